@@ -1,0 +1,51 @@
+// Package colour keeps and compares the colours of raw and fired glazes.
+package colour
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	colorful "github.com/lucasb-eyer/go-colorful"
+)
+
+// Lab is a colour in CIELAB under illuminant D65 and the 2° observer: L from 0
+// (black) to 100 (white), A towards red, B towards yellow. It is how every
+// colour is stored; hex strings exist only at the edges.
+type Lab struct {
+	L, A, B float64
+}
+
+// FromHex reads a colour typed as "#rrggbb" or "rrggbb" in sRGB. The error is
+// one sentence that can be shown beside the field.
+func FromHex(hex string) (Lab, error) {
+	digits := strings.TrimPrefix(strings.TrimSpace(hex), "#")
+	if len(digits) != 6 {
+		return Lab{}, fmt.Errorf("%q is not a colour: expected six hex digits such as #7a8f99", hex)
+	}
+	c, err := colorful.Hex("#" + digits)
+	if err != nil {
+		return Lab{}, fmt.Errorf("%q is not a colour: expected six hex digits such as #7a8f99", hex)
+	}
+	l, a, b := c.Lab()
+	return Lab{100 * l, 100 * a, 100 * b}, nil
+}
+
+// Hex is the nearest colour that an sRGB screen can show, as "#rrggbb". A
+// colour outside the screen's range is clipped channel by channel.
+func (c Lab) Hex() string {
+	return colorful.Lab(c.L/100, c.A/100, c.B/100).Clamped().Hex()
+}
+
+// Valid says whether c can be the colour of a surface at all: L within 0 to
+// 100 and A, B within ±128, the range that measuring instruments report.
+func (c Lab) Valid() bool {
+	within := func(v, lo, hi float64) bool { return v >= lo && v <= hi }
+	return within(c.L, 0, 100) && within(c.A, -128, 128) && within(c.B, -128, 128)
+}
+
+// Chroma is the distance from neutral grey, sqrt(a²+b²).
+func (c Lab) Chroma() float64 { return math.Hypot(c.A, c.B) }
+
+// Hue is the hue angle in degrees, 0 to 360, 0 towards red.
+func (c Lab) Hue() float64 { return degrees(c.B, c.A) }

@@ -1,0 +1,95 @@
+// Package foot knows what is found when a foot is checked, what that means, and
+// how high the bare band has to be.
+package foot
+
+import (
+	"enkaustos/core/glaze"
+	"enkaustos/core/rules"
+)
+
+// Verdict is what the checker saw.
+type Verdict string
+
+// The verdicts of the trade (common practice).
+const (
+	Clean   Verdict = "clean"   // bare clay all round, up to the line
+	Stained Verdict = "stained" // colour without thickness: allowed
+	Left    Verdict = "left"    // a film of glaze that could be scratched: refused
+	TooLow  Verdict = "low"     // the bare band is too low
+)
+
+// Passes says whether a piece may stand on the kiln shelf after this verdict.
+func (v Verdict) Passes() bool { return v == Clean || v == Stained }
+
+// Guide is a verdict with its words.
+type Guide struct {
+	Verdict Verdict
+	Name    string
+	Means   string
+	Way     string // what to do; "" where nothing is to be done
+}
+
+// Guides lists the verdicts as they are offered to the checker.
+func Guides() []Guide {
+	return []Guide{
+		{Clean, "Clean", "Bare clay all round, up to the line.", ""},
+		{Stained, "Stained", "Colour from iron or rutile, no thickness: allowed.", ""},
+		{Left, "Glaze left", "A film you could scratch.", "Wipe it off with a damp sponge, then recoat the face it lay on."},
+		{TooLow, "Band too low", "Bare, but not high enough.", "Wipe back to the line, with the pencil laid on the table."},
+	}
+}
+
+// Guide finds the words of a verdict.
+func (v Verdict) Guide() (Guide, bool) {
+	for _, g := range Guides() {
+		if g.Verdict == v {
+			return g, true
+		}
+	}
+	return Guide{}, false
+}
+
+// Band is how high above the shelf a piece has to be bare, and why.
+type Band struct {
+	HeightMM float64
+	Parts    []Part
+}
+
+// Part is one reason for the height of a band.
+type Part struct {
+	Why string
+	MM  float64
+}
+
+// BandFor is the height of the bare band for the stacks on a piece: the house's
+// figure, and once more for risk where a runner or a layered stack is used.
+func BandFor(h rules.House, stacks []glaze.Stack, glazes map[string]glaze.Glaze) Band {
+	b := Band{HeightMM: h.BandMM, Parts: []Part{{"the house's band", h.BandMM}}}
+	runner, layered := "", false
+	for _, stack := range stacks {
+		melting := 0
+		for _, layer := range stack {
+			g := glazes[layer.Glaze]
+			if g.Runner {
+				runner = g.Code + " " + g.Name
+			}
+			if g.Kind.Melts() {
+				melting++
+			}
+		}
+		layered = layered || melting > 1
+	}
+	switch {
+	case h.BandRiskMM == 0:
+	case runner != "":
+		b.add(runner+" runs", h.BandRiskMM)
+	case layered:
+		b.add("two glazes overlap", h.BandRiskMM)
+	}
+	return b
+}
+
+func (b *Band) add(why string, mm float64) {
+	b.HeightMM += mm
+	b.Parts = append(b.Parts, Part{why, mm})
+}

@@ -1,0 +1,73 @@
+package piece
+
+import "math"
+
+// zone is a part of a surface whose area up to any height above the table is
+// known exactly. All lengths are in mm, all areas in mm².
+type zone interface {
+	// below is the area lower than height h; h = +Inf gives the whole zone.
+	below(h float64) float64
+}
+
+// frustum is the lateral surface of a straight line turned about the axis:
+// a cylinder where both radii agree, a cone where one is 0. Pappus:
+// area = π (r0 + r1) · slant length.
+type frustum struct{ r0, z0, r1, z1 float64 } // z0 <= z1
+
+func (f frustum) below(h float64) float64 {
+	if h < f.z0 {
+		return 0
+	}
+	if h < f.z1 {
+		share := (h - f.z0) / (f.z1 - f.z0)
+		f.r1, f.z1 = f.r0+share*(f.r1-f.r0), h
+	}
+	return math.Pi * (f.r0 + f.r1) * math.Hypot(f.r1-f.r0, f.z1-f.z0)
+}
+
+// sphere is the zone of a sphere of radius r between heights z0 and z1.
+// Archimedes: area = 2π r · height of the zone, wherever on the sphere it is.
+type sphere struct{ r, z0, z1 float64 }
+
+func (s sphere) below(h float64) float64 {
+	return 2 * math.Pi * s.r * math.Max(0, math.Min(h, s.z1)-s.z0)
+}
+
+// flat is a level area at height z: an annulus, a disc, a slab's face. What
+// lies at z = 0 stands on the table and is below every height.
+type flat struct{ area, z float64 }
+
+func (f flat) below(h float64) float64 {
+	if h < f.z {
+		return 0
+	}
+	return f.area
+}
+
+func annulus(outer, inner, z float64) flat {
+	return flat{math.Pi * (outer*outer - inner*inner), z}
+}
+
+// upright is a vertical wall of constant outline between heights 0 and top.
+type upright struct{ outline, top float64 }
+
+func (u upright) below(h float64) float64 {
+	return u.outline * math.Max(0, math.Min(h, u.top))
+}
+
+// bow is a strap of constant section bent to a half circle in a vertical
+// plane: a cup's handle. Pappus: area = outline of the section · length of the
+// centre line. What lies below h is judged by the centre line.
+type bow struct{ outline, radius, zMiddle float64 }
+
+func (b bow) below(h float64) float64 {
+	reach := math.Max(-1, math.Min(1, (h-b.zMiddle)/b.radius))
+	return b.outline * b.radius * (math.Asin(reach) + math.Pi/2)
+}
+
+// joint takes away the area that another part covers at heights z0 to z1.
+type joint struct{ area, z0, z1 float64 }
+
+func (j joint) below(h float64) float64 {
+	return -j.area * math.Max(0, math.Min(1, (h-j.z0)/(j.z1-j.z0)))
+}

@@ -1,0 +1,170 @@
+// Package ready gives the one verdict "may be fired", with every blocker, and
+// says at which stage of the job a piece waits.
+package ready
+
+import (
+	"fmt"
+	"time"
+
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+	"enkaustos/core/rules"
+	"enkaustos/core/work"
+)
+
+// Stage is where in the order of the job a piece waits.
+type Stage string
+
+// The stages a piece passes.
+const (
+	Plan    Stage = "plan"
+	Bench   Stage = "bench"
+	Foot    Stage = "foot"
+	Kiln    Stage = "kiln"    // coats on, foot clean: dries, waits, fires, cools
+	Results Stage = "results" // out of the kiln
+	Done    Stage = "done"    // looked at and marked
+)
+
+// Case is all that the verdict depends on.
+type Case struct {
+	Body     piece.Body
+	Plan     plan.Plan
+	Findings []plan.Finding // of the plan, under today's rules
+	State    work.State
+	House    rules.House
+	Now      time.Time
+}
+
+// Blocker is one reason why a piece may not be fired.
+type Blocker struct {
+	Code     string // stable, listed in docs/findings.md
+	Surface  string // piece.Surface.ID; "" for the whole piece
+	Text     string
+	Way      string
+	Stage    Stage     // where it is mended
+	ClearsAt time.Time // when it clears by itself; zero where it does not
+}
+
+// Blockers lists everything that keeps a piece out of the kiln; none means that
+// it may be fired. A piece that went through the fire has none.
+func Blockers(c Case) []Blocker {
+	if c.State.Firing != nil {
+		return nil
+	}
+	var all []Blocker
+	if c.State.Damage != "" {
+		all = append(all, Blocker{Code: "damaged", Stage: Bench,
+			Text: "It is damaged: " + c.State.Damage + ".", Way: "Mend it, or set it aside."})
+	}
+	if c.Plan.Empty() {
+		return append(all, Blocker{Code: "no-plan", Stage: Plan,
+			Text: "Nothing is planned, so nobody can say whether it is complete.",
+			Way:  "Plan it, from what is already on it."})
+	}
+	all = append(all, stops(c)...)
+	all = append(all, onContact(c)...)
+	missing := strokes(c)
+	all = append(all, missing...)
+	if len(missing) == 0 {
+		all = append(all, check(c)...)
+	}
+	return append(all, drying(c)...)
+}
+
+// stops are the findings of the plan that protect shelf or kiln.
+func stops(c Case) []Blocker {
+	var all []Blocker
+	for _, f := range c.Findings {
+		if f.Severity == plan.Stop {
+			all = append(all, Blocker{Code: f.Code, Surface: f.Surface, Text: f.Text, Way: f.Way, Stage: Plan})
+		}
+	}
+	return all
+}
+
+// onContact catches glaze that was logged where the piece stands, planned or not.
+func onContact(c Case) []Blocker {
+	var all []Blocker
+	for _, s := range c.Body.Surfaces {
+		if n := len(c.State.On(s.ID)); s.Stands && n > 0 && !c.Plan[s.ID].Planned() {
+			all = append(all, Blocker{Code: "contact-coated", Surface: s.ID, Stage: Bench,
+				Text: fmt.Sprintf("%s: %s logged where the piece stands.", s.Name, counted(n, "coat")),
+				Way:  "Wipe it off, and log the wipe."})
+		}
+	}
+	return all
+}
+
+// strokes are the planned strokes that are not on.
+func strokes(c Case) []Blocker {
+	var all []Blocker
+	for _, s := range c.Body.Surfaces {
+		choice := c.Plan[s.ID]
+		if !choice.Planned() {
+			continue
+		}
+		if p := work.Compare(choice.Stack, c.State.On(s.ID)); len(p.Left) > 0 {
+			all = append(all, Blocker{Code: "coats-missing", Surface: s.ID, Stage: Bench,
+				Text: fmt.Sprintf("%s: %s missing, %s next.", s.Name, counted(len(p.Left), "coat"), p.Next()),
+				Way:  "Lay it at the bench."})
+		}
+	}
+	return all
+}
+
+// check asks for a look at the foot that has seen the last coat.
+func check(c Case) []Blocker {
+	last := c.State.Check
+	blocked := Blocker{Code: "foot-unchecked", Stage: Foot, Text: "Its foot was not checked.", Way: "Check the foot."}
+	switch {
+	case last.Stands():
+		return nil
+	case last == nil:
+	case last.Lapsed != "":
+		blocked.Code = "foot-lapsed"
+		blocked.Text = "The check of its foot lapsed: " + last.Lapsed + "."
+		blocked.Way = "Check the foot again."
+	default:
+		guide, _ := last.Verdict.Guide()
+		blocked.Code, blocked.Text, blocked.Way = "foot-refused", "Foot: "+guide.Name+".", guide.Way
+	}
+	return []Blocker{blocked}
+}
+
+// drying asks for the night before the kiln.
+func drying(c Case) []Blocker {
+	at := c.State.LastWet.Add(c.House.KilnDry())
+	if c.State.LastWet.IsZero() || !c.Now.Before(at) {
+		return nil
+	}
+	return []Blocker{{Code: "drying", Stage: Kiln, ClearsAt: at,
+		Text: fmt.Sprintf("It was last wet less than %v hours ago.", c.House.KilnDryHours),
+		Way:  "Let it dry, room-warm to the touch."}}
+}
+
+// StageOf says where a piece waits, from its blockers.
+func StageOf(s work.State, blockers []Blocker) Stage {
+	switch {
+	case s.Firing != nil && s.Firing.Unloaded.IsZero():
+		return Kiln
+	case s.Firing != nil && s.Quality == nil:
+		return Results
+	case s.Firing != nil:
+		return Done
+	}
+	for _, stage := range []Stage{Plan, Bench, Foot} {
+		for _, b := range blockers {
+			if b.Stage == stage {
+				return stage
+			}
+		}
+	}
+	return Kiln
+}
+
+func counted(n int, noun string) string {
+	if n == 1 {
+		return "1 " + noun
+	}
+	return fmt.Sprintf("%d %ss", n, noun)
+}

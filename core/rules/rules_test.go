@@ -1,0 +1,90 @@
+package rules_test
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/rules"
+)
+
+func TestEveryFieldReadsBackWhatItWrites(t *testing.T) {
+	seen := map[string]bool{}
+	for _, f := range rules.Fields() {
+		t.Run(f.Key, func(t *testing.T) {
+			require.False(t, seen[f.Key])
+			seen[f.Key] = true
+			require.NotEmpty(t, f.Reason)
+			h := rules.Default()
+			before := f.Get(h)
+			require.NoError(t, f.Set(&h, before), "the default is within its own bounds")
+			require.Equal(t, rules.Default(), h)
+
+			other := "2"
+			if len(f.Choices) > 0 {
+				other = f.Choices[0].Key
+				if other == before {
+					other = f.Choices[1].Key
+				}
+			} else if before == other {
+				other = "4"
+			}
+			require.NoError(t, f.Set(&h, other))
+			require.Equal(t, other, f.Get(h))
+			require.NotEqual(t, rules.Default(), h)
+			require.Error(t, f.Set(&h, "many"))
+			require.Equal(t, other, f.Get(h), "a refused value changes nothing")
+		})
+	}
+	coats, _ := rules.FieldByKey("coats")
+	h := rules.Default()
+	require.ErrorContains(t, coats.Set(&h, "2.5"), "expected a whole number from 1 to 6 coats")
+	_, ok := rules.FieldByKey("moon")
+	require.False(t, ok)
+}
+
+// The schools of layering and the refusal above them (common practice).
+func TestFigures(t *testing.T) {
+	solid := glaze.Glaze{Kind: glaze.Solid}
+	thin := glaze.Glaze{Kind: glaze.Solid, Coats: 2}
+	breaking := glaze.Glaze{Kind: glaze.Breaking}
+	clear := glaze.Glaze{Kind: glaze.Clear}
+	detail := glaze.Glaze{Kind: glaze.Detail}
+	type list = []glaze.Glaze
+	for name, c := range map[string]struct {
+		layering rules.Layering
+		melting  list
+		over     bool
+		food     bool
+		want     rules.Figure
+	}{
+		"nothing melts":                      {rules.KeepTotal, nil, false, false, rules.Figure{}},
+		"one glaze, 3-coat room":             {rules.KeepTotal, list{solid}, false, false, rules.Figure{Coats: 3, Stop: 6}},
+		"a glaze with its own figure":        {rules.KeepTotal, list{thin}, false, false, rules.Figure{Coats: 2, Stop: 4}},
+		"overlap keeps the total":            {rules.KeepTotal, list{solid, breaking}, false, false, rules.Figure{Coats: 3, Stop: 6}},
+		"two over two":                       {rules.Double, list{solid, solid}, false, false, rules.Figure{Coats: 4, Stop: 6}},
+		"two over two over two":              {rules.Double, list{solid, solid, solid}, false, false, rules.Figure{Coats: 6, Stop: 8}},
+		"both made for layering":             {rules.DoubleMarked, list{breaking, breaking}, false, false, rules.Figure{Coats: 4, Stop: 6}},
+		"only one made for layering":         {rules.DoubleMarked, list{solid, breaking}, false, false, rules.Figure{Coats: 3, Stop: 6}},
+		"clear over underglaze":              {rules.KeepTotal, list{clear}, true, false, rules.Figure{Coats: 2, Stop: 6}},
+		"clear over underglaze, food":        {rules.KeepTotal, list{clear}, true, true, rules.Figure{Coats: 3, Stop: 6}},
+		"clear alone":                        {rules.KeepTotal, list{clear}, false, false, rules.Figure{Coats: 3, Stop: 6}},
+		"a raised line comes on top":         {rules.KeepTotal, list{solid, detail}, false, false, rules.Figure{Coats: 4, Stop: 6}},
+		"a raised line over a layered stack": {rules.Double, list{solid, solid, detail}, false, false, rules.Figure{Coats: 5, Stop: 7}},
+	} {
+		t.Run(name, func(t *testing.T) {
+			h := rules.Default()
+			h.Layering = c.layering
+			require.Equal(t, c.want, h.OfMelting(c.melting, c.over, c.food))
+		})
+	}
+}
+
+func TestDryingFollowsTheNumberOfTheCoat(t *testing.T) {
+	h := rules.Default()
+	require.Equal(t, []time.Duration{time.Minute, 3 * time.Minute, 5 * time.Minute, 5 * time.Minute},
+		[]time.Duration{h.Dry(1), h.Dry(2), h.Dry(3), h.Dry(9)})
+	require.Equal(t, 12*time.Hour, h.KilnDry())
+}

@@ -1,0 +1,217 @@
+package work
+
+import (
+	"fmt"
+	"math/rand"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
+	"enkaustos/core/rules"
+)
+
+var start = time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
+
+// anyLog draws a log as a day in a busy room would make it: every kind of
+// event, undos of anything, resends, and checks by people who looked a while ago.
+func anyLog(t *rapid.T) []Event {
+	var log []Event
+	for i := range rapid.IntRange(0, 25).Draw(t, "events") {
+		log = append(log, anyEvent(t, log, i))
+	}
+	return log
+}
+
+func anyEvent(t *rapid.T, log []Event, i int) Event {
+	seq := int64(i + 1)
+	if len(log) > 0 && rapid.IntRange(0, 9).Draw(t, "resend") == 0 {
+		again := rapid.SampledFrom(log).Draw(t, "which")
+		again.Seq = seq
+		return again
+	}
+	e := Event{
+		Seq: seq, ID: fmt.Sprintf("e%d", i), Piece: "p", At: start.Add(time.Duration(i) * time.Minute),
+		Kind:    rapid.SampledFrom(Kinds).Draw(t, "kind"),
+		Surface: rapid.SampledFrom([]string{"interior", "exterior"}).Draw(t, "surface"),
+		Glaze:   rapid.SampledFrom([]string{"A", "B"}).Draw(t, "glaze"),
+		Back:    rapid.IntRange(0, 2).Draw(t, "back"),
+		Seen:    int64(rapid.IntRange(0, i).Draw(t, "seen")),
+		Verdict: rapid.SampledFrom([]foot.Verdict{foot.Clean, foot.Left}).Draw(t, "verdict"),
+		Load:    "L1", Cone: "6", Mark: 3,
+	}
+	if len(log) > 0 {
+		e.Undoes = rapid.SampledFrom(log).Draw(t, "undoes").ID
+	}
+	return e
+}
+
+// outcome is the state without its history: what the piece amounts to.
+func outcome(s State) State {
+	s.log, s.Seq = nil, 0
+	s.touched, s.why = 0, ""
+	if len(s.Coats) == 0 {
+		s.Coats = nil
+	}
+	return s
+}
+
+func TestStepByStepEqualsFromScratch(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		log := anyLog(t)
+		var s State
+		for i, e := range log {
+			s = Step(s, e)
+			require.Equal(t, outcome(Fold(log[:i+1])), outcome(s))
+			require.Equal(t, Fold(log[:i+1]).touched, s.touched)
+		}
+	})
+}
+
+func TestResentEventChangesNothing(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		log := anyLog(t)
+		if len(log) == 0 {
+			t.Skip()
+		}
+		s := Fold(log)
+		again := rapid.SampledFrom(log).Draw(t, "again")
+		again.Seq = s.Seq + 1
+		require.Equal(t, s, Step(s, again))
+		require.Equal(t, outcome(s), outcome(Fold(append(log, again))))
+	})
+}
+
+func TestUndoRestores(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		log := anyLog(t)
+		before := Fold(log)
+		e := anyEvent(t, nil, len(log))
+		undo := Event{Seq: e.Seq + 1, ID: "undo", Kind: Undone, Undoes: e.ID, At: e.At}
+		require.Equal(t, outcome(before), outcome(Step(Step(before, e), undo)))
+		redo := Event{Seq: e.Seq + 2, ID: "redo", Kind: Undone, Undoes: "undo", At: e.At}
+		require.Equal(t, outcome(Step(before, e)), outcome(Fold(append(slices.Clone(log), e, undo, redo))), "an undo can be undone")
+	})
+}
+
+// Steps must never write into a state that someone else still holds.
+func TestStepLeavesTheOldStateAlone(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		log := anyLog(t)
+		s := Fold(log)
+		copied := Fold(slices.Clone(log))
+		for i := range 3 {
+			Step(s, anyEvent(t, log, len(log)+i))
+		}
+		require.Equal(t, copied, s)
+	})
+}
+
+// However late a check arrives: if it had not seen the last coat, wipe or
+// damage that still counts, it does not count; nor after any later one.
+func TestCheckThatMissedACoatNeverCounts(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		s := Fold(anyLog(t))
+		if s.Check == nil {
+			t.Skip()
+		}
+		var check Event
+		lastTouch := int64(0)
+		undone := s.Undone()
+		for _, e := range s.Log() {
+			switch {
+			case undone[e.ID]:
+			case e.Kind == Checked:
+				check = e
+			case e.Kind == Coated || e.Kind == Wiped || e.Kind == Damaged:
+				lastTouch = e.Seq
+			}
+		}
+		require.Equal(t, lastTouch <= min(check.Seen, check.Seq), s.Check.Lapsed == "")
+		require.Equal(t, s.Check.Lapsed == "" && check.Verdict.Passes(), s.Check.Stands())
+	})
+}
+
+func TestWipeTakesCoatsBack(t *testing.T) {
+	at := func(i int) time.Time { return start.Add(time.Duration(i) * time.Minute) }
+	log := []Event{
+		{Seq: 1, ID: "a", Kind: Coated, Surface: "exterior", Glaze: "A", At: at(0)},
+		{Seq: 2, ID: "b", Kind: Coated, Surface: "interior", Glaze: "A", At: at(1)},
+		{Seq: 3, ID: "c", Kind: Coated, Surface: "exterior", Glaze: "B", At: at(2)},
+		{Seq: 4, ID: "d", Kind: Wiped, Surface: "exterior", Back: 1, At: at(3)},
+	}
+	s := Fold(log)
+	require.Equal(t, glaze.Stack{{Glaze: "A", Coats: 1}}, s.Stack("exterior"))
+	require.Len(t, s.On("interior"), 1, "other surfaces keep their coats")
+	require.Equal(t, at(3), s.LastWet, "a wet wipe starts the drying again")
+}
+
+func TestCompareWithThePlan(t *testing.T) {
+	coats := func(codes ...string) (on []Coat) {
+		for _, c := range codes {
+			on = append(on, Coat{Glaze: c})
+		}
+		return on
+	}
+	plan := glaze.Stack{{Glaze: "A", Coats: 2}, {Glaze: "B", Coats: 1}}
+	for name, c := range map[string]struct {
+		on    []Coat
+		done  int
+		next  string
+		other int
+	}{
+		"nothing on":          {nil, 0, "A", 0},
+		"on the way":          {coats("A", "A"), 2, "B", 0},
+		"complete":            {coats("A", "A", "B"), 3, "", 0},
+		"one too many":        {coats("A", "A", "B", "B"), 3, "", 1},
+		"wrong glaze between": {coats("A", "B", "A"), 2, "B", 1},
+		"all wrong":           {coats("C", "C"), 0, "A", 2},
+	} {
+		t.Run(name, func(t *testing.T) {
+			p := Compare(plan, c.on)
+			require.Equal(t, c.done, p.Done)
+			require.Equal(t, c.next, p.Next())
+			require.Len(t, p.Other, c.other)
+			require.Equal(t, plan.Total(), p.Done+len(p.Left), "no stroke is lost")
+		})
+	}
+}
+
+func TestLaidWet(t *testing.T) {
+	h := rules.Default() // 1, 3 and 5 minutes
+	on := []Coat{{At: start}, {At: start.Add(time.Minute)}, {At: start.Add(3 * time.Minute)}, {At: start.Add(9 * time.Minute)}}
+	wet := LaidWet(on, h)
+	require.Len(t, wet, 1, "the third went on two minutes after the second, which takes three")
+	require.Equal(t, on[2].At, wet[0].At)
+	require.Equal(t, start.Add(14*time.Minute), DryAt(on, h))
+	require.True(t, DryAt(nil, h).IsZero())
+}
+
+// A school of 1,000 pieces with 60 events each, folded cold as at the start.
+func BenchmarkFold60000(b *testing.B) {
+	random := rand.New(rand.NewSource(1))
+	logs := make([][]Event, 1000)
+	seq := int64(0)
+	for p := range logs {
+		for i := range 60 {
+			seq++
+			e := Event{Seq: seq, ID: fmt.Sprintf("%d-%d", p, i), Kind: Coated, Surface: "exterior", Glaze: "A", At: start}
+			switch random.Intn(10) {
+			case 0:
+				e.Kind, e.Undoes = Undone, fmt.Sprintf("%d-%d", p, max(0, i-1))
+			case 1:
+				e.Kind, e.Seen, e.Verdict = Checked, seq-1, foot.Clean
+			}
+			logs[p] = append(logs[p], e)
+		}
+	}
+	for b.Loop() {
+		for _, log := range logs {
+			Fold(log)
+		}
+	}
+}

@@ -1,0 +1,68 @@
+-- name: GetSetting :one
+SELECT value FROM settings WHERE key = ?;
+-- name: PutSetting :exec
+INSERT INTO settings (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value;
+
+-- name: ListClays :many
+SELECT * FROM clays ORDER BY code;
+-- name: PutClay :exec
+INSERT INTO clays (code, name, cone_from, cone_to, l, a, b, dark) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (code) DO UPDATE SET name = excluded.name, cone_from = excluded.cone_from, cone_to = excluded.cone_to,
+  l = excluded.l, a = excluded.a, b = excluded.b, dark = excluded.dark;
+
+-- name: ListGlazes :many
+SELECT * FROM glazes ORDER BY code;
+-- name: PutGlaze :exec
+INSERT INTO glazes (code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (code) DO UPDATE SET name = excluded.name, kind = excluded.kind, cone_from = excluded.cone_from, cone_to = excluded.cone_to,
+  l = excluded.l, a = excluded.a, b = excluded.b, food = excluded.food, in_stock = excluded.in_stock, runner = excluded.runner, coats = excluded.coats;
+
+-- name: ListTiles :many
+SELECT * FROM tiles ORDER BY code;
+-- name: PutTile :exec
+INSERT INTO tiles (code, clay, cone, stack, l, a, b, textured, piece) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (code) DO UPDATE SET clay = excluded.clay, cone = excluded.cone, stack = excluded.stack,
+  l = excluded.l, a = excluded.a, b = excluded.b, textured = excluded.textured, piece = excluded.piece;
+
+-- name: ListClasses :many
+SELECT * FROM classes ORDER BY name;
+-- name: PutClass :exec
+INSERT INTO classes (id, name, clay, cone) VALUES (?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, clay = excluded.clay, cone = excluded.cone;
+
+-- name: ListStudents :many
+SELECT * FROM students ORDER BY class, name, mark;
+-- name: PutStudent :exec
+INSERT INTO students (id, class, name, mark) VALUES (?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET class = excluded.class, name = excluded.name, mark = excluded.mark;
+
+-- name: ListAssignments :many
+SELECT * FROM assignments ORDER BY made_at, name;
+-- name: PutAssignment :exec
+INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, form = excluded.form, measures = excluded.measures, clay = excluded.clay, cone = excluded.cone;
+
+-- name: ListPieces :many
+SELECT * FROM pieces ORDER BY id;
+-- name: AddPiece :exec
+INSERT INTO pieces (id, assignment, student) VALUES (?, ?, ?);
+
+-- name: ListNewestPlans :many
+SELECT p.* FROM plans p
+JOIN (SELECT piece, MAX(revision) AS revision FROM plans GROUP BY piece) newest
+  ON newest.piece = p.piece AND newest.revision = p.revision;
+-- name: AddPlan :exec
+INSERT INTO plans (piece, revision, at, by, choices) VALUES (?, ?, ?, ?, ?);
+
+-- name: ListEvents :many
+SELECT * FROM events ORDER BY seq;
+-- name: AddEvent :one
+INSERT INTO events (id, piece, kind, at, by, surface, glaze, back, undoes, seen, verdict, load, cone, text, again, mark)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+RETURNING seq;
+
+-- name: ListLoads :many
+SELECT * FROM loads ORDER BY made_at;
+-- name: PutLoad :exec
+INSERT INTO loads (id, name, cone, made_at, fired_at, unloaded_at) VALUES (?, ?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, fired_at = excluded.fired_at, unloaded_at = excluded.unloaded_at;
