@@ -76,8 +76,8 @@ type Glaze struct {
 
 // Layer is a number of coats of one glaze, laid one after the other.
 type Layer struct {
-	Glaze string // Glaze.Code
-	Coats int
+	Glaze string `json:"glaze"` // Glaze.Code
+	Coats int    `json:"coats"`
 }
 
 // Stack is the ordered coats on one surface, the first layer nearest the clay.

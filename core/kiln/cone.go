@@ -169,3 +169,12 @@ func (r Range) String() string {
 	}
 	return string(r.From) + "–" + string(r.To)
 }
+
+// Cones lists every known cone, the coolest first.
+func Cones() []Cone {
+	list := make([]Cone, len(cones))
+	for i, h := range cones {
+		list[i] = h.cone
+	}
+	return list
+}

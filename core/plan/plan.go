@@ -15,8 +15,8 @@ import (
 // Choice is what is planned for one surface. The zero Choice is "nothing
 // planned yet".
 type Choice struct {
-	Bare  bool // left bare on purpose
-	Stack glaze.Stack
+	Bare  bool        `json:"bare,omitempty"` // left bare on purpose
+	Stack glaze.Stack `json:"stack,omitempty"`
 }
 
 // Planned says whether the choice puts glaze on the surface.

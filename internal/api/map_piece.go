@@ -1,0 +1,108 @@
+package api
+
+import (
+	"fmt"
+
+	"enkaustos/core/foot"
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+	"enkaustos/core/ready"
+	"enkaustos/core/work"
+	"enkaustos/internal/api/gen"
+	"enkaustos/internal/studio"
+)
+
+func onePiece(p studio.Piece) gen.Piece {
+	v := gen.Piece{Id: p.ID, Class: p.Assignment.Class, Assignment: p.Assignment.ID, Title: p.Assignment.Name,
+		Student: p.Student.Name, Mark: p.Student.Mark, Clay: p.Assignment.Clay, Cone: string(p.Assignment.Cone),
+		Stage: gen.Stage(p.Stage), Seq: p.State.Seq, Revision: p.Revision, BandMM: p.Band.HeightMM,
+		Surfaces: list(p.Surfaces, surface), Blockers: list(p.Blockers, blocker), Findings: list(p.Findings, finding)}
+	if l := p.State.Load; l != nil {
+		v.Load, v.LoadLapsed = some(l.Load), some(l.Lapsed)
+	}
+	if f := p.State.Firing; f != nil {
+		v.Load, v.Fired, v.Unloaded = some(f.Load), when(f.At), when(f.Unloaded)
+	}
+	if o := p.State.Opinion; o != nil {
+		v.Opinion, v.Again = &o.Text, &o.Again
+	}
+	if q := p.State.Quality; q != nil {
+		v.Quality, v.QualityText = &q.Mark, some(q.Text)
+	}
+	return v
+}
+
+func surface(s studio.Surface) gen.SurfaceState {
+	return gen.SurfaceState{Id: s.ID, Name: s.Name, Stands: s.Stands, Bare: s.Choice.Bare, Stack: layers(s.Choice.Stack),
+		On: list(s.On, func(c studio.Coat) gen.Coat {
+			return gen.Coat{Id: c.ID, Glaze: c.Glaze, At: c.At, OnWet: c.OnWet, Planned: c.Planned}
+		}),
+		Left: list(s.Left, func(code string) string { return code }),
+		Raw:  hex(s.Raw), Fired: hex(s.Fired), Tile: some(s.Tile), WetFrom: when(s.WetFrom), DryAt: when(s.DryAt)}
+}
+
+func blocker(b ready.Blocker) gen.Blocker {
+	return gen.Blocker{Code: b.Code, Surface: b.Surface, Text: b.Text, Way: b.Way, Stage: gen.Stage(b.Stage), ClearsAt: when(b.ClearsAt)}
+}
+
+func finding(f plan.Finding) gen.Finding {
+	v := gen.Finding{Code: f.Code, Severity: gen.FindingSeverity(f.Severity), Surface: f.Surface, Text: f.Text, Way: f.Way}
+	if f.Mend != nil {
+		v.Mend = &gen.Choice{Surface: f.Surface, Bare: f.Mend.Bare, Stack: layers(f.Mend.Stack)}
+	}
+	return v
+}
+
+func (s *Server) detail(p studio.Piece, tiles []string) gen.PieceDetail {
+	v := gen.PieceDetail{Now: s.Studio.Now(), Piece: onePiece(p), Form: string(p.Assignment.Form),
+		Drawing: drawing(p.Body.Drawing()), Surfaces: list(p.Body.Surfaces, surfaceArea),
+		History: history(p), Tiles: list(tiles, func(code string) string { return code })}
+	v.Band.HeightMM = p.Band.HeightMM
+	v.Band.Parts = list(p.Band.Parts, func(part foot.Part) gen.BandPart { return gen.BandPart{Why: part.Why, Mm: part.MM} })
+	v.Band.Bare = list(p.Body.Band(p.Band.HeightMM), func(part piece.BandPart) gen.BandArea {
+		return gen.BandArea{Surface: part.Surface, AreaCM2: part.AreaCM2, OutlineMM: some(part.OutlineMM)}
+	})
+	return v
+}
+
+func history(p studio.Piece) []gen.HistoryEntry {
+	undone := p.State.Undone()
+	return list(p.State.Log(), func(e work.Event) gen.HistoryEntry {
+		return gen.HistoryEntry{Id: e.ID, Kind: string(e.Kind), At: e.At, By: e.By, Text: tell(e, p),
+			Undone: undone[e.ID], Undoable: e.Kind.Undoable() && !undone[e.ID]}
+	})
+}
+
+// tell says what an event was, as a line of the piece's record.
+func tell(e work.Event, p studio.Piece) string {
+	on, _ := p.Body.Surface(e.Surface)
+	switch e.Kind {
+	case work.Coated:
+		return fmt.Sprintf("Coat of %s on the %s", e.Glaze, on.Name)
+	case work.Undone:
+		return "Took a step back"
+	case work.Wiped:
+		if e.Back > 0 {
+			return fmt.Sprintf("Wiped wet, %d off the %s", e.Back, on.Name)
+		}
+		return "Wiped wet"
+	case work.Damaged:
+		return "Damaged: " + e.Text
+	case work.Checked:
+		guide, _ := e.Verdict.Guide()
+		return "Foot: " + guide.Name
+	case work.Loaded:
+		return "Into a load"
+	case work.TakenOut:
+		return "Out of the load"
+	case work.Fired:
+		return "Fired to cone " + string(e.Cone)
+	case work.Unloaded:
+		return "Out of the kiln"
+	case work.Opined:
+		return "Opinion: " + e.Text
+	case work.Graded:
+		return fmt.Sprintf("Quality %d", e.Mark)
+	}
+	return string(e.Kind)
+}

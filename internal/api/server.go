@@ -1,0 +1,159 @@
+// Package api serves the contract of api/openapi.yaml and the interface.
+package api
+
+import (
+	"log/slog"
+	"net"
+	"net/http"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/alexedwards/scs/sqlite3store"
+	"github.com/alexedwards/scs/v2"
+	"github.com/gin-gonic/gin"
+	"github.com/klauspost/compress/gzhttp"
+
+	"enkaustos/internal/api/gen"
+	"enkaustos/internal/store"
+	"enkaustos/internal/studio"
+)
+
+// Options are what a server needs besides the studio.
+type Options struct {
+	Studio *studio.Studio
+	Store  *store.Store
+	Log    *slog.Logger
+	// SetupToken is the secret of the one-time link that chooses the
+	// passphrase; used only while none is chosen.
+	SetupToken string
+	// Hosts are names and addresses besides loopback under which the server
+	// may be asked; a page elsewhere that points its name here is refused.
+	Hosts []string
+	// Advance moves the clock on; nil outside the demo.
+	Advance func(time.Duration)
+}
+
+// Server answers one school.
+type Server struct {
+	Options
+	sessions *scs.SessionManager
+	cleanup  *sqlite3store.SQLite3Store
+	attempts *attempts
+	handler  http.Handler
+}
+
+const maxBody = 4 << 20 // bytes; a list of 2 MB is the largest thing anyone sends
+
+// New builds the server. The error means that the contract itself is broken.
+func New(o Options) (*Server, error) {
+	s := &Server{Options: o, attempts: newAttempts()}
+	s.cleanup = sqlite3store.New(o.Store.DB())
+	s.sessions = scs.New()
+	s.sessions.Store = s.cleanup
+	s.sessions.Lifetime = 14 * 24 * time.Hour
+	s.sessions.Cookie.Name = "enkaustos"
+	s.sessions.Cookie.SameSite = http.SameSiteStrictMode
+	s.sessions.ErrorFunc = func(w http.ResponseWriter, _ *http.Request, err error) {
+		o.Log.Error("session", "error", err)
+		writeProblem(w, http.StatusInternalServerError, "The session could not be kept.", nil)
+	}
+
+	gin.SetMode(gin.ReleaseMode)
+	engine := gin.New()
+	engine.ContextWithFallback = true
+	engine.HandleMethodNotAllowed = true
+	validate, err := s.validator()
+	if err != nil {
+		return nil, err
+	}
+	engine.Use(s.recoverer(), s.logger())
+	strict := gen.NewStrictHandlerWithOptions(s, nil, gen.StrictGinServerOptions{
+		RequestErrorHandlerFunc:  s.badRequest,
+		HandlerErrorFunc:         s.failed,
+		ResponseErrorHandlerFunc: s.failed,
+	})
+	gen.RegisterHandlersWithOptions(engine, strict, gen.GinServerOptions{
+		BaseURL:      "/api",
+		Middlewares:  []gen.MiddlewareFunc{gen.MiddlewareFunc(validate)},
+		ErrorHandler: func(c *gin.Context, err error, _ int) { s.badRequest(c, err) },
+	})
+	files := newInterface()
+	engine.NoRoute(func(c *gin.Context) {
+		if strings.HasPrefix(c.Request.URL.Path, "/api/") {
+			writeProblem(c.Writer, http.StatusNotFound, "There is no such address.", nil)
+			return
+		}
+		files.ServeHTTP(c.Writer, c.Request)
+	})
+	engine.NoMethod(func(c *gin.Context) {
+		writeProblem(c.Writer, http.StatusMethodNotAllowed, "This address does not take that method.", nil)
+	})
+
+	origin := http.NewCrossOriginProtection()
+	origin.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
+		writeProblem(w, http.StatusForbidden, "The request came from another site.", nil)
+	}))
+	s.handler = s.guard(origin.Handler(s.sessions.LoadAndSave(gzhttp.GzipHandler(engine))))
+	return s, nil
+}
+
+// Close stops what runs in the background.
+func (s *Server) Close() { s.cleanup.StopCleanup() }
+
+// ServeHTTP answers one request.
+func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.handler.ServeHTTP(w, r) }
+
+// policy lets a page load nothing from elsewhere. Styles may stand in
+// attributes: glaze colours are data.
+const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; " +
+	"font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
+
+// guard refuses foreign host names and oversized bodies, and sets the headers
+// that every answer carries.
+func (s *Server) guard(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		h := w.Header()
+		h.Set("Content-Security-Policy", policy)
+		h.Set("X-Content-Type-Options", "nosniff")
+		h.Set("Referrer-Policy", "no-referrer")
+		if strings.HasPrefix(r.URL.Path, "/api/") {
+			h.Set("Cache-Control", "no-store")
+		}
+		if !s.knownHost(r.Host) {
+			writeProblem(w, http.StatusMisdirectedRequest, "This server is not known under that name.", nil)
+			return
+		}
+		r.Body = http.MaxBytesReader(w, r.Body, maxBody)
+		next.ServeHTTP(w, r)
+	})
+}
+
+func (s *Server) knownHost(host string) bool {
+	name := host
+	if h, _, err := net.SplitHostPort(host); err == nil {
+		name = h
+	}
+	name = strings.Trim(name, "[]")
+	if ip := net.ParseIP(name); ip != nil && ip.IsLoopback() {
+		return true
+	}
+	return name == "localhost" || slices.Contains(s.Hosts, name)
+}
+
+func (s *Server) logger() gin.HandlerFunc {
+	return func(c *gin.Context) {
+		start := time.Now()
+		c.Next()
+		s.Log.Debug("request", "method", c.Request.Method, "path", c.Request.URL.Path,
+			"status", c.Writer.Status(), "took", time.Since(start))
+	}
+}
+
+func (s *Server) recoverer() gin.HandlerFunc {
+	return gin.CustomRecoveryWithWriter(nil, func(c *gin.Context, fault any) {
+		s.Log.Error("panic", "path", c.Request.URL.Path, "fault", fault)
+		writeProblem(c.Writer, http.StatusInternalServerError, "Something broke on the server; nothing was changed.", nil)
+		c.Abort()
+	})
+}

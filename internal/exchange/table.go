@@ -1,0 +1,106 @@
+// Package exchange reads and writes open formats: lists as CSV.
+package exchange
+
+import (
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"io"
+	"strings"
+	"unicode/utf8"
+)
+
+// Table is a list with a header row. Columns may stand in any order; the ones
+// nobody asks for are ignored.
+type Table struct {
+	columns map[string]int
+	Rows    []Row
+}
+
+// Row is one line of a list.
+type Row struct {
+	Number int // as a spreadsheet counts: the header is row 1
+	cells  []string
+	table  *Table
+}
+
+// ReadTable reads a list: UTF-8, with or without a byte order mark, separated
+// by commas, semicolons or tabs. required are the columns that must be there.
+// The errors are sentences.
+func ReadTable(text string, required ...string) (Table, error) {
+	text = strings.TrimPrefix(text, "\ufeff")
+	if !utf8.ValidString(text) {
+		return Table{}, errors.New("the list is not UTF-8 text: in the spreadsheet choose \"CSV UTF-8\" and save it again")
+	}
+	reader := csv.NewReader(strings.NewReader(text))
+	reader.Comma = separator(text)
+	reader.FieldsPerRecord = -1
+	reader.TrimLeadingSpace = true
+	header, err := reader.Read()
+	if errors.Is(err, io.EOF) {
+		return Table{}, errors.New("the list is empty: its first row has to name the columns")
+	}
+	if err != nil {
+		return Table{}, fmt.Errorf("the list is not CSV: %w", err)
+	}
+	t := Table{columns: map[string]int{}}
+	for i, name := range header {
+		t.columns[key(name)] = i
+	}
+	for _, name := range required {
+		if _, ok := t.columns[key(name)]; !ok {
+			return Table{}, fmt.Errorf("the list has no column %q: its first row names %s", name, strings.Join(header, ", "))
+		}
+	}
+	for {
+		cells, err := reader.Read()
+		if errors.Is(err, io.EOF) {
+			return t, nil
+		}
+		if err != nil {
+			return Table{}, fmt.Errorf("the list is not CSV: %w", err)
+		}
+		line, _ := reader.FieldPos(0)
+		if strings.TrimSpace(strings.Join(cells, "")) != "" {
+			t.Rows = append(t.Rows, Row{line, cells, &t})
+		}
+	}
+}
+
+// Get is the cell of a column without surrounding space, "" where it is missing.
+func (r Row) Get(column string) string {
+	i, ok := r.table.columns[key(column)]
+	if !ok || i >= len(r.cells) {
+		return ""
+	}
+	return strings.TrimSpace(r.cells[i])
+}
+
+func key(name string) string {
+	return strings.NewReplacer(" ", "", "_", "", "-", "").Replace(strings.ToLower(strings.TrimSpace(name)))
+}
+
+// separator is what the header row is separated by.
+func separator(text string) rune {
+	header, _, _ := strings.Cut(text, "\n")
+	best, most := ',', 0
+	for _, c := range []rune{',', ';', '\t'} {
+		if n := strings.Count(header, string(c)); n > most {
+			best, most = c, n
+		}
+	}
+	return best
+}
+
+// Truth reads yes or no; an empty cell is fallback.
+func Truth(text string, fallback bool) (bool, error) {
+	switch strings.ToLower(text) {
+	case "":
+		return fallback, nil
+	case "yes", "y", "true", "1", "x":
+		return true, nil
+	case "no", "n", "false", "0":
+		return false, nil
+	}
+	return false, fmt.Errorf("%q: expected yes or no", text)
+}

@@ -1,0 +1,178 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+	"io"
+	"net/url"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/gofrs/flock"
+)
+
+// Backup is one copy of the database.
+type Backup struct {
+	Name  string
+	At    time.Time
+	Bytes int64
+}
+
+const stampLayout = "20060102-150405"
+
+// Backup copies the database while it is in use. The copy is complete in itself.
+func (s *Store) Backup(ctx context.Context, now time.Time) (Backup, error) {
+	dir := filepath.Join(s.dir, backupsDir)
+	if err := os.MkdirAll(dir, 0o700); err != nil {
+		return Backup{}, fmt.Errorf("cannot write to %s", dir)
+	}
+	name := "enkaustos-" + now.Format(stampLayout) + ".db"
+	for n := 2; ; n++ {
+		if _, err := os.Stat(filepath.Join(dir, name)); errors.Is(err, os.ErrNotExist) {
+			break
+		}
+		name = fmt.Sprintf("enkaustos-%s-%d.db", now.Format(stampLayout), n)
+	}
+	path := filepath.Join(dir, name)
+	if _, err := s.writer.ExecContext(ctx, "VACUUM INTO ?", path); err != nil {
+		return Backup{}, fmt.Errorf("copying the database to %s: %w", path, err)
+	}
+	info, err := os.Stat(path)
+	if err != nil {
+		return Backup{}, err
+	}
+	return Backup{name, now, info.Size()}, nil
+}
+
+// Backups lists the copies, the newest first.
+func (s *Store) Backups() ([]Backup, error) {
+	entries, err := os.ReadDir(filepath.Join(s.dir, backupsDir))
+	if errors.Is(err, os.ErrNotExist) {
+		return nil, nil
+	}
+	var list []Backup
+	for _, e := range entries {
+		stamp, ok := strings.CutPrefix(e.Name(), "enkaustos-")
+		if !ok || len(stamp) < len(stampLayout) {
+			continue
+		}
+		at, perr := time.ParseInLocation(stampLayout, stamp[:len(stampLayout)], time.Local)
+		info, ierr := e.Info()
+		if perr == nil && ierr == nil {
+			list = append(list, Backup{e.Name(), at, info.Size()})
+		}
+	}
+	slices.SortFunc(list, func(a, b Backup) int { return strings.Compare(b.Name, a.Name) })
+	return list, err
+}
+
+// Prune removes all but the newest copies.
+func (s *Store) Prune(keep int) error {
+	list, err := s.Backups()
+	for _, b := range list[min(keep, len(list)):] {
+		err = errors.Join(err, os.Remove(filepath.Join(s.dir, backupsDir, b.Name)))
+	}
+	return err
+}
+
+// Restore replaces the database in dir by a copy. What was there is kept in the
+// backups folder and its name returned. A damaged, newer or foreign file is
+// refused and nothing is changed; so is a folder that a server has open.
+func Restore(ctx context.Context, dir, from string, now time.Time) (kept string, err error) {
+	if err := os.MkdirAll(dir, 0o700); err != nil {
+		return "", fmt.Errorf("cannot write to %s: choose another folder with --data", dir)
+	}
+	lock := flock.New(filepath.Join(dir, lockName))
+	if locked, err := lock.TryLock(); err != nil || !locked {
+		return "", errors.Join(ErrInUse, err)
+	}
+	defer func() { err = errors.Join(err, lock.Unlock()) }()
+	if err := inspect(ctx, from); err != nil {
+		return "", err
+	}
+	path := filepath.Join(dir, fileName)
+	fresh := path + ".restoring"
+	if err := copyFile(from, fresh); err != nil {
+		return "", err
+	}
+	if kept, err = keepOld(dir, path, now); err != nil {
+		return "", err
+	}
+	return kept, os.Rename(fresh, path)
+}
+
+// keepOld moves the present database into the backups folder, with the log
+// that SQLite may have left beside it after a crash.
+func keepOld(dir, path string, now time.Time) (string, error) {
+	if _, err := os.Stat(path); errors.Is(err, os.ErrNotExist) {
+		return "", nil
+	}
+	if err := os.MkdirAll(filepath.Join(dir, backupsDir), 0o700); err != nil {
+		return "", err
+	}
+	kept := filepath.Join(dir, backupsDir, "replaced-"+now.Format(stampLayout)+".db")
+	for _, end := range []string{"", "-wal", "-shm"} {
+		if err := os.Rename(path+end, kept+end); err != nil && !errors.Is(err, os.ErrNotExist) {
+			return "", err
+		}
+	}
+	return kept, nil
+}
+
+// inspect refuses a file that is no SQLite database of ours, is damaged, or was
+// written by a newer version.
+func inspect(ctx context.Context, path string) error {
+	if _, err := os.Stat(path); err != nil {
+		return fmt.Errorf("cannot read %s", path)
+	}
+	// No pragmas here: looking at a file must not change it.
+	conn, err := sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath())
+	if err != nil {
+		return err
+	}
+	defer func() { _ = conn.Close() }()
+	var verdict string
+	if err := conn.QueryRowContext(ctx, "PRAGMA quick_check(1)").Scan(&verdict); err != nil || verdict != "ok" {
+		return fmt.Errorf("%s: %w", path, ErrDamaged)
+	}
+	var id int
+	if err := conn.QueryRowContext(ctx, "PRAGMA application_id").Scan(&id); err != nil || id != applicationID {
+		return fmt.Errorf("%s: %w", path, ErrForeign)
+	}
+	provider, err := newProvider(conn)
+	if err != nil {
+		return err
+	}
+	sources := provider.ListSources()
+	var version int64
+	err = conn.QueryRowContext(ctx, "SELECT COALESCE(MAX(version_id), 0) FROM goose_db_version WHERE is_applied").Scan(&version)
+	if err != nil {
+		return fmt.Errorf("%s: %w", path, ErrDamaged)
+	}
+	if version > sources[len(sources)-1].Version {
+		return ErrNewer
+	}
+	return nil
+}
+
+func copyFile(from, to string) (err error) {
+	in, err := os.Open(from)
+	if err != nil {
+		return err
+	}
+	defer func() { err = errors.Join(err, in.Close()) }()
+	out, err := os.OpenFile(to, os.O_CREATE|os.O_TRUNC|os.O_WRONLY, 0o600)
+	if err != nil {
+		return err
+	}
+	defer func() { err = errors.Join(err, out.Close()) }()
+	if _, err := io.Copy(out, in); err != nil {
+		return err
+	}
+	return out.Sync()
+}

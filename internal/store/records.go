@@ -1,0 +1,69 @@
+package store
+
+import (
+	"time"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+	"enkaustos/core/work"
+)
+
+// Class is a group of students who work together.
+type Class struct {
+	ID, Name string
+	Clay     string    // glaze.Clay.Code
+	Cone     kiln.Cone // of its firings, for new assignments
+}
+
+// Student is a display name and a mark; nothing more is asked.
+type Student struct {
+	ID, Class, Name string
+	Mark            string // scratched into the clay; tells two of one name apart
+}
+
+// Assignment gives a class a form.
+type Assignment struct {
+	ID, Class, Name string
+	Form            piece.Form
+	Measures        piece.Measures
+	Clay            string
+	Cone            kiln.Cone
+	MadeAt          time.Time
+}
+
+// Piece is one student's work on an assignment.
+type Piece struct {
+	ID, Assignment, Student string
+}
+
+// Plan is one saved plan of a piece; the highest revision counts.
+type Plan struct {
+	Piece    string
+	Revision int
+	At       time.Time
+	By       string
+	Choices  plan.Plan
+}
+
+// Load is one firing of a kiln. FiredAt and UnloadedAt are zero until then.
+type Load struct {
+	ID, Name                    string
+	Cone                        kiln.Cone
+	MadeAt, FiredAt, UnloadedAt time.Time
+}
+
+// Records is a whole school as it lies on the disk.
+type Records struct {
+	Clays       []glaze.Clay
+	Glazes      []glaze.Glaze
+	Tiles       []glaze.Tile
+	Classes     []Class
+	Students    []Student
+	Assignments []Assignment
+	Pieces      []Piece
+	Plans       []Plan
+	Events      []work.Event // in the server's order
+	Loads       []Load
+}

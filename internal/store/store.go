@@ -1,0 +1,190 @@
+// Package store keeps a school in one SQLite file: migrations, queries, and the
+// mapping between rows and the types of core.
+package store
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"net/url"
+	"os"
+	"path/filepath"
+	"sync"
+	"time"
+
+	"github.com/gofrs/flock"
+	"github.com/pressly/goose/v3"
+	_ "modernc.org/sqlite" // the driver, in pure Go
+
+	"enkaustos/internal/store/db"
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+const (
+	fileName   = "enkaustos.db"
+	lockName   = "enkaustos.lock"
+	backupsDir = "backups"
+	// applicationID marks the file as ours in SQLite's header: "Enka".
+	applicationID = 0x456e6b61
+)
+
+// Sentences for what can be wrong with a data folder.
+var (
+	ErrInUse   = errors.New("another Enkaustos has this data folder open: stop it first")
+	ErrNewer   = errors.New("the database was written by a newer Enkaustos: install that version, or restore an older backup")
+	ErrDamaged = errors.New("the database is damaged: restore a backup with 'enkaustos restore'")
+	ErrForeign = errors.New("the file is not an Enkaustos database")
+)
+
+// Store is one open data folder. Only one Store may have a folder open at a
+// time, over all processes.
+type Store struct {
+	dir    string
+	lock   *flock.Flock
+	reader *sql.DB
+	writer *sql.DB // one connection: writers queue here, not in SQLite
+	write  sync.Mutex
+}
+
+// Open opens or makes the database in dir, after a backup where its layout has
+// to change. now stamps that backup. The errors are sentences for the teacher.
+func Open(ctx context.Context, dir string, now time.Time) (*Store, error) {
+	if err := os.MkdirAll(dir, 0o700); err != nil {
+		return nil, fmt.Errorf("cannot write to %s: choose another folder with --data", dir)
+	}
+	lock := flock.New(filepath.Join(dir, lockName))
+	locked, err := lock.TryLock()
+	if err != nil {
+		return nil, fmt.Errorf("cannot write to %s: choose another folder with --data", dir)
+	}
+	if !locked {
+		return nil, ErrInUse
+	}
+	s := &Store{dir: dir, lock: lock}
+	if err := s.open(ctx, now); err != nil {
+		return nil, errors.Join(err, s.Close())
+	}
+	return s, nil
+}
+
+func (s *Store) open(ctx context.Context, now time.Time) error {
+	path := s.path()
+	fresh := true
+	if info, err := os.Stat(path); err == nil && info.Size() > 0 {
+		fresh = false
+		if err := inspect(ctx, path); err != nil {
+			return err
+		}
+	}
+	var err error
+	if s.writer, err = sql.Open("sqlite", dsn(path, "immediate")); err != nil {
+		return err
+	}
+	s.writer.SetMaxOpenConns(1)
+	if err := s.migrate(ctx, fresh, now); err != nil {
+		return err
+	}
+	s.reader, err = sql.Open("sqlite", dsn(path, "deferred"))
+	if err == nil {
+		s.reader.SetMaxOpenConns(4)
+	}
+	return err
+}
+
+// dsn names the file with the pragmas that every pooled connection must have:
+// a coat answered is a coat kept.
+func dsn(path, lock string) string {
+	q := url.Values{"_txlock": {lock}, "_pragma": {
+		"busy_timeout(5000)", "journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(ON)",
+	}}
+	return "file:" + (&url.URL{Path: path}).EscapedPath() + "?" + q.Encode()
+}
+
+// migrate brings the layout up to date, and keeps a copy of what was there.
+func (s *Store) migrate(ctx context.Context, fresh bool, now time.Time) error {
+	provider, err := newProvider(s.writer)
+	if err != nil {
+		return err
+	}
+	pending, err := provider.HasPending(ctx)
+	if err != nil {
+		return fmt.Errorf("reading the layout of the database: %w", err)
+	}
+	if !pending {
+		return nil
+	}
+	if !fresh {
+		if _, err := s.Backup(ctx, now); err != nil {
+			return fmt.Errorf("keeping a copy before the layout changes: %w", err)
+		}
+	}
+	if _, err := provider.Up(ctx); err != nil {
+		return fmt.Errorf("changing the layout of the database: %w", err)
+	}
+	_, err = s.writer.ExecContext(ctx, fmt.Sprintf("PRAGMA application_id = %d", applicationID))
+	return err
+}
+
+func newProvider(conn *sql.DB) (*goose.Provider, error) {
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return nil, err
+	}
+	return goose.NewProvider(goose.DialectSQLite3, conn, files)
+}
+
+func (s *Store) path() string { return filepath.Join(s.dir, fileName) }
+
+// DB is the writing connection, for the sessions library.
+func (s *Store) DB() *sql.DB { return s.writer }
+
+// Reader is the reading pool.
+func (s *Store) Reader() *sql.DB { return s.reader }
+
+// Close lets go of the folder. What was answered is already on the disk.
+func (s *Store) Close() error {
+	var errs []error
+	for _, conn := range []*sql.DB{s.reader, s.writer} {
+		if conn != nil {
+			errs = append(errs, conn.Close())
+		}
+	}
+	return errors.Join(append(errs, s.lock.Unlock())...)
+}
+
+type txKey struct{}
+
+// Write runs do in one transaction: all of it is on the disk when Write
+// returns nil, none of it otherwise. Inside Together, writes join the larger
+// transaction.
+func (s *Store) Write(ctx context.Context, do func(*Tx) error) error {
+	if tx, ok := ctx.Value(txKey{}).(*Tx); ok {
+		return do(tx)
+	}
+	return s.Together(ctx, func(ctx context.Context) error {
+		return do(ctx.Value(txKey{}).(*Tx))
+	})
+}
+
+// Together makes one transaction of all writes under the context it hands on.
+func (s *Store) Together(ctx context.Context, do func(context.Context) error) error {
+	s.write.Lock()
+	defer s.write.Unlock()
+	raw, err := s.writer.BeginTx(ctx, nil)
+	if err != nil {
+		return fmt.Errorf("beginning to write: %w", err)
+	}
+	defer func() { _ = raw.Rollback() }()
+	if err := do(context.WithValue(ctx, txKey{}, &Tx{ctx, db.New(raw)})); err != nil {
+		return err
+	}
+	if err := raw.Commit(); err != nil {
+		return fmt.Errorf("writing to the disk: %w", err)
+	}
+	return nil
+}

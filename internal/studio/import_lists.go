@@ -1,0 +1,187 @@
+package studio
+
+import (
+	"fmt"
+	"reflect"
+	"strconv"
+	"strings"
+
+	"enkaustos/core/colour"
+	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
+	"enkaustos/internal/exchange"
+	"enkaustos/internal/store"
+)
+
+func truth(fallback bool) func(string) (bool, error) {
+	return func(text string) (bool, error) { return exchange.Truth(text, fallback) }
+}
+
+func (s *Studio) readClays(r *reading) error {
+	var seen []string
+	return r.rows([]string{"code", "name", "cones", "fired"}, func() (string, Change) {
+		c := glaze.Clay{Code: r.text("code", 40), Name: r.text("name", 80),
+			Cones: take(r, "cones", kiln.ParseRange), Fired: take(r, "fired", colour.FromHex), Dark: take(r, "dark", truth(false))}
+		r.once(&seen, "code", c.Code)
+		old, known := s.school.clays[c.Code]
+		return c.Code + " " + c.Name, r.keep(changeOf(known, old == c),
+			func(tx *store.Tx) error { return tx.PutClay(c) }, func() { s.school.clays[c.Code] = c })
+	})
+}
+
+func (s *Studio) readGlazes(r *reading) error {
+	var seen []string
+	return r.rows([]string{"code", "name", "kind", "raw", "cones"}, func() (string, Change) {
+		g := glaze.Glaze{Code: r.text("code", 40), Name: r.text("name", 80),
+			Kind: take(r, "kind", glaze.ParseKind), Raw: take(r, "raw", colour.FromHex), Cones: take(r, "cones", kiln.ParseRange),
+			Food: glaze.FoodNotClaimed, InStock: take(r, "stock", truth(true)), Runner: take(r, "runner", truth(false)),
+			Coats: take(r, "coats", ownCoats)}
+		if take(r, "food", truth(false)) {
+			g.Food = glaze.FoodClaimed
+		}
+		if strings.ContainsAny(g.Code, "+×*") {
+			r.refuse("code", "expected a code without +, × and *, which join stacks")
+		}
+		r.once(&seen, "code", g.Code)
+		old, known := s.school.glazes[g.Code]
+		return g.Code + " " + g.Name, r.keep(changeOf(known, old == g),
+			func(tx *store.Tx) error { return tx.PutGlaze(g) }, func() { s.school.glazes[g.Code] = g })
+	})
+}
+
+// ownCoats reads a jar's own figure; empty means the rule of the house.
+func ownCoats(text string) (int, error) {
+	if text == "" {
+		return 0, nil
+	}
+	n, err := strconv.Atoi(text)
+	if err != nil || n < 0 || n > glaze.MaxCoats {
+		return 0, fmt.Errorf("%q: expected a number of coats from 1 to %d, or nothing", text, glaze.MaxCoats)
+	}
+	return n, nil
+}
+
+func (s *Studio) readTiles(r *reading) error {
+	var seen []string
+	return r.rows([]string{"code", "clay", "cone", "stack", "fired"}, func() (string, Change) {
+		t := glaze.Tile{Code: r.text("code", 40), Clay: r.row.Get("clay"),
+			Cone: take(r, "cone", kiln.ParseCone), Stack: take(r, "stack", glaze.ParseStack),
+			Fired: take(r, "fired", colour.FromHex), Textured: take(r, "textured", truth(false))}
+		if _, ok := s.school.clays[t.Clay]; !ok {
+			r.refuse("clay", "no clay is called %q: bring it first, or use one of %s", t.Clay, codes(s.school.clayList(), func(c glaze.Clay) string { return c.Code }))
+		}
+		for _, layer := range t.Stack {
+			if _, ok := s.school.glazes[layer.Glaze]; !ok {
+				r.refuse("stack", "no jar is called %q: bring the list of glazes first", layer.Glaze)
+			}
+		}
+		r.once(&seen, "code", t.Code)
+		old, known := s.school.tiles[t.Code]
+		t.Piece = old.Piece
+		return t.Code + ": " + t.Stack.String(), r.keep(changeOf(known, reflect.DeepEqual(old, t)),
+			func(tx *store.Tx) error { return tx.PutTile(t) }, func() { s.school.tiles[t.Code] = t })
+	})
+}
+
+func codes[T any](list []T, code func(T) string) string {
+	all := make([]string, len(list))
+	for i, v := range list {
+		all[i] = code(v)
+	}
+	return strings.Join(all, ", ")
+}
+
+// readStudents reads a class list. Two students of one name stay two: rows are
+// matched to students by class, name and mark, each student once. A row whose
+// mark is new is a changed mark only if exactly one student of that name is
+// left over; else it is another student.
+func (s *Studio) readStudents(r *reading) error {
+	classes := map[string]store.Class{}
+	for _, c := range s.school.classes {
+		classes[strings.ToLower(c.Name)] = c
+	}
+	matched := map[string]bool{}
+	marks := s.marksInList(r.Text)
+	return r.rows([]string{"name", "class"}, func() (string, Change) {
+		name, className, mark := r.text("name", 60), r.text("class", 60), r.row.Get("mark")
+		if len([]rune(mark)) > 12 {
+			r.refuse("mark", "expected at most 12 characters, as scratched into the clay")
+		}
+		class, known := classes[strings.ToLower(className)]
+		if !known {
+			class = s.newClass(r, className)
+			classes[strings.ToLower(className)] = class
+		}
+		text := fmt.Sprintf("%s, %s %s", name, className, mark)
+		var old *store.Student
+		change := Added
+		for _, st := range s.school.studentsOf(class.ID) {
+			if matched[st.ID] || st.Name != name {
+				continue
+			}
+			if st.Mark == mark {
+				old, change = &st, Same
+				break
+			}
+			if !marks[class.ID+"\n"+name+"\n"+st.Mark] {
+				if change == Changed { // a second one left over: nobody can say which
+					old, change = nil, Added
+					break
+				}
+				old, change = &st, Changed
+			}
+		}
+		student := store.Student{ID: store.NewID(), Class: class.ID, Name: name, Mark: mark}
+		if old != nil {
+			student.ID = old.ID
+			matched[old.ID] = true
+		}
+		return text, r.keep(change, func(tx *store.Tx) error { return tx.PutStudent(student) },
+			func() { s.school.students[student.ID] = student })
+	})
+}
+
+// marksInList notes which class, name and mark a list holds, so that a student
+// whose own row is still to come is not taken for another.
+func (s *Studio) marksInList(text string) map[string]bool {
+	held := map[string]bool{}
+	table, err := exchange.ReadTable(text)
+	if err != nil {
+		return held
+	}
+	for _, row := range table.Rows {
+		for _, c := range s.school.classes {
+			if strings.EqualFold(c.Name, row.Get("class")) {
+				held[c.ID+"\n"+row.Get("name")+"\n"+row.Get("mark")] = true
+			}
+		}
+	}
+	return held
+}
+
+// newClass makes the class that a class list names for the first time.
+func (s *Studio) newClass(r *reading, name string) store.Class {
+	class := store.Class{ID: store.NewID(), Name: name, Clay: r.Clay}
+	clays := s.school.clayList()
+	if class.Clay == "" && len(clays) > 0 {
+		class.Clay = clays[0].Code
+	}
+	clay, ok := s.school.clays[class.Clay]
+	if !ok {
+		r.refuse("class", "%s is a new class and needs a clay: expected one of %s", name, codes(clays, func(c glaze.Clay) string { return c.Code }))
+		return class
+	}
+	cone := r.Cone
+	if cone == "" {
+		cone = string(clay.Cones.To)
+	}
+	var err error
+	if class.Cone, err = kiln.ParseCone(cone); err != nil {
+		r.refuse("class", "%s", err)
+		return class
+	}
+	r.out.NewClasses = append(r.out.NewClasses, name)
+	r.puts = append(r.puts, func(tx *store.Tx) error { return tx.PutClass(class) })
+	r.keeps = append(r.keeps, func() { s.school.classes[class.ID] = class })
+	return class
+}

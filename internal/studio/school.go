@@ -1,0 +1,168 @@
+package studio
+
+import (
+	"cmp"
+	"maps"
+	"slices"
+	"strings"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/piece"
+	"enkaustos/core/work"
+	"enkaustos/internal/store"
+)
+
+// school is everything in memory: records by id, live pieces folded.
+type school struct {
+	clays       map[string]glaze.Clay
+	glazes      map[string]glaze.Glaze
+	tiles       map[string]glaze.Tile
+	classes     map[string]store.Class
+	students    map[string]store.Student
+	assignments map[string]*assignment
+	pieces      map[string]*livePiece
+	loads       map[string]store.Load
+}
+
+// assignment is an assignment with the body that its measurements make.
+type assignment struct {
+	store.Assignment
+	body piece.Body
+}
+
+// livePiece is a piece with its newest plan and its folded log.
+type livePiece struct {
+	store.Piece
+	plan  store.Plan
+	state work.State
+}
+
+func newSchool(r store.Records) *school {
+	s := &school{
+		clays:       byKey(r.Clays, func(c glaze.Clay) string { return c.Code }),
+		glazes:      byKey(r.Glazes, func(g glaze.Glaze) string { return g.Code }),
+		tiles:       byKey(r.Tiles, func(t glaze.Tile) string { return t.Code }),
+		classes:     byKey(r.Classes, func(c store.Class) string { return c.ID }),
+		students:    byKey(r.Students, func(s store.Student) string { return s.ID }),
+		loads:       byKey(r.Loads, func(l store.Load) string { return l.ID }),
+		assignments: map[string]*assignment{},
+		pieces:      map[string]*livePiece{},
+	}
+	for _, a := range r.Assignments {
+		s.addAssignment(a)
+	}
+	for _, p := range r.Pieces {
+		s.pieces[p.ID] = &livePiece{Piece: p}
+	}
+	for _, p := range r.Plans {
+		s.pieces[p.Piece].plan = p
+	}
+	logs := map[string][]work.Event{}
+	for _, e := range r.Events {
+		logs[e.Piece] = append(logs[e.Piece], e)
+	}
+	for id, log := range logs {
+		s.pieces[id].state = work.Fold(log)
+	}
+	return s
+}
+
+func byKey[T any](list []T, key func(T) string) map[string]T {
+	m := make(map[string]T, len(list))
+	for _, v := range list {
+		m[key(v)] = v
+	}
+	return m
+}
+
+// addAssignment builds the body once; measurements were checked when the
+// assignment was made, so they can be built.
+func (s *school) addAssignment(a store.Assignment) {
+	body, _ := piece.Build(a.Form, a.Measures)
+	s.assignments[a.ID] = &assignment{a, body}
+}
+
+func sorted[T any](m map[string]T, less func(a, b T) int) []T {
+	return slices.SortedFunc(maps.Values(m), less)
+}
+
+func (s *school) tileList() []glaze.Tile {
+	return sorted(s.tiles, func(a, b glaze.Tile) int { return strings.Compare(a.Code, b.Code) })
+}
+
+func (s *school) glazeList() []glaze.Glaze {
+	return sorted(s.glazes, func(a, b glaze.Glaze) int { return strings.Compare(a.Code, b.Code) })
+}
+
+func (s *school) clayList() []glaze.Clay {
+	return sorted(s.clays, func(a, b glaze.Clay) int { return strings.Compare(a.Code, b.Code) })
+}
+
+func (s *school) classList() []store.Class {
+	return sorted(s.classes, func(a, b store.Class) int { return strings.Compare(a.Name, b.Name) })
+}
+
+func (s *school) loadList() []store.Load {
+	return sorted(s.loads, func(a, b store.Load) int {
+		return cmp.Or(a.MadeAt.Compare(b.MadeAt), strings.Compare(a.ID, b.ID))
+	})
+}
+
+func (s *school) assignmentList() []*assignment {
+	return sorted(s.assignments, func(a, b *assignment) int {
+		return cmp.Or(a.MadeAt.Compare(b.MadeAt), strings.Compare(a.Name, b.Name))
+	})
+}
+
+// studentsOf lists the students of a class by name, then mark.
+func (s *school) studentsOf(class string) []store.Student {
+	var list []store.Student
+	for _, st := range s.students {
+		if st.Class == class {
+			list = append(list, st)
+		}
+	}
+	slices.SortFunc(list, func(a, b store.Student) int {
+		return cmp.Or(strings.Compare(a.Name, b.Name), strings.Compare(a.Mark, b.Mark), strings.Compare(a.ID, b.ID))
+	})
+	return list
+}
+
+// piecesOf lists pieces, of one class or of all ("" for all): by assignment,
+// then by student as on the class list.
+func (s *school) piecesOf(class string) []*livePiece {
+	var list []*livePiece
+	for _, p := range s.pieces {
+		if class == "" || s.assignments[p.Assignment].Class == class {
+			list = append(list, p)
+		}
+	}
+	slices.SortFunc(list, func(a, b *livePiece) int {
+		x, y := s.assignments[a.Assignment], s.assignments[b.Assignment]
+		p, q := s.students[a.Student], s.students[b.Student]
+		return cmp.Or(x.MadeAt.Compare(y.MadeAt), strings.Compare(x.Name, y.Name),
+			strings.Compare(p.Name, q.Name), strings.Compare(p.Mark, q.Mark), strings.Compare(a.ID, b.ID))
+	})
+	return list
+}
+
+// members lists the pieces that stand, or stood, in a load.
+func (s *school) members(load string) []*livePiece {
+	var list []*livePiece
+	for _, p := range s.piecesOf("") {
+		inside := p.state.Load != nil && p.state.Load.Load == load
+		if inside || p.state.Firing != nil && p.state.Firing.Load == load {
+			list = append(list, p)
+		}
+	}
+	return list
+}
+
+// who names a piece as people do: the student, and the mark on the clay.
+func (s *school) who(p *livePiece) string {
+	student := s.students[p.Student]
+	if student.Mark == "" {
+		return student.Name
+	}
+	return student.Name + " (" + student.Mark + ")"
+}
