@@ -69,8 +69,12 @@ func (s *Studio) Today() Today {
 		if MayBeFired(view) {
 			fit++
 		}
+		once := map[string]bool{}
 		for _, b := range view.Blockers {
-			hold(held, b, class)
+			if !once[b.Code] {
+				once[b.Code] = true
+				hold(held, b, class)
+			}
 		}
 	}
 	t.Counts = counts(all)

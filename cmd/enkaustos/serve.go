@@ -1,0 +1,188 @@
+package main
+
+import (
+	"context"
+	"crypto/rand"
+	"errors"
+	"fmt"
+	"log/slog"
+	"net"
+	"net/http"
+	"os"
+	"syscall"
+	"time"
+
+	"github.com/spf13/cobra"
+
+	"enkaustos/internal/api"
+	"enkaustos/internal/demo"
+	"enkaustos/internal/store"
+	"enkaustos/internal/studio"
+)
+
+// wallClock is the clock of the machine.
+type wallClock struct{}
+
+func (wallClock) Now() time.Time { return time.Now() }
+
+// serving is what serve and demo have in common.
+type serving struct {
+	addr        string
+	hosts       []string
+	backupEvery time.Duration
+	verbose     bool
+}
+
+func (v *serving) flags(cmd *cobra.Command) {
+	cmd.Flags().StringVar(&v.addr, "addr", "127.0.0.1:8470", "address to listen on")
+	cmd.Flags().StringSliceVar(&v.hosts, "host", nil, "further names under which the server may be asked")
+	cmd.Flags().DurationVar(&v.backupEvery, "backup-every", 24*time.Hour, "how often to copy the database; 0 for never")
+	cmd.Flags().BoolVar(&v.verbose, "verbose", false, "log every request")
+}
+
+func (v *serving) log() *slog.Logger {
+	level := slog.LevelInfo
+	if v.verbose {
+		level = slog.LevelDebug
+	}
+	return slog.New(slog.NewTextHandler(os.Stderr, &slog.HandlerOptions{Level: level}))
+}
+
+func serveCommand() *cobra.Command {
+	var v serving
+	cmd := &cobra.Command{
+		Use:   "serve",
+		Short: "Serve a school to the browser",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			dir, _ := cmd.Flags().GetString("data")
+			ctx := cmd.Context()
+			listener, err := listen(ctx, v.addr)
+			if err != nil {
+				return err
+			}
+			s, err := store.Open(ctx, dir, time.Now())
+			if err != nil {
+				return errors.Join(err, listener.Close())
+			}
+			school, err := studio.Open(ctx, s, wallClock{})
+			if err != nil {
+				return errors.Join(err, listener.Close(), s.Close())
+			}
+			options := api.Options{Studio: school, Store: s, Log: v.log(), Hosts: v.hosts}
+			if fresh, err := school.NeedsSetup(ctx); err != nil {
+				return errors.Join(err, listener.Close(), s.Close())
+			} else if fresh {
+				options.SetupToken = rand.Text()
+				fmt.Printf("First visit: open this link once and choose your passphrase:\n  http://%s/welcome#%s\n", listener.Addr(), options.SetupToken)
+			}
+			return v.run(ctx, listener, options)
+		},
+	}
+	v.flags(cmd)
+	return cmd
+}
+
+func demoCommand() *cobra.Command {
+	var v serving
+	var at string
+	var fresh bool
+	cmd := &cobra.Command{
+		Use:   "demo",
+		Short: "Serve an invented school to try things out",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			dir, _ := cmd.Flags().GetString("data")
+			ctx := cmd.Context()
+			start := time.Time{}
+			if at != "" {
+				var err error
+				if start, err = time.ParseInLocation("2006-01-02T15:04", at, time.Local); err != nil {
+					return fmt.Errorf("--at %q: expected a moment such as 2026-03-02T09:15", at)
+				}
+			}
+			listener, err := listen(ctx, v.addr)
+			if err != nil {
+				return err
+			}
+			s, school, clock, err := demo.Open(ctx, dir, start, fresh)
+			if err != nil {
+				return errors.Join(err, listener.Close())
+			}
+			fmt.Printf("%s is open at\n  http://%s/\nPassphrase: %s\n", school.School(), listener.Addr(), demo.Passphrase)
+			return v.run(ctx, listener, api.Options{Studio: school, Store: s, Log: v.log(), Hosts: v.hosts, Advance: clock.Advance})
+		},
+	}
+	v.flags(cmd)
+	cmd.Flags().StringVar(&at, "at", "", "moment to start at, such as 2026-03-02T09:15")
+	cmd.Flags().BoolVar(&fresh, "fresh", false, "make the school anew")
+	return cmd
+}
+
+func listen(ctx context.Context, addr string) (net.Listener, error) {
+	listener, err := new(net.ListenConfig).Listen(ctx, "tcp", addr)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		return nil, fmt.Errorf("%s is in use by another program: choose another address with --addr", addr)
+	}
+	if err != nil {
+		return nil, fmt.Errorf("cannot listen on %q: expected an address such as 127.0.0.1:8470", addr)
+	}
+	return listener, nil
+}
+
+// run serves until the context ends, then lets running requests finish.
+func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options) (err error) {
+	defer func() { err = errors.Join(err, o.Store.Close()) }()
+	if host, _, splitErr := net.SplitHostPort(listener.Addr().String()); splitErr == nil {
+		o.Hosts = append(o.Hosts, host)
+	}
+	handler, err := api.New(o)
+	if err != nil {
+		return err
+	}
+	defer handler.Close()
+	server := &http.Server{Handler: handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute}
+	o.Log.Info("serving", "address", "http://"+listener.Addr().String(), "school", o.Studio.School())
+	go backups(ctx, v.backupEvery, o)
+	failed := make(chan error, 1)
+	go func() { failed <- server.Serve(listener) }()
+	select {
+	case err := <-failed:
+		return err
+	case <-ctx.Done():
+	}
+	o.Log.Info("stopping")
+	limit, cancel := context.WithTimeout(context.WithoutCancel(ctx), 10*time.Second)
+	defer cancel()
+	return server.Shutdown(limit)
+}
+
+// keepBackups is how many scheduled copies are kept.
+const keepBackups = 30
+
+// backups copies the database on a schedule, the first time when the newest
+// copy is older than one interval.
+func backups(ctx context.Context, every time.Duration, o api.Options) {
+	if every <= 0 {
+		return
+	}
+	wait := time.Minute
+	if list, err := o.Studio.Backups(); err == nil && len(list) > 0 {
+		wait = max(wait, every-time.Since(list[0].At))
+	}
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(wait):
+		}
+		if made, err := o.Studio.Backup(ctx); err != nil {
+			o.Log.Error("backup failed", "error", err)
+		} else if err := o.Store.Prune(keepBackups); err != nil {
+			o.Log.Error("old backups could not be removed", "error", err)
+		} else {
+			o.Log.Info("backup made", "name", made.Name)
+		}
+		wait = every
+	}
+}

@@ -1,0 +1,132 @@
+package main
+
+import (
+	"bufio"
+	"context"
+	"errors"
+	"fmt"
+	"os"
+	"strings"
+	"time"
+
+	"github.com/spf13/cobra"
+
+	"enkaustos/internal/store"
+	"enkaustos/internal/studio"
+)
+
+// withSchool opens the school for one piece of work. A folder that a server
+// has open is refused.
+func withSchool(cmd *cobra.Command, do func(context.Context, *studio.Studio) error) (err error) {
+	dir, _ := cmd.Flags().GetString("data")
+	s, err := store.Open(cmd.Context(), dir, time.Now())
+	if err != nil {
+		return err
+	}
+	defer func() { err = errors.Join(err, s.Close()) }()
+	school, err := studio.Open(cmd.Context(), s, wallClock{})
+	if err != nil {
+		return err
+	}
+	return do(cmd.Context(), school)
+}
+
+func importCommand() *cobra.Command {
+	var dry bool
+	var clay, cone string
+	cmd := &cobra.Command{
+		Use:   "import students|clays|glazes|tiles FILE",
+		Short: "Take over a list, whole or not at all",
+		Args:  cobra.ExactArgs(2),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			text, err := os.ReadFile(args[1])
+			if err != nil {
+				return fmt.Errorf("cannot read %s", args[1])
+			}
+			return withSchool(cmd, func(ctx context.Context, school *studio.Studio) error {
+				out, err := school.Import(ctx, studio.ImportRequest{Kind: studio.ListKind(args[0]), Text: string(text), Apply: !dry, Clay: clay, Cone: cone})
+				if err != nil {
+					return err
+				}
+				return report(out, dry)
+			})
+		},
+	}
+	cmd.Flags().BoolVar(&dry, "dry-run", false, "only say what the list would change")
+	cmd.Flags().StringVar(&clay, "clay", "", "clay of classes that the list brings in")
+	cmd.Flags().StringVar(&cone, "cone", "", "cone of classes that the list brings in")
+	return cmd
+}
+
+func report(out studio.Import, dry bool) error {
+	for _, r := range out.Refused {
+		fmt.Printf("row %d, %s: %s\n", r.Row, r.Column, r.Expected)
+	}
+	fmt.Printf("%d added, %d changed, %d the same, %d refused\n",
+		out.Count(studio.Added), out.Count(studio.Changed), out.Count(studio.Same), out.Count(studio.Refusal))
+	switch {
+	case len(out.Refused) > 0:
+		return errors.New("nothing was taken over: mend the refused rows first")
+	case dry:
+		fmt.Println("A dry run: nothing was taken over.")
+	}
+	return nil
+}
+
+func backupCommand() *cobra.Command {
+	return &cobra.Command{
+		Use:   "backup",
+		Short: "Copy the database into the backups folder",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			return withSchool(cmd, func(ctx context.Context, school *studio.Studio) error {
+				made, err := school.Backup(ctx)
+				if err == nil {
+					fmt.Printf("%s (%d bytes)\n", made.Name, made.Bytes)
+				}
+				return err
+			})
+		},
+	}
+}
+
+func restoreCommand() *cobra.Command {
+	return &cobra.Command{
+		Use:   "restore FILE",
+		Short: "Put a backup in the place of the database",
+		Args:  cobra.ExactArgs(1),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			dir, _ := cmd.Flags().GetString("data")
+			kept, err := store.Restore(cmd.Context(), dir, args[0], time.Now())
+			if err != nil {
+				return err
+			}
+			fmt.Println("Restored " + args[0])
+			if kept != "" {
+				fmt.Println("What was there before: " + kept)
+			}
+			return nil
+		},
+	}
+}
+
+func passphraseCommand() *cobra.Command {
+	return &cobra.Command{
+		Use:   "passphrase",
+		Short: "Choose a new passphrase, read from standard input",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			return withSchool(cmd, func(ctx context.Context, school *studio.Studio) error {
+				if fresh, err := school.NeedsSetup(ctx); err != nil || fresh {
+					return errors.Join(err, errors.New("no passphrase was chosen yet: run 'enkaustos serve' and open the link it prints"))
+				}
+				fmt.Print("New passphrase: ")
+				line, _ := bufio.NewReader(os.Stdin).ReadString('\n')
+				if line = strings.TrimSpace(line); len(line) < 10 {
+					return errors.New("the passphrase is too short: at least 10 characters")
+				}
+				return school.SetPassphrase(ctx, line)
+			})
+		},
+	}
+}

@@ -1,0 +1,334 @@
+package demo
+
+import (
+	"context"
+	"fmt"
+	"math/rand"
+	"slices"
+	"time"
+
+	"enkaustos/core/colour"
+	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+	"enkaustos/core/work"
+	"enkaustos/internal/store"
+	"enkaustos/internal/studio"
+)
+
+// class is one class of the demo and how far its pieces are.
+type class struct {
+	name     string
+	clay     string
+	cone     kiln.Cone
+	students int
+	makes    []task
+}
+
+// task is one assignment and the share of its pieces that got to each stage.
+type task struct {
+	name     string
+	form     piece.Form
+	measures piece.Measures
+	reach    []stage // dealt out to the students in turn
+}
+
+// stage is how far the demo takes a piece.
+type stage int
+
+const (
+	untouched stage = iota
+	planned
+	begun   // first coats on
+	coated  // all coats on, foot unseen
+	refused // foot seen, glaze left
+	drying  // foot clean, still damp
+	fit     // may be fired
+	inKiln  // fired, cooling
+	out     // out of the kiln, no result yet
+	judged
+)
+
+var classes = []class{
+	{"7 Plover", "FEN", "6", 28, []task{{"Tide-pool bowl", piece.Bowl, piece.Measures{"rim": 140, "height": 62, "foot": 0}, []stage{begun, begun, planned, coated, begun, untouched}}}},
+	{"7 Wren", "FEN", "6", 27, []task{{"Storm-warning slab", piece.Slab, piece.Measures{"length": 170, "width": 120, "thickness": 10}, []stage{coated, drying, refused, begun, fit}}}},
+	{"8 Teal", "HAR", "04", 26, []task{{"Seed-thief bowl", piece.Bowl, piece.Measures{"rim": 120, "height": 58, "foot": 50, "hollow": 5}, []stage{fit, fit, drying, coated, begun}}}},
+	{"9 Curlew", "FEN", "6", 26, []task{{"Lamplighter's cup", piece.Cup, piece.Measures{"rim": 82, "base": 68, "height": 94}, []stage{inKiln, inKiln, fit, drying}}}},
+	{"10 Studio", "FEN", "6", 24, []task{
+		{"Map of a walk", piece.Slab, piece.Measures{"length": 210, "width": 140, "thickness": 11}, []stage{judged, out, judged, out}},
+		{"Ferryman's bowl", piece.Bowl, piece.Measures{"rim": 176, "height": 78, "foot": 72, "hollow": 6, "footWidth": 8}, []stage{planned, begun, untouched, planned}},
+	}},
+	{"Thursday Club", "HAR", "04", 20, []task{{"Echo cup", piece.Cup, piece.Measures{"rim": 76, "base": 70, "height": 86}, []stage{judged, out, begun, untouched}}}},
+	{"12 Kiln Room", "FEN", "6", 16, []task{
+		{"Salt cellar bowl", piece.Bowl, piece.Measures{"rim": 96, "height": 50, "foot": 42, "hollow": 4, "footWidth": 6}, []stage{inKiln, fit, coated, judged}},
+	}},
+}
+
+const teacher = "teacher"
+
+// maker builds the school step by step, at the times the steps would have
+// taken place.
+type maker struct {
+	ctx    context.Context
+	school *studio.Studio
+	clock  *Clock
+	today  time.Time
+	random *rand.Rand
+	n      int
+	loads  map[string][]studio.Seen // by load name
+	cones  map[string]kiln.Cone
+}
+
+func build(ctx context.Context, school *studio.Studio, clock *Clock, at time.Time) error {
+	m := &maker{ctx: ctx, school: school, clock: clock, today: at, random: rand.New(rand.NewSource(6)),
+		loads: map[string][]studio.Seen{}, cones: map[string]kiln.Cone{}}
+	clock.freeze(at.AddDate(0, 0, -21))
+	if err := m.lists(); err != nil {
+		return err
+	}
+	for _, c := range classes {
+		if err := m.class(c); err != nil {
+			return fmt.Errorf("%s: %w", c.name, err)
+		}
+	}
+	return m.firings()
+}
+
+func (m *maker) lists() error {
+	if err := m.school.SetUp(m.ctx, School, Passphrase); err != nil {
+		return err
+	}
+	for _, l := range []studio.ImportRequest{
+		{Kind: studio.ClayList, Text: clays}, {Kind: studio.GlazeList, Text: glazes}, {Kind: studio.TileList, Text: tiles},
+		{Kind: studio.StudentList, Text: classList(), Clay: "FEN", Cone: "6"},
+	} {
+		l.Apply = true
+		out, err := m.school.Import(m.ctx, l)
+		if err != nil {
+			return err
+		}
+		if !out.Applied {
+			return fmt.Errorf("the demo's list of %s is refused: %v", l.Kind, out.Refused)
+		}
+	}
+	return nil
+}
+
+func (m *maker) class(c class) error {
+	all := m.school.Classes()
+	i := slices.IndexFunc(all, func(k studio.Class) bool { return k.Name == c.name })
+	if _, err := m.school.ChangeClass(m.ctx, all[i].ID, c.clay, string(c.cone)); err != nil {
+		return err
+	}
+	for n, t := range c.makes {
+		m.clock.freeze(m.today.AddDate(0, 0, -20+n))
+		a, err := m.school.AddAssignment(m.ctx, store.Assignment{Class: all[i].ID, Name: t.name, Form: t.form, Measures: t.measures})
+		if err != nil {
+			return err
+		}
+		for k, p := range m.school.Pieces(all[i].ID, "") {
+			if p.Assignment.ID != a.ID {
+				continue
+			}
+			if err := m.piece(p, t.reach[k%len(t.reach)]); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// piece takes one piece as far as it got.
+func (m *maker) piece(p studio.Piece, reach stage) error {
+	if reach == untouched {
+		return nil
+	}
+	m.clock.freeze(m.today.AddDate(0, 0, -14).Add(time.Duration(m.n) * time.Minute))
+	p, err := m.school.SavePlan(m.ctx, teacher, p.ID, p.Revision, m.plan(p))
+	if err != nil || reach == planned {
+		return err
+	}
+	finished := m.today.Add(-30 * time.Hour)
+	switch {
+	case reach >= inKiln:
+		finished = m.today.AddDate(0, 0, -6)
+	case reach == drying:
+		finished = m.today.Add(-3 * time.Hour)
+	case reach < fit:
+		finished = m.today.Add(-50 * time.Minute)
+	}
+	if err := m.coats(p, reach, finished); err != nil || reach < refused {
+		return err
+	}
+	verdict := foot.Clean
+	switch {
+	case reach == refused:
+		verdict = foot.Left
+	case m.random.Intn(4) == 0:
+		verdict = foot.Stained
+	}
+	m.clock.freeze(finished.Add(20 * time.Minute))
+	seen, err := m.log(work.Event{Piece: p.ID, Kind: work.Checked, Verdict: verdict, Seen: m.seq(p.ID)})
+	if err != nil || reach < inKiln {
+		return err
+	}
+	name := map[stage]string{inKiln: "Cone " + string(p.Assignment.Cone) + ", cooling", out: "Cone " + string(p.Assignment.Cone) + ", last week"}[min(reach, out)]
+	m.loads[name] = append(m.loads[name], studio.Seen{Piece: p.ID, Seq: seen})
+	m.cones[name] = p.Assignment.Cone
+	if reach == judged {
+		m.loads[name+" judged"] = append(m.loads[name+" judged"], studio.Seen{Piece: p.ID})
+	}
+	return nil
+}
+
+// plan chooses stacks from the tiles of the clay: mostly sensible, now and then
+// with what a check has to find.
+func (m *maker) plan(p studio.Piece) plan.Plan {
+	var food, any []glaze.Stack
+	for _, t := range m.school.Tiles() {
+		if t.Clay != p.Assignment.Clay || t.Textured || !t.InStock || t.Stack.Total() < 2 {
+			continue
+		}
+		any = append(any, t.Stack)
+		if t.Food && t.Stack.Total() >= 3 {
+			food = append(food, t.Stack)
+		}
+	}
+	pick := func(from []glaze.Stack) glaze.Stack { return from[m.random.Intn(len(from))] }
+	inside, outside := pick(food), pick(any)
+	choices := plan.Plan{}
+	for _, s := range p.Body.Surfaces {
+		switch {
+		case s.Stands, s.ID == "underside":
+			choices[s.ID] = plan.Choice{Bare: true}
+		case s.Use != piece.Plain:
+			choices[s.ID] = plan.Choice{Stack: inside}
+		case s.ID == "edge" && m.random.Intn(3) == 0:
+			choices[s.ID] = plan.Choice{Bare: true}
+		default:
+			choices[s.ID] = plan.Choice{Stack: outside}
+		}
+	}
+	return choices
+}
+
+// coats lays the planned coats so that the last is dry by finished; a piece
+// that was only begun keeps some for later.
+func (m *maker) coats(p studio.Piece, reach stage, finished time.Time) error {
+	var events []work.Event
+	for _, s := range p.Surfaces {
+		strokes := s.Choice.Stack.Strokes()
+		if reach == begun {
+			strokes = strokes[:m.random.Intn(len(strokes)+1)]
+			if len(events) == 0 && len(strokes) == 0 && len(s.Choice.Stack) > 0 {
+				strokes = s.Choice.Stack.Strokes()[:1]
+			}
+		}
+		if reach == begun && len(strokes) > 0 && len(strokes) == s.Choice.Stack.Total() && s.Use == piece.Plain {
+			strokes = strokes[:len(strokes)-1]
+		}
+		for _, code := range strokes {
+			events = append(events, work.Event{Piece: p.ID, Kind: work.Coated, Surface: s.ID, Glaze: code})
+		}
+	}
+	for i, e := range events {
+		m.clock.freeze(finished.Add(-time.Duration(len(events)-1-i) * 6 * time.Minute))
+		if _, err := m.log(e); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// log appends one event and returns the last sequence number of its piece.
+func (m *maker) log(e work.Event) (int64, error) {
+	m.n++
+	e.ID = fmt.Sprintf("demo-%06d", m.n)
+	after, _, err := m.school.Log(m.ctx, teacher, []work.Event{e})
+	if err != nil {
+		return 0, err
+	}
+	return after[0].State.Seq, nil
+}
+
+func (m *maker) seq(id string) int64 {
+	p, _, err := m.school.Piece(id)
+	if err != nil {
+		return 0
+	}
+	return p.State.Seq
+}
+
+// firings fires the loads: one lies in the kiln and cools, the others are out.
+func (m *maker) firings() error {
+	for _, cone := range []kiln.Cone{"6", "04"} {
+		for _, when := range []string{"last week", "cooling"} {
+			name := fmt.Sprintf("Cone %s, %s", cone, when)
+			if len(m.loads[name]) == 0 {
+				continue
+			}
+			m.clock.freeze(m.today.AddDate(0, 0, -4))
+			if when == "cooling" {
+				m.clock.freeze(m.today.Add(-16 * time.Hour))
+			}
+			l, err := m.school.AddToLoad(m.ctx, teacher, store.Load{Name: name, Cone: cone}, m.loads[name])
+			if err != nil {
+				return err
+			}
+			if l, err = m.school.Fire(m.ctx, teacher, l.ID); err != nil || when == "cooling" {
+				if err != nil {
+					return err
+				}
+				continue
+			}
+			m.clock.freeze(m.today.AddDate(0, 0, -2))
+			if _, err := m.school.Unload(m.ctx, teacher, l.ID); err != nil {
+				return err
+			}
+		}
+	}
+	return m.results()
+}
+
+var opinions = []string{
+	"The rim broke lighter than the tile, I like it more.",
+	"I would put one coat less on the outside.",
+	"It came out as planned. The inside is my favourite.",
+	"Streaky where I brushed one way only.",
+	"The dark swallowed the pale line. Next time underglaze.",
+}
+
+func (m *maker) results() error {
+	made := 0
+	for _, name := range []string{"Cone 6, last week judged", "Cone 04, last week judged"} {
+		for i, seen := range m.loads[name] {
+			m.clock.freeze(m.today.AddDate(0, 0, -1).Add(time.Duration(i) * time.Minute))
+			if _, err := m.log(work.Event{Piece: seen.Piece, Kind: work.Opined, Text: opinions[i%len(opinions)], Again: i%3 != 1}); err != nil {
+				return err
+			}
+			if _, err := m.log(work.Event{Piece: seen.Piece, Kind: work.Graded, Mark: 2 + i%3}); err != nil {
+				return err
+			}
+			if i > 1 {
+				continue
+			}
+			p, _, err := m.school.Piece(seen.Piece)
+			if err != nil {
+				return err
+			}
+			made++
+			surface := p.Surfaces[0]
+			fired := colour.Lab{L: 46, A: 8, B: -4}
+			if surface.Fired != nil {
+				fired = *surface.Fired
+				fired.L += 2
+			}
+			if _, err := m.school.TileFromPiece(m.ctx, fmt.Sprintf("P%02d", made), p.ID, surface.ID, fired, false); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
