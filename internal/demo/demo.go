@@ -72,7 +72,7 @@ func start(ctx context.Context, s *store.Store, school *studio.Studio, clock *Cl
 		clock.run(at)
 	}
 	clock.save = func(shift time.Duration) { _ = save(shift) } // a demo's clock is no record
-	return save(clock.Now().Sub(time.Now()))
+	return save(time.Until(clock.Now()))
 }
 
 // clear removes an old demo; a real school it leaves alone.

@@ -1,0 +1,64 @@
+# Everything a fresh machine with Go, Node and make needs: make demo, make test.
+ADDR ?= 127.0.0.1:8470
+DATA ?= .demo
+CHROMIUM ?= /usr/bin/chromium
+
+GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
+WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
+
+.PHONY: demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
+
+demo: build
+	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
+
+build: bin/enkaustos
+
+bin/enkaustos: web/dist/index.html $(GO_SOURCES) go.mod
+	CGO_ENABLED=0 go build -trimpath -o $@ ./cmd/enkaustos
+
+web/dist/index.html: web/node_modules/.installed $(WEB_SOURCES)
+	cd web && npm run --silent build
+
+web/node_modules/.installed: web/package-lock.json | tools-present
+	cd web && npm ci --silent
+	touch $@
+
+tools-present:
+	@sh scripts/tools-present.sh
+
+# The whole of the tests: the core, the server, and the real interface in Chromium.
+test: build chromium
+	go test ./core/... ./internal/... ./cmd/...
+	go test -count=1 -timeout 10m ./e2e/...
+
+chromium:
+	@test -x $(CHROMIUM) || { echo "Installing Chromium for the browser tests"; apt-get update -qq && apt-get install -y -qq chromium; }
+
+# Each benchmark stands beside a reference run: see docs/benchmarks.md.
+bench: build
+	go test -run '^$$' -bench . -benchmem ./core/... ./internal/...
+
+screenshots: build chromium
+	SCREENSHOTS=docs/screenshots go test -count=1 -run TestScreenshots ./e2e/
+
+# The interface reloads as it is edited; the server is a demo.
+dev: build
+	./bin/enkaustos demo --data $(DATA) --addr 127.0.0.1:8470 & \
+	trap "kill $$!" EXIT; cd web && npm run dev
+
+lint: web/node_modules/.installed check-generated
+	@test -z "$$(gofmt -l core internal cmd e2e web/embed.go)" || { gofmt -l core internal cmd e2e web/embed.go; echo "run gofmt -w on these"; exit 1; }
+	go vet ./...
+	go tool -modfile=tools/go.mod staticcheck ./...
+	cd web && npm run --silent types && npm run --silent lint && npm run --silent format
+
+# Both sides of the contract, and the queries, from their sources.
+generate: web/node_modules/.installed
+	go tool -modfile=tools/go.mod oapi-codegen -config internal/api/gen/config.yaml api/openapi.yaml
+	go tool -modfile=tools/go.mod sqlc generate
+	cd web && npx openapi-typescript ../api/openapi.yaml -o src/api/schema.d.ts
+	sh scripts/generated-sum.sh > tools/generated.sum
+
+# Generated code is committed; this notices when it or its sources changed apart.
+check-generated:
+	@sh scripts/generated-sum.sh | diff -q - tools/generated.sum >/dev/null || { echo "Generated code is stale: run make generate"; exit 1; }

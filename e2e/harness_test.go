@@ -1,0 +1,252 @@
+// Package e2e drives the real interface in Chromium, as a teacher would.
+package e2e
+
+import (
+	"bufio"
+	"context"
+	"fmt"
+	"io"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"sync"
+	"syscall"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/launcher"
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/require"
+)
+
+const patience = 15 * time.Second
+
+// root is the checkout, seen from this folder.
+func root(t testing.TB, parts ...string) string {
+	path, err := filepath.Abs(filepath.Join(append([]string{".."}, parts...)...))
+	require.NoError(t, err)
+	return path
+}
+
+// server is one running enkaustos.
+type server struct {
+	t       testing.TB
+	cmd     *exec.Cmd
+	url     string
+	welcome string // the one-time link, on a first start
+}
+
+var addressLine = regexp.MustCompile(`http://127\.0\.0\.1:\d+/\S*`)
+
+// start runs the binary and waits until it answers. It is stopped with the test.
+func start(t testing.TB, args ...string) *server {
+	cmd := exec.Command(root(t, "bin", "enkaustos"), append(args, "--addr", "127.0.0.1:0")...)
+	out, err := cmd.StdoutPipe()
+	require.NoError(t, err)
+	cmd.Stderr = os.Stderr
+	if !testing.Verbose() {
+		cmd.Stderr = io.Discard
+	}
+	s := &server{t: t, cmd: cmd}
+	if args[0] == "serve" && !strings.Contains(strings.Join(args, " "), "--quiet") {
+		cmd.Stderr = nil
+		logs, err := cmd.StderrPipe()
+		require.NoError(t, err)
+		require.NoError(t, cmd.Start())
+		s.url = firstAddress(t, logs)
+		go func() {
+			line, _ := bufio.NewReader(out).ReadString('\n')
+			_ = line
+		}()
+	} else {
+		require.NoError(t, cmd.Start())
+		s.url = firstAddress(t, out)
+	}
+	t.Cleanup(s.stop)
+	s.url = strings.TrimSuffix(s.url, "/")
+	require.Eventually(t, func() bool {
+		answer, err := http.Get(s.url + "/api/session")
+		if err != nil {
+			return false
+		}
+		_ = answer.Body.Close()
+		return answer.StatusCode == http.StatusOK
+	}, patience, 20*time.Millisecond)
+	return s
+}
+
+// firstAddress reads on until a line names an address, and keeps reading so
+// that the server never waits for its reader.
+func firstAddress(t testing.TB, from io.Reader) string {
+	found := make(chan string, 1)
+	go func() {
+		lines := bufio.NewScanner(from)
+		for lines.Scan() {
+			if address := addressLine.FindString(lines.Text()); address != "" {
+				select {
+				case found <- address:
+				default:
+				}
+			}
+		}
+	}()
+	select {
+	case address := <-found:
+		return address
+	case <-time.After(patience):
+		require.Fail(t, "the server named no address")
+		return ""
+	}
+}
+
+func (s *server) stop() {
+	_ = s.cmd.Process.Signal(syscall.SIGTERM)
+	_ = s.cmd.Wait()
+}
+
+// startDemo runs the invented school at a Monday morning in term.
+func startDemo(t testing.TB) *server {
+	return start(t, "demo", "--data", t.TempDir(), "--at", "2026-03-02T09:15")
+}
+
+var browserOnce = sync.OnceValues(func() (*rod.Browser, error) {
+	bin := os.Getenv("CHROMIUM")
+	if bin == "" {
+		bin = "/usr/bin/chromium"
+	}
+	control, err := launcher.New().Bin(bin).NoSandbox(true).Headless(true).Leakless(false).
+		Set("disable-gpu").Set("disable-quic").Set("no-first-run").Set("disable-background-networking").
+		Set("disable-component-update").Set("disable-sync").Set("force-color-profile", "srgb").Launch()
+	if err != nil {
+		return nil, fmt.Errorf("starting Chromium: %w", err)
+	}
+	browser := rod.New().ControlURL(control)
+	return browser, browser.Connect()
+})
+
+func TestMain(m *testing.M) {
+	code := m.Run()
+	if browser, err := browserOnce(); err == nil {
+		_ = browser.Close()
+	}
+	os.Exit(code)
+}
+
+// screen is a page with words for what a person does.
+type screen struct {
+	t testing.TB
+	*rod.Page
+	url string
+}
+
+// open opens a page of its own, with no cookies, at 1280×800.
+func open(t testing.TB, s *server, path string) *screen {
+	browser, err := browserOnce()
+	require.NoError(t, err)
+	fresh, err := browser.Incognito()
+	require.NoError(t, err)
+	page, err := fresh.Page(proto.TargetCreateTarget{URL: "about:blank"})
+	require.NoError(t, err)
+	t.Cleanup(func() {
+		if t.Failed() {
+			picture, err := page.Screenshot(false, nil)
+			if err == nil {
+				name := filepath.Join(os.TempDir(), "enkaustos-"+strings.ReplaceAll(t.Name(), "/", "-")+".png")
+				_ = os.WriteFile(name, picture, 0o600)
+				t.Log("the screen when it failed:", name)
+			}
+		}
+		_ = page.Close()
+	})
+	p := &screen{t: t, Page: page, url: s.url}
+	p.size(1280, 800)
+	p.goTo(path)
+	return p
+}
+
+func (p *screen) size(w, h int) {
+	require.NoError(p.t, p.SetViewport(&proto.EmulationSetDeviceMetricsOverride{Width: w, Height: h, DeviceScaleFactor: 1}))
+}
+
+func (p *screen) goTo(path string) {
+	require.NoError(p.t, p.Navigate(p.url+path))
+	require.NoError(p.t, p.WaitLoad())
+}
+
+// unlock says the passphrase at the door.
+func (p *screen) unlock(passphrase string) {
+	p.typeInto("input[name=passphrase]", passphrase)
+	p.press(input.Enter)
+	p.see("h1", "Today")
+}
+
+// see waits for an element that holds the text.
+func (p *screen) see(selector, text string) *rod.Element {
+	p.t.Helper()
+	found, err := p.Timeout(patience).ElementR(selector, regexp.QuoteMeta(text))
+	require.NoErrorf(p.t, err, "%s with %q does not show", selector, text)
+	return found.CancelTimeout()
+}
+
+// gone waits until no element of the selector holds the text.
+func (p *screen) gone(selector, text string) {
+	p.t.Helper()
+	require.Eventuallyf(p.t, func() bool {
+		has, _, err := p.HasR(selector, regexp.QuoteMeta(text))
+		return err == nil && !has
+	}, patience, 50*time.Millisecond, "%s with %q still shows", selector, text)
+}
+
+// click presses what a person would press.
+func (p *screen) click(selector, text string) {
+	p.t.Helper()
+	require.NoError(p.t, p.see(selector, text).Click(proto.InputMouseButtonLeft, 1))
+}
+
+// typeInto replaces what a field holds.
+func (p *screen) typeInto(selector, text string) {
+	p.t.Helper()
+	field, err := p.Timeout(patience).Element(selector)
+	require.NoErrorf(p.t, err, "%s does not show", selector)
+	field = field.CancelTimeout()
+	require.NoError(p.t, field.SelectAllText())
+	require.NoError(p.t, field.Input(text))
+}
+
+func (p *screen) press(keys ...input.Key) {
+	p.t.Helper()
+	for _, k := range keys {
+		require.NoError(p.t, p.Keyboard.Type(k))
+	}
+}
+
+// choose picks an option of a select by its label.
+func (p *screen) choose(label, option string) {
+	p.t.Helper()
+	field, err := p.Timeout(patience).Element(fmt.Sprintf(`[aria-label=%q]`, label))
+	require.NoError(p.t, err)
+	box, err := field.CancelTimeout().Parent()
+	require.NoError(p.t, err)
+	require.NoError(p.t, box.Click(proto.InputMouseButtonLeft, 1))
+	p.click(".el-select-dropdown__item", option)
+}
+
+// upload gives a file to a file field, as a teacher chooses it.
+func (p *screen) upload(path string) {
+	p.t.Helper()
+	field, err := p.Timeout(patience).Element("input[type=file]")
+	require.NoError(p.t, err)
+	require.NoError(p.t, field.CancelTimeout().SetFiles([]string{path}))
+}
+
+// settle waits until nothing moves any more.
+func (p *screen) settle() {
+	ctx, cancel := context.WithTimeout(context.Background(), 3*time.Second)
+	defer cancel()
+	_ = p.Context(ctx).WaitStable(250 * time.Millisecond)
+}

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import type { Choice, Schemas } from "@/api/client";
+
+/** What the check has to say; three at most until opened. Severity is told by shape and word. */
+const props = defineProps<{ findings: Schemas["Finding"][]; empty: string }>();
+const emit = defineEmits<{ mend: [choice: Choice]; point: [surface: string] }>();
+const open = ref(false);
+const shown = computed(() => (open.value ? props.findings : props.findings.slice(0, 3)));
+const signs = { stop: ["✕", "Stop"], warn: ["▲", "Look"], note: ["–", "Note"] } as const;
+</script>
+
+<template>
+  <section aria-label="Findings" aria-live="polite">
+    <p v-if="!findings.length" class="clear">{{ empty }}</p>
+    <ul v-else>
+      <li
+        v-for="(f, i) in shown"
+        :key="f.code + f.surface + i"
+        :class="f.severity"
+        @mouseenter="f.surface && emit('point', f.surface)"
+      >
+        <span class="sign"
+          ><b aria-hidden="true">{{ signs[f.severity][0] }}</b> {{ signs[f.severity][1] }}</span
+        >
+        <p>
+          {{ f.text }} <span class="way">{{ f.way }}</span>
+        </p>
+        <el-button v-if="f.mend" size="small" class="mend" @click="emit('mend', f.mend)">Do that</el-button>
+      </li>
+    </ul>
+    <button v-if="findings.length > 3" type="button" class="more" @click="open = !open">
+      {{ open ? "Show three" : `Show all ${findings.length}` }}
+    </button>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  display: grid;
+  gap: 8px;
+}
+li {
+  display: grid;
+  grid-template-columns: 62px 1fr auto;
+  gap: 10px;
+  align-items: start;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  padding: 8px 10px;
+}
+li.stop {
+  border: 2px solid var(--ink);
+}
+.sign {
+  font-weight: 640;
+}
+.stop .sign {
+  background: var(--ink);
+  color: #fff;
+  padding: 0 6px;
+}
+.way {
+  font-weight: 600;
+}
+.clear {
+  padding: 8px 10px;
+  border: 1px dashed var(--line-strong);
+}
+.more {
+  border: 0;
+  background: none;
+  text-decoration: underline;
+  cursor: pointer;
+  min-height: 38px;
+}
+</style>

@@ -1,0 +1,232 @@
+<script setup lang="ts">
+import { computed, useId } from "vue";
+import type { Schemas, SurfaceState } from "@/api/client";
+
+/**
+ * A piece drawn to scale as a half-section: left half cut open, right half from
+ * outside. Every surface can be pointed at; leader lines name it and its stack.
+ */
+const props = defineProps<{
+  drawing: Schemas["Drawing"];
+  surfaces: { id: string; name: string }[];
+  states?: SurfaceState[];
+  look: "chalk" | "fired";
+  selected?: string;
+  bandMm?: number;
+}>();
+const emit = defineEmits<{ select: [surface: string] }>();
+const id = useId();
+
+const state = computed(() => new Map((props.states ?? []).map((s) => [s.id, s])));
+const name = computed(() => new Map(props.surfaces.map((s) => [s.id, s.name])));
+/** mm per pixel of text: lettering keeps its size whatever the piece measures. */
+const unit = computed(() => Math.max(props.drawing.width / 360, props.drawing.height / 250));
+const margin = computed(() => 132 * unit.value);
+const box = computed(() => {
+  const d = props.drawing;
+  const pad = 26 * unit.value;
+  return [d.left - margin.value, -pad, d.width + 2 * margin.value, d.height + 2.4 * pad]
+    .map((v) => v.toFixed(1))
+    .join(" ");
+});
+
+function fill(surface: string): string {
+  const s = state.value.get(surface);
+  if (!s || (!s.stack.length && !s.on.length)) return s?.bare ? `url(#${id}-bare)` : "#f7f7f7";
+  if (props.look === "chalk") return s.raw ?? "#f7f7f7";
+  return s.fired ?? `url(#${id}-unknown)`;
+}
+function says(s: SurfaceState | undefined): string {
+  if (!s) return "";
+  if (s.bare) return "bare";
+  return s.stack.map((l) => `${l.coats} × ${l.glaze}`).join(" + ") || "nothing planned";
+}
+/** Labels stand in two columns beside the drawing, apart enough to be read. */
+const labels = computed(() => {
+  const d = props.drawing;
+  const gap = 42 * unit.value;
+  return [true, false].flatMap((left) => {
+    let floor = -Infinity;
+    return d.labels
+      .filter((l) => l.left === left)
+      .sort((a, b) => a.y - b.y)
+      .map((l) => {
+        const y = Math.max(l.y, floor);
+        floor = y + gap;
+        const edge = left ? d.left - 10 * unit.value : d.left + d.width + 10 * unit.value;
+        return {
+          ...l,
+          ty: y,
+          tx: edge,
+          text: name.value.get(l.surface) ?? "",
+          stack: says(state.value.get(l.surface)),
+        };
+      });
+  });
+});
+</script>
+
+<template>
+  <svg
+    class="section"
+    :viewBox="box"
+    role="group"
+    aria-label="Half-section of the piece, to scale"
+    :style="{ fontSize: `${13.5 * unit}px` }"
+  >
+    <defs>
+      <pattern
+        :id="`${id}-unknown`"
+        :width="7 * unit"
+        :height="7 * unit"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <rect width="100%" height="100%" fill="#efefef" />
+        <path :d="`M0 0V${7 * unit}`" stroke="#555" :stroke-width="1.6 * unit" />
+      </pattern>
+      <pattern :id="`${id}-bare`" :width="6 * unit" :height="6 * unit" patternUnits="userSpaceOnUse">
+        <rect width="100%" height="100%" fill="#e2e2e2" />
+        <circle :cx="2 * unit" :cy="2 * unit" :r="0.8 * unit" fill="#8d8d8d" />
+      </pattern>
+      <pattern :id="`${id}-chalk`" :width="6 * unit" :height="6 * unit" patternUnits="userSpaceOnUse">
+        <circle :cx="1.4 * unit" :cy="1.4 * unit" :r="0.9 * unit" fill="#fff" fill-opacity=".5" />
+        <circle :cx="4.2 * unit" :cy="3.8 * unit" :r="0.7 * unit" fill="#fff" fill-opacity=".4" />
+      </pattern>
+    </defs>
+    <line
+      :x1="drawing.tableFrom - 14 * unit"
+      :x2="drawing.tableTo + 14 * unit"
+      :y1="drawing.tableY"
+      :y2="drawing.tableY"
+      class="table"
+    />
+    <g v-for="(s, i) in drawing.shapes" :key="i">
+      <path
+        v-if="s.kind === 'face' || s.kind === 'skin'"
+        :d="s.path"
+        :class="[s.kind, { chosen: s.surface === selected }]"
+        :style="s.kind === 'face' ? { fill: fill(s.surface) } : { stroke: fill(s.surface) }"
+        @click="emit('select', s.surface)"
+      />
+      <path v-else :d="s.path" :class="s.kind" />
+      <path
+        v-if="s.kind === 'face' && look === 'chalk' && state.get(s.surface)?.stack.length"
+        :d="s.path"
+        :fill="`url(#${id}-chalk)`"
+        class="grain"
+      />
+      <path
+        v-if="s.surface && s.surface === selected"
+        :d="s.path"
+        :class="s.kind === 'face' ? 'ring' : 'ring line'"
+      />
+    </g>
+    <line
+      v-if="bandMm"
+      class="band"
+      :x1="drawing.tableFrom - 8 * unit"
+      :x2="drawing.tableTo + 8 * unit"
+      :y1="drawing.tableY - bandMm"
+      :y2="drawing.tableY - bandMm"
+    />
+    <text
+      v-for="c in drawing.captions"
+      :key="c.text"
+      :x="c.x"
+      :y="c.y + 16 * unit"
+      text-anchor="middle"
+      class="caption"
+    >
+      {{ c.text }}
+    </text>
+    <g
+      v-for="l in labels"
+      :key="l.surface + l.left"
+      class="label"
+      :class="{ chosen: l.surface === selected }"
+      @click="emit('select', l.surface)"
+    >
+      <line :x1="l.x" :y1="l.y" :x2="l.tx" :y2="l.ty" class="leader" />
+      <circle :cx="l.x" :cy="l.y" :r="2.2 * unit" />
+      <text :x="l.tx + (l.left ? -4 : 4) * unit" :y="l.ty + 1 * unit" :text-anchor="l.left ? 'end' : 'start'">
+        <tspan class="surface">{{ l.text }}</tspan>
+        <tspan :x="l.tx + (l.left ? -4 : 4) * unit" :dy="15 * unit" class="stack">{{ l.stack }}</tspan>
+      </text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.section {
+  display: block;
+  width: 100%;
+  height: 100%;
+  font-family: var(--face);
+}
+.face {
+  stroke: #2a2a2a;
+  stroke-width: 1px;
+  vector-effect: non-scaling-stroke;
+  cursor: pointer;
+}
+.skin {
+  fill: none;
+  stroke-width: 5px;
+  vector-effect: non-scaling-stroke;
+  cursor: pointer;
+}
+.cut {
+  fill: #3a3a3a;
+}
+.axis {
+  stroke: #2a2a2a;
+  stroke-width: 1px;
+  stroke-dasharray: 8 3 2 3;
+  vector-effect: non-scaling-stroke;
+}
+.grain,
+.ring {
+  pointer-events: none;
+}
+.ring {
+  fill: none;
+  stroke: #000;
+  stroke-width: 3px;
+  vector-effect: non-scaling-stroke;
+}
+.ring.line {
+  stroke-width: 2px;
+  stroke-dasharray: 5 3;
+}
+.table {
+  stroke: #1f1f1f;
+  stroke-width: 2px;
+  vector-effect: non-scaling-stroke;
+}
+.band {
+  stroke: #111;
+  stroke-width: 1.4px;
+  stroke-dasharray: 2 4;
+  vector-effect: non-scaling-stroke;
+}
+.leader {
+  stroke: #3a3a3a;
+  stroke-width: 1px;
+  vector-effect: non-scaling-stroke;
+}
+.label {
+  cursor: pointer;
+  fill: #1f1f1f;
+}
+.surface {
+  font-weight: 640;
+}
+.stack,
+.caption {
+  fill: #474747;
+}
+.label.chosen .surface {
+  text-decoration: underline;
+}
+</style>

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import type { Piece, Schemas } from "@/api/client";
+
+/** A load as a kiln shelf on posts with its pieces standing on it. */
+defineProps<{ load: Schemas["Load"]; pieces: Piece[]; heat: string }>();
+const emit = defineEmits<{ fire: []; unload: []; takeOut: [piece: string] }>();
+const day = (at: string) =>
+  new Intl.DateTimeFormat("en-GB", { weekday: "short", hour: "2-digit", minute: "2-digit" }).format(
+    new Date(at),
+  );
+</script>
+
+<template>
+  <article class="load">
+    <header>
+      <h3>{{ load.name }}</h3>
+      <span
+        >cone {{ load.cone }} <span class="soft">{{ heat }}</span></span
+      >
+      <span v-if="load.firedAt" class="soft"
+        >fired {{ day(load.firedAt) }}; cooling takes 12 to 24 h, bare hands first at 50 °C</span
+      >
+      <el-button v-if="!load.firedAt" type="primary" @click="emit('fire')">It was fired</el-button>
+      <el-button v-else type="primary" @click="emit('unload')">It is unloaded</el-button>
+    </header>
+    <ul class="standing">
+      <li v-for="p in pieces" :key="p.id" :class="{ lapsed: p.loadLapsed }">
+        <b>{{ p.student }} {{ p.mark }}</b>
+        <span>{{ p.loadLapsed ? `Has to come out: ${p.loadLapsed}.` : p.title }}</span>
+        <button
+          v-if="!load.firedAt"
+          type="button"
+          :aria-label="`Take ${p.student} out`"
+          @click="emit('takeOut', p.id)"
+        >
+          take out
+        </button>
+      </li>
+      <li v-if="load.pieces.length > pieces.length" class="soft">
+        {{ load.pieces.length - pieces.length }} of other classes
+      </li>
+    </ul>
+  </article>
+</template>
+
+<style scoped>
+.load {
+  margin: 10px 0 16px;
+  border-left: 8px solid #9a9a9a;
+  border-right: 8px solid #9a9a9a;
+  border-bottom: 9px solid #6f6f6f;
+  background: var(--sheet);
+}
+header {
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+  flex-wrap: wrap;
+  padding: 10px 14px;
+}
+header .el-button {
+  margin-left: auto;
+}
+.standing {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 6px;
+  padding: 4px 14px 0;
+}
+.standing li {
+  display: grid;
+  border: 1px solid var(--line-strong);
+  border-bottom: 0;
+  border-radius: 9px 9px 0 0;
+  background: var(--paper);
+  padding: 7px 11px 4px;
+  font-size: 14px;
+}
+.standing li.soft {
+  border: 0;
+  background: none;
+}
+.standing .lapsed {
+  border: 2px solid var(--ink);
+}
+.standing button {
+  border: 0;
+  background: none;
+  text-decoration: underline;
+  cursor: pointer;
+  padding: 0;
+  text-align: left;
+  min-height: 28px;
+}
+</style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { useRoom } from "@/composables/useRoom";
+
+const room = useRoom();
+const groups = [
+  {
+    name: "Everywhere",
+    keys: [
+      ["1 to 6", "Tiles, Plan, Bench, Foot, Kiln, Results"],
+      ["0, 7, 8, 9", "Today, Stock, Classes, House rules"],
+      ["c", "Chalk or fired colours"],
+      ["?", "These keys"],
+    ],
+  },
+  {
+    name: "Bench",
+    keys: [
+      ["arrows", "Move over the board"],
+      ["Space or Enter", "Add the next coat"],
+      ["u", "Take the last coat back"],
+      ["a", "Coat the whole column; then x leaves a piece out, Enter logs"],
+      ["w", "Wiped wet"],
+      ["Esc", "Leave the column as it was"],
+    ],
+  },
+  {
+    name: "Plan desk",
+    keys: [
+      ["up, down", "Choose a surface"],
+      ["t", "Search the tiles for it"],
+      ["b", "Leave it bare"],
+      ["+ and -", "One coat more or less"],
+      ["m", "Take the way out of the first finding that has one"],
+    ],
+  },
+  {
+    name: "Foot",
+    keys: [
+      ["up, down", "Choose a piece"],
+      ["q, s, g, l", "Clean, stained, glaze left, band too low"],
+    ],
+  },
+];
+</script>
+
+<template>
+  <el-dialog v-model="room.helpOpen" title="Keys" width="680px" align-center>
+    <div class="groups">
+      <section v-for="g in groups" :key="g.name">
+        <h3>{{ g.name }}</h3>
+        <dl>
+          <template v-for="[key, what] in g.keys" :key="key">
+            <dt>
+              <kbd>{{ key }}</kbd>
+            </dt>
+            <dd>{{ what }}</dd>
+          </template>
+        </dl>
+      </section>
+    </div>
+  </el-dialog>
+</template>
+
+<style scoped>
+.groups {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 22px;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 5px 12px;
+  margin: 8px 0 0;
+}
+dd {
+  margin: 0;
+}
+</style>

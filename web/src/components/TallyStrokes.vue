@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { SurfaceState } from "@/api/client";
+
+/** Coats on one surface as brush strokes: done ones solid, wet ones dark and glistening, needed ones outlined. */
+const props = defineProps<{ surface: SurfaceState; now: number }>();
+
+const wetShare = computed(() => {
+  const { wetFrom, dryAt } = props.surface;
+  if (!wetFrom || !dryAt) return 0;
+  const from = Date.parse(wetFrom);
+  const until = Date.parse(dryAt);
+  return Math.max(0, Math.min(1, (until - props.now) / (until - from)));
+});
+const strokes = computed(() => [
+  ...props.surface.on.map((coat, i, all) => ({
+    kind: i === all.length - 1 && wetShare.value > 0 ? "wet" : coat.planned ? "done" : "odd",
+    onWet: coat.onWet,
+  })),
+  ...props.surface.left.map((_, i) => ({ kind: i === 0 ? "next" : "need", onWet: false })),
+]);
+/** A wet stroke is nearly black and pales to the grey of a dry one. */
+const wetGrey = computed(() => {
+  const level = Math.round(150 - 138 * wetShare.value);
+  return `rgb(${level} ${level} ${level})`;
+});
+const label = computed(() => {
+  const s = props.surface;
+  const parts = [`${s.on.length} on`];
+  if (s.left.length) parts.push(`${s.left.length} to go, ${s.left[0]} next`);
+  if (wetShare.value > 0) parts.push("wet");
+  if (s.on.some((c) => c.onWet)) parts.push("laid on wet");
+  if (s.on.some((c) => !c.planned)) parts.push("not as planned");
+  return parts.join(", ");
+});
+const path = "M3 24 C1.5 17 4.5 9 3.5 3 C5 1.5 8.5 1.5 9.5 3 C8.5 10 10.5 17 9 25 C7 26.5 4.5 26 3 24 Z";
+</script>
+
+<template>
+  <svg
+    v-if="strokes.length"
+    class="tally"
+    :viewBox="`0 0 ${strokes.length * 14 + 2} 28`"
+    :style="{ width: `${strokes.length * 14 + 2}px` }"
+    role="img"
+    :aria-label="label"
+  >
+    <g v-for="(s, i) in strokes" :key="i" :transform="`translate(${i * 14} 0)`">
+      <path :d="path" :class="s.kind" :style="s.kind === 'wet' ? { fill: wetGrey } : undefined" />
+      <path v-if="s.kind === 'wet'" d="M5 7 C4.6 11 6 15 5.4 19" class="gloss" />
+      <path v-if="s.kind === 'odd'" d="M1 20 L11.5 8" class="slash" />
+      <path v-if="s.onWet" d="M2 27 q2 -3 4 0 q2 3 4 0" class="ripple" />
+    </g>
+  </svg>
+  <span v-else class="none" aria-label="nothing on, nothing planned">·</span>
+</template>
+
+<style scoped>
+.tally {
+  height: 28px;
+  display: block;
+}
+.done,
+.odd {
+  fill: #969696;
+  stroke: #4a4a4a;
+  stroke-width: 0.8;
+}
+.wet {
+  stroke: #000;
+  stroke-width: 0.8;
+}
+.gloss {
+  stroke: #fff;
+  stroke-width: 1.3;
+  fill: none;
+  stroke-linecap: round;
+}
+.need {
+  fill: none;
+  stroke: #767676;
+  stroke-width: 1.1;
+  stroke-dasharray: 3 2;
+}
+.next {
+  fill: #fff;
+  stroke: #111;
+  stroke-width: 1.8;
+}
+.slash {
+  stroke: #000;
+  stroke-width: 1.6;
+}
+.ripple {
+  stroke: #000;
+  stroke-width: 1.2;
+  fill: none;
+}
+.none {
+  color: var(--soft);
+}
+</style>

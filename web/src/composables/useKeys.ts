@@ -1,0 +1,24 @@
+import { useEventListener } from "@vueuse/core";
+
+/** Keys by name, as in KeyboardEvent.key. */
+export type Keys = Record<string, (event: KeyboardEvent) => void>;
+
+/**
+ * Listens for single keys while nothing is being typed and no dialog is open.
+ *
+ * @example useKeys({ c: room.toggleLook })
+ */
+export function useKeys(keys: Keys) {
+  useEventListener(window, "keydown", (event: KeyboardEvent) => {
+    const at = event.target as HTMLElement;
+    const typing = at.closest(
+      "input, textarea, select, [contenteditable], [role=dialog], .el-select__wrapper",
+    );
+    if (typing || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
+    const act = keys[event.key];
+    if (!act) return;
+    if ((event.key === " " || event.key === "Enter") && at.closest("button, a")) return;
+    event.preventDefault();
+    act(event);
+  });
+}

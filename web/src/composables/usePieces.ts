@@ -1,0 +1,68 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { ElMessage } from "element-plus/es/components/message/index.mjs";
+import "element-plus/es/components/message/style/css";
+import { computed } from "vue";
+import { answer, api, newId, type EventIn, type Piece, type Schemas, type Stage } from "@/api/client";
+import { useRoom } from "./useRoom";
+
+type PieceList = Schemas["PieceList"];
+
+/** The pieces of the chosen class, of all classes where none is chosen. */
+export function usePieces(stage?: Stage) {
+  const room = useRoom();
+  const query = useQuery({
+    queryKey: computed(() => ["pieces", room.classId]),
+    queryFn: async () => {
+      const list = await answer(
+        api.GET("/pieces", { params: { query: room.classId ? { class: room.classId } : {} } }),
+      );
+      room.tellTime(list.now);
+      return list;
+    },
+  });
+  const pieces = computed(() => (query.data.value?.pieces ?? []).filter((p) => !stage || p.stage === stage));
+  return { ...query, pieces };
+}
+
+/** Logs events and patches every list on the screen with the answer. */
+export function useLog() {
+  const client = useQueryClient();
+  const room = useRoom();
+  return useMutation({
+    mutationFn: (events: Omit<EventIn, "id">[]) =>
+      answer(api.POST("/events", { body: { events: events.map((e) => ({ ...e, id: newId() })) } })),
+    retry: 2,
+    onSuccess(logged) {
+      room.tellTime(logged.now);
+      const fresh = new Map(logged.pieces.map((p) => [p.id, p]));
+      client.setQueriesData<PieceList>({ queryKey: ["pieces"] }, (old) =>
+        old ? { ...old, pieces: old.pieces.map((p: Piece) => fresh.get(p.id) ?? p) } : old,
+      );
+      void client.invalidateQueries({ queryKey: ["today"] });
+      void client.invalidateQueries({ queryKey: ["piece"] });
+      for (const w of logged.warnings.slice(0, 3)) say(w.text, "warning");
+    },
+    onError: (error) => say(error.message, "error"),
+  });
+}
+
+/** Says one sentence at the top of the screen. */
+export function say(text: string, type: "success" | "warning" | "error" = "success") {
+  ElMessage({
+    message: text,
+    type,
+    duration: type === "success" ? 3000 : 7000,
+    showClose: true,
+    grouping: true,
+  });
+}
+
+/** Runs something that may be refused; says the refusal and returns undefined then. */
+export async function attempt<T>(call: Promise<T>): Promise<T | undefined> {
+  try {
+    return await call;
+  } catch (error) {
+    say((error as Error).message, "error");
+    return undefined;
+  }
+}

@@ -1,0 +1,19 @@
+import { useLocalStorage } from "@vueuse/core";
+import { defineStore } from "pinia";
+import { ref } from "vue";
+
+/** What this screen is looking at: the class, and raw or fired colours. */
+export const useRoom = defineStore("room", () => {
+  const classId = useLocalStorage("class", "");
+  const look = useLocalStorage<"chalk" | "fired">("look", "fired");
+  /** Milliseconds that the server's clock is ahead of this device's. */
+  const skew = ref(0);
+  const helpOpen = ref(false);
+  function toggleLook() {
+    look.value = look.value === "fired" ? "chalk" : "fired";
+  }
+  function tellTime(now: string) {
+    skew.value = Date.parse(now) - Date.now();
+  }
+  return { classId, look, skew, helpOpen, toggleLook, tellTime };
+});

@@ -1,0 +1,37 @@
+import { createRouter, createWebHistory } from "vue-router";
+
+/** The stages in the job's order, then what stands beside them. */
+export const stages = [
+  { path: "/tiles", name: "Tiles", key: "1", stage: undefined },
+  { path: "/plan", name: "Plan", key: "2", stage: "plan" },
+  { path: "/bench", name: "Bench", key: "3", stage: "bench" },
+  { path: "/foot", name: "Foot", key: "4", stage: "foot" },
+  { path: "/kiln", name: "Kiln", key: "5", stage: "kiln" },
+  { path: "/results", name: "Results", key: "6", stage: "results" },
+] as const;
+
+export const beside = [
+  { path: "/", name: "Today", key: "0" },
+  { path: "/stock", name: "Stock", key: "7" },
+  { path: "/classes", name: "Classes", key: "8" },
+  { path: "/rules", name: "House rules", key: "9" },
+] as const;
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: "/", component: () => import("./views/TodayView.vue") },
+    { path: "/tiles", component: () => import("./views/TilesView.vue") },
+    { path: "/plan", component: () => import("./views/PlanView.vue") },
+    { path: "/plan/:id", component: () => import("./views/DeskView.vue"), props: true },
+    { path: "/bench", component: () => import("./views/BenchView.vue") },
+    { path: "/foot", component: () => import("./views/FootView.vue") },
+    { path: "/kiln", component: () => import("./views/KilnView.vue") },
+    { path: "/results", component: () => import("./views/ResultsView.vue") },
+    { path: "/stock", component: () => import("./views/StockView.vue") },
+    { path: "/classes", component: () => import("./views/ClassesView.vue") },
+    { path: "/rules", component: () => import("./views/RulesView.vue") },
+    { path: "/welcome", component: () => import("./views/TodayView.vue") },
+    { path: "/:rest(.*)*", redirect: "/" },
+  ],
+});

@@ -1,0 +1,261 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed, ref, watch } from "vue";
+import { answer, api, type Choice, type Schemas } from "@/api/client";
+import FindingList from "@/components/FindingList.vue";
+import HalfSection from "@/components/HalfSection.vue";
+import TilePicker from "@/components/TilePicker.vue";
+import { useKeys } from "@/composables/useKeys";
+import { useGlazes, useTiles } from "@/composables/useLists";
+import { attempt } from "@/composables/usePieces";
+import { useRoom } from "@/composables/useRoom";
+
+const props = defineProps<{ id: string }>();
+const room = useRoom();
+const client = useQueryClient();
+const tiles = useTiles();
+const glazes = useGlazes();
+const detail = useQuery({
+  queryKey: computed(() => ["piece", props.id]),
+  queryFn: () => answer(api.GET("/pieces/{id}", { params: { path: { id: props.id } } })),
+});
+const piece = computed(() => detail.data.value?.piece);
+const chosen = ref("");
+watch(
+  piece,
+  (p) => p && !p.surfaces.some((s) => s.id === chosen.value) && (chosen.value = p.surfaces[0]?.id ?? ""),
+  { immediate: true },
+);
+const surface = computed(() => piece.value?.surfaces.find((s) => s.id === chosen.value));
+const area = computed(() => new Map(detail.data.value?.surfaces.map((s) => [s.id, s])));
+const food = computed(() => area.value.get(chosen.value)?.use !== "plain");
+const carried = computed(() => piece.value?.surfaces.filter((s) => s.on.length) ?? []);
+
+async function save(changes: Choice[]) {
+  const p = piece.value;
+  if (!p) return;
+  const of = new Map(changes.map((c) => [c.surface, c]));
+  const choices = p.surfaces.map((s) => of.get(s.id) ?? { surface: s.id, bare: s.bare, stack: s.stack });
+  const saved = await attempt(
+    answer(
+      api.PUT("/pieces/{id}/plan", {
+        params: { path: { id: p.id } },
+        body: { revision: p.revision, choices },
+      }),
+    ),
+  );
+  if (saved) client.setQueryData(["piece", props.id], saved);
+  else void detail.refetch();
+  void client.invalidateQueries({ queryKey: ["pieces"] });
+  void client.invalidateQueries({ queryKey: ["today"] });
+}
+const give = (stack: Schemas["Layer"][]) => save([{ surface: chosen.value, bare: false, stack }]);
+const bare = () => save([{ surface: chosen.value, bare: !surface.value?.bare, stack: [] }]);
+function coats(layer: number, by: number) {
+  const stack = (surface.value?.stack ?? []).map((l, i) => (i === layer ? { ...l, coats: l.coats + by } : l));
+  void give(stack.filter((l) => l.coats > 0));
+}
+/** Plans a piece that was glazed first from what is already on it. */
+function fromCoats() {
+  void save(
+    carried.value.map((s) => ({
+      surface: s.id,
+      bare: false,
+      stack: s.on.map((c) => ({ glaze: c.glaze, coats: 1 })),
+    })),
+  );
+}
+function move(by: number) {
+  const ids = piece.value?.surfaces.map((s) => s.id) ?? [];
+  chosen.value = ids[(ids.indexOf(chosen.value) + by + ids.length) % ids.length] ?? "";
+}
+const last = () => (surface.value?.stack.length ?? 0) - 1;
+useKeys({
+  ArrowDown: () => move(1),
+  ArrowUp: () => move(-1),
+  t: () => document.querySelector<HTMLInputElement>(".picker input")?.focus(),
+  b: () => void bare(),
+  "+": () => last() >= 0 && coats(last(), 1),
+  "-": () => last() >= 0 && coats(last(), -1),
+  m: () => {
+    const first = piece.value?.findings.find((f) => f.mend)?.mend;
+    if (first) void save([first]);
+  },
+});
+</script>
+
+<template>
+  <p v-if="detail.isError.value" role="alert">
+    {{ detail.error.value?.message }} <RouterLink to="/plan">Back to the plans</RouterLink>
+  </p>
+  <div v-else-if="piece && detail.data.value" class="desk">
+    <div class="head">
+      <div>
+        <p class="soft">
+          <RouterLink to="/plan">Plan</RouterLink> · {{ piece.title }} · {{ piece.clay }} · cone
+          {{ piece.cone }}
+        </p>
+        <h1>
+          {{ piece.student }} <span class="mark">{{ piece.mark }}</span>
+        </h1>
+      </div>
+      <el-button v-if="piece.revision === 0 && carried.length" @click="fromCoats"
+        >Plan it from what is on it</el-button
+      >
+    </div>
+    <div class="left">
+      <div class="paper">
+        <HalfSection
+          :drawing="detail.data.value.drawing"
+          :surfaces="detail.data.value.surfaces"
+          :states="piece.surfaces"
+          :look="room.look"
+          :selected="chosen"
+          :band-mm="piece.bandMM"
+          @select="chosen = $event"
+        />
+      </div>
+      <p class="band num">
+        Bare to {{ piece.bandMM }} mm above the shelf:
+        {{ detail.data.value.band.parts.map((p) => `${p.why} ${p.mm} mm`).join(" + ") }}.
+        <template v-for="b in detail.data.value.band.bare" :key="b.surface">
+          <span v-if="b.outlineMM"
+            >Draw a circle {{ b.outlineMM.toFixed(0) }} mm around the point it stands on.
+          </span>
+        </template>
+      </p>
+      <FindingList
+        :findings="piece.findings"
+        :empty="
+          piece.revision
+            ? 'Nothing known speaks against this plan.'
+            : 'Nothing planned yet: choose a surface, then a tile.'
+        "
+        @mend="save([$event])"
+        @point="chosen = $event"
+      />
+    </div>
+    <div class="right sheet">
+      <ul class="surfaces" aria-label="Surfaces">
+        <li v-for="s in piece.surfaces" :key="s.id">
+          <button type="button" :aria-pressed="s.id === chosen" @click="chosen = s.id">
+            {{ s.name }} <span class="soft num">{{ area.get(s.id)?.areaCM2.toFixed(0) }} cm²</span>
+          </button>
+        </li>
+      </ul>
+      <div v-if="surface" class="editor">
+        <ol v-if="surface.stack.length" class="stack" aria-label="Coats, the first nearest the clay">
+          <li v-for="(l, i) in surface.stack" :key="i">
+            <span
+              ><span class="code">{{ l.glaze }}</span> {{ glazes.byCode.value.get(l.glaze)?.name }}</span
+            >
+            <span class="step">
+              <el-button size="small" :aria-label="`One coat of ${l.glaze} less`" @click="coats(i, -1)"
+                >−</el-button
+              >
+              <b class="num">{{ l.coats }}</b>
+              <el-button size="small" :aria-label="`One coat of ${l.glaze} more`" @click="coats(i, 1)"
+                >+</el-button
+              >
+            </span>
+          </li>
+        </ol>
+        <p v-else class="soft">{{ surface.bare ? "Left bare on purpose." : "Nothing planned." }}</p>
+        <p v-if="surface.tile" class="num">Tile {{ surface.tile }} shows it on this clay.</p>
+        <p v-if="food" class="caution">
+          A food label is the maker's claim for one glaze, fully covering. Layers and missed spots void it;
+          only a laboratory test proves it.
+        </p>
+        <el-button @click="bare">{{ surface.bare ? "Not bare after all" : "Leave it bare" }}</el-button>
+      </div>
+      <TilePicker
+        :tiles="tiles.data.value ?? []"
+        :glazes="glazes.data.value ?? []"
+        :clay="piece.clay"
+        :cone="piece.cone"
+        :food="food"
+        @pick="give"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.desk {
+  display: grid;
+  grid-template-columns: minmax(0, 1.35fr) minmax(330px, 1fr);
+  gap: 0 22px;
+}
+.head {
+  grid-column: 1 / -1;
+  margin-bottom: 10px;
+}
+.mark {
+  font-weight: 350;
+}
+.left {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.paper {
+  background: var(--paper);
+  border: 1px solid var(--line);
+  height: min(46vh, 400px);
+}
+.band {
+  font-size: 14px;
+}
+.right {
+  padding: 12px 14px;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.surfaces {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.surfaces button {
+  border: 1px solid var(--line-strong);
+  background: var(--paper);
+  padding: 4px 10px;
+  min-height: 38px;
+  cursor: pointer;
+}
+.surfaces button[aria-pressed="true"] {
+  background: var(--ink);
+  color: #fff;
+}
+.surfaces button[aria-pressed="true"] .soft {
+  color: #dedede;
+}
+.editor {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.stack {
+  width: 100%;
+  display: flex;
+  flex-direction: column-reverse;
+}
+.stack li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border-top: 1px solid var(--line);
+  padding: 5px 0;
+}
+.step {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+@media (max-width: 900px) {
+  .desk {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed, ref, watch } from "vue";
+import { answer, api } from "@/api/client";
+import { attempt, say } from "@/composables/usePieces";
+
+const client = useQueryClient();
+const rules = useQuery({ queryKey: ["rules"], queryFn: () => answer(api.GET("/rules")) });
+const backups = useQuery({ queryKey: ["backups"], queryFn: () => answer(api.GET("/backups")) });
+const values = ref<Record<string, string>>({});
+watch(rules.data, (list) => (values.value = Object.fromEntries(list?.map((r) => [r.key, r.value]) ?? [])), {
+  immediate: true,
+});
+const changed = computed(() =>
+  Object.fromEntries(
+    (rules.data.value ?? [])
+      .filter((r) => values.value[r.key] !== r.value)
+      .map((r) => [r.key, values.value[r.key] ?? ""]),
+  ),
+);
+async function keep() {
+  const kept = await attempt(answer(api.PUT("/rules", { body: { values: changed.value } })));
+  if (!kept) return;
+  say("The house rules are kept. Every plan is checked by them from now on.");
+  await client.invalidateQueries();
+}
+async function copy() {
+  const made = await attempt(answer(api.POST("/backups")));
+  if (made) say(`Backup ${made.name} made.`);
+  await backups.refetch();
+}
+const day = (at: string) =>
+  new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(at));
+</script>
+
+<template>
+  <div class="head">
+    <div>
+      <h1>House rules</h1>
+      <p class="soft">Where schools of thought differ, this house decides. Each rule says why it is there.</p>
+    </div>
+    <el-button type="primary" :disabled="!Object.keys(changed).length" @click="keep"
+      >Keep {{ Object.keys(changed).length || "" }} changes</el-button
+    >
+  </div>
+  <dl class="rules">
+    <div v-for="r in rules.data.value" :key="r.key" :class="{ own: values[r.key] !== r.default }">
+      <dt>{{ r.name }}</dt>
+      <dd class="value">
+        <el-select v-if="r.choices.length" v-model="values[r.key]" :aria-label="r.name">
+          <el-option v-for="c in r.choices" :key="c.key" :value="c.key" :label="c.name" />
+        </el-select>
+        <template v-else
+          ><el-input v-model="values[r.key]" :aria-label="`${r.name}, ${r.unit}`" inputmode="decimal" />
+          {{ r.unit }}</template
+        >
+      </dd>
+      <dd class="soft">{{ r.reason }}</dd>
+      <dd class="soft default">
+        {{
+          values[r.key] === r.default
+            ? "usual"
+            : `usual: ${r.choices.find((c) => c.key === r.default)?.name ?? r.default}`
+        }}
+      </dd>
+    </div>
+  </dl>
+  <section class="backups">
+    <h2>Backups</h2>
+    <p class="soft">
+      Made once a day, before every change of the layout, and whenever you ask. 'enkaustos restore' brings one
+      back.
+    </p>
+    <el-button @click="copy">Make one now</el-button>
+    <ul>
+      <li v-for="b in backups.data.value?.slice(0, 5)" :key="b.name" class="num">
+        {{ day(b.at) }} · {{ (b.bytes / 1024).toFixed(0) }} kB · {{ b.name }}
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.rules {
+  margin: 0;
+  border-top: 1px solid var(--line);
+}
+.rules > div {
+  display: grid;
+  grid-template-columns: 230px 300px 1fr 150px;
+  gap: 16px;
+  align-items: center;
+  padding: 9px 12px;
+  border-bottom: 1px solid var(--line);
+}
+.rules > .own {
+  background: #fff;
+  box-shadow: inset 5px 0 var(--ink);
+}
+dt {
+  font-weight: 640;
+}
+dd {
+  margin: 0;
+}
+.value .el-input {
+  width: 90px;
+}
+.default {
+  font-size: 14px;
+}
+.backups {
+  margin-top: 28px;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+@media (max-width: 1000px) {
+  .rules > div {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>
