@@ -38,37 +38,27 @@ type server struct {
 	t       testing.TB
 	cmd     *exec.Cmd
 	url     string
-	welcome string // the one-time link, on a first start
+	welcome chan string // the secret of the one-time link, on a first start
 }
-
-var addressLine = regexp.MustCompile(`http://127\.0\.0\.1:\d+/\S*`)
 
 // start runs the binary and waits until it answers. It is stopped with the test.
 func start(t testing.TB, args ...string) *server {
 	cmd := exec.Command(root(t, "bin", "enkaustos"), append(args, "--addr", "127.0.0.1:0")...)
 	out, err := cmd.StdoutPipe()
 	require.NoError(t, err)
-	cmd.Stderr = os.Stderr
-	if !testing.Verbose() {
-		cmd.Stderr = io.Discard
-	}
-	s := &server{t: t, cmd: cmd}
-	if args[0] == "serve" && !strings.Contains(strings.Join(args, " "), "--quiet") {
-		cmd.Stderr = nil
-		logs, err := cmd.StderrPipe()
-		require.NoError(t, err)
-		require.NoError(t, cmd.Start())
-		s.url = firstAddress(t, logs)
-		go func() {
-			line, _ := bufio.NewReader(out).ReadString('\n')
-			_ = line
-		}()
-	} else {
-		require.NoError(t, cmd.Start())
-		s.url = firstAddress(t, out)
-	}
+	logs, err := cmd.StderrPipe()
+	require.NoError(t, err)
+	require.NoError(t, cmd.Start())
+	s := &server{t: t, cmd: cmd, welcome: make(chan string, 1)}
 	t.Cleanup(s.stop)
-	s.url = strings.TrimSuffix(s.url, "/")
+	served := make(chan string, 1)
+	go lines(out, regexp.MustCompile(`/welcome#(\S+)`), s.welcome)
+	go lines(logs, regexp.MustCompile(`address=(http://\S+)`), served)
+	select {
+	case s.url = <-served:
+	case <-time.After(patience):
+		require.Fail(t, "the server named no address")
+	}
 	require.Eventually(t, func() bool {
 		answer, err := http.Get(s.url + "/api/session")
 		if err != nil {
@@ -80,26 +70,27 @@ func start(t testing.TB, args ...string) *server {
 	return s
 }
 
-// firstAddress reads on until a line names an address, and keeps reading so
-// that the server never waits for its reader.
-func firstAddress(t testing.TB, from io.Reader) string {
-	found := make(chan string, 1)
-	go func() {
-		lines := bufio.NewScanner(from)
-		for lines.Scan() {
-			if address := addressLine.FindString(lines.Text()); address != "" {
-				select {
-				case found <- address:
-				default:
-				}
+// lines hands on what the first line that fits holds, and reads on, so that
+// the server never waits for its reader.
+func lines(from io.Reader, wanted *regexp.Regexp, found chan<- string) {
+	scanner := bufio.NewScanner(from)
+	for scanner.Scan() {
+		if hit := wanted.FindStringSubmatch(scanner.Text()); hit != nil {
+			select {
+			case found <- hit[1]:
+			default:
 			}
 		}
-	}()
+	}
+}
+
+// token is the secret of the one-time link that a first start printed.
+func (s *server) token() string {
 	select {
-	case address := <-found:
-		return address
+	case token := <-s.welcome:
+		return token
 	case <-time.After(patience):
-		require.Fail(t, "the server named no address")
+		require.Fail(s.t, "the server printed no one-time link")
 		return ""
 	}
 }
@@ -205,7 +196,15 @@ func (p *screen) gone(selector, text string) {
 // click presses what a person would press.
 func (p *screen) click(selector, text string) {
 	p.t.Helper()
-	require.NoError(p.t, p.see(selector, text).Click(proto.InputMouseButtonLeft, 1))
+	require.NoErrorf(p.t, p.see(selector, text).Timeout(patience).Click(proto.InputMouseButtonLeft, 1), "%s with %q cannot be pressed", selector, text)
+}
+
+// clickX presses what an XPath finds.
+func (p *screen) clickX(path string) {
+	p.t.Helper()
+	found, err := p.Timeout(patience).ElementX(path)
+	require.NoErrorf(p.t, err, "%s does not show", path)
+	require.NoErrorf(p.t, found.CancelTimeout().Timeout(patience).Click(proto.InputMouseButtonLeft, 1), "%s cannot be pressed", path)
 }
 
 // typeInto replaces what a field holds.
@@ -228,12 +227,20 @@ func (p *screen) press(keys ...input.Key) {
 // choose picks an option of a select by its label.
 func (p *screen) choose(label, option string) {
 	p.t.Helper()
-	field, err := p.Timeout(patience).Element(fmt.Sprintf(`[aria-label=%q]`, label))
+	field, err := p.Timeout(patience).Element(fmt.Sprintf(`input[aria-label=%q]`, label))
+	require.NoErrorf(p.t, err, "no select is called %s", label)
+	_, err = field.Eval(`() => this.closest(".el-select__wrapper").click()`)
 	require.NoError(p.t, err)
-	box, err := field.CancelTimeout().Parent()
-	require.NoError(p.t, err)
-	require.NoError(p.t, box.Click(proto.InputMouseButtonLeft, 1))
-	p.click(".el-select-dropdown__item", option)
+	require.Eventuallyf(p.t, func() bool {
+		done, err := p.Eval(`(option) => {
+			const shown = [...document.querySelectorAll(".el-select-dropdown__item")]
+				.find((i) => i.textContent.trim().startsWith(option) && i.getClientRects().length && i.checkVisibility({ visibilityProperty: true }));
+			shown?.click();
+			return !!shown;
+		}`, option)
+		return err == nil && done.Value.Bool()
+	}, patience, 100*time.Millisecond, "%s offers no %s", label, option)
+	p.settle()
 }
 
 // upload gives a file to a file field, as a teacher chooses it.

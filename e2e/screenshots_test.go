@@ -28,15 +28,17 @@ func TestScreenshots(t *testing.T) {
 	p.unlock("bare feet only")
 	shoot("today")
 	p.choose("Class", "10 Studio")
+	headings := map[string]string{"tiles": "Tiles", "plan": "Plan", "bench": "Bench", "results": "Results", "stock": "Stock", "classes": "Classes", "rules": "House rules"}
 	for _, view := range []string{"tiles", "plan", "bench", "results", "stock", "classes", "rules"} {
 		p.goTo("/" + view)
-		p.see("h1", "")
+		p.see("main h1", headings[view])
 		shoot(view)
 	}
 	p.goTo("/plan")
 	p.click("label", "planned ones too")
-	p.click(".card", "Nothing speaks against it")
-	p.see("h2, button", "Exterior")
+	p.clickX(`//section[h2[contains(., "Ferryman")]]//a[contains(., "look at")]`)
+	p.see("button", "Exterior")
+	p.click("button", "Exterior")
 	shoot("desk")
 	p.goTo("/foot")
 	p.choose("Class", "All classes")

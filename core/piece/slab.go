@@ -48,7 +48,7 @@ func drawSlab(length, width, thick float64) Drawing {
 			{"back", length*1.6 + gap, width * 0.45, false},
 		},
 		Captions: []Caption{
-			{"face", length / 2, width}, {"back", length*1.5 + gap, width}, {"edge, as it lies", length / 2, edgeY},
+			{"face", length / 2, width}, {"back", length*1.5 + gap, width}, {"edge, as it lies", length / 2, edgeY + thick},
 		},
 	}
 }

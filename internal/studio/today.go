@@ -71,7 +71,7 @@ func (s *Studio) Today() Today {
 		}
 		once := map[string]bool{}
 		for _, b := range view.Blockers {
-			if !once[b.Code] {
+			if b.Stage == view.Stage && !once[b.Code] {
 				once[b.Code] = true
 				hold(held, b, class)
 			}

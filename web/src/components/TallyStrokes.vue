@@ -52,7 +52,7 @@ const path = "M3 24 C1.5 17 4.5 9 3.5 3 C5 1.5 8.5 1.5 9.5 3 C8.5 10 10.5 17 9 2
       <path v-if="s.onWet" d="M2 27 q2 -3 4 0 q2 3 4 0" class="ripple" />
     </g>
   </svg>
-  <span v-else class="none" aria-label="nothing on, nothing planned">·</span>
+  <span v-else class="none" aria-hidden="true">·</span>
 </template>
 
 <style scoped>

@@ -166,7 +166,7 @@ function title(s: SurfaceState) {
                 <button
                   type="button"
                   class="cell"
-                  :aria-label="`${p.student}, ${s.name}: ${s.on.length} on, ${s.left.length} to go`"
+                  :aria-label="`${p.student}, ${s.name}: ${s.on.length} on, ${s.left.length} to go. ${title(s)}`"
                   @click="press(p, s, bi, ri, ci)"
                   @keydown="cellKey"
                   @focus="cursor.at.value = { board: bi, row: ri, column: ci }"
@@ -254,6 +254,7 @@ tbody th {
 }
 .mark {
   font-weight: 400;
+  margin-left: 7px;
 }
 td {
   padding: 0;

@@ -1,0 +1,50 @@
+package e2e
+
+import (
+	"os"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+// axe-core finds nothing serious on any view, in a full room and in a new one.
+func TestNothingSeriousForAxe(t *testing.T) {
+	axe, err := os.ReadFile(root(t, "web", "node_modules", "axe-core", "axe.min.js"))
+	require.NoError(t, err)
+	p := open(t, startDemo(t), "/")
+	look := func(name string) {
+		t.Helper()
+		p.settle()
+		_, err := p.Eval("() => {" + string(axe) + "\n}")
+		require.NoError(t, err)
+		found, err := p.Eval(`async () => {
+			const result = await axe.run(document, { resultTypes: ["violations"] });
+			return result.violations
+				.filter((v) => v.impact === "serious" || v.impact === "critical")
+				.map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.target.join(" ") + " " + n.failureSummary).join("; "));
+		}`)
+		require.NoError(t, err)
+		for _, violation := range found.Value.Arr() {
+			t.Errorf("%s: %s", name, violation.Str())
+		}
+	}
+	look("door")
+	p.unlock("bare feet only")
+	look("today")
+	p.choose("Class", "7 Plover")
+	for path, heading := range map[string]string{
+		"/tiles": "Tiles", "/plan": "Plan", "/bench": "Bench", "/foot": "Foot", "/kiln": "Kiln",
+		"/results": "Results", "/stock": "Stock", "/classes": "Classes", "/rules": "House rules",
+	} {
+		p.goTo(path)
+		p.see("main h1", heading)
+		look(path)
+	}
+	p.goTo("/plan")
+	p.clickX(`//a[contains(@class, "card")]`)
+	p.see("button", "Exterior")
+	look("desk")
+	p.press('?')
+	p.see(".el-dialog", "Plan desk")
+	look("keys")
+}

@@ -1,0 +1,69 @@
+package e2e
+
+import (
+	"bytes"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+// refusedStart runs a command that must fail with one sentence.
+func refusedStart(t *testing.T, args ...string) string {
+	var out bytes.Buffer
+	cmd := exec.Command(root(t, "bin", "enkaustos"), args...)
+	cmd.Stderr = &out
+	require.Error(t, cmd.Run())
+	text := strings.TrimSpace(out.String())
+	require.Equal(t, 1, len(strings.Split(text, "\n")), "one sentence: %s", text)
+	return text
+}
+
+func TestWhatCannotBeServed(t *testing.T) {
+	demo := startDemo(t)
+	dir := demo.cmd.Args[3]
+	address := strings.TrimPrefix(demo.url, "http://")
+	require.Contains(t, refusedStart(t, "serve", "--data", t.TempDir(), "--addr", address), "in use by another program")
+	require.Contains(t, refusedStart(t, "demo", "--data", dir, "--addr", "127.0.0.1:0"), "another Enkaustos has this data folder open")
+	require.Contains(t, refusedStart(t, "backup", "--data", dir), "another Enkaustos has this data folder open")
+	require.Contains(t, refusedStart(t, "serve", "--data", "/proc/nowhere", "--addr", "127.0.0.1:0"), "cannot write to /proc/nowhere")
+	require.Contains(t, refusedStart(t, "serve", "--data", t.TempDir(), "--addr", "nonsense"), "expected an address")
+
+	damaged := t.TempDir()
+	require.NoError(t, os.WriteFile(filepath.Join(damaged, "enkaustos.db"), bytes.Repeat([]byte("no database "), 900), 0o600))
+	require.Contains(t, refusedStart(t, "serve", "--data", damaged, "--addr", "127.0.0.1:0"), "the database is damaged")
+}
+
+// The first visit goes through the one-time link; afterwards only the
+// passphrase opens the door.
+func TestFirstVisit(t *testing.T) {
+	dir := t.TempDir()
+	s := start(t, "serve", "--data", dir)
+	p := open(t, s, "/welcome#wrong")
+	p.see("h1", "Welcome to Enkaustos")
+	p.typeInto("input[name=school]", "Brackenside School")
+	p.typeInto("input[name=passphrase]", "kiln wash on both")
+	p.typeInto("input[name=again]", "kiln wash on both")
+	p.click("button", "Open the room")
+	p.see(".refused", "not the link that the server printed")
+
+	p = open(t, s, "/welcome#"+s.token())
+	p.typeInto("input[name=school]", "Brackenside School")
+	p.typeInto("input[name=passphrase]", "short")
+	p.typeInto("input[name=again]", "short")
+	p.click("button", "Open the room")
+	p.see(".refused", "at least 10 characters")
+	p.typeInto("input[name=passphrase]", "kiln wash on both")
+	p.typeInto("input[name=again]", "kiln wash on both")
+	p.click("button", "Open the room")
+	p.see(".first", "Bring a class list")
+
+	other := open(t, s, "/")
+	other.see("h1", "Brackenside School")
+	other.typeInto("input[name=passphrase]", "kiln wash on neither")
+	other.click("button", "Unlock")
+	other.see(".refused", "That is not the passphrase")
+}

@@ -1,0 +1,182 @@
+package store_test
+
+import (
+	"context"
+	"database/sql"
+	"os"
+	"path/filepath"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
+	"enkaustos/internal/store"
+)
+
+var now = time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
+
+func openAt(t *testing.T, dir string) *store.Store {
+	s, err := store.Open(t.Context(), dir, now)
+	require.NoError(t, err)
+	return s
+}
+
+func file(dir string) string { return filepath.Join(dir, "enkaustos.db") }
+
+// A coat answered is a coat kept, on every connection that a pool may open.
+func TestPragmasOnEveryPooledConnection(t *testing.T) {
+	s := openAt(t, t.TempDir())
+	defer func() { require.NoError(t, s.Close()) }()
+	for name, pool := range map[string]*sql.DB{"writer": s.DB(), "reader": s.Reader()} {
+		n := pool.Stats().MaxOpenConnections
+		require.Positive(t, n)
+		conns := make([]*sql.Conn, n)
+		for i := range conns { // held all at once, so that each is another one
+			var err error
+			conns[i], err = pool.Conn(t.Context())
+			require.NoError(t, err)
+		}
+		require.Equal(t, n, pool.Stats().OpenConnections)
+		for _, conn := range conns {
+			for pragma, want := range map[string]string{"journal_mode": "wal", "synchronous": "2", "foreign_keys": "1", "busy_timeout": "5000"} {
+				var got string
+				require.NoError(t, conn.QueryRowContext(t.Context(), "PRAGMA "+pragma).Scan(&got))
+				require.Equal(t, want, got, "%s of the %s", pragma, name)
+			}
+			require.NoError(t, conn.Close())
+		}
+	}
+}
+
+func TestTogetherIsAllOrNothing(t *testing.T) {
+	s := openAt(t, t.TempDir())
+	defer func() { require.NoError(t, s.Close()) }()
+	clay := glaze.Clay{Code: "P", Name: "Pale", Cones: kiln.Range{From: "5", To: "6"}}
+	err := s.Together(t.Context(), func(ctx context.Context) error {
+		require.NoError(t, s.Write(ctx, func(tx *store.Tx) error { return tx.PutClay(clay) }))
+		return s.Write(ctx, func(tx *store.Tx) error { return tx.PutClass(store.Class{ID: "c", Name: "7", Clay: "no such clay"}) })
+	})
+	require.Error(t, err, "foreign keys hold")
+	r, err := s.Records(t.Context())
+	require.NoError(t, err)
+	require.Empty(t, r.Clays)
+}
+
+func TestBackupRestoresWhatWasThere(t *testing.T) {
+	dir := t.TempDir()
+	s := openAt(t, dir)
+	put := func(code string) {
+		require.NoError(t, s.Write(t.Context(), func(tx *store.Tx) error {
+			return tx.PutClay(glaze.Clay{Code: code, Name: code, Cones: kiln.Range{From: "5", To: "6"}})
+		}))
+	}
+	put("kept")
+	made, err := s.Backup(t.Context(), now)
+	require.NoError(t, err)
+	twin, err := s.Backup(t.Context(), now)
+	require.NoError(t, err)
+	require.NotEqual(t, made.Name, twin.Name, "a copy never overwrites another")
+	require.NoError(t, s.Prune(1))
+	list, err := s.Backups()
+	require.NoError(t, err)
+	require.Len(t, list, 1)
+	put("later")
+
+	from := filepath.Join(dir, "backups", list[0].Name)
+	_, err = store.Restore(t.Context(), dir, from, now)
+	require.ErrorIs(t, err, store.ErrInUse, "a folder that is open is left alone")
+	require.NoError(t, s.Close())
+	kept, err := store.Restore(t.Context(), dir, from, now)
+	require.NoError(t, err)
+	require.FileExists(t, kept)
+	s = openAt(t, dir)
+	r, err := s.Records(t.Context())
+	require.NoError(t, err)
+	require.Len(t, r.Clays, 1)
+	require.Equal(t, "kept", r.Clays[0].Code)
+	require.NoError(t, s.Close())
+}
+
+func TestRefusedFilesChangeNothing(t *testing.T) {
+	dir := t.TempDir()
+	require.NoError(t, openAt(t, dir).Close())
+	before, err := os.ReadFile(file(dir))
+	require.NoError(t, err)
+
+	other := func(name string, change func(path string)) string {
+		path := filepath.Join(t.TempDir(), name)
+		require.NoError(t, os.WriteFile(path, before, 0o600))
+		change(path)
+		return path
+	}
+	statement := func(text string) func(string) {
+		return func(path string) {
+			conn, err := sql.Open("sqlite", "file:"+path)
+			require.NoError(t, err)
+			_, err = conn.Exec(text)
+			require.NoError(t, err)
+			require.NoError(t, conn.Close())
+		}
+	}
+	cases := map[string]struct {
+		path string
+		want error
+	}{
+		"torn": {other("torn", func(p string) {
+			require.NoError(t, os.WriteFile(p, append(before[:4096:4096], make([]byte, 8192)...), 0o600))
+		}), store.ErrDamaged},
+		"no database": {other("no", func(p string) { require.NoError(t, os.WriteFile(p, []byte("a shopping list"), 0o600)) }), store.ErrDamaged},
+		"newer":       {other("newer", statement("INSERT INTO goose_db_version (version_id, is_applied) VALUES (999, 1)")), store.ErrNewer},
+		"foreign":     {other("foreign", statement("PRAGMA application_id = 7")), store.ErrForeign},
+	}
+	for name, c := range cases {
+		t.Run(name, func(t *testing.T) {
+			_, err := store.Restore(t.Context(), dir, c.path, now)
+			require.ErrorIs(t, err, c.want)
+			after, err := os.ReadFile(file(dir))
+			require.NoError(t, err)
+			require.Equal(t, before, after)
+
+			placed := t.TempDir()
+			text, err := os.ReadFile(c.path)
+			require.NoError(t, err)
+			require.NoError(t, os.WriteFile(file(placed), text, 0o600))
+			_, err = store.Open(t.Context(), placed, now)
+			require.ErrorIs(t, err, c.want, "nor is it opened")
+		})
+	}
+}
+
+func TestOneServerAFolder(t *testing.T) {
+	dir := t.TempDir()
+	s := openAt(t, dir)
+	_, err := store.Open(t.Context(), dir, now)
+	require.ErrorIs(t, err, store.ErrInUse)
+	require.NoError(t, s.Close())
+	require.NoError(t, openAt(t, dir).Close())
+}
+
+// Writers from many goroutines queue; none is lost and none waits for ever.
+func TestManyWriters(t *testing.T) {
+	s := openAt(t, t.TempDir())
+	defer func() { require.NoError(t, s.Close()) }()
+	var all sync.WaitGroup
+	for i := range 40 {
+		all.Go(func() {
+			code := string(rune('A'+i%26)) + string(rune('a'+i/26))
+			err := s.Write(t.Context(), func(tx *store.Tx) error {
+				return tx.PutClay(glaze.Clay{Code: code, Name: code, Cones: kiln.Range{From: "5", To: "6"}})
+			})
+			if err != nil {
+				t.Error(err)
+			}
+		})
+	}
+	all.Wait()
+	r, err := s.Records(t.Context())
+	require.NoError(t, err)
+	require.Len(t, r.Clays, 40)
+}
