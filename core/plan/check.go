@@ -193,6 +193,10 @@ func (c *check) coats(surface piece.Surface, stack glaze.Stack, s sorted) {
 	onFood := surface.Use != piece.Plain
 	figureMelt := h.OfMelting(s.melting, s.under > 0, onFood)
 	mend := func(melts bool, want int) *Choice { return c.recount(stack, melts, want) }
+	of := ""
+	if s.under > 0 {
+		of = " over the underglaze"
+	}
 	switch {
 	case len(s.melting) == 0:
 	case s.coats >= figureMelt.Stop:
@@ -201,12 +205,12 @@ func (c *check) coats(surface piece.Surface, stack glaze.Stack, s sorted) {
 			Way:  fmt.Sprintf("Use %s.", coats(figureMelt.Coats))})
 	case s.coats > figureMelt.Coats:
 		c.add(Finding{Code: "coats-many", Severity: Warn, Surface: surface.ID, Mend: mend(true, figureMelt.Coats),
-			Text: fmt.Sprintf("%s: %s, the house lays %d; more runs.", surface.Name, coats(s.coats), figureMelt.Coats),
-			Way:  fmt.Sprintf("Use %s.", coats(figureMelt.Coats))})
+			Text: fmt.Sprintf("%s: %s%s, the house lays %d; more runs.", surface.Name, coats(s.coats), of, figureMelt.Coats),
+			Way:  fmt.Sprintf("Use %s%s.", coats(figureMelt.Coats), of)})
 	case s.coats < figureMelt.Coats:
 		c.add(Finding{Code: "coats-few", Severity: Warn, Surface: surface.ID, Mend: mend(true, figureMelt.Coats),
-			Text: fmt.Sprintf("%s: %s, the house lays %d; the clay will show through.", surface.Name, coats(s.coats), figureMelt.Coats),
-			Way:  fmt.Sprintf("Use %s.", coats(figureMelt.Coats))})
+			Text: fmt.Sprintf("%s: %s%s, the house lays %d; the clay will show through.", surface.Name, coats(s.coats), of, figureMelt.Coats),
+			Way:  fmt.Sprintf("Use %s%s.", coats(figureMelt.Coats), of)})
 	}
 	if want := h.OfGlaze(s.underGlaze); s.under > 0 && s.under < want {
 		c.add(Finding{Code: "underglaze-few", Severity: Warn, Surface: surface.ID, Mend: mend(false, want),

@@ -39,6 +39,8 @@ func (s *Server) validator() (gin.HandlerFunc, error) {
 		})
 		var security *openapi3filter.SecurityRequirementsError
 		switch {
+		case errors.As(err, &security) && !errors.Is(errors.Join(security.Errors...), errLocked):
+			s.badRequest(c, errors.Join(security.Errors...)) // the body could not be read
 		case errors.As(err, &security):
 			writeProblem(c.Writer, http.StatusUnauthorized, "The teacher's side is locked: log in first.", nil)
 			c.Abort()

@@ -121,7 +121,8 @@ async function makeTile() {
 header {
   display: grid;
 }
-label {
+.card > label,
+.tile-form > label {
   display: grid;
   width: 100%;
   gap: 3px;

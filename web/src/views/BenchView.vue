@@ -325,4 +325,9 @@ td.rest {
   padding: 30px 0;
   font-size: 17px;
 }
+@media (max-width: 900px) {
+  .rest {
+    display: none;
+  }
+}
 </style>

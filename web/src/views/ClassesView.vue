@@ -60,7 +60,7 @@ async function change(c: Schemas["Class"], clay: string, cone: string) {
             v-for="k in clays.data.value"
             :key="k.code"
             :value="k.code"
-            :label="`${k.name} (${k.code}), cone ${k.cones}`"
+            :label="`${k.name} (${k.code})`"
           />
         </el-select>
         <el-select

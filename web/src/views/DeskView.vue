@@ -201,7 +201,7 @@ useKeys({
 .paper {
   background: var(--paper);
   border: 1px solid var(--line);
-  height: min(46vh, 400px);
+  height: min(44vh, 330px);
 }
 .band {
   font-size: 14px;

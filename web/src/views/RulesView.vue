@@ -87,7 +87,7 @@ const day = (at: string) =>
 }
 .rules > div {
   display: grid;
-  grid-template-columns: 230px 300px 1fr 150px;
+  grid-template-columns: 220px 390px 1fr 110px;
   gap: 16px;
   align-items: center;
   padding: 9px 12px;

@@ -1,0 +1,143 @@
+package api_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/cookiejar"
+	"net/http/httptest"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/api"
+	"enkaustos/internal/api/gen"
+	"enkaustos/internal/demo"
+	"enkaustos/internal/store"
+)
+
+// school serves the demo in this process.
+func school(t testing.TB) (*httptest.Server, *store.Store) {
+	s, studio, clock, err := demo.Open(t.Context(), t.TempDir(), time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
+	require.NoError(t, err)
+	handler, err := api.New(api.Options{Studio: studio, Store: s, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Advance: clock.Advance})
+	require.NoError(t, err)
+	server := httptest.NewServer(handler)
+	t.Cleanup(func() {
+		server.Close()
+		handler.Close()
+		require.NoError(t, s.Close())
+	})
+	return server, s
+}
+
+func ask(t testing.TB, c *http.Client, method, url, body string, change ...func(*http.Request)) (int, string) {
+	r, err := http.NewRequestWithContext(t.Context(), method, url, strings.NewReader(body))
+	require.NoError(t, err)
+	r.Header.Set("Content-Type", "application/json")
+	for _, f := range change {
+		f(r)
+	}
+	answer, err := c.Do(r)
+	require.NoError(t, err)
+	defer func() { _ = answer.Body.Close() }()
+	text, err := io.ReadAll(answer.Body)
+	require.NoError(t, err)
+	return answer.StatusCode, string(text)
+}
+
+func teacher(t testing.TB, url string) *http.Client {
+	jar, err := cookiejar.New(nil)
+	require.NoError(t, err)
+	c := &http.Client{Jar: jar}
+	status, text := ask(t, c, "POST", url+"/api/login", `{"passphrase":"`+demo.Passphrase+`"}`)
+	require.Equal(t, http.StatusOK, status, text)
+	return c
+}
+
+// Every route of the contract, asked by nobody: only the routes that say so
+// answer, and every refusal is a problem document with a sentence.
+func TestNobodyGetsPastTheDoor(t *testing.T) {
+	server, _ := school(t)
+	spec, err := gen.GetSpec()
+	require.NoError(t, err)
+	public := 0
+	for path, item := range spec.Paths.Map() {
+		for method, operation := range item.Operations() {
+			url := server.URL + "/api" + strings.NewReplacer("{id}", "x", "{code}", "x").Replace(path)
+			status, text := ask(t, server.Client(), method, url, "{}")
+			if operation.Security != nil && len(*operation.Security) == 0 {
+				public++
+				require.NotEqual(t, http.StatusUnauthorized, status, "%s %s", method, path)
+				continue
+			}
+			require.Equal(t, http.StatusUnauthorized, status, "%s %s", method, path)
+			var problem gen.Problem
+			require.NoError(t, json.Unmarshal([]byte(text), &problem))
+			require.Contains(t, problem.Detail, "log in first")
+		}
+	}
+	require.Equal(t, 3, public, "session, setup and login are all that nobody may ask")
+}
+
+func TestProtections(t *testing.T) {
+	server, _ := school(t)
+	c := teacher(t, server.URL)
+	url := server.URL + "/api/rules"
+	status, text := ask(t, c, "PUT", url, `{"values":{}}`, func(r *http.Request) { r.Header.Set("Origin", "http://elsewhere.test") })
+	require.Equal(t, http.StatusForbidden, status, text)
+	status, _ = ask(t, c, "GET", url, "", func(r *http.Request) { r.Host = "rebound.test" })
+	require.Equal(t, http.StatusMisdirectedRequest, status)
+	status, text = ask(t, c, "PUT", url, `{"values":{"coats":"many"}}`)
+	require.Equal(t, http.StatusUnprocessableEntity, status)
+	require.Contains(t, text, "expected a whole number from 1 to 6 coats")
+	status, text = ask(t, c, "POST", server.URL+"/api/events", `{"events":[{"id":"12345678","kind":"fire","piece":"x"}]}`)
+	require.Equal(t, http.StatusBadRequest, status, "a firing is no event that a screen may send")
+	require.Contains(t, text, "not as expected")
+	status, text = ask(t, c, "POST", server.URL+"/api/imports", `{"kind":"glazes","apply":false,"text":"`+strings.Repeat("a", 5<<20)+`"}`)
+	require.Equal(t, http.StatusRequestEntityTooLarge, status, text)
+
+	answer, err := c.Get(server.URL + "/api/session")
+	require.NoError(t, err)
+	require.NoError(t, answer.Body.Close())
+	require.Contains(t, answer.Header.Get("Content-Security-Policy"), "default-src 'none'")
+
+	wrong := 0
+	for range 8 {
+		_, text := ask(t, server.Client(), "POST", server.URL+"/api/login", `{"passphrase":"guess"}`)
+		if strings.Contains(text, "Too many tries") {
+			wrong++
+		}
+	}
+	require.Positive(t, wrong, "guessing is slowed down")
+}
+
+// A durable coat over HTTP, and the bare durable insert beside it.
+func BenchmarkDurableCoat(b *testing.B) {
+	server, s := school(b)
+	c := teacher(b, server.URL)
+	_, text := ask(b, c, "GET", server.URL+"/api/pieces?stage=bench", "")
+	var list gen.PieceList
+	require.NoError(b, json.Unmarshal([]byte(text), &list))
+	b.Run("over HTTP", func(b *testing.B) {
+		for i := 0; b.Loop(); i++ {
+			p := list.Pieces[i%len(list.Pieces)]
+			body := []byte(`{"events":[{"id":"bench-` + store.NewID() + `","kind":"coat","piece":"` + p.Id + `","surface":"` + p.Surfaces[0].Id + `","glaze":"N01"}]}`)
+			answer, err := c.Post(server.URL+"/api/events", "application/json", bytes.NewReader(body))
+			require.NoError(b, err)
+			_, _ = io.Copy(io.Discard, answer.Body)
+			_ = answer.Body.Close()
+			require.Equal(b, http.StatusOK, answer.StatusCode)
+		}
+	})
+	b.Run("bare insert", func(b *testing.B) {
+		for b.Loop() {
+			_, err := s.DB().ExecContext(b.Context(), "INSERT INTO events (id, piece, kind, at, by, surface, glaze) VALUES (?, ?, 'coat', 0, 'bench', 'x', 'N01')", store.NewID(), list.Pieces[0].Id)
+			require.NoError(b, err)
+		}
+	})
+}
