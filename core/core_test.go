@@ -18,7 +18,6 @@ import (
 var allowed = map[string]bool{
 	"cmp": true, "errors": true, "fmt": true, "maps": true, "math": true,
 	"slices": true, "sort": true, "strconv": true, "strings": true, "time": true,
-	"github.com/lucasb-eyer/go-colorful": true,
 }
 
 // clock are the functions of package time that read or wait on the clock of

@@ -8,6 +8,7 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/require"
 )
 
@@ -60,10 +61,47 @@ func TestFirstVisit(t *testing.T) {
 	p.typeInto("input[name=again]", "kiln wash on both")
 	p.click("button", "Open the room")
 	p.see(".first", "Bring a class list")
+	p.firstCoat()
 
 	other := open(t, s, "/")
 	other.see("h1", "Brackenside School")
 	other.typeInto("input[name=passphrase]", "kiln wash on neither")
 	other.click("button", "Unlock")
 	other.see(".refused", "That is not the passphrase")
+}
+
+// firstCoat goes from a new school to the first coat: a class list, ten jars,
+// no tile, no plan, and one note instead of a wall of warnings.
+func (p *screen) firstCoat() {
+	p.click(".first a", "Bring a class list")
+	p.bring("Bring: Class list", "students.csv")
+	p.bring("Bring: Glazes", "glazes.csv")
+	p.choose("Class", "8 Kestrel")
+	p.goTo("/plan")
+	p.click("button", "Something to make")
+	p.typeInto("input[name=assignment]", "First bowl")
+	p.see(".areas", "Exterior")
+	p.click("button", "Give it to the class")
+	p.see("section h2", "First bowl")
+	p.goTo("/bench")
+	p.clickX(`//tr[th[contains(., "Suna B.")]]//button[contains(@class, "cell")]`)
+	p.see(".el-dialog", "which jar?")
+	p.typeInto(".el-dialog input", "Slate")
+	p.press(input.Enter)
+	p.clickX(`//tr[th[contains(., "Suna B.")]]//button[contains(@class, "back")]/preceding-sibling::button`)
+	p.press(input.Escape)
+	p.goTo("/plan")
+	p.see(".card", "Glazed without a plan")
+	p.click(".card", "Suna B.")
+	p.click("button", "Plan it from what is on it")
+	p.see("li.note", "nobody knows how these come out")
+}
+
+// bring takes over one of the example lists.
+func (p *screen) bring(button, file string) {
+	p.click(".bring button", button)
+	p.upload(root(p.t, "examples", file))
+	p.see(".sum", "0 refused")
+	p.click("footer button", "Take it over")
+	p.gone(".el-dialog", "Take it over")
 }

@@ -24,7 +24,10 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-const patience = 15 * time.Second
+const (
+	patience = 15 * time.Second
+	moment   = 50 * time.Millisecond
+)
 
 // root is the checkout, seen from this folder.
 func root(t testing.TB, parts ...string) string {

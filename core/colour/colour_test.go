@@ -68,6 +68,38 @@ func TestHexComesBackUnchanged(t *testing.T) {
 	})
 }
 
+// go-colorful is the general-purpose reference for the conversion too; its
+// matrices carry fewer digits in places, hence the tolerance.
+func TestConversionAgreesWithLibrary(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		hex := rapid.StringMatching(`#[0-9a-f]{6}`).Draw(t, "hex")
+		reference, err := colorful.Hex(hex)
+		require.NoError(t, err)
+		l, a, b := reference.Lab()
+		lab, err := colour.FromHex(hex)
+		require.NoError(t, err)
+		require.InDelta(t, 100*l, lab.L, 0.02)
+		require.InDelta(t, 100*a, lab.A, 0.02)
+		require.InDelta(t, 100*b, lab.B, 0.02)
+	})
+}
+
+// The sRGB primaries in CIELAB D65, as Lindbloom publishes them (from memory).
+func TestPrimaries(t *testing.T) {
+	for hex, want := range map[string]colour.Lab{
+		"#ffffff": {L: 100}, "#000000": {},
+		"#ff0000": {L: 53.24, A: 80.09, B: 67.20},
+		"#00ff00": {L: 87.73, A: -86.18, B: 83.18},
+		"#0000ff": {L: 32.30, A: 79.19, B: -107.86},
+	} {
+		lab, err := colour.FromHex(hex)
+		require.NoError(t, err)
+		require.InDelta(t, want.L, lab.L, 0.02, hex)
+		require.InDelta(t, want.A, lab.A, 0.02, hex)
+		require.InDelta(t, want.B, lab.B, 0.02, hex)
+	}
+}
+
 func TestHexRefusesWhatIsNoColour(t *testing.T) {
 	for _, bad := range []string{"", "#12345", "blue", "#12345g", "#1234567"} {
 		_, err := colour.FromHex(bad)

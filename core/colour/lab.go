@@ -4,9 +4,8 @@ package colour
 import (
 	"fmt"
 	"math"
+	"strconv"
 	"strings"
-
-	colorful "github.com/lucasb-eyer/go-colorful"
 )
 
 // Lab is a colour in CIELAB under illuminant D65 and the 2° observer: L from 0
@@ -23,18 +22,20 @@ func FromHex(hex string) (Lab, error) {
 	if len(digits) != 6 {
 		return Lab{}, fmt.Errorf("%q is not a colour: expected six hex digits such as #7a8f99", hex)
 	}
-	c, err := colorful.Hex("#" + digits)
+	bits, err := strconv.ParseUint(digits, 16, 24)
 	if err != nil {
 		return Lab{}, fmt.Errorf("%q is not a colour: expected six hex digits such as #7a8f99", hex)
 	}
-	l, a, b := c.Lab()
-	return Lab{100 * l, 100 * a, 100 * b}, nil
+	channel := func(shift int) float64 { return float64(bits>>shift&0xff) / 255 }
+	return fromSRGB(channel(16), channel(8), channel(0)), nil
 }
 
 // Hex is the nearest colour that an sRGB screen can show, as "#rrggbb". A
 // colour outside the screen's range is clipped channel by channel.
 func (c Lab) Hex() string {
-	return colorful.Lab(c.L/100, c.A/100, c.B/100).Clamped().Hex()
+	r, g, b := c.sRGB()
+	channel := func(v float64) int { return int(math.Round(255 * min(max(v, 0), 1))) }
+	return fmt.Sprintf("#%02x%02x%02x", channel(r), channel(g), channel(b))
 }
 
 // Valid says whether c can be the colour of a surface at all: L within 0 to

@@ -1,0 +1,54 @@
+package e2e
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/stretchr/testify/require"
+)
+
+// A whole column by keyboard, two pieces left out: everyone else gets one coat,
+// wet on the board, and one key takes a coat back.
+func TestWholeClassWithExceptions(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.choose("Class", "7 Plover")
+	p.goTo("/bench")
+	p.see("h2", "Tide-pool bowl")
+	count := func(selector string) int {
+		n, err := p.Eval(`(s) => document.querySelectorAll(s).length`, selector)
+		require.NoError(t, err)
+		return n.Value.Int()
+	}
+	p.press(input.ArrowRight)
+	p.press(input.ArrowLeft)
+	p.press('a')
+	p.see(".bar", "get their next coat")
+	all := count("td.picked")
+	require.Greater(t, all, 10)
+	left := 0
+	for left < 2 { // leave out the first two that would get a coat
+		here := count("td.here.picked")
+		p.press('x')
+		left += here
+		p.press(input.ArrowDown)
+	}
+	require.Equal(t, all-2, count("td.picked"))
+	p.press(input.Enter)
+	p.see(".el-message", fmt.Sprintf("%d coats logged", all-2))
+	require.Equal(t, all-2, count(".tally .wet"), "each of them wet")
+
+	// One more on a wet one is kept, with a warning; then it is taken back.
+	for count("td.here .tally .wet") == 0 || count("td.here .tally .next") == 0 {
+		p.press(input.ArrowDown)
+	}
+	before := p.strokes()
+	p.press(input.Space)
+	p.see(".el-message--warning", "the coat below is wet")
+	require.Equal(t, before+1, p.strokes())
+	p.press('u')
+	require.Eventually(t, func() bool { return p.strokes() == before }, patience, moment)
+	p.click(".demo button", "+5 min")
+	require.Eventually(t, func() bool { return count(".tally .wet") == 0 }, patience, moment, "dry after the house's minutes")
+}
