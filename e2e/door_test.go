@@ -90,6 +90,14 @@ func (p *screen) firstCoat() {
 	p.press(input.Enter)
 	p.clickX(`//tr[th[contains(., "Suna B.")]]//button[contains(@class, "back")]/preceding-sibling::button`)
 	p.press(input.Escape)
+	// The whole class takes the same jar, and no plan is needed for that.
+	p.clickX(`//th[contains(., "Interior")]//button`)
+	p.see(".bar", "8 of 8")
+	p.click(".bar button", "Log 8 coats")
+	p.see(".el-dialog", "which jar?")
+	p.typeInto(".el-dialog input", "Oat")
+	p.press(input.Enter)
+	p.see(".el-message", "8 coats logged")
 	p.goTo("/plan")
 	p.see(".card", "Glazed without a plan")
 	p.click(".card", "Suna B.")
@@ -98,10 +106,13 @@ func (p *screen) firstCoat() {
 }
 
 // bring takes over one of the example lists.
-func (p *screen) bring(button, file string) {
+func (p *screen) bring(button, file string, before ...func()) {
 	p.click(".bring button", button)
 	p.upload(root(p.t, "examples", file))
 	p.see(".sum", "0 refused")
+	for _, choose := range before {
+		choose()
+	}
 	p.click("footer button", "Take it over")
 	p.gone(".el-dialog", "Take it over")
 }

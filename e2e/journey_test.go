@@ -20,21 +20,10 @@ func TestFromFileToTile(t *testing.T) {
 
 	// Bring the lists: clays, glazes, tiles, then the class.
 	p.goTo("/classes")
-	for _, list := range []struct{ button, file, sum string }{
-		{"Bring: Clays", "clays.csv", "1 added"},
-		{"Bring: Glazes", "glazes.csv", "10 added"},
-		{"Bring: Tiles", "tiles.csv", "10 added"},
-		{"Bring: Class list", "students.csv", "8 added"},
-	} {
-		p.click(".bring button", list.button)
-		p.upload(root(t, "examples", list.file))
-		p.see(".sum", list.sum)
-		if list.file == "students.csv" {
-			p.choose("Clay of new classes", "Skerry White")
-		}
-		p.click("footer button", "Take it over")
-		p.gone(".el-dialog", "Take it over")
-	}
+	p.bring("Bring: Clays", "clays.csv")
+	p.bring("Bring: Glazes", "glazes.csv")
+	p.bring("Bring: Tiles", "tiles.csv")
+	p.bring("Bring: Class list", "students.csv", func() { p.choose("Clay of new classes", "Skerry White") })
 	p.choose("Class", "8 Kestrel")
 
 	// Two students of one name stay two.

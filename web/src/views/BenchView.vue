@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from "vue";
 import type { Piece, SurfaceState } from "@/api/client";
+import BenchCell from "@/components/BenchCell.vue";
 import JarChoice from "@/components/JarChoice.vue";
-import TallyStrokes from "@/components/TallyStrokes.vue";
 import { nextCoat, useBoards, useCursor } from "@/composables/useBoard";
+import { useColumn } from "@/composables/useColumn";
 import { useKeys } from "@/composables/useKeys";
 import { useGlazes } from "@/composables/useLists";
 import { useNow } from "@/composables/useNow";
@@ -20,15 +21,8 @@ const boards = useBoards(shown);
 const cursor = useCursor(boards);
 const jarFor = ref<{ piece: Piece; surface: SurfaceState }>();
 
-/** A column being coated as a whole: its board, its surface, and who is left out. */
-const column = ref<{ board: string; surface: string; out: Set<string> }>();
-const columnRows = computed(() => {
-  const c = column.value;
-  const board = boards.value.find((b) => b.id === c?.board);
-  return (board?.rows ?? []).filter((p) => p.surfaces.some((s) => s.id === c?.surface && s.left.length));
-});
-const inColumn = (p: Piece) => columnRows.value.some((r) => r.id === p.id);
-const logging = computed(() => columnRows.value.filter((p) => !column.value?.out.has(p.id)));
+const whole = useColumn(boards);
+const { column } = whole;
 
 function add(piece: Piece, surface: SurfaceState) {
   const coat = nextCoat(piece, surface);
@@ -38,7 +32,8 @@ function add(piece: Piece, surface: SurfaceState) {
 function withJar(glaze: string) {
   const { piece, surface } = jarFor.value!;
   jarFor.value = undefined;
-  log.mutate([{ kind: "coat", piece: piece.id, surface: surface.id, glaze }]);
+  if (column.value) logColumn(glaze);
+  else log.mutate([{ kind: "coat", piece: piece.id, surface: surface.id, glaze }]);
 }
 function undo(piece?: Piece, surface?: SurfaceState) {
   const coat = surface?.on.at(-1);
@@ -50,32 +45,23 @@ function wipe(piece?: Piece) {
       onSuccess: () => say(`${piece.student}: wiped wet. Drying starts again.`),
     });
 }
-function startColumn(board: string, surface: string) {
-  column.value = { board, surface, out: new Set() };
-}
 function startHere() {
   const b = cursor.board.value;
   const c = b?.columns[cursor.at.value.column];
-  if (b && c) startColumn(b.id, c.id);
+  if (b && c) whole.start(b.id, c.id);
 }
-function except(piece?: Piece) {
-  const out = column.value?.out;
-  if (!piece || !out || !inColumn(piece)) return;
-  if (out.has(piece.id)) out.delete(piece.id);
-  else out.add(piece.id);
-}
-function logColumn() {
-  const surface = column.value?.surface;
-  const coats = logging.value.flatMap((p) => {
-    const s = p.surfaces.find((x) => x.id === surface);
-    return (s && nextCoat(p, s)) ?? [];
-  });
+function logColumn(jar?: string) {
+  if (whole.needsJar.value && !jar) {
+    jarFor.value = whole.needsJar.value;
+    return;
+  }
+  const coats = whole.coats(jar);
   if (coats.length) log.mutate(coats, { onSuccess: () => say(`${coats.length} coats logged.`) });
-  column.value = undefined;
+  whole.stop();
 }
 function press(piece: Piece, surface: SurfaceState, board: number, row: number, col: number) {
   cursor.at.value = { board, row, column: col };
-  if (column.value?.surface === surface.id && inColumn(piece)) except(piece);
+  if (column.value?.surface === surface.id && whole.holds(piece)) whole.except(piece);
   else add(piece, surface);
 }
 const go = (rows: number, columns: number) => {
@@ -95,16 +81,15 @@ useKeys({
   u: () => undo(cursor.piece.value, cursor.surface.value),
   w: () => wipe(cursor.piece.value),
   a: startHere,
-  x: () => except(cursor.piece.value),
-  Escape: () => (column.value = undefined),
+  x: () => whole.except(cursor.piece.value),
+  Escape: whole.stop,
   " ": act,
   Enter: act,
 });
-function cellKey(event: KeyboardEvent) {
-  if (event.key === "Enter" && column.value) {
-    event.preventDefault();
-    logColumn();
-  }
+function cellEnter(event: KeyboardEvent) {
+  if (!column.value) return;
+  event.preventDefault();
+  logColumn();
 }
 function title(s: SurfaceState) {
   const next = s.left[0];
@@ -136,7 +121,7 @@ function title(s: SurfaceState) {
                 type="button"
                 class="whole"
                 :aria-label="`Coat all: ${c.name}`"
-                @click="startColumn(b.id, c.id)"
+                @click="whole.start(b.id, c.id)"
               >
                 coat all
               </button>
@@ -159,30 +144,20 @@ function title(s: SurfaceState) {
                     cursor.at.value.board === bi &&
                     cursor.at.value.row === ri &&
                     cursor.at.value.column === ci,
-                  picked: column?.surface === s.id && inColumn(p) && !column.out.has(p.id),
+                  picked: column?.surface === s.id && whole.holds(p) && !column.out.has(p.id),
                   left: column?.surface === s.id && column.out.has(p.id),
                 }"
               >
-                <button
-                  type="button"
-                  class="cell"
-                  :aria-label="`${p.student}, ${s.name}: ${s.on.length} on, ${s.left.length} to go. ${title(s)}`"
-                  @click="press(p, s, bi, ri, ci)"
-                  @keydown="cellKey"
+                <BenchCell
+                  :student="p.student"
+                  :surface="s"
+                  :jar="title(s)"
+                  :now="now"
+                  @add="press(p, s, bi, ri, ci)"
+                  @back="undo(p, s)"
+                  @enter="cellEnter"
                   @focus="cursor.at.value = { board: bi, row: ri, column: ci }"
-                >
-                  <TallyStrokes :surface="s" :now="now" />
-                  <span class="jar num">{{ title(s) }}</span>
-                </button>
-                <button
-                  v-if="s.on.length"
-                  type="button"
-                  class="back"
-                  :aria-label="`${p.student}, ${s.name}: take the last coat back`"
-                  @click="undo(p, s)"
-                >
-                  ↶
-                </button>
+                />
               </td>
             </template>
             <td class="rest">
@@ -194,10 +169,10 @@ function title(s: SurfaceState) {
       </table>
     </div>
     <div v-if="column?.board === b.id" class="bar" role="status">
-      <b>{{ logging.length }} of {{ columnRows.length }}</b> get their next coat. Tap a cell, or <kbd>x</kbd>,
-      to leave one out.
-      <el-button type="primary" @click="logColumn">Log {{ logging.length }} coats</el-button>
-      <el-button @click="column = undefined">Leave it</el-button>
+      <b>{{ whole.chosen.value.length }} of {{ whole.rows.value.length }}</b> get their next coat. Tap a cell,
+      or <kbd>x</kbd>, to leave one out.
+      <el-button type="primary" @click="logColumn()">Log {{ whole.chosen.value.length }} coats</el-button>
+      <el-button @click="whole.stop">Leave it</el-button>
     </div>
   </section>
   <p v-if="!boards.length && !isPending" class="empty">
@@ -259,44 +234,13 @@ tbody th {
 td {
   padding: 0;
 }
-.cell {
-  display: grid;
-  gap: 1px;
-  width: 100%;
-  min-width: 108px;
-  min-height: 54px;
-  padding: 4px 34px 3px 9px;
-  border: 0;
-  background: none;
-  cursor: pointer;
-  text-align: left;
-}
-.cell:hover {
-  background: #fff;
-}
-.jar {
-  font-size: 13px;
-  color: var(--soft);
-  white-space: nowrap;
-}
-.back {
-  position: absolute;
-  right: 1px;
-  top: 4px;
-  width: 32px;
-  height: 44px;
-  border: 0;
-  background: none;
-  cursor: pointer;
-  font-size: 18px;
-}
 td.here {
   box-shadow: inset 0 0 0 3px var(--ink);
 }
 td.picked {
   background: repeating-linear-gradient(135deg, #fff 0 6px, #d8d8d8 6px 8px);
 }
-td.left .cell {
+td.left :deep(.cell) {
   opacity: 0.55;
   text-decoration: line-through;
 }
