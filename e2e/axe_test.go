@@ -31,7 +31,6 @@ func TestNothingSeriousForAxe(t *testing.T) {
 	look("door")
 	p.unlock("bare feet only")
 	look("today")
-	p.choose("Class", "7 Plover")
 	for path, heading := range map[string]string{
 		"/tiles": "Tiles", "/plan": "Plan", "/bench": "Bench", "/foot": "Foot", "/kiln": "Kiln",
 		"/results": "Results", "/stock": "Stock", "/classes": "Classes", "/rules": "House rules",
