@@ -162,6 +162,12 @@ func StageOf(s work.State, blockers []Blocker) Stage {
 	return Kiln
 }
 
+// MayBeLoaded says whether a piece waits for a kiln with nothing against it: no
+// blocker, not fired, and in no load that still counts.
+func MayBeLoaded(s work.State, blockers []Blocker) bool {
+	return len(blockers) == 0 && s.Firing == nil && (s.Load == nil || s.Load.Lapsed != "")
+}
+
 func counted(n int, noun string) string {
 	if n == 1 {
 		return "1 " + noun

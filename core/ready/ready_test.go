@@ -108,6 +108,10 @@ func TestDryingClearsAtTheMinute(t *testing.T) {
 	}
 	clears := at(start)[0].ClearsAt
 	require.Equal(t, start.Add(time.Minute+12*time.Hour), clears, "12 h after the last coat")
+	require.False(t, ready.MayBeLoaded(state, at(start)))
+	require.True(t, ready.MayBeLoaded(state, at(clears)))
+	loaded := work.Step(state, work.Event{Seq: 9, ID: "load", Kind: work.Loaded, Load: "L", Seen: 3})
+	require.False(t, ready.MayBeLoaded(loaded, nil), "it stands in a load already")
 	require.Len(t, at(clears.Add(-time.Second)), 1)
 	require.Empty(t, at(clears))
 }

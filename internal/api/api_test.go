@@ -95,6 +95,12 @@ func TestProtections(t *testing.T) {
 	status, text = ask(t, c, "PUT", url, `{"values":{"coats":"many"}}`)
 	require.Equal(t, http.StatusUnprocessableEntity, status)
 	require.Contains(t, text, "expected a whole number from 1 to 6 coats")
+	status, _ = ask(t, c, "PUT", url, `{"values":{"coats":"2"}}`)
+	require.Equal(t, http.StatusOK, status)
+	_, text = ask(t, c, "GET", server.URL+"/api/glazes", "")
+	var jars []gen.Glaze
+	require.NoError(t, json.Unmarshal([]byte(text), &jars))
+	require.Equal(t, 2, jars[0].Figure, "a jar carries the house's figure, so that no screen knows one")
 	status, text = ask(t, c, "POST", server.URL+"/api/events", `{"events":[{"id":"12345678","kind":"fire","piece":"x"}]}`)
 	require.Equal(t, http.StatusBadRequest, status, "a firing is no event that a screen may send")
 	require.Contains(t, text, "not as expected")

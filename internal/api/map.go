@@ -57,9 +57,10 @@ func clay(c glaze.Clay) gen.Clay {
 	return gen.Clay{Code: c.Code, Name: c.Name, Cones: c.Cones.String(), Fired: c.Fired.Hex(), Dark: c.Dark}
 }
 
-func jar(g glaze.Glaze) gen.Glaze {
+func (s *Server) jar(g glaze.Glaze) gen.Glaze {
 	return gen.Glaze{Code: g.Code, Name: g.Name, Kind: string(g.Kind), Raw: g.Raw.Hex(), Cones: g.Cones.String(),
-		Food: gen.GlazeFood(g.Food), InStock: g.InStock, Runner: g.Runner, Coats: g.Coats}
+		Food: gen.GlazeFood(g.Food), InStock: g.InStock, Runner: g.Runner, Coats: g.Coats,
+		Figure: s.Studio.House().OfGlaze(g)}
 }
 
 func layers(s glaze.Stack) []gen.Layer {

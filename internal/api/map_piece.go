@@ -15,7 +15,7 @@ import (
 func onePiece(p studio.Piece) gen.Piece {
 	v := gen.Piece{Id: p.ID, Class: p.Assignment.Class, Assignment: p.Assignment.ID, Title: p.Assignment.Name,
 		Student: p.Student.Name, Mark: p.Student.Mark, Clay: p.Assignment.Clay, Cone: string(p.Assignment.Cone),
-		Stage: gen.Stage(p.Stage), Seq: p.State.Seq, Revision: p.Revision, BandMM: p.Band.HeightMM,
+		Stage: gen.Stage(p.Stage), Seq: p.State.Seq, Revision: p.Revision, BandMM: p.Band.HeightMM, Fit: ready.MayBeLoaded(p.State, p.Blockers),
 		Surfaces: list(p.Surfaces, surface), Blockers: list(p.Blockers, blocker), Findings: list(p.Findings, finding)}
 	if l := p.State.Load; l != nil {
 		v.Load, v.LoadLapsed = some(l.Load), some(l.Lapsed)

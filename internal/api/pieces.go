@@ -34,11 +34,14 @@ func (s *Server) SavePlan(ctx context.Context, r gen.SavePlanRequestObject) (gen
 	for _, c := range r.Body.Choices {
 		choices[c.Surface] = plan.Choice{Bare: c.Bare, Stack: stackOf(c.Stack)}
 	}
-	p, err := s.Studio.SavePlan(ctx, teacherRole, r.Id, r.Body.Revision, choices)
+	if _, err := s.Studio.SavePlan(ctx, teacherRole, r.Id, r.Body.Revision, choices); err != nil {
+		return nil, err
+	}
+	p, tiles, err := s.Studio.Piece(r.Id)
 	if err != nil {
 		return nil, err
 	}
-	return gen.SavePlan200JSONResponse(s.detail(p, nil)), nil
+	return gen.SavePlan200JSONResponse(s.detail(p, tiles)), nil
 }
 
 // AddEvents logs what happened.

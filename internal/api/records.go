@@ -35,7 +35,7 @@ func (s *Server) ListClays(context.Context, gen.ListClaysRequestObject) (gen.Lis
 
 // ListGlazes lists the jars.
 func (s *Server) ListGlazes(context.Context, gen.ListGlazesRequestObject) (gen.ListGlazesResponseObject, error) {
-	return gen.ListGlazes200JSONResponse(list(s.Studio.Glazes(), jar)), nil
+	return gen.ListGlazes200JSONResponse(list(s.Studio.Glazes(), s.jar)), nil
 }
 
 // SetStock says whether a jar is in the room.
@@ -44,7 +44,7 @@ func (s *Server) SetStock(ctx context.Context, r gen.SetStockRequestObject) (gen
 	if err != nil {
 		return nil, err
 	}
-	return gen.SetStock200JSONResponse(jar(g)), nil
+	return gen.SetStock200JSONResponse(s.jar(g)), nil
 }
 
 // ListTiles lists the fired tiles.

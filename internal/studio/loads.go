@@ -6,7 +6,6 @@ import (
 	"strings"
 
 	"enkaustos/core/kiln"
-	"enkaustos/core/ready"
 	"enkaustos/core/work"
 	"enkaustos/internal/store"
 )
@@ -218,9 +217,4 @@ func (s *Studio) events(kind work.Kind, by string, load store.Load, members []*l
 		events[i] = work.Event{ID: store.NewID(), Piece: p.ID, Kind: kind, At: s.clock.Now(), By: by, Load: load.ID, Cone: load.Cone}
 	}
 	return events
-}
-
-// MayBeFired says whether a piece waits for a kiln with nothing against it.
-func MayBeFired(p Piece) bool {
-	return p.Stage == ready.Kiln && len(p.Blockers) == 0 && p.State.Firing == nil && (p.State.Load == nil || p.State.Load.Lapsed != "")
 }

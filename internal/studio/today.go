@@ -66,7 +66,7 @@ func (s *Studio) Today() Today {
 		}
 		all[view.Stage]++
 		perClass[class][view.Stage]++
-		if MayBeFired(view) {
+		if ready.MayBeLoaded(view.State, view.Blockers) {
 			fit++
 		}
 		once := map[string]bool{}

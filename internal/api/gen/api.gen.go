@@ -459,9 +459,12 @@ type FormMeasures struct {
 // Glaze defines model for Glaze.
 type Glaze struct {
 	// Coats The jar's own figure; 0: the rule of the house
-	Coats   int       `json:"coats"`
-	Code    string    `json:"code"`
-	Cones   string    `json:"cones"`
+	Coats int    `json:"coats"`
+	Code  string `json:"code"`
+	Cones string `json:"cones"`
+
+	// Figure What the house lays of it alone
+	Figure  int       `json:"figure"`
 	Food    GlazeFood `json:"food"`
 	InStock bool      `json:"inStock"`
 	Kind    string    `json:"kind"`
@@ -619,22 +622,25 @@ type NextStep struct {
 
 // Piece defines model for Piece.
 type Piece struct {
-	Again       *bool      `json:"again,omitempty"`
-	Assignment  string     `json:"assignment"`
-	BandMM      float64    `json:"bandMM"`
-	Blockers    []Blocker  `json:"blockers"`
-	Class       string     `json:"class"`
-	Clay        string     `json:"clay"`
-	Cone        string     `json:"cone"`
-	Findings    []Finding  `json:"findings"`
-	Fired       *time.Time `json:"fired,omitempty"`
-	Id          string     `json:"id"`
-	Load        *string    `json:"load,omitempty"`
-	LoadLapsed  *string    `json:"loadLapsed,omitempty"`
-	Mark        string     `json:"mark"`
-	Opinion     *string    `json:"opinion,omitempty"`
-	Quality     *int       `json:"quality,omitempty"`
-	QualityText *string    `json:"qualityText,omitempty"`
+	Again      *bool      `json:"again,omitempty"`
+	Assignment string     `json:"assignment"`
+	BandMM     float64    `json:"bandMM"`
+	Blockers   []Blocker  `json:"blockers"`
+	Class      string     `json:"class"`
+	Clay       string     `json:"clay"`
+	Cone       string     `json:"cone"`
+	Findings   []Finding  `json:"findings"`
+	Fired      *time.Time `json:"fired,omitempty"`
+
+	// Fit It may be put into a load
+	Fit         bool    `json:"fit"`
+	Id          string  `json:"id"`
+	Load        *string `json:"load,omitempty"`
+	LoadLapsed  *string `json:"loadLapsed,omitempty"`
+	Mark        string  `json:"mark"`
+	Opinion     *string `json:"opinion,omitempty"`
+	Quality     *int    `json:"quality,omitempty"`
+	QualityText *string `json:"qualityText,omitempty"`
 
 	// Revision Of the plan; 0 when there is none
 	Revision int `json:"revision"`
@@ -3955,87 +3961,88 @@ func (sh *strictHandler) GetToday(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H3rchs3lvCroDhTle+r7Uhy7MlO5F+2Yjuu2BOX5RnXltdbBXYfsRF2Ax0ALYrr0kvtI+yTbeHWF/KA",
-	"RIuUnMzuP4tAAwcH536Bv8xyUTeCA9dqdv5lJkE1giuwf7yTYl5Bbf6ZC66Ba/NP2jQVy6lmgp82bsa/",
-	"/KoEN2MqL6Gm5l9/lnA1O5/96bRf/9SNqtOw7u3tbTYrQOWSNWa52fnsY0k1WQHXZCUFX2SEcSI4EAVm",
-	"/xxm5hO/jtnmmVJswWsPWiNFA1IzB35eUWX/odcNzM5nSkvGF7PbzIys8QHBAR24ErJGB1iB/lwDVa10",
-	"cNCiYOZ4tHo3gs+sSfXsfFaIdl7BLAvL8LaegzTL+B/E/FfItfmB0xoHsGGQw/C0jGtYmFVus5mE31om",
-	"oZidfzIAZx41fjl/ugHQHkMeH93inxGAntN82TbbyKd6fESq4VvN6sEpe9jna72BEcb190/6qd1ZogjY",
-	"OKQ/F9WzsDoOOy+eSaAI9BLoxdvvEm9JtLpiHN6+TZyvWnlF84RjhIlZB1DsGO+oRDigrhMhWpXr/dCY",
-	"SZlZEwWiEvkSJMaFQKV6NoEcclHgNK40XcA+4XJpJ+3EcjbTcKPRgRVNQIQFMBvcjl3OfRygxHB0Qb2Y",
-	"28RRFJybxPtbJ83bOIaH+mZmvkfhLQVzCByDO6dyiNa5EBVQ7m8oX5ohpqFW+67qDV078Gt689p98Oi7",
-	"Dg4qJV1vXGRNb94AX+hydv7kLEvmHgtwgA49aVAVWxpkop6IqIOo2Fa6LYLuTcLZpftgoBw8njAx78Xg",
-	"WJh3W0YRcSFaD9IGOrrfk0C1y2wDOhVJuw7mAIocZI2dICJaDG5wW6GgcokT+5UDaTcSfoKb9LN5wdKd",
-	"jltd7PbxkKBnFVQfpoEXFf3PSQQt+Eew64/Nt9feeBNcC0JJLqgm2pp0VBGlWVWRFegeggE2m4py7vA5",
-	"XvNDCcQMEqqWilwJSRi2AkYm7ljeDnAg9xvhmGwxSzJuXE1TSpsCyv6607z6UdKVQfk2JTtdMoEbvfJB",
-	"+LEEtih1oqqp6BwqNUHGz6HCNq3gKnVLVdIGJohIMx3bUtN5BS+lSLWK7PwPYsrsf0s1uFhhlNh0pW3R",
-	"Fr7vrq7bfXjI/gAdCrvry3oCwsjuxTVw/RqxVOiCMo6Lw7lX/TW9YXVbO11eM+7+OMOM+U7s7NbrQQoN",
-	"Zn1/ZtcOf/4V+WbJuP0KuNnfCFcrBlpeCIvABqxMrR0P5iXkS4uyJYjWyouGccMw2ey3llZMD22kgaPn",
-	"1UN36ieDQz/CDm25PeXQCoCjXtFupCabS70ZPJj33dkZNtNgzfsU40vYmnkNsmC5HmHekogVlYxbVeap",
-	"uBIrBKmYJLeXGXCHUexLBlXxQkqBuCAFaMoq3K83n+1XzG5aFlbCAeAFLqljNkcNfK/54E1wSw3XIA0V",
-	"DhCrtGis3yENernQgNLo/XtCAbaIU4TiS8j6Z8+izVZcZG9QJUkTvHUfYLogzSDzgRFvkHX7x87zdgAg",
-	"fqZ9HHk/cSP8VDuP8yqI5k1iplrhNtqvVH6jiFhxcsUWrYSn5Oyc6BKIbCsg4sr+uxStAjSwcwfT/EqI",
-	"sYSvKKutfOHG1cFYgfFLLfKIQR80Rrr7Jukq0QGQLecuPLLHcB37AF7umX0GDoE5d3+WbvHMXw96ny0r",
-	"0PvkE/jJLnJhcItwlNGEE5d6a5QnspTXIRNX+4fXPPtc4271AHPAbBRvF97d38AdVIq1EbcgHkmmpQRe",
-	"AtMJwVrvsoedRl9HoX3rTZKNWCBQrqZR9zWtWkiA0s0bikm+A5n/6A2EgyFsqFIj4TDg5sMNkUQlGDba",
-	"QECIB3oYMXz85I2PSN5iLGNtaIawgqxKkEBoVREqrWAVHEiI6CO5jqPFX4/lBketDlwUekNiw1sOSQwc",
-	"rzZw2lCtQRrc/cefPp19+wP99urZty8/f/n+9s/YuX9iSgu5fsG1XB+a0JgSS4mqnahtZqxx49rhhG9G",
-	"OSSomqFl7VMlPbr9KoPNMEy/rhuBZR5oUUCBU4rNH44GB7DnJeWL2JcBUTvjDUxpa1YasQEryzQbGm4b",
-	"zxvqR8JVqxwQSdrnvZlP0SiHFKt0LeaQ+V6ssJXUWAbGZHG4To/kzN9Ej1m/Un9KD2T8dg1A20LKLjcU",
-	"rns3wgSsdGtv33WahDCfhx0D6WIHcVGorUOEGBSSyNjhMt1rUqb3n1xexqso/FBrNOEWTHQ8EPNoSiBm",
-	"EGJ5tM9PD8HWuA3a8ebIhfXZCJemUCFqa3UZq0aKs7+CN4IWuDEb8fIlFFNUYCyrTwuYskxCtj5dKrW8",
-	"ErSYco6dmRM+0qX+ZOiticVHKvm02AZc+5IM/OhT1N3GKdzKYZ1sZCREwPcKZQw6d5In7SKR+9pZ4GJh",
-	"Q+5w5RA5IXzeI3+fW8OtLOxutNsKQ0oIjCChsivaVqmB+ZJFLnkJuAVUAVWpi9cieWqUz0TjAigJxpAB",
-	"uWOPgIYAsYdmsKA/PIbcv8GNvtTQTKlIipp6Wmx7Au+oLkNAReUSgGM0m1TT4Y09bUPiJR6pexc4NjkV",
-	"QEdVWdvmMeVFcrHM3BWWpLNMqERB2O+oFWEu3psOVwgQI3B1meSDtFPllSI68IY2CmJabZThHnKPy4Bg",
-	"YyEnghpvfvBDjKglXDPlVx6T9i+OqpuK8qfkzLi63PwggTBFuFNaiPMJv+ExyYoqTazGcPzCFLECMrN5",
-	"ZJvzUYTyghgUKV8Jt6cCbWIVkq/X2ALvR6aaiq6JlzixoP2EtKf74FJTjWc/mXYe4xiOv9G6i84O+BbN",
-	"ATkD5BDzI4QpxjtZyHpceZLcLlxxAQBz2wMaGqBqIC0GDNoJnKhw+7FLEG0WOmH5iVD+lCaNQo1hNO+e",
-	"LAkbKieERLuqwH12QwdF2MHXS2HYKvpyhF17h6qFXYWzpYu2JJ9nFJ3BEjqT7blkK+6urBi7d+fXbAf4",
-	"RAHKsqIZJxJoQa6kqAdya5YlOwxx67Av+A3XOWYhaiMI4X623bAN5jFe3e/CvN5lD6PQ9+XtyflikFLI",
-	"KTq/y0pjIR1NdSx/0EnryDXvNew6mWr32Jm6DvErxL2r2hrX/3DTQK4jFkUkqoMHb9wegxVRENsKy8DY",
-	"7Hj6dZhV+oz65nUMfJ/frUMjgaqIRdZyppPSOBGKGTlAfh+/ataleKKOUbiK2OXFaoljiE3Lzw9gxja+",
-	"BKXQgusCaoG7LpPklspLIapYrboehUcV6LaxqaZ8aaOjogG+v/rFrZM5iLsdHZzokW3x2zaaN8JuPsaY",
-	"20ontWTmqukNw6NtDXW1ahMKS/CodB/ctEui8C9B5yVyY5Mtj+Nq7Y0DIZoTPU3wFQLejWNjdCzwvHSZ",
-	"fG1zMBW3TKfayhpgRax+4bJ3J8b4YRN9u+nF1nWs/HiItwM7aaaXz1NeRPK/rdrEvKVyXzxRsSax9Cz0",
-	"EvmDuIW7rXcg5DKIgNTuiUKup0SXp9Sfx0IGPgEyNkRt7Y/qIkxaiiWE8m0tiHPK0gPX8egcn9BLQNFW",
-	"gvQCnDu2piA2W5TijKGMxyHMiCuEV6VYKY9Xmi+J4M68N64usdXy5o9RoGMQ0gO9Xb58p/j/qCPG3kRX",
-	"C7GDsD8w1AqLx852lHTFEzWJFxqqv8bYfnENck1qqDTjC2JTSQbHTJOcSslAEUrMl8QWQqOdCDtrxOLp",
-	"Czvyy9U2SB9LocD5bwaOFR34dtgtPzhNa7jRrYyl5CNxI+etUl7YCJaVFkwr0ifvUko7tgI8rgbb+y6h",
-	"8cVVv21VvXVgo6QqCqwBaO7NL+SSqCalqArvaSvSNpnl01zUteCgNLli0tq6afEKqIpoDHqCVTLsyMKW",
-	"O1JPlr831BflPo6btEOX/dgV+Nhb9tZ2KWGLrKy7OA9NWKsD/DNW9KogbyXT60sDW2i1pHnp0uZjAngv",
-	"KjgnYdjQ2ex8lguxZF1p2/kM+JK2SosBgdOG/Qxr18vO+JXAFYAt0RJcS5prMge9AhfYJgrkNUjLR2BF",
-	"l0vonJDnQpdEMctkEsgCOEiqwYeEmD4hF6ISrXTD6v2r56SEm4xUNl+vSF1nZoQqktf//V8ZqUVt7om8",
-	"f3lBHj9+/MMJsXEJ97nv4yeFyFs37f+ZeT88+cu//n+ysvLLxQ9ITjmZg1Vj/OTfecet57MXA9xcg3SO",
-	"1+zs5NHJmUsmAKcNm53PHp+cnTz2PoC9k9M+Gmz/XrjWMsO39pmB18Xs3BYPPBvMy8ZvFXx3drbjnYLt",
-	"9wmSaHnwusC2Q7D1dsEQunE4Adujg378HELjgwTjwz8rimfDiLlhFlD6uSjWk05Nq8poqE97olbDUvbb",
-	"LJrF3FfMHgyDvfO8OTCY99cd1RTDaRNrVDbePcjHblaQHJ9vx99p2cLtFr09moT5VDLbJqsP48TM3SjL",
-	"+Kl1TeXamPfsGgh1FaPWGpL10yB8nHtJFqDNkNWEJ/bz07l96GE3fz73cx6CN/3DEwl8GaA6Mk++pUvw",
-	"QNwjbYRj4nQx75Bwl5OZax2YI9Frvei08P1fq+vET7hVDxRZMV0aTcok6WrJDsfH6RdW3FrzsUWQcmEL",
-	"Di+8MGmopDVoW6Pw6YszHGx8qzMbrOc1lifZADF7XjX4fHd5jztqR5HH25J1HZeoKfL07Gg842kIZ5k8",
-	"ENiBUtTRgPMQrO/OC+8ucJtP9wLWVRoMDBxS0wKcEcfFigju5aurftzDhusHY8J1Ig+uD+K2Ampxmlfe",
-	"247ZPteU53BR+V6no7BCzXirYVwm++Txd2dnuytlN4g+rPK1CT7kOSIkr8LwwUT/Vlw7kjcX940i9uoM",
-	"DZNfeLXuRkhJlXFRHGXb+hu164KLF9edTX+M2+13TCL30O0+eonmL54WwsM0exICfsuvTQm+2jVCCD6y",
-	"QW0Acm09P+66DQ6kizdiQVY2gkKbBjgUJ8RdqY26rQkrvNybByK5Zjk8JZRIUMAL4kr4FeFCl4wvPOUY",
-	"03S3THxpZzyETOz6lRPkooXKxXu9vxweHTmyDeqyZS9dNcddeSfdFXxgqeZSgRFaNrRBCklXnGhBVE4r",
-	"OAIh/yjpyvtEIdCiiG+Udurb2Jui1WQJ0DC+6MVcH0GLUuurEBy9f3J1/dsJtOphOkCJu4OffslFAben",
-	"KsTOUcv5EnQI3+43m32Q+OsbzjsyAps5Fj/za+sBf/046ywCbRzILJd0TVYl6BIkoeRXKglThLm4phSi",
-	"DowRWs9RvngF2vWm3yc27AYINnwvsstjuGbww9FiE36SFuCfQ6iY0jY/shKyUE8teoxFaZPEhMM1SCtN",
-	"lBU2YhU8Ama773YYTq49z9bfHYvSzdx1pDXTe4/bLoA5m/ebndIzJzSnJnPDiYYmbP1Amte5mWZy7tSk",
-	"9Xc9B5TaPBp5Gwd7HgcvdvGtFQ6jX1se+D7d2Iu7HUJXoq2CNUaEtIZ8aOg8hpkoloRqQu1mmfOZ6dKm",
-	"RYVhg1UpKrsvF9pOrCrPDK5Af5dyfeNL+O9ft9ruwwTV+jOruO8sOH4+4IOwYBwtNpQWgw89JvuYORKr",
-	"T6n8xeqa7uWpLKw8wi6E5ZPv7Bjue0L5of1DGvUOK0/WBzL5u1YHR9MK65qujQdkk/lG7wnD/oIWTztT",
-	"mnLCCkIJh5UdMWaEcG7kgPltSPbULBPXiC+ZBM8WDxKV/WPd0iYuXUNPHJt/t+P/h889+Fy4Nkgch2/s",
-	"8LGkdEOVakpJFWybJtMyoYOV/tmjl74IZHb+6fNQTv3S+BIMX/PxjbLlFl7k9IopanC8C63WGGv81oJc",
-	"D1xZnytKZocMX6frgUvDrH929j55q+8BQu7Po+gA9nL30KXjYi7kO9/Y9EeWUsNWRKy8pKoInRt9aVyi",
-	"JvRAHQGxp7YqPRqyodfwzpWt/3EynRMbg/qmoN7OG7xuOngZKNa4bCRVGO2fvBZ83KQ/wRwd9LfGe2se",
-	"VlDvIdAuw3AEI/JngIZQ/+43L0gJVLoMg82xlpAvrW+qBVF07WW2bKsdIvsV6Pdt9UDhV9uvluAi/iRa",
-	"5V7IPMRHjERa++Meg6dsC9jOh0n3OXu7XyX16z8Ekf/ertAQr+p71QqowHWObBgdQK+ROOmTbWn0xhXL",
-	"HiNiky9xIymLclmw5/75TMaPpTC+aQkSXPCqk0iujLfLiCu6Vl4oub6/qH9wCfrvzVfwD852tjNOKbHM",
-	"ZlosXfhl8NmjqQ6JWyQbHqGD6H+ph3JRCqFcvUWPlayreDN2oO38IRXjyz4y7kvKG2lMixBC6Urvo+7M",
-	"B/ZQytG2EaWk0W3IyEF+DwFUVsERw6fF5PfzprU7pf+3AdPe/481/uANO+EBib6T153hbhx6vDJZR1I4",
-	"e2p2lNKAZ66Lr3+WgxKPBVfu5wKcw5JpHXqQYprSNSndo+ByG2B4cQOHV0G6tFzmNOGKMq0I1cQYC8TG",
-	"KvyIbd9RhGn/txakEITDja2eGMvAQZPOp8/GJ3QCzfmcraxm57NT2rDZ7efb/wkAAP//",
+	"7H3rbhw3lvCrED0D5PuwFUm+THYi/7IV2zFiTQTLM8HC6wXYVUddTFeRFZKlVq+hl9pH2Cdb8FaX7sNu",
+	"ltSSk9n9J4ks8vDw3C/Ul1ku6kZw4FrNTr/MJKhGcAX2lwsp5hXU5sdccA1cmx9p01Qsp5oJfty4Gf/y",
+	"qxLcjKm8hJqan/4s4Wp2OvvTcb/+sRtVx2Hd29vbbFaAyiVrzHKz09kvJdVkBVyTlRR8kRHGieBAFJj9",
+	"c5iZT/w6ZpuXSrEFrz1ojRQNSM0c+HlFlf1BrxuYnc6UlowvZreZGVnjA4IDOnAlZI0OsAL9cw1UtdLB",
+	"QYuCmePR6mIEn1mT6tnprBDtvIJZFpbhbT0HaZbxfxDzXyHX5g+c1jiADYMchqdlXMPCrHKbzST81jIJ",
+	"xez0kwE486jxy/nTDYD2GPL46Bb/jAD0iubLttlGPtXjI1IN32pWD07Zwz5f6w2MMK6/e95P7c4SRcDG",
+	"If25qJ6F1XHYefFSAkWgl0DPzp8m3pJodcU4nJ8nzletvKJ5wjHCxKwDKHaMCyoRDqjrRIhW5Xo/NGZS",
+	"ZtZEgahEvgSJcSFQqV5OIIdcFDiNK00XsE+4XNpJO7GczTTcaHRgRRMQYQHMBrdjl3MfBygxHJ1RL+Y2",
+	"cRQF5ybx/tZJ8zaO4aG+mZnvUXhLwRwCx+DOqRyidS5EBZT7G8qXZohpqNW+q3pP1w78mt68cx88edrB",
+	"QaWk642LrOnNe+ALXc5On59kydxjAQ7QoScNqmJLg0zUExF1EBXbSrdF0L1JOLt0HwyUg8cTJua9GBwL",
+	"827LKCLOROtB2kBH9/ckUO0y24BORdKugzmAIgdZYyeIiBaDG9xWKKhc4sR+5UDajYQf4Sb9bF6wdKfj",
+	"Vhe7fTwk6FkF1ffTwIuK/uckghb8F7Drj823d954E1wLQkkuqCbamnRUEaVZVZEV6B6CATabinLu8Dle",
+	"82MJxAwSqpaKXAlJGLYCRibuWN4OcCD3G+GYbDFLMm5cTVNKmwLK/nWnefWDpCuD8m1KdrpkAjd65YPw",
+	"YwlsUepEVVPROVRqgoyfQ4VtWsFV6paqpA1MEJFmOralpvMK3kiRahXZ+R/FlNn/lmpwscIoselK26It",
+	"fN9dXbf78JD9AToUdteX9QSEkd3ra+D6HWKp0AVlHBeHc6/6a3rD6rZ2urxm3P1yghnzndjZrdeDFBrM",
+	"+u7Erh1+/SvyzZJx+xVws78RrlYMtLwQFoENWJlaOx7MS8iXFmVLEK2VFw3jhmGy2W8trZge2kgDR8+r",
+	"h+7UzweHfoId2nJ7yqEVAEe9ot1ITTaXejN4MO/pyQk202DN+xTjS9iaeQ2yYLkeYd6SiBWVjFtV5qm4",
+	"EisEqZgkt5cZcIdR7BsGVfFaSoG4IAVoyircrzef7VfMbloWVsIB4AUuqWM2Rw18r/ngTXBLDdcgDRUO",
+	"EKu0aKzfIQ16udCA0ujDe0IBtohThOJLyPonz6LNVlxkb1AlSROcuw8wXZBmkPnAiDfIuv1j5zkfAIif",
+	"aR9HPkzcCD/VzuO8DaJ5k5ipVriN9iuV3ygiVpxcsUUr4QU5OSW6BCLbCoi4sj+XolWABnbuYJq7fbah",
+	"sUHEbjdS0bUy+zNNaOV8oO3tr4QYa4uKstrKKm4+wdiK8Ust8ohzELRPuiso6SrRmZAt5y7UsscIHvsT",
+	"XoaafQbOhTl3f5Zu8cxfdYdllEhaVqBEwicwqV3kzCAZYVOjXicudW40MrKUV0wTV/uHV2f7/O1u9QBz",
+	"QHEUb2c+hrCBO6gUayO+Rjw8TUsJvASmEyLAPg4Qdhp9HYX23Ns5GwFGoFxNI/NrWrWQAKWbN5S9fAcy",
+	"/9FbHfeGsKFKjSTOgK3vb90kataw0QYCQpDRw4jh40dv0USSIWNRaeM9hBVkVYIEQquKUGmlteBAQpoA",
+	"SaAcLKh7KN86asrgMtFbJxsueMiM4Hi10diGag3S4O4//vTp5Nvv6bdXL7998/nLd7d/xs79I1NayPVr",
+	"ruX6vlmSKQGaqP6JGnzGxDf+Ik74ZpRDgs4Zmus+/9Kj268y2AzD9Lu6EVg6gxYFFDil2KTkaHAAe15S",
+	"voh9GRC1M4jBlLa2qhEbsLJMs6HhtvG8oX4kXLXKAZGkfT6Y+RQNnUixStdiDpkfxApbSY1lYEwWh+v0",
+	"SM78TfSY9Sv1p/RAxm/XALQtpOxyQ+G6dyNMwEq39vZdp0kI83nYMZAudhAX2to6RAhsIdmRHX7Yg2Z6",
+	"eqfMJXu8isIPtUazeMHux6M7T6ZEdwZxmyf7nP8QwXX7owAH3hz5xT7F4XIfKoSCrS5j1Uhx9lfwXtAC",
+	"N2Yj3oeEYooKjJUK0AKmLJNQApAulVpeCVpMOcfOdAwf6VJ/MvTWxOIXKvm0gAlc+zoP/OhT1N3GKdzK",
+	"YZ1sZCREwPcKZQw6d5In7SKR+9pZNWNhQ+5w5RA5ISbfI3+fW8OtLOxutNsKQ0qItiDxtyvaVqnR/pJF",
+	"LnkJuAVUAVWpi9cieWqUz0TjojIJxpABuWOPgIYAsYdmsKA/PIbcv8GNvtTQTClzipp6Wmx7AhdUlyFK",
+	"o3IJwDGaTSoU8caetnH2Eg//XQSOTc4v0FGp17Z5THmRXIEzd9Uq6SwTylsQ9jtomZkLIqfDFaLOCFxd",
+	"ejpNGl0xPJ9b0zWZA2laTZjL6hqNgaZwIwqu8noVHXhPGwUxxTjKvA8Z0GVmsLGQq0HtPz/4McYXEq6Z",
+	"8iuPEfGzY4ymovwFOTHeMjd/kECYIjwWVFTwGx4rrajSxCodx3JMEStjM5vftrkoRSgvLK6Vr9DbUxk3",
+	"sTrK15FsgfcDU01F18QLrVgyYUI61n1wqanGs7JMV0gQ92+07qLGA9ZHc1POhrmPBRMiHeOdLGQ9rjxJ",
+	"bhfUuBiCue0BDQ1QNRA4Ax7vZJZjvqiU/KFLX22WYWHZk1CclSbWQgVktCogWaQ2VE6IrXY1i/sMkA6K",
+	"sIOv5sKwVfTFErv2DjUVu8p6Sxe2ST7PKMyDpZsmG4bJ5uBdGTJ2785B2o4UigJsGsWOEwm0IFdS1APp",
+	"NcuSPY+4mdmXI4frHDMStaGIcD/b/twG8xj38Hdhp+8yrFHo++L75Gw2SCnkFOOhy5ljsSFNdSwR0cns",
+	"yDXvtRA7yWr32JlYD4EwxE+s2hq3AuCmgVxH7IpIeAiPArk9BiuiILYVlsqxufv06zCr9Pn+zesYOFG/",
+	"W89IAlURu6zlTCflgyIUM/Kk/D5+1azLFUU9rHAVscuLVTrHEJtWPTCAGdv4EpRCy8ELqAXuA02SWyov",
+	"hahilfR6FGdVoNvG5qzypQ2zigb4/toct07mIO52dHCiR7aledto3ojf+WBlbuuw1JKZq6Y3DA/bNdRV",
+	"0k0oe8HD232U1C6Jwr8EnZfIjU22PA6rtTcOhGhO9DTBYwh4N+6N0bHA89LVBmibzKm4ZTrVVtYAK2IV",
+	"EZe9UzHGD5vo4U0vBa9jxdFDvN2zz2d6cT/lRSSR3KpNzFsq9+UYFWsSC+NCp5M/iFu423oHQi6DCEjt",
+	"7SjkekqYekp1fCxw4DMpY0PUViapLlSlpVhCKC7XgjjXLD0CHg/z8QmdDhRtdEgv6blj4wxis0UpzhjK",
+	"eDTCjLgyfVWKlfJ4pfmSCO7Me+PwEltUZX4ZhTsGsUHQ28XVd0okjPp17E10RRU7CPsjQ62weBBuR8FZ",
+	"POOTeKGhnmyM7dfXINekhkozviA2J2VwzDTJqZQMFKHEfElsmTYeZNtVdRbPg9iRn6+wYjmhwPlvBo4V",
+	"Hfh22C0/Ok1ruNGtjOX2I9Ej561SXtg4li//U6TPAqbUiGyFeVyFuPddQluOq6fbqqPrwEZJVRRYe9Lc",
+	"m194RWMpqsJ72oq0TWb5NBd1LTgoTa6YtLZuWrwCqiIazJ5glQz7xbDlDtQx5u8N9UW5j+Ym7dClUXYF",
+	"PvbWz7VdbtkiK+suzkMT1uoA/4yV5CrIW8n0+tLAFhpBaV66/PuYAD6ICk5JGDZ0Njud5UIsWVcjdzoD",
+	"vqSt0mJA4LRhP8HaddozfiVwBWBrvQTXkuaazEGvwIW3iQJ5DdLyEVjR5TJDR+SV0CVRzDKZBLIADpJq",
+	"8CEhpo/ImahEK92w+vD2FSnhJiOVTfwrUteZGaGK5PV//1dGalGbeyIf3pyRZ8+efX9EbFzCfe5fGSCF",
+	"yFs37f+Zed8//8u//n+ysvLLxQ9ITjmZg1Vj/Ojfecetp7PXA9xcg3SO1+zk6MnRiUspAKcNm53Onh2d",
+	"HD3zPoC9k+M+Jmx/X7jGN8O39hGEd8Xs1FYhvBzMy8YvKTw9OdnxisL26wlJtDx4+2DbIdh6WWEI3Tic",
+	"gO3RQT9+rKHxQYLx4V8Wxcth3NwwCyj9ShTrSaemVWU01Kc9Uathof1tFk2H7iu1D4bB3nneHBjM++uO",
+	"sozhtInFLhuvMuRjNytIjs+34++0bOF2i96eTMJ8Kpltk9XHcXrmbpRl/NS6pnJtzHt2DYS60lNrDcn6",
+	"RRA+zr0kC9BmyGrCI/v58dw+Q7GbP1/5OY/Bm/5ZjAS+DFAdmCfP6RI8EA9IG+GYOF3MOyTc5WTmWgfm",
+	"SPRazzot/PDX6t4JSLhVDxRZMV0aTcok6YrS7o+P4y+suLXmY4sg5cxWLp55YdJQSWvQttjh0xdnONj4",
+	"Vmc2WM9rLE+yAWL2vLnw+e7yHnfUDiKPtyXrOi5RU+TpycF4xtMQzjJ5ILB7SlFHA85DsL47L7y7wG1W",
+	"3QtYV28wMHBITQtwRhwXKyK4l6+ujHIPG64fjQnXiTy4vhe3FVCL47zy3nbM9rmmPIezyndPHYQVasZb",
+	"DeN62+fPnp6c7C653SD6sMrXJviQ54iQvArD9yb6c3HtSN5c3DeK2KszNEx+5tW6GyElVcZFcZRtq3DU",
+	"rgsuXl93Nv0hbrffMYncQy/+6J2cv3haCM/m7EkI+C2/NiX4stkIIfjIBrUByLX1/LhrW7gnXbwXC7Ky",
+	"ERTaNMChOCLuSm3UbU1Y4eXePBDJNcvhBaFEggJeENcLoAgXumR84SnHmKa7ZeIbO+MxZGLXTZ0gFy1U",
+	"Lt7r/eXwJMqBbVCXLXvjqjnuyjvpruAjSzWXCozQsqENUki64kQLonJawQEI+QdJV94nCoEWRXwbt1Pf",
+	"xt4UrSZLgIbxRS/m+ghalFrfhuDow5Or6y5PoFUP0z2UuDv48ZdcFHB7rELsHLWcL0GH8O1+s9kHib++",
+	"4bwjI7CZY/Ezv7Ye8NePs84i0MY9meWSrsmqBF2CJJT8SiVhijAX15RC1IExQg87yhdvQbsm94fEht0A",
+	"wYZvanZ5DNdVfn+02ISfpAX4xxoqprTNj6yELNQLix5jUdokMeFwDdJKE2WFjVgFj4DZNr4dhpPr87P1",
+	"d4eidDN3Henx9N7jtgtgzub9Zqf0zAnNqcnccKKhCVs/kOZ1bqaZnDs1af1djxWldqFGXu7BHu/Bi118",
+	"j4bD6NeWB77hN/YecIfQlWirYI0RIa0hHzpDD2EmiiWhmlC7WeZ8Zrq0aVFh2GBVisruy4W2E6vKM4Mr",
+	"09+lXN/7Qv6H1622jTFBtf7EKu77Cw6fD/go3rsukQPFhtJi8KHTZB8zR2L1KZW/WF3TgzzkhZVH2IWw",
+	"fPKdHcN9Dzw/tn9Io95h5cn6nkx+0ergaFph7dubbDJ/2OD0ojOlKSesIJRwWNkRY0YI50YOmN+GZI/N",
+	"MnGN+IZJ8GzxKFHZP9YtbeLStfXEsfl3O/5/+NyDz4Xrp8Rx+N4OH0pKN1SpppRUwbZpMi0TOljpnz16",
+	"6YtAZqefPg/l1M+NL8HwNR/fKFtu4UVOr5iiBsdF6NnGWOO3FuR64Mr6XFEyO2T4Ol0nXBpm/aO4D8lb",
+	"fQ8Qcn8eRfdgL3cPXTou5kJe+MamP7KUGrYiYuUlVUXo3OhL4xI1oQfqAIg9tlXp0ZANvYYLV7b+x8l0",
+	"TmwM6puCejtv8Pbq4ImhWPuykVRhtH+QW/Bxt/8Ec3TQ5RrvrXlcQb2HQLsMwwGMyJ8AGkL9q+S8ICVQ",
+	"6TIMNsdaQr60vqkWRNG1l9myrXaI7LegP7TVI4Vfbb9agov4o30/0wF+dx8xEmntj3sInrItYDufTd3n",
+	"7O1+M9Wv/xhE/nu7QkO8qu9VK6AC1zmyYXQAvUbipM+3pdF7Vyx7iIhNvsSNpCzKZcGe++czGX8phfFN",
+	"S5DggledRHJlvF1GXNG18kLJ9f1F/YNL0H9vvoJ/cLKznXFKiWU202Lpwi+Dz55MdUjcItnwCB1E/0s9",
+	"lLNSCOXqLXqsZF3Fm7EDbecPqRhf9pFxX1LeSGNahBBKV3ofdWc+ssdSjraNKCWNbkNGDvIHCKCyCg4Y",
+	"Pi0mP8Q3rd0p/Z8aTPvvBLHGH7xhJzwg0XfyujPcjUMPVybrSApnT80OUhrw0nXx9c9yUOKx4Mr9XIBz",
+	"WDKtQw9STFO6JqUHFFxuAwwvbuD+VZAuLZc5TbiiTCtCNTHGArGxCj9i23cUYdr/rgUpBOFwY6snxjJw",
+	"0KTz6bPxCZ1Acz5nK6vZ6eyYNmx2+/n2fwIAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

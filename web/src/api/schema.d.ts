@@ -474,6 +474,8 @@ export interface components {
             runner: boolean;
             /** @description The jar's own figure; 0: the rule of the house */
             coats: number;
+            /** @description What the house lays of it alone */
+            figure: number;
         };
         Tile: {
             code: string;
@@ -629,6 +631,8 @@ export interface components {
             revision: number;
             /** Format: double */
             bandMM: number;
+            /** @description It may be put into a load */
+            fit: boolean;
             surfaces: components["schemas"]["SurfaceState"][];
             blockers: components["schemas"]["Blocker"][];
             findings: components["schemas"]["Finding"][];

@@ -52,7 +52,7 @@ function enter() {
       <summary>Jars by themselves</summary>
       <ul class="jars">
         <li v-for="g in jars" :key="g.code">
-          <button type="button" @click="emit('pick', [{ glaze: g.code, coats: g.coats || 3 }])">
+          <button type="button" @click="emit('pick', [{ glaze: g.code, coats: g.figure }])">
             <i :style="{ background: g.raw }" aria-hidden="true" /><span class="code">{{ g.code }}</span>
             {{ g.name }}
           </button>

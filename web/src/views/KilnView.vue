@@ -13,11 +13,7 @@ const guide = useGuide();
 const classes = useClasses();
 const { pieces, isPending } = usePieces();
 
-const fit = computed(() =>
-  pieces.value.filter(
-    (p) => p.stage === "kiln" && !p.blockers.length && !p.fired && (!p.load || p.loadLapsed),
-  ),
-);
+const fit = computed(() => pieces.value.filter((p) => p.fit));
 const byCone = computed(() => [...Map.groupBy(fit.value, (p) => p.cone)]);
 const held = computed(() =>
   pieces.value.filter((p) => p.blockers.length && !p.fired && p.stage !== "plan" && p.stage !== "bench"),
