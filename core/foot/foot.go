@@ -89,6 +89,14 @@ func BandFor(h rules.House, stacks []glaze.Stack, glazes map[string]glaze.Glaze)
 	return b
 }
 
+// Higher is the higher of two bands.
+func (b Band) Higher(c Band) Band {
+	if c.HeightMM > b.HeightMM {
+		return c
+	}
+	return b
+}
+
 func (b *Band) add(why string, mm float64) {
 	b.HeightMM += mm
 	b.Parts = append(b.Parts, Part{why, mm})

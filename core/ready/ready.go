@@ -4,6 +4,8 @@ package ready
 
 import (
 	"fmt"
+	"maps"
+	"slices"
 	"time"
 
 	"enkaustos/core/piece"
@@ -30,6 +32,7 @@ type Case struct {
 	Body     piece.Body
 	Plan     plan.Plan
 	Findings []plan.Finding // of the plan, under today's rules
+	Laid     []plan.Finding // of what is really on the piece, where that strays from the plan
 	State    work.State
 	House    rules.House
 	Now      time.Time
@@ -54,7 +57,7 @@ func Blockers(c Case) []Blocker {
 	var all []Blocker
 	if c.State.Damage != "" {
 		all = append(all, Blocker{Code: "damaged", Stage: Bench,
-			Text: "It is damaged: " + c.State.Damage + ".", Way: "Mend it, or set it aside."})
+			Text: "It is damaged: " + c.State.Damage + ".", Way: "Mend it and say so, or set it aside."})
 	}
 	if c.Plan.Empty() {
 		return append(all, Blocker{Code: "no-plan", Stage: Plan,
@@ -62,7 +65,7 @@ func Blockers(c Case) []Blocker {
 			Way:  "Plan it, from what is already on it."})
 	}
 	all = append(all, stops(c)...)
-	all = append(all, onContact(c)...)
+	all = append(all, laid(c)...)
 	missing := strokes(c)
 	all = append(all, missing...)
 	if len(missing) == 0 {
@@ -82,14 +85,35 @@ func stops(c Case) []Blocker {
 	return all
 }
 
-// onContact catches glaze that was logged where the piece stands, planned or not.
-func onContact(c Case) []Blocker {
+// Laid is the plan as it was really brushed: a surface whose coats stray from
+// its plan counts with the stack that is on it, every other as planned. strays
+// is false where no surface does.
+func Laid(b piece.Body, p plan.Plan, s work.State) (asLaid plan.Plan, strays bool) {
+	for _, surface := range b.Surfaces {
+		on := s.On(surface.ID)
+		if len(work.Compare(p[surface.ID].Stack, on).Other) == 0 {
+			continue
+		}
+		if !strays {
+			asLaid, strays = maps.Clone(p), true
+			if asLaid == nil {
+				asLaid = plan.Plan{}
+			}
+		}
+		asLaid[surface.ID] = plan.Choice{Stack: s.Stack(surface.ID)}
+	}
+	return asLaid, strays
+}
+
+// laid are the stops that the coats on a piece earn though its plan has none:
+// glaze where it stands, too much of it, or a jar for another cone.
+func laid(c Case) []Blocker {
 	var all []Blocker
-	for _, s := range c.Body.Surfaces {
-		if n := len(c.State.On(s.ID)); s.Stands && n > 0 && !c.Plan[s.ID].Planned() {
-			all = append(all, Blocker{Code: "contact-coated", Surface: s.ID, Stage: Bench,
-				Text: fmt.Sprintf("%s: %s logged where the piece stands.", s.Name, counted(n, "coat")),
-				Way:  "Wipe it off, and log the wipe."})
+	for _, f := range c.Laid {
+		planned := slices.ContainsFunc(c.Findings, func(p plan.Finding) bool { return p.Code == f.Code && p.Surface == f.Surface })
+		if f.Severity == plan.Stop && !planned {
+			all = append(all, Blocker{Code: f.Code, Surface: f.Surface, Text: f.Text, Stage: Bench,
+				Way: "It is on the piece already: wipe it off, and log the wipe."})
 		}
 	}
 	return all

@@ -19,6 +19,7 @@ const (
 	Undone   Kind = "undo"    // Undoes
 	Wiped    Kind = "wipe"    // wet; Surface and Back where it took coats off
 	Damaged  Kind = "damage"  // Text
+	Repaired Kind = "repair"  // Text; takes the damage away, not the need for another look
 	Checked  Kind = "check"   // Verdict, Seen
 	Loaded   Kind = "load"    // Load, Seen
 	TakenOut Kind = "takeout" // out of the load again
@@ -29,7 +30,7 @@ const (
 )
 
 // Kinds lists every kind.
-var Kinds = []Kind{Coated, Undone, Wiped, Damaged, Checked, Loaded, TakenOut, Fired, Unloaded, Opined, Graded}
+var Kinds = []Kind{Coated, Undone, Wiped, Damaged, Repaired, Checked, Loaded, TakenOut, Fired, Unloaded, Opined, Graded}
 
 // Event is one thing that happened to one piece. It is never edited; a mistake
 // is undone by another event.
@@ -49,7 +50,7 @@ type Event struct {
 	Verdict foot.Verdict // check
 	Load    string       // load, fire, unload
 	Cone    kiln.Cone    // fire
-	Text    string       // damage, opinion, quality
+	Text    string       // damage, repair, opinion, quality
 	Again   bool         // opinion: would repeat it
 	Mark    int          // quality
 }

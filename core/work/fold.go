@@ -21,7 +21,7 @@ type State struct {
 	Quality *Quality
 
 	log []Event
-	// touched is the Seq of the last coat, wipe or damage, and why names it:
+	// touched is the Seq of the last coat, wipe, damage or repair, and why names it:
 	// a check or load that had not seen it does not count.
 	touched int64
 	why     string
@@ -149,6 +149,9 @@ func (s *State) apply(e Event) {
 	case Damaged:
 		s.Damage = e.Text
 		s.touch(e, "it was damaged")
+	case Repaired:
+		s.Damage = ""
+		s.touch(e, "it was repaired")
 	case Checked:
 		check := Check{ID: e.ID, Verdict: e.Verdict, At: e.At, By: e.By}
 		if e.Seen < s.touched {

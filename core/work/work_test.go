@@ -127,7 +127,7 @@ func TestCheckThatMissedACoatNeverCounts(t *testing.T) {
 			case undone[e.ID]:
 			case e.Kind == Checked:
 				check = e
-			case e.Kind == Coated || e.Kind == Wiped || e.Kind == Damaged:
+			case e.Kind == Coated || e.Kind == Wiped || e.Kind == Damaged || e.Kind == Repaired:
 				lastTouch = e.Seq
 			}
 		}
@@ -148,6 +148,22 @@ func TestWipeTakesCoatsBack(t *testing.T) {
 	require.Equal(t, glaze.Stack{{Glaze: "A", Coats: 1}}, s.Stack("exterior"))
 	require.Len(t, s.On("interior"), 1, "other surfaces keep their coats")
 	require.Equal(t, at(3), s.LastWet, "a wet wipe starts the drying again")
+}
+
+// A repair takes the damage away; the foot is looked at once more all the same.
+func TestRepair(t *testing.T) {
+	log := []Event{
+		{Seq: 1, ID: "a", Kind: Checked, Verdict: foot.Clean, At: start},
+		{Seq: 2, ID: "b", Kind: Damaged, Text: "chipped rim", At: start},
+		{Seq: 3, ID: "c", Kind: Repaired, Text: "sanded wet", At: start},
+	}
+	require.Equal(t, "chipped rim", Fold(log[:2]).Damage)
+	s := Fold(log)
+	require.Empty(t, s.Damage)
+	require.False(t, s.Check.Stands())
+	require.True(t, s.LastWet.IsZero(), "a repair wets nothing")
+	s = Step(s, Event{Seq: 4, ID: "d", Kind: Undone, Undoes: "c", At: start})
+	require.Equal(t, "chipped rim", s.Damage, "a repair that was none")
 }
 
 func TestCompareWithThePlan(t *testing.T) {

@@ -86,8 +86,12 @@ func (s *Studio) view(p *livePiece, now time.Time) Piece {
 	v := Piece{Piece: p.Piece, Assignment: a.Assignment, Student: s.school.students[p.Student],
 		Revision: p.plan.Revision, Body: a.body, State: p.state, Band: s.shelf.Band(p.plan.Choices)}
 	v.Findings = s.shelf.Check(p.plan.Choices, s.workOf(a))
-	v.Blockers = ready.Blockers(ready.Case{Body: a.body, Plan: p.plan.Choices, Findings: v.Findings,
-		State: p.state, House: s.house, Now: now})
+	verdict := ready.Case{Body: a.body, Plan: p.plan.Choices, Findings: v.Findings, State: p.state, House: s.house, Now: now}
+	if laid, strays := ready.Laid(a.body, p.plan.Choices, p.state); strays {
+		verdict.Laid = s.shelf.Check(laid, s.workOf(a))
+		v.Band = v.Band.Higher(s.shelf.Band(laid))
+	}
+	v.Blockers = ready.Blockers(verdict)
 	v.Stage = ready.StageOf(p.state, v.Blockers)
 	v.Surfaces = make([]Surface, len(a.body.Surfaces))
 	for i, surface := range a.body.Surfaces {

@@ -97,15 +97,20 @@ func counts(of map[ready.Stage]int) []Count {
 	return list
 }
 
-// hold adds a blocker to the ones of its code.
+// hold adds a blocker to the ones of its code that are mended at the same stage.
 func hold(held map[string]*Held, b ready.Blocker, class string) {
-	h := held[b.Code]
+	key := string(b.Stage) + " " + b.Code
+	h := held[key]
 	if h == nil {
 		h = &Held{Code: b.Code, Text: heldText[b.Code], Stage: b.Stage, Class: class}
-		if h.Text == "" {
+		switch {
+		case h.Text != "":
+		case b.Stage == ready.Bench:
+			h.Text = "carry glaze that has to come off"
+		default:
 			h.Text = "are stopped by their plan"
 		}
-		held[b.Code] = h
+		held[key] = h
 	}
 	h.Pieces++
 	if h.Class != class {
@@ -125,7 +130,6 @@ var heldText = map[string]string{
 	"foot-refused":   "have a foot to clean",
 	"drying":         "are drying for the kiln",
 	"damaged":        "are damaged",
-	"contact-coated": "carry glaze where they stand",
 }
 
 // nextSteps says what to do next, what the kiln waits for first; mu is held.
