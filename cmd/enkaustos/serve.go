@@ -3,6 +3,7 @@ package main
 import (
 	"context"
 	"crypto/rand"
+	"crypto/tls"
 	"errors"
 	"fmt"
 	"log/slog"
@@ -30,6 +31,8 @@ type serving struct {
 	addr        string
 	hosts       []string
 	backupEvery time.Duration
+	tlsCert     string
+	tlsKey      string
 	verbose     bool
 }
 
@@ -37,6 +40,9 @@ func (v *serving) flags(cmd *cobra.Command) {
 	cmd.Flags().StringVar(&v.addr, "addr", "127.0.0.1:8470", "address to listen on")
 	cmd.Flags().StringSliceVar(&v.hosts, "host", nil, "further names under which the server may be asked")
 	cmd.Flags().DurationVar(&v.backupEvery, "backup-every", 24*time.Hour, "how often to copy the database; 0 for never")
+	cmd.Flags().StringVar(&v.tlsCert, "tls-cert", "", "certificate, so that the teacher can work from another machine")
+	cmd.Flags().StringVar(&v.tlsKey, "tls-key", "", "private key of the certificate")
+	cmd.MarkFlagsRequiredTogether("tls-cert", "tls-key")
 	cmd.Flags().BoolVar(&v.verbose, "verbose", false, "log every request")
 }
 
@@ -57,7 +63,7 @@ func serveCommand() *cobra.Command {
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			dir, _ := cmd.Flags().GetString("data")
 			ctx := cmd.Context()
-			listener, err := listen(ctx, v.addr)
+			listener, err := v.listen(ctx)
 			if err != nil {
 				return err
 			}
@@ -74,7 +80,7 @@ func serveCommand() *cobra.Command {
 				return errors.Join(err, listener.Close(), s.Close())
 			} else if fresh {
 				options.SetupToken = rand.Text()
-				fmt.Printf("First visit: open this link once and choose your passphrase:\n  http://%s/welcome#%s\n", listener.Addr(), options.SetupToken)
+				fmt.Printf("First visit: open this link once and choose your passphrase:\n  %s/welcome#%s\n", v.url(listener), options.SetupToken)
 			}
 			return v.run(ctx, listener, options)
 		},
@@ -101,7 +107,7 @@ func demoCommand() *cobra.Command {
 					return fmt.Errorf("--at %q: expected a moment such as 2026-03-02T09:15", at)
 				}
 			}
-			listener, err := listen(ctx, v.addr)
+			listener, err := v.listen(ctx)
 			if err != nil {
 				return err
 			}
@@ -109,7 +115,7 @@ func demoCommand() *cobra.Command {
 			if err != nil {
 				return errors.Join(err, listener.Close())
 			}
-			fmt.Printf("%s is open at\n  http://%s/\nPassphrase: %s\n", school.School(), listener.Addr(), demo.Passphrase)
+			fmt.Printf("%s is open at\n  %s/\nPassphrase: %s\n", school.School(), v.url(listener), demo.Passphrase)
 			return v.run(ctx, listener, api.Options{Studio: school, Store: s, Log: v.log(), Hosts: v.hosts, Advance: clock.Advance})
 		},
 	}
@@ -119,15 +125,33 @@ func demoCommand() *cobra.Command {
 	return cmd
 }
 
-func listen(ctx context.Context, addr string) (net.Listener, error) {
-	listener, err := new(net.ListenConfig).Listen(ctx, "tcp", addr)
-	if errors.Is(err, syscall.EADDRINUSE) {
-		return nil, fmt.Errorf("%s is in use by another program: choose another address with --addr", addr)
+func (v *serving) listen(ctx context.Context) (net.Listener, error) {
+	var pair []tls.Certificate
+	if v.tlsCert != "" {
+		certificate, err := tls.LoadX509KeyPair(v.tlsCert, v.tlsKey)
+		if err != nil {
+			return nil, fmt.Errorf("cannot use %s with %s: expected a certificate and its key in PEM", v.tlsCert, v.tlsKey)
+		}
+		pair = append(pair, certificate)
 	}
-	if err != nil {
-		return nil, fmt.Errorf("cannot listen on %q: expected an address such as 127.0.0.1:8470", addr)
+	listener, err := new(net.ListenConfig).Listen(ctx, "tcp", v.addr)
+	switch {
+	case errors.Is(err, syscall.EADDRINUSE):
+		return nil, fmt.Errorf("%s is in use by another program: choose another address with --addr", v.addr)
+	case err != nil:
+		return nil, fmt.Errorf("cannot listen on %q: expected an address such as 127.0.0.1:8470", v.addr)
+	case pair != nil:
+		return tls.NewListener(listener, &tls.Config{Certificates: pair, MinVersion: tls.VersionTLS12, NextProtos: []string{"h2", "http/1.1"}}), nil
 	}
 	return listener, nil
+}
+
+// url is where a listener is reached.
+func (v *serving) url(listener net.Listener) string {
+	if v.tlsCert != "" {
+		return "https://" + listener.Addr().String()
+	}
+	return "http://" + listener.Addr().String()
 }
 
 // run serves until the context ends, then lets running requests finish.
@@ -136,13 +160,14 @@ func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options)
 	if host, _, splitErr := net.SplitHostPort(listener.Addr().String()); splitErr == nil {
 		o.Hosts = append(o.Hosts, host)
 	}
+	o.Secure = v.tlsCert != ""
 	handler, err := api.New(o)
 	if err != nil {
 		return err
 	}
 	defer handler.Close()
 	server := &http.Server{Handler: handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute}
-	o.Log.Info("serving", "address", "http://"+listener.Addr().String(), "school", o.Studio.School())
+	o.Log.Info("serving", "address", v.url(listener), "school", o.Studio.School())
 	go backups(ctx, v.backupEvery, o)
 	failed := make(chan error, 1)
 	go func() { failed <- server.Serve(listener) }()
@@ -166,7 +191,7 @@ func backups(ctx context.Context, every time.Duration, o api.Options) {
 	if every <= 0 {
 		return
 	}
-	wait := time.Minute
+	wait := min(time.Minute, every)
 	if list, err := o.Studio.Backups(); err == nil && len(list) > 0 {
 		wait = max(wait, every-time.Since(list[0].At))
 	}

@@ -2,6 +2,7 @@ package api
 
 import (
 	"fmt"
+	"strings"
 
 	"enkaustos/core/foot"
 	"enkaustos/core/piece"
@@ -17,6 +18,7 @@ func onePiece(p studio.Piece) gen.Piece {
 		Student: p.Student.Name, Mark: p.Student.Mark, Clay: p.Assignment.Clay, Cone: string(p.Assignment.Cone),
 		Stage: gen.Stage(p.Stage), Seq: p.State.Seq, Revision: p.Revision, BandMM: p.Band.HeightMM, Fit: ready.MayBeLoaded(p.State, p.Blockers),
 		Surfaces: list(p.Surfaces, surface), Blockers: list(p.Blockers, blocker), Findings: list(p.Findings, finding)}
+	v.Damage = some(p.State.Damage)
 	if l := p.State.Load; l != nil {
 		v.Load, v.LoadLapsed = some(l.Load), some(l.Lapsed)
 	}
@@ -55,14 +57,17 @@ func finding(f plan.Finding) gen.Finding {
 
 func (s *Server) detail(p studio.Piece, tiles []string) gen.PieceDetail {
 	v := gen.PieceDetail{Now: s.Studio.Now(), Piece: onePiece(p), Form: string(p.Assignment.Form),
-		Drawing: drawing(p.Body.Drawing()), Surfaces: list(p.Body.Surfaces, surfaceArea),
+		Drawing: drawing(p.Body.Drawing()), Band: band(p.Band, p.Body), Surfaces: list(p.Body.Surfaces, surfaceArea),
 		History: history(p), Tiles: list(tiles, func(code string) string { return code })}
-	v.Band.HeightMM = p.Band.HeightMM
-	v.Band.Parts = list(p.Band.Parts, func(part foot.Part) gen.BandPart { return gen.BandPart{Why: part.Why, Mm: part.MM} })
-	v.Band.Bare = list(p.Body.Band(p.Band.HeightMM), func(part piece.BandPart) gen.BandArea {
-		return gen.BandArea{Surface: part.Surface, AreaCM2: part.AreaCM2, OutlineMM: some(part.OutlineMM)}
-	})
 	return v
+}
+
+func band(b foot.Band, body piece.Body) gen.Band {
+	return gen.Band{HeightMM: b.HeightMM,
+		Parts: list(b.Parts, func(part foot.Part) gen.BandPart { return gen.BandPart{Why: part.Why, Mm: part.MM} }),
+		Bare: list(body.Band(b.HeightMM), func(part piece.BandPart) gen.BandArea {
+			return gen.BandArea{Surface: part.Surface, AreaCM2: part.AreaCM2, OutlineMM: some(part.OutlineMM)}
+		})}
 }
 
 func history(p studio.Piece) []gen.HistoryEntry {
@@ -88,6 +93,8 @@ func tell(e work.Event, p studio.Piece) string {
 		return "Wiped wet"
 	case work.Damaged:
 		return "Damaged: " + e.Text
+	case work.Repaired:
+		return strings.TrimSuffix("Repaired: "+e.Text, ": ")
 	case work.Checked:
 		guide, _ := e.Verdict.Guide()
 		return "Foot: " + guide.Name

@@ -30,6 +30,8 @@ type Options struct {
 	// Hosts are names and addresses besides loopback under which the server
 	// may be asked; a page elsewhere that points its name here is refused.
 	Hosts []string
+	// Secure says that the server speaks TLS.
+	Secure bool
 	// Advance moves the clock on; nil outside the demo.
 	Advance func(time.Duration)
 }
@@ -54,6 +56,7 @@ func New(o Options) (*Server, error) {
 	s.sessions.Lifetime = 14 * 24 * time.Hour
 	s.sessions.Cookie.Name = "enkaustos"
 	s.sessions.Cookie.SameSite = http.SameSiteStrictMode
+	s.sessions.Cookie.Secure = o.Secure
 	s.sessions.ErrorFunc = func(w http.ResponseWriter, _ *http.Request, err error) {
 		o.Log.Error("session", "error", err)
 		writeProblem(w, http.StatusInternalServerError, "The session could not be kept.", nil)
@@ -109,8 +112,9 @@ func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.handler.S
 const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; " +
 	"font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 
-// guard refuses foreign host names and oversized bodies, and sets the headers
-// that every answer carries.
+// guard refuses foreign host names, oversized bodies, and other machines that
+// come over plain http: a passphrase would cross the school's network in the
+// clear. It sets the headers that every answer carries.
 func (s *Server) guard(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		h := w.Header()
@@ -124,21 +128,32 @@ func (s *Server) guard(next http.Handler) http.Handler {
 			writeProblem(w, http.StatusMisdirectedRequest, "This server is not known under that name.", nil)
 			return
 		}
+		if r.TLS == nil && !loopback(r.RemoteAddr) {
+			writeProblem(w, http.StatusForbidden, "From another machine the teacher's side is only served over TLS: start the server with --tls-cert and --tls-key.", nil)
+			return
+		}
 		r.Body = http.MaxBytesReader(w, r.Body, maxBody)
 		next.ServeHTTP(w, r)
 	})
 }
 
 func (s *Server) knownHost(host string) bool {
-	name := host
-	if h, _, err := net.SplitHostPort(host); err == nil {
-		name = h
+	name := hostName(host)
+	return loopback(host) || name == "localhost" || slices.Contains(s.Hosts, name)
+}
+
+// loopback says whether an address, with or without a port, is this machine's.
+func loopback(address string) bool {
+	ip := net.ParseIP(hostName(address))
+	return ip != nil && ip.IsLoopback()
+}
+
+// hostName is an address without its port.
+func hostName(address string) string {
+	if h, _, err := net.SplitHostPort(address); err == nil {
+		return h
 	}
-	name = strings.Trim(name, "[]")
-	if ip := net.ParseIP(name); ip != nil && ip.IsLoopback() {
-		return true
-	}
-	return name == "localhost" || slices.Contains(s.Hosts, name)
+	return strings.Trim(address, "[]")
 }
 
 func (s *Server) logger() gin.HandlerFunc {

@@ -3,7 +3,6 @@ package api
 import (
 	"context"
 	"crypto/subtle"
-	"net"
 	"sync"
 	"time"
 
@@ -45,11 +44,7 @@ func remote(ctx context.Context) string {
 	if !ok {
 		return ""
 	}
-	host, _, err := net.SplitHostPort(c.Request.RemoteAddr)
-	if err != nil {
-		return c.Request.RemoteAddr
-	}
-	return host
+	return hostName(c.Request.RemoteAddr)
 }
 
 func (s *Server) session(ctx context.Context) (gen.Session, error) {

@@ -106,6 +106,14 @@ func (s *Studio) sensible(e work.Event, p *livePiece) error {
 		if e.Text == "" {
 			return refuse("%s: say what is damaged.", who)
 		}
+	case work.Repaired:
+		if p.state.Damage == "" {
+			return refuse("%s: nothing is damaged.", who)
+		}
+	case work.Wiped:
+		if n := len(p.state.On(e.Surface)); e.Back > n {
+			return refuse("%s: only %d coats are on, %d cannot come off.", who, n, e.Back)
+		}
 	case work.TakenOut:
 		if p.state.Load == nil || p.state.Firing != nil {
 			return refuse("%s: stands in no load that could be changed.", who)

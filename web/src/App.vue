@@ -2,6 +2,7 @@
 import { computed } from "vue";
 import { useRouter } from "vue-router";
 import ShortcutHelp from "./components/ShortcutHelp.vue";
+import PieceRecord from "./components/PieceRecord.vue";
 import TheRail from "./components/TheRail.vue";
 import TopBar from "./components/TopBar.vue";
 import { useKeys } from "./composables/useKeys";
@@ -31,6 +32,7 @@ useKeys({ ...places, c: () => room.toggleLook(), "?": () => (room.helpOpen = tru
     <TopBar />
     <main id="main" tabindex="-1"><RouterView /></main>
     <ShortcutHelp />
+    <PieceRecord v-if="room.record" :id="room.record" @close="room.record = ''" />
   </div>
 </template>
 

@@ -29,6 +29,7 @@ const (
 	EventInKindDamage  EventInKind = "damage"
 	EventInKindOpinion EventInKind = "opinion"
 	EventInKindQuality EventInKind = "quality"
+	EventInKindRepair  EventInKind = "repair"
 	EventInKindTakeout EventInKind = "takeout"
 	EventInKindUndo    EventInKind = "undo"
 	EventInKindWipe    EventInKind = "wipe"
@@ -46,6 +47,8 @@ func (e EventInKind) Valid() bool {
 	case EventInKindOpinion:
 		return true
 	case EventInKindQuality:
+		return true
+	case EventInKindRepair:
 		return true
 	case EventInKindTakeout:
 		return true
@@ -306,6 +309,13 @@ type Backup struct {
 	At    time.Time `json:"at"`
 	Bytes int64     `json:"bytes"`
 	Name  string    `json:"name"`
+}
+
+// Band defines model for Band.
+type Band struct {
+	Bare     []BandArea `json:"bare"`
+	HeightMM float64    `json:"heightMM"`
+	Parts    []BandPart `json:"parts"`
 }
 
 // BandArea defines model for BandArea.
@@ -622,15 +632,18 @@ type NextStep struct {
 
 // Piece defines model for Piece.
 type Piece struct {
-	Again      *bool      `json:"again,omitempty"`
-	Assignment string     `json:"assignment"`
-	BandMM     float64    `json:"bandMM"`
-	Blockers   []Blocker  `json:"blockers"`
-	Class      string     `json:"class"`
-	Clay       string     `json:"clay"`
-	Cone       string     `json:"cone"`
-	Findings   []Finding  `json:"findings"`
-	Fired      *time.Time `json:"fired,omitempty"`
+	Again      *bool     `json:"again,omitempty"`
+	Assignment string    `json:"assignment"`
+	BandMM     float64   `json:"bandMM"`
+	Blockers   []Blocker `json:"blockers"`
+	Class      string    `json:"class"`
+	Clay       string    `json:"clay"`
+	Cone       string    `json:"cone"`
+
+	// Damage What broke and was not repaired
+	Damage   *string    `json:"damage,omitempty"`
+	Findings []Finding  `json:"findings"`
+	Fired    *time.Time `json:"fired,omitempty"`
 
 	// Fit It may be put into a load
 	Fit         bool    `json:"fit"`
@@ -660,11 +673,7 @@ type Piece struct {
 
 // PieceDetail defines model for PieceDetail.
 type PieceDetail struct {
-	Band struct {
-		Bare     []BandArea `json:"bare"`
-		HeightMM float64    `json:"heightMM"`
-		Parts    []BandPart `json:"parts"`
-	} `json:"band"`
+	Band     Band           `json:"band"`
 	Drawing  Drawing        `json:"drawing"`
 	Form     string         `json:"form"`
 	History  []HistoryEntry `json:"history"`
@@ -3961,88 +3970,89 @@ func (sh *strictHandler) GetToday(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H3rbhw3lvCrED0D5PuwFUm+THYi/7IV2zFiTQTLM8HC6wXYVUddTFeRFZKlVq+hl9pH2Cdb8FaX7sNu",
-	"ltSSk9n9J4ks8vDw3C/Ul1ku6kZw4FrNTr/MJKhGcAX2lwsp5hXU5sdccA1cmx9p01Qsp5oJfty4Gf/y",
-	"qxLcjKm8hJqan/4s4Wp2OvvTcb/+sRtVx2Hd29vbbFaAyiVrzHKz09kvJdVkBVyTlRR8kRHGieBAFJj9",
-	"c5iZT/w6ZpuXSrEFrz1ojRQNSM0c+HlFlf1BrxuYnc6UlowvZreZGVnjA4IDOnAlZI0OsAL9cw1UtdLB",
-	"QYuCmePR6mIEn1mT6tnprBDtvIJZFpbhbT0HaZbxfxDzXyHX5g+c1jiADYMchqdlXMPCrHKbzST81jIJ",
-	"xez0kwE486jxy/nTDYD2GPL46Bb/jAD0iubLttlGPtXjI1IN32pWD07Zwz5f6w2MMK6/e95P7c4SRcDG",
-	"If25qJ6F1XHYefFSAkWgl0DPzp8m3pJodcU4nJ8nzletvKJ5wjHCxKwDKHaMCyoRDqjrRIhW5Xo/NGZS",
-	"ZtZEgahEvgSJcSFQqV5OIIdcFDiNK00XsE+4XNpJO7GczTTcaHRgRRMQYQHMBrdjl3MfBygxHJ1RL+Y2",
-	"cRQF5ybx/tZJ8zaO4aG+mZnvUXhLwRwCx+DOqRyidS5EBZT7G8qXZohpqNW+q3pP1w78mt68cx88edrB",
-	"QaWk642LrOnNe+ALXc5On59kydxjAQ7QoScNqmJLg0zUExF1EBXbSrdF0L1JOLt0HwyUg8cTJua9GBwL",
-	"827LKCLOROtB2kBH9/ckUO0y24BORdKugzmAIgdZYyeIiBaDG9xWKKhc4sR+5UDajYQf4Sb9bF6wdKfj",
-	"Vhe7fTwk6FkF1ffTwIuK/uckghb8F7Drj823d954E1wLQkkuqCbamnRUEaVZVZEV6B6CATabinLu8Dle",
-	"82MJxAwSqpaKXAlJGLYCRibuWN4OcCD3G+GYbDFLMm5cTVNKmwLK/nWnefWDpCuD8m1KdrpkAjd65YPw",
-	"YwlsUepEVVPROVRqgoyfQ4VtWsFV6paqpA1MEJFmOralpvMK3kiRahXZ+R/FlNn/lmpwscIoselK26It",
-	"fN9dXbf78JD9AToUdteX9QSEkd3ra+D6HWKp0AVlHBeHc6/6a3rD6rZ2urxm3P1yghnzndjZrdeDFBrM",
-	"+u7Erh1+/SvyzZJx+xVws78RrlYMtLwQFoENWJlaOx7MS8iXFmVLEK2VFw3jhmGy2W8trZge2kgDR8+r",
-	"h+7UzweHfoId2nJ7yqEVAEe9ot1ITTaXejN4MO/pyQk202DN+xTjS9iaeQ2yYLkeYd6SiBWVjFtV5qm4",
-	"EisEqZgkt5cZcIdR7BsGVfFaSoG4IAVoyircrzef7VfMbloWVsIB4AUuqWM2Rw18r/ngTXBLDdcgDRUO",
-	"EKu0aKzfIQ16udCA0ujDe0IBtohThOJLyPonz6LNVlxkb1AlSROcuw8wXZBmkPnAiDfIuv1j5zkfAIif",
-	"aR9HPkzcCD/VzuO8DaJ5k5ipVriN9iuV3ygiVpxcsUUr4QU5OSW6BCLbCoi4sj+XolWABnbuYJq7fbah",
-	"sUHEbjdS0bUy+zNNaOV8oO3tr4QYa4uKstrKKm4+wdiK8Ust8ohzELRPuiso6SrRmZAt5y7UsscIHvsT",
-	"XoaafQbOhTl3f5Zu8cxfdYdllEhaVqBEwicwqV3kzCAZYVOjXicudW40MrKUV0wTV/uHV2f7/O1u9QBz",
-	"QHEUb2c+hrCBO6gUayO+Rjw8TUsJvASmEyLAPg4Qdhp9HYX23Ns5GwFGoFxNI/NrWrWQAKWbN5S9fAcy",
-	"/9FbHfeGsKFKjSTOgK3vb90kataw0QYCQpDRw4jh40dv0USSIWNRaeM9hBVkVYIEQquKUGmlteBAQpoA",
-	"SaAcLKh7KN86asrgMtFbJxsueMiM4Hi10diGag3S4O4//vTp5Nvv6bdXL7998/nLd7d/xs79I1NayPVr",
-	"ruX6vlmSKQGaqP6JGnzGxDf+Ik74ZpRDgs4Zmus+/9Kj268y2AzD9Lu6EVg6gxYFFDil2KTkaHAAe15S",
-	"voh9GRC1M4jBlLa2qhEbsLJMs6HhtvG8oX4kXLXKAZGkfT6Y+RQNnUixStdiDpkfxApbSY1lYEwWh+v0",
-	"SM78TfSY9Sv1p/RAxm/XALQtpOxyQ+G6dyNMwEq39vZdp0kI83nYMZAudhAX2to6RAhsIdmRHX7Yg2Z6",
-	"eqfMJXu8isIPtUazeMHux6M7T6ZEdwZxmyf7nP8QwXX7owAH3hz5xT7F4XIfKoSCrS5j1Uhx9lfwXtAC",
-	"N2Yj3oeEYooKjJUK0AKmLJNQApAulVpeCVpMOcfOdAwf6VJ/MvTWxOIXKvm0gAlc+zoP/OhT1N3GKdzK",
-	"YZ1sZCREwPcKZQw6d5In7SKR+9pZNWNhQ+5w5RA5ISbfI3+fW8OtLOxutNsKQ0qItiDxtyvaVqnR/pJF",
-	"LnkJuAVUAVWpi9cieWqUz0TjojIJxpABuWOPgIYAsYdmsKA/PIbcv8GNvtTQTClzipp6Wmx7AhdUlyFK",
-	"o3IJwDGaTSoU8caetnH2Eg//XQSOTc4v0FGp17Z5THmRXIEzd9Uq6SwTylsQ9jtomZkLIqfDFaLOCFxd",
-	"ejpNGl0xPJ9b0zWZA2laTZjL6hqNgaZwIwqu8noVHXhPGwUxxTjKvA8Z0GVmsLGQq0HtPz/4McYXEq6Z",
-	"8iuPEfGzY4ymovwFOTHeMjd/kECYIjwWVFTwGx4rrajSxCodx3JMEStjM5vftrkoRSgvLK6Vr9DbUxk3",
-	"sTrK15FsgfcDU01F18QLrVgyYUI61n1wqanGs7JMV0gQ92+07qLGA9ZHc1POhrmPBRMiHeOdLGQ9rjxJ",
-	"bhfUuBiCue0BDQ1QNRA4Ax7vZJZjvqiU/KFLX22WYWHZk1CclSbWQgVktCogWaQ2VE6IrXY1i/sMkA6K",
-	"sIOv5sKwVfTFErv2DjUVu8p6Sxe2ST7PKMyDpZsmG4bJ5uBdGTJ2785B2o4UigJsGsWOEwm0IFdS1APp",
-	"NcuSPY+4mdmXI4frHDMStaGIcD/b/twG8xj38Hdhp+8yrFHo++L75Gw2SCnkFOOhy5ljsSFNdSwR0cns",
-	"yDXvtRA7yWr32JlYD4EwxE+s2hq3AuCmgVxH7IpIeAiPArk9BiuiILYVlsqxufv06zCr9Pn+zesYOFG/",
-	"W89IAlURu6zlTCflgyIUM/Kk/D5+1azLFUU9rHAVscuLVTrHEJtWPTCAGdv4EpRCy8ELqAXuA02SWyov",
-	"hahilfR6FGdVoNvG5qzypQ2zigb4/toct07mIO52dHCiR7aledto3ojf+WBlbuuw1JKZq6Y3DA/bNdRV",
-	"0k0oe8HD232U1C6Jwr8EnZfIjU22PA6rtTcOhGhO9DTBYwh4N+6N0bHA89LVBmibzKm4ZTrVVtYAK2IV",
-	"EZe9UzHGD5vo4U0vBa9jxdFDvN2zz2d6cT/lRSSR3KpNzFsq9+UYFWsSC+NCp5M/iFu423oHQi6DCEjt",
-	"7SjkekqYekp1fCxw4DMpY0PUViapLlSlpVhCKC7XgjjXLD0CHg/z8QmdDhRtdEgv6blj4wxis0UpzhjK",
-	"eDTCjLgyfVWKlfJ4pfmSCO7Me+PwEltUZX4ZhTsGsUHQ28XVd0okjPp17E10RRU7CPsjQ62weBBuR8FZ",
-	"POOTeKGhnmyM7dfXINekhkozviA2J2VwzDTJqZQMFKHEfElsmTYeZNtVdRbPg9iRn6+wYjmhwPlvBo4V",
-	"Hfh22C0/Ok1ruNGtjOX2I9Ej561SXtg4li//U6TPAqbUiGyFeVyFuPddQluOq6fbqqPrwEZJVRRYe9Lc",
-	"m194RWMpqsJ72oq0TWb5NBd1LTgoTa6YtLZuWrwCqiIazJ5glQz7xbDlDtQx5u8N9UW5j+Ym7dClUXYF",
-	"PvbWz7VdbtkiK+suzkMT1uoA/4yV5CrIW8n0+tLAFhpBaV66/PuYAD6ICk5JGDZ0Njud5UIsWVcjdzoD",
-	"vqSt0mJA4LRhP8HaddozfiVwBWBrvQTXkuaazEGvwIW3iQJ5DdLyEVjR5TJDR+SV0CVRzDKZBLIADpJq",
-	"8CEhpo/ImahEK92w+vD2FSnhJiOVTfwrUteZGaGK5PV//1dGalGbeyIf3pyRZ8+efX9EbFzCfe5fGSCF",
-	"yFs37f+Zed8//8u//n+ysvLLxQ9ITjmZg1Vj/Ojfecetp7PXA9xcg3SO1+zk6MnRiUspAKcNm53Onh2d",
-	"HD3zPoC9k+M+Jmx/X7jGN8O39hGEd8Xs1FYhvBzMy8YvKTw9OdnxisL26wlJtDx4+2DbIdh6WWEI3Tic",
-	"gO3RQT9+rKHxQYLx4V8Wxcth3NwwCyj9ShTrSaemVWU01Kc9Uathof1tFk2H7iu1D4bB3nneHBjM++uO",
-	"sozhtInFLhuvMuRjNytIjs+34++0bOF2i96eTMJ8Kpltk9XHcXrmbpRl/NS6pnJtzHt2DYS60lNrDcn6",
-	"RRA+zr0kC9BmyGrCI/v58dw+Q7GbP1/5OY/Bm/5ZjAS+DFAdmCfP6RI8EA9IG+GYOF3MOyTc5WTmWgfm",
-	"SPRazzot/PDX6t4JSLhVDxRZMV0aTcok6YrS7o+P4y+suLXmY4sg5cxWLp55YdJQSWvQttjh0xdnONj4",
-	"Vmc2WM9rLE+yAWL2vLnw+e7yHnfUDiKPtyXrOi5RU+TpycF4xtMQzjJ5ILB7SlFHA85DsL47L7y7wG1W",
-	"3QtYV28wMHBITQtwRhwXKyK4l6+ujHIPG64fjQnXiTy4vhe3FVCL47zy3nbM9rmmPIezyndPHYQVasZb",
-	"DeN62+fPnp6c7C653SD6sMrXJviQ54iQvArD9yb6c3HtSN5c3DeK2KszNEx+5tW6GyElVcZFcZRtq3DU",
-	"rgsuXl93Nv0hbrffMYncQy/+6J2cv3haCM/m7EkI+C2/NiX4stkIIfjIBrUByLX1/LhrW7gnXbwXC7Ky",
-	"ERTaNMChOCLuSm3UbU1Y4eXePBDJNcvhBaFEggJeENcLoAgXumR84SnHmKa7ZeIbO+MxZGLXTZ0gFy1U",
-	"Lt7r/eXwJMqBbVCXLXvjqjnuyjvpruAjSzWXCozQsqENUki64kQLonJawQEI+QdJV94nCoEWRXwbt1Pf",
-	"xt4UrSZLgIbxRS/m+ghalFrfhuDow5Or6y5PoFUP0z2UuDv48ZdcFHB7rELsHLWcL0GH8O1+s9kHib++",
-	"4bwjI7CZY/Ezv7Ye8NePs84i0MY9meWSrsmqBF2CJJT8SiVhijAX15RC1IExQg87yhdvQbsm94fEht0A",
-	"wYZvanZ5DNdVfn+02ISfpAX4xxoqprTNj6yELNQLix5jUdokMeFwDdJKE2WFjVgFj4DZNr4dhpPr87P1",
-	"d4eidDN3Henx9N7jtgtgzub9Zqf0zAnNqcnccKKhCVs/kOZ1bqaZnDs1af1djxWldqFGXu7BHu/Bi118",
-	"j4bD6NeWB77hN/YecIfQlWirYI0RIa0hHzpDD2EmiiWhmlC7WeZ8Zrq0aVFh2GBVisruy4W2E6vKM4Mr",
-	"09+lXN/7Qv6H1622jTFBtf7EKu77Cw6fD/go3rsukQPFhtJi8KHTZB8zR2L1KZW/WF3TgzzkhZVH2IWw",
-	"fPKdHcN9Dzw/tn9Io95h5cn6nkx+0ergaFph7dubbDJ/2OD0ojOlKSesIJRwWNkRY0YI50YOmN+GZI/N",
-	"MnGN+IZJ8GzxKFHZP9YtbeLStfXEsfl3O/5/+NyDz4Xrp8Rx+N4OH0pKN1SpppRUwbZpMi0TOljpnz16",
-	"6YtAZqefPg/l1M+NL8HwNR/fKFtu4UVOr5iiBsdF6NnGWOO3FuR64Mr6XFEyO2T4Ol0nXBpm/aO4D8lb",
-	"fQ8Qcn8eRfdgL3cPXTou5kJe+MamP7KUGrYiYuUlVUXo3OhL4xI1oQfqAIg9tlXp0ZANvYYLV7b+x8l0",
-	"TmwM6puCejtv8Pbq4ImhWPuykVRhtH+QW/Bxt/8Ec3TQ5RrvrXlcQb2HQLsMwwGMyJ8AGkL9q+S8ICVQ",
-	"6TIMNsdaQr60vqkWRNG1l9myrXaI7LegP7TVI4Vfbb9agov4o30/0wF+dx8xEmntj3sInrItYDufTd3n",
-	"7O1+M9Wv/xhE/nu7QkO8qu9VK6AC1zmyYXQAvUbipM+3pdF7Vyx7iIhNvsSNpCzKZcGe++czGX8phfFN",
-	"S5DggledRHJlvF1GXNG18kLJ9f1F/YNL0H9vvoJ/cLKznXFKiWU202Lpwi+Dz55MdUjcItnwCB1E/0s9",
-	"lLNSCOXqLXqsZF3Fm7EDbecPqRhf9pFxX1LeSGNahBBKV3ofdWc+ssdSjraNKCWNbkNGDvIHCKCyCg4Y",
-	"Pi0mP8Q3rd0p/Z8aTPvvBLHGH7xhJzwg0XfyujPcjUMPVybrSApnT80OUhrw0nXx9c9yUOKx4Mr9XIBz",
-	"WDKtQw9STFO6JqUHFFxuAwwvbuD+VZAuLZc5TbiiTCtCNTHGArGxCj9i23cUYdr/rgUpBOFwY6snxjJw",
-	"0KTz6bPxCZ1Acz5nK6vZ6eyYNmx2+/n2fwIAAP//",
+	"7H3rctw2lvCroHqmKt9Xy0jyZbIT+Zet2I4r1kRleSa15fVWocmjJtIkwACgWr0uvdQ+wj7ZFm68dB90",
+	"g1JLTmb3n1skgXMOzv0Cf5nlom4EB67V7PTLTIJqBFdgf1xIMa+gNv/MBdfAtfknbZqK5VQzwY8b98a/",
+	"/KoEN89UXkJNzb/+LOFqdjr703G//rF7qo7Dure3t9msAJVL1pjlZqezX0qqyQq4Jisp+CIjjBPBgSgw",
+	"++cwM5/4dcw2L5ViC1570BopGpCaOfDziir7D71uYHY6U1oyvpjdZubJGn8gOKAProSs0QesQP9cA1Wt",
+	"dHDQomAGPVpdjOAza1I9O50Vop1XMMvCMryt5yDNMv4PYv4r5Nr8gdMaB7BhkMMQW8Y1LMwqt9lMwm8t",
+	"k1DMTj8ZgDNPGr+cx24AtKeQp0e3+GcEoFc0X7bNNvGpHqNINXyrWT3Asod9vtYbFGFcf/e8f7XDJUqA",
+	"DSQ9XlTPwuo47LzYhnxOpd2BaajVPlY2S7yUQAeHRaWka/O7BLYo9fl54lk3VDoZTN74gkq9vfEGKToo",
+	"wg6ZwzBGEIvN9nFKoGfnTxNREa2uGIdk1FUrr2iecK7hxawDKIaGpc0WGnWdCNGqXO+HxryUmTVRICqR",
+	"L0FiagmoVC8nyEcuClzolaYL2Mcpl/alnVTOZhpuNPpgRRMIYQHMBqdjl3MfBygxGp1Rr/c3aRQF5ybx",
+	"/NZJ722g4aG+mZnvUXhLwRwBcZXhP5gLUQHl/oTyZbJQv6drB35Nb965D5483VYsg4Os6c174Atdzk6f",
+	"n2TJ0mMBDtChmAbbuWVSJxrOiH2M2jGl2yI4I0k0u3Qf7NWD1u55uzC2bt2WUUKcidaDtEGO7u9JoNpl",
+	"MEsxjUi7EHMARRBZYxhEVIuhDe48FVQucWa/ciDtJsKPcJOOm1csHXbcOiduHw8Jiqug+n4uyaKi/zmJ",
+	"oQX/Bez6Y3/2nfdmBdeCUJILqom2Pi5VRGlWVWQFuodgQM2mopw7eo7X/FgCMQ8JVUtFroQkDFsBYxOH",
+	"lneMHMj9RjglW8y1jnub04zSpoKyf93pb/4g6cqQfJuTnS2ZII3e+EQ9t0RTU9E5VGqCjp9DhW1awVXq",
+	"lqqkDUxQkeZ1bEtN5xW8kSLVK7LvfxRT3v63VIeLFcaITTfalmzh++7out2HSPYIdCTsji/rGQhju9fX",
+	"wPU7xFOhC8o4rg7n3vTX9IbVbe1sec24+3GCRTed2tlt14MWGrz13YldO/z8K/LNkrlwB7jZ3yhXqwZa",
+	"XghLwAasTq2dDEpoKJOGLiXkS0u7JYjWKo6GcSM52ey3llZMD52lQQjs7USH/vMB9k8w7K3Yp2CvADga",
+	"L+6mbrLf1PvDg/eenpxgbxry+eBifBpbb16DLFiuR0dgecXqTMatTfPsXIkVQlRMpdtTDbTDWPcNg6p4",
+	"LaVAYpECNGUVnvEwn+230O61LKyEA8ALXGXHnI8a+F4/wvvilhuuQRouHBBWadHYAEQa8nKhAeXRhw+J",
+	"AmyR6Aill5D1TwxLTUSzUMN0U5JJOHcfYEYhzTPzKSPvmXX7x/A5HwCI47RPIh8mo4ZjtROdt0FHbzIz",
+	"1Qp31n6l8htFxIqTK7ZoJbwgJ6dEl0BkWwERV/bfpWgVoCmvO/jobp9taGx6tduNVHStzP5ME1q5YGh7",
+	"+yshxmajoqy2uoqbTzCxYvxSizwSJQQzlB4TSrpKjCpky7nLuezxhseBhdehZp9BlGHw7nHpFs/8UXdU",
+	"RpmkZQXKJHyCkNpFzgyRETE15nXiUufGIiNLecM0cbV/eHO2L/DuVg8wBxJH6XbmkwkbtINKsTYSdMQT",
+	"97SUwEtgOiE37hMCYafR11Foz72fs5FpBMrVNDa/plULCVC694a6l+8g5j96r+PeEDZUqZHGGYj1/b2b",
+	"RMsaNtogQMg2ehgxevzoPZpImWisKm3ih7CCrEqQQGhVESqtthYcSCigIKWlg2V3DxVkR10ZXCd672Qj",
+	"Fg81I5yuNi3bUK1BGtr9x58+nXz7Pf326uW3bz5/+e72zxjePzKlhVy/5lqu71s/mpKpidqfqMNnXHwT",
+	"OOKMb55ySLA5Q3fdV6Z6cvtVBpthlH5XNwKra9CigALnFFuuHT0cwJ6XlC9iXwZC7cxmMKWtr2rUBqys",
+	"0GxYuG06b5gfCVetckAkWZ8P5n2K5lCkWKVbMUfMD2KFraTGOjCmi8NxeiJn/iR6yvqVeiw9kPHTNQBt",
+	"Kym73FC57t0IU7DSrb191mkawnwedgysiyHiclxbSIQMF1Im2RGHPWjJpw/KXNXHmygcqTVazgt+P57m",
+	"eTIlzTNI4DzZF/yHVK7bHwU4yOYoLva1DlcEUSEnbG0Zq0aGsz+C94IWuDMbiT4kFFNMYKyJghYwZZmE",
+	"5oh0rdTyStBiCh476zJ8ZEs9ZuipicUvVPJpCRO49h0wOOpTzN0GFm7lsE42chIi4HuDMgadO82TdpDI",
+	"ee3sJ7KwIWe4coSckJzvib8vrOFWF3Yn2m2FESVkW5D82xVtq9S0f8kih7wE3AOqgKrUxWuR/GpUzkTj",
+	"sjIJzpABuROPQIYAsYdmsKBHHiPu3+BGX2popjSARV09LbYjgQuqy5ClUbkE4BjPJnWMeGdP24R7iaf/",
+	"LoLEJhca6KgJbts9prxIbsWZu7aVCY1Ivs8FEb9DNuD5ugSe0ZpLsQRCeWHLqlxo4qoX1i1CzJPNR6ej",
+	"GBLYCIpdyTtNsV0xvEZc0zWZA2laTZirFBvjg5aFI7ay8iYaffCeNgpiNnZUzR/KsivyYM9C2Qd1Jf3D",
+	"jzERk3DNlF95TIifnYw1FeUvyIkJvLn5gwTCzKlG8pMKfsPTrhVVmlj75aSXKWLVdWZr5raspSzTGBIp",
+	"3wa5p/1wYseV703ZAu8HppqKronXf7G6xIQSr/vgUlONV3qZrhDp+RutuwT0QIugZS7nDt3HGQpJk/FO",
+	"FrKeVp4lt5t0XDrCnPaAhwakGuiugYx36s8JX1Th/tBVwjZbu/YHwbaP1Oiovjdh1+uhhWFXW3HpkiPJ",
+	"5z9KpmBFncnuV7LTdVdejbXNujBkOx8nCrDFCvucSKAFuZKiHgj2LEv27+POXN8OHY5zzGPUBvzhfLaj",
+	"pg2+MkHY78Ib3uW+otD3zf/JNWOQUsgpdrWrTGMZGE11LN3fqbPIMe/1wzqlY/fYWb4O6SYkGqvaGjeQ",
+	"cNNAriMmN5KEwXMtbo/BiiiIbYUVTGyFPP04zCp9VX3zOAahyu82/pBAVcRlaTnTSVWXCMeM4hW/j181",
+	"6yoy0TgmHEXs8GKNxTHCptXoBzBjG1+CUmj3dQG1wCONSXpL5aUQVaxxXY+ymQp029jKUL60XrtogO/v",
+	"gHHrZA7ibkcHJ4qy7YTbJvNGlsynBHPb7aSWzBw1vWF4cqyhrnFtQnMJnkTuc5F2SRT+Jei8RE5ssudx",
+	"WKu9gRBiOVFsgjMd6G48f2Njgeelq8BrWzKpuBU61VY2c1nE+g4ue397TB82MfiZ3nldx3qRh3S751jN",
+	"9F56yotIubZVm5S3XO6bHirWJLafhUkrj4hbuNt6B0EugwpIHaUo5HpKMnhKM3ospvb1irEjavt/VJcQ",
+	"0lIsIfRya0Fc1JKeZ44n0/iEwQKKzhWkN87ccU4F8dmiHGccZTxQN09cV7wqxUp5utJ8SQR37r2JBYlt",
+	"XTI/RpmAQQYO9HYv853S9aPxGHsSXevCDsb+yFAvLJ7q2tHWFa+rJB5o6NoaU/v1Ncg1qaHSjC+IrfwY",
+	"GjNNciolA0UoMV8S2xWN55929XbFqw32yc9XWAJPKHDxm4FjRQexHXbKj87TGm50K2MV9EhixUWrlBc2",
+	"xeOb7BTpa20pnRhbGRDXh+1jlzAF47rWtrrVOrBRVhUFNg009+4XnmUtRVX4SFuRtsmsnOairgUHpckV",
+	"k9bXTctXQFVEU8YTvJLheBa23IEGtPy5obEo94nOpB26YsWuxMfeLrW2q+BaYmXdwXlowlod4J+xxlcF",
+	"eSuZXl8a2MLcJc1LV+UeM8AHUcEpCY8Nn81OZ7kQS9Z1op3OgC9pq7QYMDht2E+wdpP+jF8J3ADYjirB",
+	"taS5JnPQK3CZX6JAXoO0cgRWdbn6yxF5JXRJFLNCJoEsgIOkGnxKiOkjciYq0Ur3WH14+4qUcJORypbX",
+	"FanrzDyhiuT1f/9XRmpRm3MiH96ckWfPnn1/RGxewn3ubzkghchb99r/M+99//wv//r/ycrqL5c/IDnl",
+	"ZA7WjPGjf+edtJ7OXg9ocw3SBV6zk6MnRycu2w6cNmx2Ont2dHL0zMcA9kyO+3Sp/b1wc2ZGbu0lDO+K",
+	"2amt9b8cvJeNb3J4enKy4xaH7dsbknh5cPfCdkCwdbPDELpxOgHbo4N+fFlE45MEY+RfFsXLYUrZCAso",
+	"/UoU60lY06oyFurTnqzVsJ39NosWHfc1tAfHYO973h0YvPfXHc0Pw9cmtpRs3AqRj8OsoDk+346/07KF",
+	"2y1+ezKJ8qlsts1WH8eVi7txlolT65rKtXHv2TUQ6ho8rTck6xdB+bjwkixAm0fWEh7Zz4/n9hqM3fL5",
+	"yr/zGLLpr+VIkMsA1YFl8pwuwQPxgLwR0MT5Yt4R4S6YmWMduCPRYz3rrPDDH6sby084VQ8UWTFdGkvK",
+	"JOlav+5Pj+MvrLi17mOLEOXM9geeeWXSUElr0Lal4NMX5zjY/FbnNtjIa6xPsgFh9lxx8Pnu+h4P1A6i",
+	"j7c16zquUVP06cnBZMbzEC4yeWCwe2pRxwMuQrCxOy98uMBtwdkrWFeKHzg4pKYFOCeOixUR3OtX16y4",
+	"RwzXjyaE60QZXN9L2gqoxXFe+Wg75vtcU57DWeVnlA4iCjXjrYZxV+vzZ09PTnY3tm4wfVjlazN8qHNE",
+	"WF6Fx/dm+nNx7VjeHNw3itijMzxMfubVuntCSqpMiOI42zaoqF0HXLy+7nz6Q5xuv2MSu4fR99G1NH/x",
+	"vBBuqdlTEPBbfm1O8M2pEUbwmQ1qE5BrG/lxNxxwT754LxZkZTMotGmAQ3FE3JHarNuasMLrvXlgkmuW",
+	"wwtCiQQFvCCu4952tpWMLzznGNd0t058Y994DJ3YzSwn6EULlcv3+ng53EByYB/UVcveuG6Ou8pOeij4",
+	"yFrNlQIjvGx4gxSSrjjRgqicVnAARv5B0pWPiUKiRRE/LO3Mt/E3RavJEqBhfNGruT6DFuXWtyE5+vDs",
+	"6ma4E3jVw3QPI+4QP/6SiwJuj1XInaOe8yXokL7d7zb7JPHXd5x3VAQ2ayz+za9tB/zx46KzCLxxT2G5",
+	"pGuyKkGXIAklv1JJmCLM5TWlEHUQjDApjsrFW9BulPwhqWE3QKjhR4ddHcPNbt+fLLbgJ2kB/kqEiilt",
+	"6yMrIQv1wpLHeJS2SEw4XIO02kRZZSNWISJgdlhuh+Pkpuls/92hON28u45MUvrocTsEMLj5uNkZPYOh",
+	"wZrMjSQanrD9A2lR52aZyYVTk9bfdTdQ6qxn5H4c7IocvNnFT0I4in5tfeDHamP3EXcEXYm2Ct4YEdI6",
+	"8mH+8hBuolgSqgm1m2UuZqZLWxYVRgxWpajsvlxo+2JVeWFwHey7jOt73+P+8LbVDgsmmNafWMV96/3h",
+	"6wEfxXs3QHGg3FBaDj4MYewT5kiuPqXzF+trepDrsrD2CLsQVk++c2C474Lpx44PaTQ6rDxb31PIL1od",
+	"Ak2rrP3kjy3mD2d/XnSuNOWEFYQSDiv7xLgRwoWRA+G3Kdljs0zcIr5hErxYPEpW9o91Spu0dBMvcWr+",
+	"3T7/P3ruoefCTS3iNHxvHx9KSzdUqaaUVMG2azKtEjpY6Z89e+mbQGannz4P9dTPjW/B8D0f3yjbbuFV",
+	"Tm+Yog7HRZiMxkTjtxbkehDK+lpRsjhk+DrdkFgaZf0dtA8pW/0MEHJ+nkT3EC93Dl05LhZCXvjBpj+y",
+	"lhpO6WHtJVVF6NzYSxMSNWEG6gCEPbZd6dGUDb2GC9e2/sepdE4cDOqHgno/b3DD6eAin9hkr9FU4Wl/",
+	"/7Xg45n6Ce7oYAA0PlvzuIp6D4N2FYYDOJE/ATSE+kvAeUFKoNJVGGyNtYR8aWNTLYiia6+zZVvtUNlv",
+	"QX9oq0dKv9p5tYQQ8Ud7S6UD/O4xYiTT2qN7CJmyI2A7LyfdF+ztvpnUr/8YTP57O0LDvKqfVSugAjc5",
+	"suF0AL1G8qTPt7XRe9cse4iMTb7EnaQsKmXBn/vncxl/KYWJTUuQ4JJXnUZybbxdRVzRtfJKyc39ReOD",
+	"S9B/b75CfHCyc5xxSotlNtNi6dIvg8+eTA1I3CLZEIUOov+lEcpZKYRy/RY9VbKu4834gXbyh1SML/vM",
+	"uG8pb6RxLUIKpWu9j4YzH9ljGUc7RpRSRrcpIwf5AyRQWQUHTJ8Wk6+7mzbulP5fB0z7PwBigz/4wE64",
+	"QKKf5HU43E1CD9cm61gKF0/NDtIa8NJN8fXXclDiqeDa/VyCc9gyrcMMUsxSuiGlB1RcbgOMLu7B/bsg",
+	"XVkuc5ZwRZlWhGpinAVicxX+iR3fUYRp/1sLUgjC4cZ2T4x14GBI59NnExM6heZizlZWs9PZMW3Y7Pbz",
+	"7f8EAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

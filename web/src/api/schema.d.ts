@@ -638,6 +638,8 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             load?: string;
             loadLapsed?: string;
+            /** @description What broke and was not repaired */
+            damage?: string;
             /** Format: date-time */
             fired?: string;
             /** Format: date-time */
@@ -659,12 +661,7 @@ export interface components {
             form: string;
             drawing: components["schemas"]["Drawing"];
             surfaces: components["schemas"]["SurfaceArea"][];
-            band: {
-                /** Format: double */
-                heightMM: number;
-                parts: components["schemas"]["BandPart"][];
-                bare: components["schemas"]["BandArea"][];
-            };
+            band: components["schemas"]["Band"];
             history: components["schemas"]["HistoryEntry"][];
             /** @description Codes of tiles read from this piece */
             tiles: string[];
@@ -672,7 +669,7 @@ export interface components {
         EventIn: {
             id: string;
             /** @enum {string} */
-            kind: "coat" | "undo" | "wipe" | "damage" | "check" | "takeout" | "opinion" | "quality";
+            kind: "coat" | "undo" | "wipe" | "damage" | "repair" | "check" | "takeout" | "opinion" | "quality";
             piece: string;
             surface?: string;
             glaze?: string;
@@ -798,6 +795,12 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Band: {
+            /** Format: double */
+            heightMM: number;
+            parts: components["schemas"]["BandPart"][];
+            bare: components["schemas"]["BandArea"][];
         };
         BandPart: {
             why: string;

@@ -21,7 +21,8 @@ const state = computed(() => new Map((props.states ?? []).map((s) => [s.id, s]))
 const name = computed(() => new Map(props.surfaces.map((s) => [s.id, s.name])));
 /** mm per pixel of text: lettering keeps its size whatever the piece measures. */
 const unit = computed(() => Math.max(props.drawing.width / 360, props.drawing.height / 250));
-const margin = computed(() => 132 * unit.value);
+/** Room for the labels: a form without stacks only has its surfaces to name. */
+const margin = computed(() => (props.states ? 132 : 78) * unit.value);
 const box = computed(() => {
   const d = props.drawing;
   const pad = 26 * unit.value;

@@ -98,12 +98,12 @@ async function take() {
           <b>{{ preview.rows.filter((r) => r.change === "refused").length }}</b> refused
           <template v-if="preview.newClasses?.length">; new: {{ preview.newClasses.join(", ") }}</template>
         </p>
-        <ul v-if="serious" class="refused" aria-label="Refused">
+        <ul v-if="serious" class="refused" aria-label="Refused" tabindex="0">
           <li v-for="(r, i) in preview.refused" :key="i">
             Row {{ r.row }}, {{ r.column }}: {{ r.expected }}
           </li>
         </ul>
-        <ol class="rows">
+        <ol class="rows" tabindex="0" aria-label="Rows of the list">
           <li v-for="r in preview.rows" :key="r.row" :class="r.change">
             <b>{{ signs[r.change] }}</b> {{ r.text }} <span class="soft">{{ r.change }}</span>
           </li>
@@ -135,9 +135,14 @@ label {
 .new .el-select {
   width: 260px;
 }
-.refused {
+ul.refused {
   border: 2px solid var(--ink);
   padding: 8px 12px;
+  max-height: 190px;
+  overflow: auto;
+}
+.rows .refused {
+  font-weight: 600;
 }
 .rows {
   max-height: 240px;

@@ -83,7 +83,10 @@ async function makeTile() {
         <b>{{ m.value }}</b> {{ m.name }}
       </button>
     </div>
-    <el-button @click="startTile">Make it a tile</el-button>
+    <div class="row">
+      <el-button @click="startTile">Make it a tile</el-button>
+      <el-button text @click="room.record = piece.id">Record</el-button>
+    </div>
     <el-dialog v-model="tile.open" title="A tile from this piece" width="420px" align-center>
       <form class="tile-form" @submit.prevent="makeTile">
         <label>Code<el-input v-model="tile.code" name="tile-code" maxlength="40" required /></label>

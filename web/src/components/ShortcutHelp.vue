@@ -20,6 +20,7 @@ const groups = [
       ["u", "Take the last coat back"],
       ["a", "Coat the whole column; then x leaves a piece out, Enter logs"],
       ["w", "Wiped wet"],
+      ["h", "The record of the piece: what happened, what broke, take anything back"],
       ["Esc", "Leave the column as it was"],
     ],
   },
@@ -30,6 +31,7 @@ const groups = [
       ["t", "Search the tiles for it"],
       ["b", "Leave it bare"],
       ["+ and -", "One coat more or less"],
+      ["h", "The record of the piece"],
       ["m", "Take the way out of the first finding that has one"],
     ],
   },
@@ -38,6 +40,7 @@ const groups = [
     keys: [
       ["up, down", "Choose a piece"],
       ["q, s, g, l", "Clean, stained, glaze left, band too low"],
+      ["w, h", "Wiped wet; the record of the piece"],
     ],
   },
 ];

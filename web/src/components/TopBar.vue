@@ -24,6 +24,8 @@ const clock = computed(() =>
     minute: "2-digit",
   }).format(now.value),
 );
+/** A class is chosen to work on it: the keys of the screen count again at once. */
+const toTheWork = () => setTimeout(() => document.getElementById("main")?.focus());
 const minutesToMorning = () => {
   const morning = new Date(now.value);
   morning.setDate(morning.getDate() + 1);
@@ -53,6 +55,7 @@ async function lock() {
       aria-label="Class"
       placeholder="All classes"
       :empty-values="[null, undefined]"
+      @change="toTheWork"
     >
       <el-option value="" label="All classes" />
       <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />

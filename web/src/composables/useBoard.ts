@@ -1,5 +1,6 @@
 import { computed, ref, watch, type Ref } from "vue";
-import type { EventIn, Piece, SurfaceState } from "@/api/client";
+import type { Piece, SurfaceState } from "@/api/client";
+import type { NewEvent } from "./usePieces";
 
 /** One assignment of a class as a board: a row a piece, a column a surface. */
 export interface Board {
@@ -69,7 +70,7 @@ export function useCursor(boards: Ref<Board[]>) {
 }
 
 /** The coat that a tap on a surface means: the next planned stroke, else none. */
-export function nextCoat(piece: Piece, surface: SurfaceState): Omit<EventIn, "id"> | undefined {
+export function nextCoat(piece: Piece, surface: SurfaceState): NewEvent | undefined {
   const glaze = surface.left[0];
   return glaze ? { kind: "coat", piece: piece.id, surface: surface.id, glaze } : undefined;
 }

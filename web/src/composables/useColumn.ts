@@ -1,6 +1,7 @@
 import { computed, ref, type Ref } from "vue";
-import type { EventIn, Piece, SurfaceState } from "@/api/client";
+import type { Piece, SurfaceState } from "@/api/client";
 import { nextCoat, type Board } from "./useBoard";
+import type { NewEvent } from "./usePieces";
 
 /** A surface of a piece that nobody has planned yet takes a coat of any jar. */
 const unplanned = (p: Piece, s: SurfaceState) => p.revision === 0 && !s.stands;
@@ -42,7 +43,7 @@ export function useColumn(boards: Ref<Board[]>) {
     if (!out.delete(piece.id)) out.add(piece.id);
   }
   /** One coat for everyone chosen: the next planned stroke, or the named jar where nothing is planned. */
-  function coats(jar?: string): Omit<EventIn, "id">[] {
+  function coats(jar?: string): NewEvent[] {
     return chosen.value.flatMap((p) => {
       const s = surfaceOf(p);
       if (!s) return [];

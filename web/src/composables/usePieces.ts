@@ -2,7 +2,16 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
 import { ElMessage } from "element-plus/es/components/message/index.mjs";
 import "element-plus/es/components/message/style/css";
 import { computed } from "vue";
-import { answer, api, newId, type EventIn, type Piece, type Schemas, type Stage } from "@/api/client";
+import {
+  answer,
+  api,
+  newId,
+  Problem,
+  type EventIn,
+  type Piece,
+  type Schemas,
+  type Stage,
+} from "@/api/client";
 import { useRoom } from "./useRoom";
 
 type PieceList = Schemas["PieceList"];
@@ -24,14 +33,21 @@ export function usePieces(stage?: Stage) {
   return { ...query, pieces };
 }
 
-/** Logs events and patches every list on the screen with the answer. */
+/** An event before it has its id. */
+export type NewEvent = Omit<EventIn, "id">;
+
+/**
+ * Logs events and patches every list on the screen with the answer. Events get
+ * their ids once, before the first try, so that a try whose answer was lost
+ * changes nothing when it is sent again.
+ */
 export function useLog() {
   const client = useQueryClient();
   const room = useRoom();
-  return useMutation({
-    mutationFn: (events: Omit<EventIn, "id">[]) =>
-      answer(api.POST("/events", { body: { events: events.map((e) => ({ ...e, id: newId() })) } })),
-    retry: 2,
+  const mutation = useMutation({
+    mutationFn: (events: EventIn[]) => answer(api.POST("/events", { body: { events } })),
+    retry: (tries, error) => tries < 3 && error instanceof Problem && error.status === 0,
+    retryDelay: 400,
     onSuccess(logged) {
       room.tellTime(logged.now);
       const fresh = new Map(logged.pieces.map((p) => [p.id, p]));
@@ -44,6 +60,12 @@ export function useLog() {
     },
     onError: (error) => say(error.message, "error"),
   });
+  const named = (events: NewEvent[]) => events.map((e) => ({ ...e, id: newId() }));
+  return {
+    mutate: (events: NewEvent[], options?: { onSuccess: () => void }) =>
+      mutation.mutate(named(events), options),
+    mutateAsync: (events: NewEvent[]) => mutation.mutateAsync(named(events)),
+  };
 }
 
 /** Says one sentence at the top of the screen. */

@@ -9,11 +9,13 @@ export const useRoom = defineStore("room", () => {
   /** Milliseconds that the server's clock is ahead of this device's. */
   const skew = ref(0);
   const helpOpen = ref(false);
+  /** The piece whose record lies open, "" for none. */
+  const record = ref("");
   function toggleLook() {
     look.value = look.value === "fired" ? "chalk" : "fired";
   }
   function tellTime(now: string) {
     skew.value = Date.parse(now) - Date.now();
   }
-  return { classId, look, skew, helpOpen, toggleLook, tellTime };
+  return { classId, look, skew, helpOpen, record, toggleLook, tellTime };
 });

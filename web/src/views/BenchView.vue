@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from "vue";
 import type { Piece, SurfaceState } from "@/api/client";
-import BenchCell from "@/components/BenchCell.vue";
+import BenchBoard from "@/components/BenchBoard.vue";
 import JarChoice from "@/components/JarChoice.vue";
 import { nextCoat, useBoards, useCursor } from "@/composables/useBoard";
 import { useColumn } from "@/composables/useColumn";
@@ -64,6 +64,15 @@ function press(piece: Piece, surface: SurfaceState, board: number, row: number, 
   if (column.value?.surface === surface.id && whole.holds(piece)) whole.except(piece);
   else add(piece, surface);
 }
+function part(piece: Piece, surface: SurfaceState) {
+  if (column.value?.surface !== surface.id) return "";
+  if (column.value.out.has(piece.id)) return "left";
+  return whole.holds(piece) ? "picked" : "";
+}
+function here(board: number) {
+  const { row, column: col } = cursor.at.value;
+  return cursor.at.value.board === board ? { row, column: col } : undefined;
+}
 const go = (rows: number, columns: number) => {
   cursor.move(rows, columns);
   void nextTick(() => document.querySelector<HTMLElement>("td.here button")?.focus());
@@ -82,6 +91,7 @@ useKeys({
   w: () => wipe(cursor.piece.value),
   a: startHere,
   x: () => whole.except(cursor.piece.value),
+  h: () => cursor.piece.value && (room.record = cursor.piece.value.id),
   Escape: whole.stop,
   " ": act,
   Enter: act,
@@ -90,10 +100,6 @@ function cellEnter(event: KeyboardEvent) {
   if (!column.value) return;
   event.preventDefault();
   logColumn();
-}
-function title(s: SurfaceState) {
-  const next = s.left[0];
-  return next ? `${next} ${glazes.byCode.value.get(next)?.name ?? ""}` : "";
 }
 </script>
 
@@ -108,73 +114,27 @@ function title(s: SurfaceState) {
     </p>
   </div>
   <p v-if="!room.classId && boards.length > 2" class="soft">Choose a class above to see one bench.</p>
-  <section v-for="(b, bi) in boards" :key="b.id">
-    <h2>{{ b.title }}</h2>
-    <div class="scroll">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Piece</th>
-            <th v-for="c in b.columns" :key="c.id" scope="col">
-              {{ c.name }}
-              <button
-                type="button"
-                class="whole"
-                :aria-label="`Coat all: ${c.name}`"
-                @click="whole.start(b.id, c.id)"
-              >
-                coat all
-              </button>
-            </th>
-            <th scope="col" class="rest">Waits for</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(p, ri) in b.rows" :key="p.id">
-            <th scope="row">
-              <RouterLink :to="`/plan/${p.id}`">{{ p.student }}</RouterLink>
-              <span class="mark">{{ p.mark }}</span>
-            </th>
-            <template v-for="(c, ci) in b.columns" :key="c.id">
-              <td
-                v-for="s in p.surfaces.filter((x) => x.id === c.id)"
-                :key="s.id"
-                :class="{
-                  here:
-                    cursor.at.value.board === bi &&
-                    cursor.at.value.row === ri &&
-                    cursor.at.value.column === ci,
-                  picked: column?.surface === s.id && whole.holds(p) && !column.out.has(p.id),
-                  left: column?.surface === s.id && column.out.has(p.id),
-                }"
-              >
-                <BenchCell
-                  :student="p.student"
-                  :surface="s"
-                  :jar="title(s)"
-                  :now="now"
-                  @add="press(p, s, bi, ri, ci)"
-                  @back="undo(p, s)"
-                  @enter="cellEnter"
-                  @focus="cursor.at.value = { board: bi, row: ri, column: ci }"
-                />
-              </td>
-            </template>
-            <td class="rest">
-              <span v-for="x in p.blockers.slice(0, 1)" :key="x.code">{{ x.text }}</span>
-              <span v-if="!p.blockers.length">Nothing: it may be fired.</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+  <BenchBoard
+    v-for="(b, bi) in boards"
+    :key="b.id"
+    :board="b"
+    :now="now"
+    :here="here(bi)"
+    :part="part"
+    @start="whole.start(b.id, $event)"
+    @press="(p, s, row, col) => press(p, s, bi, row, col)"
+    @back="undo"
+    @enter="cellEnter"
+    @point="(row, col) => (cursor.at.value = { board: bi, row, column: col })"
+    @record="room.record = $event.id"
+  >
     <div v-if="column?.board === b.id" class="bar" role="status">
       <b>{{ whole.chosen.value.length }} of {{ whole.rows.value.length }}</b> get their next coat. Tap a cell,
       or <kbd>x</kbd>, to leave one out.
       <el-button type="primary" @click="logColumn()">Log {{ whole.chosen.value.length }} coats</el-button>
       <el-button @click="whole.stop">Leave it</el-button>
     </div>
-  </section>
+  </BenchBoard>
   <p v-if="!boards.length && !isPending" class="empty">
     Nothing on the bench. <RouterLink to="/plan">Give the class something to make</RouterLink>; a piece may be
     glazed before it is planned.
@@ -190,66 +150,6 @@ function title(s: SurfaceState) {
 </template>
 
 <style scoped>
-section {
-  margin-bottom: 28px;
-}
-.scroll {
-  overflow-x: auto;
-}
-table {
-  border-collapse: collapse;
-  background: var(--sheet);
-  margin-top: 8px;
-  min-width: 60%;
-}
-th,
-td {
-  border: 1px solid var(--line);
-  text-align: left;
-  padding: 0 10px;
-  position: relative;
-}
-thead th {
-  padding: 7px 10px;
-  background: #e8e8e8;
-  white-space: nowrap;
-}
-.whole {
-  border: 0;
-  background: none;
-  text-decoration: underline;
-  cursor: pointer;
-  color: var(--soft);
-  min-height: 30px;
-  font-weight: 400;
-}
-tbody th {
-  font-weight: 600;
-  white-space: nowrap;
-}
-.mark {
-  font-weight: 400;
-  margin-left: 7px;
-}
-td {
-  padding: 0;
-}
-td.here {
-  box-shadow: inset 0 0 0 3px var(--ink);
-}
-td.picked {
-  background: repeating-linear-gradient(135deg, #fff 0 6px, #d8d8d8 6px 8px);
-}
-td.left :deep(.cell) {
-  opacity: 0.55;
-  text-decoration: line-through;
-}
-td.rest {
-  padding: 4px 10px;
-  font-size: 14px;
-  max-width: 320px;
-  line-height: 1.3;
-}
 .bar {
   position: sticky;
   bottom: 0;
@@ -268,10 +168,5 @@ td.rest {
 .empty {
   padding: 30px 0;
   font-size: 17px;
-}
-@media (max-width: 900px) {
-  .rest {
-    display: none;
-  }
 }
 </style>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Choice, type Schemas } from "@/api/client";
 import FindingList from "@/components/FindingList.vue";
 import HalfSection from "@/components/HalfSection.vue";
+import StackEditor from "@/components/StackEditor.vue";
 import TilePicker from "@/components/TilePicker.vue";
 import { useKeys } from "@/composables/useKeys";
 import { useGlazes, useTiles } from "@/composables/useLists";
+import { usePiece } from "@/composables/usePiece";
 import { attempt } from "@/composables/usePieces";
 import { useRoom } from "@/composables/useRoom";
 
@@ -15,10 +17,7 @@ const room = useRoom();
 const client = useQueryClient();
 const tiles = useTiles();
 const glazes = useGlazes();
-const detail = useQuery({
-  queryKey: computed(() => ["piece", props.id]),
-  queryFn: () => answer(api.GET("/pieces/{id}", { params: { path: { id: props.id } } })),
-});
+const detail = usePiece(() => props.id);
 const piece = computed(() => detail.data.value?.piece);
 const chosen = ref("");
 watch(
@@ -75,6 +74,7 @@ useKeys({
   ArrowUp: () => move(-1),
   t: () => document.querySelector<HTMLInputElement>(".picker input")?.focus(),
   b: () => void bare(),
+  h: () => (room.record = props.id),
   "+": () => last() >= 0 && coats(last(), 1),
   "-": () => last() >= 0 && coats(last(), -1),
   m: () => {
@@ -99,9 +99,12 @@ useKeys({
           {{ piece.student }} <span class="mark">{{ piece.mark }}</span>
         </h1>
       </div>
-      <el-button v-if="piece.revision === 0 && carried.length" @click="fromCoats"
-        >Plan it from what is on it</el-button
-      >
+      <div>
+        <el-button v-if="piece.revision === 0 && carried.length" @click="fromCoats"
+          >Plan it from what is on it</el-button
+        >
+        <el-button @click="room.record = piece.id">Record <kbd>h</kbd></el-button>
+      </div>
     </div>
     <div class="left">
       <div class="paper">
@@ -143,31 +146,7 @@ useKeys({
           </button>
         </li>
       </ul>
-      <div v-if="surface" class="editor">
-        <ol v-if="surface.stack.length" class="stack" aria-label="Coats, the first nearest the clay">
-          <li v-for="(l, i) in surface.stack" :key="i">
-            <span
-              ><span class="code">{{ l.glaze }}</span> {{ glazes.byCode.value.get(l.glaze)?.name }}</span
-            >
-            <span class="step">
-              <el-button size="small" :aria-label="`One coat of ${l.glaze} less`" @click="coats(i, -1)"
-                >−</el-button
-              >
-              <b class="num">{{ l.coats }}</b>
-              <el-button size="small" :aria-label="`One coat of ${l.glaze} more`" @click="coats(i, 1)"
-                >+</el-button
-              >
-            </span>
-          </li>
-        </ol>
-        <p v-else class="soft">{{ surface.bare ? "Left bare on purpose." : "Nothing planned." }}</p>
-        <p v-if="surface.tile" class="num">Tile {{ surface.tile }} shows it on this clay.</p>
-        <p v-if="food" class="caution">
-          A food label is the maker's claim for one glaze, fully covering. Layers and missed spots void it;
-          only a laboratory test proves it.
-        </p>
-        <el-button @click="bare">{{ surface.bare ? "Not bare after all" : "Leave it bare" }}</el-button>
-      </div>
+      <StackEditor v-if="surface" :surface="surface" :food="food" @coats="coats" @bare="bare" />
       <TilePicker
         :tiles="tiles.data.value ?? []"
         :glazes="glazes.data.value ?? []"
@@ -230,28 +209,6 @@ useKeys({
 }
 .surfaces button[aria-pressed="true"] .soft {
   color: #dedede;
-}
-.editor {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-.stack {
-  width: 100%;
-  display: flex;
-  flex-direction: column-reverse;
-}
-.stack li {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  border-top: 1px solid var(--line);
-  padding: 5px 0;
-}
-.step {
-  display: flex;
-  gap: 10px;
-  align-items: center;
 }
 @media (max-width: 900px) {
   .desk {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
-import { answer, api, type Schemas } from "@/api/client";
+import type { Schemas } from "@/api/client";
 import HalfSection from "@/components/HalfSection.vue";
 import { useKeys } from "@/composables/useKeys";
 import { useClasses, useGuide } from "@/composables/useLists";
+import { usePiece } from "@/composables/usePiece";
 import { say, useLog, usePieces } from "@/composables/usePieces";
 import { useRoom } from "@/composables/useRoom";
 
@@ -20,11 +20,7 @@ const { pieces: queue, isPending } = usePieces("foot");
 const index = ref(0);
 watch(queue, (q) => (index.value = Math.max(0, Math.min(index.value, q.length - 1))));
 const piece = computed(() => queue.value[index.value]);
-const detail = useQuery({
-  queryKey: computed(() => ["piece", piece.value?.id]),
-  enabled: computed(() => !!piece.value),
-  queryFn: () => answer(api.GET("/pieces/{id}", { params: { path: { id: piece.value!.id } } })),
-});
+const detail = usePiece(() => piece.value?.id);
 const why = computed(() => piece.value?.blockers.find((b) => b.stage === "foot"));
 
 function judge(verdict: Verdict) {
@@ -46,6 +42,7 @@ useKeys({
   ArrowDown: () => (index.value = Math.min(index.value + 1, queue.value.length - 1)),
   ArrowUp: () => (index.value = Math.max(0, index.value - 1)),
   w: wiped,
+  h: () => piece.value && (room.record = piece.value.id),
   ...Object.fromEntries(Object.entries(keys).map(([v, key]) => [key, () => judge(v as Verdict)])),
 });
 </script>
@@ -102,7 +99,10 @@ useKeys({
           >
         </button>
       </div>
-      <el-button @click="wiped">Wiped it wet <kbd>w</kbd></el-button>
+      <div>
+        <el-button @click="wiped">Wiped it wet <kbd>w</kbd></el-button>
+        <el-button @click="room.record = piece.id">Coats came off, or something broke <kbd>h</kbd></el-button>
+      </div>
     </section>
   </div>
   <p v-else-if="!isPending" class="empty">
@@ -185,9 +185,6 @@ useKeys({
 }
 .sign {
   font-size: 22px;
-}
-.look > .el-button {
-  justify-self: start;
 }
 .empty {
   padding: 30px 0;
