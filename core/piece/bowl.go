@@ -64,7 +64,7 @@ func buildBowl(m Measures) (Body, error) {
 	b := Body{
 		Form: Bowl, HeightMM: s.top,
 		Surfaces: []Surface{
-			{ID: "interior", Name: "Interior", Use: Food, Inside: true},
+			{ID: "interior", Name: "Interior", Use: Food, Upward: true},
 			{ID: "lip", Name: "Lip", Use: Lip},
 			{ID: "exterior", Name: "Exterior", Use: Plain},
 		},

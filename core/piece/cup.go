@@ -66,7 +66,7 @@ func buildCup(m Measures) (Body, error) {
 	b := Body{
 		Form: Cup, HeightMM: s.top,
 		Surfaces: []Surface{
-			{ID: "interior", Name: "Interior", Use: Food, Inside: true},
+			{ID: "interior", Name: "Interior", Use: Food, Upward: true},
 			{ID: "lip", Name: "Lip", Use: Lip},
 			{ID: "exterior", Name: "Exterior", Use: Plain},
 		},

@@ -39,7 +39,7 @@ type Surface struct {
 	AreaCM2 float64
 	Use     Use
 	Stands  bool // the piece stands on it: any glaze here meets the shelf
-	Inside  bool // opens upward: nothing that runs here can reach the shelf
+	Upward  bool // opens or faces upward: what runs here stays, or meets a wall that has a band of its own
 }
 
 // Body is a piece of given form and measurements.

@@ -106,6 +106,7 @@ func TestBandOfOtherForms(t *testing.T) {
 
 	slab := build(t, piece.Slab, nil)
 	require.Equal(t, []string{"edge", "back"}, []string{slab.Band(6)[0].Surface, slab.Band(6)[1].Surface})
+	require.Len(t, slab.Band(30), 2, "a face that lies upward is never in the band, however thin the slab")
 }
 
 func anyBody(t *rapid.T) piece.Body {
@@ -139,7 +140,7 @@ func TestEveryBodyIsWhole(t *testing.T) {
 		require.LessOrEqual(t, sum(low), sum(high)+1e-9, "a higher band asks for more bare clay")
 		all := 0.0
 		for _, s := range b.Surfaces {
-			if s.Inside {
+			if s.Upward {
 				continue
 			}
 			require.Positive(t, s.AreaCM2, s.ID)

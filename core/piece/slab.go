@@ -12,7 +12,7 @@ func buildSlab(m Measures) Body {
 	b := Body{
 		Form: Slab, HeightMM: thick,
 		Surfaces: []Surface{
-			{ID: "face", Name: "Face", Use: Plain},
+			{ID: "face", Name: "Face", Use: Plain, Upward: true},
 			{ID: "edge", Name: "Edge", Use: Plain},
 			{ID: "back", Name: "Back", Use: Plain, Stands: true},
 		},

@@ -53,7 +53,7 @@ const (
 
 var classes = []class{
 	{"7 Plover", "FEN", "6", 28, []task{{"Tide-pool bowl", piece.Bowl, piece.Measures{"rim": 140, "height": 62, "foot": 0}, []stage{begun, begun, planned, coated, begun, untouched}}}},
-	{"7 Wren", "FEN", "6", 27, []task{{"Storm-warning slab", piece.Slab, piece.Measures{"length": 170, "width": 120, "thickness": 10}, []stage{coated, drying, refused, begun, fit}}}},
+	{"7 Wren", "FEN", "6", 27, []task{{"Storm-warning slab", piece.Slab, piece.Measures{"length": 170, "width": 120, "thickness": 12}, []stage{coated, drying, refused, begun, fit}}}},
 	{"8 Teal", "HAR", "04", 26, []task{{"Seed-thief bowl", piece.Bowl, piece.Measures{"rim": 120, "height": 58, "foot": 50, "hollow": 5}, []stage{fit, fit, drying, coated, begun}}}},
 	{"9 Curlew", "FEN", "6", 26, []task{{"Lamplighter's cup", piece.Cup, piece.Measures{"rim": 82, "base": 68, "height": 94}, []stage{inKiln, inKiln, fit, drying}}}},
 	{"10 Studio", "FEN", "6", 24, []task{

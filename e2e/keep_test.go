@@ -1,0 +1,108 @@
+package e2e
+
+import (
+	"bytes"
+	"crypto/ecdsa"
+	"crypto/elliptic"
+	"crypto/rand"
+	"crypto/tls"
+	"crypto/x509"
+	"encoding/pem"
+	"math/big"
+	"net"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/api/gen"
+)
+
+// command runs enkaustos to its end and returns what it printed.
+func command(t *testing.T, in string, args ...string) (string, error) {
+	var out bytes.Buffer
+	cmd := exec.Command(root(t, "bin", "enkaustos"), args...)
+	cmd.Stdin = strings.NewReader(in)
+	cmd.Stdout, cmd.Stderr = &out, &out
+	err := cmd.Run()
+	return out.String(), err
+}
+
+// Copies are made on the schedule while the server works, and one of them
+// brings the school back in another folder.
+func TestScheduledBackupComesBack(t *testing.T) {
+	dir := t.TempDir()
+	s := start(t, "demo", "--data", dir, "--at", "2026-03-02T09:15", "--backup-every", "300ms")
+	var copies []string
+	require.Eventually(t, func() bool {
+		copies, _ = filepath.Glob(filepath.Join(dir, "backups", "*.db"))
+		return len(copies) >= 2
+	}, patience, moment)
+	s.stop()
+
+	other := t.TempDir()
+	said, err := command(t, "", "restore", copies[0], "--data", other)
+	require.NoError(t, err, said)
+	s = start(t, "demo", "--data", other)
+	require.Len(t, get[[]gen.Class](t, client(t, s.url), s.url+"/api/classes"), 7)
+	s.stop()
+
+	said, err = command(t, "", "restore", "nowhere.db", "--data", other)
+	require.Error(t, err)
+	require.Equal(t, "enkaustos: cannot read nowhere.db\n", said)
+	said, err = command(t, "", "backup", "--data", other)
+	require.NoError(t, err)
+	require.Regexp(t, `^enkaustos-\d{8}-\d{6}\.db \(\d+ bytes\)\n$`, said)
+
+	said, err = command(t, "too short\n", "passphrase", "--data", other)
+	require.Error(t, err)
+	require.Contains(t, said, "at least 10 characters")
+	said, err = command(t, "wet sponge first\n", "passphrase", "--data", other)
+	require.NoError(t, err, said)
+	s = start(t, "demo", "--data", other)
+	p := open(t, s, "/")
+	p.unlock("wet sponge first")
+}
+
+// certificate writes a certificate for this machine, and its key.
+func certificate(t *testing.T) (cert, key string, trust *x509.CertPool) {
+	private, err := ecdsa.GenerateKey(elliptic.P256(), rand.Reader)
+	require.NoError(t, err)
+	template := &x509.Certificate{SerialNumber: big.NewInt(1), NotBefore: time.Now().Add(-time.Hour), NotAfter: time.Now().Add(time.Hour),
+		IPAddresses: []net.IP{net.IPv4(127, 0, 0, 1)}, IsCA: true, BasicConstraintsValid: true}
+	der, err := x509.CreateCertificate(rand.Reader, template, template, private.Public(), private)
+	require.NoError(t, err)
+	secret, err := x509.MarshalPKCS8PrivateKey(private)
+	require.NoError(t, err)
+	dir := t.TempDir()
+	cert, key = filepath.Join(dir, "cert.pem"), filepath.Join(dir, "key.pem")
+	public := pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE", Bytes: der})
+	require.NoError(t, os.WriteFile(cert, public, 0o600))
+	require.NoError(t, os.WriteFile(key, pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: secret}), 0o600))
+	trust = x509.NewCertPool()
+	require.True(t, trust.AppendCertsFromPEM(public))
+	return cert, key, trust
+}
+
+// With a certificate the server speaks TLS, and its cookie is for TLS alone.
+func TestServesOverTLS(t *testing.T) {
+	cert, key, trust := certificate(t)
+	require.Contains(t, refusedStart(t, "serve", "--data", t.TempDir(), "--tls-cert", key, "--tls-key", key), "expected a certificate and its key in PEM")
+	require.Contains(t, refusedStart(t, "serve", "--data", t.TempDir(), "--tls-cert", cert), "tls-key")
+
+	s := start(t, "demo", "--data", t.TempDir(), "--tls-cert", cert, "--tls-key", key)
+	require.True(t, strings.HasPrefix(s.url, "https://"))
+	c := &http.Client{Transport: &http.Transport{TLSClientConfig: &tls.Config{RootCAs: trust}, ForceAttemptHTTP2: true}}
+	answer, err := post(c, s.url+"/api/login", map[string]string{"passphrase": "bare feet only"})
+	require.NoError(t, err)
+	defer func() { _ = answer.Body.Close() }()
+	require.Equal(t, http.StatusOK, answer.StatusCode)
+	require.Equal(t, "HTTP/2.0", answer.Proto)
+	cookie := answer.Cookies()[0]
+	require.True(t, cookie.Secure && cookie.HttpOnly && cookie.SameSite == http.SameSiteStrictMode)
+}

@@ -1,0 +1,140 @@
+package e2e
+
+import (
+	"net/http"
+	"os"
+	"path/filepath"
+	"strings"
+	"sync/atomic"
+	"testing"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/require"
+)
+
+// A foot is refused by key and cleaned; a piece is dropped and repaired; a
+// scrape takes coats off; and a line of the record is taken back.
+func TestWhatElseHappensToAPiece(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.choose("Class", "7 Wren")
+	p.goTo("/foot")
+	first := p.see(".look h2", "Storm-warning slab").MustText()
+	who := first[:strings.Index(first, ".")+1]
+	p.press('g')
+	p.see(".el-message", "Wipe it off with a damp sponge")
+	p.see(".why", "Foot: Glaze left.")
+	p.press('w')
+	p.see(".why", "it was wiped wet after the check")
+	p.press('s')
+	p.gone(".look h2", who)
+	p.goTo("/kiln")
+	p.click("summary", "It was last wet less than 12 hours ago")
+	p.see(".held li", who)
+
+	// It is dropped on the way: nothing else lets it into the kiln.
+	p.goTo("/bench")
+	p.clickX(`//button[@aria-label="Record of ` + who + `"]`)
+	p.see(".lines", "Foot: Stained")
+	p.typeInto(`.el-drawer input[aria-label="What broke"]`, "corner off")
+	p.click(".el-drawer button", "It is damaged")
+	p.see(".damage", "corner off")
+	p.click(".el-drawer button", "It is repaired")
+	p.gone(".el-drawer p", "Damaged: corner off")
+
+	// A scrape takes the last coat of the face off, and the foot lapsed with it.
+	p.choose("Wiped surface", "Wiped off: Face")
+	p.typeInto(`.el-drawer input[aria-label="Coats that came off"]`, "1")
+	p.press(input.Tab)
+	p.click(".el-drawer button", "Log the wipe")
+	p.see(".lines .what", "Wiped wet, 1 off the Face")
+	p.clickX(`//button[@aria-label="Take back: Wiped wet, 1 off the Face"]`)
+	p.see(".lines .undone", "Wiped wet, 1 off the Face (taken back)")
+	p.press(input.Escape)
+	p.gone(".el-drawer h3", "What happened")
+	p.clickX(`//tr[th[contains(., "` + who + `")]]//td[contains(., "The check of its foot lapsed: it was damaged")]`)
+}
+
+// The answer to a coat is lost on the way: the screen sends it again, and the
+// piece still has it once.
+func TestLostAnswerIsNoSecondCoat(t *testing.T) {
+	s := startDemo(t)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.choose("Class", "7 Plover")
+	var sent atomic.Int32
+	router := p.HijackRequests()
+	require.NoError(t, router.Add("*/api/events", proto.NetworkResourceTypeFetch, func(h *rod.Hijack) {
+		if err := h.LoadResponse(http.DefaultClient, true); err != nil || sent.Add(1) == 1 {
+			h.Response.Fail(proto.NetworkErrorReasonConnectionReset) // the server has it, the screen never hears of it
+		}
+	}))
+	go router.Run()
+	defer func() { require.NoError(t, router.Stop()) }()
+	p.goTo("/bench")
+	p.see("h2", "Tide-pool bowl")
+	p.press(input.ArrowRight)
+	before := p.strokes()
+	p.press(input.Space)
+	require.Eventually(t, func() bool { return p.strokes() > before }, patience, moment)
+	require.EqualValues(t, 2, sent.Load(), "it was sent twice")
+	require.Equal(t, before+1, p.strokes(), "and counts once")
+}
+
+// What cannot be taken over is shown cell by cell, and nothing is taken over.
+func TestRefusedListInTheBrowser(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.goTo("/classes")
+	give := func(name, text string) {
+		path := filepath.Join(t.TempDir(), name)
+		require.NoError(t, os.WriteFile(path, []byte(text), 0o600))
+		p.upload(path)
+	}
+	taken := func() bool {
+		return p.see("footer button", "Take it over").MustProperty("disabled").Bool()
+	}
+	p.click(".bring button", "Bring: Glazes")
+	give("jars.csv", "code;name;kind;raw;cones\nN01;Night Ferry;shiny;#9c8bb8;5-6\nX1;Extra;solid;#9c8bb8;5-6\n")
+	p.see(".sum", "1 added, 0 changed, 0 the same, 1 refused")
+	p.see(".refused", `Row 2, kind: "shiny" is not a kind of glaze: expected one of solid, breaking`)
+	require.True(t, taken(), "half a list is not offered")
+	give("latin.csv", "code,name,kind,raw,cones\nX1,Gr\xfcn,solid,#9c8bb8,5-6\n")
+	p.see(".el-message--error", "CSV UTF-8")
+	give("bare.csv", "code,name\nX1,Extra\n")
+	p.see(".el-message--error", `no column "kind"`)
+	give("good.csv", "code,name,kind,raw,cones\nX1,Extra,solid,#9c8bb8,5-6\n")
+	p.see(".sum", "1 added")
+	p.click("footer button", "Take it over")
+	p.see(".el-message", "1 added")
+	p.goTo("/stock")
+	p.see(".jars li", "X1")
+}
+
+// A changed house rule speaks at once in every plan; a senseless one changes
+// nothing and says what was expected.
+func TestHouseRuleReachesThePlan(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.choose("Class", "10 Studio")
+	p.goTo("/plan")
+	p.click("label", "planned ones too")
+	p.clickX(`//section[h2[contains(., "Ferryman")]]//a[contains(., "look at")]`)
+	p.see("li.warn", "the house lays 3")
+	desk := p.MustInfo().URL
+
+	p.goTo("/rules")
+	band := `input[aria-label="Bare band above the shelf, mm"]`
+	p.typeInto(band, "plenty")
+	p.click("button", "Keep 1 changes")
+	p.see(".el-message--error", `"plenty" will not do: expected a number from 0 to 30 mm`)
+	p.typeInto(band, "13")
+	p.typeInto(`input[aria-label="Coats of one glaze, coats"]`, "2")
+	p.click("button", "Keep 2 changes")
+	p.see(".own", "usual: 6")
+	require.NoError(t, p.Navigate(desk))
+	p.see(".band", "Bare to 13 mm above the shelf: the house's band 13 mm")
+	p.gone("li.warn", "Exterior: 2 coats, the house lays 3")
+}
