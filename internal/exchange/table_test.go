@@ -56,3 +56,18 @@ func FuzzReadTable(f *testing.F) {
 		}
 	})
 }
+
+func TestTruth(t *testing.T) {
+	for text, want := range map[string]bool{"yes": true, "Y": true, "TRUE": true, "1": true, "x": true, "no": false, "N": false, "False": false, "0": false} {
+		got, err := exchange.Truth(text, !want)
+		require.NoError(t, err, text)
+		require.Equal(t, want, got, text)
+	}
+	for _, fallback := range []bool{true, false} {
+		got, err := exchange.Truth("", fallback)
+		require.NoError(t, err)
+		require.Equal(t, fallback, got, "an empty cell is the usual case")
+	}
+	_, err := exchange.Truth("maybe", true)
+	require.EqualError(t, err, `"maybe": expected yes or no`)
+}

@@ -54,7 +54,12 @@ function wiped() {
       <section v-if="!piece.fired" aria-labelledby="else">
         <h3 id="else">What else happened</h3>
         <div class="act">
-          <el-select v-model="form.surface" aria-label="Wiped surface" :empty-values="[null, undefined]" @change="form.back = most">
+          <el-select
+            v-model="form.surface"
+            aria-label="Wiped surface"
+            :empty-values="[null, undefined]"
+            @change="form.back = most"
+          >
             <el-option value="" label="Wiped wet, no coat came off" />
             <el-option v-for="s in carrying" :key="s.id" :value="s.id" :label="`Wiped off: ${s.name}`" />
           </el-select>
