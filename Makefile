@@ -13,7 +13,7 @@ demo: build
 
 build: bin/enkaustos
 
-bin/enkaustos: web/dist/index.html $(GO_SOURCES) go.mod
+bin/enkaustos: web/dist/index.html $(GO_SOURCES) go.mod | tools-present
 	CGO_ENABLED=0 go build -trimpath -o $@ ./cmd/enkaustos
 
 web/dist/index.html: web/node_modules/.installed $(WEB_SOURCES)

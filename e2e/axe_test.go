@@ -4,6 +4,7 @@ import (
 	"os"
 	"testing"
 
+	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/require"
 )
 
@@ -43,7 +44,31 @@ func TestNothingSeriousForAxe(t *testing.T) {
 	p.clickX(`//a[contains(@class, "card")]`)
 	p.see("button", "Exterior")
 	look("desk")
+	p.press('h')
+	p.see(".el-drawer", "What happened")
+	look("record")
+	p.press(input.Escape)
 	p.press('?')
 	p.see(".el-dialog", "Plan desk")
 	look("keys")
+
+	// What opens over the views, with something in it.
+	p.goTo("/plan")
+	p.click("button", "Something to make")
+	p.see(".areas", "Exterior")
+	look("assignment")
+	p.goTo("/classes")
+	p.click(".bring button", "Bring: Tiles")
+	p.upload(root(t, "examples", "tiles.csv"))
+	p.see(".sum", "refused")
+	look("import")
+	p.goTo("/results")
+	p.click(".card button", "Make it a tile")
+	p.see(".tile-form", "Fired colour")
+	look("tile from a piece")
+	p.choose("Class", "10 Studio")
+	p.goTo("/bench")
+	p.clickX(`//td[contains(., "Nothing is planned")]/preceding-sibling::td//button`)
+	p.see(".el-dialog", "which jar?")
+	look("jar choice")
 }

@@ -34,6 +34,7 @@ func newInterface() http.Handler {
 		}
 		w.Header().Set("Content-Type", "text/html; charset=utf-8")
 		w.Header().Set("Cache-Control", "no-cache")
+		w.WriteHeader(http.StatusOK) // the router came here because it knows no such route
 		_, _ = w.Write(page)
 	})
 }

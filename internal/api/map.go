@@ -122,8 +122,9 @@ func load(l studio.Load) gen.Load {
 func backup(b store.Backup) gen.Backup { return gen.Backup{Name: b.Name, At: b.At, Bytes: b.Bytes} }
 
 func imported(i studio.Import) gen.Import {
+	classes := list(i.NewClasses, func(name string) string { return name })
 	return gen.Import{Kind: gen.ListKind(i.Kind), Applied: i.Applied,
-		Added: i.Count(studio.Added), Changed: i.Count(studio.Changed), Same: i.Count(studio.Same), NewClasses: &i.NewClasses,
+		Added: i.Count(studio.Added), Changed: i.Count(studio.Changed), Same: i.Count(studio.Same), NewClasses: &classes,
 		Refused: list(i.Refused, func(r studio.RefusedCell) gen.Refusal {
 			return gen.Refusal{Row: r.Row, Column: r.Column, Expected: r.Expected}
 		}),

@@ -13,7 +13,7 @@ import (
 )
 
 // ErrSetUp is returned when the passphrase was chosen already.
-var ErrSetUp = errors.New("the passphrase was chosen already: log in with it")
+var ErrSetUp = Fault{Kind: Conflict, Text: "The passphrase was chosen already: log in with it."}
 
 // NeedsSetup says whether nobody has chosen a passphrase yet.
 func (s *Studio) NeedsSetup(ctx context.Context) (bool, error) {

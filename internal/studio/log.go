@@ -26,7 +26,7 @@ func (s *Studio) Log(ctx context.Context, by string, events []work.Event) ([]Pie
 	err := s.change(ctx, func() (func(*store.Tx) error, func(), error) {
 		now := s.clock.Now()
 		var fresh []work.Event
-		known := map[string]bool{}
+		known := map[string]string{}
 		for _, e := range events {
 			p, ok := s.school.pieces[e.Piece]
 			if !ok {
@@ -35,11 +35,17 @@ func (s *Studio) Log(ctx context.Context, by string, events []work.Event) ([]Pie
 			if !slices.Contains(touched, e.Piece) {
 				touched = append(touched, e.Piece)
 			}
-			resent := known[e.ID] || slices.ContainsFunc(p.state.Log(), func(old work.Event) bool { return old.ID == e.ID })
-			if resent {
+			of, sent := s.school.eventOf[e.ID]
+			if other, twice := known[e.ID]; twice {
+				of, sent = other, true
+			}
+			if sent && of != e.Piece {
+				return nil, nil, Fault{Kind: Conflict, Text: s.school.who(p) + ": that id belongs to something that happened to another piece."}
+			}
+			if sent {
 				continue
 			}
-			known[e.ID] = true
+			known[e.ID] = e.Piece
 			if err := s.sensible(e, p); err != nil {
 				return nil, nil, err
 			}
@@ -80,6 +86,7 @@ func (s *Studio) remember(events []work.Event) {
 	for _, e := range events {
 		p := s.school.pieces[e.Piece]
 		p.state = work.Step(p.state, e)
+		s.school.eventOf[e.ID] = e.Piece
 	}
 }
 

@@ -22,6 +22,7 @@ type school struct {
 	assignments map[string]*assignment
 	pieces      map[string]*livePiece
 	loads       map[string]store.Load
+	eventOf     map[string]string // event id to the piece it happened to
 }
 
 // assignment is an assignment with the body that its measurements make.
@@ -47,6 +48,7 @@ func newSchool(r store.Records) *school {
 		loads:       byKey(r.Loads, func(l store.Load) string { return l.ID }),
 		assignments: map[string]*assignment{},
 		pieces:      map[string]*livePiece{},
+		eventOf:     make(map[string]string, len(r.Events)),
 	}
 	for _, a := range r.Assignments {
 		s.addAssignment(a)
@@ -60,6 +62,7 @@ func newSchool(r store.Records) *school {
 	logs := map[string][]work.Event{}
 	for _, e := range r.Events {
 		logs[e.Piece] = append(logs[e.Piece], e)
+		s.eventOf[e.ID] = e.Piece
 	}
 	for id, log := range logs {
 		s.pieces[id].state = work.Fold(log)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, useId } from "vue";
 import type { Schemas, SurfaceState } from "@/api/client";
+import { sayStack } from "@/stack";
 
 /**
  * A piece drawn to scale as a half-section: left half cut open, right half from
@@ -37,10 +38,15 @@ function fill(surface: string): string {
   if (props.look === "chalk") return s.raw ?? "#f7f7f7";
   return s.fired ?? `url(#${id}-unknown)`;
 }
+/** Where nothing lies on a surface its edge shows the clay below; it can still be pointed at. */
+function skin(surface: string): string {
+  const s = state.value.get(surface);
+  return s?.stack.length || s?.on.length || s?.bare ? fill(surface) : "transparent";
+}
 function says(s: SurfaceState | undefined): string {
   if (!s) return "";
   if (s.bare) return "bare";
-  return s.stack.map((l) => `${l.coats} × ${l.glaze}`).join(" + ") || "nothing planned";
+  return sayStack(s.stack) || "nothing planned";
 }
 /** Labels stand in two columns beside the drawing, apart enough to be read. */
 const labels = computed(() => {
@@ -96,8 +102,8 @@ const labels = computed(() => {
       </pattern>
     </defs>
     <line
-      :x1="drawing.tableFrom - 14 * unit"
-      :x2="drawing.tableTo + 14 * unit"
+      :x1="drawing.tableFrom - 6 * unit"
+      :x2="drawing.tableTo + 6 * unit"
       :y1="drawing.tableY"
       :y2="drawing.tableY"
       class="table"
@@ -107,7 +113,7 @@ const labels = computed(() => {
         v-if="s.kind === 'face' || s.kind === 'skin'"
         :d="s.path"
         :class="[s.kind, { chosen: s.surface === selected }]"
-        :style="s.kind === 'face' ? { fill: fill(s.surface) } : { stroke: fill(s.surface) }"
+        :style="s.kind === 'face' ? { fill: fill(s.surface) } : { stroke: skin(s.surface) }"
         @click="emit('select', s.surface)"
       />
       <path v-else :d="s.path" :class="s.kind" />
@@ -175,6 +181,7 @@ const labels = computed(() => {
   fill: none;
   stroke-width: 5px;
   vector-effect: non-scaling-stroke;
+  pointer-events: stroke;
   cursor: pointer;
 }
 .cut {

@@ -43,10 +43,13 @@ function wiped() {
 
 <template>
   <el-drawer :model-value="true" size="460px" @close="emit('close')">
-    <template #header>
-      <h2 v-if="piece" class="who">
-        {{ piece.student }} <span class="mark">{{ piece.mark }}</span>
-        <span class="soft">{{ piece.title }}, {{ piece.clay }}, cone {{ piece.cone }}</span>
+    <template #header="{ titleId }">
+      <h2 :id="titleId" class="who">
+        <template v-if="piece">
+          {{ piece.student }} <span class="mark">{{ piece.mark }}</span>
+          <span class="soft">{{ piece.title }}, {{ piece.clay }}, cone {{ piece.cone }}</span>
+        </template>
+        <template v-else>Record</template>
       </h2>
     </template>
     <div v-if="piece" class="record">

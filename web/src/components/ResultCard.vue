@@ -4,6 +4,7 @@ import { computed, reactive, ref, watch } from "vue";
 import { answer, api, type Piece, type Schemas } from "@/api/client";
 import { attempt, say, useLog } from "@/composables/usePieces";
 import { useRoom } from "@/composables/useRoom";
+import { sayStack, stackOf } from "@/stack";
 import GlazeFace from "./GlazeFace.vue";
 
 /** One fired piece: opinion, mark of quality, and a way to make a tile of it. */
@@ -60,7 +61,7 @@ async function makeTile() {
     <ul class="stacks">
       <li v-for="s in glazed" :key="s.id">
         <GlazeFace :raw="s.raw" :fired="s.fired" :look="room.look" />
-        <span class="num">{{ s.name }}: {{ s.on.map((c) => c.glaze).join(" ") }}</span>
+        <span class="num">{{ s.name }}: {{ sayStack(stackOf(s.on.map((c) => c.glaze))) }}</span>
       </li>
     </ul>
     <label>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Tile } from "@/api/client";
+import { sayStack } from "@/stack";
 import GlazeFace from "./GlazeFace.vue";
 
 /** A fired tile as it hangs on the wall: fired large, raw beside it, code and name, coats, labels. */
 const props = defineProps<{ tile: Tile; look: "chalk" | "fired"; small?: boolean }>();
-const coats = computed(() => props.tile.stack.map((l) => `${l.coats} × ${l.glaze}`).join(" + "));
+const coats = computed(() => sayStack(props.tile.stack));
 const other = computed(() => (props.look === "fired" ? "chalk" : "fired"));
 </script>
 

@@ -11,6 +11,7 @@ import { useGlazes, useTiles } from "@/composables/useLists";
 import { usePiece } from "@/composables/usePiece";
 import { attempt } from "@/composables/usePieces";
 import { useRoom } from "@/composables/useRoom";
+import { stackOf } from "@/stack";
 
 const props = defineProps<{ id: string }>();
 const room = useRoom();
@@ -60,7 +61,7 @@ function fromCoats() {
     carried.value.map((s) => ({
       surface: s.id,
       bare: false,
-      stack: s.on.map((c) => ({ glaze: c.glaze, coats: 1 })),
+      stack: stackOf(s.on.map((c) => c.glaze)),
     })),
   );
 }

@@ -162,7 +162,7 @@ useKeys({
 }
 .verdicts {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
+  grid-template-columns: 1fr 1fr;
   gap: 10px;
 }
 .verdicts button {

@@ -1,0 +1,19 @@
+import type { Schemas } from "@/api/client";
+
+type Layer = Schemas["Layer"];
+
+/** Coats one by one as a stack: neighbours of one glaze are one layer. */
+export function stackOf(codes: string[]): Layer[] {
+  const stack: Layer[] = [];
+  for (const glaze of codes) {
+    const top = stack.at(-1);
+    if (top?.glaze === glaze) top.coats++;
+    else stack.push({ glaze, coats: 1 });
+  }
+  return stack;
+}
+
+/** A stack as it is said at the bench, the layer nearest the clay first: "2 × K07 + 1 × T31". */
+export function sayStack(stack: Layer[]): string {
+  return stack.map((l) => `${l.coats} × ${l.glaze}`).join(" + ");
+}
