@@ -184,7 +184,11 @@ func (p *screen) unlock(passphrase string) {
 // see waits for an element that holds the text.
 func (p *screen) see(selector, text string) *rod.Element {
 	p.t.Helper()
-	found, err := p.Timeout(patience).ElementR(selector, regexp.QuoteMeta(text))
+	pattern := regexp.QuoteMeta(text)
+	if text == "" {
+		pattern = "^" // any text; the browser's side takes no empty pattern
+	}
+	found, err := p.Timeout(patience).ElementR(selector, pattern)
 	require.NoErrorf(p.t, err, "%s with %q does not show", selector, text)
 	return found.CancelTimeout()
 }

@@ -165,3 +165,51 @@ func TestNothingUnfinishedIsReady(t *testing.T) {
 		require.False(t, now.Before(state.LastWet.Add(12*time.Hour)))
 	})
 }
+
+// Whatever happened to a piece, it waits at one stage; what may be loaded has
+// every planned coat on, a foot that was passed after the last of them, and a
+// night behind it.
+func TestNothingUnfinishedMayBeLoaded(t *testing.T) {
+	body, house := slab(t), rules.Default()
+	rapid.Check(t, func(t *rapid.T) {
+		var log story
+		for range rapid.IntRange(0, 14).Draw(t, "events") {
+			switch rapid.IntRange(0, 9).Draw(t, "what") {
+			case 0, 1, 2, 3, 4:
+				log = log.coat(rapid.SampledFrom([]string{"face", "face", "edge"}).Draw(t, "surface"), "A", 1)
+			case 5, 6, 7:
+				log = log.check(rapid.SampledFrom([]foot.Verdict{foot.Clean, foot.Stained, foot.Left}).Draw(t, "verdict"))
+			case 8:
+				log = log.then(work.Event{Kind: work.Wiped, Surface: "face", Back: rapid.IntRange(0, 1).Draw(t, "back")})
+			case 9:
+				if len(log) > 0 {
+					log = log.then(work.Event{Kind: work.Undone, Undoes: rapid.SampledFrom([]work.Event(log)).Draw(t, "undoes").ID})
+				}
+			}
+		}
+		state := work.Fold(log)
+		now := start.Add(time.Duration(rapid.IntRange(0, 20).Draw(t, "hours")) * time.Hour)
+		c := ready.Case{Body: body, Plan: simple, State: state, House: house, Now: now}
+		blockers := ready.Blockers(c)
+		stage := ready.StageOf(state, blockers)
+		require.Contains(t, []ready.Stage{ready.Bench, ready.Foot, ready.Kiln}, stage)
+		if !ready.MayBeLoaded(state, blockers) {
+			return
+		}
+		require.Equal(t, ready.Kiln, stage)
+		require.GreaterOrEqual(t, len(state.On("face")), 2)
+		require.GreaterOrEqual(t, now.Sub(state.LastWet), 12*time.Hour)
+		undone := state.Undone()
+		passed := false
+		for _, e := range log {
+			switch {
+			case undone[e.ID]:
+			case e.Kind == work.Checked:
+				passed = e.Verdict.Passes()
+			case e.Kind.Wets():
+				passed = false
+			}
+		}
+		require.True(t, passed, "the last look at the foot saw the last coat and passed it")
+	})
+}

@@ -31,6 +31,14 @@ const area = computed(() => new Map(detail.data.value?.surfaces.map((s) => [s.id
 const food = computed(() => area.value.get(chosen.value)?.use !== "plain");
 const carried = computed(() => piece.value?.surfaces.filter((s) => s.on.length) ?? []);
 
+const nothingFound = computed(() => {
+  const open = piece.value?.surfaces.filter((s) => !s.stands && !s.bare && !s.stack.length) ?? [];
+  if (open.length && open.length === piece.value?.surfaces.filter((s) => !s.stands).length)
+    return "Nothing planned yet: choose a surface, then a tile.";
+  const names = open.map((s) => s.name).join(", ");
+  return `Nothing known speaks against this plan.${names ? ` Not planned yet: ${names}.` : ""}`;
+});
+
 async function save(changes: Choice[]) {
   const p = piece.value;
   if (!p) return;
@@ -130,11 +138,7 @@ useKeys({
       </p>
       <FindingList
         :findings="piece.findings"
-        :empty="
-          piece.revision
-            ? 'Nothing known speaks against this plan.'
-            : 'Nothing planned yet: choose a surface, then a tile.'
-        "
+        :empty="nothingFound"
         @mend="save([$event])"
         @point="chosen = $event"
       />
