@@ -6,7 +6,7 @@ CHROMIUM ?= /usr/bin/chromium
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
+.PHONY: accuracy demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -40,6 +40,10 @@ bench: build
 
 screenshots: build chromium
 	SCREENSHOTS=docs/screenshots go test -count=1 -run TestScreenshots ./e2e/
+
+# How well a photograph is read, against rendered racks whose truth is known.
+accuracy:
+	go run ./internal/rack/report > docs/accuracy.md
 
 # The interface reloads as it is edited; the server is a demo.
 dev: build

@@ -12,25 +12,30 @@ const (
 	labKappa   = 24389.0 / 27
 )
 
+// The sRGB primaries as XYZ under D65 and back (IEC 61966-2-1, as published by
+// Lindbloom, "RGB/XYZ Matrices").
+var (
+	srgbToXYZ = matrix{
+		{0.4124564, 0.3575761, 0.1804375},
+		{0.2126729, 0.7151522, 0.0721750},
+		{0.0193339, 0.1191920, 0.9503041},
+	}
+	srgbFromXYZ = matrix{
+		{3.2404542, -1.5371385, -0.4985314},
+		{-0.9692660, 1.8760108, 0.0415560},
+		{0.0556434, -0.2040259, 1.0572252},
+	}
+)
+
 // fromSRGB converts sRGB channels from 0 to 1 (IEC 61966-2-1) to CIELAB D65.
 func fromSRGB(r, g, b float64) Lab {
-	r, g, b = linear(r), linear(g), linear(b)
-	x := 0.4124564*r + 0.3575761*g + 0.1804375*b
-	y := 0.2126729*r + 0.7151522*g + 0.0721750*b
-	z := 0.0193339*r + 0.1191920*g + 0.9503041*b
-	fx, fy, fz := labF(x/whiteX), labF(y/whiteY), labF(z/whiteZ)
-	return Lab{116*fy - 16, 500 * (fx - fy), 200 * (fy - fz)}
+	return xyz(srgbToXYZ.times([3]float64{linear(r), linear(g), linear(b)})).Lab()
 }
 
 // sRGB converts to sRGB channels; outside 0 to 1 where no screen can show c.
 func (c Lab) sRGB() (r, g, b float64) {
-	fy := (c.L + 16) / 116
-	x := whiteX * labInverse(fy+c.A/500)
-	y := whiteY * labInverse(fy)
-	z := whiteZ * labInverse(fy-c.B/200)
-	return gamma(3.2404542*x - 1.5371385*y - 0.4985314*z),
-		gamma(-0.9692660*x + 1.8760108*y + 0.0415560*z),
-		gamma(0.0556434*x - 0.2040259*y + 1.0572252*z)
+	v := srgbFromXYZ.times(c.XYZ().vector())
+	return gamma(v[0]), gamma(v[1]), gamma(v[2])
 }
 
 func linear(v float64) float64 {
