@@ -6,6 +6,8 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+
+	"enkaustos/core/colour"
 )
 
 // The components of daylight make D65 (x 0.3127, y 0.3290, CIE 15) and the lamp
@@ -63,4 +65,22 @@ func TestOneGreyCardIsWorse(t *testing.T) {
 	}
 	one, three := median(Middle, true), median(Corners, false)
 	require.Greater(t, one, 1.2*three, fmt.Sprintf("%.2f against %.2f", one, three))
+}
+
+// Coat 3 is told from coats 1 and 2 of glazes the curve has never seen.
+func TestCoverOnUnseenStrips(t *testing.T) {
+	errors, within := CoverErrors(150, 0, 0)
+	require.Greater(t, len(errors), 140)
+	require.Less(t, Summarise(errors).Median, 0.5)
+	require.Greater(t, within, 0.9)
+	errors, within = CoverErrors(150, 0.08, 0.5)
+	require.Less(t, Summarise(errors).Median, 2.0)
+	require.Greater(t, within, 0.7)
+}
+
+// The two forms of Kubelka's film are one.
+func TestLayerIsAFilm(t *testing.T) {
+	for _, c := range [][3]float64{{0.2, 0.7, 0.5}, {0.9, 0.1, 2}, {0.05, 0.6, 0.1}} {
+		require.InDelta(t, colour.Film{Endless: c[0], PerCoat: c[2]}.Over(c[1], 1), layer(c[0], c[1], c[2]), 1e-9)
+	}
 }
