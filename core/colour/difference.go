@@ -40,7 +40,7 @@ func Difference(p, q Lab) float64 {
 // chromaWeight is sqrt(c⁷ / (c⁷ + 25⁷)), which occurs in (4) and (17).
 func chromaWeight(c float64) float64 {
 	const limit = 25 * 25 * 25 * 25 * 25 * 25 * 25
-	c7 := math.Pow(c, 7)
+	c7 := c * c * c * c * c * c * c
 	return math.Sqrt(c7 / (c7 + limit))
 }
 

@@ -46,7 +46,7 @@ func (c Lab) Valid() bool {
 }
 
 // Chroma is the distance from neutral grey, sqrt(a²+b²).
-func (c Lab) Chroma() float64 { return math.Hypot(c.A, c.B) }
+func (c Lab) Chroma() float64 { return math.Sqrt(c.A*c.A + c.B*c.B) }
 
 // Hue is the hue angle in degrees, 0 to 360, 0 towards red.
 func (c Lab) Hue() float64 { return degrees(c.B, c.A) }

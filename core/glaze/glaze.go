@@ -72,6 +72,9 @@ type Glaze struct {
 	InStock bool
 	Runner  bool // moves downhill in the fire more than most
 	Coats   int  // the house's figure for this glaze alone; 0 = the rule of the house
+
+	Atmosphere Atmosphere // the label's; "" where it says nothing
+	Jar        Jar
 }
 
 // Layer is a number of coats of one glaze, laid one after the other.
@@ -192,24 +195,3 @@ func ParseStack(text string) (Stack, error) {
 // MaxCoats is the most coats of one layer that anyone means to write down; a
 // larger number is a slip of the pen.
 const MaxCoats = 12
-
-// Clay is a clay body.
-type Clay struct {
-	Code  string
-	Name  string
-	Cones kiln.Range
-	Fired colour.Lab // bare, after the glaze firing
-	Dark  bool       // darkens thin pale glazes
-}
-
-// Tile is a fired test tile: the only evidence of what a stack comes out as.
-// It speaks for its own clay, cone and texture.
-type Tile struct {
-	Code     string
-	Clay     string // Clay.Code
-	Cone     kiln.Cone
-	Stack    Stack
-	Fired    colour.Lab
-	Textured bool   // read on texture; false: on the smooth half
-	Piece    string // the piece it was read from; "" for a tile made as one
-}

@@ -1,0 +1,113 @@
+package glaze
+
+import (
+	"slices"
+
+	"enkaustos/core/colour"
+	"enkaustos/core/kiln"
+)
+
+// Clay is a clay body.
+type Clay struct {
+	Code  string
+	Name  string
+	Cones kiln.Range
+	Fired colour.Lab // bare, after the glaze firing
+	Dark  bool       // darkens thin pale glazes
+}
+
+// Tile is a fired test tile: the only evidence of what a stack comes out as.
+// It speaks for its own clay, cone and texture.
+type Tile struct {
+	Code     string
+	Clay     string // Clay.Code
+	Cone     kiln.Cone
+	Stack    Stack
+	Fired    colour.Lab
+	Textured bool   // read on texture; false: on the smooth half
+	Piece    string // the piece it was read from; "" for a tile made as one
+
+	Atmosphere Atmosphere // of its firing; "" counts as oxidation
+	Place      int        // where it hangs on the real wall, from 1; 0 = not known
+	Readings   []Reading  // boxes read on it: halves and strips; may be none
+}
+
+// Half is a half of a tile.
+type Half string
+
+// The halves of a tile.
+const (
+	Smooth  Half = "smooth"
+	Texture Half = "texture"
+)
+
+// Source says where a reading came from.
+type Source string
+
+// The sources of a reading.
+const (
+	FromPhotograph  Source = "photograph"
+	FromColorimeter Source = "colorimeter"
+	FromTyping      Source = "typed"
+)
+
+// Reading is the fired colour of one box of a tile: a half of it, or a strip
+// that carries fewer coats than the whole.
+type Reading struct {
+	Half   Half
+	Coats  int // how many coats the box carries
+	Lab    colour.Lab
+	Spread float64 // ΔE2000 over the box; 0 where it was not measured
+	Flags  []colour.Flag
+	Source Source
+	Photo  string // Photograph.ID; "" for others
+}
+
+// Main is the reading that the tile's fired colour comes from; ok is false
+// where it was brought by a list.
+func (t Tile) Main() (r Reading, ok bool) {
+	half := Smooth
+	if t.Textured {
+		half = Texture
+	}
+	return t.On(half, t.Stack.Total())
+}
+
+// On is the reading of one half with so many coats.
+func (t Tile) On(half Half, coats int) (r Reading, ok bool) {
+	for _, r := range t.Readings {
+		if r.Half == half && r.Coats == coats {
+			return r, true
+		}
+	}
+	return Reading{}, false
+}
+
+// Strips are the fired colours by coats of a tile of one glaze, the fewest
+// coats first: its smooth readings, and the tile itself.
+func (t Tile) Strips() []colour.Strip {
+	if len(t.Stack) != 1 {
+		return nil
+	}
+	var strips []colour.Strip
+	whole := false
+	for _, r := range t.Readings {
+		if r.Half == Smooth && r.Coats > 0 {
+			strips = append(strips, colour.Strip{Coats: r.Coats, Lab: r.Lab})
+			whole = whole || r.Coats == t.Stack.Total()
+		}
+	}
+	if !whole && !t.Textured {
+		strips = append(strips, colour.Strip{Coats: t.Stack.Total(), Lab: t.Fired})
+	}
+	slices.SortFunc(strips, func(a, b colour.Strip) int { return a.Coats - b.Coats })
+	return strips
+}
+
+// In is the atmosphere the tile was fired in.
+func (t Tile) In() Atmosphere {
+	if t.Atmosphere == "" {
+		return Oxidation
+	}
+	return t.Atmosphere
+}
