@@ -89,7 +89,7 @@ type row struct {
 func (p Picture) Learn(cards []Card) (Light, error) {
 	l := Light{space: p.Space}
 	var rows []row
-	var places [][2]float64
+	var places []place
 	levels := map[CardKind]bool{}
 	for i, card := range cards {
 		s := p.sample(card.Box)
@@ -98,7 +98,7 @@ func (p Picture) Learn(cards []Card) (Light, error) {
 			continue
 		}
 		x, y := p.middle(card.Box)
-		places = addPlace(places, x, y)
+		places = addPlace(places, card.Box, x, y)
 		levels[card.Kind] = true
 		expected := p.Space.linear(card.True.XYZ())
 		for k, m := range s.light {
@@ -141,19 +141,28 @@ func unusable(s sample) string {
 	return ""
 }
 
-// addPlace notes a place unless a card lies there already: patches of one card
-// lie within a tenth of the picture of each other.
-func addPlace(places [][2]float64, x, y float64) [][2]float64 {
-	for _, p := range places {
-		if math.Hypot(p[0]-x, p[1]-y) < 0.2 {
-			return places
+// place is where a card lies: patches that lie side by side are one card.
+type place struct {
+	boxes []Box
+	x, y  float64 // of its first patch, both sides of the picture from -1 to 1
+}
+
+// addPlace notes where a patch lies, unless it belongs to a card that was noted.
+func addPlace(places []place, b Box, x, y float64) []place {
+	for i, p := range places {
+		for _, other := range p.boxes {
+			apart := math.Hypot(other.X+other.W/2-b.X-b.W/2, other.Y+other.H/2-b.Y-b.H/2)
+			if apart < 2.5*max(b.W, b.H, other.W, other.H) {
+				places[i].boxes = append(places[i].boxes, b)
+				return places
+			}
 		}
 	}
-	return append(places, [2]float64{x, y})
+	return append(places, place{[]Box{b}, x, y})
 }
 
 // fit solves the model for what the rows can tell.
-func (l *Light) fit(rows []row, places [][2]float64) error {
+func (l *Light) fit(rows []row, places []place) error {
 	terms := l.terms(places)
 	a := mat.NewDense(len(rows), 3+len(terms), nil)
 	b := mat.NewVecDense(len(rows), nil)
@@ -196,7 +205,7 @@ type term struct {
 }
 
 // terms are the unknowns that this number of levels and places can tell.
-func (l *Light) terms(places [][2]float64) []term {
+func (l *Light) terms(places []place) []term {
 	var terms []term
 	if l.Levels > 1 {
 		terms = append(terms, term{func(r row) float64 { return r.u }, func(l *Light, v float64) { l.bend[0] = 1 + v }})
@@ -218,14 +227,14 @@ func (l *Light) terms(places [][2]float64) []term {
 }
 
 // inLine says whether places lie in one line, and which way it runs.
-func inLine(places [][2]float64) (dx, dy float64, straight bool) {
+func inLine(places []place) (dx, dy float64, straight bool) {
 	var mx, my, xx, xy, yy float64
 	n := float64(len(places))
 	for _, p := range places {
-		mx, my = mx+p[0]/n, my+p[1]/n
+		mx, my = mx+p.x/n, my+p.y/n
 	}
 	for _, p := range places {
-		x, y := p[0]-mx, p[1]-my
+		x, y := p.x-mx, p.y-my
 		xx, xy, yy = xx+x*x, xy+x*y, yy+y*y
 	}
 	angle := math.Atan2(2*xy, xx-yy) / 2

@@ -162,6 +162,15 @@ func (s Stack) String() string {
 	return strings.Join(parts, ", ")
 }
 
+// Text writes the stack as ParseStack reads it: "K07x2 + T31x1".
+func (s Stack) Text() string {
+	parts := make([]string, len(s))
+	for i, layer := range s {
+		parts[i] = fmt.Sprintf("%sx%d", layer.Glaze, layer.Coats)
+	}
+	return strings.Join(parts, " + ")
+}
+
 // FromStrokes is the stack that a row of coats makes, first coat first.
 func FromStrokes(codes []string) Stack {
 	var s Stack

@@ -2,6 +2,7 @@ package glaze
 
 import (
 	"slices"
+	"time"
 
 	"enkaustos/core/colour"
 	"enkaustos/core/kiln"
@@ -60,18 +61,21 @@ type Reading struct {
 	Spread float64 // ΔE2000 over the box; 0 where it was not measured
 	Flags  []colour.Flag
 	Source Source
-	Photo  string // Photograph.ID; "" for others
+	Photo  string // the photograph's id; "" for others
+	At     time.Time
+}
+
+// MainHalf is the half that the tile's fired colour was read on.
+func (t Tile) MainHalf() Half {
+	if t.Textured {
+		return Texture
+	}
+	return Smooth
 }
 
 // Main is the reading that the tile's fired colour comes from; ok is false
 // where it was brought by a list.
-func (t Tile) Main() (r Reading, ok bool) {
-	half := Smooth
-	if t.Textured {
-		half = Texture
-	}
-	return t.On(half, t.Stack.Total())
-}
+func (t Tile) Main() (r Reading, ok bool) { return t.On(t.MainHalf(), t.Stack.Total()) }
 
 // On is the reading of one half with so many coats.
 func (t Tile) On(half Half, coats int) (r Reading, ok bool) {
@@ -81,6 +85,18 @@ func (t Tile) On(half Half, coats int) (r Reading, ok bool) {
 		}
 	}
 	return Reading{}, false
+}
+
+// Settled is the tile with its fired colour taken from what was read on the
+// whole of it, the smooth half before the textured one; unchanged where only
+// strips were read.
+func (t Tile) Settled() Tile {
+	for _, half := range []Half{Texture, Smooth} {
+		if r, ok := t.On(half, t.Stack.Total()); ok {
+			t.Fired, t.Textured = r.Lab, half == Texture
+		}
+	}
+	return t
 }
 
 // Strips are the fired colours by coats of a tile of one glaze, the fewest

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
@@ -42,7 +43,7 @@ func (s *Shelf) Check(p Plan, w Work) []Finding {
 	}
 	band := s.Band(p).HeightMM
 	c := check{shelf: s, plan: p, work: w, band: band, bare: w.Body.Band(band),
-		tilesHere: s.clays[w.Clay.Code+" "+string(w.Cone)] > 0}
+		tilesHere: s.fired[w.Firing()] > 0}
 	c.clay()
 	for _, surface := range w.Body.Surfaces {
 		choice := p[surface.ID]
@@ -274,7 +275,10 @@ func (c *check) evidence(surface piece.Surface, stack glaze.Stack) {
 	if !c.tilesHere && c.shelf.House.OtherClay == rules.Nothing {
 		return
 	}
-	best, ok := c.shelf.Evidence(stack, c.work.Clay.Code, c.work.Cone)
+	best, ok := c.shelf.Evidence(stack, c.work.Firing())
+	if ok && best.Exact {
+		c.doubt(surface, best.Tile)
+	}
 	if ok && best.Exact || !c.tilesHere && !ok {
 		return
 	}
@@ -283,7 +287,7 @@ func (c *check) evidence(surface piece.Surface, stack glaze.Stack) {
 		Way:  "Choose a stack with a tile, or make one first."}
 	if ok {
 		f.Text += fmt.Sprintf(" Nearest: tile %s, %s.", best.Tile.Code, best.Short)
-		if best.Tile.Clay == c.work.Clay.Code && best.Tile.Cone == c.work.Cone {
+		if firingOf(best.Tile) == c.work.Firing() {
 			f.Way = fmt.Sprintf("Use %s, as tile %s shows it.", best.Tile.Stack, best.Tile.Code)
 			f.Mend = &Choice{Stack: best.Tile.Stack}
 		}
@@ -294,6 +298,15 @@ func (c *check) evidence(surface piece.Surface, stack glaze.Stack) {
 		f.Severity = Note
 	}
 	c.add(f)
+}
+
+// doubt says where the tile that shows the stack was not read well.
+func (c *check) doubt(surface piece.Surface, t glaze.Tile) {
+	if r, ok := t.Main(); ok && colour.Doubtful(r.Flags) {
+		c.add(Finding{Code: "tile-doubt", Severity: Note, Surface: surface.ID,
+			Text: fmt.Sprintf("%s: the colour of tile %s is not to be trusted too far (%s).", surface.Name, t.Code, colour.Doubts(r.Flags)),
+			Way:  "Look at the tile itself, or read it again."})
+	}
 }
 
 // uncovered looks at a surface that takes no glaze.

@@ -51,7 +51,27 @@ type Work struct {
 	Body piece.Body
 	Clay glaze.Clay
 	Cone kiln.Cone
+	Air  glaze.Atmosphere // of the firing; "" counts as oxidation
 }
+
+// Firing is where the piece goes.
+func (w Work) Firing() Firing { return Firing{w.Clay.Code, w.Cone, w.Air}.whole() }
+
+// Firing is what a tile speaks for: a clay, at a cone, in an atmosphere.
+type Firing struct {
+	Clay string // glaze.Clay.Code
+	Cone kiln.Cone
+	Air  glaze.Atmosphere // "" counts as oxidation
+}
+
+func (f Firing) whole() Firing {
+	if f.Air == "" {
+		f.Air = glaze.Oxidation
+	}
+	return f
+}
+
+func firingOf(t glaze.Tile) Firing { return Firing{t.Clay, t.Cone, t.In()} }
 
 // Shelf is what the room has: jars, tiles and rules. It is made once with
 // NewShelf and shared by all checks.
@@ -59,20 +79,20 @@ type Shelf struct {
 	House  rules.House
 	Glazes map[string]glaze.Glaze
 	tiles  map[string][]glaze.Tile // by the codes of their glazes, in order
-	clays  map[string]int          // tiles per clay and cone
+	fired  map[Firing]int          // how many tiles
 }
 
 // NewShelf sorts tiles so that the evidence for a stack is found at once.
 func NewShelf(h rules.House, glazes []glaze.Glaze, tiles []glaze.Tile) *Shelf {
 	s := &Shelf{House: h, Glazes: make(map[string]glaze.Glaze, len(glazes)),
-		tiles: make(map[string][]glaze.Tile, len(tiles)), clays: map[string]int{}}
+		tiles: make(map[string][]glaze.Tile, len(tiles)), fired: map[Firing]int{}}
 	for _, g := range glazes {
 		s.Glazes[g.Code] = g
 	}
 	for _, t := range tiles {
 		t.Stack = t.Stack.Normal()
 		s.tiles[order(t.Stack)] = append(s.tiles[order(t.Stack)], t)
-		s.clays[t.Clay+" "+string(t.Cone)]++
+		s.fired[firingOf(t)]++
 	}
 	return s
 }
@@ -99,15 +119,16 @@ type Evidence struct {
 	Short string // where not exact: what differs, in words
 }
 
-// Evidence finds the tile that says most about a stack on a clay at a cone:
-// the stack itself; else the same glazes with other coats; else, where the
-// house takes hints, the stack on another clay or at another cone. ok is false
-// where nothing is known.
-func (s *Shelf) Evidence(stack glaze.Stack, clay string, cone kiln.Cone) (best Evidence, ok bool) {
+// Evidence finds the tile that says most about a stack in a firing: the stack
+// itself; else the same glazes with other coats; else, where the house takes
+// hints, the stack on another clay, at another cone or in other air. ok is
+// false where nothing is known.
+func (s *Shelf) Evidence(stack glaze.Stack, f Firing) (best Evidence, ok bool) {
 	normal := stack.Normal()
+	f = f.whole()
 	bestScore := 0
 	for _, t := range s.tiles[order(normal)] {
-		coats, home := slices.Equal(t.Stack, normal), t.Clay == clay && t.Cone == cone
+		coats, home := slices.Equal(t.Stack, normal), firingOf(t) == f
 		if !home && s.House.OtherClay == rules.Nothing {
 			continue
 		}
@@ -124,19 +145,21 @@ func (s *Shelf) Evidence(stack glaze.Stack, clay string, cone kiln.Cone) (best E
 		}
 	}
 	if bestScore > 0 && !best.Exact {
-		best.Short = short(best.Tile, slices.Equal(best.Tile.Stack, normal), clay, cone)
+		best.Short = short(best.Tile, slices.Equal(best.Tile.Stack, normal), f)
 	}
 	return best, bestScore > 0
 }
 
 // short says how a tile differs from what is planned.
-func short(t glaze.Tile, coats bool, clay string, cone kiln.Cone) string {
+func short(t glaze.Tile, coats bool, f Firing) string {
 	text := ""
 	switch {
-	case t.Clay != clay:
+	case t.Clay != f.Clay:
 		text = "on " + t.Clay
-	case t.Cone != cone:
+	case t.Cone != f.Cone:
 		text = "at cone " + string(t.Cone)
+	case t.In() != f.Air:
+		text = "in " + string(t.In())
 	}
 	if !coats {
 		if text != "" {

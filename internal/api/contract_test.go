@@ -137,6 +137,9 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	bring("students", "name,class,mark\nIlo,7,O\n", true)
 	do[gen.Problem](c, 422, "POST", "/imports", body{"kind": "students", "text": "who,where\n", "apply": true})
 
+	jars := []string{"A"}
+	require.Equal(t, jars, do[gen.Class](c, 200, "PUT", "/classes/"+do[[]gen.Class](c, 200, "GET", "/classes", nil)[0].Id,
+		body{"clay": "PALE", "cone": "6", "atmosphere": "reduction", "jars": jars}).Jars)
 	require.Len(t, do[[]gen.Clay](c, 200, "GET", "/clays", nil), 2)
 	require.Len(t, do[[]gen.Tile](c, 200, "GET", "/tiles", nil), 1)
 	require.False(t, do[gen.Glaze](c, 200, "PUT", "/glazes/A/stock", body{"inStock": false}).InStock)
@@ -144,7 +147,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	do[gen.Glaze](c, 200, "PUT", "/glazes/A/stock", body{"inStock": true})
 	class := do[[]gen.Class](c, 200, "GET", "/classes", nil)[0]
 	do[gen.Problem](c, 422, "PUT", "/classes/"+class.Id, body{"clay": "PALE", "cone": "66"})
-	do[gen.Class](c, 200, "PUT", "/classes/"+class.Id, body{"clay": "PALE", "cone": "6"})
+	do[gen.Class](c, 200, "PUT", "/classes/"+class.Id, body{"clay": "PALE", "cone": "6", "atmosphere": "oxidation"})
 
 	require.Len(t, do[[]gen.FormKind](c, 200, "GET", "/forms", nil), 3)
 	sketch := body{"form": "slab", "measures": body{"length": 100, "width": 100, "thickness": 20}}
@@ -192,6 +195,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	made := do[gen.Tile](c, 201, "POST", "/tiles", body{"code": "T2", "piece": p.Id, "surface": "face", "fired": "#334455"})
 	require.Equal(t, []gen.Layer{{Glaze: "A", Coats: 3}}, made.Stack)
 	do[gen.Problem](c, 422, "POST", "/tiles", body{"code": "T2", "piece": p.Id, "surface": "face", "fired": "#334455"})
+	walkTheWall(t, c, p.Id)
 	do[gen.Today](c, 200, "GET", "/today", nil)
 	do[[]gen.Rule](c, 200, "GET", "/rules", nil)
 	do[[]gen.Rule](c, 200, "PUT", "/rules", body{"values": body{"coats": "2"}})

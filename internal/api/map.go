@@ -60,7 +60,8 @@ func clay(c glaze.Clay) gen.Clay {
 func (s *Server) jar(g glaze.Glaze) gen.Glaze {
 	return gen.Glaze{Code: g.Code, Name: g.Name, Kind: string(g.Kind), Raw: g.Raw.Hex(), Cones: g.Cones.String(),
 		Food: gen.GlazeFood(g.Food), InStock: g.InStock, Runner: g.Runner, Coats: g.Coats,
-		Figure: s.Studio.House().OfGlaze(g)}
+		Figure: s.Studio.House().OfGlaze(g), Ml: float32(g.Jar.ML), Level: float32(g.Jar.Level), State: gen.GlazeState(g.Jar.State),
+		MixedAt: when(g.Jar.MixedAt), Hint: s.Studio.HasHint(g.Code), Atmosphere: some(gen.Atmosphere(g.Atmosphere))}
 }
 
 func layers(s glaze.Stack) []gen.Layer {
@@ -71,15 +72,13 @@ func stackOf(in []gen.Layer) glaze.Stack {
 	return list(in, func(l gen.Layer) glaze.Layer { return glaze.Layer{Glaze: l.Glaze, Coats: l.Coats} })
 }
 
-func tile(t studio.Tile) gen.Tile {
-	return gen.Tile{Code: t.Code, Clay: t.Clay, Cone: string(t.Cone), Stack: layers(t.Stack), Title: t.Title,
-		Fired: t.Fired.Hex(), Raw: t.Raw.Hex(), Food: t.Food, InStock: t.InStock, Textured: t.Textured,
-		Piece: some(t.Piece), PieceOf: some(t.PieceOf)}
-}
-
 func class(c studio.Class) gen.Class {
-	return gen.Class{Id: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone),
+	v := gen.Class{Id: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: gen.Oxidation, Jars: list(c.Jars, func(code string) string { return code }),
 		Students: list(c.Students, func(s store.Student) gen.Student { return gen.Student{Id: s.ID, Name: s.Name, Mark: s.Mark} })}
+	if c.Atmosphere != "" {
+		v.Atmosphere = gen.Atmosphere(c.Atmosphere)
+	}
+	return v
 }
 
 func formKind(k piece.Kind) gen.FormKind {

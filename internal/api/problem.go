@@ -56,7 +56,7 @@ func (s *Server) badRequest(c *gin.Context, err error) {
 func explain(err error) (status int, detail string, fields []gen.FieldError) {
 	var large *http.MaxBytesError
 	if errors.As(err, &large) {
-		return http.StatusRequestEntityTooLarge, "That is too large: 4 MB at most.", nil
+		return http.StatusRequestEntityTooLarge, "That is too large: 25 MB at most for a photograph, 4 MB for all else.", nil
 	}
 	for _, e := range schemaErrors(err) {
 		name := strings.Join(e.JSONPointer(), ".")

@@ -5,6 +5,7 @@ import (
 
 	"enkaustos/core/colour"
 	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
 	"enkaustos/core/piece"
 	"enkaustos/core/results"
@@ -47,11 +48,6 @@ func (s *Server) SetStock(ctx context.Context, r gen.SetStockRequestObject) (gen
 	return gen.SetStock200JSONResponse(s.jar(g)), nil
 }
 
-// ListTiles lists the fired tiles.
-func (s *Server) ListTiles(context.Context, gen.ListTilesRequestObject) (gen.ListTilesResponseObject, error) {
-	return gen.ListTiles200JSONResponse(list(s.Studio.Tiles(), tile)), nil
-}
-
 // AddTile makes a tile of a surface of a fired piece.
 func (s *Server) AddTile(ctx context.Context, r gen.AddTileRequestObject) (gen.AddTileResponseObject, error) {
 	fired, err := colour.FromHex(r.Body.Fired)
@@ -72,7 +68,8 @@ func (s *Server) ListClasses(context.Context, gen.ListClassesRequestObject) (gen
 
 // ChangeClass changes clay and cone of a class.
 func (s *Server) ChangeClass(ctx context.Context, r gen.ChangeClassRequestObject) (gen.ChangeClassResponseObject, error) {
-	c, err := s.Studio.ChangeClass(ctx, r.Id, r.Body.Clay, r.Body.Cone)
+	c, err := s.Studio.ChangeClass(ctx, r.Id, studio.ClassChange{Clay: r.Body.Clay, Cone: r.Body.Cone,
+		Atmosphere: glaze.Atmosphere(value(r.Body.Atmosphere)), Jars: r.Body.Jars})
 	if err != nil {
 		return nil, err
 	}

@@ -15,6 +15,7 @@ import (
 	"github.com/klauspost/compress/gzhttp"
 
 	"enkaustos/internal/api/gen"
+	"enkaustos/internal/photo"
 	"enkaustos/internal/store"
 	"enkaustos/internal/studio"
 )
@@ -76,9 +77,10 @@ func New(o Options) (*Server, error) {
 		HandlerErrorFunc:         s.failed,
 		ResponseErrorHandlerFunc: s.failed,
 	})
-	gen.RegisterHandlersWithOptions(engine, strict, gen.GinServerOptions{
+	contract := engine.Group("")
+	contract.Use(validate) // before anything of the request is read: who asks comes first
+	gen.RegisterHandlersWithOptions(contract, strict, gen.GinServerOptions{
 		BaseURL:      "/api",
-		Middlewares:  []gen.MiddlewareFunc{gen.MiddlewareFunc(validate)},
 		ErrorHandler: func(c *gin.Context, err error, _ int) { s.badRequest(c, err) },
 	})
 	files := newInterface()
@@ -132,9 +134,18 @@ func (s *Server) guard(next http.Handler) http.Handler {
 			writeProblem(w, http.StatusForbidden, "From another machine the teacher's side is only served over TLS: start the server with --tls-cert and --tls-key.", nil)
 			return
 		}
-		r.Body = http.MaxBytesReader(w, r.Body, maxBody)
+		r.Body = http.MaxBytesReader(w, r.Body, bodyLimit(r))
 		next.ServeHTTP(w, r)
 	})
+}
+
+// bodyLimit is how many bytes a request may carry: pictures may be larger than
+// lists, and one byte more than they may, so that the refusal names the photograph.
+func bodyLimit(r *http.Request) int64 {
+	if r.URL.Path == "/api/photographs" || strings.HasSuffix(r.URL.Path, "/hint") {
+		return photo.MostBytes + 1
+	}
+	return maxBody
 }
 
 func (s *Server) knownHost(host string) bool {

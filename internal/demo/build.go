@@ -119,7 +119,7 @@ func (m *maker) lists() error {
 func (m *maker) class(c class) error {
 	all := m.school.Classes()
 	i := slices.IndexFunc(all, func(k studio.Class) bool { return k.Name == c.name })
-	if _, err := m.school.ChangeClass(m.ctx, all[i].ID, c.clay, string(c.cone)); err != nil {
+	if _, err := m.school.ChangeClass(m.ctx, all[i].ID, studio.ClassChange{Clay: c.clay, Cone: string(c.cone)}); err != nil {
 		return err
 	}
 	for n, t := range c.makes {
@@ -187,7 +187,7 @@ func (m *maker) piece(p studio.Piece, reach stage) error {
 // with what a check has to find.
 func (m *maker) plan(p studio.Piece) plan.Plan {
 	var food, any []glaze.Stack
-	for _, t := range m.school.Tiles() {
+	for _, t := range m.school.Tiles("") {
 		if t.Clay != p.Assignment.Clay || t.Textured || !t.InStock || t.Stack.Total() < 2 {
 			continue
 		}

@@ -73,7 +73,17 @@ func (r Row) Get(column string) string {
 	if !ok || i >= len(r.cells) {
 		return ""
 	}
-	return strings.TrimSpace(r.cells[i])
+	cell := strings.TrimSpace(r.cells[i])
+	if inner, quoted := strings.CutPrefix(cell, "'"); quoted && formula(inner) {
+		return inner
+	}
+	return cell
+}
+
+// Has says whether the list has a column at all.
+func (r Row) Has(column string) bool {
+	_, ok := r.table.columns[key(column)]
+	return ok
 }
 
 func key(name string) string {

@@ -13,22 +13,56 @@ ON CONFLICT (code) DO UPDATE SET name = excluded.name, cone_from = excluded.cone
 -- name: ListGlazes :many
 SELECT * FROM glazes ORDER BY code;
 -- name: PutGlaze :exec
-INSERT INTO glazes (code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO glazes (code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats, atmosphere, jar_ml, jar_level, jar_state, mixed_at)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (code) DO UPDATE SET name = excluded.name, kind = excluded.kind, cone_from = excluded.cone_from, cone_to = excluded.cone_to,
-  l = excluded.l, a = excluded.a, b = excluded.b, food = excluded.food, in_stock = excluded.in_stock, runner = excluded.runner, coats = excluded.coats;
+  l = excluded.l, a = excluded.a, b = excluded.b, food = excluded.food, in_stock = excluded.in_stock, runner = excluded.runner, coats = excluded.coats,
+  atmosphere = excluded.atmosphere, jar_ml = excluded.jar_ml, jar_level = excluded.jar_level, jar_state = excluded.jar_state, mixed_at = excluded.mixed_at;
+-- name: PutHint :exec
+INSERT INTO hints (glaze, picture) VALUES (?, ?) ON CONFLICT (glaze) DO UPDATE SET picture = excluded.picture;
+-- name: GetHint :one
+SELECT picture FROM hints WHERE glaze = ?;
+-- name: ListHints :many
+SELECT glaze FROM hints;
+-- name: RemoveHint :exec
+DELETE FROM hints WHERE glaze = ?;
 
 -- name: ListTiles :many
 SELECT * FROM tiles ORDER BY code;
 -- name: PutTile :exec
-INSERT INTO tiles (code, clay, cone, stack, l, a, b, textured, piece) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO tiles (code, clay, cone, stack, l, a, b, textured, piece, atmosphere, place) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (code) DO UPDATE SET clay = excluded.clay, cone = excluded.cone, stack = excluded.stack,
-  l = excluded.l, a = excluded.a, b = excluded.b, textured = excluded.textured, piece = excluded.piece;
+  l = excluded.l, a = excluded.a, b = excluded.b, textured = excluded.textured, piece = excluded.piece,
+  atmosphere = excluded.atmosphere, place = excluded.place;
+
+-- name: ListReadings :many
+SELECT * FROM readings ORDER BY tile, half, coats;
+-- name: PutReading :exec
+INSERT INTO readings (tile, half, coats, l, a, b, spread, flags, source, photo, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (tile, half, coats) DO UPDATE SET l = excluded.l, a = excluded.a, b = excluded.b, spread = excluded.spread,
+  flags = excluded.flags, source = excluded.source, photo = excluded.photo, at = excluded.at;
+
+-- name: ListPhotographs :many
+SELECT id, name, at, width, height FROM photographs ORDER BY at DESC, id;
+-- name: GetPhotograph :one
+SELECT * FROM photographs WHERE id = ?;
+-- name: AddPhotograph :exec
+INSERT INTO photographs (id, name, at, width, height, picture) VALUES (?, ?, ?, ?, ?, ?);
+-- name: RemovePhotograph :exec
+DELETE FROM photographs WHERE id = ?;
 
 -- name: ListClasses :many
 SELECT * FROM classes ORDER BY name;
 -- name: PutClass :exec
-INSERT INTO classes (id, name, clay, cone) VALUES (?, ?, ?, ?)
-ON CONFLICT (id) DO UPDATE SET name = excluded.name, clay = excluded.clay, cone = excluded.cone;
+INSERT INTO classes (id, name, clay, cone, atmosphere) VALUES (?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, clay = excluded.clay, cone = excluded.cone, atmosphere = excluded.atmosphere;
+
+-- name: ListClassJars :many
+SELECT * FROM class_jars ORDER BY class, glaze;
+-- name: AddClassJar :exec
+INSERT INTO class_jars (class, glaze) VALUES (?, ?);
+-- name: ClearClassJars :exec
+DELETE FROM class_jars WHERE class = ?;
 
 -- name: ListStudents :many
 SELECT * FROM students ORDER BY class, name, mark;
@@ -39,8 +73,9 @@ ON CONFLICT (id) DO UPDATE SET class = excluded.class, name = excluded.name, mar
 -- name: ListAssignments :many
 SELECT * FROM assignments ORDER BY made_at, name;
 -- name: PutAssignment :exec
-INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
-ON CONFLICT (id) DO UPDATE SET name = excluded.name, form = excluded.form, measures = excluded.measures, clay = excluded.clay, cone = excluded.cone;
+INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at, atmosphere) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, form = excluded.form, measures = excluded.measures, clay = excluded.clay, cone = excluded.cone,
+  atmosphere = excluded.atmosphere;
 
 -- name: ListPieces :many
 SELECT * FROM pieces ORDER BY id;

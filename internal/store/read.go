@@ -6,6 +6,8 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
+	"strings"
 	"time"
 
 	"enkaustos/core/colour"
@@ -29,10 +31,13 @@ func (s *Store) Records(ctx context.Context) (Records, error) {
 			r.Tiles = append(r.Tiles, t)
 			return err
 		}),
+		each(ctx, q.ListReadings, func(row db.Reading) error { r.read(row); return nil }),
+		each(ctx, q.ListHints, func(code string) error { r.Hints = append(r.Hints, code); return nil }),
 		each(ctx, q.ListClasses, func(row db.Class) error {
-			r.Classes = append(r.Classes, Class{row.ID, row.Name, row.Clay, kiln.Cone(row.Cone)})
+			r.Classes = append(r.Classes, Class{ID: row.ID, Name: row.Name, Clay: row.Clay, Cone: kiln.Cone(row.Cone), Atmosphere: glaze.Atmosphere(row.Atmosphere)})
 			return nil
 		}),
+		each(ctx, q.ListClassJars, func(row db.ClassJar) error { r.allow(row); return nil }),
 		each(ctx, q.ListStudents, func(row db.Student) error {
 			r.Students = append(r.Students, Student{row.ID, row.Class, row.Name, row.Mark})
 			return nil
@@ -58,6 +63,23 @@ func (s *Store) Records(ctx context.Context) (Records, error) {
 		}),
 	)
 	return r, err
+}
+
+// read puts a reading on its tile; tiles come before, in the order of codes.
+func (r *Records) read(row db.Reading) {
+	i, ok := slices.BinarySearchFunc(r.Tiles, row.Tile, func(t glaze.Tile, code string) int { return strings.Compare(t.Code, code) })
+	if ok {
+		r.Tiles[i].Readings = append(r.Tiles[i].Readings, toReading(row))
+	}
+}
+
+// allow puts a jar on the list of its class.
+func (r *Records) allow(row db.ClassJar) {
+	for i := range r.Classes {
+		if r.Classes[i].ID == row.Class {
+			r.Classes[i].Jars = append(r.Classes[i].Jars, row.Glaze)
+		}
+	}
 }
 
 // each runs one query and hands on its rows.
@@ -101,18 +123,60 @@ func toGlaze(r db.Glaze) glaze.Glaze {
 	return glaze.Glaze{Code: r.Code, Name: r.Name, Kind: glaze.Kind(r.Kind),
 		Raw:   colour.Lab{L: r.L, A: r.A, B: r.B},
 		Cones: kiln.Range{From: kiln.Cone(r.ConeFrom), To: kiln.Cone(r.ConeTo)},
-		Food:  glaze.FoodLabel(r.Food), InStock: r.InStock != 0, Runner: r.Runner != 0, Coats: int(r.Coats)}
+		Food:  glaze.FoodLabel(r.Food), InStock: r.InStock != 0, Runner: r.Runner != 0, Coats: int(r.Coats),
+		Atmosphere: glaze.Atmosphere(r.Atmosphere),
+		Jar:        glaze.Jar{ML: r.JarMl, Level: r.JarLevel, State: glaze.State(r.JarState), MixedAt: maybe(r.MixedAt)}}
+}
+
+func toReading(r db.Reading) glaze.Reading {
+	v := glaze.Reading{Half: glaze.Half(r.Half), Coats: int(r.Coats), Lab: colour.Lab{L: r.L, A: r.A, B: r.B}, Spread: r.Spread,
+		Source: glaze.Source(r.Source), Photo: r.Photo, At: moment(r.At)}
+	for _, f := range strings.Split(r.Flags, ",") {
+		if f != "" {
+			v.Flags = append(v.Flags, colour.Flag(f))
+		}
+	}
+	return v
+}
+
+// Photographs lists the kept photographs, the newest first.
+func (s *Store) Photographs(ctx context.Context) ([]Photograph, error) {
+	rows, err := db.New(s.reader).ListPhotographs(ctx)
+	list := make([]Photograph, len(rows))
+	for i, r := range rows {
+		list[i] = Photograph{r.ID, r.Name, moment(r.At), int(r.Width), int(r.Height)}
+	}
+	return list, err
+}
+
+// Photograph is one photograph with its pixels as JPEG; ok is false where there
+// is none.
+func (s *Store) Photograph(ctx context.Context, id string) (p Photograph, picture []byte, ok bool, err error) {
+	r, err := db.New(s.reader).GetPhotograph(ctx, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		return p, nil, false, nil
+	}
+	return Photograph{r.ID, r.Name, moment(r.At), int(r.Width), int(r.Height)}, r.Picture, err == nil, err
+}
+
+// Hint is the picture on a maker's label as JPEG, nil where there is none.
+func (s *Store) Hint(ctx context.Context, code string) ([]byte, error) {
+	picture, err := db.New(s.reader).GetHint(ctx, code)
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil, nil
+	}
+	return picture, err
 }
 
 func toTile(r db.Tile) (glaze.Tile, error) {
 	t := glaze.Tile{Code: r.Code, Clay: r.Clay, Cone: kiln.Cone(r.Cone), Fired: colour.Lab{L: r.L, A: r.A, B: r.B},
-		Textured: r.Textured != 0, Piece: r.Piece.String}
+		Textured: r.Textured != 0, Piece: r.Piece.String, Atmosphere: glaze.Atmosphere(r.Atmosphere), Place: int(r.Place)}
 	return t, json.Unmarshal([]byte(r.Stack), &t.Stack)
 }
 
 func toAssignment(r db.Assignment) (Assignment, error) {
 	a := Assignment{ID: r.ID, Class: r.Class, Name: r.Name, Form: piece.Form(r.Form), Clay: r.Clay,
-		Cone: kiln.Cone(r.Cone), MadeAt: moment(r.MadeAt)}
+		Cone: kiln.Cone(r.Cone), Atmosphere: glaze.Atmosphere(r.Atmosphere), MadeAt: moment(r.MadeAt)}
 	return a, json.Unmarshal([]byte(r.Measures), &a.Measures)
 }
 

@@ -15,6 +15,9 @@ type Class struct {
 	ID, Name string
 	Clay     string    // glaze.Clay.Code
 	Cone     kiln.Cone // of its firings, for new assignments
+	// Atmosphere of its firings; "" counts as oxidation.
+	Atmosphere glaze.Atmosphere
+	Jars       []string // glaze.Glaze.Code that it may use; none = all
 }
 
 // Student is a display name and a mark; nothing more is asked.
@@ -30,6 +33,7 @@ type Assignment struct {
 	Measures        piece.Measures
 	Clay            string
 	Cone            kiln.Cone
+	Atmosphere      glaze.Atmosphere // "" counts as oxidation
 	MadeAt          time.Time
 }
 
@@ -54,6 +58,13 @@ type Load struct {
 	MadeAt, FiredAt, UnloadedAt time.Time
 }
 
+// Photograph is a kept photograph of a rack, without its pixels.
+type Photograph struct {
+	ID, Name      string
+	At            time.Time
+	Width, Height int
+}
+
 // Records is a whole school as it lies on the disk.
 type Records struct {
 	Clays       []glaze.Clay
@@ -66,4 +77,5 @@ type Records struct {
 	Plans       []Plan
 	Events      []work.Event // in the server's order
 	Loads       []Load
+	Hints       []string // glaze.Glaze.Code with a picture of the maker's label
 }

@@ -8,6 +8,7 @@ import (
 	"strings"
 	"time"
 
+	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/work"
 	"enkaustos/internal/store/db"
@@ -34,7 +35,16 @@ func (t *Tx) PutClay(c glaze.Clay) error {
 func (t *Tx) PutGlaze(g glaze.Glaze) error {
 	return t.q.PutGlaze(t.ctx, db.PutGlazeParams{Code: g.Code, Name: g.Name, Kind: string(g.Kind),
 		ConeFrom: string(g.Cones.From), ConeTo: string(g.Cones.To), L: g.Raw.L, A: g.Raw.A, B: g.Raw.B,
-		Food: string(g.Food), InStock: truth(g.InStock), Runner: truth(g.Runner), Coats: int64(g.Coats)})
+		Food: string(g.Food), InStock: truth(g.InStock), Runner: truth(g.Runner), Coats: int64(g.Coats),
+		Atmosphere: string(g.Atmosphere), JarMl: g.Jar.ML, JarLevel: g.Jar.Level, JarState: string(g.Jar.State), MixedAt: instant(g.Jar.MixedAt)})
+}
+
+// PutHint keeps the picture on a maker's label; nil takes it away.
+func (t *Tx) PutHint(code string, picture []byte) error {
+	if picture == nil {
+		return t.q.RemoveHint(t.ctx, code)
+	}
+	return t.q.PutHint(t.ctx, db.PutHintParams{Glaze: code, Picture: picture})
 }
 
 func (t *Tx) PutTile(tile glaze.Tile) error {
@@ -42,13 +52,47 @@ func (t *Tx) PutTile(tile glaze.Tile) error {
 	if err != nil {
 		return err
 	}
-	return t.q.PutTile(t.ctx, db.PutTileParams{Code: tile.Code, Clay: tile.Clay, Cone: string(tile.Cone), Stack: string(stack),
+	err = t.q.PutTile(t.ctx, db.PutTileParams{Code: tile.Code, Clay: tile.Clay, Cone: string(tile.Cone), Stack: string(stack),
 		L: tile.Fired.L, A: tile.Fired.A, B: tile.Fired.B, Textured: truth(tile.Textured),
-		Piece: sql.NullString{String: tile.Piece, Valid: tile.Piece != ""}})
+		Piece: sql.NullString{String: tile.Piece, Valid: tile.Piece != ""}, Atmosphere: string(tile.Atmosphere), Place: int64(tile.Place)})
+	if err != nil {
+		return err
+	}
+	for _, r := range tile.Readings {
+		if err := t.putReading(tile.Code, r); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
+func (t *Tx) putReading(tile string, r glaze.Reading) error {
+	return t.q.PutReading(t.ctx, db.PutReadingParams{Tile: tile, Half: string(r.Half), Coats: int64(r.Coats), L: r.Lab.L, A: r.Lab.A, B: r.Lab.B,
+		Spread: r.Spread, Flags: joinFlags(r.Flags), Source: string(r.Source), Photo: r.Photo, At: r.At.UnixMilli()})
+}
+
+// AddPhotograph keeps a photograph with its pixels.
+func (t *Tx) AddPhotograph(p Photograph, picture []byte) error {
+	return t.q.AddPhotograph(t.ctx, db.AddPhotographParams{ID: p.ID, Name: p.Name, At: p.At.UnixMilli(), Width: int64(p.Width), Height: int64(p.Height), Picture: picture})
+}
+
+// RemovePhotograph throws a photograph away; what was read from it stays.
+func (t *Tx) RemovePhotograph(id string) error { return t.q.RemovePhotograph(t.ctx, id) }
+
 func (t *Tx) PutClass(c Class) error {
-	return t.q.PutClass(t.ctx, db.PutClassParams{ID: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone)})
+	err := t.q.PutClass(t.ctx, db.PutClassParams{ID: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: string(c.Atmosphere)})
+	if err != nil {
+		return err
+	}
+	if err := t.q.ClearClassJars(t.ctx, c.ID); err != nil {
+		return err
+	}
+	for _, code := range c.Jars {
+		if err := t.q.AddClassJar(t.ctx, db.AddClassJarParams{Class: c.ID, Glaze: code}); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 func (t *Tx) PutStudent(s Student) error {
@@ -61,7 +105,7 @@ func (t *Tx) PutAssignment(a Assignment) error {
 		return err
 	}
 	return t.q.PutAssignment(t.ctx, db.PutAssignmentParams{ID: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form),
-		Measures: string(measures), Clay: a.Clay, Cone: string(a.Cone), MadeAt: a.MadeAt.UnixMilli()})
+		Measures: string(measures), Clay: a.Clay, Cone: string(a.Cone), MadeAt: a.MadeAt.UnixMilli(), Atmosphere: string(a.Atmosphere)})
 }
 
 func (t *Tx) AddPiece(p Piece) error { return t.q.AddPiece(t.ctx, db.AddPieceParams(p)) }
@@ -84,6 +128,14 @@ func (t *Tx) AddEvent(e work.Event) (seq int64, err error) {
 func (t *Tx) PutLoad(l Load) error {
 	return t.q.PutLoad(t.ctx, db.PutLoadParams{ID: l.ID, Name: l.Name, Cone: string(l.Cone), MadeAt: l.MadeAt.UnixMilli(),
 		FiredAt: instant(l.FiredAt), UnloadedAt: instant(l.UnloadedAt)})
+}
+
+func joinFlags(flags []colour.Flag) string {
+	words := make([]string, len(flags))
+	for i, f := range flags {
+		words[i] = string(f)
+	}
+	return strings.Join(words, ",")
 }
 
 func truth(b bool) int64 {

@@ -2,8 +2,10 @@ package studio
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"slices"
+	"strings"
 
 	"enkaustos/internal/exchange"
 	"enkaustos/internal/store"
@@ -18,6 +20,7 @@ const (
 	ClayList    ListKind = "clays"
 	GlazeList   ListKind = "glazes"
 	TileList    ListKind = "tiles"
+	ReadingList ListKind = "readings" // a colorimeter's list
 )
 
 // Change says what a row of a list does.
@@ -77,14 +80,17 @@ func (s *Studio) Import(ctx context.Context, r ImportRequest) (Import, error) {
 	var out Import
 	err := s.change(ctx, func() (func(*store.Tx) error, func(), error) {
 		read, ok := map[ListKind]func(*reading) error{
-			StudentList: s.readStudents, ClayList: s.readClays, GlazeList: s.readGlazes, TileList: s.readTiles,
+			StudentList: s.readStudents, ClayList: s.readClays, GlazeList: s.readGlazes, TileList: s.readTiles, ReadingList: s.readReadings,
 		}[r.Kind]
 		if !ok {
-			return nil, nil, refuse("There is no list of %q: expected students, clays, glazes or tiles.", r.Kind)
+			return nil, nil, refuse("There is no list of %q: expected students, clays, glazes, tiles or readings.", r.Kind)
 		}
 		list := &reading{ImportRequest: r, out: &out}
 		out.Kind = r.Kind
-		if err := read(list); err != nil {
+		var fault Fault
+		if err := read(list); errors.As(err, &fault) {
+			return nil, nil, fault
+		} else if err != nil {
 			return nil, nil, refuse("%s", sentence(err))
 		}
 		if !r.Apply || len(out.Refused) > 0 || len(list.puts) == 0 {
@@ -140,7 +146,19 @@ func (r *reading) text(column string, most int) string {
 	if text == "" || len([]rune(text)) > most {
 		r.refuse(column, "expected 1 to %d characters", most)
 	}
+	if strings.HasPrefix(text, "=") || strings.HasPrefix(text, "@") {
+		r.refuse(column, "%q is a formula: expected plain text", text)
+	}
 	return text
+}
+
+// optional reads a cell where the list has its column, and keeps the old value
+// where it has not.
+func optional[T any](r *reading, column string, old T, parse func(string) (T, error)) T {
+	if !r.row.Has(column) {
+		return old
+	}
+	return take(r, column, parse)
 }
 
 // rows reads the list row by row. each says what a row is about and what it

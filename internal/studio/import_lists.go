@@ -2,7 +2,9 @@ package studio
 
 import (
 	"fmt"
+	"maps"
 	"reflect"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -32,7 +34,13 @@ func (s *Studio) readClays(r *reading) error {
 func (s *Studio) readGlazes(r *reading) error {
 	var seen []string
 	return r.rows([]string{"code", "name", "kind", "raw", "cones"}, func() (string, Change) {
-		g := glaze.Glaze{Code: r.text("code", 40), Name: r.text("name", 80),
+		old, known := s.school.glazes[r.row.Get("code")]
+		if !known {
+			old.Jar = glaze.UnknownJar()
+		}
+		g := glaze.Glaze{Code: r.text("code", 40), Name: r.text("name", 80), Atmosphere: optional(r, "atmosphere", old.Atmosphere, glaze.ParseAtmosphere),
+			Jar: glaze.Jar{ML: optional(r, "ml", old.Jar.ML, millilitres), Level: optional(r, "level", old.Jar.Level, level),
+				State: optional(r, "state", old.Jar.State, glaze.ParseState), MixedAt: old.Jar.MixedAt},
 			Kind: take(r, "kind", glaze.ParseKind), Raw: take(r, "raw", colour.FromHex), Cones: take(r, "cones", kiln.ParseRange),
 			Food: glaze.FoodNotClaimed, InStock: take(r, "stock", truth(true)), Runner: take(r, "runner", truth(false)),
 			Coats: take(r, "coats", ownCoats)}
@@ -42,8 +50,10 @@ func (s *Studio) readGlazes(r *reading) error {
 		if strings.ContainsAny(g.Code, "+×*") {
 			r.refuse("code", "expected a code without +, × and *, which join stacks")
 		}
+		if known && g.Raw.Hex() == old.Raw.Hex() {
+			g.Raw = old.Raw // what was measured finer than a hex stays
+		}
 		r.once(&seen, "code", g.Code)
-		old, known := s.school.glazes[g.Code]
 		return g.Code + " " + g.Name, r.keep(changeOf(known, old == g),
 			func(tx *store.Tx) error { return tx.PutGlaze(g) }, func() { s.school.glazes[g.Code] = g })
 	})
@@ -64,7 +74,9 @@ func ownCoats(text string) (int, error) {
 func (s *Studio) readTiles(r *reading) error {
 	var seen []string
 	return r.rows([]string{"code", "clay", "cone", "stack", "fired"}, func() (string, Change) {
-		t := glaze.Tile{Code: r.text("code", 40), Clay: r.row.Get("clay"),
+		old, known := s.school.tiles[r.row.Get("code")]
+		t := glaze.Tile{Code: r.text("code", 40), Clay: r.row.Get("clay"), Piece: old.Piece,
+			Atmosphere: optional(r, "atmosphere", old.Atmosphere, glaze.ParseAtmosphere), Place: optional(r, "place", old.Place, place),
 			Cone: take(r, "cone", kiln.ParseCone), Stack: take(r, "stack", glaze.ParseStack),
 			Fired: take(r, "fired", colour.FromHex), Textured: take(r, "textured", truth(false))}
 		if _, ok := s.school.clays[t.Clay]; !ok {
@@ -76,11 +88,110 @@ func (s *Studio) readTiles(r *reading) error {
 			}
 		}
 		r.once(&seen, "code", t.Code)
-		old, known := s.school.tiles[t.Code]
-		t.Piece = old.Piece
+		if t.Atmosphere == glaze.Oxidation && old.Atmosphere == "" {
+			t.Atmosphere = "" // the two mean the same
+		}
+		if known && t.Fired.Hex() == old.Fired.Hex() && t.Stack.Same(old.Stack) {
+			t.Fired, t.Readings = old.Fired, old.Readings // what was read finer than a hex stays
+		} else if known {
+			t.Readings = []glaze.Reading{{Half: t.MainHalf(), Coats: t.Stack.Total(), Lab: t.Fired, Source: glaze.FromTyping, At: s.clock.Now()}}
+		}
 		return t.Code + ": " + t.Stack.String(), r.keep(changeOf(known, reflect.DeepEqual(old, t)),
 			func(tx *store.Tx) error { return tx.PutTile(t) }, func() { s.school.tiles[t.Code] = t })
 	})
+}
+
+// readReadings reads a colorimeter's list: a tile's code and L*, a*, b*, and
+// which half or strip of it was measured.
+func (s *Studio) readReadings(r *reading) error {
+	read := map[string]TileReadings{}
+	err := r.rows([]string{"code", "l", "a", "b"}, func() (string, Change) {
+		code := r.text("code", 40)
+		t, known := s.school.tiles[code]
+		if !known {
+			r.refuse("code", "no tile is called %q: bring the list of tiles first", code)
+			return code, Refusal
+		}
+		lab := colour.Lab{L: take(r, "l", decimal), A: take(r, "a", decimal), B: take(r, "b", decimal)}
+		half := optional(r, "half", t.MainHalf(), readHalf)
+		coats := optional(r, "coats", 0, ownCoats)
+		if coats == 0 {
+			coats = t.Stack.Total()
+		}
+		if !r.bad && !lab.Valid() {
+			r.refuse("l", "L* %v, a* %v, b* %v is no colour that a surface can have", lab.L, lab.A, lab.B)
+		}
+		held := read[code]
+		held.Code = code
+		held.Readings = append(held.Readings, glaze.Reading{Half: half, Coats: coats, Lab: lab, Source: glaze.FromColorimeter})
+		read[code] = held
+		text := fmt.Sprintf("%s, %s, %s: L* %.1f a* %.1f b* %.1f", code, half, counted(coats), lab.L, lab.A, lab.B)
+		return text, Changed
+	})
+	if err != nil || len(r.out.Refused) > 0 {
+		return err
+	}
+	for _, code := range slices.Sorted(maps.Keys(read)) {
+		tile, err := s.withReadings(s.school.tiles[code], true, read[code])
+		if err != nil {
+			return err
+		}
+		r.puts = append(r.puts, func(tx *store.Tx) error { return tx.PutTile(tile) })
+		r.keeps = append(r.keeps, func() { s.school.tiles[code] = tile })
+	}
+	return nil
+}
+
+func readHalf(text string) (glaze.Half, error) {
+	switch half := glaze.Half(strings.ToLower(text)); half {
+	case "", glaze.Smooth:
+		return glaze.Smooth, nil
+	case glaze.Texture, "textured":
+		return glaze.Texture, nil
+	}
+	return "", fmt.Errorf("%q: expected smooth or texture", text)
+}
+
+// decimal reads a number with a point or a comma.
+func decimal(text string) (float64, error) {
+	v, err := strconv.ParseFloat(strings.Replace(text, ",", ".", 1), 64)
+	if err != nil || v != v || v > 1e6 || v < -1e6 {
+		return 0, fmt.Errorf("%q: expected a number", text)
+	}
+	return v, nil
+}
+
+func millilitres(text string) (float64, error) {
+	if text == "" {
+		return 0, nil
+	}
+	v, err := decimal(text)
+	if err != nil || v < 0 || v > 50_000 {
+		return 0, fmt.Errorf("%q: expected how many mL the full jar holds, 0 to 50000, or nothing", text)
+	}
+	return v, nil
+}
+
+func level(text string) (float64, error) {
+	if text == "" {
+		return -1, nil
+	}
+	v, err := decimal(text)
+	if err != nil || v < 0 || v > 1 {
+		return 0, fmt.Errorf("%q: expected how full the jar is, 0 to 1, or nothing", text)
+	}
+	return v, nil
+}
+
+func place(text string) (int, error) {
+	if text == "" {
+		return 0, nil
+	}
+	n, err := strconv.Atoi(text)
+	if err != nil || n < 0 || n > 9999 {
+		return 0, fmt.Errorf("%q: expected the place on the wall, 1 to 9999, or nothing", text)
+	}
+	return n, nil
 }
 
 func codes[T any](list []T, code func(T) string) string {

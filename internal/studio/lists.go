@@ -10,6 +10,7 @@ import (
 	"enkaustos/core/kiln"
 	"enkaustos/core/piece"
 	"enkaustos/core/results"
+	"enkaustos/core/wall"
 	"enkaustos/internal/store"
 )
 
@@ -21,6 +22,7 @@ type Tile struct {
 	Food    bool // every melting glaze on it carries a food label
 	InStock bool
 	PieceOf string // whose piece it was read from
+	Doubt   string // why its colour is not to be trusted too far; "" where it is
 }
 
 // Class is a class with its students.
@@ -43,12 +45,12 @@ func (s *Studio) Glazes() []glaze.Glaze {
 	return s.school.glazeList()
 }
 
-// Tiles lists the fired tiles by code.
-func (s *Studio) Tiles() []Tile {
+// Tiles lists the fired tiles in the order that the wall hangs.
+func (s *Studio) Tiles(by wall.Order) []Tile {
 	s.mu.RLock()
 	defer s.mu.RUnlock()
 	var list []Tile
-	for _, t := range s.school.tileList() {
+	for _, t := range wall.Arrange(s.school.tileList(), by) {
 		list = append(list, s.tile(t))
 	}
 	return list
@@ -71,6 +73,9 @@ func (s *Studio) tile(t glaze.Tile) Tile {
 	if p, ok := s.school.pieces[t.Piece]; ok {
 		v.PieceOf = s.school.who(p)
 	}
+	if r, ok := t.Main(); ok {
+		v.Doubt = colour.Doubts(r.Flags)
+	}
 	return v
 }
 
@@ -83,20 +88,6 @@ func (s *Studio) Classes() []Class {
 		list = append(list, Class{c, s.school.studentsOf(c.ID)})
 	}
 	return list
-}
-
-// SetStock says whether a jar is in the room.
-func (s *Studio) SetStock(ctx context.Context, code string, inStock bool) (glaze.Glaze, error) {
-	var g glaze.Glaze
-	return g, s.change(ctx, func() (func(*store.Tx) error, func(), error) {
-		var ok bool
-		if g, ok = s.school.glazes[code]; !ok {
-			return nil, nil, missing("jar")
-		}
-		g.InStock = inStock
-		return func(tx *store.Tx) error { return tx.PutGlaze(g) },
-			func() { s.school.glazes[code] = g; s.newShelf() }, nil
-	})
 }
 
 // TileFromPiece makes a tile of a surface of a fired piece: its stack is what
@@ -127,19 +118,38 @@ func (s *Studio) TileFromPiece(ctx context.Context, code, pieceID, surface strin
 	})
 }
 
-// ChangeClass changes clay and cone of a class for assignments from now on.
-func (s *Studio) ChangeClass(ctx context.Context, id, clay, cone string) (Class, error) {
+// ClassChange is what a class fires and may use from now on.
+type ClassChange struct {
+	Clay, Cone string
+	Atmosphere glaze.Atmosphere // "" leaves it
+	Jars       *[]string        // glaze.Glaze.Code; empty allows all, nil leaves it
+}
+
+// ChangeClass changes what a class fires, for assignments from now on, and the
+// jars it may use.
+func (s *Studio) ChangeClass(ctx context.Context, id string, to ClassChange) (Class, error) {
 	var changed Class
 	return changed, s.change(ctx, func() (func(*store.Tx) error, func(), error) {
 		c, ok := s.school.classes[id]
 		if !ok {
 			return nil, nil, missing("class")
 		}
-		k, err := s.clayAndCone(clay, cone)
+		k, err := s.clayAndCone(to.Clay, to.Cone)
 		if err != nil {
 			return nil, nil, err
 		}
-		c.Clay, c.Cone = clay, k
+		c.Clay, c.Cone = to.Clay, k
+		if to.Atmosphere != "" {
+			c.Atmosphere = to.Atmosphere
+		}
+		if to.Jars != nil {
+			c.Jars = slices.Clone(*to.Jars)
+			for _, code := range c.Jars {
+				if _, ok := s.school.glazes[code]; !ok {
+					return nil, nil, refuse("No jar is called %q.", code)
+				}
+			}
+		}
 		changed = Class{c, s.school.studentsOf(id)}
 		return func(tx *store.Tx) error { return tx.PutClass(c) }, func() { s.school.classes[id] = c }, nil
 	})
@@ -191,6 +201,9 @@ func (s *Studio) AddAssignment(ctx context.Context, a store.Assignment) (Assignm
 		}
 		if a.Cone == "" {
 			a.Cone = class.Cone
+		}
+		if a.Atmosphere == "" {
+			a.Atmosphere = class.Atmosphere
 		}
 		var err error
 		if a.Cone, err = s.clayAndCone(a.Clay, string(a.Cone)); err != nil {

@@ -101,7 +101,7 @@ func (s *Studio) view(p *livePiece, now time.Time) Piece {
 }
 
 func (s *Studio) workOf(a *assignment) plan.Work {
-	return plan.Work{Body: a.body, Clay: s.school.clays[a.Clay], Cone: a.Cone}
+	return plan.Work{Body: a.body, Clay: s.school.clays[a.Clay], Cone: a.Cone, Air: a.Atmosphere}
 }
 
 func (s *Studio) surface(surface piece.Surface, p *livePiece, a *assignment) Surface {
@@ -131,7 +131,7 @@ func (s *Studio) surface(surface piece.Surface, p *livePiece, a *assignment) Sur
 	if top, known := s.school.glazes[stack[len(stack)-1].Glaze]; known {
 		v.Raw = &top.Raw
 	}
-	if best, ok := s.shelf.Evidence(stack, a.Clay, a.Cone); ok && best.Exact {
+	if best, ok := s.shelf.Evidence(stack, s.workOf(a).Firing()); ok && best.Exact {
 		v.Fired, v.Tile = &best.Tile.Fired, best.Tile.Code
 	}
 	return v

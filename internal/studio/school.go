@@ -23,6 +23,7 @@ type school struct {
 	pieces      map[string]*livePiece
 	loads       map[string]store.Load
 	eventOf     map[string]string // event id to the piece it happened to
+	hints       map[string]bool   // glaze.Glaze.Code with a picture of its label
 }
 
 // assignment is an assignment with the body that its measurements make.
@@ -49,6 +50,10 @@ func newSchool(r store.Records) *school {
 		assignments: map[string]*assignment{},
 		pieces:      map[string]*livePiece{},
 		eventOf:     make(map[string]string, len(r.Events)),
+		hints:       map[string]bool{},
+	}
+	for _, code := range r.Hints {
+		s.hints[code] = true
 	}
 	for _, a := range r.Assignments {
 		s.addAssignment(a)

@@ -23,6 +23,8 @@ type Studio struct {
 	store *store.Store
 	clock Clock
 
+	decoding chan struct{} // one place: photographs are decoded one at a time
+
 	writing sync.Mutex   // held from looking to writing to remembering
 	mu      sync.RWMutex // guards what follows
 	school  *school
@@ -33,7 +35,7 @@ type Studio struct {
 
 // Open reads the whole school into memory.
 func Open(ctx context.Context, s *store.Store, clock Clock) (*Studio, error) {
-	studio := &Studio{store: s, clock: clock}
+	studio := &Studio{store: s, clock: clock, decoding: make(chan struct{}, 1)}
 	return studio, studio.Reload(ctx)
 }
 

@@ -188,7 +188,7 @@ func TestMemoryEqualsColdRebuild(t *testing.T) {
 	require.GreaterOrEqual(t, len(before), 190)
 	require.GreaterOrEqual(t, len(warm.Classes()), 6)
 	require.Len(t, warm.Glazes(), 24)
-	require.GreaterOrEqual(t, len(warm.Tiles()), 60)
+	require.GreaterOrEqual(t, len(warm.Tiles("")), 60)
 	require.GreaterOrEqual(t, len(warm.Clays()), 2)
 	stages := map[ready.Stage]int{}
 	students := 0

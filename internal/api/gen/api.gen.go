@@ -10,6 +10,7 @@ import (
 	"encoding/base64"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"net/url"
 	"path"
@@ -21,6 +22,45 @@ import (
 	"github.com/gin-gonic/gin/binding"
 	"github.com/oapi-codegen/runtime"
 )
+
+// Defines values for Atmosphere.
+const (
+	Oxidation Atmosphere = "oxidation"
+	Reduction Atmosphere = "reduction"
+)
+
+// Valid indicates whether the value is a known member of the Atmosphere enum.
+func (e Atmosphere) Valid() bool {
+	switch e {
+	case Oxidation:
+		return true
+	case Reduction:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for CardKind.
+const (
+	Black CardKind = "black"
+	Grey  CardKind = "grey"
+	White CardKind = "white"
+)
+
+// Valid indicates whether the value is a known member of the CardKind enum.
+func (e CardKind) Valid() bool {
+	switch e {
+	case Black:
+		return true
+	case Grey:
+		return true
+	case White:
+		return true
+	default:
+		return false
+	}
+}
 
 // Defines values for EventInKind.
 const (
@@ -124,6 +164,30 @@ func (e GlazeFood) Valid() bool {
 	}
 }
 
+// Defines values for GlazeState.
+const (
+	GlazeStateDried  GlazeState = "dried"
+	GlazeStateGood   GlazeState = "good"
+	GlazeStateThick  GlazeState = "thick"
+	GlazeStateWatery GlazeState = "watery"
+)
+
+// Valid indicates whether the value is a known member of the GlazeState enum.
+func (e GlazeState) Valid() bool {
+	switch e {
+	case GlazeStateDried:
+		return true
+	case GlazeStateGood:
+		return true
+	case GlazeStateThick:
+		return true
+	case GlazeStateWatery:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for GuideVerdictVerdict.
 const (
 	GuideVerdictVerdictClean   GuideVerdictVerdict = "clean"
@@ -172,10 +236,35 @@ func (e ImportRowChange) Valid() bool {
 	}
 }
 
+// Defines values for JarChangeState.
+const (
+	JarChangeStateDried  JarChangeState = "dried"
+	JarChangeStateGood   JarChangeState = "good"
+	JarChangeStateThick  JarChangeState = "thick"
+	JarChangeStateWatery JarChangeState = "watery"
+)
+
+// Valid indicates whether the value is a known member of the JarChangeState enum.
+func (e JarChangeState) Valid() bool {
+	switch e {
+	case JarChangeStateDried:
+		return true
+	case JarChangeStateGood:
+		return true
+	case JarChangeStateThick:
+		return true
+	case JarChangeStateWatery:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ListKind.
 const (
 	Clays    ListKind = "clays"
 	Glazes   ListKind = "glazes"
+	Readings ListKind = "readings"
 	Students ListKind = "students"
 	Tiles    ListKind = "tiles"
 )
@@ -187,9 +276,47 @@ func (e ListKind) Valid() bool {
 		return true
 	case Glazes:
 		return true
+	case Readings:
+		return true
 	case Students:
 		return true
 	case Tiles:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for NewReadingHalf.
+const (
+	NewReadingHalfSmooth  NewReadingHalf = "smooth"
+	NewReadingHalfTexture NewReadingHalf = "texture"
+)
+
+// Valid indicates whether the value is a known member of the NewReadingHalf enum.
+func (e NewReadingHalf) Valid() bool {
+	switch e {
+	case NewReadingHalfSmooth:
+		return true
+	case NewReadingHalfTexture:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for NewReadingSource.
+const (
+	NewReadingSourcePhotograph NewReadingSource = "photograph"
+	NewReadingSourceTyped      NewReadingSource = "typed"
+)
+
+// Valid indicates whether the value is a known member of the NewReadingSource enum.
+func (e NewReadingSource) Valid() bool {
+	switch e {
+	case NewReadingSourcePhotograph:
+		return true
+	case NewReadingSourceTyped:
 		return true
 	default:
 		return false
@@ -292,6 +419,93 @@ func (e SurfaceAreaUse) Valid() bool {
 	}
 }
 
+// Defines values for TileReadingHalf.
+const (
+	TileReadingHalfSmooth  TileReadingHalf = "smooth"
+	TileReadingHalfTexture TileReadingHalf = "texture"
+)
+
+// Valid indicates whether the value is a known member of the TileReadingHalf enum.
+func (e TileReadingHalf) Valid() bool {
+	switch e {
+	case TileReadingHalfSmooth:
+		return true
+	case TileReadingHalfTexture:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ExportFileParamsFile.
+const (
+	GlazesCsv ExportFileParamsFile = "glazes.csv"
+	TilesCsv  ExportFileParamsFile = "tiles.csv"
+	WallGpl   ExportFileParamsFile = "wall.gpl"
+)
+
+// Valid indicates whether the value is a known member of the ExportFileParamsFile enum.
+func (e ExportFileParamsFile) Valid() bool {
+	switch e {
+	case GlazesCsv:
+		return true
+	case TilesCsv:
+		return true
+	case WallGpl:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ListTilesParamsOrder.
+const (
+	ListTilesParamsOrderCode      ListTilesParamsOrder = "code"
+	ListTilesParamsOrderGlaze     ListTilesParamsOrder = "glaze"
+	ListTilesParamsOrderHue       ListTilesParamsOrder = "hue"
+	ListTilesParamsOrderLightness ListTilesParamsOrder = "lightness"
+	ListTilesParamsOrderPlace     ListTilesParamsOrder = "place"
+)
+
+// Valid indicates whether the value is a known member of the ListTilesParamsOrder enum.
+func (e ListTilesParamsOrder) Valid() bool {
+	switch e {
+	case ListTilesParamsOrderCode:
+		return true
+	case ListTilesParamsOrderGlaze:
+		return true
+	case ListTilesParamsOrderHue:
+		return true
+	case ListTilesParamsOrderLightness:
+		return true
+	case ListTilesParamsOrderPlace:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SeeTilesParamsVision.
+const (
+	Deutan SeeTilesParamsVision = "deutan"
+	Protan SeeTilesParamsVision = "protan"
+	Tritan SeeTilesParamsVision = "tritan"
+)
+
+// Valid indicates whether the value is a known member of the SeeTilesParamsVision enum.
+func (e SeeTilesParamsVision) Valid() bool {
+	switch e {
+	case Deutan:
+		return true
+	case Protan:
+		return true
+	case Tritan:
+		return true
+	default:
+		return false
+	}
+}
+
 // Assignment defines model for Assignment.
 type Assignment struct {
 	Class    string             `json:"class"`
@@ -303,6 +517,9 @@ type Assignment struct {
 	Name     string             `json:"name"`
 	Pieces   int                `json:"pieces"`
 }
+
+// Atmosphere defines model for Atmosphere.
+type Atmosphere string
 
 // Backup defines model for Backup.
 type Backup struct {
@@ -341,11 +558,51 @@ type Blocker struct {
 	Way      string     `json:"way"`
 }
 
+// Box In pixels of the kept picture, from the top left
+type Box struct {
+	H float32 `json:"h"`
+	W float32 `json:"w"`
+	X float32 `json:"x"`
+	Y float32 `json:"y"`
+}
+
+// BoxReading defines model for BoxReading.
+type BoxReading struct {
+	Doubtful bool   `json:"doubtful"`
+	Flags    []Flag `json:"flags"`
+	Hex      Hex    `json:"hex"`
+
+	// Lab CIELAB as it was measured, which may lie outside what a surface can have
+	Lab RawLab `json:"lab"`
+
+	// Spread ΔE2000 over the box
+	Spread float32 `json:"spread"`
+}
+
 // Caption defines model for Caption.
 type Caption struct {
 	Text string  `json:"text"`
 	X    float64 `json:"x"`
 	Y    float64 `json:"y"`
+}
+
+// Card defines model for Card.
+type Card struct {
+	// Box In pixels of the kept picture, from the top left
+	Box  Box      `json:"box"`
+	Kind CardKind `json:"kind"`
+
+	// L The patch's own L*; the usual one unless said
+	L *float32 `json:"l,omitempty"`
+}
+
+// CardKind defines model for Card.Kind.
+type CardKind string
+
+// CardLeftOut defines model for CardLeftOut.
+type CardLeftOut struct {
+	Card int    `json:"card"`
+	Why  string `json:"why"`
 }
 
 // Choice defines model for Choice.
@@ -357,9 +614,13 @@ type Choice struct {
 
 // Class defines model for Class.
 type Class struct {
-	Clay     string    `json:"clay"`
-	Cone     string    `json:"cone"`
-	Id       string    `json:"id"`
+	Atmosphere Atmosphere `json:"atmosphere"`
+	Clay       string     `json:"clay"`
+	Cone       string     `json:"cone"`
+	Id         string     `json:"id"`
+
+	// Jars Jars it may use; empty for all
+	Jars     []string  `json:"jars"`
 	Name     string    `json:"name"`
 	Students []Student `json:"students"`
 }
@@ -393,10 +654,52 @@ type Coat struct {
 	Planned bool `json:"planned"`
 }
 
+// Confusion defines model for Confusion.
+type Confusion struct {
+	Fired float32 `json:"fired"`
+
+	// InTheJar Alike in the jar, apart when fired; else the other way round
+	InTheJar bool    `json:"inTheJar"`
+	One      string  `json:"one"`
+	Other    string  `json:"other"`
+	Raw      float32 `json:"raw"`
+}
+
 // Count defines model for Count.
 type Count struct {
 	Pieces int   `json:"pieces"`
 	Stage  Stage `json:"stage"`
+}
+
+// Cover How the glaze covers its clay; known only from strips
+type Cover struct {
+	Coats []CoverCoat `json:"coats"`
+
+	// Enough Coats after which another changes less than the step
+	Enough    *int            `json:"enough,omitempty"`
+	Estimates []CoverEstimate `json:"estimates"`
+	Known     bool            `json:"known"`
+
+	// Missing Strips to fire next
+	Missing []int  `json:"missing"`
+	Says    string `json:"says"`
+}
+
+// CoverCoat defines model for CoverCoat.
+type CoverCoat struct {
+	ClayShows bool `json:"clayShows"`
+	Coats     int  `json:"coats"`
+
+	// Fired A strip shows it; else the curve tells it
+	Fired bool `json:"fired"`
+	Hex   Hex  `json:"hex"`
+}
+
+// CoverEstimate defines model for CoverEstimate.
+type CoverEstimate struct {
+	Clay  string `json:"clay"`
+	Coats *int   `json:"coats,omitempty"`
+	Says  string `json:"says"`
 }
 
 // Drawing defines model for Drawing.
@@ -453,6 +756,12 @@ type Finding struct {
 // FindingSeverity defines model for Finding.Severity.
 type FindingSeverity string
 
+// Flag defines model for Flag.
+type Flag struct {
+	Flag  string `json:"flag"`
+	Means string `json:"means"`
+}
+
 // FormKind defines model for FormKind.
 type FormKind struct {
 	Form     string    `json:"form"`
@@ -466,25 +775,52 @@ type FormMeasures struct {
 	Measures map[string]float64 `json:"measures"`
 }
 
+// FoundTile defines model for FoundTile.
+type FoundTile struct {
+	DeltaE float32 `json:"deltaE"`
+	Hint   bool    `json:"hint"`
+
+	// Short What the piece needs and the tile lacks
+	Short []string `json:"short"`
+	Tile  Tile     `json:"tile"`
+	Words string   `json:"words"`
+}
+
 // Glaze defines model for Glaze.
 type Glaze struct {
+	Atmosphere *Atmosphere `json:"atmosphere,omitempty"`
+
 	// Coats The jar's own figure; 0: the rule of the house
 	Coats int    `json:"coats"`
 	Code  string `json:"code"`
 	Cones string `json:"cones"`
 
 	// Figure What the house lays of it alone
-	Figure  int       `json:"figure"`
-	Food    GlazeFood `json:"food"`
-	InStock bool      `json:"inStock"`
-	Kind    string    `json:"kind"`
-	Name    string    `json:"name"`
-	Raw     Hex       `json:"raw"`
-	Runner  bool      `json:"runner"`
+	Figure int       `json:"figure"`
+	Food   GlazeFood `json:"food"`
+
+	// Hint There is a picture of the maker's label
+	Hint    bool   `json:"hint"`
+	InStock bool   `json:"inStock"`
+	Kind    string `json:"kind"`
+
+	// Level 0 to 1; below 0 for not known
+	Level   float32    `json:"level"`
+	MixedAt *time.Time `json:"mixedAt,omitempty"`
+
+	// Ml What the full jar holds; 0 for not known
+	Ml     float32    `json:"ml"`
+	Name   string     `json:"name"`
+	Raw    Hex        `json:"raw"`
+	Runner bool       `json:"runner"`
+	State  GlazeState `json:"state"`
 }
 
 // GlazeFood defines model for Glaze.Food.
 type GlazeFood string
+
+// GlazeState defines model for Glaze.State.
+type GlazeState string
 
 // Guide defines model for Guide.
 type Guide struct {
@@ -566,6 +902,29 @@ type ImportRow struct {
 // ImportRowChange defines model for ImportRow.Change.
 type ImportRowChange string
 
+// JarChange defines model for JarChange.
+type JarChange struct {
+	// Level How full; below 0 for not known
+	Level *float32 `json:"level,omitempty"`
+
+	// Mixed It was mixed just now
+	Mixed *bool `json:"mixed,omitempty"`
+
+	// Ml What the full jar holds; 0 for not known
+	Ml    *float32        `json:"ml,omitempty"`
+	State *JarChangeState `json:"state,omitempty"`
+}
+
+// JarChangeState defines model for JarChange.State.
+type JarChangeState string
+
+// Lab CIELAB under D65
+type Lab struct {
+	A float32 `json:"a"`
+	B float32 `json:"b"`
+	L float32 `json:"l"`
+}
+
 // Label defines model for Label.
 type Label struct {
 	Left    bool    `json:"left"`
@@ -578,6 +937,15 @@ type Label struct {
 type Layer struct {
 	Coats int    `json:"coats"`
 	Glaze string `json:"glaze"`
+}
+
+// LayeredTile defines model for LayeredTile.
+type LayeredTile struct {
+	Base  int     `json:"base"`
+	Doubt *string `json:"doubt,omitempty"`
+	Fired Hex     `json:"fired"`
+	Tile  string  `json:"tile"`
+	Top   int     `json:"top"`
 }
 
 // ListKind defines model for ListKind.
@@ -609,6 +977,19 @@ type Logged struct {
 	Warnings []LogWarning `json:"warnings"`
 }
 
+// Matrix defines model for Matrix.
+type Matrix struct {
+	// Cells Base by base, then top by top
+	Cells  []MatrixCell `json:"cells"`
+	Glazes []string     `json:"glazes"`
+}
+
+// MatrixCell defines model for MatrixCell.
+type MatrixCell struct {
+	Plans []PlannedOverlap `json:"plans"`
+	Tiles []LayeredTile    `json:"tiles"`
+}
+
 // Measure defines model for Measure.
 type Measure struct {
 	Default  float64 `json:"default"`
@@ -620,6 +1001,26 @@ type Measure struct {
 	Optional bool    `json:"optional"`
 }
 
+// NewReading defines model for NewReading.
+type NewReading struct {
+	Coats int            `json:"coats"`
+	Flags *[]string      `json:"flags,omitempty"`
+	Half  NewReadingHalf `json:"half"`
+	Hex   *Hex           `json:"hex,omitempty"`
+
+	// Lab CIELAB under D65
+	Lab    *Lab             `json:"lab,omitempty"`
+	Photo  *string          `json:"photo,omitempty"`
+	Source NewReadingSource `json:"source"`
+	Spread *float32         `json:"spread,omitempty"`
+}
+
+// NewReadingHalf defines model for NewReading.Half.
+type NewReadingHalf string
+
+// NewReadingSource defines model for NewReading.Source.
+type NewReadingSource string
+
 // NextStep defines model for NextStep.
 type NextStep struct {
 	Class *string `json:"class,omitempty"`
@@ -628,6 +1029,30 @@ type NextStep struct {
 	// To Path of the screen
 	To  string `json:"to"`
 	Why string `json:"why"`
+}
+
+// Photograph defines model for Photograph.
+type Photograph struct {
+	At     time.Time `json:"at"`
+	Height int       `json:"height"`
+	Id     string    `json:"id"`
+	Name   string    `json:"name"`
+	Width  int       `json:"width"`
+}
+
+// PhotographReading defines model for PhotographReading.
+type PhotographReading struct {
+	LeftOut []CardLeftOut `json:"leftOut"`
+
+	// Levels Kinds of patch that were used: 0 to 3
+	Levels int `json:"levels"`
+
+	// Places Places in which cards lie
+	Places   int          `json:"places"`
+	Readings []BoxReading `json:"readings"`
+
+	// Says What these cards can and cannot do
+	Says string `json:"says"`
 }
 
 // Piece defines model for Piece.
@@ -691,6 +1116,13 @@ type PieceList struct {
 	Pieces []Piece   `json:"pieces"`
 }
 
+// PlannedOverlap defines model for PlannedOverlap.
+type PlannedOverlap struct {
+	Piece   string `json:"piece"`
+	Surface string `json:"surface"`
+	Who     string `json:"who"`
+}
+
 // Problem defines model for Problem.
 type Problem struct {
 	Detail string        `json:"detail"`
@@ -698,6 +1130,13 @@ type Problem struct {
 	Status int           `json:"status"`
 	Title  string        `json:"title"`
 	Type   *string       `json:"type,omitempty"`
+}
+
+// RawLab CIELAB as it was measured, which may lie outside what a surface can have
+type RawLab struct {
+	A float32 `json:"a"`
+	B float32 `json:"b"`
+	L float32 `json:"l"`
 }
 
 // Refusal defines model for Refusal.
@@ -724,6 +1163,28 @@ type Rule struct {
 type RuleChoice struct {
 	Key  string `json:"key"`
 	Name string `json:"name"`
+}
+
+// Search defines model for Search.
+type Search struct {
+	Fits []FoundTile `json:"fits"`
+
+	// Missed Would have been closer, but lacks something
+	Missed []FoundTile `json:"missed"`
+	Target Hex         `json:"target"`
+
+	// TargetLab CIELAB as it was measured, which may lie outside what a surface can have
+	TargetLab RawLab `json:"targetLab"`
+}
+
+// Seen defines model for Seen.
+type Seen struct {
+	Code  string `json:"code"`
+	Fired Hex    `json:"fired"`
+
+	// Lost Tiles that cannot be told from it
+	Lost []string `json:"lost"`
+	Raw  Hex      `json:"raw"`
 }
 
 // Session defines model for Session.
@@ -797,10 +1258,14 @@ type SurfaceState struct {
 
 // Tile defines model for Tile.
 type Tile struct {
-	Clay  string `json:"clay"`
-	Code  string `json:"code"`
-	Cone  string `json:"cone"`
-	Fired Hex    `json:"fired"`
+	Atmosphere Atmosphere `json:"atmosphere"`
+	Clay       string     `json:"clay"`
+	Code       string     `json:"code"`
+	Cone       string     `json:"cone"`
+
+	// Doubt Why its colour is not to be trusted too far, if so
+	Doubt *string `json:"doubt,omitempty"`
+	Fired Hex     `json:"fired"`
 
 	// Food Every melting glaze on it carries a food label
 	Food    bool    `json:"food"`
@@ -808,13 +1273,68 @@ type Tile struct {
 	Piece   *string `json:"piece,omitempty"`
 
 	// PieceOf Whose piece it was read from
-	PieceOf  *string `json:"pieceOf,omitempty"`
-	Raw      Hex     `json:"raw"`
-	Stack    []Layer `json:"stack"`
-	Textured bool    `json:"textured"`
+	PieceOf *string `json:"pieceOf,omitempty"`
+
+	// Place On the real wall, from 1; 0 for not known
+	Place    int         `json:"place"`
+	Raw      Hex         `json:"raw"`
+	Stack    []Layer     `json:"stack"`
+	Strips   []TileStrip `json:"strips"`
+	Texture  *Hex        `json:"texture,omitempty"`
+	Textured bool        `json:"textured"`
 
 	// Title Codes and names of its glazes
 	Title string `json:"title"`
+}
+
+// TileDetail defines model for TileDetail.
+type TileDetail struct {
+	// Cover How the glaze covers its clay; known only from strips
+	Cover Cover `json:"cover"`
+
+	// Lab CIELAB as it was measured, which may lie outside what a surface can have
+	Lab      RawLab        `json:"lab"`
+	Readings []TileReading `json:"readings"`
+	Tile     Tile          `json:"tile"`
+}
+
+// TileReading defines model for TileReading.
+type TileReading struct {
+	Coats    int             `json:"coats"`
+	Doubtful bool            `json:"doubtful"`
+	Flags    []Flag          `json:"flags"`
+	Half     TileReadingHalf `json:"half"`
+	Hex      Hex             `json:"hex"`
+
+	// Lab CIELAB as it was measured, which may lie outside what a surface can have
+	Lab    RawLab  `json:"lab"`
+	Photo  *string `json:"photo,omitempty"`
+	Source string  `json:"source"`
+	Spread float32 `json:"spread"`
+}
+
+// TileReadingHalf defines model for TileReading.Half.
+type TileReadingHalf string
+
+// TileReadings defines model for TileReadings.
+type TileReadings struct {
+	Atmosphere *Atmosphere `json:"atmosphere,omitempty"`
+
+	// Clay Needed for a tile that is not on the wall yet
+	Clay     *string      `json:"clay,omitempty"`
+	Code     string       `json:"code"`
+	Cone     *string      `json:"cone,omitempty"`
+	Place    *int         `json:"place,omitempty"`
+	Readings []NewReading `json:"readings"`
+
+	// Stack As in a tile list: K07x2 + T31
+	Stack *string `json:"stack,omitempty"`
+}
+
+// TileStrip defines model for TileStrip.
+type TileStrip struct {
+	Coats int `json:"coats"`
+	Fired Hex `json:"fired"`
 }
 
 // Today defines model for Today.
@@ -826,6 +1346,29 @@ type Today struct {
 	Glazes  int           `json:"glazes"`
 	Next    []NextStep    `json:"next"`
 	Tiles   int           `json:"tiles"`
+}
+
+// Want One of hex, lab and tile is the target
+type Want struct {
+	// Class Its clay, cone, atmosphere and jars
+	Class   *string `json:"class,omitempty"`
+	Clay    *string `json:"clay,omitempty"`
+	Cone    *string `json:"cone,omitempty"`
+	Food    *bool   `json:"food,omitempty"`
+	Hex     *Hex    `json:"hex,omitempty"`
+	InStock *bool   `json:"inStock,omitempty"`
+
+	// Lab CIELAB under D65
+	Lab *Lab `json:"lab,omitempty"`
+
+	// Piece Its clay and cone; with surface, its area and food label
+	Piece *string `json:"piece,omitempty"`
+
+	// Pieces For how many such pieces the jar has to last
+	Pieces   *int    `json:"pieces,omitempty"`
+	Surface  *string `json:"surface,omitempty"`
+	Textured *bool   `json:"textured,omitempty"`
+	Tile     *string `json:"tile,omitempty"`
 }
 
 // AddAssignmentJSONBody defines parameters for AddAssignment.
@@ -840,8 +1383,12 @@ type AddAssignmentJSONBody struct {
 
 // ChangeClassJSONBody defines parameters for ChangeClass.
 type ChangeClassJSONBody struct {
-	Clay string `json:"clay"`
-	Cone string `json:"cone"`
+	Atmosphere *Atmosphere `json:"atmosphere,omitempty"`
+	Clay       string      `json:"clay"`
+	Cone       string      `json:"cone"`
+
+	// Jars Jars it may use; empty for all
+	Jars *[]string `json:"jars,omitempty"`
 }
 
 // AdvanceClockJSONBody defines parameters for AdvanceClock.
@@ -853,6 +1400,9 @@ type AdvanceClockJSONBody struct {
 type AddEventsJSONBody struct {
 	Events []EventIn `json:"events"`
 }
+
+// ExportFileParamsFile defines parameters for ExportFile.
+type ExportFileParamsFile string
 
 // SetStockJSONBody defines parameters for SetStock.
 type SetStockJSONBody struct {
@@ -888,6 +1438,17 @@ type LoginJSONBody struct {
 	Passphrase string `json:"passphrase"`
 }
 
+// AddPhotographParams defines parameters for AddPhotograph.
+type AddPhotographParams struct {
+	Name string `form:"name" json:"name"`
+}
+
+// ReadPhotographJSONBody defines parameters for ReadPhotograph.
+type ReadPhotographJSONBody struct {
+	Boxes []Box  `json:"boxes"`
+	Cards []Card `json:"cards"`
+}
+
 // ListPiecesParams defines parameters for ListPieces.
 type ListPiecesParams struct {
 	Class *string `form:"class,omitempty" json:"class,omitempty"`
@@ -914,6 +1475,15 @@ type SetUpJSONBody struct {
 	Token      string `json:"token"`
 }
 
+// ListTilesParams defines parameters for ListTiles.
+type ListTilesParams struct {
+	// Order How the wall hangs; by code unless said
+	Order *ListTilesParamsOrder `form:"order,omitempty" json:"order,omitempty"`
+}
+
+// ListTilesParamsOrder defines parameters for ListTiles.
+type ListTilesParamsOrder string
+
 // AddTileJSONBody defines parameters for AddTile.
 type AddTileJSONBody struct {
 	Code     string `json:"code"`
@@ -921,6 +1491,39 @@ type AddTileJSONBody struct {
 	Piece    string `json:"piece"`
 	Surface  string `json:"surface"`
 	Textured *bool  `json:"textured,omitempty"`
+}
+
+// ListConfusionsParams defines parameters for ListConfusions.
+type ListConfusionsParams struct {
+	Clay string `form:"clay" json:"clay"`
+	Cone string `form:"cone" json:"cone"`
+}
+
+// GetMatrixParams defines parameters for GetMatrix.
+type GetMatrixParams struct {
+	Clay       string      `form:"clay" json:"clay"`
+	Cone       string      `form:"cone" json:"cone"`
+	Atmosphere *Atmosphere `form:"atmosphere,omitempty" json:"atmosphere,omitempty"`
+	Textured   *bool       `form:"textured,omitempty" json:"textured,omitempty"`
+}
+
+// SaveReadingsJSONBody defines parameters for SaveReadings.
+type SaveReadingsJSONBody struct {
+	Tiles []TileReadings `json:"tiles"`
+}
+
+// SeeTilesParams defines parameters for SeeTiles.
+type SeeTilesParams struct {
+	Vision SeeTilesParamsVision `form:"vision" json:"vision"`
+}
+
+// SeeTilesParamsVision defines parameters for SeeTiles.
+type SeeTilesParamsVision string
+
+// GetTileParams defines parameters for GetTile.
+type GetTileParams struct {
+	// Step ΔE2000 that another coat has to change to be worth it
+	Step *float32 `form:"step,omitempty" json:"step,omitempty"`
 }
 
 // AddAssignmentJSONRequestBody defines body for AddAssignment for application/json ContentType.
@@ -938,6 +1541,9 @@ type AddEventsJSONRequestBody AddEventsJSONBody
 // SketchFormJSONRequestBody defines body for SketchForm for application/json ContentType.
 type SketchFormJSONRequestBody = FormMeasures
 
+// ChangeJarJSONRequestBody defines body for ChangeJar for application/json ContentType.
+type ChangeJarJSONRequestBody = JarChange
+
 // SetStockJSONRequestBody defines body for SetStock for application/json ContentType.
 type SetStockJSONRequestBody SetStockJSONBody
 
@@ -950,6 +1556,9 @@ type AddToLoadJSONRequestBody AddToLoadJSONBody
 // LoginJSONRequestBody defines body for Login for application/json ContentType.
 type LoginJSONRequestBody LoginJSONBody
 
+// ReadPhotographJSONRequestBody defines body for ReadPhotograph for application/json ContentType.
+type ReadPhotographJSONRequestBody ReadPhotographJSONBody
+
 // SavePlanJSONRequestBody defines body for SavePlan for application/json ContentType.
 type SavePlanJSONRequestBody SavePlanJSONBody
 
@@ -961,6 +1570,12 @@ type SetUpJSONRequestBody SetUpJSONBody
 
 // AddTileJSONRequestBody defines body for AddTile for application/json ContentType.
 type AddTileJSONRequestBody AddTileJSONBody
+
+// SaveReadingsJSONRequestBody defines body for SaveReadings for application/json ContentType.
+type SaveReadingsJSONRequestBody SaveReadingsJSONBody
+
+// SearchTilesJSONRequestBody defines body for SearchTiles for application/json ContentType.
+type SearchTilesJSONRequestBody = Want
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
@@ -991,6 +1606,9 @@ type ServerInterface interface {
 	// AddEvents Log what happened. Events carry ids made by the device; a resend changes nothing.
 	// (POST /events)
 	AddEvents(c *gin.Context)
+	// ExportFile Tiles and glazes as lists that can be brought again, the wall as a GIMP palette.
+	// (GET /exports/{file})
+	ExportFile(c *gin.Context, file ExportFileParamsFile)
 
 	// (GET /forms)
 	ListForms(c *gin.Context)
@@ -1000,6 +1618,21 @@ type ServerInterface interface {
 
 	// (GET /glazes)
 	ListGlazes(c *gin.Context)
+	// ChangeJar Write down how full a jar is, how its glaze is, and when it was mixed.
+	// (PUT /glazes/{code})
+	ChangeJar(c *gin.Context, code string)
+
+	// (DELETE /glazes/{code}/hint)
+	RemoveHint(c *gin.Context, code string)
+	// GetHint The picture on the maker's label, a hint and no more.
+	// (GET /glazes/{code}/hint)
+	GetHint(c *gin.Context, code string)
+
+	// (PUT /glazes/{code}/hint)
+	PutHint(c *gin.Context, code string)
+	// GetJarCode A QR code that leads to the jar.
+	// (GET /glazes/{code}/qr)
+	GetJarCode(c *gin.Context, code string)
 	// SetStock Say whether a jar is in the room.
 	// (PUT /glazes/{code}/stock)
 	SetStock(c *gin.Context, code string)
@@ -1024,6 +1657,21 @@ type ServerInterface interface {
 	// Login Open the teacher's side.
 	// (POST /login)
 	Login(c *gin.Context)
+
+	// (GET /photographs)
+	ListPhotographs(c *gin.Context)
+	// AddPhotograph Take in a photograph of a rack of tiles, JPEG or PNG.
+	// (POST /photographs)
+	AddPhotograph(c *gin.Context, params AddPhotographParams)
+	// RemovePhotograph Throw a photograph away; what was read from it stays.
+	// (DELETE /photographs/{id})
+	RemovePhotograph(c *gin.Context, id string)
+
+	// (GET /photographs/{id}/picture)
+	GetPicture(c *gin.Context, id string)
+	// ReadPhotograph Read boxes of a photograph by the cards in it. Nothing is kept.
+	// (POST /photographs/{id}/reading)
+	ReadPhotograph(c *gin.Context, id string)
 
 	// (GET /pieces)
 	ListPieces(c *gin.Context, params ListPiecesParams)
@@ -1050,10 +1698,28 @@ type ServerInterface interface {
 	SetUp(c *gin.Context)
 
 	// (GET /tiles)
-	ListTiles(c *gin.Context)
+	ListTiles(c *gin.Context, params ListTilesParams)
 	// AddTile A tile read from a surface of a fired piece.
 	// (POST /tiles)
 	AddTile(c *gin.Context)
+	// ListConfusions Jars that are taken for each other on one clay.
+	// (GET /tiles/confusions)
+	ListConfusions(c *gin.Context, params ListConfusionsParams)
+	// GetMatrix Base by top on one clay: which overlaps were fired, and which pieces plan them.
+	// (GET /tiles/matrix)
+	GetMatrix(c *gin.Context, params GetMatrixParams)
+	// SaveReadings Keep readings of tiles, all or none; tiles that are not on the wall yet are hung.
+	// (POST /tiles/readings)
+	SaveReadings(c *gin.Context)
+	// SearchTiles Tiles by closeness to a colour, under what a piece needs.
+	// (POST /tiles/search)
+	SearchTiles(c *gin.Context)
+	// SeeTiles The wall as a colour-blind student sees it.
+	// (GET /tiles/sight)
+	SeeTiles(c *gin.Context, params SeeTilesParams)
+	// GetTile All that is known of one tile.
+	// (GET /tiles/{code})
+	GetTile(c *gin.Context, code string, params GetTileParams)
 	// GetToday Classes, what waits at each stage, what blocks it, what to do next.
 	// (GET /today)
 	GetToday(c *gin.Context)
@@ -1197,6 +1863,31 @@ func (siw *ServerInterfaceWrapper) AddEvents(c *gin.Context) {
 	siw.Handler.AddEvents(c)
 }
 
+// ExportFile operation middleware
+func (siw *ServerInterfaceWrapper) ExportFile(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "file" -------------
+	var file ExportFileParamsFile
+
+	err = runtime.BindStyledParameterWithOptions("simple", "file", c.Param("file"), &file, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter file: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportFile(c, file)
+}
+
 // ListForms operation middleware
 func (siw *ServerInterfaceWrapper) ListForms(c *gin.Context) {
 
@@ -1234,6 +1925,131 @@ func (siw *ServerInterfaceWrapper) ListGlazes(c *gin.Context) {
 	}
 
 	siw.Handler.ListGlazes(c)
+}
+
+// ChangeJar operation middleware
+func (siw *ServerInterfaceWrapper) ChangeJar(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeJar(c, code)
+}
+
+// RemoveHint operation middleware
+func (siw *ServerInterfaceWrapper) RemoveHint(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RemoveHint(c, code)
+}
+
+// GetHint operation middleware
+func (siw *ServerInterfaceWrapper) GetHint(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetHint(c, code)
+}
+
+// PutHint operation middleware
+func (siw *ServerInterfaceWrapper) PutHint(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutHint(c, code)
+}
+
+// GetJarCode operation middleware
+func (siw *ServerInterfaceWrapper) GetJarCode(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetJarCode(c, code)
 }
 
 // SetStock operation middleware
@@ -1374,6 +2190,121 @@ func (siw *ServerInterfaceWrapper) Login(c *gin.Context) {
 	}
 
 	siw.Handler.Login(c)
+}
+
+// ListPhotographs operation middleware
+func (siw *ServerInterfaceWrapper) ListPhotographs(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListPhotographs(c)
+}
+
+// AddPhotograph operation middleware
+func (siw *ServerInterfaceWrapper) AddPhotograph(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddPhotographParams
+
+	// ------------- Required query parameter "name" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "name", c.Request.URL.Query(), &params.Name, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter name: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddPhotograph(c, params)
+}
+
+// RemovePhotograph operation middleware
+func (siw *ServerInterfaceWrapper) RemovePhotograph(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RemovePhotograph(c, id)
+}
+
+// GetPicture operation middleware
+func (siw *ServerInterfaceWrapper) GetPicture(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetPicture(c, id)
+}
+
+// ReadPhotograph operation middleware
+func (siw *ServerInterfaceWrapper) ReadPhotograph(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadPhotograph(c, id)
 }
 
 // ListPieces operation middleware
@@ -1529,6 +2460,20 @@ func (siw *ServerInterfaceWrapper) SetUp(c *gin.Context) {
 // ListTiles operation middleware
 func (siw *ServerInterfaceWrapper) ListTiles(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListTilesParams
+
+	// ------------- Optional query parameter "order" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "order", c.Request.URL.Query(), &params.Order, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter order: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -1536,7 +2481,7 @@ func (siw *ServerInterfaceWrapper) ListTiles(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.ListTiles(c)
+	siw.Handler.ListTiles(c, params)
 }
 
 // AddTile operation middleware
@@ -1550,6 +2495,181 @@ func (siw *ServerInterfaceWrapper) AddTile(c *gin.Context) {
 	}
 
 	siw.Handler.AddTile(c)
+}
+
+// ListConfusions operation middleware
+func (siw *ServerInterfaceWrapper) ListConfusions(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListConfusionsParams
+
+	// ------------- Required query parameter "clay" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "clay", c.Request.URL.Query(), &params.Clay, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter clay: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "cone" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "cone", c.Request.URL.Query(), &params.Cone, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter cone: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListConfusions(c, params)
+}
+
+// GetMatrix operation middleware
+func (siw *ServerInterfaceWrapper) GetMatrix(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetMatrixParams
+
+	// ------------- Required query parameter "clay" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "clay", c.Request.URL.Query(), &params.Clay, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter clay: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "cone" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "cone", c.Request.URL.Query(), &params.Cone, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter cone: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "atmosphere" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "atmosphere", c.Request.URL.Query(), &params.Atmosphere, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter atmosphere: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "textured" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "textured", c.Request.URL.Query(), &params.Textured, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter textured: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetMatrix(c, params)
+}
+
+// SaveReadings operation middleware
+func (siw *ServerInterfaceWrapper) SaveReadings(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SaveReadings(c)
+}
+
+// SearchTiles operation middleware
+func (siw *ServerInterfaceWrapper) SearchTiles(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SearchTiles(c)
+}
+
+// SeeTiles operation middleware
+func (siw *ServerInterfaceWrapper) SeeTiles(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SeeTilesParams
+
+	// ------------- Required query parameter "vision" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "vision", c.Request.URL.Query(), &params.Vision, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter vision: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SeeTiles(c, params)
+}
+
+// GetTile operation middleware
+func (siw *ServerInterfaceWrapper) GetTile(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetTileParams
+
+	// ------------- Optional query parameter "step" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "step", c.Request.URL.Query(), &params.Step, runtime.BindQueryParameterOptions{Type: "number", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter step: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTile(c, code, params)
 }
 
 // GetToday operation middleware
@@ -1601,6 +2721,23 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/clays", wrapper.ListClays)
 	router.GET(options.BaseURL+"/glazes", wrapper.ListGlazes)
 	router.PUT(options.BaseURL+"/glazes/:code/stock", wrapper.SetStock)
+	router.PUT(options.BaseURL+"/glazes/:code", wrapper.ChangeJar)
+	router.DELETE(options.BaseURL+"/glazes/:code/hint", wrapper.RemoveHint)
+	router.GET(options.BaseURL+"/glazes/:code/hint", wrapper.GetHint)
+	router.PUT(options.BaseURL+"/glazes/:code/hint", wrapper.PutHint)
+	router.GET(options.BaseURL+"/glazes/:code/qr", wrapper.GetJarCode)
+	router.GET(options.BaseURL+"/exports/:file", wrapper.ExportFile)
+	router.GET(options.BaseURL+"/photographs", wrapper.ListPhotographs)
+	router.POST(options.BaseURL+"/photographs", wrapper.AddPhotograph)
+	router.DELETE(options.BaseURL+"/photographs/:id", wrapper.RemovePhotograph)
+	router.GET(options.BaseURL+"/photographs/:id/picture", wrapper.GetPicture)
+	router.POST(options.BaseURL+"/photographs/:id/reading", wrapper.ReadPhotograph)
+	router.POST(options.BaseURL+"/tiles/readings", wrapper.SaveReadings)
+	router.POST(options.BaseURL+"/tiles/search", wrapper.SearchTiles)
+	router.GET(options.BaseURL+"/tiles/matrix", wrapper.GetMatrix)
+	router.GET(options.BaseURL+"/tiles/sight", wrapper.SeeTiles)
+	router.GET(options.BaseURL+"/tiles/confusions", wrapper.ListConfusions)
+	router.GET(options.BaseURL+"/tiles/:code", wrapper.GetTile)
 	router.GET(options.BaseURL+"/tiles", wrapper.ListTiles)
 	router.POST(options.BaseURL+"/tiles", wrapper.AddTile)
 	router.GET(options.BaseURL+"/classes", wrapper.ListClasses)
@@ -1974,6 +3111,42 @@ func (response AddEventsdefaultApplicationProblemPlusJSONResponse) VisitAddEvent
 	return err
 }
 
+type ExportFileRequestObject struct {
+	File ExportFileParamsFile `json:"file"`
+}
+
+type ExportFileResponseObject interface {
+	VisitExportFileResponse(w http.ResponseWriter) error
+}
+
+type ExportFile200TextResponse string
+
+func (response ExportFile200TextResponse) VisitExportFileResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/plain")
+	w.WriteHeader(200)
+
+	_, err := w.Write([]byte(fmt.Sprint(response)))
+	return err
+}
+
+type ExportFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportFiledefaultApplicationProblemPlusJSONResponse) VisitExportFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListFormsRequestObject struct {
 }
 
@@ -2078,6 +3251,203 @@ type ListGlazesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListGlazesdefaultApplicationProblemPlusJSONResponse) VisitListGlazesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeJarRequestObject struct {
+	Code string `json:"code"`
+	Body *ChangeJarJSONRequestBody
+}
+
+type ChangeJarResponseObject interface {
+	VisitChangeJarResponse(w http.ResponseWriter) error
+}
+
+type ChangeJar200JSONResponse Glaze
+
+func (response ChangeJar200JSONResponse) VisitChangeJarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeJardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeJardefaultApplicationProblemPlusJSONResponse) VisitChangeJarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveHintRequestObject struct {
+	Code string `json:"code"`
+}
+
+type RemoveHintResponseObject interface {
+	VisitRemoveHintResponse(w http.ResponseWriter) error
+}
+
+type RemoveHint204Response struct {
+}
+
+func (response RemoveHint204Response) VisitRemoveHintResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveHintdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveHintdefaultApplicationProblemPlusJSONResponse) VisitRemoveHintResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetHintRequestObject struct {
+	Code string `json:"code"`
+}
+
+type GetHintResponseObject interface {
+	VisitGetHintResponse(w http.ResponseWriter) error
+}
+
+type GetHint200ImagejpegResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetHint200ImagejpegResponse) VisitGetHintResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "image/jpeg")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetHintdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetHintdefaultApplicationProblemPlusJSONResponse) VisitGetHintResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutHintRequestObject struct {
+	Code string `json:"code"`
+	Body io.Reader
+}
+
+type PutHintResponseObject interface {
+	VisitPutHintResponse(w http.ResponseWriter) error
+}
+
+type PutHint204Response struct {
+}
+
+func (response PutHint204Response) VisitPutHintResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type PutHintdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutHintdefaultApplicationProblemPlusJSONResponse) VisitPutHintResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetJarCodeRequestObject struct {
+	Code string `json:"code"`
+}
+
+type GetJarCodeResponseObject interface {
+	VisitGetJarCodeResponse(w http.ResponseWriter) error
+}
+
+type GetJarCode200ImagepngResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetJarCode200ImagepngResponse) VisitGetJarCodeResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "image/png")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetJarCodedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetJarCodedefaultApplicationProblemPlusJSONResponse) VisitGetJarCodeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2400,6 +3770,202 @@ func (response LogindefaultApplicationProblemPlusJSONResponse) VisitLoginRespons
 	return err
 }
 
+type ListPhotographsRequestObject struct {
+}
+
+type ListPhotographsResponseObject interface {
+	VisitListPhotographsResponse(w http.ResponseWriter) error
+}
+
+type ListPhotographs200JSONResponse []Photograph
+
+func (response ListPhotographs200JSONResponse) VisitListPhotographsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPhotographsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListPhotographsdefaultApplicationProblemPlusJSONResponse) VisitListPhotographsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPhotographRequestObject struct {
+	Params AddPhotographParams
+	Body   io.Reader
+}
+
+type AddPhotographResponseObject interface {
+	VisitAddPhotographResponse(w http.ResponseWriter) error
+}
+
+type AddPhotograph201JSONResponse Photograph
+
+func (response AddPhotograph201JSONResponse) VisitAddPhotographResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPhotographdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddPhotographdefaultApplicationProblemPlusJSONResponse) VisitAddPhotographResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemovePhotographRequestObject struct {
+	Id string `json:"id"`
+}
+
+type RemovePhotographResponseObject interface {
+	VisitRemovePhotographResponse(w http.ResponseWriter) error
+}
+
+type RemovePhotograph204Response struct {
+}
+
+func (response RemovePhotograph204Response) VisitRemovePhotographResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemovePhotographdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemovePhotographdefaultApplicationProblemPlusJSONResponse) VisitRemovePhotographResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPictureRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetPictureResponseObject interface {
+	VisitGetPictureResponse(w http.ResponseWriter) error
+}
+
+type GetPicture200ImagejpegResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetPicture200ImagejpegResponse) VisitGetPictureResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "image/jpeg")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetPicturedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPicturedefaultApplicationProblemPlusJSONResponse) VisitGetPictureResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadPhotographRequestObject struct {
+	Id   string `json:"id"`
+	Body *ReadPhotographJSONRequestBody
+}
+
+type ReadPhotographResponseObject interface {
+	VisitReadPhotographResponse(w http.ResponseWriter) error
+}
+
+type ReadPhotograph200JSONResponse PhotographReading
+
+func (response ReadPhotograph200JSONResponse) VisitReadPhotographResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadPhotographdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadPhotographdefaultApplicationProblemPlusJSONResponse) VisitReadPhotographResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListPiecesRequestObject struct {
 	Params ListPiecesParams
 }
@@ -2705,6 +4271,7 @@ func (response SetUpdefaultApplicationProblemPlusJSONResponse) VisitSetUpRespons
 }
 
 type ListTilesRequestObject struct {
+	Params ListTilesParams
 }
 
 type ListTilesResponseObject interface {
@@ -2770,6 +4337,241 @@ type AddTiledefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AddTiledefaultApplicationProblemPlusJSONResponse) VisitAddTileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListConfusionsRequestObject struct {
+	Params ListConfusionsParams
+}
+
+type ListConfusionsResponseObject interface {
+	VisitListConfusionsResponse(w http.ResponseWriter) error
+}
+
+type ListConfusions200JSONResponse []Confusion
+
+func (response ListConfusions200JSONResponse) VisitListConfusionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListConfusionsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListConfusionsdefaultApplicationProblemPlusJSONResponse) VisitListConfusionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetMatrixRequestObject struct {
+	Params GetMatrixParams
+}
+
+type GetMatrixResponseObject interface {
+	VisitGetMatrixResponse(w http.ResponseWriter) error
+}
+
+type GetMatrix200JSONResponse Matrix
+
+func (response GetMatrix200JSONResponse) VisitGetMatrixResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetMatrixdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetMatrixdefaultApplicationProblemPlusJSONResponse) VisitGetMatrixResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SaveReadingsRequestObject struct {
+	Body *SaveReadingsJSONRequestBody
+}
+
+type SaveReadingsResponseObject interface {
+	VisitSaveReadingsResponse(w http.ResponseWriter) error
+}
+
+type SaveReadings200JSONResponse []Tile
+
+func (response SaveReadings200JSONResponse) VisitSaveReadingsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SaveReadingsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SaveReadingsdefaultApplicationProblemPlusJSONResponse) VisitSaveReadingsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SearchTilesRequestObject struct {
+	Body *SearchTilesJSONRequestBody
+}
+
+type SearchTilesResponseObject interface {
+	VisitSearchTilesResponse(w http.ResponseWriter) error
+}
+
+type SearchTiles200JSONResponse Search
+
+func (response SearchTiles200JSONResponse) VisitSearchTilesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SearchTilesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SearchTilesdefaultApplicationProblemPlusJSONResponse) VisitSearchTilesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SeeTilesRequestObject struct {
+	Params SeeTilesParams
+}
+
+type SeeTilesResponseObject interface {
+	VisitSeeTilesResponse(w http.ResponseWriter) error
+}
+
+type SeeTiles200JSONResponse []Seen
+
+func (response SeeTiles200JSONResponse) VisitSeeTilesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SeeTilesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SeeTilesdefaultApplicationProblemPlusJSONResponse) VisitSeeTilesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTileRequestObject struct {
+	Code   string `json:"code"`
+	Params GetTileParams
+}
+
+type GetTileResponseObject interface {
+	VisitGetTileResponse(w http.ResponseWriter) error
+}
+
+type GetTile200JSONResponse TileDetail
+
+func (response GetTile200JSONResponse) VisitGetTileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTiledefaultApplicationProblemPlusJSONResponse) VisitGetTileResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2848,6 +4650,9 @@ type StrictServerInterface interface {
 	// AddEvents Log what happened. Events carry ids made by the device; a resend changes nothing.
 	// (POST /events)
 	AddEvents(ctx context.Context, request AddEventsRequestObject) (AddEventsResponseObject, error)
+	// ExportFile Tiles and glazes as lists that can be brought again, the wall as a GIMP palette.
+	// (GET /exports/{file})
+	ExportFile(ctx context.Context, request ExportFileRequestObject) (ExportFileResponseObject, error)
 
 	// (GET /forms)
 	ListForms(ctx context.Context, request ListFormsRequestObject) (ListFormsResponseObject, error)
@@ -2857,6 +4662,21 @@ type StrictServerInterface interface {
 
 	// (GET /glazes)
 	ListGlazes(ctx context.Context, request ListGlazesRequestObject) (ListGlazesResponseObject, error)
+	// ChangeJar Write down how full a jar is, how its glaze is, and when it was mixed.
+	// (PUT /glazes/{code})
+	ChangeJar(ctx context.Context, request ChangeJarRequestObject) (ChangeJarResponseObject, error)
+
+	// (DELETE /glazes/{code}/hint)
+	RemoveHint(ctx context.Context, request RemoveHintRequestObject) (RemoveHintResponseObject, error)
+	// GetHint The picture on the maker's label, a hint and no more.
+	// (GET /glazes/{code}/hint)
+	GetHint(ctx context.Context, request GetHintRequestObject) (GetHintResponseObject, error)
+
+	// (PUT /glazes/{code}/hint)
+	PutHint(ctx context.Context, request PutHintRequestObject) (PutHintResponseObject, error)
+	// GetJarCode A QR code that leads to the jar.
+	// (GET /glazes/{code}/qr)
+	GetJarCode(ctx context.Context, request GetJarCodeRequestObject) (GetJarCodeResponseObject, error)
 	// SetStock Say whether a jar is in the room.
 	// (PUT /glazes/{code}/stock)
 	SetStock(ctx context.Context, request SetStockRequestObject) (SetStockResponseObject, error)
@@ -2881,6 +4701,21 @@ type StrictServerInterface interface {
 	// Login Open the teacher's side.
 	// (POST /login)
 	Login(ctx context.Context, request LoginRequestObject) (LoginResponseObject, error)
+
+	// (GET /photographs)
+	ListPhotographs(ctx context.Context, request ListPhotographsRequestObject) (ListPhotographsResponseObject, error)
+	// AddPhotograph Take in a photograph of a rack of tiles, JPEG or PNG.
+	// (POST /photographs)
+	AddPhotograph(ctx context.Context, request AddPhotographRequestObject) (AddPhotographResponseObject, error)
+	// RemovePhotograph Throw a photograph away; what was read from it stays.
+	// (DELETE /photographs/{id})
+	RemovePhotograph(ctx context.Context, request RemovePhotographRequestObject) (RemovePhotographResponseObject, error)
+
+	// (GET /photographs/{id}/picture)
+	GetPicture(ctx context.Context, request GetPictureRequestObject) (GetPictureResponseObject, error)
+	// ReadPhotograph Read boxes of a photograph by the cards in it. Nothing is kept.
+	// (POST /photographs/{id}/reading)
+	ReadPhotograph(ctx context.Context, request ReadPhotographRequestObject) (ReadPhotographResponseObject, error)
 
 	// (GET /pieces)
 	ListPieces(ctx context.Context, request ListPiecesRequestObject) (ListPiecesResponseObject, error)
@@ -2911,6 +4746,24 @@ type StrictServerInterface interface {
 	// AddTile A tile read from a surface of a fired piece.
 	// (POST /tiles)
 	AddTile(ctx context.Context, request AddTileRequestObject) (AddTileResponseObject, error)
+	// ListConfusions Jars that are taken for each other on one clay.
+	// (GET /tiles/confusions)
+	ListConfusions(ctx context.Context, request ListConfusionsRequestObject) (ListConfusionsResponseObject, error)
+	// GetMatrix Base by top on one clay: which overlaps were fired, and which pieces plan them.
+	// (GET /tiles/matrix)
+	GetMatrix(ctx context.Context, request GetMatrixRequestObject) (GetMatrixResponseObject, error)
+	// SaveReadings Keep readings of tiles, all or none; tiles that are not on the wall yet are hung.
+	// (POST /tiles/readings)
+	SaveReadings(ctx context.Context, request SaveReadingsRequestObject) (SaveReadingsResponseObject, error)
+	// SearchTiles Tiles by closeness to a colour, under what a piece needs.
+	// (POST /tiles/search)
+	SearchTiles(ctx context.Context, request SearchTilesRequestObject) (SearchTilesResponseObject, error)
+	// SeeTiles The wall as a colour-blind student sees it.
+	// (GET /tiles/sight)
+	SeeTiles(ctx context.Context, request SeeTilesRequestObject) (SeeTilesResponseObject, error)
+	// GetTile All that is known of one tile.
+	// (GET /tiles/{code})
+	GetTile(ctx context.Context, request GetTileRequestObject) (GetTileResponseObject, error)
 	// GetToday Classes, what waits at each stage, what blocks it, what to do next.
 	// (GET /today)
 	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
@@ -3263,6 +5116,32 @@ func (sh *strictHandler) AddEvents(ctx *gin.Context) {
 	}
 }
 
+// ExportFile operation middleware
+func (sh *strictHandler) ExportFile(ctx *gin.Context, file ExportFileParamsFile) {
+	var request ExportFileRequestObject
+
+	request.File = file
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportFile(ctx, request.(ExportFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportFileResponseObject); ok {
+		if err := validResponse.VisitExportFileResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListForms operation middleware
 func (sh *strictHandler) ListForms(ctx *gin.Context) {
 	var request ListFormsRequestObject
@@ -3346,6 +5225,156 @@ func (sh *strictHandler) ListGlazes(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListGlazesResponseObject); ok {
 		if err := validResponse.VisitListGlazesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeJar operation middleware
+func (sh *strictHandler) ChangeJar(ctx *gin.Context, code string) {
+	var request ChangeJarRequestObject
+
+	request.Code = code
+
+	var body ChangeJarJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeJar(ctx, request.(ChangeJarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeJar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeJarResponseObject); ok {
+		if err := validResponse.VisitChangeJarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RemoveHint operation middleware
+func (sh *strictHandler) RemoveHint(ctx *gin.Context, code string) {
+	var request RemoveHintRequestObject
+
+	request.Code = code
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveHint(ctx, request.(RemoveHintRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveHint")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RemoveHintResponseObject); ok {
+		if err := validResponse.VisitRemoveHintResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetHint operation middleware
+func (sh *strictHandler) GetHint(ctx *gin.Context, code string) {
+	var request GetHintRequestObject
+
+	request.Code = code
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetHint(ctx, request.(GetHintRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetHint")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetHintResponseObject); ok {
+		if err := validResponse.VisitGetHintResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PutHint operation middleware
+func (sh *strictHandler) PutHint(ctx *gin.Context, code string) {
+	var request PutHintRequestObject
+
+	request.Code = code
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutHint(ctx, request.(PutHintRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutHint")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutHintResponseObject); ok {
+		if err := validResponse.VisitPutHintResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetJarCode operation middleware
+func (sh *strictHandler) GetJarCode(ctx *gin.Context, code string) {
+	var request GetJarCodeRequestObject
+
+	request.Code = code
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetJarCode(ctx, request.(GetJarCodeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetJarCode")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetJarCodeResponseObject); ok {
+		if err := validResponse.VisitGetJarCodeResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -3623,6 +5652,154 @@ func (sh *strictHandler) Login(ctx *gin.Context) {
 	}
 }
 
+// ListPhotographs operation middleware
+func (sh *strictHandler) ListPhotographs(ctx *gin.Context) {
+	var request ListPhotographsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListPhotographs(ctx, request.(ListPhotographsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListPhotographs")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListPhotographsResponseObject); ok {
+		if err := validResponse.VisitListPhotographsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddPhotograph operation middleware
+func (sh *strictHandler) AddPhotograph(ctx *gin.Context, params AddPhotographParams) {
+	var request AddPhotographRequestObject
+
+	request.Params = params
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddPhotograph(ctx, request.(AddPhotographRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddPhotograph")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddPhotographResponseObject); ok {
+		if err := validResponse.VisitAddPhotographResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RemovePhotograph operation middleware
+func (sh *strictHandler) RemovePhotograph(ctx *gin.Context, id string) {
+	var request RemovePhotographRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemovePhotograph(ctx, request.(RemovePhotographRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemovePhotograph")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RemovePhotographResponseObject); ok {
+		if err := validResponse.VisitRemovePhotographResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetPicture operation middleware
+func (sh *strictHandler) GetPicture(ctx *gin.Context, id string) {
+	var request GetPictureRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPicture(ctx, request.(GetPictureRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPicture")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetPictureResponseObject); ok {
+		if err := validResponse.VisitGetPictureResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReadPhotograph operation middleware
+func (sh *strictHandler) ReadPhotograph(ctx *gin.Context, id string) {
+	var request ReadPhotographRequestObject
+
+	request.Id = id
+
+	var body ReadPhotographJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadPhotograph(ctx, request.(ReadPhotographRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadPhotograph")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadPhotographResponseObject); ok {
+		if err := validResponse.VisitReadPhotographResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListPieces operation middleware
 func (sh *strictHandler) ListPieces(ctx *gin.Context, params ListPiecesParams) {
 	var request ListPiecesRequestObject
@@ -3876,8 +6053,10 @@ func (sh *strictHandler) SetUp(ctx *gin.Context) {
 }
 
 // ListTiles operation middleware
-func (sh *strictHandler) ListTiles(ctx *gin.Context) {
+func (sh *strictHandler) ListTiles(ctx *gin.Context, params ListTilesParams) {
 	var request ListTilesRequestObject
+
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.ListTiles(ctx, request.(ListTilesRequestObject))
@@ -3941,6 +6120,195 @@ func (sh *strictHandler) AddTile(ctx *gin.Context) {
 	}
 }
 
+// ListConfusions operation middleware
+func (sh *strictHandler) ListConfusions(ctx *gin.Context, params ListConfusionsParams) {
+	var request ListConfusionsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListConfusions(ctx, request.(ListConfusionsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListConfusions")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListConfusionsResponseObject); ok {
+		if err := validResponse.VisitListConfusionsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetMatrix operation middleware
+func (sh *strictHandler) GetMatrix(ctx *gin.Context, params GetMatrixParams) {
+	var request GetMatrixRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetMatrix(ctx, request.(GetMatrixRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetMatrix")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetMatrixResponseObject); ok {
+		if err := validResponse.VisitGetMatrixResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SaveReadings operation middleware
+func (sh *strictHandler) SaveReadings(ctx *gin.Context) {
+	var request SaveReadingsRequestObject
+
+	var body SaveReadingsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SaveReadings(ctx, request.(SaveReadingsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SaveReadings")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SaveReadingsResponseObject); ok {
+		if err := validResponse.VisitSaveReadingsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SearchTiles operation middleware
+func (sh *strictHandler) SearchTiles(ctx *gin.Context) {
+	var request SearchTilesRequestObject
+
+	var body SearchTilesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SearchTiles(ctx, request.(SearchTilesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SearchTiles")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SearchTilesResponseObject); ok {
+		if err := validResponse.VisitSearchTilesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SeeTiles operation middleware
+func (sh *strictHandler) SeeTiles(ctx *gin.Context, params SeeTilesParams) {
+	var request SeeTilesRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SeeTiles(ctx, request.(SeeTilesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SeeTiles")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SeeTilesResponseObject); ok {
+		if err := validResponse.VisitSeeTilesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetTile operation middleware
+func (sh *strictHandler) GetTile(ctx *gin.Context, code string, params GetTileParams) {
+	var request GetTileRequestObject
+
+	request.Code = code
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTile(ctx, request.(GetTileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTileResponseObject); ok {
+		if err := validResponse.VisitGetTileResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetToday operation middleware
 func (sh *strictHandler) GetToday(ctx *gin.Context) {
 	var request GetTodayRequestObject
@@ -3970,89 +6338,138 @@ func (sh *strictHandler) GetToday(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H3rctw2lvCroHqmKt9Xy0jyZbIT+Zet2I4r1kRleSa15fVWocmjJtIkwACgWr0uvdQ+wj7ZFm68dB90",
-	"g1JLTmb3n1skgXMOzv0Cf5nlom4EB67V7PTLTIJqBFdgf1xIMa+gNv/MBdfAtfknbZqK5VQzwY8b98a/",
-	"/KoEN89UXkJNzb/+LOFqdjr703G//rF7qo7Dure3t9msAJVL1pjlZqezX0qqyQq4Jisp+CIjjBPBgSgw",
-	"++cwM5/4dcw2L5ViC1570BopGpCaOfDziir7D71uYHY6U1oyvpjdZubJGn8gOKAProSs0QesQP9cA1Wt",
-	"dHDQomAGPVpdjOAza1I9O50Vop1XMMvCMryt5yDNMv4PYv4r5Nr8gdMaB7BhkMMQW8Y1LMwqt9lMwm8t",
-	"k1DMTj8ZgDNPGr+cx24AtKeQp0e3+GcEoFc0X7bNNvGpHqNINXyrWT3Asod9vtYbFGFcf/e8f7XDJUqA",
-	"DSQ9XlTPwuo47LzYhnxOpd2BaajVPlY2S7yUQAeHRaWka/O7BLYo9fl54lk3VDoZTN74gkq9vfEGKToo",
-	"wg6ZwzBGEIvN9nFKoGfnTxNREa2uGIdk1FUrr2iecK7hxawDKIaGpc0WGnWdCNGqXO+HxryUmTVRICqR",
-	"L0FiagmoVC8nyEcuClzolaYL2Mcpl/alnVTOZhpuNPpgRRMIYQHMBqdjl3MfBygxGp1Rr/c3aRQF5ybx",
-	"/NZJ722g4aG+mZnvUXhLwRwBcZXhP5gLUQHl/oTyZbJQv6drB35Nb965D5483VYsg4Os6c174Atdzk6f",
-	"n2TJ0mMBDtChmAbbuWVSJxrOiH2M2jGl2yI4I0k0u3Qf7NWD1u55uzC2bt2WUUKcidaDtEGO7u9JoNpl",
-	"MEsxjUi7EHMARRBZYxhEVIuhDe48FVQucWa/ciDtJsKPcJOOm1csHXbcOiduHw8Jiqug+n4uyaKi/zmJ",
-	"oQX/Bez6Y3/2nfdmBdeCUJILqom2Pi5VRGlWVWQFuodgQM2mopw7eo7X/FgCMQ8JVUtFroQkDFsBYxOH",
-	"lneMHMj9RjglW8y1jnub04zSpoKyf93pb/4g6cqQfJuTnS2ZII3e+EQ9t0RTU9E5VGqCjp9DhW1awVXq",
-	"lqqkDUxQkeZ1bEtN5xW8kSLVK7LvfxRT3v63VIeLFcaITTfalmzh++7out2HSPYIdCTsji/rGQhju9fX",
-	"wPU7xFOhC8o4rg7n3vTX9IbVbe1sec24+3GCRTed2tlt14MWGrz13YldO/z8K/LNkrlwB7jZ3yhXqwZa",
-	"XghLwAasTq2dDEpoKJOGLiXkS0u7JYjWKo6GcSM52ey3llZMD52lQQjs7USH/vMB9k8w7K3Yp2CvADga",
-	"L+6mbrLf1PvDg/eenpxgbxry+eBifBpbb16DLFiuR0dgecXqTMatTfPsXIkVQlRMpdtTDbTDWPcNg6p4",
-	"LaVAYpECNGUVnvEwn+230O61LKyEA8ALXGXHnI8a+F4/wvvilhuuQRouHBBWadHYAEQa8nKhAeXRhw+J",
-	"AmyR6Aill5D1TwxLTUSzUMN0U5JJOHcfYEYhzTPzKSPvmXX7x/A5HwCI47RPIh8mo4ZjtROdt0FHbzIz",
-	"1Qp31n6l8htFxIqTK7ZoJbwgJ6dEl0BkWwERV/bfpWgVoCmvO/jobp9taGx6tduNVHStzP5ME1q5YGh7",
-	"+yshxmajoqy2uoqbTzCxYvxSizwSJQQzlB4TSrpKjCpky7nLuezxhseBhdehZp9BlGHw7nHpFs/8UXdU",
-	"RpmkZQXKJHyCkNpFzgyRETE15nXiUufGIiNLecM0cbV/eHO2L/DuVg8wBxJH6XbmkwkbtINKsTYSdMQT",
-	"97SUwEtgOiE37hMCYafR11Foz72fs5FpBMrVNDa/plULCVC694a6l+8g5j96r+PeEDZUqZHGGYj1/b2b",
-	"RMsaNtogQMg2ehgxevzoPZpImWisKm3ih7CCrEqQQGhVESqtthYcSCigIKWlg2V3DxVkR10ZXCd672Qj",
-	"Fg81I5yuNi3bUK1BGtr9x58+nXz7Pf326uW3bz5/+e72zxjePzKlhVy/5lqu71s/mpKpidqfqMNnXHwT",
-	"OOKMb55ySLA5Q3fdV6Z6cvtVBpthlH5XNwKra9CigALnFFuuHT0cwJ6XlC9iXwZC7cxmMKWtr2rUBqys",
-	"0GxYuG06b5gfCVetckAkWZ8P5n2K5lCkWKVbMUfMD2KFraTGOjCmi8NxeiJn/iR6yvqVeiw9kPHTNQBt",
-	"Kym73FC57t0IU7DSrb191mkawnwedgysiyHiclxbSIQMF1Im2RGHPWjJpw/KXNXHmygcqTVazgt+P57m",
-	"eTIlzTNI4DzZF/yHVK7bHwU4yOYoLva1DlcEUSEnbG0Zq0aGsz+C94IWuDMbiT4kFFNMYKyJghYwZZmE",
-	"5oh0rdTyStBiCh476zJ8ZEs9ZuipicUvVPJpCRO49h0wOOpTzN0GFm7lsE42chIi4HuDMgadO82TdpDI",
-	"ee3sJ7KwIWe4coSckJzvib8vrOFWF3Yn2m2FESVkW5D82xVtq9S0f8kih7wE3AOqgKrUxWuR/GpUzkTj",
-	"sjIJzpABuROPQIYAsYdmsKBHHiPu3+BGX2popjSARV09LbYjgQuqy5ClUbkE4BjPJnWMeGdP24R7iaf/",
-	"LoLEJhca6KgJbts9prxIbsWZu7aVCY1Ivs8FEb9DNuD5ugSe0ZpLsQRCeWHLqlxo4qoX1i1CzJPNR6ej",
-	"GBLYCIpdyTtNsV0xvEZc0zWZA2laTZirFBvjg5aFI7ay8iYaffCeNgpiNnZUzR/KsivyYM9C2Qd1Jf3D",
-	"jzERk3DNlF95TIifnYw1FeUvyIkJvLn5gwTCzKlG8pMKfsPTrhVVmlj75aSXKWLVdWZr5raspSzTGBIp",
-	"3wa5p/1wYseV703ZAu8HppqKronXf7G6xIQSr/vgUlONV3qZrhDp+RutuwT0QIugZS7nDt3HGQpJk/FO",
-	"FrKeVp4lt5t0XDrCnPaAhwakGuiugYx36s8JX1Th/tBVwjZbu/YHwbaP1Oiovjdh1+uhhWFXW3HpkiPJ",
-	"5z9KpmBFncnuV7LTdVdejbXNujBkOx8nCrDFCvucSKAFuZKiHgj2LEv27+POXN8OHY5zzGPUBvzhfLaj",
-	"pg2+MkHY78Ib3uW+otD3zf/JNWOQUsgpdrWrTGMZGE11LN3fqbPIMe/1wzqlY/fYWb4O6SYkGqvaGjeQ",
-	"cNNAriMmN5KEwXMtbo/BiiiIbYUVTGyFPP04zCp9VX3zOAahyu82/pBAVcRlaTnTSVWXCMeM4hW/j181",
-	"6yoy0TgmHEXs8GKNxTHCptXoBzBjG1+CUmj3dQG1wCONSXpL5aUQVaxxXY+ymQp029jKUL60XrtogO/v",
-	"gHHrZA7ibkcHJ4qy7YTbJvNGlsynBHPb7aSWzBw1vWF4cqyhrnFtQnMJnkTuc5F2SRT+Jei8RE5ssudx",
-	"WKu9gRBiOVFsgjMd6G48f2Njgeelq8BrWzKpuBU61VY2c1nE+g4ue397TB82MfiZ3nldx3qRh3S751jN",
-	"9F56yotIubZVm5S3XO6bHirWJLafhUkrj4hbuNt6B0EugwpIHaUo5HpKMnhKM3ospvb1irEjavt/VJcQ",
-	"0lIsIfRya0Fc1JKeZ44n0/iEwQKKzhWkN87ccU4F8dmiHGccZTxQN09cV7wqxUp5utJ8SQR37r2JBYlt",
-	"XTI/RpmAQQYO9HYv853S9aPxGHsSXevCDsb+yFAvLJ7q2tHWFa+rJB5o6NoaU/v1Ncg1qaHSjC+IrfwY",
-	"GjNNciolA0UoMV8S2xWN55929XbFqw32yc9XWAJPKHDxm4FjRQexHXbKj87TGm50K2MV9EhixUWrlBc2",
-	"xeOb7BTpa20pnRhbGRDXh+1jlzAF47rWtrrVOrBRVhUFNg009+4XnmUtRVX4SFuRtsmsnOairgUHpckV",
-	"k9bXTctXQFVEU8YTvJLheBa23IEGtPy5obEo94nOpB26YsWuxMfeLrW2q+BaYmXdwXlowlod4J+xxlcF",
-	"eSuZXl8a2MLcJc1LV+UeM8AHUcEpCY8Nn81OZ7kQS9Z1op3OgC9pq7QYMDht2E+wdpP+jF8J3ADYjirB",
-	"taS5JnPQK3CZX6JAXoO0cgRWdbn6yxF5JXRJFLNCJoEsgIOkGnxKiOkjciYq0Ur3WH14+4qUcJORypbX",
-	"FanrzDyhiuT1f/9XRmpRm3MiH96ckWfPnn1/RGxewn3ubzkghchb99r/M+99//wv//r/ycrqL5c/IDnl",
-	"ZA7WjPGjf+edtJ7OXg9ocw3SBV6zk6MnRycu2w6cNmx2Ont2dHL0zMcA9kyO+3Sp/b1wc2ZGbu0lDO+K",
-	"2amt9b8cvJeNb3J4enKy4xaH7dsbknh5cPfCdkCwdbPDELpxOgHbo4N+fFlE45MEY+RfFsXLYUrZCAso",
-	"/UoU60lY06oyFurTnqzVsJ39NosWHfc1tAfHYO973h0YvPfXHc0Pw9cmtpRs3AqRj8OsoDk+346/07KF",
-	"2y1+ezKJ8qlsts1WH8eVi7txlolT65rKtXHv2TUQ6ho8rTck6xdB+bjwkixAm0fWEh7Zz4/n9hqM3fL5",
-	"yr/zGLLpr+VIkMsA1YFl8pwuwQPxgLwR0MT5Yt4R4S6YmWMduCPRYz3rrPDDH6sby084VQ8UWTFdGkvK",
-	"JOlav+5Pj+MvrLi17mOLEOXM9geeeWXSUElr0Lal4NMX5zjY/FbnNtjIa6xPsgFh9lxx8Pnu+h4P1A6i",
-	"j7c16zquUVP06cnBZMbzEC4yeWCwe2pRxwMuQrCxOy98uMBtwdkrWFeKHzg4pKYFOCeOixUR3OtX16y4",
-	"RwzXjyaE60QZXN9L2gqoxXFe+Wg75vtcU57DWeVnlA4iCjXjrYZxV+vzZ09PTnY3tm4wfVjlazN8qHNE",
-	"WF6Fx/dm+nNx7VjeHNw3itijMzxMfubVuntCSqpMiOI42zaoqF0HXLy+7nz6Q5xuv2MSu4fR99G1NH/x",
-	"vBBuqdlTEPBbfm1O8M2pEUbwmQ1qE5BrG/lxNxxwT754LxZkZTMotGmAQ3FE3JHarNuasMLrvXlgkmuW",
-	"wwtCiQQFvCCu4952tpWMLzznGNd0t058Y994DJ3YzSwn6EULlcv3+ng53EByYB/UVcveuG6Ou8pOeij4",
-	"yFrNlQIjvGx4gxSSrjjRgqicVnAARv5B0pWPiUKiRRE/LO3Mt/E3RavJEqBhfNGruT6DFuXWtyE5+vDs",
-	"6ma4E3jVw3QPI+4QP/6SiwJuj1XInaOe8yXokL7d7zb7JPHXd5x3VAQ2ayz+za9tB/zx46KzCLxxT2G5",
-	"pGuyKkGXIAklv1JJmCLM5TWlEHUQjDApjsrFW9BulPwhqWE3QKjhR4ddHcPNbt+fLLbgJ2kB/kqEiilt",
-	"6yMrIQv1wpLHeJS2SEw4XIO02kRZZSNWISJgdlhuh+Pkpuls/92hON28u45MUvrocTsEMLj5uNkZPYOh",
-	"wZrMjSQanrD9A2lR52aZyYVTk9bfdTdQ6qxn5H4c7IocvNnFT0I4in5tfeDHamP3EXcEXYm2Ct4YEdI6",
-	"8mH+8hBuolgSqgm1m2UuZqZLWxYVRgxWpajsvlxo+2JVeWFwHey7jOt73+P+8LbVDgsmmNafWMV96/3h",
-	"6wEfxXs3QHGg3FBaDj4MYewT5kiuPqXzF+trepDrsrD2CLsQVk++c2C474Lpx44PaTQ6rDxb31PIL1od",
-	"Ak2rrP3kjy3mD2d/XnSuNOWEFYQSDiv7xLgRwoWRA+G3Kdljs0zcIr5hErxYPEpW9o91Spu0dBMvcWr+",
-	"3T7/P3ruoefCTS3iNHxvHx9KSzdUqaaUVMG2azKtEjpY6Z89e+mbQGannz4P9dTPjW/B8D0f3yjbbuFV",
-	"Tm+Yog7HRZiMxkTjtxbkehDK+lpRsjhk+DrdkFgaZf0dtA8pW/0MEHJ+nkT3EC93Dl05LhZCXvjBpj+y",
-	"lhpO6WHtJVVF6NzYSxMSNWEG6gCEPbZd6dGUDb2GC9e2/sepdE4cDOqHgno/b3DD6eAin9hkr9FU4Wl/",
-	"/7Xg45n6Ce7oYAA0PlvzuIp6D4N2FYYDOJE/ATSE+kvAeUFKoNJVGGyNtYR8aWNTLYiia6+zZVvtUNlv",
-	"QX9oq0dKv9p5tYQQ8Ud7S6UD/O4xYiTT2qN7CJmyI2A7LyfdF+ztvpnUr/8YTP57O0LDvKqfVSugAjc5",
-	"suF0AL1G8qTPt7XRe9cse4iMTb7EnaQsKmXBn/vncxl/KYWJTUuQ4JJXnUZybbxdRVzRtfJKyc39ReOD",
-	"S9B/b75CfHCyc5xxSotlNtNi6dIvg8+eTA1I3CLZEIUOov+lEcpZKYRy/RY9VbKu4834gXbyh1SML/vM",
-	"uG8pb6RxLUIKpWu9j4YzH9ljGUc7RpRSRrcpIwf5AyRQWQUHTJ8Wk6+7mzbulP5fB0z7PwBigz/4wE64",
-	"QKKf5HU43E1CD9cm61gKF0/NDtIa8NJN8fXXclDiqeDa/VyCc9gyrcMMUsxSuiGlB1RcbgOMLu7B/bsg",
-	"XVkuc5ZwRZlWhGpinAVicxX+iR3fUYRp/1sLUgjC4cZ2T4x14GBI59NnExM6heZizlZWs9PZMW3Y7Pbz",
-	"7f8EAAD//w==",
+	"7H17khs30udVEJyJmN0dWk1Jtsdu/SXJkiy7ZfWqNaPY8GojwKokCyYKKAOoZnMdusWcZI+wB5gzfYEE",
+	"UA8SIKua7JY93/eX1KwqPBKJRD5+mfhtksmykgKE0ZPz3yYKdCWFBvzjUsk5h9L+N5PCgDD2v7SqOMuo",
+	"YVKcVe6Nv/6ipbDPdFZASe3//qxgMTmf/Omsbf/MPdVnod1Pnz5NJznoTLHKNjc5n3woqCFrEIaslRTL",
+	"KWGCSAFEg+0/g4n9xLdju3mqNVuK0g+tUrICZZgbfsapxv+YTQWT84k2ionl5NPUPtnEH0gB0QcLqcro",
+	"A5ZHfy6B6lq5cdA8Z3Z6lF/2xmfbpGZyPsllPecwmYZmRF3OQdlm/A9y/gtkxv4gaBkfYMUgg+5smTCw",
+	"tK18mk4U/FozBfnk/Gc74KknjW/Oz64zaE8hT4+m8Y+RAT01pdRVAQqHBaIubSfyhuXIIRPbeV5n+P/2",
+	"+3bcz2i2qqvdxaOmTyJq4AvDyg6V2jbmG7NFUSbM11+2rza0SBJwi0ieLtRMQuuxuT+jIt8d+Zw6WjAD",
+	"pT60FWwTTxXQzmJTpejG/l0AWxbmzZuBvFJR5fbw4I4vqTK7HW+RohlF6GHqZpgiCM5mdzkV0OdvHg2c",
+	"iqwNZwIGT13XakGzAesaXpw2A0pNA2mzM42yHDiidbE5PBr70tS2GR0El9kKVEysAVX66Yj9kck8LjS0",
+	"oUs4xClX+NJeKk8nBm5M9MGaDiAEDnDaWR1szn0cRhmlkbyxjfePkNeCVOwGuCZyQUwBZAWVIRXLTK1g",
+	"ShZKlvizkRXhsLD99AlcdAbcWdHorzfRXzeRX7emfDOxr9lmp5MiNbl3QHNLrx0esIxnFjXv9DOXkgMV",
+	"eFhxuhwuCV5yuoyLn5tDn34PN/ZNTueH3nxH1xd0jlxUKaD57rL9658vHs1mMyKvQeH6zOXN7s7aoqLt",
+	"2Y20aThMf9oSKUbd59R3vE3aJCffDNz6m0HvbU3EM7zjivh4VeyskQfXyO6RT9PJirmzKpzQSwXIfgUz",
+	"dnRzTrNV9IDmu0v1vgBSUZMVf9FErgW5+B9PcMVqXVOO6lotOGhNNEVto6Q3rLTdPpzNppOSCf/XIaI4",
+	"DsCRp0hyAQvzto4pf55euxrAINGMn7t3o10XkjlJGD/7d/ekNpbAQ/fkBd24wZb05rX74OGj3S3akcgl",
+	"vbkAsTTF5PzL2XTwMYgDDqOLzjQo0dvqWVft2zeVjoJ4K807oWD/QpXe5cwfqNKEGVLSDak1PCFQVmZD",
+	"FlIRyvlk2lJ/9wTbom1S09amzoO5NGgxr9wHBzUt3Cte8+zr302X0y7hPRGSq/Zc1n6YW1uj+X3Q8LGZ",
+	"GIUSKzNMw+5N1g0oMZFNbAYJhcbSK768OVWrxGnphjTopBs2N6/ONLMTaFK5fvxIonOV1BxnCC05/b+j",
+	"dpEUH8BEVChvg0thJKEkk9QQg5Y51UQbxjlZg2lH0KFmxakQkCcODU4FoXqlcUeyWAsxNnHT8uaYG3Lb",
+	"UZySYlHr6PHerPbOuc3E+wJ+oGp36E85WwFhAg+5X6iaEmpNIbIuQBBs8AkBrgGfS1OAImu6IUrWIo8S",
+	"KSXr8NvoE0XXh3VKJyxcI+6Tluua2cXpVcccKGmfwjjTYfv0wV/3ehWeWy1wdyG+l2ukMTIEyexLVtxr",
+	"YsXlE7ISVhuRgm+clm/JV+kd/d6y8xjxdw0Kt2ZEBIKQ9bLYHah9XxO6MJYVCpYVhArHGFlBxRI0Qf3I",
+	"FNQxlTZQRd0VoA0rqXdvDB/vC/9ZbMxIpbgoLJnW3t7oz+cKKUmMRHYnwmmr24dpZ9w7mgrd6MOC0w3N",
+	"vz31C9UlQjvEJNfEpahlkKtCrnV84g1L7M6kERhbMsFxF9G2UcJMRwJktboGYoBzHZdxw22rnYPFEcQZ",
+	"PO2cwiiTRGn4IUqYxFGaJMmwxfQqDL4cG9h3iq6jxm3mTLMRLO9tuaQPbaDlxukcuB6hpM+BxzpFr8JA",
+	"z1VBqxGb+8q+HuvS0DmHl0oO9U/h++/lmLf/11DXF8tNcRsb2Dtj3PfN0jW9dyfZTqAhYbN805aBYmz3",
+	"4hqEeR3RDOiSsoRcnHvbrTVkH3Xs2FlMcDeq2H7DLGhmnbe+djZy+PObyDfbxrzdq5PppBa5RAJWgHpm",
+	"6c5ZBRVlViPICshWSLsVyBqVqYoJ56X/taacmU3UBVB63bmZ/pdRK74zezzah8xeA4io534/dQcbvq1n",
+	"svPeo9ks9qYln3fz9ldj581rUDnLTG8JkFdQL2ICNS7PzlyuI0SNqbm4qoF2MdZ9yYDnL5SSEa9wDoYy",
+	"Ho9d2c8Oy2v32jS0FB+AiPsjkwZZCeKgbeWdKcgN16AsF3YIq42s0BWsLHmFNBDl0bt3ToexJfzUUXpx",
+	"GiHWwv8aCxqKAQcrfh/ejnYrVfkji8WmkmHMbrxy0En0xn0wwnOyPQsXc/RGctN/aj5vOgOMz+mQILib",
+	"kGx8VgemU4v8PeMQ28Xc0BdR87RgwiRci4VUESMeQ+lWH0WBQgRArgkVuQt+MA6E02ylRznFjB/1Ps7A",
+	"mdnNJVU+gJuxyWmYefgszMrPO0bGV+GEPZFnMui7u26LX6jynu4FW9YKnpDZOVJR1RxClKmQtYaoDXcL",
+	"b5XrZ8+aYm+E0w1GuZghlDvrP2LASNlXFjhlJZ5Qwn4SE6aB13ZIoYAwTWiIpoW5l3QFlkSogUUNHiau",
+	"jMwSHrigzuzGHuAaIvGHmTVEHz4hc+ByTWboTBLSkGA+7uydkt1APiZiWvI9tF/UnFueIIXkuX4yZABJ",
+	"Z7L36wxwPapaiJ5zqB9cMD38xdKu+XRiCoYKX64YLviaGlCbw+pI34Hp9RLnT2q8ma6HsK7N+Fqr3fMw",
+	"EjMsZRjqvm1dszxmp4a9Muh0wkaeW/aOCDGrzo5s6o3VgCNNeUVwZGv/8OrjoYBA03oYcyB/km7PvWdx",
+	"i3bANasTxnwa8kQLBaIAZgaginygIvTU+zo52jfertjCWCS0oD276JryGgaM0r3XVTrEHmL+o9Xyjx5h",
+	"RbWGhPPpeGtioCYbOtoiQMBZ+DHG6PG9tyASALst56f9mbCcrPHAoJwT6s4KKYAE6FkElHcyXMupHNdJ",
+	"0yEuL701sOXfDmi7OF3RD1hRY0BZ2v2fP/08++Jb+sXi6RcvP/729ac/x+b9PdNGqs0LYdTmWOTcmGhR",
+	"8pxOGljWpKZznoiJ26ci+myPeewxeS25fSudzmKUfl1WMoboonkOCaAAAl17D7seY/TjJ74MhNrrPWTa",
+	"oJFmxQascdNsnXAH1XEFi1q7QQw6fd7Z92nUZ6m8b3xQO46Y7+Q67uovh8jisJyeyFO/Ei1lfUvtLP0g",
+	"06trB7QrpLC5rnA92FFMwCq5TkQ6BkkI+3noMbBubCI/UPW8GXB/Igll+Hu5Ro00rQ63XsuOW+2Lhyk9",
+	"OR4OpprgU/JLrQ0ROJ1IAOk4vbkZ6VezWQ8qNIu5zk+g9O7Q/8JB2bYOtNcvLp4+I7XIQZHvvv5qJ6JI",
+	"t5zD3/QI/eibyOjn4z/h/U8OEGjbuW53mJWcUbZzoYwIyy1SPoc97rY7Bcq1vreAoMRBxie1ieJng6Ef",
+	"9+Y/HOPN7/jpHx4yqgKKwfWfHDAkXENzqiEugRDnmHAjDIe2BNfO7qEjqwHi3LtxcJTum31Byebw6zl6",
+	"G5BTxl0AGEmGyiLj+K9ygFgdFdEXkuZxwzFNnDHqZirVg+YwppkBKRzDNYBacEnzMfPYi8MSPb3Vzyy6",
+	"gHL5gSoxLhgA1yBMeupjVMutWbiWQzvTnkKeGL5X3vpDF+6UH7aQkfXam/WEY4us4doRckTguSX+IReC",
+	"O6ibFW26ihHlDTWK3UTdBzxi5j2jGsh8Q+yWn9oDXiCkfr4hbvcPCyNgn8+BR5VSv/9H7IiYzNXOMcH3",
+	"zRpHsAuA4nQEDOHSIdLeXoPitEq5z/U4ELA/Dg5NNAhIN+LoPH3AJhJzWNCaDwUsbIUhOsYhbBI+XKqH",
+	"Nl7Kwa8mpaisXGBngFm5Qgi8F36BDGHEfjSdBvc4LX+CdTJX4zb6xm4GRy98HY3R7wOKF5QvemdtKSWC",
+	"LKyErFUiCnDKBBCf/VEV0shBwABZq6yn3uOnS0WrwvND3FBr80uGK8dIntZz7fuOL/SNuTJQjck2TXpH",
+	"HCX6UvWSmiKEVXSmAETs6BmUw+D9I0buSWS4bIl6lCOpxVntMvM4nHgHQDQkk7WbqbmFHNo/3+R+5W1K",
+	"yUD0WZuGEgWDXUPs+LTqLwbvMJPGw6tBAak15OcEY1yPowG9itMMIi1e4u+ECQ85zajKNeEsHhZsVOnB",
+	"GaNtPtoegGfc9tfgR5NRgTHojApr+CNeaT8Xe/o10542C9TgRCNWQWfFg2o5GO1Feznluz5TKvLBmalz",
+	"l8U5gso+7TNC4lPms3twWHzB5kquAJdpTTU6aByEDPLY1l84UNCIhEOPIopMsTFYh0mdBYsnL5R0Q+ZA",
+	"qtoQ5lIYrJUUD0wnIs/elow+uKCVhpQx2Esz6aolDmkXexawd1Hp6R++Tx0iCq5ZSHXoE+KtO0WsSviE",
+	"zFy2ggkxfJGCC2j4NY6C4FQbgoaWO5+YdsiSKbrxEFvo8CWWRNpXFTiQjT8yAdknUu0M7zumK043xB8G",
+	"KXDYCJyt++DKJDD0hhke2T0/0bLBRHSkSBRr6Oz2Y6z2EEnr94Qja2nlWXI3o8zFqOxqd3ioQ6qO7Ors",
+	"8Ub8uc2XFLjfNXDEbS/W4cgIllWwMqoFiO97PeDI91XpKFzEbPD69yJsMYjbaD/BYO/AbXk1VUWisTm3",
+	"M1RycBny9jmxR2hIjQ8bewQyLO11aKuLhOXs8xjFKFBYnzDcJF9dMG1+F26bfX6W6Oj7zoF4rlU833SP",
+	"q31dyMN2QFgH+3LbXHSQbcGfwehiUEqqMYd/g2GOaZGGmhRQpZG5CV48DDQMkhH72At09uUKUpEgiknG",
+	"GBNzXpV86nVuq3lwBkTWRrMcyNrqU5R4oqP6W9BriEeQ4kGieBzomGhPCANHXBW8LuM6CtxUkJmE1pMI",
+	"jsZjoK6PTovRIdaxGEiGSPHhzGZbadHl28zWcXz9br1ZCqhOaI21YGYQGiqVbNf1fvl+fKvTBimV9IqF",
+	"pUgtXqpCQoqww0DjnTHHOr4CqrIilvQ7AqLXwrNj2EGmdSxE/kHWPMetTeYAgmRcalBTMq+Ng1kTLUsw",
+	"hTsAjx+HoWrpMreHhPbw5YvhVVq2JafrrNvQ1NG0IUh8NUCMiA6NCVZyv7W2rBRUZdCT4v0LcyBGcq/Z",
+	"MDMK6z4UmhvHgoW8a4eaxfHGaaTjeeo5lDLunhil7OiskJKnij/18RMaTF3hYLMVjl1WIA6DhQOiF0fc",
+	"9OjGGZ0y5jDuCoatcLCP8mfO0bNiVjjRGxYP/Va05zEcojzF4UgtvACbjI5/BSYmZMabK6dV9bcmFFG3",
+	"o7MJFnjjZueIPJ2DyAqH8zYIvuOulp+uuXHFlRK5A1etkd6nDxvpMRlfR6RMVdbo0u3I0nRjndnaUJEn",
+	"gL+13qY8crmH1nNWDUwcDD5wPxHXcNP1HoJcmWhOeLqKUa42Y6AOY0R6yhHnIUh9SY+5P02BN22UXEGo",
+	"TGIkca6OE9T6cZJ5YN2FeImI4RketywRFbGhkhwXQD673j1MCMOj01U0cHSl2YpI4XwCGacbgu58+0fP",
+	"fdgxSMHsZqHfCozSq0yFK9GA4Pcwdhw7dQfVqvakdMUd7gGkte1v37gCJpLLWjnHrLEsbDUXVWsDOTFS",
+	"kgVVU8IWRMtj91lIB+uP48U1qA0pgRsmlr6+ihTWys2oUgw0ocR+edsUr7R7A5+8XcRII3VIXvTWduOl",
+	"ivp1uD/ot7zgrsKKAsrJmnLuK0A+3JO31Y2S3f/uxZo1Q9ux/I7FWaJGgg/uD7QS3Nt5SnJEPd7OjUhF",
+	"jr53n4yoSQvcG5I3seOadlUKvL+mr0nv5J01w96qjebYoSFoSlikHNVZqEB0sNbO6AqYoyOvdpx7Qq/D",
+	"k3LjmE1XRLMZ1dTPPUWxw0CXBET1ruuVfnaMS7vEDcxlD65lD3JlFFrFFQNyi7hTA9V3d6AYamdZ76DW",
+	"41aMDCCH3JVk7Ggd/uSTTlpbQU024MJX+4FC4Sgeg8xuz+nOV9/sO1Ma7Na333777aHqJKM3eAc+1oNy",
+	"PXYTCcCuqK7nDp2t4lSIAvHk5Uybc/Lj7G83j8hfyfvHD/tEfTSbDRTTe2EW7UE0Ri4MV1wSlbDSEPP3",
+	"Mo+Vjpx770Yc+YCZKU7n0KSupq6elyxLKUAbsmBKm6H+O8yZTME4xhR069TyjDV3omqeLdY2UjTfgw8G",
+	"MrOHyO0LRh5MJ66bTAAk1rRZOD+aNifADzzGAx9oDC3wVmCQvoCbqVVnXU0Mu1OYM3sad+egbNfXvvzg",
+	"FG2iKWmlJTaMJVoHSDEvKw9Lu0FyKyj5t688d0CfH4H4DJp/nGwODSYFPCFrZooQKZuiGkkVUHyhZ3oc",
+	"olEb4O13+VIqUsg1KanYEF1nRdjovqwnKah23gNttqpWzw4BdkcWpNqnZ/Nh9Zx369BoyGrFzObKLkAo",
+	"Zk6zIlZJ853kcE7CY7vYk/NJJuWKNfnx5xMQK1prIzuKPK3Yj7BxN7cwsZBxZwLmeUthFM0MmYNZA/g6",
+	"l6CuQeGSAlqcDuL6gDyTdu0ZGhMKyBIEKGqNX++5f0Ceo4XsHut3r575/Ys00qQsp8gtmmTl//9/U1LK",
+	"0jIjeffyOXn8+PG3DwjGnN3n/tYaksusdq/9N/vet19+9bf/TtZodrrYMMZr54AuEfHgf4vGKjmfvOjQ",
+	"5hqU9pVJHjx8MHNwLxC0YpPzyeMHswePvT8Z1+Ssxevg3z6OY0UNXpnyOp+cY4LU08570/7NPI9msz23",
+	"8uzexjNIcHfu0tl1Lu/c1NMdXT+YGuujGX3/8p/Kx3H6k3+a50+7mCZ7MoA2z2S+GTVryvnbxeT850Nx",
+	"tk51qU/TJK77nkV48El2XxuZcbh1y0/Wd9kHyfHxU/87o2r4tMNvD0dRfiib7bLV+z507nacZeVxWVK1",
+	"mZxPXrFrINSVnUAnliqfBOHjQhVkCcYVNYIMHuDnZ3O8lmj//nzm37mPvemvSRqwL8OoTrwn39AV+EHc",
+	"IW+Eacb5Yt4Q4TYzs8va0b2Ty/q8UTnvflnd7QoDVtUPyulIpgCmSJMvezw9zn5j+Se0leoIUVxBgude",
+	"mFRU0RIMYtp//s0pDhgrbdQG9OL35cm0Q5gDms3H28v707otTiTHj72o4mBZw8Zb8GXHko/HhLuO1t2D",
+	"YMgxMDvZVvesH9/pWdgXRwp/x7rOig/GhjPpnQ3ozwUHYe/oZaSkOTjdU8g1kcIfCy4x/YD02Nyb7NgM",
+	"FB2bo4REDqU8y7i3BVMq2zUVGTznvhjcSXZwyURtoJ87+eXjR4essS2mD618boYPUJ8Ey+vw+GimfyOv",
+	"HcvbhfuLNbMlhnEfkLeCb5onaO4y4zkbEzv0vgXOX1w3psgpVrftcRC7h7rdPZH31Wy/hzRWJuDzc4Kv",
+	"PpBgBO+UoOiX2KDBKlylpSP54kIuHR65oFUFAvIHxC0pxng3hOVe7s0Dk1yzDJ4QShRoEHlzd4WQCGQM",
+	"nHNTSWX02W8LxuFTUji+wNdeupDTYSVi4V5MqxEhzINuwAeZvm5cgf6PNeX8wbLiMRDNx4Ora+DGnDlE",
+	"Tm9dt1uKLuHCozaPXDCHZ7RnlpuY5QnOtGkxjmQOZK5kvSwMwYzGaRs+odamefX6zSWpKAdjgmljLaD9",
+	"Z9hLfOM+zrCmUvWAcwxH1Zt5uALoxKaOA/i9dFkrt5V1wz0O93wKOfRiinGlKkmu6FoQI4nO6En4+DtF",
+	"1970Dv68JnPCqVvWrJG1ISuAiolleyy1UYkkt74KWIO7Z1dXcnoAr/oxHaF0uYmf/ZbJHA6ZZj9QNUim",
+	"NnG8+zfN9lG1rXl3z3vBL2d8KyzDWh/J/B8UM0ByuRYYfMAieBTDDUxP8acGMIO/YNp1AaLJMGI3kPd2",
+	"g2eKs7ZKNwcH4+wzxzso5TV8z7wPtUfELyOYSl8u+XaiNLo9X4GJd7+9hqykSzj7pYJlf/UaDOGcCery",
+	"A4ecv748+SmO4La1gE3oFTufEkrsOjgIlCSlVPacvafdGJUJl3VL9CGbVWYGzBfaKKDlLah/aLtGOO1H",
+	"qMzJZOPZryp5PLwCY4WLI/Q9yccBfF6J07A5jvd4Hn9K/uc7bMspVxxojnFQHxaNyh4dQsNRFrwCE+B5",
+	"v+tTaStBIR3w3sYp+zc/tyF5LwfYFd3YAwlvLwwHV7gMU0lZBv4IdftTO9EV9r9LamAHEWr4Qu7OlHKV",
+	"9E9zMhhFc/BXgzjDTC4IXmDiLsRmwoBL/BVwDQrVW3dhpVwHlyLD0sV7PC+utjEmvp/MNV5VfJOoax0F",
+	"7T3ndGPn5uMFTlDYGdpZk7ndiZYnBsH1RBRG7Pyxo9rfdzPa0MrbidvBZodBcT5hzBfZchT93PLAFzmP",
+	"bIEPPYKuMVvVuXOIdMCXUA37FH4muSKY9m47cxqtoStE8ePt/utCcuxXSIMvcu43gysds8/au/DFZe7e",
+	"2MNysgNsvR8ZF77mzelxEO/lhatcdJqNPzBmFaofHdrMCYzCkJIbsdzAO7ksMJZihA3FAIO39iz3S+d+",
+	"fgczTbqXuWfrIzf5ZW1a+BxtSm4hHrdbdOtJ49uhgrCcUCJgjU+sGiGdH7qz+TEUfWabSZ+IL5kCvy3u",
+	"JRr9x1qlbVq6UlNpav4dn/8XPQ/Qc+kiAXEaXuDjU0npimpdFcoXfN/G6o9BgHVa+ncPf3rw6+T8549d",
+	"OfW28tBTj3X9i0aYqRc5bU3Z/VrHZee9+9A9OmVZB2ggndFZJVrRbKVdIEjAus1bOL12ctktyRsTHb/W",
+	"oDat7GiKzQyQHtG8lI+/E6fW6RBv3ZVOODN7vHCs1Yp6uCC006wDwijM9fb14Kbkh8sXr6yKfvnTq929",
+	"0uDF9rueD7LH3Z4sp/Vx921/Jdd9GtI13Txx4fVeprI1erShG52g4lnwVe/xnFz6V34Px/PdeOp9RTWm",
+	"yepI3/AOfVUnXTUqx94Bze+fU0+hJ8zlDYyq33wQLzidYJnmUbWv+41+fRCDSN39vm7wn1sr2a0HnnKe",
+	"hF19AvFhuyI4fyd6O2LEQ29csWwmMPPlJwe3CbsjCJLGpk5rLeHajwFHc8gVGMzF03g7TWHZYUqhK+17",
+	"p2ZBWzc0pjo5Eh0jcLCF5kRMy3DI4A9uYHUr+8YygjgndG5NfSk8jO1EhD3DolTJaBO9hktXteoPI7rH",
+	"VrJsq1juE7X7qoG/xyIo7qm/bYDqENNubpoY4UnrFI1OF4O8Z2m+n0EbdOUJZPiPAJUV3dxfaFAAVU79",
+	"Q/ldQLYK+aSabrzMVjXfI7JfgXlX83uCMmGB1QG25fd40bwb+O0NyESQuJ3uKfYU1iwNl7oyd2nPZR9Q",
+	"fsBPvZtTu3N79P0w+e9tCS3z6rZUZcrsuwBX2/iwIXbhkvlPEWzKVnH/ThqTFFxR/37erg+FtGpiAQoC",
+	"ksxLJJd53WQD6NYidWU/k+bRFZi/V5/BtTnbW810TFbsdGLkykWOOp89HOtLdY1Mu1NoRvSf1Ln6vJBS",
+	"u1yTlirTJknR6oFY+I9wJlZtUN9XAaiUVS1C9KcpDZI0Z96HO+76St7udcgNBL6gYqmfWKMK4U214KA1",
+	"0ZTloeTBlvUiVY7lEHbTDDxKKVziWmB1bM6WhRGgm+uJbpdrcIKzIHFJ4C6IHuNzjtZ3EK1ukzZOEau+",
+	"TWGnMaUQm9IkBwPPp6nuES+rFK5naEsPp4oa3a9n2peMiwoUc5oEl6eu7k7rLG1vSkDHiIsmd/PykXPP",
+	"MikWtZVoB3Ix29eG+kA2x1iHCZeIxwYMavabzyQ/GlINijdRptB1hbnNx7MBJkPj6UAVIFRIYEKu1eiI",
+	"ROChFK6oDG9sKccJZXNnbUrZ87fa/oEZINFqr9rlwNIbnUT3VLOdepo7WW+tJLtLN5NfsYTo8St+PNeF",
+	"+4uNrLrsde5vcpHuph7tLmVESRRUataWjkL73xRQ9riyWwAwoVXT67bi4qlOzHHXC/eKPu4GBoZjn1JX",
+	"Nn0ms3ioKhTOMX0qb1BY9U4U1SqhiHMU8MTftNXIuUi5S/y9qJvUWsdNur3VJGGh2efv2XG+lH0kxTp6",
+	"927S4Kz3hWMWshb5yfJsrZXApQarzxPEr7mi3FNSixxUuMrJFaQWALnur1K4ADd6EF0BJMyXmAxuHKuH",
+	"058rJQ26vnOo3X+MYvY/n8sSwVtfBmw/V3Ec9b8m+Kv9tyeA5rcp0G4Vv5hzJvKm5JMG6BQ/cCvY5lqm",
+	"dIn3Q7PXj81pmW6btf/654tHs9nMSw/hlKJMYjI/cqsHc7vK8WupTOHvu4nG6KDaDvWFUofdEMCDR7sX",
+	"Z9/lwd+px33HdgfnTdVhrP1uRbZVAGz7gSdC/dgkM+ALd0kO7CBGCffg+Oo4LttiGmArWHLTOLUb47j+",
+	"CZZetdvF/20kySURcIP7p+8f6tSc/Pmj5Rbn7HE7pVZ8cj45oxWbfPr46T8CAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

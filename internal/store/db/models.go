@@ -9,21 +9,28 @@ import (
 )
 
 type Assignment struct {
-	ID       string
-	Class    string
-	Name     string
-	Form     string
-	Measures string
-	Clay     string
-	Cone     string
-	MadeAt   int64
+	ID         string
+	Class      string
+	Name       string
+	Form       string
+	Measures   string
+	Clay       string
+	Cone       string
+	MadeAt     int64
+	Atmosphere string
 }
 
 type Class struct {
-	ID   string
-	Name string
-	Clay string
-	Cone string
+	ID         string
+	Name       string
+	Clay       string
+	Cone       string
+	Atmosphere string
+}
+
+type ClassJar struct {
+	Class string
+	Glaze string
 }
 
 type Clay struct {
@@ -58,18 +65,28 @@ type Event struct {
 }
 
 type Glaze struct {
-	Code     string
-	Name     string
-	Kind     string
-	ConeFrom string
-	ConeTo   string
-	L        float64
-	A        float64
-	B        float64
-	Food     string
-	InStock  int64
-	Runner   int64
-	Coats    int64
+	Code       string
+	Name       string
+	Kind       string
+	ConeFrom   string
+	ConeTo     string
+	L          float64
+	A          float64
+	B          float64
+	Food       string
+	InStock    int64
+	Runner     int64
+	Coats      int64
+	Atmosphere string
+	JarMl      float64
+	JarLevel   float64
+	JarState   string
+	MixedAt    sql.NullInt64
+}
+
+type Hint struct {
+	Glaze   string
+	Picture []byte
 }
 
 type Load struct {
@@ -79,6 +96,15 @@ type Load struct {
 	MadeAt     int64
 	FiredAt    sql.NullInt64
 	UnloadedAt sql.NullInt64
+}
+
+type Photograph struct {
+	ID      string
+	Name    string
+	At      int64
+	Width   int64
+	Height  int64
+	Picture []byte
 }
 
 type Piece struct {
@@ -93,6 +119,20 @@ type Plan struct {
 	At       int64
 	By       string
 	Choices  string
+}
+
+type Reading struct {
+	Tile   string
+	Half   string
+	Coats  int64
+	L      float64
+	A      float64
+	B      float64
+	Spread float64
+	Flags  string
+	Source string
+	Photo  string
+	At     int64
 }
 
 type Session struct {
@@ -114,13 +154,15 @@ type Student struct {
 }
 
 type Tile struct {
-	Code     string
-	Clay     string
-	Cone     string
-	Stack    string
-	L        float64
-	A        float64
-	B        float64
-	Textured int64
-	Piece    sql.NullString
+	Code       string
+	Clay       string
+	Cone       string
+	Stack      string
+	L          float64
+	A          float64
+	B          float64
+	Textured   int64
+	Piece      sql.NullString
+	Atmosphere string
+	Place      int64
 }

@@ -10,6 +10,20 @@ import (
 	"database/sql"
 )
 
+const addClassJar = `-- name: AddClassJar :exec
+INSERT INTO class_jars (class, glaze) VALUES (?, ?)
+`
+
+type AddClassJarParams struct {
+	Class string
+	Glaze string
+}
+
+func (q *Queries) AddClassJar(ctx context.Context, arg AddClassJarParams) error {
+	_, err := q.db.ExecContext(ctx, addClassJar, arg.Class, arg.Glaze)
+	return err
+}
+
 const addEvent = `-- name: AddEvent :one
 INSERT INTO events (id, piece, kind, at, by, surface, glaze, back, undoes, seen, verdict, load, cone, text, again, mark)
 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
@@ -59,6 +73,31 @@ func (q *Queries) AddEvent(ctx context.Context, arg AddEventParams) (int64, erro
 	return seq, err
 }
 
+const addPhotograph = `-- name: AddPhotograph :exec
+INSERT INTO photographs (id, name, at, width, height, picture) VALUES (?, ?, ?, ?, ?, ?)
+`
+
+type AddPhotographParams struct {
+	ID      string
+	Name    string
+	At      int64
+	Width   int64
+	Height  int64
+	Picture []byte
+}
+
+func (q *Queries) AddPhotograph(ctx context.Context, arg AddPhotographParams) error {
+	_, err := q.db.ExecContext(ctx, addPhotograph,
+		arg.ID,
+		arg.Name,
+		arg.At,
+		arg.Width,
+		arg.Height,
+		arg.Picture,
+	)
+	return err
+}
+
 const addPiece = `-- name: AddPiece :exec
 INSERT INTO pieces (id, assignment, student) VALUES (?, ?, ?)
 `
@@ -97,6 +136,44 @@ func (q *Queries) AddPlan(ctx context.Context, arg AddPlanParams) error {
 	return err
 }
 
+const clearClassJars = `-- name: ClearClassJars :exec
+DELETE FROM class_jars WHERE class = ?
+`
+
+func (q *Queries) ClearClassJars(ctx context.Context, class string) error {
+	_, err := q.db.ExecContext(ctx, clearClassJars, class)
+	return err
+}
+
+const getHint = `-- name: GetHint :one
+SELECT picture FROM hints WHERE glaze = ?
+`
+
+func (q *Queries) GetHint(ctx context.Context, glaze string) ([]byte, error) {
+	row := q.db.QueryRowContext(ctx, getHint, glaze)
+	var picture []byte
+	err := row.Scan(&picture)
+	return picture, err
+}
+
+const getPhotograph = `-- name: GetPhotograph :one
+SELECT id, name, at, width, height, picture FROM photographs WHERE id = ?
+`
+
+func (q *Queries) GetPhotograph(ctx context.Context, id string) (Photograph, error) {
+	row := q.db.QueryRowContext(ctx, getPhotograph, id)
+	var i Photograph
+	err := row.Scan(
+		&i.ID,
+		&i.Name,
+		&i.At,
+		&i.Width,
+		&i.Height,
+		&i.Picture,
+	)
+	return i, err
+}
+
 const getSetting = `-- name: GetSetting :one
 SELECT value FROM settings WHERE key = ?
 `
@@ -109,7 +186,7 @@ func (q *Queries) GetSetting(ctx context.Context, key string) (string, error) {
 }
 
 const listAssignments = `-- name: ListAssignments :many
-SELECT id, class, name, form, measures, clay, cone, made_at FROM assignments ORDER BY made_at, name
+SELECT id, class, name, form, measures, clay, cone, made_at, atmosphere FROM assignments ORDER BY made_at, name
 `
 
 func (q *Queries) ListAssignments(ctx context.Context) ([]Assignment, error) {
@@ -130,6 +207,7 @@ func (q *Queries) ListAssignments(ctx context.Context) ([]Assignment, error) {
 			&i.Clay,
 			&i.Cone,
 			&i.MadeAt,
+			&i.Atmosphere,
 		); err != nil {
 			return nil, err
 		}
@@ -144,8 +222,35 @@ func (q *Queries) ListAssignments(ctx context.Context) ([]Assignment, error) {
 	return items, nil
 }
 
+const listClassJars = `-- name: ListClassJars :many
+SELECT class, glaze FROM class_jars ORDER BY class, glaze
+`
+
+func (q *Queries) ListClassJars(ctx context.Context) ([]ClassJar, error) {
+	rows, err := q.db.QueryContext(ctx, listClassJars)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ClassJar
+	for rows.Next() {
+		var i ClassJar
+		if err := rows.Scan(&i.Class, &i.Glaze); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listClasses = `-- name: ListClasses :many
-SELECT id, name, clay, cone FROM classes ORDER BY name
+SELECT id, name, clay, cone, atmosphere FROM classes ORDER BY name
 `
 
 func (q *Queries) ListClasses(ctx context.Context) ([]Class, error) {
@@ -162,6 +267,7 @@ func (q *Queries) ListClasses(ctx context.Context) ([]Class, error) {
 			&i.Name,
 			&i.Clay,
 			&i.Cone,
+			&i.Atmosphere,
 		); err != nil {
 			return nil, err
 		}
@@ -258,7 +364,7 @@ func (q *Queries) ListEvents(ctx context.Context) ([]Event, error) {
 }
 
 const listGlazes = `-- name: ListGlazes :many
-SELECT code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats FROM glazes ORDER BY code
+SELECT code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats, atmosphere, jar_ml, jar_level, jar_state, mixed_at FROM glazes ORDER BY code
 `
 
 func (q *Queries) ListGlazes(ctx context.Context) ([]Glaze, error) {
@@ -283,10 +389,42 @@ func (q *Queries) ListGlazes(ctx context.Context) ([]Glaze, error) {
 			&i.InStock,
 			&i.Runner,
 			&i.Coats,
+			&i.Atmosphere,
+			&i.JarMl,
+			&i.JarLevel,
+			&i.JarState,
+			&i.MixedAt,
 		); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listHints = `-- name: ListHints :many
+SELECT glaze FROM hints
+`
+
+func (q *Queries) ListHints(ctx context.Context) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, listHints)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var glaze string
+		if err := rows.Scan(&glaze); err != nil {
+			return nil, err
+		}
+		items = append(items, glaze)
 	}
 	if err := rows.Close(); err != nil {
 		return nil, err
@@ -366,6 +504,47 @@ func (q *Queries) ListNewestPlans(ctx context.Context) ([]Plan, error) {
 	return items, nil
 }
 
+const listPhotographs = `-- name: ListPhotographs :many
+SELECT id, name, at, width, height FROM photographs ORDER BY at DESC, id
+`
+
+type ListPhotographsRow struct {
+	ID     string
+	Name   string
+	At     int64
+	Width  int64
+	Height int64
+}
+
+func (q *Queries) ListPhotographs(ctx context.Context) ([]ListPhotographsRow, error) {
+	rows, err := q.db.QueryContext(ctx, listPhotographs)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ListPhotographsRow
+	for rows.Next() {
+		var i ListPhotographsRow
+		if err := rows.Scan(
+			&i.ID,
+			&i.Name,
+			&i.At,
+			&i.Width,
+			&i.Height,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listPieces = `-- name: ListPieces :many
 SELECT id, assignment, student FROM pieces ORDER BY id
 `
@@ -380,6 +559,45 @@ func (q *Queries) ListPieces(ctx context.Context) ([]Piece, error) {
 	for rows.Next() {
 		var i Piece
 		if err := rows.Scan(&i.ID, &i.Assignment, &i.Student); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listReadings = `-- name: ListReadings :many
+SELECT tile, half, coats, l, a, b, spread, flags, source, photo, at FROM readings ORDER BY tile, half, coats
+`
+
+func (q *Queries) ListReadings(ctx context.Context) ([]Reading, error) {
+	rows, err := q.db.QueryContext(ctx, listReadings)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Reading
+	for rows.Next() {
+		var i Reading
+		if err := rows.Scan(
+			&i.Tile,
+			&i.Half,
+			&i.Coats,
+			&i.L,
+			&i.A,
+			&i.B,
+			&i.Spread,
+			&i.Flags,
+			&i.Source,
+			&i.Photo,
+			&i.At,
+		); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
@@ -426,7 +644,7 @@ func (q *Queries) ListStudents(ctx context.Context) ([]Student, error) {
 }
 
 const listTiles = `-- name: ListTiles :many
-SELECT code, clay, cone, stack, l, a, b, textured, piece FROM tiles ORDER BY code
+SELECT code, clay, cone, stack, l, a, b, textured, piece, atmosphere, place FROM tiles ORDER BY code
 `
 
 func (q *Queries) ListTiles(ctx context.Context) ([]Tile, error) {
@@ -448,6 +666,8 @@ func (q *Queries) ListTiles(ctx context.Context) ([]Tile, error) {
 			&i.B,
 			&i.Textured,
 			&i.Piece,
+			&i.Atmosphere,
+			&i.Place,
 		); err != nil {
 			return nil, err
 		}
@@ -463,19 +683,21 @@ func (q *Queries) ListTiles(ctx context.Context) ([]Tile, error) {
 }
 
 const putAssignment = `-- name: PutAssignment :exec
-INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
-ON CONFLICT (id) DO UPDATE SET name = excluded.name, form = excluded.form, measures = excluded.measures, clay = excluded.clay, cone = excluded.cone
+INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at, atmosphere) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, form = excluded.form, measures = excluded.measures, clay = excluded.clay, cone = excluded.cone,
+  atmosphere = excluded.atmosphere
 `
 
 type PutAssignmentParams struct {
-	ID       string
-	Class    string
-	Name     string
-	Form     string
-	Measures string
-	Clay     string
-	Cone     string
-	MadeAt   int64
+	ID         string
+	Class      string
+	Name       string
+	Form       string
+	Measures   string
+	Clay       string
+	Cone       string
+	MadeAt     int64
+	Atmosphere string
 }
 
 func (q *Queries) PutAssignment(ctx context.Context, arg PutAssignmentParams) error {
@@ -488,20 +710,22 @@ func (q *Queries) PutAssignment(ctx context.Context, arg PutAssignmentParams) er
 		arg.Clay,
 		arg.Cone,
 		arg.MadeAt,
+		arg.Atmosphere,
 	)
 	return err
 }
 
 const putClass = `-- name: PutClass :exec
-INSERT INTO classes (id, name, clay, cone) VALUES (?, ?, ?, ?)
-ON CONFLICT (id) DO UPDATE SET name = excluded.name, clay = excluded.clay, cone = excluded.cone
+INSERT INTO classes (id, name, clay, cone, atmosphere) VALUES (?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, clay = excluded.clay, cone = excluded.cone, atmosphere = excluded.atmosphere
 `
 
 type PutClassParams struct {
-	ID   string
-	Name string
-	Clay string
-	Cone string
+	ID         string
+	Name       string
+	Clay       string
+	Cone       string
+	Atmosphere string
 }
 
 func (q *Queries) PutClass(ctx context.Context, arg PutClassParams) error {
@@ -510,6 +734,7 @@ func (q *Queries) PutClass(ctx context.Context, arg PutClassParams) error {
 		arg.Name,
 		arg.Clay,
 		arg.Cone,
+		arg.Atmosphere,
 	)
 	return err
 }
@@ -546,24 +771,31 @@ func (q *Queries) PutClay(ctx context.Context, arg PutClayParams) error {
 }
 
 const putGlaze = `-- name: PutGlaze :exec
-INSERT INTO glazes (code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO glazes (code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats, atmosphere, jar_ml, jar_level, jar_state, mixed_at)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (code) DO UPDATE SET name = excluded.name, kind = excluded.kind, cone_from = excluded.cone_from, cone_to = excluded.cone_to,
-  l = excluded.l, a = excluded.a, b = excluded.b, food = excluded.food, in_stock = excluded.in_stock, runner = excluded.runner, coats = excluded.coats
+  l = excluded.l, a = excluded.a, b = excluded.b, food = excluded.food, in_stock = excluded.in_stock, runner = excluded.runner, coats = excluded.coats,
+  atmosphere = excluded.atmosphere, jar_ml = excluded.jar_ml, jar_level = excluded.jar_level, jar_state = excluded.jar_state, mixed_at = excluded.mixed_at
 `
 
 type PutGlazeParams struct {
-	Code     string
-	Name     string
-	Kind     string
-	ConeFrom string
-	ConeTo   string
-	L        float64
-	A        float64
-	B        float64
-	Food     string
-	InStock  int64
-	Runner   int64
-	Coats    int64
+	Code       string
+	Name       string
+	Kind       string
+	ConeFrom   string
+	ConeTo     string
+	L          float64
+	A          float64
+	B          float64
+	Food       string
+	InStock    int64
+	Runner     int64
+	Coats      int64
+	Atmosphere string
+	JarMl      float64
+	JarLevel   float64
+	JarState   string
+	MixedAt    sql.NullInt64
 }
 
 func (q *Queries) PutGlaze(ctx context.Context, arg PutGlazeParams) error {
@@ -580,7 +812,26 @@ func (q *Queries) PutGlaze(ctx context.Context, arg PutGlazeParams) error {
 		arg.InStock,
 		arg.Runner,
 		arg.Coats,
+		arg.Atmosphere,
+		arg.JarMl,
+		arg.JarLevel,
+		arg.JarState,
+		arg.MixedAt,
 	)
+	return err
+}
+
+const putHint = `-- name: PutHint :exec
+INSERT INTO hints (glaze, picture) VALUES (?, ?) ON CONFLICT (glaze) DO UPDATE SET picture = excluded.picture
+`
+
+type PutHintParams struct {
+	Glaze   string
+	Picture []byte
+}
+
+func (q *Queries) PutHint(ctx context.Context, arg PutHintParams) error {
+	_, err := q.db.ExecContext(ctx, putHint, arg.Glaze, arg.Picture)
 	return err
 }
 
@@ -606,6 +857,43 @@ func (q *Queries) PutLoad(ctx context.Context, arg PutLoadParams) error {
 		arg.MadeAt,
 		arg.FiredAt,
 		arg.UnloadedAt,
+	)
+	return err
+}
+
+const putReading = `-- name: PutReading :exec
+INSERT INTO readings (tile, half, coats, l, a, b, spread, flags, source, photo, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (tile, half, coats) DO UPDATE SET l = excluded.l, a = excluded.a, b = excluded.b, spread = excluded.spread,
+  flags = excluded.flags, source = excluded.source, photo = excluded.photo, at = excluded.at
+`
+
+type PutReadingParams struct {
+	Tile   string
+	Half   string
+	Coats  int64
+	L      float64
+	A      float64
+	B      float64
+	Spread float64
+	Flags  string
+	Source string
+	Photo  string
+	At     int64
+}
+
+func (q *Queries) PutReading(ctx context.Context, arg PutReadingParams) error {
+	_, err := q.db.ExecContext(ctx, putReading,
+		arg.Tile,
+		arg.Half,
+		arg.Coats,
+		arg.L,
+		arg.A,
+		arg.B,
+		arg.Spread,
+		arg.Flags,
+		arg.Source,
+		arg.Photo,
+		arg.At,
 	)
 	return err
 }
@@ -647,21 +935,24 @@ func (q *Queries) PutStudent(ctx context.Context, arg PutStudentParams) error {
 }
 
 const putTile = `-- name: PutTile :exec
-INSERT INTO tiles (code, clay, cone, stack, l, a, b, textured, piece) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO tiles (code, clay, cone, stack, l, a, b, textured, piece, atmosphere, place) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (code) DO UPDATE SET clay = excluded.clay, cone = excluded.cone, stack = excluded.stack,
-  l = excluded.l, a = excluded.a, b = excluded.b, textured = excluded.textured, piece = excluded.piece
+  l = excluded.l, a = excluded.a, b = excluded.b, textured = excluded.textured, piece = excluded.piece,
+  atmosphere = excluded.atmosphere, place = excluded.place
 `
 
 type PutTileParams struct {
-	Code     string
-	Clay     string
-	Cone     string
-	Stack    string
-	L        float64
-	A        float64
-	B        float64
-	Textured int64
-	Piece    sql.NullString
+	Code       string
+	Clay       string
+	Cone       string
+	Stack      string
+	L          float64
+	A          float64
+	B          float64
+	Textured   int64
+	Piece      sql.NullString
+	Atmosphere string
+	Place      int64
 }
 
 func (q *Queries) PutTile(ctx context.Context, arg PutTileParams) error {
@@ -675,6 +966,26 @@ func (q *Queries) PutTile(ctx context.Context, arg PutTileParams) error {
 		arg.B,
 		arg.Textured,
 		arg.Piece,
+		arg.Atmosphere,
+		arg.Place,
 	)
+	return err
+}
+
+const removeHint = `-- name: RemoveHint :exec
+DELETE FROM hints WHERE glaze = ?
+`
+
+func (q *Queries) RemoveHint(ctx context.Context, glaze string) error {
+	_, err := q.db.ExecContext(ctx, removeHint, glaze)
+	return err
+}
+
+const removePhotograph = `-- name: RemovePhotograph :exec
+DELETE FROM photographs WHERE id = ?
+`
+
+func (q *Queries) RemovePhotograph(ctx context.Context, id string) error {
+	_, err := q.db.ExecContext(ctx, removePhotograph, id)
 	return err
 }

@@ -139,6 +139,245 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/glazes/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write down how full a jar is, how its glaze is, and when it was mixed. */
+        put: operations["changeJar"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/hint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        /** The picture on the maker's label, a hint and no more. */
+        get: operations["getHint"];
+        put: operations["putHint"];
+        post?: never;
+        delete: operations["removeHint"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/qr": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A QR code that leads to the jar. */
+        get: operations["getJarCode"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/exports/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tiles and glazes as lists that can be brought again, the wall as a GIMP palette. */
+        get: operations["exportFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listPhotographs"];
+        put?: never;
+        /** Take in a photograph of a rack of tiles, JPEG or PNG. */
+        post: operations["addPhotograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Throw a photograph away; what was read from it stays. */
+        delete: operations["removePhotograph"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs/{id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read boxes of a photograph by the cards in it. Nothing is kept. */
+        post: operations["readPhotograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep readings of tiles, all or none; tiles that are not on the wall yet are hung. */
+        post: operations["saveReadings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tiles by closeness to a colour, under what a piece needs. */
+        post: operations["searchTiles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/matrix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Base by top on one clay: which overlaps were fired, and which pieces plan them. */
+        get: operations["getMatrix"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/sight": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The wall as a colour-blind student sees it. */
+        get: operations["seeTiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/confusions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Jars that are taken for each other on one clay. */
+        get: operations["listConfusions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that is known of one tile. */
+        get: operations["getTile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/tiles": {
         parameters: {
             query?: never;
@@ -419,7 +658,212 @@ export interface components {
         /** @enum {string} */
         Stage: "plan" | "bench" | "foot" | "kiln" | "results" | "done";
         /** @enum {string} */
-        ListKind: "students" | "clays" | "glazes" | "tiles";
+        ListKind: "students" | "clays" | "glazes" | "tiles" | "readings";
+        /** @enum {string} */
+        Atmosphere: "oxidation" | "reduction";
+        /** @description CIELAB under D65 */
+        Lab: {
+            l: number;
+            a: number;
+            b: number;
+        };
+        /** @description In pixels of the kept picture, from the top left */
+        Box: {
+            x: number;
+            y: number;
+            w: number;
+            h: number;
+        };
+        Card: {
+            box: components["schemas"]["Box"];
+            /** @enum {string} */
+            kind: "grey" | "white" | "black";
+            /** @description The patch's own L*; the usual one unless said */
+            l?: number;
+        };
+        Photograph: {
+            id: string;
+            name: string;
+            /** Format: date-time */
+            at: string;
+            width: number;
+            height: number;
+        };
+        Flag: {
+            flag: string;
+            means: string;
+        };
+        BoxReading: {
+            lab: components["schemas"]["RawLab"];
+            hex: components["schemas"]["Hex"];
+            /** @description ΔE2000 over the box */
+            spread: number;
+            flags: components["schemas"]["Flag"][];
+            doubtful: boolean;
+        };
+        /** @description CIELAB as it was measured, which may lie outside what a surface can have */
+        RawLab: {
+            l: number;
+            a: number;
+            b: number;
+        };
+        PhotographReading: {
+            /** @description Kinds of patch that were used: 0 to 3 */
+            levels: number;
+            /** @description Places in which cards lie */
+            places: number;
+            leftOut: components["schemas"]["CardLeftOut"][];
+            /** @description What these cards can and cannot do */
+            says: string;
+            readings: components["schemas"]["BoxReading"][];
+        };
+        CardLeftOut: {
+            card: number;
+            why: string;
+        };
+        NewReading: {
+            /** @enum {string} */
+            half: "smooth" | "texture";
+            coats: number;
+            lab?: components["schemas"]["Lab"];
+            hex?: components["schemas"]["Hex"];
+            spread?: number;
+            flags?: string[];
+            /** @enum {string} */
+            source: "photograph" | "typed";
+            photo?: string;
+        };
+        TileReadings: {
+            code: string;
+            /** @description Needed for a tile that is not on the wall yet */
+            clay?: string;
+            cone?: string;
+            atmosphere?: components["schemas"]["Atmosphere"];
+            /** @description As in a tile list: K07x2 + T31 */
+            stack?: string;
+            place?: number;
+            readings: components["schemas"]["NewReading"][];
+        };
+        TileReading: {
+            /** @enum {string} */
+            half: "smooth" | "texture";
+            coats: number;
+            hex: components["schemas"]["Hex"];
+            lab: components["schemas"]["RawLab"];
+            spread: number;
+            flags: components["schemas"]["Flag"][];
+            source: string;
+            photo?: string;
+            doubtful: boolean;
+        };
+        /** @description How the glaze covers its clay; known only from strips */
+        Cover: {
+            known: boolean;
+            /** @description Coats after which another changes less than the step */
+            enough?: number;
+            says: string;
+            coats: components["schemas"]["CoverCoat"][];
+            estimates: components["schemas"]["CoverEstimate"][];
+            /** @description Strips to fire next */
+            missing: number[];
+        };
+        CoverCoat: {
+            coats: number;
+            hex: components["schemas"]["Hex"];
+            clayShows: boolean;
+            /** @description A strip shows it; else the curve tells it */
+            fired: boolean;
+        };
+        CoverEstimate: {
+            clay: string;
+            coats?: number;
+            says: string;
+        };
+        TileDetail: {
+            tile: components["schemas"]["Tile"];
+            lab: components["schemas"]["RawLab"];
+            readings: components["schemas"]["TileReading"][];
+            cover: components["schemas"]["Cover"];
+        };
+        /** @description One of hex, lab and tile is the target */
+        Want: {
+            hex?: components["schemas"]["Hex"];
+            lab?: components["schemas"]["Lab"];
+            tile?: string;
+            /** @description Its clay, cone, atmosphere and jars */
+            class?: string;
+            /** @description Its clay and cone; with surface, its area and food label */
+            piece?: string;
+            surface?: string;
+            /** @description For how many such pieces the jar has to last */
+            pieces?: number;
+            clay?: string;
+            cone?: string;
+            food?: boolean;
+            inStock?: boolean;
+            textured?: boolean;
+        };
+        FoundTile: {
+            tile: components["schemas"]["Tile"];
+            deltaE: number;
+            words: string;
+            /** @description What the piece needs and the tile lacks */
+            short: string[];
+            hint: boolean;
+        };
+        Search: {
+            target: components["schemas"]["Hex"];
+            targetLab: components["schemas"]["RawLab"];
+            fits: components["schemas"]["FoundTile"][];
+            /** @description Would have been closer, but lacks something */
+            missed: components["schemas"]["FoundTile"][];
+        };
+        Matrix: {
+            glazes: string[];
+            /** @description Base by base, then top by top */
+            cells: components["schemas"]["MatrixCell"][];
+        };
+        MatrixCell: {
+            tiles: components["schemas"]["LayeredTile"][];
+            plans: components["schemas"]["PlannedOverlap"][];
+        };
+        LayeredTile: {
+            tile: string;
+            base: number;
+            top: number;
+            fired: components["schemas"]["Hex"];
+            doubt?: string;
+        };
+        PlannedOverlap: {
+            piece: string;
+            who: string;
+            surface: string;
+        };
+        Seen: {
+            code: string;
+            fired: components["schemas"]["Hex"];
+            raw: components["schemas"]["Hex"];
+            /** @description Tiles that cannot be told from it */
+            lost: string[];
+        };
+        Confusion: {
+            one: string;
+            other: string;
+            raw: number;
+            fired: number;
+            /** @description Alike in the jar, apart when fired; else the other way round */
+            inTheJar: boolean;
+        };
+        JarChange: {
+            /** @description What the full jar holds; 0 for not known */
+            ml?: number;
+            /** @description How full; below 0 for not known */
+            level?: number;
+            /** @enum {string} */
+            state?: "good" | "thick" | "dried" | "watery";
+            /** @description It was mixed just now */
+            mixed?: boolean;
+        };
         Session: {
             /** @enum {string} */
             state: "setup" | "locked" | "open";
@@ -476,6 +920,17 @@ export interface components {
             coats: number;
             /** @description What the house lays of it alone */
             figure: number;
+            atmosphere?: components["schemas"]["Atmosphere"];
+            /** @description What the full jar holds; 0 for not known */
+            ml: number;
+            /** @description 0 to 1; below 0 for not known */
+            level: number;
+            /** @enum {string} */
+            state: "good" | "thick" | "dried" | "watery";
+            /** Format: date-time */
+            mixedAt?: string;
+            /** @description There is a picture of the maker's label */
+            hint: boolean;
         };
         Tile: {
             code: string;
@@ -493,6 +948,17 @@ export interface components {
             piece?: string;
             /** @description Whose piece it was read from */
             pieceOf?: string;
+            atmosphere: components["schemas"]["Atmosphere"];
+            /** @description On the real wall, from 1; 0 for not known */
+            place: number;
+            /** @description Why its colour is not to be trusted too far, if so */
+            doubt?: string;
+            strips: components["schemas"]["TileStrip"][];
+            texture?: components["schemas"]["Hex"];
+        };
+        TileStrip: {
+            coats: number;
+            fired: components["schemas"]["Hex"];
         };
         Class: {
             id: string;
@@ -500,6 +966,9 @@ export interface components {
             clay: string;
             cone: string;
             students: components["schemas"]["Student"][];
+            atmosphere: components["schemas"]["Atmosphere"];
+            /** @description Jars it may use; empty for all */
+            jars: string[];
         };
         Student: {
             id: string;
@@ -1092,9 +1561,427 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    listTiles: {
+    changeJar: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JarChange"];
+            };
+        };
+        responses: {
+            /** @description The glaze */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getHint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putHint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeHint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getJarCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The code */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                file: "tiles.csv" | "glazes.csv" | "wall.gpl";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPhotographs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Photographs of racks, the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photograph"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addPhotograph: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description The photograph */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photograph"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removePhotograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture as it is kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readPhotograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    cards: components["schemas"]["Card"][];
+                    boxes: components["schemas"]["Box"][];
+                };
+            };
+        };
+        responses: {
+            /** @description What was read */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographReading"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    saveReadings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    tiles: components["schemas"]["TileReadings"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The tiles */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tile"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    searchTiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Want"];
+            };
+        };
+        responses: {
+            /** @description What was found */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Search"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMatrix: {
+        parameters: {
+            query: {
+                clay: string;
+                cone: string;
+                atmosphere?: components["schemas"]["Atmosphere"];
+                textured?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The matrix */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Matrix"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    seeTiles: {
+        parameters: {
+            query: {
+                vision: "protan" | "deutan" | "tritan";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every tile as it is seen */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seen"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listConfusions: {
+        parameters: {
+            query: {
+                clay: string;
+                cone: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Pairs of jars */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Confusion"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTile: {
+        parameters: {
+            query?: {
+                /** @description ΔE2000 that another coat has to change to be worth it */
+                step?: number;
+            };
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The tile */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TileDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTiles: {
+        parameters: {
+            query?: {
+                /** @description How the wall hangs; by code unless said */
+                order?: "code" | "glaze" | "hue" | "lightness" | "place";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1179,6 +2066,9 @@ export interface operations {
                 "application/json": {
                     clay: string;
                     cone: string;
+                    atmosphere?: components["schemas"]["Atmosphere"];
+                    /** @description Jars it may use; empty for all */
+                    jars?: string[];
                 };
             };
         };
