@@ -1,11 +1,15 @@
 package e2e
 
 import (
+	"image"
 	"os"
+	"path/filepath"
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/rack"
 )
 
 // axe-core finds nothing serious on any view, in a full room and in a new one.
@@ -34,7 +38,7 @@ func TestNothingSeriousForAxe(t *testing.T) {
 	look("today")
 	for path, heading := range map[string]string{
 		"/tiles": "Tiles", "/plan": "Plan", "/bench": "Bench", "/foot": "Foot", "/kiln": "Kiln",
-		"/results": "Results", "/stock": "Stock", "/classes": "Classes", "/rules": "House rules",
+		"/tiles/read": "Read a rack", "/tiles/matrix": "Which overlaps", "/tiles/chart": "on paper", "/stock/cards": "Jar cards", "/results": "Results", "/stock": "Stock", "/classes": "Classes", "/rules": "House rules",
 	} {
 		p.goTo(path)
 		p.see("main h1", heading)
@@ -62,6 +66,27 @@ func TestNothingSeriousForAxe(t *testing.T) {
 	p.upload(root(t, "examples", "tiles.csv"))
 	p.see(".sum", "refused")
 	look("import")
+	p.press(input.Escape)
+	p.goTo("/tiles")
+	p.see(".wall .code", "F01")
+	p.press('f')
+	p.see(".found .how", "")
+	look("find a colour")
+	p.click(".wall button[data-code=F06]", "")
+	p.see(".el-drawer h3", "How it covers")
+	look("tile")
+	p.click(".el-drawer button", "Show the class")
+	p.see(".big .name", "F06")
+	look("tiles for the class")
+	p.press(input.Escape)
+	p.goTo("/tiles/read")
+	shot := filepath.Join(t.TempDir(), "rack.png")
+	require.NoError(t, os.WriteFile(shot, rack.Render(rack.Options{Columns: 2, Rows: 1, Kelvin: 5000, Cards: rack.Middle}).JPEG(90), 0o600))
+	p.upload(shot)
+	p.see(".tools button", "Grey patch")
+	p.drag(image.Pt(60, 60), image.Pt(90, 90))
+	require.Eventually(t, func() bool { return p.count(".rack .mark") == 1 }, patience, moment)
+	look("photograph")
 	p.goTo("/results")
 	p.click(".card button", "Make it a tile")
 	p.see(".tile-form", "Fired colour")

@@ -58,8 +58,8 @@ func TestEmptyJarReachesThePlans(t *testing.T) {
 	path := p.MustInfo().URL[len(p.url):]
 
 	p.goTo("/stock")
-	p.clickX(`//li[.//span[@class="code" and .="` + code + `"]]//label[contains(@class, "el-checkbox")]`)
-	p.see("li.out .code", code)
+	p.clickX(`//article[.//span[@class="code" and .="` + code + `"]]//label[contains(@class, "el-checkbox")]`)
+	p.see(".jar.out .code", code)
 	p.goTo(path)
 	p.see("li.warn", code)
 	p.see("li.warn", "is not in stock")

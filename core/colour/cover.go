@@ -172,13 +172,14 @@ func (c Cover) enough(ground [3]float64, step float64) (int, bool) {
 	return 0, false
 }
 
-// clayShowsFrom is the ΔE2000 to the glaze alone from which clay shows through
-// (from memory: about what is seen at arm's length).
+// clayShowsFrom is the ΔE2000 by which one more coat still changes the colour
+// while clay shows through (from memory: about what is seen at arm's length).
 const clayShowsFrom = 3
 
-// ClayShows says whether the clay shows through a number of coats.
+// ClayShows says whether the clay shows through a number of coats: one more
+// would still change what is seen.
 func (c Cover) ClayShows(coats int) bool {
-	return Difference(c.After(float64(coats)), c.Endless()) > clayShowsFrom
+	return Difference(c.After(float64(coats)), c.After(float64(coats+1))) > clayShowsFrom
 }
 
 // Missing lists which of 1, 2 and 3 coats the strips lack for a curve: what to

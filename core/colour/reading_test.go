@@ -64,10 +64,6 @@ func (s *scene) cover(i int, share float64, with [3]uint8) {
 	}
 }
 
-func grey(l float64) colour.Card {
-	return colour.Card{Kind: colour.GreyPatch, True: colour.Lab{L: l}}
-}
-
 // With a card as it really is, the picture's own sRGB colours come back.
 func TestReadingOfAPerfectPhotograph(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {

@@ -175,19 +175,22 @@ func (s *Server) RemoveHint(ctx context.Context, r gen.RemoveHintRequestObject) 
 }
 
 // GetJarCode draws a QR code that leads to the jar, at the address under which
-// the asker reached this server.
+// the asker reached this server. An address of this machine alone would lead
+// nowhere from a tablet: then the code holds the jar's code and name.
 func (s *Server) GetJarCode(ctx context.Context, r gen.GetJarCodeRequestObject) (gen.GetJarCodeResponseObject, error) {
-	if _, ok := s.Studio.Glaze(r.Code); !ok {
+	g, ok := s.Studio.Glaze(r.Code)
+	if !ok {
 		return nil, studio.Fault{Kind: studio.NotFound, Text: "There is no such jar any more."}
 	}
-	host, scheme := "", "http"
-	if c, ok := ctx.(*gin.Context); ok {
-		host = c.Request.Host
+	text := g.Code + " " + g.Name
+	if c, ok := ctx.(*gin.Context); ok && !loopback(c.Request.Host) && hostName(c.Request.Host) != "localhost" {
+		scheme := "http"
 		if c.Request.TLS != nil {
 			scheme = "https"
 		}
+		text = scheme + "://" + c.Request.Host + "/stock?jar=" + url.QueryEscape(g.Code)
 	}
-	picture, err := qrcode.Encode(scheme+"://"+host+"/stock?jar="+url.QueryEscape(r.Code), qrcode.Medium, 240)
+	picture, err := qrcode.Encode(text, qrcode.Medium, 240)
 	if err != nil {
 		return nil, err
 	}

@@ -64,6 +64,7 @@ func walkTheWall(t *testing.T, c *caller, piece string) {
 	require.Contains(t, do[gen.Problem](c, 422, "POST", "/photographs/"+p.Id+"/reading", ask).Detail, "Box 1: The box lies outside the picture")
 	do[gen.Problem](c, 404, "POST", "/photographs/gone/reading", body{"cards": []body{}, "boxes": []body{}})
 
+	require.Contains(t, do[gen.TileDetail](c, 200, "GET", "/tiles/T1", nil).Cover.Says, "fire a strip tile of A on PALE with 1 and 2 coats")
 	reading := func(coats int, r gen.BoxReading) body {
 		return body{"half": "smooth", "coats": coats, "lab": r.Lab, "spread": r.Spread, "flags": []string{}, "source": "photograph", "photo": p.Id}
 	}
@@ -82,7 +83,6 @@ func walkTheWall(t *testing.T, c *caller, piece string) {
 	require.Len(t, detail.Readings, 3)
 	require.Len(t, detail.Cover.Estimates, 1)
 	require.Contains(t, detail.Cover.Estimates[0].Says, "Estimate")
-	require.Contains(t, do[gen.TileDetail](c, 200, "GET", "/tiles/T1", nil).Cover.Says, "fire a strip tile of A on PALE with 1 and 2 coats")
 	do[gen.Problem](c, 404, "GET", "/tiles/nowhere", nil)
 	require.Equal(t, "P1", do[[]gen.Tile](c, 200, "GET", "/tiles?order=place", nil)[0].Code)
 

@@ -93,6 +93,9 @@ func build(ctx context.Context, school *studio.Studio, clock *Clock, at time.Tim
 			return fmt.Errorf("%s: %w", c.name, err)
 		}
 	}
+	if err := m.daring(); err != nil {
+		return err
+	}
 	return m.firings()
 }
 
@@ -113,7 +116,7 @@ func (m *maker) lists() error {
 			return fmt.Errorf("the demo's list of %s is refused: %v", l.Kind, out.Refused)
 		}
 	}
-	return nil
+	return m.readings()
 }
 
 func (m *maker) class(c class) error {

@@ -176,16 +176,34 @@ func (s *Studio) TileDetail(code string, step float64) (TileDetail, error) {
 		s.mu.RUnlock()
 		return TileDetail{}, missing("tile")
 	}
-	view, clays := s.tile(t), s.school.clayList()
+	view, clays, strips := s.tile(t), s.school.clayList(), s.strips(t)
 	s.mu.RUnlock()
-	return TileDetail{view, cover(t, clays, step)}, nil
+	return TileDetail{view, cover(t, strips, clays, step)}, nil
 }
 
-func cover(t glaze.Tile, clays []glaze.Clay, step float64) Cover {
+// strips are the fired colours by coats of a tile's glaze where the tile was
+// fired: its own, and where it has none those of other tiles of that glaze.
+func (s *Studio) strips(t glaze.Tile) []colour.Strip {
+	strips := t.Strips()
+	for _, other := range s.school.tileList() {
+		alike := len(other.Stack) == 1 && len(t.Stack) == 1 && other.Stack[0].Glaze == t.Stack[0].Glaze &&
+			other.Clay == t.Clay && other.Cone == t.Cone && other.In() == t.In() && other.Code != t.Code
+		if !alike {
+			continue
+		}
+		for _, strip := range other.Strips() {
+			if !slices.ContainsFunc(strips, func(own colour.Strip) bool { return own.Coats == strip.Coats }) {
+				strips = append(strips, strip)
+			}
+		}
+	}
+	return strips
+}
+
+func cover(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float64) Cover {
 	if len(t.Stack) != 1 {
 		return Cover{Says: "A tile of one glaze can tell how it covers; what overlaps look like is only known where they were fired."}
 	}
-	strips := t.Strips()
 	i := slices.IndexFunc(clays, func(c glaze.Clay) bool { return c.Code == t.Clay })
 	missing := colour.Missing(strips)
 	if i < 0 {
@@ -223,7 +241,7 @@ func cover(t glaze.Tile, clays []glaze.Clay, step float64) Cover {
 		e := CoverEstimate{Clay: clay.Code}
 		if n, ok := curve.EnoughOn(clay.Fired, step); ok {
 			e.Coats = n
-			e.Says = fmt.Sprintf("Estimate: %s on %s. Nobody knows its colour there before a tile is fired.", counted(n), clay.Name)
+			e.Says = fmt.Sprintf("Estimate: %s on %s.", counted(n), clay.Name)
 		} else {
 			e.Says = fmt.Sprintf("Estimate: more than %d coats on %s.", colour.MostCoats, clay.Name)
 		}

@@ -22,6 +22,9 @@ export const router = createRouter({
   routes: [
     { path: "/", component: () => import("./views/TodayView.vue") },
     { path: "/tiles", component: () => import("./views/TilesView.vue") },
+    { path: "/tiles/read", component: () => import("./views/ReadView.vue") },
+    { path: "/tiles/matrix", component: () => import("./views/MatrixView.vue") },
+    { path: "/tiles/chart", component: () => import("./views/ChartView.vue") },
     { path: "/plan", component: () => import("./views/PlanView.vue") },
     { path: "/plan/:id", component: () => import("./views/DeskView.vue"), props: true },
     { path: "/bench", component: () => import("./views/BenchView.vue") },
@@ -29,6 +32,7 @@ export const router = createRouter({
     { path: "/kiln", component: () => import("./views/KilnView.vue") },
     { path: "/results", component: () => import("./views/ResultsView.vue") },
     { path: "/stock", component: () => import("./views/StockView.vue") },
+    { path: "/stock/cards", component: () => import("./views/JarCardsView.vue") },
     { path: "/classes", component: () => import("./views/ClassesView.vue") },
     { path: "/rules", component: () => import("./views/RulesView.vue") },
     { path: "/welcome", component: () => import("./views/TodayView.vue") },

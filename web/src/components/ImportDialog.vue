@@ -17,12 +17,14 @@ const names = {
   clays: "list of clays",
   glazes: "list of glazes",
   tiles: "list of tiles",
+  readings: "list of readings",
 };
 const columns = {
   students: "name, class, mark",
   clays: "code, name, cones, fired; also dark",
-  glazes: "code, name, kind, raw, cones; also food, stock, runner, coats",
-  tiles: "code, clay, cone, stack, fired; also textured",
+  glazes: "code, name, kind, raw, cones; also food, stock, runner, coats, atmosphere, ml, level, state",
+  readings: "code, l, a, b; also half, coats: a colorimeter's list",
+  tiles: "code, clay, cone, stack, fired; also textured, atmosphere, place",
 };
 const signs = { added: "+", changed: "≠", same: "=", refused: "✕" } as const;
 const serious = computed(() => (preview.value?.refused.length ?? 0) > 0);

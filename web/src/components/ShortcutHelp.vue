@@ -36,6 +36,14 @@ const groups = [
     ],
   },
   {
+    name: "Tiles",
+    keys: [
+      ["f", "Find a colour"],
+      ["m", "Small tiles or large"],
+      ["arrows", "Move a mark on a photograph; Shift far, Alt sizes, Delete removes"],
+    ],
+  },
+  {
     name: "Foot",
     keys: [
       ["up, down", "Choose a piece"],

@@ -4,28 +4,53 @@ import type { Tile } from "@/api/client";
 import { sayStack } from "@/stack";
 import GlazeFace from "./GlazeFace.vue";
 
-/** A fired tile as it hangs on the wall: fired large, raw beside it, code and name, coats, labels. */
-const props = defineProps<{ tile: Tile; look: "chalk" | "fired"; small?: boolean }>();
+/**
+ * A fired tile as it hangs on the wall: fired large, raw beside it, its strips
+ * below, code and name, coats, labels, and what is to be doubted.
+ */
+const props = defineProps<{
+  tile: Tile;
+  look: "chalk" | "fired";
+  /** Less of everything: for lists beside a piece. */
+  small?: boolean;
+  /** Colour and code only: for a wall of hundreds. */
+  dense?: boolean;
+  /** Tiles that a colour-blind student cannot tell from it. */
+  lost?: string[];
+}>();
 const coats = computed(() => sayStack(props.tile.stack));
 const other = computed(() => (props.look === "fired" ? "chalk" : "fired"));
+const strips = computed(() => (props.look === "fired" ? props.tile.strips : []));
 </script>
 
 <template>
-  <article class="tile" :class="{ small }">
+  <article class="tile" :class="{ small, dense }">
     <div class="faces" :class="{ textured: tile.textured }">
       <GlazeFace class="main" :raw="tile.raw" :fired="tile.fired" :look="look" />
       <GlazeFace class="side" :raw="tile.raw" :fired="tile.fired" :look="other" />
     </div>
+    <div v-if="strips.length && !small && !dense" class="strips">
+      <span v-for="s in strips" :key="s.coats" class="num" :style="{ '--fired': s.fired }"
+        >{{ s.coats }}×</span
+      >
+    </div>
     <div class="words">
       <p>
-        <span class="code">{{ tile.code }}</span> {{ tile.title }}
+        <span class="code">{{ tile.code }}</span> <template v-if="!dense">{{ tile.title }}</template>
       </p>
-      <p class="soft num">{{ coats }} · {{ tile.clay }} · cone {{ tile.cone }}</p>
+      <p v-if="!dense" class="soft num">{{ coats }} · {{ tile.clay }} · cone {{ tile.cone }}</p>
       <p class="labels">
-        <span v-if="tile.food">food label</span>
-        <span v-if="tile.textured">on texture</span>
+        <template v-if="!dense">
+          <span v-if="tile.food">food label</span>
+          <span v-if="tile.textured">on texture</span>
+          <span v-if="tile.atmosphere === 'reduction'">reduction</span>
+          <span v-if="tile.pieceOf">from {{ tile.pieceOf }}</span>
+          <span v-if="tile.doubt" class="doubt" :title="tile.doubt">▲ {{ tile.doubt }}</span>
+        </template>
         <span v-if="!tile.inStock" class="out">not in stock</span>
-        <span v-if="tile.pieceOf">from {{ tile.pieceOf }}</span>
+        <span v-if="lost?.length" class="lost"
+          >≈ {{ lost.slice(0, 3).join(", ") }}{{ lost.length > 3 ? "…" : "" }}</span
+        >
       </p>
     </div>
   </article>
@@ -42,8 +67,19 @@ const other = computed(() => (props.look === "fired" ? "chalk" : "fired"));
   grid-template-columns: 1fr 30%;
   height: 92px;
 }
-.small .faces {
+.small .faces,
+.dense .faces {
   height: 52px;
+}
+.strips {
+  display: flex;
+}
+.strips span {
+  flex: 1;
+  border-top: 16px solid var(--fired);
+  background: var(--paper);
+  font-size: 12px;
+  text-align: center;
 }
 .faces.textured {
   clip-path: polygon(
@@ -84,6 +120,10 @@ const other = computed(() => (props.look === "fired" ? "chalk" : "fired"));
   font-size: 14px;
   line-height: 1.35;
 }
+.dense .words {
+  padding: 1px 6px 2px;
+  font-size: 13px;
+}
 .labels {
   display: flex;
   flex-wrap: wrap;
@@ -96,5 +136,10 @@ const other = computed(() => (props.look === "fired" ? "chalk" : "fired"));
 .labels .out {
   text-decoration: line-through;
   border: 0;
+}
+.labels .doubt,
+.labels .lost {
+  border: 0;
+  font-weight: 600;
 }
 </style>

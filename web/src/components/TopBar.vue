@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
+import { toTheWork } from "@/composables/useKeys";
 import { useClasses } from "@/composables/useLists";
 import { useNow } from "@/composables/useNow";
 import { attempt } from "@/composables/usePieces";
@@ -24,8 +25,6 @@ const clock = computed(() =>
     minute: "2-digit",
   }).format(now.value),
 );
-/** A class is chosen to work on it: the keys of the screen count again at once. */
-const toTheWork = () => setTimeout(() => document.getElementById("main")?.focus());
 const minutesToMorning = () => {
   const morning = new Date(now.value);
   morning.setDate(morning.getDate() + 1);

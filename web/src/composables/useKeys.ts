@@ -22,3 +22,8 @@ export function useKeys(keys: Keys) {
     act(event);
   });
 }
+
+/** After a choice in a list the keys of the screen count again at once. */
+export function toTheWork() {
+  setTimeout(() => document.getElementById("main")?.focus());
+}

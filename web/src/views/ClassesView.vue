@@ -3,12 +3,13 @@ import { useQueryClient } from "@tanstack/vue-query";
 import { ref } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import ImportDialog from "@/components/ImportDialog.vue";
-import { useClasses, useClays, useGuide } from "@/composables/useLists";
+import { useClasses, useClays, useGlazes, useGuide } from "@/composables/useLists";
 import { attempt, say } from "@/composables/usePieces";
 
 const classes = useClasses();
 const clays = useClays();
 const guide = useGuide();
+const glazes = useGlazes();
 const client = useQueryClient();
 const bringing = ref<Schemas["ListKind"]>();
 const lists: { kind: Schemas["ListKind"]; name: string }[] = [
@@ -16,10 +17,15 @@ const lists: { kind: Schemas["ListKind"]; name: string }[] = [
   { kind: "clays", name: "Clays" },
   { kind: "glazes", name: "Glazes" },
   { kind: "tiles", name: "Tiles" },
+  { kind: "readings", name: "Colorimeter" },
 ];
-async function change(c: Schemas["Class"], clay: string, cone: string) {
+async function change(
+  c: Schemas["Class"],
+  to: Partial<Pick<Schemas["Class"], "clay" | "cone" | "atmosphere" | "jars">>,
+) {
+  const { clay, cone } = c;
   const changed = await attempt(
-    answer(api.PUT("/classes/{id}", { params: { path: { id: c.id } }, body: { clay, cone } })),
+    answer(api.PUT("/classes/{id}", { params: { path: { id: c.id } }, body: { clay, cone, ...to } })),
   );
   if (changed) say(`${changed.name}: ${changed.clay}, cone ${changed.cone}, for what is made from now on.`);
   await client.invalidateQueries({ queryKey: ["classes"] });
@@ -54,7 +60,7 @@ async function change(c: Schemas["Class"], clay: string, cone: string) {
         <el-select
           :model-value="c.clay"
           :aria-label="`Clay of ${c.name}`"
-          @change="change(c, $event, c.cone)"
+          @change="change(c, { clay: $event })"
         >
           <el-option
             v-for="k in clays.data.value"
@@ -66,7 +72,7 @@ async function change(c: Schemas["Class"], clay: string, cone: string) {
         <el-select
           :model-value="c.cone"
           :aria-label="`Cone of ${c.name}`"
-          @change="change(c, c.clay, $event)"
+          @change="change(c, { cone: $event })"
         >
           <el-option
             v-for="k in guide.data.value?.cones"
@@ -74,6 +80,32 @@ async function change(c: Schemas["Class"], clay: string, cone: string) {
             :value="k.cone"
             :label="`cone ${k.cone}`"
           />
+        </el-select>
+      </div>
+      <div class="fires">
+        <el-select
+          :model-value="c.jars"
+          multiple
+          collapse-tags
+          filterable
+          placeholder="every jar"
+          :aria-label="`Jars that ${c.name} may use`"
+          @change="change(c, { jars: $event })"
+        >
+          <el-option
+            v-for="g in glazes.data.value"
+            :key="g.code"
+            :value="g.code"
+            :label="`${g.code} ${g.name}`"
+          />
+        </el-select>
+        <el-select
+          :model-value="c.atmosphere"
+          :aria-label="`Atmosphere of ${c.name}`"
+          @change="change(c, { atmosphere: $event })"
+        >
+          <el-option value="oxidation" label="oxidation" />
+          <el-option value="reduction" label="reduction" />
         </el-select>
       </div>
       <details>

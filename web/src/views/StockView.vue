@@ -1,58 +1,57 @@
 <script setup lang="ts">
-import { useQueryClient } from "@tanstack/vue-query";
-import { answer, api, type Glaze } from "@/api/client";
-import GlazeFace from "@/components/GlazeFace.vue";
-import { useGlazes, useTiles } from "@/composables/useLists";
-import { attempt } from "@/composables/usePieces";
+import { computed, nextTick, watch } from "vue";
+import { useRoute } from "vue-router";
+import type { Tile } from "@/api/client";
+import JarCard from "@/components/JarCard.vue";
+import { useClasses, useGlazes, useTiles } from "@/composables/useLists";
+import { useRoom } from "@/composables/useRoom";
+import { useConfusions } from "@/composables/useWall";
 
+const room = useRoom();
+const route = useRoute();
 const glazes = useGlazes();
 const tiles = useTiles();
-const client = useQueryClient();
-async function set(g: Glaze, inStock: boolean) {
-  await attempt(
-    answer(api.PUT("/glazes/{code}/stock", { params: { path: { code: g.code } }, body: { inStock } })),
-  );
-  await client.invalidateQueries();
-}
-/** A tile of this glaze alone, the thickest, to stand beside the jar. */
-function alone(code: string) {
+const classes = useClasses();
+const here = computed(() => classes.byId.value.get(room.classId));
+const confusions = useConfusions(() => here.value && { clay: here.value.clay, cone: here.value.cone });
+/** The jar that a QR code on its card led to. */
+const found = computed(() => String(route.query.jar ?? ""));
+watch(
+  [found, () => glazes.data.value],
+  () => void nextTick(() => document.querySelector(".jar.found")?.scrollIntoView({ block: "center" })),
+  { immediate: true },
+);
+
+/** A tile of this glaze alone, the thickest, on the class's clay where one is chosen. */
+function alone(code: string): Tile | undefined {
   return (tiles.data.value ?? [])
     .filter((t) => !t.textured && t.stack.length === 1 && t.stack[0]?.glaze === code)
+    .filter((t) => !here.value || (t.clay === here.value.clay && t.cone === here.value.cone))
     .sort((a, b) => (b.stack[0]?.coats ?? 0) - (a.stack[0]?.coats ?? 0))[0];
 }
+const takenFor = (code: string) =>
+  (confusions.data.value ?? [])
+    .filter((c) => c.inTheJar && (c.one === code || c.other === code))
+    .map((c) => (c.one === code ? c.other : c.one));
 </script>
 
 <template>
   <div class="head">
     <div>
       <h1>Stock</h1>
-      <p class="soft">The jars in the room, raw beside fired: nobody can choose from the jar.</p>
+      <p class="soft">
+        The jars in the room, raw beside fired{{ here ? ` on ${here.clay} at cone ${here.cone}` : "" }}:
+        nobody can choose from the jar.
+      </p>
+    </div>
+    <div class="ways">
+      <RouterLink to="/stock/cards">Jar cards to print</RouterLink>
+      <a href="/api/exports/glazes.csv" download="glazes.csv">Glazes as CSV</a>
     </div>
   </div>
   <ul v-if="glazes.data.value?.length" class="jars">
-    <li v-for="g in glazes.data.value" :key="g.code" :class="{ out: !g.inStock }">
-      <div class="faces">
-        <GlazeFace :raw="g.raw" look="chalk" />
-        <GlazeFace :fired="alone(g.code)?.fired" look="fired" />
-      </div>
-      <div class="under">
-        <span>in the jar</span
-        ><span>{{ alone(g.code) ? `fired, tile ${alone(g.code)?.code}` : "no tile yet" }}</span>
-      </div>
-      <p>
-        <span class="code">{{ g.code }}</span> {{ g.name }}
-      </p>
-      <p class="soft">
-        {{ g.kind }}, cone {{ g.cones }}{{ g.coats ? `, ${g.coats} coats` : "" }}{{ g.runner ? ", runs" : ""
-        }}<br />
-        {{ g.food === "claimed" ? "food label" : "no food label" }}
-      </p>
-      <el-checkbox
-        :model-value="g.inStock"
-        label="in the room"
-        :aria-label="`${g.code} ${g.name} in the room`"
-        @update:model-value="set(g, Boolean($event))"
-      />
+    <li v-for="g in glazes.data.value" :key="g.code">
+      <JarCard :glaze="g" :tile="alone(g.code)" :confused="takenFor(g.code)" :found="found === g.code" />
     </li>
   </ul>
   <p v-else class="empty">
@@ -62,32 +61,14 @@ function alone(code: string) {
 </template>
 
 <style scoped>
+.ways {
+  display: flex;
+  gap: 18px;
+}
 .jars {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
   gap: 14px;
-}
-.jars li {
-  background: var(--sheet);
-  border: 1px solid var(--line);
-  padding: 0 12px 6px;
-}
-.faces {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  height: 64px;
-  margin: 0 -12px;
-  background: var(--wall);
-}
-.under {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  font-size: 13px;
-  color: var(--soft);
-  padding: 3px 0 6px;
-}
-.jars .out {
-  border-style: dashed;
 }
 .empty {
   padding: 30px 0;

@@ -1,0 +1,252 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed, reactive, ref, watch } from "vue";
+import { answer, api, type Schemas } from "@/api/client";
+import BoxTable from "@/components/BoxTable.vue";
+import RackPicture from "@/components/RackPicture.vue";
+import { useClasses, useClays, useGuide, useTiles } from "@/composables/useLists";
+import { useNaming } from "@/composables/useNaming";
+import { attempt, say } from "@/composables/usePieces";
+import { useRack, type Mark } from "@/composables/useRack";
+import { useRoom } from "@/composables/useRoom";
+import { useUpload } from "@/composables/useUpload";
+
+type Photograph = Schemas["Photograph"];
+const client = useQueryClient();
+const room = useRoom();
+const tiles = useTiles();
+const clays = useClays();
+const classes = useClasses();
+const guide = useGuide();
+const photos = useQuery({ queryKey: ["photographs"], queryFn: () => answer(api.GET("/photographs")) });
+const upload = useUpload();
+const photo = ref<Photograph>();
+const rack = useRack();
+const naming = useNaming(
+  rack.boxes,
+  computed(() => tiles.data.value ?? []),
+);
+const tool = ref<Mark["kind"] | "grid">("grey");
+const shape = reactive({ columns: 6, rows: 2, strips: false, codes: "" });
+const card = reactive({ white: 95, grey: 49.5, black: 20 });
+const fresh = reactive({ clay: "", cone: "" });
+const read = ref<Schemas["PhotographReading"]>();
+const tools = [
+  ["grey", "Grey patch"],
+  ["white", "White patch"],
+  ["black", "Black patch"],
+  ["grid", "Grid of tiles"],
+  ["tile", "Single box"],
+] as const;
+
+watch(
+  [() => classes.byId.value.get(room.classId), () => clays.data.value],
+  ([c, list]) => {
+    fresh.clay ||= c?.clay ?? list?.[0]?.code ?? "";
+    fresh.cone ||= c?.cone ?? "6";
+  },
+  { immediate: true },
+);
+watch([() => shape.columns, () => shape.rows], ([columns, rows]) => {
+  if (rack.grid.value) Object.assign(rack.grid.value, { columns, rows });
+});
+
+async function take(event: Event) {
+  const field = event.target as HTMLInputElement;
+  const file = field.files?.[0];
+  field.value = "";
+  if (!file) return;
+  const url = `/api/photographs?name=${encodeURIComponent(file.name)}`;
+  const kept = await attempt(upload.send<Photograph>("POST", url, file));
+  if (!kept) return;
+  open(kept);
+  await photos.refetch();
+}
+function open(p?: Photograph) {
+  rack.clear();
+  read.value = undefined;
+  photo.value = p;
+}
+async function readNow() {
+  if (!photo.value) return;
+  const box = ({ x, y, w, h }: Mark) => ({ x, y, w, h });
+  read.value = await attempt(
+    answer(
+      api.POST("/photographs/{id}/reading", {
+        params: { path: { id: photo.value.id } },
+        body: {
+          cards: rack.cards.value.map((m) => ({
+            box: box(m),
+            kind: m.kind as Schemas["Card"]["kind"],
+            l: card[m.kind as keyof typeof card],
+          })),
+          boxes: rack.boxes.value.map(box),
+        },
+      }),
+    ),
+  );
+}
+const named = computed(() => naming.readings(read.value?.readings ?? [], photo.value?.id ?? "", fresh));
+async function hang() {
+  const saved = await attempt(answer(api.POST("/tiles/readings", { body: { tiles: named.value } })));
+  if (!saved) return;
+  say(
+    saved.length === 1
+      ? `Tile ${saved[0]!.code} hangs on the wall.`
+      : `${saved.length} tiles hang on the wall.`,
+  );
+  await client.invalidateQueries();
+}
+async function drop(p: Photograph) {
+  await attempt(answer(api.DELETE("/photographs/{id}", { params: { path: { id: p.id } } })));
+  if (photo.value?.id === p.id) open();
+  await photos.refetch();
+}
+const day = (at: string) => new Intl.DateTimeFormat("en-GB", { dateStyle: "medium" }).format(new Date(at));
+</script>
+
+<template>
+  <div class="head">
+    <div>
+      <p class="soft"><RouterLink to="/tiles">Tiles</RouterLink> · from a photograph</p>
+      <h1>Read a rack</h1>
+      <p class="soft">
+        Daylight, no flash, the rack flat to the camera. A card with white, grey and black at two ends or
+        more.
+      </p>
+    </div>
+    <label class="file">
+      <span>JPEG or PNG, to 25 MB</span>
+      <input type="file" name="photograph" accept="image/*" :disabled="upload.busy.value" @change="take" />
+    </label>
+  </div>
+  <div v-if="upload.busy.value" class="going" role="status">
+    <el-progress :percentage="Math.round(100 * (upload.sent.value ?? 0))" :show-text="false" />
+    <span>{{ upload.sent.value === 1 ? "Decoding" : "Sending" }} {{ upload.name.value }}</span>
+    <el-button @click="upload.stop">Stop</el-button>
+  </div>
+  <ul v-if="!photo && photos.data.value?.length" class="kept" aria-label="Photographs that were kept">
+    <li v-for="p in photos.data.value" :key="p.id">
+      <button type="button" @click="open(p)">
+        <img :src="`/api/photographs/${p.id}/picture`" alt="" loading="lazy" />{{ p.name }}
+        <span class="soft">{{ day(p.at) }}</span>
+      </button>
+      <el-button text :aria-label="`Throw ${p.name} away`" @click="drop(p)">Throw away</el-button>
+    </li>
+  </ul>
+  <p v-else-if="!photo" class="empty">
+    Send a photograph of a rack of tiles with a grey card beside them. Their colours are read by the card, not
+    by the camera's taste.
+  </p>
+  <div v-if="photo" class="bench">
+    <div>
+      <div class="tools" role="toolbar" aria-label="What a drag marks">
+        <button
+          v-for="[key, name] in tools"
+          :key="key"
+          type="button"
+          :aria-pressed="tool === key"
+          @click="tool = key"
+        >
+          {{ name }}
+        </button>
+        <label
+          >columns
+          <el-input-number
+            v-model="shape.columns"
+            :min="1"
+            :max="30"
+            aria-label="Columns of the grid"
+            size="small"
+        /></label>
+        <label
+          >rows
+          <el-input-number v-model="shape.rows" :min="1" :max="30" aria-label="Rows of the grid" size="small"
+        /></label>
+      </div>
+      <RackPicture
+        :src="`/api/photographs/${photo.id}/picture`"
+        :width="photo.width"
+        :height="photo.height"
+        :rack="rack"
+        :tool="tool"
+        :columns="shape.columns"
+        :rows="shape.rows"
+        :labels="naming.labels.value"
+        @moved="read = undefined"
+      />
+      <p class="soft hint">
+        Choose a tool and drag. Marks move by mouse or arrows (<kbd>Shift</kbd> far, <kbd>Alt</kbd> sizes,
+        <kbd>Delete</kbd> removes). The grid's corners can be pulled to follow the rack.
+      </p>
+      <fieldset class="cards">
+        <legend>The card's own L*</legend>
+        <label v-for="k in ['white', 'grey', 'black'] as const" :key="k">
+          {{ k }}
+          <el-input-number
+            v-model="card[k]"
+            :min="1"
+            :max="100"
+            :step="0.5"
+            size="small"
+            :aria-label="`L* of the ${k} patch`"
+          />
+        </label>
+      </fieldset>
+    </div>
+    <div class="sheet side">
+      <datalist id="codes-on-the-wall">
+        <option v-for="t in tiles.data.value" :key="t.code" :value="t.code" :label="t.title" />
+      </datalist>
+      <label v-if="rack.grid.value" class="deal">
+        Codes, in the order of the boxes
+        <span>
+          <el-input v-model="shape.codes" name="codes" placeholder="F01 F02 F03" />
+          <el-checkbox v-model="shape.strips" label="columns are 1, 2, 3… coats" />
+          <el-button
+            @click="naming.deal(shape.codes.split(/[\s,;]+/).filter(Boolean), shape.columns, shape.strips)"
+            >Deal out</el-button
+          >
+        </span>
+      </label>
+      <p v-if="naming.strange.value.length" class="fresh">
+        New on the wall: {{ naming.strange.value.join(", ") }}, on
+        <el-select v-model="fresh.clay" aria-label="Clay of new tiles" size="small">
+          <el-option v-for="c in clays.data.value" :key="c.code" :value="c.code" :label="c.code" />
+        </el-select>
+        at cone
+        <el-select v-model="fresh.cone" aria-label="Cone of new tiles" size="small">
+          <el-option v-for="c in guide.data.value?.cones" :key="c.cone" :value="c.cone" :label="c.cone" />
+        </el-select>
+      </p>
+      <p v-if="!rack.boxes.value.length" class="soft">No box yet: lay a grid over the tiles.</p>
+      <div v-else class="scroll">
+        <BoxTable
+          :boxes="rack.boxes.value"
+          :names="naming.names.value"
+          :read="read?.readings ?? []"
+          :strange="naming.strange.value"
+          @name="naming.name"
+          @point="rack.chosen.value = $event"
+        />
+      </div>
+      <p v-if="read" class="says" role="status">
+        {{ read.says }}
+        <template v-for="l in read.leftOut" :key="l.card">
+          Card {{ l.card + 1 }} was left out: {{ l.why }}.</template
+        >
+      </p>
+      <div class="acts">
+        <el-button :type="read ? 'default' : 'primary'" :disabled="!rack.boxes.value.length" @click="readNow">
+          Read {{ rack.boxes.value.length }} boxes
+        </el-button>
+        <el-button v-if="read" type="primary" :disabled="!named.length" @click="hang">
+          Hang {{ named.length }} tiles on the wall
+        </el-button>
+        <el-button text @click="open()">Another photograph</el-button>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped src="./read.css"></style>
