@@ -5,10 +5,19 @@ import { useSearch, type Want } from "@/composables/useWall";
 import TileCard from "./TileCard.vue";
 
 /** Finds the tile nearest to a colour, under what the class and the surface need. */
-const props = defineProps<{ tiles: Tile[]; look: "chalk" | "fired"; classId: string; from?: string }>();
+const props = defineProps<{
+  tiles: Tile[];
+  look: "chalk" | "fired";
+  classId: string;
+  /** A tile to find the like of. */
+  from?: string;
+  /** The surface that is to be glazed: its clay, cone, label and area are asked for. */
+  piece?: string;
+  surface?: string;
+}>();
 const emit = defineEmits<{ close: []; open: [code: string] }>();
 const target = reactive({ hex: "#5b7f86", tile: "" });
-const needs = reactive({ food: false, inStock: true });
+const needs = reactive({ food: false, inStock: true, pieces: 1 });
 const spotFrom = ref<string>();
 
 watch(
@@ -22,7 +31,12 @@ const want = computed<Want | undefined>(() => {
     : /^#[0-9a-f]{6}$/i.test(target.hex)
       ? { hex: target.hex }
       : undefined;
-  return aim && { ...aim, ...needs, ...(props.classId ? { class: props.classId } : {}) };
+  const of = props.piece
+    ? { piece: props.piece, surface: props.surface }
+    : props.classId
+      ? { class: props.classId }
+      : {};
+  return aim && { ...aim, ...needs, ...of };
 });
 const found = useSearch(want);
 const answerOf = computed(() => (want.value ? found.data.value : undefined));
@@ -103,8 +117,23 @@ function spot(event: MouseEvent) {
     <div class="needs">
       <el-checkbox v-model="needs.food" label="needs a food label" />
       <el-checkbox v-model="needs.inStock" label="in stock" />
+      <label v-if="piece">
+        lasting for
+        <el-input-number
+          v-model="needs.pieces"
+          :min="1"
+          :max="400"
+          size="small"
+          aria-label="Pieces that the jar has to last for"
+        />
+        pieces
+      </label>
       <span class="soft">{{
-        classId ? "the class's clay, cone and jars" : "any clay: choose a class above"
+        piece
+          ? "this surface's clay, cone and label"
+          : classId
+            ? "the class's clay, cone and jars"
+            : "any clay: choose a class above"
       }}</span>
     </div>
     <template v-if="answerOf">
@@ -186,6 +215,9 @@ header {
   gap: 0 14px;
   align-items: center;
   font-size: 14px;
+}
+.needs .el-input-number {
+  width: 92px;
 }
 .found {
   display: grid;

@@ -64,7 +64,8 @@ async function dropHint() {
       }}{{ glaze.runner ? ", runs" : "" }}{{ glaze.atmosphere ? `, ${glaze.atmosphere}` : "" }}<br />
       {{ glaze.food === "claimed" ? "food label" : "no food label" }}
     </p>
-    <p v-if="confused.length" class="like">In the jar like {{ confused.join(", ") }}</p>
+    <p v-for="words in confused" :key="words" class="like">{{ words }}</p>
+    <p v-if="tile?.doubt" class="like">▲ fired colour: {{ tile.doubt }}</p>
     <div class="fill">
       <div
         class="level"

@@ -29,6 +29,7 @@ const groups = [
     keys: [
       ["up, down", "Choose a surface"],
       ["t", "Search the tiles for it"],
+      ["f", "Find a colour for it"],
       ["b", "Leave it bare"],
       ["+ and -", "One coat more or less"],
       ["h", "The record of the piece"],

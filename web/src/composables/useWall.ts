@@ -87,3 +87,19 @@ export function useConfusions(where: MaybeRefOrGetter<{ clay: string; cone: stri
     queryFn: () => answer(api.GET("/tiles/confusions", { params: { query: toValue(where)! } })),
   });
 }
+
+/** What is to be said at each jar that is taken for another, by code. */
+export function confusedJars(pairs: Schemas["Confusion"][]): Map<string, string[]> {
+  const said = new Map<string, string[]>();
+  const say = (code: string, words: string) => said.set(code, [...(said.get(code) ?? []), words]);
+  for (const c of pairs)
+    for (const [code, other] of [
+      [c.one, c.other],
+      [c.other, c.one],
+    ] as const)
+      say(
+        code,
+        c.inTheJar ? `In the jar like ${other}: read the code` : `Fires like ${other}, unlike in the jar`,
+      );
+  return said;
+}

@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Choice, type Schemas } from "@/api/client";
 import FindingList from "@/components/FindingList.vue";
+import FindPanel from "@/components/FindPanel.vue";
 import HalfSection from "@/components/HalfSection.vue";
 import StackEditor from "@/components/StackEditor.vue";
 import TilePicker from "@/components/TilePicker.vue";
@@ -31,6 +32,13 @@ const area = computed(() => new Map(detail.data.value?.surfaces.map((s) => [s.id
 const food = computed(() => area.value.get(chosen.value)?.use !== "plain");
 const carried = computed(() => piece.value?.surfaces.filter((s) => s.on.length) ?? []);
 
+const finding = ref(false);
+/** A tile found by its colour gives the surface its stack; one that only hints does not hide it. */
+function giveTile(code: string) {
+  const tile = tiles.data.value?.find((t) => t.code === code);
+  finding.value = false;
+  if (tile) void give(tile.stack);
+}
 const nothingFound = computed(() => {
   const open = piece.value?.surfaces.filter((s) => !s.stands && !s.bare && !s.stack.length) ?? [];
   if (open.length && open.length === piece.value?.surfaces.filter((s) => !s.stands).length)
@@ -81,6 +89,7 @@ const last = () => (surface.value?.stack.length ?? 0) - 1;
 useKeys({
   ArrowDown: () => move(1),
   ArrowUp: () => move(-1),
+  f: () => (finding.value = true),
   t: () => document.querySelector<HTMLInputElement>(".picker input")?.focus(),
   b: () => void bare(),
   h: () => (room.record = props.id),
@@ -152,6 +161,7 @@ useKeys({
         </li>
       </ul>
       <StackEditor v-if="surface" :surface="surface" :food="food" @coats="coats" @bare="bare" />
+      <el-button @click="finding = true">Find a colour <kbd>f</kbd></el-button>
       <TilePicker
         :tiles="tiles.data.value ?? []"
         :glazes="glazes.data.value ?? []"
@@ -161,6 +171,18 @@ useKeys({
         @pick="give"
       />
     </div>
+    <el-drawer v-model="finding" size="440px" :title="`${piece.student}: ${surface?.name ?? ''}`">
+      <FindPanel
+        v-if="finding"
+        :tiles="tiles.data.value ?? []"
+        :look="room.look"
+        :class-id="piece.class"
+        :piece="piece.id"
+        :surface="chosen"
+        @close="finding = false"
+        @open="giveTile"
+      />
+    </el-drawer>
   </div>
 </template>
 

@@ -3,7 +3,7 @@ import { computed, ref } from "vue";
 import type { Tile } from "@/api/client";
 import { useClasses, useClays, useGlazes, useTiles } from "@/composables/useLists";
 import { useRoom } from "@/composables/useRoom";
-import { useConfusions } from "@/composables/useWall";
+import { confusedJars, useConfusions } from "@/composables/useWall";
 
 /** Cards to stand beside the jars: what it fires to, large; what it looks like in the jar, small. */
 const room = useRoom();
@@ -26,10 +26,7 @@ const usual = (code: string): Tile | undefined =>
     .filter((t) => t.clay === where.value?.clay && t.cone === where.value?.cone && !t.textured)
     .filter((t) => t.stack.length === 1 && t.stack[0]!.glaze === code)
     .sort((a, b) => b.stack[0]!.coats - a.stack[0]!.coats)[0];
-const takenFor = (code: string) =>
-  (confusions.data.value ?? [])
-    .filter((c) => c.inTheJar && (c.one === code || c.other === code))
-    .map((c) => (c.one === code ? c.other : c.one));
+const taken = computed(() => confusedJars(confusions.data.value ?? []));
 const print = () => window.print();
 </script>
 
@@ -55,14 +52,13 @@ const print = () => window.print();
         <span v-if="!usual(g.code)">no tile on {{ where?.clay }}</span>
       </div>
       <div class="words">
+        <p v-if="usual(g.code)?.doubt" class="taken">▲ colour: {{ usual(g.code)!.doubt }}</p>
         <p class="name">
           <b>{{ g.code }}</b> {{ g.name }}
         </p>
         <p>{{ g.figure }} coats · {{ g.kind }} · cone {{ g.cones }}</p>
         <p>{{ g.food === "claimed" ? "food label" : "no food label" }}{{ g.runner ? " · runs" : "" }}</p>
-        <p v-if="takenFor(g.code).length" class="taken">
-          In the jar like {{ takenFor(g.code).join(", ") }}: read the code
-        </p>
+        <p v-for="words in taken.get(g.code)" :key="words" class="taken">{{ words }}</p>
       </div>
       <div class="raw"><i :style="{ background: g.raw }" />in the jar</div>
       <img

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, reactive, ref, watch } from "vue";
-import { answer, api } from "@/api/client";
 import TileSheet from "@/components/TileSheet.vue";
 import { useClasses, useClays, useGlazes, useGuide } from "@/composables/useLists";
+import { useMatrix } from "@/composables/useMatrix";
 import { useRoom } from "@/composables/useRoom";
 
 const room = useRoom();
@@ -29,28 +28,8 @@ watch(
   },
   { immediate: true },
 );
-const matrix = useQuery({
-  queryKey: computed(() => ["tiles", "matrix", { ...ground }]),
-  enabled: computed(() => !!ground.clay && !!ground.cone),
-  queryFn: () => answer(api.GET("/tiles/matrix", { params: { query: { ...ground } } })),
-  placeholderData: (old) => old,
-});
-const codes = computed(() => matrix.data.value?.glazes ?? []);
-const cell = (base: string, top: string) =>
-  matrix.data.value?.cells[codes.value.indexOf(base) * codes.value.length + codes.value.indexOf(top)];
-/** Jars that any tile or plan on this ground uses; the others would be rows of questions. */
-const used = computed(() =>
-  codes.value.filter((code) =>
-    codes.value.some((other) =>
-      [cell(code, other), cell(other, code)].some((c) => c?.tiles.length || c?.plans.length),
-    ),
-  ),
-);
+const { cell, codes, used, known, planned } = useMatrix(ground);
 const rows = computed(() => (onlyKnown.value ? used.value : codes.value));
-const known = computed(() => matrix.data.value?.cells.filter((c) => c.tiles.length).length ?? 0);
-const planned = computed(
-  () => matrix.data.value?.cells.filter((c) => c.plans.length && !c.tiles.length).length ?? 0,
-);
 const asking = computed(() => asked.value && cell(asked.value.base, asked.value.top));
 const nameOf = (code: string) => glazes.byCode.value.get(code)?.name ?? "";
 

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, reactive, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import BoxTable from "@/components/BoxTable.vue";
+import KeptPhotographs from "@/components/KeptPhotographs.vue";
 import RackPicture from "@/components/RackPicture.vue";
 import { useClasses, useClays, useGuide, useTiles } from "@/composables/useLists";
 import { useNaming } from "@/composables/useNaming";
@@ -102,7 +103,6 @@ async function drop(p: Photograph) {
   if (photo.value?.id === p.id) open();
   await photos.refetch();
 }
-const day = (at: string) => new Intl.DateTimeFormat("en-GB", { dateStyle: "medium" }).format(new Date(at));
 </script>
 
 <template>
@@ -125,15 +125,12 @@ const day = (at: string) => new Intl.DateTimeFormat("en-GB", { dateStyle: "mediu
     <span>{{ upload.sent.value === 1 ? "Decoding" : "Sending" }} {{ upload.name.value }}</span>
     <el-button @click="upload.stop">Stop</el-button>
   </div>
-  <ul v-if="!photo && photos.data.value?.length" class="kept" aria-label="Photographs that were kept">
-    <li v-for="p in photos.data.value" :key="p.id">
-      <button type="button" @click="open(p)">
-        <img :src="`/api/photographs/${p.id}/picture`" alt="" loading="lazy" />{{ p.name }}
-        <span class="soft">{{ day(p.at) }}</span>
-      </button>
-      <el-button text :aria-label="`Throw ${p.name} away`" @click="drop(p)">Throw away</el-button>
-    </li>
-  </ul>
+  <KeptPhotographs
+    v-if="!photo && photos.data.value?.length"
+    :photos="photos.data.value"
+    @open="open"
+    @drop="drop"
+  />
   <p v-else-if="!photo" class="empty">
     Send a photograph of a rack of tiles with a grey card beside them. Their colours are read by the card, not
     by the camera's taste.

@@ -5,7 +5,7 @@ import type { Tile } from "@/api/client";
 import JarCard from "@/components/JarCard.vue";
 import { useClasses, useGlazes, useTiles } from "@/composables/useLists";
 import { useRoom } from "@/composables/useRoom";
-import { useConfusions } from "@/composables/useWall";
+import { confusedJars, useConfusions } from "@/composables/useWall";
 
 const room = useRoom();
 const route = useRoute();
@@ -29,10 +29,7 @@ function alone(code: string): Tile | undefined {
     .filter((t) => !here.value || (t.clay === here.value.clay && t.cone === here.value.cone))
     .sort((a, b) => (b.stack[0]?.coats ?? 0) - (a.stack[0]?.coats ?? 0))[0];
 }
-const takenFor = (code: string) =>
-  (confusions.data.value ?? [])
-    .filter((c) => c.inTheJar && (c.one === code || c.other === code))
-    .map((c) => (c.one === code ? c.other : c.one));
+const taken = computed(() => confusedJars(confusions.data.value ?? []));
 </script>
 
 <template>
@@ -51,7 +48,12 @@ const takenFor = (code: string) =>
   </div>
   <ul v-if="glazes.data.value?.length" class="jars">
     <li v-for="g in glazes.data.value" :key="g.code">
-      <JarCard :glaze="g" :tile="alone(g.code)" :confused="takenFor(g.code)" :found="found === g.code" />
+      <JarCard
+        :glaze="g"
+        :tile="alone(g.code)"
+        :confused="taken.get(g.code) ?? []"
+        :found="found === g.code"
+      />
     </li>
   </ul>
   <p v-else class="empty">

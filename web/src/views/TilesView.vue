@@ -51,7 +51,7 @@ const heading = computed(() => {
 const confusions = useConfusions(() =>
   chosen.value ? { clay: chosen.value.clay, cone: chosen.value.cone } : undefined,
 );
-const confused = computed(() => (confusions.data.value ?? []).filter((c) => c.inTheJar).slice(0, 3));
+const confused = computed(() => (confusions.data.value ?? []).slice(0, 3));
 function findLike(code: string) {
   opened.value = "";
   like.value = code;
@@ -78,8 +78,12 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
   </div>
   <WallTools v-model="filter" :clays="clays.data.value ?? []" />
   <p v-for="c in confused" :key="c.one + c.other" class="confused">
-    <b>{{ c.one }}</b> and <b>{{ c.other }}</b> look alike in the jar (ΔE {{ c.raw.toFixed(1) }}) and fire
-    apart ({{ c.fired.toFixed(0) }}): read the code.
+    <b>{{ c.one }}</b> and <b>{{ c.other }}</b>
+    {{
+      c.inTheJar
+        ? `look alike in the jar (ΔE ${c.raw.toFixed(1)}) and fire apart (${c.fired.toFixed(0)}): read the code.`
+        : `look apart in the jar (ΔE ${c.raw.toFixed(0)}) and fire alike (${c.fired.toFixed(1)}): one can stand in for the other.`
+    }}
   </p>
   <div class="both" :class="{ finding }">
     <ul v-if="shown.length" class="wall" :class="{ dense: wall.dense }" aria-label="Fired tiles">
