@@ -3,7 +3,6 @@ package e2e
 import (
 	"image"
 	"os"
-	"path/filepath"
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
@@ -80,9 +79,8 @@ func TestNothingSeriousForAxe(t *testing.T) {
 	look("tiles for the class")
 	p.press(input.Escape)
 	p.goTo("/tiles/read")
-	shot := filepath.Join(t.TempDir(), "rack.png")
-	require.NoError(t, os.WriteFile(shot, rack.Render(rack.Options{Columns: 2, Rows: 1, Kelvin: 5000, Cards: rack.Middle}).JPEG(90), 0o600))
-	p.upload(shot)
+	_, file := rackFile(t, rack.Options{Columns: 2, Rows: 1, Kelvin: 5000, Cards: rack.Middle})
+	p.upload(file)
 	p.see(".tools button", "Grey patch")
 	p.drag(image.Pt(60, 60), image.Pt(90, 90))
 	require.Eventually(t, func() bool { return p.count(".rack .mark") == 1 }, patience, moment)

@@ -6,6 +6,8 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/rack"
 )
 
 // TestScreenshots makes the pictures of docs/screenshots from the demo:
@@ -34,6 +36,28 @@ func TestScreenshots(t *testing.T) {
 		p.see("main h1", headings[view])
 		shoot(view)
 	}
+	p.goTo("/tiles")
+	p.see(".wall .code", "F01")
+	p.press('f')
+	p.see(".found .how", "")
+	shoot("find")
+	p.goTo("/tiles/matrix")
+	p.see("td button", "N01 alone")
+	shoot("overlaps")
+	p.goTo("/stock/cards")
+	p.see(".cards .name", "N01")
+	shoot("jar-cards")
+	p.goTo("/tiles/read")
+	shot, file := rackFile(t, rack.Options{Seed: 11, Columns: 6, Rows: 3, Kelvin: 4600, FallOff: 0.2, Glare: true, Noise: 0.04, Cards: rack.Ends})
+	p.upload(file)
+	p.markRack(shot, 6)
+	p.typeInto("input[name=codes]", "F01 F02 F03 F04 F05 F06 F07 F08 F09 F10 F11 F12")
+	p.click("button", "Deal out")
+	p.click("button", "Read 18 boxes")
+	p.see(".says", "White, grey and black")
+	_, err := p.Eval(`() => window.scrollTo(0, 0)`)
+	require.NoError(t, err)
+	shoot("photograph")
 	p.goTo("/plan")
 	p.click("label", "planned ones too")
 	p.clickX(`//section[h2[contains(., "Ferryman")]]//a[contains(., "look at")]`)

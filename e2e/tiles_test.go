@@ -36,6 +36,91 @@ func (p *screen) drag(from, to image.Point) {
 	require.NoError(p.t, p.Mouse.Up(proto.InputMouseButtonLeft, 1))
 }
 
+// rackFile is a rendered rack as a file to be sent.
+func rackFile(t *testing.T, o rack.Options) (rack.Photo, string) {
+	shot := rack.Render(o)
+	file := filepath.Join(t.TempDir(), "rack.jpg")
+	require.NoError(t, os.WriteFile(file, shot.JPEG(92), 0o600))
+	return shot, file
+}
+
+// markRack marks the cards of a rack, tells their lightness, and lays a grid
+// over its tiles, four pixels wider than it should be.
+func (p *screen) markRack(shot rack.Photo, columns int) {
+	p.t.Helper()
+	p.see(".tools button", "Grey patch")
+	words := map[string]string{"white": "White patch", "grey": "Grey patch", "black": "Black patch"}
+	for _, card := range shot.Cards {
+		p.click(".tools button", words[card.Kind])
+		p.drag(card.Box.Min, card.Box.Max)
+	}
+	require.Equal(p.t, len(shot.Cards), p.count(".rack .mark"))
+	for _, card := range shot.Cards[:3] {
+		p.typeInto(fmt.Sprintf(`input[aria-label="L* of the %s patch"]`, card.Kind), fmt.Sprintf("%.1f", card.L))
+		p.press(input.Tab)
+	}
+	p.typeInto(`input[aria-label="Columns of the grid"]`, fmt.Sprint(columns))
+	p.press(input.Tab)
+	p.typeInto(`input[aria-label="Rows of the grid"]`, fmt.Sprint(len(shot.Tiles)/columns))
+	p.press(input.Tab)
+	p.click(".tools button", "Grid of tiles")
+	first, last := shot.Tiles[0].Box, shot.Tiles[len(shot.Tiles)-1].Box
+	margin := (shot.Tiles[1].Box.Min.X - first.Max.X) / 2
+	p.drag(first.Min.Sub(image.Pt(margin, margin)), last.Max.Add(image.Pt(margin+4, margin)))
+}
+
+// Everything on a photograph can be done by keyboard: marks are placed in its
+// middle, moved, sized and taken away; and without a card the answer says so.
+func TestMarksByKeyboard(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.goTo("/tiles/read")
+	_, file := rackFile(t, rack.Options{Seed: 4, Columns: 3, Rows: 1, Kelvin: 5000, Cards: rack.Middle})
+	p.upload(file)
+	p.see(".tools button", "Grey patch")
+	box := func() [4]float64 {
+		v, err := p.Eval(`() => { const r = document.querySelector(".rack .mark rect"); return ["x", "y", "width", "height"].map((k) => Number(r.getAttribute(k))); }`)
+		require.NoError(t, err)
+		var out [4]float64
+		for i := range out {
+			out[i] = v.Value.Arr()[i].Num()
+		}
+		return out
+	}
+	focus := func(text string) {
+		_, err := p.Eval(`(text) => [...document.querySelectorAll(".tools button")].find((b) => b.textContent.includes(text)).focus()`, text)
+		require.NoError(t, err)
+	}
+	focus("Single box")
+	p.press(input.Enter)
+	focus("Place one")
+	p.press(input.Enter)
+	require.Eventually(t, func() bool { return p.count(".rack .mark:focus") == 1 }, patience, moment)
+	before := box()
+	p.press(input.ArrowRight, input.ArrowDown)
+	after := box()
+	require.Equal(t, [2]float64{before[0] + 1, before[1] + 1}, [2]float64{after[0], after[1]})
+	require.NoError(t, p.KeyActions().Press(input.ShiftLeft).Type(input.ArrowLeft).Release(input.ShiftLeft).Do())
+	require.Equal(t, after[0]-10, box()[0])
+	require.NoError(t, p.KeyActions().Press(input.AltLeft).Type(input.ArrowRight).Release(input.AltLeft).Do())
+	require.Equal(t, after[2]+1, box()[2])
+	p.click("button", "Read 1 boxes")
+	p.see(".says", "No card: the light's own cast and brightness are in these colours")
+	p.see(".flag", "no card: the light's own cast is in it")
+	_, err := p.Eval(`() => document.querySelector(".rack .mark").focus()`)
+	require.NoError(t, err)
+	p.press(input.Delete)
+	require.Zero(t, p.count(".rack .mark"))
+	focus("Grid of tiles")
+	p.press(input.Enter)
+	focus("Place one")
+	p.press(input.Enter)
+	require.Eventually(t, func() bool { return p.count(".rack .corner:focus") == 1 }, patience, moment)
+	require.Equal(t, 12, p.count(".rack .cell"))
+	p.press(input.Delete)
+	require.Zero(t, p.count(".rack .cell"))
+}
+
 // A rack is photographed, its cards and a grid are marked, the tiles are named
 // and hung; the nearest tile for a target is found on the right clay; and an
 // overlap that nobody fired stands hatched, with the pieces that plan it.
@@ -43,9 +128,7 @@ func TestRackIsReadAndSearched(t *testing.T) {
 	s := startDemo(t)
 	p := open(t, s, "/")
 	p.unlock("bare feet only")
-	shot := rack.Render(rack.Options{Seed: 3, Columns: 4, Rows: 2, Kelvin: 4300, FallOff: 0.2, Noise: 0.03, Glare: true, Cards: rack.Ends})
-	file := filepath.Join(t.TempDir(), "rack.jpg")
-	require.NoError(t, os.WriteFile(file, shot.JPEG(92), 0o600))
+	shot, file := rackFile(t, rack.Options{Seed: 3, Columns: 4, Rows: 2, Kelvin: 4300, FallOff: 0.2, Noise: 0.03, Glare: true, Cards: rack.Ends})
 	heic := filepath.Join(t.TempDir(), "rack.heic")
 	require.NoError(t, os.WriteFile(heic, []byte("\x00\x00\x00\x18ftypheic\x00\x00\x00\x00"), 0o600))
 
@@ -55,23 +138,7 @@ func TestRackIsReadAndSearched(t *testing.T) {
 	p.upload(heic)
 	p.see(".el-message--error", "a HEIC picture, which cannot be read here")
 	p.upload(file)
-	p.see(".tools button", "Grey patch")
-	words := map[string]string{"white": "White patch", "grey": "Grey patch", "black": "Black patch"}
-	for _, card := range shot.Cards {
-		p.click(".tools button", words[card.Kind])
-		p.drag(card.Box.Min, card.Box.Max)
-	}
-	require.Equal(t, 6, p.count(".rack .mark"))
-	for label, v := range map[string]float64{"white": shot.Cards[0].L, "grey": shot.Cards[1].L, "black": shot.Cards[2].L} {
-		p.typeInto(fmt.Sprintf(`input[aria-label="L* of the %s patch"]`, label), fmt.Sprintf("%.1f", v))
-		p.press(input.Tab)
-	}
-	p.typeInto(`input[aria-label="Columns of the grid"]`, "4")
-	p.press(input.Tab)
-	p.click(".tools button", "Grid of tiles")
-	first, last := shot.Tiles[0].Box, shot.Tiles[7].Box
-	margin := (shot.Tiles[1].Box.Min.X - first.Max.X) / 2
-	p.drag(first.Min.Sub(image.Pt(margin, margin)), last.Max.Add(image.Pt(margin+4, margin)))
+	p.markRack(shot, 4)
 	// The grid was laid 4 pixels too wide: a corner is pulled back by keyboard.
 	for _, corner := range []int{2, 4} {
 		_, err := p.Eval(`(i) => document.querySelectorAll("svg.rack .corner")[i - 1].focus()`, corner)

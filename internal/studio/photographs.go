@@ -3,6 +3,7 @@ package studio
 import (
 	"context"
 	"fmt"
+	"runtime/debug"
 	"strings"
 
 	"enkaustos/core/colour"
@@ -28,7 +29,10 @@ func (s *Studio) AddPhotograph(ctx context.Context, name string, data []byte) (s
 func (s *Studio) keepPicture(ctx context.Context, data []byte) (photo.Kept, error) {
 	select {
 	case s.decoding <- struct{}{}:
-		defer func() { <-s.decoding }()
+		defer func() {
+			debug.FreeOSMemory() // the next one must not come on top of this one's garbage
+			<-s.decoding
+		}()
 	case <-ctx.Done():
 		return photo.Kept{}, ctx.Err()
 	}

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from "vue";
+import { computed, reactive, watch } from "vue";
 import type { Tile } from "@/api/client";
 import { useSearch, type Want } from "@/composables/useWall";
+import SketchSpot from "./SketchSpot.vue";
 import TileCard from "./TileCard.vue";
 
 /** Finds the tile nearest to a colour, under what the class and the surface need. */
@@ -18,7 +19,6 @@ const props = defineProps<{
 const emit = defineEmits<{ close: []; open: [code: string] }>();
 const target = reactive({ hex: "#5b7f86", tile: "" });
 const needs = reactive({ food: false, inStock: true, pieces: 1 });
-const spotFrom = ref<string>();
 
 watch(
   () => props.from,
@@ -43,33 +43,6 @@ const answerOf = computed(() => (want.value ? found.data.value : undefined));
 
 function pick(hex: string | null) {
   Object.assign(target, { hex: hex ?? target.hex, tile: "" });
-}
-/** A sketch in coloured pencil: the picture stays in the browser, only a spot of it is looked up. */
-function sketch(event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0];
-  if (!file) return;
-  if (spotFrom.value) URL.revokeObjectURL(spotFrom.value);
-  const reader = new FileReader();
-  reader.onload = () => (spotFrom.value = reader.result as string);
-  reader.readAsDataURL(file);
-}
-function spot(event: MouseEvent) {
-  const img = event.target as HTMLImageElement;
-  const box = img.getBoundingClientRect();
-  const canvas = document.createElement("canvas");
-  canvas.width = img.naturalWidth;
-  canvas.height = img.naturalHeight;
-  const paper = canvas.getContext("2d", { willReadFrequently: true });
-  if (!paper) return;
-  paper.drawImage(img, 0, 0);
-  const side = Math.max(3, Math.round(img.naturalWidth / 60));
-  const x = ((event.clientX - box.left) / box.width) * img.naturalWidth - side / 2;
-  const y = ((event.clientY - box.top) / box.height) * img.naturalHeight - side / 2;
-  const { data } = paper.getImageData(x, y, side, side);
-  const sum = [0, 0, 0];
-  for (let i = 0; i < data.length; i += 4) for (const k of [0, 1, 2]) sum[k]! += data[i + k]! ** 2.2;
-  const mean = sum.map((v) => Math.round((v / (data.length / 4)) ** (1 / 2.2)));
-  pick(`#${mean.map((v) => v.toString(16).padStart(2, "0")).join("")}`);
 }
 </script>
 
@@ -101,19 +74,9 @@ function spot(event: MouseEvent) {
         >
           <el-option v-for="t in tiles" :key="t.code" :value="t.code" :label="`${t.code} ${t.title}`" />
         </el-select>
-        <label class="sketch">
-          or a spot in a sketch
-          <input type="file" accept="image/*" name="sketch" @change="sketch" />
-        </label>
+        <SketchSpot class="sketch" @pick="pick" />
       </div>
     </div>
-    <img
-      v-if="spotFrom"
-      :src="spotFrom"
-      class="paper"
-      alt="Your sketch: press the colour you mean"
-      @click="spot"
-    />
     <div class="needs">
       <el-checkbox v-model="needs.food" label="needs a food label" />
       <el-checkbox v-model="needs.inStock" label="in stock" />
@@ -195,19 +158,6 @@ header {
 .target .el-select,
 .sketch {
   grid-column: 1 / -1;
-}
-.sketch {
-  font-size: 14px;
-}
-.sketch input {
-  max-width: 100%;
-}
-.paper {
-  width: 100%;
-  max-height: 240px;
-  object-fit: contain;
-  background: var(--wall);
-  cursor: crosshair;
 }
 .needs {
   display: flex;

@@ -1,29 +1,21 @@
 <script setup lang="ts">
-import { computed, useId } from "vue";
+import { computed } from "vue";
 
-/** A patch of glaze: chalky where raw, glossy where fired, hatched where no tile knows. */
+/**
+ * A patch of glaze: chalky where raw, plain where fired, hatched where no tile knows.
+ * It is drawn by the style sheet alone, so that a wall of hundreds stays light.
+ */
 const props = defineProps<{ raw?: string; fired?: string; look: "chalk" | "fired" }>();
-const id = useId();
 const known = computed(() => (props.look === "fired" ? props.fired : props.raw));
 </script>
 
 <template>
-  <svg class="face" viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">
-    <defs>
-      <pattern :id="id" width="7" height="7" patternUnits="userSpaceOnUse">
-        <rect v-if="look === 'fired' && !known" width="7" height="7" fill="#ededed" />
-        <path v-if="look === 'fired' && !known" d="M-1 8 L8 -1" stroke="#5c5c5c" stroke-width="1.1" />
-        <g v-if="look === 'chalk'" fill="#fff" fill-opacity=".42">
-          <circle cx="1.2" cy="1.6" r=".8" />
-          <circle cx="4.6" cy="3.2" r=".6" />
-          <circle cx="2.6" cy="5.6" r=".9" />
-          <circle cx="6.2" cy="6" r=".5" />
-        </g>
-      </pattern>
-    </defs>
-    <rect v-if="known" width="100" height="100" :fill="known" />
-    <rect v-if="look === 'chalk' || !known" width="100" height="100" :fill="`url(#${id})`" />
-  </svg>
+  <i
+    class="face"
+    :class="{ chalk: look === 'chalk', unknown: !known }"
+    :style="{ backgroundColor: known }"
+    aria-hidden="true"
+  />
 </template>
 
 <style scoped>
@@ -31,5 +23,17 @@ const known = computed(() => (props.look === "fired" ? props.fired : props.raw))
   display: block;
   width: 100%;
   height: 100%;
+  print-color-adjust: exact;
+}
+.chalk {
+  background-image:
+    radial-gradient(circle at 22% 28%, rgb(255 255 255 / 30%) 0 0.9px, transparent 1.5px),
+    radial-gradient(circle at 66% 55%, rgb(255 255 255 / 24%) 0 1.1px, transparent 1.8px),
+    radial-gradient(circle at 40% 84%, rgb(255 255 255 / 20%) 0 0.7px, transparent 1.3px);
+  background-size: 8px 8px;
+}
+.unknown {
+  background-image: repeating-linear-gradient(45deg, #ededed 0 5px, #5c5c5c 5px 6px);
+  background-size: auto;
 }
 </style>

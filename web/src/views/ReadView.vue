@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
-import { computed, reactive, ref, watch } from "vue";
+import { computed, nextTick, reactive, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import BoxTable from "@/components/BoxTable.vue";
 import KeptPhotographs from "@/components/KeptPhotographs.vue";
+import MarkTools from "@/components/MarkTools.vue";
 import RackPicture from "@/components/RackPicture.vue";
 import { useClasses, useClays, useGuide, useTiles } from "@/composables/useLists";
 import { useNaming } from "@/composables/useNaming";
@@ -32,13 +33,6 @@ const shape = reactive({ columns: 6, rows: 2, strips: false, codes: "" });
 const card = reactive({ white: 95, grey: 49.5, black: 20 });
 const fresh = reactive({ clay: "", cone: "" });
 const read = ref<Schemas["PhotographReading"]>();
-const tools = [
-  ["grey", "Grey patch"],
-  ["white", "White patch"],
-  ["black", "Black patch"],
-  ["grid", "Grid of tiles"],
-  ["tile", "Single box"],
-] as const;
 
 watch(
   [() => classes.byId.value.get(room.classId), () => clays.data.value],
@@ -67,6 +61,17 @@ function open(p?: Photograph) {
   rack.clear();
   read.value = undefined;
   photo.value = p;
+}
+/** By keyboard: a mark in the middle of the picture, to be moved with the arrows. */
+async function place() {
+  const p = photo.value!;
+  const side = p.width / 24;
+  if (tool.value === "grid")
+    rack.layGrid(0.1 * p.width, 0.1 * p.height, 0.8 * p.width, 0.8 * p.height, shape.columns, shape.rows);
+  else rack.add(tool.value, (p.width - side) / 2, (p.height - side) / 2, side, side);
+  read.value = undefined;
+  await nextTick();
+  document.querySelector<SVGElement>(tool.value === "grid" ? ".rack .corner" : ".rack .mark.chosen")?.focus();
 }
 async function readNow() {
   if (!photo.value) return;
@@ -137,30 +142,12 @@ async function drop(p: Photograph) {
   </p>
   <div v-if="photo" class="bench">
     <div>
-      <div class="tools" role="toolbar" aria-label="What a drag marks">
-        <button
-          v-for="[key, name] in tools"
-          :key="key"
-          type="button"
-          :aria-pressed="tool === key"
-          @click="tool = key"
-        >
-          {{ name }}
-        </button>
-        <label
-          >columns
-          <el-input-number
-            v-model="shape.columns"
-            :min="1"
-            :max="30"
-            aria-label="Columns of the grid"
-            size="small"
-        /></label>
-        <label
-          >rows
-          <el-input-number v-model="shape.rows" :min="1" :max="30" aria-label="Rows of the grid" size="small"
-        /></label>
-      </div>
+      <MarkTools
+        v-model:tool="tool"
+        v-model:columns="shape.columns"
+        v-model:rows="shape.rows"
+        @place="place"
+      />
       <RackPicture
         :src="`/api/photographs/${photo.id}/picture`"
         :width="photo.width"
