@@ -35,7 +35,7 @@ func importCommand() *cobra.Command {
 	var dry bool
 	var clay, cone string
 	cmd := &cobra.Command{
-		Use:   "import students|clays|glazes|tiles FILE",
+		Use:   "import students|clays|glazes|tiles|readings FILE",
 		Short: "Take over a list, whole or not at all",
 		Args:  cobra.ExactArgs(2),
 		RunE: func(cmd *cobra.Command, args []string) error {
