@@ -47,7 +47,7 @@ const print = () => window.print();
         <span class="faces"><i :style="{ background: t.fired }" /><i :style="{ background: t.raw }" /></span>
         <span
           ><b>{{ t.code }}</b> {{ t.title }}<br />{{ sayStack(t.stack) }}{{ t.textured ? ", texture" : ""
-          }}{{ t.food ? ", food label" : "" }}</span
+          }}{{ t.food ? ", food label" : "" }}{{ t.doubt ? `, ▲ ${t.doubt}` : "" }}</span
         >
       </li>
     </ul>
