@@ -40,6 +40,8 @@ type Surface struct {
 	Use     Use
 	Stands  bool // the piece stands on it: any glaze here meets the shelf
 	Upward  bool // opens or faces upward: what runs here stays, or meets a wall that has a band of its own
+	Seat    bool // another part rests on it, or it rests on another: a lid sticks where it is glazed
+	Hidden  bool // nobody sees it in use: glazing it is a choice
 }
 
 // Body is a piece of given form and measurements.
@@ -93,28 +95,47 @@ type Kind struct {
 	Measures []Measure
 }
 
-// Kinds lists the forms that Build knows.
-func Kinds() []Kind { return []Kind{bowlKind, cupKind, slabKind} }
+// builder is a form and how it is made of complete measurements.
+type builder struct {
+	kind  Kind
+	build func(Measures) (Body, error)
+}
+
+var builders = []builder{
+	{bowlKind, buildBowl}, {cupKind, buildCup}, {mugKind, buildMug}, {plateKind, buildPlate}, {dishKind, buildDish},
+	{vaseKind, buildNeck(Vase)}, {bottleKind, buildNeck(Bottle)}, {jarKind, buildJar}, {planterKind, buildPlanter},
+	{slabKind, func(m Measures) (Body, error) { return buildSlab(m), nil }},
+}
+
+// Kinds lists the forms that Build knows, the commonest first.
+func Kinds() []Kind {
+	kinds := make([]Kind, len(builders))
+	for i, b := range builders {
+		kinds[i] = b.kind
+	}
+	return kinds
+}
 
 // Build makes a body from measurements in mm. Measurements that are missing
 // take the form's default. The error is a Refusals.
 func Build(form Form, given Measures) (Body, error) {
-	i := slices.IndexFunc(Kinds(), func(k Kind) bool { return k.Form == form })
+	i := slices.IndexFunc(builders, func(b builder) bool { return b.kind.Form == form })
 	if i < 0 {
-		return Body{}, Refusals{{"form", fmt.Sprintf("%q is not a form: expected bowl, cup or slab.", form)}}
+		return Body{}, Refusals{{"form", fmt.Sprintf("%q is not a form: expected one of %s.", form, formNames())}}
 	}
-	kind := Kinds()[i]
-	m, refused := kind.complete(given)
+	m, refused := builders[i].kind.complete(given)
 	if len(refused) > 0 {
 		return Body{}, refused
 	}
-	switch form {
-	case Cup:
-		return buildCup(m)
-	case Slab:
-		return buildSlab(m), nil
+	return builders[i].build(m)
+}
+
+func formNames() string {
+	names := make([]string, len(builders))
+	for i, b := range builders {
+		names[i] = string(b.kind.Form)
 	}
-	return buildBowl(m)
+	return strings.Join(names, ", ")
 }
 
 // complete fills in defaults and refuses what is out of bounds or unknown.

@@ -173,7 +173,7 @@ func TestRefusedMeasurements(t *testing.T) {
 		"ring wider than radius": {piece.Bowl, piece.Measures{"foot": 30, "footWidth": 16}, "wider than its own radius"},
 		"handle above the wall":  {piece.Cup, piece.Measures{"height": 60, "handle": 60}, "lower its height"},
 		"unknown measurement":    {piece.Slab, piece.Measures{"lid": 3}, `no measurement "lid"`},
-		"unknown form":           {"teapot", nil, "expected bowl, cup or slab"},
+		"unknown form":           {"teapot", nil, "expected one of bowl, cup, mug"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			_, err := piece.Build(c.form, c.m)

@@ -149,7 +149,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	do[gen.Problem](c, 422, "PUT", "/classes/"+class.Id, body{"clay": "PALE", "cone": "66"})
 	do[gen.Class](c, 200, "PUT", "/classes/"+class.Id, body{"clay": "PALE", "cone": "6", "atmosphere": "oxidation"})
 
-	require.Len(t, do[[]gen.FormKind](c, 200, "GET", "/forms", nil), 3)
+	require.GreaterOrEqual(t, len(do[[]gen.FormKind](c, 200, "GET", "/forms", nil)), 10)
 	sketch := body{"form": "slab", "measures": body{"length": 100, "width": 100, "thickness": 20}}
 	require.InDelta(t, 100, do[gen.Sketch](c, 200, "POST", "/forms", sketch).Surfaces[0].AreaCM2, 1e-9)
 	refused := do[gen.Problem](c, 422, "POST", "/forms", body{"form": "slab", "measures": body{"length": -1}})
