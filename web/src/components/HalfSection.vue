@@ -23,7 +23,10 @@ const name = computed(() => new Map(props.surfaces.map((s) => [s.id, s.name])));
 /** mm per pixel of text: lettering keeps its size whatever the piece measures. */
 const unit = computed(() => Math.max(props.drawing.width / 360, props.drawing.height / 250));
 /** Room for the labels: a form without stacks only has its surfaces to name. */
-const margin = computed(() => (props.states ? 132 : 78) * unit.value);
+const margin = computed(() => {
+  const longest = Math.max(0, ...props.surfaces.map((s) => s.name.length));
+  return Math.max(props.states ? 132 : 78, 12 + 7.4 * longest) * unit.value;
+});
 const box = computed(() => {
   const d = props.drawing;
   const pad = 26 * unit.value;
@@ -48,27 +51,27 @@ function says(s: SurfaceState | undefined): string {
   if (s.bare) return "bare";
   return sayStack(s.stack) || "nothing planned";
 }
-/** Labels stand in two columns beside the drawing, apart enough to be read. */
+/** Labels stand in two columns beside the drawing, apart enough to be read and none below its foot. */
 const labels = computed(() => {
   const d = props.drawing;
-  const gap = 42 * unit.value;
+  const gap = (props.states ? 42 : 26) * unit.value;
   return [true, false].flatMap((left) => {
-    let floor = -Infinity;
-    return d.labels
-      .filter((l) => l.left === left)
-      .sort((a, b) => a.y - b.y)
-      .map((l) => {
-        const y = Math.max(l.y, floor);
-        floor = y + gap;
-        const edge = left ? d.left - 10 * unit.value : d.left + d.width + 10 * unit.value;
-        return {
-          ...l,
-          ty: y,
-          tx: edge,
-          text: name.value.get(l.surface) ?? "",
-          stack: says(state.value.get(l.surface)),
-        };
-      });
+    const column = d.labels.filter((l) => l.left === left).sort((a, b) => a.y - b.y);
+    const heights: number[] = [];
+    column.forEach((l, i) => heights.push(Math.max(l.y, (heights[i - 1] ?? -Infinity) + gap)));
+    let floor = d.height + 10 * unit.value;
+    for (let i = heights.length - 1; i >= 0; i--) {
+      heights[i] = Math.min(heights[i]!, floor);
+      floor = heights[i]! - gap;
+    }
+    const edge = left ? d.left - 10 * unit.value : d.left + d.width + 10 * unit.value;
+    return column.map((l, i) => ({
+      ...l,
+      ty: heights[i]!,
+      tx: edge,
+      text: name.value.get(l.surface) ?? "",
+      stack: says(state.value.get(l.surface)),
+    }));
   });
 });
 </script>
