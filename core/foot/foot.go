@@ -4,6 +4,7 @@ package foot
 
 import (
 	"enkaustos/core/glaze"
+	"enkaustos/core/piece"
 	"enkaustos/core/rules"
 )
 
@@ -61,23 +62,37 @@ type Part struct {
 	MM  float64
 }
 
-// BandFor is the height of the bare band for the stacks on a piece: the house's
-// figure, and once more for risk where a runner or a layered stack is used.
-func BandFor(h rules.House, stacks []glaze.Stack, glazes map[string]glaze.Glaze) Band {
+// Lying is a stack on a surface, as far as the band below it is concerned.
+type Lying struct {
+	Stack    glaze.Stack
+	SlopeDeg float64 // of the surface: 90 stands upright
+	Level    bool    // it faces upward: what runs there does not reach the foot
+}
+
+// BandFor is the height of the bare band for what lies on a piece: the house's
+// figure; more where a runner or a layered stack is used; more again where a
+// steep wall carries more than the usual coats. Every part has its reason.
+func BandFor(h rules.House, lying []Lying, glazes map[string]glaze.Glaze) Band {
 	b := Band{HeightMM: h.BandMM, Parts: []Part{{"the house's band", h.BandMM}}}
-	runner, layered := "", false
-	for _, stack := range stacks {
-		melting := 0
-		for _, layer := range stack {
+	runner, layered, heavy := "", false, false
+	for _, l := range lying {
+		if l.Level {
+			continue
+		}
+		var melting []glaze.Glaze
+		coats := 0
+		for _, layer := range l.Stack {
 			g := glazes[layer.Glaze]
 			if g.Runner {
 				runner = g.Code + " " + g.Name
 			}
 			if g.Kind.Melts() {
-				melting++
+				melting = append(melting, g)
+				coats += layer.Coats
 			}
 		}
-		layered = layered || melting > 1
+		layered = layered || len(melting) > 1
+		heavy = heavy || l.SlopeDeg >= piece.Steep && len(melting) > 0 && coats > h.OfMelting(melting, false, false).Coats
 	}
 	switch {
 	case h.BandRiskMM == 0:
@@ -85,6 +100,9 @@ func BandFor(h rules.House, stacks []glaze.Stack, glazes map[string]glaze.Glaze)
 		b.add(runner+" runs", h.BandRiskMM)
 	case layered:
 		b.add("two glazes overlap", h.BandRiskMM)
+	}
+	if heavy && h.SteepMM > 0 {
+		b.add("a steep wall carries more than the usual coats", h.SteepMM)
 	}
 	return b
 }

@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
@@ -26,7 +27,13 @@ func TestBandGrowsWithRisk(t *testing.T) {
 		"S": {Code: "S", Kind: glaze.Solid}, "T": {Code: "T", Kind: glaze.Matte},
 		"R": {Code: "R", Name: "River", Kind: glaze.Breaking, Runner: true}, "U": {Code: "U", Kind: glaze.Underglaze},
 	}
-	band := func(stacks ...glaze.Stack) foot.Band { return foot.BandFor(rules.Default(), stacks, glazes) }
+	band := func(stacks ...glaze.Stack) foot.Band {
+		var lying []foot.Lying
+		for _, s := range stacks {
+			lying = append(lying, foot.Lying{Stack: s, SlopeDeg: 45})
+		}
+		return foot.BandFor(rules.Default(), lying, glazes)
+	}
 	require.Equal(t, 6.0, band().HeightMM)
 	require.Equal(t, 6.0, band(glaze.Stack{{Glaze: "S", Coats: 3}}, glaze.Stack{{Glaze: "T", Coats: 3}}).HeightMM, "apart is not layered")
 	require.Equal(t, 6.0, band(glaze.Stack{{Glaze: "U", Coats: 3}, {Glaze: "S", Coats: 2}}).HeightMM, "underglaze does not run")
@@ -39,4 +46,33 @@ func TestBandGrowsWithRisk(t *testing.T) {
 		sum += p.MM
 	}
 	require.Equal(t, runner.HeightMM, sum, "the parts add up")
+
+	heavy := glaze.Stack{{Glaze: "S", Coats: 4}}
+	require.Equal(t, 6.0, band(heavy).HeightMM, "a slope is not steep")
+	steep := foot.BandFor(rules.Default(), []foot.Lying{{Stack: heavy, SlopeDeg: 88}}, glazes)
+	require.Equal(t, 8.0, steep.HeightMM)
+	require.Equal(t, 6.0, foot.BandFor(rules.Default(), []foot.Lying{{Stack: glaze.Stack{{Glaze: "R", Coats: 5}}, SlopeDeg: 88, Level: true}}, glazes).HeightMM,
+		"what runs inside a bowl stays there")
+}
+
+// More coats, a steeper wall, a runner, another layer: nothing that adds risk
+// ever lowers the band.
+func TestBandIsMonotoneInRisk(t *testing.T) {
+	glazes := map[string]glaze.Glaze{"S": {Code: "S", Kind: glaze.Solid}, "T": {Code: "T", Kind: glaze.Solid}, "R": {Code: "R", Kind: glaze.Solid, Runner: true}}
+	rapid.Check(t, func(t *rapid.T) {
+		layer := rapid.Custom(func(t *rapid.T) glaze.Layer {
+			return glaze.Layer{Glaze: rapid.SampledFrom([]string{"S", "T"}).Draw(t, "glaze"), Coats: rapid.IntRange(1, 4).Draw(t, "coats")}
+		})
+		l := foot.Lying{Stack: rapid.SliceOfN(layer, 1, 3).Draw(t, "stack"), SlopeDeg: rapid.Float64Range(0, 90).Draw(t, "slope")}
+		before := foot.BandFor(rules.Default(), []foot.Lying{l}, glazes).HeightMM
+		riskier := []foot.Lying{l, l, l, l}
+		riskier[0].SlopeDeg = 90
+		riskier[1].Stack = append(append(glaze.Stack{}, l.Stack...), glaze.Layer{Glaze: "R", Coats: 1})
+		riskier[2].Stack = append(glaze.Stack{}, l.Stack...)
+		riskier[2].Stack[0].Coats++
+		for _, r := range riskier {
+			require.GreaterOrEqual(t, foot.BandFor(rules.Default(), []foot.Lying{r}, glazes).HeightMM, before, "%+v after %+v", r, l)
+			require.GreaterOrEqual(t, foot.BandFor(rules.Default(), []foot.Lying{l, r}, glazes).HeightMM, before)
+		}
+	})
 }

@@ -70,9 +70,9 @@ func buildBowl(m Measures) (Body, error) {
 		},
 		Touching: [][2]string{{"interior", "lip"}, {"lip", "exterior"}},
 		zones: map[string][]zone{
-			"interior": {sphere{s.r - s.wall, s.lowest() + s.wall, s.top}},
+			"interior": {sphere{s.r - s.wall, s.lowest() + s.wall, s.top, s.lowest() + s.wall}},
 			"lip":      {annulus(s.rim, s.rimIn, s.top)},
-			"exterior": {sphere{s.r, s.lowest(), s.top}},
+			"exterior": {sphere{s.r, s.lowest(), s.top, s.lowest()}},
 		},
 		spotRadius: s.r,
 	}
@@ -82,13 +82,13 @@ func buildBowl(m Measures) (Body, error) {
 			Surface{ID: "foot", Name: "Foot ring", Use: Plain, Stands: true},
 			Surface{ID: "underside", Name: "Underside", Use: Plain})
 		b.Touching = append(b.Touching, [2]string{"exterior", "foot"}, [2]string{"foot", "underside"})
-		b.zones["exterior"] = []zone{sphere{s.r, s.at(s.foot), s.top}}
+		b.zones["exterior"] = []zone{sphere{s.r, s.at(s.foot), s.top, s.lowest()}}
 		b.zones["foot"] = []zone{
 			frustum{s.foot, 0, s.foot, s.at(s.foot)},
 			annulus(s.foot, s.footIn, 0),
 			frustum{s.footIn, 0, s.footIn, s.at(s.footIn)},
 		}
-		b.zones["underside"] = []zone{sphere{s.r, s.lowest(), s.at(s.footIn)}}
+		b.zones["underside"] = []zone{sphere{s.r, s.lowest(), s.at(s.footIn), s.lowest()}}
 	}
 	b.drawing = s.draw()
 	return b.finish(), nil

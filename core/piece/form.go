@@ -42,6 +42,8 @@ type Surface struct {
 	Upward  bool // opens or faces upward: what runs here stays, or meets a wall that has a band of its own
 	Seat    bool // another part rests on it, or it rests on another: a lid sticks where it is glazed
 	Hidden  bool // nobody sees it in use: glazing it is a choice
+	// SlopeDeg is how steep it is on the whole: 0 lies level, 90 stands upright.
+	SlopeDeg float64
 }
 
 // Body is a piece of given form and measurements.
@@ -166,6 +168,7 @@ func (k Kind) complete(given Measures) (Measures, Refusals) {
 func (b Body) finish() Body {
 	for i := range b.Surfaces {
 		b.Surfaces[i].AreaCM2 = b.areaBelow(b.Surfaces[i].ID, math.Inf(1))
+		b.Surfaces[i].SlopeDeg = slopeOf(b.zones[b.Surfaces[i].ID])
 	}
 	return b
 }

@@ -25,9 +25,10 @@ func (f frustum) below(h float64) float64 {
 	return math.Pi * (f.r0 + f.r1) * math.Hypot(f.r1-f.r0, f.z1-f.z0)
 }
 
-// sphere is the zone of a sphere of radius r between heights z0 and z1.
+// sphere is the zone of a sphere of radius r between heights z0 and z1; low is
+// the height of the sphere's own lowest point.
 // Archimedes: area = 2π r · height of the zone, wherever on the sphere it is.
-type sphere struct{ r, z0, z1 float64 }
+type sphere struct{ r, z0, z1, low float64 }
 
 func (s sphere) below(h float64) float64 {
 	return 2 * math.Pi * s.r * math.Max(0, math.Min(h, s.z1)-s.z0)
@@ -70,4 +71,47 @@ type joint struct{ area, z0, z1 float64 }
 
 func (j joint) below(h float64) float64 {
 	return -j.area * math.Max(0, math.Min(1, (h-j.z0)/(j.z1-j.z0)))
+}
+
+// Steep is the slope in degrees from which what runs gathers speed, and chips
+// travel: upright walls and the flanks of most pots (from memory).
+const Steep = 60
+
+// slopeOf is how steep zones are on the whole: the angle that the area turns to
+// the level, weighted by area. A joint takes area away and has no slope.
+func slopeOf(zones []zone) float64 {
+	area, sum := 0.0, 0.0
+	for _, z := range zones {
+		a := z.below(math.Inf(1))
+		if _, taken := z.(joint); taken || a <= 0 {
+			continue
+		}
+		area += a
+		sum += a * tilt(z)
+	}
+	if area == 0 {
+		return 0
+	}
+	return sum / area
+}
+
+// tilt is the slope of one zone in degrees.
+func tilt(z zone) float64 {
+	switch z := z.(type) {
+	case frustum:
+		return math.Atan2(math.Abs(z.z1-z.z0), math.Abs(z.r1-z.r0)) * 180 / math.Pi
+	case sphere:
+		// Bands of equal height of a sphere have equal areas (Archimedes), so
+		// the mean over the height is the mean over the area.
+		const steps = 64
+		sum := 0.0
+		for i := range steps {
+			height := z.z0 + (float64(i)+0.5)/steps*(z.z1-z.z0)
+			sum += math.Acos(math.Max(-1, math.Min(1, 1-(height-z.low)/z.r)))
+		}
+		return math.Min(90, sum/steps*180/math.Pi)
+	case flat:
+		return 0
+	}
+	return 90
 }

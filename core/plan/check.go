@@ -41,7 +41,7 @@ func (s *Shelf) Check(p Plan, w Work) []Finding {
 	if p.Empty() {
 		return nil
 	}
-	band := s.Band(p).HeightMM
+	band := s.Band(p, w.Body).HeightMM
 	c := check{shelf: s, plan: p, work: w, band: band, bare: w.Body.Band(band),
 		tilesHere: s.fired[w.Firing()] > 0}
 	c.clay()
@@ -142,11 +142,12 @@ func (c *check) stack(surface piece.Surface, stack glaze.Stack) {
 	c.cones(surface, s)
 	c.coats(surface, stack, s)
 	c.food(surface, s)
-	c.evidence(surface, stack)
-	for _, jar := range s.out {
-		c.add(Finding{Code: "out-of-stock", Severity: Warn, Surface: surface.ID,
-			Text: fmt.Sprintf("%s: %s is not in stock.", surface.Name, jar), Way: "Choose another tile, or bring the jar."})
+	shown := c.evidence(surface, stack)
+	c.shape(surface, stack, s)
+	if !shown {
+		c.guesses(surface, s)
 	}
+	c.room(surface, s)
 }
 
 // standing asks whether melting glaze would meet the shelf.
@@ -270,17 +271,17 @@ func (c *check) food(surface piece.Surface, s sorted) {
 	}
 }
 
-// evidence asks what tile shows the stack on this clay.
-func (c *check) evidence(surface piece.Surface, stack glaze.Stack) {
+// evidence asks what tile shows the stack on this clay, and says whether one does.
+func (c *check) evidence(surface piece.Surface, stack glaze.Stack) (shown bool) {
 	if !c.tilesHere && c.shelf.House.OtherClay == rules.Nothing {
-		return
+		return false
 	}
 	best, ok := c.shelf.Evidence(stack, c.work.Firing())
 	if ok && best.Exact {
 		c.doubt(surface, best.Tile)
 	}
 	if ok && best.Exact || !c.tilesHere && !ok {
-		return
+		return ok
 	}
 	f := Finding{Code: "no-tile", Severity: Warn, Surface: surface.ID,
 		Text: fmt.Sprintf("%s: %s was never fired on %s at cone %s.", surface.Name, stack, c.work.Clay.Name, c.work.Cone),
@@ -298,6 +299,7 @@ func (c *check) evidence(surface piece.Surface, stack glaze.Stack) {
 		f.Severity = Note
 	}
 	c.add(f)
+	return false
 }
 
 // doubt says where the tile that shows the stack was not read well.
@@ -316,7 +318,8 @@ func (c *check) uncovered(surface piece.Surface, choice Choice) {
 			Text: fmt.Sprintf("%s: food would lie on bare clay, which soaks it up.", surface.Name),
 			Way:  "Give it a stack that covers."})
 	}
-	if choice.Bare || surface.Stands {
+	optional := surface.Hidden && c.shelf.House.Hidden == "seen"
+	if choice.Bare || surface.Stands || surface.Seat || optional {
 		return
 	}
 	planned := 0

@@ -35,23 +35,13 @@ func (p Plan) Empty() bool {
 	return true
 }
 
-// Stacks are all stacks of the plan, in no order.
-func (p Plan) Stacks() []glaze.Stack {
-	var stacks []glaze.Stack
-	for _, c := range p {
-		if c.Planned() {
-			stacks = append(stacks, c.Stack)
-		}
-	}
-	return stacks
-}
-
 // Work is the piece a plan is for, and how it will be fired.
 type Work struct {
 	Body piece.Body
 	Clay glaze.Clay
 	Cone kiln.Cone
 	Air  glaze.Atmosphere // of the firing; "" counts as oxidation
+	Jars map[string]bool  // glaze.Glaze.Code that the class may use; nil = all
 }
 
 // Firing is where the piece goes.
@@ -109,8 +99,16 @@ func order(normal glaze.Stack) string {
 	return string(key)
 }
 
-// Band is the bare band that the plan asks for.
-func (s *Shelf) Band(p Plan) foot.Band { return foot.BandFor(s.House, p.Stacks(), s.Glazes) }
+// Band is the bare band that the plan asks for on a piece.
+func (s *Shelf) Band(p Plan, b piece.Body) foot.Band {
+	lying := make([]foot.Lying, 0, len(b.Surfaces))
+	for _, surface := range b.Surfaces {
+		if choice := p[surface.ID]; choice.Planned() {
+			lying = append(lying, foot.Lying{Stack: choice.Stack, SlopeDeg: surface.SlopeDeg, Level: surface.Upward})
+		}
+	}
+	return foot.BandFor(s.House, lying, s.Glazes)
+}
 
 // Evidence is the fired tile that says most about a stack.
 type Evidence struct {

@@ -43,7 +43,10 @@ type House struct {
 	DryMinutes      [3]float64
 	KilnDryHours    float64
 	OtherClay       Hearsay
-	Underside       string // "may" or "bare"
+	Underside       string  // "may" or "bare"
+	Seat            string  // "bare" or "one": what a seat carries
+	Hidden          string  // "all" or "seen": whether what nobody sees is glazed
+	SteepMM         float64 // added to the band over a steep wall that carries more than usual
 }
 
 // Default is the house as a secondary school's bench usually keeps it (common
@@ -54,7 +57,7 @@ func Default() House {
 		UnderglazeCoats: 3, ClearOnFood: 3, ClearElsewhere: 2,
 		BandMM: 6, BandRiskMM: 4,
 		DryMinutes: [3]float64{1, 3, 5}, KilnDryHours: 12,
-		OtherClay: Hint, Underside: "may",
+		OtherClay: Hint, Underside: "may", Seat: "bare", Hidden: "all", SteepMM: 2,
 	}
 }
 
@@ -112,6 +115,9 @@ var fields = []Field{
 	{Key: "bandRisk", Name: "More band for runners and layers", Unit: "mm", Least: 0, Most: 30,
 		Reason: "A runner and a layered stack move further downhill in the fire.",
 		number: func(h *House) *float64 { return &h.BandRiskMM }},
+	{Key: "bandSteep", Name: "More band under a steep, thick wall", Unit: "mm", Least: 0, Most: 30,
+		Reason: "On an upright wall more than the usual coats gathers speed before it stops.",
+		number: func(h *House) *float64 { return &h.SteepMM }},
 	{Key: "dry1", Name: "First coat is dry after", Unit: "min", Least: 0.1, Most: 60,
 		Reason: "Bisque drinks the first coat. Damp air and dense bisque take longer.",
 		number: func(h *House) *float64 { return &h.DryMinutes[0] }},
@@ -134,6 +140,37 @@ var fields = []Field{
 		Choices: []Choice{{"may", "May be glazed, above the band"}, {"bare", "Stays bare"}},
 		choice:  func(h House) string { return h.Underside },
 		choose:  func(h *House, v string) { h.Underside = v }},
+	{Key: "seat", Name: "The seat of a lid",
+		Reason:  "Glaze on the seat welds the lid. Some houses lay one coat all the same, else the lid sticks or no longer fits.",
+		Choices: []Choice{{"bare", "Stays bare"}, {"one", "Takes one coat"}},
+		choice:  func(h House) string { return h.Seat },
+		choose:  func(h *House, v string) { h.Seat = v }},
+	{Key: "hidden", Name: "What nobody sees",
+		Reason:  "The inside of a closed form or a planter takes much glaze for nothing.",
+		Choices: []Choice{{"all", "Everything but the foot is covered"}, {"seen", "Only what is seen or used"}},
+		choice:  func(h House) string { return h.Hidden },
+		choose:  func(h *House, v string) { h.Hidden = v }},
+}
+
+// Preset is a room whose rules are usually these.
+type Preset struct {
+	Key, Name, Means string
+	Values           map[string]string // by Field.Key, what differs from Default
+}
+
+// Presets lists the rooms (common practice).
+func Presets() []Preset {
+	return []Preset{
+		{"bench", "Secondary bench", "Three coats, a band of 6 mm, students check each other.", map[string]string{}},
+		{"young", "Young class", "Two coats, a band of 13 mm, hidden surfaces left out.",
+			map[string]string{"coats": "2", "underglaze": "2", "clearFood": "2", "band": "13", "hidden": "seen"}},
+		{"dipping", "Dipping studio", "One dip is a coat and covers; a second overlaps from the rim. A band of 3 mm.",
+			map[string]string{"coats": "1", "layering": "double", "band": "3", "bandRisk": "6", "dry1": "2", "dry2": "5", "dry3": "8"}},
+		{"home", "College at home", "Two to three coats; pieces travel, so the night is longer.",
+			map[string]string{"coats": "3", "kilnDry": "24", "otherClay": "nothing"}},
+		{"once", "Once-fired", "Glaze on bone-dry clay: a week before the kiln, thin coats, long drying.",
+			map[string]string{"coats": "2", "dry1": "5", "dry2": "10", "dry3": "15", "kilnDry": "168"}},
+	}
 }
 
 // Get writes the house's value of the field as text.

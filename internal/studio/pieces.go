@@ -84,12 +84,12 @@ func (s *Studio) Piece(id string) (Piece, []string, error) {
 func (s *Studio) view(p *livePiece, now time.Time) Piece {
 	a := s.school.assignments[p.Assignment]
 	v := Piece{Piece: p.Piece, Assignment: a.Assignment, Student: s.school.students[p.Student],
-		Revision: p.plan.Revision, Body: a.body, State: p.state, Band: s.shelf.Band(p.plan.Choices)}
+		Revision: p.plan.Revision, Body: a.body, State: p.state, Band: s.shelf.Band(p.plan.Choices, a.body)}
 	v.Findings = s.shelf.Check(p.plan.Choices, s.workOf(a))
 	verdict := ready.Case{Body: a.body, Plan: p.plan.Choices, Findings: v.Findings, State: p.state, House: s.house, Now: now}
 	if laid, strays := ready.Laid(a.body, p.plan.Choices, p.state); strays {
 		verdict.Laid = s.shelf.Check(laid, s.workOf(a))
-		v.Band = v.Band.Higher(s.shelf.Band(laid))
+		v.Band = v.Band.Higher(s.shelf.Band(laid, a.body))
 	}
 	v.Blockers = ready.Blockers(verdict)
 	v.Stage = ready.StageOf(p.state, v.Blockers)
@@ -101,7 +101,14 @@ func (s *Studio) view(p *livePiece, now time.Time) Piece {
 }
 
 func (s *Studio) workOf(a *assignment) plan.Work {
-	return plan.Work{Body: a.body, Clay: s.school.clays[a.Clay], Cone: a.Cone, Air: a.Atmosphere}
+	w := plan.Work{Body: a.body, Clay: s.school.clays[a.Clay], Cone: a.Cone, Air: a.Atmosphere}
+	if jars := s.school.classes[a.Class].Jars; len(jars) > 0 {
+		w.Jars = make(map[string]bool, len(jars))
+		for _, code := range jars {
+			w.Jars[code] = true
+		}
+	}
+	return w
 }
 
 func (s *Studio) surface(surface piece.Surface, p *livePiece, a *assignment) Surface {
