@@ -72,27 +72,29 @@ type Lying struct {
 // BandFor is the height of the bare band for what lies on a piece: the house's
 // figure; more where a runner or a layered stack is used; more again where a
 // steep wall carries more than the usual coats. Every part has its reason.
-func BandFor(h rules.House, lying []Lying, glazes map[string]glaze.Glaze) Band {
+func BandFor(h rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band {
 	b := Band{HeightMM: h.BandMM, Parts: []Part{{"the house's band", h.BandMM}}}
 	runner, layered, heavy := "", false, false
 	for _, l := range lying {
 		if l.Level {
 			continue
 		}
-		var melting []glaze.Glaze
-		coats := 0
+		melting, coats := 0, 0
 		for _, layer := range l.Stack {
 			g := glazes[layer.Glaze]
+			if g == nil {
+				continue // no jar of that name: the plan's check says so
+			}
 			if g.Runner {
 				runner = g.Code + " " + g.Name
 			}
 			if g.Kind.Melts() {
-				melting = append(melting, g)
+				melting++
 				coats += layer.Coats
 			}
 		}
-		layered = layered || len(melting) > 1
-		heavy = heavy || l.SlopeDeg >= piece.Steep && len(melting) > 0 && coats > h.OfMelting(melting, false, false).Coats
+		layered = layered || melting > 1
+		heavy = heavy || l.SlopeDeg >= piece.Steep && coats > 1 && coats > figure(h, l.Stack, glazes)
 	}
 	switch {
 	case h.BandRiskMM == 0:
@@ -105,6 +107,18 @@ func BandFor(h rules.House, lying []Lying, glazes map[string]glaze.Glaze) Band {
 		b.add("a steep wall carries more than the usual coats", h.SteepMM)
 	}
 	return b
+}
+
+// figure is how many melting coats the house lays of a stack.
+func figure(h rules.House, stack glaze.Stack, glazes map[string]*glaze.Glaze) int {
+	var room [4]*glaze.Glaze // most stacks need no more
+	melting := room[:0]
+	for _, layer := range stack {
+		if g := glazes[layer.Glaze]; g != nil && g.Kind.Melts() {
+			melting = append(melting, g)
+		}
+	}
+	return h.OfMelting(melting, false, false).Coats
 }
 
 // Higher is the higher of two bands.

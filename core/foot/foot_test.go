@@ -23,7 +23,7 @@ func TestVerdicts(t *testing.T) {
 }
 
 func TestBandGrowsWithRisk(t *testing.T) {
-	glazes := map[string]glaze.Glaze{
+	glazes := map[string]*glaze.Glaze{
 		"S": {Code: "S", Kind: glaze.Solid}, "T": {Code: "T", Kind: glaze.Matte},
 		"R": {Code: "R", Name: "River", Kind: glaze.Breaking, Runner: true}, "U": {Code: "U", Kind: glaze.Underglaze},
 	}
@@ -58,7 +58,7 @@ func TestBandGrowsWithRisk(t *testing.T) {
 // More coats, a steeper wall, a runner, another layer: nothing that adds risk
 // ever lowers the band.
 func TestBandIsMonotoneInRisk(t *testing.T) {
-	glazes := map[string]glaze.Glaze{"S": {Code: "S", Kind: glaze.Solid}, "T": {Code: "T", Kind: glaze.Solid}, "R": {Code: "R", Kind: glaze.Solid, Runner: true}}
+	glazes := map[string]*glaze.Glaze{"S": {Code: "S", Kind: glaze.Solid}, "T": {Code: "T", Kind: glaze.Solid}, "R": {Code: "R", Kind: glaze.Solid, Runner: true}}
 	rapid.Check(t, func(t *rapid.T) {
 		layer := rapid.Custom(func(t *rapid.T) glaze.Layer {
 			return glaze.Layer{Glaze: rapid.SampledFrom([]string{"S", "T"}).Draw(t, "glaze"), Coats: rapid.IntRange(1, 4).Draw(t, "coats")}

@@ -68,8 +68,8 @@ type check struct {
 	tilesHere bool // any tile at all on this clay at this cone
 	findings  []Finding
 
-	jars    []glaze.Glaze // room for sorted.jars, kept from surface to surface
-	melting []glaze.Glaze // room for sorted.melting
+	jars    []*glaze.Glaze // room for sorted.jars, kept from surface to surface
+	melting []*glaze.Glaze // room for sorted.melting
 }
 
 func (c *check) add(f Finding) { c.findings = append(c.findings, f) }
@@ -94,11 +94,11 @@ func (c *check) newRoom() {
 
 // sorted is a stack sorted by what melts.
 type sorted struct {
-	jars         []glaze.Glaze // all known glazes in order
-	melting      []glaze.Glaze // in order, each layer once
-	coats        int           // of what melts
-	under        int           // coats of underglaze
-	underGlaze   glaze.Glaze
+	jars         []*glaze.Glaze // all known glazes in order
+	melting      []*glaze.Glaze // in order, each layer once
+	coats        int            // of what melts
+	under        int            // coats of underglaze
+	underGlaze   *glaze.Glaze
 	clearedOver  bool // a clear lies over the last underglaze
 	unknown, out []string
 }
@@ -175,7 +175,7 @@ func (c *check) standing(surface piece.Surface) {
 // cones asks whether every glaze is made for this firing.
 func (c *check) cones(surface piece.Surface, s sorted) {
 	for i := range s.jars {
-		g := &s.jars[i]
+		g := s.jars[i]
 		if g.Cones.Holds(c.work.Cone) {
 			continue
 		}
@@ -214,7 +214,8 @@ func (c *check) coats(surface piece.Surface, stack glaze.Stack, s sorted) {
 			Text: fmt.Sprintf("%s: %s%s, the house lays %d; the clay will show through.", surface.Name, coats(s.coats), of, figureMelt.Coats),
 			Way:  fmt.Sprintf("Use %s%s.", coats(figureMelt.Coats), of)})
 	}
-	if want := h.OfGlaze(s.underGlaze); s.under > 0 && s.under < want {
+	if s.under > 0 && s.under < h.OfGlaze(*s.underGlaze) {
+		want := h.OfGlaze(*s.underGlaze)
 		c.add(Finding{Code: "underglaze-few", Severity: Warn, Surface: surface.ID, Mend: mend(false, want),
 			Text: fmt.Sprintf("%s: %s of underglaze, the house lays %d; it will look pale.", surface.Name, coats(s.under), want),
 			Way:  fmt.Sprintf("Use %s.", coats(want))})
@@ -227,7 +228,7 @@ func (c *check) recount(stack glaze.Stack, melts bool, want int) *Choice {
 	mended := slices.Clone(stack)
 	last, sum := -1, 0
 	for i, layer := range mended {
-		if c.shelf.Glazes[layer.Glaze].Kind.Melts() == melts {
+		if c.melts(layer.Glaze) == melts {
 			last = i
 			sum += layer.Coats
 		}
@@ -236,7 +237,7 @@ func (c *check) recount(stack glaze.Stack, melts bool, want int) *Choice {
 	for sum > want {
 		thick := -1
 		for i, layer := range mended {
-			if c.shelf.Glazes[layer.Glaze].Kind.Melts() == melts && layer.Coats > 1 && (thick < 0 || layer.Coats >= mended[thick].Coats) {
+			if c.melts(layer.Glaze) == melts && layer.Coats > 1 && (thick < 0 || layer.Coats >= mended[thick].Coats) {
 				thick = i
 			}
 		}
@@ -252,6 +253,12 @@ func (c *check) recount(stack glaze.Stack, melts bool, want int) *Choice {
 	return &Choice{Stack: mended}
 }
 
+// melts says whether a jar's glaze melts; one that is not known counts as if.
+func (c *check) melts(code string) bool {
+	g := c.shelf.Glazes[code]
+	return g == nil || g.Kind.Melts()
+}
+
 // food looks at labels where food or a mouth will touch.
 func (c *check) food(surface piece.Surface, s sorted) {
 	if surface.Use == piece.Plain {
@@ -263,7 +270,7 @@ func (c *check) food(surface piece.Surface, s sorted) {
 			Way:  fmt.Sprintf("Lay %s of clear over it.", coats(c.shelf.House.ClearOnFood))})
 	}
 	for i := range s.melting {
-		if g := &s.melting[i]; g.Food != glaze.FoodClaimed {
+		if g := s.melting[i]; g.Food != glaze.FoodClaimed {
 			c.add(Finding{Code: "food-label", Severity: Warn, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: the label of %s %s makes no claim for food.", surface.Name, g.Code, g.Name),
 				Way:  "Choose a glaze whose label does, or use the piece for show."})

@@ -67,17 +67,17 @@ func firingOf(t glaze.Tile) Firing { return Firing{t.Clay, t.Cone, t.In()} }
 // NewShelf and shared by all checks.
 type Shelf struct {
 	House  rules.House
-	Glazes map[string]glaze.Glaze
+	Glazes map[string]*glaze.Glaze // by code
 	tiles  map[string][]glaze.Tile // by the codes of their glazes, in order
 	fired  map[Firing]int          // how many tiles
 }
 
 // NewShelf sorts tiles so that the evidence for a stack is found at once.
 func NewShelf(h rules.House, glazes []glaze.Glaze, tiles []glaze.Tile) *Shelf {
-	s := &Shelf{House: h, Glazes: make(map[string]glaze.Glaze, len(glazes)),
+	s := &Shelf{House: h, Glazes: make(map[string]*glaze.Glaze, len(glazes)),
 		tiles: make(map[string][]glaze.Tile, len(tiles)), fired: map[Firing]int{}}
-	for _, g := range glazes {
-		s.Glazes[g.Code] = g
+	for i := range glazes {
+		s.Glazes[glazes[i].Code] = &glazes[i]
 	}
 	for _, t := range tiles {
 		t.Stack = t.Stack.Normal()

@@ -24,7 +24,7 @@ func (c *check) shape(surface piece.Surface, stack glaze.Stack, s sorted) {
 	}
 	steep := surface.SlopeDeg >= piece.Steep && !surface.Upward
 	for i := range s.melting {
-		g := &s.melting[i]
+		g := s.melting[i]
 		switch {
 		case g.Kind == glaze.Matte && surface.Use == piece.Lip:
 			c.add(Finding{Code: "matte-lip", Severity: Warn, Surface: surface.ID,
@@ -68,7 +68,7 @@ func (c *check) room(surface piece.Surface, s sorted) {
 			Text: fmt.Sprintf("%s: %s is not in stock.", surface.Name, jar), Way: "Choose another tile, or bring the jar."})
 	}
 	for i := range s.jars {
-		g := &s.jars[i]
+		g := s.jars[i]
 		if g.Jar.State == glaze.Dried {
 			c.add(Finding{Code: "dried", Severity: Warn, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: the jar of %s %s is dried out.", surface.Name, g.Code, g.Name), Way: "Revive it with water and time, or choose another."})
@@ -93,7 +93,7 @@ func (c *check) guesses(surface piece.Surface, s sorted) {
 	if len(s.melting) == 0 {
 		return
 	}
-	top := &s.melting[len(s.melting)-1]
+	top := s.melting[len(s.melting)-1]
 	fired, known := c.shelf.alone(top.Code, c.work.Firing())
 	if c.work.Clay.Dark && known && fired.L > paleL && len(s.melting) == 1 && s.coats <= c.shelf.House.OfGlaze(*top) {
 		c.add(Finding{Code: "pale-on-dark", Severity: Note, Surface: surface.ID,
@@ -103,7 +103,7 @@ func (c *check) guesses(surface piece.Surface, s sorted) {
 	if len(s.melting) < 2 {
 		return
 	}
-	base := &s.melting[len(s.melting)-2]
+	base := s.melting[len(s.melting)-2]
 	below, also := c.shelf.alone(base.Code, c.work.Firing())
 	if !known || !also {
 		return

@@ -29,13 +29,13 @@ func (h House) OfGlaze(g glaze.Glaze) int {
 // OfMelting is the figure for all coats that melt in a stack whose melting
 // glazes are given in order, without underglaze. overUnderglaze says that
 // underglaze lies below, onFood that the surface meets food.
-func (h House) OfMelting(melting []glaze.Glaze, overUnderglaze, onFood bool) Figure {
+func (h House) OfMelting(melting []*glaze.Glaze, overUnderglaze, onFood bool) Figure {
 	own, single := 0, h.Coats
 	switch {
 	case len(melting) == 0:
 		return Figure{}
 	case len(melting) == 1:
-		own = h.OfGlaze(melting[0])
+		own = h.OfGlaze(*melting[0])
 		single = own
 		if overUnderglaze && melting[0].Kind == glaze.Clear {
 			own = h.ClearElsewhere
@@ -52,10 +52,10 @@ func (h House) OfMelting(melting []glaze.Glaze, overUnderglaze, onFood bool) Fig
 
 // layered is the figure where glazes overlap. Raised lines from a detail
 // bottle come on top of it.
-func (h House) layered(melting []glaze.Glaze) int {
+func (h House) layered(melting []*glaze.Glaze) int {
 	layers, detail, marked, usual := 0, 0, true, 0
 	for i := range melting {
-		g := &melting[i]
+		g := melting[i]
 		if g.Kind == glaze.Detail {
 			detail++
 			continue

@@ -47,12 +47,12 @@ func TestEveryFieldReadsBackWhatItWrites(t *testing.T) {
 
 // The schools of layering and the refusal above them (common practice).
 func TestFigures(t *testing.T) {
-	solid := glaze.Glaze{Kind: glaze.Solid}
-	thin := glaze.Glaze{Kind: glaze.Solid, Coats: 2}
-	breaking := glaze.Glaze{Kind: glaze.Breaking}
-	clear := glaze.Glaze{Kind: glaze.Clear}
-	detail := glaze.Glaze{Kind: glaze.Detail}
-	type list = []glaze.Glaze
+	solid := &glaze.Glaze{Kind: glaze.Solid}
+	thin := &glaze.Glaze{Kind: glaze.Solid, Coats: 2}
+	breaking := &glaze.Glaze{Kind: glaze.Breaking}
+	clear := &glaze.Glaze{Kind: glaze.Clear}
+	detail := &glaze.Glaze{Kind: glaze.Detail}
+	type list = []*glaze.Glaze
 	for name, c := range map[string]struct {
 		layering rules.Layering
 		melting  list
