@@ -154,7 +154,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	require.InDelta(t, 100, do[gen.Sketch](c, 200, "POST", "/forms", sketch).Surfaces[0].AreaCM2, 1e-9)
 	refused := do[gen.Problem](c, 422, "POST", "/forms", body{"form": "slab", "measures": body{"length": -1}})
 	require.Equal(t, "length", (*refused.Errors)[0].Field)
-	do[gen.Assignment](c, 201, "POST", "/assignments", body{"class": class.Id, "name": "Slab", "form": "slab", "measures": sketch["measures"], "cone": "6"})
+	assigned := do[gen.Assignment](c, 201, "POST", "/assignments", body{"class": class.Id, "name": "Slab", "form": "slab", "measures": sketch["measures"], "cone": "6"})
 	require.Equal(t, 1, do[[]gen.Assignment](c, 200, "GET", "/assignments", nil)[0].Pieces)
 
 	p := do[gen.PieceList](c, 200, "GET", "/pieces?class="+class.Id+"&stage=plan", nil).Pieces[0]
@@ -198,7 +198,11 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	walkTheWall(t, c, p.Id)
 	do[gen.Today](c, 200, "GET", "/today", nil)
 	do[[]gen.Rule](c, 200, "GET", "/rules", nil)
+	require.Len(t, do[[]gen.Preset](c, 200, "GET", "/rules/presets", nil), 5)
+	do[gen.Problem](c, 422, "POST", "/rules/preview", body{"values": body{"coats": "many"}})
+	do[gen.RuleEffects](c, 200, "POST", "/rules/preview", body{"values": body{"coats": "2"}})
 	do[[]gen.Rule](c, 200, "PUT", "/rules", body{"values": body{"coats": "2"}})
+	require.Empty(t, do[[]gen.Amount](c, 200, "GET", "/assignments/"+assigned.Id+"/amounts", nil), "its only piece is fired")
 	do[gen.Guide](c, 200, "GET", "/guide", nil)
 	require.Empty(t, do[[]gen.Backup](c, 200, "GET", "/backups", nil))
 	do[gen.Backup](c, 201, "POST", "/backups", nil)

@@ -105,19 +105,6 @@ func (s *Server) AddAssignment(ctx context.Context, r gen.AddAssignmentRequestOb
 	return gen.AddAssignment201JSONResponse(assignment(a)), nil
 }
 
-// GetRules lists the house rules.
-func (s *Server) GetRules(context.Context, gen.GetRulesRequestObject) (gen.GetRulesResponseObject, error) {
-	return gen.GetRules200JSONResponse(list(s.Studio.Rules(), rule)), nil
-}
-
-// SetRules changes house rules, all or none.
-func (s *Server) SetRules(ctx context.Context, r gen.SetRulesRequestObject) (gen.SetRulesResponseObject, error) {
-	if err := s.Studio.SetRules(ctx, r.Body.Values); err != nil {
-		return nil, err
-	}
-	return gen.SetRules200JSONResponse(list(s.Studio.Rules(), rule)), nil
-}
-
 // GetGuide gives the trade's lists of words.
 func (s *Server) GetGuide(context.Context, gen.GetGuideRequestObject) (gen.GetGuideResponseObject, error) {
 	return gen.GetGuide200JSONResponse{

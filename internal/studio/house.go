@@ -43,20 +43,9 @@ func (s *Studio) House() rules.House {
 // SetRules changes house rules, all of values or none.
 func (s *Studio) SetRules(ctx context.Context, values map[string]string) error {
 	return s.change(ctx, func() (func(*store.Tx) error, func(), error) {
-		house := s.house
-		fault := Fault{Kind: Refused}
-		for _, key := range slices.Sorted(maps.Keys(values)) {
-			field, ok := rules.FieldByKey(key)
-			if !ok {
-				return nil, nil, refuse("There is no house rule %q.", key)
-			}
-			if err := field.Set(&house, values[key]); err != nil {
-				fault.Text += err.Error() + ". "
-				fault.Fields = append(fault.Fields, Field{key, err.Error()})
-			}
-		}
-		if len(fault.Fields) > 0 {
-			return nil, nil, fault
+		house, err := s.houseWith(values)
+		if err != nil {
+			return nil, nil, err
 		}
 		changed := map[string]string{}
 		for _, f := range rules.Fields() {
@@ -71,6 +60,27 @@ func (s *Studio) SetRules(ctx context.Context, values map[string]string) error {
 		return func(tx *store.Tx) error { return tx.PutSetting(houseKey, string(text)) },
 			func() { s.house = house; s.newShelf() }, nil
 	})
+}
+
+// houseWith is the house with some of its rules changed, all of them or none;
+// mu is held.
+func (s *Studio) houseWith(values map[string]string) (rules.House, error) {
+	house := s.house
+	fault := Fault{Kind: Refused}
+	for _, key := range slices.Sorted(maps.Keys(values)) {
+		field, ok := rules.FieldByKey(key)
+		if !ok {
+			return house, refuse("There is no house rule %q.", key)
+		}
+		if err := field.Set(&house, values[key]); err != nil {
+			fault.Text += err.Error() + ". "
+			fault.Fields = append(fault.Fields, Field{key, err.Error()})
+		}
+	}
+	if len(fault.Fields) > 0 {
+		return house, fault
+	}
+	return house, nil
 }
 
 // readHouse puts the school's own values over the defaults.

@@ -10,6 +10,8 @@ import (
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/ready"
+	"enkaustos/core/rules"
+	"enkaustos/core/stock"
 	"enkaustos/core/work"
 	"enkaustos/internal/store"
 )
@@ -27,6 +29,38 @@ type Piece struct {
 	Surfaces   []Surface
 	Findings   []plan.Finding
 	Blockers   []ready.Blocker
+	Amounts    []stock.Amount // what its plan takes
+}
+
+// ClassAmount is how much of one glaze an assignment takes over all its plans.
+type ClassAmount struct {
+	stock.Amount
+	Name   string
+	LeftML float64
+	Known  bool // whether anybody knows what is left
+}
+
+// Amounts is what the plans of an assignment still to be fired take together,
+// beside what is left in the jars.
+func (s *Studio) Amounts(id string) ([]ClassAmount, error) {
+	s.mu.RLock()
+	defer s.mu.RUnlock()
+	if _, ok := s.school.assignments[id]; !ok {
+		return nil, missing("assignment")
+	}
+	var lists [][]stock.Amount
+	for _, p := range s.school.pieces {
+		if p.Assignment == id && p.state.Firing == nil {
+			lists = append(lists, s.view(p, s.clock.Now()).Amounts)
+		}
+	}
+	var out []ClassAmount
+	for _, a := range stock.Sum(lists...) {
+		g := s.school.glazes[a.Glaze]
+		left, known := g.Jar.LeftML()
+		out = append(out, ClassAmount{a, g.Name, left, known})
+	}
+	return out, nil
 }
 
 // Surface is one surface with its plan and its coats.
@@ -85,12 +119,16 @@ func (s *Studio) view(p *livePiece, now time.Time) Piece {
 	a := s.school.assignments[p.Assignment]
 	v := Piece{Piece: p.Piece, Assignment: a.Assignment, Student: s.school.students[p.Student],
 		Revision: p.plan.Revision, Body: a.body, State: p.state, Band: s.shelf.Band(p.plan.Choices, a.body)}
-	v.Findings = s.shelf.Check(p.plan.Choices, s.workOf(a))
-	verdict := ready.Case{Body: a.body, Plan: p.plan.Choices, Findings: v.Findings, State: p.state, House: s.house, Now: now}
+	verdict := s.verdictOn(p, a, s.house, s.shelf, now)
+	v.Findings = verdict.Findings
 	if laid, strays := ready.Laid(a.body, p.plan.Choices, p.state); strays {
-		verdict.Laid = s.shelf.Check(laid, s.workOf(a))
 		v.Band = v.Band.Higher(s.shelf.Band(laid, a.body))
 	}
+	bare := map[string]float64{}
+	for _, part := range a.body.Band(v.Band.HeightMM) {
+		bare[part.Surface] = part.AreaCM2
+	}
+	v.Amounts = stock.OfPlan(p.plan.Choices, a.body, bare)
 	v.Blockers = ready.Blockers(verdict)
 	v.Stage = ready.StageOf(p.state, v.Blockers)
 	v.Surfaces = make([]Surface, len(a.body.Surfaces))
@@ -98,6 +136,16 @@ func (s *Studio) view(p *livePiece, now time.Time) Piece {
 		v.Surfaces[i] = s.surface(surface, p, a)
 	}
 	return v
+}
+
+// verdictOn is all that the verdict on a piece depends on, under some rules; mu
+// is held.
+func (s *Studio) verdictOn(p *livePiece, a *assignment, house rules.House, shelf *plan.Shelf, now time.Time) ready.Case {
+	c := ready.Case{Body: a.body, Plan: p.plan.Choices, Findings: shelf.Check(p.plan.Choices, s.workOf(a)), State: p.state, House: house, Now: now}
+	if laid, strays := ready.Laid(a.body, p.plan.Choices, p.state); strays {
+		c.Laid = shelf.Check(laid, s.workOf(a))
+	}
+	return c
 }
 
 func (s *Studio) workOf(a *assignment) plan.Work {

@@ -71,12 +71,15 @@ func (s *Studio) School() string {
 }
 
 // newShelf rebuilds what plans are checked against; mu is held.
-func (s *Studio) newShelf() {
+func (s *Studio) newShelf() { s.shelf = s.shelfFor(s.house) }
+
+// shelfFor is what plans are checked against under some rules; mu is held.
+func (s *Studio) shelfFor(house rules.House) *plan.Shelf {
 	jars := make([]glaze.Glaze, 0, len(s.school.glazes))
 	for _, g := range s.school.glazes {
 		jars = append(jars, g)
 	}
-	s.shelf = plan.NewShelf(s.house, jars, s.school.tileList())
+	return plan.NewShelf(house, jars, s.school.tileList())
 }
 
 // change runs one use case that writes: look decides, under the lock, what to

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -11,6 +12,8 @@ import (
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
 	"enkaustos/core/wall"
+	"enkaustos/internal/demo"
+	"enkaustos/internal/store"
 	"enkaustos/internal/studio"
 )
 
@@ -156,4 +159,80 @@ func TestSearchKnowsTheClassAndThePiece(t *testing.T) {
 	require.ErrorContains(t, err, "Say which colour to look for")
 	require.Equal(t, "T2", s.Tiles(wall.ByPlace)[0].Code)
 	require.Len(t, s.Matrix("PALE", kiln.Cone("6"), "", false).Cells, 4)
+}
+
+// What a changed rule would change is said before it does: the same findings,
+// no more and no fewer, as afterwards.
+func TestPreviewIsWhatComes(t *testing.T) {
+	s, _, _, err := demoSchool(t)
+	require.NoError(t, err)
+	codes := func() map[string]int {
+		count := map[string]int{}
+		for _, p := range s.Pieces("", "") {
+			if p.State.Firing != nil {
+				continue
+			}
+			once := map[string]bool{}
+			for _, f := range p.Findings {
+				if !once[f.Code] {
+					once[f.Code] = true
+					count[f.Code]++
+				}
+			}
+		}
+		return count
+	}
+	before := codes()
+	values := map[string]string{"coats": "2", "underside": "bare"}
+	effects, err := s.PreviewRules(values)
+	require.NoError(t, err)
+	require.Equal(t, before, codes(), "a look changes nothing")
+	require.Positive(t, effects.Pieces)
+	require.NoError(t, s.SetRules(t.Context(), values))
+	after := codes()
+	for _, e := range effects.List {
+		if e.Appears > 0 && e.Goes == 0 {
+			require.Greater(t, after[e.Code], before[e.Code]-1, e.Code)
+		}
+		require.NotEmpty(t, e.Example)
+	}
+	require.NotEqual(t, before, after)
+	none, err := s.PreviewRules(values)
+	require.NoError(t, err)
+	require.Zero(t, none.Pieces, "what is kept already changes nothing more")
+	_, err = s.PreviewRules(map[string]string{"coats": "many"})
+	require.ErrorContains(t, err, "expected a whole number")
+}
+
+// What an assignment takes is the sum of its pieces.
+func TestAmountsOfAClass(t *testing.T) {
+	s, _, _, err := demoSchool(t)
+	require.NoError(t, err)
+	for _, a := range s.Assignments() {
+		want := map[string]float64{}
+		for _, p := range s.Pieces(a.Class, "") {
+			if p.Assignment.ID == a.ID && p.State.Firing == nil {
+				for _, amount := range p.Amounts {
+					want[amount.Glaze] += amount.ML
+				}
+			}
+		}
+		got, err := s.Amounts(a.ID)
+		require.NoError(t, err)
+		require.Len(t, got, len(want))
+		for _, amount := range got {
+			require.InDelta(t, want[amount.Glaze], amount.ML, 1e-6)
+			require.NotEmpty(t, amount.Name)
+		}
+	}
+	_, err = s.Amounts("gone")
+	require.ErrorContains(t, err, "no such assignment")
+}
+
+func demoSchool(t *testing.T) (*studio.Studio, *store.Store, *demo.Clock, error) {
+	disk, school, clock, err := demo.Open(t.Context(), t.TempDir(), time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
+	if err == nil {
+		t.Cleanup(func() { require.NoError(t, disk.Close()) })
+	}
+	return school, disk, clock, err
 }

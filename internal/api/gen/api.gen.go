@@ -127,19 +127,19 @@ func (e EventInVerdict) Valid() bool {
 
 // Defines values for FindingSeverity.
 const (
-	Note FindingSeverity = "note"
-	Stop FindingSeverity = "stop"
-	Warn FindingSeverity = "warn"
+	FindingSeverityNote FindingSeverity = "note"
+	FindingSeverityStop FindingSeverity = "stop"
+	FindingSeverityWarn FindingSeverity = "warn"
 )
 
 // Valid indicates whether the value is a known member of the FindingSeverity enum.
 func (e FindingSeverity) Valid() bool {
 	switch e {
-	case Note:
+	case FindingSeverityNote:
 		return true
-	case Stop:
+	case FindingSeverityStop:
 		return true
-	case Warn:
+	case FindingSeverityWarn:
 		return true
 	default:
 		return false
@@ -317,6 +317,27 @@ func (e NewReadingSource) Valid() bool {
 	case NewReadingSourcePhotograph:
 		return true
 	case NewReadingSourceTyped:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for RuleEffectSeverity.
+const (
+	RuleEffectSeverityNote RuleEffectSeverity = "note"
+	RuleEffectSeverityStop RuleEffectSeverity = "stop"
+	RuleEffectSeverityWarn RuleEffectSeverity = "warn"
+)
+
+// Valid indicates whether the value is a known member of the RuleEffectSeverity enum.
+func (e RuleEffectSeverity) Valid() bool {
+	switch e {
+	case RuleEffectSeverityNote:
+		return true
+	case RuleEffectSeverityStop:
+		return true
+	case RuleEffectSeverityWarn:
 		return true
 	default:
 		return false
@@ -504,6 +525,18 @@ func (e SeeTilesParamsVision) Valid() bool {
 	default:
 		return false
 	}
+}
+
+// Amount defines model for Amount.
+type Amount struct {
+	// Cups Small cups of 60 mL to pour out
+	Cups  float32 `json:"cups"`
+	Glaze string  `json:"glaze"`
+
+	// Left mL left in the jar, where it is known
+	Left *float32 `json:"left,omitempty"`
+	Ml   float32  `json:"ml"`
+	Name *string  `json:"name,omitempty"`
 }
 
 // Assignment defines model for Assignment.
@@ -1098,6 +1131,8 @@ type Piece struct {
 
 // PieceDetail defines model for PieceDetail.
 type PieceDetail struct {
+	// Amounts What its plan takes
+	Amounts  []Amount       `json:"amounts"`
 	Band     Band           `json:"band"`
 	Drawing  Drawing        `json:"drawing"`
 	Form     string         `json:"form"`
@@ -1121,6 +1156,14 @@ type PlannedOverlap struct {
 	Piece   string `json:"piece"`
 	Surface string `json:"surface"`
 	Who     string `json:"who"`
+}
+
+// Preset defines model for Preset.
+type Preset struct {
+	Key    string            `json:"key"`
+	Means  string            `json:"means"`
+	Name   string            `json:"name"`
+	Values map[string]string `json:"values"`
 }
 
 // Problem defines model for Problem.
@@ -1163,6 +1206,29 @@ type Rule struct {
 type RuleChoice struct {
 	Key  string `json:"key"`
 	Name string `json:"name"`
+}
+
+// RuleEffect defines model for RuleEffect.
+type RuleEffect struct {
+	Appears  int                `json:"appears"`
+	Code     string             `json:"code"`
+	Example  string             `json:"example"`
+	Goes     int                `json:"goes"`
+	Severity RuleEffectSeverity `json:"severity"`
+}
+
+// RuleEffectSeverity defines model for RuleEffect.Severity.
+type RuleEffectSeverity string
+
+// RuleEffects defines model for RuleEffects.
+type RuleEffects struct {
+	// Freed May not be fired today and could be
+	Freed  int          `json:"freed"`
+	List   []RuleEffect `json:"list"`
+	Pieces int          `json:"pieces"`
+
+	// Stopped May be fired today and could not be
+	Stopped int `json:"stopped"`
 }
 
 // Search defines model for Search.
@@ -1468,6 +1534,11 @@ type SetRulesJSONBody struct {
 	Values map[string]string `json:"values"`
 }
 
+// PreviewRulesJSONBody defines parameters for PreviewRules.
+type PreviewRulesJSONBody struct {
+	Values map[string]string `json:"values"`
+}
+
 // SetUpJSONBody defines parameters for SetUp.
 type SetUpJSONBody struct {
 	Passphrase string `json:"passphrase"`
@@ -1565,6 +1636,9 @@ type SavePlanJSONRequestBody SavePlanJSONBody
 // SetRulesJSONRequestBody defines body for SetRules for application/json ContentType.
 type SetRulesJSONRequestBody SetRulesJSONBody
 
+// PreviewRulesJSONRequestBody defines body for PreviewRules for application/json ContentType.
+type PreviewRulesJSONRequestBody PreviewRulesJSONBody
+
 // SetUpJSONRequestBody defines body for SetUp for application/json ContentType.
 type SetUpJSONRequestBody SetUpJSONBody
 
@@ -1585,6 +1659,9 @@ type ServerInterface interface {
 	// AddAssignment Give a class a form; every student gets a piece.
 	// (POST /assignments)
 	AddAssignment(c *gin.Context)
+	// ListAmounts How much of each glaze the plans of an assignment take together.
+	// (GET /assignments/{id}/amounts)
+	ListAmounts(c *gin.Context, id string)
 
 	// (GET /backups)
 	ListBackups(c *gin.Context)
@@ -1687,6 +1764,12 @@ type ServerInterface interface {
 
 	// (PUT /rules)
 	SetRules(c *gin.Context)
+	// ListPresets Rooms whose rules can be taken over as a start.
+	// (GET /rules/presets)
+	ListPresets(c *gin.Context)
+	// PreviewRules What changed rules would change on the pieces under way. Nothing is kept.
+	// (POST /rules/preview)
+	PreviewRules(c *gin.Context)
 	// Leave Lock the teacher's side.
 	// (DELETE /session)
 	Leave(c *gin.Context)
@@ -1758,6 +1841,31 @@ func (siw *ServerInterfaceWrapper) AddAssignment(c *gin.Context) {
 	}
 
 	siw.Handler.AddAssignment(c)
+}
+
+// ListAmounts operation middleware
+func (siw *ServerInterfaceWrapper) ListAmounts(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListAmounts(c, id)
 }
 
 // ListBackups operation middleware
@@ -2418,6 +2526,32 @@ func (siw *ServerInterfaceWrapper) SetRules(c *gin.Context) {
 	siw.Handler.SetRules(c)
 }
 
+// ListPresets operation middleware
+func (siw *ServerInterfaceWrapper) ListPresets(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListPresets(c)
+}
+
+// PreviewRules operation middleware
+func (siw *ServerInterfaceWrapper) PreviewRules(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PreviewRules(c)
+}
+
 // Leave operation middleware
 func (siw *ServerInterfaceWrapper) Leave(c *gin.Context) {
 
@@ -2756,6 +2890,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/loads/:id/unload", wrapper.UnloadLoad)
 	router.GET(options.BaseURL+"/rules", wrapper.GetRules)
 	router.PUT(options.BaseURL+"/rules", wrapper.SetRules)
+	router.GET(options.BaseURL+"/rules/presets", wrapper.ListPresets)
+	router.POST(options.BaseURL+"/rules/preview", wrapper.PreviewRules)
+	router.GET(options.BaseURL+"/assignments/:id/amounts", wrapper.ListAmounts)
 	router.GET(options.BaseURL+"/guide", wrapper.GetGuide)
 	router.GET(options.BaseURL+"/backups", wrapper.ListBackups)
 	router.POST(options.BaseURL+"/backups", wrapper.MakeBackup)
@@ -2830,6 +2967,45 @@ type AddAssignmentdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AddAssignmentdefaultApplicationProblemPlusJSONResponse) VisitAddAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListAmountsRequestObject struct {
+	Id string `json:"id"`
+}
+
+type ListAmountsResponseObject interface {
+	VisitListAmountsResponse(w http.ResponseWriter) error
+}
+
+type ListAmounts200JSONResponse []Amount
+
+func (response ListAmounts200JSONResponse) VisitListAmountsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListAmountsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListAmountsdefaultApplicationProblemPlusJSONResponse) VisitListAmountsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -4161,6 +4337,83 @@ func (response SetRulesdefaultApplicationProblemPlusJSONResponse) VisitSetRulesR
 	return err
 }
 
+type ListPresetsRequestObject struct {
+}
+
+type ListPresetsResponseObject interface {
+	VisitListPresetsResponse(w http.ResponseWriter) error
+}
+
+type ListPresets200JSONResponse []Preset
+
+func (response ListPresets200JSONResponse) VisitListPresetsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPresetsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListPresetsdefaultApplicationProblemPlusJSONResponse) VisitListPresetsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreviewRulesRequestObject struct {
+	Body *PreviewRulesJSONRequestBody
+}
+
+type PreviewRulesResponseObject interface {
+	VisitPreviewRulesResponse(w http.ResponseWriter) error
+}
+
+type PreviewRules200JSONResponse RuleEffects
+
+func (response PreviewRules200JSONResponse) VisitPreviewRulesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreviewRulesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PreviewRulesdefaultApplicationProblemPlusJSONResponse) VisitPreviewRulesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type LeaveRequestObject struct {
 }
 
@@ -4629,6 +4882,9 @@ type StrictServerInterface interface {
 	// AddAssignment Give a class a form; every student gets a piece.
 	// (POST /assignments)
 	AddAssignment(ctx context.Context, request AddAssignmentRequestObject) (AddAssignmentResponseObject, error)
+	// ListAmounts How much of each glaze the plans of an assignment take together.
+	// (GET /assignments/{id}/amounts)
+	ListAmounts(ctx context.Context, request ListAmountsRequestObject) (ListAmountsResponseObject, error)
 
 	// (GET /backups)
 	ListBackups(ctx context.Context, request ListBackupsRequestObject) (ListBackupsResponseObject, error)
@@ -4731,6 +4987,12 @@ type StrictServerInterface interface {
 
 	// (PUT /rules)
 	SetRules(ctx context.Context, request SetRulesRequestObject) (SetRulesResponseObject, error)
+	// ListPresets Rooms whose rules can be taken over as a start.
+	// (GET /rules/presets)
+	ListPresets(ctx context.Context, request ListPresetsRequestObject) (ListPresetsResponseObject, error)
+	// PreviewRules What changed rules would change on the pieces under way. Nothing is kept.
+	// (POST /rules/preview)
+	PreviewRules(ctx context.Context, request PreviewRulesRequestObject) (PreviewRulesResponseObject, error)
 	// Leave Lock the teacher's side.
 	// (DELETE /session)
 	Leave(ctx context.Context, request LeaveRequestObject) (LeaveResponseObject, error)
@@ -4885,6 +5147,32 @@ func (sh *strictHandler) AddAssignment(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(AddAssignmentResponseObject); ok {
 		if err := validResponse.VisitAddAssignmentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListAmounts operation middleware
+func (sh *strictHandler) ListAmounts(ctx *gin.Context, id string) {
+	var request ListAmountsRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListAmounts(ctx, request.(ListAmountsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListAmounts")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListAmountsResponseObject); ok {
+		if err := validResponse.VisitListAmountsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -5962,6 +6250,72 @@ func (sh *strictHandler) SetRules(ctx *gin.Context) {
 	}
 }
 
+// ListPresets operation middleware
+func (sh *strictHandler) ListPresets(ctx *gin.Context) {
+	var request ListPresetsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListPresets(ctx, request.(ListPresetsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListPresets")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListPresetsResponseObject); ok {
+		if err := validResponse.VisitListPresetsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PreviewRules operation middleware
+func (sh *strictHandler) PreviewRules(ctx *gin.Context) {
+	var request PreviewRulesRequestObject
+
+	var body PreviewRulesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PreviewRules(ctx, request.(PreviewRulesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PreviewRules")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PreviewRulesResponseObject); ok {
+		if err := validResponse.VisitPreviewRulesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Leave operation middleware
 func (sh *strictHandler) Leave(ctx *gin.Context) {
 	var request LeaveRequestObject
@@ -6338,138 +6692,145 @@ func (sh *strictHandler) GetToday(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H17khs30udVEJyJmN0dWk1Jtsdu/SXJkiy7ZfWqNaPY8GojwKokCyYKKAOoZnMdusWcZI+wB5gzfYEE",
-	"UA8SIKua7JY93/eX1KwqPBKJRD5+mfhtksmykgKE0ZPz3yYKdCWFBvzjUsk5h9L+N5PCgDD2v7SqOMuo",
-	"YVKcVe6Nv/6ipbDPdFZASe3//qxgMTmf/Omsbf/MPdVnod1Pnz5NJznoTLHKNjc5n3woqCFrEIaslRTL",
-	"KWGCSAFEg+0/g4n9xLdju3mqNVuK0g+tUrICZZgbfsapxv+YTQWT84k2ionl5NPUPtnEH0gB0QcLqcro",
-	"A5ZHfy6B6lq5cdA8Z3Z6lF/2xmfbpGZyPsllPecwmYZmRF3OQdlm/A9y/gtkxv4gaBkfYMUgg+5smTCw",
-	"tK18mk4U/FozBfnk/Gc74KknjW/Oz64zaE8hT4+m8Y+RAT01pdRVAQqHBaIubSfyhuXIIRPbeV5n+P/2",
-	"+3bcz2i2qqvdxaOmTyJq4AvDyg6V2jbmG7NFUSbM11+2rza0SBJwi0ieLtRMQuuxuT+jIt8d+Zw6WjAD",
-	"pT60FWwTTxXQzmJTpejG/l0AWxbmzZuBvFJR5fbw4I4vqTK7HW+RohlF6GHqZpgiCM5mdzkV0OdvHg2c",
-	"iqwNZwIGT13XakGzAesaXpw2A0pNA2mzM42yHDiidbE5PBr70tS2GR0El9kKVEysAVX66Yj9kck8LjS0",
-	"oUs4xClX+NJeKk8nBm5M9MGaDiAEDnDaWR1szn0cRhmlkbyxjfePkNeCVOwGuCZyQUwBZAWVIRXLTK1g",
-	"ShZKlvizkRXhsLD99AlcdAbcWdHorzfRXzeRX7emfDOxr9lmp5MiNbl3QHNLrx0esIxnFjXv9DOXkgMV",
-	"eFhxuhwuCV5yuoyLn5tDn34PN/ZNTueH3nxH1xd0jlxUKaD57rL9658vHs1mMyKvQeH6zOXN7s7aoqLt",
-	"2Y20aThMf9oSKUbd59R3vE3aJCffDNz6m0HvbU3EM7zjivh4VeyskQfXyO6RT9PJirmzKpzQSwXIfgUz",
-	"dnRzTrNV9IDmu0v1vgBSUZMVf9FErgW5+B9PcMVqXVOO6lotOGhNNEVto6Q3rLTdPpzNppOSCf/XIaI4",
-	"DsCRp0hyAQvzto4pf55euxrAINGMn7t3o10XkjlJGD/7d/ekNpbAQ/fkBd24wZb05rX74OGj3S3akcgl",
-	"vbkAsTTF5PzL2XTwMYgDDqOLzjQo0dvqWVft2zeVjoJ4K807oWD/QpXe5cwfqNKEGVLSDak1PCFQVmZD",
-	"FlIRyvlk2lJ/9wTbom1S09amzoO5NGgxr9wHBzUt3Cte8+zr302X0y7hPRGSq/Zc1n6YW1uj+X3Q8LGZ",
-	"GIUSKzNMw+5N1g0oMZFNbAYJhcbSK768OVWrxGnphjTopBs2N6/ONLMTaFK5fvxIonOV1BxnCC05/b+j",
-	"dpEUH8BEVChvg0thJKEkk9QQg5Y51UQbxjlZg2lH0KFmxakQkCcODU4FoXqlcUeyWAsxNnHT8uaYG3Lb",
-	"UZySYlHr6PHerPbOuc3E+wJ+oGp36E85WwFhAg+5X6iaEmpNIbIuQBBs8AkBrgGfS1OAImu6IUrWIo8S",
-	"KSXr8NvoE0XXh3VKJyxcI+6Tluua2cXpVcccKGmfwjjTYfv0wV/3ehWeWy1wdyG+l2ukMTIEyexLVtxr",
-	"YsXlE7ISVhuRgm+clm/JV+kd/d6y8xjxdw0Kt2ZEBIKQ9bLYHah9XxO6MJYVCpYVhArHGFlBxRI0Qf3I",
-	"FNQxlTZQRd0VoA0rqXdvDB/vC/9ZbMxIpbgoLJnW3t7oz+cKKUmMRHYnwmmr24dpZ9w7mgrd6MOC0w3N",
-	"vz31C9UlQjvEJNfEpahlkKtCrnV84g1L7M6kERhbMsFxF9G2UcJMRwJktboGYoBzHZdxw22rnYPFEcQZ",
-	"PO2cwiiTRGn4IUqYxFGaJMmwxfQqDL4cG9h3iq6jxm3mTLMRLO9tuaQPbaDlxukcuB6hpM+BxzpFr8JA",
-	"z1VBqxGb+8q+HuvS0DmHl0oO9U/h++/lmLf/11DXF8tNcRsb2Dtj3PfN0jW9dyfZTqAhYbN805aBYmz3",
-	"4hqEeR3RDOiSsoRcnHvbrTVkH3Xs2FlMcDeq2H7DLGhmnbe+djZy+PObyDfbxrzdq5PppBa5RAJWgHpm",
-	"6c5ZBRVlViPICshWSLsVyBqVqYoJ56X/taacmU3UBVB63bmZ/pdRK74zezzah8xeA4io534/dQcbvq1n",
-	"svPeo9ks9qYln3fz9ldj581rUDnLTG8JkFdQL2ICNS7PzlyuI0SNqbm4qoF2MdZ9yYDnL5SSEa9wDoYy",
-	"Ho9d2c8Oy2v32jS0FB+AiPsjkwZZCeKgbeWdKcgN16AsF3YIq42s0BWsLHmFNBDl0bt3ToexJfzUUXpx",
-	"GiHWwv8aCxqKAQcrfh/ejnYrVfkji8WmkmHMbrxy0En0xn0wwnOyPQsXc/RGctN/aj5vOgOMz+mQILib",
-	"kGx8VgemU4v8PeMQ28Xc0BdR87RgwiRci4VUESMeQ+lWH0WBQgRArgkVuQt+MA6E02ylRznFjB/1Ps7A",
-	"mdnNJVU+gJuxyWmYefgszMrPO0bGV+GEPZFnMui7u26LX6jynu4FW9YKnpDZOVJR1RxClKmQtYaoDXcL",
-	"b5XrZ8+aYm+E0w1GuZghlDvrP2LASNlXFjhlJZ5Qwn4SE6aB13ZIoYAwTWiIpoW5l3QFlkSogUUNHiau",
-	"jMwSHrigzuzGHuAaIvGHmTVEHz4hc+ByTWboTBLSkGA+7uydkt1APiZiWvI9tF/UnFueIIXkuX4yZABJ",
-	"Z7L36wxwPapaiJ5zqB9cMD38xdKu+XRiCoYKX64YLviaGlCbw+pI34Hp9RLnT2q8ma6HsK7N+Fqr3fMw",
-	"EjMsZRjqvm1dszxmp4a9Muh0wkaeW/aOCDGrzo5s6o3VgCNNeUVwZGv/8OrjoYBA03oYcyB/km7PvWdx",
-	"i3bANasTxnwa8kQLBaIAZgaginygIvTU+zo52jfertjCWCS0oD276JryGgaM0r3XVTrEHmL+o9Xyjx5h",
-	"RbWGhPPpeGtioCYbOtoiQMBZ+DHG6PG9tyASALst56f9mbCcrPHAoJwT6s4KKYAE6FkElHcyXMupHNdJ",
-	"0yEuL701sOXfDmi7OF3RD1hRY0BZ2v2fP/08++Jb+sXi6RcvP/729ac/x+b9PdNGqs0LYdTmWOTcmGhR",
-	"8pxOGljWpKZznoiJ26ci+myPeewxeS25fSudzmKUfl1WMoboonkOCaAAAl17D7seY/TjJ74MhNrrPWTa",
-	"oJFmxQascdNsnXAH1XEFi1q7QQw6fd7Z92nUZ6m8b3xQO46Y7+Q67uovh8jisJyeyFO/Ei1lfUvtLP0g",
-	"06trB7QrpLC5rnA92FFMwCq5TkQ6BkkI+3noMbBubCI/UPW8GXB/Igll+Hu5Ro00rQ63XsuOW+2Lhyk9",
-	"OR4OpprgU/JLrQ0ROJ1IAOk4vbkZ6VezWQ8qNIu5zk+g9O7Q/8JB2bYOtNcvLp4+I7XIQZHvvv5qJ6JI",
-	"t5zD3/QI/eibyOjn4z/h/U8OEGjbuW53mJWcUbZzoYwIyy1SPoc97rY7Bcq1vreAoMRBxie1ieJng6Ef",
-	"9+Y/HOPN7/jpHx4yqgKKwfWfHDAkXENzqiEugRDnmHAjDIe2BNfO7qEjqwHi3LtxcJTum31Byebw6zl6",
-	"G5BTxl0AGEmGyiLj+K9ygFgdFdEXkuZxwzFNnDHqZirVg+YwppkBKRzDNYBacEnzMfPYi8MSPb3Vzyy6",
-	"gHL5gSoxLhgA1yBMeupjVMutWbiWQzvTnkKeGL5X3vpDF+6UH7aQkfXam/WEY4us4doRckTguSX+IReC",
-	"O6ibFW26ihHlDTWK3UTdBzxi5j2jGsh8Q+yWn9oDXiCkfr4hbvcPCyNgn8+BR5VSv/9H7IiYzNXOMcH3",
-	"zRpHsAuA4nQEDOHSIdLeXoPitEq5z/U4ELA/Dg5NNAhIN+LoPH3AJhJzWNCaDwUsbIUhOsYhbBI+XKqH",
-	"Nl7Kwa8mpaisXGBngFm5Qgi8F36BDGHEfjSdBvc4LX+CdTJX4zb6xm4GRy98HY3R7wOKF5QvemdtKSWC",
-	"LKyErFUiCnDKBBCf/VEV0shBwABZq6yn3uOnS0WrwvND3FBr80uGK8dIntZz7fuOL/SNuTJQjck2TXpH",
-	"HCX6UvWSmiKEVXSmAETs6BmUw+D9I0buSWS4bIl6lCOpxVntMvM4nHgHQDQkk7WbqbmFHNo/3+R+5W1K",
-	"yUD0WZuGEgWDXUPs+LTqLwbvMJPGw6tBAak15OcEY1yPowG9itMMIi1e4u+ECQ85zajKNeEsHhZsVOnB",
-	"GaNtPtoegGfc9tfgR5NRgTHojApr+CNeaT8Xe/o10542C9TgRCNWQWfFg2o5GO1Feznluz5TKvLBmalz",
-	"l8U5gso+7TNC4lPms3twWHzB5kquAJdpTTU6aByEDPLY1l84UNCIhEOPIopMsTFYh0mdBYsnL5R0Q+ZA",
-	"qtoQ5lIYrJUUD0wnIs/elow+uKCVhpQx2Esz6aolDmkXexawd1Hp6R++Tx0iCq5ZSHXoE+KtO0WsSviE",
-	"zFy2ggkxfJGCC2j4NY6C4FQbgoaWO5+YdsiSKbrxEFvo8CWWRNpXFTiQjT8yAdknUu0M7zumK043xB8G",
-	"KXDYCJyt++DKJDD0hhke2T0/0bLBRHSkSBRr6Oz2Y6z2EEnr94Qja2nlWXI3o8zFqOxqd3ioQ6qO7Ors",
-	"8Ub8uc2XFLjfNXDEbS/W4cgIllWwMqoFiO97PeDI91XpKFzEbPD69yJsMYjbaD/BYO/AbXk1VUWisTm3",
-	"M1RycBny9jmxR2hIjQ8bewQyLO11aKuLhOXs8xjFKFBYnzDcJF9dMG1+F26bfX6W6Oj7zoF4rlU833SP",
-	"q31dyMN2QFgH+3LbXHSQbcGfwehiUEqqMYd/g2GOaZGGmhRQpZG5CV48DDQMkhH72At09uUKUpEgiknG",
-	"GBNzXpV86nVuq3lwBkTWRrMcyNrqU5R4oqP6W9BriEeQ4kGieBzomGhPCANHXBW8LuM6CtxUkJmE1pMI",
-	"jsZjoK6PTovRIdaxGEiGSPHhzGZbadHl28zWcXz9br1ZCqhOaI21YGYQGiqVbNf1fvl+fKvTBimV9IqF",
-	"pUgtXqpCQoqww0DjnTHHOr4CqrIilvQ7AqLXwrNj2EGmdSxE/kHWPMetTeYAgmRcalBTMq+Ng1kTLUsw",
-	"hTsAjx+HoWrpMreHhPbw5YvhVVq2JafrrNvQ1NG0IUh8NUCMiA6NCVZyv7W2rBRUZdCT4v0LcyBGcq/Z",
-	"MDMK6z4UmhvHgoW8a4eaxfHGaaTjeeo5lDLunhil7OiskJKnij/18RMaTF3hYLMVjl1WIA6DhQOiF0fc",
-	"9OjGGZ0y5jDuCoatcLCP8mfO0bNiVjjRGxYP/Va05zEcojzF4UgtvACbjI5/BSYmZMabK6dV9bcmFFG3",
-	"o7MJFnjjZueIPJ2DyAqH8zYIvuOulp+uuXHFlRK5A1etkd6nDxvpMRlfR6RMVdbo0u3I0nRjndnaUJEn",
-	"gL+13qY8crmH1nNWDUwcDD5wPxHXcNP1HoJcmWhOeLqKUa42Y6AOY0R6yhHnIUh9SY+5P02BN22UXEGo",
-	"TGIkca6OE9T6cZJ5YN2FeImI4RketywRFbGhkhwXQD673j1MCMOj01U0cHSl2YpI4XwCGacbgu58+0fP",
-	"fdgxSMHsZqHfCozSq0yFK9GA4Pcwdhw7dQfVqvakdMUd7gGkte1v37gCJpLLWjnHrLEsbDUXVWsDOTFS",
-	"kgVVU8IWRMtj91lIB+uP48U1qA0pgRsmlr6+ihTWys2oUgw0ocR+edsUr7R7A5+8XcRII3VIXvTWduOl",
-	"ivp1uD/ot7zgrsKKAsrJmnLuK0A+3JO31Y2S3f/uxZo1Q9ux/I7FWaJGgg/uD7QS3Nt5SnJEPd7OjUhF",
-	"jr53n4yoSQvcG5I3seOadlUKvL+mr0nv5J01w96qjebYoSFoSlikHNVZqEB0sNbO6AqYoyOvdpx7Qq/D",
-	"k3LjmE1XRLMZ1dTPPUWxw0CXBET1ruuVfnaMS7vEDcxlD65lD3JlFFrFFQNyi7hTA9V3d6AYamdZ76DW",
-	"41aMDCCH3JVk7Ggd/uSTTlpbQU024MJX+4FC4Sgeg8xuz+nOV9/sO1Ma7Na333777aHqJKM3eAc+1oNy",
-	"PXYTCcCuqK7nDp2t4lSIAvHk5Uybc/Lj7G83j8hfyfvHD/tEfTSbDRTTe2EW7UE0Ri4MV1wSlbDSEPP3",
-	"Mo+Vjpx770Yc+YCZKU7n0KSupq6elyxLKUAbsmBKm6H+O8yZTME4xhR069TyjDV3omqeLdY2UjTfgw8G",
-	"MrOHyO0LRh5MJ66bTAAk1rRZOD+aNifADzzGAx9oDC3wVmCQvoCbqVVnXU0Mu1OYM3sad+egbNfXvvzg",
-	"FG2iKWmlJTaMJVoHSDEvKw9Lu0FyKyj5t688d0CfH4H4DJp/nGwODSYFPCFrZooQKZuiGkkVUHyhZ3oc",
-	"olEb4O13+VIqUsg1KanYEF1nRdjovqwnKah23gNttqpWzw4BdkcWpNqnZ/Nh9Zx369BoyGrFzObKLkAo",
-	"Zk6zIlZJ853kcE7CY7vYk/NJJuWKNfnx5xMQK1prIzuKPK3Yj7BxN7cwsZBxZwLmeUthFM0MmYNZA/g6",
-	"l6CuQeGSAlqcDuL6gDyTdu0ZGhMKyBIEKGqNX++5f0Ceo4XsHut3r575/Ys00qQsp8gtmmTl//9/U1LK",
-	"0jIjeffyOXn8+PG3DwjGnN3n/tYaksusdq/9N/vet19+9bf/TtZodrrYMMZr54AuEfHgf4vGKjmfvOjQ",
-	"5hqU9pVJHjx8MHNwLxC0YpPzyeMHswePvT8Z1+Ssxevg3z6OY0UNXpnyOp+cY4LU08570/7NPI9msz23",
-	"8uzexjNIcHfu0tl1Lu/c1NMdXT+YGuujGX3/8p/Kx3H6k3+a50+7mCZ7MoA2z2S+GTVryvnbxeT850Nx",
-	"tk51qU/TJK77nkV48El2XxuZcbh1y0/Wd9kHyfHxU/87o2r4tMNvD0dRfiib7bLV+z507nacZeVxWVK1",
-	"mZxPXrFrINSVnUAnliqfBOHjQhVkCcYVNYIMHuDnZ3O8lmj//nzm37mPvemvSRqwL8OoTrwn39AV+EHc",
-	"IW+Eacb5Yt4Q4TYzs8va0b2Ty/q8UTnvflnd7QoDVtUPyulIpgCmSJMvezw9zn5j+Se0leoIUVxBgude",
-	"mFRU0RIMYtp//s0pDhgrbdQG9OL35cm0Q5gDms3H28v707otTiTHj72o4mBZw8Zb8GXHko/HhLuO1t2D",
-	"YMgxMDvZVvesH9/pWdgXRwp/x7rOig/GhjPpnQ3ozwUHYe/oZaSkOTjdU8g1kcIfCy4x/YD02Nyb7NgM",
-	"FB2bo4REDqU8y7i3BVMq2zUVGTznvhjcSXZwyURtoJ87+eXjR4essS2mD618boYPUJ8Ey+vw+GimfyOv",
-	"HcvbhfuLNbMlhnEfkLeCb5onaO4y4zkbEzv0vgXOX1w3psgpVrftcRC7h7rdPZH31Wy/hzRWJuDzc4Kv",
-	"PpBgBO+UoOiX2KDBKlylpSP54kIuHR65oFUFAvIHxC0pxng3hOVe7s0Dk1yzDJ4QShRoEHlzd4WQCGQM",
-	"nHNTSWX02W8LxuFTUji+wNdeupDTYSVi4V5MqxEhzINuwAeZvm5cgf6PNeX8wbLiMRDNx4Ora+DGnDlE",
-	"Tm9dt1uKLuHCozaPXDCHZ7RnlpuY5QnOtGkxjmQOZK5kvSwMwYzGaRs+odamefX6zSWpKAdjgmljLaD9",
-	"Z9hLfOM+zrCmUvWAcwxH1Zt5uALoxKaOA/i9dFkrt5V1wz0O93wKOfRiinGlKkmu6FoQI4nO6En4+DtF",
-	"1970Dv68JnPCqVvWrJG1ISuAiolleyy1UYkkt74KWIO7Z1dXcnoAr/oxHaF0uYmf/ZbJHA6ZZj9QNUim",
-	"NnG8+zfN9lG1rXl3z3vBL2d8KyzDWh/J/B8UM0ByuRYYfMAieBTDDUxP8acGMIO/YNp1AaLJMGI3kPd2",
-	"g2eKs7ZKNwcH4+wzxzso5TV8z7wPtUfELyOYSl8u+XaiNLo9X4GJd7+9hqykSzj7pYJlf/UaDOGcCery",
-	"A4ecv748+SmO4La1gE3oFTufEkrsOjgIlCSlVPacvafdGJUJl3VL9CGbVWYGzBfaKKDlLah/aLtGOO1H",
-	"qMzJZOPZryp5PLwCY4WLI/Q9yccBfF6J07A5jvd4Hn9K/uc7bMspVxxojnFQHxaNyh4dQsNRFrwCE+B5",
-	"v+tTaStBIR3w3sYp+zc/tyF5LwfYFd3YAwlvLwwHV7gMU0lZBv4IdftTO9EV9r9LamAHEWr4Qu7OlHKV",
-	"9E9zMhhFc/BXgzjDTC4IXmDiLsRmwoBL/BVwDQrVW3dhpVwHlyLD0sV7PC+utjEmvp/MNV5VfJOoax0F",
-	"7T3ndGPn5uMFTlDYGdpZk7ndiZYnBsH1RBRG7Pyxo9rfdzPa0MrbidvBZodBcT5hzBfZchT93PLAFzmP",
-	"bIEPPYKuMVvVuXOIdMCXUA37FH4muSKY9m47cxqtoStE8ePt/utCcuxXSIMvcu43gysds8/au/DFZe7e",
-	"2MNysgNsvR8ZF77mzelxEO/lhatcdJqNPzBmFaofHdrMCYzCkJIbsdzAO7ksMJZihA3FAIO39iz3S+d+",
-	"fgczTbqXuWfrIzf5ZW1a+BxtSm4hHrdbdOtJ49uhgrCcUCJgjU+sGiGdH7qz+TEUfWabSZ+IL5kCvy3u",
-	"JRr9x1qlbVq6UlNpav4dn/8XPQ/Qc+kiAXEaXuDjU0npimpdFcoXfN/G6o9BgHVa+ncPf3rw6+T8549d",
-	"OfW28tBTj3X9i0aYqRc5bU3Z/VrHZee9+9A9OmVZB2ggndFZJVrRbKVdIEjAus1bOL12ctktyRsTHb/W",
-	"oDat7GiKzQyQHtG8lI+/E6fW6RBv3ZVOODN7vHCs1Yp6uCC006wDwijM9fb14Kbkh8sXr6yKfvnTq929",
-	"0uDF9rueD7LH3Z4sp/Vx921/Jdd9GtI13Txx4fVeprI1erShG52g4lnwVe/xnFz6V34Px/PdeOp9RTWm",
-	"yepI3/AOfVUnXTUqx94Bze+fU0+hJ8zlDYyq33wQLzidYJnmUbWv+41+fRCDSN39vm7wn1sr2a0HnnKe",
-	"hF19AvFhuyI4fyd6O2LEQ29csWwmMPPlJwe3CbsjCJLGpk5rLeHajwFHc8gVGMzF03g7TWHZYUqhK+17",
-	"p2ZBWzc0pjo5Eh0jcLCF5kRMy3DI4A9uYHUr+8YygjgndG5NfSk8jO1EhD3DolTJaBO9hktXteoPI7rH",
-	"VrJsq1juE7X7qoG/xyIo7qm/bYDqENNubpoY4UnrFI1OF4O8Z2m+n0EbdOUJZPiPAJUV3dxfaFAAVU79",
-	"Q/ldQLYK+aSabrzMVjXfI7JfgXlX83uCMmGB1QG25fd40bwb+O0NyESQuJ3uKfYU1iwNl7oyd2nPZR9Q",
-	"fsBPvZtTu3N79P0w+e9tCS3z6rZUZcrsuwBX2/iwIXbhkvlPEWzKVnH/ThqTFFxR/37erg+FtGpiAQoC",
-	"ksxLJJd53WQD6NYidWU/k+bRFZi/V5/BtTnbW810TFbsdGLkykWOOp89HOtLdY1Mu1NoRvSf1Ln6vJBS",
-	"u1yTlirTJknR6oFY+I9wJlZtUN9XAaiUVS1C9KcpDZI0Z96HO+76St7udcgNBL6gYqmfWKMK4U214KA1",
-	"0ZTloeTBlvUiVY7lEHbTDDxKKVziWmB1bM6WhRGgm+uJbpdrcIKzIHFJ4C6IHuNzjtZ3EK1ukzZOEau+",
-	"TWGnMaUQm9IkBwPPp6nuES+rFK5naEsPp4oa3a9n2peMiwoUc5oEl6eu7k7rLG1vSkDHiIsmd/PykXPP",
-	"MikWtZVoB3Ix29eG+kA2x1iHCZeIxwYMavabzyQ/GlINijdRptB1hbnNx7MBJkPj6UAVIFRIYEKu1eiI",
-	"ROChFK6oDG9sKccJZXNnbUrZ87fa/oEZINFqr9rlwNIbnUT3VLOdepo7WW+tJLtLN5NfsYTo8St+PNeF",
-	"+4uNrLrsde5vcpHuph7tLmVESRRUataWjkL73xRQ9riyWwAwoVXT67bi4qlOzHHXC/eKPu4GBoZjn1JX",
-	"Nn0ms3ioKhTOMX0qb1BY9U4U1SqhiHMU8MTftNXIuUi5S/y9qJvUWsdNur3VJGGh2efv2XG+lH0kxTp6",
-	"927S4Kz3hWMWshb5yfJsrZXApQarzxPEr7mi3FNSixxUuMrJFaQWALnur1K4ADd6EF0BJMyXmAxuHKuH",
-	"058rJQ26vnOo3X+MYvY/n8sSwVtfBmw/V3Ec9b8m+Kv9tyeA5rcp0G4Vv5hzJvKm5JMG6BQ/cCvY5lqm",
-	"dIn3Q7PXj81pmW6btf/654tHs9nMSw/hlKJMYjI/cqsHc7vK8WupTOHvu4nG6KDaDvWFUofdEMCDR7sX",
-	"Z9/lwd+px33HdgfnTdVhrP1uRbZVAGz7gSdC/dgkM+ALd0kO7CBGCffg+Oo4LttiGmArWHLTOLUb47j+",
-	"CZZetdvF/20kySURcIP7p+8f6tSc/Pmj5Rbn7HE7pVZ8cj45oxWbfPr46T8CAAD//w==",
+	"7H3rkhu3kuarIDgTcXZ3aDUl+Xjs1i9JlmTZreNeSTOODa83AqxKsmCigDKAajbXobeYJ9lH2AeYZ9rA",
+	"rS5koljVZLd0ZueX1KwqXBKJRF6+TPw5y2RZSQHC6NnlnzMFupJCg/vjWsklh9L+N5PCgDD2v7SqOMuo",
+	"YVJcVP6Nf/pdS2Gf6ayAktr//aOC1exy9g8XbfsX/qm+iO1++vRpPstBZ4pVtrnZ5eyXghqyBWHIVkmx",
+	"nhMmiBRANNj+M5jZT0I7tpvnpaz9sColK1CG+aFndeX+7bf+oaScE/uMyBX5ZkHKK2IkqWStiKzNbD4z",
+	"uwpmlzNRl0tQs0/z2ZrT/w22pfBEG8XE2j7hsDKHXZRXxD6w4zYFkN+pmpNtAQoIM4RpshFyK7COSt7p",
+	"pf1Z0BLr/tN8puCPminIZ5e/hlG6RuZ+7r81Xcjl75AZ29ZzrdlalIASjFOt0XlmnO7wB1LglFlJVaIP",
+	"WI7+XALVtfLjoHnOLCkpv+6Nz7ZJzexylst6yQGj4MF8E7SbzyoGGXRny4SBtW1lj64sn80DaUJzYXad",
+	"QQcKBXo0jaMLYEqpK8sNtm8QdWk7kbcsd9tpZjvP68z9v/2+HfcLmm3q6nDxqOmTiBr4yrCyQ6W2jeXO",
+	"7FGUCfPN1+2rDS3GMl+gC7X7x7eOzf0FFfnhyJfU04IZKPUxuWGbeK6AdhabKkV39u8C2Low796N5JWK",
+	"Ki/wRnd8TZU57HiPFM0oYg9zP8MUQdxsDpdTAX357snIqcjacCZg9NR1rVY0G7Gu8cV5M6DUNBxtDqZR",
+	"liNHtC12x0djX5rbNtFBcJltQGFiDajSzyfsj0zmuNDQhq7hGKd8cC8NUnk+M3Br0AdbOoIQboDzzuq4",
+	"5vzHcZQojeTt4XH1VpCK3QJ3B6I9sDZQGVKxzNQK5mSlZOl+NrJy55pl7B6BC/TU2qK/3qK/7pBf96Z8",
+	"O7Ov2WbnsyI1ufdAc0uvAx6wjGdWdfd8XUrJgQp3WHG6Hi8JXnO6xsXP7bFPf4BbpzbQ5bE339PtFV06",
+	"LqoU0Pxw2f793149WSwWRN6AcuuzlLeHO2uPirZnP9Km4Tj9eUskjLovaeh4n7RJTr4dufV3o97bm0hg",
+	"eM8V+HgVdtbIo2tk98in+WzD/FkVT+i1Asd+BTN2dEtOsw16QPPDpfpYAKmoyYq/aCK3glz9t2duxWpd",
+	"U+5021pw0Jpo6rSNkt6y0nb7eLGYz0omwl/HiOI5wI08RZIrWJmfa0z5C/Q61ABGiWb3uX8X7bqQzEtC",
+	"/Ow/3JPaWAKP3ZNXdBdUaHr71n/w+MnhFu1I5JLeXoFYm2J2+fViPvoYdAOOo0NnGpXoffWsq/YNTaWj",
+	"IN5J804o2L9ThVhDP1KlrVVS0h2pNTwjUFZmR1ZSEcqtIdFQ//AE26NtUtPWps6jbTlqMT/4D45qWm6v",
+	"BM2zr383Xc67hA9ESK7aS2tHImuXNb+PGr5rBqNQYmXGadi9yfoBJSayw2aQUGgsvfDlzanaJE5LP6RR",
+	"J924uQV1ppmdcCaV7yeMBJ2rpOY0Qyht2SfWSopfALH43waHhRRGEkoySQ0xzo1BNdGGcU620PEtdKhZ",
+	"cSoE5IlDg1NBqN5otyMZ1gLGJtEV4MwxP+S2I5ySYlVr9HhvVvvg3GbiYwE/UnU49OecbaDn/qDWFCLb",
+	"AgRxDT4jwDW459IUoMiW7oiStchRIqVknfsWfaLo9rhO6YWFb8R/0nJdMzucXqjHKe1TmGY67J8+7tdB",
+	"r8JLqwUeLsQPcuto7BiCZPYlK+41seLymXdEESn4zmv5lnyVPtDvLTtPEX83oNzWREQgCFmvi8OB2vc1",
+	"oStjWaFgWUGo8IyRFVSsQROnH5mCeqbSBirUXQHasJIG98b48b4Kn2Fj9u46VBSWTOtgb+x5GR0liZGO",
+	"3Ynw2ur+YdoZ94GmQnf6uOCMnkT39jwsVJcI7RCTXINLUcsgHwq51fjEG5Y4nEkjMPZkgucuom2jhJmO",
+	"BMhqdQPEAOcal3HjbauDg8UTxBs87ZziKJNEafgBJUziKE2SZNxiBhXGvYwN7HtFt6hxm3nTbALLB1su",
+	"6UMbablxugSuJyjpS+BYp9GNPsZzVdBqwub+YF/HujR0yeG1kmP9U+79j3LK2/9jrOuL5aa4iw0cnDH+",
+	"+2bpmt67k2wn0JCwWb55y0AY2726AWHeIpoBXVOWkIvLYLu1huyTjh27wAR3o4oNG2ZRM+u89Y23keOf",
+	"3yLf7Bvzdq/O5rNa5NIRsAKnZ5b+nFVQUWY1gqyAbONotwEfG5IVE95L/0dNOTM71AVQBt25mf7XqBXf",
+	"mb072sfMXgMI1HM/TN3Rhm/rmey892SxwN605Atu3v5qHLx5AypnmektgeMVpxcx4TSuwM5cbhGiYmqu",
+	"W9VIO4x1XzPg+SulJOIVzsFQxvHYlf3suLz2r81jS/gABO6PTBpkJYijtlVwpjhuuAFlubBDWG1k5VzB",
+	"ypJXSAMoj96/czqOLeGnRunFKUKsVfgVCxqKEQer+z6+jXYrVfkTw2JTyTBmN1456iR65z+Y4DnZn4WP",
+	"OQYjuek/NZ93nQHiczomCO4nJIvP6sh0apF/ZBywXcwNfYWapwUTJuFaLKRCjHiHO7D6qBMoRADkmlCR",
+	"++AH40A4zTZ6klPMhFEPcYabmd1cUuUjuNk1OY8zj5/FWYV5Y2R8E0/YM3kmo7576Lb4narg6V6xda3g",
+	"GVlcOiqqmkOMMhWy1oDacHfwVvl+BtbU9UY43bkoFzOEcm/9IwaMlH1lgVNWuhNK2E8wYRp57YAUCgjT",
+	"hMZoWpx7STdgSeQ0MNTgYeKDkVnCAxfVGQSPcgNI/GFhDdHHz8gSuNyShXMmCWkGgCjsFvIpEdOSD9B+",
+	"VXNueYIUkuf62ZgBJJ3Jwa8zwvWoaiF6zqF+cMH08Bdru+bzmSmYU/hyxdyCb6kBtTuujvQdmEEv8f6k",
+	"xpvpe4jr2oyvtdoDDwcEj1/KONShbV2zHLNT414ZdTq5Rl5a9kaEmFVnJzb1zmrASFNBEZzY2r8G9fFY",
+	"QKBpPY45kj9Jt5fBs7hHO+Ca1QljPg15ooUCUQAzI1BFIVARe+p9nRztu2BX7GEsElrQwC66obyGEaP0",
+	"73WVDjFAzH9ttfyTR1hRrSHhfDrdmhipycaO9ggQcRZhjBg9fggWRAJgt+f8tD8TlgeQIOWcUH9WSAEk",
+	"Qs8QUN7ZcC3nclwnTQdcXgZrYM+/HdF2OF2dH7CixoCytPtf//Dr4qvv6Fer51+9/u3Pbz79IzbvH5g2",
+	"Uu1eCaN2pyLnpkSLkud00sCyJjVd8kRM3D4V6LMB8zhg8lpyh1Y6nWGUfltWEkN00TyHBFDAoYJ7D7se",
+	"Y+fHT3wZCTXoPWTaOCPNig3Yuk2zd8IdVccVrGrtBzHq9Hlv36eoz1IF3/iodjwx38st7uovx8jiuJyB",
+	"yPOwEi1lQ0vtLMMg06trB3QopFxzXeF6tCNMwCq5TUQ6RkkI+3nsMbIuNpEfqXrZDLg/kYQy/IPcOo00",
+	"rQ63XsuOW+2rxyk9GQ8HU03cU/J7rQ0RbjpIAOk0vbkZ6V8Xix5UaIG5zs+g9B7Q/8pD2fYOtLevrp6/",
+	"ILXIQZHvv/nrQUSR7jmHv+0R+sm3yOiX0z/h/U+OEGjfuW53mJWcKNv5UAbCcquUz2HA3XavQLnW9xYR",
+	"lG6Q+KR2KH42Gvq4N//xFG9+x0//eD4yocH3nxwwJFxDS6oBl0AO55hwI4yHtkTXzuGhI6sR4jy4cdwo",
+	"/TdDQcnm8Os5ehuQU8Z9ANiRzCmLjLt/lQfEalREX0ma44ZjmjhT1M1UqgfNYUozI1I4xmsAteCS5lPm",
+	"MYjDEj29NcwMXUC5/oUqMS0YADcgTHrqU1TLvVn4lmM7855Cnhh+UN76Qxf+lB+3kMh6DaaIubEha7j1",
+	"hJwQeG6Jf8yF4A/qZkWbrjCivKNGsVvUfcARM+8F1UCWO2K3/Nwe8MJB6pc74nf/uDCC6/MlcFQpDft/",
+	"wo7AZK72jgk+NGs3gkMAFKcTYAjXHpH28w0oTquU+1xPAwGH4+DYRKOA9CNG5xkCNkjMYUVrPhawsBeG",
+	"6BiHsEv4cKke23gpR7+alKKy8oGdEWblxkHgg/CLZIgjDqPpNDjgtPwbbJO5GnfRNw4zOHrhazRGPwQU",
+	"Lyhf9c7aUkoHsrASslaJKMA5E0BC9kdVSCNHAQNkrbKeeu8+XStaFYEfcEOtzS8Zrxw78rSe69A3vtC3",
+	"5oOBakq2adI74inRl6rX1BQxrKIzBSCwo2dUDkPwjxg5kMhw3RL1JEdSi7M6ZOZpOPEOgGhMJms3U3MP",
+	"OTQ83+R+5W1KyUj0WZuGgoLBbgA7Pq3664J3LpMmwKtBAak15JfExbieogG9itMMkBav3e+EiQA5zajK",
+	"NeEMDws2qvTojNE2H20A4Inb/hrCaDIqXAw6o8Ia/g6vNMzFgX7NtOfNAjU4UcQq6Kx4VC1Ho71oL6f8",
+	"0GdKRT46M3XpszgnUDmkfSIkPmc+ewCH4Qu2VHIDbpm2VDsHjYeQQY5t/ZUHBU1IOAwoImSKjcE6Tuqs",
+	"GJ68UNIdWQKpakOYT2GwVhIemE5EnoMtiT64opWGlDHYSzPpqiUeaYc9i9g7VHqGhx9Th4iCGxZTHfqE",
+	"+NmfIlYlfEYWPlvBxBi+SMEFNPyBoyA41YY4Q8ufT0x7ZMncufEcttDjSyyJdKgqcCQbf2ICckikOhje",
+	"90xXnO5IOAxS4LAJOFv/wQeTwNAbZjiye/5GywYT0ZEiKNbQ2+2nWO0xktbvyY2spVVgycOMMh+jsqvd",
+	"4aEOqTqyq7PHG/HnN19S4H7fwBH3xG7ZJJ8hgocZ7XOEDN2AHmtDhoIpyDIt6fE4jCviYCViC0cfej2i",
+	"1odqghQ+Pjea23rxPAxQN9krMdoXcdedkapZ0Vi4+/kwOfh8fPuc2AM7JuJHMTIBh5b2cbS1TOJy9jma",
+	"uphTXJ/WrxjZMsnPV0ybL8JdNOTfQUffd0rgOV54nuuAi39byOP2R1wR+3LbHDpIBRoQ+qZ8CneFiAxi",
+	"P1NMl0B69pwHEUgResHn2FSeGo3cBqWkmqJYNfhwTEM31KRAQM15liDCcRBnPHVcH4Mg8lAKIhVloy6B",
+	"28Ubvccqnwd7xmp1nAGRtdEsB7K1RwYlgbGcaVHQG8Cjc3gADo+xnRJJiyF2xA3E6xLX/+C2gswkNMpE",
+	"4BmPL/s+Oi2iQ6yx+FLmUPjjmc220iL395mt41T8Yj2FCqhOaOS1YGYU0iyVyNgVDqGf0Oq8QaElPY5x",
+	"KVKLl6o+kSLsOEB+Z8ypjl+tVoAB4mhVQajHMAH+DLe0rBJiZy2T+K275ogcTeuIswi9twMcJgeWkqAA",
+	"w1G8syaKNNY0dYYuMTKnO+8PkTXPyRI3yXhQPkbvy7BOyL4cRsbJqkqNOzlmPyFk3Jg24LyroZt5IFOY",
+	"H0bkD0BVVmBJ/BMgt226BYYFZlpjU/7Fzc0eJ2QJIEjGpQY1J8va+LQJomUJpvAq5unjMFStvQY0JlTv",
+	"Xr4aX3Vp/7T2nXUbmnuaNgTBVwPEhGjvFPABD+J8z+vgjAXnGQ3+wiUQI3mwHZiZlLsyFmqPy4lYR8Gj",
+	"4N14cRppvO5EDqXE3Y2TjAidFVLyVDG3Ph5Kg6krN9hs48YuKxDHBWNE6LsRNz36caJTdjnJh4fRHrwj",
+	"oHYy77jdMCup6S3DoRwV7UUAxhglOLywhQu5JtHxb8BgQma6Q+C8xvTehBCDFp1N9Kg1YTPukORLEFnh",
+	"8zaMA9NyX5tT19z4YmmJXKAPrdOtTx820QM6vS5QmaqU06XbiaUmpwantKEiTwD5a71PecflIVWGs2pk",
+	"InCMaYWJ+IabrgcI8sGgNR7SVclytZsCXZoi0lOOdbTEsMvlawo2aqPkBmKlISOJd12eoXaXl8wj66jg",
+	"JV/GZ2zdseQbYrcnOS6C9g699S7B0x2dvkKJpyvNNkQK73XLuNXjTPijFw7oOHrAHFaVuBO4rFdpzq1E",
+	"k9QywNg4FvIeqs8NpGjiAbQIutx3Y+98QSLJZa18oMVYFraai6q1cRq0JCuq5oStiJan7rOY3tkfx6sb",
+	"UDtSAjdMrEO9JCkIs5qUUgw0ocR+edeUzbTb0D35eYWRRuqYjBw8PI0fGPWX8nDQ70W1fMUkBZSTLeU8",
+	"VHR9PJCH2Y16P/zudTWoxrZj+d0VW0KNhADWGWkl+LfzlORAI1jeUW+tO7ttQ3KxJi0Qd4xNfRBq8lVH",
+	"go+wr0kf5JE2w96rdejZoSFoSlikAk9ZrCh2tHbW5Iq2k5EUdpwDUIrxSfY4BtsXxW1GNQ9zT1HsOHAt",
+	"ATm/7/rDnx2z1i5xA1sbwKkNINEmoc98cS+/iAc1jUN3R4obd5b1Hmq37sW8AXLIfYnVjtYRTj7ppbUV",
+	"1GQHPhw9DPyLR/GUTIv2nO589e3QmdJgMb/77rvvjlUbmrzBO3DQHjTzqZ9IBGqiup4/dPaKzTlUVyAv",
+	"Z9pckp8W/3z7hPwT+fj0cZ+oTxaLkWJ6EDbVHkRT5MJ4xSVR2S6dMvJR5lgp2GXwbuCAApdp5nUOTepq",
+	"7uvzybKUArQhK6a0Geu/cznQKVjWlAKNndq8WHNnqs7bYueRSzACmGgkMwfI61C4/2h5gLrJ7HHEmjcL",
+	"F0bTxuLDwDEe+IVi6J+fhQPdFHA7t+qsr3FjdwrzZk/j7hyVvf42lBOdO5toTlpp6Rr+3UcIjkqxICuP",
+	"S7tRcisq+XevJHlEn5+A4I6aP062EBkQ8IxsmSlidHbu1EiqgLoXeqbHMRq1MYt+l6+lIoXckpKKHdF1",
+	"VsSNHsr0koJq7z3QZq8K/eIYAH9igbkhPZuPq89+iDbQkNWKmd0HuwDxcgKaFVhl3PeSwyWJj+1izy5n",
+	"mZQb1tS7uJyB2NBaG9lR5GnFfoKdv7aKiZXEnQmuboMURtHMkCWYLUCoWwvqBpRbUnAWp4esPyIvpF17",
+	"5owJBWQNAhS1xm/w3D8iL52F7B/r929ehP3raKRJWc4dt2iSlf/3/8xJKUvLjOT965fk6dOn3z0iDufg",
+	"Pw9XdpFcZrV/7b/Y9777+q///F/J1pmdHo/gMAJLcC4R8eh/isYquZy96tDmBpQOlYYePX608PBNELRi",
+	"s8vZ00eLR0+DP9mtyUWLv3N/hziOFTXuCqS3+ezSJTw+77w3719L9mSxGLiS7PAqsnG4uBYXeOhcPrim",
+	"rDu6fgAf66MZff/msyrEcfqTf57nz7sYRXsygDYvZL6bNGvK+c+r2eWvx+JsnWpxn+bJPI0HFuHRJ9l9",
+	"bWIG8d6tXVnfZR8lx2+f+t8ZVcOnA357PInyY9nskK0+9qGwd+MsK4/Lkqrd7HL2ht0Aob6MjHNiqfJZ",
+	"FD4+VEHWYHyRMsjgkfu8u0cv/mT5p4sOEDW9YcuotlRU0RKMA/L/+qeXri6g1MhW5+rsE33eIeAR8f/b",
+	"g8iDBE4WkQVlo56euFo/2PPZHs1yRezhFFyREZfuHEzuToC4PA76S4xcgylAhdVbukvihhfrRXjnISgZ",
+	"Lq0bQck4qjNL1Hd0A2EQ97iz4zTxXb1siHCXmdll7VhOyWV92RgM97+s/q6bEasaBuU1XFMAU6SpXnA6",
+	"PZyAcpZujRDFl4d5GY6CBxFMdzutz+t0OtMpfOq1QUeLzDa+nq87fhg8ot91kx8e42MO8cXZtnpgfXyn",
+	"Z3FfnHgYeNb1PphoKnqHjLfgw6nuE4o6JzYpaQ7echByS6QIx4IvE3JEeuweTHbsRoqO3UlCIodSXmQ8",
+	"WPIphfuGigxe8lCa8yw7uGSiNtDPZP/66ZNjtvQe08dWPjfDR6BWguV1fHwy07+TN57l7cL9RRO3dJaH",
+	"yc+C75onzlnBTOBsl2anhxY4f3XTGJLnWN22x1HsHm9R6Im8vy6G/dtY0ZbPzwmhFkyCEYJLiTqv0s65",
+	"G4Sve3ciX1zJtc9gKGhVgYD8EfFL6iL0O8LyIPeWkUluWAbPCCUKNIi8uUlISAdDjZxzW0lljZwV4/Ap",
+	"KRxfudde+4DhcSVi5V9MqxExSOecuI8yfdM4csMfW8r5o3XFMQjUcevHwK258Hiq3rrut4Qu4Spgbk9c",
+	"MI9GtWeWn5jlCc60aRGqZAlkqWS9Lgxx+eXzNvhFrUX65u27a1JRDsZEw9Tar8Nn2Gv3xkOcYc29ASPO",
+	"MTeq3szjhWxnNnU8PPO1z+q7q6wb7y964FPIY09TjCtVSXJFt4IYSXRGz8LH3yu6DY6T6I1tcq28umXN",
+	"GlkbsgGomFi3x1IbU0py65uIFLl/dvUXAIzg1TCmE5QuP/GLPzOZwzHT7EeqRsnUJgr78KbZEFXbCqQP",
+	"vBfCcuJbYR3X+kTm/0UxAySXW+FCR64kKXXBIqbn7qcG7uR+cUUwChBNTiK7hby3GwJTXLR3JnDwINw+",
+	"c7yHUt7ADyx4wHtE/BpBxIbi9XcTpej2fAMG735/DVlJ13DxewXr/uo1CNAlE9TnT485f8NlEec4gtvW",
+	"IrKkd/XEnFBi18ED2CQppbLn7APtRlQmXNct0cdsVpkZMF9po4CWd6D+se2KcNpPUJmzycaLP1TyeHgD",
+	"xgoXT+gHko8j+LwS52FzN97Tefw5+e/vXVteueJAcxfFDkFtVPboGNhHWfADmAiu/KJPpb30kjRcYR9l",
+	"Ht783IbkgxxgH+jOHkjuLtl4cMWriZWUZeSPeItKaif6a1bukxquA4Qa4VoNb0r5e03OczIYRXMIFzV5",
+	"w0yuiLtO6pkjDxMGfKkAATegnHrrrw+W2+hSZK6Q/IDnxVead+VAzuYaryq+S9wygEIuX3K6s3ML8QIv",
+	"KOwM7azJ0u5EyxOjwJYCBYF7f+yk9ofuqRx7D0LirsbFcUhjSPcLJQ89RT+3PAhXTiBb4JceQbcu19i7",
+	"c4j0sKV4N8E5/ExyQ1yhDNuZ12hdjJUZIm/c/dSSu36FNO5FzsNm8IW8hqy9q1Dq6/6NPVfce4St9xPj",
+	"IlQgOz+K5aO88nXkzrPxR8asYi26Y5s5gTAZU4gIy+y8l6tbsQQx1xAG97yzZ7lfyPzzO5hp0r3MA1uf",
+	"uMmva9OCH2lTANFXbOiUQHzW+HaoICwnlAjYuidWjZDeD93Z/B4rY5tJn4ivmYKwLb50mMxnWKV9WvrC",
+	"f2lq/ot7/p/0PELPtY8E4DS8co/PJaUrqnVVqHD9xn6mxRT8Xqel/+jhzwBdnl3++ltXTv1cBeBwQCr/",
+	"RTuQcBA5bYXvYa3juvPeQ+genSLZIzSQzuisEq1ottE+ECRg22adnF87ue4WSMdExx81qF0rO5ryVCOk",
+	"B5pV9NsX4tQ6H+Ktu9IJZ2aPF061Wp0eLgjtNOuBMMpl6od6mXPy4/WrN1ZFv/7bm8O90uDFhl3PR9nj",
+	"fk+W8/q4+7a/kts+DemW7p758Hovz9waPdrQnU5Q8SL6qgc8J9fhlS/heL4fT32owcg02ZzoGz6gr+ok",
+	"G6Ny7D3Q/OE59Rx6wlLewqRq+kfxgvOZK5o/6SaCfqPfHMUgUn/buh/859ZKDm9nSDlP4q4+g/iwXRE3",
+	"fy96O2IkQG/81QVMuLylv3m4TdwdUZA0NnVaa4kF8EYczTHTYzQXz/F2mjLf45RCX2j9Xs2Ctpoypjp5",
+	"Ep0icFwLzYmYluGQwd+5gdWts47lcHBO6NKa+lIEGNuZCHvhSoolo030Bq59zbG/G9E9tfZtW/d2SNQO",
+	"3c3w0ZWw8U/D3S9Ux5h2c+/PBE9ap4R/unzsA0vzYQZt0JVnkOE/AVRWdPNwvUwBVHn1z8nvArJNzAbW",
+	"dBdktqr5gMh+A+Z9zR8IyuRKMo+wLX+QtQbiB353AzIRJG6ne449dbzg+jE/9XD99WSp9fMz+Ze2hA3z",
+	"XlSucP4RvSO88yCeEl/If4yXJIzqDPqblKUOad6OKhGQaugGhI9xOfStNlSZ7t635LthsE1bI9f+hc+4",
+	"M77+onfGuELUOq3Gd0Kf50D3OTiyD50GXugHV/35GuvBuPu8t3SXUup1W8w35Vq5An/jwHFnx5Uvd3KO",
+	"gG62wX2oadxfdPf+x/Mo/1JIu2oFKIhozXDq+9oUTcaNbr0+vjByctN/APMv1WcIHywG6z1PqRswnxm5",
+	"8dHZzmePp8YrfCPz7hSaEf1/GsB4WUh7zjgp0lBl3iQCW1vLlUYlnIlNC5wJdVIqZdX3GGFtiiclj+6P",
+	"8VbfviG1r1Bs2zQTK+f0M7LceQhhLThoTTRleSwKs+chkCp3BWMOU3kCEjBeW1+4Oys4WxdGgG4uZLxb",
+	"Ps8ZVI3EtciHiSr+1gJ2msqcRIS0iVHnwIPcpfTdlGKxTfGmo+CO89Q/wgvPxYuh2uLsqbJvDxv9CUU1",
+	"UYFizpNE9txXJmsDEu39Rc756BEb3coljnMvMilWtZVoR/Kd29fG+hl3p3hgEm7HgL8Z1ey3n0l+NKQa",
+	"Za1Qppx72NUPOJ0NXMEBdzpQFQ2VlVS+RIp04F4pfNkt3vgrPCeUzS39KWUv3OP/d8wAiVZ79YBHFifq",
+	"FJNINdupOHyQWdpKsvt05YYVS4iesOKnc90Lqn06say67HUZ7leT/o5A7a+hdpIoqtSsLa7n7+csoOxx",
+	"ZbdEakKrpjdtTdpznZiNCjW17rJGgm/j8YW+2y/G9TRWFYrnmD6XxzWuegepYJVQhyUW8Czc9tnIOaQg",
+	"sPu9qJv0dc9Nur33KWGh2edRO76PLEhXafTBTRo366GQ50rWIj9bLru1ErjUYPV54jCi/tqCeXSN+AsW",
+	"fcl+AZDr/irFK//Rg+gDQMJ8wWRwE7w4XmKgUtK48FIOtf+PUcz+53NZIu5erBHbz9/J4PS/BmChw7dn",
+	"SH9pywz4VfxqyZnIm6J4GqBTYMSvYJvPnNIlPo6tEHFq3th836z993979WSxWATpIbxSlElXMMNxa/Dp",
+	"+bs1tlKZItwIhsbBodoPp8disN0w26MnB1cE3evB37mx4J7tDs6buuzudgwrsq0CYNuPPBErbCeZwb1w",
+	"n+RwHWCU8A9Or0DlM5rmERrmihIbr3Y7rER44opT2+0S/jaS5JIIuHX7p+8f6lTl/fU3yy3e2eN3Sq34",
+	"7HJ2QSs2+/Tbp/8XAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

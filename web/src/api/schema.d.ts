@@ -593,6 +593,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/rules/presets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Rooms whose rules can be taken over as a start. */
+        get: operations["listPresets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rules/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What changed rules would change on the pieces under way. Nothing is kept. */
+        post: operations["previewRules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How much of each glaze the plans of an assignment take together. */
+        get: operations["listAmounts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/guide": {
         parameters: {
             query?: never;
@@ -853,6 +904,39 @@ export interface components {
             fired: number;
             /** @description Alike in the jar, apart when fired; else the other way round */
             inTheJar: boolean;
+        };
+        Preset: {
+            key: string;
+            name: string;
+            means: string;
+            values: {
+                [key: string]: string;
+            };
+        };
+        RuleEffects: {
+            pieces: number;
+            /** @description May be fired today and could not be */
+            stopped: number;
+            /** @description May not be fired today and could be */
+            freed: number;
+            list: components["schemas"]["RuleEffect"][];
+        };
+        RuleEffect: {
+            code: string;
+            /** @enum {string} */
+            severity: "stop" | "warn" | "note";
+            appears: number;
+            goes: number;
+            example: string;
+        };
+        Amount: {
+            glaze: string;
+            name?: string;
+            ml: number;
+            /** @description Small cups of 60 mL to pour out */
+            cups: number;
+            /** @description mL left in the jar, where it is known */
+            left?: number;
         };
         JarChange: {
             /** @description What the full jar holds; 0 for not known */
@@ -1134,6 +1218,8 @@ export interface components {
             history: components["schemas"]["HistoryEntry"][];
             /** @description Codes of tiles read from this piece */
             tiles: string[];
+            /** @description What its plan takes */
+            amounts: components["schemas"]["Amount"][];
         };
         EventIn: {
             id: string;
@@ -2433,6 +2519,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rule"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPresets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Presets */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preset"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    previewRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    values: {
+                        [key: string]: string;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description What would change */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleEffects"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listAmounts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Amounts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Amount"][];
                 };
             };
             default: components["responses"]["Problem"];

@@ -145,6 +145,14 @@ useKeys({
           </span>
         </template>
       </p>
+      <p v-if="detail.data.value.amounts.length" class="amounts num">
+        It takes about
+        {{
+          detail.data.value.amounts
+            .map((a) => `${a.ml.toFixed(0)} mL of ${a.glaze} (${a.cups} ${a.cups > 1 ? "cups" : "cup"})`)
+            .join(", ")
+        }}.
+      </p>
       <FindingList
         :findings="piece.findings"
         :empty="nothingFound"
@@ -209,7 +217,8 @@ useKeys({
   border: 1px solid var(--line);
   height: min(44vh, 330px);
 }
-.band {
+.band,
+.amounts {
   font-size: 14px;
 }
 .right {

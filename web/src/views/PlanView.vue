@@ -2,6 +2,7 @@
 import { computed, ref } from "vue";
 import type { Piece } from "@/api/client";
 import AssignmentForm from "@/components/AssignmentForm.vue";
+import ClassAmounts from "@/components/ClassAmounts.vue";
 import GlazeFace from "@/components/GlazeFace.vue";
 import { useAssignments, useClasses } from "@/composables/useLists";
 import { usePieces } from "@/composables/usePieces";
@@ -53,6 +54,7 @@ function verdict(p: Piece) {
     <h2>
       {{ g.name }} <span class="soft">{{ g.className }} · {{ g.clay }} · cone {{ g.cone }}</span>
     </h2>
+    <ClassAmounts :assignment="g.id" />
     <ul class="cards">
       <li v-for="p in g.pieces" :key="p.id">
         <RouterLink :to="`/plan/${p.id}`" class="card">

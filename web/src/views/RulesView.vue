@@ -18,6 +18,25 @@ const changed = computed(() =>
       .map((r) => [r.key, values.value[r.key] ?? ""]),
   ),
 );
+const presets = useQuery({
+  queryKey: ["presets"],
+  queryFn: () => answer(api.GET("/rules/presets")),
+  staleTime: Infinity,
+});
+/** A room's rules as a start: nothing is kept before the teacher says so. */
+function start(key: string) {
+  const preset = presets.data.value?.find((p) => p.key === key);
+  values.value = Object.fromEntries(
+    rules.data.value?.map((r) => [r.key, preset?.values[r.key] ?? r.default]) ?? [],
+  );
+}
+/** What the changes would change, asked for as they are typed. */
+const effects = useQuery({
+  queryKey: computed(() => ["effects", changed.value]),
+  enabled: computed(() => Object.keys(changed.value).length > 0),
+  queryFn: () => answer(api.POST("/rules/preview", { body: { values: changed.value } })),
+  retry: false,
+});
 async function keep() {
   const kept = await attempt(answer(api.PUT("/rules", { body: { values: changed.value } })));
   if (!kept) return;
@@ -39,10 +58,45 @@ const day = (at: string) =>
       <h1>House rules</h1>
       <p class="soft">Where schools of thought differ, this house decides. Each rule says why it is there.</p>
     </div>
+    <el-select
+      placeholder="Start from a room"
+      aria-label="Start from a room"
+      :model-value="''"
+      class="presets"
+      @change="start"
+    >
+      <el-option
+        v-for="p in presets.data.value"
+        :key="p.key"
+        :value="p.key"
+        :label="`${p.name}: ${p.means}`"
+      />
+    </el-select>
     <el-button type="primary" :disabled="!Object.keys(changed).length" @click="keep"
       >Keep {{ Object.keys(changed).length || "" }} changes</el-button
     >
   </div>
+  <section v-if="Object.keys(changed).length" class="effects sheet" aria-live="polite">
+    <h2>What this would change</h2>
+    <p v-if="effects.isError.value">{{ effects.error.value?.message }}</p>
+    <template v-else-if="effects.data.value">
+      <p>
+        <b class="num">{{ effects.data.value.pieces }}</b> pieces under way are touched<template
+          v-if="effects.data.value.stopped"
+          >; <b class="num">{{ effects.data.value.stopped }}</b> that may be fired today could not
+          be</template
+        ><template v-if="effects.data.value.freed"
+          >; <b class="num">{{ effects.data.value.freed }}</b> more could be fired</template
+        >.
+      </p>
+      <ul>
+        <li v-for="e in effects.data.value.list.slice(0, 6)" :key="e.code">
+          <b class="num">{{ e.appears ? `+${e.appears}` : "" }} {{ e.goes ? `−${e.goes}` : "" }}</b>
+          {{ e.example }}
+        </li>
+      </ul>
+    </template>
+  </section>
   <dl class="rules">
     <div v-for="r in rules.data.value" :key="r.key" :class="{ own: values[r.key] !== r.default }">
       <dt>{{ r.name }}</dt>
@@ -81,6 +135,22 @@ const day = (at: string) =>
 </template>
 
 <style scoped>
+.presets {
+  width: 260px;
+}
+.effects {
+  padding: 12px 16px;
+  margin-bottom: 16px;
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  border: 2px solid var(--ink);
+}
+.effects li {
+  display: grid;
+  grid-template-columns: 74px 1fr;
+  font-size: 14px;
+}
 .rules {
   margin: 0;
   border-top: 1px solid var(--line);

@@ -1,0 +1,61 @@
+package stock
+
+import (
+	"slices"
+	"strings"
+
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+)
+
+// CupML is a small lidded cup as glaze is poured into for a piece (from memory).
+const CupML = 60
+
+// Amount is how much of one glaze a plan takes.
+type Amount struct {
+	Glaze string // glaze.Glaze.Code
+	ML    float64
+}
+
+// Cups is the amount in cups, in quarters rounded up: what is poured out.
+func (a Amount) Cups() float64 {
+	quarters := int(4*a.ML/CupML + 0.999)
+	return float64(max(quarters, 1)) / 4
+}
+
+// OfPlan is what the plan of a piece takes of each glaze, by code. What has to
+// stay bare under a band is not brushed: bareCM2 is its area by surface.
+func OfPlan(p plan.Plan, b piece.Body, bareCM2 map[string]float64) []Amount {
+	sums := map[string]float64{}
+	for _, s := range b.Surfaces {
+		choice := p[s.ID]
+		if !choice.Planned() {
+			continue
+		}
+		area := max(0, s.AreaCM2-bareCM2[s.ID])
+		for _, layer := range choice.Stack {
+			sums[layer.Glaze] += NeededML(area, layer.Coats, 1)
+		}
+	}
+	return sorted(sums)
+}
+
+// Sum adds amounts up, by glaze.
+func Sum(lists ...[]Amount) []Amount {
+	sums := map[string]float64{}
+	for _, list := range lists {
+		for _, a := range list {
+			sums[a.Glaze] += a.ML
+		}
+	}
+	return sorted(sums)
+}
+
+func sorted(sums map[string]float64) []Amount {
+	list := make([]Amount, 0, len(sums))
+	for code, ml := range sums {
+		list = append(list, Amount{code, ml})
+	}
+	slices.SortFunc(list, func(a, b Amount) int { return strings.Compare(a.Glaze, b.Glaze) })
+	return list
+}

@@ -1,0 +1,62 @@
+package api
+
+import (
+	"context"
+
+	"enkaustos/core/rules"
+	"enkaustos/core/stock"
+	"enkaustos/internal/api/gen"
+	"enkaustos/internal/studio"
+)
+
+// GetRules lists the house rules.
+func (s *Server) GetRules(context.Context, gen.GetRulesRequestObject) (gen.GetRulesResponseObject, error) {
+	return gen.GetRules200JSONResponse(list(s.Studio.Rules(), rule)), nil
+}
+
+// SetRules changes house rules, all or none.
+func (s *Server) SetRules(ctx context.Context, r gen.SetRulesRequestObject) (gen.SetRulesResponseObject, error) {
+	if err := s.Studio.SetRules(ctx, r.Body.Values); err != nil {
+		return nil, err
+	}
+	return gen.SetRules200JSONResponse(list(s.Studio.Rules(), rule)), nil
+}
+
+// PreviewRules says what changed rules would change.
+func (s *Server) PreviewRules(_ context.Context, r gen.PreviewRulesRequestObject) (gen.PreviewRulesResponseObject, error) {
+	e, err := s.Studio.PreviewRules(r.Body.Values)
+	if err != nil {
+		return nil, err
+	}
+	return gen.PreviewRules200JSONResponse{Pieces: e.Pieces, Stopped: e.Stopped, Freed: e.Freed, List: list(e.List, func(e studio.Effect) gen.RuleEffect {
+		return gen.RuleEffect{Code: e.Code, Severity: gen.RuleEffectSeverity(e.Severity), Appears: e.Appears, Goes: e.Goes, Example: e.Example}
+	})}, nil
+}
+
+// ListPresets lists the rooms whose rules can be taken over.
+func (s *Server) ListPresets(context.Context, gen.ListPresetsRequestObject) (gen.ListPresetsResponseObject, error) {
+	return gen.ListPresets200JSONResponse(list(s.Studio.Presets(), func(p rules.Preset) gen.Preset {
+		return gen.Preset{Key: p.Key, Name: p.Name, Means: p.Means, Values: p.Values}
+	})), nil
+}
+
+// ListAmounts is what the plans of an assignment take together.
+func (s *Server) ListAmounts(_ context.Context, r gen.ListAmountsRequestObject) (gen.ListAmountsResponseObject, error) {
+	all, err := s.Studio.Amounts(r.Id)
+	if err != nil {
+		return nil, err
+	}
+	return gen.ListAmounts200JSONResponse(list(all, func(a studio.ClassAmount) gen.Amount {
+		v := amount(a.Amount)
+		v.Name = some(a.Name)
+		if a.Known {
+			left := float32(a.LeftML)
+			v.Left = &left
+		}
+		return v
+	})), nil
+}
+
+func amount(a stock.Amount) gen.Amount {
+	return gen.Amount{Glaze: a.Glaze, Ml: float32(a.ML), Cups: float32(a.Cups())}
+}
