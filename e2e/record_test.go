@@ -128,7 +128,7 @@ func TestHouseRuleReachesThePlan(t *testing.T) {
 	p.goTo("/rules")
 	band := `input[aria-label="Bare band above the shelf, mm"]`
 	p.typeInto(band, "plenty")
-	p.click("button", "Keep 1 changes")
+	p.click("button", "Keep 1 change")
 	p.see(".el-message--error", `"plenty" will not do: expected a number from 0 to 30 mm`)
 	p.typeInto(band, "13")
 	p.typeInto(`input[aria-label="Coats of one glaze, coats"]`, "2")

@@ -72,9 +72,11 @@ const day = (at: string) =>
         :label="`${p.name}: ${p.means}`"
       />
     </el-select>
-    <el-button type="primary" :disabled="!Object.keys(changed).length" @click="keep"
-      >Keep {{ Object.keys(changed).length || "" }} changes</el-button
-    >
+    <el-button type="primary" :disabled="!Object.keys(changed).length" @click="keep">{{
+      Object.keys(changed).length === 1
+        ? "Keep 1 change"
+        : `Keep ${Object.keys(changed).length || ""} changes`
+    }}</el-button>
   </div>
   <section v-if="Object.keys(changed).length" class="effects sheet" aria-live="polite">
     <h2>What this would change</h2>
