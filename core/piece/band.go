@@ -15,12 +15,12 @@ type BandPart struct {
 // not along the wall, so that a round bottom asks for a wide circle and a
 // straight wall for a narrow stripe. On a round bottom of radius R the limit is
 // a circle of radius √(2Rh − h²) (common practice; the geometry of a cap).
-// What opens or faces upward is left out.
+// What opens or faces upward is left out, and so is a recess that no run can leave.
 func (b Body) Band(heightMM float64) []BandPart {
 	var parts []BandPart
 	for _, s := range b.Surfaces {
 		area := b.areaBelow(s.ID, heightMM)
-		if s.Upward || area <= 0 {
+		if s.Upward || s.Recess || area <= 0 {
 			continue
 		}
 		part := BandPart{Surface: s.ID, AreaCM2: area}

@@ -41,6 +41,7 @@ type Surface struct {
 	Stands  bool // the piece stands on it: any glaze here meets the shelf
 	Upward  bool // opens or faces upward: what runs here stays, or meets a wall that has a band of its own
 	Seat    bool // another part rests on it, or it rests on another: a lid sticks where it is glazed
+	Recess  bool // hollow and level: no run can leave it, however low it lies
 	Hidden  bool // nobody sees it in use: glazing it is a choice
 	// SlopeDeg is how steep it is on the whole: 0 lies level, 90 stands upright.
 	SlopeDeg float64

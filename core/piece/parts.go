@@ -64,7 +64,7 @@ func buildJar(m Measures) (Body, error) {
 func lidSpans(r, opening, thick, knob float64) []span {
 	k := 0.28 * r
 	return []span{
-		{Surface{ID: "lid-underside", Name: "Lid inside", Use: Food}, []point{{0, 0.5 * thick}, {opening - 1, 0.5 * thick}, {opening - 1, 0}}, beneath},
+		{Surface{ID: "lid-underside", Name: "Lid inside", Use: Food, Recess: true}, []point{{0, 0.5 * thick}, {opening - 1, 0.5 * thick}, {opening - 1, 0}}, beneath},
 		{Surface{ID: "flange", Name: "Lid flange", Use: Plain, Stands: true, Seat: true}, []point{{opening - 1, 0}, {r, 0}, {r, thick}}, edgeOn},
 		{Surface{ID: "lid-top", Name: "Lid top", Use: Plain}, []point{{r, thick}, {k, 1.9 * thick}}, without},
 		{Surface{ID: "knob", Name: "Knob", Use: Plain}, smooth([]point{{k, 1.9 * thick}, {0.75 * k, 1.9*thick + 0.35*knob}, {1.15 * k, 1.9*thick + 0.75*knob}, {0.01, 1.9*thick + knob}}, curveSteps, 0.01), without},

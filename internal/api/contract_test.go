@@ -134,7 +134,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	require.Equal(t, []gen.Refusal{{Row: 2, Column: "kind", Expected: `"shiny" is not a kind of glaze: expected one of solid, breaking, chips, matte, clear, underglaze, dipping, detail`}},
 		bring("glazes", "code,name,kind,raw,cones\nB,Beck,shiny,#aabbcc,5-6\n", true).Refused)
 	bring("tiles", "code,clay,cone,stack,fired\nT1,PALE,6,Ax3,#884422\n", true)
-	bring("students", "name,class,mark\nIlo,7,O\n", true)
+	bring("students", "name,class,mark\nIlo,7,O\nMarit,7,X\n", true)
 	do[gen.Problem](c, 422, "POST", "/imports", body{"kind": "students", "text": "who,where\n", "apply": true})
 
 	jars := []string{"A"}
@@ -155,7 +155,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	refused := do[gen.Problem](c, 422, "POST", "/forms", body{"form": "slab", "measures": body{"length": -1}})
 	require.Equal(t, "length", (*refused.Errors)[0].Field)
 	assigned := do[gen.Assignment](c, 201, "POST", "/assignments", body{"class": class.Id, "name": "Slab", "form": "slab", "measures": sketch["measures"], "cone": "6"})
-	require.Equal(t, 1, do[[]gen.Assignment](c, 200, "GET", "/assignments", nil)[0].Pieces)
+	require.Equal(t, 2, do[[]gen.Assignment](c, 200, "GET", "/assignments", nil)[0].Pieces)
 
 	p := do[gen.PieceList](c, 200, "GET", "/pieces?class="+class.Id+"&stage=plan", nil).Pieces[0]
 	choice := func(surface string, bare bool, stack ...body) body {
@@ -168,6 +168,9 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	plan["revision"] = 1
 	plan["choices"] = plan["choices"].([]body)[:1]
 	do[gen.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/plan", plan)
+
+	require.Equal(t, 1, do[struct{ Pieces int }](c, 200, "POST", "/pieces/"+p.Id+"/plan/spread", nil).Pieces)
+	require.Contains(t, do[gen.Problem](c, 422, "POST", "/pieces/"+p.Id+"/plan/spread", nil).Detail, "has a plan or was begun already")
 
 	logged := func(event body) gen.Logged {
 		event["piece"] = p.Id
@@ -202,7 +205,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	do[gen.Problem](c, 422, "POST", "/rules/preview", body{"values": body{"coats": "many"}})
 	do[gen.RuleEffects](c, 200, "POST", "/rules/preview", body{"values": body{"coats": "2"}})
 	do[[]gen.Rule](c, 200, "PUT", "/rules", body{"values": body{"coats": "2"}})
-	require.Empty(t, do[[]gen.Amount](c, 200, "GET", "/assignments/"+assigned.Id+"/amounts", nil), "its only piece is fired")
+	require.Len(t, do[[]gen.Amount](c, 200, "GET", "/assignments/"+assigned.Id+"/amounts", nil), 1, "one piece is fired, the other only planned")
 	do[gen.Guide](c, 200, "GET", "/guide", nil)
 	require.Empty(t, do[[]gen.Backup](c, 200, "GET", "/backups", nil))
 	do[gen.Backup](c, 201, "POST", "/backups", nil)

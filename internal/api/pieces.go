@@ -44,6 +44,15 @@ func (s *Server) SavePlan(ctx context.Context, r gen.SavePlanRequestObject) (gen
 	return gen.SavePlan200JSONResponse(s.detail(p, tiles)), nil
 }
 
+// SpreadPlan gives a plan to the rest of the class.
+func (s *Server) SpreadPlan(ctx context.Context, r gen.SpreadPlanRequestObject) (gen.SpreadPlanResponseObject, error) {
+	n, err := s.Studio.SpreadPlan(ctx, teacherRole, r.Id)
+	if err != nil {
+		return nil, err
+	}
+	return gen.SpreadPlan200JSONResponse{Pieces: n}, nil
+}
+
 // AddEvents logs what happened.
 func (s *Server) AddEvents(ctx context.Context, r gen.AddEventsRequestObject) (gen.AddEventsResponseObject, error) {
 	events := list(r.Body.Events, func(e gen.EventIn) work.Event {

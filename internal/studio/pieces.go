@@ -243,3 +243,44 @@ func (s *Studio) cleanPlan(choices plan.Plan, body piece.Body) (plan.Plan, error
 	}
 	return clean, nil
 }
+
+// SpreadPlan gives the plan of a piece to every piece of its assignment that
+// has none yet and that nobody has begun. It says how many took it over.
+func (s *Studio) SpreadPlan(ctx context.Context, by, id string) (int, error) {
+	var plans []store.Plan
+	err := s.change(ctx, func() (func(*store.Tx) error, func(), error) {
+		from, ok := s.school.pieces[id]
+		if !ok {
+			return nil, nil, missing("piece")
+		}
+		if from.plan.Choices.Empty() {
+			return nil, nil, refuse("Nothing is planned on this piece: there is nothing to give on.")
+		}
+		for _, p := range s.school.pieces {
+			untouched := p.plan.Revision == 0 && len(p.state.Coats) == 0 && p.state.Firing == nil
+			if p.Assignment == from.Assignment && untouched {
+				plans = append(plans, store.Plan{Piece: p.ID, Revision: 1, At: s.clock.Now(), By: by, Choices: maps.Clone(from.plan.Choices)})
+			}
+		}
+		if len(plans) == 0 {
+			return nil, nil, refuse("Every piece of this assignment has a plan or was begun already.")
+		}
+		write := func(tx *store.Tx) error {
+			for _, p := range plans {
+				if err := tx.AddPlan(p); err != nil {
+					return err
+				}
+			}
+			return nil
+		}
+		return write, func() {
+			for _, p := range plans {
+				s.school.pieces[p.Piece].plan = p
+			}
+		}, nil
+	})
+	if err != nil {
+		return 0, err
+	}
+	return len(plans), nil
+}

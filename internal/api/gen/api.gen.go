@@ -1758,6 +1758,9 @@ type ServerInterface interface {
 	// SavePlan Keep a plan and hear what the check has to say.
 	// (PUT /pieces/{id}/plan)
 	SavePlan(c *gin.Context, id string)
+	// SpreadPlan Give the plan to every piece of the assignment that has none and was not begun.
+	// (POST /pieces/{id}/plan/spread)
+	SpreadPlan(c *gin.Context, id string)
 
 	// (GET /rules)
 	GetRules(c *gin.Context)
@@ -2500,6 +2503,31 @@ func (siw *ServerInterfaceWrapper) SavePlan(c *gin.Context) {
 	siw.Handler.SavePlan(c, id)
 }
 
+// SpreadPlan operation middleware
+func (siw *ServerInterfaceWrapper) SpreadPlan(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SpreadPlan(c, id)
+}
+
 // GetRules operation middleware
 func (siw *ServerInterfaceWrapper) GetRules(c *gin.Context) {
 
@@ -2883,6 +2911,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/pieces", wrapper.ListPieces)
 	router.GET(options.BaseURL+"/pieces/:id", wrapper.GetPiece)
 	router.PUT(options.BaseURL+"/pieces/:id/plan", wrapper.SavePlan)
+	router.POST(options.BaseURL+"/pieces/:id/plan/spread", wrapper.SpreadPlan)
 	router.POST(options.BaseURL+"/events", wrapper.AddEvents)
 	router.GET(options.BaseURL+"/loads", wrapper.ListLoads)
 	router.POST(options.BaseURL+"/loads", wrapper.AddToLoad)
@@ -4260,6 +4289,47 @@ func (response SavePlandefaultApplicationProblemPlusJSONResponse) VisitSavePlanR
 	return err
 }
 
+type SpreadPlanRequestObject struct {
+	Id string `json:"id"`
+}
+
+type SpreadPlanResponseObject interface {
+	VisitSpreadPlanResponse(w http.ResponseWriter) error
+}
+
+type SpreadPlan200JSONResponse struct {
+	Pieces int `json:"pieces"`
+}
+
+func (response SpreadPlan200JSONResponse) VisitSpreadPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SpreadPlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SpreadPlandefaultApplicationProblemPlusJSONResponse) VisitSpreadPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetRulesRequestObject struct {
 }
 
@@ -4981,6 +5051,9 @@ type StrictServerInterface interface {
 	// SavePlan Keep a plan and hear what the check has to say.
 	// (PUT /pieces/{id}/plan)
 	SavePlan(ctx context.Context, request SavePlanRequestObject) (SavePlanResponseObject, error)
+	// SpreadPlan Give the plan to every piece of the assignment that has none and was not begun.
+	// (POST /pieces/{id}/plan/spread)
+	SpreadPlan(ctx context.Context, request SpreadPlanRequestObject) (SpreadPlanResponseObject, error)
 
 	// (GET /rules)
 	GetRules(ctx context.Context, request GetRulesRequestObject) (GetRulesResponseObject, error)
@@ -6184,6 +6257,32 @@ func (sh *strictHandler) SavePlan(ctx *gin.Context, id string) {
 	}
 }
 
+// SpreadPlan operation middleware
+func (sh *strictHandler) SpreadPlan(ctx *gin.Context, id string) {
+	var request SpreadPlanRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SpreadPlan(ctx, request.(SpreadPlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SpreadPlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SpreadPlanResponseObject); ok {
+		if err := validResponse.VisitSpreadPlanResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetRules operation middleware
 func (sh *strictHandler) GetRules(ctx *gin.Context) {
 	var request GetRulesRequestObject
@@ -6814,23 +6913,24 @@ var swaggerSpec = []string{
 	"fy96O2IkQG/81QVMuLylv3m4TdwdUZA0NnVaa4kF8EYczTHTYzQXz/F2mjLf45RCX2j9Xs2Ctpoypjp5",
 	"Ep0icFwLzYmYluGQwd+5gdWts47lcHBO6NKa+lIEGNuZCHvhSoolo030Bq59zbG/G9E9tfZtW/d2SNQO",
 	"3c3w0ZWw8U/D3S9Ux5h2c+/PBE9ap4R/unzsA0vzYQZt0JVnkOE/AVRWdPNwvUwBVHn1z8nvArJNzAbW",
-	"dBdktqr5gMh+A+Z9zR8IyuRKMo+wLX+QtQbiB353AzIRJG6ne449dbzg+jE/9XD99WSp9fMz+Ze2hA3z",
-	"XlSucP4RvSO88yCeEl/If4yXJIzqDPqblKUOad6OKhGQaugGhI9xOfStNlSZ7t635LthsE1bI9f+hc+4",
-	"M77+onfGuELUOq3Gd0Kf50D3OTiyD50GXugHV/35GuvBuPu8t3SXUup1W8w35Vq5An/jwHFnx5Uvd3KO",
-	"gG62wX2oadxfdPf+x/Mo/1JIu2oFKIhozXDq+9oUTcaNbr0+vjByctN/APMv1WcIHywG6z1PqRswnxm5",
-	"8dHZzmePp8YrfCPz7hSaEf1/GsB4WUh7zjgp0lBl3iQCW1vLlUYlnIlNC5wJdVIqZdX3GGFtiiclj+6P",
-	"8VbfviG1r1Bs2zQTK+f0M7LceQhhLThoTTRleSwKs+chkCp3BWMOU3kCEjBeW1+4Oys4WxdGgG4uZLxb",
-	"Ps8ZVI3EtciHiSr+1gJ2msqcRIS0iVHnwIPcpfTdlGKxTfGmo+CO89Q/wgvPxYuh2uLsqbJvDxv9CUU1",
-	"UYFizpNE9txXJmsDEu39Rc756BEb3coljnMvMilWtZVoR/Kd29fG+hl3p3hgEm7HgL8Z1ey3n0l+NKQa",
-	"Za1Qppx72NUPOJ0NXMEBdzpQFQ2VlVS+RIp04F4pfNkt3vgrPCeUzS39KWUv3OP/d8wAiVZ79YBHFifq",
-	"FJNINdupOHyQWdpKsvt05YYVS4iesOKnc90Lqn06say67HUZ7leT/o5A7a+hdpIoqtSsLa7n7+csoOxx",
-	"ZbdEakKrpjdtTdpznZiNCjW17rJGgm/j8YW+2y/G9TRWFYrnmD6XxzWuegepYJVQhyUW8Czc9tnIOaQg",
-	"sPu9qJv0dc9Nur33KWGh2edRO76PLEhXafTBTRo366GQ50rWIj9bLru1ErjUYPV54jCi/tqCeXSN+AsW",
-	"fcl+AZDr/irFK//Rg+gDQMJ8wWRwE7w4XmKgUtK48FIOtf+PUcz+53NZIu5erBHbz9/J4PS/BmChw7dn",
-	"SH9pywz4VfxqyZnIm6J4GqBTYMSvYJvPnNIlPo6tEHFq3th836z993979WSxWATpIbxSlElXMMNxa/Dp",
-	"+bs1tlKZItwIhsbBodoPp8disN0w26MnB1cE3evB37mx4J7tDs6buuzudgwrsq0CYNuPPBErbCeZwb1w",
-	"n+RwHWCU8A9Or0DlM5rmERrmihIbr3Y7rER44opT2+0S/jaS5JIIuHX7p+8f6lTl/fU3yy3e2eN3Sq34",
-	"7HJ2QSs2+/Tbp/8XAAD//w==",
+	"dNeT2S1LX7QFOxJQNPf8IZn7hJVByryPydQf9Jke3jzscq+NlJsYTjhXhl/MELNL5rP7fOWog9s1/O4p",
+	"qL/SpHdrzRLWdQzsqZoPnM9vwLyv+QPh1lz97RGOhB9krYH4gd/dW5BABLTTPYcAPV5d/1hQYrjYfrKu",
+	"/vkl2pe2hA3zXlTuloQjSmZ450HcYv7WhjEusTCqMyjrUpY65PQ7qkT0saEbED6g6aDW2lBlunvfku+G",
+	"wTYt3q/9C59xZ3z9Re+McVXHddpm68S5zwHldNhzHycPvNCPpHtlKhb/cZe3b+kuZcHptnJzyo92Bf56",
+	"ieOerStf2+Yc0ftsgzvM0yDP6Nv/jxc++KWQdtUKUBChuUHF84VImvQq3br4fBXstE4H5l+qzxArWgwW",
+	"955SJGI+M3LjQ/Gdzx5PDU75RubdKTQj+v80WvWykPaccVKkocq8yfq2hrWrg0s4E5sWJRWK4lTK6tgx",
+	"nN5Uykoe3R/jFc59w+JQ525yiqyc08/IcufxorXgoDXRlOWxAtCeO0iq3FUHOszbCrBPj1Kczwp3QQln",
+	"68II0M3tm3dL3jqDqpG4A/swK8lfUcFOU5mT8J82C+4c4J+71DmcUhm4qdR1FMlznmJXeJXBeAtYW4k/",
+	"VePvYUN9oYIqKlDMeTIGn/sydG30qb2synmaPTynW6bGce5FJsWqthLtSHJ7+9pYp/LuFI9EwsccwFaj",
+	"mv32M8mPhlSjrBXKlIsFuGIRp7OBqy7hTgeqoqGyksrXw5EOyS2Fr7HGG+eU54SSGsVuh9wW7/wbf8cM",
+	"kGi1V/x5ZCWqTuWQVLOd8tIHacStJLtPv31YsYToCSt+Ote9oNrnjsuqy16X4TI96S+E1P7OcSeJokrN",
+	"2kqK3gNXQNnjym493IRWTW/aAsTnOjEbFWpqkW2NRFrHg0l9t1+M62msKhTPMX0u93pc9Q4sxSqhDjgu",
+	"4Fm42rWRc0j1Z/d7UTe1Cjw36faSr4SFZp9H7fg+Ul5dWdkHN2ncrIfi2ytZi/xshQuslcClBqvPEwcI",
+	"9ndUzKNrxN+m6b3sAiDX/VWytkDyIPoAkDBfMBncRKqO15OolDQu3JJD7f9jFLP/+VyWiLsEbcT28xdw",
+	"OP2vQdPo8O0Zcp3amhJ+Fb9acibypgKiBuhUk/Er2Cavp3SJj2PLgZyaJDjfN2v//d9ePVksFkF6CK8U",
+	"ZTIEdoyMPj1/kcpWKlOE699Q0ANU+9iJWPm3G1N99OTgPqh7Pfg711Pcs93BeVOE312FYkW2VQBs+5En",
+	"Yjn1JDO4F+6THK4DjBL+wenlxnz62jziAF0FauPVbgeMCU9cJXK7XcLfRpJcEgG3bv/0/UOdEsy//ma5",
+	"xTt7/E6pFZ9dzi5oxWaffvv0/wIAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

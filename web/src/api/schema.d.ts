@@ -511,6 +511,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pieces/{id}/plan/spread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give the plan to every piece of the assignment that has none and was not begun. */
+        post: operations["spreadPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/events": {
         parameters: {
             query?: never;
@@ -2341,6 +2358,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    spreadPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How many took it over */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        pieces: number;
+                    };
                 };
             };
             default: components["responses"]["Problem"];

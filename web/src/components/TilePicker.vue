@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Glaze, Tile } from "@/api/client";
+import { toTheWork } from "@/composables/useKeys";
 import { useRoom } from "@/composables/useRoom";
 import TileCard from "./TileCard.vue";
 
@@ -24,6 +25,7 @@ const jars = computed(() => props.glazes.filter((g) => g.inStock && fits(`${g.co
 function enter() {
   const [only] = here.value;
   if (only) emit("pick", only.stack);
+  toTheWork(); // the next surface is chosen with the arrows
 }
 </script>
 

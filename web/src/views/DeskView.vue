@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Choice, type Schemas } from "@/api/client";
+import DeskFigures from "@/components/DeskFigures.vue";
 import FindingList from "@/components/FindingList.vue";
 import FindPanel from "@/components/FindPanel.vue";
 import HalfSection from "@/components/HalfSection.vue";
@@ -10,7 +11,7 @@ import TilePicker from "@/components/TilePicker.vue";
 import { useKeys } from "@/composables/useKeys";
 import { useGlazes, useTiles } from "@/composables/useLists";
 import { usePiece } from "@/composables/usePiece";
-import { attempt } from "@/composables/usePieces";
+import { attempt, say } from "@/composables/usePieces";
 import { useRoom } from "@/composables/useRoom";
 import { stackOf } from "@/stack";
 
@@ -62,6 +63,14 @@ async function save(changes: Choice[]) {
   );
   if (saved) client.setQueryData(["piece", props.id], saved);
   else void detail.refetch();
+  void client.invalidateQueries({ queryKey: ["pieces"] });
+  void client.invalidateQueries({ queryKey: ["today"] });
+}
+async function spread() {
+  const given = await attempt(
+    answer(api.POST("/pieces/{id}/plan/spread", { params: { path: { id: props.id } } })),
+  );
+  if (given) say(`${given.pieces} more pieces have this plan. Each can be changed by itself.`);
   void client.invalidateQueries({ queryKey: ["pieces"] });
   void client.invalidateQueries({ queryKey: ["today"] });
 }
@@ -121,6 +130,7 @@ useKeys({
         <el-button v-if="piece.revision === 0 && carried.length" @click="fromCoats"
           >Plan it from what is on it</el-button
         >
+        <el-button v-if="piece.revision" @click="spread">Give it to the rest</el-button>
         <el-button @click="room.record = piece.id">Record <kbd>h</kbd></el-button>
       </div>
     </div>
@@ -136,23 +146,7 @@ useKeys({
           @select="chosen = $event"
         />
       </div>
-      <p class="band num">
-        Bare to {{ piece.bandMM }} mm above the shelf:
-        {{ detail.data.value.band.parts.map((p) => `${p.why} ${p.mm} mm`).join(" + ") }}.
-        <template v-for="b in detail.data.value.band.bare" :key="b.surface">
-          <span v-if="b.outlineMM"
-            >Draw a circle {{ b.outlineMM.toFixed(0) }} mm around the point it stands on.
-          </span>
-        </template>
-      </p>
-      <p v-if="detail.data.value.amounts.length" class="amounts num">
-        It takes about
-        {{
-          detail.data.value.amounts
-            .map((a) => `${a.ml.toFixed(0)} mL of ${a.glaze} (${a.cups} ${a.cups > 1 ? "cups" : "cup"})`)
-            .join(", ")
-        }}.
-      </p>
+      <DeskFigures :band="detail.data.value.band" :amounts="detail.data.value.amounts" />
       <FindingList
         :findings="piece.findings"
         :empty="nothingFound"
@@ -216,10 +210,6 @@ useKeys({
   background: var(--paper);
   border: 1px solid var(--line);
   height: min(44vh, 330px);
-}
-.band,
-.amounts {
-  font-size: 14px;
 }
 .right {
   padding: 12px 14px;
