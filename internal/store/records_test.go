@@ -2,7 +2,10 @@ package store_test
 
 import (
 	"database/sql"
+	"errors"
+	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -101,4 +104,91 @@ func TestCopyBeforeTheLayoutChanges(t *testing.T) {
 	require.Equal(t, "kept", word)
 	require.NoError(t, old.QueryRow("SELECT COUNT(*) FROM sqlite_master WHERE name = 'pieces'").Scan(&tables))
 	require.Zero(t, tables, "the copy is from before")
+}
+
+// A school of the first layout is taken over: what it had is there, and what it
+// could not know is not known.
+func TestFirstLayoutIsTakenOver(t *testing.T) {
+	dir := t.TempDir()
+	conn, err := sql.Open("sqlite", "file:"+file(dir))
+	require.NoError(t, err)
+	first, err := os.ReadFile("migrations/00001_first.sql")
+	require.NoError(t, err)
+	up, _, _ := strings.Cut(string(first), "-- +goose Down")
+	for _, statement := range []string{
+		up,
+		"PRAGMA application_id = 0x456e6b61",
+		"CREATE TABLE goose_db_version (id INTEGER PRIMARY KEY AUTOINCREMENT, version_id INTEGER NOT NULL, is_applied INTEGER NOT NULL, tstamp TIMESTAMP DEFAULT (datetime('now')))",
+		"INSERT INTO goose_db_version (version_id, is_applied) VALUES (0, 1), (1, 1)",
+		"INSERT INTO clays VALUES ('P', 'Pale', '5', '6', 78, 3, 12, 0)",
+		"INSERT INTO glazes VALUES ('A', 'Amber', 'solid', '5', '6', 60, 1, 2, 'claimed', 1, 0, 0)",
+		`INSERT INTO tiles VALUES ('T', 'P', '6', '[{"glaze":"A","coats":3}]', 40, 10, 20, 0, NULL)`,
+		"INSERT INTO classes VALUES ('c', '7', 'P', '6')",
+	} {
+		_, err := conn.Exec(statement)
+		require.NoError(t, err, statement)
+	}
+	require.NoError(t, conn.Close())
+
+	s := openAt(t, dir)
+	defer func() { require.NoError(t, s.Close()) }()
+	r, err := s.Records(t.Context())
+	require.NoError(t, err)
+	require.Equal(t, glaze.UnknownJar(), r.Glazes[0].Jar)
+	require.Equal(t, glaze.Oxidation, r.Tiles[0].In())
+	require.Empty(t, r.Tiles[0].Readings)
+	require.Equal(t, glaze.Oxidation, r.Classes[0].Atmosphere)
+	require.Empty(t, r.Classes[0].Jars)
+	copies, err := s.Backups()
+	require.NoError(t, err)
+	require.Len(t, copies, 1, "what was there was copied first")
+}
+
+// Readings, photographs, labels and a class's jars come back as they went.
+func TestTheWallComesBack(t *testing.T) {
+	dir := t.TempDir()
+	s := openAt(t, dir)
+	mid := kiln.Range{From: "5", To: "6"}
+	reading := glaze.Reading{Half: glaze.Texture, Coats: 2, Lab: colour.Lab{L: 41.25, A: -3, B: 7.5}, Spread: 1.25,
+		Flags: []colour.Flag{colour.Glare, colour.OneCard}, Source: glaze.FromPhotograph, Photo: "ph", At: now}
+	require.NoError(t, s.Write(t.Context(), func(tx *store.Tx) error {
+		return errors.Join(
+			tx.PutClay(glaze.Clay{Code: "P", Name: "Pale", Cones: mid}),
+			tx.PutGlaze(glaze.Glaze{Code: "A", Name: "Amber", Kind: glaze.Solid, Cones: mid, Atmosphere: glaze.Reduction,
+				Jar: glaze.Jar{ML: 473, Level: 0.25, State: glaze.Thick, MixedAt: now}}),
+			tx.PutTile(glaze.Tile{Code: "T", Clay: "P", Cone: "6", Stack: glaze.Stack{{Glaze: "A", Coats: 3}}, Atmosphere: glaze.Reduction, Place: 7,
+				Readings: []glaze.Reading{reading}}),
+			tx.PutClass(store.Class{ID: "c", Name: "7", Clay: "P", Cone: "6", Atmosphere: glaze.Reduction, Jars: []string{"A"}}),
+			tx.AddPhotograph(store.Photograph{ID: "ph", Name: "rack.jpg", At: now, Width: 200, Height: 100}, []byte("pixels")),
+			tx.PutHint("A", []byte("label")))
+	}))
+	require.NoError(t, s.Close())
+	s = openAt(t, dir)
+	defer func() { require.NoError(t, s.Close()) }()
+	r, err := s.Records(t.Context())
+	require.NoError(t, err)
+	got := r.Tiles[0].Readings[0]
+	got.At = got.At.UTC()
+	require.Equal(t, reading, got)
+	require.Equal(t, 7, r.Tiles[0].Place)
+	require.Equal(t, glaze.Reduction, r.Tiles[0].Atmosphere)
+	require.Equal(t, 0.25, r.Glazes[0].Jar.Level)
+	require.True(t, now.Equal(r.Glazes[0].Jar.MixedAt))
+	require.Equal(t, []string{"A"}, r.Classes[0].Jars)
+	require.Equal(t, []string{"A"}, r.Hints)
+	p, pixels, ok, err := s.Photograph(t.Context(), "ph")
+	require.NoError(t, err)
+	require.True(t, ok)
+	require.Equal(t, "rack.jpg", p.Name)
+	require.Equal(t, "pixels", string(pixels))
+	label, err := s.Hint(t.Context(), "A")
+	require.NoError(t, err)
+	require.Equal(t, "label", string(label))
+	require.NoError(t, s.Write(t.Context(), func(tx *store.Tx) error { return errors.Join(tx.RemovePhotograph("ph"), tx.PutHint("A", nil)) }))
+	_, _, ok, err = s.Photograph(t.Context(), "ph")
+	require.NoError(t, err)
+	require.False(t, ok)
+	label, err = s.Hint(t.Context(), "A")
+	require.NoError(t, err)
+	require.Nil(t, label)
 }
