@@ -195,9 +195,9 @@ func (c *check) coats(surface piece.Surface, stack glaze.Stack, s sorted) {
 	onFood := surface.Use != piece.Plain
 	figureMelt := h.OfMelting(s.melting, s.under > 0, onFood)
 	mend := func(melts bool, want int) *Choice { return c.recount(stack, melts, want) }
-	of := ""
+	of, fate := "", "the clay will show through"
 	if s.under > 0 {
-		of = " over the underglaze"
+		of, fate = " over the underglaze", "it is not sealed all over"
 	}
 	switch {
 	case len(s.melting) == 0:
@@ -211,7 +211,7 @@ func (c *check) coats(surface piece.Surface, stack glaze.Stack, s sorted) {
 			Way:  fmt.Sprintf("Use %s%s.", coats(figureMelt.Coats), of)})
 	case s.coats < figureMelt.Coats:
 		c.add(Finding{Code: "coats-few", Severity: Warn, Surface: surface.ID, Mend: mend(true, figureMelt.Coats),
-			Text: fmt.Sprintf("%s: %s%s, the house lays %d; the clay will show through.", surface.Name, coats(s.coats), of, figureMelt.Coats),
+			Text: fmt.Sprintf("%s: %s%s, the house lays %d; %s.", surface.Name, coats(s.coats), of, figureMelt.Coats, fate),
 			Way:  fmt.Sprintf("Use %s%s.", coats(figureMelt.Coats), of)})
 	}
 	if s.under > 0 && s.under < h.OfGlaze(*s.underGlaze) {

@@ -58,7 +58,7 @@ func finding(f plan.Finding) gen.Finding {
 func (s *Server) detail(p studio.Piece, tiles []string) gen.PieceDetail {
 	v := gen.PieceDetail{Now: s.Studio.Now(), Piece: onePiece(p), Form: string(p.Assignment.Form),
 		Drawing: drawing(p.Body.Drawing()), Band: band(p.Band, p.Body), Surfaces: list(p.Body.Surfaces, surfaceArea),
-		History: history(p), Tiles: list(tiles, func(code string) string { return code }), Amounts: list(p.Amounts, amount)}
+		History: history(p), Tiles: list(tiles, func(code string) string { return code }), Amounts: list(p.Amounts(), amount)}
 	return v
 }
 

@@ -29,7 +29,16 @@ type Piece struct {
 	Surfaces   []Surface
 	Findings   []plan.Finding
 	Blockers   []ready.Blocker
-	Amounts    []stock.Amount // what its plan takes
+	Choices    plan.Plan
+}
+
+// Amounts is what the plan takes of each glaze, less what has to stay bare.
+func (p Piece) Amounts() []stock.Amount {
+	bare := map[string]float64{}
+	for _, part := range p.Body.Band(p.Band.HeightMM) {
+		bare[part.Surface] = part.AreaCM2
+	}
+	return stock.OfPlan(p.Choices, p.Body, bare)
 }
 
 // ClassAmount is how much of one glaze an assignment takes over all its plans.
@@ -51,7 +60,7 @@ func (s *Studio) Amounts(id string) ([]ClassAmount, error) {
 	var lists [][]stock.Amount
 	for _, p := range s.school.pieces {
 		if p.Assignment == id && p.state.Firing == nil {
-			lists = append(lists, s.view(p, s.clock.Now()).Amounts)
+			lists = append(lists, s.view(p, s.clock.Now()).Amounts())
 		}
 	}
 	var out []ClassAmount
@@ -118,17 +127,12 @@ func (s *Studio) Piece(id string) (Piece, []string, error) {
 func (s *Studio) view(p *livePiece, now time.Time) Piece {
 	a := s.school.assignments[p.Assignment]
 	v := Piece{Piece: p.Piece, Assignment: a.Assignment, Student: s.school.students[p.Student],
-		Revision: p.plan.Revision, Body: a.body, State: p.state, Band: s.shelf.Band(p.plan.Choices, a.body)}
+		Revision: p.plan.Revision, Body: a.body, State: p.state, Choices: p.plan.Choices, Band: s.shelf.Band(p.plan.Choices, a.body)}
 	verdict := s.verdictOn(p, a, s.house, s.shelf, now)
 	v.Findings = verdict.Findings
 	if laid, strays := ready.Laid(a.body, p.plan.Choices, p.state); strays {
 		v.Band = v.Band.Higher(s.shelf.Band(laid, a.body))
 	}
-	bare := map[string]float64{}
-	for _, part := range a.body.Band(v.Band.HeightMM) {
-		bare[part.Surface] = part.AreaCM2
-	}
-	v.Amounts = stock.OfPlan(p.plan.Choices, a.body, bare)
 	v.Blockers = ready.Blockers(verdict)
 	v.Stage = ready.StageOf(p.state, v.Blockers)
 	v.Surfaces = make([]Surface, len(a.body.Surfaces))

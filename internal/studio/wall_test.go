@@ -212,7 +212,7 @@ func TestAmountsOfAClass(t *testing.T) {
 		want := map[string]float64{}
 		for _, p := range s.Pieces(a.Class, "") {
 			if p.Assignment.ID == a.ID && p.State.Firing == nil {
-				for _, amount := range p.Amounts {
+				for _, amount := range p.Amounts() {
 					want[amount.Glaze] += amount.ML
 				}
 			}
