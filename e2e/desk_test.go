@@ -1,9 +1,12 @@
 package e2e
 
 import (
+	"bytes"
+	"io"
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
 )
 
@@ -101,4 +104,25 @@ func TestLiddedJarByKeyboardAlone(t *testing.T) {
 	p.tabTo("Give it to the rest")
 	p.press(input.Enter)
 	p.see(".el-message", "15 more pieces have this plan")
+}
+
+// Record sheets on paper: two a page, each with the piece to scale, a stroke to
+// tick for every coat still to lay, and a line for what came out.
+func TestRecordSheets(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.choose("Class", "10 Studio")
+	p.press('2')
+	p.click("a", "Record sheets to print")
+	p.see("h1", "Record sheets")
+	p.see(".record", "Interior")
+	require.Equal(t, 24, p.count(".record"))
+	require.Equal(t, 24, p.count(".record svg.section"))
+	require.Positive(t, p.count(".boxes i:not(.done)"))
+	pages, err := p.PDF(&proto.PagePrintToPDF{PrintBackground: true})
+	require.NoError(t, err)
+	text, err := io.ReadAll(pages)
+	require.NoError(t, err)
+	count := bytes.Count(text, []byte("/Type /Page")) - bytes.Count(text, []byte("/Type /Pages"))
+	require.InDelta(t, 12, count, 1, "24 sheets, two a page")
 }

@@ -77,4 +77,12 @@ main:focus {
     padding: 14px;
   }
 }
+@media print {
+  .room {
+    display: block;
+  }
+  main {
+    padding: 0;
+  }
+}
 </style>

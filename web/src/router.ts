@@ -26,6 +26,7 @@ export const router = createRouter({
     { path: "/tiles/matrix", component: () => import("./views/MatrixView.vue") },
     { path: "/tiles/chart", component: () => import("./views/ChartView.vue") },
     { path: "/plan", component: () => import("./views/PlanView.vue") },
+    { path: "/plan/sheets/:id", component: () => import("./views/SheetsView.vue"), props: true },
     { path: "/plan/:id", component: () => import("./views/DeskView.vue"), props: true },
     { path: "/bench", component: () => import("./views/BenchView.vue") },
     { path: "/foot", component: () => import("./views/FootView.vue") },

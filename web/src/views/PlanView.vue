@@ -54,6 +54,9 @@ function verdict(p: Piece) {
     <h2>
       {{ g.name }} <span class="soft">{{ g.className }} · {{ g.clay }} · cone {{ g.cone }}</span>
     </h2>
+    <p class="ways">
+      <RouterLink :to="`/plan/sheets/${g.id}`">Record sheets to print</RouterLink>
+    </p>
     <ClassAmounts :assignment="g.id" />
     <ul class="cards">
       <li v-for="p in g.pieces" :key="p.id">
@@ -85,6 +88,9 @@ function verdict(p: Piece) {
 </template>
 
 <style scoped>
+.ways {
+  float: right;
+}
 section {
   margin-bottom: 26px;
 }
