@@ -118,7 +118,16 @@ func TestRecordSheets(t *testing.T) {
 	p.see(".record", "Interior")
 	require.Equal(t, 24, p.count(".record"))
 	require.Equal(t, 24, p.count(".record svg.section"))
-	require.Positive(t, p.count(".boxes i:not(.done)"))
+	counted, err := p.Eval(`async () => {
+		const id = location.pathname.split("/").at(-1);
+		const { pieces } = await (await fetch("/api/pieces")).json();
+		const planned = pieces.filter((p) => p.assignment === id && p.revision).flatMap((p) => p.surfaces);
+		const sum = (of) => planned.reduce((n, s) => n + s[of].length, 0);
+		const strokes = (which) => document.querySelectorAll(".layer .boxes i" + which).length;
+		return sum("left") > 0 && sum("on") > 0 && sum("left") === strokes(":not(.done)") && sum("on") === strokes(".done");
+	}`)
+	require.NoError(t, err)
+	require.True(t, counted.Value.Bool(), "a stroke for every coat that is on or still to lay, and no other")
 	pages, err := p.PDF(&proto.PagePrintToPDF{PrintBackground: true})
 	require.NoError(t, err)
 	text, err := io.ReadAll(pages)

@@ -246,7 +246,7 @@ func TestTheWallIsAnInstrument(t *testing.T) {
 	// A colour measured elsewhere is typed, and marked so.
 	p.click("button", "Add by hand")
 	p.typeInto("input[name=tile-code]", "HAND1")
-	p.typeInto("input[name=tile-stack]", "N01x2 + B11x1")
+	p.typeInto("input[name=tile-stack]", "N01 × 2 + B11")
 	p.choose("Clay of the tile", "Pale Fen")
 	p.typeInto("input[name=tile-colour]", "nearly blue")
 	p.click("button", "Hang it on the wall")

@@ -120,10 +120,11 @@ func (t Tile) Strips() []colour.Strip {
 	return strips
 }
 
-// In is the atmosphere the tile was fired in.
-func (t Tile) In() Atmosphere {
-	if t.Atmosphere == "" {
-		return Oxidation
-	}
-	return t.Atmosphere
+// Doubt says why the tile's colour is not to be trusted too far; "" where it is.
+func (t Tile) Doubt() string {
+	r, _ := t.Main()
+	return colour.Doubts(r.Flags)
 }
+
+// In is the atmosphere the tile was fired in.
+func (t Tile) In() Atmosphere { return t.Firing().Air }

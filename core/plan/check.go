@@ -295,7 +295,7 @@ func (c *check) evidence(surface piece.Surface, stack glaze.Stack) (shown bool) 
 		Way:  "Choose a stack with a tile, or make one first."}
 	if ok {
 		f.Text += fmt.Sprintf(" Nearest: tile %s, %s.", best.Tile.Code, best.Short)
-		if firingOf(best.Tile) == c.work.Firing() {
+		if best.Tile.Firing() == c.work.Firing() {
 			f.Way = fmt.Sprintf("Use %s, as tile %s shows it.", best.Tile.Stack, best.Tile.Code)
 			f.Mend = &Choice{Stack: best.Tile.Stack}
 		}

@@ -45,23 +45,7 @@ type Work struct {
 }
 
 // Firing is where the piece goes.
-func (w Work) Firing() Firing { return Firing{w.Clay.Code, w.Cone, w.Air}.whole() }
-
-// Firing is what a tile speaks for: a clay, at a cone, in an atmosphere.
-type Firing struct {
-	Clay string // glaze.Clay.Code
-	Cone kiln.Cone
-	Air  glaze.Atmosphere // "" counts as oxidation
-}
-
-func (f Firing) whole() Firing {
-	if f.Air == "" {
-		f.Air = glaze.Oxidation
-	}
-	return f
-}
-
-func firingOf(t glaze.Tile) Firing { return Firing{t.Clay, t.Cone, t.In()} }
+func (w Work) Firing() glaze.Firing { return glaze.FiringOf(w.Clay.Code, w.Cone, w.Air) }
 
 // Shelf is what the room has: jars, tiles and rules. It is made once with
 // NewShelf and shared by all checks.
@@ -69,20 +53,20 @@ type Shelf struct {
 	House  rules.House
 	Glazes map[string]*glaze.Glaze // by code
 	tiles  map[string][]glaze.Tile // by the codes of their glazes, in order
-	fired  map[Firing]int          // how many tiles
+	fired  map[glaze.Firing]int    // how many tiles
 }
 
 // NewShelf sorts tiles so that the evidence for a stack is found at once.
 func NewShelf(h rules.House, glazes []glaze.Glaze, tiles []glaze.Tile) *Shelf {
 	s := &Shelf{House: h, Glazes: make(map[string]*glaze.Glaze, len(glazes)),
-		tiles: make(map[string][]glaze.Tile, len(tiles)), fired: map[Firing]int{}}
+		tiles: make(map[string][]glaze.Tile, len(tiles)), fired: map[glaze.Firing]int{}}
 	for i := range glazes {
 		s.Glazes[glazes[i].Code] = &glazes[i]
 	}
 	for _, t := range tiles {
 		t.Stack = t.Stack.Normal()
 		s.tiles[order(t.Stack)] = append(s.tiles[order(t.Stack)], t)
-		s.fired[firingOf(t)]++
+		s.fired[t.Firing()]++
 	}
 	return s
 }
@@ -121,12 +105,11 @@ type Evidence struct {
 // itself; else the same glazes with other coats; else, where the house takes
 // hints, the stack on another clay, at another cone or in other air. ok is
 // false where nothing is known.
-func (s *Shelf) Evidence(stack glaze.Stack, f Firing) (best Evidence, ok bool) {
+func (s *Shelf) Evidence(stack glaze.Stack, f glaze.Firing) (best Evidence, ok bool) {
 	normal := stack.Normal()
-	f = f.whole()
 	bestScore := 0
 	for _, t := range s.tiles[order(normal)] {
-		coats, home := slices.Equal(t.Stack, normal), firingOf(t) == f
+		coats, home := slices.Equal(t.Stack, normal), t.Firing() == f
 		if !home && s.House.OtherClay == rules.Nothing {
 			continue
 		}
@@ -149,7 +132,7 @@ func (s *Shelf) Evidence(stack glaze.Stack, f Firing) (best Evidence, ok bool) {
 }
 
 // short says how a tile differs from what is planned.
-func short(t glaze.Tile, coats bool, f Firing) string {
+func short(t glaze.Tile, coats bool, f glaze.Firing) string {
 	text := ""
 	switch {
 	case t.Clay != f.Clay:

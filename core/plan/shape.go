@@ -134,11 +134,11 @@ func hueBetween(a, b colour.Lab) float64 {
 
 // alone is what a glaze fires to by itself, in this firing if a tile shows it
 // there, else as a hint anywhere; the thickest tile speaks.
-func (s *Shelf) alone(code string, f Firing) (fired colour.Lab, known bool) {
+func (s *Shelf) alone(code string, f glaze.Firing) (fired colour.Lab, known bool) {
 	best := -1
 	for _, t := range s.tiles[code] {
 		score := t.Stack.Total()
-		if firingOf(t) == f {
+		if t.Firing() == f {
 			score += 100
 		}
 		if !t.Textured && score > best {

@@ -1,6 +1,7 @@
 package stock
 
 import (
+	"math"
 	"slices"
 	"strings"
 
@@ -19,8 +20,7 @@ type Amount struct {
 
 // Cups is the amount in cups, in quarters rounded up: what is poured out.
 func (a Amount) Cups() float64 {
-	quarters := int(4*a.ML/CupML + 0.999)
-	return float64(max(quarters, 1)) / 4
+	return max(1, math.Ceil(4*a.ML/CupML)) / 4
 }
 
 // OfPlan is what the plan of a piece takes of each glaze, by code. What has to

@@ -6,7 +6,6 @@ import (
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
-	"enkaustos/core/kiln"
 )
 
 // Overlap is one cell of the layering matrix: what is known of one glaze over
@@ -26,15 +25,13 @@ type Layered struct {
 
 // Ground is what a matrix speaks for.
 type Ground struct {
-	Clay       string
-	Cone       kiln.Cone
-	Atmosphere glaze.Atmosphere
-	Textured   bool
+	glaze.Firing
+	Textured bool
 }
 
 // Holds says whether a tile was fired on the ground.
 func (g Ground) Holds(t glaze.Tile) bool {
-	return t.Clay == g.Clay && t.Cone == g.Cone && t.In() == g.Atmosphere && t.Textured == g.Textured
+	return t.Firing() == g.Firing && t.Textured == g.Textured
 }
 
 // Matrix lays out every pair of glazes, base by base and then top by top, in the
@@ -55,10 +52,7 @@ func Matrix(codes []string, tiles []glaze.Tile, ground Ground) []Overlap {
 		if !ground.Holds(t) || len(stack) == 0 || len(stack) > 2 {
 			continue
 		}
-		l := Layered{Tile: t.Code, Base: stack[0].Coats, Fired: t.Fired}
-		if r, ok := t.Main(); ok {
-			l.Doubt = colour.Doubts(r.Flags)
-		}
+		l := Layered{Tile: t.Code, Base: stack[0].Coats, Fired: t.Fired, Doubt: t.Doubt()}
 		top := stack[0].Glaze
 		if len(stack) == 2 {
 			top, l.Top = stack[1].Glaze, stack[1].Coats

@@ -68,10 +68,7 @@ func Seek(w Want, tiles []glaze.Tile, glazes map[string]glaze.Glaze, most int) (
 		if len(short) > 0 && len(fits) > 0 {
 			continue // it fits less, and something that fits is closer
 		}
-		f := Found{Tile: *t, DeltaE: n.delta, Words: words(w.Target, t.Fired, n.delta), Short: short, Hint: hint}
-		if r, ok := t.Main(); ok {
-			f.Doubt = colour.Doubts(r.Flags)
-		}
+		f := Found{Tile: *t, DeltaE: n.delta, Words: words(w.Target, t.Fired, n.delta), Short: short, Hint: hint, Doubt: t.Doubt()}
 		if len(short) == 0 {
 			fits = append(fits, f)
 		} else {
@@ -94,7 +91,7 @@ func (w *Want) short(t *glaze.Tile, glazes map[string]glaze.Glaze) (short []stri
 	if w.Atmosphere != "" && t.In() != w.Atmosphere {
 		lack("fired in %s: a hint", t.In())
 	}
-	hint = len(short) > 0
+	elsewhere := len(short)
 	if w.Textured != nil && t.Textured != *w.Textured {
 		lack("%s", pick(t.Textured, "read on texture", "read on the smooth half"))
 	}
@@ -122,15 +119,5 @@ func (w *Want) short(t *glaze.Tile, glazes map[string]glaze.Glaze) (short []stri
 	if w.Food && !(melts && food) {
 		lack("no food label")
 	}
-	return short, hint && len(short) == lacksOfPlace(w, t)
-}
-
-// lacksOfPlace counts which of clay, cone and air differ.
-func lacksOfPlace(w *Want, t *glaze.Tile) (n int) {
-	for _, differs := range []bool{w.Clay != "" && t.Clay != w.Clay, w.Cone != "" && t.Cone != w.Cone, w.Atmosphere != "" && t.In() != w.Atmosphere} {
-		if differs {
-			n++
-		}
-	}
-	return n
+	return short, elsewhere > 0 && len(short) == elsewhere
 }

@@ -167,7 +167,7 @@ func TestLostToAColourBlindStudent(t *testing.T) {
 // Base × top: what was fired stands in its cell with its coats, 2+1 and 1+2
 // apart; smooth and textured, and other clays, are other matrices.
 func TestMatrix(t *testing.T) {
-	ground := wall.Ground{Clay: "P", Cone: "6", Atmosphere: glaze.Oxidation}
+	ground := wall.Ground{Firing: glaze.FiringOf("P", "6", "")}
 	two := func(code string, base, top int) glaze.Tile {
 		return glaze.Tile{Code: code, Clay: "P", Cone: "6", Stack: glaze.Stack{{Glaze: "A", Coats: base}, {Glaze: "B", Coats: top}}}
 	}

@@ -54,7 +54,7 @@ func hex(c *colour.Lab) *gen.Hex {
 }
 
 func clay(c glaze.Clay) gen.Clay {
-	return gen.Clay{Code: c.Code, Name: c.Name, Cones: c.Cones.String(), Fired: c.Fired.Hex(), Dark: c.Dark}
+	return gen.Clay{Code: c.Code, Name: c.Name, Cones: c.Cones.String(), Hottest: string(c.Cones.To), Fired: c.Fired.Hex(), Dark: c.Dark}
 }
 
 func (s *Server) jar(g glaze.Glaze) gen.Glaze {

@@ -62,23 +62,32 @@ func (s *Server) SaveReadings(ctx context.Context, r gen.SaveReadingsRequestObje
 }
 
 func newReading(r gen.NewReading) (glaze.Reading, error) {
-	v := glaze.Reading{Half: glaze.Half(r.Half), Coats: r.Coats, Spread: float64(value(r.Spread)), Source: glaze.Source(r.Source), Photo: value(r.Photo)}
+	v := glaze.Reading{Half: glaze.Half(r.Half), Coats: value(r.Coats), Spread: float64(value(r.Spread)), Source: glaze.Source(r.Source), Photo: value(r.Photo)}
 	for _, f := range value(r.Flags) {
 		v.Flags = append(v.Flags, colour.Flag(f))
 	}
-	switch {
-	case r.Lab != nil:
-		v.Lab = labOf(*r.Lab)
-	case r.Hex != nil:
-		lab, err := colour.FromHex(*r.Hex)
-		if err != nil {
-			return v, err
-		}
-		v.Lab = lab
-	default:
+	lab, err := given(r.Lab, r.Hex)
+	if err != nil {
+		return v, err
+	}
+	if lab == nil {
 		return v, fmt.Errorf("a reading has neither L*a*b* nor a hex")
 	}
+	v.Lab = *lab
 	return v, nil
+}
+
+// given is a colour that was given as L*a*b* or as a hex; nil where as neither.
+func given(lab *gen.Lab, hex *gen.Hex) (*colour.Lab, error) {
+	switch {
+	case lab != nil:
+		v := labOf(*lab)
+		return &v, nil
+	case hex != nil:
+		v, err := colour.FromHex(*hex)
+		return &v, err
+	}
+	return nil, nil
 }
 
 // SearchTiles finds tiles by closeness to a colour.
@@ -86,16 +95,9 @@ func (s *Server) SearchTiles(_ context.Context, r gen.SearchTilesRequestObject) 
 	q := studio.SeekRequest{Tile: value(r.Body.Tile), Class: value(r.Body.Class), Piece: value(r.Body.Piece), Surface: value(r.Body.Surface),
 		Pieces: value(r.Body.Pieces), Want: wall.Want{Clay: value(r.Body.Clay), Cone: kiln.Cone(value(r.Body.Cone)),
 			Food: value(r.Body.Food), InStock: value(r.Body.InStock), Textured: r.Body.Textured}}
-	switch {
-	case r.Body.Lab != nil:
-		lab := labOf(*r.Body.Lab)
-		q.Colour = &lab
-	case r.Body.Hex != nil:
-		lab, err := colour.FromHex(*r.Body.Hex)
-		if err != nil {
-			return nil, studio.Fault{Text: err.Error() + "."}
-		}
-		q.Colour = &lab
+	var err error
+	if q.Colour, err = given(r.Body.Lab, r.Body.Hex); err != nil {
+		return nil, studio.Fault{Text: err.Error() + "."}
 	}
 	found, err := s.Studio.Seek(q)
 	if err != nil {

@@ -20,6 +20,18 @@ type Class struct {
 	Jars       []string // glaze.Glaze.Code that it may use; none = all
 }
 
+// Allowed is the set of jars that the class may use; nil allows all.
+func (c Class) Allowed() map[string]bool {
+	if len(c.Jars) == 0 {
+		return nil
+	}
+	set := make(map[string]bool, len(c.Jars))
+	for _, code := range c.Jars {
+		set[code] = true
+	}
+	return set
+}
+
 // Student is a display name and a mark; nothing more is asked.
 type Student struct {
 	ID, Class, Name string

@@ -67,38 +67,23 @@ func (s *Studio) PreviewRules(values map[string]string) (Effects, error) {
 
 // tally counts the codes that appear on a piece and the ones that go.
 func tally(byCode map[string]*Effect, before, after []plan.Finding, who string) (touched bool) {
-	key := func(f plan.Finding) string { return f.Code + " " + f.Surface }
-	was, will := map[string]plan.Finding{}, map[string]plan.Finding{}
-	for _, f := range before {
-		was[key(f)] = f
-	}
-	for _, f := range after {
-		will[key(f)] = f
-	}
-	appears, goes := map[string]plan.Finding{}, map[string]plan.Finding{}
-	for k, f := range will {
-		if _, had := was[k]; !had {
-			appears[f.Code] = f
+	count := func(these, those []plan.Finding, add func(*Effect)) {
+		counted := map[string]bool{} // a piece counts once for a code
+		for _, f := range these {
+			same := func(o plan.Finding) bool { return o.Code == f.Code && o.Surface == f.Surface }
+			if counted[f.Code] || slices.ContainsFunc(those, same) {
+				continue
+			}
+			counted[f.Code], touched = true, true
+			if byCode[f.Code] == nil {
+				byCode[f.Code] = &Effect{Code: f.Code, Severity: f.Severity, Example: who + ": " + f.Text}
+			}
+			add(byCode[f.Code])
 		}
 	}
-	for k, f := range was {
-		if _, has := will[k]; !has {
-			goes[f.Code] = f
-		}
-	}
-	of := func(f plan.Finding) *Effect {
-		if byCode[f.Code] == nil {
-			byCode[f.Code] = &Effect{Code: f.Code, Severity: f.Severity, Example: who + ": " + f.Text}
-		}
-		return byCode[f.Code]
-	}
-	for _, f := range appears {
-		of(f).Appears++
-	}
-	for _, f := range goes {
-		of(f).Goes++
-	}
-	return len(appears)+len(goes) > 0
+	count(after, before, func(e *Effect) { e.Appears++ })
+	count(before, after, func(e *Effect) { e.Goes++ })
+	return touched
 }
 
 // Presets lists the rooms whose rules can be taken over as a start.

@@ -73,9 +73,7 @@ func (s *Studio) tile(t glaze.Tile) Tile {
 	if p, ok := s.school.pieces[t.Piece]; ok {
 		v.PieceOf = s.school.who(p)
 	}
-	if r, ok := t.Main(); ok {
-		v.Doubt = colour.Doubts(r.Flags)
-	}
+	v.Doubt = t.Doubt()
 	return v
 }
 

@@ -2,7 +2,6 @@ package studio
 
 import (
 	"context"
-	"fmt"
 	"runtime/debug"
 	"strings"
 
@@ -101,26 +100,6 @@ func (s *Studio) ReadPhotograph(ctx context.Context, id string, cards []colour.C
 		}
 		out.Readings = append(out.Readings, r)
 	}
-	out.Says = canDo(out.Light)
+	out.Says = out.Light.Says()
 	return out, nil
-}
-
-// canDo says what the cards of a photograph can and cannot do; the figures are
-// those of docs/accuracy.md.
-func canDo(l colour.Light) string {
-	var text string
-	switch l.Levels {
-	case 0:
-		return "No card: the light's own cast and brightness are in these colours. Use them to compare tiles of this photograph, not to keep."
-	case 1:
-		text = "One grey: the cast is taken out, but how the camera bends light and dark tones is not known. Very light and very dark glazes may be off by 4 to 8."
-	case 2:
-		text = "Two greys: the cast and most of the camera's tones are taken out."
-	default:
-		text = "White, grey and black: the cast and the camera's tones are taken out. Half of all tiles come within about 1, nearly all within 4."
-	}
-	if l.Places < 2 {
-		return text + " All cards lie in one place, so light that falls off across the rack is not evened out: put a card at each end."
-	}
-	return text + fmt.Sprintf(" Light that falls off is evened out between the %d places.", l.Places)
 }

@@ -153,14 +153,7 @@ func (s *Studio) verdictOn(p *livePiece, a *assignment, house rules.House, shelf
 }
 
 func (s *Studio) workOf(a *assignment) plan.Work {
-	w := plan.Work{Body: a.body, Clay: s.school.clays[a.Clay], Cone: a.Cone, Air: a.Atmosphere}
-	if jars := s.school.classes[a.Class].Jars; len(jars) > 0 {
-		w.Jars = make(map[string]bool, len(jars))
-		for _, code := range jars {
-			w.Jars[code] = true
-		}
-	}
-	return w
+	return plan.Work{Body: a.body, Clay: s.school.clays[a.Clay], Cone: a.Cone, Air: a.Atmosphere, Jars: s.school.classes[a.Class].Allowed()}
 }
 
 func (s *Studio) surface(surface piece.Surface, p *livePiece, a *assignment) Surface {

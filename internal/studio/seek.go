@@ -1,6 +1,8 @@
 package studio
 
 import (
+	"cmp"
+
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
@@ -79,36 +81,23 @@ func (s *Studio) want(r SeekRequest) (wall.Want, error) {
 			return w, missing("piece")
 		}
 		a := s.school.assignments[p.Assignment]
-		w.Clay, w.Cone, w.Atmosphere = or(w.Clay, a.Clay), or(w.Cone, a.Cone), or(w.Atmosphere, a.Atmosphere)
+		w.Clay, w.Cone, w.Atmosphere = cmp.Or(w.Clay, a.Clay), cmp.Or(w.Cone, a.Cone), cmp.Or(w.Atmosphere, a.Atmosphere)
 		if surface, ok := a.body.Surface(r.Surface); ok {
 			w.Food = w.Food || surface.Use != piece.Plain
 			w.AreaCM2 = surface.AreaCM2
 		}
-		r.Class = or(r.Class, a.Class)
+		r.Class = cmp.Or(r.Class, a.Class)
 	}
 	if r.Class != "" {
 		c, ok := s.school.classes[r.Class]
 		if !ok {
 			return w, missing("class")
 		}
-		w.Clay, w.Cone, w.Atmosphere = or(w.Clay, c.Clay), or(w.Cone, c.Cone), or(w.Atmosphere, c.Atmosphere)
-		if len(c.Jars) > 0 {
-			w.Jars = map[string]bool{}
-			for _, code := range c.Jars {
-				w.Jars[code] = true
-			}
-		}
+		w.Clay, w.Cone, w.Atmosphere = cmp.Or(w.Clay, c.Clay), cmp.Or(w.Cone, c.Cone), cmp.Or(w.Atmosphere, c.Atmosphere)
+		w.Jars = c.Allowed()
 	}
 	w.Pieces = r.Pieces
 	return w, nil
-}
-
-func or[T comparable](v, otherwise T) T {
-	var zero T
-	if v == zero {
-		return otherwise
-	}
-	return v
 }
 
 // Matrix is the layering matrix, and who plans what nobody has fired.
@@ -136,13 +125,13 @@ func (s *Studio) Matrix(clay string, cone kiln.Cone, air glaze.Atmosphere, textu
 		at[g.Code] = len(m.Glazes)
 		m.Glazes = append(m.Glazes, g.Code)
 	}
-	ground := wall.Ground{Clay: clay, Cone: cone, Atmosphere: or(air, glaze.Oxidation), Textured: textured}
+	ground := wall.Ground{Firing: glaze.FiringOf(clay, cone, air), Textured: textured}
 	for _, cell := range wall.Matrix(m.Glazes, s.school.tileList(), ground) {
 		m.Cells = append(m.Cells, MatrixCell{Overlap: cell})
 	}
 	for _, p := range s.school.piecesOf("") {
 		a := s.school.assignments[p.Assignment]
-		if a.Clay != clay || a.Cone != cone || or(a.Atmosphere, glaze.Oxidation) != ground.Atmosphere || p.state.Firing != nil {
+		if glaze.FiringOf(a.Clay, a.Cone, a.Atmosphere) != ground.Firing || p.state.Firing != nil {
 			continue
 		}
 		for _, surface := range a.body.Surfaces {

@@ -14,7 +14,7 @@ import (
 )
 
 // TileReadings is what was read on one tile. Clay, cone and stack are needed
-// for a tile that is not on the wall yet.
+// for a tile that is not on the wall yet. A reading of 0 coats is of the whole.
 type TileReadings struct {
 	Code, Clay, Cone, Stack string
 	Atmosphere              glaze.Atmosphere
@@ -89,6 +89,9 @@ func (s *Studio) withReadings(t glaze.Tile, known bool, r TileReadings) (glaze.T
 		t.Readings = append(t.Readings, glaze.Reading{Half: t.MainHalf(), Coats: t.Stack.Total(), Lab: t.Fired, Source: glaze.FromTyping, At: s.clock.Now()})
 	}
 	for _, reading := range r.Readings {
+		if reading.Coats == 0 {
+			reading.Coats = t.Stack.Total()
+		}
 		if reading.Coats < 1 || reading.Coats > t.Stack.Total() && len(t.Stack) > 1 {
 			return t, refuse("Tile %s: a box with %d coats does not fit its stack of %d.", r.Code, reading.Coats, t.Stack.Total())
 		}
@@ -176,28 +179,9 @@ func (s *Studio) TileDetail(code string, step float64) (TileDetail, error) {
 		s.mu.RUnlock()
 		return TileDetail{}, missing("tile")
 	}
-	view, clays, strips := s.tile(t), s.school.clayList(), s.strips(t)
+	view, clays, strips := s.tile(t), s.school.clayList(), wall.Strips(t, s.school.tileList())
 	s.mu.RUnlock()
 	return TileDetail{view, cover(t, strips, clays, step)}, nil
-}
-
-// strips are the fired colours by coats of a tile's glaze where the tile was
-// fired: its own, and where it has none those of other tiles of that glaze.
-func (s *Studio) strips(t glaze.Tile) []colour.Strip {
-	strips := t.Strips()
-	for _, other := range s.school.tileList() {
-		alike := len(other.Stack) == 1 && len(t.Stack) == 1 && other.Stack[0].Glaze == t.Stack[0].Glaze &&
-			other.Clay == t.Clay && other.Cone == t.Cone && other.In() == t.In() && other.Code != t.Code
-		if !alike {
-			continue
-		}
-		for _, strip := range other.Strips() {
-			if !slices.ContainsFunc(strips, func(own colour.Strip) bool { return own.Coats == strip.Coats }) {
-				strips = append(strips, strip)
-			}
-		}
-	}
-	return strips
 }
 
 func cover(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float64) Cover {

@@ -792,7 +792,8 @@ export interface components {
         NewReading: {
             /** @enum {string} */
             half: "smooth" | "texture";
-            coats: number;
+            /** @description All of the stack where it is left out */
+            coats?: number;
             lab?: components["schemas"]["Lab"];
             hex?: components["schemas"]["Hex"];
             spread?: number;
@@ -1004,6 +1005,8 @@ export interface components {
             code: string;
             name: string;
             cones: string;
+            /** @description The hottest cone of its range */
+            hottest: string;
             fired: components["schemas"]["Hex"];
             dark: boolean;
         };

@@ -29,9 +29,6 @@ const read = computed<Partial<Schemas["NewReading"]> | undefined>(() => {
     ? { lab: { l: l!, a: a!, b: b! } }
     : undefined;
 });
-const coats = computed(() =>
-  form.stack.split("+").reduce((sum, part) => sum + Number(/x\s*(\d+)\s*$/i.exec(part)?.[1] ?? 1), 0),
-);
 async function hang() {
   if (!read.value)
     return say(
@@ -40,7 +37,6 @@ async function hang() {
     );
   const reading = {
     half: form.half as "smooth" | "texture",
-    coats: coats.value,
     source: "typed" as const,
     flags: ["typed"],
     ...read.value,

@@ -15,9 +15,7 @@ const onlyStock = ref(true);
 const where = computed(() => {
   const c = classes.byId.value.get(room.classId);
   const first = clays.data.value?.[0];
-  return c
-    ? { clay: c.clay, cone: c.cone }
-    : first && { clay: first.code, cone: first.cones.split("–").at(-1) ?? "6" };
+  return c ? { clay: c.clay, cone: c.cone } : first && { clay: first.code, cone: first.hottest };
 });
 const confusions = useConfusions(where);
 const shown = computed(() => (glazes.data.value ?? []).filter((g) => !onlyStock.value || g.inStock));

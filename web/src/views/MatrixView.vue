@@ -24,7 +24,7 @@ watch(
   ([c, list]) => {
     if (c) Object.assign(ground, { clay: c.clay, cone: c.cone, atmosphere: c.atmosphere });
     ground.clay ||= list?.[0]?.code ?? "";
-    ground.cone ||= list?.[0]?.cones.split("–").at(-1) ?? "6";
+    ground.cone ||= list?.[0]?.hottest ?? "";
   },
   { immediate: true },
 );

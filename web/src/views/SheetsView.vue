@@ -5,6 +5,7 @@ import { answer, api, type SurfaceState } from "@/api/client";
 import HalfSection from "@/components/HalfSection.vue";
 import { useAssignments, useClasses, useGlazes } from "@/composables/useLists";
 import { usePieces } from "@/composables/usePieces";
+import { stackOf } from "@/stack";
 
 /** Record sheets for work away from the screen: the drawing, the stacks, and empty strokes to tick. Two a page. */
 const props = defineProps<{ id: string }>();
@@ -22,16 +23,21 @@ const form = useQuery({
       api.POST("/forms", { body: { form: assignment.value!.form, measures: assignment.value!.measures } }),
     ),
 });
-/** Strokes of one layer that are still to be ticked, after the ones that are on. */
+/** The coats that are on, as they were laid, and then the ones still to lay: a row for each glaze in turn. */
 function strokes(s: SurfaceState) {
-  const on = s.on.length;
-  let passed = 0;
-  return s.stack.map((l) => {
-    const done = Math.max(0, Math.min(l.coats, on - passed));
-    passed += l.coats;
-    return { ...l, name: glazes.byCode.value.get(l.glaze)?.name ?? "", done, open: l.coats - done };
-  });
+  const rows = [
+    ...stackOf(s.on.map((c) => c.glaze)).map((l) => ({ glaze: l.glaze, done: l.coats, open: 0 })),
+    ...stackOf(s.left).map((l) => ({ glaze: l.glaze, done: 0, open: l.coats })),
+  ];
+  const joined: typeof rows = [];
+  for (const row of rows) {
+    const last = joined.at(-1);
+    if (last?.glaze === row.glaze) last.open += row.open;
+    else joined.push(row);
+  }
+  return joined;
 }
+const nameOf = (code: string) => glazes.byCode.value.get(code)?.name ?? "";
 const print = () => window.print();
 </script>
 
@@ -70,17 +76,17 @@ const print = () => window.print();
       <tbody>
         <tr v-for="s in p.surfaces" :key="s.id">
           <th scope="row">{{ s.name }}</th>
-          <td v-if="s.bare || (s.stands && !s.stack.length)">stays bare</td>
-          <td v-else-if="!p.revision" class="open">
+          <td v-if="!s.on.length && (s.bare || (s.stands && !s.stack.length))">stays bare</td>
+          <td v-else-if="!p.revision && !s.on.length" class="open">
             <span class="line" /><span class="boxes" role="img" aria-label="a stroke for each coat"
-              ><i v-for="n in 3" :key="n"
+              ><i v-for="n in 5" :key="n"
             /></span>
           </td>
-          <td v-else-if="!s.stack.length">no glaze planned</td>
+          <td v-else-if="!s.stack.length && !s.on.length">no glaze planned</td>
           <td v-else>
             <span v-for="(l, i) in strokes(s)" :key="i" class="layer">
-              <b>{{ l.glaze }}</b> {{ l.name }}
-              <span class="boxes" role="img" :aria-label="`${l.done} of ${l.coats} coats on`">
+              <b>{{ l.glaze }}</b> {{ nameOf(l.glaze) }}
+              <span class="boxes" role="img" :aria-label="`${l.done} of ${l.done + l.open} coats on`">
                 <i v-for="n in l.done" :key="`d${n}`" class="done" /><i v-for="n in l.open" :key="`o${n}`" />
               </span>
             </span>
