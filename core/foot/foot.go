@@ -67,14 +67,16 @@ type Lying struct {
 	Stack    glaze.Stack
 	SlopeDeg float64 // of the surface: 90 stands upright
 	Level    bool    // it faces upward: what runs there does not reach the foot
+	Heavy    bool    // thicker than usual on purpose
 }
 
 // BandFor is the height of the bare band for what lies on a piece: the house's
 // figure; more where a runner or a layered stack is used; more again where a
-// steep wall carries more than the usual coats. Every part has its reason.
+// steep wall carries more than the usual coats, or any wall more on purpose.
+// Every part has its reason.
 func BandFor(h rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band {
 	b := Band{HeightMM: h.BandMM, Parts: []Part{{"the house's band", h.BandMM}}}
-	runner, layered, heavy := "", false, false
+	runner, layered, heavy, purpose := "", false, false, false
 	for _, l := range lying {
 		if l.Level {
 			continue
@@ -94,6 +96,7 @@ func BandFor(h rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band 
 			}
 		}
 		layered = layered || melting > 1
+		purpose = purpose || l.Heavy && melting > 0
 		heavy = heavy || l.SlopeDeg >= piece.Steep && coats > 1 && coats > figure(h, l.Stack, glazes)
 	}
 	switch {
@@ -103,8 +106,20 @@ func BandFor(h rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band 
 	case layered:
 		b.add("two glazes overlap", h.BandRiskMM)
 	}
-	if heavy && h.SteepMM > 0 {
+	switch {
+	case h.SteepMM == 0:
+	case heavy:
 		b.add("a steep wall carries more than the usual coats", h.SteepMM)
+	case purpose:
+		b.add("it is thick on purpose", h.SteepMM)
+	}
+	return b
+}
+
+// Raised is the band drawn at a height of its own where that is higher.
+func (b Band) Raised(mm float64) Band {
+	if mm > b.HeightMM {
+		b.add("the line is drawn higher", mm-b.HeightMM)
 	}
 	return b
 }

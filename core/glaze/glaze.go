@@ -72,15 +72,29 @@ type Glaze struct {
 	InStock bool
 	Runner  bool // moves downhill in the fire more than most
 	Coats   int  // the house's figure for this glaze alone; 0 = the rule of the house
+	Thick   bool // may carry a coat more than the figure on purpose, over a higher bare band
+	Dear    bool // costs so much that a large area is worth a second thought
+	Ware    Ware // what it may go on, from the label
 
 	Atmosphere Atmosphere // the label's; "" where it says nothing
 	Jar        Jar
+	Recipe     Recipe // what was mixed for it; nil for a jar that was bought
 }
+
+// Ware is what a glaze or underglaze is laid on.
+type Ware string
+
+const (
+	AnyWare   Ware = ""
+	Greenware Ware = "greenware" // unfired
+	Bisque    Ware = "bisque"    // fired once
+)
 
 // Layer is a number of coats of one glaze, laid one after the other.
 type Layer struct {
 	Glaze string `json:"glaze"` // Glaze.Code
 	Coats int    `json:"coats"`
+	Dip   bool   `json:"dip,omitempty"` // dipped, not brushed: each of Coats is one dip
 }
 
 // Stack is the ordered coats on one surface, the first layer nearest the clay.
@@ -117,7 +131,7 @@ func (s Stack) Normal() Stack {
 	for _, layer := range s {
 		switch last := len(out) - 1; {
 		case layer.Coats <= 0:
-		case last >= 0 && out[last].Glaze == layer.Glaze:
+		case last >= 0 && out[last].Glaze == layer.Glaze && out[last].Dip == layer.Dip:
 			out[last].Coats += layer.Coats
 		default:
 			out = append(out, layer)
@@ -128,7 +142,7 @@ func (s Stack) Normal() Stack {
 
 func (s Stack) normal() bool {
 	for i, layer := range s {
-		if layer.Coats <= 0 || i > 0 && layer.Glaze == s[i-1].Glaze {
+		if layer.Coats <= 0 || i > 0 && layer.Glaze == s[i-1].Glaze && layer.Dip == s[i-1].Dip {
 			return false
 		}
 	}
@@ -150,11 +164,18 @@ func (s Stack) codes() []string {
 	return codes
 }
 
-// String writes the stack as it is said at the bench: "2 × K07, 1 × T31 over".
+// String writes the stack as it is said at the bench: "2 × K07, 1 × T31 over",
+// "1 dip of D02".
 func (s Stack) String() string {
 	parts := make([]string, len(s))
 	for i, layer := range s {
 		parts[i] = fmt.Sprintf("%d × %s", layer.Coats, layer.Glaze)
+		if layer.Dip {
+			parts[i] = fmt.Sprintf("%d dip of %s", layer.Coats, layer.Glaze)
+			if layer.Coats > 1 {
+				parts[i] = fmt.Sprintf("%d dips of %s", layer.Coats, layer.Glaze)
+			}
+		}
 		if i > 0 {
 			parts[i] += " over"
 		}
@@ -162,11 +183,14 @@ func (s Stack) String() string {
 	return strings.Join(parts, ", ")
 }
 
-// Text writes the stack as ParseStack reads it: "K07x2 + T31x1".
+// Text writes the stack as ParseStack reads it: "K07x2 + T31x1", "D02x1 dip".
 func (s Stack) Text() string {
 	parts := make([]string, len(s))
 	for i, layer := range s {
 		parts[i] = fmt.Sprintf("%sx%d", layer.Glaze, layer.Coats)
+		if layer.Dip {
+			parts[i] += " dip"
+		}
 	}
 	return strings.Join(parts, " + ")
 }
@@ -181,16 +205,18 @@ func FromStrokes(codes []string) Stack {
 }
 
 // ParseStack reads a stack from a tile list: "K07x2 + T31x1", first layer
-// first; a code alone is one coat. The error is one sentence.
+// first; a code alone is one coat, and "dip" behind it says that it was dipped.
+// The error is one sentence.
 func ParseStack(text string) (Stack, error) {
 	var s Stack
 	for _, part := range strings.Split(text, "+") {
 		part = strings.NewReplacer("×", "x", "*", "x").Replace(strings.TrimSpace(part))
-		layer := Layer{Glaze: part, Coats: 1}
+		part, dip := strings.CutSuffix(part, " dip")
+		layer := Layer{Glaze: part, Coats: 1, Dip: dip}
 		if i := strings.LastIndex(part, "x"); i > 0 {
 			var n int
 			if _, err := fmt.Sscanf(part[i+1:], "%d", &n); err == nil && fmt.Sprint(n) == strings.TrimSpace(part[i+1:]) {
-				layer = Layer{Glaze: strings.TrimSpace(part[:i]), Coats: n}
+				layer.Glaze, layer.Coats = strings.TrimSpace(part[:i]), n
 			}
 		}
 		if layer.Glaze == "" || layer.Coats < 1 || layer.Coats > MaxCoats {

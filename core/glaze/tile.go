@@ -1,7 +1,9 @@
 package glaze
 
 import (
+	"fmt"
 	"slices"
+	"strings"
 	"time"
 
 	"enkaustos/core/colour"
@@ -31,6 +33,38 @@ type Tile struct {
 	Atmosphere Atmosphere // of its firing; "" counts as oxidation
 	Place      int        // where it hangs on the real wall, from 1; 0 = not known
 	Readings   []Reading  // boxes read on it: halves and strips; may be none
+	Faults     []Fault    // what went wrong with it, as the teacher saw; may be none
+}
+
+// Fault is what a fired tile warns of on its clay.
+type Fault string
+
+// The faults that are worth a warning at the plan.
+const (
+	Crazed Fault = "crazed" // glaze and clay do not fit
+	Ran    Fault = "ran"    // it moved more than a band holds
+	Avoid  Fault = "avoid"  // the teacher does not want it again
+)
+
+// Says is the fault in the middle of a sentence.
+func (f Fault) Says() string {
+	return map[Fault]string{Crazed: "crazed", Ran: "ran", Avoid: `was marked "avoid"`}[f]
+}
+
+// ParseFaults reads faults as a list writes them: "crazed, ran". The error is
+// one sentence.
+func ParseFaults(text string) ([]Fault, error) {
+	var faults []Fault
+	for word := range strings.FieldsFuncSeq(text, func(r rune) bool { return r == ',' || r == ' ' || r == ';' }) {
+		f := Fault(strings.ToLower(word))
+		if f.Says() == "" {
+			return nil, fmt.Errorf("%q: expected crazed, ran or avoid", word)
+		}
+		if !slices.Contains(faults, f) {
+			faults = append(faults, f)
+		}
+	}
+	return faults, nil
 }
 
 // Half is a half of a tile.

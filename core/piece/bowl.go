@@ -2,14 +2,14 @@ package piece
 
 import "math"
 
-var bowlKind = Kind{Form: Bowl, Name: "Bowl", Measures: []Measure{
+var bowlKind = Kind{Form: Bowl, Name: "Bowl", Measures: append([]Measure{
 	{Key: "rim", Name: "Rim diameter", Default: 150, Least: 40, Most: 600},
 	{Key: "height", Name: "Height", Default: 70, Least: 15, Most: 400},
 	{Key: "wall", Name: "Wall thickness", Default: 6, Least: 2, Most: 25},
 	{Key: "foot", Name: "Foot ring diameter", Default: 60, Least: 15, Most: 400, Optional: true, Hint: "0 for a round bottom"},
 	{Key: "footWidth", Name: "Foot ring width", Default: 7, Least: 2, Most: 40},
 	{Key: "hollow", Name: "Hollow inside the foot ring", Default: 5, Least: 1, Most: 40},
-}}
+}, bendMeasures()...)}
 
 // bowlShape is a bowl whose body is a spherical shell of outer radius r around
 // (0, centre), cut level at the rim and standing on a foot ring or on its round
@@ -61,6 +61,9 @@ func buildBowl(m Measures) (Body, error) {
 	if len(refused) > 0 {
 		return Body{}, refused
 	}
+	if bends(m) {
+		return s.bent(m)
+	}
 	b := Body{
 		Form: Bowl, HeightMM: s.top,
 		Surfaces: []Surface{
@@ -91,7 +94,51 @@ func buildBowl(m Measures) (Body, error) {
 		b.zones["underside"] = []zone{sphere{s.r, s.lowest(), s.at(s.footIn), s.lowest()}}
 	}
 	b.drawing = s.draw()
+	b.under = ringsBelow(ringBelow{outer: s.foot, inner: s.footIn, limit: func(h float64) float64 {
+		// The sphere's own radius at the height; the foot's where it is wider.
+		up := math.Min(h-s.lowest(), s.r)
+		return math.Sqrt(math.Max(0, 2*s.r*up-up*up))
+	}})
 	return b.finish(), nil
+}
+
+// bent is the bowl with its wall pulled in or out: turned, no longer a sphere.
+func (s bowlShape) bent(m Measures) (Body, error) {
+	start := math.Max(s.foot, 0.01)
+	var arc []point
+	const rings = 64
+	for i := range rings + 1 { // closer together where the sphere is flat
+		z := s.at(start) + (s.top-s.at(start))*math.Pow(float64(i)/rings, 2)
+		up := z - s.lowest()
+		arc = append(arc, point{math.Sqrt(math.Max(start*start, 2*s.r*up-up*up)), z})
+	}
+	pulled := bent(arc, m)
+	floor := s.lowest() + s.wall
+	inside := []point{{0, floor}}
+	for _, p := range pulled {
+		if p.z > floor && p.r > s.wall {
+			inside = append(inside, point{p.r - s.wall, p.z})
+		}
+	}
+	rim := pulled[len(pulled)-1]
+	if narrowest(pulled[len(pulled)/2:]) < s.wall+2 {
+		return Body{}, Refusals{{"bend2", "The wall is pulled in so far that no hollow is left: pull it out again."}}
+	}
+	spans := []span{
+		{Surface{ID: "interior", Name: "Interior", Use: Food, Upward: true}, inside, within},
+		{Surface{ID: "lip", Name: "Lip", Use: Lip}, []point{{rim.r - s.wall, rim.z}, rim}, edgeOn},
+		{Surface{ID: "exterior", Name: "Exterior", Use: Plain}, reversed(pulled), without},
+	}
+	if s.foot > 0 {
+		spans = append(spans,
+			span{Surface{ID: "foot", Name: "Foot ring", Use: Plain, Stands: true}, []point{pulled[0], {s.foot, 0}, {s.footIn, 0}, {s.footIn, s.at(s.footIn)}}, edgeOn},
+			span{Surface{ID: "underside", Name: "Underside", Use: Plain}, []point{{s.footIn, s.at(s.footIn)}, {s.footIn / 2, s.at(s.footIn / 2)}, {0, s.lowest()}}, beneath})
+	}
+	b := assemble(Bowl, turned{spans: spans})
+	if s.foot == 0 {
+		b.spotRadius = s.r
+	}
+	return b, nil
 }
 
 func (s bowlShape) draw() Drawing {
@@ -109,12 +156,12 @@ func (s bowlShape) draw() Drawing {
 		outside.arc(s.r, 1, s.foot, s.at(s.foot)).line(0, s.at(s.foot))
 	}
 	d.Shapes = []Shape{
-		{Face, "exterior", outside.close()},
-		{Face, "interior", draw().move(0, s.top).line(-s.rimIn, s.top).arc(inner, 0, 0, floor).close()},
-		{Cut, "", cut.close()},
-		{Skin, "interior", draw().move(-s.rimIn, s.top).arc(inner, 0, 0, floor).open()},
-		{Skin, "lip", draw().move(-s.rimIn, s.top).line(-s.rim, s.top).open()},
-		{Skin, "lip", draw().move(0, s.top).line(s.rim, s.top).open()},
+		{Kind: Face, Surface: "exterior", Path: outside.close()},
+		{Kind: Face, Surface: "interior", Path: draw().move(0, s.top).line(-s.rimIn, s.top).arc(inner, 0, 0, floor).close()},
+		{Kind: Cut, Surface: "", Path: cut.close()},
+		{Kind: Skin, Surface: "interior", Path: draw().move(-s.rimIn, s.top).arc(inner, 0, 0, floor).open()},
+		{Kind: Skin, Surface: "lip", Path: draw().move(-s.rimIn, s.top).line(-s.rim, s.top).open()},
+		{Kind: Skin, Surface: "lip", Path: draw().move(0, s.top).line(s.rim, s.top).open()},
 	}
 	d.Labels = []Label{
 		{"interior", -s.rimIn * 0.45, s.top - (s.lowest()+s.wall+s.top)*0.52, true},
@@ -122,17 +169,17 @@ func (s bowlShape) draw() Drawing {
 		{"exterior", s.rim * 0.6, s.top * 0.42, false},
 	}
 	if s.foot == 0 {
-		d.Shapes = append(d.Shapes, Shape{Skin, "exterior", draw().move(-s.rim, s.top).arc(s.r, 0, 0, 0).open()})
+		d.Shapes = append(d.Shapes, Shape{Kind: Skin, Surface: "exterior", Path: draw().move(-s.rim, s.top).arc(s.r, 0, 0, 0).open()})
 	} else {
 		d.Shapes = append(d.Shapes,
-			Shape{Face, "foot", draw().move(0, s.at(s.foot)).line(s.foot, s.at(s.foot)).line(s.foot, 0).line(0, 0).close()},
-			Shape{Skin, "exterior", draw().move(-s.rim, s.top).arc(s.r, 0, -s.foot, s.at(s.foot)).open()},
-			Shape{Skin, "foot", draw().move(-s.foot, s.at(s.foot)).line(-s.foot, 0).line(-s.footIn, 0).line(-s.footIn, s.at(s.footIn)).open()},
-			Shape{Skin, "underside", draw().move(-s.footIn, s.at(s.footIn)).arc(s.r, 0, 0, s.lowest()).open()})
+			Shape{Kind: Face, Surface: "foot", Path: draw().move(0, s.at(s.foot)).line(s.foot, s.at(s.foot)).line(s.foot, 0).line(0, 0).close()},
+			Shape{Kind: Skin, Surface: "exterior", Path: draw().move(-s.rim, s.top).arc(s.r, 0, -s.foot, s.at(s.foot)).open()},
+			Shape{Kind: Skin, Surface: "foot", Path: draw().move(-s.foot, s.at(s.foot)).line(-s.foot, 0).line(-s.footIn, 0).line(-s.footIn, s.at(s.footIn)).open()},
+			Shape{Kind: Skin, Surface: "underside", Path: draw().move(-s.footIn, s.at(s.footIn)).arc(s.r, 0, 0, s.lowest()).open()})
 		d.Labels = append(d.Labels,
 			Label{"foot", s.foot * 0.75, s.top - s.at(s.foot)*0.4, false},
 			Label{"underside", -s.footIn / 2, s.top - s.at(s.footIn/2), true})
 	}
-	d.Shapes = append(d.Shapes, Shape{Axis, "", draw().move(0, s.top+6).line(0, -4).open()})
+	d.Shapes = append(d.Shapes, Shape{Kind: Axis, Surface: "", Path: draw().move(0, s.top+6).line(0, -4).open()})
 	return d
 }

@@ -8,7 +8,7 @@ var cupKind = Kind{Form: Cup, Name: "Cup with handle", Measures: append([]Measur
 	{Key: "height", Name: "Height", Default: 90, Least: 20, Most: 400},
 	{Key: "wall", Name: "Wall thickness", Default: 5, Least: 2, Most: 20},
 	{Key: "floor", Name: "Floor thickness", Default: 6, Least: 2, Most: 25},
-}, strapMeasures...)}
+}, append(strapMeasures, bendMeasures()...)...)}
 
 // cupShape is a straight-walled vessel: a frustum with a floor. The wall's
 // thickness is measured level, across the wall.
@@ -40,6 +40,9 @@ func buildCup(m Measures) (Body, error) {
 	if len(refused) > 0 {
 		return Body{}, refused
 	}
+	if bends(m) {
+		return s.bent(m)
+	}
 	b := Body{
 		Form: Cup, HeightMM: s.top,
 		Surfaces: []Surface{
@@ -58,6 +61,19 @@ func buildCup(m Measures) (Body, error) {
 	s.handle.join(&b, "exterior")
 	b.Surfaces = append(b.Surfaces, Surface{ID: "foot", Name: "Foot", Use: Plain, Stands: true})
 	b.drawing = s.draw()
+	b.under = ringsBelow(ringBelow{outer: s.base, limit: func(h float64) float64 { return s.out(math.Min(h, s.top)) }})
+	return b.finish(), nil
+}
+
+// bent is the cup with its wall pulled in or out.
+func (s cupShape) bent(m Measures) (Body, error) {
+	v := vessel{outside: bent([]point{{s.base, 0}, {s.rim, s.top}}, m), wall: s.wall, floor: s.floor, inside: Food}
+	if refused := v.refuse(); len(refused) > 0 {
+		return Body{}, refused
+	}
+	b := assemble(Cup, turned{spans: v.spans()})
+	s.handle.join(&b, "exterior")
+	s.handle.draw(&b.drawing, b.HeightMM, func(z float64) float64 { return radiusAt(v.outside, z) })
 	return b.finish(), nil
 }
 
@@ -66,14 +82,14 @@ func (s cupShape) draw() Drawing {
 	widest := math.Max(s.rim, s.base)
 	d := Drawing{Left: -widest, Width: 2 * widest, Height: s.top, TableY: s.top, TableFrom: -widest, TableTo: widest}
 	d.Shapes = []Shape{
-		{Face, "exterior", draw().move(0, s.top).line(s.rim, s.top).line(s.base, 0).line(0, 0).close()},
-		{Face, "interior", draw().move(0, s.top).line(-s.in(s.top), s.top).line(-s.in(s.floor), s.floor).line(0, s.floor).close()},
-		{Cut, "", draw().move(-s.in(s.top), s.top).line(-s.rim, s.top).line(-s.base, 0).line(0, 0).line(0, s.floor).line(-s.in(s.floor), s.floor).close()},
-		{Skin, "interior", draw().move(-s.in(s.top), s.top).line(-s.in(s.floor), s.floor).line(0, s.floor).open()},
-		{Skin, "exterior", draw().move(-s.rim, s.top).line(-s.base, 0).open()},
-		{Skin, "lip", draw().move(-s.in(s.top), s.top).line(-s.rim, s.top).open()},
-		{Skin, "lip", draw().move(0, s.top).line(s.rim, s.top).open()},
-		{Skin, "foot", draw().move(-s.base, 0).line(s.base, 0).open()},
+		{Kind: Face, Surface: "exterior", Path: draw().move(0, s.top).line(s.rim, s.top).line(s.base, 0).line(0, 0).close()},
+		{Kind: Face, Surface: "interior", Path: draw().move(0, s.top).line(-s.in(s.top), s.top).line(-s.in(s.floor), s.floor).line(0, s.floor).close()},
+		{Kind: Cut, Surface: "", Path: draw().move(-s.in(s.top), s.top).line(-s.rim, s.top).line(-s.base, 0).line(0, 0).line(0, s.floor).line(-s.in(s.floor), s.floor).close()},
+		{Kind: Skin, Surface: "interior", Path: draw().move(-s.in(s.top), s.top).line(-s.in(s.floor), s.floor).line(0, s.floor).open()},
+		{Kind: Skin, Surface: "exterior", Path: draw().move(-s.rim, s.top).line(-s.base, 0).open()},
+		{Kind: Skin, Surface: "lip", Path: draw().move(-s.in(s.top), s.top).line(-s.rim, s.top).open()},
+		{Kind: Skin, Surface: "lip", Path: draw().move(0, s.top).line(s.rim, s.top).open()},
+		{Kind: Skin, Surface: "foot", Path: draw().move(-s.base, 0).line(s.base, 0).open()},
 	}
 	d.Labels = []Label{
 		{"interior", -s.in(s.top) * 0.5, s.top * 0.4, true},
@@ -82,6 +98,6 @@ func (s cupShape) draw() Drawing {
 		{"foot", s.base * 0.55, s.top, false},
 	}
 	s.handle.draw(&d, s.top, s.out)
-	d.Shapes = append(d.Shapes, Shape{Axis, "", draw().move(0, s.top+6).line(0, -4).open()})
+	d.Shapes = append(d.Shapes, Shape{Kind: Axis, Surface: "", Path: draw().move(0, s.top+6).line(0, -4).open()})
 	return d
 }

@@ -11,7 +11,7 @@ import (
 // right half from outside. Paths use the path notation of SVG.
 type Drawing struct {
 	Width, Height float64 // of the box, in mm
-	Left          float64 // x of the box's left edge
+	Left, Top     float64 // x of the box's left edge, y of its upper one
 	Shapes        []Shape
 	Labels        []Label
 	Captions      []Caption
@@ -36,6 +36,10 @@ type Shape struct {
 	Kind    ShapeKind
 	Surface string // Surface.ID; "" for clay and axis
 	Path    string // SVG path data
+	// Top and Bottom are the y between which it is seen; both 0 where all of it is.
+	Top, Bottom float64
+
+	on string // the ground of a detail
 }
 
 // Label is where the leader line of a surface starts, and to which side it

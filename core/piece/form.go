@@ -6,6 +6,7 @@
 package piece
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -45,6 +46,14 @@ type Surface struct {
 	Hidden  bool // nobody sees it in use: glazing it is a choice
 	// SlopeDeg is how steep it is on the whole: 0 lies level, 90 stands upright.
 	SlopeDeg float64
+
+	Textured   bool       // relief, incised or stamped: breaking glazes show it
+	Clay       string     // glaze.Clay.Code where it is not the piece's own; "" where it is
+	Detail     DetailKind // "" for a surface of the form itself
+	On         string     // Surface.ID of a detail's ground
+	Optional   bool       // an extra that never holds the piece back
+	Sharp      bool       // its edge is wanted sharp
+	BareByKind bool       // scratched through: it is bare without being planned so
 }
 
 // Body is a piece of given form and measurements.
@@ -55,10 +64,16 @@ type Body struct {
 	Touching [][2]string // surfaces that share an edge, by ID
 
 	zones map[string][]zone
+	edges map[[2]string]Edge // between surfaces, where it is not Touch; keys by pair
 	// spotRadius is the radius of the sphere a round-bottomed piece stands
 	// on, 0 where it stands on a surface of its own.
 	spotRadius float64
 	drawing    Drawing
+	under      func(heightMM float64) Under
+
+	// NeedsPose says that nobody decided yet how a free form lies in the kiln.
+	NeedsPose bool
+	Poses     []Pose // the ways a free form can lie; none for other forms
 }
 
 // Measure is one measurement that a form asks for, all in mm.
@@ -67,7 +82,16 @@ type Measure struct {
 	Default, Least, Most float64
 	Optional             bool // 0 is allowed and means "none"
 	Hint                 string
+	Unit                 string   // "" for mm
+	Count                bool     // a whole number of things, without a unit
+	Options              []string // it is a choice: the value is an index
+	// At is the share of the height at which the wall is bent in or out by so
+	// many mm; 0 for a plain measurement.
+	At float64
 }
+
+// Scales says whether the measurement is a length that grows with the piece.
+func (m Measure) Scales() bool { return !m.Count && m.Options == nil && m.Unit == "" }
 
 // Measures are measurements in mm by Measure.Key.
 type Measures map[string]float64
@@ -107,7 +131,8 @@ type builder struct {
 var builders = []builder{
 	{bowlKind, buildBowl}, {cupKind, buildCup}, {mugKind, buildMug}, {plateKind, buildPlate}, {dishKind, buildDish},
 	{vaseKind, buildNeck(Vase)}, {bottleKind, buildNeck(Bottle)}, {jarKind, buildJar}, {planterKind, buildPlanter},
-	{slabKind, func(m Measures) (Body, error) { return buildSlab(m), nil }},
+	{boxKind, buildBox}, {slabKind, func(m Measures) (Body, error) { return buildSlab(m), nil }}, {houseKind, buildHouse}, {bellKind, buildBell},
+	{modelledKind, buildModelled}, {oddKind, buildOdd},
 }
 
 // Kinds lists the forms that Build knows, the commonest first.
@@ -150,10 +175,8 @@ func (k Kind) complete(given Measures) (Measures, Refusals) {
 		if !ok {
 			v = measure.Default
 		}
-		none := measure.Optional && v == 0
-		if math.IsNaN(v) || !none && (v < measure.Least || v > measure.Most) {
-			refused = append(refused, Refusal{measure.Key, fmt.Sprintf(
-				"%s is %s mm: expected %s to %s mm.", measure.Name, number(v), number(measure.Least), number(measure.Most))})
+		if reason := measure.refuses(v); reason != "" {
+			refused = append(refused, Refusal{measure.Key, reason})
 		}
 		full[measure.Key] = v
 	}
@@ -165,11 +188,30 @@ func (k Kind) complete(given Measures) (Measures, Refusals) {
 	return full, refused
 }
 
+// refuses says in a sentence why a value cannot be measured; "" where it can.
+func (m Measure) refuses(v float64) string {
+	unit := cmp.Or(m.Unit, "mm")
+	if m.Count {
+		unit = "of them"
+	}
+	switch none := m.Optional && v == 0; {
+	case m.Options != nil && (v != math.Trunc(v) || v < 0 || v > m.Most || math.IsNaN(v)):
+		return fmt.Sprintf("%s: %s is none of the choices.", m.Name, number(v))
+	case m.Count && v != math.Trunc(v):
+		return fmt.Sprintf("%s is %s: expected a whole number.", m.Name, number(v))
+	case math.IsNaN(v) || !none && (v < m.Least || v > m.Most):
+		return fmt.Sprintf("%s is %s %s: expected %s to %s %s.", m.Name, number(v), unit, number(m.Least), number(m.Most), unit)
+	}
+	return ""
+}
+
 // finish fills in the areas once all zones are known.
 func (b Body) finish() Body {
 	for i := range b.Surfaces {
 		b.Surfaces[i].AreaCM2 = b.areaBelow(b.Surfaces[i].ID, math.Inf(1))
-		b.Surfaces[i].SlopeDeg = slopeOf(b.zones[b.Surfaces[i].ID])
+		if b.Surfaces[i].Detail == "" || b.Surfaces[i].Detail == Stripe {
+			b.Surfaces[i].SlopeDeg = slopeOf(b.zones[b.Surfaces[i].ID])
+		}
 	}
 	return b
 }
@@ -183,9 +225,13 @@ func (b Body) areaBelow(surface string, h float64) float64 {
 	return sum / 100
 }
 
+func (b Body) index(id string) int {
+	return slices.IndexFunc(b.Surfaces, func(s Surface) bool { return s.ID == id })
+}
+
 // Surface is the surface of that ID.
 func (b Body) Surface(id string) (Surface, bool) {
-	i := slices.IndexFunc(b.Surfaces, func(s Surface) bool { return s.ID == id })
+	i := b.index(id)
 	if i < 0 {
 		return Surface{}, false
 	}

@@ -65,7 +65,7 @@ func (s strap) draw(d *Drawing, top float64, out func(z float64) float64) {
 	zm, outer, inner := s.middle, s.bow+s.deep/2, s.bow-s.deep/2
 	path := newPen(top).move(out(zm+outer), zm+outer).arc(outer, 1, out(zm-outer), zm-outer).
 		line(out(zm-inner), zm-inner).arc(inner, 0, out(zm+inner), zm+inner).close()
-	d.Shapes = append(d.Shapes, Shape{Face, "handle", path})
+	d.Shapes = append(d.Shapes, Shape{Kind: Face, Surface: "handle", Path: path})
 	d.Width = math.Max(d.Width, out(zm)+outer-d.Left)
 	d.Labels = append(d.Labels, Label{"handle", out(zm) + s.bow*0.9, top - zm - s.bow*0.35, false})
 }

@@ -9,7 +9,7 @@ const (
 // in mm (from memory).
 const clearance = 1.5
 
-var jarKind = Kind{Form: Jar, Name: "Lidded jar", Measures: []Measure{
+var jarKind = Kind{Form: Jar, Name: "Lidded jar", Measures: append([]Measure{
 	{Key: "mouth", Name: "Rim diameter", Default: 96, Least: 40, Most: 300},
 	{Key: "belly", Name: "Belly diameter", Default: 124, Least: 40, Most: 400},
 	{Key: "base", Name: "Base diameter", Default: 84, Least: 20, Most: 300},
@@ -20,7 +20,7 @@ var jarKind = Kind{Form: Jar, Name: "Lidded jar", Measures: []Measure{
 	{Key: "seatDepth", Name: "Seat below the rim", Default: 5, Least: 2, Most: 30},
 	{Key: "lid", Name: "Lid diameter", Default: 80, Least: 20, Most: 300, Hint: "3 mm less than the seat"},
 	{Key: "knob", Name: "Knob height", Default: 20, Least: 6, Most: 80},
-}}
+}, bendMeasures()...)}
 
 // buildJar makes a jar and, beside it as it is fired, its lid on its flange.
 func buildJar(m Measures) (Body, error) {
@@ -28,7 +28,7 @@ func buildJar(m Measures) (Body, error) {
 	seatOut := rim - wall          // the seat ends at the wall above it
 	opening := seatOut - m["seat"] // and begins at the opening
 	lid := m["lid"] / 2
-	v := vessel{outside: smooth([]point{{m["base"] / 2, 0}, {m["belly"] / 2, 0.45 * top}, {rim, top}}, curveSteps, 1), wall: wall, floor: m["floor"], inside: Food}
+	v := vessel{outside: bent(smooth([]point{{m["base"] / 2, 0}, {m["belly"] / 2, 0.45 * top}, {rim, top}}, curveSteps, 1), m), wall: wall, floor: m["floor"], inside: Food}
 	refused := v.refuse()
 	ledge := top - m["seatDepth"]
 	if opening < 8 || ledge <= m["floor"]+2 {
@@ -71,7 +71,7 @@ func lidSpans(r, opening, thick, knob float64) []span {
 	}
 }
 
-var planterKind = Kind{Form: Planter, Name: "Planter with saucer", Measures: []Measure{
+var planterKind = Kind{Form: Planter, Name: "Planter with saucer", Measures: append([]Measure{
 	{Key: "rim", Name: "Rim diameter", Default: 150, Least: 40, Most: 500},
 	{Key: "base", Name: "Base diameter", Default: 105, Least: 30, Most: 450},
 	{Key: "height", Name: "Height", Default: 130, Least: 30, Most: 450},
@@ -80,12 +80,12 @@ var planterKind = Kind{Form: Planter, Name: "Planter with saucer", Measures: []M
 	{Key: "hole", Name: "Drain hole diameter", Default: 14, Least: 4, Most: 60},
 	{Key: "saucer", Name: "Saucer diameter", Default: 165, Least: 40, Most: 550},
 	{Key: "saucerHeight", Name: "Saucer height", Default: 24, Least: 8, Most: 100},
-}}
+}, bendMeasures()...)}
 
 // buildPlanter makes a planter with a drain hole and, beside it, its saucer.
 func buildPlanter(m Measures) (Body, error) {
 	hole, base, floor := m["hole"]/2, m["base"]/2, m["floor"]
-	v := vessel{outside: []point{{base, 0}, {m["rim"] / 2, m["height"]}}, wall: m["wall"], floor: floor, inside: Plain, hidden: true}
+	v := vessel{outside: bent([]point{{base, 0}, {m["rim"] / 2, m["height"]}}, m), wall: m["wall"], floor: floor, inside: Plain, hidden: true}
 	refused := v.refuse()
 	if m["saucer"]/2-m["wall"] < base+2 {
 		refused = append(refused, Refusal{"saucer", "The planter does not fit into its saucer: make the saucer wider than the base and twice the wall."})

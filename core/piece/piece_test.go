@@ -113,7 +113,14 @@ func anyBody(t *rapid.T) piece.Body {
 	kind := rapid.SampledFrom(piece.Kinds()).Draw(t, "form")
 	m := piece.Measures{}
 	for _, measure := range kind.Measures {
-		m[measure.Key] = rapid.Float64Range(measure.Least, math.Min(measure.Most, measure.Default*2)).Draw(t, measure.Key)
+		switch {
+		case measure.Options != nil || measure.Count:
+			m[measure.Key] = float64(rapid.IntRange(0, int(measure.Most)).Draw(t, measure.Key))
+		case measure.At > 0:
+			m[measure.Key] = rapid.Float64Range(-12, 12).Draw(t, measure.Key)
+		default:
+			m[measure.Key] = rapid.Float64Range(measure.Least, math.Min(measure.Most, math.Max(2*measure.Least, measure.Default*2))).Draw(t, measure.Key)
+		}
 		if measure.Optional && rapid.Bool().Draw(t, "no "+measure.Key) {
 			m[measure.Key] = 0
 		}

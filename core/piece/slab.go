@@ -1,14 +1,22 @@
 package piece
 
+import "math"
+
 var slabKind = Kind{Form: Slab, Name: "Flat slab", Measures: []Measure{
 	{Key: "length", Name: "Length", Default: 160, Least: 20, Most: 800},
 	{Key: "width", Name: "Width", Default: 110, Least: 20, Most: 800},
 	{Key: "thickness", Name: "Thickness", Default: 9, Least: 3, Most: 60},
+	{Key: "relief", Name: "Relief above the face", Default: 0, Least: 1, Most: 60, Optional: true, Hint: "0 for a plain slab"},
+	{Key: "reliefShare", Name: "Of the face raised", Unit: "%", Default: 30, Least: 1, Most: 95},
 }}
 
 // buildSlab makes a flat slab that is fired lying on its back.
 func buildSlab(m Measures) Body {
 	length, width, thick := m["length"], m["width"], m["thickness"]
+	relief := 0.0
+	if m["relief"] > 0 {
+		relief = length * width * m["reliefShare"] / 100
+	}
 	b := Body{
 		Form: Slab, HeightMM: thick,
 		Surfaces: []Surface{
@@ -23,6 +31,18 @@ func buildSlab(m Measures) Body {
 			"back": {flat{length * width, 0}},
 		},
 		drawing: drawSlab(length, width, thick),
+		under:   rectanglesBelow(0, length, width, 0, 0),
+		edges:   map[[2]string]Edge{pair("face", "edge"): Ridge},
+	}
+	if relief > 0 {
+		// Its top, and the wall around it as if it were one square field.
+		b.HeightMM += m["relief"]
+		b.Surfaces = append(b.Surfaces, Surface{ID: "relief", Name: "Relief", Use: Plain, Upward: true, Textured: true})
+		b.zones["relief"] = []zone{flat{relief, b.HeightMM}, patch{4 * math.Sqrt(relief) * m["relief"], thick, b.HeightMM, 90}}
+		b.zones["face"] = []zone{flat{length*width - relief, thick}}
+		b.Touching = append(b.Touching, [2]string{"face", "relief"})
+		b.edges[pair("face", "relief")] = Ridge
+		b.drawing.relief(math.Sqrt(relief/(length*width)), length, width, m["relief"])
 	}
 	return b.finish()
 }
@@ -38,9 +58,9 @@ func drawSlab(length, width, thick float64) Drawing {
 		Width: 2*length + gap, Height: edgeY + thick,
 		TableY: edgeY + thick, TableFrom: 0, TableTo: length,
 		Shapes: []Shape{
-			{Face, "face", rect(0, 0, length, width)},
-			{Face, "back", rect(length+gap, 0, length, width)},
-			{Face, "edge", rect(0, edgeY, length, thick)},
+			{Kind: Face, Surface: "face", Path: rect(0, 0, length, width)},
+			{Kind: Face, Surface: "back", Path: rect(length+gap, 0, length, width)},
+			{Kind: Face, Surface: "edge", Path: rect(0, edgeY, length, thick)},
 		},
 		Labels: []Label{
 			{"face", length * 0.3, width * 0.45, true},
@@ -52,3 +72,15 @@ func drawSlab(length, width, thick float64) Drawing {
 		},
 	}
 }
+
+// relief draws the raised field in the middle of the face, and above the edge.
+func (d *Drawing) relief(share, length, width, rise float64) {
+	w, h := share*length, share*width
+	d.Shapes = append(d.Shapes,
+		Shape{Kind: Face, Surface: "relief", Path: rectangle(length/2, width/2, w, h)},
+		Shape{Kind: Face, Surface: "relief", Path: rectangle(length/2, d.TableY-d.Height+d.edgeTop()-rise/2, w, rise)})
+	d.Labels = append(d.Labels, Label{"relief", length/2 + w*0.3, width * 0.6, true})
+}
+
+// edgeTop is the y of the upper side of the edge view.
+func (d *Drawing) edgeTop() float64 { return d.Labels[1].Y*2 - d.TableY }

@@ -127,6 +127,11 @@ func assemble(form Form, things ...turned) Body {
 	}
 	d.TableY, d.Height = b.HeightMM, b.HeightMM
 	b.drawing = d
+	rings := make([]ringBelow, len(things))
+	for i, t := range things {
+		rings[i] = t.standsOn()
+	}
+	b.under = ringsBelow(rings...)
 	return b.finish()
 }
 
@@ -170,18 +175,18 @@ func (t turned) draw(d *Drawing, top float64) {
 	}
 	for _, s := range t.spans {
 		if s.side == within || s.side == without {
-			d.Shapes = append(d.Shapes, Shape{Face, s.ID, t.face(s, pen())})
+			d.Shapes = append(d.Shapes, Shape{Kind: Face, Surface: s.ID, Path: t.face(s, pen())})
 		}
 	}
-	d.Shapes = append(d.Shapes, Shape{Cut, "", clay.close()})
+	d.Shapes = append(d.Shapes, Shape{Kind: Cut, Surface: "", Path: clay.close()})
 	for _, s := range t.spans {
-		d.Shapes = append(d.Shapes, Shape{Skin, s.ID, t.trace(s.line, -1, pen())})
+		d.Shapes = append(d.Shapes, Shape{Kind: Skin, Surface: s.ID, Path: t.trace(s.line, -1, pen())})
 		if s.side == edgeOn {
-			d.Shapes = append(d.Shapes, Shape{Skin, s.ID, t.trace(s.line, 1, pen())})
+			d.Shapes = append(d.Shapes, Shape{Kind: Skin, Surface: s.ID, Path: t.trace(s.line, 1, pen())})
 		}
 		d.Labels = append(d.Labels, t.label(s, top))
 	}
-	d.Shapes = append(d.Shapes, Shape{Axis, "", pen().move(t.at, top+6).line(t.at, -4).open()})
+	d.Shapes = append(d.Shapes, Shape{Kind: Axis, Surface: "", Path: pen().move(t.at, top+6).line(t.at, -4).open()})
 }
 
 // face is what is seen of a span between its line and the axis: the inside on

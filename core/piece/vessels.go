@@ -13,14 +13,14 @@ var mugKind = Kind{Form: Mug, Name: "Mug", Measures: append([]Measure{
 	{Key: "height", Name: "Height", Default: 96, Least: 20, Most: 400},
 	{Key: "wall", Name: "Wall thickness", Default: 5, Least: 2, Most: 20},
 	{Key: "floor", Name: "Floor thickness", Default: 6, Least: 2, Most: 25},
-}, strapMeasures...)}
+}, append(strapMeasures, bendMeasures()...)...)}
 
 var vaseKind = Kind{Form: Vase, Name: "Vase with neck", Measures: neckMeasures(100, 60, 130, 80, 220)}
 
 var bottleKind = Kind{Form: Bottle, Name: "Bottle", Measures: neckMeasures(36, 26, 110, 80, 230)}
 
 func neckMeasures(rim, neck, belly, base, height float64) []Measure {
-	return []Measure{
+	return append([]Measure{
 		{Key: "rim", Name: "Rim diameter", Default: rim, Least: 15, Most: 400},
 		{Key: "neck", Name: "Neck diameter", Default: neck, Least: 14, Most: 400},
 		{Key: "neckAt", Name: "Neck above the table", Default: 0.8 * height, Least: 20, Most: 700},
@@ -30,7 +30,7 @@ func neckMeasures(rim, neck, belly, base, height float64) []Measure {
 		{Key: "height", Name: "Height", Default: height, Least: 40, Most: 800},
 		{Key: "wall", Name: "Wall thickness", Default: 6, Least: 2, Most: 25},
 		{Key: "floor", Name: "Floor thickness", Default: 8, Least: 2, Most: 30},
-	}
+	}, bendMeasures()...)
 }
 
 // vessel is a hollow turned thing on a flat base: its outside from the bottom up.
@@ -72,7 +72,7 @@ func (v vessel) refuse() Refusals {
 const curveSteps = 16
 
 func buildMug(m Measures) (Body, error) {
-	v := vessel{outside: smooth([]point{{m["base"] / 2, 0}, {m["belly"] / 2, 0.42 * m["height"]}, {m["rim"] / 2, m["height"]}}, curveSteps, 1),
+	v := vessel{outside: bent(smooth([]point{{m["base"] / 2, 0}, {m["belly"] / 2, 0.42 * m["height"]}, {m["rim"] / 2, m["height"]}}, curveSteps, 1), m),
 		wall: m["wall"], floor: m["floor"], inside: Food}
 	refused := v.refuse()
 	handle, more := measureStrap(m, m["height"])
@@ -90,7 +90,7 @@ func buildNeck(form Form) func(Measures) (Body, error) {
 		if m["bellyAt"] >= m["neckAt"] || m["neckAt"] >= m["height"] {
 			return Body{}, Refusals{{"neckAt", "From below come base, belly, neck and rim: the neck lies between the belly and the rim."}}
 		}
-		v := vessel{outside: smooth([]point{{m["base"] / 2, 0}, {m["belly"] / 2, m["bellyAt"]}, {m["neck"] / 2, m["neckAt"]}, {m["rim"] / 2, m["height"]}}, curveSteps, 1),
+		v := vessel{outside: bent(smooth([]point{{m["base"] / 2, 0}, {m["belly"] / 2, m["bellyAt"]}, {m["neck"] / 2, m["neckAt"]}, {m["rim"] / 2, m["height"]}}, curveSteps, 1), m),
 			wall: m["wall"], floor: m["floor"], inside: Plain, hidden: true}
 		if refused := v.refuse(); len(refused) > 0 {
 			return Body{}, refused

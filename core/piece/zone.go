@@ -73,6 +73,50 @@ func (j joint) below(h float64) float64 {
 	return -j.area * math.Max(0, math.Min(1, (h-j.z0)/(j.z1-j.z0)))
 }
 
+// between is what of other zones lies between two heights.
+type between struct {
+	of       []zone
+	from, to float64
+}
+
+func (b between) below(h float64) float64 {
+	sum := 0.0
+	for _, z := range b.of {
+		sum += z.below(math.Min(h, b.to)) - z.below(math.Min(h, b.from))
+	}
+	return sum
+}
+
+// patch is an area that is spread evenly between two heights: a detail, or a
+// slope of a roof.
+type patch struct{ area, from, to, slope float64 } // slope in degrees
+
+func (p patch) below(h float64) float64 {
+	if p.to <= p.from {
+		return flat{p.area, p.from}.below(h)
+	}
+	return p.area * math.Max(0, math.Min(1, (h-p.from)/(p.to-p.from)))
+}
+
+// gable is an upright triangle that narrows from its base to its tip.
+type gable struct{ base, from, to float64 }
+
+func (g gable) below(h float64) float64 {
+	left := math.Max(0, math.Min(1, (g.to-h)/(g.to-g.from))) // how much of the height is above h
+	return g.base * (g.to - g.from) / 2 * (1 - left*left)
+}
+
+// lessThe takes away what other zones cover.
+type lessThe struct{ of []zone }
+
+func (l lessThe) below(h float64) float64 {
+	sum := 0.0
+	for _, z := range l.of {
+		sum += z.below(h)
+	}
+	return -sum
+}
+
 // Steep is the slope in degrees from which what runs gathers speed, and chips
 // travel: upright walls and the flanks of most pots (from memory).
 const Steep = 60
@@ -83,8 +127,8 @@ func slopeOf(zones []zone) float64 {
 	area, sum := 0.0, 0.0
 	for _, z := range zones {
 		a := z.below(math.Inf(1))
-		if _, taken := z.(joint); taken || a <= 0 {
-			continue
+		if a <= 0 {
+			continue // a joint or a detail takes area away and has no slope
 		}
 		area += a
 		sum += a * tilt(z)
@@ -112,6 +156,12 @@ func tilt(z zone) float64 {
 		return math.Min(90, sum/steps*180/math.Pi)
 	case flat:
 		return 0
+	case between:
+		return slopeOf(z.of)
+	case patch:
+		return z.slope
+	case facets:
+		return z.slope()
 	}
 	return 90
 }

@@ -23,7 +23,7 @@ func TestEveryCodeIsListed(t *testing.T) {
 			}
 			source, err := os.ReadFile(name)
 			require.NoError(t, err)
-			for _, hit := range regexp.MustCompile(`Code(?:: |\s*=\s*|, blocked\.Text, blocked\.Way = )"([a-z-]+)"`).FindAllStringSubmatch(string(source), -1) {
+			for _, hit := range regexp.MustCompile(`Code(?:: |\s*=\s*|, [a-zA-Z., ]+ = )"([a-z-]+)"`).FindAllStringSubmatch(string(source), -1) {
 				said[hit[1]] = true
 			}
 		}

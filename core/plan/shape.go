@@ -7,6 +7,7 @@ import (
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
+	"enkaustos/core/rules"
 )
 
 // level is the slope in degrees below which a surface counts as flat: what lies
@@ -17,12 +18,20 @@ const level = 15
 // what nobody sees.
 func (c *check) shape(surface piece.Surface, stack glaze.Stack, s sorted) {
 	c.seat(surface, stack, s)
-	if surface.Hidden && c.shelf.House.Hidden == "seen" && len(s.jars) > 0 {
+	if surface.Hidden && c.shelf.House.Hidden == rules.SeenOnly && len(s.jars) > 0 {
 		c.add(Finding{Code: "hidden", Severity: Note, Surface: surface.ID, Mend: &Choice{Bare: true},
 			Text: fmt.Sprintf("%s: nobody sees it, and it takes glaze from %.0f cm² that are seen.", surface.Name, surface.AreaCM2),
 			Way:  "Leave it bare."})
 	}
 	steep := surface.SlopeDeg >= piece.Steep && !surface.Upward
+	if steep {
+		c.runsLow(surface, s)
+	}
+	if s.under > 0 && s.clearedOver && c.inBand(surface.ID) > 0 {
+		c.add(Finding{Code: "clear-in-band", Severity: Note, Surface: surface.ID,
+			Text: fmt.Sprintf("%s: the clear over the underglaze ends %s mm above the shelf; the underglaze may go on below.", surface.Name, figure(c.band)),
+			Way:  "Draw the line before the clear goes on."})
+	}
 	for i := range s.melting {
 		g := s.melting[i]
 		switch {
@@ -34,12 +43,38 @@ func (c *check) shape(surface piece.Surface, stack glaze.Stack, s sorted) {
 			c.add(Finding{Code: "chips-steep", Severity: Warn, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: the chips of %s %s travel downhill on a wall of %.0f°.", surface.Name, g.Code, g.Name, surface.SlopeDeg),
 				Way:  "Keep it to the upper half, or use it where the piece lies level."})
-		case g.Kind == glaze.Breaking && len(s.melting) == 1 && surface.SlopeDeg < level:
+		case g.Kind == glaze.Breaking && len(s.melting) == 1 && surface.SlopeDeg < level && !surface.Textured:
 			c.add(Finding{Code: "breaking-flat", Severity: Note, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: %s %s breaks over edges and texture; on a smooth flat it looks pale, brown or streaky.", surface.Name, g.Code, g.Name),
 				Way:  "Give the surface texture, or choose a solid glaze."})
 		}
 	}
+}
+
+// runsLow asks for the line to be drawn where a runner or a thick stack comes
+// down a steep wall to the foot.
+func (c *check) runsLow(surface piece.Surface, s sorted) {
+	if c.inBand(surface.ID) == 0 || c.work.Standing.BandMM >= c.band {
+		return
+	}
+	figureMelt := c.shelf.House.OfMelting(s.melting, s.under > 0, surface.Use != piece.Plain).Coats
+	why := ""
+	for i := range s.melting {
+		if s.melting[i].Runner {
+			why = s.melting[i].Code + " " + s.melting[i].Name + " runs"
+		}
+	}
+	if why == "" && s.coats > figureMelt && figureMelt > 0 {
+		why = fmt.Sprintf("%s are more than the usual %d", coats(s.coats), figureMelt)
+	}
+	if why == "" {
+		return
+	}
+	stand := c.work.Standing
+	stand.BandMM = c.band
+	c.add(Finding{Code: "runs-low", Severity: Warn, Surface: surface.ID, Stand: &stand,
+		Text: fmt.Sprintf("%s: %s, and a wall of %.0f° goes down to the foot: it needs %s mm bare.", surface.Name, why, surface.SlopeDeg, figure(c.band)),
+		Way:  fmt.Sprintf("Draw the line at %s mm.", figure(c.band))})
 }
 
 // seat asks whether a lid would stick.
@@ -61,25 +96,6 @@ func (c *check) seat(surface piece.Surface, stack glaze.Stack, s sorted) {
 	c.add(f)
 }
 
-// room asks what is in the jars, and what this class may use.
-func (c *check) room(surface piece.Surface, s sorted) {
-	for _, jar := range s.out {
-		c.add(Finding{Code: "out-of-stock", Severity: Warn, Surface: surface.ID,
-			Text: fmt.Sprintf("%s: %s is not in stock.", surface.Name, jar), Way: "Choose another tile, or bring the jar."})
-	}
-	for i := range s.jars {
-		g := s.jars[i]
-		if g.Jar.State == glaze.Dried {
-			c.add(Finding{Code: "dried", Severity: Warn, Surface: surface.ID,
-				Text: fmt.Sprintf("%s: the jar of %s %s is dried out.", surface.Name, g.Code, g.Name), Way: "Revive it with water and time, or choose another."})
-		}
-		if c.work.Jars != nil && !c.work.Jars[g.Code] {
-			c.add(Finding{Code: "not-allowed", Severity: Warn, Surface: surface.ID,
-				Text: fmt.Sprintf("%s: %s %s is not among this class's jars.", surface.Name, g.Code, g.Name), Way: "Choose one of the class's jars, or allow it under Classes."})
-		}
-	}
-}
-
 // What makes a colour dark or pale, and two hues opposite (from memory).
 const (
 	darkL, paleL = 40, 72
@@ -94,17 +110,17 @@ func (c *check) guesses(surface piece.Surface, s sorted) {
 		return
 	}
 	top := s.melting[len(s.melting)-1]
-	fired, known := c.shelf.alone(top.Code, c.work.Firing())
-	if c.work.Clay.Dark && known && fired.L > paleL && len(s.melting) == 1 && s.coats <= c.shelf.House.OfGlaze(*top) {
+	fired, known := c.shelf.alone(top.Code, c.work.FiringOf(surface))
+	if c.work.clayOf(surface).Dark && known && fired.L > paleL && len(s.melting) == 1 && s.coats <= c.shelf.House.OfGlaze(*top) {
 		c.add(Finding{Code: "pale-on-dark", Severity: Note, Surface: surface.ID,
-			Text: fmt.Sprintf("%s: %s %s is pale, and %s darkens it through %s.", surface.Name, top.Code, top.Name, c.work.Clay.Name, coats(s.coats)),
+			Text: fmt.Sprintf("%s: %s %s is pale, and %s darkens it through %s.", surface.Name, top.Code, top.Name, c.work.clayOf(surface).Name, coats(s.coats)),
 			Way:  "Lay one coat more, or accept a darker colour."})
 	}
 	if len(s.melting) < 2 {
 		return
 	}
 	base := s.melting[len(s.melting)-2]
-	below, also := c.shelf.alone(base.Code, c.work.Firing())
+	below, also := c.shelf.alone(base.Code, c.work.FiringOf(surface))
 	if !known || !also {
 		return
 	}

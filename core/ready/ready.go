@@ -68,6 +68,7 @@ func Blockers(c Case) []Blocker {
 	all = append(all, laid(c)...)
 	missing := strokes(c)
 	all = append(all, missing...)
+	all = append(all, latex(c)...)
 	if len(missing) == 0 {
 		all = append(all, check(c)...)
 	}
@@ -124,13 +125,26 @@ func strokes(c Case) []Blocker {
 	var all []Blocker
 	for _, s := range c.Body.Surfaces {
 		choice := c.Plan[s.ID]
-		if !choice.Planned() {
-			continue
+		if !choice.Planned() || s.Optional {
+			continue // an extra never holds a piece back
 		}
 		if p := work.Compare(choice.Stack, c.State.On(s.ID)); len(p.Left) > 0 {
 			all = append(all, Blocker{Code: "coats-missing", Surface: s.ID, Stage: Bench,
 				Text: fmt.Sprintf("%s: %s missing, %s next.", s.Name, counted(len(p.Left), "coat"), p.Next()),
 				Way:  "Lay it at the bench."})
+		}
+	}
+	return all
+}
+
+// latex asks for latex to be peeled: it does not burn off as wax does.
+func latex(c Case) []Blocker {
+	var all []Blocker
+	for _, s := range c.Body.Surfaces {
+		on := c.State.Resists[s.ID] == string(plan.Latex) || c.Plan[s.ID].Resist == plan.Latex
+		if on && !c.State.Peeled[s.ID] {
+			all = append(all, Blocker{Code: "latex-on", Surface: s.ID, Stage: Bench,
+				Text: fmt.Sprintf("%s: its latex was not peeled.", s.Name), Way: "Peel it, and log that."})
 		}
 	}
 	return all

@@ -10,11 +10,16 @@ type Figure struct {
 
 // refusal is the number of coats from which a stack is refused: the larger of
 // twice the single-colour figure and two coats above its own (common practice;
-// in a 3-coat room 6).
-func refusal(single, own int) int { return max(2*single, own+2) }
+// in a 3-coat room 6); one above its own where the house is strict.
+func (h *House) refusal(single, own int) int {
+	if h.Over == Strict {
+		return own + 1
+	}
+	return max(2*single, own+2)
+}
 
 // OfGlaze is the figure for coats of one glaze alone.
-func (h House) OfGlaze(g glaze.Glaze) int {
+func (h *House) OfGlaze(g glaze.Glaze) int {
 	switch {
 	case g.Coats > 0:
 		return g.Coats
@@ -29,7 +34,7 @@ func (h House) OfGlaze(g glaze.Glaze) int {
 // OfMelting is the figure for all coats that melt in a stack whose melting
 // glazes are given in order, without underglaze. overUnderglaze says that
 // underglaze lies below, onFood that the surface meets food.
-func (h House) OfMelting(melting []*glaze.Glaze, overUnderglaze, onFood bool) Figure {
+func (h *House) OfMelting(melting []*glaze.Glaze, overUnderglaze, onFood bool) Figure {
 	own, single := 0, h.Coats
 	switch {
 	case len(melting) == 0:
@@ -47,13 +52,13 @@ func (h House) OfMelting(melting []*glaze.Glaze, overUnderglaze, onFood bool) Fi
 	default:
 		own = h.layered(melting)
 	}
-	return Figure{Coats: own, Stop: refusal(single, own)}
+	return Figure{Coats: own, Stop: h.refusal(single, own)}
 }
 
 // layered is the figure where glazes overlap. Raised lines from a detail
 // bottle come on top of it.
-func (h House) layered(melting []*glaze.Glaze) int {
-	layers, detail, marked, usual := 0, 0, true, 0
+func (h *House) layered(melting []*glaze.Glaze) int {
+	layers, detail, marked, usual, twice := 0, 0, true, 0, 0
 	for i := range melting {
 		g := melting[i]
 		if g.Kind == glaze.Detail {
@@ -63,10 +68,16 @@ func (h House) layered(melting []*glaze.Glaze) int {
 		layers++
 		marked = marked && g.Kind == glaze.Breaking
 		usual = max(usual, h.OfGlaze(*g))
+		twice += min(2, h.OfGlaze(*g)) // one dip over one dip where one covers
 	}
 	double := h.Layering == Double || h.Layering == DoubleMarked && marked
 	if double && layers > 1 {
-		return 2*layers + detail
+		return twice + detail
 	}
 	return usual + detail
+}
+
+// MayBeThick says whether a glaze may carry more than the figure on purpose.
+func (h *House) MayBeThick(g glaze.Glaze) bool {
+	return h.Extra == Always || h.Extra != Never && g.Thick
 }

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 )
@@ -23,9 +24,10 @@ func (a Amount) Cups() float64 {
 	return max(1, math.Ceil(4*a.ML/CupML)) / 4
 }
 
-// OfPlan is what the plan of a piece takes of each glaze, by code. What has to
-// stay bare under a band is not brushed: bareCM2 is its area by surface.
-func OfPlan(p plan.Plan, b piece.Body, bareCM2 map[string]float64) []Amount {
+// OfPlan is what the plan of a piece takes of each jar, by code. What has to
+// stay bare under a band is not brushed: bareCM2 is its area by surface. A
+// recipe takes from the jars it was mixed of; jars may be nil where none is.
+func OfPlan(p plan.Plan, b piece.Body, bareCM2 map[string]float64, spreads Spreads, jars map[string]*glaze.Glaze) []Amount {
 	sums := map[string]float64{}
 	for _, s := range b.Surfaces {
 		choice := p[s.ID]
@@ -34,7 +36,17 @@ func OfPlan(p plan.Plan, b piece.Body, bareCM2 map[string]float64) []Amount {
 		}
 		area := max(0, s.AreaCM2-bareCM2[s.ID])
 		for _, layer := range choice.Stack {
-			sums[layer.Glaze] += NeededML(area, layer.Coats, 1)
+			ml := area * float64(layer.Coats) * spreads.Of(layer.Glaze)
+			if layer.Dip {
+				ml = area * float64(layer.Coats) * DipML
+			}
+			if g := jars[layer.Glaze]; g != nil && len(g.Recipe) > 0 {
+				for code, share := range g.Recipe.Share() {
+					sums[code] += share * ml
+				}
+				continue
+			}
+			sums[layer.Glaze] += ml
 		}
 	}
 	return sorted(sums)

@@ -36,7 +36,7 @@ func TestAmountsAddUp(t *testing.T) {
 				}
 				p[s.ID] = plan.Choice{Stack: stack}
 			}
-			lists = append(lists, stock.OfPlan(p, b, bare))
+			lists = append(lists, stock.OfPlan(p, b, bare, nil, nil))
 		}
 		sum := stock.Sum(lists...)
 		require.Len(t, sum, len(want))
@@ -51,5 +51,47 @@ func TestAmountsAddUp(t *testing.T) {
 func TestBareOnPurposeTakesNothing(t *testing.T) {
 	b, err := piece.Build(piece.Slab, nil)
 	require.NoError(t, err)
-	require.Empty(t, stock.OfPlan(plan.Plan{"face": {Bare: true}}, b, nil))
+	require.Empty(t, stock.OfPlan(plan.Plan{"face": {Bare: true}}, b, nil, nil, nil))
+}
+
+// A recipe takes from its jars by its parts, a dip more than a coat, and a
+// glaze whose spread is learned its own.
+func TestAmountsOfRecipesDipsAndLearnedSpreads(t *testing.T) {
+	b, err := piece.Build(piece.Slab, piece.Measures{"length": 100, "width": 100})
+	require.NoError(t, err)
+	jars := map[string]*glaze.Glaze{"MIX": {Code: "MIX", Recipe: glaze.Recipe{{Glaze: "A", Parts: 3}, {Glaze: "B", Parts: 1}}}}
+	p := plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "MIX", Coats: 2}, {Glaze: "D", Coats: 1, Dip: true}, {Glaze: "E", Coats: 1}}}}
+	got := map[string]float64{}
+	for _, a := range stock.OfPlan(p, b, nil, stock.Spreads{"E": 0.08}, jars) {
+		got[a.Glaze] = a.ML
+	}
+	require.InDelta(t, 100*2*stock.SpreadML*0.75, got["A"], 1e-9)
+	require.InDelta(t, 100*2*stock.SpreadML*0.25, got["B"], 1e-9)
+	require.InDelta(t, 100*stock.DipML, got["D"], 1e-9)
+	require.InDelta(t, 8, got["E"], 1e-9)
+	require.Len(t, got, 4)
+}
+
+// From drops that a true spread made, the figure is learned; one drop hardly
+// moves it, a spilt jar not at all, and it never leaves what is plausible.
+func TestLearnedSpread(t *testing.T) {
+	_, known := stock.Learn(nil)
+	require.False(t, known)
+	rapid.Check(t, func(t *rapid.T) {
+		truth := rapid.Float64Range(0.03, 0.09).Draw(t, "spread")
+		var drops []stock.Drop
+		for range rapid.IntRange(12, 30).Draw(t, "lessons") {
+			area := rapid.Float64Range(600, 3000).Draw(t, "cm²")
+			drops = append(drops, stock.Drop{ML: truth * area * rapid.Float64Range(0.85, 1.15).Draw(t, "how it was read"), CM2: area})
+		}
+		learned, known := stock.Learn(drops)
+		require.True(t, known)
+		require.InEpsilon(t, truth, learned.MLPerCM2, 0.17)
+		spilt := append([]stock.Drop{{ML: 400, CM2: 100}}, drops...)
+		again, _ := stock.Learn(spilt)
+		require.Equal(t, learned, again, "what nobody could have brushed is left out")
+	})
+	one, known := stock.Learn([]stock.Drop{{ML: 18, CM2: 200}})
+	require.True(t, known)
+	require.InDelta(t, stock.SpreadML, one.MLPerCM2, 0.008, "one small lesson hardly moves it")
 }

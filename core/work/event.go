@@ -17,6 +17,8 @@ type Kind string
 const (
 	Coated   Kind = "coat"    // Surface, Glaze
 	Undone   Kind = "undo"    // Undoes
+	Resisted Kind = "resist"  // Surface, Text: wax or latex
+	Peeled   Kind = "peel"    // Surface: the latex is off
 	Wiped    Kind = "wipe"    // wet; Surface and Back where it took coats off
 	Damaged  Kind = "damage"  // Text
 	Repaired Kind = "repair"  // Text; takes the damage away, not the need for another look
@@ -30,7 +32,7 @@ const (
 )
 
 // Kinds lists every kind.
-var Kinds = []Kind{Coated, Undone, Wiped, Damaged, Repaired, Checked, Loaded, TakenOut, Fired, Unloaded, Opined, Graded}
+var Kinds = []Kind{Coated, Undone, Resisted, Peeled, Wiped, Damaged, Repaired, Checked, Loaded, TakenOut, Fired, Unloaded, Opined, Graded}
 
 // Event is one thing that happened to one piece. It is never edited; a mistake
 // is undone by another event.
@@ -42,7 +44,7 @@ type Event struct {
 	At    time.Time // the server's time
 	By    string
 
-	Surface string       // coat, wipe
+	Surface string       // coat, wipe, resist, peel
 	Glaze   string       // coat
 	Back    int          // wipe: coats taken off Surface
 	Undoes  string       // undo: ID of the event
@@ -50,7 +52,7 @@ type Event struct {
 	Verdict foot.Verdict // check
 	Load    string       // load, fire, unload
 	Cone    kiln.Cone    // fire
-	Text    string       // damage, repair, opinion, quality
+	Text    string       // damage, repair, opinion, quality, resist
 	Again   bool         // opinion: would repeat it
 	Mark    int          // quality
 }

@@ -1,6 +1,7 @@
 package work
 
 import (
+	"maps"
 	"slices"
 	"time"
 
@@ -19,6 +20,8 @@ type State struct {
 	Firing  *Firing   // the firing it went through
 	Opinion *Opinion
 	Quality *Quality
+	Resists map[string]string // by surface: what keeps it bare, "wax" or "latex"
+	Peeled  map[string]bool   // surfaces whose latex came off
 
 	log []Event
 	// touched is the Seq of the last coat, wipe, damage or repair, and why names it:
@@ -143,6 +146,10 @@ func (s *State) apply(e Event) {
 	case Coated:
 		s.Coats = append(s.Coats, Coat{e.ID, e.Seq, e.Surface, e.Glaze, e.At, e.By})
 		s.touch(e, "a coat was logged")
+	case Resisted:
+		s.Resists, s.Peeled = with(s.Resists, e.Surface, e.Text), with(s.Peeled, e.Surface, false)
+	case Peeled:
+		s.Peeled = with(s.Peeled, e.Surface, true)
 	case Wiped:
 		s.takeBack(e.Surface, e.Back)
 		s.touch(e, "it was wiped wet")
@@ -174,6 +181,17 @@ func (s *State) apply(e Event) {
 	case Graded:
 		s.Quality = &Quality{e.Mark, e.Text}
 	}
+}
+
+// with is a map with one more entry; the map it came from stays as it was,
+// because states share them.
+func with[V any](m map[string]V, key string, v V) map[string]V {
+	more := maps.Clone(m)
+	if more == nil {
+		more = map[string]V{}
+	}
+	more[key] = v
+	return more
 }
 
 // touch voids whatever had not seen the event.

@@ -69,11 +69,21 @@ func DryAt(on []Coat, h rules.House) time.Time {
 	return on[len(on)-1].At.Add(h.Dry(len(on)))
 }
 
-// LaidWet lists the coats that went onto one that was still wet.
+// RecoatAt is when the next coat may go on by the house's custom; zero where
+// nothing is on.
+func RecoatAt(on []Coat, h rules.House) time.Time {
+	if len(on) == 0 {
+		return time.Time{}
+	}
+	return on[len(on)-1].At.Add(h.Recoatable(len(on)))
+}
+
+// LaidWet lists the coats that went on before the house's custom lets the
+// next one.
 func LaidWet(on []Coat, h rules.House) []Coat {
 	var wet []Coat
 	for i := 1; i < len(on); i++ {
-		if on[i].At.Before(DryAt(on[:i], h)) {
+		if on[i].At.Before(RecoatAt(on[:i], h)) {
 			wet = append(wet, on[i])
 		}
 	}

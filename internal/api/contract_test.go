@@ -199,6 +199,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	require.Equal(t, []gen.Layer{{Glaze: "A", Coats: 3}}, made.Stack)
 	do[gen.Problem](c, 422, "POST", "/tiles", body{"code": "T2", "piece": p.Id, "surface": "face", "fired": "#334455"})
 	walkTheWall(t, c, p.Id)
+	workTheDesk(t, c, class.Id)
 	do[gen.Today](c, 200, "GET", "/today", nil)
 	do[[]gen.Rule](c, 200, "GET", "/rules", nil)
 	require.Len(t, do[[]gen.Preset](c, 200, "GET", "/rules/presets", nil), 5)

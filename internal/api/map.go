@@ -1,12 +1,14 @@
 package api
 
 import (
+	"cmp"
 	"time"
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
+	"enkaustos/core/stock"
 	"enkaustos/internal/api/gen"
 	"enkaustos/internal/store"
 	"enkaustos/internal/studio"
@@ -60,16 +62,26 @@ func clay(c glaze.Clay) gen.Clay {
 func (s *Server) jar(g glaze.Glaze) gen.Glaze {
 	return gen.Glaze{Code: g.Code, Name: g.Name, Kind: string(g.Kind), Raw: g.Raw.Hex(), Cones: g.Cones.String(),
 		Food: gen.GlazeFood(g.Food), InStock: g.InStock, Runner: g.Runner, Coats: g.Coats,
-		Figure: s.Studio.House().OfGlaze(g), Ml: float32(g.Jar.ML), Level: float32(g.Jar.Level), State: gen.GlazeState(g.Jar.State),
-		MixedAt: when(g.Jar.MixedAt), Hint: s.Studio.HasHint(g.Code), Atmosphere: some(gen.Atmosphere(g.Atmosphere))}
+		Figure: s.Studio.Figure(g), Ml: float32(g.Jar.ML), Level: float32(g.Jar.Level), State: gen.GlazeState(g.Jar.State),
+		MixedAt: when(g.Jar.MixedAt), Hint: s.Studio.HasHint(g.Code), Atmosphere: some(gen.Atmosphere(g.Atmosphere)),
+		Thick: g.Thick, Dear: g.Dear, Ware: gen.GlazeWare(g.Ware), Spread: s.spread(g.Code),
+		Recipe: list(g.Recipe, func(p glaze.Part) gen.RecipePart { return gen.RecipePart{Glaze: p.Glaze, Parts: p.Parts} })}
+}
+
+// spread is what one brushed coat of a glaze takes: learned, or the usual figure.
+func (s *Server) spread(code string) gen.Spread {
+	if learned, ok := s.Studio.Spread(code); ok {
+		return gen.Spread{MlPerCM2: learned.MLPerCM2, Lessons: learned.Lessons}
+	}
+	return gen.Spread{MlPerCM2: stock.SpreadML}
 }
 
 func layers(s glaze.Stack) []gen.Layer {
-	return list(s, func(l glaze.Layer) gen.Layer { return gen.Layer{Glaze: l.Glaze, Coats: l.Coats} })
+	return list(s, func(l glaze.Layer) gen.Layer { return gen.Layer{Glaze: l.Glaze, Coats: l.Coats, Dip: some(l.Dip)} })
 }
 
 func stackOf(in []gen.Layer) glaze.Stack {
-	return list(in, func(l gen.Layer) glaze.Layer { return glaze.Layer{Glaze: l.Glaze, Coats: l.Coats} })
+	return list(in, func(l gen.Layer) glaze.Layer { return glaze.Layer{Glaze: l.Glaze, Coats: l.Coats, Dip: value(l.Dip)} })
 }
 
 func class(c studio.Class) gen.Class {
@@ -83,23 +95,25 @@ func class(c studio.Class) gen.Class {
 
 func formKind(k piece.Kind) gen.FormKind {
 	return gen.FormKind{Form: string(k.Form), Name: k.Name, Measures: list(k.Measures, func(m piece.Measure) gen.Measure {
-		return gen.Measure{Key: m.Key, Name: m.Name, Default: m.Default, Least: m.Least, Most: m.Most, Optional: m.Optional, Hint: m.Hint}
+		return gen.Measure{Key: m.Key, Name: m.Name, Default: m.Default, Least: m.Least, Most: m.Most, Optional: m.Optional, Hint: m.Hint,
+			Unit: cmp.Or(m.Unit, "mm"), Count: m.Count, At: m.At, Options: list(m.Options, func(name string) string { return name })}
 	})}
 }
 
 func assignment(a studio.Assignment) gen.Assignment {
 	return gen.Assignment{Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures,
-		Clay: a.Clay, Cone: string(a.Cone), Pieces: a.Pieces}
+		Clay: a.Clay, Cone: string(a.Cone), Pieces: a.Pieces, Marking: marking(a.Marking), Template: choices(a.Template), Rules: len(a.Rules)}
 }
 
 func surfaceArea(s piece.Surface) gen.SurfaceArea {
-	return gen.SurfaceArea{Id: s.ID, Name: s.Name, AreaCM2: s.AreaCM2, Use: gen.SurfaceAreaUse(s.Use), Stands: s.Stands}
+	return gen.SurfaceArea{Id: s.ID, Name: s.Name, AreaCM2: s.AreaCM2, Use: gen.SurfaceAreaUse(s.Use), Stands: s.Stands, Seat: s.Seat, Hidden: s.Hidden,
+		Slope: s.SlopeDeg, Textured: s.Textured, Clay: some(s.Clay), Detail: some(string(s.Detail)), On: some(s.On), Optional: some(s.Optional)}
 }
 
 func drawing(d piece.Drawing) gen.Drawing {
-	return gen.Drawing{Left: d.Left, Width: d.Width, Height: d.Height, TableY: d.TableY, TableFrom: d.TableFrom, TableTo: d.TableTo,
+	return gen.Drawing{Left: d.Left, Top: d.Top, Width: d.Width, Height: d.Height, TableY: d.TableY, TableFrom: d.TableFrom, TableTo: d.TableTo,
 		Shapes: list(d.Shapes, func(s piece.Shape) gen.Shape {
-			return gen.Shape{Kind: gen.ShapeKind(s.Kind), Surface: s.Surface, Path: s.Path}
+			return gen.Shape{Kind: gen.ShapeKind(s.Kind), Surface: s.Surface, Path: s.Path, Top: clip(s, s.Top), Bottom: clip(s, s.Bottom)}
 		}),
 		Labels: list(d.Labels, func(l piece.Label) gen.Label {
 			return gen.Label{Surface: l.Surface, X: l.X, Y: l.Y, Left: l.Left}
@@ -109,7 +123,7 @@ func drawing(d piece.Drawing) gen.Drawing {
 }
 
 func rule(r studio.Rule) gen.Rule {
-	return gen.Rule{Key: r.Key, Name: r.Name, Reason: r.Reason, Unit: r.Unit, Value: r.Value, Default: r.Default, Least: r.Least, Most: r.Most,
+	return gen.Rule{Key: r.Key, Group: r.Group, Own: r.Own, Name: r.Name, Reason: r.Reason, Unit: r.Unit, Value: r.Value, Default: r.From, Least: r.Least, Most: r.Most,
 		Choices: list(r.Choices, func(c rules.Choice) gen.RuleChoice { return gen.RuleChoice{Key: c.Key, Name: c.Name} })}
 }
 

@@ -17,7 +17,7 @@ func onePiece(p studio.Piece) gen.Piece {
 	v := gen.Piece{Id: p.ID, Class: p.Assignment.Class, Assignment: p.Assignment.ID, Title: p.Assignment.Name,
 		Student: p.Student.Name, Mark: p.Student.Mark, Clay: p.Assignment.Clay, Cone: string(p.Assignment.Cone),
 		Stage: gen.Stage(p.Stage), Seq: p.State.Seq, Revision: p.Revision, BandMM: p.Band.HeightMM, Fit: ready.MayBeLoaded(p.State, p.Blockers),
-		Surfaces: list(p.Surfaces, surface), Blockers: list(p.Blockers, blocker), Findings: list(p.Findings, finding)}
+		Approval: approval(p.Approval), Surfaces: list(p.Surfaces, surfaceOf(p)), Blockers: list(p.Blockers, blocker), Findings: list(p.Findings, finding)}
 	v.Damage = some(p.State.Damage)
 	if l := p.State.Load; l != nil {
 		v.Load, v.LoadLapsed = some(l.Load), some(l.Lapsed)
@@ -34,8 +34,17 @@ func onePiece(p studio.Piece) gen.Piece {
 	return v
 }
 
+func surfaceOf(p studio.Piece) func(studio.Surface) gen.SurfaceState {
+	return func(s studio.Surface) gen.SurfaceState {
+		v := surface(s)
+		v.Peeled = some(p.State.Peeled[s.ID])
+		return v
+	}
+}
+
 func surface(s studio.Surface) gen.SurfaceState {
-	return gen.SurfaceState{Id: s.ID, Name: s.Name, Stands: s.Stands, Bare: s.Choice.Bare, Stack: layers(s.Choice.Stack),
+	return gen.SurfaceState{Resist: some(gen.SurfaceStateResist(s.Choice.Resist)), Heavy: some(s.Choice.Heavy), Optional: some(s.Optional), Detail: some(string(s.Detail)),
+		Id: s.ID, Name: s.Name, Stands: s.Stands, Bare: s.Choice.Bare, Stack: layers(s.Choice.Stack),
 		On: list(s.On, func(c studio.Coat) gen.Coat {
 			return gen.Coat{Id: c.ID, Glaze: c.Glaze, At: c.At, OnWet: c.OnWet, Planned: c.Planned}
 		}),
@@ -50,7 +59,11 @@ func blocker(b ready.Blocker) gen.Blocker {
 func finding(f plan.Finding) gen.Finding {
 	v := gen.Finding{Code: f.Code, Severity: gen.FindingSeverity(f.Severity), Surface: f.Surface, Text: f.Text, Way: f.Way}
 	if f.Mend != nil {
-		v.Mend = &gen.Choice{Surface: f.Surface, Bare: f.Mend.Bare, Stack: layers(f.Mend.Stack)}
+		mend := choice(f.Surface, *f.Mend)
+		v.Mend = &mend
+	}
+	if f.Stand != nil {
+		v.Stand = standing(*f.Stand)
 	}
 	return v
 }
@@ -58,7 +71,8 @@ func finding(f plan.Finding) gen.Finding {
 func (s *Server) detail(p studio.Piece, tiles []string) gen.PieceDetail {
 	v := gen.PieceDetail{Now: s.Studio.Now(), Piece: onePiece(p), Form: string(p.Assignment.Form),
 		Drawing: drawing(p.Body.Drawing()), Band: band(p.Band, p.Body), Surfaces: list(p.Body.Surfaces, surfaceArea),
-		History: history(p), Tiles: list(tiles, func(code string) string { return code }), Amounts: list(p.Amounts(), amount)}
+		History: history(p), Tiles: list(tiles, func(code string) string { return code }), Amounts: list(p.Amounts, amount),
+		Own: own(p.Own), Under: under(p.Body.FromBelow(p.Band.HeightMM)), Poses: list(p.Body.Poses, pose), Order: list(s.Studio.OrderOf(p), step(p))}
 	return v
 }
 
@@ -86,6 +100,10 @@ func tell(e work.Event, p studio.Piece) string {
 		return fmt.Sprintf("Coat of %s on the %s", e.Glaze, on.Name)
 	case work.Undone:
 		return "Took a step back"
+	case work.Resisted:
+		return fmt.Sprintf("Resisted the %s with %s", on.Name, e.Text)
+	case work.Peeled:
+		return fmt.Sprintf("Peeled the %s", on.Name)
 	case work.Wiped:
 		if e.Back > 0 {
 			return fmt.Sprintf("Wiped wet, %d off the %s", e.Back, on.Name)

@@ -11,7 +11,7 @@ import (
 func tile(t studio.Tile) gen.Tile {
 	v := gen.Tile{Code: t.Code, Clay: t.Clay, Cone: string(t.Cone), Stack: layers(t.Stack), Title: t.Title,
 		Fired: t.Fired.Hex(), Raw: t.Raw.Hex(), Food: t.Food, InStock: t.InStock, Textured: t.Textured,
-		Piece: some(t.Piece), PieceOf: some(t.PieceOf), Atmosphere: gen.Atmosphere(t.In()), Place: t.Place, Doubt: some(t.Doubt), Strips: []gen.TileStrip{}}
+		Piece: some(t.Piece), PieceOf: some(t.PieceOf), Atmosphere: gen.Atmosphere(t.In()), Place: t.Place, Doubt: some(t.Doubt), Faults: list(t.Faults, func(f glaze.Fault) gen.Fault { return gen.Fault(f) }), Strips: []gen.TileStrip{}}
 	if strips := t.Tile.Strips(); len(strips) > 1 {
 		v.Strips = list(strips, func(s colour.Strip) gen.TileStrip { return gen.TileStrip{Coats: s.Coats, Fired: s.Lab.Hex()} })
 	}

@@ -5,7 +5,6 @@ import (
 
 	"enkaustos/core/foot"
 	"enkaustos/core/kiln"
-	"enkaustos/core/plan"
 	"enkaustos/core/ready"
 	"enkaustos/core/work"
 	"enkaustos/internal/api/gen"
@@ -30,11 +29,12 @@ func (s *Server) GetPiece(_ context.Context, r gen.GetPieceRequestObject) (gen.G
 
 // SavePlan keeps a plan and answers with what the check has to say.
 func (s *Server) SavePlan(ctx context.Context, r gen.SavePlanRequestObject) (gen.SavePlanResponseObject, error) {
-	choices := plan.Plan{}
-	for _, c := range r.Body.Choices {
-		choices[c.Surface] = plan.Choice{Bare: c.Bare, Stack: stackOf(c.Stack)}
+	draft := studio.Draft{Revision: r.Body.Revision, Choices: planOf(r.Body.Choices)}
+	if r.Body.Own != nil {
+		mine := ownOf(*r.Body.Own)
+		draft.Own = &mine
 	}
-	if _, err := s.Studio.SavePlan(ctx, teacherRole, r.Id, r.Body.Revision, choices); err != nil {
+	if _, err := s.Studio.SavePlan(ctx, teacherRole, r.Id, draft); err != nil {
 		return nil, err
 	}
 	p, tiles, err := s.Studio.Piece(r.Id)
@@ -46,7 +46,11 @@ func (s *Server) SavePlan(ctx context.Context, r gen.SavePlanRequestObject) (gen
 
 // SpreadPlan gives a plan to the rest of the class.
 func (s *Server) SpreadPlan(ctx context.Context, r gen.SpreadPlanRequestObject) (gen.SpreadPlanResponseObject, error) {
-	n, err := s.Studio.SpreadPlan(ctx, teacherRole, r.Id)
+	how := studio.Spread{}
+	if r.Body != nil {
+		how.Turned = value(r.Body.Turned)
+	}
+	n, err := s.Studio.SpreadPlan(ctx, teacherRole, r.Id, how)
 	if err != nil {
 		return nil, err
 	}

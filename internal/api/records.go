@@ -83,11 +83,12 @@ func (s *Server) ListForms(context.Context, gen.ListFormsRequestObject) (gen.Lis
 
 // SketchForm draws a form without keeping it.
 func (s *Server) SketchForm(_ context.Context, r gen.SketchFormRequestObject) (gen.SketchFormResponseObject, error) {
-	body, err := studio.Sketch(piece.Form(r.Body.Form), r.Body.Measures)
+	body, err := studio.Sketch(piece.Form(r.Body.Form), r.Body.Measures, markingOf(r.Body.Marking))
 	if err != nil {
 		return nil, err
 	}
-	return gen.SketchForm200JSONResponse{Drawing: drawing(body.Drawing()), Surfaces: list(body.Surfaces, surfaceArea)}, nil
+	return gen.SketchForm200JSONResponse{Drawing: drawing(body.Drawing()), Surfaces: list(body.Surfaces, surfaceArea),
+		Under: under(body.FromBelow(s.Studio.House().BandMM)), Poses: list(body.Poses, pose)}, nil
 }
 
 // ListAssignments lists the assignments.
@@ -98,7 +99,7 @@ func (s *Server) ListAssignments(context.Context, gen.ListAssignmentsRequestObje
 // AddAssignment gives a class a form.
 func (s *Server) AddAssignment(ctx context.Context, r gen.AddAssignmentRequestObject) (gen.AddAssignmentResponseObject, error) {
 	a, err := s.Studio.AddAssignment(ctx, store.Assignment{Class: r.Body.Class, Name: r.Body.Name, Form: piece.Form(r.Body.Form),
-		Measures: r.Body.Measures, Clay: value(r.Body.Clay), Cone: kiln.Cone(r.Body.Cone)})
+		Measures: r.Body.Measures, Marking: markingOf(r.Body.Marking), Clay: value(r.Body.Clay), Cone: kiln.Cone(r.Body.Cone)})
 	if err != nil {
 		return nil, err
 	}
@@ -117,6 +118,7 @@ func (s *Server) GetGuide(context.Context, gen.GetGuideRequestObject) (gen.GetGu
 		Cones: list(kiln.Cones(), func(c kiln.Cone) gen.GuideCone {
 			return gen.GuideCone{Cone: string(c), Celsius: c.Celsius(kiln.Medium), Fahrenheit: c.Fahrenheit(kiln.Medium)}
 		}),
+		Details: detailKinds(),
 	}, nil
 }
 

@@ -10,21 +10,31 @@ import (
 )
 
 // GetRules lists the house rules.
-func (s *Server) GetRules(context.Context, gen.GetRulesRequestObject) (gen.GetRulesResponseObject, error) {
-	return gen.GetRules200JSONResponse(list(s.Studio.Rules(), rule)), nil
+func (s *Server) GetRules(_ context.Context, r gen.GetRulesRequestObject) (gen.GetRulesResponseObject, error) {
+	all, err := s.Studio.Rules(scope(r.Params.Class, r.Params.Assignment))
+	if err != nil {
+		return nil, err
+	}
+	return gen.GetRules200JSONResponse(list(all, rule)), nil
+}
+
+func scope(class, assignment *string) studio.Scope {
+	return studio.Scope{Class: value(class), Assignment: value(assignment)}
 }
 
 // SetRules changes house rules, all or none.
 func (s *Server) SetRules(ctx context.Context, r gen.SetRulesRequestObject) (gen.SetRulesResponseObject, error) {
-	if err := s.Studio.SetRules(ctx, r.Body.Values); err != nil {
+	of := scope(r.Params.Class, r.Params.Assignment)
+	if err := s.Studio.SetRules(ctx, of, r.Body.Values); err != nil {
 		return nil, err
 	}
-	return gen.SetRules200JSONResponse(list(s.Studio.Rules(), rule)), nil
+	all, err := s.Studio.Rules(of)
+	return gen.SetRules200JSONResponse(list(all, rule)), err
 }
 
 // PreviewRules says what changed rules would change.
 func (s *Server) PreviewRules(_ context.Context, r gen.PreviewRulesRequestObject) (gen.PreviewRulesResponseObject, error) {
-	e, err := s.Studio.PreviewRules(r.Body.Values)
+	e, err := s.Studio.PreviewRules(scope(r.Params.Class, r.Params.Assignment), r.Body.Values)
 	if err != nil {
 		return nil, err
 	}

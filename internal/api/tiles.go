@@ -8,7 +8,6 @@ import (
 	"net/url"
 	"strings"
 
-	"github.com/gin-gonic/gin"
 	"github.com/skip2/go-qrcode"
 
 	"enkaustos/core/colour"
@@ -185,12 +184,8 @@ func (s *Server) GetJarCode(ctx context.Context, r gen.GetJarCodeRequestObject) 
 		return nil, studio.Fault{Kind: studio.NotFound, Text: "There is no such jar any more."}
 	}
 	text := g.Code + " " + g.Name
-	if c, ok := ctx.(*gin.Context); ok && !loopback(c.Request.Host) && hostName(c.Request.Host) != "localhost" {
-		scheme := "http"
-		if c.Request.TLS != nil {
-			scheme = "https"
-		}
-		text = scheme + "://" + c.Request.Host + "/stock?jar=" + url.QueryEscape(g.Code)
+	if base, ok := reachable(ctx); ok {
+		text = base + "/stock?jar=" + url.QueryEscape(g.Code)
 	}
 	picture, err := qrcode.Encode(text, qrcode.Medium, 240)
 	if err != nil {

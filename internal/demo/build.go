@@ -149,7 +149,7 @@ func (m *maker) piece(p studio.Piece, reach stage) error {
 		return nil
 	}
 	m.clock.freeze(m.today.AddDate(0, 0, -14).Add(time.Duration(m.n) * time.Minute))
-	p, err := m.school.SavePlan(m.ctx, teacher, p.ID, p.Revision, m.plan(p))
+	p, err := m.school.SavePlan(m.ctx, teacher, p.ID, studio.Draft{Revision: p.Revision, Choices: m.plan(p)})
 	if err != nil || reach == planned {
 		return err
 	}

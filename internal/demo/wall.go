@@ -24,7 +24,7 @@ func (m *maker) daring() error {
 			choices[s.ID] = s.Choice
 		}
 		choices["exterior"] = plan.Choice{Stack: glaze.Stack{{Glaze: "B13", Coats: 2}, {Glaze: "N03", Coats: 1}}}
-		if _, err := m.school.SavePlan(m.ctx, teacher, p.ID, p.Revision, choices); err != nil {
+		if _, err := m.school.SavePlan(m.ctx, teacher, p.ID, studio.Draft{Revision: p.Revision, Choices: choices}); err != nil {
 			return err
 		}
 		planned++

@@ -13,11 +13,12 @@ ON CONFLICT (code) DO UPDATE SET name = excluded.name, cone_from = excluded.cone
 -- name: ListGlazes :many
 SELECT * FROM glazes ORDER BY code;
 -- name: PutGlaze :exec
-INSERT INTO glazes (code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats, atmosphere, jar_ml, jar_level, jar_state, mixed_at)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO glazes (code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats, atmosphere, jar_ml, jar_level, jar_state, mixed_at, thick, dear, ware, recipe)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (code) DO UPDATE SET name = excluded.name, kind = excluded.kind, cone_from = excluded.cone_from, cone_to = excluded.cone_to,
   l = excluded.l, a = excluded.a, b = excluded.b, food = excluded.food, in_stock = excluded.in_stock, runner = excluded.runner, coats = excluded.coats,
-  atmosphere = excluded.atmosphere, jar_ml = excluded.jar_ml, jar_level = excluded.jar_level, jar_state = excluded.jar_state, mixed_at = excluded.mixed_at;
+  atmosphere = excluded.atmosphere, jar_ml = excluded.jar_ml, jar_level = excluded.jar_level, jar_state = excluded.jar_state, mixed_at = excluded.mixed_at,
+  thick = excluded.thick, dear = excluded.dear, ware = excluded.ware, recipe = excluded.recipe;
 -- name: PutHint :exec
 INSERT INTO hints (glaze, picture) VALUES (?, ?) ON CONFLICT (glaze) DO UPDATE SET picture = excluded.picture;
 -- name: GetHint :one
@@ -30,10 +31,10 @@ DELETE FROM hints WHERE glaze = ?;
 -- name: ListTiles :many
 SELECT * FROM tiles ORDER BY code;
 -- name: PutTile :exec
-INSERT INTO tiles (code, clay, cone, stack, l, a, b, textured, piece, atmosphere, place) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO tiles (code, clay, cone, stack, l, a, b, textured, piece, atmosphere, place, faults) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (code) DO UPDATE SET clay = excluded.clay, cone = excluded.cone, stack = excluded.stack,
   l = excluded.l, a = excluded.a, b = excluded.b, textured = excluded.textured, piece = excluded.piece,
-  atmosphere = excluded.atmosphere, place = excluded.place;
+  atmosphere = excluded.atmosphere, place = excluded.place, faults = excluded.faults;
 
 -- name: ListReadings :many
 SELECT * FROM readings ORDER BY tile, half, coats;
@@ -54,8 +55,8 @@ DELETE FROM photographs WHERE id = ?;
 -- name: ListClasses :many
 SELECT * FROM classes ORDER BY name;
 -- name: PutClass :exec
-INSERT INTO classes (id, name, clay, cone, atmosphere) VALUES (?, ?, ?, ?, ?)
-ON CONFLICT (id) DO UPDATE SET name = excluded.name, clay = excluded.clay, cone = excluded.cone, atmosphere = excluded.atmosphere;
+INSERT INTO classes (id, name, clay, cone, atmosphere, rules) VALUES (?, ?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, clay = excluded.clay, cone = excluded.cone, atmosphere = excluded.atmosphere, rules = excluded.rules;
 
 -- name: ListClassJars :many
 SELECT * FROM class_jars ORDER BY class, glaze;
@@ -73,9 +74,9 @@ ON CONFLICT (id) DO UPDATE SET class = excluded.class, name = excluded.name, mar
 -- name: ListAssignments :many
 SELECT * FROM assignments ORDER BY made_at, name;
 -- name: PutAssignment :exec
-INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at, atmosphere) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at, atmosphere, rules, marking, template) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (id) DO UPDATE SET name = excluded.name, form = excluded.form, measures = excluded.measures, clay = excluded.clay, cone = excluded.cone,
-  atmosphere = excluded.atmosphere;
+  atmosphere = excluded.atmosphere, rules = excluded.rules, marking = excluded.marking, template = excluded.template;
 
 -- name: ListPieces :many
 SELECT * FROM pieces ORDER BY id;
@@ -87,7 +88,33 @@ SELECT p.* FROM plans p
 JOIN (SELECT piece, MAX(revision) AS revision FROM plans GROUP BY piece) newest
   ON newest.piece = p.piece AND newest.revision = p.revision;
 -- name: AddPlan :exec
-INSERT INTO plans (piece, revision, at, by, choices) VALUES (?, ?, ?, ?, ?);
+INSERT INTO plans (piece, revision, at, by, choices, own) VALUES (?, ?, ?, ?, ?, ?);
+
+-- name: ListSchemes :many
+SELECT * FROM schemes ORDER BY piece, slot;
+-- name: PutScheme :exec
+INSERT INTO schemes (piece, slot, at, choices) VALUES (?, ?, ?, ?)
+ON CONFLICT (piece, slot) DO UPDATE SET at = excluded.at, choices = excluded.choices;
+-- name: RemoveScheme :exec
+DELETE FROM schemes WHERE piece = ? AND slot = ?;
+
+-- name: ListApprovals :many
+SELECT * FROM approvals ORDER BY at, rowid;
+-- name: AddApproval :exec
+INSERT INTO approvals (piece, revision, at, by, verdict, note, rules, choices) VALUES (?, ?, ?, ?, ?, ?, ?, ?);
+
+-- name: ListJarLevels :many
+SELECT * FROM jar_levels ORDER BY glaze, at, rowid;
+-- name: AddJarLevel :exec
+INSERT INTO jar_levels (glaze, at, ml) VALUES (?, ?, ?);
+
+-- name: ListProgrammes :many
+SELECT * FROM programmes ORDER BY made_at, id;
+-- name: PutProgramme :exec
+INSERT INTO programmes (id, name, clay, cone, atmosphere, made_at, sheet) VALUES (?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, sheet = excluded.sheet;
+-- name: RemoveProgramme :exec
+DELETE FROM programmes WHERE id = ?;
 
 -- name: ListEvents :many
 SELECT * FROM events ORDER BY seq;

@@ -25,7 +25,11 @@ func (s *Store) Records(ctx context.Context) (Records, error) {
 	q := db.New(s.reader)
 	err := errors.Join(
 		each(ctx, q.ListClays, func(row db.Clay) error { r.Clays = append(r.Clays, toClay(row)); return nil }),
-		each(ctx, q.ListGlazes, func(row db.Glaze) error { r.Glazes = append(r.Glazes, toGlaze(row)); return nil }),
+		each(ctx, q.ListGlazes, func(row db.Glaze) error {
+			g, err := toGlaze(row)
+			r.Glazes = append(r.Glazes, g)
+			return err
+		}),
 		each(ctx, q.ListTiles, func(row db.Tile) error {
 			t, err := toTile(row)
 			r.Tiles = append(r.Tiles, t)
@@ -34,8 +38,10 @@ func (s *Store) Records(ctx context.Context) (Records, error) {
 		each(ctx, q.ListReadings, func(row db.Reading) error { r.read(row); return nil }),
 		each(ctx, q.ListHints, func(code string) error { r.Hints = append(r.Hints, code); return nil }),
 		each(ctx, q.ListClasses, func(row db.Class) error {
-			r.Classes = append(r.Classes, Class{ID: row.ID, Name: row.Name, Clay: row.Clay, Cone: kiln.Cone(row.Cone), Atmosphere: glaze.Atmosphere(row.Atmosphere)})
-			return nil
+			c := Class{ID: row.ID, Name: row.Name, Clay: row.Clay, Cone: kiln.Cone(row.Cone), Atmosphere: glaze.Atmosphere(row.Atmosphere)}
+			err := json.Unmarshal([]byte(row.Rules), &c.Rules)
+			r.Classes = append(r.Classes, c)
+			return err
 		}),
 		each(ctx, q.ListClassJars, func(row db.ClassJar) error { r.allow(row); return nil }),
 		each(ctx, q.ListStudents, func(row db.Student) error {
@@ -53,8 +59,31 @@ func (s *Store) Records(ctx context.Context) (Records, error) {
 		}),
 		each(ctx, q.ListNewestPlans, func(row db.Plan) error {
 			p := Plan{Piece: row.Piece, Revision: int(row.Revision), At: moment(row.At), By: row.By}
+			err := unmarshal([]string{row.Choices, row.Own}, &p.Choices, &p.Own)
 			r.Plans = append(r.Plans, p)
-			return json.Unmarshal([]byte(row.Choices), &r.Plans[len(r.Plans)-1].Choices)
+			return err
+		}),
+		each(ctx, q.ListSchemes, func(row db.Scheme) error {
+			s := Scheme{Piece: row.Piece, Slot: int(row.Slot), At: moment(row.At)}
+			err := unmarshal([]string{row.Choices}, &s.Choices)
+			r.Schemes = append(r.Schemes, s)
+			return err
+		}),
+		each(ctx, q.ListApprovals, func(row db.Approval) error {
+			a := Approval{Piece: row.Piece, Revision: int(row.Revision), At: moment(row.At), By: row.By, Verdict: Verdict(row.Verdict), Note: row.Note}
+			err := unmarshal([]string{row.Rules, row.Choices}, &a.Rules, &a.Choices)
+			r.Approvals = append(r.Approvals, a)
+			return err
+		}),
+		each(ctx, q.ListJarLevels, func(row db.JarLevel) error {
+			r.JarLevels = append(r.JarLevels, JarLevel{row.Glaze, moment(row.At), row.Ml})
+			return nil
+		}),
+		each(ctx, q.ListProgrammes, func(row db.Programme) error {
+			p := Programme{ID: row.ID, Name: row.Name, Clay: row.Clay, Cone: kiln.Cone(row.Cone), Atmosphere: glaze.Atmosphere(row.Atmosphere), MadeAt: moment(row.MadeAt)}
+			err := unmarshal([]string{row.Sheet}, &p.Sheet)
+			r.Programmes = append(r.Programmes, p)
+			return err
 		}),
 		each(ctx, q.ListEvents, func(row db.Event) error { r.Events = append(r.Events, toEvent(row)); return nil }),
 		each(ctx, q.ListLoads, func(row db.Load) error {
@@ -63,6 +92,16 @@ func (s *Store) Records(ctx context.Context) (Records, error) {
 		}),
 	)
 	return r, err
+}
+
+// unmarshal reads JSON texts, one into each value.
+func unmarshal(texts []string, into ...any) error {
+	for i, text := range texts {
+		if err := json.Unmarshal([]byte(text), into[i]); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // read puts a reading on its tile; tiles come before, in the order of codes.
@@ -119,24 +158,32 @@ func toClay(r db.Clay) glaze.Clay {
 		Fired: colour.Lab{L: r.L, A: r.A, B: r.B}, Dark: r.Dark != 0}
 }
 
-func toGlaze(r db.Glaze) glaze.Glaze {
-	return glaze.Glaze{Code: r.Code, Name: r.Name, Kind: glaze.Kind(r.Kind),
+func toGlaze(r db.Glaze) (glaze.Glaze, error) {
+	g := glaze.Glaze{Code: r.Code, Name: r.Name, Kind: glaze.Kind(r.Kind),
 		Raw:   colour.Lab{L: r.L, A: r.A, B: r.B},
 		Cones: kiln.Range{From: kiln.Cone(r.ConeFrom), To: kiln.Cone(r.ConeTo)},
 		Food:  glaze.FoodLabel(r.Food), InStock: r.InStock != 0, Runner: r.Runner != 0, Coats: int(r.Coats),
 		Atmosphere: glaze.Atmosphere(r.Atmosphere),
-		Jar:        glaze.Jar{ML: r.JarMl, Level: r.JarLevel, State: glaze.State(r.JarState), MixedAt: maybe(r.MixedAt)}}
+		Jar:        glaze.Jar{ML: r.JarMl, Level: r.JarLevel, State: glaze.State(r.JarState), MixedAt: maybe(r.MixedAt)},
+		Thick:      r.Thick != 0, Dear: r.Dear != 0, Ware: glaze.Ware(r.Ware)}
+	return g, unmarshal([]string{r.Recipe}, &g.Recipe)
 }
 
 func toReading(r db.Reading) glaze.Reading {
 	v := glaze.Reading{Half: glaze.Half(r.Half), Coats: int(r.Coats), Lab: colour.Lab{L: r.L, A: r.A, B: r.B}, Spread: r.Spread,
 		Source: glaze.Source(r.Source), Photo: r.Photo, At: moment(r.At)}
-	for _, f := range strings.Split(r.Flags, ",") {
-		if f != "" {
-			v.Flags = append(v.Flags, colour.Flag(f))
+	v.Flags = split[colour.Flag](r.Flags)
+	return v
+}
+
+// split reads what joined wrote.
+func split[T ~string](text string) (list []T) {
+	for _, word := range strings.Split(text, ",") {
+		if word != "" {
+			list = append(list, T(word))
 		}
 	}
-	return v
+	return list
 }
 
 // Photographs lists the kept photographs, the newest first.
@@ -170,14 +217,14 @@ func (s *Store) Hint(ctx context.Context, code string) ([]byte, error) {
 
 func toTile(r db.Tile) (glaze.Tile, error) {
 	t := glaze.Tile{Code: r.Code, Clay: r.Clay, Cone: kiln.Cone(r.Cone), Fired: colour.Lab{L: r.L, A: r.A, B: r.B},
-		Textured: r.Textured != 0, Piece: r.Piece.String, Atmosphere: glaze.Atmosphere(r.Atmosphere), Place: int(r.Place)}
+		Textured: r.Textured != 0, Piece: r.Piece.String, Atmosphere: glaze.Atmosphere(r.Atmosphere), Place: int(r.Place), Faults: split[glaze.Fault](r.Faults)}
 	return t, json.Unmarshal([]byte(r.Stack), &t.Stack)
 }
 
 func toAssignment(r db.Assignment) (Assignment, error) {
 	a := Assignment{ID: r.ID, Class: r.Class, Name: r.Name, Form: piece.Form(r.Form), Clay: r.Clay,
 		Cone: kiln.Cone(r.Cone), Atmosphere: glaze.Atmosphere(r.Atmosphere), MadeAt: moment(r.MadeAt)}
-	return a, json.Unmarshal([]byte(r.Measures), &a.Measures)
+	return a, unmarshal([]string{r.Measures, r.Rules, r.Marking, r.Template}, &a.Measures, &a.Rules, &a.Marking, &a.Template)
 }
 
 func toEvent(r db.Event) work.Event {

@@ -7,6 +7,7 @@ import (
 	"enkaustos/core/kiln"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
+	"enkaustos/core/programme"
 	"enkaustos/core/work"
 )
 
@@ -17,7 +18,8 @@ type Class struct {
 	Cone     kiln.Cone // of its firings, for new assignments
 	// Atmosphere of its firings; "" counts as oxidation.
 	Atmosphere glaze.Atmosphere
-	Jars       []string // glaze.Glaze.Code that it may use; none = all
+	Jars       []string          // glaze.Glaze.Code that it may use; none = all
+	Rules      map[string]string // by rules.Field.Key, over the school's
 }
 
 // Allowed is the set of jars that the class may use; nil allows all.
@@ -47,6 +49,9 @@ type Assignment struct {
 	Cone            kiln.Cone
 	Atmosphere      glaze.Atmosphere // "" counts as oxidation
 	MadeAt          time.Time
+	Rules           map[string]string // by rules.Field.Key, over the class's
+	Marking         piece.Marking     // what is marked out on every piece of it
+	Template        plan.Plan         // what plans of it begin from; empty for none
 }
 
 // Piece is one student's work on an assignment.
@@ -61,6 +66,53 @@ type Plan struct {
 	At       time.Time
 	By       string
 	Choices  plan.Plan
+	Own      plan.Own
+}
+
+// Scheme is a plan beside the plan, to choose from.
+type Scheme struct {
+	Piece   string
+	Slot    int // 2 or 3
+	At      time.Time
+	Choices plan.Plan
+}
+
+// Approval is what the teacher said of one revision of a plan. The newest counts.
+type Approval struct {
+	Piece    string
+	Revision int
+	At       time.Time
+	By       string
+	Verdict  Verdict
+	Note     string
+	Rules    map[string]string // the rules then, by rules.Field.Key, where not the usual ones
+	Choices  plan.Plan
+}
+
+// Verdict is what an approval says.
+type Verdict string
+
+// The verdicts on a plan.
+const (
+	Approved Verdict = "approved"
+	Returned Verdict = "returned"
+)
+
+// JarLevel is what was left in a jar when somebody looked.
+type JarLevel struct {
+	Glaze string
+	At    time.Time
+	ML    float64
+}
+
+// Programme is a tile programme that was kept, to be made and photographed.
+type Programme struct {
+	ID, Name   string
+	Clay       string
+	Cone       kiln.Cone
+	Atmosphere glaze.Atmosphere
+	MadeAt     time.Time
+	Sheet      programme.Sheet
 }
 
 // Load is one firing of a kiln. FiredAt and UnloadedAt are zero until then.
@@ -89,5 +141,9 @@ type Records struct {
 	Plans       []Plan
 	Events      []work.Event // in the server's order
 	Loads       []Load
+	Schemes     []Scheme
+	Approvals   []Approval // the oldest first
+	JarLevels   []JarLevel // by jar, the oldest first
+	Programmes  []Programme
 	Hints       []string // glaze.Glaze.Code with a picture of the maker's label
 }

@@ -8,7 +8,6 @@ import (
 	"strings"
 	"time"
 
-	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/work"
 	"enkaustos/internal/store/db"
@@ -33,10 +32,15 @@ func (t *Tx) PutClay(c glaze.Clay) error {
 }
 
 func (t *Tx) PutGlaze(g glaze.Glaze) error {
+	recipe, err := json.Marshal(g.Recipe)
+	if err != nil {
+		return err
+	}
 	return t.q.PutGlaze(t.ctx, db.PutGlazeParams{Code: g.Code, Name: g.Name, Kind: string(g.Kind),
 		ConeFrom: string(g.Cones.From), ConeTo: string(g.Cones.To), L: g.Raw.L, A: g.Raw.A, B: g.Raw.B,
 		Food: string(g.Food), InStock: truth(g.InStock), Runner: truth(g.Runner), Coats: int64(g.Coats),
-		Atmosphere: string(g.Atmosphere), JarMl: g.Jar.ML, JarLevel: g.Jar.Level, JarState: string(g.Jar.State), MixedAt: instant(g.Jar.MixedAt)})
+		Atmosphere: string(g.Atmosphere), JarMl: g.Jar.ML, JarLevel: g.Jar.Level, JarState: string(g.Jar.State), MixedAt: instant(g.Jar.MixedAt),
+		Thick: truth(g.Thick), Dear: truth(g.Dear), Ware: string(g.Ware), Recipe: string(recipe)})
 }
 
 // PutHint keeps the picture on a maker's label; nil takes it away.
@@ -54,7 +58,7 @@ func (t *Tx) PutTile(tile glaze.Tile) error {
 	}
 	err = t.q.PutTile(t.ctx, db.PutTileParams{Code: tile.Code, Clay: tile.Clay, Cone: string(tile.Cone), Stack: string(stack),
 		L: tile.Fired.L, A: tile.Fired.A, B: tile.Fired.B, Textured: truth(tile.Textured),
-		Piece: sql.NullString{String: tile.Piece, Valid: tile.Piece != ""}, Atmosphere: string(tile.Atmosphere), Place: int64(tile.Place)})
+		Piece: sql.NullString{String: tile.Piece, Valid: tile.Piece != ""}, Atmosphere: string(tile.Atmosphere), Place: int64(tile.Place), Faults: joined(tile.Faults)})
 	if err != nil {
 		return err
 	}
@@ -68,7 +72,7 @@ func (t *Tx) PutTile(tile glaze.Tile) error {
 
 func (t *Tx) putReading(tile string, r glaze.Reading) error {
 	return t.q.PutReading(t.ctx, db.PutReadingParams{Tile: tile, Half: string(r.Half), Coats: int64(r.Coats), L: r.Lab.L, A: r.Lab.A, B: r.Lab.B,
-		Spread: r.Spread, Flags: joinFlags(r.Flags), Source: string(r.Source), Photo: r.Photo, At: r.At.UnixMilli()})
+		Spread: r.Spread, Flags: joined(r.Flags), Source: string(r.Source), Photo: r.Photo, At: r.At.UnixMilli()})
 }
 
 // AddPhotograph keeps a photograph with its pixels.
@@ -80,7 +84,11 @@ func (t *Tx) AddPhotograph(p Photograph, picture []byte) error {
 func (t *Tx) RemovePhotograph(id string) error { return t.q.RemovePhotograph(t.ctx, id) }
 
 func (t *Tx) PutClass(c Class) error {
-	err := t.q.PutClass(t.ctx, db.PutClassParams{ID: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: string(c.Atmosphere)})
+	rules, err := json.Marshal(c.Rules)
+	if err != nil {
+		return err
+	}
+	err = t.q.PutClass(t.ctx, db.PutClassParams{ID: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: string(c.Atmosphere), Rules: string(rules)})
 	if err != nil {
 		return err
 	}
@@ -100,23 +108,73 @@ func (t *Tx) PutStudent(s Student) error {
 }
 
 func (t *Tx) PutAssignment(a Assignment) error {
-	measures, err := json.Marshal(a.Measures)
-	if err != nil {
+	var text [4]string
+	if err := marshal(text[:], a.Measures, a.Rules, a.Marking, a.Template); err != nil {
 		return err
 	}
 	return t.q.PutAssignment(t.ctx, db.PutAssignmentParams{ID: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form),
-		Measures: string(measures), Clay: a.Clay, Cone: string(a.Cone), MadeAt: a.MadeAt.UnixMilli(), Atmosphere: string(a.Atmosphere)})
+		Measures: text[0], Clay: a.Clay, Cone: string(a.Cone), MadeAt: a.MadeAt.UnixMilli(), Atmosphere: string(a.Atmosphere),
+		Rules: text[1], Marking: text[2], Template: text[3]})
+}
+
+// marshal writes values as JSON, one text each.
+func marshal(texts []string, values ...any) error {
+	for i, v := range values {
+		text, err := json.Marshal(v)
+		if err != nil {
+			return err
+		}
+		texts[i] = string(text)
+	}
+	return nil
 }
 
 func (t *Tx) AddPiece(p Piece) error { return t.q.AddPiece(t.ctx, db.AddPieceParams(p)) }
 
 func (t *Tx) AddPlan(p Plan) error {
-	choices, err := json.Marshal(p.Choices)
-	if err != nil {
+	var text [2]string
+	if err := marshal(text[:], p.Choices, p.Own); err != nil {
 		return err
 	}
-	return t.q.AddPlan(t.ctx, db.AddPlanParams{Piece: p.Piece, Revision: int64(p.Revision), At: p.At.UnixMilli(), By: p.By, Choices: string(choices)})
+	return t.q.AddPlan(t.ctx, db.AddPlanParams{Piece: p.Piece, Revision: int64(p.Revision), At: p.At.UnixMilli(), By: p.By, Choices: text[0], Own: text[1]})
 }
+
+// PutScheme keeps a plan beside the plan; RemoveScheme drops it.
+func (t *Tx) PutScheme(s Scheme) error {
+	var text [1]string
+	if err := marshal(text[:], s.Choices); err != nil {
+		return err
+	}
+	return t.q.PutScheme(t.ctx, db.PutSchemeParams{Piece: s.Piece, Slot: int64(s.Slot), At: s.At.UnixMilli(), Choices: text[0]})
+}
+
+func (t *Tx) RemoveScheme(piece string, slot int) error {
+	return t.q.RemoveScheme(t.ctx, db.RemoveSchemeParams{Piece: piece, Slot: int64(slot)})
+}
+
+func (t *Tx) AddApproval(a Approval) error {
+	var text [2]string
+	if err := marshal(text[:], a.Rules, a.Choices); err != nil {
+		return err
+	}
+	return t.q.AddApproval(t.ctx, db.AddApprovalParams{Piece: a.Piece, Revision: int64(a.Revision), At: a.At.UnixMilli(), By: a.By,
+		Verdict: string(a.Verdict), Note: a.Note, Rules: text[0], Choices: text[1]})
+}
+
+func (t *Tx) AddJarLevel(l JarLevel) error {
+	return t.q.AddJarLevel(t.ctx, db.AddJarLevelParams{Glaze: l.Glaze, At: l.At.UnixMilli(), Ml: l.ML})
+}
+
+func (t *Tx) PutProgramme(p Programme) error {
+	var text [1]string
+	if err := marshal(text[:], p.Sheet); err != nil {
+		return err
+	}
+	return t.q.PutProgramme(t.ctx, db.PutProgrammeParams{ID: p.ID, Name: p.Name, Clay: p.Clay, Cone: string(p.Cone), Atmosphere: string(p.Atmosphere),
+		MadeAt: p.MadeAt.UnixMilli(), Sheet: text[0]})
+}
+
+func (t *Tx) RemoveProgramme(id string) error { return t.q.RemoveProgramme(t.ctx, id) }
 
 // AddEvent appends an event and returns its place in the server's order.
 func (t *Tx) AddEvent(e work.Event) (seq int64, err error) {
@@ -130,9 +188,10 @@ func (t *Tx) PutLoad(l Load) error {
 		FiredAt: instant(l.FiredAt), UnloadedAt: instant(l.UnloadedAt)})
 }
 
-func joinFlags(flags []colour.Flag) string {
-	words := make([]string, len(flags))
-	for i, f := range flags {
+// joined writes words of a fixed list with commas between them.
+func joined[T ~string](list []T) string {
+	words := make([]string, len(list))
+	for i, f := range list {
 		words[i] = string(f)
 	}
 	return strings.Join(words, ",")

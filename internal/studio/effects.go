@@ -26,15 +26,15 @@ type Effects struct {
 	List    []Effect
 }
 
-// PreviewRules says what changed rules would change on the pieces under way.
-func (s *Studio) PreviewRules(values map[string]string) (Effects, error) {
+// PreviewRules says what changed rules of a scope would change on the pieces
+// under way.
+func (s *Studio) PreviewRules(of Scope, values map[string]string) (Effects, error) {
 	s.mu.RLock()
 	defer s.mu.RUnlock()
-	house, err := s.houseWith(values)
+	own, err := s.ownRules(of, values)
 	if err != nil {
 		return Effects{}, err
 	}
-	then := s.shelfFor(house)
 	var out Effects
 	byCode := map[string]*Effect{}
 	now := s.clock.Now()
@@ -43,7 +43,12 @@ func (s *Studio) PreviewRules(values map[string]string) (Effects, error) {
 			continue
 		}
 		a := s.school.assignments[p.Assignment]
-		before, after := s.verdictOn(p, a, s.house, s.shelf, now), s.verdictOn(p, a, house, then, now)
+		if of.Class != "" && a.Class != of.Class || of.Assignment != "" && a.ID != of.Assignment {
+			continue
+		}
+		house := s.houseAfter(of, own, a)
+		w := s.workOf(p, a)
+		before, after := s.verdictOn(p, a.house, a.shelf, w, now), s.verdictOn(p, house, a.shelf.Under(house), w, now)
 		touched := tally(byCode, before.Findings, after.Findings, s.school.who(p))
 		was, will := len(ready.Blockers(before)) == 0, len(ready.Blockers(after)) == 0
 		switch {
@@ -63,6 +68,22 @@ func (s *Studio) PreviewRules(values map[string]string) (Effects, error) {
 		return cmp.Or(cmp.Compare(b.Appears+b.Goes, a.Appears+a.Goes), cmp.Compare(a.Code, b.Code))
 	})
 	return out, nil
+}
+
+// houseAfter is the house of an assignment once a scope's own rules are changed.
+func (s *Studio) houseAfter(of Scope, own map[string]string, a *assignment) rules.House {
+	school, class, assignment := s.house, s.school.classes[a.Class].Rules, a.Rules
+	switch {
+	case of.Assignment != "":
+		assignment = own
+	case of.Class != "":
+		class = own
+	default:
+		school, _ = rules.Default().With(own)
+	}
+	school, _ = school.With(class)
+	school, _ = school.With(assignment)
+	return school
 }
 
 // tally counts the codes that appear on a piece and the ones that go.

@@ -3,9 +3,9 @@ package studio
 import (
 	"context"
 	"encoding/json"
-	"maps"
-	"slices"
+	"errors"
 
+	"enkaustos/core/glaze"
 	"enkaustos/core/rules"
 	"enkaustos/internal/store"
 )
@@ -16,21 +16,54 @@ const (
 	passphraseKey = "passphrase" // argon2id hash
 )
 
-// Rule is a field of the house rules with its value.
+// Rule is a field of the house rules with its value in some scope.
 type Rule struct {
 	rules.Field
-	Value, Default string
+	Value string
+	From  string // what it would be without the scope's own value
+	Own   bool   // the scope has a value of its own
 }
 
-// Rules lists the house rules in the order a teacher meets them.
-func (s *Studio) Rules() []Rule {
+// Scope is whose rules are meant: the school's, a class's, or an assignment's.
+// The zero Scope is the school.
+type Scope struct{ Class, Assignment string }
+
+// Rules lists the rules of a scope in the order a teacher meets them.
+func (s *Studio) Rules(of Scope) ([]Rule, error) {
 	s.mu.RLock()
 	defer s.mu.RUnlock()
+	under, own, err := s.scoped(of)
+	if err != nil {
+		return nil, err
+	}
+	house, _ := under.With(own)
 	var list []Rule
 	for _, f := range rules.Fields() {
-		list = append(list, Rule{f, f.Get(s.house), f.Get(rules.Default())})
+		_, set := own[f.Key]
+		list = append(list, Rule{f, f.Get(house), f.Get(under), set})
 	}
-	return list
+	return list, nil
+}
+
+// scoped is the house that a scope's own rules lie over, and those rules; mu is
+// held.
+func (s *Studio) scoped(of Scope) (under rules.House, own map[string]string, err error) {
+	switch {
+	case of.Assignment != "":
+		a, ok := s.school.assignments[of.Assignment]
+		if !ok {
+			return under, nil, missing("assignment")
+		}
+		under, _ = s.house.With(s.school.classes[a.Class].Rules)
+		return under, a.Rules, nil
+	case of.Class != "":
+		c, ok := s.school.classes[of.Class]
+		if !ok {
+			return under, nil, missing("class")
+		}
+		return s.house, c.Rules, nil
+	}
+	return rules.Default(), s.house.Differences(rules.Default()), nil
 }
 
 // House is the house rules as they are today.
@@ -40,20 +73,34 @@ func (s *Studio) House() rules.House {
 	return s.house
 }
 
-// SetRules changes house rules, all of values or none.
-func (s *Studio) SetRules(ctx context.Context, values map[string]string) error {
+// Figure is what the house lays of a glaze alone.
+func (s *Studio) Figure(g glaze.Glaze) int {
+	s.mu.RLock()
+	defer s.mu.RUnlock()
+	return s.house.OfGlaze(g)
+}
+
+// SetRules changes rules of a scope, all of values or none. What comes to the
+// same as without them is no rule of its own.
+func (s *Studio) SetRules(ctx context.Context, of Scope, values map[string]string) error {
 	return s.change(ctx, func() (func(*store.Tx) error, func(), error) {
-		house, err := s.houseWith(values)
+		own, err := s.ownRules(of, values)
 		if err != nil {
 			return nil, nil, err
 		}
-		changed := map[string]string{}
-		for _, f := range rules.Fields() {
-			if v := f.Get(house); v != f.Get(rules.Default()) {
-				changed[f.Key] = v
-			}
+		switch {
+		case of.Assignment != "":
+			a := s.school.assignments[of.Assignment]
+			changed := a.Assignment
+			changed.Rules = own
+			return func(tx *store.Tx) error { return tx.PutAssignment(changed) }, func() { a.Assignment = changed; s.ruled(a) }, nil
+		case of.Class != "":
+			c := s.school.classes[of.Class]
+			c.Rules = own
+			return func(tx *store.Tx) error { return tx.PutClass(c) }, func() { s.school.classes[c.ID] = c; s.newShelf() }, nil
 		}
-		text, err := json.Marshal(changed)
+		house, _ := rules.Default().With(own)
+		text, err := json.Marshal(own)
 		if err != nil {
 			return nil, nil, err
 		}
@@ -62,25 +109,24 @@ func (s *Studio) SetRules(ctx context.Context, values map[string]string) error {
 	})
 }
 
-// houseWith is the house with some of its rules changed, all of them or none;
+// ownRules is what a scope's own rules become by a change, all of it or none;
 // mu is held.
-func (s *Studio) houseWith(values map[string]string) (rules.House, error) {
-	house := s.house
-	fault := Fault{Kind: Refused}
-	for _, key := range slices.Sorted(maps.Keys(values)) {
-		field, ok := rules.FieldByKey(key)
-		if !ok {
-			return house, refuse("There is no house rule %q.", key)
-		}
-		if err := field.Set(&house, values[key]); err != nil {
-			fault.Text += err.Error() + ". "
-			fault.Fields = append(fault.Fields, Field{key, err.Error()})
-		}
+func (s *Studio) ownRules(of Scope, values map[string]string) (map[string]string, error) {
+	under, own, err := s.scoped(of)
+	if err != nil {
+		return nil, err
 	}
-	if len(fault.Fields) > 0 {
-		return house, fault
+	house, _ := under.With(own)
+	house, refused := house.With(values)
+	if len(refused) > 0 {
+		fault := Fault{Kind: Refused}
+		for _, r := range refused {
+			fault.Text += sentence(errors.New(r.Reason)) + " "
+			fault.Fields = append(fault.Fields, Field{r.Key, r.Reason})
+		}
+		return nil, fault
 	}
-	return house, nil
+	return house.Differences(under), nil
 }
 
 // readHouse puts the school's own values over the defaults.

@@ -43,7 +43,9 @@ func (s *Studio) readGlazes(r *reading) error {
 				State: optional(r, "state", old.Jar.State, glaze.ParseState), MixedAt: old.Jar.MixedAt},
 			Kind: take(r, "kind", glaze.ParseKind), Raw: take(r, "raw", colour.FromHex), Cones: take(r, "cones", kiln.ParseRange),
 			Food: glaze.FoodNotClaimed, InStock: take(r, "stock", truth(true)), Runner: take(r, "runner", truth(false)),
-			Coats: take(r, "coats", ownCoats)}
+			Coats: take(r, "coats", ownCoats), Recipe: old.Recipe,
+			Thick: optional(r, "thick", old.Thick, truth(false)), Dear: optional(r, "dear", old.Dear, truth(false)),
+			Ware: optional(r, "ware", old.Ware, ware)}
 		if take(r, "food", truth(false)) {
 			g.Food = glaze.FoodClaimed
 		}
@@ -54,9 +56,18 @@ func (s *Studio) readGlazes(r *reading) error {
 			g.Raw = old.Raw // what was measured finer than a hex stays
 		}
 		r.once(&seen, "code", g.Code)
-		return g.Code + " " + g.Name, r.keep(changeOf(known, old == g),
+		return g.Code + " " + g.Name, r.keep(changeOf(known, reflect.DeepEqual(old, g)),
 			func(tx *store.Tx) error { return tx.PutGlaze(g) }, func() { s.school.glazes[g.Code] = g })
 	})
+}
+
+// ware reads what a glaze may go on; empty means both.
+func ware(text string) (glaze.Ware, error) {
+	w := glaze.Ware(strings.ToLower(strings.TrimSpace(text)))
+	if w != glaze.AnyWare && w != glaze.Greenware && w != glaze.Bisque {
+		return "", fmt.Errorf("%q: expected greenware, bisque, or nothing for both", text)
+	}
+	return w, nil
 }
 
 // ownCoats reads a jar's own figure; empty means the rule of the house.
@@ -78,7 +89,8 @@ func (s *Studio) readTiles(r *reading) error {
 		t := glaze.Tile{Code: r.text("code", 40), Clay: r.row.Get("clay"), Piece: old.Piece,
 			Atmosphere: optional(r, "atmosphere", old.Atmosphere, glaze.ParseAtmosphere), Place: optional(r, "place", old.Place, place),
 			Cone: take(r, "cone", kiln.ParseCone), Stack: take(r, "stack", glaze.ParseStack),
-			Fired: take(r, "fired", colour.FromHex), Textured: take(r, "textured", truth(false))}
+			Fired: take(r, "fired", colour.FromHex), Textured: take(r, "textured", truth(false)),
+			Faults: optional(r, "faults", old.Faults, glaze.ParseFaults)}
 		if _, ok := s.school.clays[t.Clay]; !ok {
 			r.refuse("clay", "no clay is called %q: bring it first, or use one of %s", t.Clay, codes(s.school.clayList(), func(c glaze.Clay) string { return c.Code }))
 		}

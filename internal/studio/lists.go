@@ -1,6 +1,7 @@
 package studio
 
 import (
+	"cmp"
 	"context"
 	"slices"
 	"strings"
@@ -9,6 +10,7 @@ import (
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
 	"enkaustos/core/piece"
+	"enkaustos/core/plan"
 	"enkaustos/core/results"
 	"enkaustos/core/wall"
 	"enkaustos/internal/store"
@@ -102,10 +104,11 @@ func (s *Studio) TileFromPiece(ctx context.Context, code, pieceID, surface strin
 			return nil, nil, refuse("The code %q is taken or empty: give the tile a code of its own.", code)
 		}
 		a := s.school.assignments[p.Assignment]
-		if _, ok := a.body.Surface(surface); !ok {
+		on, ok := p.body.Surface(surface)
+		if !ok {
 			return nil, nil, refuse("A %s has no surface %q.", a.Form, surface)
 		}
-		t, err := results.Tile(code, pieceID, surface, a.Clay, fired, p.state)
+		t, err := results.Tile(code, pieceID, surface, cmp.Or(on.Clay, a.Clay), fired, p.state)
 		if err != nil {
 			return nil, nil, refuse("%s", sentence(err))
 		}
@@ -149,8 +152,18 @@ func (s *Studio) ChangeClass(ctx context.Context, id string, to ClassChange) (Cl
 			}
 		}
 		changed = Class{c, s.school.studentsOf(id)}
-		return func(tx *store.Tx) error { return tx.PutClass(c) }, func() { s.school.classes[id] = c }, nil
+		return func(tx *store.Tx) error { return tx.PutClass(c) }, func() { s.school.classes[id] = c; s.newShelf() }, nil
 	})
+}
+
+// knownClays refuses a clay that the room has not.
+func (s *Studio) knownClays(m piece.Marking) error {
+	for surface, clay := range m.Clays {
+		if _, ok := s.school.clays[clay]; !ok {
+			return refuse("%s: no clay is called %q.", surface, clay)
+		}
+	}
+	return nil
 }
 
 func (s *Studio) clayAndCone(clay, cone string) (kiln.Cone, error) {
@@ -210,8 +223,11 @@ func (s *Studio) AddAssignment(ctx context.Context, a store.Assignment) (Assignm
 		if a.Name = strings.TrimSpace(a.Name); a.Name == "" {
 			return nil, nil, refuse("Give the assignment a name.")
 		}
-		if _, err := piece.Build(a.Form, a.Measures); err != nil {
+		if _, err := (plan.Own{}).Body(a.Form, a.Measures, a.Marking); err != nil {
 			return nil, nil, refusals(err)
+		}
+		if err := s.knownClays(a.Marking); err != nil {
+			return nil, nil, err
 		}
 		a.ID, a.MadeAt = store.NewID(), s.clock.Now()
 		var pieces []store.Piece
@@ -234,9 +250,9 @@ func (s *Studio) AddAssignment(ctx context.Context, a store.Assignment) (Assignm
 			return nil
 		}
 		return write, func() {
-			s.school.addAssignment(a)
+			s.ruled(s.school.addAssignment(a))
 			for _, p := range pieces {
-				s.school.pieces[p.ID] = &livePiece{Piece: p}
+				s.school.addPiece(p)
 			}
 		}, nil
 	})
@@ -248,8 +264,8 @@ func sentence(err error) string {
 	return strings.ToUpper(text[:1]) + text[1:] + "."
 }
 
-// Sketch builds a form without keeping it.
-func Sketch(form piece.Form, m piece.Measures) (piece.Body, error) {
-	body, err := piece.Build(form, m)
+// Sketch builds a form, with what is marked on it, without keeping it.
+func Sketch(form piece.Form, m piece.Measures, marking piece.Marking) (piece.Body, error) {
+	body, err := plan.Own{}.Body(form, m, marking)
 	return body, refusals(err)
 }

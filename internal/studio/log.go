@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"enkaustos/core/foot"
+	"enkaustos/core/plan"
 	"enkaustos/core/results"
 	"enkaustos/core/work"
 	"enkaustos/internal/store"
@@ -92,7 +93,7 @@ func (s *Studio) remember(events []work.Event) {
 
 // sensible refuses an event that cannot have happened to the piece.
 func (s *Studio) sensible(e work.Event, p *livePiece) error {
-	body := s.school.assignments[p.Assignment].body
+	body := p.body
 	who := s.school.who(p)
 	if _, ok := body.Surface(e.Surface); !ok && (e.Surface != "" || e.Kind == work.Coated) {
 		return refuse("%s: a %s has no surface %q.", who, body.Form, e.Surface)
@@ -108,6 +109,14 @@ func (s *Studio) sensible(e work.Event, p *livePiece) error {
 	case work.Checked:
 		if _, ok := e.Verdict.Guide(); !ok {
 			return refuse("%s: %q is no verdict on a foot: expected %s, %s, %s or %s.", who, e.Verdict, foot.Clean, foot.Stained, foot.Left, foot.TooLow)
+		}
+	case work.Resisted:
+		if r := plan.Resist(e.Text); e.Surface == "" || r != plan.Wax && r != plan.Latex {
+			return refuse("%s: say which surface is resisted, and with wax or latex.", who)
+		}
+	case work.Peeled:
+		if p.state.Resists[e.Surface] != string(plan.Latex) && p.plan.Choices[e.Surface].Resist != plan.Latex {
+			return refuse("%s: no latex lies there to be peeled.", who)
 		}
 	case work.Damaged:
 		if e.Text == "" {
@@ -157,9 +166,9 @@ func (s *Studio) warnings(e work.Event, p *livePiece) []Warning {
 	add := func(code, format string, args ...any) {
 		list = append(list, Warning{e.ID, e.Piece, code, s.school.who(p) + ": " + fmt.Sprintf(format, args...)})
 	}
-	surface, _ := s.school.assignments[p.Assignment].body.Surface(e.Surface)
+	surface, _ := p.body.Surface(e.Surface)
 	on := p.state.On(e.Surface)
-	if dry := work.DryAt(on, s.house); e.At.Before(dry) {
+	if dry := work.RecoatAt(on, s.school.assignments[p.Assignment].house); e.At.Before(dry) {
 		add("wet", "the coat below is wet for another %s; look for crawling and bald spots.", wait(dry.Sub(e.At)))
 	}
 	choice := p.plan.Choices[e.Surface]

@@ -1,12 +1,11 @@
 package studio
 
 import (
-	"context"
-	"maps"
 	"time"
 
 	"enkaustos/core/colour"
 	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/ready"
@@ -30,46 +29,9 @@ type Piece struct {
 	Findings   []plan.Finding
 	Blockers   []ready.Blocker
 	Choices    plan.Plan
-}
-
-// Amounts is what the plan takes of each glaze, less what has to stay bare.
-func (p Piece) Amounts() []stock.Amount {
-	bare := map[string]float64{}
-	for _, part := range p.Body.Band(p.Band.HeightMM) {
-		bare[part.Surface] = part.AreaCM2
-	}
-	return stock.OfPlan(p.Choices, p.Body, bare)
-}
-
-// ClassAmount is how much of one glaze an assignment takes over all its plans.
-type ClassAmount struct {
-	stock.Amount
-	Name   string
-	LeftML float64
-	Known  bool // whether anybody knows what is left
-}
-
-// Amounts is what the plans of an assignment still to be fired take together,
-// beside what is left in the jars.
-func (s *Studio) Amounts(id string) ([]ClassAmount, error) {
-	s.mu.RLock()
-	defer s.mu.RUnlock()
-	if _, ok := s.school.assignments[id]; !ok {
-		return nil, missing("assignment")
-	}
-	var lists [][]stock.Amount
-	for _, p := range s.school.pieces {
-		if p.Assignment == id && p.state.Firing == nil {
-			lists = append(lists, s.view(p, s.clock.Now()).Amounts())
-		}
-	}
-	var out []ClassAmount
-	for _, a := range stock.Sum(lists...) {
-		g := s.school.glazes[a.Glaze]
-		left, known := g.Jar.LeftML()
-		out = append(out, ClassAmount{a, g.Name, left, known})
-	}
-	return out, nil
+	Own        plan.Own
+	Approval   Approval
+	Amounts    []stock.Amount // what the plan takes of each jar, less what has to stay bare
 }
 
 // Surface is one surface with its plan and its coats.
@@ -80,9 +42,7 @@ type Surface struct {
 	Left    []string // glazes of the strokes still to lay
 	WetFrom time.Time
 	DryAt   time.Time // zero where nothing was laid
-	Raw     *colour.Lab
-	Fired   *colour.Lab // nil where no tile shows the stack: never invented
-	Tile    string
+	Look
 }
 
 // Coat is a coat with what is to be said of it.
@@ -123,50 +83,75 @@ func (s *Studio) Piece(id string) (Piece, []string, error) {
 	return s.view(p, s.clock.Now()), tiles, nil
 }
 
+// OrderOf is the working order of a piece's plan.
+func (s *Studio) OrderOf(p Piece) []plan.Step {
+	s.mu.RLock()
+	defer s.mu.RUnlock()
+	house := s.house
+	if a, ok := s.school.assignments[p.Assignment.ID]; ok {
+		house = a.house
+	}
+	return plan.Order(p.Choices, p.Body, house, s.shelf.Glazes)
+}
+
 // view asks core about one piece; mu is held.
 func (s *Studio) view(p *livePiece, now time.Time) Piece {
 	a := s.school.assignments[p.Assignment]
+	w := s.workOf(p, a)
 	v := Piece{Piece: p.Piece, Assignment: a.Assignment, Student: s.school.students[p.Student],
-		Revision: p.plan.Revision, Body: a.body, State: p.state, Choices: p.plan.Choices, Band: s.shelf.Band(p.plan.Choices, a.body)}
-	verdict := s.verdictOn(p, a, s.house, s.shelf, now)
-	v.Findings = verdict.Findings
-	if laid, strays := ready.Laid(a.body, p.plan.Choices, p.state); strays {
-		v.Band = v.Band.Higher(s.shelf.Band(laid, a.body))
+		Revision: p.plan.Revision, Body: p.body, State: p.state, Choices: p.plan.Choices, Own: p.plan.Own, Band: a.shelf.Band(p.plan.Choices, w)}
+	verdict := s.verdictOn(p, a.house, a.shelf, w, now)
+	v.Findings = s.pinned(p, a, w, verdict.Findings)
+	v.Amounts = s.amounts(p.plan.Choices, p.body, v.Band)
+	if laid, strays := ready.Laid(p.body, p.plan.Choices, p.state); strays {
+		v.Band = v.Band.Higher(a.shelf.Band(laid, w))
 	}
 	v.Blockers = ready.Blockers(verdict)
 	v.Stage = ready.StageOf(p.state, v.Blockers)
-	v.Surfaces = make([]Surface, len(a.body.Surfaces))
-	for i, surface := range a.body.Surfaces {
-		v.Surfaces[i] = s.surface(surface, p, a)
+	v.Approval = approvalOf(p)
+	v.Surfaces = make([]Surface, len(p.body.Surfaces))
+	for i, surface := range p.body.Surfaces {
+		v.Surfaces[i] = s.surface(surface, p, a, w)
 	}
 	return v
 }
 
 // verdictOn is all that the verdict on a piece depends on, under some rules; mu
 // is held.
-func (s *Studio) verdictOn(p *livePiece, a *assignment, house rules.House, shelf *plan.Shelf, now time.Time) ready.Case {
-	c := ready.Case{Body: a.body, Plan: p.plan.Choices, Findings: shelf.Check(p.plan.Choices, s.workOf(a)), State: p.state, House: house, Now: now}
-	if laid, strays := ready.Laid(a.body, p.plan.Choices, p.state); strays {
-		c.Laid = shelf.Check(laid, s.workOf(a))
+func (s *Studio) verdictOn(p *livePiece, house rules.House, shelf *plan.Shelf, w plan.Work, now time.Time) ready.Case {
+	c := ready.Case{Body: p.body, Plan: p.plan.Choices, Findings: shelf.Check(p.plan.Choices, w), State: p.state, House: house, Now: now}
+	if laid, strays := ready.Laid(p.body, p.plan.Choices, p.state); strays {
+		c.Laid = shelf.Check(laid, w)
 	}
 	return c
 }
 
-func (s *Studio) workOf(a *assignment) plan.Work {
-	return plan.Work{Body: a.body, Clay: s.school.clays[a.Clay], Cone: a.Cone, Air: a.Atmosphere, Jars: s.school.classes[a.Class].Allowed()}
+// workOf is what a plan of the piece is checked for; mu is held.
+func (s *Studio) workOf(p *livePiece, a *assignment) plan.Work {
+	w := plan.Work{Body: p.body, Clay: s.school.clays[a.Clay], Cone: a.Cone, Air: a.Atmosphere,
+		Jars: s.school.classes[a.Class].Allowed(), Standing: p.plan.Own.Standing, Takes: s.takesOf(a.Class)}
+	for _, surface := range p.body.Surfaces {
+		if surface.Clay != "" && surface.Clay != a.Clay {
+			if w.Clays == nil {
+				w.Clays = map[string]glaze.Clay{}
+			}
+			w.Clays[surface.Clay] = s.school.clays[surface.Clay]
+		}
+	}
+	return w
 }
 
-func (s *Studio) surface(surface piece.Surface, p *livePiece, a *assignment) Surface {
+func (s *Studio) surface(surface piece.Surface, p *livePiece, a *assignment, w plan.Work) Surface {
 	choice := p.plan.Choices[surface.ID]
 	on := p.state.On(surface.ID)
 	progress := work.Compare(choice.Stack, on)
-	v := Surface{Surface: surface, Choice: choice, Left: progress.Left, DryAt: work.DryAt(on, s.house)}
+	v := Surface{Surface: surface, Choice: choice, Left: progress.Left, DryAt: work.DryAt(on, a.house)}
 	odd := map[string]bool{}
 	for _, c := range progress.Other {
 		odd[c.ID] = true
 	}
 	wet := map[string]bool{}
-	for _, c := range work.LaidWet(on, s.house) {
+	for _, c := range work.LaidWet(on, a.house) {
 		wet[c.ID] = true
 	}
 	for _, c := range on {
@@ -174,110 +159,30 @@ func (s *Studio) surface(surface piece.Surface, p *livePiece, a *assignment) Sur
 		v.WetFrom = c.At
 	}
 	stack := choice.Stack
-	if stack.Total() == 0 {
+	if !choice.Planned() {
 		stack = p.state.Stack(surface.ID)
 	}
+	v.Look = s.look(stack, w.FiringOf(surface))
+	return v
+}
+
+// Look is how a stack looks raw, and fired where a tile shows it: never invented.
+type Look struct {
+	Raw   *colour.Lab
+	Fired *colour.Lab
+	Tile  string
+}
+
+// look is the look of a stack in a firing; mu is held.
+func (s *Studio) look(stack glaze.Stack, f glaze.Firing) (v Look) {
 	if len(stack) == 0 {
 		return v
 	}
 	if top, known := s.school.glazes[stack[len(stack)-1].Glaze]; known {
 		v.Raw = &top.Raw
 	}
-	if best, ok := s.shelf.Evidence(stack, s.workOf(a).Firing()); ok && best.Exact {
+	if best, ok := s.shelf.Evidence(stack, f); ok && best.Exact {
 		v.Fired, v.Tile = &best.Tile.Fired, best.Tile.Code
 	}
 	return v
-}
-
-// SavePlan keeps a new revision of a plan. revision is the one that the
-// planner had on the screen: a plan that changed meanwhile is not overwritten.
-func (s *Studio) SavePlan(ctx context.Context, by, id string, revision int, choices plan.Plan) (Piece, error) {
-	err := s.change(ctx, func() (func(*store.Tx) error, func(), error) {
-		p, ok := s.school.pieces[id]
-		if !ok {
-			return nil, nil, missing("piece")
-		}
-		if p.plan.Revision != revision {
-			return nil, nil, Fault{Kind: Conflict, Text: "Somebody else changed this plan meanwhile: look at it again, then change it."}
-		}
-		if p.state.Firing != nil {
-			return nil, nil, refuse("This piece was fired already: its plan stays as it was.")
-		}
-		clean, err := s.cleanPlan(choices, s.school.assignments[p.Assignment].body)
-		if err != nil {
-			return nil, nil, err
-		}
-		next := store.Plan{Piece: id, Revision: revision + 1, At: s.clock.Now(), By: by, Choices: clean}
-		return func(tx *store.Tx) error { return tx.AddPlan(next) }, func() { p.plan = next }, nil
-	})
-	if err != nil {
-		return Piece{}, err
-	}
-	saved, _, err := s.Piece(id)
-	return saved, err
-}
-
-// cleanPlan drops empty choices and refuses what the piece or the room has not.
-func (s *Studio) cleanPlan(choices plan.Plan, body piece.Body) (plan.Plan, error) {
-	clean := maps.Clone(choices)
-	for id, c := range choices {
-		if _, ok := body.Surface(id); !ok {
-			return nil, refuse("A %s has no surface %q.", body.Form, id)
-		}
-		for _, layer := range c.Stack {
-			if _, ok := s.school.glazes[layer.Glaze]; !ok {
-				return nil, refuse("No jar is called %q.", layer.Glaze)
-			}
-		}
-		c.Stack = c.Stack.Normal()
-		if c.Bare {
-			c.Stack = nil
-		}
-		clean[id] = c
-		if !c.Bare && len(c.Stack) == 0 {
-			delete(clean, id)
-		}
-	}
-	return clean, nil
-}
-
-// SpreadPlan gives the plan of a piece to every piece of its assignment that
-// has none yet and that nobody has begun. It says how many took it over.
-func (s *Studio) SpreadPlan(ctx context.Context, by, id string) (int, error) {
-	var plans []store.Plan
-	err := s.change(ctx, func() (func(*store.Tx) error, func(), error) {
-		from, ok := s.school.pieces[id]
-		if !ok {
-			return nil, nil, missing("piece")
-		}
-		if from.plan.Choices.Empty() {
-			return nil, nil, refuse("Nothing is planned on this piece: there is nothing to give on.")
-		}
-		for _, p := range s.school.pieces {
-			untouched := p.plan.Revision == 0 && len(p.state.Coats) == 0 && p.state.Firing == nil
-			if p.Assignment == from.Assignment && untouched {
-				plans = append(plans, store.Plan{Piece: p.ID, Revision: 1, At: s.clock.Now(), By: by, Choices: maps.Clone(from.plan.Choices)})
-			}
-		}
-		if len(plans) == 0 {
-			return nil, nil, refuse("Every piece of this assignment has a plan or was begun already.")
-		}
-		write := func(tx *store.Tx) error {
-			for _, p := range plans {
-				if err := tx.AddPlan(p); err != nil {
-					return err
-				}
-			}
-			return nil
-		}
-		return write, func() {
-			for _, p := range plans {
-				s.school.pieces[p.Piece].plan = p
-			}
-		}, nil
-	})
-	if err != nil {
-		return 0, err
-	}
-	return len(plans), nil
 }

@@ -8,6 +8,8 @@ import (
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+	"enkaustos/core/rules"
 	"enkaustos/core/work"
 	"enkaustos/internal/store"
 )
@@ -24,19 +26,45 @@ type school struct {
 	loads       map[string]store.Load
 	eventOf     map[string]string // event id to the piece it happened to
 	hints       map[string]bool   // glaze.Glaze.Code with a picture of its label
+	levels      map[string][]store.JarLevel
+	programmes  map[string]store.Programme
 }
 
-// assignment is an assignment with the body that its measurements make.
+// assignment is an assignment with the body that its measurements make, and
+// the rules its plans are checked under: the school's, with its class's and
+// its own over them.
 type assignment struct {
 	store.Assignment
-	body piece.Body
+	body  piece.Body
+	house rules.House
+	shelf *plan.Shelf
 }
 
 // livePiece is a piece with its newest plan and its folded log.
 type livePiece struct {
 	store.Piece
-	plan  store.Plan
-	state work.State
+	plan    store.Plan
+	body    piece.Body // with what is its own
+	state   work.State
+	schemes map[int]plan.Plan // beside the plan, by slot
+	word    *store.Approval   // the teacher's last word on its plan; nil for none
+	granted *store.Approval   // the last approval; nil where it never was approved
+}
+
+// say remembers what the teacher said of the plan.
+func (p *livePiece) say(a store.Approval) {
+	p.word = &a
+	if a.Verdict == store.Approved {
+		p.granted = &a
+	}
+}
+
+// take makes a saved plan the newest, and shapes the body by it.
+func (p *livePiece) take(saved store.Plan, a *assignment) {
+	p.plan, p.body = saved, a.body
+	if own, err := saved.Own.Body(a.Form, a.Measures, a.Marking); err == nil {
+		p.body = own
+	}
 }
 
 func newSchool(r store.Records) *school {
@@ -51,6 +79,8 @@ func newSchool(r store.Records) *school {
 		pieces:      map[string]*livePiece{},
 		eventOf:     make(map[string]string, len(r.Events)),
 		hints:       map[string]bool{},
+		levels:      map[string][]store.JarLevel{},
+		programmes:  byKey(r.Programmes, func(p store.Programme) string { return p.ID }),
 	}
 	for _, code := range r.Hints {
 		s.hints[code] = true
@@ -59,10 +89,20 @@ func newSchool(r store.Records) *school {
 		s.addAssignment(a)
 	}
 	for _, p := range r.Pieces {
-		s.pieces[p.ID] = &livePiece{Piece: p}
+		s.addPiece(p)
 	}
 	for _, p := range r.Plans {
-		s.pieces[p.Piece].plan = p
+		live := s.pieces[p.Piece]
+		live.take(p, s.assignments[live.Assignment])
+	}
+	for _, scheme := range r.Schemes {
+		s.pieces[scheme.Piece].schemes[scheme.Slot] = scheme.Choices
+	}
+	for _, a := range r.Approvals {
+		s.pieces[a.Piece].say(a)
+	}
+	for _, l := range r.JarLevels {
+		s.levels[l.Glaze] = append(s.levels[l.Glaze], l)
 	}
 	logs := map[string][]work.Event{}
 	for _, e := range r.Events {
@@ -85,9 +125,19 @@ func byKey[T any](list []T, key func(T) string) map[string]T {
 
 // addAssignment builds the body once; measurements were checked when the
 // assignment was made, so they can be built.
-func (s *school) addAssignment(a store.Assignment) {
-	body, _ := piece.Build(a.Form, a.Measures)
-	s.assignments[a.ID] = &assignment{a, body}
+func (s *school) addAssignment(a store.Assignment) *assignment {
+	s.assignments[a.ID] = shaped(a)
+	return s.assignments[a.ID]
+}
+
+// shaped is an assignment with its body.
+func shaped(a store.Assignment) *assignment {
+	body, _ := plan.Own{}.Body(a.Form, a.Measures, a.Marking)
+	return &assignment{Assignment: a, body: body}
+}
+
+func (s *school) addPiece(p store.Piece) {
+	s.pieces[p.ID] = &livePiece{Piece: p, body: s.assignments[p.Assignment].body, schemes: map[int]plan.Plan{}}
 }
 
 func sorted[T any](m map[string]T, less func(a, b T) int) []T {

@@ -82,7 +82,7 @@ func (s *Studio) want(r SeekRequest) (wall.Want, error) {
 		}
 		a := s.school.assignments[p.Assignment]
 		w.Clay, w.Cone, w.Atmosphere = cmp.Or(w.Clay, a.Clay), cmp.Or(w.Cone, a.Cone), cmp.Or(w.Atmosphere, a.Atmosphere)
-		if surface, ok := a.body.Surface(r.Surface); ok {
+		if surface, ok := p.body.Surface(r.Surface); ok {
 			w.Food = w.Food || surface.Use != piece.Plain
 			w.AreaCM2 = surface.AreaCM2
 		}
@@ -134,7 +134,7 @@ func (s *Studio) Matrix(clay string, cone kiln.Cone, air glaze.Atmosphere, textu
 		if glaze.FiringOf(a.Clay, a.Cone, a.Atmosphere) != ground.Firing || p.state.Firing != nil {
 			continue
 		}
-		for _, surface := range a.body.Surfaces {
+		for _, surface := range p.body.Surfaces {
 			stack := p.plan.Choices[surface.ID].Stack.Normal()
 			if len(stack) != 2 {
 				continue

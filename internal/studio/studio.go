@@ -10,6 +10,7 @@ import (
 	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
+	"enkaustos/core/stock"
 	"enkaustos/internal/store"
 )
 
@@ -30,7 +31,12 @@ type Studio struct {
 	school  *school
 	house   rules.House
 	shelf   *plan.Shelf // rebuilt whenever jars, tiles or rules change
+	spreads stock.Spreads
+	learned map[string]stock.Learned // by glaze.Glaze.Code
 	name    string
+
+	taking sync.Mutex                    // guards takes
+	takes  map[string]map[string]float64 // mL of each glaze that a class still takes; nil once anything changed
 }
 
 // Open reads the whole school into memory.
@@ -57,6 +63,8 @@ func (s *Studio) Reload(ctx context.Context) error {
 	defer s.mu.Unlock()
 	s.school, s.house, s.name = newSchool(records), house, name
 	s.newShelf()
+	s.learn()
+	s.forgetTakes()
 	return nil
 }
 
@@ -71,15 +79,29 @@ func (s *Studio) School() string {
 }
 
 // newShelf rebuilds what plans are checked against; mu is held.
-func (s *Studio) newShelf() { s.shelf = s.shelfFor(s.house) }
-
-// shelfFor is what plans are checked against under some rules; mu is held.
-func (s *Studio) shelfFor(house rules.House) *plan.Shelf {
+func (s *Studio) newShelf() {
 	jars := make([]glaze.Glaze, 0, len(s.school.glazes))
 	for _, g := range s.school.glazes {
 		jars = append(jars, g)
 	}
-	return plan.NewShelf(house, jars, s.school.tileList())
+	s.shelf = plan.NewShelf(s.house, jars, s.school.tileList())
+	for _, a := range s.school.assignments {
+		s.ruled(a)
+	}
+}
+
+// ruled puts an assignment under the rules it is to be checked by; mu is held.
+func (s *Studio) ruled(a *assignment) {
+	a.house = s.houseOf(s.house, a)
+	a.shelf = s.shelf.Under(a.house)
+}
+
+// houseOf is a school's house with the rules of an assignment's class and its
+// own over it.
+func (s *Studio) houseOf(house rules.House, a *assignment) rules.House {
+	house, _ = house.With(s.school.classes[a.Class].Rules)
+	house, _ = house.With(a.Rules)
+	return house
 }
 
 // change runs one use case that writes: look decides, under the lock, what to
@@ -99,6 +121,7 @@ func (s *Studio) change(ctx context.Context, look func() (write func(*store.Tx) 
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	remember()
+	s.forgetTakes()
 	return nil
 }
 

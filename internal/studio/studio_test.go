@@ -72,19 +72,19 @@ func TestDayOne(t *testing.T) {
 	after, warnings := log(t, s, coat("first", p, "face", "A"))
 	require.Empty(t, warnings)
 	require.Equal(t, "no-plan", after[0].Blockers[0].Code)
-	saved, err := s.SavePlan(t.Context(), "test", p.ID, 0, plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 3}}}})
+	saved, err := s.SavePlan(t.Context(), "test", p.ID, studio.Draft{Choices: plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 3}}}}})
 	require.NoError(t, err)
 	require.Len(t, saved.Findings, 1)
 	require.Equal(t, "no-tiles-yet", saved.Findings[0].Code)
 	require.Equal(t, []string{"A", "A"}, saved.Surfaces[0].Left)
-	_, err = s.SavePlan(t.Context(), "test", p.ID, 0, plan.Plan{})
+	_, err = s.SavePlan(t.Context(), "test", p.ID, studio.Draft{Choices: plan.Plan{}})
 	require.ErrorContains(t, err, "Somebody else changed this plan")
 }
 
 func TestWarningsAreKeptCoats(t *testing.T) {
 	s, clock, pieces := newRoom(t)
 	p := pieces[0]
-	p, err := s.SavePlan(t.Context(), "test", p.ID, 0, plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}})
+	p, err := s.SavePlan(t.Context(), "test", p.ID, studio.Draft{Choices: plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}}})
 	require.NoError(t, err)
 	codes := func(warnings []studio.Warning) (all []string) {
 		for _, w := range warnings {
@@ -116,7 +116,7 @@ func TestWarningsAreKeptCoats(t *testing.T) {
 // piece stops the firing.
 func TestLoadsSeeTheLastCoat(t *testing.T) {
 	s, clock, pieces := newRoom(t)
-	p, err := s.SavePlan(t.Context(), "test", pieces[0].ID, 0, plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 1}}}})
+	p, err := s.SavePlan(t.Context(), "test", pieces[0].ID, studio.Draft{Choices: plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 1}}}}})
 	require.NoError(t, err)
 	check := func(id string, seen int64) studio.Piece {
 		after, _ := log(t, s, work.Event{ID: id, Piece: p.ID, Kind: work.Checked, Verdict: foot.Clean, Seen: seen})

@@ -288,3 +288,23 @@ func (s *Studio) Confusions(clay string, cone kiln.Cone) []wall.Confusion {
 	defer s.mu.RUnlock()
 	return wall.Confusions(s.school.glazeList(), s.school.tileList(), clay, cone)
 }
+
+// MarkTile writes down what went wrong with a fired tile: whoever plans the
+// same stack on that clay is warned.
+func (s *Studio) MarkTile(ctx context.Context, code string, faults []glaze.Fault) (Tile, error) {
+	var marked Tile
+	return marked, s.change(ctx, func() (func(*store.Tx) error, func(), error) {
+		t, ok := s.school.tiles[code]
+		if !ok {
+			return nil, nil, missing("tile")
+		}
+		for _, f := range faults {
+			if f.Says() == "" {
+				return nil, nil, refuse("%q is nothing a tile is marked with: expected crazed, ran or avoid.", f)
+			}
+		}
+		t.Faults = slices.Compact(slices.Sorted(slices.Values(faults)))
+		marked = s.tile(t)
+		return func(tx *store.Tx) error { return tx.PutTile(t) }, func() { s.school.tiles[code] = t; s.newShelf() }, nil
+	})
+}

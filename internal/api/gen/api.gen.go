@@ -9,6 +9,7 @@ import (
 	"context"
 	"encoding/base64"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"io"
 	"net/http"
@@ -22,6 +23,30 @@ import (
 	"github.com/gin-gonic/gin/binding"
 	"github.com/oapi-codegen/runtime"
 )
+
+// Defines values for ApprovalState.
+const (
+	ApprovalStateApproved ApprovalState = "approved"
+	ApprovalStateChanged  ApprovalState = "changed"
+	ApprovalStateReturned ApprovalState = "returned"
+	ApprovalStateUnseen   ApprovalState = "unseen"
+)
+
+// Valid indicates whether the value is a known member of the ApprovalState enum.
+func (e ApprovalState) Valid() bool {
+	switch e {
+	case ApprovalStateApproved:
+		return true
+	case ApprovalStateChanged:
+		return true
+	case ApprovalStateReturned:
+		return true
+	case ApprovalStateUnseen:
+		return true
+	default:
+		return false
+	}
+}
 
 // Defines values for Atmosphere.
 const (
@@ -62,14 +87,73 @@ func (e CardKind) Valid() bool {
 	}
 }
 
+// Defines values for CardChangeFood.
+const (
+	CardChangeFoodClaimed CardChangeFood = "claimed"
+	CardChangeFoodNone    CardChangeFood = "none"
+)
+
+// Valid indicates whether the value is a known member of the CardChangeFood enum.
+func (e CardChangeFood) Valid() bool {
+	switch e {
+	case CardChangeFoodClaimed:
+		return true
+	case CardChangeFoodNone:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for CardChangeWare.
+const (
+	CardChangeWareBisque    CardChangeWare = "bisque"
+	CardChangeWareEmpty     CardChangeWare = ""
+	CardChangeWareGreenware CardChangeWare = "greenware"
+)
+
+// Valid indicates whether the value is a known member of the CardChangeWare enum.
+func (e CardChangeWare) Valid() bool {
+	switch e {
+	case CardChangeWareBisque:
+		return true
+	case CardChangeWareEmpty:
+		return true
+	case CardChangeWareGreenware:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ChoiceResist.
+const (
+	ChoiceResistLatex ChoiceResist = "latex"
+	ChoiceResistWax   ChoiceResist = "wax"
+)
+
+// Valid indicates whether the value is a known member of the ChoiceResist enum.
+func (e ChoiceResist) Valid() bool {
+	switch e {
+	case ChoiceResistLatex:
+		return true
+	case ChoiceResistWax:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for EventInKind.
 const (
 	EventInKindCheck   EventInKind = "check"
 	EventInKindCoat    EventInKind = "coat"
 	EventInKindDamage  EventInKind = "damage"
 	EventInKindOpinion EventInKind = "opinion"
+	EventInKindPeel    EventInKind = "peel"
 	EventInKindQuality EventInKind = "quality"
 	EventInKindRepair  EventInKind = "repair"
+	EventInKindResist  EventInKind = "resist"
 	EventInKindTakeout EventInKind = "takeout"
 	EventInKindUndo    EventInKind = "undo"
 	EventInKindWipe    EventInKind = "wipe"
@@ -86,9 +170,13 @@ func (e EventInKind) Valid() bool {
 		return true
 	case EventInKindOpinion:
 		return true
+	case EventInKindPeel:
+		return true
 	case EventInKindQuality:
 		return true
 	case EventInKindRepair:
+		return true
+	case EventInKindResist:
 		return true
 	case EventInKindTakeout:
 		return true
@@ -125,6 +213,27 @@ func (e EventInVerdict) Valid() bool {
 	}
 }
 
+// Defines values for Fault.
+const (
+	Avoid  Fault = "avoid"
+	Crazed Fault = "crazed"
+	Ran    Fault = "ran"
+)
+
+// Valid indicates whether the value is a known member of the Fault enum.
+func (e Fault) Valid() bool {
+	switch e {
+	case Avoid:
+		return true
+	case Crazed:
+		return true
+	case Ran:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for FindingSeverity.
 const (
 	FindingSeverityNote FindingSeverity = "note"
@@ -148,16 +257,16 @@ func (e FindingSeverity) Valid() bool {
 
 // Defines values for GlazeFood.
 const (
-	Claimed GlazeFood = "claimed"
-	None    GlazeFood = "none"
+	GlazeFoodClaimed GlazeFood = "claimed"
+	GlazeFoodNone    GlazeFood = "none"
 )
 
 // Valid indicates whether the value is a known member of the GlazeFood enum.
 func (e GlazeFood) Valid() bool {
 	switch e {
-	case Claimed:
+	case GlazeFoodClaimed:
 		return true
-	case None:
+	case GlazeFoodNone:
 		return true
 	default:
 		return false
@@ -182,6 +291,27 @@ func (e GlazeState) Valid() bool {
 	case GlazeStateThick:
 		return true
 	case GlazeStateWatery:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for GlazeWare.
+const (
+	GlazeWareBisque    GlazeWare = "bisque"
+	GlazeWareEmpty     GlazeWare = ""
+	GlazeWareGreenware GlazeWare = "greenware"
+)
+
+// Valid indicates whether the value is a known member of the GlazeWare enum.
+func (e GlazeWare) Valid() bool {
+	switch e {
+	case GlazeWareBisque:
+		return true
+	case GlazeWareEmpty:
+		return true
+	case GlazeWareGreenware:
 		return true
 	default:
 		return false
@@ -214,22 +344,22 @@ func (e GuideVerdictVerdict) Valid() bool {
 
 // Defines values for ImportRowChange.
 const (
-	Added   ImportRowChange = "added"
-	Changed ImportRowChange = "changed"
-	Refused ImportRowChange = "refused"
-	Same    ImportRowChange = "same"
+	ImportRowChangeAdded   ImportRowChange = "added"
+	ImportRowChangeChanged ImportRowChange = "changed"
+	ImportRowChangeRefused ImportRowChange = "refused"
+	ImportRowChangeSame    ImportRowChange = "same"
 )
 
 // Valid indicates whether the value is a known member of the ImportRowChange enum.
 func (e ImportRowChange) Valid() bool {
 	switch e {
-	case Added:
+	case ImportRowChangeAdded:
 		return true
-	case Changed:
+	case ImportRowChangeChanged:
 		return true
-	case Refused:
+	case ImportRowChangeRefused:
 		return true
-	case Same:
+	case ImportRowChangeSame:
 		return true
 	default:
 		return false
@@ -260,6 +390,33 @@ func (e JarChangeState) Valid() bool {
 	}
 }
 
+// Defines values for JoinEdge.
+const (
+	Far   JoinEdge = "far"
+	Line  JoinEdge = "line"
+	Ridge JoinEdge = "ridge"
+	Strip JoinEdge = "strip"
+	Touch JoinEdge = "touch"
+)
+
+// Valid indicates whether the value is a known member of the JoinEdge enum.
+func (e JoinEdge) Valid() bool {
+	switch e {
+	case Far:
+		return true
+	case Line:
+		return true
+	case Ridge:
+		return true
+	case Strip:
+		return true
+	case Touch:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ListKind.
 const (
 	Clays    ListKind = "clays"
@@ -281,6 +438,27 @@ func (e ListKind) Valid() bool {
 	case Students:
 		return true
 	case Tiles:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ModelKind.
+const (
+	Earlier   ModelKind = "earlier"
+	Neighbour ModelKind = "neighbour"
+	Result    ModelKind = "result"
+)
+
+// Valid indicates whether the value is a known member of the ModelKind enum.
+func (e ModelKind) Valid() bool {
+	switch e {
+	case Earlier:
+		return true
+	case Neighbour:
+		return true
+	case Result:
 		return true
 	default:
 		return false
@@ -440,6 +618,24 @@ func (e SurfaceAreaUse) Valid() bool {
 	}
 }
 
+// Defines values for SurfaceStateResist.
+const (
+	SurfaceStateResistLatex SurfaceStateResist = "latex"
+	SurfaceStateResistWax   SurfaceStateResist = "wax"
+)
+
+// Valid indicates whether the value is a known member of the SurfaceStateResist enum.
+func (e SurfaceStateResist) Valid() bool {
+	switch e {
+	case SurfaceStateResistLatex:
+		return true
+	case SurfaceStateResistWax:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for TileReadingHalf.
 const (
 	TileReadingHalfSmooth  TileReadingHalf = "smooth"
@@ -452,6 +648,24 @@ func (e TileReadingHalf) Valid() bool {
 	case TileReadingHalfSmooth:
 		return true
 	case TileReadingHalfTexture:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for WordVerdict.
+const (
+	WordVerdictApproved WordVerdict = "approved"
+	WordVerdictReturned WordVerdict = "returned"
+)
+
+// Valid indicates whether the value is a known member of the WordVerdict enum.
+func (e WordVerdict) Valid() bool {
+	switch e {
+	case WordVerdictApproved:
+		return true
+	case WordVerdictReturned:
 		return true
 	default:
 		return false
@@ -473,6 +687,45 @@ func (e ExportFileParamsFile) Valid() bool {
 	case TilesCsv:
 		return true
 	case WallGpl:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for GetDrawingParamsLook.
+const (
+	Chalk GetDrawingParamsLook = "chalk"
+	Fired GetDrawingParamsLook = "fired"
+)
+
+// Valid indicates whether the value is a known member of the GetDrawingParamsLook enum.
+func (e GetDrawingParamsLook) Valid() bool {
+	switch e {
+	case Chalk:
+		return true
+	case Fired:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ChangeSchemeJSONBodyAct.
+const (
+	Pick ChangeSchemeJSONBodyAct = "pick"
+	Save ChangeSchemeJSONBodyAct = "save"
+	Turn ChangeSchemeJSONBodyAct = "turn"
+)
+
+// Valid indicates whether the value is a known member of the ChangeSchemeJSONBodyAct enum.
+func (e ChangeSchemeJSONBodyAct) Valid() bool {
+	switch e {
+	case Pick:
+		return true
+	case Save:
+		return true
+	case Turn:
 		return true
 	default:
 		return false
@@ -539,16 +792,45 @@ type Amount struct {
 	Name *string  `json:"name,omitempty"`
 }
 
+// Approval defines model for Approval.
+type Approval struct {
+	At *time.Time `json:"at,omitempty"`
+
+	// Changes Since it was approved
+	Changes []PlanChange  `json:"changes"`
+	Note    string        `json:"note"`
+	State   ApprovalState `json:"state"`
+}
+
+// ApprovalState defines model for Approval.State.
+type ApprovalState string
+
 // Assignment defines model for Assignment.
 type Assignment struct {
-	Class    string             `json:"class"`
-	Clay     string             `json:"clay"`
-	Cone     string             `json:"cone"`
-	Form     string             `json:"form"`
-	Id       string             `json:"id"`
+	Class string `json:"class"`
+	Clay  string `json:"clay"`
+	Cone  string `json:"cone"`
+	Form  string `json:"form"`
+	Id    string `json:"id"`
+
+	// Marking What is marked out on a form, and what lies between its surfaces
+	Marking  Marking            `json:"marking"`
 	Measures map[string]float64 `json:"measures"`
 	Name     string             `json:"name"`
 	Pieces   int                `json:"pieces"`
+
+	// Rules How many rules of its own it has
+	Rules    int      `json:"rules"`
+	Template []Choice `json:"template"`
+}
+
+// AssignmentChange defines model for AssignmentChange.
+type AssignmentChange struct {
+	// Marking What is marked out on a form, and what lies between its surfaces
+	Marking  *Marking            `json:"marking,omitempty"`
+	Measures *map[string]float64 `json:"measures,omitempty"`
+	Name     *string             `json:"name,omitempty"`
+	Template *[]Choice           `json:"template,omitempty"`
 }
 
 // Atmosphere defines model for Atmosphere.
@@ -632,6 +914,24 @@ type Card struct {
 // CardKind defines model for Card.Kind.
 type CardKind string
 
+// CardChange defines model for CardChange.
+type CardChange struct {
+	// Coats 0: the rule of the house
+	Coats  *int            `json:"coats,omitempty"`
+	Dear   *bool           `json:"dear,omitempty"`
+	Food   *CardChangeFood `json:"food,omitempty"`
+	Name   *string         `json:"name,omitempty"`
+	Runner *bool           `json:"runner,omitempty"`
+	Thick  *bool           `json:"thick,omitempty"`
+	Ware   *CardChangeWare `json:"ware,omitempty"`
+}
+
+// CardChangeFood defines model for CardChange.Food.
+type CardChangeFood string
+
+// CardChangeWare defines model for CardChange.Ware.
+type CardChangeWare string
+
 // CardLeftOut defines model for CardLeftOut.
 type CardLeftOut struct {
 	Card int    `json:"card"`
@@ -640,10 +940,19 @@ type CardLeftOut struct {
 
 // Choice defines model for Choice.
 type Choice struct {
-	Bare    bool    `json:"bare"`
-	Stack   []Layer `json:"stack"`
-	Surface string  `json:"surface"`
+	Bare bool `json:"bare"`
+
+	// Heavy Thicker than the figure on purpose
+	Heavy *bool `json:"heavy,omitempty"`
+
+	// Resist What keeps it bare
+	Resist  *ChoiceResist `json:"resist,omitempty"`
+	Stack   []Layer       `json:"stack"`
+	Surface string        `json:"surface"`
 }
+
+// ChoiceResist What keeps it bare
+type ChoiceResist string
 
 // Class defines model for Class.
 type Class struct {
@@ -738,6 +1047,47 @@ type CoverEstimate struct {
 	Says  string `json:"says"`
 }
 
+// CrossedTile defines model for CrossedTile.
+type CrossedTile struct {
+	Back string `json:"back"`
+
+	// Cells Row by row
+	Cells   []ProgrammeCell `json:"cells"`
+	Code    string          `json:"code"`
+	Columns [][]Layer       `json:"columns"`
+	Rows    [][]Layer       `json:"rows"`
+}
+
+// Detail defines model for Detail.
+type Detail struct {
+	AreaCM2  *float64 `json:"areaCM2,omitempty"`
+	FromMM   *float64 `json:"fromMM,omitempty"`
+	Id       string   `json:"id"`
+	Kind     string   `json:"kind"`
+	Name     string   `json:"name"`
+	On       string   `json:"on"`
+	Optional *bool    `json:"optional,omitempty"`
+
+	// Soft Its edge may blur
+	Soft *bool    `json:"soft,omitempty"`
+	ToMM *float64 `json:"toMM,omitempty"`
+}
+
+// DocumentImport defines model for DocumentImport.
+type DocumentImport struct {
+	Applied bool `json:"applied"`
+
+	// Assignment The assignment that was made
+	Assignment *string `json:"assignment,omitempty"`
+	Name       string  `json:"name"`
+
+	// Plans Plans whose student is in the class
+	Plans int `json:"plans"`
+
+	// Unmatched Students that are not in the class
+	Unmatched []string `json:"unmatched"`
+}
+
 // Drawing defines model for Drawing.
 type Drawing struct {
 	Captions  []Caption `json:"captions"`
@@ -748,6 +1098,7 @@ type Drawing struct {
 	TableFrom float64   `json:"tableFrom"`
 	TableTo   float64   `json:"tableTo"`
 	TableY    float64   `json:"tableY"`
+	Top       float64   `json:"top"`
 	Width     float64   `json:"width"`
 }
 
@@ -773,6 +1124,9 @@ type EventInKind string
 // EventInVerdict defines model for EventIn.Verdict.
 type EventInVerdict string
 
+// Fault defines model for Fault.
+type Fault string
+
 // FieldError defines model for FieldError.
 type FieldError struct {
 	Detail string `json:"detail"`
@@ -784,6 +1138,7 @@ type Finding struct {
 	Code     string          `json:"code"`
 	Mend     *Choice         `json:"mend,omitempty"`
 	Severity FindingSeverity `json:"severity"`
+	Stand    *Standing       `json:"stand,omitempty"`
 	Surface  string          `json:"surface"`
 	Text     string          `json:"text"`
 	Way      string          `json:"way"`
@@ -807,7 +1162,10 @@ type FormKind struct {
 
 // FormMeasures defines model for FormMeasures.
 type FormMeasures struct {
-	Form     string             `json:"form"`
+	Form string `json:"form"`
+
+	// Marking What is marked out on a form, and what lies between its surfaces
+	Marking  *Marking           `json:"marking,omitempty"`
 	Measures map[string]float64 `json:"measures"`
 }
 
@@ -830,6 +1188,7 @@ type Glaze struct {
 	Coats int    `json:"coats"`
 	Code  string `json:"code"`
 	Cones string `json:"cones"`
+	Dear  bool   `json:"dear"`
 
 	// Figure What the house lays of it alone
 	Figure int       `json:"figure"`
@@ -845,11 +1204,21 @@ type Glaze struct {
 	MixedAt *time.Time `json:"mixedAt,omitempty"`
 
 	// Ml What the full jar holds; 0 for not known
-	Ml     float32    `json:"ml"`
-	Name   string     `json:"name"`
-	Raw    Hex        `json:"raw"`
-	Runner bool       `json:"runner"`
+	Ml     float32      `json:"ml"`
+	Name   string       `json:"name"`
+	Raw    Hex          `json:"raw"`
+	Recipe []RecipePart `json:"recipe"`
+	Runner bool         `json:"runner"`
+
+	// Spread What one brushed coat takes
+	Spread Spread     `json:"spread"`
 	State  GlazeState `json:"state"`
+
+	// Thick May be thicker than the figure on purpose
+	Thick bool `json:"thick"`
+
+	// Ware What it may go on
+	Ware GlazeWare `json:"ware"`
 }
 
 // GlazeFood defines model for Glaze.Food.
@@ -858,9 +1227,13 @@ type GlazeFood string
 // GlazeState defines model for Glaze.State.
 type GlazeState string
 
+// GlazeWare What it may go on
+type GlazeWare string
+
 // Guide defines model for Guide.
 type Guide struct {
 	Cones    []GuideCone    `json:"cones"`
+	Details  []GuideDetail  `json:"details"`
 	Marks    []GuideMark    `json:"marks"`
 	Verdicts []GuideVerdict `json:"verdicts"`
 }
@@ -870,6 +1243,13 @@ type GuideCone struct {
 	Celsius    int    `json:"celsius"`
 	Cone       string `json:"cone"`
 	Fahrenheit int    `json:"fahrenheit"`
+}
+
+// GuideDetail defines model for GuideDetail.
+type GuideDetail struct {
+	Kind  string `json:"kind"`
+	Means string `json:"means"`
+	Name  string `json:"name"`
 }
 
 // GuideMark defines model for GuideMark.
@@ -954,6 +1334,16 @@ type JarChange struct {
 // JarChangeState defines model for JarChange.State.
 type JarChangeState string
 
+// Join defines model for Join.
+type Join struct {
+	A    string   `json:"a"`
+	B    string   `json:"b"`
+	Edge JoinEdge `json:"edge"`
+}
+
+// JoinEdge defines model for Join.Edge.
+type JoinEdge string
+
 // Lab CIELAB under D65
 type Lab struct {
 	A float32 `json:"a"`
@@ -971,7 +1361,10 @@ type Label struct {
 
 // Layer defines model for Layer.
 type Layer struct {
-	Coats int    `json:"coats"`
+	Coats int `json:"coats"`
+
+	// Dip Dipped, not brushed
+	Dip   *bool  `json:"dip,omitempty"`
 	Glaze string `json:"glaze"`
 }
 
@@ -1013,6 +1406,14 @@ type Logged struct {
 	Warnings []LogWarning `json:"warnings"`
 }
 
+// Marking What is marked out on a form, and what lies between its surfaces
+type Marking struct {
+	Clays    *map[string]string `json:"clays,omitempty"`
+	Details  *[]Detail          `json:"details,omitempty"`
+	Joins    *[]Join            `json:"joins,omitempty"`
+	Textured *map[string]bool   `json:"textured,omitempty"`
+}
+
 // Matrix defines model for Matrix.
 type Matrix struct {
 	// Cells Base by base, then top by top
@@ -1028,6 +1429,9 @@ type MatrixCell struct {
 
 // Measure defines model for Measure.
 type Measure struct {
+	// At The share of the height at which the wall is pulled; 0 for a plain measurement
+	At       float64 `json:"at"`
+	Count    bool    `json:"count"`
 	Default  float64 `json:"default"`
 	Hint     string  `json:"hint"`
 	Key      string  `json:"key"`
@@ -1035,7 +1439,22 @@ type Measure struct {
 	Most     float64 `json:"most"`
 	Name     string  `json:"name"`
 	Optional bool    `json:"optional"`
+
+	// Options It is a choice; the value is an index
+	Options []string `json:"options"`
+
+	// Unit mm where it is a length
+	Unit string `json:"unit"`
 }
+
+// Model defines model for Model.
+type Model struct {
+	Kind  ModelKind `json:"kind"`
+	Piece Piece     `json:"piece"`
+}
+
+// ModelKind defines model for Model.Kind.
+type ModelKind string
 
 // NewReading defines model for NewReading.
 type NewReading struct {
@@ -1068,6 +1487,14 @@ type NextStep struct {
 	Why string `json:"why"`
 }
 
+// Own What is one piece's own beside its assignment
+type Own struct {
+	// Marking What is marked out on a form, and what lies between its surfaces
+	Marking  *Marking            `json:"marking,omitempty"`
+	Measures *map[string]float64 `json:"measures,omitempty"`
+	Standing *Standing           `json:"standing,omitempty"`
+}
+
 // Photograph defines model for Photograph.
 type Photograph struct {
 	At     time.Time `json:"at"`
@@ -1095,6 +1522,7 @@ type PhotographReading struct {
 // Piece defines model for Piece.
 type Piece struct {
 	Again      *bool     `json:"again,omitempty"`
+	Approval   Approval  `json:"approval"`
 	Assignment string    `json:"assignment"`
 	BandMM     float64   `json:"bandMM"`
 	Blockers   []Blocker `json:"blockers"`
@@ -1136,17 +1564,27 @@ type Piece struct {
 // PieceDetail defines model for PieceDetail.
 type PieceDetail struct {
 	// Amounts What its plan takes
-	Amounts  []Amount       `json:"amounts"`
-	Band     Band           `json:"band"`
-	Drawing  Drawing        `json:"drawing"`
-	Form     string         `json:"form"`
-	History  []HistoryEntry `json:"history"`
-	Now      time.Time      `json:"now"`
-	Piece    Piece          `json:"piece"`
-	Surfaces []SurfaceArea  `json:"surfaces"`
+	Amounts []Amount       `json:"amounts"`
+	Band    Band           `json:"band"`
+	Drawing Drawing        `json:"drawing"`
+	Form    string         `json:"form"`
+	History []HistoryEntry `json:"history"`
+	Now     time.Time      `json:"now"`
+
+	// Order The working order
+	Order []Step `json:"order"`
+
+	// Own What is one piece's own beside its assignment
+	Own      Own           `json:"own"`
+	Piece    Piece         `json:"piece"`
+	Poses    []Pose        `json:"poses"`
+	Surfaces []SurfaceArea `json:"surfaces"`
 
 	// Tiles Codes of tiles read from this piece
 	Tiles []string `json:"tiles"`
+
+	// Under Seen from below, to scale in mm; paths fill by the even-odd rule
+	Under Under `json:"under"`
 }
 
 // PieceList defines model for PieceList.
@@ -1155,11 +1593,25 @@ type PieceList struct {
 	Pieces []Piece   `json:"pieces"`
 }
 
+// PlanChange defines model for PlanChange.
+type PlanChange struct {
+	Surface string `json:"surface"`
+	Text    string `json:"text"`
+}
+
 // PlannedOverlap defines model for PlannedOverlap.
 type PlannedOverlap struct {
 	Piece   string `json:"piece"`
 	Surface string `json:"surface"`
 	Who     string `json:"who"`
+}
+
+// Pose defines model for Pose.
+type Pose struct {
+	MarginMM float64 `json:"marginMM"`
+	Name     string  `json:"name"`
+	Option   int     `json:"option"`
+	Stable   bool    `json:"stable"`
 }
 
 // Preset defines model for Preset.
@@ -1179,11 +1631,45 @@ type Problem struct {
 	Type   *string       `json:"type,omitempty"`
 }
 
+// Programme defines model for Programme.
+type Programme struct {
+	Atmosphere Atmosphere     `json:"atmosphere"`
+	Clay       string         `json:"clay"`
+	Cone       string         `json:"cone"`
+	Fields     int            `json:"fields"`
+	Id         string         `json:"id"`
+	MadeAt     time.Time      `json:"madeAt"`
+	Name       string         `json:"name"`
+	Read       int            `json:"read"`
+	Sheet      ProgrammeSheet `json:"sheet"`
+}
+
+// ProgrammeCell defines model for ProgrammeCell.
+type ProgrammeCell struct {
+	Code   string `json:"code"`
+	Stack  string `json:"stack"`
+	Wanted bool   `json:"wanted"`
+}
+
+// ProgrammeSheet defines model for ProgrammeSheet.
+type ProgrammeSheet struct {
+	AtLeast int           `json:"atLeast"`
+	Crossed []CrossedTile `json:"crossed"`
+	Proven  bool          `json:"proven"`
+	Strips  []StripTile   `json:"strips"`
+}
+
 // RawLab CIELAB as it was measured, which may lie outside what a surface can have
 type RawLab struct {
 	A float32 `json:"a"`
 	B float32 `json:"b"`
 	L float32 `json:"l"`
+}
+
+// RecipePart defines model for RecipePart.
+type RecipePart struct {
+	Glaze string  `json:"glaze"`
+	Parts float64 `json:"parts"`
 }
 
 // Refusal defines model for Refusal.
@@ -1193,17 +1679,42 @@ type Refusal struct {
 	Row      int    `json:"row"`
 }
 
+// Review defines model for Review.
+type Review struct {
+	Approved int `json:"approved"`
+
+	// Clean Nothing speaks against these
+	Clean     []Word       `json:"clean"`
+	Look      []ReviewItem `json:"look"`
+	Returned  int          `json:"returned"`
+	Unplanned int          `json:"unplanned"`
+}
+
+// ReviewItem defines model for ReviewItem.
+type ReviewItem struct {
+	Piece Piece    `json:"piece"`
+	Why   []string `json:"why"`
+}
+
 // Rule defines model for Rule.
 type Rule struct {
 	Choices []RuleChoice `json:"choices"`
-	Default string       `json:"default"`
-	Key     string       `json:"key"`
-	Least   float64      `json:"least"`
-	Most    float64      `json:"most"`
-	Name    string       `json:"name"`
-	Reason  string       `json:"reason"`
-	Unit    string       `json:"unit"`
-	Value   string       `json:"value"`
+
+	// Default What it would be without a value of its own
+	Default string `json:"default"`
+
+	// Group The heading it stands under
+	Group string  `json:"group"`
+	Key   string  `json:"key"`
+	Least float64 `json:"least"`
+	Most  float64 `json:"most"`
+	Name  string  `json:"name"`
+
+	// Own This scope has a value of its own
+	Own    bool   `json:"own"`
+	Reason string `json:"reason"`
+	Unit   string `json:"unit"`
+	Value  string `json:"value"`
 }
 
 // RuleChoice defines model for RuleChoice.
@@ -1233,6 +1744,15 @@ type RuleEffects struct {
 
 	// Stopped May be fired today and could not be
 	Stopped int `json:"stopped"`
+}
+
+// Scheme defines model for Scheme.
+type Scheme struct {
+	Amounts  []Amount       `json:"amounts"`
+	BandMM   float64        `json:"bandMM"`
+	Findings []Finding      `json:"findings"`
+	Slot     int            `json:"slot"`
+	Surfaces []SurfaceState `json:"surfaces"`
 }
 
 // Search defines model for Search.
@@ -1270,9 +1790,14 @@ type SessionState string
 
 // Shape defines model for Shape.
 type Shape struct {
+	// Bottom to this one
+	Bottom  *float64  `json:"bottom,omitempty"`
 	Kind    ShapeKind `json:"kind"`
 	Path    string    `json:"path"`
 	Surface string    `json:"surface"`
+
+	// Top Seen only from this y
+	Top *float64 `json:"top,omitempty"`
 }
 
 // ShapeKind defines model for Shape.Kind.
@@ -1281,11 +1806,47 @@ type ShapeKind string
 // Sketch defines model for Sketch.
 type Sketch struct {
 	Drawing  Drawing       `json:"drawing"`
+	Poses    []Pose        `json:"poses"`
 	Surfaces []SurfaceArea `json:"surfaces"`
+
+	// Under Seen from below, to scale in mm; paths fill by the even-odd rule
+	Under Under `json:"under"`
+}
+
+// Spread What one brushed coat takes
+type Spread struct {
+	// Lessons Drops of the jar that it was learned from; 0 for the usual figure
+	Lessons  int     `json:"lessons"`
+	MlPerCM2 float64 `json:"mlPerCM2"`
 }
 
 // Stage defines model for Stage.
 type Stage string
+
+// Standing defines model for Standing.
+type Standing struct {
+	// BandMM The line drawn for it; 0 for as the rules ask
+	BandMM *float64 `json:"bandMM,omitempty"`
+	Cookie *bool    `json:"cookie,omitempty"`
+	Stilts *bool    `json:"stilts,omitempty"`
+}
+
+// Step defines model for Step.
+type Step struct {
+	Brush    string `json:"brush"`
+	Coats    int    `json:"coats"`
+	Glaze    string `json:"glaze"`
+	Optional *bool  `json:"optional,omitempty"`
+	Says     string `json:"says"`
+	Surface  string `json:"surface"`
+}
+
+// StripTile defines model for StripTile.
+type StripTile struct {
+	Back  string `json:"back"`
+	Code  string `json:"code"`
+	Glaze string `json:"glaze"`
+}
 
 // Student defines model for Student.
 type Student struct {
@@ -1296,11 +1857,25 @@ type Student struct {
 
 // SurfaceArea defines model for SurfaceArea.
 type SurfaceArea struct {
-	AreaCM2 float64        `json:"areaCM2"`
-	Id      string         `json:"id"`
-	Name    string         `json:"name"`
-	Stands  bool           `json:"stands"`
-	Use     SurfaceAreaUse `json:"use"`
+	AreaCM2 float64 `json:"areaCM2"`
+	Clay    *string `json:"clay,omitempty"`
+
+	// Detail What kind of detail it is, where it is one
+	Detail *string `json:"detail,omitempty"`
+	Hidden bool    `json:"hidden"`
+	Id     string  `json:"id"`
+	Name   string  `json:"name"`
+
+	// On Its ground
+	On       *string `json:"on,omitempty"`
+	Optional *bool   `json:"optional,omitempty"`
+	Seat     bool    `json:"seat"`
+
+	// Slope Degrees; 0 lies level
+	Slope    float64        `json:"slope"`
+	Stands   bool           `json:"stands"`
+	Textured bool           `json:"textured"`
+	Use      SurfaceAreaUse `json:"use"`
 }
 
 // SurfaceAreaUse defines model for SurfaceArea.Use.
@@ -1308,23 +1883,35 @@ type SurfaceAreaUse string
 
 // SurfaceState defines model for SurfaceState.
 type SurfaceState struct {
-	Bare  bool       `json:"bare"`
-	DryAt *time.Time `json:"dryAt,omitempty"`
-	Fired *Hex       `json:"fired,omitempty"`
-	Id    string     `json:"id"`
+	Bare   bool       `json:"bare"`
+	Detail *string    `json:"detail,omitempty"`
+	DryAt  *time.Time `json:"dryAt,omitempty"`
+	Fired  *Hex       `json:"fired,omitempty"`
+	Heavy  *bool      `json:"heavy,omitempty"`
+	Id     string     `json:"id"`
 
 	// Left Glazes of the strokes still to lay
-	Left   []string `json:"left"`
-	Name   string   `json:"name"`
-	On     []Coat   `json:"on"`
-	Raw    *Hex     `json:"raw,omitempty"`
-	Stack  []Layer  `json:"stack"`
-	Stands bool     `json:"stands"`
+	Left []string `json:"left"`
+	Name string   `json:"name"`
+	On   []Coat   `json:"on"`
+
+	// Optional An extra that never holds the piece back
+	Optional *bool `json:"optional,omitempty"`
+
+	// Peeled Its latex came off
+	Peeled *bool               `json:"peeled,omitempty"`
+	Raw    *Hex                `json:"raw,omitempty"`
+	Resist *SurfaceStateResist `json:"resist,omitempty"`
+	Stack  []Layer             `json:"stack"`
+	Stands bool                `json:"stands"`
 
 	// Tile The tile that shows the stack on this clay at this cone
 	Tile    *string    `json:"tile,omitempty"`
 	WetFrom *time.Time `json:"wetFrom,omitempty"`
 }
+
+// SurfaceStateResist defines model for SurfaceState.Resist.
+type SurfaceStateResist string
 
 // Tile defines model for Tile.
 type Tile struct {
@@ -1334,8 +1921,9 @@ type Tile struct {
 	Cone       string     `json:"cone"`
 
 	// Doubt Why its colour is not to be trusted too far, if so
-	Doubt *string `json:"doubt,omitempty"`
-	Fired Hex     `json:"fired"`
+	Doubt  *string `json:"doubt,omitempty"`
+	Faults []Fault `json:"faults"`
+	Fired  Hex     `json:"fired"`
 
 	// Food Every melting glaze on it carries a food label
 	Food    bool    `json:"food"`
@@ -1418,6 +2006,32 @@ type Today struct {
 	Tiles   int           `json:"tiles"`
 }
 
+// Under Seen from below, to scale in mm; paths fill by the even-odd rule
+type Under struct {
+	Contact string  `json:"contact"`
+	Height  float64 `json:"height"`
+	Left    float64 `json:"left"`
+	Limit   string  `json:"limit"`
+	Top     float64 `json:"top"`
+	Width   float64 `json:"width"`
+}
+
+// Untried defines model for Untried.
+type Untried struct {
+	Atmosphere Atmosphere     `json:"atmosphere"`
+	Clay       string         `json:"clay"`
+	Cone       string         `json:"cone"`
+	Sheet      ProgrammeSheet `json:"sheet"`
+	Stacks     []UntriedStack `json:"stacks"`
+	Strips     []string       `json:"strips"`
+}
+
+// UntriedStack defines model for UntriedStack.
+type UntriedStack struct {
+	Pieces []string `json:"pieces"`
+	Stack  string   `json:"stack"`
+}
+
 // Want One of hex, lab and tile is the target
 type Want struct {
 	// Class Its clay, cone, atmosphere and jars
@@ -1441,12 +2055,31 @@ type Want struct {
 	Tile     *string `json:"tile,omitempty"`
 }
 
+// Word defines model for Word.
+type Word struct {
+	Note     *string     `json:"note,omitempty"`
+	Piece    string      `json:"piece"`
+	Revision int         `json:"revision"`
+	Verdict  WordVerdict `json:"verdict"`
+}
+
+// WordVerdict defines model for Word.Verdict.
+type WordVerdict string
+
+// DecideJSONBody defines parameters for Decide.
+type DecideJSONBody struct {
+	Words []Word `json:"words"`
+}
+
 // AddAssignmentJSONBody defines parameters for AddAssignment.
 type AddAssignmentJSONBody struct {
-	Class    string             `json:"class"`
-	Clay     *string            `json:"clay,omitempty"`
-	Cone     string             `json:"cone"`
-	Form     string             `json:"form"`
+	Class string  `json:"class"`
+	Clay  *string `json:"clay,omitempty"`
+	Cone  string  `json:"cone"`
+	Form  string  `json:"form"`
+
+	// Marking What is marked out on a form, and what lies between its surfaces
+	Marking  *Marking           `json:"marking,omitempty"`
 	Measures map[string]float64 `json:"measures"`
 	Name     string             `json:"name"`
 }
@@ -1466,6 +2099,13 @@ type AdvanceClockJSONBody struct {
 	Minutes int `json:"minutes"`
 }
 
+// ImportAssignmentJSONBody defines parameters for ImportAssignment.
+type ImportAssignmentJSONBody struct {
+	Apply    bool                   `json:"apply"`
+	Class    string                 `json:"class"`
+	Document map[string]interface{} `json:"document"`
+}
+
 // AddEventsJSONBody defines parameters for AddEvents.
 type AddEventsJSONBody struct {
 	Events []EventIn `json:"events"`
@@ -1473,6 +2113,13 @@ type AddEventsJSONBody struct {
 
 // ExportFileParamsFile defines parameters for ExportFile.
 type ExportFileParamsFile string
+
+// MixGlazeJSONBody defines parameters for MixGlaze.
+type MixGlazeJSONBody struct {
+	Code  string       `json:"code"`
+	Name  *string      `json:"name,omitempty"`
+	Parts []RecipePart `json:"parts"`
+}
 
 // SetStockJSONBody defines parameters for SetStock.
 type SetStockJSONBody struct {
@@ -1525,12 +2172,64 @@ type ListPiecesParams struct {
 	Stage *Stage  `form:"stage,omitempty" json:"stage,omitempty"`
 }
 
+// GetDrawingParams defines parameters for GetDrawing.
+type GetDrawingParams struct {
+	Look *GetDrawingParamsLook `form:"look,omitempty" json:"look,omitempty"`
+}
+
+// GetDrawingParamsLook defines parameters for GetDrawing.
+type GetDrawingParamsLook string
+
 // SavePlanJSONBody defines parameters for SavePlan.
 type SavePlanJSONBody struct {
 	Choices []Choice `json:"choices"`
 
+	// Own What is one piece's own beside its assignment
+	Own *Own `json:"own,omitempty"`
+
 	// Revision The revision that was on the screen
 	Revision int `json:"revision"`
+}
+
+// CopyPlanJSONBody defines parameters for CopyPlan.
+type CopyPlanJSONBody struct {
+	From     string `json:"from"`
+	Revision int    `json:"revision"`
+}
+
+// SpreadPlanJSONBody defines parameters for SpreadPlan.
+type SpreadPlanJSONBody struct {
+	// Turned Each further piece takes the plan with its stacks moved on by one more surface
+	Turned *bool `json:"turned,omitempty"`
+}
+
+// ChangeSchemeJSONBody defines parameters for ChangeScheme.
+type ChangeSchemeJSONBody struct {
+	Act     ChangeSchemeJSONBodyAct `json:"act"`
+	Choices *[]Choice               `json:"choices,omitempty"`
+}
+
+// ChangeSchemeJSONBodyAct defines parameters for ChangeScheme.
+type ChangeSchemeJSONBodyAct string
+
+// KeepProgrammeJSONBody defines parameters for KeepProgramme.
+type KeepProgrammeJSONBody struct {
+	Atmosphere *Atmosphere `json:"atmosphere,omitempty"`
+	Classes    *[]string   `json:"classes,omitempty"`
+	Clay       string      `json:"clay"`
+	Cone       string      `json:"cone"`
+	Name       *string     `json:"name,omitempty"`
+}
+
+// ListUntriedParams defines parameters for ListUntried.
+type ListUntriedParams struct {
+	Class *[]string `form:"class,omitempty" json:"class,omitempty"`
+}
+
+// GetRulesParams defines parameters for GetRules.
+type GetRulesParams struct {
+	Class      *string `form:"class,omitempty" json:"class,omitempty"`
+	Assignment *string `form:"assignment,omitempty" json:"assignment,omitempty"`
 }
 
 // SetRulesJSONBody defines parameters for SetRules.
@@ -1538,9 +2237,21 @@ type SetRulesJSONBody struct {
 	Values map[string]string `json:"values"`
 }
 
+// SetRulesParams defines parameters for SetRules.
+type SetRulesParams struct {
+	Class      *string `form:"class,omitempty" json:"class,omitempty"`
+	Assignment *string `form:"assignment,omitempty" json:"assignment,omitempty"`
+}
+
 // PreviewRulesJSONBody defines parameters for PreviewRules.
 type PreviewRulesJSONBody struct {
 	Values map[string]string `json:"values"`
+}
+
+// PreviewRulesParams defines parameters for PreviewRules.
+type PreviewRulesParams struct {
+	Class      *string `form:"class,omitempty" json:"class,omitempty"`
+	Assignment *string `form:"assignment,omitempty" json:"assignment,omitempty"`
 }
 
 // SetUpJSONBody defines parameters for SetUp.
@@ -1601,8 +2312,19 @@ type GetTileParams struct {
 	Step *float32 `form:"step,omitempty" json:"step,omitempty"`
 }
 
+// MarkTileJSONBody defines parameters for MarkTile.
+type MarkTileJSONBody struct {
+	Faults []Fault `json:"faults"`
+}
+
+// DecideJSONRequestBody defines body for Decide for application/json ContentType.
+type DecideJSONRequestBody DecideJSONBody
+
 // AddAssignmentJSONRequestBody defines body for AddAssignment for application/json ContentType.
 type AddAssignmentJSONRequestBody AddAssignmentJSONBody
+
+// ChangeAssignmentJSONRequestBody defines body for ChangeAssignment for application/json ContentType.
+type ChangeAssignmentJSONRequestBody = AssignmentChange
 
 // ChangeClassJSONRequestBody defines body for ChangeClass for application/json ContentType.
 type ChangeClassJSONRequestBody ChangeClassJSONBody
@@ -1610,14 +2332,23 @@ type ChangeClassJSONRequestBody ChangeClassJSONBody
 // AdvanceClockJSONRequestBody defines body for AdvanceClock for application/json ContentType.
 type AdvanceClockJSONRequestBody AdvanceClockJSONBody
 
+// ImportAssignmentJSONRequestBody defines body for ImportAssignment for application/json ContentType.
+type ImportAssignmentJSONRequestBody ImportAssignmentJSONBody
+
 // AddEventsJSONRequestBody defines body for AddEvents for application/json ContentType.
 type AddEventsJSONRequestBody AddEventsJSONBody
 
 // SketchFormJSONRequestBody defines body for SketchForm for application/json ContentType.
 type SketchFormJSONRequestBody = FormMeasures
 
+// MixGlazeJSONRequestBody defines body for MixGlaze for application/json ContentType.
+type MixGlazeJSONRequestBody MixGlazeJSONBody
+
 // ChangeJarJSONRequestBody defines body for ChangeJar for application/json ContentType.
 type ChangeJarJSONRequestBody = JarChange
+
+// ChangeCardJSONRequestBody defines body for ChangeCard for application/json ContentType.
+type ChangeCardJSONRequestBody = CardChange
 
 // SetStockJSONRequestBody defines body for SetStock for application/json ContentType.
 type SetStockJSONRequestBody SetStockJSONBody
@@ -1637,6 +2368,18 @@ type ReadPhotographJSONRequestBody ReadPhotographJSONBody
 // SavePlanJSONRequestBody defines body for SavePlan for application/json ContentType.
 type SavePlanJSONRequestBody SavePlanJSONBody
 
+// CopyPlanJSONRequestBody defines body for CopyPlan for application/json ContentType.
+type CopyPlanJSONRequestBody CopyPlanJSONBody
+
+// SpreadPlanJSONRequestBody defines body for SpreadPlan for application/json ContentType.
+type SpreadPlanJSONRequestBody SpreadPlanJSONBody
+
+// ChangeSchemeJSONRequestBody defines body for ChangeScheme for application/json ContentType.
+type ChangeSchemeJSONRequestBody ChangeSchemeJSONBody
+
+// KeepProgrammeJSONRequestBody defines body for KeepProgramme for application/json ContentType.
+type KeepProgrammeJSONRequestBody KeepProgrammeJSONBody
+
 // SetRulesJSONRequestBody defines body for SetRules for application/json ContentType.
 type SetRulesJSONRequestBody SetRulesJSONBody
 
@@ -1655,17 +2398,35 @@ type SaveReadingsJSONRequestBody SaveReadingsJSONBody
 // SearchTilesJSONRequestBody defines body for SearchTiles for application/json ContentType.
 type SearchTilesJSONRequestBody = Want
 
+// MarkTileJSONRequestBody defines body for MarkTile for application/json ContentType.
+type MarkTileJSONRequestBody MarkTileJSONBody
+
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
+	// Decide Say of plans that they are approved or returned, all or none.
+	// (POST /approvals)
+	Decide(c *gin.Context)
 
 	// (GET /assignments)
 	ListAssignments(c *gin.Context)
 	// AddAssignment Give a class a form; every student gets a piece.
 	// (POST /assignments)
 	AddAssignment(c *gin.Context)
+	// ChangeAssignment Change the measures of an assignment, what is marked out on it, or its template.
+	// (PATCH /assignments/{id})
+	ChangeAssignment(c *gin.Context, id string)
 	// ListAmounts How much of each glaze the plans of an assignment take together.
 	// (GET /assignments/{id}/amounts)
 	ListAmounts(c *gin.Context, id string)
+	// ExportAssignment The assignment with its plans as JSON, by the published schema.
+	// (GET /assignments/{id}/document)
+	ExportAssignment(c *gin.Context, id string)
+	// GetAssignmentDrawing The form of an assignment as SVG.
+	// (GET /assignments/{id}/drawing)
+	GetAssignmentDrawing(c *gin.Context, id string)
+	// GetReview The plans of an assignment that wait for the teacher, what deserves a look first.
+	// (GET /assignments/{id}/review)
+	GetReview(c *gin.Context, id string)
 
 	// (GET /backups)
 	ListBackups(c *gin.Context)
@@ -1684,6 +2445,12 @@ type ServerInterface interface {
 	// AdvanceClock Move the demo's clock on. Only the demo has it.
 	// (POST /demo/clock)
 	AdvanceClock(c *gin.Context)
+	// ImportAssignment Look at a document of an assignment and its plans, and take it over whole or not at all.
+	// (POST /documents)
+	ImportAssignment(c *gin.Context)
+	// GetDocumentSchema The JSON Schema of such documents.
+	// (GET /documents/schema)
+	GetDocumentSchema(c *gin.Context)
 	// AddEvents Log what happened. Events carry ids made by the device; a resend changes nothing.
 	// (POST /events)
 	AddEvents(c *gin.Context)
@@ -1699,9 +2466,15 @@ type ServerInterface interface {
 
 	// (GET /glazes)
 	ListGlazes(c *gin.Context)
+	// MixGlaze Keep a recipe that was mixed on the palette as a glaze of its own.
+	// (POST /glazes)
+	MixGlaze(c *gin.Context)
 	// ChangeJar Write down how full a jar is, how its glaze is, and when it was mixed.
 	// (PUT /glazes/{code})
 	ChangeJar(c *gin.Context, code string)
+	// ChangeCard Change what the label and the house say of a glaze.
+	// (PUT /glazes/{code}/card)
+	ChangeCard(c *gin.Context, code string)
 
 	// (DELETE /glazes/{code}/hint)
 	RemoveHint(c *gin.Context, code string)
@@ -1759,24 +2532,60 @@ type ServerInterface interface {
 
 	// (GET /pieces/{id})
 	GetPiece(c *gin.Context, id string)
+	// GetDrawing The piece drawn to scale as SVG, as planned.
+	// (GET /pieces/{id}/drawing)
+	GetDrawing(c *gin.Context, id string, params GetDrawingParams)
+	// ListModels Pieces whose plan could be taken over.
+	// (GET /pieces/{id}/models)
+	ListModels(c *gin.Context, id string)
 	// SavePlan Keep a plan and hear what the check has to say.
 	// (PUT /pieces/{id}/plan)
 	SavePlan(c *gin.Context, id string)
-	// SpreadPlan Give the plan to every piece of the assignment that has none and was not begun.
+	// CopyPlan Take over the plan of another piece, as far as the surfaces agree.
+	// (POST /pieces/{id}/plan/copy)
+	CopyPlan(c *gin.Context, id string)
+	// SpreadPlan Make the plan the template, and give it to every piece of the assignment that has none and was not begun.
 	// (POST /pieces/{id}/plan/spread)
 	SpreadPlan(c *gin.Context, id string)
+	// GetPieceCode A QR code that names the piece.
+	// (GET /pieces/{id}/qr)
+	GetPieceCode(c *gin.Context, id string)
+	// ListSchemes The plans that stand side by side, the plan itself first.
+	// (GET /pieces/{id}/schemes)
+	ListSchemes(c *gin.Context, id string)
+	// AddScheme Keep a turned copy of the plan beside it.
+	// (POST /pieces/{id}/schemes)
+	AddScheme(c *gin.Context, id string)
 
+	// (DELETE /pieces/{id}/schemes/{slot})
+	DropScheme(c *gin.Context, id string, slot int)
+	// ChangeScheme Turn a scheme's stacks on by one surface, pick it as the plan, or change its choices.
+	// (PUT /pieces/{id}/schemes/{slot})
+	ChangeScheme(c *gin.Context, id string, slot int)
+
+	// (GET /programmes)
+	ListProgrammes(c *gin.Context)
+	// KeepProgramme Keep the tiles that the plans of classes ask for on one clay.
+	// (POST /programmes)
+	KeepProgramme(c *gin.Context)
+	// ListUntried Stacks that plans ask for and no tile shows, and the fewest tiles that would.
+	// (GET /programmes/untried)
+	ListUntried(c *gin.Context, params ListUntriedParams)
+
+	// (DELETE /programmes/{id})
+	DropProgramme(c *gin.Context, id string)
+	// GetRules The rules of the school, of a class or of an assignment.
 	// (GET /rules)
-	GetRules(c *gin.Context)
+	GetRules(c *gin.Context, params GetRulesParams)
 
 	// (PUT /rules)
-	SetRules(c *gin.Context)
+	SetRules(c *gin.Context, params SetRulesParams)
 	// ListPresets Rooms whose rules can be taken over as a start.
 	// (GET /rules/presets)
 	ListPresets(c *gin.Context)
 	// PreviewRules What changed rules would change on the pieces under way. Nothing is kept.
 	// (POST /rules/preview)
-	PreviewRules(c *gin.Context)
+	PreviewRules(c *gin.Context, params PreviewRulesParams)
 	// Leave Lock the teacher's side.
 	// (DELETE /session)
 	Leave(c *gin.Context)
@@ -1810,6 +2619,9 @@ type ServerInterface interface {
 	// GetTile All that is known of one tile.
 	// (GET /tiles/{code})
 	GetTile(c *gin.Context, code string, params GetTileParams)
+	// MarkTile Write down what went wrong with a fired tile.
+	// (PUT /tiles/{code}/faults)
+	MarkTile(c *gin.Context, code string)
 	// GetToday Classes, what waits at each stage, what blocks it, what to do next.
 	// (GET /today)
 	GetToday(c *gin.Context)
@@ -1823,6 +2635,19 @@ type ServerInterfaceWrapper struct {
 }
 
 type MiddlewareFunc func(c *gin.Context)
+
+// Decide operation middleware
+func (siw *ServerInterfaceWrapper) Decide(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Decide(c)
+}
 
 // ListAssignments operation middleware
 func (siw *ServerInterfaceWrapper) ListAssignments(c *gin.Context) {
@@ -1850,6 +2675,31 @@ func (siw *ServerInterfaceWrapper) AddAssignment(c *gin.Context) {
 	siw.Handler.AddAssignment(c)
 }
 
+// ChangeAssignment operation middleware
+func (siw *ServerInterfaceWrapper) ChangeAssignment(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeAssignment(c, id)
+}
+
 // ListAmounts operation middleware
 func (siw *ServerInterfaceWrapper) ListAmounts(c *gin.Context) {
 
@@ -1873,6 +2723,81 @@ func (siw *ServerInterfaceWrapper) ListAmounts(c *gin.Context) {
 	}
 
 	siw.Handler.ListAmounts(c, id)
+}
+
+// ExportAssignment operation middleware
+func (siw *ServerInterfaceWrapper) ExportAssignment(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportAssignment(c, id)
+}
+
+// GetAssignmentDrawing operation middleware
+func (siw *ServerInterfaceWrapper) GetAssignmentDrawing(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetAssignmentDrawing(c, id)
+}
+
+// GetReview operation middleware
+func (siw *ServerInterfaceWrapper) GetReview(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetReview(c, id)
 }
 
 // ListBackups operation middleware
@@ -1965,6 +2890,32 @@ func (siw *ServerInterfaceWrapper) AdvanceClock(c *gin.Context) {
 	siw.Handler.AdvanceClock(c)
 }
 
+// ImportAssignment operation middleware
+func (siw *ServerInterfaceWrapper) ImportAssignment(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ImportAssignment(c)
+}
+
+// GetDocumentSchema operation middleware
+func (siw *ServerInterfaceWrapper) GetDocumentSchema(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetDocumentSchema(c)
+}
+
 // AddEvents operation middleware
 func (siw *ServerInterfaceWrapper) AddEvents(c *gin.Context) {
 
@@ -2042,6 +2993,19 @@ func (siw *ServerInterfaceWrapper) ListGlazes(c *gin.Context) {
 	siw.Handler.ListGlazes(c)
 }
 
+// MixGlaze operation middleware
+func (siw *ServerInterfaceWrapper) MixGlaze(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MixGlaze(c)
+}
+
 // ChangeJar operation middleware
 func (siw *ServerInterfaceWrapper) ChangeJar(c *gin.Context) {
 
@@ -2065,6 +3029,31 @@ func (siw *ServerInterfaceWrapper) ChangeJar(c *gin.Context) {
 	}
 
 	siw.Handler.ChangeJar(c, code)
+}
+
+// ChangeCard operation middleware
+func (siw *ServerInterfaceWrapper) ChangeCard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeCard(c, code)
 }
 
 // RemoveHint operation middleware
@@ -2482,6 +3471,67 @@ func (siw *ServerInterfaceWrapper) GetPiece(c *gin.Context) {
 	siw.Handler.GetPiece(c, id)
 }
 
+// GetDrawing operation middleware
+func (siw *ServerInterfaceWrapper) GetDrawing(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetDrawingParams
+
+	// ------------- Optional query parameter "look" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "look", c.Request.URL.Query(), &params.Look, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter look: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetDrawing(c, id, params)
+}
+
+// ListModels operation middleware
+func (siw *ServerInterfaceWrapper) ListModels(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListModels(c, id)
+}
+
 // SavePlan operation middleware
 func (siw *ServerInterfaceWrapper) SavePlan(c *gin.Context) {
 
@@ -2505,6 +3555,31 @@ func (siw *ServerInterfaceWrapper) SavePlan(c *gin.Context) {
 	}
 
 	siw.Handler.SavePlan(c, id)
+}
+
+// CopyPlan operation middleware
+func (siw *ServerInterfaceWrapper) CopyPlan(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CopyPlan(c, id)
 }
 
 // SpreadPlan operation middleware
@@ -2532,8 +3607,20 @@ func (siw *ServerInterfaceWrapper) SpreadPlan(c *gin.Context) {
 	siw.Handler.SpreadPlan(c, id)
 }
 
-// GetRules operation middleware
-func (siw *ServerInterfaceWrapper) GetRules(c *gin.Context) {
+// GetPieceCode operation middleware
+func (siw *ServerInterfaceWrapper) GetPieceCode(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
 
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
@@ -2542,12 +3629,265 @@ func (siw *ServerInterfaceWrapper) GetRules(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.GetRules(c)
+	siw.Handler.GetPieceCode(c, id)
+}
+
+// ListSchemes operation middleware
+func (siw *ServerInterfaceWrapper) ListSchemes(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListSchemes(c, id)
+}
+
+// AddScheme operation middleware
+func (siw *ServerInterfaceWrapper) AddScheme(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddScheme(c, id)
+}
+
+// DropScheme operation middleware
+func (siw *ServerInterfaceWrapper) DropScheme(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "slot" -------------
+	var slot int
+
+	err = runtime.BindStyledParameterWithOptions("simple", "slot", c.Param("slot"), &slot, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter slot: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropScheme(c, id, slot)
+}
+
+// ChangeScheme operation middleware
+func (siw *ServerInterfaceWrapper) ChangeScheme(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Path parameter "slot" -------------
+	var slot int
+
+	err = runtime.BindStyledParameterWithOptions("simple", "slot", c.Param("slot"), &slot, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter slot: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeScheme(c, id, slot)
+}
+
+// ListProgrammes operation middleware
+func (siw *ServerInterfaceWrapper) ListProgrammes(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListProgrammes(c)
+}
+
+// KeepProgramme operation middleware
+func (siw *ServerInterfaceWrapper) KeepProgramme(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.KeepProgramme(c)
+}
+
+// ListUntried operation middleware
+func (siw *ServerInterfaceWrapper) ListUntried(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListUntriedParams
+
+	// ------------- Optional query parameter "class" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "class", c.Request.URL.Query(), &params.Class, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter class: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListUntried(c, params)
+}
+
+// DropProgramme operation middleware
+func (siw *ServerInterfaceWrapper) DropProgramme(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropProgramme(c, id)
+}
+
+// GetRules operation middleware
+func (siw *ServerInterfaceWrapper) GetRules(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetRulesParams
+
+	// ------------- Optional query parameter "class" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "class", c.Request.URL.Query(), &params.Class, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter class: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "assignment" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "assignment", c.Request.URL.Query(), &params.Assignment, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter assignment: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRules(c, params)
 }
 
 // SetRules operation middleware
 func (siw *ServerInterfaceWrapper) SetRules(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params SetRulesParams
+
+	// ------------- Optional query parameter "class" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "class", c.Request.URL.Query(), &params.Class, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter class: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "assignment" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "assignment", c.Request.URL.Query(), &params.Assignment, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter assignment: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -2555,7 +3895,7 @@ func (siw *ServerInterfaceWrapper) SetRules(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.SetRules(c)
+	siw.Handler.SetRules(c, params)
 }
 
 // ListPresets operation middleware
@@ -2574,6 +3914,28 @@ func (siw *ServerInterfaceWrapper) ListPresets(c *gin.Context) {
 // PreviewRules operation middleware
 func (siw *ServerInterfaceWrapper) PreviewRules(c *gin.Context) {
 
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params PreviewRulesParams
+
+	// ------------- Optional query parameter "class" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "class", c.Request.URL.Query(), &params.Class, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter class: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "assignment" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "assignment", c.Request.URL.Query(), &params.Assignment, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter assignment: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -2581,7 +3943,7 @@ func (siw *ServerInterfaceWrapper) PreviewRules(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.PreviewRules(c)
+	siw.Handler.PreviewRules(c, params)
 }
 
 // Leave operation middleware
@@ -2838,6 +4200,31 @@ func (siw *ServerInterfaceWrapper) GetTile(c *gin.Context) {
 	siw.Handler.GetTile(c, code, params)
 }
 
+// MarkTile operation middleware
+func (siw *ServerInterfaceWrapper) MarkTile(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MarkTile(c, code)
+}
+
 // GetToday operation middleware
 func (siw *ServerInterfaceWrapper) GetToday(c *gin.Context) {
 
@@ -2886,8 +4273,10 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/imports", wrapper.ImportList)
 	router.GET(options.BaseURL+"/clays", wrapper.ListClays)
 	router.GET(options.BaseURL+"/glazes", wrapper.ListGlazes)
+	router.POST(options.BaseURL+"/glazes", wrapper.MixGlaze)
 	router.PUT(options.BaseURL+"/glazes/:code/stock", wrapper.SetStock)
 	router.PUT(options.BaseURL+"/glazes/:code", wrapper.ChangeJar)
+	router.PUT(options.BaseURL+"/glazes/:code/card", wrapper.ChangeCard)
 	router.DELETE(options.BaseURL+"/glazes/:code/hint", wrapper.RemoveHint)
 	router.GET(options.BaseURL+"/glazes/:code/hint", wrapper.GetHint)
 	router.PUT(options.BaseURL+"/glazes/:code/hint", wrapper.PutHint)
@@ -2904,6 +4293,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/tiles/sight", wrapper.SeeTiles)
 	router.GET(options.BaseURL+"/tiles/confusions", wrapper.ListConfusions)
 	router.GET(options.BaseURL+"/tiles/:code", wrapper.GetTile)
+	router.PUT(options.BaseURL+"/tiles/:code/faults", wrapper.MarkTile)
 	router.GET(options.BaseURL+"/tiles", wrapper.ListTiles)
 	router.POST(options.BaseURL+"/tiles", wrapper.AddTile)
 	router.GET(options.BaseURL+"/classes", wrapper.ListClasses)
@@ -2916,6 +4306,25 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/pieces/:id", wrapper.GetPiece)
 	router.PUT(options.BaseURL+"/pieces/:id/plan", wrapper.SavePlan)
 	router.POST(options.BaseURL+"/pieces/:id/plan/spread", wrapper.SpreadPlan)
+	router.POST(options.BaseURL+"/pieces/:id/plan/copy", wrapper.CopyPlan)
+	router.GET(options.BaseURL+"/pieces/:id/models", wrapper.ListModels)
+	router.GET(options.BaseURL+"/pieces/:id/schemes", wrapper.ListSchemes)
+	router.POST(options.BaseURL+"/pieces/:id/schemes", wrapper.AddScheme)
+	router.DELETE(options.BaseURL+"/pieces/:id/schemes/:slot", wrapper.DropScheme)
+	router.PUT(options.BaseURL+"/pieces/:id/schemes/:slot", wrapper.ChangeScheme)
+	router.GET(options.BaseURL+"/pieces/:id/drawing", wrapper.GetDrawing)
+	router.GET(options.BaseURL+"/pieces/:id/qr", wrapper.GetPieceCode)
+	router.POST(options.BaseURL+"/approvals", wrapper.Decide)
+	router.GET(options.BaseURL+"/assignments/:id/review", wrapper.GetReview)
+	router.PATCH(options.BaseURL+"/assignments/:id", wrapper.ChangeAssignment)
+	router.GET(options.BaseURL+"/assignments/:id/document", wrapper.ExportAssignment)
+	router.GET(options.BaseURL+"/assignments/:id/drawing", wrapper.GetAssignmentDrawing)
+	router.POST(options.BaseURL+"/documents", wrapper.ImportAssignment)
+	router.GET(options.BaseURL+"/documents/schema", wrapper.GetDocumentSchema)
+	router.GET(options.BaseURL+"/programmes", wrapper.ListProgrammes)
+	router.POST(options.BaseURL+"/programmes", wrapper.KeepProgramme)
+	router.GET(options.BaseURL+"/programmes/untried", wrapper.ListUntried)
+	router.DELETE(options.BaseURL+"/programmes/:id", wrapper.DropProgramme)
 	router.POST(options.BaseURL+"/events", wrapper.AddEvents)
 	router.GET(options.BaseURL+"/loads", wrapper.ListLoads)
 	router.POST(options.BaseURL+"/loads", wrapper.AddToLoad)
@@ -2933,6 +4342,39 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 }
 
 type ProblemApplicationProblemPlusJSONResponse Problem
+
+type DecideRequestObject struct {
+	Body *DecideJSONRequestBody
+}
+
+type DecideResponseObject interface {
+	VisitDecideResponse(w http.ResponseWriter) error
+}
+
+type Decide204Response struct {
+}
+
+func (response Decide204Response) VisitDecideResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DecidedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DecidedefaultApplicationProblemPlusJSONResponse) VisitDecideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
 
 type ListAssignmentsRequestObject struct {
 }
@@ -3011,6 +4453,46 @@ func (response AddAssignmentdefaultApplicationProblemPlusJSONResponse) VisitAddA
 	return err
 }
 
+type ChangeAssignmentRequestObject struct {
+	Id   string `json:"id"`
+	Body *ChangeAssignmentJSONRequestBody
+}
+
+type ChangeAssignmentResponseObject interface {
+	VisitChangeAssignmentResponse(w http.ResponseWriter) error
+}
+
+type ChangeAssignment200JSONResponse Assignment
+
+func (response ChangeAssignment200JSONResponse) VisitChangeAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeAssignmentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeAssignmentdefaultApplicationProblemPlusJSONResponse) VisitChangeAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListAmountsRequestObject struct {
 	Id string `json:"id"`
 }
@@ -3039,6 +4521,129 @@ type ListAmountsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListAmountsdefaultApplicationProblemPlusJSONResponse) VisitListAmountsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportAssignmentRequestObject struct {
+	Id string `json:"id"`
+}
+
+type ExportAssignmentResponseObject interface {
+	VisitExportAssignmentResponse(w http.ResponseWriter) error
+}
+
+type ExportAssignment200JSONResponse map[string]interface{}
+
+func (response ExportAssignment200JSONResponse) VisitExportAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportAssignmentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportAssignmentdefaultApplicationProblemPlusJSONResponse) VisitExportAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetAssignmentDrawingRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetAssignmentDrawingResponseObject interface {
+	VisitGetAssignmentDrawingResponse(w http.ResponseWriter) error
+}
+
+type GetAssignmentDrawing200ImagesvgXmlResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetAssignmentDrawing200ImagesvgXmlResponse) VisitGetAssignmentDrawingResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "image/svg+xml")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetAssignmentDrawingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetAssignmentDrawingdefaultApplicationProblemPlusJSONResponse) VisitGetAssignmentDrawingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetReviewRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetReviewResponseObject interface {
+	VisitGetReviewResponse(w http.ResponseWriter) error
+}
+
+type GetReview200JSONResponse Review
+
+func (response GetReview200JSONResponse) VisitGetReviewResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetReviewdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetReviewdefaultApplicationProblemPlusJSONResponse) VisitGetReviewResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -3281,6 +4886,83 @@ func (response AdvanceClockdefaultApplicationProblemPlusJSONResponse) VisitAdvan
 	return err
 }
 
+type ImportAssignmentRequestObject struct {
+	Body *ImportAssignmentJSONRequestBody
+}
+
+type ImportAssignmentResponseObject interface {
+	VisitImportAssignmentResponse(w http.ResponseWriter) error
+}
+
+type ImportAssignment200JSONResponse DocumentImport
+
+func (response ImportAssignment200JSONResponse) VisitImportAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportAssignmentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportAssignmentdefaultApplicationProblemPlusJSONResponse) VisitImportAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDocumentSchemaRequestObject struct {
+}
+
+type GetDocumentSchemaResponseObject interface {
+	VisitGetDocumentSchemaResponse(w http.ResponseWriter) error
+}
+
+type GetDocumentSchema200JSONResponse map[string]interface{}
+
+func (response GetDocumentSchema200JSONResponse) VisitGetDocumentSchemaResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDocumentSchemadefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetDocumentSchemadefaultApplicationProblemPlusJSONResponse) VisitGetDocumentSchemaResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type AddEventsRequestObject struct {
 	Body *AddEventsJSONRequestBody
 }
@@ -3471,6 +5153,45 @@ func (response ListGlazesdefaultApplicationProblemPlusJSONResponse) VisitListGla
 	return err
 }
 
+type MixGlazeRequestObject struct {
+	Body *MixGlazeJSONRequestBody
+}
+
+type MixGlazeResponseObject interface {
+	VisitMixGlazeResponse(w http.ResponseWriter) error
+}
+
+type MixGlaze201JSONResponse Glaze
+
+func (response MixGlaze201JSONResponse) VisitMixGlazeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MixGlazedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MixGlazedefaultApplicationProblemPlusJSONResponse) VisitMixGlazeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ChangeJarRequestObject struct {
 	Code string `json:"code"`
 	Body *ChangeJarJSONRequestBody
@@ -3500,6 +5221,46 @@ type ChangeJardefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChangeJardefaultApplicationProblemPlusJSONResponse) VisitChangeJarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeCardRequestObject struct {
+	Code string `json:"code"`
+	Body *ChangeCardJSONRequestBody
+}
+
+type ChangeCardResponseObject interface {
+	VisitChangeCardResponse(w http.ResponseWriter) error
+}
+
+type ChangeCard200JSONResponse Glaze
+
+func (response ChangeCard200JSONResponse) VisitChangeCardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeCarddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeCarddefaultApplicationProblemPlusJSONResponse) VisitChangeCardResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -4253,6 +6014,91 @@ func (response GetPiecedefaultApplicationProblemPlusJSONResponse) VisitGetPieceR
 	return err
 }
 
+type GetDrawingRequestObject struct {
+	Id     string `json:"id"`
+	Params GetDrawingParams
+}
+
+type GetDrawingResponseObject interface {
+	VisitGetDrawingResponse(w http.ResponseWriter) error
+}
+
+type GetDrawing200ImagesvgXmlResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetDrawing200ImagesvgXmlResponse) VisitGetDrawingResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "image/svg+xml")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetDrawingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetDrawingdefaultApplicationProblemPlusJSONResponse) VisitGetDrawingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListModelsRequestObject struct {
+	Id string `json:"id"`
+}
+
+type ListModelsResponseObject interface {
+	VisitListModelsResponse(w http.ResponseWriter) error
+}
+
+type ListModels200JSONResponse []Model
+
+func (response ListModels200JSONResponse) VisitListModelsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListModelsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListModelsdefaultApplicationProblemPlusJSONResponse) VisitListModelsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type SavePlanRequestObject struct {
 	Id   string `json:"id"`
 	Body *SavePlanJSONRequestBody
@@ -4293,8 +6139,49 @@ func (response SavePlandefaultApplicationProblemPlusJSONResponse) VisitSavePlanR
 	return err
 }
 
+type CopyPlanRequestObject struct {
+	Id   string `json:"id"`
+	Body *CopyPlanJSONRequestBody
+}
+
+type CopyPlanResponseObject interface {
+	VisitCopyPlanResponse(w http.ResponseWriter) error
+}
+
+type CopyPlan200JSONResponse PieceDetail
+
+func (response CopyPlan200JSONResponse) VisitCopyPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CopyPlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CopyPlandefaultApplicationProblemPlusJSONResponse) VisitCopyPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type SpreadPlanRequestObject struct {
-	Id string `json:"id"`
+	Id   string `json:"id"`
+	Body *SpreadPlanJSONRequestBody
 }
 
 type SpreadPlanResponseObject interface {
@@ -4334,7 +6221,361 @@ func (response SpreadPlandefaultApplicationProblemPlusJSONResponse) VisitSpreadP
 	return err
 }
 
+type GetPieceCodeRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetPieceCodeResponseObject interface {
+	VisitGetPieceCodeResponse(w http.ResponseWriter) error
+}
+
+type GetPieceCode200ImagepngResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetPieceCode200ImagepngResponse) VisitGetPieceCodeResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "image/png")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetPieceCodedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPieceCodedefaultApplicationProblemPlusJSONResponse) VisitGetPieceCodeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListSchemesRequestObject struct {
+	Id string `json:"id"`
+}
+
+type ListSchemesResponseObject interface {
+	VisitListSchemesResponse(w http.ResponseWriter) error
+}
+
+type ListSchemes200JSONResponse []Scheme
+
+func (response ListSchemes200JSONResponse) VisitListSchemesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListSchemesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListSchemesdefaultApplicationProblemPlusJSONResponse) VisitListSchemesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddSchemeRequestObject struct {
+	Id string `json:"id"`
+}
+
+type AddSchemeResponseObject interface {
+	VisitAddSchemeResponse(w http.ResponseWriter) error
+}
+
+type AddScheme200JSONResponse []Scheme
+
+func (response AddScheme200JSONResponse) VisitAddSchemeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddSchemedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddSchemedefaultApplicationProblemPlusJSONResponse) VisitAddSchemeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropSchemeRequestObject struct {
+	Id   string `json:"id"`
+	Slot int    `json:"slot"`
+}
+
+type DropSchemeResponseObject interface {
+	VisitDropSchemeResponse(w http.ResponseWriter) error
+}
+
+type DropScheme200JSONResponse []Scheme
+
+func (response DropScheme200JSONResponse) VisitDropSchemeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropSchemedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropSchemedefaultApplicationProblemPlusJSONResponse) VisitDropSchemeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeSchemeRequestObject struct {
+	Id   string `json:"id"`
+	Slot int    `json:"slot"`
+	Body *ChangeSchemeJSONRequestBody
+}
+
+type ChangeSchemeResponseObject interface {
+	VisitChangeSchemeResponse(w http.ResponseWriter) error
+}
+
+type ChangeScheme200JSONResponse []Scheme
+
+func (response ChangeScheme200JSONResponse) VisitChangeSchemeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeSchemedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeSchemedefaultApplicationProblemPlusJSONResponse) VisitChangeSchemeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListProgrammesRequestObject struct {
+}
+
+type ListProgrammesResponseObject interface {
+	VisitListProgrammesResponse(w http.ResponseWriter) error
+}
+
+type ListProgrammes200JSONResponse []Programme
+
+func (response ListProgrammes200JSONResponse) VisitListProgrammesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListProgrammesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListProgrammesdefaultApplicationProblemPlusJSONResponse) VisitListProgrammesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepProgrammeRequestObject struct {
+	Body *KeepProgrammeJSONRequestBody
+}
+
+type KeepProgrammeResponseObject interface {
+	VisitKeepProgrammeResponse(w http.ResponseWriter) error
+}
+
+type KeepProgramme201JSONResponse Programme
+
+func (response KeepProgramme201JSONResponse) VisitKeepProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepProgrammedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response KeepProgrammedefaultApplicationProblemPlusJSONResponse) VisitKeepProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListUntriedRequestObject struct {
+	Params ListUntriedParams
+}
+
+type ListUntriedResponseObject interface {
+	VisitListUntriedResponse(w http.ResponseWriter) error
+}
+
+type ListUntried200JSONResponse []Untried
+
+func (response ListUntried200JSONResponse) VisitListUntriedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListUntrieddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListUntrieddefaultApplicationProblemPlusJSONResponse) VisitListUntriedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropProgrammeRequestObject struct {
+	Id string `json:"id"`
+}
+
+type DropProgrammeResponseObject interface {
+	VisitDropProgrammeResponse(w http.ResponseWriter) error
+}
+
+type DropProgramme204Response struct {
+}
+
+func (response DropProgramme204Response) VisitDropProgrammeResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropProgrammedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropProgrammedefaultApplicationProblemPlusJSONResponse) VisitDropProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetRulesRequestObject struct {
+	Params GetRulesParams
 }
 
 type GetRulesResponseObject interface {
@@ -4373,7 +6614,8 @@ func (response GetRulesdefaultApplicationProblemPlusJSONResponse) VisitGetRulesR
 }
 
 type SetRulesRequestObject struct {
-	Body *SetRulesJSONRequestBody
+	Params SetRulesParams
+	Body   *SetRulesJSONRequestBody
 }
 
 type SetRulesResponseObject interface {
@@ -4450,7 +6692,8 @@ func (response ListPresetsdefaultApplicationProblemPlusJSONResponse) VisitListPr
 }
 
 type PreviewRulesRequestObject struct {
-	Body *PreviewRulesJSONRequestBody
+	Params PreviewRulesParams
+	Body   *PreviewRulesJSONRequestBody
 }
 
 type PreviewRulesResponseObject interface {
@@ -4910,6 +7153,46 @@ func (response GetTiledefaultApplicationProblemPlusJSONResponse) VisitGetTileRes
 	return err
 }
 
+type MarkTileRequestObject struct {
+	Code string `json:"code"`
+	Body *MarkTileJSONRequestBody
+}
+
+type MarkTileResponseObject interface {
+	VisitMarkTileResponse(w http.ResponseWriter) error
+}
+
+type MarkTile200JSONResponse Tile
+
+func (response MarkTile200JSONResponse) VisitMarkTileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MarkTiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MarkTiledefaultApplicationProblemPlusJSONResponse) VisitMarkTileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetTodayRequestObject struct {
 }
 
@@ -4950,15 +7233,30 @@ func (response GetTodaydefaultApplicationProblemPlusJSONResponse) VisitGetTodayR
 
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
+	// Decide Say of plans that they are approved or returned, all or none.
+	// (POST /approvals)
+	Decide(ctx context.Context, request DecideRequestObject) (DecideResponseObject, error)
 
 	// (GET /assignments)
 	ListAssignments(ctx context.Context, request ListAssignmentsRequestObject) (ListAssignmentsResponseObject, error)
 	// AddAssignment Give a class a form; every student gets a piece.
 	// (POST /assignments)
 	AddAssignment(ctx context.Context, request AddAssignmentRequestObject) (AddAssignmentResponseObject, error)
+	// ChangeAssignment Change the measures of an assignment, what is marked out on it, or its template.
+	// (PATCH /assignments/{id})
+	ChangeAssignment(ctx context.Context, request ChangeAssignmentRequestObject) (ChangeAssignmentResponseObject, error)
 	// ListAmounts How much of each glaze the plans of an assignment take together.
 	// (GET /assignments/{id}/amounts)
 	ListAmounts(ctx context.Context, request ListAmountsRequestObject) (ListAmountsResponseObject, error)
+	// ExportAssignment The assignment with its plans as JSON, by the published schema.
+	// (GET /assignments/{id}/document)
+	ExportAssignment(ctx context.Context, request ExportAssignmentRequestObject) (ExportAssignmentResponseObject, error)
+	// GetAssignmentDrawing The form of an assignment as SVG.
+	// (GET /assignments/{id}/drawing)
+	GetAssignmentDrawing(ctx context.Context, request GetAssignmentDrawingRequestObject) (GetAssignmentDrawingResponseObject, error)
+	// GetReview The plans of an assignment that wait for the teacher, what deserves a look first.
+	// (GET /assignments/{id}/review)
+	GetReview(ctx context.Context, request GetReviewRequestObject) (GetReviewResponseObject, error)
 
 	// (GET /backups)
 	ListBackups(ctx context.Context, request ListBackupsRequestObject) (ListBackupsResponseObject, error)
@@ -4977,6 +7275,12 @@ type StrictServerInterface interface {
 	// AdvanceClock Move the demo's clock on. Only the demo has it.
 	// (POST /demo/clock)
 	AdvanceClock(ctx context.Context, request AdvanceClockRequestObject) (AdvanceClockResponseObject, error)
+	// ImportAssignment Look at a document of an assignment and its plans, and take it over whole or not at all.
+	// (POST /documents)
+	ImportAssignment(ctx context.Context, request ImportAssignmentRequestObject) (ImportAssignmentResponseObject, error)
+	// GetDocumentSchema The JSON Schema of such documents.
+	// (GET /documents/schema)
+	GetDocumentSchema(ctx context.Context, request GetDocumentSchemaRequestObject) (GetDocumentSchemaResponseObject, error)
 	// AddEvents Log what happened. Events carry ids made by the device; a resend changes nothing.
 	// (POST /events)
 	AddEvents(ctx context.Context, request AddEventsRequestObject) (AddEventsResponseObject, error)
@@ -4992,9 +7296,15 @@ type StrictServerInterface interface {
 
 	// (GET /glazes)
 	ListGlazes(ctx context.Context, request ListGlazesRequestObject) (ListGlazesResponseObject, error)
+	// MixGlaze Keep a recipe that was mixed on the palette as a glaze of its own.
+	// (POST /glazes)
+	MixGlaze(ctx context.Context, request MixGlazeRequestObject) (MixGlazeResponseObject, error)
 	// ChangeJar Write down how full a jar is, how its glaze is, and when it was mixed.
 	// (PUT /glazes/{code})
 	ChangeJar(ctx context.Context, request ChangeJarRequestObject) (ChangeJarResponseObject, error)
+	// ChangeCard Change what the label and the house say of a glaze.
+	// (PUT /glazes/{code}/card)
+	ChangeCard(ctx context.Context, request ChangeCardRequestObject) (ChangeCardResponseObject, error)
 
 	// (DELETE /glazes/{code}/hint)
 	RemoveHint(ctx context.Context, request RemoveHintRequestObject) (RemoveHintResponseObject, error)
@@ -5052,13 +7362,49 @@ type StrictServerInterface interface {
 
 	// (GET /pieces/{id})
 	GetPiece(ctx context.Context, request GetPieceRequestObject) (GetPieceResponseObject, error)
+	// GetDrawing The piece drawn to scale as SVG, as planned.
+	// (GET /pieces/{id}/drawing)
+	GetDrawing(ctx context.Context, request GetDrawingRequestObject) (GetDrawingResponseObject, error)
+	// ListModels Pieces whose plan could be taken over.
+	// (GET /pieces/{id}/models)
+	ListModels(ctx context.Context, request ListModelsRequestObject) (ListModelsResponseObject, error)
 	// SavePlan Keep a plan and hear what the check has to say.
 	// (PUT /pieces/{id}/plan)
 	SavePlan(ctx context.Context, request SavePlanRequestObject) (SavePlanResponseObject, error)
-	// SpreadPlan Give the plan to every piece of the assignment that has none and was not begun.
+	// CopyPlan Take over the plan of another piece, as far as the surfaces agree.
+	// (POST /pieces/{id}/plan/copy)
+	CopyPlan(ctx context.Context, request CopyPlanRequestObject) (CopyPlanResponseObject, error)
+	// SpreadPlan Make the plan the template, and give it to every piece of the assignment that has none and was not begun.
 	// (POST /pieces/{id}/plan/spread)
 	SpreadPlan(ctx context.Context, request SpreadPlanRequestObject) (SpreadPlanResponseObject, error)
+	// GetPieceCode A QR code that names the piece.
+	// (GET /pieces/{id}/qr)
+	GetPieceCode(ctx context.Context, request GetPieceCodeRequestObject) (GetPieceCodeResponseObject, error)
+	// ListSchemes The plans that stand side by side, the plan itself first.
+	// (GET /pieces/{id}/schemes)
+	ListSchemes(ctx context.Context, request ListSchemesRequestObject) (ListSchemesResponseObject, error)
+	// AddScheme Keep a turned copy of the plan beside it.
+	// (POST /pieces/{id}/schemes)
+	AddScheme(ctx context.Context, request AddSchemeRequestObject) (AddSchemeResponseObject, error)
 
+	// (DELETE /pieces/{id}/schemes/{slot})
+	DropScheme(ctx context.Context, request DropSchemeRequestObject) (DropSchemeResponseObject, error)
+	// ChangeScheme Turn a scheme's stacks on by one surface, pick it as the plan, or change its choices.
+	// (PUT /pieces/{id}/schemes/{slot})
+	ChangeScheme(ctx context.Context, request ChangeSchemeRequestObject) (ChangeSchemeResponseObject, error)
+
+	// (GET /programmes)
+	ListProgrammes(ctx context.Context, request ListProgrammesRequestObject) (ListProgrammesResponseObject, error)
+	// KeepProgramme Keep the tiles that the plans of classes ask for on one clay.
+	// (POST /programmes)
+	KeepProgramme(ctx context.Context, request KeepProgrammeRequestObject) (KeepProgrammeResponseObject, error)
+	// ListUntried Stacks that plans ask for and no tile shows, and the fewest tiles that would.
+	// (GET /programmes/untried)
+	ListUntried(ctx context.Context, request ListUntriedRequestObject) (ListUntriedResponseObject, error)
+
+	// (DELETE /programmes/{id})
+	DropProgramme(ctx context.Context, request DropProgrammeRequestObject) (DropProgrammeResponseObject, error)
+	// GetRules The rules of the school, of a class or of an assignment.
 	// (GET /rules)
 	GetRules(ctx context.Context, request GetRulesRequestObject) (GetRulesResponseObject, error)
 
@@ -5103,6 +7449,9 @@ type StrictServerInterface interface {
 	// GetTile All that is known of one tile.
 	// (GET /tiles/{code})
 	GetTile(ctx context.Context, request GetTileRequestObject) (GetTileResponseObject, error)
+	// MarkTile Write down what went wrong with a fired tile.
+	// (PUT /tiles/{code}/faults)
+	MarkTile(ctx context.Context, request MarkTileRequestObject) (MarkTileResponseObject, error)
 	// GetToday Classes, what waits at each stage, what blocks it, what to do next.
 	// (GET /today)
 	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
@@ -5163,6 +7512,48 @@ type strictHandler struct {
 	ssi         StrictServerInterface
 	middlewares []StrictMiddlewareFunc
 	options     StrictGinServerOptions
+}
+
+// Decide operation middleware
+func (sh *strictHandler) Decide(ctx *gin.Context) {
+	var request DecideRequestObject
+
+	var body DecideJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Decide(ctx, request.(DecideRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Decide")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DecideResponseObject); ok {
+		if err := validResponse.VisitDecideResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
 }
 
 // ListAssignments operation middleware
@@ -5231,6 +7622,50 @@ func (sh *strictHandler) AddAssignment(ctx *gin.Context) {
 	}
 }
 
+// ChangeAssignment operation middleware
+func (sh *strictHandler) ChangeAssignment(ctx *gin.Context, id string) {
+	var request ChangeAssignmentRequestObject
+
+	request.Id = id
+
+	var body ChangeAssignmentJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeAssignment(ctx, request.(ChangeAssignmentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeAssignment")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeAssignmentResponseObject); ok {
+		if err := validResponse.VisitChangeAssignmentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListAmounts operation middleware
 func (sh *strictHandler) ListAmounts(ctx *gin.Context, id string) {
 	var request ListAmountsRequestObject
@@ -5250,6 +7685,84 @@ func (sh *strictHandler) ListAmounts(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListAmountsResponseObject); ok {
 		if err := validResponse.VisitListAmountsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportAssignment operation middleware
+func (sh *strictHandler) ExportAssignment(ctx *gin.Context, id string) {
+	var request ExportAssignmentRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportAssignment(ctx, request.(ExportAssignmentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportAssignment")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportAssignmentResponseObject); ok {
+		if err := validResponse.VisitExportAssignmentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetAssignmentDrawing operation middleware
+func (sh *strictHandler) GetAssignmentDrawing(ctx *gin.Context, id string) {
+	var request GetAssignmentDrawingRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetAssignmentDrawing(ctx, request.(GetAssignmentDrawingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetAssignmentDrawing")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetAssignmentDrawingResponseObject); ok {
+		if err := validResponse.VisitGetAssignmentDrawingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetReview operation middleware
+func (sh *strictHandler) GetReview(ctx *gin.Context, id string) {
+	var request GetReviewRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetReview(ctx, request.(GetReviewRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetReview")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetReviewResponseObject); ok {
+		if err := validResponse.VisitGetReviewResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -5439,6 +7952,72 @@ func (sh *strictHandler) AdvanceClock(ctx *gin.Context) {
 	}
 }
 
+// ImportAssignment operation middleware
+func (sh *strictHandler) ImportAssignment(ctx *gin.Context) {
+	var request ImportAssignmentRequestObject
+
+	var body ImportAssignmentJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportAssignment(ctx, request.(ImportAssignmentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportAssignment")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ImportAssignmentResponseObject); ok {
+		if err := validResponse.VisitImportAssignmentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetDocumentSchema operation middleware
+func (sh *strictHandler) GetDocumentSchema(ctx *gin.Context) {
+	var request GetDocumentSchemaRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetDocumentSchema(ctx, request.(GetDocumentSchemaRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetDocumentSchema")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetDocumentSchemaResponseObject); ok {
+		if err := validResponse.VisitGetDocumentSchemaResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // AddEvents operation middleware
 func (sh *strictHandler) AddEvents(ctx *gin.Context) {
 	var request AddEventsRequestObject
@@ -5597,6 +8176,48 @@ func (sh *strictHandler) ListGlazes(ctx *gin.Context) {
 	}
 }
 
+// MixGlaze operation middleware
+func (sh *strictHandler) MixGlaze(ctx *gin.Context) {
+	var request MixGlazeRequestObject
+
+	var body MixGlazeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MixGlaze(ctx, request.(MixGlazeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MixGlaze")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MixGlazeResponseObject); ok {
+		if err := validResponse.VisitMixGlazeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ChangeJar operation middleware
 func (sh *strictHandler) ChangeJar(ctx *gin.Context, code string) {
 	var request ChangeJarRequestObject
@@ -5634,6 +8255,50 @@ func (sh *strictHandler) ChangeJar(ctx *gin.Context, code string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ChangeJarResponseObject); ok {
 		if err := validResponse.VisitChangeJarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeCard operation middleware
+func (sh *strictHandler) ChangeCard(ctx *gin.Context, code string) {
+	var request ChangeCardRequestObject
+
+	request.Code = code
+
+	var body ChangeCardJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeCard(ctx, request.(ChangeCardRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeCard")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeCardResponseObject); ok {
+		if err := validResponse.VisitChangeCardResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -6217,6 +8882,59 @@ func (sh *strictHandler) GetPiece(ctx *gin.Context, id string) {
 	}
 }
 
+// GetDrawing operation middleware
+func (sh *strictHandler) GetDrawing(ctx *gin.Context, id string, params GetDrawingParams) {
+	var request GetDrawingRequestObject
+
+	request.Id = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetDrawing(ctx, request.(GetDrawingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetDrawing")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetDrawingResponseObject); ok {
+		if err := validResponse.VisitGetDrawingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListModels operation middleware
+func (sh *strictHandler) ListModels(ctx *gin.Context, id string) {
+	var request ListModelsRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListModels(ctx, request.(ListModelsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListModels")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListModelsResponseObject); ok {
+		if err := validResponse.VisitListModelsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // SavePlan operation middleware
 func (sh *strictHandler) SavePlan(ctx *gin.Context, id string) {
 	var request SavePlanRequestObject
@@ -6261,11 +8979,76 @@ func (sh *strictHandler) SavePlan(ctx *gin.Context, id string) {
 	}
 }
 
+// CopyPlan operation middleware
+func (sh *strictHandler) CopyPlan(ctx *gin.Context, id string) {
+	var request CopyPlanRequestObject
+
+	request.Id = id
+
+	var body CopyPlanJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CopyPlan(ctx, request.(CopyPlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CopyPlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CopyPlanResponseObject); ok {
+		if err := validResponse.VisitCopyPlanResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // SpreadPlan operation middleware
 func (sh *strictHandler) SpreadPlan(ctx *gin.Context, id string) {
 	var request SpreadPlanRequestObject
 
 	request.Id = id
+
+	var body SpreadPlanJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		if !errors.Is(err, io.EOF) {
+			sh.options.RequestErrorHandlerFunc(ctx, err)
+			return
+		}
+	} else {
+		request.Body = &body
+	}
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.SpreadPlan(ctx, request.(SpreadPlanRequestObject))
@@ -6287,9 +9070,279 @@ func (sh *strictHandler) SpreadPlan(ctx *gin.Context, id string) {
 	}
 }
 
+// GetPieceCode operation middleware
+func (sh *strictHandler) GetPieceCode(ctx *gin.Context, id string) {
+	var request GetPieceCodeRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPieceCode(ctx, request.(GetPieceCodeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPieceCode")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetPieceCodeResponseObject); ok {
+		if err := validResponse.VisitGetPieceCodeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListSchemes operation middleware
+func (sh *strictHandler) ListSchemes(ctx *gin.Context, id string) {
+	var request ListSchemesRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListSchemes(ctx, request.(ListSchemesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListSchemes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListSchemesResponseObject); ok {
+		if err := validResponse.VisitListSchemesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddScheme operation middleware
+func (sh *strictHandler) AddScheme(ctx *gin.Context, id string) {
+	var request AddSchemeRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddScheme(ctx, request.(AddSchemeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddScheme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddSchemeResponseObject); ok {
+		if err := validResponse.VisitAddSchemeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropScheme operation middleware
+func (sh *strictHandler) DropScheme(ctx *gin.Context, id string, slot int) {
+	var request DropSchemeRequestObject
+
+	request.Id = id
+	request.Slot = slot
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropScheme(ctx, request.(DropSchemeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropScheme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropSchemeResponseObject); ok {
+		if err := validResponse.VisitDropSchemeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeScheme operation middleware
+func (sh *strictHandler) ChangeScheme(ctx *gin.Context, id string, slot int) {
+	var request ChangeSchemeRequestObject
+
+	request.Id = id
+	request.Slot = slot
+
+	var body ChangeSchemeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeScheme(ctx, request.(ChangeSchemeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeScheme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeSchemeResponseObject); ok {
+		if err := validResponse.VisitChangeSchemeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListProgrammes operation middleware
+func (sh *strictHandler) ListProgrammes(ctx *gin.Context) {
+	var request ListProgrammesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListProgrammes(ctx, request.(ListProgrammesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListProgrammes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListProgrammesResponseObject); ok {
+		if err := validResponse.VisitListProgrammesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// KeepProgramme operation middleware
+func (sh *strictHandler) KeepProgramme(ctx *gin.Context) {
+	var request KeepProgrammeRequestObject
+
+	var body KeepProgrammeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.KeepProgramme(ctx, request.(KeepProgrammeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "KeepProgramme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(KeepProgrammeResponseObject); ok {
+		if err := validResponse.VisitKeepProgrammeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListUntried operation middleware
+func (sh *strictHandler) ListUntried(ctx *gin.Context, params ListUntriedParams) {
+	var request ListUntriedRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListUntried(ctx, request.(ListUntriedRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListUntried")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListUntriedResponseObject); ok {
+		if err := validResponse.VisitListUntriedResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropProgramme operation middleware
+func (sh *strictHandler) DropProgramme(ctx *gin.Context, id string) {
+	var request DropProgrammeRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropProgramme(ctx, request.(DropProgrammeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropProgramme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropProgrammeResponseObject); ok {
+		if err := validResponse.VisitDropProgrammeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetRules operation middleware
-func (sh *strictHandler) GetRules(ctx *gin.Context) {
+func (sh *strictHandler) GetRules(ctx *gin.Context, params GetRulesParams) {
 	var request GetRulesRequestObject
+
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.GetRules(ctx, request.(GetRulesRequestObject))
@@ -6312,8 +9365,10 @@ func (sh *strictHandler) GetRules(ctx *gin.Context) {
 }
 
 // SetRules operation middleware
-func (sh *strictHandler) SetRules(ctx *gin.Context) {
+func (sh *strictHandler) SetRules(ctx *gin.Context, params SetRulesParams) {
 	var request SetRulesRequestObject
+
+	request.Params = params
 
 	var body SetRulesJSONRequestBody
 	var err error
@@ -6378,8 +9433,10 @@ func (sh *strictHandler) ListPresets(ctx *gin.Context) {
 }
 
 // PreviewRules operation middleware
-func (sh *strictHandler) PreviewRules(ctx *gin.Context) {
+func (sh *strictHandler) PreviewRules(ctx *gin.Context, params PreviewRulesParams) {
 	var request PreviewRulesRequestObject
+
+	request.Params = params
 
 	var body PreviewRulesJSONRequestBody
 	var err error
@@ -6766,6 +9823,50 @@ func (sh *strictHandler) GetTile(ctx *gin.Context, code string, params GetTilePa
 	}
 }
 
+// MarkTile operation middleware
+func (sh *strictHandler) MarkTile(ctx *gin.Context, code string) {
+	var request MarkTileRequestObject
+
+	request.Code = code
+
+	var body MarkTileJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MarkTile(ctx, request.(MarkTileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MarkTile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MarkTileResponseObject); ok {
+		if err := validResponse.VisitMarkTileResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetToday operation middleware
 func (sh *strictHandler) GetToday(ctx *gin.Context) {
 	var request GetTodayRequestObject
@@ -6795,146 +9896,198 @@ func (sh *strictHandler) GetToday(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H3rkhu3kuarIDgTcXZ3aDUl+Xjs1i9JlmTZreNeSTOODa83AqxKsmCigDKAajbXobeYJ9lH2AeYZ9rA",
-	"rS5koljVZLd0ZueX1KwqXBKJRF6+TPw5y2RZSQHC6NnlnzMFupJCg/vjWsklh9L+N5PCgDD2v7SqOMuo",
-	"YVJcVP6Nf/pdS2Gf6ayAktr//aOC1exy9g8XbfsX/qm+iO1++vRpPstBZ4pVtrnZ5eyXghqyBWHIVkmx",
-	"nhMmiBRANNj+M5jZT0I7tpvnpaz9sColK1CG+aFndeX+7bf+oaScE/uMyBX5ZkHKK2IkqWStiKzNbD4z",
-	"uwpmlzNRl0tQs0/z2ZrT/w22pfBEG8XE2j7hsDKHXZRXxD6w4zYFkN+pmpNtAQoIM4RpshFyK7COSt7p",
-	"pf1Z0BLr/tN8puCPminIZ5e/hlG6RuZ+7r81Xcjl75AZ29ZzrdlalIASjFOt0XlmnO7wB1LglFlJVaIP",
-	"WI7+XALVtfLjoHnOLCkpv+6Nz7ZJzexylst6yQGj4MF8E7SbzyoGGXRny4SBtW1lj64sn80DaUJzYXad",
-	"QQcKBXo0jaMLYEqpK8sNtm8QdWk7kbcsd9tpZjvP68z9v/2+HfcLmm3q6nDxqOmTiBr4yrCyQ6W2jeXO",
-	"7FGUCfPN1+2rDS3GMl+gC7X7x7eOzf0FFfnhyJfU04IZKPUxuWGbeK6AdhabKkV39u8C2Low796N5JWK",
-	"Ki/wRnd8TZU57HiPFM0oYg9zP8MUQdxsDpdTAX357snIqcjacCZg9NR1rVY0G7Gu8cV5M6DUNBxtDqZR",
-	"liNHtC12x0djX5rbNtFBcJltQGFiDajSzyfsj0zmuNDQhq7hGKd8cC8NUnk+M3Br0AdbOoIQboDzzuq4",
-	"5vzHcZQojeTt4XH1VpCK3QJ3B6I9sDZQGVKxzNQK5mSlZOl+NrJy55pl7B6BC/TU2qK/3qK/7pBf96Z8",
-	"O7Ov2WbnsyI1ufdAc0uvAx6wjGdWdfd8XUrJgQp3WHG6Hi8JXnO6xsXP7bFPf4BbpzbQ5bE339PtFV06",
-	"LqoU0Pxw2f793149WSwWRN6AcuuzlLeHO2uPirZnP9Km4Tj9eUskjLovaeh4n7RJTr4dufV3o97bm0hg",
-	"eM8V+HgVdtbIo2tk98in+WzD/FkVT+i1Asd+BTN2dEtOsw16QPPDpfpYAKmoyYq/aCK3glz9t2duxWpd",
-	"U+5021pw0Jpo6rSNkt6y0nb7eLGYz0omwl/HiOI5wI08RZIrWJmfa0z5C/Q61ABGiWb3uX8X7bqQzEtC",
-	"/Ow/3JPaWAKP3ZNXdBdUaHr71n/w+MnhFu1I5JLeXoFYm2J2+fViPvoYdAOOo0NnGpXoffWsq/YNTaWj",
-	"IN5J804o2L9ThVhDP1KlrVVS0h2pNTwjUFZmR1ZSEcqtIdFQ//AE26NtUtPWps6jbTlqMT/4D45qWm6v",
-	"BM2zr383Xc67hA9ESK7aS2tHImuXNb+PGr5rBqNQYmXGadi9yfoBJSayw2aQUGgsvfDlzanaJE5LP6RR",
-	"J10hjQFtcJEYHhI7CKt7MKOJomKN6mTjqBQUo4ZOwhlncRRx7GF2KP0kNacZV2lvQWL9pfgFEAq9DU4Q",
-	"KYwklGSSGmKca4Rqog3jnGyh46/orFDFqRCQJw4iTgWheqPdLmdYCxjrRfeCM/H8kNuOcEqKVa1RlaHh",
-	"oANdgImPBfxI1eHQn3O2gZ5LhVrzimwLEMQ1+IwA1+CeS1OAIlu6I0rWIkeJlJKf7lv0iaLb43qqF0C+",
-	"Ef9Jy3XN7HB6oV6stJ9imjmyf6K5Xwc9FS+tZnm4ED/IraOxYwiS2Ze027pWBD/zzi0iBd95y8GSr9IH",
-	"NoNl5yki9QaU25qIWAUh63VxOFD7viZ0ZSwrFCwrCBWeMbLCShlNnM5lCuqZShuoUBcIaMNKGlwm48f7",
-	"KnyGjdm7AFHxWjKtgw2z57l0lCRGOnYnwmvA+wd0Z9wH2g/d6eMiNHon3dvzsFBdIrRDTHINLkUtg3wo",
-	"5FbjE29Y4nAmjcDYkwmeu4i2jRJmOhIgq9UNEAOca1zGjbfXDo4YTxBvRLVziqNMEqXhB5QwieM5SZJx",
-	"ixnUIvcyNrDvFd2iBnPmzb0JLB/sw6RfbqQ1yOkSuJ6g+C+BY51G1/wYb1hBqwmb+4N9HevS0CWH10qO",
-	"9Xm59z/KKW//j7HuNJab4i52dXDw+O+bpWt6706ynUBDwmb55i0DYWz36gaEeYtoBnRNWUIuLoM92BrH",
-	"Tzq28QIT3I0qNmzsRc2s89Y33u6Of36LfLPvILB7dTaf1SKXjoAVOD2z9OesgooyqxFkBWQbR7sN+HiT",
-	"rJjwnv8/asqZ2aFuhTLo4830v0Y9A53Zu6N9zOw1gECjAcPUHW1Mt97OzntPFgvsTUu+4Drur8bBmzeg",
-	"cpaZ3hI4XnF6ERNO4wrszOUWISqm5rpVjbTDWPc1A56/UkoinuYcDGUcj4fZz47La//aPLaED0DgPs6k",
-	"kVeCOGqvBQeN44YbUJYLO4TVRlbOvawseYU0gPLo/Tu849gSvm+UXpwixFqFX7FApBhxsLrv49tot1KV",
-	"PzEs3pUMjXZjoKNOonf+gwnemP1Z+DhmMJeb/lPzedcZID6nY4LgfsK8+KyOTKcW+UfGAdvF3NBXqHla",
-	"MGES7spCKsSId1gGq486gUIEQK4JFbkPqDAOhNNsoyc52kwY9RBnuJnZzSVVPoKbXZPzOPP4WZxVmDdG",
-	"xjfxhD2TtzPqu4dui9+pCt7zFVvXCp6RxaWjoqo5xMhVIWsNqA13Bw+Y72dgTV1vhNOd9t4rQrm3/hED",
-	"Rsq+ssApK90JJewnmDCNvHZACgWEaUJjhC7OvaQbsCRyGhhq8DDxwcgs4dWL6gyCcbkBJKaxsIbo42dk",
-	"CVxuycI5k4Q0A+AWdgv5lChsyQdov6o5tzxBCslz/WzMAJIO6uDXGeHOVLUQPedQP2BhepiOtV3z+cwU",
-	"zCl8uWJuwbfUgNodV0f6rsygl3h/UvRrrnwPcV2b8bVWe+DhgArySxmHOrSta5ZjdmrcK6NOJ9fIS8ve",
-	"iBCz6uzEpt5ZDRhpKiiCE1v716A+HgsyNK3HMUfyJ+n2MngW92gHXLM6YcynYVS0UCAKYGYEUikEP2JP",
-	"va+To30X7Io93EZCCxrYRTeU1zBilP69rtIhBoj5r62Wf/IIK6o1JJxPp1sTIzXZ2NEeASJ2I4wRo8cP",
-	"wYJIgPb2nJ/2Z8LyADyknBPqzwopgEQ4GwL0OxtW5lyO66TpgMvLYA3s+bcjgg+nq/MDVtQYUJZ2/+sf",
-	"fl189R39avX8q9e//fnNp3/E5v0D00aq3Sth1O5UNN6UaFHynE4aWNakpkueiLPbpwJ9NmAeB5xfS+7Q",
-	"SqczjNJvy0piKDGa55AAHzikce9h12Ps/PiJLyOhBr2HTBtnpFmxAVu3afZOuKPquIJVrf0gRp0+7+37",
-	"FPVZquAbH9WOJ+Z7ucVd/eUYWRyXMxB5HlaipWxoqZ1lGGR6de2ADoWUa64rXI92hAlYJbeJSMcoCWE/",
-	"jz1G1sUm8iNVL5sB9yeSUIZ/kFunkabV4dZr2XGrffU4pSfj4WCqiXtKfq+1IcJNBwkgnaY3NyP962LR",
-	"gx8tMNf5GZTeA/pfeXjc3oH29tXV8xekFjko8v03fz2IKNI95/C3PUI/+RYZ/XL6J7z/yREC7TvX7Q6z",
-	"khNlOx/KQFhulfI5DLjb7hV81/reIirTDRKf1A7F5EZDH/fmP57ize/46R/PRyZJ+P6TA4aEa2hJNeAS",
-	"yGEnE26E8XCZ6No5PHRkNUKcBzeOG6X/Zigo2Rx+PUdvA5zKuA8AO5I5ZZFx96/yIFuNiugrSXPccEwT",
-	"Z4q6mUofoTlMaWZEWsh4DaAWXNJ8yjwGsV2ip7eGmaELKNe/UCWmBQPgBoRJT32Kark3C99ybGfeU8gT",
-	"ww/KW3/owp/y4xYSWa/BtDM3NmQNt56QEwLPLfGPuRD8Qd2saNMVRpR31Ch2i7oPOGLmvaAayHJH7Jaf",
-	"2wNeOJj+ckf87h8XRnB9vgSOKqVh/0/YEZjM1d4xwYdm7UZwCIDidAIM4doj0n6+AcVplXKf62nA4nAc",
-	"HJtoFJB+xOg8Q8AGiTmsaM3HAhb2whAd4xB2CR8u1WMbL+XoV5NSVFY+sDPCrNw4WH0QfpEMccRhNJ0G",
-	"B5yWf4NtMv8jEVh4znl0nztEdy9N0+Vw+hD9BC3lMJekF/RGI/tDkPWC8lXvhC6ldNAMK1drlYgdnDMV",
-	"JeShVIU0chScQNYq6xkF7tO1olURuAg379pMl/EqtSNP0yfOFrfmg4FqSr5r0pfiKdBnomtqioaLMgUg",
-	"sINqVBZF8KYYOZBKcd0S8yS3U4vKOmTiaUj1DtxoTC5tN1d0D2c0PN/k7uZtUstIrFqbCINCx24AO2yt",
-	"suxCfS6XJ4CxrbyoNeSXxEXEnqLhv4rTDJAWr93vhIkAUM2oyjXhDA8iNor36JzVNiNuAA6Kewo0hNFk",
-	"VLiIdUaFkIY4dNMwFwf6NdOeNwvUoEoRG6Kz4lERHY0No72s9kMPKxX56NzYpc8jnUDlkHiKkPicGfUB",
-	"SoYv2FLJDbhl2lLt3DkecAY5tvVXHkI0IeUxYI6QKTbm7Tips2J4qkNJd2QJpKoNYT7hwdpUeBg7EacO",
-	"lif64IpWGlKmYy/RpavEeFwe9iwi9VDpGR5+TB0iCm5YTIzoE+Jnf4pYBfIZWfjcBhMj/iIFLtDwB46Z",
-	"4FQb4swyfz4x7XEoc+f0c0hEj0axJNKhrsGRegATU6BDKtfB8L5nuuJ0R8JhkIKSTUDl+g8+mATi3jDD",
-	"kd3zN1o2CIqOFEGRid7KP8XGj3G3fk9uZC2tAkse5rT5iJZd7Q4PdUjVkV2dPd6IP7/5kgL3+wa8uCd2",
-	"yyb9DRE8zGifUWToBvRYizOUbEGWaUmPR21cGQkrEVvw+tDrEeM+VJWk8NG80dzWi/5h8LvJPozRnou7",
-	"7oxU1YzGHt7PnsnBVwSwz4k9sGMpgChGJqDW0h6RtppKXM4+R1MXoYrr03ohI1sm+fmKafNFOJeGvEHo",
-	"6PsuDDwjDM+0HQgIbAt53P6IK2JfbptDB6lAA0LflAfiroCSQaRoiukSuNCeqyHCLkIv+Byb2lejcd6g",
-	"lFRTFKsGTY5p6IaaFGSoOc8SRDgO+YynjutjEHIeilGkYnLUpZC76KT3b+XzYM9YrY4zILI2muVAtvbI",
-	"oCQwljMtCnoDeCwPD9fhEblT4m4xII84jXhd4vof3FaQmYRGmQhT49Fo30enRXSINRaNyhxmfzyz2VZa",
-	"nP8+s3VckF+sX1EB1QmNvBbMjMKlpdIeu8Ih9BNanTeYtaR/Mi5FavFS9S9ShB0H3++MOdXxq9UKMPgc",
-	"rSoIFSEmgKXhlpZVQuysZRLtddeMkqNJIHEWofd2gMPkwBIYFGCoi3fWRJHGmqbO0CVG5nTn/SGy5jlZ",
-	"4iYZD8rH6H0Z1gnZl8M4OllVqXEnx+wnhIwb0wZcGkDoZh7IFOaHEfkDUJUVWMr/BIBum5yBIYeZ1tiU",
-	"f3Fzs8cJWQIIknGpQc3JsjY+yYJoWYIpvIp5+jgMVWuvAY0J7LuXr8bXfdo/rX1n3YbmnqYNQfDVADEh",
-	"NjwFqsAlWtbDGQvOMxr8hUsgRvJgOzAzKdNlLDAflxOx6oLHzLvx4jTSeJWKHEqJuxsnGRE6K6TkqXJy",
-	"ffSUBlNXbrDZxo1dViCOC8aI53cjbnr040Sn7DKYDw+jPTBIwPhk3nG7YVZS01uGAz8q2osAjDFKcDBi",
-	"Cy5yTaLj34DBhMx0h8B5jem9CSEGLTqb6FFrwmXc4c6XILLCZ3kYB73lvjqorrnx5doSmUMfWqdbnz5s",
-	"ogd0emWiMlVXp0u3E4tdTg1OaUNFnoD913qf8o7LQ2INZ9XItOEY0woT8Q03XQ8Q5INBK0Kk66LlajcF",
-	"6DRFpKcc62iRY5f5p9vouZIbiHWJjCTedXmG6mFeMo+suoIXiBmf33XHonOI3Z7kuAjxO/TWu3RQd3T6",
-	"eiYtKkEK73XLuNXjTPijFw7oOHrAHNaguBMUrVfrzq1EkwIzwNg4cvIe6t8NJHTiAbQI0dx3Y+98+SLJ",
-	"Za18oMVYFraai6q1cRq0JCuq5oStiJan7rOYDNofx6sbUDtSAjdMrEN1JSkIs5qUUgw0ocR+edcEz7Tb",
-	"0D35eYWRRuqYuhw8PI0fGPWX8nDQ70W1fH0lBZSTLeU81JR9PJC12Y16P/zudRWrxrZj+d2VZkKNhADS",
-	"GWkl+LfzlORAI1jeUW+tO7ttdSyk18J2x9jUB6EmX6Mk+Aj7mvRB1mkz7L1qi54dGoKmhEUq8JTF+mNH",
-	"K21Nrqk7GUlhxzkApRifko8jtn1Z3mZU8zD3FMWOw9wSAPX7roD82bFq7RI3cLUBfNoAAm0U6qxfCswv",
-	"4kFV5dDdkfLKnWW9h+qxezFvgBxyX+S1o3WEk096aW0FNdlBQD8OAv7iUTwlL6M9pztffTt0pjQYzO++",
-	"++67Y7WJJm/wDni0B8l86icSAZqorucPnT1kqUN1BfJyps0l+Wnxz7dPyD+Rj08f94n6ZLEYKaYHYVPt",
-	"QTRFLoxXXBJ18NIJJh9ljhWjXQbvBg4ocHlpXufQpK7mvpqfLEspQBuyYkqbsf47lzGdgmVNKefYqQ6M",
-	"NXem+sAt0h65hiOAiUYyc4C8DoX7jxYTqJs8IEesebNwYTRtLD4MHOOBXyiG/vnZF/wt4HZu1VlfEcfu",
-	"FObNnsbdOSrX/W0oPjp3NtGctNLSNfy7jxAclWJBVh6XdqPkVlTy71538og+PwG5HTV/nGwhMiDgGdky",
-	"U8To7NypkVQBdS/0TI9jNGpjFv0uX0tFCrklJRU7ouusiBs9FPUlBdXee6DNXh38xTHg/cRydEN6Nh9X",
-	"If4QbaAhqxUzuw92AeL1CDQrsDq67yWHSxIf28WeXc4yKTesqY5xOQOxobU2sqPI04r9BDt/cRYTK4k7",
-	"E1yVBymMopkhSzBbgFDlFtQNKLek4CxOD1l/RF5Iu/bMGRMKyBoEKGqN3+C5f0ReOgvZP9bv37wI+9fR",
-	"SJOynDtu0SQr/+//mZNSlpYZyfvXL8nTp0+/e0QczsF/Hi4NI7nMav/af7Hvfff1X//5v5KtMzs9HsFh",
-	"BJbgXCLi0f8UjVVyOXvVoc0NKB3qEj16/Gjh4ZsgaMVml7OnjxaPngZ/sluTixZ/5/4OcRwratwlTG/z",
-	"2aVLj3zeeW/evxjtyWIxcCna4WVo43BxLS7w0Ll8cFFad3T9AD7WRzP6/t1rVYjj9Cf/PM+fdzGK9mQA",
-	"bV7IfDdp1pTzn1ezy1+Pxdk6teU+zZN5Gg8swqNPsvvaxHzjvXvDsr7LPkqO3z71vzOqhk8H/PZ4EuXH",
-	"stkhW33sQ2HvxllWHpclVbvZ5ewNuwFCfdEZ58RS5bMofHyogqzB+JJmkMEj93l3j178yfJPFx0ganrD",
-	"llFtqaiiJRgH5P/1Ty9dXUCpka3O1dkn+rxDwCPi/7cHkQcJnCwiC8pGPT1xtX6w57M9muWK2MMpuCIj",
-	"Lt05mNwNAnF5HPSXGLkGU4AKq7d019QNL9aL8M5DUDJcmzeCknFUZ5ao7+gGwiDucWfHaeK7etkQ4S4z",
-	"s8vasZySy/qyMRjuf1n9bTsjVjUMymu4pgCmSFPr4HR6OAHlLN0aIYovJvMyHAUPIpjudlqf1+l0plP4",
-	"1IuLjpakbXw9X3f8MHhEv+smPzzGxxzii7Nt9cD6+E7P4r448TDwrOt9MNFU9A4Zb8GHU90nFHVObFLS",
-	"HLzlIOSWSBGOBV9U5Ij02D2Y7NiNFB27k4REDqW8yHiw5FMK9w0VGbzkoZDnWXZwyURtoF9n5+unT47Z",
-	"0ntMH1v53AwfgVoJltfx8clM/07eeJa3C/cXTdzSWR4mPwu+a544ZwUzgbNdmp0eWuD81U1jSJ5jddse",
-	"R7F7vHOhJ/L+uhj2b2MlXj4/J4TKMQlGCC4l6rxKO+duEL5K3ol8cSXXPoOhoFUFAvJHxC+pi9DvCMuD",
-	"3FtGJrlhGTwjlCjQIPLm3iEhHQw1cs5tJZU1claMw6ekcHzlXnvtA4bHlYiVfzGtRsQgnXPiPsr0TePI",
-	"DX9sKeeP1hXHIFDHrR8Dt+bC46l667rfErqEq4C5PXHBPBrVnll+YpYnONOmRaiSJZClkvW6MMTll8/b",
-	"4Be1Fumbt++uSUU5GBMNU2u/Dp9hr90bD3GGNbcMjDjH3Kh6M4/Xt53Z1PHwzNc+q++usm68v+iBTyGP",
-	"PU0xrlQlyRXdCmIk0Rk9Cx9/r+g2OE6iN7bJtfLqljVrZG3IBqBiYt0eS21MKcmtbyJS5P7Z1V8XMIJX",
-	"w5hOULr8xC/+zGQOx0yzH6kaJVObKOzDm2ZDVG3rlT7wXgjLiW+FdVzrE5n/F8UMkFxuhQsduQKm1AWL",
-	"mJ67nxq4k/vFFcEoQDQ5iewW8t5uCExx0d6wwMGDcPvM8R5KeQM/sOAB7xHxawQRG0rd302UotvzDRi8",
-	"+/01ZCVdw8XvFaz7q9cgQJdMUJ8/Peb8DVdLnOMIbluLyJLeRRVzQoldBw9gk6SUyp6zD7QbUZlwXbdE",
-	"H7NZZWbAfKWNAlregfrHtivCaT9BZc4mGy/+UMnj4Q0YK1w8oR9IPo7g80qch83deE/n8efkv793bXnl",
-	"igPNXRQ7BLVR2aNjYB9lwQ9gIrjyiz6V9tJL0nCFfZR5ePNzG5IPcoB9oDt7ILmbZ+PBFS8yVlKWkT/i",
-	"nSupnegvZblPargOEGqESzi8KeVvQTnPyWAUzSFc6+QNM7ki7vKpZ448TBjwpQIE3IBy6q2/bFhuo0uR",
-	"ubLzA54XX5felQM5m2u8qvgucScBCrl8yenOzi3EC7ygsDO0syZLuxMtT4wCWwoUBO79sZPaH7rVcuyt",
-	"CYmbHRfHIY0h3S+UPPQU/dzyIFxQgWyBX3oE3bpcY+/OIdLDluJNBufwM8kNcYUybGdeo3UxVmaIvHG3",
-	"WUvu+hXSuBc5D5vBF/IasvauQqmv+zf2XCnwEbbeT4yLUIHs/CiWj/LK15E7z8YfGbOKteiObeYEwmRM",
-	"ISIss/NeLnrFEsRcQxjc886e5X7Z88/vYKZJ9zIPbH3iJr+uTQt+pE0BRF+xoVMC8Vnj26GCsJxQImDr",
-	"nlg1Qno/dGfze6yMbSZ9Ir5mCsK2+NJhMp9hlfZp6Qv/pan5L+75f9LzCD3XPhKA0/DKPT6XlK6o1lWh",
-	"wmUd+5kWU/B7nZb+o4c/A3R5dvnrb1059XMVgMMBqfwX7UDCQeS0lb2HtY7rznsPoXt0imSP0EA6o7NK",
-	"tKLZRvtAkIBtm3Vyfu3kulsYHRMdf9Sgdq3saMpTjZAeaFbRb1+IU+t8iLfuSiecmT1eONVqdXq4ILTT",
-	"rAfCKJepH+plzsmP16/eWBX9+m9vDvdKgxcbdj0fZY/7PVnO6+Pu2/5Kbvs0pFu6e+bD6708c2v0aEN3",
-	"OkHFi+irHvCcXIdXvoTj+X489aEGI9Nkc6Jv+IC+qpNsjMqx90Dzh+fUc+gJS3kLk6rpH8ULzmeuaP6k",
-	"mwj6jX5zFINI/d3sfvCfWys5vJ0h5TyJu/oM4sN2Rdz8vejtiJEAvfFXFzDh8pb+5uE2cXdEQdLY1Gmt",
-	"JRbAG3E0x0yP0Vw8x9tpynyPUwp9ofV7NQvaasqY6uRJdIrAcS00J2JahkMGf+cGVrfOOpbDwTmhS2vq",
-	"SxFgbGci7IUrKZaMNtEbuPY1x/5uRPfU2rdt3dshUTt0N8NHV8LGPw13v1AdY9rNvT8TPGmdEv7p8rEP",
-	"LM2HGbRBV55Bhv8EUFnRzcP1MgVQ5dU/J78LyDYxG1jTXU9mtyx90RbsSEDR3POHZO4TVgYp8z4mU3/Q",
-	"Z3p4T7HLvTZSbmI44VwZfjFDzC6Zz+7zlaMObtfwu6eg/kqT3q01S1jXMbCnaj5wPr8B877mD4Rbc/W3",
-	"RzgSfpC1BuIHfndvQQIR0E73HAL0eHX9Y0GJ4WL7ybr655doX9oSNsx7UblbEo4omeGdB3GL+VsbxrjE",
-	"wqjOoKxLWeqQ0++oEtHHhm5A+ICmg1prQ5Xp7n1LvhsG27R4v/YvfMad8fUXvTPGVR3XaZutE+c+B5TT",
-	"Yc99nDzwQj+S7pWpWPzHXfW+pbuUBafbys0pP9oV+Osljnu2rnxtm3NE77MN7jBPgzyjb/8/Xvjgl0La",
-	"VStAQYTmBhXPFyJp0qt06+LzVbDTOh2Yf6k+Q6xoMVjce0qRiPnMyI0PxXc+ezw1OOUbmXen0Izo/9No",
-	"1ctC2nPGSZGGKvMm69sa1q4OLuFMbFqUVCiKUymrY8dwelMpK3l0f4wXPvcNi0Odu8kpsnJOPyPLnceL",
-	"1oKD1kRTlscKQHvuIKlyVx3oMG8rwD49SnE+K9wFJZytCyNAN7dv3i156wyqRuLG7MOsJH9FBTtNZU7C",
-	"f9osuHOAf+5S53BKZeCmUtdRJM95il3hVQbjLWBtJf5Ujb+HDfWFCqqoQDHnyRh87svQtdGn9rIq52n2",
-	"8JxumRrHuReZFKvaSrQjye3ta2OdyrtTPBIJH3MAW41q9tvPJD8aUo2yVihTLhbgikWczgauuoQ7HaiK",
-	"hspKKl8PRzoktxS+xhpvnFOeE0pqFLsdclu882/8HTNAotVe8eeRlag6lUNSzXbKSx+kEbeS7D799mHF",
-	"EqInrPjpXPeCap87Lqsue12Gy/SkvxBS+zvHnSSKKjVrKyl6D1wBZY8ru/VwE1o1vWkLEJ/rxGxUqKlF",
-	"tjUSaR0PJvXdfjGup7GqUDzH9Lnc63HVO7AUq4Q64LiAZ+Fq10bOIdWf3e9F3dQq8Nyk20u+EhaafR61",
-	"4/tIeXVlZR/cpHGzHopvr2Qt8rMVLrBWApcarD5PHCDY31Exj64Rf5um97ILgFz3V8naAsmD6ANAwnzB",
-	"ZHATqTpeT6JS0rhwSw61/49RzP7nc1ki7hK0EdvPX8Dh9L8GTaPDt2fIdWprSvhV/GrJmcibCogaoFNN",
-	"xq9gm7ye0iU+ji0HcmqS4HzfrP33f3v1ZLFYBOkhvFKUyRDYMTL69PxFKlupTBGuf0NBD1DtYydi5d9u",
-	"TPXRk4P7oO714O9cT3HPdgfnTRF+dxWKFdlWAbDtR56I5dSTzOBeuE9yuA4wSvgHp5cb8+lr84gDdBWo",
-	"jVe7HTAmPHGVyO12CX8bSXJJBNy6/dP3D3VKMP/6m+UW7+zxO6VWfHY5u6AVm3367dP/CwAA//8=",
+	"7H1vkty2kudVEDUT8XZ3aHVL8vPY0idZlmTZ0pNWrfccG15tBIrMqqKKBGgA7Ooah24xJ9kj7AHmTBtI",
+	"ACSrKsECu6tbsmc+WW6yQCCRSOSfX2b+Pstl3UgBwujZo99nCnQjhQb8n7dKziuo7T9zKQwIY//Jm6Yq",
+	"c25KKc4a98a/fNRS2Gc6X0HN7b/+WcFi9mj2T2f9+GfuqT4L43769CmbFaBzVTZ2uNmj2S8rbtgGhGEb",
+	"JcUyY6VgUgDTYL+fw8z+xI9jP/Oklq2bVqNkA8qUbup52+B/d0e/qHlVMfuMyQX75pzVr5iRrJGtYrI1",
+	"s2xmtg3MHs1EW89BzT5ls2XF/w3sSP6JNqoUS/ukgoU5/ET9itkHdt5mBewjVxnbrEABKw0rNVsLuRHU",
+	"h+pq8JX+z4LX1Oc/ZTMFv7WlgmL26Fc/Sxwkc2v/0H1Czj9CbuxYT5pGyUteHZKL40oWUtX2X7OCG/jK",
+	"lDX0E+3Xna+4WAJF3VLkuMwN14zjt6CYZbPSQK2P8kTFxVMc2X7Df5QrxbdIBWnoTdCGuycg2tpSohUa",
+	"wBJ4MAEFplUC/+kmXwzIE6GoG9h/uV80SVaty6WogeTDimtNzjyv+JZ+IAW9Vrs95IOyIP9cc7W2/zxC",
+	"+df+NfsL4LpVniWKorQby6u3OyvqmUS28wooVj6gUISJs1lTQg5D+pTCwNKNotqK4rIf5YbVXGwZPrfn",
+	"uDSayY2wnLfiup/QYCwDdVN5Tklix6crWeYEK+5xSYk8hXvsV+m3aUBLv9V+Y7s19/szmF5Y9Tib+XNy",
+	"wGxf3obX/OoViKVZzR59e57N6lKE/71PSJYb7FLNr166X3xzTuzZITFNLXVj5fJQeMirssCLDYVG0eb4",
+	"7w/EVL/n+bptbiZI51uzR+FSmG++Jhk47RrwHMjtTeZGpxjpey6Kw5nPuUonvB3iiQJOyeoVlMuVef06",
+	"kXcarpzqkfzht1yZoyezm0X4QuZWGCMIruZwOxXwp68fJC5FtqYqBSQvXbdqwfOEfQ0vZt2EYstA2hwK",
+	"hjpxRpvV9vhs7EuZHZOcRCXzNSjqJgSu9JMpioYsope+E39jnHKBL41S2UqcK0M+2PAEQuAEs8Hu4HDu",
+	"x2GWJI3k1eG99lKwpryCCq80qzquoTGsKXPTKsjYQska/2xkgxqmZewdAq9I/XFD/vWK/OuW+Ovekq9m",
+	"9jU7bDZbxRb3Dnjh76HdKVrGM4t2qOnOpayAC9RvKr5MlwTPK76kxc/VsZ/+CFeowPP5sTff8c0rPkcu",
+	"ahTw4nDb/uPfnz04Pz9n8hIU7s9cXh2erD0q2i+7mXYDh+VnPZEo6j7l/sP7pI1y8lXi0d8mvbe3EM/w",
+	"jivo+SrqrpFH98iekU/ZbF26uyrc0EsFyH6rErWlecXzNXlBV4db9X4FrOEmX/3F6Yuv/sdj3LFWt7xC",
+	"K7MVFWjNNEe9ruZXZW0/e//c6S7+/44RxXEAzjxGkpgGl0tuCJ33/BFO1OqGQTqsZKthZ5IPBnM8p3SI",
+	"AriKnDwpd6icV7ys0V4SVmel6Hs9DU+1QkBkEmZV5mv60Ybv6mmzzDICCPx7NpuX+rcWaJuOJP8rWJg3",
+	"LWWueXY9JF7SzYg/d++SO+/U1ajqdbjwFfDLLcXJpb1kmVlx52ZYlMtWAZOCNa1qpB6c3MFoCnSpCZ8F",
+	"Ol3WAI22NtTcETXQesMtN1u1/IpkBG2427Ykqf2Kb727o1PYLePuC/HBnT1gsK/Ps2RFya/CzY7cjGCZ",
+	"7yvwQ8NgbCkDE+Ja5nzEav/IFSEBfuIKN6fmW9ZqeMygbsyWLaRivKqGTpZDHWfflxIzxrVpi+AHTNrM",
+	"C/eDNCvZ2ya7tnD3yWxIeE+E6K49la2f5r70bKdMH4ehKBTZmTQbbGexbkKRhWypFURUXksvensLriJS",
+	"c+GmlKQLraQxQMmG93jX4ENmJxEcLgovsOy6VPKqc0cngR6RMIswd786kn6Sm5uZ33HPbmT/pfgFCAq9",
+	"9A5rKYxknNkr3Apm5wbVpqwqtgFDCuSm4kJAEVFVKi4Y12uNp7ykRqBYL7iC0Qngptx/iKakWLSaVCo7",
+	"DjrQFkvxfgU/OX1id+pPqnINO+5vbg1wtlmBYDjgYwaVBnwuzQoU2/AtU7IVBUmkmPzE35JPFN8ct2Sc",
+	"AHKDuJ/0XNetjqYXGXEYc2VOMVgP/dDLgdeQntAlKNpRammMDMFy+5LGo2tF8GMXiGBSVFtnW1ryNfrA",
+	"quw00kSRegkKjyYhVkHIdrk6nKh9XzO+MJYVVmW+Ylw4xvBed4ZaeafsaAMN6SQDbcqae6da+nyf+Z9R",
+	"c3bhGlK81qXW3srdi4MgJZmRyO5MOBtp/4Ieeqf3tR++1cdFaIgk4duZ36ghEfopRrmGlqKWQS5WcqPp",
+	"hXcscbiSTmDsyQTHXUzbQVlpBhIgb9UlMANVpWkZl27RH1wxjiDOzO7XFGYZJUrHDyRhItdzlCRpm+nV",
+	"InyZnJiSWkPxvqxI+2HHcBpMy5L1cDveyQ2bW5G7SY7OKblUvK7hKVQVxbIjikvV1mL3RE6zFPY/tf//",
+	"yjPqrQxPqy1hUf7jgdCZ2wlq/34Aw8tqooO5s+0fnJ/vuCDOCf+NFeIxz/PQk3FsHKf87FldR8z64KUZ",
+	"/OrBeZrT4JvjozvNZNwOzGayccErWmZpuSBVN82gWAKaVfOqVaT8MfLmdB0xEpB4uEqScWTe1iDMy7qR",
+	"lGsf0Rg7Stpg5nwnMn2oYvbPe4215sUUvd7ploSQeWv/zDYrqe2NjWYeK3VQDEPM9FBetqLmJl9R14i3",
+	"N7WbLLd3qzT7I6Yawns7EujYbYtb1nA+5PYoviFd3blz1E5QRbxnNxpRS/TjVnwO1RQ5OAdSogd4S0oc",
+	"a8WbCUrXhX2dFL18XsFzJVOjVfj+eznl7f+V+rJsUkNmZWFW1/Gd+yCO/VIYpdvqbrZDovQL7kjebXfW",
+	"MxzFps8urQghLDy+5GVEvw1axQQPc2dSHxPWB5fM3jXw7cgl0zmpJZq4rSjkrPNtZrMGoEKCNoD+g9rZ",
+	"TwoaXipE8kC+RlquwWG+ZFMKF/P/reVVabakn7P2fpaOHF+TMYEBNdBkS6EGIpYoHMA4tZOdpH2cc+eC",
+	"PqfetOQMaJKd3Tl48xJUUeZmN25geQft3dLhrTyTV3JzHHKFl6K/DR3tKFZ+zttq96OK/5uDeeG3+aUs",
+	"C3IHn5dQFc+UkkR0uuj0s0PYlf3ZcQ3evZaFkcipl4KOi0a15xpEkQ6C0XAJyvLvgDrayxeuRECzRbz4",
+	"x790YV8KP7j1qHpYTCTAThK44gR1F/6vBHW95nJkZ+3vw9vkZ6Wqfy4pUE0UsjcEXiVdmq/dDyY49PdX",
+	"4WBpXrvpvh9bz+vBBOk1HZM5XwoajabDEQK0ImJrF1AZ/oz0ia5KYSLWx8rr7kTczequKO2YACg046Jw",
+	"OI+yAlbxfK0nRXeMn/UYyXFl9jhKVSTwPw6ZhZWHn4VV+XVTZHwR1IEThdjo4Ph752f2QX0XCX3MRkLm",
+	"hzfpdcIu8WA6zmBkt3EerOJbj15lvHLOaMKfNj0wH7jwgEgKrP3FA6QoUKXma7DEQ0WStH9LcWFkLDQf",
+	"tDICHn8JBAjjnBnJ7j9mc6jkhp1jbMNacXFcfHkFxRTYWF2N0H7RVpXlFraSVaEfp0wgavj6MENCdE1B",
+	"btXRVFn/Dl+nYY7jGIoepTR6j7u3KPj80jJcwGJks0I5m3jDDShaL+5gG7sUf823bA7MXA+pEAAfxC76",
+	"IPhSMlTZrwEJicchvfLpgkEhKLlwJAmnoNuA3uXuT7xPv3CMn3UZBHggByS1gsOvsOOMbudIMdqWBYkV",
+	"EhP0BxzkqRUaBEs5nXXiYN6lSQxnb/6Jg1ktgBrKGxkTR/uHN02OOX260cOc+10PJIluyFMfl9zbFKh0",
+	"2UZCAfHMDr5SIFZQGuqHByyLl0X40s6vo7ON+Z+j4jumG6eqm/4o9eqmGKHla29b76GWp04hm13yqoUE",
+	"Grr3Uqf3j97SvfEMG641RAJrN7eoE02s8KE9AgTksp8jRY8fvS0cyXLaC+zaP7Oy8AlwvKrQaSsXCLbc",
+	"cwEPM6NOhhQ/VVA+atPS14k3U/di9yFTiKYrxjgbbgwoS7v/80+/nn/1Hf9q8eSr5x9+/+bTP1Pr/rHU",
+	"RqrtM2HU9qa5KFOQMFGpEbX8W1FIPq8iMEf7VJDPRlxEPsulJ7cfZfAxitLRQEpRQAT7ORpjCRmF5C8D",
+	"oUY98KU26D2wYgM2eGj2LvajVp+CRavdJBI1zEWreZUUTh0bxxHzndzQMIY6RRaH7ewCMG4nesr6kfpV",
+	"+knGd9dO6FBIdZjrIFyPfogSsEpuIiiOJAnhgu5+Lv5H1EJ+4ioGEo9YVj/KDZo3cduq9+QPXMtf3Y8Z",
+	"XTTUjWuGT9nHVhsmcDkEOOZmRlg3078mRL5vbMRQMPGfZEmFS1IcX/OUl6DY5UUj23xl7/USRZgqi6UD",
+	"yKqyQR1PHTdmuBWIMz82xVSvXMbL3i398tmrJ9+zVhSg2A/f/PUAAsb3okDf7nDPg2+JLZlP/0m1+5Np",
+	"8XRrb7nVR5YNFXWOFjF/3Yhz+1bzaXpPd0i0wknSi9qSaXbBSUaH7chAVVE2h2zxQ9k0UGR4LOeq1Sug",
+	"4ZmxmN8oqCNSvsBNPrraOP5JAy2TMZcqEtVJB0cHn+rhNeyixEcuOO8/xVmGeG8cgtapAztBnA4mn1cO",
+	"7ockQ/W5rPC/yiXdafLSeiV5QXsQ4sSZooBHKxAUMGWYhDoB6TpRKyrJiynrGEXy7+fu48rIDZTLX7gS",
+	"0wJ9cAnCxJc+RdneW4UbOYyT7Zgokel7dXZ36sLpPWkbSezXKLwQ50bs4cYRcgKcpSf+MeePU126He0+",
+	"RRHldR/LolySmtVcraFgsjVMCsatQlNnGMvZ2DeqEjSbg9kACMRge0FP4K0rjxeNBcCOhvr35z7Vudf7",
+	"9focra/PD/fmoywnwJtQn9oZ81tiTMuVrRfMMQIQAL2DgB+xgUaVV6S/jkLIfs81sPmWWZmdWZ1VYN71",
+	"fMuc+E4L2eI3Y4hZL8AniDTq0uzBpx+iq8YZHOYrBNhecnkeAcWbS1AVb2KBx4nwW3+fH1touOHcjMl1",
+	"+uB4xAVyGC/UK95HwBzminHjsw/s3za8quy5btqqgiKYKJw1FS8F88Hj2knWBGUwDzkjh8xbwCIgWhIG",
+	"2osxD1wysI2E4bhOHbyWya9Gb+pxGK7sQZEHliUGJ3MEs7i8bHTS4p8FK0WBMP4p139Jleeqd6pxcVY5",
+	"WXpMF1hj2rlXBsKWBep6yg0W30V9cBZh//v1o/eK5GRZwIibPiiEwrLsXCJgWYF2kwGuqhIUqQB2WkTC",
+	"Nby39KA4RBPa/wabaMWHSMz+SVWF04cZujubgvXTHDRvghFzWD3iGBp9PAV5xavFjg5eS+kYxd1RdPD9",
+	"lMUnfOWJZiWNTIIRylblO04F/OlS8SYwOO3S6qPG6RY3kqf7Js0WV+bCQDOlKFrUf+wosIcw52bVcVGu",
+	"XNm3w4BISuK+9yAbOZK9/8YlgtH6nxQexeNhKHPQZQGo6g1A+NkXW7BLB2hfMgSQGuVtz283ikb0gPfD",
+	"cz4tOXuAzz5ipQ+tPQwt7EGyP4yuNyoAq77URGIaQF+egkTlXwKlsP5cigLhRFjgxGdzWJHaaigeMUTd",
+	"PCQhRk3Fc6DzN3LAfA2nFeVcFdoaMuQonfchuZBXXyZoJAOSdiBr8LPJuUAbK+dCSMMQCD5+0D39umVn",
+	"3QZ1iZSEI2Ww4+EeTYbR80HRzVGsW3jvIG/n0MHMRZFcZGzuCnJN2BlfwYvK8jthNUuPzKc3ea7kGpz5",
+	"zDW6IB1+f+iDHLqrxDTmC0BsYomdXzBNUi1KuiJA7eBPTWtY6eoCVJLTDtSIQKu8y4588Io3GuJVPyOa",
+	"uUtzoJ6FxAdS4vqH72N3s4LLMtQP2CXEG3c5W8PNmlBYAsAEJKKIgR41/EZbbRXXhqE/y1371j6z5zFD",
+	"4wwTOxx+1pJIDy2zeGHFibXkfMUTwluum4pvmb9ADlWs4O9JTpJyP7gwkcR0U5qKOD1/43Vn1+4oHkRE",
+	"3rlHb+IcDRCO3S/hzHpaeZY8LP3iwBF2twc8NCDVQHYNzngn/tzhGwjYqLyOJt/WXcEYEmioXQ0Ow9eg",
+	"U50+viA1sWPzhAwLLM1phWOfVjjqqvOvjRUHXjmMSDLj7WBKyFLME/zAUhVUaQp7mDcSlVrmXslSKw4B",
+	"6XzyRRrGfmrV94mGcDZrpJ7ixpaaPKvXPfyxCqudq22/jkbhCiLjc2b1mFA2MkjKiR4Uv3ljU/07vjTi",
+	"W+8rIgem3j3iHNEfgUv7eFY4nG5zw2zClgTWip75V77S2WcPYoxFHcjZ94XQD6Z/jaSraIA5GgDac/XS",
+	"hW7oAmIj09us5PHZBYaxL/fDkZOUmi6AvSxFsmp8xIkZhQ1GcGz7BYYaX0na6wT+h1k/S3JhCjQQnBvz",
+	"714XJKsTQizRoNKYczRASf1X6DV2fSWSszBBKammaPhdriclkA03MZB2p1hFiHA8WyqoP/iN0YTQrqzK",
+	"56xDiImrepKz5WRx/eB3JI7ZCtwxSCpLc4Fvp9cd3Ck26FcTvtlRxE9vdOPo2NpY5epIqZ4NF4aGmEbS",
+	"Y3Gk7nejk7wItNxnsVchOETkKriCQ+l+q0GBIuLEYS+OiIfEVx5LrzqpyiYpcBjW0H0i69bczYginK/6",
+	"HEPKcR2anHhvbJF5H5m1+qsSmGwNun8x9s9DsB/dVSt+CTTCjgbR0Ti5m6DhBtllByyRXMChq9o/oSjO",
+	"vfOjpZMDEMwNT8/eIZeJM1e1Ne3dgKsGchPxl0TwvDRs131jMCI9xcsSNmSpHteRhj5weBwODXppVtZM",
+	"0g3wtWboaNTeC5pqNf0iVUE6k6VcT4CM21W9NFDTAHTfYodcWysGlS6PUBonlXWJL3Qbn37A+AbgVOPa",
+	"a5Iq74NH10Ro9OosHVF611JoRhcCT5eHdpRYu5odeAGdTLmRbVWwObBNaVaytfLKBd77zjpk9VQl2yZS",
+	"LtY50O3gGFbSLNhuXy5qgYrtvbdms85lA2zF9Shddopscx3xsgZIwtG0tVEQgqN8p9j473VQg5Da1oMU",
+	"3Ez3oAqBy2J8GatVHtuxxKzA3lKIffjZYgE5XegMfGnsCQn8cMXrJqLPL2U0Ney6hVSOljIJq/Bf7yc4",
+	"Tg6qDIcCKkXjNd86yDa4YrvMyIJvXZTMn3TSD155f0myyPH7ROl6o0l3smli847O2S2ImDclcLE0hf9M",
+	"5snk10cR+cKuCUadwydw/Cb7JE4Zy9KVjGj3Jw5H7DuZ7Hd3vHyU9z4QmNwU4CpfUQWpJ+xIX8WFylEv",
+	"g3mzdy0iw1ktnc0BBMsrqUFlbN4aV42FaVkD6mSp6tfoPAxXy+OGbkhEwJdfpfet2fdNuI8NB8ocTTuC",
+	"0LsBYoKROyW1opJk0Xl0YCOIwYf258CMrLw/uzST/NipdTpo4R1qgruiEDhfmkaarqFeQC1pu3eSM1rn",
+	"KymrtB6YGgxqCBg9w9qiDYj0lpc44+6Lbp7kkrGOI9HcxxhXwnF3U410gQjngUkQhfugR++4zh1YY12i",
+	"eXBV0hkvDd9B/aQ5qX0+z17VUSsG+jrpuIZtygroPNfeA49TJAm7BkNJv+lRwS8zfnWDwBIZQ9oNDZEU",
+	"jXTvQiNICggZbr57gw/47iO5tCaxyz8o2XRd2z5y5QSXdxFVwK3NirwTYOR906mucszhFV1Xb0Gl9h7c",
+	"o1L326ybNUmVgH3o8KIV2txzEJiLupB4j6/LSnQ4Y9ehLFJ76mKAItxP0Qs6EAHrKAUwu7HCd7ro4Pa6",
+	"q+GlGddr8tAlp4xaK0GuS4g5IcvK6Ij/laAchWtFJppaHz7ehuRIRWu6rvy1ukru5l9mfiEj5eh7H+yE",
+	"YvQxfSFGAfo+DnONllq/6DE6uzMrJwKmpvf7qWPdaoYC8YZNRqMBnj54RnX3KkVhRZR7yQHtdxuT76Cx",
+	"hvCRoog57qdCcSmI2Euj2XKv+UvyEQAeS+CuZEOgo36ApQLAigOYkRdKdaXUuEZPViT/bJC1RhQ30fsy",
+	"FjUXX1asKpvEyrgBm+y5xQ3cTcxTo9uwQIPB7EYY88KQ/S7ijelGIrWF2k6JDU7qUhXa4aWjKMkm/ViY",
+	"UvcZKEquIfRqMpK5UOEJOqo5hk/sREM3zRmegL0cGsHgyiju1A0Bl+ALagxKis5dkJDoPAVQ0RU+NMNe",
+	"fyx3SMIF7eScUPow9By85YaCRIw/fmBLCjv5PlRdRYK6XjV9hpIUTvW38pchDt3+T0RqbsAc1rG/VuL5",
+	"Th9D5KiuBJhfIXWs6av5FjAFI3VTaeEQCjLs31Fb15pKVrJVDh1s7FG0dr9qtUGnoGQLrjJWLpiWpCjh",
+	"bTXFP4T+8TEMeAJ/hwqtu+t5dglqy2qoTCmWvgOXFPamzblS9urhzP7yulVX4xgsfPJmQZFY6iAWvG3S",
+	"IQRJ9Fvllcg9SLcr46mAV5gk6ztT3x8ppTpME0mWGyeTApOwBfbcoG5Luup84l+ir25UKYjAtx2Ek4sC",
+	"geQ6xJr6Yh8pGvIBztrdAR6XtOvPOihu2k17DyTj2GGApPCHLSZ9YpjrPDSrO9qWbXKL7sk5SHaeI0lI",
+	"6aW06YIvrst3N6vMrz1GseM5tJH6NrfdUP2zJ8L2W9zlwo4kv46ktyaltO72jXObeNCk3X/uSLf2wbbe",
+	"QqvhPaAIQAGFL1PQqzH+KpWiL2uwBZ9aPYrwCXf7tE5g4eIftgUfu1w6781333333bGGJ5MP+CAzfSff",
+	"+6FbSMj+JpVHqqj1E8yH9OStSm0esZ/P//XqAfsX9v7h/V2iPjg/T5TXowmH/Y00RS6kazCRponx+lTv",
+	"ZUF1Lp77YAPtfnB2iQvPsrbJXMcuWddSgDZsUSptUsNpWII2lpw4pffnoJU02dHwNM2k+zovh9skPGY/",
+	"kZl9Pv1YRsjR2tFtV0ZM60GOFVocPgneJ2D4iVM88HdBpvVgpATVQaxAmVkFXue8wnbAdf2YNdysNFtY",
+	"M3u+RR6ASxBfyaJAJy/RfFYYntOYmWlN0dKbmVVlXZqx6NBt9gQLCw7TyEa7hNFbY1RJ1e+6O0D5taDb",
+	"XuamHzi/0AuU1Gma/zT03ghi3E91oA27NY9syEW4UWJdo9PdTTEQ+WE4FzX6kVyjXziVy/rGdXlfwVVm",
+	"7VPXkcbeeKXzh3QogqQi4C99x+kMnSUZ6wmJA390aKij2ojnwuNaS5L+Eaz26zcbPmKgTyjvEkx5mmwe",
+	"BSXgMQI0A5Y8c6VFFHB8YceXcBS73fHc7iefS8VWcsNqLrZMt/kqXNghrrni2rlHtRnBed8/Qa+6McO5",
+	"ShiFitkhCprICDSH452PVVA6Nv9hOvw4UYh6/xTc+Wh4IOCMB0nUYegPVO6WhrxVpdk66JsTOsDzFXWn",
+	"v5MVPGLhseX62aMQSA2e7xmINW+1kQMXBW/Kn8EKVTwpC0m7W7EPgBRG8dx09RHR5wrqEhTyNqAvzRX4",
+	"uce+l/YQlOgmUcCWIEBxAx0y6B57ij5E91i/e/G9F2S4ZZrVdYbHRrO8/n//N2O1rLGl7LvnT9nDhw+/",
+	"u8cwa8z9vHGJaqzwTXg1+2/2ve++/uu//nff2tYH1HIu2BzQaSzu/W/R+VsezZ4NaHMJSvs2SPfu3zt3",
+	"/n0QvClnj2YP753fe+hhIbgnZyGz3d0UHillmZdbEr4sMKKVl96I+K0Fbb6XxTZoTj4IioXVc/zJ2UcP",
+	"TXYy6PA0dB3BJuUV9IbVg/Nxy2qPcd3nCB7dec+oFlwkoZHCa/gPzr8miuBAY/Yw79T0u4HOQiIiHoq2",
+	"rrnaWjWWb7GSDjYwNr7mzBYZIhxPJhUL5zPDxhbo+hRwD8c66wsiuLQaILbuVanNk8F7Bys8n7SRaSDV",
+	"vlDDofqDlNs1d/vZXY+sDoJELP5JUTwZFo24LvvyqnqzmD369RgCc9DQ8FMWrUd2x1rI9PJfRAP1byfW",
+	"2g41O4aFjQ9P4IekM3h/0l6lMuYhI+72Kj/BEX9RXgLjrgWNr9b7OFw0vlf5Eozrlgc5carPfi+LT75j",
+	"i4Pq7fK3y+DfYfGGK16DwVJMv/7uLlKEAHbXaFnM9mmeDeh3ROX5cP1TlLYzvipBEmec/1E5wy3SdUb0",
+	"EsNeBlwMPpO5xM6Dss+lyRgC2DQzUDcVNzHOORtkF8Qvh64Cxp2wzq3fPZEECeLeqTuv3A1380drzlhL",
+	"Ri6YVWF9KDYUpTrcWsR+MiOXYFagYrsX9MHo9j27aqQyd3/8b7CHdC0INwlCPTs8hh1Rbr5tu6faGb6h",
+	"HJNmXLOfLt78LQs+xKadVyWid91qorvWw6fJTXsBgx37oQMaf/6NK2u+hDN9ufyXK9dXpx+7czDOS8Fd",
+	"/Zy94em96iHiJ9gqO4nDk8Q1u/jHi9hmqC5JOrYXPo36yz85x7OmY9vwWwstnGgTYvIMK4Hy0nTIc2/L",
+	"+0usADS1sRS2lGsXivGbNuf5um3GL6nv/Tt3cYO4b6XcIGFWJ7ZaXvM1+Encoi4clknzzLwjwnVWZrd1",
+	"ECiLbuvTLj50+9uK30rZVT8pdx+YFZSKdZ1xbk6PXqVvTUyhf+qNpy9Ylz9t1OdElu5Hn7m9u58/caVD",
+	"P+dWw2MGdWO2DsJQVcN48LFpDDuVnE+I61zP9XS668GzPn3S83AuTmfSdBEFF393gR5vB2c+56a7qFnN",
+	"C3B+VSE3TAp/LXQtasakx/bOZMc2UXRsbyQkCqjlWV75gE/MqXXJRQ5PK98n/CQnuC5Fa2C3pdvXDx8c",
+	"C7nsZ4T5UT43w4c02QjL6/D4xkz/Wl46lrcb9xfNcOssD7M3otp2TzCmVQaFp/Pzx/fYNRg9ie/yoL5F",
+	"FcltSPZPDu3SKfYc7SHsRsv85D438/zgJ+Rb+BI81LUYDXMP5W2UKzWL2z1Xsl2uTmGnvrIaM5b46r53",
+	"aAaJorddXUsw9DGUhslLUGyzkhUwj5y2Y1XVPjee9eSJGUuBNBfuzc/tC/BDncayscY+cwuz5MXIdEcb",
+	"TyusCq7HRHPx7LILs5zivPZfTLqo8Osv91qg/XVauMx/8nMfQ98hMLL1HjPgcndd1Ey4/tA3PmxLZ7Ku",
+	"eNOAgOIec1uKORVbVhZeY5kH8X6JraQ4U6BBFMw1XUY87KoUy8A56KrTZ78vygo+HfHoPXfI7uPq/8K9",
+	"GDcAur6/ZQX6Xq4vO8Sd/5+NFQTLpqLC/8c9FgauzJlLNdzZ1yTv0MLXKrnp2cUqHlbguYVZnqhKbfrK",
+	"HmwOQRq7ynZZj1LGilsvXr5+yxpegelc6Qup6nHt8zm+cRfap/1SaN1+TAPFWe2sPJSwO7GTwlWPeO5q",
+	"bt9GRGg3mnrH+qMrjRFjXKlqX0kgQE9PwMc/KL7xQcKAMtHDFoC6K523Bmhc5TvPrD34N8qtL0Juz+2z",
+	"K34qhVf9nE7tPSuvXvjk/dNcwddLUYjE0OMlThPLY3ZVVXeu+G+GF/yDY64JlxAQq356tyF5zy30SVsG",
+	"Vrrh2foZoMEb2lIvOKs1q8srKELSipf/7kbwuZRdDcadg3b2u6XgMSfeT1wl3eFdesaXFZD/iavPE4m/",
+	"E4b4RZXGmm8bgVjURWtVAUSfljrDP3UJkfgX12IZuyr3nEMxxVnOPf5zxL1rX/kDs4ad/5+YN7wjcxOM",
+	"fAQ8d+7MlWw1MO3Ae15QkIwQeugWUIED/+7ywjuo5SX8WHrnzjHU4Qsp4PpXZcygpz9PR4Y/NrA8SVi4",
+	"KXPM6DxRRNKNFsR4zdeg/qLdrmWMM7sPLtdZsloqu1l3dPZIEfC27YmecjRlbsB8pY0CXl+D+neLbyWO",
+	"wW9qzKFkb5lOG7kLaZjA5404DZvjfG/O40/Y/3yHYzm9pQJeYH6ET5cgZY8OKSMkC16ACXn4X/QdtFdX",
+	"K54Is1/YxL/5uT1Yd3JbXfCt1UzMClSnwbDSl8+Qsg780ZbOiomdxBdtQPjfFjXwAwQ1/uGSSJwPp+Zq",
+	"rU90MxjFi9Ap2XmE5IJhMoDr/F4KA65lhitrZO1qvafxlxgEOBqpwT5gdxOjIZLyn1ZOHfEQgy6bAFft",
+	"ohKWJ5LS8QVZL8SFcCeNTwXoQ63VUb9vqU3n7fKZy7sJ7+fnx5PefRlU33H7ywgsJQSUkKAumOT8yCGa",
+	"5P6vOGk0yX5sUqjINTwdczO98i1Rb9/LZL+U4mT6uayE79R6+uSS9/KV67d7Kk9TEswl9Ow9dpiTXVCH",
+	"2cFUSctjn9O+fvdBO9yxchtUTTIciEokvnZIy2dXR3OU7zqyxaNxrcqz9Q0P+dvW9Gm1vGsU7foeDFpF",
+	"P+77sQhWFowzARt8gsU6XQBscPgdqtYOE78Rn5cK/LH4I2Nqb2mX9mnpGiTHqfl3fP5f9DxCz6ULQdI0",
+	"fIWPTyWlG651s1Jcw6FqMi1JbjDSnx0x5XPBZ49+/TCUU28an4nt4eJ/0Zh17UUO1uFaKt6sxrWOt4P3",
+	"7kL36L+XooEMZmeVaMXztXYRaAGbvi7R6bWTwTRp0fFbC2rby46u1VOC9CDrTn34Qpxap4tODXc64szc",
+	"4YWbWq2ohwvGB8M6P7PC4rC+6XbGfnr77IVV0d/+7cXhWekg5uOu56Pscbs3y2l93Lu2v5KbXRryDd8+",
+	"di79nZKkvnvcVkeoeBZ81SOek7f+lS8nh+vUnnrfi7TUbH1D3/ABfdWgHCUpx94BL+6eU0+hJ8zl1YQ6",
+	"cd/Lq6MpBtks51MqZ2CgcRcncDRtAT+Q+cl/bq2k3/iuwGLEeRJO9QnEh/0Uw/U70TsQIx7zh0Sycro0",
+	"91honepPRxAknU0d11pCG7mEqzmApZO5OKPH0diLJUtVCvHt2zULkAroPqVUJ0eimwgcHKG7EeMyHHL4",
+	"gxtYuAZfEJlKd68qxueuhoDHz56IsCkpz3eX6BzhfN/w9xAam694tSZqkf6JMqddOfZdxKJPnM7sfz1E",
+	"dEd0uZ2tZQHVuBh77V75k5SPwNWkWHV+2Sdw1Tk3navzZXei66CKbnmBTnlia7CLVjTEyy/hrWuz9YfR",
+	"l6Z2pO67UY/pN13X5bGh3mzEfk29wzMZnvb4QQ85cUXjpjm6B0X04j2S71jZGr8/OkFyOjwmcjsXBVsB",
+	"Vz3gKl9Bvg5lIDXfRpj/LJfNNm44PJXN9o92BBa+m8u1ij8eZzrfhKP79X8ijkPPCoY3Q1Uel0MnETiB",
+	"X8GrcMG7hoCh9SPjSwUQY8K+7H8kTwKf/9EY0dcEPew4w/MVW7Sqp5prY9lTtaui46oXs9oVMhTWdrKK",
+	"Zy1VR1qiI80ngiVvyoKxWshpbb4/JCQj/hjq2Rop1yGQfor0YiwTFUjr/OSu4peL2y/LS4zbG+nLyrkt",
+	"8R3H9uuzWIkq7B4gmplr3/B82QqCucdxe3hyk5F7d+P1+rJxe67TTtczjaC47uvkRpXtUEv3LlRh37I+",
+	"QRcOszpliSHXHc1YVtWlS7e0/83641AaDdWiKyV0J4wYjbV4Yv1Z98UrbO5aYFbxCkIGt2IOuEelibP1",
+	"2e+6kmY0LPGDks2fkI6f7s7nsTumJfixUZ3q+PBIlY8YmN2lSgz27CTwx91a5ZbnELuDgGXNL+lWULdj",
+	"Pe6pBJyudX5ypfnLlc+tEoy7wgvwl07J69W7rnGA3S+rmvBeN8SypR7WiG0Y3ZYFmRFadRzxmvev3Umo",
+	"P3wuCWsIjXE9LPrFdGXEbjXab+VzP9UvoKzXQY+k9NpalA/nxIXC0pCRJ6/odUJcQs+WEbt5yLenuPyN",
+	"b1s7QH93tSADLpzrNVb3ksK1XKh63013Hs7avnVQ9JCH9kLXjI2dhOnuxt8cVppSbXLbF1ZblOo04YEL",
+	"J8BxT0PdW7eJPmUOxRl2Kc66HMiFk2QDdkDI+uFeHwOiWI1vKLb+6CgUXL9qq5E77AWYd21113FfPqwk",
+	"9mVFXCw1Utj/R0y8dcQ9jaGJY3Xt2fOVlFU2qFRotZX9OlvOzowk1f2x9vUUCsIlr1qvKpC1vI7nHozX",
+	"iPPjfzEq993xai9JzhoFGswxrdi9czcqsf1WEvLVz+oEmBwp6xAjdcfWVzfqQ6SucIc2XAUvREe+UAOc",
+	"1p3fuhf+6/SOnt6vv+jTe+zQPlssIDc6Dh8bpNydorwI1t9yKXueX3eT+kTvCdasFQUotuHbGJgsoO9H",
+	"NKlXwC8hqZDEK9eI9RSJhPmaxu7H602ENIM/XybDLytpd82awKFcjDeTXJO5rjis7tHGGkzbjIQOwfy9",
+	"+QxpK2RyH6pHU5tCZTMj1y4rcPCz+1PzZNwg2XAJ3Yz+kybOPF1Jexe6wlWBKlnvbJICvjJlDawqxbo3",
+	"2X3Dw0aVwnSAr66tc1S9eF+Sd+NhELSrq2jlnH7M5lsXAmtFBVozzdF+o+5CqQrs/EgA9FyYcemLuq1a",
+	"wMbFy5UR4MrkY5v3D5/JfnlfpumEzzH30tH6FjKR+0qgn6viXXo3+AltTk/U0TVSAc+jfns4Qqwh/d16",
+	"9xxL0QLFnKZq6hPn2OkTYXhw3TsL2GUKD0PVyLlnuRSL1kq0I6X5+9dSNertLYB+fd530rDffib50ZEq",
+	"yaLipUKXBba6uDkbYG8MvB24CsbUQirXxcxhow6duY4Tam5UeTXm53rt3vgDM0DMbtvp0p7WX3AQIIkN",
+	"2wmw7LCUci/JbjOFwO9YRPT4Hb85133PtaufLZshez1im1Vp+e4SVMUbzTagfM2CoFKXfbvwAImqd7jS",
+	"55ONFOy54JfwLrx1MrxcUKGSVYZuCodJX+l1Ldxnvxj3WKoqFO6xkyFTwq4PMmQH3ZIfDyMVrlK8CSY4",
+	"KqtbcH9ftV29dsdNGrhyfVdjFpp9HrTj26i1+QsXn8GkwVWPpdotZCuKkxVvt1ZCJTVYfZ5hbZIcu6tn",
+	"wTWCG+fBjQKg0Lu7ZG2B6EV0ARAxXygZ3KHyj9fUb5Q0iOotoHX/MKq0//hclsgFQJIS8Qyhoqj/dYm9",
+	"2v/2BGGVvq6+28Wv5lUpiq7jsQYY9MJxO9gXVI7pEu9TWyLctF5htm/W/se/P3twfn7upYcHjOfS42mN",
+	"DD49I9kc2EYqxD9HrFxtoJmREKz7w05L5/f6Gt6irecBhHVrR96SdxyIfyq7o6ocJUvN1kJuEIZvFQA7",
+	"PsETZ/g1HU10es3V+s5443R5Ht2i0hpAIMV3FIWHRzQD/4XP7R27A0t2UMrb1XfAfkxKiqXzhgVbdshg",
+	"snBwoqi0wRduky74AYow7sHNi1g7SE4Wal6URjNunF2HSeD+ybyS+VpjT3HnsJaskEzAFQroXQfk7zPv",
+	"6Z89+vWDPQzOm+iOW6uq2aPZGW/K2acPn/5/AAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

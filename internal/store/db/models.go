@@ -8,6 +8,17 @@ import (
 	"database/sql"
 )
 
+type Approval struct {
+	Piece    string
+	Revision int64
+	At       int64
+	By       string
+	Verdict  string
+	Note     string
+	Rules    string
+	Choices  string
+}
+
 type Assignment struct {
 	ID         string
 	Class      string
@@ -18,6 +29,9 @@ type Assignment struct {
 	Cone       string
 	MadeAt     int64
 	Atmosphere string
+	Rules      string
+	Marking    string
+	Template   string
 }
 
 type Class struct {
@@ -26,6 +40,7 @@ type Class struct {
 	Clay       string
 	Cone       string
 	Atmosphere string
+	Rules      string
 }
 
 type ClassJar struct {
@@ -82,11 +97,21 @@ type Glaze struct {
 	JarLevel   float64
 	JarState   string
 	MixedAt    sql.NullInt64
+	Thick      int64
+	Dear       int64
+	Ware       string
+	Recipe     string
 }
 
 type Hint struct {
 	Glaze   string
 	Picture []byte
+}
+
+type JarLevel struct {
+	Glaze string
+	At    int64
+	Ml    float64
 }
 
 type Load struct {
@@ -119,6 +144,17 @@ type Plan struct {
 	At       int64
 	By       string
 	Choices  string
+	Own      string
+}
+
+type Programme struct {
+	ID         string
+	Name       string
+	Clay       string
+	Cone       string
+	Atmosphere string
+	MadeAt     int64
+	Sheet      string
 }
 
 type Reading struct {
@@ -133,6 +169,13 @@ type Reading struct {
 	Source string
 	Photo  string
 	At     int64
+}
+
+type Scheme struct {
+	Piece   string
+	Slot    int64
+	At      int64
+	Choices string
 }
 
 type Session struct {
@@ -165,4 +208,5 @@ type Tile struct {
 	Piece      sql.NullString
 	Atmosphere string
 	Place      int64
+	Faults     string
 }

@@ -10,6 +10,35 @@ import (
 	"database/sql"
 )
 
+const addApproval = `-- name: AddApproval :exec
+INSERT INTO approvals (piece, revision, at, by, verdict, note, rules, choices) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+`
+
+type AddApprovalParams struct {
+	Piece    string
+	Revision int64
+	At       int64
+	By       string
+	Verdict  string
+	Note     string
+	Rules    string
+	Choices  string
+}
+
+func (q *Queries) AddApproval(ctx context.Context, arg AddApprovalParams) error {
+	_, err := q.db.ExecContext(ctx, addApproval,
+		arg.Piece,
+		arg.Revision,
+		arg.At,
+		arg.By,
+		arg.Verdict,
+		arg.Note,
+		arg.Rules,
+		arg.Choices,
+	)
+	return err
+}
+
 const addClassJar = `-- name: AddClassJar :exec
 INSERT INTO class_jars (class, glaze) VALUES (?, ?)
 `
@@ -73,6 +102,21 @@ func (q *Queries) AddEvent(ctx context.Context, arg AddEventParams) (int64, erro
 	return seq, err
 }
 
+const addJarLevel = `-- name: AddJarLevel :exec
+INSERT INTO jar_levels (glaze, at, ml) VALUES (?, ?, ?)
+`
+
+type AddJarLevelParams struct {
+	Glaze string
+	At    int64
+	Ml    float64
+}
+
+func (q *Queries) AddJarLevel(ctx context.Context, arg AddJarLevelParams) error {
+	_, err := q.db.ExecContext(ctx, addJarLevel, arg.Glaze, arg.At, arg.Ml)
+	return err
+}
+
 const addPhotograph = `-- name: AddPhotograph :exec
 INSERT INTO photographs (id, name, at, width, height, picture) VALUES (?, ?, ?, ?, ?, ?)
 `
@@ -114,7 +158,7 @@ func (q *Queries) AddPiece(ctx context.Context, arg AddPieceParams) error {
 }
 
 const addPlan = `-- name: AddPlan :exec
-INSERT INTO plans (piece, revision, at, by, choices) VALUES (?, ?, ?, ?, ?)
+INSERT INTO plans (piece, revision, at, by, choices, own) VALUES (?, ?, ?, ?, ?, ?)
 `
 
 type AddPlanParams struct {
@@ -123,6 +167,7 @@ type AddPlanParams struct {
 	At       int64
 	By       string
 	Choices  string
+	Own      string
 }
 
 func (q *Queries) AddPlan(ctx context.Context, arg AddPlanParams) error {
@@ -132,6 +177,7 @@ func (q *Queries) AddPlan(ctx context.Context, arg AddPlanParams) error {
 		arg.At,
 		arg.By,
 		arg.Choices,
+		arg.Own,
 	)
 	return err
 }
@@ -185,8 +231,44 @@ func (q *Queries) GetSetting(ctx context.Context, key string) (string, error) {
 	return value, err
 }
 
+const listApprovals = `-- name: ListApprovals :many
+SELECT piece, revision, at, "by", verdict, note, rules, choices FROM approvals ORDER BY at, rowid
+`
+
+func (q *Queries) ListApprovals(ctx context.Context) ([]Approval, error) {
+	rows, err := q.db.QueryContext(ctx, listApprovals)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Approval
+	for rows.Next() {
+		var i Approval
+		if err := rows.Scan(
+			&i.Piece,
+			&i.Revision,
+			&i.At,
+			&i.By,
+			&i.Verdict,
+			&i.Note,
+			&i.Rules,
+			&i.Choices,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listAssignments = `-- name: ListAssignments :many
-SELECT id, class, name, form, measures, clay, cone, made_at, atmosphere FROM assignments ORDER BY made_at, name
+SELECT id, class, name, form, measures, clay, cone, made_at, atmosphere, rules, marking, template FROM assignments ORDER BY made_at, name
 `
 
 func (q *Queries) ListAssignments(ctx context.Context) ([]Assignment, error) {
@@ -208,6 +290,9 @@ func (q *Queries) ListAssignments(ctx context.Context) ([]Assignment, error) {
 			&i.Cone,
 			&i.MadeAt,
 			&i.Atmosphere,
+			&i.Rules,
+			&i.Marking,
+			&i.Template,
 		); err != nil {
 			return nil, err
 		}
@@ -250,7 +335,7 @@ func (q *Queries) ListClassJars(ctx context.Context) ([]ClassJar, error) {
 }
 
 const listClasses = `-- name: ListClasses :many
-SELECT id, name, clay, cone, atmosphere FROM classes ORDER BY name
+SELECT id, name, clay, cone, atmosphere, rules FROM classes ORDER BY name
 `
 
 func (q *Queries) ListClasses(ctx context.Context) ([]Class, error) {
@@ -268,6 +353,7 @@ func (q *Queries) ListClasses(ctx context.Context) ([]Class, error) {
 			&i.Clay,
 			&i.Cone,
 			&i.Atmosphere,
+			&i.Rules,
 		); err != nil {
 			return nil, err
 		}
@@ -364,7 +450,7 @@ func (q *Queries) ListEvents(ctx context.Context) ([]Event, error) {
 }
 
 const listGlazes = `-- name: ListGlazes :many
-SELECT code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats, atmosphere, jar_ml, jar_level, jar_state, mixed_at FROM glazes ORDER BY code
+SELECT code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats, atmosphere, jar_ml, jar_level, jar_state, mixed_at, thick, dear, ware, recipe FROM glazes ORDER BY code
 `
 
 func (q *Queries) ListGlazes(ctx context.Context) ([]Glaze, error) {
@@ -394,6 +480,10 @@ func (q *Queries) ListGlazes(ctx context.Context) ([]Glaze, error) {
 			&i.JarLevel,
 			&i.JarState,
 			&i.MixedAt,
+			&i.Thick,
+			&i.Dear,
+			&i.Ware,
+			&i.Recipe,
 		); err != nil {
 			return nil, err
 		}
@@ -425,6 +515,33 @@ func (q *Queries) ListHints(ctx context.Context) ([]string, error) {
 			return nil, err
 		}
 		items = append(items, glaze)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listJarLevels = `-- name: ListJarLevels :many
+SELECT glaze, at, ml FROM jar_levels ORDER BY glaze, at, rowid
+`
+
+func (q *Queries) ListJarLevels(ctx context.Context) ([]JarLevel, error) {
+	rows, err := q.db.QueryContext(ctx, listJarLevels)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []JarLevel
+	for rows.Next() {
+		var i JarLevel
+		if err := rows.Scan(&i.Glaze, &i.At, &i.Ml); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
 	}
 	if err := rows.Close(); err != nil {
 		return nil, err
@@ -470,7 +587,7 @@ func (q *Queries) ListLoads(ctx context.Context) ([]Load, error) {
 }
 
 const listNewestPlans = `-- name: ListNewestPlans :many
-SELECT p.piece, p.revision, p.at, p."by", p.choices FROM plans p
+SELECT p.piece, p.revision, p.at, p."by", p.choices, p.own FROM plans p
 JOIN (SELECT piece, MAX(revision) AS revision FROM plans GROUP BY piece) newest
   ON newest.piece = p.piece AND newest.revision = p.revision
 `
@@ -490,6 +607,7 @@ func (q *Queries) ListNewestPlans(ctx context.Context) ([]Plan, error) {
 			&i.At,
 			&i.By,
 			&i.Choices,
+			&i.Own,
 		); err != nil {
 			return nil, err
 		}
@@ -572,6 +690,41 @@ func (q *Queries) ListPieces(ctx context.Context) ([]Piece, error) {
 	return items, nil
 }
 
+const listProgrammes = `-- name: ListProgrammes :many
+SELECT id, name, clay, cone, atmosphere, made_at, sheet FROM programmes ORDER BY made_at, id
+`
+
+func (q *Queries) ListProgrammes(ctx context.Context) ([]Programme, error) {
+	rows, err := q.db.QueryContext(ctx, listProgrammes)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Programme
+	for rows.Next() {
+		var i Programme
+		if err := rows.Scan(
+			&i.ID,
+			&i.Name,
+			&i.Clay,
+			&i.Cone,
+			&i.Atmosphere,
+			&i.MadeAt,
+			&i.Sheet,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listReadings = `-- name: ListReadings :many
 SELECT tile, half, coats, l, a, b, spread, flags, source, photo, at FROM readings ORDER BY tile, half, coats
 `
@@ -597,6 +750,38 @@ func (q *Queries) ListReadings(ctx context.Context) ([]Reading, error) {
 			&i.Source,
 			&i.Photo,
 			&i.At,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listSchemes = `-- name: ListSchemes :many
+SELECT piece, slot, at, choices FROM schemes ORDER BY piece, slot
+`
+
+func (q *Queries) ListSchemes(ctx context.Context) ([]Scheme, error) {
+	rows, err := q.db.QueryContext(ctx, listSchemes)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Scheme
+	for rows.Next() {
+		var i Scheme
+		if err := rows.Scan(
+			&i.Piece,
+			&i.Slot,
+			&i.At,
+			&i.Choices,
 		); err != nil {
 			return nil, err
 		}
@@ -644,7 +829,7 @@ func (q *Queries) ListStudents(ctx context.Context) ([]Student, error) {
 }
 
 const listTiles = `-- name: ListTiles :many
-SELECT code, clay, cone, stack, l, a, b, textured, piece, atmosphere, place FROM tiles ORDER BY code
+SELECT code, clay, cone, stack, l, a, b, textured, piece, atmosphere, place, faults FROM tiles ORDER BY code
 `
 
 func (q *Queries) ListTiles(ctx context.Context) ([]Tile, error) {
@@ -668,6 +853,7 @@ func (q *Queries) ListTiles(ctx context.Context) ([]Tile, error) {
 			&i.Piece,
 			&i.Atmosphere,
 			&i.Place,
+			&i.Faults,
 		); err != nil {
 			return nil, err
 		}
@@ -683,9 +869,9 @@ func (q *Queries) ListTiles(ctx context.Context) ([]Tile, error) {
 }
 
 const putAssignment = `-- name: PutAssignment :exec
-INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at, atmosphere) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at, atmosphere, rules, marking, template) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (id) DO UPDATE SET name = excluded.name, form = excluded.form, measures = excluded.measures, clay = excluded.clay, cone = excluded.cone,
-  atmosphere = excluded.atmosphere
+  atmosphere = excluded.atmosphere, rules = excluded.rules, marking = excluded.marking, template = excluded.template
 `
 
 type PutAssignmentParams struct {
@@ -698,6 +884,9 @@ type PutAssignmentParams struct {
 	Cone       string
 	MadeAt     int64
 	Atmosphere string
+	Rules      string
+	Marking    string
+	Template   string
 }
 
 func (q *Queries) PutAssignment(ctx context.Context, arg PutAssignmentParams) error {
@@ -711,13 +900,16 @@ func (q *Queries) PutAssignment(ctx context.Context, arg PutAssignmentParams) er
 		arg.Cone,
 		arg.MadeAt,
 		arg.Atmosphere,
+		arg.Rules,
+		arg.Marking,
+		arg.Template,
 	)
 	return err
 }
 
 const putClass = `-- name: PutClass :exec
-INSERT INTO classes (id, name, clay, cone, atmosphere) VALUES (?, ?, ?, ?, ?)
-ON CONFLICT (id) DO UPDATE SET name = excluded.name, clay = excluded.clay, cone = excluded.cone, atmosphere = excluded.atmosphere
+INSERT INTO classes (id, name, clay, cone, atmosphere, rules) VALUES (?, ?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, clay = excluded.clay, cone = excluded.cone, atmosphere = excluded.atmosphere, rules = excluded.rules
 `
 
 type PutClassParams struct {
@@ -726,6 +918,7 @@ type PutClassParams struct {
 	Clay       string
 	Cone       string
 	Atmosphere string
+	Rules      string
 }
 
 func (q *Queries) PutClass(ctx context.Context, arg PutClassParams) error {
@@ -735,6 +928,7 @@ func (q *Queries) PutClass(ctx context.Context, arg PutClassParams) error {
 		arg.Clay,
 		arg.Cone,
 		arg.Atmosphere,
+		arg.Rules,
 	)
 	return err
 }
@@ -771,11 +965,12 @@ func (q *Queries) PutClay(ctx context.Context, arg PutClayParams) error {
 }
 
 const putGlaze = `-- name: PutGlaze :exec
-INSERT INTO glazes (code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats, atmosphere, jar_ml, jar_level, jar_state, mixed_at)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO glazes (code, name, kind, cone_from, cone_to, l, a, b, food, in_stock, runner, coats, atmosphere, jar_ml, jar_level, jar_state, mixed_at, thick, dear, ware, recipe)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (code) DO UPDATE SET name = excluded.name, kind = excluded.kind, cone_from = excluded.cone_from, cone_to = excluded.cone_to,
   l = excluded.l, a = excluded.a, b = excluded.b, food = excluded.food, in_stock = excluded.in_stock, runner = excluded.runner, coats = excluded.coats,
-  atmosphere = excluded.atmosphere, jar_ml = excluded.jar_ml, jar_level = excluded.jar_level, jar_state = excluded.jar_state, mixed_at = excluded.mixed_at
+  atmosphere = excluded.atmosphere, jar_ml = excluded.jar_ml, jar_level = excluded.jar_level, jar_state = excluded.jar_state, mixed_at = excluded.mixed_at,
+  thick = excluded.thick, dear = excluded.dear, ware = excluded.ware, recipe = excluded.recipe
 `
 
 type PutGlazeParams struct {
@@ -796,6 +991,10 @@ type PutGlazeParams struct {
 	JarLevel   float64
 	JarState   string
 	MixedAt    sql.NullInt64
+	Thick      int64
+	Dear       int64
+	Ware       string
+	Recipe     string
 }
 
 func (q *Queries) PutGlaze(ctx context.Context, arg PutGlazeParams) error {
@@ -817,6 +1016,10 @@ func (q *Queries) PutGlaze(ctx context.Context, arg PutGlazeParams) error {
 		arg.JarLevel,
 		arg.JarState,
 		arg.MixedAt,
+		arg.Thick,
+		arg.Dear,
+		arg.Ware,
+		arg.Recipe,
 	)
 	return err
 }
@@ -861,6 +1064,34 @@ func (q *Queries) PutLoad(ctx context.Context, arg PutLoadParams) error {
 	return err
 }
 
+const putProgramme = `-- name: PutProgramme :exec
+INSERT INTO programmes (id, name, clay, cone, atmosphere, made_at, sheet) VALUES (?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, sheet = excluded.sheet
+`
+
+type PutProgrammeParams struct {
+	ID         string
+	Name       string
+	Clay       string
+	Cone       string
+	Atmosphere string
+	MadeAt     int64
+	Sheet      string
+}
+
+func (q *Queries) PutProgramme(ctx context.Context, arg PutProgrammeParams) error {
+	_, err := q.db.ExecContext(ctx, putProgramme,
+		arg.ID,
+		arg.Name,
+		arg.Clay,
+		arg.Cone,
+		arg.Atmosphere,
+		arg.MadeAt,
+		arg.Sheet,
+	)
+	return err
+}
+
 const putReading = `-- name: PutReading :exec
 INSERT INTO readings (tile, half, coats, l, a, b, spread, flags, source, photo, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (tile, half, coats) DO UPDATE SET l = excluded.l, a = excluded.a, b = excluded.b, spread = excluded.spread,
@@ -894,6 +1125,28 @@ func (q *Queries) PutReading(ctx context.Context, arg PutReadingParams) error {
 		arg.Source,
 		arg.Photo,
 		arg.At,
+	)
+	return err
+}
+
+const putScheme = `-- name: PutScheme :exec
+INSERT INTO schemes (piece, slot, at, choices) VALUES (?, ?, ?, ?)
+ON CONFLICT (piece, slot) DO UPDATE SET at = excluded.at, choices = excluded.choices
+`
+
+type PutSchemeParams struct {
+	Piece   string
+	Slot    int64
+	At      int64
+	Choices string
+}
+
+func (q *Queries) PutScheme(ctx context.Context, arg PutSchemeParams) error {
+	_, err := q.db.ExecContext(ctx, putScheme,
+		arg.Piece,
+		arg.Slot,
+		arg.At,
+		arg.Choices,
 	)
 	return err
 }
@@ -935,10 +1188,10 @@ func (q *Queries) PutStudent(ctx context.Context, arg PutStudentParams) error {
 }
 
 const putTile = `-- name: PutTile :exec
-INSERT INTO tiles (code, clay, cone, stack, l, a, b, textured, piece, atmosphere, place) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO tiles (code, clay, cone, stack, l, a, b, textured, piece, atmosphere, place, faults) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (code) DO UPDATE SET clay = excluded.clay, cone = excluded.cone, stack = excluded.stack,
   l = excluded.l, a = excluded.a, b = excluded.b, textured = excluded.textured, piece = excluded.piece,
-  atmosphere = excluded.atmosphere, place = excluded.place
+  atmosphere = excluded.atmosphere, place = excluded.place, faults = excluded.faults
 `
 
 type PutTileParams struct {
@@ -953,6 +1206,7 @@ type PutTileParams struct {
 	Piece      sql.NullString
 	Atmosphere string
 	Place      int64
+	Faults     string
 }
 
 func (q *Queries) PutTile(ctx context.Context, arg PutTileParams) error {
@@ -968,6 +1222,7 @@ func (q *Queries) PutTile(ctx context.Context, arg PutTileParams) error {
 		arg.Piece,
 		arg.Atmosphere,
 		arg.Place,
+		arg.Faults,
 	)
 	return err
 }
@@ -987,5 +1242,28 @@ DELETE FROM photographs WHERE id = ?
 
 func (q *Queries) RemovePhotograph(ctx context.Context, id string) error {
 	_, err := q.db.ExecContext(ctx, removePhotograph, id)
+	return err
+}
+
+const removeProgramme = `-- name: RemoveProgramme :exec
+DELETE FROM programmes WHERE id = ?
+`
+
+func (q *Queries) RemoveProgramme(ctx context.Context, id string) error {
+	_, err := q.db.ExecContext(ctx, removeProgramme, id)
+	return err
+}
+
+const removeScheme = `-- name: RemoveScheme :exec
+DELETE FROM schemes WHERE piece = ? AND slot = ?
+`
+
+type RemoveSchemeParams struct {
+	Piece string
+	Slot  int64
+}
+
+func (q *Queries) RemoveScheme(ctx context.Context, arg RemoveSchemeParams) error {
+	_, err := q.db.ExecContext(ctx, removeScheme, arg.Piece, arg.Slot)
 	return err
 }

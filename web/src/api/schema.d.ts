@@ -115,7 +115,8 @@ export interface paths {
         };
         get: operations["listGlazes"];
         put?: never;
-        post?: never;
+        /** Keep a recipe that was mixed on the palette as a glaze of its own. */
+        post: operations["mixGlaze"];
         delete?: never;
         options?: never;
         head?: never;
@@ -149,6 +150,23 @@ export interface paths {
         get?: never;
         /** Write down how full a jar is, how its glaze is, and when it was mixed. */
         put: operations["changeJar"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change what the label and the house say of a glaze. */
+        put: operations["changeCard"];
         post?: never;
         delete?: never;
         options?: never;
@@ -378,6 +396,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/tiles/{code}/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write down what went wrong with a fired tile. */
+        put: operations["markTile"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/tiles": {
         parameters: {
             query?: never;
@@ -520,9 +555,286 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Give the plan to every piece of the assignment that has none and was not begun. */
+        /** Make the plan the template, and give it to every piece of the assignment that has none and was not begun. */
         post: operations["spreadPlan"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/plan/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take over the plan of another piece, as far as the surfaces agree. */
+        post: operations["copyPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/models": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pieces whose plan could be taken over. */
+        get: operations["listModels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/schemes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        /** The plans that stand side by side, the plan itself first. */
+        get: operations["listSchemes"];
+        put?: never;
+        /** Keep a turned copy of the plan beside it. */
+        post: operations["addScheme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/schemes/{slot}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Turn a scheme's stacks on by one surface, pick it as the plan, or change its choices. */
+        put: operations["changeScheme"];
+        post?: never;
+        delete: operations["dropScheme"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The piece drawn to scale as SVG, as planned. */
+        get: operations["getDrawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/qr": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A QR code that names the piece. */
+        get: operations["getPieceCode"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/approvals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say of plans that they are approved or returned, all or none. */
+        post: operations["decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plans of an assignment that wait for the teacher, what deserves a look first. */
+        get: operations["getReview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Change the measures of an assignment, what is marked out on it, or its template. */
+        patch: operations["changeAssignment"];
+        trace?: never;
+    };
+    "/assignments/{id}/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The assignment with its plans as JSON, by the published schema. */
+        get: operations["exportAssignment"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The form of an assignment as SVG. */
+        get: operations["getAssignmentDrawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look at a document of an assignment and its plans, and take it over whole or not at all. */
+        post: operations["importAssignment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/documents/schema": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The JSON Schema of such documents. */
+        get: operations["getDocumentSchema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/programmes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listProgrammes"];
+        put?: never;
+        /** Keep the tiles that the plans of classes ask for on one clay. */
+        post: operations["keepProgramme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/programmes/untried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Stacks that plans ask for and no tile shows, and the fewest tiles that would. */
+        get: operations["listUntried"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/programmes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["dropProgramme"];
         options?: never;
         head?: never;
         patch?: never;
@@ -601,6 +913,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The rules of the school, of a class or of an assignment. */
         get: operations["getRules"];
         put: operations["setRules"];
         post?: never;
@@ -1000,6 +1313,8 @@ export interface components {
         Layer: {
             glaze: string;
             coats: number;
+            /** @description Dipped, not brushed */
+            dip?: boolean;
         };
         Clay: {
             code: string;
@@ -1011,6 +1326,16 @@ export interface components {
             dark: boolean;
         };
         Glaze: {
+            /** @description May be thicker than the figure on purpose */
+            thick: boolean;
+            dear: boolean;
+            /**
+             * @description What it may go on
+             * @enum {string}
+             */
+            ware: "" | "greenware" | "bisque";
+            recipe: components["schemas"]["RecipePart"][];
+            spread: components["schemas"]["Spread"];
             code: string;
             name: string;
             kind: string;
@@ -1037,6 +1362,7 @@ export interface components {
             hint: boolean;
         };
         Tile: {
+            faults: components["schemas"]["Fault"][];
             code: string;
             clay: string;
             cone: string;
@@ -1085,16 +1411,33 @@ export interface components {
             measures: components["schemas"]["Measure"][];
         };
         FormMeasures: {
+            marking?: components["schemas"]["Marking"];
             form: string;
             measures: {
                 [key: string]: number;
             };
         };
         Sketch: {
+            under: components["schemas"]["Under"];
+            poses: components["schemas"]["Pose"][];
             drawing: components["schemas"]["Drawing"];
             surfaces: components["schemas"]["SurfaceArea"][];
         };
         SurfaceArea: {
+            seat: boolean;
+            hidden: boolean;
+            /**
+             * Format: double
+             * @description Degrees; 0 lies level
+             */
+            slope: number;
+            textured: boolean;
+            clay?: string;
+            /** @description What kind of detail it is, where it is one */
+            detail?: string;
+            /** @description Its ground */
+            on?: string;
+            optional?: boolean;
             id: string;
             name: string;
             /** Format: double */
@@ -1106,6 +1449,8 @@ export interface components {
         Drawing: {
             /** Format: double */
             left: number;
+            /** Format: double */
+            top: number;
             /** Format: double */
             width: number;
             /** Format: double */
@@ -1121,6 +1466,10 @@ export interface components {
             captions: components["schemas"]["Caption"][];
         };
         Assignment: {
+            marking: components["schemas"]["Marking"];
+            template: components["schemas"]["Choice"][];
+            /** @description How many rules of its own it has */
+            rules: number;
             id: string;
             class: string;
             name: string;
@@ -1136,6 +1485,13 @@ export interface components {
             surface: string;
             bare: boolean;
             stack: components["schemas"]["Layer"][];
+            /**
+             * @description What keeps it bare
+             * @enum {string}
+             */
+            resist?: "wax" | "latex";
+            /** @description Thicker than the figure on purpose */
+            heavy?: boolean;
         };
         Finding: {
             code: string;
@@ -1145,6 +1501,7 @@ export interface components {
             text: string;
             way: string;
             mend?: components["schemas"]["Choice"];
+            stand?: components["schemas"]["Standing"];
         };
         Blocker: {
             code: string;
@@ -1174,6 +1531,14 @@ export interface components {
             on: components["schemas"]["Coat"][];
             /** @description Glazes of the strokes still to lay */
             left: string[];
+            /** @enum {string} */
+            resist?: "wax" | "latex";
+            heavy?: boolean;
+            /** @description Its latex came off */
+            peeled?: boolean;
+            /** @description An extra that never holds the piece back */
+            optional?: boolean;
+            detail?: string;
             raw?: components["schemas"]["Hex"];
             fired?: components["schemas"]["Hex"];
             /** @description The tile that shows the stack on this clay at this cone */
@@ -1184,6 +1549,7 @@ export interface components {
             dryAt?: string;
         };
         Piece: {
+            approval: components["schemas"]["Approval"];
             id: string;
             class: string;
             assignment: string;
@@ -1228,6 +1594,11 @@ export interface components {
             pieces: components["schemas"]["Piece"][];
         };
         PieceDetail: {
+            own: components["schemas"]["Own"];
+            under: components["schemas"]["Under"];
+            poses: components["schemas"]["Pose"][];
+            /** @description The working order */
+            order: components["schemas"]["Step"][];
             /** Format: date-time */
             now: string;
             piece: components["schemas"]["Piece"];
@@ -1244,7 +1615,7 @@ export interface components {
         EventIn: {
             id: string;
             /** @enum {string} */
-            kind: "coat" | "undo" | "wipe" | "damage" | "repair" | "check" | "takeout" | "opinion" | "quality";
+            kind: "coat" | "undo" | "resist" | "peel" | "wipe" | "damage" | "repair" | "check" | "takeout" | "opinion" | "quality";
             piece: string;
             surface?: string;
             glaze?: string;
@@ -1278,10 +1649,15 @@ export interface components {
         };
         Rule: {
             key: string;
+            /** @description The heading it stands under */
+            group: string;
+            /** @description This scope has a value of its own */
+            own: boolean;
             name: string;
             reason: string;
             unit: string;
             value: string;
+            /** @description What it would be without a value of its own */
             default: string;
             /** Format: double */
             least: number;
@@ -1290,9 +1666,229 @@ export interface components {
             choices: components["schemas"]["RuleChoice"][];
         };
         Guide: {
+            details: components["schemas"]["GuideDetail"][];
             verdicts: components["schemas"]["GuideVerdict"][];
             marks: components["schemas"]["GuideMark"][];
             cones: components["schemas"]["GuideCone"][];
+        };
+        GuideDetail: {
+            kind: string;
+            name: string;
+            means: string;
+        };
+        /** @enum {string} */
+        Fault: "crazed" | "ran" | "avoid";
+        RecipePart: {
+            glaze: string;
+            /** Format: double */
+            parts: number;
+        };
+        /** @description What one brushed coat takes */
+        Spread: {
+            /** Format: double */
+            mlPerCM2: number;
+            /** @description Drops of the jar that it was learned from; 0 for the usual figure */
+            lessons: number;
+        };
+        CardChange: {
+            name?: string;
+            /** @description 0: the rule of the house */
+            coats?: number;
+            thick?: boolean;
+            dear?: boolean;
+            runner?: boolean;
+            /** @enum {string} */
+            food?: "claimed" | "none";
+            /** @enum {string} */
+            ware?: "" | "greenware" | "bisque";
+        };
+        Detail: {
+            id: string;
+            name: string;
+            kind: string;
+            on: string;
+            /** Format: double */
+            areaCM2?: number;
+            /** Format: double */
+            fromMM?: number;
+            /** Format: double */
+            toMM?: number;
+            optional?: boolean;
+            /** @description Its edge may blur */
+            soft?: boolean;
+        };
+        Join: {
+            a: string;
+            b: string;
+            /** @enum {string} */
+            edge: "touch" | "line" | "ridge" | "strip" | "far";
+        };
+        /** @description What is marked out on a form, and what lies between its surfaces */
+        Marking: {
+            details?: components["schemas"]["Detail"][];
+            joins?: components["schemas"]["Join"][];
+            textured?: {
+                [key: string]: boolean;
+            };
+            clays?: {
+                [key: string]: string;
+            };
+        };
+        Standing: {
+            /**
+             * Format: double
+             * @description The line drawn for it; 0 for as the rules ask
+             */
+            bandMM?: number;
+            stilts?: boolean;
+            cookie?: boolean;
+        };
+        /** @description What is one piece's own beside its assignment */
+        Own: {
+            measures?: {
+                [key: string]: number;
+            };
+            marking?: components["schemas"]["Marking"];
+            standing?: components["schemas"]["Standing"];
+        };
+        /** @description Seen from below, to scale in mm; paths fill by the even-odd rule */
+        Under: {
+            contact: string;
+            limit: string;
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            top: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+        };
+        Pose: {
+            option: number;
+            name: string;
+            stable: boolean;
+            /** Format: double */
+            marginMM: number;
+        };
+        Step: {
+            surface: string;
+            glaze: string;
+            coats: number;
+            brush: string;
+            says: string;
+            optional?: boolean;
+        };
+        PlanChange: {
+            surface: string;
+            text: string;
+        };
+        Approval: {
+            /** @enum {string} */
+            state: "unseen" | "approved" | "returned" | "changed";
+            /** Format: date-time */
+            at?: string;
+            note: string;
+            /** @description Since it was approved */
+            changes: components["schemas"]["PlanChange"][];
+        };
+        Word: {
+            piece: string;
+            revision: number;
+            /** @enum {string} */
+            verdict: "approved" | "returned";
+            note?: string;
+        };
+        Review: {
+            look: components["schemas"]["ReviewItem"][];
+            /** @description Nothing speaks against these */
+            clean: components["schemas"]["Word"][];
+            approved: number;
+            returned: number;
+            unplanned: number;
+        };
+        ReviewItem: {
+            piece: components["schemas"]["Piece"];
+            why: string[];
+        };
+        Model: {
+            piece: components["schemas"]["Piece"];
+            /** @enum {string} */
+            kind: "neighbour" | "result" | "earlier";
+        };
+        Scheme: {
+            slot: number;
+            surfaces: components["schemas"]["SurfaceState"][];
+            findings: components["schemas"]["Finding"][];
+            /** Format: double */
+            bandMM: number;
+            amounts: components["schemas"]["Amount"][];
+        };
+        AssignmentChange: {
+            name?: string;
+            measures?: {
+                [key: string]: number;
+            };
+            marking?: components["schemas"]["Marking"];
+            template?: components["schemas"]["Choice"][];
+        };
+        DocumentImport: {
+            applied: boolean;
+            name: string;
+            /** @description Plans whose student is in the class */
+            plans: number;
+            /** @description Students that are not in the class */
+            unmatched: string[];
+            /** @description The assignment that was made */
+            assignment?: string;
+        };
+        ProgrammeCell: {
+            code: string;
+            stack: string;
+            wanted: boolean;
+        };
+        CrossedTile: {
+            code: string;
+            columns: components["schemas"]["Layer"][][];
+            rows: components["schemas"]["Layer"][][];
+            /** @description Row by row */
+            cells: components["schemas"]["ProgrammeCell"][];
+            back: string;
+        };
+        StripTile: {
+            code: string;
+            glaze: string;
+            back: string;
+        };
+        ProgrammeSheet: {
+            crossed: components["schemas"]["CrossedTile"][];
+            strips: components["schemas"]["StripTile"][];
+            atLeast: number;
+            proven: boolean;
+        };
+        Programme: {
+            id: string;
+            name: string;
+            clay: string;
+            cone: string;
+            atmosphere: components["schemas"]["Atmosphere"];
+            /** Format: date-time */
+            madeAt: string;
+            sheet: components["schemas"]["ProgrammeSheet"];
+            fields: number;
+            read: number;
+        };
+        Untried: {
+            clay: string;
+            cone: string;
+            atmosphere: components["schemas"]["Atmosphere"];
+            stacks: components["schemas"]["UntriedStack"][];
+            strips: string[];
+            sheet: components["schemas"]["ProgrammeSheet"];
+        };
+        UntriedStack: {
+            stack: string;
+            pieces: string[];
         };
         Backup: {
             name: string;
@@ -1339,6 +1935,16 @@ export interface components {
             text: string;
         };
         Measure: {
+            /** @description mm where it is a length */
+            unit: string;
+            count: boolean;
+            /** @description It is a choice; the value is an index */
+            options: string[];
+            /**
+             * Format: double
+             * @description The share of the height at which the wall is pulled; 0 for a plain measurement
+             */
+            at: number;
             key: string;
             name: string;
             /** Format: double */
@@ -1355,6 +1961,16 @@ export interface components {
             kind: "face" | "cut" | "skin" | "axis";
             surface: string;
             path: string;
+            /**
+             * Format: double
+             * @description Seen only from this y
+             */
+            top?: number;
+            /**
+             * Format: double
+             * @description to this one
+             */
+            bottom?: number;
         };
         Label: {
             surface: string;
@@ -1638,6 +2254,35 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    mixGlaze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    name?: string;
+                    parts: components["schemas"]["RecipePart"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The glaze */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     setStock: {
         parameters: {
             query?: never;
@@ -1679,6 +2324,33 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["JarChange"];
+            };
+        };
+        responses: {
+            /** @description The glaze */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardChange"];
             };
         };
         responses: {
@@ -2082,6 +2754,35 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    markTile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    faults: components["schemas"]["Fault"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The tile */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     listTiles: {
         parameters: {
             query?: {
@@ -2268,6 +2969,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FormMeasures"] & {
+                    marking?: components["schemas"]["Marking"];
                     class: string;
                     name: string;
                     clay?: string;
@@ -2350,6 +3052,7 @@ export interface operations {
                     /** @description The revision that was on the screen */
                     revision: number;
                     choices: components["schemas"]["Choice"][];
+                    own?: components["schemas"]["Own"];
                 };
             };
         };
@@ -2375,7 +3078,14 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Each further piece takes the plan with its stacks moved on by one more surface */
+                    turned?: boolean;
+                };
+            };
+        };
         responses: {
             /** @description How many took it over */
             200: {
@@ -2387,6 +3097,482 @@ export interface operations {
                         pieces: number;
                     };
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    copyPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    from: string;
+                    revision: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listModels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Models */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Model"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listSchemes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Schemes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scheme"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addScheme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Schemes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scheme"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeScheme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    act: "turn" | "pick" | "save";
+                    choices?: components["schemas"]["Choice"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Schemes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scheme"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropScheme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Schemes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scheme"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getDrawing: {
+        parameters: {
+            query?: {
+                look?: "chalk" | "fired";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPieceCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The code */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    decide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    words: components["schemas"]["Word"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getReview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The queue */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Review"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssignmentChange"];
+            };
+        };
+        responses: {
+            /** @description The assignment */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assignment"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAssignmentDrawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    class: string;
+                    document: {
+                        [key: string]: unknown;
+                    };
+                    apply: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description What the document would bring or has brought */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentImport"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getDocumentSchema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The schema */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listProgrammes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kept tile programmes with the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Programme"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepProgramme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    classes?: string[];
+                    clay: string;
+                    cone: string;
+                    atmosphere?: components["schemas"]["Atmosphere"];
+                };
+            };
+        };
+        responses: {
+            /** @description The programme */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Programme"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listUntried: {
+        parameters: {
+            query?: {
+                class?: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By clay and firing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Untried"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropProgramme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };
@@ -2521,7 +3707,10 @@ export interface operations {
     };
     getRules: {
         parameters: {
-            query?: never;
+            query?: {
+                class?: string;
+                assignment?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2542,7 +3731,10 @@ export interface operations {
     };
     setRules: {
         parameters: {
-            query?: never;
+            query?: {
+                class?: string;
+                assignment?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2592,7 +3784,10 @@ export interface operations {
     };
     previewRules: {
         parameters: {
-            query?: never;
+            query?: {
+                class?: string;
+                assignment?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;

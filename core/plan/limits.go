@@ -1,0 +1,127 @@
+package plan
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/piece"
+	"enkaustos/core/rules"
+)
+
+// limits asks whether the plan keeps to what its assignment allows.
+func (c *check) limits() {
+	h := &c.shelf.House
+	if h.MostColours > 0 {
+		if used := c.colours(func(piece.Surface) bool { return true }); len(used) > h.MostColours {
+			c.add(Finding{Code: "colours-many", Severity: Warn,
+				Text: fmt.Sprintf("%d colours lie on it (%s); this assignment allows %d.", len(used), strings.Join(used, ", "), h.MostColours),
+				Way:  "Give two surfaces the same stack."})
+		}
+	}
+	if h.InsideOutside == rules.OneEach {
+		c.oneEach("inside", func(s piece.Surface) bool { return s.Upward && s.Use != piece.Lip })
+		c.oneEach("outside", func(s piece.Surface) bool { return !s.Upward && s.Use != piece.Lip && !s.Recess })
+	}
+	if h.MostCover < 100 {
+		planned, all := 0.0, 0.0
+		for _, s := range c.work.Body.Surfaces {
+			if s.Stands || s.Seat || s.Detail.Over() {
+				continue
+			}
+			all += s.AreaCM2
+			if c.plan[s.ID].Planned() {
+				planned += s.AreaCM2
+			}
+		}
+		if share := 100 * planned / max(all, 1e-9); share > float64(h.MostCover)+0.5 {
+			c.add(Finding{Code: "covered-much", Severity: Warn,
+				Text: fmt.Sprintf("%.0f %% of what may be glazed is (%.0f of %.0f cm²); this assignment allows %d %%.", share, planned, all, h.MostCover),
+				Way:  "Leave a surface bare on purpose."})
+		}
+	}
+}
+
+// colours are the codes of the glazes on some surfaces, without clears.
+func (c *check) colours(on func(piece.Surface) bool) []string {
+	used := map[string]bool{}
+	for _, s := range c.work.Body.Surfaces {
+		if choice := c.plan[s.ID]; choice.Planned() && on(s) {
+			for _, layer := range choice.Stack {
+				if g := c.shelf.Glazes[layer.Glaze]; g == nil || g.Kind != glaze.Clear {
+					used[layer.Glaze] = true
+				}
+			}
+		}
+	}
+	return slices.Sorted(maps.Keys(used))
+}
+
+func (c *check) oneEach(where string, on func(piece.Surface) bool) {
+	if used := c.colours(on); len(used) > 1 {
+		c.add(Finding{Code: "one-each", Severity: Warn,
+			Text: fmt.Sprintf("%d glazes %s (%s); this assignment takes one.", len(used), where, strings.Join(used, ", ")),
+			Way:  "Choose the one that matters most."})
+	}
+}
+
+// whole asks what only the piece as a whole can answer.
+func (c *check) whole() {
+	if c.work.Body.NeedsPose {
+		c.add(c.noPose())
+	}
+	if h := &c.shelf.House; h.Path == rules.OnceFired && h.Vents == rules.WantVents && !c.vented() {
+		c.add(Finding{Code: "no-vents", Severity: Warn,
+			Text: "It is fired once, and nothing is left bare for the gas to leave the clay.",
+			Way:  "Mark a bare place to scratch through, or leave a surface bare."})
+	}
+	for _, code := range slices.Sorted(maps.Keys(c.work.Takes)) {
+		g, ml := c.shelf.Glazes[code], c.work.Takes[code]
+		if g == nil || !c.uses(code) {
+			continue
+		}
+		if left, known := g.Jar.LeftML(); known && ml > left {
+			c.add(Finding{Code: "jar-short", Severity: Warn,
+				Text: fmt.Sprintf("%s %s: the plans of this class take %.0f mL, and %.0f mL are left.", g.Code, g.Name, ml, left),
+				Way:  "Order it now, or choose another for some of them."})
+		}
+	}
+}
+
+// noPose asks for the way a free form lies in the kiln.
+func (c *check) noPose() Finding {
+	var stable []string
+	for _, p := range c.work.Body.Poses {
+		if p.Stable {
+			stable = append(stable, p.Name)
+		}
+	}
+	way := "Give it feet or a flat spot to stand on."
+	if len(stable) > 0 {
+		way = "Choose one: it stands " + strings.Join(stable, ", ") + "."
+	}
+	return Finding{Code: "no-pose", Severity: Stop, Way: way,
+		Text: "Nobody has decided how it lies in the kiln, so nobody can say what has to stay bare."}
+}
+
+// vented says whether some clay is left for gas to leave by, beside the foot.
+func (c *check) vented() bool {
+	for _, s := range c.work.Body.Surfaces {
+		if !s.Stands && (s.BareByKind || c.plan[s.ID].KeptBare()) {
+			return true
+		}
+	}
+	return false
+}
+
+// uses says whether the plan lays a glaze anywhere.
+func (c *check) uses(code string) bool {
+	for _, choice := range c.plan {
+		if choice.Planned() && slices.ContainsFunc(choice.Stack, func(l glaze.Layer) bool { return l.Glaze == code }) {
+			return true
+		}
+	}
+	return false
+}

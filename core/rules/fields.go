@@ -1,0 +1,272 @@
+package rules
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+	"strconv"
+	"strings"
+)
+
+// Field is one rule as the interface shows and changes it.
+type Field struct {
+	Key, Name, Reason string
+	Group             string   // the heading it stands under
+	Unit              string   // "" for a choice
+	Choices           []Choice // empty for a number
+	Least, Most       float64
+
+	number func(*House) *float64
+	whole  func(*House) *int
+	choice func(*House) *string
+}
+
+// Choice is one school of thought.
+type Choice struct{ Key, Name string }
+
+// Fields lists every rule in the order a teacher meets it.
+func Fields() []Field { return fields }
+
+// The headings that rules stand under.
+const (
+	forCoats  = "Coats and stacks"
+	forFoot   = "Foot, seat and shelf"
+	forTime   = "Drying"
+	forCover  = "What is covered, and what is known"
+	forRoom   = "The way of the room"
+	forLimits = "Limits of an assignment"
+)
+
+var fields = []Field{
+	{Key: "coats", Group: forCoats, Name: "Coats of one glaze", Unit: "coats", Least: 1, Most: 6,
+		Reason: "After one coat the clay shows plainly, after two hardly, after three not. A glaze can have a figure of its own.",
+		whole:  func(h *House) *int { return &h.Coats }},
+	{Key: "over", Group: forCoats, Name: "More than the figure",
+		Reason:  "Each stack is compared with the figure of its own school. Much more than that runs; underglaze never counts.",
+		Choices: []Choice{{"warn", "Warned of, refused from twice the figure or two above it"}, {Strict, "Refused from one above it"}},
+		choice:  func(h *House) *string { return &h.Over }},
+	{Key: "extra", Group: forCoats, Name: "Extra thickness on purpose",
+		Reason:  "Thin breaking glazes get a third or a heavier coat, with a higher bare band.",
+		Choices: []Choice{{"glaze", "Where the glaze's own card allows it"}, {Never, "Never"}, {Always, "Any glaze"}},
+		choice:  func(h *House) *string { return &h.Extra }},
+	{Key: "layering", Group: forCoats, Name: "Where two glazes overlap",
+		Reason:  "More glaze runs more. Glazes made for layering are fired two over two; others keep the usual total.",
+		Choices: []Choice{{"keep", "Keep the usual total (2+1, 1+2)"}, {"double-marked", "Usual total; 2+2 where both are made for layering"}, {"double", "Two over two, four in all"}},
+		choice:  func(h *House) *string { return (*string)(&h.Layering) }},
+	{Key: "underglaze", Group: forCoats, Name: "Underglaze under clear", Unit: "coats", Least: 1, Most: 6,
+		Reason: "Underglaze is coloured clay: thin coats stay pale, and the clear does not hide it.",
+		whole:  func(h *House) *int { return &h.UnderglazeCoats }},
+	{Key: "clearFood", Group: forCoats, Name: "Clear over underglaze, food surfaces", Unit: "coats", Least: 1, Most: 6,
+		Reason: "Where food lies, the underglaze has to be sealed all over.",
+		whole:  func(h *House) *int { return &h.ClearOnFood }},
+	{Key: "clear", Group: forCoats, Name: "Clear over underglaze, elsewhere", Unit: "coats", Least: 1, Most: 6,
+		Reason: "Two coats give the shine; more turns cloudy.",
+		whole:  func(h *House) *int { return &h.ClearElsewhere }},
+	{Key: "underglazeOn", Group: forCoats, Name: "Underglaze may go on",
+		Reason:  "On greenware it becomes part of the clay; on bisque it can be washed off again. Which jars a class may use is set under Classes.",
+		Choices: []Choice{{"both", "Greenware and bisque"}, {Greenware, "Greenware only"}, {NoneNow, "Nothing, not this lesson"}},
+		choice:  func(h *House) *string { return &h.UnderglazeOn }},
+	{Key: "mixing", Group: forCoats, Name: "Mixing on the palette",
+		Reason:  "Glazes do not mix like paint: nobody can say what comes out. What is mixed has to be written down, or it cannot be made again.",
+		Choices: []Choice{{Never, "Never"}, {"kind", "Within one kind, kept as a recipe"}},
+		choice:  func(h *House) *string { return &h.Mixing }},
+	{Key: "meeting", Group: forCoats, Name: "Where two colours meet",
+		Reason:  "Two glazes that touch may flow into each other; an incised line, a ridge or bare clay stops it.",
+		Choices: []Choice{{"touch", "They touch; warned only where a sharp edge is wanted"}, {Apart, "A line or ridge keeps them apart"}},
+		choice:  func(h *House) *string { return &h.Meeting }},
+
+	{Key: "band", Group: forFoot, Name: "Bare band above the shelf", Unit: "mm", Least: 0, Most: 30,
+		Reason: "Glaze that meets the shelf welds the piece to it. Measured as height above the table.",
+		number: func(h *House) *float64 { return &h.BandMM }},
+	{Key: "bandRisk", Group: forFoot, Name: "More band for runners and layers", Unit: "mm", Least: 0, Most: 30,
+		Reason: "A runner and a layered stack move further downhill in the fire.",
+		number: func(h *House) *float64 { return &h.BandRiskMM }},
+	{Key: "bandSteep", Group: forFoot, Name: "More band under a steep, thick wall", Unit: "mm", Least: 0, Most: 30,
+		Reason: "On an upright wall more than the usual coats gathers speed before it stops.",
+		number: func(h *House) *float64 { return &h.SteepMM }},
+	{Key: "foot", Group: forFoot, Name: "The foot",
+		Reason:  "Bare clay stands on the shelf. Low-fire houses lay one thin coat and stand the piece on stilts, whose points leave small scars.",
+		Choices: []Choice{{"bare", "Bare, always"}, {Stilts, "One thin coat, standing on stilts"}},
+		choice:  func(h *House) *string { return &h.Foot }},
+	{Key: "footBy", Group: forFoot, Name: "How the foot gets bare",
+		Reason:  "Wax before the first coat keeps it bare; a damp sponge afterwards shows that it is.",
+		Choices: []Choice{{"wipe", "Wiped back after"}, {ByResist, "Resist before"}},
+		choice:  func(h *House) *string { return &h.FootBy }},
+	{Key: "wipes", Group: forFoot, Name: "Who wipes the foot",
+		Reason:  "Young hands wipe off more than the foot.",
+		Choices: []Choice{{"student", "Student; the teacher checks"}, {"teacher", "Teacher"}},
+		choice:  func(h *House) *string { return &h.Wipes }},
+	{Key: "underside", Group: forFoot, Name: "Underside inside a raised foot",
+		Reason:  "Only what stands on the shelf must be bare; some houses leave the whole underside.",
+		Choices: []Choice{{"may", "May be glazed, above the band"}, {"bare", "Stays bare"}},
+		choice:  func(h *House) *string { return &h.Underside }},
+	{Key: "seat", Group: forFoot, Name: "The seat of a lid",
+		Reason:  "Glaze on the seat welds the lid. Some houses lay one coat all the same, else the lid sticks or no longer fits.",
+		Choices: []Choice{{"bare", "Stays bare"}, {"one", "Takes one coat"}},
+		choice:  func(h *House) *string { return &h.Seat }},
+
+	{Key: "dry1", Group: forTime, Name: "First coat is dry after", Unit: "min", Least: 0.1, Most: 60,
+		Reason: "Bisque drinks the first coat. Damp air and dense bisque take longer.",
+		number: func(h *House) *float64 { return &h.DryMinutes[0] }},
+	{Key: "dry2", Group: forTime, Name: "Second coat is dry after", Unit: "min", Least: 0.1, Most: 60,
+		Reason: "The clay below is already damp.",
+		number: func(h *House) *float64 { return &h.DryMinutes[1] }},
+	{Key: "dry3", Group: forTime, Name: "Later coats are dry after", Unit: "min", Least: 0.1, Most: 60,
+		Reason: "A coat on a wet one crawls and rubs off.",
+		number: func(h *House) *float64 { return &h.DryMinutes[2] }},
+	{Key: "recoat", Group: forTime, Name: "When to recoat",
+		Reason:  "Dry glaze is chalky and pale. Some houses go on while it is mostly dry, or area by area while it is slightly damp.",
+		Choices: []Choice{{"dry", "When chalky and dry to the touch"}, {"mostly", "When mostly dry"}, {"damp", "While slightly damp, area by area"}},
+		choice:  func(h *House) *string { return &h.Recoat }},
+	{Key: "kilnDry", Group: forTime, Name: "Before the kiln, dry for", Unit: "h", Least: 1, Most: 240,
+		Reason: "Overnight after the last coat or wet wipe, and room-warm to the touch: a cold piece is a damp piece.",
+		number: func(h *House) *float64 { return &h.KilnDryHours }},
+
+	{Key: "hidden", Group: forCover, Name: "What nobody sees",
+		Reason:  "The inside of a closed form or a planter takes much glaze for nothing.",
+		Choices: []Choice{{"all", "Everything but the foot is covered"}, {SeenOnly, "Only what is seen or used"}},
+		choice:  func(h *House) *string { return &h.Hidden }},
+	{Key: "otherClay", Group: forCover, Name: "A tile on another clay or cone",
+		Reason:  "The same glaze fires differently on white, speckled and red clay. A tile only speaks for its own.",
+		Choices: []Choice{{"hint", "Counts as a hint, and is called one"}, {"nothing", "Counts for nothing"}},
+		choice:  func(h *House) *string { return (*string)(&h.OtherClay) }},
+
+	{Key: "path", Group: forRoom, Name: "The firing path",
+		Reason:  "Bisque is hard to break and drinks glaze. Once-fired ware must be bone dry, pale all over and not clammy, lifted with two hands from below; coats must not soak it.",
+		Choices: []Choice{{"bisque", "Bisque first, then glaze"}, {OnceFired, "Glaze on bone-dry clay, fired once"}},
+		choice:  func(h *House) *string { return &h.Path }},
+	{Key: "vents", Group: forRoom, Name: "Bare places for gas, once-fired",
+		Reason:  "Raw clay gives off gas through the glaze; scratched-through places let it out.",
+		Choices: []Choice{{"without", "Does without"}, {WantVents, "Wants them"}},
+		choice:  func(h *House) *string { return &h.Vents }},
+	{Key: "cleaning", Group: forRoom, Name: "Cleaning bisque",
+		Reason:  "Dust and hand oil under the glaze make it crawl. Rinsed bisque has to dry first.",
+		Choices: []Choice{{"damp", "Damp sponge only"}, {"rinse", "Rinsed under the tap, then dried"}},
+		choice:  func(h *House) *string { return &h.Clean }},
+	{Key: "strokes", Group: forRoom, Name: "How a coat is laid",
+		Reason:  "Crossed strokes even out streaks; rubbing lifts the coat below. Chip glazes are always laid on.",
+		Choices: []Choice{{"cross", "Across the coat below"}, {LaidOn, "First coat brushed, later ones laid on without rubbing"}},
+		choice:  func(h *House) *string { return &h.Stroke }},
+	{Key: "faces", Group: forRoom, Name: "Order of faces",
+		Reason:  "Inside first means less handling of finished faces.",
+		Choices: []Choice{{"interior", "Interior first"}, {ExteriorNow, "Exterior first"}},
+		choice:  func(h *House) *string { return &h.Faces }},
+	{Key: "open", Group: forRoom, Name: "Glazes open at once",
+		Reason:  "One open jar cannot be confused with another.",
+		Choices: []Choice{{"one", "One"}, {"cups", "Several, poured in wells or cups"}, {"tidy", "By how tidy the class is"}},
+		choice:  func(h *House) *string { return &h.Open }},
+	{Key: "between", Group: forRoom, Name: "Between colours",
+		Reason:  "A brush that was not washed tints the next colour. The time lost follows.",
+		Choices: []Choice{{"wash", "Wash the brush"}, {"brush", "A brush for each colour"}, {"sponge", "Sponge it off without water"}, {"bowls", "Two rinse bowls"}, {"collect", "Used brushes are collected"}},
+		choice:  func(h *House) *string { return &h.Wash }},
+	{Key: "thins", Group: forRoom, Name: "Who thins glaze",
+		Reason:  "Too much water is hard to undo.",
+		Choices: []Choice{{"teacher", "Only the teacher"}, {"student", "Students, a spoon at a time"}},
+		choice:  func(h *House) *string { return &h.Thins }},
+
+	{Key: "mostColours", Group: forLimits, Name: "Colours on one piece, at most", Unit: "glazes", Least: 0, Most: 12,
+		Reason: "Two or three colours are a decision; eight are a palette. 0 sets no limit. Clear does not count.",
+		whole:  func(h *House) *int { return &h.MostColours }},
+	{Key: "insideOutside", Group: forLimits, Name: "Inside and outside",
+		Reason:  "One glaze inside and one outside teaches two decisions well.",
+		Choices: []Choice{{"free", "As the student likes"}, {OneEach, "One glaze inside, one outside"}},
+		choice:  func(h *House) *string { return &h.InsideOutside }},
+	{Key: "mostCover", Group: forLimits, Name: "Covered with glaze, at most", Unit: "%", Least: 1, Most: 100,
+		Reason: "Where bare clay is part of the design, or glaze is dear. 100 sets no limit.",
+		whole:  func(h *House) *int { return &h.MostCover }},
+}
+
+// Get writes the house's value of the field as text.
+func (f Field) Get(h House) string {
+	switch {
+	case f.whole != nil:
+		return strconv.Itoa(*f.whole(&h))
+	case f.number != nil:
+		return strconv.FormatFloat(*f.number(&h), 'f', -1, 64)
+	}
+	return *f.choice(&h)
+}
+
+// Says is the house's value in the words of the field.
+func (f Field) Says(h House) string {
+	v := f.Get(h)
+	for _, c := range f.Choices {
+		if c.Key == v {
+			return c.Name
+		}
+	}
+	return strings.TrimSpace(v + " " + f.Unit)
+}
+
+// Set reads a value into the house. The error is one sentence that names the
+// rule and what was expected.
+func (f Field) Set(h *House, text string) error {
+	text = strings.TrimSpace(text)
+	if len(f.Choices) > 0 {
+		if !slices.ContainsFunc(f.Choices, func(c Choice) bool { return c.Key == text }) {
+			return fmt.Errorf("%s: %q is none of the choices", f.Name, text)
+		}
+		*f.choice(h) = text
+		return nil
+	}
+	v, err := strconv.ParseFloat(text, 64)
+	whole := v == float64(int(v))
+	if err != nil || v < f.Least || v > f.Most || f.whole != nil && !whole {
+		kind := "a number"
+		if f.whole != nil {
+			kind = "a whole number"
+		}
+		return fmt.Errorf("%s: %q will not do: expected %s from %v to %v %s", f.Name, text, kind, f.Least, f.Most, f.Unit)
+	}
+	if f.whole != nil {
+		*f.whole(h) = int(v)
+	} else {
+		*f.number(h) = v
+	}
+	return nil
+}
+
+// FieldByKey finds a rule.
+func FieldByKey(key string) (Field, bool) {
+	i := slices.IndexFunc(fields, func(f Field) bool { return f.Key == key })
+	if i < 0 {
+		return Field{}, false
+	}
+	return fields[i], true
+}
+
+// Refusal is a value that a rule cannot take; Key is the one that was asked for.
+type Refusal struct{ Key, Reason string }
+
+// With is the house with some of its rules changed by Field.Key, in any order:
+// the overrides of a class or of an assignment. Where anything is refused the
+// house comes back as it was.
+func (h House) With(values map[string]string) (House, []Refusal) {
+	changed := h
+	var refused []Refusal
+	for _, key := range slices.Sorted(maps.Keys(values)) {
+		field, ok := FieldByKey(key)
+		if !ok {
+			refused = append(refused, Refusal{key, fmt.Sprintf("there is no house rule %q", key)})
+			continue
+		}
+		if err := field.Set(&changed, values[key]); err != nil {
+			refused = append(refused, Refusal{key, err.Error()})
+		}
+	}
+	if len(refused) > 0 {
+		return h, refused
+	}
+	return changed, nil
+}
+
+// Differences are the values by Field.Key in which the house differs from another.
+func (h House) Differences(from House) map[string]string {
+	values := map[string]string{}
+	for _, f := range fields {
+		if v := f.Get(h); v != f.Get(from) {
+			values[f.Key] = v
+		}
+	}
+	return values
+}
