@@ -125,18 +125,25 @@ func both(one, other func(float64) Under) func(float64) Under {
 	}
 }
 
-// freeBelow is a free form as it lies: the outline of what touches the table,
-// and of everything lower than a height.
+// freeBelow is a free form as it lies: the outlines of what touches the table,
+// and of everything lower than a height, part by part: three feet are three
+// spots.
 func freeBelow(tris []tri) func(float64) Under {
 	return func(h float64) (u Under) {
-		contact, _ := support(tris)
-		limit := slice(tris, h)
-		u.Contact, u.Limit = loop(contact, 0), loop(limit, 0)
-		for _, p := range append(contact, limit...) {
-			if u.Width == 0 {
-				u.hold(p.x, -p.y, p.x+1e-6, -p.y+1e-6)
+		for _, part := range partsOf(tris) {
+			contact, limit := slice(part, touching), slice(part, h)
+			if len(contact) > 2 {
+				u.Contact += loop(contact, 0)
 			}
-			u.hold(p.x, -p.y, p.x, -p.y)
+			if len(limit) > 2 {
+				u.Limit += loop(limit, 0)
+			}
+			for _, p := range limit {
+				if u.Width == 0 {
+					u.hold(p.x, -p.y, p.x+1e-6, -p.y+1e-6)
+				}
+				u.hold(p.x, -p.y, p.x, -p.y)
+			}
 		}
 		return u
 	}

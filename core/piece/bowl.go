@@ -94,6 +94,12 @@ func buildBowl(m Measures) (Body, error) {
 		b.zones["underside"] = []zone{sphere{s.r, s.lowest(), s.at(s.footIn), s.lowest()}}
 	}
 	b.drawing = s.draw()
+	b.wall = func(share float64) point {
+		low := s.at(s.foot)
+		z := low + share*(s.top-low)
+		up := z - s.lowest()
+		return point{math.Sqrt(math.Max(0, 2*s.r*up-up*up)), z}
+	}
 	b.under = ringsBelow(ringBelow{outer: s.foot, inner: s.footIn, limit: func(h float64) float64 {
 		// The sphere's own radius at the height; the foot's where it is wider.
 		up := math.Min(h-s.lowest(), s.r)

@@ -61,6 +61,7 @@ func buildCup(m Measures) (Body, error) {
 	s.handle.join(&b, "exterior")
 	b.Surfaces = append(b.Surfaces, Surface{ID: "foot", Name: "Foot", Use: Plain, Stands: true})
 	b.drawing = s.draw()
+	b.wall = func(share float64) point { return point{s.out(share * s.top), share * s.top} }
 	b.under = ringsBelow(ringBelow{outer: s.base, limit: func(h float64) float64 { return s.out(math.Min(h, s.top)) }})
 	return b.finish(), nil
 }

@@ -15,6 +15,7 @@ type Drawing struct {
 	Shapes        []Shape
 	Labels        []Label
 	Captions      []Caption
+	Handles       []Handle
 	// TableY is the y of the table the piece stands on in the side view.
 	TableY float64
 	// TableFrom and TableTo are the ends of the table line.
@@ -48,6 +49,12 @@ type Label struct {
 	Surface string
 	X, Y    float64
 	Left    bool
+}
+
+// Handle is a point of a wall that can be pulled in or out by a measurement.
+type Handle struct {
+	Measure string // Measure.Key
+	X, Y    float64
 }
 
 // Caption names a view.

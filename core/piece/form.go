@@ -70,6 +70,7 @@ type Body struct {
 	spotRadius float64
 	drawing    Drawing
 	under      func(heightMM float64) Under
+	wall       func(share float64) point // the outside at a share of its height; nil where nothing can be pulled
 
 	// NeedsPose says that nobody decided yet how a free form lies in the kiln.
 	NeedsPose bool
@@ -155,7 +156,16 @@ func Build(form Form, given Measures) (Body, error) {
 	if len(refused) > 0 {
 		return Body{}, refused
 	}
-	return builders[i].build(m)
+	b, err := builders[i].build(m)
+	if err == nil && b.wall != nil {
+		for _, measure := range builders[i].kind.Measures {
+			if measure.At > 0 {
+				at := b.wall(measure.At)
+				b.drawing.Handles = append(b.drawing.Handles, Handle{measure.Key, at.r, b.drawing.TableY - at.z})
+			}
+		}
+	}
+	return b, err
 }
 
 func formNames() string {

@@ -162,6 +162,13 @@ func TestBentWalls(t *testing.T) {
 	require.InEpsilon(t, bandOf(bowl, 20)["exterior"], bandOf(bowlBarely, 20)["exterior"], 0.03)
 	out := build(t, piece.Vase, piece.Measures{"bend2": 10})
 	require.Greater(t, area(t, out, "exterior"), area(t, build(t, piece.Vase, nil), "exterior"))
+	// What is pulled is where it was pulled to.
+	for _, form := range []piece.Form{piece.Bowl, piece.Cup, piece.Mug, piece.Vase, piece.Jar, piece.Planter, piece.Bell} {
+		before, after := build(t, form, nil).Drawing().Handles, build(t, form, piece.Measures{"bend2": 5}).Drawing().Handles
+		require.Len(t, before, 3)
+		require.InDelta(t, before[1].X+5, after[1].X, 0.6, form)
+		require.InDelta(t, before[1].Y, after[1].Y, 0.01, form)
+	}
 	_, err := piece.Build(piece.Bottle, piece.Measures{"bend3": -20})
 	require.ErrorContains(t, err, "narrowest")
 }

@@ -225,6 +225,25 @@ func inside(outline []xy, p xy) float64 {
 	return margin
 }
 
+// partsOf are triangles by what grew as one: the body whole, each foot by itself.
+func partsOf(tris []tri) [][]tri {
+	var parts [][]tri
+	of := map[int]int{}
+	whole := slices.ContainsFunc(tris, func(t tri) bool { return t.surface == "base" }) // the faces of an odd form are one body
+	for _, t := range tris {
+		key := t.part
+		if whole {
+			key = 0
+		}
+		if _, known := of[key]; !known {
+			of[key] = len(parts)
+			parts = append(parts, nil)
+		}
+		parts[of[key]] = append(parts[of[key]], t)
+	}
+	return parts
+}
+
 // slice is the outline of what of the triangles lies lower than height h, seen
 // from below: the hull of all of it.
 func slice(tris []tri, h float64) []xy {

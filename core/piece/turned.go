@@ -132,7 +132,27 @@ func assemble(form Form, things ...turned) Body {
 		rings[i] = t.standsOn()
 	}
 	b.under = ringsBelow(rings...)
+	b.wall = things[0].outside()
 	return b.finish()
+}
+
+// outside is where the outside of the thing runs, by the share of its height.
+func (t turned) outside() func(share float64) point {
+	for _, s := range t.spans {
+		if s.ID != "exterior" {
+			continue
+		}
+		line := s.line
+		if line[0].z > line[len(line)-1].z {
+			line = reversed(line)
+		}
+		low, top := line[0].z, line[len(line)-1].z
+		return func(share float64) point {
+			z := low + share*(top-low)
+			return point{radiusAt(line, z), z}
+		}
+	}
+	return nil
 }
 
 func (t turned) top() (z float64) {

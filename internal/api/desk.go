@@ -5,6 +5,7 @@ import (
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
+	"enkaustos/core/plan"
 	"enkaustos/internal/api/gen"
 	"enkaustos/internal/store"
 	"enkaustos/internal/studio"
@@ -84,6 +85,7 @@ func (s *Server) Decide(ctx context.Context, r gen.DecideRequestObject) (gen.Dec
 func (s *Server) GetReview(_ context.Context, r gen.GetReviewRequestObject) (gen.GetReviewResponseObject, error) {
 	v, err := s.Studio.Review(r.Id)
 	return gen.GetReview200JSONResponse{Clean: list(v.Clean, word), Approved: v.Approved, Returned: v.Returned, Unplanned: v.Unplanned,
+		Room: list(v.Room, func(says string) string { return says }),
 		Look: list(v.Look, func(i studio.ReviewItem) gen.ReviewItem {
 			return gen.ReviewItem{Piece: onePiece(i.Piece), Why: list(i.Why, func(why string) string { return why })}
 		})}, err
@@ -102,6 +104,21 @@ func (s *Server) ChangeAssignment(ctx context.Context, r gen.ChangeAssignmentReq
 	}
 	a, err := s.Studio.ChangeAssignment(ctx, r.Id, to)
 	return gen.ChangeAssignment200JSONResponse(assignment(a)), err
+}
+
+// GetKit is what an assignment asks for on the table.
+func (s *Server) GetKit(_ context.Context, r gen.GetKitRequestObject) (gen.GetKitResponseObject, error) {
+	k, err := s.Studio.Kit(r.Id)
+	if err != nil {
+		return nil, err
+	}
+	return gen.GetKit200JSONResponse{Amounts: list(k.Amounts, amount),
+		Brushes: list(k.Brushes, func(b studio.KitBrush) gen.KitBrush { return gen.KitBrush{Brush: string(b.Brush), Pieces: b.Pieces} }),
+		Rules:   list(k.Rules, func(r studio.KitRule) gen.KitRule { return gen.KitRule{Name: r.Name, Says: r.Says} }),
+		Pieces: list(k.Pieces, func(p studio.KitPiece) gen.KitPiece {
+			return gen.KitPiece{Id: p.ID, Student: p.Student, Mark: p.Mark, Amounts: list(p.Amounts, amount),
+				Brushes: list(p.Brushes, func(b plan.Brush) string { return string(b) }), Left: list(p.Left, func(line string) string { return line })}
+		})}, nil
 }
 
 // ChangeCard changes what is known of a glaze.

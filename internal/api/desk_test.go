@@ -79,6 +79,20 @@ func workTheDesk(t *testing.T, c *caller, class string) {
 	do[any](c, 204, "POST", "/approvals", body{"words": []body{{"piece": first.Id, "revision": first.Revision, "verdict": "approved"}}})
 	require.Equal(t, 1, do[gen.Review](c, 200, "GET", "/assignments/"+made.Id+"/review", nil).Approved)
 
+	kit := do[gen.Kit](c, 200, "GET", "/assignments/"+made.Id+"/kit", nil)
+	require.Len(t, kit.Pieces, 2)
+	require.Equal(t, "Interior 3 × A", kit.Pieces[0].Left[0])
+	sum := float32(0)
+	for _, p := range kit.Pieces {
+		for _, a := range p.Amounts {
+			sum += a.Ml
+		}
+	}
+	for _, a := range kit.Amounts {
+		sum -= a.Ml
+	}
+	require.InDelta(t, 0, sum, 1e-3, "the amounts of a class are the sum of its pieces")
+
 	// Rules of a class and of an assignment.
 	do[[]gen.Rule](c, 200, "PUT", "/rules?class="+class, body{"values": body{"mostColours": "1"}})
 	for _, r := range do[[]gen.Rule](c, 200, "GET", "/rules?assignment="+made.Id, nil) {

@@ -118,6 +118,7 @@ func drawing(d piece.Drawing) gen.Drawing {
 		Labels: list(d.Labels, func(l piece.Label) gen.Label {
 			return gen.Label{Surface: l.Surface, X: l.X, Y: l.Y, Left: l.Left}
 		}),
+		Handles:  list(d.Handles, func(h piece.Handle) gen.Handle { return gen.Handle{Measure: h.Measure, X: h.X, Y: h.Y} }),
 		Captions: list(d.Captions, func(c piece.Caption) gen.Caption { return gen.Caption{Text: c.Text, X: c.X, Y: c.Y} }),
 	}
 }

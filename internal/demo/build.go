@@ -33,6 +33,7 @@ type task struct {
 	form     piece.Form
 	measures piece.Measures
 	reach    []stage // dealt out to the students in turn
+	marking  piece.Marking
 }
 
 // stage is how far the demo takes a piece.
@@ -52,17 +53,23 @@ const (
 )
 
 var classes = []class{
-	{"7 Plover", "FEN", "6", 28, []task{{"Tide-pool bowl", piece.Bowl, piece.Measures{"rim": 140, "height": 62, "foot": 0}, []stage{begun, begun, planned, coated, begun, untouched}}}},
-	{"7 Wren", "FEN", "6", 27, []task{{"Storm-warning slab", piece.Slab, piece.Measures{"length": 170, "width": 120, "thickness": 12}, []stage{coated, drying, refused, begun, fit}}}},
-	{"8 Teal", "HAR", "04", 26, []task{{"Seed-thief bowl", piece.Bowl, piece.Measures{"rim": 120, "height": 58, "foot": 50, "hollow": 5}, []stage{fit, fit, drying, coated, begun}}}},
-	{"9 Curlew", "FEN", "6", 26, []task{{"Lamplighter's cup", piece.Cup, piece.Measures{"rim": 82, "base": 68, "height": 94}, []stage{inKiln, inKiln, fit, drying}}}},
+	{"7 Plover", "FEN", "6", 28, []task{{"Tide-pool bowl", piece.Bowl, piece.Measures{"rim": 140, "height": 62, "foot": 0}, []stage{begun, begun, planned, coated, begun, untouched}, piece.Marking{}}}},
+	{"7 Wren", "FEN", "6", 27, []task{{"Storm-warning slab", piece.Slab, piece.Measures{"length": 170, "width": 120, "thickness": 12}, []stage{coated, drying, refused, begun, fit}, piece.Marking{}}}},
+	{"8 Teal", "HAR", "04", 26, []task{{"Seed-thief bowl", piece.Bowl, piece.Measures{"rim": 120, "height": 58, "foot": 50, "hollow": 5}, []stage{fit, fit, drying, coated, begun}, piece.Marking{}}}},
+	{"9 Curlew", "FEN", "6", 26, []task{{"Lamplighter's cup", piece.Cup, piece.Measures{"rim": 82, "base": 68, "height": 94}, []stage{inKiln, inKiln, fit, drying}, piece.Marking{}}}},
 	{"10 Studio", "FEN", "6", 24, []task{
-		{"Map of a walk", piece.Slab, piece.Measures{"length": 210, "width": 140, "thickness": 11}, []stage{judged, out, judged, out}},
-		{"Ferryman's bowl", piece.Bowl, piece.Measures{"rim": 176, "height": 78, "foot": 72, "hollow": 6, "footWidth": 8}, []stage{planned, begun, untouched, planned}},
+		{"Map of a walk", piece.Slab, piece.Measures{"length": 210, "width": 140, "thickness": 11}, []stage{judged, out, judged, out}, piece.Marking{}},
+		{"Ferryman's bowl", piece.Bowl, piece.Measures{"rim": 176, "height": 78, "foot": 72, "hollow": 6, "footWidth": 8}, []stage{planned, begun, untouched, planned}, piece.Marking{}},
 	}},
-	{"Thursday Club", "HAR", "04", 20, []task{{"Echo cup", piece.Cup, piece.Measures{"rim": 76, "base": 70, "height": 86}, []stage{judged, out, begun, untouched}}}},
+	{"Thursday Club", "HAR", "04", 20, []task{{"Echo cup", piece.Cup, piece.Measures{"rim": 76, "base": 70, "height": 86}, []stage{judged, out, begun, untouched}, piece.Marking{}}}},
 	{"12 Kiln Room", "FEN", "6", 16, []task{
-		{"Salt cellar bowl", piece.Bowl, piece.Measures{"rim": 96, "height": 50, "foot": 42, "hollow": 4, "footWidth": 6}, []stage{inKiln, fit, coated, judged}},
+		{"Lantern for a lost ferry", piece.House, piece.Measures{"width": 88, "depth": 104, "height": 96, "rise": 46, "windows": 4}, []stage{planned, untouched, planned, planned},
+			piece.Marking{Details: []piece.Detail{
+				{ID: "tideline", Name: "Tide line", Kind: piece.Stripe, On: "walls", FromMM: 18, ToMM: 26},
+				{ID: "gull", Name: "Gull", Kind: piece.Motif, On: "walls", AreaCM2: 7, FromMM: 66, ToMM: 90, Optional: true},
+			}}},
+		{"Beast from the marsh", piece.Modelled, piece.Measures{"length": 124, "width": 74, "height": 66, "spots": 3, "pose": 1}, []stage{untouched, planned, untouched, planned}, piece.Marking{}},
+		{"Salt cellar bowl", piece.Bowl, piece.Measures{"rim": 96, "height": 50, "foot": 42, "hollow": 4, "footWidth": 6}, []stage{inKiln, fit, coated, judged}, piece.Marking{}},
 	}},
 }
 
@@ -127,7 +134,7 @@ func (m *maker) class(c class) error {
 	}
 	for n, t := range c.makes {
 		m.clock.freeze(m.today.AddDate(0, 0, -20+n))
-		a, err := m.school.AddAssignment(m.ctx, store.Assignment{Class: all[i].ID, Name: t.name, Form: t.form, Measures: t.measures})
+		a, err := m.school.AddAssignment(m.ctx, store.Assignment{Class: all[i].ID, Name: t.name, Form: t.form, Measures: t.measures, Marking: t.marking})
 		if err != nil {
 			return err
 		}
@@ -204,8 +211,11 @@ func (m *maker) plan(p studio.Piece) plan.Plan {
 	choices := plan.Plan{}
 	for _, s := range p.Body.Surfaces {
 		switch {
-		case s.Stands, s.ID == "underside":
+		case s.Optional, s.Hidden:
+		case s.Stands, s.Seat, s.ID == "underside":
 			choices[s.ID] = plan.Choice{Bare: true}
+		case s.Detail != "":
+			choices[s.ID] = plan.Choice{Stack: m.untried()}
 		case s.Use != piece.Plain:
 			choices[s.ID] = plan.Choice{Stack: inside}
 		case s.ID == "edge" && m.random.Intn(3) == 0:
@@ -215,6 +225,18 @@ func (m *maker) plan(p studio.Piece) plan.Plan {
 		}
 	}
 	return choices
+}
+
+// untried is a stack for a detail that nobody of this school has fired yet:
+// what a tile programme is made of.
+func (m *maker) untried() glaze.Stack {
+	bases, tops := []string{"N01", "N03", "N04", "B12", "B13"}, []string{"N02", "N03", "B14"}
+	for {
+		base, top := bases[m.random.Intn(len(bases))], tops[m.random.Intn(len(tops))]
+		if base != top {
+			return glaze.Stack{{Glaze: base, Coats: 2}, {Glaze: top, Coats: 1}}
+		}
+	}
 }
 
 // coats lays the planned coats so that the last is dry by finished; a piece

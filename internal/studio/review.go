@@ -130,6 +130,7 @@ type Review struct {
 	Approved  int
 	Returned  int // waiting for the student
 	Unplanned int
+	Room      []string // what is said of the whole class, and of no single plan
 }
 
 // ReviewItem is one plan and why it deserves a look.
@@ -153,6 +154,11 @@ func (s *Studio) Review(id string) (Review, error) {
 			continue
 		}
 		v := s.view(p, now)
+		for _, f := range v.Findings {
+			if ofTheRoom(f) && !slices.Contains(r.Room, f.Text) {
+				r.Room = append(r.Room, f.Text)
+			}
+		}
 		switch why := s.deserves(p, a, v); {
 		case p.plan.Choices.Empty():
 			r.Unplanned++
@@ -170,10 +176,14 @@ func (s *Studio) Review(id string) (Review, error) {
 	return r, nil
 }
 
+// ofTheRoom says whether a finding is about the jars of the room: no plan
+// deserves a look because the class as a whole takes much.
+func ofTheRoom(f plan.Finding) bool { return f.Code == "jar-short" }
+
 // gravity is how much a plan deserves a look: stops before warnings.
 func gravity(i ReviewItem) int {
 	weight := 0
-	for _, f := range i.Piece.Findings {
+	for _, f := range grave(i.Piece.Findings) {
 		switch f.Severity {
 		case plan.Stop:
 			weight += 100
@@ -193,20 +203,12 @@ func (s *Studio) deserves(p *livePiece, a *assignment, v Piece) (why []string) {
 	if v.Approval.State == PlanChanged && len(v.Approval.Changes) == 0 && v.Approval.Note != "" {
 		why = append(why, "Changed after it was returned: "+v.Approval.Note)
 	}
-	stops, warns := 0, 0
-	for _, f := range v.Findings {
-		switch f.Severity {
-		case plan.Stop:
-			stops++
-		case plan.Warn:
-			warns++
+	if said := grave(v.Findings); len(said) > 0 {
+		first := said[0].Text
+		if more := len(said) - 1; more > 0 {
+			first = fmt.Sprintf("%s And %d more.", first, more)
 		}
-	}
-	if stops > 0 {
-		why = append(why, fmt.Sprintf("%d %s that keep it out of the kiln.", stops, plural(stops, "stop")))
-	}
-	if warns > 0 {
-		why = append(why, fmt.Sprintf("%d %s to look at.", warns, plural(warns, "warning")))
+		why = append(why, first)
 	}
 	var open []string
 	for _, surface := range p.body.Surfaces {
@@ -221,9 +223,7 @@ func (s *Studio) deserves(p *livePiece, a *assignment, v Piece) (why []string) {
 	return why
 }
 
-func plural(n int, noun string) string {
-	if n == 1 {
-		return noun
-	}
-	return noun + "s"
+// grave are the stops and warnings of a plan itself, stops first.
+func grave(findings []plan.Finding) []plan.Finding {
+	return slices.DeleteFunc(slices.Clone(findings), func(f plan.Finding) bool { return f.Severity == plan.Note || ofTheRoom(f) })
 }

@@ -56,8 +56,9 @@ func (s *Studio) scheme(p *livePiece, slot int, choices plan.Plan) Scheme {
 	return v
 }
 
-// AddScheme keeps a copy of the plan beside it, its stacks moved on by one
-// surface, so that it is another one to begin with.
+// AddScheme keeps a copy of the plan beside it, its stacks moved on so that it
+// differs from the schemes that are there; the plan as it is where no turn of
+// it does.
 func (s *Studio) AddScheme(ctx context.Context, id string) error {
 	return s.change(ctx, func() (func(*store.Tx) error, func(), error) {
 		p, _, err := s.unfired(id)
@@ -69,11 +70,26 @@ func (s *Studio) AddScheme(ctx context.Context, id string) error {
 		}
 		for slot := 2; slot <= Schemes; slot++ {
 			if _, kept := p.schemes[slot]; !kept {
-				return s.putScheme(p, slot, plan.Rotated(p.plan.Choices, p.body, slot-1))
+				return s.putScheme(p, slot, p.another())
 			}
 		}
 		return nil, nil, refuse("%d schemes stand side by side: drop one first.", Schemes)
 	})
+}
+
+// another is the plan turned until it differs from every scheme of the piece.
+func (p *livePiece) another() plan.Plan {
+	for by := 1; by < len(p.body.Surfaces); by++ {
+		turned := plan.Rotated(p.plan.Choices, p.body, by)
+		known := len(plan.Changes(turned, p.plan.Choices, p.body)) == 0
+		for _, other := range p.schemes {
+			known = known || len(plan.Changes(turned, other, p.body)) == 0
+		}
+		if !known {
+			return turned
+		}
+	}
+	return p.plan.Choices
 }
 
 // TurnScheme moves the stacks of a scheme on by one surface; slot 1 is the

@@ -15,5 +15,16 @@ export function stackOf(codes: string[]): Layer[] {
 
 /** A stack as it is said at the bench, the layer nearest the clay first: "2 × K07 + 1 × T31". */
 export function sayStack(stack: Layer[]): string {
-  return stack.map((l) => `${l.coats} × ${l.glaze}`).join(" + ");
+  return stack.map((l) => `${l.coats} × ${l.glaze}${l.dip ? " dip" : ""}`).join(" + ");
+}
+
+/** A choice as it is sent back: what the screen holds of a surface. */
+export function choiceOf(s: Schemas["SurfaceState"]): Schemas["Choice"] {
+  return {
+    surface: s.id,
+    bare: s.bare,
+    stack: s.stack,
+    ...(s.resist ? { resist: s.resist } : {}),
+    ...(s.heavy ? { heavy: true } : {}),
+  };
 }

@@ -1090,16 +1090,19 @@ type DocumentImport struct {
 
 // Drawing defines model for Drawing.
 type Drawing struct {
-	Captions  []Caption `json:"captions"`
-	Height    float64   `json:"height"`
-	Labels    []Label   `json:"labels"`
-	Left      float64   `json:"left"`
-	Shapes    []Shape   `json:"shapes"`
-	TableFrom float64   `json:"tableFrom"`
-	TableTo   float64   `json:"tableTo"`
-	TableY    float64   `json:"tableY"`
-	Top       float64   `json:"top"`
-	Width     float64   `json:"width"`
+	Captions []Caption `json:"captions"`
+
+	// Handles Points of the wall that can be pulled
+	Handles   []Handle `json:"handles"`
+	Height    float64  `json:"height"`
+	Labels    []Label  `json:"labels"`
+	Left      float64  `json:"left"`
+	Shapes    []Shape  `json:"shapes"`
+	TableFrom float64  `json:"tableFrom"`
+	TableTo   float64  `json:"tableTo"`
+	TableY    float64  `json:"tableY"`
+	Top       float64  `json:"top"`
+	Width     float64  `json:"width"`
 }
 
 // EventIn defines model for EventIn.
@@ -1271,6 +1274,13 @@ type GuideVerdict struct {
 // GuideVerdictVerdict defines model for GuideVerdict.Verdict.
 type GuideVerdictVerdict string
 
+// Handle defines model for Handle.
+type Handle struct {
+	Measure string  `json:"measure"`
+	X       float64 `json:"x"`
+	Y       float64 `json:"y"`
+}
+
 // Held defines model for Held.
 type Held struct {
 	// Class Class id where all are of one class
@@ -1343,6 +1353,41 @@ type Join struct {
 
 // JoinEdge defines model for Join.Edge.
 type JoinEdge string
+
+// Kit defines model for Kit.
+type Kit struct {
+	Amounts []Amount   `json:"amounts"`
+	Brushes []KitBrush `json:"brushes"`
+	Pieces  []KitPiece `json:"pieces"`
+	Rules   []KitRule  `json:"rules"`
+}
+
+// KitBrush defines model for KitBrush.
+type KitBrush struct {
+	Brush string `json:"brush"`
+
+	// Pieces Pieces that need one
+	Pieces int `json:"pieces"`
+}
+
+// KitPiece defines model for KitPiece.
+type KitPiece struct {
+	// Amounts What its open strokes take
+	Amounts []Amount `json:"amounts"`
+	Brushes []string `json:"brushes"`
+	Id      string   `json:"id"`
+
+	// Left Its open strokes in their working order
+	Left    []string `json:"left"`
+	Mark    string   `json:"mark"`
+	Student string   `json:"student"`
+}
+
+// KitRule defines model for KitRule.
+type KitRule struct {
+	Name string `json:"name"`
+	Says string `json:"says"`
+}
 
 // Lab CIELAB under D65
 type Lab struct {
@@ -1684,10 +1729,13 @@ type Review struct {
 	Approved int `json:"approved"`
 
 	// Clean Nothing speaks against these
-	Clean     []Word       `json:"clean"`
-	Look      []ReviewItem `json:"look"`
-	Returned  int          `json:"returned"`
-	Unplanned int          `json:"unplanned"`
+	Clean    []Word       `json:"clean"`
+	Look     []ReviewItem `json:"look"`
+	Returned int          `json:"returned"`
+
+	// Room What is said of the whole class and of no single plan
+	Room      []string `json:"room"`
+	Unplanned int      `json:"unplanned"`
 }
 
 // ReviewItem defines model for ReviewItem.
@@ -2424,6 +2472,9 @@ type ServerInterface interface {
 	// GetAssignmentDrawing The form of an assignment as SVG.
 	// (GET /assignments/{id}/drawing)
 	GetAssignmentDrawing(c *gin.Context, id string)
+	// GetKit What an assignment asks for on the table, and for each piece to take away; and the rules in words.
+	// (GET /assignments/{id}/kit)
+	GetKit(c *gin.Context, id string)
 	// GetReview The plans of an assignment that wait for the teacher, what deserves a look first.
 	// (GET /assignments/{id}/review)
 	GetReview(c *gin.Context, id string)
@@ -2773,6 +2824,31 @@ func (siw *ServerInterfaceWrapper) GetAssignmentDrawing(c *gin.Context) {
 	}
 
 	siw.Handler.GetAssignmentDrawing(c, id)
+}
+
+// GetKit operation middleware
+func (siw *ServerInterfaceWrapper) GetKit(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetKit(c, id)
 }
 
 // GetReview operation middleware
@@ -4317,6 +4393,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/approvals", wrapper.Decide)
 	router.GET(options.BaseURL+"/assignments/:id/review", wrapper.GetReview)
 	router.PATCH(options.BaseURL+"/assignments/:id", wrapper.ChangeAssignment)
+	router.GET(options.BaseURL+"/assignments/:id/kit", wrapper.GetKit)
 	router.GET(options.BaseURL+"/assignments/:id/document", wrapper.ExportAssignment)
 	router.GET(options.BaseURL+"/assignments/:id/drawing", wrapper.GetAssignmentDrawing)
 	router.POST(options.BaseURL+"/documents", wrapper.ImportAssignment)
@@ -4605,6 +4682,45 @@ type GetAssignmentDrawingdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetAssignmentDrawingdefaultApplicationProblemPlusJSONResponse) VisitGetAssignmentDrawingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetKitRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetKitResponseObject interface {
+	VisitGetKitResponse(w http.ResponseWriter) error
+}
+
+type GetKit200JSONResponse Kit
+
+func (response GetKit200JSONResponse) VisitGetKitResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetKitdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetKitdefaultApplicationProblemPlusJSONResponse) VisitGetKitResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7254,6 +7370,9 @@ type StrictServerInterface interface {
 	// GetAssignmentDrawing The form of an assignment as SVG.
 	// (GET /assignments/{id}/drawing)
 	GetAssignmentDrawing(ctx context.Context, request GetAssignmentDrawingRequestObject) (GetAssignmentDrawingResponseObject, error)
+	// GetKit What an assignment asks for on the table, and for each piece to take away; and the rules in words.
+	// (GET /assignments/{id}/kit)
+	GetKit(ctx context.Context, request GetKitRequestObject) (GetKitResponseObject, error)
 	// GetReview The plans of an assignment that wait for the teacher, what deserves a look first.
 	// (GET /assignments/{id}/review)
 	GetReview(ctx context.Context, request GetReviewRequestObject) (GetReviewResponseObject, error)
@@ -7737,6 +7856,32 @@ func (sh *strictHandler) GetAssignmentDrawing(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetAssignmentDrawingResponseObject); ok {
 		if err := validResponse.VisitGetAssignmentDrawingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetKit operation middleware
+func (sh *strictHandler) GetKit(ctx *gin.Context, id string) {
+	var request GetKitRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetKit(ctx, request.(GetKitRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetKit")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetKitResponseObject); ok {
+		if err := validResponse.VisitGetKitResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -9896,198 +10041,203 @@ func (sh *strictHandler) GetToday(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H1vkty2kudVEDUT8XZ3aHVL8vPY0idZlmTZ0pNWrfccG15tBIrMqqKKBGgA7Ooah24xJ9kj7AHmTBtI",
-	"ACSrKsECu6tbsmc+WW6yQCCRSOSfX2b+Pstl3UgBwujZo99nCnQjhQb8n7dKziuo7T9zKQwIY//Jm6Yq",
-	"c25KKc4a98a/fNRS2Gc6X0HN7b/+WcFi9mj2T2f9+GfuqT4L43769CmbFaBzVTZ2uNmj2S8rbtgGhGEb",
-	"JcUyY6VgUgDTYL+fw8z+xI9jP/Oklq2bVqNkA8qUbup52+B/d0e/qHlVMfuMyQX75pzVr5iRrJGtYrI1",
-	"s2xmtg3MHs1EW89BzT5ls2XF/w3sSP6JNqoUS/ukgoU5/ET9itkHdt5mBewjVxnbrEABKw0rNVsLuRHU",
-	"h+pq8JX+z4LX1Oc/ZTMFv7WlgmL26Fc/Sxwkc2v/0H1Czj9CbuxYT5pGyUteHZKL40oWUtX2X7OCG/jK",
-	"lDX0E+3Xna+4WAJF3VLkuMwN14zjt6CYZbPSQK2P8kTFxVMc2X7Df5QrxbdIBWnoTdCGuycg2tpSohUa",
-	"wBJ4MAEFplUC/+kmXwzIE6GoG9h/uV80SVaty6WogeTDimtNzjyv+JZ+IAW9Vrs95IOyIP9cc7W2/zxC",
-	"+df+NfsL4LpVniWKorQby6u3OyvqmUS28wooVj6gUISJs1lTQg5D+pTCwNKNotqK4rIf5YbVXGwZPrfn",
-	"uDSayY2wnLfiup/QYCwDdVN5Tklix6crWeYEK+5xSYk8hXvsV+m3aUBLv9V+Y7s19/szmF5Y9Tib+XNy",
-	"wGxf3obX/OoViKVZzR59e57N6lKE/71PSJYb7FLNr166X3xzTuzZITFNLXVj5fJQeMirssCLDYVG0eb4",
-	"7w/EVL/n+bptbiZI51uzR+FSmG++Jhk47RrwHMjtTeZGpxjpey6Kw5nPuUonvB3iiQJOyeoVlMuVef06",
-	"kXcarpzqkfzht1yZoyezm0X4QuZWGCMIruZwOxXwp68fJC5FtqYqBSQvXbdqwfOEfQ0vZt2EYstA2hwK",
-	"hjpxRpvV9vhs7EuZHZOcRCXzNSjqJgSu9JMpioYsope+E39jnHKBL41S2UqcK0M+2PAEQuAEs8Hu4HDu",
-	"x2GWJI3k1eG99lKwpryCCq80qzquoTGsKXPTKsjYQska/2xkgxqmZewdAq9I/XFD/vWK/OuW+Ovekq9m",
-	"9jU7bDZbxRb3Dnjh76HdKVrGM4t2qOnOpayAC9RvKr5MlwTPK76kxc/VsZ/+CFeowPP5sTff8c0rPkcu",
-	"ahTw4nDb/uPfnz04Pz9n8hIU7s9cXh2erD0q2i+7mXYDh+VnPZEo6j7l/sP7pI1y8lXi0d8mvbe3EM/w",
-	"jivo+SrqrpFH98iekU/ZbF26uyrc0EsFyH6rErWlecXzNXlBV4db9X4FrOEmX/3F6Yuv/sdj3LFWt7xC",
-	"K7MVFWjNNEe9ruZXZW0/e//c6S7+/44RxXEAzjxGkpgGl0tuCJ33/BFO1OqGQTqsZKthZ5IPBnM8p3SI",
-	"AriKnDwpd6icV7ys0V4SVmel6Hs9DU+1QkBkEmZV5mv60Ybv6mmzzDICCPx7NpuX+rcWaJuOJP8rWJg3",
-	"LWWueXY9JF7SzYg/d++SO+/U1ajqdbjwFfDLLcXJpb1kmVlx52ZYlMtWAZOCNa1qpB6c3MFoCnSpCZ8F",
-	"Ol3WAI22NtTcETXQesMtN1u1/IpkBG2427Ykqf2Kb727o1PYLePuC/HBnT1gsK/Ps2RFya/CzY7cjGCZ",
-	"7yvwQ8NgbCkDE+Ja5nzEav/IFSEBfuIKN6fmW9ZqeMygbsyWLaRivKqGTpZDHWfflxIzxrVpi+AHTNrM",
-	"C/eDNCvZ2ya7tnD3yWxIeE+E6K49la2f5r70bKdMH4ehKBTZmTQbbGexbkKRhWypFURUXksvensLriJS",
-	"c+GmlKQLraQxQMmG93jX4ENmJxEcLgovsOy6VPKqc0cngR6RMIswd786kn6Sm5uZ33HPbmT/pfgFCAq9",
-	"9A5rKYxknNkr3Apm5wbVpqwqtgFDCuSm4kJAEVFVKi4Y12uNp7ykRqBYL7iC0Qngptx/iKakWLSaVCo7",
-	"DjrQFkvxfgU/OX1id+pPqnINO+5vbg1wtlmBYDjgYwaVBnwuzQoU2/AtU7IVBUmkmPzE35JPFN8ct2Sc",
-	"AHKDuJ/0XNetjqYXGXEYc2VOMVgP/dDLgdeQntAlKNpRammMDMFy+5LGo2tF8GMXiGBSVFtnW1ryNfrA",
-	"quw00kSRegkKjyYhVkHIdrk6nKh9XzO+MJYVVmW+Ylw4xvBed4ZaeafsaAMN6SQDbcqae6da+nyf+Z9R",
-	"c3bhGlK81qXW3srdi4MgJZmRyO5MOBtp/4Ieeqf3tR++1cdFaIgk4duZ36ghEfopRrmGlqKWQS5WcqPp",
-	"hXcscbiSTmDsyQTHXUzbQVlpBhIgb9UlMANVpWkZl27RH1wxjiDOzO7XFGYZJUrHDyRhItdzlCRpm+nV",
-	"InyZnJiSWkPxvqxI+2HHcBpMy5L1cDveyQ2bW5G7SY7OKblUvK7hKVQVxbIjikvV1mL3RE6zFPY/tf//",
-	"yjPqrQxPqy1hUf7jgdCZ2wlq/34Aw8tqooO5s+0fnJ/vuCDOCf+NFeIxz/PQk3FsHKf87FldR8z64KUZ",
-	"/OrBeZrT4JvjozvNZNwOzGayccErWmZpuSBVN82gWAKaVfOqVaT8MfLmdB0xEpB4uEqScWTe1iDMy7qR",
-	"lGsf0Rg7Stpg5nwnMn2oYvbPe4215sUUvd7ploSQeWv/zDYrqe2NjWYeK3VQDEPM9FBetqLmJl9R14i3",
-	"N7WbLLd3qzT7I6Yawns7EujYbYtb1nA+5PYoviFd3blz1E5QRbxnNxpRS/TjVnwO1RQ5OAdSogd4S0oc",
-	"a8WbCUrXhX2dFL18XsFzJVOjVfj+eznl7f+V+rJsUkNmZWFW1/Gd+yCO/VIYpdvqbrZDovQL7kjebXfW",
-	"MxzFps8urQghLDy+5GVEvw1axQQPc2dSHxPWB5fM3jXw7cgl0zmpJZq4rSjkrPNtZrMGoEKCNoD+g9rZ",
-	"TwoaXipE8kC+RlquwWG+ZFMKF/P/reVVabakn7P2fpaOHF+TMYEBNdBkS6EGIpYoHMA4tZOdpH2cc+eC",
-	"PqfetOQMaJKd3Tl48xJUUeZmN25geQft3dLhrTyTV3JzHHKFl6K/DR3tKFZ+zttq96OK/5uDeeG3+aUs",
-	"C3IHn5dQFc+UkkR0uuj0s0PYlf3ZcQ3evZaFkcipl4KOi0a15xpEkQ6C0XAJyvLvgDrayxeuRECzRbz4",
-	"x790YV8KP7j1qHpYTCTAThK44gR1F/6vBHW95nJkZ+3vw9vkZ6Wqfy4pUE0UsjcEXiVdmq/dDyY49PdX",
-	"4WBpXrvpvh9bz+vBBOk1HZM5XwoajabDEQK0ImJrF1AZ/oz0ia5KYSLWx8rr7kTczequKO2YACg046Jw",
-	"OI+yAlbxfK0nRXeMn/UYyXFl9jhKVSTwPw6ZhZWHn4VV+XVTZHwR1IEThdjo4Ph752f2QX0XCX3MRkLm",
-	"hzfpdcIu8WA6zmBkt3EerOJbj15lvHLOaMKfNj0wH7jwgEgKrP3FA6QoUKXma7DEQ0WStH9LcWFkLDQf",
-	"tDICHn8JBAjjnBnJ7j9mc6jkhp1jbMNacXFcfHkFxRTYWF2N0H7RVpXlFraSVaEfp0wgavj6MENCdE1B",
-	"btXRVFn/Dl+nYY7jGIoepTR6j7u3KPj80jJcwGJks0I5m3jDDShaL+5gG7sUf823bA7MXA+pEAAfxC76",
-	"IPhSMlTZrwEJicchvfLpgkEhKLlwJAmnoNuA3uXuT7xPv3CMn3UZBHggByS1gsOvsOOMbudIMdqWBYkV",
-	"EhP0BxzkqRUaBEs5nXXiYN6lSQxnb/6Jg1ktgBrKGxkTR/uHN02OOX260cOc+10PJIluyFMfl9zbFKh0",
-	"2UZCAfHMDr5SIFZQGuqHByyLl0X40s6vo7ON+Z+j4jumG6eqm/4o9eqmGKHla29b76GWp04hm13yqoUE",
-	"Grr3Uqf3j97SvfEMG641RAJrN7eoE02s8KE9AgTksp8jRY8fvS0cyXLaC+zaP7Oy8AlwvKrQaSsXCLbc",
-	"cwEPM6NOhhQ/VVA+atPS14k3U/di9yFTiKYrxjgbbgwoS7v/80+/nn/1Hf9q8eSr5x9+/+bTP1Pr/rHU",
-	"RqrtM2HU9qa5KFOQMFGpEbX8W1FIPq8iMEf7VJDPRlxEPsulJ7cfZfAxitLRQEpRQAT7ORpjCRmF5C8D",
-	"oUY98KU26D2wYgM2eGj2LvajVp+CRavdJBI1zEWreZUUTh0bxxHzndzQMIY6RRaH7ewCMG4nesr6kfpV",
-	"+knGd9dO6FBIdZjrIFyPfogSsEpuIiiOJAnhgu5+Lv5H1EJ+4ioGEo9YVj/KDZo3cduq9+QPXMtf3Y8Z",
-	"XTTUjWuGT9nHVhsmcDkEOOZmRlg3078mRL5vbMRQMPGfZEmFS1IcX/OUl6DY5UUj23xl7/USRZgqi6UD",
-	"yKqyQR1PHTdmuBWIMz82xVSvXMbL3i398tmrJ9+zVhSg2A/f/PUAAsb3okDf7nDPg2+JLZlP/0m1+5Np",
-	"8XRrb7nVR5YNFXWOFjF/3Yhz+1bzaXpPd0i0wknSi9qSaXbBSUaH7chAVVE2h2zxQ9k0UGR4LOeq1Sug",
-	"4ZmxmN8oqCNSvsBNPrraOP5JAy2TMZcqEtVJB0cHn+rhNeyixEcuOO8/xVmGeG8cgtapAztBnA4mn1cO",
-	"7ockQ/W5rPC/yiXdafLSeiV5QXsQ4sSZooBHKxAUMGWYhDoB6TpRKyrJiynrGEXy7+fu48rIDZTLX7gS",
-	"0wJ9cAnCxJc+RdneW4UbOYyT7Zgokel7dXZ36sLpPWkbSezXKLwQ50bs4cYRcgKcpSf+MeePU126He0+",
-	"RRHldR/LolySmtVcraFgsjVMCsatQlNnGMvZ2DeqEjSbg9kACMRge0FP4K0rjxeNBcCOhvr35z7Vudf7",
-	"9focra/PD/fmoywnwJtQn9oZ81tiTMuVrRfMMQIQAL2DgB+xgUaVV6S/jkLIfs81sPmWWZmdWZ1VYN71",
-	"fMuc+E4L2eI3Y4hZL8AniDTq0uzBpx+iq8YZHOYrBNhecnkeAcWbS1AVb2KBx4nwW3+fH1touOHcjMl1",
-	"+uB4xAVyGC/UK95HwBzminHjsw/s3za8quy5btqqgiKYKJw1FS8F88Hj2knWBGUwDzkjh8xbwCIgWhIG",
-	"2osxD1wysI2E4bhOHbyWya9Gb+pxGK7sQZEHliUGJ3MEs7i8bHTS4p8FK0WBMP4p139Jleeqd6pxcVY5",
-	"WXpMF1hj2rlXBsKWBep6yg0W30V9cBZh//v1o/eK5GRZwIibPiiEwrLsXCJgWYF2kwGuqhIUqQB2WkTC",
-	"Nby39KA4RBPa/wabaMWHSMz+SVWF04cZujubgvXTHDRvghFzWD3iGBp9PAV5xavFjg5eS+kYxd1RdPD9",
-	"lMUnfOWJZiWNTIIRylblO04F/OlS8SYwOO3S6qPG6RY3kqf7Js0WV+bCQDOlKFrUf+wosIcw52bVcVGu",
-	"XNm3w4BISuK+9yAbOZK9/8YlgtH6nxQexeNhKHPQZQGo6g1A+NkXW7BLB2hfMgSQGuVtz283ikb0gPfD",
-	"cz4tOXuAzz5ipQ+tPQwt7EGyP4yuNyoAq77URGIaQF+egkTlXwKlsP5cigLhRFjgxGdzWJHaaigeMUTd",
-	"PCQhRk3Fc6DzN3LAfA2nFeVcFdoaMuQonfchuZBXXyZoJAOSdiBr8LPJuUAbK+dCSMMQCD5+0D39umVn",
-	"3QZ1iZSEI2Ww4+EeTYbR80HRzVGsW3jvIG/n0MHMRZFcZGzuCnJN2BlfwYvK8jthNUuPzKc3ea7kGpz5",
-	"zDW6IB1+f+iDHLqrxDTmC0BsYomdXzBNUi1KuiJA7eBPTWtY6eoCVJLTDtSIQKu8y4588Io3GuJVPyOa",
-	"uUtzoJ6FxAdS4vqH72N3s4LLMtQP2CXEG3c5W8PNmlBYAsAEJKKIgR41/EZbbRXXhqE/y1371j6z5zFD",
-	"4wwTOxx+1pJIDy2zeGHFibXkfMUTwluum4pvmb9ADlWs4O9JTpJyP7gwkcR0U5qKOD1/43Vn1+4oHkRE",
-	"3rlHb+IcDRCO3S/hzHpaeZY8LP3iwBF2twc8NCDVQHYNzngn/tzhGwjYqLyOJt/WXcEYEmioXQ0Ow9eg",
-	"U50+viA1sWPzhAwLLM1phWOfVjjqqvOvjRUHXjmMSDLj7WBKyFLME/zAUhVUaQp7mDcSlVrmXslSKw4B",
-	"6XzyRRrGfmrV94mGcDZrpJ7ixpaaPKvXPfyxCqudq22/jkbhCiLjc2b1mFA2MkjKiR4Uv3ljU/07vjTi",
-	"W+8rIgem3j3iHNEfgUv7eFY4nG5zw2zClgTWip75V77S2WcPYoxFHcjZ94XQD6Z/jaSraIA5GgDac/XS",
-	"hW7oAmIj09us5PHZBYaxL/fDkZOUmi6AvSxFsmp8xIkZhQ1GcGz7BYYaX0na6wT+h1k/S3JhCjQQnBvz",
-	"714XJKsTQizRoNKYczRASf1X6DV2fSWSszBBKammaPhdriclkA03MZB2p1hFiHA8WyqoP/iN0YTQrqzK",
-	"56xDiImrepKz5WRx/eB3JI7ZCtwxSCpLc4Fvp9cd3Ck26FcTvtlRxE9vdOPo2NpY5epIqZ4NF4aGmEbS",
-	"Y3Gk7nejk7wItNxnsVchOETkKriCQ+l+q0GBIuLEYS+OiIfEVx5LrzqpyiYpcBjW0H0i69bczYginK/6",
-	"HEPKcR2anHhvbJF5H5m1+qsSmGwNun8x9s9DsB/dVSt+CTTCjgbR0Ti5m6DhBtllByyRXMChq9o/oSjO",
-	"vfOjpZMDEMwNT8/eIZeJM1e1Ne3dgKsGchPxl0TwvDRs131jMCI9xcsSNmSpHteRhj5weBwODXppVtZM",
-	"0g3wtWboaNTeC5pqNf0iVUE6k6VcT4CM21W9NFDTAHTfYodcWysGlS6PUBonlXWJL3Qbn37A+AbgVOPa",
-	"a5Iq74NH10Ro9OosHVF611JoRhcCT5eHdpRYu5odeAGdTLmRbVWwObBNaVaytfLKBd77zjpk9VQl2yZS",
-	"LtY50O3gGFbSLNhuXy5qgYrtvbdms85lA2zF9Shddopscx3xsgZIwtG0tVEQgqN8p9j473VQg5Da1oMU",
-	"3Ez3oAqBy2J8GatVHtuxxKzA3lKIffjZYgE5XegMfGnsCQn8cMXrJqLPL2U0Ney6hVSOljIJq/Bf7yc4",
-	"Tg6qDIcCKkXjNd86yDa4YrvMyIJvXZTMn3TSD155f0myyPH7ROl6o0l3smli847O2S2ImDclcLE0hf9M",
-	"5snk10cR+cKuCUadwydw/Cb7JE4Zy9KVjGj3Jw5H7DuZ7Hd3vHyU9z4QmNwU4CpfUQWpJ+xIX8WFylEv",
-	"g3mzdy0iw1ktnc0BBMsrqUFlbN4aV42FaVkD6mSp6tfoPAxXy+OGbkhEwJdfpfet2fdNuI8NB8ocTTuC",
-	"0LsBYoKROyW1opJk0Xl0YCOIwYf258CMrLw/uzST/NipdTpo4R1qgruiEDhfmkaarqFeQC1pu3eSM1rn",
-	"KymrtB6YGgxqCBg9w9qiDYj0lpc44+6Lbp7kkrGOI9HcxxhXwnF3U410gQjngUkQhfugR++4zh1YY12i",
-	"eXBV0hkvDd9B/aQ5qX0+z17VUSsG+jrpuIZtygroPNfeA49TJAm7BkNJv+lRwS8zfnWDwBIZQ9oNDZEU",
-	"jXTvQiNICggZbr57gw/47iO5tCaxyz8o2XRd2z5y5QSXdxFVwK3NirwTYOR906mucszhFV1Xb0Gl9h7c",
-	"o1L326ybNUmVgH3o8KIV2txzEJiLupB4j6/LSnQ4Y9ehLFJ76mKAItxP0Qs6EAHrKAUwu7HCd7ro4Pa6",
-	"q+GlGddr8tAlp4xaK0GuS4g5IcvK6Ij/laAchWtFJppaHz7ehuRIRWu6rvy1ukru5l9mfiEj5eh7H+yE",
-	"YvQxfSFGAfo+DnONllq/6DE6uzMrJwKmpvf7qWPdaoYC8YZNRqMBnj54RnX3KkVhRZR7yQHtdxuT76Cx",
-	"hvCRoog57qdCcSmI2Euj2XKv+UvyEQAeS+CuZEOgo36ApQLAigOYkRdKdaXUuEZPViT/bJC1RhQ30fsy",
-	"FjUXX1asKpvEyrgBm+y5xQ3cTcxTo9uwQIPB7EYY88KQ/S7ijelGIrWF2k6JDU7qUhXa4aWjKMkm/ViY",
-	"UvcZKEquIfRqMpK5UOEJOqo5hk/sREM3zRmegL0cGsHgyiju1A0Bl+ALagxKis5dkJDoPAVQ0RU+NMNe",
-	"fyx3SMIF7eScUPow9By85YaCRIw/fmBLCjv5PlRdRYK6XjV9hpIUTvW38pchDt3+T0RqbsAc1rG/VuL5",
-	"Th9D5KiuBJhfIXWs6av5FjAFI3VTaeEQCjLs31Fb15pKVrJVDh1s7FG0dr9qtUGnoGQLrjJWLpiWpCjh",
-	"bTXFP4T+8TEMeAJ/hwqtu+t5dglqy2qoTCmWvgOXFPamzblS9urhzP7yulVX4xgsfPJmQZFY6iAWvG3S",
-	"IQRJ9Fvllcg9SLcr46mAV5gk6ztT3x8ppTpME0mWGyeTApOwBfbcoG5Luup84l+ir25UKYjAtx2Ek4sC",
-	"geQ6xJr6Yh8pGvIBztrdAR6XtOvPOihu2k17DyTj2GGApPCHLSZ9YpjrPDSrO9qWbXKL7sk5SHaeI0lI",
-	"6aW06YIvrst3N6vMrz1GseM5tJH6NrfdUP2zJ8L2W9zlwo4kv46ktyaltO72jXObeNCk3X/uSLf2wbbe",
-	"QqvhPaAIQAGFL1PQqzH+KpWiL2uwBZ9aPYrwCXf7tE5g4eIftgUfu1w6781333333bGGJ5MP+CAzfSff",
-	"+6FbSMj+JpVHqqj1E8yH9OStSm0esZ/P//XqAfsX9v7h/V2iPjg/T5TXowmH/Y00RS6kazCRponx+lTv",
-	"ZUF1Lp77YAPtfnB2iQvPsrbJXMcuWddSgDZsUSptUsNpWII2lpw4pffnoJU02dHwNM2k+zovh9skPGY/",
-	"kZl9Pv1YRsjR2tFtV0ZM60GOFVocPgneJ2D4iVM88HdBpvVgpATVQaxAmVkFXue8wnbAdf2YNdysNFtY",
-	"M3u+RR6ASxBfyaJAJy/RfFYYntOYmWlN0dKbmVVlXZqx6NBt9gQLCw7TyEa7hNFbY1RJ1e+6O0D5taDb",
-	"XuamHzi/0AuU1Gma/zT03ghi3E91oA27NY9syEW4UWJdo9PdTTEQ+WE4FzX6kVyjXziVy/rGdXlfwVVm",
-	"7VPXkcbeeKXzh3QogqQi4C99x+kMnSUZ6wmJA390aKij2ojnwuNaS5L+Eaz26zcbPmKgTyjvEkx5mmwe",
-	"BSXgMQI0A5Y8c6VFFHB8YceXcBS73fHc7iefS8VWcsNqLrZMt/kqXNghrrni2rlHtRnBed8/Qa+6McO5",
-	"ShiFitkhCprICDSH452PVVA6Nv9hOvw4UYh6/xTc+Wh4IOCMB0nUYegPVO6WhrxVpdk66JsTOsDzFXWn",
-	"v5MVPGLhseX62aMQSA2e7xmINW+1kQMXBW/Kn8EKVTwpC0m7W7EPgBRG8dx09RHR5wrqEhTyNqAvzRX4",
-	"uce+l/YQlOgmUcCWIEBxAx0y6B57ij5E91i/e/G9F2S4ZZrVdYbHRrO8/n//N2O1rLGl7LvnT9nDhw+/",
-	"u8cwa8z9vHGJaqzwTXg1+2/2ve++/uu//nff2tYH1HIu2BzQaSzu/W/R+VsezZ4NaHMJSvs2SPfu3zt3",
-	"/n0QvClnj2YP753fe+hhIbgnZyGz3d0UHillmZdbEr4sMKKVl96I+K0Fbb6XxTZoTj4IioXVc/zJ2UcP",
-	"TXYy6PA0dB3BJuUV9IbVg/Nxy2qPcd3nCB7dec+oFlwkoZHCa/gPzr8miuBAY/Yw79T0u4HOQiIiHoq2",
-	"rrnaWjWWb7GSDjYwNr7mzBYZIhxPJhUL5zPDxhbo+hRwD8c66wsiuLQaILbuVanNk8F7Bys8n7SRaSDV",
-	"vlDDofqDlNs1d/vZXY+sDoJELP5JUTwZFo24LvvyqnqzmD369RgCc9DQ8FMWrUd2x1rI9PJfRAP1byfW",
-	"2g41O4aFjQ9P4IekM3h/0l6lMuYhI+72Kj/BEX9RXgLjrgWNr9b7OFw0vlf5Eozrlgc5carPfi+LT75j",
-	"i4Pq7fK3y+DfYfGGK16DwVJMv/7uLlKEAHbXaFnM9mmeDeh3ROX5cP1TlLYzvipBEmec/1E5wy3SdUb0",
-	"EsNeBlwMPpO5xM6Dss+lyRgC2DQzUDcVNzHOORtkF8Qvh64Cxp2wzq3fPZEECeLeqTuv3A1380drzlhL",
-	"Ri6YVWF9KDYUpTrcWsR+MiOXYFagYrsX9MHo9j27aqQyd3/8b7CHdC0INwlCPTs8hh1Rbr5tu6faGb6h",
-	"HJNmXLOfLt78LQs+xKadVyWid91qorvWw6fJTXsBgx37oQMaf/6NK2u+hDN9ufyXK9dXpx+7czDOS8Fd",
-	"/Zy94em96iHiJ9gqO4nDk8Q1u/jHi9hmqC5JOrYXPo36yz85x7OmY9vwWwstnGgTYvIMK4Hy0nTIc2/L",
-	"+0usADS1sRS2lGsXivGbNuf5um3GL6nv/Tt3cYO4b6XcIGFWJ7ZaXvM1+Encoi4clknzzLwjwnVWZrd1",
-	"ECiLbuvTLj50+9uK30rZVT8pdx+YFZSKdZ1xbk6PXqVvTUyhf+qNpy9Ylz9t1OdElu5Hn7m9u58/caVD",
-	"P+dWw2MGdWO2DsJQVcN48LFpDDuVnE+I61zP9XS668GzPn3S83AuTmfSdBEFF393gR5vB2c+56a7qFnN",
-	"C3B+VSE3TAp/LXQtasakx/bOZMc2UXRsbyQkCqjlWV75gE/MqXXJRQ5PK98n/CQnuC5Fa2C3pdvXDx8c",
-	"C7nsZ4T5UT43w4c02QjL6/D4xkz/Wl46lrcb9xfNcOssD7M3otp2TzCmVQaFp/Pzx/fYNRg9ie/yoL5F",
-	"FcltSPZPDu3SKfYc7SHsRsv85D438/zgJ+Rb+BI81LUYDXMP5W2UKzWL2z1Xsl2uTmGnvrIaM5b46r53",
-	"aAaJorddXUsw9DGUhslLUGyzkhUwj5y2Y1XVPjee9eSJGUuBNBfuzc/tC/BDncayscY+cwuz5MXIdEcb",
-	"TyusCq7HRHPx7LILs5zivPZfTLqo8Osv91qg/XVauMx/8nMfQ98hMLL1HjPgcndd1Ey4/tA3PmxLZ7Ku",
-	"eNOAgOIec1uKORVbVhZeY5kH8X6JraQ4U6BBFMw1XUY87KoUy8A56KrTZ78vygo+HfHoPXfI7uPq/8K9",
-	"GDcAur6/ZQX6Xq4vO8Sd/5+NFQTLpqLC/8c9FgauzJlLNdzZ1yTv0MLXKrnp2cUqHlbguYVZnqhKbfrK",
-	"HmwOQRq7ynZZj1LGilsvXr5+yxpegelc6Qup6nHt8zm+cRfap/1SaN1+TAPFWe2sPJSwO7GTwlWPeO5q",
-	"bt9GRGg3mnrH+qMrjRFjXKlqX0kgQE9PwMc/KL7xQcKAMtHDFoC6K523Bmhc5TvPrD34N8qtL0Juz+2z",
-	"K34qhVf9nE7tPSuvXvjk/dNcwddLUYjE0OMlThPLY3ZVVXeu+G+GF/yDY64JlxAQq356tyF5zy30SVsG",
-	"Vrrh2foZoMEb2lIvOKs1q8srKELSipf/7kbwuZRdDcadg3b2u6XgMSfeT1wl3eFdesaXFZD/iavPE4m/",
-	"E4b4RZXGmm8bgVjURWtVAUSfljrDP3UJkfgX12IZuyr3nEMxxVnOPf5zxL1rX/kDs4ad/5+YN7wjcxOM",
-	"fAQ8d+7MlWw1MO3Ae15QkIwQeugWUIED/+7ywjuo5SX8WHrnzjHU4Qsp4PpXZcygpz9PR4Y/NrA8SVi4",
-	"KXPM6DxRRNKNFsR4zdeg/qLdrmWMM7sPLtdZsloqu1l3dPZIEfC27YmecjRlbsB8pY0CXl+D+neLbyWO",
-	"wW9qzKFkb5lOG7kLaZjA5404DZvjfG/O40/Y/3yHYzm9pQJeYH6ET5cgZY8OKSMkC16ACXn4X/QdtFdX",
-	"K54Is1/YxL/5uT1Yd3JbXfCt1UzMClSnwbDSl8+Qsg780ZbOiomdxBdtQPjfFjXwAwQ1/uGSSJwPp+Zq",
-	"rU90MxjFi9Ap2XmE5IJhMoDr/F4KA65lhitrZO1qvafxlxgEOBqpwT5gdxOjIZLyn1ZOHfEQgy6bAFft",
-	"ohKWJ5LS8QVZL8SFcCeNTwXoQ63VUb9vqU3n7fKZy7sJ7+fnx5PefRlU33H7ywgsJQSUkKAumOT8yCGa",
-	"5P6vOGk0yX5sUqjINTwdczO98i1Rb9/LZL+U4mT6uayE79R6+uSS9/KV67d7Kk9TEswl9Ow9dpiTXVCH",
-	"2cFUSctjn9O+fvdBO9yxchtUTTIciEokvnZIy2dXR3OU7zqyxaNxrcqz9Q0P+dvW9Gm1vGsU7foeDFpF",
-	"P+77sQhWFowzARt8gsU6XQBscPgdqtYOE78Rn5cK/LH4I2Nqb2mX9mnpGiTHqfl3fP5f9DxCz6ULQdI0",
-	"fIWPTyWlG651s1Jcw6FqMi1JbjDSnx0x5XPBZ49+/TCUU28an4nt4eJ/0Zh17UUO1uFaKt6sxrWOt4P3",
-	"7kL36L+XooEMZmeVaMXztXYRaAGbvi7R6bWTwTRp0fFbC2rby46u1VOC9CDrTn34Qpxap4tODXc64szc",
-	"4YWbWq2ohwvGB8M6P7PC4rC+6XbGfnr77IVV0d/+7cXhWekg5uOu56Pscbs3y2l93Lu2v5KbXRryDd8+",
-	"di79nZKkvnvcVkeoeBZ81SOek7f+lS8nh+vUnnrfi7TUbH1D3/ABfdWgHCUpx94BL+6eU0+hJ8zl1YQ6",
-	"cd/Lq6MpBtks51MqZ2CgcRcncDRtAT+Q+cl/bq2k3/iuwGLEeRJO9QnEh/0Uw/U70TsQIx7zh0Sycro0",
-	"91honepPRxAknU0d11pCG7mEqzmApZO5OKPH0diLJUtVCvHt2zULkAroPqVUJ0eimwgcHKG7EeMyHHL4",
-	"gxtYuAZfEJlKd68qxueuhoDHz56IsCkpz3eX6BzhfN/w9xAam694tSZqkf6JMqddOfZdxKJPnM7sfz1E",
-	"dEd0uZ2tZQHVuBh77V75k5SPwNWkWHV+2Sdw1Tk3navzZXei66CKbnmBTnlia7CLVjTEyy/hrWuz9YfR",
-	"l6Z2pO67UY/pN13X5bGh3mzEfk29wzMZnvb4QQ85cUXjpjm6B0X04j2S71jZGr8/OkFyOjwmcjsXBVsB",
-	"Vz3gKl9Bvg5lIDXfRpj/LJfNNm44PJXN9o92BBa+m8u1ij8eZzrfhKP79X8ijkPPCoY3Q1Uel0MnETiB",
-	"X8GrcMG7hoCh9SPjSwUQY8K+7H8kTwKf/9EY0dcEPew4w/MVW7Sqp5prY9lTtaui46oXs9oVMhTWdrKK",
-	"Zy1VR1qiI80ngiVvyoKxWshpbb4/JCQj/hjq2Rop1yGQfor0YiwTFUjr/OSu4peL2y/LS4zbG+nLyrkt",
-	"8R3H9uuzWIkq7B4gmplr3/B82QqCucdxe3hyk5F7d+P1+rJxe67TTtczjaC47uvkRpXtUEv3LlRh37I+",
-	"QRcOszpliSHXHc1YVtWlS7e0/83641AaDdWiKyV0J4wYjbV4Yv1Z98UrbO5aYFbxCkIGt2IOuEelibP1",
-	"2e+6kmY0LPGDks2fkI6f7s7nsTumJfixUZ3q+PBIlY8YmN2lSgz27CTwx91a5ZbnELuDgGXNL+lWULdj",
-	"Pe6pBJyudX5ypfnLlc+tEoy7wgvwl07J69W7rnGA3S+rmvBeN8SypR7WiG0Y3ZYFmRFadRzxmvev3Umo",
-	"P3wuCWsIjXE9LPrFdGXEbjXab+VzP9UvoKzXQY+k9NpalA/nxIXC0pCRJ6/odUJcQs+WEbt5yLenuPyN",
-	"b1s7QH93tSADLpzrNVb3ksK1XKh63013Hs7avnVQ9JCH9kLXjI2dhOnuxt8cVppSbXLbF1ZblOo04YEL",
-	"J8BxT0PdW7eJPmUOxRl2Kc66HMiFk2QDdkDI+uFeHwOiWI1vKLb+6CgUXL9qq5E77AWYd21113FfPqwk",
-	"9mVFXCw1Utj/R0y8dcQ9jaGJY3Xt2fOVlFU2qFRotZX9OlvOzowk1f2x9vUUCsIlr1qvKpC1vI7nHozX",
-	"iPPjfzEq993xai9JzhoFGswxrdi9czcqsf1WEvLVz+oEmBwp6xAjdcfWVzfqQ6SucIc2XAUvREe+UAOc",
-	"1p3fuhf+6/SOnt6vv+jTe+zQPlssIDc6Dh8bpNydorwI1t9yKXueX3eT+kTvCdasFQUotuHbGJgsoO9H",
-	"NKlXwC8hqZDEK9eI9RSJhPmaxu7H602ENIM/XybDLytpd82awKFcjDeTXJO5rjis7tHGGkzbjIQOwfy9",
-	"+QxpK2RyH6pHU5tCZTMj1y4rcPCz+1PzZNwg2XAJ3Yz+kybOPF1Jexe6wlWBKlnvbJICvjJlDawqxbo3",
-	"2X3Dw0aVwnSAr66tc1S9eF+Sd+NhELSrq2jlnH7M5lsXAmtFBVozzdF+o+5CqQrs/EgA9FyYcemLuq1a",
-	"wMbFy5UR4MrkY5v3D5/JfnlfpumEzzH30tH6FjKR+0qgn6viXXo3+AltTk/U0TVSAc+jfns4Qqwh/d16",
-	"9xxL0QLFnKZq6hPn2OkTYXhw3TsL2GUKD0PVyLlnuRSL1kq0I6X5+9dSNertLYB+fd530rDffib50ZEq",
-	"yaLipUKXBba6uDkbYG8MvB24CsbUQirXxcxhow6duY4Tam5UeTXm53rt3vgDM0DMbtvp0p7WX3AQIIkN",
-	"2wmw7LCUci/JbjOFwO9YRPT4Hb85133PtaufLZshez1im1Vp+e4SVMUbzTagfM2CoFKXfbvwAImqd7jS",
-	"55ONFOy54JfwLrx1MrxcUKGSVYZuCodJX+l1Ldxnvxj3WKoqFO6xkyFTwq4PMmQH3ZIfDyMVrlK8CSY4",
-	"KqtbcH9ftV29dsdNGrhyfVdjFpp9HrTj26i1+QsXn8GkwVWPpdotZCuKkxVvt1ZCJTVYfZ5hbZIcu6tn",
-	"wTWCG+fBjQKg0Lu7ZG2B6EV0ARAxXygZ3KHyj9fUb5Q0iOotoHX/MKq0//hclsgFQJIS8Qyhoqj/dYm9",
-	"2v/2BGGVvq6+28Wv5lUpiq7jsQYY9MJxO9gXVI7pEu9TWyLctF5htm/W/se/P3twfn7upYcHjOfS42mN",
-	"DD49I9kc2EYqxD9HrFxtoJmREKz7w05L5/f6Gt6irecBhHVrR96SdxyIfyq7o6ocJUvN1kJuEIZvFQA7",
-	"PsETZ/g1HU10es3V+s5443R5Ht2i0hpAIMV3FIWHRzQD/4XP7R27A0t2UMrb1XfAfkxKiqXzhgVbdshg",
-	"snBwoqi0wRduky74AYow7sHNi1g7SE4Wal6URjNunF2HSeD+ybyS+VpjT3HnsJaskEzAFQroXQfk7zPv",
-	"6Z89+vWDPQzOm+iOW6uq2aPZGW/K2acPn/5/AAAA//8=",
+	"7H1vkty2kudVEDUT8XZ3aHVb9vPY0idJlmTZ0pNWrfccG15tBIpEVUFFAjQAdnWNQ7eYk+wR9gBzpg1k",
+	"AiSrKsEiu6tbkmc+We4iQSCRSOSfX2b+Mct1VWsllLOzB3/MjLC1VlbA/7wxel6Kyv8z18oJ5fw/eV2X",
+	"MudOanVW4xP/8sFq5X+z+UpU3P/rn41YzB7M/umsG/8Mf7VncdyPHz9ms0LY3MjaDzd7MPt1xR3bCOXY",
+	"xmi1zJhUTCvBrPDfz8XMvxLG8Z95VOkGp1UbXQvjJE49b2r47+7oFxUvS+Z/Y3rBvjtn1UvmNKt1Y5hu",
+	"3CybuW0tZg9mqqnmwsw+ZrNlyf9N+JHCL9YZqZb+l1Is3OEnqpfM/+Dn7VaCfeAmY5uVMIJJx6Rla6U3",
+	"ivpQVfa+0v1Z8Yr6/MdsZsTvjTSimD34LcwSBslw7e/bT+j5B5E7P9ajujb6kpeH5OKwkoU2lf/XrOBO",
+	"fOVkJbqJduvOV1wtBUVdqXJY5oZbxuFbophlM+lEZY/yRMnVExjZfyN8lBvDt0AF7ehNsI7jL0I1ladE",
+	"o6wQnsC9CRjhGqPgnzj5okeeBEVx4PDlbtEkWa2VS1UJkg9Lbi0587zkW/oHrei1+u0hf5AF+eeKm7X/",
+	"5xHKvwqP+TcEt40JLFEU0m8sL9/srKhjEt3MS0Gx8gGFEkyczWopctGnj1ROLHEU05QUl/2kN6ziasvg",
+	"d3+OpbNMb5TnvBW33YR6YzlR1WXglFHs+GSlZU6w4h6XSOAp2OOwyrBNPVqGrQ4b266525/e9OKqh9ks",
+	"nJMDZvv8NrziVy+FWrrV7MH359mskir+79eEZLnBLlX86gW+8d05sWeHxHSVtrWXy33hoa9kARcbCI2i",
+	"yeHf74mpPub5uqlvJkjnW7dHYancd9+SDDzuGggcyP1NhqNTjPSYq+Jw5nNuxhPeD/HICE7J6pWQy5V7",
+	"9Wok79TcoOox+sNvuHFHT2Y7i/iFDFeYIgis5nA7jeBPXt0fuRTduFIqMXrptjELno/Y1/hg1k4otQyg",
+	"zaFgqEbOaLPaHp+NfyjzY5KTKHW+Foa6CQU39tEURUMXyUsfxd8Qp1zAQ4NU9hLnypE/bPgIQsAEs97u",
+	"wHD4cpwlSSN9dXivvVCslleihCvNq45rUTtWy9w1RmRsYXQFf3a6Bg3TM/YOgVek/rgh/3pF/nVL/HVv",
+	"yVcz/5gfNputUot7K3gR7qHdKXrGc4umr+nOtS4FV6DflHw5XhI8K/mSFj9Xx179SVyBAs/nx558yzcv",
+	"+Ry4qDaCF4fb9h///vT++fk505fCwP7M9dXhydqjov8yzrQdOC4/64hEUfcJDx/eJ22Sk69GHv3tqOf2",
+	"FhIYHrmCnq+h7hp9dI/8GfmYzdYS76p4Qy+NAPZbSdCW5iXP1+QFXR5u1buVYDV3+eovqC++/B8PYcca",
+	"2/ASrMxGlcJaZjnodRW/kpX/7NfnqLuE/ztGFOQAmHmKJCkNLtfcETrv+QOYqNcNo3RY6caKnUne783x",
+	"nNIhCsFN4uRpvUPlvOSyAntJeZ2Vou/1NDzTKCUSk3Arma/pnzZ8V0+bZZ4RhIK/Z7O5tL83grbpSPK/",
+	"FAv3uqHMtcCuh8QbdTPC6/gsufOoriZVr8OFrwS/3FKcLP0ly9yKo5thIZeNEUwrVjem1rZ3cnujGWGl",
+	"JXwW4HRZC1Fbb0PNkaiR1hvuudmr5VckI1jHcdtGSe2XfBvcHa3C7hl3X4j37uweg317no1WlMIqcHbk",
+	"ZkTLfF+B7xsGQ0vpmRDXMucTVvsHbggJ8DM3sDkV37LGiodMVLXbsoU2jJdl38lyqOPs+1JSxrh1TRH9",
+	"gKM28wJfGGclB9tk1xZuP5n1CR+IkNy1J7oJ09yXns2U6cMwFIUSOzPOBttZLE4osZAttYKEyuvpRW9v",
+	"wU1Cai5wSqN0oZV2TlCy4R3cNfAj85OIDhcDF1h2XSoF1bmlkwKPSJxFnHtYHUk/zd3NzO+0Zzex/1r9",
+	"KggKvQgOa62cZpz5K9wLZnSDWifLkm2EIwVyXXKlRJFQVUquGLdrC6dcUiNQrBddweAEwCl3H6IpqRaN",
+	"JZXKloMOtEWp3q3Ez6hP7E79USnXYsf9zb0BzjYroRgM+JCJ0gr4XbuVMGzDt8zoRhUkkVLyE94lfzF8",
+	"c9ySQQGEg+ArHde1q6PpRUYchlyZUwzWQz/0suc1pCd0KQztKPU0BoZguX/IwtH1IvghBiKYVuUWbUtP",
+	"vtoeWJWtRjpSpF4KA0eTEKtC6Wa5Opyof94yvnCeFVYyXzGukDGC152BVt4qO9aJmnSSCetkxYNTbfx8",
+	"n4bXqDljuIYUr5W0Nli5e3EQoCRzGtidKbSR9i/ovnd6X/vhW3tchMZIEjydhY3qE6GbYpJraCnqGeRi",
+	"pTeWXnjLEocraQXGnkxA7mLWD8qk60mAvDGXgjlRlpaWceMt+oMrBgmCZna3pjjLJFFafiAJk7iekyQZ",
+	"t5lBLYKHyYkZba0o3smStB92DKfetDxZD7fjrd6wuRe5m9HROaOXhleVeCLKkmLZAcWlbCq1eyKnWQr7",
+	"n9r/fxMY9VaGp9WWuKjw8UjoDHeC2r8fheOynOhgbm37++fnOy6Ic8J/44V4yvPc92QcGweVnz2r64hZ",
+	"H700vbfun49zGnx3fHTUTIbtwGymawxe0TLL6gWpulkmiqUAs2peNoaUP07fnK4DRgIQD1ZJMo7Om0oo",
+	"96KqNeXaBzTGjpLWmznfiUwfqpjd753GWvFiil6PuiUhZN74P7PNSlt/Y4OZx6SNimGMmR7Ky0ZV3OUr",
+	"6hoJ9qbFyXJ/t2q3P+JYQ3hvRyId223BZfXnQ26P4RvS1Z2jo3aCKhI8u5RLm6uCjIW/0dKTI7gEN7ws",
+	"kTQ5V2wuWN2U5XgExk/wlXREb6QfueRzUU6Rw3NB3igRXjMmjrbi9QSl78I/Top+Pi/FM6PHRsvg+Xd6",
+	"ytP/a+zDuh4bspOFW13Hdx+CSP5LcZR2q9vZ9onSLbglebvdWcfwHb9SB+bppRdmhK3Jl1wmNO2o30zw",
+	"dbfG/bFr4+C627uQvh+47lp3uQZju1GFnrVe1mxWC1ECaWsBnowKLTkjai4NYIpEvgaqrgWiz3QtFaIP",
+	"fm94Kd2W9LhWwePTkuNbMjrRowYYj2OoAdgpCpEwTO3R7tou4rqjKpxTT3pyRlzLzu4cPHkpTCFztxvB",
+	"8LwDlrdE5Fdg91JvjoO/4HoO9zLSjmLlZ7wpdz9q+L8h4Ay+zS+1LMgdfCZFWTw1RhNx8qLVFA8BYP61",
+	"47YEPpbFkcipS0VHaJN6fCVUMR6OY8WlMJ5/e9SxQdJwoyKuLhFPOP6lC/9QfOHW4/txMYlQP0ngkhPU",
+	"XYS/EtQNOtSRnfXvx6fJz2pT/SIpeE8SPNiHgI26Pl/hCxNCC/urQIBc0LPa76fW86o3QXpNx2TO54KL",
+	"o+lwhACNSlj9hSgdf0p6Z1dSuYQdtApWBBEB9DokSDumhCgs46pAxIksBSt5vraT4kwuzHqI5LAyfxy1",
+	"KUbwPwyZxZXH1+KqwropMj6P6sCJgn10mP4derwDvABjsg/ZQPD+8Ca9TgAoHdaHGQzsNsyDlXwbcLSM",
+	"l+gWJzx70yECkQsPiGSEtwR5BDdFqlR8LTzxQKUkLXGpLpxOgQSiVkYA9S8FAQc5Z06zrx+yuSj1hp1D",
+	"lMXbk2mEvrwSxRQAW1UO0H7RlKXnFrbSZWEfjplA0gQPAY8RcT4jcq+OjpX1b+FxGnA5jObo8FKD9zg+",
+	"RQH5l57hIiokmxUGrfMNd8LQenELINml+Cu+9cawux5mIkJPiF0M4filZqCyXwOcko6IBuUTw1IxPLpA",
+	"ksRT0G5A5/wPJz4kgiDjZ20uAxzIHkm94AgrbDmj3TlSjDayIFFLaoL+AIM88UKDYCnUWScOFpyrxHD+",
+	"5p84mNcCqKGCkTFxtH8E0+SY+6kdPc652/VIkuSGPAkR0r1NEaWVTSIokc4x4Ssj1EpIR714wLJwWcQv",
+	"7bydnG3KE54U3yndeKy6GY5Sp26qAVq+Crb1Hn566hSy2SUvGzGChvjc2On9o7N0bzzDmlsrEiG+m1vU",
+	"I02s+KE9AkQMdZgjRY/grqQoYRsj7h4LGz88BIf9KRjwiSSxvbi4/zOTRcgf5GUJPm+9AKzqnge9n1h2",
+	"MqD9qTANSUOcvgODbb0HfYiJVjRdYWtr7pwwnnb/559+O//qB/7V4tFXz97/8d3Hf6bW/ZO0TpvtU+XM",
+	"9qapPFOARElRl3RXNKrQfF4mUKL+V0X+NuDXCklCHbnDKL2PUZROxqGKQiSgs4MhqpiQSb4ZCTUYQJDW",
+	"gcvDyzqxgUOzp40cNVWNWDQWJzFSLV40lpejotFD4yAx3+oNjQKpxlwgcTvb+BXuREfZMFK3yjDJ9O76",
+	"CR0KqRayHm+Eox+ibgWjNwkQzCgJgZiFMJfwErWQn7lJYewT5uBPegM2Wdog7MIPPX/4V1+nLEUaKcgt",
+	"g1/Zh8Y6pmA5BLboZpZjO9O/jgAO3NjyolD2P2tJxXjGeOvmYx4SxS4vOt3kK6+MSBBhRhZLxBcbWYNi",
+	"ao5bYNwLxFkYm2KqXyQl+KppqONQsYA48HPT2NUEQ+oX6R77V6ixupt77FBvIM5BWvnltJHeNuXxzOlI",
+	"tm7ZvYs+nQTdrvkQBBX/PKDF7EXP4e8YMVdCFIz2fe1n98B3BgGZLTWHmIV0KFima6GYdUav/dT4WowN",
+	"30/jq6NXoiwmFL14sT9xxGRIwzYafOpMmwIcFeMnUO3i2g/SFEYi8ePTYcCMZDxYVWIngZsPNjKdRDEK",
+	"7heMnSTc7yWmJu7ZAy+evnz0mDWqEIb9+N1fD7C6fC9I/v3OPXX/e0L4z6e/Uu6+Mg34VPodADmbWLYo",
+	"qRt7kQpnDMT+btXY6wKBMSM2yUOINEyn+tGoBjKOX8j6kC1+lHUtigwUAGRpGkefgkQMou8SdWZw8snV",
+	"poGqVtDaHyS9JoLe47NYYsjpULggnOaIaA/hJZhlBMakscKt4bET427zmfIScdlAMjDUZYmXG2ZHW1I9",
+	"fql5QTtY08SZYuonS8UUYsowIwq6jJf0jSo1L6asYzDlar/ICqyM3EC9/JUbNQ0HIS7pu6cHshlr1u+t",
+	"AkeO42Q7zpDE9IPhvHc1oYU1biMn6olJJXGDhJyA++uIf0xVRCOp3dH2UxRRXnWhfkrBssxrAV7VaxzT",
+	"inFvOlUZhLo3/olSCsvmwm2EUKCPBUFPJMaU4aZP4QOOIqH25z419tGFPbpk2m/PD/fmg5YTcKhgue2M",
+	"+T0xpufKJgjmFAEIJPUBHoLYQGfkFRnOoFIZHnMr2HzLvMzOvM6poEDGfMtQfI9DtMA3U6kNQYBPEGnU",
+	"pdllCbxPrhpmcJhYFvHVo+uoKVG8vhSm5HUKlzExTyLc58cWGm84nDG5zs45TzlbD+EUdsU7gACCUxl3",
+	"IU2sBT1LG7DO0RnCWV1yqVjwyVcoWUcog3lM7jtk3kIsIuBvxEB7EJye81dsE5YVt2MHr/ToR5M39XC+",
+	"hO7Q6wc+LMBu5ID1wwIaEMOCPysmVQH5VlOuf0nVUax2yiZyVqIsPaYLrKE+SFAG4pZF6gbK9RbfBsVh",
+	"FnH/u/WDn5zkZF2IgShmVAiVZ9m5hswSIyxORnBTSmFIBbDVIkZcw3tLj4pDsvLI38QmWZonAWl6VJbx",
+	"9EEphZ1NgUKXiFyeYMQclvk5ljY0XCtixcvFjg5eaY2MgncUjU06ZZWgUCKoXmmnR6GsdWPyHfclvLo0",
+	"vI4MTjvPO1DNeIsbyNN+k2aLK3fhRD2lemUyUoUU2HO0cbdquSg3WJ/zMF48psJKiFU5PVBm5TVm7NL6",
+	"n1YB5BhQenNhZSFA1etlS2WfbWVFG5HPoxHS1ChvOn67Udyzyww6POfTqmj0ElmOWOl9aw+CmHu5K+8H",
+	"15sUgGVXE2hkvlZXR4hMX7oUlML6i1QFoC2hElVIu/MitbGieMAAlPgNicCsS067seHvTKqgFeXcFNYb",
+	"MuQorfdhdMXFrp7bQKo6HaqyIswm5wpsrJwrpR2DPJnhgx7o1y47azeozXgnHCm9HU844NNZRrxXHXnQ",
+	"0R6fO0iwPAxlcVWMrgY5x8qJE3YmlFqk0rFPWHY4JC7Rmzw3ei3QfOYWXJCY3tT3QfbdVWoa88U8FWKJ",
+	"rV9wnKRaSLp0S4Xo0LpxTGIBl1Jz2oGaCokElx35w0teW5Euz5zQzDELjPot5oWREjf8+C51NxtxKWOh",
+	"l11CvMbL2Rtu3oSCWi0uArVVChNuxe+01VZy6xj4s/Da9/aZP48ZGGeQ94bpBZ5Etm+ZpSvgTiz62QWJ",
+	"9r3lti75loUL5FDFiv6e0dmk+MKFS1QQcdKVxOn5G69au3ZH8SCwP+gevYlzNILFdr8EMyNCZPs1uhCG",
+	"5Xe7x0M9UvVkV++Mt+IPD19PwCbldbJKwtGwKRRLcnwt7AnipSMS0KCGsheOXf73oKsuPDZUxX2FaLTR",
+	"jLeDXiNr5k/wA2N8ljzMyRDu8EEUpPMpVNMZetWr7xMN4WxWazvFja0teVave/hTpbBbV9t+waMCK9fD",
+	"78zrMbG+b5SUEz0oYfOGpvp3eGjAt96Vro9MvXvEOeDMIpd28awuoI7gI5xN3JLIWskz/zKUpPzkQYyh",
+	"qAM5+65jxcH0r5GTmgwwJwNAe65euiIZDVIYmN5mpY/PLjKMf7gbjpyktnSngqVUo1XjI07MJEA5gZjd",
+	"rwRXh5L/EZWBL2bdLMmFGWEFwbkp/+51cwjsiBBLMqg05ByNSPvwFXqNbQOg0Unqwhhtpmj4bSo8JZAd",
+	"d6kcllaxShDheDJpVH/gG4P58m39q09ZMBby+u0kZ8vJ4vrR70gcs5XAYzCqftgFPD2+QOxOVdiwmvjN",
+	"liJheoMbR8fWhloMJGqqbbhyNJg9UT0ARmrfG5zkRaTlPou9jMEhIpULK8ON91v1KslRwFGjL0XCQxJK",
+	"RI4vD2xkPSpwGNfQfiJr19zOiCJcKM+fQspxG7tRBW9skQUfmbf6SymYbhy4fyH2z2OwH9xVK34paIQd",
+	"DaKjcXI3QcP1km8PWGJ0fZu2vcqE6mX3zo/WuI9AMByenj3mSBBnrmwq2rshrmqRu4S/JJE5QCcI4Dd6",
+	"I9JTvJRiQ9ZUw9Zh9IGD43Bo0Gu38maSrQVfWwaORhu8oGOtpl+1KUhnstbrCckpflUvnKjoVJfQC43u",
+	"uaWx+BUdO7FcFm2xsZUuQxIaeHL0ginNrFTLEv1IEy2YXinkIzsMxMjafES6z1s3YFhUev+BUmnleZQl",
+	"EWJX1wSIdNo0HdCiIcgYgR8vjv0oqbZmO+gGOtV9o5uyYHPBNtKtdOPFJcb9uw5sZJVto5s6UVYc/fd+",
+	"cIhqWRZNx88XNEGFFt95q93muhZsxe0gXXaaMXCbcPJGRMTRpOJBDARSvtWrwvdapENMPO4wEjjTPaRE",
+	"5LIUX6Z6WqR2bGTOdmeopD78dLEQOV0QU4QWChPKq4grXtUJc2Kpkzmw1y1zdbTQVFxF+Ho3wWFyUEWS",
+	"jKBy0V7xLSLGBRZlZ04XfItBunDSSTd8Gdw1o0VO2KfBHCXKeNd1nZp3cs64oOM5PC2WNH4mC2QK66OI",
+	"fOHXJG41/2tKtPCUoTRb6oRxceJoyL6Py393x8lIBQ8igclNEdzkK6pxwYQd6WpsUWlIMlpXe9ciMJw3",
+	"EthcCMXyUlthMjZvHNbKYlZXAlTCsdrf4DwcN8vjdnbMg4CHX47vb7bvGsGP9QfKkKYtQejdEGqCjT0l",
+	"s6PUZHMS8J/HkrdBnDldBne6dJOU0LFVlGjhHXtHYMkemC9NI0v32ihEpWmze5Iv3OYrrctxvZKtcKAh",
+	"QPAOalDXQo1vjQwzbr+I8ySXDPV2iSZwzlHWhtMYB0EH0AhRuI+5DH7zHLEiawlWwpWkE25q7laTfeQh",
+	"nWivOrUXA10/DVjDdswK6IT+LgAAUyQJuxaOkn7Tg5KfZ/jsBnEtMoS1G5kiKZro8ghGkFYiJtiFLj8h",
+	"3rwPJLOWhE7/aHTdFuv+wA0KruChKgX3pivwTkSxd80J27peh1d0Vb4RZmyP2v2SNfHdrJ01SZUIvWjh",
+	"qmjfz4WCpPuFhnt8LUvVwpyxk2WiMuBFD8S4nyEYdSACVSKVYH5jVeiI1KL9bVth0TJu1+ShG52x6q0E",
+	"vZYi5QOVpbMJ9y9BOQpWm05VH+gjkm5XdaTzAZ2QfK3uw7vpn1mbC5/MY+5cwBOalqT0hRQF6Ps4zjXZ",
+	"kuOigwjtzkxOxGtN7wtXpbqa9QXiDZtRJ+NLXeyO6gIp0ZeHDyHOP9sB/e+AwfrolaJIxQ2mIoEphNoL",
+	"Z9lyr0nY6CMgeCp/vNQ1Ac76USyNEFBaBRICYyHFMb0IwJOVSH/rJc0RVZzsvowFzSUUfSxlPbJueYRG",
+	"B27BgduJBWq0GxZp0JvdAGNeOLIvUrqB6UCguDDbKaHJSd0MY9vU8SBOsq4FlA22XQIMFrfAnn5OM4xU",
+	"nqDzJjL8yI5ldHO1/gnYS+FRTFw5w2Ohk0sRKgf1Cj7PMUZJdCgUoqRLGVkGPWFZjkDGBe3knFCYNvam",
+	"veXGswTEIH1gJQXdfBdrYgNBsadZlyClFar+Xv4ygMH7/0lIzY1wh/1GrpX3vtPvFjiqLdAYVkgda/pq",
+	"vgVIw0BVa1o4xHoQ+3fUFlsY6lI3BsHJzh9Fb/ebxjpwCmq24CZjcsGsJkUJb8op/iHwjw9B0Efwd6yf",
+	"vbuep5fCbFklSifVMnRq1MrftDk3xl89nPk3r1sTOw0Bg19eLygSaxvFQrBNWoAiCb4rgxK5hyjHIstG",
+	"8BJydDO0ir8eKHTdj0OOlhsnkwKToA3+3IBuS7rqQt7hSF/doFKQQI8jgpSrAnDsNsaaulojYzTkA5g3",
+	"3gEBFrXrzzooPd1Oew+jg+zQA3KEw5aSPinIdx6bmh5t3zkySTO6Oq+RAuXnOZADNb7RAV1vpgT3ajur",
+	"LKw9RbHjKbyJ8jqLJqEfH2bkDorDki/pLmWfOg+32+I2FXcg93Ygu3ZURu1uf1HcxDBEJGn7ud4OHNnW",
+	"W2hJv4dTEaIQRaiS0Kkx4SrVqquqsBUhs3sQYBTv9mkdI+PF33vr+6HLpfXe/PDDDz8ca0c1+YD3EuN3",
+	"0s2/wYXE5HNSeaRaDjyCdMxA3lJa94D9cv6vV/fZv7B333y9S9T7RPMrWl4P5jt2N9IUuTBeg0k0102X",
+	"x3qnC6rD/TwEG2j3A9olGJ5lTZ1hZ0ddVVoJ69hCGutG9zMUZZHMjZzSI9o//wRjkGTn20nh3yep6G9X",
+	"ZuZwm1RIGRjJzCGdfygh5Whl/6atYmZtL8ULLI6Qgx/yP8LEKR74uyKziiBSAuoglNrNvAJvc15C2/iq",
+	"eshq7laWLbyZPd8CD4hLob7SRQFOXqJJuXI8pzEz05pXjm86WcpKuqHo0G32bowLjtPIBrs50lvjjKTK",
+	"h90dnv1ayPEgc8cfuLDQC5DU4zT/aei9AcB6mGpPG8Y1D2zIRbxRCDjixLp6KQz7YTgXNPqBVKdfOZVK",
+	"+1oByG0lrjJvn2K/MH/jSfSHtCiCUd0OXjj0mWTgLMlYR0gY+AOioY5qI4ELj2sto/SPaLVfvyn9EQN9",
+	"QnWZaMrTZAsoKCUeAkAzQtkzrGxiBIcHdnwJR6HjibrJz7RhK71hFVdbZpt8FS/sGNdccYvuUesGYOZf",
+	"n6CT6JDhXI4YhYrZAQibSEh0h+OdDxVwOjb/fjb+MFGIbiwU6vloeCDijHs53HHo91TqmBV5Y6TbIvQN",
+	"hY7g+Yq609/qUjxg8WfP9bMHMZAaPd8zoda8sU73XBS8lr8IL1ThpCw07W6FhidaOcNz15ZnBJ+rMJfC",
+	"AG8L8KVhfaF77LH2h0CCm8QIthRKGO5Eiwy6x56ADxF/tm+fPw6CDLbMsqrK4NhYllf/7/9mrNIVtB5/",
+	"++wJ++abb364xyBpDV+vMU+OFaFZu2X/zT/3w7d//df/Hlqgh4Ba6MxtV3qj7v1v1fpbHsye9mhzKYwN",
+	"TerufX3vHP37QvFazh7Mvrl3fu+bAAuBPTmLifV4UwSklGde7kn4ooCIVi6DEfF7I6x7rItt1JxCEBQ6",
+	"SOTwytmHAE1GGXR4Gtp+jZPSGjrD6v75sGW1x7j4OYJHd55zphEYSai1Chr+/fNviRo8onZ7mHdq+u1A",
+	"ZzEPEg5FU1XcbL0ay7dQyAca3btQ8mYLDBGPJ9OGxfOZQQcfcH0qcQ/GOuvqMWBWjyC27qW07lHvuYMV",
+	"nk/ayHEg1a5OxKH6A5TbNXe72V2PrAhBIhb/qCge9WtWXJd9eVm+Xswe/HYMgdlrN/sxS5ZDu2MtZHr1",
+	"sRhp7A88sdR3LBnSr6t8eALfjzqDX0/aq7GMeciI73aLqdz8iD+Xl4LxmOYExYIfxosG4SNsKRz2MhU5",
+	"carP/pDFx9CaCqF6u/yNBQR2WLzmhlfCQSWo3/7AixQggO01KovZPs2zHv2OqDzvr3+Kxu1MKIowijPO",
+	"v1TOwEVi39ogMfxlwFXvMxnmlR5UnZYuYwBgs8yJqi65S3HOWS+7IH05tAU47oR1bv3uSSRIEPdO1Xrl",
+	"bribP3lzxlsyesG8ChtCsbEm1uHWAvaTOb0UbiVMaveiPpjcvqdXtTbu7o//DfaQLkWBkyDUs8Nj2BLl",
+	"5tu2e6rR8I3VoCzjlv188fpvWfQh1s28lIDexdUkd62DT5Ob9lz0duzHFmj86TdOVnwpzuzl8l+usIFY",
+	"N3brYJxLxbF8z97w9F51EPETbJWfxOFJ4pZd/ON5ajPW0g1txC/ySzgzRxpmpajv135zykNgZZ/kawsR",
+	"wBDug4I3WfAQGZSAiABxGiUd3/DtQ/TwtUhrqRgYZqmtM216fWr3QgL+l72BYRGJPfy9EY040flJXUVQ",
+	"Q5ZL1yYNBDdM0D8KAV4SKKKu9RqjaGHT5jxfN/WwfvE4PHMXlz9+a8zlH2d1YoPzFV+LMIlbNGPiMmme",
+	"mbdEuM7K/Lb2YpzJbX3ShvZuf1vhW2N2NUwKr3JsIdf2VLo5PTprrHEpW+xJsHs/YzPstAG7EzkpPoSk",
+	"+939/JkbKMJT8S1rrHjIRFW7LaJPyrIfyj82jX6Pm/MJIbnreQ1Pdz0E1qdPeh7Pxems0TYYhNAJjNEF",
+	"F0YW0qXai5pVvBDoEld6w7QK10Lb3GhIemzvTHZsR4qO7Y2ERCEqfZaXIVaX8kdecpWLJyWiIE9zgiup",
+	"Gid2mwF++839Y9Gy/WS+MMqnZviY4ZxgeRt/vjHTv9KXyPJ+4/5iGWyd52H2WpXb9hcIR8qo8LQhmvQe",
+	"YxPsk7idD0qTlIm0lNGu5b5LYYopTjt329GyMLlPzTw/hgmFNvMED7VtsOPcY2Uig0WKYbvnRjfL1Sms",
+	"p5deY4bicO33Di1YVXRuBzSjwGiSjulLYUKtrAB692OV5T43nnXkSRlLkTQX+OSnduOEoU5j2fx88fpv",
+	"DBfmyQuggpY2gVZQT94Oiebi6WUbITvFee2+OOqigq+/2Gue99dpkc7wyU99DENvycTWB7gHpl1jwFPp",
+	"zUkO2xJN1hWva6FEcY/hlkI6zJbJImgs8yjeL6EJGWdGWKEKloMeBFDmlVTLyDngZbVnfyxkKT4eccY+",
+	"Q1D+cfV/gQ+mDYC2N70shb2X28sWLBn+Z+MFwbIuKeTGcY+FE1fuDLNEd/Z1lGNvEcrM3PTsQgEWL/Bw",
+	"YZ4nSmldV5SFzUWUxlgTMesA5lAs7fmLV29YzUvh2ijIQptqWPt8Bk/chfbpvwRdfkdooDCrnZXHIoQn",
+	"dlJg4Y9nWK39NoJ5u4HwO9YfsapJinG1qUIRiIgaPgEf/2j4JsR3I0DI9ptH2rbq4VqIGosWBmbtcNtJ",
+	"bn0e07Jun13hU2N4Nczp1N4zefU81F04zRV8veySBPwhXRx3ZGHVth7vzhX/Xf+Cv3/MNYG5HKm6uXeL",
+	"pgjcQp+0ZWSlG56tX4So4Yb21IvOassqeSWKGIAI8h9vhJAG25bP3DloZ394Ch5z4v3Mzag7vM2s+byw",
+	"FD9z82lAFHfCEL8a6bz5tlEAI140XhUA4LC0GfypzWWFv2BzbujH3XEOxRRnOQ/Q3QH3rn/kC2YNP/8/",
+	"MW8ER+YmGvmAVW/dmSvdWMEs4i6DoCAZIXZfLkQpELe9ywtvRaUvxU8yOHeOAUafayWuf1WmDHr683RQ",
+	"/0MtlieJ6Ncyh2TcE0UkcbQoxiu+FuYvFnctY5z5fcA0dc0qbfxm3dHZI0XAm6Yj+pijqXMn3FfWGcGr",
+	"a1D/bqHJxDH43Qw5lPwt02ojdyENR/B5rU7D5jDfm/P4I/Y/38JYqLeUgheQ2hIyXUjZY2O2D8mCF8LF",
+	"Egqf9R20VxItncO0X5MmPPmpPVh3cltd8K3XTNxKmFaDYTJUPtG6ivzRSLRiUifxeROTM26LGvABghr/",
+	"wPwf9OFU3KztiW4GZ3gRe2yjR0gvEC70EMgjlRPYbAUrUnm72u5p/BKCAEcjNdBB7m5iNEQ9hSclqiMB",
+	"YtAmgsCqMSrheWJUJQVFlnrBEO6k8akAfSyTO+j3lda13q6QdL5bq+D8/Hi9glDBNvRq/zwCSyMCSkBQ",
+	"DCahHzlGk/D/ipNGk/zHJoWKsFXukJvpZWime/teJv+lMU6mX2SpQo/f0+cFvdMvsVPzqTxNo2Ausdvz",
+	"scM82gV1mNhNVSM99jkbSq8fNFIeqpRClZODgagc8GuHtEJifDK9/K4jWzwZ1yoDW9/wkL9pXJcRzdsW",
+	"49iyotdk/GHXSkcxWTDOlNjAL1BnFQNgvcOPqFo/TPpGfCaNCMfiS8bU3tIu7dMSW2unqfl3+P2/6HmE",
+	"nksMQdI0fAk/n0pK19zaemW4FYeqybT8xt5If3bEVEjjnz347X1fTr2uQxJ9gIv/xULCfBA5UEJtaXi9",
+	"GtY63vSeuwvdo/veGA2kNzuvRBuery1GoJXYdCWlTq+d9KZJi47fG2G2nexou3SNkB5kybD3n4lT63TR",
+	"qf5OJ5yZO7xwU6sV9HDFeG9Y9DMbqOsb2rVn7Oc3T597Ff3N354fnpUWYj7sej7KHrd7s5zWx71r+xu9",
+	"2aUh5g5tYuCva3ePjf+2NkHFs+irHvCcvAmPfD7pd6f21IcuttKy9Q19wwf0Nb1KoqQceyt4cfecego9",
+	"Ya6vJpT4e6yvjqYYZLOcTyl6AoHGXZzA0bQF+EAWJv+ptZJu49vamAnnSTzVJxAf/lMM1o+itydGAuYP",
+	"iOTltHT3WGy6G05HFCStTZ3WWmIHwBFXcwRLj+bijB7HQhudbKxSCE/frlkAVAD3KaU6IYluInBghPZG",
+	"TMtwkYsv3MCCNYRa1lSlgrJkfI7lHwJ+9kSEHZOtfnc56gnODy2bD6Gx+YqXa6KM7J8o6R3zqHcRiyHn",
+	"PfP/DRDRHdGFO1vpQpTDYuwVPvInqfwBqxlj1YVln8BVh246LNHmd6JtfgtueQVOeWJroAFaMsTLL8Ub",
+	"7JD2xehLU5uJd43Eh/SbtmH20FCvN2q/HOLhmYy/dvjBADnBen/THN29+ofp9tZ3rGwN3x+tIDkdHhO4",
+	"nauCrQQ3HeAqX4l8HSt4Wr5NMP9Zrutt2nB4ouvtl3YEFqERz7Xqdh5nutA/pX37PxHHgWcFwpuxoBLm",
+	"0GkATsBX4Cpc8LaXY+zayfjSCJFiwq5jQyJPAn7/0hgxlHM9bBbE8xVbNKajGnYg7ajaFkDCwtOswhqU",
+	"yttOXvGstGlJSzQT+kiw5E1ZMFXGelyH9vcjkhF/iqWIndbrGEg/RXoxVPiKpEU/ORZrw7j9Ul5C3N7p",
+	"UBEQtyQ0i9uvz+IlqvJ7AGhmbkOv+mWjCOYexu3ByR2N3Lsbr9fnjdvDJkltuzuC4rYrcZxUtmMZ5LtQ",
+	"hfFbY3ThOKtTlhjCxnbOs6qVmG7p/5t1x0E6K8pFW0roThgxGWsJxPqz7ktQ2PBaYF7xikIGtmIuYI+k",
+	"S7P12R+21G4wLPGj0fWfkI4f787nsTumJ/ixUVF1/OZIlY8UmB1TJXp7dhL4426Zec9zgN0BwLLll3QX",
+	"r9uxHvdUAk6XqT+50vz5yufGKMax8IL4S6vkdepd2/PB75dXTXinG0LF2QBrhA6auGVRZsQuK0e85t1j",
+	"dxLqj58bhTUUtcP2I91i2jJitxrt9/K5m+pnUNbroL3V+NpalA/nxIXCxiEjT17R64S4hI4tE3Zzn29P",
+	"cfm70HG4h/5ua0FGXDi361jSE7pllJ3vpj0PZ03X9Sl5yGNnqGvGxk7CdHfjb44rHVNtctsVVltIc5rw",
+	"wAUKcNjTWLIYNzGkzIE4gwbTWZsDuUBJ1mMHgKwf7vUxIIrX+Ppi60tHocD6oTLtYMnZprzruC/vVxL7",
+	"vCIunhpj2P8nSLxF4p7G0MQSwrGzfr7Susx6lQq9trJfZwvtzERS3Ze1r6dQEC552QRVgazldTz3YLhG",
+	"XBj/s1G5745XO0lyVhthhTumFeMzd6MS+2+NQr6GWZ0Ak6N1FWOkeGxDdaMuRIqFO6zjJnohWvLFGuC0",
+	"7vwGH/iv0zt4er/9rE/vsUP7dLEQubNp+Fgv5e5U9e5Dyl7g192kPtV5gi1rVCEM2/BtCkwW0fcDmtRL",
+	"wS/FqEISL7GH7ikSCfM1jd1P15uIaQZ/vkyGX1fa75o3gWO5mGAmYX/Atjis7dDGVrimHggdCvf3+hOk",
+	"rZDJfaAeTe3nlc2cXmNWYO+1r6fmyeAgWX8J7Yz+kybOPFlpfxdi4apIlaxzNmklvnKyEqyUat2Z7KFX",
+	"ZW2kci3gq+3InVQv3knybjwMgrZ1Fb2csw/ZfIshsEaVwlpmOdhv1F2oTQFNOwmAHoYZl6Go26oR0HN6",
+	"uXJKYJl86ND//hPZL+/kOJ3wGeReIq1vIRO5qwT6qSrejW/kP6FD7Yma8SYq4AXUbwdH2AeBfhrvHrIU",
+	"LVDcaaqmPkLHTpcIw6PrHi1gzBTuh6qBc89yrRaNl2hHSvN3j43VqLe3APoNed+jhv3+E8mPllSjLCou",
+	"DbgsoNXFzdkAemPA7cBNNKba9kuIjTp05iInVNwZeTXk53qFT3zBDJCy23Ya7I9rDdkLkKSGbQVYdlhK",
+	"uZNkt5lCEHYsIXrCjt+c6x5zi/Wzdd1nrwdss5Ke7y6FKXlt2UaYULMgqtSy6/QeIVHVDleGfLKBgj0X",
+	"/FK8jU+dDC8XVajRKkM7hcOkr/F1LfCzn417bKwqFO+xkyFT4q73MmR7ja4f9iMVWCneRRMclNWtwL+v",
+	"mrZeO3KTFdxgy9yUheZ/j9rxbdTa/JWrT2DSwKqHUu0WulHFyYq3eyuh1FZ4fZ5BbZIcGuNn0TUCGxfA",
+	"jUqItt9f2CVvCyQvogshEuYLJYNbVP7xmvq10Q5QvYVo8B/OSP+PT2WJXAgxSol4ClBR0P/axF4b3j1B",
+	"WKWrq4+7+NW8lKpom1VbIXq9cHAHu4LKKV3i3diWCDetV5jtm7X/8e9P75+fnwfpEQDjuQ54WqejT89p",
+	"Nhdsow3gnxNWrnWinpEQrK/7nZbO73U1vFVTzSMI69aOvCfvMBD/VHZHWSIlpWVrpTcAw/cKgB+f4Ikz",
+	"+JpNJjq94mZ9Z7xxujyPdlHjGkAAxXcUhW+OaAbhC5/aO3YHlmyvlDfWd4B+TEarJXrDoi3bZzBdIJwo",
+	"KW3ggdukC3yAIgz+cPMi1gjJyWLNC+ks4w7tOkgCD7/MS52vLbSDR4e1ZoVmSlyBgN51QP4xC57+2YPf",
+	"3vvDgN5EPG6NKWcPZme8lrOP7z/+/wAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -722,6 +722,23 @@ export interface paths {
         patch: operations["changeAssignment"];
         trace?: never;
     };
+    "/assignments/{id}/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What an assignment asks for on the table, and for each piece to take away; and the rules in words. */
+        get: operations["getKit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/assignments/{id}/document": {
         parameters: {
             query?: never;
@@ -1447,6 +1464,8 @@ export interface components {
             stands: boolean;
         };
         Drawing: {
+            /** @description Points of the wall that can be pulled */
+            handles: components["schemas"]["Handle"][];
             /** Format: double */
             left: number;
             /** Format: double */
@@ -1800,6 +1819,8 @@ export interface components {
             note?: string;
         };
         Review: {
+            /** @description What is said of the whole class and of no single plan */
+            room: string[];
             look: components["schemas"]["ReviewItem"][];
             /** @description Nothing speaks against these */
             clean: components["schemas"]["Word"][];
@@ -1831,6 +1852,31 @@ export interface components {
             };
             marking?: components["schemas"]["Marking"];
             template?: components["schemas"]["Choice"][];
+        };
+        KitBrush: {
+            brush: string;
+            /** @description Pieces that need one */
+            pieces: number;
+        };
+        KitPiece: {
+            id: string;
+            student: string;
+            mark: string;
+            /** @description What its open strokes take */
+            amounts: components["schemas"]["Amount"][];
+            brushes: string[];
+            /** @description Its open strokes in their working order */
+            left: string[];
+        };
+        KitRule: {
+            name: string;
+            says: string;
+        };
+        Kit: {
+            amounts: components["schemas"]["Amount"][];
+            brushes: components["schemas"]["KitBrush"][];
+            pieces: components["schemas"]["KitPiece"][];
+            rules: components["schemas"]["KitRule"][];
         };
         DocumentImport: {
             applied: boolean;
@@ -1979,6 +2025,13 @@ export interface components {
             /** Format: double */
             y: number;
             left: boolean;
+        };
+        Handle: {
+            measure: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         Caption: {
             text: string;
@@ -3374,6 +3427,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Assignment"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The kit */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kit"];
                 };
             };
             default: components["responses"]["Problem"];

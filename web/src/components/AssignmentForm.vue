@@ -6,11 +6,20 @@ import { answer, api, Problem, type Schemas } from "@/api/client";
 import { useClasses } from "@/composables/useLists";
 import { say } from "@/composables/usePieces";
 import { useRoom } from "@/composables/useRoom";
+import { useUnits } from "@/composables/useUnits";
+import FromBelow from "./FromBelow.vue";
 import HalfSection from "./HalfSection.vue";
+import MarkingEditor from "./MarkingEditor.vue";
+import MeasureFields from "./MeasureFields.vue";
 
-/** Gives a class a form with measurements; the half-section follows every number. */
+/**
+ * Gives a class a form with measurements, or changes an assignment that it has;
+ * drawing and areas follow every number and every point that is pulled.
+ */
 const open = defineModel<boolean>({ required: true });
+const props = defineProps<{ change?: Schemas["Assignment"] }>();
 const room = useRoom();
+const { unit } = useUnits();
 const classes = useClasses();
 const client = useQueryClient();
 const forms = useQuery({
@@ -21,17 +30,37 @@ const forms = useQuery({
 
 const asked = reactive({ class: room.classId, name: "", form: "bowl" });
 const measures = ref<Record<string, number>>({});
+const marking = ref<Schemas["Marking"]>({});
 const kind = computed(() => forms.data.value?.find((f) => f.form === asked.form));
-watch(kind, (k) => (measures.value = Object.fromEntries(k?.measures.map((m) => [m.key, m.default]) ?? [])), {
-  immediate: true,
+const usual = (k = kind.value) => Object.fromEntries(k?.measures.map((m) => [m.key, m.default]) ?? []);
+watch(kind, () => {
+  if (props.change?.form === asked.form) return;
+  measures.value = usual();
+  marking.value = {};
 });
-watch(open, (now) => now && (asked.class = room.classId || (classes.data.value?.[0]?.id ?? "")));
+watch(
+  [open, kind],
+  ([now]) => {
+    if (!now) return;
+    const c = props.change;
+    asked.class = c?.class ?? (room.classId || (classes.data.value?.[0]?.id ?? ""));
+    if (!c) {
+      if (!Object.keys(measures.value).length) measures.value = usual();
+      return;
+    }
+    Object.assign(asked, { name: c.name, form: c.form });
+    if (kind.value?.form !== c.form) return;
+    measures.value = { ...usual(), ...c.measures };
+    marking.value = c.marking;
+  },
+  { immediate: true },
+);
 
 const sketched = ref<Schemas["Sketch"]>();
 const errors = ref<Record<string, string>>({});
 const settled = refDebounced(
-  computed(() => ({ form: asked.form, measures: { ...measures.value } })),
-  150,
+  computed(() => ({ form: asked.form, measures: { ...measures.value }, marking: marking.value })),
+  120,
 );
 watch(settled, async (body) => {
   if (!Object.keys(body.measures).length) return;
@@ -43,19 +72,29 @@ watch(settled, async (body) => {
     errors.value = Object.fromEntries(fields.map((f) => [f.field, f.detail]));
   }
 });
+/** What is wrong and belongs to no measurement: a detail that does not fit. */
+const elsewhere = computed(() => Object.entries(errors.value).filter(([key]) => !(key in measures.value)));
+function pull(measure: string, by: number) {
+  measures.value = { ...measures.value, [measure]: (measures.value[measure] ?? 0) + by };
+}
 
 const target = computed(() => classes.byId.value.get(asked.class));
 async function give() {
+  const body = { measures: measures.value, marking: marking.value };
   try {
-    const made = await answer(
-      api.POST("/assignments", {
-        body: { ...asked, cone: target.value?.cone ?? "", measures: measures.value },
-      }),
-    );
-    say(`${made.pieces} pieces of ${made.name} wait for a plan.`);
+    if (props.change) {
+      const path = { params: { path: { id: props.change.id } } };
+      await answer(api.PATCH("/assignments/{id}", { ...path, body: { ...body, name: asked.name } }));
+      say(`${asked.name} is changed on every piece of it.`);
+    } else {
+      const made = await answer(
+        api.POST("/assignments", { body: { ...asked, ...body, cone: target.value?.cone ?? "" } }),
+      );
+      say(`${made.pieces} pieces of ${made.name} wait for a plan.`);
+      asked.name = "";
+      room.classId = made.class;
+    }
     open.value = false;
-    asked.name = "";
-    room.classId = made.class;
     await client.invalidateQueries();
   } catch (error) {
     say((error as Error).message, "error");
@@ -64,27 +103,29 @@ async function give() {
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Something to make" width="920px" align-center>
+  <el-dialog
+    v-model="open"
+    :title="change ? `Change ${change.name}` : 'Something to make'"
+    width="1080px"
+    align-center
+  >
     <form class="ask" @submit.prevent="give">
       <div class="fields">
         <label>Name<el-input v-model="asked.name" name="assignment" maxlength="80" required /></label>
-        <label>
+        <label v-if="!change">
           Class
           <el-select v-model="asked.class" aria-label="Class of the assignment">
             <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />
           </el-select>
         </label>
-        <el-radio-group v-model="asked.form" aria-label="Form">
+        <el-radio-group v-if="!change" v-model="asked.form" aria-label="Form">
           <el-radio-button v-for="f in forms.data.value" :key="f.form" :value="f.form" :label="f.name" />
         </el-radio-group>
-        <div class="measures">
-          <label v-for="m in kind?.measures" :key="m.key">
-            {{ m.name }}
-            <span class="soft">mm{{ m.hint ? `, ${m.hint}` : "" }}</span>
-            <el-input-number v-model="measures[m.key]" :name="m.key" :controls="false" :precision="1" />
-            <span v-if="errors[m.key]" role="alert" class="bad">{{ errors[m.key] }}</span>
-          </label>
-        </div>
+        <el-radio-group v-model="room.units" aria-label="Measured in" size="small">
+          <el-radio-button value="mm" label="mm" />
+          <el-radio-button value="in" label="inches" />
+        </el-radio-group>
+        <MeasureFields v-model="measures" :kind="kind" :poses="sketched?.poses ?? []" :errors="errors" />
       </div>
       <div class="shows">
         <div class="drawing">
@@ -93,26 +134,38 @@ async function give() {
             :drawing="sketched.drawing"
             :surfaces="sketched.surfaces"
             look="chalk"
+            pull
+            @pull="pull"
           />
         </div>
         <p class="areas num">
           <span v-for="s in sketched?.surfaces" :key="s.id">{{ s.name }} {{ s.areaCM2.toFixed(0) }} cm²</span>
         </p>
-        <p v-if="target" class="soft">
+        <FromBelow v-if="sketched" :under="sketched.under" :says="`as wide as its foot, in ${unit}`" />
+        <p v-for="[key, says] in elsewhere" :key="key" role="alert" class="bad">{{ says }}</p>
+        <p v-if="target && !change" class="soft">
           {{ target.students.length }} students, clay {{ target.clay }}, cone {{ target.cone }}.
         </p>
-        <el-button type="primary" native-type="submit" :disabled="Object.keys(errors).length > 0"
-          >Give it to the class</el-button
-        >
+        <el-button type="primary" native-type="submit" :disabled="Object.keys(errors).length > 0">{{
+          change ? "Change it on every piece" : "Give it to the class"
+        }}</el-button>
       </div>
     </form>
+    <details v-if="sketched" class="mark">
+      <summary>Marked out on every piece: bands, motifs, letters, inlay, texture, a second clay</summary>
+      <MarkingEditor
+        v-model="marking"
+        :surfaces="sketched.surfaces"
+        :clay="change?.clay ?? target?.clay ?? ''"
+      />
+    </details>
   </el-dialog>
 </template>
 
 <style scoped>
 .ask {
   display: grid;
-  grid-template-columns: 1fr 1.1fr;
+  grid-template-columns: 1.15fr 1fr;
   gap: 26px;
 }
 .fields,
@@ -126,20 +179,12 @@ label {
   gap: 2px;
   font-weight: 600;
 }
-label .soft {
-  font-weight: 400;
-  font-size: 13px;
-}
-.measures {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px 14px;
-}
-.measures .el-input-number {
-  width: 100%;
+.shows {
+  position: sticky;
+  top: 0;
 }
 .drawing {
-  height: 270px;
+  height: 250px;
   background: var(--sheet);
   border: 1px solid var(--line);
 }
@@ -147,6 +192,14 @@ label .soft {
   display: flex;
   flex-wrap: wrap;
   gap: 2px 14px;
+}
+.mark {
+  margin-top: 16px;
+}
+.mark summary {
+  cursor: pointer;
+  min-height: 32px;
+  font-weight: 600;
 }
 .bad {
   font-weight: 600;

@@ -1,32 +1,72 @@
 <script setup lang="ts">
+import { ref } from "vue";
 import type { Schemas } from "@/api/client";
+import { useUnits } from "@/composables/useUnits";
+import FromBelow from "./FromBelow.vue";
 
-/** The figures of a plan in words: how high it stays bare and why, and how much glaze it takes. */
-defineProps<{ band: Schemas["Band"]; amounts: Schemas["Amount"][] }>();
+/** The figures of a plan: how high it stays bare and why, how much glaze it takes, and in which order it is laid. */
+const props = defineProps<{
+  band: Schemas["Band"];
+  under: Schemas["Under"];
+  amounts: Schemas["Amount"][];
+  order: Schemas["Step"][];
+}>();
+const { say } = useUnits();
+const open = ref(false);
+const cups = (n: number) => `${n} ${n > 1 ? "cups" : "cup"}`;
+function why() {
+  return props.band.parts.map((p) => (p.mm ? `${p.why} ${say(p.mm)}` : p.why)).join(" + ");
+}
 </script>
 
 <template>
-  <p class="band num">
-    Bare to {{ band.heightMM }} mm above the shelf:
-    {{ band.parts.map((p) => `${p.why} ${p.mm} mm`).join(" + ") }}.
-    <template v-for="b in band.bare" :key="b.surface">
-      <span v-if="b.outlineMM">
-        Draw a circle {{ b.outlineMM.toFixed(0) }} mm around the point it stands on.
-      </span>
+  <div class="figures">
+    <p class="num">
+      <b>Bare to {{ say(band.heightMM) }}</b> above the shelf: {{ why() }}.
+      <template v-for="b in band.bare" :key="b.surface">
+        <span v-if="b.outlineMM">Draw a circle {{ say(b.outlineMM) }} around the point it stands on. </span>
+      </template>
+    </p>
+    <FromBelow :under="under" :says="`bare to ${say(band.heightMM)} above the shelf`" />
+    <p v-if="amounts.length" class="num">
+      <b>It takes</b> about
+      {{ amounts.map((a) => `${a.ml.toFixed(0)} mL of ${a.glaze} (${cups(a.cups)})`).join(", ") }}.
+    </p>
+    <template v-if="order.length">
+      <button type="button" class="more" :aria-expanded="open" @click="open = !open">
+        Order and brushes: {{ open ? "hide" : `${order.length} steps` }}
+      </button>
+      <ol v-if="open" aria-label="Working order">
+        <li v-for="(s, i) in order" :key="i">
+          <b class="num">{{ i + 1 }}</b> {{ s.says }}
+        </li>
+      </ol>
     </template>
-    <template v-if="amounts.length">
-      <br />It takes about
-      {{
-        amounts
-          .map((a) => `${a.ml.toFixed(0)} mL of ${a.glaze} (${a.cups} ${a.cups > 1 ? "cups" : "cup"})`)
-          .join(", ")
-      }}.
-    </template>
-  </p>
+  </div>
 </template>
 
 <style scoped>
-p {
+.figures {
   font-size: 14px;
+  display: grid;
+  grid-template-columns: 1.25fr 1fr;
+  gap: 8px 20px;
+}
+ol {
+  grid-column: 1 / -1;
+  columns: 2;
+}
+li b {
+  display: inline-block;
+  min-width: 20px;
+}
+.more {
+  border: 0;
+  background: none;
+  text-decoration: underline;
+  cursor: pointer;
+  text-align: left;
+  padding: 0;
+  min-height: 30px;
 }
 </style>

@@ -4,7 +4,11 @@ import type { Choice, Schemas } from "@/api/client";
 
 /** What the check has to say; three at most until opened. Severity is told by shape and word. */
 const props = defineProps<{ findings: Schemas["Finding"][]; empty: string }>();
-const emit = defineEmits<{ mend: [choice: Choice]; point: [surface: string] }>();
+const emit = defineEmits<{
+  mend: [choice: Choice];
+  stand: [standing: Schemas["Standing"]];
+  point: [surface: string];
+}>();
 const open = ref(false);
 const shown = computed(() => (open.value ? props.findings : props.findings.slice(0, 3)));
 const signs = { stop: ["✕", "Stop"], warn: ["▲", "Look"], note: ["–", "Note"] } as const;
@@ -27,6 +31,9 @@ const signs = { stop: ["✕", "Stop"], warn: ["▲", "Look"], note: ["–", "Not
           {{ f.text }} <span class="way">{{ f.way }}</span>
         </p>
         <el-button v-if="f.mend" size="small" class="mend" @click="emit('mend', f.mend)">Do that</el-button>
+        <el-button v-else-if="f.stand" size="small" class="mend" @click="emit('stand', f.stand)"
+          >Do that</el-button
+        >
       </li>
     </ul>
     <button v-if="findings.length > 3" type="button" class="more" @click="open = !open">

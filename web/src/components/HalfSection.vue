@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, useId } from "vue";
+import { computed, ref, useId } from "vue";
 import type { Schemas, SurfaceState } from "@/api/client";
 import { sayStack } from "@/stack";
 
@@ -9,14 +9,45 @@ import { sayStack } from "@/stack";
  */
 const props = defineProps<{
   drawing: Schemas["Drawing"];
-  surfaces: { id: string; name: string }[];
+  surfaces: { id: string; name: string; textured?: boolean }[];
   states?: SurfaceState[];
   look: "chalk" | "fired";
   selected?: string;
   bandMm?: number;
+  /** Without leader lines: the stacks are told beside it. */
+  plain?: boolean;
+  /** The wall can be pulled: its points are shown, and moved by pointer or arrow keys. */
+  pull?: boolean;
 }>();
-const emit = defineEmits<{ select: [surface: string] }>();
+const emit = defineEmits<{ select: [surface: string]; pull: [measure: string, byMm: number] }>();
 const id = useId();
+const svg = ref<SVGSVGElement>();
+const rough = computed(() => new Set(props.surfaces.filter((s) => s.textured).map((s) => s.id)));
+
+/** How far the pointer pulls a point of the wall, in mm of the drawing. */
+const held = ref<{ measure: string; from: number }>();
+function toMm(event: PointerEvent) {
+  const matrix = svg.value?.getScreenCTM();
+  return matrix ? new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse()).x : 0;
+}
+function grab(measure: string, event: PointerEvent) {
+  held.value = { measure, from: toMm(event) };
+  svg.value?.setPointerCapture(event.pointerId);
+}
+function drag(event: PointerEvent) {
+  if (!held.value) return;
+  const by = Math.round((toMm(event) - held.value.from) * 2) / 2;
+  if (!by) return;
+  emit("pull", held.value.measure, by);
+  held.value.from += by;
+}
+function nudge(measure: string, event: KeyboardEvent) {
+  const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+  if (!by) return;
+  event.preventDefault();
+  emit("pull", measure, event.shiftKey ? 5 * by : by);
+}
+const clip = (s: Schemas["Shape"], i: number) => (s.top === undefined ? undefined : `url(#${id}-clip${i})`);
 
 const state = computed(() => new Map((props.states ?? []).map((s) => [s.id, s])));
 const name = computed(() => new Map(props.surfaces.map((s) => [s.id, s.name])));
@@ -24,32 +55,34 @@ const name = computed(() => new Map(props.surfaces.map((s) => [s.id, s.name])));
 const unit = computed(() => Math.max(props.drawing.width / 360, props.drawing.height / 250));
 /** Room for the labels: a form without stacks only has its surfaces to name. */
 const margin = computed(() => {
+  if (props.plain) return 12 * unit.value;
   const longest = Math.max(0, ...props.surfaces.map((s) => s.name.length));
   return Math.max(props.states ? 132 : 78, 12 + 7.4 * longest) * unit.value;
 });
 const box = computed(() => {
   const d = props.drawing;
   const pad = 26 * unit.value;
-  return [d.left - margin.value, -pad, d.width + 2 * margin.value, d.height + 2.4 * pad]
+  return [d.left - margin.value, d.top - pad, d.width + 2 * margin.value, d.height + 2.4 * pad]
     .map((v) => v.toFixed(1))
     .join(" ");
 });
 
 function fill(surface: string): string {
   const s = state.value.get(surface);
-  if (!s || (!s.stack.length && !s.on.length)) return s?.bare ? `url(#${id}-bare)` : "#f7f7f7";
+  if (!s || (!s.stack.length && !s.on.length)) return s?.bare || s?.resist ? `url(#${id}-bare)` : "#f7f7f7";
   if (props.look === "chalk") return s.raw ?? "#f7f7f7";
   return s.fired ?? `url(#${id}-unknown)`;
 }
 /** Where nothing lies on a surface its edge shows the clay below; it can still be pointed at. */
 function skin(surface: string): string {
   const s = state.value.get(surface);
-  return s?.stack.length || s?.on.length || s?.bare ? fill(surface) : "transparent";
+  return s?.stack.length || s?.on.length || s?.bare || s?.resist ? fill(surface) : "transparent";
 }
 function says(s: SurfaceState | undefined): string {
   if (!s) return "";
+  if (s.resist) return `bare, ${s.resist}`;
   if (s.bare) return "bare";
-  return sayStack(s.stack) || "nothing planned";
+  return sayStack(s.stack) || (s.optional ? "an extra" : "nothing planned");
 }
 /** Labels stand in two columns beside the drawing, apart enough to be read and none below its foot. */
 const labels = computed(() => {
@@ -59,7 +92,7 @@ const labels = computed(() => {
     const column = d.labels.filter((l) => l.left === left).sort((a, b) => a.y - b.y);
     const heights: number[] = [];
     column.forEach((l, i) => heights.push(Math.max(l.y, (heights[i - 1] ?? -Infinity) + gap)));
-    let floor = d.height + 10 * unit.value;
+    let floor = d.top + d.height + 10 * unit.value;
     for (let i = heights.length - 1; i >= 0; i--) {
       heights[i] = Math.min(heights[i]!, floor);
       floor = heights[i]! - gap;
@@ -78,11 +111,14 @@ const labels = computed(() => {
 
 <template>
   <svg
+    ref="svg"
     class="section"
     :viewBox="box"
     role="group"
     aria-label="Half-section of the piece, to scale"
     :style="{ fontSize: `${13.5 * unit}px` }"
+    @pointermove="drag"
+    @pointerup="held = undefined"
   >
     <defs>
       <pattern
@@ -103,6 +139,20 @@ const labels = computed(() => {
         <circle :cx="1.4 * unit" :cy="1.4 * unit" :r="0.9 * unit" fill="#fff" fill-opacity=".5" />
         <circle :cx="4.2 * unit" :cy="3.8 * unit" :r="0.7 * unit" fill="#fff" fill-opacity=".4" />
       </pattern>
+      <pattern :id="`${id}-rough`" :width="9 * unit" :height="7 * unit" patternUnits="userSpaceOnUse">
+        <path
+          :d="`M0 ${5 * unit}L${4.5 * unit} ${2 * unit}L${9 * unit} ${5 * unit}`"
+          fill="none"
+          stroke="#000"
+          stroke-opacity=".38"
+          :stroke-width="unit"
+        />
+      </pattern>
+      <template v-for="(s, i) in drawing.shapes" :key="i">
+        <clipPath v-if="s.top !== undefined" :id="`${id}-clip${i}`">
+          <rect :x="drawing.left" :y="s.top" :width="drawing.width" :height="(s.bottom ?? s.top) - s.top" />
+        </clipPath>
+      </template>
     </defs>
     <line
       :x1="drawing.tableFrom - 6 * unit"
@@ -117,6 +167,7 @@ const labels = computed(() => {
         :d="s.path"
         :class="[s.kind, { chosen: s.surface === selected }]"
         :style="s.kind === 'face' ? { fill: fill(s.surface) } : { stroke: skin(s.surface) }"
+        :clip-path="clip(s, i)"
         @click="emit('select', s.surface)"
       />
       <path v-else :d="s.path" :class="s.kind" />
@@ -124,12 +175,21 @@ const labels = computed(() => {
         v-if="s.kind === 'face' && look === 'chalk' && state.get(s.surface)?.stack.length"
         :d="s.path"
         :fill="`url(#${id}-chalk)`"
+        :clip-path="clip(s, i)"
+        class="grain"
+      />
+      <path
+        v-if="s.kind === 'face' && rough.has(s.surface)"
+        :d="s.path"
+        :fill="`url(#${id}-rough)`"
+        :clip-path="clip(s, i)"
         class="grain"
       />
       <path
         v-if="s.surface && s.surface === selected"
         :d="s.path"
         :class="s.kind === 'face' ? 'ring' : 'ring line'"
+        :clip-path="clip(s, i)"
       />
     </g>
     <line
@@ -151,7 +211,7 @@ const labels = computed(() => {
       {{ c.text }}
     </text>
     <g
-      v-for="l in labels"
+      v-for="l in plain ? [] : labels"
       :key="l.surface + l.left"
       class="label"
       :class="{ chosen: l.surface === selected }"
@@ -163,6 +223,23 @@ const labels = computed(() => {
         <tspan class="surface">{{ l.text }}</tspan>
         <tspan :x="l.tx + (l.left ? -4 : 4) * unit" :dy="15 * unit" class="stack">{{ l.stack }}</tspan>
       </text>
+    </g>
+    <g v-if="pull">
+      <circle
+        v-for="h in drawing.handles"
+        :key="h.measure"
+        class="handle"
+        :cx="h.x"
+        :cy="h.y"
+        :r="6 * unit"
+        tabindex="0"
+        role="slider"
+        :aria-label="`Wall ${h.measure.slice(-1)} of 3: pull with the arrow keys`"
+        :aria-valuenow="Math.round(h.x)"
+        :aria-valuetext="`${h.x.toFixed(0)} mm from the middle`"
+        @pointerdown.prevent="grab(h.measure, $event)"
+        @keydown="nudge(h.measure, $event)"
+      />
     </g>
   </svg>
 </template>
@@ -220,6 +297,16 @@ const labels = computed(() => {
   stroke-width: 1.4px;
   stroke-dasharray: 2 4;
   vector-effect: non-scaling-stroke;
+}
+.handle {
+  fill: #fff;
+  stroke: #000;
+  stroke-width: 2px;
+  vector-effect: non-scaling-stroke;
+  cursor: ew-resize;
+}
+.handle:focus-visible {
+  fill: #000;
 }
 .leader {
   stroke: #3a3a3a;

@@ -30,6 +30,15 @@ async function change(body: Schemas["JarChange"]) {
   await attempt(answer(api.PUT("/glazes/{code}", { ...path.value, body })));
   await client.invalidateQueries();
 }
+const said = [
+  ["runner", "runs"],
+  ["thick", "may be thick on purpose"],
+  ["dear", "dear"],
+] as const;
+async function card(body: Schemas["CardChange"]) {
+  await attempt(answer(api.PUT("/glazes/{code}/card", { ...path.value, body })));
+  await client.invalidateQueries();
+}
 async function stock(inStock: boolean) {
   await attempt(answer(api.PUT("/glazes/{code}/stock", { ...path.value, body: { inStock } })));
   await client.invalidateQueries();
@@ -62,7 +71,9 @@ async function dropHint() {
     <p class="soft">
       {{ glaze.kind }}, cone {{ glaze.cones }}{{ glaze.coats ? `, ${glaze.coats} coats` : ""
       }}{{ glaze.runner ? ", runs" : "" }}{{ glaze.atmosphere ? `, ${glaze.atmosphere}` : "" }}<br />
-      {{ glaze.food === "claimed" ? "food label" : "no food label" }}
+      {{
+        glaze.recipe.length ? `mixed: ${glaze.recipe.map((p) => `${p.parts} ${p.glaze}`).join(" + ")}, ` : ""
+      }}{{ glaze.food === "claimed" ? "food label" : "no food label" }}
     </p>
     <p v-for="words in confused" :key="words" class="like">{{ words }}</p>
     <p v-if="tile?.doubt" class="like">▲ fired colour: {{ tile.doubt }}</p>
@@ -123,6 +134,52 @@ async function dropHint() {
       @update:model-value="stock(Boolean($event))"
     />
     <details>
+      <summary>What the house says of it</summary>
+      <div class="card">
+        <el-checkbox
+          v-for="[key, says] in said"
+          :key="key"
+          :model-value="!!glaze[key]"
+          :label="says"
+          @change="card({ [key]: !!$event })"
+        />
+        <el-checkbox
+          :model-value="glaze.food === 'claimed'"
+          label="its label claims food"
+          @change="card({ food: $event ? 'claimed' : 'none' })"
+        />
+        <label
+          >coats
+          <el-input-number
+            :model-value="glaze.coats"
+            :min="0"
+            :max="12"
+            size="small"
+            :aria-label="`Coats of ${glaze.code}, 0 for the rule of the house`"
+            @change="card({ coats: Number($event ?? 0) })"
+        /></label>
+        <el-select
+          :model-value="glaze.ware"
+          size="small"
+          :aria-label="`What ${glaze.code} may go on`"
+          :empty-values="[null, undefined]"
+          @change="card({ ware: $event })"
+        >
+          <el-option value="" label="on greenware and bisque" />
+          <el-option value="bisque" label="on bisque only" />
+          <el-option value="greenware" label="on greenware only" />
+        </el-select>
+        <p class="soft num">
+          One coat takes {{ (glaze.spread.mlPerCM2 * 100).toFixed(1) }} mL for 100 cm²,
+          {{
+            glaze.spread.lessons
+              ? `learned from ${glaze.spread.lessons} drops of this jar`
+              : "the usual figure: look into the jar before and after a lesson to learn it"
+          }}.
+        </p>
+      </div>
+    </details>
+    <details>
       <summary>Maker's picture</summary>
       <template v-if="glaze.hint">
         <img
@@ -175,6 +232,11 @@ async function dropHint() {
 .like {
   font-weight: 640;
   font-size: 14px;
+}
+.card {
+  display: grid;
+  font-size: 13px;
+  gap: 4px;
 }
 .fill {
   display: grid;

@@ -12,6 +12,7 @@ const piece = computed(() => detail.data.value?.piece);
 /** The newest line first: that is the one people look for. */
 const history = computed(() => [...(detail.data.value?.history ?? [])].reverse());
 const carrying = computed(() => piece.value?.surfaces.filter((s) => s.on.length) ?? []);
+const latex = computed(() => piece.value?.surfaces.filter((s) => s.resist === "latex" && !s.peeled) ?? []);
 const form = reactive({ surface: "", back: 0, text: "" });
 const most = computed(() => carrying.value.find((s) => s.id === form.surface)?.on.length ?? 0);
 
@@ -72,6 +73,12 @@ function wiped() {
           </label>
           <el-button class="wiped" @click="wiped">Log the wipe</el-button>
         </div>
+        <p v-for="s in latex" :key="s.id" class="act">
+          {{ s.name }}: latex keeps it bare.
+          <el-button @click="keep({ kind: 'peel', surface: s.id }, 'Peeled: nothing burns on in the kiln.')"
+            >It is peeled</el-button
+          >
+        </p>
         <form
           class="act"
           @submit.prevent="

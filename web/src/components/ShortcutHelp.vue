@@ -34,6 +34,18 @@ const groups = [
       ["+ and -", "One coat more or less"],
       ["h", "The record of the piece"],
       ["m", "Take the way out of the first finding that has one"],
+      ["o, d", "Take over a plan; mark out details and how it stands"],
+      ["v", "Schemes side by side: n another, r turn the colours on, p pick, w show the class"],
+    ],
+  },
+  {
+    name: "Looking over plans",
+    keys: [
+      ["up, down", "Choose a plan"],
+      ["a", "Approve it"],
+      ["A", "Approve all that nothing speaks against"],
+      ["r", "Return it with a note"],
+      ["m", "Mend it by its first way out"],
     ],
   },
   {

@@ -1,11 +1,32 @@
 <script setup lang="ts">
-import type { SurfaceState } from "@/api/client";
+import type { Choice, SurfaceState } from "@/api/client";
 import { useGlazes } from "@/composables/useLists";
+import { choiceOf } from "@/stack";
 
 /** The planned stack of one surface, coat by coat, the layer nearest the clay at the bottom. */
-defineProps<{ surface: SurfaceState; food: boolean }>();
-const emit = defineEmits<{ coats: [layer: number, by: number]; bare: [] }>();
+const props = defineProps<{ surface: SurfaceState; food: boolean }>();
+const emit = defineEmits<{ coats: [layer: number, by: number]; bare: []; change: [choice: Choice] }>();
 const glazes = useGlazes();
+function dip(at: number) {
+  const stack = props.surface.stack.map((l, i) =>
+    i === at ? { ...l, dip: !l.dip, coats: l.dip ? 3 : 1 } : l,
+  );
+  emit("change", { ...choiceOf(props.surface), stack });
+}
+function lift(at: number) {
+  const stack = [...props.surface.stack];
+  [stack[at], stack[at + 1]] = [stack[at + 1]!, stack[at]!];
+  emit("change", { ...choiceOf(props.surface), stack });
+}
+function resist(kind: string) {
+  const none = kind === "none";
+  const bare = { surface: props.surface.id, bare: !none, stack: [] };
+  emit(
+    "change",
+    none ? { ...bare, bare: props.surface.bare } : { ...bare, bare: false, resist: kind as "wax" },
+  );
+}
+const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.surface.heavy });
 </script>
 
 <template>
@@ -16,6 +37,20 @@ const glazes = useGlazes();
           ><span class="code">{{ l.glaze }}</span> {{ glazes.byCode.value.get(l.glaze)?.name }}</span
         >
         <span class="step">
+          <el-button
+            v-if="i + 1 < surface.stack.length"
+            size="small"
+            :aria-label="`Lay ${l.glaze} over the next`"
+            @click="lift(i)"
+            >↑</el-button
+          >
+          <el-button
+            v-if="glazes.byCode.value.get(l.glaze)?.kind === 'dipping' || l.dip"
+            size="small"
+            :aria-pressed="!!l.dip"
+            @click="dip(i)"
+            >{{ l.dip ? "dipped" : "brushed" }}</el-button
+          >
           <el-button size="small" :aria-label="`One coat of ${l.glaze} less`" @click="emit('coats', i, -1)"
             >−</el-button
           >
@@ -26,13 +61,34 @@ const glazes = useGlazes();
         </span>
       </li>
     </ol>
-    <p v-else class="soft">{{ surface.bare ? "Left bare on purpose." : "Nothing planned." }}</p>
+    <p v-else class="soft">
+      {{
+        surface.resist
+          ? `Kept bare with ${surface.resist}.`
+          : surface.bare
+            ? "Left bare on purpose."
+            : "Nothing planned."
+      }}
+    </p>
     <p v-if="surface.tile" class="num">Tile {{ surface.tile }} shows it on this clay.</p>
     <p v-if="food" class="caution">
       A food label is the maker's claim for one glaze, fully covering. Layers and missed spots void it; only a
       laboratory test proves it.
     </p>
-    <el-button @click="emit('bare')">{{ surface.bare ? "Not bare after all" : "Leave it bare" }}</el-button>
+    <div class="ways">
+      <el-button @click="emit('bare')">{{ surface.bare ? "Not bare after all" : "Leave it bare" }}</el-button>
+      <el-select :model-value="surface.resist ?? 'none'" aria-label="Resist" class="resist" @change="resist">
+        <el-option value="none" label="no resist" />
+        <el-option value="wax" label="wax, burns off" />
+        <el-option value="latex" label="latex, to peel" />
+      </el-select>
+      <el-checkbox
+        v-if="surface.stack.length"
+        :model-value="!!surface.heavy"
+        label="thick on purpose"
+        @change="thick"
+      />
+    </div>
   </div>
 </template>
 
@@ -56,7 +112,19 @@ const glazes = useGlazes();
 }
 .step {
   display: flex;
-  gap: 10px;
+  gap: 6px;
   align-items: center;
+}
+.step .el-button + .el-button {
+  margin-left: 0;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+}
+.resist {
+  width: 150px;
 }
 </style>

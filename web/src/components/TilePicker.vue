@@ -7,7 +7,15 @@ import TileCard from "./TileCard.vue";
 
 /** Tiles of one clay and cone to choose a stack from; jars without a tile stand below. */
 const props = defineProps<{ tiles: Tile[]; glazes: Glaze[]; clay: string; cone: string; food: boolean }>();
-const emit = defineEmits<{ pick: [stack: { glaze: string; coats: number }[]] }>();
+const emit = defineEmits<{
+  pick: [stack: { glaze: string; coats: number }[]];
+  over: [layer: { glaze: string; coats: number }];
+}>();
+const over = ref(false);
+function jar(g: Glaze) {
+  if (over.value) emit("over", { glaze: g.code, coats: 1 });
+  else emit("pick", [{ glaze: g.code, coats: g.figure }]);
+}
 const room = useRoom();
 const words = ref("");
 
@@ -52,9 +60,10 @@ function enter() {
     </p>
     <details :open="!here.length">
       <summary>Jars by themselves</summary>
+      <el-checkbox v-model="over" label="lay it over what is planned" />
       <ul class="jars">
         <li v-for="g in jars" :key="g.code">
-          <button type="button" @click="emit('pick', [{ glaze: g.code, coats: g.figure }])">
+          <button type="button" @click="jar(g)">
             <i :style="{ background: g.raw }" aria-hidden="true" /><span class="code">{{ g.code }}</span>
             {{ g.name }}
           </button>

@@ -1,5 +1,8 @@
 <script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
+import { answer, api, type Schemas } from "@/api/client";
+import { attempt } from "@/composables/usePieces";
 import { useTile, useWall } from "@/composables/useWall";
 import GlazeFace from "./GlazeFace.vue";
 
@@ -11,6 +14,18 @@ const step = ref(1.5);
 const detail = useTile(() => props.code, step);
 const tile = computed(() => detail.data.value?.tile);
 const pinned = computed(() => wall.pins.includes(props.code));
+type Fault = Schemas["Fault"];
+const client = useQueryClient();
+const faults: Record<Fault, string> = { crazed: "crazed", ran: "ran", avoid: "avoid it" };
+/** Whoever plans the same stack on this clay is warned. */
+async function mark(now: Fault[]) {
+  await attempt(
+    answer(
+      api.PUT("/tiles/{code}/faults", { params: { path: { code: props.code } }, body: { faults: now } }),
+    ),
+  );
+  await client.invalidateQueries();
+}
 function show() {
   if (!pinned.value) wall.pin(props.code);
   wall.big = true;
@@ -42,6 +57,12 @@ function show() {
         <el-button @click="show">Show the class</el-button>
         <el-button @click="emit('like', code)">Find its like</el-button>
       </div>
+      <section>
+        <h3>What went wrong with it</h3>
+        <el-checkbox-group :model-value="tile.faults" class="faults" @change="mark($event as Fault[])">
+          <el-checkbox v-for="(says, fault) in faults" :key="fault" :value="fault" :label="says" />
+        </el-checkbox-group>
+      </section>
       <section>
         <h3>How it covers</h3>
         <p>{{ detail.data.value.cover.says }}</p>

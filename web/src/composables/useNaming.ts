@@ -46,6 +46,10 @@ export function useNaming(boxes: Ref<Mark[]>, tiles: Ref<Tile[]>) {
       if (code) name(b.id, { code, ...(strips ? { coats: (i % columns) + 1 } : {}) });
     });
   }
+  /** Names the boxes in their order, whole: tiles that were planned before they were made. */
+  function give(list: Named[]) {
+    boxes.value.forEach((b, i) => list[i] && names.value.set(b.id, { ...list[i] }));
+  }
   const labels = computed(
     () => new Map([...names.value].map(([id, n]) => [id, n.code ? `${n.code} ${n.coats}×` : ""])),
   );
@@ -81,5 +85,5 @@ export function useNaming(boxes: Ref<Mark[]>, tiles: Ref<Tile[]>) {
     });
     return [...of.values()];
   }
-  return { names, name, deal, labels, strange, readings };
+  return { names, name, deal, give, labels, strange, readings };
 }

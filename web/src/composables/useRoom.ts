@@ -6,6 +6,8 @@ import { ref } from "vue";
 export const useRoom = defineStore("room", () => {
   const classId = useLocalStorage("class", "");
   const look = useLocalStorage<"chalk" | "fired">("look", "fired");
+  const units = useLocalStorage<"mm" | "in">("units", "mm");
+  const paper = useLocalStorage<"A4" | "letter">("paper", "A4");
   /** Milliseconds that the server's clock is ahead of this device's. */
   const skew = ref(0);
   const helpOpen = ref(false);
@@ -17,5 +19,5 @@ export const useRoom = defineStore("room", () => {
   function tellTime(now: string) {
     skew.value = Date.parse(now) - Date.now();
   }
-  return { classId, look, skew, helpOpen, record, toggleLook, tellTime };
+  return { classId, look, units, paper, skew, helpOpen, record, toggleLook, tellTime };
 });

@@ -1,27 +1,29 @@
 <script setup lang="ts">
-import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
-import { answer, api, type Choice, type Schemas } from "@/api/client";
+import { useRouter } from "vue-router";
+import { answer, api, type Schemas } from "@/api/client";
+import ApprovalLine from "@/components/ApprovalLine.vue";
 import DeskFigures from "@/components/DeskFigures.vue";
 import FindingList from "@/components/FindingList.vue";
 import FindPanel from "@/components/FindPanel.vue";
 import HalfSection from "@/components/HalfSection.vue";
+import ModelDrawer from "@/components/ModelDrawer.vue";
+import OwnDialog from "@/components/OwnDialog.vue";
 import StackEditor from "@/components/StackEditor.vue";
 import TilePicker from "@/components/TilePicker.vue";
+import { useDesk } from "@/composables/useDesk";
 import { useKeys } from "@/composables/useKeys";
 import { useGlazes, useTiles } from "@/composables/useLists";
-import { usePiece } from "@/composables/usePiece";
 import { attempt, say } from "@/composables/usePieces";
 import { useRoom } from "@/composables/useRoom";
 import { stackOf } from "@/stack";
 
 const props = defineProps<{ id: string }>();
 const room = useRoom();
-const client = useQueryClient();
+const router = useRouter();
 const tiles = useTiles();
 const glazes = useGlazes();
-const detail = usePiece(() => props.id);
-const piece = computed(() => detail.data.value?.piece);
+const { detail, piece, save, stand, copy, mendFirst, told } = useDesk(() => props.id);
 const chosen = ref("");
 watch(
   piece,
@@ -32,8 +34,17 @@ const surface = computed(() => piece.value?.surfaces.find((s) => s.id === chosen
 const area = computed(() => new Map(detail.data.value?.surfaces.map((s) => [s.id, s])));
 const food = computed(() => area.value.get(chosen.value)?.use !== "plain");
 const carried = computed(() => piece.value?.surfaces.filter((s) => s.on.length) ?? []);
+/** Among equals the findings of the chosen surface stand first, and those of the whole piece last. */
+const findings = computed(() => {
+  const all = piece.value?.findings ?? [];
+  const weight = (f: Schemas["Finding"]) =>
+    ["stop", "warn", "note"].indexOf(f.severity) * 3 + (f.surface === chosen.value ? 0 : f.surface ? 1 : 2);
+  return [...all].sort((a, b) => weight(a) - weight(b));
+});
 
 const finding = ref(false);
+const marking = ref(false);
+const copying = ref(false);
 /** A tile found by its colour gives the surface its stack; one that only hints does not hide it. */
 function giveTile(code: string) {
   const tile = tiles.data.value?.find((t) => t.code === code);
@@ -41,53 +52,44 @@ function giveTile(code: string) {
   if (tile) void give(tile.stack);
 }
 const nothingFound = computed(() => {
-  const open = piece.value?.surfaces.filter((s) => !s.stands && !s.bare && !s.stack.length) ?? [];
+  const open =
+    piece.value?.surfaces.filter(
+      (s) => !s.stands && !s.bare && !s.resist && !s.optional && !s.stack.length,
+    ) ?? [];
   if (open.length && open.length === piece.value?.surfaces.filter((s) => !s.stands).length)
     return "Nothing planned yet: choose a surface, then a tile.";
   const names = open.map((s) => s.name).join(", ");
   return `Nothing known speaks against this plan.${names ? ` Not planned yet: ${names}.` : ""}`;
 });
-
-async function save(changes: Choice[]) {
-  const p = piece.value;
-  if (!p) return;
-  const of = new Map(changes.map((c) => [c.surface, c]));
-  const choices = p.surfaces.map((s) => of.get(s.id) ?? { surface: s.id, bare: s.bare, stack: s.stack });
-  const saved = await attempt(
-    answer(
-      api.PUT("/pieces/{id}/plan", {
-        params: { path: { id: p.id } },
-        body: { revision: p.revision, choices },
-      }),
-    ),
-  );
-  if (saved) client.setQueryData(["piece", props.id], saved);
-  else void detail.refetch();
-  void client.invalidateQueries({ queryKey: ["pieces"] });
-  void client.invalidateQueries({ queryKey: ["today"] });
-}
-async function spread() {
+async function spread(how: string) {
+  const turned = how === "turned";
   const given = await attempt(
-    answer(api.POST("/pieces/{id}/plan/spread", { params: { path: { id: props.id } } })),
+    answer(api.POST("/pieces/{id}/plan/spread", { params: { path: { id: props.id } }, body: { turned } })),
   );
-  if (given) say(`${given.pieces} more pieces have this plan. Each can be changed by itself.`);
-  void client.invalidateQueries({ queryKey: ["pieces"] });
-  void client.invalidateQueries({ queryKey: ["today"] });
+  if (given)
+    say(
+      `${given.pieces} more pieces have this plan${turned ? ", each turned on by one more" : ""}. It is the template now.`,
+    );
+  told();
+}
+async function takeOver(from: string) {
+  if (await copy(from)) copying.value = false;
 }
 const give = (stack: Schemas["Layer"][]) => save([{ surface: chosen.value, bare: false, stack }]);
+const over = (layer: Schemas["Layer"]) => give([...(surface.value?.stack ?? []), layer]);
 const bare = () => save([{ surface: chosen.value, bare: !surface.value?.bare, stack: [] }]);
 function coats(layer: number, by: number) {
-  const stack = (surface.value?.stack ?? []).map((l, i) => (i === layer ? { ...l, coats: l.coats + by } : l));
-  void give(stack.filter((l) => l.coats > 0));
+  const s = surface.value;
+  if (!s) return;
+  const stack = s.stack
+    .map((l, i) => (i === layer ? { ...l, coats: l.coats + by } : l))
+    .filter((l) => l.coats > 0);
+  void save([{ surface: s.id, bare: false, stack, ...(s.heavy ? { heavy: true } : {}) }]);
 }
 /** Plans a piece that was glazed first from what is already on it. */
 function fromCoats() {
   void save(
-    carried.value.map((s) => ({
-      surface: s.id,
-      bare: false,
-      stack: stackOf(s.on.map((c) => c.glaze)),
-    })),
+    carried.value.map((s) => ({ surface: s.id, bare: false, stack: stackOf(s.on.map((c) => c.glaze)) })),
   );
 }
 function move(by: number) {
@@ -95,6 +97,7 @@ function move(by: number) {
   chosen.value = ids[(ids.indexOf(chosen.value) + by + ids.length) % ids.length] ?? "";
 }
 const last = () => (surface.value?.stack.length ?? 0) - 1;
+const schemes = () => router.push(`/plan/${props.id}/schemes`);
 useKeys({
   ArrowDown: () => move(1),
   ArrowUp: () => move(-1),
@@ -102,12 +105,12 @@ useKeys({
   t: () => document.querySelector<HTMLInputElement>(".picker input")?.focus(),
   b: () => void bare(),
   h: () => (room.record = props.id),
+  v: () => void schemes(),
+  o: () => (copying.value = true),
+  d: () => (marking.value = true),
   "+": () => last() >= 0 && coats(last(), 1),
   "-": () => last() >= 0 && coats(last(), -1),
-  m: () => {
-    const first = piece.value?.findings.find((f) => f.mend)?.mend;
-    if (first) void save([first]);
-  },
+  m: () => void mendFirst(),
 });
 </script>
 
@@ -126,11 +129,22 @@ useKeys({
           {{ piece.student }} <span class="mark">{{ piece.mark }}</span>
         </h1>
       </div>
-      <div>
+      <div class="acts">
         <el-button v-if="piece.revision === 0 && carried.length" @click="fromCoats"
           >Plan it from what is on it</el-button
         >
-        <el-button v-if="piece.revision" @click="spread">Give it to the rest</el-button>
+        <el-button @click="copying = true">Take over a plan <kbd>o</kbd></el-button>
+        <el-button @click="marking = true">Mark out, stand <kbd>d</kbd></el-button>
+        <el-button v-if="piece.revision" @click="schemes">Schemes <kbd>v</kbd></el-button>
+        <el-dropdown v-if="piece.revision" @command="spread">
+          <el-button>Give it to the rest</el-button>
+          <template #dropdown>
+            <el-dropdown-menu>
+              <el-dropdown-item command="same">The same plan for each</el-dropdown-item>
+              <el-dropdown-item command="turned">Turned on by one surface for each</el-dropdown-item>
+            </el-dropdown-menu>
+          </template>
+        </el-dropdown>
         <el-button @click="room.record = piece.id">Record <kbd>h</kbd></el-button>
       </div>
     </div>
@@ -145,13 +159,26 @@ useKeys({
           :band-mm="piece.bandMM"
           @select="chosen = $event"
         />
+        <a
+          class="svg"
+          :href="`/api/pieces/${piece.id}/drawing?look=${room.look}`"
+          :download="`${piece.student}.svg`"
+          >SVG</a
+        >
       </div>
-      <DeskFigures :band="detail.data.value.band" :amounts="detail.data.value.amounts" />
       <FindingList
-        :findings="piece.findings"
+        :findings="findings"
         :empty="nothingFound"
         @mend="save([$event])"
+        @stand="stand"
         @point="chosen = $event"
+      />
+      <ApprovalLine :piece="piece" />
+      <DeskFigures
+        :band="detail.data.value.band"
+        :under="detail.data.value.under"
+        :amounts="detail.data.value.amounts"
+        :order="detail.data.value.order"
       />
     </div>
     <div class="right sheet">
@@ -162,15 +189,23 @@ useKeys({
           </button>
         </li>
       </ul>
-      <StackEditor v-if="surface" :surface="surface" :food="food" @coats="coats" @bare="bare" />
+      <StackEditor
+        v-if="surface"
+        :surface="surface"
+        :food="food"
+        @coats="coats"
+        @bare="bare"
+        @change="save([$event])"
+      />
       <el-button @click="finding = true">Find a colour <kbd>f</kbd></el-button>
       <TilePicker
         :tiles="tiles.data.value ?? []"
         :glazes="glazes.data.value ?? []"
-        :clay="piece.clay"
+        :clay="area.get(chosen)?.clay ?? piece.clay"
         :cone="piece.cone"
         :food="food"
         @pick="give"
+        @over="over"
       />
     </div>
     <el-drawer v-model="finding" size="440px" :title="`${piece.student}: ${surface?.name ?? ''}`">
@@ -185,6 +220,10 @@ useKeys({
         @open="giveTile"
       />
     </el-drawer>
+    <el-drawer v-model="copying" size="440px" title="Take over a plan">
+      <ModelDrawer v-if="copying" :piece="piece.id" @take="takeOver" />
+    </el-drawer>
+    <OwnDialog v-if="marking" :detail="detail.data.value" @save="save([], $event)" @close="marking = false" />
   </div>
 </template>
 
@@ -201,12 +240,29 @@ useKeys({
 .mark {
   font-weight: 350;
 }
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  justify-content: flex-end;
+}
+.acts .el-button + .el-button,
+.acts .el-dropdown + .el-button {
+  margin-left: 0;
+}
+.svg {
+  position: absolute;
+  right: 8px;
+  bottom: 4px;
+  font-size: 13px;
+}
 .left {
   display: grid;
   gap: 12px;
   align-content: start;
 }
 .paper {
+  position: relative;
   background: var(--paper);
   border: 1px solid var(--line);
   height: min(44vh, 330px);

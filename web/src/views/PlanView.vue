@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import type { Piece } from "@/api/client";
+import type { Piece, Schemas } from "@/api/client";
 import AssignmentForm from "@/components/AssignmentForm.vue";
+import DocumentUpload from "@/components/DocumentUpload.vue";
 import ClassAmounts from "@/components/ClassAmounts.vue";
 import GlazeFace from "@/components/GlazeFace.vue";
 import { useAssignments, useClasses } from "@/composables/useLists";
@@ -14,15 +15,35 @@ const assignments = useAssignments();
 const classes = useClasses();
 const making = ref(false);
 const all = ref(false);
+const changing = ref<Schemas["Assignment"]>();
+function change(a: Schemas["Assignment"]) {
+  changing.value = a;
+  making.value = true;
+}
 
 const groups = computed(() =>
   (assignments.data.value ?? [])
     .map((a) => ({
       ...a,
       className: classes.byId.value.get(a.class)?.name,
-      pieces: pieces.value.filter((p) => p.assignment === a.id && (all.value || p.stage === "plan")),
+      waiting: pieces.value.filter((p) => p.assignment === a.id && (all.value || p.stage === "plan")),
     }))
-    .filter((g) => g.pieces.length),
+    .filter((g) => g.waiting.length),
+);
+/** Assignments with plans that the teacher has not looked at yet. */
+const unseen = computed(() =>
+  (assignments.data.value ?? [])
+    .map((a) => ({
+      ...a,
+      plans: pieces.value.filter(
+        (p) =>
+          p.assignment === a.id &&
+          p.revision > 0 &&
+          !p.fired &&
+          ["unseen", "changed"].includes(p.approval.state),
+      ).length,
+    }))
+    .filter((a) => a.plans),
 );
 function verdict(p: Piece) {
   const stop = p.findings.find((f) => f.severity === "stop");
@@ -47,19 +68,37 @@ function verdict(p: Piece) {
     </div>
     <div class="acts">
       <el-checkbox v-model="all" label="planned ones too" />
-      <el-button type="primary" @click="making = true">Something to make</el-button>
+      <DocumentUpload />
+      <el-button
+        type="primary"
+        @click="
+          changing = undefined;
+          making = true;
+        "
+        >Something to make</el-button
+      >
     </div>
   </div>
+  <nav v-if="unseen.length" class="unseen" aria-label="Plans to look over">
+    <span>Not looked over yet:</span>
+    <RouterLink v-for="a in unseen" :key="a.id" :to="`/plan/review/${a.id}`"
+      >{{ a.name }} <b class="num">{{ a.plans }}</b></RouterLink
+    >
+  </nav>
   <section v-for="g in groups" :key="g.id">
     <h2>
       {{ g.name }} <span class="soft">{{ g.className }} · {{ g.clay }} · cone {{ g.cone }}</span>
     </h2>
     <p class="ways">
+      <RouterLink :to="`/plan/review/${g.id}`">Look over the plans</RouterLink>
       <RouterLink :to="`/plan/sheets/${g.id}`">Record sheets to print</RouterLink>
+      <button type="button" @click="change(g)">Change it</button>
+      <a :href="`/api/assignments/${g.id}/document`" :download="`${g.name}.json`">JSON</a>
+      <a :href="`/api/assignments/${g.id}/drawing`" :download="`${g.name}.svg`">SVG</a>
     </p>
     <ClassAmounts :assignment="g.id" />
     <ul class="cards">
-      <li v-for="p in g.pieces" :key="p.id">
+      <li v-for="p in g.waiting" :key="p.id">
         <RouterLink :to="`/plan/${p.id}`" class="card">
           <span class="who"
             >{{ p.student }} <span class="mark">{{ p.mark }}</span></span
@@ -84,12 +123,31 @@ function verdict(p: Piece) {
     No piece waits for a plan{{ room.classId ? " in this class" : "" }}. Give a class something to make, or
     look at the planned ones too.
   </p>
-  <AssignmentForm v-model="making" />
+  <AssignmentForm :key="changing?.id ?? 'new'" v-model="making" :change="changing" />
 </template>
 
 <style scoped>
+.unseen {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: baseline;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  padding: 8px 14px;
+  margin-bottom: 18px;
+}
 .ways {
   float: right;
+  display: flex;
+  gap: 14px;
+}
+.ways button {
+  border: 0;
+  background: none;
+  padding: 0;
+  text-decoration: underline;
+  cursor: pointer;
 }
 section {
   margin-bottom: 26px;

@@ -5,6 +5,7 @@ import { answer, api, type Schemas } from "@/api/client";
 import BoxTable from "@/components/BoxTable.vue";
 import KeptPhotographs from "@/components/KeptPhotographs.vue";
 import MarkTools from "@/components/MarkTools.vue";
+import ProgrammeNames, { type Planned } from "@/components/ProgrammeNames.vue";
 import RackPicture from "@/components/RackPicture.vue";
 import { useClasses, useClays, useGuide, useTiles } from "@/composables/useLists";
 import { useNaming } from "@/composables/useNaming";
@@ -91,6 +92,17 @@ async function readNow() {
       }),
     ),
   );
+}
+/** A planned tile lays its grid at once, with its boxes named. */
+async function laid(planned: Planned) {
+  const p = photo.value!;
+  Object.assign(shape, { columns: planned.columns, rows: planned.rows, strips: false });
+  Object.assign(fresh, { clay: planned.clay, cone: planned.cone });
+  rack.layGrid(0.2 * p.width, 0.2 * p.height, 0.6 * p.width, 0.6 * p.height, planned.columns, planned.rows);
+  read.value = undefined;
+  await nextTick();
+  naming.give(planned.names);
+  document.querySelector<SVGElement>(".rack .corner")?.focus();
 }
 const named = computed(() => naming.readings(read.value?.readings ?? [], photo.value?.id ?? "", fresh));
 async function hang() {
@@ -182,6 +194,7 @@ async function drop(p: Photograph) {
       <datalist id="codes-on-the-wall">
         <option v-for="t in tiles.data.value" :key="t.code" :value="t.code" :label="t.title" />
       </datalist>
+      <ProgrammeNames @choose="laid" />
       <label v-if="rack.grid.value" class="deal">
         Codes, in the order of the boxes
         <span>

@@ -1,11 +1,29 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
-import { answer, api } from "@/api/client";
+import { answer, api, type Schemas } from "@/api/client";
+import { useAssignments, useClasses } from "@/composables/useLists";
 import { attempt, say } from "@/composables/usePieces";
 
 const client = useQueryClient();
-const rules = useQuery({ queryKey: ["rules"], queryFn: () => answer(api.GET("/rules")) });
+/** Whose rules: "" the school's, else class or assignment and its id. */
+const whose = ref("");
+const scope = computed(() => {
+  const [kind, id] = whose.value.split(":");
+  return kind && id ? { [kind]: id } : {};
+});
+const classes = useClasses();
+const assignments = useAssignments();
+const rules = useQuery({
+  queryKey: computed(() => ["rules", whose.value]),
+  queryFn: () => answer(api.GET("/rules", { params: { query: scope.value } })),
+});
+/** The rules under their headings; the limits only where an assignment can have them. */
+const groups = computed(() => {
+  const by = new Map<string, Schemas["Rule"][]>();
+  for (const r of rules.data.value ?? []) by.set(r.group, [...(by.get(r.group) ?? []), r]);
+  return [...by];
+});
 const backups = useQuery({ queryKey: ["backups"], queryFn: () => answer(api.GET("/backups")) });
 const values = ref<Record<string, string>>({});
 watch(rules.data, (list) => (values.value = Object.fromEntries(list?.map((r) => [r.key, r.value]) ?? [])), {
@@ -32,13 +50,16 @@ function start(key: string) {
 }
 /** What the changes would change, asked for as they are typed. */
 const effects = useQuery({
-  queryKey: computed(() => ["effects", changed.value]),
+  queryKey: computed(() => ["effects", whose.value, changed.value]),
   enabled: computed(() => Object.keys(changed.value).length > 0),
-  queryFn: () => answer(api.POST("/rules/preview", { body: { values: changed.value } })),
+  queryFn: () =>
+    answer(api.POST("/rules/preview", { params: { query: scope.value }, body: { values: changed.value } })),
   retry: false,
 });
 async function keep() {
-  const kept = await attempt(answer(api.PUT("/rules", { body: { values: changed.value } })));
+  const kept = await attempt(
+    answer(api.PUT("/rules", { params: { query: scope.value }, body: { values: changed.value } })),
+  );
   if (!kept) return;
   say("The house rules are kept. Every plan is checked by them from now on.");
   await client.invalidateQueries();
@@ -48,6 +69,8 @@ async function copy() {
   if (made) say(`Backup ${made.name} made.`);
   await backups.refetch();
 }
+/** What a rule without a value of its own is called here. */
+const usual = computed(() => (whose.value ? "as above it" : "usual"));
 const day = (at: string) =>
   new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(at));
 </script>
@@ -58,20 +81,36 @@ const day = (at: string) =>
       <h1>House rules</h1>
       <p class="soft">Where schools of thought differ, this house decides. Each rule says why it is there.</p>
     </div>
-    <el-select
-      placeholder="Start from a room"
-      aria-label="Start from a room"
-      :model-value="''"
-      class="presets"
-      @change="start"
-    >
-      <el-option
-        v-for="p in presets.data.value"
-        :key="p.key"
-        :value="p.key"
-        :label="`${p.name}: ${p.means}`"
-      />
-    </el-select>
+    <div class="controls">
+      <el-select v-model="whose" aria-label="Whose rules" class="presets" :empty-values="[null, undefined]">
+        <el-option value="" label="The whole school" />
+        <el-option-group label="Only for a class">
+          <el-option v-for="c in classes.data.value" :key="c.id" :value="`class:${c.id}`" :label="c.name" />
+        </el-option-group>
+        <el-option-group label="Only for an assignment">
+          <el-option
+            v-for="a in assignments.data.value"
+            :key="a.id"
+            :value="`assignment:${a.id}`"
+            :label="`${a.name}, ${classes.byId.value.get(a.class)?.name}`"
+          />
+        </el-option-group>
+      </el-select>
+      <el-select
+        placeholder="Start from a room"
+        aria-label="Start from a room"
+        :model-value="''"
+        class="presets"
+        @change="start"
+      >
+        <el-option
+          v-for="p in presets.data.value"
+          :key="p.key"
+          :value="p.key"
+          :label="`${p.name}: ${p.means}`"
+        />
+      </el-select>
+    </div>
     <el-button type="primary" :disabled="!Object.keys(changed).length" @click="keep">{{
       Object.keys(changed).length === 1
         ? "Keep 1 change"
@@ -99,29 +138,32 @@ const day = (at: string) =>
       </ul>
     </template>
   </section>
-  <dl class="rules">
-    <div v-for="r in rules.data.value" :key="r.key" :class="{ own: values[r.key] !== r.default }">
-      <dt>{{ r.name }}</dt>
-      <dd class="value">
-        <el-select v-if="r.choices.length" v-model="values[r.key]" :aria-label="r.name">
-          <el-option v-for="c in r.choices" :key="c.key" :value="c.key" :label="c.name" />
-        </el-select>
-        <template v-else
-          ><el-input v-model="values[r.key]" :aria-label="`${r.name}, ${r.unit}`" inputmode="decimal" />
-          {{ r.unit }}</template
-        >
-      </dd>
-      <dd class="soft">{{ r.reason }}</dd>
-      <dd class="soft default">
-        {{
-          values[r.key] === r.default
-            ? "usual"
-            : `usual: ${r.choices.find((c) => c.key === r.default)?.name ?? r.default}`
-        }}
-      </dd>
-    </div>
-  </dl>
-  <section class="backups">
+  <template v-for="[group, list] in groups" :key="group">
+    <h2 class="group">{{ group }}</h2>
+    <dl class="rules">
+      <div v-for="r in list" :key="r.key" :class="{ own: values[r.key] !== r.default }">
+        <dt>{{ r.name }}</dt>
+        <dd class="value">
+          <el-select v-if="r.choices.length" v-model="values[r.key]" :aria-label="r.name">
+            <el-option v-for="c in r.choices" :key="c.key" :value="c.key" :label="c.name" />
+          </el-select>
+          <template v-else
+            ><el-input v-model="values[r.key]" :aria-label="`${r.name}, ${r.unit}`" inputmode="decimal" />
+            {{ r.unit }}</template
+          >
+        </dd>
+        <dd class="soft">{{ r.reason }}</dd>
+        <dd class="soft default">
+          {{
+            values[r.key] === r.default
+              ? usual
+              : `${usual}: ${r.choices.find((c) => c.key === r.default)?.name ?? r.default}`
+          }}
+        </dd>
+      </div>
+    </dl>
+  </template>
+  <section v-if="!whose" class="backups">
     <h2>Backups</h2>
     <p class="soft">
       Made once a day, before every change of the layout, and whenever you ask. 'enkaustos restore' brings one
@@ -137,8 +179,20 @@ const day = (at: string) =>
 </template>
 
 <style scoped>
+.head {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 10px;
+}
+.head > :first-child {
+  grid-column: 1 / -1;
+}
+.controls {
+  display: flex;
+  gap: 12px;
+}
 .presets {
-  width: 260px;
+  width: 290px;
 }
 .effects {
   padding: 12px 16px;
@@ -152,6 +206,9 @@ const day = (at: string) =>
   display: grid;
   grid-template-columns: 74px 1fr;
   font-size: 14px;
+}
+.group {
+  margin: 22px 0 6px;
 }
 .rules {
   margin: 0;

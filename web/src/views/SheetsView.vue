@@ -3,7 +3,9 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api, type SurfaceState } from "@/api/client";
 import HalfSection from "@/components/HalfSection.vue";
+import PaperChoice from "@/components/PaperChoice.vue";
 import { useAssignments, useClasses, useGlazes } from "@/composables/useLists";
+import { usePaper } from "@/composables/usePaper";
 import { usePieces } from "@/composables/usePieces";
 import { stackOf } from "@/stack";
 
@@ -38,7 +40,7 @@ function strokes(s: SurfaceState) {
   return joined;
 }
 const nameOf = (code: string) => glazes.byCode.value.get(code)?.name ?? "";
-const print = () => window.print();
+const { print } = usePaper();
 </script>
 
 <template>
@@ -50,7 +52,11 @@ const print = () => window.print();
         One stroke is ticked for every coat, when it goes on. Log them at the bench when the sheet comes back.
       </p>
     </div>
-    <el-button type="primary" @click="print">Print {{ mine.length }} sheets</el-button>
+    <div class="ways">
+      <RouterLink :to="`/plan/prints/${id}/overview`">Overview, kits, labels</RouterLink>
+      <PaperChoice />
+      <el-button type="primary" @click="print">Print {{ mine.length }} sheets</el-button>
+    </div>
   </div>
   <article v-for="p in mine" :key="p.id" class="record">
     <header>
@@ -76,7 +82,8 @@ const print = () => window.print();
       <tbody>
         <tr v-for="s in p.surfaces" :key="s.id">
           <th scope="row">{{ s.name }}</th>
-          <td v-if="!s.on.length && (s.bare || (s.stands && !s.stack.length))">stays bare</td>
+          <td v-if="s.resist && !s.on.length">stays bare under {{ s.resist }}</td>
+          <td v-else-if="!s.on.length && (s.bare || (s.stands && !s.stack.length))">stays bare</td>
           <td v-else-if="!p.revision && !s.on.length" class="open">
             <span class="line" /><span class="boxes" role="img" aria-label="a stroke for each coat"
               ><i v-for="n in 5" :key="n"
@@ -102,6 +109,11 @@ const print = () => window.print();
 </template>
 
 <style scoped>
+.ways {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
 .record {
   background: #fff;
   border: 1px solid var(--line);

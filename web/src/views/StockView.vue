@@ -3,6 +3,7 @@ import { computed, nextTick, watch } from "vue";
 import { useRoute } from "vue-router";
 import type { Tile } from "@/api/client";
 import JarCard from "@/components/JarCard.vue";
+import RecipeForm from "@/components/RecipeForm.vue";
 import { useClasses, useGlazes, useTiles } from "@/composables/useLists";
 import { useRoom } from "@/composables/useRoom";
 import { confusedJars, useConfusions } from "@/composables/useWall";
@@ -42,6 +43,7 @@ const taken = computed(() => confusedJars(confusions.data.value ?? []));
       </p>
     </div>
     <div class="ways">
+      <RecipeForm :glazes="glazes.data.value ?? []" />
       <RouterLink to="/stock/cards">Jar cards to print</RouterLink>
       <a href="/api/exports/glazes.csv" download="glazes.csv">Glazes as CSV</a>
     </div>

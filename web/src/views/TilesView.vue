@@ -71,6 +71,7 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
         >Find a colour <kbd>f</kbd></el-button
       >
       <RouterLink to="/tiles/matrix">Overlaps</RouterLink>
+      <RouterLink to="/tiles/programme">Tiles to make</RouterLink>
       <RouterLink to="/tiles/read">Read a photograph</RouterLink>
       <button type="button" @click="typing = true">Add by hand</button>
       <RouterLink to="/tiles/chart">Print</RouterLink>
