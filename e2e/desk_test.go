@@ -37,8 +37,8 @@ func (p *screen) write(text string) {
 func TestLiddedJarByKeyboardAlone(t *testing.T) {
 	p := open(t, startDemo(t), "/")
 	p.unlock("bare feet only")
-	p.choose("Class", "12 Kiln Room") // keys start here
-	p.see(".class-switch", "12 Kiln Room")
+	p.choose("Class", "9 Curlew") // keys start here
+	p.see(".class-switch", "9 Curlew")
 	p.press('2')
 	p.see("h1", "Plan")
 	p.tabTo("Something to make")
@@ -103,7 +103,10 @@ func TestLiddedJarByKeyboardAlone(t *testing.T) {
 	p.see(".left", "It takes about")
 	p.tabTo("Give it to the rest")
 	p.press(input.Enter)
-	p.see(".el-message", "15 more pieces have this plan")
+	p.see("li", "The same plan for each")
+	p.settle()
+	p.press(input.Enter)
+	p.see(".el-message", "25 more pieces have this plan")
 }
 
 // Record sheets on paper: two a page, each with the piece to scale, a stroke to

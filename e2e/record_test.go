@@ -119,11 +119,16 @@ func TestHouseRuleReachesThePlan(t *testing.T) {
 	p := open(t, startDemo(t), "/")
 	p.unlock("bare feet only")
 	p.choose("Class", "10 Studio")
-	p.goTo("/plan")
-	p.click("label", "planned ones too")
-	p.clickX(`//section[h2[contains(., "Ferryman")]]//a[contains(., "look at")]`)
-	p.see("li.warn", "the house lays 3")
-	desk := p.MustInfo().URL
+	thin, err := p.Eval(`async () => {
+		const { pieces } = await (await fetch("/api/pieces")).json();
+		const says = (p) => p.findings.some((f) => f.code === "coats-few" && f.text.startsWith("Exterior: 2 coats, the house lays 3"));
+		return pieces.find((p) => p.title === "Ferryman's bowl" && says(p)).id;
+	}`)
+	require.NoError(t, err)
+	desk := "/plan/" + thin.Value.Str()
+	p.goTo(desk)
+	p.click(".surfaces button", "Exterior")
+	p.see("li.warn", "Exterior: 2 coats, the house lays 3")
 
 	p.goTo("/rules")
 	band := `input[aria-label="Bare band above the shelf, mm"]`
@@ -140,8 +145,9 @@ func TestHouseRuleReachesThePlan(t *testing.T) {
 	p.choose("Start from a room", "Secondary bench")
 	p.see(".effects", "pieces under way are touched")
 	p.choose("Start from a room", "Young class")
-	p.see("button", "Keep 3 changes")
-	require.NoError(t, p.Navigate(desk))
-	p.see(".band", "Bare to 13 mm above the shelf: the house's band 13 mm")
+	p.see("button", "Keep 6 changes")
+	p.goTo(desk)
+	p.click(".surfaces button", "Exterior")
+	p.see(".figures", "Bare to 13 mm above the shelf: the house's band 13 mm")
 	p.gone("li.warn", "Exterior: 2 coats, the house lays 3")
 }

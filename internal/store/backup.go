@@ -25,7 +25,9 @@ type Backup struct {
 
 const stampLayout = "20060102-150405"
 
-// Backup copies the database while it is in use. The copy is complete in itself.
+// Backup copies the database while it is in use. The copy is complete in itself,
+// and has its name only once it is whole: a server that is stopped in the middle
+// leaves no half copy that somebody could trust.
 func (s *Store) Backup(ctx context.Context, now time.Time) (Backup, error) {
 	dir := filepath.Join(s.dir, backupsDir)
 	if err := os.MkdirAll(dir, 0o700); err != nil {
@@ -39,7 +41,12 @@ func (s *Store) Backup(ctx context.Context, now time.Time) (Backup, error) {
 		name = fmt.Sprintf("enkaustos-%s-%d.db", now.Format(stampLayout), n)
 	}
 	path := filepath.Join(dir, name)
-	if _, err := s.writer.ExecContext(ctx, "VACUUM INTO ?", path); err != nil {
+	unfinished := filepath.Join(dir, "."+name+".part")
+	_ = os.Remove(unfinished) // of an earlier stop
+	if _, err := s.writer.ExecContext(ctx, "VACUUM INTO ?", unfinished); err != nil {
+		return Backup{}, fmt.Errorf("copying the database to %s: %w", path, err)
+	}
+	if err := os.Rename(unfinished, path); err != nil {
 		return Backup{}, fmt.Errorf("copying the database to %s: %w", path, err)
 	}
 	info, err := os.Stat(path)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Choice, SurfaceState } from "@/api/client";
+import { toTheWork } from "@/composables/useKeys";
 import { useGlazes } from "@/composables/useLists";
 import { choiceOf } from "@/stack";
 
@@ -19,6 +20,7 @@ function lift(at: number) {
   emit("change", { ...choiceOf(props.surface), stack });
 }
 function resist(kind: string) {
+  toTheWork();
   const none = kind === "none";
   const bare = { surface: props.surface.id, bare: !none, stack: [] };
   emit(

@@ -56,7 +56,7 @@ const nothingFound = computed(() => {
     piece.value?.surfaces.filter(
       (s) => !s.stands && !s.bare && !s.resist && !s.optional && !s.stack.length,
     ) ?? [];
-  if (open.length && open.length === piece.value?.surfaces.filter((s) => !s.stands).length)
+  if (open.length && open.length === piece.value?.surfaces.filter((s) => !s.stands && !s.optional).length)
     return "Nothing planned yet: choose a surface, then a tile.";
   const names = open.map((s) => s.name).join(", ");
   return `Nothing known speaks against this plan.${names ? ` Not planned yet: ${names}.` : ""}`;

@@ -26,6 +26,10 @@ const at = ref(0);
 watch(look, (list) => (at.value = Math.min(at.value, Math.max(0, list.length - 1))));
 const item = computed(() => look.value[at.value]);
 const { detail, piece, save, stand, mendFirst } = useDesk(() => item.value?.piece.id ?? "");
+/** What the findings below do not say themselves. */
+const why = computed(
+  () => item.value?.why.filter((w) => !item.value?.piece.findings.some((f) => w.startsWith(f.text))) ?? [],
+);
 const note = ref<string>();
 const field = ref<{ focus: () => void }>();
 
@@ -72,7 +76,10 @@ useKeys({
       >Approve the {{ clean.length }} clean ones <kbd>A</kbd></el-button
     >
   </div>
-  <p v-for="says in review.data.value?.room" :key="says" class="room">▲ {{ says }}</p>
+  <details v-if="review.data.value?.room.length" class="room">
+    <summary>▲ {{ review.data.value.room.length }} jars hold less than this class plans</summary>
+    <p v-for="says in review.data.value.room" :key="says">{{ says }}</p>
+  </details>
   <p v-if="review.isSuccess.value && !look.length" class="done">
     {{ clean.length ? "Nothing is left that deserves a look." : "Every plan has had its look." }}
     <RouterLink to="/plan">Back to the plans</RouterLink>
@@ -96,8 +103,8 @@ useKeys({
           :band-mm="piece.bandMM"
         />
       </div>
-      <ul v-if="item.why.length" class="why">
-        <li v-for="w in item.why" :key="w">{{ w }}</li>
+      <ul v-if="why.length" class="why">
+        <li v-for="w in why" :key="w">{{ w }}</li>
       </ul>
       <FindingList
         :findings="piece.findings"
