@@ -85,7 +85,7 @@ func TestNothingSeriousForAxe(t *testing.T) {
 	p.press(input.Escape)
 	p.settle()
 	p.press('d')
-	p.see(".el-dialog", "Between it and its ground")
+	p.see(".el-dialog", "Exterior and Foot ring")
 	look("marking")
 	p.press(input.Escape)
 	p.settle()

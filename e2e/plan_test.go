@@ -178,7 +178,7 @@ func TestMarkedOutOnOnePiece(t *testing.T) {
 	p.click(".surfaces button", "Otter")
 	p.see("li.warn", "flow into each other, and its edge should stay sharp")
 	p.press('d')
-	p.choose("Between Otter and its ground", "a cut line")
+	p.choose("Between Otter and Exterior", "a cut line")
 	p.click(".el-dialog__headerbtn", "")
 	p.gone("li.warn", "its edge should stay sharp")
 

@@ -71,12 +71,12 @@ type Lying struct {
 }
 
 // BandFor is the height of the bare band for what lies on a piece: the house's
-// figure; more where a runner or a layered stack is used; more again where a
-// steep wall carries more than the usual coats, or any wall more on purpose.
-// Every part has its reason.
+// figure; more where a runner or a layered stack is used, half of that where
+// one glaze only carries more than the usual coats, on purpose or not; more
+// again where a steep wall carries them. Every part has its reason.
 func BandFor(h rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band {
 	b := Band{HeightMM: h.BandMM, Parts: []Part{{"the house's band", h.BandMM}}}
-	runner, layered, heavy, purpose := "", false, false, false
+	runner, layered, heavy, steep := "", false, false, false
 	for _, l := range lying {
 		if l.Level {
 			continue
@@ -96,8 +96,9 @@ func BandFor(h rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band 
 			}
 		}
 		layered = layered || melting > 1
-		purpose = purpose || l.Heavy && melting > 0
-		heavy = heavy || l.SlopeDeg >= piece.Steep && coats > 1 && coats > figure(h, l.Stack, glazes)
+		if melting > 0 && (l.Heavy || coats > 1 && coats > figure(h, l.Stack, glazes)) {
+			heavy, steep = true, steep || l.SlopeDeg >= piece.Steep
+		}
 	}
 	switch {
 	case h.BandRiskMM == 0:
@@ -105,13 +106,11 @@ func BandFor(h rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band 
 		b.add(runner+" runs", h.BandRiskMM)
 	case layered:
 		b.add("two glazes overlap", h.BandRiskMM)
-	}
-	switch {
-	case h.SteepMM == 0:
 	case heavy:
-		b.add("a steep wall carries more than the usual coats", h.SteepMM)
-	case purpose:
-		b.add("it is thick on purpose", h.SteepMM)
+		b.add("more than the usual coats", h.BandRiskMM/2)
+	}
+	if steep && h.SteepMM > 0 {
+		b.add("a steep wall carries them", h.SteepMM)
 	}
 	return b
 }

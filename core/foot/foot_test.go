@@ -48,9 +48,11 @@ func TestBandGrowsWithRisk(t *testing.T) {
 	require.Equal(t, runner.HeightMM, sum, "the parts add up")
 
 	heavy := glaze.Stack{{Glaze: "S", Coats: 4}}
-	require.Equal(t, 6.0, band(heavy).HeightMM, "a slope is not steep")
+	require.Equal(t, 8.0, band(heavy).HeightMM, "more than usual moves further, on any slope")
 	steep := foot.BandFor(rules.Default(), []foot.Lying{{Stack: heavy, SlopeDeg: 88}}, glazes)
-	require.Equal(t, 8.0, steep.HeightMM)
+	require.Equal(t, 10.0, steep.HeightMM)
+	purpose := foot.BandFor(rules.Default(), []foot.Lying{{Stack: glaze.Stack{{Glaze: "S", Coats: 3}}, SlopeDeg: 45, Heavy: true}}, glazes)
+	require.Equal(t, 8.0, purpose.HeightMM, "what is thick on purpose too")
 	require.Equal(t, 6.0, foot.BandFor(rules.Default(), []foot.Lying{{Stack: glaze.Stack{{Glaze: "R", Coats: 5}}, SlopeDeg: 88, Level: true}}, glazes).HeightMM,
 		"what runs inside a bowl stays there")
 }
@@ -65,7 +67,8 @@ func TestBandIsMonotoneInRisk(t *testing.T) {
 		})
 		l := foot.Lying{Stack: rapid.SliceOfN(layer, 1, 3).Draw(t, "stack"), SlopeDeg: rapid.Float64Range(0, 90).Draw(t, "slope")}
 		before := foot.BandFor(rules.Default(), []foot.Lying{l}, glazes).HeightMM
-		riskier := []foot.Lying{l, l, l, l}
+		riskier := []foot.Lying{l, l, l, l, l}
+		riskier[3].Heavy = true
 		riskier[0].SlopeDeg = 90
 		riskier[1].Stack = append(append(glaze.Stack{}, l.Stack...), glaze.Layer{Glaze: "R", Coats: 1})
 		riskier[2].Stack = append(glaze.Stack{}, l.Stack...)

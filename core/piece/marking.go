@@ -279,6 +279,16 @@ func (b Body) Between(one, other string) Edge {
 	return Touch
 }
 
+// Edges lists what lies between every two surfaces that meet, in the order of
+// Touching.
+func (b Body) Edges() []Join {
+	joins := make([]Join, len(b.Touching))
+	for i, t := range b.Touching {
+		joins[i] = Join{t[0], t[1], b.Between(t[0], t[1])}
+	}
+	return joins
+}
+
 // pair names two surfaces, whichever comes first.
 func pair(a, b string) [2]string {
 	if b < a {

@@ -79,7 +79,7 @@ var fields = []Field{
 		Reason: "Glaze that meets the shelf welds the piece to it. Measured as height above the table.",
 		number: func(h *House) *float64 { return &h.BandMM }},
 	{Key: "bandRisk", Group: forFoot, Name: "More band for runners and layers", Unit: "mm", Least: 0, Most: 30,
-		Reason: "A runner and a layered stack move further downhill in the fire.",
+		Reason: "A runner and a layered stack move further downhill in the fire; more than the usual coats of one glaze half as far.",
 		number: func(h *House) *float64 { return &h.BandRiskMM }},
 	{Key: "bandSteep", Group: forFoot, Name: "More band under a steep, thick wall", Unit: "mm", Least: 0, Most: 30,
 		Reason: "On an upright wall more than the usual coats gathers speed before it stops.",

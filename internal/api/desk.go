@@ -93,7 +93,7 @@ func (s *Server) GetReview(_ context.Context, r gen.GetReviewRequestObject) (gen
 
 // ChangeAssignment changes what every piece of an assignment is like.
 func (s *Server) ChangeAssignment(ctx context.Context, r gen.ChangeAssignmentRequestObject) (gen.ChangeAssignmentResponseObject, error) {
-	to := studio.AssignmentChange{Name: r.Body.Name, Measures: value(r.Body.Measures)}
+	to := studio.AssignmentChange{Name: r.Body.Name, Measures: value(r.Body.Measures), Jars: r.Body.Jars}
 	if r.Body.Marking != nil {
 		m := markingOf(r.Body.Marking)
 		to.Marking = &m

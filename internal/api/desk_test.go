@@ -1,6 +1,7 @@
 package api_test
 
 import (
+	"fmt"
 	"net/http"
 	"strings"
 	"testing"
@@ -115,7 +116,10 @@ func workTheDesk(t *testing.T, c *caller, class string) {
 
 	// The assignment changes; what carries a plan stays.
 	require.Contains(t, do[gen.Problem](c, 422, "PATCH", "/assignments/"+made.Id, body{"marking": body{}}).Detail, "cannot be taken away")
-	do[gen.Assignment](c, 200, "PATCH", "/assignments/"+made.Id, body{"measures": body{"handle": 0, "height": 100}, "template": choices[:3]})
+	do[gen.Assignment](c, 200, "PATCH", "/assignments/"+made.Id, body{"measures": body{"handle": 0, "height": 100}, "template": choices[:3], "jars": []string{"A"}})
+	found := do[gen.PieceDetail](c, 200, "GET", "/pieces/"+id, nil)
+	require.Contains(t, fmt.Sprint(found.Piece.Findings), "not-allowed", "B is not among the jars of this lesson")
+	do[gen.Problem](c, 422, "PATCH", "/assignments/"+made.Id, body{"jars": []string{"?"}})
 
 	// Documents go both ways.
 	document := do[map[string]any](c, 200, "GET", "/assignments/"+made.Id+"/document", nil)

@@ -102,7 +102,7 @@ func formKind(k piece.Kind) gen.FormKind {
 
 func assignment(a studio.Assignment) gen.Assignment {
 	return gen.Assignment{Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures,
-		Clay: a.Clay, Cone: string(a.Cone), Pieces: a.Pieces, Marking: marking(a.Marking), Template: choices(a.Template), Rules: len(a.Rules)}
+		Clay: a.Clay, Cone: string(a.Cone), Pieces: a.Pieces, Marking: marking(a.Marking), Template: choices(a.Template), Rules: len(a.Rules), Jars: list(a.Jars, func(code string) string { return code })}
 }
 
 func surfaceArea(s piece.Surface) gen.SurfaceArea {

@@ -72,7 +72,7 @@ func (s *Server) detail(p studio.Piece, tiles []string) gen.PieceDetail {
 	v := gen.PieceDetail{Now: s.Studio.Now(), Piece: onePiece(p), Form: string(p.Assignment.Form),
 		Drawing: drawing(p.Body.Drawing()), Band: band(p.Band, p.Body), Surfaces: list(p.Body.Surfaces, surfaceArea),
 		History: history(p), Tiles: list(tiles, func(code string) string { return code }), Amounts: list(p.Amounts, amount),
-		Own: own(p.Own), Under: under(p.Body.FromBelow(p.Band.HeightMM)), Poses: list(p.Body.Poses, pose), Order: list(s.Studio.OrderOf(p), step(p))}
+		Own: own(p.Own), Under: under(p.Body.FromBelow(p.Band.HeightMM)), Poses: list(p.Body.Poses, pose), Order: list(s.Studio.OrderOf(p), step(p)), Edges: list(p.Body.Edges(), join)}
 	return v
 }
 

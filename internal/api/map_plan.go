@@ -54,7 +54,7 @@ func marking(m piece.Marking) gen.Marking {
 		return gen.Detail{Id: d.ID, Name: d.Name, Kind: string(d.Kind), On: d.On, AreaCM2: some(d.AreaCM2), FromMM: some(d.FromMM), ToMM: some(d.ToMM),
 			Optional: some(d.Optional), Soft: some(d.Soft)}
 	})
-	joins := list(m.Joins, func(j piece.Join) gen.Join { return gen.Join{A: j.A, B: j.B, Edge: gen.JoinEdge(j.Edge)} })
+	joins := list(m.Joins, join)
 	v := gen.Marking{Details: &details, Joins: &joins}
 	if len(m.Textured) > 0 {
 		v.Textured = &m.Textured
@@ -64,6 +64,8 @@ func marking(m piece.Marking) gen.Marking {
 	}
 	return v
 }
+
+func join(j piece.Join) gen.Join { return gen.Join{A: j.A, B: j.B, Edge: gen.JoinEdge(j.Edge)} }
 
 func markingOf(in *gen.Marking) (m piece.Marking) {
 	if in == nil {

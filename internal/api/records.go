@@ -88,7 +88,7 @@ func (s *Server) SketchForm(_ context.Context, r gen.SketchFormRequestObject) (g
 		return nil, err
 	}
 	return gen.SketchForm200JSONResponse{Drawing: drawing(body.Drawing()), Surfaces: list(body.Surfaces, surfaceArea),
-		Under: under(body.FromBelow(s.Studio.House().BandMM)), Poses: list(body.Poses, pose)}, nil
+		Under: under(body.FromBelow(s.Studio.House().BandMM)), Poses: list(body.Poses, pose), Edges: list(body.Edges(), join)}, nil
 }
 
 // ListAssignments lists the assignments.
@@ -99,7 +99,7 @@ func (s *Server) ListAssignments(context.Context, gen.ListAssignmentsRequestObje
 // AddAssignment gives a class a form.
 func (s *Server) AddAssignment(ctx context.Context, r gen.AddAssignmentRequestObject) (gen.AddAssignmentResponseObject, error) {
 	a, err := s.Studio.AddAssignment(ctx, store.Assignment{Class: r.Body.Class, Name: r.Body.Name, Form: piece.Form(r.Body.Form),
-		Measures: r.Body.Measures, Marking: markingOf(r.Body.Marking), Clay: value(r.Body.Clay), Cone: kiln.Cone(r.Body.Cone)})
+		Measures: r.Body.Measures, Marking: markingOf(r.Body.Marking), Clay: value(r.Body.Clay), Cone: kiln.Cone(r.Body.Cone), Jars: value(r.Body.Jars)})
 	if err != nil {
 		return nil, err
 	}

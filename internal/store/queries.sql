@@ -74,9 +74,9 @@ ON CONFLICT (id) DO UPDATE SET class = excluded.class, name = excluded.name, mar
 -- name: ListAssignments :many
 SELECT * FROM assignments ORDER BY made_at, name;
 -- name: PutAssignment :exec
-INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at, atmosphere, rules, marking, template) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at, atmosphere, rules, marking, template, jars) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (id) DO UPDATE SET name = excluded.name, form = excluded.form, measures = excluded.measures, clay = excluded.clay, cone = excluded.cone,
-  atmosphere = excluded.atmosphere, rules = excluded.rules, marking = excluded.marking, template = excluded.template;
+  atmosphere = excluded.atmosphere, rules = excluded.rules, marking = excluded.marking, template = excluded.template, jars = excluded.jars;
 
 -- name: ListPieces :many
 SELECT * FROM pieces ORDER BY id;

@@ -224,7 +224,7 @@ func toTile(r db.Tile) (glaze.Tile, error) {
 func toAssignment(r db.Assignment) (Assignment, error) {
 	a := Assignment{ID: r.ID, Class: r.Class, Name: r.Name, Form: piece.Form(r.Form), Clay: r.Clay,
 		Cone: kiln.Cone(r.Cone), Atmosphere: glaze.Atmosphere(r.Atmosphere), MadeAt: moment(r.MadeAt)}
-	return a, unmarshal([]string{r.Measures, r.Rules, r.Marking, r.Template}, &a.Measures, &a.Rules, &a.Marking, &a.Template)
+	return a, unmarshal([]string{r.Measures, r.Rules, r.Marking, r.Template, r.Jars}, &a.Measures, &a.Rules, &a.Marking, &a.Template, &a.Jars)
 }
 
 func toEvent(r db.Event) work.Event {

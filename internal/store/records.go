@@ -23,12 +23,23 @@ type Class struct {
 }
 
 // Allowed is the set of jars that the class may use; nil allows all.
-func (c Class) Allowed() map[string]bool {
-	if len(c.Jars) == 0 {
+func (c Class) Allowed() map[string]bool { return allowed(c.Jars) }
+
+// Allowed is the set of jars that an assignment of the class may use: its own
+// list for the lesson, else the class's; nil allows all.
+func (a Assignment) Allowed(c Class) map[string]bool {
+	if len(a.Jars) > 0 {
+		return allowed(a.Jars)
+	}
+	return c.Allowed()
+}
+
+func allowed(jars []string) map[string]bool {
+	if len(jars) == 0 {
 		return nil
 	}
-	set := make(map[string]bool, len(c.Jars))
-	for _, code := range c.Jars {
+	set := make(map[string]bool, len(jars))
+	for _, code := range jars {
 		set[code] = true
 	}
 	return set
@@ -51,6 +62,7 @@ type Assignment struct {
 	MadeAt          time.Time
 	Rules           map[string]string // by rules.Field.Key, over the class's
 	Marking         piece.Marking     // what is marked out on every piece of it
+	Jars            []string          // glaze.Glaze.Code that it may use; none = what its class may
 	Template        plan.Plan         // what plans of it begin from; empty for none
 }
 

@@ -108,13 +108,13 @@ func (t *Tx) PutStudent(s Student) error {
 }
 
 func (t *Tx) PutAssignment(a Assignment) error {
-	var text [4]string
-	if err := marshal(text[:], a.Measures, a.Rules, a.Marking, a.Template); err != nil {
+	var text [5]string
+	if err := marshal(text[:], a.Measures, a.Rules, a.Marking, a.Template, a.Jars); err != nil {
 		return err
 	}
 	return t.q.PutAssignment(t.ctx, db.PutAssignmentParams{ID: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form),
 		Measures: text[0], Clay: a.Clay, Cone: string(a.Cone), MadeAt: a.MadeAt.UnixMilli(), Atmosphere: string(a.Atmosphere),
-		Rules: text[1], Marking: text[2], Template: text[3]})
+		Rules: text[1], Marking: text[2], Template: text[3], Jars: text[4]})
 }
 
 // marshal writes values as JSON, one text each.

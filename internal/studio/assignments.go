@@ -26,6 +26,7 @@ type AssignmentChange struct {
 	Measures piece.Measures
 	Marking  *piece.Marking
 	Template *plan.Plan // empty takes it away
+	Jars     *[]string  // empty allows what the class may use
 }
 
 // ChangeAssignment changes what every piece of an assignment is like: its
@@ -48,6 +49,10 @@ func (s *Studio) ChangeAssignment(ctx context.Context, id string, to AssignmentC
 			next.Measures = to.Measures
 		}
 		set(&next.Marking, to.Marking)
+		set(&next.Jars, to.Jars)
+		if err := s.knownJars(next.Jars); err != nil {
+			return nil, nil, err
+		}
 		if err := s.knownClays(next.Marking); err != nil {
 			return nil, nil, err
 		}

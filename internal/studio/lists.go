@@ -145,15 +145,23 @@ func (s *Studio) ChangeClass(ctx context.Context, id string, to ClassChange) (Cl
 		}
 		if to.Jars != nil {
 			c.Jars = slices.Clone(*to.Jars)
-			for _, code := range c.Jars {
-				if _, ok := s.school.glazes[code]; !ok {
-					return nil, nil, refuse("No jar is called %q.", code)
-				}
+			if err := s.knownJars(c.Jars); err != nil {
+				return nil, nil, err
 			}
 		}
 		changed = Class{c, s.school.studentsOf(id)}
 		return func(tx *store.Tx) error { return tx.PutClass(c) }, func() { s.school.classes[id] = c; s.newShelf() }, nil
 	})
+}
+
+// knownJars refuses a jar that the room has not.
+func (s *Studio) knownJars(jars []string) error {
+	for _, code := range jars {
+		if _, ok := s.school.glazes[code]; !ok {
+			return refuse("No jar is called %q.", code)
+		}
+	}
+	return nil
 }
 
 // knownClays refuses a clay that the room has not.
@@ -226,7 +234,7 @@ func (s *Studio) AddAssignment(ctx context.Context, a store.Assignment) (Assignm
 		if _, err := (plan.Own{}).Body(a.Form, a.Measures, a.Marking); err != nil {
 			return nil, nil, refusals(err)
 		}
-		if err := s.knownClays(a.Marking); err != nil {
+		if err := cmp.Or(s.knownClays(a.Marking), s.knownJars(a.Jars)); err != nil {
 			return nil, nil, err
 		}
 		a.ID, a.MadeAt = store.NewID(), s.clock.Now()

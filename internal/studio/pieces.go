@@ -129,7 +129,7 @@ func (s *Studio) verdictOn(p *livePiece, house rules.House, shelf *plan.Shelf, w
 // workOf is what a plan of the piece is checked for; mu is held.
 func (s *Studio) workOf(p *livePiece, a *assignment) plan.Work {
 	w := plan.Work{Body: p.body, Clay: s.school.clays[a.Clay], Cone: a.Cone, Air: a.Atmosphere,
-		Jars: s.school.classes[a.Class].Allowed(), Standing: p.plan.Own.Standing, Takes: s.takesOf(a.Class)}
+		Jars: a.Allowed(s.school.classes[a.Class]), Standing: p.plan.Own.Standing, Takes: s.takesOf(a.Class)}
 	for _, surface := range p.body.Surfaces {
 		if surface.Clay != "" && surface.Clay != a.Clay {
 			if w.Clays == nil {

@@ -30,6 +30,7 @@ type Assignment struct {
 	MadeAt     int64
 	Atmosphere string
 	Rules      string
+	Jars       string
 	Marking    string
 	Template   string
 }

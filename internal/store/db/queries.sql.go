@@ -268,7 +268,7 @@ func (q *Queries) ListApprovals(ctx context.Context) ([]Approval, error) {
 }
 
 const listAssignments = `-- name: ListAssignments :many
-SELECT id, class, name, form, measures, clay, cone, made_at, atmosphere, rules, marking, template FROM assignments ORDER BY made_at, name
+SELECT id, class, name, form, measures, clay, cone, made_at, atmosphere, rules, jars, marking, template FROM assignments ORDER BY made_at, name
 `
 
 func (q *Queries) ListAssignments(ctx context.Context) ([]Assignment, error) {
@@ -291,6 +291,7 @@ func (q *Queries) ListAssignments(ctx context.Context) ([]Assignment, error) {
 			&i.MadeAt,
 			&i.Atmosphere,
 			&i.Rules,
+			&i.Jars,
 			&i.Marking,
 			&i.Template,
 		); err != nil {
@@ -869,9 +870,9 @@ func (q *Queries) ListTiles(ctx context.Context) ([]Tile, error) {
 }
 
 const putAssignment = `-- name: PutAssignment :exec
-INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at, atmosphere, rules, marking, template) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO assignments (id, class, name, form, measures, clay, cone, made_at, atmosphere, rules, marking, template, jars) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (id) DO UPDATE SET name = excluded.name, form = excluded.form, measures = excluded.measures, clay = excluded.clay, cone = excluded.cone,
-  atmosphere = excluded.atmosphere, rules = excluded.rules, marking = excluded.marking, template = excluded.template
+  atmosphere = excluded.atmosphere, rules = excluded.rules, marking = excluded.marking, template = excluded.template, jars = excluded.jars
 `
 
 type PutAssignmentParams struct {
@@ -887,6 +888,7 @@ type PutAssignmentParams struct {
 	Rules      string
 	Marking    string
 	Template   string
+	Jars       string
 }
 
 func (q *Queries) PutAssignment(ctx context.Context, arg PutAssignmentParams) error {
@@ -903,6 +905,7 @@ func (q *Queries) PutAssignment(ctx context.Context, arg PutAssignmentParams) er
 		arg.Rules,
 		arg.Marking,
 		arg.Template,
+		arg.Jars,
 	)
 	return err
 }

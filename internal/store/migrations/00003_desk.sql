@@ -12,6 +12,7 @@ ALTER TABLE tiles ADD COLUMN faults TEXT NOT NULL DEFAULT ''; -- joined by comma
 
 ALTER TABLE classes ADD COLUMN rules TEXT NOT NULL DEFAULT '{}'; -- JSON {"rule": "value"}
 ALTER TABLE assignments ADD COLUMN rules TEXT NOT NULL DEFAULT '{}';
+ALTER TABLE assignments ADD COLUMN jars TEXT NOT NULL DEFAULT '[]'; -- JSON ["code"]; none: what the class may use
 ALTER TABLE assignments ADD COLUMN marking TEXT NOT NULL DEFAULT '{}'; -- JSON, see core/piece.Marking
 ALTER TABLE assignments ADD COLUMN template TEXT NOT NULL DEFAULT '{}'; -- JSON {"surface": choice}
 

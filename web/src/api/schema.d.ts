@@ -1435,6 +1435,8 @@ export interface components {
             };
         };
         Sketch: {
+            /** @description What lies between every two surfaces that meet */
+            edges: components["schemas"]["Join"][];
             under: components["schemas"]["Under"];
             poses: components["schemas"]["Pose"][];
             drawing: components["schemas"]["Drawing"];
@@ -1485,6 +1487,8 @@ export interface components {
             captions: components["schemas"]["Caption"][];
         };
         Assignment: {
+            /** @description Jars it may use; empty for what the class may */
+            jars: string[];
             marking: components["schemas"]["Marking"];
             template: components["schemas"]["Choice"][];
             /** @description How many rules of its own it has */
@@ -1613,6 +1617,7 @@ export interface components {
             pieces: components["schemas"]["Piece"][];
         };
         PieceDetail: {
+            edges: components["schemas"]["Join"][];
             own: components["schemas"]["Own"];
             under: components["schemas"]["Under"];
             poses: components["schemas"]["Pose"][];
@@ -1852,6 +1857,8 @@ export interface components {
             };
             marking?: components["schemas"]["Marking"];
             template?: components["schemas"]["Choice"][];
+            /** @description Jars it may use; empty for what the class may */
+            jars?: string[];
         };
         KitBrush: {
             brush: string;
@@ -3023,6 +3030,8 @@ export interface operations {
             content: {
                 "application/json": components["schemas"]["FormMeasures"] & {
                     marking?: components["schemas"]["Marking"];
+                    /** @description Jars it may use; empty for what the class may */
+                    jars?: string[];
                     class: string;
                     name: string;
                     clay?: string;

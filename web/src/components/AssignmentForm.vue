@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { refDebounced } from "@vueuse/core";
 import { computed, reactive, ref, watch } from "vue";
 import { answer, api, Problem, type Schemas } from "@/api/client";
-import { useClasses } from "@/composables/useLists";
+import { useClasses, useGlazes } from "@/composables/useLists";
 import { say } from "@/composables/usePieces";
 import { useRoom } from "@/composables/useRoom";
 import { useUnits } from "@/composables/useUnits";
@@ -31,6 +31,9 @@ const forms = useQuery({
 const asked = reactive({ class: room.classId, name: "", form: "bowl" });
 const measures = ref<Record<string, number>>({});
 const marking = ref<Schemas["Marking"]>({});
+/** Jars of this lesson alone; none for what the class may use. */
+const jars = ref<string[]>([]);
+const glazes = useGlazes();
 const kind = computed(() => forms.data.value?.find((f) => f.form === asked.form));
 const usual = (k = kind.value) => Object.fromEntries(k?.measures.map((m) => [m.key, m.default]) ?? []);
 watch(kind, () => {
@@ -52,6 +55,7 @@ watch(
     if (kind.value?.form !== c.form) return;
     measures.value = { ...usual(), ...c.measures };
     marking.value = c.marking;
+    jars.value = c.jars;
   },
   { immediate: true },
 );
@@ -80,7 +84,7 @@ function pull(measure: string, by: number) {
 
 const target = computed(() => classes.byId.value.get(asked.class));
 async function give() {
-  const body = { measures: measures.value, marking: marking.value };
+  const body = { measures: measures.value, marking: marking.value, jars: jars.value };
   try {
     if (props.change) {
       const path = { params: { path: { id: props.change.id } } };
@@ -143,6 +147,24 @@ async function give() {
         </p>
         <FromBelow v-if="sketched" :under="sketched.under" :says="`as wide as its foot, in ${unit}`" />
         <p v-for="[key, says] in elsewhere" :key="key" role="alert" class="bad">{{ says }}</p>
+        <label>
+          Jars of this lesson
+          <el-select
+            v-model="jars"
+            multiple
+            collapse-tags
+            filterable
+            placeholder="what the class may use"
+            aria-label="Jars of this lesson"
+          >
+            <el-option
+              v-for="g in glazes.data.value"
+              :key="g.code"
+              :value="g.code"
+              :label="`${g.code} ${g.name}`"
+            />
+          </el-select>
+        </label>
         <p v-if="target && !change" class="soft">
           {{ target.students.length }} students, clay {{ target.clay }}, cone {{ target.cone }}.
         </p>
@@ -156,6 +178,7 @@ async function give() {
       <MarkingEditor
         v-model="marking"
         :surfaces="sketched.surfaces"
+        :edges="sketched.edges"
         :clay="change?.clay ?? target?.clay ?? ''"
       />
     </details>

@@ -2,6 +2,8 @@
 import { computed, ref, useId } from "vue";
 import type { Schemas, SurfaceState } from "@/api/client";
 import { sayStack } from "@/stack";
+import PullHandles from "./PullHandles.vue";
+import SectionPatterns from "./SectionPatterns.vue";
 
 /**
  * A piece drawn to scale as a half-section: left half cut open, right half from
@@ -14,6 +16,8 @@ const props = defineProps<{
   look: "chalk" | "fired";
   selected?: string;
   bandMm?: number;
+  /** What the check has to say: the gravest of each surface stands beside its name. */
+  findings?: Schemas["Finding"][];
   /** Without leader lines: the stacks are told beside it. */
   plain?: boolean;
   /** The wall can be pulled: its points are shown, and moved by pointer or arrow keys. */
@@ -24,29 +28,6 @@ const id = useId();
 const svg = ref<SVGSVGElement>();
 const rough = computed(() => new Set(props.surfaces.filter((s) => s.textured).map((s) => s.id)));
 
-/** How far the pointer pulls a point of the wall, in mm of the drawing. */
-const held = ref<{ measure: string; from: number }>();
-function toMm(event: PointerEvent) {
-  const matrix = svg.value?.getScreenCTM();
-  return matrix ? new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse()).x : 0;
-}
-function grab(measure: string, event: PointerEvent) {
-  held.value = { measure, from: toMm(event) };
-  svg.value?.setPointerCapture(event.pointerId);
-}
-function drag(event: PointerEvent) {
-  if (!held.value) return;
-  const by = Math.round((toMm(event) - held.value.from) * 2) / 2;
-  if (!by) return;
-  emit("pull", held.value.measure, by);
-  held.value.from += by;
-}
-function nudge(measure: string, event: KeyboardEvent) {
-  const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-  if (!by) return;
-  event.preventDefault();
-  emit("pull", measure, event.shiftKey ? 5 * by : by);
-}
 const clip = (s: Schemas["Shape"], i: number) => (s.top === undefined ? undefined : `url(#${id}-clip${i})`);
 
 const state = computed(() => new Map((props.states ?? []).map((s) => [s.id, s])));
@@ -84,6 +65,11 @@ function says(s: SurfaceState | undefined): string {
   if (s.bare) return "bare";
   return sayStack(s.stack) || (s.optional ? "an extra" : "nothing planned");
 }
+const signs = { stop: "✕ ", warn: "▲ ", note: "" } as const;
+function sign(surface: string) {
+  const own = props.findings?.filter((f) => f.surface === surface) ?? [];
+  return signs[(["stop", "warn"] as const).find((w) => own.some((f) => f.severity === w)) ?? "note"];
+}
 /** Labels stand in two columns beside the drawing, apart enough to be read and none below its foot. */
 const labels = computed(() => {
   const d = props.drawing;
@@ -102,7 +88,7 @@ const labels = computed(() => {
       ...l,
       ty: heights[i]!,
       tx: edge,
-      text: name.value.get(l.surface) ?? "",
+      text: sign(l.surface) + (name.value.get(l.surface) ?? ""),
       stack: says(state.value.get(l.surface)),
     }));
   });
@@ -117,43 +103,8 @@ const labels = computed(() => {
     role="group"
     aria-label="Half-section of the piece, to scale"
     :style="{ fontSize: `${13.5 * unit}px` }"
-    @pointermove="drag"
-    @pointerup="held = undefined"
   >
-    <defs>
-      <pattern
-        :id="`${id}-unknown`"
-        :width="7 * unit"
-        :height="7 * unit"
-        patternUnits="userSpaceOnUse"
-        patternTransform="rotate(45)"
-      >
-        <rect width="100%" height="100%" fill="#efefef" />
-        <path :d="`M0 0V${7 * unit}`" stroke="#555" :stroke-width="1.6 * unit" />
-      </pattern>
-      <pattern :id="`${id}-bare`" :width="6 * unit" :height="6 * unit" patternUnits="userSpaceOnUse">
-        <rect width="100%" height="100%" fill="#e2e2e2" />
-        <circle :cx="2 * unit" :cy="2 * unit" :r="0.8 * unit" fill="#8d8d8d" />
-      </pattern>
-      <pattern :id="`${id}-chalk`" :width="6 * unit" :height="6 * unit" patternUnits="userSpaceOnUse">
-        <circle :cx="1.4 * unit" :cy="1.4 * unit" :r="0.9 * unit" fill="#fff" fill-opacity=".5" />
-        <circle :cx="4.2 * unit" :cy="3.8 * unit" :r="0.7 * unit" fill="#fff" fill-opacity=".4" />
-      </pattern>
-      <pattern :id="`${id}-rough`" :width="9 * unit" :height="7 * unit" patternUnits="userSpaceOnUse">
-        <path
-          :d="`M0 ${5 * unit}L${4.5 * unit} ${2 * unit}L${9 * unit} ${5 * unit}`"
-          fill="none"
-          stroke="#000"
-          stroke-opacity=".38"
-          :stroke-width="unit"
-        />
-      </pattern>
-      <template v-for="(s, i) in drawing.shapes" :key="i">
-        <clipPath v-if="s.top !== undefined" :id="`${id}-clip${i}`">
-          <rect :x="drawing.left" :y="s.top" :width="drawing.width" :height="(s.bottom ?? s.top) - s.top" />
-        </clipPath>
-      </template>
-    </defs>
+    <SectionPatterns :id="id" :unit="unit" :drawing="drawing" />
     <line
       :x1="drawing.tableFrom - 6 * unit"
       :x2="drawing.tableTo + 6 * unit"
@@ -224,23 +175,13 @@ const labels = computed(() => {
         <tspan :x="l.tx + (l.left ? -4 : 4) * unit" :dy="15 * unit" class="stack">{{ l.stack }}</tspan>
       </text>
     </g>
-    <g v-if="pull">
-      <circle
-        v-for="h in drawing.handles"
-        :key="h.measure"
-        class="handle"
-        :cx="h.x"
-        :cy="h.y"
-        :r="6 * unit"
-        tabindex="0"
-        role="slider"
-        :aria-label="`Wall ${h.measure.slice(-1)} of 3: pull with the arrow keys`"
-        :aria-valuenow="Math.round(h.x)"
-        :aria-valuetext="`${h.x.toFixed(0)} mm from the middle`"
-        @pointerdown.prevent="grab(h.measure, $event)"
-        @keydown="nudge(h.measure, $event)"
-      />
-    </g>
+    <PullHandles
+      v-if="pull"
+      :drawing="drawing"
+      :unit="unit"
+      :svg="svg"
+      @pull="(m, by) => emit('pull', m, by)"
+    />
   </svg>
 </template>
 
@@ -297,16 +238,6 @@ const labels = computed(() => {
   stroke-width: 1.4px;
   stroke-dasharray: 2 4;
   vector-effect: non-scaling-stroke;
-}
-.handle {
-  fill: #fff;
-  stroke: #000;
-  stroke-width: 2px;
-  vector-effect: non-scaling-stroke;
-  cursor: ew-resize;
-}
-.handle:focus-visible {
-  fill: #000;
 }
 .leader {
   stroke: #3a3a3a;

@@ -5,6 +5,7 @@ import { answer, api, type Glaze, type Schemas, type Tile } from "@/api/client";
 import { attempt } from "@/composables/usePieces";
 import { useUpload } from "@/composables/useUpload";
 import GlazeFace from "./GlazeFace.vue";
+import GlazeNotes from "./GlazeNotes.vue";
 
 /** One jar: raw beside fired, what its label claims, how full it is and how its glaze is. */
 const props = defineProps<{ glaze: Glaze; tile?: Tile; confused: string[]; found: boolean }>();
@@ -28,15 +29,6 @@ const mixed = computed(
 );
 async function change(body: Schemas["JarChange"]) {
   await attempt(answer(api.PUT("/glazes/{code}", { ...path.value, body })));
-  await client.invalidateQueries();
-}
-const said = [
-  ["runner", "runs"],
-  ["thick", "may be thick on purpose"],
-  ["dear", "dear"],
-] as const;
-async function card(body: Schemas["CardChange"]) {
-  await attempt(answer(api.PUT("/glazes/{code}/card", { ...path.value, body })));
   await client.invalidateQueries();
 }
 async function stock(inStock: boolean) {
@@ -133,52 +125,7 @@ async function dropHint() {
       :aria-label="`${glaze.code} ${glaze.name} in the room`"
       @update:model-value="stock(Boolean($event))"
     />
-    <details>
-      <summary>What the house says of it</summary>
-      <div class="card">
-        <el-checkbox
-          v-for="[key, says] in said"
-          :key="key"
-          :model-value="!!glaze[key]"
-          :label="says"
-          @change="card({ [key]: !!$event })"
-        />
-        <el-checkbox
-          :model-value="glaze.food === 'claimed'"
-          label="its label claims food"
-          @change="card({ food: $event ? 'claimed' : 'none' })"
-        />
-        <label
-          >coats
-          <el-input-number
-            :model-value="glaze.coats"
-            :min="0"
-            :max="12"
-            size="small"
-            :aria-label="`Coats of ${glaze.code}, 0 for the rule of the house`"
-            @change="card({ coats: Number($event ?? 0) })"
-        /></label>
-        <el-select
-          :model-value="glaze.ware"
-          size="small"
-          :aria-label="`What ${glaze.code} may go on`"
-          :empty-values="[null, undefined]"
-          @change="card({ ware: $event })"
-        >
-          <el-option value="" label="on greenware and bisque" />
-          <el-option value="bisque" label="on bisque only" />
-          <el-option value="greenware" label="on greenware only" />
-        </el-select>
-        <p class="soft num">
-          One coat takes {{ (glaze.spread.mlPerCM2 * 100).toFixed(1) }} mL for 100 cm²,
-          {{
-            glaze.spread.lessons
-              ? `learned from ${glaze.spread.lessons} drops of this jar`
-              : "the usual figure: look into the jar before and after a lesson to learn it"
-          }}.
-        </p>
-      </div>
-    </details>
+    <GlazeNotes :glaze="glaze" />
     <details>
       <summary>Maker's picture</summary>
       <template v-if="glaze.hint">
@@ -232,11 +179,6 @@ async function dropHint() {
 .like {
   font-weight: 640;
   font-size: 14px;
-}
-.card {
-  display: grid;
-  font-size: 13px;
-  gap: 4px;
 }
 .fill {
   display: grid;

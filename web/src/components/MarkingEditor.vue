@@ -6,7 +6,12 @@ import { useUnits } from "@/composables/useUnits";
 
 /** What is marked out on a piece: details with areas of their own, edges, texture, a second clay. */
 const marking = defineModel<Schemas["Marking"]>({ required: true });
-const props = defineProps<{ surfaces: Schemas["SurfaceArea"][]; clay: string }>();
+const props = defineProps<{
+  surfaces: Schemas["SurfaceArea"][];
+  edges: Schemas["Join"][];
+  clay: string;
+}>();
+const nameOf = computed(() => new Map(props.surfaces.map((s) => [s.id, s.name])));
 const { unit, shown, kept } = useUnits();
 const clays = useClays();
 const guide = useGuide();
@@ -55,16 +60,13 @@ function drop(id: string) {
     clays: without(marking.value.clays) as Record<string, string>,
   };
 }
-const edges = {
+const edgeNames = {
   touch: "they touch",
   line: "a cut line",
   ridge: "a ridge",
   strip: "a bare strip",
   far: "they do not meet",
 };
-function between(a: string, b: string): Schemas["Join"]["edge"] | undefined {
-  return marking.value.joins?.find((j) => [j.a, j.b].sort().join() === [a, b].sort().join())?.edge;
-}
 function join(a: string, b: string, edge: Schemas["Join"]["edge"]) {
   const others = (marking.value.joins ?? []).filter((j) => [j.a, j.b].sort().join() !== [a, b].sort().join());
   marking.value = { ...marking.value, joins: [...others, { a, b, edge }] };
@@ -115,7 +117,6 @@ function reclay(id: string, code: string) {
           <th scope="col">Surface</th>
           <th scope="col">Texture</th>
           <th scope="col">Clay</th>
-          <th scope="col">Between it and its ground</th>
           <td />
         </tr>
       </thead>
@@ -142,19 +143,6 @@ function reclay(id: string, code: string) {
             </el-select>
           </td>
           <td>
-            <el-select
-              v-if="s.on"
-              :model-value="between(s.id, s.on)"
-              :placeholder="
-                ['inlay', 'sgraffito', 'vent'].includes(s.detail ?? '') ? edges.line : edges.touch
-              "
-              :aria-label="`Between ${s.name} and its ground`"
-              @change="join(s.id, s.on, $event)"
-            >
-              <el-option v-for="(says, edge) in edges" :key="edge" :value="edge" :label="says" />
-            </el-select>
-          </td>
-          <td>
             <el-button
               v-if="marking.details?.some((d) => d.id === s.id)"
               size="small"
@@ -166,6 +154,19 @@ function reclay(id: string, code: string) {
         </tr>
       </tbody>
     </table>
+    <ul class="edges" aria-label="What lies between surfaces">
+      <li v-for="e in edges" :key="e.a + e.b">
+        {{ nameOf.get(e.a) }} and {{ nameOf.get(e.b) }}
+        <el-select
+          :model-value="e.edge"
+          size="small"
+          :aria-label="`Between ${nameOf.get(e.b)} and ${nameOf.get(e.a)}`"
+          @change="join(e.a, e.b, $event)"
+        >
+          <el-option v-for="(says, edge) in edgeNames" :key="edge" :value="edge" :label="says" />
+        </el-select>
+      </li>
+    </ul>
   </div>
 </template>
 
@@ -201,6 +202,20 @@ td {
   text-align: left;
   border-bottom: 1px solid var(--line);
   padding: 3px 12px 3px 0;
+}
+.edges {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px 20px;
+  font-size: 14px;
+}
+.edges li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+.edges .el-select {
+  width: 150px;
 }
 td .el-select {
   width: 130px;

@@ -57,7 +57,12 @@ function lie(option: number) {
         A cookie is about 6 mm thick and 6 mm wider all round than the foot, with kiln wash on it.
       </p>
     </div>
-    <MarkingEditor v-model="marking" :surfaces="detail.surfaces" :clay="detail.piece.clay" />
+    <MarkingEditor
+      v-model="marking"
+      :surfaces="detail.surfaces"
+      :edges="detail.edges"
+      :clay="detail.piece.clay"
+    />
   </el-dialog>
 </template>
 

@@ -55,9 +55,9 @@ export function useDesk(id: MaybeRefOrGetter<string>) {
         }),
       ),
     );
-  /** Takes the way out of the first finding that has one. */
-  function mendFirst() {
-    const first = piece.value?.findings.find((f) => f.mend || f.stand);
+  /** Takes the way out of the first finding that has one, in the order they stand on the screen. */
+  function mendFirst(findings = piece.value?.findings) {
+    const first = findings?.find((f) => f.mend || f.stand);
     if (first?.mend) return save([first.mend]);
     if (first?.stand) return stand(first.stand);
   }

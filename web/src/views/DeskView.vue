@@ -3,6 +3,7 @@ import { computed, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { answer, api, type Schemas } from "@/api/client";
 import ApprovalLine from "@/components/ApprovalLine.vue";
+import DeskHead from "@/components/DeskHead.vue";
 import DeskFigures from "@/components/DeskFigures.vue";
 import FindingList from "@/components/FindingList.vue";
 import FindPanel from "@/components/FindPanel.vue";
@@ -110,7 +111,7 @@ useKeys({
   d: () => (marking.value = true),
   "+": () => last() >= 0 && coats(last(), 1),
   "-": () => last() >= 0 && coats(last(), -1),
-  m: () => void mendFirst(),
+  m: () => void mendFirst(findings.value),
 });
 </script>
 
@@ -119,35 +120,14 @@ useKeys({
     {{ detail.error.value?.message }} <RouterLink to="/plan">Back to the plans</RouterLink>
   </p>
   <div v-else-if="piece && detail.data.value" class="desk">
-    <div class="head">
-      <div>
-        <p class="soft">
-          <RouterLink to="/plan">Plan</RouterLink> · {{ piece.title }} · {{ piece.clay }} · cone
-          {{ piece.cone }}
-        </p>
-        <h1>
-          {{ piece.student }} <span class="mark">{{ piece.mark }}</span>
-        </h1>
-      </div>
-      <div class="acts">
-        <el-button v-if="piece.revision === 0 && carried.length" @click="fromCoats"
-          >Plan it from what is on it</el-button
-        >
-        <el-button @click="copying = true">Take over a plan <kbd>o</kbd></el-button>
-        <el-button @click="marking = true">Mark out, stand <kbd>d</kbd></el-button>
-        <el-button v-if="piece.revision" @click="schemes">Schemes <kbd>v</kbd></el-button>
-        <el-dropdown v-if="piece.revision" @command="spread">
-          <el-button>Give it to the rest</el-button>
-          <template #dropdown>
-            <el-dropdown-menu>
-              <el-dropdown-item command="same">The same plan for each</el-dropdown-item>
-              <el-dropdown-item command="turned">Turned on by one surface for each</el-dropdown-item>
-            </el-dropdown-menu>
-          </template>
-        </el-dropdown>
-        <el-button @click="room.record = piece.id">Record <kbd>h</kbd></el-button>
-      </div>
-    </div>
+    <DeskHead
+      :piece="piece"
+      @copy="copying = true"
+      @mark="marking = true"
+      @schemes="schemes"
+      @spread="spread"
+      @from-coats="fromCoats"
+    />
     <div class="left">
       <div class="paper">
         <HalfSection
@@ -157,6 +137,7 @@ useKeys({
           :look="room.look"
           :selected="chosen"
           :band-mm="piece.bandMM"
+          :findings="piece.findings"
           @select="chosen = $event"
         />
         <a
@@ -232,23 +213,6 @@ useKeys({
   display: grid;
   grid-template-columns: minmax(0, 1.35fr) minmax(330px, 1fr);
   gap: 0 22px;
-}
-.head {
-  grid-column: 1 / -1;
-  margin-bottom: 10px;
-}
-.mark {
-  font-weight: 350;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  justify-content: flex-end;
-}
-.acts .el-button + .el-button,
-.acts .el-dropdown + .el-button {
-  margin-left: 0;
 }
 .svg {
   position: absolute;

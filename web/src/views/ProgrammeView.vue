@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
-import { computed } from "vue";
+import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import MakingSheet from "@/components/MakingSheet.vue";
 import { useClasses } from "@/composables/useLists";
@@ -11,9 +11,17 @@ import { useRoom } from "@/composables/useRoom";
 const room = useRoom();
 const client = useQueryClient();
 const classes = useClasses();
-const asked = computed(() => (room.classId ? [room.classId] : []));
+/** The classes whose plans are asked; none for all. */
+const asked = ref(room.classId ? [room.classId] : []);
+watch(
+  () => room.classId,
+  (id) => (asked.value = id ? [id] : []),
+);
+const whose = computed(
+  () => asked.value.map((id) => classes.byId.value.get(id)?.name).join(", ") || "all classes",
+);
 const untried = useQuery({
-  queryKey: computed(() => ["programmes", "untried", room.classId]),
+  queryKey: computed(() => ["programmes", "untried", asked.value]),
   queryFn: () => answer(api.GET("/programmes/untried", { params: { query: { class: asked.value } } })),
 });
 const kept = useQuery({ queryKey: ["programmes"], queryFn: () => answer(api.GET("/programmes")) });
@@ -47,10 +55,19 @@ const print = () => window.print();
       <p class="soft"><RouterLink to="/tiles">Tiles</RouterLink> · to make</p>
       <h1>Tiles to make</h1>
       <p class="soft">
-        What {{ classes.byId.value.get(room.classId)?.name ?? "all classes" }} plan and no tile shows. A tile
-        holds three bases crossed by three tops.
+        What {{ whose }} plan and no tile shows. A tile holds three bases crossed by three tops.
       </p>
     </div>
+    <el-select
+      v-model="asked"
+      multiple
+      collapse-tags
+      placeholder="all classes"
+      aria-label="Classes whose plans are asked"
+      class="asked"
+    >
+      <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />
+    </el-select>
     <el-button type="primary" :disabled="!kept.data.value?.length" @click="print"
       >Print the making sheets</el-button
     >
@@ -113,6 +130,10 @@ const print = () => window.print();
   border: 1px solid var(--line);
   padding: 12px 16px;
   margin-bottom: 12px;
+}
+.asked {
+  width: 240px;
+  margin-left: auto;
 }
 .one {
   display: grid;

@@ -101,6 +101,7 @@ useKeys({
           :states="piece.surfaces"
           :look="room.look"
           :band-mm="piece.bandMM"
+          :findings="piece.findings"
         />
       </div>
       <ul v-if="why.length" class="why">
@@ -124,7 +125,7 @@ useKeys({
       <div v-else class="acts">
         <el-button type="primary" @click="approve">Approve <kbd>a</kbd></el-button>
         <el-button @click="ask">Return with a note <kbd>r</kbd></el-button>
-        <el-button :disabled="!piece.findings.some((f) => f.mend || f.stand)" @click="mendFirst"
+        <el-button :disabled="!piece.findings.some((f) => f.mend || f.stand)" @click="mendFirst()"
           >Mend it <kbd>m</kbd></el-button
         >
         <RouterLink :to="`/plan/${piece.id}`">Open the desk</RouterLink>

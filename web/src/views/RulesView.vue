@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
+import BackupList from "@/components/BackupList.vue";
 import { useAssignments, useClasses } from "@/composables/useLists";
 import { attempt, say } from "@/composables/usePieces";
 
@@ -24,7 +25,6 @@ const groups = computed(() => {
   for (const r of rules.data.value ?? []) by.set(r.group, [...(by.get(r.group) ?? []), r]);
   return [...by];
 });
-const backups = useQuery({ queryKey: ["backups"], queryFn: () => answer(api.GET("/backups")) });
 const values = ref<Record<string, string>>({});
 watch(rules.data, (list) => (values.value = Object.fromEntries(list?.map((r) => [r.key, r.value]) ?? [])), {
   immediate: true,
@@ -64,15 +64,8 @@ async function keep() {
   say("The house rules are kept. Every plan is checked by them from now on.");
   await client.invalidateQueries();
 }
-async function copy() {
-  const made = await attempt(answer(api.POST("/backups")));
-  if (made) say(`Backup ${made.name} made.`);
-  await backups.refetch();
-}
 /** What a rule without a value of its own is called here. */
 const usual = computed(() => (whose.value ? "as above it" : "usual"));
-const day = (at: string) =>
-  new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(at));
 </script>
 
 <template>
@@ -163,19 +156,7 @@ const day = (at: string) =>
       </div>
     </dl>
   </template>
-  <section v-if="!whose" class="backups">
-    <h2>Backups</h2>
-    <p class="soft">
-      Made once a day, before every change of the layout, and whenever you ask. 'enkaustos restore' brings one
-      back.
-    </p>
-    <el-button @click="copy">Make one now</el-button>
-    <ul>
-      <li v-for="b in backups.data.value?.slice(0, 5)" :key="b.name" class="num">
-        {{ day(b.at) }} · {{ (b.bytes / 1024).toFixed(0) }} kB · {{ b.name }}
-      </li>
-    </ul>
-  </section>
+  <BackupList v-if="!whose" />
 </template>
 
 <style scoped>
@@ -237,12 +218,6 @@ dd {
 }
 .default {
   font-size: 14px;
-}
-.backups {
-  margin-top: 28px;
-  display: grid;
-  gap: 8px;
-  justify-items: start;
 }
 @media (max-width: 1000px) {
   .rules > div {
