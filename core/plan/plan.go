@@ -65,6 +65,9 @@ type Own struct {
 	Standing Standing       `json:"standing,omitzero"`
 }
 
+// Shapes says whether the piece has a shape of its own.
+func (o Own) Shapes() bool { return len(o.Measures) > 0 || !o.Marking.Empty() }
+
 // Body is the body that an assignment's form becomes with what is a piece's
 // own. The error is a piece.Refusals.
 func (o Own) Body(form piece.Form, measures piece.Measures, marking piece.Marking) (piece.Body, error) {

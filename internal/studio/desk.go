@@ -66,9 +66,12 @@ func (s *Studio) revised(p *livePiece, a *assignment, by string, choices plan.Pl
 	if err := s.knownClays(own.Marking); err != nil {
 		return store.Plan{}, err
 	}
-	body, err := own.Body(a.Form, a.Measures, a.Marking)
-	if err != nil {
-		return store.Plan{}, refusals(err)
+	body := a.body
+	if own.Shapes() {
+		var err error
+		if body, err = own.Body(a.Form, a.Measures, a.Marking); err != nil {
+			return store.Plan{}, refusals(err)
+		}
 	}
 	for _, surface := range p.body.Surfaces {
 		if _, kept := body.Surface(surface.ID); !kept {

@@ -62,6 +62,9 @@ func (p *livePiece) say(a store.Approval) {
 // take makes a saved plan the newest, and shapes the body by it.
 func (p *livePiece) take(saved store.Plan, a *assignment) {
 	p.plan, p.body = saved, a.body
+	if !saved.Own.Shapes() {
+		return
+	}
 	if own, err := saved.Own.Body(a.Form, a.Measures, a.Marking); err == nil {
 		p.body = own
 	}

@@ -25,6 +25,7 @@ const heights = computed(
     ),
 );
 const grounds = computed(() => props.surfaces.filter((s) => !s.detail));
+const usual = computed(() => grounds.value.find((s) => s.id === "exterior") ?? grounds.value[0]);
 const fresh = reactive({ name: "", kind: "motif", on: "", area: 6, from: 30, to: 45, optional: false });
 const kind = computed(() => guide.data.value?.details.find((d) => d.kind === fresh.kind));
 
@@ -43,7 +44,7 @@ function add() {
     id,
     name: fresh.name.trim() || (kind.value?.name ?? "Detail"),
     kind: fresh.kind,
-    on: fresh.on || (grounds.value.find((s) => s.id === "exterior") ?? grounds.value[0])?.id || "",
+    on: fresh.on || usual.value?.id || "",
     ...where,
     ...(fresh.optional ? { optional: true } : {}),
   };
@@ -94,7 +95,7 @@ function reclay(id: string, code: string) {
       /></label>
       <label>
         On
-        <el-select v-model="fresh.on" aria-label="On which surface" placeholder="Exterior">
+        <el-select v-model="fresh.on" aria-label="On which surface" :placeholder="usual?.name">
           <el-option v-for="s in grounds" :key="s.id" :value="s.id" :label="s.name" />
         </el-select>
       </label>
