@@ -77,6 +77,7 @@ type check struct {
 
 	jars    []*glaze.Glaze // room for sorted.jars, kept from surface to surface
 	melting []*glaze.Glaze // room for sorted.melting
+	fit     []*glaze.Glaze // known to be made for this cone
 }
 
 func (c *check) add(f Finding) { c.findings = append(c.findings, f) }
@@ -151,7 +152,7 @@ func (c *check) sort(stack glaze.Stack) sorted {
 		s.melting = append(s.melting, g)
 		if layer.Dip {
 			s.dips += layer.Coats
-			s.coats += layer.Coats * c.shelf.House.OfGlaze(*g)
+			s.coats += layer.Coats * c.shelf.House.OfGlaze(g)
 		} else {
 			s.coats += layer.Coats
 		}

@@ -68,7 +68,11 @@ const lowFire kiln.Cone = "01"
 func (c *check) cones(surface piece.Surface, s sorted) {
 	for i := range s.jars {
 		g := s.jars[i]
+		if slices.Contains(c.fit, g) {
+			continue
+		}
 		if g.Cones.Holds(c.work.Cone) {
+			c.fit = append(c.fit, g)
 			continue
 		}
 		fate := "it would run off"
@@ -110,8 +114,8 @@ func (c *check) coats(surface piece.Surface, choice Choice, stack glaze.Stack, s
 		f.Way, f.Mend = fmt.Sprintf("Use %s%s.", coats(figure.Coats), of), c.recount(stack, true, figure.Coats)
 		c.add(f)
 	}
-	if s.under > 0 && s.under < h.OfGlaze(*s.underGlaze) {
-		want := h.OfGlaze(*s.underGlaze)
+	if s.under > 0 && s.under < h.OfGlaze(s.underGlaze) {
+		want := h.OfGlaze(s.underGlaze)
 		c.add(Finding{Code: "underglaze-few", Severity: Warn, Surface: surface.ID, Mend: c.recount(stack, false, want),
 			Text: fmt.Sprintf("%s: %s of underglaze, the house lays %d; it will look pale.", surface.Name, coats(s.under), want),
 			Way:  fmt.Sprintf("Use %s.", coats(want))})
@@ -121,7 +125,7 @@ func (c *check) coats(surface piece.Surface, choice Choice, stack glaze.Stack, s
 // mayBeThick says whether everything that melts may be thicker on purpose.
 func (c *check) mayBeThick(s sorted) bool {
 	for i := range s.melting {
-		if !c.shelf.House.MayBeThick(*s.melting[i]) {
+		if !c.shelf.House.MayBeThick(s.melting[i]) {
 			return false
 		}
 	}

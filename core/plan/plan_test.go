@@ -176,7 +176,7 @@ func TestNewRoomIsNotBuriedInWarnings(t *testing.T) {
 // leaves bare what the piece stands on.
 func TestPlanProperties(t *testing.T) {
 	shelf := plan.NewShelf(rules.Default(), jars, tiles)
-	body := bowl(t)
+	var body piece.Body
 	rank := map[string]int{"coats-many": 1, "coats-stop": 2}
 	risk := func(p plan.Plan, surface string) (worst int) {
 		for _, f := range shelf.Check(p, plan.Work{Body: body, Clay: pale, Cone: "6"}) {
@@ -190,6 +190,9 @@ func TestPlanProperties(t *testing.T) {
 		return glaze.Layer{Glaze: rapid.SampledFrom([]string{"S", "D", "B", "B2", "C", "U"}).Draw(t, "glaze"), Coats: rapid.IntRange(1, 4).Draw(t, "coats")}
 	})
 	rapid.Check(t, func(t *rapid.T) {
+		var err error
+		body, err = piece.Build(rapid.SampledFrom([]piece.Form{piece.Bowl, piece.Plate, piece.Jar, piece.House, piece.Box, piece.Bell}).Draw(t, "form"), nil)
+		require.NoError(t, err)
 		p := plan.Plan{}
 		for _, s := range body.Surfaces {
 			if rapid.Bool().Draw(t, s.ID) {
@@ -201,6 +204,9 @@ func TestPlanProperties(t *testing.T) {
 			if f.Severity == plan.Stop {
 				stops++
 			}
+		}
+		if stops == 0 {
+			leavesBare(t, shelf, p, body)
 		}
 		for _, s := range body.Surfaces {
 			choice := p[s.ID]
@@ -221,6 +227,21 @@ func TestPlanProperties(t *testing.T) {
 			p[s.ID] = choice
 		}
 	})
+}
+
+// leavesBare expects what lies wholly lower than the band of a plan to carry
+// nothing that melts.
+func leavesBare(t *rapid.T, shelf *plan.Shelf, p plan.Plan, body piece.Body) {
+	band := shelf.Band(p, plan.Work{Body: body}).HeightMM
+	for _, part := range body.Band(band) {
+		s, _ := body.Surface(part.Surface)
+		if !s.Stands && part.AreaCM2 < 0.99*s.AreaCM2 {
+			continue
+		}
+		for _, l := range p[s.ID].Stack {
+			require.Equal(t, "U", l.Glaze, "%s lies in the bare band of %v mm", s.ID, band)
+		}
+	}
 }
 
 // twelve is a made-up body of 12 surfaces for the budget of one check.

@@ -111,7 +111,7 @@ func (c *check) guesses(surface piece.Surface, s sorted) {
 	}
 	top := s.melting[len(s.melting)-1]
 	fired, known := c.shelf.alone(top.Code, c.work.FiringOf(surface))
-	if c.work.clayOf(surface).Dark && known && fired.L > paleL && len(s.melting) == 1 && s.coats <= c.shelf.House.OfGlaze(*top) {
+	if c.work.clayOf(surface).Dark && known && fired.L > paleL && len(s.melting) == 1 && s.coats <= c.shelf.House.OfGlaze(top) {
 		c.add(Finding{Code: "pale-on-dark", Severity: Note, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: %s %s is pale, and %s darkens it through %s.", surface.Name, top.Code, top.Name, c.work.clayOf(surface).Name, coats(s.coats)),
 			Way:  "Lay one coat more, or accept a darker colour."})

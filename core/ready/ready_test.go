@@ -166,6 +166,21 @@ func TestNothingUnfinishedIsReady(t *testing.T) {
 	})
 }
 
+// An extra that was left out never holds a piece back; a motif that was planned
+// as part of it does.
+func TestExtrasHoldNothingBack(t *testing.T) {
+	for optional, blocked := range map[bool]bool{true: false, false: true} {
+		body, err := slab(t).With(piece.Marking{Details: []piece.Detail{{ID: "star", Name: "Star", Kind: piece.Motif, On: "face", AreaCM2: 3, Optional: optional}}})
+		require.NoError(t, err)
+		p := plan.Plan{"face": simple["face"], "star": {Stack: glaze.Stack{{Glaze: "B", Coats: 1}}}}
+		missing := false
+		for _, b := range ready.Blockers(ready.Case{Body: body, Plan: p, State: work.Fold(coated), House: rules.Default(), Now: start}) {
+			missing = missing || b.Code == "coats-missing"
+		}
+		require.Equal(t, blocked, missing)
+	}
+}
+
 // Whatever happened to a piece, it waits at one stage; what may be loaded has
 // every planned coat on, a foot that was passed after the last of them, and a
 // night behind it.

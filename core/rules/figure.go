@@ -19,7 +19,7 @@ func (h *House) refusal(single, own int) int {
 }
 
 // OfGlaze is the figure for coats of one glaze alone.
-func (h *House) OfGlaze(g glaze.Glaze) int {
+func (h *House) OfGlaze(g *glaze.Glaze) int {
 	switch {
 	case g.Coats > 0:
 		return g.Coats
@@ -40,7 +40,7 @@ func (h *House) OfMelting(melting []*glaze.Glaze, overUnderglaze, onFood bool) F
 	case len(melting) == 0:
 		return Figure{}
 	case len(melting) == 1:
-		own = h.OfGlaze(*melting[0])
+		own = h.OfGlaze(melting[0])
 		single = own
 		if overUnderglaze && melting[0].Kind == glaze.Clear {
 			own = h.ClearElsewhere
@@ -67,8 +67,8 @@ func (h *House) layered(melting []*glaze.Glaze) int {
 		}
 		layers++
 		marked = marked && g.Kind == glaze.Breaking
-		usual = max(usual, h.OfGlaze(*g))
-		twice += min(2, h.OfGlaze(*g)) // one dip over one dip where one covers
+		usual = max(usual, h.OfGlaze(g))
+		twice += min(2, h.OfGlaze(g)) // one dip over one dip where one covers
 	}
 	double := h.Layering == Double || h.Layering == DoubleMarked && marked
 	if double && layers > 1 {
@@ -78,6 +78,6 @@ func (h *House) layered(melting []*glaze.Glaze) int {
 }
 
 // MayBeThick says whether a glaze may carry more than the figure on purpose.
-func (h *House) MayBeThick(g glaze.Glaze) bool {
+func (h *House) MayBeThick(g *glaze.Glaze) bool {
 	return h.Extra == Always || h.Extra != Never && g.Thick
 }

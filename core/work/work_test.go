@@ -205,6 +205,10 @@ func TestLaidWet(t *testing.T) {
 	require.Equal(t, on[2].At, wet[0].At)
 	require.Equal(t, start.Add(14*time.Minute), DryAt(on, h))
 	require.True(t, DryAt(nil, h).IsZero())
+	h.Recoat = "mostly"
+	require.Empty(t, LaidWet(on, h), "mostly dry is enough: two of its three minutes")
+	h.Recoat = "damp"
+	require.Empty(t, LaidWet([]Coat{{At: start}, {At: start.Add(time.Second)}}, h), "a house that lays damp on damp")
 }
 
 // A school of 1,000 pieces with 60 events each, folded cold as at the start.

@@ -8,7 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// The lists of the demo's school of 195 pieces, over HTTP and compressed; a
+// The lists of the demo's school, over HTTP and compressed; a
 // school of 1,000 live pieces has a budget of 50 ms for any of them.
 func BenchmarkLists(b *testing.B) {
 	server, _ := school(b)

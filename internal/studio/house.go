@@ -77,7 +77,7 @@ func (s *Studio) House() rules.House {
 func (s *Studio) Figure(g glaze.Glaze) int {
 	s.mu.RLock()
 	defer s.mu.RUnlock()
-	return s.house.OfGlaze(g)
+	return s.house.OfGlaze(&g)
 }
 
 // SetRules changes rules of a scope, all of values or none. What comes to the
