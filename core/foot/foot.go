@@ -3,6 +3,8 @@
 package foot
 
 import (
+	"slices"
+
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
@@ -74,14 +76,18 @@ type Lying struct {
 // figure; more where a runner or a layered stack is used, half of that where
 // one glaze only carries more than the usual coats, on purpose or not; more
 // again where a steep wall carries them. Every part has its reason.
-func BandFor(h rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band {
+func BandFor(h *rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band {
 	b := Band{HeightMM: h.BandMM, Parts: []Part{{"the house's band", h.BandMM}}}
 	runner, layered, heavy, steep := "", false, false, false
-	for _, l := range lying {
+	var room [4]*glaze.Glaze // most stacks need no more
+	for i, l := range lying {
 		if l.Level {
 			continue
 		}
-		melting, coats := 0, 0
+		if i > 0 && !lying[i-1].Level && l.Heavy == lying[i-1].Heavy && l.SlopeDeg == lying[i-1].SlopeDeg && slices.Equal(l.Stack, lying[i-1].Stack) {
+			continue // the same once more
+		}
+		melting, coats := room[:0], 0
 		for _, layer := range l.Stack {
 			g := glazes[layer.Glaze]
 			if g == nil {
@@ -91,12 +97,12 @@ func BandFor(h rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band 
 				runner = g.Code + " " + g.Name
 			}
 			if g.Kind.Melts() {
-				melting++
-				coats += layer.Coats
+				melting = append(melting, g)
+				coats += h.Thickness(g, layer)
 			}
 		}
-		layered = layered || melting > 1
-		if melting > 0 && (l.Heavy || coats > 1 && coats > figure(h, l.Stack, glazes)) {
+		layered = layered || len(melting) > 1
+		if len(melting) > 0 && (l.Heavy || coats > 1 && coats > h.OfMelting(melting, false, false).Coats) {
 			heavy, steep = true, steep || l.SlopeDeg >= piece.Steep
 		}
 	}
@@ -121,18 +127,6 @@ func (b Band) Raised(mm float64) Band {
 		b.add("the line is drawn higher", mm-b.HeightMM)
 	}
 	return b
-}
-
-// figure is how many melting coats the house lays of a stack.
-func figure(h rules.House, stack glaze.Stack, glazes map[string]*glaze.Glaze) int {
-	var room [4]*glaze.Glaze // most stacks need no more
-	melting := room[:0]
-	for _, layer := range stack {
-		if g := glazes[layer.Glaze]; g != nil && g.Kind.Melts() {
-			melting = append(melting, g)
-		}
-	}
-	return h.OfMelting(melting, false, false).Coats
 }
 
 // Higher is the higher of two bands.

@@ -22,6 +22,8 @@ func TestVerdicts(t *testing.T) {
 	require.False(t, known)
 }
 
+var usual = rules.Default()
+
 func TestBandGrowsWithRisk(t *testing.T) {
 	glazes := map[string]*glaze.Glaze{
 		"S": {Code: "S", Kind: glaze.Solid}, "T": {Code: "T", Kind: glaze.Matte},
@@ -32,7 +34,7 @@ func TestBandGrowsWithRisk(t *testing.T) {
 		for _, s := range stacks {
 			lying = append(lying, foot.Lying{Stack: s, SlopeDeg: 45})
 		}
-		return foot.BandFor(rules.Default(), lying, glazes)
+		return foot.BandFor(&usual, lying, glazes)
 	}
 	require.Equal(t, 6.0, band().HeightMM)
 	require.Equal(t, 6.0, band(glaze.Stack{{Glaze: "S", Coats: 3}}, glaze.Stack{{Glaze: "T", Coats: 3}}).HeightMM, "apart is not layered")
@@ -49,11 +51,13 @@ func TestBandGrowsWithRisk(t *testing.T) {
 
 	heavy := glaze.Stack{{Glaze: "S", Coats: 4}}
 	require.Equal(t, 8.0, band(heavy).HeightMM, "more than usual moves further, on any slope")
-	steep := foot.BandFor(rules.Default(), []foot.Lying{{Stack: heavy, SlopeDeg: 88}}, glazes)
+	steep := foot.BandFor(&usual, []foot.Lying{{Stack: heavy, SlopeDeg: 88}}, glazes)
 	require.Equal(t, 10.0, steep.HeightMM)
-	purpose := foot.BandFor(rules.Default(), []foot.Lying{{Stack: glaze.Stack{{Glaze: "S", Coats: 3}}, SlopeDeg: 45, Heavy: true}}, glazes)
+	purpose := foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "S", Coats: 3}}, SlopeDeg: 45, Heavy: true}}, glazes)
 	require.Equal(t, 8.0, purpose.HeightMM, "what is thick on purpose too")
-	require.Equal(t, 6.0, foot.BandFor(rules.Default(), []foot.Lying{{Stack: glaze.Stack{{Glaze: "R", Coats: 5}}, SlopeDeg: 88, Level: true}}, glazes).HeightMM,
+	dips := foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "S", Coats: 2, Dip: true}}, SlopeDeg: 45}}, glazes)
+	require.Equal(t, 8.0, dips.HeightMM, "two dips are as thick as six coats")
+	require.Equal(t, 6.0, foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "R", Coats: 5}}, SlopeDeg: 88, Level: true}}, glazes).HeightMM,
 		"what runs inside a bowl stays there")
 }
 
@@ -66,7 +70,7 @@ func TestBandIsMonotoneInRisk(t *testing.T) {
 			return glaze.Layer{Glaze: rapid.SampledFrom([]string{"S", "T"}).Draw(t, "glaze"), Coats: rapid.IntRange(1, 4).Draw(t, "coats")}
 		})
 		l := foot.Lying{Stack: rapid.SliceOfN(layer, 1, 3).Draw(t, "stack"), SlopeDeg: rapid.Float64Range(0, 90).Draw(t, "slope")}
-		before := foot.BandFor(rules.Default(), []foot.Lying{l}, glazes).HeightMM
+		before := foot.BandFor(&usual, []foot.Lying{l}, glazes).HeightMM
 		riskier := []foot.Lying{l, l, l, l, l}
 		riskier[3].Heavy = true
 		riskier[0].SlopeDeg = 90
@@ -74,8 +78,8 @@ func TestBandIsMonotoneInRisk(t *testing.T) {
 		riskier[2].Stack = append(glaze.Stack{}, l.Stack...)
 		riskier[2].Stack[0].Coats++
 		for _, r := range riskier {
-			require.GreaterOrEqual(t, foot.BandFor(rules.Default(), []foot.Lying{r}, glazes).HeightMM, before, "%+v after %+v", r, l)
-			require.GreaterOrEqual(t, foot.BandFor(rules.Default(), []foot.Lying{l, r}, glazes).HeightMM, before)
+			require.GreaterOrEqual(t, foot.BandFor(&usual, []foot.Lying{r}, glazes).HeightMM, before, "%+v after %+v", r, l)
+			require.GreaterOrEqual(t, foot.BandFor(&usual, []foot.Lying{l, r}, glazes).HeightMM, before)
 		}
 	})
 }

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strconv"
 	"strings"
 
 	"enkaustos/core/colour"
@@ -30,6 +31,26 @@ func (r Recipe) String() string {
 		words[i] = fmt.Sprintf("%g %s %s", p.Parts, noun, p.Glaze)
 	}
 	return strings.Join(words, ", ")
+}
+
+// ParseRecipe reads what String writes; "" is no recipe. The error is one sentence.
+func ParseRecipe(text string) (Recipe, error) {
+	if strings.TrimSpace(text) == "" {
+		return nil, nil
+	}
+	var r Recipe
+	for _, part := range strings.Split(text, ",") {
+		words := strings.Fields(part)
+		if len(words) != 3 || !strings.HasPrefix(words[1], "part") {
+			return nil, fmt.Errorf("%q is no recipe: expected such as 2 parts K07, 1 part T31", text)
+		}
+		n, err := strconv.ParseFloat(words[0], 64)
+		if err != nil || !(n > 0 && n <= 1000) {
+			return nil, fmt.Errorf("%q: expected more than 0 and at most 1,000 parts", words[0])
+		}
+		r = append(r, Part{words[2], n})
+	}
+	return r, nil
 }
 
 // Share is how much of a mL of the recipe comes out of each jar, by code.

@@ -241,3 +241,68 @@ func TestFromBelow(t *testing.T) {
 		require.LessOrEqual(t, low.Width, high.Width+1e-9, kind.Form)
 	}
 }
+
+// Whatever is marked out on a wall, nothing of it is lost: the ground and what
+// lies in it make the wall again, at every height that a band may have.
+func TestMarkingKeepsTheWall(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		form := rapid.SampledFrom([]piece.Form{piece.Cup, piece.Vase, piece.House, piece.Box, piece.Bell}).Draw(t, "form")
+		plain := build(t, form, nil)
+		ground := map[piece.Form]string{piece.House: "walls"}[form]
+		if ground == "" {
+			ground = "exterior"
+		}
+		from := rapid.Float64Range(0, 40).Draw(t, "from")
+		marked, err := plain.With(piece.Marking{Details: []piece.Detail{
+			{ID: "hoop", Name: "Hoop", Kind: piece.Stripe, On: ground, FromMM: from, ToMM: from + rapid.Float64Range(1, 20).Draw(t, "wide")},
+			{ID: "star", Name: "Star", Kind: piece.Motif, On: ground, AreaCM2: rapid.Float64Range(0.5, 9).Draw(t, "star"), FromMM: 41, ToMM: 60},
+			{ID: "dots", Name: "Dots", Kind: piece.Dots, On: ground, AreaCM2: 2},
+		}})
+		require.NoError(t, err)
+		require.InEpsilon(t, area(t, plain, ground), area(t, marked, ground)+area(t, marked, "hoop")+area(t, marked, "star"), 1e-9)
+		h := rapid.Float64Range(0.5, 30).Draw(t, "band")
+		before, after := bandOf(plain, h), bandOf(marked, h)
+		if from+20 < 41 || h < 41 {
+			require.InDelta(t, before[ground], after[ground]+after["hoop"]+after["star"], 1e-6)
+		}
+		require.InDelta(t, slopeOf(t, plain, ground), slopeOf(t, marked, "star"), 1e-9, "a detail is as steep as its ground")
+	})
+}
+
+func slopeOf(t require.TestingT, b piece.Body, id string) float64 {
+	s, ok := b.Surface(id)
+	require.True(t, ok)
+	return s.SlopeDeg
+}
+
+// A prism that leans has sides that are parallelograms: what of its front lies
+// lower than h is h/H of it, and seen from below it reaches as far forward as
+// its front does at that height.
+func TestLeaningPrism(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		lean := rapid.Float64Range(-20, 20).Draw(t, "lean")
+		h := rapid.Float64Range(1, 100).Draw(t, "h")
+		b := build(t, piece.Odd, piece.Measures{"length": 80, "width": 60, "height": 120, "topLength": 80, "topWidth": 60, "lean": lean, "front": 90, "pose": 1})
+		require.InEpsilon(t, 90*h/120, bandOf(b, h)["front"], 1e-6)
+		require.InDelta(t, 80+math.Abs(lean)*h/120, b.FromBelow(h).Width, 1e-6)
+		front := slopeOf(t, b, "front")
+		require.InDelta(t, math.Atan2(120, math.Abs(lean))*180/math.Pi, front, 1e-6)
+		fallen := build(t, piece.Odd, piece.Measures{"length": 80, "width": 60, "height": 120, "topLength": 80, "topWidth": 60, "lean": 0, "pose": 2})
+		require.InDelta(t, 60, fallen.HeightMM, 1e-9)
+		require.InDelta(t, 120, fallen.FromBelow(1).Height, 1e-6, "it lies as long as it was high")
+	})
+}
+
+// A modelled form on its feet: its legs are cylinders, 2πrh, cut where they
+// meet the body, and the band asks for as much of each as it is high.
+func TestLegsAreCylinders(t *testing.T) {
+	for _, feet := range []float64{1, 2, 3, 4} {
+		b, err := piece.Build(piece.Modelled, piece.Measures{"length": 120, "width": 80, "height": 60, "spots": feet, "footWidth": 30, "footHeight": 20, "pose": 1})
+		require.NoError(t, err, feet)
+		require.InEpsilon(t, feet*2*math.Pi*15*8/100, bandOf(b, 8)["legs"], 0.02, "%v legs", feet)
+		require.InEpsilon(t, feet*math.Pi*15*15/100, area(t, b, "soles"), 0.02)
+		require.Equal(t, int(feet), strings.Count(b.FromBelow(4).Contact, "M"), "each foot is a spot of its own")
+	}
+	_, err := piece.Build(piece.Modelled, piece.Measures{"pose": 1.5})
+	require.ErrorContains(t, err, "is none of the choices")
+}

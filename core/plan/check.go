@@ -43,7 +43,7 @@ func (s *Shelf) Check(p Plan, w Work) []Finding {
 	}
 	band := s.Band(p, w).HeightMM
 	c := check{shelf: s, plan: p, work: w, band: band, tilesHere: s.fired[w.Firing()] > 0,
-		tops: make([]*glaze.Glaze, len(w.Body.Surfaces))}
+		tops: make([]*glaze.Glaze, len(w.Body.Surfaces)), firing: w.Firing()}
 	if !s.onStilts(w) {
 		c.bare = w.Body.Band(band)
 	}
@@ -78,6 +78,17 @@ type check struct {
 	jars    []*glaze.Glaze // room for sorted.jars, kept from surface to surface
 	melting []*glaze.Glaze // room for sorted.melting
 	fit     []*glaze.Glaze // known to be made for this cone
+	firing  glaze.Firing   // of the piece's own clay
+	last    looked         // what was found for the surface before: neighbours are often glazed alike
+}
+
+// looked is the evidence that was found for a stack in a firing.
+type looked struct {
+	stack  glaze.Stack
+	firing glaze.Firing
+	tiles  []glaze.Tile // of the same glazes in the same order
+	best   Evidence
+	ok     bool
 }
 
 func (c *check) add(f Finding) { c.findings = append(c.findings, f) }
@@ -150,11 +161,9 @@ func (c *check) sort(stack glaze.Stack) sorted {
 			continue
 		}
 		s.melting = append(s.melting, g)
+		s.coats += c.shelf.House.Thickness(g, layer)
 		if layer.Dip {
 			s.dips += layer.Coats
-			s.coats += layer.Coats * c.shelf.House.OfGlaze(g)
-		} else {
-			s.coats += layer.Coats
 		}
 		s.clearedOver = s.clearedOver || s.under > 0 && g.Kind == glaze.Clear
 	}

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
@@ -14,11 +15,19 @@ func (c *check) evidence(surface piece.Surface, stack glaze.Stack) (shown bool) 
 	if !c.tilesHere && c.shelf.House.OtherClay == rules.Nothing {
 		return false
 	}
-	firing := c.work.FiringOf(surface)
+	firing := c.firing
+	if surface.Clay != "" {
+		firing = c.work.FiringOf(surface)
+	}
+	if c.last.firing != firing || !slices.Equal(c.last.stack, stack) {
+		tiles := c.shelf.tiles[order(stack)]
+		c.last = looked{stack: stack, firing: firing, tiles: tiles}
+		c.last.best, c.last.ok = c.shelf.among(tiles, stack, firing)
+	}
 	c.before(surface, stack, firing)
-	best, ok := c.shelf.Evidence(stack, firing)
+	best, ok := &c.last.best, c.last.ok
 	if ok && best.Exact {
-		c.doubt(surface, best.Tile)
+		c.doubt(surface, &best.Tile)
 	}
 	if ok && best.Exact || !c.tilesHere && !ok {
 		return ok
@@ -43,7 +52,10 @@ func (c *check) evidence(surface piece.Surface, stack glaze.Stack) (shown bool) 
 }
 
 // doubt says where the tile that shows the stack was not read well.
-func (c *check) doubt(surface piece.Surface, t glaze.Tile) {
+func (c *check) doubt(surface piece.Surface, t *glaze.Tile) {
+	if len(t.Readings) == 0 {
+		return
+	}
 	if r, ok := t.Main(); ok && colour.Doubtful(r.Flags) {
 		c.add(Finding{Code: "tile-doubt", Severity: Note, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: the colour of tile %s is not to be trusted too far (%s).", surface.Name, t.Code, colour.Doubts(r.Flags)),
@@ -53,9 +65,8 @@ func (c *check) doubt(surface piece.Surface, t glaze.Tile) {
 
 // before says where a tile of the stack went wrong on this clay before.
 func (c *check) before(surface piece.Surface, stack glaze.Stack, firing glaze.Firing) {
-	tiles := c.shelf.tiles[order(stack)]
-	for i := range tiles {
-		t := &tiles[i]
+	for i := range c.last.tiles {
+		t := &c.last.tiles[i]
 		if len(t.Faults) == 0 || t.Firing() != firing {
 			continue
 		}

@@ -180,7 +180,7 @@ func (s *Shelf) needed(p Plan, b piece.Body) foot.Band {
 			lying = append(lying, foot.Lying{Stack: choice.Stack, SlopeDeg: surface.SlopeDeg, Level: surface.Upward, Heavy: choice.Heavy})
 		}
 	}
-	return foot.BandFor(s.House, lying, s.Glazes)
+	return foot.BandFor(&s.House, lying, s.Glazes)
 }
 
 // Evidence is the fired tile that says most about a stack.
@@ -196,8 +196,14 @@ type Evidence struct {
 // false where nothing is known.
 func (s *Shelf) Evidence(stack glaze.Stack, f glaze.Firing) (best Evidence, ok bool) {
 	normal := stack.Normal()
+	return s.among(s.tiles[order(normal)], normal, f)
+}
+
+// among is the tile of some of the same glazes that says most about a stack.
+func (s *Shelf) among(tiles []glaze.Tile, normal glaze.Stack, f glaze.Firing) (best Evidence, ok bool) {
 	bestScore := 0
-	for _, t := range s.tiles[order(normal)] {
+	for i := range tiles {
+		t := &tiles[i]
 		coats, home := slices.Equal(t.Stack, normal), t.Firing() == f
 		if !home && s.House.OtherClay == rules.Nothing {
 			continue
@@ -211,7 +217,7 @@ func (s *Shelf) Evidence(stack glaze.Stack, f glaze.Firing) (best Evidence, ok b
 		}
 		if score > bestScore {
 			bestScore = score
-			best = Evidence{Tile: t, Exact: coats && home}
+			best = Evidence{Tile: *t, Exact: coats && home}
 		}
 	}
 	if bestScore > 0 && !best.Exact {

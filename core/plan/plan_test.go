@@ -255,13 +255,17 @@ func twelve() (piece.Body, plan.Plan) {
 			b.Touching = append(b.Touching, [2]string{fmt.Sprintf("s%d", i-1), id})
 		}
 		p[id] = coat("S", 1, "B2", 1, "S", 1)
+		if i%2 == 1 { // no two neighbours are glazed alike
+			p[id] = coat("D", 1, "S", 1, "D", 1)
+		}
 	}
 	return b, p
 }
 
 // The budget is 20 µs for 12 surfaces of 3 layers, and 20 ms for 1,000 plans.
 func BenchmarkCheck(b *testing.B) {
-	shelf := plan.NewShelf(rules.Default(), jars, append(tiles, glaze.Tile{Code: "x", Clay: "P", Cone: "6", Stack: stack("S", 1, "B2", 1, "S", 1)}))
+	shelf := plan.NewShelf(rules.Default(), jars, append(tiles, glaze.Tile{Code: "x", Clay: "P", Cone: "6", Stack: stack("S", 1, "B2", 1, "S", 1)},
+		glaze.Tile{Code: "y", Clay: "P", Cone: "6", Stack: stack("D", 1, "S", 1, "D", 1)}))
 	body, p := twelve()
 	work := plan.Work{Body: body, Clay: pale, Cone: "6"}
 	require.Empty(b, shelf.Check(p, work))

@@ -77,6 +77,15 @@ func (h *House) layered(melting []*glaze.Glaze) int {
 	return usual + detail
 }
 
+// Thickness is how many brushed coats a layer is as thick as: a dip is a full
+// cover, as thick as the house's figure for its glaze.
+func (h *House) Thickness(g *glaze.Glaze, l glaze.Layer) int {
+	if l.Dip {
+		return l.Coats * h.OfGlaze(g)
+	}
+	return l.Coats
+}
+
 // MayBeThick says whether a glaze may carry more than the figure on purpose.
 func (h *House) MayBeThick(g *glaze.Glaze) bool {
 	return h.Extra == Always || h.Extra != Never && g.Thick

@@ -40,20 +40,21 @@ func formula(cell string) bool {
 }
 
 // GlazeColumns are the columns of a list of glazes.
-var GlazeColumns = []string{"code", "name", "kind", "raw", "cones", "food", "stock", "runner", "coats", "atmosphere", "ml", "level", "state"}
+var GlazeColumns = []string{"code", "name", "kind", "raw", "cones", "food", "stock", "runner", "coats", "atmosphere", "ml", "level", "state", "thick", "dear", "ware", "recipe"}
 
 // GlazesCSV writes glazes as a list that can be brought again.
 func GlazesCSV(glazes []glaze.Glaze) string {
 	var rows [][]string
 	for _, g := range glazes {
 		rows = append(rows, []string{g.Code, g.Name, string(g.Kind), g.Raw.Hex(), g.Cones.String(), yes(g.Food == glaze.FoodClaimed), yes(g.InStock),
-			yes(g.Runner), count(g.Coats), string(g.Atmosphere), figure(g.Jar.ML, g.Jar.ML > 0), figure(g.Jar.Level, g.Jar.Level >= 0), string(g.Jar.State)})
+			yes(g.Runner), count(g.Coats), string(g.Atmosphere), figure(g.Jar.ML, g.Jar.ML > 0), figure(g.Jar.Level, g.Jar.Level >= 0), string(g.Jar.State),
+			yes(g.Thick), yes(g.Dear), string(g.Ware), g.Recipe.String()})
 	}
 	return WriteTable(GlazeColumns, rows)
 }
 
 // TileColumns are the columns of a list of tiles.
-var TileColumns = []string{"code", "clay", "cone", "atmosphere", "stack", "fired", "textured", "place", "l", "a", "b"}
+var TileColumns = []string{"code", "clay", "cone", "atmosphere", "stack", "fired", "textured", "place", "l", "a", "b", "faults"}
 
 // TilesCSV writes tiles as a list that can be brought again; l, a and b are the
 // fired colour as it was measured.
@@ -61,9 +62,17 @@ func TilesCSV(tiles []glaze.Tile) string {
 	var rows [][]string
 	for _, t := range tiles {
 		rows = append(rows, []string{t.Code, t.Clay, string(t.Cone), string(t.In()), t.Stack.Text(), t.Fired.Hex(), yes(t.Textured), count(t.Place),
-			fmt.Sprintf("%.2f", t.Fired.L), fmt.Sprintf("%.2f", t.Fired.A), fmt.Sprintf("%.2f", t.Fired.B)})
+			fmt.Sprintf("%.2f", t.Fired.L), fmt.Sprintf("%.2f", t.Fired.A), fmt.Sprintf("%.2f", t.Fired.B), faults(t.Faults)})
 	}
 	return WriteTable(TileColumns, rows)
+}
+
+func faults(list []glaze.Fault) string {
+	words := make([]string, len(list))
+	for i, f := range list {
+		words[i] = string(f)
+	}
+	return strings.Join(words, ", ")
 }
 
 // Palette writes fired colours as a palette of GIMP (its documented .gpl form).

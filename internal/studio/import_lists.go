@@ -43,7 +43,7 @@ func (s *Studio) readGlazes(r *reading) error {
 				State: optional(r, "state", old.Jar.State, glaze.ParseState), MixedAt: old.Jar.MixedAt},
 			Kind: take(r, "kind", glaze.ParseKind), Raw: take(r, "raw", colour.FromHex), Cones: take(r, "cones", kiln.ParseRange),
 			Food: glaze.FoodNotClaimed, InStock: take(r, "stock", truth(true)), Runner: take(r, "runner", truth(false)),
-			Coats: take(r, "coats", ownCoats), Recipe: old.Recipe,
+			Coats: take(r, "coats", ownCoats), Recipe: optional(r, "recipe", old.Recipe, glaze.ParseRecipe),
 			Thick: optional(r, "thick", old.Thick, truth(false)), Dear: optional(r, "dear", old.Dear, truth(false)),
 			Ware: optional(r, "ware", old.Ware, ware)}
 		if take(r, "food", truth(false)) {
