@@ -77,17 +77,40 @@ func (c *check) whole() {
 			Text: "It is fired once, and nothing is left bare for the gas to leave the clay.",
 			Way:  "Mark a bare place to scratch through, or leave a surface bare."})
 	}
-	for _, code := range slices.Sorted(maps.Keys(c.work.Takes)) {
-		g, ml := c.shelf.Glazes[code], c.work.Takes[code]
-		if g == nil || !c.uses(code) {
-			continue
-		}
-		if left, known := g.Jar.LeftML(); known && ml > left {
-			c.add(Finding{Code: "jar-short", Severity: Warn,
-				Text: fmt.Sprintf("%s %s: the plans of this class take %.0f mL, and %.0f mL are left.", g.Code, g.Name, ml, left),
-				Way:  "Order it now, or choose another for some of them."})
+	var short []string
+	for _, jar := range c.shelf.Short(c.work.Takes) {
+		if c.uses(jar.Glaze.Code) {
+			short = append(short, jar.String())
 		}
 	}
+	if len(short) > 0 {
+		c.add(Finding{Code: "jar-short", Severity: Warn,
+			Text: "The plans of this class take more than is left of " + strings.Join(short, ", ") + ".",
+			Way:  "Order it now, or choose another for some of them."})
+	}
+}
+
+// ShortJar is a jar that holds less than is asked of it.
+type ShortJar struct {
+	Glaze         *glaze.Glaze
+	AskML, LeftML float64
+}
+
+func (j ShortJar) String() string {
+	return fmt.Sprintf("%s %s (%.0f mL of %.0f)", j.Glaze.Code, j.Glaze.Name, j.AskML, j.LeftML)
+}
+
+// Short lists the jars that hold less than is taken of them, mL by code; a jar
+// that nobody looked into is not short.
+func (s *Shelf) Short(takes map[string]float64) (short []ShortJar) {
+	for _, code := range slices.Sorted(maps.Keys(takes)) {
+		if g := s.Glazes[code]; g != nil {
+			if left, known := g.Jar.LeftML(); known && takes[code] > left {
+				short = append(short, ShortJar{g, takes[code], left})
+			}
+		}
+	}
+	return short
 }
 
 // noPose asks for the way a free form lies in the kiln.

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"io"
 	"net/url"
 
 	"github.com/gin-gonic/gin"
@@ -68,11 +69,14 @@ func (s *Server) GetPieceCode(ctx context.Context, r gen.GetPieceCodeRequestObje
 	if base, ok := reachable(ctx); ok {
 		text = base + "/plan/" + url.PathEscape(p.ID)
 	}
-	picture, err := qrcode.Encode(text, qrcode.Medium, 240)
-	if err != nil {
-		return nil, err
-	}
-	return gen.GetPieceCode200ImagepngResponse{Body: bytes.NewReader(picture), ContentLength: int64(len(picture))}, nil
+	picture, size, err := code(text)
+	return gen.GetPieceCode200ImagepngResponse{Body: picture, ContentLength: size}, err
+}
+
+// code draws a text as a QR code.
+func code(text string) (picture io.Reader, size int64, err error) {
+	png, err := qrcode.Encode(text, qrcode.Medium, 240)
+	return bytes.NewReader(png), int64(len(png)), err
 }
 
 // reachable is the address under which the asker reached this server; ok is

@@ -8,8 +8,6 @@ import (
 	"net/url"
 	"strings"
 
-	"github.com/skip2/go-qrcode"
-
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
@@ -187,11 +185,8 @@ func (s *Server) GetJarCode(ctx context.Context, r gen.GetJarCodeRequestObject) 
 	if base, ok := reachable(ctx); ok {
 		text = base + "/stock?jar=" + url.QueryEscape(g.Code)
 	}
-	picture, err := qrcode.Encode(text, qrcode.Medium, 240)
-	if err != nil {
-		return nil, err
-	}
-	return gen.GetJarCode200ImagepngResponse{Body: bytes.NewReader(picture), ContentLength: int64(len(picture))}, nil
+	picture, size, err := code(text)
+	return gen.GetJarCode200ImagepngResponse{Body: picture, ContentLength: size}, err
 }
 
 // ExportFile writes lists that can be brought again, and the wall as a palette.

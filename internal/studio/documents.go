@@ -90,21 +90,13 @@ func (s *Studio) ImportDocument(ctx context.Context, by, class string, data []by
 		}
 		out.Applied, out.Assignment = true, a.ID
 		write := func(tx *store.Tx) error {
-			if err := tx.PutAssignment(a); err != nil {
+			if err := addAssignment(tx, a, pieces); err != nil {
 				return err
-			}
-			for _, p := range pieces {
-				if err := tx.AddPiece(p); err != nil {
-					return err
-				}
 			}
 			return addPlans(tx, plans)
 		}
 		return write, func() {
-			s.ruled(s.school.addAssignment(a))
-			for _, p := range pieces {
-				s.school.addPiece(p)
-			}
+			s.rememberAssignment(a, pieces)
 			s.takeAll(plans)
 		}, nil
 	})

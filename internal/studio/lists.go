@@ -246,24 +246,30 @@ func (s *Studio) AddAssignment(ctx context.Context, a store.Assignment) (Assignm
 			return nil, nil, refuse("%s has no students yet: bring a class list first.", class.Name)
 		}
 		made = Assignment{a, len(pieces)}
-		write := func(tx *store.Tx) error {
-			if err := tx.PutAssignment(a); err != nil {
-				return err
-			}
-			for _, p := range pieces {
-				if err := tx.AddPiece(p); err != nil {
-					return err
-				}
-			}
-			return nil
-		}
-		return write, func() {
-			s.ruled(s.school.addAssignment(a))
-			for _, p := range pieces {
-				s.school.addPiece(p)
-			}
-		}, nil
+		return func(tx *store.Tx) error { return addAssignment(tx, a, pieces) },
+			func() { s.rememberAssignment(a, pieces) }, nil
 	})
+}
+
+// addAssignment writes an assignment with its pieces.
+func addAssignment(tx *store.Tx, a store.Assignment, pieces []store.Piece) error {
+	if err := tx.PutAssignment(a); err != nil {
+		return err
+	}
+	for _, p := range pieces {
+		if err := tx.AddPiece(p); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// rememberAssignment remembers what addAssignment wrote; mu is held.
+func (s *Studio) rememberAssignment(a store.Assignment, pieces []store.Piece) {
+	s.ruled(s.school.addAssignment(a))
+	for _, p := range pieces {
+		s.school.addPiece(p)
+	}
 }
 
 // sentence starts with a capital and ends with a full stop.

@@ -130,7 +130,7 @@ type Review struct {
 	Approved  int
 	Returned  int // waiting for the student
 	Unplanned int
-	Room      []string // what is said of the whole class, and of no single plan
+	Room      []string // jars that hold less than the plans of the class take
 }
 
 // ReviewItem is one plan and why it deserves a look.
@@ -148,17 +148,15 @@ func (s *Studio) Review(id string) (Review, error) {
 		return Review{}, missing("assignment")
 	}
 	var r Review
+	for _, jar := range s.shelf.Short(s.takesOf(a.Class)) {
+		r.Room = append(r.Room, jar.String())
+	}
 	now := s.clock.Now()
 	for _, p := range s.school.piecesOf(a.Class) {
 		if p.Assignment != id || p.state.Firing != nil {
 			continue
 		}
 		v := s.view(p, now)
-		for _, f := range v.Findings {
-			if ofTheRoom(f) && !slices.Contains(r.Room, f.Text) {
-				r.Room = append(r.Room, f.Text)
-			}
-		}
 		switch why := s.deserves(p, a, v); {
 		case p.plan.Choices.Empty():
 			r.Unplanned++
