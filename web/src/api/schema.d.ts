@@ -1824,7 +1824,7 @@ export interface components {
             note?: string;
         };
         Review: {
-            /** @description What is said of the whole class and of no single plan */
+            /** @description Jars that hold less than the plans of the class take */
             room: string[];
             look: components["schemas"]["ReviewItem"][];
             /** @description Nothing speaks against these */
