@@ -106,7 +106,7 @@ func (c *check) coats(surface piece.Surface, choice Choice, stack glaze.Stack, s
 		if choice.Heavy {
 			f.Text += " Extra thickness is not allowed for it."
 		}
-	case s.coats < figure.Coats:
+	case s.coats < figure.Few:
 		f.Code = "coats-few"
 		f.Text = fmt.Sprintf("%s: %s%s, the house lays %d; %s.", surface.Name, thickness(s), of, figure.Coats, fate)
 	}

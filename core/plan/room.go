@@ -63,6 +63,9 @@ func (c *check) wares(surface piece.Surface, g *glaze.Glaze) {
 		f.Text = fmt.Sprintf("%s: this house lays no underglaze now, and %s %s is one.", surface.Name, g.Code, g.Name)
 	case g.Kind == glaze.Underglaze && h.UnderglazeOn == rules.Greenware && here == glaze.Bisque:
 		f.Text = fmt.Sprintf("%s: this house lays underglaze on greenware only, and this is bisque.", surface.Name)
+	case g.Kind == glaze.Underglaze && h.UnderglazeOn == rules.Permission:
+		f.Severity, f.Way = Note, "Ask the teacher first."
+		f.Text = fmt.Sprintf("%s: in this house underglaze is laid by permission.", surface.Name)
 	default:
 		return
 	}

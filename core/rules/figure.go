@@ -4,7 +4,8 @@ import "enkaustos/core/glaze"
 
 // Figure is what the house expects of one stack.
 type Figure struct {
-	Coats int // wanted: fewer is thin, more is warned of
+	Coats int // wanted: more is warned of
+	Few   int // fewer than these are thin
 	Stop  int // refused from this many coats on: it would run
 }
 
@@ -52,7 +53,11 @@ func (h *House) OfMelting(melting []*glaze.Glaze, overUnderglaze, onFood bool) F
 	default:
 		own = h.layered(melting)
 	}
-	return Figure{Coats: own, Stop: h.refusal(single, own)}
+	few := own
+	if h.CoatsLeast > 0 && h.CoatsLeast < h.Coats {
+		few = max(1, own-(h.Coats-h.CoatsLeast))
+	}
+	return Figure{Coats: own, Few: few, Stop: h.refusal(single, own)}
 }
 
 // layered is the figure where glazes overlap. Raised lines from a detail

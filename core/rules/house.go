@@ -32,6 +32,7 @@ const (
 	Always      = "always"    // Extra
 	Greenware   = "greenware" // UnderglazeOn
 	NoneNow     = "none"      // UnderglazeOn: not this lesson
+	Permission  = "ask"       // UnderglazeOn: whoever asked the teacher
 	Stilts      = "stilts"    // Foot
 	Apart       = "apart"     // Meeting
 	OnceFired   = "once"      // Path
@@ -46,6 +47,7 @@ const (
 // House is one school's rules. The zero House is of no use: start from Default.
 type House struct {
 	Coats           int      // of one glaze alone
+	CoatsLeast      int      // how few are let pass; 0 = no fewer than Coats
 	Over            string   // what happens above the figure
 	Extra           string   // who may be thicker than usual on purpose
 	Layering        Layering // where glazes overlap
@@ -53,6 +55,7 @@ type House struct {
 	ClearOnFood     int      // coats of clear over underglaze, food surfaces
 	ClearElsewhere  int      // coats of clear over underglaze, other surfaces
 	UnderglazeOn    string   // what underglaze may go on
+	ClearWhen       string   // whether clear follows in the same lesson
 	Mixing          string   // on the palette
 	Meeting         string   // of two colours
 
@@ -91,7 +94,7 @@ type House struct {
 func Default() House {
 	return House{
 		Coats: 3, Over: "warn", Extra: "glaze", Layering: DoubleMarked,
-		UnderglazeCoats: 3, ClearOnFood: 3, ClearElsewhere: 2, UnderglazeOn: "both", Mixing: Never, Meeting: "touch",
+		UnderglazeCoats: 3, ClearOnFood: 3, ClearElsewhere: 2, UnderglazeOn: "both", ClearWhen: "same", Mixing: Never, Meeting: "touch",
 		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: "bare", FootBy: "wipe", Underside: "may", Seat: "bare", Wipes: "student",
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: "dry", KilnDryHours: 12,
 		Hidden: "all", OtherClay: Hint,

@@ -15,7 +15,7 @@ func Presets() []Preset {
 		{"dipping", "Dipping studio", "One dip is a coat and covers; a second overlaps from the rim. A band of 3 mm.",
 			map[string]string{"coats": "1", "layering": "double", "band": "3", "bandRisk": "6", "dry1": "2", "dry2": "5", "dry3": "8", "footBy": "resist"}},
 		{"home", "College at home", "Two to three coats; pieces travel, so the night is longer.",
-			map[string]string{"kilnDry": "24", "otherClay": "nothing", "between": "brush", "thins": "student", "mixing": "kind", "open": "tidy"}},
+			map[string]string{"coatsLeast": "2", "kilnDry": "24", "otherClay": "nothing", "between": "brush", "thins": "student", "mixing": "kind", "open": "tidy"}},
 		{"once", "Once-fired", "Glaze on bone-dry clay: a week before the kiln, thin coats, long drying.",
 			map[string]string{"coats": "2", "dry1": "5", "dry2": "10", "dry3": "15", "kilnDry": "168", "path": "once", "vents": "want", "strokes": "laid"}},
 	}

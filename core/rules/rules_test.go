@@ -61,18 +61,18 @@ func TestFigures(t *testing.T) {
 		want     rules.Figure
 	}{
 		"nothing melts":                      {rules.KeepTotal, nil, false, false, rules.Figure{}},
-		"one glaze, 3-coat room":             {rules.KeepTotal, list{solid}, false, false, rules.Figure{Coats: 3, Stop: 6}},
-		"a glaze with its own figure":        {rules.KeepTotal, list{thin}, false, false, rules.Figure{Coats: 2, Stop: 4}},
-		"overlap keeps the total":            {rules.KeepTotal, list{solid, breaking}, false, false, rules.Figure{Coats: 3, Stop: 6}},
-		"two over two":                       {rules.Double, list{solid, solid}, false, false, rules.Figure{Coats: 4, Stop: 6}},
-		"two over two over two":              {rules.Double, list{solid, solid, solid}, false, false, rules.Figure{Coats: 6, Stop: 8}},
-		"both made for layering":             {rules.DoubleMarked, list{breaking, breaking}, false, false, rules.Figure{Coats: 4, Stop: 6}},
-		"only one made for layering":         {rules.DoubleMarked, list{solid, breaking}, false, false, rules.Figure{Coats: 3, Stop: 6}},
-		"clear over underglaze":              {rules.KeepTotal, list{clear}, true, false, rules.Figure{Coats: 2, Stop: 6}},
-		"clear over underglaze, food":        {rules.KeepTotal, list{clear}, true, true, rules.Figure{Coats: 3, Stop: 6}},
-		"clear alone":                        {rules.KeepTotal, list{clear}, false, false, rules.Figure{Coats: 3, Stop: 6}},
-		"a raised line comes on top":         {rules.KeepTotal, list{solid, detail}, false, false, rules.Figure{Coats: 4, Stop: 6}},
-		"a raised line over a layered stack": {rules.Double, list{solid, solid, detail}, false, false, rules.Figure{Coats: 5, Stop: 7}},
+		"one glaze, 3-coat room":             {rules.KeepTotal, list{solid}, false, false, rules.Figure{Coats: 3, Few: 3, Stop: 6}},
+		"a glaze with its own figure":        {rules.KeepTotal, list{thin}, false, false, rules.Figure{Coats: 2, Few: 2, Stop: 4}},
+		"overlap keeps the total":            {rules.KeepTotal, list{solid, breaking}, false, false, rules.Figure{Coats: 3, Few: 3, Stop: 6}},
+		"two over two":                       {rules.Double, list{solid, solid}, false, false, rules.Figure{Coats: 4, Few: 4, Stop: 6}},
+		"two over two over two":              {rules.Double, list{solid, solid, solid}, false, false, rules.Figure{Coats: 6, Few: 6, Stop: 8}},
+		"both made for layering":             {rules.DoubleMarked, list{breaking, breaking}, false, false, rules.Figure{Coats: 4, Few: 4, Stop: 6}},
+		"only one made for layering":         {rules.DoubleMarked, list{solid, breaking}, false, false, rules.Figure{Coats: 3, Few: 3, Stop: 6}},
+		"clear over underglaze":              {rules.KeepTotal, list{clear}, true, false, rules.Figure{Coats: 2, Few: 2, Stop: 6}},
+		"clear over underglaze, food":        {rules.KeepTotal, list{clear}, true, true, rules.Figure{Coats: 3, Few: 3, Stop: 6}},
+		"clear alone":                        {rules.KeepTotal, list{clear}, false, false, rules.Figure{Coats: 3, Few: 3, Stop: 6}},
+		"a raised line comes on top":         {rules.KeepTotal, list{solid, detail}, false, false, rules.Figure{Coats: 4, Few: 4, Stop: 6}},
+		"a raised line over a layered stack": {rules.Double, list{solid, solid, detail}, false, false, rules.Figure{Coats: 5, Few: 5, Stop: 7}},
 	} {
 		t.Run(name, func(t *testing.T) {
 			h := rules.Default()
@@ -80,6 +80,16 @@ func TestFigures(t *testing.T) {
 			require.Equal(t, c.want, h.OfMelting(c.melting, c.over, c.food))
 		})
 	}
+}
+
+// A house that lays two to three coats lets two pass, and one fewer of whatever
+// else it lays.
+func TestFewerMayPass(t *testing.T) {
+	h := rules.Default()
+	h.CoatsLeast = 2
+	require.Equal(t, rules.Figure{Coats: 3, Few: 2, Stop: 6}, h.OfMelting([]*glaze.Glaze{{Kind: glaze.Solid}}, false, false))
+	require.Equal(t, 1, h.OfMelting([]*glaze.Glaze{{Kind: glaze.Solid, Coats: 2}}, false, false).Few)
+	require.Equal(t, 3, h.OfMelting([]*glaze.Glaze{{Kind: glaze.Breaking}, {Kind: glaze.Breaking}}, false, false).Few, "2 + 2, or one fewer")
 }
 
 func TestDryingFollowsTheNumberOfTheCoat(t *testing.T) {

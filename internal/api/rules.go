@@ -25,7 +25,7 @@ func scope(class, assignment *string) studio.Scope {
 // SetRules changes house rules, all or none.
 func (s *Server) SetRules(ctx context.Context, r gen.SetRulesRequestObject) (gen.SetRulesResponseObject, error) {
 	of := scope(r.Params.Class, r.Params.Assignment)
-	if err := s.Studio.SetRules(ctx, of, r.Body.Values); err != nil {
+	if err := s.Studio.SetRules(ctx, studio.RuleChange{Of: of, Values: r.Body.Values, Approved: value(r.Body.Approved)}); err != nil {
 		return nil, err
 	}
 	all, err := s.Studio.Rules(of)
@@ -34,11 +34,11 @@ func (s *Server) SetRules(ctx context.Context, r gen.SetRulesRequestObject) (gen
 
 // PreviewRules says what changed rules would change.
 func (s *Server) PreviewRules(_ context.Context, r gen.PreviewRulesRequestObject) (gen.PreviewRulesResponseObject, error) {
-	e, err := s.Studio.PreviewRules(scope(r.Params.Class, r.Params.Assignment), r.Body.Values)
+	e, err := s.Studio.PreviewRules(studio.RuleChange{Of: scope(r.Params.Class, r.Params.Assignment), Values: r.Body.Values, Approved: value(r.Body.Approved)})
 	if err != nil {
 		return nil, err
 	}
-	return gen.PreviewRules200JSONResponse{Pieces: e.Pieces, Stopped: e.Stopped, Freed: e.Freed, List: list(e.List, func(e studio.Effect) gen.RuleEffect {
+	return gen.PreviewRules200JSONResponse{Pieces: e.Pieces, Stopped: e.Stopped, Freed: e.Freed, Kept: e.Kept, List: list(e.List, func(e studio.Effect) gen.RuleEffect {
 		return gen.RuleEffect{Code: e.Code, Severity: gen.RuleEffectSeverity(e.Severity), Appears: e.Appears, Goes: e.Goes, Example: e.Example}
 	})}, nil
 }

@@ -160,6 +160,9 @@ func (m *maker) piece(p studio.Piece, reach stage) error {
 	if err != nil || reach == planned {
 		return err
 	}
+	if err := m.approve(p, reach); err != nil {
+		return err
+	}
 	finished := m.today.Add(-30 * time.Hour)
 	switch {
 	case reach >= inKiln:
@@ -191,6 +194,20 @@ func (m *maker) piece(p studio.Piece, reach stage) error {
 		m.loads[name+" judged"] = append(m.loads[name+" judged"], studio.Seen{Piece: p.ID})
 	}
 	return nil
+}
+
+// approve says the teacher's word on a plan: most were approved before the first
+// coat, one in nine came back with a note, and what carries a stop waits.
+func (m *maker) approve(p studio.Piece, reach stage) error {
+	stops := slices.ContainsFunc(p.Findings, func(f plan.Finding) bool { return f.Severity == plan.Stop })
+	word := studio.Word{Piece: p.ID, Revision: p.Revision, Verdict: store.Approved}
+	switch {
+	case stops || reach == begun && m.n%4 == 0:
+		return nil
+	case reach == begun && m.n%9 == 0:
+		word.Verdict, word.Note = store.Returned, "Two coats show the clay: plan a third outside."
+	}
+	return m.school.Decide(m.ctx, teacher, []studio.Word{word})
 }
 
 // plan chooses stacks from the tiles of the clay: mostly sensible, now and then

@@ -42,18 +42,31 @@ func TestApprovalPinsRules(t *testing.T) {
 	require.Equal(t, studio.PlanUnseen, p.Approval.State)
 	require.NoError(t, s.Decide(t.Context(), "teacher", []studio.Word{{Piece: p.ID, Revision: 1, Verdict: store.Approved}}))
 
-	require.NoError(t, s.SetRules(t.Context(), studio.Scope{}, map[string]string{"coats": "2"}))
+	require.NoError(t, s.SetRules(t.Context(), studio.RuleChange{Of: studio.Scope{}, Values: map[string]string{"coats": "2"}}))
 	require.NotContains(t, codesOf(one(t, s, p.ID).Findings), "warn coats-many", "it was approved under three coats")
-	require.NoError(t, s.SetRules(t.Context(), studio.Scope{}, map[string]string{"over": "strict"}))
+	require.NoError(t, s.SetRules(t.Context(), studio.RuleChange{Of: studio.Scope{}, Values: map[string]string{"over": "strict"}}))
 	now := one(t, s, p.ID)
 	require.Contains(t, codesOf(now.Findings), "stop coats-stop", "what protects the shelf is today's")
 	require.Equal(t, "coats-stop", now.Blockers[0].Code)
-	require.NoError(t, s.SetRules(t.Context(), studio.Scope{}, map[string]string{"over": "warn"}))
+	require.NoError(t, s.SetRules(t.Context(), studio.RuleChange{Of: studio.Scope{}, Values: map[string]string{"over": "warn"}}))
 
 	require.NoError(t, s.Reload(t.Context()))
 	again := one(t, s, p.ID)
 	require.Equal(t, studio.PlanApproved, again.Approval.State)
 	require.NotContains(t, codesOf(again.Findings), "warn coats-many")
+
+	back := studio.RuleChange{Values: map[string]string{"coats": "4"}}
+	effects, err := s.PreviewRules(back)
+	require.NoError(t, err)
+	require.Equal(t, []int{1, 0}, []int{effects.Kept, effects.Pieces}, "an approved plan keeps its rules, and the preview says so")
+	back.Approved = true
+	effects, err = s.PreviewRules(back)
+	require.NoError(t, err)
+	require.Equal(t, 1, effects.Pieces)
+	require.NoError(t, s.SetRules(t.Context(), back))
+	require.Contains(t, codesOf(one(t, s, p.ID).Findings), "warn coats-few", "unless the teacher asks for the new ones")
+	require.Equal(t, studio.PlanApproved, one(t, s, p.ID).Approval.State)
+	require.NoError(t, s.SetRules(t.Context(), studio.RuleChange{Values: map[string]string{"coats": "2"}}))
 
 	changed, err := s.SavePlan(t.Context(), "test", p.ID, studio.Draft{Revision: 1, Choices: face("B", 3)})
 	require.NoError(t, err)
@@ -97,21 +110,21 @@ func TestRulesOfClassAndAssignment(t *testing.T) {
 		require.NoError(t, err)
 		return codesOf(p.Findings)
 	}
-	require.NoError(t, s.SetRules(t.Context(), studio.Scope{Class: class}, map[string]string{"coats": "2"}))
+	require.NoError(t, s.SetRules(t.Context(), studio.RuleChange{Of: studio.Scope{Class: class}, Values: map[string]string{"coats": "2"}}))
 	require.Contains(t, coats(), "warn coats-many")
-	require.NoError(t, s.SetRules(t.Context(), studio.Scope{Assignment: assignment}, map[string]string{"coats": "3"}))
+	require.NoError(t, s.SetRules(t.Context(), studio.RuleChange{Of: studio.Scope{Assignment: assignment}, Values: map[string]string{"coats": "3"}}))
 	require.NotContains(t, coats(), "warn coats-many")
 	require.NoError(t, s.Reload(t.Context()))
 	require.NotContains(t, coats(), "warn coats-many", "after a restart too")
 	require.Equal(t, 3, s.House().Coats, "the school's own rules are as they were")
-	effects, err := s.PreviewRules(studio.Scope{Assignment: assignment}, map[string]string{"coats": "2"})
+	effects, err := s.PreviewRules(studio.RuleChange{Of: studio.Scope{Assignment: assignment}, Values: map[string]string{"coats": "2"}})
 	require.NoError(t, err)
 	require.Equal(t, 1, effects.Pieces)
-	require.NoError(t, s.SetRules(t.Context(), studio.Scope{Assignment: assignment}, map[string]string{"coats": "2"}))
+	require.NoError(t, s.SetRules(t.Context(), studio.RuleChange{Of: studio.Scope{Assignment: assignment}, Values: map[string]string{"coats": "2"}}))
 	rules, err := s.Rules(studio.Scope{Assignment: assignment})
 	require.NoError(t, err)
 	require.False(t, rules[0].Own, "what comes to the same as the class's is no rule of its own")
-	require.ErrorContains(t, s.SetRules(t.Context(), studio.Scope{Class: class}, map[string]string{"coats": "nine"}), "expected a whole number")
+	require.ErrorContains(t, s.SetRules(t.Context(), studio.RuleChange{Of: studio.Scope{Class: class}, Values: map[string]string{"coats": "nine"}}), "expected a whole number")
 }
 
 // From two looks into a jar, and what was brushed in between, the room learns

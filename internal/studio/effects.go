@@ -23,15 +23,16 @@ type Effects struct {
 	Pieces  int // that are touched at all
 	Stopped int // that may be fired today and could not be
 	Freed   int // that may not be fired today and could be
+	Kept    int // approved plans that keep the rules they were approved under
 	List    []Effect
 }
 
-// PreviewRules says what changed rules of a scope would change on the pieces
-// under way.
-func (s *Studio) PreviewRules(of Scope, values map[string]string) (Effects, error) {
+// PreviewRules says what changed rules would change on the pieces under way.
+func (s *Studio) PreviewRules(c RuleChange) (Effects, error) {
 	s.mu.RLock()
 	defer s.mu.RUnlock()
-	own, err := s.ownRules(of, values)
+	of := c.Of
+	own, err := s.ownRules(of, c.Values)
 	if err != nil {
 		return Effects{}, err
 	}
@@ -43,13 +44,20 @@ func (s *Studio) PreviewRules(of Scope, values map[string]string) (Effects, erro
 			continue
 		}
 		a := s.school.assignments[p.Assignment]
-		if of.Class != "" && a.Class != of.Class || of.Assignment != "" && a.ID != of.Assignment {
+		if !of.holds(a) {
 			continue
 		}
 		house := s.houseAfter(of, own, a)
 		w := s.workOf(p, a)
 		before, after := s.verdictOn(p, a.house, a.shelf, w, now), s.verdictOn(p, house, a.shelf.Under(house), w, now)
-		touched := tally(byCode, before.Findings, after.Findings, s.school.who(p))
+		said, toSay := s.pinned(p, a.shelf, w, before.Findings), after.Findings
+		if !c.Approved || !p.approved() {
+			toSay = s.pinned(p, a.shelf.Under(house), w, after.Findings)
+		}
+		if p.approved() {
+			out.Kept++
+		}
+		touched := tally(byCode, said, toSay, s.school.who(p))
 		was, will := len(ready.Blockers(before)) == 0, len(ready.Blockers(after)) == 0
 		switch {
 		case was && !will:

@@ -80,33 +80,79 @@ func (s *Studio) Figure(g glaze.Glaze) int {
 	return s.house.OfGlaze(&g)
 }
 
-// SetRules changes rules of a scope, all of values or none. What comes to the
-// same as without them is no rule of its own.
-func (s *Studio) SetRules(ctx context.Context, of Scope, values map[string]string) error {
+// RuleChange is a change of rules in some scope.
+type RuleChange struct {
+	Of     Scope
+	Values map[string]string // by rules.Field.Key
+	// Approved says that plans which were approved are to keep to the new rules
+	// as well; else they keep the ones they were approved under.
+	Approved bool
+}
+
+// SetRules changes rules, all of them or none. What comes to the same as
+// without them is no rule of its own.
+func (s *Studio) SetRules(ctx context.Context, c RuleChange) error {
 	return s.change(ctx, func() (func(*store.Tx) error, func(), error) {
-		own, err := s.ownRules(of, values)
+		own, err := s.ownRules(c.Of, c.Values)
 		if err != nil {
 			return nil, nil, err
 		}
-		switch {
-		case of.Assignment != "":
-			a := s.school.assignments[of.Assignment]
-			changed := a.Assignment
-			changed.Rules = own
-			return func(tx *store.Tx) error { return tx.PutAssignment(changed) }, func() { a.Assignment = changed; s.ruled(a) }, nil
-		case of.Class != "":
-			c := s.school.classes[of.Class]
-			c.Rules = own
-			return func(tx *store.Tx) error { return tx.PutClass(c) }, func() { s.school.classes[c.ID] = c; s.newShelf() }, nil
+		write, remember, err := s.ruleChange(c.Of, own)
+		if err != nil || !c.Approved {
+			return write, remember, err
 		}
-		house, _ := rules.Default().With(own)
-		text, err := json.Marshal(own)
-		if err != nil {
-			return nil, nil, err
-		}
-		return func(tx *store.Tx) error { return tx.PutSetting(houseKey, string(text)) },
-			func() { s.house = house; s.newShelf() }, nil
+		again := s.approvedAgain(c.Of, own)
+		return func(tx *store.Tx) error {
+				if err := write(tx); err != nil {
+					return err
+				}
+				return addApprovals(tx, again)
+			}, func() {
+				remember()
+				s.sayAll(again)
+			}, nil
 	})
+}
+
+// ruleChange is how a scope's own rules are written and remembered.
+func (s *Studio) ruleChange(of Scope, own map[string]string) (func(*store.Tx) error, func(), error) {
+	switch {
+	case of.Assignment != "":
+		a := s.school.assignments[of.Assignment]
+		changed := a.Assignment
+		changed.Rules = own
+		return func(tx *store.Tx) error { return tx.PutAssignment(changed) }, func() { a.Assignment = changed; s.ruled(a) }, nil
+	case of.Class != "":
+		c := s.school.classes[of.Class]
+		c.Rules = own
+		return func(tx *store.Tx) error { return tx.PutClass(c) }, func() { s.school.classes[c.ID] = c; s.newShelf() }, nil
+	}
+	house, _ := rules.Default().With(own)
+	text, err := json.Marshal(own)
+	if err != nil {
+		return nil, nil, err
+	}
+	return func(tx *store.Tx) error { return tx.PutSetting(houseKey, string(text)) },
+		func() { s.house = house; s.newShelf() }, nil
+}
+
+// approvedAgain are the approvals of a scope once more, under the rules that
+// come; mu is held.
+func (s *Studio) approvedAgain(of Scope, own map[string]string) (again []store.Approval) {
+	for _, p := range s.school.piecesOf("") {
+		a := s.school.assignments[p.Assignment]
+		if of.holds(a) && p.state.Firing == nil && p.approved() {
+			word := *p.word
+			word.At, word.Rules = s.clock.Now(), s.houseAfter(of, own, a).Differences(rules.Default())
+			again = append(again, word)
+		}
+	}
+	return again
+}
+
+// holds says whether an assignment lies in the scope.
+func (of Scope) holds(a *assignment) bool {
+	return (of.Class == "" || a.Class == of.Class) && (of.Assignment == "" || a.ID == of.Assignment)
 }
 
 // ownRules is what a scope's own rules become by a change, all of it or none;

@@ -39,7 +39,7 @@ type KitPiece struct {
 type KitRule struct{ Name, Says string }
 
 // tableRules are the rules that somebody has to know who only has the sheet.
-var tableRules = []string{"coats", "layering", "recoat", "strokes", "faces", "open", "between", "thins", "band", "foot", "footBy", "wipes", "seat", "cleaning"}
+var tableRules = []string{"coats", "coatsLeast", "layering", "clearWhen", "recoat", "strokes", "faces", "open", "between", "thins", "band", "foot", "footBy", "wipes", "seat", "cleaning"}
 
 // Kit is what is still to be laid on the pieces of an assignment.
 func (s *Studio) Kit(id string) (Kit, error) {

@@ -101,7 +101,7 @@ func (s *Studio) view(p *livePiece, now time.Time) Piece {
 	v := Piece{Piece: p.Piece, Assignment: a.Assignment, Student: s.school.students[p.Student],
 		Revision: p.plan.Revision, Body: p.body, State: p.state, Choices: p.plan.Choices, Own: p.plan.Own, Band: a.shelf.Band(p.plan.Choices, w)}
 	verdict := s.verdictOn(p, a.house, a.shelf, w, now)
-	v.Findings = s.pinned(p, a, w, verdict.Findings)
+	v.Findings = s.pinned(p, a.shelf, w, verdict.Findings)
 	v.Amounts = s.amounts(p.plan.Choices, p.body, v.Band)
 	if laid, strays := ready.Laid(p.body, p.plan.Choices, p.state); strays {
 		v.Band = v.Band.Higher(a.shelf.Band(laid, w))

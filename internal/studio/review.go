@@ -48,17 +48,17 @@ func approvalOf(p *livePiece) Approval {
 // pinned are the findings of a plan that was approved: under the rules it was
 // approved under, but for the stops, which protect shelf and people and are
 // always today's. Other plans keep their findings.
-func (s *Studio) pinned(p *livePiece, a *assignment, w plan.Work, today []plan.Finding) []plan.Finding {
-	if p.word == nil || p.word.Verdict != store.Approved || p.word.Revision != p.plan.Revision {
+func (s *Studio) pinned(p *livePiece, shelf *plan.Shelf, w plan.Work, today []plan.Finding) []plan.Finding {
+	if !p.approved() {
 		return today
 	}
 	then, _ := rules.Default().With(p.word.Rules)
-	if then == a.house {
+	if then == shelf.House {
 		return today
 	}
 	isStop := func(f plan.Finding) bool { return f.Severity == plan.Stop }
 	stops := slices.DeleteFunc(slices.Clone(today), func(f plan.Finding) bool { return !isStop(f) })
-	return append(stops, slices.DeleteFunc(a.shelf.Under(then).Check(p.plan.Choices, w), isStop)...)
+	return append(stops, slices.DeleteFunc(shelf.Under(then).Check(p.plan.Choices, w), isStop)...)
 }
 
 // Word is what the teacher says of one revision of a plan.
@@ -85,20 +85,24 @@ func (s *Studio) Decide(ctx context.Context, by string, words []Word) error {
 			said = append(said, store.Approval{Piece: p.ID, Revision: w.Revision, At: s.clock.Now(), By: by, Verdict: w.Verdict,
 				Note: strings.TrimSpace(w.Note), Rules: a.house.Differences(rules.Default()), Choices: p.plan.Choices})
 		}
-		write := func(tx *store.Tx) error {
-			for _, a := range said {
-				if err := tx.AddApproval(a); err != nil {
-					return err
-				}
-			}
-			return nil
-		}
-		return write, func() {
-			for _, a := range said {
-				s.school.pieces[a.Piece].say(a)
-			}
-		}, nil
+		return func(tx *store.Tx) error { return addApprovals(tx, said) }, func() { s.sayAll(said) }, nil
 	})
+}
+
+func addApprovals(tx *store.Tx, said []store.Approval) error {
+	for _, a := range said {
+		if err := tx.AddApproval(a); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// sayAll remembers what the teacher said; mu is held.
+func (s *Studio) sayAll(said []store.Approval) {
+	for _, a := range said {
+		s.school.pieces[a.Piece].say(a)
+	}
 }
 
 func (s *Studio) decidable(w Word, p *livePiece, a *assignment) error {

@@ -59,6 +59,11 @@ func (p *livePiece) say(a store.Approval) {
 	}
 }
 
+// approved says whether the plan is approved as it stands.
+func (p *livePiece) approved() bool {
+	return p.word != nil && p.word.Verdict == store.Approved && p.word.Revision == p.plan.Revision
+}
+
 // take makes a saved plan the newest, and shapes the body by it.
 func (p *livePiece) take(saved store.Plan, a *assignment) {
 	p.plan, p.body = saved, a.body

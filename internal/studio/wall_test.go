@@ -184,11 +184,11 @@ func TestPreviewIsWhatComes(t *testing.T) {
 	}
 	before := codes()
 	values := map[string]string{"coats": "2", "underside": "bare"}
-	effects, err := s.PreviewRules(studio.Scope{}, values)
+	effects, err := s.PreviewRules(studio.RuleChange{Of: studio.Scope{}, Values: values})
 	require.NoError(t, err)
 	require.Equal(t, before, codes(), "a look changes nothing")
 	require.Positive(t, effects.Pieces)
-	require.NoError(t, s.SetRules(t.Context(), studio.Scope{}, values))
+	require.NoError(t, s.SetRules(t.Context(), studio.RuleChange{Of: studio.Scope{}, Values: values}))
 	after := codes()
 	for _, e := range effects.List {
 		if e.Appears > 0 && e.Goes == 0 {
@@ -197,10 +197,10 @@ func TestPreviewIsWhatComes(t *testing.T) {
 		require.NotEmpty(t, e.Example)
 	}
 	require.NotEqual(t, before, after)
-	none, err := s.PreviewRules(studio.Scope{}, values)
+	none, err := s.PreviewRules(studio.RuleChange{Of: studio.Scope{}, Values: values})
 	require.NoError(t, err)
 	require.Zero(t, none.Pieces, "what is kept already changes nothing more")
-	_, err = s.PreviewRules(studio.Scope{}, map[string]string{"coats": "many"})
+	_, err = s.PreviewRules(studio.RuleChange{Of: studio.Scope{}, Values: map[string]string{"coats": "many"}})
 	require.ErrorContains(t, err, "expected a whole number")
 }
 

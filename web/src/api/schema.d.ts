@@ -1262,6 +1262,8 @@ export interface components {
             };
         };
         RuleEffects: {
+            /** @description Approved plans that keep the rules they were approved under */
+            kept: number;
             pieces: number;
             /** @description May be fired today and could not be */
             stopped: number;
@@ -3830,6 +3832,8 @@ export interface operations {
                     values: {
                         [key: string]: string;
                     };
+                    /** @description Approved plans keep to the new rules as well */
+                    approved?: boolean;
                 };
             };
         };
@@ -3883,6 +3887,7 @@ export interface operations {
                     values: {
                         [key: string]: string;
                     };
+                    approved?: boolean;
                 };
             };
         };

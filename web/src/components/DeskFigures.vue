@@ -7,6 +7,7 @@ import FromBelow from "./FromBelow.vue";
 /** The figures of a plan: how high it stays bare and why, how much glaze it takes, and in which order it is laid. */
 const props = defineProps<{
   band: Schemas["Band"];
+  surfaces: Schemas["SurfaceArea"][];
   under: Schemas["Under"];
   amounts: Schemas["Amount"][];
   order: Schemas["Step"][];
@@ -14,6 +15,11 @@ const props = defineProps<{
 const { say } = useUnits();
 const open = ref(false);
 const cups = (n: number) => `${n} ${n > 1 ? "cups" : "cup"}`;
+/** What has to stay bare of each surface. */
+function bare() {
+  const name = new Map(props.surfaces.map((s) => [s.id, s.name]));
+  return props.band.bare.map((b) => `${name.get(b.surface)} ${b.areaCM2.toFixed(0)} cm²`).join(", ");
+}
 function why() {
   return props.band.parts.map((p) => (p.mm ? `${p.why} ${say(p.mm)}` : p.why)).join(" + ");
 }
@@ -23,6 +29,7 @@ function why() {
   <div class="figures">
     <p class="num">
       <b>Bare to {{ say(band.heightMM) }}</b> above the shelf: {{ why() }}.
+      <span v-if="band.bare.length" class="soft">{{ bare() }}.</span>
       <template v-for="b in band.bare" :key="b.surface">
         <span v-if="b.outlineMM">Draw a circle {{ say(b.outlineMM) }} around the point it stands on. </span>
       </template>

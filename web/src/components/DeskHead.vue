@@ -1,11 +1,23 @@
 <script setup lang="ts">
 import { computed } from "vue";
-import type { Piece } from "@/api/client";
+import type { Choice, Piece } from "@/api/client";
+import { useAssignments } from "@/composables/useLists";
 import { useRoom } from "@/composables/useRoom";
 
 /** Whose piece lies on the desk, and what can be done with its plan as a whole. */
 const props = defineProps<{ piece: Piece }>();
-const emit = defineEmits<{ copy: []; mark: []; schemes: []; spread: [how: string]; fromCoats: [] }>();
+const emit = defineEmits<{
+  copy: [];
+  mark: [];
+  schemes: [];
+  spread: [how: string];
+  fromCoats: [];
+  template: [choices: Choice[]];
+}>();
+const assignments = useAssignments();
+const template = computed(
+  () => assignments.data.value?.find((a) => a.id === props.piece.assignment)?.template,
+);
 const room = useRoom();
 const glazedFirst = computed(
   () => props.piece.revision === 0 && props.piece.surfaces.some((s) => s.on.length),
@@ -25,6 +37,9 @@ const glazedFirst = computed(
     </div>
     <div class="acts">
       <el-button v-if="glazedFirst" @click="emit('fromCoats')">Plan it from what is on it</el-button>
+      <el-button v-if="!piece.revision && template?.length" @click="emit('template', template)"
+        >Begin from the template</el-button
+      >
       <el-button @click="emit('copy')">Take over a plan <kbd>o</kbd></el-button>
       <el-button @click="emit('mark')">Mark out, stand <kbd>d</kbd></el-button>
       <template v-if="piece.revision">

@@ -127,6 +127,7 @@ useKeys({
       @schemes="schemes"
       @spread="spread"
       @from-coats="fromCoats"
+      @template="save"
     />
     <div class="left">
       <div class="paper">
@@ -157,6 +158,7 @@ useKeys({
       <ApprovalLine :piece="piece" />
       <DeskFigures
         :band="detail.data.value.band"
+        :surfaces="detail.data.value.surfaces"
         :under="detail.data.value.under"
         :amounts="detail.data.value.amounts"
         :order="detail.data.value.order"

@@ -29,6 +29,8 @@ const values = ref<Record<string, string>>({});
 watch(rules.data, (list) => (values.value = Object.fromEntries(list?.map((r) => [r.key, r.value]) ?? [])), {
   immediate: true,
 });
+/** Approved plans keep their rules unless the teacher asks for the new ones. */
+const approvedToo = ref(false);
 const changed = computed(() =>
   Object.fromEntries(
     (rules.data.value ?? [])
@@ -50,15 +52,25 @@ function start(key: string) {
 }
 /** What the changes would change, asked for as they are typed. */
 const effects = useQuery({
-  queryKey: computed(() => ["effects", whose.value, changed.value]),
+  queryKey: computed(() => ["effects", whose.value, changed.value, approvedToo.value]),
   enabled: computed(() => Object.keys(changed.value).length > 0),
   queryFn: () =>
-    answer(api.POST("/rules/preview", { params: { query: scope.value }, body: { values: changed.value } })),
+    answer(
+      api.POST("/rules/preview", {
+        params: { query: scope.value },
+        body: { values: changed.value, approved: approvedToo.value },
+      }),
+    ),
   retry: false,
 });
 async function keep() {
   const kept = await attempt(
-    answer(api.PUT("/rules", { params: { query: scope.value }, body: { values: changed.value } })),
+    answer(
+      api.PUT("/rules", {
+        params: { query: scope.value },
+        body: { values: changed.value, approved: approvedToo.value },
+      }),
+    ),
   );
   if (!kept) return;
   say("The house rules are kept. Every plan is checked by them from now on.");
@@ -123,6 +135,11 @@ const usual = computed(() => (whose.value ? "as above it" : "usual"));
           >; <b class="num">{{ effects.data.value.freed }}</b> more could be fired</template
         >.
       </p>
+      <el-checkbox
+        v-if="effects.data.value.kept"
+        v-model="approvedToo"
+        :label="`also for the ${effects.data.value.kept} approved plans, which else keep the rules they were approved under`"
+      />
       <ul>
         <li v-for="e in effects.data.value.list.slice(0, 6)" :key="e.code">
           <b class="num">{{ e.appears ? `+${e.appears}` : "" }} {{ e.goes ? `−${e.goes}` : "" }}</b>
