@@ -149,6 +149,17 @@ func (s Stack) normal() bool {
 	return true
 }
 
+// After is the stack without its first coats: what is left when they are on.
+func (s Stack) After(coats int) (left Stack) {
+	for _, layer := range s {
+		on := min(coats, layer.Coats)
+		coats -= on
+		layer.Coats -= on
+		left = append(left, layer)
+	}
+	return left.Normal()
+}
+
 // Same says whether two stacks are brushed alike.
 func (s Stack) Same(t Stack) bool { return slices.Equal(s.Normal(), t.Normal()) }
 

@@ -95,6 +95,9 @@ func TestWorkedCasesOfTheWholePiece(t *testing.T) {
 		// Details on their ground.
 		{"pale lines vanish on a pale ground", []func(*scene){all(coat("W", 3)), on(piece.Inlay, coat("W", 3))}, "warn detail-lost", ""},
 		{"dark on pale is seen", []func(*scene){all(coat("W", 3)), on(piece.Inlay, coat("K", 3))}, "", "warn detail-lost"},
+		{"a detail beside a lip of its colour is no detail of the lip", []func(*scene){put("lip", coat("K", 3)), all(coat("W", 3)), on(piece.Inlay, coat("K", 3)), func(s *scene) {
+			s.marking.Joins = []piece.Join{{A: "lip", B: "mark", Edge: piece.Ridge}}
+		}}, "", "warn detail-lost"},
 		{"nobody can say where no tile speaks", []func(*scene){all(coat("W", 3)), on(piece.Inlay, coat("L2", 1))}, "", "warn detail-lost"},
 		{"a forgotten motif is a bare place", []func(*scene){on(piece.Motif, plan.Choice{})}, "warn gap", ""},
 		{"an extra may be left out", []func(*scene){on(piece.Motif, plan.Choice{}), func(s *scene) { s.marking.Details[0].Optional = true }}, "", "warn gap"},

@@ -22,7 +22,7 @@ func (c *check) meets() {
 			continue
 		}
 		a, b := &body.Surfaces[i], &body.Surfaces[j]
-		if b.Detail != "" {
+		if b.On == a.ID {
 			c.told(*a, *b)
 		}
 		if c.tops[i] == nil || c.tops[j] == nil || c.tops[i] == c.tops[j] {

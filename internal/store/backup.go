@@ -41,8 +41,11 @@ func (s *Store) Backup(ctx context.Context, now time.Time) (Backup, error) {
 		name = fmt.Sprintf("enkaustos-%s-%d.db", now.Format(stampLayout), n)
 	}
 	path := filepath.Join(dir, name)
+	left, _ := filepath.Glob(filepath.Join(dir, ".*.part")) // of an earlier stop
+	for _, old := range left {
+		_ = os.Remove(old)
+	}
 	unfinished := filepath.Join(dir, "."+name+".part")
-	_ = os.Remove(unfinished) // of an earlier stop
 	if _, err := s.writer.ExecContext(ctx, "VACUUM INTO ?", unfinished); err != nil {
 		return Backup{}, fmt.Errorf("copying the database to %s: %w", path, err)
 	}

@@ -2,7 +2,6 @@ package studio
 
 import (
 	"enkaustos/core/foot"
-	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/stock"
@@ -65,14 +64,8 @@ func (s *Studio) takesOf(class string) map[string]float64 {
 		if a.Class != class || p.state.Firing != nil || p.plan.Choices.Empty() {
 			continue
 		}
-		left := plan.Plan{}
-		for id, choice := range p.plan.Choices {
-			if choice.Planned() {
-				left[id] = plan.Choice{Stack: leftOf(choice.Stack, work.Compare(choice.Stack, p.state.On(id)).Done)}
-			}
-		}
 		band := a.shelf.Band(p.plan.Choices, plan.Work{Body: p.body, Standing: p.plan.Own.Standing})
-		for _, amount := range s.amounts(left, p.body, band) {
+		for _, amount := range s.amounts(p.open(), p.body, band) {
 			takes[amount.Glaze] += amount.ML
 		}
 	}
@@ -83,15 +76,18 @@ func (s *Studio) takesOf(class string) map[string]float64 {
 	return takes
 }
 
-// leftOf is a stack without its first coats.
-func leftOf(s glaze.Stack, done int) (left glaze.Stack) {
-	for _, layer := range s {
-		on := min(done, layer.Coats)
-		done -= on
-		layer.Coats -= on
-		left = append(left, layer)
+// open is the part of a plan that is not on the piece yet.
+func (p *livePiece) open() plan.Plan {
+	left := plan.Plan{}
+	for id, choice := range p.plan.Choices {
+		if !choice.Planned() {
+			continue
+		}
+		if stack := choice.Stack.After(work.Compare(choice.Stack, p.state.On(id)).Done); len(stack) > 0 {
+			left[id] = plan.Choice{Stack: stack}
+		}
 	}
-	return left.Normal()
+	return left
 }
 
 func (s *Studio) forgetTakes() {

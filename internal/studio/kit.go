@@ -1,15 +1,13 @@
 package studio
 
 import (
-	"fmt"
 	"slices"
-	"strings"
 
 	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
 	"enkaustos/core/stock"
-	"enkaustos/core/work"
 )
 
 // Kit is what an assignment still asks for: on the table of the lesson, for
@@ -84,20 +82,13 @@ func (k *Kit) count(b plan.Brush) {
 func (s *Studio) kitOf(p *livePiece, a *assignment) KitPiece {
 	student := s.school.students[p.Student]
 	k := KitPiece{ID: p.ID, Student: student.Name, Mark: student.Mark}
-	left := plan.Plan{}
-	for id, choice := range p.plan.Choices {
-		if !choice.Planned() {
-			continue
-		}
-		if open := leftOf(choice.Stack, work.Compare(choice.Stack, p.state.On(id)).Done); len(open) > 0 {
-			left[id] = plan.Choice{Stack: open}
-		}
-	}
+	left := p.open()
 	band := foot.Band{HeightMM: a.shelf.Band(p.plan.Choices, s.workOf(p, a)).HeightMM}
 	k.Amounts = s.amounts(left, p.body, band)
 	for _, step := range plan.Order(left, p.body, a.house, s.shelf.Glazes) {
 		surface, _ := p.body.Surface(step.Surface)
-		k.Left = append(k.Left, strings.TrimSpace(fmt.Sprintf("%s %d × %s", surface.Name, step.Coats, step.Glaze)))
+		layer := glaze.Stack{{Glaze: step.Glaze, Coats: step.Coats, Dip: step.Dip}}
+		k.Left = append(k.Left, surface.Name+" "+layer.String())
 		if !slices.Contains(k.Brushes, step.Brush) {
 			k.Brushes = append(k.Brushes, step.Brush)
 		}

@@ -169,7 +169,7 @@ article {
 .paper {
   background: var(--paper);
   border: 1px solid var(--line);
-  height: min(42vh, 320px);
+  height: min(33vh, 260px);
 }
 .why {
   font-weight: 600;
