@@ -76,6 +76,7 @@ func TestClassFromATemplateReviewedByKeys(t *testing.T) {
 	press('A')
 	p.see(".done", "Every plan has had its look.")
 	p.see(".head p", "1 returned")
+	t.Logf("%d keys for 24 plans, %d of which deserved a look", keys, plans)
 	require.LessOrEqual(t, keys, 4*24, "four keys a plan, at a key a second, are 30 plans in two minutes")
 
 	// After the approval a change shows as a change.
@@ -190,6 +191,30 @@ func TestMarkedOutOnOnePiece(t *testing.T) {
 	p.press('h')
 	p.click(".el-drawer button", "It is peeled")
 	p.see(".el-drawer", "Peeled the Foot ring")
+}
+
+// Two surfaces of a form can be told apart by a ridge that the form does not
+// know of; a house that keeps colours apart is content then.
+func TestEdgesOfTheFormAreChanged(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.goTo("/rules")
+	p.choose("Where two colours meet", "A line or ridge keeps them apart")
+	p.click("button", "Keep 1 change")
+	p.see(".own", "usual")
+	there, err := p.Eval(`async () => {
+		const { pieces } = await (await fetch("/api/pieces")).json();
+		const meets = (p) => p.findings.some((f) => f.code === "meeting" && f.text.startsWith("Lip and Exterior"));
+		return pieces.find((p) => p.title === "Ferryman's bowl" && p.approval.state !== "approved" && meets(p)).id;
+	}`)
+	require.NoError(t, err)
+	p.goTo("/plan/" + there.Value.Str())
+	p.click(".surfaces button", "Exterior")
+	p.see("li.warn", "this house keeps colours apart")
+	p.press('d')
+	p.choose("Between Exterior and Lip", "a ridge")
+	p.click(".el-dialog__headerbtn", "")
+	p.gone("li.warn", "Lip and Exterior")
 }
 
 // An odd form is refused until somebody decides how it lies; a pose in which it

@@ -5,7 +5,7 @@ const (
 	Dish  Form = "dish"  // a bowl on a stem
 )
 
-var plateKind = Kind{Form: Plate, Name: "Plate", Measures: []Measure{
+var plateKind = Kind{Form: Plate, Name: "Plate", Measures: append([]Measure{
 	{Key: "rim", Name: "Rim diameter", Default: 240, Least: 60, Most: 600},
 	{Key: "well", Name: "Well diameter", Default: 150, Least: 30, Most: 560},
 	{Key: "height", Name: "Height", Default: 28, Least: 8, Most: 120},
@@ -13,7 +13,7 @@ var plateKind = Kind{Form: Plate, Name: "Plate", Measures: []Measure{
 	{Key: "foot", Name: "Foot ring diameter", Default: 130, Least: 25, Most: 500},
 	{Key: "footWidth", Name: "Foot ring width", Default: 8, Least: 2, Most: 40},
 	{Key: "lift", Name: "Hollow inside the foot ring", Default: 6, Least: 1, Most: 30},
-}}
+}, bendMeasures()...)}
 
 func buildPlate(m Measures) (Body, error) {
 	rim, well, foot := m["rim"]/2, m["well"]/2, m["foot"]/2
@@ -24,6 +24,9 @@ func buildPlate(m Measures) (Body, error) {
 	}
 	if foot > rim-1 || inner <= 0 {
 		refused = append(refused, Refusal{"foot", "The foot ring does not fit: make it narrower than the rim and wider than its own width."})
+	}
+	if bends(m) && foot > well {
+		refused = append(refused, Refusal{"foot", "The foot ring stands under the slope that is pulled: make it narrower than the well."})
 	}
 	if top < lift+wall+1 {
 		refused = append(refused, Refusal{"height", "The plate is too shallow for its thickness and foot: raise the height."})
@@ -39,18 +42,23 @@ func buildPlate(m Measures) (Body, error) {
 		}
 		return lift + (r-well)/(rim-well)*(top-wall-lift)
 	}
+	rise := bent([]point{{well, lift + wall}, {rim, top}}, m) // of the face, from the well to the rim
 	below := []point{{rim, top - wall}}
-	if foot < well {
-		below = append(below, point{well, lift})
+	switch {
+	case bends(m):
+		below = append(reversed(bent([]point{{well, lift}, {rim, top - wall}}, m)), point{foot, lift})
+	case foot < well:
+		below = append(below, point{well, lift}, point{foot, slope(foot)})
+	default:
+		below = append(below, point{foot, slope(foot)})
 	}
-	below = append(below, point{foot, slope(foot)})
 	under := []point{{inner, slope(inner)}}
 	if inner > well {
 		under = append(under, point{well, lift})
 	}
 	under = append(under, point{0, lift})
 	return assemble(Plate, turned{spans: []span{
-		{Surface{ID: "interior", Name: "Face", Use: Food, Upward: true}, []point{{0, lift + wall}, {well, lift + wall}, {rim, top}}, within},
+		{Surface{ID: "interior", Name: "Face", Use: Food, Upward: true}, append([]point{{0, lift + wall}}, rise...), within},
 		{Surface{ID: "lip", Name: "Edge", Use: Lip}, []point{{rim, top}, {rim, top - wall}}, edgeOn},
 		{Surface{ID: "exterior", Name: "Back", Use: Plain}, below, without},
 		{Surface{ID: "foot", Name: "Foot ring", Use: Plain, Stands: true}, []point{{foot, slope(foot)}, {foot, 0}, {inner, 0}, {inner, slope(inner)}}, edgeOn},
@@ -58,14 +66,14 @@ func buildPlate(m Measures) (Body, error) {
 	}}), nil
 }
 
-var dishKind = Kind{Form: Dish, Name: "Footed dish", Measures: []Measure{
+var dishKind = Kind{Form: Dish, Name: "Footed dish", Measures: append([]Measure{
 	{Key: "rim", Name: "Rim diameter", Default: 160, Least: 40, Most: 500},
 	{Key: "height", Name: "Height", Default: 110, Least: 30, Most: 400},
 	{Key: "bowl", Name: "Depth of the bowl outside", Default: 60, Least: 12, Most: 300},
 	{Key: "stem", Name: "Stem diameter", Default: 44, Least: 15, Most: 300},
 	{Key: "foot", Name: "Foot diameter", Default: 84, Least: 25, Most: 400},
 	{Key: "wall", Name: "Wall thickness", Default: 6, Least: 2, Most: 25},
-}}
+}, bendMeasures()...)}
 
 func buildDish(m Measures) (Body, error) {
 	rim, stem, foot, wall := m["rim"]/2, m["stem"]/2, m["foot"]/2, m["wall"]
@@ -83,7 +91,10 @@ func buildDish(m Measures) (Body, error) {
 	if len(refused) > 0 {
 		return Body{}, refused
 	}
-	bowl := smooth([]point{{stem, start}, {0.82 * rim, start + 0.42*m["bowl"]}, {rim, top}}, curveSteps, 1)
+	bowl := bent(smooth([]point{{stem, start}, {0.82 * rim, start + 0.42*m["bowl"]}, {rim, top}}, curveSteps, 1), m)
+	if bends(m) && narrowest(bowl) <= wall+1 {
+		return Body{}, Refusals{{"bend1", "The wall is pulled in so far that no hollow is left: pull it out again."}}
+	}
 	floor := start + wall
 	return assemble(Dish, turned{spans: []span{
 		{Surface{ID: "interior", Name: "Interior", Use: Food, Upward: true}, append([]point{{0, floor}}, inward(bowl, wall, floor)...), within},

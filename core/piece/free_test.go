@@ -163,13 +163,21 @@ func TestBentWalls(t *testing.T) {
 	out := build(t, piece.Vase, piece.Measures{"bend2": 10})
 	require.Greater(t, area(t, out, "exterior"), area(t, build(t, piece.Vase, nil), "exterior"))
 	// What is pulled is where it was pulled to.
-	for _, form := range []piece.Form{piece.Bowl, piece.Cup, piece.Mug, piece.Vase, piece.Jar, piece.Planter, piece.Bell} {
+	for _, form := range []piece.Form{piece.Bowl, piece.Cup, piece.Mug, piece.Plate, piece.Dish, piece.Vase, piece.Jar, piece.Planter, piece.Bell} {
 		before, after := build(t, form, nil).Drawing().Handles, build(t, form, piece.Measures{"bend2": 5}).Drawing().Handles
 		require.Len(t, before, 3)
 		require.InDelta(t, before[1].X+5, after[1].X, 0.6, form)
 		require.InDelta(t, before[1].Y, after[1].Y, 0.01, form)
 	}
-	_, err := piece.Build(piece.Bottle, piece.Measures{"bend3": -20})
+	plate, plateBarely := build(t, piece.Plate, nil), build(t, piece.Plate, piece.Measures{"bend2": 1e-9})
+	for _, s := range plate.Surfaces {
+		require.InEpsilon(t, s.AreaCM2, area(t, plateBarely, s.ID), 1e-6, s.ID)
+	}
+	_, err := piece.Build(piece.Plate, piece.Measures{"bend2": 4, "foot": 180})
+	require.ErrorContains(t, err, "make it narrower than the well")
+	_, err = piece.Build(piece.Dish, piece.Measures{"bend1": -60})
+	require.ErrorContains(t, err, "pull it out again")
+	_, err = piece.Build(piece.Bottle, piece.Measures{"bend3": -20})
 	require.ErrorContains(t, err, "narrowest")
 }
 

@@ -32,7 +32,12 @@ type Finding struct {
 	Way      string    // the way out; "" where there is none to offer
 	Mend     *Choice   // the choice for Surface that takes the way out; nil where a person must choose
 	Stand    *Standing // how to stand instead, where that is the way out
+	Numbers  Numbers   // behind the sentence; nil where it has none
 }
+
+// Numbers are the figures behind a sentence by name: coats and figure, mm of the
+// band, cm², degrees, ΔE.
+type Numbers map[string]float64
 
 // Check looks at a whole plan. Findings come with stops first, then in the
 // order of the piece's surfaces. An empty plan has no findings: nothing is

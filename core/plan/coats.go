@@ -28,7 +28,7 @@ func (c *check) standing(surface piece.Surface, stack glaze.Stack, s sorted) {
 	}
 	for _, part := range c.bare {
 		if part.Surface == surface.ID && part.AreaCM2 > 0.99*surface.AreaCM2 {
-			c.add(Finding{Code: "below-band", Severity: Stop, Surface: surface.ID, Mend: &Choice{Bare: true},
+			c.add(Finding{Code: "below-band", Severity: Stop, Surface: surface.ID, Numbers: Numbers{"bandMM": c.band}, Mend: &Choice{Bare: true},
 				Text: fmt.Sprintf("%s: all of it lies lower than the bare band of %s mm.", surface.Name, figure(c.band)),
 				Way:  "Leave it bare."})
 		}
@@ -112,11 +112,12 @@ func (c *check) coats(surface piece.Surface, choice Choice, stack glaze.Stack, s
 	}
 	if f.Code != "" {
 		f.Way, f.Mend = fmt.Sprintf("Use %s%s.", coats(figure.Coats), of), c.recount(stack, true, figure.Coats)
+		f.Numbers = Numbers{"coats": float64(s.coats), "figure": float64(figure.Coats), "refusedFrom": float64(figure.Stop)}
 		c.add(f)
 	}
 	if s.under > 0 && s.under < h.OfGlaze(s.underGlaze) {
 		want := h.OfGlaze(s.underGlaze)
-		c.add(Finding{Code: "underglaze-few", Severity: Warn, Surface: surface.ID, Mend: c.recount(stack, false, want),
+		c.add(Finding{Code: "underglaze-few", Severity: Warn, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.under), "figure": float64(want)}, Mend: c.recount(stack, false, want),
 			Text: fmt.Sprintf("%s: %s of underglaze, the house lays %d; it will look pale.", surface.Name, coats(s.under), want),
 			Way:  fmt.Sprintf("Use %s.", coats(want))})
 	}

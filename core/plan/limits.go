@@ -16,7 +16,7 @@ func (c *check) limits() {
 	h := &c.shelf.House
 	if h.MostColours > 0 {
 		if used := c.colours(func(piece.Surface) bool { return true }); len(used) > h.MostColours {
-			c.add(Finding{Code: "colours-many", Severity: Warn,
+			c.add(Finding{Code: "colours-many", Severity: Warn, Numbers: Numbers{"colours": float64(len(used)), "allowed": float64(h.MostColours)},
 				Text: fmt.Sprintf("%d colours lie on it (%s); this assignment allows %d.", len(used), strings.Join(used, ", "), h.MostColours),
 				Way:  "Give two surfaces the same stack."})
 		}
@@ -37,7 +37,7 @@ func (c *check) limits() {
 			}
 		}
 		if share := 100 * planned / max(all, 1e-9); share > float64(h.MostCover)+0.5 {
-			c.add(Finding{Code: "covered-much", Severity: Warn,
+			c.add(Finding{Code: "covered-much", Severity: Warn, Numbers: Numbers{"percent": share, "allowed": float64(h.MostCover)},
 				Text: fmt.Sprintf("%.0f %% of what may be glazed is (%.0f of %.0f cm²); this assignment allows %d %%.", share, planned, all, h.MostCover),
 				Way:  "Leave a surface bare on purpose."})
 		}
@@ -61,7 +61,7 @@ func (c *check) colours(on func(piece.Surface) bool) []string {
 
 func (c *check) oneEach(where string, on func(piece.Surface) bool) {
 	if used := c.colours(on); len(used) > 1 {
-		c.add(Finding{Code: "one-each", Severity: Warn,
+		c.add(Finding{Code: "one-each", Severity: Warn, Numbers: Numbers{"glazes": float64(len(used))},
 			Text: fmt.Sprintf("%d glazes %s (%s); this assignment takes one.", len(used), where, strings.Join(used, ", ")),
 			Way:  "Choose the one that matters most."})
 	}
@@ -78,13 +78,15 @@ func (c *check) whole() {
 			Way:  "Mark a bare place to scratch through, or leave a surface bare."})
 	}
 	var short []string
+	missing := Numbers{}
 	for _, jar := range c.shelf.Short(c.work.Takes) {
 		if c.uses(jar.Glaze.Code) {
 			short = append(short, jar.String())
+			missing[jar.Glaze.Code+" missing mL"] = jar.AskML - jar.LeftML
 		}
 	}
 	if len(short) > 0 {
-		c.add(Finding{Code: "jar-short", Severity: Warn,
+		c.add(Finding{Code: "jar-short", Severity: Warn, Numbers: missing,
 			Text: "The plans of this class take more than is left of " + strings.Join(short, ", ") + ".",
 			Way:  "Order it now, or choose another for some of them."})
 	}

@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"fmt"
 	"maps"
 	"testing"
 
@@ -197,6 +198,7 @@ func TestWorkedCasesOfTheWholePiece(t *testing.T) {
 			}
 			for _, f := range found {
 				require.NotEmpty(t, f.Way, f.Code)
+				counted(t, f)
 				s.mended(t, f)
 			}
 		})
@@ -214,6 +216,20 @@ func (s *scene) check(t *testing.T) []plan.Finding {
 	}
 	delete(s.plan, "*")
 	return plan.NewShelf(house(t, s.house...), s.jars, s.tiles).Check(s.plan, s.work)
+}
+
+// counted expects the figures of a sentence among the numbers behind it.
+func counted(t *testing.T, f plan.Finding) {
+	needs := map[string][]string{
+		"coats-many": {"coats", "figure"}, "coats-few": {"coats", "figure"}, "coats-stop": {"coats", "refusedFrom"},
+		"runs-low": {"bandMM", "slopeDeg"}, "clear-in-band": {"bandMM"}, "dear": {"areaCM2"}, "detail-lost": {"deltaE"},
+		"colours-many": {"colours", "allowed"}, "covered-much": {"percent", "allowed"},
+	}
+	for _, name := range needs[f.Code] {
+		v, ok := f.Numbers[name]
+		require.True(t, ok, "%s carries its %s", f.Code, name)
+		require.Contains(t, f.Text, fmt.Sprintf("%.0f", v), "%s says its %s", f.Code, name)
+	}
 }
 
 // mended takes a finding's way out and expects it to be gone.

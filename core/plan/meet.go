@@ -74,7 +74,7 @@ func (c *check) told(ground, detail piece.Surface) {
 		return
 	}
 	if apart := colour.Difference(one, other); apart < lost {
-		c.add(Finding{Code: "detail-lost", Severity: Warn, Surface: detail.ID,
+		c.add(Finding{Code: "detail-lost", Severity: Warn, Surface: detail.ID, Numbers: Numbers{"deltaE": apart},
 			Text: fmt.Sprintf("%s: fired, it differs from the %s by only ΔE %.0f; below %d it is hard to see.", detail.Name, ground.Name, apart, lost),
 			Way:  "Choose a tile further from the ground."})
 	}

@@ -31,7 +31,7 @@ func (c *check) room(surface piece.Surface, s sorted) {
 				Way:  "Choose a jar as it is, or a tile of an overlap."})
 		}
 		if g.Dear && surface.AreaCM2 >= large {
-			c.add(Finding{Code: "dear", Severity: Note, Surface: surface.ID,
+			c.add(Finding{Code: "dear", Severity: Note, Surface: surface.ID, Numbers: Numbers{"areaCM2": surface.AreaCM2},
 				Text: fmt.Sprintf("%s: %s %s is dear, and %.0f cm² are a large area.", surface.Name, g.Code, g.Name, surface.AreaCM2),
 				Way:  "Keep it for a detail or the lip, over a plainer ground."})
 		}

@@ -58,6 +58,9 @@ func blocker(b ready.Blocker) gen.Blocker {
 
 func finding(f plan.Finding) gen.Finding {
 	v := gen.Finding{Code: f.Code, Severity: gen.FindingSeverity(f.Severity), Surface: f.Surface, Text: f.Text, Way: f.Way}
+	if len(f.Numbers) > 0 {
+		v.Numbers = (*map[string]float64)(&f.Numbers)
+	}
 	if f.Mend != nil {
 		mend := choice(f.Surface, *f.Mend)
 		v.Mend = &mend

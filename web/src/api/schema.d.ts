@@ -1525,6 +1525,10 @@ export interface components {
             surface: string;
             text: string;
             way: string;
+            /** @description The figures behind the sentence */
+            numbers?: {
+                [key: string]: number;
+            };
             mend?: components["schemas"]["Choice"];
             stand?: components["schemas"]["Standing"];
         };

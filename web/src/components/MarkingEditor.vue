@@ -124,7 +124,8 @@ function reclay(id: string, code: string) {
       <tbody>
         <tr v-for="s in surfaces" :key="s.id">
           <th scope="row">
-            {{ s.name }} <span class="soft num">{{ s.areaCM2.toFixed(0) }} cm²</span>
+            {{ s.name }}
+            <span class="soft num">{{ s.areaCM2.toFixed(0) }} cm², {{ s.slope.toFixed(0) }}°</span>
             <span v-if="heights.has(s.id)" class="soft num">{{ heights.get(s.id) }}</span>
           </th>
           <td>
