@@ -73,7 +73,8 @@ func Example_verdict() {
 
 	nine := time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
 	ask := func(log []work.Event, now time.Time) {
-		c := ready.Case{Body: slab, Plan: chosen, Findings: findings, State: work.Fold(log), House: house, Now: now}
+		c := ready.Case{Body: slab, Plan: chosen, Findings: findings, State: work.Fold(log), House: house,
+			Cone: "6", Drying: work.Drying{House: house}, Now: now}
 		blockers := ready.Blockers(c)
 		for _, b := range blockers {
 			fmt.Println(b.Text)
@@ -84,11 +85,13 @@ func Example_verdict() {
 	}
 	log := []work.Event{{Seq: 1, ID: "a", Kind: work.Coated, Surface: "face", Glaze: "C", At: nine}}
 	ask(log, nine)
-	log = append(log, work.Event{Seq: 2, ID: "b", Kind: work.Checked, Verdict: foot.Clean, Seen: 1, At: nine})
+	log = append(log, work.Event{Seq: 2, ID: "b", Kind: work.Covered, Cover: foot.Even, Seen: 1, At: nine},
+		work.Event{Seq: 3, ID: "c", Kind: work.Checked, Verdict: foot.Clean, Seen: 1, At: nine})
 	ask(log, nine)
 	ask(log, nine.Add(12*time.Hour))
 	// Output:
 	// warn Face: 1 coat, the house lays 3; the clay will show through.
+	// Nobody looked all round at its cover.
 	// Its foot was not checked.
 	// It was last wet less than 12 hours ago.
 	// It was last wet less than 12 hours ago.

@@ -19,6 +19,7 @@ const (
 	Stained Verdict = "stained" // colour without thickness: allowed
 	Left    Verdict = "left"    // a film of glaze that could be scratched: refused
 	TooLow  Verdict = "low"     // the bare band is too low
+	Unclear Verdict = "unclear" // what it will stand on cannot be told
 )
 
 // Passes says whether a piece may stand on the kiln shelf after this verdict.
@@ -39,6 +40,7 @@ func Guides() []Guide {
 		{Stained, "Stained", "Colour from iron or rutile, no thickness: allowed.", ""},
 		{Left, "Glaze left", "A film you could scratch.", "Wipe it off with a damp sponge, then recoat the face it lay on."},
 		{TooLow, "Band too low", "Bare, but not high enough.", "Wipe back to the line, with the pencil laid on the table."},
+		{Unclear, "Contact unclear", "Nobody can tell what it will stand on.", "Decide at the plan how it lies in the kiln, then look again."},
 	}
 }
 

@@ -12,7 +12,7 @@ import (
 )
 
 func TestVerdicts(t *testing.T) {
-	passes := map[foot.Verdict]bool{foot.Clean: true, foot.Stained: true, foot.Left: false, foot.TooLow: false}
+	passes := map[foot.Verdict]bool{foot.Clean: true, foot.Stained: true, foot.Left: false, foot.TooLow: false, foot.Unclear: false}
 	require.Len(t, foot.Guides(), len(passes))
 	for _, g := range foot.Guides() {
 		require.Equal(t, passes[g.Verdict], g.Verdict.Passes(), g.Name)
@@ -20,6 +20,9 @@ func TestVerdicts(t *testing.T) {
 	}
 	_, known := foot.Verdict("fine").Guide()
 	require.False(t, known)
+	for _, g := range foot.CoverGuides() {
+		require.Equal(t, g.Cover == foot.Even, g.Way == "", "what is found has a way out")
+	}
 }
 
 var usual = rules.Default()

@@ -49,7 +49,7 @@ func (c *check) onStilts(surface piece.Surface, stack glaze.Stack, s sorted) {
 		stand.Stilts = true
 		f.Text = fmt.Sprintf("%s: it is glazed, and no stilts are recorded to keep it off the shelf.", surface.Name)
 		f.Way, f.Stand = "Record that it stands on stilts.", &stand
-	case lowFire.Cooler(c.work.Cone):
+	case LowFire.Cooler(c.work.Cone):
 		f.Code, f.Severity = "stilts", Warn
 		f.Text = fmt.Sprintf("%s: at cone %s stilts sink into the clay; the custom is low-fire.", surface.Name, c.work.Cone)
 		f.Way, f.Mend = "Leave it bare.", &Choice{Bare: true}
@@ -61,8 +61,8 @@ func (c *check) onStilts(surface piece.Surface, stack glaze.Stack, s sorted) {
 	c.add(f)
 }
 
-// lowFire is the hottest cone at which stilts are the custom (from memory).
-const lowFire kiln.Cone = "01"
+// LowFire is the hottest cone at which stilts are the custom (from memory).
+const LowFire kiln.Cone = "01"
 
 // cones asks whether every glaze is made for this firing.
 func (c *check) cones(surface piece.Surface, s sorted) {

@@ -8,6 +8,8 @@ import (
 	"slices"
 	"time"
 
+	"enkaustos/core/foot"
+	"enkaustos/core/kiln"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
@@ -35,7 +37,16 @@ type Case struct {
 	Laid     []plan.Finding // of what is really on the piece, where that strays from the plan
 	State    work.State
 	House    rules.House
+	Cone     kiln.Cone // of its firing
+	Stilts   bool      // recorded at the plan that it stands on them
+	Drying   work.Drying
 	Now      time.Time
+}
+
+// onStilts says whether glaze may lie where the piece would stand: the house
+// lets it, and stilts are recorded.
+func (c Case) onStilts() bool {
+	return c.House.Foot == rules.Stilts && (c.Stilts || c.State.Helps[work.OnStilts])
 }
 
 // Blocker is one reason why a piece may not be fired.
@@ -46,33 +57,93 @@ type Blocker struct {
 	Way      string
 	Stage    Stage     // where it is mended
 	ClearsAt time.Time // when it clears by itself; zero where it does not
+	Firm     bool      // nobody may overrule it
 }
 
 // Blockers lists everything that keeps a piece out of the kiln; none means that
-// it may be fired. A piece that went through the fire has none.
+// it may be fired. What the teacher overruled is left out. A piece that went
+// through the fire has none.
 func Blockers(c Case) []Blocker {
+	return slices.DeleteFunc(everything(c), func(b Blocker) bool { return !b.Firm && ruled(c.State, b) })
+}
+
+// Overruled lists what would keep a piece out of the kiln, had the teacher not
+// overruled it.
+func Overruled(c Case) []Blocker {
+	return slices.DeleteFunc(everything(c), func(b Blocker) bool { return b.Firm || !ruled(c.State, b) })
+}
+
+func ruled(s work.State, b Blocker) bool {
+	return slices.ContainsFunc(s.Rulings, func(r work.Ruling) bool { return r.Code == b.Code && r.Surface == b.Surface })
+}
+
+// everything is all that speaks against firing, overruled or not.
+func everything(c Case) []Blocker {
 	if c.State.Firing != nil {
 		return nil
 	}
-	var all []Blocker
-	if c.State.Damage != "" {
-		all = append(all, Blocker{Code: "damaged", Stage: Bench,
-			Text: "It is damaged: " + c.State.Damage + ".", Way: "Mend it and say so, or set it aside."})
+	all := whole(c)
+	if !c.Cone.Known() {
+		all = append(all, Blocker{Code: "cone-unknown", Stage: Plan, Firm: true,
+			Text: fmt.Sprintf("Nobody can say at which cone it is fired: %q is none.", c.Cone), Way: "Set the cone of its assignment."})
 	}
 	if c.Plan.Empty() {
-		return append(all, Blocker{Code: "no-plan", Stage: Plan,
+		return append(all, Blocker{Code: "no-plan", Stage: Plan, Firm: true,
 			Text: "Nothing is planned, so nobody can say whether it is complete.",
 			Way:  "Plan it, from what is already on it."})
 	}
 	all = append(all, stops(c)...)
 	all = append(all, laid(c)...)
-	missing := strokes(c)
-	all = append(all, missing...)
-	all = append(all, latex(c)...)
-	if len(missing) == 0 {
+	unfinished := append(strokes(c), doubts(c)...)
+	unfinished = append(unfinished, latex(c)...)
+	all = append(all, unfinished...)
+	if !slices.ContainsFunc(unfinished, func(b Blocker) bool { return !ruled(c.State, b) }) {
+		all = append(all, cover(c)...)
 		all = append(all, check(c)...)
 	}
-	return append(all, drying(c)...)
+	all = append(all, drying(c)...)
+	for i := range all {
+		all[i].Firm = all[i].Firm || firm(c, all[i].Code)
+	}
+	return all
+}
+
+// firm says whether a blocker may not be overruled: glaze where the piece
+// stands, or a foot of which nobody knows, unless the house lets it stand on
+// stilts; and a cone that nobody knows.
+func firm(c Case, code string) bool {
+	switch code {
+	case "unknown-glaze", "no-pose":
+		return true
+	case "contact", "below-band", "foot-unchecked", "foot-lapsed", "foot-refused", "foot-unclear", "foot-parts":
+		return !c.onStilts()
+	}
+	return false
+}
+
+// whole are the reasons that lie in the piece as a whole.
+func whole(c Case) []Blocker {
+	s, all := c.State, []Blocker(nil)
+	for _, why := range []struct {
+		is bool
+		Blocker
+	}{
+		{s.Damage != "", Blocker{Code: "damaged", Text: "It is damaged: " + s.Damage + ".",
+			Way: "Mend it and say so, log its parts as glazed apart, or set it aside."}},
+		{s.Lost != "", Blocker{Code: "part-missing", Text: "Not all of it is here: " + s.Lost + " is missing.", Way: "Find it and say so."}},
+		{s.Aside != "", Blocker{Code: "aside", Text: "It is set aside: " + s.Aside + ".", Way: "Take it up again."}},
+		{s.Away != "", Blocker{Code: "away", Text: "It is out of the room: " + s.Away + ".", Way: "Take it in, and look at its rim for chips."}},
+		{s.Unnamed, Blocker{Code: "no-name", Text: "No name or mark can be read on it.",
+			Way: "Find out whose it is and mark it in pencil; that burns away, so write it on the plan of the shelf as well."}},
+		{c.House.Path == rules.OnceFired && !s.BoneDry, Blocker{Code: "not-bone-dry", Text: "Nobody felt whether its clay was bone dry before the glaze went on.",
+			Way: "Feel it: pale all over, not clammy. Greenware takes about seven days."}},
+	} {
+		if why.is {
+			why.Stage = Bench
+			all = append(all, why.Blocker)
+		}
+	}
+	return all
 }
 
 // stops are the findings of the plan that protect shelf or kiln.
@@ -137,6 +208,17 @@ func strokes(c Case) []Blocker {
 	return all
 }
 
+// doubts are coats that two people may have logged for one.
+func doubts(c Case) []Blocker {
+	var all []Blocker
+	for _, coat := range c.State.Doubts {
+		surface, _ := c.Body.Surface(coat.Surface)
+		all = append(all, Blocker{Code: "same-or-next", Surface: coat.Surface, Stage: Bench,
+			Text: fmt.Sprintf("%s: two people logged %s within moments.", surface.Name, coat.Glaze), Way: "Say whether it was the same coat or the next."})
+	}
+	return all
+}
+
 // latex asks for latex to be peeled: it does not burn off as wax does.
 func latex(c Case) []Blocker {
 	var all []Blocker
@@ -150,11 +232,43 @@ func latex(c Case) []Blocker {
 	return all
 }
 
-// check asks for a look at the foot that has seen the last coat.
+// cover asks for a look all round that has seen the last coat.
+func cover(c Case) []Blocker {
+	last := c.State.Cover
+	blocked := Blocker{Code: "cover-unchecked", Stage: Foot, Text: "Nobody looked all round at its cover.", Way: "Look at it from every side."}
+	switch {
+	case last.Stands():
+		return nil
+	case last == nil:
+	case last.Lapsed != "":
+		blocked.Code = "cover-lapsed"
+		blocked.Text = "The look at its cover lapsed: " + last.Lapsed + "."
+		blocked.Way = "Look all round again."
+	default:
+		guide, _ := last.Cover.Guide()
+		blocked.Code, blocked.Surface = "cover-refused", last.Surface
+		blocked.Text, blocked.Way = "Cover: "+guide.Name+on(c, last.Surface)+".", guide.Way
+	}
+	return []Blocker{blocked}
+}
+
+// on names a surface behind what is said; "" where there is none.
+func on(c Case, id string) string {
+	if surface, ok := c.Body.Surface(id); ok {
+		return " on the " + surface.Name
+	}
+	return ""
+}
+
+// check asks for a look at the foot that has seen the last coat, and every part.
 func check(c Case) []Blocker {
 	last := c.State.Check
 	blocked := Blocker{Code: "foot-unchecked", Stage: Foot, Text: "Its foot was not checked.", Way: "Check the foot."}
 	switch {
+	case last.Stands() && last.Parts < c.State.Parts:
+		blocked.Code = "foot-parts"
+		blocked.Text = fmt.Sprintf("It is fired in %d parts, and the foot of %d was checked.", c.State.Parts, last.Parts)
+		blocked.Way = "Look at every part, then check again."
 	case last.Stands():
 		return nil
 	case last == nil:
@@ -165,18 +279,21 @@ func check(c Case) []Blocker {
 	default:
 		guide, _ := last.Verdict.Guide()
 		blocked.Code, blocked.Text, blocked.Way = "foot-refused", "Foot: "+guide.Name+".", guide.Way
+		if last.Verdict == foot.Unclear {
+			blocked.Code = "foot-unclear"
+		}
 	}
 	return []Blocker{blocked}
 }
 
 // drying asks for the night before the kiln.
 func drying(c Case) []Blocker {
-	at := c.State.LastWet.Add(c.House.KilnDry())
-	if c.State.LastWet.IsZero() || !c.Now.Before(at) {
+	at := c.Drying.KilnDryAt(c.State)
+	if at.IsZero() || !c.Now.Before(at) {
 		return nil
 	}
 	return []Blocker{{Code: "drying", Stage: Kiln, ClearsAt: at,
-		Text: fmt.Sprintf("It was last wet less than %v hours ago.", c.House.KilnDryHours),
+		Text: fmt.Sprintf("It was last wet less than %g hours ago.", at.Sub(c.State.LastWet).Hours()),
 		Way:  "Let it dry, room-warm to the touch."}}
 }
 

@@ -170,6 +170,10 @@ var fields = []Field{
 		Reason:  "Too much water is hard to undo.",
 		Choices: []Choice{{"teacher", "Only the teacher"}, {"student", "Students, a spoon at a time"}},
 		choice:  func(h *House) *string { return &h.Thins }},
+	{Key: "tablets", Group: forRoom, Name: "How tablets speak",
+		Reason:  "Young children read pictures and tallies faster than words.",
+		Choices: []Choice{{"words", "In words"}, {InPictures, "In pictures and tallies, few words"}},
+		choice:  func(h *House) *string { return &h.Tablets }},
 
 	{Key: "mostColours", Group: forLimits, Name: "Colours on one piece, at most", Unit: "glazes", Least: 0, Most: 12,
 		Reason: "Two or three colours are a decision; eight are a palette. 0 sets no limit. Clear does not count.",

@@ -42,6 +42,8 @@ const (
 	ExteriorNow = "exterior"  // Faces: the exterior before the interior
 	ByResist    = "resist"    // FootBy
 	LaidOn      = "laid"      // Stroke
+	WhileDamp   = "damp"      // Recoat
+	InPictures  = "pictures"  // Tablets
 )
 
 // House is one school's rules. The zero House is of no use: start from Default.
@@ -75,14 +77,15 @@ type House struct {
 	Hidden    string // "all" or "seen": whether what nobody sees is glazed
 	OtherClay Hearsay
 
-	Path   string // bisque first, or once
-	Vents  string // scratched-through places where it is fired once
-	Clean  string // how bisque is cleaned
-	Stroke string // how a coat is laid
-	Faces  string // which face comes first
-	Open   string // how many glazes at once
-	Wash   string // between colours
-	Thins  string // who thins glaze
+	Path    string // bisque first, or once
+	Vents   string // scratched-through places where it is fired once
+	Clean   string // how bisque is cleaned
+	Stroke  string // how a coat is laid
+	Faces   string // which face comes first
+	Open    string // how many glazes at once
+	Wash    string // between colours
+	Thins   string // who thins glaze
+	Tablets string // how tablets speak
 
 	MostColours   int    // on one piece; 0 = no limit
 	InsideOutside string // whether inside and outside take one glaze each
@@ -98,7 +101,7 @@ func Default() House {
 		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: "bare", FootBy: "wipe", Underside: "may", Seat: "bare", Wipes: "student",
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: "dry", KilnDryHours: 12,
 		Hidden: "all", OtherClay: Hint,
-		Path: "bisque", Vents: "without", Clean: "damp", Stroke: "cross", Faces: "interior", Open: "one", Wash: "wash", Thins: "teacher",
+		Path: "bisque", Vents: "without", Clean: "damp", Stroke: "cross", Faces: "interior", Open: "one", Wash: "wash", Thins: "teacher", Tablets: "words",
 		InsideOutside: "free", MostCover: 100,
 	}
 }
@@ -110,17 +113,17 @@ func (h House) Dry(n int) time.Duration {
 	return time.Duration(minutes * float64(time.Minute))
 }
 
-// Recoatable is how long after the nth coat the next one may go on: when it is
-// dry, when it is mostly dry (two thirds of the time, from memory), or at once
-// where the house lays coat on damp coat.
-func (h House) Recoatable(n int) time.Duration {
+// RecoatShare is how much of a coat's drying has to pass before the next one
+// may go on: all where it has to be dry, two thirds where mostly dry will do
+// (from memory), none where the house lays coat on damp coat.
+func (h House) RecoatShare() float64 {
 	switch h.Recoat {
-	case "damp":
+	case WhileDamp:
 		return 0
 	case "mostly":
-		return h.Dry(n) * 2 / 3
+		return 2.0 / 3
 	}
-	return h.Dry(n)
+	return 1
 }
 
 // KilnDry is how long a piece dries after its last coat or wet wipe before it

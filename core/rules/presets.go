@@ -11,7 +11,7 @@ func Presets() []Preset {
 	return []Preset{
 		{"bench", "Secondary bench", "Three coats, a band of 6 mm, students check each other.", map[string]string{}},
 		{"young", "Young class", "Two coats, a band of 13 mm, the teacher wipes, hidden surfaces left out.",
-			map[string]string{"coats": "2", "underglaze": "2", "clearFood": "2", "band": "13", "hidden": "seen", "wipes": "teacher", "extra": "never", "mostColours": "3"}},
+			map[string]string{"coats": "2", "underglaze": "2", "clearFood": "2", "band": "13", "hidden": "seen", "wipes": "teacher", "extra": "never", "mostColours": "3", "tablets": "pictures"}},
 		{"dipping", "Dipping studio", "One dip is a coat and covers; a second overlaps from the rim. A band of 3 mm.",
 			map[string]string{"coats": "1", "layering": "double", "band": "3", "bandRisk": "6", "dry1": "2", "dry2": "5", "dry3": "8", "footBy": "resist"}},
 		{"home", "College at home", "Two to three coats; pieces travel, so the night is longer.",

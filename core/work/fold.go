@@ -1,6 +1,7 @@
 package work
 
 import (
+	"cmp"
 	"maps"
 	"slices"
 	"time"
@@ -11,17 +12,31 @@ import (
 
 // State is what a log of events amounts to. The zero State is a bare piece.
 type State struct {
-	Seq     int64 // of the last event, undone or not
-	Coats   []Coat
-	LastWet time.Time // last coat or wet wipe; zero if never
-	Damage  string    // what broke; "" while whole
-	Check   *Check    // the last check of the foot
-	Load    *Loading  // the load it stands in, until unloaded
-	Firing  *Firing   // the firing it went through
-	Opinion *Opinion
-	Quality *Quality
-	Resists map[string]string // by surface: what keeps it bare, "wax" or "latex"
-	Peeled  map[string]bool   // surfaces whose latex came off
+	Seq      int64 // of the last event, undone or not
+	Coats    []Coat
+	Doubts   []Coat    // laid within moments of another hand's: nobody said yet whether the same or the next
+	LastWet  time.Time // last coat, patch or wet wipe; zero if never
+	Damage   string    // what broke; "" while whole
+	Parts    int       // how many parts it is fired in after it broke; 0 for whole
+	Lost     string    // the part that is not there; "" while all are
+	Unnamed  bool      // no name or mark can be read on it
+	Aside    string    // why nobody goes on with it now; "" while somebody does
+	Away     string    // where it is worked on outside the room; "" while it is here
+	Absent   time.Time // when its maker was last not there
+	Place    Place     // where it was last put
+	BoneDry  bool      // felt bone dry before the first coat, and not wetted since
+	Pictures []string  // ids of photographs
+	Notes    []string
+	Cover    *Look           // the last look all round
+	Check    *Check          // the last check of the foot
+	Helps    map[string]bool // stilts, cookie, wash: recorded for its firing
+	Rulings  []Ruling        // blockers that the teacher overruled, and that still count
+	Load     *Loading        // the load it stands in, until unloaded
+	Firing   *Firing         // the firing it went through
+	Opinion  *Opinion
+	Quality  *Quality
+	Resists  map[string]string // by surface: what keeps it bare, "wax" or "latex"
+	Peeled   map[string]bool   // surfaces whose latex came off
 
 	log []Event
 	// touched is the Seq of the last coat, wipe, damage or repair, and why names it:
@@ -38,12 +53,36 @@ type Coat struct {
 	Glaze   string
 	At      time.Time
 	By      string
+	Felt    Thickness
+	Doubts  string // ID of the coat that it may be once more
+}
+
+// Look is the last look all round at how the glaze covers.
+type Look struct {
+	ID      string
+	Cover   foot.Cover
+	Surface string // where the fault is
+	At      time.Time
+	By      string
+	Lapsed  string // why it no longer counts; "" while it does
+}
+
+// Stands says whether the look counts and found the cover even.
+func (l *Look) Stands() bool { return l != nil && l.Lapsed == "" && l.Cover == foot.Even }
+
+// Ruling is a blocker that the teacher overruled, with the reason that stays
+// on the load.
+type Ruling struct {
+	Code, Surface, Reason, By string
+	At                        time.Time
 }
 
 // Check is the last inspection of the foot.
 type Check struct {
 	ID      string
 	Verdict foot.Verdict
+	Spots   []foot.Spot // where glaze was found
+	Parts   int         // how many parts were looked at, where it is fired apart
 	At      time.Time
 	By      string
 	Lapsed  string // why it no longer counts; "" while it does
@@ -143,28 +182,147 @@ func voided(log []Event) map[string]bool {
 // to, never writes through them, so that states can share them.
 func (s *State) apply(e Event) {
 	switch e.Kind {
-	case Coated:
-		s.Coats = append(s.Coats, Coat{e.ID, e.Seq, e.Surface, e.Glaze, e.At, e.By})
-		s.touch(e, "a coat was logged")
+	case Coated, Felted, Answered, Patched, Wiped, Scraped:
+		s.brush(e)
 	case Resisted:
 		s.Resists, s.Peeled = with(s.Resists, e.Surface, e.Text), with(s.Peeled, e.Surface, false)
 	case Peeled:
 		s.Peeled = with(s.Peeled, e.Surface, true)
+	case BoneDry:
+		s.BoneDry = true
+	case Covered, Checked, Prepared, Ruled:
+		s.judge(e)
+	case Loaded, TakenOut, Fired, Unloaded:
+		s.fire(e)
+	case Opined:
+		s.Opinion = &Opinion{e.Text, e.Again}
+	case Graded:
+		s.Quality = &Quality{e.Mark, e.Text}
+	default:
+		s.befall(e)
+	}
+}
+
+// brush is what hands do to the glaze.
+func (s *State) brush(e Event) {
+	switch e.Kind {
+	case Coated:
+		coat := Coat{e.ID, e.Seq, e.Surface, e.Glaze, e.Happened(), e.By, e.Felt, e.Doubts}
+		if e.Doubts != "" {
+			s.Doubts = append(slices.Clip(s.Doubts), coat)
+		} else {
+			s.Coats = append(s.Coats, coat)
+		}
+		s.touch(e, "a coat was logged")
+	case Felted:
+		s.Coats = slices.Clone(s.Coats)
+		for i := range s.Coats {
+			if s.Coats[i].ID == e.Of {
+				s.Coats[i].Felt = e.Felt
+			}
+		}
+	case Answered:
+		s.answer(e)
+	case Patched:
+		s.touch(e, "a spot was patched")
 	case Wiped:
 		s.takeBack(e.Surface, e.Back)
 		s.touch(e, "it was wiped wet")
+	case Scraped:
+		s.takeBack(e.Surface, e.Back)
+		s.touch(e, "glaze was scraped off")
+	}
+}
+
+// answer settles a doubted coat: the next one counts where it was laid, the
+// same one never did.
+func (s *State) answer(e Event) {
+	i := slices.IndexFunc(s.Doubts, func(c Coat) bool { return c.ID == e.Of })
+	if i < 0 {
+		return
+	}
+	coat := s.Doubts[i]
+	s.Doubts = slices.Delete(slices.Clone(s.Doubts), i, i+1)
+	if len(s.Doubts) == 0 {
+		s.Doubts = nil
+	}
+	if e.Text != NextCoat {
+		return
+	}
+	at := slices.IndexFunc(s.Coats, func(c Coat) bool { return c.Seq > coat.Seq })
+	if at < 0 {
+		at = len(s.Coats)
+	}
+	s.Coats = slices.Insert(slices.Clone(s.Coats), at, coat)
+}
+
+// befall is what happens to the piece as a whole.
+func (s *State) befall(e Event) {
+	switch e.Kind {
 	case Damaged:
 		s.Damage = e.Text
 		s.touch(e, "it was damaged")
 	case Repaired:
 		s.Damage = ""
 		s.touch(e, "it was repaired")
-	case Checked:
-		check := Check{ID: e.ID, Verdict: e.Verdict, At: e.At, By: e.By}
-		if e.Seen < s.touched {
-			check.Lapsed = s.why + " that the checker had not seen"
+	case Parted:
+		s.Damage, s.Parts = "", e.Parts
+		s.touch(e, "it came apart")
+	case Missing:
+		s.Lost = cmp.Or(e.Text, "a part")
+	case Found:
+		s.Lost = ""
+		s.touch(e, "a part came back")
+	case Nameless:
+		s.Unnamed = true
+	case Named:
+		s.Unnamed = false
+	case SetAside:
+		s.Aside = cmp.Or(e.Text, "set aside")
+	case TakenUp:
+		s.Aside = ""
+	case Absent:
+		s.Absent = e.Happened()
+	case Noted:
+		s.Notes = append(slices.Clip(s.Notes), e.Text)
+	case Pictured:
+		s.Pictures = append(slices.Clip(s.Pictures), e.Photo)
+	case Moved:
+		s.Place = e.Place
+	case LeftRoom:
+		s.Away = cmp.Or(e.Text, "elsewhere")
+	case CameBack:
+		s.Away = ""
+		if e.Text != "" {
+			s.Damage = e.Text
 		}
-		s.Check = &check
+		s.touch(e, "it came back from outside the room")
+	}
+}
+
+// judge is what somebody says who looked at the piece.
+func (s *State) judge(e Event) {
+	late := ""
+	if e.Seen < s.touched {
+		late = s.why + " that the checker had not seen"
+	}
+	switch e.Kind {
+	case Covered:
+		s.Cover = &Look{ID: e.ID, Cover: e.Cover, Surface: e.Surface, At: e.Happened(), By: e.By, Lapsed: late}
+	case Checked:
+		s.Check = &Check{ID: e.ID, Verdict: e.Verdict, Spots: e.Spots, Parts: e.Parts, At: e.Happened(), By: e.By, Lapsed: late}
+	case Prepared:
+		s.Helps = with(s.Helps, e.Text, true)
+	case Ruled:
+		if late == "" {
+			s.Rulings = append(slices.Clip(s.Rulings), Ruling{e.Code, e.Surface, e.Text, e.By, e.Happened()})
+		}
+	}
+}
+
+// fire is what the kiln does.
+func (s *State) fire(e Event) {
+	switch e.Kind {
 	case Loaded:
 		s.Load = &Loading{Load: e.Load}
 		if e.Seen < s.touched {
@@ -176,10 +334,6 @@ func (s *State) apply(e Event) {
 		s.Firing = &Firing{Load: e.Load, Cone: e.Cone, At: e.At}
 	case Unloaded:
 		s.unload(e)
-	case Opined:
-		s.Opinion = &Opinion{e.Text, e.Again}
-	case Graded:
-		s.Quality = &Quality{e.Mark, e.Text}
 	}
 }
 
@@ -196,10 +350,19 @@ func with[V any](m map[string]V, key string, v V) map[string]V {
 
 // touch voids whatever had not seen the event.
 func (s *State) touch(e Event, why string) {
-	if e.Kind.Wets() {
-		s.LastWet = e.At
+	if e.Kind.Wets() && e.Happened().After(s.LastWet) {
+		s.LastWet = e.Happened()
+	}
+	if e.Kind == Wiped {
+		s.BoneDry = false
 	}
 	s.touched, s.why = e.Seq, why
+	s.Rulings = nil
+	if s.Cover != nil && s.Cover.Lapsed == "" {
+		look := *s.Cover
+		look.Lapsed = why + " after the look"
+		s.Cover = &look
+	}
 	if s.Check != nil && s.Check.Lapsed == "" {
 		check := *s.Check
 		check.Lapsed = why + " after the check"

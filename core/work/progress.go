@@ -1,11 +1,6 @@
 package work
 
-import (
-	"time"
-
-	"enkaustos/core/glaze"
-	"enkaustos/core/rules"
-)
+import "enkaustos/core/glaze"
 
 // On is the coats on one surface, in the order they were laid.
 func (s State) On(surface string) []Coat {
@@ -58,34 +53,4 @@ func Compare(planned glaze.Stack, on []Coat) Progress {
 	}
 	p.Left = left
 	return p
-}
-
-// DryAt is when the last of the coats on a surface is dry to the touch; zero
-// where there is none.
-func DryAt(on []Coat, h rules.House) time.Time {
-	if len(on) == 0 {
-		return time.Time{}
-	}
-	return on[len(on)-1].At.Add(h.Dry(len(on)))
-}
-
-// RecoatAt is when the next coat may go on by the house's custom; zero where
-// nothing is on.
-func RecoatAt(on []Coat, h rules.House) time.Time {
-	if len(on) == 0 {
-		return time.Time{}
-	}
-	return on[len(on)-1].At.Add(h.Recoatable(len(on)))
-}
-
-// LaidWet lists the coats that went on before the house's custom lets the
-// next one.
-func LaidWet(on []Coat, h rules.House) []Coat {
-	var wet []Coat
-	for i := 1; i < len(on); i++ {
-		if on[i].At.Before(RecoatAt(on[:i], h)) {
-			wet = append(wet, on[i])
-		}
-	}
-	return wet
 }

@@ -12,7 +12,6 @@ import (
 
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
-	"enkaustos/core/rules"
 )
 
 var start = time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
@@ -44,8 +43,16 @@ func anyEvent(t *rapid.T, log []Event, i int) Event {
 		Verdict: rapid.SampledFrom([]foot.Verdict{foot.Clean, foot.Left}).Draw(t, "verdict"),
 		Load:    "L1", Cone: "6", Mark: 3,
 	}
+	e.Parts = 2
+	e.Felt = rapid.SampledFrom([]Thickness{"", Thin, Thick}).Draw(t, "felt")
+	e.Cover = rapid.SampledFrom([]foot.Cover{foot.Even, foot.Bald}).Draw(t, "cover")
+	e.Text = rapid.SampledFrom([]string{"", "wax", NextCoat, SameCoat, OnStilts}).Draw(t, "text")
 	if len(log) > 0 {
 		e.Undoes = rapid.SampledFrom(log).Draw(t, "undoes").ID
+		e.Of = rapid.SampledFrom(log).Draw(t, "of").ID
+		if rapid.IntRange(0, 3).Draw(t, "doubted") == 0 {
+			e.Doubts = e.Of
+		}
 	}
 	return e
 }
@@ -127,7 +134,7 @@ func TestCheckThatMissedACoatNeverCounts(t *testing.T) {
 			case undone[e.ID]:
 			case e.Kind == Checked:
 				check = e
-			case e.Kind == Coated || e.Kind == Wiped || e.Kind == Damaged || e.Kind == Repaired:
+			case slices.Contains([]Kind{Coated, Patched, Wiped, Scraped, Damaged, Repaired, Parted, Found, CameBack}, e.Kind):
 				lastTouch = e.Seq
 			}
 		}
@@ -195,20 +202,6 @@ func TestCompareWithThePlan(t *testing.T) {
 			require.Equal(t, plan.Total(), p.Done+len(p.Left), "no stroke is lost")
 		})
 	}
-}
-
-func TestLaidWet(t *testing.T) {
-	h := rules.Default() // 1, 3 and 5 minutes
-	on := []Coat{{At: start}, {At: start.Add(time.Minute)}, {At: start.Add(3 * time.Minute)}, {At: start.Add(9 * time.Minute)}}
-	wet := LaidWet(on, h)
-	require.Len(t, wet, 1, "the third went on two minutes after the second, which takes three")
-	require.Equal(t, on[2].At, wet[0].At)
-	require.Equal(t, start.Add(14*time.Minute), DryAt(on, h))
-	require.True(t, DryAt(nil, h).IsZero())
-	h.Recoat = "mostly"
-	require.Empty(t, LaidWet(on, h), "mostly dry is enough: two of its three minutes")
-	h.Recoat = "damp"
-	require.Empty(t, LaidWet([]Coat{{At: start}, {At: start.Add(time.Second)}}, h), "a house that lays damp on damp")
 }
 
 // A school of 1,000 pieces with 60 events each, folded cold as at the start.
