@@ -10,6 +10,8 @@ import (
 	"net"
 	"net/http"
 	"os"
+	"strconv"
+	"strings"
 	"syscall"
 	"time"
 
@@ -29,6 +31,7 @@ func (wallClock) Now() time.Time { return time.Now() }
 // serving is what serve and demo have in common.
 type serving struct {
 	addr        string
+	lan         bool
 	hosts       []string
 	backupEvery time.Duration
 	tlsCert     string
@@ -38,6 +41,7 @@ type serving struct {
 
 func (v *serving) flags(cmd *cobra.Command) {
 	cmd.Flags().StringVar(&v.addr, "addr", "127.0.0.1:8470", "address to listen on")
+	cmd.Flags().BoolVar(&v.lan, "lan", false, "serve the tablets of the room over the school's network, by plain http")
 	cmd.Flags().StringSliceVar(&v.hosts, "host", nil, "further names under which the server may be asked")
 	cmd.Flags().DurationVar(&v.backupEvery, "backup-every", 24*time.Hour, "how often to copy the database; 0 for never")
 	cmd.Flags().StringVar(&v.tlsCert, "tls-cert", "", "certificate, so that the teacher can work from another machine")
@@ -75,7 +79,7 @@ func serveCommand() *cobra.Command {
 			if err != nil {
 				return errors.Join(err, listener.Close(), s.Close())
 			}
-			options := api.Options{Studio: school, Store: s, Log: v.log(), Hosts: v.hosts}
+			options := api.Options{Studio: school, Store: s, Log: v.log(), Hosts: v.hosts, LAN: v.lan}
 			if fresh, err := school.NeedsSetup(ctx); err != nil {
 				return errors.Join(err, listener.Close(), s.Close())
 			} else if fresh {
@@ -116,7 +120,7 @@ func demoCommand() *cobra.Command {
 				return errors.Join(err, listener.Close())
 			}
 			fmt.Printf("%s is open at\n  %s/\nPassphrase: %s\n", school.School(), v.url(listener), demo.Passphrase)
-			return v.run(ctx, listener, api.Options{Studio: school, Store: s, Log: v.log(), Hosts: v.hosts, Advance: clock.Advance})
+			return v.run(ctx, listener, api.Options{Studio: school, Store: s, Log: v.log(), Hosts: v.hosts, LAN: v.lan, Advance: clock.Advance})
 		},
 	}
 	v.flags(cmd)
@@ -134,6 +138,9 @@ func (v *serving) listen(ctx context.Context) (net.Listener, error) {
 		}
 		pair = append(pair, certificate)
 	}
+	if v.lan && strings.HasPrefix(v.addr, "127.0.0.1:") {
+		v.addr = "0.0.0.0" + strings.TrimPrefix(v.addr, "127.0.0.1") // all networks of this machine
+	}
 	listener, err := new(net.ListenConfig).Listen(ctx, "tcp", v.addr)
 	switch {
 	case errors.Is(err, syscall.EADDRINUSE):
@@ -146,12 +153,51 @@ func (v *serving) listen(ctx context.Context) (net.Listener, error) {
 	return listener, nil
 }
 
-// url is where a listener is reached.
+// url is where a listener is reached on this machine.
 func (v *serving) url(listener net.Listener) string {
+	return v.scheme() + "://" + strings.Replace(strings.Replace(listener.Addr().String(), "[::]", "127.0.0.1", 1), "0.0.0.0", "127.0.0.1", 1)
+}
+
+func (v *serving) scheme() string {
 	if v.tlsCert != "" {
-		return "https://" + listener.Addr().String()
+		return "https"
 	}
-	return "http://" + listener.Addr().String()
+	return "http"
+}
+
+// reach finds the addresses under which tablets find this machine, says them,
+// and lets the server be asked under them. A loopback address is none.
+func (v *serving) reach(listener net.Listener, o *api.Options) {
+	bound, ok := listener.Addr().(*net.TCPAddr)
+	if !ok || !v.lan && v.tlsCert == "" {
+		return
+	}
+	ips := []net.IP{bound.IP}
+	if bound.IP.IsUnspecified() {
+		ips = nil
+		addresses, err := net.InterfaceAddrs()
+		if err != nil {
+			o.Log.Error("the addresses of this machine are not known", "error", err)
+		}
+		for _, a := range addresses {
+			if n, ok := a.(*net.IPNet); ok && n.IP.To4() != nil {
+				ips = append(ips, n.IP)
+			}
+		}
+	}
+	port := strconv.Itoa(bound.Port)
+	for _, ip := range ips {
+		if !ip.IsLoopback() {
+			o.Hosts = append(o.Hosts, ip.String())
+			o.Links = append(o.Links, v.scheme()+"://"+net.JoinHostPort(ip.String(), port))
+		}
+	}
+	for _, host := range v.hosts {
+		o.Links = append(o.Links, v.scheme()+"://"+net.JoinHostPort(host, port))
+	}
+	for _, link := range o.Links {
+		fmt.Printf("Tablets open %s/station\n", link)
+	}
 }
 
 // run serves until the context ends, then lets running requests finish.
@@ -161,12 +207,14 @@ func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options)
 		o.Hosts = append(o.Hosts, host)
 	}
 	o.Secure = v.tlsCert != ""
+	v.reach(listener, &o)
 	handler, err := api.New(o)
 	if err != nil {
 		return err
 	}
 	defer handler.Close()
 	server := &http.Server{Handler: handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute}
+	server.RegisterOnShutdown(handler.EndStreams)
 	o.Log.Info("serving", "address", v.url(listener), "school", o.Studio.School())
 	go backups(ctx, v.backupEvery, o)
 	failed := make(chan error, 1)

@@ -183,9 +183,10 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	logged(body{"id": "damage-01", "kind": "damage", "text": "chipped"})
 	logged(body{"id": "repair-01", "kind": "repair", "text": "sanded wet"})
 	seen := logged(body{"id": "wipe-0001", "kind": "wipe"}).Pieces[0].Seq
+	logged(body{"id": "cover-001", "kind": "cover", "cover": "even", "seen": seen})
 	logged(body{"id": "check-001", "kind": "check", "verdict": "clean", "seen": seen})
 	require.Equal(t, []string{"drying"}, codesOf(do[gen.PieceDetail](c, 200, "GET", "/pieces/"+p.Id, nil).Piece.Blockers))
-	put := body{"cone": "6", "pieces": []body{{"id": p.Id, "seen": seen + 1}}}
+	put := body{"cone": "6", "pieces": []body{{"id": p.Id, "seen": seen + 2}}}
 	do[gen.Problem](c, 422, "POST", "/loads", put)
 	do[gen.Session](c, 200, "POST", "/demo/clock", body{"minutes": 12*60 + 1})
 	load := do[gen.Load](c, 200, "POST", "/loads", put)
@@ -200,6 +201,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	do[gen.Problem](c, 422, "POST", "/tiles", body{"code": "T2", "piece": p.Id, "surface": "face", "fired": "#334455"})
 	walkTheWall(t, c, p.Id)
 	workTheDesk(t, c, class.Id)
+	workTheRoom(c, class.Id)
 	do[gen.Today](c, 200, "GET", "/today", nil)
 	do[[]gen.Rule](c, 200, "GET", "/rules", nil)
 	require.Len(t, do[[]gen.Preset](c, 200, "GET", "/rules/presets", nil), 5)
@@ -216,6 +218,9 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	require.NoError(t, err)
 	for path, item := range spec.Paths.Map() {
 		for _, operation := range item.Operations() {
+			if path == "/live" || path == "/station" {
+				continue // a stream does not end, and a tablet is no teacher: they have tests of their own
+			}
 			require.True(t, reading.well[operation.OperationID], "%s (%s) was never answered well", path, operation.OperationID)
 		}
 	}

@@ -13,7 +13,7 @@ import (
 
 // CopyPlan takes over the plan of another piece.
 func (s *Server) CopyPlan(ctx context.Context, r gen.CopyPlanRequestObject) (gen.CopyPlanResponseObject, error) {
-	if _, err := s.Studio.CopyPlan(ctx, teacherRole, r.Id, r.Body.From, r.Body.Revision); err != nil {
+	if _, err := s.Studio.CopyPlan(ctx, s.actor(ctx).Name, r.Id, r.Body.From, r.Body.Revision); err != nil {
 		return nil, err
 	}
 	p, tiles, err := s.Studio.Piece(r.Id)
@@ -48,9 +48,9 @@ func (s *Server) ChangeScheme(ctx context.Context, r gen.ChangeSchemeRequestObje
 	var err error
 	switch r.Body.Act {
 	case gen.Turn:
-		err = s.Studio.TurnScheme(ctx, teacherRole, r.Id, r.Slot)
+		err = s.Studio.TurnScheme(ctx, s.actor(ctx).Name, r.Id, r.Slot)
 	case gen.Pick:
-		err = s.Studio.PickScheme(ctx, teacherRole, r.Id, r.Slot)
+		err = s.Studio.PickScheme(ctx, s.actor(ctx).Name, r.Id, r.Slot)
 	default:
 		err = s.Studio.SaveScheme(ctx, r.Id, r.Slot, planOf(value(r.Body.Choices)))
 	}
@@ -75,7 +75,7 @@ func (s *Server) Decide(ctx context.Context, r gen.DecideRequestObject) (gen.Dec
 	words := list(r.Body.Words, func(w gen.Word) studio.Word {
 		return studio.Word{Piece: w.Piece, Revision: w.Revision, Verdict: store.Verdict(w.Verdict), Note: value(w.Note)}
 	})
-	if err := s.Studio.Decide(ctx, teacherRole, words); err != nil {
+	if err := s.Studio.Decide(ctx, s.actor(ctx).Name, words); err != nil {
 		return nil, err
 	}
 	return gen.Decide204Response{}, nil

@@ -119,7 +119,7 @@ func (s *Server) ImportAssignment(ctx context.Context, r gen.ImportAssignmentReq
 	if err != nil {
 		return nil, err
 	}
-	out, err := s.Studio.ImportDocument(ctx, teacherRole, r.Body.Class, text, r.Body.Apply)
+	out, err := s.Studio.ImportDocument(ctx, s.actor(ctx).Name, r.Body.Class, text, r.Body.Apply)
 	if err != nil {
 		return nil, err
 	}

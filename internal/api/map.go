@@ -130,7 +130,12 @@ func rule(r studio.Rule) gen.Rule {
 
 func load(l studio.Load) gen.Load {
 	return gen.Load{Id: l.ID, Name: l.Name, Cone: string(l.Cone), Pieces: list(l.Pieces, func(id string) string { return id }),
-		MadeAt: l.MadeAt, FiredAt: when(l.FiredAt), UnloadedAt: when(l.UnloadedAt)}
+		MadeAt: l.MadeAt, FiredAt: when(l.FiredAt), UnloadedAt: when(l.UnloadedAt),
+		Overruled: list(l.Overruled, func(o studio.Overruled) gen.Ruling {
+			v := ruling(o.Ruling)
+			v.Piece = some(o.Piece)
+			return v
+		})}
 }
 
 func backup(b store.Backup) gen.Backup { return gen.Backup{Name: b.Name, At: b.At, Bytes: b.Bytes} }

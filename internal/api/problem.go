@@ -34,7 +34,7 @@ func (s *Server) failed(c *gin.Context, err error) {
 		writeProblem(c.Writer, http.StatusInternalServerError, "Something broke on the server; nothing was changed.", nil)
 		return
 	}
-	status := map[studio.FaultKind]int{studio.NotFound: http.StatusNotFound, studio.Conflict: http.StatusConflict}[fault.Kind]
+	status := map[studio.FaultKind]int{studio.NotFound: http.StatusNotFound, studio.Conflict: http.StatusConflict, studio.Denied: http.StatusForbidden}[fault.Kind]
 	if status == 0 {
 		status = http.StatusUnprocessableEntity
 	}

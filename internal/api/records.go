@@ -112,6 +112,9 @@ func (s *Server) GetGuide(context.Context, gen.GetGuideRequestObject) (gen.GetGu
 		Verdicts: list(foot.Guides(), func(g foot.Guide) gen.GuideVerdict {
 			return gen.GuideVerdict{Verdict: gen.GuideVerdictVerdict(g.Verdict), Name: g.Name, Means: g.Means, Way: g.Way, Passes: g.Verdict.Passes()}
 		}),
+		Covers: list(foot.CoverGuides(), func(g foot.CoverGuide) gen.GuideCover {
+			return gen.GuideCover{Cover: gen.GuideCoverCover(g.Cover), Name: g.Name, Means: g.Means, Way: g.Way}
+		}),
 		Marks: list(results.Marks(), func(m results.Mark) gen.GuideMark {
 			return gen.GuideMark{Value: m.Value, Name: m.Name, Means: m.Means}
 		}),

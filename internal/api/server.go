@@ -2,6 +2,7 @@
 package api
 
 import (
+	"context"
 	"log/slog"
 	"net"
 	"net/http"
@@ -31,6 +32,10 @@ type Options struct {
 	// Hosts are names and addresses besides loopback under which the server
 	// may be asked; a page elsewhere that points its name here is refused.
 	Hosts []string
+	// LAN has tablets of the room served to other machines over plain http.
+	LAN bool
+	// Links are the addresses under which tablets find this server.
+	Links []string
 	// Secure says that the server speaks TLS.
 	Secure bool
 	// Advance moves the clock on; nil outside the demo.
@@ -43,6 +48,8 @@ type Server struct {
 	sessions *scs.SessionManager
 	cleanup  *sqlite3store.SQLite3Store
 	attempts *attempts
+	pairings *attempts
+	live     *broadcast
 	handler  http.Handler
 }
 
@@ -50,7 +57,7 @@ const maxBody = 4 << 20 // bytes; a list of 2 MB is the largest thing anyone sen
 
 // New builds the server. The error means that the contract itself is broken.
 func New(o Options) (*Server, error) {
-	s := &Server{Options: o, attempts: newAttempts()}
+	s := &Server{Options: o, attempts: newAttempts(), pairings: newAttempts(), live: newBroadcast(o.Studio)}
 	s.cleanup = sqlite3store.New(o.Store.DB())
 	s.sessions = scs.New()
 	s.sessions.Store = s.cleanup
@@ -99,12 +106,25 @@ func New(o Options) (*Server, error) {
 	origin.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
 		writeProblem(w, http.StatusForbidden, "The request came from another site.", nil)
 	}))
-	s.handler = s.guard(origin.Handler(s.sessions.LoadAndSave(gzhttp.GzipHandler(engine))))
+	zipped := gzhttp.GzipHandler(engine)
+	s.handler = s.guard(origin.Handler(s.sessions.LoadAndSave(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.URL.Path == "/api/live" { // a stream is not held back to be made smaller
+			engine.ServeHTTP(w, r)
+			return
+		}
+		zipped.ServeHTTP(w, r)
+	}))))
 	return s, nil
 }
 
+// EndStreams ends what screens listen to, so that a server can stop.
+func (s *Server) EndStreams() { s.live.close() }
+
 // Close stops what runs in the background.
-func (s *Server) Close() { s.cleanup.StopCleanup() }
+func (s *Server) Close() {
+	s.live.close()
+	s.cleanup.StopCleanup()
+}
 
 // ServeHTTP answers one request.
 func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.handler.ServeHTTP(w, r) }
@@ -114,9 +134,11 @@ func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.handler.S
 const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; " +
 	"font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 
+const overTLS = "From another machine the teacher's side is only served over TLS: start the server with --tls-cert and --tls-key."
+
 // guard refuses foreign host names, oversized bodies, and other machines that
-// come over plain http: a passphrase would cross the school's network in the
-// clear. It sets the headers that every answer carries.
+// come over plain http, but for the tablets of the room: a passphrase would cross
+// the school's network in the clear. It sets the headers that every answer carries.
 func (s *Server) guard(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		h := w.Header()
@@ -131,8 +153,11 @@ func (s *Server) guard(next http.Handler) http.Handler {
 			return
 		}
 		if r.TLS == nil && !loopback(r.RemoteAddr) {
-			writeProblem(w, http.StatusForbidden, "From another machine the teacher's side is only served over TLS: start the server with --tls-cert and --tls-key.", nil)
-			return
+			if !s.LAN {
+				writeProblem(w, http.StatusForbidden, overTLS, nil)
+				return
+			}
+			r = r.WithContext(context.WithValue(r.Context(), plainKey{}, true))
 		}
 		r.Body = http.MaxBytesReader(w, r.Body, bodyLimit(r))
 		next.ServeHTTP(w, r)
@@ -142,7 +167,7 @@ func (s *Server) guard(next http.Handler) http.Handler {
 // bodyLimit is how many bytes a request may carry: pictures may be larger than
 // lists, and one byte more than they may, so that the refusal names the photograph.
 func bodyLimit(r *http.Request) int64 {
-	if r.URL.Path == "/api/photographs" || strings.HasSuffix(r.URL.Path, "/hint") {
+	if r.URL.Path == "/api/photographs" || strings.HasSuffix(r.URL.Path, "/hint") || strings.HasSuffix(r.URL.Path, "/pictures") {
 		return photo.MostBytes + 1
 	}
 	return maxBody

@@ -13,19 +13,25 @@ import (
 	"enkaustos/internal/studio"
 )
 
-const (
-	roleKey     = "role"
-	teacherRole = "teacher"
-)
-
-// attempts slows down guessing: five tries at once, then one every ten seconds,
-// for each address that asks.
+// attempts slows down guessing, for each address that asks: some tries at once,
+// then one every while.
 type attempts struct {
-	mu   sync.Mutex
-	from map[string]*rate.Limiter
+	atOnce int
+	every  time.Duration
+	mu     sync.Mutex
+	from   map[string]*rate.Limiter
 }
 
-func newAttempts() *attempts { return &attempts{from: map[string]*rate.Limiter{}} }
+func newAttempts() *attempts {
+	return &attempts{atOnce: 5, every: 10 * time.Second, from: map[string]*rate.Limiter{}}
+}
+
+// spent says whether an address has no try left; allow takes one.
+func (a *attempts) spent(address string) bool {
+	a.mu.Lock()
+	defer a.mu.Unlock()
+	return a.from[address] != nil && a.from[address].Tokens() < 1
+}
 
 func (a *attempts) allow(address string) bool {
 	a.mu.Lock()
@@ -34,7 +40,7 @@ func (a *attempts) allow(address string) bool {
 		clear(a.from) // no machine room holds that many; somebody makes them up
 	}
 	if a.from[address] == nil {
-		a.from[address] = rate.NewLimiter(rate.Every(10*time.Second), 5)
+		a.from[address] = rate.NewLimiter(rate.Every(a.every), a.atOnce)
 	}
 	return a.from[address].Allow()
 }
@@ -55,8 +61,11 @@ func (s *Server) session(ctx context.Context) (gen.Session, error) {
 		return v, err
 	case fresh:
 		v.State = gen.Setup
-	case s.sessions.GetString(ctx, roleKey) == teacherRole:
-		v.State = gen.Open
+	default:
+		if role := s.role(ctx); role != "" {
+			v.State, v.Role = gen.Open, some(gen.SessionRole(role))
+			v.Name = some(s.actor(ctx).Name)
+		}
 	}
 	return v, nil
 }
@@ -67,8 +76,13 @@ func (s *Server) GetSession(ctx context.Context, _ gen.GetSessionRequestObject) 
 	return gen.GetSession200JSONResponse(v), err
 }
 
-// Leave locks the teacher's side.
+// Leave locks the teacher's side; a tablet leaves the room.
 func (s *Server) Leave(ctx context.Context, _ gen.LeaveRequestObject) (gen.LeaveResponseObject, error) {
+	if s.role(ctx) == studio.Station {
+		if err := s.Studio.EndStation(ctx, s.sessions.GetString(ctx, stationKey)); err != nil {
+			return nil, err
+		}
+	}
 	return gen.Leave204Response{}, s.sessions.Destroy(ctx)
 }
 
@@ -83,7 +97,7 @@ func (s *Server) SetUp(ctx context.Context, r gen.SetUpRequestObject) (gen.SetUp
 	if err := s.Studio.SetUp(ctx, r.Body.School, r.Body.Passphrase); err != nil {
 		return nil, err
 	}
-	if err := s.admit(ctx); err != nil {
+	if err := s.admit(ctx, studio.Teacher); err != nil {
 		return nil, err
 	}
 	v, err := s.session(ctx)
@@ -97,26 +111,26 @@ func (s *Server) Login(ctx context.Context, r gen.LoginRequestObject) (gen.Login
 	if !s.attempts.allow(remote(ctx)) {
 		return nil, tooMany
 	}
-	ok, err := s.Studio.Admit(ctx, r.Body.Passphrase)
+	role, err := s.Studio.RoleOf(ctx, r.Body.Passphrase)
 	if err != nil {
 		return nil, err
 	}
-	if !ok {
+	if role == "" {
 		return nil, studio.Fault{Text: "That is not the passphrase."}
 	}
-	if err := s.admit(ctx); err != nil {
+	if err := s.admit(ctx, role); err != nil {
 		return nil, err
 	}
 	v, err := s.session(ctx)
 	return gen.Login200JSONResponse(v), err
 }
 
-// admit gives the session the teacher's role under a new token.
-func (s *Server) admit(ctx context.Context) error {
+// admit gives the session a role under a new token.
+func (s *Server) admit(ctx context.Context, role studio.Role) error {
 	if err := s.sessions.RenewToken(ctx); err != nil {
 		return err
 	}
-	s.sessions.Put(ctx, roleKey, teacherRole)
+	s.sessions.Put(ctx, roleKey, string(role))
 	return nil
 }
 

@@ -5,12 +5,14 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"slices"
 
 	"github.com/getkin/kin-openapi/openapi3filter"
 	"github.com/getkin/kin-openapi/routers/legacy"
 	"github.com/gin-gonic/gin"
 
 	"enkaustos/internal/api/gen"
+	"enkaustos/internal/studio"
 )
 
 var errLocked = errors.New("locked")
@@ -34,6 +36,12 @@ func (s *Server) validator() (gin.HandlerFunc, error) {
 			c.Abort()
 			return
 		}
+		unguarded := route.Operation.Security != nil && len(*route.Operation.Security) == 0
+		if unguarded && plain(c.Request.Context()) && !slices.Contains(openOverPlain, route.Path) {
+			writeProblem(c.Writer, http.StatusForbidden, overTLS, nil)
+			c.Abort()
+			return
+		}
 		err = openapi3filter.ValidateRequest(c.Request.Context(), &openapi3filter.RequestValidationInput{
 			Request: c.Request, PathParams: params, Route: route, Options: options,
 		})
@@ -42,19 +50,36 @@ func (s *Server) validator() (gin.HandlerFunc, error) {
 		case errors.As(err, &security) && !errors.Is(errors.Join(security.Errors...), errLocked):
 			s.badRequest(c, errors.Join(security.Errors...)) // the body could not be read
 		case errors.As(err, &security):
-			writeProblem(c.Writer, http.StatusUnauthorized, "The teacher's side is locked: log in first.", nil)
-			c.Abort()
+			s.refused(c)
 		case err != nil:
 			s.badRequest(c, err)
 		}
 	}, nil
 }
 
-// authenticate asks whether the session has the role that a route names. The
-// contract knows one role so far, the teacher.
+// authenticate asks whether the session has the role that a route names.
 func (s *Server) authenticate(ctx context.Context, in *openapi3filter.AuthenticationInput) error {
-	if in.SecuritySchemeName == teacherRole && s.sessions.GetString(ctx, roleKey) == teacherRole {
+	if role := s.role(ctx); role != "" && in.SecuritySchemeName == string(role) {
 		return nil
 	}
 	return errLocked
+}
+
+// openOverPlain are the routes without a role that a tablet needs over plain
+// http: what it is, and how it is paired. A passphrase must not go that way.
+var openOverPlain = []string{"/session", "/pair"}
+
+// refused answers a request that the session may not make.
+func (s *Server) refused(c *gin.Context) {
+	switch s.role(c.Request.Context()) {
+	case studio.Station:
+		writeProblem(c.Writer, http.StatusForbidden, "That is done on the teacher's side.", nil)
+	case studio.Teacher:
+		writeProblem(c.Writer, http.StatusForbidden, "That is asked by a tablet of the room.", nil)
+	case studio.Helper:
+		writeProblem(c.Writer, http.StatusForbidden, "That is the teacher's.", nil)
+	default:
+		writeProblem(c.Writer, http.StatusUnauthorized, "The teacher's side is locked: log in first.", nil)
+	}
+	c.Abort()
 }

@@ -103,6 +103,9 @@ func build(ctx context.Context, school *studio.Studio, clock *Clock, at time.Tim
 	if err := m.daring(); err != nil {
 		return err
 	}
+	if err := m.bells(); err != nil {
+		return err
+	}
 	return m.firings()
 }
 
@@ -183,6 +186,9 @@ func (m *maker) piece(p studio.Piece, reach stage) error {
 		verdict = foot.Stained
 	}
 	m.clock.freeze(finished.Add(20 * time.Minute))
+	if _, err := m.log(work.Event{Piece: p.ID, Kind: work.Covered, Cover: foot.Even, Seen: m.seq(p.ID)}); err != nil {
+		return err
+	}
 	seen, err := m.log(work.Event{Piece: p.ID, Kind: work.Checked, Verdict: verdict, Seen: m.seq(p.ID)})
 	if err != nil || reach < inKiln {
 		return err
@@ -288,7 +294,7 @@ func (m *maker) coats(p studio.Piece, reach stage, finished time.Time) error {
 func (m *maker) log(e work.Event) (int64, error) {
 	m.n++
 	e.ID = fmt.Sprintf("demo-%06d", m.n)
-	after, _, err := m.school.Log(m.ctx, teacher, []work.Event{e})
+	after, _, err := m.school.Log(m.ctx, studio.ByTeacher, studio.Now(e))
 	if err != nil {
 		return 0, err
 	}

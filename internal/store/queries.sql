@@ -44,11 +44,11 @@ ON CONFLICT (tile, half, coats) DO UPDATE SET l = excluded.l, a = excluded.a, b 
   flags = excluded.flags, source = excluded.source, photo = excluded.photo, at = excluded.at;
 
 -- name: ListPhotographs :many
-SELECT id, name, at, width, height FROM photographs ORDER BY at DESC, id;
+SELECT id, name, at, width, height FROM photographs WHERE piece = '' ORDER BY at DESC, id;
 -- name: GetPhotograph :one
 SELECT * FROM photographs WHERE id = ?;
 -- name: AddPhotograph :exec
-INSERT INTO photographs (id, name, at, width, height, picture) VALUES (?, ?, ?, ?, ?, ?);
+INSERT INTO photographs (id, name, at, width, height, picture, piece) VALUES (?, ?, ?, ?, ?, ?, ?);
 -- name: RemovePhotograph :exec
 DELETE FROM photographs WHERE id = ?;
 
@@ -119,8 +119,9 @@ DELETE FROM programmes WHERE id = ?;
 -- name: ListEvents :many
 SELECT * FROM events ORDER BY seq;
 -- name: AddEvent :one
-INSERT INTO events (id, piece, kind, at, by, surface, glaze, back, undoes, seen, verdict, load, cone, text, again, mark)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO events (id, piece, kind, at, by, surface, glaze, back, undoes, seen, verdict, load, cone, text, again, mark,
+  done, device_at, felt, about, doubts, cover, spots, parts, place, photo, code)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 RETURNING seq;
 
 -- name: ListLoads :many
@@ -128,3 +129,28 @@ SELECT * FROM loads ORDER BY made_at;
 -- name: PutLoad :exec
 INSERT INTO loads (id, name, cone, made_at, fired_at, unloaded_at) VALUES (?, ?, ?, ?, ?, ?)
 ON CONFLICT (id) DO UPDATE SET name = excluded.name, fired_at = excluded.fired_at, unloaded_at = excluded.unloaded_at;
+
+-- name: ListBells :many
+SELECT * FROM bells ORDER BY weekday, starts;
+-- name: AddBell :exec
+INSERT INTO bells (class, weekday, starts, ends) VALUES (?, ?, ?, ?);
+-- name: ClearBells :exec
+DELETE FROM bells;
+
+-- name: ListStations :many
+SELECT * FROM stations ORDER BY paired_at, id;
+-- name: PutStation :exec
+INSERT INTO stations (id, name, paired_at, ended_at) VALUES (?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, ended_at = excluded.ended_at;
+
+-- name: ListWishes :many
+SELECT * FROM wishes ORDER BY piece;
+-- name: PutWish :exec
+INSERT INTO wishes (piece, at, tiles, text) VALUES (?, ?, ?, ?)
+ON CONFLICT (piece) DO UPDATE SET at = excluded.at, tiles = excluded.tiles, text = excluded.text;
+
+-- name: ListStrays :many
+SELECT * FROM strays ORDER BY at, rowid;
+-- name: PutStray :exec
+INSERT INTO strays (id, at, happened, station, event, reason, settled_at) VALUES (?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET settled_at = excluded.settled_at;

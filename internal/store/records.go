@@ -134,11 +134,53 @@ type Load struct {
 	MadeAt, FiredAt, UnloadedAt time.Time
 }
 
-// Photograph is a kept photograph of a rack, without its pixels.
+// Photograph is a kept photograph, of a rack of tiles or of a piece, without its
+// pixels.
 type Photograph struct {
 	ID, Name      string
+	Piece         string // Piece.ID; "" for a rack
 	At            time.Time
 	Width, Height int
+}
+
+// Bell is a lesson of the week: when a class is in the room.
+type Bell struct {
+	Class   string
+	Weekday int // 1 Monday to 7 Sunday
+	Starts  int // minutes after midnight
+	Ends    int
+}
+
+// Holds says whether a moment, in the room's own time, lies in the lesson.
+func (b Bell) Holds(at time.Time) bool {
+	weekday := (int(at.Weekday())+6)%7 + 1
+	minute := at.Hour()*60 + at.Minute()
+	return weekday == b.Weekday && minute >= b.Starts && minute < b.Ends
+}
+
+// Station is a tablet that was paired to the room.
+type Station struct {
+	ID, Name string
+	PairedAt time.Time
+	EndedAt  time.Time // zero while it is paired
+}
+
+// Wish is what a student would like, the best first.
+type Wish struct {
+	Piece string
+	At    time.Time
+	Tiles []string // glaze.Tile.Code, up to three
+	Text  string
+}
+
+// Stray is what a tablet sent late and could not be kept as it was.
+type Stray struct {
+	Event     work.Event
+	At        time.Time // when it arrived
+	Happened  time.Time // when the tablet saw it, by how long ago it said that was
+	Station   string
+	Reason    string
+	SettledAt time.Time // zero until the teacher decided
 }
 
 // Records is a whole school as it lies on the disk.
@@ -151,6 +193,10 @@ type Records struct {
 	Assignments []Assignment
 	Pieces      []Piece
 	Plans       []Plan
+	Bells       []Bell
+	Stations    []Station
+	Wishes      []Wish
+	Strays      []Stray
 	Events      []work.Event // in the server's order
 	Loads       []Load
 	Schemes     []Scheme

@@ -77,7 +77,7 @@ func (t *Tx) putReading(tile string, r glaze.Reading) error {
 
 // AddPhotograph keeps a photograph with its pixels.
 func (t *Tx) AddPhotograph(p Photograph, picture []byte) error {
-	return t.q.AddPhotograph(t.ctx, db.AddPhotographParams{ID: p.ID, Name: p.Name, At: p.At.UnixMilli(), Width: int64(p.Width), Height: int64(p.Height), Picture: picture})
+	return t.q.AddPhotograph(t.ctx, db.AddPhotographParams{ID: p.ID, Name: p.Name, At: p.At.UnixMilli(), Width: int64(p.Width), Height: int64(p.Height), Picture: picture, Piece: p.Piece})
 }
 
 // RemovePhotograph throws a photograph away; what was read from it stays.
@@ -178,9 +178,51 @@ func (t *Tx) RemoveProgramme(id string) error { return t.q.RemoveProgramme(t.ctx
 
 // AddEvent appends an event and returns its place in the server's order.
 func (t *Tx) AddEvent(e work.Event) (seq int64, err error) {
+	spots := [1]string{"[]"}
+	if len(e.Spots) > 0 {
+		if err := marshal(spots[:], e.Spots); err != nil {
+			return 0, err
+		}
+	}
 	return t.q.AddEvent(t.ctx, db.AddEventParams{ID: e.ID, Piece: e.Piece, Kind: string(e.Kind), At: e.At.UnixMilli(), By: e.By,
 		Surface: e.Surface, Glaze: e.Glaze, Back: int64(e.Back), Undoes: e.Undoes, Seen: e.Seen, Verdict: string(e.Verdict),
-		Load: e.Load, Cone: string(e.Cone), Text: e.Text, Again: truth(e.Again), Mark: int64(e.Mark)})
+		Load: e.Load, Cone: string(e.Cone), Text: e.Text, Again: truth(e.Again), Mark: int64(e.Mark),
+		Done: instant(e.Done), DeviceAt: instant(e.DeviceAt), Felt: string(e.Felt), About: e.Of, Doubts: e.Doubts, Cover: string(e.Cover),
+		Spots: spots[0], Parts: int64(e.Parts), Place: string(e.Place), Photo: e.Photo, Code: e.Code})
+}
+
+// PutBells replaces the lessons of the week.
+func (t *Tx) PutBells(bells []Bell) error {
+	if err := t.q.ClearBells(t.ctx); err != nil {
+		return err
+	}
+	for _, b := range bells {
+		if err := t.q.AddBell(t.ctx, db.AddBellParams{Class: b.Class, Weekday: int64(b.Weekday), Starts: int64(b.Starts), Ends: int64(b.Ends)}); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (t *Tx) PutStation(s Station) error {
+	return t.q.PutStation(t.ctx, db.PutStationParams{ID: s.ID, Name: s.Name, PairedAt: s.PairedAt.UnixMilli(), EndedAt: instant(s.EndedAt)})
+}
+
+func (t *Tx) PutStray(s Stray) error {
+	var text [1]string
+	if err := marshal(text[:], s.Event); err != nil {
+		return err
+	}
+	return t.q.PutStray(t.ctx, db.PutStrayParams{ID: s.Event.ID, At: s.At.UnixMilli(), Happened: s.Happened.UnixMilli(), Station: s.Station,
+		Event: text[0], Reason: s.Reason, SettledAt: instant(s.SettledAt)})
+}
+
+func (t *Tx) PutWish(w Wish) error {
+	var text [1]string
+	if err := marshal(text[:], w.Tiles); err != nil {
+		return err
+	}
+	return t.q.PutWish(t.ctx, db.PutWishParams{Piece: w.Piece, At: w.At.UnixMilli(), Tiles: text[0], Text: w.Text})
 }
 
 func (t *Tx) PutLoad(l Load) error {

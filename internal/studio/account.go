@@ -59,13 +59,44 @@ var starterClays = []glaze.Clay{
 	{Code: "RED", Name: "Red earthenware", Cones: kiln.Range{From: "06", To: "04"}, Fired: colour.Lab{L: 52, A: 24, B: 30}, Dark: true},
 }
 
-// Admit says whether a passphrase is the teacher's.
-func (s *Studio) Admit(ctx context.Context, passphrase string) (bool, error) {
-	hash, err := s.store.Setting(ctx, passphraseKey)
-	if err != nil || hash == "" {
-		return false, err
+// helperKey keeps the argon2id hash of the helpers' passphrase.
+const helperKey = "helper"
+
+// SetHelper chooses the passphrase of helpers; an empty one shuts them out.
+func (s *Studio) SetHelper(ctx context.Context, passphrase string) error {
+	hash := ""
+	switch {
+	case passphrase == "":
+	case len(passphrase) < 10:
+		return refuse("Take at least 10 characters for the helpers' passphrase.")
+	default:
+		var err error
+		if hash, err = argon2id.CreateHash(passphrase, argon2id.DefaultParams); err != nil {
+			return err
+		}
 	}
-	return argon2id.ComparePasswordAndHash(passphrase, hash)
+	return s.store.Write(ctx, func(tx *store.Tx) error { return tx.PutSetting(helperKey, hash) })
+}
+
+// RoleOf says whose passphrase it is: the teacher's or the helpers'; "" for
+// nobody's.
+func (s *Studio) RoleOf(ctx context.Context, passphrase string) (Role, error) {
+	for _, door := range []struct {
+		key  string
+		role Role
+	}{{passphraseKey, Teacher}, {helperKey, Helper}} {
+		hash, err := s.store.Setting(ctx, door.key)
+		if err != nil {
+			return "", err
+		}
+		if hash == "" {
+			continue
+		}
+		if fits, err := argon2id.ComparePasswordAndHash(passphrase, hash); err != nil || fits {
+			return door.role, err
+		}
+	}
+	return "", nil
 }
 
 // SetPassphrase replaces the passphrase, from the command line.

@@ -12,7 +12,6 @@ import (
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
-	"enkaustos/core/work"
 	"enkaustos/internal/store"
 	"enkaustos/internal/studio"
 )
@@ -94,7 +93,7 @@ func (r storm) act(t *testing.T, i int, p studio.Piece, class, assignment string
 		_, err = r.s.CopyPlan(ctx, "storm", p.ID, models[r.Intn(len(models))].ID, p.Revision)
 		return err
 	case 12:
-		_, _, err := r.s.Log(ctx, "storm", []work.Event{coat(fmt.Sprintf("storm-%d", i), p, r.pick("face", "edge"), r.pick("A", "B"))})
+		_, _, err := r.s.Log(ctx, studio.ByTeacher, studio.Now(coat(fmt.Sprintf("storm-%d", i), p, r.pick("face", "edge"), r.pick("A", "B"))))
 		return err
 	}
 	thick := r.Intn(2) == 0

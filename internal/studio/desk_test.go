@@ -211,7 +211,7 @@ func TestLatexIsPeeled(t *testing.T) {
 		return codes
 	}
 	require.Contains(t, blockers(p), "latex-on")
-	_, _, err = s.Log(t.Context(), "test", []work.Event{{ID: "nothing there", Piece: p.ID, Kind: work.Peeled, Surface: "face"}})
+	_, _, err = s.Log(t.Context(), studio.ByTeacher, studio.Now(work.Event{ID: "nothing there", Piece: p.ID, Kind: work.Peeled, Surface: "face"}))
 	require.ErrorContains(t, err, "no latex lies there")
 	after, _ := log(t, s, work.Event{ID: "peel", Piece: p.ID, Kind: work.Peeled, Surface: "back"})
 	require.NotContains(t, blockers(after[0]), "latex-on")

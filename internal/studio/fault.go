@@ -14,6 +14,7 @@ const (
 	Refused  FaultKind = iota // what was asked for makes no sense
 	NotFound                  // there is no such record
 	Conflict                  // it changed since the asker looked
+	Denied                    // the asker may not
 )
 
 // Fault is a refusal in one sentence that can be shown.

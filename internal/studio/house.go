@@ -28,6 +28,14 @@ type Rule struct {
 // The zero Scope is the school.
 type Scope struct{ Class, Assignment string }
 
+// HouseOf is the rules of a class; of the school for "".
+func (s *Studio) HouseOf(class string) rules.House {
+	s.mu.RLock()
+	defer s.mu.RUnlock()
+	house, _ := s.house.With(s.school.classes[class].Rules)
+	return house
+}
+
 // Rules lists the rules of a scope in the order a teacher meets them.
 func (s *Studio) Rules(of Scope) ([]Rule, error) {
 	s.mu.RLock()

@@ -13,7 +13,14 @@ import (
 // Load is a kiln load with the ids of its pieces.
 type Load struct {
 	store.Load
-	Pieces []string
+	Pieces    []string
+	Overruled []Overruled // what the teacher took on, of its pieces
+}
+
+// Overruled is a ruling on a piece of a load.
+type Overruled struct {
+	Piece string
+	work.Ruling
 }
 
 // Seen is a piece and the last event of it that its loader had seen.
@@ -37,6 +44,9 @@ func (s *Studio) load(l store.Load) Load {
 	v := Load{Load: l}
 	for _, p := range s.school.members(l.ID) {
 		v.Pieces = append(v.Pieces, p.ID)
+		for _, r := range p.state.Rulings {
+			v.Overruled = append(v.Overruled, Overruled{p.ID, r})
+		}
 	}
 	return v
 }

@@ -31,6 +31,10 @@ type Piece struct {
 	Choices    plan.Plan
 	Own        plan.Own
 	Approval   Approval
+	Overruled  []ready.Blocker // what would stop it, had the teacher not overruled it
+	Placing    ready.Placing
+	Wish       *store.Wish
+	Help       []foot.Help    // what it should be given for its firing; only of a piece asked for alone
 	Amounts    []stock.Amount // what the plan takes of each jar, less what has to stay bare
 }
 
@@ -41,7 +45,10 @@ type Surface struct {
 	On      []Coat
 	Left    []string // glazes of the strokes still to lay
 	WetFrom time.Time
-	DryAt   time.Time // zero where nothing was laid
+	DryAt   time.Time   // zero where nothing was laid
+	NextAt  time.Time   // when the next coat may go on by the house's custom
+	NextBy  time.Time   // until when it should be on; zero but where coat goes on damp coat
+	Doubts  []work.Coat // of which nobody said yet whether they are one coat twice
 	Look
 }
 
@@ -80,7 +87,11 @@ func (s *Studio) Piece(id string) (Piece, []string, error) {
 			tiles = append(tiles, t.Code)
 		}
 	}
-	return s.view(p, s.clock.Now()), tiles, nil
+	v := s.view(p, s.clock.Now())
+	house := s.school.assignments[p.Assignment].house
+	v.Help = foot.Suggest(foot.Risk{Band: v.Band, HouseMM: house.BandMM, ContactMM: across(p.body),
+		Stilts: house.Foot == rules.Stilts, LowFire: !plan.LowFire.Cooler(v.Assignment.Cone)})
+	return v, tiles, nil
 }
 
 // OrderOf is the working order of a piece's plan.
@@ -107,19 +118,31 @@ func (s *Studio) view(p *livePiece, now time.Time) Piece {
 		v.Band = v.Band.Higher(a.shelf.Band(laid, w))
 	}
 	v.Blockers = ready.Blockers(verdict)
+	v.Overruled = ready.Overruled(verdict)
 	v.Stage = ready.StageOf(p.state, v.Blockers)
+	v.Placing = ready.PlaceOf(p.state, v.Blockers)
+	if wish, ok := s.school.wishes[p.ID]; ok {
+		v.Wish = &wish
+	}
 	v.Approval = approvalOf(p)
 	v.Surfaces = make([]Surface, len(p.body.Surfaces))
 	for i, surface := range p.body.Surfaces {
-		v.Surfaces[i] = s.surface(surface, p, a, w)
+		v.Surfaces[i] = s.surface(surface, p, s.dryingOf(a), w)
 	}
 	return v
+}
+
+// across is the longest way across what a piece stands on, in mm.
+func across(b piece.Body) float64 {
+	under := b.FromBelow(0)
+	return max(under.Width, under.Height)
 }
 
 // verdictOn is all that the verdict on a piece depends on, under some rules; mu
 // is held.
 func (s *Studio) verdictOn(p *livePiece, house rules.House, shelf *plan.Shelf, w plan.Work, now time.Time) ready.Case {
-	c := ready.Case{Body: p.body, Plan: p.plan.Choices, Findings: shelf.Check(p.plan.Choices, w), State: p.state, House: house, Now: now}
+	c := ready.Case{Body: p.body, Plan: p.plan.Choices, Findings: shelf.Check(p.plan.Choices, w), State: p.state, House: house,
+		Cone: w.Cone, Stilts: w.Standing.Stilts, Drying: s.drying(house), Now: now}
 	if laid, strays := ready.Laid(p.body, p.plan.Choices, p.state); strays {
 		c.Laid = shelf.Check(laid, w)
 	}
@@ -130,6 +153,8 @@ func (s *Studio) verdictOn(p *livePiece, house rules.House, shelf *plan.Shelf, w
 func (s *Studio) workOf(p *livePiece, a *assignment) plan.Work {
 	w := plan.Work{Body: p.body, Clay: s.school.clays[a.Clay], Cone: a.Cone, Air: a.Atmosphere,
 		Jars: a.Allowed(s.school.classes[a.Class]), Standing: p.plan.Own.Standing, Takes: s.takesOf(a.Class)}
+	w.Standing.Stilts = w.Standing.Stilts || p.state.Helps[work.OnStilts]
+	w.Standing.Cookie = w.Standing.Cookie || p.state.Helps[work.OnCookie]
 	for _, surface := range p.body.Surfaces {
 		if surface.Clay != "" && surface.Clay != a.Clay {
 			if w.Clays == nil {
@@ -141,17 +166,23 @@ func (s *Studio) workOf(p *livePiece, a *assignment) plan.Work {
 	return w
 }
 
-func (s *Studio) surface(surface piece.Surface, p *livePiece, a *assignment, w plan.Work) Surface {
+func (s *Studio) surface(surface piece.Surface, p *livePiece, drying work.Drying, w plan.Work) Surface {
 	choice := p.plan.Choices[surface.ID]
 	on := p.state.On(surface.ID)
 	progress := work.Compare(choice.Stack, on)
-	v := Surface{Surface: surface, Choice: choice, Left: progress.Left, DryAt: work.DryAt(on, a.house)}
+	v := Surface{Surface: surface, Choice: choice, Left: progress.Left,
+		DryAt: drying.DryAt(on), NextAt: drying.RecoatAt(on), NextBy: drying.RecoatBy(on)}
+	for _, c := range p.state.Doubts {
+		if c.Surface == surface.ID {
+			v.Doubts = append(v.Doubts, c)
+		}
+	}
 	odd := map[string]bool{}
 	for _, c := range progress.Other {
 		odd[c.ID] = true
 	}
 	wet := map[string]bool{}
-	for _, c := range work.LaidWet(on, a.house) {
+	for _, c := range drying.LaidWet(on) {
 		wet[c.ID] = true
 	}
 	for _, c := range on {

@@ -28,6 +28,10 @@ type school struct {
 	hints       map[string]bool   // glaze.Glaze.Code with a picture of its label
 	levels      map[string][]store.JarLevel
 	programmes  map[string]store.Programme
+	bells       []store.Bell
+	stations    map[string]store.Station
+	wishes      map[string]store.Wish  // by piece
+	strays      map[string]store.Stray // by event
 }
 
 // assignment is an assignment with the body that its measurements make, and
@@ -89,6 +93,10 @@ func newSchool(r store.Records) *school {
 		hints:       map[string]bool{},
 		levels:      map[string][]store.JarLevel{},
 		programmes:  byKey(r.Programmes, func(p store.Programme) string { return p.ID }),
+		bells:       r.Bells,
+		stations:    byKey(r.Stations, func(s store.Station) string { return s.ID }),
+		wishes:      byKey(r.Wishes, func(w store.Wish) string { return w.Piece }),
+		strays:      byKey(r.Strays, func(s store.Stray) string { return s.Event.ID }),
 	}
 	for _, code := range r.Hints {
 		s.hints[code] = true

@@ -70,7 +70,7 @@ func TestMemoryEqualsDiskAfterAStorm(t *testing.T) {
 		if !sent(e.Kind) {
 			continue
 		}
-		if _, _, err := s.Log(t.Context(), "storm", []work.Event{e}); err != nil {
+		if _, _, err := s.Log(t.Context(), studio.ByTeacher, studio.Now(e)); err != nil {
 			var fault studio.Fault
 			require.ErrorAs(t, err, &fault, "a refusal is a sentence, never a broken server: %v", e)
 			refused++
@@ -151,7 +151,7 @@ func TestWhatCannotHaveHappened(t *testing.T) {
 			if e.ID == "" {
 				e.ID = "case"
 			}
-			_, _, err := s.Log(t.Context(), "test", []work.Event{coat("good", p, "edge", "A"), e})
+			_, _, err := s.Log(t.Context(), studio.ByTeacher, studio.Now(coat("good", p, "edge", "A"), e))
 			require.ErrorContains(t, err, c.says)
 			now, _, err := s.Piece(p.ID)
 			require.NoError(t, err)

@@ -34,6 +34,14 @@ type Studio struct {
 	spreads stock.Spreads
 	learned map[string]stock.Learned // by glaze.Glaze.Code
 	name    string
+	damp    map[string]bool // days on which things dry more slowly
+	hand    byHand          // what the teacher set beside the bells
+
+	live    live // who is told of changes
+	pairing pairing
+
+	pacing sync.Mutex // guards pace
+	pace   paceOfDay
 
 	taking sync.Mutex                    // guards takes
 	takes  map[string]map[string]float64 // mL of each glaze that a class still takes; nil once anything changed
@@ -59,12 +67,22 @@ func (s *Studio) Reload(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
+	damp, err := s.readDamp(ctx)
+	if err != nil {
+		return err
+	}
+	hand, err := s.readHand(ctx)
+	if err != nil {
+		return err
+	}
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	s.school, s.house, s.name = newSchool(records), house, name
+	s.hand = hand
+	s.school, s.house, s.name, s.damp = newSchool(records), house, name, damp
 	s.newShelf()
 	s.learn()
 	s.forgetTakes()
+	s.forgetPace()
 	return nil
 }
 
@@ -105,8 +123,15 @@ func (s *Studio) houseOf(house rules.House, a *assignment) rules.House {
 }
 
 // change runs one use case that writes: look decides, under the lock, what to
-// write and what to remember once it is on the disk.
+// write and what to remember once it is on the disk. Every screen is told that
+// something changed.
 func (s *Studio) change(ctx context.Context, look func() (write func(*store.Tx) error, remember func(), err error)) error {
+	return s.changeSome(ctx, func() []string { return nil }, look)
+}
+
+// changeSome is change for a use case that changes some pieces and nothing
+// else: pieces names them once it is done.
+func (s *Studio) changeSome(ctx context.Context, pieces func() []string, look func() (write func(*store.Tx) error, remember func(), err error)) error {
 	s.writing.Lock()
 	defer s.writing.Unlock()
 	s.mu.RLock()
@@ -119,9 +144,10 @@ func (s *Studio) change(ctx context.Context, look func() (write func(*store.Tx) 
 		return err
 	}
 	s.mu.Lock()
-	defer s.mu.Unlock()
 	remember()
 	s.forgetTakes()
+	s.mu.Unlock()
+	s.live.tell(pieces())
 	return nil
 }
 

@@ -54,7 +54,7 @@ func newRoom(t *testing.T) (*studio.Studio, *hands, []studio.Piece) {
 }
 
 func log(t *testing.T, s *studio.Studio, events ...work.Event) ([]studio.Piece, []studio.Warning) {
-	pieces, warnings, err := s.Log(t.Context(), "test", events)
+	pieces, warnings, err := s.Log(t.Context(), studio.ByTeacher, studio.Now(events...))
 	require.NoError(t, err)
 	return pieces, warnings
 }
@@ -105,7 +105,7 @@ func TestWarningsAreKeptCoats(t *testing.T) {
 	again, w := log(t, s, coat("3", p, "face", "B"))
 	require.Empty(t, w)
 	require.Len(t, again[0].State.Coats, 5, "a resend changes nothing")
-	_, _, err = s.Log(t.Context(), "test", []work.Event{coat("6", p, "face", "A"), coat("7", p, "lid", "A")})
+	_, _, err = s.Log(t.Context(), studio.ByTeacher, studio.Now(coat("6", p, "face", "A"), coat("7", p, "lid", "A")))
 	require.ErrorContains(t, err, `no surface "lid"`)
 	now, _, err := s.Piece(p.ID)
 	require.NoError(t, err)
@@ -119,7 +119,8 @@ func TestLoadsSeeTheLastCoat(t *testing.T) {
 	p, err := s.SavePlan(t.Context(), "test", pieces[0].ID, studio.Draft{Choices: plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 1}}}}})
 	require.NoError(t, err)
 	check := func(id string, seen int64) studio.Piece {
-		after, _ := log(t, s, work.Event{ID: id, Piece: p.ID, Kind: work.Checked, Verdict: foot.Clean, Seen: seen})
+		after, _ := log(t, s, work.Event{ID: id + " all round", Piece: p.ID, Kind: work.Covered, Cover: foot.Even, Seen: seen},
+			work.Event{ID: id, Piece: p.ID, Kind: work.Checked, Verdict: foot.Clean, Seen: seen})
 		return after[0]
 	}
 	after, _ := log(t, s, coat("1", p, "face", "A"))
@@ -129,9 +130,9 @@ func TestLoadsSeeTheLastCoat(t *testing.T) {
 		_, err := s.AddToLoad(t.Context(), "test", store.Load{Cone: "6"}, []studio.Seen{{Piece: p.ID, Seq: seen}})
 		return err
 	}
-	require.ErrorContains(t, put(old), "foot was not checked")
+	require.ErrorContains(t, put(old), "looked all round")
 	log(t, s, coat("2", p, "face", "A"))
-	require.Equal(t, "foot-lapsed", check("late", old).Blockers[0].Code, "a check that missed a coat")
+	require.Equal(t, "foot-lapsed", check("late", old).Blockers[1].Code, "a check that missed a coat")
 	seen := check("seen", old+1).State.Seq
 	require.ErrorContains(t, put(seen), "last wet less than 12 hours")
 	clock.now = clock.now.Add(13 * time.Hour)
@@ -144,7 +145,7 @@ func TestLoadsSeeTheLastCoat(t *testing.T) {
 	log(t, s, work.Event{ID: "undo", Piece: p.ID, Kind: work.Undone, Undoes: "3"})
 	_, err = s.Fire(t.Context(), "test", load.ID)
 	require.NoError(t, err)
-	_, _, err = s.Log(t.Context(), "test", []work.Event{{ID: "x", Piece: p.ID, Kind: work.Graded, Mark: 4}})
+	_, _, err = s.Log(t.Context(), studio.ByTeacher, studio.Now(work.Event{ID: "x", Piece: p.ID, Kind: work.Graded, Mark: 4}))
 	require.ErrorContains(t, err, "not out of the kiln yet")
 	_, err = s.Unload(t.Context(), "test", load.ID)
 	require.NoError(t, err)

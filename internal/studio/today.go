@@ -1,7 +1,6 @@
 package studio
 
 import (
-	"cmp"
 	"fmt"
 	"slices"
 	"time"
@@ -56,7 +55,8 @@ func (s *Studio) Today() Today {
 	t := Today{Tiles: len(s.school.tiles), Glazes: len(s.school.glazes)}
 	all := map[ready.Stage]int{}
 	perClass := map[string]map[ready.Stage]int{}
-	held := map[string]*Held{}
+	var waiting []ready.Waiting
+	classOf := map[string]string{}
 	fit := 0
 	for _, p := range s.school.piecesOf("") {
 		view := s.view(p, now)
@@ -69,22 +69,20 @@ func (s *Studio) Today() Today {
 		if ready.MayBeLoaded(view.State, view.Blockers) {
 			fit++
 		}
-		once := map[string]bool{}
-		for _, b := range view.Blockers {
-			if b.Stage == view.Stage && !once[b.Code] {
-				once[b.Code] = true
-				hold(held, b, class)
-			}
-		}
+		waiting = append(waiting, ready.Waiting{Piece: p.ID, Blockers: view.Blockers})
+		classOf[p.ID] = class
 	}
 	t.Counts = counts(all)
 	for _, c := range s.school.classList() {
 		t.Classes = append(t.Classes, ClassCounts{c.ID, c.Name, counts(perClass[c.ID])})
 	}
-	for _, h := range held {
-		t.Blocked = append(t.Blocked, *h)
+	for _, g := range ready.Groups(waiting) {
+		h := Held{Code: g.Code, Text: g.Words(), Stage: g.Stage, Pieces: len(g.Pieces), ClearsAt: g.ClearsAt, Class: classOf[g.Pieces[0]]}
+		if slices.ContainsFunc(g.Pieces, func(id string) bool { return classOf[id] != h.Class }) {
+			h.Class = ""
+		}
+		t.Blocked = append(t.Blocked, h)
 	}
-	slices.SortFunc(t.Blocked, func(a, b Held) int { return cmp.Or(b.Pieces-a.Pieces, cmp.Compare(a.Code, b.Code)) })
 	t.Next = s.nextSteps(all, fit)
 	return t
 }
@@ -95,41 +93,6 @@ func counts(of map[ready.Stage]int) []Count {
 		list[i] = Count{stage, of[stage]}
 	}
 	return list
-}
-
-// hold adds a blocker to the ones of its code that are mended at the same stage.
-func hold(held map[string]*Held, b ready.Blocker, class string) {
-	key := string(b.Stage) + " " + b.Code
-	h := held[key]
-	if h == nil {
-		h = &Held{Code: b.Code, Text: heldText[b.Code], Stage: b.Stage, Class: class}
-		switch {
-		case h.Text != "":
-		case b.Stage == ready.Bench:
-			h.Text = "carry glaze that has to come off"
-		default:
-			h.Text = "are stopped by their plan"
-		}
-		held[key] = h
-	}
-	h.Pieces++
-	if h.Class != class {
-		h.Class = ""
-	}
-	if b.ClearsAt.After(h.ClearsAt) {
-		h.ClearsAt = b.ClearsAt
-	}
-}
-
-// heldText says of several pieces what a blocker says of one.
-var heldText = map[string]string{
-	"no-plan":        "have nothing planned",
-	"coats-missing":  "lack coats",
-	"foot-unchecked": "wait for a look at the foot",
-	"foot-lapsed":    "need their foot checked again",
-	"foot-refused":   "have a foot to clean",
-	"drying":         "are drying for the kiln",
-	"damaged":        "are damaged",
 }
 
 // nextSteps says what to do next, what the kiln waits for first; mu is held.

@@ -144,16 +144,62 @@ func (e ChoiceResist) Valid() bool {
 	}
 }
 
+// Defines values for EventInCover.
+const (
+	EventInCoverBald EventInCover = "bald"
+	EventInCoverEven EventInCover = "even"
+	EventInCoverGap  EventInCover = "gap"
+	EventInCoverLump EventInCover = "lump"
+)
+
+// Valid indicates whether the value is a known member of the EventInCover enum.
+func (e EventInCover) Valid() bool {
+	switch e {
+	case EventInCoverBald:
+		return true
+	case EventInCoverEven:
+		return true
+	case EventInCoverGap:
+		return true
+	case EventInCoverLump:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for EventInKind.
 const (
+	EventInKindAbsent  EventInKind = "absent"
+	EventInKindAnswer  EventInKind = "answer"
+	EventInKindApart   EventInKind = "apart"
+	EventInKindAside   EventInKind = "aside"
+	EventInKindBone    EventInKind = "bone"
 	EventInKindCheck   EventInKind = "check"
 	EventInKindCoat    EventInKind = "coat"
+	EventInKindCover   EventInKind = "cover"
 	EventInKindDamage  EventInKind = "damage"
+	EventInKindDry     EventInKind = "dry"
+	EventInKindFelt    EventInKind = "felt"
+	EventInKindFound   EventInKind = "found"
+	EventInKindLeave   EventInKind = "leave"
+	EventInKindMissing EventInKind = "missing"
+	EventInKindMove    EventInKind = "move"
+	EventInKindNamed   EventInKind = "named"
+	EventInKindNoname  EventInKind = "noname"
+	EventInKindNote    EventInKind = "note"
 	EventInKindOpinion EventInKind = "opinion"
+	EventInKindPatch   EventInKind = "patch"
 	EventInKindPeel    EventInKind = "peel"
+	EventInKindPicture EventInKind = "picture"
+	EventInKindPrepare EventInKind = "prepare"
 	EventInKindQuality EventInKind = "quality"
 	EventInKindRepair  EventInKind = "repair"
 	EventInKindResist  EventInKind = "resist"
+	EventInKindResume  EventInKind = "resume"
+	EventInKindReturn  EventInKind = "return"
+	EventInKindRule    EventInKind = "rule"
+	EventInKindScrape  EventInKind = "scrape"
 	EventInKindTakeout EventInKind = "takeout"
 	EventInKindUndo    EventInKind = "undo"
 	EventInKindWipe    EventInKind = "wipe"
@@ -162,21 +208,65 @@ const (
 // Valid indicates whether the value is a known member of the EventInKind enum.
 func (e EventInKind) Valid() bool {
 	switch e {
+	case EventInKindAbsent:
+		return true
+	case EventInKindAnswer:
+		return true
+	case EventInKindApart:
+		return true
+	case EventInKindAside:
+		return true
+	case EventInKindBone:
+		return true
 	case EventInKindCheck:
 		return true
 	case EventInKindCoat:
 		return true
+	case EventInKindCover:
+		return true
 	case EventInKindDamage:
+		return true
+	case EventInKindDry:
+		return true
+	case EventInKindFelt:
+		return true
+	case EventInKindFound:
+		return true
+	case EventInKindLeave:
+		return true
+	case EventInKindMissing:
+		return true
+	case EventInKindMove:
+		return true
+	case EventInKindNamed:
+		return true
+	case EventInKindNoname:
+		return true
+	case EventInKindNote:
 		return true
 	case EventInKindOpinion:
 		return true
+	case EventInKindPatch:
+		return true
 	case EventInKindPeel:
+		return true
+	case EventInKindPicture:
+		return true
+	case EventInKindPrepare:
 		return true
 	case EventInKindQuality:
 		return true
 	case EventInKindRepair:
 		return true
 	case EventInKindResist:
+		return true
+	case EventInKindResume:
+		return true
+	case EventInKindReturn:
+		return true
+	case EventInKindRule:
+		return true
+	case EventInKindScrape:
 		return true
 	case EventInKindTakeout:
 		return true
@@ -189,12 +279,34 @@ func (e EventInKind) Valid() bool {
 	}
 }
 
+// Defines values for EventInPlace.
+const (
+	EventInPlaceCart  EventInPlace = "cart"
+	EventInPlaceOwn   EventInPlace = "own"
+	EventInPlaceReady EventInPlace = "ready"
+)
+
+// Valid indicates whether the value is a known member of the EventInPlace enum.
+func (e EventInPlace) Valid() bool {
+	switch e {
+	case EventInPlaceCart:
+		return true
+	case EventInPlaceOwn:
+		return true
+	case EventInPlaceReady:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for EventInVerdict.
 const (
 	EventInVerdictClean   EventInVerdict = "clean"
 	EventInVerdictLeft    EventInVerdict = "left"
 	EventInVerdictLow     EventInVerdict = "low"
 	EventInVerdictStained EventInVerdict = "stained"
+	EventInVerdictUnclear EventInVerdict = "unclear"
 )
 
 // Valid indicates whether the value is a known member of the EventInVerdict enum.
@@ -207,6 +319,8 @@ func (e EventInVerdict) Valid() bool {
 	case EventInVerdictLow:
 		return true
 	case EventInVerdictStained:
+		return true
+	case EventInVerdictUnclear:
 		return true
 	default:
 		return false
@@ -228,6 +342,27 @@ func (e Fault) Valid() bool {
 	case Crazed:
 		return true
 	case Ran:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for Felt.
+const (
+	FeltRight Felt = "right"
+	FeltThick Felt = "thick"
+	FeltThin  Felt = "thin"
+)
+
+// Valid indicates whether the value is a known member of the Felt enum.
+func (e Felt) Valid() bool {
+	switch e {
+	case FeltRight:
+		return true
+	case FeltThick:
+		return true
+	case FeltThin:
 		return true
 	default:
 		return false
@@ -318,12 +453,37 @@ func (e GlazeWare) Valid() bool {
 	}
 }
 
+// Defines values for GuideCoverCover.
+const (
+	GuideCoverCoverBald GuideCoverCover = "bald"
+	GuideCoverCoverEven GuideCoverCover = "even"
+	GuideCoverCoverGap  GuideCoverCover = "gap"
+	GuideCoverCoverLump GuideCoverCover = "lump"
+)
+
+// Valid indicates whether the value is a known member of the GuideCoverCover enum.
+func (e GuideCoverCover) Valid() bool {
+	switch e {
+	case GuideCoverCoverBald:
+		return true
+	case GuideCoverCoverEven:
+		return true
+	case GuideCoverCoverGap:
+		return true
+	case GuideCoverCoverLump:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for GuideVerdictVerdict.
 const (
 	GuideVerdictVerdictClean   GuideVerdictVerdict = "clean"
 	GuideVerdictVerdictLeft    GuideVerdictVerdict = "left"
 	GuideVerdictVerdictLow     GuideVerdictVerdict = "low"
 	GuideVerdictVerdictStained GuideVerdictVerdict = "stained"
+	GuideVerdictVerdictUnclear GuideVerdictVerdict = "unclear"
 )
 
 // Valid indicates whether the value is a known member of the GuideVerdictVerdict enum.
@@ -336,6 +496,29 @@ func (e GuideVerdictVerdict) Valid() bool {
 	case GuideVerdictVerdictLow:
 		return true
 	case GuideVerdictVerdictStained:
+		return true
+	case GuideVerdictVerdictUnclear:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for HelpKind.
+const (
+	Cookie HelpKind = "cookie"
+	Stilts HelpKind = "stilts"
+	Wash   HelpKind = "wash"
+)
+
+// Valid indicates whether the value is a known member of the HelpKind enum.
+func (e HelpKind) Valid() bool {
+	switch e {
+	case Cookie:
+		return true
+	case Stilts:
+		return true
+	case Wash:
 		return true
 	default:
 		return false
@@ -522,6 +705,27 @@ func (e RuleEffectSeverity) Valid() bool {
 	}
 }
 
+// Defines values for SessionRole.
+const (
+	SessionRoleHelper  SessionRole = "helper"
+	SessionRoleStation SessionRole = "station"
+	SessionRoleTeacher SessionRole = "teacher"
+)
+
+// Valid indicates whether the value is a known member of the SessionRole enum.
+func (e SessionRole) Valid() bool {
+	switch e {
+	case SessionRoleHelper:
+		return true
+	case SessionRoleStation:
+		return true
+	case SessionRoleTeacher:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SessionState.
 const (
 	Locked SessionState = "locked"
@@ -591,6 +795,63 @@ func (e Stage) Valid() bool {
 	case Plan:
 		return true
 	case Results:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for StationStateRecoat.
+const (
+	StationStateRecoatDamp   StationStateRecoat = "damp"
+	StationStateRecoatDry    StationStateRecoat = "dry"
+	StationStateRecoatMostly StationStateRecoat = "mostly"
+)
+
+// Valid indicates whether the value is a known member of the StationStateRecoat enum.
+func (e StationStateRecoat) Valid() bool {
+	switch e {
+	case StationStateRecoatDamp:
+		return true
+	case StationStateRecoatDry:
+		return true
+	case StationStateRecoatMostly:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for StationStateStroke.
+const (
+	Cross StationStateStroke = "cross"
+	Laid  StationStateStroke = "laid"
+)
+
+// Valid indicates whether the value is a known member of the StationStateStroke enum.
+func (e StationStateStroke) Valid() bool {
+	switch e {
+	case Cross:
+		return true
+	case Laid:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for StationStateWipes.
+const (
+	StationStateWipesStudent StationStateWipes = "student"
+	StationStateWipesTeacher StationStateWipes = "teacher"
+)
+
+// Valid indicates whether the value is a known member of the StationStateWipes enum.
+func (e StationStateWipes) Valid() bool {
+	switch e {
+	case StationStateWipesStudent:
+		return true
+	case StationStateWipesTeacher:
 		return true
 	default:
 		return false
@@ -869,14 +1130,27 @@ type BandPart struct {
 	Why string  `json:"why"`
 }
 
+// Bell defines model for Bell.
+type Bell struct {
+	Class  string `json:"class"`
+	Ends   string `json:"ends"`
+	Starts string `json:"starts"`
+
+	// Weekday 1 Monday to 7 Sunday
+	Weekday int `json:"weekday"`
+}
+
 // Blocker defines model for Blocker.
 type Blocker struct {
 	ClearsAt *time.Time `json:"clearsAt,omitempty"`
 	Code     string     `json:"code"`
-	Stage    Stage      `json:"stage"`
-	Surface  string     `json:"surface"`
-	Text     string     `json:"text"`
-	Way      string     `json:"way"`
+
+	// Firm Nobody may overrule it
+	Firm    *bool  `json:"firm,omitempty"`
+	Stage   Stage  `json:"stage"`
+	Surface string `json:"surface"`
+	Text    string `json:"text"`
+	Way     string `json:"way"`
 }
 
 // Box In pixels of the kept picture, from the top left
@@ -898,6 +1172,17 @@ type BoxReading struct {
 
 	// Spread ΔE2000 over the box
 	Spread float32 `json:"spread"`
+}
+
+// Candidate defines model for Candidate.
+type Candidate struct {
+	Piece Piece `json:"piece"`
+
+	// Score 0 to 1
+	Score float64 `json:"score"`
+
+	// Why What speaks for it, and what against
+	Why []string `json:"why"`
 }
 
 // Caption defines model for Caption.
@@ -992,9 +1277,25 @@ type Clay struct {
 	Name    string `json:"name"`
 }
 
+// Clues What can be seen on a piece without a name; what is left out is not known
+type Clues struct {
+	Class *string `json:"class,omitempty"`
+	Clay  *string `json:"clay,omitempty"`
+
+	// Coats How many coats lie on it in all
+	Coats *int `json:"coats,omitempty"`
+
+	// Colour The raw colour that covers most of it
+	Colour *string   `json:"colour,omitempty"`
+	Form   *string   `json:"form,omitempty"`
+	Glazes *[]string `json:"glazes,omitempty"`
+}
+
 // Coat defines model for Coat.
 type Coat struct {
 	At    time.Time `json:"at"`
+	By    string    `json:"by"`
+	Felt  *Felt     `json:"felt,omitempty"`
 	Glaze string    `json:"glaze"`
 	Id    string    `json:"id"`
 
@@ -1113,28 +1414,58 @@ type Drawing struct {
 
 // EventIn defines model for EventIn.
 type EventIn struct {
-	Again   *bool           `json:"again,omitempty"`
-	Back    *int            `json:"back,omitempty"`
-	Glaze   *string         `json:"glaze,omitempty"`
-	Id      string          `json:"id"`
-	Kind    EventInKind     `json:"kind"`
-	Mark    *int            `json:"mark,omitempty"`
+	Again *bool `json:"again,omitempty"`
+
+	// AgeMS How long ago the device saw it, by its own clock at both ends
+	AgeMS *int64 `json:"ageMS,omitempty"`
+	Back  *int   `json:"back,omitempty"`
+
+	// Code Of the blocker that is overruled
+	Code  *string       `json:"code,omitempty"`
+	Cover *EventInCover `json:"cover,omitempty"`
+
+	// DeviceAt The device's clock: a note
+	DeviceAt *time.Time `json:"deviceAt,omitempty"`
+
+	// Done When it happened, where it is entered afterwards
+	Done  *time.Time  `json:"done,omitempty"`
+	Felt  *Felt       `json:"felt,omitempty"`
+	Glaze *string     `json:"glaze,omitempty"`
+	Id    string      `json:"id"`
+	Kind  EventInKind `json:"kind"`
+	Mark  *int        `json:"mark,omitempty"`
+
+	// Of The coat that is spoken of
+	Of      *string         `json:"of,omitempty"`
+	Parts   *int            `json:"parts,omitempty"`
+	Photo   *string         `json:"photo,omitempty"`
 	Piece   string          `json:"piece"`
+	Place   *EventInPlace   `json:"place,omitempty"`
 	Seen    *int64          `json:"seen,omitempty"`
+	Spots   *[]Spot         `json:"spots,omitempty"`
 	Surface *string         `json:"surface,omitempty"`
 	Text    *string         `json:"text,omitempty"`
 	Undoes  *string         `json:"undoes,omitempty"`
 	Verdict *EventInVerdict `json:"verdict,omitempty"`
 }
 
+// EventInCover defines model for EventIn.Cover.
+type EventInCover string
+
 // EventInKind defines model for EventIn.Kind.
 type EventInKind string
+
+// EventInPlace defines model for EventIn.Place.
+type EventInPlace string
 
 // EventInVerdict defines model for EventIn.Verdict.
 type EventInVerdict string
 
 // Fault defines model for Fault.
 type Fault string
+
+// Felt defines model for Felt.
+type Felt string
 
 // FieldError defines model for FieldError.
 type FieldError struct {
@@ -1245,6 +1576,7 @@ type GlazeWare string
 // Guide defines model for Guide.
 type Guide struct {
 	Cones    []GuideCone    `json:"cones"`
+	Covers   []GuideCover   `json:"covers"`
 	Details  []GuideDetail  `json:"details"`
 	Marks    []GuideMark    `json:"marks"`
 	Verdicts []GuideVerdict `json:"verdicts"`
@@ -1256,6 +1588,17 @@ type GuideCone struct {
 	Cone       string `json:"cone"`
 	Fahrenheit int    `json:"fahrenheit"`
 }
+
+// GuideCover defines model for GuideCover.
+type GuideCover struct {
+	Cover GuideCoverCover `json:"cover"`
+	Means string          `json:"means"`
+	Name  string          `json:"name"`
+	Way   string          `json:"way"`
+}
+
+// GuideCoverCover defines model for GuideCover.Cover.
+type GuideCoverCover string
 
 // GuideDetail defines model for GuideDetail.
 type GuideDetail struct {
@@ -1300,6 +1643,16 @@ type Held struct {
 	Stage    Stage      `json:"stage"`
 	Text     string     `json:"text"`
 }
+
+// Help defines model for Help.
+type Help struct {
+	Kind     HelpKind `json:"kind"`
+	Recorded bool     `json:"recorded"`
+	Why      string   `json:"why"`
+}
+
+// HelpKind defines model for Help.Kind.
+type HelpKind string
 
 // Hex defines model for Hex.
 type Hex = string
@@ -1413,6 +1766,18 @@ type Label struct {
 	Y       float64 `json:"y"`
 }
 
+// LastLook defines model for LastLook.
+type LastLook struct {
+	At time.Time `json:"at"`
+	By string    `json:"by"`
+
+	// Lapsed Why it no longer counts
+	Lapsed  *string `json:"lapsed,omitempty"`
+	Spots   *[]Spot `json:"spots,omitempty"`
+	Surface *string `json:"surface,omitempty"`
+	Verdict string  `json:"verdict"`
+}
+
 // Layer defines model for Layer.
 type Layer struct {
 	Coats int `json:"coats"`
@@ -1436,11 +1801,14 @@ type ListKind string
 
 // Load defines model for Load.
 type Load struct {
-	Cone       string     `json:"cone"`
-	FiredAt    *time.Time `json:"firedAt,omitempty"`
-	Id         string     `json:"id"`
-	MadeAt     time.Time  `json:"madeAt"`
-	Name       string     `json:"name"`
+	Cone    string     `json:"cone"`
+	FiredAt *time.Time `json:"firedAt,omitempty"`
+	Id      string     `json:"id"`
+	MadeAt  time.Time  `json:"madeAt"`
+	Name    string     `json:"name"`
+
+	// Overruled What the teacher took on, of its pieces
+	Overruled  []Ruling   `json:"overruled"`
 	Pieces     []string   `json:"pieces"`
 	UnloadedAt *time.Time `json:"unloadedAt,omitempty"`
 }
@@ -1549,6 +1917,13 @@ type Own struct {
 	Standing *Standing           `json:"standing,omitempty"`
 }
 
+// PairedStation defines model for PairedStation.
+type PairedStation struct {
+	Id       string    `json:"id"`
+	Name     string    `json:"name"`
+	PairedAt time.Time `json:"pairedAt"`
+}
+
 // Photograph defines model for Photograph.
 type Photograph struct {
 	At     time.Time `json:"at"`
@@ -1575,14 +1950,23 @@ type PhotographReading struct {
 
 // Piece defines model for Piece.
 type Piece struct {
-	Again      *bool     `json:"again,omitempty"`
-	Approval   Approval  `json:"approval"`
-	Assignment string    `json:"assignment"`
-	BandMM     float64   `json:"bandMM"`
-	Blockers   []Blocker `json:"blockers"`
-	Class      string    `json:"class"`
-	Clay       string    `json:"clay"`
-	Cone       string    `json:"cone"`
+	Absent   *time.Time `json:"absent,omitempty"`
+	Again    *bool      `json:"again,omitempty"`
+	Approval Approval   `json:"approval"`
+
+	// Aside Why nobody goes on with it
+	Aside      *string `json:"aside,omitempty"`
+	Assignment string  `json:"assignment"`
+
+	// Away Where it is outside the room
+	Away     *string   `json:"away,omitempty"`
+	BandMM   float64   `json:"bandMM"`
+	Blockers []Blocker `json:"blockers"`
+	BoneDry  *bool     `json:"boneDry,omitempty"`
+	Class    string    `json:"class"`
+	Clay     string    `json:"clay"`
+	Cone     string    `json:"cone"`
+	Cover    *LastLook `json:"cover,omitempty"`
 
 	// Damage What broke and was not repaired
 	Damage   *string    `json:"damage,omitempty"`
@@ -1590,12 +1974,34 @@ type Piece struct {
 	Fired    *time.Time `json:"fired,omitempty"`
 
 	// Fit It may be put into a load
-	Fit         bool    `json:"fit"`
-	Id          string  `json:"id"`
-	Load        *string `json:"load,omitempty"`
-	LoadLapsed  *string `json:"loadLapsed,omitempty"`
-	Mark        string  `json:"mark"`
-	Opinion     *string `json:"opinion,omitempty"`
+	Fit  bool      `json:"fit"`
+	Foot *LastLook `json:"foot,omitempty"`
+
+	// Helps stilts, cookie, wash: recorded for its firing
+	Helps      []string `json:"helps"`
+	Id         string   `json:"id"`
+	Load       *string  `json:"load,omitempty"`
+	LoadLapsed *string  `json:"loadLapsed,omitempty"`
+
+	// Lost The part that is not here
+	Lost    *string  `json:"lost,omitempty"`
+	Mark    string   `json:"mark"`
+	Notes   []string `json:"notes"`
+	Opinion *string  `json:"opinion,omitempty"`
+
+	// Overruled What the teacher took on
+	Overruled []Ruling `json:"overruled"`
+
+	// Parts How many parts it is fired in after it broke
+	Parts    *int     `json:"parts,omitempty"`
+	Pictures []string `json:"pictures"`
+
+	// Place Where it goes when the lesson ends: ready, own, cart; empty where it is not in the room
+	Place    string `json:"place"`
+	PlaceWhy string `json:"placeWhy"`
+
+	// PutAt Where it was last put
+	PutAt       *string `json:"putAt,omitempty"`
 	Quality     *int    `json:"quality,omitempty"`
 	QualityText *string `json:"qualityText,omitempty"`
 
@@ -1613,16 +2019,23 @@ type Piece struct {
 	// Title Name of the assignment
 	Title    string     `json:"title"`
 	Unloaded *time.Time `json:"unloaded,omitempty"`
+	Unnamed  *bool      `json:"unnamed,omitempty"`
+
+	// Wish What a student would like, the best first
+	Wish *Wish `json:"wish,omitempty"`
 }
 
 // PieceDetail defines model for PieceDetail.
 type PieceDetail struct {
 	// Amounts What its plan takes
-	Amounts []Amount       `json:"amounts"`
-	Band    Band           `json:"band"`
-	Drawing Drawing        `json:"drawing"`
-	Edges   []Join         `json:"edges"`
-	Form    string         `json:"form"`
+	Amounts []Amount `json:"amounts"`
+	Band    Band     `json:"band"`
+	Drawing Drawing  `json:"drawing"`
+	Edges   []Join   `json:"edges"`
+	Form    string   `json:"form"`
+
+	// Help What it should be given for its firing
+	Help    []Help         `json:"help"`
 	History []HistoryEntry `json:"history"`
 	Now     time.Time      `json:"now"`
 
@@ -1721,6 +2134,15 @@ type RawLab struct {
 	L float32 `json:"l"`
 }
 
+// ReadyGroup defines model for ReadyGroup.
+type ReadyGroup struct {
+	ClearsAt *time.Time `json:"clearsAt,omitempty"`
+	Code     string     `json:"code"`
+	Pieces   []string   `json:"pieces"`
+	Stage    Stage      `json:"stage"`
+	Words    string     `json:"words"`
+}
+
 // RecipePart defines model for RecipePart.
 type RecipePart struct {
 	Glaze string  `json:"glaze"`
@@ -1752,6 +2174,26 @@ type Review struct {
 type ReviewItem struct {
 	Piece Piece    `json:"piece"`
 	Why   []string `json:"why"`
+}
+
+// Room defines model for Room.
+type Room struct {
+	Bells  []Bell `json:"bells"`
+	ByHand bool   `json:"byHand"`
+
+	// Class The class in the room now; empty between lessons
+	Class string `json:"class"`
+
+	// Damp Today dries slowly
+	Damp   bool       `json:"damp"`
+	Ends   *time.Time `json:"ends,omitempty"`
+	Locked bool       `json:"locked"`
+	Name   string     `json:"name"`
+
+	// Pace Of the house's drying times, learned
+	Pace      float64         `json:"pace"`
+	PaceCount int             `json:"paceCount"`
+	Stations  []PairedStation `json:"stations"`
 }
 
 // Rule defines model for Rule.
@@ -1807,6 +2249,16 @@ type RuleEffects struct {
 	Stopped int `json:"stopped"`
 }
 
+// Ruling defines model for Ruling.
+type Ruling struct {
+	At      time.Time `json:"at"`
+	By      string    `json:"by"`
+	Code    string    `json:"code"`
+	Piece   *string   `json:"piece,omitempty"`
+	Reason  string    `json:"reason"`
+	Surface string    `json:"surface"`
+}
+
 // Scheme defines model for Scheme.
 type Scheme struct {
 	Amounts  []Amount       `json:"amounts"`
@@ -1840,11 +2292,18 @@ type Seen struct {
 
 // Session defines model for Session.
 type Session struct {
-	Demo   bool         `json:"demo"`
+	Demo bool `json:"demo"`
+
+	// Name Of the tablet
+	Name   *string      `json:"name,omitempty"`
 	Now    time.Time    `json:"now"`
+	Role   *SessionRole `json:"role,omitempty"`
 	School string       `json:"school"`
 	State  SessionState `json:"state"`
 }
+
+// SessionRole defines model for Session.Role.
+type SessionRole string
 
 // SessionState defines model for Session.State.
 type SessionState string
@@ -1877,6 +2336,12 @@ type Sketch struct {
 	Under Under `json:"under"`
 }
 
+// Spot A place on the piece seen from below, in mm from the middle of what it stands on
+type Spot struct {
+	X float64 `json:"x"`
+	Y float64 `json:"y"`
+}
+
 // Spread What one brushed coat takes
 type Spread struct {
 	// Lessons Drops of the jar that it was learned from; 0 for the usual figure
@@ -1895,6 +2360,36 @@ type Standing struct {
 	Stilts *bool    `json:"stilts,omitempty"`
 }
 
+// StationState defines model for StationState.
+type StationState struct {
+	Class     string     `json:"class"`
+	ClassName string     `json:"className"`
+	Ends      *time.Time `json:"ends,omitempty"`
+	Locked    bool       `json:"locked"`
+	Name      string     `json:"name"`
+	Now       time.Time  `json:"now"`
+
+	// OpenJars How many glazes are open at once
+	OpenJars string `json:"openJars"`
+
+	// Pictures It speaks in pictures and few words
+	Pictures bool               `json:"pictures"`
+	Recoat   StationStateRecoat `json:"recoat"`
+
+	// Stroke How the house lays a coat
+	Stroke StationStateStroke `json:"stroke"`
+	Wipes  StationStateWipes  `json:"wipes"`
+}
+
+// StationStateRecoat defines model for StationState.Recoat.
+type StationStateRecoat string
+
+// StationStateStroke How the house lays a coat
+type StationStateStroke string
+
+// StationStateWipes defines model for StationState.Wipes.
+type StationStateWipes string
+
 // Step defines model for Step.
 type Step struct {
 	Brush    string `json:"brush"`
@@ -1903,6 +2398,18 @@ type Step struct {
 	Optional *bool  `json:"optional,omitempty"`
 	Says     string `json:"says"`
 	Surface  string `json:"surface"`
+}
+
+// Stray defines model for Stray.
+type Stray struct {
+	At       time.Time `json:"at"`
+	Happened time.Time `json:"happened"`
+	Id       string    `json:"id"`
+	Piece    string    `json:"piece"`
+	Reason   string    `json:"reason"`
+	Station  string    `json:"station"`
+	Text     string    `json:"text"`
+	Who      string    `json:"who"`
 }
 
 // StripTile defines model for StripTile.
@@ -1947,8 +2454,11 @@ type SurfaceAreaUse string
 
 // SurfaceState defines model for SurfaceState.
 type SurfaceState struct {
-	Bare   bool       `json:"bare"`
-	Detail *string    `json:"detail,omitempty"`
+	Bare   bool    `json:"bare"`
+	Detail *string `json:"detail,omitempty"`
+
+	// Doubts Coats that may be one coat twice
+	Doubts *[]Coat    `json:"doubts,omitempty"`
 	DryAt  *time.Time `json:"dryAt,omitempty"`
 	Fired  *Hex       `json:"fired,omitempty"`
 	Heavy  *bool      `json:"heavy,omitempty"`
@@ -1957,7 +2467,13 @@ type SurfaceState struct {
 	// Left Glazes of the strokes still to lay
 	Left []string `json:"left"`
 	Name string   `json:"name"`
-	On   []Coat   `json:"on"`
+
+	// NextAt When the next coat may go on by the house's custom
+	NextAt *time.Time `json:"nextAt,omitempty"`
+
+	// NextBy Until when it should be on, where coat goes on damp coat
+	NextBy *time.Time `json:"nextBy,omitempty"`
+	On     []Coat     `json:"on"`
 
 	// Optional An extra that never holds the piece back
 	Optional *bool `json:"optional,omitempty"`
@@ -2119,6 +2635,12 @@ type Want struct {
 	Tile     *string `json:"tile,omitempty"`
 }
 
+// Wish What a student would like, the best first
+type Wish struct {
+	Text  string   `json:"text"`
+	Tiles []string `json:"tiles"`
+}
+
 // Word defines model for Word.
 type Word struct {
 	Note     *string     `json:"note,omitempty"`
@@ -2193,6 +2715,11 @@ type SetStockJSONBody struct {
 	InStock bool `json:"inStock"`
 }
 
+// SetHelperJSONBody defines parameters for SetHelper.
+type SetHelperJSONBody struct {
+	Passphrase string `json:"passphrase"`
+}
+
 // ImportListJSONBody defines parameters for ImportList.
 type ImportListJSONBody struct {
 	Apply bool `json:"apply"`
@@ -2204,6 +2731,12 @@ type ImportListJSONBody struct {
 	Cone *string  `json:"cone,omitempty"`
 	Kind ListKind `json:"kind"`
 	Text string   `json:"text"`
+}
+
+// LiveParams defines parameters for Live.
+type LiveParams struct {
+	// After The last event that the screen has seen
+	After *int64 `form:"after,omitempty" json:"after,omitempty"`
 }
 
 // AddToLoadJSONBody defines parameters for AddToLoad.
@@ -2222,6 +2755,12 @@ type LoginJSONBody struct {
 	Passphrase string `json:"passphrase"`
 }
 
+// PairStationJSONBody defines parameters for PairStation.
+type PairStationJSONBody struct {
+	Code string  `json:"code"`
+	Name *string `json:"name,omitempty"`
+}
+
 // AddPhotographParams defines parameters for AddPhotograph.
 type AddPhotographParams struct {
 	Name string `form:"name" json:"name"`
@@ -2237,6 +2776,12 @@ type ReadPhotographJSONBody struct {
 type ListPiecesParams struct {
 	Class *string `form:"class,omitempty" json:"class,omitempty"`
 	Stage *Stage  `form:"stage,omitempty" json:"stage,omitempty"`
+}
+
+// DraftPlanJSONBody defines parameters for DraftPlan.
+type DraftPlanJSONBody struct {
+	Choices  []Choice `json:"choices"`
+	Revision int      `json:"revision"`
 }
 
 // GetDrawingParams defines parameters for GetDrawing.
@@ -2293,6 +2838,31 @@ type ListUntriedParams struct {
 	Class *[]string `form:"class,omitempty" json:"class,omitempty"`
 }
 
+// GetReadyParams defines parameters for GetReady.
+type GetReadyParams struct {
+	Class *string `form:"class,omitempty" json:"class,omitempty"`
+}
+
+// SwitchRoomJSONBody defines parameters for SwitchRoom.
+type SwitchRoomJSONBody struct {
+	Class string `json:"class"`
+}
+
+// SetBellsJSONBody defines parameters for SetBells.
+type SetBellsJSONBody struct {
+	Bells []Bell `json:"bells"`
+}
+
+// SetDampJSONBody defines parameters for SetDamp.
+type SetDampJSONBody struct {
+	Damp bool `json:"damp"`
+}
+
+// LockStationsJSONBody defines parameters for LockStations.
+type LockStationsJSONBody struct {
+	Locked bool `json:"locked"`
+}
+
 // GetRulesParams defines parameters for GetRules.
 type GetRulesParams struct {
 	Class      *string `form:"class,omitempty" json:"class,omitempty"`
@@ -2329,6 +2899,11 @@ type SetUpJSONBody struct {
 	Passphrase string `json:"passphrase"`
 	School     string `json:"school"`
 	Token      string `json:"token"`
+}
+
+// SettleStrayJSONBody defines parameters for SettleStray.
+type SettleStrayJSONBody struct {
+	Keep bool `json:"keep"`
 }
 
 // ListTilesParams defines parameters for ListTiles.
@@ -2423,6 +2998,9 @@ type ChangeCardJSONRequestBody = CardChange
 // SetStockJSONRequestBody defines body for SetStock for application/json ContentType.
 type SetStockJSONRequestBody SetStockJSONBody
 
+// SetHelperJSONRequestBody defines body for SetHelper for application/json ContentType.
+type SetHelperJSONRequestBody SetHelperJSONBody
+
 // ImportListJSONRequestBody defines body for ImportList for application/json ContentType.
 type ImportListJSONRequestBody ImportListJSONBody
 
@@ -2432,8 +3010,17 @@ type AddToLoadJSONRequestBody AddToLoadJSONBody
 // LoginJSONRequestBody defines body for Login for application/json ContentType.
 type LoginJSONRequestBody LoginJSONBody
 
+// PairStationJSONRequestBody defines body for PairStation for application/json ContentType.
+type PairStationJSONRequestBody PairStationJSONBody
+
 // ReadPhotographJSONRequestBody defines body for ReadPhotograph for application/json ContentType.
 type ReadPhotographJSONRequestBody ReadPhotographJSONBody
+
+// SeekPiecesJSONRequestBody defines body for SeekPieces for application/json ContentType.
+type SeekPiecesJSONRequestBody = Clues
+
+// DraftPlanJSONRequestBody defines body for DraftPlan for application/json ContentType.
+type DraftPlanJSONRequestBody DraftPlanJSONBody
 
 // SavePlanJSONRequestBody defines body for SavePlan for application/json ContentType.
 type SavePlanJSONRequestBody SavePlanJSONBody
@@ -2447,8 +3034,23 @@ type SpreadPlanJSONRequestBody SpreadPlanJSONBody
 // ChangeSchemeJSONRequestBody defines body for ChangeScheme for application/json ContentType.
 type ChangeSchemeJSONRequestBody ChangeSchemeJSONBody
 
+// MakeWishJSONRequestBody defines body for MakeWish for application/json ContentType.
+type MakeWishJSONRequestBody = Wish
+
 // KeepProgrammeJSONRequestBody defines body for KeepProgramme for application/json ContentType.
 type KeepProgrammeJSONRequestBody KeepProgrammeJSONBody
+
+// SwitchRoomJSONRequestBody defines body for SwitchRoom for application/json ContentType.
+type SwitchRoomJSONRequestBody SwitchRoomJSONBody
+
+// SetBellsJSONRequestBody defines body for SetBells for application/json ContentType.
+type SetBellsJSONRequestBody SetBellsJSONBody
+
+// SetDampJSONRequestBody defines body for SetDamp for application/json ContentType.
+type SetDampJSONRequestBody SetDampJSONBody
+
+// LockStationsJSONRequestBody defines body for LockStations for application/json ContentType.
+type LockStationsJSONRequestBody LockStationsJSONBody
 
 // SetRulesJSONRequestBody defines body for SetRules for application/json ContentType.
 type SetRulesJSONRequestBody SetRulesJSONBody
@@ -2458,6 +3060,9 @@ type PreviewRulesJSONRequestBody PreviewRulesJSONBody
 
 // SetUpJSONRequestBody defines body for SetUp for application/json ContentType.
 type SetUpJSONRequestBody SetUpJSONBody
+
+// SettleStrayJSONRequestBody defines body for SettleStray for application/json ContentType.
+type SettleStrayJSONRequestBody SettleStrayJSONBody
 
 // AddTileJSONRequestBody defines body for AddTile for application/json ContentType.
 type AddTileJSONRequestBody AddTileJSONBody
@@ -2566,9 +3171,15 @@ type ServerInterface interface {
 	// GetGuide The trade's own lists of words; the interface never keeps its own.
 	// (GET /guide)
 	GetGuide(c *gin.Context)
+	// SetHelper Choose the passphrase of helpers; none shuts them out.
+	// (PUT /helper)
+	SetHelper(c *gin.Context)
 	// ImportList Look at a list, and take it over whole or not at all.
 	// (POST /imports)
 	ImportList(c *gin.Context)
+	// Live What changes, as it changes (server-sent events).
+	// (GET /live)
+	Live(c *gin.Context, params LiveParams)
 
 	// (GET /loads)
 	ListLoads(c *gin.Context)
@@ -2584,6 +3195,9 @@ type ServerInterface interface {
 	// Login Open the teacher's side.
 	// (POST /login)
 	Login(c *gin.Context)
+	// PairStation Pair a tablet to the room by the code that the teacher shows.
+	// (POST /pair)
+	PairStation(c *gin.Context)
 
 	// (GET /photographs)
 	ListPhotographs(c *gin.Context)
@@ -2602,15 +3216,24 @@ type ServerInterface interface {
 
 	// (GET /pieces)
 	ListPieces(c *gin.Context, params ListPiecesParams)
+	// SeekPieces Find a piece that carries no name, the likeliest first.
+	// (POST /pieces/search)
+	SeekPieces(c *gin.Context)
 
 	// (GET /pieces/{id})
 	GetPiece(c *gin.Context, id string)
+	// DraftPlan Keep a plan that a student drafted, until it is approved.
+	// (PUT /pieces/{id}/draft)
+	DraftPlan(c *gin.Context, id string)
 	// GetDrawing The piece drawn to scale as SVG, as planned.
 	// (GET /pieces/{id}/drawing)
 	GetDrawing(c *gin.Context, id string, params GetDrawingParams)
 	// ListModels Pieces whose plan could be taken over.
 	// (GET /pieces/{id}/models)
 	ListModels(c *gin.Context, id string)
+	// AddPicture Keep a photograph of a piece.
+	// (POST /pieces/{id}/pictures)
+	AddPicture(c *gin.Context, id string)
 	// SavePlan Keep a plan and hear what the check has to say.
 	// (PUT /pieces/{id}/plan)
 	SavePlan(c *gin.Context, id string)
@@ -2635,6 +3258,9 @@ type ServerInterface interface {
 	// ChangeScheme Turn a scheme's stacks on by one surface, pick it as the plan, or change its choices.
 	// (PUT /pieces/{id}/schemes/{slot})
 	ChangeScheme(c *gin.Context, id string, slot int)
+	// MakeWish Keep what a student would like.
+	// (PUT /pieces/{id}/wish)
+	MakeWish(c *gin.Context, id string)
 
 	// (GET /programmes)
 	ListProgrammes(c *gin.Context)
@@ -2647,6 +3273,30 @@ type ServerInterface interface {
 
 	// (DELETE /programmes/{id})
 	DropProgramme(c *gin.Context, id string)
+	// GetReady What holds pieces out of the kiln, gathered.
+	// (GET /ready)
+	GetReady(c *gin.Context, params GetReadyParams)
+	// GetRoom The class in the room now, its tablets, and the bells of the week.
+	// (GET /room)
+	GetRoom(c *gin.Context)
+	// SwitchRoom Put another class before the tablets; none follows the bells again.
+	// (PUT /room)
+	SwitchRoom(c *gin.Context)
+	// SetBells Replace the lessons of the week.
+	// (PUT /room/bells)
+	SetBells(c *gin.Context)
+	// MakePairingCode A six-digit code by which tablets are paired for ten minutes.
+	// (POST /room/code)
+	MakePairingCode(c *gin.Context)
+	// SetDamp Say whether today is a damp day.
+	// (PUT /room/damp)
+	SetDamp(c *gin.Context)
+	// LockStations Have the tablets take nothing, or take coats again.
+	// (PUT /room/lock)
+	LockStations(c *gin.Context)
+	// EndStation Take a tablet out of the room.
+	// (DELETE /room/stations/{id})
+	EndStation(c *gin.Context, id string)
 	// GetRules The rules of the school, of a class or of an assignment.
 	// (GET /rules)
 	GetRules(c *gin.Context, params GetRulesParams)
@@ -2668,6 +3318,15 @@ type ServerInterface interface {
 	// SetUp Choose the passphrase, with the one-time link that the server printed.
 	// (POST /setup)
 	SetUp(c *gin.Context)
+	// GetStation What this tablet serves now.
+	// (GET /station)
+	GetStation(c *gin.Context)
+	// ListStrays What tablets sent late and could not be kept as it was.
+	// (GET /strays)
+	ListStrays(c *gin.Context)
+	// SettleStray Keep it as what happened then, or let it go.
+	// (POST /strays/{id})
+	SettleStray(c *gin.Context, id string)
 
 	// (GET /tiles)
 	ListTiles(c *gin.Context, params ListTilesParams)
@@ -3292,6 +3951,19 @@ func (siw *ServerInterfaceWrapper) GetGuide(c *gin.Context) {
 	siw.Handler.GetGuide(c)
 }
 
+// SetHelper operation middleware
+func (siw *ServerInterfaceWrapper) SetHelper(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetHelper(c)
+}
+
 // ImportList operation middleware
 func (siw *ServerInterfaceWrapper) ImportList(c *gin.Context) {
 
@@ -3303,6 +3975,33 @@ func (siw *ServerInterfaceWrapper) ImportList(c *gin.Context) {
 	}
 
 	siw.Handler.ImportList(c)
+}
+
+// Live operation middleware
+func (siw *ServerInterfaceWrapper) Live(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params LiveParams
+
+	// ------------- Optional query parameter "after" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "after", c.Request.URL.Query(), &params.After, runtime.BindQueryParameterOptions{Type: "integer", Format: "int64"})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter after: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.Live(c, params)
 }
 
 // ListLoads operation middleware
@@ -3392,6 +4091,19 @@ func (siw *ServerInterfaceWrapper) Login(c *gin.Context) {
 	}
 
 	siw.Handler.Login(c)
+}
+
+// PairStation operation middleware
+func (siw *ServerInterfaceWrapper) PairStation(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PairStation(c)
 }
 
 // ListPhotographs operation middleware
@@ -3544,6 +4256,19 @@ func (siw *ServerInterfaceWrapper) ListPieces(c *gin.Context) {
 	siw.Handler.ListPieces(c, params)
 }
 
+// SeekPieces operation middleware
+func (siw *ServerInterfaceWrapper) SeekPieces(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SeekPieces(c)
+}
+
 // GetPiece operation middleware
 func (siw *ServerInterfaceWrapper) GetPiece(c *gin.Context) {
 
@@ -3567,6 +4292,31 @@ func (siw *ServerInterfaceWrapper) GetPiece(c *gin.Context) {
 	}
 
 	siw.Handler.GetPiece(c, id)
+}
+
+// DraftPlan operation middleware
+func (siw *ServerInterfaceWrapper) DraftPlan(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DraftPlan(c, id)
 }
 
 // GetDrawing operation middleware
@@ -3628,6 +4378,31 @@ func (siw *ServerInterfaceWrapper) ListModels(c *gin.Context) {
 	}
 
 	siw.Handler.ListModels(c, id)
+}
+
+// AddPicture operation middleware
+func (siw *ServerInterfaceWrapper) AddPicture(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddPicture(c, id)
 }
 
 // SavePlan operation middleware
@@ -3848,6 +4623,31 @@ func (siw *ServerInterfaceWrapper) ChangeScheme(c *gin.Context) {
 	siw.Handler.ChangeScheme(c, id, slot)
 }
 
+// MakeWish operation middleware
+func (siw *ServerInterfaceWrapper) MakeWish(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MakeWish(c, id)
+}
+
 // ListProgrammes operation middleware
 func (siw *ServerInterfaceWrapper) ListProgrammes(c *gin.Context) {
 
@@ -3924,6 +4724,136 @@ func (siw *ServerInterfaceWrapper) DropProgramme(c *gin.Context) {
 	}
 
 	siw.Handler.DropProgramme(c, id)
+}
+
+// GetReady operation middleware
+func (siw *ServerInterfaceWrapper) GetReady(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetReadyParams
+
+	// ------------- Optional query parameter "class" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "class", c.Request.URL.Query(), &params.Class, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter class: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetReady(c, params)
+}
+
+// GetRoom operation middleware
+func (siw *ServerInterfaceWrapper) GetRoom(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRoom(c)
+}
+
+// SwitchRoom operation middleware
+func (siw *ServerInterfaceWrapper) SwitchRoom(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SwitchRoom(c)
+}
+
+// SetBells operation middleware
+func (siw *ServerInterfaceWrapper) SetBells(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetBells(c)
+}
+
+// MakePairingCode operation middleware
+func (siw *ServerInterfaceWrapper) MakePairingCode(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.MakePairingCode(c)
+}
+
+// SetDamp operation middleware
+func (siw *ServerInterfaceWrapper) SetDamp(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetDamp(c)
+}
+
+// LockStations operation middleware
+func (siw *ServerInterfaceWrapper) LockStations(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.LockStations(c)
+}
+
+// EndStation operation middleware
+func (siw *ServerInterfaceWrapper) EndStation(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.EndStation(c, id)
 }
 
 // GetRules operation middleware
@@ -4081,6 +5011,57 @@ func (siw *ServerInterfaceWrapper) SetUp(c *gin.Context) {
 	}
 
 	siw.Handler.SetUp(c)
+}
+
+// GetStation operation middleware
+func (siw *ServerInterfaceWrapper) GetStation(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetStation(c)
+}
+
+// ListStrays operation middleware
+func (siw *ServerInterfaceWrapper) ListStrays(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListStrays(c)
+}
+
+// SettleStray operation middleware
+func (siw *ServerInterfaceWrapper) SettleStray(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SettleStray(c, id)
 }
 
 // ListTiles operation middleware
@@ -4424,6 +5405,24 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/programmes", wrapper.KeepProgramme)
 	router.GET(options.BaseURL+"/programmes/untried", wrapper.ListUntried)
 	router.DELETE(options.BaseURL+"/programmes/:id", wrapper.DropProgramme)
+	router.GET(options.BaseURL+"/room", wrapper.GetRoom)
+	router.PUT(options.BaseURL+"/room", wrapper.SwitchRoom)
+	router.PUT(options.BaseURL+"/room/lock", wrapper.LockStations)
+	router.PUT(options.BaseURL+"/room/damp", wrapper.SetDamp)
+	router.PUT(options.BaseURL+"/room/bells", wrapper.SetBells)
+	router.POST(options.BaseURL+"/room/code", wrapper.MakePairingCode)
+	router.DELETE(options.BaseURL+"/room/stations/:id", wrapper.EndStation)
+	router.PUT(options.BaseURL+"/helper", wrapper.SetHelper)
+	router.POST(options.BaseURL+"/pair", wrapper.PairStation)
+	router.GET(options.BaseURL+"/station", wrapper.GetStation)
+	router.GET(options.BaseURL+"/live", wrapper.Live)
+	router.PUT(options.BaseURL+"/pieces/:id/wish", wrapper.MakeWish)
+	router.PUT(options.BaseURL+"/pieces/:id/draft", wrapper.DraftPlan)
+	router.POST(options.BaseURL+"/pieces/:id/pictures", wrapper.AddPicture)
+	router.POST(options.BaseURL+"/pieces/search", wrapper.SeekPieces)
+	router.GET(options.BaseURL+"/strays", wrapper.ListStrays)
+	router.POST(options.BaseURL+"/strays/:id", wrapper.SettleStray)
+	router.GET(options.BaseURL+"/ready", wrapper.GetReady)
 	router.POST(options.BaseURL+"/events", wrapper.AddEvents)
 	router.GET(options.BaseURL+"/loads", wrapper.ListLoads)
 	router.POST(options.BaseURL+"/loads", wrapper.AddToLoad)
@@ -5645,6 +6644,39 @@ func (response GetGuidedefaultApplicationProblemPlusJSONResponse) VisitGetGuideR
 	return err
 }
 
+type SetHelperRequestObject struct {
+	Body *SetHelperJSONRequestBody
+}
+
+type SetHelperResponseObject interface {
+	VisitSetHelperResponse(w http.ResponseWriter) error
+}
+
+type SetHelper204Response struct {
+}
+
+func (response SetHelper204Response) VisitSetHelperResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SetHelperdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetHelperdefaultApplicationProblemPlusJSONResponse) VisitSetHelperResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ImportListRequestObject struct {
 	Body *ImportListJSONRequestBody
 }
@@ -5673,6 +6705,74 @@ type ImportListdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ImportListdefaultApplicationProblemPlusJSONResponse) VisitImportListResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LiveRequestObject struct {
+	Params LiveParams
+}
+
+type LiveResponseObject interface {
+	VisitLiveResponse(w http.ResponseWriter) error
+}
+
+type Live200TexteventStreamResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response Live200TexteventStreamResponse) VisitLiveResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/event-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
+}
+
+type LivedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LivedefaultApplicationProblemPlusJSONResponse) VisitLiveResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5867,6 +6967,45 @@ type LogindefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response LogindefaultApplicationProblemPlusJSONResponse) VisitLoginResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PairStationRequestObject struct {
+	Body *PairStationJSONRequestBody
+}
+
+type PairStationResponseObject interface {
+	VisitPairStationResponse(w http.ResponseWriter) error
+}
+
+type PairStation200JSONResponse Session
+
+func (response PairStation200JSONResponse) VisitPairStationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PairStationdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PairStationdefaultApplicationProblemPlusJSONResponse) VisitPairStationResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6113,6 +7252,45 @@ func (response ListPiecesdefaultApplicationProblemPlusJSONResponse) VisitListPie
 	return err
 }
 
+type SeekPiecesRequestObject struct {
+	Body *SeekPiecesJSONRequestBody
+}
+
+type SeekPiecesResponseObject interface {
+	VisitSeekPiecesResponse(w http.ResponseWriter) error
+}
+
+type SeekPieces200JSONResponse []Candidate
+
+func (response SeekPieces200JSONResponse) VisitSeekPiecesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SeekPiecesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SeekPiecesdefaultApplicationProblemPlusJSONResponse) VisitSeekPiecesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetPieceRequestObject struct {
 	Id string `json:"id"`
 }
@@ -6141,6 +7319,46 @@ type GetPiecedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetPiecedefaultApplicationProblemPlusJSONResponse) VisitGetPieceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftPlanRequestObject struct {
+	Id   string `json:"id"`
+	Body *DraftPlanJSONRequestBody
+}
+
+type DraftPlanResponseObject interface {
+	VisitDraftPlanResponse(w http.ResponseWriter) error
+}
+
+type DraftPlan200JSONResponse PieceDetail
+
+func (response DraftPlan200JSONResponse) VisitDraftPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DraftPlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DraftPlandefaultApplicationProblemPlusJSONResponse) VisitDraftPlanResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6226,6 +7444,46 @@ type ListModelsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListModelsdefaultApplicationProblemPlusJSONResponse) VisitListModelsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPictureRequestObject struct {
+	Id   string `json:"id"`
+	Body io.Reader
+}
+
+type AddPictureResponseObject interface {
+	VisitAddPictureResponse(w http.ResponseWriter) error
+}
+
+type AddPicture201JSONResponse PieceDetail
+
+func (response AddPicture201JSONResponse) VisitAddPictureResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPicturedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddPicturedefaultApplicationProblemPlusJSONResponse) VisitAddPictureResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6563,6 +7821,46 @@ func (response ChangeSchemedefaultApplicationProblemPlusJSONResponse) VisitChang
 	return err
 }
 
+type MakeWishRequestObject struct {
+	Id   string `json:"id"`
+	Body *MakeWishJSONRequestBody
+}
+
+type MakeWishResponseObject interface {
+	VisitMakeWishResponse(w http.ResponseWriter) error
+}
+
+type MakeWish200JSONResponse PieceDetail
+
+func (response MakeWish200JSONResponse) VisitMakeWishResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeWishdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeWishdefaultApplicationProblemPlusJSONResponse) VisitMakeWishResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListProgrammesRequestObject struct {
 }
 
@@ -6701,6 +7999,319 @@ type DropProgrammedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response DropProgrammedefaultApplicationProblemPlusJSONResponse) VisitDropProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetReadyRequestObject struct {
+	Params GetReadyParams
+}
+
+type GetReadyResponseObject interface {
+	VisitGetReadyResponse(w http.ResponseWriter) error
+}
+
+type GetReady200JSONResponse []ReadyGroup
+
+func (response GetReady200JSONResponse) VisitGetReadyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetReadydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetReadydefaultApplicationProblemPlusJSONResponse) VisitGetReadyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRoomRequestObject struct {
+}
+
+type GetRoomResponseObject interface {
+	VisitGetRoomResponse(w http.ResponseWriter) error
+}
+
+type GetRoom200JSONResponse Room
+
+func (response GetRoom200JSONResponse) VisitGetRoomResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRoomdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRoomdefaultApplicationProblemPlusJSONResponse) VisitGetRoomResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SwitchRoomRequestObject struct {
+	Body *SwitchRoomJSONRequestBody
+}
+
+type SwitchRoomResponseObject interface {
+	VisitSwitchRoomResponse(w http.ResponseWriter) error
+}
+
+type SwitchRoom200JSONResponse Room
+
+func (response SwitchRoom200JSONResponse) VisitSwitchRoomResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SwitchRoomdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SwitchRoomdefaultApplicationProblemPlusJSONResponse) VisitSwitchRoomResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetBellsRequestObject struct {
+	Body *SetBellsJSONRequestBody
+}
+
+type SetBellsResponseObject interface {
+	VisitSetBellsResponse(w http.ResponseWriter) error
+}
+
+type SetBells200JSONResponse Room
+
+func (response SetBells200JSONResponse) VisitSetBellsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetBellsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetBellsdefaultApplicationProblemPlusJSONResponse) VisitSetBellsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakePairingCodeRequestObject struct {
+}
+
+type MakePairingCodeResponseObject interface {
+	VisitMakePairingCodeResponse(w http.ResponseWriter) error
+}
+
+type MakePairingCode200JSONResponse struct {
+	Code string `json:"code"`
+
+	// Links Where a tablet opens its page; none where the server listens to this machine only
+	Links []string `json:"links"`
+
+	// Qr PNG of a QR code of the first link, as a data URL
+	Qr    *string   `json:"qr,omitempty"`
+	Until time.Time `json:"until"`
+}
+
+func (response MakePairingCode200JSONResponse) VisitMakePairingCodeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakePairingCodedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakePairingCodedefaultApplicationProblemPlusJSONResponse) VisitMakePairingCodeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetDampRequestObject struct {
+	Body *SetDampJSONRequestBody
+}
+
+type SetDampResponseObject interface {
+	VisitSetDampResponse(w http.ResponseWriter) error
+}
+
+type SetDamp200JSONResponse Room
+
+func (response SetDamp200JSONResponse) VisitSetDampResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetDampdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetDampdefaultApplicationProblemPlusJSONResponse) VisitSetDampResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LockStationsRequestObject struct {
+	Body *LockStationsJSONRequestBody
+}
+
+type LockStationsResponseObject interface {
+	VisitLockStationsResponse(w http.ResponseWriter) error
+}
+
+type LockStations200JSONResponse Room
+
+func (response LockStations200JSONResponse) VisitLockStationsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LockStationsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LockStationsdefaultApplicationProblemPlusJSONResponse) VisitLockStationsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type EndStationRequestObject struct {
+	Id string `json:"id"`
+}
+
+type EndStationResponseObject interface {
+	VisitEndStationResponse(w http.ResponseWriter) error
+}
+
+type EndStation204Response struct {
+}
+
+func (response EndStation204Response) VisitEndStationResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type EndStationdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response EndStationdefaultApplicationProblemPlusJSONResponse) VisitEndStationResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -6967,6 +8578,116 @@ type SetUpdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response SetUpdefaultApplicationProblemPlusJSONResponse) VisitSetUpResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetStationRequestObject struct {
+}
+
+type GetStationResponseObject interface {
+	VisitGetStationResponse(w http.ResponseWriter) error
+}
+
+type GetStation200JSONResponse StationState
+
+func (response GetStation200JSONResponse) VisitGetStationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetStationdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetStationdefaultApplicationProblemPlusJSONResponse) VisitGetStationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListStraysRequestObject struct {
+}
+
+type ListStraysResponseObject interface {
+	VisitListStraysResponse(w http.ResponseWriter) error
+}
+
+type ListStrays200JSONResponse []Stray
+
+func (response ListStrays200JSONResponse) VisitListStraysResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListStraysdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListStraysdefaultApplicationProblemPlusJSONResponse) VisitListStraysResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SettleStrayRequestObject struct {
+	Id   string `json:"id"`
+	Body *SettleStrayJSONRequestBody
+}
+
+type SettleStrayResponseObject interface {
+	VisitSettleStrayResponse(w http.ResponseWriter) error
+}
+
+type SettleStray204Response struct {
+}
+
+func (response SettleStray204Response) VisitSettleStrayResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SettleStraydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SettleStraydefaultApplicationProblemPlusJSONResponse) VisitSettleStrayResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7464,9 +9185,15 @@ type StrictServerInterface interface {
 	// GetGuide The trade's own lists of words; the interface never keeps its own.
 	// (GET /guide)
 	GetGuide(ctx context.Context, request GetGuideRequestObject) (GetGuideResponseObject, error)
+	// SetHelper Choose the passphrase of helpers; none shuts them out.
+	// (PUT /helper)
+	SetHelper(ctx context.Context, request SetHelperRequestObject) (SetHelperResponseObject, error)
 	// ImportList Look at a list, and take it over whole or not at all.
 	// (POST /imports)
 	ImportList(ctx context.Context, request ImportListRequestObject) (ImportListResponseObject, error)
+	// Live What changes, as it changes (server-sent events).
+	// (GET /live)
+	Live(ctx context.Context, request LiveRequestObject) (LiveResponseObject, error)
 
 	// (GET /loads)
 	ListLoads(ctx context.Context, request ListLoadsRequestObject) (ListLoadsResponseObject, error)
@@ -7482,6 +9209,9 @@ type StrictServerInterface interface {
 	// Login Open the teacher's side.
 	// (POST /login)
 	Login(ctx context.Context, request LoginRequestObject) (LoginResponseObject, error)
+	// PairStation Pair a tablet to the room by the code that the teacher shows.
+	// (POST /pair)
+	PairStation(ctx context.Context, request PairStationRequestObject) (PairStationResponseObject, error)
 
 	// (GET /photographs)
 	ListPhotographs(ctx context.Context, request ListPhotographsRequestObject) (ListPhotographsResponseObject, error)
@@ -7500,15 +9230,24 @@ type StrictServerInterface interface {
 
 	// (GET /pieces)
 	ListPieces(ctx context.Context, request ListPiecesRequestObject) (ListPiecesResponseObject, error)
+	// SeekPieces Find a piece that carries no name, the likeliest first.
+	// (POST /pieces/search)
+	SeekPieces(ctx context.Context, request SeekPiecesRequestObject) (SeekPiecesResponseObject, error)
 
 	// (GET /pieces/{id})
 	GetPiece(ctx context.Context, request GetPieceRequestObject) (GetPieceResponseObject, error)
+	// DraftPlan Keep a plan that a student drafted, until it is approved.
+	// (PUT /pieces/{id}/draft)
+	DraftPlan(ctx context.Context, request DraftPlanRequestObject) (DraftPlanResponseObject, error)
 	// GetDrawing The piece drawn to scale as SVG, as planned.
 	// (GET /pieces/{id}/drawing)
 	GetDrawing(ctx context.Context, request GetDrawingRequestObject) (GetDrawingResponseObject, error)
 	// ListModels Pieces whose plan could be taken over.
 	// (GET /pieces/{id}/models)
 	ListModels(ctx context.Context, request ListModelsRequestObject) (ListModelsResponseObject, error)
+	// AddPicture Keep a photograph of a piece.
+	// (POST /pieces/{id}/pictures)
+	AddPicture(ctx context.Context, request AddPictureRequestObject) (AddPictureResponseObject, error)
 	// SavePlan Keep a plan and hear what the check has to say.
 	// (PUT /pieces/{id}/plan)
 	SavePlan(ctx context.Context, request SavePlanRequestObject) (SavePlanResponseObject, error)
@@ -7533,6 +9272,9 @@ type StrictServerInterface interface {
 	// ChangeScheme Turn a scheme's stacks on by one surface, pick it as the plan, or change its choices.
 	// (PUT /pieces/{id}/schemes/{slot})
 	ChangeScheme(ctx context.Context, request ChangeSchemeRequestObject) (ChangeSchemeResponseObject, error)
+	// MakeWish Keep what a student would like.
+	// (PUT /pieces/{id}/wish)
+	MakeWish(ctx context.Context, request MakeWishRequestObject) (MakeWishResponseObject, error)
 
 	// (GET /programmes)
 	ListProgrammes(ctx context.Context, request ListProgrammesRequestObject) (ListProgrammesResponseObject, error)
@@ -7545,6 +9287,30 @@ type StrictServerInterface interface {
 
 	// (DELETE /programmes/{id})
 	DropProgramme(ctx context.Context, request DropProgrammeRequestObject) (DropProgrammeResponseObject, error)
+	// GetReady What holds pieces out of the kiln, gathered.
+	// (GET /ready)
+	GetReady(ctx context.Context, request GetReadyRequestObject) (GetReadyResponseObject, error)
+	// GetRoom The class in the room now, its tablets, and the bells of the week.
+	// (GET /room)
+	GetRoom(ctx context.Context, request GetRoomRequestObject) (GetRoomResponseObject, error)
+	// SwitchRoom Put another class before the tablets; none follows the bells again.
+	// (PUT /room)
+	SwitchRoom(ctx context.Context, request SwitchRoomRequestObject) (SwitchRoomResponseObject, error)
+	// SetBells Replace the lessons of the week.
+	// (PUT /room/bells)
+	SetBells(ctx context.Context, request SetBellsRequestObject) (SetBellsResponseObject, error)
+	// MakePairingCode A six-digit code by which tablets are paired for ten minutes.
+	// (POST /room/code)
+	MakePairingCode(ctx context.Context, request MakePairingCodeRequestObject) (MakePairingCodeResponseObject, error)
+	// SetDamp Say whether today is a damp day.
+	// (PUT /room/damp)
+	SetDamp(ctx context.Context, request SetDampRequestObject) (SetDampResponseObject, error)
+	// LockStations Have the tablets take nothing, or take coats again.
+	// (PUT /room/lock)
+	LockStations(ctx context.Context, request LockStationsRequestObject) (LockStationsResponseObject, error)
+	// EndStation Take a tablet out of the room.
+	// (DELETE /room/stations/{id})
+	EndStation(ctx context.Context, request EndStationRequestObject) (EndStationResponseObject, error)
 	// GetRules The rules of the school, of a class or of an assignment.
 	// (GET /rules)
 	GetRules(ctx context.Context, request GetRulesRequestObject) (GetRulesResponseObject, error)
@@ -7566,6 +9332,15 @@ type StrictServerInterface interface {
 	// SetUp Choose the passphrase, with the one-time link that the server printed.
 	// (POST /setup)
 	SetUp(ctx context.Context, request SetUpRequestObject) (SetUpResponseObject, error)
+	// GetStation What this tablet serves now.
+	// (GET /station)
+	GetStation(ctx context.Context, request GetStationRequestObject) (GetStationResponseObject, error)
+	// ListStrays What tablets sent late and could not be kept as it was.
+	// (GET /strays)
+	ListStrays(ctx context.Context, request ListStraysRequestObject) (ListStraysResponseObject, error)
+	// SettleStray Keep it as what happened then, or let it go.
+	// (POST /strays/{id})
+	SettleStray(ctx context.Context, request SettleStrayRequestObject) (SettleStrayResponseObject, error)
 
 	// (GET /tiles)
 	ListTiles(ctx context.Context, request ListTilesRequestObject) (ListTilesResponseObject, error)
@@ -8647,6 +10422,48 @@ func (sh *strictHandler) GetGuide(ctx *gin.Context) {
 	}
 }
 
+// SetHelper operation middleware
+func (sh *strictHandler) SetHelper(ctx *gin.Context) {
+	var request SetHelperRequestObject
+
+	var body SetHelperJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetHelper(ctx, request.(SetHelperRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetHelper")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetHelperResponseObject); ok {
+		if err := validResponse.VisitSetHelperResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ImportList operation middleware
 func (sh *strictHandler) ImportList(ctx *gin.Context) {
 	var request ImportListRequestObject
@@ -8682,6 +10499,32 @@ func (sh *strictHandler) ImportList(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ImportListResponseObject); ok {
 		if err := validResponse.VisitImportListResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// Live operation middleware
+func (sh *strictHandler) Live(ctx *gin.Context, params LiveParams) {
+	var request LiveRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Live(ctx, request.(LiveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Live")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(LiveResponseObject); ok {
+		if err := validResponse.VisitLiveResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -8842,6 +10685,48 @@ func (sh *strictHandler) Login(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(LoginResponseObject); ok {
 		if err := validResponse.VisitLoginResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PairStation operation middleware
+func (sh *strictHandler) PairStation(ctx *gin.Context) {
+	var request PairStationRequestObject
+
+	var body PairStationJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PairStation(ctx, request.(PairStationRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PairStation")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PairStationResponseObject); ok {
+		if err := validResponse.VisitPairStationResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -9023,6 +10908,48 @@ func (sh *strictHandler) ListPieces(ctx *gin.Context, params ListPiecesParams) {
 	}
 }
 
+// SeekPieces operation middleware
+func (sh *strictHandler) SeekPieces(ctx *gin.Context) {
+	var request SeekPiecesRequestObject
+
+	var body SeekPiecesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SeekPieces(ctx, request.(SeekPiecesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SeekPieces")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SeekPiecesResponseObject); ok {
+		if err := validResponse.VisitSeekPiecesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetPiece operation middleware
 func (sh *strictHandler) GetPiece(ctx *gin.Context, id string) {
 	var request GetPieceRequestObject
@@ -9042,6 +10969,50 @@ func (sh *strictHandler) GetPiece(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetPieceResponseObject); ok {
 		if err := validResponse.VisitGetPieceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DraftPlan operation middleware
+func (sh *strictHandler) DraftPlan(ctx *gin.Context, id string) {
+	var request DraftPlanRequestObject
+
+	request.Id = id
+
+	var body DraftPlanJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DraftPlan(ctx, request.(DraftPlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DraftPlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DraftPlanResponseObject); ok {
+		if err := validResponse.VisitDraftPlanResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -9095,6 +11066,34 @@ func (sh *strictHandler) ListModels(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListModelsResponseObject); ok {
 		if err := validResponse.VisitListModelsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddPicture operation middleware
+func (sh *strictHandler) AddPicture(ctx *gin.Context, id string) {
+	var request AddPictureRequestObject
+
+	request.Id = id
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddPicture(ctx, request.(AddPictureRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddPicture")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddPictureResponseObject); ok {
+		if err := validResponse.VisitAddPictureResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -9387,6 +11386,50 @@ func (sh *strictHandler) ChangeScheme(ctx *gin.Context, id string, slot int) {
 	}
 }
 
+// MakeWish operation middleware
+func (sh *strictHandler) MakeWish(ctx *gin.Context, id string) {
+	var request MakeWishRequestObject
+
+	request.Id = id
+
+	var body MakeWishJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeWish(ctx, request.(MakeWishRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeWish")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MakeWishResponseObject); ok {
+		if err := validResponse.VisitMakeWishResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListProgrammes operation middleware
 func (sh *strictHandler) ListProgrammes(ctx *gin.Context) {
 	var request ListProgrammesRequestObject
@@ -9498,6 +11541,274 @@ func (sh *strictHandler) DropProgramme(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(DropProgrammeResponseObject); ok {
 		if err := validResponse.VisitDropProgrammeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetReady operation middleware
+func (sh *strictHandler) GetReady(ctx *gin.Context, params GetReadyParams) {
+	var request GetReadyRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetReady(ctx, request.(GetReadyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetReady")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetReadyResponseObject); ok {
+		if err := validResponse.VisitGetReadyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetRoom operation middleware
+func (sh *strictHandler) GetRoom(ctx *gin.Context) {
+	var request GetRoomRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRoom(ctx, request.(GetRoomRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRoom")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetRoomResponseObject); ok {
+		if err := validResponse.VisitGetRoomResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SwitchRoom operation middleware
+func (sh *strictHandler) SwitchRoom(ctx *gin.Context) {
+	var request SwitchRoomRequestObject
+
+	var body SwitchRoomJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SwitchRoom(ctx, request.(SwitchRoomRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SwitchRoom")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SwitchRoomResponseObject); ok {
+		if err := validResponse.VisitSwitchRoomResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetBells operation middleware
+func (sh *strictHandler) SetBells(ctx *gin.Context) {
+	var request SetBellsRequestObject
+
+	var body SetBellsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetBells(ctx, request.(SetBellsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetBells")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetBellsResponseObject); ok {
+		if err := validResponse.VisitSetBellsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// MakePairingCode operation middleware
+func (sh *strictHandler) MakePairingCode(ctx *gin.Context) {
+	var request MakePairingCodeRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakePairingCode(ctx, request.(MakePairingCodeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakePairingCode")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(MakePairingCodeResponseObject); ok {
+		if err := validResponse.VisitMakePairingCodeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetDamp operation middleware
+func (sh *strictHandler) SetDamp(ctx *gin.Context) {
+	var request SetDampRequestObject
+
+	var body SetDampJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetDamp(ctx, request.(SetDampRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetDamp")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetDampResponseObject); ok {
+		if err := validResponse.VisitSetDampResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// LockStations operation middleware
+func (sh *strictHandler) LockStations(ctx *gin.Context) {
+	var request LockStationsRequestObject
+
+	var body LockStationsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.LockStations(ctx, request.(LockStationsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "LockStations")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(LockStationsResponseObject); ok {
+		if err := validResponse.VisitLockStationsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// EndStation operation middleware
+func (sh *strictHandler) EndStation(ctx *gin.Context, id string) {
+	var request EndStationRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.EndStation(ctx, request.(EndStationRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "EndStation")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(EndStationResponseObject); ok {
+		if err := validResponse.VisitEndStationResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -9726,6 +12037,98 @@ func (sh *strictHandler) SetUp(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(SetUpResponseObject); ok {
 		if err := validResponse.VisitSetUpResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetStation operation middleware
+func (sh *strictHandler) GetStation(ctx *gin.Context) {
+	var request GetStationRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetStation(ctx, request.(GetStationRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetStation")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetStationResponseObject); ok {
+		if err := validResponse.VisitGetStationResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListStrays operation middleware
+func (sh *strictHandler) ListStrays(ctx *gin.Context) {
+	var request ListStraysRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListStrays(ctx, request.(ListStraysRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListStrays")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListStraysResponseObject); ok {
+		if err := validResponse.VisitListStraysResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SettleStray operation middleware
+func (sh *strictHandler) SettleStray(ctx *gin.Context, id string) {
+	var request SettleStrayRequestObject
+
+	request.Id = id
+
+	var body SettleStrayJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SettleStray(ctx, request.(SettleStrayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SettleStray")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SettleStrayResponseObject); ok {
+		if err := validResponse.VisitSettleStrayResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -10063,205 +12466,252 @@ func (sh *strictHandler) GetToday(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3/ktu2sif+KijdW3W+372KZ+Lk5Cb2X7ZjO07sY6/H56S2st4qSIQkWCTAAOBodFN+i/sk+wj7APeZ",
-	"ttANkJTUoMAZzdjO2b/iDCkQaDQa/ePT3X9M5rqqtRLK2cmDPyZG2ForK+B/3hg9K0Xl/znXygnl/D95",
-	"XZdyzp3U6qzGN/7tg9XKP7Pzlai4/9e/GrGYPJj8y1k3/hk+tWdx3I8fP04nhbBzI2s/3OTB5NcVd2wj",
-	"lGMbo9VyyqRiWglmhf/+XEz8T8I4/jOPKt3gtGqja2GcxKnPmxr+uzv6RcXLkvlnTC/Yd+esesmcZrVu",
-	"DNONm0wnbluLyYOJaqqZMJOP08my5P8h/EjhiXVGqqV/UoqFO/xE9ZL5B37ebiXYB26mbLMSRjDpmLRs",
-	"rfRGUR+qyt5Xuj8rXlGf/zidGPF7I40oJg9+C7OEQaa49vftJ/Tsg5g7P9ajujb6kpeH5OKwkoU2lf/X",
-	"pOBOfOVkJbqJduuer7haCoq6Us1hmRtuGYdviWIynUgnKnuUJ0qunsDI/hvho9wYvgUqaEdvgnUcnwjV",
-	"VJ4SjbJCeAL3JmCEa4yCf+Lkix55EhTFgcOXu0WTZLVWLlUlSD4subXkzOcl39IPtKLX6reHfCAL8s8f",
-	"uCF26WdurN+kim9ZY8VDJqrabdlCG7bxh89zLczav9HfvYPx9zep4mbtHx3Z6VfhNf8LwW1jAgsWhfRT",
-	"5OWbHQp2TKmbWSmoo3OwI4lDM53UUsxFfzVSObHEUUxTUlz9k96wiqstg+debkhnmd4oT8QVt92EemM5",
-	"UdVl4Mws9n+y0nJOsP4eV0rgYeCpsMrAFj1aBtYKjNSuuduf3vTiqgOzDHN3OJ4HPH5iPqv41Uuhlm41",
-	"efDtOSF/Kn71At/99vz8S+DC3oK+P59OKqni/35NLO8GrNNR5rtzgpEOt9ZV2tb+cupLUH0lC7jdQXIW",
-	"zRz+/Z6Y6mM+Xzf1zW6T2dbtUVgq99235KnKuwvDseD+OsfRKbZ+zFVxOPMZN/mE90M8MoJTsnAl5HLl",
-	"Xr3K5J2aG9S/sj/8hht3VFy0s4hfmOIKUwSB1RxupxH8yav7mUvRjSulEtlLt41Z8HnGvsYXp+2EUssA",
-	"2hwso6oyZ7RZbY/Pxr809WOSkyj1fC0MpQ4IbuyjMdqWLpKaDwrjIU65gJcGqewlzpUjH2x4BiFggtPe",
-	"7sBw+OM4S5JG+urw0nihWC2vRAn3rL8h1qJ2rJZz1xgxZQujK/iz0zWo2Z6xdwi8IpXoDfnXK/KvW+Kv",
-	"e0u+mvjX/LDTySq1uLeCF+Ee2p2iZzy3aPrq/kzrUnAFSl7Jl/mS4FnJl7T4uTr205/EFVgxfHbszbd8",
-	"85LPgItqI3hxuG3/9Z9P75+fnzN9KQzsz0xfHZ6sPSr6L+NM24Hj8qcdkSjqPuHhw/ukTXLyVebR32a9",
-	"t7eQwPDIFfR8DXXX6KN75M/Ix+lkLfGuijf00ghgv5UEFW5W8vmavKDLw616txKs5m6++gsqsS//20PY",
-	"scY2vARTu1GlsJZZDspmxa9k5T/79TnqLuH/jhEFOQBmniJJSp+ca+4IhfL8AUzUK6xROqx0Y8XOJO/3",
-	"5nhO6RCF4CZx8rTeofK85LICo1F5RZqi7/U0PNMoJRKTcCs5X9OPNnxXT5tMPSMIBX+fTmbS/t4I2rAl",
-	"yf9SLNzrhrJZA7seEi/rZoSf47vkzqO6mlS9Dhe+EvxyS3Gy9JcscyuOvpaFXDZGMK1Y3Zha297J7Y1m",
-	"hJWWcNyA52ktRA1WywyJGmm94Z6bvVp+RTKCdRy3LUtqv+Tb4PNpFXbPuPtCvHdnD9tESUUprAJnR25G",
-	"dE/sK/B9w2BoKT0T4lo+jVO5LnhZjvJVJD0E1jVFdIZmbeYF/iDPdA+2ya6B3n5y2if8gEkOu/ZEN2Ga",
-	"+9KzGTN9GIaiUGJn8mywncXihBIL2VIrSKi8nl709hbcJKTmAqeUpQuttHOCkg3v4K6Bh8xPInqBDFxg",
-	"0+tSKajOLZ0UeGLiLOLcw+pI+mnubmZ+p93bif3X6ldBUOhF8Npr5TTjzF/hXjCjL9g6WZZsIxwpkOuS",
-	"KyWKhKpScsW4XVs45ZIagWK96A8HJwBOufsQTUm1aCypVLYcdKAtSvVuJX5GfWJ36o9KuRY7MQDuDXC2",
-	"WQnFYMCHTJRWwHPtVsKwDd8yoxtVkERKyU/4LfnE8M1xSwYFEA6CP+m4rl0dTS8y7DLkXx1jsB4645c9",
-	"VyY9oUthaO+tpzEwBJv7lywcXS+CH2I0hmlVbtG29OSr7YFV2WqkmSL1Uhg4moRYFUo3y9XhRP37lvGF",
-	"86ywkvMV4woZI4QeGGjlrbJjnahJJ5mwTlY8ONXy5/s0/IyaM8asSPFaSWuDlbsXDAJKMqeB3ZlCG2n/",
-	"gu67zPe1H761x0VoDKfB29OwUX0idFNMcg0tRT2DXKz0xtILb1nicCWtwNiTCchdzPpBmXQ9CTBvzKVg",
-	"TpSlpWVcvkV/cMUgQdDM7tYUZ5kkSssPJGES13OSJHmbGdQieJmcmNHWiuKdLEn7Ycdw6k3Lk/VwO97q",
-	"DZt5kbvJDlEavTS8qsQTUZYUyw4oLmVTqd0TOc5S2P/U/v+bwKi3MjyttsRFhY9HQk9xJ6j9+1E4LsuR",
-	"DubWtr9/fr7jgjgn/DdeiKc8z31PxrFxUPnZs7qOmPXRS9P71f3zPKfBd8dHR83kWGxM1xi8omWW1QtS",
-	"dbNMFEsBZtWsbAwpf5y+OV0HjAQgHqySZBw9byqh3Iuq1pRrHyApO0pab+Z8Jzx/qGJ2zzuNteLFGL0e",
-	"dUtCyLzxf2ablbb+xgYzj0kbFcMYyD2Ul42quJuvqGsk2JsWJ8v93ard/oi5hvDejkQ6ttuCy+rPh9we",
-	"wzekq3uOjtoRqkjw7FIuba4KMkD/RktPjuAS3PCyRNLMuWIzweqmLPNhKD/BV9IRvUw/cslnohwjh2eC",
-	"vFEixignjrbi9Qil78K/Top+PivFM6Nzo2Xw/js95u3/kfuyrnNDdrJwq+v47kMQyX8pjtJudTvbPlG6",
-	"Bbckb7d72jF8x6/UgXl66YUZYWvyJZcJTTvqNyN83a1xf+zaOLju9i6k7weuu9ZdrsHYblShJ62XdTqp",
-	"hSiBtLUAT0aFlpwRNZcGgFVivgaqrgVC8HQtFaIPfm94Kd2W9LhWwePTkuNbMjrRowYYjznUAAAZhUgY",
-	"pna2u7aLuO6oCufUm56cwhK7c/DmpTCFnLvdCIbnHbC8JcLfAruXenMcAQfXc7iXkXYUKz/jTbn7UcP/",
-	"A1F38G1+qWVB7uAzKcriqTGaiJMXraZ4iILzPztuS+Br0zgSOXWp6AhtUo+vhCry4Tgocm4KKzpUWDDO",
-	"YdlMrKQq0BsQ4bHEMq24FMYfo94m2SDwuFER45gIaxxf8IV/Kf7g1mEGcTEJxAG5zyUnNnkR/kpsclDl",
-	"jjCY/318m/ysNtUvkkIZJYGcfSRa1i3+Cn8wIsKxvwoEDwZ1r/1+aj2vehOk13Qcvfd5wPNoOhwhQKMS",
-	"zodClI4/JZ3EK6lcwhxbBWOGCET6Qw1ClykhCst4OOhOloKVfL62o8JdLsx6iOSwMn8ctSky+B+GnMaV",
-	"x5/FVYV1U2R8HrWSE8UcabTAO3S8B5QDisyHbABDcHihXycOlUYXwAwGdhvmwUq+DRhjxkv0zhMOxvFI",
-	"hciFB0QywhukPGKsIlUqvhaeeKDZkg4BqS6cTmEVonJIJE1cCgKVcs6cZl8/ZDNR6g07h2CPN2vT2RLy",
-	"ShRjcHRVOUD7RVOWnlvYSpeFfZgzgaQnIMRdMsKNRsy9Vpwr69/C6zTucxhU0sG2Bu9xfItKqlh6hovg",
-	"lOmkMOgk2HAnDK2etziWXYq/4ltvk7vrQTciAobYxYAKWGoGlsM1MDLpwGzQgTE6FqO0CyRJPAXtBnQx",
-	"iHDiQ1IOMv60zSuBA9kjqRccYYUtZ7Q7R4rRRhYkeEqN0B9gkCdeaBAsharzyMGCjzeRHjJyMK8FUEMF",
-	"W2fkaP8IFtIxL1g7epxzt+uRJMkNeRICtXubIkorm0RsJJ3vw1dGqJWQjvrhAcvCZRG/tPPr5GxTDvmk",
-	"+E7pxrnqZjhKnbqpBmj5Kpj4ezDusVOYTi552YgMGuJ7udP7R2dw33iGNbdWJCKNNzfsM02s+KE9AkQo",
-	"d5gjRY/gNaUoYRsj7h6SGz88hMr9KfgREgl7e+F5yFSSRcjl5GUJrne9AMjsniO/n+R3Mrz/qaAVSUOc",
-	"vgODbb2HwIhJaDRdYWtr7pwwnnb/619+O//qB/7V4tFXz97/8d3Hf6XW/ZO0TpvtU+XM9qYZRWPwTElR",
-	"l3RXNKrQfFYmwKr+qSKfDbjXQq5SR+4wSu9jFKWT4bCiEAkE72CkLCbHkr+MhBqMY0jrwOXhZZ3YwKHZ",
-	"00aOmqpGLBqLk8hUixeN5WVWUHxoHCTmW72hwShVzgUSt7MNo+FOdJQNI3WrDJNM766f0KGQapHz8UY4",
-	"+iHqVjB6k8DiZEkIhE6EuYQfUQv5mZsU1D9hDv6kN2CTpQ3CLgrSc8t/9XXKUqQBi9wyeMo+NNYxBcsh",
-	"IE43sxzbmf41A79wY8uLAvv/rCUVasrx1s1yXhLFLi863cxXXhmRIMKMLJYIczayBsXUHLfAuBeIkzA2",
-	"xVS/SErwVePAz6F6BHHgZ6axqxGG1C/SPfY/ocbqbu7cod5AuIW08stxI71tyuNZ5ZFs3bJ7Fz1+MrEF",
-	"uOZDLFb884AWsxfEh79j4F4JUTDa97WfZATfGcSFttQcYhbSoWCZroVi1hm99lPja5GLIhjHV0evRFmM",
-	"KEDyYn/iCA2Rhm00+NSZNgU4KsZVdhjKlshMCIhvhwGnJOPBqhI7Cdx8sJHpXI4s1GEwdpKow5eYIbln",
-	"D7x4+vLRY9aoQhj243d/PYAM871Y/fc799T97wnhPxv/k3L3J+PwV6XfAZCziWWLkrqxF6lwxkDs71aN",
-	"vS4QGBNzkzyEgMd0xiENriDhBIWsD9niR1nXopiCAoAsTcP5U8iMQRBgouYPTj652jRe1gpa+4Pc20Ts",
-	"PT+ZJoacDoULonqOiPYQXoJZRnxOGrLcGh47Me42rWpeIjwcSAaGusSqJwaTtC2pHr/UvKAdrGnijDH1",
-	"E2K94oUYM0xGsZt8Sd+oUvNizDoGM7/2C9DAysgN1MtfuVHj4Bjikr57elifXLN+bxU4chxnuuMMSUw/",
-	"GM57VxNaWHkbOVJPTCqJGyTkCPhhR/xjqiIaSe2Otp+iiPKqC/VTCpZlXgvwql7jmFaMe9OpmkKoGyoE",
-	"lRJALm4jhAJ9LAh6Ij+nDDd9Ch9wFJC1P/exsY8u7NEvT3S4Nx+0HAGHBcttZ8zviTE9VzZBMKcIQAC6",
-	"D/AQxAY6I6/IcAaVUfGYW8FmW+Zl9tTrnArqdMy2DMV3HqIFvpnKsAgCfIRIoy7NLlnhfXLVMIPD/LYI",
-	"886uaadE8fpSmJLXKVzGyHSNcJ8fW2i84XDG5Do75zzlbD2EU9gV7wACiJFl3IVstRZ7LW2AXEdnCGd1",
-	"yaViwSdfoWTNUAbnMcfwkHkLsYi4w4yB9iA4Peev2CYsK25zB6909qvJm3o4bUN3IPoDHxZgN+YAOcQ6",
-	"HhDDgj8rJlUBaV9jrn9J1bSsdkpYclaiLD2mC6yhTElQBuKWReoGyvUW3wbFYRZx/7v1g5+c5GRdiIEo",
-	"ZlQIlWfZmYYEFyMsTkZwU0phSAWw1SIyruG9pUfFIVkA5W9ik6wQlIA0PSrLePqgosPOpkDRUQRQjzBi",
-	"DqsNHcteGi5ZseLlYkcHr7RGRsE7isYmnbJYUahUVK+001lgb92Y+Y77En66NLyODE47zztQTb7FDeRp",
-	"v0mzxZW7cKIeU0k0GalCCuw52rhbtVw0N1gr9TBenFPoJcSqnB6o9vIaE4dp/U+rAHIMKL2ZsLIQoOr1",
-	"krb2lb3Pp8CjjcjnbIQ0Ncqbjt9uFPfsEpQOz/m4Yh69fJojVnrf2oMg5l4KzfvB9SYFYNmVJspMG+vK",
-	"GZFZVJeCUlh/kaoAtCUUxArZf16kNlYUDxiAEr8hEZh1yWk3NvydSRW0ojk3hfWGDDlK633ILvzYlZUb",
-	"yJinQ1VWhNnMuQIba86V0o5Bus7wQQ/0a5c9bTeoTbwnHCm9HU844NPJTrxXqXrQ0R7fO8jzPAxlcVVk",
-	"F6WcYQHHETsTKj5SWeEnLAEd8qfoTZ4ZvRZoPnMLLkjMsur7IPvuKjWO+WK6DLHE1i+YJ6kWkq4gUyE6",
-	"tG4ck1hHptScdqCmQiLBZUc+eMlrK1I+t0SAIyajUc9iehopccPDd6m72YhLGevN7BLiNV7O3nDzJhSU",
-	"jHERqK1SmHArfqettpJbx8Cfhde+t8/8eZyCcQbpd5he4Elk+5ZZuhDvyNqjXZBo31tu65JvWbhADlWs",
-	"6O/JTmrFH1y4RCETJ11JnJ6/8aq1a3cUDwL7g+7RmzhHI1hs90swMyJEtl8qDGFYfrd7PNQjVU929c54",
-	"K/7w8PUEbFJeJ4s1HA2bQs0mx9fCniBempGABqWcvXDs0tAHXXXhtYBcGO+NO5B+qXSuFWLasj+wg4Ej",
-	"uyCM8CZjlJcUCclA8PBxFqQLK5QGGvqpNwJGmtPTSa3tGGe4tuSJv64ISdX1bh12+9WbCuwNAM+Z14Zi",
-	"seIob0f6YcLmDU317/DSgIe+aw4Qj8auoOCAVotc2kXFurA8QphwNnFLImvF45OUIC9Dnc1PHhIZimGQ",
-	"s+96kRxM/xoZrslwdTKctOc4psus0ZCHgeltVvr47CLj+Je74chJaktBvrlZSpWtaB9xiSbhzgn87X55",
-	"uzr0MYgYD/zhtJsluTAjrCA4N+Utvm5Ggs0I2CRDVEOu1ojbD1+h19i2dsrOvBfGaDPGXmjz+ynB7LhL",
-	"ZcS0alqCCMdTU6MyBd8YLALQFvX6lFVwoViBHeW6ORlKIHoxiWO2EngMsoqiXcDb+VVvd0rdhtXEb7YU",
-	"CdMb3Dg6UjfUNyFRKG7DlaOh8YlaBDBS+7vBSV5EWu6z2MsYaiISw7DcXb4XrFcej4KhGn0pEv6WUPcy",
-	"v+axkXVWGDKuof3EtF1zOyOKcKHnQAp3x23sMxZ8u8U0eNwqvmWlFEw3DpzJgCTgEToAzq8VvxQ0Xo+G",
-	"5NGou5tg63qpvAcskV20p+0ZM6Ik273zo4X7I6wMh6dnjxkXxJkrm4r2lYirWsxdwvuSyEOg0w3wG70R",
-	"6SleSrEhC8VhUzj6wMFxOHQPaLfy5pKtBV9bBm5LG3yqudbTr9oUpGta6/WIVBe/qhdOVHTiTOhyR3c3",
-	"01jRi6ioDn7vlS6LvRKzAB2IfhFs1bUPgs4wZHrlnY9sMNBi2iY30g38ugHDmtLbD4RK685ZhkQIhF0T",
-	"bdIp03R0jMYzYzg/Xxr7UVL943agEnTe/EY3ZcFmgm2kW+nGS0sEEXSt7sjK4UY3daJUOgYD/OAQIrMs",
-	"WpCfLwKDilO+88a7netasBW3g3TZaTDBbcJjHOEVRzOUBwEVSPlWrQrfa2ETMYu5A1zgTPdgF5HLUnyZ",
-	"6tOR2rHMBPDOTkl9+OliIeZ0kU8R2kKMqNUirnhVJ6yJpU4m1F63ZtbRqlVxFeHr3QSHyUFVXDKCSmx7",
-	"xbcIPxdYaJ45XfAtRvzCSSd9+mtRE0LiURDC4TJwsUlKW0bH/01sMWwaJfb+ce99pQw+oWzBFrhhMK2K",
-	"8hDouk5RJ0kZJNvxtKMW/ho/Mw2bEagYlknt6IVfmrjVzLUxcc5TBgFtqROGzInjOPv+NP/dHccmFfaI",
-	"BCY3RXAzX1GdH0bsSFcdjEqgktGS27uDge+8QcJmQig2L7UVZspmjcMqX8zqSoD6matpDs7DcbM8btPH",
-	"DA54+WV+g7h9Nwx+rD/QFGnaEoTeDaFG2PNjclJKTXZ3kWVMPQyYiJlgzuvD4MKXbpTGm1v/ib4pYvMN",
-	"LDYE86VpZOlmJYWoNG3ij/K72/lK6zKv47YVDtQRCDtCEe9aqPwG2zDj9os4T3LJULCY6KLnHGXZOI2x",
-	"F3Q2ZYjCfbRo8NHPEeWylmCSXEk6VajmbjXaHx8SofbKe3sx0DUkgTVsc1ZAlyLogg0wRZKwa+Eo6XeD",
-	"cCphaOwkc3h1aMvcRrcpHXj8KnT+3Sga+3nGDW8Q0CNjd/shuXQo7iLRsxN2RSsR8xRDz6YQtt/H41lL",
-	"ItB/NLpuXQQfuMFtDK65UnBvtAMjx2SArtVkWx7tUF+oyjfC5HYc3q/8E387bWdNUiUiWFrUbwlOh5lQ",
-	"ULtgoUGpWMtStWhx7EuaKLB40cOC7idaRoWMAOdIJZjfYBX6W7VJE7anYXO7JiVAduKvt4/0WoqU81eW",
-	"zib83gTlKHRyOuN/oCtMuvnYkT4WdF73tXpJ72bRTtuSAsl08M73PaIFTUp5SVGAVg7iXJMNVi46pNXu",
-	"zORI2Nv4Ln9VqkddXzDesLV4MrDWBS2pnp5SFV5E4UuYLjHdyZ3YwdT14TtFkQqYjAVUU0C/F86y5V7L",
-	"t+wjIHgqDb/UNYFx+1EsjRBQoQau4liPMqezBPjwElmEvdxDohiW3ZexoEaF2pmlrDOr0EeEeeAWHLid",
-	"WKBGu2GRBr3ZDTDmhSO7XKXb0Q5EyAuzHROTHdWbMjbBzcfCkuVBoPqy7fKIsEYIdmh0mmGI9gR9VJHh",
-	"M/vP0a3y+idgzyulmLhyhsd6MZciFGDq1c2eYXCW6DcpRElXhLIMOvyyOeJBF7R7d0R939hp+JbbCBPY",
-	"ivSBlRQC9l0sLQ4ExQ51XZ6ZVmiHePnLIJvA/09Cam6EO+wec63yATvdi4Gj2jqXYYXUsaav5lvAcgwU",
-	"B6eFQyyrsX9HbbEhpS51YxDj7fxRnAnmTGMdOCo1W3AzZXLBrCZFCW/KMc4qiAwMIfkz+DuWId9dz1Ow",
-	"7SpROqmWoe+mVv6mnXNj/NXDmf/ldUuLp7Fv8OT1giKxtlEsBNukRWiSqMMyKJF7wHwMixrBS0h1nqKJ",
-	"/vVAvfB+ADZbbpxMCozCdPhzA7ot6TcM6ZuZjsNBpSABwkcILVcFpAPYGGXrSrbkaMgHaHm8AwIebNe5",
-	"dlDBu532HjgJ2aGHYAmHLSV9Usj5eWxRe7QZa2aua/S7XiOTzM9zIJUsv18EXbanBF9vO6tpWHuKYscz",
-	"oRNVihZNQj8+TGweFIclX9I95z51OnO3xW1G80AK80CSclZi8m63WNzEMEQkafu53g4c2VZ7+ut4D6Aj",
-	"RCGKUGyiU2PCVapVV5xiK0KC/CCyKt7t4/p/xou/96vvhy6X1nvzww8//HCsudjoA96rL7CTtf8NLiTm",
-	"8JPKI9W54RFktQbyltK6B+yX83+/us/+jb375utdot4nWpnR8nowbbS7kcbIhXwNJtEqOV1l7J0uOFGc",
-	"ehYiH7T7Ae0SDBmzpp4imkpXlVbCOraQxmb7vKFkeSrFdEzHb//+EwyIkn2MR8Win6RC0V21nsNtUiFX",
-	"IpOZQ1WEoYycow0SmrYYnLW9TDmwOEIpg5AAEyZO8cDfFZlWBWEbUAehYvHUK/B2zkvhT01VPWQ1dyvL",
-	"Ft7Mnm2BB8SlUF/pogAnL9FyXjk+p9FC41qR5rcQLWUl3VCo6jY7ccYFx2lMB3tz0lvjjKSqsN0dkP9a",
-	"kPkgc/MPXFjoBUjqPM1/HG5xAKkfptrThnHNAxtyEW8UAog5sjxhCrx/GFsGjX4gx+tXTmUkv1YA71uJ",
-	"q6m3T7Htmr/xJPpDWkhDVtOIFw59JlNwlkxZR0gY+APiwI5qI4ELj2stWfpHtNoPdeZ8xXXQQB9RpCea",
-	"8jTZAjJLiYcATY2x4ikWiDGCwws7voSjmPlE+eln2rCV3rCKqy2zzXwVL+wY11xxi+5R6wbw9V+foC/s",
-	"kOFcZoxCxewAfU5kYrrD8c6H6mAdm3+/qMEwUYimNhTe+2h4ICKse6nwcej3VM6cFfPGSLdFHB4KHcHn",
-	"K+pOf6tL8YDFx57rJw9iIDV6vidCrXljne65KHgtfxFeqMJJWWja3Qp9Y7Ryhs9dC4zAXq7mUhjgbcRJ",
-	"YJmme+yx9odAgpvECLYUShjuRAtTuseegA8RH9u3zx8HQQZbZllVTeHYWDav/s//nrJKV9BI/u2zJ+yb",
-	"b7754R6DbD38eY0JgqwIrfct+//8ez98+9d///9DQ/sQUAt91u1Kb9S9/6laf8uDydMebS6FsaHX372v",
-	"752jf18oXsvJg8k3987vfRMwKrAnZ7E+Ad4UAbblmZd7Er4oIKI1l8GI+L0R1j3WxTZqTiEICo045vCT",
-	"sw8BlI0y6PA0tG0vR+VzdIbV/fNhy2qPcfFzBI/uvOdMIzCSUGsVNPz7598SpYxE7fbQ/tT024HOYgIo",
-	"HIqmqrjZejWWb6EeUgf2BXQv74N7tWHxfE6hERK4PpW4B2OddWUtMJ1JEFv3Ulr3qPfewQrPR21kHmK2",
-	"K7dxqP4c9Fnuz+56ZEUoErH4R0XxqF/647rsy8vy9WLy4LdjcNBe196P02RVuTvWQj4EJD+RjhRaOTZW",
-	"PGSiqt0WHDub2HEFE5Gq3Tjl8a7DXVHec7q/wbiScjHu2V/myPrtsQ5Mv1j2oTx4nyURvh7FObnH5CPZ",
-	"fpzvHKQbCpzn8lIwHjYVK0A/jNceglnYUjhsUCvmhIw5+0MWH0O/MUQx7p42rOOwc+BqbnglHJT3+u0P",
-	"vNYBHdle6rKY7NN82qPfEQXs/fXPdN7OhNoUWZxx/qVyBi4SmxEH+eWvJq56n5miWDgoJS7dlAGczjIn",
-	"qrrkLsU5Z73Ei/RV1dZDuRPWufWbMJE7QtyCVesjvOFu/uSNK29X6QXzCnUIDO+kme5sLSBRmdNL4VbC",
-	"pHYvaqfJ7Xt6VWvj7v7432AP6YogOAlCWTw8hi1Rbr5tu6cazfBY4ssybtnPF6//No0ezbqZlRKwxLia",
-	"5K51yHJy056L3o792MKfP/3GyYovxZm9XP7bFXaF68Zu3Z0zqThWU9obnt6rDj1/gq3ykzg8Sdyyi388",
-	"T23GWrqhjfhFfgln5kgXtBT1/dpvTnkI8+yTfG1BbQ3BR6g7NA3+KoMSEPEoTqOk4xu+fYj+xhb3LRUD",
-	"MzG1daatcpDavVAH4cvewLCIxB7+3ohGnOj8pK4iKAzMpWtTGIJTKOgfhQCfDVTG13qNMb2waTM+Xzf1",
-	"sH7xOLxzF5c/fivn8o+zOrH5+4qvRZjELZoxcZk0z8xaIlxnZX5bexHX5LY+aQONt7+t8K2cXQ2Twqsc",
-	"+wK2jbJuTo/OGmtcyhZ7Euzez9gMO2348FO5THhZnsxHMhAgvJ4P83TXQ2B9+qTP47k4nTXahqYQyIER",
-	"w+DCmIbkrfaiZhUvBDrold4wrcK10HasGpIe2zuTHdtM0bG9kZAoRKXP5mWIHKa8o5dczcWTEjGZpznB",
-	"lVSNE7sdHr/95v6x2N1+amEY5VMzfEz+TrC8jY9vzPSv9CWyvN+4v1gGW+d5mL1W5bZ9AsFRGRWeNmCU",
-	"3mPsbH4SJ/hBiZgykSST7ejuuxTGmOK0c7cdbRom96mZ58cwIdwDiofa3uZx7rFClMGa0bDdM6Ob5eoU",
-	"1tNLrzFDjb72e4cWrCo6twOaUWA0Scf0pTBss9KlYAGC78cqy31uPOvIkzKWImku8M1P7cYJQ53Gsvn5",
-	"4vXfGC7MkxcgDi1tAq2gSYAdEs3F08s2XneK89p9Meuigq+/2OuI+NdxcdfwyU99DEPD0MTWB/AJt134",
-	"VenNSQ7bEk3WFa9roURxj+GWQnLOlskiaCyzKN4vobMcZ0ZYoQo2Bz0IgNUrqZaRc8DLas/+WMhSfDzi",
-	"jH2GKQLH1f8Fvpg2ACJyBGCb9+b2soVuhv/ZeEGwrEsKR3LcY+HElTvDnNWdfc1y7C1CBZ6bnl2oTeMF",
-	"Hi7M80Qprevq1bCZiNIYS1NOO7g7FK17/uLVG1bzUrg2CrLQphrWPp/BG3ehffovQevmDA0UZrWz8lgM",
-	"8sROCqyJ8gyL599GMG83LH/H+iMWfEkxrjZVKEkRMcwn4OMfDd+E+G6EK9l+R1DbVp9cC1Fj8cjArB2K",
-	"PMmtz2OS2O2zK3wqh1fDnE7tPZNXz0MViNNcwdfLdUnAH9I1ijPr27ZlkXeu+O/6F/z9Y64JzCxJlS++",
-	"WzRF4Bb6pC0jK93wbP0iRA03tKdedFZbVskrUcQARJD/eCOEpNy2jOnOQTv7w1PwmBPvZ26y7vA2z+fz",
-	"wlL8zM2nAVHcCUP8aqTz5ttGAah50XhVAGDM0k7hT21mLfwFO65Dk/WOcyimOJvzACQecO/6V75g1vDz",
-	"/xPzRnBktnA6QM637syVbqxgFlGgQVCQjBBbaheiFIgi3+WFt6LSl+InGZw7x+Crz7US178qUwY9/Xk6",
-	"qP+hFsuTRPRrOYfU4BNFJHG0KMYrvhbmLxZ3bco48/uASfOaVdr4zbqjs0eKgDdNR/Sco6nnTrivrDOC",
-	"V9eg/t0CpYlj8LsZcij5W6bVRu5CGmbwea1Ow+Yw35vz+CP239/CWKi3lIIXkGgT8m5I2WNj7hHJghfC",
-	"xYIOn/UdtFegLZ1RtV8hJ7z5qT1Yd3JbXfCt10zcSphWg2Ey1GHRuor80Ui0YlIn8XkTU0VuixrwAYIa",
-	"/8BsJPThVNys7YluBmd4ERuno0dILxAu9BDII5UT2PMG62N5u9ruafwSggBHIzXQyO9uYjREdYcnJaoj",
-	"AWLQpqXAqjEq4Xkiq66DIgvPYAh31PhUgD5WEB70+0rrWm9XSIHfrZxwfn68ekIo7hsa8H8egaWMgBIQ",
-	"FINJ6EeO0ST8v+Kk0ST/sVGhIux/PORmehk6JN++l8l/KcfJ9IssVWjcfPospXf6JbbfPpWnKQvmElt4",
-	"HzvM2S6owzRzqjbqsc/ZUJX+oDv2UN0WqrgdDERlpF87pBXS9JPJ7ncd2eLJuFYZ2PqGh/xN47r8bN72",
-	"jcemHr3O8Q+7lkaKyYJxpsQGnkDVVwyA9Q4/omr9MOkb8Zk0IhyLLxlTe0u7tE9L7Jeepubf4fn/o+cR",
-	"ei4xBEnT8CU8PpWUrrm19cpwKw5Vk3H5jb2R/uyIqVBUYPLgt/d9OfW6Din9AS7+Fwvp+0HkQEG3peH1",
-	"aljreNN77y50j+57ORpIb3ZeiTZ8vrYYgVZi0xW4Or120psmLTp+b4TZdrKj7ZaWIT3IAmbvPxOn1umi",
-	"U/2dTjgzd3jhplYr6OGK8d6w6Gc2UGU4dM+fsp/fPH3uVfQ3f3t+eFZaiPmw6/koe9zuzXJaH/eu7W/0",
-	"ZpeGmDu0iYG/trZtaMC4tQkqnkVf9YDn5E145fNJvzu1pz40E5aWrW/oGz6gr+nVNSXl2FvBi7vn1FPo",
-	"CTN9NaLg4GN9lVGGYc7HlGCBQOMuTuBo2gJ8YBom/6m1km7j20qdCedJPNUnEB/+UwzWj6K3J0YC5g+I",
-	"5OW0dPdY7H0cTkcUJK1NndZaYo/EjKs5gqWzuXhKj2Ohqc80VymEt2/XLAAqgPuUUp2QRDcRODBCeyOm",
-	"ZbiYiy/cwII1hMraVKWCsmR8huUfAn72RITNyVa/uxz1BOeH1tmH0Nj5ipdroqjtnyjpHfOodxGLIed9",
-	"6v8bIKI7ogt3ttKFKIfF2Ct85U9S+QNWk2PVhWWfwFWHbjosGOd3om1CDG55BU55YmugHVsyxMsvxRvs",
-	"1/bF6Etjm7p3Dd2H9Ju2cfnQUK83ar844+GZjE87/GCAnGD1wXGO7l41xnSb8TtWtobvj1aQnA6PCdzO",
-	"VcFWgvfrl63EfB3riVq+TTD/2VzX27Th8ETX2y/tCCxCW6BrVRE9znShm0v7638ijgPPCoQ3Y0ElzKHT",
-	"AJyAr8BVuOBtZ8m28SpfGiFSTNj1j0jkScDzL40RQ3HZw9ZFfL5ii8Z0VMN+qB1V2wJIWAabVVgRU3nb",
-	"ySuelTYtaYnWRh8JlrwpC6aKauf1sH+fkYz4UyyM7LRex0D6KdKLocJXJC36ybFYG8btl/IS4vZOh4qA",
-	"uCWhdd1+fRYvUZXfA0Azcxu6+S8bRTD3MG4PTm42cu9uvF6fN24PWza1zfcIituu4HJS2Y5Fme9CFcZv",
-	"5ejCcVanLDGEbfacZ1UrMd3S/3faHQfprCgXbSmhO2HEZKwlEOvPui9BYcNrgXnFKwoZ2IqZgD2SLs3W",
-	"Z3/YUrvBsMSPRtd/Qjp+vDufx+6YnuDHRkXV8ZsjVT5SYHZMlejt2Ungj7tF7z3PAXYHAMuWX9I9xW7H",
-	"etxTCThdNP/kSvPnK58boxjHwgviL62S16l3bQcKv19eNeGdbggVZwOsEfp54pZFmRF7vhzxmnev3Umo",
-	"P34uC2soaofNULrFtGXEbjXa7+VzN9XPoKzXQbOt/NpalA/nxIXC8pCRJ6/odUJcQseWCbu5z7enuPxd",
-	"6H/cQ3+3tSAjLpzbdSzpCb07ys53056Hs6brQZU85LFP1TVjYydhurvxN8eV5lSb3HaF1RbSnCY8cIEC",
-	"HPY0lizGTQwpcyDOoN31tM2BXKAk67EDQNYP9/oYEMVrfH2x9aWjUGD9UJl2sORsU9513Jf3K4l9XhEX",
-	"T40c9v8JEm+RuKcxNLGEcOzzP19pXU57lQq9trJfZwvtzERS3Ze1ryfKVMKGVIfNUGMvHBQqa7hCdNSD",
-	"Aum5ZRtR0h3OL3nZhI+QZcKOpzUMl58L43822vzdHYNOSJ3VRljhjinc+M7daNv+W1mg2jCrE8B9tK5i",
-	"+BXZMhRO6qKvWBPEOm6ig6MlXywvTqvlb/CFf27B8Kc+28eO9NPFQsydTePWerl+pyq0H3IFAzfvZhOq",
-	"zgVtWaMKYdiGb1Motgj7H1DhXgp+KbIqWLzEVsKnyGCcr+mkgXShi5jf8OdLofh1pf2ueds71qkJ9hm2",
-	"SWyr0toO5myFa+qBmKVwf68/Qb4MmVUIetnYRmLTidNrTEfs/ezrsQk6OMi0v4R2Rv+kGTtPVtrflFgx",
-	"K1Jl2nm5tBJfOVkJVkq17nwFoWVnbaRyLdKsbUyeVD7eSfLmPIy+tgUdvZyzD9lsi7G3RpXCWmY5GI7U",
-	"TalNAb1LCWQgxjeXoZrcqhHQenu5ckpgff6Sz8X1IIMnUJbeyTyN8RkkfSKtbyEFuitB+qlK7SFyM68v",
-	"c3aj3hP1JE6U3gtw4w4HsY8+/TRuRWQpWqC405RrfYQepS4Dh8eYAZremKLcj5ED557NtVo0XqId6QnQ",
-	"vZarb29vAW0cEs6zhv3+E8mPllRZ9haXBnwl0GPj5mwATTngduAmmlpt3ycEZR16kZETKu6MvBpysL3C",
-	"N75gBkhZdV2YJTeHox+ZSQ3bCrDpYQ3nTpLdZu5C2LGE6Ak7fnOue8wtFu7WdZ+9HrDNSnq+uxSm5LVl",
-	"G2FCsYSoUsuu4X3EYlU7XBkS2QYqBV3wS/E2vnUyoF5UobJVhnYKh9lm+QU18LOfjfMsVxWK99jJIDFx",
-	"13upub1+3w/7IRIsUe+iCQ7K6lbg31dNWygeuckKbrBXb8pC88+jdnwbRT5/5eoTmDSw6qEcv4VuVHGy",
-	"qvHeSii1FV6fZ1AUZa5L3ZhpdI3AxgVUpRKibTQYdsnbAsmL6EKIhPlCyeA2HeB4Mf/aaAdw4kI0+A9n",
-	"pP/Hp7JELoTIUiKeAkYV9L82o9iG354gntMV9Mdd/GpWSlW0XbKtEL0mPLiDXSXnlC7xLrcXw00LJU73",
-	"zdr/+s+n98/Pz4P0CEj1uQ5AXqejT89pNhNsow0ArxNWrnWinpDYr6/7LZ7O73XFw1VTzSL669aOvCfv",
-	"cAbAqeyOskRKSsvWSm8A/+8VAD8+wRNn8DWbzLB6xc36znjjdAkm7aLyOk8AxXcUhW+OaAbhC5/aO3YH",
-	"lmyvhjgWloBGUEarJXrDoi3bZzBdII4pKW3ghdukC3yAIgw+uHn1bMQCTWOxDeks4w7tOsg+D09mpZ6v",
-	"LfShR4e1ZoVmSlyBgN51QP4xCZ7+yYPf3vvDgN5EPG6NKScPJme8lpOP7z/+3wAAAP//",
+	"7L39khs3ki/6KgjuRnj3Lu1uyx7PWPpLlvVhW7J01Zpx3JirEwGyQBJmESgDqGZzHXqLfZLzCOcB9plO",
+	"IBNAFclEfXSzuyV755+Ru4ooIJFI5Ocvf5/M9abSSihnJw9/nxhhK62sgP94Y/SsFBv/z7lWTijn/8mr",
+	"qpRz7qRWZxW+8R+/Wq38MztfiQ33//pXIxaTh5N/OWvGP8On9iyO++HDh+mkEHZuZOWHmzyc/LLijm2F",
+	"cmxrtFpOmVRMK8Gs8N+fi4n/SRjHf+bxRtc4rcroShgncerzuoL/3x/9YsPLkvlnTC/YN+ds85I5zSpd",
+	"G6ZrN5lO3K4Sk4cTVW9mwkw+TCfLkv+n8COFJ9YZqZb+SSkW7vgTm5fMP/DzdivBfuVmyrYrYQSTjknL",
+	"1kpvFfWhTdn6SvNnxTfU5z9MJ0b8VksjisnDf4ZZwiBTXPv79Ak9+1XMnR/rcVUZfcnLY3JxWMlCm43/",
+	"16TgTnzu5EY0E23WPV9xtRQUdaWawzK33DIO3xLFZDqRTmxsL0+UXD2Bkf03wke5MXwHVNCO3gTrOD4R",
+	"qt54StTKCuEJ3JqAEa42Cv6Jky9a5MlQFAcOX24WTZLVWrlUG0HyYcmtJWc+L/mOfqAVvVa/PeQDWZB/",
+	"/pUbYpd+5Mb6TdrwHauteMTEpnI7ttCGbf3h81wLs/ZvtHfvaPzDTdpws/aPenb6VXjN/0JwW5vAgkUh",
+	"/RR5+WaPgg1T6npWCuroHO1I5tBMJ5UUc9FejVROLHEUU5cUV7/QW7bhasfguZcb0lmmt8oTccVtM6HW",
+	"WE5sqjJw5iD2f7LSck6w/gFXSuBh4KmwysAWLVoG1gqMlNbc7E9renHVgVm6uTsczyMePzGfbfjVS6GW",
+	"bjV5+PU5IX82/OoHfPfr8/NPgQtbC/rb+XSykSr+55fE8m7AOg1lvjknGOl4a91G28pfTm0Jqq9kAbc7",
+	"SM6insO/3xNT/Y7P13V1s9tktnMHFJbKffM1eaqG3YXhWHB/nePoFFt/x1VxPPMZN8MJ74d4bASnZOFK",
+	"yOXKvXo1kHcqblD/GvzhN9y4XnGRZhG/MMUV5ggCqzneTiP4k1cPBi5F166USgxeuq3Ngs8H7Gt8cZom",
+	"lFsG0OZoGZvNwBltV7v+2fiXpn5MchKiLDt0gT4JJ1QB71XcOWG8MP1f/zz//MH7f55//u37h/88//wv",
+	"+M9/pQ6UdZGXrvXzrRDrAjWTfXn+JXulVcF3XmH+K7uo/b/hUrmSGy84/gqSDf/95fHpPSBfvMPi59K8",
+	"w+pJqpZ6vhaGIqzgxj4eo8PqIqNjSdSx9tf+s57pYgdXmb4Uxt+ZTLbMhZnWpeAqkB/vyK4DfAEvdTK/",
+	"vwiuHPlgywfwJ6xw2jo0MBz+OM6SJLK+Ol7/D4pV8kqUoP74i3stKscqOXe1EVO2MHoDf3a6AuvHy5u9",
+	"HVqRts2W/OsV+dcd8deDJV9N/Gt+2OlklVvcW8GLoB7sT9HLA7eo21ZYa1sXJV8OF9DPSr6kb4Wrvp++",
+	"EFdgXPJZ35tv+fYlnwEXVUbw4njb/vu/nj44Pz8HnoX9memrY4F3QEX/ZZxpGjguf9oQiaLuE64KrzoQ",
+	"KiLooL0mILwE9r3Ga3h/Oede9HwZNN5hMpxwLthK8LUFPVS6KeOqQH2UL7lU1o2weA4Ih2uMs8cp0GQK",
+	"8zkkUvbAXw28uHaD3juYdpALeHjo+RpKU9K9rOxFyYfpZC1R04r65dIIOKUrCQbIrOTzNalelsc7+G4l",
+	"WMXdfPUZmmAv/59HwNi1rXkJjqJalcJaZjmYSul2+vL8nLyfMkTBgwIzz5EkZw3NNXeEOXT+ECYKV0cQ",
+	"oitdW7E3yQetOZ5TGnAhuMkIKK33qDwvudyAy0N5M5Ci7/XsE1MrJTKTcCs5X9OPtnzfyphMPSMIBX+f",
+	"TmbS/lYL2i1Dkv+lWLjXNeVxCex6TLxBeh38vOPworGVNRyOF74S/HJHcbL0ygxzK46ewoVc1kYwrVhV",
+	"m0pbQaoXRlhpXUa0rYWowOaeIVEjrbfcc7M3Kq9IRrCO47YNutxe8l3wWCZz0zPu4V3XUm269d2smh9W",
+	"gbMjNyMq1IfmZ9us7VpKywC+lkfuVI43XpajPG1Z/5Z1dRFd+YM28wJ/MMzxFCzrffdS+uS0TfgOhxLs",
+	"2hNdh2keSs96zPRhGIpCmZ0Z5kHYWyxOKLOQHbWCjGnh6UVvb8FNRmoucEqDVMaVdk5QsuEd3DXwkPlJ",
+	"RB+mgQtsel0qBQsj0UmBHzHOIs49rI6mX005XEGUzbliM8GsEMqLRM5Au2Jb6Va6dowz/9lHqLlJiyEX",
+	"/0BaprRLUZZrGuBREvS+R9/1yWUMz1kpQaxLCArhUU9X/tfnfVf+XJe6NvSuGr5l+NzfI353L4WxbKOt",
+	"w00Gx0/yAvyLN/v554vHnz97//s3H0j7PwYZ+pYOEaf9gzrccXt8X5DXvObups5F2sgXpes14fw7nfG/",
+	"jIjR6hdBHMIfQlhTK6cZB87APdtyy6yTZcm2gnYpVCVXShQZbbjkinGbLBpiBEq6xYAheElxys2HgHDk",
+	"idVqUVvSeEmS6sgqkerdSvzICRZ+XMq12IuU8oobx7YroRgM+IiJ0gp4rt1KGLblO2Z0rQqSUrl7Gn5L",
+	"PjF82+9YwIsOB8GfNNItrY6mFxmc7opCjfEfHYcsl62ADz2hS2FogeVpDFwRpYi/IrwgfITSlGlV7tDV",
+	"48lX2WPxGqXhwKv7Uhg44sT1LZSul6vjiT4BgcoXzrPCSs5XjCtkjBCgZWD9JaXaOlGRoQRhndxwJ0bO",
+	"92n4GTVnvHPIa3wjrQ1Op4OQOVCSOQ3szhTa4oeKYDuweKhl853tv6rjdQhvx2urTYRmilmuoaWxZ5CL",
+	"ld5aeuGJJY5XkgTGgUxA7mLWD8qka0mAeW0uBXOiLG3O+zrUwXakyiBB0OvVrCnOMkuUxA8kYTJqYJYk",
+	"wzYzqN/wMjkxo60VxTtZknbqnoHempYn6/F2vNVbNvMidzs4kcPopeGbjXgiypJi2Q4Fuaw3av9EjrNI",
+	"Dz91+N8mMOqtDE+rx3FR4eOR0FPcCWr/vheOy3JkGC4plA/Oz89pnbK5kb0Qz8Xn2h6zvnFQAzpQ+3rc",
+	"R9Eb2PrVg/Nhzqlv+kdHzaRPEdUVhvhpmWX1gtTfLBPFUoD5PitrQ8ofp29O1w5jFIgHqyQZR8/rjVDu",
+	"h02lqQAoJO7tKWmtmfO9JKZjPbN53qitG16MsR9RwSSEzBv/Z7ZdaetvbHAneEMuKIYxVHgsL2u14W6+",
+	"oq6R4NewOFnu71btDke8pqM/0jFtCy6rPR9yewzfkpGnOQYERqgiIYJARZi4Ksg0pjdaenIE1/OWl2Uw",
+	"GdHQruqyHJ6s9wK+ks97GBivKPlMlGPk8EyQN0rMxBySbbDi1Qil78K/Top+PivFM6OH5hTA++/0mLf/",
+	"v6Ev62poYoMs3Oo6MaIQ0/VfiqOkrU6zbROlWXAiedruacPwDb9SB+bppRdmhK0JobqMGFuKVxe0gVNq",
+	"tWR8qeEAFOJSzgWzfAtRwNkuZfXNSz1fM+7YTLsVg2SE6XFyUrfPJmpZIyI7USvan/drPK4zzHzAEytt",
+	"SkIIIa4eH1Uw+WI0QFxCfuyMl+AI4H5Py3pTkaEBpNPjzKWATz+zSLSHjLOQLjvMPVMEe/3Q/ydCbmVV",
+	"CSWK/fxpoZwwokAbcMvN/vZ0fu5abp8+8h7pQAdayt86dKC4IzN0MHjLYBKmOZ1wZbfgb4B452Q6KcwO",
+	"7phCT1IcaDqphCjhUFYYezYc/lHwDToDjKi4NJAPzY1rGXqeauhHUTrcY/7//B+4lQX+1taYSzezXjFI",
+	"2dAh88OPpi/9/5WCX4qUaT2JXDedzFdivgZPgagwnOP5FuTDWmDKva6kwmzD32peSrcjGXETfOSN57Q7",
+	"32g60QuaaRvXm7TMVnotFNOL/ZP0DbXVKUlvhPe2Wmmnh/BRypDofbEMUbXIPUbwwnMGmvhzv8tkkE8I",
+	"ReZZdi/AVnpMOKnS7jBH9wahwSYJas9cOKfe9AdDWOIwHr15KUwh524/Wu7vD/C+SfSAhiuvBMO3VpBi",
+	"1l81AMp60NJxR6mL7Rmvy/3PG/6fWKkAs+CXWhbkJj4T+z90KwlpuvEmhvg7+UMpyuKpMZpInyuSwUmk",
+	"w4my6HdJ4GvTOBK5ZqnovKusO2AjVDE89xk1l5vmcB9LCwzLWzYTK6kKdCrGWiRimVZcCuNlWGuTbNCb",
+	"OEhGEKGZKHz/gi/8S/EHt548GBeTySMk97nkxCYvwl+JTQ4WYQ+D+d/Ht8nParP5SVIp3dmqmXba/yDh",
+	"9gp/MCIgf7gKrNQIt236fm49r1oTpNfUH3H7OGohaDr0EKBWGR9mIUrHn5KxppVULuPVWQWfCBFs9oca",
+	"48tKiMJCTiCks8pSsJLP13ZUdoYLs+4iOazMH0dtigH8D0NO48rjz+KqwropMj6PeuyJUmTogPc7jN+F",
+	"pDwUmY9YR8pb3v4ZkzaRT4aDGXTsNsyDlXwXCroYL1EHJ+IU4xPrIhceEclbMRaSGUB/jlTZ8LXwxAMD",
+	"mfQrSnXhdC61LpoTRIXqpShzebSP2EyUesvOIXDcTpo4Lk2VV6IYk16/KTtov6jL0nMLW+mysI+GTCDr",
+	"UAzh2wHZMUbMvYk0VNa/hdfpIpvuHMgmGbtbUYa3qArWpWe4qMt5sw99jVvuhKFto5R2uU/xV3zHZoK5",
+	"62UaxoRNYhdDEttSMzDbrpHSmc8jCsozBtljUtECSRJPQdqAJpQZTnyogEbGn6YiXjiQLZJ6wRFWmDgj",
+	"7RwpRmtZkLm+aoT+AIM88UKDjIpdBvV1zFiXdGAK9fCRo4W4U6awd+RgXqWghgq218jR/hEstj7PfBo9",
+	"0TNOvuGlSJvsNj8JXqmDrRallXUmcJsv2eYrI9RKSEf98OggoBsofGnv1x2zvSRLom7k9ctp5R2SeKBd",
+	"gV6hRgMGJ3DOlmiz5dEKs7fe6MkfJkugBNqbY3Z2r4Jb6qDUcDz9LnlZiwFMgu8Nnd4/GlfHjWdYcWtF",
+	"Js/jlC6VgbwUP0lyU5otRZkQvaJoYmsj7r4EJ364qwrnRXDEZDJaD9KkoK5eFsFzzssSQqB6ASUyBwHV",
+	"dtrryeooT5XilvVk0EpEcE4cZMJFyIQMXau8cGlcOLIM14peS6ju4nZFMq8Rc22KXJh9UA1KkEBYYpzG",
+	"o2d/dVDpOyTH94W0TpvdU+XM7lYSbDOpsVmRnfVW1arQfFZmSmv8U0U+63DLBlyAhlnCKK2PUZTOJlUU",
+	"+3vd4vPOfIsIREP+MhKqMxourQOPl5fZYgtH/kAZ7fVUGLGoLU5ioFW0qC0vB6VWdY2DxHyrt3RK42bI",
+	"RRi3MyVj4E40lA0jNasMk8zvrp/QsYhNdX5RGPR+iBQLepvJ6Bwk3zABL8wl/IhayI/c5AoTM96AF3oL",
+	"JnneH9BEsVvBos+/zDkK6Nx3bhk8Zb/W1jEFyyESZW/mOEgz/cuALLgbG95UzcKPWlIJC0OctbNB0BDF",
+	"Pi86XUNwuJQgwowslliUZWQFFsSAoBX3AnESxqaY6idJCb7NuFKtgNRGHPiZqe1qhB39k3Tf+Z9QYzV6",
+	"x9ChUtX5sZOnHDfS27rsR3CKZGuW3VJT8JOZLcA1H2f0xj936GAHqWDwdwyBKyEKRrs+D0ui4Tud1QWJ",
+	"ml3MQvqTLNOVUMw6o9d+anwthuaijeOr3itRFiPA/n44nDgmGErDthpCKsyrbmY0ilpXbefA8sX4dhhw",
+	"SjIerCqzk8DNRxuZrzwdlLseTLVs7vpLhL04sGZ+ePry8XesVoUw7Ptv/nJUeMIPcq3+tndPPfgbIfxn",
+	"439S7v9kXBZv6XcA5Gxm2aKkbuxFLprVEfq9VVO1iQNHtJUsD73k1r3Uen0rFkbJK0upGr+sdkx6/QLS",
+	"/YRh88j1xxx7rcyWjlyWrkSTob6MaJ3QBN3Rrj5+kJa0l21I5kYVsjqm3feyqkQxBY0KZQRdZZfLjevM",
+	"zc8AluLks6vNl7FYQavTgFCTg3YaXEsdQ7jH0hqTbXvuyhCuhVnGtNl8JVGy5PYcDqmqfl5i1VaouMXJ",
+	"gbaAUEaWtDdeal7QAYs8ccZ4fjL35IYXYsww2fukSXHNGwRO8PlKGOa0XjOtprGwPelTw4zausxcxYQy",
+	"2Xt916rUvBhDy07wgUMET6BumzokQ+nlL9yocelW4pJWLlqpiUP9NgcrwpGnCSCp7avLTD94Rg50DzSh",
+	"hzHWSEMgawVskZAjqhQa4vfZAmgFp91Nn6KI8qpJ5aE0aMu8mud1+dohYIInUwveqpSQxOa2ArKrLQsX",
+	"l6VQEnad+T+9OZuHcx8bjmwikd15pL9qOaJqBkzzvTH/RozpubIOF0WOAETd11G+E7GBzsgrMrBIFV5+",
+	"x61gsx3zd8jUSzsF6HqzHcPrZFjGGnwzV4hJQDiMK4RKNxKu4X121U9IPMxUDTYYIFyJ4vWlMCWvcnlX",
+	"I6s6g37Rt9B44+KMyXU2sSNK1z1Ol7Ir3iQAYSkN4y4UtacSLWlDZVb0dnFWlVwqFkJGG5SsA7T9eYQi",
+	"OGbeQixiQvKAgQ5S7FrefZFR1QW3Qwff6MGv5jWHzupO3dTaHTkpITdrDinFCCsHwVb4s2JSFVAdPkYV",
+	"kFSDgM1ePQtnJcrSPr1gDah5QTGIWxapGyjXWnxKeoFZxP1v1g+mBsnJuhBlf0RMeZadaaiDNcLiZAQ3",
+	"pRR0UHcMBGQGWTGLx/ez2GZxPTMpi4/LMp4+ABjb25QIJ5QF5yONqmOM0L4i524EtRUvF3s2wUZrZBS8",
+	"o+jcw1NCjAZ80cFFLFbXZr84BX66NLyKDE5HR5qkueEuFSBP+ibNFlfuwolqTFuGbCgSKXDgSeVulbho",
+	"brDxxHE6w5CYbwhGOt0BPvga8UVo/U+rkMQcsnBnwspCgKrXqu0+VPY+HrR8GysbBldAUKO84Z6gF47T",
+	"EKvjYOGmk4qPs4s7bLk0FLWzb5pjciNvWVN+fSyexq49VQv3ODvaiwT31UGBcPd6s3K7bAA+BxbFN6Cg",
+	"ZI34paD07J+kKiAJHMosA7aBvwlqK4qHDHKlvyITw6EQj0YzmGMoAJW5OTcFgMCRoyQnzmDw/wbDugMP",
+	"iPaYWBFmM+cKTMM5V0o7BiWl3awc6JeWPU0blGCFCH9Ua8czgSGsLB3M4F2l363uRp0Bo/jeh1jpSnqR",
+	"FWK+L7XwshWQB/dQh1pz2oPOOH685SQWdaNu6NqBrIZqCY3l80d+cK6KwT0VQr34CKYK0PpUFE0r8b3Z",
+	"ZbJYTtjeKKWsdmskIajwIdU409w+M3ot0P3BERMSK6HbPu22+1ONO4WxnJEgWPIzD6xKlzRa4Aaz96va",
+	"MYmYgaXmtEN+obUbQ7iVKKnuaJjkNmWY4zb1hFs9ZDH/LOALWraQBuvHbx5UDT5q8sHLFOEhHudgTgE+",
+	"MNZ2+00PYLTZcvLj61C7sS7fWMB+Ijf2CfzWsVA9A0sKz4PsAW4FYFIA1ZPh5NA3HpYtjSRPKljPCECQ",
+	"sAD56IlRCmu1AtwNz3u82E29Ojv1F5eLmMltW62F65OTnTCDX1a0PKpq99h1TM+Lj5Jb508iNXgELSB1",
+	"rvDwXc6oMOJSRjxNEvmjKrl6xM4TfbCCTOWK1az4jT4YsAJwxKO9IkOUZArHGlAasO7RHz0S8eSmebyt",
+	"9IXDsKOtSr5jQYU8tg2jo3pwqBZ/cOEyQI1OupJgyJ/5Jjnk9iwmIisVYzzDhXytEFuDzgmWmMDTtaZf",
+	"/Dud3eD2pwxLJLJADrG7MU/as02LGVs0b+kSrVsyqSN4fbV0r7bEi0e/dQDj3dOSJVHkZpXGLB5eb04R",
+	"YOM6vh4eC+xIJhpQnA89xbxi0iB9dYY5wmshrW98JONI88iVuq9Ckjtdy2dXui4Lr2ws5aVQHRd9t1ep",
+	"JL3yK0w2H7y4veR0shXoiCggpl+REjGbodUtzQS5yID82vXT11s11g06nVTajgliais6clRGS9Bcc7sU",
+	"aDkE5y2wQSY8h8s7toaK181I/3nRbxD8HV7qiKw2HTLjsdwXbxzSyCOXNtkVTb4c5hbjbOKWRNaKRzec",
+	"sawQexm6dtx7RLsrBE3OvunLezT9awCQZNPJstkAB3G/fGupnOJAO7dWun92kX/8y81w5CS1pQrKuFlK",
+	"Ndhq74loZYupMvUxhyDmVejpGXMw8YfTZpbkwoywguDcXLDvupWPdkC8PZth0BUpi1WB4Sv0GlOb88HA",
+	"SMIYbca4CxL8EiWfHXe50uKkrGaI0I8cEjVB+EYnRlOCbr7PnjqAJWVHubBPlnQWg1DEMVsJ4QZDX1/A",
+	"28N76Ow1zklJXvjNRJEwvc6NoxMtsjlfqfETUYKrHG2vZKCiYKT0u85JXkRaHrLYy5gpQFTYI6j58GhA",
+	"CwSd8kkYfSkyfuTQ3WB4ByUjq0FZJHEN6RPTtOY0I4pwodFjLi+e2+imCKE5QMyU8xW4EKH5TPAvY5/D",
+	"mPkFQYAV4jYS+fR0yjydFX+T3Pe3ghe750bX1a02dr1OLuc4B8dAKKdwYBKCU3/TjhYWzRGFBuOUJp/g",
+	"CGjyL857GyXGPG4cnp491owSUqmsN7TXVFxVYu4y3t9MJSVdMInfaI1IT/FSii0JmO5PZeZKQIADolew",
+	"W3m7MvQZDW1FMfo21Mz8RZuCDGKGcoqBxbp+VT84saFLf11tVG5t4EmlO9iBd32ly+Kg1QrkxkX/GTb2",
+	"PyzjGmDxtXod9Www0GKaYCbSXrWW1h4wrCm//UCoGzauDZkeN2wgm0v/eBs25aAUIuaPDgv0ZXJBZ7sX",
+	"XBU9QT4CSxeBJhr3O1N6G730MdsYXfpkDU7BN4Rj6p0u+I4VRgrLbKm35Y4Me8U26cNuBnBjZlbYkf8x",
+	"z6NyA4jcZ5YVZucPvP+wnTJ/ZSHDDer7PxdPDjIz9427cZ0B9tNfehWS4DoOOmnggUSqsD2BCu3JtmY2",
+	"DQxIMixZQogJlsPX5EdpcF6Poa5S8irt3dxG52bTOxDTOkOxyB7kXKu/XdRIiF6KmOcArlPHVWFZ9A19",
+	"vDmxVObYu5W0zM51JdiK20667HWg5TYT7IwJr73gRp0prkj5xJXheymRNQIgNSmwONODRNjIZTm+zDXy",
+	"ze3YQOyoxvWQ+/DTxULM6e4sIvSNHYGOKa74pso4CJY6i8BzXZTiXpzguIrw9WaC3eSgMG6NoKLmr/gO",
+	"CxRFCF07uCwgmSmcdDJYuRYVISQeB60haC8udlFOwKX+b2KHGWFRxTg87q2vlMHNO1iwBW7oLD6j7gVd",
+	"VTnqZCmDZOuv9E8FSfEz07AZgYphmZkdJZP5TlDx223Z5dw5OVGV9w1nWDw5qpM8AgyhTBL9hd9icaug",
+	"GWPywU6Z3mRLndNWThuoPwwV+O/uhW6ocHQkMLkpgpv5impdOmJHGlxqCrtBWroqHc7fil8KNvMa8bzU",
+	"Vpgpm9UO8aWZ1RsBduNQE7FzHo6bZb+7MtY6w8sv+6sBgh/qyMOMH2sPNEWaJoLQuyHUCFflmOrtTH6Y",
+	"LCPqSUh7nQnmvCELQUrpRpmqQ5GHaXESu8cizC3Ml6aRpbvtFmKju00Z0mKBkA+Z0jIqEml0uQ9ChAls",
+	"IQgK/wj2AV3sMV9pXeYc0vuYTFY4UAaTSaIrofoVkwj8C3RKX8RlkoSGPl/HtrV2jnKEOI0xbfTeDxDA",
+	"h9VT4S6ZY/r0Gpp48CtJl/JX3K1GBzgDUMFBVzxspx77+MIadkNWQGOvNZciTJEk7Fo4SubeIEWGMPP2",
+	"ipu9MrpjbqtTiTMe+g1GU26UYfNx5mPcIFGCzIk4THVA0pPbW2lKq2aQ8MW0arVWgFb+wHaAMzdlUrHN",
+	"JjKiYBtZFNgoYBvzktC41seN/G8V4iaPwXqRqtQIHtRKRNSU0GIqJJ4dlrWgM+w4DdLoKvlPf+Wx2VtI",
+	"QEWnElArlgL792pb85Il8PNjnWxTvhEm2zW2B5Y2/naaZk1SJUZJUs1fCR7ZmVAATQfZ6V4ElirVikIg",
+	"Otc+4aJVCXYI+xKVXiLDVSrBPDvHBLZUMm1b1hy3a1LeDcZ1ShCwmdgh4MTSYVOKcn4BFy7XQTpfW2Ht",
+	"zzlfzx24Rcfl4FVC/Rg8G5mEdAQSQIziSigGx2meyYJqctCPaiZCzEWq2GEDc5oXYstivI1yaM1Da/PI",
+	"wNhpb6OtA88zeEHpjk2QKp9tp9/qMsJZ6O7XtPzSFptiZlp9bWVoVHoACQS5Uqhv9apBTbKBTSjIP+Pf",
+	"kkLVSsQN60kkiZNo7WGHCkUW2ubRCTv6oKeg5tjOzTQG3Qhrv9Fo9gGqpgn+MAtdd+EMvyGacux4eWMU",
+	"puu5RJqi2RHtxIbk0QVAQh4S0ICz0lpbHpX9fLtsRmCTcTGivX3OrszxGm23Ra7INm+/aKocBlUe5+uQ",
+	"Bvmb2ylFMBQ5p5b2OK6r/PHdl0vnalLlCNXImwtes8GXsG5nv6vrXj1Lu5FSUeTSdMaWM1NFNj84y5Ym",
+	"tEEdK2wEz4EzlroiboXvxdIIAbjFYK/EJjVDulaDJpyBHmoBFhEQ6fZQNQNbMzTUKWU1sKdlrO8O3IID",
+	"p4kFaqQNizRoza6DMTP6z4wbkQOsyeZlAvwfmZvOYzP4UFgJnRBAT9/K+eDMDD8OGYY0uzFpSmO8WSvB",
+	"L3ejzgANVvsclawEeoKItV5jLZnTDBMShzvA8sqhuMpV1KE96F9A0qcuUoBr1Qqpz2vroJZvYEKnuHLf",
+	"EUXWf1dOllg7t1fnolUUPzCNWOPtFb2opw3UbdXwjMQM57SlzIEZrZi4coZHpOZLEaDPW1b1DNMuj1mj",
+	"EqKksdgtK7kTV2yO9W4LWike0VjNhqBXFDJbfgWKrRNXuUan8/U4nK5Mdl5eKEqqwu9d7OkIBLUrvbUt",
+	"ACDwVkjL/B3HoDTX/0fmZtoKd9z9/1q4IDPsQhYTaLVqOuWEFVKik1Z/biFLu6MrY14A53B5PT1LXZtY",
+	"t+s0+OBNbR3EKzVbcDNlcsGsJsUmr8sxsRpIEOgq0R/A37H/4/56noKTcSNKJ9US7VfPQNKxOTeQuMSZ",
+	"/+V1ezrmNXh48npBkVjbKBaC2yiVYE26GokfhApCMpfgJWDQTdFF92VHo8Z24uBguXEyKTAqW9ufG7Af",
+	"yLBZwNUaGDfrVLwyRcZYI8dVAeXONibbNNi+Q6yQoyJevANCpcd+bOmodWKa9kHZQazVTbnp4bDlpE+u",
+	"LHcQjEfqXFgODzteAyvHz7MDLGd4o14a37mEUGeaVYQwyVGsH6IuA2e9qDM2yDHiXKc4LDlJhvvHmWu2",
+	"OEHNdWDLdaDHDUKMiy6dlbhKmxiGiCRNn2vtQM+22tNfxweJ5UJEGBbeUmPCVRpiLYAauhMBubCzIiDe",
+	"7WNQ3JuLv/Wrv3VdLsmx/u23335LetZvAobVAn7cg1P8ChcSwRVJ5ZFqmfsYnMeBvKW07iH76fyvVw/Y",
+	"f7B3X325T9QH5+cD5XUnMFZzI42RC8M1mKMpxYa5Oascsq8Jc7yJFBAuHrRLMHOM1dUUqwD0ZqOVsI4t",
+	"pLFuBJIAWf0wJ1qcdV4y/v0nmA9EdtwdlYr1JJeJ1cAoH2+TCn7Tgcwc4Cq7Su57e8jWqWuAtS0AD7A4",
+	"AsZkqHAPE6d44O+KxE24OIzhOs3snJcCg7mPWMXdyrKFLMto0YtLoT7XRQHxt2Osca0cn7sMaEXEMhzg",
+	"IYsujyGvyo10XTkTA8ZI2IhjY6pxwXEaydYL2bf90Il/V85ICh7/7kp0r1UMG2Tu8AMXFnoBknqY5j+u",
+	"3qajBjdMtaUN45o7NuQi3ihEAdH4ukMyjHGc5AQafUfp4C+cQlx6rSDPYiWupt4+BXMEbjxpQ5pYyOgb",
+	"1Gz2B4c+kyk4S6asISQM/CsPbbh7tJHAhf1ayyD9I1rtxzrzcMW100AfgZ4cTXmabCFBW4lHiDEZQpBT",
+	"RO41gmMIu+1L6K31zDR+e6YNW8WYu63nq3hhx5STFbfoCrauoy6UBL9uhVh7+0P0GM7lgFGodIpfAo4W",
+	"oZ5wFqLnoRyolGvsqsBmbfVkn99j0LM1k7+ckws6ajzQR4KWpjqw9UA2Ggq1ogSyjDum4nkXLHvflNtQ",
+	"dd2sQDQDp6ozewNPMRzcwiWLQ7+nMECsmNdGuh0m3wMZQj7qEVO81aV4yPDplCmN2UFTaKJipyzCmdkp",
+	"GAFoFChoruLfNgEaC2DF/HCpKzQGRSZCrXltnW55dHglfxK7gzg7NanweOqtEEjXjREbo/XmEcQxhLkM",
+	"hzbU2QY78KAO81qzi7klmdk1qb5jh/4AEnWhabc8RuOUM3zuUiYn+Ob9Yg1QHxM7EWf9C/ad9sJSFiFv",
+	"aCmUMNyJlM39BXsCvmZ8bN8+/y5ceMDklm02UxCvls03/+d/T9lGb7z0Zm+fPWFfffXVt18wwGvBn1cI",
+	"EcMKPa/xtX/z73379V/++u9sC47XENyec8VmAoIL6ov/XyW/3MPJ0xZtLoXBszQ5/+LLL85jmhSv5OTh",
+	"5Ksvzr/4KiTVAhefJX6Egx6y2/1xB1b5oYDo8lwGY/O3Wlj3nS52UcMOCQnQKnkOPzn7NWSB4F11LD8S",
+	"mMGoevVGrD0477bAD446fo441XvvOVMLjDhVWgVL8MH51wSot6jcQXEoNf000FmEAGqLkcnDf/7eHId/",
+	"vv/w3t9ymw03O28K8R2ghjd1Y1Aoxtt1YtqwKO2m0IQf3OdKfAHfOWsQGxHKQRDb+lJa97j13tHqz0dt",
+	"8rCiowZJ8liFBqruu0ya2V2P5JhXTSz+cVE8bqNaXpe1eVm+XsB2dlfUmM2r2NzgwzSbjnnHmuyvZOok",
+	"QDFIjKDXVsSS+4U2mD7dXA6b/bj+cM2krS/sdacd1y8i5gm0lzmyWeRBnfp8P3E4yor3g6TFl6M4Z+gx",
+	"OT4W7/ZRZK8tjJLAeS4vBeNhU7G926N4JQbddim8yYBK/bGMOftdFh9A0vNQkrF/2hDlb+/AVdzwjXCA",
+	"JP/P3/HKh1KPdOHLYnJI82mLfj1K/Pvrn+lhOxOQCwdxxvmnyhm4SCyiCPLLX01ctT4zDVUVh30CpZuy",
+	"APfqxKYquctxzlmrdjV/VSXQzDthnVu/CTPlt8QtuEl+5hvuJiTFe9tcL5hXPkJywR7Ezt7WQqEJc3op",
+	"3EqY3O5FzTW7fU+vKm3c3R//G+whjReJkyAUyeNjmIhyu7ri/omPrURs2E9u2Y8Xr3+eRo95Vc9KCWVE",
+	"uNLsjjYldOSGPhet3fw+1Xnd/6bKDV+KM3u5/I+rTbm/o8mdPpOKmx2REEHvY1MmeMPT50fzkzg+Zdyy",
+	"i388z23GWrqujfhJfgrnqUsU+hVkqO/XfnPKo5/ugORrCyptCG6DP2Qa/KEGpSPmOzmNUpBv+e4R+rNT",
+	"yZdUWPyT2zqT0N9yuxfw4T7tDQyLyOzhb7WoxYnOT+6agtZaXLpUvRgEZtBNChEcW5yVWq/RKRs2bcbn",
+	"67rq1j2+C+/chWKA3xqiGMRZnf6GyZrNr/hahAneovkTSUDz0ywR6NSr9uzQygTIssOTFAC/fXaAbw3h",
+	"hjApVAHcSkjDUqf/azpPWvRoLLza5ey7J8GW/ohNu9OGte/LDcPL8mR+l47A9fV8pqe7VgLr01JgHs/F",
+	"LSrXLes3hVMx+Qij3MFlMg214OnyZxteCAwWKL1lWoWrJrW/75IsuzuTK7uBYmV3IwFSiI0+m5ch2p3z",
+	"xl5yNRdPSswjPs3p3khVu9gtIYSbv/7qQV+8+RCpIIxy34ch4vVkjoONj2+sZr3Sl8jyfuM+swy2zvMw",
+	"e63KXXoCAX0ZlagUvMrv8Q+bIyfAiaR4VZV9PST7RGTbhTHG9KedyWm0aZjcfTPP92FCuAcUD6WOgXHu",
+	"EdzUYCMj2O6Z0fVyddsujZdeQ4fEijSXY4tZFY2bA802MNKkY/pSGLZd6VKwUFLixyrLQ049a0iXM84i",
+	"2S7wzft2KYWhbt+h9OPF658ZLtqTHtJ5Et0CHaHhn+0S6cXTyxRXPMU5b7446IKDr/+g9hWgv4yLHYdP",
+	"3vfxfamXS1Hk2CIkWnHbhImV3p6eTaZNzgv+V8o2OT7BS7S7IxLDFwx5ASrYdkwWQUWaxfvkUs7FI8aZ",
+	"EVaogs1B8YLqg5VUy8hy4Ea2Z78vZCk+9Hibn2EdTb8tssAX89ZIgqKTpbBfzO1lym8O/7H10mVZlVTa",
+	"Ub/bxYkrd4bF83sMMcg7uQgojbcpEADb0EvYCKVjQ+ZSxDtkMxGvBuxJMG3qRQD8+fkPr96wipfCpRDQ",
+	"QptNtyr8DN64C1XYf+knqYoh6jDMam/lsQvAiRMUEN3uGbaXu41I5n5Owh0rswjdl2NqbTYBbisWAZxA",
+	"r/3e8G0Ibsc8rtTWBq22iOK+FqJCEPbArE0ZRpZbn8cqy9tnV/jUEF4Nc7rjiyDvO5RXzwPGzWkUgutV",
+	"mWWSRvJdbQZ2REmNdPYUjm/a6saDPucL1nTlGt7cbQ5KYDP6iC4jD97wUP4kRAXXvqdedONbtpFXokgY",
+	"j3hx4FUSyuFTH4G9E3r2u6dgn5vyR24GKQapwu7jykD5kZv7ST25E4b4xUjnjdCtgnKCRe11CCggkHYK",
+	"f0o17fAXr5dEEJbEORRTnM15SGbvcGD7Vz5h1vDz/wPzRnDHpiREqFlJTllERLSYOxsEBckIKxkLl0qB",
+	"lQz7vPBWbPSleCGDi6ovIfi5VuL6yl/O9UB/nk53+LUSy5PkOgS8xvs0HVvTiPJ/w9fCfGZxu6eMM7+B",
+	"iHOh2UYbv8t3dGhJ2fGmbnZryJnWcyfc59YZwTfX2La7zVknzs9vpstn5q+npMbchRgdcEAqdZrzAfO9",
+	"uRx7zP7ftzAWKjyl4AXUxoVSOVJo2VguSLLghXARg+WjvrwOcCvzRZCHoFbhzft2xN3JNXfBd16lcSth",
+	"kurTrr+K/FFLNH9yJ/F5Hat2bosa8AGCGv/AUjr0GkHd231fKc7wQnwGFkNwXukFpm49ArpK5QR2rkUs",
+	"vLUQlT2wMZqCv9wZfBFbVJzmfFTc2mpluD20VwfAg7R++ymVPj1ZaW1DRnJaARaUe9LaR1DkxOyqBv+j",
+	"2DBdRy+NhOBWbwTypbR3FXskkHaelKighrSaVN4FXInRNn/YB2HsKBIEDFMTRo1PJaXEtiKdcQlpXXKc",
+	"Hlc0PziH//Wxauj44RBB5OMImA4IlAJBMUiK4YoYJcX/Ku4sSuonMioEWspL0eHMvCSUN6InArcOEFhc",
+	"w2NYPwtEsAKwekH9+K0WZtfoH3zhsI/PsTomlfvm60k3lNPQkArMjVSze3W9xwx/9pB9hsG1zxL0omsC",
+	"boj0GZtrpVgXc3rKPrOOl+Izb44evShKK26PSYbfi8DJIdI2Da3eY+Dt37A2+nPr9xejoP8euUfzotsX",
+	"/hLeuAtXuP/SEE/4T7JUDCd++jrSdxqmcTqv9qCkQb+aIZktg93dx2AyFMp83+dsaL027khTmP5irxlX",
+	"A0px7WB+AOPJQtrcdUyfZyP6ZWDrGxoSb2q3J6s27Q6eUjkN6fC8eNT0L1ZMFowzJbbwBPDzMYLfOvxY",
+	"2+CHyetaz6QR4Vh8ypUNt7dL3VnoLTrXKh51mtJ/h+f/Q+sb0HqJuRc0fV/C47ux6cZUrt/Ywvt0clOb",
+	"/dtTYF5XAcgl7OlnFkBbgqiquDT5XX3DpblIbWNuLR797d6efjPsfv56GPjnn3TX/c41AEbBbQq4RCGb",
+	"rPGstngDIfkja6y000vDq1W3Ivum9d5dqLPN94Yota3ZeYvf8PnaTkMXjG0DPXZ6hbc1TfrGOTD4Urf9",
+	"AZcO6dp6/5GEVk6XXNHe6Uwsbo8Xblo6CY4BxXhrWAyTGmhPsQCMRjtlP755+pxpw978/Pz4rKQasO7I",
+	"aS973K5CctoQ7b4j2ejtPg2xKHgb81ZSU4TQY3RnM1Q8i6HWDv/9m/DKx1NXf+pAc3A6SMvWN4xQHtHX",
+	"tADxSTn2VvDi7jn1FGrGTF+NQKr+Tl8NwF6a8zGYbJAns5/m1ltXyLFHJk7+vlWXZuMTxHvG0xtP9QnE",
+	"h/8Ug/Wj6G2Jkai5eCJ5OS3dF+xnzH2PpyMKkuSmyWst+MqgqzlWLA3m4ik9joVGvdOhmiO8fbvWJFAB",
+	"Yj2U6oQkuuvM2GYDz6zgJjQvp9O/hVinjbyVXLGyvp2874ESRBWy4G5QHnN6+RQYSM+kKiKQWczjR9e+",
+	"0tA4ZxqiO2tRyqRF752+pAflb24xF5+4NwbWEBrxUCGSsmR8hkhfISJyn8cpohYhUj8Zn//eP32D/cM/",
+	"mbt+vtJyTDf/J/B+392cQVzu98y34JLjzO79Ku/m01Qgd5+RtpDlXpVcochpMMOBZ0UxZTX0k0RtOKK8",
+	"HkudIchcd4fHlVEGSq3XE6qCbr7i5ZpoEPMHAvjCe2W/eCnge0GMNVSLETu70YUouzW7V/jKHwQBEVYz",
+	"5P4Pyz5BQAyDYQiqDadxHtu2Or4WChIniK1Jfey7qp3v2Fz/Y7nDbl2IH8niAz9YG9h2b+u9wpBN+eOX",
+	"4n80itBreKv6hnq9VYe6x/E+x6dNMVgoA8DkonGZBH9KfYVUO7gq2ErwNoT3SszXsS2L5bsM85/NdbXL",
+	"C74nutp9akdgEborX6stST/Thaa46dd/Io6DOANkH0ZMYYRu0ZDMDl8BLWjBTcCriD2JLONLI3IS+Kxp",
+	"w5lxl8DzT40RQ7ea4w7QfL5ii9o0VAP9xDZUTTi/2E2MbbApBDS79wb5RptEWqJD9AeCJW/KgrneZD2n",
+	"pTMda58sL2J/Kaf1Oua5ngLxCkCuI2kxaIx45ZhWu5SXkFbrdADFxy0JvXMOYUi9RIUkdShN5dhCdSaW",
+	"tSKYu7uWCk7u4Gqqu4kBfdy1VNj5OiXpEhS3TQenrJ0VuzzdhRWE3xpiBsVZnRJJF1OTnWdVKxGQx///",
+	"tDkO0llRLpIX9E4YMWtjBWL9UfclKGx4LTCveEUhA1sxE7BH0uXZ+ux3W2rXGaT/3ujqD0jHD3fn7tof",
+	"0xO8b1RUHb/qAZ7MFRhj3Xtrz05SubTfRc/zHCRHQxGp5Zd0a/bbsR4PVAJOd+G7n0jVvcjn2ijGEe9P",
+	"fJaUvEa9S408/X551YQ3uiE0XQkVSV5DDFtGyIxtaGpJMp1XiqDr5Sfbqgdm/z/RCDoasc21Lo18Elss",
+	"9+QaNK/dSYJk/Nygoh9ROew93CwmoaPfao6kp3Az1Y8Arfyot/1wyHDK13di/PNhJUonByo/ofu6YcvM",
+	"mW/z7SmURDBSAZgxJTqn1hix9JfbdexwAi1Qy8bHl87DWd20fM8e8tgW/poZRSdhursJScWVDmm+sWsw",
+	"4bFl7ymgH/Cihz2NHZxwEwPcDYgzSGWfJuCjBUqyFjuAND/e6770XW8ZtMXWp567C+s3gqPUzXfg8S/c",
+	"TrbcnTAtLOC50cOaxsCLoU6g5GZ500vwqKJ4pcvCxrpDSBBCE3YtSzVlS+78vRS502h0xWc3Rwdf+m11",
+	"LvLjZ4Q2zO00zhbsrHnQQxvb8GMdS+s4z0RZ2ki0rRBr9LqQ8cetdPNVotFJwoPDEPNJ4Pv7DnTc3mYO",
+	"QmR4AwW0GOrADZ+JhTai6S/mIn7JQpel3trWfgNucutQnMGfu8BmvoMXTpZUHj83LKlclOXYzjL4hT85",
+	"j7wVVcnnyBKlsFarw6OeGCBWE+Ybcb3hoHc80TeHeaILGY9BB6RaE62KfvEivanJ05VQCJ5U8aUILL+F",
+	"d1pt90tpnX8PKvigeex8JZVgWpV7XaWPJnFojWAM5SDB++fnmNcRowOByHDTMb+MKeLJFtxx9ve3LyeE",
+	"PgopeXshjoI78bmTGzEZVKEZh4iEez+w0cPNYiODGPExs/Lq80IupUMCzXZsu5LzVZRU0Eeg4oAVAE31",
+	"hGKhF06bSwu+qbqk1Pf++amEVPxYD1ocvPbHFTQkUJzTBd9B7ijzy2dFMvZgm8ou9MCXer4OtdCnu1D8",
+	"F9Gu7Nmt8OKf/GJ4wS/3FAXEcgr9L8ClC3+Ya+4IZSH4+vpNvKeqaKrePwr77nV96y2SoXtrupwai6QF",
+	"pgjtXDsNEXjhTmuqeLtV1kdmctblIBfsC8BkRuKexpLCvrthA+18pXU5bbXi8wflsFlUh/30qe3riSAL",
+	"objg+Cg+Dk+C62kNjkYdveWB9NyyrYD+k8eQh5ccisqyva76Uai6+6uF8T+a2OCdHoNuEBsY/KwywgrX",
+	"F7LBd+4mXuO/NQjMIszqBGW2Wm9ijj+ybGjU06T4o+pvHTeuLf89+WK/7gxqDL7w5xYaf+hz33fcny4W",
+	"Yu5svl68BQh6y3pNC7+xCJy+D0eq2miVtSqEYVu+y1WWR7yeDu3xpeCXYlBThJeo1N9rD7r5mgaHyjdd",
+	"iIhGfzzQpF9W2m/3ShgRe6ZEzFbwxqQ+r7bBLLHC1VVXhbr7e3UPuGgk6iQogoSg6ekF5fQa4SpbP/ty",
+	"LBAbDjJtLyHN6E+K0UXCeE+b5Aut0I0GnrgWfjB6BisjlUshonTC88ZZG8jttgiJn/D/l43yx5meROp1",
+	"w/aCxzRYtEA1y5TeJoqZvj7jF/jKnSTQOTOs07gnoS6Lkwcko0cFsIxL7jAzHys/MTcfrsEARrTldo+M",
+	"yaWSlYKuFLjG03pUvrlNfc7bdgN8c/DayfoHIK1uGxgd8mMwJXKvB62XMJgc6Q+NdGypw0ZD5kTncYEe",
+	"qH2o6C/0tul76lUw+4jNduhdr1UprGWWw/5TCr42xQEqeqqax1DCMvROXNUCAgrLlVMCbAsIKV2vnP4E",
+	"5/udHGYEP4NQAtL6Y2lJ+bgo3jXtf++rIyXCIfSQ+YW4SjDdg4C4Q/HXgFeduHK1GeSsjx0qA8BNU2F2",
+	"COlwP4l4yIv01eJkeZqCI8jBapD+eMzGRjckomu3q4+A5c/mWi1qCyGWLknzpHltqH9hdwsQHgErfdCw",
+	"f7snwZNINci/xKUBv/Gv3JzCy/QjNyHZjpvoWlpow7xMYpgDcpx3iZyw4c7Iqy599hW+8QkzQM6L1SQm",
+	"D8WKa+cy54ZNAmx63OWjkWS3iZYVdiwjesKO35zrvuMWm+brqs1eD0PoXl8KU/LKsq0wAec/Wvv+cfAE",
+	"xSrXzR5XBsDMDoyTC34p3sa3TlYCHXWvwbpGmsJx/tHwXhD42Y8mkDBUh4r32MmKDeOutyCAvfYKXYOU",
+	"eNROKvZyzptLwa0IWu5O4N9XtVrucVM/vKF/HtXqW6n+4eoevC2w6i4s0YWu1SnARIF0YF6U2gpvCDDo",
+	"5zHXpa7NNLp7scoH69WVEIXd3yVvRGQvogshMnYPJYMT0Er+yogGTWW0A6CGQtT4D2ek/8d9mTAXQgxS",
+	"Ip5C9T/ofwm52IbfniC2DUcKQlO4i5/PSqmKVKNlhbBN8S/uYNPwPKdLBPvm9tuCTg/t4f/+r6cPzs/P",
+	"g/SIibE6QCQ4HeMUTrOZYFttANIiYx5bJ6oJWVX75XkbEuiLpse+qjezgQ3DbmZxdNf73czuuHkg5HFZ",
+	"4hZIy9ZKbwGSxWsOfmIEM53BNG1HYahZ3xlTnQ7zJy1qkER4Blu1p2F81aNShC/ct8f/DkzgVo9+RL6H",
+	"ClKj1RI9/NEIbjOYLnhnFc47eOE26QIfoAiDD27enR7L7qaxG4B0lnGHBiHAY4cns1LP116Qh/92mhWa",
+	"KXEFkn34mfeHHOIlePhqU04eTs54JScf3n/4vwEAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -35,6 +35,13 @@ type Assignment struct {
 	Template   string
 }
 
+type Bell struct {
+	Class   string
+	Weekday int64
+	Starts  int64
+	Ends    int64
+}
+
 type Class struct {
 	ID         string
 	Name       string
@@ -61,23 +68,34 @@ type Clay struct {
 }
 
 type Event struct {
-	Seq     int64
-	ID      string
-	Piece   string
-	Kind    string
-	At      int64
-	By      string
-	Surface string
-	Glaze   string
-	Back    int64
-	Undoes  string
-	Seen    int64
-	Verdict string
-	Load    string
-	Cone    string
-	Text    string
-	Again   int64
-	Mark    int64
+	Seq      int64
+	ID       string
+	Piece    string
+	Kind     string
+	At       int64
+	By       string
+	Surface  string
+	Glaze    string
+	Back     int64
+	Undoes   string
+	Seen     int64
+	Verdict  string
+	Load     string
+	Cone     string
+	Text     string
+	Again    int64
+	Mark     int64
+	Done     sql.NullInt64
+	DeviceAt sql.NullInt64
+	Felt     string
+	About    string
+	Doubts   string
+	Cover    string
+	Spots    string
+	Parts    int64
+	Place    string
+	Photo    string
+	Code     string
 }
 
 type Glaze struct {
@@ -131,6 +149,7 @@ type Photograph struct {
 	Width   int64
 	Height  int64
 	Picture []byte
+	Piece   string
 }
 
 type Piece struct {
@@ -190,6 +209,23 @@ type Setting struct {
 	Value string
 }
 
+type Station struct {
+	ID       string
+	Name     string
+	PairedAt int64
+	EndedAt  sql.NullInt64
+}
+
+type Stray struct {
+	ID        string
+	At        int64
+	Happened  int64
+	Station   string
+	Event     string
+	Reason    string
+	SettledAt sql.NullInt64
+}
+
 type Student struct {
 	ID    string
 	Class string
@@ -210,4 +246,11 @@ type Tile struct {
 	Atmosphere string
 	Place      int64
 	Faults     string
+}
+
+type Wish struct {
+	Piece string
+	At    int64
+	Tiles string
+	Text  string
 }

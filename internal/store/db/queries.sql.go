@@ -39,6 +39,27 @@ func (q *Queries) AddApproval(ctx context.Context, arg AddApprovalParams) error 
 	return err
 }
 
+const addBell = `-- name: AddBell :exec
+INSERT INTO bells (class, weekday, starts, ends) VALUES (?, ?, ?, ?)
+`
+
+type AddBellParams struct {
+	Class   string
+	Weekday int64
+	Starts  int64
+	Ends    int64
+}
+
+func (q *Queries) AddBell(ctx context.Context, arg AddBellParams) error {
+	_, err := q.db.ExecContext(ctx, addBell,
+		arg.Class,
+		arg.Weekday,
+		arg.Starts,
+		arg.Ends,
+	)
+	return err
+}
+
 const addClassJar = `-- name: AddClassJar :exec
 INSERT INTO class_jars (class, glaze) VALUES (?, ?)
 `
@@ -54,28 +75,40 @@ func (q *Queries) AddClassJar(ctx context.Context, arg AddClassJarParams) error 
 }
 
 const addEvent = `-- name: AddEvent :one
-INSERT INTO events (id, piece, kind, at, by, surface, glaze, back, undoes, seen, verdict, load, cone, text, again, mark)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO events (id, piece, kind, at, by, surface, glaze, back, undoes, seen, verdict, load, cone, text, again, mark,
+  done, device_at, felt, about, doubts, cover, spots, parts, place, photo, code)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 RETURNING seq
 `
 
 type AddEventParams struct {
-	ID      string
-	Piece   string
-	Kind    string
-	At      int64
-	By      string
-	Surface string
-	Glaze   string
-	Back    int64
-	Undoes  string
-	Seen    int64
-	Verdict string
-	Load    string
-	Cone    string
-	Text    string
-	Again   int64
-	Mark    int64
+	ID       string
+	Piece    string
+	Kind     string
+	At       int64
+	By       string
+	Surface  string
+	Glaze    string
+	Back     int64
+	Undoes   string
+	Seen     int64
+	Verdict  string
+	Load     string
+	Cone     string
+	Text     string
+	Again    int64
+	Mark     int64
+	Done     sql.NullInt64
+	DeviceAt sql.NullInt64
+	Felt     string
+	About    string
+	Doubts   string
+	Cover    string
+	Spots    string
+	Parts    int64
+	Place    string
+	Photo    string
+	Code     string
 }
 
 func (q *Queries) AddEvent(ctx context.Context, arg AddEventParams) (int64, error) {
@@ -96,6 +129,17 @@ func (q *Queries) AddEvent(ctx context.Context, arg AddEventParams) (int64, erro
 		arg.Text,
 		arg.Again,
 		arg.Mark,
+		arg.Done,
+		arg.DeviceAt,
+		arg.Felt,
+		arg.About,
+		arg.Doubts,
+		arg.Cover,
+		arg.Spots,
+		arg.Parts,
+		arg.Place,
+		arg.Photo,
+		arg.Code,
 	)
 	var seq int64
 	err := row.Scan(&seq)
@@ -118,7 +162,7 @@ func (q *Queries) AddJarLevel(ctx context.Context, arg AddJarLevelParams) error 
 }
 
 const addPhotograph = `-- name: AddPhotograph :exec
-INSERT INTO photographs (id, name, at, width, height, picture) VALUES (?, ?, ?, ?, ?, ?)
+INSERT INTO photographs (id, name, at, width, height, picture, piece) VALUES (?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddPhotographParams struct {
@@ -128,6 +172,7 @@ type AddPhotographParams struct {
 	Width   int64
 	Height  int64
 	Picture []byte
+	Piece   string
 }
 
 func (q *Queries) AddPhotograph(ctx context.Context, arg AddPhotographParams) error {
@@ -138,6 +183,7 @@ func (q *Queries) AddPhotograph(ctx context.Context, arg AddPhotographParams) er
 		arg.Width,
 		arg.Height,
 		arg.Picture,
+		arg.Piece,
 	)
 	return err
 }
@@ -182,6 +228,15 @@ func (q *Queries) AddPlan(ctx context.Context, arg AddPlanParams) error {
 	return err
 }
 
+const clearBells = `-- name: ClearBells :exec
+DELETE FROM bells
+`
+
+func (q *Queries) ClearBells(ctx context.Context) error {
+	_, err := q.db.ExecContext(ctx, clearBells)
+	return err
+}
+
 const clearClassJars = `-- name: ClearClassJars :exec
 DELETE FROM class_jars WHERE class = ?
 `
@@ -203,7 +258,7 @@ func (q *Queries) GetHint(ctx context.Context, glaze string) ([]byte, error) {
 }
 
 const getPhotograph = `-- name: GetPhotograph :one
-SELECT id, name, at, width, height, picture FROM photographs WHERE id = ?
+SELECT id, name, at, width, height, picture, piece FROM photographs WHERE id = ?
 `
 
 func (q *Queries) GetPhotograph(ctx context.Context, id string) (Photograph, error) {
@@ -216,6 +271,7 @@ func (q *Queries) GetPhotograph(ctx context.Context, id string) (Photograph, err
 		&i.Width,
 		&i.Height,
 		&i.Picture,
+		&i.Piece,
 	)
 	return i, err
 }
@@ -294,6 +350,38 @@ func (q *Queries) ListAssignments(ctx context.Context) ([]Assignment, error) {
 			&i.Jars,
 			&i.Marking,
 			&i.Template,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listBells = `-- name: ListBells :many
+SELECT class, weekday, starts, ends FROM bells ORDER BY weekday, starts
+`
+
+func (q *Queries) ListBells(ctx context.Context) ([]Bell, error) {
+	rows, err := q.db.QueryContext(ctx, listBells)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Bell
+	for rows.Next() {
+		var i Bell
+		if err := rows.Scan(
+			&i.Class,
+			&i.Weekday,
+			&i.Starts,
+			&i.Ends,
 		); err != nil {
 			return nil, err
 		}
@@ -406,7 +494,7 @@ func (q *Queries) ListClays(ctx context.Context) ([]Clay, error) {
 }
 
 const listEvents = `-- name: ListEvents :many
-SELECT seq, id, piece, kind, at, "by", surface, glaze, back, undoes, seen, verdict, load, cone, text, again, mark FROM events ORDER BY seq
+SELECT seq, id, piece, kind, at, "by", surface, glaze, back, undoes, seen, verdict, load, cone, text, again, mark, done, device_at, felt, about, doubts, cover, spots, parts, place, photo, code FROM events ORDER BY seq
 `
 
 func (q *Queries) ListEvents(ctx context.Context) ([]Event, error) {
@@ -436,6 +524,17 @@ func (q *Queries) ListEvents(ctx context.Context) ([]Event, error) {
 			&i.Text,
 			&i.Again,
 			&i.Mark,
+			&i.Done,
+			&i.DeviceAt,
+			&i.Felt,
+			&i.About,
+			&i.Doubts,
+			&i.Cover,
+			&i.Spots,
+			&i.Parts,
+			&i.Place,
+			&i.Photo,
+			&i.Code,
 		); err != nil {
 			return nil, err
 		}
@@ -624,7 +723,7 @@ func (q *Queries) ListNewestPlans(ctx context.Context) ([]Plan, error) {
 }
 
 const listPhotographs = `-- name: ListPhotographs :many
-SELECT id, name, at, width, height FROM photographs ORDER BY at DESC, id
+SELECT id, name, at, width, height FROM photographs WHERE piece = '' ORDER BY at DESC, id
 `
 
 type ListPhotographsRow struct {
@@ -797,6 +896,73 @@ func (q *Queries) ListSchemes(ctx context.Context) ([]Scheme, error) {
 	return items, nil
 }
 
+const listStations = `-- name: ListStations :many
+SELECT id, name, paired_at, ended_at FROM stations ORDER BY paired_at, id
+`
+
+func (q *Queries) ListStations(ctx context.Context) ([]Station, error) {
+	rows, err := q.db.QueryContext(ctx, listStations)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Station
+	for rows.Next() {
+		var i Station
+		if err := rows.Scan(
+			&i.ID,
+			&i.Name,
+			&i.PairedAt,
+			&i.EndedAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listStrays = `-- name: ListStrays :many
+SELECT id, at, happened, station, event, reason, settled_at FROM strays ORDER BY at, rowid
+`
+
+func (q *Queries) ListStrays(ctx context.Context) ([]Stray, error) {
+	rows, err := q.db.QueryContext(ctx, listStrays)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Stray
+	for rows.Next() {
+		var i Stray
+		if err := rows.Scan(
+			&i.ID,
+			&i.At,
+			&i.Happened,
+			&i.Station,
+			&i.Event,
+			&i.Reason,
+			&i.SettledAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const listStudents = `-- name: ListStudents :many
 SELECT id, class, name, mark FROM students ORDER BY class, name, mark
 `
@@ -855,6 +1021,38 @@ func (q *Queries) ListTiles(ctx context.Context) ([]Tile, error) {
 			&i.Atmosphere,
 			&i.Place,
 			&i.Faults,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const listWishes = `-- name: ListWishes :many
+SELECT piece, at, tiles, text FROM wishes ORDER BY piece
+`
+
+func (q *Queries) ListWishes(ctx context.Context) ([]Wish, error) {
+	rows, err := q.db.QueryContext(ctx, listWishes)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Wish
+	for rows.Next() {
+		var i Wish
+		if err := rows.Scan(
+			&i.Piece,
+			&i.At,
+			&i.Tiles,
+			&i.Text,
 		); err != nil {
 			return nil, err
 		}
@@ -1168,6 +1366,56 @@ func (q *Queries) PutSetting(ctx context.Context, arg PutSettingParams) error {
 	return err
 }
 
+const putStation = `-- name: PutStation :exec
+INSERT INTO stations (id, name, paired_at, ended_at) VALUES (?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, ended_at = excluded.ended_at
+`
+
+type PutStationParams struct {
+	ID       string
+	Name     string
+	PairedAt int64
+	EndedAt  sql.NullInt64
+}
+
+func (q *Queries) PutStation(ctx context.Context, arg PutStationParams) error {
+	_, err := q.db.ExecContext(ctx, putStation,
+		arg.ID,
+		arg.Name,
+		arg.PairedAt,
+		arg.EndedAt,
+	)
+	return err
+}
+
+const putStray = `-- name: PutStray :exec
+INSERT INTO strays (id, at, happened, station, event, reason, settled_at) VALUES (?, ?, ?, ?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET settled_at = excluded.settled_at
+`
+
+type PutStrayParams struct {
+	ID        string
+	At        int64
+	Happened  int64
+	Station   string
+	Event     string
+	Reason    string
+	SettledAt sql.NullInt64
+}
+
+func (q *Queries) PutStray(ctx context.Context, arg PutStrayParams) error {
+	_, err := q.db.ExecContext(ctx, putStray,
+		arg.ID,
+		arg.At,
+		arg.Happened,
+		arg.Station,
+		arg.Event,
+		arg.Reason,
+		arg.SettledAt,
+	)
+	return err
+}
+
 const putStudent = `-- name: PutStudent :exec
 INSERT INTO students (id, class, name, mark) VALUES (?, ?, ?, ?)
 ON CONFLICT (id) DO UPDATE SET class = excluded.class, name = excluded.name, mark = excluded.mark
@@ -1226,6 +1474,28 @@ func (q *Queries) PutTile(ctx context.Context, arg PutTileParams) error {
 		arg.Atmosphere,
 		arg.Place,
 		arg.Faults,
+	)
+	return err
+}
+
+const putWish = `-- name: PutWish :exec
+INSERT INTO wishes (piece, at, tiles, text) VALUES (?, ?, ?, ?)
+ON CONFLICT (piece) DO UPDATE SET at = excluded.at, tiles = excluded.tiles, text = excluded.text
+`
+
+type PutWishParams struct {
+	Piece string
+	At    int64
+	Tiles string
+	Text  string
+}
+
+func (q *Queries) PutWish(ctx context.Context, arg PutWishParams) error {
+	_, err := q.db.ExecContext(ctx, putWish,
+		arg.Piece,
+		arg.At,
+		arg.Tiles,
+		arg.Text,
 	)
 	return err
 }

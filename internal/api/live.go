@@ -1,0 +1,248 @@
+package api
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"strconv"
+	"sync"
+	"time"
+
+	"github.com/gin-gonic/gin"
+
+	"enkaustos/internal/api/gen"
+	"enkaustos/internal/studio"
+)
+
+// broadcast tells open screens what changed. It makes each message once,
+// however many screens listen.
+type broadcast struct {
+	studio *studio.Studio
+	mu     sync.Mutex
+	heard  []studio.Told // changes that nobody was told of yet
+	wake   chan struct{}
+	done   chan struct{}
+	once   sync.Once
+	next   int
+	open   map[int]chan message
+}
+
+// message is what one change means: the pieces, each already written, or that
+// something else changed.
+type message struct {
+	no     uint64
+	seq    int64
+	now    time.Time
+	stale  bool
+	pieces []written
+}
+
+// written is a piece as the teacher's side sees it, and as everybody else does.
+type written struct {
+	class         string
+	teacher, rest []byte
+}
+
+// waiting is how many messages a slow screen may be behind before it is cut
+// off; it comes back and asks for what it missed.
+const waiting = 64
+
+// beat is how often an idle stream shows that it is alive.
+const beat = 20 * time.Second
+
+func newBroadcast(s *studio.Studio) *broadcast {
+	b := &broadcast{studio: s, wake: make(chan struct{}, 1), done: make(chan struct{}), open: map[int]chan message{}}
+	stop := s.Listen(func(t studio.Told) {
+		b.mu.Lock()
+		b.heard = append(b.heard, t)
+		b.mu.Unlock()
+		select {
+		case b.wake <- struct{}{}:
+		default:
+		}
+	})
+	go b.run(stop)
+	return b
+}
+
+// close ends all streams.
+func (b *broadcast) close() { b.once.Do(func() { close(b.done) }) }
+
+func (b *broadcast) run(stop func()) {
+	defer stop()
+	for {
+		select {
+		case <-b.done:
+			return
+		case <-b.wake:
+			b.spread()
+		}
+	}
+}
+
+// spread tells everybody what was heard since, as one message: taps of one
+// moment travel together.
+func (b *broadcast) spread() {
+	b.mu.Lock()
+	heard, screens := b.heard, len(b.open)
+	b.heard = nil
+	b.mu.Unlock()
+	if len(heard) == 0 || screens == 0 {
+		return
+	}
+	m := message{no: heard[len(heard)-1].No}
+	seen := map[string]bool{}
+	var ids []string
+	for _, t := range heard {
+		m.stale = m.stale || t.Pieces == nil
+		for _, id := range t.Pieces {
+			if !seen[id] {
+				seen[id] = true
+				ids = append(ids, id)
+			}
+		}
+	}
+	b.write(&m, b.studio.PiecesOf(ids))
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	for id, screen := range b.open {
+		select {
+		case screen <- m:
+		default: // too slow: it comes back
+			close(screen)
+			delete(b.open, id)
+		}
+	}
+}
+
+// write puts pieces into a message.
+func (b *broadcast) write(m *message, pieces []studio.Piece) {
+	m.now = b.studio.Now()
+	for _, p := range pieces {
+		v := onePiece(p)
+		teacher, err := json.Marshal(v)
+		rest, err2 := json.Marshal(withoutMarks(v))
+		if err == nil && err2 == nil { // plain values: they always marshal
+			m.pieces = append(m.pieces, written{v.Class, teacher, rest})
+		}
+		m.seq = max(m.seq, v.Seq)
+	}
+}
+
+func (b *broadcast) listen() (screen chan message, leave func()) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	id := b.next
+	b.next++
+	screen = make(chan message, waiting)
+	b.open[id] = screen
+	return screen, func() {
+		b.mu.Lock()
+		defer b.mu.Unlock()
+		delete(b.open, id)
+	}
+}
+
+// Live streams what changes to a screen.
+func (s *Server) Live(ctx context.Context, r gen.LiveRequestObject) (gen.LiveResponseObject, error) {
+	after := r.Params.After
+	if last, err := strconv.ParseInt(request(ctx).Header.Get("Last-Event-ID"), 10, 64); err == nil {
+		after = &last // a browser that comes back by itself
+	}
+	return stream{s, ctx, after}, nil
+}
+
+// stream is one open screen.
+type stream struct {
+	server *Server
+	ctx    context.Context
+	after  *int64 // the last event that the screen has seen
+}
+
+// VisitLiveResponse writes until the screen goes away or the server stops.
+func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
+	screen, leave := st.server.live.listen()
+	defer leave()
+	under := w
+	if g, ok := w.(gin.ResponseWriter); ok {
+		if u, ok := g.(interface{ Unwrap() http.ResponseWriter }); ok {
+			under = u.Unwrap()
+		}
+	}
+	flush := http.NewResponseController(under).Flush
+	w.Header().Set("Content-Type", "text/event-stream")
+	w.Header().Set("X-Accel-Buffering", "no")
+	w.WriteHeader(http.StatusOK)
+	if _, err := fmt.Fprint(w, "retry: 1500\n\n"); err != nil {
+		return nil //nolint:nilerr // the screen is gone
+	}
+	if st.after != nil {
+		st.tell(w, st.missed(*st.after))
+	}
+	if flush() != nil {
+		return nil
+	}
+	pulse := time.NewTicker(beat)
+	defer pulse.Stop()
+	for {
+		select {
+		case <-request(st.ctx).Context().Done():
+			return nil
+		case <-st.server.live.done:
+			return nil
+		case m, open := <-screen:
+			if !open || st.server.role(st.ctx) == "" {
+				return nil
+			}
+			st.tell(w, m)
+		case <-pulse.C:
+			if st.server.role(st.ctx) == "" {
+				return nil
+			}
+			_, _ = fmt.Fprint(w, ": still here\n\n") // the flush says whether it arrived
+		}
+		if flush() != nil {
+			return nil
+		}
+	}
+}
+
+// missed is what happened to pieces after an event.
+func (st stream) missed(after int64) (m message) {
+	st.server.live.write(&m, st.server.Studio.PiecesAfter(after))
+	m.stale = true // plans, jars and rules may have changed as well
+	return m
+}
+
+// tell writes a message as this screen may see it.
+func (st stream) tell(w http.ResponseWriter, m message) {
+	a := st.server.actor(st.ctx)
+	var mine bytes.Buffer
+	for _, p := range m.pieces {
+		if !serves(a, p.class) {
+			continue
+		}
+		if mine.Len() > 0 {
+			mine.WriteByte(',')
+		}
+		if a.Role == studio.Teacher {
+			mine.Write(p.teacher)
+		} else {
+			mine.Write(p.rest)
+		}
+	}
+	if mine.Len() > 0 {
+		_, _ = fmt.Fprintf(w, "event: pieces\nid: %d\ndata: {\"now\":%q,\"pieces\":[%s]}\n\n", m.seq, m.now.Format(time.RFC3339Nano), mine.Bytes())
+	}
+	if m.stale {
+		_, _ = fmt.Fprintf(w, "event: stale\ndata: {}\n\n")
+	}
+}
+
+// withoutMarks is a piece without the teacher's mark: that is the teacher's.
+func withoutMarks(p gen.Piece) gen.Piece {
+	p.Quality, p.QualityText = nil, nil
+	return p
+}

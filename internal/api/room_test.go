@@ -1,0 +1,392 @@
+package api_test
+
+import (
+	"bufio"
+	"context"
+	"encoding/json"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/cookiejar"
+	"net/http/httptest"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/api"
+	"enkaustos/internal/api/gen"
+	"enkaustos/internal/demo"
+	"enkaustos/internal/rack"
+)
+
+// workTheRoom asks everything of the room of a teacher whose class has two slabs.
+func workTheRoom(c *caller, class string) {
+	t := c.t
+	do[gen.Room](c, 200, "GET", "/room", nil)
+	require.True(t, do[gen.Room](c, 200, "PUT", "/room", body{"class": class}).ByHand)
+	do[gen.Problem](c, 404, "PUT", "/room", body{"class": "nowhere"})
+	require.True(t, do[gen.Room](c, 200, "PUT", "/room/damp", body{"damp": true}).Damp)
+	do[gen.Room](c, 200, "PUT", "/room/damp", body{"damp": false})
+	require.True(t, do[gen.Room](c, 200, "PUT", "/room/lock", body{"locked": true}).Locked)
+	do[gen.Room](c, 200, "PUT", "/room/lock", body{"locked": false})
+	bell := func(from, to string) body { return body{"class": class, "weekday": 1, "starts": from, "ends": to} }
+	require.Len(t, do[gen.Room](c, 200, "PUT", "/room/bells", body{"bells": []body{bell("09:00", "10:00"), bell("10:00", "11:00")}}).Bells, 2)
+	require.Contains(t, do[gen.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("09:00", "10:00"), bell("09:45", "11:00")}}).Detail, "before 7 has left")
+	do[gen.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("11:00", "09:00")}})
+	do[any](c, 204, "PUT", "/helper", body{"passphrase": "helping hands"})
+	do[gen.Problem](c, 422, "PUT", "/helper", body{"passphrase": "short"})
+	do[[]gen.ReadyGroup](c, 200, "GET", "/ready?class="+class, nil)
+
+	var p gen.Piece
+	for _, one := range do[gen.PieceList](c, 200, "GET", "/pieces?class="+class, nil).Pieces {
+		if one.Fired == nil {
+			p = one
+		}
+	}
+	require.Equal(t, "the blue one", do[gen.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/wish", body{"tiles": []string{"T1"}, "text": "the blue one"}).Piece.Wish.Text)
+	do[gen.Problem](c, 422, "PUT", "/pieces/"+p.Id+"/wish", body{"tiles": []string{"nowhere"}, "text": ""})
+	revision := do[gen.PieceDetail](c, 200, "GET", "/pieces/"+p.Id, nil).Piece.Revision
+	do[gen.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/draft", body{"revision": revision, "choices": []body{{"surface": p.Surfaces[0].Id, "bare": false, "stack": []body{{"glaze": "A", "coats": 2}}}}})
+	form := do[gen.PieceDetail](c, 200, "GET", "/pieces/"+p.Id, nil).Form
+	require.NotEmpty(t, do[[]gen.Candidate](c, 200, "POST", "/pieces/search", body{"form": form, "class": class, "colour": "#aabbcc", "coats": 0}))
+	shot := rack.Render(rack.Options{Seed: 5, Columns: 1, Rows: 1, Kelvin: 5000})
+	kept := decode[gen.PieceDetail](t, send(c, 201, "POST", "/pieces/"+p.Id+"/pictures", shot.JPEG(80)))
+	require.Len(t, kept.Piece.Pictures, 1)
+	require.NotEmpty(t, get(c, "/photographs/"+kept.Piece.Pictures[0]+"/picture"))
+	send(c, 422, "POST", "/pieces/"+p.Id+"/pictures", []byte("no picture"))
+
+	code := do[struct{ Code string }](c, 200, "POST", "/room/code", nil).Code
+	do[gen.Problem](c, 422, "POST", "/pair", body{"code": "x" + code[1:]})
+	tablet := newCaller(t, c.url, c.client.Transport)
+	do[gen.Session](tablet, 200, "POST", "/pair", body{"code": code, "name": "Sink side"})
+	stations := do[gen.Room](c, 200, "GET", "/room", nil).Stations
+	require.Equal(t, "Sink side", stations[0].Name)
+	do[gen.Room](c, 200, "PUT", "/room", body{"class": class})
+	late := func(id, surface string) body {
+		return body{"events": []body{{"id": id, "kind": "coat", "piece": p.Id, "surface": surface, "glaze": "A", "ageMS": 60_000}}}
+	}
+	require.Empty(t, do[gen.Logged](tablet, 200, "POST", "/events", late("late-tap-1", p.Surfaces[0].Id)).Warnings)
+	for range 2 { // sent twice it is one
+		require.Equal(t, "to-the-teacher", do[gen.Logged](tablet, 200, "POST", "/events", late("late-tap-2", "nowhere")).Warnings[0].Code)
+	}
+	strays := do[[]gen.Stray](c, 200, "GET", "/strays", nil)
+	require.Len(t, strays, 1)
+	require.Contains(t, strays[0].Reason, "has no surface")
+	do[gen.Problem](c, 422, "POST", "/strays/late-tap-2", body{"keep": true})
+	do[any](c, 204, "POST", "/strays/late-tap-2", body{"keep": false})
+	require.Empty(t, do[[]gen.Stray](c, 200, "GET", "/strays", nil))
+	do[any](c, 204, "DELETE", "/room/stations/"+stations[0].Id, nil)
+	do[gen.Problem](tablet, 401, "GET", "/station", nil)
+}
+
+// roles are sessions of everybody who can ask.
+func roles(t testing.TB, url string) map[string]*http.Client {
+	head := teacher(t, url)
+	helper, station, nobody := visitor(t), visitor(t), visitor(t)
+	status, text := ask(t, head, "PUT", url+"/api/helper", `{"passphrase":"helping hands"}`)
+	require.Equal(t, http.StatusNoContent, status, text)
+	status, text = ask(t, helper, "POST", url+"/api/login", `{"passphrase":"helping hands"}`)
+	require.Equal(t, http.StatusOK, status, text)
+	pair(t, head, station, url, "Sink side")
+	return map[string]*http.Client{"teacher": head, "helper": helper, "station": station, "nobody": nobody}
+}
+
+func visitor(t testing.TB) *http.Client {
+	jar, err := cookiejar.New(nil)
+	require.NoError(t, err)
+	return &http.Client{Jar: jar}
+}
+
+func pair(t testing.TB, head, station *http.Client, url, name string) {
+	_, text := ask(t, head, "POST", url+"/api/room/code", "")
+	var made struct{ Code string }
+	require.NoError(t, json.Unmarshal([]byte(text), &made))
+	status, text := ask(t, station, "POST", url+"/api/pair", `{"code":"`+made.Code+`","name":"`+name+`"}`)
+	require.Equal(t, http.StatusOK, status, text)
+}
+
+// Every route of the contract, asked by every role and by nobody: it answers
+// exactly those whom the contract names, and refuses the others in a sentence.
+func TestEveryRouteAsEveryRole(t *testing.T) {
+	server, _ := school(t)
+	spec, err := gen.GetSpec()
+	require.NoError(t, err)
+	asked, open := 0, map[string]int{}
+	all := roles(t, server.URL)
+	for path, item := range spec.Paths.Map() {
+		for method, operation := range item.Operations() {
+			if method == "DELETE" && path == "/session" {
+				continue // it ends the session; walked below
+			}
+			security := spec.Security
+			if operation.Security != nil {
+				security = *operation.Security
+			}
+			named := map[string]bool{}
+			for _, need := range security {
+				for role := range need {
+					named[role] = true
+				}
+			}
+			for role, client := range all {
+				asked++
+				url := server.URL + "/api" + strings.NewReplacer("{id}", "x", "{code}", "x", "{slot}", "2").Replace(path)
+				status, text := knock(t, client, method, url)
+				if len(security) == 0 || named[role] {
+					open[role]++
+					require.NotEqual(t, http.StatusUnauthorized, status, "%s %s as %s: %s", method, path, role, text)
+					require.NotEqual(t, http.StatusForbidden, status, "%s %s as %s: %s", method, path, role, text)
+					continue
+				}
+				want := http.StatusForbidden
+				if role == "nobody" {
+					want = http.StatusUnauthorized
+				}
+				require.Equal(t, want, status, "%s %s as %s: %s", method, path, role, text)
+				var problem gen.Problem
+				require.NoError(t, json.Unmarshal([]byte(text), &problem))
+				require.NotEmpty(t, problem.Detail)
+			}
+		}
+	}
+	require.Equal(t, 4, open["nobody"], "session, setup, login and pairing are all that nobody may ask")
+	require.Equal(t, asked, open["teacher"]*4+4, "all but what a tablet asks of itself is the teacher's")
+	require.Less(t, open["helper"], open["teacher"])
+	require.Less(t, open["station"], open["helper"])
+	for role, client := range all {
+		status, _ := ask(t, client, "DELETE", server.URL+"/api/session", "")
+		require.Equal(t, map[bool]int{true: http.StatusUnauthorized, false: http.StatusNoContent}[role == "nobody"], status, role)
+	}
+}
+
+// knock asks with an empty body; of a stream it only hears whether it opens.
+func knock(t testing.TB, c *http.Client, method, url string) (int, string) {
+	if !strings.HasSuffix(url, "/live") {
+		return ask(t, c, method, url, "{}")
+	}
+	ctx, cancel := context.WithCancel(t.Context())
+	defer cancel()
+	r, err := http.NewRequestWithContext(ctx, method, url, nil)
+	require.NoError(t, err)
+	answer, err := c.Do(r)
+	require.NoError(t, err)
+	defer func() { _ = answer.Body.Close() }()
+	if answer.StatusCode == http.StatusOK {
+		return answer.StatusCode, ""
+	}
+	text, err := io.ReadAll(answer.Body)
+	require.NoError(t, err)
+	return answer.StatusCode, string(text)
+}
+
+// A tablet logs for the class in the room and for nobody else, takes back only
+// what it logged, and nothing while it is locked; it never sees a mark.
+func TestTabletServesTheClassInTheRoom(t *testing.T) {
+	server, _ := school(t)
+	all := roles(t, server.URL)
+	head, tablet := all["teacher"], all["station"]
+	var classes []gen.Class
+	get := func(c *http.Client, path string, into any) {
+		status, text := ask(t, c, "GET", server.URL+"/api"+path, "")
+		require.Equal(t, http.StatusOK, status, text)
+		require.NoError(t, json.Unmarshal([]byte(text), into))
+	}
+	get(head, "/classes", &classes)
+	put := func(path, text string) {
+		status, answer := ask(t, head, "PUT", server.URL+"/api"+path, text)
+		require.Equal(t, http.StatusOK, status, answer)
+	}
+	var now gen.StationState
+	put("/room", `{"class":"`+classes[0].Id+`"}`)
+	get(tablet, "/station", &now)
+	require.Equal(t, classes[0].Name, now.ClassName)
+	var mine, theirs gen.PieceList
+	get(tablet, "/pieces?class="+classes[1].Id, &mine)
+	get(head, "/pieces?class="+classes[1].Id, &theirs)
+	require.Equal(t, classes[0].Id, mine.Pieces[0].Class, "whatever it asks for, it gets the class in the room")
+
+	log := func(c *http.Client, event string) (int, string) {
+		return ask(t, c, "POST", server.URL+"/api/events", `{"events":[`+event+`]}`)
+	}
+	coat := func(id, piece, surface string) string {
+		return `{"id":"` + id + `","kind":"coat","piece":"` + piece + `","surface":"` + surface + `","glaze":"N01"}`
+	}
+	surface := mine.Pieces[0].Surfaces[0].Id
+	status, text := log(tablet, coat("tablet-1", mine.Pieces[0].Id, surface))
+	require.Equal(t, http.StatusOK, status, text)
+	status, text = log(tablet, coat("tablet-2", theirs.Pieces[0].Id, theirs.Pieces[0].Surfaces[0].Id))
+	require.Equal(t, http.StatusForbidden, status)
+	require.Contains(t, text, "not of the class that is in the room")
+	status, _ = log(tablet, `{"id":"tablet-3","kind":"check","verdict":"clean","piece":"`+mine.Pieces[0].Id+`"}`)
+	require.Equal(t, http.StatusForbidden, status, "a foot is checked on the teacher's side")
+	_, text = log(head, coat("teacher-1", mine.Pieces[0].Id, surface))
+	require.Contains(t, text, "same-or-next", "two hands within moments are asked")
+	status, _ = log(tablet, `{"id":"tablet-4","kind":"undo","undoes":"teacher-1","piece":"`+mine.Pieces[0].Id+`"}`)
+	require.Equal(t, http.StatusForbidden, status)
+	status, text = log(tablet, `{"id":"tablet-5","kind":"undo","undoes":"tablet-1","piece":"`+mine.Pieces[0].Id+`"}`)
+	require.Equal(t, http.StatusOK, status, text)
+	put("/room/lock", `{"locked":true}`)
+	status, text = log(tablet, coat("tablet-6", mine.Pieces[0].Id, surface))
+	require.Equal(t, http.StatusForbidden, status)
+	require.Contains(t, text, "locked")
+	put("/room/lock", `{"locked":false}`)
+
+	for _, c := range classes { // the demo has marked pieces; a tablet and a helper see none of the marks
+		put("/room", `{"class":"`+c.Id+`"}`)
+		for _, who := range []string{"station", "helper"} {
+			var list gen.PieceList
+			get(all[who], "/pieces?class="+c.Id, &list)
+			for _, p := range list.Pieces {
+				require.Nil(t, p.Quality)
+			}
+		}
+	}
+	put("/room", `{"class":""}`)
+}
+
+// hear opens the stream of a session and hands on its lines.
+func hear(t *testing.T, c *http.Client, url string) <-chan string {
+	ctx, cancel := context.WithCancel(t.Context())
+	t.Cleanup(cancel)
+	r, err := http.NewRequestWithContext(ctx, "GET", url, nil)
+	require.NoError(t, err)
+	answer, err := c.Do(r)
+	require.NoError(t, err)
+	require.Equal(t, http.StatusOK, answer.StatusCode)
+	heard := make(chan string, 100)
+	go func() {
+		defer func() { _ = answer.Body.Close() }()
+		lines := bufio.NewScanner(answer.Body)
+		lines.Buffer(nil, 1<<20)
+		for lines.Scan() {
+			if lines.Text() != "" {
+				heard <- lines.Text()
+			}
+		}
+	}()
+	require.Contains(t, <-heard, "retry")
+	return heard
+}
+
+func next(t *testing.T, heard <-chan string) string {
+	select {
+	case line := <-heard:
+		return line
+	case <-time.After(2 * time.Second):
+		require.Fail(t, "nothing was heard")
+		return ""
+	}
+}
+
+// A coat reaches every open screen that may see it, at once; who comes back says
+// what it saw last, and hears what it missed.
+func TestScreensHearOfACoat(t *testing.T) {
+	server, _ := school(t)
+	all := roles(t, server.URL)
+	_, text := ask(t, all["teacher"], "GET", server.URL+"/api/pieces", "")
+	var pieces gen.PieceList
+	require.NoError(t, json.Unmarshal([]byte(text), &pieces))
+	p := pieces.Pieces[0]
+	head, helper := hear(t, all["teacher"], server.URL+"/api/live"), hear(t, all["helper"], server.URL+"/api/live")
+	tablet := hear(t, all["station"], server.URL+"/api/live")
+	event := `{"events":[{"id":"a-coat-1","kind":"coat","piece":"` + p.Id + `","surface":"` + p.Surfaces[0].Id + `","glaze":"N01"}]}`
+	sent := time.Now()
+	status, text := ask(t, all["teacher"], "POST", server.URL+"/api/events", event)
+	require.Equal(t, http.StatusOK, status, text)
+	for _, screen := range []<-chan string{head, helper} {
+		require.Equal(t, "event: pieces", next(t, screen))
+		require.Contains(t, next(t, screen), "id: ")
+		require.Contains(t, next(t, screen), p.Id)
+	}
+	require.Less(t, time.Since(sent), time.Second)
+	require.Empty(t, tablet, "no class is in the room, so a tablet hears of no piece")
+	back := hear(t, all["teacher"], server.URL+"/api/live?after=0")
+	require.Equal(t, "event: pieces", next(t, back))
+	next(t, back)
+	require.Contains(t, next(t, back), p.Id)
+	status, _ = ask(t, all["teacher"], "PUT", server.URL+"/api/room/damp", `{"damp":true}`)
+	require.Equal(t, http.StatusOK, status)
+	require.Equal(t, "event: stale", next(t, head), "anything else that changes is said as well")
+}
+
+// Over plain http another machine gets the tablet's page and the tablet's routes,
+// and nothing through which a passphrase would go.
+func TestOverPlainHTTPOnlyTablets(t *testing.T) {
+	s, studio, _, err := demo.Open(t.Context(), t.TempDir(), time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
+	require.NoError(t, err)
+	defer func() { require.NoError(t, s.Close()) }()
+	for _, lan := range []bool{false, true} {
+		handler, err := api.New(api.Options{Studio: studio, Store: s, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), LAN: lan, Hosts: []string{"192.168.7.2"}})
+		require.NoError(t, err)
+		var cookie string
+		from := func(address, method, path, text string) (int, string) {
+			r := httptest.NewRequest(method, path, strings.NewReader(text))
+			r.Host = "192.168.7.2:8470"
+			r.RemoteAddr = address
+			r.Header.Set("Content-Type", "application/json")
+			if cookie != "" {
+				r.Header.Set("Cookie", cookie)
+			}
+			w := httptest.NewRecorder()
+			handler.ServeHTTP(w, r)
+			if made := w.Header().Get("Set-Cookie"); made != "" {
+				cookie = strings.Split(made, ";")[0]
+			}
+			return w.Code, w.Body.String()
+		}
+		status := func(method, path, text string) int {
+			code, _ := from("192.168.7.30:5000", method, path, text)
+			return code
+		}
+		if !lan {
+			require.Equal(t, http.StatusForbidden, status("GET", "/api/session", ""))
+			require.Equal(t, http.StatusForbidden, status("GET", "/station", ""))
+			handler.Close()
+			continue
+		}
+		require.NotEqual(t, http.StatusForbidden, status("GET", "/station", ""), "the page, where the interface was built")
+		require.Equal(t, http.StatusOK, status("GET", "/api/session", ""))
+		require.Equal(t, http.StatusForbidden, status("POST", "/api/login", `{"passphrase":"`+demo.Passphrase+`"}`))
+		require.Equal(t, http.StatusForbidden, status("POST", "/api/setup", `{}`))
+		require.Equal(t, http.StatusUnauthorized, status("GET", "/api/pieces", ""))
+		code, _, err := studio.PairingCode()
+		require.NoError(t, err)
+		require.Equal(t, http.StatusOK, status("POST", "/api/pair", `{"code":"`+code+`"}`))
+		require.Equal(t, http.StatusOK, status("GET", "/api/station", ""))
+		require.Equal(t, http.StatusForbidden, status("GET", "/api/today", ""))
+
+		cookie = "" // a teacher's session that somebody carried over from this machine
+		code2, _ := from("127.0.0.1:5000", "POST", "/api/login", `{"passphrase":"`+demo.Passphrase+`"}`)
+		require.Equal(t, http.StatusOK, code2)
+		require.Equal(t, http.StatusUnauthorized, status("GET", "/api/today", ""))
+		handler.Close()
+	}
+}
+
+// A code ends with its time, with a newer one, and after too many wrong tries.
+func TestPairingCode(t *testing.T) {
+	server, _ := school(t)
+	head := teacher(t, server.URL)
+	code := func() string {
+		_, text := ask(t, head, "POST", server.URL+"/api/room/code", "")
+		var made struct{ Code string }
+		require.NoError(t, json.Unmarshal([]byte(text), &made))
+		require.Regexp(t, `^\d{6}$`, made.Code)
+		return made.Code
+	}
+	try := func(code string) int {
+		status, _ := ask(t, visitor(t), "POST", server.URL+"/api/pair", `{"code":"`+code+`"}`)
+		return status
+	}
+	old := code()
+	fresh := code()
+	if old != fresh {
+		require.Equal(t, http.StatusUnprocessableEntity, try(old), "a newer code ends the older")
+	}
+	require.Equal(t, http.StatusOK, try(fresh))
+	status, _ := ask(t, head, "POST", server.URL+"/api/demo/clock", `{"minutes":11}`)
+	require.Equal(t, http.StatusOK, status)
+	require.Equal(t, http.StatusUnprocessableEntity, try(fresh), "ten minutes are over")
+}
