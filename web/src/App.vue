@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from "vue";
-import { useRouter } from "vue-router";
+import { defineAsyncComponent } from "vue";
+import { useRoute, useRouter } from "vue-router";
 import ShortcutHelp from "./components/ShortcutHelp.vue";
 import PieceRecord from "./components/PieceRecord.vue";
 import TheRail from "./components/TheRail.vue";
@@ -11,19 +12,31 @@ import { useSession } from "./composables/useSession";
 import { beside, stages } from "./router";
 import DoorView from "./views/DoorView.vue";
 
+const StationView = defineAsyncComponent(() => import("./views/StationView.vue"));
+const LiveScreen = defineAsyncComponent(() => import("./components/LiveScreen.vue"));
+
 const session = useSession();
 const room = useRoom();
 const router = useRouter();
+const route = useRoute();
+/** A tablet of the room shows its own page and nothing else. */
+const tablet = computed(() => route.path === "/station" || session.data.value?.role === "station");
 const open = computed(() => session.data.value?.state === "open");
 
 const places = Object.fromEntries(
   [...stages, ...beside].map((place) => [place.key, () => void (open.value && router.push(place.path))]),
 );
-useKeys({ ...places, c: () => room.toggleLook(), "?": () => (room.helpOpen = true) });
+useKeys({
+  ...places,
+  c: () => room.toggleLook(),
+  "?": () => (room.helpOpen = true),
+  T: () => (room.tabletsOpen = true),
+});
 </script>
 
 <template>
-  <div v-if="session.isPending.value" class="wait soft">Enkaustos</div>
+  <StationView v-if="tablet" />
+  <div v-else-if="session.isPending.value" class="wait soft">Enkaustos</div>
   <div v-else-if="session.isError.value" class="wait" role="alert">{{ session.error.value?.message }}</div>
   <DoorView v-else-if="!open" />
   <div v-else class="room">
@@ -32,6 +45,7 @@ useKeys({ ...places, c: () => room.toggleLook(), "?": () => (room.helpOpen = tru
     <TopBar />
     <main id="main" tabindex="-1"><RouterView /></main>
     <ShortcutHelp />
+    <LiveScreen />
     <PieceRecord v-if="room.record" :id="room.record" @close="room.record = ''" />
   </div>
 </template>

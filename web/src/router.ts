@@ -15,6 +15,7 @@ export const beside = [
   { path: "/stock", name: "Stock", key: "7" },
   { path: "/classes", name: "Classes", key: "8" },
   { path: "/rules", name: "House rules", key: "9" },
+  { path: "/room", name: "Room and tablets", key: "T" },
 ] as const;
 
 export const router = createRouter({
@@ -33,12 +34,18 @@ export const router = createRouter({
     { path: "/plan/:id/schemes", component: () => import("./views/SchemesView.vue"), props: true },
     { path: "/plan/:id", component: () => import("./views/DeskView.vue"), props: true },
     { path: "/bench", component: () => import("./views/BenchView.vue") },
+    { path: "/bench/handover", component: () => import("./views/HandoverView.vue") },
+    { path: "/bench/lost", component: () => import("./views/LostView.vue") },
     { path: "/foot", component: () => import("./views/FootView.vue") },
+    { path: "/foot/gauge", component: () => import("./views/GaugeView.vue") },
     { path: "/kiln", component: () => import("./views/KilnView.vue") },
+    { path: "/kiln/ready", component: () => import("./views/ReadyView.vue") },
     { path: "/results", component: () => import("./views/ResultsView.vue") },
     { path: "/stock", component: () => import("./views/StockView.vue") },
     { path: "/stock/cards", component: () => import("./views/JarCardsView.vue") },
     { path: "/classes", component: () => import("./views/ClassesView.vue") },
+    { path: "/room", component: () => import("./views/RoomView.vue") },
+    { path: "/station", component: () => import("./views/StationView.vue") },
     { path: "/rules", component: () => import("./views/RulesView.vue") },
     { path: "/welcome", component: () => import("./views/TodayView.vue") },
     { path: "/:rest(.*)*", redirect: "/" },

@@ -857,6 +857,296 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The class in the room now, its tablets, and the bells of the week. */
+        get: operations["getRoom"];
+        /** Put another class before the tablets; none follows the bells again. */
+        put: operations["switchRoom"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/room/lock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Have the tablets take nothing, or take coats again. */
+        put: operations["lockStations"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/room/damp": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say whether today is a damp day. */
+        put: operations["setDamp"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/room/bells": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Replace the lessons of the week. */
+        put: operations["setBells"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/room/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A six-digit code by which tablets are paired for ten minutes. */
+        post: operations["makePairingCode"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/room/stations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a tablet out of the room. */
+        delete: operations["endStation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/helper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Choose the passphrase of helpers; none shuts them out. */
+        put: operations["setHelper"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pair a tablet to the room by the code that the teacher shows. */
+        post: operations["pairStation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/station": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What this tablet serves now. */
+        get: operations["getStation"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What changes, as it changes (server-sent events). */
+        get: operations["live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/wish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep what a student would like. */
+        put: operations["makeWish"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a plan that a student drafted, until it is approved. */
+        put: operations["draftPlan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a photograph of a piece. */
+        post: operations["addPicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Find a piece that carries no name, the likeliest first. */
+        post: operations["seekPieces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/strays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What tablets sent late and could not be kept as it was. */
+        get: operations["listStrays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/strays/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep it as what happened then, or let it go. */
+        post: operations["settleStray"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What holds pieces out of the kiln, gathered. */
+        get: operations["getReady"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/events": {
         parameters: {
             query?: never;
@@ -1300,6 +1590,10 @@ export interface components {
         };
         Session: {
             /** @enum {string} */
+            role?: "teacher" | "helper" | "station";
+            /** @description Of the tablet */
+            name?: string;
+            /** @enum {string} */
             state: "setup" | "locked" | "open";
             demo: boolean;
             school: string;
@@ -1540,8 +1834,138 @@ export interface components {
             stage: components["schemas"]["Stage"];
             /** Format: date-time */
             clearsAt?: string;
+            /** @description Nobody may overrule it */
+            firm?: boolean;
+        };
+        Ruling: {
+            code: string;
+            surface: string;
+            reason: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            piece?: string;
+        };
+        Help: {
+            /** @enum {string} */
+            kind: "stilts" | "cookie" | "wash";
+            why: string;
+            recorded: boolean;
+        };
+        Stray: {
+            id: string;
+            station: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            happened: string;
+            reason: string;
+            piece: string;
+            who: string;
+            text: string;
+        };
+        LastLook: {
+            verdict: string;
+            surface?: string;
+            spots?: components["schemas"]["Spot"][];
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description Why it no longer counts */
+            lapsed?: string;
+        };
+        /** @description What a student would like, the best first */
+        Wish: {
+            tiles: string[];
+            text: string;
+        };
+        Room: {
+            /** @description The class in the room now; empty between lessons */
+            class: string;
+            name: string;
+            /** Format: date-time */
+            ends?: string;
+            byHand: boolean;
+            locked: boolean;
+            /** @description Today dries slowly */
+            damp: boolean;
+            /**
+             * Format: double
+             * @description Of the house's drying times, learned
+             */
+            pace: number;
+            paceCount: number;
+            stations: components["schemas"]["PairedStation"][];
+            bells: components["schemas"]["Bell"][];
+        };
+        PairedStation: {
+            id: string;
+            name: string;
+            /** Format: date-time */
+            pairedAt: string;
+        };
+        Bell: {
+            class: string;
+            /** @description 1 Monday to 7 Sunday */
+            weekday: number;
+            starts: string;
+            ends: string;
+        };
+        StationState: {
+            name: string;
+            class: string;
+            className: string;
+            locked: boolean;
+            /** Format: date-time */
+            ends?: string;
+            /** @description It speaks in pictures and few words */
+            pictures: boolean;
+            /**
+             * @description How the house lays a coat
+             * @enum {string}
+             */
+            stroke: "cross" | "laid";
+            /** @enum {string} */
+            recoat: "dry" | "mostly" | "damp";
+            /** @enum {string} */
+            wipes: "student" | "teacher";
+            /** @description How many glazes are open at once */
+            openJars: string;
+            /** Format: date-time */
+            now: string;
+        };
+        /** @description What can be seen on a piece without a name; what is left out is not known */
+        Clues: {
+            form?: string;
+            clay?: string;
+            class?: string;
+            glazes?: string[];
+            /** @description How many coats lie on it in all */
+            coats?: number;
+            /** @description The raw colour that covers most of it */
+            colour?: string;
+        };
+        Candidate: {
+            piece: components["schemas"]["Piece"];
+            /**
+             * Format: double
+             * @description 0 to 1
+             */
+            score: number;
+            /** @description What speaks for it, and what against */
+            why: string[];
+        };
+        ReadyGroup: {
+            code: string;
+            words: string;
+            stage: components["schemas"]["Stage"];
+            pieces: string[];
+            /** Format: date-time */
+            clearsAt?: string;
         };
         Coat: {
+            by: string;
+            felt?: components["schemas"]["Felt"];
             id: string;
             glaze: string;
             /** Format: date-time */
@@ -1576,8 +2000,46 @@ export interface components {
             wetFrom?: string;
             /** Format: date-time */
             dryAt?: string;
+            /**
+             * Format: date-time
+             * @description When the next coat may go on by the house's custom
+             */
+            nextAt?: string;
+            /**
+             * Format: date-time
+             * @description Until when it should be on, where coat goes on damp coat
+             */
+            nextBy?: string;
+            /** @description Coats that may be one coat twice */
+            doubts?: components["schemas"]["Coat"][];
         };
         Piece: {
+            /** @description What the teacher took on */
+            overruled: components["schemas"]["Ruling"][];
+            /** @description Where it goes when the lesson ends: ready, own, cart; empty where it is not in the room */
+            place: string;
+            placeWhy: string;
+            /** @description Where it was last put */
+            putAt?: string;
+            /** @description stilts, cookie, wash: recorded for its firing */
+            helps: string[];
+            pictures: string[];
+            notes: string[];
+            /** @description The part that is not here */
+            lost?: string;
+            unnamed?: boolean;
+            /** @description Why nobody goes on with it */
+            aside?: string;
+            /** @description Where it is outside the room */
+            away?: string;
+            /** Format: date-time */
+            absent?: string;
+            boneDry?: boolean;
+            /** @description How many parts it is fired in after it broke */
+            parts?: number;
+            cover?: components["schemas"]["LastLook"];
+            foot?: components["schemas"]["LastLook"];
+            wish?: components["schemas"]["Wish"];
             approval: components["schemas"]["Approval"];
             id: string;
             class: string;
@@ -1623,6 +2085,8 @@ export interface components {
             pieces: components["schemas"]["Piece"][];
         };
         PieceDetail: {
+            /** @description What it should be given for its firing */
+            help: components["schemas"]["Help"][];
             edges: components["schemas"]["Join"][];
             own: components["schemas"]["Own"];
             under: components["schemas"]["Under"];
@@ -1645,19 +2109,55 @@ export interface components {
         EventIn: {
             id: string;
             /** @enum {string} */
-            kind: "coat" | "undo" | "resist" | "peel" | "wipe" | "damage" | "repair" | "check" | "takeout" | "opinion" | "quality";
+            kind: "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "prepare" | "rule" | "takeout" | "opinion" | "quality";
             piece: string;
             surface?: string;
             glaze?: string;
+            felt?: components["schemas"]["Felt"];
+            /** @description The coat that is spoken of */
+            of?: string;
             back?: number;
             undoes?: string;
             /** Format: int64 */
             seen?: number;
             /** @enum {string} */
-            verdict?: "clean" | "stained" | "left" | "low";
+            verdict?: "clean" | "stained" | "left" | "low" | "unclear";
+            /** @enum {string} */
+            cover?: "even" | "bald" | "gap" | "lump";
+            spots?: components["schemas"]["Spot"][];
+            parts?: number;
+            /** @enum {string} */
+            place?: "ready" | "own" | "cart";
+            photo?: string;
+            /** @description Of the blocker that is overruled */
+            code?: string;
             text?: string;
             again?: boolean;
             mark?: number;
+            /**
+             * Format: date-time
+             * @description When it happened, where it is entered afterwards
+             */
+            done?: string;
+            /**
+             * Format: date-time
+             * @description The device's clock: a note
+             */
+            deviceAt?: string;
+            /**
+             * Format: int64
+             * @description How long ago the device saw it, by its own clock at both ends
+             */
+            ageMS?: number;
+        };
+        /** @enum {string} */
+        Felt: "thin" | "right" | "thick";
+        /** @description A place on the piece seen from below, in mm from the middle of what it stands on */
+        Spot: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         Logged: {
             /** Format: date-time */
@@ -1670,6 +2170,8 @@ export interface components {
             name: string;
             cone: string;
             pieces: string[];
+            /** @description What the teacher took on, of its pieces */
+            overruled: components["schemas"]["Ruling"][];
             /** Format: date-time */
             madeAt: string;
             /** Format: date-time */
@@ -1696,10 +2198,18 @@ export interface components {
             choices: components["schemas"]["RuleChoice"][];
         };
         Guide: {
+            covers: components["schemas"]["GuideCover"][];
             details: components["schemas"]["GuideDetail"][];
             verdicts: components["schemas"]["GuideVerdict"][];
             marks: components["schemas"]["GuideMark"][];
             cones: components["schemas"]["GuideCone"][];
+        };
+        GuideCover: {
+            /** @enum {string} */
+            cover: "even" | "bald" | "gap" | "lump";
+            name: string;
+            means: string;
+            way: string;
         };
         GuideDetail: {
             kind: string;
@@ -2093,7 +2603,7 @@ export interface components {
         };
         GuideVerdict: {
             /** @enum {string} */
-            verdict: "clean" | "stained" | "left" | "low";
+            verdict: "clean" | "stained" | "left" | "low" | "unclear";
             name: string;
             means: string;
             way: string;
@@ -3664,6 +4174,463 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The room */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    switchRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    class: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The room */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    lockStations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    locked: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The room */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setDamp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    damp: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The room */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setBells: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    bells: components["schemas"]["Bell"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The room */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makePairingCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The code */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        code: string;
+                        /** Format: date-time */
+                        until: string;
+                        /** @description Where a tablet opens its page; none where the server listens to this machine only */
+                        links: string[];
+                        /** @description PNG of a QR code of the first link, as a data URL */
+                        qr?: string;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    endStation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setHelper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    passphrase: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    pairStation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The session */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getStation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The station */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationState"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    live: {
+        parameters: {
+            query?: {
+                /** @description The last event that the screen has seen */
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A stream: 'pieces' carries the pieces that something happened to, 'stale' says that something else changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeWish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wish"];
+            };
+        };
+        responses: {
+            /** @description The piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    draftPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number;
+                    choices: components["schemas"]["Choice"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description The piece */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    seekPieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Clues"];
+            };
+        };
+        responses: {
+            /** @description Candidates */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Candidate"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listStrays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The oldest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stray"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    settleStray: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    keep: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Settled */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getReady: {
+        parameters: {
+            query?: {
+                class?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Groups, the largest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyGroup"][];
+                };
             };
             default: components["responses"]["Problem"];
         };

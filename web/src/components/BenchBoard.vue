@@ -1,16 +1,19 @@
 <script setup lang="ts">
+import { computed } from "vue";
 import type { Piece, SurfaceState } from "@/api/client";
 import type { Board } from "@/composables/useBoard";
 import { useGlazes } from "@/composables/useLists";
 import BenchCell from "./BenchCell.vue";
 
 /** One assignment as a board: a row a piece, a column a surface, and what each piece waits for. */
-defineProps<{
+const props = defineProps<{
   board: Board;
   now: number;
   here?: { row: number; column: number };
   /** Whether a cell is in the column that is coated as a whole, or left out of it. */
   part: (piece: Piece, surface: SurfaceState) => "picked" | "left" | "";
+  /** The columns that are coated as a whole. */
+  taken: string[];
 }>();
 const emit = defineEmits<{
   start: [column: string];
@@ -19,7 +22,23 @@ const emit = defineEmits<{
   enter: [event: KeyboardEvent];
   point: [row: number, column: number];
   record: [piece: Piece];
+  boneDry: [pieces: Piece[]];
 }>();
+/** Once-fired pieces that nobody felt yet. */
+const unfelt = computed(() =>
+  props.board.rows.filter((p) => p.blockers.some((b) => b.code === "not-bone-dry")),
+);
+/** What is to be known of a piece at a glance, in a word each. */
+const flags = (p: Piece) =>
+  [
+    p.damage && "damaged",
+    p.lost && `${p.lost} missing`,
+    p.aside && "set aside",
+    p.away && "out of the room",
+    p.unnamed && "no name",
+    p.parts && `in ${p.parts} parts`,
+    p.absent && props.now - Date.parse(p.absent) < 8 * 3600_000 && "absent",
+  ].filter(Boolean);
 const glazes = useGlazes();
 function jar(s: SurfaceState) {
   const next = s.left[0];
@@ -30,6 +49,13 @@ function jar(s: SurfaceState) {
 <template>
   <section>
     <h2>{{ board.title }}</h2>
+    <p v-if="unfelt.length" class="bone">
+      {{ unfelt.length }} were not felt: greenware has to be bone dry, pale all over and not clammy. Lift it
+      with two hands from below.
+      <el-button size="small" @click="emit('boneDry', unfelt)"
+        >Felt all {{ unfelt.length }}: bone dry</el-button
+      >
+    </p>
     <div class="scroll">
       <table>
         <thead>
@@ -41,9 +67,10 @@ function jar(s: SurfaceState) {
                 type="button"
                 class="whole"
                 :aria-label="`Coat all: ${c.name}`"
+                :aria-pressed="taken.includes(c.id)"
                 @click="emit('start', c.id)"
               >
-                coat all
+                {{ taken.includes(c.id) ? "taken in" : "coat all" }}
               </button>
             </th>
             <th scope="col" class="rest">Waits for</th>
@@ -54,6 +81,7 @@ function jar(s: SurfaceState) {
             <th scope="row">
               <RouterLink :to="`/plan/${p.id}`">{{ p.student }}</RouterLink>
               <span class="mark">{{ p.mark }}</span>
+              <span v-for="f in flags(p)" :key="String(f)" class="flag">{{ f }}</span>
               <button
                 type="button"
                 class="record"
@@ -133,6 +161,22 @@ thead th {
   padding: 0;
   font-size: 13px;
   min-height: 24px;
+}
+.bone {
+  border-left: 4px solid var(--ink);
+  padding-left: 10px;
+  margin-top: 6px;
+}
+.flag {
+  border: 1px solid var(--ink);
+  padding: 0 5px;
+  margin-left: 7px;
+  font-size: 12.5px;
+  font-weight: 500;
+}
+.whole[aria-pressed="true"] {
+  color: var(--ink);
+  font-weight: 640;
 }
 tbody th {
   font-weight: 600;

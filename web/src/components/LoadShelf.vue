@@ -27,6 +27,9 @@ const day = (at: string) =>
       <li v-for="p in pieces" :key="p.id" :class="{ lapsed: p.loadLapsed }">
         <b>{{ p.student }} {{ p.mark }}</b>
         <span>{{ p.loadLapsed ? `Has to come out: ${p.loadLapsed}.` : p.title }}</span>
+        <span v-for="r in load.overruled.filter((x) => x.piece === p.id)" :key="r.code" class="taken">
+          taken on: {{ r.code.replaceAll("-", " ") }}, “{{ r.reason }}”
+        </span>
         <button
           v-if="!load.firedAt"
           type="button"
@@ -50,6 +53,11 @@ const day = (at: string) =>
   border-right: 8px solid #9a9a9a;
   border-bottom: 9px solid #6f6f6f;
   background: var(--sheet);
+}
+.taken {
+  font-size: 13px;
+  border: 1px solid var(--ink);
+  padding: 1px 5px;
 }
 header {
   display: flex;

@@ -1,20 +1,23 @@
 <script setup lang="ts">
-import { computed, reactive } from "vue";
+import { computed, onUnmounted } from "vue";
 import { usePiece } from "@/composables/usePiece";
 import { say, useLog, type NewEvent } from "@/composables/usePieces";
+import { useRoom } from "@/composables/useRoom";
+import FateForm from "./FateForm.vue";
+import WipeForm from "./WipeForm.vue";
 
 /** The record of one piece: all that happened, each line with its way back, and what else can happen to it. */
 const props = defineProps<{ id: string }>();
 const emit = defineEmits<{ close: [] }>();
 const log = useLog();
+const room = useRoom();
 const detail = usePiece(() => props.id);
 const piece = computed(() => detail.data.value?.piece);
 /** The newest line first: that is the one people look for. */
 const history = computed(() => [...(detail.data.value?.history ?? [])].reverse());
-const carrying = computed(() => piece.value?.surfaces.filter((s) => s.on.length) ?? []);
 const latex = computed(() => piece.value?.surfaces.filter((s) => s.resist === "latex" && !s.peeled) ?? []);
-const form = reactive({ surface: "", back: 0, text: "" });
-const most = computed(() => carrying.value.find((s) => s.id === form.surface)?.on.length ?? 0);
+const asked = room.recordFor;
+onUnmounted(() => (room.recordFor = { kind: "", surface: "" }));
 
 const when = (at: string) =>
   new Intl.DateTimeFormat("en-GB", {
@@ -26,19 +29,7 @@ const when = (at: string) =>
   }).format(new Date(at));
 
 function keep(event: Omit<NewEvent, "piece">, done: string) {
-  log.mutate([{ ...event, piece: props.id }], {
-    onSuccess: () => {
-      Object.assign(form, { surface: "", back: 0, text: "" });
-      say(done);
-    },
-  });
-}
-function wiped() {
-  const { surface, back } = form;
-  keep(
-    surface ? { kind: "wipe", surface, back } : { kind: "wipe" },
-    "Wiped: the foot is looked at again, and it dries anew.",
-  );
+  log.mutate([{ ...event, piece: props.id }], { onSuccess: () => say(done) });
 }
 </script>
 
@@ -57,54 +48,41 @@ function wiped() {
       <p v-if="piece.damage" class="damage">Damaged: {{ piece.damage }}</p>
       <section v-if="!piece.fired" aria-labelledby="else">
         <h3 id="else">What else happened</h3>
-        <div class="act">
-          <el-select
-            v-model="form.surface"
-            aria-label="Wiped surface"
-            :empty-values="[null, undefined]"
-            @change="form.back = most"
-          >
-            <el-option value="" label="Wiped wet, no coat came off" />
-            <el-option v-for="s in carrying" :key="s.id" :value="s.id" :label="`Wiped off: ${s.name}`" />
-          </el-select>
-          <label v-if="form.surface" class="off">
-            <el-input-number v-model="form.back" :min="0" :max="most" aria-label="Coats that came off" />
-            of {{ most }} coats off
-          </label>
-          <el-button class="wiped" @click="wiped">Log the wipe</el-button>
-        </div>
+        <WipeForm
+          :key="`wipe ${piece.seq}`"
+          :piece="piece"
+          :surface="asked.surface"
+          :focus="asked.kind === 'wipe'"
+          @keep="keep"
+        />
         <p v-for="s in latex" :key="s.id" class="act">
           {{ s.name }}: latex keeps it bare.
           <el-button @click="keep({ kind: 'peel', surface: s.id }, 'Peeled: nothing burns on in the kiln.')"
             >It is peeled</el-button
           >
         </p>
-        <form
-          class="act"
-          @submit.prevent="
-            keep(
-              { kind: piece.damage ? 'repair' : 'damage', text: form.text },
-              piece.damage ? 'Repaired: its foot is looked at again.' : 'It stays out of the kiln.',
-            )
-          "
+        <FateForm :key="`fate ${piece.seq}`" :piece="piece" :kind="asked.kind" @keep="keep" />
+      </section>
+      <section v-if="piece.pictures.length" aria-label="Photographs" class="pictures">
+        <a
+          v-for="photo in piece.pictures"
+          :key="photo"
+          :href="`/api/photographs/${photo}/picture`"
+          target="_blank"
         >
-          <el-input
-            v-model="form.text"
-            maxlength="200"
-            :aria-label="piece.damage ? 'How it was repaired' : 'What broke'"
-            :placeholder="piece.damage ? 'How it was repaired' : 'What broke: chipped rim, handle off…'"
-          />
-          <el-button native-type="submit" :disabled="!piece.damage && !form.text.trim()">
-            {{ piece.damage ? "It is repaired" : "It is damaged" }}
-          </el-button>
-        </form>
+          <img :src="`/api/photographs/${photo}/picture`" :alt="`Photograph of ${piece.student}'s piece`" />
+        </a>
       </section>
       <section aria-labelledby="happened">
         <h3 id="happened">What happened, the newest first</h3>
         <ol class="lines">
           <li v-for="h in history" :key="h.id" :class="{ undone: h.undone }">
             <span class="soft num">{{ when(h.at) }}</span>
-            <span class="what">{{ h.text }}<template v-if="h.undone"> (taken back)</template></span>
+            <span class="what"
+              >{{ h.text }} <span class="by">{{ h.by }}</span><template v-if="h.undone">
+                (taken back)</template
+              ></span
+            >
             <button
               v-if="h.undoable"
               type="button"
@@ -152,11 +130,17 @@ section {
   gap: 8px;
   align-items: center;
 }
-.off {
-  grid-column: 1;
+.by {
+  color: var(--soft);
+  font-size: 13px;
 }
-.act .wiped {
-  grid-column: 2;
+.pictures {
+  grid-template-columns: repeat(3, 1fr);
+}
+.pictures img {
+  width: 100%;
+  height: 110px;
+  object-fit: cover;
 }
 .lines li {
   display: grid;

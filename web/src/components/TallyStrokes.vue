@@ -16,8 +16,9 @@ const strokes = computed(() => [
   ...props.surface.on.map((coat, i, all) => ({
     kind: i === all.length - 1 && wetShare.value > 0 ? "wet" : coat.planned ? "done" : "odd",
     onWet: coat.onWet,
+    felt: coat.felt,
   })),
-  ...props.surface.left.map((_, i) => ({ kind: i === 0 ? "next" : "need", onWet: false })),
+  ...props.surface.left.map((_, i) => ({ kind: i === 0 ? "next" : "need", onWet: false, felt: undefined })),
 ]);
 /** A wet stroke is nearly black and pales to the grey of a dry one. */
 const wetGrey = computed(() => {
@@ -29,6 +30,11 @@ const label = computed(() => {
   const parts = [`${s.on.length} on`];
   if (s.left.length) parts.push(`${s.left.length} to go, ${s.left[0]} next`);
   if (wetShare.value > 0) parts.push("wet");
+  for (const felt of ["thin", "thick"] as const) {
+    const n = s.on.filter((c) => c.felt === felt).length;
+    if (n) parts.push(`${n} felt ${felt}`);
+  }
+  if (s.doubts?.length) parts.push("one may be logged twice");
   if (s.on.some((c) => c.onWet)) parts.push("laid on wet");
   if (s.on.some((c) => !c.planned)) parts.push("not as planned");
   return parts.join(", ");
@@ -46,7 +52,18 @@ const path = "M3 24 C1.5 17 4.5 9 3.5 3 C5 1.5 8.5 1.5 9.5 3 C8.5 10 10.5 17 9 2
     :aria-label="label"
   >
     <g v-for="(s, i) in strokes" :key="i" :transform="`translate(${i * 14} 0)`">
-      <path :d="path" :class="s.kind" :style="s.kind === 'wet' ? { fill: wetGrey } : undefined" />
+      <path
+        :d="path"
+        :class="s.kind"
+        :transform="
+          s.felt === 'thin'
+            ? 'translate(3 0) scale(0.5 1)'
+            : s.felt === 'thick'
+              ? 'translate(-1.6 0) scale(1.3 1)'
+              : undefined
+        "
+        :style="s.kind === 'wet' ? { fill: wetGrey } : undefined"
+      />
       <path v-if="s.kind === 'wet'" d="M5 7 C4.6 11 6 15 5.4 19" class="gloss" />
       <path v-if="s.kind === 'odd'" d="M1 20 L11.5 8" class="slash" />
       <path v-if="s.onWet" d="M2 27 q2 -3 4 0 q2 3 4 0" class="ripple" />

@@ -2,19 +2,9 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
 import { ElMessage } from "element-plus/es/components/message/index.mjs";
 import "element-plus/es/components/message/style/css";
 import { computed } from "vue";
-import {
-  answer,
-  api,
-  newId,
-  Problem,
-  type EventIn,
-  type Piece,
-  type Schemas,
-  type Stage,
-} from "@/api/client";
+import { answer, api, newId, Problem, type EventIn, type Stage } from "@/api/client";
+import { patchPieces } from "./useLive";
 import { useRoom } from "./useRoom";
-
-type PieceList = Schemas["PieceList"];
 
 /** The pieces of the chosen class, of all classes where none is chosen. */
 export function usePieces(stage?: Stage) {
@@ -50,20 +40,19 @@ export function useLog() {
     retryDelay: 400,
     onSuccess(logged) {
       room.tellTime(logged.now);
-      const fresh = new Map(logged.pieces.map((p) => [p.id, p]));
-      client.setQueriesData<PieceList>({ queryKey: ["pieces"] }, (old) =>
-        old ? { ...old, pieces: old.pieces.map((p: Piece) => fresh.get(p.id) ?? p) } : old,
-      );
-      void client.invalidateQueries({ queryKey: ["today"] });
-      void client.invalidateQueries({ queryKey: ["piece"] });
+      patchPieces(client, logged.pieces);
       for (const w of logged.warnings.slice(0, 3)) say(w.text, "warning");
     },
     onError: (error) => say(error.message, "error"),
   });
   const named = (events: NewEvent[]) => events.map((e) => ({ ...e, id: newId() }));
   return {
-    mutate: (events: NewEvent[], options?: { onSuccess: () => void }) =>
-      mutation.mutate(named(events), options),
+    /** Sends events and returns them with their ids, so that they can be taken back together. */
+    mutate(events: NewEvent[], options?: { onSuccess: () => void }) {
+      const sent = named(events);
+      mutation.mutate(sent, options);
+      return sent;
+    },
     mutateAsync: (events: NewEvent[]) => mutation.mutateAsync(named(events)),
   };
 }

@@ -13,11 +13,27 @@ export const useRoom = defineStore("room", () => {
   const helpOpen = ref(false);
   /** The piece whose record lies open, "" for none. */
   const record = ref("");
+  /** What the record is opened to write down, and of which surface. */
+  const recordFor = ref({ kind: "", surface: "" });
+  /** The drawer with the tablets of the room. */
+  const tabletsOpen = ref(false);
   function toggleLook() {
     look.value = look.value === "fired" ? "chalk" : "fired";
   }
   function tellTime(now: string) {
     skew.value = Date.parse(now) - Date.now();
   }
-  return { classId, look, units, paper, skew, helpOpen, record, toggleLook, tellTime };
+  return {
+    classId,
+    look,
+    units,
+    paper,
+    skew,
+    helpOpen,
+    record,
+    recordFor,
+    tabletsOpen,
+    toggleLook,
+    tellTime,
+  };
 });

@@ -1,201 +1,178 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
-import type { Schemas } from "@/api/client";
+import { computed } from "vue";
+import FootQueue from "@/components/FootQueue.vue";
 import HalfSection from "@/components/HalfSection.vue";
+import UndersideMap from "@/components/UndersideMap.vue";
+import VerdictKeys from "@/components/VerdictKeys.vue";
+import { shelves, useFoot, type Cover, type Verdict } from "@/composables/useFoot";
 import { useKeys } from "@/composables/useKeys";
-import { useClasses, useGuide } from "@/composables/useLists";
+import { useGuide } from "@/composables/useLists";
 import { usePiece } from "@/composables/usePiece";
-import { say, useLog, usePieces } from "@/composables/usePieces";
+import { usePieces } from "@/composables/usePieces";
 import { useRoom } from "@/composables/useRoom";
 
-type Verdict = Schemas["GuideVerdict"]["verdict"];
-const keys: Record<Verdict, string> = { clean: "q", stained: "s", left: "g", low: "l" };
-const signs: Record<Verdict, string> = { clean: "◯", stained: "◍", left: "⬤", low: "◡" };
+const footKeys: Record<Verdict, string> = { clean: "q", stained: "s", left: "g", low: "l", unclear: "u" };
+const footSigns: Record<Verdict, string> = { clean: "◯", stained: "◍", left: "⬤", low: "◡", unclear: "?" };
+const coverKeys: Record<Cover, string> = { even: "e", bald: "b", gap: "a", lump: "m" };
+const coverSigns: Record<Cover, string> = { even: "▣", bald: "◘", gap: "‖", lump: "▲" };
 
 const room = useRoom();
-const log = useLog();
 const guide = useGuide();
-const classes = useClasses();
-const { pieces: queue, isPending } = usePieces("foot");
-const index = ref(0);
-watch(queue, (q) => (index.value = Math.max(0, Math.min(index.value, q.length - 1))));
-const piece = computed(() => queue.value[index.value]);
+const { pieces, isPending } = usePieces("foot");
+const foot = useFoot(pieces);
+const { piece, queue, index, spots, surface, shelf } = foot;
 const detail = usePiece(() => piece.value?.id);
-const why = computed(() => piece.value?.blockers.find((b) => b.stage === "foot"));
+const now = computed(() => (detail.data.value?.piece.id === piece.value?.id ? detail.data.value : undefined));
+const why = computed(() =>
+  (piece.value?.blockers ?? []).filter((b) => b.stage === "foot" && !b.code.endsWith("-unchecked")),
+);
+const covers = computed(() => guide.data.value?.covers ?? []);
+const verdicts = computed(() => guide.data.value?.verdicts ?? []);
+const evenSeen = computed(() => piece.value && !piece.value.blockers.some((b) => b.code.startsWith("cover")));
 
-function judge(verdict: Verdict) {
-  const p = piece.value;
-  if (!p) return;
-  const said = guide.data.value?.verdicts.find((g) => g.verdict === verdict);
-  log.mutate([{ kind: "check", piece: p.id, verdict, seen: p.seq }], {
-    onSuccess: () => say(`${p.student}: ${said?.name}. ${said?.way ?? ""}`),
-  });
-}
-function wiped() {
-  const p = piece.value;
-  if (p)
-    log.mutate([{ kind: "wipe", piece: p.id }], {
-      onSuccess: () => say(`${p.student}: wiped. Look again, then let it dry.`),
-    });
-}
+const wiped = () =>
+  foot.keep(surface.value ? { kind: "wipe", surface: surface.value } : { kind: "wipe" }, (p) =>
+    surface.value
+      ? `${p.student}: wiped. Recoat the face it lay on, then look again.`
+      : `${p.student}: wiped. Recoat what it lay on where that was wet, look again, and let it dry.`,
+  );
+const patched = () =>
+  foot.keep(
+    { kind: "patch", surface: surface.value || piece.value!.surfaces[0]!.id },
+    (p) => `${p.student}: patched. Look again.`,
+  );
+const nameless = () =>
+  foot.keep({ kind: piece.value?.unnamed ? "named" : "noname" }, (p) =>
+    p.unnamed ? `${p.student}: its name is on it again.` : "It stays out of the kiln until it has a name.",
+  );
+const help = (kind: "stilts" | "cookie" | "wash") =>
+  foot.keep({ kind: "prepare", text: kind }, (p) => `${p.student}: ${kind} recorded for its firing.`);
+
 useKeys({
-  ArrowDown: () => (index.value = Math.min(index.value + 1, queue.value.length - 1)),
-  ArrowUp: () => (index.value = Math.max(0, index.value - 1)),
+  ArrowDown: () => foot.move(1),
+  ArrowUp: () => foot.move(-1),
+  x: () => foot.except(),
+  A: foot.passAll,
   w: wiped,
+  p: patched,
+  n: nameless,
   h: () => piece.value && (room.record = piece.value.id),
-  ...Object.fromEntries(Object.entries(keys).map(([v, key]) => [key, () => judge(v as Verdict)])),
+  ...Object.fromEntries(
+    Object.entries(footKeys).map(([v, k]) => [
+      k,
+      () => {
+        const g = verdicts.value.find((x) => x.verdict === v);
+        if (g) foot.judge(g);
+      },
+    ]),
+  ),
+  ...Object.fromEntries(
+    Object.entries(coverKeys).map(([v, k]) => [
+      k,
+      () => {
+        const g = covers.value.find((x) => x.cover === v);
+        if (g) foot.look(g);
+      },
+    ]),
+  ),
 });
 </script>
 
 <template>
   <div class="head">
     <div>
-      <h1>Foot</h1>
+      <h1>Foot and cover</h1>
       <p class="soft">
-        Every coat is on. Glaze where a piece meets the shelf welds it there: look all round at eye level.
+        Turn it once round at eye level, then look below: glaze where it stands welds it to the shelf.
       </p>
     </div>
+    <div class="ways">
+      <el-select v-model="shelf" aria-label="Shelf" class="shelf" :empty-values="[null, undefined]">
+        <el-option v-for="s in shelves" :key="s.key" :value="s.key" :label="s.name" />
+      </el-select>
+      <RouterLink to="/foot/gauge">Print a gauge</RouterLink>
+      <el-button :disabled="!foot.inBatch.value.length" @click="foot.passAll">
+        I looked: all {{ foot.inBatch.value.length }} even and clean <kbd>A</kbd>
+      </el-button>
+    </div>
   </div>
+  <p v-if="foot.batch.value.length" class="batch" role="status">
+    The batch passed. <el-button size="small" @click="foot.takeBack">Take it all back</el-button>
+  </p>
   <div v-if="piece" class="columns">
-    <ol class="queue" aria-label="Pieces to look at">
-      <li v-for="(p, i) in queue" :key="p.id">
-        <button type="button" :aria-current="i === index || undefined" @click="index = i">
-          <b>{{ p.student }} {{ p.mark }}</b>
-          <span class="soft">{{ p.title }} · {{ classes.byId.value.get(p.class)?.name }}</span>
-          <span>{{ p.blockers.find((b) => b.stage === "foot")?.text }}</span>
-        </button>
-      </li>
-    </ol>
-    <section class="look">
+    <FootQueue
+      :queue="queue"
+      :index="index"
+      :out="foot.out.value"
+      @pick="index = $event"
+      @except="foot.except"
+    />
+    <section class="look" aria-live="polite">
       <h2>
         {{ piece.student }} <span class="mark">{{ piece.mark }}</span> · {{ piece.title }}
+        <span v-if="piece.parts" class="soft">in {{ piece.parts }} parts: look at every one</span>
       </h2>
-      <div class="paper">
-        <HalfSection
-          v-if="detail.data.value"
-          :drawing="detail.data.value.drawing"
-          :surfaces="detail.data.value.surfaces"
-          :states="detail.data.value.piece.surfaces"
-          look="chalk"
-          :band-mm="piece.bandMM"
-        />
+      <p v-for="b in why" :key="b.code" class="why">{{ b.text }} {{ b.way }}</p>
+      <div class="views">
+        <div class="paper">
+          <HalfSection
+            v-if="now"
+            :drawing="now.drawing"
+            :surfaces="now.surfaces"
+            :states="now.piece.surfaces"
+            look="chalk"
+            :selected="surface"
+            :band-mm="piece.bandMM"
+            @select="surface = surface === $event ? '' : $event"
+          />
+        </div>
+        <UndersideMap v-if="now" v-model="spots" :under="now.under" :band-mm="piece.bandMM" />
       </div>
       <p class="line">
-        Bare up to <b class="num">{{ piece.bandMM }} mm</b> above the table. Lay a pencil on the table to find
-        the line.
+        Bare up to <b class="num">{{ piece.bandMM }} mm</b> above the table: lay a pencil or the gauge there.
+        <span v-if="surface">On the {{ piece.surfaces.find((s) => s.id === surface)?.name }}.</span>
       </p>
-      <p v-if="why && why.code !== 'foot-unchecked'" class="why">{{ why.text }} {{ why.way }}</p>
-      <div class="verdicts" role="group" aria-label="Verdict">
-        <button
-          v-for="g in guide.data.value?.verdicts"
-          :key="g.verdict"
-          type="button"
-          :class="{ no: !g.passes }"
-          @click="judge(g.verdict)"
-        >
-          <span class="sign" aria-hidden="true">{{ signs[g.verdict] }}</span>
-          <span
-            ><b>{{ g.name }}</b> <kbd>{{ keys[g.verdict] }}</kbd><br />{{ g.means }}</span
+      <VerdictKeys
+        label="Cover"
+        :guides="covers"
+        :key-of="(g) => coverKeys[g.cover]"
+        :sign-of="(g) => coverSigns[g.cover]"
+        :passes="(g) => g.cover === 'even'"
+        :done="evenSeen ? 'seen: even all round' : ''"
+        @judge="foot.look"
+      />
+      <VerdictKeys
+        label="Foot"
+        :guides="verdicts"
+        :key-of="(g) => footKeys[g.verdict]"
+        :sign-of="(g) => footSigns[g.verdict]"
+        :passes="(g) => g.passes"
+        @judge="foot.judge"
+      />
+      <ul v-if="now?.help.length" class="help">
+        <li v-for="h in now.help" :key="h.kind">
+          {{ h.why }}
+          <b v-if="h.recorded">Recorded.</b>
+          <el-button v-else size="small" @click="help(h.kind)"
+            >It gets
+            {{ h.kind === "wash" ? "kiln wash" : h.kind === "cookie" ? "a cookie" : "stilts" }}</el-button
           >
-        </button>
-      </div>
-      <div>
+        </li>
+      </ul>
+      <div class="acts">
         <el-button @click="wiped">Wiped it wet <kbd>w</kbd></el-button>
-        <el-button @click="room.record = piece.id">Coats came off, or something broke <kbd>h</kbd></el-button>
+        <el-button @click="patched">Patched <kbd>p</kbd></el-button>
+        <el-button @click="nameless"
+          >{{ piece.unnamed ? "Named again" : "No name on it" }} <kbd>n</kbd></el-button
+        >
+        <el-button @click="room.record = piece.id">Coats came off, or it broke <kbd>h</kbd></el-button>
       </div>
     </section>
   </div>
   <p v-else-if="!isPending" class="empty">
-    No foot waits for a look{{ room.classId ? " in this class" : "" }}. Pieces come here when their last coat
-    is on.
+    No piece waits for a look{{ room.classId ? " in this class" : "" }}{{ shelf ? " on this shelf" : "" }}.
+    Pieces come here when their last coat is on.
   </p>
 </template>
 
-<style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: 270px minmax(0, 1fr);
-  gap: 24px;
-}
-.queue {
-  max-height: 76vh;
-  overflow: auto;
-  border: 1px solid var(--line);
-  background: var(--sheet);
-}
-.queue button {
-  display: grid;
-  width: 100%;
-  text-align: left;
-  border: 0;
-  border-bottom: 1px solid var(--line);
-  background: none;
-  padding: 8px 12px;
-  cursor: pointer;
-  font-size: 14px;
-  line-height: 1.3;
-}
-.queue button[aria-current] {
-  background: #fff;
-  box-shadow: inset 6px 0 var(--ink);
-}
-.look {
-  display: grid;
-  gap: 12px;
-  align-content: start;
-}
-.mark {
-  font-weight: 350;
-}
-.paper {
-  height: 300px;
-  background: var(--paper);
-  border: 1px solid var(--line);
-}
-.line {
-  font-size: 17px;
-}
-.why {
-  font-weight: 600;
-  border-left: 4px solid var(--ink);
-  padding-left: 10px;
-}
-.verdicts {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px;
-}
-.verdicts button {
-  display: grid;
-  grid-template-columns: 34px 1fr;
-  align-items: center;
-  text-align: left;
-  min-height: 74px;
-  padding: 8px 12px;
-  border: 2px solid var(--line-strong);
-  background: var(--paper);
-  cursor: pointer;
-  line-height: 1.3;
-}
-.verdicts button:hover {
-  border-color: var(--ink);
-}
-.verdicts .no {
-  border-style: dashed;
-}
-.sign {
-  font-size: 22px;
-}
-.empty {
-  padding: 30px 0;
-  font-size: 17px;
-}
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: 1fr;
-  }
-  .queue {
-    max-height: 200px;
-  }
-}
-</style>
+<style scoped src="./foot.css"></style>

@@ -81,6 +81,7 @@ function clears(list: Piece[]) {
       <h1>Kiln</h1>
       <p class="soft">One cone a load. Nothing unfinished, nothing unchecked, nothing damp.</p>
     </div>
+    <RouterLink to="/kiln/ready">What every piece waits for</RouterLink>
     <p class="caution">
       Hot, and it fumes: only the person in charge opens it. Ventilation, distance and local rules come first.
     </p>

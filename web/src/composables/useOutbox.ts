@@ -1,0 +1,118 @@
+import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import { computed, onScopeDispose, ref } from "vue";
+import { answer, api, newId, Problem, type EventIn, type Piece } from "@/api/client";
+
+/** A tap that waits on this tablet until the server has it. */
+export interface Tap {
+  no?: number;
+  event: EventIn;
+  /** When it was tapped, by this tablet's clock. */
+  at: number;
+}
+
+interface Kept extends DBSchema {
+  taps: { key: number; value: Tap };
+  refused: { key: number; value: Tap & { why: string } };
+  known: { key: string; value: unknown };
+}
+
+let opened: Promise<IDBPDatabase<Kept>> | undefined;
+/** What this tablet keeps for itself: taps unsent, and what it last knew of the class. */
+export function tabletStore() {
+  opened ??= openDB<Kept>("enkaustos-tablet", 1, {
+    upgrade(db) {
+      db.createObjectStore("taps", { keyPath: "no", autoIncrement: true });
+      db.createObjectStore("refused", { autoIncrement: true });
+      db.createObjectStore("known");
+    },
+  });
+  return opened;
+}
+
+const retryMS = 2000;
+
+/**
+ * Keeps taps until the server has them: written down first, sent in order, one
+ * after the other, each under the id it got when it was tapped, so that none is
+ * lost and none counts twice.
+ *
+ * @example const outbox = useOutbox({ onKept: patch, onSaid: say })
+ */
+export function useOutbox(on: {
+  onKept: (pieces: Piece[], now: string) => void;
+  onSaid: (text: string) => void;
+}) {
+  const taps = ref<Tap[]>([]);
+  const offline = ref(false);
+  /** The server knows this tablet no more: its taps wait until it is paired again. */
+  const shutOut = ref(false);
+  let sending = false;
+  let again: ReturnType<typeof setTimeout> | undefined;
+
+  const ready = (async () => {
+    const store = await tabletStore();
+    taps.value = await store.getAll("taps");
+    void send();
+  })();
+
+  async function push(event: Omit<EventIn, "id">) {
+    await ready;
+    const tap: Tap = { event: { ...event, id: newId() }, at: Date.now() };
+    const store = await tabletStore();
+    tap.no = await store.add("taps", tap);
+    taps.value.push(tap);
+    void send();
+    return tap.event.id;
+  }
+  /** Takes a tap back that was not sent yet; false where it is on its way or gone. */
+  async function drop(id: string) {
+    const i = taps.value.findIndex((t) => t.event.id === id);
+    if (i < 0 || (i === 0 && sending)) return false;
+    await (await tabletStore()).delete("taps", taps.value[i]!.no!);
+    taps.value.splice(i, 1);
+    return true;
+  }
+  async function send() {
+    if (sending) return;
+    sending = true;
+    clearTimeout(again);
+    try {
+      while (taps.value.length && (await sendFirst(taps.value[0]!)));
+    } finally {
+      sending = false;
+    }
+    if (taps.value.length) again = setTimeout(() => void send(), retryMS);
+  }
+  /** Sends one tap; false where the network or the door stops it. */
+  async function sendFirst(tap: Tap): Promise<boolean> {
+    const store = await tabletStore();
+    try {
+      const event = {
+        ...tap.event,
+        deviceAt: new Date(tap.at).toISOString(),
+        ageMS: Math.max(0, Date.now() - tap.at),
+      };
+      const logged = await answer(api.POST("/events", { body: { events: [event] } }));
+      offline.value = shutOut.value = false;
+      on.onKept(logged.pieces, logged.now);
+      for (const w of logged.warnings) on.onSaid(w.text);
+    } catch (error) {
+      const status = error instanceof Problem ? error.status : 0;
+      offline.value = status === 0 || status >= 500;
+      shutOut.value = status === 401;
+      if (offline.value || shutOut.value) return false;
+      await store.add("refused", { ...tap, why: (error as Error).message });
+      on.onSaid((error as Error).message);
+    }
+    await store.delete("taps", tap.no!);
+    taps.value.shift();
+    return true;
+  }
+  const online = () => void send();
+  window.addEventListener("online", online);
+  onScopeDispose(() => {
+    clearTimeout(again);
+    window.removeEventListener("online", online);
+  });
+  return { taps: computed(() => taps.value), offline, shutOut, push, drop, send, ready };
+}
