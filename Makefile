@@ -6,7 +6,7 @@ CHROMIUM ?= /usr/bin/chromium
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: accuracy demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
+.PHONY: accuracy storm demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -44,6 +44,10 @@ screenshots: build chromium
 # How well a photograph is read, against rendered racks whose truth is known.
 accuracy:
 	go run ./internal/rack/report > docs/accuracy.md
+
+# Forty simulated tablets against the real server: nothing lost, nothing twice.
+storm: build
+	go run ./internal/storm > docs/reliability.md
 
 # The interface reloads as it is edited; the server is a demo.
 dev: build

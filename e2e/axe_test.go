@@ -36,7 +36,7 @@ func TestNothingSeriousForAxe(t *testing.T) {
 	p.unlock("bare feet only")
 	look("today")
 	for path, heading := range map[string]string{
-		"/tiles": "Tiles", "/plan": "Plan", "/bench": "Bench", "/foot": "Foot", "/kiln": "Kiln",
+		"/tiles": "Tiles", "/plan": "Plan", "/bench": "Bench", "/foot": "Foot and cover", "/foot/gauge": "Foot gauge", "/kiln/ready": "May it be fired", "/bench/handover": "Hand over", "/bench/lost": "Whose is this", "/room": "Room and tablets", "/kiln": "Kiln",
 		"/tiles/read": "Read a rack", "/tiles/matrix": "Which overlaps", "/tiles/chart": "on paper", "/stock/cards": "Jar cards", "/results": "Results", "/stock": "Stock", "/classes": "Classes", "/rules": "House rules",
 	} {
 		p.goTo(path)

@@ -105,9 +105,17 @@ func (s *server) stop() {
 	_ = s.cmd.Wait()
 }
 
-// startDemo runs the invented school at a Monday morning in term.
+// startDemo runs the invented school at a Monday morning in term. Tests that have
+// a school of their own may run beside one another.
 func startDemo(t testing.TB) *server {
+	beside(t)
 	return start(t, "demo", "--data", t.TempDir(), "--at", "2026-03-02T09:15")
+}
+
+func beside(t testing.TB) {
+	if own, ok := t.(*testing.T); ok && os.Getenv("SCREENSHOTS") == "" {
+		own.Parallel()
+	}
 }
 
 var browserOnce = sync.OnceValues(func() (*rod.Browser, error) {
@@ -117,7 +125,8 @@ var browserOnce = sync.OnceValues(func() (*rod.Browser, error) {
 	}
 	control, err := launcher.New().Bin(bin).NoSandbox(true).Headless(true).Leakless(false).
 		Set("disable-gpu").Set("disable-quic").Set("no-first-run").Set("disable-background-networking").
-		Set("disable-component-update").Set("disable-sync").Set("force-color-profile", "srgb").Launch()
+		Set("disable-component-update").Set("disable-sync").Set("force-color-profile", "srgb").
+		Set("host-resolver-rules", "MAP "+tabletHost+" 127.0.0.1").Launch()
 	if err != nil {
 		return nil, fmt.Errorf("starting Chromium: %w", err)
 	}
@@ -159,6 +168,7 @@ func open(t testing.TB, s *server, path string) *screen {
 		}
 		_ = page.Close()
 	})
+	require.NoError(t, proto.EmulationSetFocusEmulationEnabled{Enabled: true}.Call(page))
 	p := &screen{t: t, Page: page, url: s.url}
 	p.size(1280, 800)
 	p.goTo(path)

@@ -70,14 +70,16 @@ func TestFromFileToTile(t *testing.T) {
 			p.press(input.ArrowRight)
 		}
 	}
-	p.see("td.rest", "Its foot was not checked")
+	p.see("td.rest", "Nobody looked all round at its cover")
 	p.goTo("/kiln")
-	p.see("summary", "Its foot was not checked")
+	p.see("summary", "Nobody looked all round at its cover")
 
-	// The foot passes; then the night before the kiln.
+	// Foot and cover pass; then the night before the kiln.
 	p.goTo("/foot")
 	p.see(".look h2", "Bram K.")
 	p.see(".line", "6 mm")
+	p.press('e')
+	p.see("h3", "seen: even all round")
 	p.press('q')
 	p.gone(".look h2", "Bram K.")
 	p.goTo("/kiln")
@@ -163,7 +165,7 @@ func TestCoatAfterTheCheck(t *testing.T) {
 
 	p.goTo("/kiln")
 	p.gone(".fit", who)
-	p.see("summary", "The check of its foot lapsed: a coat was logged after the check")
+	p.see("summary", "The look at its cover lapsed: a coat was logged after the look")
 
 	// Taken back, the check counts again: the tap was a mistake.
 	p.goTo("/bench")

@@ -36,6 +36,19 @@ func post(c *http.Client, url string, body any) (*http.Response, error) {
 	return c.Post(url, "application/json", bytes.NewReader(text))
 }
 
+// request is a request with a body as the interface sends it.
+func request(method, url string, body any) (*http.Request, error) {
+	text, err := json.Marshal(body)
+	if err != nil {
+		return nil, err
+	}
+	r, err := http.NewRequest(method, url, bytes.NewReader(text))
+	if err == nil {
+		r.Header.Set("Content-Type", "application/json")
+	}
+	return r, err
+}
+
 func get[T any](t testing.TB, c *http.Client, url string) (v T) {
 	answer, err := c.Get(url)
 	require.NoError(t, err)

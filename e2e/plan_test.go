@@ -166,6 +166,7 @@ func TestMarkedOutOnOnePiece(t *testing.T) {
 	p.choose("On which surface", "Exterior")
 	p.click(".el-dialog button", "Mark it out")
 	p.see(".el-dialog tbody th", "Otter")
+	p.settle()
 	p.click(".el-dialog__headerbtn", "")
 	p.click(".surfaces button", "Otter")
 	p.press('t')

@@ -81,7 +81,7 @@ func TestScreenshots(t *testing.T) {
 	shoot("tiles-to-make")
 	p.goTo("/foot")
 	p.choose("Class", "All classes")
-	p.see("h1", "Foot")
+	p.see("h1", "Foot and cover")
 	shoot("foot")
 	p.goTo("/kiln")
 	shoot("kiln")

@@ -1,0 +1,166 @@
+package e2e
+
+import (
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/api/gen"
+)
+
+// The feet of a class by keyboard: two refused with the place marked, the others
+// passed as one batch; one is voided by a coat later, and the queue says why.
+func TestFeetOfAClassByKeyboard(t *testing.T) {
+	s := startDemo(t)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.choose("Class", "7 Plover")
+	p.goTo("/foot")
+	p.see(".look h2", "Tide-pool bowl")
+	all := p.count(".queue li")
+	require.Greater(t, all, 3)
+	who := func() string {
+		text := p.see(".look h2", "").MustText()
+		return text[:strings.Index(text, ".")+1]
+	}
+
+	// The first is refused, and where the glaze is is marked by key.
+	first := who()
+	p.press('e')
+	p.see("h3", "seen: even all round")
+	_, err := p.Eval(`() => document.querySelector("figure svg[role=application]").focus()`)
+	require.NoError(t, err)
+	p.press(input.ArrowRight, input.ArrowRight, input.Enter, input.ArrowDown, input.ArrowDown, input.ArrowDown, input.Enter)
+	p.see("figcaption", "2 marked")
+	p.press('g')
+	p.see(".why", "Glaze left")
+	p.see(".why", "recoat the face it lay on")
+	p.press(input.Escape)
+
+	// The second has a bald spot on the exterior, and its band is too low.
+	p.press(input.ArrowDown)
+	p.gone(".look h2", first)
+	second := who()
+	p.press('b')
+	p.see(".why", "Cover: Bald spot")
+	p.press('l')
+	p.see(".why", "Band too low")
+
+	// Both are left out; all others pass at one key.
+	p.press('x', input.ArrowUp)
+	p.see(".look h2", first)
+	p.press('x')
+	p.see(".ways button", "all "+strconv.Itoa(all-2)+" even and clean")
+	p.press('A')
+	p.see(".el-message", strconv.Itoa(all-2)+" passed")
+	require.Eventually(t, func() bool { return p.count(".queue li") == 2 }, patience, moment)
+
+	c := client(t, s.url)
+	var passed gen.Piece
+	spots := 0
+	for _, piece := range get[gen.PieceList](t, c, s.url+"/api/pieces").Pieces {
+		if piece.Title != "Tide-pool bowl" || piece.Foot == nil {
+			continue
+		}
+		switch {
+		case piece.Student == first:
+			spots = len(*piece.Foot.Spots)
+			require.Equal(t, "own", piece.Place)
+		case piece.Student != second && piece.Foot.Verdict == "clean":
+			passed = piece
+			require.Equal(t, "ready", piece.Place, "it dries on the ready shelf")
+		}
+	}
+	require.Equal(t, 2, spots)
+	require.NotEmpty(t, passed.Id)
+
+	// A late coat voids one, and it comes back with the reason.
+	send(t, c, "POST", s.url+"/api/events", map[string]any{"events": []map[string]any{
+		{"id": "a-late-coat", "kind": "coat", "piece": passed.Id, "surface": passed.Surfaces[0].Id, "glaze": "N01"}}})
+	p.see(".queue li", "lapsed: a coat was logged after the")
+
+	// The first is wiped and looked at again; a step back takes a batch back.
+	p.press('w')
+	p.see(".why", "wiped wet after")
+	p.press('e', 'q')
+	p.gone(".queue li", first)
+}
+
+// The gauge prints at true size: the line of each strip, and a ruler to check it.
+func TestGaugeIsTrueToSize(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.goTo("/foot/gauge")
+	p.see("h1", "Foot gauge")
+	mm := p.MustEval(`() => {
+		const px = 96 / 25.4;
+		const ruler = document.querySelector('[aria-label^="A ruler"] .edge').getBoundingClientRect().width / px;
+		const strips = [...document.querySelectorAll(".edge[data-mm]")].map((line) => {
+			const table = line.parentElement.querySelector(".table").getBoundingClientRect();
+			return [Number(line.dataset.mm), (table.top - line.getBoundingClientRect().top) / px];
+		});
+		return { ruler, strips };
+	}`)
+	require.InDelta(t, 100, mm.Get("ruler").Num(), 0.1)
+	for i, want := range []float64{3, 6, 10, 13} {
+		strip := mm.Get("strips").Arr()[i].Arr()
+		require.Equal(t, want, strip[0].Num())
+		require.InDelta(t, want, strip[1].Num(), 0.3)
+	}
+	text, _ := p.pdfText()
+	require.Contains(t, text, "13 mm")
+	require.Contains(t, text, "This ruler is 100 mm long")
+}
+
+// The gate: what each piece waits for; a blocker that may be overruled, with a
+// reason that stands on the load, and one that may not; the hand-over after it.
+func TestGateAndHandOver(t *testing.T) {
+	s := startDemo(t)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.choose("Class", "8 Teal")
+	p.goTo("/kiln/ready")
+	p.see("h1", "May it be fired?")
+	p.see("summary", "are drying for the kiln until today")
+	p.click("summary", "wait for a look all round")
+	p.see(".why", "never overruled")
+	p.click("summary", "are drying for the kiln")
+	p.clickX(`//details[@open][contains(., "are drying")]//button[contains(., "overrule")]`)
+	p.see(".el-dialog", "goes into the kiln")
+	p.typeInto(".el-dialog input", "bone dry to the touch, by the stove")
+	p.press(input.Enter)
+	p.see(".taken", "bone dry to the touch")
+	p.goTo("/kiln")
+	p.click("section button", "into a cone 04 load")
+	p.see(".standing .taken", "by the stove")
+
+	p.choose("Class", "7 Wren")
+	p.goTo("/bench/handover")
+	p.see(".ready h2", "Onto the ready shelf")
+	p.see(".own li", "Foot: Glaze left")
+	p.see(".own li", "coat missing")
+	p.press(input.Enter)
+	p.see(".el-message", "pieces put away")
+	p.see(".head button", "All 0 are where they belong")
+	p.goTo("/foot")
+	p.choose("Shelf", "Own places")
+	p.see(".queue li", "Storm-warning slab")
+	p.choose("Shelf", "Ready shelf")
+	p.see(".empty", "on this shelf")
+}
+
+// A piece without a name is found by what can be seen on it.
+func TestNamelessPieceIsFound(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.choose("Class", "7 Plover")
+	p.goTo("/bench/lost")
+	p.choose("Form", "Bowl")
+	p.choose("Glazes", "B13")
+	p.see(".found li", "B13 fits")
+	p.clickX(`(//ol[@aria-label="Candidates"]//button[contains(., "It is this one")])[1]`)
+	p.see(".el-message", "Mark it in pencil now")
+}

@@ -1,0 +1,187 @@
+package e2e
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/api/gen"
+)
+
+// tabletHost is a name under which a page is no secure context.
+const tabletHost = "enkaustos.test"
+
+// pairedTablet pairs a tablet of its own by the code that the teacher's drawer
+// shows, under a host name that is no secure context.
+func pairedTablet(t *testing.T, s *server, teacher *screen, name string) *screen {
+	teacher.press('T')
+	teacher.see(".el-drawer", "Pair a tablet")
+	teacher.press('p')
+	code := strings.ReplaceAll(teacher.see(".digits", "").MustText(), " ", "")
+	teacher.press(input.Escape)
+	teacher.settle()
+	p := open(t, &server{t: t, url: strings.Replace(s.url, "127.0.0.1", tabletHost, 1)}, "/station")
+	p.size(820, 1180)
+	require.False(t, p.MustEval(`() => isSecureContext`).Bool(), "as on the school's network")
+	p.typeInto("input[name=code]", code)
+	p.typeInto("input[name=name]", name)
+	p.click("button", "Pair it")
+	p.see(".names li", "")
+	return p
+}
+
+// startRoom is the demo on a name of its own, in the lesson of 7 Plover.
+func startRoom(t testing.TB) *server {
+	beside(t)
+	return start(t, "demo", "--data", t.TempDir(), "--at", "2026-03-02T09:15", "--host", tabletHost)
+}
+
+// A student at a tablet: two taps for a coat, the wait, what to do meanwhile, a
+// step back; a plan of their own, wishes; locked and ended by the teacher.
+func TestStudentAtATablet(t *testing.T) {
+	s := startRoom(t)
+	teacher := open(t, s, "/")
+	teacher.unlock("bare feet only")
+	p := pairedTablet(t, s, teacher, "Window table")
+	p.see("header b", "7 Plover")
+
+	taps := 0
+	tap := func(selector, text string) { taps++; p.click(selector, text) }
+	tap(".names button", "Ilo N.")
+	p.see(".stroke", "N05")
+	p.see(".how", "Brush")
+	p.see(".line", "bare up to")
+	tap(".add", "Add coat")
+	p.see(".net", "Window table")
+	require.Equal(t, 2, taps, "one coat at a station")
+	c := client(t, s.url)
+	mine := func() gen.Piece {
+		for _, piece := range get[gen.PieceList](t, c, s.url+"/api/pieces").Pieces {
+			if piece.Student == "Ilo N." && piece.Title == "Tide-pool bowl" {
+				return piece
+			}
+		}
+		require.Fail(t, "the piece is gone")
+		return gen.Piece{}
+	}
+	require.Eventually(t, func() bool { return len(mine().Surfaces[0].On) == 1 }, patience, moment)
+	require.Equal(t, "Window table", mine().Surfaces[0].On[0].By)
+
+	// The wet surface waits, counted down; the others are offered.
+	p.click(".surfaces button", "Interior")
+	p.see(".wait", "until it is dry")
+	p.see(".mean", "Meanwhile")
+	p.click(".mean button", "dry already")
+	p.click(".after button", "Take my last coat back")
+	require.Eventually(t, func() bool { return len(mine().Surfaces[0].On) == 0 }, patience, moment)
+
+	// A plan of their own, and wishes, by somebody who has none yet.
+	p.click("button", "Everybody")
+	p.click(".names button", "Ilo D.")
+	p.see(".draft", "")
+	p.click(".tiles button", "F01")
+	p.click("button", "Keep my plan")
+	p.see(".draft [role=status]", "Kept.")
+	p.click("nav button", "Wishes")
+	p.click(".tiles button", "F02")
+	p.click(".tiles button", "F04")
+	p.typeInto(".wish input", "like wet slate")
+	p.click("button", "Keep my wishes")
+	p.see(".wish [role=status]", "Your teacher sees it")
+	for _, piece := range get[gen.PieceList](t, c, s.url+"/api/pieces").Pieces {
+		if piece.Student == "Ilo D." && piece.Title == "Tide-pool bowl" {
+			require.Equal(t, []string{"F02", "F04"}, piece.Wish.Tiles)
+			require.Equal(t, 1, piece.Revision)
+		}
+	}
+
+	// One key: locked, switched, ended.
+	teacher.press('T')
+	teacher.see(".el-drawer", "Window table")
+	teacher.press('l')
+	p.see(".none", "locked the tablets")
+	teacher.press('l')
+	p.gone(".none", "locked the tablets")
+	teacher.choose("Class on the tablets", "10 Studio")
+	p.see("header b", "10 Studio")
+	teacher.click(".el-drawer li button", "End")
+	p.see("h1", "A tablet for the room")
+}
+
+// Twenty taps without the network, a reload, and the network again: each tap is
+// there, once, in order; one that conflicts is laid before the teacher.
+func TestTabletWithoutTheNetwork(t *testing.T) {
+	s := startRoom(t)
+	teacher := open(t, s, "/")
+	teacher.unlock("bare feet only")
+	p := pairedTablet(t, s, teacher, "Kiln wall")
+	p.click(".names button", "Rafe R.")
+	p.see(".stroke", "")
+	require.Eventually(t, func() bool { return p.MustHas(".drawing svg") }, patience, moment)
+	offline := func(off bool) {
+		require.NoError(t, proto.NetworkEnable{}.Call(p))
+		require.NoError(t, proto.NetworkEmulateNetworkConditions{Offline: off, Latency: 0, DownloadThroughput: -1, UploadThroughput: -1}.Call(p))
+	}
+	offline(true)
+	for n := range 10 { // ten coats, each taken back: twenty taps
+		p.click(".add", "")
+		p.see(".net", "on this tablet")
+		if n < 9 {
+			p.click(".after button", "Take my last coat back")
+		}
+	}
+	for range 9 {
+		if p.MustHas(".add") {
+			p.click(".add", "")
+		}
+	}
+	waiting := p.MustEval(`async () => {
+		const db = await new Promise((done) => { const r = indexedDB.open("enkaustos-tablet"); r.onsuccess = () => done(r.result); });
+		return await new Promise((done) => { const r = db.transaction("taps").objectStore("taps").getAll(); r.onsuccess = () => done(r.result.map((t) => t.event.id)); });
+	}`)
+	var ids []string
+	for _, id := range waiting.Arr() {
+		ids = append(ids, id.Str())
+	}
+	require.GreaterOrEqual(t, len(ids), 8, "what was taken back before it was sent never was")
+	p.see(".net", "No network")
+
+	// Reloaded with the server out of reach, then within it again.
+	_ = p.Reload()
+	time.Sleep(300 * time.Millisecond)
+	offline(false)
+	p.goTo("/station")
+	p.see(".names li", "")
+	p.gone(".net", "on this tablet")
+	c := client(t, s.url)
+	var logged []string
+	for _, piece := range get[gen.PieceList](t, c, s.url+"/api/pieces").Pieces {
+		if piece.Student == "Rafe R." && piece.Title == "Tide-pool bowl" {
+			for _, e := range get[gen.PieceDetail](t, c, s.url+"/api/pieces/"+piece.Id).History {
+				if e.By == "Kiln wall" {
+					logged = append(logged, e.Id)
+				}
+			}
+		}
+	}
+	require.Equal(t, ids, logged, "in order, once")
+}
+
+// A young class reads pictures: few words, and still a name for every part.
+func TestTabletInPictures(t *testing.T) {
+	s := startRoom(t)
+	teacher := open(t, s, "/")
+	teacher.unlock("bare feet only")
+	send(t, client(t, s.url), "PUT", s.url+"/api/rules", map[string]any{"values": map[string]string{"tablets": "pictures", "wipes": "teacher"}})
+	p := pairedTablet(t, s, teacher, "Low table")
+	p.click(".names button", "Ilo N.")
+	p.see(".stroke", "N05")
+	require.False(t, strings.Contains(p.see(".how", "").MustText(), "Brush"), "few words")
+	p.see(".line", "your teacher wipes it")
+	p.click(".add", "")
+	p.see(".after button", "Take my last coat back")
+}
