@@ -179,7 +179,7 @@ func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
 		return nil //nolint:nilerr // the screen is gone
 	}
 	if st.after != nil {
-		st.tell(w, st.missed(*st.after))
+		st.tell(w, st.missed(*st.after), st.server.actor(st.ctx))
 	}
 	if flush() != nil {
 		return nil
@@ -193,12 +193,13 @@ func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
 		case <-st.server.live.done:
 			return nil
 		case m, open := <-screen:
-			if !open || st.server.role(st.ctx) == "" {
+			who, here := st.server.who(st.ctx)
+			if !open || !here {
 				return nil
 			}
-			st.tell(w, m)
+			st.tell(w, m, who)
 		case <-pulse.C:
-			if st.server.role(st.ctx) == "" {
+			if _, here := st.server.who(st.ctx); !here {
 				return nil
 			}
 			_, _ = fmt.Fprint(w, ": still here\n\n") // the flush says whether it arrived
@@ -217,8 +218,7 @@ func (st stream) missed(after int64) (m message) {
 }
 
 // tell writes a message as this screen may see it.
-func (st stream) tell(w http.ResponseWriter, m message) {
-	a := st.server.actor(st.ctx)
+func (st stream) tell(w http.ResponseWriter, m message, a studio.Actor) {
 	var mine bytes.Buffer
 	for _, p := range m.pieces {
 		if !serves(a, p.class) {

@@ -23,30 +23,29 @@ func plain(ctx context.Context) bool { return ctx.Value(plainKey{}) != nil }
 // role is who a session belongs to; "" for nobody. A tablet that was taken out
 // of the room is nobody.
 func (s *Server) role(ctx context.Context) studio.Role {
-	role := studio.Role(s.sessions.GetString(ctx, roleKey))
-	if role == studio.Station {
-		if _, _, paired := s.Studio.AtStation(s.sessions.GetString(ctx, stationKey)); !paired {
-			return ""
-		}
-		return role
-	}
-	if plain(ctx) {
-		return ""
-	}
-	return role
+	a, _ := s.who(ctx)
+	return a.Role
 }
 
-// actor is who asks, as the studio knows them.
-func (s *Server) actor(ctx context.Context) studio.Actor {
-	switch role := s.role(ctx); role {
-	case studio.Station:
-		a, _, _ := s.Studio.AtStation(s.sessions.GetString(ctx, stationKey))
-		return a
-	case studio.Helper:
-		return studio.Actor{Role: role, Name: string(role)}
-	default:
-		return studio.ByTeacher
+// who is who asks, as the studio knows them; here is false for nobody.
+func (s *Server) who(ctx context.Context) (a studio.Actor, here bool) {
+	role := studio.Role(s.sessions.GetString(ctx, roleKey))
+	switch {
+	case role == studio.Station:
+		a, _, here = s.Studio.AtStation(s.sessions.GetString(ctx, stationKey))
+		return a, here
+	case role == "" || plain(ctx):
+		return a, false
+	case role == studio.Helper:
+		return studio.Actor{Role: role, Name: string(role)}, true
 	}
+	return studio.ByTeacher, true
+}
+
+// actor is who asks on a route that the contract let them in to.
+func (s *Server) actor(ctx context.Context) studio.Actor {
+	a, _ := s.who(ctx)
+	return a
 }
 
 // atWork is actor, for what a tablet does to a piece: refused while the teacher

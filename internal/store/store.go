@@ -171,6 +171,12 @@ func (s *Store) Write(ctx context.Context, do func(*Tx) error) error {
 	})
 }
 
+// Inside says whether a context is inside Together.
+func Inside(ctx context.Context) bool {
+	_, inside := ctx.Value(txKey{}).(*Tx)
+	return inside
+}
+
 // Together makes one transaction of all writes under the context it hands on.
 func (s *Store) Together(ctx context.Context, do func(context.Context) error) error {
 	s.write.Lock()

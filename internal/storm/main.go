@@ -4,6 +4,8 @@
 // every tablet off the network for half a minute.
 //
 //	go run ./internal/storm > docs/reliability.md
+//
+// STORM_DIR says on which disk the school and the bare file lie.
 package main
 
 import (

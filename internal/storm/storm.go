@@ -25,7 +25,7 @@ type outcome struct {
 
 // storm runs one storm on a school of its own.
 func (r run) storm(ctx context.Context) (out outcome, err error) {
-	dir, err := os.MkdirTemp("", "storm")
+	dir, err := os.MkdirTemp(os.Getenv("STORM_DIR"), "storm")
 	if err != nil {
 		return out, err
 	}
@@ -34,6 +34,11 @@ func (r run) storm(ctx context.Context) (out outcome, err error) {
 	if err != nil {
 		return out, err
 	}
+	if err := s.start(); err != nil { // makes the school
+		return out, err
+	}
+	s.stop()
+	s.peakMB = 0
 	if err := s.start(); err != nil {
 		return out, err
 	}

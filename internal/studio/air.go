@@ -16,13 +16,6 @@ import (
 // dampKey keeps the damp days, as JSON ["2026-03-02"].
 const dampKey = "damp"
 
-// paceOfDay is the pace learned from everything before a day, which holds for
-// that day: so the memory and a cold start agree whatever is logged meanwhile.
-type paceOfDay struct {
-	day string
-	work.Pace
-}
-
 // day is a date as damp days are kept.
 func day(at time.Time) string { return at.Local().Format(time.DateOnly) }
 
@@ -42,29 +35,36 @@ func (s *Studio) unpaced(house rules.House) work.Drying {
 		Kind: func(code string) glaze.Kind { return s.school.glazes[code].Kind }}
 }
 
-// paceNow is the pace that holds today; mu is held.
+// paceNow is the pace that holds today: learned from everything before today, so
+// that the memory and a cold start agree whatever is logged meanwhile; mu is held.
 func (s *Studio) paceNow() work.Pace {
 	s.pacing.Lock()
 	defer s.pacing.Unlock()
 	now := s.clock.Now().Local()
-	if today := day(now); s.pace.day != today {
+	today := day(now)
+	pace, known := s.paces[today]
+	if !known {
 		midnight := time.Date(now.Year(), now.Month(), now.Day(), 0, 0, 0, 0, now.Location())
-		s.pace = paceOfDay{today, work.LearnPace(s.unpaced(s.house), midnight, func(yield func(work.State) bool) {
+		pace = work.LearnPace(s.unpaced(s.house), midnight, func(yield func(work.State) bool) {
 			for _, id := range slices.Sorted(maps.Keys(s.school.pieces)) {
 				if !yield(s.school.pieces[id].state) {
 					return
 				}
 			}
-		})}
+		})
+		if s.paces == nil {
+			s.paces = map[string]work.Pace{}
+		}
+		s.paces[today] = pace
 	}
-	return s.pace.Pace
+	return pace
 }
 
 // forgetPace has the pace learned anew.
 func (s *Studio) forgetPace() {
 	s.pacing.Lock()
 	defer s.pacing.Unlock()
-	s.pace = paceOfDay{}
+	s.paces = nil
 }
 
 // Air is how the room dries.

@@ -39,9 +39,29 @@ func (s *Studio) Room() Room {
 	return s.room()
 }
 
+// byBell is the class that the bells have in the room at a moment in the room's
+// own time, and when its lesson ends; mu is held.
+func (s *Studio) byBell(now time.Time) (class string, ends time.Time) {
+	for _, b := range s.school.bells {
+		if b.Holds(now) {
+			return b.Class, time.Date(now.Year(), now.Month(), now.Day(), b.Ends/60, b.Ends%60, 0, 0, now.Location())
+		}
+	}
+	return "", time.Time{}
+}
+
+// serving is the class before the tablets at a moment: by hand, else by the bell;
+// mu is held.
+func (s *Studio) serving(now time.Time) (class string, ends time.Time, byHand bool) {
+	class, ends = s.byBell(now)
+	if s.hand.Class != "" && (s.hand.Until.IsZero() || now.Before(s.hand.Until)) {
+		return s.hand.Class, s.hand.Until, class != s.hand.Class
+	}
+	return class, ends, false
+}
+
 // room is Room; mu is held.
 func (s *Studio) room() Room {
-	now := s.clock.Now().Local()
 	r := Room{Locked: s.hand.Locked, Bells: slices.Clone(s.school.bells)}
 	for _, st := range s.school.stations {
 		if st.EndedAt.IsZero() {
@@ -51,16 +71,7 @@ func (s *Studio) room() Room {
 	slices.SortFunc(r.Stations, func(a, b store.Station) int {
 		return cmp.Or(a.PairedAt.Compare(b.PairedAt), cmp.Compare(a.ID, b.ID))
 	})
-	for _, b := range s.school.bells {
-		if b.Holds(now) {
-			r.Class = b.Class
-			r.Ends = time.Date(now.Year(), now.Month(), now.Day(), b.Ends/60, b.Ends%60, 0, 0, now.Location())
-		}
-	}
-	if s.hand.Class != "" && (s.hand.Until.IsZero() || now.Before(s.hand.Until)) {
-		r.ByHand, r.Ends = r.Class != s.hand.Class, s.hand.Until
-		r.Class = s.hand.Class
-	}
+	r.Class, r.Ends, r.ByHand = s.serving(s.clock.Now().Local())
 	r.Name = s.school.classes[r.Class].Name
 	return r
 }
@@ -74,9 +85,8 @@ func (s *Studio) SwitchRoom(ctx context.Context, class string) error {
 				return missing("class")
 			}
 		}
-		h.Class, h.Until = "", time.Time{}
-		h.Until = s.room().Ends
 		h.Class = class
+		_, h.Until = s.byBell(s.clock.Now().Local())
 		return nil
 	})
 }

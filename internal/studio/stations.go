@@ -99,6 +99,6 @@ func (s *Studio) AtStation(id string) (a Actor, locked, ok bool) {
 	if !known || !st.EndedAt.IsZero() {
 		return Actor{}, false, false
 	}
-	room := s.room()
-	return Actor{Role: Station, Name: st.Name, Class: room.Class}, room.Locked, true
+	class, _, _ := s.serving(s.clock.Now().Local())
+	return Actor{Role: Station, Name: st.Name, Class: class}, s.hand.Locked, true
 }

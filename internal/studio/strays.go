@@ -49,12 +49,8 @@ func (l Logged) Late() bool { return l.Age >= lateAfter }
 func (s *Studio) classAt(at time.Time) string {
 	s.mu.RLock()
 	defer s.mu.RUnlock()
-	for _, b := range s.school.bells {
-		if b.Holds(at.Local()) {
-			return b.Class
-		}
-	}
-	return ""
+	class, _ := s.byBell(at.Local())
+	return class
 }
 
 func (s *Studio) classOf(piece string) string {

@@ -11,6 +11,7 @@ import (
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
 	"enkaustos/core/stock"
+	"enkaustos/core/work"
 	"enkaustos/internal/store"
 )
 
@@ -38,10 +39,11 @@ type Studio struct {
 	hand    byHand          // what the teacher set beside the bells
 
 	live    live // who is told of changes
+	queue   queue
 	pairing pairing
 
-	pacing sync.Mutex // guards pace
-	pace   paceOfDay
+	pacing sync.Mutex           // guards paces
+	paces  map[string]work.Pace // by day
 
 	taking sync.Mutex                    // guards takes
 	takes  map[string]map[string]float64 // mL of each glaze that a class still takes; nil once anything changed
@@ -154,6 +156,7 @@ func (s *Studio) changeSome(ctx context.Context, pieces func() []string, look fu
 // Together makes one transaction of several use cases, all or nothing.
 func (s *Studio) Together(ctx context.Context, do func(context.Context) error) error {
 	err := s.store.Together(ctx, do)
+	s.forgetPace() // days may have been gone back to
 	if err != nil {
 		if again := s.Reload(ctx); again != nil {
 			return again
