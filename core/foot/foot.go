@@ -38,7 +38,7 @@ func Guides() []Guide {
 	return []Guide{
 		{Clean, "Clean", "Bare clay all round, up to the line.", ""},
 		{Stained, "Stained", "Colour from iron or rutile, no thickness: allowed.", ""},
-		{Left, "Glaze left", "A film you could scratch.", "Wipe it off with a damp sponge, then recoat the face it lay on."},
+		{Left, "Glaze left", "A film you could scratch; wax and bare underglaze are none.", "Wipe it off with a damp sponge, then recoat the face it lay on."},
 		{TooLow, "Band too low", "Bare, but not high enough.", "Wipe back to the line, with the pencil laid on the table."},
 		{Unclear, "Contact unclear", "Nobody can tell what it will stand on.", "Decide at the plan how it lies in the kiln, then look again."},
 	}

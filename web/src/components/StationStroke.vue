@@ -22,8 +22,10 @@ const number = computed(() => props.surface.on.length + props.surface.waiting + 
 const laid = computed(() => jar.value?.kind === "chips" || state.value.stroke === "laid");
 const across = computed(() => !laid.value && number.value % 2 === 0);
 const how = computed(() => {
-  if (laid.value && number.value > 1) return "Lay it on softly. Do not rub.";
-  return across.value ? "Across the coat below." : "Along the piece, all one way.";
+  const few = state.value.pictures;
+  if (laid.value && number.value > 1) return few ? "Softly" : "Lay it on softly. Do not rub.";
+  if (across.value) return few ? "Across" : "Across the coat below.";
+  return few ? "Along" : "Along the piece, all one way.";
 });
 const wait = computed(() => {
   const s = Math.ceil(props.waitMs / 1000);

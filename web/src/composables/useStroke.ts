@@ -45,7 +45,7 @@ export function useStroke(
   );
   const next = computed(
     () =>
-      surfaces.value.find((s) => s.id === chosen.value) ??
+      surfaces.value.find((s) => s.id === chosen.value && s.left.length > 0) ??
       open.value.find((s) => wetUntil(s) === 0 && !s.optional) ??
       open.value.find((s) => !s.optional) ??
       open.value[0],

@@ -130,6 +130,9 @@ useKeys({
       </div>
       <p class="line">
         Bare up to <b class="num">{{ piece.bandMM }} mm</b> above the table: lay a pencil or the gauge there.
+        <span v-if="piece.helps.includes('stilts')"
+          >On stilts: their points touch, and leave small sharp scars.</span
+        >
         <span v-if="surface">On the {{ piece.surfaces.find((s) => s.id === surface)?.name }}.</span>
       </p>
       <VerdictKeys

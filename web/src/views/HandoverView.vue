@@ -36,10 +36,21 @@ function allAway() {
   );
   if (events.length) log.mutate(events, { onSuccess: () => say(`${events.length} pieces put away.`) });
 }
-const back = (p: Piece) =>
-  log.mutate([{ kind: "return", piece: p.id }], {
-    onSuccess: () => say(`${p.student}: back. Look at its rim, then at cover and foot.`),
+function back(p: Piece, chipped: boolean) {
+  log.mutate([{ kind: "return", piece: p.id, ...(chipped ? { text: "its rim is chipped" } : {}) }], {
+    onSuccess: () =>
+      say(
+        chipped
+          ? `${p.student}: back, and damaged. Mend it first.`
+          : `${p.student}: back. Look at cover and foot again.`,
+      ),
   });
+}
+function takeHome(p: Piece) {
+  log.mutate([{ kind: "leave", piece: p.id, text: "at home" }], {
+    onSuccess: () => say(`${p.student}: taken home, with its sheet, cups and brushes.`),
+  });
+}
 useKeys({ Enter: allAway });
 const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
 </script>
@@ -71,7 +82,14 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
       <h2 :id="`to-${x.key}`">
         <b class="num">{{ of(x.key).length }}</b> {{ x.name }}
       </h2>
-      <p class="soft">{{ x.means }}</p>
+      <p class="soft">
+        {{ x.means }}
+        <RouterLink
+          v-if="x.key === 'own' && of('own')[0]"
+          :to="`/plan/prints/${of('own')[0]!.assignment}/kits`"
+          >Kits to take home</RouterLink
+        >
+      </p>
       <ul>
         <li v-for="p in of(x.key)" :key="p.id" :class="{ there: p.putAt === x.key }">
           <button
@@ -90,6 +108,15 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
               >{{ p.placeWhy }}
             </span>
           </span>
+          <button
+            v-if="x.key === 'own'"
+            type="button"
+            class="home"
+            :aria-label="`home with ${p.student}'s piece`"
+            @click="takeHome(p)"
+          >
+            home
+          </button>
         </li>
       </ul>
     </section>
@@ -99,7 +126,8 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
     <ul>
       <li v-for="p in away" :key="p.id">
         <b>{{ p.student }} {{ p.mark }}</b> {{ p.away }}
-        <el-button size="small" @click="back(p)">It is back</el-button>
+        <el-button size="small" @click="back(p, false)">Back, rim whole</el-button>
+        <el-button size="small" @click="back(p, true)">Back, rim chipped</el-button>
       </li>
     </ul>
   </section>
@@ -127,7 +155,7 @@ h2 .num {
 }
 li {
   display: grid;
-  grid-template-columns: 46px 1fr;
+  grid-template-columns: 46px 1fr auto;
   align-items: center;
   min-height: 46px;
   border-top: 1px solid var(--line);
@@ -136,6 +164,10 @@ li {
 .away li {
   display: flex;
   gap: 12px;
+}
+li .home {
+  font-size: 14px;
+  text-decoration: underline;
 }
 li button {
   border: 0;

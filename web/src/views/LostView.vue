@@ -108,8 +108,14 @@ const itIs = (c: Schemas["Candidate"]) =>
       <label
         >Its raw colour
         <span class="colour"
-          ><input v-model="clues.colour" type="color" aria-label="Raw colour" />
-          {{ clues.colour || "not sure" }}</span
+          ><input
+            type="color"
+            aria-label="Raw colour"
+            :value="clues.colour || '#999999'"
+            @input="clues.colour = ($event.target as HTMLInputElement).value"
+          />
+          {{ clues.colour ? "" : "not sure" }}
+          <el-button v-if="clues.colour" size="small" @click="clues.colour = ''">not sure</el-button></span
         >
       </label>
     </form>
@@ -183,7 +189,8 @@ label {
 }
 .score {
   font-size: 22px;
-  width: 66px;
+  min-width: 84px;
+  white-space: nowrap;
 }
 img {
   height: 54px;

@@ -1,0 +1,174 @@
+package studio_test
+
+import (
+	"fmt"
+	"slices"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+	"enkaustos/core/work"
+	"enkaustos/internal/store"
+	"enkaustos/internal/studio"
+)
+
+// spotted is a class of one with a slab that has dots over its face.
+func spotted(t *testing.T) (*studio.Studio, *hands, studio.Piece) {
+	s, clock := room(t)
+	bring(t, s, studio.GlazeList, jars)
+	bring(t, s, studio.StudentList, "name,class,mark\nIlo,7,O\n")
+	_, err := s.AddAssignment(t.Context(), store.Assignment{Class: s.Classes()[0].ID, Name: "Slab", Form: piece.Slab,
+		Marking: piece.Marking{Details: []piece.Detail{{ID: "dots", Name: "Dots", Kind: piece.Dots, On: "face", AreaCM2: 4}}}})
+	require.NoError(t, err)
+	two := plan.Choice{Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}
+	p, err := s.SavePlan(t.Context(), "test", s.Pieces("", "")[0].ID, studio.Draft{Choices: plan.Plan{"face": two, "dots": {Stack: glaze.Stack{{Glaze: "B", Coats: 1}}}, "back": {Bare: true}}})
+	require.NoError(t, err)
+	return s, clock, p
+}
+
+// steps are what was done to a piece before the coat that matters.
+type steps []func(*studio.Studio, *hands, studio.Piece)
+
+// Whatever is laid at the bench is kept as what happened, flagged with what to do.
+func TestEveryWarningAtTheBench(t *testing.T) {
+	tablet := studio.Actor{Role: studio.Helper, Name: "Sink side"}
+	lay := func(surface, jar string) func(*studio.Studio, *hands, studio.Piece) {
+		return func(s *studio.Studio, _ *hands, p studio.Piece) {
+			log(t, s, coat(store.NewID(), p, surface, jar))
+		}
+	}
+	wait := func(d time.Duration) func(*studio.Studio, *hands, studio.Piece) {
+		return func(_ *studio.Studio, clock *hands, _ studio.Piece) { clock.now = clock.now.Add(d) }
+	}
+	for code, c := range map[string]struct {
+		before       steps
+		surface, jar string
+		says         string
+	}{
+		"wet":          {steps{lay("face", "A")}, "face", "A", "look for crawling"},
+		"beyond":       {steps{lay("face", "A"), wait(time.Hour), lay("face", "A"), wait(time.Hour)}, "face", "A", "had all its 2 coats"},
+		"other-glaze":  {nil, "face", "B", "Wipe it off and log that, or change the plan"},
+		"unplanned":    {nil, "edge", "A", "nothing is planned on the Edge"},
+		"contact":      {nil, "back", "A", "wipe it off before the kiln"},
+		"base-first":   {steps{lay("face", "A"), wait(time.Hour)}, "dots", "B", "lacks 1 of its coats"},
+		"same-or-next": {steps{lay("face", "A")}, "face", "A", "Same coat or the next?"},
+		"checked": {steps{func(s *studio.Studio, _ *hands, p studio.Piece) {
+			log(t, s, work.Event{ID: "check", Piece: p.ID, Kind: work.Checked, Verdict: foot.Clean, Seen: p.State.Seq})
+		}}, "face", "A", "checked again"},
+		"not-allowed": {steps{func(s *studio.Studio, _ *hands, _ studio.Piece) {
+			c := s.Classes()[0]
+			_, err := s.ChangeClass(t.Context(), c.ID, studio.ClassChange{Clay: c.Clay, Cone: string(c.Cone), Jars: &[]string{"B"}})
+			require.NoError(t, err)
+		}}, "face", "A", "not among the jars"},
+	} {
+		t.Run(code, func(t *testing.T) {
+			s, clock, p := spotted(t)
+			for _, do := range c.before {
+				do(s, clock, p)
+			}
+			by := studio.ByTeacher
+			if code == "same-or-next" {
+				by = tablet
+			}
+			before, _, err := s.Piece(p.ID)
+			require.NoError(t, err)
+			after, warnings, err := s.Log(t.Context(), by, studio.Now(coat("the one", p, c.surface, c.jar)))
+			require.NoError(t, err)
+			i := slices.IndexFunc(warnings, func(w studio.Warning) bool { return w.Code == code })
+			require.GreaterOrEqual(t, i, 0, "%v", warnings)
+			require.Contains(t, warnings[i].Text, c.says)
+			require.Len(t, after[0].State.Log(), len(before.State.Log())+1, "kept as what happened")
+		})
+	}
+}
+
+// In a house that lays coat on damp coat the advice is the other way round.
+func TestDampHouseHurries(t *testing.T) {
+	s, clock, p := spotted(t)
+	require.NoError(t, rule(t, s, map[string]string{"recoat": "damp"}))
+	after, _ := log(t, s, coat("1", p, "face", "A"))
+	face := after[0].Surfaces[slices.IndexFunc(after[0].Surfaces, func(x studio.Surface) bool { return x.ID == "face" })]
+	require.Equal(t, clock.now, face.NextAt, "at once")
+	require.Equal(t, clock.now.Add(time.Minute), face.NextBy, "before it is dry")
+	clock.now = clock.now.Add(20 * time.Second)
+	_, warnings := log(t, s, coat("2", p, "face", "A"))
+	require.Empty(t, warnings)
+	clock.now = clock.now.Add(20 * time.Minute)
+	_, warnings = log(t, s, coat("3", p, "edge", "A"), coat("4", p, "face", "A"))
+	require.True(t, slices.ContainsFunc(warnings, func(w studio.Warning) bool { return w.Code == "dry-below" }), "%v", warnings)
+}
+
+// Greenware takes no coat before somebody felt that it is bone dry.
+func TestBoneDryGate(t *testing.T) {
+	s, _, p := spotted(t)
+	require.NoError(t, rule(t, s, map[string]string{"path": "once"}))
+	_, warnings := log(t, s, coat("1", p, "face", "A"))
+	require.Equal(t, "not-bone-dry", warnings[0].Code)
+	log(t, s, work.Event{ID: "bone", Piece: p.ID, Kind: work.BoneDry})
+	_, warnings = log(t, s, coat("2", p, "edge", "A"))
+	require.False(t, slices.ContainsFunc(warnings, func(w studio.Warning) bool { return w.Code == "not-bone-dry" }))
+}
+
+func rule(t *testing.T, s *studio.Studio, values map[string]string) error {
+	return s.SetRules(t.Context(), studio.RuleChange{Values: values})
+}
+
+// The order is the server's, whatever a device's clock says; what is entered
+// afterwards dates the coat and moves nothing.
+func TestWhoseClock(t *testing.T) {
+	s, clock, p := spotted(t)
+	wrong := clock.now.Add(7 * time.Hour)
+	first := coat("1", p, "face", "A")
+	first.DeviceAt = wrong
+	log(t, s, first)
+	clock.now = clock.now.Add(10 * time.Minute)
+	second := coat("2", p, "face", "A")
+	second.DeviceAt, second.Done = wrong.Add(-20*time.Hour), clock.now.Add(-48*time.Hour)
+	after, _ := log(t, s, second)
+	on := after[0].State.Coats
+	require.Equal(t, []string{"1", "2"}, []string{on[0].ID, on[1].ID})
+	require.Equal(t, clock.now.Add(-10*time.Minute), on[0].At, "the server's time")
+	require.Equal(t, clock.now.Add(-48*time.Hour), on[1].At, "the lesson it was done in")
+	third := coat("3", p, "face", "A")
+	third.Done = clock.now.Add(time.Hour)
+	_, _, err := s.Log(t.Context(), studio.ByTeacher, studio.Now(third))
+	require.ErrorContains(t, err, "has not been yet")
+}
+
+// Taps that wait for the disk share a transaction: what is refused of one has no
+// part in it, and every other is kept, once.
+func TestWaitingTapsShareATransaction(t *testing.T) {
+	s, _, p := spotted(t)
+	var all sync.WaitGroup
+	refused := make([]bool, 60)
+	for i := range 60 {
+		all.Go(func() {
+			e := coat(fmt.Sprintf("tap-%d", i), p, "face", "A")
+			if i%3 == 0 {
+				e.Surface = "nowhere"
+			}
+			for range 2 { // sent twice, it is one
+				_, _, err := s.Log(t.Context(), studio.ByTeacher, studio.Now(e))
+				refused[i] = err != nil
+			}
+		})
+	}
+	all.Wait()
+	after, _, err := s.Piece(p.ID)
+	require.NoError(t, err)
+	require.Len(t, after.State.Coats, 40)
+	for i := range refused {
+		require.Equal(t, i%3 == 0, refused[i])
+	}
+	seqs := map[int64]bool{}
+	for _, c := range after.State.Coats {
+		seqs[c.Seq] = true
+	}
+	require.Len(t, seqs, 40, "each has a place of its own")
+}
