@@ -19,7 +19,8 @@ func TestScreenshots(t *testing.T) {
 	}
 	dir = root(t, dir)
 	require.NoError(t, os.MkdirAll(dir, 0o750))
-	p := open(t, startDemo(t), "/")
+	s := startRoom(t)
+	p := open(t, s, "/")
 	shoot := func(name string) {
 		p.settle()
 		picture, err := p.Screenshot(false, nil)
@@ -30,23 +31,17 @@ func TestScreenshots(t *testing.T) {
 	p.unlock("bare feet only")
 	shoot("today")
 	p.choose("Class", "10 Studio")
-	headings := map[string]string{"tiles": "Tiles", "plan": "Plan", "bench": "Bench", "results": "Results", "stock": "Stock", "classes": "Classes", "rules": "House rules"}
-	for _, view := range []string{"tiles", "plan", "bench", "results", "stock", "classes", "rules"} {
+	headings := map[string]string{"tiles": "Tiles", "plan": "Plan", "bench": "Bench", "results": "Results", "stock": "Stock", "rules": "House rules"}
+	for _, view := range []string{"tiles", "plan", "bench", "results", "stock", "rules"} {
 		p.goTo("/" + view)
 		p.see("main h1", headings[view])
 		shoot(view)
 	}
 	p.goTo("/tiles")
 	p.see(".wall .code", "F01")
-	p.press('f')
-	p.see(".found .how", "")
-	shoot("find")
 	p.goTo("/tiles/matrix")
 	p.see("td button", "N01 alone")
 	shoot("overlaps")
-	p.goTo("/stock/cards")
-	p.see(".cards .name", "N01")
-	shoot("jar-cards")
 	p.goTo("/tiles/read")
 	shot, file := rackFile(t, rack.Options{Seed: 11, Columns: 6, Rows: 3, Kelvin: 4600, FallOff: 0.2, Glare: true, Noise: 0.04, Cards: rack.Ends})
 	p.upload(file)
@@ -85,8 +80,28 @@ func TestScreenshots(t *testing.T) {
 	shoot("foot")
 	p.goTo("/kiln")
 	shoot("kiln")
-	p.choose("Class", "7 Plover")
-	p.goTo("/bench")
-	p.size(820, 1180)
-	shoot("bench-tablet")
+	p.goTo("/kiln/ready")
+	p.see("summary", "are drying")
+	shoot("gate")
+	p.choose("Class", "7 Wren")
+	p.goTo("/bench/handover")
+	p.see(".ready h2", "Onto the ready shelf")
+	shoot("handover")
+
+	tablet := pairedTablet(t, s, p, "Window table")
+	shootTablet := func(name string) {
+		tablet.settle()
+		picture, err := tablet.Screenshot(false, nil)
+		require.NoError(t, err)
+		require.NoError(t, os.WriteFile(filepath.Join(dir, name+".png"), picture, 0o600))
+	}
+	tablet.click(".names button", "Ilo N.")
+	tablet.see(".stroke", "N05")
+	shootTablet("tablet")
+	send(t, client(t, s.url), "PUT", s.url+"/api/rules", map[string]any{"values": map[string]string{"tablets": "pictures"}})
+	tablet.click(".add", "")
+	tablet.see(".how", "Along")
+	tablet.click(".surfaces button", "Interior")
+	tablet.see(".wait", "until it is dry")
+	shootTablet("tablet-pictures")
 }

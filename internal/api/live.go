@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"slices"
 	"strconv"
 	"sync"
 	"time"
@@ -29,25 +30,23 @@ type broadcast struct {
 	open   map[int]chan message
 }
 
-// message is what one change means: the pieces, each already written, or that
-// something else changed.
+// message is what some changes mean, written once for all screens that may see
+// the same.
 type message struct {
-	no     uint64
-	seq    int64
-	now    time.Time
-	stale  bool
-	pieces []written
-}
-
-// written is a piece as the teacher's side sees it, and as everybody else does.
-type written struct {
-	class         string
-	teacher, rest []byte
+	no      uint64
+	stale   bool              // something else than pieces changed
+	teacher []byte            // the pieces as the teacher's side sees them
+	helper  []byte            // without marks
+	tablets map[string][]byte // the same, by class
 }
 
 // waiting is how many messages a slow screen may be behind before it is cut
 // off; it comes back and asks for what it missed.
 const waiting = 64
+
+// gather is how long changes are gathered after a message went out: well within
+// what a person at another screen notices.
+const gather = 40 * time.Millisecond
 
 // beat is how often an idle stream shows that it is alive.
 const beat = 20 * time.Second
@@ -78,6 +77,10 @@ func (b *broadcast) run(stop func()) {
 			return
 		case <-b.wake:
 			b.spread()
+		}
+		select { // what happens within moments travels together
+		case <-b.done:
+		case <-time.After(gather):
 		}
 	}
 }
@@ -119,16 +122,33 @@ func (b *broadcast) spread() {
 
 // write puts pieces into a message.
 func (b *broadcast) write(m *message, pieces []studio.Piece) {
-	m.now = b.studio.Now()
+	if len(pieces) == 0 {
+		return
+	}
+	now, seq := b.studio.Now(), int64(0)
+	var teacher, helper [][]byte
+	byClass := map[string][][]byte{}
 	for _, p := range pieces {
 		v := onePiece(p)
-		teacher, err := json.Marshal(v)
+		full, err := json.Marshal(v)
 		rest, err2 := json.Marshal(withoutMarks(v))
-		if err == nil && err2 == nil { // plain values: they always marshal
-			m.pieces = append(m.pieces, written{v.Class, teacher, rest})
+		if err != nil || err2 != nil {
+			continue // plain values: they always marshal
 		}
-		m.seq = max(m.seq, v.Seq)
+		teacher, helper = append(teacher, full), append(helper, rest)
+		byClass[v.Class] = append(byClass[v.Class], rest)
+		seq = max(seq, v.Seq)
 	}
+	m.teacher, m.helper, m.tablets = frame(seq, now, teacher), frame(seq, now, helper), map[string][]byte{}
+	for class, list := range byClass {
+		m.tablets[class] = frame(seq, now, list)
+	}
+}
+
+// frame is one server-sent event with pieces.
+func frame(seq int64, now time.Time, pieces [][]byte) []byte {
+	head := fmt.Sprintf("event: pieces\nid: %d\ndata: {\"now\":%q,\"pieces\":[", seq, now.Format(time.RFC3339Nano))
+	return slices.Concat([]byte(head), bytes.Join(pieces, []byte{','}), []byte("]}\n\n"))
 }
 
 func (b *broadcast) listen() (screen chan message, leave func()) {
@@ -219,26 +239,17 @@ func (st stream) missed(after int64) (m message) {
 
 // tell writes a message as this screen may see it.
 func (st stream) tell(w http.ResponseWriter, m message, a studio.Actor) {
-	var mine bytes.Buffer
-	for _, p := range m.pieces {
-		if !serves(a, p.class) {
-			continue
-		}
-		if mine.Len() > 0 {
-			mine.WriteByte(',')
-		}
-		if a.Role == studio.Teacher {
-			mine.Write(p.teacher)
-		} else {
-			mine.Write(p.rest)
-		}
-	}
-	if mine.Len() > 0 {
-		_, _ = fmt.Fprintf(w, "event: pieces\nid: %d\ndata: {\"now\":%q,\"pieces\":[%s]}\n\n", m.seq, m.now.Format(time.RFC3339Nano), mine.Bytes())
+	mine := m.teacher
+	switch a.Role {
+	case studio.Helper:
+		mine = m.helper
+	case studio.Station:
+		mine = m.tablets[a.Class]
 	}
 	if m.stale {
-		_, _ = fmt.Fprintf(w, "event: stale\ndata: {}\n\n")
+		mine = append(slices.Clip(mine), "event: stale\ndata: {}\n\n"...)
 	}
+	_, _ = w.Write(mine) // the flush says whether it arrived
 }
 
 // withoutMarks is a piece without the teacher's mark: that is the teacher's.
