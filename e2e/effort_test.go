@@ -111,6 +111,13 @@ func TestBenchByKeys(t *testing.T) {
 	before := p.strokes()
 	p.press(input.Space)
 	require.Eventually(t, func() bool { return p.strokes() == before+1 }, patience, moment)
+	id := p.MustEval(`async () => (await (await fetch("/api/pieces")).json()).pieces.find((p) => p.student === "Ilo V.").id`).Str()
+	p.press('/')
+	p.MustInsertText(id) // as a scanner at the laptop types a label
+	p.press(input.Enter)
+	p.see("tr:has(td.here) th", "Ilo V.")
+	p.press('/')
+	p.press('i', 'l', 'o', ' ', 'n', input.Enter)
 	p.press('-')
 	p.see(".el-message", "the coat felt thin")
 	require.Positive(t, p.count("td.here .tally path[transform*=scale]"), "a thin stroke is drawn thin")

@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"io"
 	"net/url"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 	"github.com/skip2/go-qrcode"
@@ -58,15 +59,16 @@ func (s *Server) GetAssignmentDrawing(_ context.Context, r gen.GetAssignmentDraw
 	return gen.GetAssignmentDrawing200ImagesvgXmlResponse{Body: bytes.NewReader([]byte(svg)), ContentLength: int64(len(svg))}, nil
 }
 
-// GetPieceCode draws a QR code that leads to the piece, or names it where the
-// asker reached this machine by an address that leads nowhere else.
+// GetPieceCode draws a QR code for the label of a piece: "/" and its id, which a
+// scanner types into the find fields of bench and tablets; over TLS an address
+// that ends with it, so that a phone's camera finds the piece as well.
 func (s *Server) GetPieceCode(ctx context.Context, r gen.GetPieceCodeRequestObject) (gen.GetPieceCodeResponseObject, error) {
 	p, _, err := s.Studio.Piece(r.Id)
 	if err != nil {
 		return nil, err
 	}
-	text := p.Student.Name + " " + p.Student.Mark + ", " + p.Assignment.Name
-	if base, ok := reachable(ctx); ok {
+	text := "/" + p.ID
+	if base, ok := reachable(ctx); ok && strings.HasPrefix(base, "https") {
 		text = base + "/plan/" + url.PathEscape(p.ID)
 	}
 	picture, size, err := code(text)

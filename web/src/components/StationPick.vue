@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from "@vueuse/core";
 import { computed, ref } from "vue";
 import type { Piece } from "@/api/client";
 import { useTablet } from "@/composables/useStation";
@@ -8,6 +9,14 @@ import { withTaps } from "@/composables/useStroke";
 const station = useTablet();
 const emit = defineEmits<{ pick: [piece: string] }>();
 const words = ref("");
+const input = ref<HTMLInputElement>();
+/** A scanner at the tablet begins with "/": it types into the field wherever the eye is. */
+useEventListener(window, "keydown", (e: KeyboardEvent) => {
+  if (e.key !== "/" || e.target === input.value) return;
+  e.preventDefault();
+  words.value = "";
+  input.value?.focus();
+});
 const shown = computed(() => {
   const want = words.value.trim().toLowerCase();
   const code = want.match(/([a-z0-9]{12,})$/)?.[1];
@@ -38,6 +47,7 @@ function enter() {
   <label class="find">
     <span class="visually-hidden">Find your name</span>
     <input
+      ref="input"
       v-model="words"
       type="search"
       autocomplete="off"

@@ -42,6 +42,13 @@ const tabs = computed(() => [
   ...(props.piece.unloaded ? [{ key: "opinion", name: "What I think" }] : []),
 ]);
 
+/** The caution that belongs to what is done now. */
+const caution = computed(() => {
+  if (!stroke.open.value.length) return "Wash your hands. Nothing is eaten at the bench.";
+  if (!mine.value.length) return "Stir or shake the jar first: lid tight, away from faces.";
+  return "Lumps are rubbed level over a wet sponge, never dry: the dust is bad for lungs.";
+});
+
 async function add() {
   const s = stroke.next.value;
   const glaze = s?.left[0];
@@ -142,7 +149,7 @@ const touched = (wet: boolean) =>
         <span
           ><b class="num">{{ piece.bandMM }} mm</b> bare{{
             state.wipes === "teacher" ? ": your teacher wipes it" : ""
-          }}. Wash your hands.</span
+          }}.</span
         >
       </p>
       <template v-else>
@@ -150,9 +157,7 @@ const touched = (wet: boolean) =>
           <b>Foot:</b> bare up to <b class="num">{{ piece.bandMM }} mm</b>. Lay the pencil on the table, turn
           the piece, wipe below the line{{ state.wipes === "teacher" ? "; your teacher wipes it" : "" }}.
         </p>
-        <p class="caution">
-          Lumps are rubbed level over a wet sponge, never dry: the dust is bad for lungs. Wash your hands.
-        </p>
+        <p class="caution">{{ caution }}</p>
       </template>
     </div>
   </div>

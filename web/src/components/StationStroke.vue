@@ -87,7 +87,7 @@ const until = computed(() => {
       </p>
       <p class="mean">
         <button type="button" class="plain" @click="emit('touched', false)">
-          It is chalky and dry already
+          {{ state.pictures ? "Dry" : "It is chalky and dry already" }}
         </button>
       </p>
     </template>
@@ -100,7 +100,7 @@ const until = computed(() => {
         <path d="M8 38 C5 27 11 15 9 6 C12 3 20 3 22 6 C20 16 24 27 21 40 C17 43 11 42 8 38 Z" />
         <path d="M32 14 V30 M24 22 H40" class="plus" />
       </svg>
-      {{ waitMs > 0 ? "Add it wet all the same" : "Add coat" }}
+      {{ waitMs > 0 ? (state.pictures ? "Still wet: add" : "Add it wet all the same") : "Add coat" }}
     </button>
   </section>
 </template>
