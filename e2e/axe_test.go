@@ -15,8 +15,9 @@ import (
 func TestNothingSeriousForAxe(t *testing.T) {
 	axe, err := os.ReadFile(root(t, "web", "node_modules", "axe-core", "axe.min.js"))
 	require.NoError(t, err)
-	p := open(t, startDemo(t), "/")
-	look := func(name string) {
+	s := startRoom(t)
+	p := open(t, s, "/")
+	examine := func(p *screen, name string) {
 		t.Helper()
 		p.settle()
 		_, err := p.Eval("() => {" + string(axe) + "\n}")
@@ -32,6 +33,7 @@ func TestNothingSeriousForAxe(t *testing.T) {
 			t.Errorf("%s: %s", name, violation.Str())
 		}
 	}
+	look := func(name string) { t.Helper(); examine(p, name) }
 	look("door")
 	p.unlock("bare feet only")
 	look("today")
@@ -136,4 +138,24 @@ func TestNothingSeriousForAxe(t *testing.T) {
 	p.clickX(`//td[contains(., "Nothing is planned")]/preceding-sibling::td//button`)
 	p.see(".el-dialog", "which jar?")
 	look("jar choice")
+	p.press(input.Escape)
+	p.settle()
+
+	// What runs beside the views, and a tablet of the room.
+	p.press('T')
+	p.see(".el-drawer", "Pair a tablet")
+	look("tablets")
+	p.press(input.Escape)
+	p.settle()
+	tablet := open(t, &server{t: t, url: s.url}, "/station")
+	tablet.see("h1", "A tablet for the room")
+	examine(tablet, "pairing")
+	tablet = pairedTablet(t, s, p, "Sink side")
+	examine(tablet, "names on a tablet")
+	tablet.click(".names button", "Ilo N.")
+	tablet.see(".stroke", "N05")
+	examine(tablet, "a stroke on a tablet")
+	tablet.click("nav button", "Wishes")
+	tablet.see(".tiles", "F01")
+	examine(tablet, "wishes on a tablet")
 }

@@ -6,6 +6,7 @@ import { useTablet } from "@/composables/useStation";
 import { useStroke, withTaps } from "@/composables/useStroke";
 import HalfSection from "./HalfSection.vue";
 import StationDraft from "./StationDraft.vue";
+import StationFootLine from "./StationFootLine.vue";
 import StationOpinion from "./StationOpinion.vue";
 import StationStroke from "./StationStroke.vue";
 import StationWish from "./StationWish.vue";
@@ -140,25 +141,7 @@ const touched = (wet: boolean) =>
     <p v-else class="soft">Nothing is planned yet.</p>
     <div class="after">
       <button v-if="mine.length" type="button" class="plain" @click="takeBack">Take my last coat back</button>
-      <p v-if="state.pictures" class="line">
-        <svg viewBox="0 0 60 34" aria-hidden="true">
-          <path d="M6 4 Q8 28 22 28 H38 Q52 28 54 4" />
-          <path d="M0 30 H60" />
-          <path d="M0 18 H60" class="band" />
-        </svg>
-        <span
-          ><b class="num">{{ piece.bandMM }} mm</b> bare{{
-            state.wipes === "teacher" ? ": your teacher wipes it" : ""
-          }}.</span
-        >
-      </p>
-      <template v-else>
-        <p class="line">
-          <b>Foot:</b> bare up to <b class="num">{{ piece.bandMM }} mm</b>. Lay the pencil on the table, turn
-          the piece, wipe below the line{{ state.wipes === "teacher" ? "; your teacher wipes it" : "" }}.
-        </p>
-        <p class="caution">{{ caution }}</p>
-      </template>
+      <StationFootLine :band-mm="piece.bandMM" :caution="caution" />
     </div>
   </div>
   <StationDraft v-else-if="tab === 'plan'" :piece="piece" />
@@ -226,19 +209,6 @@ const touched = (wet: boolean) =>
   padding: 18px;
   display: grid;
   gap: 12px;
-}
-.line svg {
-  width: 74px;
-  vertical-align: middle;
-  margin-right: 12px;
-}
-.line path {
-  fill: none;
-  stroke: #111;
-  stroke-width: 2;
-}
-.line .band {
-  stroke-dasharray: 3 3;
 }
 .after {
   grid-area: after;

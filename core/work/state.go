@@ -1,0 +1,115 @@
+package work
+
+import (
+	"time"
+
+	"enkaustos/core/foot"
+	"enkaustos/core/kiln"
+)
+
+// State is what a log of events amounts to. The zero State is a bare piece.
+type State struct {
+	Seq      int64 // of the last event, undone or not
+	Coats    []Coat
+	Doubts   []Coat    // laid within moments of another hand's: nobody said yet whether the same or the next
+	LastWet  time.Time // last coat, patch or wet wipe; zero if never
+	Damage   string    // what broke; "" while whole
+	Parts    int       // how many parts it is fired in after it broke; 0 for whole
+	Lost     string    // the part that is not there; "" while all are
+	Unnamed  bool      // no name or mark can be read on it
+	Aside    string    // why nobody goes on with it now; "" while somebody does
+	Away     string    // where it is worked on outside the room; "" while it is here
+	Absent   time.Time // when its maker was last not there
+	Place    Place     // where it was last put
+	BoneDry  bool      // felt bone dry before the first coat, and not wetted since
+	Pictures []string  // ids of photographs
+	Notes    []string
+	Cover    *Look           // the last look all round
+	Check    *Check          // the last check of the foot
+	Helps    map[string]bool // stilts, cookie, wash: recorded for its firing
+	Rulings  []Ruling        // blockers that the teacher overruled, and that still count
+	Load     *Loading        // the load it stands in, until unloaded
+	Firing   *Firing         // the firing it went through
+	Opinion  *Opinion
+	Quality  *Quality
+	Resists  map[string]string // by surface: what keeps it bare, "wax" or "latex"
+	Peeled   map[string]bool   // surfaces whose latex came off
+
+	log []Event
+	// touched is the Seq of the last coat, wipe, damage or repair, and why names it:
+	// a check or load that had not seen it does not count.
+	touched int64
+	why     string
+}
+
+// Coat is one coat that is on the piece.
+type Coat struct {
+	ID      string
+	Seq     int64
+	Surface string
+	Glaze   string
+	At      time.Time
+	By      string
+	Felt    Thickness
+	Doubts  string // ID of the coat that it may be once more
+}
+
+// Look is the last look all round at how the glaze covers.
+type Look struct {
+	ID      string
+	Cover   foot.Cover
+	Surface string // where the fault is
+	At      time.Time
+	By      string
+	Lapsed  string // why it no longer counts; "" while it does
+}
+
+// Stands says whether the look counts and found the cover even.
+func (l *Look) Stands() bool { return l != nil && l.Lapsed == "" && l.Cover == foot.Even }
+
+// Ruling is a blocker that the teacher overruled, with the reason that stays
+// on the load.
+type Ruling struct {
+	Code, Surface, Reason, By string
+	At                        time.Time
+}
+
+// Check is the last inspection of the foot.
+type Check struct {
+	ID      string
+	Verdict foot.Verdict
+	Spots   []foot.Spot // where glaze was found
+	Parts   int         // how many parts were looked at, where it is fired apart
+	At      time.Time
+	By      string
+	Lapsed  string // why it no longer counts; "" while it does
+}
+
+// Stands says whether the check counts and lets the piece onto the shelf.
+func (c *Check) Stands() bool { return c != nil && c.Lapsed == "" && c.Verdict.Passes() }
+
+// Loading is a place in a kiln load.
+type Loading struct {
+	Load   string
+	Lapsed string // what happened to the piece since it was loaded
+}
+
+// Firing is a firing that the piece went through.
+type Firing struct {
+	Load     string
+	Cone     kiln.Cone
+	At       time.Time
+	Unloaded time.Time // zero while it cools in the kiln
+}
+
+// Opinion is what the student says of the fired piece.
+type Opinion struct {
+	Text  string
+	Again bool // would repeat it
+}
+
+// Quality is the teacher's mark for the fired piece.
+type Quality struct {
+	Mark int
+	Text string
+}
