@@ -16,15 +16,19 @@ func (s *Server) CopyPlan(ctx context.Context, r gen.CopyPlanRequestObject) (gen
 	if _, err := s.Studio.CopyPlan(ctx, s.actor(ctx).Name, r.Id, r.Body.From, r.Body.Revision); err != nil {
 		return nil, err
 	}
-	p, tiles, err := s.Studio.Piece(r.Id)
-	return gen.CopyPlan200JSONResponse(s.detail(p, tiles)), err
+	v, err := s.pieceFor(ctx, r.Id)
+	return gen.CopyPlan200JSONResponse(v), err
 }
 
 // ListModels lists pieces whose plan could be taken over.
-func (s *Server) ListModels(_ context.Context, r gen.ListModelsRequestObject) (gen.ListModelsResponseObject, error) {
+func (s *Server) ListModels(ctx context.Context, r gen.ListModelsRequestObject) (gen.ListModelsResponseObject, error) {
 	models, err := s.Studio.Models(r.Id)
+	one, marks := s.shown(ctx), s.actor(ctx).Role == studio.Teacher
 	return gen.ListModels200JSONResponse(list(models, func(m studio.Model) gen.Model {
-		return gen.Model{Piece: onePiece(m.Piece), Kind: gen.ModelKind(m.Kind)}
+		if m.Kind == "result" && !marks {
+			m.Kind = "earlier" // that it is a good one is a mark
+		}
+		return gen.Model{Piece: one(m.Piece), Kind: gen.ModelKind(m.Kind)}
 	})), err
 }
 

@@ -16,10 +16,7 @@ import (
 
 // ListPieces lists pieces of a class at a stage.
 func (s *Server) ListPieces(ctx context.Context, r gen.ListPiecesRequestObject) (gen.ListPiecesResponseObject, error) {
-	a, class, one := s.actor(ctx), value(r.Params.Class), onePiece
-	if a.Role != studio.Teacher {
-		one = func(p studio.Piece) gen.Piece { return withoutMarks(onePiece(p)) }
-	}
+	a, class, one := s.actor(ctx), value(r.Params.Class), s.shown(ctx)
 	if a.Role == studio.Station {
 		if class = a.Class; class == "" {
 			return gen.ListPieces200JSONResponse{Now: s.Studio.Now(), Pieces: []gen.Piece{}}, nil
@@ -44,11 +41,8 @@ func (s *Server) SavePlan(ctx context.Context, r gen.SavePlanRequestObject) (gen
 	if _, err := s.Studio.SavePlan(ctx, s.actor(ctx).Name, r.Id, draft); err != nil {
 		return nil, err
 	}
-	p, tiles, err := s.Studio.Piece(r.Id)
-	if err != nil {
-		return nil, err
-	}
-	return gen.SavePlan200JSONResponse(s.detail(p, tiles)), nil
+	v, err := s.pieceFor(ctx, r.Id)
+	return gen.SavePlan200JSONResponse(v), err
 }
 
 // SpreadPlan gives a plan to the rest of the class.
@@ -78,11 +72,7 @@ func (s *Server) AddEvents(ctx context.Context, r gen.AddEventsRequestObject) (g
 	if err != nil {
 		return nil, err
 	}
-	one := onePiece
-	if by.Role != studio.Teacher {
-		one = func(p studio.Piece) gen.Piece { return withoutMarks(onePiece(p)) }
-	}
-	return gen.AddEvents200JSONResponse{Now: s.Studio.Now(), Pieces: list(touched, one),
+	return gen.AddEvents200JSONResponse{Now: s.Studio.Now(), Pieces: list(touched, s.shown(ctx)),
 		Warnings: list(warnings, func(w studio.Warning) gen.LogWarning {
 			return gen.LogWarning{Event: w.Event, Piece: w.Piece, Code: w.Code, Text: w.Text}
 		})}, nil

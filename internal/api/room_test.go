@@ -233,6 +233,7 @@ func TestTabletServesTheClassInTheRoom(t *testing.T) {
 	require.Contains(t, text, "locked")
 	put("/room/lock", `{"locked":false}`)
 
+	marked := 0
 	for _, c := range classes { // the demo has marked pieces; a tablet and a helper see none of the marks
 		put("/room", `{"class":"`+c.Id+`"}`)
 		for _, who := range []string{"station", "helper"} {
@@ -240,9 +241,15 @@ func TestTabletServesTheClassInTheRoom(t *testing.T) {
 			get(all[who], "/pieces?class="+c.Id, &list)
 			for _, p := range list.Pieces {
 				require.Nil(t, p.Quality)
+				if p.Stage == gen.Done {
+					_, text := ask(t, all[who], "GET", server.URL+"/api/pieces/"+p.Id, "")
+					require.NotContains(t, strings.ToLower(text), "quality")
+					marked++
+				}
 			}
 		}
 	}
+	require.NotZero(t, marked)
 	put("/room", `{"class":""}`)
 }
 

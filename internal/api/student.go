@@ -3,12 +3,14 @@ package api
 import (
 	"context"
 	"io"
+	"slices"
 	"strings"
 
 	"enkaustos/core/colour"
 	"enkaustos/core/lost"
 	"enkaustos/core/piece"
 	"enkaustos/core/ready"
+	"enkaustos/core/work"
 	"enkaustos/internal/api/gen"
 	"enkaustos/internal/studio"
 )
@@ -53,7 +55,7 @@ func (s *Server) AddPicture(ctx context.Context, r gen.AddPictureRequestObject) 
 }
 
 // SeekPieces finds a piece that carries no name.
-func (s *Server) SeekPieces(_ context.Context, r gen.SeekPiecesRequestObject) (gen.SeekPiecesResponseObject, error) {
+func (s *Server) SeekPieces(ctx context.Context, r gen.SeekPiecesRequestObject) (gen.SeekPiecesResponseObject, error) {
 	clues := lost.Clues{Form: piece.Form(value(r.Body.Form)), Clay: value(r.Body.Clay), Glazes: value(r.Body.Glazes)}
 	if r.Body.Coats != nil {
 		if clues.Coats = *r.Body.Coats; clues.Coats == 0 {
@@ -68,7 +70,7 @@ func (s *Server) SeekPieces(_ context.Context, r gen.SeekPiecesRequestObject) (g
 		clues.Raw = &raw
 	}
 	return gen.SeekPieces200JSONResponse(list(s.Studio.SeekPieces(clues, value(r.Body.Class)), func(c studio.Candidate) gen.Candidate {
-		return gen.Candidate{Piece: onePiece(c.Piece), Score: c.Score, Why: list(c.Why, func(w string) string { return w })}
+		return gen.Candidate{Piece: s.shown(ctx)(c.Piece), Score: c.Score, Why: list(c.Why, func(w string) string { return w })}
 	})), nil
 }
 
@@ -77,6 +79,14 @@ func (s *Server) GetReady(_ context.Context, r gen.GetReadyRequestObject) (gen.G
 	return gen.GetReady200JSONResponse(list(s.Studio.Waiting(value(r.Params.Class)), func(g ready.Group) gen.ReadyGroup {
 		return gen.ReadyGroup{Code: g.Code, Words: g.Words(), Stage: gen.Stage(g.Stage), Pieces: g.Pieces, ClearsAt: when(g.ClearsAt)}
 	})), nil
+}
+
+// shown draws up a piece as the asker may see it: marks are the teacher's.
+func (s *Server) shown(ctx context.Context) func(studio.Piece) gen.Piece {
+	if s.actor(ctx).Role == studio.Teacher {
+		return onePiece
+	}
+	return func(p studio.Piece) gen.Piece { return withoutMarks(onePiece(p)) }
 }
 
 // pieceFor is all about one piece, as the asker may see it.
@@ -92,6 +102,7 @@ func (s *Server) pieceFor(ctx context.Context, id string) (gen.PieceDetail, erro
 	v := s.detail(p, tiles)
 	if a.Role != studio.Teacher {
 		v.Piece = withoutMarks(v.Piece)
+		v.History = slices.DeleteFunc(v.History, func(h gen.HistoryEntry) bool { return h.Kind == string(work.Graded) })
 	}
 	return v, nil
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useSession } from "@/composables/useSession";
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, reactive, ref, watch } from "vue";
 import { answer, api, type Piece, type Schemas } from "@/api/client";
@@ -8,6 +9,7 @@ import { sayStack, stackOf } from "@/stack";
 import GlazeFace from "./GlazeFace.vue";
 
 /** One fired piece: opinion, mark of quality, and a way to make a tile of it. */
+const session = useSession();
 const props = defineProps<{ piece: Piece; marks: Schemas["GuideMark"][] }>();
 const room = useRoom();
 const log = useLog();
@@ -72,7 +74,12 @@ async function makeTile() {
       <el-checkbox v-model="again" label="would repeat it" />
       <el-button :disabled="!changed" @click="keep">Keep the opinion</el-button>
     </div>
-    <div class="marks" role="group" :aria-label="`Quality of ${piece.student}`">
+    <div
+      v-if="session.data.value?.role === 'teacher'"
+      class="marks"
+      role="group"
+      :aria-label="`Quality of ${piece.student}`"
+    >
       <button
         v-for="m in marks"
         :key="m.value"

@@ -23,8 +23,8 @@ const state = computed(() => station.known.value.state!);
   </p>
   <template v-else>
     <p class="line">
-      <b>Foot:</b> bare up to <b class="num">{{ bandMm }} mm</b>. Lay the pencil on the table, turn
-      the piece, wipe below the line{{ state.wipes === "teacher" ? "; your teacher wipes it" : "" }}.
+      <b>Foot:</b> bare up to <b class="num">{{ bandMm }} mm</b>. Lay the pencil on the table, turn the piece,
+      wipe below the line{{ state.wipes === "teacher" ? "; your teacher wipes it" : "" }}.
     </p>
     <p class="caution">{{ caution }}</p>
   </template>
