@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/internal/api/gen"
+	"enkaustos/internal/rack"
 )
 
 // The feet of a class by keyboard: two refused with the place marked, the others
@@ -161,6 +162,10 @@ func TestNamelessPieceIsFound(t *testing.T) {
 	p.choose("Form", "Bowl")
 	p.choose("Glazes", "B13")
 	p.see(".found li", "B13 fits")
+	_, file := rackFile(t, rack.Options{Columns: 2, Rows: 1, Kelvin: 5000, Cards: rack.Middle})
+	p.upload(file)
+	p.see(".colour button", "not sure")
+	p.see(".found li", "raw colour")
 	p.clickX(`(//ol[@aria-label="Candidates"]//button[contains(., "It is this one")])[1]`)
 	p.see(".el-message", "Mark it in pencil now")
 }

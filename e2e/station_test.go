@@ -96,7 +96,11 @@ func TestStudentAtATablet(t *testing.T) {
 	for _, piece := range get[gen.PieceList](t, c, s.url+"/api/pieces").Pieces {
 		if piece.Student == "Ilo D." && piece.Title == "Tide-pool bowl" {
 			require.Equal(t, []string{"F02", "F04"}, piece.Wish.Tiles)
-			require.Equal(t, 1, piece.Revision)
+			teacher.goTo("/plan/" + piece.Id)
+			teacher.see(".wish", "like wet slate")
+			teacher.click(".wish button", "F02")
+			teacher.see(".editor .code", "N02")
+			require.Positive(t, piece.Revision)
 		}
 	}
 

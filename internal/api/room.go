@@ -124,6 +124,9 @@ const pairedFor = 400 * 24 * time.Hour
 
 // PairStation pairs a tablet to the room.
 func (s *Server) PairStation(ctx context.Context, r gen.PairStationRequestObject) (gen.PairStationResponseObject, error) {
+	if who, here := s.who(ctx); here && who.Role != studio.Station {
+		return nil, studio.Fault{Text: "This browser is the teacher's side: lock it first, or pair another browser."}
+	}
 	if s.pairings.spent(remote(ctx)) { // a whole trolley may be paired at once: only wrong codes count
 		return nil, tooMany
 	}

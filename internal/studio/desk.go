@@ -21,7 +21,7 @@ type Draft struct {
 // SavePlan keeps a new revision of a plan. A plan that changed meanwhile is not
 // overwritten.
 func (s *Studio) SavePlan(ctx context.Context, by, id string, d Draft) (Piece, error) {
-	err := s.change(ctx, func() (func(*store.Tx) error, func(), error) {
+	err := s.changeSome(ctx, only(id), func() (func(*store.Tx) error, func(), error) {
 		p, a, err := s.unfired(id)
 		if err != nil {
 			return nil, nil, err

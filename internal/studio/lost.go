@@ -92,7 +92,7 @@ func (s *Studio) AddPicture(ctx context.Context, by Actor, id string, data []byt
 	if err != nil {
 		return err
 	}
-	return s.changeSome(ctx, func() []string { return []string{id} }, func() (func(*store.Tx) error, func(), error) {
+	return s.changeSome(ctx, only(id), func() (func(*store.Tx) error, func(), error) {
 		if _, ok := s.school.pieces[id]; !ok {
 			return nil, nil, missing("piece")
 		}

@@ -72,8 +72,14 @@ type Word struct {
 // Decide keeps what the teacher says of plans, all or none. A plan that changed
 // since it was looked at, or that has a stop, is not approved.
 func (s *Studio) Decide(ctx context.Context, by string, words []Word) error {
-	return s.change(ctx, func() (func(*store.Tx) error, func(), error) {
-		var said []store.Approval
+	var said []store.Approval
+	pieces := func() (ids []string) {
+		for _, a := range said {
+			ids = append(ids, a.Piece)
+		}
+		return ids
+	}
+	return s.changeSome(ctx, pieces, func() (func(*store.Tx) error, func(), error) {
 		for _, w := range words {
 			p, a, err := s.unfired(w.Piece)
 			if err != nil {

@@ -60,7 +60,7 @@ func (s *Studio) scheme(p *livePiece, slot int, choices plan.Plan) Scheme {
 // differs from the schemes that are there; the plan as it is where no turn of
 // it does.
 func (s *Studio) AddScheme(ctx context.Context, id string) error {
-	return s.change(ctx, func() (func(*store.Tx) error, func(), error) {
+	return s.changeSome(ctx, only(id), func() (func(*store.Tx) error, func(), error) {
 		p, _, err := s.unfired(id)
 		if err != nil {
 			return nil, nil, err
@@ -95,7 +95,7 @@ func (p *livePiece) another() plan.Plan {
 // TurnScheme moves the stacks of a scheme on by one surface; slot 1 is the
 // plan, and makes a new revision of it.
 func (s *Studio) TurnScheme(ctx context.Context, by, id string, slot int) error {
-	return s.change(ctx, func() (func(*store.Tx) error, func(), error) {
+	return s.changeSome(ctx, only(id), func() (func(*store.Tx) error, func(), error) {
 		p, a, err := s.unfired(id)
 		if err != nil {
 			return nil, nil, err
@@ -117,7 +117,7 @@ func (s *Studio) TurnScheme(ctx context.Context, by, id string, slot int) error 
 
 // SaveScheme changes a scheme beside the plan.
 func (s *Studio) SaveScheme(ctx context.Context, id string, slot int, choices plan.Plan) error {
-	return s.change(ctx, func() (func(*store.Tx) error, func(), error) {
+	return s.changeSome(ctx, only(id), func() (func(*store.Tx) error, func(), error) {
 		p, _, err := s.unfired(id)
 		if err != nil {
 			return nil, nil, err
@@ -135,7 +135,7 @@ func (s *Studio) SaveScheme(ctx context.Context, id string, slot int, choices pl
 
 // PickScheme makes a scheme the plan, and keeps what was the plan in its place.
 func (s *Studio) PickScheme(ctx context.Context, by, id string, slot int) error {
-	return s.change(ctx, func() (func(*store.Tx) error, func(), error) {
+	return s.changeSome(ctx, only(id), func() (func(*store.Tx) error, func(), error) {
 		p, a, err := s.unfired(id)
 		if err != nil {
 			return nil, nil, err
@@ -163,7 +163,7 @@ func (s *Studio) PickScheme(ctx context.Context, by, id string, slot int) error 
 
 // DropScheme throws a scheme away.
 func (s *Studio) DropScheme(ctx context.Context, id string, slot int) error {
-	return s.change(ctx, func() (func(*store.Tx) error, func(), error) {
+	return s.changeSome(ctx, only(id), func() (func(*store.Tx) error, func(), error) {
 		p, ok := s.school.pieces[id]
 		if !ok {
 			return nil, nil, missing("piece")

@@ -13,7 +13,7 @@ const mostWishes = 3
 
 // Wish keeps what a student would like, the best first. It is no plan.
 func (s *Studio) Wish(ctx context.Context, by Actor, id string, tiles []string, text string) error {
-	return s.changeSome(ctx, func() []string { return []string{id} }, func() (func(*store.Tx) error, func(), error) {
+	return s.changeSome(ctx, only(id), func() (func(*store.Tx) error, func(), error) {
 		p, _, err := s.unfired(id)
 		if err != nil {
 			return nil, nil, err

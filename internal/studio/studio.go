@@ -153,6 +153,9 @@ func (s *Studio) changeSome(ctx context.Context, pieces func() []string, look fu
 	return nil
 }
 
+// only names one piece, for changeSome.
+func only(id string) func() []string { return func() []string { return []string{id} } }
+
 // Together makes one transaction of several use cases, all or nothing.
 func (s *Studio) Together(ctx context.Context, do func(context.Context) error) error {
 	err := s.store.Together(ctx, do)

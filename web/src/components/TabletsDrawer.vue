@@ -77,8 +77,8 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
           <img v-if="code.qr" :src="code.qr" alt="Code to scan with the tablet's camera" />
         </template>
         <p v-else>
-          This server is only reached from this machine: open <b>/station</b> here, or start it with
-          <b>--lan</b> for tablets.
+          This server is only reached from this machine: open <b>/station</b> in another browser here, or
+          start it with <b>--lan</b> for tablets.
         </p>
       </section>
       <RouterLink to="/room" @click="screen.tabletsOpen = false">Bells, damp days, helpers</RouterLink>

@@ -10,8 +10,8 @@ let counting: ReturnType<typeof setTimeout> | undefined;
 function countAgain(client: QueryClient) {
   clearTimeout(counting);
   counting = setTimeout(() => {
-    void client.invalidateQueries({ queryKey: ["today"] });
-    void client.invalidateQueries({ queryKey: ["ready"] });
+    for (const key of ["today", "ready", "review", "schemes", "amounts"])
+      void client.invalidateQueries({ queryKey: [key] });
   }, 150);
 }
 

@@ -11,6 +11,7 @@ import HalfSection from "@/components/HalfSection.vue";
 import ModelDrawer from "@/components/ModelDrawer.vue";
 import OwnDialog from "@/components/OwnDialog.vue";
 import StackEditor from "@/components/StackEditor.vue";
+import WishLine from "@/components/WishLine.vue";
 import TilePicker from "@/components/TilePicker.vue";
 import { useDesk } from "@/composables/useDesk";
 import { useKeys } from "@/composables/useKeys";
@@ -154,6 +155,13 @@ useKeys({
         @mend="save([$event])"
         @stand="stand"
         @point="chosen = $event"
+      />
+      <WishLine
+        v-if="piece.wish"
+        :wish="piece.wish"
+        :tiles="tiles.data.value ?? []"
+        :surface="surface?.name ?? ''"
+        @give="give($event.stack)"
       />
       <ApprovalLine :piece="piece" />
       <DeskFigures

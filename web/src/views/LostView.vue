@@ -26,6 +26,30 @@ const clues = reactive({
 });
 const found = ref<Schemas["Candidate"][]>();
 
+/** The colour in the middle of a photograph, as the camera saw it: a clue, no reading. */
+async function fromPhotograph(event: Event) {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = "";
+  if (!file) return;
+  try {
+    const picture = await createImageBitmap(file);
+    const canvas = document.createElement("canvas");
+    canvas.width = canvas.height = 24;
+    const pen = canvas.getContext("2d")!;
+    const side = Math.min(picture.width, picture.height) / 3;
+    pen.drawImage(picture, (picture.width - side) / 2, (picture.height - side) / 2, side, side, 0, 0, 24, 24);
+    const { data } = pen.getImageData(0, 0, 24, 24);
+    const middle = (channel: number) =>
+      [...data.filter((_, i) => i % 4 === channel)]
+        .sort((a, b) => a - b)[288]!
+        .toString(16)
+        .padStart(2, "0");
+    clues.colour = `#${middle(0)}${middle(1)}${middle(2)}`;
+  } catch {
+    say("That is no picture this browser can read: take a JPEG or PNG.", "error");
+  }
+}
 async function seek() {
   const body: Schemas["Clues"] = { class: room.classId || undefined };
   if (clues.form) body.form = clues.form;
@@ -117,6 +141,16 @@ const itIs = (c: Schemas["Candidate"]) =>
           {{ clues.colour ? "" : "not sure" }}
           <el-button v-if="clues.colour" size="small" @click="clues.colour = ''">not sure</el-button></span
         >
+      </label>
+      <label
+        >Or from a photograph, the piece in the middle
+        <input
+          type="file"
+          accept="image/jpeg,image/png"
+          capture="environment"
+          aria-label="Photograph of the piece"
+          @change="fromPhotograph"
+        />
       </label>
     </form>
     <ol v-if="found?.length" class="found" aria-label="Candidates">
