@@ -37,6 +37,7 @@ func TestClassFromATemplateReviewedByKeys(t *testing.T) {
 	p.clickX(`//div[contains(@class, "el-drawer")]//li[1]/button`)
 	p.see(".head", "Schemes")
 	p.click("button", "Give it to the rest")
+	p.settle()
 	p.click("li", "Turned on by one surface for each")
 	p.see(".el-message", "5 more pieces have this plan, each turned on by one more")
 

@@ -6,6 +6,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/go-rod/rod"
 	"github.com/go-rod/rod/lib/input"
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
@@ -73,6 +74,18 @@ func TestStudentAtATablet(t *testing.T) {
 	require.Equal(t, "Window table", mine().Surfaces[0].On[0].By)
 
 	// The wet surface waits, counted down; the others are offered.
+	// What is refused at once is said, and keeps no later tap back.
+	router := p.HijackRequests()
+	require.NoError(t, router.Add("*/api/events", proto.NetworkResourceTypeFetch, func(h *rod.Hijack) {
+		h.Response.SetHeader("Content-Type", "application/problem+json")
+		h.Response.SetBody(`{"title":"Forbidden","status":403,"detail":"The tablets are locked: the teacher opens them again."}`)
+		h.Response.Payload().ResponseCode = 403
+	}))
+	go router.Run()
+	p.click(".add", "")
+	p.see(".said", "The tablets are locked")
+	require.NoError(t, router.Stop())
+	p.gone(".net", "on this tablet")
 	p.click(".surfaces button", "Interior")
 	p.see(".wait", "until it is dry")
 	p.see(".mean", "Meanwhile")

@@ -44,7 +44,7 @@ const glazedFirst = computed(
       <el-button @click="emit('mark')">Mark out, stand <kbd>d</kbd></el-button>
       <template v-if="piece.revision">
         <el-button @click="emit('schemes')">Schemes <kbd>v</kbd></el-button>
-        <el-dropdown @command="emit('spread', $event)">
+        <el-dropdown trigger="click" @command="emit('spread', $event)">
           <el-button>Give it to the rest</el-button>
           <template #dropdown>
             <el-dropdown-menu>

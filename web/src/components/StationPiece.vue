@@ -24,7 +24,8 @@ const surfaces = computed(() => withTaps(props.piece.surfaces, props.piece.id, s
 const chosen = ref("");
 const stroke = useStroke(detail, surfaces, chosen, now);
 /** Coats of this piece that this tablet added, the last first: what it can take back. */
-const mine = ref<string[]>([]);
+const added = ref<string[]>([]);
+const mine = computed(() => added.value.filter((id) => !station.outbox.refused.value.has(id)));
 const tab = ref(
   props.piece.unloaded
     ? "opinion"
@@ -54,13 +55,14 @@ async function add() {
   const s = stroke.next.value;
   const glaze = s?.left[0];
   if (!s || !glaze) return;
-  mine.value.unshift(
+  added.value.unshift(
     await station.outbox.push({ kind: "coat", piece: props.piece.id, surface: s.id, glaze }),
   );
   chosen.value = "";
 }
 async function takeBack() {
-  const last = mine.value.shift();
+  const last = mine.value[0];
+  added.value = added.value.filter((id) => id !== last);
   if (last && !(await station.outbox.drop(last)))
     await station.outbox.push({ kind: "undo", piece: props.piece.id, undoes: last });
 }

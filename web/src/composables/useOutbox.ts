@@ -8,6 +8,8 @@ export interface Tap {
   event: EventIn;
   /** When it was tapped, by this tablet's clock. */
   at: number;
+  /** It was tried before, without the network: whatever comes of it now, it came late. */
+  late?: boolean;
 }
 
 interface Kept extends DBSchema {
@@ -15,6 +17,9 @@ interface Kept extends DBSchema {
   refused: { key: number; value: Tap & { why: string } };
   known: { key: string; value: unknown };
 }
+
+/** A tap as it can be stored: what Vue watches over cannot be cloned. */
+const plain = (tap: Tap): Tap => JSON.parse(JSON.stringify(tap)) as Tap;
 
 let opened: Promise<IDBPDatabase<Kept>> | undefined;
 /** What this tablet keeps for itself: taps unsent, and what it last knew of the class. */
@@ -30,6 +35,8 @@ export function tabletStore() {
 }
 
 const retryMS = 2000;
+/** From this age on a tap counts as late: what cannot be kept then goes to the teacher. */
+const lateMS = 10_000;
 
 /**
  * Keeps taps until the server has them: written down first, sent in order, one
@@ -46,6 +53,8 @@ export function useOutbox(on: {
   const offline = ref(false);
   /** The server knows this tablet no more: its taps wait until it is paired again. */
   const shutOut = ref(false);
+  /** Taps that the server would not take: they never happened. */
+  const refused = ref(new Set<string>());
   let sending = false;
   let again: ReturnType<typeof setTimeout> | undefined;
 
@@ -90,7 +99,7 @@ export function useOutbox(on: {
       const event = {
         ...tap.event,
         deviceAt: new Date(tap.at).toISOString(),
-        ageMS: Math.max(0, Date.now() - tap.at),
+        ageMS: Math.max(tap.late ? lateMS : 0, Date.now() - tap.at),
       };
       const logged = await answer(api.POST("/events", { body: { events: [event] } }));
       offline.value = shutOut.value = false;
@@ -100,8 +109,13 @@ export function useOutbox(on: {
       const status = error instanceof Problem ? error.status : 0;
       offline.value = status === 0 || status >= 500;
       shutOut.value = status === 401;
-      if (offline.value || shutOut.value) return false;
-      await store.add("refused", { ...tap, why: (error as Error).message });
+      if (offline.value || shutOut.value) {
+        if (!tap.late) await store.put("taps", { ...plain(tap), late: true });
+        tap.late = true;
+        return false;
+      }
+      await store.add("refused", { ...plain(tap), why: (error as Error).message });
+      refused.value.add(tap.event.id);
       on.onSaid((error as Error).message);
     }
     await store.delete("taps", tap.no!);
@@ -114,5 +128,5 @@ export function useOutbox(on: {
     clearTimeout(again);
     window.removeEventListener("online", online);
   });
-  return { taps: computed(() => taps.value), offline, shutOut, push, drop, send, ready };
+  return { taps: computed(() => taps.value), offline, shutOut, refused, push, drop, send, ready };
 }
