@@ -1,13 +1,14 @@
 package ready_test
 
 import (
+	"fmt"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"enkaustos/core/foot"
-	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
 	"enkaustos/core/ready"
 	"enkaustos/core/rules"
@@ -239,10 +240,63 @@ func TestGroups(t *testing.T) {
 }
 
 // What the teacher overruled stays to be shown on the load, with its reason.
-func TestOverruledIsShown(t *testing.T) {
-	p := plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}, "back": {Bare: true}}
-	c := caseOf(t, p, nil, work.Fold(done.rule("drying", "")), start.Add(time.Hour))
-	require.Empty(t, ready.Blockers(c))
-	require.Equal(t, "drying", ready.Overruled(c)[0].Code)
-	require.Equal(t, "I take that on me", c.State.Rulings[0].Reason)
+func TestRulingStays(t *testing.T) {
+	state := work.Fold(done.rule("drying", "").then(work.Event{Kind: work.Loaded, Load: "L", Seen: 5}).then(work.Event{Kind: work.Fired}))
+	require.Equal(t, "I take that on me", state.Rulings[0].Reason)
+}
+
+// Many are passed at once only where nothing but eyes was missing.
+func TestMayPassTogether(t *testing.T) {
+	together := func(log story) bool {
+		return ready.MayPassTogether(ready.Blockers(caseOf(t, simple, nil, work.Fold(log), start.Add(time.Hour))))
+	}
+	require.True(t, together(coated), "still damp")
+	require.True(t, together(coated.even()))
+	require.True(t, together(done.wipe("", 0)), "seen before, and wiped since")
+	require.False(t, together(done), "it passed already")
+	require.False(t, together(coated.check(foot.Left)), "refused: it is wiped first")
+	require.False(t, together(coated.cover(foot.Bald, "face")))
+	require.False(t, together(coated.even().check(foot.Unclear)))
+	require.False(t, together(coated.then(work.Event{Kind: work.Parted, Parts: 2}).even().check(foot.Clean)), "a part that nobody saw")
+	require.False(t, together(story{}.coat("face", "A", 1)), "a coat is missing")
+	require.False(t, together(coated.fate(work.Nameless, "")))
+}
+
+// Every piece that waits stands in one group, and only what needs nothing but
+// time goes onto the ready shelf, whatever it waits for.
+func TestGroupsAndPlacesProperties(t *testing.T) {
+	codes := []string{"coats-missing", "foot-unchecked", "cover-lapsed", "drying", "damaged", "contact", "no-plan"}
+	stages := []ready.Stage{ready.Plan, ready.Bench, ready.Foot, ready.Kiln}
+	rapid.Check(t, func(t *rapid.T) {
+		var all []ready.Waiting
+		waiting := 0
+		for i := range rapid.IntRange(0, 20).Draw(t, "pieces") {
+			w := ready.Waiting{Piece: fmt.Sprint(i)}
+			needs := false
+			for range rapid.IntRange(0, 3).Draw(t, "blockers") {
+				b := ready.Blocker{Code: rapid.SampledFrom(codes).Draw(t, "code"), Stage: rapid.SampledFrom(stages).Draw(t, "stage"), Text: "why"}
+				if rapid.Bool().Draw(t, "clears") {
+					b.ClearsAt = start.Add(time.Duration(rapid.IntRange(1, 30).Draw(t, "hours")) * time.Hour)
+				}
+				needs = needs || b.ClearsAt.IsZero()
+				w.Blockers = append(w.Blockers, b)
+			}
+			if len(w.Blockers) > 0 {
+				waiting++
+			}
+			require.Equal(t, map[bool]work.Place{true: work.OwnPlace, false: work.ReadyShelf}[needs], ready.PlaceOf(work.State{}, w.Blockers).Place)
+			all = append(all, w)
+		}
+		seen, most := map[string]bool{}, len(all)
+		for _, g := range ready.Groups(all) {
+			require.LessOrEqual(t, len(g.Pieces), most, "the largest first")
+			most = len(g.Pieces)
+			require.NotEmpty(t, g.Words())
+			for _, id := range g.Pieces {
+				require.False(t, seen[id])
+				seen[id] = true
+			}
+		}
+		require.Len(t, seen, waiting)
+	})
 }

@@ -67,12 +67,6 @@ func Blockers(c Case) []Blocker {
 	return slices.DeleteFunc(everything(c), func(b Blocker) bool { return !b.Firm && ruled(c.State, b) })
 }
 
-// Overruled lists what would keep a piece out of the kiln, had the teacher not
-// overruled it.
-func Overruled(c Case) []Blocker {
-	return slices.DeleteFunc(everything(c), func(b Blocker) bool { return b.Firm || !ruled(c.State, b) })
-}
-
 func ruled(s work.State, b Blocker) bool {
 	return slices.ContainsFunc(s.Rulings, func(r work.Ruling) bool { return r.Code == b.Code && r.Surface == b.Surface })
 }
@@ -110,10 +104,11 @@ func everything(c Case) []Blocker {
 
 // firm says whether a blocker may not be overruled: glaze where the piece
 // stands, or a foot of which nobody knows, unless the house lets it stand on
-// stilts; and a cone that nobody knows.
+// stilts; a cone that nobody knows; and a coat that may not be there, which is
+// answered, for the verdict does not look at it before.
 func firm(c Case, code string) bool {
 	switch code {
-	case "unknown-glaze", "no-pose":
+	case "unknown-glaze", "no-pose", "same-or-next":
 		return true
 	case "contact", "below-band", "foot-unchecked", "foot-lapsed", "foot-refused", "foot-unclear", "foot-parts":
 		return !c.onStilts()
@@ -321,6 +316,23 @@ func StageOf(s work.State, blockers []Blocker) Stage {
 // blocker, not fired, and in no load that still counts.
 func MayBeLoaded(s work.State, blockers []Blocker) bool {
 	return len(blockers) == 0 && s.Firing == nil && (s.Load == nil || s.Load.Lapsed != "")
+}
+
+// MayPassTogether says whether a look at many pieces at once may pass this one: it
+// waits at the foot for eyes alone. What was refused is seen by itself, after the
+// sponge.
+func MayPassTogether(blockers []Blocker) bool {
+	atFoot := 0
+	for _, b := range blockers {
+		switch b.Code {
+		case "cover-unchecked", "cover-lapsed", "foot-unchecked", "foot-lapsed":
+			atFoot++
+		case "drying":
+		default:
+			return false
+		}
+	}
+	return atFoot > 0
 }
 
 func counted(n int, noun string) string {

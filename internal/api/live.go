@@ -219,7 +219,7 @@ func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
 			}
 			st.tell(w, m, who)
 		case <-pulse.C:
-			if _, here := st.server.who(st.ctx); !here {
+			if _, here := st.server.who(st.ctx); !here || !st.server.lasts(st.ctx) {
 				return nil
 			}
 			_, _ = fmt.Fprint(w, ": still here\n\n") // the flush says whether it arrived

@@ -4,6 +4,7 @@ import (
 	"maps"
 	"slices"
 
+	"enkaustos/core/bench"
 	"enkaustos/core/foot"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
@@ -21,7 +22,7 @@ func onePiece(p studio.Piece) gen.Piece {
 		Overruled: list(p.State.Rulings, ruling), Place: string(p.Placing.Place), PlaceWhy: p.Placing.Reason, PutAt: some(string(p.State.Place)),
 		Helps: slices.Sorted(maps.Keys(p.State.Helps)), Pictures: list(p.State.Pictures, same), Notes: list(p.State.Notes, same),
 		Lost: some(p.State.Lost), Unnamed: some(p.State.Unnamed), Aside: some(p.State.Aside), Away: some(p.State.Away), Absent: when(p.State.Absent),
-		BoneDry: some(p.State.BoneDry), Parts: some(p.State.Parts)}
+		Together: some(ready.MayPassTogether(p.Blockers)), BoneDry: some(p.State.BoneDry), Parts: some(p.State.Parts)}
 	if v.Helps == nil {
 		v.Helps = []string{}
 	}
@@ -77,8 +78,8 @@ func surface(s studio.Surface) gen.SurfaceState {
 			v.OnWet, v.Planned = c.OnWet, c.Planned
 			return v
 		}),
-		Left: list(s.Left, func(code string) string { return code }),
-		Raw:  hex(s.Raw), Fired: hex(s.Fired), Tile: some(s.Tile), WetFrom: when(s.WetFrom), DryAt: when(s.DryAt),
+		Left: list(s.Left, same), Ways: list(s.Ways, func(w bench.Way) gen.SurfaceStateWays { return gen.SurfaceStateWays(w) }),
+		Raw: hex(s.Raw), Fired: hex(s.Fired), Tile: some(s.Tile), WetFrom: when(s.WetFrom), DryAt: when(s.DryAt),
 		NextAt: when(s.NextAt), NextBy: when(s.NextBy), Doubts: doubted(s.Doubts)}
 }
 

@@ -42,6 +42,13 @@ func (s *Server) who(ctx context.Context) (a studio.Actor, here bool) {
 	return studio.ByTeacher, true
 }
 
+// lasts says whether a session was not ended since its request began, as a stream
+// has to ask.
+func (s *Server) lasts(ctx context.Context) bool {
+	_, found, err := s.cleanup.Find(s.sessions.Token(ctx))
+	return found && err == nil
+}
+
 // actor is who asks on a route that the contract let them in to.
 func (s *Server) actor(ctx context.Context) studio.Actor {
 	a, _ := s.who(ctx)

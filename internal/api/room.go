@@ -60,15 +60,12 @@ func (s *Server) SetBells(ctx context.Context, r gen.SetBellsRequestObject) (gen
 
 // minutes reads two times of the day as minutes after midnight.
 func minutes(starts, ends string) (from, to int, err error) {
-	for text, into := range map[string]*int{starts: &from, ends: &to} {
+	for i, text := range []string{starts, ends} {
 		at, err := time.Parse("15:04", text)
 		if err != nil {
 			return 0, 0, studio.Fault{Text: fmt.Sprintf("%q is no time of the day: expected one such as 09:15.", text)}
 		}
-		*into = at.Hour()*60 + at.Minute()
-	}
-	if starts == ends {
-		return 0, 0, studio.Fault{Text: "A lesson that ends as it starts is none."}
+		*[]*int{&from, &to}[i] = at.Hour()*60 + at.Minute()
 	}
 	return from, to, nil
 }
@@ -150,9 +147,6 @@ func (s *Server) GetStation(ctx context.Context, _ gen.GetStationRequestObject) 
 	a, locked, _ := s.Studio.AtStation(s.sessions.GetString(ctx, stationKey))
 	r, house := s.Studio.Room(), s.Studio.HouseOf(a.Class)
 	v := gen.GetStation200JSONResponse{Name: a.Name, Class: a.Class, ClassName: r.Name, Locked: locked, Ends: when(r.Ends), Now: s.Studio.Now(),
-		Pictures: house.Tablets == rules.InPictures, Stroke: "cross", Recoat: gen.StationStateRecoat(house.Recoat), Wipes: gen.StationStateWipes(house.Wipes), OpenJars: house.Open}
-	if house.Stroke == rules.LaidOn {
-		v.Stroke = "laid"
-	}
+		Pictures: house.Tablets == rules.InPictures, Wipes: gen.StationStateWipes(house.Wipes)}
 	return v, nil
 }

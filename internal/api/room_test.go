@@ -4,12 +4,14 @@ import (
 	"bufio"
 	"context"
 	"encoding/json"
+	"fmt"
 	"io"
 	"log/slog"
 	"net/http"
 	"net/http/cookiejar"
 	"net/http/httptest"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -34,7 +36,8 @@ func workTheRoom(c *caller, class string) {
 	bell := func(from, to string) body { return body{"class": class, "weekday": 1, "starts": from, "ends": to} }
 	require.Len(t, do[gen.Room](c, 200, "PUT", "/room/bells", body{"bells": []body{bell("09:00", "10:00"), bell("10:00", "11:00")}}).Bells, 2)
 	require.Contains(t, do[gen.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("09:00", "10:00"), bell("09:45", "11:00")}}).Detail, "before 7 has left")
-	do[gen.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("11:00", "09:00")}})
+	require.Contains(t, do[gen.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("11:00", "09:00")}}).Detail, "a lesson from 11:00 to 09:00")
+	require.Contains(t, do[gen.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("", "09:00")}}).Detail, "expected one such as 09:15")
 	do[any](c, 204, "PUT", "/helper", body{"passphrase": "helping hands"})
 	do[gen.Problem](c, 422, "PUT", "/helper", body{"passphrase": "short"})
 	do[[]gen.ReadyGroup](c, 200, "GET", "/ready?class="+class, nil)
@@ -264,6 +267,7 @@ func hear(t *testing.T, c *http.Client, url string) <-chan string {
 	require.Equal(t, http.StatusOK, answer.StatusCode)
 	heard := make(chan string, 100)
 	go func() {
+		defer close(heard)
 		defer func() { _ = answer.Body.Close() }()
 		lines := bufio.NewScanner(answer.Body)
 		lines.Buffer(nil, 1<<20)
@@ -396,4 +400,60 @@ func TestPairingCode(t *testing.T) {
 	status, _ := ask(t, head, "POST", server.URL+"/api/demo/clock", `{"minutes":11}`)
 	require.Equal(t, http.StatusOK, status)
 	require.Equal(t, http.StatusUnprocessableEntity, try(fresh), "ten minutes are over")
+}
+
+// Forty devices at once, each sending everything twice: nothing is lost, nothing
+// counts twice, and nobody's answer carries another's pieces.
+func TestDevicesAtOnce(t *testing.T) {
+	server, _ := school(t)
+	head := teacher(t, server.URL)
+	_, text := ask(t, head, "GET", server.URL+"/api/pieces?stage=bench", "")
+	var list gen.PieceList
+	require.NoError(t, json.Unmarshal([]byte(text), &list))
+	var all sync.WaitGroup
+	wrong := make(chan string, 2000)
+	for d := range 40 {
+		all.Go(func() {
+			for n := range 10 {
+				p := list.Pieces[(d*7+n)%len(list.Pieces)]
+				event := fmt.Sprintf(`{"events":[{"id":"at-once-%d-%d","kind":"note","piece":"%s","text":"x"}]}`, d, n, p.Id)
+				for range 2 {
+					status, text := ask(t, head, "POST", server.URL+"/api/events", event)
+					var logged gen.Logged
+					if err := json.Unmarshal([]byte(text), &logged); err != nil || status != http.StatusOK || len(logged.Pieces) != 1 || logged.Pieces[0].Id != p.Id {
+						wrong <- fmt.Sprint(status, " ", text)
+					}
+				}
+			}
+		})
+	}
+	all.Wait()
+	require.Empty(t, wrong)
+	_, text = ask(t, head, "GET", server.URL+"/api/pieces?stage=bench", "")
+	require.NoError(t, json.Unmarshal([]byte(text), &list))
+	notes := 0
+	for _, p := range list.Pieces {
+		notes += len(p.Notes)
+	}
+	require.Equal(t, 400, notes)
+}
+
+// A stream ends with the session that opened it.
+func TestStreamEndsWithItsTablet(t *testing.T) {
+	server, _ := school(t)
+	all := roles(t, server.URL)
+	heard := hear(t, all["station"], server.URL+"/api/live")
+	_, text := ask(t, all["teacher"], "GET", server.URL+"/api/room", "")
+	var room gen.Room
+	require.NoError(t, json.Unmarshal([]byte(text), &room))
+	status, _ := ask(t, all["teacher"], "DELETE", server.URL+"/api/room/stations/"+room.Stations[0].Id, "")
+	require.Equal(t, http.StatusNoContent, status)
+	require.Eventually(t, func() bool {
+		select {
+		case _, open := <-heard:
+			return !open
+		default:
+			return false
+		}
+	}, 2*time.Second, 10*time.Millisecond, "a tablet that was taken out hears nothing more")
 }

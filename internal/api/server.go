@@ -79,7 +79,7 @@ func New(o Options) (*Server, error) {
 		return nil, err
 	}
 	engine.Use(s.recoverer(), s.logger())
-	strict := gen.NewStrictHandlerWithOptions(s, nil, gen.StrictGinServerOptions{
+	strict := gen.NewStrictHandlerWithOptions(s, []gen.StrictMiddlewareFunc{ownContext}, gen.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  s.badRequest,
 		HandlerErrorFunc:         s.failed,
 		ResponseErrorHandlerFunc: s.failed,
@@ -119,6 +119,13 @@ func New(o Options) (*Server, error) {
 
 // EndStreams ends what screens listen to, so that a server can stop.
 func (s *Server) EndStreams() { s.live.close() }
+
+// ownContext gives every handler a context of its own. Gin's is used again by the
+// next request as soon as this one is answered, while the database driver may
+// still look at it.
+func ownContext(next gen.StrictHandlerFunc, _ string) gen.StrictHandlerFunc {
+	return func(c *gin.Context, request any) (any, error) { return next(c.Copy(), request) }
+}
 
 // Close stops what runs in the background.
 func (s *Server) Close() {

@@ -19,9 +19,6 @@ const dampKey = "damp"
 // day is a date as damp days are kept.
 func day(at time.Time) string { return at.Local().Format(time.DateOnly) }
 
-// dryingOf is how coats dry on the pieces of an assignment; mu is held.
-func (s *Studio) dryingOf(a *assignment) work.Drying { return s.drying(a.house) }
-
 // drying is how coats dry under some rules; mu is held.
 func (s *Studio) drying(house rules.House) work.Drying {
 	d := s.unpaced(house)

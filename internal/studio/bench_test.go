@@ -9,7 +9,6 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
@@ -30,62 +29,6 @@ func spotted(t *testing.T) (*studio.Studio, *hands, studio.Piece) {
 	p, err := s.SavePlan(t.Context(), "test", s.Pieces("", "")[0].ID, studio.Draft{Choices: plan.Plan{"face": two, "dots": {Stack: glaze.Stack{{Glaze: "B", Coats: 1}}}, "back": {Bare: true}}})
 	require.NoError(t, err)
 	return s, clock, p
-}
-
-// steps are what was done to a piece before the coat that matters.
-type steps []func(*studio.Studio, *hands, studio.Piece)
-
-// Whatever is laid at the bench is kept as what happened, flagged with what to do.
-func TestEveryWarningAtTheBench(t *testing.T) {
-	tablet := studio.Actor{Role: studio.Helper, Name: "Sink side"}
-	lay := func(surface, jar string) func(*studio.Studio, *hands, studio.Piece) {
-		return func(s *studio.Studio, _ *hands, p studio.Piece) {
-			log(t, s, coat(store.NewID(), p, surface, jar))
-		}
-	}
-	wait := func(d time.Duration) func(*studio.Studio, *hands, studio.Piece) {
-		return func(_ *studio.Studio, clock *hands, _ studio.Piece) { clock.now = clock.now.Add(d) }
-	}
-	for code, c := range map[string]struct {
-		before       steps
-		surface, jar string
-		says         string
-	}{
-		"wet":          {steps{lay("face", "A")}, "face", "A", "look for crawling"},
-		"beyond":       {steps{lay("face", "A"), wait(time.Hour), lay("face", "A"), wait(time.Hour)}, "face", "A", "had all its 2 coats"},
-		"other-glaze":  {nil, "face", "B", "Wipe it off and log that, or change the plan"},
-		"unplanned":    {nil, "edge", "A", "nothing is planned on the Edge"},
-		"contact":      {nil, "back", "A", "wipe it off before the kiln"},
-		"base-first":   {steps{lay("face", "A"), wait(time.Hour)}, "dots", "B", "lacks 1 of its coats"},
-		"same-or-next": {steps{lay("face", "A")}, "face", "A", "Same coat or the next?"},
-		"checked": {steps{func(s *studio.Studio, _ *hands, p studio.Piece) {
-			log(t, s, work.Event{ID: "check", Piece: p.ID, Kind: work.Checked, Verdict: foot.Clean, Seen: p.State.Seq})
-		}}, "face", "A", "checked again"},
-		"not-allowed": {steps{func(s *studio.Studio, _ *hands, _ studio.Piece) {
-			c := s.Classes()[0]
-			_, err := s.ChangeClass(t.Context(), c.ID, studio.ClassChange{Clay: c.Clay, Cone: string(c.Cone), Jars: &[]string{"B"}})
-			require.NoError(t, err)
-		}}, "face", "A", "not among the jars"},
-	} {
-		t.Run(code, func(t *testing.T) {
-			s, clock, p := spotted(t)
-			for _, do := range c.before {
-				do(s, clock, p)
-			}
-			by := studio.ByTeacher
-			if code == "same-or-next" {
-				by = tablet
-			}
-			before, _, err := s.Piece(p.ID)
-			require.NoError(t, err)
-			after, warnings, err := s.Log(t.Context(), by, studio.Now(coat("the one", p, c.surface, c.jar)))
-			require.NoError(t, err)
-			i := slices.IndexFunc(warnings, func(w studio.Warning) bool { return w.Code == code })
-			require.GreaterOrEqual(t, i, 0, "%v", warnings)
-			require.Contains(t, warnings[i].Text, c.says)
-			require.Len(t, after[0].State.Log(), len(before.State.Log())+1, "kept as what happened")
-		})
-	}
 }
 
 // In a house that lays coat on damp coat the advice is the other way round.

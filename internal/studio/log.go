@@ -7,6 +7,7 @@ import (
 	"slices"
 	"time"
 
+	"enkaustos/core/bench"
 	"enkaustos/core/work"
 	"enkaustos/internal/store"
 )
@@ -37,13 +38,19 @@ func (s *Studio) Log(ctx context.Context, by Actor, events []Logged) ([]Piece, [
 		if err := s.append(ctx, []*request{r}); err != nil {
 			return nil, nil, err
 		}
-	} else if err := s.queue.run(r, func(waiting []*request) error { return s.append(context.WithoutCancel(ctx), waiting) }); err != nil {
+	} else if err := s.queue.run(r, s.appendWaiting); err != nil {
 		return nil, nil, err
 	}
 	if r.refused != nil {
 		return nil, nil, r.refused
 	}
 	return s.PiecesOf(idsOf(events)), r.warnings, nil
+}
+
+// appendWaiting writes what waits. It is nobody's own request, so it goes on
+// whoever leaves, and holds no context that ends with an answer.
+func (s *Studio) appendWaiting(waiting []*request) error {
+	return s.append(context.Background(), waiting)
 }
 
 // request is what one screen sent, and what came of it.
@@ -139,7 +146,7 @@ func (a *ahead) take(r *request, now time.Time) error {
 			return refuse("%s: that lesson has not been yet.", s.school.who(&as))
 		}
 		e.At, e.By, e.Doubts = now, r.by.Name, ""
-		if twin := s.twin(e, &as, sent.Age); twin != nil {
+		if twin := bench.Twin(as.state, e, sent.Age); twin != nil {
 			e.Doubts = twin.ID
 		}
 		r.warnings = append(r.warnings, s.warnings(e, &as)...)
@@ -172,35 +179,6 @@ func (s *Studio) PiecesOf(ids []string) []Piece {
 		}
 	}
 	return list
-}
-
-// twiceWithin is how close two hands have to log the same coat for one to be
-// asked whether it is the same (from memory).
-const twiceWithin = 2 * time.Minute
-
-// twin is the coat that another hand laid on the same surface within moments of
-// this one; nil where there is none. The glaze may differ: a screen that has
-// heard of the first coat already offers the next stroke. What arrives late is
-// held against everything since the device saw it.
-func (s *Studio) twin(e work.Event, p *livePiece, age time.Duration) *work.Coat {
-	if e.Kind != work.Coated || !e.Done.IsZero() {
-		return nil
-	}
-	since := e.At.Add(-max(age, 0) - twiceWithin)
-	all := append(slices.Clone(p.state.Coats), p.state.Doubts...)
-	slices.SortFunc(all, func(a, b work.Coat) int { return int(a.Seq - b.Seq) })
-	for _, c := range slices.Backward(all) {
-		if c.Surface != e.Surface {
-			continue
-		}
-		if c.At.Before(since) {
-			return nil
-		}
-		if c.By != e.By {
-			return &c
-		}
-	}
-	return nil
 }
 
 // appendAll writes events and fills in their places in the server's order.

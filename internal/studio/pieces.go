@@ -3,6 +3,7 @@ package studio
 import (
 	"time"
 
+	"enkaustos/core/bench"
 	"enkaustos/core/colour"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
@@ -31,7 +32,6 @@ type Piece struct {
 	Choices    plan.Plan
 	Own        plan.Own
 	Approval   Approval
-	Overruled  []ready.Blocker // what would stop it, had the teacher not overruled it
 	Placing    ready.Placing
 	Wish       *store.Wish
 	Help       []foot.Help    // what it should be given for its firing; only of a piece asked for alone
@@ -43,7 +43,8 @@ type Surface struct {
 	piece.Surface
 	Choice  plan.Choice
 	On      []Coat
-	Left    []string // glazes of the strokes still to lay
+	Left    []string    // glazes of the strokes still to lay
+	Ways    []bench.Way // which way each of them is laid
 	WetFrom time.Time
 	DryAt   time.Time   // zero where nothing was laid
 	NextAt  time.Time   // when the next coat may go on by the house's custom
@@ -118,7 +119,6 @@ func (s *Studio) view(p *livePiece, now time.Time) Piece {
 		v.Band = v.Band.Higher(a.shelf.Band(laid, w))
 	}
 	v.Blockers = ready.Blockers(verdict)
-	v.Overruled = ready.Overruled(verdict)
 	v.Stage = ready.StageOf(p.state, v.Blockers)
 	v.Placing = ready.PlaceOf(p.state, v.Blockers)
 	if wish, ok := s.school.wishes[p.ID]; ok {
@@ -127,7 +127,7 @@ func (s *Studio) view(p *livePiece, now time.Time) Piece {
 	v.Approval = approvalOf(p)
 	v.Surfaces = make([]Surface, len(p.body.Surfaces))
 	for i, surface := range p.body.Surfaces {
-		v.Surfaces[i] = s.surface(surface, p, s.dryingOf(a), w)
+		v.Surfaces[i] = s.surface(surface, p, s.drying(a.house), w)
 	}
 	return v
 }
@@ -172,6 +172,9 @@ func (s *Studio) surface(surface piece.Surface, p *livePiece, drying work.Drying
 	progress := work.Compare(choice.Stack, on)
 	v := Surface{Surface: surface, Choice: choice, Left: progress.Left,
 		DryAt: drying.DryAt(on), NextAt: drying.RecoatAt(on), NextBy: drying.RecoatBy(on)}
+	for i, code := range v.Left {
+		v.Ways = append(v.Ways, bench.WayOf(drying.House, s.school.glazes[code].Kind, len(on)+1+i))
+	}
 	for _, c := range p.state.Doubts {
 		if c.Surface == surface.ID {
 			v.Doubts = append(v.Doubts, c)

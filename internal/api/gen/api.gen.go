@@ -801,45 +801,6 @@ func (e Stage) Valid() bool {
 	}
 }
 
-// Defines values for StationStateRecoat.
-const (
-	StationStateRecoatDamp   StationStateRecoat = "damp"
-	StationStateRecoatDry    StationStateRecoat = "dry"
-	StationStateRecoatMostly StationStateRecoat = "mostly"
-)
-
-// Valid indicates whether the value is a known member of the StationStateRecoat enum.
-func (e StationStateRecoat) Valid() bool {
-	switch e {
-	case StationStateRecoatDamp:
-		return true
-	case StationStateRecoatDry:
-		return true
-	case StationStateRecoatMostly:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for StationStateStroke.
-const (
-	Cross StationStateStroke = "cross"
-	Laid  StationStateStroke = "laid"
-)
-
-// Valid indicates whether the value is a known member of the StationStateStroke enum.
-func (e StationStateStroke) Valid() bool {
-	switch e {
-	case Cross:
-		return true
-	case Laid:
-		return true
-	default:
-		return false
-	}
-}
-
 // Defines values for StationStateWipes.
 const (
 	StationStateWipesStudent StationStateWipes = "student"
@@ -891,6 +852,27 @@ func (e SurfaceStateResist) Valid() bool {
 	case SurfaceStateResistLatex:
 		return true
 	case SurfaceStateResistWax:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for SurfaceStateWays.
+const (
+	Across SurfaceStateWays = "across"
+	Along  SurfaceStateWays = "along"
+	Laid   SurfaceStateWays = "laid"
+)
+
+// Valid indicates whether the value is a known member of the SurfaceStateWays enum.
+func (e SurfaceStateWays) Valid() bool {
+	switch e {
+	case Across:
+		return true
+	case Along:
+		return true
+	case Laid:
 		return true
 	default:
 		return false
@@ -1132,8 +1114,10 @@ type BandPart struct {
 
 // Bell defines model for Bell.
 type Bell struct {
-	Class  string `json:"class"`
-	Ends   string `json:"ends"`
+	Class string `json:"class"`
+	Ends  string `json:"ends"`
+
+	// Starts A time of the day, such as 09:15
 	Starts string `json:"starts"`
 
 	// Weekday 1 Monday to 7 Sunday
@@ -2017,7 +2001,10 @@ type Piece struct {
 	Surfaces []SurfaceState `json:"surfaces"`
 
 	// Title Name of the assignment
-	Title    string     `json:"title"`
+	Title string `json:"title"`
+
+	// Together A look at many pieces at once may pass it
+	Together *bool      `json:"together,omitempty"`
 	Unloaded *time.Time `json:"unloaded,omitempty"`
 	Unnamed  *bool      `json:"unnamed,omitempty"`
 
@@ -2369,23 +2356,10 @@ type StationState struct {
 	Name      string     `json:"name"`
 	Now       time.Time  `json:"now"`
 
-	// OpenJars How many glazes are open at once
-	OpenJars string `json:"openJars"`
-
 	// Pictures It speaks in pictures and few words
-	Pictures bool               `json:"pictures"`
-	Recoat   StationStateRecoat `json:"recoat"`
-
-	// Stroke How the house lays a coat
-	Stroke StationStateStroke `json:"stroke"`
-	Wipes  StationStateWipes  `json:"wipes"`
+	Pictures bool              `json:"pictures"`
+	Wipes    StationStateWipes `json:"wipes"`
 }
-
-// StationStateRecoat defines model for StationState.Recoat.
-type StationStateRecoat string
-
-// StationStateStroke How the house lays a coat
-type StationStateStroke string
 
 // StationStateWipes defines model for StationState.Wipes.
 type StationStateWipes string
@@ -2486,12 +2460,18 @@ type SurfaceState struct {
 	Stands bool                `json:"stands"`
 
 	// Tile The tile that shows the stack on this clay at this cone
-	Tile    *string    `json:"tile,omitempty"`
-	WetFrom *time.Time `json:"wetFrom,omitempty"`
+	Tile *string `json:"tile,omitempty"`
+
+	// Ways Which way each of them is laid, by the house's school
+	Ways    []SurfaceStateWays `json:"ways"`
+	WetFrom *time.Time         `json:"wetFrom,omitempty"`
 }
 
 // SurfaceStateResist defines model for SurfaceState.Resist.
 type SurfaceStateResist string
+
+// SurfaceStateWays defines model for SurfaceState.Ways.
+type SurfaceStateWays string
 
 // Tile defines model for Tile.
 type Tile struct {
@@ -12466,252 +12446,252 @@ func (sh *strictHandler) GetToday(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39khs3ki/6KgjuRnj3Lu1uyx7PWPpLlvVhW7J01Zpx3JirEwGyQBJmESgDqGZzHXqLfZLzCOcB9plO",
-	"IBNAFclEfXSzuyV755+Ru4ooIJFI5Ocvf5/M9abSSihnJw9/nxhhK62sgP94Y/SsFBv/z7lWTijn/8mr",
-	"qpRz7qRWZxW+8R+/Wq38MztfiQ33//pXIxaTh5N/OWvGP8On9iyO++HDh+mkEHZuZOWHmzyc/LLijm2F",
-	"cmxrtFpOmVRMK8Gs8N+fi4n/SRjHf+bxRtc4rcroShgncerzuoL/3x/9YsPLkvlnTC/YN+ds85I5zSpd",
-	"G6ZrN5lO3K4Sk4cTVW9mwkw+TCfLkv+n8COFJ9YZqZb+SSkW7vgTm5fMP/DzdivBfuVmyrYrYQSTjknL",
-	"1kpvFfWhTdn6SvNnxTfU5z9MJ0b8VksjisnDf4ZZwiBTXPv79Ak9+1XMnR/rcVUZfcnLY3JxWMlCm43/",
-	"16TgTnzu5EY0E23WPV9xtRQUdaWawzK33DIO3xLFZDqRTmxsL0+UXD2Bkf03wke5MXwHVNCO3gTrOD4R",
-	"qt54StTKCuEJ3JqAEa42Cv6Jky9a5MlQFAcOX24WTZLVWrlUG0HyYcmtJWc+L/mOfqAVvVa/PeQDWZB/",
-	"/pUbYpd+5Mb6TdrwHauteMTEpnI7ttCGbf3h81wLs/ZvtHfvaPzDTdpws/aPenb6VXjN/0JwW5vAgkUh",
-	"/RR5+WaPgg1T6npWCuroHO1I5tBMJ5UUc9FejVROLHEUU5cUV7/QW7bhasfguZcb0lmmt8oTccVtM6HW",
-	"WE5sqjJw5iD2f7LSck6w/gFXSuBh4KmwysAWLVoG1gqMlNbc7E9renHVgVm6uTsczyMePzGfbfjVS6GW",
-	"bjV5+PU5IX82/OoHfPfr8/NPgQtbC/rb+XSykSr+55fE8m7AOg1lvjknGOl4a91G28pfTm0Jqq9kAbc7",
-	"SM6insO/3xNT/Y7P13V1s9tktnMHFJbKffM1eaqG3YXhWHB/nePoFFt/x1VxPPMZN8MJ74d4bASnZOFK",
-	"yOXKvXo1kHcqblD/GvzhN9y4XnGRZhG/MMUV5ggCqzneTiP4k1cPBi5F166USgxeuq3Ngs8H7Gt8cZom",
-	"lFsG0OZoGZvNwBltV7v+2fiXpn5MchKiLDt0gT4JJ1QB71XcOWG8MP1f/zz//MH7f55//u37h/88//wv",
-	"+M9/pQ6UdZGXrvXzrRDrAjWTfXn+JXulVcF3XmH+K7uo/b/hUrmSGy84/gqSDf/95fHpPSBfvMPi59K8",
-	"w+pJqpZ6vhaGIqzgxj4eo8PqIqNjSdSx9tf+s57pYgdXmb4Uxt+ZTLbMhZnWpeAqkB/vyK4DfAEvdTK/",
-	"vwiuHPlgywfwJ6xw2jo0MBz+OM6SJLK+Ol7/D4pV8kqUoP74i3stKscqOXe1EVO2MHoDf3a6AuvHy5u9",
-	"HVqRts2W/OsV+dcd8deDJV9N/Gt+2OlklVvcW8GLoB7sT9HLA7eo21ZYa1sXJV8OF9DPSr6kb4Wrvp++",
-	"EFdgXPJZ35tv+fYlnwEXVUbw4njb/vu/nj44Pz8HnoX9memrY4F3QEX/ZZxpGjguf9oQiaLuE64KrzoQ",
-	"KiLooL0mILwE9r3Ga3h/Oede9HwZNN5hMpxwLthK8LUFPVS6KeOqQH2UL7lU1o2weA4Ih2uMs8cp0GQK",
-	"8zkkUvbAXw28uHaD3juYdpALeHjo+RpKU9K9rOxFyYfpZC1R04r65dIIOKUrCQbIrOTzNalelsc7+G4l",
-	"WMXdfPUZmmAv/59HwNi1rXkJjqJalcJaZjmYSul2+vL8nLyfMkTBgwIzz5EkZw3NNXeEOXT+ECYKV0cQ",
-	"oitdW7E3yQetOZ5TGnAhuMkIKK33qDwvudyAy0N5M5Ci7/XsE1MrJTKTcCs5X9OPtnzfyphMPSMIBX+f",
-	"TmbS/lYL2i1Dkv+lWLjXNeVxCex6TLxBeh38vOPworGVNRyOF74S/HJHcbL0ygxzK46ewoVc1kYwrVhV",
-	"m0pbQaoXRlhpXUa0rYWowOaeIVEjrbfcc7M3Kq9IRrCO47YNutxe8l3wWCZz0zPu4V3XUm269d2smh9W",
-	"gbMjNyMq1IfmZ9us7VpKywC+lkfuVI43XpajPG1Z/5Z1dRFd+YM28wJ/MMzxFCzrffdS+uS0TfgOhxLs",
-	"2hNdh2keSs96zPRhGIpCmZ0Z5kHYWyxOKLOQHbWCjGnh6UVvb8FNRmoucEqDVMaVdk5QsuEd3DXwkPlJ",
-	"RB+mgQtsel0qBQsj0UmBHzHOIs49rI6mX005XEGUzbliM8GsEMqLRM5Au2Jb6Va6dowz/9lHqLlJiyEX",
-	"/0BaprRLUZZrGuBREvS+R9/1yWUMz1kpQaxLCArhUU9X/tfnfVf+XJe6NvSuGr5l+NzfI353L4WxbKOt",
-	"w00Gx0/yAvyLN/v554vHnz97//s3H0j7PwYZ+pYOEaf9gzrccXt8X5DXvObups5F2sgXpes14fw7nfG/",
-	"jIjR6hdBHMIfQlhTK6cZB87APdtyy6yTZcm2gnYpVCVXShQZbbjkinGbLBpiBEq6xYAheElxys2HgHDk",
-	"idVqUVvSeEmS6sgqkerdSvzICRZ+XMq12IuU8oobx7YroRgM+IiJ0gp4rt1KGLblO2Z0rQqSUrl7Gn5L",
-	"PjF82+9YwIsOB8GfNNItrY6mFxmc7opCjfEfHYcsl62ADz2hS2FogeVpDFwRpYi/IrwgfITSlGlV7tDV",
-	"48lX2WPxGqXhwKv7Uhg44sT1LZSul6vjiT4BgcoXzrPCSs5XjCtkjBCgZWD9JaXaOlGRoQRhndxwJ0bO",
-	"92n4GTVnvHPIa3wjrQ1Op4OQOVCSOQ3szhTa4oeKYDuweKhl853tv6rjdQhvx2urTYRmilmuoaWxZ5CL",
-	"ld5aeuGJJY5XkgTGgUxA7mLWD8qka0mAeW0uBXOiLG3O+zrUwXakyiBB0OvVrCnOMkuUxA8kYTJqYJYk",
-	"wzYzqN/wMjkxo60VxTtZknbqnoHempYn6/F2vNVbNvMidzs4kcPopeGbjXgiypJi2Q4Fuaw3av9EjrNI",
-	"Dz91+N8mMOqtDE+rx3FR4eOR0FPcCWr/vheOy3JkGC4plA/Oz89pnbK5kb0Qz8Xn2h6zvnFQAzpQ+3rc",
-	"R9Eb2PrVg/Nhzqlv+kdHzaRPEdUVhvhpmWX1gtTfLBPFUoD5PitrQ8ofp29O1w5jFIgHqyQZR8/rjVDu",
-	"h02lqQAoJO7tKWmtmfO9JKZjPbN53qitG16MsR9RwSSEzBv/Z7ZdaetvbHAneEMuKIYxVHgsL2u14W6+",
-	"oq6R4NewOFnu71btDke8pqM/0jFtCy6rPR9yewzfkpGnOQYERqgiIYJARZi4Ksg0pjdaenIE1/OWl2Uw",
-	"GdHQruqyHJ6s9wK+ks97GBivKPlMlGPk8EyQN0rMxBySbbDi1Qil78K/Top+PivFM6OH5hTA++/0mLf/",
-	"v6Ev62poYoMs3Oo6MaIQ0/VfiqOkrU6zbROlWXAiedruacPwDb9SB+bppRdmhK0JobqMGFuKVxe0gVNq",
-	"tWR8qeEAFOJSzgWzfAtRwNkuZfXNSz1fM+7YTLsVg2SE6XFyUrfPJmpZIyI7USvan/drPK4zzHzAEytt",
-	"SkIIIa4eH1Uw+WI0QFxCfuyMl+AI4H5Py3pTkaEBpNPjzKWATz+zSLSHjLOQLjvMPVMEe/3Q/ydCbmVV",
-	"CSWK/fxpoZwwokAbcMvN/vZ0fu5abp8+8h7pQAdayt86dKC4IzN0MHjLYBKmOZ1wZbfgb4B452Q6KcwO",
-	"7phCT1IcaDqphCjhUFYYezYc/lHwDToDjKi4NJAPzY1rGXqeauhHUTrcY/7//B+4lQX+1taYSzezXjFI",
-	"2dAh88OPpi/9/5WCX4qUaT2JXDedzFdivgZPgagwnOP5FuTDWmDKva6kwmzD32peSrcjGXETfOSN57Q7",
-	"32g60QuaaRvXm7TMVnotFNOL/ZP0DbXVKUlvhPe2Wmmnh/BRypDofbEMUbXIPUbwwnMGmvhzv8tkkE8I",
-	"ReZZdi/AVnpMOKnS7jBH9wahwSYJas9cOKfe9AdDWOIwHr15KUwh524/Wu7vD/C+SfSAhiuvBMO3VpBi",
-	"1l81AMp60NJxR6mL7Rmvy/3PG/6fWKkAs+CXWhbkJj4T+z90KwlpuvEmhvg7+UMpyuKpMZpInyuSwUmk",
-	"w4my6HdJ4GvTOBK5ZqnovKusO2AjVDE89xk1l5vmcB9LCwzLWzYTK6kKdCrGWiRimVZcCuNlWGuTbNCb",
-	"OEhGEKGZKHz/gi/8S/EHt548GBeTySMk97nkxCYvwl+JTQ4WYQ+D+d/Ht8nParP5SVIp3dmqmXba/yDh",
-	"9gp/MCIgf7gKrNQIt236fm49r1oTpNfUH3H7OGohaDr0EKBWGR9mIUrHn5KxppVULuPVWQWfCBFs9oca",
-	"48tKiMJCTiCks8pSsJLP13ZUdoYLs+4iOazMH0dtigH8D0NO48rjz+KqwropMj6PeuyJUmTogPc7jN+F",
-	"pDwUmY9YR8pb3v4ZkzaRT4aDGXTsNsyDlXwXCroYL1EHJ+IU4xPrIhceEclbMRaSGUB/jlTZ8LXwxAMD",
-	"mfQrSnXhdC61LpoTRIXqpShzebSP2EyUesvOIXDcTpo4Lk2VV6IYk16/KTtov6jL0nMLW+mysI+GTCDr",
-	"UAzh2wHZMUbMvYk0VNa/hdfpIpvuHMgmGbtbUYa3qArWpWe4qMt5sw99jVvuhKFto5R2uU/xV3zHZoK5",
-	"62UaxoRNYhdDEttSMzDbrpHSmc8jCsozBtljUtECSRJPQdqAJpQZTnyogEbGn6YiXjiQLZJ6wRFWmDgj",
-	"7RwpRmtZkLm+aoT+AIM88UKDjIpdBvV1zFiXdGAK9fCRo4W4U6awd+RgXqWghgq218jR/hEstj7PfBo9",
-	"0TNOvuGlSJvsNj8JXqmDrRallXUmcJsv2eYrI9RKSEf98OggoBsofGnv1x2zvSRLom7k9ctp5R2SeKBd",
-	"gV6hRgMGJ3DOlmiz5dEKs7fe6MkfJkugBNqbY3Z2r4Jb6qDUcDz9LnlZiwFMgu8Nnd4/GlfHjWdYcWtF",
-	"Js/jlC6VgbwUP0lyU5otRZkQvaJoYmsj7r4EJ364qwrnRXDEZDJaD9KkoK5eFsFzzssSQqB6ASUyBwHV",
-	"dtrryeooT5XilvVk0EpEcE4cZMJFyIQMXau8cGlcOLIM14peS6ju4nZFMq8Rc22KXJh9UA1KkEBYYpzG",
-	"o2d/dVDpOyTH94W0TpvdU+XM7lYSbDOpsVmRnfVW1arQfFZmSmv8U0U+63DLBlyAhlnCKK2PUZTOJlUU",
-	"+3vd4vPOfIsIREP+MhKqMxourQOPl5fZYgtH/kAZ7fVUGLGoLU5ioFW0qC0vB6VWdY2DxHyrt3RK42bI",
-	"RRi3MyVj4E40lA0jNasMk8zvrp/QsYhNdX5RGPR+iBQLepvJ6Bwk3zABL8wl/IhayI/c5AoTM96AF3oL",
-	"JnneH9BEsVvBos+/zDkK6Nx3bhk8Zb/W1jEFyyESZW/mOEgz/cuALLgbG95UzcKPWlIJC0OctbNB0BDF",
-	"Pi86XUNwuJQgwowslliUZWQFFsSAoBX3AnESxqaY6idJCb7NuFKtgNRGHPiZqe1qhB39k3Tf+Z9QYzV6",
-	"x9ChUtX5sZOnHDfS27rsR3CKZGuW3VJT8JOZLcA1H2f0xj936GAHqWDwdwyBKyEKRrs+D0ui4Tud1QWJ",
-	"ml3MQvqTLNOVUMw6o9d+anwthuaijeOr3itRFiPA/n44nDgmGErDthpCKsyrbmY0ilpXbefA8sX4dhhw",
-	"SjIerCqzk8DNRxuZrzwdlLseTLVs7vpLhL04sGZ+ePry8XesVoUw7Ptv/nJUeMIPcq3+tndPPfgbIfxn",
-	"439S7v9kXBZv6XcA5Gxm2aKkbuxFLprVEfq9VVO1iQNHtJUsD73k1r3Uen0rFkbJK0upGr+sdkx6/QLS",
-	"/YRh88j1xxx7rcyWjlyWrkSTob6MaJ3QBN3Rrj5+kJa0l21I5kYVsjqm3feyqkQxBY0KZQRdZZfLjevM",
-	"zc8AluLks6vNl7FYQavTgFCTg3YaXEsdQ7jH0hqTbXvuyhCuhVnGtNl8JVGy5PYcDqmqfl5i1VaouMXJ",
-	"gbaAUEaWtDdeal7QAYs8ccZ4fjL35IYXYsww2fukSXHNGwRO8PlKGOa0XjOtprGwPelTw4zausxcxYQy",
-	"2Xt916rUvBhDy07wgUMET6BumzokQ+nlL9yocelW4pJWLlqpiUP9NgcrwpGnCSCp7avLTD94Rg50DzSh",
-	"hzHWSEMgawVskZAjqhQa4vfZAmgFp91Nn6KI8qpJ5aE0aMu8mud1+dohYIInUwveqpSQxOa2ArKrLQsX",
-	"l6VQEnad+T+9OZuHcx8bjmwikd15pL9qOaJqBkzzvTH/RozpubIOF0WOAETd11G+E7GBzsgrMrBIFV5+",
-	"x61gsx3zd8jUSzsF6HqzHcPrZFjGGnwzV4hJQDiMK4RKNxKu4X121U9IPMxUDTYYIFyJ4vWlMCWvcnlX",
-	"I6s6g37Rt9B44+KMyXU2sSNK1z1Ol7Ir3iQAYSkN4y4UtacSLWlDZVb0dnFWlVwqFkJGG5SsA7T9eYQi",
-	"OGbeQixiQvKAgQ5S7FrefZFR1QW3Qwff6MGv5jWHzupO3dTaHTkpITdrDinFCCsHwVb4s2JSFVAdPkYV",
-	"kFSDgM1ePQtnJcrSPr1gDah5QTGIWxapGyjXWnxKeoFZxP1v1g+mBsnJuhBlf0RMeZadaaiDNcLiZAQ3",
-	"pRR0UHcMBGQGWTGLx/ez2GZxPTMpi4/LMp4+ABjb25QIJ5QF5yONqmOM0L4i524EtRUvF3s2wUZrZBS8",
-	"o+jcw1NCjAZ80cFFLFbXZr84BX66NLyKDE5HR5qkueEuFSBP+ibNFlfuwolqTFuGbCgSKXDgSeVulbho",
-	"brDxxHE6w5CYbwhGOt0BPvga8UVo/U+rkMQcsnBnwspCgKrXqu0+VPY+HrR8GysbBldAUKO84Z6gF47T",
-	"EKvjYOGmk4qPs4s7bLk0FLWzb5pjciNvWVN+fSyexq49VQv3ODvaiwT31UGBcPd6s3K7bAA+BxbFN6Cg",
-	"ZI34paD07J+kKiAJHMosA7aBvwlqK4qHDHKlvyITw6EQj0YzmGMoAJW5OTcFgMCRoyQnzmDw/wbDugMP",
-	"iPaYWBFmM+cKTMM5V0o7BiWl3awc6JeWPU0blGCFCH9Ua8czgSGsLB3M4F2l363uRp0Bo/jeh1jpSnqR",
-	"FWK+L7XwshWQB/dQh1pz2oPOOH685SQWdaNu6NqBrIZqCY3l80d+cK6KwT0VQr34CKYK0PpUFE0r8b3Z",
-	"ZbJYTtjeKKWsdmskIajwIdU409w+M3ot0P3BERMSK6HbPu22+1ONO4WxnJEgWPIzD6xKlzRa4Aaz96va",
-	"MYmYgaXmtEN+obUbQ7iVKKnuaJjkNmWY4zb1hFs9ZDH/LOALWraQBuvHbx5UDT5q8sHLFOEhHudgTgE+",
-	"MNZ2+00PYLTZcvLj61C7sS7fWMB+Ijf2CfzWsVA9A0sKz4PsAW4FYFIA1ZPh5NA3HpYtjSRPKljPCECQ",
-	"sAD56IlRCmu1AtwNz3u82E29Ojv1F5eLmMltW62F65OTnTCDX1a0PKpq99h1TM+Lj5Jb508iNXgELSB1",
-	"rvDwXc6oMOJSRjxNEvmjKrl6xM4TfbCCTOWK1az4jT4YsAJwxKO9IkOUZArHGlAasO7RHz0S8eSmebyt",
-	"9IXDsKOtSr5jQYU8tg2jo3pwqBZ/cOEyQI1OupJgyJ/5Jjnk9iwmIisVYzzDhXytEFuDzgmWmMDTtaZf",
-	"/Dud3eD2pwxLJLJADrG7MU/as02LGVs0b+kSrVsyqSN4fbV0r7bEi0e/dQDj3dOSJVHkZpXGLB5eb04R",
-	"YOM6vh4eC+xIJhpQnA89xbxi0iB9dYY5wmshrW98JONI88iVuq9Ckjtdy2dXui4Lr2ws5aVQHRd9t1ep",
-	"JL3yK0w2H7y4veR0shXoiCggpl+REjGbodUtzQS5yID82vXT11s11g06nVTajgliais6clRGS9Bcc7sU",
-	"aDkE5y2wQSY8h8s7toaK181I/3nRbxD8HV7qiKw2HTLjsdwXbxzSyCOXNtkVTb4c5hbjbOKWRNaKRzec",
-	"sawQexm6dtx7RLsrBE3OvunLezT9awCQZNPJstkAB3G/fGupnOJAO7dWun92kX/8y81w5CS1pQrKuFlK",
-	"Ndhq74loZYupMvUxhyDmVejpGXMw8YfTZpbkwoywguDcXLDvupWPdkC8PZth0BUpi1WB4Sv0GlOb88HA",
-	"SMIYbca4CxL8EiWfHXe50uKkrGaI0I8cEjVB+EYnRlOCbr7PnjqAJWVHubBPlnQWg1DEMVsJ4QZDX1/A",
-	"28N76Ow1zklJXvjNRJEwvc6NoxMtsjlfqfETUYKrHG2vZKCiYKT0u85JXkRaHrLYy5gpQFTYI6j58GhA",
-	"CwSd8kkYfSkyfuTQ3WB4ByUjq0FZJHEN6RPTtOY0I4pwodFjLi+e2+imCKE5QMyU8xW4EKH5TPAvY5/D",
-	"mPkFQYAV4jYS+fR0yjydFX+T3Pe3ghe750bX1a02dr1OLuc4B8dAKKdwYBKCU3/TjhYWzRGFBuOUJp/g",
-	"CGjyL857GyXGPG4cnp491owSUqmsN7TXVFxVYu4y3t9MJSVdMInfaI1IT/FSii0JmO5PZeZKQIADolew",
-	"W3m7MvQZDW1FMfo21Mz8RZuCDGKGcoqBxbp+VT84saFLf11tVG5t4EmlO9iBd32ly+Kg1QrkxkX/GTb2",
-	"PyzjGmDxtXod9Www0GKaYCbSXrWW1h4wrCm//UCoGzauDZkeN2wgm0v/eBs25aAUIuaPDgv0ZXJBZ7sX",
-	"XBU9QT4CSxeBJhr3O1N6G730MdsYXfpkDU7BN4Rj6p0u+I4VRgrLbKm35Y4Me8U26cNuBnBjZlbYkf8x",
-	"z6NyA4jcZ5YVZucPvP+wnTJ/ZSHDDer7PxdPDjIz9427cZ0B9tNfehWS4DoOOmnggUSqsD2BCu3JtmY2",
-	"DQxIMixZQogJlsPX5EdpcF6Poa5S8irt3dxG52bTOxDTOkOxyB7kXKu/XdRIiF6KmOcArlPHVWFZ9A19",
-	"vDmxVObYu5W0zM51JdiK20667HWg5TYT7IwJr73gRp0prkj5xJXheymRNQIgNSmwONODRNjIZTm+zDXy",
-	"ze3YQOyoxvWQ+/DTxULM6e4sIvSNHYGOKa74pso4CJY6i8BzXZTiXpzguIrw9WaC3eSgMG6NoKLmr/gO",
-	"CxRFCF07uCwgmSmcdDJYuRYVISQeB60haC8udlFOwKX+b2KHGWFRxTg87q2vlMHNO1iwBW7oLD6j7gVd",
-	"VTnqZCmDZOuv9E8FSfEz07AZgYphmZkdJZP5TlDx223Z5dw5OVGV9w1nWDw5qpM8AgyhTBL9hd9icaug",
-	"GWPywU6Z3mRLndNWThuoPwwV+O/uhW6ocHQkMLkpgpv5impdOmJHGlxqCrtBWroqHc7fil8KNvMa8bzU",
-	"Vpgpm9UO8aWZ1RsBduNQE7FzHo6bZb+7MtY6w8sv+6sBgh/qyMOMH2sPNEWaJoLQuyHUCFflmOrtTH6Y",
-	"LCPqSUh7nQnmvCELQUrpRpmqQ5GHaXESu8cizC3Ml6aRpbvtFmKju00Z0mKBkA+Z0jIqEml0uQ9ChAls",
-	"IQgK/wj2AV3sMV9pXeYc0vuYTFY4UAaTSaIrofoVkwj8C3RKX8RlkoSGPl/HtrV2jnKEOI0xbfTeDxDA",
-	"h9VT4S6ZY/r0Gpp48CtJl/JX3K1GBzgDUMFBVzxspx77+MIadkNWQGOvNZciTJEk7Fo4SubeIEWGMPP2",
-	"ipu9MrpjbqtTiTMe+g1GU26UYfNx5mPcIFGCzIk4THVA0pPbW2lKq2aQ8MW0arVWgFb+wHaAMzdlUrHN",
-	"JjKiYBtZFNgoYBvzktC41seN/G8V4iaPwXqRqtQIHtRKRNSU0GIqJJ4dlrWgM+w4DdLoKvlPf+Wx2VtI",
-	"QEWnElArlgL792pb85Il8PNjnWxTvhEm2zW2B5Y2/naaZk1SJUZJUs1fCR7ZmVAATQfZ6V4ElirVikIg",
-	"Otc+4aJVCXYI+xKVXiLDVSrBPDvHBLZUMm1b1hy3a1LeDcZ1ShCwmdgh4MTSYVOKcn4BFy7XQTpfW2Ht",
-	"zzlfzx24Rcfl4FVC/Rg8G5mEdAQSQIziSigGx2meyYJqctCPaiZCzEWq2GEDc5oXYstivI1yaM1Da/PI",
-	"wNhpb6OtA88zeEHpjk2QKp9tp9/qMsJZ6O7XtPzSFptiZlp9bWVoVHoACQS5Uqhv9apBTbKBTSjIP+Pf",
-	"kkLVSsQN60kkiZNo7WGHCkUW2ubRCTv6oKeg5tjOzTQG3Qhrv9Fo9gGqpgn+MAtdd+EMvyGacux4eWMU",
-	"puu5RJqi2RHtxIbk0QVAQh4S0ICz0lpbHpX9fLtsRmCTcTGivX3OrszxGm23Ra7INm+/aKocBlUe5+uQ",
-	"Bvmb2ylFMBQ5p5b2OK6r/PHdl0vnalLlCNXImwtes8GXsG5nv6vrXj1Lu5FSUeTSdMaWM1NFNj84y5Ym",
-	"tEEdK2wEz4EzlroiboXvxdIIAbjFYK/EJjVDulaDJpyBHmoBFhEQ6fZQNQNbMzTUKWU1sKdlrO8O3IID",
-	"p4kFaqQNizRoza6DMTP6z4wbkQOsyeZlAvwfmZvOYzP4UFgJnRBAT9/K+eDMDD8OGYY0uzFpSmO8WSvB",
-	"L3ejzgANVvsclawEeoKItV5jLZnTDBMShzvA8sqhuMpV1KE96F9A0qcuUoBr1Qqpz2vroJZvYEKnuHLf",
-	"EUXWf1dOllg7t1fnolUUPzCNWOPtFb2opw3UbdXwjMQM57SlzIEZrZi4coZHpOZLEaDPW1b1DNMuj1mj",
-	"EqKksdgtK7kTV2yO9W4LWike0VjNhqBXFDJbfgWKrRNXuUan8/U4nK5Mdl5eKEqqwu9d7OkIBLUrvbUt",
-	"ACDwVkjL/B3HoDTX/0fmZtoKd9z9/1q4IDPsQhYTaLVqOuWEFVKik1Z/biFLu6MrY14A53B5PT1LXZtY",
-	"t+s0+OBNbR3EKzVbcDNlcsGsJsUmr8sxsRpIEOgq0R/A37H/4/56noKTcSNKJ9US7VfPQNKxOTeQuMSZ",
-	"/+V1ezrmNXh48npBkVjbKBaC2yiVYE26GokfhApCMpfgJWDQTdFF92VHo8Z24uBguXEyKTAqW9ufG7Af",
-	"yLBZwNUaGDfrVLwyRcZYI8dVAeXONibbNNi+Q6yQoyJevANCpcd+bOmodWKa9kHZQazVTbnp4bDlpE+u",
-	"LHcQjEfqXFgODzteAyvHz7MDLGd4o14a37mEUGeaVYQwyVGsH6IuA2e9qDM2yDHiXKc4LDlJhvvHmWu2",
-	"OEHNdWDLdaDHDUKMiy6dlbhKmxiGiCRNn2vtQM+22tNfxweJ5UJEGBbeUmPCVRpiLYAauhMBubCzIiDe",
-	"7WNQ3JuLv/Wrv3VdLsmx/u23335LetZvAobVAn7cg1P8ChcSwRVJ5ZFqmfsYnMeBvKW07iH76fyvVw/Y",
-	"f7B3X325T9QH5+cD5XUnMFZzI42RC8M1mKMpxYa5Oascsq8Jc7yJFBAuHrRLMHOM1dUUqwD0ZqOVsI4t",
-	"pLFuBJIAWf0wJ1qcdV4y/v0nmA9EdtwdlYr1JJeJ1cAoH2+TCn7Tgcwc4Cq7Su57e8jWqWuAtS0AD7A4",
-	"AsZkqHAPE6d44O+KxE24OIzhOs3snJcCg7mPWMXdyrKFLMto0YtLoT7XRQHxt2Osca0cn7sMaEXEMhzg",
-	"IYsujyGvyo10XTkTA8ZI2IhjY6pxwXEaydYL2bf90Il/V85ICh7/7kp0r1UMG2Tu8AMXFnoBknqY5j+u",
-	"3qajBjdMtaUN45o7NuQi3ihEAdH4ukMyjHGc5AQafUfp4C+cQlx6rSDPYiWupt4+BXMEbjxpQ5pYyOgb",
-	"1Gz2B4c+kyk4S6asISQM/CsPbbh7tJHAhf1ayyD9I1rtxzrzcMW100AfgZ4cTXmabCFBW4lHiDEZQpBT",
-	"RO41gmMIu+1L6K31zDR+e6YNW8WYu63nq3hhx5STFbfoCrauoy6UBL9uhVh7+0P0GM7lgFGodIpfAo4W",
-	"oZ5wFqLnoRyolGvsqsBmbfVkn99j0LM1k7+ckws6ajzQR4KWpjqw9UA2Ggq1ogSyjDum4nkXLHvflNtQ",
-	"dd2sQDQDp6ozewNPMRzcwiWLQ7+nMECsmNdGuh0m3wMZQj7qEVO81aV4yPDplCmN2UFTaKJipyzCmdkp",
-	"GAFoFChoruLfNgEaC2DF/HCpKzQGRSZCrXltnW55dHglfxK7gzg7NanweOqtEEjXjREbo/XmEcQxhLkM",
-	"hzbU2QY78KAO81qzi7klmdk1qb5jh/4AEnWhabc8RuOUM3zuUiYn+Ob9Yg1QHxM7EWf9C/ad9sJSFiFv",
-	"aCmUMNyJlM39BXsCvmZ8bN8+/y5ceMDklm02UxCvls03/+d/T9lGb7z0Zm+fPWFfffXVt18wwGvBn1cI",
-	"EcMKPa/xtX/z73379V/++u9sC47XENyec8VmAoIL6ov/XyW/3MPJ0xZtLoXBszQ5/+LLL85jmhSv5OTh",
-	"5Ksvzr/4KiTVAhefJX6Egx6y2/1xB1b5oYDo8lwGY/O3Wlj3nS52UcMOCQnQKnkOPzn7NWSB4F11LD8S",
-	"mMGoevVGrD0477bAD446fo441XvvOVMLjDhVWgVL8MH51wSot6jcQXEoNf000FmEAGqLkcnDf/7eHId/",
-	"vv/w3t9ymw03O28K8R2ghjd1Y1Aoxtt1YtqwKO2m0IQf3OdKfAHfOWsQGxHKQRDb+lJa97j13tHqz0dt",
-	"8rCiowZJ8liFBqruu0ya2V2P5JhXTSz+cVE8bqNaXpe1eVm+XsB2dlfUmM2r2NzgwzSbjnnHmuyvZOok",
-	"QDFIjKDXVsSS+4U2mD7dXA6b/bj+cM2krS/sdacd1y8i5gm0lzmyWeRBnfp8P3E4yor3g6TFl6M4Z+gx",
-	"OT4W7/ZRZK8tjJLAeS4vBeNhU7G926N4JQbddim8yYBK/bGMOftdFh9A0vNQkrF/2hDlb+/AVdzwjXCA",
-	"JP/P3/HKh1KPdOHLYnJI82mLfj1K/Pvrn+lhOxOQCwdxxvmnyhm4SCyiCPLLX01ctT4zDVUVh30CpZuy",
-	"APfqxKYquctxzlmrdjV/VSXQzDthnVu/CTPlt8QtuEl+5hvuJiTFe9tcL5hXPkJywR7Ezt7WQqEJc3op",
-	"3EqY3O5FzTW7fU+vKm3c3R//G+whjReJkyAUyeNjmIhyu7ri/omPrURs2E9u2Y8Xr3+eRo95Vc9KCWVE",
-	"uNLsjjYldOSGPhet3fw+1Xnd/6bKDV+KM3u5/I+rTbm/o8mdPpOKmx2REEHvY1MmeMPT50fzkzg+Zdyy",
-	"i388z23GWrqujfhJfgrnqUsU+hVkqO/XfnPKo5/ugORrCyptCG6DP2Qa/KEGpSPmOzmNUpBv+e4R+rNT",
-	"yZdUWPyT2zqT0N9yuxfw4T7tDQyLyOzhb7WoxYnOT+6agtZaXLpUvRgEZtBNChEcW5yVWq/RKRs2bcbn",
-	"67rq1j2+C+/chWKA3xqiGMRZnf6GyZrNr/hahAneovkTSUDz0ywR6NSr9uzQygTIssOTFAC/fXaAbw3h",
-	"hjApVAHcSkjDUqf/azpPWvRoLLza5ey7J8GW/ohNu9OGte/LDcPL8mR+l47A9fV8pqe7VgLr01JgHs/F",
-	"LSrXLes3hVMx+Qij3MFlMg214OnyZxteCAwWKL1lWoWrJrW/75IsuzuTK7uBYmV3IwFSiI0+m5ch2p3z",
-	"xl5yNRdPSswjPs3p3khVu9gtIYSbv/7qQV+8+RCpIIxy34ch4vVkjoONj2+sZr3Sl8jyfuM+swy2zvMw",
-	"e63KXXoCAX0ZlagUvMrv8Q+bIyfAiaR4VZV9PST7RGTbhTHG9KedyWm0aZjcfTPP92FCuAcUD6WOgXHu",
-	"EdzUYCMj2O6Z0fVyddsujZdeQ4fEijSXY4tZFY2bA802MNKkY/pSGLZd6VKwUFLixyrLQ049a0iXM84i",
-	"2S7wzft2KYWhbt+h9OPF658ZLtqTHtJ5Et0CHaHhn+0S6cXTyxRXPMU5b7446IKDr/+g9hWgv4yLHYdP",
-	"3vfxfamXS1Hk2CIkWnHbhImV3p6eTaZNzgv+V8o2OT7BS7S7IxLDFwx5ASrYdkwWQUWaxfvkUs7FI8aZ",
-	"EVaogs1B8YLqg5VUy8hy4Ea2Z78vZCk+9Hibn2EdTb8tssAX89ZIgqKTpbBfzO1lym8O/7H10mVZlVTa",
-	"Ub/bxYkrd4bF83sMMcg7uQgojbcpEADb0EvYCKVjQ+ZSxDtkMxGvBuxJMG3qRQD8+fkPr96wipfCpRDQ",
-	"QptNtyr8DN64C1XYf+knqYoh6jDMam/lsQvAiRMUEN3uGbaXu41I5n5Owh0rswjdl2NqbTYBbisWAZxA",
-	"r/3e8G0Ibsc8rtTWBq22iOK+FqJCEPbArE0ZRpZbn8cqy9tnV/jUEF4Nc7rjiyDvO5RXzwPGzWkUgutV",
-	"mWWSRvJdbQZ2REmNdPYUjm/a6saDPucL1nTlGt7cbQ5KYDP6iC4jD97wUP4kRAXXvqdedONbtpFXokgY",
-	"j3hx4FUSyuFTH4G9E3r2u6dgn5vyR24GKQapwu7jykD5kZv7ST25E4b4xUjnjdCtgnKCRe11CCggkHYK",
-	"f0o17fAXr5dEEJbEORRTnM15SGbvcGD7Vz5h1vDz/wPzRnDHpiREqFlJTllERLSYOxsEBckIKxkLl0qB",
-	"lQz7vPBWbPSleCGDi6ovIfi5VuL6yl/O9UB/nk53+LUSy5PkOgS8xvs0HVvTiPJ/w9fCfGZxu6eMM7+B",
-	"iHOh2UYbv8t3dGhJ2fGmbnZryJnWcyfc59YZwTfX2La7zVknzs9vpstn5q+npMbchRgdcEAqdZrzAfO9",
-	"uRx7zP7ftzAWKjyl4AXUxoVSOVJo2VguSLLghXARg+WjvrwOcCvzRZCHoFbhzft2xN3JNXfBd16lcSth",
-	"kurTrr+K/FFLNH9yJ/F5Hat2bosa8AGCGv/AUjr0GkHd231fKc7wQnwGFkNwXukFpm49ArpK5QR2rkUs",
-	"vLUQlT2wMZqCv9wZfBFbVJzmfFTc2mpluD20VwfAg7R++ymVPj1ZaW1DRnJaARaUe9LaR1DkxOyqBv+j",
-	"2DBdRy+NhOBWbwTypbR3FXskkHaelKighrSaVN4FXInRNn/YB2HsKBIEDFMTRo1PJaXEtiKdcQlpXXKc",
-	"Hlc0PziH//Wxauj44RBB5OMImA4IlAJBMUiK4YoYJcX/Ku4sSuonMioEWspL0eHMvCSUN6InArcOEFhc",
-	"w2NYPwtEsAKwekH9+K0WZtfoH3zhsI/PsTomlfvm60k3lNPQkArMjVSze3W9xwx/9pB9hsG1zxL0omsC",
-	"boj0GZtrpVgXc3rKPrOOl+Izb44evShKK26PSYbfi8DJIdI2Da3eY+Dt37A2+nPr9xejoP8euUfzotsX",
-	"/hLeuAtXuP/SEE/4T7JUDCd++jrSdxqmcTqv9qCkQb+aIZktg93dx2AyFMp83+dsaL027khTmP5irxlX",
-	"A0px7WB+AOPJQtrcdUyfZyP6ZWDrGxoSb2q3J6s27Q6eUjkN6fC8eNT0L1ZMFowzJbbwBPDzMYLfOvxY",
-	"2+CHyetaz6QR4Vh8ypUNt7dL3VnoLTrXKh51mtJ/h+f/Q+sb0HqJuRc0fV/C47ux6cZUrt/Ywvt0clOb",
-	"/dtTYF5XAcgl7OlnFkBbgqiquDT5XX3DpblIbWNuLR797d6efjPsfv56GPjnn3TX/c41AEbBbQq4RCGb",
-	"rPGstngDIfkja6y000vDq1W3Ivum9d5dqLPN94Yota3ZeYvf8PnaTkMXjG0DPXZ6hbc1TfrGOTD4Urf9",
-	"AZcO6dp6/5GEVk6XXNHe6Uwsbo8Xblo6CY4BxXhrWAyTGmhPsQCMRjtlP755+pxpw978/Pz4rKQasO7I",
-	"aS973K5CctoQ7b4j2ejtPg2xKHgb81ZSU4TQY3RnM1Q8i6HWDv/9m/DKx1NXf+pAc3A6SMvWN4xQHtHX",
-	"tADxSTn2VvDi7jn1FGrGTF+NQKr+Tl8NwF6a8zGYbJAns5/m1ltXyLFHJk7+vlWXZuMTxHvG0xtP9QnE",
-	"h/8Ug/Wj6G2Jkai5eCJ5OS3dF+xnzH2PpyMKkuSmyWst+MqgqzlWLA3m4ik9joVGvdOhmiO8fbvWJFAB",
-	"Yj2U6oQkuuvM2GYDz6zgJjQvp9O/hVinjbyVXLGyvp2874ESRBWy4G5QHnN6+RQYSM+kKiKQWczjR9e+",
-	"0tA4ZxqiO2tRyqRF752+pAflb24xF5+4NwbWEBrxUCGSsmR8hkhfISJyn8cpohYhUj8Zn//eP32D/cM/",
-	"mbt+vtJyTDf/J/B+392cQVzu98y34JLjzO79Ku/m01Qgd5+RtpDlXpVcochpMMOBZ0UxZTX0k0RtOKK8",
-	"HkudIchcd4fHlVEGSq3XE6qCbr7i5ZpoEPMHAvjCe2W/eCnge0GMNVSLETu70YUouzW7V/jKHwQBEVYz",
-	"5P4Pyz5BQAyDYQiqDadxHtu2Or4WChIniK1Jfey7qp3v2Fz/Y7nDbl2IH8niAz9YG9h2b+u9wpBN+eOX",
-	"4n80itBreKv6hnq9VYe6x/E+x6dNMVgoA8DkonGZBH9KfYVUO7gq2ErwNoT3SszXsS2L5bsM85/NdbXL",
-	"C74nutp9akdgEborX6stST/Thaa46dd/Io6DOANkH0ZMYYRu0ZDMDl8BLWjBTcCriD2JLONLI3IS+Kxp",
-	"w5lxl8DzT40RQ7ea4w7QfL5ii9o0VAP9xDZUTTi/2E2MbbApBDS79wb5RptEWqJD9AeCJW/KgrneZD2n",
-	"pTMda58sL2J/Kaf1Oua5ngLxCkCuI2kxaIx45ZhWu5SXkFbrdADFxy0JvXMOYUi9RIUkdShN5dhCdSaW",
-	"tSKYu7uWCk7u4Gqqu4kBfdy1VNj5OiXpEhS3TQenrJ0VuzzdhRWE3xpiBsVZnRJJF1OTnWdVKxGQx///",
-	"tDkO0llRLpIX9E4YMWtjBWL9UfclKGx4LTCveEUhA1sxE7BH0uXZ+ux3W2rXGaT/3ujqD0jHD3fn7tof",
-	"0xO8b1RUHb/qAZ7MFRhj3Xtrz05SubTfRc/zHCRHQxGp5Zd0a/bbsR4PVAJOd+G7n0jVvcjn2ijGEe9P",
-	"fJaUvEa9S408/X551YQ3uiE0XQkVSV5DDFtGyIxtaGpJMp1XiqDr5Sfbqgdm/z/RCDoasc21Lo18Elss",
-	"9+QaNK/dSYJk/Nygoh9ROew93CwmoaPfao6kp3Az1Y8Arfyot/1wyHDK13di/PNhJUonByo/ofu6YcvM",
-	"mW/z7SmURDBSAZgxJTqn1hix9JfbdexwAi1Qy8bHl87DWd20fM8e8tgW/poZRSdhursJScWVDmm+sWsw",
-	"4bFl7ymgH/Cihz2NHZxwEwPcDYgzSGWfJuCjBUqyFjuAND/e6770XW8ZtMXWp567C+s3gqPUzXfg8S/c",
-	"TrbcnTAtLOC50cOaxsCLoU6g5GZ500vwqKJ4pcvCxrpDSBBCE3YtSzVlS+78vRS502h0xWc3Rwdf+m11",
-	"LvLjZ4Q2zO00zhbsrHnQQxvb8GMdS+s4z0RZ2ki0rRBr9LqQ8cetdPNVotFJwoPDEPNJ4Pv7DnTc3mYO",
-	"QmR4AwW0GOrADZ+JhTai6S/mIn7JQpel3trWfgNucutQnMGfu8BmvoMXTpZUHj83LKlclOXYzjL4hT85",
-	"j7wVVcnnyBKlsFarw6OeGCBWE+Ybcb3hoHc80TeHeaILGY9BB6RaE62KfvEivanJ05VQCJ5U8aUILL+F",
-	"d1pt90tpnX8PKvigeex8JZVgWpV7XaWPJnFojWAM5SDB++fnmNcRowOByHDTMb+MKeLJFtxx9ve3LyeE",
-	"PgopeXshjoI78bmTGzEZVKEZh4iEez+w0cPNYiODGPExs/Lq80IupUMCzXZsu5LzVZRU0Eeg4oAVAE31",
-	"hGKhF06bSwu+qbqk1Pf++amEVPxYD1ocvPbHFTQkUJzTBd9B7ijzy2dFMvZgm8ou9MCXer4OtdCnu1D8",
-	"F9Gu7Nmt8OKf/GJ4wS/3FAXEcgr9L8ClC3+Ya+4IZSH4+vpNvKeqaKrePwr77nV96y2SoXtrupwai6QF",
-	"pgjtXDsNEXjhTmuqeLtV1kdmctblIBfsC8BkRuKexpLCvrthA+18pXU5bbXi8wflsFlUh/30qe3riSAL",
-	"objg+Cg+Dk+C62kNjkYdveWB9NyyrYD+k8eQh5ccisqyva76Uai6+6uF8T+a2OCdHoNuEBsY/KwywgrX",
-	"F7LBd+4mXuO/NQjMIszqBGW2Wm9ijj+ybGjU06T4o+pvHTeuLf89+WK/7gxqDL7w5xYaf+hz33fcny4W",
-	"Yu5svl68BQh6y3pNC7+xCJy+D0eq2miVtSqEYVu+y1WWR7yeDu3xpeCXYlBThJeo1N9rD7r5mgaHyjdd",
-	"iIhGfzzQpF9W2m/3ShgRe6ZEzFbwxqQ+r7bBLLHC1VVXhbr7e3UPuGgk6iQogoSg6ekF5fQa4SpbP/ty",
-	"LBAbDjJtLyHN6E+K0UXCeE+b5Aut0I0GnrgWfjB6BisjlUshonTC88ZZG8jttgiJn/D/l43yx5meROp1",
-	"w/aCxzRYtEA1y5TeJoqZvj7jF/jKnSTQOTOs07gnoS6Lkwcko0cFsIxL7jAzHys/MTcfrsEARrTldo+M",
-	"yaWSlYKuFLjG03pUvrlNfc7bdgN8c/DayfoHIK1uGxgd8mMwJXKvB62XMJgc6Q+NdGypw0ZD5kTncYEe",
-	"qH2o6C/0tul76lUw+4jNduhdr1UprGWWw/5TCr42xQEqeqqax1DCMvROXNUCAgrLlVMCbAsIKV2vnP4E",
-	"5/udHGYEP4NQAtL6Y2lJ+bgo3jXtf++rIyXCIfSQ+YW4SjDdg4C4Q/HXgFeduHK1GeSsjx0qA8BNU2F2",
-	"COlwP4l4yIv01eJkeZqCI8jBapD+eMzGRjckomu3q4+A5c/mWi1qCyGWLknzpHltqH9hdwsQHgErfdCw",
-	"f7snwZNINci/xKUBv/Gv3JzCy/QjNyHZjpvoWlpow7xMYpgDcpx3iZyw4c7Iqy599hW+8QkzQM6L1SQm",
-	"D8WKa+cy54ZNAmx63OWjkWS3iZYVdiwjesKO35zrvuMWm+brqs1eD0PoXl8KU/LKsq0wAec/Wvv+cfAE",
-	"xSrXzR5XBsDMDoyTC34p3sa3TlYCHXWvwbpGmsJx/tHwXhD42Y8mkDBUh4r32MmKDeOutyCAvfYKXYOU",
-	"eNROKvZyzptLwa0IWu5O4N9XtVrucVM/vKF/HtXqW6n+4eoevC2w6i4s0YWu1SnARIF0YF6U2gpvCDDo",
-	"5zHXpa7NNLp7scoH69WVEIXd3yVvRGQvogshMnYPJYMT0Er+yogGTWW0A6CGQtT4D2ek/8d9mTAXQgxS",
-	"Ip5C9T/ofwm52IbfniC2DUcKQlO4i5/PSqmKVKNlhbBN8S/uYNPwPKdLBPvm9tuCTg/t4f/+r6cPzs/P",
-	"g/SIibE6QCQ4HeMUTrOZYFttANIiYx5bJ6oJWVX75XkbEuiLpse+qjezgQ3DbmZxdNf73czuuHkg5HFZ",
-	"4hZIy9ZKbwGSxWsOfmIEM53BNG1HYahZ3xlTnQ7zJy1qkER4Blu1p2F81aNShC/ct8f/DkzgVo9+RL6H",
-	"ClKj1RI9/NEIbjOYLnhnFc47eOE26QIfoAiDD27enR7L7qaxG4B0lnGHBiHAY4cns1LP116Qh/92mhWa",
-	"KXEFkn34mfeHHOIlePhqU04eTs54JScf3n/4vwEAAP//",
+	"7L3vkhs3ki/6KgjuRnj3Lq1uyx6PLX2SZf2xLVm6as04bsz1iQBZIAmzCJQBVLO5Dr3FPsl5hPMA+0wn",
+	"kAmgqshEsaqb3S15dr6M3FVEAYlEIv/+8o/JXG8qrYRydvLoj4kRttLKCviPt0bPSrHx/5xr5YRy/p+8",
+	"qko5505qdVbhG//xm9XKP7Pzldhw/69/NWIxeTT5l7Nm/DN8as/iuB8+fJhOCmHnRlZ+uMmjyS8r7thW",
+	"KMe2RqvllEnFtBLMCv/9uZj4n4Rx/GeebHSN06qMroRxEqc+ryv4/+7oFxtelsw/Y3rBvj5nm1fMaVbp",
+	"2jBdu8l04naVmDyaqHozE2byYTpZlvw/hR8pPLHOSLX0T0qxcIef2Lxi/oGft1sJ9hs3U7ZdCSOYdExa",
+	"tlZ6q6gPbcrWV5o/K76hPv9hOjHi91oaUUwe/SPMEgaZ4tp/TZ/Qs9/E3PmxnlSV0Ze8PCQXh5UstNn4",
+	"f00K7sTnTm5EM9Fm3fMVV0tBUVeqOSxzyy3j8C1RTKYT6cTGHuWJkqunMLL/RvgoN4bvgAra0ZtgHccn",
+	"QtUbT4laWSE8gVsTMMLVRsE/cfJFizwZiuLA4cvNokmyWiuXaiNIPiy5teTM5yXf0Q+0otfqt4d8IAvy",
+	"z79xQ+zSj9xYv0kbvmO1FY+Z2FRuxxbasK0/fJ5rYdb+jfbuHYy/v0kbbtb+0ZGdfh1e878Q3NYmsGBR",
+	"SD9FXr7tULBhSl3PSkEdnYMdyRya6aSSYi7aq5HKiSWOYuqS4uqXess2XO0YPPdyQzrL9FZ5Iq64bSbU",
+	"GsuJTVUGzhzE/k9XWs4J1t/jSgk8DDwVVhnYokXLwFqBkdKam/1pTS+uOjBLP3eH43nA4yfmsw2/eiXU",
+	"0q0mj746J+TPhl/9gO9+dX7+KXBha0HfnE8nG6nif35BLO8GrNNQ5utzgpEOt9ZttK385dSWoPpKFnC7",
+	"g+Qs6jn8+1diqt/x+bqubnabzHZuj8JSua+/Ik/VsLswHAvur3McnWLr77gqDmc+42Y44f0QT4zglCxc",
+	"CblcudevB/JOxQ3qX4M//JYbd1RcpFnEL0xxhTmCwGoOt9MI/vT1w4FL0bUrpRKDl25rs+DzAfsaX5ym",
+	"CeWWAbQ5WMZmM3BG29Xu+Gz8S1M/JjkJUZY9usAxCSdUsf/eN1NS9wlc05W8T5g/bP6m8jK24Lsps/V8",
+	"xbhl598++uIvcBX0jrwVYl2getId+gv2WquC77zW/Fd2Uft/43By46XHX0G84b+/ODzCezSMF1n8XFpS",
+	"IAFJ2lLP18JQ1BXc2CdjFFldZBQtiYpWd+0/65kudnCf6Uth/MXJZMtmmGldCq7CzuBF2XeKL+Cl3hPg",
+	"b4MrRz7Y8gFMCiuctk4ODIc/jrMkiayvDtf/g2KVvBKljZy1FpVjlZy72ogpWxi9gT87XYEJ5IVOZ4dW",
+	"pIGzJf96Rf51R/x1b8lXE/+aH3Y6WeUW907wIugI3Sl6oeAWddsUa23rouTL4VL6ecmX9NVwdeynL8UV",
+	"WJh8duzNd3z7is+AiyojeHG4bf/9X88enp+fA8/C/sz01aHU26Oi/zLONA0clz9tiERR9ylXhdcfCD0R",
+	"FNGjdiC8BEa+xru4u5xzL3q+CGrvMEFOeBhsJfjagjIq3ZRxVaBSypdcKutGmD17hMM1xtnjFGgyhfns",
+	"Eyl74K8G3l67Qe/tTTvIBTw89HwNpS7po6zsRcmH6WQtUd2KSubSCDilKwlWyKzk8zWpY5aHO/h+JVjF",
+	"3Xz1Gdphr/6fx8DYta15Cd6iWpXCWmY52Evpdvri/Jy8nzJEwYMCM8+RJGcSzTWnbubzRzBRuDqCEF3p",
+	"2orOJB+25nhOqcGF4CYjoLTuUHlecrkBv4fytiBF3+sZKaZWSmQm4VZyvqYfbXnX1JhMPSMIBX+fTmbS",
+	"/l4L2jdDkv+VWLg3NeV2Cex6SLxByh38vOfwosWVtR4OF74S/HJHcbL0ygxzK47uwoVc1kYwrVhVm0pb",
+	"QaoXRlhpXUa0rYWowPCeIVEjrbfcc7O3LK9IRrCO47YNutxe8V1wWyab0zPu/l3XUm36ld6srh9WgbMj",
+	"NyNq1fs2aNu27VtKywq+llvuVN43Xpaj3G1ZJ5d1dRH9+YM28wJ/MMz7FMzrro8pfXLaJnyPVwl27amu",
+	"wzT3pWc9ZvowDEWhzM4McyN0FosTyixkR60gY1p4etHbW3CTkZoLnNIglXGlnROUbHgPdw08ZH4S0ZFp",
+	"4AKbXpdKwcJIdFLgTIyziHMPq6PpV1NeVxBlc67YTDArhPIikTPQrthWupWuHePMf/Yxam7SYtzFP5CW",
+	"Ke1SqOWaVniUBEffo+/65DeG56yUINYlRIbwqKcr/6vzY1f+XJe6NvSuGr5l+NzfI353L4WxbKOtw00G",
+	"749zwvhf/K9/+cf559/yzxdPPn/+6x9ff/hXau9jpOHY0iHs1D2ow723h/cFec1r7m7qYaSNfFG6oyac",
+	"f6c3CJgRMVr9IohD+EOIbWrlNOPAGbhnW26ZdbIs2VbQLoWq5EqJIqMNl1wxbpNFQ4xASbcYNQRXKU65",
+	"+RAQjjyxWi1qSxovSVIdWCVSvV+JHznBwk9KuRadcCmvuHFsuxKKwYCPmSitgOfarYRhW75jRteqICmV",
+	"u6fht+QTw7fHHQt40eEg+JNGuqXV0fQiI9R9oagx/qPDuOWyFfWhJ3QpDC2wPI2BK6IU8VeEF4SPUZoy",
+	"rcoduno8+Sp7KF6jNBx4dV8KA0ecuL6F0vVydTjRpyBQ+cJ5VljJ+YpxhYwRorQMrL+kVFsnKjKeIKyT",
+	"G+7EyPk+Cz+j5ox3DnmNb6S1wem0FzcHSjKngd2ZQlt8XxFsRxf3tWy+s8ev6ngdwtvx2moToZlilmto",
+	"aewZ5GKlt5ZeeGKJw5UkgbHvwQbuYtYPyqRrSYB5bS4Fc6Isbc77OtTBdqDKIEHQ69WsKc4yS5TEDyRh",
+	"MmpgliTDNjOo3/AyOTGjrRXFe1mSdmrHQG9Ny5P1cDve6S2beZG7HZzNYfTS8M1GPBVlSbFsj4Jc1hvV",
+	"PZHjLNL9T+3/twmMeivD0+pxXFT4eCT0FHeC2r/vheOyHBmLSwrlw/Pzc1qnbG5kL8RzQbq2x+zYOKgB",
+	"7al9R9xH0RvY+tXD82HOqa+Pj46ayTFFVFcY56dlltULUn+zTBRLAeb7rKwNKX+cvjlde4xRIB6skmQc",
+	"Pa83QrkfNpWmoqCQvddR0loz551MpkM9s3neqK0bXoyxH1HBJITMW/9ntl1p629scCd4Qy4ohjFUeCgv",
+	"a7Xhbr6irpHg17A4We7vVu32R7ymoz/SMW0LLqs9H3J7DN+Skac5BgRGqCIhgkBFmLgqyFymt1p6cgTX",
+	"85aXZTAZ0dCu6rIcnrH3Er6ST34YGK8o+UyUY+TwTJA3SkzHHJJysOLVCKXvwr9Oin4+K8Vzo4cmFsD7",
+	"7/WYt/+/oS/ramh2gyzc6joxohDT9V+Ko6StTrNtE6VZcCJ52u5pw/ANv1IH5tmlF2aErQmhuowYW4rX",
+	"F7SBU2q1ZHypMTVCXMq5YJZvIQo426XUvnmp52vGHZtpt2KQjDA9zFDq99lELWtEZCdqRd15v8HjOsPM",
+	"Bzyx0qYkhKKbz5HxUQWTL0YDxCUkyc54CY4A7ve0rDcVGRpAOj3JXAr49DOLRHvEOAs5s8PcM0Ww1/f9",
+	"fyIkWFaVUKLoJlEL5YQRBdqAW26629P7uWu5fY6R90AH2tNSvunRgeKOzNDB4C2DSZjmdMKV3YK/AeKd",
+	"k+mkMDu4Ywo9SXGg6aQSooRDWWHs2XD4R8E36AwwouLSQFI0N65l6HmqoR9F6XCP+f/zf+BWFvhbW2NC",
+	"3cx6xSClRIfMDz+avvT/Vwp+KVK69SRy3XQyX4n5GjwFosJwjudbkA9rgXn3upIKUw5/r3kp3Y5kxE3w",
+	"kTee0/58o+lEL2imbVxv0jJb6bVQTC+6J+lraqtTpt4I72210k4P4aOUIXH0xTJE1SL3GMELzxlo4s/9",
+	"LpNBPiEUmWzZvwBb6THhpEq7/UTdG4QGmySojrlwTr3pD4awxGE8ePNSmELOXTda7u8P8L5J9ICGK68E",
+	"w7dWkGJ2vHQAlPWgpeOOUhfbc16X3c8b/p9YrgCz4JdaFuQmPhfdH7qVhFzdeBND/J38oRRl8cwYTaTP",
+	"FcngJNLhRFkcd0nga9M4Erlmqei8q6w7YCNUMTwBGjWXmyZyH0oLDMtbNhMrqQp0KsaCJGKZVlwK42VY",
+	"a5Ns0Js4SEYQoZko/PEFX/iX4g9uPXkwLiaTR0juc8mJTV6EvxKbHCzCIwzmfx/fJj+rzeYnSeV1Z0tn",
+	"2rn/g4Tba/zBiID8/iqwXCPctun7ufW8bk2QXtPxiNvHURBB0+EIAWqV8WEWonT8GRlrWknlMl6dVfCJ",
+	"EMFmf6gxvqyEKCzkBEI6qywFK/l8bUdlZ7gw6z6Sw8r8cdSmGMD/MOQ0rjz+LK4qrJsi44uox54oRYYO",
+	"eL/H+F1IykOR+Zj1pLzl7Z8xaRP5ZDiYQc9uwzxYyXehqovxEnVwIk4xPrEucuEBkbwVYyGZAfTnSJUN",
+	"XwtPPDCQSb+iVBdO51LrojlBlKleijKXR/uYzUSpt+wcAsftpInD+lR5JYox6fWbsof2i7osPbewlS4L",
+	"+3jIBLIOxRC+HZAdY8Tcm0hDZf07eJ2utOnPgWySsfsVZXiLKmNdeoaLupw3+9DXuOVOGNo2SmmXXYq/",
+	"5js2E8xdL9MwJmwSuxiS2Jaagdl2jZTOfB5RUJ4xyB6TihZIkngK0gY0ocxw4kMZNDL+NFXywoFskdQL",
+	"jrDCxBlp50gxWsuCzPVVI/QHGOSpFxpkVOwyqK9jxrqkA1Ooh48cLcSdMtW9IwfzKgU1VLC9Ro7292Cx",
+	"HfPMp9ETPePkG16KtMlu89PgldrbalFaWWcCt/m6bb4yQq2EdNQPDw4CuoHClzq/7pntJVkSdSOvX04r",
+	"75HEA+0K9Ao1GjA4gXO2RJstD1aYvfVGT34/WQIlUGeO2dm9Dm6pvXrD8fS75GUtBjAJvjd0en9vXB03",
+	"nmHFrRWZPI9TulQG8lL8JMlNabYUZUL0iqKJrY24+xKc+OG+KpyXwRGTyWjdS5OC4npZBM85L0sIgeoF",
+	"lMjsBVTbaa8nq6M8VYpb1pNBKxHBObGXCRdxEzJ0rfLCpXHhyDJcK3otobqL2xXJvEbMtSlyYfZBNShB",
+	"AmGdcRqPnj0w5sgc35fSOm12z5Qzu1tJsM2kxmZFdtZbVatC81mZKa3xTxX5rMctG8ABGmYJo7Q+RlE6",
+	"m1RRdPe6xee9+RYRjYb8ZSRUbzRcWgceLy+zxRaO/J4yetRTYcSitjiJgVbRora8HJRa1TcOEvOd3tIp",
+	"jZshF2HczpSMgTvRUDaM1KwyTDK/u35ChyI21flFYXD0Q6RY0NtMRucg+YYJeGEu4UfUQn7kJleYmPEG",
+	"vNRbMMnz/oAmit0KFn3+Rc5RQOe+c8vgKfutto4pWA6RKHszx0Ga6V8GZMHd2PCmahZ+1JJKWBjirJ0N",
+	"wocourzodA3B4VKCCDOyWGJRlpEVWBADglbcC8RJGJtiqp8kJfg240q1AlwbceBnprarEXb0T9J9539C",
+	"jdXoHUOHSlXnh06ectxI7+ryOIxTJFuz7Jaagp/MbAGu+TCjN/65RwfbSwWDv2MIXAlRMNr1uV8SDd/p",
+	"rS5I1OxjFtKfZJmuhGLWGb32U+NrMTQXbRxfHb0SZTEC8e+H/YljgqE0bKshpMK86mZGQ6n11XYOLF+M",
+	"b4cBpyTjwaoyOwncfLCR+crTQbnrwVTL5q6/QtiLPWvmh2evnnzHalUIw77/+i8HhSd8L9fqm8499fAb",
+	"QvjPxv+k7P5kXBZv6XcA5Gxm2aKkbuxFLprVE/q9VVO1iQNHtJUsD73i1r3Sen0rFkbJK0upGr+sdkx6",
+	"/QLS/YRh88j1hxx7rcyWnlyWvkSTob6MaJ3QBN3Rrj6+l5bUyTYkc6MKWR3S7ntZVaKYgkaFMoKussvl",
+	"xvXm5mdQS3Hy2dXmy1isoNVpQKjJQTsNrqWOIdxDaY3JtkfuyhCuhVnGtNl8JVGy5DoOh1RVPy+xaitU",
+	"3OLkQFtAKCNL2huvNC/ogEWeOGM8P5l7csMLMWaY7H3SpLjmDQIn+HwlDHNar5lW01jYnvSpYUZtXWau",
+	"YkKZPHp916rUvBhDy17wgX0YT6BumzokQ+nlL9yocelW4pJWLlqpiUP9NnsrwpGnCSCp7avLTD94RvZ0",
+	"DzShhzHWSEMgawVskZAjqhQa4h+zBdAKTrubPkUR5XWTykNp0JZ5Nc/r8rVDwARPpha8VSkhic1tBWRX",
+	"WxYuLkuhJOx683+O5mzuz31sOLKJRPbnkf6m5YiqGTDNO2N+Q4zpubIOF0WOAETd10G+E7GBzsgrMrBI",
+	"FV5+x61gsx3zd8jUSzsF6HqzHcPrZFjGGnwzV4hJQDiMK4RKNxKu4dfsqp+SoJipGmwwSrgSxZtLYUpe",
+	"5fKuRlZ1Bv3i2ELjjYszJtfZxI4oXfcwXcqueJMAhKU0jLtQ1J5KtKQNlVnR28VZVXKpWAgZbVCyDtD2",
+	"5xGK4JB5C7GICckDBtpLsWt590VGVRfcDh18owe/mtcceqs7dVNrd+CkhNysOaQUI6wcBFvhz4pJVUB1",
+	"+BhVQFJdAjadehbOSpSlx/SCNaDmBcUgblmkbqBca/Ep6QVmEfe/WT+YGiQn60KUxyNiyrPsTEMdrBEW",
+	"JyO4KaWgg7pjICAzyIpZPL6fxTaL65lJWXxSlvH0AcBYZ1MinFAWnI80qg4xQo8VOfcjqK14uejYBBut",
+	"kVHwjqJzD08JMRrwRQcXsVhdm25xCvx0aXgVGZyOjjRJc8NdKkCe9E2aLa7chRPVmN4M2VAkUmDPk8rd",
+	"KnHR3GD3icN0hiEx3xCMdLoHfPAN4ovQ+p9WIYk5ZOHOhJWFAFWvVdu9r+x9PJD5NlY2DK6AoEZ5yz1B",
+	"LxynIVbHwcJNJxUfZxf32HJpKGpn3zbH5Ebesqb8+lA8jV17qhY+4uxoLxLcV3sFwv3rzcrtsgH4HFgU",
+	"34CCkjXil4LSs3+SqoAkcCizDNgG/iaorSgeMciV/pJMDIdCPBrNYI6hAFTm5twUAAJHjpKcOIM7ADQY",
+	"1j14QLTHxIowmzlXYBrOuVLaMSgp7WflQL+07GnaoAQrRPijWjueCQxhZelgBu8r/W61OOoNGMX3PsRK",
+	"V9KLrBDzfamFl62APNhBHWrNqQOdcfh4y0ks6kbd0LUDWQ3VEhrL5w/84FwVgxsrhHrxEUwVoPWpKJpW",
+	"4nuzy2SxnLDHUUpZ7ddIQlDhQ6pxprl9ZvRaoPuDIyYkVkK3fdpt96cadwpjOSNBsORnHliVLmm0wA1m",
+	"71e1YxIxA0vNaYf8Qms3hnArUVIt0jDJbcowx23qCbd6xGL+WcAXtGwhDdaP3zyoGnzU5INXKcJDPM7B",
+	"nAJ8YKzt9psewGiz5eSH16F2Y12+sYD9RG7sE/it6eYgCZYUngfZA9wKwKQAqifDyaFvPCxbGkmeVLCe",
+	"EYAgYQHy0ROjFNZqBbgbnvd4sZt6dXbqLy4XMZPbtloL1ycnO2EGv6xoeVTV7onrmZ4XHyW3zp9EavAI",
+	"WkDqXOHh+5xRYcSljHiaJPJHVXL1mJ0n+mAFmcoVq1nxO30wYAXgiEd7RYYoyRSONaA0YN2jP3ok4slN",
+	"83hb6Qv7YUdblXzHggp5aBtGR/XgUC3+4MJlgBqddCXBkD/zpnNOx2IiTMGliIii++iFpT/E3IWDhpk2",
+	"3DGt5ggdVkFmNo1eGGNHwy+PWiFmB51rLDExqI9Wv/h3elvNdUkBpCOyS/YxwTH/2rNji8lbe9nSUVq3",
+	"b1Jz8Fps6XRtSRpFSutgxzutJaOiKM8qo1mcvaO5SoC56/h6eIyxJ0lpQNE/NCzzCk+DINYbPgmvhXTB",
+	"8RGSA40mV0K/CsnzdI2gXem6LLwSs5SXQvUoEP3eqpL09q8wiX3w4jpJ72Sf0RHRRUzrIiVtNvOrX0oK",
+	"cpEBUbbvp2+2aqx7dTqptB0THNVW9OS+jJbMuc55KYCzD/pbYPdNeA5KQWw5Fa+xkX754rih8Td4qSdi",
+	"27TfjMeyK944pKdHLm2yNpo8PMxZxtnELYmsFY9uOGNZIfYqdAO590h5X2ibnH3T9Pdg+tcANsmmqWWz",
+	"DPbiifmWVTmFhHaarfTx2UX+8S83w5GT1JYqVONmKdVgb8CRSFm2SCtTd7MPjl6FhqExtxN/OG1mSS7M",
+	"CCsIzs0FEa9bUWkHxPGzmQt9EbhYbRi+Qq8x9VAfDLgkjNFmjBsiwTpR8tlxlytZTkpwhgjHEUmiJgjf",
+	"6MV+SpDQ99mrBzCq7CjX+MmS2WJwizhmKyHcYEjtC3h7eG+eTkOelDyG30wUCdPr3Tg6gSObS5YaShGl",
+	"vcrR9koGggpGSr/rneRFpOU+i72KGQhE5T6CpQ+PMrTA1Slfh9GXIuOfDl0ThndmMrIalJ0S15A+MU1r",
+	"TjOiCBcaSOby7bmN7o8Q8gMkTjlfgR0LTW2C3xr7J8aMMggurBAPksjTp1Px6Wz7m+TUvxO82L0wuq5u",
+	"tWHsdXJExzlOBkJEhQOTkKGONwNpYdwcUGgw/mnyNY6APH9wfrQBY8wPx+Hp2WMtKiGVynpDe2PFVSXm",
+	"LuNVzlRo0oWY+I3WiPQUL6XYkkDs/lRmrgQETiB6ELuVtytD/9LQrhSjekPNzF+0KcjgaCjTGFgE7Ff1",
+	"gxMbuqTY1Ubl1gYeWrozHnjtV7os9lq4QM5d9MuBU+qgPGyAxdfqoXRkg4EW0wRfkfaqtbT2gGFN+e0H",
+	"Qt2wIW7IILlhY9pcWsm7sCl7JRYxL3VYADGTYzrbveSqOBI8JDB6EcCiceszpbfR+x+zmDFUQNb2FHxD",
+	"OKbe64LvWGGksMyWelvuSDds7ME+7GYAN2ZmhT15JfM82jeA031mWWF2/sD7D9sp81cWMtwAk8+P/3Qv",
+	"47Nr3I3rONBNqzmqkATXcdBJAw8kUoXtCVRoT7Y1s2lgQJJhydJETNwcviY/SoMfewihlZJiae/mNjo3",
+	"m56EmC4ailA6UHatvnlRIyF6NGL+BLhOHVeFZdE39PHm2lIZae9X0jI715VgK2576dLpbMttJogaE2mP",
+	"gib1ps4i5RNXhu+lBNkIrNSk1uJM9xJsI5fl+DLXIDi3YwMxqRrXQ+7DzxYLMae7vojQj3YE6qa44psq",
+	"4yBY6iyyz3XRj4/iD8dVhK83E+wnB4WdawQVjX/Nd1j4KEJI3MFlAUlS4aSTQdC1qAgh8SRoDUF7cbE7",
+	"cwJE9X8TO8w0iyrG/nFvfaUMbt7Bgi1wQ29RG3Uv6KrKUSdLGSTbcQSBVOgUPzMNmxGoGJaZ2VEySfAE",
+	"lcT9ll3OnZMTVXnfcIbFk6M6ySPAJsok51/4LRa3CsYxJs/slGlTttQ5beW0CQD7oQL/3U7ohgpHRwKT",
+	"myK4ma+olqgjdqTBu6YwIaSlq93h/K34pWAzrxHPS22FmbJZ7RC3mlm9EWA3DjURe+fhuFked1fGGmp4",
+	"+dXxKoPghzrwMOPH2gNNkaaJIPRuCDXCVTmmKjyTdybLiKYS0mlngjlvyEKQUrpRpupQRGNanMSutAif",
+	"C/OlaWTpLr6F2Oh+U4a0WCDkQ6bKjIpEGl12wY0wMS4EQeEfwT6gi0jmK63LnEO6i/VkhQNlMJkkuhLq",
+	"uGISAYWBTumLuEyS0NA/7NC21s5RjhCnMaaN3vsBAni/KivcJXNMy15DcxB+JWmIgIq71egAZwBA2Ou2",
+	"h23aY39gWMNuyApoTLfmUoQpkoRdC0fJ3BukyBBmXqdo2iujO+a2OpVO46HfYDTlRhk2H2c+xg0SJcic",
+	"iP1UByQ9ub2VprRqBglfTKtWywbr9wbYDvDrpkwqttlERhRsI4sCGxBsY14SGtegbHW551ahc/LYrhep",
+	"+o3gQa1ERGMJratC4tl+uQw6ww7TK42ukv/0Nx6byIXEVnQqAbViibF/r7Y1L1kCVT/UyTblW2Gy3WiP",
+	"wN3G307TrEmqxChJqiUswSM7Ewog7yDr3YvAUqUaVAhE59oyXLQqzPbhZKLSS2TOSiWYZ+eYwJZKsW3L",
+	"muN2Tcq7wXhRCVo2EzsE/Fk6bEpRzi/gwuU6U+drNqz9OefruQO36Mi8pSYb/aB6IkRJpIq9NjC7eSG2",
+	"LEbIqITZ0Bt0D4UH0ohQFTmqITRxeJuAh3/GvyVdo5Wjip/sUSDI8tU85l9Pd/EU0hvbD5lGdhth6zb3",
+	"eRf2aZpABbOAcBfO8BtiFMc+kjfGNrqeQ6ApRR3RpGtIFlmA+eMh/QpKL9NaW/6EbrZZNh+uyTcY0TQ+",
+	"Z1XleI22WiJXZFuiXzS1A4PqefPVPYO8re2EGhiKnFNLdxrXq/1Q8ueSmZpEMUIx8Mqyv9fxJayG6fZK",
+	"7VSJtNsTFUUuSWVskTBVuvKDs2xpQnPRscJG8BzkYakrwgL9XiyNEIAGDNp6bP0ypBc06IEZQJ8WDBBR",
+	"qGH3FROwtEKbmlJWAztFxqrpwC04cJpYoEbasEiD1ux6GDNz+8+4ETkYmGxWIoDqkZnZPLZYD+WK0F8A",
+	"tNStnA/OS/DjkEE4sxuTpDPGl7MS/HI36gzQELDQYM02UCKIA+v1tZI5zTAdb7j7J68aiatcnRpaQ/4F",
+	"JH3qzQRoUa2A8ry2DirkBqYziiv3HVG6/DflZIkVaZ0qD62i+IFpxMrpgm8qFnsbD6uuUMPz8TKc05Yy",
+	"e0akYuLKGR7xjy9FABRv2ZQzTDo8ZI1KiJJGOLes5E5csTlWkS3oGOeIdmU2hHyikNnyK+ih7sRVrn3o",
+	"fD0O/SqTm5YXipKqm3sfOyUCQe1Kb20LVgdsdWmZv+MYFLz6/8jcTNsMeoGcr9iW75hXwsNR2wBOD5fF",
+	"dJ/Lk1MuESIB95caXBIcMiaBmpk+uwcogMIdNvu/FgzIDJuOxbxWrZrGOFuEUQg7QIl2Wj27hRzqnl6M",
+	"+Qsih8br97vUtYnVuk6Dh9zU1kE0UbMFN1MmF8xqUqzzuhwTSYHwfV9h/oDzF7s+dtfzDFyAG1E6qZYM",
+	"1FbP4NKxOTeQVsSZ/+V1OznmLQx48mZBkVjbKLaCUycVSE362ofvOfJDqpXgJSDPTdGB9kVPe8Z2Wt9g",
+	"uXYyKTUql9qfG7BvyKBWQNMaGNXqVQwzpcVYwcZVAUXONqbCNIi+Q6ykgxJbvKNCHUY38nPQMDFNe68o",
+	"IFbSpszxcNhy0idXNDsIvCP1KyyHBwWvgZDj59kDkTO8PS+N6lxCIDLNKgKX5Ch2HJguA2K9qDM20iHO",
+	"XK84LDlJhvtHl2u2OAHM9SDK9WDGDcKJiy6nlbhKmxiGiCRNn2vtwJFttae/jvfSvoWI4Cu8pWaFqzRE",
+	"QgArdCcCXmFvvn6828dgtzcXf+tX3/RdLsnt/e23335L+r1vAoHVgnvsgCh+iQuJkIqkcks1yn0CjuJA",
+	"3lJa94j9dP7Xq4fsP9j7L7/oEvXh+flAed0Lh9XcSGPkwnAN5mBKsU1uzmsAudGEu6Dx4xMuKLSbAspF",
+	"XU0xR19vNloJ69hCGutG1PmTtQlzorFZ7yXj33+K2Tpkn91RiVJPc3lSDXjy4Tap4NcdyMwBpLKvIP5o",
+	"59g69QqwtgWvAYZHQJYM9edh4hQP/E2RqAYX+xFWp5md81JgqPUxq7hbWbaQZRltMXEp1Oe6KCA6dogw",
+	"rpXjc5eBlIgIhgM8eNElM+RVuZGuL6NhwBgJEXFsxDMuOE4jmXwhN/Y4YOLflDOSAsW/uwLaa5WqBpk7",
+	"/MCFhV6ApB6m+Y+rhumpkA1TbWnDuOaeDbmINwpR3jO+KpAMsxymIIFG31PY9wuncJbeKMiCWImrqbdP",
+	"wRyBG0/akMQV8u0GtZj9waFPZwrOnClrCAkD/8ZD8+0j2kjgwuNayyD9I1rthzrzcMW110AfgZkcTXma",
+	"bCF9WonHiCwZQqRTxOs1gmO4uu1LOFqJmWn39lwbtorQb7aer+KFHRNCVtyiq9q6nqpNEvK6FQI+2hXi",
+	"iOFcDhiFSnb4JaBcEeoJZyGAH4p1SrnGXgps1lZPuvweg7KtmfzlnFzQQbuBYyRoaaoDGw5ko7VQyUng",
+	"vrhDKp73gbEfm3IboK6fFYgW4FTt5NHAWAxXt1DD4tC/UggdVsxrI90OU+OBDCFb9IAp3ulSPGL4dMqU",
+	"xtydKbROsVMWwcbsFIwANAoUtFTxb5sAXAWgX3641AsagzYToda8tk63PDq8kj+J3V4eADWp8HjqrRBI",
+	"po0RJaP15jHEWYS5DIc2VMEGO3CvSvJas4vpLZnZNYm4Y4f+ABJ1oemwAUYLlTN87lKeJcQO/GINUB/T",
+	"LhFd/QH7TnthKcGdZgRbCiUMdyLlWj9gT8HXjI/tuxffhQsPmNyyzWYK4tWy+eb//O8p2+iNl97s3fOn",
+	"7Msvv/z2AQM0Ffx5hQAurNDzGl/7N//et1/95a//zrbgeA3B9zlXbCYg+KEe/P8q+eUeTZ61aHMpDJ6l",
+	"yfmDLx6cY5xKKF7JyaPJlw/OH3wZUl6Bi88SP8JBD7nn/rgDq/xQQPR7LoOx+XstrPtOF7uoYYeECWiQ",
+	"PIefnP0WslTwrjqUHwlqYFQ1eSPWHp73W+B7Rx0/R5zqznvO1AIjYpVWwRJ8eP4VAeUtKrdXuklNPw10",
+	"FgF62mJk8ugffzTH4R+/fvjV33KbDTc7bwrxHWCFN1VdUMbF21Vc2rAo7abQeh/c50o8gO+cNXiKCLQg",
+	"iG19Ja170nrvYPXnozZ5WElQg/N4qEIDVbsuk2Z21yM5Zj0Ti39SFE/amJPXZW1elm8WsJ399S5m8zq2",
+	"NPgwzSZL3rEm+1so2SSAEiRG+GsrYkH8QhtMbm4uh00372C4ZtLWFzo9acd1iYh5DO1ljmwRuVdFPu+m",
+	"9UZZ8esgafHFKM4ZekwOj8X7LnbstYVREjgv5KVgPGwqNnV7HK/EoNsuhTcZUKk/lDFnf8jiA0h6Hgom",
+	"uqcNMfg6B67ihm+EA/z4f/yBVz4UYqQLXxaTfZpPW/Q7osT/ev0zPWxnAq7gIM44/1Q5AxeJJQ5Bfvmr",
+	"iavWZ6ah5mG/O6B0UxbAWJ3YVCV3Oc45a1WW5q+qBGl5J6xz6zdhpjiWuAU3yc98w90EbPYas1sgywWT",
+	"CzoAOJ2thTIQFpGoc7sXNdfs9j27qrRxd3/8b7CHNJojToJQJA+PYSLK7eqK3RMfG4jYsJ/csh8v3vyc",
+	"speqelZKKPLBlWZ3tClwIzf0hWjt5vepCuv+N1Vu+FKc2cvlf1xtyu6OJnf6TCpudkRCBL2PTRHfDU+f",
+	"H81P4vCUccsu/v4itxlr6fo24if5KZynPlHoV5Chvl/7zSmPfro9kq8tqLQhuA3+kGnwhxqUjpjv5DRK",
+	"Qb7lu8foz04FWVJhoU9u60zCZsvtXkBv+7Q3MCwis4e/16IWJzo/uWsKGmpx6VJtYRCYQTcpRHBscWyd",
+	"AE7ZsGkzPl/XVb/u8V145y4UA/zWEMUgzur0N0zWbH7N1yJM8BbNn0gCmp9miUCnXrVnh1YmQJYdnqYA",
+	"+O2zA3xrCDeESaEK4FZCGpb6+1/TedKiR2Ph1S5n3z0NtvRHbNqdNqx9X24YXpYn87v0BK6v5zM93bUS",
+	"WJ+WAvN4Lm5RuW5ZvymcislHGOUOLpNpqNROlz/b8EJgsEDpLdMqXDWp6X2fZNndmVzZDRQruxsJkEJs",
+	"9Nm8DNHunDf2kqu5eFpiHvFpTvdGqtrFXgYh3PzVlw+PxZv3cQTCKPd9GCKaTuY42Pj4xmrWa32JLO83",
+	"7jPLYOs8D7M3qtylJxDQl1GJSsGr/B7/sDlwApxIildVeaxz5DER2XZhjDH9aWdyGm0aJnffzPN9mBDu",
+	"AcVDqU9gnHuEHjXYZgi2e2Z0vVzdtkvjVWhuxpu5HFrMqmjcHGi2gZEmHdOXwrDtSpeChZISP1ZZ7nPq",
+	"WUO6nHEWyXaBb963SykMdfsOpR8v3vzMcNGe9JDOk+gW6Aht/myfSC+eXaa44inOefPFQRccfP0H1VWA",
+	"/jIudhw+ed/H95VeLkWRY4vY/882YWKlt6dnk2mT84L/lbJNDk/wEu3uiBTxgCEvQAXbjskiqEizeJ9c",
+	"yrl4zDgzwgpVsDkoXlB9sJJqGVkO3Mj27I+FLMWHI97m51hHc9wWWeCLeWskAcXJUtgHc3uZ8pvDf2y9",
+	"dFlWJZV2dNzt4sSVO8Pi/g5DDPJOLgKG4m0KBEAe9BIWF+0ZDTOXIhohm4l4NWDHgGlTLwLQzC9+eP2W",
+	"VbwULoWAFtps+lXh5/DGXajC/ks/SVUMUYdhVp2VR4z+EycoIPbcc2z+dhuRzG5Owh0rswisl2NqbTYB",
+	"DCsWAZxAr/3e8G0Ibsc8rtR0Bq22iLG+FqJCiPTArE0ZRpZbX8Qqy9tnV/jUEF4Nc7rjiyDvO5RXLwIG",
+	"z2kUgutVmWWSRvI9Zwb2K0ltbjoKx9dtdePhMecL1nTl2tHcbQ5KYDP6iC4jD97wUP4kRAXXvqdedONb",
+	"tpFXokgIjHhx4FUSyuETyn/nhJ794Sl4zE35IzeDFINUYfdxZaD8yM39pJ7cCUP8YqTzRuhWQTnBovY6",
+	"BBQQSDuFP6WadviL10siSEziHIopzuY8JLP3OLD9K58wa/j5/4l5I7hjUxIi1KwkpywgszCLubNBUJCM",
+	"sJKxcKkUWMnQ5YV3YqMvxUsZXFTHEoJfaCWur/zlXA/05+l0h98qsTxJrkOAjLxP07E1jSj/N3wtzGcW",
+	"t3vKOPMbiDgXmm208bt8R4eWlB1v62a3hpxpPXfCfW6dEXxzjW2725x14vz8bvp8Zv56SmrMXYjRAQek",
+	"Uqc5HzDfm8uxJ+z/fQdjocJTCl5AbVwolSOFlo3lgiQLXggXMVg+6strD1czXwS5j20V3rxvR9ydXHMX",
+	"fOdVGrcSJqk+7fqryB+1RPMndxJf1LFq57aoAR8gqPF3LKVDrxHUvd33leIML8RnYDEE55VeYOrWY6Cr",
+	"VE5gX1nE6lsLUdk9G6Mp+MudwZexgcRpzkfFra1Whtt9e3UAPEjrt59S6dPTldY2ZCSnFWBBuSetfQxF",
+	"TsyuavA/ig3TdfTSSAhuHY1AvpL2rmKPBNLO0xIV1JBWk8q7gCsx2uYP+yCMHUWCgGFqwqjxqaSU2PSj",
+	"Ny4hrUuO08OK5ofn8L9jrBr6cThEEPk4AqYDAqVAUAySYrgiRknxv4o7i5L6iYwKgZbyUvQ4My8J5Y3o",
+	"WMCtAwQW1/AY1s8CEawALGFQP36vhdk1+gdfOOyyc6iOSeW+/mrSD+U0NKQCcyPV7KO63hOGP3vEPsPg",
+	"2mcJetE1ATdEIo2tr1Ksizk9ZZ9Zx0vxmTdHD14UpRW3xyTD70Xg5BBpm4ZG7DHw9m9YG/259fuLUdB/",
+	"j9yjedHvC38Fb9yFK9x/aYgn/CdZKoYTP30d6XsN0zidV3tQ0qBfzZDMlsHu7kMwGQoF/9jnbGiMNu5I",
+	"Uz0HRKdVVgNKce1gfgDjyULa3HVMn2cj+mVg6xsaEm9r15FVm3Z/TamchnR4XjxuugsrJgvGmRJbeAL4",
+	"/hjBbx1+rG3ww+R1refSiHAsPuXKhtvbpf4s9BadaxWPOk3pv8Hz/6H1DWi9xNwLmr6v4PHd2HRjKtdv",
+	"bOF9Ormpzf51FJg3VQByCXv6mQXQliCqKi5NflffcmkuUlubW4tHf9vZ06+H3c9fDQP//Cfddb9zDYBR",
+	"cJsCLlHIJms8qy3ewJYBkTVW2uml4dWqX5F923rvLtTZ5ntDlNrW7LzFb/h8baehS8e2gR47vcLbmiZ9",
+	"4+wZfKkX/oBLh3Rt/fqRhFZOl1zR3ulMLK7DCzctnQTHgGK8NSyGSQ20z1gARqOdsh/fPnvBtGFvf35x",
+	"eFZSDVh/5PQoe9yuQnLaEG3XkWz0tktDLArexryV1BQhdADd2QwVz2Kotcd//za88vHU1Z860BycDtKy",
+	"9Q0jlAf0NS1AfFKOvRO8uHtOPYWaMdNXI5Cqv9NXA7CX5nwMJhvkyXTT3I7WFXLsh4mTv2/Vpdn4BPGe",
+	"8fTGU30C8eE/xWD9KHpbYiRqLp5IXk5L94D9jLnv8XREQZLcNHmtBV8ZdDXHiqXBXDylx7HQRnc6VHOE",
+	"t2/XmgQqQKyHUp2QRHedGdts4JkV3ITW4nT6txDrtJG3kitW1reT9z1QgqhCFtwNymNOL58CA+m5VEUE",
+	"Mot5/OjaVxoa50xDdGctSpm06M7pS3pQ/uYWc/GJe2NgDaERDxUiKUvGZ4j0FSIi93mcImoRIvWT8fnv",
+	"/dO32N37k7nr5ystx/TafwrvH7ubM4jLxz3zLbjkOLN7v8r7+TQVyN1npC1kuVclVyhyGsxw4FlRTFkN",
+	"/S5RG44or4dSZwgy193hcWWUgVLr9YSqoJuveLkmGsT8iQC+8F7pFi8FfC+IsYZqMWJnN7oQZb9m9xpf",
+	"+ZMgIMJqhtz/YdknCIhhMAxBteE0zmNbWcfXQkHiBLE1qZV+X7XzHZvrfy532K0L8QNZvOcHawPbdrbe",
+	"KwzZlD9+Kf5Howi9kLfq2FBvtmpf9zjc5/i0KQYLZQCYXDQuk+CfUl8h1Q6uCrYSvA3hvRLzdWzLYvku",
+	"w/xnc13t8oLvqa52n9oRWIQmy9dqS3Kc6UJT3PTrfyKOgzgDZB9GTGGEbtGQzA5fAS1owU3Aq4g9iSzj",
+	"SyNyEvisacOZcZfA80+NEUO3msMO0Hy+YovaNFQD/cQ2VE04v9hNjG2wKQQ04/cG+UabRFqiQ/QHgiVv",
+	"yoK53mRHTktvOlaXLC9jfymn9TrmuZ4C8QpAriNpMWiMeOWYVruUl5BW63QAxcctCb1z9mFIvUSFJHUo",
+	"TeXYQnUmlrUimLu/lgpO7uBqqruJAX3ctVTY+Tol6RIUt00Hp6ydFbs83YUVhN8aYgbFWZ0SSRdTk51n",
+	"VSsRkMf//7Q5DtJZUS6SF/ROGDFrYwVi/Vn3JShseC0wr3hFIQNbMROwR9Ll2frsD1tq1xuk/97o6k9I",
+	"xw935+7qjukJfmxUVB2/PAI8mSswxrr31p6dpHKp20XP8xwkR0MRqeWXdGv227Ee91QCTnfhu59I1b3I",
+	"59ooxhHvT3yWlLxGvUuNPP1+edWEN7ohNF0JFUleQwxbRsiMbWhqSTKdV4qg6+Un26oHZv8/0Qg6GrHN",
+	"tS6NfBJbLB/JNWheu5MEyfi5QUU/onLYe7hZTEJHv9UcSU/hZqofAVr5QW/74ZDhlK/vxPjnw0qUTg5U",
+	"fkL3dcOWmTPf5ttTKIlgpAIwY0p0Tq0xYukvt+vY4QRaoJaNjy+dh7O6afmePeSxLfw1M4pOwnR3E5KK",
+	"Kx3SfGPXYMJjy95TQD/gRQ97Gjs44SYGuBsQZ5DKPk3ARwuUZC12AGl+uNfH0ne9ZdAWW5967i6s3wiO",
+	"Ujffgce/cDvZcnfCtLCAF0YPaxoDL4Y6gZKb5U0vwYOK4pUuCxvrDiFBCE3YtSzVlC258/dS5E6j0RWf",
+	"3RwdfOm31bnIj58R2jC30zhbsLPmXg9tbMOPdSyt4zwTZWkj0bZCrNHrQsYft9LNV4lGJwkPDkPMJ4Hv",
+	"7zvQcXubOQiR4S0U0GKoAzd8JhbaiKa/mIv4JQtdlnprW/sNuMmtQ3EGf+4Dm/kOXjhZUnn83LCkclGW",
+	"YzvL4Bf+yXnknahKPkeWKIW1Wu0f9cQAsZow34jrLQe946m+OcwTXch4CDog1ZpoVfSLF+lNTZ6uhELw",
+	"pIovRWD5LbzTartfSuv8e1DBB81j5yupBNOq7HSVPpjEvjWCMZS9BO+fX2BeR4wOBCLDTcf8MqaIJ1tw",
+	"x9nf3r2aEPoopOR1QhwFd+JzJzdiMqhCMw4RCffrwEYPN4uNDGLEJ8zKq88LuZQOCTTbse1KzldRUkEf",
+	"gYoDVgA01ROKhV44bS4t+Kbqk1Lf++enElLxY0fQ4uC1P6+gIYHinC74DnJHmV8+K5KxB9tU9qEHvtLz",
+	"daiFPt2F4r+IduWR3Qov/pNfDC/5ZUdRQCyn0P8CXLrwh7nmjlAWgq/vuIn3TBVN1ftHYd+9qW+9RTJ0",
+	"b02XU2ORtMAUoZ1rryECL9xpTRVvt8r6yEzOuhzkgn0JmMxI3NNYUth3N2ygna+0LqetVnz+oOw3i+qx",
+	"nz61fT0RZCEUFxwexSfhSXA9rcHRqKO3PJCeW7YV0H/yEPLwkkNRWbbX1XEUqv7+amH8jyY2eKfHoB/E",
+	"BgY/q4ywwh0L2eA7dxOv8d8aBGYRZnWCMlutNzHHH1k2NOppUvxR9beOG9eW/558sV93BjUGX/jnFhp/",
+	"6nN/7Lg/WyzE3Nl8vXgLEPSW9ZoWfmMROL0LR6raaJW1KoRhW77LVZZHvJ4e7fGV4JdiUFOEV6jU32sP",
+	"uvmaBofKN12IiEZ/PtCkX1bab/dKGBF7pkTMVvDGpD6vtsEsscLVVV+FuvtbdQ+4aCTqJCiChKA50gvK",
+	"6TXCVbZ+9sVYIDYcZNpeQprRPylGFwnjPW2SL7RCNxp44lr4wegZrIxULoWI0gnPG2dtILfbIiR+wv9f",
+	"NsofZ3oSqdcP2wse02DRAtUsU3qbKGaO9Rm/wFfuJIHOmWGdxj0JdVmcPCAZPSqAZVxyh5n5WPmJuflw",
+	"DQYwoi23HTIml0pWCrpS4BpP61H5+jb1OW/bDfDNwWsn6x+AtLptYHTIj8GUyE4PWi9hMDnSHxrp2FKH",
+	"jYbMid7jAj1Qj6Giv9Tbpu+pV8HsYzbboXe9VqWwllkO+08p+NoUe6joqWoeQwnL0DtxVQsIKCxXTgmw",
+	"LSCkdL1y+hOc7/dymBH8HEIJSOuPpSXlk6J437T/va+OlAiHcITML8VVgukeBMQdir8GvOrElavNIGd9",
+	"7FAZAG6aCrN9SIf7ScRDXqSvFifL0xQcQQ5Wg/THYzY2uiERXbtdfQQsfzbXalFbCLH0SZqnzWtD/Qu7",
+	"W4DwCFjpg4b95p4ETyLVIP8Slwb8xr9xcwov04/chGQ7bqJraaEN8zKJYQ7IYd4lcsKGOyOv+vTZ1/jG",
+	"J8wAOS9Wk5g8FCuuncucGzYJsOlhl49Gkt0mWlbYsYzoCTt+c677jltsmq+rNns9CqF7fSlMySvLtsIE",
+	"nP9o7fvHwRMUq1w3Ha4MgJk9GCcX/FK8i2+drAQ66l6DdY00hcP8o+G9IPCzH00gYagOFe+xkxUbxl1v",
+	"QQB77RW6BinxuJ1U7OWcN5eCWxG03J3Av69qtexw03F4Q/88qtW3Uv3D1T14W2DVfViiC12rU4CJAunA",
+	"vCi1Fd4QYNDPY65LXZtpdPdilQ/WqyshCtvdJW9EZC+iCyEydg8lgxPQSv7KiAZNZbQDoIZC1PgPZ6T/",
+	"x32ZMBdCDFIinkH1P+h/CbnYht+eILYNRwpCU7iLn89KqYpUo2WFsE3xL+5g0/A8p0sE++b224JO9+3h",
+	"//6vZw/Pz8+D9IiJsTpAJDgd4xROs5lgW20A0iJjHlsnqglZVfvFeRsS6EHTY1/Vm9nAhmE3szj66/1u",
+	"ZnfcPBDypCxxC6Rla6W3AMniNQc/MYKZzmCatqcw1KzvjKlOh/mTFjVIIjyHrepoGF8eUSnCF+7b438H",
+	"JnCrRz8i30MFqdFqiR7+aAS3GUwXvLcK5z28cJt0gQ9QhMEHN+9Oj2V309gNQDrLuEODEOCxw5NZqedr",
+	"L8jDfzvNCs2UuALJPvzM+0MO8RI8fLUpJ48mZ7ySkw+/fvi/AQAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

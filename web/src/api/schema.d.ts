@@ -1908,6 +1908,7 @@ export interface components {
             class: string;
             /** @description 1 Monday to 7 Sunday */
             weekday: number;
+            /** @description A time of the day, such as 09:15 */
             starts: string;
             ends: string;
         };
@@ -1920,17 +1921,8 @@ export interface components {
             ends?: string;
             /** @description It speaks in pictures and few words */
             pictures: boolean;
-            /**
-             * @description How the house lays a coat
-             * @enum {string}
-             */
-            stroke: "cross" | "laid";
-            /** @enum {string} */
-            recoat: "dry" | "mostly" | "damp";
             /** @enum {string} */
             wipes: "student" | "teacher";
-            /** @description How many glazes are open at once */
-            openJars: string;
             /** Format: date-time */
             now: string;
         };
@@ -1984,6 +1976,8 @@ export interface components {
             on: components["schemas"]["Coat"][];
             /** @description Glazes of the strokes still to lay */
             left: string[];
+            /** @description Which way each of them is laid, by the house's school */
+            ways: ("along" | "across" | "laid")[];
             /** @enum {string} */
             resist?: "wax" | "latex";
             heavy?: boolean;
@@ -2021,6 +2015,8 @@ export interface components {
             placeWhy: string;
             /** @description Where it was last put */
             putAt?: string;
+            /** @description A look at many pieces at once may pass it */
+            together?: boolean;
             /** @description stilts, cookie, wash: recorded for its firing */
             helps: string[];
             pictures: string[];

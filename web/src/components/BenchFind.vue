@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from "vue";
 import type { Piece } from "@/api/client";
+import { byLabel } from "@/label";
 
 /**
  * Jumps to a piece by the first letters of a name, by a mark, or by a label: a
@@ -14,10 +15,9 @@ const missed = ref(false);
 
 function find(query: string): Piece | undefined {
   const want = query.trim().toLowerCase();
-  const code = want.match(/([a-z0-9]{12,})$/)?.[1];
-  if (code) return props.pieces.find((p) => p.id.toLowerCase() === code);
   const name = (p: Piece) => p.student.toLowerCase();
   return (
+    byLabel(props.pieces, query) ??
     props.pieces.find((p) => name(p).startsWith(want)) ??
     props.pieces.find((p) => p.mark.toLowerCase() === want) ??
     props.pieces.find((p) =>

@@ -2,6 +2,7 @@
 import { useEventListener } from "@vueuse/core";
 import { computed, ref } from "vue";
 import type { Piece } from "@/api/client";
+import { byLabel } from "@/label";
 import { useTablet } from "@/composables/useStation";
 import { withTaps } from "@/composables/useStroke";
 
@@ -19,12 +20,10 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
 });
 const shown = computed(() => {
   const want = words.value.trim().toLowerCase();
-  const code = want.match(/([a-z0-9]{12,})$/)?.[1];
-  return station.known.value.pieces.filter((p) =>
-    code
-      ? p.id.toLowerCase() === code
-      : !want || p.student.toLowerCase().includes(want) || p.mark.toLowerCase() === want,
-  );
+  const all = station.known.value.pieces;
+  const scanned = byLabel(all, words.value);
+  if (scanned) return [scanned];
+  return all.filter((p) => !want || p.student.toLowerCase().includes(want) || p.mark.toLowerCase() === want);
 });
 const several = computed(() => new Set(station.known.value.pieces.map((p) => p.title)).size > 1);
 function says(p: Piece) {

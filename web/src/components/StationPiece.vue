@@ -168,9 +168,12 @@ const touched = (wet: boolean) =>
   font-weight: 400;
   font-size: 18px;
 }
-[aria-pressed="true"] {
+nav [aria-pressed="true"] {
   background: var(--ink) !important;
   color: #fff;
+}
+.surfaces [aria-pressed="true"] {
+  box-shadow: inset 0 0 0 4px var(--ink); /* the strokes on it are black and grey */
 }
 .work {
   display: grid;
@@ -196,10 +199,6 @@ const touched = (wet: boolean) =>
   gap: 3px;
   text-align: left;
   min-height: 62px;
-}
-.surfaces [aria-pressed="true"] :deep(.next) {
-  stroke: #fff;
-  fill: #777;
 }
 .unsent {
   font-size: 14px;

@@ -18,15 +18,13 @@ const emit = defineEmits<{ add: []; choose: [surface: string]; touched: [wet: bo
 const state = computed(() => station.known.value.state!);
 const code = computed(() => props.surface.left[0] ?? "");
 const jar = computed(() => station.known.value.glazes.find((g) => g.code === code.value));
-const number = computed(() => props.surface.on.length + props.surface.waiting + 1);
-const laid = computed(() => jar.value?.kind === "chips" || state.value.stroke === "laid");
-const across = computed(() => !laid.value && number.value % 2 === 0);
-const how = computed(() => {
-  const few = state.value.pictures;
-  if (laid.value && number.value > 1) return few ? "Softly" : "Lay it on softly. Do not rub.";
-  if (across.value) return few ? "Across" : "Across the coat below.";
-  return few ? "Along" : "Along the piece, all one way.";
-});
+const way = computed(() => props.surface.ways[0] ?? "along");
+const words = {
+  along: ["Along", "Along the piece, all one way."],
+  across: ["Across", "Across the coat below."],
+  laid: ["Softly", "Lay it on softly. Do not rub."],
+} as const;
+const how = computed(() => words[way.value][state.value.pictures ? 0 : 1]);
 const wait = computed(() => {
   const s = Math.ceil(props.waitMs / 1000);
   return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, "0")}`;
@@ -61,7 +59,7 @@ const until = computed(() => {
       </p>
     </div>
     <p class="how">
-      <svg viewBox="0 0 40 40" aria-hidden="true" :class="{ across }">
+      <svg viewBox="0 0 40 40" aria-hidden="true" :class="way">
         <path d="M8 8 H32 M8 20 H32 M8 32 H32" />
         <path d="M27 3 L33 8 L27 13" />
       </svg>

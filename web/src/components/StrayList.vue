@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { attempt } from "@/composables/usePieces";
+import AskList from "./AskList.vue";
 
 /** Taps that came late from a tablet and could not be kept as they were: the teacher decides. */
 const client = useQueryClient();
@@ -10,6 +12,13 @@ const clock = (at: string) =>
   new Intl.DateTimeFormat("en-GB", { weekday: "short", hour: "2-digit", minute: "2-digit" }).format(
     new Date(at),
   );
+const asks = computed(() =>
+  (strays.data.value ?? []).map((s) => ({
+    id: s.id,
+    about: `${s.who || "A piece"}: ${s.text},`,
+    text: `tapped ${clock(s.happened)} at ${s.station}, which had no network. ${s.reason}`,
+  })),
+);
 async function settle(id: string, keep: boolean) {
   await attempt(answer(api.POST("/strays/{id}", { params: { path: { id } }, body: { keep } })));
   await client.invalidateQueries({ queryKey: ["strays"] });
@@ -17,36 +26,12 @@ async function settle(id: string, keep: boolean) {
 </script>
 
 <template>
-  <ul v-if="strays.data.value?.length" class="strays" aria-label="Late taps to decide on">
-    <li v-for="s in strays.data.value" :key="s.id">
-      <span>
-        <b>{{ s.who || "A piece" }}: {{ s.text }}</b
-        >, tapped {{ clock(s.happened) }} at {{ s.station }}, which had no network. {{ s.reason }}
-      </span>
-      <el-button @click="settle(s.id, true)">Keep it</el-button>
-      <el-button @click="settle(s.id, false)">Let it go</el-button>
-    </li>
-  </ul>
+  <AskList
+    class="strays"
+    label="Late taps to decide on"
+    :asks="asks"
+    yes="Keep it"
+    no="Let it go"
+    @answer="settle"
+  />
 </template>
-
-<style scoped>
-.strays {
-  border: 2px dashed var(--ink);
-  background: var(--paper);
-  margin-bottom: 14px;
-}
-li {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  padding: 7px 12px;
-  flex-wrap: wrap;
-}
-li span {
-  flex: 1;
-  min-width: 260px;
-}
-li .el-button + .el-button {
-  margin-left: 0;
-}
-</style>

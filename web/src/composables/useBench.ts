@@ -84,8 +84,8 @@ export function useBench(boards: Ref<Board[]>) {
       { onSuccess: () => say(`${pieces.length} felt bone dry: glaze may go on.`) },
     );
   }
-  function settle(piece: Piece, coat: string, what: "same" | "next") {
-    log.mutate([{ kind: "answer", piece: piece.id, of: coat, text: what }]);
+  function settle(piece: string, coat: string, what: "same" | "next") {
+    log.mutate([{ kind: "answer", piece, of: coat, text: what }]);
   }
   async function photograph(piece: Piece, file: Blob) {
     const kept = await attempt(

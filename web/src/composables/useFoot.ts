@@ -35,10 +35,7 @@ export function useFoot(pieces: Ref<Piece[]>) {
     pieces.value.filter((p) => !shelf.value || (p.putAt ?? "none") === shelf.value),
   );
   const piece = computed(() => queue.value[index.value]);
-  /** What was refused stays out of a batch until it was wiped or patched and seen again. */
-  const refused = (p: Piece) =>
-    p.blockers.some((b) => b.stage === "foot" && /refused|unclear|parts/.test(b.code));
-  const inBatch = computed(() => queue.value.filter((p) => !out.value.has(p.id) && !refused(p)));
+  const inBatch = computed(() => queue.value.filter((p) => p.together && !out.value.has(p.id)));
   watch(queue, (q) => (index.value = Math.max(0, Math.min(index.value, q.length - 1))));
   watch(
     () => piece.value?.id,

@@ -58,17 +58,24 @@ export function useOutbox(on: {
   let sending = false;
   let again: ReturnType<typeof setTimeout> | undefined;
 
-  const ready = (async () => {
-    const store = await tabletStore();
-    taps.value = await store.getAll("taps");
+  /** Uses the tablet's own store; where that fails, taps still go out while the page is open. */
+  async function kept<T>(use: (store: IDBPDatabase<Kept>) => Promise<T>): Promise<T | undefined> {
+    try {
+      return await use(await tabletStore());
+    } catch {
+      on.onSaid("This tablet cannot keep taps: leave the page open until they are sent.");
+      return undefined;
+    }
+  }
+  const ready = kept((store) => store.getAll("taps")).then((before) => {
+    taps.value = before ?? [];
     void send();
-  })();
+  });
 
   async function push(event: Omit<EventIn, "id">) {
     await ready;
     const tap: Tap = { event: { ...event, id: newId() }, at: Date.now() };
-    const store = await tabletStore();
-    tap.no = await store.add("taps", tap);
+    tap.no = await kept((store) => store.add("taps", tap));
     taps.value.push(tap);
     void send();
     return tap.event.id;
@@ -77,8 +84,8 @@ export function useOutbox(on: {
   async function drop(id: string) {
     const i = taps.value.findIndex((t) => t.event.id === id);
     if (i < 0 || (i === 0 && sending)) return false;
-    await (await tabletStore()).delete("taps", taps.value[i]!.no!);
-    taps.value.splice(i, 1);
+    const [tap] = taps.value.splice(i, 1);
+    await forget(tap!);
     return true;
   }
   async function send() {
@@ -92,9 +99,11 @@ export function useOutbox(on: {
     }
     if (taps.value.length) again = setTimeout(() => void send(), retryMS);
   }
+  async function forget({ no }: Tap) {
+    if (no !== undefined) await kept((store) => store.delete("taps", no));
+  }
   /** Sends one tap; false where the network or the door stops it. */
   async function sendFirst(tap: Tap): Promise<boolean> {
-    const store = await tabletStore();
     try {
       const event = {
         ...tap.event,
@@ -110,16 +119,17 @@ export function useOutbox(on: {
       offline.value = status === 0 || status >= 500;
       shutOut.value = status === 401;
       if (offline.value || shutOut.value) {
-        if (!tap.late) await store.put("taps", { ...plain(tap), late: true });
+        if (!tap.late && tap.no !== undefined)
+          await kept((store) => store.put("taps", { ...plain(tap), late: true }));
         tap.late = true;
         return false;
       }
-      await store.add("refused", { ...plain(tap), why: (error as Error).message });
+      await kept((store) => store.add("refused", { ...plain(tap), why: (error as Error).message }));
       refused.value.add(tap.event.id);
       on.onSaid((error as Error).message);
     }
-    await store.delete("taps", tap.no!);
     taps.value.shift();
+    await forget(tap);
     return true;
   }
   const online = () => void send();

@@ -1,3 +1,4 @@
+import { useDebounceFn } from "@vueuse/core";
 import { inject, onScopeDispose, ref, type InjectionKey } from "vue";
 import {
   answer,
@@ -51,13 +52,18 @@ export function useStation() {
   }
   const outbox = useOutbox({ onKept: patch, onSaid: say });
 
-  async function remember() {
-    try {
-      await (await tabletStore()).put("known", JSON.parse(JSON.stringify(known.value)), "all");
-    } catch {
-      say("This tablet is full: it goes on, but forgets the class when the page is closed.");
-    }
-  }
+  /** Kept once things are quiet for a moment: a busy class changes many times a second. */
+  const remember = useDebounceFn(
+    async () => {
+      try {
+        await (await tabletStore()).put("known", JSON.parse(JSON.stringify(known.value)), "all");
+      } catch {
+        say("This tablet keeps nothing: it goes on, but forgets the class when the page is closed.");
+      }
+    },
+    800,
+    { maxWait: 5000 },
+  );
   async function refresh() {
     try {
       const state = await answer(api.GET("/station"));
@@ -73,7 +79,7 @@ export function useStation() {
       );
       known.value = { state, pieces: list.pieces, glazes, tiles, details };
       outbox.offline.value = false;
-      await remember();
+      void remember();
       void outbox.send();
       return true;
     } catch (error) {
@@ -116,7 +122,9 @@ export function useStation() {
     if (paired.value !== false) listen();
   }
   async function begin() {
-    const before = (await (await tabletStore()).get("known", "all")) as Known | undefined;
+    const before = await tabletStore()
+      .then((store) => store.get("known", "all") as Promise<Known | undefined>)
+      .catch(() => undefined);
     if (before?.state) {
       known.value = before;
       paired.value = true;

@@ -15,11 +15,12 @@ export function withTaps(surfaces: SurfaceState[], piece: string, taps: Tap[]): 
       (t) => t.event.kind === "coat" && t.event.piece === piece && t.event.surface === s.id,
     );
     const back = s.on.filter((c) => undone.has(c.id));
-    let left = [...s.left];
-    for (const t of coats) if (left[0] === t.event.glaze) left = left.slice(1);
+    let laid = 0;
+    for (const t of coats) if (s.left[laid] === t.event.glaze) laid++;
     return {
       ...s,
-      left: [...back.map((c) => c.glaze), ...left],
+      left: [...back.map((c) => c.glaze), ...s.left.slice(laid)],
+      ways: [...back.map(() => s.ways[0] ?? "along"), ...s.ways.slice(laid)],
       on: s.on.filter((c) => !undone.has(c.id)),
       waiting: coats.length,
       wetFrom: coats.length ? new Date(coats.at(-1)!.at).toISOString() : s.wetFrom,

@@ -14,6 +14,7 @@ import StackEditor from "@/components/StackEditor.vue";
 import WishLine from "@/components/WishLine.vue";
 import TilePicker from "@/components/TilePicker.vue";
 import { useDesk } from "@/composables/useDesk";
+import { useFindings } from "@/composables/useFindings";
 import { useKeys } from "@/composables/useKeys";
 import { useGlazes, useTiles } from "@/composables/useLists";
 import { attempt, say } from "@/composables/usePieces";
@@ -36,13 +37,7 @@ const surface = computed(() => piece.value?.surfaces.find((s) => s.id === chosen
 const area = computed(() => new Map(detail.data.value?.surfaces.map((s) => [s.id, s])));
 const food = computed(() => area.value.get(chosen.value)?.use !== "plain");
 const carried = computed(() => piece.value?.surfaces.filter((s) => s.on.length) ?? []);
-/** Among equals the findings of the chosen surface stand first, and those of the whole piece last. */
-const findings = computed(() => {
-  const all = piece.value?.findings ?? [];
-  const weight = (f: Schemas["Finding"]) =>
-    ["stop", "warn", "note"].indexOf(f.severity) * 3 + (f.surface === chosen.value ? 0 : f.surface ? 1 : 2);
-  return [...all].sort((a, b) => weight(a) - weight(b));
-});
+const { findings, nothingFound } = useFindings(piece, chosen);
 
 const finding = ref(false);
 const marking = ref(false);
@@ -53,16 +48,6 @@ function giveTile(code: string) {
   finding.value = false;
   if (tile) void give(tile.stack);
 }
-const nothingFound = computed(() => {
-  const open =
-    piece.value?.surfaces.filter(
-      (s) => !s.stands && !s.bare && !s.resist && !s.optional && !s.stack.length,
-    ) ?? [];
-  if (open.length && open.length === piece.value?.surfaces.filter((s) => !s.stands && !s.optional).length)
-    return "Nothing planned yet: choose a surface, then a tile.";
-  const names = open.map((s) => s.name).join(", ");
-  return `Nothing known speaks against this plan.${names ? ` Not planned yet: ${names}.` : ""}`;
-});
 async function spread(how: string) {
   const turned = how === "turned";
   const given = await attempt(
