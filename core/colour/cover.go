@@ -2,6 +2,7 @@ package colour
 
 import (
 	"errors"
+	"fmt"
 	"math"
 	"slices"
 )
@@ -15,12 +16,22 @@ type Strip struct {
 // ErrNotKnown is returned where the strips cannot tell how a glaze covers.
 var ErrNotKnown = errors.New("not known: fire strips of at least two different numbers of coats side by side")
 
+// ErrNoCurve is returned, wrapped with the figure, where no curve passes by the
+// strips: they do not belong together, or the glaze is no even film.
+var ErrNoCurve = errors.New("not known: its strips lie off every curve")
+
+// mostMisfit is the ΔE2000 that a strip may lie off the curve before the curve
+// says nothing any more (from memory: about what two careful readings of one tile
+// differ by, twice over).
+const mostMisfit = 3
+
 // Cover is how a glaze covers its clay coat by coat: a film in each of three
 // bands (long, middle and short waves) over the clay's colour.
 type Cover struct {
 	films [3]Film
 	clay  Lab
-	// Misfit is how far the strips lie from the curve, ΔE2000, the worst one.
+	// Misfit is how far the strips lie from the curve, ΔE2000, the worst one: at
+	// most 3, for beyond that there is no curve.
 	Misfit float64
 }
 
@@ -51,7 +62,8 @@ func bandsOf(c Lab) [3]float64 {
 
 // FitCover finds the cover curve of a glaze from strips on a clay whose bare
 // fired colour is clay. It takes at least two strips of different numbers of
-// coats; the error is ErrNotKnown where there are fewer.
+// coats; the error is ErrNotKnown where there are fewer, and ErrNoCurve where no
+// curve comes within ΔE2000 3 of every strip.
 func FitCover(clay Lab, strips []Strip) (Cover, error) {
 	different := map[int]bool{}
 	for _, s := range strips {
@@ -78,6 +90,9 @@ func FitCover(clay Lab, strips []Strip) (Cover, error) {
 			c.Misfit = max(c.Misfit, Difference(s.Lab, c.After(float64(s.Coats))))
 		}
 	}
+	if c.Misfit > mostMisfit {
+		return Cover{}, fmt.Errorf("%w, by ΔE %.1f", ErrNoCurve, c.Misfit)
+	}
 	return c, nil
 }
 
@@ -86,7 +101,9 @@ type point struct{ coats, reflectance float64 }
 
 // fitFilm finds the film whose coats over the ground come closest to what was
 // seen, by least squares of the cube roots, which step as the eye does. For
-// each R∞ the best coat is found first: that leaves one unknown to search.
+// each R∞ the best coat is found first: that leaves one unknown to search. Both
+// searches look along the whole range before they go down into the lowest
+// valley, for a film that absorbs more than it scatters has two.
 func fitFilm(ground float64, seen []point) Film {
 	off := func(f Film) (sum float64) {
 		for _, p := range seen {
@@ -98,22 +115,26 @@ func fitFilm(ground float64, seen []point) Film {
 		return sum + 1e-7*d*d
 	}
 	film := func(x, y float64) Film { return Film{1 / (1 + math.Exp(-x)), math.Exp(y)} }
-	thin, thick := math.Log(0.02), math.Log(12.0)
+	thin, thick := math.Log(0.002), math.Log(12.0)
 	best := func(x float64) Film {
-		return film(x, lowest(thin, thick, func(y float64) float64 { return off(film(x, y)) }))
+		return film(x, valley(thin, thick, 24, func(y float64) float64 { return off(film(x, y)) }))
 	}
 	logit := func(r float64) float64 { return math.Log(r / (1 - r)) }
-	from, to := logit(least), logit(full)
-	const steps = 40
-	width := (to - from) / steps
+	return best(valley(logit(least), logit(full), 40, func(x float64) float64 { return off(best(x)) }))
+}
+
+// valley finds where a function is lowest between from and to: the lowest of some
+// steps first, then the bottom of the valley around it.
+func valley(from, to float64, steps int, of func(float64) float64) float64 {
+	width := (to - from) / float64(steps)
 	at, smallest := from, math.Inf(1)
 	for i := range steps + 1 {
 		x := from + width*float64(i)
-		if v := off(best(x)); v < smallest {
+		if v := of(x); v < smallest {
 			at, smallest = x, v
 		}
 	}
-	return best(lowest(max(from, at-width), min(to, at+width), func(x float64) float64 { return off(best(x)) }))
+	return lowest(max(from, at-width), min(to, at+width), of)
 }
 
 // lowest finds where a function with one valley between from and to is lowest,

@@ -2,6 +2,7 @@ package studio
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -194,6 +195,9 @@ func cover(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float64
 		return Cover{Says: "Not known: the clay's own fired colour is missing.", Missing: missing}
 	}
 	curve, err := colour.FitCover(clays[i].Fired, strips)
+	if errors.Is(err, colour.ErrNoCurve) {
+		return Cover{Missing: missing, Says: sentence(err) + " Read them again, or fire new ones."}
+	}
 	if err != nil {
 		return Cover{Missing: missing, Says: fmt.Sprintf("Not known how it covers: fire a strip tile of %s on %s with %s side by side.",
 			t.Stack[0].Glaze, t.Clay, coatsInWords(missing))}
@@ -205,9 +209,6 @@ func cover(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float64
 		v.Says = fmt.Sprintf("%s %s enough on %s: another changes it by less than %.1f.", counted(enough), be(enough), t.Clay, step)
 	} else {
 		v.Says = fmt.Sprintf("%d coats are not enough on %s to hide the change of another.", colour.MostCoats, t.Clay)
-	}
-	if curve.Misfit > 3 {
-		v.Says += fmt.Sprintf(" Its strips lie up to %.1f off the curve: look at them.", curve.Misfit)
 	}
 	for n := 1; n <= max(3, t.Stack.Total()); n++ {
 		c := CoverCoat{Coats: n, Lab: curve.After(float64(n)), ClayShows: curve.ClayShows(n)}
