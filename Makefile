@@ -51,7 +51,7 @@ storm: build
 
 # The server's tests under the race detector; wants a C compiler, so CI goes without.
 race:
-	CGO_ENABLED=1 go test -race ./internal/api ./internal/studio ./internal/store
+	CGO_ENABLED=1 go test -race ./internal/...
 
 # The interface reloads as it is edited; the server is a demo.
 dev: build
@@ -64,10 +64,9 @@ lint: web/node_modules/.installed check-generated
 	go tool -modfile=tools/go.mod staticcheck ./...
 	cd web && npm run --silent types && npm run --silent lint && npm run --silent format
 
-# Both sides of the contract, and the queries, from their sources.
+# Both sides of the contract from their source.
 generate: web/node_modules/.installed
-	go tool -modfile=tools/go.mod oapi-codegen -config internal/api/gen/config.yaml api/openapi.yaml
-	go tool -modfile=tools/go.mod sqlc generate
+	go tool -modfile=tools/go.mod oapi-codegen -config internal/contract/config.yaml api/openapi.yaml
 	cd web && npx openapi-typescript ../api/openapi.yaml -o src/api/schema.d.ts
 	sh scripts/generated-sum.sh > tools/generated.sum
 

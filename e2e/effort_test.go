@@ -9,7 +9,7 @@ import (
 	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/require"
 
-	"enkaustos/internal/api/gen"
+	"enkaustos/internal/contract"
 )
 
 // send posts or puts a body and expects it to be taken.
@@ -29,13 +29,13 @@ func TestAClassInTwentyKeys(t *testing.T) {
 	c := client(t, s.url)
 	send(t, c, "POST", s.url+"/api/imports", map[string]any{"kind": "students", "apply": true, "text": thirty()})
 	var class string
-	for _, k := range get[[]gen.Class](t, c, s.url+"/api/classes") {
+	for _, k := range get[[]contract.Class](t, c, s.url+"/api/classes") {
 		if k.Name == "30 Terns" {
 			class = k.Id
 		}
 	}
 	send(t, c, "POST", s.url+"/api/assignments", map[string]any{"class": class, "name": "Thirty slabs", "form": "slab", "cone": "6", "measures": map[string]float64{}})
-	pieces := get[gen.PieceList](t, c, s.url+"/api/pieces?class="+class).Pieces
+	pieces := get[contract.PieceList](t, c, s.url+"/api/pieces?class="+class).Pieces
 	require.Len(t, pieces, 30)
 	stack := []map[string]any{{"glaze": "N01", "coats": 3}}
 	for _, p := range pieces {
@@ -73,7 +73,7 @@ func TestAClassInTwentyKeys(t *testing.T) {
 	t.Log("keys and taps:", taps)
 
 	coats, absent := 0, 0
-	for _, p := range get[gen.PieceList](t, c, s.url+"/api/pieces?class="+class).Pieces {
+	for _, p := range get[contract.PieceList](t, c, s.url+"/api/pieces?class="+class).Pieces {
 		for _, surface := range p.Surfaces {
 			coats += len(surface.On)
 		}
@@ -191,7 +191,7 @@ func TestTwoScreensLive(t *testing.T) {
 	tablet.see(".after button", "Take my last coat back")
 	surface := ""
 	require.Eventually(t, func() bool {
-		for _, piece := range get[gen.PieceList](t, c, s.url+"/api/pieces").Pieces {
+		for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
 			for _, x := range piece.Surfaces {
 				if n := len(x.On); n > 0 && x.On[n-1].By == "Sink side" {
 					surface = x.Name

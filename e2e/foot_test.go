@@ -8,7 +8,7 @@ import (
 	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/require"
 
-	"enkaustos/internal/api/gen"
+	"enkaustos/internal/contract"
 	"enkaustos/internal/rack"
 )
 
@@ -60,9 +60,9 @@ func TestFeetOfAClassByKeyboard(t *testing.T) {
 	require.Eventually(t, func() bool { return p.count(".queue li") == 2 }, patience, moment)
 
 	c := client(t, s.url)
-	var passed gen.Piece
+	var passed contract.Piece
 	spots := 0
-	for _, piece := range get[gen.PieceList](t, c, s.url+"/api/pieces").Pieces {
+	for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
 		if piece.Title != "Tide-pool bowl" || piece.Foot == nil {
 			continue
 		}

@@ -20,7 +20,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"enkaustos/internal/api/gen"
+	"enkaustos/internal/contract"
 )
 
 // command runs enkaustos to its end and returns what it printed.
@@ -49,7 +49,7 @@ func TestScheduledBackupComesBack(t *testing.T) {
 	said, err := command(t, "", "restore", copies[0], "--data", other)
 	require.NoError(t, err, said)
 	s = start(t, "demo", "--data", other)
-	require.Len(t, get[[]gen.Class](t, client(t, s.url), s.url+"/api/classes"), 7)
+	require.Len(t, get[[]contract.Class](t, client(t, s.url), s.url+"/api/classes"), 7)
 	s.stop()
 
 	said, err = command(t, "", "restore", "nowhere.db", "--data", other)

@@ -12,7 +12,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"enkaustos/internal/api/gen"
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
 	"enkaustos/internal/demo"
 )
 
@@ -59,8 +60,7 @@ func get[T any](t testing.TB, c *http.Client, url string) (v T) {
 }
 
 func coat(id, piece string) any {
-	surface, glaze := "face", "N01"
-	return map[string]any{"events": []gen.EventIn{{Id: id, Kind: gen.EventInKindCoat, Piece: piece, Surface: &surface, Glaze: &glaze}}}
+	return map[string]any{"events": []work.Event{{ID: id, Kind: work.Coated, Piece: piece, Surface: "face", Glaze: "N01"}}}
 }
 
 // The server is killed in the middle of a storm of taps from eight devices.
@@ -71,7 +71,7 @@ func TestKilledAmidCoats(t *testing.T) {
 	s := start(t, "demo", "--data", dir, "--at", "2026-03-02T09:15")
 	c := client(t, s.url)
 	var slabs []string
-	for _, p := range get[gen.PieceList](t, c, s.url+"/api/pieces?stage=bench").Pieces {
+	for _, p := range get[contract.PieceList](t, c, s.url+"/api/pieces?stage=bench").Pieces {
 		if p.Surfaces[0].Id == "face" {
 			slabs = append(slabs, p.Id)
 		}
@@ -112,7 +112,7 @@ func TestKilledAmidCoats(t *testing.T) {
 	check := func(wanted map[string]string) {
 		seen := map[string]int{}
 		for _, id := range slabs {
-			for _, e := range get[gen.PieceDetail](t, c, s.url+"/api/pieces/"+id).History {
+			for _, e := range get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+id).History {
 				seen[e.Id]++
 			}
 		}

@@ -11,7 +11,7 @@ import (
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
 
-	"enkaustos/internal/api/gen"
+	"enkaustos/internal/contract"
 )
 
 // tabletHost is a name under which a page is no secure context.
@@ -61,14 +61,14 @@ func TestStudentAtATablet(t *testing.T) {
 	p.see(".net", "Window table")
 	require.Equal(t, 2, taps, "one coat at a station")
 	c := client(t, s.url)
-	mine := func() gen.Piece {
-		for _, piece := range get[gen.PieceList](t, c, s.url+"/api/pieces").Pieces {
+	mine := func() contract.Piece {
+		for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
 			if piece.Student == "Ilo N." && piece.Title == "Tide-pool bowl" {
 				return piece
 			}
 		}
 		require.Fail(t, "the piece is gone")
-		return gen.Piece{}
+		return contract.Piece{}
 	}
 	require.Eventually(t, func() bool { return len(mine().Surfaces[0].On) == 1 }, patience, moment)
 	require.Equal(t, "Window table", mine().Surfaces[0].On[0].By)
@@ -106,7 +106,7 @@ func TestStudentAtATablet(t *testing.T) {
 	p.typeInto(".wish input", "like wet slate")
 	p.click("button", "Keep my wishes")
 	p.see(".wish [role=status]", "Your teacher sees it")
-	for _, piece := range get[gen.PieceList](t, c, s.url+"/api/pieces").Pieces {
+	for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
 		if piece.Student == "Ilo D." && piece.Title == "Tide-pool bowl" {
 			require.Equal(t, []string{"F02", "F04"}, piece.Wish.Tiles)
 			teacher.goTo("/plan/" + piece.Id)
@@ -131,7 +131,7 @@ func TestStudentAtATablet(t *testing.T) {
 	p.click("button", "Keep it")
 	p.see(".names li", "")
 	require.Eventually(t, func() bool {
-		for _, piece := range get[gen.PieceList](t, c, s.url+"/api/pieces").Pieces {
+		for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
 			if piece.Opinion != nil && *piece.Opinion == "It moved more than the tile." {
 				return true
 			}
@@ -185,7 +185,7 @@ func TestTabletWithoutTheNetwork(t *testing.T) {
 	c := client(t, s.url)
 	for piece, ids := range tappedOn {
 		var logged []string
-		for _, e := range get[gen.PieceDetail](t, c, s.url+"/api/pieces/"+piece).History {
+		for _, e := range get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+piece).History {
 			if e.By == "Kiln wall" {
 				logged = append(logged, e.Id)
 			}
@@ -216,7 +216,7 @@ func TestTabletInPictures(t *testing.T) {
 	teacher.unlock("bare feet only")
 	send(t, client(t, s.url), "PUT", s.url+"/api/rules", map[string]any{"values": map[string]string{"tablets": "pictures", "wipes": "teacher"}})
 	p := pairedTablet(t, s, teacher, "Low table")
-	for _, piece := range get[gen.PieceList](t, client(t, s.url), s.url+"/api/pieces").Pieces {
+	for _, piece := range get[contract.PieceList](t, client(t, s.url), s.url+"/api/pieces").Pieces {
 		if piece.Student == "Ilo N." && piece.Title == "Tide-pool bowl" {
 			p.press('/')
 			p.MustInsertText(piece.Id) // the label is scanned

@@ -13,7 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/core/colour"
-	"enkaustos/internal/api/gen"
+	"enkaustos/internal/contract"
 	"enkaustos/internal/rack"
 )
 
@@ -160,9 +160,9 @@ func TestRackIsReadAndSearched(t *testing.T) {
 
 	// What hangs there is what was fired.
 	c := client(t, s.url)
-	var hung gen.TileDetail
+	var hung contract.TileDetail
 	for i, tile := range shot.Tiles {
-		hung = get[gen.TileDetail](t, c, fmt.Sprintf("%s/api/tiles/W%d", s.url, i+1))
+		hung = get[contract.TileDetail](t, c, fmt.Sprintf("%s/api/tiles/W%d", s.url, i+1))
 		truth := colour.Lab{L: tile.L, A: tile.A, B: tile.B}
 		require.Less(t, colour.Difference(truth, colour.Lab{L: float64(hung.Lab.L), A: float64(hung.Lab.A), B: float64(hung.Lab.B)}), 6.0)
 	}
@@ -270,7 +270,7 @@ func TestJarsAreLookedInto(t *testing.T) {
 	p.press(input.ArrowRight)
 	c := client(t, s.url)
 	require.Eventually(t, func() bool {
-		for _, g := range get[[]gen.Glaze](t, c, s.url+"/api/glazes") {
+		for _, g := range get[[]contract.Glaze](t, c, s.url+"/api/glazes") {
 			if g.Code == "N04" && g.Level > 0.2 {
 				return true
 			}

@@ -3,6 +3,5 @@
 # tools/generated.sum is written by make generate and compared by make lint.
 set -eu
 cd "$(dirname "$0")/.."
-sha256sum api/openapi.yaml internal/api/gen/config.yaml internal/api/gen/api.gen.go \
-  sqlc.yaml internal/store/migrations/*.sql internal/store/queries.sql internal/store/db/*.go \
+sha256sum api/openapi.yaml internal/contract/config.yaml internal/contract/api.gen.go \
   web/src/api/schema.d.ts tools/go.mod

@@ -20,8 +20,8 @@ import (
 
 	"enkaustos/internal/api"
 	"enkaustos/internal/demo"
-	"enkaustos/internal/store"
-	"enkaustos/internal/studio"
+	"enkaustos/internal/door"
+	"enkaustos/internal/school"
 )
 
 // wallClock is the clock of the machine.
@@ -72,18 +72,12 @@ func serveCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			s, err := store.Open(ctx, dir, time.Now())
+			s, err := school.Open(ctx, dir, wallClock{})
 			if err != nil {
 				return errors.Join(err, listener.Close())
 			}
-			school, err := studio.Open(ctx, s, wallClock{})
-			if err != nil {
-				return errors.Join(err, listener.Close(), s.Close())
-			}
-			options := api.Options{Studio: school, Store: s, Log: v.log(), Hosts: v.hosts, LAN: v.lan}
-			if fresh, err := school.NeedsSetup(ctx); err != nil {
-				return errors.Join(err, listener.Close(), s.Close())
-			} else if fresh {
+			options := api.Options{School: s, Log: v.log(), Hosts: v.hosts, LAN: v.lan}
+			if door.NeedsSetup(s.Now()) {
 				options.SetupToken = rand.Text()
 				fmt.Printf("First visit: open this link once and choose your passphrase:\n  %s/welcome#%s\n", v.url(listener), options.SetupToken)
 			}
@@ -116,12 +110,12 @@ func demoCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			s, school, clock, err := demo.Open(ctx, dir, start, fresh)
+			s, clock, err := demo.Open(ctx, dir, start, fresh)
 			if err != nil {
 				return errors.Join(err, listener.Close())
 			}
-			fmt.Printf("%s is open at\n  %s/\nPassphrase: %s\n", school.School(), v.url(listener), demo.Passphrase)
-			return v.run(ctx, listener, api.Options{Studio: school, Store: s, Log: v.log(), Hosts: v.hosts, LAN: v.lan, Advance: clock.Advance})
+			fmt.Printf("%s is open at\n  %s/\nPassphrase: %s\n", demo.School, v.url(listener), demo.Passphrase)
+			return v.run(ctx, listener, api.Options{School: s, Log: v.log(), Hosts: v.hosts, LAN: v.lan, Advance: clock.Advance})
 		},
 	}
 	v.flags(cmd)
@@ -203,7 +197,7 @@ func (v *serving) reach(listener net.Listener, o *api.Options) {
 
 // run serves until the context ends, then lets running requests finish.
 func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options) (err error) {
-	defer func() { err = errors.Join(err, o.Store.Close()) }()
+	defer func() { err = errors.Join(err, o.School.Close()) }()
 	if host, _, splitErr := net.SplitHostPort(listener.Addr().String()); splitErr == nil {
 		o.Hosts = append(o.Hosts, host)
 	}
@@ -219,7 +213,7 @@ func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options)
 	}
 	server := &http.Server{Handler: handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute}
 	server.RegisterOnShutdown(handler.EndStreams)
-	o.Log.Info("serving", "address", v.url(listener), "school", o.Studio.School())
+	o.Log.Info("serving", "address", v.url(listener), "school", school.Names.The(o.School.Now().Snapshot).Name)
 	go backups(ctx, v.backupEvery, o)
 	failed := make(chan error, 1)
 	go func() { failed <- server.Serve(listener) }()
@@ -244,7 +238,7 @@ func backups(ctx context.Context, every time.Duration, o api.Options) {
 		return
 	}
 	wait := min(time.Minute, every)
-	if list, err := o.Studio.Backups(); err == nil && len(list) > 0 {
+	if list, err := o.School.Backups(); err == nil && len(list) > 0 {
 		wait = max(wait, every-time.Since(list[0].At))
 	}
 	for {
@@ -253,9 +247,9 @@ func backups(ctx context.Context, every time.Duration, o api.Options) {
 			return
 		case <-time.After(wait):
 		}
-		if made, err := o.Studio.Backup(ctx); err != nil {
+		if made, err := o.School.Backup(ctx); err != nil {
 			o.Log.Error("backup failed", "error", err)
-		} else if err := o.Store.Prune(keepBackups); err != nil {
+		} else if err := o.School.Prune(keepBackups); err != nil {
 			o.Log.Error("old backups could not be removed", "error", err)
 		} else {
 			o.Log.Info("backup made", "name", made.Name)

@@ -11,24 +11,22 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"enkaustos/internal/door"
+	"enkaustos/internal/lists"
+	"enkaustos/internal/school"
 	"enkaustos/internal/store"
-	"enkaustos/internal/studio"
 )
 
 // withSchool opens the school for one piece of work. A folder that a server
 // has open is refused.
-func withSchool(cmd *cobra.Command, do func(context.Context, *studio.Studio) error) (err error) {
+func withSchool(cmd *cobra.Command, do func(context.Context, *school.School) error) (err error) {
 	dir, _ := cmd.Flags().GetString("data")
-	s, err := store.Open(cmd.Context(), dir, time.Now())
+	s, err := school.Open(cmd.Context(), dir, wallClock{})
 	if err != nil {
 		return err
 	}
 	defer func() { err = errors.Join(err, s.Close()) }()
-	school, err := studio.Open(cmd.Context(), s, wallClock{})
-	if err != nil {
-		return err
-	}
-	return do(cmd.Context(), school)
+	return do(cmd.Context(), s)
 }
 
 func importCommand() *cobra.Command {
@@ -43,8 +41,8 @@ func importCommand() *cobra.Command {
 			if err != nil {
 				return fmt.Errorf("cannot read %s", args[1])
 			}
-			return withSchool(cmd, func(ctx context.Context, school *studio.Studio) error {
-				out, err := school.Import(ctx, studio.ImportRequest{Kind: studio.ListKind(args[0]), Text: string(text), Apply: !dry, Clay: clay, Cone: cone})
+			return withSchool(cmd, func(ctx context.Context, s *school.School) error {
+				out, err := lists.Lists{School: s}.Import(ctx, lists.ImportRequest{Kind: lists.ListKind(args[0]), Text: string(text), Apply: !dry, Clay: clay, Cone: cone})
 				if err != nil {
 					return err
 				}
@@ -58,12 +56,12 @@ func importCommand() *cobra.Command {
 	return cmd
 }
 
-func report(out studio.Import, dry bool) error {
+func report(out lists.Import, dry bool) error {
 	for _, r := range out.Refused {
 		fmt.Printf("row %d, %s: %s\n", r.Row, r.Column, r.Expected)
 	}
 	fmt.Printf("%d added, %d changed, %d the same, %d refused\n",
-		out.Count(studio.Added), out.Count(studio.Changed), out.Count(studio.Same), out.Count(studio.Refusal))
+		out.Count(lists.Added), out.Count(lists.Changed), out.Count(lists.Same), out.Count(lists.Refusal))
 	switch {
 	case len(out.Refused) > 0:
 		return errors.New("nothing was taken over: mend the refused rows first")
@@ -79,8 +77,8 @@ func backupCommand() *cobra.Command {
 		Short: "Copy the database into the backups folder",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			return withSchool(cmd, func(ctx context.Context, school *studio.Studio) error {
-				made, err := school.Backup(ctx)
+			return withSchool(cmd, func(ctx context.Context, s *school.School) error {
+				made, err := s.Backup(ctx)
 				if err == nil {
 					fmt.Printf("%s (%d bytes)\n", made.Name, made.Bytes)
 				}
@@ -116,16 +114,16 @@ func passphraseCommand() *cobra.Command {
 		Short: "Choose a new passphrase, read from standard input",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
-			return withSchool(cmd, func(ctx context.Context, school *studio.Studio) error {
-				if fresh, err := school.NeedsSetup(ctx); err != nil || fresh {
-					return errors.Join(err, errors.New("no passphrase was chosen yet: run 'enkaustos serve' and open the link it prints"))
+			return withSchool(cmd, func(ctx context.Context, s *school.School) error {
+				if door.NeedsSetup(s.Now()) {
+					return errors.New("no passphrase was chosen yet: run 'enkaustos serve' and open the link it prints")
 				}
 				fmt.Print("New passphrase: ")
 				line, _ := bufio.NewReader(os.Stdin).ReadString('\n')
-				if line = strings.TrimSpace(line); len(line) < 10 {
-					return errors.New("the passphrase is too short: at least 10 characters")
+				if line = strings.TrimSpace(line); line == "" {
+					return errors.New("nothing was typed: the passphrase stays as it was")
 				}
-				return school.SetPassphrase(ctx, line)
+				return door.SetPassphrase(ctx, s, door.TeacherSecret, line)
 			})
 		},
 	}

@@ -12,7 +12,9 @@ import (
 // (black) to 100 (white), A towards red, B towards yellow. It is how every
 // colour is stored; hex strings exist only at the edges.
 type Lab struct {
-	L, A, B float64
+	L float64 `json:"l"`
+	A float64 `json:"a"`
+	B float64 `json:"b"`
 }
 
 // FromHex reads a colour typed as "#rrggbb" or "rrggbb" in sRGB. The error is

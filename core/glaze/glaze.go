@@ -63,22 +63,22 @@ const (
 
 // Glaze is one jar on the shelf as its label describes it.
 type Glaze struct {
-	Code    string // the house's code, unique; survives absences better than a name
-	Name    string
-	Kind    Kind
-	Raw     colour.Lab // in the jar and on the unfired piece; not what comes out
-	Cones   kiln.Range // from the label
-	Food    FoodLabel
-	InStock bool
-	Runner  bool // moves downhill in the fire more than most
-	Coats   int  // the house's figure for this glaze alone; 0 = the rule of the house
-	Thick   bool // may carry a coat more than the figure on purpose, over a higher bare band
-	Dear    bool // costs so much that a large area is worth a second thought
-	Ware    Ware // what it may go on, from the label
+	Code    string     `json:"code,omitzero"` // the house's code, unique; survives absences better than a name
+	Name    string     `json:"name,omitzero"`
+	Kind    Kind       `json:"kind,omitzero"`
+	Raw     colour.Lab `json:"raw,omitzero"`   // in the jar and on the unfired piece; not what comes out
+	Cones   kiln.Range `json:"cones,omitzero"` // from the label
+	Food    FoodLabel  `json:"food,omitzero"`
+	InStock bool       `json:"inStock,omitzero"`
+	Runner  bool       `json:"runner,omitzero"` // moves downhill in the fire more than most
+	Coats   int        `json:"coats,omitzero"`  // the house's figure for this glaze alone; 0 = the rule of the house
+	Thick   bool       `json:"thick,omitzero"`  // may carry a coat more than the figure on purpose, over a higher bare band
+	Dear    bool       `json:"dear,omitzero"`   // costs so much that a large area is worth a second thought
+	Ware    Ware       `json:"ware,omitzero"`   // what it may go on, from the label
 
-	Atmosphere Atmosphere // the label's; "" where it says nothing
-	Jar        Jar
-	Recipe     Recipe // what was mixed for it; nil for a jar that was bought
+	Atmosphere Atmosphere `json:"atmosphere,omitzero"` // the label's; "" where it says nothing
+	Jar        Jar        `json:"jar,omitzero"`
+	Recipe     Recipe     `json:"recipe,omitzero"` // what was mixed for it; nil for a jar that was bought
 }
 
 // Ware is what a glaze or underglaze is laid on.
@@ -241,3 +241,11 @@ func ParseStack(text string) (Stack, error) {
 // MaxCoats is the most coats of one layer that anyone means to write down; a
 // larger number is a slip of the pen.
 const MaxCoats = 12
+
+// Counted says how many coats: "1 coat", "3 coats".
+func Counted(coats int) string {
+	if coats == 1 {
+		return "1 coat"
+	}
+	return fmt.Sprintf("%d coats", coats)
+}

@@ -9,10 +9,10 @@ import (
 
 // Jar is what is left of a glaze and how it is.
 type Jar struct {
-	ML      float64 // what the full jar or bucket holds, mL; 0 = not known
-	Level   float64 // how full it is, 0 to 1; below 0 = not known
-	State   State
-	MixedAt time.Time // when it was last stirred or shaken; zero = not known
+	ML      float64   `json:"ml,omitzero"`    // what the full jar or bucket holds, mL; 0 = not known
+	Level   float64   `json:"level,omitzero"` // how full it is, 0 to 1; below 0 = not known
+	State   State     `json:"state,omitzero"`
+	MixedAt time.Time `json:"mixedAt,omitzero"` // when it was last stirred or shaken; zero = not known
 }
 
 // UnknownJar is a jar nobody has looked into.

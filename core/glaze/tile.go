@@ -12,28 +12,28 @@ import (
 
 // Clay is a clay body.
 type Clay struct {
-	Code  string
-	Name  string
-	Cones kiln.Range
-	Fired colour.Lab // bare, after the glaze firing
-	Dark  bool       // darkens thin pale glazes
+	Code  string     `json:"code,omitzero"`
+	Name  string     `json:"name,omitzero"`
+	Cones kiln.Range `json:"cones,omitzero"`
+	Fired colour.Lab `json:"fired,omitzero"` // bare, after the glaze firing
+	Dark  bool       `json:"dark,omitzero"`  // darkens thin pale glazes
 }
 
 // Tile is a fired test tile: the only evidence of what a stack comes out as.
 // It speaks for its own clay, cone and texture.
 type Tile struct {
-	Code     string
-	Clay     string // Clay.Code
-	Cone     kiln.Cone
-	Stack    Stack
-	Fired    colour.Lab
-	Textured bool   // read on texture; false: on the smooth half
-	Piece    string // the piece it was read from; "" for a tile made as one
+	Code     string     `json:"code,omitzero"`
+	Clay     string     `json:"clay,omitzero"` // Clay.Code
+	Cone     kiln.Cone  `json:"cone,omitzero"`
+	Stack    Stack      `json:"stack,omitzero"`
+	Fired    colour.Lab `json:"fired,omitzero"`
+	Textured bool       `json:"textured,omitzero"` // read on texture; false: on the smooth half
+	Piece    string     `json:"piece,omitzero"`    // the piece it was read from; "" for a tile made as one
 
-	Atmosphere Atmosphere // of its firing; "" counts as oxidation
-	Place      int        // where it hangs on the real wall, from 1; 0 = not known
-	Readings   []Reading  // boxes read on it: halves and strips; may be none
-	Faults     []Fault    // what went wrong with it, as the teacher saw; may be none
+	Atmosphere Atmosphere `json:"atmosphere,omitzero"` // of its firing; "" counts as oxidation
+	Place      int        `json:"place,omitzero"`      // where it hangs on the real wall, from 1; 0 = not known
+	Readings   []Reading  `json:"readings,omitzero"`   // boxes read on it: halves and strips; may be none
+	Faults     []Fault    `json:"faults,omitzero"`     // what went wrong with it, as the teacher saw; may be none
 }
 
 // Fault is what a fired tile warns of on its clay.
@@ -89,14 +89,14 @@ const (
 // Reading is the fired colour of one box of a tile: a half of it, or a strip
 // that carries fewer coats than the whole.
 type Reading struct {
-	Half   Half
-	Coats  int // how many coats the box carries
-	Lab    colour.Lab
-	Spread float64 // ΔE2000 over the box; 0 where it was not measured
-	Flags  []colour.Flag
-	Source Source
-	Photo  string // the photograph's id; "" for others
-	At     time.Time
+	Half   Half          `json:"half,omitzero"`
+	Coats  int           `json:"coats,omitzero"` // how many coats the box carries
+	Lab    colour.Lab    `json:"lab,omitzero"`
+	Spread float64       `json:"spread,omitzero"` // ΔE2000 over the box; 0 where it was not measured
+	Flags  []colour.Flag `json:"flags,omitzero"`
+	Source Source        `json:"source,omitzero"`
+	Photo  string        `json:"photo,omitzero"` // the photograph's id; "" for others
+	At     time.Time     `json:"at,omitzero"`
 }
 
 // MainHalf is the half that the tile's fired colour was read on.
@@ -162,3 +162,15 @@ func (t Tile) Doubt() string {
 
 // In is the atmosphere the tile was fired in.
 func (t Tile) In() Atmosphere { return t.Firing().Air }
+
+// Marked is the tile with what went wrong with it, each once. The error is one
+// sentence.
+func (t Tile) Marked(faults []Fault) (Tile, error) {
+	for _, f := range faults {
+		if f.Says() == "" {
+			return t, fmt.Errorf("%q is nothing a tile is marked with: expected crazed, ran or avoid", f)
+		}
+	}
+	t.Faults = slices.Compact(slices.Sorted(slices.Values(faults)))
+	return t, nil
+}

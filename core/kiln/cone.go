@@ -120,7 +120,8 @@ func (c Cone) index() int {
 // Range is the cones that a clay or a glaze is made for, both ends included.
 // From is the cooler end.
 type Range struct {
-	From, To Cone
+	From Cone `json:"from,omitzero"`
+	To   Cone `json:"to,omitzero"`
 }
 
 // ParseRange reads "06-04", "5 to 6" or a single cone. The error is one

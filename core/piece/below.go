@@ -6,12 +6,12 @@ import "math"
 // stands on at 0, 0: what touches the shelf, and how far out it has to stay
 // bare. Paths use the path notation of SVG with the even-odd rule.
 type Under struct {
-	Contact string // what touches the table
-	Limit   string // the outline of everything lower than the bare band
-	Left    float64
-	Top     float64
-	Width   float64
-	Height  float64
+	Contact string  `json:"contact"` // what touches the table
+	Limit   string  `json:"limit"`   // the outline of everything lower than the bare band
+	Left    float64 `json:"left"`
+	Top     float64 `json:"top"`
+	Width   float64 `json:"width"`
+	Height  float64 `json:"height"`
 }
 
 // FromBelow is the piece seen from below under a bare band of a height in mm.
@@ -147,4 +147,10 @@ func freeBelow(tris []tri) func(float64) Under {
 		}
 		return u
 	}
+}
+
+// Across is the longest way across what a piece stands on, in mm.
+func (b Body) Across() float64 {
+	under := b.FromBelow(0)
+	return max(under.Width, under.Height)
 }

@@ -46,21 +46,24 @@ type Shape struct {
 // Label is where the leader line of a surface starts, and to which side it
 // leaves the drawing.
 type Label struct {
-	Surface string
-	X, Y    float64
-	Left    bool
+	Surface string  `json:"surface"`
+	X       float64 `json:"x"`
+	Y       float64 `json:"y"`
+	Left    bool    `json:"left"`
 }
 
 // Handle is a point of a wall that can be pulled in or out by a measurement.
 type Handle struct {
-	Measure string // Measure.Key
-	X, Y    float64
+	Measure string  `json:"measure"` // Measure.Key
+	X       float64 `json:"x"`
+	Y       float64 `json:"y"`
 }
 
 // Caption names a view.
 type Caption struct {
-	Text string
-	X, Y float64
+	Text string  `json:"text"`
+	X    float64 `json:"x"`
+	Y    float64 `json:"y"`
 }
 
 // Drawing is the piece drawn to scale.

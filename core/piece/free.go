@@ -115,10 +115,10 @@ func buildOdd(m Measures) (Body, error) {
 
 // Pose is a way in which a free form could lie in the kiln.
 type Pose struct {
-	Option   int // the value of the measure "pose"
-	Name     string
-	Stable   bool
-	MarginMM float64 // how far the centre of mass lies inside what it would stand on
+	Option   int     `json:"option"` // the value of the measure "pose"
+	Name     string  `json:"name"`
+	Stable   bool    `json:"stable"`
+	MarginMM float64 `json:"marginMM"` // how far the centre of mass lies inside what it would stand on
 }
 
 // free makes a body of triangles in the pose that was chosen. A pose in which

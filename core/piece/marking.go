@@ -22,15 +22,15 @@ const (
 	Vent      DetailKind = "vent"      // a bare place scratched through, so that gas can leave
 )
 
-// DetailKinds lists the kinds with their names and what each means.
-func DetailKinds() []struct {
+// DetailMeaning is a kind of detail with its name and what it means.
+type DetailMeaning struct {
 	Kind        DetailKind
 	Name, Means string
-} {
-	return []struct {
-		Kind        DetailKind
-		Name, Means string
-	}{
+}
+
+// DetailKinds lists the kinds with their names and what each means.
+func DetailKinds() []DetailMeaning {
+	return []DetailMeaning{
 		{Stripe, "Band", "between two heights above the table"},
 		{Panel, "Panel", "a field with a colour of its own"},
 		{Motif, "Motif", "a figure whose edge should stay sharp"},

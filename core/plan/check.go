@@ -1,7 +1,6 @@
 package plan
 
 import (
-	"cmp"
 	"fmt"
 	"maps"
 	"math"
@@ -65,7 +64,7 @@ func (s *Shelf) Check(p Plan, w Work) []Finding {
 	c.limits()
 	c.whole()
 	c.newRoom()
-	slices.SortStableFunc(c.findings, func(a, b Finding) int { return cmp.Compare(a.Severity.rank(), b.Severity.rank()) })
+	slices.SortStableFunc(c.findings, bySeverity)
 	return c.findings
 }
 

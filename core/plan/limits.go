@@ -77,19 +77,28 @@ func (c *check) whole() {
 			Text: "It is fired once, and nothing is left bare for the gas to leave the clay.",
 			Way:  "Mark a bare place to scratch through, or leave a surface bare."})
 	}
+	if f := c.shelf.Lacking(c.plan, c.work.Takes); f != nil {
+		c.add(*f)
+	}
+}
+
+// Lacking says which jars of a plan hold less than all plans of the class take of
+// them, mL by code; nil where none does.
+func (s *Shelf) Lacking(p Plan, takes map[string]float64) *Finding {
 	var short []string
 	missing := Numbers{}
-	for _, jar := range c.shelf.Short(c.work.Takes) {
-		if c.uses(jar.Glaze.Code) {
+	for _, jar := range s.Short(takes) {
+		if p.uses(jar.Glaze.Code) {
 			short = append(short, jar.String())
 			missing[jar.Glaze.Code+" missing mL"] = jar.AskML - jar.LeftML
 		}
 	}
-	if len(short) > 0 {
-		c.add(Finding{Code: "jar-short", Severity: Warn, Numbers: missing,
-			Text: "The plans of this class take more than is left of " + strings.Join(short, ", ") + ".",
-			Way:  "Order it now, or choose another for some of them."})
+	if len(short) == 0 {
+		return nil
 	}
+	return &Finding{Code: "jar-short", Severity: Warn, Numbers: missing,
+		Text: "The plans of this class take more than is left of " + strings.Join(short, ", ") + ".",
+		Way:  "Order it now, or choose another for some of them."}
 }
 
 // ShortJar is a jar that holds less than is asked of it.
@@ -142,8 +151,8 @@ func (c *check) vented() bool {
 }
 
 // uses says whether the plan lays a glaze anywhere.
-func (c *check) uses(code string) bool {
-	for _, choice := range c.plan {
+func (p Plan) uses(code string) bool {
+	for _, choice := range p {
 		if choice.Planned() && slices.ContainsFunc(choice.Stack, func(l glaze.Layer) bool { return l.Glaze == code }) {
 			return true
 		}

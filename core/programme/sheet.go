@@ -15,9 +15,9 @@ const StripCoats = 3
 // Sheet is a tile programme as it is made: which glaze goes where, and what is
 // written on the back.
 type Sheet struct {
-	Crossed []Crossed
-	Strips  []Strip
-	AtLeast int // crossed tiles that no programme can be below
+	Crossed []Crossed `json:"crossed,omitzero"`
+	Strips  []Strip   `json:"strips,omitzero"`
+	AtLeast int       `json:"atLeast,omitzero"` // crossed tiles that no programme can be below
 }
 
 // Proven says whether no programme has fewer crossed tiles.
@@ -25,23 +25,25 @@ func (s Sheet) Proven() bool { return s.AtLeast == len(s.Crossed) }
 
 // Crossed is a tile of base columns crossed by top rows.
 type Crossed struct {
-	Code    string // of the whole tile; a cell adds its column and row
-	Columns []glaze.Stack
-	Rows    []glaze.Stack // an empty stack leaves the base as it is
-	Cells   []Cell        // row by row
-	Back    string
+	Code    string        `json:"code,omitzero"` // of the whole tile; a cell adds its column and row
+	Columns []glaze.Stack `json:"columns,omitzero"`
+	Rows    []glaze.Stack `json:"rows,omitzero"`  // an empty stack leaves the base as it is
+	Cells   []Cell        `json:"cells,omitzero"` // row by row
+	Back    string        `json:"back,omitzero"`
 }
 
 // Cell is one field of a crossed tile: a tile of its own once it is fired.
 type Cell struct {
-	Code   string
-	Stack  glaze.Stack
-	Wanted bool // somebody's plan asks for it; the others come with it
+	Code   string      `json:"code,omitzero"`
+	Stack  glaze.Stack `json:"stack,omitzero"`
+	Wanted bool        `json:"wanted,omitzero"` // somebody's plan asks for it; the others come with it
 }
 
 // Strip is a tile of one glaze in one, two and three coats side by side.
 type Strip struct {
-	Code, Glaze, Back string
+	Code  string `json:"code,omitzero"`
+	Glaze string `json:"glaze,omitzero"`
+	Back  string `json:"back,omitzero"`
 }
 
 // Make is the programme for stacks that nobody has fired, and for glazes whose

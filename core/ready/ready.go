@@ -51,13 +51,13 @@ func (c Case) onStilts() bool {
 
 // Blocker is one reason why a piece may not be fired.
 type Blocker struct {
-	Code     string // stable, listed in docs/findings.md
-	Surface  string // piece.Surface.ID; "" for the whole piece
-	Text     string
-	Way      string
-	Stage    Stage     // where it is mended
-	ClearsAt time.Time // when it clears by itself; zero where it does not
-	Firm     bool      // nobody may overrule it
+	Code     string    `json:"code"`    // stable, listed in docs/findings.md
+	Surface  string    `json:"surface"` // piece.Surface.ID; "" for the whole piece
+	Text     string    `json:"text"`
+	Way      string    `json:"way"`
+	Stage    Stage     `json:"stage"`             // where it is mended
+	ClearsAt time.Time `json:"clearsAt,omitzero"` // when it clears by itself; zero where it does not
+	Firm     bool      `json:"firm,omitempty"`    // nobody may overrule it
 }
 
 // Blockers lists everything that keeps a piece out of the kiln; none means that
@@ -316,6 +316,36 @@ func StageOf(s work.State, blockers []Blocker) Stage {
 // blocker, not fired, and in no load that still counts.
 func MayBeLoaded(s work.State, blockers []Blocker) bool {
 	return len(blockers) == 0 && s.Firing == nil && (s.Load == nil || s.Load.Lapsed != "")
+}
+
+// KeepsOutOfLoad says why a piece may not be put into a load by an event of its
+// loader; "" where it may.
+func KeepsOutOfLoad(s work.State, blockers []Blocker, loaded work.Event) string {
+	switch {
+	case s.Firing != nil:
+		return "It was fired already."
+	case s.Load != nil && s.Load.Lapsed == "":
+		return "It stands in a load already."
+	case len(blockers) > 0:
+		return blockers[0].Text
+	}
+	loaded.Seq = s.Seq + 1
+	if after := work.Step(s, loaded, nil); after.Load.Lapsed != "" {
+		return "Something was logged since you looked: look again."
+	}
+	return ""
+}
+
+// StopsLoad says why a load cannot be fired with a piece that stands in it; "" where
+// it can.
+func StopsLoad(s work.State, blockers []Blocker) string {
+	switch {
+	case s.Load != nil && s.Load.Lapsed != "":
+		return s.Load.Lapsed + "."
+	case len(blockers) > 0:
+		return blockers[0].Text
+	}
+	return ""
 }
 
 // MayPassTogether says whether a look at many pieces at once may pass this one: it

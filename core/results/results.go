@@ -17,6 +17,9 @@ type Mark struct {
 	Name, Means string
 }
 
+// Good is the mark from which a result is called good (from memory).
+const Good = 4
+
 // Marks lists the marks, the best first. They grade the glazing, not the piece.
 func Marks() []Mark {
 	return []Mark{

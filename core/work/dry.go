@@ -176,7 +176,7 @@ const StillWet = "wet"
 
 // bounds are what the touches and coats on a surface say of its drying.
 func bounds(d Drying, s State, surface string, before time.Time) (all []bound) {
-	on, undone := s.On(surface), s.Undone()
+	on := s.On(surface)
 	for i, c := range on {
 		model := float64(d.Dry(c, i+1))
 		say := func(at time.Time, wet bool) {
@@ -190,9 +190,9 @@ func bounds(d Drying, s State, surface string, before time.Time) (all []bound) {
 			next = on[i+1].At
 			say(next, false)
 		}
-		for _, e := range s.log {
-			if e.Kind == TouchDry && e.Surface == surface && !undone[e.ID] && e.At.After(c.At) && e.At.Before(next) {
-				say(e.At, e.Text == StillWet)
+		for _, touch := range s.Touches {
+			if touch.Surface == surface && touch.At.After(c.At) && touch.At.Before(next) {
+				say(touch.At, touch.Wet)
 			}
 		}
 	}

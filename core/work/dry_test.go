@@ -68,15 +68,15 @@ func TestKilnDry(t *testing.T) {
 	require.True(t, d.KilnDryAt(State{}).IsZero(), "what was never wet is dry")
 	wet := Fold([]Event{{Seq: 1, ID: "1", Kind: Coated, Surface: "face", At: start}})
 	require.Equal(t, start.Add(12*time.Hour), d.KilnDryAt(wet), "overnight (common practice)")
-	patched := Step(wet, Event{Seq: 2, ID: "2", Kind: Patched, Surface: "face", At: after(30)})
+	patched := Step(wet, Event{Seq: 2, ID: "2", Kind: Patched, Surface: "face", At: after(30)}, nil)
 	require.Equal(t, after(30).Add(12*time.Hour), d.KilnDryAt(patched), "a patch is wet as well")
-	scraped := Step(wet, Event{Seq: 2, ID: "2", Kind: Scraped, Surface: "face", Back: 1, At: after(30)})
+	scraped := Step(wet, Event{Seq: 2, ID: "2", Kind: Scraped, Surface: "face", Back: 1, At: after(30)}, nil)
 	require.Equal(t, start.Add(12*time.Hour), d.KilnDryAt(scraped), "a scrape is dry")
-	earlier := Step(wet, Event{Seq: 2, ID: "2", Kind: Coated, Surface: "edge", At: after(60), Done: start.Add(-48 * time.Hour)})
+	earlier := Step(wet, Event{Seq: 2, ID: "2", Kind: Coated, Surface: "edge", At: after(60), Done: start.Add(-48 * time.Hour)}, nil)
 	require.Equal(t, start.Add(12*time.Hour), d.KilnDryAt(earlier), "what is entered afterwards dried since then, and takes nothing back")
 	d.Damp = func(time.Time) bool { return true }
 	require.Equal(t, start.Add(18*time.Hour), d.KilnDryAt(wet))
-	thick := Step(wet, Event{Seq: 2, ID: "2", Kind: Felted, Of: "1", Felt: Thick, At: after(1)})
+	thick := Step(wet, Event{Seq: 2, ID: "2", Kind: Felted, Of: "1", Felt: Thick, At: after(1)}, nil)
 	require.True(t, d.KilnDryAt(thick).After(d.KilnDryAt(wet)))
 }
 
@@ -146,10 +146,14 @@ func TestDoubtedCoatWaitsForAnAnswer(t *testing.T) {
 	s := Fold(log)
 	require.Len(t, s.Coats, 2)
 	require.Len(t, s.Doubts, 1)
-	answer := func(text string) State { return Step(s, Event{Seq: 4, ID: "d", Kind: Answered, Of: "b", Text: text}) }
+	answer := func(text string) State {
+		return Step(s, Event{Seq: 4, ID: "d", Kind: Answered, Of: "b", Text: text}, nil)
+	}
 	require.Len(t, answer(SameCoat).Coats, 2)
 	next := answer(NextCoat)
 	require.Equal(t, []string{"a", "b", "c"}, []string{next.Coats[0].ID, next.Coats[1].ID, next.Coats[2].ID}, "it counts where it was laid")
 	require.Empty(t, next.Doubts)
-	require.Equal(t, s.Doubts, Step(next, Event{Seq: 5, ID: "e", Kind: Undone, Undoes: "d"}).Doubts, "the answer can be taken back")
+	require.Equal(t, s.Doubts, Step(next, Event{Seq: 5, ID: "e", Kind: Undone, Undoes: "d"}, func() []Event {
+		return append(log, Event{Seq: 4, ID: "d", Kind: Answered, Of: "b", Text: NextCoat})
+	}).Doubts, "the answer can be taken back")
 }

@@ -3,7 +3,6 @@
 package work
 
 import (
-	"slices"
 	"time"
 
 	"enkaustos/core/foot"
@@ -13,50 +12,46 @@ import (
 // Kind says what happened.
 type Kind string
 
-// The kinds of events, in the order a piece meets them.
+// The kinds of events, in the order a piece meets them. What each takes, does and
+// says stands in the register: brush.go, befall.go, judge.go and fire.go.
 const (
 	BoneDry  Kind = "bone"    // greenware felt bone dry all over: glaze may go on
-	Coated   Kind = "coat"    // Surface, Glaze, Felt
-	Felted   Kind = "felt"    // Of, Felt: how thick a coat turned out
-	Answered Kind = "answer"  // Of, Text: whether a doubted coat was the same or the next
-	Patched  Kind = "patch"   // Surface: a bald spot filled; no coat more
-	TouchDry Kind = "dry"     // Surface: touched, and dry; or still wet, as Text says
-	Undone   Kind = "undo"    // Undoes
-	Resisted Kind = "resist"  // Surface, Text: wax or latex
-	Peeled   Kind = "peel"    // Surface: the latex is off
-	Wiped    Kind = "wipe"    // wet; Surface and Back where it took coats off
-	Scraped  Kind = "scrape"  // dry; Surface, Back
-	Damaged  Kind = "damage"  // Text
-	Repaired Kind = "repair"  // Text; takes the damage away, not the need for another look
-	Parted   Kind = "apart"   // Text, Parts: broken, its parts are glazed and fired apart
-	Missing  Kind = "missing" // Text: which part is not there
+	Coated   Kind = "coat"    // one coat on one surface
+	Felted   Kind = "felt"    // how thick a coat turned out
+	Answered Kind = "answer"  // whether a doubted coat was the same or the next
+	Patched  Kind = "patch"   // a bald spot filled; no coat more
+	TouchDry Kind = "dry"     // touched, and dry; or still wet
+	Undone   Kind = "undo"    // another event was a mistake
+	Resisted Kind = "resist"  // wax or latex is on
+	Peeled   Kind = "peel"    // the latex is off
+	Wiped    Kind = "wipe"    // wet
+	Scraped  Kind = "scrape"  // dry
+	Damaged  Kind = "damage"  // something broke
+	Repaired Kind = "repair"  // takes the damage away, not the need for another look
+	Parted   Kind = "apart"   // broken, its parts are glazed and fired apart
+	Missing  Kind = "missing" // a part is not there
 	Found    Kind = "found"   // the part is back
 	Nameless Kind = "noname"  // no name or mark can be read on it
 	Named    Kind = "named"   // it has its name again
-	SetAside Kind = "aside"   // Text: why nobody goes on with it now
+	SetAside Kind = "aside"   // nobody goes on with it now
 	TakenUp  Kind = "resume"  // somebody does
 	Absent   Kind = "absent"  // its maker was not there
-	Noted    Kind = "note"    // Text
-	Pictured Kind = "picture" // Photo
-	Moved    Kind = "move"    // Place
-	LeftRoom Kind = "leave"   // Text: where it is worked on
-	CameBack Kind = "return"  // Text: what was found chipped; "" where it is whole
-	Covered  Kind = "cover"   // Cover, Seen; Surface where a fault was found
-	Checked  Kind = "check"   // Verdict, Seen, Spots, Parts
-	Prepared Kind = "prepare" // Text: stilts, cookie or wash
-	Ruled    Kind = "rule"    // Code, Surface, Text, Seen: the teacher overrules a blocker
-	Loaded   Kind = "load"    // Load, Seen
+	Noted    Kind = "note"    // words
+	Pictured Kind = "picture" // a photograph of it
+	Moved    Kind = "move"    // put somewhere
+	LeftRoom Kind = "leave"   // it is worked on elsewhere
+	CameBack Kind = "return"  // it is in the room again
+	Covered  Kind = "cover"   // looked at all round
+	Checked  Kind = "check"   // looked at from below
+	Prepared Kind = "prepare" // given stilts, a cookie or a washed shelf
+	Ruled    Kind = "rule"    // the teacher overrules a blocker
+	Loaded   Kind = "load"    // into a kiln load
 	TakenOut Kind = "takeout" // out of the load again
-	Fired    Kind = "fire"    // Load, Cone
-	Unloaded Kind = "unload"  // Load
-	Opined   Kind = "opinion" // Text, Again
-	Graded   Kind = "quality" // Mark, Text
+	Fired    Kind = "fire"
+	Unloaded Kind = "unload"
+	Opined   Kind = "opinion" // what the student says of it
+	Graded   Kind = "quality" // the teacher's mark for the glazing
 )
-
-// Kinds lists every kind.
-var Kinds = []Kind{BoneDry, Coated, Felted, Answered, Patched, TouchDry, Undone, Resisted, Peeled, Wiped, Scraped, Damaged, Repaired,
-	Parted, Missing, Found, Nameless, Named, SetAside, TakenUp, Absent, Noted, Pictured, Moved, LeftRoom, CameBack, Covered, Checked,
-	Prepared, Ruled, Loaded, TakenOut, Fired, Unloaded, Opined, Graded}
 
 // Thickness is how thick a coat felt to the one who laid or touched it.
 type Thickness string
@@ -92,39 +87,58 @@ const (
 )
 
 // Event is one thing that happened to one piece. It is never edited; a mistake
-// is undone by another event.
+// is undone by another event. Its JSON is what devices send and what lies on the
+// disk; which kinds take which of the fields says the register.
 type Event struct {
-	Seq   int64  // the server's order over all pieces, from 1
-	ID    string // made by the device that saw it happen; a resend carries the same
-	Piece string
-	Kind  Kind
-	At    time.Time // the server's time
-	By    string    // who or which tablet
+	Seq   int64     `json:"seq,omitzero"` // the server's order over all pieces, from 1
+	ID    string    `json:"id,omitempty"` // made by the device that saw it happen; a resend carries the same
+	Piece string    `json:"piece,omitempty"`
+	Kind  Kind      `json:"kind,omitempty"`
+	At    time.Time `json:"at,omitzero"`  // the server's time
+	By    string    `json:"by,omitempty"` // who or which tablet
 
-	Done     time.Time // when it really happened, where it was entered afterwards; zero where At says it
-	DeviceAt time.Time // the clock of the device; a note that decides nothing
+	Done     time.Time `json:"done,omitzero"`     // when it really happened, where it was entered afterwards; zero where At says it
+	DeviceAt time.Time `json:"deviceAt,omitzero"` // the clock of the device; a note that decides nothing
 
-	Surface string       // coat, patch, dry, wipe, scrape, resist, peel, cover, rule
-	Glaze   string       // coat
-	Felt    Thickness    // coat, felt
-	Of      string       // felt, answer: ID of a coat
-	Doubts  string       // coat: ID of the coat that it may be once more; set by the server
-	Back    int          // wipe, scrape: coats taken off Surface
-	Undoes  string       // undo: ID of the event
-	Seen    int64        // check, cover, load, rule: the last Seq its maker had seen of the piece
-	Verdict foot.Verdict // check
-	Cover   foot.Cover   // cover
-	Spots   []foot.Spot  // check: where glaze is, seen from below
-	Parts   int          // apart: how many; check: how many of them were looked at
-	Place   Place        // move
-	Photo   string       // picture: id of a photograph
-	Code    string       // rule: of the blocker
-	Load    string       // load, fire, unload
-	Cone    kiln.Cone    // fire
-	Text    string       // words
-	Again   bool         // opinion: would repeat it
-	Mark    int          // quality
+	Surface string       `json:"surface,omitempty"`
+	Glaze   string       `json:"glaze,omitempty"`
+	Felt    Thickness    `json:"felt,omitempty"`
+	Of      string       `json:"of,omitempty"`     // ID of a coat
+	Doubts  string       `json:"doubts,omitempty"` // ID of the coat that it may be once more; set by the server
+	Back    int          `json:"back,omitempty"`   // coats taken off Surface
+	Undoes  string       `json:"undoes,omitempty"` // ID of the event
+	Seen    int64        `json:"seen,omitempty"`   // the last Seq its maker had seen of the piece
+	Verdict foot.Verdict `json:"verdict,omitempty"`
+	Cover   foot.Cover   `json:"cover,omitempty"`
+	Spots   []foot.Spot  `json:"spots,omitempty"` // where glaze is, seen from below
+	Parts   int          `json:"parts,omitempty"` // into how many it came apart; how many were looked at
+	Place   Place        `json:"place,omitempty"`
+	Photo   string       `json:"photo,omitempty"` // id of a photograph
+	Code    string       `json:"code,omitempty"`  // of the blocker
+	Load    string       `json:"load,omitempty"`
+	Cone    kiln.Cone    `json:"cone,omitempty"`
+	Text    string       `json:"text,omitempty"`
+	Again   bool         `json:"again,omitempty"` // would repeat it
+	Mark    int          `json:"mark,omitempty"`
 }
+
+// Sent is an event as a device sends it.
+type Sent struct {
+	Event
+	// AgeMS is how many milliseconds ago the device saw it, by its own clock at both
+	// ends, so that an offset of that clock falls out. It only decides what is asked.
+	AgeMS int64 `json:"ageMS,omitempty"`
+}
+
+// Age is how long ago the device saw the event, at least 0.
+func (s Sent) Age() time.Duration { return max(0, time.Duration(s.AgeMS)*time.Millisecond) }
+
+// lateAfter is how long after it happened an event counts as late: a tablet was
+// without the network (from memory).
+const lateAfter = 10 * time.Second
+
+// Late says whether an event comes so late that the tablet was without the network.
+func (s Sent) Late() bool { return s.Age() >= lateAfter }
 
 // Happened is when it happened: as entered afterwards, else the server's time.
 func (e Event) Happened() time.Time {
@@ -132,14 +146,4 @@ func (e Event) Happened() time.Time {
 		return e.At
 	}
 	return e.Done
-}
-
-// Wets says whether the event puts water or glaze on the piece, so that drying
-// starts again.
-func (k Kind) Wets() bool { return k == Coated || k == Patched || k == Wiped }
-
-// Undoable says whether an event may be taken back by another. A firing
-// happened; a piece leaves a load by being taken out.
-func (k Kind) Undoable() bool {
-	return !slices.Contains([]Kind{Undone, Loaded, TakenOut, Fired, Unloaded}, k)
 }

@@ -34,8 +34,8 @@ type State struct {
 	Quality  *Quality
 	Resists  map[string]string // by surface: what keeps it bare, "wax" or "latex"
 	Peeled   map[string]bool   // surfaces whose latex came off
+	Touches  []Touch           // fingers that felt whether a coat was dry
 
-	log []Event
 	// touched is the Seq of the last coat, wipe, damage or repair, and why names it:
 	// a check or load that had not seen it does not count.
 	touched int64
@@ -52,6 +52,13 @@ type Coat struct {
 	By      string
 	Felt    Thickness
 	Doubts  string // ID of the coat that it may be once more
+}
+
+// Touch is a finger that felt a coat.
+type Touch struct {
+	Surface string
+	At      time.Time
+	Wet     bool // it was still wet
 }
 
 // Look is the last look all round at how the glaze covers.

@@ -15,16 +15,16 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/internal/api"
-	"enkaustos/internal/api/gen"
+	"enkaustos/internal/contract"
 	"enkaustos/internal/demo"
-	"enkaustos/internal/store"
+	kernel "enkaustos/internal/school"
 )
 
 // school serves the demo in this process.
-func school(t testing.TB) (*httptest.Server, *store.Store) {
-	s, studio, clock, err := demo.Open(t.Context(), t.TempDir(), time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
+func school(t testing.TB) (*httptest.Server, *kernel.School) {
+	s, clock, err := demo.Open(t.Context(), t.TempDir(), time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
 	require.NoError(t, err)
-	handler, err := api.New(api.Options{Studio: studio, Store: s, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Advance: clock.Advance})
+	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Advance: clock.Advance})
 	require.NoError(t, err)
 	server := httptest.NewServer(handler)
 	t.Cleanup(func() {
@@ -73,7 +73,7 @@ func TestProtections(t *testing.T) {
 	status, _ = ask(t, c, "PUT", url, `{"values":{"coats":"2"}}`)
 	require.Equal(t, http.StatusOK, status)
 	_, text = ask(t, c, "GET", server.URL+"/api/glazes", "")
-	var jars []gen.Glaze
+	var jars []contract.Glaze
 	require.NoError(t, json.Unmarshal([]byte(text), &jars))
 	require.Equal(t, 2, jars[0].Figure, "a jar carries the house's figure, so that no screen knows one")
 	status, text = ask(t, c, "POST", server.URL+"/api/events", `{"events":[{"id":"12345678","kind":"fire","piece":"x"}]}`)
@@ -102,12 +102,12 @@ func BenchmarkDurableCoat(b *testing.B) {
 	server, s := school(b)
 	c := teacher(b, server.URL)
 	_, text := ask(b, c, "GET", server.URL+"/api/pieces?stage=bench", "")
-	var list gen.PieceList
+	var list contract.PieceList
 	require.NoError(b, json.Unmarshal([]byte(text), &list))
 	b.Run("over HTTP", func(b *testing.B) {
 		for i := 0; b.Loop(); i++ {
 			p := list.Pieces[i%len(list.Pieces)]
-			body := []byte(`{"events":[{"id":"bench-` + store.NewID() + `","kind":"coat","piece":"` + p.Id + `","surface":"` + p.Surfaces[0].Id + `","glaze":"N01"}]}`)
+			body := []byte(`{"events":[{"id":"bench-` + kernel.NewID() + `","kind":"coat","piece":"` + p.Id + `","surface":"` + p.Surfaces[0].Id + `","glaze":"N01"}]}`)
 			answer, err := c.Post(server.URL+"/api/events", "application/json", bytes.NewReader(body))
 			require.NoError(b, err)
 			_, _ = io.Copy(io.Discard, answer.Body)
@@ -117,7 +117,7 @@ func BenchmarkDurableCoat(b *testing.B) {
 	})
 	b.Run("bare insert", func(b *testing.B) {
 		for b.Loop() {
-			_, err := s.DB().ExecContext(b.Context(), "INSERT INTO events (id, piece, kind, at, by, surface, glaze) VALUES (?, ?, 'coat', 0, 'bench', 'x', 'N01')", store.NewID(), list.Pieces[0].Id)
+			_, err := s.Sessions().ExecContext(b.Context(), `INSERT INTO event (id, piece, kind, at, by, body) VALUES (?, ?, 'coat', 0, 'bench', '{"surface":"x","glaze":"N01"}')`, kernel.NewID(), list.Pieces[0].Id)
 			require.NoError(b, err)
 		}
 	})

@@ -11,7 +11,6 @@ import (
 	"net/http/httptest"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/getkin/kin-openapi/openapi3filter"
 	"github.com/getkin/kin-openapi/routers"
@@ -19,10 +18,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/internal/api"
-	"enkaustos/internal/api/gen"
+	"enkaustos/internal/contract"
 	"enkaustos/internal/demo"
-	"enkaustos/internal/store"
-	"enkaustos/internal/studio"
+	kernel "enkaustos/internal/school"
 )
 
 // reader holds every answer against the contract, and notes which of its
@@ -34,7 +32,7 @@ type reader struct {
 }
 
 func newReader(t *testing.T) *reader {
-	spec, err := gen.GetSpec()
+	spec, err := contract.GetSpec()
 	require.NoError(t, err)
 	router, err := legacy.NewRouter(spec)
 	require.NoError(t, err)
@@ -100,11 +98,9 @@ type body = map[string]any
 // operation of the contract is left out.
 func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	clock := &demo.Clock{}
-	s, err := store.Open(t.Context(), t.TempDir(), time.Now())
+	s, err := kernel.Open(t.Context(), t.TempDir(), clock)
 	require.NoError(t, err)
-	school, err := studio.Open(t.Context(), s, clock)
-	require.NoError(t, err)
-	handler, err := api.New(api.Options{Studio: school, Store: s, Log: slog.New(slog.DiscardHandler), SetupToken: "once", Advance: clock.Advance})
+	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.DiscardHandler), SetupToken: "once", Advance: clock.Advance})
 	require.NoError(t, err)
 	server := httptest.NewServer(handler)
 	t.Cleanup(func() {
@@ -115,106 +111,106 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	reading := newReader(t)
 	c := newCaller(t, server.URL, reading)
 
-	require.Equal(t, gen.Setup, do[gen.Session](c, 200, "GET", "/session", nil).State)
-	do[gen.Problem](c, 422, "POST", "/setup", body{"token": "guess", "passphrase": "a long passphrase", "school": "Mill Lane"})
-	do[gen.Problem](c, 400, "POST", "/setup", body{"token": "once", "passphrase": "short", "school": "Mill Lane"})
-	do[gen.Session](c, 200, "POST", "/setup", body{"token": "once", "passphrase": "a long passphrase", "school": "Mill Lane"})
-	do[gen.Problem](c, 409, "POST", "/setup", body{"token": "once", "passphrase": "another passphrase", "school": "Mill Lane"})
+	require.Equal(t, contract.Setup, do[contract.Session](c, 200, "GET", "/session", nil).State)
+	do[contract.Problem](c, 422, "POST", "/setup", body{"token": "guess", "passphrase": "a long passphrase", "school": "Mill Lane"})
+	do[contract.Problem](c, 400, "POST", "/setup", body{"token": "once", "passphrase": "short", "school": "Mill Lane"})
+	do[contract.Session](c, 200, "POST", "/setup", body{"token": "once", "passphrase": "a long passphrase", "school": "Mill Lane"})
+	do[contract.Problem](c, 409, "POST", "/setup", body{"token": "once", "passphrase": "another passphrase", "school": "Mill Lane"})
 	do[any](c, 204, "DELETE", "/session", nil)
-	do[gen.Problem](c, 401, "GET", "/today", nil)
-	do[gen.Session](c, 200, "POST", "/login", body{"passphrase": "a long passphrase"})
+	do[contract.Problem](c, 401, "GET", "/today", nil)
+	do[contract.Session](c, 200, "POST", "/login", body{"passphrase": "a long passphrase"})
 
-	bring := func(kind, text string, apply bool) gen.Import {
-		return do[gen.Import](c, 200, "POST", "/imports", body{"kind": kind, "text": text, "apply": apply})
+	bring := func(kind, text string, apply bool) contract.Import {
+		return do[contract.Import](c, 200, "POST", "/imports", body{"kind": kind, "text": text, "apply": apply})
 	}
 	glazes := "code,name,kind,raw,cones,food\nA,Amber,solid,#aabbcc,5-6,yes\n"
 	require.False(t, bring("glazes", glazes, false).Applied)
-	require.Empty(t, do[[]gen.Glaze](c, 200, "GET", "/glazes", nil), "a preview takes nothing over")
+	require.Empty(t, do[[]contract.Glaze](c, 200, "GET", "/glazes", nil), "a preview takes nothing over")
 	require.True(t, bring("glazes", glazes, true).Applied)
-	require.Equal(t, []gen.Refusal{{Row: 2, Column: "kind", Expected: `"shiny" is not a kind of glaze: expected one of solid, breaking, chips, matte, clear, underglaze, dipping, detail`}},
+	require.Equal(t, []contract.Refusal{{Row: 2, Column: "kind", Expected: `"shiny" is not a kind of glaze: expected one of solid, breaking, chips, matte, clear, underglaze, dipping, detail`}},
 		bring("glazes", "code,name,kind,raw,cones\nB,Beck,shiny,#aabbcc,5-6\n", true).Refused)
 	bring("tiles", "code,clay,cone,stack,fired\nT1,PALE,6,Ax3,#884422\n", true)
 	bring("students", "name,class,mark\nIlo,7,O\nMarit,7,X\n", true)
-	do[gen.Problem](c, 422, "POST", "/imports", body{"kind": "students", "text": "who,where\n", "apply": true})
+	do[contract.Problem](c, 422, "POST", "/imports", body{"kind": "students", "text": "who,where\n", "apply": true})
 
 	jars := []string{"A"}
-	require.Equal(t, jars, do[gen.Class](c, 200, "PUT", "/classes/"+do[[]gen.Class](c, 200, "GET", "/classes", nil)[0].Id,
+	require.Equal(t, jars, do[contract.Class](c, 200, "PUT", "/classes/"+do[[]contract.Class](c, 200, "GET", "/classes", nil)[0].Id,
 		body{"clay": "PALE", "cone": "6", "atmosphere": "reduction", "jars": jars}).Jars)
-	require.Len(t, do[[]gen.Clay](c, 200, "GET", "/clays", nil), 2)
-	require.Len(t, do[[]gen.Tile](c, 200, "GET", "/tiles", nil), 1)
-	require.False(t, do[gen.Glaze](c, 200, "PUT", "/glazes/A/stock", body{"inStock": false}).InStock)
-	do[gen.Problem](c, 404, "PUT", "/glazes/Z/stock", body{"inStock": true})
-	do[gen.Glaze](c, 200, "PUT", "/glazes/A/stock", body{"inStock": true})
-	class := do[[]gen.Class](c, 200, "GET", "/classes", nil)[0]
-	do[gen.Problem](c, 422, "PUT", "/classes/"+class.Id, body{"clay": "PALE", "cone": "66"})
-	do[gen.Class](c, 200, "PUT", "/classes/"+class.Id, body{"clay": "PALE", "cone": "6", "atmosphere": "oxidation"})
+	require.Len(t, do[[]contract.Clay](c, 200, "GET", "/clays", nil), 2)
+	require.Len(t, do[[]contract.Tile](c, 200, "GET", "/tiles", nil), 1)
+	require.False(t, do[contract.Glaze](c, 200, "PUT", "/glazes/A/stock", body{"inStock": false}).InStock)
+	do[contract.Problem](c, 404, "PUT", "/glazes/Z/stock", body{"inStock": true})
+	do[contract.Glaze](c, 200, "PUT", "/glazes/A/stock", body{"inStock": true})
+	class := do[[]contract.Class](c, 200, "GET", "/classes", nil)[0]
+	do[contract.Problem](c, 422, "PUT", "/classes/"+class.Id, body{"clay": "PALE", "cone": "66"})
+	do[contract.Class](c, 200, "PUT", "/classes/"+class.Id, body{"clay": "PALE", "cone": "6", "atmosphere": "oxidation"})
 
-	require.GreaterOrEqual(t, len(do[[]gen.FormKind](c, 200, "GET", "/forms", nil)), 10)
+	require.GreaterOrEqual(t, len(do[[]contract.FormKind](c, 200, "GET", "/forms", nil)), 10)
 	sketch := body{"form": "slab", "measures": body{"length": 100, "width": 100, "thickness": 20}}
-	require.InDelta(t, 100, do[gen.Sketch](c, 200, "POST", "/forms", sketch).Surfaces[0].AreaCM2, 1e-9)
-	refused := do[gen.Problem](c, 422, "POST", "/forms", body{"form": "slab", "measures": body{"length": -1}})
+	require.InDelta(t, 100, do[contract.Sketch](c, 200, "POST", "/forms", sketch).Surfaces[0].AreaCM2, 1e-9)
+	refused := do[contract.Problem](c, 422, "POST", "/forms", body{"form": "slab", "measures": body{"length": -1}})
 	require.Equal(t, "length", (*refused.Errors)[0].Field)
-	assigned := do[gen.Assignment](c, 201, "POST", "/assignments", body{"class": class.Id, "name": "Slab", "form": "slab", "measures": sketch["measures"], "cone": "6"})
-	require.Equal(t, 2, do[[]gen.Assignment](c, 200, "GET", "/assignments", nil)[0].Pieces)
+	assigned := do[contract.Assignment](c, 201, "POST", "/assignments", body{"class": class.Id, "name": "Slab", "form": "slab", "measures": sketch["measures"], "cone": "6"})
+	require.Equal(t, 2, do[[]contract.Assignment](c, 200, "GET", "/assignments", nil)[0].Pieces)
 
-	p := do[gen.PieceList](c, 200, "GET", "/pieces?class="+class.Id+"&stage=plan", nil).Pieces[0]
+	p := do[contract.PieceList](c, 200, "GET", "/pieces?class="+class.Id+"&stage=plan", nil).Pieces[0]
 	choice := func(surface string, bare bool, stack ...body) body {
 		return body{"surface": surface, "bare": bare, "stack": append([]body{}, stack...)}
 	}
 	plan := body{"revision": 0, "choices": []body{choice("face", false, body{"glaze": "A", "coats": 3}), choice("back", false, body{"glaze": "A", "coats": 3})}}
-	detail := do[gen.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/plan", plan)
+	detail := do[contract.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/plan", plan)
 	require.Equal(t, "contact", detail.Piece.Findings[0].Code)
-	do[gen.Problem](c, 409, "PUT", "/pieces/"+p.Id+"/plan", plan)
+	do[contract.Problem](c, 409, "PUT", "/pieces/"+p.Id+"/plan", plan)
 	plan["revision"] = 1
 	plan["choices"] = plan["choices"].([]body)[:1]
-	do[gen.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/plan", plan)
+	do[contract.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/plan", plan)
 
 	require.Equal(t, 1, do[struct{ Pieces int }](c, 200, "POST", "/pieces/"+p.Id+"/plan/spread", nil).Pieces)
-	require.Contains(t, do[gen.Problem](c, 422, "POST", "/pieces/"+p.Id+"/plan/spread", nil).Detail, "has a plan or was begun already")
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/pieces/"+p.Id+"/plan/spread", nil).Detail, "has a plan or was begun already")
 
-	logged := func(event body) gen.Logged {
+	logged := func(event body) contract.Logged {
 		event["piece"] = p.Id
-		return do[gen.Logged](c, 200, "POST", "/events", body{"events": []body{event}})
+		return do[contract.Logged](c, 200, "POST", "/events", body{"events": []body{event}})
 	}
 	for i := range 3 {
 		logged(body{"id": fmt.Sprintf("coat-%04d", i), "kind": "coat", "surface": "face", "glaze": "A"})
-		do[gen.Session](c, 200, "POST", "/demo/clock", body{"minutes": 10})
+		do[contract.Session](c, 200, "POST", "/demo/clock", body{"minutes": 10})
 	}
 	logged(body{"id": "damage-01", "kind": "damage", "text": "chipped"})
 	logged(body{"id": "repair-01", "kind": "repair", "text": "sanded wet"})
 	seen := logged(body{"id": "wipe-0001", "kind": "wipe"}).Pieces[0].Seq
 	logged(body{"id": "cover-001", "kind": "cover", "cover": "even", "seen": seen})
 	logged(body{"id": "check-001", "kind": "check", "verdict": "clean", "seen": seen})
-	require.Equal(t, []string{"drying"}, codesOf(do[gen.PieceDetail](c, 200, "GET", "/pieces/"+p.Id, nil).Piece.Blockers))
+	require.Equal(t, []string{"drying"}, codesOf(do[contract.PieceDetail](c, 200, "GET", "/pieces/"+p.Id, nil).Piece.Blockers))
 	put := body{"cone": "6", "pieces": []body{{"id": p.Id, "seen": seen + 2}}}
-	do[gen.Problem](c, 422, "POST", "/loads", put)
-	do[gen.Session](c, 200, "POST", "/demo/clock", body{"minutes": 12*60 + 1})
-	load := do[gen.Load](c, 200, "POST", "/loads", put)
-	do[gen.Load](c, 200, "POST", "/loads/"+load.Id+"/fire", nil)
-	do[gen.Problem](c, 422, "POST", "/loads/"+load.Id+"/fire", nil)
-	do[gen.Load](c, 200, "POST", "/loads/"+load.Id+"/unload", nil)
-	require.Len(t, do[[]gen.Load](c, 200, "GET", "/loads", nil), 1)
+	do[contract.Problem](c, 422, "POST", "/loads", put)
+	do[contract.Session](c, 200, "POST", "/demo/clock", body{"minutes": 12*60 + 1})
+	load := do[contract.Load](c, 200, "POST", "/loads", put)
+	do[contract.Load](c, 200, "POST", "/loads/"+load.Id+"/fire", nil)
+	do[contract.Problem](c, 422, "POST", "/loads/"+load.Id+"/fire", nil)
+	do[contract.Load](c, 200, "POST", "/loads/"+load.Id+"/unload", nil)
+	require.Len(t, do[[]contract.Load](c, 200, "GET", "/loads", nil), 1)
 	logged(body{"id": "opinion-1", "kind": "opinion", "text": "Bluer than the tile.", "again": true})
 	logged(body{"id": "quality-1", "kind": "quality", "mark": 4})
-	made := do[gen.Tile](c, 201, "POST", "/tiles", body{"code": "T2", "piece": p.Id, "surface": "face", "fired": "#334455"})
-	require.Equal(t, []gen.Layer{{Glaze: "A", Coats: 3}}, made.Stack)
-	do[gen.Problem](c, 422, "POST", "/tiles", body{"code": "T2", "piece": p.Id, "surface": "face", "fired": "#334455"})
+	made := do[contract.Tile](c, 201, "POST", "/tiles", body{"code": "T2", "piece": p.Id, "surface": "face", "fired": "#334455"})
+	require.Equal(t, []contract.Layer{{Glaze: "A", Coats: 3}}, made.Stack)
+	do[contract.Problem](c, 422, "POST", "/tiles", body{"code": "T2", "piece": p.Id, "surface": "face", "fired": "#334455"})
 	walkTheWall(t, c, p.Id)
 	workTheDesk(t, c, class.Id)
 	workTheRoom(c, class.Id)
-	do[gen.Today](c, 200, "GET", "/today", nil)
-	do[[]gen.Rule](c, 200, "GET", "/rules", nil)
-	require.Len(t, do[[]gen.Preset](c, 200, "GET", "/rules/presets", nil), 5)
-	do[gen.Problem](c, 422, "POST", "/rules/preview", body{"values": body{"coats": "many"}})
-	do[gen.RuleEffects](c, 200, "POST", "/rules/preview", body{"values": body{"coats": "2"}})
-	do[[]gen.Rule](c, 200, "PUT", "/rules", body{"values": body{"coats": "2"}})
-	require.Len(t, do[[]gen.Amount](c, 200, "GET", "/assignments/"+assigned.Id+"/amounts", nil), 1, "one piece is fired, the other only planned")
-	do[gen.Guide](c, 200, "GET", "/guide", nil)
-	require.Empty(t, do[[]gen.Backup](c, 200, "GET", "/backups", nil))
-	do[gen.Backup](c, 201, "POST", "/backups", nil)
-	require.Len(t, do[[]gen.Backup](c, 200, "GET", "/backups", nil), 1)
+	do[contract.Today](c, 200, "GET", "/today", nil)
+	do[[]contract.Rule](c, 200, "GET", "/rules", nil)
+	require.Len(t, do[[]contract.Preset](c, 200, "GET", "/rules/presets", nil), 5)
+	do[contract.Problem](c, 422, "POST", "/rules/preview", body{"values": body{"coats": "many"}})
+	do[contract.RuleEffects](c, 200, "POST", "/rules/preview", body{"values": body{"coats": "2"}})
+	do[[]contract.Rule](c, 200, "PUT", "/rules", body{"values": body{"coats": "2"}})
+	require.Len(t, do[[]contract.Amount](c, 200, "GET", "/assignments/"+assigned.Id+"/amounts", nil), 1, "one piece is fired, the other only planned")
+	do[contract.Guide](c, 200, "GET", "/guide", nil)
+	require.Empty(t, do[[]contract.Backup](c, 200, "GET", "/backups", nil))
+	do[contract.Backup](c, 201, "POST", "/backups", nil)
+	require.Len(t, do[[]contract.Backup](c, 200, "GET", "/backups", nil), 1)
 
-	spec, err := gen.GetSpec()
+	spec, err := contract.GetSpec()
 	require.NoError(t, err)
 	for path, item := range spec.Paths.Map() {
 		for _, operation := range item.Operations() {
@@ -226,7 +222,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	}
 }
 
-func codesOf(blockers []gen.Blocker) (codes []string) {
+func codesOf(blockers []contract.Blocker) (codes []string) {
 	for _, b := range blockers {
 		codes = append(codes, b.Code)
 	}

@@ -10,14 +10,14 @@ import (
 	"github.com/getkin/kin-openapi/openapi3filter"
 	"github.com/gin-gonic/gin"
 
-	"enkaustos/internal/api/gen"
-	"enkaustos/internal/studio"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
 )
 
 // writeProblem answers with a problem document (RFC 9457). detail can be shown
 // to the person at the screen.
-func writeProblem(w http.ResponseWriter, status int, detail string, fields []gen.FieldError) {
-	p := gen.Problem{Title: http.StatusText(status), Status: status, Detail: detail}
+func writeProblem(w http.ResponseWriter, status int, detail string, fields []contract.FieldError) {
+	p := contract.Problem{Title: http.StatusText(status), Status: status, Detail: detail}
 	if len(fields) > 0 {
 		p.Errors = &fields
 	}
@@ -28,19 +28,19 @@ func writeProblem(w http.ResponseWriter, status int, detail string, fields []gen
 
 // failed answers for a use case that returned an error.
 func (s *Server) failed(c *gin.Context, err error) {
-	var fault studio.Fault
+	var fault school.Fault
 	if !errors.As(err, &fault) {
 		s.Log.Error("request failed", "method", c.Request.Method, "path", c.Request.URL.Path, "error", err)
 		writeProblem(c.Writer, http.StatusInternalServerError, "Something broke on the server; nothing was changed.", nil)
 		return
 	}
-	status := map[studio.FaultKind]int{studio.NotFound: http.StatusNotFound, studio.Conflict: http.StatusConflict, studio.Denied: http.StatusForbidden}[fault.Kind]
+	status := map[school.FaultKind]int{school.NotFound: http.StatusNotFound, school.Conflict: http.StatusConflict, school.Denied: http.StatusForbidden}[fault.Kind]
 	if status == 0 {
 		status = http.StatusUnprocessableEntity
 	}
-	var fields []gen.FieldError
+	var fields []contract.FieldError
 	for _, f := range fault.Fields {
-		fields = append(fields, gen.FieldError{Field: f.Name, Detail: f.Text})
+		fields = append(fields, contract.FieldError{Field: f.Name, Detail: f.Text})
 	}
 	writeProblem(c.Writer, status, fault.Text, fields)
 }
@@ -53,14 +53,14 @@ func (s *Server) badRequest(c *gin.Context, err error) {
 }
 
 // explain turns what the validator says into one sentence and its fields.
-func explain(err error) (status int, detail string, fields []gen.FieldError) {
+func explain(err error) (status int, detail string, fields []contract.FieldError) {
 	var large *http.MaxBytesError
 	if errors.As(err, &large) {
 		return http.StatusRequestEntityTooLarge, "That is too large: 25 MB at most for a photograph, 4 MB for all else.", nil
 	}
 	for _, e := range schemaErrors(err) {
 		name := strings.Join(e.JSONPointer(), ".")
-		fields = append(fields, gen.FieldError{Field: name, Detail: e.Reason})
+		fields = append(fields, contract.FieldError{Field: name, Detail: e.Reason})
 	}
 	if len(fields) > 0 {
 		first := fields[0]

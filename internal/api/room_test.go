@@ -17,8 +17,9 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/core/ready"
 	"enkaustos/internal/api"
-	"enkaustos/internal/api/gen"
+	"enkaustos/internal/contract"
 	"enkaustos/internal/demo"
 	"enkaustos/internal/rack"
 )
@@ -26,62 +27,62 @@ import (
 // workTheRoom asks everything of the room of a teacher whose class has two slabs.
 func workTheRoom(c *caller, class string) {
 	t := c.t
-	do[gen.Room](c, 200, "GET", "/room", nil)
-	require.True(t, do[gen.Room](c, 200, "PUT", "/room", body{"class": class}).ByHand)
-	do[gen.Problem](c, 404, "PUT", "/room", body{"class": "nowhere"})
-	require.True(t, do[gen.Room](c, 200, "PUT", "/room/damp", body{"damp": true}).Damp)
-	do[gen.Room](c, 200, "PUT", "/room/damp", body{"damp": false})
-	require.True(t, do[gen.Room](c, 200, "PUT", "/room/lock", body{"locked": true}).Locked)
-	do[gen.Room](c, 200, "PUT", "/room/lock", body{"locked": false})
+	do[contract.Room](c, 200, "GET", "/room", nil)
+	require.True(t, do[contract.Room](c, 200, "PUT", "/room", body{"class": class}).ByHand)
+	do[contract.Problem](c, 404, "PUT", "/room", body{"class": "nowhere"})
+	require.True(t, do[contract.Room](c, 200, "PUT", "/room/damp", body{"damp": true}).Damp)
+	do[contract.Room](c, 200, "PUT", "/room/damp", body{"damp": false})
+	require.True(t, do[contract.Room](c, 200, "PUT", "/room/lock", body{"locked": true}).Locked)
+	do[contract.Room](c, 200, "PUT", "/room/lock", body{"locked": false})
 	bell := func(from, to string) body { return body{"class": class, "weekday": 1, "starts": from, "ends": to} }
-	require.Len(t, do[gen.Room](c, 200, "PUT", "/room/bells", body{"bells": []body{bell("09:00", "10:00"), bell("10:00", "11:00")}}).Bells, 2)
-	require.Contains(t, do[gen.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("09:00", "10:00"), bell("09:45", "11:00")}}).Detail, "before 7 has left")
-	require.Contains(t, do[gen.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("11:00", "09:00")}}).Detail, "a lesson from 11:00 to 09:00")
-	require.Contains(t, do[gen.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("", "09:00")}}).Detail, "expected one such as 09:15")
+	require.Len(t, do[contract.Room](c, 200, "PUT", "/room/bells", body{"bells": []body{bell("09:00", "10:00"), bell("10:00", "11:00")}}).Bells, 2)
+	require.Contains(t, do[contract.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("09:00", "10:00"), bell("09:45", "11:00")}}).Detail, "before 7 has left")
+	require.Contains(t, do[contract.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("11:00", "09:00")}}).Detail, "a lesson from 11:00 to 09:00")
+	require.Contains(t, do[contract.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("", "09:00")}}).Detail, "expected one such as 09:15")
 	do[any](c, 204, "PUT", "/helper", body{"passphrase": "helping hands"})
-	do[gen.Problem](c, 422, "PUT", "/helper", body{"passphrase": "short"})
-	do[[]gen.ReadyGroup](c, 200, "GET", "/ready?class="+class, nil)
+	do[contract.Problem](c, 422, "PUT", "/helper", body{"passphrase": "short"})
+	do[[]contract.ReadyGroup](c, 200, "GET", "/ready?class="+class, nil)
 
-	var p gen.Piece
-	for _, one := range do[gen.PieceList](c, 200, "GET", "/pieces?class="+class, nil).Pieces {
+	var p contract.Piece
+	for _, one := range do[contract.PieceList](c, 200, "GET", "/pieces?class="+class, nil).Pieces {
 		if one.Fired == nil {
 			p = one
 		}
 	}
-	require.Equal(t, "the blue one", do[gen.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/wish", body{"tiles": []string{"T1"}, "text": "the blue one"}).Piece.Wish.Text)
-	do[gen.Problem](c, 422, "PUT", "/pieces/"+p.Id+"/wish", body{"tiles": []string{"nowhere"}, "text": ""})
-	revision := do[gen.PieceDetail](c, 200, "GET", "/pieces/"+p.Id, nil).Piece.Revision
-	do[gen.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/draft", body{"revision": revision, "choices": []body{{"surface": p.Surfaces[0].Id, "bare": false, "stack": []body{{"glaze": "A", "coats": 2}}}}})
-	form := do[gen.PieceDetail](c, 200, "GET", "/pieces/"+p.Id, nil).Form
-	require.NotEmpty(t, do[[]gen.Candidate](c, 200, "POST", "/pieces/search", body{"form": form, "class": class, "colour": "#aabbcc", "coats": 0}))
+	require.Equal(t, "the blue one", do[contract.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/wish", body{"tiles": []string{"T1"}, "text": "the blue one"}).Piece.Wish.Text)
+	do[contract.Problem](c, 422, "PUT", "/pieces/"+p.Id+"/wish", body{"tiles": []string{"nowhere"}, "text": ""})
+	revision := do[contract.PieceDetail](c, 200, "GET", "/pieces/"+p.Id, nil).Piece.Revision
+	do[contract.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/draft", body{"revision": revision, "choices": []body{{"surface": p.Surfaces[0].Id, "bare": false, "stack": []body{{"glaze": "A", "coats": 2}}}}})
+	form := do[contract.PieceDetail](c, 200, "GET", "/pieces/"+p.Id, nil).Form
+	require.NotEmpty(t, do[[]contract.Candidate](c, 200, "POST", "/pieces/search", body{"form": form, "class": class, "colour": "#aabbcc", "coats": 0}))
 	shot := rack.Render(rack.Options{Seed: 5, Columns: 1, Rows: 1, Kelvin: 5000})
-	kept := decode[gen.PieceDetail](t, send(c, 201, "POST", "/pieces/"+p.Id+"/pictures", shot.JPEG(80)))
+	kept := decode[contract.PieceDetail](t, send(c, 201, "POST", "/pieces/"+p.Id+"/pictures", shot.JPEG(80)))
 	require.Len(t, kept.Piece.Pictures, 1)
 	require.NotEmpty(t, get(c, "/photographs/"+kept.Piece.Pictures[0]+"/picture"))
 	send(c, 422, "POST", "/pieces/"+p.Id+"/pictures", []byte("no picture"))
 
 	code := do[struct{ Code string }](c, 200, "POST", "/room/code", nil).Code
-	do[gen.Problem](c, 422, "POST", "/pair", body{"code": "x" + code[1:]})
+	do[contract.Problem](c, 422, "POST", "/pair", body{"code": "x" + code[1:]})
 	tablet := newCaller(t, c.url, c.client.Transport)
-	do[gen.Session](tablet, 200, "POST", "/pair", body{"code": code, "name": "Sink side"})
-	stations := do[gen.Room](c, 200, "GET", "/room", nil).Stations
+	do[contract.Session](tablet, 200, "POST", "/pair", body{"code": code, "name": "Sink side"})
+	stations := do[contract.Room](c, 200, "GET", "/room", nil).Stations
 	require.Equal(t, "Sink side", stations[0].Name)
-	do[gen.Room](c, 200, "PUT", "/room", body{"class": class})
+	do[contract.Room](c, 200, "PUT", "/room", body{"class": class})
 	late := func(id, surface string) body {
 		return body{"events": []body{{"id": id, "kind": "coat", "piece": p.Id, "surface": surface, "glaze": "A", "ageMS": 60_000}}}
 	}
-	require.Empty(t, do[gen.Logged](tablet, 200, "POST", "/events", late("late-tap-1", p.Surfaces[0].Id)).Warnings)
+	require.Empty(t, do[contract.Logged](tablet, 200, "POST", "/events", late("late-tap-1", p.Surfaces[0].Id)).Warnings)
 	for range 2 { // sent twice it is one
-		require.Equal(t, "to-the-teacher", do[gen.Logged](tablet, 200, "POST", "/events", late("late-tap-2", "nowhere")).Warnings[0].Code)
+		require.Equal(t, "to-the-teacher", do[contract.Logged](tablet, 200, "POST", "/events", late("late-tap-2", "nowhere")).Warnings[0].Code)
 	}
-	strays := do[[]gen.Stray](c, 200, "GET", "/strays", nil)
+	strays := do[[]contract.Stray](c, 200, "GET", "/strays", nil)
 	require.Len(t, strays, 1)
 	require.Contains(t, strays[0].Reason, "has no surface")
-	do[gen.Problem](c, 422, "POST", "/strays/late-tap-2", body{"keep": true})
+	do[contract.Problem](c, 422, "POST", "/strays/late-tap-2", body{"keep": true})
 	do[any](c, 204, "POST", "/strays/late-tap-2", body{"keep": false})
-	require.Empty(t, do[[]gen.Stray](c, 200, "GET", "/strays", nil))
+	require.Empty(t, do[[]contract.Stray](c, 200, "GET", "/strays", nil))
 	do[any](c, 204, "DELETE", "/room/stations/"+stations[0].Id, nil)
-	do[gen.Problem](tablet, 401, "GET", "/station", nil)
+	do[contract.Problem](tablet, 401, "GET", "/station", nil)
 }
 
 // roles are sessions of everybody who can ask.
@@ -114,7 +115,7 @@ func pair(t testing.TB, head, station *http.Client, url, name string) {
 // exactly those whom the contract names, and refuses the others in a sentence.
 func TestEveryRouteAsEveryRole(t *testing.T) {
 	server, _ := school(t)
-	spec, err := gen.GetSpec()
+	spec, err := contract.GetSpec()
 	require.NoError(t, err)
 	asked, open := 0, map[string]int{}
 	all := roles(t, server.URL)
@@ -148,7 +149,7 @@ func TestEveryRouteAsEveryRole(t *testing.T) {
 					want = http.StatusUnauthorized
 				}
 				require.Equal(t, want, status, "%s %s as %s: %s", method, path, role, text)
-				var problem gen.Problem
+				var problem contract.Problem
 				require.NoError(t, json.Unmarshal([]byte(text), &problem))
 				require.NotEmpty(t, problem.Detail)
 			}
@@ -190,7 +191,7 @@ func TestTabletServesTheClassInTheRoom(t *testing.T) {
 	server, _ := school(t)
 	all := roles(t, server.URL)
 	head, tablet := all["teacher"], all["station"]
-	var classes []gen.Class
+	var classes []contract.Class
 	get := func(c *http.Client, path string, into any) {
 		status, text := ask(t, c, "GET", server.URL+"/api"+path, "")
 		require.Equal(t, http.StatusOK, status, text)
@@ -201,11 +202,11 @@ func TestTabletServesTheClassInTheRoom(t *testing.T) {
 		status, answer := ask(t, head, "PUT", server.URL+"/api"+path, text)
 		require.Equal(t, http.StatusOK, status, answer)
 	}
-	var now gen.StationState
+	var now contract.StationState
 	put("/room", `{"class":"`+classes[0].Id+`"}`)
 	get(tablet, "/station", &now)
 	require.Equal(t, classes[0].Name, now.ClassName)
-	var mine, theirs gen.PieceList
+	var mine, theirs contract.PieceList
 	get(tablet, "/pieces?class="+classes[1].Id, &mine)
 	get(head, "/pieces?class="+classes[1].Id, &theirs)
 	require.Equal(t, classes[0].Id, mine.Pieces[0].Class, "whatever it asks for, it gets the class in the room")
@@ -240,11 +241,11 @@ func TestTabletServesTheClassInTheRoom(t *testing.T) {
 	for _, c := range classes { // the demo has marked pieces; a tablet and a helper see none of the marks
 		put("/room", `{"class":"`+c.Id+`"}`)
 		for _, who := range []string{"station", "helper"} {
-			var list gen.PieceList
+			var list contract.PieceList
 			get(all[who], "/pieces?class="+c.Id, &list)
 			for _, p := range list.Pieces {
 				require.Nil(t, p.Quality)
-				if p.Stage == gen.Done {
+				if p.Stage == ready.Done {
 					_, text := ask(t, all[who], "GET", server.URL+"/api/pieces/"+p.Id, "")
 					require.NotContains(t, strings.ToLower(text), "quality")
 					marked++
@@ -297,7 +298,7 @@ func TestScreensHearOfACoat(t *testing.T) {
 	server, _ := school(t)
 	all := roles(t, server.URL)
 	_, text := ask(t, all["teacher"], "GET", server.URL+"/api/pieces", "")
-	var pieces gen.PieceList
+	var pieces contract.PieceList
 	require.NoError(t, json.Unmarshal([]byte(text), &pieces))
 	p := pieces.Pieces[0]
 	head, helper := hear(t, all["teacher"], server.URL+"/api/live"), hear(t, all["helper"], server.URL+"/api/live")
@@ -325,11 +326,11 @@ func TestScreensHearOfACoat(t *testing.T) {
 // Over plain http another machine gets the tablet's page and the tablet's routes,
 // and nothing through which a passphrase would go.
 func TestOverPlainHTTPOnlyTablets(t *testing.T) {
-	s, studio, _, err := demo.Open(t.Context(), t.TempDir(), time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
+	s, _, err := demo.Open(t.Context(), t.TempDir(), time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
 	require.NoError(t, err)
 	defer func() { require.NoError(t, s.Close()) }()
 	for _, lan := range []bool{false, true} {
-		handler, err := api.New(api.Options{Studio: studio, Store: s, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), LAN: lan, Hosts: []string{"192.168.7.2"}})
+		handler, err := api.New(api.Options{School: s, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), LAN: lan, Hosts: []string{"192.168.7.2"}})
 		require.NoError(t, err)
 		var cookie string
 		from := func(address, method, path, text string) (int, string) {
@@ -362,9 +363,15 @@ func TestOverPlainHTTPOnlyTablets(t *testing.T) {
 		require.Equal(t, http.StatusForbidden, status("POST", "/api/login", `{"passphrase":"`+demo.Passphrase+`"}`))
 		require.Equal(t, http.StatusForbidden, status("POST", "/api/setup", `{}`))
 		require.Equal(t, http.StatusUnauthorized, status("GET", "/api/pieces", ""))
-		code, _, err := studio.PairingCode()
-		require.NoError(t, err)
-		require.Equal(t, http.StatusOK, status("POST", "/api/pair", `{"code":"`+code+`"}`))
+		tablet := cookie
+		cookie = ""
+		opened, _ := from("127.0.0.1:5000", "POST", "/api/login", `{"passphrase":"`+demo.Passphrase+`"}`)
+		require.Equal(t, http.StatusOK, opened)
+		_, text := from("127.0.0.1:5000", "POST", "/api/room/code", "")
+		var made struct{ Code string }
+		require.NoError(t, json.Unmarshal([]byte(text), &made))
+		cookie = tablet
+		require.Equal(t, http.StatusOK, status("POST", "/api/pair", `{"code":"`+made.Code+`"}`))
 		require.Equal(t, http.StatusOK, status("GET", "/api/station", ""))
 		require.Equal(t, http.StatusForbidden, status("GET", "/api/today", ""))
 
@@ -408,7 +415,7 @@ func TestDevicesAtOnce(t *testing.T) {
 	server, _ := school(t)
 	head := teacher(t, server.URL)
 	_, text := ask(t, head, "GET", server.URL+"/api/pieces?stage=bench", "")
-	var list gen.PieceList
+	var list contract.PieceList
 	require.NoError(t, json.Unmarshal([]byte(text), &list))
 	var all sync.WaitGroup
 	wrong := make(chan string, 2000)
@@ -419,7 +426,7 @@ func TestDevicesAtOnce(t *testing.T) {
 				event := fmt.Sprintf(`{"events":[{"id":"at-once-%d-%d","kind":"note","piece":"%s","text":"x"}]}`, d, n, p.Id)
 				for range 2 {
 					status, text := ask(t, head, "POST", server.URL+"/api/events", event)
-					var logged gen.Logged
+					var logged contract.Logged
 					if err := json.Unmarshal([]byte(text), &logged); err != nil || status != http.StatusOK || len(logged.Pieces) != 1 || logged.Pieces[0].Id != p.Id {
 						wrong <- fmt.Sprint(status, " ", text)
 					}
@@ -444,7 +451,7 @@ func TestStreamEndsWithItsTablet(t *testing.T) {
 	all := roles(t, server.URL)
 	heard := hear(t, all["station"], server.URL+"/api/live")
 	_, text := ask(t, all["teacher"], "GET", server.URL+"/api/room", "")
-	var room gen.Room
+	var room contract.Room
 	require.NoError(t, json.Unmarshal([]byte(text), &room))
 	status, _ := ask(t, all["teacher"], "DELETE", server.URL+"/api/room/stations/"+room.Stations[0].Id, "")
 	require.Equal(t, http.StatusNoContent, status)

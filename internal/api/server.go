@@ -1,30 +1,39 @@
-// Package api serves the contract of api/openapi.yaml and the interface.
+// Package api assembles the rooms behind the contract of api/openapi.yaml, and serves
+// the interface.
 package api
 
 import (
 	"context"
 	"log/slog"
-	"net"
 	"net/http"
 	"slices"
 	"strings"
 	"time"
 
-	"github.com/alexedwards/scs/sqlite3store"
-	"github.com/alexedwards/scs/v2"
 	"github.com/gin-gonic/gin"
 	"github.com/klauspost/compress/gzhttp"
 
-	"enkaustos/internal/api/gen"
+	"enkaustos/internal/bench"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/desk"
+	"enkaustos/internal/door"
+	"enkaustos/internal/gate"
+	"enkaustos/internal/house"
+	"enkaustos/internal/kiln"
+	"enkaustos/internal/lists"
+	"enkaustos/internal/live"
 	"enkaustos/internal/photo"
-	"enkaustos/internal/store"
-	"enkaustos/internal/studio"
+	"enkaustos/internal/qr"
+	"enkaustos/internal/room"
+	"enkaustos/internal/school"
+	"enkaustos/internal/stock"
+	"enkaustos/internal/today"
+	"enkaustos/internal/wall"
 )
 
-// Options are what a server needs besides the studio.
+// Options are what a server needs.
 type Options struct {
-	Studio *studio.Studio
-	Store  *store.Store
+	School *school.School
 	Log    *slog.Logger
 	// SetupToken is the secret of the one-time link that chooses the
 	// passphrase; used only while none is chosen.
@@ -45,30 +54,51 @@ type Options struct {
 // Server answers one school.
 type Server struct {
 	Options
-	sessions *scs.SessionManager
-	cleanup  *sqlite3store.SQLite3Store
-	attempts *attempts
-	pairings *attempts
-	live     *broadcast
-	handler  http.Handler
+	door    *door.Door
+	live    *live.Streams
+	handler http.Handler
 }
 
 const maxBody = 4 << 20 // bytes; a list of 2 MB is the largest thing anyone sends
 
+// rooms are all rooms together: they answer the whole contract.
+type rooms struct {
+	*door.Door
+	*live.Streams
+	wall.Wall
+	wall.Photographs
+	desk.Desk
+	bench.Bench
+	gate.Gate
+	kiln.Kiln
+	stock.Stock
+	lists.Lists
+	room.Room
+	house.House
+	today.Today
+}
+
+// assemble puts the rooms together.
+func assemble(o Options) rooms {
+	s := o.School
+	d := &door.Door{School: s, SetupToken: o.SetupToken, Advance: o.Advance, Station: room.AtStation,
+		TakeOut: func(ctx context.Context, id string) error {
+			return s.Change(ctx, func(m school.Moment, c *school.Change) error { return room.End(m, c, id) })
+		}}
+	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.Bench{School: s}, gate.Gate{School: s},
+		kiln.Kiln{School: s}, stock.Stock{School: s}, lists.Lists{School: s},
+		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: &door.Attempts{}, TooMany: door.ErrTooMany, Links: o.Links},
+		house.House{School: s}, today.Today{School: s}}
+}
+
 // New builds the server. The error means that the contract itself is broken.
 func New(o Options) (*Server, error) {
-	s := &Server{Options: o, attempts: newAttempts(), pairings: newAttempts(), live: newBroadcast(o.Studio)}
-	s.cleanup = sqlite3store.New(o.Store.DB())
-	s.sessions = scs.New()
-	s.sessions.Store = s.cleanup
-	s.sessions.Lifetime = 14 * 24 * time.Hour
-	s.sessions.Cookie.Name = "enkaustos"
-	s.sessions.Cookie.SameSite = http.SameSiteStrictMode
-	s.sessions.Cookie.Secure = o.Secure
-	s.sessions.ErrorFunc = func(w http.ResponseWriter, _ *http.Request, err error) {
+	all := assemble(o)
+	s := &Server{Options: o, door: all.Door, live: all.Streams}
+	s.door.Open(o.Secure, func(w http.ResponseWriter, _ *http.Request, err error) {
 		o.Log.Error("session", "error", err)
 		writeProblem(w, http.StatusInternalServerError, "The session could not be kept.", nil)
-	}
+	})
 
 	gin.SetMode(gin.ReleaseMode)
 	engine := gin.New()
@@ -79,14 +109,14 @@ func New(o Options) (*Server, error) {
 		return nil, err
 	}
 	engine.Use(s.recoverer(), s.logger())
-	strict := gen.NewStrictHandlerWithOptions(s, []gen.StrictMiddlewareFunc{ownContext}, gen.StrictGinServerOptions{
+	strict := contract.NewStrictHandlerWithOptions(all, []contract.StrictMiddlewareFunc{ownContext}, contract.StrictGinServerOptions{
 		RequestErrorHandlerFunc:  s.badRequest,
 		HandlerErrorFunc:         s.failed,
 		ResponseErrorHandlerFunc: s.failed,
 	})
-	contract := engine.Group("")
-	contract.Use(validate) // before anything of the request is read: who asks comes first
-	gen.RegisterHandlersWithOptions(contract, strict, gen.GinServerOptions{
+	routes := engine.Group("")
+	routes.Use(validate) // before anything of the request is read: who asks comes first
+	contract.RegisterHandlersWithOptions(routes, strict, contract.GinServerOptions{
 		BaseURL:      "/api",
 		ErrorHandler: func(c *gin.Context, err error, _ int) { s.badRequest(c, err) },
 	})
@@ -107,7 +137,7 @@ func New(o Options) (*Server, error) {
 		writeProblem(w, http.StatusForbidden, "The request came from another site.", nil)
 	}))
 	zipped := gzhttp.GzipHandler(engine)
-	s.handler = s.guard(origin.Handler(s.sessions.LoadAndSave(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+	s.handler = s.guard(origin.Handler(s.door.Sessions(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if r.URL.Path == "/api/live" { // a stream is not held back to be made smaller
 			engine.ServeHTTP(w, r)
 			return
@@ -118,19 +148,19 @@ func New(o Options) (*Server, error) {
 }
 
 // EndStreams ends what screens listen to, so that a server can stop.
-func (s *Server) EndStreams() { s.live.close() }
+func (s *Server) EndStreams() { s.live.Close() }
 
 // ownContext gives every handler a context of its own. Gin's is used again by the
 // next request as soon as this one is answered, while the database driver may
 // still look at it.
-func ownContext(next gen.StrictHandlerFunc, _ string) gen.StrictHandlerFunc {
+func ownContext(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
 	return func(c *gin.Context, request any) (any, error) { return next(c.Copy(), request) }
 }
 
 // Close stops what runs in the background.
 func (s *Server) Close() {
-	s.live.close()
-	s.cleanup.StopCleanup()
+	s.live.Close()
+	s.door.Close()
 }
 
 // ServeHTTP answers one request.
@@ -159,12 +189,12 @@ func (s *Server) guard(next http.Handler) http.Handler {
 			writeProblem(w, http.StatusMisdirectedRequest, "This server is not known under that name.", nil)
 			return
 		}
-		if r.TLS == nil && !loopback(r.RemoteAddr) {
+		if r.TLS == nil && !qr.Loopback(r.RemoteAddr) {
 			if !s.LAN {
 				writeProblem(w, http.StatusForbidden, overTLS, nil)
 				return
 			}
-			r = r.WithContext(context.WithValue(r.Context(), plainKey{}, true))
+			r = door.WithPlain(r)
 		}
 		r.Body = http.MaxBytesReader(w, r.Body, bodyLimit(r))
 		next.ServeHTTP(w, r)
@@ -181,22 +211,8 @@ func bodyLimit(r *http.Request) int64 {
 }
 
 func (s *Server) knownHost(host string) bool {
-	name := hostName(host)
-	return loopback(host) || name == "localhost" || slices.Contains(s.Hosts, name)
-}
-
-// loopback says whether an address, with or without a port, is this machine's.
-func loopback(address string) bool {
-	ip := net.ParseIP(hostName(address))
-	return ip != nil && ip.IsLoopback()
-}
-
-// hostName is an address without its port.
-func hostName(address string) string {
-	if h, _, err := net.SplitHostPort(address); err == nil {
-		return h
-	}
-	return strings.Trim(address, "[]")
+	name := qr.HostName(host)
+	return qr.Loopback(host) || name == "localhost" || slices.Contains(s.Hosts, name)
 }
 
 func (s *Server) logger() gin.HandlerFunc {

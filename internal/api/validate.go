@@ -11,8 +11,10 @@ import (
 	"github.com/getkin/kin-openapi/routers/legacy"
 	"github.com/gin-gonic/gin"
 
-	"enkaustos/internal/api/gen"
-	"enkaustos/internal/studio"
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/door"
+	"enkaustos/internal/school"
 )
 
 var errLocked = errors.New("locked")
@@ -20,7 +22,7 @@ var errLocked = errors.New("locked")
 // validator holds every request against the contract: its shape, and the role
 // that its security demands.
 func (s *Server) validator() (gin.HandlerFunc, error) {
-	spec, err := gen.GetSpec()
+	spec, err := contract.GetSpec()
 	if err != nil {
 		return nil, fmt.Errorf("reading the contract: %w", err)
 	}
@@ -28,7 +30,7 @@ func (s *Server) validator() (gin.HandlerFunc, error) {
 	if err != nil {
 		return nil, fmt.Errorf("reading the contract: %w", err)
 	}
-	options := &openapi3filter.Options{MultiError: false, AuthenticationFunc: s.authenticate}
+	options := &openapi3filter.Options{MultiError: false, AuthenticationFunc: authenticate}
 	return func(c *gin.Context) {
 		route, params, err := router.FindRoute(c.Request)
 		if err != nil {
@@ -37,11 +39,13 @@ func (s *Server) validator() (gin.HandlerFunc, error) {
 			return
 		}
 		unguarded := route.Operation.Security != nil && len(*route.Operation.Security) == 0
-		if unguarded && plain(c.Request.Context()) && !slices.Contains(openOverPlain, route.Path) {
+		if unguarded && door.Plain(c.Request.Context()) && !slices.Contains(openOverPlain, route.Path) {
 			writeProblem(c.Writer, http.StatusForbidden, overTLS, nil)
 			c.Abort()
 			return
 		}
+		who, _ := s.door.Who(c.Request.Context())
+		c.Request = c.Request.WithContext(school.WithActor(c.Request.Context(), who))
 		err = openapi3filter.ValidateRequest(c.Request.Context(), &openapi3filter.RequestValidationInput{
 			Request: c.Request, PathParams: params, Route: route, Options: options,
 		})
@@ -58,8 +62,8 @@ func (s *Server) validator() (gin.HandlerFunc, error) {
 }
 
 // authenticate asks whether the session has the role that a route names.
-func (s *Server) authenticate(ctx context.Context, in *openapi3filter.AuthenticationInput) error {
-	if role := s.role(ctx); role != "" && in.SecuritySchemeName == string(role) {
+func authenticate(ctx context.Context, in *openapi3filter.AuthenticationInput) error {
+	if role := school.ActorOf(ctx).Role; role != "" && in.SecuritySchemeName == string(role) {
 		return nil
 	}
 	return errLocked
@@ -71,12 +75,12 @@ var openOverPlain = []string{"/session", "/pair"}
 
 // refused answers a request that the session may not make.
 func (s *Server) refused(c *gin.Context) {
-	switch s.role(c.Request.Context()) {
-	case studio.Station:
+	switch school.ActorOf(c.Request.Context()).Role {
+	case work.Station:
 		writeProblem(c.Writer, http.StatusForbidden, "That is done on the teacher's side.", nil)
-	case studio.Teacher:
+	case work.Teacher:
 		writeProblem(c.Writer, http.StatusForbidden, "That is asked by a tablet of the room.", nil)
-	case studio.Helper:
+	case work.Helper:
 		writeProblem(c.Writer, http.StatusForbidden, "That is the teacher's.", nil)
 	default:
 		writeProblem(c.Writer, http.StatusUnauthorized, "The teacher's side is locked: log in first.", nil)

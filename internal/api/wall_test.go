@@ -12,7 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/core/colour"
-	"enkaustos/internal/api/gen"
+	"enkaustos/internal/contract"
 	"enkaustos/internal/rack"
 )
 
@@ -39,11 +39,11 @@ func boxOf(r image.Rectangle) body {
 // asks the wall all that it can answer.
 func walkTheWall(t *testing.T, c *caller, piece string) {
 	shot := rack.Render(rack.Options{Seed: 5, Columns: 3, Rows: 1, Kelvin: 5000, Cards: rack.Corners, Noise: 0.03})
-	p := decode[gen.Photograph](t, send(c, 201, "POST", "/photographs?name="+url.QueryEscape("rack one.jpg"), shot.JPEG(92)))
+	p := decode[contract.Photograph](t, send(c, 201, "POST", "/photographs?name="+url.QueryEscape("rack one.jpg"), shot.JPEG(92)))
 	require.Equal(t, "rack one.jpg", p.Name)
-	require.Len(t, do[[]gen.Photograph](c, 200, "GET", "/photographs", nil), 1)
+	require.Len(t, do[[]contract.Photograph](c, 200, "GET", "/photographs", nil), 1)
 	require.Equal(t, "\xff\xd8\xff", string(get(c, "/photographs/"+p.Id+"/picture")[:3]))
-	refusal := decode[gen.Problem](t, send(c, 422, "POST", "/photographs?name=x", []byte("\x00\x00\x00\x18ftypheic\x00\x00\x00\x00")))
+	refusal := decode[contract.Problem](t, send(c, 422, "POST", "/photographs?name=x", []byte("\x00\x00\x00\x18ftypheic\x00\x00\x00\x00")))
 	require.Contains(t, refusal.Detail, "HEIC picture, which cannot be read here: set the camera to store JPEG")
 
 	ask := body{"cards": []body{}, "boxes": []body{}}
@@ -53,7 +53,7 @@ func walkTheWall(t *testing.T, c *caller, piece string) {
 	for _, tile := range shot.Tiles {
 		ask["boxes"] = append(ask["boxes"].([]body), boxOf(tile.Box))
 	}
-	read := do[gen.PhotographReading](c, 200, "POST", "/photographs/"+p.Id+"/reading", ask)
+	read := do[contract.PhotographReading](c, 200, "POST", "/photographs/"+p.Id+"/reading", ask)
 	require.Equal(t, 3, read.Levels)
 	require.Equal(t, 4, read.Places)
 	for i, r := range read.Readings {
@@ -61,69 +61,72 @@ func walkTheWall(t *testing.T, c *caller, piece string) {
 		require.Less(t, colour.Difference(truth, colour.Lab{L: float64(r.Lab.L), A: float64(r.Lab.A), B: float64(r.Lab.B)}), 4.0)
 	}
 	ask["boxes"] = []body{{"x": -5, "y": 0, "w": 50, "h": 50}}
-	require.Contains(t, do[gen.Problem](c, 422, "POST", "/photographs/"+p.Id+"/reading", ask).Detail, "Box 1: The box lies outside the picture")
-	do[gen.Problem](c, 404, "POST", "/photographs/gone/reading", body{"cards": []body{}, "boxes": []body{}})
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/photographs/"+p.Id+"/reading", ask).Detail, "Box 1: The box lies outside the picture")
+	do[contract.Problem](c, 404, "POST", "/photographs/gone/reading", body{"cards": []body{}, "boxes": []body{}})
 
-	require.Contains(t, do[gen.TileDetail](c, 200, "GET", "/tiles/T1", nil).Cover.Says, "fire a strip tile of A on PALE with 1 and 2 coats")
-	reading := func(coats int, r gen.BoxReading) body {
+	require.Contains(t, do[contract.TileDetail](c, 200, "GET", "/tiles/T1", nil).Cover.Says, "fire a strip tile of A on PALE with 1 and 2 coats")
+	reading := func(coats int, r contract.BoxReading) body {
 		return body{"half": "smooth", "coats": coats, "lab": r.Lab, "spread": r.Spread, "flags": []string{}, "source": "photograph", "photo": p.Id}
 	}
 	tile := body{"code": "P1", "clay": "PALE", "cone": "6", "stack": "Ax3", "place": 4,
 		"readings": []body{reading(1, read.Readings[0]), reading(2, read.Readings[1])}}
-	require.Contains(t, do[gen.Problem](c, 422, "POST", "/tiles/readings", body{"tiles": []body{tile}}).Detail, "none of its boxes carries all 3 coats")
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/tiles/readings", body{"tiles": []body{tile}}).Detail, "none of its boxes carries all 3 coats")
 	tile["readings"] = append(tile["readings"].([]body), reading(3, read.Readings[2]))
-	hung := do[[]gen.Tile](c, 200, "POST", "/tiles/readings", body{"tiles": []body{tile}})
+	hung := do[[]contract.Tile](c, 200, "POST", "/tiles/readings", body{"tiles": []body{tile}})
 	require.Len(t, hung[0].Strips, 3)
 	require.Equal(t, read.Readings[2].Hex, hung[0].Fired)
-	require.Contains(t, do[gen.Problem](c, 422, "POST", "/tiles/readings", body{"tiles": []body{{"code": "P2", "clay": "MOON", "cone": "6", "stack": "Ax3",
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/tiles/readings", body{"tiles": []body{{"code": "P2", "clay": "MOON", "cone": "6", "stack": "Ax3",
 		"readings": []body{{"half": "smooth", "coats": 3, "hex": "#123456", "source": "typed"}}}}}).Detail, `no clay is called "MOON"`)
 
-	detail := do[gen.TileDetail](c, 200, "GET", "/tiles/P1?step=2", nil)
+	require.Contains(t, do[contract.TileDetail](c, 200, "GET", "/tiles/P1", nil).Cover.Says, "off every curve", "three glazes are no strips of one")
+	tile["readings"] = []body{reading(1, read.Readings[2]), reading(2, read.Readings[2]), reading(3, read.Readings[2])}
+	do[[]contract.Tile](c, 200, "POST", "/tiles/readings", body{"tiles": []body{tile}})
+	detail := do[contract.TileDetail](c, 200, "GET", "/tiles/P1?step=2", nil)
 	require.True(t, detail.Cover.Known)
 	require.Len(t, detail.Readings, 3)
 	require.Len(t, detail.Cover.Estimates, 1)
 	require.Contains(t, detail.Cover.Estimates[0].Says, "Estimate")
-	do[gen.Problem](c, 404, "GET", "/tiles/nowhere", nil)
-	require.Equal(t, "P1", do[[]gen.Tile](c, 200, "GET", "/tiles?order=place", nil)[0].Code)
+	do[contract.Problem](c, 404, "GET", "/tiles/nowhere", nil)
+	require.Equal(t, "P1", do[[]contract.Tile](c, 200, "GET", "/tiles?order=place", nil)[0].Code)
 
-	found := do[gen.Search](c, 200, "POST", "/tiles/search", body{"tile": "P1", "piece": piece, "surface": "face", "inStock": true})
+	found := do[contract.Search](c, 200, "POST", "/tiles/search", body{"tile": "P1", "piece": piece, "surface": "face", "inStock": true})
 	require.Equal(t, "P1", found.Fits[0].Tile.Code)
 	require.Equal(t, "the same to the eye", found.Fits[0].Words)
-	found = do[gen.Search](c, 200, "POST", "/tiles/search", body{"hex": "#884422", "clay": "RED"})
+	found = do[contract.Search](c, 200, "POST", "/tiles/search", body{"hex": "#884422", "clay": "RED"})
 	require.Empty(t, found.Fits)
 	require.True(t, found.Missed[0].Hint)
-	do[gen.Problem](c, 422, "POST", "/tiles/search", body{})
+	do[contract.Problem](c, 422, "POST", "/tiles/search", body{})
 
-	m := do[gen.Matrix](c, 200, "GET", "/tiles/matrix?clay=PALE&cone=6&atmosphere=oxidation&textured=false", nil)
+	m := do[contract.Matrix](c, 200, "GET", "/tiles/matrix?clay=PALE&cone=6&atmosphere=oxidation&textured=false", nil)
 	require.Equal(t, []string{"A"}, m.Glazes)
 	require.Len(t, m.Cells[0].Tiles, 3, "T1, P1, and the tile that the piece became")
-	require.Len(t, do[[]gen.Seen](c, 200, "GET", "/tiles/sight?vision=deutan", nil), 3)
-	do[gen.Problem](c, 400, "GET", "/tiles/sight?vision=x-ray", nil)
-	require.Empty(t, do[[]gen.Confusion](c, 200, "GET", "/tiles/confusions?clay=PALE&cone=6", nil))
+	require.Len(t, do[[]contract.Seen](c, 200, "GET", "/tiles/sight?vision=deutan", nil), 3)
+	do[contract.Problem](c, 400, "GET", "/tiles/sight?vision=x-ray", nil)
+	require.Empty(t, do[[]contract.Confusion](c, 200, "GET", "/tiles/confusions?clay=PALE&cone=6", nil))
 
-	jar := do[gen.Glaze](c, 200, "PUT", "/glazes/A", body{"ml": 473, "level": 0.5, "state": "thick", "mixed": true})
+	jar := do[contract.Glaze](c, 200, "PUT", "/glazes/A", body{"ml": 473, "level": 0.5, "state": "thick", "mixed": true})
 	require.Equal(t, float32(0.5), jar.Level)
 	require.NotNil(t, jar.MixedAt)
-	do[gen.Problem](c, 404, "GET", "/glazes/A/hint", nil)
+	do[contract.Problem](c, 404, "GET", "/glazes/A/hint", nil)
 	send(c, 204, "PUT", "/glazes/A/hint", shot.JPEG(80))
 	require.Equal(t, "\xff\xd8\xff", string(get(c, "/glazes/A/hint")[:3]))
-	require.True(t, do[[]gen.Glaze](c, 200, "GET", "/glazes", nil)[0].Hint)
+	require.True(t, do[[]contract.Glaze](c, 200, "GET", "/glazes", nil)[0].Hint)
 	do[any](c, 204, "DELETE", "/glazes/A/hint", nil)
-	require.False(t, do[[]gen.Glaze](c, 200, "GET", "/glazes", nil)[0].Hint)
+	require.False(t, do[[]contract.Glaze](c, 200, "GET", "/glazes", nil)[0].Hint)
 	require.Equal(t, "\x89PNG", string(get(c, "/glazes/A/qr")[:4]))
 
 	// What goes out comes back in and changes nothing.
 	for file, kind := range map[string]string{"tiles.csv": "tiles", "glazes.csv": "glazes"} {
-		again := do[gen.Import](c, 200, "POST", "/imports", body{"kind": kind, "text": string(get(c, "/exports/"+file)), "apply": true})
+		again := do[contract.Import](c, 200, "POST", "/imports", body{"kind": kind, "text": string(get(c, "/exports/"+file)), "apply": true})
 		require.Empty(t, again.Refused, file)
 		require.Zero(t, again.Added+again.Changed, file)
 	}
 	require.Contains(t, string(get(c, "/exports/wall.gpl")), "GIMP Palette\nName: Mill Lane fired tiles")
-	brought := do[gen.Import](c, 200, "POST", "/imports", body{"kind": "readings", "apply": true, "text": "code;half;L;a;b\nP1;texture;41,5;12,25;-3\n"})
+	brought := do[contract.Import](c, 200, "POST", "/imports", body{"kind": "readings", "apply": true, "text": "code;half;L;a;b\nP1;texture;41,5;12,25;-3\n"})
 	require.Equal(t, 1, brought.Changed)
-	require.Len(t, do[gen.TileDetail](c, 200, "GET", "/tiles/P1", nil).Readings, 4)
+	require.Len(t, do[contract.TileDetail](c, 200, "GET", "/tiles/P1", nil).Readings, 4)
 	do[any](c, 204, "DELETE", "/photographs/"+p.Id, nil)
-	require.Empty(t, do[[]gen.Photograph](c, 200, "GET", "/photographs", nil))
+	require.Empty(t, do[[]contract.Photograph](c, 200, "GET", "/photographs", nil))
 }
 
 func get(c *caller, path string) []byte { return send(c, 200, "GET", path, nil) }

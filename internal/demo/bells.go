@@ -1,14 +1,17 @@
 package demo
 
 import (
-	"enkaustos/internal/store"
+	"enkaustos/core/lesson"
+	"enkaustos/internal/room"
+	"enkaustos/internal/school"
 )
 
 // bells are the lessons of the demo's week: class, weekday from Monday, start
 // and end in minutes after midnight.
 var bells = []struct {
-	class                 string
-	weekday, starts, ends int
+	class        string
+	weekday      int
+	starts, ends lesson.Minutes
 }{
 	{"7 Plover", 1, 9 * 60, 10*60 + 5},
 	{"8 Teal", 1, 10*60 + 25, 11*60 + 30},
@@ -24,12 +27,12 @@ var bells = []struct {
 
 func (m *maker) bells() error {
 	byName := map[string]string{}
-	for _, c := range m.school.Classes() {
+	for _, c := range m.school.Now().ClassesByName() {
 		byName[c.Name] = c.ID
 	}
-	var week []store.Bell
+	var week []lesson.Bell
 	for _, b := range bells {
-		week = append(week, store.Bell{Class: byName[b.class], Weekday: b.weekday, Starts: b.starts, Ends: b.ends})
+		week = append(week, lesson.Bell{Class: byName[b.class], Weekday: b.weekday, Starts: b.starts, Ends: b.ends})
 	}
-	return m.school.SetBells(m.ctx, week)
+	return m.change(func(now school.Moment, c *school.Change) error { return room.Ring(now, c, week) })
 }

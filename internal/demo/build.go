@@ -13,9 +13,16 @@ import (
 	"enkaustos/core/kiln"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
+	corewall "enkaustos/core/wall"
 	"enkaustos/core/work"
-	"enkaustos/internal/store"
-	"enkaustos/internal/studio"
+	"enkaustos/internal/bench"
+	"enkaustos/internal/desk"
+	"enkaustos/internal/door"
+	kilnroom "enkaustos/internal/kiln"
+	"enkaustos/internal/lists"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+	"enkaustos/internal/wall"
 )
 
 // class is one class of the demo and how far its pieces are.
@@ -73,24 +80,22 @@ var classes = []class{
 	}},
 }
 
-const teacher = "teacher"
-
 // maker builds the school step by step, at the times the steps would have
 // taken place.
 type maker struct {
 	ctx    context.Context
-	school *studio.Studio
+	school *school.School
 	clock  *Clock
 	today  time.Time
 	random *rand.Rand
 	n      int
-	loads  map[string][]studio.Seen // by load name
+	loads  map[string][]kilnroom.Seen // by load name
 	cones  map[string]kiln.Cone
 }
 
-func build(ctx context.Context, school *studio.Studio, clock *Clock, at time.Time) error {
-	m := &maker{ctx: ctx, school: school, clock: clock, today: at, random: rand.New(rand.NewSource(6)),
-		loads: map[string][]studio.Seen{}, cones: map[string]kiln.Cone{}}
+func build(ctx context.Context, s *school.School, clock *Clock, at time.Time) error {
+	m := &maker{ctx: ctx, school: s, clock: clock, today: at, random: rand.New(rand.NewSource(6)),
+		loads: map[string][]kilnroom.Seen{}, cones: map[string]kiln.Cone{}}
 	clock.freeze(at.AddDate(0, 0, -21))
 	if err := m.lists(); err != nil {
 		return err
@@ -110,15 +115,15 @@ func build(ctx context.Context, school *studio.Studio, clock *Clock, at time.Tim
 }
 
 func (m *maker) lists() error {
-	if err := m.school.SetUp(m.ctx, School, Passphrase); err != nil {
+	if err := door.SetUp(m.ctx, m.school, School, Passphrase); err != nil {
 		return err
 	}
-	for _, l := range []studio.ImportRequest{
-		{Kind: studio.ClayList, Text: clays}, {Kind: studio.GlazeList, Text: glazes}, {Kind: studio.TileList, Text: tiles},
-		{Kind: studio.StudentList, Text: classList(), Clay: "FEN", Cone: "6"},
+	for _, l := range []lists.ImportRequest{
+		{Kind: lists.ClayList, Text: clays}, {Kind: lists.GlazeList, Text: glazes}, {Kind: lists.TileList, Text: tiles},
+		{Kind: lists.StudentList, Text: classList(), Clay: "FEN", Cone: "6"},
 	} {
 		l.Apply = true
-		out, err := m.school.Import(m.ctx, l)
+		out, err := lists.Lists{School: m.school}.Import(m.ctx, l)
 		if err != nil {
 			return err
 		}
@@ -129,20 +134,33 @@ func (m *maker) lists() error {
 	return m.readings()
 }
 
+// change makes one change at the moment that the clock shows.
+func (m *maker) change(do func(now school.Moment, c *school.Change) error) error {
+	return m.school.Change(m.ctx, do)
+}
+
 func (m *maker) class(c class) error {
-	all := m.school.Classes()
-	i := slices.IndexFunc(all, func(k studio.Class) bool { return k.Name == c.name })
-	if _, err := m.school.ChangeClass(m.ctx, all[i].ID, studio.ClassChange{Clay: c.clay, Cone: string(c.cone)}); err != nil {
+	all := m.school.Now().ClassesByName()
+	i := slices.IndexFunc(all, func(k school.Class) bool { return k.Name == c.name })
+	err := m.change(func(now school.Moment, ch *school.Change) error {
+		_, err := lists.ChangeClassOf(now, ch, all[i].ID, lists.ClassChange{Clay: c.clay, Cone: string(c.cone)})
+		return err
+	})
+	if err != nil {
 		return err
 	}
 	for n, t := range c.makes {
 		m.clock.freeze(m.today.AddDate(0, 0, -20+n))
-		a, err := m.school.AddAssignment(m.ctx, store.Assignment{Class: all[i].ID, Name: t.name, Form: t.form, Measures: t.measures, Marking: t.marking})
+		var made school.AssignmentRecord
+		err := m.change(func(now school.Moment, ch *school.Change) (err error) {
+			made, _, err = lists.Give(now, ch, school.AssignmentRecord{Class: all[i].ID, Name: t.name, Form: t.form, Measures: t.measures, Marking: t.marking})
+			return err
+		})
 		if err != nil {
 			return err
 		}
-		for k, p := range m.school.Pieces(all[i].ID, "") {
-			if p.Assignment.ID != a.ID {
+		for k, p := range m.school.Now().PiecesOf(all[i].ID) {
+			if p.Assignment != made.ID {
 				continue
 			}
 			if err := m.piece(p, t.reach[k%len(t.reach)]); err != nil {
@@ -153,13 +171,21 @@ func (m *maker) class(c class) error {
 	return nil
 }
 
+// save keeps a plan, and gives the piece as it is then.
+func (m *maker) save(p *school.Piece, choices plan.Plan) (*school.Piece, error) {
+	err := m.change(func(now school.Moment, c *school.Change) error {
+		return desk.Save(now, c, school.Teacher, p.ID, desk.Draft{Revision: p.Plan.Revision, Choices: choices})
+	})
+	return m.school.Now().Pieces[p.ID], err
+}
+
 // piece takes one piece as far as it got.
-func (m *maker) piece(p studio.Piece, reach stage) error {
+func (m *maker) piece(p *school.Piece, reach stage) error {
 	if reach == untouched {
 		return nil
 	}
 	m.clock.freeze(m.today.AddDate(0, 0, -14).Add(time.Duration(m.n) * time.Minute))
-	p, err := m.school.SavePlan(m.ctx, teacher, p.ID, studio.Draft{Revision: p.Revision, Choices: m.plan(p)})
+	p, err := m.save(p, m.plan(p))
 	if err != nil || reach == planned {
 		return err
 	}
@@ -193,39 +219,46 @@ func (m *maker) piece(p studio.Piece, reach stage) error {
 	if err != nil || reach < inKiln {
 		return err
 	}
-	name := map[stage]string{inKiln: "Cone " + string(p.Assignment.Cone) + ", cooling", out: "Cone " + string(p.Assignment.Cone) + ", last week"}[min(reach, out)]
-	m.loads[name] = append(m.loads[name], studio.Seen{Piece: p.ID, Seq: seen})
-	m.cones[name] = p.Assignment.Cone
+	cone := m.school.Now().Assignments[p.Assignment].Cone
+	name := map[stage]string{inKiln: "Cone " + string(cone) + ", cooling", out: "Cone " + string(cone) + ", last week"}[min(reach, out)]
+	m.loads[name] = append(m.loads[name], kilnroom.Seen{Piece: p.ID, Seq: seen})
+	m.cones[name] = cone
 	if reach == judged {
-		m.loads[name+" judged"] = append(m.loads[name+" judged"], studio.Seen{Piece: p.ID})
+		m.loads[name+" judged"] = append(m.loads[name+" judged"], kilnroom.Seen{Piece: p.ID})
 	}
 	return nil
 }
 
 // approve says the teacher's word on a plan: most were approved before the first
 // coat, one in nine came back with a note, and what carries a stop waits.
-func (m *maker) approve(p studio.Piece, reach stage) error {
-	stops := slices.ContainsFunc(p.Findings, func(f plan.Finding) bool { return f.Severity == plan.Stop })
-	word := studio.Word{Piece: p.ID, Revision: p.Revision, Verdict: store.Approved}
+func (m *maker) approve(p *school.Piece, reach stage) error {
+	now := m.school.Now()
+	stops := slices.ContainsFunc(now.Survey(p).Findings, func(f plan.Finding) bool { return f.Severity == plan.Stop })
+	word := desk.Word{Piece: p.ID, Revision: p.Plan.Revision, Verdict: plan.Approved}
 	switch {
 	case stops || reach == begun && m.n%4 == 0:
 		return nil
 	case reach == begun && m.n%9 == 0:
-		word.Verdict, word.Note = store.Returned, "Two coats show the clay: plan a third outside."
+		word.Verdict, word.Note = plan.Returned, "Two coats show the clay: plan a third outside."
 	}
-	return m.school.Decide(m.ctx, teacher, []studio.Word{word})
+	return m.change(func(now school.Moment, c *school.Change) error {
+		return desk.Decide(now, c, school.Teacher, []desk.Word{word})
+	})
 }
 
 // plan chooses stacks from the tiles of the clay: mostly sensible, now and then
 // with what a check has to find.
-func (m *maker) plan(p studio.Piece) plan.Plan {
+func (m *maker) plan(p *school.Piece) plan.Plan {
+	now := m.school.Now()
+	clay := now.Assignments[p.Assignment].Clay
 	var food, any []glaze.Stack
-	for _, t := range m.school.Tiles("") {
-		if t.Clay != p.Assignment.Clay || t.Textured || !t.InStock || t.Stack.Total() < 2 {
+	for _, hung := range corewall.Arrange(now.TilesByCode(), "") {
+		t := view.Tile(now, hung)
+		if t.Clay != clay || t.Textured || !t.InStock || hung.Stack.Total() < 2 {
 			continue
 		}
 		any = append(any, t.Stack)
-		if t.Food && t.Stack.Total() >= 3 {
+		if t.Food && hung.Stack.Total() >= 3 {
 			food = append(food, t.Stack)
 		}
 	}
@@ -264,9 +297,9 @@ func (m *maker) untried() glaze.Stack {
 
 // coats lays the planned coats so that the last is dry by finished; a piece
 // that was only begun keeps some for later.
-func (m *maker) coats(p studio.Piece, reach stage, finished time.Time) error {
+func (m *maker) coats(p *school.Piece, reach stage, finished time.Time) error {
 	var events []work.Event
-	for _, s := range p.Surfaces {
+	for _, s := range m.school.Now().Survey(p).Surfaces {
 		strokes := s.Choice.Stack.Strokes()
 		if reach == begun {
 			strokes = strokes[:m.random.Intn(len(strokes)+1)]
@@ -294,19 +327,12 @@ func (m *maker) coats(p studio.Piece, reach stage, finished time.Time) error {
 func (m *maker) log(e work.Event) (int64, error) {
 	m.n++
 	e.ID = fmt.Sprintf("demo-%06d", m.n)
-	after, _, err := m.school.Log(m.ctx, studio.ByTeacher, studio.Now(e))
-	if err != nil {
-		return 0, err
-	}
-	return after[0].State.Seq, nil
+	_, err := bench.Bench{School: m.school}.Log(m.ctx, school.Teacher, []work.Sent{{Event: e}})
+	return m.seq(e.Piece), err
 }
 
 func (m *maker) seq(id string) int64 {
-	p, _, err := m.school.Piece(id)
-	if err != nil {
-		return 0
-	}
-	return p.State.Seq
+	return m.school.Now().Pieces[id].State.Seq
 }
 
 // firings fires the loads: one lies in the kiln and cools, the others are out.
@@ -321,23 +347,31 @@ func (m *maker) firings() error {
 			if when == "cooling" {
 				m.clock.freeze(m.today.Add(-16 * time.Hour))
 			}
-			l, err := m.school.AddToLoad(m.ctx, teacher, store.Load{Name: name, Cone: cone}, m.loads[name])
-			if err != nil {
-				return err
-			}
-			if l, err = m.school.Fire(m.ctx, teacher, l.ID); err != nil || when == "cooling" {
-				if err != nil {
-					return err
-				}
-				continue
-			}
-			m.clock.freeze(m.today.AddDate(0, 0, -2))
-			if _, err := m.school.Unload(m.ctx, teacher, l.ID); err != nil {
+			if err := m.fire(name, cone, when == "cooling"); err != nil {
 				return err
 			}
 		}
 	}
 	return m.results()
+}
+
+// fire fires a load; what does not cool any more is unloaded.
+func (m *maker) fire(name string, cone kiln.Cone, cooling bool) error {
+	var load school.Load
+	err := m.change(func(now school.Moment, c *school.Change) (err error) {
+		load, err = kilnroom.Fill(now, c, school.Teacher, school.Load{Name: name, Cone: cone}, m.loads[name])
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if err := m.change(func(now school.Moment, c *school.Change) error { return kilnroom.Fire(now, c, school.Teacher, load.ID) }); err != nil || cooling {
+		return err
+	}
+	m.clock.freeze(m.today.AddDate(0, 0, -2))
+	return m.change(func(now school.Moment, c *school.Change) error {
+		return kilnroom.Unload(now, c, school.Teacher, load.ID)
+	})
 }
 
 var opinions = []string{
@@ -362,21 +396,25 @@ func (m *maker) results() error {
 			if i > 1 {
 				continue
 			}
-			p, _, err := m.school.Piece(seen.Piece)
-			if err != nil {
-				return err
-			}
 			made++
-			surface := p.Surfaces[0]
-			fired := colour.Lab{L: 46, A: 8, B: -4}
-			if surface.Fired != nil {
-				fired = *surface.Fired
-				fired.L += 2
-			}
-			if _, err := m.school.TileFromPiece(m.ctx, fmt.Sprintf("P%02d", made), p.ID, surface.ID, fired, false); err != nil {
+			if err := m.tile(fmt.Sprintf("P%02d", made), seen.Piece); err != nil {
 				return err
 			}
 		}
 	}
 	return nil
+}
+
+// tile makes a tile of the first surface of a fired piece.
+func (m *maker) tile(code, piece string) error {
+	return m.change(func(now school.Moment, c *school.Change) error {
+		surface := now.Survey(now.Pieces[piece]).Surfaces[0]
+		fired := colour.Lab{L: 46, A: 8, B: -4}
+		if surface.Fired != nil {
+			fired = *surface.Fired
+			fired.L += 2
+		}
+		_, err := wall.FromPiece(now, c, code, piece, surface.ID, fired, false)
+		return err
+	})
 }

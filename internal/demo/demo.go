@@ -9,8 +9,7 @@ import (
 	"strings"
 	"time"
 
-	"enkaustos/internal/store"
-	"enkaustos/internal/studio"
+	"enkaustos/internal/school"
 )
 
 // Passphrase opens the demo. It is printed at the start.
@@ -19,55 +18,55 @@ const Passphrase = "bare feet only"
 // School is the demo's invented school.
 const School = "Ashgarrow School"
 
-const shiftKey = "demo-shift" // seconds that the demo's clock is ahead
+// Shift is how many seconds the demo's clock is ahead; only a demo has one.
+type Shift struct {
+	Seconds int `json:"seconds"`
+}
+
+var shifts = school.One[*Shift]("demo").Quiet()
 
 // Open opens the demo in dir, and makes it where there is none or fresh asks
 // for it. The demo stands at the moment at; the zero moment means now, or where
 // the clock had been moved to. A folder that holds a real school is refused.
-func Open(ctx context.Context, dir string, at time.Time, fresh bool) (*store.Store, *studio.Studio, *Clock, error) {
+func Open(ctx context.Context, dir string, at time.Time, fresh bool) (*school.School, *Clock, error) {
 	if fresh {
 		if err := clear(ctx, dir); err != nil {
-			return nil, nil, nil, err
+			return nil, nil, err
 		}
 	}
-	s, err := store.Open(ctx, dir, time.Now())
-	if err != nil {
-		return nil, nil, nil, err
-	}
 	clock := &Clock{}
-	school, err := studio.Open(ctx, s, clock)
-	if err == nil {
-		err = start(ctx, s, school, clock, at)
-	}
+	s, err := school.Open(ctx, dir, clock)
 	if err != nil {
-		return nil, nil, nil, errors.Join(err, s.Close())
+		return nil, nil, err
 	}
-	return s, school, clock, nil
+	if err := start(ctx, s, clock, at); err != nil {
+		return nil, nil, errors.Join(err, s.Close())
+	}
+	return s, clock, nil
 }
 
 // start makes the school where there is none and sets the clock.
-func start(ctx context.Context, s *store.Store, school *studio.Studio, clock *Clock, at time.Time) error {
+func start(ctx context.Context, s *school.School, clock *Clock, at time.Time) error {
 	save := func(shift time.Duration) error {
-		return s.Write(ctx, func(tx *store.Tx) error { return tx.PutSetting(shiftKey, fmt.Sprint(int(shift.Seconds()))) })
+		return s.Change(context.WithoutCancel(ctx), func(_ school.Moment, c *school.Change) error {
+			shifts.Put(c, &Shift{int(shift.Seconds())})
+			return nil
+		})
 	}
-	kept, err := s.Setting(ctx, shiftKey)
-	switch {
-	case err != nil:
-		return err
-	case kept == "" && school.School() != "":
+	now := s.Now()
+	switch kept := shifts.The(now.Snapshot); {
+	case kept == nil && school.Names.The(now.Snapshot).Name != "":
 		return errors.New("this folder holds a real school: choose another folder with --data")
-	case kept == "":
+	case kept == nil:
 		if at.IsZero() {
 			at = time.Now()
 		}
-		if err := school.Together(ctx, func(ctx context.Context) error { return build(ctx, school, clock, at) }); err != nil {
+		if err := s.Together(ctx, func(ctx context.Context) error { return build(ctx, s, clock, at) }); err != nil {
 			return fmt.Errorf("making the demo: %w", err)
 		}
 		clock.run(at)
 	case at.IsZero():
-		var seconds int
-		_, _ = fmt.Sscan(kept, &seconds) // written by us
-		clock.run(time.Now().Add(time.Duration(seconds) * time.Second))
+		clock.run(time.Now().Add(time.Duration(kept.Seconds) * time.Second))
 	default:
 		clock.run(at)
 	}
@@ -81,15 +80,15 @@ func clear(ctx context.Context, dir string) error {
 	if _, err := os.Stat(path); errors.Is(err, os.ErrNotExist) {
 		return nil
 	}
-	s, err := store.Open(ctx, dir, time.Now())
+	s, err := school.Open(ctx, dir, &Clock{})
 	if err != nil {
 		return err
 	}
-	kept, err := s.Setting(ctx, shiftKey)
-	if err := errors.Join(err, s.Close()); err != nil {
+	kept := shifts.The(s.Now().Snapshot)
+	if err := s.Close(); err != nil {
 		return err
 	}
-	if kept == "" {
+	if kept == nil {
 		return errors.New("this folder holds a real school: --fresh only removes a demo")
 	}
 	return os.Remove(path)

@@ -17,6 +17,9 @@ type Painted struct {
 	Lines []string
 }
 
+// Unglazed is the fill of a surface on which nothing is planned.
+const Unglazed = "#f4f4f4"
+
 // SVG draws a piece to scale, one unit a mm, with leader lines. paint says how
 // each surface looks. The file needs nothing beside it.
 func SVG(title string, d piece.Drawing, paint func(surface string) Painted) string {

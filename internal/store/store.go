@@ -1,5 +1,6 @@
-// Package store keeps a school in one SQLite file: migrations, queries, and the
-// mapping between rows and the types of core.
+// Package store keeps a school in one SQLite file: its layout, records and events
+// in and out, transactions, copies. It knows no record by its fields: a table has
+// a row a record, its body tagged JSON.
 package store
 
 import (
@@ -18,8 +19,6 @@ import (
 	"github.com/gofrs/flock"
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver, in pure Go
-
-	"enkaustos/internal/store/db"
 )
 
 //go:embed migrations/*.sql
@@ -186,7 +185,7 @@ func (s *Store) Together(ctx context.Context, do func(context.Context) error) er
 		return fmt.Errorf("beginning to write: %w", err)
 	}
 	defer func() { _ = raw.Rollback() }()
-	if err := do(context.WithValue(ctx, txKey{}, &Tx{ctx, db.New(raw)})); err != nil {
+	if err := do(context.WithValue(ctx, txKey{}, &Tx{ctx, raw})); err != nil {
 		return err
 	}
 	if err := raw.Commit(); err != nil {

@@ -11,8 +11,6 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"enkaustos/core/glaze"
-	"enkaustos/core/kiln"
 	"enkaustos/internal/store"
 )
 
@@ -22,6 +20,14 @@ func openAt(t *testing.T, dir string) *store.Store {
 	s, err := store.Open(t.Context(), dir, now)
 	require.NoError(t, err)
 	return s
+}
+
+type word struct{ Name string }
+
+// keys are the keys of the clays in the order in which they came.
+func keys(t *testing.T, ctx context.Context, s *store.Store) (all []string) {
+	require.NoError(t, s.Records(ctx, "clay", func(key string, _ []byte) error { all = append(all, key); return nil }))
+	return all
 }
 
 func file(dir string) string { return filepath.Join(dir, "enkaustos.db") }
@@ -54,15 +60,13 @@ func TestPragmasOnEveryPooledConnection(t *testing.T) {
 func TestTogetherIsAllOrNothing(t *testing.T) {
 	s := openAt(t, t.TempDir())
 	defer func() { require.NoError(t, s.Close()) }()
-	clay := glaze.Clay{Code: "P", Name: "Pale", Cones: kiln.Range{From: "5", To: "6"}}
 	err := s.Together(t.Context(), func(ctx context.Context) error {
-		require.NoError(t, s.Write(ctx, func(tx *store.Tx) error { return tx.PutClay(clay) }))
-		return s.Write(ctx, func(tx *store.Tx) error { return tx.PutClass(store.Class{ID: "c", Name: "7", Clay: "no such clay"}) })
+		require.NoError(t, s.Write(ctx, func(tx *store.Tx) error { return tx.Put("clay", "P", word{"Pale"}) }))
+		require.Equal(t, []string{"P"}, keys(t, ctx, s), "it sees what it wrote")
+		return s.Write(ctx, func(tx *store.Tx) error { return tx.Put("class", "c", map[string]string{"clay": "no such clay"}) })
 	})
-	require.Error(t, err, "foreign keys hold")
-	r, err := s.Records(t.Context())
-	require.NoError(t, err)
-	require.Empty(t, r.Clays)
+	require.Error(t, err, "what a record points to has to be there")
+	require.Empty(t, keys(t, t.Context(), s))
 }
 
 func TestBackupRestoresWhatWasThere(t *testing.T) {
@@ -70,7 +74,7 @@ func TestBackupRestoresWhatWasThere(t *testing.T) {
 	s := openAt(t, dir)
 	put := func(code string) {
 		require.NoError(t, s.Write(t.Context(), func(tx *store.Tx) error {
-			return tx.PutClay(glaze.Clay{Code: code, Name: code, Cones: kiln.Range{From: "5", To: "6"}})
+			return tx.Put("clay", code, word{code})
 		}))
 	}
 	put("kept")
@@ -93,10 +97,7 @@ func TestBackupRestoresWhatWasThere(t *testing.T) {
 	require.NoError(t, err)
 	require.FileExists(t, kept)
 	s = openAt(t, dir)
-	r, err := s.Records(t.Context())
-	require.NoError(t, err)
-	require.Len(t, r.Clays, 1)
-	require.Equal(t, "kept", r.Clays[0].Code)
+	require.Equal(t, []string{"kept"}, keys(t, t.Context(), s))
 	require.NoError(t, s.Close())
 }
 
@@ -168,7 +169,7 @@ func TestManyWriters(t *testing.T) {
 		all.Go(func() {
 			code := string(rune('A'+i%26)) + string(rune('a'+i/26))
 			err := s.Write(t.Context(), func(tx *store.Tx) error {
-				return tx.PutClay(glaze.Clay{Code: code, Name: code, Cones: kiln.Range{From: "5", To: "6"}})
+				return tx.Put("clay", code, word{code})
 			})
 			if err != nil {
 				t.Error(err)
@@ -176,7 +177,33 @@ func TestManyWriters(t *testing.T) {
 		})
 	}
 	all.Wait()
-	r, err := s.Records(t.Context())
+	require.Len(t, keys(t, t.Context(), s), 40)
+}
+
+// A record is replaced where it stands, a dropped one is gone, and pictures come back
+// as they went.
+func TestRecordsAndPictures(t *testing.T) {
+	s := openAt(t, t.TempDir())
+	defer func() { require.NoError(t, s.Close()) }()
+	write := func(do func(*store.Tx) error) { require.NoError(t, s.Write(t.Context(), do)) }
+	for _, code := range []string{"B", "A", "C"} {
+		write(func(tx *store.Tx) error { return tx.Put("clay", code, word{code}) })
+	}
+	write(func(tx *store.Tx) error { return tx.Put("clay", "B", word{"again"}) })
+	write(func(tx *store.Tx) error { return tx.Drop("clay", "A") })
+	require.Equal(t, []string{"B", "C"}, keys(t, t.Context(), s), "in the order in which they first came")
+	var back word
+	ok, err := s.Record(t.Context(), "clay", "B", &back)
 	require.NoError(t, err)
-	require.Len(t, r.Clays, 40)
+	require.True(t, ok)
+	require.Equal(t, "again", back.Name)
+
+	write(func(tx *store.Tx) error { return tx.PutPicture("p", []byte("pixels")) })
+	picture, err := s.Picture(t.Context(), "p")
+	require.NoError(t, err)
+	require.Equal(t, "pixels", string(picture))
+	write(func(tx *store.Tx) error { return tx.DropPicture("p") })
+	picture, err = s.Picture(t.Context(), "p")
+	require.NoError(t, err)
+	require.Nil(t, picture)
 }

@@ -13,7 +13,7 @@ import (
 
 	_ "modernc.org/sqlite" // the bare file beside the storm
 
-	"enkaustos/internal/api/gen"
+	"enkaustos/internal/contract"
 )
 
 // outcome is what one storm came to.
@@ -91,13 +91,13 @@ func (r run) storm(ctx context.Context) (out outcome, err error) {
 }
 
 // pairAll puts a class before the tablets and pairs forty of them.
-func pairAll(s *server, head *caller) (pieces []gen.Piece, fleet []*tablet, err error) {
-	var classes []gen.Class
-	var list gen.PieceList
+func pairAll(s *server, head *caller) (pieces []contract.Piece, fleet []*tablet, err error) {
+	var classes []contract.Class
+	var list contract.PieceList
 	if err := head.call("GET", "/classes", nil, &classes); err != nil {
 		return nil, nil, err
 	}
-	i := slices.IndexFunc(classes, func(c gen.Class) bool { return c.Name == "7 Plover" })
+	i := slices.IndexFunc(classes, func(c contract.Class) bool { return c.Name == "7 Plover" })
 	if err := head.call("PUT", "/room", map[string]string{"class": classes[i].Id}, nil); err != nil {
 		return nil, nil, err
 	}
@@ -122,10 +122,10 @@ func pairAll(s *server, head *caller) (pieces []gen.Piece, fleet []*tablet, err 
 }
 
 // readBack counts in the records of all pieces what was lost and what came twice.
-func readBack(head *caller, pieces []gen.Piece, sent map[string]bool) (lost, twice int, err error) {
+func readBack(head *caller, pieces []contract.Piece, sent map[string]bool) (lost, twice int, err error) {
 	seen := map[string]int{}
 	for _, p := range pieces {
-		var detail gen.PieceDetail
+		var detail contract.PieceDetail
 		if err := head.call("GET", "/pieces/"+p.Id, nil, &detail); err != nil {
 			return 0, 0, err
 		}

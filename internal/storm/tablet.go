@@ -9,7 +9,8 @@ import (
 	"sync"
 	"time"
 
-	"enkaustos/internal/api/gen"
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
 )
 
 // tablet is one simulated device with its outbox.
@@ -28,7 +29,7 @@ type tablet struct {
 
 // waiting is a tap that was not answered yet.
 type waiting struct {
-	event gen.EventIn
+	event work.Sent
 	at    time.Time
 }
 
@@ -38,17 +39,16 @@ func newTablet(no int, c *caller) *tablet {
 }
 
 // tap makes a tap every second, from a moment of its own.
-func (t *tablet) tap(ctx context.Context, pieces []gen.Piece) {
+func (t *tablet) tap(ctx context.Context, pieces []contract.Piece) {
 	time.Sleep(time.Duration(t.random.Int63n(int64(every))))
 	end := time.Now().Add(lasts)
 	for n := 0; time.Now().Before(end) && ctx.Err() == nil; n++ {
 		p := pieces[t.random.Intn(len(pieces))]
 		surface, glaze := p.Surfaces[t.random.Intn(len(p.Surfaces))].Id, "N01"
-		at := time.Now().Add(t.off)
-		e := gen.EventIn{Id: fmt.Sprintf("storm-%02d-%04d", t.no, n), Kind: gen.EventInKindCoat, Piece: p.Id, Surface: &surface, Glaze: &glaze, DeviceAt: &at}
+		e := work.Sent{Event: work.Event{ID: fmt.Sprintf("storm-%02d-%04d", t.no, n), Kind: work.Coated, Piece: p.Id, Surface: surface, Glaze: glaze, DeviceAt: time.Now().Add(t.off)}}
 		t.mu.Lock()
 		t.wait = append(t.wait, waiting{e, time.Now()})
-		t.made = append(t.made, e.Id)
+		t.made = append(t.made, e.ID)
 		t.mu.Unlock()
 		time.Sleep(every)
 	}
@@ -77,10 +77,9 @@ func (t *tablet) send(ctx context.Context, began time.Time, from, drops time.Dur
 			time.Sleep(5 * time.Millisecond)
 			continue
 		}
-		age := time.Since(first.at).Milliseconds()
-		first.event.AgeMS = &age
+		first.event.AgeMS = time.Since(first.at).Milliseconds()
 		start := time.Now()
-		if err := t.call("POST", "/events", map[string]any{"events": []gen.EventIn{first.event}}, nil); err != nil {
+		if err := t.call("POST", "/events", map[string]any{"events": []work.Sent{first.event}}, nil); err != nil {
 			time.Sleep(200 * time.Millisecond)
 			continue
 		}

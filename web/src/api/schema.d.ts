@@ -1563,8 +1563,7 @@ export interface components {
         };
         RuleEffect: {
             code: string;
-            /** @enum {string} */
-            severity: "stop" | "warn" | "note";
+            severity: components["schemas"]["Severity"];
             appears: number;
             goes: number;
             example: string;
@@ -1812,10 +1811,11 @@ export interface components {
             /** @description Thicker than the figure on purpose */
             heavy?: boolean;
         };
+        /** @enum {string} */
+        Severity: "stop" | "warn" | "note";
         Finding: {
             code: string;
-            /** @enum {string} */
-            severity: "stop" | "warn" | "note";
+            severity: components["schemas"]["Severity"];
             surface: string;
             text: string;
             way: string;

@@ -1,0 +1,199 @@
+// Package survey looks at one piece with the eyes of the whole house: what its plan
+// earns, what is on it and what is left, what keeps it out of the kiln, where it
+// waits and where it is put. Today, the lesson and the kiln all ask here.
+package survey
+
+import (
+	"time"
+
+	"enkaustos/core/bench"
+	"enkaustos/core/colour"
+	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+	"enkaustos/core/ready"
+	"enkaustos/core/rules"
+	"enkaustos/core/stock"
+	"enkaustos/core/work"
+)
+
+// Case is all that the survey of a piece depends on.
+type Case struct {
+	Body     piece.Body
+	Plan     plan.Plan
+	State    work.State
+	Work     plan.Work   // what the plan is checked for; Takes is left out, see Survey.InClass
+	Shelf    *plan.Shelf // under the rules of its assignment
+	Drying   work.Drying // under the same rules
+	Spreads  stock.Spreads
+	Approved bool              // the plan is approved as it stands
+	Pinned   map[string]string // the rules it was approved under, by rules.Field.Key
+}
+
+// Survey is how a piece stands. It holds until Until, when something may change by
+// itself.
+type Survey struct {
+	Findings []plan.Finding // of the plan; what the class as a whole takes is not among them
+	Blockers []ready.Blocker
+	Stage    ready.Stage
+	Placing  ready.Placing
+	Band     foot.Band
+	Surfaces []Surface
+	Amounts  []stock.Amount // what the plan takes of each jar, less what has to stay bare
+	Open     []stock.Amount // what of that is not on the piece yet
+	Until    time.Time      // zero: for ever
+}
+
+// Surface is one surface with its plan and its coats.
+type Surface struct {
+	piece.Surface
+	Choice  plan.Choice
+	On      []Coat
+	Left    []string    // glazes of the strokes still to lay
+	Ways    []bench.Way // which way each of them is laid
+	WetFrom time.Time
+	DryAt   time.Time   // zero where nothing was laid
+	NextAt  time.Time   // when the next coat may go on by the house's custom
+	NextBy  time.Time   // until when it should be on; zero but where coat goes on damp coat
+	Doubts  []work.Coat // of which nobody said yet whether they are one coat twice
+	Peeled  bool        // its latex came off
+	Look
+}
+
+// Coat is a coat with what is to be said of it.
+type Coat struct {
+	work.Coat
+	OnWet   bool
+	Planned bool
+}
+
+// Look is how a stack looks raw, and fired where a tile shows it: never invented.
+type Look struct {
+	Raw   *colour.Lab
+	Fired *colour.Lab
+	Tile  string // glaze.Tile.Code that shows it
+}
+
+// Of looks at a piece at a moment.
+func Of(c Case, now time.Time) Survey {
+	v := Survey{Band: c.Shelf.Band(c.Plan, c.Work)}
+	verdict := c.Verdict(now)
+	v.Findings = verdict.Findings
+	if c.Approved {
+		v.Findings = c.Shelf.Pinned(c.Plan, c.Work, verdict.Findings, c.Pinned)
+	}
+	v.Amounts = c.AmountsOf(c.Plan, v.Band)
+	if c.State.Firing == nil && !c.Plan.Empty() {
+		v.Open = c.AmountsOf(c.Open(), v.Band)
+	}
+	if laid, strays := ready.Laid(c.Body, c.Plan, c.State); strays {
+		v.Band = v.Band.Higher(c.Shelf.Band(laid, c.Work))
+	}
+	v.Blockers = ready.Blockers(verdict)
+	v.Stage = ready.StageOf(c.State, v.Blockers)
+	v.Placing = ready.PlaceOf(c.State, v.Blockers)
+	v.Surfaces = make([]Surface, len(c.Body.Surfaces))
+	for i, s := range c.Body.Surfaces {
+		v.Surfaces[i] = c.surface(s)
+	}
+	for _, b := range v.Blockers {
+		if !b.ClearsAt.IsZero() && (v.Until.IsZero() || b.ClearsAt.Before(v.Until)) {
+			v.Until = b.ClearsAt
+		}
+	}
+	return v
+}
+
+// Verdict is what the one verdict "may be fired" depends on, at a moment.
+func (c Case) Verdict(now time.Time) ready.Case {
+	v := ready.Case{Body: c.Body, Plan: c.Plan, Findings: c.Shelf.Check(c.Plan, c.Work), State: c.State, House: c.Shelf.House,
+		Cone: c.Work.Cone, Stilts: c.Work.Standing.Stilts, Drying: c.Drying, Now: now}
+	if laid, strays := ready.Laid(c.Body, c.Plan, c.State); strays {
+		v.Laid = c.Shelf.Check(laid, c.Work)
+	}
+	return v
+}
+
+// Under is the same case under other rules.
+func (c Case) Under(h rules.House) Case {
+	c.Shelf, c.Drying.House = c.Shelf.Under(h), h
+	return c
+}
+
+// Open is the part of the plan that is not on the piece yet.
+func (c Case) Open() plan.Plan {
+	return c.Plan.Open(func(id string, choice plan.Choice) int { return work.Compare(choice.Stack, c.State.On(id)).Done })
+}
+
+// AmountsOf is what a plan takes of each jar, less what has to stay bare under a
+// band.
+func (c Case) AmountsOf(p plan.Plan, band foot.Band) []stock.Amount {
+	bare := map[string]float64{}
+	for _, part := range c.Body.Band(band.HeightMM) {
+		bare[part.Surface] = part.AreaCM2
+	}
+	return stock.OfPlan(p, c.Body, bare, c.Spreads, c.Shelf.Glazes)
+}
+
+// InClass is the survey's findings beside what all plans of its class still take,
+// mL by code of the glaze.
+func (v Survey) InClass(c Case, takes map[string]float64) []plan.Finding {
+	if c.Plan.Empty() {
+		return v.Findings
+	}
+	return plan.AndFinding(v.Findings, c.Shelf.Lacking(c.Plan, takes))
+}
+
+func (c Case) surface(surface piece.Surface) Surface {
+	choice := c.Plan[surface.ID]
+	on := c.State.On(surface.ID)
+	progress := work.Compare(choice.Stack, on)
+	v := Surface{Surface: surface, Choice: choice, Left: progress.Left, Peeled: c.State.Peeled[surface.ID],
+		DryAt: c.Drying.DryAt(on), NextAt: c.Drying.RecoatAt(on), NextBy: c.Drying.RecoatBy(on)}
+	for i, code := range v.Left {
+		var kind glaze.Kind
+		if g := c.Shelf.Glazes[code]; g != nil {
+			kind = g.Kind
+		}
+		v.Ways = append(v.Ways, bench.WayOf(c.Shelf.House, kind, len(on)+1+i))
+	}
+	for _, d := range c.State.Doubts {
+		if d.Surface == surface.ID {
+			v.Doubts = append(v.Doubts, d)
+		}
+	}
+	is := func(list []work.Coat, id string) bool {
+		for i := range list {
+			if list[i].ID == id {
+				return true
+			}
+		}
+		return false
+	}
+	wet := c.Drying.LaidWet(on)
+	for _, coat := range on {
+		v.On = append(v.On, Coat{coat, is(wet, coat.ID), !is(progress.Other, coat.ID)})
+		v.WetFrom = coat.At
+	}
+	stack := choice.Stack
+	if !choice.Planned() {
+		stack = c.State.Stack(surface.ID)
+	}
+	v.Look = LookOf(c.Shelf, stack, c.Work.FiringOf(surface))
+	return v
+}
+
+// LookOf is how a stack looks raw, and in a firing where a tile shows it.
+func LookOf(shelf *plan.Shelf, stack glaze.Stack, f glaze.Firing) (v Look) {
+	if len(stack) == 0 {
+		return v
+	}
+	if top := shelf.Glazes[stack[len(stack)-1].Glaze]; top != nil {
+		v.Raw = &top.Raw
+	}
+	if best, ok := shelf.Evidence(stack, f); ok && best.Exact {
+		v.Fired, v.Tile = &best.Tile.Fired, best.Tile.Code
+	}
+	return v
+}

@@ -1,0 +1,99 @@
+package work
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+)
+
+// befalling is what happens to the piece as a whole.
+var befalling = []Entry{
+	{Kind: Damaged, Fields: []string{"text"}, By: Helper, Voids: "it was damaged",
+		check: func(e Event, _ Scene) *Refusal { return unless(e.Text != "", "say what is damaged.") },
+		apply: func(s *State, e Event) { s.Damage = e.Text },
+		says:  words("Damaged")},
+	{Kind: Repaired, Fields: []string{"text"}, By: Helper, Voids: "it was repaired",
+		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Damage != "", "nothing is damaged.") },
+		apply: func(s *State, _ Event) { s.Damage = "" },
+		says:  words("Repaired")},
+	{Kind: Parted, Fields: []string{"text", "parts"}, By: Helper, Voids: "it came apart",
+		check: func(e Event, _ Scene) *Refusal {
+			return unless(e.Parts >= 2, "it came apart into %d: expected two parts or more.", e.Parts)
+		},
+		apply: func(s *State, e Event) { s.Damage, s.Parts = "", e.Parts },
+		says: func(e Event, _ string) string {
+			return fmt.Sprintf("Came apart: glazed and fired in %d parts", e.Parts)
+		}},
+	{Kind: Missing, Fields: []string{"text"}, By: Helper,
+		apply: func(s *State, e Event) { s.Lost = cmp.Or(e.Text, "a part") },
+		says:  words("A part is missing")},
+	{Kind: Found, By: Helper, Voids: "a part came back",
+		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Lost != "", "nothing of it is missing.") },
+		apply: func(s *State, _ Event) { s.Lost = "" },
+		says:  says("The part is back")},
+	{Kind: Nameless, By: Station,
+		apply: func(s *State, _ Event) { s.Unnamed = true },
+		says:  says("No name can be read on it")},
+	{Kind: Named, By: Helper,
+		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Unnamed, "its name was never missed.") },
+		apply: func(s *State, _ Event) { s.Unnamed = false },
+		says:  says("Its name is on it again")},
+	{Kind: SetAside, Fields: []string{"text"}, By: Helper,
+		apply: func(s *State, e Event) { s.Aside = cmp.Or(e.Text, "set aside") },
+		says:  words("Set aside")},
+	{Kind: TakenUp, By: Helper,
+		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Aside != "", "it is not set aside.") },
+		apply: func(s *State, _ Event) { s.Aside = "" },
+		says:  says("Taken up again")},
+	{Kind: Absent, By: Helper,
+		apply: func(s *State, e Event) { s.Absent = e.Happened() },
+		says:  says("Its maker was absent")},
+	{Kind: Noted, Fields: []string{"text"}, By: Station,
+		check: func(e Event, _ Scene) *Refusal { return unless(e.Text != "", "an empty note says nothing.") },
+		apply: func(s *State, e Event) { s.Notes = append(slices.Clip(s.Notes), e.Text) },
+		says:  words("Note")},
+	{Kind: Pictured, Fields: []string{"photo"}, By: Helper,
+		apply: func(s *State, e Event) { s.Pictures = append(slices.Clip(s.Pictures), e.Photo) },
+		says:  says("Photographed")},
+	{Kind: Moved, Fields: []string{"place"}, By: Helper,
+		check: func(e Event, _ Scene) *Refusal {
+			return unless(placed[e.Place] != "", "%q is no place: expected ready, own or cart.", e.Place)
+		},
+		apply: func(s *State, e Event) { s.Place = e.Place },
+		says:  func(e Event, _ string) string { return placed[e.Place] }},
+	{Kind: LeftRoom, Fields: []string{"text"}, By: Helper,
+		check: func(_ Event, sc Scene) *Refusal {
+			return unless(sc.State.Firing == nil && sc.State.Load == nil, "it stands in a kiln load.")
+		},
+		apply: func(s *State, e Event) { s.Away = cmp.Or(e.Text, "elsewhere") },
+		says:  words("Left the room")},
+	{Kind: CameBack, Fields: []string{"text"}, By: Helper, Voids: "it came back from outside the room",
+		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Away != "", "it never left the room.") },
+		apply: func(s *State, e Event) {
+			s.Away = ""
+			if e.Text != "" {
+				s.Damage = e.Text // what was found chipped
+			}
+		},
+		says: words("Came back")},
+}
+
+// placed says where a piece was put.
+var placed = map[Place]string{ReadyShelf: "Put on the ready shelf", OwnPlace: "Put in its own place", Cart: "Put on the cart"}
+
+func unless(fine bool, format string, args ...any) *Refusal {
+	if fine {
+		return nil
+	}
+	return senseless(format, args...)
+}
+
+// says is a line that is always the same.
+func says(line string) func(Event, string) string { return func(Event, string) string { return line } }
+
+// words puts the event's words behind a head: "Damaged: rim"; the head alone where
+// there are none.
+func words(head string) func(Event, string) string {
+	return func(e Event, _ string) string { return strings.TrimSuffix(head+": "+e.Text, ": ") }
+}

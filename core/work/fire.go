@@ -1,0 +1,55 @@
+package work
+
+import "fmt"
+
+// MostMark is the best mark that a glazing can have; the least is 1. What each
+// means says the results.
+const MostMark = 4
+
+// firing is what the kiln does, and what comes of it.
+var firing = []Entry{
+	{Kind: Loaded, Fields: []string{"load", "seen"}, Keeps: true,
+		apply: func(s *State, e Event) {
+			s.Load = &Loading{Load: e.Load}
+			if e.Seen < s.touched {
+				s.Load.Lapsed = s.why + " before it was loaded"
+			}
+		},
+		says: says("Into a load")},
+	{Kind: TakenOut, By: Helper, Keeps: true,
+		check: func(_ Event, sc Scene) *Refusal {
+			return unless(sc.State.Load != nil && sc.State.Firing == nil, "stands in no load that could be changed.")
+		},
+		apply: func(s *State, _ Event) { s.Load = nil },
+		says:  says("Out of the load")},
+	{Kind: Fired, Fields: []string{"load", "cone"}, Keeps: true,
+		apply: func(s *State, e Event) { s.Firing = &Firing{Load: e.Load, Cone: e.Cone, At: e.At} },
+		says:  func(e Event, _ string) string { return "Fired to cone " + string(e.Cone) }},
+	{Kind: Unloaded, Fields: []string{"load"}, Keeps: true,
+		apply: func(s *State, e Event) {
+			s.Load = nil
+			if s.Firing != nil {
+				firing := *s.Firing
+				firing.Unloaded = e.At
+				s.Firing = &firing
+			}
+		},
+		says: says("Out of the kiln")},
+	{Kind: Opined, Fields: []string{"text", "again"}, By: Station,
+		check: outOfTheKiln,
+		apply: func(s *State, e Event) { s.Opinion = &Opinion{e.Text, e.Again} },
+		says:  words("Opinion")},
+	{Kind: Graded, Fields: []string{"mark", "text"}, By: Teacher,
+		check: func(e Event, sc Scene) *Refusal {
+			if r := outOfTheKiln(e, sc); r != nil {
+				return r
+			}
+			return unless(e.Mark >= 1 && e.Mark <= MostMark, "%d is no mark: expected 1 to %d.", e.Mark, MostMark)
+		},
+		apply: func(s *State, e Event) { s.Quality = &Quality{e.Mark, e.Text} },
+		says:  func(e Event, _ string) string { return fmt.Sprintf("Quality %d", e.Mark) }},
+}
+
+func outOfTheKiln(_ Event, sc Scene) *Refusal {
+	return unless(sc.State.Firing != nil && !sc.State.Firing.Unloaded.IsZero(), "is not out of the kiln yet.")
+}

@@ -1,0 +1,76 @@
+package work
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"enkaustos/core/foot"
+)
+
+// judging is what somebody says who looked at the piece.
+var judging = []Entry{
+	{Kind: Covered, Fields: []string{"cover", "surface", "seen"}, By: Helper,
+		check: func(e Event, _ Scene) *Refusal {
+			_, known := e.Cover.Guide()
+			return unless(known, "%q is no verdict on the cover: expected %s, %s, %s or %s.", e.Cover, foot.Even, foot.Bald, foot.Gap, foot.Lump)
+		},
+		apply: func(s *State, e Event) {
+			s.Cover = &Look{ID: e.ID, Cover: e.Cover, Surface: e.Surface, At: e.Happened(), By: e.By, Lapsed: s.unseen(e)}
+		},
+		says: func(e Event, on string) string {
+			guide, _ := e.Cover.Guide()
+			if on != "" {
+				return "Cover: " + guide.Name + ", on the " + on
+			}
+			return "Cover: " + guide.Name
+		}},
+	{Kind: Checked, Fields: []string{"verdict", "seen", "spots", "parts"}, By: Helper,
+		check: func(e Event, _ Scene) *Refusal {
+			_, known := e.Verdict.Guide()
+			return unless(known, "%q is no verdict on a foot: expected %s, %s, %s, %s or %s.", e.Verdict, foot.Clean, foot.Stained, foot.Left, foot.TooLow, foot.Unclear)
+		},
+		apply: func(s *State, e Event) {
+			s.Check = &Check{ID: e.ID, Verdict: e.Verdict, Spots: e.Spots, Parts: e.Parts, At: e.Happened(), By: e.By, Lapsed: s.unseen(e)}
+		},
+		says: func(e Event, _ string) string {
+			guide, _ := e.Verdict.Guide()
+			return "Foot: " + guide.Name
+		}},
+	{Kind: Prepared, Fields: []string{"text"}, By: Helper,
+		check: func(e Event, _ Scene) *Refusal {
+			return unless(helped[e.Text] != "", "%q is no help in the kiln: expected stilts, cookie or wash.", e.Text)
+		},
+		apply: func(s *State, e Event) { s.Helps = with(s.Helps, e.Text, true) },
+		says:  func(e Event, _ string) string { return helped[e.Text] }},
+	{Kind: Ruled, Fields: []string{"code", "surface", "text", "seen"}, By: Teacher,
+		check: func(e Event, sc Scene) *Refusal {
+			if e.Code == "" || e.Text == "" {
+				return senseless("say what is overruled, and why.")
+			}
+			if e.Seen < sc.State.Seq {
+				return &Refusal{Stale, "something happened to it since you looked. Look again before you overrule."}
+			}
+			return nil
+		},
+		apply: func(s *State, e Event) {
+			if s.unseen(e) == "" {
+				s.Rulings = append(slices.Clip(s.Rulings), Ruling{Code: e.Code, Surface: e.Surface, Reason: e.Text, By: e.By, At: e.Happened()})
+			}
+		},
+		says: func(e Event, _ string) string {
+			return fmt.Sprintf("Overruled %s: %s", strings.ReplaceAll(e.Code, "-", " "), e.Text)
+		}},
+}
+
+// helped says which help a piece is given in the kiln.
+var helped = map[string]string{OnStilts: "Goes on stilts", OnCookie: "Goes on a cookie", OnWash: "Its shelf gets kiln wash"}
+
+// unseen is why a look does not count from the beginning: something had happened
+// that its maker had not seen; "" where nothing had.
+func (s *State) unseen(e Event) string {
+	if e.Seen < s.touched {
+		return s.why + " that the checker had not seen"
+	}
+	return ""
+}

@@ -1,0 +1,64 @@
+package work
+
+import "slices"
+
+// Entry is all that is known of a kind of event. A new kind is one entry, and its
+// name in the contract.
+type Entry struct {
+	Kind   Kind
+	Fields []string // the fields of Event, by their JSON names, that the kind takes beside id, piece and kind
+	By     Role     // the least that somebody has to be who logs it; "" where only the server does
+	Keeps  bool     // it cannot be taken back by an undo
+	Wets   bool     // it puts water or glaze on the piece: drying starts again
+	Voids  string   // what looks, rulings and loads say that fall by it: "a coat was logged"; "" where none does
+
+	check func(Event, Scene) *Refusal          // why it cannot have happened; nil where it always can
+	apply func(*State, Event)                  // what it does to the piece; nil where it only voids
+	says  func(e Event, surface string) string // the line in the piece's record; surface by name
+}
+
+// register is filled once, from the tables beside what the kinds do.
+var register = map[Kind]Entry{}
+
+// kinds are the kinds in the order a piece meets them.
+var kinds []Kind
+
+func init() {
+	for _, e := range slices.Concat(brushing, befalling, judging, firing) {
+		register[e.Kind] = e
+		kinds = append(kinds, e.Kind)
+	}
+}
+
+// Of is what is known of a kind; ok is false for none of them.
+func Of(k Kind) (e Entry, ok bool) {
+	e, ok = register[k]
+	return e, ok
+}
+
+// Kinds lists every kind.
+func Kinds() []Kind { return slices.Clone(kinds) }
+
+// Wets says whether the event puts water or glaze on the piece, so that drying
+// starts again.
+func (k Kind) Wets() bool { return register[k].Wets }
+
+// Undoable says whether an event may be taken back by another. A firing
+// happened; a piece leaves a load by being taken out.
+func (k Kind) Undoable() bool { e, ok := register[k]; return ok && !e.Keeps }
+
+// Voids says whether looks, rulings and loads fall that had not seen the event.
+func (k Kind) Voids() bool { return register[k].Voids != "" }
+
+// Says is the line of an event in the record of its piece; surface is the name of
+// the surface it speaks of, "" where there is none.
+func (e Event) Says(surface string) string {
+	line := string(e.Kind)
+	if entry, known := register[e.Kind]; known {
+		line = entry.says(e, surface)
+	}
+	if !e.Done.IsZero() {
+		line += ", entered afterwards"
+	}
+	return line
+}

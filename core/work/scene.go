@@ -1,0 +1,117 @@
+package work
+
+import (
+	"fmt"
+	"slices"
+	"time"
+
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+)
+
+// Role is what somebody at a screen may do, each more than the one before.
+type Role string
+
+// The roles of a room. A station is a tablet that students use.
+const (
+	Station Role = "station"
+	Helper  Role = "helper"
+	Teacher Role = "teacher"
+)
+
+// Includes says whether a role may do what another may.
+func (r Role) Includes(other Role) bool { return other != "" && r.rank() >= other.rank() }
+
+func (r Role) rank() int { return slices.Index([]Role{Station, Helper, Teacher}, r) }
+
+// Actor is who asks: a role, and the name that stands in the record.
+type Actor struct {
+	Role   Role
+	Name   string // "teacher", "helper", or the name of the tablet
+	ID     string // of a station
+	Class  string // of a station: the class it serves now
+	Locked bool   // of a station: it takes nothing now
+}
+
+// Why is the way in which something is refused.
+type Why int
+
+// The ways of refusing.
+const (
+	Senseless Why = iota // it cannot have happened
+	Stale                // it happened to what the asker has not seen
+	NotYours             // the asker may not
+)
+
+// Refusal is why an event is not kept, in one sentence that begins in lower case
+// where the name of the piece goes before it.
+type Refusal struct {
+	Why  Why
+	Text string
+}
+
+func (r *Refusal) Error() string { return r.Text }
+
+func senseless(format string, args ...any) *Refusal {
+	return &Refusal{Senseless, fmt.Sprintf(format, args...)}
+}
+
+// Scene is what an event is held against: the piece as it is when the event
+// arrives, and the moment.
+type Scene struct {
+	Class string // of the piece
+	Body  piece.Body
+	Plan  plan.Plan
+	State State
+	Now   time.Time
+	Jar   func(code string) bool             // whether there is such a jar
+	Find  func(id string) (e Event, ok bool) // an event of the piece's log
+}
+
+// Refuse says why an event of somebody cannot be kept; nil where it can. Its ID is
+// new to the piece.
+func Refuse(by Actor, e Event, sc Scene) *Refusal {
+	entry, known := register[e.Kind]
+	if !known {
+		return senseless("%q is nothing that happens to a piece.", e.Kind)
+	}
+	if r := mayLog(by, entry, e, sc); r != nil {
+		return r
+	}
+	if _, on := sc.Body.Surface(e.Surface); !on && (e.Surface != "" || needsSurface[e.Kind]) {
+		return senseless("a %s has no surface %q.", sc.Body.Form, e.Surface)
+	}
+	if e.Done.After(sc.Now) {
+		return senseless("that lesson has not been yet.")
+	}
+	if entry.check == nil {
+		return nil
+	}
+	return entry.check(e, sc)
+}
+
+// needsSurface are the kinds that speak of one surface and nothing else.
+var needsSurface = map[Kind]bool{Coated: true, Patched: true, TouchDry: true, Scraped: true}
+
+// mayLog refuses what somebody of a role may not log. A tablet serves the pieces
+// of the class that is in the room, and takes back only what it logged itself.
+func mayLog(by Actor, entry Entry, e Event, sc Scene) *Refusal {
+	switch {
+	case !by.Role.Includes(entry.By) && by.Role == Station:
+		return &Refusal{NotYours, "That is logged on the teacher's side."}
+	case !by.Role.Includes(entry.By):
+		return &Refusal{NotYours, "Marks and rulings are the teacher's."}
+	case by.Role != Station:
+		return nil
+	case sc.Class != by.Class:
+		return &Refusal{NotYours, "This piece is not of the class that is in the room now."}
+	case !e.Done.IsZero():
+		return &Refusal{NotYours, "What happened in another lesson is entered on the teacher's side."}
+	}
+	if e.Kind == Undone {
+		if old, found := sc.Find(e.Undoes); found && old.By != by.Name {
+			return &Refusal{NotYours, "Somebody else logged that: the teacher can take it back."}
+		}
+	}
+	return nil
+}

@@ -1,0 +1,187 @@
+package door
+
+import (
+	"context"
+	"crypto/subtle"
+	"net/http"
+	"time"
+
+	"github.com/alexedwards/scs/sqlite3store"
+	"github.com/alexedwards/scs/v2"
+
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Door answers what the contract asks of sessions, and knows who asks.
+type Door struct {
+	School *school.School
+	// SetupToken is the secret of the one-time link that chooses the
+	// passphrase; used only while none is chosen.
+	SetupToken string
+	// Advance moves the clock on; nil outside the demo.
+	Advance func(time.Duration)
+	// Station finds a tablet by its id; ok is false where it was never paired or was
+	// taken out.
+	Station func(m school.Moment, id string) (a work.Actor, ok bool)
+	// TakeOut takes a tablet out of the room.
+	TakeOut func(ctx context.Context, id string) error
+
+	sessions *scs.SessionManager
+	kept     *sqlite3store.SQLite3Store
+	attempts Attempts
+}
+
+const (
+	roleKey    = "role"
+	stationKey = "station" // id of the tablet
+
+	loginLasts = 14 * 24 * time.Hour
+	// pairedLasts is how long a tablet stays paired: a school year.
+	pairedLasts = 400 * 24 * time.Hour
+)
+
+// Open makes the sessions; secure says that the server speaks TLS. failed answers
+// where a session could not be kept.
+func (d *Door) Open(secure bool, failed func(http.ResponseWriter, *http.Request, error)) {
+	d.kept = sqlite3store.New(d.School.Sessions())
+	d.sessions = scs.New()
+	d.sessions.Store = d.kept
+	d.sessions.Lifetime = loginLasts
+	d.sessions.Cookie.Name = "enkaustos"
+	d.sessions.Cookie.SameSite = http.SameSiteStrictMode
+	d.sessions.Cookie.Secure = secure
+	d.sessions.ErrorFunc = failed
+}
+
+// Close stops what runs in the background.
+func (d *Door) Close() { d.kept.StopCleanup() }
+
+// Sessions has every request know its session.
+func (d *Door) Sessions(next http.Handler) http.Handler { return d.sessions.LoadAndSave(next) }
+
+// plainKey marks a request that another machine made over plain http: only the
+// tablets of the room are served there.
+type plainKey struct{}
+
+// WithPlain marks a request that another machine made over plain http.
+func WithPlain(r *http.Request) *http.Request {
+	return r.WithContext(context.WithValue(r.Context(), plainKey{}, true))
+}
+
+// Plain says whether another machine made the request over plain http.
+func Plain(ctx context.Context) bool { return ctx.Value(plainKey{}) != nil }
+
+// Who is who asks; here is false for nobody. A tablet that was taken out of the room
+// is nobody, and over plain http only a tablet counts, whatever the cookie says.
+func (d *Door) Who(ctx context.Context) (a work.Actor, here bool) {
+	role := work.Role(d.sessions.GetString(ctx, roleKey))
+	switch {
+	case role == work.Station:
+		return d.Station(d.School.Now(), d.sessions.GetString(ctx, stationKey))
+	case role == "" || Plain(ctx):
+		return a, false
+	case role == work.Helper:
+		return work.Actor{Role: role, Name: string(role)}, true
+	}
+	return school.Teacher, true
+}
+
+// Lasts says whether a session was not ended since its request began, as a stream
+// has to ask.
+func (d *Door) Lasts(ctx context.Context) bool {
+	_, found, err := d.kept.Find(d.sessions.Token(ctx))
+	return found && err == nil
+}
+
+// Session says who is here.
+func (d *Door) Session(ctx context.Context) contract.Session {
+	m := d.School.Now()
+	v := contract.Session{State: contract.Locked, Demo: d.Advance != nil, School: school.Names.The(m.Snapshot).Name, Now: m.At}
+	if NeedsSetup(m) {
+		v.State = contract.Setup
+	} else if a, here := d.Who(ctx); here {
+		v.State, v.Role, v.Name = contract.Open, view.Some(contract.SessionRole(a.Role)), view.Some(a.Name)
+	}
+	return v
+}
+
+// admit gives the session a role under a new token.
+func (d *Door) admit(ctx context.Context, role work.Role) error {
+	if err := d.sessions.RenewToken(ctx); err != nil {
+		return err
+	}
+	d.sessions.Put(ctx, roleKey, string(role))
+	return nil
+}
+
+// AdmitStation makes the session a tablet's, for a school year.
+func (d *Door) AdmitStation(ctx context.Context, id string) error {
+	if err := d.admit(ctx, work.Station); err != nil {
+		return err
+	}
+	d.sessions.Put(ctx, stationKey, id)
+	d.sessions.SetDeadline(ctx, time.Now().Add(pairedLasts))
+	return nil
+}
+
+// GetSession says who is here.
+func (d *Door) GetSession(ctx context.Context, _ contract.GetSessionRequestObject) (contract.GetSessionResponseObject, error) {
+	return contract.GetSession200JSONResponse(d.Session(ctx)), nil
+}
+
+// Leave locks the teacher's side; a tablet leaves the room.
+func (d *Door) Leave(ctx context.Context, _ contract.LeaveRequestObject) (contract.LeaveResponseObject, error) {
+	if a, here := d.Who(ctx); here && a.Role == work.Station {
+		if err := d.TakeOut(ctx, a.ID); err != nil {
+			return nil, err
+		}
+	}
+	return contract.Leave204Response{}, d.sessions.Destroy(ctx)
+}
+
+// SetUp chooses the passphrase with the one-time link.
+func (d *Door) SetUp(ctx context.Context, r contract.SetUpRequestObject) (contract.SetUpResponseObject, error) {
+	if !d.attempts.Allow(ctx) {
+		return nil, ErrTooMany
+	}
+	if subtle.ConstantTimeCompare([]byte(r.Body.Token), []byte(d.SetupToken)) != 1 || d.SetupToken == "" {
+		return nil, school.Refuse("This is not the link that the server printed at its start: open that one.")
+	}
+	if err := SetUp(ctx, d.School, r.Body.School, r.Body.Passphrase); err != nil {
+		return nil, err
+	}
+	if err := d.admit(ctx, work.Teacher); err != nil {
+		return nil, err
+	}
+	return contract.SetUp200JSONResponse(d.Session(ctx)), nil
+}
+
+// Login opens the teacher's side.
+func (d *Door) Login(ctx context.Context, r contract.LoginRequestObject) (contract.LoginResponseObject, error) {
+	if !d.attempts.Allow(ctx) {
+		return nil, ErrTooMany
+	}
+	role, err := roleOf(d.School.Now(), r.Body.Passphrase)
+	if err != nil {
+		return nil, err
+	}
+	if role == "" {
+		return nil, school.Refuse("That is not the passphrase.")
+	}
+	if err := d.admit(ctx, role); err != nil {
+		return nil, err
+	}
+	return contract.Login200JSONResponse(d.Session(ctx)), nil
+}
+
+// AdvanceClock moves the demo's clock on.
+func (d *Door) AdvanceClock(ctx context.Context, r contract.AdvanceClockRequestObject) (contract.AdvanceClockResponseObject, error) {
+	if d.Advance == nil {
+		return nil, school.Fault{Kind: school.NotFound, Text: "Only the demo can move its clock."}
+	}
+	d.Advance(time.Duration(r.Body.Minutes) * time.Minute)
+	return contract.AdvanceClock200JSONResponse(d.Session(ctx)), nil
+}

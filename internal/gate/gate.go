@@ -1,0 +1,120 @@
+// Package gate shows pieces: as lists, one by one, and by what holds them out of the
+// kiln.
+package gate
+
+import (
+	"bytes"
+	"context"
+	"net/url"
+	"strings"
+
+	"enkaustos/core/ready"
+	"enkaustos/core/survey"
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/exchange"
+	"enkaustos/internal/qr"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Gate answers what the contract asks of pieces and what they wait for.
+type Gate struct{ School *school.School }
+
+// At lists the pieces of a class ("" for all) that wait at a stage ("" for all).
+func At(m school.Moment, class string, stage ready.Stage) []*school.Piece {
+	list := m.PiecesOf(class)
+	if stage == "" {
+		return list
+	}
+	var at []*school.Piece
+	for _, p := range list {
+		if m.Survey(p).Stage == stage {
+			at = append(at, p)
+		}
+	}
+	return at
+}
+
+// ListPieces lists pieces of a class at a stage; to a tablet the class that is in the
+// room.
+func (g Gate) ListPieces(ctx context.Context, r contract.ListPiecesRequestObject) (contract.ListPiecesResponseObject, error) {
+	m, by, class := g.School.Now(), school.ActorOf(ctx), view.Value(r.Params.Class)
+	if by.Role == work.Station {
+		if class = by.Class; class == "" {
+			return contract.ListPieces200JSONResponse{Now: m.At, Pieces: []contract.Piece{}}, nil
+		}
+	}
+	return contract.ListPieces200JSONResponse{Now: m.At, Pieces: view.Pieces(m, by, At(m, class, view.Value(r.Params.Stage)))}, nil
+}
+
+// GetPiece is all about one piece.
+func (g Gate) GetPiece(ctx context.Context, r contract.GetPieceRequestObject) (contract.GetPieceResponseObject, error) {
+	v, err := view.Fetch(ctx, g.School, r.Id)
+	return contract.GetPiece200JSONResponse(v), err
+}
+
+// Groups gathers what holds the pieces of a class ("" for all) out of the kiln.
+func Groups(m school.Moment, class string) []ready.Group {
+	var waiting []ready.Waiting
+	for _, p := range m.PiecesOf(class) {
+		named := func(id string) string { surface, _ := p.Body.Surface(id); return surface.Name }
+		waiting = append(waiting, ready.Waiting{Piece: p.ID, Blockers: m.Survey(p).Blockers, Named: named})
+	}
+	return ready.Groups(waiting)
+}
+
+// GetReady gathers what holds pieces out of the kiln.
+func (g Gate) GetReady(_ context.Context, r contract.GetReadyRequestObject) (contract.GetReadyResponseObject, error) {
+	return contract.GetReady200JSONResponse(view.List(Groups(g.School.Now(), view.Value(r.Params.Class)), func(group ready.Group) contract.ReadyGroup {
+		return contract.ReadyGroup{Code: group.Code, Words: group.Words(), Stage: group.Stage, Pieces: group.Pieces, ClearsAt: view.When(group.ClearsAt)}
+	})), nil
+}
+
+// GetDrawing draws a piece as planned.
+func (g Gate) GetDrawing(_ context.Context, r contract.GetDrawingRequestObject) (contract.GetDrawingResponseObject, error) {
+	m := g.School.Now()
+	p, ok := m.Pieces[r.Id]
+	if !ok {
+		return nil, school.Missing("piece")
+	}
+	of := map[string]survey.Surface{}
+	for _, surface := range m.Survey(p).Surfaces {
+		of[surface.ID] = surface
+	}
+	title := school.Students.All(m.Snapshot)[p.Student].Name + ", " + m.Assignments[p.Assignment].Name
+	svg := exchange.SVG(title, p.Body.Drawing(), func(id string) exchange.Painted {
+		return painted(of[id], view.Value(r.Params.Look) == contract.Chalk)
+	})
+	return contract.GetDrawing200ImagesvgXmlResponse{Body: bytes.NewReader([]byte(svg)), ContentLength: int64(len(svg))}, nil
+}
+
+// painted is a surface in chalk or as fired; what no tile knows has no colour.
+func painted(s survey.Surface, chalk bool) exchange.Painted {
+	v := exchange.Painted{Lines: []string{s.Name, s.Choice.Says()}}
+	switch {
+	case !s.Choice.Planned():
+		v.Fill = exchange.Unglazed
+	case chalk && s.Raw != nil:
+		v.Fill = s.Raw.Hex()
+	case !chalk && s.Fired != nil:
+		v.Fill = s.Fired.Hex()
+	}
+	return v
+}
+
+// GetPieceCode draws a QR code for the label of a piece: "/" and its id, which a
+// scanner types into the find fields of bench and tablets; over TLS an address
+// that ends with it, so that a phone's camera finds the piece as well.
+func (g Gate) GetPieceCode(ctx context.Context, r contract.GetPieceCodeRequestObject) (contract.GetPieceCodeResponseObject, error) {
+	p, ok := g.School.Now().Pieces[r.Id]
+	if !ok {
+		return nil, school.Missing("piece")
+	}
+	text := "/" + p.ID
+	if base, ok := qr.Reachable(ctx); ok && strings.HasPrefix(base, "https") {
+		text = base + "/plan/" + url.PathEscape(p.ID)
+	}
+	picture, size, err := qr.Picture(text)
+	return contract.GetPieceCode200ImagepngResponse{Body: picture, ContentLength: size}, err
+}

@@ -1,0 +1,219 @@
+// Package kiln keeps the loads: what stands in them, and what was fired.
+package kiln
+
+import (
+	"cmp"
+	"context"
+	"fmt"
+	"strings"
+
+	"enkaustos/core/kiln"
+	"enkaustos/core/ready"
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Kiln answers what the contract asks of kiln loads.
+type Kiln struct{ School *school.School }
+
+// Seen is a piece and the last event of it that its loader had seen.
+type Seen struct {
+	Piece string
+	Seq   int64
+}
+
+// members lists the pieces that stand, or stood, in a load.
+func members(m school.Moment, load string) []*school.Piece {
+	var list []*school.Piece
+	for _, p := range m.PiecesOf("") {
+		inside := p.State.Load != nil && p.State.Load.Load == load
+		if inside || p.State.Firing != nil && p.State.Firing.Load == load {
+			list = append(list, p)
+		}
+	}
+	return list
+}
+
+func load(m school.Moment, l school.Load) contract.Load {
+	v := contract.Load{Id: l.ID, Name: l.Name, Cone: string(l.Cone), Pieces: []string{}, Overruled: []contract.Ruling{},
+		MadeAt: l.MadeAt, FiredAt: view.When(l.FiredAt), UnloadedAt: view.When(l.UnloadedAt)}
+	for _, p := range members(m, l.ID) {
+		v.Pieces = append(v.Pieces, p.ID)
+		for _, r := range p.State.Rulings {
+			ruling := view.Ruling(r)
+			ruling.Piece = view.Some(p.ID)
+			v.Overruled = append(v.Overruled, ruling)
+		}
+	}
+	return v
+}
+
+// Fill puts pieces that may be fired into a load, all or none. An empty load.ID
+// opens a new one.
+func Fill(m school.Moment, c *school.Change, by work.Actor, asked school.Load, pieces []Seen) (school.Load, error) {
+	open, err := openLoad(m, asked)
+	if err != nil {
+		return open, err
+	}
+	var out refusals
+	school.Loads.Put(c, open)
+	for _, seen := range pieces {
+		p, ok := m.Pieces[seen.Piece]
+		if !ok {
+			return open, school.Missing("piece")
+		}
+		e := work.Event{ID: school.NewID(), Piece: p.ID, Kind: work.Loaded, At: m.At, By: by.Name, Load: open.ID, Seen: seen.Seq}
+		if reason := keepsOut(m, p, open, e); reason != "" {
+			out.add(p.ID, m.Who(p)+": "+reason)
+			continue
+		}
+		c.Log(e)
+	}
+	return open, out.err()
+}
+
+// refusals gathers what keeps several pieces out.
+type refusals []school.Field
+
+func (r *refusals) add(piece, text string) { *r = append(*r, school.Field{Name: piece, Text: text}) }
+
+func (r refusals) err() error {
+	if len(r) == 0 {
+		return nil
+	}
+	fault := school.Fault{Kind: school.Refused, Fields: r}
+	for _, f := range r {
+		fault.Text = strings.TrimSpace(fault.Text + " " + f.Text)
+	}
+	return fault
+}
+
+// openLoad finds the load to add to, or opens a new one.
+func openLoad(m school.Moment, asked school.Load) (school.Load, error) {
+	if asked.ID == "" {
+		cone, err := kiln.ParseCone(string(asked.Cone))
+		if err != nil {
+			return asked, school.Says(err)
+		}
+		asked.ID, asked.Cone, asked.MadeAt = school.NewID(), cone, m.At
+		asked.Name = cmp.Or(asked.Name, fmt.Sprintf("Load %d", len(school.Loads.All(m.Snapshot))+1))
+		return asked, nil
+	}
+	load, ok := school.Loads.Get(m.Snapshot, asked.ID)
+	switch {
+	case !ok:
+		return load, school.Missing("load")
+	case !load.FiredAt.IsZero():
+		return load, school.Refuse("%s was fired already.", load.Name)
+	}
+	return load, nil
+}
+
+// keepsOut says why a piece may not stand in a load; "" where it may.
+func keepsOut(m school.Moment, p *school.Piece, load school.Load, e work.Event) string {
+	err := (kiln.Load{ID: load.ID, Cone: load.Cone}).Takes(m.Assignments[p.Assignment].Cone)
+	if err != nil {
+		return school.Sentence(err)
+	}
+	return ready.KeepsOutOfLoad(p.State, m.Survey(p).Blockers, e)
+}
+
+// Fire records that a load was fired. A piece that something happened to since
+// it was loaded, or that may not be fired by today's rules, stops the load.
+func Fire(m school.Moment, c *school.Change, by work.Actor, id string) error {
+	load, ok := school.Loads.Get(m.Snapshot, id)
+	inside := members(m, id)
+	switch {
+	case !ok:
+		return school.Missing("load")
+	case !load.FiredAt.IsZero():
+		return school.Refuse("%s was fired already.", load.Name)
+	case len(inside) == 0:
+		return school.Refuse("%s is empty.", load.Name)
+	}
+	var out refusals
+	for _, p := range inside {
+		if reason := ready.StopsLoad(p.State, m.Survey(p).Blockers); reason != "" {
+			out.add(p.ID, m.Who(p)+" has to come out: "+reason)
+		}
+	}
+	load.FiredAt = m.At
+	pass(m, c, by, work.Fired, load, inside)
+	return out.err()
+}
+
+// Unload records that a load came out of the kiln.
+func Unload(m school.Moment, c *school.Change, by work.Actor, id string) error {
+	load, ok := school.Loads.Get(m.Snapshot, id)
+	switch {
+	case !ok:
+		return school.Missing("load")
+	case load.FiredAt.IsZero():
+		return school.Refuse("%s was not fired yet.", load.Name)
+	case !load.UnloadedAt.IsZero():
+		return school.Refuse("%s was unloaded already.", load.Name)
+	}
+	load.UnloadedAt = m.At
+	pass(m, c, by, work.Unloaded, load, members(m, id))
+	return nil
+}
+
+// pass takes a load one step further: the load and all its pieces together.
+func pass(m school.Moment, c *school.Change, by work.Actor, kind work.Kind, load school.Load, inside []*school.Piece) {
+	school.Loads.Put(c, load)
+	for _, p := range inside {
+		c.Log(work.Event{ID: school.NewID(), Piece: p.ID, Kind: kind, At: m.At, By: by.Name, Load: load.ID, Cone: load.Cone})
+	}
+}
+
+// changed makes a change and answers with the load as it is then.
+func (k Kiln) changed(ctx context.Context, do func(m school.Moment, c *school.Change) (id string, err error)) (v contract.Load, err error) {
+	var id string
+	err = k.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
+		id, err = do(m, c)
+		return err
+	})
+	if err != nil {
+		return v, err
+	}
+	m := k.School.Now()
+	return load(m, school.Loads.All(m.Snapshot)[id]), nil
+}
+
+// ListLoads lists the kiln loads, the oldest first.
+func (k Kiln) ListLoads(context.Context, contract.ListLoadsRequestObject) (contract.ListLoadsResponseObject, error) {
+	m := k.School.Now()
+	return contract.ListLoads200JSONResponse(view.List(m.LoadsInOrder(), func(l school.Load) contract.Load { return load(m, l) })), nil
+}
+
+// AddToLoad puts pieces that may be fired into a load.
+func (k Kiln) AddToLoad(ctx context.Context, r contract.AddToLoadRequestObject) (contract.AddToLoadResponseObject, error) {
+	seen := make([]Seen, len(r.Body.Pieces))
+	for i, p := range r.Body.Pieces {
+		seen[i] = Seen{Piece: p.Id, Seq: p.Seen}
+	}
+	asked := school.Load{ID: view.Value(r.Body.Load), Name: view.Value(r.Body.Name), Cone: kiln.Cone(r.Body.Cone)}
+	v, err := k.changed(ctx, func(m school.Moment, c *school.Change) (string, error) {
+		l, err := Fill(m, c, school.ActorOf(ctx), asked, seen)
+		return l.ID, err
+	})
+	return contract.AddToLoad200JSONResponse(v), err
+}
+
+// FireLoad records a firing.
+func (k Kiln) FireLoad(ctx context.Context, r contract.FireLoadRequestObject) (contract.FireLoadResponseObject, error) {
+	v, err := k.changed(ctx, func(m school.Moment, c *school.Change) (string, error) {
+		return r.Id, Fire(m, c, school.ActorOf(ctx), r.Id)
+	})
+	return contract.FireLoad200JSONResponse(v), err
+}
+
+// UnloadLoad records that a load came out.
+func (k Kiln) UnloadLoad(ctx context.Context, r contract.UnloadLoadRequestObject) (contract.UnloadLoadResponseObject, error) {
+	v, err := k.changed(ctx, func(m school.Moment, c *school.Change) (string, error) {
+		return r.Id, Unload(m, c, school.ActorOf(ctx), r.Id)
+	})
+	return contract.UnloadLoad200JSONResponse(v), err
+}

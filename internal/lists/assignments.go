@@ -1,0 +1,193 @@
+package lists
+
+import (
+	"bytes"
+	"cmp"
+	"context"
+	"strings"
+
+	"enkaustos/core/kiln"
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/exchange"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Give gives a class a form: every student of the class gets a piece. An empty clay
+// or cone is the class's own.
+func Give(m school.Moment, c *school.Change, a school.AssignmentRecord) (made school.AssignmentRecord, pieces int, err error) {
+	class, ok := school.Classes.Get(m.Snapshot, a.Class)
+	if !ok {
+		return a, 0, school.Missing("class")
+	}
+	a.Clay, a.Cone, a.Atmosphere = cmp.Or(a.Clay, class.Clay), cmp.Or(a.Cone, class.Cone), cmp.Or(a.Atmosphere, class.Atmosphere)
+	if a.Cone, err = clayAndCone(m, a.Clay, string(a.Cone)); err != nil {
+		return a, 0, err
+	}
+	if a.Name = strings.TrimSpace(a.Name); a.Name == "" {
+		return a, 0, school.Refuse("Give the assignment a name.")
+	}
+	if _, err := school.Shaped(a); err != nil {
+		return a, 0, school.Says(err)
+	}
+	if err := cmp.Or(m.Room().KnownClays(a.Marking), m.Room().KnownJars(a.Jars)); err != nil {
+		return a, 0, school.Says(err)
+	}
+	a.ID, a.MadeAt = school.NewID(), m.At
+	students := m.StudentsOf(a.Class)
+	if len(students) == 0 {
+		return a, 0, school.Refuse("%s has no students yet: bring a class list first.", class.Name)
+	}
+	school.Assignments.Put(c, a)
+	for _, student := range students {
+		school.Pieces.Put(c, school.PieceRecord{ID: school.NewID(), Assignment: a.ID, Student: student.ID})
+	}
+	return a, len(students), nil
+}
+
+// AssignmentChange is what an assignment is from now on; nil leaves it.
+type AssignmentChange struct {
+	Name     *string
+	Measures piece.Measures
+	Marking  *piece.Marking
+	Template *plan.Plan // empty takes it away
+	Jars     *[]string  // empty allows what the class may use
+}
+
+// Reshape changes what every piece of an assignment is like: its measurements, what
+// is marked out on it, its template. A surface that carries coats or a plan on some
+// piece cannot be taken away.
+func Reshape(m school.Moment, c *school.Change, id string, to AssignmentChange) (next school.AssignmentRecord, err error) {
+	a, ok := m.Assignments[id]
+	if !ok {
+		return next, school.Missing("assignment")
+	}
+	next = a.AssignmentRecord
+	if to.Name != nil {
+		if next.Name = strings.TrimSpace(*to.Name); next.Name == "" {
+			return next, school.Refuse("Give the assignment a name.")
+		}
+	}
+	if to.Measures != nil {
+		next.Measures = to.Measures
+	}
+	if to.Marking != nil {
+		next.Marking = *to.Marking
+	}
+	if to.Jars != nil {
+		next.Jars = *to.Jars
+	}
+	if err := cmp.Or(m.Room().KnownJars(next.Jars), m.Room().KnownClays(next.Marking)); err != nil {
+		return next, school.Says(err)
+	}
+	shaped, err := school.Shaped(next)
+	if err != nil {
+		return next, school.Says(err)
+	}
+	if to.Template != nil {
+		if next.Template, err = m.Room().Clean(*to.Template, shaped.Body); err != nil {
+			return next, school.Says(err)
+		}
+	}
+	for _, p := range m.PiecesIn(id) {
+		if err := keeps(m, p, next); err != nil {
+			return next, err
+		}
+	}
+	school.Assignments.Put(c, next)
+	return next, nil
+}
+
+// keeps asks whether a piece keeps every surface that is planned or coated when
+// its assignment changes.
+func keeps(m school.Moment, p *school.Piece, next school.AssignmentRecord) error {
+	body, err := p.Plan.Own.Body(next.Form, next.Measures, next.Marking)
+	if err != nil {
+		return school.Refuse("%s: %s", m.Who(p), err)
+	}
+	for _, surface := range p.Body.Surfaces {
+		if _, kept := body.Surface(surface.ID); kept {
+			continue
+		}
+		if len(p.State.On(surface.ID)) > 0 || p.Plan.Choices[surface.ID].Planned() {
+			return school.Refuse("%s: %s has a plan or coats on it: it cannot be taken away.", m.Who(p), surface.Name)
+		}
+	}
+	return nil
+}
+
+func assignment(a school.AssignmentRecord, pieces int) contract.Assignment {
+	return contract.Assignment{Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures, Clay: a.Clay, Cone: string(a.Cone),
+		Pieces: pieces, Marking: a.Marking, Template: view.Choices(a.Template), Rules: len(a.Rules), Jars: view.All(a.Jars)}
+}
+
+// ListAssignments lists the assignments, the oldest first.
+func (l Lists) ListAssignments(context.Context, contract.ListAssignmentsRequestObject) (contract.ListAssignmentsResponseObject, error) {
+	m := l.School.Now()
+	count := map[string]int{}
+	for _, p := range m.Pieces {
+		count[p.Assignment]++
+	}
+	return contract.ListAssignments200JSONResponse(view.List(m.AssignmentsInOrder(), func(a *school.Assignment) contract.Assignment {
+		return assignment(a.AssignmentRecord, count[a.ID])
+	})), nil
+}
+
+// AddAssignment gives a class a form.
+func (l Lists) AddAssignment(ctx context.Context, r contract.AddAssignmentRequestObject) (contract.AddAssignmentResponseObject, error) {
+	asked := school.AssignmentRecord{Class: r.Body.Class, Name: r.Body.Name, Form: piece.Form(r.Body.Form), Measures: r.Body.Measures,
+		Marking: view.Value(r.Body.Marking), Clay: view.Value(r.Body.Clay), Cone: kiln.Cone(r.Body.Cone), Jars: view.Value(r.Body.Jars)}
+	var v contract.Assignment
+	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		made, pieces, err := Give(m, c, asked)
+		v = assignment(made, pieces)
+		return err
+	})
+	return contract.AddAssignment201JSONResponse(v), err
+}
+
+// ChangeAssignment changes what every piece of an assignment is like.
+func (l Lists) ChangeAssignment(ctx context.Context, r contract.ChangeAssignmentRequestObject) (contract.ChangeAssignmentResponseObject, error) {
+	to := AssignmentChange{Name: r.Body.Name, Measures: view.Value(r.Body.Measures), Jars: r.Body.Jars, Marking: r.Body.Marking}
+	if r.Body.Template != nil {
+		t := view.PlanOf(*r.Body.Template)
+		to.Template = &t
+	}
+	var v contract.Assignment
+	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		next, err := Reshape(m, c, r.Id, to)
+		v = assignment(next, len(m.PiecesIn(r.Id)))
+		return err
+	})
+	return contract.ChangeAssignment200JSONResponse(v), err
+}
+
+// ListForms lists the forms that can be planned.
+func (l Lists) ListForms(context.Context, contract.ListFormsRequestObject) (contract.ListFormsResponseObject, error) {
+	return contract.ListForms200JSONResponse(view.List(piece.Kinds(), view.FormKind)), nil
+}
+
+// SketchForm draws a form, with what is marked on it, without keeping it.
+func (l Lists) SketchForm(_ context.Context, r contract.SketchFormRequestObject) (contract.SketchFormResponseObject, error) {
+	body, err := plan.Own{}.Body(piece.Form(r.Body.Form), r.Body.Measures, view.Value(r.Body.Marking))
+	if err != nil {
+		return nil, school.Says(err)
+	}
+	return contract.SketchForm200JSONResponse{Drawing: view.Drawing(body.Drawing()), Surfaces: view.List(body.Surfaces, view.SurfaceArea),
+		Under: body.FromBelow(l.School.Now().House.BandMM), Poses: view.All(body.Poses), Edges: view.All(body.Edges())}, nil
+}
+
+// GetAssignmentDrawing draws the form of an assignment.
+func (l Lists) GetAssignmentDrawing(_ context.Context, r contract.GetAssignmentDrawingRequestObject) (contract.GetAssignmentDrawingResponseObject, error) {
+	a, ok := l.School.Now().Assignments[r.Id]
+	if !ok {
+		return nil, school.Missing("assignment")
+	}
+	svg := exchange.SVG(a.Name, a.Body.Drawing(), func(id string) exchange.Painted {
+		surface, _ := a.Body.Surface(id)
+		return exchange.Painted{Fill: exchange.Unglazed, Lines: []string{surface.Name}}
+	})
+	return contract.GetAssignmentDrawing200ImagesvgXmlResponse{Body: bytes.NewReader([]byte(svg)), ContentLength: int64(len(svg))}, nil
+}

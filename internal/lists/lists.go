@@ -1,0 +1,112 @@
+// Package lists keeps who is taught and what they make: classes, assignments, and the
+// lists that a teacher brings and takes away.
+package lists
+
+import (
+	"context"
+	"slices"
+	"strings"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Lists answers what the contract asks of classes, assignments and lists.
+type Lists struct{ School *school.School }
+
+// ClassChange is what a class fires and may use from now on.
+type ClassChange struct {
+	Clay, Cone string
+	Atmosphere glaze.Atmosphere // "" leaves it
+	Jars       *[]string        // glaze.Glaze.Code; empty allows all, nil leaves it
+}
+
+// ChangeClassOf changes what a class fires, for assignments from now on, and the
+// jars it may use.
+func ChangeClassOf(m school.Moment, c *school.Change, id string, to ClassChange) (school.Class, error) {
+	class, ok := school.Classes.Get(m.Snapshot, id)
+	if !ok {
+		return class, school.Missing("class")
+	}
+	cone, err := clayAndCone(m, to.Clay, to.Cone)
+	if err != nil {
+		return class, err
+	}
+	class.Clay, class.Cone = to.Clay, cone
+	if to.Atmosphere != "" {
+		class.Atmosphere = to.Atmosphere
+	}
+	if to.Jars != nil {
+		class.Jars = slices.Clone(*to.Jars)
+		if err := m.Room().KnownJars(class.Jars); err != nil {
+			return class, school.Says(err)
+		}
+	}
+	school.Classes.Put(c, class)
+	return class, nil
+}
+
+func clayAndCone(m school.Moment, clay, cone string) (kiln.Cone, error) {
+	if !m.Room().Clay(clay) {
+		return "", school.Refuse("No clay is called %q.", clay)
+	}
+	k, err := kiln.ParseCone(cone)
+	if err != nil {
+		return "", school.Says(err)
+	}
+	return k, nil
+}
+
+func class(m school.Moment, c school.Class) contract.Class {
+	v := contract.Class{Id: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: glaze.Oxidation, Jars: view.All(c.Jars),
+		Students: view.List(m.StudentsOf(c.ID), func(s school.Student) contract.Student {
+			return contract.Student{Id: s.ID, Name: s.Name, Mark: s.Mark}
+		})}
+	if c.Atmosphere != "" {
+		v.Atmosphere = c.Atmosphere
+	}
+	return v
+}
+
+// ListClasses lists the classes.
+func (l Lists) ListClasses(context.Context, contract.ListClassesRequestObject) (contract.ListClassesResponseObject, error) {
+	m := l.School.Now()
+	return contract.ListClasses200JSONResponse(view.List(m.ClassesByName(), func(c school.Class) contract.Class { return class(m, c) })), nil
+}
+
+// ChangeClass changes what a class fires and may use.
+func (l Lists) ChangeClass(ctx context.Context, r contract.ChangeClassRequestObject) (contract.ChangeClassResponseObject, error) {
+	var changed contract.Class
+	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		to, err := ChangeClassOf(m, c, r.Id, ClassChange{r.Body.Clay, r.Body.Cone, view.Value(r.Body.Atmosphere), r.Body.Jars})
+		changed = class(m, to)
+		return err
+	})
+	return contract.ChangeClass200JSONResponse(changed), err
+}
+
+// ListClays lists the clays.
+func (l Lists) ListClays(context.Context, contract.ListClaysRequestObject) (contract.ListClaysResponseObject, error) {
+	return contract.ListClays200JSONResponse(view.List(l.School.Now().ClaysByCode(), view.Clay)), nil
+}
+
+// ImportList looks at a list, and takes it over whole or not at all.
+func (l Lists) ImportList(ctx context.Context, r contract.ImportListRequestObject) (contract.ImportListResponseObject, error) {
+	out, err := l.Import(ctx, ImportRequest{Kind: ListKind(r.Body.Kind), Text: r.Body.Text,
+		Apply: r.Body.Apply, Clay: view.Value(r.Body.Clay), Cone: view.Value(r.Body.Cone)})
+	if err != nil {
+		return nil, err
+	}
+	classes := view.All(out.NewClasses)
+	return contract.ImportList200JSONResponse{Kind: contract.ListKind(out.Kind), Applied: out.Applied,
+		Added: out.Count(Added), Changed: out.Count(Changed), Same: out.Count(Same), NewClasses: &classes,
+		Refused: view.List(out.Refused, func(r RefusedCell) contract.Refusal {
+			return contract.Refusal{Row: r.Row, Column: r.Column, Expected: r.Expected}
+		}),
+		Rows: view.List(out.Rows, func(r ImportRow) contract.ImportRow {
+			return contract.ImportRow{Row: r.Row, Change: contract.ImportRowChange(r.Change), Text: strings.TrimSpace(r.Text)}
+		})}, nil
+}

@@ -1,0 +1,296 @@
+// Package live streams what changes to every open screen, as each may see it.
+package live
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"slices"
+	"strconv"
+	"sync"
+	"time"
+
+	"github.com/gin-gonic/gin"
+
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Streams tells open screens what changed. It makes each message once, however many
+// screens listen.
+type Streams struct {
+	school *school.School
+	door   Keeper
+	mu     sync.Mutex
+	heard  []school.Told // changes that nobody was told of yet
+	wake   chan struct{}
+	done   chan struct{}
+	once   sync.Once
+	next   int
+	open   map[int]chan message
+}
+
+// Keeper is the door, as far as a stream needs it.
+type Keeper interface {
+	Who(ctx context.Context) (a work.Actor, here bool)
+	Lasts(ctx context.Context) bool
+}
+
+// message is what some changes mean, written once for all screens that may see
+// the same.
+type message struct {
+	no      uint64
+	kinds   []string          // what else than pieces changed
+	teacher []byte            // the pieces as the teacher's side sees them
+	helper  []byte            // without marks
+	tablets map[string][]byte // the same, by class
+}
+
+// waiting is how many messages a slow screen may be behind before it is cut
+// off; it comes back and asks for what it missed.
+const waiting = 64
+
+// gather is how long changes are gathered after a message went out: well within
+// what a person at another screen notices.
+const gather = 40 * time.Millisecond
+
+// beat is how often an idle stream shows that it is alive.
+const beat = 20 * time.Second
+
+// New begins to listen to a school.
+func New(s *school.School, door Keeper) *Streams {
+	b := &Streams{school: s, door: door, wake: make(chan struct{}, 1), done: make(chan struct{}), open: map[int]chan message{}}
+	stop := s.Listen(func(t school.Told) {
+		b.mu.Lock()
+		b.heard = append(b.heard, t)
+		b.mu.Unlock()
+		select {
+		case b.wake <- struct{}{}:
+		default:
+		}
+	})
+	go b.run(stop)
+	return b
+}
+
+// Close ends all streams.
+func (b *Streams) Close() { b.once.Do(func() { close(b.done) }) }
+
+func (b *Streams) run(stop func()) {
+	defer stop()
+	for {
+		select {
+		case <-b.done:
+			return
+		case <-b.wake:
+			b.spread()
+		}
+		select { // what happens within moments travels together
+		case <-b.done:
+		case <-time.After(gather):
+		}
+	}
+}
+
+// spread tells everybody what was heard since, as one message: taps of one
+// moment travel together.
+func (b *Streams) spread() {
+	b.mu.Lock()
+	heard, screens := b.heard, len(b.open)
+	b.heard = nil
+	b.mu.Unlock()
+	if len(heard) == 0 || screens == 0 {
+		return
+	}
+	m := message{no: heard[len(heard)-1].No}
+	seen := map[string]bool{}
+	var ids []string
+	for _, t := range heard {
+		for _, kind := range t.Kinds {
+			if !slices.Contains(m.kinds, kind) {
+				m.kinds = append(m.kinds, kind)
+			}
+		}
+		for _, id := range t.Pieces {
+			if !seen[id] {
+				seen[id] = true
+				ids = append(ids, id)
+			}
+		}
+	}
+	now := b.school.Now()
+	var pieces []*school.Piece
+	for _, id := range ids {
+		if p, ok := now.Pieces[id]; ok {
+			pieces = append(pieces, p)
+		}
+	}
+	b.write(&m, now, pieces)
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	for id, screen := range b.open {
+		select {
+		case screen <- m:
+		default: // too slow: it comes back
+			close(screen)
+			delete(b.open, id)
+		}
+	}
+}
+
+// write puts pieces into a message.
+func (b *Streams) write(m *message, now school.Moment, pieces []*school.Piece) {
+	if len(pieces) == 0 {
+		return
+	}
+	seq := int64(0)
+	var teacher, helper [][]byte
+	byClass := map[string][][]byte{}
+	for _, p := range pieces {
+		v := view.Piece(now, school.Teacher, p)
+		full, err := json.Marshal(v)
+		rest, err2 := json.Marshal(view.WithoutMarks(v))
+		if err != nil || err2 != nil {
+			continue // plain values: they always marshal
+		}
+		teacher, helper = append(teacher, full), append(helper, rest)
+		byClass[v.Class] = append(byClass[v.Class], rest)
+		seq = max(seq, v.Seq)
+	}
+	m.teacher, m.helper, m.tablets = frame(seq, now.At, teacher), frame(seq, now.At, helper), map[string][]byte{}
+	for class, list := range byClass {
+		m.tablets[class] = frame(seq, now.At, list)
+	}
+}
+
+// frame is one server-sent event with pieces.
+func frame(seq int64, now time.Time, pieces [][]byte) []byte {
+	head := fmt.Sprintf("event: pieces\nid: %d\ndata: {\"now\":%q,\"pieces\":[", seq, now.Format(time.RFC3339Nano))
+	return slices.Concat([]byte(head), bytes.Join(pieces, []byte{','}), []byte("]}\n\n"))
+}
+
+func (b *Streams) listen() (screen chan message, leave func()) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	id := b.next
+	b.next++
+	screen = make(chan message, waiting)
+	b.open[id] = screen
+	return screen, func() {
+		b.mu.Lock()
+		defer b.mu.Unlock()
+		delete(b.open, id)
+	}
+}
+
+// Live streams what changes to a screen.
+func (b *Streams) Live(ctx context.Context, r contract.LiveRequestObject) (contract.LiveResponseObject, error) {
+	after := r.Params.After
+	if last, err := strconv.ParseInt(request(ctx).Header.Get("Last-Event-ID"), 10, 64); err == nil {
+		after = &last // a browser that comes back by itself
+	}
+	return stream{b, ctx, after}, nil
+}
+
+// stream is one open screen.
+type stream struct {
+	live  *Streams
+	ctx   context.Context
+	after *int64 // the last event that the screen has seen
+}
+
+// VisitLiveResponse writes until the screen goes away or the server stops.
+func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
+	screen, leave := st.live.listen()
+	defer leave()
+	under := w
+	if g, ok := w.(gin.ResponseWriter); ok {
+		if u, ok := g.(interface{ Unwrap() http.ResponseWriter }); ok {
+			under = u.Unwrap()
+		}
+	}
+	flush := http.NewResponseController(under).Flush
+	w.Header().Set("Content-Type", "text/event-stream")
+	w.Header().Set("X-Accel-Buffering", "no")
+	w.WriteHeader(http.StatusOK)
+	if _, err := fmt.Fprint(w, "retry: 1500\n\n"); err != nil {
+		return nil //nolint:nilerr // the screen is gone
+	}
+	if st.after != nil {
+		who, _ := st.live.door.Who(st.ctx)
+		st.tell(w, st.missed(*st.after), who)
+	}
+	if flush() != nil {
+		return nil
+	}
+	pulse := time.NewTicker(beat)
+	defer pulse.Stop()
+	for {
+		select {
+		case <-request(st.ctx).Context().Done():
+			return nil
+		case <-st.live.done:
+			return nil
+		case m, open := <-screen:
+			who, here := st.live.door.Who(st.ctx)
+			if !open || !here {
+				return nil
+			}
+			st.tell(w, m, who)
+		case <-pulse.C:
+			if _, here := st.live.door.Who(st.ctx); !here || !st.live.door.Lasts(st.ctx) {
+				return nil
+			}
+			_, _ = fmt.Fprint(w, ": still here\n\n") // the flush says whether it arrived
+		}
+		if flush() != nil {
+			return nil
+		}
+	}
+}
+
+// missed is what happened to pieces after an event.
+func (st stream) missed(after int64) (m message) {
+	now := st.live.school.Now()
+	var pieces []*school.Piece
+	for _, p := range now.PiecesOf("") {
+		if p.State.Seq > after {
+			pieces = append(pieces, p)
+		}
+	}
+	st.live.write(&m, now, pieces)
+	m.kinds = []string{everything} // plans, jars and rules may have changed as well
+	return m
+}
+
+// tell writes a message as this screen may see it.
+func (st stream) tell(w http.ResponseWriter, m message, a work.Actor) {
+	mine := m.teacher
+	switch a.Role {
+	case work.Helper:
+		mine = m.helper
+	case work.Station:
+		mine = m.tablets[a.Class]
+	}
+	if len(m.kinds) > 0 {
+		names, _ := json.Marshal(m.kinds) // plain words: they always marshal
+		mine = fmt.Appendf(slices.Clip(mine), "event: stale\ndata: {\"kinds\":%s}\n\n", names)
+	}
+	_, _ = w.Write(mine) // the flush says whether it arrived
+}
+
+// everything is the name of a change of which nobody knows what it was.
+const everything = "all"
+
+// request is the HTTP request behind a context.
+func request(ctx context.Context) *http.Request {
+	c, ok := ctx.(*gin.Context)
+	if !ok {
+		return nil
+	}
+	return c.Request
+}

@@ -1,0 +1,167 @@
+// Package room is the glaze room: the bells of its week, the class that is in it, its
+// air, and the tablets that were paired to it.
+package room
+
+import (
+	"context"
+	"errors"
+	"slices"
+
+	"enkaustos/core/lesson"
+	"enkaustos/core/rules"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/qr"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Room answers what the contract asks of the room.
+type Room struct {
+	School  *school.School
+	Pairing *Pairing
+	Door    Keeper
+	Tries   Tries
+	TooMany error // what somebody hears who tries too often
+	// Links are the addresses under which tablets find this server.
+	Links []string
+}
+
+// Switch puts another class before the tablets, until the lesson ends by the bell;
+// "" follows the bells again.
+func Switch(m school.Moment, c *school.Change, class string) error {
+	if _, ok := school.Classes.Get(m.Snapshot, class); class != "" && !ok {
+		return school.Missing("class")
+	}
+	hand := school.Hands.The(m.Snapshot)
+	hand.Class = class
+	_, hand.Until = school.Bells.The(m.Snapshot).Lessons.At(m.At.Local())
+	hand.Until = hand.Until.UTC()
+	school.Hands.Put(c, hand)
+	return nil
+}
+
+// Lock has the tablets take nothing, or take coats again.
+func Lock(m school.Moment, c *school.Change, locked bool) error {
+	hand := school.Hands.The(m.Snapshot)
+	hand.Locked = locked
+	school.Hands.Put(c, hand)
+	return nil
+}
+
+// SayDamp says whether today is a damp day: coats and pieces dry more slowly.
+func SayDamp(m school.Moment, c *school.Change, damp bool) error {
+	today := school.Day(m.At)
+	days := slices.DeleteFunc(slices.Clone(school.Airs.The(m.Snapshot).Days), func(d string) bool { return d == today })
+	if damp {
+		days = append(days, today)
+	}
+	slices.Sort(days)
+	school.Airs.Put(c, school.Air{Days: days})
+	return nil
+}
+
+// Ring replaces the lessons of the week.
+func Ring(m school.Moment, c *school.Change, bells []lesson.Bell) error {
+	week, err := lesson.NewWeek(bells, func(class string) string { return school.Classes.All(m.Snapshot)[class].Name })
+	switch {
+	case errors.Is(err, lesson.ErrNoClass):
+		return school.Missing("class")
+	case err != nil:
+		return school.Says(err)
+	}
+	school.Bells.Put(c, school.Week{Lessons: week})
+	return nil
+}
+
+// show is the class in the room now, its tablets and the bells.
+func show(m school.Moment) contract.Room {
+	hand, week := school.Hands.The(m.Snapshot), school.Bells.The(m.Snapshot).Lessons
+	class, ends, byHand := week.Serving(hand, m.At.Local())
+	pace := m.Pace()
+	return contract.Room{Class: class, Name: school.Classes.All(m.Snapshot)[class].Name, Ends: view.When(ends), ByHand: byHand, Locked: hand.Locked,
+		Damp: slices.Contains(school.Airs.The(m.Snapshot).Days, school.Day(m.At)), Pace: pace.Factor, PaceCount: pace.Count,
+		Stations: view.List(paired(m), func(s Station) contract.PairedStation {
+			return contract.PairedStation{Id: s.ID, Name: s.Name, PairedAt: s.PairedAt}
+		}),
+		Bells: view.List(week, func(b lesson.Bell) contract.Bell {
+			return contract.Bell{Class: b.Class, Weekday: b.Weekday, Starts: b.Starts.String(), Ends: b.Ends.String()}
+		})}
+}
+
+// changed makes a change and answers with the room as it is then.
+func (r Room) changed(ctx context.Context, do func(m school.Moment, c *school.Change) error) (contract.Room, error) {
+	err := r.School.Change(ctx, do)
+	return show(r.School.Now()), err
+}
+
+// GetRoom is the class in the room now, its tablets and the bells.
+func (r Room) GetRoom(context.Context, contract.GetRoomRequestObject) (contract.GetRoomResponseObject, error) {
+	return contract.GetRoom200JSONResponse(show(r.School.Now())), nil
+}
+
+// SwitchRoom puts another class before the tablets.
+func (r Room) SwitchRoom(ctx context.Context, q contract.SwitchRoomRequestObject) (contract.SwitchRoomResponseObject, error) {
+	v, err := r.changed(ctx, func(m school.Moment, c *school.Change) error { return Switch(m, c, q.Body.Class) })
+	return contract.SwitchRoom200JSONResponse(v), err
+}
+
+// LockStations has the tablets take nothing, or take coats again.
+func (r Room) LockStations(ctx context.Context, q contract.LockStationsRequestObject) (contract.LockStationsResponseObject, error) {
+	v, err := r.changed(ctx, func(m school.Moment, c *school.Change) error { return Lock(m, c, q.Body.Locked) })
+	return contract.LockStations200JSONResponse(v), err
+}
+
+// SetDamp says whether today is a damp day.
+func (r Room) SetDamp(ctx context.Context, q contract.SetDampRequestObject) (contract.SetDampResponseObject, error) {
+	v, err := r.changed(ctx, func(m school.Moment, c *school.Change) error { return SayDamp(m, c, q.Body.Damp) })
+	return contract.SetDamp200JSONResponse(v), err
+}
+
+// SetBells replaces the lessons of the week.
+func (r Room) SetBells(ctx context.Context, q contract.SetBellsRequestObject) (contract.SetBellsResponseObject, error) {
+	var bells []lesson.Bell
+	for _, b := range q.Body.Bells {
+		starts, err := lesson.ParseMinutes(b.Starts)
+		if err != nil {
+			return nil, school.Says(err)
+		}
+		ends, err := lesson.ParseMinutes(b.Ends)
+		if err != nil {
+			return nil, school.Says(err)
+		}
+		bells = append(bells, lesson.Bell{Class: b.Class, Weekday: b.Weekday, Starts: starts, Ends: ends})
+	}
+	v, err := r.changed(ctx, func(m school.Moment, c *school.Change) error { return Ring(m, c, bells) })
+	return contract.SetBells200JSONResponse(v), err
+}
+
+// MakePairingCode makes a code by which tablets are paired, and the links under
+// which they open their page.
+func (r Room) MakePairingCode(context.Context, contract.MakePairingCodeRequestObject) (contract.MakePairingCodeResponseObject, error) {
+	made, until, err := r.Pairing.Make(r.School.Now().At)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.MakePairingCode200JSONResponse{Code: made, Until: until, Links: view.List(r.Links, func(base string) string { return base + "/station" })}
+	if len(r.Links) > 0 {
+		url, err := qr.Data(r.Links[0] + "/station#" + made)
+		if err != nil {
+			return nil, err
+		}
+		out.Qr = &url
+	}
+	return out, nil
+}
+
+// EndStation takes a tablet out of the room.
+func (r Room) EndStation(ctx context.Context, q contract.EndStationRequestObject) (contract.EndStationResponseObject, error) {
+	return contract.EndStation204Response{}, r.School.Change(ctx, func(m school.Moment, c *school.Change) error { return End(m, c, q.Id) })
+}
+
+// GetStation is what a tablet serves now.
+func (r Room) GetStation(ctx context.Context, _ contract.GetStationRequestObject) (contract.GetStationResponseObject, error) {
+	m, a := r.School.Now(), school.ActorOf(ctx)
+	now, house := show(m), m.HouseOf(m.House, a.Class, nil)
+	return contract.GetStation200JSONResponse{Name: a.Name, Class: a.Class, ClassName: now.Name, Locked: a.Locked, Ends: now.Ends, Now: m.At,
+		Pictures: house.Tablets == rules.InPictures, Wipes: contract.StationStateWipes(house.Wipes)}, nil
+}

@@ -1,0 +1,115 @@
+package room
+
+import (
+	"crypto/rand"
+	"crypto/subtle"
+	"fmt"
+	"math/big"
+	"slices"
+	"strings"
+	"sync"
+	"time"
+
+	"enkaustos/core/work"
+	"enkaustos/internal/school"
+)
+
+// Station is a tablet that was paired to the room.
+type Station struct {
+	ID       string    `json:"id"`
+	Name     string    `json:"name"`
+	PairedAt time.Time `json:"pairedAt,omitzero"`
+	EndedAt  time.Time `json:"endedAt,omitzero"` // zero while it is paired
+}
+
+// Stations keeps the tablets that were paired.
+var Stations = school.Register("station", func(s Station) string { return s.ID }).Quiet()
+
+// Pairing is the code by which tablets are paired to the room.
+type Pairing struct {
+	mu    sync.Mutex
+	code  string
+	until time.Time
+	wrong int
+}
+
+// How long a code holds, and how many wrong ones are borne before it is dropped.
+const (
+	codeHolds = 10 * time.Minute
+	codeWrong = 20
+)
+
+// Make makes a six-digit code with which tablets are paired to the room for ten
+// minutes. An older code ends.
+func (p *Pairing) Make(now time.Time) (code string, until time.Time, err error) {
+	n, err := rand.Int(rand.Reader, big.NewInt(1_000_000))
+	if err != nil {
+		return "", time.Time{}, err
+	}
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	p.code, p.until, p.wrong = fmt.Sprintf("%06d", n), now.Add(codeHolds), 0
+	return p.code, p.until, nil
+}
+
+// Holds says whether a code pairs, now.
+func (p *Pairing) Holds(code string, now time.Time) bool {
+	code = strings.ReplaceAll(strings.TrimSpace(code), " ", "")
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	if p.code == "" || !now.Before(p.until) {
+		return false
+	}
+	if subtle.ConstantTimeCompare([]byte(code), []byte(p.code)) == 1 {
+		return true
+	}
+	if p.wrong++; p.wrong >= codeWrong {
+		p.code = ""
+	}
+	return false
+}
+
+// Pair takes a tablet into the room; its code held.
+func Pair(m school.Moment, c *school.Change, name string) (Station, error) {
+	name = strings.TrimSpace(name)
+	if name == "" {
+		name = fmt.Sprintf("Tablet %d", len(Stations.All(m.Snapshot))+1)
+	}
+	for _, st := range paired(m) {
+		if st.Name == name {
+			return Station{}, school.Refuse("A tablet is called %q already: give this one another name.", name)
+		}
+	}
+	made := Station{ID: school.NewID(), Name: name, PairedAt: m.At}
+	Stations.Put(c, made)
+	return made, nil
+}
+
+// End takes a tablet out of the room again.
+func End(m school.Moment, c *school.Change, id string) error {
+	st, ok := Stations.Get(m.Snapshot, id)
+	if !ok || !st.EndedAt.IsZero() {
+		return school.Missing("tablet")
+	}
+	st.EndedAt = m.At
+	Stations.Put(c, st)
+	return nil
+}
+
+// paired are the tablets of the room, the first paired first.
+func paired(m school.Moment) []Station {
+	all := Stations.Sorted(m.Snapshot, func(a, b Station) int { return a.PairedAt.Compare(b.PairedAt) })
+	return slices.DeleteFunc(all, func(s Station) bool { return !s.EndedAt.IsZero() })
+}
+
+// AtStation is a tablet as an actor: it serves the class that is in the room
+// now. ok is false where it was never paired or was taken out.
+func AtStation(m school.Moment, id string) (a work.Actor, ok bool) {
+	st, known := Stations.Get(m.Snapshot, id)
+	if !known || !st.EndedAt.IsZero() {
+		return work.Actor{}, false
+	}
+	hand := school.Hands.The(m.Snapshot)
+	class, _, _ := school.Bells.The(m.Snapshot).Lessons.Serving(hand, m.At.Local())
+	return work.Actor{Role: work.Station, Name: st.Name, ID: st.ID, Class: class, Locked: hand.Locked}, true
+}

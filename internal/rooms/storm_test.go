@@ -1,0 +1,149 @@
+package rooms_test
+
+import (
+	"fmt"
+	"math/rand"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/core/foot"
+	"enkaustos/core/piece"
+	"enkaustos/core/ready"
+	"enkaustos/core/work"
+	"enkaustos/internal/kiln"
+	"enkaustos/internal/lists"
+	"enkaustos/internal/school"
+)
+
+// anything draws something that a person might log on a piece, sensible or not.
+func anything(random *rand.Rand, i int, p Piece) work.Event {
+	pick := func(of ...string) string { return of[random.Intn(len(of))] }
+	e := work.Event{
+		ID: fmt.Sprintf("storm-%d", i), Piece: p.ID, Kind: work.Kinds()[random.Intn(len(work.Kinds()))],
+		Surface: pick("face", "edge", "back"), Glaze: pick("A", "B"), Back: random.Intn(3),
+		Seen: p.State.Seq - int64(random.Intn(2)), Verdict: foot.Verdict(pick("clean", "stained", "left", "low")),
+		Text: "something", Mark: 1 + random.Intn(4),
+	}
+	if log := p.Log; len(log) > 0 {
+		e.Undoes = log[random.Intn(len(log))].ID
+		if random.Intn(8) == 0 {
+			e.ID = log[random.Intn(len(log))].ID // a resend
+		}
+	}
+	return e
+}
+
+// sent are the kinds that people log; loads and firings have use cases of their own.
+func sent(k work.Kind) bool {
+	return !slices.Contains([]work.Kind{work.Loaded, work.Fired, work.Unloaded}, k)
+}
+
+// Whatever a week of taps brings, resends, refusals, firings and undos among
+// them: what the memory holds is what a cold start reads from the disk.
+func TestMemoryEqualsDiskAfterAStorm(t *testing.T) {
+	random := rand.New(rand.NewSource(20260302))
+	s, clock := aRoom(t)
+	bring(t, s, lists.GlazeList, jars)
+	bring(t, s, lists.StudentList, "name,class,mark\nIlo,7,O\nMarit,7,X\nOskar,7,+\n")
+	_, err := s.AddAssignment(t.Context(), school.AssignmentRecord{Class: s.Now().ClassesByName()[0].ID, Name: "Slab", Form: piece.Slab})
+	require.NoError(t, err)
+
+	kept, refused := map[work.Kind]int{}, 0
+	for i := range 600 {
+		clock.now = clock.now.Add(time.Duration(random.Intn(90)) * time.Minute)
+		pieces := s.Pieces("", "")
+		p := pieces[random.Intn(len(pieces))]
+		if random.Intn(6) == 0 {
+			kilnDay(t, s, pieces)
+			continue
+		}
+		e := anything(random, i, p)
+		if !sent(e.Kind) {
+			continue
+		}
+		if _, _, err := s.Log(t.Context(), school.Teacher, now(e)); err != nil {
+			var fault school.Fault
+			require.ErrorAs(t, err, &fault, "a refusal is a sentence, never a broken server: %v", e)
+			refused++
+			continue
+		}
+		kept[e.Kind]++
+	}
+	require.Greater(t, len(kept), 5, "the storm was one: %v", kept)
+	require.Positive(t, refused)
+
+	warm := s.Pieces("", "")
+	require.NoError(t, s.Reload(t.Context()))
+	fresh := s.Pieces("", "")
+	for i := range warm {
+		require.Equal(t, warm[i].State, fresh[i].State)
+		require.Equal(t, warm[i].Log, fresh[i].Log)
+		require.Equal(t, warm[i].Blockers, fresh[i].Blockers)
+		require.Equal(t, warm[i].Surfaces, fresh[i].Surfaces)
+	}
+}
+
+// kilnDay takes the kiln one step on, where there is a step to take.
+func kilnDay(t *testing.T, s *staff, pieces []Piece) {
+	for _, l := range s.Now().LoadsInOrder() {
+		switch {
+		case l.FiredAt.IsZero():
+			_ = s.Fire(t.Context(), l.ID) // may be refused, and is then
+			return
+		case l.UnloadedAt.IsZero():
+			err := s.Unload(t.Context(), l.ID)
+			require.NoError(t, err)
+			return
+		}
+	}
+	for _, p := range pieces {
+		if ready.MayBeLoaded(p.State, p.Blockers) {
+			err := s.AddToLoad(t.Context(), school.Load{Cone: p.Assignment.Cone}, []kiln.Seen{{Piece: p.ID, Seq: p.State.Seq}})
+			require.NoError(t, err)
+			return
+		}
+	}
+}
+
+// What cannot have happened is refused in one sentence that names the student,
+// and nothing of the send is kept.
+func TestWhatCannotHaveHappened(t *testing.T) {
+	s, _, pieces := newRoom(t)
+	p, other := pieces[0], pieces[1]
+	log(t, s, coat("first", p, "face", "A"))
+	for name, c := range map[string]struct {
+		event work.Event
+		says  string
+	}{
+		"no such piece":          {work.Event{Kind: work.Wiped, Piece: "gone"}, "no such piece"},
+		"no such surface":        {coat("", p, "handle", "A"), `a slab has no surface "handle"`},
+		"no surface":             {coat("", p, "", "A"), `no surface ""`},
+		"no such jar":            {coat("", p, "face", "Q"), `no jar is called "Q"`},
+		"undo of nothing":        {work.Event{Kind: work.Undone, Undoes: "never"}, "nothing of that name to undo"},
+		"undo of another's":      {work.Event{Kind: work.Undone, Piece: other.ID, Undoes: "first"}, "nothing of that name to undo"},
+		"more off than on":       {work.Event{Kind: work.Wiped, Surface: "face", Back: 2}, "only 1 coats are on, 2 cannot come off"},
+		"no verdict":             {work.Event{Kind: work.Checked, Verdict: "fine"}, `"fine" is no verdict on a foot`},
+		"damage without a word":  {work.Event{Kind: work.Damaged}, "say what is damaged"},
+		"repair of nothing":      {work.Event{Kind: work.Repaired, Text: "glued"}, "nothing is damaged"},
+		"out of no load":         {work.Event{Kind: work.TakenOut}, "stands in no load"},
+		"opinion before firing":  {work.Event{Kind: work.Opined, Text: "blue"}, "not out of the kiln yet"},
+		"another piece's own id": {coat("first", other, "face", "A"), "happened to another piece"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			e := c.event
+			if e.Piece == "" {
+				e.Piece = p.ID
+			}
+			if e.ID == "" {
+				e.ID = "case"
+			}
+			_, _, err := s.Log(t.Context(), school.Teacher, now(coat("good", p, "edge", "A"), e))
+			require.ErrorContains(t, err, c.says)
+			now := s.Piece(p.ID)
+			require.Len(t, now.State.Coats, 1, "all or none")
+		})
+	}
+}

@@ -1,0 +1,356 @@
+package school_test
+
+import (
+	"compress/gzip"
+	"encoding/json"
+	"fmt"
+	"io"
+	"os"
+	"path/filepath"
+	"reflect"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/lesson"
+	"enkaustos/core/work"
+	"enkaustos/internal/bench"
+	_ "enkaustos/internal/demo" // every room, so that every kind of record is declared
+	"enkaustos/internal/door"
+	"enkaustos/internal/room"
+	"enkaustos/internal/school"
+	"enkaustos/internal/wall"
+)
+
+type still struct{ at time.Time }
+
+func (s still) Now() time.Time { return s.at }
+
+var noon = time.Date(2026, 3, 2, 12, 0, 0, 0, time.UTC)
+
+func open(t *testing.T, dir string) *school.School {
+	s, err := school.Open(t.Context(), dir, still{noon})
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	return s
+}
+
+// filler gives every field a value of its own, none of them zero.
+type filler struct{ n int }
+
+func (f *filler) fill(v reflect.Value) {
+	f.n++
+	switch v.Kind() {
+	case reflect.String:
+		v.SetString(fmt.Sprintf("v%d", f.n))
+	case reflect.Int, reflect.Int64:
+		v.SetInt(int64(f.n + 1))
+	case reflect.Float64:
+		v.SetFloat(float64(f.n) + 0.25)
+	case reflect.Bool:
+		v.SetBool(true)
+	case reflect.Pointer:
+		v.Set(reflect.New(v.Type().Elem()))
+		f.fill(v.Elem())
+	case reflect.Slice:
+		v.Set(reflect.MakeSlice(v.Type(), 2, 2))
+		f.fill(v.Index(0))
+		f.fill(v.Index(1))
+	case reflect.Map:
+		v.Set(reflect.MakeMap(v.Type()))
+		key, value := reflect.New(v.Type().Key()).Elem(), reflect.New(v.Type().Elem()).Elem()
+		f.fill(key)
+		f.fill(value)
+		v.SetMapIndex(key, value)
+	case reflect.Struct:
+		if v.Type() == reflect.TypeFor[time.Time]() {
+			v.Set(reflect.ValueOf(noon.Add(time.Duration(f.n) * time.Second)))
+			return
+		}
+		for i := range v.NumField() {
+			f.fill(v.Field(i))
+		}
+	default:
+		panic("no field of a record is a " + v.Kind().String())
+	}
+}
+
+// altered are copies of a record, each with one leaf of it changed, by the path of
+// the leaf.
+func altered(record any) map[string]any {
+	all := map[string]any{}
+	var walk func(path string, of func(copied reflect.Value) reflect.Value)
+	walk = func(path string, of func(reflect.Value) reflect.Value) {
+		copied := reflect.New(reflect.TypeOf(record).Elem())
+		text, _ := json.Marshal(record)
+		_ = json.Unmarshal(text, copied.Interface())
+		v := of(copied.Elem())
+		switch v.Kind() {
+		case reflect.String:
+			v.SetString(v.String() + "x")
+		case reflect.Int, reflect.Int64:
+			v.SetInt(v.Int() + 1)
+		case reflect.Float64:
+			v.SetFloat(v.Float() + 1)
+		case reflect.Bool:
+			v.SetBool(false)
+		case reflect.Slice:
+			v.Set(v.Slice(0, 1))
+			walk(path+"[0]", func(r reflect.Value) reflect.Value { return of(r).Index(0) })
+		case reflect.Map:
+			v.Set(reflect.Zero(v.Type()))
+		case reflect.Pointer:
+			walk(path, func(r reflect.Value) reflect.Value { return of(r).Elem() })
+			return
+		case reflect.Struct:
+			if v.Type() == reflect.TypeFor[time.Time]() {
+				v.Set(reflect.ValueOf(v.Interface().(time.Time).Add(time.Hour)))
+				break
+			}
+			for i := range v.NumField() {
+				walk(path+"."+v.Type().Field(i).Name, func(r reflect.Value) reflect.Value { return of(r).Field(i) })
+			}
+			return
+		}
+		all[path] = copied.Interface()
+	}
+	walk("", func(r reflect.Value) reflect.Value { return r })
+	return all
+}
+
+// known are what records point to, by the names of their fields.
+var known = map[string]string{"Clay": "K", "Class": "C", "Glaze": "G", "Assignment": "A", "Student": "S", "Piece": "P"}
+
+// pointed has a record point to what there is, and gives the ones that others point to
+// their keys.
+func pointed(kind string, record any) {
+	v := reflect.ValueOf(record).Elem()
+	for v.Kind() == reflect.Pointer {
+		v = v.Elem()
+	}
+	for name, key := range known {
+		if f := v.FieldByName(name); f.IsValid() && f.Kind() == reflect.String {
+			f.SetString(key)
+		}
+	}
+	own := map[string]string{"clay": "Code", "glaze": "Code", "class": "ID", "assignment": "ID", "student": "ID", "piece": "ID"}[kind]
+	if own != "" {
+		v.FieldByName(own).SetString(map[string]string{"clay": "K", "glaze": "G", "class": "C", "assignment": "A", "student": "S", "piece": "P"}[kind])
+	}
+}
+
+// points says whether a path is one that points to another record, or is a key.
+func points(path string) bool {
+	return slices.Contains([]string{".Clay", ".Class", ".Glaze", ".Assignment", ".Student", ".Piece", ".ID", ".Code", ".Revision", ".Slot", ".Event.ID"}, path)
+}
+
+// Every record comes back from the disk as it went there: each with every field set,
+// and then with each field changed in turn.
+func TestEveryFieldOfEveryRecordIsKept(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	written := map[string]any{}
+	keys := map[string]string{}
+	f := &filler{}
+	fields := 0
+	for _, kind := range school.AllKinds() {
+		full := reflect.New(reflect.TypeOf(kind.Zero).Elem())
+		f.fill(full.Elem())
+		record := full.Interface()
+		pointed(kind.Name, record)
+		keep := func(record any) (key string) {
+			require.NoError(t, s.Change(t.Context(), func(_ school.Moment, c *school.Change) error { key = kind.Put(c, record); return nil }), kind.Name)
+			return key
+		}
+		keys[kind.Name] = keep(record)
+		written[kind.Name] = record
+		for path, other := range altered(record) {
+			if points(path) {
+				continue
+			}
+			fields++
+			key := keep(other)
+			back := reflect.New(reflect.TypeOf(kind.Zero).Elem()).Interface()
+			ok, err := kind.FromDisk(t.Context(), s, key, back)
+			require.NoError(t, err)
+			require.True(t, ok)
+			require.Equal(t, other, back, "%s%s", kind.Name, path)
+			require.NotEqual(t, record, back, "%s%s is another now", kind.Name, path)
+		}
+		keep(record)
+	}
+	require.Greater(t, fields, 100)
+	require.NoError(t, s.Close())
+	s = open(t, dir)
+	for _, kind := range school.AllKinds() {
+		if record, ok := kind.InMemory(s.Now(), keys[kind.Name]); ok {
+			require.Equal(t, reflect.ValueOf(written[kind.Name]).Elem().Interface(), record, kind.Name)
+		}
+	}
+	m, p := s.Now(), s.Now().Pieces["P"]
+	require.Equal(t, *written["plan"].(*school.Plan), p.Plan)
+	require.Equal(t, *written["approval"].(*school.Approval), *p.Word)
+	require.Contains(t, p.Schemes, written["scheme"].(*school.Scheme).Slot)
+	require.Equal(t, *written["assignment"].(*school.AssignmentRecord), m.Assignments["A"].AssignmentRecord)
+	require.Equal(t, *written["piece"].(*school.PieceRecord), p.PieceRecord)
+}
+
+// So does every event, of every kind.
+func TestEveryFieldOfEveryEventIsKept(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	require.NoError(t, s.Change(t.Context(), func(_ school.Moment, c *school.Change) error {
+		for _, kind := range school.AllKinds() {
+			if slices.Contains([]string{"clay", "class", "assignment", "student", "piece"}, kind.Name) {
+				record := reflect.New(reflect.TypeOf(kind.Zero).Elem()).Interface()
+				pointed(kind.Name, record)
+				kind.Put(c, record)
+			}
+		}
+		return nil
+	}))
+	f := &filler{}
+	var want []work.Event
+	for _, kind := range work.Kinds() {
+		var full work.Event
+		f.fill(reflect.ValueOf(&full).Elem())
+		full.Piece, full.Kind = "P", kind
+		events := []any{&full}
+		for path, other := range altered(&full) {
+			if path != ".Piece" && path != ".Kind" && path != ".Seq" {
+				events = append(events, other)
+			}
+		}
+		for i, e := range events {
+			one := *e.(*work.Event)
+			one.ID = fmt.Sprintf("%s-%d-%s", kind, i, one.ID)
+			want = append(want, one)
+		}
+	}
+	for i := range want {
+		require.NoError(t, s.Change(t.Context(), func(m school.Moment, c *school.Change) error { c.Log(want[i]); return nil }))
+		want[i].Seq = int64(i + 1)
+	}
+	require.NoError(t, s.Close())
+	s = open(t, dir)
+	got, err := s.Log(t.Context(), "P")
+	require.NoError(t, err)
+	require.Equal(t, want, got)
+	require.Equal(t, int64(len(want)), s.Now().Seq)
+}
+
+// unpacked is a file of testdata.
+func unpacked(t *testing.T, name string) []byte {
+	file, err := os.Open(filepath.Join("testdata", name))
+	require.NoError(t, err)
+	defer func() { _ = file.Close() }()
+	zipped, err := gzip.NewReader(file)
+	require.NoError(t, err)
+	data, err := io.ReadAll(zipped)
+	require.NoError(t, err)
+	return data
+}
+
+// A school of the layout before this one, with every field of every record and every
+// kind of event in it, is taken over as it was: before-house.json is what the release
+// before read in before-house.db.
+func TestTheLayoutBeforeIsTakenOver(t *testing.T) {
+	dir := t.TempDir()
+	require.NoError(t, os.WriteFile(filepath.Join(dir, "enkaustos.db"), unpacked(t, "before-house.db.gz"), 0o600))
+	s := open(t, dir)
+	var before struct {
+		Clays       []glaze.Clay
+		Glazes      []glaze.Glaze
+		Tiles       []glaze.Tile
+		Classes     []school.Class
+		Students    []school.Student
+		Assignments []school.AssignmentRecord
+		Pieces      []school.PieceRecord
+		Plans       []school.Plan
+		Bells       []lesson.Bell
+		Stations    []room.Station
+		Wishes      []school.Wish
+		Strays      []bench.Stray
+		Events      []work.Event
+		Loads       []school.Load
+		Schemes     []school.Scheme
+		Approvals   []school.Approval
+		JarLevels   []school.JarLevel
+		Programmes  []wall.Programme
+		Hints       []string
+	}
+	require.NoError(t, json.Unmarshal(unpacked(t, "before-house.json.gz"), &before))
+	m := s.Now()
+	same(t, m, school.Clays, before.Clays, func(c glaze.Clay) string { return c.Code })
+	same(t, m, school.Glazes, before.Glazes, func(g glaze.Glaze) string { return g.Code })
+	same(t, m, school.Tiles, before.Tiles, func(x glaze.Tile) string { return x.Code })
+	same(t, m, school.Classes, before.Classes, func(c school.Class) string { return c.ID })
+	same(t, m, school.Students, before.Students, func(c school.Student) string { return c.ID })
+	same(t, m, room.Stations, before.Stations, func(c room.Station) string { return c.ID })
+	same(t, m, school.Wishes, before.Wishes, func(c school.Wish) string { return c.Piece })
+	same(t, m, bench.Strays, before.Strays, func(c bench.Stray) string { return c.Event.ID })
+	same(t, m, school.Loads, before.Loads, func(c school.Load) string { return c.ID })
+	same(t, m, wall.Programmes, before.Programmes, func(c wall.Programme) string { return c.ID })
+	require.Equal(t, text(t, before.Bells), text(t, school.Bells.The(m.Snapshot).Lessons))
+	for _, a := range before.Assignments {
+		require.Equal(t, text(t, a), text(t, m.Assignments[a.ID].AssignmentRecord))
+	}
+	for _, p := range before.Pieces {
+		require.Equal(t, p, m.Pieces[p.ID].PieceRecord)
+	}
+	for _, p := range before.Plans {
+		require.Equal(t, text(t, p), text(t, m.Pieces[p.Piece].Plan))
+	}
+	for _, scheme := range before.Schemes {
+		require.Equal(t, text(t, scheme.Choices), text(t, m.Pieces[scheme.Piece].Schemes[scheme.Slot]))
+	}
+	last := before.Approvals[len(before.Approvals)-1]
+	word := *m.Pieces[last.Piece].Word
+	word.ID = "" // it had none
+	require.Equal(t, text(t, last), text(t, word))
+	levels := school.JarLevels.Sorted(m.Snapshot, func(a, b school.JarLevel) int { return a.At.Compare(b.At) })
+	for i := range levels {
+		levels[i].ID = ""
+	}
+	require.Equal(t, text(t, before.JarLevels), text(t, levels))
+	require.Len(t, before.Events, 2*len(work.Kinds()))
+	for piece := range m.Pieces {
+		log, err := s.Log(t.Context(), piece)
+		require.NoError(t, err)
+		want := slices.DeleteFunc(slices.Clone(before.Events), func(e work.Event) bool { return e.Piece != piece })
+		require.Equal(t, text(t, want), text(t, log))
+	}
+	require.Equal(t, "Old School", school.Names.The(m.Snapshot).Name)
+	require.Equal(t, door.Secret{Hash: "hash"}, door.TeacherSecret.The(m.Snapshot))
+	require.Equal(t, door.Secret{Hash: "hash2"}, door.HelperSecret.The(m.Snapshot))
+	require.Equal(t, map[string]string{"coats": "2", "bandMM": "9"}, school.Rules.The(m.Snapshot).Values)
+	require.Equal(t, []string{"2026-03-02", "2026-03-05"}, school.Airs.The(m.Snapshot).Days)
+	for key, want := range map[string]string{"label-G1": "jpeg of a label", "ph1": "jpeg one", "ph2": "jpeg two"} {
+		picture, err := s.Picture(t.Context(), key)
+		require.NoError(t, err)
+		require.Equal(t, want, string(picture))
+	}
+	copies, err := s.Backups()
+	require.NoError(t, err)
+	require.Len(t, copies, 1, "what was there was copied first")
+}
+
+// text is a value as it lies on the disk; an empty list and none are the same there.
+func text(t *testing.T, v any) string {
+	out, err := json.Marshal(v)
+	require.NoError(t, err)
+	return string(out)
+}
+
+func same[T any](t *testing.T, m school.Moment, kind *school.Kind[T], before []T, key func(T) string) {
+	t.Helper()
+	require.Len(t, kind.All(m.Snapshot), len(before))
+	for _, v := range before {
+		now, ok := kind.Get(m.Snapshot, key(v))
+		require.True(t, ok, key(v))
+		require.Equal(t, text(t, v), text(t, now))
+	}
+}

@@ -1,0 +1,164 @@
+package school
+
+import (
+	"maps"
+	"slices"
+	"sync"
+	"time"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/plan"
+	"enkaustos/core/survey"
+	"enkaustos/core/work"
+)
+
+// Case is all that the survey of a piece depends on.
+func (m Moment) Case(p *Piece) survey.Case {
+	a := m.Assignments[p.Assignment]
+	c := survey.Case{Body: p.Body, Plan: p.Plan.Choices, State: p.State, Work: m.workOf(p, a), Shelf: a.Shelf,
+		Drying: m.Drying(a), Spreads: m.Spreads, Approved: p.Approved()}
+	if c.Approved {
+		c.Pinned = p.Word.Rules
+	}
+	return c
+}
+
+// workOf is what a plan of the piece is checked for.
+func (m Moment) workOf(p *Piece, a *Assignment) plan.Work {
+	w := plan.Work{Body: p.Body, Clay: m.Clay(a.Clay), Cone: a.Cone, Air: a.Atmosphere,
+		Jars: plan.AllowedJars(a.Jars, Classes.All(m.Snapshot)[a.Class].Jars), Standing: p.Plan.Own.Standing}
+	w.Standing.Stilts = w.Standing.Stilts || p.State.Helps[work.OnStilts]
+	w.Standing.Cookie = w.Standing.Cookie || p.State.Helps[work.OnCookie]
+	for _, surface := range p.Body.Surfaces {
+		if surface.Clay != "" && surface.Clay != a.Clay {
+			if w.Clays == nil {
+				w.Clays = map[string]glaze.Clay{}
+			}
+			w.Clays[surface.Clay] = m.Clay(surface.Clay)
+		}
+	}
+	return w
+}
+
+// Drying is how coats dry on the pieces of an assignment: by its rules, on damp
+// days more slowly, at the room's own pace.
+func (m Moment) Drying(a *Assignment) work.Drying {
+	d := m.drying()
+	d.House, d.Pace = a.House, m.Pace().Factor
+	return d
+}
+
+func (m Moment) drying() work.Drying {
+	days, glazes := Airs.The(m.Snapshot).Days, Glazes.All(m.Snapshot)
+	return work.Drying{House: m.House,
+		Damp: func(at time.Time) bool { return slices.Contains(days, Day(at)) },
+		Kind: func(code string) glaze.Kind { return glazes[code].Kind }}
+}
+
+// Day is a date of the room as damp days are kept.
+func Day(at time.Time) string { return at.Local().Format(time.DateOnly) }
+
+// Pace is how fast the room dries today, learned from everything before today, so
+// that the memory and a cold start agree whatever is logged meanwhile.
+func (m Moment) Pace() work.Pace {
+	now := m.At.Local()
+	today := Day(now)
+	m.memo.mu.Lock()
+	defer m.memo.mu.Unlock()
+	if m.memo.day != today {
+		midnight := time.Date(now.Year(), now.Month(), now.Day(), 0, 0, 0, 0, now.Location())
+		m.memo.pace = work.LearnPace(m.drying(), midnight, func(yield func(work.State) bool) {
+			for _, id := range slices.Sorted(maps.Keys(m.Pieces)) {
+				if !yield(m.Pieces[id].State) {
+					return
+				}
+			}
+		})
+		m.memo.day = today
+		m.memo.surveys = map[*Piece]remembered{}
+	}
+	return m.memo.pace
+}
+
+// Survey is how a piece stands. What was worked out is remembered for as long as
+// nothing that it depends on changed, and never stored.
+func (m Moment) Survey(p *Piece) survey.Survey {
+	m.Pace() // begins a new day
+	m.memo.mu.Lock()
+	known, ok := m.memo.surveys[p]
+	m.memo.mu.Unlock()
+	if ok && known.holds(m.At) {
+		return known.Survey
+	}
+	v := survey.Of(m.Case(p), m.At)
+	m.memo.mu.Lock()
+	if len(m.memo.surveys) > 2*len(m.Pieces) {
+		clear(m.memo.surveys) // who still reads an older snapshot leaves its pieces here
+	}
+	m.memo.surveys[p] = remembered{v, m.At}
+	m.memo.mu.Unlock()
+	return v
+}
+
+// Findings are what is to be said of a piece's plan, beside what its class takes.
+func (m Moment) Findings(p *Piece, v survey.Survey) []plan.Finding {
+	return v.InClass(survey.Case{Plan: p.Plan.Choices, Shelf: m.Assignments[p.Assignment].Shelf}, m.Takes(m.ClassOf(p)))
+}
+
+// Order is the working order of a piece's plan.
+func (m Moment) Order(p *Piece) []plan.Step {
+	return plan.Order(p.Plan.Choices, p.Body, m.Assignments[p.Assignment].House, m.Shelf.Glazes)
+}
+
+// Takes is what a class still takes of each jar over all of its plans, mL by code:
+// the strokes that are not on yet.
+func (m Moment) Takes(class string) map[string]float64 {
+	m.takes.mu.Lock()
+	defer m.takes.mu.Unlock()
+	if sum, known := m.takes.of[class]; known {
+		return sum
+	}
+	sum := map[string]float64{}
+	for _, p := range m.PiecesOf(class) {
+		for _, a := range m.Survey(p).Open {
+			sum[a.Glaze] += a.ML
+		}
+	}
+	m.takes.of[class] = sum
+	return sum
+}
+
+// memo is what was worked out from snapshots that differ in nothing but pieces. It
+// is shared by them: a piece that changed is another piece.
+type memo struct {
+	mu      sync.Mutex
+	day     string
+	pace    work.Pace
+	surveys map[*Piece]remembered
+}
+
+type remembered struct {
+	survey.Survey
+	since time.Time
+}
+
+// holds says whether a survey is as it would be now; a demo's clock may be set back.
+func (r remembered) holds(now time.Time) bool {
+	return !now.Before(r.since) && (r.Until.IsZero() || now.Before(r.Until))
+}
+
+func newMemo() *memo { return &memo{surveys: map[*Piece]remembered{}} }
+
+func (m *memo) forget(p *Piece) {
+	m.mu.Lock()
+	defer m.mu.Unlock()
+	delete(m.surveys, p)
+}
+
+// takes is what classes take, added up from one snapshot.
+type takes struct {
+	mu sync.Mutex
+	of map[string]map[string]float64
+}
+
+func newTakes() *takes { return &takes{of: map[string]map[string]float64{}} }

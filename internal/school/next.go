@@ -1,0 +1,265 @@
+package school
+
+import (
+	"context"
+	"maps"
+	"slices"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/plan"
+	"enkaustos/core/rules"
+	"enkaustos/core/stock"
+	"enkaustos/core/work"
+	"enkaustos/internal/store"
+)
+
+// next is a school on its way from one snapshot to the following one: it changes
+// copies only.
+type next struct {
+	*Snapshot
+	owned    map[int]bool    // tables that were copied
+	touched  map[string]bool // pieces that were copied
+	ownParts struct{ pieces, assignments bool }
+	reorder  bool // pieces, or what they are listed by, are others
+	remake   bool // jars, tiles or rules changed: so does everything that is checked by them
+	resurvey bool // something that surveys look at changed
+}
+
+func from(s Snapshot) *next {
+	return &next{Snapshot: &s, owned: map[int]bool{}, touched: map[string]bool{}}
+}
+
+// with is the school after a change. It gives the change's events their places in
+// the server's order.
+func (m Moment) with(c *Change) (*Snapshot, error) {
+	n := from(*m.Snapshot)
+	n.tables = slices.Clone(n.tables)
+	for _, p := range c.puts {
+		p.kind.put(n, p)
+		n.noted(p)
+	}
+	for i := range c.events {
+		n.Seq++
+		c.events[i].Seq = n.Seq
+		if err := n.event(c, c.events[:i], c.events[i]); err != nil {
+			return nil, err
+		}
+	}
+	n.settle()
+	return n.Snapshot, nil
+}
+
+// noted says what has to be worked out again because of a record.
+func (n *next) noted(p put) {
+	switch p.kind.name() {
+	case "piece", "assignment", "student":
+		n.reorder = true
+	}
+	if !p.kind.shows() || p.kind.pieceOf(p.record) != "" {
+		return
+	}
+	n.resurvey = true
+	switch p.kind.name() {
+	case "glaze", "tile", "class", "assignment", "house":
+		n.remake = true
+	}
+}
+
+// event folds one event into its piece. before are the events of the same change
+// that come before it.
+func (n *next) event(c *Change, before []work.Event, e work.Event) error {
+	var log []work.Event
+	if e.Kind == work.Undone {
+		var err error
+		if log, err = c.logUntil(e.Piece, before); err != nil {
+			return err
+		}
+	}
+	p := n.own(e.Piece)
+	p.State = work.Step(p.State, e, func() []work.Event { return log })
+	return nil
+}
+
+// own is a piece that may be changed.
+func (n *next) own(id string) *Piece {
+	if !n.ownParts.pieces {
+		n.Pieces, n.ownParts.pieces = maps.Clone(n.Pieces), true
+	}
+	old := n.Pieces[id]
+	if n.touched[id] {
+		return old
+	}
+	if old == nil {
+		old = &Piece{}
+	} else if n.memo != nil {
+		n.memo.forget(old)
+	}
+	p := *old
+	n.Pieces[id], n.touched[id] = &p, true
+	return &p
+}
+
+func (n *next) piece(r PieceRecord, _ bool) {
+	p := n.own(r.ID)
+	p.PieceRecord = r
+	p.shape(n.Assignments[r.Assignment])
+}
+
+func (n *next) plan(saved Plan, _ bool) {
+	p := n.own(saved.Piece)
+	p.Plan = saved
+	p.shape(n.Assignments[p.Assignment])
+}
+
+func (n *next) scheme(s Scheme, kept bool) {
+	p := n.own(s.Piece)
+	if p.Schemes = maps.Clone(p.Schemes); p.Schemes == nil {
+		p.Schemes = map[int]plan.Plan{}
+	}
+	if kept {
+		p.Schemes[s.Slot] = s.Choices
+	} else {
+		delete(p.Schemes, s.Slot)
+	}
+}
+
+func (n *next) approval(a Approval, _ bool) {
+	p := n.own(a.Piece)
+	p.Word = &a
+	if a.Verdict == plan.Approved {
+		p.Granted = &a
+	}
+}
+
+// assignment builds the body once; measurements were checked when the assignment
+// was made, so they can be built.
+func (n *next) assignment(r AssignmentRecord, _ bool) {
+	if !n.ownParts.assignments {
+		n.Assignments, n.ownParts.assignments = maps.Clone(n.Assignments), true
+	}
+	old, shaped := n.Assignments[r.ID], r
+	a, _ := Shaped(r)
+	n.Assignments[r.ID] = a
+	if old == nil || old.Form == shaped.Form && maps.Equal(old.Measures, r.Measures) && sameMarking(old.AssignmentRecord, r) {
+		return
+	}
+	for _, p := range n.Pieces {
+		if p.Assignment == r.ID {
+			n.own(p.ID).shape(a)
+		}
+	}
+}
+
+func sameMarking(a, b AssignmentRecord) bool {
+	return slices.Equal(a.Marking.Details, b.Marking.Details) && slices.Equal(a.Marking.Joins, b.Marking.Joins) &&
+		maps.Equal(a.Marking.Textured, b.Marking.Textured) && maps.Equal(a.Marking.Clays, b.Marking.Clays)
+}
+
+// settle works out what follows from the records.
+func (n *next) settle() {
+	if n.remake || n.Shelf == nil {
+		n.shelves()
+	}
+	if n.owned[JarLevels.index] || n.Learned == nil {
+		n.learn()
+	}
+	if n.reorder || n.order == nil {
+		n.order = n.ordered()
+	}
+	if n.resurvey || n.memo == nil {
+		n.memo = newMemo()
+	}
+	n.takes = newTakes()
+}
+
+// shelves rebuilds what plans are checked against.
+func (n *next) shelves() {
+	house, _ := rules.Default().With(Rules.The(n.Snapshot).Values)
+	n.House = house
+	n.Shelf = plan.NewShelf(house, slices.Collect(maps.Values(Glazes.All(n.Snapshot))), n.TilesByCode())
+	all := make(map[string]*Assignment, len(n.Assignments))
+	for id, a := range n.Assignments {
+		ruled := *a
+		ruled.House = n.HouseOf(house, a.Class, a.Rules)
+		ruled.Shelf = n.Shelf.Under(ruled.House)
+		all[id] = &ruled
+	}
+	n.Assignments, n.ownParts.assignments = all, true
+}
+
+// HouseOf is a house with the rules of a class and of an assignment over it.
+func (s *Snapshot) HouseOf(house rules.House, class string, assignment map[string]string) rules.House {
+	house, _ = house.With(Classes.All(s)[class].Rules)
+	house, _ = house.With(assignment)
+	return house
+}
+
+// learn works out how far each glaze spreads, from what its jar dropped between two
+// looks and what was brushed in between.
+func (n *next) learn() {
+	n.Learned, n.Spreads = map[string]stock.Learned{}, stock.Spreads{}
+	levels := map[string][]JarLevel{}
+	for _, l := range JarLevels.Sorted(n.Snapshot, func(a, b JarLevel) int { return a.At.Compare(b.At) }) {
+		levels[l.Glaze] = append(levels[l.Glaze], l)
+	}
+	for code, seen := range levels {
+		var drops []stock.Drop
+		for i := 1; i < len(seen); i++ {
+			from, to := seen[i-1], seen[i]
+			if to.ML < from.ML { // else it was filled up, or nobody used it
+				drops = append(drops, stock.Drop{ML: from.ML - to.ML, CM2: n.brushed(code, from, to)})
+			}
+		}
+		if learned, known := stock.Learn(drops); known {
+			n.Learned[code], n.Spreads[code] = learned, learned.MLPerCM2
+		}
+	}
+}
+
+// brushed is the area of all coats of a glaze that were logged between two
+// looks into its jar, in cm², each coat counted.
+func (n *next) brushed(code string, from, to JarLevel) (cm2 float64) {
+	for _, p := range n.Pieces {
+		for _, coat := range p.State.Coats {
+			if coat.Glaze == code && coat.At.After(from.At) && !coat.At.After(to.At) {
+				surface, _ := p.Body.Surface(coat.Surface)
+				cm2 += surface.AreaCM2
+			}
+		}
+	}
+	return cm2
+}
+
+// read is the whole school as it lies on the disk.
+func read(ctx context.Context, disk *store.Store) (*Snapshot, error) {
+	n := from(Snapshot{Pieces: map[string]*Piece{}, Assignments: map[string]*Assignment{}})
+	for _, k := range registered {
+		if err := k.read(ctx, disk, n); err != nil {
+			return nil, err
+		}
+	}
+	var log []work.Event
+	fold := func() {
+		if len(log) > 0 {
+			n.own(log[0].Piece).State = work.Fold(log)
+			log = log[:0]
+		}
+	}
+	err := disk.Events(ctx, func(e work.Event) error {
+		if len(log) > 0 && log[0].Piece != e.Piece {
+			fold()
+		}
+		log = append(log, e)
+		n.Seq = max(n.Seq, e.Seq)
+		return nil
+	})
+	if err != nil {
+		return nil, err
+	}
+	fold()
+	n.settle()
+	return n.Snapshot, nil
+}
+
+// Clay is a clay by its code, the zero clay where there is none.
+func (s *Snapshot) Clay(code string) glaze.Clay { return Clays.All(s)[code] }

@@ -1,0 +1,192 @@
+package school
+
+import (
+	"fmt"
+	"time"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
+	"enkaustos/core/lesson"
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+)
+
+// The kinds that several rooms need; a room's own stand in its package. They are
+// read in this order, so that what is pointed to comes first.
+var (
+	Clays       = Register("clay", func(c glaze.Clay) string { return c.Code })
+	Glazes      = Register("glaze", func(g glaze.Glaze) string { return g.Code })
+	JarLevels   = Register("jar_level", func(l JarLevel) string { return l.ID })
+	Classes     = Register("class", func(c Class) string { return c.ID })
+	Students    = Register("student", func(s Student) string { return s.ID })
+	assignments = Register("assignment", func(a AssignmentRecord) string { return a.ID }).folds((*next).assignment)
+	pieces      = Register("piece", func(p PieceRecord) string { return p.ID }).folds((*next).piece).OfPiece(func(p PieceRecord) string { return p.ID })
+	Tiles       = Register("tile", func(t glaze.Tile) string { return t.Code })
+	Plans       = Register("plan", func(p Plan) string { return fmt.Sprintf("%s/%d", p.Piece, p.Revision) }).folds((*next).plan).OfPiece(func(p Plan) string { return p.Piece })
+	Schemes     = Register("scheme", func(s Scheme) string { return fmt.Sprintf("%s/%d", s.Piece, s.Slot) }).folds((*next).scheme).OfPiece(func(s Scheme) string { return s.Piece })
+	Approvals   = Register("approval", func(a Approval) string { return a.ID }).folds((*next).approval).OfPiece(func(a Approval) string { return a.Piece })
+	Loads       = Register("load", func(l Load) string { return l.ID }).Quiet()
+	Labels      = Register("label", func(l Label) string { return l.Glaze }).Quiet()
+	Wishes      = Register("wish", func(w Wish) string { return w.Piece }).OfPiece(func(w Wish) string { return w.Piece })
+	Photographs = Register("photograph", func(p Photograph) string { return p.ID }).Quiet()
+
+	Names = One[Name]("school").Quiet()
+	Rules = One[HouseRules]("house")
+	Airs  = One[Air]("damp")
+	Bells = One[Week]("bells").Quiet()
+	Hands = One[lesson.ByHand]("room").Quiet()
+)
+
+// Assignments keeps what is given to classes; in memory an assignment has its body
+// and its rules, see Snapshot.Assignments.
+var Assignments = assignments
+
+// Pieces keeps which student makes what; in memory a piece is folded, see
+// Snapshot.Pieces.
+var Pieces = pieces
+
+// Name is what the school is called.
+type Name struct {
+	Name string `json:"name"`
+}
+
+// HouseRules are the school's own choices, by rules.Field.Key, where they differ
+// from the usual ones.
+type HouseRules struct {
+	Values map[string]string `json:"values"`
+}
+
+// Air is the days, such as "2026-03-02", on which things dry more slowly.
+type Air struct {
+	Days []string `json:"days"`
+}
+
+// Week is the lessons of the week.
+type Week struct {
+	Lessons lesson.Week `json:"lessons"`
+}
+
+// Class is a group of students who work together.
+type Class struct {
+	ID         string            `json:"id"`
+	Name       string            `json:"name"`
+	Clay       string            `json:"clay"`                 // glaze.Clay.Code
+	Cone       kiln.Cone         `json:"cone"`                 // of its firings, for new assignments
+	Atmosphere glaze.Atmosphere  `json:"atmosphere,omitempty"` // of its firings; "" counts as oxidation
+	Jars       []string          `json:"jars,omitempty"`       // glaze.Glaze.Code that it may use; none = all
+	Rules      map[string]string `json:"rules,omitempty"`      // by rules.Field.Key, over the school's
+}
+
+// Student is a display name and a mark; nothing more is asked.
+type Student struct {
+	ID    string `json:"id"`
+	Class string `json:"class"`
+	Name  string `json:"name"`
+	Mark  string `json:"mark,omitempty"` // scratched into the clay; tells two of one name apart
+}
+
+// Called names a student as people do: the name, and the mark on the clay.
+func (s Student) Called() string {
+	if s.Mark == "" {
+		return s.Name
+	}
+	return s.Name + " (" + s.Mark + ")"
+}
+
+// AssignmentRecord gives a class a form.
+type AssignmentRecord struct {
+	ID         string            `json:"id"`
+	Class      string            `json:"class"`
+	Name       string            `json:"name"`
+	Form       piece.Form        `json:"form"`
+	Measures   piece.Measures    `json:"measures,omitempty"`
+	Clay       string            `json:"clay"`
+	Cone       kiln.Cone         `json:"cone"`
+	Atmosphere glaze.Atmosphere  `json:"atmosphere,omitempty"` // "" counts as oxidation
+	MadeAt     time.Time         `json:"madeAt,omitzero"`
+	Rules      map[string]string `json:"rules,omitempty"`    // by rules.Field.Key, over the class's
+	Marking    piece.Marking     `json:"marking,omitzero"`   // what is marked out on every piece of it
+	Jars       []string          `json:"jars,omitempty"`     // glaze.Glaze.Code that it may use; none = what its class may
+	Template   plan.Plan         `json:"template,omitempty"` // what plans of it begin from; empty for none
+}
+
+// PieceRecord is one student's work on an assignment.
+type PieceRecord struct {
+	ID         string `json:"id"`
+	Assignment string `json:"assignment"`
+	Student    string `json:"student"`
+}
+
+// Plan is one saved plan of a piece; the newest counts.
+type Plan struct {
+	Piece    string    `json:"piece"`
+	Revision int       `json:"revision"`
+	At       time.Time `json:"at,omitzero"`
+	By       string    `json:"by"`
+	Choices  plan.Plan `json:"choices,omitempty"`
+	Own      plan.Own  `json:"own,omitzero"`
+}
+
+// Scheme is a plan beside the plan, to choose from.
+type Scheme struct {
+	Piece   string    `json:"piece"`
+	Slot    int       `json:"slot"` // 2 or 3; 1 is the plan
+	At      time.Time `json:"at,omitzero"`
+	Choices plan.Plan `json:"choices,omitempty"`
+}
+
+// Approval is what the teacher said of one revision of a plan. The newest counts.
+type Approval struct {
+	ID       string            `json:"id"`
+	Piece    string            `json:"piece"`
+	Revision int               `json:"revision"`
+	At       time.Time         `json:"at,omitzero"`
+	By       string            `json:"by"`
+	Verdict  plan.Verdict      `json:"verdict"`
+	Note     string            `json:"note,omitempty"`
+	Rules    map[string]string `json:"rules,omitempty"` // the rules then, by rules.Field.Key, where not the usual ones
+	Choices  plan.Plan         `json:"choices,omitempty"`
+}
+
+// JarLevel is what was left in a jar when somebody looked.
+type JarLevel struct {
+	ID    string    `json:"id"`
+	Glaze string    `json:"glaze"`
+	At    time.Time `json:"at,omitzero"`
+	ML    float64   `json:"ml"`
+}
+
+// Load is one firing of a kiln. FiredAt and UnloadedAt are zero until then.
+type Load struct {
+	ID         string    `json:"id"`
+	Name       string    `json:"name"`
+	Cone       kiln.Cone `json:"cone"`
+	MadeAt     time.Time `json:"madeAt,omitzero"`
+	FiredAt    time.Time `json:"firedAt,omitzero"`
+	UnloadedAt time.Time `json:"unloadedAt,omitzero"`
+}
+
+// Label is a picture of the maker's label on a jar.
+type Label struct {
+	Glaze   string `json:"glaze"`
+	Picture string `json:"picture"` // key of the picture
+}
+
+// Wish is what a student would like, the best first.
+type Wish struct {
+	Piece string    `json:"piece"`
+	At    time.Time `json:"at,omitzero"`
+	Tiles []string  `json:"tiles,omitempty"` // glaze.Tile.Code, up to three
+	Text  string    `json:"text,omitempty"`
+}
+
+// Photograph is a kept photograph, of a rack of tiles or of a piece; its picture lies
+// under the same key.
+type Photograph struct {
+	ID     string    `json:"id"`
+	Name   string    `json:"name"`
+	Piece  string    `json:"piece,omitempty"` // "" for a rack
+	At     time.Time `json:"at,omitzero"`
+	Width  int       `json:"width"`
+	Height int       `json:"height"`
+}

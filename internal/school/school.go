@@ -1,0 +1,202 @@
+// Package school is the kernel: one school in memory, the order of its writes, and
+// who is told of them. It holds no rule of the trade. Rooms (wall, desk, bench, …)
+// look at a Moment and make a Change; a change is on the disk before it is in the
+// memory.
+package school
+
+import (
+	"context"
+	"database/sql"
+	"sync"
+	"sync/atomic"
+	"time"
+
+	"enkaustos/core/work"
+	"enkaustos/internal/store"
+)
+
+// Clock tells the time. Everything that depends on time asks it, so that a
+// demo can be started at any moment and moved on.
+type Clock interface{ Now() time.Time }
+
+// School is one school at work. Its methods may be called from many goroutines;
+// writes happen one after the other, and nobody who reads waits for them.
+type School struct {
+	store *store.Store
+	clock Clock
+
+	writing sync.Mutex // held from looking to writing to remembering
+	now     atomic.Pointer[Snapshot]
+	queue   queue
+	live    live
+}
+
+// Moment is a school as it is now: everything it knows, and the time. It never
+// changes, so a long search may go on with it while others write.
+type Moment struct {
+	*Snapshot
+	At time.Time // UTC, in whole milliseconds, as it is kept
+}
+
+// Open opens the data folder and reads the whole school into memory. The errors are
+// sentences for the teacher.
+func Open(ctx context.Context, dir string, clock Clock) (*School, error) {
+	disk, err := store.Open(ctx, dir, time.Now())
+	if err != nil {
+		return nil, err
+	}
+	s := &School{store: disk, clock: clock}
+	if err := s.Reload(ctx); err != nil {
+		_ = disk.Close() // the first error says what is wrong
+		return nil, err
+	}
+	return s, nil
+}
+
+// Close lets go of the folder. What was answered is already on the disk.
+func (s *School) Close() error { return s.store.Close() }
+
+// Reload reads the memory from the disk again.
+func (s *School) Reload(ctx context.Context) error {
+	snap, err := read(ctx, s.store)
+	if err == nil {
+		s.now.Store(snap)
+	}
+	return err
+}
+
+// Now is the school at this moment.
+func (s *School) Now() Moment {
+	return Moment{s.now.Load(), s.clock.Now().UTC().Truncate(time.Millisecond)}
+}
+
+// Change makes one use case that writes: do looks at the moment and says what is
+// to be written. Where it returns an error nothing is. When Change returns nil,
+// everything is on the disk and in the memory, and every screen is told. Changes
+// that wait at the same time share a transaction; what is refused of one keeps no
+// other back. do may be run again, and then begins anew.
+func (s *School) Change(ctx context.Context, do func(m Moment, c *Change) error) error {
+	r := &request{do: do}
+	if store.Inside(ctx) { // part of a larger transaction: it cannot wait for others
+		s.write(ctx, []*request{r})
+		return r.err
+	}
+	s.queue.run(r, func(waiting []*request) {
+		s.writing.Lock()
+		defer s.writing.Unlock()
+		// The batch is nobody's own request: it goes on whoever leaves.
+		s.write(context.Background(), waiting)
+	})
+	return r.err
+}
+
+// request is a change that waits, and what became of it.
+type request struct {
+	do     func(Moment, *Change) error
+	change *Change
+	err    error
+	done   chan struct{}
+}
+
+// write makes changes in one transaction; writing is held. A change that the disk
+// refuses is tried alone, so that it keeps no other back.
+func (s *School) write(ctx context.Context, batch []*request) {
+	m := s.Now()
+	var kept []*request
+	pending := pendingLog{ctx: ctx, store: s.store}
+	for _, r := range batch {
+		r.change = &Change{log: &pending}
+		next, err := ahead(m, r, &pending)
+		if r.err = err; err != nil || next == m.Snapshot {
+			continue
+		}
+		m.Snapshot = next
+		kept = append(kept, r)
+	}
+	if len(kept) == 0 {
+		return
+	}
+	err := s.store.Write(ctx, func(tx *store.Tx) error {
+		for _, r := range kept {
+			if err := r.change.write(tx); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	switch {
+	case err == nil:
+		s.now.Store(m.Snapshot)
+		for _, r := range kept {
+			s.live.tell(r.change.told())
+		}
+	case len(kept) == 1:
+		kept[0].err = err
+	default:
+		for _, r := range kept {
+			s.write(ctx, []*request{r})
+		}
+	}
+}
+
+// ahead is the school with one more change; the same where there is none.
+func ahead(m Moment, r *request, pending *pendingLog) (next *Snapshot, err error) {
+	defer guard(&err)
+	if err := r.do(m, r.change); err != nil {
+		return nil, err
+	}
+	if r.change.empty() {
+		return m.Snapshot, nil
+	}
+	next, err = m.with(r.change)
+	if err == nil {
+		pending.events = append(pending.events, r.change.events...)
+	}
+	return next, err
+}
+
+// Together makes one transaction of several changes, all or nothing.
+func (s *School) Together(ctx context.Context, do func(context.Context) error) error {
+	s.writing.Lock()
+	defer s.writing.Unlock()
+	before := s.now.Load()
+	err := s.store.Together(ctx, do)
+	if err != nil {
+		s.now.Store(before)
+		return err
+	}
+	after := *s.now.Load()
+	after.memo, after.takes = newMemo(), newTakes() // days may have been gone back to
+	s.now.Store(&after)
+	return nil
+}
+
+// Log is what happened to a piece, in the server's order.
+func (s *School) Log(ctx context.Context, piece string) ([]work.Event, error) {
+	return s.store.EventsOf(ctx, piece)
+}
+
+// Picture is a picture as JPEG; nil where there is none.
+func (s *School) Picture(ctx context.Context, key string) ([]byte, error) {
+	return s.store.Picture(ctx, key)
+}
+
+// Sessions is where the sessions library keeps who is logged in.
+func (s *School) Sessions() *sql.DB { return s.store.DB() }
+
+// Backup is one copy of the database.
+type Backup = store.Backup
+
+// Backup copies the database while it is in use.
+func (s *School) Backup(ctx context.Context) (Backup, error) {
+	return s.store.Backup(ctx, s.clock.Now())
+}
+
+// Backups lists the copies, the newest first; Prune removes all but the newest.
+func (s *School) Backups() ([]Backup, error) { return s.store.Backups() }
+
+// Prune removes all but the newest copies.
+func (s *School) Prune(keep int) error { return s.store.Prune(keep) }
+
+// NewID makes an id for a record: 26 random letters and digits.
+func NewID() string { return store.NewID() }

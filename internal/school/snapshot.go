@@ -1,0 +1,190 @@
+package school
+
+import (
+	"cmp"
+	"maps"
+	"slices"
+	"strings"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+	"enkaustos/core/rules"
+	"enkaustos/core/stock"
+	"enkaustos/core/work"
+)
+
+// Snapshot is everything that a school knows, as it was at one moment. It never
+// changes, and nothing it holds may be changed.
+type Snapshot struct {
+	tables []any // by Kind.index: maps of records by their keys
+
+	Pieces      map[string]*Piece
+	Assignments map[string]*Assignment
+	House       rules.House              // the school's
+	Shelf       *plan.Shelf              // what the room has, under the school's rules
+	Learned     map[string]stock.Learned // how far a glaze spreads, by its code, where jars told it
+	Spreads     stock.Spreads            // the figures of Learned
+	Seq         int64                    // of the last event
+
+	order map[string][]string // ids of pieces as they are listed, by class
+	memo  *memo
+	takes *takes
+}
+
+// Assignment is an assignment with the body that its measurements make, and
+// the rules its plans are checked under: the school's, with its class's and
+// its own over them.
+type Assignment struct {
+	AssignmentRecord
+	Body  piece.Body
+	House rules.House
+	Shelf *plan.Shelf
+}
+
+// Piece is a piece with its newest plan and its folded log.
+type Piece struct {
+	PieceRecord
+	Plan    Plan
+	Body    piece.Body // with what is its own
+	State   work.State
+	Schemes map[int]plan.Plan // beside the plan, by slot
+	Word    *Approval         // the teacher's last word on its plan; nil for none
+	Granted *Approval         // the last approval; nil where it never was approved
+}
+
+// Stands is where the plan stands with the teacher.
+func (p *Piece) Stands() plan.Standpoint {
+	if p.Word == nil {
+		return plan.Unseen
+	}
+	return plan.StandpointOf(p.Word.Verdict, p.Word.Revision == p.Plan.Revision)
+}
+
+// Approved says whether the plan is approved as it stands.
+func (p *Piece) Approved() bool { return p.Stands() == plan.IsApproved }
+
+// Changes are what changed in the plan since it was approved; none where it stands
+// approved, or never was.
+func (p *Piece) Changes() []plan.Change {
+	if p.Granted == nil || p.Approved() {
+		return nil
+	}
+	return plan.Changes(p.Granted.Choices, p.Plan.Choices, p.Body)
+}
+
+// shape gives a piece its body.
+func (p *Piece) shape(a *Assignment) {
+	p.Body = a.Body
+	if !p.Plan.Own.Shapes() {
+		return
+	}
+	if own, err := p.Plan.Own.Body(a.Form, a.Measures, a.Marking); err == nil {
+		p.Body = own
+	}
+}
+
+// Shaped is an assignment with its body. The error is a piece.Refusals.
+func Shaped(a AssignmentRecord) (*Assignment, error) {
+	body, err := plan.Own{}.Body(a.Form, a.Measures, a.Marking)
+	return &Assignment{AssignmentRecord: a, Body: body}, err
+}
+
+// ClassOf is the class of a piece.
+func (s *Snapshot) ClassOf(p *Piece) string { return s.Assignments[p.Assignment].Class }
+
+// Who names a piece as people do: the student, and the mark on the clay.
+func (s *Snapshot) Who(p *Piece) string { return Students.All(s)[p.Student].Called() }
+
+// Jars are the glazes of the room by code.
+func (s *Snapshot) Jars() []glaze.Glaze {
+	return Glazes.Sorted(s, func(a, b glaze.Glaze) int { return strings.Compare(a.Code, b.Code) })
+}
+
+// TilesByCode are the fired tiles by code.
+func (s *Snapshot) TilesByCode() []glaze.Tile {
+	return Tiles.Sorted(s, func(a, b glaze.Tile) int { return strings.Compare(a.Code, b.Code) })
+}
+
+// ClaysByCode are the clays by code.
+func (s *Snapshot) ClaysByCode() []glaze.Clay {
+	return Clays.Sorted(s, func(a, b glaze.Clay) int { return strings.Compare(a.Code, b.Code) })
+}
+
+// ClassesByName are the classes by name.
+func (s *Snapshot) ClassesByName() []Class {
+	return Classes.Sorted(s, func(a, b Class) int { return strings.Compare(a.Name, b.Name) })
+}
+
+// LoadsInOrder are the kiln loads, the oldest first.
+func (s *Snapshot) LoadsInOrder() []Load {
+	return Loads.Sorted(s, func(a, b Load) int { return a.MadeAt.Compare(b.MadeAt) })
+}
+
+// AssignmentsInOrder are the assignments, the oldest first.
+func (s *Snapshot) AssignmentsInOrder() []*Assignment {
+	return slices.SortedFunc(maps.Values(s.Assignments), byMaking)
+}
+
+func byMaking(a, b *Assignment) int {
+	return cmp.Or(a.MadeAt.Compare(b.MadeAt), strings.Compare(a.Name, b.Name), strings.Compare(a.ID, b.ID))
+}
+
+// StudentsOf lists the students of a class by name, then mark.
+func (s *Snapshot) StudentsOf(class string) []Student {
+	var list []Student
+	for _, st := range Students.All(s) {
+		if st.Class == class {
+			list = append(list, st)
+		}
+	}
+	slices.SortFunc(list, byName)
+	return list
+}
+
+func byName(a, b Student) int {
+	return cmp.Or(strings.Compare(a.Name, b.Name), strings.Compare(a.Mark, b.Mark), strings.Compare(a.ID, b.ID))
+}
+
+// PiecesOf lists pieces, of one class or of all ("" for all): by assignment,
+// then by student as on the class list.
+func (s *Snapshot) PiecesOf(class string) []*Piece {
+	ids := s.order[class]
+	list := make([]*Piece, len(ids))
+	for i, id := range ids {
+		list[i] = s.Pieces[id]
+	}
+	return list
+}
+
+// ordered is the ids of all pieces as PiecesOf lists them, by class and under "" of
+// all classes.
+func (s *Snapshot) ordered() map[string][]string {
+	type placed struct {
+		id string
+		of Student
+		as *Assignment
+	}
+	all, students := make([]placed, 0, len(s.Pieces)), Students.All(s)
+	for id, p := range s.Pieces {
+		all = append(all, placed{id, students[p.Student], s.Assignments[p.Assignment]})
+	}
+	slices.SortFunc(all, func(x, y placed) int {
+		return cmp.Or(byMaking(x.as, y.as), byName(x.of, y.of), strings.Compare(x.id, y.id))
+	})
+	order := map[string][]string{}
+	for _, p := range all {
+		order[""] = append(order[""], p.id)
+		order[p.as.Class] = append(order[p.as.Class], p.id)
+	}
+	return order
+}
+
+// PiecesIn lists the pieces of an assignment by student.
+func (s *Snapshot) PiecesIn(assignment string) []*Piece {
+	a, ok := s.Assignments[assignment]
+	if !ok {
+		return nil
+	}
+	return slices.DeleteFunc(s.PiecesOf(a.Class), func(p *Piece) bool { return p.Assignment != assignment })
+}

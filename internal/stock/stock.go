@@ -1,0 +1,221 @@
+// Package stock keeps the jars of the room: what is in them, and what their labels
+// say.
+package stock
+
+import (
+	"bytes"
+	"context"
+	"io"
+	"net/url"
+	"strings"
+
+	"enkaustos/core/glaze"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/photo"
+	"enkaustos/internal/qr"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Stock answers what the contract asks of the jars.
+type Stock struct{ School *school.School }
+
+// JarChange is what somebody saw who looked into a jar; nil leaves a figure.
+type JarChange struct {
+	ML, Level *float64
+	State     *glaze.State
+	Mixed     bool // just now
+}
+
+// LookInto writes down how full a jar is, how its glaze is, and when it was mixed.
+// What it dropped since the last look tells how far the glaze spreads.
+func LookInto(m school.Moment, c *school.Change, code string, to JarChange) error {
+	return change(m, c, code, func(g *glaze.Glaze) error {
+		set(&g.Jar.ML, to.ML)
+		set(&g.Jar.Level, to.Level)
+		set(&g.Jar.State, to.State)
+		if to.Mixed {
+			g.Jar.MixedAt = m.At
+		}
+		return nil
+	})
+}
+
+// Card is what a glaze's label and the house say of it; nil leaves a figure.
+type Card struct {
+	Name                *string
+	Coats               *int // 0: the rule of the house
+	Thick, Dear, Runner *bool
+	Food                *glaze.FoodLabel
+	Ware                *glaze.Ware
+}
+
+// Write changes what is known of a glaze.
+func Write(m school.Moment, c *school.Change, code string, to Card) error {
+	return change(m, c, code, func(g *glaze.Glaze) error {
+		set(&g.Thick, to.Thick)
+		set(&g.Dear, to.Dear)
+		set(&g.Runner, to.Runner)
+		set(&g.Food, to.Food)
+		set(&g.Ware, to.Ware)
+		set(&g.Coats, to.Coats)
+		set(&g.Name, to.Name)
+		if g.Name = strings.TrimSpace(g.Name); g.Name == "" {
+			return school.Refuse("Give the glaze a name.")
+		}
+		return nil
+	})
+}
+
+func set[T any](to *T, from *T) {
+	if from != nil {
+		*to = *from
+	}
+}
+
+// change changes one glaze, and notes what was left where somebody looked.
+func change(m school.Moment, c *school.Change, code string, do func(*glaze.Glaze) error) error {
+	g, ok := school.Glazes.Get(m.Snapshot, code)
+	if !ok {
+		return school.Missing("jar")
+	}
+	before, known := g.Jar.LeftML()
+	if err := do(&g); err != nil {
+		return err
+	}
+	school.Glazes.Put(c, g)
+	if left, now := g.Jar.LeftML(); now && (!known || before != left) {
+		school.JarLevels.Put(c, school.JarLevel{ID: school.NewID(), Glaze: code, At: m.At, ML: left})
+	}
+	return nil
+}
+
+// Mix keeps a recipe as a glaze of its own.
+func Mix(m school.Moment, c *school.Change, code, name string, r glaze.Recipe) error {
+	if _, taken := school.Glazes.Get(m.Snapshot, code); taken || code == "" || strings.ContainsAny(code, "+×* ") {
+		return school.Refuse("The code %q is taken, empty or joins stacks: give the recipe a short one of its own.", code)
+	}
+	mixed, err := glaze.Mix(code, strings.TrimSpace(name), r, m.Shelf.Glazes)
+	if err != nil {
+		return school.Says(err)
+	}
+	school.Glazes.Put(c, mixed)
+	return nil
+}
+
+// SetLabel keeps a picture of the maker's label; nil takes it away.
+func SetLabel(m school.Moment, c *school.Change, code string, jpeg []byte) error {
+	if _, ok := school.Glazes.Get(m.Snapshot, code); !ok {
+		return school.Missing("jar")
+	}
+	label := school.Label{Glaze: code, Picture: "label-" + code}
+	c.Picture(label.Picture, jpeg)
+	if jpeg == nil {
+		school.Labels.Drop(c, label)
+	} else {
+		school.Labels.Put(c, label)
+	}
+	return nil
+}
+
+// changed makes a change to a jar and answers with it.
+func (s Stock) changed(ctx context.Context, code string, do func(school.Moment, *school.Change) error) (contract.Glaze, error) {
+	if err := s.School.Change(ctx, do); err != nil {
+		return contract.Glaze{}, err
+	}
+	m := s.School.Now()
+	return view.Jar(m, school.Glazes.All(m.Snapshot)[code]), nil
+}
+
+// ListGlazes lists the jars.
+func (s Stock) ListGlazes(context.Context, contract.ListGlazesRequestObject) (contract.ListGlazesResponseObject, error) {
+	m := s.School.Now()
+	return contract.ListGlazes200JSONResponse(view.List(m.Jars(), func(g glaze.Glaze) contract.Glaze { return view.Jar(m, g) })), nil
+}
+
+// SetStock says whether a jar is in the room.
+func (s Stock) SetStock(ctx context.Context, r contract.SetStockRequestObject) (contract.SetStockResponseObject, error) {
+	v, err := s.changed(ctx, r.Code, func(m school.Moment, c *school.Change) error {
+		return change(m, c, r.Code, func(g *glaze.Glaze) error { g.InStock = r.Body.InStock; return nil })
+	})
+	return contract.SetStock200JSONResponse(v), err
+}
+
+// ChangeJar writes down how full a jar is and how its glaze is.
+func (s Stock) ChangeJar(ctx context.Context, r contract.ChangeJarRequestObject) (contract.ChangeJarResponseObject, error) {
+	to := JarChange{ML: wide(r.Body.Ml), Level: wide(r.Body.Level), State: (*glaze.State)(r.Body.State), Mixed: view.Value(r.Body.Mixed)}
+	v, err := s.changed(ctx, r.Code, func(m school.Moment, c *school.Change) error { return LookInto(m, c, r.Code, to) })
+	return contract.ChangeJar200JSONResponse(v), err
+}
+
+func wide(v *float32) *float64 {
+	if v == nil {
+		return nil
+	}
+	w := float64(*v)
+	return &w
+}
+
+// ChangeCard changes what is known of a glaze.
+func (s Stock) ChangeCard(ctx context.Context, r contract.ChangeCardRequestObject) (contract.ChangeCardResponseObject, error) {
+	to := Card{Name: r.Body.Name, Coats: r.Body.Coats, Thick: r.Body.Thick, Dear: r.Body.Dear, Runner: r.Body.Runner,
+		Food: (*glaze.FoodLabel)(r.Body.Food), Ware: (*glaze.Ware)(r.Body.Ware)}
+	v, err := s.changed(ctx, r.Code, func(m school.Moment, c *school.Change) error { return Write(m, c, r.Code, to) })
+	return contract.ChangeCard200JSONResponse(v), err
+}
+
+// MixGlaze keeps a recipe as a glaze of its own.
+func (s Stock) MixGlaze(ctx context.Context, r contract.MixGlazeRequestObject) (contract.MixGlazeResponseObject, error) {
+	code := strings.TrimSpace(r.Body.Code)
+	v, err := s.changed(ctx, code, func(m school.Moment, c *school.Change) error {
+		return Mix(m, c, code, view.Value(r.Body.Name), r.Body.Parts)
+	})
+	return contract.MixGlaze201JSONResponse(v), err
+}
+
+// GetHint is the picture on a maker's label.
+func (s Stock) GetHint(ctx context.Context, r contract.GetHintRequestObject) (contract.GetHintResponseObject, error) {
+	label, ok := school.Labels.Get(s.School.Now().Snapshot, r.Code)
+	if !ok {
+		return nil, school.Missing("picture")
+	}
+	jpeg, err := s.School.Picture(ctx, label.Picture)
+	if err != nil {
+		return nil, err
+	}
+	return contract.GetHint200ImagejpegResponse{Body: bytes.NewReader(jpeg), ContentLength: int64(len(jpeg))}, nil
+}
+
+// PutHint keeps a picture of a maker's label, small.
+func (s Stock) PutHint(ctx context.Context, r contract.PutHintRequestObject) (contract.PutHintResponseObject, error) {
+	data, err := io.ReadAll(r.Body)
+	if err != nil {
+		return nil, err
+	}
+	kept, err := photo.KeepInTurn(ctx, data)
+	if err != nil {
+		return nil, school.Photo(err)
+	}
+	return contract.PutHint204Response{}, s.School.Change(ctx, func(m school.Moment, c *school.Change) error { return SetLabel(m, c, r.Code, kept.JPEG) })
+}
+
+// RemoveHint takes the picture of a maker's label away.
+func (s Stock) RemoveHint(ctx context.Context, r contract.RemoveHintRequestObject) (contract.RemoveHintResponseObject, error) {
+	return contract.RemoveHint204Response{}, s.School.Change(ctx, func(m school.Moment, c *school.Change) error { return SetLabel(m, c, r.Code, nil) })
+}
+
+// GetJarCode draws a QR code that leads to the jar, at the address under which
+// the asker reached this server. An address of this machine alone would lead
+// nowhere from a tablet: then the code holds the jar's code and name.
+func (s Stock) GetJarCode(ctx context.Context, r contract.GetJarCodeRequestObject) (contract.GetJarCodeResponseObject, error) {
+	g, ok := school.Glazes.Get(s.School.Now().Snapshot, r.Code)
+	if !ok {
+		return nil, school.Missing("jar")
+	}
+	text := g.Code + " " + g.Name
+	if base, ok := qr.Reachable(ctx); ok {
+		text = base + "/stock?jar=" + url.QueryEscape(g.Code)
+	}
+	picture, size, err := qr.Picture(text)
+	return contract.GetJarCode200ImagepngResponse{Body: picture, ContentLength: size}, err
+}

@@ -1,0 +1,104 @@
+// Package today is the teacher's first look: where every class's pieces wait, what
+// holds them up, what is worth doing next.
+package today
+
+import (
+	"context"
+	"fmt"
+	"slices"
+
+	"enkaustos/core/ready"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Today answers what the contract asks of the first screen.
+type Today struct{ School *school.School }
+
+var stages = []ready.Stage{ready.Plan, ready.Bench, ready.Foot, ready.Kiln, ready.Results, ready.Done}
+
+// GetToday is the teacher's first screen.
+func (t Today) GetToday(context.Context, contract.GetTodayRequestObject) (contract.GetTodayResponseObject, error) {
+	return contract.GetToday200JSONResponse(Look(t.School.Now())), nil
+}
+
+// Look looks over the whole school.
+func Look(m school.Moment) contract.Today {
+	v := contract.Today{Tiles: len(school.Tiles.All(m.Snapshot)), Glazes: len(school.Glazes.All(m.Snapshot)), Blocked: []contract.Held{}}
+	all := map[ready.Stage]int{}
+	perClass := map[string]map[ready.Stage]int{}
+	var waiting []ready.Waiting
+	classOf := map[string]string{}
+	fit := 0
+	for _, p := range m.PiecesOf("") {
+		at, class := m.Survey(p), m.ClassOf(p)
+		if perClass[class] == nil {
+			perClass[class] = map[ready.Stage]int{}
+		}
+		all[at.Stage]++
+		perClass[class][at.Stage]++
+		if ready.MayBeLoaded(p.State, at.Blockers) {
+			fit++
+		}
+		waiting = append(waiting, ready.Waiting{Piece: p.ID, Blockers: at.Blockers})
+		classOf[p.ID] = class
+	}
+	v.Counts = counts(all)
+	v.Classes = view.List(m.ClassesByName(), func(c school.Class) contract.ClassCounts {
+		return contract.ClassCounts{Id: c.ID, Name: c.Name, Counts: counts(perClass[c.ID])}
+	})
+	for _, g := range ready.Groups(waiting) {
+		h := contract.Held{Code: g.Code, Text: g.Words(), Stage: g.Stage, Pieces: len(g.Pieces), ClearsAt: view.When(g.ClearsAt), Class: classOf[g.Pieces[0]]}
+		if slices.ContainsFunc(g.Pieces, func(id string) bool { return classOf[id] != h.Class }) {
+			h.Class = ""
+		}
+		v.Blocked = append(v.Blocked, h)
+	}
+	v.Next = nextSteps(m, all, fit)
+	return v
+}
+
+func counts(of map[ready.Stage]int) []contract.Count {
+	return view.List(stages, func(stage ready.Stage) contract.Count { return contract.Count{Stage: stage, Pieces: of[stage]} })
+}
+
+// nextSteps says what to do next, what the kiln waits for first.
+func nextSteps(m school.Moment, all map[ready.Stage]int, fit int) []contract.NextStep {
+	next := []contract.NextStep{}
+	add := func(do bool, to, why, format string, args ...any) {
+		if do {
+			next = append(next, contract.NextStep{Text: fmt.Sprintf(format, args...), Why: why, To: to})
+		}
+	}
+	students := len(school.Students.All(m.Snapshot))
+	add(students == 0, "/classes", "A CSV with name, class and mark is enough.", "Bring a class list")
+	add(len(school.Glazes.All(m.Snapshot)) == 0, "/stock", "Ten jars will do for a first lesson.", "Bring the list of glazes")
+	add(len(m.Assignments) == 0 && students > 0, "/plan", "Every student then has a piece to plan or to glaze.", "Give a class something to make")
+	for _, l := range m.LoadsInOrder() {
+		switch {
+		case !l.UnloadedAt.IsZero():
+		case !l.FiredAt.IsZero():
+			add(true, "/kiln", "Unload when it is cool enough for bare hands.", "Unload %s", l.Name)
+		default:
+			add(true, "/kiln", "Its pieces wait for nothing else.", "Fire %s", l.Name)
+		}
+	}
+	add(fit > 0, "/kiln", "Coats on, feet clean, dry.", "Load %s", pieces(fit, "that may be fired"))
+	add(all[ready.Foot] > 0, "/foot", "Nothing goes into the kiln unchecked.", "Look at the feet of %s", pieces(all[ready.Foot], ""))
+	add(all[ready.Results] > 0, "/results", "The class sees what came out, and good stacks become tiles.", "Record the results of %s", pieces(all[ready.Results], ""))
+	add(all[ready.Bench] > 0, "/bench", "Their plans ask for more coats.", "Go on glazing %s", pieces(all[ready.Bench], ""))
+	add(all[ready.Plan] > 0, "/plan", "A mistake on paper costs nothing.", "Plan %s", pieces(all[ready.Plan], ""))
+	return next
+}
+
+func pieces(n int, which string) string {
+	text := fmt.Sprintf("%d pieces", n)
+	if n == 1 {
+		text = "1 piece"
+	}
+	if which != "" {
+		text += " " + which
+	}
+	return text
+}

@@ -1,0 +1,200 @@
+package view
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+
+	"enkaustos/core/bench"
+	"enkaustos/core/foot"
+	"enkaustos/core/plan"
+	"enkaustos/core/ready"
+	"enkaustos/core/rules"
+	"enkaustos/core/survey"
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+)
+
+// Piece is a piece as somebody of a role sees it in a list: marks are the teacher's.
+func Piece(m school.Moment, by work.Actor, p *school.Piece) contract.Piece {
+	v := whole(m, p)
+	if by.Role != work.Teacher {
+		v = WithoutMarks(v)
+	}
+	return v
+}
+
+// Pieces is Piece for a list of them.
+func Pieces(m school.Moment, by work.Actor, list []*school.Piece) []contract.Piece {
+	return List(list, func(p *school.Piece) contract.Piece { return Piece(m, by, p) })
+}
+
+// WithoutMarks is a piece without the teacher's mark: that is the teacher's.
+func WithoutMarks(p contract.Piece) contract.Piece {
+	p.Quality, p.QualityText = nil, nil
+	return p
+}
+
+func whole(m school.Moment, p *school.Piece) contract.Piece {
+	a, student, s := m.Assignments[p.Assignment], school.Students.All(m.Snapshot)[p.Student], p.State
+	at := m.Survey(p)
+	v := contract.Piece{Id: p.ID, Class: a.Class, Assignment: a.ID, Title: a.Name, Student: student.Name, Mark: student.Mark,
+		Clay: a.Clay, Cone: string(a.Cone), Stage: at.Stage, Seq: s.Seq, Revision: p.Plan.Revision, BandMM: at.Band.HeightMM,
+		Fit: ready.MayBeLoaded(s, at.Blockers), Together: Some(ready.MayPassTogether(at.Blockers)), Approval: Approval(p),
+		Surfaces: List(at.Surfaces, Surface), Blockers: All(at.Blockers), Findings: List(m.Findings(p, at), Finding),
+		Overruled: List(s.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
+		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(s.Pictures), Notes: All(s.Notes),
+		Lost: Some(s.Lost), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Absent: When(s.Absent),
+		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(s.Damage), Wish: wish(m, p)}
+	if l := s.Cover; l != nil {
+		v.Cover = &contract.LastLook{Verdict: string(l.Cover), Surface: Some(l.Surface), At: l.At, By: l.By, Lapsed: Some(l.Lapsed)}
+	}
+	if c := s.Check; c != nil {
+		v.Foot = &contract.LastLook{Verdict: string(c.Verdict), At: c.At, By: c.By, Lapsed: Some(c.Lapsed)}
+		if len(c.Spots) > 0 {
+			v.Foot.Spots = &c.Spots
+		}
+	}
+	if l := s.Load; l != nil {
+		v.Load, v.LoadLapsed = Some(l.Load), Some(l.Lapsed)
+	}
+	if f := s.Firing; f != nil {
+		v.Load, v.Fired, v.Unloaded = Some(f.Load), When(f.At), When(f.Unloaded)
+	}
+	if o := s.Opinion; o != nil {
+		v.Opinion, v.Again = &o.Text, &o.Again
+	}
+	if q := s.Quality; q != nil {
+		v.Quality, v.QualityText = &q.Mark, Some(q.Text)
+	}
+	return v
+}
+
+func wish(m school.Moment, p *school.Piece) *contract.Wish {
+	w, ok := school.Wishes.Get(m.Snapshot, p.ID)
+	if !ok {
+		return nil
+	}
+	return &contract.Wish{Tiles: All(w.Tiles), Text: w.Text}
+}
+
+// Approval is where a plan stands with the teacher.
+func Approval(p *school.Piece) contract.Approval {
+	v := contract.Approval{State: contract.ApprovalState(p.Stands()), Changes: List(p.Changes(), func(c plan.Change) contract.PlanChange {
+		return contract.PlanChange{Surface: c.Surface, Text: c.Text}
+	})}
+	if p.Word != nil {
+		v.At, v.Note = When(p.Word.At), p.Word.Note
+	}
+	return v
+}
+
+// Ruling is a blocker that the teacher overruled.
+func Ruling(r work.Ruling) contract.Ruling {
+	return contract.Ruling{Code: r.Code, Surface: r.Surface, Reason: r.Reason, By: r.By, At: r.At}
+}
+
+// Surface is a surface with its plan and its coats.
+func Surface(s survey.Surface) contract.SurfaceState {
+	v := contract.SurfaceState{Resist: Some(contract.SurfaceStateResist(s.Choice.Resist)), Heavy: Some(s.Choice.Heavy), Optional: Some(s.Optional), Detail: Some(string(s.Detail)),
+		Id: s.ID, Name: s.Name, Stands: s.Stands, Bare: s.Choice.Bare, Stack: All(s.Choice.Stack),
+		On: List(s.On, func(c survey.Coat) contract.Coat {
+			v := coat(c.Coat)
+			v.OnWet, v.Planned = c.OnWet, c.Planned
+			return v
+		}),
+		Left: All(s.Left), Ways: List(s.Ways, func(w bench.Way) contract.SurfaceStateWays { return contract.SurfaceStateWays(w) }),
+		Raw: Hex(s.Raw), Fired: Hex(s.Fired), Tile: Some(s.Tile), WetFrom: When(s.WetFrom), DryAt: When(s.DryAt),
+		NextAt: When(s.NextAt), NextBy: When(s.NextBy), Peeled: Some(s.Peeled)}
+	if len(s.Doubts) > 0 {
+		doubts := List(s.Doubts, coat)
+		v.Doubts = &doubts
+	}
+	return v
+}
+
+func coat(c work.Coat) contract.Coat {
+	return contract.Coat{Id: c.ID, Glaze: c.Glaze, At: c.At, By: c.By, Felt: Some(c.Felt)}
+}
+
+// Finding is one thing that the check of a plan has to say.
+func Finding(f plan.Finding) contract.Finding {
+	v := contract.Finding{Code: f.Code, Severity: f.Severity, Surface: f.Surface, Text: f.Text, Way: f.Way, Stand: f.Stand}
+	if len(f.Numbers) > 0 {
+		v.Numbers = (*map[string]float64)(&f.Numbers)
+	}
+	if f.Mend != nil {
+		mend := choice(f.Surface, *f.Mend)
+		v.Mend = &mend
+	}
+	return v
+}
+
+func choice(surface string, c plan.Choice) contract.Choice {
+	return contract.Choice{Surface: surface, Bare: c.Bare, Stack: All(c.Stack), Resist: Some(contract.ChoiceResist(c.Resist)), Heavy: Some(c.Heavy)}
+}
+
+// Choices is a plan, surface by surface.
+func Choices(p plan.Plan) []contract.Choice {
+	return List(slices.Sorted(maps.Keys(p)), func(id string) contract.Choice { return choice(id, p[id]) })
+}
+
+// PlanOf is the plan that somebody sends.
+func PlanOf(in []contract.Choice) plan.Plan {
+	p := plan.Plan{}
+	for _, c := range in {
+		p[c.Surface] = plan.Choice{Bare: c.Bare, Stack: c.Stack, Resist: plan.Resist(Value(c.Resist)), Heavy: Value(c.Heavy)}
+	}
+	return p
+}
+
+// Detail is all about one piece, as an actor may see it; log is its log.
+func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) contract.PieceDetail {
+	a, at := m.Assignments[p.Assignment], m.Survey(p)
+	var tiles []string
+	for _, t := range m.TilesByCode() {
+		if t.Piece == p.ID {
+			tiles = append(tiles, t.Code)
+		}
+	}
+	own := p.Plan.Own
+	help := foot.Suggest(foot.Risk{Band: at.Band, HouseMM: a.House.BandMM, ContactMM: p.Body.Across(),
+		Stilts: a.House.Foot == rules.Stilts, LowFire: !plan.LowFire.Cooler(a.Cone)})
+	return contract.PieceDetail{Now: m.At, Piece: Piece(m, by, p), Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
+		Surfaces: List(p.Body.Surfaces, SurfaceArea), History: history(by, p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
+		Own: own, Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
+		Help: List(help, func(h foot.Help) contract.Help {
+			return contract.Help{Kind: contract.HelpKind(h.Kind), Why: h.Why, Recorded: p.State.Helps[h.Kind]}
+		})}
+}
+
+// history is the record of a piece; the teacher's marks are the teacher's.
+func history(by work.Actor, p *school.Piece, log []work.Event) []contract.HistoryEntry {
+	undone := work.UndoneIn(log)
+	lines := []contract.HistoryEntry{}
+	for _, e := range log {
+		if e.Kind == work.Graded && by.Role != work.Teacher {
+			continue
+		}
+		on, _ := p.Body.Surface(e.Surface)
+		lines = append(lines, contract.HistoryEntry{Id: e.ID, Kind: string(e.Kind), At: e.Happened(), By: e.By, Text: e.Says(on.Name),
+			Undone: undone[e.ID], Undoable: e.Kind.Undoable() && !undone[e.ID]})
+	}
+	return lines
+}
+
+// step says one step of the working order in the words of the bench.
+func step(p *school.Piece) func(plan.Step) contract.Step {
+	return func(s plan.Step) contract.Step {
+		surface, _ := p.Body.Surface(s.Surface)
+		says := fmt.Sprintf("%s: %d × %s, %s", surface.Name, s.Coats, s.Glaze, s.Brush)
+		if s.Dip {
+			says = fmt.Sprintf("%s: dip into %s, %s", surface.Name, s.Glaze, s.Brush)
+		}
+		if s.Optional {
+			says += ", if time is left"
+		}
+		return contract.Step{Surface: s.Surface, Glaze: s.Glaze, Coats: s.Coats, Brush: string(s.Brush), Says: says, Optional: Some(s.Optional)}
+	}
+}

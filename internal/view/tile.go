@@ -1,0 +1,73 @@
+package view
+
+import (
+	"slices"
+	"strings"
+
+	"enkaustos/core/colour"
+	"enkaustos/core/glaze"
+	"enkaustos/core/stock"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+)
+
+// Tile is a fired tile with what the jars' labels say of it.
+func Tile(m school.Moment, t glaze.Tile) contract.Tile {
+	v := contract.Tile{Code: t.Code, Clay: t.Clay, Cone: string(t.Cone), Stack: t.Stack, Fired: t.Fired.Hex(), Food: true, InStock: true,
+		Textured: t.Textured, Piece: Some(t.Piece), Atmosphere: t.In(), Place: t.Place, Doubt: Some(t.Doubt()),
+		Faults: All(t.Faults), Strips: []contract.TileStrip{}}
+	jars := school.Glazes.All(m.Snapshot)
+	var names []string
+	var raw colour.Lab
+	for _, layer := range t.Stack {
+		g := jars[layer.Glaze]
+		names = append(names, strings.TrimSpace(layer.Glaze+" "+g.Name))
+		raw = g.Raw
+		v.Food = v.Food && (!g.Kind.Melts() || g.Food == glaze.FoodClaimed)
+		v.InStock = v.InStock && g.InStock
+	}
+	v.Food = v.Food && jars[t.Stack[len(t.Stack)-1].Glaze].Kind.Melts()
+	slices.Reverse(names)
+	v.Title, v.Raw = strings.Join(names, " over "), raw.Hex()
+	if p, ok := m.Pieces[t.Piece]; ok {
+		v.PieceOf = Some(m.Who(p))
+	}
+	if strips := t.Strips(); len(strips) > 1 {
+		v.Strips = List(strips, func(s colour.Strip) contract.TileStrip { return contract.TileStrip{Coats: s.Coats, Fired: s.Lab.Hex()} })
+	}
+	if r, ok := t.On(glaze.Texture, t.Stack.Total()); ok && !t.Textured {
+		v.Texture = Hex(&r.Lab)
+	}
+	return v
+}
+
+// Jar is a glaze as it stands in the room.
+func Jar(m school.Moment, g glaze.Glaze) contract.Glaze {
+	_, hint := school.Labels.Get(m.Snapshot, g.Code)
+	return contract.Glaze{Code: g.Code, Name: g.Name, Kind: string(g.Kind), Raw: g.Raw.Hex(), Cones: g.Cones.String(),
+		Food: contract.GlazeFood(g.Food), InStock: g.InStock, Runner: g.Runner, Coats: g.Coats,
+		Figure: m.House.OfGlaze(&g), Ml: float32(g.Jar.ML), Level: float32(g.Jar.Level), State: contract.GlazeState(g.Jar.State),
+		MixedAt: When(g.Jar.MixedAt), Hint: hint, Atmosphere: Some(g.Atmosphere),
+		Thick: g.Thick, Dear: g.Dear, Ware: contract.GlazeWare(g.Ware), Spread: spread(m, g.Code), Recipe: All(g.Recipe)}
+}
+
+// spread is what one brushed coat of a glaze takes: learned, or the usual figure.
+func spread(m school.Moment, code string) contract.Spread {
+	if learned, ok := m.Learned[code]; ok {
+		return contract.Spread{MlPerCM2: learned.MLPerCM2, Lessons: learned.Lessons}
+	}
+	return contract.Spread{MlPerCM2: stock.SpreadML}
+}
+
+// Clay is a clay.
+func Clay(c glaze.Clay) contract.Clay {
+	return contract.Clay{Code: c.Code, Name: c.Name, Cones: c.Cones.String(), Hottest: string(c.Cones.To), Fired: c.Fired.Hex(), Dark: c.Dark}
+}
+
+// Amount is how much a plan takes of a jar.
+func Amount(a stock.Amount) contract.Amount {
+	return contract.Amount{Glaze: a.Glaze, Ml: float32(a.ML), Cups: float32(a.Cups())}
+}
+
+// Flag is a doubt of a reading, with what it means.
+func Flag(f colour.Flag) contract.Flag { return contract.Flag{Flag: string(f), Means: f.Means()} }

@@ -1,0 +1,149 @@
+package wall
+
+import (
+	"bytes"
+	"context"
+	"io"
+	"strings"
+
+	"enkaustos/core/colour"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/photo"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Photographs answers what the contract asks of photographs of racks.
+type Photographs struct{ School *school.School }
+
+// Photograph is a kept photograph, of a rack of tiles or of a piece, without its
+// pixels.
+type Photograph = school.Photograph
+
+// Take takes in a photograph of a rack. One is decoded at a time: the caller waits
+// for its turn, or until its context ends.
+func (p Photographs) Take(ctx context.Context, name string, data []byte) (Photograph, error) {
+	kept, err := photo.KeepInTurn(ctx, data)
+	if err != nil {
+		return Photograph{}, school.Photo(err)
+	}
+	if name = strings.TrimSpace(name); name == "" {
+		name = "photograph"
+	}
+	var made Photograph
+	return made, p.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		made = Photograph{ID: school.NewID(), Name: name, At: m.At, Width: kept.Width, Height: kept.Height}
+		school.Photographs.Put(c, made)
+		c.Picture(made.ID, kept.JPEG)
+		return nil
+	})
+}
+
+func photograph(p Photograph) contract.Photograph {
+	return contract.Photograph{Id: p.ID, Name: p.Name, At: p.At, Width: p.Width, Height: p.Height}
+}
+
+// ListPhotographs lists the kept photographs of racks, the newest first.
+func (p Photographs) ListPhotographs(context.Context, contract.ListPhotographsRequestObject) (contract.ListPhotographsResponseObject, error) {
+	all := []contract.Photograph{}
+	for _, one := range school.Photographs.Sorted(p.School.Now().Snapshot, func(a, b Photograph) int { return b.At.Compare(a.At) }) {
+		if one.Piece == "" {
+			all = append(all, photograph(one))
+		}
+	}
+	return contract.ListPhotographs200JSONResponse(all), nil
+}
+
+// AddPhotograph takes in a photograph of a rack.
+func (p Photographs) AddPhotograph(ctx context.Context, r contract.AddPhotographRequestObject) (contract.AddPhotographResponseObject, error) {
+	data, err := io.ReadAll(r.Body)
+	if err != nil {
+		return nil, err
+	}
+	made, err := p.Take(ctx, r.Params.Name, data)
+	if err != nil {
+		return nil, err
+	}
+	return contract.AddPhotograph201JSONResponse(photograph(made)), nil
+}
+
+// RemovePhotograph throws a photograph away; what was read from it stays.
+func (p Photographs) RemovePhotograph(ctx context.Context, r contract.RemovePhotographRequestObject) (contract.RemovePhotographResponseObject, error) {
+	return contract.RemovePhotograph204Response{}, p.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		if one, ok := school.Photographs.Get(m.Snapshot, r.Id); ok {
+			school.Photographs.Drop(c, one)
+			c.Picture(r.Id, nil)
+		}
+		return nil
+	})
+}
+
+// picture is a photograph's picture as JPEG.
+func (p Photographs) picture(ctx context.Context, id string) (one Photograph, jpeg []byte, err error) {
+	one, ok := school.Photographs.Get(p.School.Now().Snapshot, id)
+	if !ok {
+		return one, nil, school.Missing("photograph")
+	}
+	jpeg, err = p.School.Picture(ctx, id)
+	if err == nil && jpeg == nil {
+		err = school.Missing("photograph")
+	}
+	return one, jpeg, err
+}
+
+// GetPicture is a photograph's picture.
+func (p Photographs) GetPicture(ctx context.Context, r contract.GetPictureRequestObject) (contract.GetPictureResponseObject, error) {
+	_, jpeg, err := p.picture(ctx, r.Id)
+	if err != nil {
+		return nil, err
+	}
+	return contract.GetPicture200ImagejpegResponse{Body: bytes.NewReader(jpeg), ContentLength: int64(len(jpeg))}, nil
+}
+
+// ReadPhotograph reads boxes of a photograph by the cards in it. Without a card the
+// colours are as the camera kept them, and flagged so.
+func (p Photographs) ReadPhotograph(ctx context.Context, r contract.ReadPhotographRequestObject) (contract.ReadPhotographResponseObject, error) {
+	one, jpeg, err := p.picture(ctx, r.Id)
+	if err != nil {
+		return nil, err
+	}
+	picture, err := photo.Kept{Width: one.Width, Height: one.Height, JPEG: jpeg}.Picture()
+	if err != nil {
+		return nil, err
+	}
+	light := picture.Unlit()
+	if cards := view.List(r.Body.Cards, card); len(cards) > 0 {
+		for i, c := range cards {
+			if !c.Box.Inside(picture.Width, picture.Height) {
+				return nil, school.Refuse("Card %d lies outside the picture: move it in.", i+1)
+			}
+		}
+		if light, err = picture.Learn(cards); err != nil {
+			return nil, school.Says(err)
+		}
+	}
+	v := contract.ReadPhotograph200JSONResponse{Levels: light.Levels, Places: light.Places, Says: light.Says(), Readings: []contract.BoxReading{},
+		LeftOut: view.List(light.Left, func(l colour.LeftOut) contract.CardLeftOut { return contract.CardLeftOut{Card: l.Card, Why: l.Why} })}
+	for i, b := range r.Body.Boxes {
+		read, err := picture.Read(box(b), light)
+		if err != nil {
+			return nil, school.Refuse("Box %d: %s", i+1, school.Sentence(err))
+		}
+		v.Readings = append(v.Readings, contract.BoxReading{Lab: read.Lab, Hex: read.Lab.Hex(), Spread: float32(read.Spread),
+			Flags: view.List(read.Flags, view.Flag), Doubtful: colour.Doubtful(read.Flags)})
+	}
+	return v, nil
+}
+
+func card(c contract.Card) colour.Card {
+	v := colour.Card{Box: box(c.Box), Kind: colour.CardKind(c.Kind)}
+	v.True, _ = colour.UsualCard(v.Kind) // the contract knows no other kinds
+	if c.L != nil {
+		v.True = colour.Lab{L: float64(*c.L)}
+	}
+	return v
+}
+
+func box(b contract.Box) colour.Box {
+	return colour.Box{X: float64(b.X), Y: float64(b.Y), W: float64(b.W), H: float64(b.H)}
+}
