@@ -2,18 +2,18 @@
 import { computed } from "vue";
 import { defineAsyncComponent } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import ShortcutHelp from "./components/ShortcutHelp.vue";
-import PieceRecord from "./components/PieceRecord.vue";
-import TheRail from "./components/TheRail.vue";
-import TopBar from "./components/TopBar.vue";
-import { useKeys } from "./composables/useKeys";
-import { useRoom } from "./composables/useRoom";
-import { useSession } from "./composables/useSession";
-import { beside, stages } from "./router";
-import DoorView from "./views/DoorView.vue";
+import ShortcutHelp from "@/ui/ShortcutHelp.vue";
+import PieceRecord from "@/record/PieceRecord.vue";
+import TheRail from "@/ui/TheRail.vue";
+import TopBar from "@/ui/TopBar.vue";
+import { useKeys } from "@/ui/useKeys";
+import { useRoom } from "@/lib/useRoom";
+import { useSession } from "@/lib/useSession";
+import { beside, stages } from "@/router";
+import DoorView from "@/room/DoorView.vue";
 
-const StationView = defineAsyncComponent(() => import("./views/StationView.vue"));
-const LiveScreen = defineAsyncComponent(() => import("./components/LiveScreen.vue"));
+const StationView = defineAsyncComponent(() => import("@/station/StationView.vue"));
+const LiveScreen = defineAsyncComponent(() => import("@/room/LiveScreen.vue"));
 
 const session = useSession();
 const room = useRoom();

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { Piece, SurfaceState } from "@/api/client";
+import type { Board } from "@/bench/useBoard";
+import { useGlazes } from "@/lib/useLists";
+import BenchCell from "@/bench/BenchCell.vue";
+
+/** One assignment as a board: a row a piece, a column a surface, and what each piece waits for. */
+const props = defineProps<{
+  board: Board;
+  now: number;
+  here?: { row: number; column: number };
+  /** Whether a cell is in the column that is coated as a whole, or left out of it. */
+  part: (piece: Piece, surface: SurfaceState) => "picked" | "left" | "";
+  /** The columns that are coated as a whole. */
+  taken: string[];
+}>();
+const emit = defineEmits<{
+  start: [column: string];
+  press: [piece: Piece, surface: SurfaceState, row: number, column: number];
+  back: [piece: Piece, surface: SurfaceState];
+  enter: [event: KeyboardEvent];
+  point: [row: number, column: number];
+  record: [piece: Piece];
+  boneDry: [pieces: Piece[]];
+}>();
+/** Once-fired pieces that nobody felt yet. */
+const unfelt = computed(() =>
+  props.board.rows.filter((p) => p.blockers.some((b) => b.code === "not-bone-dry")),
+);
+/** What is to be known of a piece at a glance, in a word each. */
+const flags = (p: Piece) =>
+  [
+    p.damage && "damaged",
+    p.lost && `${p.lost} missing`,
+    p.aside && "set aside",
+    p.away && "out of the room",
+    p.unnamed && "no name",
+    p.parts && `in ${p.parts} parts`,
+    p.absent && props.now - Date.parse(p.absent) < 8 * 3600_000 && "absent",
+  ].filter(Boolean);
+const glazes = useGlazes();
+function jar(s: SurfaceState) {
+  const next = s.left[0];
+  return next ? `${next} ${glazes.byCode.value.get(next)?.name ?? ""}` : "";
+}
+</script>
+
+<template>
+  <section>
+    <h2>{{ board.title }}</h2>
+    <p v-if="unfelt.length" class="bone">
+      {{ unfelt.length }} were not felt: greenware has to be bone dry, pale all over and not clammy. Lift it
+      with two hands from below.
+      <el-button size="small" @click="emit('boneDry', unfelt)"
+        >Felt all {{ unfelt.length }}: bone dry</el-button
+      >
+    </p>
+    <div class="scroll">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Piece</th>
+            <th v-for="c in board.columns" :key="c.id" scope="col">
+              {{ c.name }}
+              <button
+                type="button"
+                class="whole"
+                :aria-label="`Coat all: ${c.name}`"
+                :aria-pressed="taken.includes(c.id)"
+                @click="emit('start', c.id)"
+              >
+                {{ taken.includes(c.id) ? "taken in" : "coat all" }}
+              </button>
+            </th>
+            <th scope="col" class="rest">Waits for</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(p, row) in board.rows" :key="p.id">
+            <th scope="row">
+              <RouterLink :to="`/plan/${p.id}`">{{ p.student }}</RouterLink>
+              <span class="mark">{{ p.mark }}</span>
+              <span v-for="f in flags(p)" :key="String(f)" class="flag">{{ f }}</span>
+              <button
+                type="button"
+                class="record"
+                :aria-label="`Record of ${p.student}`"
+                @click="emit('record', p)"
+              >
+                record
+              </button>
+            </th>
+            <template v-for="(c, column) in board.columns" :key="c.id">
+              <td
+                v-for="s in p.surfaces.filter((x) => x.id === c.id)"
+                :key="s.id"
+                :class="[{ here: here?.row === row && here.column === column }, part(p, s)]"
+              >
+                <BenchCell
+                  :student="p.student"
+                  :surface="s"
+                  :jar="jar(s)"
+                  :now="now"
+                  @add="emit('press', p, s, row, column)"
+                  @back="emit('back', p, s)"
+                  @enter="emit('enter', $event)"
+                  @focus="emit('point', row, column)"
+                />
+              </td>
+            </template>
+            <td class="rest">
+              <span v-for="x in p.blockers.slice(0, 1)" :key="x.code">{{ x.text }}</span>
+              <span v-if="!p.blockers.length">Nothing: it may be fired.</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <slot />
+  </section>
+</template>
+
+<style scoped>
+section {
+  margin-bottom: 28px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  background: var(--sheet);
+  margin-top: 8px;
+  min-width: 60%;
+}
+th,
+td {
+  border: 1px solid var(--line);
+  text-align: left;
+  padding: 0 10px;
+  position: relative;
+}
+thead th {
+  padding: 7px 10px;
+  background: #e8e8e8;
+  white-space: nowrap;
+}
+.whole,
+.record {
+  border: 0;
+  background: none;
+  text-decoration: underline;
+  cursor: pointer;
+  color: var(--soft);
+  min-height: 30px;
+  font-weight: 400;
+}
+.record {
+  display: block;
+  padding: 0;
+  font-size: 13px;
+  min-height: 24px;
+}
+.bone {
+  border-left: 4px solid var(--ink);
+  padding-left: 10px;
+  margin-top: 6px;
+}
+.flag {
+  border: 1px solid var(--ink);
+  padding: 0 5px;
+  margin-left: 7px;
+  font-size: 12.5px;
+  font-weight: 500;
+}
+.whole[aria-pressed="true"] {
+  color: var(--ink);
+  font-weight: 640;
+}
+tbody th {
+  font-weight: 600;
+  white-space: nowrap;
+}
+.mark {
+  font-weight: 400;
+  margin-left: 7px;
+}
+td {
+  padding: 0;
+}
+td.here {
+  box-shadow: inset 0 0 0 3px var(--ink);
+}
+td.picked {
+  background: repeating-linear-gradient(135deg, #fff 0 6px, #d8d8d8 6px 8px);
+}
+td.left :deep(.cell) {
+  opacity: 0.55;
+  text-decoration: line-through;
+}
+td.rest {
+  padding: 4px 10px;
+  font-size: 14px;
+  max-width: 320px;
+  line-height: 1.3;
+}
+@media (max-width: 900px) {
+  .rest {
+    display: none;
+  }
+  .record {
+    min-height: 44px;
+  }
+}
+</style>

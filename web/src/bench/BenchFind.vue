@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { ref } from "vue";
+import type { Piece } from "@/api/client";
+import { byLabel } from "@/lib/label";
+
+/**
+ * Jumps to a piece by the first letters of a name, by a mark, or by a label: a
+ * scanner types "/", the code of the piece and Enter.
+ */
+const props = defineProps<{ pieces: Piece[] }>();
+const emit = defineEmits<{ jump: [piece: Piece]; done: [] }>();
+const text = ref("");
+const input = ref<HTMLInputElement>();
+const missed = ref(false);
+
+function find(query: string): Piece | undefined {
+  const want = query.trim().toLowerCase();
+  const name = (p: Piece) => p.student.toLowerCase();
+  return (
+    byLabel(props.pieces, query) ??
+    props.pieces.find((p) => name(p).startsWith(want)) ??
+    props.pieces.find((p) => p.mark.toLowerCase() === want) ??
+    props.pieces.find((p) =>
+      name(p)
+        .split(/\s+/)
+        .map((w) => w[0])
+        .join("")
+        .startsWith(want),
+    ) ??
+    props.pieces.find((p) =>
+      name(p)
+        .split(/\s+/)
+        .some((w) => w.startsWith(want)),
+    )
+  );
+}
+function look() {
+  if (text.value.trim().length < 1) return;
+  const hit = find(text.value);
+  missed.value = !hit && text.value.trim().length > 1;
+  if (hit) emit("jump", hit);
+}
+function enter() {
+  look();
+  if (missed.value) return;
+  leave();
+}
+function leave() {
+  text.value = "";
+  missed.value = false;
+  emit("done");
+}
+defineExpose({ focus: () => input.value?.focus() });
+</script>
+
+<template>
+  <label class="find">
+    <span class="visually-hidden">Find a student</span>
+    <input
+      ref="input"
+      v-model="text"
+      type="search"
+      placeholder="Two letters, a mark, or scan a label"
+      aria-keyshortcuts="/"
+      autocomplete="off"
+      @input="look"
+      @keydown.enter.prevent="enter"
+      @keydown.escape.prevent="leave"
+    />
+    <kbd>/</kbd>
+    <span v-if="missed" class="missed" role="status">Nobody here is called that.</span>
+  </label>
+</template>
+
+<style scoped>
+.find {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+input {
+  width: 268px;
+  min-height: 38px;
+  padding: 0 10px;
+  border: 1px solid var(--line-strong);
+  background: var(--paper);
+}
+.missed {
+  font-weight: 600;
+}
+</style>

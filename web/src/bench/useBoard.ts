@@ -1,0 +1,76 @@
+import { computed, ref, watch, type Ref } from "vue";
+import type { Piece, SurfaceState } from "@/api/client";
+import type { NewEvent } from "@/lib/usePieces";
+
+/** One assignment of a class as a board: a row a piece, a column a surface. */
+export interface Board {
+  id: string;
+  title: string;
+  columns: { id: string; name: string }[];
+  rows: Piece[];
+}
+
+/** Boards from the pieces of a class; contact surfaces stay off them unless something is on them. */
+export function useBoards(pieces: Ref<Piece[]>) {
+  return computed<Board[]>(() => {
+    const boards = new Map<string, Board>();
+    for (const p of pieces.value) {
+      let board = boards.get(p.assignment);
+      if (!board)
+        boards.set(p.assignment, (board = { id: p.assignment, title: p.title, columns: [], rows: [] }));
+      board.rows.push(p);
+      for (const s of p.surfaces) {
+        const wanted = !s.stands || s.on.length > 0 || s.stack.length > 0;
+        if (wanted && !board.columns.some((c) => c.id === s.id))
+          board.columns.push({ id: s.id, name: s.name });
+      }
+    }
+    const order = (b: Board) => b.rows[0]?.surfaces.map((s) => s.id) ?? [];
+    for (const b of boards.values())
+      b.columns.sort((x, y) => order(b).indexOf(x.id) - order(b).indexOf(y.id));
+    return [...boards.values()];
+  });
+}
+
+/** Where the cursor stands on the boards, and how it moves. */
+export function useCursor(boards: Ref<Board[]>) {
+  const at = ref({ board: 0, row: 0, column: 0 });
+  const board = computed(() => boards.value[at.value.board]);
+  const piece = computed(() => board.value?.rows[at.value.row]);
+  const surface = computed<SurfaceState | undefined>(() => {
+    const id = board.value?.columns[at.value.column]?.id;
+    return piece.value?.surfaces.find((s) => s.id === id);
+  });
+  watch(boards, () => clamp());
+
+  function clamp() {
+    const b = Math.min(at.value.board, Math.max(0, boards.value.length - 1));
+    const here = boards.value[b];
+    at.value = {
+      board: b,
+      row: Math.max(0, Math.min(at.value.row, (here?.rows.length ?? 1) - 1)),
+      column: Math.max(0, Math.min(at.value.column, (here?.columns.length ?? 1) - 1)),
+    };
+  }
+  /** Down from the last row goes on to the next board. */
+  function move(rows: number, columns: number) {
+    const next = { ...at.value, row: at.value.row + rows, column: at.value.column + columns };
+    const here = boards.value[at.value.board];
+    if (here && next.row >= here.rows.length && at.value.board < boards.value.length - 1) {
+      next.board++;
+      next.row = 0;
+    } else if (next.row < 0 && at.value.board > 0) {
+      next.board--;
+      next.row = (boards.value[next.board]?.rows.length ?? 1) - 1;
+    }
+    at.value = next;
+    clamp();
+  }
+  return { at, board, piece, surface, move };
+}
+
+/** The coat that a tap on a surface means: the next planned stroke, else none. */
+export function nextCoat(piece: Piece, surface: SurfaceState): NewEvent | undefined {
+  const glaze = surface.left[0];
+  return glaze ? { kind: "coat", piece: piece.id, surface: surface.id, glaze } : undefined;
+}

@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { refDebounced } from "@vueuse/core";
+import { computed, reactive, ref, watch } from "vue";
+import { answer, api, Problem, type Schemas } from "@/api/client";
+import { useClasses, useGlazes } from "@/lib/useLists";
+import { say } from "@/lib/usePieces";
+import { useRoom } from "@/lib/useRoom";
+import { useUnits } from "@/lib/useUnits";
+import FromBelow from "@/ui/FromBelow.vue";
+import HalfSection from "@/ui/HalfSection.vue";
+import MarkingEditor from "@/desk/MarkingEditor.vue";
+import MeasureFields from "@/desk/MeasureFields.vue";
+import { queries, useChanged } from "@/lib/queries";
+
+/**
+ * Gives a class a form with measurements, or changes an assignment that it has;
+ * drawing and areas follow every number and every point that is pulled.
+ */
+const open = defineModel<boolean>({ required: true });
+const props = defineProps<{ change?: Schemas["Assignment"] }>();
+const room = useRoom();
+const { unit } = useUnits();
+const classes = useClasses();
+const tell = useChanged();
+const forms = useQuery(queries.forms());
+
+const asked = reactive({ class: room.classId, name: "", form: "bowl" });
+const measures = ref<Record<string, number>>({});
+const marking = ref<Schemas["Marking"]>({});
+/** Jars of this lesson alone; none for what the class may use. */
+const jars = ref<string[]>([]);
+const glazes = useGlazes();
+const kind = computed(() => forms.data.value?.find((f) => f.form === asked.form));
+const usual = (k = kind.value) => Object.fromEntries(k?.measures.map((m) => [m.key, m.default]) ?? []);
+watch(kind, () => {
+  if (props.change?.form === asked.form) return;
+  measures.value = usual();
+  marking.value = {};
+});
+watch(
+  [open, kind],
+  ([now]) => {
+    if (!now) return;
+    const c = props.change;
+    asked.class = c?.class ?? (room.classId || (classes.data.value?.[0]?.id ?? ""));
+    if (!c) {
+      if (!Object.keys(measures.value).length) measures.value = usual();
+      return;
+    }
+    Object.assign(asked, { name: c.name, form: c.form });
+    if (kind.value?.form !== c.form) return;
+    measures.value = { ...usual(), ...c.measures };
+    marking.value = c.marking;
+    jars.value = c.jars;
+  },
+  { immediate: true },
+);
+
+const sketched = ref<Schemas["Sketch"]>();
+const errors = ref<Record<string, string>>({});
+const settled = refDebounced(
+  computed(() => ({ form: asked.form, measures: { ...measures.value }, marking: marking.value })),
+  120,
+);
+watch(settled, async (body) => {
+  if (!Object.keys(body.measures).length) return;
+  try {
+    sketched.value = await answer(api.POST("/forms", { body }));
+    errors.value = {};
+  } catch (error) {
+    const fields = error instanceof Problem ? error.fields : [];
+    errors.value = Object.fromEntries(fields.map((f) => [f.field, f.detail]));
+  }
+});
+/** What is wrong and belongs to no measurement: a detail that does not fit. */
+const elsewhere = computed(() => Object.entries(errors.value).filter(([key]) => !(key in measures.value)));
+function pull(measure: string, by: number) {
+  measures.value = { ...measures.value, [measure]: (measures.value[measure] ?? 0) + by };
+}
+
+const target = computed(() => classes.byId.value.get(asked.class));
+async function give() {
+  const body = { measures: measures.value, marking: marking.value, jars: jars.value };
+  try {
+    if (props.change) {
+      const path = { params: { path: { id: props.change.id } } };
+      await answer(api.PATCH("/assignments/{id}", { ...path, body: { ...body, name: asked.name } }));
+      say(`${asked.name} is changed on every piece of it.`);
+    } else {
+      const made = await answer(
+        api.POST("/assignments", { body: { ...asked, ...body, cone: target.value?.cone ?? "" } }),
+      );
+      say(`${made.pieces} pieces of ${made.name} wait for a plan.`);
+      asked.name = "";
+      room.classId = made.class;
+    }
+    open.value = false;
+    await tell("assignment");
+  } catch (error) {
+    say((error as Error).message, "error");
+  }
+}
+</script>
+
+<template>
+  <el-dialog
+    v-model="open"
+    :title="change ? `Change ${change.name}` : 'Something to make'"
+    width="1080px"
+    align-center
+  >
+    <form class="ask" @submit.prevent="give">
+      <div class="fields">
+        <label>Name<el-input v-model="asked.name" name="assignment" maxlength="80" required /></label>
+        <label v-if="!change">
+          Class
+          <el-select v-model="asked.class" aria-label="Class of the assignment">
+            <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />
+          </el-select>
+        </label>
+        <el-radio-group v-if="!change" v-model="asked.form" aria-label="Form">
+          <el-radio-button v-for="f in forms.data.value" :key="f.form" :value="f.form" :label="f.name" />
+        </el-radio-group>
+        <el-radio-group v-model="room.units" aria-label="Measured in" size="small">
+          <el-radio-button value="mm" label="mm" />
+          <el-radio-button value="in" label="inches" />
+        </el-radio-group>
+        <MeasureFields v-model="measures" :kind="kind" :poses="sketched?.poses ?? []" :errors="errors" />
+      </div>
+      <div class="shows">
+        <div class="drawing">
+          <HalfSection
+            v-if="sketched"
+            :drawing="sketched.drawing"
+            :surfaces="sketched.surfaces"
+            look="chalk"
+            pull
+            @pull="pull"
+          />
+        </div>
+        <p class="areas num">
+          <span v-for="s in sketched?.surfaces" :key="s.id">{{ s.name }} {{ s.areaCM2.toFixed(0) }} cm²</span>
+        </p>
+        <FromBelow v-if="sketched" :under="sketched.under" :says="`as wide as its foot, in ${unit}`" />
+        <p v-for="[key, says] in elsewhere" :key="key" role="alert" class="bad">{{ says }}</p>
+        <label>
+          Jars of this lesson
+          <el-select
+            v-model="jars"
+            multiple
+            collapse-tags
+            filterable
+            placeholder="what the class may use"
+            aria-label="Jars of this lesson"
+          >
+            <el-option
+              v-for="g in glazes.data.value"
+              :key="g.code"
+              :value="g.code"
+              :label="`${g.code} ${g.name}`"
+            />
+          </el-select>
+        </label>
+        <p v-if="target && !change" class="soft">
+          {{ target.students.length }} students, clay {{ target.clay }}, cone {{ target.cone }}.
+        </p>
+        <el-button type="primary" native-type="submit" :disabled="Object.keys(errors).length > 0">{{
+          change ? "Change it on every piece" : "Give it to the class"
+        }}</el-button>
+      </div>
+    </form>
+    <details v-if="sketched" class="mark">
+      <summary>Marked out on every piece: bands, motifs, letters, inlay, texture, a second clay</summary>
+      <MarkingEditor
+        v-model="marking"
+        :surfaces="sketched.surfaces"
+        :edges="sketched.edges"
+        :clay="change?.clay ?? target?.clay ?? ''"
+      />
+    </details>
+  </el-dialog>
+</template>
+
+<style scoped>
+.ask {
+  display: grid;
+  grid-template-columns: 1.15fr 1fr;
+  gap: 26px;
+}
+.fields,
+.shows {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+label {
+  display: grid;
+  gap: 2px;
+  font-weight: 600;
+}
+.shows {
+  position: sticky;
+  top: 0;
+}
+.drawing {
+  height: 250px;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+}
+.areas {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+}
+.mark {
+  margin-top: 16px;
+}
+.mark summary {
+  cursor: pointer;
+  min-height: 32px;
+  font-weight: 600;
+}
+.bad {
+  font-weight: 600;
+  border-left: 4px solid var(--ink);
+  padding-left: 6px;
+}
+</style>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { Choice, Piece } from "@/api/client";
+import { useAssignments } from "@/lib/useLists";
+import { useRoom } from "@/lib/useRoom";
+
+/** Whose piece lies on the desk, and what can be done with its plan as a whole. */
+const props = defineProps<{ piece: Piece }>();
+const emit = defineEmits<{
+  copy: [];
+  mark: [];
+  schemes: [];
+  spread: [how: string];
+  fromCoats: [];
+  template: [choices: Choice[]];
+}>();
+const assignments = useAssignments();
+const template = computed(
+  () => assignments.data.value?.find((a) => a.id === props.piece.assignment)?.template,
+);
+const room = useRoom();
+const glazedFirst = computed(
+  () => props.piece.revision === 0 && props.piece.surfaces.some((s) => s.on.length),
+);
+</script>
+
+<template>
+  <div class="head">
+    <div>
+      <p class="soft">
+        <RouterLink to="/plan">Plan</RouterLink> · {{ piece.title }} · {{ piece.clay }} · cone
+        {{ piece.cone }}
+      </p>
+      <h1>
+        {{ piece.student }} <span class="mark">{{ piece.mark }}</span>
+      </h1>
+    </div>
+    <div class="acts">
+      <el-button v-if="glazedFirst" @click="emit('fromCoats')">Plan it from what is on it</el-button>
+      <el-button v-if="!piece.revision && template?.length" @click="emit('template', template)"
+        >Begin from the template</el-button
+      >
+      <el-button @click="emit('copy')">Take over a plan <kbd>o</kbd></el-button>
+      <el-button @click="emit('mark')">Mark out, stand <kbd>d</kbd></el-button>
+      <template v-if="piece.revision">
+        <el-button @click="emit('schemes')">Schemes <kbd>v</kbd></el-button>
+        <el-dropdown trigger="click" @command="emit('spread', $event)">
+          <el-button>Give it to the rest</el-button>
+          <template #dropdown>
+            <el-dropdown-menu>
+              <el-dropdown-item command="same">The same plan for each</el-dropdown-item>
+              <el-dropdown-item command="turned">Turned on by one surface for each</el-dropdown-item>
+            </el-dropdown-menu>
+          </template>
+        </el-dropdown>
+      </template>
+      <el-button @click="room.record = piece.id">Record <kbd>h</kbd></el-button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.head {
+  grid-column: 1 / -1;
+  margin-bottom: 10px;
+}
+.mark {
+  font-weight: 350;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  justify-content: flex-end;
+}
+.acts .el-button + .el-button,
+.acts .el-dropdown + .el-button {
+  margin-left: 0;
+}
+</style>

@@ -1,0 +1,259 @@
+<script setup lang="ts">
+import { computed, ref, watch } from "vue";
+import { useRouter } from "vue-router";
+import { answer, api, type Schemas } from "@/api/client";
+import ApprovalLine from "@/desk/ApprovalLine.vue";
+import DeskHead from "@/desk/DeskHead.vue";
+import DeskFigures from "@/desk/DeskFigures.vue";
+import FindingList from "@/desk/FindingList.vue";
+import FindPanel from "@/wall/FindPanel.vue";
+import HalfSection from "@/ui/HalfSection.vue";
+import ModelDrawer from "@/desk/ModelDrawer.vue";
+import OwnDialog from "@/desk/OwnDialog.vue";
+import StackEditor from "@/desk/StackEditor.vue";
+import WishLine from "@/desk/WishLine.vue";
+import TilePicker from "@/desk/TilePicker.vue";
+import { useDesk } from "@/desk/useDesk";
+import { useFindings } from "@/desk/useFindings";
+import { useKeys } from "@/ui/useKeys";
+import { useGlazes, useTiles } from "@/lib/useLists";
+import { attempt, say } from "@/lib/usePieces";
+import { useRoom } from "@/lib/useRoom";
+import { stackOf } from "@/lib/stack";
+
+const props = defineProps<{ id: string }>();
+const room = useRoom();
+const router = useRouter();
+const tiles = useTiles();
+const glazes = useGlazes();
+const { detail, piece, save, stand, copy, mendFirst, told } = useDesk(() => props.id);
+const chosen = ref("");
+watch(
+  piece,
+  (p) => p && !p.surfaces.some((s) => s.id === chosen.value) && (chosen.value = p.surfaces[0]?.id ?? ""),
+  { immediate: true },
+);
+const surface = computed(() => piece.value?.surfaces.find((s) => s.id === chosen.value));
+const area = computed(() => new Map(detail.data.value?.surfaces.map((s) => [s.id, s])));
+const food = computed(() => area.value.get(chosen.value)?.use !== "plain");
+const carried = computed(() => piece.value?.surfaces.filter((s) => s.on.length) ?? []);
+const { findings, nothingFound } = useFindings(piece, chosen);
+
+const finding = ref(false);
+const marking = ref(false);
+const copying = ref(false);
+/** A tile found by its colour gives the surface its stack; one that only hints does not hide it. */
+function giveTile(code: string) {
+  const tile = tiles.data.value?.find((t) => t.code === code);
+  finding.value = false;
+  if (tile) void give(tile.stack);
+}
+async function spread(how: string) {
+  const turned = how === "turned";
+  const given = await attempt(
+    answer(api.POST("/pieces/{id}/plan/spread", { params: { path: { id: props.id } }, body: { turned } })),
+  );
+  if (given)
+    say(
+      `${given.pieces} more pieces have this plan${turned ? ", each turned on by one more" : ""}. It is the template now.`,
+    );
+  told();
+}
+async function takeOver(from: string) {
+  if (await copy(from)) copying.value = false;
+}
+const give = (stack: Schemas["Layer"][]) => save([{ surface: chosen.value, bare: false, stack }]);
+const over = (layer: Schemas["Layer"]) => give([...(surface.value?.stack ?? []), layer]);
+const bare = () => save([{ surface: chosen.value, bare: !surface.value?.bare, stack: [] }]);
+function coats(layer: number, by: number) {
+  const s = surface.value;
+  if (!s) return;
+  const stack = s.stack
+    .map((l, i) => (i === layer ? { ...l, coats: l.coats + by } : l))
+    .filter((l) => l.coats > 0);
+  void save([{ surface: s.id, bare: false, stack, ...(s.heavy ? { heavy: true } : {}) }]);
+}
+/** Plans a piece that was glazed first from what is already on it. */
+function fromCoats() {
+  void save(
+    carried.value.map((s) => ({ surface: s.id, bare: false, stack: stackOf(s.on.map((c) => c.glaze)) })),
+  );
+}
+function move(by: number) {
+  const ids = piece.value?.surfaces.map((s) => s.id) ?? [];
+  chosen.value = ids[(ids.indexOf(chosen.value) + by + ids.length) % ids.length] ?? "";
+}
+const last = () => (surface.value?.stack.length ?? 0) - 1;
+const schemes = () => router.push(`/plan/${props.id}/schemes`);
+useKeys({
+  ArrowDown: () => move(1),
+  ArrowUp: () => move(-1),
+  f: () => (finding.value = true),
+  t: () => document.querySelector<HTMLInputElement>(".picker input")?.focus(),
+  b: () => void bare(),
+  h: () => (room.record = props.id),
+  v: () => void schemes(),
+  o: () => (copying.value = true),
+  d: () => (marking.value = true),
+  "+": () => last() >= 0 && coats(last(), 1),
+  "-": () => last() >= 0 && coats(last(), -1),
+  m: () => void mendFirst(findings.value),
+});
+</script>
+
+<template>
+  <p v-if="detail.isError.value" role="alert">
+    {{ detail.error.value?.message }} <RouterLink to="/plan">Back to the plans</RouterLink>
+  </p>
+  <div v-else-if="piece && detail.data.value" class="desk">
+    <DeskHead
+      :piece="piece"
+      @copy="copying = true"
+      @mark="marking = true"
+      @schemes="schemes"
+      @spread="spread"
+      @from-coats="fromCoats"
+      @template="save"
+    />
+    <div class="left">
+      <div class="paper">
+        <HalfSection
+          :drawing="detail.data.value.drawing"
+          :surfaces="detail.data.value.surfaces"
+          :states="piece.surfaces"
+          :look="room.look"
+          :selected="chosen"
+          :band-mm="piece.bandMM"
+          :findings="piece.findings"
+          @select="chosen = $event"
+        />
+        <a
+          class="svg"
+          :href="`/api/pieces/${piece.id}/drawing?look=${room.look}`"
+          :download="`${piece.student}.svg`"
+          >SVG</a
+        >
+      </div>
+      <FindingList
+        :findings="findings"
+        :empty="nothingFound"
+        @mend="save([$event])"
+        @stand="stand"
+        @point="chosen = $event"
+      />
+      <WishLine
+        v-if="piece.wish"
+        :wish="piece.wish"
+        :tiles="tiles.data.value ?? []"
+        :surface="surface?.name ?? ''"
+        @give="give($event.stack)"
+      />
+      <ApprovalLine :piece="piece" />
+      <DeskFigures
+        :band="detail.data.value.band"
+        :surfaces="detail.data.value.surfaces"
+        :under="detail.data.value.under"
+        :amounts="detail.data.value.amounts"
+        :order="detail.data.value.order"
+      />
+    </div>
+    <div class="right sheet">
+      <ul class="surfaces" aria-label="Surfaces">
+        <li v-for="s in piece.surfaces" :key="s.id">
+          <button type="button" :aria-pressed="s.id === chosen" @click="chosen = s.id">
+            {{ s.name }} <span class="soft num">{{ area.get(s.id)?.areaCM2.toFixed(0) }} cm²</span>
+          </button>
+        </li>
+      </ul>
+      <StackEditor
+        v-if="surface"
+        :surface="surface"
+        :food="food"
+        @coats="coats"
+        @bare="bare"
+        @change="save([$event])"
+      />
+      <el-button @click="finding = true">Find a colour <kbd>f</kbd></el-button>
+      <TilePicker
+        :tiles="tiles.data.value ?? []"
+        :glazes="glazes.data.value ?? []"
+        :clay="area.get(chosen)?.clay ?? piece.clay"
+        :cone="piece.cone"
+        :food="food"
+        @pick="give"
+        @over="over"
+      />
+    </div>
+    <el-drawer v-model="finding" size="440px" :title="`${piece.student}: ${surface?.name ?? ''}`">
+      <FindPanel
+        v-if="finding"
+        :tiles="tiles.data.value ?? []"
+        :look="room.look"
+        :class-id="piece.class"
+        :piece="piece.id"
+        :surface="chosen"
+        @close="finding = false"
+        @open="giveTile"
+      />
+    </el-drawer>
+    <el-drawer v-model="copying" size="440px" title="Take over a plan">
+      <ModelDrawer v-if="copying" :piece="piece.id" @take="takeOver" />
+    </el-drawer>
+    <OwnDialog v-if="marking" :detail="detail.data.value" @save="save([], $event)" @close="marking = false" />
+  </div>
+</template>
+
+<style scoped>
+.desk {
+  display: grid;
+  grid-template-columns: minmax(0, 1.35fr) minmax(330px, 1fr);
+  gap: 0 22px;
+}
+.svg {
+  position: absolute;
+  right: 8px;
+  bottom: 4px;
+  font-size: 13px;
+}
+.left {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.paper {
+  position: relative;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  height: min(44vh, 330px);
+}
+.right {
+  padding: 12px 14px;
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.surfaces {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.surfaces button {
+  border: 1px solid var(--line-strong);
+  background: var(--paper);
+  padding: 4px 10px;
+  min-height: 38px;
+  cursor: pointer;
+}
+.surfaces button[aria-pressed="true"] {
+  background: var(--ink);
+  color: #fff;
+}
+.surfaces button[aria-pressed="true"] .soft {
+  color: #dedede;
+}
+@media (max-width: 900px) {
+  .desk {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { useRoom } from "@/lib/useRoom";
+import GlazeFace from "@/ui/GlazeFace.vue";
+import { queries } from "@/lib/queries";
+
+/** Plans of other pieces of this form, to be taken over: neighbours, good results, earlier ones. */
+const props = defineProps<{ piece: string }>();
+const emit = defineEmits<{ take: [from: string] }>();
+const room = useRoom();
+const models = useQuery(queries.models(props.piece));
+const kinds = { neighbour: "a neighbour", result: "a good result", earlier: "earlier" } as const;
+</script>
+
+<template>
+  <p v-if="models.isPending.value">Looking for plans…</p>
+  <p v-else-if="!models.data.value?.length">No other piece of this form has a plan yet.</p>
+  <ul v-else>
+    <li v-for="m in models.data.value" :key="m.piece.id">
+      <button type="button" @click="emit('take', m.piece.id)">
+        <span class="who"
+          ><b>{{ m.piece.student }} {{ m.piece.mark }}</b> <span class="soft">{{ kinds[m.kind] }}</span></span
+        >
+        <span class="strips">
+          <GlazeFace
+            v-for="s in m.piece.surfaces.filter((x) => x.stack.length)"
+            :key="s.id"
+            :raw="s.raw"
+            :fired="s.fired"
+            :look="room.look"
+          />
+        </span>
+        <span class="soft"
+          >{{ m.piece.title }}<template v-if="m.piece.opinion">: “{{ m.piece.opinion }}”</template></span
+        >
+      </button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+ul {
+  display: grid;
+  gap: 10px;
+}
+button {
+  width: 100%;
+  display: grid;
+  grid-template-rows: auto 30px auto;
+  gap: 6px;
+  text-align: left;
+  background: var(--paper);
+  border: 1px solid var(--line-strong);
+  padding: 10px 12px;
+  cursor: pointer;
+}
+button:hover {
+  border-color: var(--ink);
+}
+.who {
+  display: flex;
+  justify-content: space-between;
+}
+.strips {
+  display: flex;
+}
+</style>

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from "vue";
+import type { PieceDetail, Schemas } from "@/api/client";
+import { useUnits } from "@/lib/useUnits";
+import MarkingEditor from "@/desk/MarkingEditor.vue";
+
+/** What is one piece's own: what is marked out on it, how it lies, where its line is drawn, stilts and cookie. */
+const props = defineProps<{ detail: PieceDetail }>();
+const emit = defineEmits<{ save: [own: Schemas["Own"]]; close: [] }>();
+const { unit, shown, kept } = useUnits();
+const open = computed({ get: () => true, set: (now) => !now && emit("close") });
+const marking = ref<Schemas["Marking"]>(props.detail.own.marking ?? {});
+watch(marking, (now) => emit("save", { ...props.detail.own, marking: now }));
+const standing = reactive({ ...props.detail.own.standing });
+const band = computed({
+  get: () => shown(standing.bandMM ?? 0),
+  set: (v: number | undefined) => (standing.bandMM = kept(v ?? 0)),
+});
+watch(standing, (now) => emit("save", { ...props.detail.own, standing: { ...now } }));
+const pose = computed(() => props.detail.own.measures?.pose ?? 0);
+function lie(option: number) {
+  emit("save", { ...props.detail.own, measures: { ...props.detail.own.measures, pose: option } });
+}
+</script>
+
+<template>
+  <el-dialog
+    v-model="open"
+    :title="`${detail.piece.student}: marked out, and how it stands`"
+    width="900px"
+    align-center
+  >
+    <div class="stand">
+      <fieldset v-if="detail.poses.length">
+        <legend>How it lies in the kiln</legend>
+        <button
+          v-for="p in detail.poses"
+          :key="p.option"
+          type="button"
+          :disabled="!p.stable"
+          :aria-pressed="pose === p.option"
+          @click="lie(p.option)"
+        >
+          {{ p.name }} <span class="soft">{{ p.stable ? "stands" : "tips over" }}</span>
+        </button>
+      </fieldset>
+      <label>
+        Line drawn at, {{ unit }} (0: as the rules ask)
+        <el-input-number v-model="band" name="band" :controls="false" :min="0" :max="shown(100)" />
+      </label>
+      <el-checkbox v-model="standing.stilts" label="stands on stilts" />
+      <el-checkbox v-model="standing.cookie" label="a cookie lies under it" />
+      <p v-if="standing.stilts" class="caution">
+        Stilts leave sharp scars: grind them with eye protection and a mask. Low-fire only, by custom.
+      </p>
+      <p v-if="standing.cookie" class="caution">
+        A cookie is about 6 mm thick and 6 mm wider all round than the foot, with kiln wash on it.
+      </p>
+    </div>
+    <MarkingEditor
+      v-model="marking"
+      :surfaces="detail.surfaces"
+      :edges="detail.edges"
+      :clay="detail.piece.clay"
+    />
+  </el-dialog>
+</template>
+
+<style scoped>
+.stand {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 20px;
+  align-items: end;
+  margin-bottom: 16px;
+}
+fieldset {
+  border: 1px solid var(--line);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+button {
+  border: 1px solid var(--line-strong);
+  background: var(--paper);
+  min-height: 38px;
+  padding: 4px 10px;
+  cursor: pointer;
+}
+button:disabled {
+  cursor: default;
+  border-style: dashed;
+}
+button[aria-pressed="true"] {
+  background: var(--ink);
+  color: #fff;
+}
+button[aria-pressed="true"] .soft {
+  color: #dedede;
+}
+label:not(.el-checkbox) {
+  display: grid;
+  font-weight: 600;
+}
+</style>

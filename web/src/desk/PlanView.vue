@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import type { Piece, Schemas } from "@/api/client";
+import AssignmentForm from "@/desk/AssignmentForm.vue";
+import DocumentUpload from "@/desk/DocumentUpload.vue";
+import ClassAmounts from "@/desk/ClassAmounts.vue";
+import GlazeFace from "@/ui/GlazeFace.vue";
+import { useAssignments, useClasses } from "@/lib/useLists";
+import { usePieces } from "@/lib/usePieces";
+import { useRoom } from "@/lib/useRoom";
+
+const room = useRoom();
+const { pieces, isPending } = usePieces();
+const assignments = useAssignments();
+const classes = useClasses();
+const making = ref(false);
+const all = ref(false);
+const changing = ref<Schemas["Assignment"]>();
+function change(a: Schemas["Assignment"]) {
+  changing.value = a;
+  making.value = true;
+}
+
+const groups = computed(() =>
+  (assignments.data.value ?? [])
+    .map((a) => ({
+      ...a,
+      className: classes.byId.value.get(a.class)?.name,
+      waiting: pieces.value.filter((p) => p.assignment === a.id && (all.value || p.stage === "plan")),
+    }))
+    .filter((g) => g.waiting.length),
+);
+/** Assignments with plans that the teacher has not looked at yet. */
+const unseen = computed(() =>
+  (assignments.data.value ?? [])
+    .map((a) => ({
+      ...a,
+      plans: pieces.value.filter(
+        (p) =>
+          p.assignment === a.id &&
+          p.revision > 0 &&
+          !p.fired &&
+          ["unseen", "changed"].includes(p.approval.state),
+      ).length,
+    }))
+    .filter((a) => a.plans),
+);
+function verdict(p: Piece) {
+  const stop = p.findings.find((f) => f.severity === "stop");
+  if (stop) return { shape: "✕", text: stop.text };
+  if (!p.revision)
+    return {
+      shape: "○",
+      text: p.surfaces.some((s) => s.on.length) ? "Glazed without a plan" : "Nothing planned",
+    };
+  const warns = p.findings.filter((f) => f.severity === "warn").length;
+  return warns
+    ? { shape: "▲", text: `${warns} to look at` }
+    : { shape: "●", text: "Nothing speaks against it" };
+}
+</script>
+
+<template>
+  <div class="head">
+    <div>
+      <h1>Plan</h1>
+      <p class="soft">Which stack on which surface, chosen from fired tiles. A mistake here costs nothing.</p>
+    </div>
+    <div class="acts">
+      <el-checkbox v-model="all" label="planned ones too" />
+      <DocumentUpload />
+      <el-button
+        type="primary"
+        @click="
+          changing = undefined;
+          making = true;
+        "
+        >Something to make</el-button
+      >
+    </div>
+  </div>
+  <nav v-if="unseen.length" class="unseen" aria-label="Plans to look over">
+    <span>Not looked over yet:</span>
+    <RouterLink v-for="a in unseen" :key="a.id" :to="`/plan/review/${a.id}`"
+      >{{ a.name }} <b class="num">{{ a.plans }}</b></RouterLink
+    >
+  </nav>
+  <section v-for="g in groups" :key="g.id">
+    <h2>
+      {{ g.name }} <span class="soft">{{ g.className }} · {{ g.clay }} · cone {{ g.cone }}</span>
+    </h2>
+    <p class="ways">
+      <RouterLink :to="`/plan/review/${g.id}`">Look over the plans</RouterLink>
+      <RouterLink :to="`/plan/sheets/${g.id}`">Record sheets to print</RouterLink>
+      <button type="button" @click="change(g)">Change it</button>
+      <a :href="`/api/assignments/${g.id}/document`" :download="`${g.name}.json`">JSON</a>
+      <a :href="`/api/assignments/${g.id}/drawing`" :download="`${g.name}.svg`">SVG</a>
+    </p>
+    <ClassAmounts :assignment="g.id" />
+    <ul class="cards">
+      <li v-for="p in g.waiting" :key="p.id">
+        <RouterLink :to="`/plan/${p.id}`" class="card">
+          <span class="who"
+            >{{ p.student }} <span class="mark">{{ p.mark }}</span></span
+          >
+          <span class="strips">
+            <GlazeFace
+              v-for="s in p.surfaces.filter((x) => x.stack.length)"
+              :key="s.id"
+              :raw="s.raw"
+              :fired="s.fired"
+              :look="room.look"
+            />
+          </span>
+          <span class="verdict"
+            ><b aria-hidden="true">{{ verdict(p).shape }}</b> {{ verdict(p).text }}</span
+          >
+        </RouterLink>
+      </li>
+    </ul>
+  </section>
+  <p v-if="!groups.length && !isPending" class="empty">
+    No piece waits for a plan{{ room.classId ? " in this class" : "" }}. Give a class something to make, or
+    look at the planned ones too.
+  </p>
+  <AssignmentForm :key="changing?.id ?? 'new'" v-model="making" :change="changing" />
+</template>
+
+<style scoped>
+.unseen {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: baseline;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  padding: 8px 14px;
+  margin-bottom: 18px;
+}
+.ways {
+  float: right;
+  display: flex;
+  gap: 14px;
+}
+.ways button {
+  border: 0;
+  background: none;
+  padding: 0;
+  text-decoration: underline;
+  cursor: pointer;
+}
+section {
+  margin-bottom: 26px;
+}
+h2 .soft {
+  font-weight: 400;
+}
+.acts {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+  gap: 10px;
+  margin-top: 10px;
+}
+.card {
+  display: grid;
+  grid-template-rows: auto 26px 1fr;
+  gap: 7px;
+  height: 100%;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  padding: 10px 12px;
+  text-decoration: none;
+}
+.card:hover {
+  border-color: var(--ink);
+}
+.who {
+  font-weight: 640;
+}
+.mark {
+  font-weight: 400;
+  float: right;
+}
+.strips {
+  display: flex;
+  background: repeating-linear-gradient(90deg, #d9d9d9 0 1px, transparent 1px 8px);
+}
+.verdict {
+  font-size: 14px;
+  line-height: 1.3;
+}
+.empty {
+  padding: 30px 0;
+  font-size: 17px;
+}
+</style>

@@ -1,0 +1,192 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { computed, nextTick, ref, watch } from "vue";
+import FindingList from "@/desk/FindingList.vue";
+import HalfSection from "@/ui/HalfSection.vue";
+import { useDecide } from "@/desk/useDecide";
+import { useDesk } from "@/desk/useDesk";
+import { useKeys } from "@/ui/useKeys";
+import { useAssignments, useClasses } from "@/lib/useLists";
+import { useRoom } from "@/lib/useRoom";
+import { queries } from "@/lib/queries";
+
+/** The plans of one assignment that deserve a look, one after the other, by key. */
+const props = defineProps<{ id: string }>();
+const room = useRoom();
+const { decide } = useDecide();
+const assignments = useAssignments();
+const classes = useClasses();
+const assignment = computed(() => assignments.data.value?.find((a) => a.id === props.id));
+const review = useQuery(computed(() => queries.review(props.id)));
+const look = computed(() => review.data.value?.look ?? []);
+const at = ref(0);
+watch(look, (list) => (at.value = Math.min(at.value, Math.max(0, list.length - 1))));
+const item = computed(() => look.value[at.value]);
+const { detail, piece, save, stand, mendFirst } = useDesk(() => item.value?.piece.id ?? "");
+/** What the findings below do not say themselves. */
+const why = computed(
+  () => item.value?.why.filter((w) => !item.value?.piece.findings.some((f) => w.startsWith(f.text))) ?? [],
+);
+const note = ref<string>();
+const field = ref<{ focus: () => void }>();
+
+const move = (by: number) => (at.value = Math.max(0, Math.min(look.value.length - 1, at.value + by)));
+const approve = () => piece.value && void decide([{ ...piece.value, verdict: "approved" }]);
+const clean = computed(() => review.data.value?.clean ?? []);
+const approveClean = () =>
+  clean.value.length &&
+  void decide(clean.value.map((w) => ({ id: w.piece, revision: w.revision, verdict: "approved" })));
+async function ask() {
+  note.value = piece.value?.findings.find((f) => f.severity !== "note")?.way ?? "";
+  await nextTick();
+  field.value?.focus();
+}
+async function send() {
+  if (!piece.value || !note.value?.trim()) return;
+  if (await decide([{ ...piece.value, verdict: "returned", note: note.value }])) note.value = undefined;
+}
+useKeys({
+  ArrowDown: () => move(1),
+  ArrowUp: () => move(-1),
+  a: approve,
+  A: approveClean,
+  r: () => void ask(),
+  m: () => void mendFirst(),
+});
+</script>
+
+<template>
+  <div class="head">
+    <div>
+      <p class="soft">
+        <RouterLink to="/plan">Plan</RouterLink> · {{ assignment?.name }} ·
+        {{ classes.byId.value.get(assignment?.class ?? "")?.name }}
+      </p>
+      <h1>What deserves a look</h1>
+      <p v-if="review.data.value" class="soft num" aria-live="polite">
+        {{ look.length }} to look at · {{ clean.length }} with nothing against them ·
+        {{ review.data.value.approved }} approved · {{ review.data.value.returned }} returned ·
+        {{ review.data.value.unplanned }} not planned
+      </p>
+    </div>
+    <el-button type="primary" :disabled="!clean.length" @click="approveClean"
+      >Approve the {{ clean.length }} clean ones <kbd>A</kbd></el-button
+    >
+  </div>
+  <details v-if="review.data.value?.room.length" class="room">
+    <summary>▲ {{ review.data.value.room.length }} jars hold less than this class plans</summary>
+    <p v-for="says in review.data.value.room" :key="says">{{ says }}</p>
+  </details>
+  <p v-if="review.isSuccess.value && !look.length" class="done">
+    {{ clean.length ? "Nothing is left that deserves a look." : "Every plan has had its look." }}
+    <RouterLink to="/plan">Back to the plans</RouterLink>
+  </p>
+  <div v-else-if="item" class="queue">
+    <ol aria-label="Plans to look at">
+      <li v-for="(x, i) in look" :key="x.piece.id">
+        <button type="button" :aria-pressed="i === at" @click="at = i">
+          <b>{{ x.piece.student }} {{ x.piece.mark }}</b>
+          <span>{{ x.why[0] }}</span>
+        </button>
+      </li>
+    </ol>
+    <article v-if="piece && detail.data.value" :aria-label="piece.student">
+      <div class="paper">
+        <HalfSection
+          :drawing="detail.data.value.drawing"
+          :surfaces="detail.data.value.surfaces"
+          :states="piece.surfaces"
+          :look="room.look"
+          :band-mm="piece.bandMM"
+          :findings="piece.findings"
+        />
+      </div>
+      <ul v-if="why.length" class="why">
+        <li v-for="w in why" :key="w">{{ w }}</li>
+      </ul>
+      <FindingList
+        :findings="piece.findings"
+        empty="Nothing known speaks against this plan."
+        @mend="save([$event])"
+        @stand="stand"
+      />
+      <form v-if="note !== undefined" class="note" @submit.prevent="send">
+        <el-input
+          ref="field"
+          v-model="note"
+          aria-label="What has to change"
+          @keydown.esc="note = undefined"
+        />
+        <el-button native-type="submit" :disabled="!note.trim()">Return it</el-button>
+      </form>
+      <div v-else class="acts">
+        <el-button type="primary" @click="approve">Approve <kbd>a</kbd></el-button>
+        <el-button @click="ask">Return with a note <kbd>r</kbd></el-button>
+        <el-button :disabled="!piece.findings.some((f) => f.mend || f.stand)" @click="mendFirst()"
+          >Mend it <kbd>m</kbd></el-button
+        >
+        <RouterLink :to="`/plan/${piece.id}`">Open the desk</RouterLink>
+      </div>
+    </article>
+  </div>
+</template>
+
+<style scoped>
+.queue {
+  display: grid;
+  grid-template-columns: 300px minmax(0, 1fr);
+  gap: 20px;
+  margin-top: 12px;
+}
+ol {
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+ol button {
+  width: 100%;
+  display: grid;
+  text-align: left;
+  border: 1px solid var(--line);
+  background: var(--sheet);
+  padding: 8px 12px;
+  min-height: 44px;
+  cursor: pointer;
+  font-size: 14px;
+}
+ol button[aria-pressed="true"] {
+  background: var(--ink);
+  color: #fff;
+}
+article {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.paper {
+  background: var(--paper);
+  border: 1px solid var(--line);
+  height: min(33vh, 260px);
+}
+.why {
+  font-weight: 600;
+}
+.acts,
+.note {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.room {
+  font-weight: 600;
+}
+.done {
+  padding: 30px 0;
+  font-size: 17px;
+}
+@media (max-width: 900px) {
+  .queue {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

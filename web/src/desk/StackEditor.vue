@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import type { Choice, SurfaceState } from "@/api/client";
+import { toTheWork } from "@/ui/useKeys";
+import { useGlazes } from "@/lib/useLists";
+import { choiceOf } from "@/lib/stack";
+
+/** The planned stack of one surface, coat by coat, the layer nearest the clay at the bottom. */
+const props = defineProps<{ surface: SurfaceState; food: boolean }>();
+const emit = defineEmits<{ coats: [layer: number, by: number]; bare: []; change: [choice: Choice] }>();
+const glazes = useGlazes();
+function dip(at: number) {
+  const stack = props.surface.stack.map((l, i) =>
+    i === at ? { ...l, dip: !l.dip, coats: l.dip ? 3 : 1 } : l,
+  );
+  emit("change", { ...choiceOf(props.surface), stack });
+}
+function lift(at: number) {
+  const stack = [...props.surface.stack];
+  [stack[at], stack[at + 1]] = [stack[at + 1]!, stack[at]!];
+  emit("change", { ...choiceOf(props.surface), stack });
+}
+function resist(kind: string) {
+  toTheWork();
+  const none = kind === "none";
+  const bare = { surface: props.surface.id, bare: !none, stack: [] };
+  emit(
+    "change",
+    none ? { ...bare, bare: props.surface.bare } : { ...bare, bare: false, resist: kind as "wax" },
+  );
+}
+const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.surface.heavy });
+</script>
+
+<template>
+  <div class="editor">
+    <ol v-if="surface.stack.length" class="stack" aria-label="Coats, the first nearest the clay">
+      <li v-for="(l, i) in surface.stack" :key="i">
+        <span
+          ><span class="code">{{ l.glaze }}</span> {{ glazes.byCode.value.get(l.glaze)?.name }}</span
+        >
+        <span class="step">
+          <el-button
+            v-if="i + 1 < surface.stack.length"
+            size="small"
+            :aria-label="`Lay ${l.glaze} over the next`"
+            @click="lift(i)"
+            >↑</el-button
+          >
+          <el-button
+            v-if="glazes.byCode.value.get(l.glaze)?.kind === 'dipping' || l.dip"
+            size="small"
+            :aria-pressed="!!l.dip"
+            @click="dip(i)"
+            >{{ l.dip ? "dipped" : "brushed" }}</el-button
+          >
+          <el-button size="small" :aria-label="`One coat of ${l.glaze} less`" @click="emit('coats', i, -1)"
+            >−</el-button
+          >
+          <b class="num">{{ l.coats }}</b>
+          <el-button size="small" :aria-label="`One coat of ${l.glaze} more`" @click="emit('coats', i, 1)"
+            >+</el-button
+          >
+        </span>
+      </li>
+    </ol>
+    <p v-else class="soft">
+      {{
+        surface.resist
+          ? `Kept bare with ${surface.resist}.`
+          : surface.bare
+            ? "Left bare on purpose."
+            : "Nothing planned."
+      }}
+    </p>
+    <p v-if="surface.tile" class="num">Tile {{ surface.tile }} shows it on this clay.</p>
+    <p v-if="food" class="caution">
+      A food label is the maker's claim for one glaze, fully covering. Layers and missed spots void it; only a
+      laboratory test proves it.
+    </p>
+    <div class="ways">
+      <el-button @click="emit('bare')">{{ surface.bare ? "Not bare after all" : "Leave it bare" }}</el-button>
+      <el-select :model-value="surface.resist ?? 'none'" aria-label="Resist" class="resist" @change="resist">
+        <el-option value="none" label="no resist" />
+        <el-option value="wax" label="wax, burns off" />
+        <el-option value="latex" label="latex, to peel" />
+      </el-select>
+      <el-checkbox
+        v-if="surface.stack.length"
+        :model-value="!!surface.heavy"
+        label="thick on purpose"
+        @change="thick"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.editor {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.stack {
+  width: 100%;
+  display: flex;
+  flex-direction: column-reverse;
+}
+.stack li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border-top: 1px solid var(--line);
+  padding: 5px 0;
+}
+.step {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.step .el-button + .el-button {
+  margin-left: 0;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+}
+.resist {
+  width: 150px;
+}
+</style>

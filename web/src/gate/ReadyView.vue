@@ -1,0 +1,168 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { computed, ref } from "vue";
+import type { Piece, Schemas } from "@/api/client";
+import OverruleDialog from "@/gate/OverruleDialog.vue";
+import { useClasses } from "@/lib/useLists";
+import { useNow } from "@/lib/useNow";
+import { usePieces } from "@/lib/usePieces";
+import { useRoom } from "@/lib/useRoom";
+import { queries } from "@/lib/queries";
+
+/** Which pieces may be fired, and what every other one waits for. */
+const room = useRoom();
+const now = useNow();
+const classes = useClasses();
+const { pieces, isPending } = usePieces();
+const groups = useQuery(computed(() => queries.ready(room.classId)));
+const byId = computed(() => new Map(pieces.value.map((p) => [p.id, p])));
+const of = (g: Schemas["ReadyGroup"]) => g.pieces.flatMap((id) => byId.value.get(id) ?? []);
+const fit = computed(() => pieces.value.filter((p) => p.fit));
+const taken = computed(() => pieces.value.filter((p) => !p.fired && p.overruled.length));
+const over = ref<{ piece: Piece; blocker: Schemas["Blocker"] }>();
+const where: Record<string, string> = { plan: "/plan", bench: "/bench", foot: "/foot", kiln: "/kiln" };
+
+/** "tomorrow 07:40", "today 18:20", "Thu 07:40". */
+function when(at: string) {
+  const then = new Date(at);
+  const day = new Date(now.value);
+  const clock = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" }).format(then);
+  if (then.toDateString() === day.toDateString()) return `today ${clock}`;
+  day.setDate(day.getDate() + 1);
+  if (then.toDateString() === day.toDateString()) return `tomorrow ${clock}`;
+  return `${new Intl.DateTimeFormat("en-GB", { weekday: "short", day: "numeric", month: "short" }).format(then)} ${clock}`;
+}
+</script>
+
+<template>
+  <div class="head">
+    <div>
+      <p class="soft"><RouterLink to="/kiln">Kiln</RouterLink> · the gate</p>
+      <h1>May it be fired?</h1>
+      <p class="soft">
+        <b class="num">{{ fit.length }}</b> may be fired now.
+        {{ groups.data.value?.length ? "Every other piece waits for something:" : "" }}
+      </p>
+    </div>
+    <RouterLink to="/kiln" class="go">Load {{ fit.length }} pieces</RouterLink>
+  </div>
+  <details v-for="g in groups.data.value" :key="g.code + g.words" class="group">
+    <summary>
+      <b class="num">{{ g.pieces.length }}</b>
+      <span
+        >{{ g.words }}<template v-if="g.clearsAt"> until {{ when(g.clearsAt) }}</template></span
+      >
+    </summary>
+    <p class="to">
+      <RouterLink v-if="!g.clearsAt" :to="where[g.stage] ?? '/bench'">{{
+        g.stage === "foot" ? "Look at them" : g.stage === "plan" ? "To the plans" : "To the bench"
+      }}</RouterLink>
+    </p>
+    <ul>
+      <li v-for="p in of(g)" :key="p.id">
+        <button type="button" class="who" @click="room.record = p.id">{{ p.student }} {{ p.mark }}</button>
+        <span class="soft"
+          >{{ p.title
+          }}<template v-if="!room.classId">, {{ classes.byId.value.get(p.class)?.name }}</template></span
+        >
+        <ul class="why">
+          <li v-for="b in p.blockers" :key="b.code + b.surface">
+            {{ b.text }} <b>{{ b.way }}</b><template v-if="b.clearsAt">
+              Clears {{ when(b.clearsAt) }}.</template
+            >
+            <button
+              v-if="!b.firm"
+              type="button"
+              :aria-label="`Overrule for ${p.student}: ${b.text}`"
+              @click="over = { piece: p, blocker: b }"
+            >
+              overrule
+            </button>
+            <span v-else class="soft">never overruled</span>
+          </li>
+        </ul>
+      </li>
+    </ul>
+  </details>
+  <section v-if="taken.length" aria-labelledby="taken">
+    <h2 id="taken">Taken on by the teacher</h2>
+    <ul class="taken">
+      <li v-for="p in taken" :key="p.id">
+        <b>{{ p.student }} {{ p.mark }}</b>
+        <span v-for="r in p.overruled" :key="r.code + r.surface"
+          >{{ r.code.replaceAll("-", " ") }}: “{{ r.reason }}”</span
+        >
+      </li>
+    </ul>
+  </section>
+  <p v-if="!pieces.length && !isPending" class="empty">No pieces yet.</p>
+  <OverruleDialog v-if="over" :piece="over.piece" :blocker="over.blocker" @close="over = undefined" />
+</template>
+
+<style scoped>
+.go {
+  border: 2px solid var(--ink);
+  background: var(--ink);
+  color: #fff;
+  padding: 8px 16px;
+  text-decoration: none;
+  font-weight: 600;
+}
+.group {
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  margin-bottom: 8px;
+}
+summary {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+  padding: 8px 16px;
+  cursor: pointer;
+  font-size: 17px;
+}
+summary b {
+  font-size: 28px;
+  font-weight: 400;
+  min-width: 52px;
+  text-align: right;
+}
+.to {
+  padding: 0 16px 6px 82px;
+}
+.group > ul > li {
+  padding: 7px 16px 7px 82px;
+  border-top: 1px solid var(--line);
+}
+.who {
+  border: 0;
+  background: none;
+  padding: 0;
+  font-weight: 640;
+  cursor: pointer;
+  text-decoration: underline;
+  margin-right: 10px;
+  min-height: 30px;
+}
+.why {
+  font-size: 14.5px;
+}
+.why button {
+  border: 0;
+  background: none;
+  text-decoration: underline;
+  cursor: pointer;
+  min-height: 30px;
+}
+section {
+  margin-top: 22px;
+}
+.taken li {
+  display: flex;
+  gap: 14px;
+  padding: 4px 0;
+}
+.empty {
+  padding: 30px 0;
+}
+</style>

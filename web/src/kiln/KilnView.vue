@@ -1,0 +1,199 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { computed, ref } from "vue";
+import { answer, api, type Piece, type Schemas } from "@/api/client";
+import LoadShelf from "@/kiln/LoadShelf.vue";
+import { useClasses, useGuide, useLoads } from "@/lib/useLists";
+import { attempt, say, useLog, usePieces } from "@/lib/usePieces";
+import { useChanged } from "@/lib/queries";
+
+const log = useLog();
+const client = useQueryClient();
+const changed = useChanged();
+const loads = useLoads();
+const guide = useGuide();
+const classes = useClasses();
+const { pieces, isPending } = usePieces();
+
+const fit = computed(() => pieces.value.filter((p) => p.fit));
+const byCone = computed(() => [...Map.groupBy(fit.value, (p) => p.cone)]);
+const held = computed(() =>
+  pieces.value.filter((p) => p.blockers.length && !p.fired && p.stage !== "plan" && p.stage !== "bench"),
+);
+const earlier = computed(() => pieces.value.filter((p) => p.stage === "plan" || p.stage === "bench").length);
+/** Blocked pieces by what blocks them first, so that one act frees a row. */
+const heldBy = computed(() =>
+  [...Map.groupBy(held.value, (p) => p.blockers[0]!.code)].map(([code, list]) => ({
+    code,
+    list,
+    first: list[0]!.blockers[0]!,
+  })),
+);
+const open = computed(() => (loads.data.value ?? []).filter((l) => !l.unloadedAt));
+const out = ref(new Set<string>());
+
+function heat(cone: string) {
+  const c = guide.data.value?.cones.find((x) => x.cone === cone);
+  return c ? `${c.celsius} °C, ${c.fahrenheit} °F at 60 °C/h` : "";
+}
+async function refresh() {
+  await client.invalidateQueries({ queryKey: ["pieces"] });
+  await changed("load", "pieces");
+}
+async function put(cone: string, list: Piece[]) {
+  const chosen = list.filter((p) => !out.value.has(p.id));
+  const into = open.value.find((l) => l.cone === cone && !l.firedAt);
+  const load = await attempt(
+    answer(
+      api.POST("/loads", {
+        body: { load: into?.id, cone, pieces: chosen.map((p) => ({ id: p.id, seen: p.seq })) },
+      }),
+    ),
+  );
+  if (load) say(`${chosen.length} pieces stand in ${load.name}.`);
+  await refresh();
+}
+async function pass(load: Schemas["Load"], step: "fire" | "unload") {
+  const params = { params: { path: { id: load.id } } };
+  await attempt(
+    answer(step === "fire" ? api.POST("/loads/{id}/fire", params) : api.POST("/loads/{id}/unload", params)),
+  );
+  await refresh();
+}
+async function takeOut(piece: string) {
+  await attempt(log.mutateAsync([{ kind: "takeout", piece }]));
+  await refresh();
+}
+function toggle(id: string) {
+  if (!out.value.delete(id)) out.value.add(id);
+}
+function clears(list: Piece[]) {
+  const last = list
+    .map((p) => p.blockers[0]?.clearsAt ?? "")
+    .sort()
+    .at(-1);
+  return last
+    ? ` By itself, the last ${new Intl.DateTimeFormat("en-GB", { weekday: "long", hour: "2-digit", minute: "2-digit" }).format(new Date(last))}.`
+    : "";
+}
+</script>
+
+<template>
+  <div class="head">
+    <div>
+      <h1>Kiln</h1>
+      <p class="soft">One cone a load. Nothing unfinished, nothing unchecked, nothing damp.</p>
+    </div>
+    <RouterLink to="/kiln/ready">What every piece waits for</RouterLink>
+    <p class="caution">
+      Hot, and it fumes: only the person in charge opens it. Ventilation, distance and local rules come first.
+    </p>
+  </div>
+  <section v-if="open.length" aria-labelledby="loads">
+    <h2 id="loads">Loads</h2>
+    <LoadShelf
+      v-for="l in open"
+      :key="l.id"
+      :load="l"
+      :pieces="pieces.filter((p) => p.load === l.id)"
+      :heat="heat(l.cone)"
+      @fire="pass(l, 'fire')"
+      @unload="pass(l, 'unload')"
+      @take-out="takeOut"
+    />
+  </section>
+  <section v-for="[cone, list] in byCone" :key="cone">
+    <h2>
+      May be fired: cone {{ cone }} <span class="soft">{{ heat(cone) }}</span>
+    </h2>
+    <ul class="fit">
+      <li v-for="p in list" :key="p.id">
+        <button type="button" :aria-pressed="!out.has(p.id)" @click="toggle(p.id)">
+          <b>{{ p.student }} {{ p.mark }}</b> <span>{{ p.title }}</span>
+        </button>
+      </li>
+    </ul>
+    <el-button type="primary" @click="put(cone, list)">
+      Put {{ list.filter((p) => !out.has(p.id)).length }} into a cone {{ cone }} load
+    </el-button>
+  </section>
+  <p v-if="!fit.length && !isPending" class="soft none">No piece may be fired now.</p>
+  <section v-if="heldBy.length" aria-labelledby="held">
+    <h2 id="held">Not yet</h2>
+    <details v-for="h in heldBy" :key="h.code" class="held">
+      <summary>
+        <b class="num">{{ h.list.length }}</b> {{ h.first.text }}
+        <span class="way">{{ h.first.way }}{{ clears(h.list) }}</span>
+      </summary>
+      <ul>
+        <li v-for="p in h.list" :key="p.id">
+          <b>{{ p.student }} {{ p.mark }}</b> {{ p.title }}, {{ classes.byId.value.get(p.class)?.name }}
+          <span v-for="b in p.blockers.slice(1)" :key="b.code + b.surface" class="soft"
+            >Also: {{ b.text }}</span
+          >
+        </li>
+      </ul>
+    </details>
+    <p v-if="earlier" class="soft">
+      {{ earlier }} more are still on <RouterLink to="/plan">paper</RouterLink> or at the
+      <RouterLink to="/bench">bench</RouterLink>.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+section {
+  margin-bottom: 26px;
+}
+h2 .soft {
+  font-weight: 400;
+}
+.fit {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
+  gap: 6px;
+  margin: 8px 0 12px;
+}
+.fit button {
+  display: grid;
+  width: 100%;
+  text-align: left;
+  border: 1px solid var(--line-strong);
+  background: var(--paper);
+  padding: 6px 10px;
+  min-height: 48px;
+  cursor: pointer;
+  font-size: 14px;
+}
+.fit button[aria-pressed="true"] {
+  border-bottom: 5px solid var(--ink);
+}
+.fit button[aria-pressed="false"] {
+  border-style: dashed;
+  text-decoration: line-through;
+}
+.held {
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  margin-top: 6px;
+  padding: 8px 14px;
+}
+summary {
+  cursor: pointer;
+}
+summary b {
+  font-size: 20px;
+  font-weight: 400;
+  margin-right: 8px;
+}
+.way {
+  font-weight: 600;
+}
+.held ul {
+  padding: 8px 0 2px;
+  columns: 2;
+}
+.none {
+  margin-bottom: 20px;
+}
+</style>

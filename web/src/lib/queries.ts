@@ -1,0 +1,210 @@
+import { queryOptions, useQueryClient, type QueryClient } from "@tanstack/vue-query";
+import { answer, api, type Schemas } from "@/api/client";
+
+/** A colour somebody looks for, and what it has to keep to. */
+export type Want = Schemas["Want"];
+export type TileOrder = "code" | "glaze" | "hue" | "lightness" | "place";
+/** What a matrix of overlaps speaks for. */
+export interface Ground {
+  clay: string;
+  cone: string;
+  atmosphere: Schemas["Atmosphere"];
+  textured: boolean;
+}
+/** Whose rules are meant; neither for the school's. */
+export type Scope = { class?: string; assignment?: string };
+
+const forEver = Infinity;
+const id = (value: string) => ({ params: { path: { id: value } } });
+const ofClass = (value: string) => ({ params: { query: value ? { class: value } : {} } });
+
+/** Everything that is asked of the server. The first word of a key names what it is about. */
+export const queries = {
+  session: () =>
+    queryOptions({ queryKey: ["session"], queryFn: () => answer(api.GET("/session")), staleTime: 60_000 }),
+  today: () => queryOptions({ queryKey: ["today"], queryFn: () => answer(api.GET("/today")) }),
+  pieces: (classId: string) =>
+    queryOptions({
+      queryKey: ["pieces", classId],
+      queryFn: () => answer(api.GET("/pieces", ofClass(classId))),
+    }),
+  piece: (piece: string) =>
+    queryOptions({ queryKey: ["piece", piece], queryFn: () => answer(api.GET("/pieces/{id}", id(piece))) }),
+  ready: (classId: string) =>
+    queryOptions({
+      queryKey: ["ready", classId],
+      queryFn: () => answer(api.GET("/ready", ofClass(classId))),
+    }),
+
+  classes: () => queryOptions({ queryKey: ["classes"], queryFn: () => answer(api.GET("/classes")) }),
+  assignments: () =>
+    queryOptions({ queryKey: ["assignments"], queryFn: () => answer(api.GET("/assignments")) }),
+  forms: () =>
+    queryOptions({ queryKey: ["forms"], queryFn: () => answer(api.GET("/forms")), staleTime: forEver }),
+  sketch: (body: Schemas["FormMeasures"]) =>
+    queryOptions({
+      queryKey: ["sketch", body],
+      queryFn: () => answer(api.POST("/forms", { body })),
+      staleTime: forEver,
+    }),
+  clays: () => queryOptions({ queryKey: ["clays"], queryFn: () => answer(api.GET("/clays")) }),
+  glazes: () => queryOptions({ queryKey: ["glazes"], queryFn: () => answer(api.GET("/glazes")) }),
+
+  tiles: (order: TileOrder) =>
+    queryOptions({
+      queryKey: ["tiles", order],
+      queryFn: () => answer(api.GET("/tiles", { params: { query: { order } } })),
+    }),
+  tile: (code: string, step: number) =>
+    queryOptions({
+      queryKey: ["tiles", "one", code, step],
+      queryFn: () => answer(api.GET("/tiles/{code}", { params: { path: { code }, query: { step } } })),
+    }),
+  search: (want: Want) =>
+    queryOptions({
+      queryKey: ["tiles", "search", want],
+      queryFn: () => answer(api.POST("/tiles/search", { body: want })),
+    }),
+  sight: (vision: "protan" | "deutan" | "tritan") =>
+    queryOptions({
+      queryKey: ["tiles", "sight", vision],
+      queryFn: () => answer(api.GET("/tiles/sight", { params: { query: { vision } } })),
+    }),
+  confusions: (where: { clay: string; cone: string }) =>
+    queryOptions({
+      queryKey: ["tiles", "confusions", where],
+      queryFn: () => answer(api.GET("/tiles/confusions", { params: { query: where } })),
+    }),
+  matrix: (ground: Ground) =>
+    queryOptions({
+      queryKey: ["tiles", "matrix", ground],
+      queryFn: () => answer(api.GET("/tiles/matrix", { params: { query: ground } })),
+    }),
+  photographs: () =>
+    queryOptions({ queryKey: ["photographs"], queryFn: () => answer(api.GET("/photographs")) }),
+  programmes: () => queryOptions({ queryKey: ["programmes"], queryFn: () => answer(api.GET("/programmes")) }),
+  untried: (classes: string[]) =>
+    queryOptions({
+      queryKey: ["programmes", "untried", classes],
+      queryFn: () => answer(api.GET("/programmes/untried", { params: { query: { class: classes } } })),
+    }),
+
+  schemes: (piece: string) =>
+    queryOptions({
+      queryKey: ["schemes", piece],
+      queryFn: () => answer(api.GET("/pieces/{id}/schemes", id(piece))),
+    }),
+  models: (piece: string) =>
+    queryOptions({
+      queryKey: ["models", piece],
+      queryFn: () => answer(api.GET("/pieces/{id}/models", id(piece))),
+    }),
+  review: (assignment: string) =>
+    queryOptions({
+      queryKey: ["review", assignment],
+      queryFn: () => answer(api.GET("/assignments/{id}/review", id(assignment))),
+    }),
+  kit: (assignment: string) =>
+    queryOptions({
+      queryKey: ["kit", assignment],
+      queryFn: () => answer(api.GET("/assignments/{id}/kit", id(assignment))),
+    }),
+  amounts: (assignment: string) =>
+    queryOptions({
+      queryKey: ["amounts", assignment],
+      queryFn: () => answer(api.GET("/assignments/{id}/amounts", id(assignment))),
+    }),
+
+  loads: () => queryOptions({ queryKey: ["loads"], queryFn: () => answer(api.GET("/loads")) }),
+  strays: () => queryOptions({ queryKey: ["strays"], queryFn: () => answer(api.GET("/strays")) }),
+  room: () =>
+    queryOptions({ queryKey: ["room"], queryFn: () => answer(api.GET("/room")), refetchInterval: 60_000 }),
+  rules: (of: Scope) =>
+    queryOptions({
+      queryKey: ["rules", of],
+      queryFn: () => answer(api.GET("/rules", { params: { query: of } })),
+    }),
+  presets: () =>
+    queryOptions({
+      queryKey: ["presets"],
+      queryFn: () => answer(api.GET("/rules/presets")),
+      staleTime: forEver,
+    }),
+  effects: (of: Scope, values: Record<string, string>, approved: boolean) =>
+    queryOptions({
+      queryKey: ["effects", of, values, approved],
+      queryFn: () =>
+        answer(api.POST("/rules/preview", { params: { query: of }, body: { values, approved } })),
+    }),
+  backups: () => queryOptions({ queryKey: ["backups"], queryFn: () => answer(api.GET("/backups")) }),
+  guide: () =>
+    queryOptions({ queryKey: ["guide"], queryFn: () => answer(api.GET("/guide")), staleTime: forEver }),
+};
+
+/** What can be asked of, by the first word of a key. */
+export type Answer =
+  | keyof Omit<typeof queries, "tile" | "search" | "sight" | "confusions" | "matrix" | "untried" | "sketch">
+  | "sketch";
+
+/** How every piece is judged hangs on jars, tiles and rules. */
+const judged: Answer[] = [
+  "pieces",
+  "piece",
+  "today",
+  "ready",
+  "review",
+  "schemes",
+  "amounts",
+  "kit",
+  "programmes",
+];
+
+/**
+ * What may be another answer once something changed: by the kinds of records, as
+ * the server names them. "pieces" is a change of some pieces: lists of them are
+ * patched with what the server sent, and the counts over them are asked for again.
+ */
+export const affects = {
+  pieces: ["today", "ready", "review", "schemes", "amounts", "kit", "loads", "models", "programmes"],
+  clay: ["clays", ...judged, "tiles"],
+  glaze: ["glazes", "tiles", ...judged],
+  jar_level: ["glazes", ...judged],
+  label: ["glazes"],
+  tile: ["tiles", ...judged],
+  photograph: ["photographs"],
+  programme: ["programmes"],
+  class: ["classes", "rules", ...judged, "room"],
+  student: ["classes", "pieces", "piece", "today"],
+  assignment: ["assignments", "rules", ...judged],
+  load: ["loads", "today"],
+  house: ["rules", "glazes", "effects", ...judged],
+  damp: ["room", ...judged],
+  bells: ["room"],
+  room: ["room"],
+  station: ["room"],
+  stray: ["strays"],
+  backup: ["backups"],
+  school: ["session"],
+} satisfies Record<string, Answer[]>;
+
+export type Changed = keyof typeof affects;
+
+/** Has everything asked for again that may be another answer now; what it does not know, all of it. */
+export function askAgain(client: QueryClient, kinds: string[]) {
+  const roots = new Set<string>();
+  for (const kind of kinds) {
+    if (!(kind in affects)) return client.invalidateQueries();
+    for (const root of affects[kind as Changed]) roots.add(root);
+  }
+  return client.invalidateQueries({ predicate: (q) => roots.has(String(q.queryKey[0])) });
+}
+
+/**
+ * For whoever changes something: says what, and everything that depends on it is asked for again.
+ *
+ * @example const changed = useChanged(); await changed("glaze");
+ */
+export function useChanged() {
+  const client = useQueryClient();
+  return (...kinds: Changed[]) => askAgain(client, kinds);
+}

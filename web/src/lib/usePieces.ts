@@ -1,0 +1,72 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { ElMessage } from "element-plus/es/components/message/index.mjs";
+import "element-plus/es/components/message/style/css";
+import { computed, watch } from "vue";
+import { answer, api, newId, Problem, type EventIn, type Stage } from "@/api/client";
+import { patchPieces } from "@/lib/useLive";
+import { useRoom } from "@/lib/useRoom";
+import { queries } from "@/lib/queries";
+
+/** The pieces of the chosen class, of all classes where none is chosen. */
+export function usePieces(stage?: Stage) {
+  const room = useRoom();
+  const query = useQuery(computed(() => queries.pieces(room.classId)));
+  watch(query.data, (list) => list && room.tellTime(list.now), { immediate: true });
+  const pieces = computed(() => (query.data.value?.pieces ?? []).filter((p) => !stage || p.stage === stage));
+  return { ...query, pieces };
+}
+
+/** An event before it has its id. */
+export type NewEvent = Omit<EventIn, "id">;
+
+/**
+ * Logs events and patches every list on the screen with the answer. Events get
+ * their ids once, before the first try, so that a try whose answer was lost
+ * changes nothing when it is sent again.
+ */
+export function useLog() {
+  const client = useQueryClient();
+  const room = useRoom();
+  const mutation = useMutation({
+    mutationFn: (events: EventIn[]) => answer(api.POST("/events", { body: { events } })),
+    retry: (tries, error) => tries < 3 && error instanceof Problem && error.status === 0,
+    retryDelay: 400,
+    onSuccess(logged) {
+      room.tellTime(logged.now);
+      patchPieces(client, logged.pieces);
+      for (const w of logged.warnings.slice(0, 3)) say(w.text, "warning");
+    },
+    onError: (error) => say(error.message, "error"),
+  });
+  const named = (events: NewEvent[]) => events.map((e) => ({ ...e, id: newId() }));
+  return {
+    /** Sends events and returns them with their ids, so that they can be taken back together. */
+    mutate(events: NewEvent[], options?: { onSuccess: () => void }) {
+      const sent = named(events);
+      mutation.mutate(sent, options);
+      return sent;
+    },
+    mutateAsync: (events: NewEvent[]) => mutation.mutateAsync(named(events)),
+  };
+}
+
+/** Says one sentence at the top of the screen. */
+export function say(text: string, type: "success" | "warning" | "error" = "success") {
+  ElMessage({
+    message: text,
+    type,
+    duration: type === "success" ? 3000 : 7000,
+    showClose: true,
+    grouping: true,
+  });
+}
+
+/** Runs something that may be refused; says the refusal and returns undefined then. */
+export async function attempt<T>(call: Promise<T>): Promise<T | undefined> {
+  try {
+    return await call;
+  } catch (error) {
+    say((error as Error).message, "error");
+    return undefined;
+  }
+}

@@ -1,0 +1,18 @@
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { watch } from "vue";
+import { queries } from "@/lib/queries";
+import { useRoom } from "@/lib/useRoom";
+
+/** Who is here, and whether the school is set up. */
+export function useSession() {
+  const room = useRoom();
+  const query = useQuery(queries.session());
+  watch(query.data, (session) => session && room.tellTime(session.now), { immediate: true });
+  return query;
+}
+
+/** Throws away what the screen knows, after the clock or the session moved. */
+export function useStartAgain() {
+  const client = useQueryClient();
+  return () => client.invalidateQueries();
+}

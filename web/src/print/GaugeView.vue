@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import PaperChoice from "@/print/PaperChoice.vue";
+import { usePaper } from "@/print/usePaper";
+
+/** Strips of paper with a line at a height above the table, at true size, and a ruler to check the printer. */
+const heights = [3, 6, 10, 13];
+const rulerMM = 100;
+const { print } = usePaper("15mm");
+</script>
+
+<template>
+  <div class="head screen">
+    <div>
+      <p class="soft"><RouterLink to="/foot">Foot and cover</RouterLink> · on paper</p>
+      <h1>Foot gauge</h1>
+      <p class="soft">
+        Print at 100 %, never "fit to page". Measure the ruler: it has to be {{ rulerMM }} mm. Cut along the
+        table lines, glue onto card, and stand a strip beside the foot: the line is how high it has to be
+        bare.
+      </p>
+    </div>
+    <div class="ways">
+      <PaperChoice />
+      <el-button type="primary" @click="print">Print</el-button>
+    </div>
+  </div>
+  <div class="gauge">
+    <figure v-for="h in heights" :key="h">
+      <svg
+        width="160mm"
+        :height="`${h + 16}mm`"
+        :viewBox="`0 0 160 ${h + 16}`"
+        role="img"
+        :aria-label="`A strip with a line ${h} mm above the table`"
+      >
+        <rect x="0" y="0" width="160" :height="h + 16" class="strip" />
+        <rect x="0" y="16" width="160" :height="h" class="band" />
+        <line x1="0" x2="160" y1="16" y2="16" class="edge" :data-mm="h" />
+        <text x="4" y="10">{{ h }} mm</text>
+        <text x="156" y="10" text-anchor="end" class="small">bare below this line</text>
+        <line x1="0" x2="160" :y1="h + 16" :y2="h + 16" class="table" />
+      </svg>
+      <figcaption>table</figcaption>
+    </figure>
+    <figure>
+      <svg
+        :width="`${rulerMM + 4}mm`"
+        height="14mm"
+        :viewBox="`-2 0 ${rulerMM + 4} 14`"
+        role="img"
+        :aria-label="`A ruler of ${rulerMM} mm`"
+      >
+        <line x1="0" :x2="rulerMM" y1="4" y2="4" class="edge" />
+        <line
+          v-for="m in rulerMM + 1"
+          :key="m"
+          :x1="m - 1"
+          :x2="m - 1"
+          y1="4"
+          :y2="(m - 1) % 10 ? 6 : 8.5"
+          class="tick"
+        />
+        <text v-for="m in 11" :key="`t${m}`" :x="(m - 1) * 10" y="12.5" text-anchor="middle" class="small">
+          {{ (m - 1) * 10 }}
+        </text>
+      </svg>
+      <figcaption>
+        This ruler is {{ rulerMM }} mm long. If yours is not, the printer scaled the page: the strips are
+        wrong.
+      </figcaption>
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.ways {
+  display: flex;
+  gap: 12px;
+}
+.gauge {
+  display: grid;
+  gap: 9mm;
+  background: #fff;
+  padding: 8mm;
+  width: fit-content;
+}
+figure {
+  margin: 0;
+}
+svg {
+  display: block;
+}
+.strip {
+  fill: #fff;
+  stroke: #999;
+  stroke-width: 0.2;
+}
+.band {
+  fill: #e4e4e4;
+}
+.edge {
+  stroke: #000;
+  stroke-width: 0.3;
+}
+.table {
+  stroke: #000;
+  stroke-width: 0.8;
+}
+.tick {
+  stroke: #000;
+  stroke-width: 0.2;
+}
+text {
+  font-size: 5px;
+}
+.small {
+  font-size: 3.4px;
+}
+figcaption {
+  font-size: 12px;
+  color: var(--soft);
+}
+@media print {
+  .gauge {
+    padding: 0;
+  }
+}
+</style>

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { computed } from "vue";
+import ClassOverview from "@/print/ClassOverview.vue";
+import KitList from "@/print/KitList.vue";
+import PaperChoice from "@/print/PaperChoice.vue";
+import PieceLabels from "@/print/PieceLabels.vue";
+import SubstituteSheet from "@/print/SubstituteSheet.vue";
+import { useAssignments, useClasses } from "@/lib/useLists";
+import { usePaper } from "@/print/usePaper";
+import { usePieces } from "@/lib/usePieces";
+import { queries } from "@/lib/queries";
+
+/** What goes on paper beside the record sheets: overview, substitute's sheet, kits, labels. */
+const props = defineProps<{ id: string; kind: string }>();
+const { print } = usePaper();
+const { pieces } = usePieces();
+const assignments = useAssignments();
+const classes = useClasses();
+const assignment = computed(() => assignments.data.value?.find((a) => a.id === props.id));
+const className = computed(() => classes.byId.value.get(assignment.value?.class ?? "")?.name ?? "");
+const mine = computed(() => pieces.value.filter((p) => p.assignment === props.id));
+const kit = useQuery(computed(() => queries.kit(props.id)));
+const kinds = {
+  overview: ["Class overview", "Every plan of the class, to hang beside the bench."],
+  substitute: ["For the substitute", "One page: what to put out, what is open, and how this house does it."],
+  kits: ["To take home", "What each student collects: cups, brushes, what is still to be laid."],
+  labels: ["Labels", "A label for each piece, with its mark and a code."],
+} as const;
+const shown = computed(() => kinds[props.kind as keyof typeof kinds] ?? kinds.overview);
+</script>
+
+<template>
+  <div class="head screen">
+    <div>
+      <p class="soft"><RouterLink to="/plan">Plan</RouterLink> · on paper</p>
+      <h1>{{ shown[0] }}</h1>
+      <p class="soft">{{ shown[1] }}</p>
+    </div>
+    <div class="ways">
+      <RouterLink :to="`/plan/sheets/${id}`">Record sheets</RouterLink>
+      <RouterLink v-for="(k, key) in kinds" :key="key" :to="`/plan/prints/${id}/${key}`">{{
+        k[0]
+      }}</RouterLink>
+      <PaperChoice />
+      <el-button type="primary" @click="print">Print</el-button>
+    </div>
+  </div>
+  <div v-if="assignment && kit.data.value" class="paper">
+    <h2 class="title">
+      {{ assignment.name }} <span>{{ className }} · {{ assignment.clay }} · cone {{ assignment.cone }}</span>
+    </h2>
+    <SubstituteSheet v-if="kind === 'substitute'" :kit="kit.data.value" :pieces="mine" />
+    <KitList v-else-if="kind === 'kits'" :kit="kit.data.value" :pieces="mine" />
+    <PieceLabels
+      v-else-if="kind === 'labels'"
+      :pieces="mine"
+      :title="assignment.name"
+      :class-name="className"
+    />
+    <ClassOverview v-else :pieces="mine" />
+  </div>
+</template>
+
+<style scoped>
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  justify-content: flex-end;
+}
+.ways .router-link-active {
+  font-weight: 640;
+  text-decoration: none;
+}
+.paper {
+  background: #fff;
+  border: 1px solid var(--line);
+  padding: 20px 24px;
+}
+.title span {
+  font-weight: 400;
+}
+@media print {
+  .paper {
+    border: 0;
+    padding: 0;
+  }
+}
+</style>

@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { computed, onUnmounted } from "vue";
+import { usePiece } from "@/lib/usePiece";
+import { say, useLog, type NewEvent } from "@/lib/usePieces";
+import { useRoom } from "@/lib/useRoom";
+import FateForm from "@/record/FateForm.vue";
+import WipeForm from "@/record/WipeForm.vue";
+
+/** The record of one piece: all that happened, each line with its way back, and what else can happen to it. */
+const props = defineProps<{ id: string }>();
+const emit = defineEmits<{ close: [] }>();
+const log = useLog();
+const room = useRoom();
+const detail = usePiece(() => props.id);
+const piece = computed(() => detail.data.value?.piece);
+/** The newest line first: that is the one people look for. */
+const history = computed(() => [...(detail.data.value?.history ?? [])].reverse());
+const latex = computed(() => piece.value?.surfaces.filter((s) => s.resist === "latex" && !s.peeled) ?? []);
+const asked = room.recordFor;
+onUnmounted(() => (room.recordFor = { kind: "", surface: "" }));
+
+const when = (at: string) =>
+  new Intl.DateTimeFormat("en-GB", {
+    weekday: "short",
+    day: "numeric",
+    month: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+  }).format(new Date(at));
+
+function keep(event: Omit<NewEvent, "piece">, done: string) {
+  log.mutate([{ ...event, piece: props.id }], { onSuccess: () => say(done) });
+}
+</script>
+
+<template>
+  <el-drawer :model-value="true" size="460px" @close="emit('close')">
+    <template #header="{ titleId }">
+      <h2 :id="titleId" class="who">
+        <template v-if="piece">
+          {{ piece.student }} <span class="mark">{{ piece.mark }}</span>
+          <span class="soft">{{ piece.title }}, {{ piece.clay }}, cone {{ piece.cone }}</span>
+        </template>
+        <template v-else>Record</template>
+      </h2>
+    </template>
+    <div v-if="piece" class="record">
+      <p v-if="piece.damage" class="damage">Damaged: {{ piece.damage }}</p>
+      <section v-if="!piece.fired" aria-labelledby="else">
+        <h3 id="else">What else happened</h3>
+        <WipeForm
+          :key="`wipe ${piece.seq}`"
+          :piece="piece"
+          :surface="asked.surface"
+          :focus="asked.kind === 'wipe'"
+          @keep="keep"
+        />
+        <p v-for="s in latex" :key="s.id" class="act">
+          {{ s.name }}: latex keeps it bare.
+          <el-button @click="keep({ kind: 'peel', surface: s.id }, 'Peeled: nothing burns on in the kiln.')"
+            >It is peeled</el-button
+          >
+        </p>
+        <FateForm :key="`fate ${piece.seq}`" :piece="piece" :kind="asked.kind" @keep="keep" />
+      </section>
+      <section v-if="piece.pictures.length" aria-label="Photographs" class="pictures">
+        <a
+          v-for="photo in piece.pictures"
+          :key="photo"
+          :href="`/api/photographs/${photo}/picture`"
+          target="_blank"
+        >
+          <img :src="`/api/photographs/${photo}/picture`" :alt="`Photograph of ${piece.student}'s piece`" />
+        </a>
+      </section>
+      <section aria-labelledby="happened">
+        <h3 id="happened">What happened, the newest first</h3>
+        <ol class="lines">
+          <li v-for="h in history" :key="h.id" :class="{ undone: h.undone }">
+            <span class="soft num">{{ when(h.at) }}</span>
+            <span class="what"
+              >{{ h.text }} <span class="by">{{ h.by }}</span><template v-if="h.undone">
+                (taken back)</template
+              ></span
+            >
+            <button
+              v-if="h.undoable"
+              type="button"
+              :aria-label="`Take back: ${h.text}`"
+              @click="keep({ kind: 'undo', undoes: h.id }, 'Taken back. Nothing is deleted.')"
+            >
+              take back
+            </button>
+          </li>
+        </ol>
+        <p v-if="!history.length" class="soft">Nothing yet.</p>
+      </section>
+    </div>
+  </el-drawer>
+</template>
+
+<style scoped>
+.who {
+  color: var(--ink);
+}
+.who .soft {
+  display: block;
+  font-weight: 400;
+  font-size: 14px;
+}
+.mark {
+  font-weight: 350;
+}
+.record {
+  display: grid;
+  gap: 20px;
+}
+.damage {
+  border: 2px solid var(--ink);
+  padding: 6px 12px;
+  font-weight: 640;
+}
+section {
+  display: grid;
+  gap: 8px;
+}
+.act {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 8px;
+  align-items: center;
+}
+.by {
+  color: var(--soft);
+  font-size: 13px;
+}
+.pictures {
+  grid-template-columns: repeat(3, 1fr);
+}
+.pictures img {
+  width: 100%;
+  height: 110px;
+  object-fit: cover;
+}
+.lines li {
+  display: grid;
+  grid-template-columns: 112px 1fr auto;
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
+  border-bottom: 1px solid var(--line);
+  line-height: 1.3;
+}
+.lines .soft {
+  font-size: 13px;
+}
+.undone .what {
+  text-decoration: line-through;
+}
+.lines button {
+  border: 0;
+  background: none;
+  text-decoration: underline;
+  cursor: pointer;
+  min-height: 40px;
+}
+</style>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { computed, onMounted, reactive, ref } from "vue";
+import type { Piece } from "@/api/client";
+import type { NewEvent } from "@/lib/usePieces";
+
+/** Glaze came off: wiped wet or scraped dry, from which surface, and how far back. */
+const props = defineProps<{ piece: Piece; surface?: string; focus?: boolean }>();
+const emit = defineEmits<{ keep: [event: Omit<NewEvent, "piece">, done: string] }>();
+const carrying = computed(() => props.piece.surfaces.filter((s) => s.on.length));
+const start = carrying.value.some((s) => s.id === props.surface) ? props.surface! : "";
+const form = reactive({ how: "wipe" as "wipe" | "scrape", surface: start, back: 0 });
+const most = computed(() => carrying.value.find((s) => s.id === form.surface)?.on.length ?? 0);
+form.back = most.value;
+const button = ref<{ $el: HTMLElement }>();
+onMounted(() => props.focus && button.value?.$el.focus());
+
+function keep() {
+  const { how, surface, back } = form;
+  const what = surface ? { kind: how, surface, back } : { kind: "wipe" as const };
+  emit(
+    "keep",
+    what,
+    how === "wipe" || !surface
+      ? "Wiped: it is looked at again, and it dries anew."
+      : "Scraped: it is looked at again.",
+  );
+}
+</script>
+
+<template>
+  <div class="wipe">
+    <el-select
+      v-model="form.surface"
+      aria-label="Wiped surface"
+      :empty-values="[null, undefined]"
+      @change="form.back = most"
+    >
+      <el-option value="" label="Foot wiped wet, no coat came off" />
+      <el-option v-for="s in carrying" :key="s.id" :value="s.id" :label="`Came off: ${s.name}`" />
+    </el-select>
+    <el-button ref="button" class="wiped" @click="keep">Log it</el-button>
+    <span v-if="form.surface" class="off">
+      <el-radio-group v-model="form.how" aria-label="How it came off">
+        <el-radio-button value="wipe" label="wiped wet" />
+        <el-radio-button value="scrape" label="scraped dry" />
+      </el-radio-group>
+      <el-input-number v-model="form.back" :min="0" :max="most" aria-label="Coats that came off" />
+      of {{ most }} coats off
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.wipe {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 8px;
+  align-items: center;
+}
+.off {
+  grid-column: 1 / 3;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+</style>

@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { useSession } from "@/lib/useSession";
+import { computed, reactive, ref, watch } from "vue";
+import { answer, api, type Piece, type Schemas } from "@/api/client";
+import { attempt, say, useLog } from "@/lib/usePieces";
+import { useRoom } from "@/lib/useRoom";
+import { sayStack, stackOf } from "@/lib/stack";
+import GlazeFace from "@/ui/GlazeFace.vue";
+import { useChanged } from "@/lib/queries";
+
+/** One fired piece: opinion, mark of quality, and a way to make a tile of it. */
+const session = useSession();
+const props = defineProps<{ piece: Piece; marks: Schemas["GuideMark"][] }>();
+const room = useRoom();
+const log = useLog();
+const tell = useChanged();
+const opinion = ref(props.piece.opinion ?? "");
+const again = ref(props.piece.again ?? false);
+watch(
+  () => props.piece.opinion,
+  (text) => (opinion.value = text ?? ""),
+);
+const glazed = computed(() => props.piece.surfaces.filter((s) => s.on.length));
+const changed = computed(
+  () => opinion.value !== (props.piece.opinion ?? "") || again.value !== (props.piece.again ?? false),
+);
+
+function keep() {
+  log.mutate([{ kind: "opinion", piece: props.piece.id, text: opinion.value, again: again.value }], {
+    onSuccess: () => say(`${props.piece.student}: opinion kept.`),
+  });
+}
+function grade(mark: number) {
+  log.mutate([{ kind: "quality", piece: props.piece.id, mark }], {
+    onSuccess: () => say(`${props.piece.student}: ${props.marks.find((m) => m.value === mark)?.name}.`),
+  });
+}
+const tile = reactive({ open: false, code: "", surface: "", fired: "#808080" });
+function startTile() {
+  const first = glazed.value[0];
+  Object.assign(tile, { open: true, code: "", surface: first?.id ?? "", fired: first?.fired ?? "#808080" });
+}
+async function makeTile() {
+  const { code, surface, fired } = tile;
+  const made = await attempt(
+    answer(api.POST("/tiles", { body: { code, surface, fired, piece: props.piece.id } })),
+  );
+  if (!made) return;
+  tile.open = false;
+  say(`Tile ${made.code} hangs on the wall.`);
+  await tell("tile");
+}
+</script>
+
+<template>
+  <article class="card sheet">
+    <header>
+      <h2>
+        {{ piece.student }} <span class="mark">{{ piece.mark }}</span>
+      </h2>
+      <span class="soft">{{ piece.title }} · {{ piece.clay }} · cone {{ piece.cone }}</span>
+    </header>
+    <ul class="stacks">
+      <li v-for="s in glazed" :key="s.id">
+        <GlazeFace :raw="s.raw" :fired="s.fired" :look="room.look" />
+        <span class="num">{{ s.name }}: {{ sayStack(stackOf(s.on.map((c) => c.glaze))) }}</span>
+      </li>
+    </ul>
+    <label>
+      The student's opinion
+      <el-input v-model="opinion" type="textarea" :rows="2" maxlength="2000" :name="`opinion-${piece.id}`" />
+    </label>
+    <div class="row">
+      <el-checkbox v-model="again" label="would repeat it" />
+      <el-button :disabled="!changed" @click="keep">Keep the opinion</el-button>
+    </div>
+    <div
+      v-if="session.data.value?.role === 'teacher'"
+      class="marks"
+      role="group"
+      :aria-label="`Quality of ${piece.student}`"
+    >
+      <button
+        v-for="m in marks"
+        :key="m.value"
+        type="button"
+        :title="m.means"
+        :aria-pressed="piece.quality === m.value"
+        @click="grade(m.value)"
+      >
+        <b>{{ m.value }}</b> {{ m.name }}
+      </button>
+    </div>
+    <div class="row">
+      <el-button @click="startTile">Make it a tile</el-button>
+      <el-button text @click="room.record = piece.id">Record</el-button>
+    </div>
+    <el-dialog v-model="tile.open" title="A tile from this piece" width="420px" align-center>
+      <form class="tile-form" @submit.prevent="makeTile">
+        <label>Code<el-input v-model="tile.code" name="tile-code" maxlength="40" required /></label>
+        <label>
+          Surface
+          <el-select v-model="tile.surface" aria-label="Surface">
+            <el-option v-for="s in glazed" :key="s.id" :value="s.id" :label="s.name" />
+          </el-select>
+        </label>
+        <label>
+          Fired colour, as you see it in even light
+          <span class="hex"
+            ><el-input v-model="tile.fired" name="tile-fired" maxlength="7" /><i
+              :style="{ background: tile.fired }"
+              aria-hidden="true"
+          /></span>
+        </label>
+        <el-button type="primary" native-type="submit">Hang it on the wall</el-button>
+      </form>
+    </el-dialog>
+  </article>
+</template>
+
+<style scoped>
+.card {
+  padding: 14px 16px;
+  display: grid;
+  gap: 10px;
+  align-content: start;
+  justify-items: start;
+}
+.mark {
+  font-weight: 350;
+}
+header {
+  display: grid;
+}
+.card > label,
+.tile-form > label {
+  display: grid;
+  width: 100%;
+  gap: 3px;
+  font-weight: 600;
+}
+.stacks {
+  display: grid;
+  gap: 3px;
+  width: 100%;
+}
+.stacks li {
+  display: grid;
+  grid-template-columns: 58px 1fr;
+  gap: 9px;
+  align-items: center;
+  height: 24px;
+  font-size: 14px;
+}
+.row {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
+.marks {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 5px;
+  width: 100%;
+}
+.marks button {
+  border: 1px solid var(--line-strong);
+  background: var(--paper);
+  min-height: 40px;
+  cursor: pointer;
+  text-align: left;
+  padding: 2px 10px;
+}
+.marks button[aria-pressed="true"] {
+  background: var(--ink);
+  color: #fff;
+}
+.tile-form {
+  display: grid;
+  gap: 12px;
+}
+.hex {
+  display: flex;
+  gap: 8px;
+}
+.hex i {
+  width: 60px;
+  border: 1px solid var(--line-strong);
+}
+</style>

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { useEventListener } from "@vueuse/core";
+import { ref } from "vue";
+import { answer, api } from "@/api/client";
+import { useBells } from "@/room/useBells";
+import { useClasses } from "@/lib/useLists";
+import { attempt } from "@/lib/usePieces";
+import { useRoom } from "@/lib/useRoom";
+
+/** The tablets of the room, from one key: which class they serve, lock, end, pair another. */
+const screen = useRoom();
+const classes = useClasses();
+const { room, keep, query } = useBells();
+const code = ref<{ code: string; links: string[]; qr?: string }>();
+
+async function serve(id: string) {
+  keep(await attempt(answer(api.PUT("/room", { body: { class: id } }))));
+}
+async function lock() {
+  keep(await attempt(answer(api.PUT("/room/lock", { body: { locked: !room.value?.locked } }))));
+}
+async function end(id: string) {
+  await attempt(answer(api.DELETE("/room/stations/{id}", { params: { path: { id } } })));
+  await query.refetch();
+}
+async function pair() {
+  code.value = await attempt(answer(api.POST("/room/code")));
+}
+useEventListener(window, "keydown", (e: KeyboardEvent) => {
+  const typing = (e.target as HTMLElement).closest("input, textarea, .el-select__wrapper");
+  if (!screen.tabletsOpen || typing || e.ctrlKey || e.metaKey || e.altKey) return;
+  if (e.key === "l") void lock();
+  else if (e.key === "p") void pair();
+});
+</script>
+
+<template>
+  <el-drawer v-model="screen.tabletsOpen" title="Tablets of the room" size="440px">
+    <div v-if="room" class="tablets">
+      <p class="now">
+        They serve <b>{{ room.name || "nobody" }}</b>{{
+          room.byHand ? ", switched by hand" : room.class ? ", by the bell" : ": no lesson now"
+        }}.
+        <b v-if="room.locked">Locked.</b>
+      </p>
+      <label>
+        Serve
+        <el-select
+          :model-value="room.byHand ? room.class : ''"
+          aria-label="Class on the tablets"
+          :empty-values="[null, undefined]"
+          @change="serve"
+        >
+          <el-option value="" label="Whoever the bell brings" />
+          <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />
+        </el-select>
+      </label>
+      <el-button @click="lock">{{ room.locked ? "Unlock all" : "Lock all" }} <kbd>l</kbd></el-button>
+      <section aria-labelledby="paired">
+        <h3 id="paired">Paired</h3>
+        <ul>
+          <li v-for="s in room.stations" :key="s.id">
+            {{ s.name }} <el-button size="small" @click="end(s.id)">End</el-button>
+          </li>
+        </ul>
+        <p v-if="!room.stations.length" class="soft">No tablet yet.</p>
+      </section>
+      <el-button @click="pair">Pair a tablet <kbd>p</kbd></el-button>
+      <section v-if="code" class="shown" aria-live="polite">
+        <p class="digits num">{{ code.code.slice(0, 3) }} {{ code.code.slice(3) }}</p>
+        <p class="soft">Good for ten minutes, for as many tablets as you like.</p>
+        <template v-if="code.links.length">
+          <p>On the tablet open:</p>
+          <p v-for="l in code.links" :key="l">
+            <b>{{ l }}</b>
+          </p>
+          <img v-if="code.qr" :src="code.qr" alt="Code to scan with the tablet's camera" />
+        </template>
+        <p v-else>
+          This server is only reached from this machine: open <b>/station</b> in another browser here, or
+          start it with <b>--lan</b> for tablets.
+        </p>
+      </section>
+      <RouterLink to="/room" @click="screen.tabletsOpen = false">Bells, damp days, helpers</RouterLink>
+    </div>
+  </el-drawer>
+</template>
+
+<style scoped>
+.tablets {
+  display: grid;
+  gap: 16px;
+}
+.now {
+  font-size: 17px;
+}
+label {
+  display: grid;
+  gap: 4px;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 44px;
+  border-bottom: 1px solid var(--line);
+}
+.shown {
+  border: 2px solid var(--ink);
+  padding: 12px 16px;
+  background: var(--paper);
+}
+.digits {
+  font-size: 46px;
+  letter-spacing: 0.08em;
+  line-height: 1.1;
+}
+</style>

@@ -1,0 +1,31 @@
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed } from "vue";
+import type { Schemas } from "@/api/client";
+import { queries } from "@/lib/queries";
+
+/** The class in the room now, its tablets, and the bells of the week. */
+export function useBells() {
+  const client = useQueryClient();
+  const query = useQuery(queries.room());
+  const room = computed(() => query.data.value);
+  const keep = (now?: Schemas["Room"]) => now && client.setQueryData(queries.room().queryKey, now);
+
+  /** The last lessons of a class before a moment, the newest first. */
+  function lessonsBefore(classId: string, at: Date, most = 4): Date[] {
+    const bells = (room.value?.bells ?? []).filter((b) => b.class === classId);
+    const found: Date[] = [];
+    for (let back = 0; back < 28 && found.length < most; back++) {
+      const day = new Date(at);
+      day.setDate(day.getDate() - back);
+      const weekday = ((day.getDay() + 6) % 7) + 1;
+      for (const b of bells.filter((x) => x.weekday === weekday)) {
+        const [h, m] = b.ends.split(":").map(Number);
+        const end = new Date(day);
+        end.setHours(h!, m, 0, 0);
+        if (end < at) found.push(end);
+      }
+    }
+    return found;
+  }
+  return { room, query, keep, lessonsBefore };
+}

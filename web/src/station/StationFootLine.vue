@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import { useTablet } from "@/station/useStation";
+
+/** How high the foot stays bare, and the caution that belongs to what is done now. */
+defineProps<{ bandMm: number; caution: string }>();
+const station = useTablet();
+const state = computed(() => station.known.value.state!);
+</script>
+
+<template>
+  <p v-if="state.pictures" class="line">
+    <svg viewBox="0 0 60 34" aria-hidden="true">
+      <path d="M6 4 Q8 28 22 28 H38 Q52 28 54 4" />
+      <path d="M0 30 H60" />
+      <path d="M0 18 H60" class="band" />
+    </svg>
+    <span
+      ><b class="num">{{ bandMm }} mm</b> bare{{
+        state.wipes === "teacher" ? ": your teacher wipes it" : ""
+      }}.</span
+    >
+  </p>
+  <template v-else>
+    <p class="line">
+      <b>Foot:</b> bare up to <b class="num">{{ bandMm }} mm</b>. Lay the pencil on the table, turn the piece,
+      wipe below the line{{ state.wipes === "teacher" ? "; your teacher wipes it" : "" }}.
+    </p>
+    <p class="caution">{{ caution }}</p>
+  </template>
+</template>
+
+<style scoped>
+.line svg {
+  width: 74px;
+  vertical-align: middle;
+  margin-right: 12px;
+}
+.line path {
+  fill: none;
+  stroke: #111;
+  stroke-width: 2;
+}
+.line .band {
+  stroke-dasharray: 3 3;
+}
+</style>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import { useIntervalFn } from "@vueuse/core";
+import { ref } from "vue";
+import { useTablet } from "@/station/useStation";
+
+/** Which class this tablet serves, how long the lesson lasts, and whether its taps arrive. */
+const station = useTablet();
+defineProps<{ back: boolean }>();
+const emit = defineEmits<{ back: [] }>();
+const state = computed(() => station.known.value.state!);
+const unsent = computed(() => station.outbox.taps.value.length);
+const offline = computed(() => station.outbox.offline.value || (!station.live.value && unsent.value > 0));
+const now = ref(Date.now());
+useIntervalFn(() => (now.value = Date.now()), 5000);
+const left = computed(() => {
+  if (!state.value.ends) return "";
+  const minutes = Math.round((Date.parse(state.value.ends) - now.value - station.skew.value) / 60000);
+  return minutes >= 0 ? `${minutes} min left` : "";
+});
+</script>
+
+<template>
+  <header>
+    <button v-if="back" type="button" class="plain" @click="emit('back')">← Everybody</button>
+    <b>{{ state.className || "Glaze room" }}</b>
+    <span class="num">{{ left }}</span>
+    <span class="net" role="status">
+      <template v-if="unsent || offline">
+        <span aria-hidden="true">{{ offline ? "▨" : "▷" }}</span>
+        {{ offline ? "No network." : "Sending." }}
+        {{ unsent ? `${unsent} ${unsent === 1 ? "tap waits" : "taps wait"} on this tablet.` : "" }}
+      </template>
+      <template v-else>{{ state.name }}</template>
+    </span>
+  </header>
+</template>
+
+<style scoped>
+header {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  min-height: 66px;
+  padding: 6px 18px;
+  background: #262626;
+  color: #f4f4f4;
+  font-size: 20px;
+}
+header .plain {
+  color: var(--ink);
+  border-color: #fff;
+}
+.net {
+  margin-left: auto;
+  font-size: 16px;
+}
+</style>

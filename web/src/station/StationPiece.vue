@@ -1,0 +1,228 @@
+<script setup lang="ts">
+import { useIntervalFn } from "@vueuse/core";
+import { computed, ref } from "vue";
+import type { Piece } from "@/api/client";
+import { useTablet } from "@/station/useStation";
+import { useStroke, withTaps } from "@/station/useStroke";
+import HalfSection from "@/ui/HalfSection.vue";
+import StationDraft from "@/station/StationDraft.vue";
+import StationFootLine from "@/station/StationFootLine.vue";
+import StationOpinion from "@/station/StationOpinion.vue";
+import StationStroke from "@/station/StationStroke.vue";
+import StationWish from "@/station/StationWish.vue";
+import TallyStrokes from "@/ui/TallyStrokes.vue";
+
+/** One student's piece: the drawing with the next stroke marked, and one large target to add it. */
+const station = useTablet();
+const props = defineProps<{ piece: Piece }>();
+const emit = defineEmits<{ done: [] }>();
+const detail = computed(() => station.known.value.details[props.piece.id]);
+const state = computed(() => station.known.value.state!);
+const now = ref(Date.now() + station.skew.value);
+useIntervalFn(() => (now.value = Date.now() + station.skew.value), 1000);
+const surfaces = computed(() => withTaps(props.piece.surfaces, props.piece.id, station.outbox.taps.value));
+const chosen = ref("");
+const stroke = useStroke(detail, surfaces, chosen, now);
+/** Coats of this piece that this tablet added, the last first: what it can take back. */
+const added = ref<string[]>([]);
+const mine = computed(() => added.value.filter((id) => !station.outbox.refused.value.has(id)));
+const tab = ref(
+  props.piece.unloaded
+    ? "opinion"
+    : props.piece.revision || props.piece.surfaces.some((s) => s.on.length)
+      ? "glaze"
+      : "plan",
+);
+const tabs = computed(() => [
+  ...(props.piece.fired ? [] : [{ key: "glaze", name: "Glaze" }]),
+  ...(props.piece.fired
+    ? []
+    : [
+        { key: "plan", name: "My plan" },
+        { key: "wish", name: "Wishes" },
+      ]),
+  ...(props.piece.unloaded ? [{ key: "opinion", name: "What I think" }] : []),
+]);
+
+/** The caution that belongs to what is done now. */
+const caution = computed(() => {
+  if (!stroke.open.value.length) return "Wash your hands. Nothing is eaten at the bench.";
+  if (!mine.value.length) return "Stir or shake the jar first: lid tight, away from faces.";
+  return "Lumps are rubbed level over a wet sponge, never dry: the dust is bad for lungs.";
+});
+
+async function add() {
+  const s = stroke.next.value;
+  const glaze = s?.left[0];
+  if (!s || !glaze) return;
+  added.value.unshift(
+    await station.outbox.push({ kind: "coat", piece: props.piece.id, surface: s.id, glaze }),
+  );
+  chosen.value = "";
+}
+async function takeBack() {
+  const last = mine.value[0];
+  added.value = added.value.filter((id) => id !== last);
+  if (last && !(await station.outbox.drop(last)))
+    await station.outbox.push({ kind: "undo", piece: props.piece.id, undoes: last });
+}
+const touched = (wet: boolean) =>
+  stroke.next.value &&
+  void station.outbox.push({
+    kind: "dry",
+    piece: props.piece.id,
+    surface: stroke.next.value.id,
+    ...(wet ? { text: "wet" } : {}),
+  });
+</script>
+
+<template>
+  <div class="title">
+    <h1>
+      <span class="mark" aria-hidden="true">{{ piece.mark }}</span> {{ piece.student }}
+      <span class="soft">{{ piece.title }}</span>
+    </h1>
+    <nav v-if="tabs.length > 1" aria-label="What to do">
+      <button
+        v-for="t in tabs"
+        :key="t.key"
+        type="button"
+        class="plain"
+        :aria-pressed="tab === t.key"
+        @click="tab = t.key"
+      >
+        {{ t.name }}
+      </button>
+    </nav>
+  </div>
+  <div v-if="tab === 'glaze'" class="work">
+    <div class="drawing">
+      <HalfSection
+        v-if="detail"
+        :drawing="detail.drawing"
+        :surfaces="detail.surfaces"
+        :states="surfaces"
+        look="fired"
+        :selected="stroke.next.value?.id"
+        :band-mm="piece.bandMM"
+        :plain="state.pictures"
+        @select="chosen = $event"
+      />
+      <p v-else class="soft">The drawing comes when the network is back.</p>
+    </div>
+    <ul class="surfaces" aria-label="Surfaces">
+      <li v-for="s in surfaces.filter((x) => x.left.length || x.on.length || x.waiting)" :key="s.id">
+        <button
+          type="button"
+          class="plain"
+          :aria-pressed="s.id === stroke.next.value?.id"
+          @click="chosen = s.id"
+        >
+          <span>{{ s.name }}</span>
+          <TallyStrokes :surface="s" :now="now" />
+          <span v-if="s.waiting" class="unsent">+{{ s.waiting }} unsent</span>
+        </button>
+      </li>
+    </ul>
+    <StationStroke
+      v-if="stroke.next.value?.left.length"
+      :surface="stroke.next.value"
+      :step="stroke.step.value"
+      :wait-ms="stroke.waitMS.value"
+      :meanwhile="stroke.meanwhile.value"
+      :now="now"
+      @add="add"
+      @choose="chosen = $event"
+      @touched="touched"
+    />
+    <section v-else-if="piece.revision" class="all" role="status">
+      <h2>All coats are on.</h2>
+      <p>{{ piece.placeWhy }}</p>
+      <button type="button" class="big" @click="emit('done')">Done</button>
+    </section>
+    <p v-else class="soft">Nothing is planned yet.</p>
+    <div class="after">
+      <button v-if="mine.length" type="button" class="plain" @click="takeBack">Take my last coat back</button>
+      <StationFootLine :band-mm="piece.bandMM" :caution="caution" />
+    </div>
+  </div>
+  <StationDraft v-else-if="tab === 'plan'" :piece="piece" />
+  <StationWish v-else-if="tab === 'wish'" :piece="piece" />
+  <StationOpinion v-else :piece="piece" @done="emit('done')" />
+</template>
+
+<style scoped>
+.title {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  flex-wrap: wrap;
+  margin-bottom: 12px;
+}
+.title nav {
+  display: flex;
+  gap: 8px;
+  margin-left: auto;
+}
+.soft {
+  font-weight: 400;
+  font-size: 18px;
+}
+nav [aria-pressed="true"] {
+  background: var(--ink) !important;
+  color: #fff;
+}
+.surfaces [aria-pressed="true"] {
+  box-shadow: inset 0 0 0 4px var(--ink); /* the strokes on it are black and grey */
+}
+.work {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  grid-template-areas: "drawing stroke" "surfaces stroke" "after stroke";
+  gap: 14px;
+  align-items: start;
+}
+.drawing {
+  grid-area: drawing;
+  height: 380px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+}
+.surfaces {
+  grid-area: surfaces;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.surfaces button {
+  display: grid;
+  gap: 3px;
+  text-align: left;
+  min-height: 62px;
+}
+.unsent {
+  font-size: 14px;
+}
+.all {
+  grid-area: stroke;
+  border: 3px solid var(--ink);
+  background: var(--paper);
+  padding: 18px;
+  display: grid;
+  gap: 12px;
+}
+.after {
+  grid-area: after;
+  display: grid;
+  gap: 10px;
+}
+@media (max-width: 900px) {
+  .work {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-areas: "drawing" "surfaces" "stroke" "after";
+  }
+  .drawing {
+    height: 330px;
+  }
+}
+</style>

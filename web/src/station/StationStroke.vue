@@ -1,0 +1,199 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { Schemas } from "@/api/client";
+import { useTablet } from "@/station/useStation";
+import type { Ahead } from "@/station/useStroke";
+import TallyStrokes from "@/ui/TallyStrokes.vue";
+
+/** The next stroke: which jar, how it fires, which brush, which way; the wait as a countdown; one large target. */
+const station = useTablet();
+const props = defineProps<{
+  surface: Ahead;
+  step?: Schemas["Step"];
+  waitMs: number;
+  meanwhile: Ahead[];
+  now: number;
+}>();
+const emit = defineEmits<{ add: []; choose: [surface: string]; touched: [wet: boolean] }>();
+const state = computed(() => station.known.value.state!);
+const code = computed(() => props.surface.left[0] ?? "");
+const jar = computed(() => station.known.value.glazes.find((g) => g.code === code.value));
+const way = computed(() => props.surface.ways[0] ?? "along");
+const words = {
+  along: ["Along", "Along the piece, all one way."],
+  across: ["Across", "Across the coat below."],
+  laid: ["Softly", "Lay it on softly. Do not rub."],
+} as const;
+const how = computed(() => words[way.value][state.value.pictures ? 0 : 1]);
+const wait = computed(() => {
+  const s = Math.ceil(props.waitMs / 1000);
+  return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, "0")}`;
+});
+/** In a house that lays coat on damp coat: how long there is. */
+const until = computed(() => {
+  const ms = Date.parse(props.surface.nextBy ?? "") - props.now;
+  return ms > 0 ? Math.ceil(ms / 60000) : 0;
+});
+</script>
+
+<template>
+  <section class="stroke" :aria-label="`Next stroke: ${surface.name}, ${code}`">
+    <p class="where">
+      <b>{{ surface.name }}</b> <TallyStrokes :surface="surface" :now="now" />
+    </p>
+    <div class="jar">
+      <span class="swatch" :style="{ background: jar?.raw }" role="img" :aria-label="`${code} in the jar`" />
+      <span aria-hidden="true">→</span>
+      <span
+        class="swatch"
+        :class="{ untold: !surface.fired }"
+        :style="{ background: surface.fired }"
+        role="img"
+        :aria-label="surface.fired ? `fired, as tile ${surface.tile} shows` : 'no tile shows how it fires'"
+      />
+      <p>
+        <b class="code">{{ code }}</b><br />{{ jar?.name }}
+        <span v-if="!state.pictures" class="small">{{
+          surface.tile ? `tile ${surface.tile}` : "no tile shows it"
+        }}</span>
+      </p>
+    </div>
+    <p class="how">
+      <svg viewBox="0 0 40 40" aria-hidden="true" :class="way">
+        <path d="M8 8 H32 M8 20 H32 M8 32 H32" />
+        <path d="M27 3 L33 8 L27 13" />
+      </svg>
+      <span
+        >{{ how }}<template v-if="step && !state.pictures"> Brush: {{ step.brush }}.</template></span
+      >
+    </p>
+    <template v-if="waitMs > 0">
+      <p class="wait" role="timer">
+        <b class="num">{{ wait }}</b> <span>until it is dry</span>
+      </p>
+      <p v-if="meanwhile.length" class="mean">
+        Meanwhile:
+        <button
+          v-for="m in meanwhile.slice(0, 3)"
+          :key="m.id"
+          type="button"
+          class="plain"
+          @click="emit('choose', m.id)"
+        >
+          {{ m.name }}, {{ m.left[0] }}
+        </button>
+      </p>
+      <p class="mean">
+        <button type="button" class="plain" @click="emit('touched', false)">
+          {{ state.pictures ? "Dry" : "It is chalky and dry already" }}
+        </button>
+      </p>
+    </template>
+    <p v-else-if="until" class="mean">Now, while the coat below is damp: {{ until }} min.</p>
+    <p v-else-if="surface.on.length && !surface.waiting" class="mean">
+      <button type="button" class="plain" @click="emit('touched', true)">It is still wet</button>
+    </p>
+    <button type="button" class="add" :class="{ early: waitMs > 0 }" @click="emit('add')">
+      <svg viewBox="0 0 40 44" aria-hidden="true">
+        <path d="M8 38 C5 27 11 15 9 6 C12 3 20 3 22 6 C20 16 24 27 21 40 C17 43 11 42 8 38 Z" />
+        <path d="M32 14 V30 M24 22 H40" class="plus" />
+      </svg>
+      {{ waitMs > 0 ? (state.pictures ? "Still wet: add" : "Add it wet all the same") : "Add coat" }}
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.stroke {
+  grid-area: stroke;
+  border: 3px solid var(--ink);
+  background: var(--paper);
+  padding: 16px;
+  display: grid;
+  gap: 14px;
+}
+.where {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  font-size: 24px;
+}
+.jar {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+.jar p {
+  line-height: 1.2;
+}
+.code {
+  font-size: 28px;
+}
+.small {
+  display: block;
+  font-size: 15px;
+  color: var(--soft);
+}
+.how {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+.how svg {
+  width: 44px;
+  flex: none;
+}
+.how path {
+  stroke: #111;
+  stroke-width: 3;
+  fill: none;
+  stroke-linecap: round;
+}
+.across {
+  transform: rotate(90deg);
+}
+.wait b {
+  font-size: 54px;
+  line-height: 1;
+}
+.mean {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.add {
+  min-height: 128px;
+  border: 0;
+  background: var(--ink);
+  color: #fff;
+  font-size: 30px;
+  font-weight: 640;
+  cursor: pointer;
+  display: flex;
+  align-items: center;
+  justify-content: center;
+  gap: 16px;
+}
+.add svg {
+  width: 52px;
+}
+.add path {
+  fill: #fff;
+}
+.add .plus {
+  stroke: #fff;
+  stroke-width: 5;
+  fill: none;
+}
+.early {
+  min-height: 60px;
+  background: var(--paper);
+  color: var(--ink);
+  border: 2px solid var(--ink);
+  font-size: 18px;
+}
+.early svg {
+  display: none;
+}
+</style>

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { computed, provide, ref, watch } from "vue";
+import StationHead from "@/station/StationHead.vue";
+import StationPair from "@/station/StationPair.vue";
+import StationPick from "@/station/StationPick.vue";
+import StationPiece from "@/station/StationPiece.vue";
+import { tabletKey, useStation } from "@/station/useStation";
+
+/** A tablet of the room: a student finds the piece, sees the next stroke, and adds a coat. */
+const station = useStation();
+provide(tabletKey, station);
+const { known, paired, said } = station;
+const piece = ref("");
+const state = computed(() => known.value.state);
+const chosen = computed(() => known.value.pieces.find((p) => p.id === piece.value));
+watch(
+  () => state.value?.class,
+  (now, before) => before !== undefined && now !== before && (piece.value = ""),
+);
+let hush: ReturnType<typeof setTimeout> | undefined;
+watch(said, (text) => {
+  clearTimeout(hush);
+  if (text) hush = setTimeout(() => (said.value = ""), 9000);
+});
+function pick(id: string) {
+  piece.value = id;
+  void station.open(id);
+}
+async function pairedNow() {
+  await station.refresh();
+  station.listen();
+}
+</script>
+
+<template>
+  <div class="station" :class="{ pictures: state?.pictures }">
+    <StationPair v-if="paired === false" :waiting="station.outbox.taps.value.length" @paired="pairedNow" />
+    <template v-else-if="state">
+      <StationHead :back="!!chosen" @back="piece = ''" />
+      <p v-if="said" class="said" role="alert">{{ said }}</p>
+      <main id="main">
+        <p v-if="state.locked" class="none">The teacher has locked the tablets for now.</p>
+        <p v-else-if="!state.class" class="none">No class is in the room now.</p>
+        <StationPiece v-else-if="chosen" :key="chosen.id" :piece="chosen" @done="piece = ''" />
+        <StationPick v-else @pick="pick" />
+      </main>
+    </template>
+    <p v-else class="none">Enkaustos</p>
+  </div>
+</template>
+
+<style src="@/station/station.css"></style>

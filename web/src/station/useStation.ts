@@ -1,0 +1,153 @@
+import { useDebounceFn } from "@vueuse/core";
+import { inject, onScopeDispose, ref, type InjectionKey } from "vue";
+import {
+  answer,
+  api,
+  Problem,
+  type Glaze,
+  type Piece,
+  type PieceDetail,
+  type Schemas,
+  type Tile,
+} from "@/api/client";
+import { useOutbox, tabletStore } from "@/station/useOutbox";
+
+interface Known {
+  state?: Schemas["StationState"];
+  pieces: Piece[];
+  glazes: Glaze[];
+  tiles: Tile[];
+  details: Record<string, PieceDetail>;
+}
+
+/**
+ * All that a tablet knows: the class in the room, its pieces with their strokes
+ * left, jars and tiles. It is kept on the tablet, so that an open page goes on
+ * working without the network; the server's word replaces it when it comes.
+ */
+export function useStation() {
+  const known = ref<Known>({ pieces: [], glazes: [], tiles: [], details: {} });
+  /** Milliseconds that the server's clock is ahead of this tablet's. */
+  const skew = ref(0);
+  const said = ref("");
+  const live = ref(false);
+  const paired = ref<boolean>();
+  let source: EventSource | undefined;
+  let again: ReturnType<typeof setTimeout> | undefined;
+  let seen = 0;
+
+  const say = (text: string) => (said.value = text);
+  function patch(pieces: Piece[], now: string) {
+    skew.value = Date.parse(now) - Date.now();
+    const fresh = new Map(pieces.map((p) => [p.id, p]));
+    known.value.pieces = known.value.pieces.map((p) => {
+      const next = fresh.get(p.id);
+      return next && next.seq >= p.seq ? next : p;
+    });
+    for (const p of pieces) {
+      const detail = known.value.details[p.id];
+      if (detail) known.value.details[p.id] = { ...detail, piece: p };
+    }
+    void remember();
+  }
+  const outbox = useOutbox({ onKept: patch, onSaid: say });
+
+  /** Kept once things are quiet for a moment: a busy class changes many times a second. */
+  const remember = useDebounceFn(
+    async () => {
+      try {
+        await (await tabletStore()).put("known", JSON.parse(JSON.stringify(known.value)), "all");
+      } catch {
+        say("This tablet keeps nothing: it goes on, but forgets the class when the page is closed.");
+      }
+    },
+    800,
+    { maxWait: 5000 },
+  );
+  async function refresh() {
+    try {
+      const state = await answer(api.GET("/station"));
+      paired.value = true;
+      skew.value = Date.parse(state.now) - Date.now();
+      const [list, glazes, tiles] = await Promise.all([
+        answer(api.GET("/pieces")),
+        answer(api.GET("/glazes")),
+        answer(api.GET("/tiles")),
+      ]);
+      const details = Object.fromEntries(
+        Object.entries(known.value.details).filter(([id]) => list.pieces.some((p) => p.id === id)),
+      );
+      known.value = { state, pieces: list.pieces, glazes, tiles, details };
+      outbox.offline.value = false;
+      void remember();
+      void outbox.send();
+      return true;
+    } catch (error) {
+      const status = error instanceof Problem ? error.status : 0;
+      if (status === 401 || status === 403) paired.value = false;
+      else outbox.offline.value = true;
+      return false;
+    }
+  }
+  /** The drawing and the working order of one piece, from the server or as last known. */
+  async function open(id: string) {
+    try {
+      known.value.details[id] = await answer(api.GET("/pieces/{id}", { params: { path: { id } } }));
+      void remember();
+    } catch (error) {
+      if (!(error instanceof Problem) || error.status !== 0) say((error as Error).message);
+    }
+  }
+  function listen() {
+    source = new EventSource(seen ? `/api/live?after=${seen}` : "/api/live");
+    source.onopen = () => {
+      live.value = true;
+      void refresh();
+    };
+    source.addEventListener("pieces", (e) => {
+      const told = JSON.parse((e as MessageEvent<string>).data) as Schemas["PieceList"];
+      seen = Math.max(seen, Number((e as MessageEvent<string>).lastEventId) || 0);
+      patch(told.pieces, told.now);
+    });
+    source.addEventListener("stale", () => void refresh());
+    source.onerror = () => {
+      live.value = false;
+      source?.close();
+      again = setTimeout(() => void comeBack(), 1500);
+    };
+  }
+  /** After a break: is this tablet still one of the room? */
+  async function comeBack() {
+    await refresh();
+    if (paired.value !== false) listen();
+  }
+  async function begin() {
+    const before = await tabletStore()
+      .then((store) => store.get("known", "all") as Promise<Known | undefined>)
+      .catch(() => undefined);
+    if (before?.state) {
+      known.value = before;
+      paired.value = true;
+    }
+    await refresh();
+    if (paired.value !== false) listen();
+  }
+  void begin();
+  // The bell changes the class without anything being logged.
+  const bell = setInterval(() => paired.value && void refresh(), 60_000);
+  onScopeDispose(() => {
+    source?.close();
+    clearTimeout(again);
+    clearInterval(bell);
+  });
+  return { known, skew, said, live, paired, outbox, refresh, open, listen, say };
+}
+export type Station = ReturnType<typeof useStation>;
+
+/** Under which the tablet's page hands its station to its parts. */
+export const tabletKey: InjectionKey<Station> = Symbol("tablet");
+
+/** The station of the page that a part stands on. */
+export function useTablet(): Station {
+  return inject(tabletKey)!;
+}

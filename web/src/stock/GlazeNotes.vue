@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { answer, api, type Glaze, type Schemas } from "@/api/client";
+import { attempt } from "@/lib/usePieces";
+import { useChanged } from "@/lib/queries";
+
+/** What the label and the house say of a glaze, and how far the room learned it spreads. */
+const props = defineProps<{ glaze: Glaze }>();
+const tell = useChanged();
+const said = [
+  ["runner", "runs"],
+  ["thick", "may be thick on purpose"],
+  ["dear", "dear"],
+] as const;
+async function card(body: Schemas["CardChange"]) {
+  await attempt(
+    answer(api.PUT("/glazes/{code}/card", { params: { path: { code: props.glaze.code } }, body })),
+  );
+  await tell("glaze");
+}
+</script>
+
+<template>
+  <details>
+    <summary>What the house says of it</summary>
+    <div class="card">
+      <el-checkbox
+        v-for="[key, says] in said"
+        :key="key"
+        :model-value="!!glaze[key]"
+        :label="says"
+        @change="card({ [key]: !!$event })"
+      />
+      <el-checkbox
+        :model-value="glaze.food === 'claimed'"
+        label="its label claims food"
+        @change="card({ food: $event ? 'claimed' : 'none' })"
+      />
+      <label
+        >coats
+        <el-input-number
+          :model-value="glaze.coats"
+          :min="0"
+          :max="12"
+          size="small"
+          :aria-label="`Coats of ${glaze.code}, 0 for the rule of the house`"
+          @change="card({ coats: Number($event ?? 0) })"
+      /></label>
+      <el-select
+        :model-value="glaze.ware"
+        size="small"
+        :aria-label="`What ${glaze.code} may go on`"
+        :empty-values="[null, undefined]"
+        @change="card({ ware: $event })"
+      >
+        <el-option value="" label="on greenware and bisque" />
+        <el-option value="bisque" label="on bisque only" />
+        <el-option value="greenware" label="on greenware only" />
+      </el-select>
+      <p class="soft num">
+        One coat takes {{ (glaze.spread.mlPerCM2 * 100).toFixed(1) }} mL for 100 cm²,
+        {{
+          glaze.spread.lessons
+            ? `learned from ${glaze.spread.lessons} drops of this jar`
+            : "the usual figure: look into the jar before and after a lesson to learn it"
+        }}.
+      </p>
+    </div>
+  </details>
+</template>
+
+<style scoped>
+summary {
+  cursor: pointer;
+  font-size: 14px;
+}
+.card {
+  display: grid;
+  font-size: 13px;
+  gap: 4px;
+}
+</style>

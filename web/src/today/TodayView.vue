@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import { useToday } from "@/lib/useLists";
+import { useRoom } from "@/lib/useRoom";
+import { stages } from "@/router";
+
+const { data } = useToday();
+const room = useRoom();
+const shown = stages.filter((s) => s.stage);
+
+function at(counts: { stage: string; pieces: number }[], stage?: string) {
+  return counts.find((c) => c.stage === stage)?.pieces ?? 0;
+}
+function when(moment?: string) {
+  if (!moment) return "";
+  const time = new Intl.DateTimeFormat("en-GB", { weekday: "short", hour: "2-digit", minute: "2-digit" });
+  return `, the last until ${time.format(new Date(moment))}`;
+}
+</script>
+
+<template>
+  <div v-if="data">
+    <div class="head"><h1>Today</h1></div>
+    <section class="next" aria-labelledby="next">
+      <h2 id="next">What to do next</h2>
+      <ol>
+        <li v-for="(n, i) in data.next" :key="n.text" :class="{ first: i === 0 }">
+          <RouterLink :to="n.to">{{ n.text }}</RouterLink>
+          <span class="soft">{{ n.why }}</span>
+        </li>
+        <li v-if="!data.next.length" class="first">Nothing waits. Every piece is where it should be.</li>
+      </ol>
+    </section>
+    <div class="columns">
+      <section aria-labelledby="classes">
+        <h2 id="classes">Classes, and where their pieces wait</h2>
+        <p v-if="!data.classes.length" class="soft empty">
+          No class yet. <RouterLink to="/classes">Bring a class list</RouterLink>.
+        </p>
+        <table v-else>
+          <thead>
+            <tr>
+              <th scope="col">Class</th>
+              <th v-for="s in shown" :key="s.path" scope="col">{{ s.name }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="c in data.classes" :key="c.id" :class="{ chosen: c.id === room.classId }">
+              <th scope="row">
+                <button
+                  type="button"
+                  :aria-pressed="c.id === room.classId"
+                  @click="room.classId = c.id === room.classId ? '' : c.id"
+                >
+                  {{ c.name }}
+                </button>
+              </th>
+              <td v-for="s in shown" :key="s.path" class="num">
+                <RouterLink
+                  v-if="at(c.counts, s.stage)"
+                  :to="s.path"
+                  :aria-label="`${c.name}, ${s.name}: ${at(c.counts, s.stage)}`"
+                  @click="room.classId = c.id"
+                >
+                  <span class="dots" aria-hidden="true"
+                    ><i v-for="n in at(c.counts, s.stage)" :key="n"
+                  /></span>
+                  {{ at(c.counts, s.stage) }}
+                </RouterLink>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <section aria-labelledby="held">
+        <h2 id="held">What holds pieces up</h2>
+        <ul class="held">
+          <li v-for="h in data.blocked" :key="h.code">
+            <strong class="num">{{ h.pieces }}</strong>
+            <RouterLink :to="`/${h.stage}`">{{ h.text }}{{ when(h.clearsAt) }}</RouterLink>
+          </li>
+          <li v-if="!data.blocked.length" class="soft">Nothing.</li>
+        </ul>
+      </section>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.next {
+  margin-bottom: 26px;
+}
+.next ol {
+  display: grid;
+  gap: 1px;
+  margin-top: 8px;
+  background: var(--line);
+  border: 1px solid var(--line);
+}
+.next li {
+  background: var(--sheet);
+  padding: 8px 16px;
+  display: flex;
+  gap: 18px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.next a {
+  font-weight: 640;
+  min-width: 300px;
+}
+.next .first {
+  background: var(--ink);
+  color: #fff;
+  padding: 15px 16px;
+}
+.next .first a {
+  font-size: 20px;
+}
+.next .first .soft {
+  color: #dedede;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.9fr) minmax(240px, 1fr);
+  gap: 30px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  margin-top: 8px;
+  background: var(--sheet);
+}
+th,
+td {
+  border: 1px solid var(--line);
+  padding: 4px 10px;
+  text-align: left;
+  vertical-align: middle;
+  height: 44px;
+}
+thead th {
+  font-weight: 500;
+  color: var(--soft);
+  height: auto;
+}
+th button {
+  border: 0;
+  background: none;
+  font-weight: 640;
+  cursor: pointer;
+  padding: 6px 0;
+  text-align: left;
+}
+tr.chosen {
+  background: #fff;
+  box-shadow: inset 5px 0 var(--ink);
+}
+td a {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  text-decoration: none;
+  min-height: 34px;
+}
+td a:hover {
+  text-decoration: underline;
+}
+/* A dot a piece: a class reads as a shelf of pieces, not as a row of digits. */
+.dots {
+  display: grid;
+  grid-template-columns: repeat(7, 5px);
+  gap: 2px;
+}
+.dots i {
+  width: 5px;
+  height: 5px;
+  border-radius: 50% 50% 45% 45%;
+  background: #4d4d4d;
+}
+.held {
+  margin-top: 8px;
+  display: grid;
+  gap: 4px;
+}
+.held li {
+  display: grid;
+  grid-template-columns: 52px 1fr;
+  align-items: baseline;
+  border-bottom: 1px solid var(--line);
+  padding: 4px 0;
+}
+.held strong {
+  font-size: 24px;
+  font-weight: 350;
+}
+.empty {
+  padding: 12px 0;
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+  .dots {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,261 @@
+<script setup lang="ts">
+import { computed, ref, useId } from "vue";
+import type { Schemas, SurfaceState } from "@/api/client";
+import { sayStack } from "@/lib/stack";
+import PullHandles from "@/desk/PullHandles.vue";
+import SectionPatterns from "@/ui/SectionPatterns.vue";
+
+/**
+ * A piece drawn to scale as a half-section: left half cut open, right half from
+ * outside. Every surface can be pointed at; leader lines name it and its stack.
+ */
+const props = defineProps<{
+  drawing: Schemas["Drawing"];
+  surfaces: { id: string; name: string; textured?: boolean }[];
+  states?: SurfaceState[];
+  look: "chalk" | "fired";
+  selected?: string;
+  bandMm?: number;
+  /** What the check has to say: the gravest of each surface stands beside its name. */
+  findings?: Schemas["Finding"][];
+  /** Without leader lines: the stacks are told beside it. */
+  plain?: boolean;
+  /** The wall can be pulled: its points are shown, and moved by pointer or arrow keys. */
+  pull?: boolean;
+}>();
+const emit = defineEmits<{ select: [surface: string]; pull: [measure: string, byMm: number] }>();
+const id = useId();
+const svg = ref<SVGSVGElement>();
+const rough = computed(() => new Set(props.surfaces.filter((s) => s.textured).map((s) => s.id)));
+
+const clip = (s: Schemas["Shape"], i: number) => (s.top === undefined ? undefined : `url(#${id}-clip${i})`);
+
+const state = computed(() => new Map((props.states ?? []).map((s) => [s.id, s])));
+const name = computed(() => new Map(props.surfaces.map((s) => [s.id, s.name])));
+/** mm per pixel of text: lettering keeps its size whatever the piece measures. */
+const unit = computed(() => Math.max(props.drawing.width / 360, props.drawing.height / 250));
+/** Room for the labels: a form without stacks only has its surfaces to name. */
+const margin = computed(() => {
+  if (props.plain) return 12 * unit.value;
+  const longest = Math.max(0, ...props.surfaces.map((s) => s.name.length));
+  return Math.max(props.states ? 132 : 78, 12 + 7.4 * longest) * unit.value;
+});
+const box = computed(() => {
+  const d = props.drawing;
+  const pad = 26 * unit.value;
+  return [d.left - margin.value, d.top - pad, d.width + 2 * margin.value, d.height + 2.4 * pad]
+    .map((v) => v.toFixed(1))
+    .join(" ");
+});
+
+function fill(surface: string): string {
+  const s = state.value.get(surface);
+  if (!s || (!s.stack.length && !s.on.length)) return s?.bare || s?.resist ? `url(#${id}-bare)` : "#f7f7f7";
+  if (props.look === "chalk") return s.raw ?? "#f7f7f7";
+  return s.fired ?? `url(#${id}-unknown)`;
+}
+/** Where nothing lies on a surface its edge shows the clay below; it can still be pointed at. */
+function skin(surface: string): string {
+  const s = state.value.get(surface);
+  return s?.stack.length || s?.on.length || s?.bare || s?.resist ? fill(surface) : "transparent";
+}
+function says(s: SurfaceState | undefined): string {
+  if (!s) return "";
+  if (s.resist) return `bare, ${s.resist}`;
+  if (s.bare) return "bare";
+  return sayStack(s.stack) || (s.optional ? "an extra" : "nothing planned");
+}
+const signs = { stop: "✕ ", warn: "▲ ", note: "" } as const;
+function sign(surface: string) {
+  const own = props.findings?.filter((f) => f.surface === surface) ?? [];
+  return signs[(["stop", "warn"] as const).find((w) => own.some((f) => f.severity === w)) ?? "note"];
+}
+/** Labels stand in two columns beside the drawing, apart enough to be read and none below its foot. */
+const labels = computed(() => {
+  const d = props.drawing;
+  const gap = (props.states ? 42 : 26) * unit.value;
+  return [true, false].flatMap((left) => {
+    const column = d.labels.filter((l) => l.left === left).sort((a, b) => a.y - b.y);
+    const heights: number[] = [];
+    column.forEach((l, i) => heights.push(Math.max(l.y, (heights[i - 1] ?? -Infinity) + gap)));
+    let floor = d.top + d.height + 10 * unit.value;
+    for (let i = heights.length - 1; i >= 0; i--) {
+      heights[i] = Math.min(heights[i]!, floor);
+      floor = heights[i]! - gap;
+    }
+    const edge = left ? d.left - 10 * unit.value : d.left + d.width + 10 * unit.value;
+    return column.map((l, i) => ({
+      ...l,
+      ty: heights[i]!,
+      tx: edge,
+      text: sign(l.surface) + (name.value.get(l.surface) ?? ""),
+      stack: says(state.value.get(l.surface)),
+    }));
+  });
+});
+</script>
+
+<template>
+  <svg
+    ref="svg"
+    class="section"
+    :viewBox="box"
+    role="group"
+    aria-label="Half-section of the piece, to scale"
+    :style="{ fontSize: `${13.5 * unit}px` }"
+  >
+    <SectionPatterns :id="id" :unit="unit" :drawing="drawing" />
+    <line
+      :x1="drawing.tableFrom - 6 * unit"
+      :x2="drawing.tableTo + 6 * unit"
+      :y1="drawing.tableY"
+      :y2="drawing.tableY"
+      class="table"
+    />
+    <g v-for="(s, i) in drawing.shapes" :key="i">
+      <path
+        v-if="s.kind === 'face' || s.kind === 'skin'"
+        :d="s.path"
+        :class="[s.kind, { chosen: s.surface === selected }]"
+        :style="s.kind === 'face' ? { fill: fill(s.surface) } : { stroke: skin(s.surface) }"
+        :clip-path="clip(s, i)"
+        @click="emit('select', s.surface)"
+      />
+      <path v-else :d="s.path" :class="s.kind" />
+      <path
+        v-if="s.kind === 'face' && look === 'chalk' && state.get(s.surface)?.stack.length"
+        :d="s.path"
+        :fill="`url(#${id}-chalk)`"
+        :clip-path="clip(s, i)"
+        class="grain"
+      />
+      <path
+        v-if="s.kind === 'face' && rough.has(s.surface)"
+        :d="s.path"
+        :fill="`url(#${id}-rough)`"
+        :clip-path="clip(s, i)"
+        class="grain"
+      />
+      <path
+        v-if="s.surface && s.surface === selected"
+        :d="s.path"
+        :class="s.kind === 'face' ? 'ring' : 'ring line'"
+        :clip-path="clip(s, i)"
+      />
+    </g>
+    <line
+      v-if="bandMm"
+      class="band"
+      :x1="drawing.tableFrom - 8 * unit"
+      :x2="drawing.tableTo + 8 * unit"
+      :y1="drawing.tableY - bandMm"
+      :y2="drawing.tableY - bandMm"
+    />
+    <text
+      v-for="c in drawing.captions"
+      :key="c.text"
+      :x="c.x"
+      :y="c.y + 16 * unit"
+      text-anchor="middle"
+      class="caption"
+    >
+      {{ c.text }}
+    </text>
+    <g
+      v-for="l in plain ? [] : labels"
+      :key="l.surface + l.left"
+      class="label"
+      :class="{ chosen: l.surface === selected }"
+      @click="emit('select', l.surface)"
+    >
+      <line :x1="l.x" :y1="l.y" :x2="l.tx" :y2="l.ty" class="leader" />
+      <circle :cx="l.x" :cy="l.y" :r="2.2 * unit" />
+      <text :x="l.tx + (l.left ? -4 : 4) * unit" :y="l.ty + 1 * unit" :text-anchor="l.left ? 'end' : 'start'">
+        <tspan class="surface">{{ l.text }}</tspan>
+        <tspan :x="l.tx + (l.left ? -4 : 4) * unit" :dy="15 * unit" class="stack">{{ l.stack }}</tspan>
+      </text>
+    </g>
+    <PullHandles
+      v-if="pull"
+      :drawing="drawing"
+      :unit="unit"
+      :svg="svg"
+      @pull="(m, by) => emit('pull', m, by)"
+    />
+  </svg>
+</template>
+
+<style scoped>
+.section {
+  display: block;
+  width: 100%;
+  height: 100%;
+  font-family: var(--face);
+}
+.face {
+  stroke: #2a2a2a;
+  stroke-width: 1px;
+  vector-effect: non-scaling-stroke;
+  cursor: pointer;
+}
+.skin {
+  fill: none;
+  stroke-width: 5px;
+  vector-effect: non-scaling-stroke;
+  pointer-events: stroke;
+  cursor: pointer;
+}
+.cut {
+  fill: #3a3a3a;
+}
+.axis {
+  stroke: #2a2a2a;
+  stroke-width: 1px;
+  stroke-dasharray: 8 3 2 3;
+  vector-effect: non-scaling-stroke;
+}
+.grain,
+.ring {
+  pointer-events: none;
+}
+.ring {
+  fill: none;
+  stroke: #000;
+  stroke-width: 3px;
+  vector-effect: non-scaling-stroke;
+}
+.ring.line {
+  stroke-width: 2px;
+  stroke-dasharray: 5 3;
+}
+.table {
+  stroke: #1f1f1f;
+  stroke-width: 2px;
+  vector-effect: non-scaling-stroke;
+}
+.band {
+  stroke: #111;
+  stroke-width: 1.4px;
+  stroke-dasharray: 2 4;
+  vector-effect: non-scaling-stroke;
+}
+.leader {
+  stroke: #3a3a3a;
+  stroke-width: 1px;
+  vector-effect: non-scaling-stroke;
+}
+.label {
+  cursor: pointer;
+  fill: #1f1f1f;
+}
+.surface {
+  font-weight: 640;
+}
+.stack,
+.caption {
+  fill: #474747;
+}
+.label.chosen .surface {
+  text-decoration: underline;
+}
+</style>

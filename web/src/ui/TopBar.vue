@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { computed } from "vue";
+import { answer, api } from "@/api/client";
+import { toTheWork } from "@/ui/useKeys";
+import { useClasses } from "@/lib/useLists";
+import { useNow } from "@/lib/useNow";
+import { attempt } from "@/lib/usePieces";
+import { useRoom } from "@/lib/useRoom";
+import { useSession, useStartAgain } from "@/lib/useSession";
+
+const room = useRoom();
+const classes = useClasses();
+const session = useSession();
+const now = useNow();
+const startAgain = useStartAgain();
+const client = useQueryClient();
+
+const clock = computed(() =>
+  new Intl.DateTimeFormat("en-GB", {
+    weekday: "short",
+    day: "numeric",
+    month: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+  }).format(now.value),
+);
+const minutesToMorning = () => {
+  const morning = new Date(now.value);
+  morning.setDate(morning.getDate() + 1);
+  morning.setHours(9, 0, 0, 0);
+  return Math.round((morning.getTime() - now.value) / 60000);
+};
+
+async function advance(minutes: number) {
+  const moved = await attempt(answer(api.POST("/demo/clock", { body: { minutes } })));
+  if (!moved) return;
+  room.tellTime(moved.now);
+  await startAgain();
+}
+
+async function lock() {
+  await attempt(answer(api.DELETE("/session")));
+  client.clear();
+  location.assign("/");
+}
+</script>
+
+<template>
+  <header class="top">
+    <el-select
+      v-model="room.classId"
+      class="class-switch"
+      aria-label="Class"
+      placeholder="All classes"
+      :empty-values="[null, undefined]"
+      @change="toTheWork"
+    >
+      <el-option value="" label="All classes" />
+      <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />
+    </el-select>
+    <div class="look" role="group" aria-label="Colours as">
+      <button type="button" :aria-pressed="room.look === 'chalk'" @click="room.look = 'chalk'">
+        <span class="chip chalk" aria-hidden="true" />Chalk
+      </button>
+      <button type="button" :aria-pressed="room.look === 'fired'" @click="room.look = 'fired'">
+        <span class="chip fired" aria-hidden="true" />Fired
+      </button>
+    </div>
+    <span class="clock num">{{ clock }}</span>
+    <span v-if="session.data.value?.demo" class="demo">
+      <span>Demo clock</span>
+      <el-button size="small" @click="advance(5)">+5 min</el-button>
+      <el-button size="small" @click="advance(60)">+1 h</el-button>
+      <el-button size="small" @click="advance(minutesToMorning())">Next morning</el-button>
+    </span>
+    <span class="end">
+      <el-button text @click="room.helpOpen = true">Keys <kbd>?</kbd></el-button>
+      <el-button text @click="lock">Lock</el-button>
+    </span>
+  </header>
+</template>
+
+<style scoped>
+.top {
+  grid-area: top;
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  flex-wrap: wrap;
+  padding: 10px 26px;
+  border-bottom: 1px solid var(--line);
+  background: var(--sheet);
+}
+.class-switch {
+  width: 168px;
+}
+.look {
+  display: flex;
+  border: 1px solid var(--line-strong);
+}
+.look button {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  border: 0;
+  background: var(--paper);
+  padding: 0 12px;
+  min-height: 34px;
+  cursor: pointer;
+}
+.look button[aria-pressed="true"] {
+  background: var(--ink);
+  color: #fff;
+}
+.chip {
+  width: 14px;
+  height: 14px;
+  border-radius: 50%;
+  border: 1px solid #777;
+}
+.chip.chalk {
+  background: repeating-linear-gradient(45deg, #e9e9e9 0 2px, #c4c4c4 2px 4px);
+}
+.chip.fired {
+  background: radial-gradient(circle at 35% 30%, #fff 0 18%, #444 22%);
+}
+.clock {
+  font-weight: 600;
+}
+.demo {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  border: 1px dashed var(--line-strong);
+  padding: 1px 8px;
+  font-size: 14px;
+}
+.demo .el-button + .el-button {
+  margin-left: 0;
+}
+.demo .el-button {
+  min-height: 30px;
+}
+.end {
+  margin-left: auto;
+}
+@media (max-width: 900px) {
+  .top {
+    padding: 8px 14px;
+    gap: 10px;
+  }
+}
+</style>

@@ -1,0 +1,244 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from "vue";
+import TileSheet from "@/wall/TileSheet.vue";
+import { useClasses, useClays, useGlazes, useGuide } from "@/lib/useLists";
+import { useMatrix } from "@/wall/useMatrix";
+import { useRoom } from "@/lib/useRoom";
+
+const room = useRoom();
+const classes = useClasses();
+const clays = useClays();
+const glazes = useGlazes();
+const guide = useGuide();
+const ground = reactive({
+  clay: "",
+  cone: "",
+  atmosphere: "oxidation" as "oxidation" | "reduction",
+  textured: false,
+});
+const onlyKnown = ref(true);
+const opened = ref("");
+const asked = ref<{ base: string; top: string }>();
+watch(
+  [() => classes.byId.value.get(room.classId), () => clays.data.value],
+  ([c, list]) => {
+    if (c) Object.assign(ground, { clay: c.clay, cone: c.cone, atmosphere: c.atmosphere });
+    ground.clay ||= list?.[0]?.code ?? "";
+    ground.cone ||= list?.[0]?.hottest ?? "";
+  },
+  { immediate: true },
+);
+const { cell, codes, used, known, planned } = useMatrix(ground);
+const rows = computed(() => (onlyKnown.value ? used.value : codes.value));
+const asking = computed(() => asked.value && cell(asked.value.base, asked.value.top));
+const nameOf = (code: string) => glazes.byCode.value.get(code)?.name ?? "";
+
+function says(base: string, top: string) {
+  const c = cell(base, top);
+  const what = base === top ? `${base} alone` : `${top} over ${base}`;
+  const tiles = c?.tiles.map((t) => `tile ${t.tile}, ${t.top ? `${t.base}+${t.top}` : t.base}`).join("; ");
+  const plans = c?.plans.length ? `, planned ${c.plans.length}×` : "";
+  return `${what}: ${tiles || "never fired"}${plans}`;
+}
+function press(base: string, top: string) {
+  const tile = cell(base, top)?.tiles[0];
+  if (tile) opened.value = tile.tile;
+  else asked.value = { base, top };
+}
+</script>
+
+<template>
+  <div class="head">
+    <div>
+      <p class="soft"><RouterLink to="/tiles">Tiles</RouterLink> · overlaps</p>
+      <h1>Which overlaps were fired</h1>
+      <p class="soft">
+        Down the side the base, across the top what lies over it. {{ known }} fired, {{ planned }} planned but
+        never fired. Glazes do not mix like paint: a hatched cell is a question.
+      </p>
+    </div>
+    <div class="ground">
+      <el-select v-model="ground.clay" aria-label="Clay">
+        <el-option
+          v-for="c in clays.data.value"
+          :key="c.code"
+          :value="c.code"
+          :label="`${c.name} (${c.code})`"
+        />
+      </el-select>
+      <el-select v-model="ground.cone" aria-label="Cone" class="cone">
+        <el-option
+          v-for="c in guide.data.value?.cones"
+          :key="c.cone"
+          :value="c.cone"
+          :label="`cone ${c.cone}`"
+        />
+      </el-select>
+      <el-checkbox v-model="ground.textured" label="on texture" />
+      <el-checkbox v-model="onlyKnown" label="only jars in use here" />
+    </div>
+  </div>
+  <div v-if="rows.length" class="scroll" tabindex="0" role="region" aria-label="The matrix of overlaps">
+    <table>
+      <thead>
+        <tr>
+          <th scope="col" class="corner">base ↓ &nbsp; top →</th>
+          <th v-for="top in rows" :key="top" scope="col" :title="nameOf(top)">
+            <span>{{ top }}</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="base in rows" :key="base">
+          <th scope="row">
+            {{ base }} <span class="soft">{{ nameOf(base) }}</span>
+          </th>
+          <td v-for="top in rows" :key="top" :class="{ alone: base === top }">
+            <button type="button" :title="says(base, top)" @click="press(base, top)">
+              <span class="visually-hidden">{{ says(base, top) }}</span>
+              <template v-if="cell(base, top)?.tiles.length">
+                <i
+                  v-for="t in cell(base, top)!.tiles.slice(0, 2)"
+                  :key="t.tile"
+                  aria-hidden="true"
+                  :style="{ background: t.fired }"
+                >
+                  <b class="num">{{ t.top ? `${t.base}+${t.top}` : t.base }}{{ t.doubt ? "▲" : "" }}</b>
+                </i>
+              </template>
+              <i v-else class="unknown" aria-hidden="true"
+                ><b v-if="cell(base, top)?.plans.length" class="num plans">{{
+                  cell(base, top)!.plans.length
+                }}</b></i
+              >
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+  <p v-else class="empty">
+    Nothing was fired or planned on this clay at this cone.
+    <RouterLink to="/tiles/read">Read a photograph</RouterLink> of its tiles.
+  </p>
+  <TileSheet v-if="opened" :code="opened" :look="room.look" @close="opened = ''" />
+  <el-dialog
+    :model-value="!!asked"
+    :title="asked && `${asked.top} over ${asked.base}`"
+    width="440px"
+    align-center
+    @close="asked = undefined"
+  >
+    <p>
+      Nobody has fired this on {{ ground.clay }} at cone {{ ground.cone }}, so nobody can say what comes out.
+    </p>
+    <template v-if="asking?.plans.length">
+      <h3>Planned on</h3>
+      <ul class="plans-list">
+        <li v-for="p in asking.plans" :key="p.piece + p.surface">
+          <RouterLink :to="`/plan/${p.piece}`">{{ p.who }}</RouterLink>, {{ p.surface }}
+        </li>
+      </ul>
+    </template>
+    <p v-else class="soft">No piece plans it.</p>
+  </el-dialog>
+</template>
+
+<style scoped>
+.ground {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+}
+.ground .el-select {
+  width: 170px;
+}
+.ground .cone {
+  width: 112px;
+}
+.scroll {
+  overflow: auto;
+  max-height: 74vh;
+  background: var(--wall);
+}
+table {
+  border-collapse: separate;
+  border-spacing: 2px;
+}
+th {
+  background: var(--sheet);
+  font-weight: 640;
+  text-align: left;
+  padding: 2px 8px;
+  white-space: nowrap;
+  position: sticky;
+  font-size: 14px;
+}
+th .soft {
+  font-weight: 400;
+}
+thead th {
+  top: 0;
+  z-index: 1;
+  text-align: center;
+}
+tbody th {
+  left: 0;
+}
+.corner {
+  left: 0;
+  z-index: 2;
+  font-weight: 400;
+}
+td {
+  padding: 0;
+}
+td button {
+  position: relative;
+  display: flex;
+  width: 52px;
+  height: 40px;
+  border: 0;
+  padding: 0;
+  background: none;
+  cursor: pointer;
+}
+td i {
+  flex: 1;
+  display: grid;
+  place-items: end start;
+  font-style: normal;
+}
+td b {
+  background: var(--paper);
+  font-size: 12px;
+  font-weight: 640;
+  padding: 0 3px;
+  line-height: 1.25;
+}
+.alone i {
+  box-shadow: inset 0 0 0 2px var(--ink);
+}
+.unknown {
+  background: repeating-linear-gradient(45deg, #dedede 0 6px, #b2b2b2 6px 7px);
+}
+.alone .unknown {
+  box-shadow: none;
+}
+.plans {
+  border: 2px solid var(--ink);
+  place-self: center;
+}
+.empty {
+  padding: 30px 0;
+  font-size: 17px;
+}
+h3 {
+  margin-top: 12px;
+}
+.plans-list {
+  max-height: 240px;
+  overflow: auto;
+}
+</style>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import type { Schemas } from "@/api/client";
+import { toTheWork } from "@/ui/useKeys";
+import { useWall } from "@/wall/useWall";
+
+/** What hangs on the wall and how: words, clay, labels, order, density, and whose eyes it is seen with. */
+defineProps<{ clays: Schemas["Clay"][] }>();
+const filter = defineModel<{ clay?: string; stock: boolean; food: boolean; words: string }>({
+  required: true,
+});
+const wall = useWall();
+const orders = [
+  ["code", "by code"],
+  ["glaze", "by glaze"],
+  ["hue", "by hue"],
+  ["lightness", "light to dark"],
+  ["place", "as on the wall"],
+] as const;
+const visions = [
+  ["", "usual sight"],
+  ["protan", "without red (protan)"],
+  ["deutan", "without green (deutan)"],
+  ["tritan", "without blue (tritan)"],
+] as const;
+</script>
+
+<template>
+  <div class="tools">
+    <el-input v-model="filter.words" placeholder="Code or name" aria-label="Code or name" clearable />
+    <el-select
+      v-model="filter.clay"
+      placeholder="Clay of the class"
+      aria-label="Clay"
+      clearable
+      :empty-values="[null, undefined]"
+      @clear="filter.clay = undefined"
+    >
+      <el-option value="" label="Every clay" />
+      <el-option v-for="c in clays" :key="c.code" :value="c.code" :label="`${c.name} (${c.code})`" />
+    </el-select>
+    <el-checkbox v-model="filter.stock" label="in stock" />
+    <el-checkbox v-model="filter.food" label="food label" />
+    <el-select v-model="wall.order" aria-label="Order of the wall" @change="toTheWork">
+      <el-option v-for="[key, name] in orders" :key="key" :value="key" :label="name" />
+    </el-select>
+    <el-select
+      v-model="wall.vision"
+      aria-label="Seen with"
+      :empty-values="[null, undefined]"
+      @change="toTheWork"
+    >
+      <el-option v-for="[key, name] in visions" :key="key" :value="key" :label="name" />
+    </el-select>
+    <el-checkbox v-model="wall.dense" label="small" />
+  </div>
+</template>
+
+<style scoped>
+.tools {
+  display: flex;
+  gap: 8px 12px;
+  align-items: center;
+  flex-wrap: wrap;
+  margin-bottom: 12px;
+}
+.tools .el-input,
+.tools .el-select {
+  width: 168px;
+}
+.tools .el-checkbox {
+  margin-right: 0;
+}
+</style>
