@@ -6,7 +6,7 @@ CHROMIUM ?= /usr/bin/chromium
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: accuracy storm race demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
+.PHONY: accuracy big-school storm race demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -52,6 +52,10 @@ storm: build
 # The server's tests under the race detector; wants a C compiler, so CI goes without.
 race:
 	CGO_ENABLED=1 go test -race ./internal/...
+
+# A thousand pieces of forty classes, made through the contract, to measure by.
+big-school: build
+	go run ./internal/bigschool/command --data .big-school
 
 # The interface reloads as it is edited; the server is a demo.
 dev: build

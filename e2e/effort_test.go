@@ -3,6 +3,8 @@ package e2e
 import (
 	"fmt"
 	"net/http"
+	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -192,8 +194,13 @@ func TestTwoScreensLive(t *testing.T) {
 	surface := ""
 	require.Eventually(t, func() bool {
 		for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
+			if !strings.Contains(first, piece.Student) {
+				continue
+			}
 			for _, x := range piece.Surfaces {
-				if n := len(x.On); n > 0 && x.On[n-1].By == "Sink side" {
+				if slices.ContainsFunc(get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+piece.Id).History, func(h contract.HistoryEntry) bool {
+					return h.By == "Sink side" && strings.Contains(strings.ToLower(h.Text), strings.ToLower(x.Name))
+				}) {
 					surface = x.Name
 				}
 			}

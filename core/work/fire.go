@@ -11,8 +11,8 @@ var firing = []Entry{
 	{Kind: Loaded, Fields: []string{"load", "seen"}, Keeps: true,
 		apply: func(s *State, e Event) {
 			s.Load = &Loading{Load: e.Load}
-			if e.Seen < s.touched {
-				s.Load.Lapsed = s.why + " before it was loaded"
+			if e.Seen < s.Voided {
+				s.Load.Lapsed = s.VoidedBy + " before it was loaded"
 			}
 		},
 		says: says("Into a load")},

@@ -80,7 +80,7 @@ func (s *State) apply(e Event) {
 
 // void voids whatever had not seen the event.
 func (s *State) void(e Event, why string) {
-	s.touched, s.why = e.Seq, why
+	s.Voided, s.VoidedBy = e.Seq, why
 	s.Rulings = nil
 	if s.Cover != nil && s.Cover.Lapsed == "" {
 		look := *s.Cover

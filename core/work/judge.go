@@ -69,8 +69,8 @@ var helped = map[string]string{OnStilts: "Goes on stilts", OnCookie: "Goes on a 
 // unseen is why a look does not count from the beginning: something had happened
 // that its maker had not seen; "" where nothing had.
 func (s *State) unseen(e Event) string {
-	if e.Seen < s.touched {
-		return s.why + " that the checker had not seen"
+	if e.Seen < s.Voided {
+		return s.VoidedBy + " that the checker had not seen"
 	}
 	return ""
 }

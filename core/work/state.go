@@ -36,10 +36,10 @@ type State struct {
 	Peeled   map[string]bool   // surfaces whose latex came off
 	Touches  []Touch           // fingers that felt whether a coat was dry
 
-	// touched is the Seq of the last coat, wipe, damage or repair, and why names it:
-	// a check or load that had not seen it does not count.
-	touched int64
-	why     string
+	// Voided is the Seq of the last event that voided looks, and VoidedBy names it: a
+	// check or load that had not seen it does not count.
+	Voided   int64
+	VoidedBy string
 }
 
 // Coat is one coat that is on the piece.

@@ -60,7 +60,7 @@ func anyEvent(t *rapid.T, log []Event, i int) Event {
 // outcome is the state without its history: what the piece amounts to.
 func outcome(s State) State {
 	s.Seq = 0
-	s.touched, s.why = 0, ""
+	s.Voided, s.VoidedBy = 0, ""
 	if len(s.Coats) == 0 {
 		s.Coats = nil
 	}
@@ -84,7 +84,7 @@ func TestStepByStepEqualsFromScratch(t *testing.T) {
 		for i, e := range log {
 			s = Step(s, e, func() []Event { return log[:i] })
 			require.Equal(t, outcome(Fold(log[:i+1])), outcome(s))
-			require.Equal(t, Fold(log[:i+1]).touched, s.touched)
+			require.Equal(t, Fold(log[:i+1]).Voided, s.Voided)
 		}
 	})
 }

@@ -136,7 +136,11 @@ func New(o Options) (*Server, error) {
 	origin.SetDenyHandler(http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) {
 		writeProblem(w, http.StatusForbidden, "The request came from another site.", nil)
 	}))
-	zipped := gzhttp.GzipHandler(engine)
+	zip, err := gzhttp.NewWrapper(gzhttp.CompressionLevel(1)) // a list is read once: its time counts, not its last kilobyte
+	if err != nil {
+		return nil, err
+	}
+	zipped := zip(engine)
 	s.handler = s.guard(origin.Handler(s.door.Sessions(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if r.URL.Path == "/api/live" { // a stream is not held back to be made smaller
 			engine.ServeHTTP(w, r)

@@ -21,3 +21,8 @@ var givenNames = []string{
 
 // marks are what students scratch into the clay.
 var marks = []string{"/\\", "O", "+", "//", "X", "=", "V", "#", "T", "L", "Z", "oo", "II", "^", "U", "W", "N", "Y", "H", "K", "E", "F", "M", "A", "S", "P", "R", "C"}
+
+// Clays, Glazes and Tiles are the demo's lists as a teacher would bring them.
+func Clays() string  { return clays }
+func Glazes() string { return glazes }
+func Tiles() string  { return tiles }

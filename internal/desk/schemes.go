@@ -41,7 +41,7 @@ func scheme(m school.Moment, p *school.Piece, slot int, choices plan.Plan) contr
 		if shown.Choice.Planned() {
 			shown.Look = survey.LookOf(c.Shelf, shown.Choice.Stack, c.Work.FiringOf(surface))
 		}
-		v.Surfaces = append(v.Surfaces, view.Surface(shown))
+		v.Surfaces = append(v.Surfaces, view.Surface(shown, m.At))
 	}
 	return v
 }

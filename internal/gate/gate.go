@@ -5,8 +5,11 @@ package gate
 import (
 	"bytes"
 	"context"
+	"fmt"
+	"net/http"
 	"net/url"
 	"strings"
+	"time"
 
 	"enkaustos/core/ready"
 	"enkaustos/core/survey"
@@ -40,12 +43,35 @@ func At(m school.Moment, class string, stage ready.Stage) []*school.Piece {
 // room.
 func (g Gate) ListPieces(ctx context.Context, r contract.ListPiecesRequestObject) (contract.ListPiecesResponseObject, error) {
 	m, by, class := g.School.Now(), school.ActorOf(ctx), view.Value(r.Params.Class)
+	var pieces []*school.Piece
 	if by.Role == work.Station {
-		if class = by.Class; class == "" {
-			return contract.ListPieces200JSONResponse{Now: m.At, Pieces: []contract.Piece{}}, nil
-		}
+		class = by.Class
 	}
-	return contract.ListPieces200JSONResponse{Now: m.At, Pieces: view.Pieces(m, by, At(m, class, view.Value(r.Params.Stage)))}, nil
+	if by.Role != work.Station || class != "" {
+		pieces = At(m, class, view.Value(r.Params.Stage))
+	}
+	return pieceList{m, by, pieces}, nil
+}
+
+// pieceList is a list of pieces as it is sent: what was written of each stands ready.
+type pieceList struct {
+	school.Moment
+	by     work.Actor
+	pieces []*school.Piece
+}
+
+// VisitListPiecesResponse writes a PieceList of the contract.
+func (l pieceList) VisitListPiecesResponse(w http.ResponseWriter) error {
+	text := fmt.Appendf(make([]byte, 0, 2048*len(l.pieces)+64), `{"now":%q,"pieces":[`, l.At.Format(time.RFC3339Nano))
+	for i, p := range l.pieces {
+		if i > 0 {
+			text = append(text, ',')
+		}
+		text = append(text, view.JSON(l.Moment, l.by, p)...)
+	}
+	w.Header().Set("Content-Type", "application/json")
+	_, err := w.Write(append(text, "]}"...))
+	return err
 }
 
 // GetPiece is all about one piece.

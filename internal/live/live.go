@@ -151,15 +151,10 @@ func (b *Streams) write(m *message, now school.Moment, pieces []*school.Piece) {
 	var teacher, helper [][]byte
 	byClass := map[string][][]byte{}
 	for _, p := range pieces {
-		v := view.Piece(now, school.Teacher, p)
-		full, err := json.Marshal(v)
-		rest, err2 := json.Marshal(view.WithoutMarks(v))
-		if err != nil || err2 != nil {
-			continue // plain values: they always marshal
-		}
-		teacher, helper = append(teacher, full), append(helper, rest)
-		byClass[v.Class] = append(byClass[v.Class], rest)
-		seq = max(seq, v.Seq)
+		rest, class := view.JSON(now, work.Actor{Role: work.Helper}, p), now.ClassOf(p)
+		teacher, helper = append(teacher, view.JSON(now, school.Teacher, p)), append(helper, rest)
+		byClass[class] = append(byClass[class], rest)
+		seq = max(seq, p.State.Seq)
 	}
 	m.teacher, m.helper, m.tablets = frame(seq, now.At, teacher), frame(seq, now.At, helper), map[string][]byte{}
 	for class, list := range byClass {

@@ -37,7 +37,10 @@ type hands struct{ now time.Time }
 func (h *hands) Now() time.Time { return h.now }
 
 // staff is whoever works in the rooms: each method is one use case of one room.
-type staff struct{ *school.School }
+type staff struct {
+	*school.School
+	dir string
+}
 
 // Piece is a piece, and how it stands.
 type Piece struct {
@@ -281,11 +284,21 @@ func (s *staff) EndStation(ctx context.Context, id string) error {
 // aRoom is a school of nobody and nothing.
 func aRoom(t *testing.T) (*staff, *hands) {
 	clock := &hands{time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)}
-	s, err := school.Open(t.Context(), t.TempDir(), clock)
+	dir := t.TempDir()
+	s, err := school.Open(t.Context(), dir, clock)
 	require.NoError(t, err)
-	t.Cleanup(func() { require.NoError(t, s.Close()) })
+	in := &staff{s, dir}
+	t.Cleanup(func() { require.NoError(t, in.Close()) })
 	require.NoError(t, door.SetUp(t.Context(), s, "Test School", "a long passphrase"))
-	return &staff{s}, clock
+	return in, clock
+}
+
+// Restart stops the server and starts it in the same folder.
+func (s *staff) Restart(t *testing.T, clock school.Clock) {
+	require.NoError(t, s.Close())
+	again, err := school.Open(t.Context(), s.dir, clock)
+	require.NoError(t, err)
+	s.School = again
 }
 
 // Tiles are the fired tiles as the wall hangs.

@@ -239,5 +239,5 @@ func demoSchool(t *testing.T) *staff {
 	s, _, err := demo.Open(t.Context(), t.TempDir(), time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
 	require.NoError(t, err)
 	t.Cleanup(func() { require.NoError(t, s.Close()) })
-	return &staff{s}
+	return &staff{School: s}
 }

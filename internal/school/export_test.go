@@ -38,3 +38,6 @@ func (r Registered) InMemory(m Moment, key string) (record any, ok bool) {
 	found := reflect.ValueOf(r.kind).MethodByName("Get").Call([]reflect.Value{reflect.ValueOf(m.Snapshot), reflect.ValueOf(key)})
 	return found[0].Interface(), found[1].Bool()
 }
+
+// Folded is up to which event the start had no need to fold.
+func (s *School) Folded() int64 { return s.folded }

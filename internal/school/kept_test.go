@@ -198,10 +198,8 @@ func TestEveryFieldOfEveryRecordIsKept(t *testing.T) {
 	require.Equal(t, *written["piece"].(*school.PieceRecord), p.PieceRecord)
 }
 
-// So does every event, of every kind.
-func TestEveryFieldOfEveryEventIsKept(t *testing.T) {
-	dir := t.TempDir()
-	s := open(t, dir)
+// onePiece puts the piece P, and what a piece needs.
+func onePiece(t *testing.T, s *school.School) {
 	require.NoError(t, s.Change(t.Context(), func(_ school.Moment, c *school.Change) error {
 		for _, kind := range school.AllKinds() {
 			if slices.Contains([]string{"clay", "class", "assignment", "student", "piece"}, kind.Name) {
@@ -212,6 +210,13 @@ func TestEveryFieldOfEveryEventIsKept(t *testing.T) {
 		}
 		return nil
 	}))
+}
+
+// So does every event, of every kind.
+func TestEveryFieldOfEveryEventIsKept(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	onePiece(t, s)
 	f := &filler{}
 	var want []work.Event
 	for _, kind := range work.Kinds() {
@@ -240,6 +245,36 @@ func TestEveryFieldOfEveryEventIsKept(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, want, got)
 	require.Equal(t, int64(len(want)), s.Now().Seq)
+}
+
+// A start takes what was folded before it, and what came since on top: as if every log
+// were read from its first event. What was undone since is not in it any more.
+func TestAQuickStartIsAColdOne(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	log := func(events ...work.Event) {
+		require.NoError(t, s.Change(t.Context(), func(_ school.Moment, c *school.Change) error { c.Log(events...); return nil }))
+	}
+	onePiece(t, s)
+	coat := func(i int) work.Event {
+		return work.Event{ID: fmt.Sprintf("c%d", i), Piece: "P", Kind: work.Coated, Surface: "face", Glaze: "G", At: noon.Add(time.Duration(i) * time.Minute), Done: noon}
+	}
+	for i := range 150 {
+		log(coat(i))
+	}
+	require.NoError(t, s.Close())
+	s = open(t, dir)
+	require.Equal(t, int64(150), s.Folded())
+	require.Len(t, s.Now().Pieces["P"].State.Coats, 150)
+
+	log(work.Event{ID: "u", Piece: "P", Kind: work.Undone, Undoes: "c70", At: noon, Done: noon}, coat(151))
+	require.NoError(t, s.Close())
+	s = open(t, dir)
+	require.Equal(t, int64(152), s.Now().Seq)
+	quick := text(t, s.Now().Pieces["P"].State)
+	require.Len(t, s.Now().Pieces["P"].State.Coats, 150)
+	require.NoError(t, s.Reload(t.Context()))
+	require.Equal(t, text(t, s.Now().Pieces["P"].State), quick)
 }
 
 // unpacked is a file of testdata.

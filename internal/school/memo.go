@@ -95,9 +95,28 @@ func (m Moment) Survey(p *Piece) survey.Survey {
 	if len(m.memo.surveys) > 2*len(m.Pieces) {
 		clear(m.memo.surveys) // who still reads an older snapshot leaves its pieces here
 	}
-	m.memo.surveys[p] = remembered{v, m.At}
+	m.memo.surveys[p] = remembered{v, m.At, map[string][]byte{}}
 	m.memo.mu.Unlock()
 	return v
+}
+
+// Remembered is what somebody wrote of a piece, written once for as long as its survey
+// holds and it is the same piece.
+func (m Moment) Remembered(p *Piece, what string, write func() []byte) []byte {
+	m.Survey(p)
+	m.memo.mu.Lock()
+	known := m.memo.surveys[p]
+	text := known.written[what]
+	m.memo.mu.Unlock()
+	if text == nil {
+		text = write()
+		if known.written != nil {
+			m.memo.mu.Lock()
+			known.written[what] = text
+			m.memo.mu.Unlock()
+		}
+	}
+	return text
 }
 
 // Findings are what is to be said of a piece's plan, beside what its class takes.
@@ -139,7 +158,8 @@ type memo struct {
 
 type remembered struct {
 	survey.Survey
-	since time.Time
+	since   time.Time
+	written map[string][]byte // see Moment.Remembered
 }
 
 // holds says whether a survey is as it would be now; a demo's clock may be set back.

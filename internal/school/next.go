@@ -1,7 +1,6 @@
 package school
 
 import (
-	"context"
 	"maps"
 	"slices"
 
@@ -10,7 +9,6 @@ import (
 	"enkaustos/core/rules"
 	"enkaustos/core/stock"
 	"enkaustos/core/work"
-	"enkaustos/internal/store"
 )
 
 // next is a school on its way from one snapshot to the following one: it changes
@@ -55,7 +53,11 @@ func (n *next) noted(p put) {
 	case "piece", "assignment", "student":
 		n.reorder = true
 	}
-	if !p.kind.shows() || p.kind.pieceOf(p.record) != "" {
+	if piece := p.kind.pieceOf(p.record); piece != "" {
+		n.own(piece) // what was remembered of it does not hold any more
+		return
+	}
+	if !p.kind.shows() {
 		return
 	}
 	n.resurvey = true
@@ -228,37 +230,6 @@ func (n *next) brushed(code string, from, to JarLevel) (cm2 float64) {
 		}
 	}
 	return cm2
-}
-
-// read is the whole school as it lies on the disk.
-func read(ctx context.Context, disk *store.Store) (*Snapshot, error) {
-	n := from(Snapshot{Pieces: map[string]*Piece{}, Assignments: map[string]*Assignment{}})
-	for _, k := range registered {
-		if err := k.read(ctx, disk, n); err != nil {
-			return nil, err
-		}
-	}
-	var log []work.Event
-	fold := func() {
-		if len(log) > 0 {
-			n.own(log[0].Piece).State = work.Fold(log)
-			log = log[:0]
-		}
-	}
-	err := disk.Events(ctx, func(e work.Event) error {
-		if len(log) > 0 && log[0].Piece != e.Piece {
-			fold()
-		}
-		log = append(log, e)
-		n.Seq = max(n.Seq, e.Seq)
-		return nil
-	})
-	if err != nil {
-		return nil, err
-	}
-	fold()
-	n.settle()
-	return n.Snapshot, nil
 }
 
 // Clay is a clay by its code, the zero clay where there is none.

@@ -7,6 +7,7 @@ package school
 import (
 	"context"
 	"database/sql"
+	"errors"
 	"sync"
 	"sync/atomic"
 	"time"
@@ -29,6 +30,7 @@ type School struct {
 	now     atomic.Pointer[Snapshot]
 	queue   queue
 	live    live
+	folded  int64 // up to which event the start had no need to fold
 }
 
 // Moment is a school as it is now: everything it knows, and the time. It never
@@ -41,24 +43,38 @@ type Moment struct {
 // Open opens the data folder and reads the whole school into memory. The errors are
 // sentences for the teacher.
 func Open(ctx context.Context, dir string, clock Clock) (*School, error) {
-	disk, err := store.Open(ctx, dir, time.Now())
+	s := &School{clock: clock}
+	disk, err := store.OpenBeside(ctx, dir, time.Now(), func(disk *store.Store) error {
+		snap, folded, err := read(ctx, disk, true)
+		s.now.Store(snap)
+		s.folded = folded
+		return err
+	})
 	if err != nil {
 		return nil, err
 	}
-	s := &School{store: disk, clock: clock}
-	if err := s.Reload(ctx); err != nil {
-		_ = disk.Close() // the first error says what is wrong
-		return nil, err
-	}
+	s.store = disk
 	return s, nil
 }
 
-// Close lets go of the folder. What was answered is already on the disk.
-func (s *School) Close() error { return s.store.Close() }
+// Close lets go of the folder. What was answered is already on the disk; what the logs
+// were folded into is kept, so that the next start is quick.
+func (s *School) Close() error {
+	now := s.now.Load()
+	if now.Seq > s.folded+worthKeeping {
+		if err := keepFolded(context.Background(), s.store, now); err != nil {
+			return errors.Join(err, s.store.Close())
+		}
+	}
+	return s.store.Close()
+}
 
-// Reload reads the memory from the disk again.
+// worthKeeping is how many events a start may have to fold again.
+const worthKeeping = 100
+
+// Reload reads the memory from the disk again, from every event of every log.
 func (s *School) Reload(ctx context.Context) error {
-	snap, err := read(ctx, s.store)
+	snap, _, err := read(ctx, s.store, false)
 	if err == nil {
 		s.now.Store(snap)
 	}

@@ -64,9 +64,15 @@ func (s *Store) Record(ctx context.Context, table, key string, into any) (ok boo
 
 const eventColumns = "SELECT seq, id, piece, kind, at, done, by, body FROM event"
 
-// Events hands on all events piece by piece, each piece's in the server's order.
-func (s *Store) Events(ctx context.Context, take func(work.Event) error) error {
-	return s.events(ctx, take, eventColumns+" ORDER BY piece, seq")
+// Events hands on the events of the pieces from one key up to before another, or up to
+// the last where that is "": piece by piece, each piece's in the server's order.
+func (s *Store) Events(ctx context.Context, from, before string, take func(work.Event) error) error {
+	return s.events(ctx, take, eventColumns+" WHERE piece >= ?1 AND (?2 = '' OR piece < ?2) ORDER BY piece, seq", from, before)
+}
+
+// EventsAfter hands on the events after one, in the server's order.
+func (s *Store) EventsAfter(ctx context.Context, seq int64, take func(work.Event) error) error {
+	return s.events(ctx, take, eventColumns+" WHERE seq > ? ORDER BY seq", seq)
 }
 
 // EventsOf is the log of a piece in the server's order.
@@ -152,9 +158,4 @@ func (s *Store) PieceOf(ctx context.Context, event string) (piece string, err er
 		err = rows.Scan(&piece)
 	}
 	return piece, errors.Join(err, rows.Err())
-}
-
-// LastSeq is the place of the last event in the server's order.
-func (s *Store) LastSeq(ctx context.Context) (seq int64, err error) {
-	return seq, s.reader.QueryRowContext(ctx, "SELECT COALESCE(MAX(seq), 0) FROM event").Scan(&seq)
 }

@@ -48,6 +48,7 @@ type Store struct {
 	reader *sql.DB
 	writer *sql.DB // one connection: writers queue here, not in SQLite
 	write  sync.Mutex
+	check  chan error // of every page of the file, while it is read; nil where that is done
 }
 
 // Open opens or makes the database in dir, after a backup where its layout has
@@ -71,12 +72,32 @@ func Open(ctx context.Context, dir string, now time.Time) (*Store, error) {
 	return s, nil
 }
 
+// OpenBeside is Open for somebody who reads the whole school at once: read runs
+// while every page of the file is checked, and what it found counts only if the file
+// is whole.
+func OpenBeside(ctx context.Context, dir string, now time.Time, read func(*Store) error) (*Store, error) {
+	s, err := Open(context.WithValue(ctx, besideKey{}, true), dir, now)
+	if err != nil {
+		return nil, err
+	}
+	err = read(s)
+	if damaged := s.checked(); damaged != nil {
+		err = damaged // it says why the reading failed, too
+	}
+	if err != nil {
+		return nil, errors.Join(err, s.Close())
+	}
+	return s, nil
+}
+
+type besideKey struct{}
+
 func (s *Store) open(ctx context.Context, now time.Time) error {
 	path := s.path()
 	fresh := true
 	if info, err := os.Stat(path); err == nil && info.Size() > 0 {
 		fresh = false
-		if err := inspect(ctx, path); err != nil {
+		if err := s.look(ctx, path); err != nil {
 			return err
 		}
 	}
@@ -93,6 +114,24 @@ func (s *Store) open(ctx context.Context, now time.Time) error {
 		s.reader.SetMaxOpenConns(4)
 	}
 	return err
+}
+
+// look inspects the file: at once, or beside its reading where the layout is today's
+// and somebody waits.
+func (s *Store) look(ctx context.Context, path string) error {
+	if ctx.Value(besideKey{}) == nil {
+		return inspect(ctx, path)
+	}
+	conn, current, err := identify(ctx, path)
+	if err != nil {
+		return err
+	}
+	if !current {
+		return errors.Join(quickCheck(ctx, conn, path), conn.Close())
+	}
+	s.check = make(chan error, 1)
+	go func() { s.check <- errors.Join(quickCheck(context.WithoutCancel(ctx), conn, path), conn.Close()) }()
+	return nil
 }
 
 // dsn names the file with the pragmas that every pooled connection must have:
@@ -142,12 +181,9 @@ func (s *Store) path() string { return filepath.Join(s.dir, fileName) }
 // DB is the writing connection, for the sessions library.
 func (s *Store) DB() *sql.DB { return s.writer }
 
-// Reader is the reading pool.
-func (s *Store) Reader() *sql.DB { return s.reader }
-
 // Close lets go of the folder. What was answered is already on the disk.
 func (s *Store) Close() error {
-	var errs []error
+	errs := []error{s.checked()}
 	for _, conn := range []*sql.DB{s.reader, s.writer} {
 		if conn != nil {
 			errs = append(errs, conn.Close())

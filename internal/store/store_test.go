@@ -36,7 +36,7 @@ func file(dir string) string { return filepath.Join(dir, "enkaustos.db") }
 func TestPragmasOnEveryPooledConnection(t *testing.T) {
 	s := openAt(t, t.TempDir())
 	defer func() { require.NoError(t, s.Close()) }()
-	for name, pool := range map[string]*sql.DB{"writer": s.DB(), "reader": s.Reader()} {
+	for name, pool := range s.Pools() {
 		n := pool.Stats().MaxOpenConnections
 		require.Positive(t, n)
 		conns := make([]*sql.Conn, n)

@@ -1,9 +1,11 @@
 package view
 
 import (
+	"encoding/json"
 	"fmt"
 	"maps"
 	"slices"
+	"time"
 
 	"enkaustos/core/bench"
 	"enkaustos/core/foot"
@@ -16,9 +18,10 @@ import (
 	"enkaustos/internal/school"
 )
 
-// Piece is a piece as somebody of a role sees it in a list: marks are the teacher's.
+// Piece is a piece as somebody of a role sees it in a list: marks are the teacher's,
+// and of the findings it carries the gravest.
 func Piece(m school.Moment, by work.Actor, p *school.Piece) contract.Piece {
-	v := whole(m, p)
+	v := listed(m, p)
 	if by.Role != work.Teacher {
 		v = WithoutMarks(v)
 	}
@@ -30,23 +33,39 @@ func Pieces(m school.Moment, by work.Actor, list []*school.Piece) []contract.Pie
 	return List(list, func(p *school.Piece) contract.Piece { return Piece(m, by, p) })
 }
 
+// JSON is Piece as it is sent. It is written once for as long as nothing that it says
+// changes, so that lists of a thousand pieces cost no more than their length.
+func JSON(m school.Moment, by work.Actor, p *school.Piece) []byte {
+	key := "piece"
+	if by.Role != work.Teacher && p.State.Quality != nil {
+		key = "piece without marks"
+	}
+	return m.Remembered(p, key, func() []byte {
+		text, _ := json.Marshal(Piece(m, by, p)) // plain values: they always marshal
+		return text
+	})
+}
+
 // WithoutMarks is a piece without the teacher's mark: that is the teacher's.
 func WithoutMarks(p contract.Piece) contract.Piece {
 	p.Quality, p.QualityText = nil, nil
 	return p
 }
 
-func whole(m school.Moment, p *school.Piece) contract.Piece {
+func listed(m school.Moment, p *school.Piece) contract.Piece {
 	a, student, s := m.Assignments[p.Assignment], school.Students.All(m.Snapshot)[p.Student], p.State
 	at := m.Survey(p)
 	v := contract.Piece{Id: p.ID, Class: a.Class, Assignment: a.ID, Title: a.Name, Student: student.Name, Mark: student.Mark,
 		Clay: a.Clay, Cone: string(a.Cone), Stage: at.Stage, Seq: s.Seq, Revision: p.Plan.Revision, BandMM: at.Band.HeightMM,
 		Fit: ready.MayBeLoaded(s, at.Blockers), Together: Some(ready.MayPassTogether(at.Blockers)), Approval: Approval(p),
-		Surfaces: List(at.Surfaces, Surface), Blockers: All(at.Blockers), Findings: List(m.Findings(p, at), Finding),
+		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Blockers), Findings: []contract.Finding{}, Warnings: Some(warnings(at.Findings)),
 		Overruled: List(s.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
 		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(s.Pictures), Notes: All(s.Notes),
 		Lost: Some(s.Lost), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Absent: When(s.Absent),
 		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(s.Damage), Wish: wish(m, p)}
+	if len(at.Findings) > 0 {
+		v.Findings = append(v.Findings, Finding(at.Findings[0]))
+	}
 	if l := s.Cover; l != nil {
 		v.Cover = &contract.LastLook{Verdict: string(l.Cover), Surface: Some(l.Surface), At: l.At, By: l.By, Lapsed: Some(l.Lapsed)}
 	}
@@ -95,27 +114,35 @@ func Ruling(r work.Ruling) contract.Ruling {
 	return contract.Ruling{Code: r.Code, Surface: r.Surface, Reason: r.Reason, By: r.By, At: r.At}
 }
 
-// Surface is a surface with its plan and its coats.
-func Surface(s survey.Surface) contract.SurfaceState {
+func warnings(findings []plan.Finding) (n int) {
+	for _, f := range findings {
+		if f.Severity == plan.Warn {
+			n++
+		}
+	}
+	return n
+}
+
+// Surface is a surface with its plan and its coats, at a moment: when what is dry
+// already became dry is nobody's matter.
+func Surface(s survey.Surface, now time.Time) contract.SurfaceState {
 	v := contract.SurfaceState{Resist: Some(contract.SurfaceStateResist(s.Choice.Resist)), Heavy: Some(s.Choice.Heavy), Optional: Some(s.Optional), Detail: Some(string(s.Detail)),
-		Id: s.ID, Name: s.Name, Stands: s.Stands, Bare: s.Choice.Bare, Stack: All(s.Choice.Stack),
+		Id: s.ID, Name: s.Name, Stands: Some(s.Stands), Bare: Some(s.Choice.Bare), Stack: All(s.Choice.Stack),
 		On: List(s.On, func(c survey.Coat) contract.Coat {
-			v := coat(c.Coat)
-			v.OnWet, v.Planned = c.OnWet, c.Planned
-			return v
+			return contract.Coat{Id: c.ID, Glaze: c.Glaze, Felt: Some(c.Felt), OnWet: Some(c.OnWet), Odd: Some(!c.Planned)}
 		}),
 		Left: All(s.Left), Ways: List(s.Ways, func(w bench.Way) contract.SurfaceStateWays { return contract.SurfaceStateWays(w) }),
-		Raw: Hex(s.Raw), Fired: Hex(s.Fired), Tile: Some(s.Tile), WetFrom: When(s.WetFrom), DryAt: When(s.DryAt),
-		NextAt: When(s.NextAt), NextBy: When(s.NextBy), Peeled: Some(s.Peeled)}
+		Raw: Hex(s.Raw), Fired: Hex(s.Fired), Tile: Some(s.Tile), NextBy: When(s.NextBy), Peeled: Some(s.Peeled)}
+	if s.DryAt.After(now) {
+		v.WetFrom, v.DryAt, v.NextAt = When(s.WetFrom), When(s.DryAt), When(s.NextAt)
+	}
 	if len(s.Doubts) > 0 {
-		doubts := List(s.Doubts, coat)
+		doubts := List(s.Doubts, func(c work.Coat) contract.Coat {
+			return contract.Coat{Id: c.ID, Glaze: c.Glaze, Felt: Some(c.Felt), At: When(c.At), By: Some(c.By)}
+		})
 		v.Doubts = &doubts
 	}
 	return v
-}
-
-func coat(c work.Coat) contract.Coat {
-	return contract.Coat{Id: c.ID, Glaze: c.Glaze, At: c.At, By: c.By, Felt: Some(c.Felt)}
 }
 
 // Finding is one thing that the check of a plan has to say.
@@ -159,9 +186,11 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 		}
 	}
 	own := p.Plan.Own
+	whole := Piece(m, by, p)
+	whole.Findings = List(m.Findings(p, at), Finding)
 	help := foot.Suggest(foot.Risk{Band: at.Band, HouseMM: a.House.BandMM, ContactMM: p.Body.Across(),
 		Stilts: a.House.Foot == rules.Stilts, LowFire: !plan.LowFire.Cooler(a.Cone)})
-	return contract.PieceDetail{Now: m.At, Piece: Piece(m, by, p), Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
+	return contract.PieceDetail{Now: m.At, Piece: whole, Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
 		Surfaces: List(p.Body.Surfaces, SurfaceArea), History: history(by, p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
 		Own: own, Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
 		Help: List(help, func(h foot.Help) contract.Help {

@@ -56,6 +56,10 @@ CREATE TABLE event (
 ) STRICT;
 CREATE INDEX event_piece ON event (piece, seq);
 
+-- What the log was folded into, for a quick start: by the last event in it and the
+-- program that folded it. Thrown away on any doubt.
+CREATE TABLE folded (seq INTEGER NOT NULL, program TEXT NOT NULL, states BLOB NOT NULL) STRICT;
+
 INSERT INTO setting (key, body)
   SELECT key, CASE key
     WHEN 'school' THEN json_object('name', value)

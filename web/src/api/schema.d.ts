@@ -1956,22 +1956,26 @@ export interface components {
             clearsAt?: string;
         };
         Coat: {
-            by: string;
-            felt?: components["schemas"]["Felt"];
             id: string;
             glaze: string;
-            /** Format: date-time */
-            at: string;
+            felt?: components["schemas"]["Felt"];
             /** @description It went onto a coat that was still wet */
-            onWet: boolean;
-            /** @description The plan asks for it */
-            planned: boolean;
+            onWet?: boolean;
+            /** @description The plan does not ask for it, or not yet */
+            odd?: boolean;
+            /**
+             * Format: date-time
+             * @description Said of a doubted coat
+             */
+            at?: string;
+            /** @description Said of a doubted coat */
+            by?: string;
         };
         SurfaceState: {
             id: string;
             name: string;
-            stands: boolean;
-            bare: boolean;
+            stands?: boolean;
+            bare?: boolean;
             stack: components["schemas"]["Layer"][];
             on: components["schemas"]["Coat"][];
             /** @description Glazes of the strokes still to lay */
@@ -2017,6 +2021,8 @@ export interface components {
             putAt?: string;
             /** @description A look at many pieces at once may pass it */
             together?: boolean;
+            /** @description Warnings of its plan; a list carries the gravest finding alone, the desk all of them */
+            warnings?: number;
             /** @description stilts, cookie, wash: recorded for its firing */
             helps: string[];
             pictures: string[];

@@ -53,7 +53,7 @@ function verdict(p: Piece) {
       shape: "○",
       text: p.surfaces.some((s) => s.on.length) ? "Glazed without a plan" : "Nothing planned",
     };
-  const warns = p.findings.filter((f) => f.severity === "warn").length;
+  const warns = p.warnings ?? 0;
   return warns
     ? { shape: "▲", text: `${warns} to look at` }
     : { shape: "●", text: "Nothing speaks against it" };

@@ -25,7 +25,7 @@ function resist(kind: string) {
   const bare = { surface: props.surface.id, bare: !none, stack: [] };
   emit(
     "change",
-    none ? { ...bare, bare: props.surface.bare } : { ...bare, bare: false, resist: kind as "wax" },
+    none ? { ...bare, bare: !!props.surface.bare } : { ...bare, bare: false, resist: kind as "wax" },
   );
 }
 const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.surface.heavy });

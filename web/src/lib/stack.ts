@@ -22,7 +22,7 @@ export function sayStack(stack: Layer[]): string {
 export function choiceOf(s: Schemas["SurfaceState"]): Schemas["Choice"] {
   return {
     surface: s.id,
-    bare: s.bare,
+    bare: !!s.bare,
     stack: s.stack,
     ...(s.resist ? { resist: s.resist } : {}),
     ...(s.heavy ? { heavy: true } : {}),

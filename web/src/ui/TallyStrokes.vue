@@ -14,7 +14,7 @@ const wetShare = computed(() => {
 });
 const strokes = computed(() => [
   ...props.surface.on.map((coat, i, all) => ({
-    kind: i === all.length - 1 && wetShare.value > 0 ? "wet" : coat.planned ? "done" : "odd",
+    kind: i === all.length - 1 && wetShare.value > 0 ? "wet" : coat.odd ? "odd" : "done",
     onWet: coat.onWet,
     felt: coat.felt,
   })),
@@ -36,7 +36,7 @@ const label = computed(() => {
   }
   if (s.doubts?.length) parts.push("one may be logged twice");
   if (s.on.some((c) => c.onWet)) parts.push("laid on wet");
-  if (s.on.some((c) => !c.planned)) parts.push("not as planned");
+  if (s.on.some((c) => c.odd)) parts.push("not as planned");
   return parts.join(", ");
 });
 const path = "M3 24 C1.5 17 4.5 9 3.5 3 C5 1.5 8.5 1.5 9.5 3 C8.5 10 10.5 17 9 25 C7 26.5 4.5 26 3 24 Z";
