@@ -70,6 +70,7 @@ lint: web/node_modules/.installed check-generated
 
 # Both sides of the contract from their source.
 generate: web/node_modules/.installed
+	go run ./internal/findings
 	go tool -modfile=tools/go.mod oapi-codegen -config internal/contract/config.yaml api/openapi.yaml
 	cd web && npx openapi-typescript ../api/openapi.yaml -o src/api/schema.d.ts
 	sh scripts/generated-sum.sh > tools/generated.sum

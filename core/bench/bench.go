@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"enkaustos/core/glaze"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
@@ -28,31 +29,31 @@ type Lay struct {
 
 // Warning is what is to be said of a coat that is kept all the same.
 type Warning struct {
-	Code string // stable, listed in docs/findings.md
+	Code matter.Code
 	Text string // in a clause, with what to do
 }
 
 // Warnings are what is to be said of a coat. It is kept as what happened.
 func Warnings(l Lay) (all []Warning) {
 	surface, _ := l.Body.Surface(l.Event.Surface)
-	add := func(is bool, code, format string, args ...any) {
+	add := func(is bool, code matter.Code, format string, args ...any) {
 		if is {
 			all = append(all, Warning{code, fmt.Sprintf(format, args...)})
 		}
 	}
-	add(l.Event.Doubts != "", "same-or-next", "somebody else logged a coat on the %s moments ago. Same coat or the next?", surface.Name)
+	add(l.Event.Doubts != "", matter.SameOrNext, "somebody else logged a coat on the %s moments ago. Same coat or the next?", surface.Name)
 	all = append(all, l.below(surface)...)
 	all = append(all, l.planned(surface)...)
-	add(l.Jars != nil && !l.Jars[l.Event.Glaze], "not-allowed", "%s is not among the jars of this lesson; finish the coat, then ask.", l.Event.Glaze)
-	add(l.Jar.Jar.State == glaze.Dried, "dried", "the jar of %s was said to be dried out; say so if it was revived.", l.Event.Glaze)
-	add(l.House.Path == rules.OnceFired && !l.State.BoneDry, "not-bone-dry", "nobody felt whether the clay was bone dry. Feel it now: pale all over, not clammy.")
+	add(l.Jars != nil && !l.Jars[l.Event.Glaze], matter.NotAllowed, "%s is not among the jars of this lesson; finish the coat, then ask.", l.Event.Glaze)
+	add(l.Jar.Jar.State == glaze.Dried, matter.Dried, "the jar of %s was said to be dried out; say so if it was revived.", l.Event.Glaze)
+	add(l.House.Path == rules.OnceFired && !l.State.BoneDry, matter.NotBoneDry, "nobody felt whether the clay was bone dry. Feel it now: pale all over, not clammy.")
 	switch s := l.State; {
 	case s.Firing != nil:
-		add(true, "fired", "it was fired already.")
+		add(true, matter.Fired, "it was fired already.")
 	case s.Load != nil:
-		add(true, "loaded", "it stands in a load and has to come out.")
+		add(true, matter.Loaded, "it stands in a load and has to come out.")
 	default:
-		add(s.Check != nil && s.Check.Lapsed == "", "checked", "its foot has to be checked again.")
+		add(s.Check != nil && s.Check.Lapsed == "", matter.Checked, "its foot has to be checked again.")
 	}
 	return all
 }
@@ -62,10 +63,10 @@ func Warnings(l Lay) (all []Warning) {
 func (l Lay) below(surface piece.Surface) (all []Warning) {
 	on, at := l.State.On(surface.ID), l.Event.Happened()
 	if dry := l.Drying.RecoatAt(on); at.Before(dry) {
-		all = append(all, Warning{"wet", fmt.Sprintf("the coat below is wet for another %s; look for crawling and bald spots.", span(dry.Sub(at)))})
+		all = append(all, Warning{matter.Wet, fmt.Sprintf("the coat below is wet for another %s; look for crawling and bald spots.", span(dry.Sub(at)))})
 	}
 	if until := l.Drying.RecoatBy(on); !until.IsZero() && at.After(until) {
-		all = append(all, Warning{"dry-below", fmt.Sprintf("this house lays coat on damp coat, and the one on the %s had dried %s before; damp it with a sponge first next time.",
+		all = append(all, Warning{matter.DryBelow, fmt.Sprintf("this house lays coat on damp coat, and the one on the %s had dried %s before; damp it with a sponge first next time.",
 			surface.Name, span(at.Sub(until)))})
 	}
 	return all
@@ -75,23 +76,23 @@ func (l Lay) below(surface piece.Surface) (all []Warning) {
 func (l Lay) planned(surface piece.Surface) (all []Warning) {
 	choice := l.Plan[surface.ID]
 	left := work.Compare(choice.Stack, l.State.On(surface.ID)).Left
-	say := func(code, format string, args ...any) {
+	say := func(code matter.Code, format string, args ...any) {
 		all = append(all, Warning{code, fmt.Sprintf(format, args...)})
 	}
 	switch {
 	case surface.Stands:
-		say("contact", "the piece stands on the %s; wipe it off before the kiln.", surface.Name)
+		say(matter.Contact, "the piece stands on the %s; wipe it off before the kiln.", surface.Name)
 	case !choice.Planned() && !l.Plan.Empty():
-		say("unplanned", "nothing is planned on the %s.", surface.Name)
+		say(matter.Unplanned, "nothing is planned on the %s.", surface.Name)
 	case !choice.Planned():
 	case len(left) == 0:
-		say("beyond", "the %s had all its %d coats.", surface.Name, choice.Stack.Total())
+		say(matter.Beyond, "the %s had all its %d coats.", surface.Name, choice.Stack.Total())
 	case left[0] != l.Event.Glaze:
-		say("other-glaze", "%s is planned next on the %s, not %s. Wipe it off and log that, or change the plan.", left[0], surface.Name, l.Event.Glaze)
+		say(matter.OtherGlaze, "%s is planned next on the %s, not %s. Wipe it off and log that, or change the plan.", left[0], surface.Name, l.Event.Glaze)
 	}
 	if ground, ok := l.Body.Surface(surface.On); ok && surface.Detail.Over() {
 		if under := work.Compare(l.Plan[ground.ID].Stack, l.State.On(ground.ID)).Left; len(under) > 0 {
-			say("base-first", "it lies over the %s, which lacks %d of its coats; they will not go under it any more.", ground.Name, len(under))
+			say(matter.BaseFirst, "it lies over the %s, which lacks %d of its coats; they will not go under it any more.", ground.Name, len(under))
 		}
 	}
 	return all

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
 )
@@ -58,7 +59,7 @@ func (s *Shelf) Pinned(p Plan, w Work, today []Finding, then map[string]string) 
 // Grave are the stops and warnings of a plan itself, stops first. That the class as
 // a whole takes much of a jar is no matter of one plan.
 func Grave(findings []Finding) []Finding {
-	return slices.DeleteFunc(slices.Clone(findings), func(f Finding) bool { return f.Severity == Note || f.Code == "jar-short" })
+	return slices.DeleteFunc(slices.Clone(findings), func(f Finding) bool { return f.Severity == Note || f.Code == matter.JarShort })
 }
 
 // Gravity is how much a plan deserves a look by its findings: stops before warnings.
@@ -159,7 +160,7 @@ func (p Plan) Open(done func(surface string, c Choice) int) Plan {
 }
 
 // bySeverity orders findings, the gravest first.
-func bySeverity(a, b Finding) int { return cmp.Compare(a.Severity.rank(), b.Severity.rank()) }
+func bySeverity(a, b Finding) int { return cmp.Compare(rank(a.Severity), rank(b.Severity)) }
 
 // AndFinding puts one more finding among others, behind those as grave as it is.
 func AndFinding(findings []Finding, f *Finding) []Finding {

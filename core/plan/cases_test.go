@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -8,6 +9,7 @@ import (
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
@@ -148,10 +150,12 @@ func TestWorkedCases(t *testing.T) {
 				if f.Surface != c.surface {
 					continue
 				}
-				found = append(found, string(f.Severity)+" "+f.Code)
+				found = append(found, string(f.Severity)+" "+string(f.Code))
+				m, known := matter.Of(f.Code)
+				require.True(t, known && slices.Contains(m.Weighs, f.Severity), "%s weighs %s", f.Code, f.Severity)
 				require.NotEmpty(t, f.Text)
 				require.NotEmpty(t, f.Way)
-				if f.Mend != nil && c.want == string(f.Severity)+" "+f.Code {
+				if f.Mend != nil && c.want == string(f.Severity)+" "+string(f.Code) {
 					mended := plan.Plan{}
 					for id, choice := range p {
 						mended[id] = choice

@@ -8,24 +8,26 @@ import (
 	"strings"
 
 	"enkaustos/core/glaze"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 )
 
 // Severity says how much a finding weighs.
-type Severity string
+type Severity = matter.Severity
 
+// The weights of findings.
 const (
-	Stop Severity = "stop" // may not be fired like this
-	Warn Severity = "warn" // will probably disappoint
-	Note Severity = "note" // worth knowing
+	Stop = matter.Stop
+	Warn = matter.Warn
+	Note = matter.Note
 )
 
-func (s Severity) rank() int { return strings.Index("stop warn note", string(s)) }
+func rank(s Severity) int { return strings.Index("stop warn note", string(s)) }
 
 // Finding is one thing that the check has to say.
 type Finding struct {
-	Code     string // stable, listed in docs/findings.md
-	Severity Severity
+	Code     matter.Code
+	Severity Severity  // the usual weight of its code, unless the check says otherwise
 	Surface  string    // piece.Surface.ID; "" for the whole piece
 	Text     string    // one sentence with the numbers behind it
 	Way      string    // the way out; "" where there is none to offer
@@ -95,7 +97,15 @@ type looked struct {
 	ok     bool
 }
 
-func (c *check) add(f Finding) { c.findings = append(c.findings, f) }
+func (c *check) add(f Finding) { c.findings = append(c.findings, f.weighed()) }
+
+// weighed gives a finding the usual weight of its code, where none was given.
+func (f Finding) weighed() Finding {
+	if f.Severity == "" {
+		f.Severity = f.Code.Weight()
+	}
+	return f
+}
 
 // inBand is how much of a surface has to stay bare, in cm².
 func (c *check) inBand(surface string) float64 {
@@ -110,14 +120,14 @@ func (c *check) inBand(surface string) float64 {
 // clay asks whether the body stands the firing at all.
 func (c *check) clay() {
 	if clay := c.work.Clay; !clay.Cones.Holds(c.work.Cone) {
-		c.add(Finding{Code: "clay-cone", Severity: Stop,
+		c.add(Finding{Code: matter.ClayCone,
 			Text: fmt.Sprintf("%s is a clay for cone %s; this firing is cone %s.", clay.Name, clay.Cones, c.work.Cone),
 			Way:  "Change the cone of the assignment."})
 	}
 	for _, code := range slices.Sorted(maps.Keys(c.work.Clays)) {
 		clay := c.work.Clays[code]
 		if !clay.Cones.Holds(c.work.Cone) {
-			c.add(Finding{Code: "clay-cone", Severity: Stop,
+			c.add(Finding{Code: matter.ClayCone,
 				Text: fmt.Sprintf("%s, the other clay of this piece, is for cone %s; this firing is cone %s.", clay.Name, clay.Cones, c.work.Cone),
 				Way:  "Change the clay or the cone."})
 		}
@@ -127,7 +137,7 @@ func (c *check) clay() {
 // newRoom says once, instead of at every stack, that no tile was fired yet.
 func (c *check) newRoom() {
 	if !c.tilesHere {
-		c.add(Finding{Code: "no-tiles-yet", Severity: Note,
+		c.add(Finding{Code: matter.NoTilesYet,
 			Text: fmt.Sprintf("No tile was fired on %s at cone %s yet, so nobody knows how these come out.", c.work.Clay.Name, c.work.Cone),
 			Way:  "Glaze a tile beside this piece."})
 	}
@@ -179,7 +189,7 @@ func (c *check) stack(surface piece.Surface, choice Choice) *glaze.Glaze {
 	stack := choice.Stack.Normal()
 	s := c.sort(stack)
 	for _, code := range s.unknown {
-		c.add(Finding{Code: "unknown-glaze", Severity: Stop, Surface: surface.ID,
+		c.add(Finding{Code: matter.UnknownGlaze, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: no jar is called %s.", surface.Name, code), Way: "Choose a glaze from the list."})
 	}
 	if len(s.melting) > 0 {

@@ -6,6 +6,7 @@ import (
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
 )
@@ -17,18 +18,18 @@ func (c *check) standing(surface piece.Surface, stack glaze.Stack, s sorted) {
 		return
 	}
 	if surface.Stands {
-		c.add(Finding{Code: "contact", Severity: Stop, Surface: surface.ID, Mend: &Choice{Bare: true},
+		c.add(Finding{Code: matter.Contact, Surface: surface.ID, Mend: &Choice{Bare: true},
 			Text: fmt.Sprintf("%s: the piece stands on it, and glaze would weld it to the shelf.", surface.Name),
 			Way:  "Leave it bare."})
 		return
 	}
 	if surface.ID == "underside" && c.shelf.House.Underside == "bare" {
-		c.add(Finding{Code: "underside", Severity: Warn, Surface: surface.ID, Mend: &Choice{Bare: true},
+		c.add(Finding{Code: matter.Underside, Surface: surface.ID, Mend: &Choice{Bare: true},
 			Text: "Underside: this house leaves it bare.", Way: "Leave it bare."})
 	}
 	for _, part := range c.bare {
 		if part.Surface == surface.ID && part.AreaCM2 > 0.99*surface.AreaCM2 {
-			c.add(Finding{Code: "below-band", Severity: Stop, Surface: surface.ID, Numbers: Numbers{"bandMM": c.band}, Mend: &Choice{Bare: true},
+			c.add(Finding{Code: matter.BelowBand, Surface: surface.ID, Numbers: Numbers{"bandMM": c.band}, Mend: &Choice{Bare: true},
 				Text: fmt.Sprintf("%s: all of it lies lower than the bare band of %s mm.", surface.Name, figure(c.band)),
 				Way:  "Leave it bare."})
 		}
@@ -39,7 +40,7 @@ func (c *check) standing(surface piece.Surface, stack glaze.Stack, s sorted) {
 // recorded, and nothing thicker lies on it. The custom is low-fire: hotter,
 // stilts sink into the clay.
 func (c *check) onStilts(surface piece.Surface, stack glaze.Stack, s sorted) {
-	f := Finding{Code: "contact", Severity: Stop, Surface: surface.ID}
+	f := Finding{Code: matter.Contact, Surface: surface.ID}
 	switch {
 	case s.coats > 1:
 		f.Text = fmt.Sprintf("%s: %s where this house lays one thin coat on stilts.", surface.Name, coats(s.coats))
@@ -50,11 +51,11 @@ func (c *check) onStilts(surface piece.Surface, stack glaze.Stack, s sorted) {
 		f.Text = fmt.Sprintf("%s: it is glazed, and no stilts are recorded to keep it off the shelf.", surface.Name)
 		f.Way, f.Stand = "Record that it stands on stilts.", &stand
 	case LowFire.Cooler(c.work.Cone):
-		f.Code, f.Severity = "stilts", Warn
+		f.Code, f.Severity = matter.Stilts, Warn
 		f.Text = fmt.Sprintf("%s: at cone %s stilts sink into the clay; the custom is low-fire.", surface.Name, c.work.Cone)
 		f.Way, f.Mend = "Leave it bare.", &Choice{Bare: true}
 	default:
-		f.Code, f.Severity = "stilts", Note
+		f.Code, f.Severity = matter.Stilts, Note
 		f.Text = fmt.Sprintf("%s: the points of the stilts leave small sharp scars.", surface.Name)
 		f.Way = "Grind them, with eye protection and a mask."
 	}
@@ -79,7 +80,7 @@ func (c *check) cones(surface piece.Surface, s sorted) {
 		if c.work.Cone.Cooler(g.Cones.From) {
 			fate = "it would stay dry"
 		}
-		c.add(Finding{Code: "glaze-cone", Severity: Stop, Surface: surface.ID,
+		c.add(Finding{Code: matter.GlazeCone, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: %s %s is for cone %s; fired to cone %s %s.", surface.Name, g.Code, g.Name, g.Cones, c.work.Cone, fate),
 			Way:  fmt.Sprintf("Choose a glaze for cone %s.", c.work.Cone)})
 	}
@@ -97,17 +98,17 @@ func (c *check) coats(surface piece.Surface, choice Choice, stack glaze.Stack, s
 	switch {
 	case len(s.melting) == 0:
 	case s.coats >= figure.Stop:
-		f.Code, f.Severity, of = "coats-stop", Stop, ""
+		f.Code, f.Severity, of = matter.CoatsStop, Stop, ""
 		f.Text = fmt.Sprintf("%s: %s of melting glaze would run; the house refuses from %d.", surface.Name, thickness(s), figure.Stop)
 	case s.coats > figure.Coats && choice.Heavy && c.mayBeThick(s):
 	case s.coats > figure.Coats:
-		f.Code = "coats-many"
+		f.Code = matter.CoatsMany
 		f.Text = fmt.Sprintf("%s: %s%s, the house lays %d; more runs.", surface.Name, thickness(s), of, figure.Coats)
 		if choice.Heavy {
 			f.Text += " Extra thickness is not allowed for it."
 		}
 	case s.coats < figure.Few:
-		f.Code = "coats-few"
+		f.Code = matter.CoatsFew
 		f.Text = fmt.Sprintf("%s: %s%s, the house lays %d; %s.", surface.Name, thickness(s), of, figure.Coats, fate)
 	}
 	if f.Code != "" {
@@ -117,7 +118,7 @@ func (c *check) coats(surface piece.Surface, choice Choice, stack glaze.Stack, s
 	}
 	if s.under > 0 && s.under < h.OfGlaze(s.underGlaze) {
 		want := h.OfGlaze(s.underGlaze)
-		c.add(Finding{Code: "underglaze-few", Severity: Warn, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.under), "figure": float64(want)}, Mend: c.recount(stack, false, want),
+		c.add(Finding{Code: matter.UnderglazeFew, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.under), "figure": float64(want)}, Mend: c.recount(stack, false, want),
 			Text: fmt.Sprintf("%s: %s of underglaze, the house lays %d; it will look pale.", surface.Name, coats(s.under), want),
 			Way:  fmt.Sprintf("Use %s.", coats(want))})
 	}
@@ -191,13 +192,13 @@ func (c *check) food(surface piece.Surface, s sorted) {
 		return
 	}
 	if s.under > 0 && !s.clearedOver {
-		c.add(Finding{Code: "underglaze-food", Severity: Warn, Surface: surface.ID,
+		c.add(Finding{Code: matter.UnderglazeFood, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: underglaze lies open where food touches.", surface.Name),
 			Way:  fmt.Sprintf("Lay %s of clear over it.", coats(c.shelf.House.ClearOnFood))})
 	}
 	for i := range s.melting {
 		if g := s.melting[i]; g.Food != glaze.FoodClaimed {
-			c.add(Finding{Code: "food-label", Severity: Warn, Surface: surface.ID,
+			c.add(Finding{Code: matter.FoodLabel, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: the label of %s %s makes no claim for food.", surface.Name, g.Code, g.Name),
 				Way:  "Choose a glaze whose label does, or use the piece for show."})
 		}

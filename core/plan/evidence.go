@@ -6,6 +6,7 @@ import (
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
 )
@@ -32,7 +33,7 @@ func (c *check) evidence(surface piece.Surface, stack glaze.Stack) (shown bool) 
 	if ok && best.Exact || !c.tilesHere && !ok {
 		return ok
 	}
-	f := Finding{Code: "no-tile", Severity: Warn, Surface: surface.ID,
+	f := Finding{Code: matter.NoTile, Severity: Warn, Surface: surface.ID,
 		Text: fmt.Sprintf("%s: %s was never fired on %s at cone %s.", surface.Name, stack, c.work.clayOf(surface).Name, c.work.Cone),
 		Way:  "Choose a stack with a tile, or make one first."}
 	if ok {
@@ -57,7 +58,7 @@ func (c *check) doubt(surface piece.Surface, t *glaze.Tile) {
 		return
 	}
 	if r, ok := t.Main(); ok && colour.Doubtful(r.Flags) {
-		c.add(Finding{Code: "tile-doubt", Severity: Note, Surface: surface.ID,
+		c.add(Finding{Code: matter.TileDoubt, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: the colour of tile %s is not to be trusted too far (%s).", surface.Name, t.Code, colour.Doubts(r.Flags)),
 			Way:  "Look at the tile itself, or read it again."})
 	}
@@ -75,7 +76,7 @@ func (c *check) before(surface piece.Surface, stack glaze.Stack, firing glaze.Fi
 			if fault == glaze.Avoid && !t.Stack.Same(stack) || fault == glaze.Ran && t.Stack.Total() > stack.Total() {
 				continue
 			}
-			c.add(Finding{Code: "bad-before", Severity: Warn, Surface: surface.ID,
+			c.add(Finding{Code: matter.BadBefore, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: %s %s on %s before, see tile %s.", surface.Name, t.Stack, fault.Says(), c.work.clayOf(surface).Name, t.Code),
 				Way:  "Choose a stack whose tile came out well."})
 		}

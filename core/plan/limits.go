@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"enkaustos/core/glaze"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
 )
@@ -16,7 +17,7 @@ func (c *check) limits() {
 	h := &c.shelf.House
 	if h.MostColours > 0 {
 		if used := c.colours(func(piece.Surface) bool { return true }); len(used) > h.MostColours {
-			c.add(Finding{Code: "colours-many", Severity: Warn, Numbers: Numbers{"colours": float64(len(used)), "allowed": float64(h.MostColours)},
+			c.add(Finding{Code: matter.ColoursMany, Numbers: Numbers{"colours": float64(len(used)), "allowed": float64(h.MostColours)},
 				Text: fmt.Sprintf("%d colours lie on it (%s); this assignment allows %d.", len(used), strings.Join(used, ", "), h.MostColours),
 				Way:  "Give two surfaces the same stack."})
 		}
@@ -37,7 +38,7 @@ func (c *check) limits() {
 			}
 		}
 		if share := 100 * planned / max(all, 1e-9); share > float64(h.MostCover)+0.5 {
-			c.add(Finding{Code: "covered-much", Severity: Warn, Numbers: Numbers{"percent": share, "allowed": float64(h.MostCover)},
+			c.add(Finding{Code: matter.CoveredMuch, Numbers: Numbers{"percent": share, "allowed": float64(h.MostCover)},
 				Text: fmt.Sprintf("%.0f %% of what may be glazed is (%.0f of %.0f cm²); this assignment allows %d %%.", share, planned, all, h.MostCover),
 				Way:  "Leave a surface bare on purpose."})
 		}
@@ -61,7 +62,7 @@ func (c *check) colours(on func(piece.Surface) bool) []string {
 
 func (c *check) oneEach(where string, on func(piece.Surface) bool) {
 	if used := c.colours(on); len(used) > 1 {
-		c.add(Finding{Code: "one-each", Severity: Warn, Numbers: Numbers{"glazes": float64(len(used))},
+		c.add(Finding{Code: matter.OneEach, Numbers: Numbers{"glazes": float64(len(used))},
 			Text: fmt.Sprintf("%d glazes %s (%s); this assignment takes one.", len(used), where, strings.Join(used, ", ")),
 			Way:  "Choose the one that matters most."})
 	}
@@ -73,7 +74,7 @@ func (c *check) whole() {
 		c.add(c.noPose())
 	}
 	if h := &c.shelf.House; h.Path == rules.OnceFired && h.Vents == rules.WantVents && !c.vented() {
-		c.add(Finding{Code: "no-vents", Severity: Warn,
+		c.add(Finding{Code: matter.NoVents,
 			Text: "It is fired once, and nothing is left bare for the gas to leave the clay.",
 			Way:  "Mark a bare place to scratch through, or leave a surface bare."})
 	}
@@ -96,7 +97,7 @@ func (s *Shelf) Lacking(p Plan, takes map[string]float64) *Finding {
 	if len(short) == 0 {
 		return nil
 	}
-	return &Finding{Code: "jar-short", Severity: Warn, Numbers: missing,
+	return &Finding{Code: matter.JarShort, Severity: matter.JarShort.Weight(), Numbers: missing,
 		Text: "The plans of this class take more than is left of " + strings.Join(short, ", ") + ".",
 		Way:  "Order it now, or choose another for some of them."}
 }
@@ -136,7 +137,7 @@ func (c *check) noPose() Finding {
 	if len(stable) > 0 {
 		way = "Choose one: it stands " + strings.Join(stable, ", ") + "."
 	}
-	return Finding{Code: "no-pose", Severity: Stop, Way: way,
+	return Finding{Code: matter.NoPose, Way: way,
 		Text: "Nobody has decided how it lies in the kiln, so nobody can say what has to stay bare."}
 }
 

@@ -225,7 +225,7 @@ func counted(t *testing.T, f plan.Finding) {
 		"runs-low": {"bandMM", "slopeDeg"}, "clear-in-band": {"bandMM"}, "dear": {"areaCM2"}, "detail-lost": {"deltaE"},
 		"colours-many": {"colours", "allowed"}, "covered-much": {"percent", "allowed"},
 	}
-	for _, name := range needs[f.Code] {
+	for _, name := range needs[string(f.Code)] {
 		v, ok := f.Numbers[name]
 		require.True(t, ok, "%s carries its %s", f.Code, name)
 		require.Contains(t, f.Text, fmt.Sprintf("%.0f", v), "%s says its %s", f.Code, name)

@@ -5,6 +5,7 @@ import (
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
 )
@@ -48,16 +49,16 @@ func (c *check) edge(a, b *piece.Surface, one, other *glaze.Glaze) {
 	sharp := a.Sharp || b.Sharp
 	switch {
 	case between == piece.Strip:
-		c.add(Finding{Code: "gap", Severity: Note, Surface: b.ID,
+		c.add(Finding{Code: matter.Gap, Severity: Note, Surface: b.ID,
 			Text: fmt.Sprintf("%s and %s: the bare strip between them fires darker, browner and speckled.", a.Name, b.Name),
 			Way:  "Let the glazes touch, or want the line."})
 	case between != piece.Touch:
 	case sharp:
-		c.add(Finding{Code: "blurs", Severity: Warn, Surface: b.ID,
+		c.add(Finding{Code: matter.Blurs, Surface: b.ID,
 			Text: fmt.Sprintf("%s: %s and %s both melt and flow into each other, and its edge should stay sharp.", b.Name, one.Code, other.Code),
 			Way:  "Cut a line between them, or paint it in underglaze."})
 	case c.shelf.House.Meeting == rules.Apart:
-		c.add(Finding{Code: "meeting", Severity: Warn, Surface: b.ID,
+		c.add(Finding{Code: matter.Meeting, Surface: b.ID,
 			Text: fmt.Sprintf("%s and %s: %s and %s touch, and this house keeps colours apart.", a.Name, b.Name, one.Code, other.Code),
 			Way:  "Cut a line or leave a ridge between them."})
 	}
@@ -74,7 +75,7 @@ func (c *check) told(ground, detail piece.Surface) {
 		return
 	}
 	if apart := colour.Difference(one, other); apart < lost {
-		c.add(Finding{Code: "detail-lost", Severity: Warn, Surface: detail.ID, Numbers: Numbers{"deltaE": apart},
+		c.add(Finding{Code: matter.DetailLost, Surface: detail.ID, Numbers: Numbers{"deltaE": apart},
 			Text: fmt.Sprintf("%s: fired, it differs from the %s by only ΔE %.0f; below %d it is hard to see.", detail.Name, ground.Name, apart, lost),
 			Way:  "Choose a tile further from the ground."})
 	}

@@ -126,7 +126,7 @@ func TestFindings(t *testing.T) {
 				return
 			}
 			for _, f := range findings {
-				if string(f.Severity)+" "+f.Code == c.want {
+				if string(f.Severity)+" "+string(f.Code) == c.want {
 					require.Equal(t, c.surface, f.Surface)
 					require.Contains(t, f.Text, c.says)
 					require.NotEmpty(t, f.Way)
@@ -149,7 +149,7 @@ func ptr(c plan.Choice) *plan.Choice { return &c }
 
 func codes(findings []plan.Finding) (all []string) {
 	for _, f := range findings {
-		all = append(all, string(f.Severity)+" "+f.Code)
+		all = append(all, string(f.Severity)+" "+string(f.Code))
 	}
 	return all
 }
@@ -181,7 +181,7 @@ func TestPlanProperties(t *testing.T) {
 	risk := func(p plan.Plan, surface string) (worst int) {
 		for _, f := range shelf.Check(p, plan.Work{Body: body, Clay: pale, Cone: "6"}) {
 			if f.Surface == surface {
-				worst = max(worst, rank[f.Code])
+				worst = max(worst, rank[string(f.Code)])
 			}
 		}
 		return worst

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"enkaustos/core/glaze"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
 )
@@ -11,33 +12,33 @@ import (
 // room asks what is in the jars, and what this class may use.
 func (c *check) room(surface piece.Surface, s sorted) {
 	for _, jar := range s.out {
-		c.add(Finding{Code: "out-of-stock", Severity: Warn, Surface: surface.ID,
+		c.add(Finding{Code: matter.OutOfStock, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: %s is not in stock.", surface.Name, jar), Way: "Choose another tile, or bring the jar."})
 	}
 	for i := range s.jars {
 		g := s.jars[i]
 		if g.Jar.State == glaze.Dried {
-			c.add(Finding{Code: "dried", Severity: Warn, Surface: surface.ID,
+			c.add(Finding{Code: matter.Dried, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: the jar of %s %s is dried out.", surface.Name, g.Code, g.Name), Way: "Revive it with water and time, or choose another."})
 		}
 		if c.work.Jars != nil && !c.work.Jars[g.Code] {
-			c.add(Finding{Code: "not-allowed", Severity: Warn, Surface: surface.ID,
+			c.add(Finding{Code: matter.NotAllowed, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: %s %s is not among this class's jars.", surface.Name, g.Code, g.Name), Way: "Choose one of the class's jars, or allow it under Classes."})
 		}
 		c.wares(surface, g)
 		if len(g.Recipe) > 0 && c.shelf.House.Mixing == rules.Never {
-			c.add(Finding{Code: "mixing", Severity: Warn, Surface: surface.ID,
+			c.add(Finding{Code: matter.Mixing, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: %s %s was mixed from %s, and this house does not mix.", surface.Name, g.Code, g.Name, g.Recipe),
 				Way:  "Choose a jar as it is, or a tile of an overlap."})
 		}
 		if g.Dear && surface.AreaCM2 >= large {
-			c.add(Finding{Code: "dear", Severity: Note, Surface: surface.ID, Numbers: Numbers{"areaCM2": surface.AreaCM2},
+			c.add(Finding{Code: matter.Dear, Surface: surface.ID, Numbers: Numbers{"areaCM2": surface.AreaCM2},
 				Text: fmt.Sprintf("%s: %s %s is dear, and %.0f cm² are a large area.", surface.Name, g.Code, g.Name, surface.AreaCM2),
 				Way:  "Keep it for a detail or the lip, over a plainer ground."})
 		}
 	}
 	if s.dips > 0 && c.besideFoot(surface) {
-		c.add(Finding{Code: "dip-foot", Severity: Note, Surface: surface.ID,
+		c.add(Finding{Code: matter.DipFoot, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: a dip goes over the foot as well.", surface.Name),
 			Way:  "Wax the foot first, or take the glaze off on a wet pad."})
 	}
@@ -55,7 +56,7 @@ func (c *check) wares(surface piece.Surface, g *glaze.Glaze) {
 	if h.Path == rules.OnceFired {
 		here, there = there, here
 	}
-	f := Finding{Code: "ware", Severity: Warn, Surface: surface.ID, Way: "Choose one that may."}
+	f := Finding{Code: matter.Ware, Severity: Warn, Surface: surface.ID, Way: "Choose one that may."}
 	switch {
 	case g.Ware == there:
 		f.Text = fmt.Sprintf("%s: %s %s is made for %s, and this is %s.", surface.Name, g.Code, g.Name, there, here)

@@ -6,6 +6,7 @@ import (
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
 )
@@ -19,7 +20,7 @@ const level = 15
 func (c *check) shape(surface piece.Surface, stack glaze.Stack, s sorted) {
 	c.seat(surface, stack, s)
 	if surface.Hidden && c.shelf.House.Hidden == rules.SeenOnly && len(s.jars) > 0 {
-		c.add(Finding{Code: "hidden", Severity: Note, Surface: surface.ID, Numbers: Numbers{"areaCM2": surface.AreaCM2}, Mend: &Choice{Bare: true},
+		c.add(Finding{Code: matter.Hidden, Surface: surface.ID, Numbers: Numbers{"areaCM2": surface.AreaCM2}, Mend: &Choice{Bare: true},
 			Text: fmt.Sprintf("%s: nobody sees it, and it takes glaze from %.0f cm² that are seen.", surface.Name, surface.AreaCM2),
 			Way:  "Leave it bare."})
 	}
@@ -28,7 +29,7 @@ func (c *check) shape(surface piece.Surface, stack glaze.Stack, s sorted) {
 		c.runsLow(surface, s)
 	}
 	if s.under > 0 && s.clearedOver && c.inBand(surface.ID) > 0 {
-		c.add(Finding{Code: "clear-in-band", Severity: Note, Surface: surface.ID, Numbers: Numbers{"bandMM": c.band, "areaCM2": c.inBand(surface.ID)},
+		c.add(Finding{Code: matter.ClearInBand, Surface: surface.ID, Numbers: Numbers{"bandMM": c.band, "areaCM2": c.inBand(surface.ID)},
 			Text: fmt.Sprintf("%s: the clear over the underglaze ends %s mm above the shelf; the underglaze may go on below.", surface.Name, figure(c.band)),
 			Way:  "Draw the line before the clear goes on."})
 	}
@@ -36,15 +37,15 @@ func (c *check) shape(surface piece.Surface, stack glaze.Stack, s sorted) {
 		g := s.melting[i]
 		switch {
 		case g.Kind == glaze.Matte && surface.Use == piece.Lip:
-			c.add(Finding{Code: "matte-lip", Severity: Warn, Surface: surface.ID,
+			c.add(Finding{Code: matter.MatteLip, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: %s %s is matte, dry to the lips and hard to clean.", surface.Name, g.Code, g.Name),
 				Way:  "Choose a gloss for where a mouth touches."})
 		case g.Kind == glaze.Chips && steep:
-			c.add(Finding{Code: "chips-steep", Severity: Warn, Surface: surface.ID, Numbers: Numbers{"slopeDeg": surface.SlopeDeg},
+			c.add(Finding{Code: matter.ChipsSteep, Surface: surface.ID, Numbers: Numbers{"slopeDeg": surface.SlopeDeg},
 				Text: fmt.Sprintf("%s: the chips of %s %s travel downhill on a wall of %.0f°.", surface.Name, g.Code, g.Name, surface.SlopeDeg),
 				Way:  "Keep it to the upper half, or use it where the piece lies level."})
 		case g.Kind == glaze.Breaking && len(s.melting) == 1 && surface.SlopeDeg < level && !surface.Textured:
-			c.add(Finding{Code: "breaking-flat", Severity: Note, Surface: surface.ID,
+			c.add(Finding{Code: matter.BreakingFlat, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: %s %s breaks over edges and texture; on a smooth flat it looks pale, brown or streaky.", surface.Name, g.Code, g.Name),
 				Way:  "Give the surface texture, or choose a solid glaze."})
 		}
@@ -72,7 +73,7 @@ func (c *check) runsLow(surface piece.Surface, s sorted) {
 	}
 	stand := c.work.Standing
 	stand.BandMM = c.band
-	c.add(Finding{Code: "runs-low", Severity: Warn, Surface: surface.ID, Stand: &stand, Numbers: Numbers{"bandMM": c.band, "slopeDeg": surface.SlopeDeg},
+	c.add(Finding{Code: matter.RunsLow, Surface: surface.ID, Stand: &stand, Numbers: Numbers{"bandMM": c.band, "slopeDeg": surface.SlopeDeg},
 		Text: fmt.Sprintf("%s: %s, and a wall of %.0f° goes down to the foot: it needs %s mm bare.", surface.Name, why, surface.SlopeDeg, figure(c.band)),
 		Way:  fmt.Sprintf("Draw the line at %s mm.", figure(c.band))})
 }
@@ -82,7 +83,7 @@ func (c *check) seat(surface piece.Surface, stack glaze.Stack, s sorted) {
 	if !surface.Seat || surface.Stands || len(s.melting) == 0 {
 		return // what stands on the shelf has its own stop
 	}
-	f := Finding{Code: "seat", Severity: Stop, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.coats)}}
+	f := Finding{Code: matter.Seat, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.coats)}}
 	switch {
 	case c.shelf.House.Seat != "one":
 		f.Text = fmt.Sprintf("%s: glaze on it welds the lid to the jar.", surface.Name)
@@ -112,7 +113,7 @@ func (c *check) guesses(surface piece.Surface, s sorted) {
 	top := s.melting[len(s.melting)-1]
 	fired, known := c.shelf.alone(top.Code, c.work.FiringOf(surface))
 	if c.work.clayOf(surface).Dark && known && fired.L > paleL && len(s.melting) == 1 && s.coats <= c.shelf.House.OfGlaze(top) {
-		c.add(Finding{Code: "pale-on-dark", Severity: Note, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.coats), "L": fired.L},
+		c.add(Finding{Code: matter.PaleOnDark, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.coats), "L": fired.L},
 			Text: fmt.Sprintf("%s: %s %s is pale, and %s darkens it through %s.", surface.Name, top.Code, top.Name, c.work.clayOf(surface).Name, coats(s.coats)),
 			Way:  "Lay one coat more, or accept a darker colour."})
 	}
@@ -129,12 +130,12 @@ func (c *check) guesses(surface piece.Surface, s sorted) {
 		if fired.L < below.L {
 			light, dark = base, top
 		}
-		c.add(Finding{Code: "swallowed", Severity: Warn, Surface: surface.ID, Numbers: Numbers{"LBelow": below.L, "LAbove": fired.L},
+		c.add(Finding{Code: matter.Swallowed, Surface: surface.ID, Numbers: Numbers{"LBelow": below.L, "LAbove": fired.L},
 			Text: fmt.Sprintf("%s: dark %s %s will swallow light %s %s.", surface.Name, dark.Code, dark.Name, light.Code, light.Name),
 			Way:  "Keep them apart, or fire a tile first."})
 	}
 	if hueBetween(fired, below) > opposite {
-		c.add(Finding{Code: "opposite-hues", Severity: Note, Surface: surface.ID, Numbers: Numbers{"hueDeg": hueBetween(fired, below)},
+		c.add(Finding{Code: matter.OppositeHues, Surface: surface.ID, Numbers: Numbers{"hueDeg": hueBetween(fired, below)},
 			Text: fmt.Sprintf("%s: %s and %s are opposite hues; laid together they tend to brown.", surface.Name, base.Code, top.Code),
 			Way:  "Fire a tile first."})
 	}

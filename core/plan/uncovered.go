@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
 )
@@ -10,13 +11,13 @@ import (
 // uncovered looks at a surface that takes no glaze.
 func (c *check) uncovered(surface piece.Surface, choice Choice) {
 	if surface.Use == piece.Food {
-		c.add(Finding{Code: "food-bare", Severity: Warn, Surface: surface.ID,
+		c.add(Finding{Code: matter.FoodBare, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: food would lie on bare clay, which soaks it up.", surface.Name),
 			Way:  "Give it a stack that covers."})
 	}
 	optional := surface.Hidden && c.shelf.House.Hidden == rules.SeenOnly
 	if choice.Resist == Latex {
-		c.add(Finding{Code: "latex", Severity: Note, Surface: surface.ID,
+		c.add(Finding{Code: matter.Latex, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: latex keeps it bare, and has to come off before the firing.", surface.Name),
 			Way:  "Peel it when the last coat is dry, and log that."})
 	}
@@ -25,7 +26,7 @@ func (c *check) uncovered(surface piece.Surface, choice Choice) {
 	}
 	if surface.Detail != "" {
 		if c.plan[surface.On].Planned() {
-			c.add(Finding{Code: "gap", Severity: Warn, Surface: surface.ID,
+			c.add(Finding{Code: matter.Gap, Severity: Warn, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: nothing is planned on it, and bare clay in a glazed ground fires glaring and dark.", surface.Name),
 				Way:  "Give it a stack, or mark it bare on purpose."})
 		}
@@ -38,7 +39,7 @@ func (c *check) uncovered(surface piece.Surface, choice Choice) {
 		}
 	}
 	if planned > 1 {
-		c.add(Finding{Code: "gap", Severity: Warn, Surface: surface.ID,
+		c.add(Finding{Code: matter.Gap, Severity: Warn, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: nothing is planned between two glazed surfaces; bare clay fires to a glaring dark stripe.", surface.Name),
 			Way:  "Give it a stack, or mark it bare on purpose."})
 	}

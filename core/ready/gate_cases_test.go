@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"enkaustos/core/foot"
+	"enkaustos/core/matter"
 	"enkaustos/core/plan"
 	"enkaustos/core/ready"
 	"enkaustos/core/rules"
@@ -57,7 +58,7 @@ func (s story) answer(of, text string) story {
 }
 
 func (s story) rule(code, surface string) story {
-	return s.then(work.Event{Kind: work.Ruled, Code: code, Surface: surface, Text: "I take that on me", Seen: int64(len(s))})
+	return s.then(work.Event{Kind: work.Ruled, Code: matter.Code(code), Surface: surface, Text: "I take that on me", Seen: int64(len(s))})
 }
 
 func onceFired(c *ready.Case) { c.House.Path = rules.OnceFired }
@@ -196,7 +197,10 @@ func TestTheGate(t *testing.T) {
 			got := ready.Blockers(c)
 			var codes []string
 			for _, b := range got {
-				codes = append(codes, b.Code)
+				codes = append(codes, string(b.Code))
+				m, known := matter.Of(b.Code)
+				require.True(t, known && (m.Waits == b.Stage || b.Stage == ready.Bench && m.Waits == ready.Plan), "%s waits where the register says, or at the bench what was laid", b.Code)
+				require.Equal(t, m.About, b.About)
 				if len(g.findings) == 0 {
 					require.NotEmpty(t, b.Text)
 					require.NotEmpty(t, b.Way, "every blocker has a way out")
@@ -236,7 +240,7 @@ func TestGroups(t *testing.T) {
 	require.Len(t, groups, 3, "what may be fired waits for nothing")
 	require.Equal(t, ready.Group{Code: "drying", Stage: ready.Kiln, Pieces: []string{"1", "2", "3"}, ClearsAt: start.Add(time.Minute + 12*time.Hour)}, groups[0])
 	require.Equal(t, "lack coats on the Face", groups[1].Words())
-	require.Equal(t, "wait for a look all round", groups[2].Words())
+	require.Equal(t, "waits for a look all round", groups[2].Words(), "of one piece")
 }
 
 // What the teacher overruled stays to be shown on the load, with its reason.
@@ -274,7 +278,7 @@ func TestGroupsAndPlacesProperties(t *testing.T) {
 			w := ready.Waiting{Piece: fmt.Sprint(i)}
 			needs := false
 			for range rapid.IntRange(0, 3).Draw(t, "blockers") {
-				b := ready.Blocker{Code: rapid.SampledFrom(codes).Draw(t, "code"), Stage: rapid.SampledFrom(stages).Draw(t, "stage"), Text: "why"}
+				b := ready.Blocker{Code: matter.Code(rapid.SampledFrom(codes).Draw(t, "code")), Stage: rapid.SampledFrom(stages).Draw(t, "stage"), Text: "why"}
 				if rapid.Bool().Draw(t, "clears") {
 					b.ClearsAt = start.Add(time.Duration(rapid.IntRange(1, 30).Draw(t, "hours")) * time.Hour)
 				}

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"time"
 
+	"enkaustos/core/matter"
 	"enkaustos/core/work"
 )
 
@@ -39,7 +40,7 @@ func PlaceOf(s work.State, blockers []Blocker) Placing {
 
 // Group is how many pieces wait for the same thing.
 type Group struct {
-	Code     string
+	Code     matter.Code
 	Surface  string // its name, where all wait on the same surface
 	Stage    Stage
 	Pieces   []string  // by their IDs
@@ -65,7 +66,7 @@ func Groups(all []Waiting) []Group {
 		if first.Surface != "" && w.Named != nil {
 			surface = w.Named(first.Surface)
 		}
-		key := first.Code + " " + surface
+		key := string(first.Code) + " " + surface
 		g := groups[key]
 		if g == nil {
 			g = &Group{Code: first.Code, Surface: surface, Stage: first.Stage}
@@ -89,13 +90,10 @@ func Groups(all []Waiting) []Group {
 // Words say of the pieces of a group what they wait for: "lack coats on the
 // Interior".
 func (g Group) Words() string {
-	words, known := waitsFor[g.Code]
-	switch {
-	case known:
-	case g.Stage == Plan:
-		words = "are stopped by their plan"
-	default:
-		words = "carry glaze that has to come off"
+	m, _ := matter.Of(g.Code)
+	words := m.Many
+	if len(g.Pieces) == 1 {
+		words = m.One
 	}
 	if g.Surface != "" {
 		words += " on the " + g.Surface
@@ -113,28 +111,4 @@ func first(blockers []Blocker) Blocker {
 		}
 	}
 	return blockers[0]
-}
-
-// waitsFor says of several pieces what a blocker says of one.
-var waitsFor = map[string]string{
-	"no-plan":         "have nothing planned",
-	"coats-missing":   "lack coats",
-	"same-or-next":    "may have one coat twice",
-	"latex-on":        "carry latex",
-	"cover-unchecked": "wait for a look all round",
-	"cover-lapsed":    "need another look all round",
-	"cover-refused":   "have a spot to patch",
-	"foot-unchecked":  "wait for a look at the foot",
-	"foot-lapsed":     "need their foot checked again",
-	"foot-refused":    "have a foot to clean",
-	"foot-unclear":    "stand nobody knows how",
-	"foot-parts":      "have parts nobody looked at",
-	"drying":          "are drying for the kiln",
-	"damaged":         "are damaged",
-	"part-missing":    "are not all here",
-	"aside":           "are set aside",
-	"away":            "are out of the room",
-	"no-name":         "have no name",
-	"not-bone-dry":    "were not felt for bone dry clay",
-	"cone-unknown":    "have no cone",
 }

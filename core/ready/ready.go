@@ -10,6 +10,7 @@ import (
 
 	"enkaustos/core/foot"
 	"enkaustos/core/kiln"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
@@ -17,16 +18,16 @@ import (
 )
 
 // Stage is where in the order of the job a piece waits.
-type Stage string
+type Stage = matter.Stage
 
 // The stages a piece passes.
 const (
-	Plan    Stage = "plan"
-	Bench   Stage = "bench"
-	Foot    Stage = "foot"
-	Kiln    Stage = "kiln"    // coats on, foot clean: dries, waits, fires, cools
-	Results Stage = "results" // out of the kiln
-	Done    Stage = "done"    // looked at and marked
+	Plan    = matter.Plan
+	Bench   = matter.Bench
+	Foot    = matter.Foot
+	Kiln    = matter.Kiln
+	Results = matter.Results
+	Done    = matter.Done
 )
 
 // Case is all that the verdict depends on.
@@ -51,13 +52,15 @@ func (c Case) onStilts() bool {
 
 // Blocker is one reason why a piece may not be fired.
 type Blocker struct {
-	Code     string    `json:"code"`    // stable, listed in docs/findings.md
-	Surface  string    `json:"surface"` // piece.Surface.ID; "" for the whole piece
-	Text     string    `json:"text"`
-	Way      string    `json:"way"`
-	Stage    Stage     `json:"stage"`             // where it is mended
-	ClearsAt time.Time `json:"clearsAt,omitzero"` // when it clears by itself; zero where it does not
-	Firm     bool      `json:"firm,omitempty"`    // nobody may overrule it
+	Code     matter.Code  `json:"code"`
+	Surface  string       `json:"surface"` // piece.Surface.ID; "" for the whole piece
+	Text     string       `json:"text"`
+	Way      string       `json:"way"`
+	Stage    Stage        `json:"stage"`             // where it is mended
+	ClearsAt time.Time    `json:"clearsAt,omitzero"` // when it clears by itself; zero where it does not
+	Firm     bool         `json:"firm,omitempty"`    // nobody may overrule it
+	About    matter.About `json:"about"`
+	Eyes     matter.Eyes  `json:"eyes,omitempty"` // what a look at the piece would settle
 }
 
 // Blockers lists everything that keeps a piece out of the kiln; none means that
@@ -78,13 +81,14 @@ func everything(c Case) []Blocker {
 	}
 	all := whole(c)
 	if !c.Cone.Known() {
-		all = append(all, Blocker{Code: "cone-unknown", Stage: Plan, Firm: true,
+		all = append(all, Blocker{Code: matter.ConeUnknown,
 			Text: fmt.Sprintf("Nobody can say at which cone it is fired: %q is none.", c.Cone), Way: "Set the cone of its assignment."})
 	}
 	if c.Plan.Empty() {
-		return append(all, Blocker{Code: "no-plan", Stage: Plan, Firm: true,
+		all = append(all, Blocker{Code: matter.NoPlan,
 			Text: "Nothing is planned, so nobody can say whether it is complete.",
 			Way:  "Plan it, from what is already on it."})
+		return c.allRegistered(all)
 	}
 	all = append(all, stops(c)...)
 	all = append(all, laid(c)...)
@@ -96,24 +100,25 @@ func everything(c Case) []Blocker {
 		all = append(all, check(c)...)
 	}
 	all = append(all, drying(c)...)
+	return c.allRegistered(all)
+}
+
+func (c Case) allRegistered(all []Blocker) []Blocker {
 	for i := range all {
-		all[i].Firm = all[i].Firm || firm(c, all[i].Code)
+		all[i] = c.registered(all[i])
 	}
 	return all
 }
 
-// firm says whether a blocker may not be overruled: glaze where the piece
-// stands, or a foot of which nobody knows, unless the house lets it stand on
-// stilts; a cone that nobody knows; and a coat that may not be there, which is
-// answered, for the verdict does not look at it before.
-func firm(c Case, code string) bool {
-	switch code {
-	case "unknown-glaze", "no-pose", "same-or-next":
-		return true
-	case "contact", "below-band", "foot-unchecked", "foot-lapsed", "foot-refused", "foot-unclear", "foot-parts":
-		return !c.onStilts()
+// registered fills in what the register says of a blocker.
+func (c Case) registered(b Blocker) Blocker {
+	m, known := matter.Of(b.Code)
+	b.About, b.Eyes = m.About, m.Eyes
+	b.Firm = !known || m.Firm == matter.Always || m.Firm == matter.UnlessOnStilts && !c.onStilts()
+	if b.Stage == "" {
+		b.Stage = m.Waits
 	}
-	return false
+	return b
 }
 
 // whole are the reasons that lie in the piece as a whole.
@@ -123,18 +128,17 @@ func whole(c Case) []Blocker {
 		is bool
 		Blocker
 	}{
-		{s.Damage != "", Blocker{Code: "damaged", Text: "It is damaged: " + s.Damage + ".",
+		{s.Damage != "", Blocker{Code: matter.Damaged, Text: "It is damaged: " + s.Damage + ".",
 			Way: "Mend it and say so, log its parts as glazed apart, or set it aside."}},
-		{s.Lost != "", Blocker{Code: "part-missing", Text: "Not all of it is here: " + s.Lost + " is missing.", Way: "Find it and say so."}},
-		{s.Aside != "", Blocker{Code: "aside", Text: "It is set aside: " + s.Aside + ".", Way: "Take it up again."}},
-		{s.Away != "", Blocker{Code: "away", Text: "It is out of the room: " + s.Away + ".", Way: "Take it in, and look at its rim for chips."}},
-		{s.Unnamed, Blocker{Code: "no-name", Text: "No name or mark can be read on it.",
+		{s.Lost != "", Blocker{Code: matter.PartMissing, Text: "Not all of it is here: " + s.Lost + " is missing.", Way: "Find it and say so."}},
+		{s.Aside != "", Blocker{Code: matter.Aside, Text: "It is set aside: " + s.Aside + ".", Way: "Take it up again."}},
+		{s.Away != "", Blocker{Code: matter.Away, Text: "It is out of the room: " + s.Away + ".", Way: "Take it in, and look at its rim for chips."}},
+		{s.Unnamed, Blocker{Code: matter.NoName, Text: "No name or mark can be read on it.",
 			Way: "Find out whose it is and mark it in pencil; that burns away, so write it on the plan of the shelf as well."}},
-		{c.House.Path == rules.OnceFired && !s.BoneDry, Blocker{Code: "not-bone-dry", Text: "Nobody felt whether its clay was bone dry before the glaze went on.",
+		{c.House.Path == rules.OnceFired && !s.BoneDry, Blocker{Code: matter.NotBoneDry, Text: "Nobody felt whether its clay was bone dry before the glaze went on.",
 			Way: "Feel it: pale all over, not clammy. Greenware takes about seven days."}},
 	} {
 		if why.is {
-			why.Stage = Bench
 			all = append(all, why.Blocker)
 		}
 	}
@@ -195,7 +199,7 @@ func strokes(c Case) []Blocker {
 			continue // an extra never holds a piece back
 		}
 		if p := work.Compare(choice.Stack, c.State.On(s.ID)); len(p.Left) > 0 {
-			all = append(all, Blocker{Code: "coats-missing", Surface: s.ID, Stage: Bench,
+			all = append(all, Blocker{Code: matter.CoatsMissing, Surface: s.ID,
 				Text: fmt.Sprintf("%s: %s missing, %s next.", s.Name, counted(len(p.Left), "coat"), p.Next()),
 				Way:  "Lay it at the bench."})
 		}
@@ -208,7 +212,7 @@ func doubts(c Case) []Blocker {
 	var all []Blocker
 	for _, coat := range c.State.Doubts {
 		surface, _ := c.Body.Surface(coat.Surface)
-		all = append(all, Blocker{Code: "same-or-next", Surface: coat.Surface, Stage: Bench,
+		all = append(all, Blocker{Code: matter.SameOrNext, Surface: coat.Surface,
 			Text: fmt.Sprintf("%s: two people logged %s within moments.", surface.Name, coat.Glaze), Way: "Say whether it was the same coat or the next."})
 	}
 	return all
@@ -220,7 +224,7 @@ func latex(c Case) []Blocker {
 	for _, s := range c.Body.Surfaces {
 		on := c.State.Resists[s.ID] == string(plan.Latex) || c.Plan[s.ID].Resist == plan.Latex
 		if on && !c.State.Peeled[s.ID] {
-			all = append(all, Blocker{Code: "latex-on", Surface: s.ID, Stage: Bench,
+			all = append(all, Blocker{Code: matter.LatexOn, Surface: s.ID,
 				Text: fmt.Sprintf("%s: its latex was not peeled.", s.Name), Way: "Peel it, and log that."})
 		}
 	}
@@ -230,18 +234,18 @@ func latex(c Case) []Blocker {
 // cover asks for a look all round that has seen the last coat.
 func cover(c Case) []Blocker {
 	last := c.State.Cover
-	blocked := Blocker{Code: "cover-unchecked", Stage: Foot, Text: "Nobody looked all round at its cover.", Way: "Look at it from every side."}
+	blocked := Blocker{Code: matter.CoverUnchecked, Text: "Nobody looked all round at its cover.", Way: "Look at it from every side."}
 	switch {
 	case last.Stands():
 		return nil
 	case last == nil:
 	case last.Lapsed != "":
-		blocked.Code = "cover-lapsed"
+		blocked.Code = matter.CoverLapsed
 		blocked.Text = "The look at its cover lapsed: " + last.Lapsed + "."
 		blocked.Way = "Look all round again."
 	default:
 		guide, _ := last.Cover.Guide()
-		blocked.Code, blocked.Surface = "cover-refused", last.Surface
+		blocked.Code, blocked.Surface = matter.CoverRefused, last.Surface
 		blocked.Text, blocked.Way = "Cover: "+guide.Name+on(c, last.Surface)+".", guide.Way
 	}
 	return []Blocker{blocked}
@@ -258,24 +262,24 @@ func on(c Case, id string) string {
 // check asks for a look at the foot that has seen the last coat, and every part.
 func check(c Case) []Blocker {
 	last := c.State.Check
-	blocked := Blocker{Code: "foot-unchecked", Stage: Foot, Text: "Its foot was not checked.", Way: "Check the foot."}
+	blocked := Blocker{Code: matter.FootUnchecked, Text: "Its foot was not checked.", Way: "Check the foot."}
 	switch {
 	case last.Stands() && last.Parts < c.State.Parts:
-		blocked.Code = "foot-parts"
+		blocked.Code = matter.FootParts
 		blocked.Text = fmt.Sprintf("It is fired in %d parts, and the foot of %d was checked.", c.State.Parts, last.Parts)
 		blocked.Way = "Look at every part, then check again."
 	case last.Stands():
 		return nil
 	case last == nil:
 	case last.Lapsed != "":
-		blocked.Code = "foot-lapsed"
+		blocked.Code = matter.FootLapsed
 		blocked.Text = "The check of its foot lapsed: " + last.Lapsed + "."
 		blocked.Way = "Check the foot again."
 	default:
 		guide, _ := last.Verdict.Guide()
-		blocked.Code, blocked.Text, blocked.Way = "foot-refused", "Foot: "+guide.Name+".", guide.Way
+		blocked.Code, blocked.Text, blocked.Way = matter.FootRefused, "Foot: "+guide.Name+".", guide.Way
 		if last.Verdict == foot.Unclear {
-			blocked.Code = "foot-unclear"
+			blocked.Code = matter.FootUnclear
 		}
 	}
 	return []Blocker{blocked}
@@ -287,7 +291,7 @@ func drying(c Case) []Blocker {
 	if at.IsZero() || !c.Now.Before(at) {
 		return nil
 	}
-	return []Blocker{{Code: "drying", Stage: Kiln, ClearsAt: at,
+	return []Blocker{{Code: matter.Drying, ClearsAt: at,
 		Text: fmt.Sprintf("It was last wet less than %g hours ago.", at.Sub(c.State.LastWet).Hours()),
 		Way:  "Let it dry, room-warm to the touch."}}
 }
@@ -352,17 +356,8 @@ func StopsLoad(s work.State, blockers []Blocker) string {
 // waits at the foot for eyes alone. What was refused is seen by itself, after the
 // sponge.
 func MayPassTogether(blockers []Blocker) bool {
-	atFoot := 0
-	for _, b := range blockers {
-		switch b.Code {
-		case "cover-unchecked", "cover-lapsed", "foot-unchecked", "foot-lapsed":
-			atFoot++
-		case "drying":
-		default:
-			return false
-		}
-	}
-	return atFoot > 0
+	return slices.ContainsFunc(blockers, func(b Blocker) bool { return b.Eyes != "" }) &&
+		!slices.ContainsFunc(blockers, func(b Blocker) bool { return b.Eyes == "" && b.ClearsAt.IsZero() })
 }
 
 func counted(n int, noun string) string {

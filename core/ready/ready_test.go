@@ -12,6 +12,7 @@ import (
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/ready"
@@ -116,7 +117,7 @@ func TestNothingUnfinishedIsReady(t *testing.T) {
 				Cover: rapid.SampledFrom([]foot.Cover{foot.Even, foot.Even, foot.Bald}).Draw(t, "cover"), Parts: rapid.IntRange(1, 3).Draw(t, "parts"),
 				Undoes: fmt.Sprintf("e%d", rapid.IntRange(1, 15).Draw(t, "undoes")), Of: fmt.Sprintf("e%d", rapid.IntRange(1, 15).Draw(t, "of")),
 				Back: rapid.IntRange(0, 1).Draw(t, "back"), Text: rapid.SampledFrom([]string{"chip", "next", "same", "stilts"}).Draw(t, "text"),
-				Code: rapid.SampledFrom([]string{"coats-missing", "foot-unchecked", "foot-refused", "foot-lapsed", "contact", "drying", "cover-refused", "same-or-next"}).Draw(t, "code"),
+				Code: matter.Code(rapid.SampledFrom([]string{"coats-missing", "foot-unchecked", "foot-refused", "foot-lapsed", "contact", "drying", "cover-refused", "same-or-next"}).Draw(t, "code")),
 			}
 			if e.Kind == work.Ruled && !rulings {
 				continue

@@ -7,6 +7,7 @@ import (
 
 	"enkaustos/core/foot"
 	"enkaustos/core/kiln"
+	"enkaustos/core/matter"
 )
 
 // Kind says what happened.
@@ -114,7 +115,7 @@ type Event struct {
 	Parts   int          `json:"parts,omitempty"` // into how many it came apart; how many were looked at
 	Place   Place        `json:"place,omitempty"`
 	Photo   string       `json:"photo,omitempty"` // id of a photograph
-	Code    string       `json:"code,omitempty"`  // of the blocker
+	Code    matter.Code  `json:"code,omitempty"`  // of the blocker
 	Load    string       `json:"load,omitempty"`
 	Cone    kiln.Cone    `json:"cone,omitempty"`
 	Text    string       `json:"text,omitempty"`

@@ -3,9 +3,9 @@ package work
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"enkaustos/core/foot"
+	"enkaustos/core/matter"
 )
 
 // judging is what somebody says who looked at the piece.
@@ -45,8 +45,14 @@ var judging = []Entry{
 		says:  func(e Event, _ string) string { return helped[e.Text] }},
 	{Kind: Ruled, Fields: []string{"code", "surface", "text", "seen"}, By: Teacher,
 		check: func(e Event, sc Scene) *Refusal {
-			if e.Code == "" || e.Text == "" {
+			m, known := matter.Of(e.Code)
+			switch {
+			case e.Code == "" || e.Text == "":
 				return senseless("say what is overruled, and why.")
+			case !known || m.Waits == "":
+				return senseless("nothing that keeps a piece out of the kiln is called %q.", e.Code)
+			case m.Firm == matter.Always:
+				return senseless("nobody may overrule that a piece %s.", m.One)
 			}
 			if e.Seen < sc.State.Seq {
 				return &Refusal{Stale, "something happened to it since you looked. Look again before you overrule."}
@@ -59,7 +65,7 @@ var judging = []Entry{
 			}
 		},
 		says: func(e Event, _ string) string {
-			return fmt.Sprintf("Overruled %s: %s", strings.ReplaceAll(e.Code, "-", " "), e.Text)
+			return fmt.Sprintf("Overruled that it %s: %s", e.Code.One(), e.Text)
 		}},
 }
 

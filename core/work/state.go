@@ -5,6 +5,7 @@ import (
 
 	"enkaustos/core/foot"
 	"enkaustos/core/kiln"
+	"enkaustos/core/matter"
 )
 
 // State is what a log of events amounts to. The zero State is a bare piece.
@@ -77,8 +78,9 @@ func (l *Look) Stands() bool { return l != nil && l.Lapsed == "" && l.Cover == f
 // Ruling is a blocker that the teacher overruled, with the reason that stays
 // on the load.
 type Ruling struct {
-	Code, Surface, Reason, By string
-	At                        time.Time
+	Code                matter.Code
+	Surface, Reason, By string
+	At                  time.Time
 }
 
 // Check is the last inspection of the foot.

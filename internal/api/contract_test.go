@@ -17,6 +17,7 @@ import (
 	"github.com/getkin/kin-openapi/routers/legacy"
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/core/matter"
 	"enkaustos/internal/api"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/demo"
@@ -159,7 +160,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	}
 	plan := body{"revision": 0, "choices": []body{choice("face", false, body{"glaze": "A", "coats": 3}), choice("back", false, body{"glaze": "A", "coats": 3})}}
 	detail := do[contract.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/plan", plan)
-	require.Equal(t, "contact", detail.Piece.Findings[0].Code)
+	require.Equal(t, matter.Contact, detail.Piece.Findings[0].Code)
 	do[contract.Problem](c, 409, "PUT", "/pieces/"+p.Id+"/plan", plan)
 	plan["revision"] = 1
 	plan["choices"] = plan["choices"].([]body)[:1]
@@ -224,7 +225,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 
 func codesOf(blockers []contract.Blocker) (codes []string) {
 	for _, b := range blockers {
-		codes = append(codes, b.Code)
+		codes = append(codes, string(b.Code))
 	}
 	return codes
 }

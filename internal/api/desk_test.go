@@ -46,7 +46,7 @@ func workTheDesk(t *testing.T, c *caller, class string) {
 	require.NotEmpty(t, saved.Under.Contact)
 	codes := map[string]contract.Finding{}
 	for _, f := range saved.Piece.Findings {
-		codes[f.Code] = f
+		codes[string(f.Code)] = f
 	}
 	require.Contains(t, codes, "latex")
 	require.Contains(t, codes, "coats-few")

@@ -73,7 +73,7 @@ func workTheRoom(c *caller, class string) {
 	}
 	require.Empty(t, do[contract.Logged](tablet, 200, "POST", "/events", late("late-tap-1", p.Surfaces[0].Id)).Warnings)
 	for range 2 { // sent twice it is one
-		require.Equal(t, "to-the-teacher", do[contract.Logged](tablet, 200, "POST", "/events", late("late-tap-2", "nowhere")).Warnings[0].Code)
+		require.EqualValues(t, "to-the-teacher", do[contract.Logged](tablet, 200, "POST", "/events", late("late-tap-2", "nowhere")).Warnings[0].Code)
 	}
 	strays := do[[]contract.Stray](c, 200, "GET", "/strays", nil)
 	require.Len(t, strays, 1)

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"enkaustos/core/bench"
+	"enkaustos/core/matter"
 	"enkaustos/core/plan"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
@@ -181,7 +182,7 @@ func (b Bench) LogLate(ctx context.Context, by work.Actor, events []work.Sent) (
 			if err := b.School.Change(ctx, func(m school.Moment, c *school.Change) error { return stray(m, c, by, e, fault.Text) }); err != nil {
 				return nil, err
 			}
-			warnings = append(warnings, Warning{Event: e.ID, Piece: e.Piece, Code: "to-the-teacher",
+			warnings = append(warnings, Warning{Event: e.ID, Piece: e.Piece, Code: matter.ToTheTeacher,
 				Text: "It came late and could not be kept as it was; the teacher decides. " + fault.Text})
 		default:
 			return nil, err

@@ -5,6 +5,7 @@ import (
 	"context"
 	"slices"
 
+	"enkaustos/core/matter"
 	"enkaustos/core/plan"
 	"enkaustos/core/ready"
 	"enkaustos/internal/contract"
@@ -20,7 +21,7 @@ func Preview(m school.Moment, change Change) (out contract.RuleEffects, err erro
 	if err != nil {
 		return out, err
 	}
-	byCode := map[string]*contract.RuleEffect{}
+	byCode := map[matter.Code]*contract.RuleEffect{}
 	for _, p := range m.PiecesOf("") {
 		a := m.Assignments[p.Assignment]
 		if p.State.Firing != nil || !change.Of.holds(a) {
@@ -59,9 +60,9 @@ func Preview(m school.Moment, change Change) (out contract.RuleEffects, err erro
 }
 
 // tally counts the codes that appear on a piece and the ones that go.
-func tally(byCode map[string]*contract.RuleEffect, before, after []plan.Finding, who string) (touched bool) {
+func tally(byCode map[matter.Code]*contract.RuleEffect, before, after []plan.Finding, who string) (touched bool) {
 	count := func(these, those []plan.Finding, add func(*contract.RuleEffect)) {
-		counted := map[string]bool{} // a piece counts once for a code
+		counted := map[matter.Code]bool{} // a piece counts once for a code
 		for _, f := range these {
 			same := func(o plan.Finding) bool { return o.Code == f.Code && o.Surface == f.Surface }
 			if counted[f.Code] || slices.ContainsFunc(those, same) {

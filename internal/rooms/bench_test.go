@@ -56,7 +56,7 @@ func TestBoneDryGate(t *testing.T) {
 	s, _, p := spotted(t)
 	require.NoError(t, rule(t, s, map[string]string{"path": "once"}))
 	_, warnings := log(t, s, coat("1", p, "face", "A"))
-	require.Equal(t, "not-bone-dry", warnings[0].Code)
+	require.EqualValues(t, "not-bone-dry", warnings[0].Code)
 	log(t, s, work.Event{ID: "bone", Piece: p.ID, Kind: work.BoneDry})
 	_, warnings = log(t, s, coat("2", p, "edge", "A"))
 	require.False(t, slices.ContainsFunc(warnings, func(w contract.LogWarning) bool { return w.Code == "not-bone-dry" }))

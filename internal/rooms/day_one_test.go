@@ -57,11 +57,11 @@ func TestDayOne(t *testing.T) {
 	require.Equal(t, ready.Plan, p.Stage)
 	after, warnings := log(t, s, coat("first", p, "face", "A"))
 	require.Empty(t, warnings)
-	require.Equal(t, "no-plan", after[0].Blockers[0].Code)
+	require.EqualValues(t, "no-plan", after[0].Blockers[0].Code)
 	saved, err := s.SavePlan(t.Context(), p.ID, desk.Draft{Choices: plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 3}}}}})
 	require.NoError(t, err)
 	require.Len(t, saved.Findings, 1)
-	require.Equal(t, "no-tiles-yet", saved.Findings[0].Code)
+	require.EqualValues(t, "no-tiles-yet", saved.Findings[0].Code)
 	require.Equal(t, []string{"A", "A"}, saved.Surfaces[0].Left)
 	_, err = s.SavePlan(t.Context(), p.ID, desk.Draft{Choices: plan.Plan{}})
 	require.ErrorContains(t, err, "Somebody else changed this plan")
@@ -74,7 +74,7 @@ func TestWarningsAreKeptCoats(t *testing.T) {
 	require.NoError(t, err)
 	codes := func(warnings []contract.LogWarning) (all []string) {
 		for _, w := range warnings {
-			all = append(all, w.Code)
+			all = append(all, string(w.Code))
 		}
 		return all
 	}
@@ -117,7 +117,7 @@ func TestLoadsSeeTheLastCoat(t *testing.T) {
 	}
 	require.ErrorContains(t, put(old), "looked all round")
 	log(t, s, coat("2", p, "face", "A"))
-	require.Equal(t, "foot-lapsed", check("late", old).Blockers[1].Code, "a check that missed a coat")
+	require.EqualValues(t, "foot-lapsed", check("late", old).Blockers[1].Code, "a check that missed a coat")
 	seen := check("seen", old+1).State.Seq
 	require.ErrorContains(t, put(seen), "last wet less than 12 hours")
 	clock.now = clock.now.Add(13 * time.Hour)

@@ -23,7 +23,7 @@ func face(code string, coats int) plan.Plan {
 
 func codesOf(findings []plan.Finding) (codes []string) {
 	for _, f := range findings {
-		codes = append(codes, string(f.Severity)+" "+f.Code)
+		codes = append(codes, string(f.Severity)+" "+string(f.Code))
 	}
 	return codes
 }
@@ -47,7 +47,7 @@ func TestApprovalPinsRules(t *testing.T) {
 	require.NoError(t, s.SetRules(t.Context(), house.Change{Of: house.Scope{}, Values: map[string]string{"over": "strict"}}))
 	now := one(t, s, p.ID)
 	require.Contains(t, codesOf(now.Findings), "stop coats-stop", "what protects the shelf is today's")
-	require.Equal(t, "coats-stop", now.Blockers[0].Code)
+	require.EqualValues(t, "coats-stop", now.Blockers[0].Code)
 	require.NoError(t, s.SetRules(t.Context(), house.Change{Of: house.Scope{}, Values: map[string]string{"over": "warn"}}))
 
 	require.NoError(t, s.Reload(t.Context()))
@@ -204,7 +204,7 @@ func TestLatexIsPeeled(t *testing.T) {
 	require.NoError(t, err)
 	blockers := func(p Piece) (codes []string) {
 		for _, b := range p.Blockers {
-			codes = append(codes, b.Code)
+			codes = append(codes, string(b.Code))
 		}
 		return codes
 	}

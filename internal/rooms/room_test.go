@@ -97,7 +97,7 @@ func TestLateTaps(t *testing.T) {
 		if len(warnings) == 0 {
 			return ""
 		}
-		return warnings[0].Code
+		return string(warnings[0].Code)
 	}
 	clock.now = clock.now.Add(50 * time.Minute) // 10:05, and 8 is in the room
 	require.Empty(t, late("in its lesson", seven, 20*time.Minute))

@@ -181,9 +181,9 @@ func TestPreviewIsWhatComes(t *testing.T) {
 			}
 			once := map[string]bool{}
 			for _, f := range p.Findings {
-				if !once[f.Code] {
-					once[f.Code] = true
-					count[f.Code]++
+				if !once[string(f.Code)] {
+					once[string(f.Code)] = true
+					count[string(f.Code)]++
 				}
 			}
 		}
@@ -199,7 +199,7 @@ func TestPreviewIsWhatComes(t *testing.T) {
 	after := codes()
 	for _, e := range effects.List {
 		if e.Appears > 0 && e.Goes == 0 {
-			require.Greater(t, after[e.Code], before[e.Code]-1, e.Code)
+			require.Greater(t, after[string(e.Code)], before[string(e.Code)]-1, string(e.Code))
 		}
 		require.NotEmpty(t, e.Example)
 	}

@@ -111,7 +111,7 @@ func Approval(p *school.Piece) contract.Approval {
 
 // Ruling is a blocker that the teacher overruled.
 func Ruling(r work.Ruling) contract.Ruling {
-	return contract.Ruling{Code: r.Code, Surface: r.Surface, Reason: r.Reason, By: r.By, At: r.At}
+	return contract.Ruling{Code: r.Code, Text: r.Code.One(), Surface: r.Surface, Reason: r.Reason, By: r.By, At: r.At}
 }
 
 func warnings(findings []plan.Finding) (n int) {

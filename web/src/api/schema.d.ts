@@ -1562,7 +1562,7 @@ export interface components {
             list: components["schemas"]["RuleEffect"][];
         };
         RuleEffect: {
-            code: string;
+            code: components["schemas"]["MatterCode"];
             severity: components["schemas"]["Severity"];
             appears: number;
             goes: number;
@@ -1813,8 +1813,10 @@ export interface components {
         };
         /** @enum {string} */
         Severity: "stop" | "warn" | "note";
+        /** @enum {string} */
+        MatterCode: "contact" | "below-band" | "clay-cone" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "food-label" | "food-bare" | "gap" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "blurs" | "meeting" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "same-or-next" | "latex-on" | "not-bone-dry" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
         Finding: {
-            code: string;
+            code: components["schemas"]["MatterCode"];
             severity: components["schemas"]["Severity"];
             surface: string;
             text: string;
@@ -1827,7 +1829,7 @@ export interface components {
             stand?: components["schemas"]["Standing"];
         };
         Blocker: {
-            code: string;
+            code: components["schemas"]["MatterCode"];
             surface: string;
             text: string;
             way: string;
@@ -1836,9 +1838,18 @@ export interface components {
             clearsAt?: string;
             /** @description Nobody may overrule it */
             firm?: boolean;
+            /** @enum {string} */
+            about: "glaze" | "clay" | "cover" | "foot" | "drying" | "colour" | "stock" | "piece";
+            /**
+             * @description What a look would settle, nothing else being wrong
+             * @enum {string}
+             */
+            eyes?: "first" | "again";
         };
         Ruling: {
-            code: string;
+            /** @description What was overruled, of one piece: lacks coats */
+            text: string;
+            code: components["schemas"]["MatterCode"];
             surface: string;
             reason: string;
             by: string;
@@ -1948,7 +1959,7 @@ export interface components {
             why: string[];
         };
         ReadyGroup: {
-            code: string;
+            code: components["schemas"]["MatterCode"];
             words: string;
             stage: components["schemas"]["Stage"];
             pieces: string[];
@@ -2478,7 +2489,7 @@ export interface components {
             counts: components["schemas"]["Count"][];
         };
         Held: {
-            code: string;
+            code: components["schemas"]["MatterCode"];
             text: string;
             stage: components["schemas"]["Stage"];
             pieces: number;
@@ -2596,7 +2607,7 @@ export interface components {
         LogWarning: {
             event: string;
             piece: string;
-            code: string;
+            code: components["schemas"]["MatterCode"];
             text: string;
         };
         RuleChoice: {

@@ -26,7 +26,7 @@ const emit = defineEmits<{
 }>();
 /** Once-fired pieces that nobody felt yet. */
 const unfelt = computed(() =>
-  props.board.rows.filter((p) => p.blockers.some((b) => b.code === "not-bone-dry")),
+  props.board.rows.filter((p) => p.blockers.some((b) => b.stage === "bench" && b.about === "clay")),
 );
 /** What is to be known of a piece at a glance, in a word each. */
 const flags = (p: Piece) =>

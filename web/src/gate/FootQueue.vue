@@ -8,7 +8,7 @@ const emit = defineEmits<{ pick: [index: number]; except: [piece: Piece] }>();
 const classes = useClasses();
 const why = (p: Piece) =>
   p.blockers
-    .filter((b) => b.stage === "foot" && !b.code.endsWith("-unchecked"))
+    .filter((b) => b.stage === "foot" && b.eyes !== "first")
     .map((b) => b.text)
     .join(" ") || "Not looked at yet.";
 </script>

@@ -24,11 +24,11 @@ const { piece, queue, index, spots, surface, shelf } = foot;
 const detail = usePiece(() => piece.value?.id);
 const now = computed(() => (detail.data.value?.piece.id === piece.value?.id ? detail.data.value : undefined));
 const why = computed(() =>
-  (piece.value?.blockers ?? []).filter((b) => b.stage === "foot" && !b.code.endsWith("-unchecked")),
+  (piece.value?.blockers ?? []).filter((b) => b.stage === "foot" && b.eyes !== "first"),
 );
 const covers = computed(() => guide.data.value?.covers ?? []);
 const verdicts = computed(() => guide.data.value?.verdicts ?? []);
-const evenSeen = computed(() => piece.value && !piece.value.blockers.some((b) => b.code.startsWith("cover")));
+const evenSeen = computed(() => piece.value && !piece.value.blockers.some((b) => b.about === "cover"));
 
 const wiped = () =>
   foot.keep(surface.value ? { kind: "wipe", surface: surface.value } : { kind: "wipe" }, (p) =>

@@ -15,7 +15,7 @@ export const shelves = [
 ] as const;
 
 const waitsAtFoot = (p: Piece, what: "cover" | "foot") =>
-  p.blockers.some((b) => b.stage === "foot" && b.code.startsWith(what));
+  p.blockers.some((b) => b.stage === "foot" && b.about === what);
 
 /** The queue of pieces to look at, the one in hand, and the verdicts on it. */
 export function useFoot(pieces: Ref<Piece[]>) {

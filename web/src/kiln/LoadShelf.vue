@@ -28,7 +28,7 @@ const day = (at: string) =>
         <b>{{ p.student }} {{ p.mark }}</b>
         <span>{{ p.loadLapsed ? `Has to come out: ${p.loadLapsed}.` : p.title }}</span>
         <span v-for="r in load.overruled.filter((x) => x.piece === p.id)" :key="r.code" class="taken">
-          taken on: {{ r.code.replaceAll("-", " ") }}, “{{ r.reason }}”
+          taken on: it {{ r.text }}, “{{ r.reason }}”
         </span>
         <button
           v-if="!load.firedAt"
