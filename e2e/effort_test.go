@@ -170,7 +170,7 @@ func TestTwoScreensLive(t *testing.T) {
 		p.settle()
 		p.press(input.ArrowRight)
 	}
-	count := `() => document.querySelectorAll(".tally .done, .tally .wet, .tally .odd").length`
+	count := `() => [...document.querySelectorAll("button.cell")].reduce((n, cell) => n + Number(/(\d+) on/.exec(cell.ariaLabel)[1]), 0)`
 	strokes := func(p *screen) int { return p.MustEval(count).Int() }
 	before := strokes(two)
 	_, err := two.Eval(`() => { window.heard = new Promise((done) => new MutationObserver(() => done(Date.now()))

@@ -14,6 +14,7 @@ import (
 	"regexp"
 	"strings"
 	"sync"
+	"sync/atomic"
 	"syscall"
 	"testing"
 	"time"
@@ -26,7 +27,7 @@ import (
 )
 
 const (
-	patience = 15 * time.Second
+	patience = 40 * time.Second // a machine four times slower, with something else to do
 	moment   = 50 * time.Millisecond
 )
 
@@ -142,6 +143,9 @@ func TestMain(m *testing.M) {
 	os.Exit(code)
 }
 
+// pages numbers the pictures of pages, so that each one is kept.
+var pages atomic.Int64
+
 // screen is a page with words for what a person does.
 type screen struct {
 	t testing.TB
@@ -161,9 +165,9 @@ func open(t testing.TB, s *server, path string) *screen {
 		if t.Failed() {
 			picture, err := page.Screenshot(false, nil)
 			if err == nil {
-				name := filepath.Join(os.TempDir(), "enkaustos-"+strings.ReplaceAll(t.Name(), "/", "-")+".png")
+				name := filepath.Join(os.TempDir(), fmt.Sprintf("enkaustos-%s-page-%d.png", strings.ReplaceAll(t.Name(), "/", "-"), pages.Add(1)))
 				_ = os.WriteFile(name, picture, 0o600)
-				t.Log("the screen when it failed:", name)
+				t.Log("a page that was open when it failed:", name, page.MustInfo().URL)
 			}
 		}
 		_ = page.Close()

@@ -139,7 +139,7 @@ func (p *screen) coatHere() {
 
 // strokes counts the coats that lie under the cursor.
 func (p *screen) strokes() int {
-	count, err := p.Eval(`() => document.querySelectorAll("td.here .tally .done, td.here .tally .wet, td.here .tally .odd").length`)
+	count, err := p.Eval(`() => Number(/(\d+) on/.exec(document.querySelector("td.here button.cell").ariaLabel)[1])`)
 	require.NoError(p.t, err)
 	return count.Value.Int()
 }

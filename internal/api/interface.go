@@ -1,10 +1,18 @@
 package api
 
 import (
+	"bytes"
+	"errors"
 	"io/fs"
+	"mime"
 	"net/http"
 	"path"
+	"slices"
+	"strconv"
 	"strings"
+	"sync"
+
+	"github.com/klauspost/compress/gzip"
 
 	"enkaustos/web"
 )
@@ -17,14 +25,16 @@ func newInterface() http.Handler {
 	if err != nil {
 		panic(err) // the folder is part of the binary
 	}
-	serve := http.FileServerFS(files)
+	serve, zipped := http.FileServerFS(files), newZipped(files)
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")
 		if info, err := fs.Stat(files, name); err == nil && !info.IsDir() {
 			if strings.HasPrefix(name, "assets/") {
 				w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
 			}
-			serve.ServeHTTP(w, r)
+			if !zipped.serve(w, r, name) {
+				serve.ServeHTTP(w, r)
+			}
 			return
 		}
 		page, err := fs.ReadFile(files, "index.html")
@@ -37,4 +47,49 @@ func newInterface() http.Handler {
 		w.WriteHeader(http.StatusOK) // the router came here because it knows no such route
 		_, _ = w.Write(page)
 	})
+}
+
+// zipped are the texts of the interface as small as they get: each is compressed once,
+// when it is first asked for.
+type zipped struct {
+	files fs.FS
+	mu    sync.Mutex
+	of    map[string][]byte
+}
+
+func newZipped(files fs.FS) *zipped { return &zipped{files: files, of: map[string][]byte{}} }
+
+// serve answers with a compressed file; false where it is none that is compressed, or
+// whoever asks does not take it.
+func (z *zipped) serve(w http.ResponseWriter, r *http.Request, name string) bool {
+	kind := mime.TypeByExtension(path.Ext(name))
+	if !slices.Contains([]string{".js", ".css", ".svg"}, path.Ext(name)) || !strings.Contains(r.Header.Get("Accept-Encoding"), "gzip") {
+		return false
+	}
+	z.mu.Lock()
+	defer z.mu.Unlock()
+	text, known := z.of[name]
+	if !known {
+		plain, err := fs.ReadFile(z.files, name)
+		if err != nil {
+			return false
+		}
+		var out bytes.Buffer
+		zip, _ := gzip.NewWriterLevel(&out, gzip.BestCompression) // a level that there is
+		_, err = zip.Write(plain)
+		if err = errors.Join(err, zip.Close()); err != nil {
+			return false
+		}
+		text = out.Bytes()
+		z.of[name] = text
+	}
+	w.Header().Set("Content-Type", kind)
+	w.Header().Set("Content-Encoding", "gzip")
+	w.Header().Set("Content-Length", strconv.Itoa(len(text)))
+	w.Header().Add("Vary", "Accept-Encoding")
+	w.WriteHeader(http.StatusOK) // the router came here because it knows no such route
+	if r.Method != http.MethodHead {
+		_, _ = w.Write(text)
+	}
+	return true
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useToday } from "@/lib/useLists";
 import { useRoom } from "@/lib/useRoom";
-import { stages } from "@/router";
+import { stages } from "@/places";
 
 const { data } = useToday();
 const room = useRoom();

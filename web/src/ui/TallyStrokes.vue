@@ -39,7 +39,24 @@ const label = computed(() => {
   if (s.on.some((c) => c.odd)) parts.push("not as planned");
   return parts.join(", ");
 });
-const path = "M3 24 C1.5 17 4.5 9 3.5 3 C5 1.5 8.5 1.5 9.5 3 C8.5 10 10.5 17 9 25 C7 26.5 4.5 26 3 24 Z";
+/** A stroke stands in its turn; a thin coat is a thin stroke, a thick one a thick one. */
+const width = { thin: " translate(3 0) scale(0.5 1)", thick: " translate(-1.6 0) scale(1.3 1)", right: "" };
+const place = (i: number, felt?: keyof typeof width) => `translate(${i * 14} 0)${felt ? width[felt] : ""}`;
+const stroke = "c-1.5 -7 1.5 -15 0.5 -21 c1.5 -1.5 5 -1.5 6 0 c-1 7 1 14 -0.5 22 c-2 1.5 -4.5 1 -6 -1z";
+const path = `M3 24${stroke}`;
+/** Strokes with nothing of their own are one path a kind: a board has thousands of them. */
+const plain = computed(() =>
+  (["done", "need"] as const).flatMap((kind) => {
+    const d = strokes.value
+      .map((s, i) => (isPlain(s) && s.kind === kind ? `M${i * 14 + 3} 24${stroke}` : ""))
+      .join("");
+    return d ? [{ kind, d }] : [];
+  }),
+);
+type Stroke = (typeof strokes.value)[number];
+const isPlain = (s: Stroke) =>
+  (s.kind === "done" || s.kind === "need") && !s.onWet && (!s.felt || s.felt === "right");
+const own = computed(() => strokes.value.map((s, i) => ({ ...s, i })).filter((s) => !isPlain(s)));
 </script>
 
 <template>
@@ -51,23 +68,18 @@ const path = "M3 24 C1.5 17 4.5 9 3.5 3 C5 1.5 8.5 1.5 9.5 3 C8.5 10 10.5 17 9 2
     role="img"
     :aria-label="label"
   >
-    <g v-for="(s, i) in strokes" :key="i" :transform="`translate(${i * 14} 0)`">
+    <path v-for="g in plain" :key="g.kind" :d="g.d" :class="g.kind" />
+    <template v-for="s in own" :key="s.i">
       <path
         :d="path"
         :class="s.kind"
-        :transform="
-          s.felt === 'thin'
-            ? 'translate(3 0) scale(0.5 1)'
-            : s.felt === 'thick'
-              ? 'translate(-1.6 0) scale(1.3 1)'
-              : undefined
-        "
+        :transform="place(s.i, s.felt)"
         :style="s.kind === 'wet' ? { fill: wetGrey } : undefined"
       />
-      <path v-if="s.kind === 'wet'" d="M5 7 C4.6 11 6 15 5.4 19" class="gloss" />
-      <path v-if="s.kind === 'odd'" d="M1 20 L11.5 8" class="slash" />
-      <path v-if="s.onWet" d="M2 27 q2 -3 4 0 q2 3 4 0" class="ripple" />
-    </g>
+      <path v-if="s.kind === 'wet'" d="M5 7 C4.6 11 6 15 5.4 19" class="gloss" :transform="place(s.i)" />
+      <path v-if="s.kind === 'odd'" d="M1 20 L11.5 8" class="slash" :transform="place(s.i)" />
+      <path v-if="s.onWet" d="M2 27 q2 -3 4 0 q2 3 4 0" class="ripple" :transform="place(s.i)" />
+    </template>
   </svg>
   <span v-else class="none" aria-hidden="true">·</span>
 </template>

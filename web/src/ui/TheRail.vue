@@ -2,9 +2,12 @@
 import { computed } from "vue";
 import { useToday } from "@/lib/useLists";
 import { useRoom } from "@/lib/useRoom";
-import { beside, stages } from "@/router";
+import { useSession } from "@/lib/useSession";
+import { beside, stages, type Place } from "@/places";
 
 const room = useRoom();
+const session = useSession();
+const mine = (all: Place[]) => all.filter((p) => p.roles.some((r) => r === session.data.value?.role));
 const { data } = useToday();
 const counts = computed(() => {
   const chosen = data.value?.classes.find((c) => c.id === room.classId);
@@ -23,7 +26,7 @@ const counts = computed(() => {
     </RouterLink>
     <!-- The stages stand like pieces on kiln shelves: the count is what waits on each. -->
     <ol class="shelves">
-      <li v-for="s in stages" :key="s.path">
+      <li v-for="s in mine(stages)" :key="s.path">
         <RouterLink :to="s.path" class="shelf" :aria-keyshortcuts="s.key">
           <span class="count num">{{ s.stage ? (counts.get(s.stage) ?? 0) : data?.tiles }}</span>
           <span class="label">{{ s.name }}</span>
@@ -32,7 +35,7 @@ const counts = computed(() => {
       </li>
     </ol>
     <ul class="beside">
-      <li v-for="b in beside" :key="b.path">
+      <li v-for="b in mine(beside)" :key="b.path">
         <RouterLink :to="b.path" :aria-keyshortcuts="b.key">{{ b.name }}</RouterLink>
       </li>
     </ul>

@@ -1,0 +1,131 @@
+import type { Component } from "vue";
+
+/** Who comes here: a tablet of the room has its one page, everybody else all the others. */
+export type Role = "teacher" | "helper" | "station";
+
+/** A key, and what it does where it is pressed. */
+export type KeyLine = readonly [key: string, does: string];
+
+/** One place of the application. Router, rail, key help and the accessibility walk read it. */
+export interface Place {
+  readonly path: string;
+  /** As the rail, the browser's title and the key help say it. */
+  readonly name: string;
+  /** What its heading has in it, where that is not its name. */
+  readonly heading?: string;
+  /** A stage of the job, what stands beside the stages, or a page within another. */
+  readonly group: "stage" | "beside" | "within";
+  /** The stage whose pieces are counted on it. */
+  readonly stage?: "plan" | "bench" | "foot" | "kiln" | "results";
+  /** The key that leads here from anywhere. */
+  readonly key?: string;
+  readonly roles: readonly Role[];
+  /** Made for paper. */
+  readonly print?: boolean;
+  /** The keys that count while it is open. */
+  readonly keys?: readonly KeyLine[];
+  readonly view: () => Promise<Component>;
+}
+
+const grown = ["teacher", "helper"] as const;
+const onlyTeacher = ["teacher"] as const;
+
+/* prettier-ignore */
+export const places: readonly Place[] = [
+  { path: "/tiles", name: "Tiles", group: "stage", key: "1", roles: grown, view: () => import("@/wall/TilesView.vue"),
+    keys: [["f", "Find a colour"], ["m", "Small tiles or large"]] },
+  { path: "/plan", name: "Plan", group: "stage", stage: "plan", key: "2", roles: grown, view: () => import("@/desk/PlanView.vue") },
+  { path: "/bench", name: "Bench", group: "stage", stage: "bench", key: "3", roles: grown, view: () => import("@/bench/BenchView.vue"),
+    keys: [
+      ["arrows", "Move over the board"],
+      ["/", "Find a student by two letters, a mark, or a scanned label"],
+      ["Space or Enter", "Add the next coat"],
+      ["u", "Take the last coat back"],
+      ["a, A", "Coat the whole column; A picks one by one. x leaves out, m absent, Enter logs"],
+      ["-, =, +", "The last coat felt thin, right, thick"],
+      ["d, D", "Touched: dry; still wet"],
+      ["p, w", "Patched; wiped or scraped off"],
+      ["s, b, n", "Set aside or taken up; broken; a note"],
+      ["o, j", "Photograph; how the jar is"],
+      ["h", "The record of the piece: take anything back"],
+    ] },
+  { path: "/foot", name: "Foot", heading: "Foot and cover", group: "stage", stage: "foot", key: "4", roles: grown, view: () => import("@/gate/FootView.vue"),
+    keys: [
+      ["up, down", "Choose a piece"],
+      ["e, b, a, m", "Cover: even, bald spot, gap, lump"],
+      ["q, s, g, l, u", "Foot: clean, stained, glaze left, band too low, unclear"],
+      ["x, A", "Leave a piece out; all others are even and clean"],
+      ["w, p, n", "Wiped wet; patched; no name on it"],
+      ["h", "The record of the piece"],
+    ] },
+  { path: "/kiln", name: "Kiln", group: "stage", stage: "kiln", key: "5", roles: grown, view: () => import("@/kiln/KilnView.vue") },
+  { path: "/results", name: "Results", group: "stage", stage: "results", key: "6", roles: grown, view: () => import("@/results/ResultsView.vue") },
+
+  { path: "/", name: "Today", group: "beside", key: "0", roles: grown, view: () => import("@/today/TodayView.vue") },
+  { path: "/stock", name: "Stock", group: "beside", key: "7", roles: grown, view: () => import("@/stock/StockView.vue") },
+  { path: "/classes", name: "Classes", group: "beside", key: "8", roles: onlyTeacher, view: () => import("@/lists/ClassesView.vue") },
+  { path: "/rules", name: "House rules", group: "beside", key: "9", roles: onlyTeacher, view: () => import("@/house/RulesView.vue") },
+  { path: "/room", name: "Room and tablets", group: "beside", key: "T", roles: grown, view: () => import("@/room/RoomView.vue") },
+
+  { path: "/tiles/read", name: "Read a rack", group: "within", roles: onlyTeacher, view: () => import("@/wall/ReadView.vue"),
+    keys: [["arrows", "Move a mark on the photograph; Shift far, Alt sizes, Delete removes"]] },
+  { path: "/tiles/matrix", name: "Which overlaps were fired", group: "within", roles: grown, view: () => import("@/wall/MatrixView.vue") },
+  { path: "/tiles/programme", name: "Tiles to make", group: "within", roles: grown, view: () => import("@/wall/ProgrammeView.vue") },
+  { path: "/tiles/chart", name: "The wall on paper", group: "within", roles: grown, print: true, view: () => import("@/print/ChartView.vue") },
+  { path: "/plan/sheets/:id", name: "Record sheets", group: "within", roles: grown, print: true, view: () => import("@/print/SheetsView.vue") },
+  { path: "/plan/review/:id", name: "Looking over plans", heading: "What deserves a look", group: "within", roles: onlyTeacher, view: () => import("@/desk/ReviewView.vue"),
+    keys: [
+      ["up, down", "Choose a plan"],
+      ["a", "Approve it"],
+      ["A", "Approve all that nothing speaks against"],
+      ["r", "Return it with a note"],
+      ["m", "Mend it by its first way out"],
+    ] },
+  { path: "/plan/prints/:id/:kind", name: "On paper", group: "within", roles: grown, print: true, view: () => import("@/print/PrintsView.vue") },
+  { path: "/plan/:id/schemes", name: "Schemes", group: "within", roles: grown, view: () => import("@/desk/SchemesView.vue"),
+    keys: [["left, right", "Choose a scheme"], ["n, r", "Another; turn the colours on"], ["p, Delete", "Pick it; drop it"], ["w, Esc", "Show the class; back to the desk"]] },
+  { path: "/plan/:id", name: "Plan desk", group: "within", roles: grown, view: () => import("@/desk/DeskView.vue"),
+    keys: [
+      ["up, down", "Choose a surface"],
+      ["t", "Search the tiles for it"],
+      ["f", "Find a colour for it"],
+      ["b", "Leave it bare"],
+      ["+ and -", "One coat more or less"],
+      ["h", "The record of the piece"],
+      ["m", "Take the way out of the first finding that has one"],
+      ["o, d", "Take over a plan; mark out details and how it stands"],
+      ["v", "Schemes side by side"],
+    ] },
+  { path: "/bench/handover", name: "Hand over", group: "within", roles: grown, view: () => import("@/bench/HandoverView.vue"),
+    keys: [["Enter", "All are where they belong"]] },
+  { path: "/bench/lost", name: "Whose is this?", group: "within", roles: grown, view: () => import("@/bench/LostView.vue") },
+  { path: "/foot/gauge", name: "Foot gauge", group: "within", roles: grown, print: true, view: () => import("@/print/GaugeView.vue") },
+  { path: "/kiln/ready", name: "May it be fired?", group: "within", roles: grown, view: () => import("@/gate/ReadyView.vue") },
+  { path: "/stock/cards", name: "Jar cards", group: "within", roles: grown, print: true, view: () => import("@/print/JarCardsView.vue") },
+  { path: "/station", name: "A tablet of the room", group: "within", roles: ["station"], view: () => import("@/station/StationView.vue") },
+];
+
+const of = (group: Place["group"]) => places.filter((p) => p.group === group);
+
+/** The stages in the job's order, and what stands beside them. */
+export const stages = of("stage");
+export const beside = of("beside");
+
+/** Keys that count everywhere, beside the ones that lead to a place. */
+const everywhere: readonly KeyLine[] = [
+  ["c", "Chalk or fired colours"],
+  ["T", "The tablets of the room: switch, lock, end"],
+  ["?", "These keys"],
+];
+
+/** All keys by where they count, in the order of the job. */
+export const keyHelp: readonly { name: string; keys: readonly KeyLine[] }[] = [
+  {
+    name: "Everywhere",
+    keys: [
+      ...[...stages, ...beside].filter((p) => p.path !== "/room").map((p) => [p.key!, p.name] as const),
+      ...everywhere,
+    ],
+  },
+  ...places.filter((p) => p.keys).map((p) => ({ name: p.heading ?? p.name, keys: p.keys! })),
+];

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { useRoom } from "@/lib/useRoom";
+import { useSession } from "@/lib/useSession";
+import { beside, stages } from "@/places";
+import PieceRecord from "@/record/PieceRecord.vue";
+import DoorView from "@/room/DoorView.vue";
+import ShortcutHelp from "@/ui/ShortcutHelp.vue";
+import TheRail from "@/ui/TheRail.vue";
+import TopBar from "@/ui/TopBar.vue";
+import { useKeys } from "@/ui/useKeys";
+
+/** What a teacher or a helper sees: the door, and behind it rail, bar and the open place. */
+const LiveScreen = defineAsyncComponent(() => import("@/room/LiveScreen.vue"));
+
+const session = useSession();
+const room = useRoom();
+const router = useRouter();
+const route = useRoute();
+const open = computed(() => session.data.value?.state === "open");
+/** A helper who comes by an address to what is the teacher's alone is sent to Today. */
+watch(
+  () => [route.meta.roles, session.data.value?.role] as const,
+  ([roles, role]) => open.value && role && roles && !roles.includes(role) && void router.replace("/"),
+);
+
+const leads = Object.fromEntries(
+  [...stages, ...beside].map((place) => [place.key, () => void (open.value && router.push(place.path))]),
+);
+useKeys({
+  ...leads,
+  c: () => room.toggleLook(),
+  "?": () => (room.helpOpen = true),
+  T: () => (room.tabletsOpen = true),
+});
+</script>
+
+<template>
+  <DoorView v-if="!open" />
+  <div v-else class="room">
+    <a class="skip" href="#main">To the work</a>
+    <TheRail />
+    <TopBar />
+    <main id="main" tabindex="-1"><RouterView /></main>
+    <ShortcutHelp />
+    <LiveScreen />
+    <PieceRecord v-if="room.record" :id="room.record" @close="room.record = ''" />
+  </div>
+</template>
+
+<style scoped>
+.room {
+  display: grid;
+  grid-template: auto 1fr / 148px 1fr;
+  grid-template-areas: "rail top" "rail main";
+  min-height: 100vh;
+}
+main {
+  grid-area: main;
+  padding: 18px 26px 48px;
+  min-width: 0;
+}
+main:focus {
+  outline: none;
+  box-shadow: none;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  background: #fff;
+  padding: 8px;
+  z-index: 9;
+}
+@media (max-width: 900px) {
+  .room {
+    grid-template-columns: 104px 1fr;
+  }
+  main {
+    padding: 14px;
+  }
+}
+@media print {
+  .room {
+    display: block;
+  }
+  main {
+    padding: 0;
+  }
+}
+</style>
