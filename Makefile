@@ -28,6 +28,7 @@ tools-present:
 
 # The whole of the tests: the core, the server, and the real interface in Chromium.
 test: build chromium
+	cd web && npm run --silent test
 	go test ./core/... ./internal/... ./cmd/...
 	go test -count=1 -timeout 10m ./e2e/...
 

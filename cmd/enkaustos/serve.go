@@ -10,7 +10,6 @@ import (
 	"net"
 	"net/http"
 	"os"
-	"runtime/debug"
 	"strconv"
 	"strings"
 	"syscall"
@@ -208,9 +207,6 @@ func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options)
 		return err
 	}
 	defer handler.Close()
-	if os.Getenv("GOGC") == "" {
-		debug.SetGCPercent(200) // a school is small: memory is cheaper than the time of collecting it
-	}
 	server := &http.Server{Handler: handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute}
 	server.RegisterOnShutdown(handler.EndStreams)
 	o.Log.Info("serving", "address", v.url(listener), "school", school.Names.The(o.School.Now().Snapshot).Name)

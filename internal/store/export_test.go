@@ -6,3 +6,6 @@ import "database/sql"
 func (s *Store) Pools() map[string]*sql.DB {
 	return map[string]*sql.DB{"writer": s.writer, "reader": s.reader}
 }
+
+// Path is where the database lies.
+func (s *Store) Path() string { return s.path() }

@@ -94,14 +94,14 @@ type besideKey struct{}
 
 func (s *Store) open(ctx context.Context, now time.Time) error {
 	path := s.path()
-	fresh := true
-	if info, err := os.Stat(path); err == nil && info.Size() > 0 {
+	fresh, beside := true, false
+	var err error
+	if info, serr := os.Stat(path); serr == nil && info.Size() > 0 {
 		fresh = false
-		if err := s.look(ctx, path); err != nil {
+		if beside, err = s.look(ctx, path); err != nil {
 			return err
 		}
 	}
-	var err error
 	if s.writer, err = sql.Open("sqlite", dsn(path, "immediate")); err != nil {
 		return err
 	}
@@ -109,29 +109,28 @@ func (s *Store) open(ctx context.Context, now time.Time) error {
 	if err := s.migrate(ctx, fresh, now); err != nil {
 		return err
 	}
-	s.reader, err = sql.Open("sqlite", dsn(path, "deferred"))
-	if err == nil {
-		s.reader.SetMaxOpenConns(4)
-	}
-	return err
-}
-
-// look inspects the file: at once, or beside its reading where the layout is today's
-// and somebody waits.
-func (s *Store) look(ctx context.Context, path string) error {
-	if ctx.Value(besideKey{}) == nil {
-		return inspect(ctx, path)
-	}
-	conn, current, err := identify(ctx, path)
-	if err != nil {
+	if s.reader, err = sql.Open("sqlite", dsn(path, "deferred")); err != nil {
 		return err
 	}
-	if !current {
-		return errors.Join(quickCheck(ctx, conn, path), conn.Close())
+	s.reader.SetMaxOpenConns(4)
+	if beside { // now, for nobody may read while a copy's journal is made the server's
+		s.check = make(chan error, 1)
+		go func() { s.check <- quickCheck(context.WithoutCancel(ctx), s.reader, path) }()
 	}
-	s.check = make(chan error, 1)
-	go func() { s.check <- errors.Join(quickCheck(context.WithoutCancel(ctx), conn, path), conn.Close()) }()
 	return nil
+}
+
+// look inspects the file: at once, or only its head where the layout is today's and
+// somebody reads it beside the rest of the check.
+func (s *Store) look(ctx context.Context, path string) (beside bool, err error) {
+	conn, current, err := identify(ctx, path)
+	if err != nil {
+		return false, err
+	}
+	if beside = current && ctx.Value(besideKey{}) != nil; !beside {
+		err = quickCheck(ctx, conn, path)
+	}
+	return beside, errors.Join(err, conn.Close())
 }
 
 // dsn names the file with the pragmas that every pooled connection must have:

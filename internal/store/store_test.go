@@ -3,8 +3,10 @@ package store_test
 import (
 	"context"
 	"database/sql"
+	"fmt"
 	"os"
 	"path/filepath"
+	"strings"
 	"sync"
 	"testing"
 	"time"
@@ -206,4 +208,54 @@ func TestRecordsAndPictures(t *testing.T) {
 	picture, err = s.Picture(t.Context(), "p")
 	require.NoError(t, err)
 	require.Nil(t, picture)
+}
+
+// A copy opens at once, though its pages are checked while it is read: nobody may have
+// it open while its journal is made the server's.
+func TestACopyOpensBesideItsCheck(t *testing.T) {
+	s := openAt(t, t.TempDir())
+	require.NoError(t, s.Write(t.Context(), func(tx *store.Tx) error { // large enough for the check to take its time
+		for i := range 200 {
+			if err := tx.PutPicture(fmt.Sprint(i), make([]byte, 100_000)); err != nil {
+				return err
+			}
+		}
+		return tx.Put("clay", "P", word{"Pale"})
+	}))
+	made, err := s.Backup(t.Context(), now)
+	require.NoError(t, err)
+	copied := filepath.Join(filepath.Dir(s.Path()), "backups", made.Name)
+	require.NoError(t, s.Close())
+	for range 10 {
+		dir := t.TempDir()
+		_, err := store.Restore(t.Context(), dir, copied, now)
+		require.NoError(t, err)
+		again, err := store.OpenBeside(t.Context(), dir, now, func(s *store.Store) error {
+			require.Equal(t, []string{"P"}, keys(t, t.Context(), s))
+			return nil
+		})
+		require.NoError(t, err)
+		require.NoError(t, again.Close())
+	}
+}
+
+// A damaged file is refused by its check, whatever was read of it meanwhile.
+func TestADamagedFileIsRefusedBesideItsReading(t *testing.T) {
+	dir := t.TempDir()
+	s := openAt(t, dir)
+	require.NoError(t, s.Write(t.Context(), func(tx *store.Tx) error {
+		for i := range 200 {
+			if err := tx.Put("clay", fmt.Sprintf("clay %03d", i), word{strings.Repeat("pale ", 100)}); err != nil {
+				return err
+			}
+		}
+		return nil
+	}))
+	require.NoError(t, s.Close())
+	text, err := os.ReadFile(file(dir))
+	require.NoError(t, err)
+	copy(text[len(text)-3*4096:], make([]byte, 2*4096))
+	require.NoError(t, os.WriteFile(file(dir), text, 0o600))
+	_, err = store.OpenBeside(t.Context(), dir, now, func(*store.Store) error { return nil })
+	require.ErrorIs(t, err, store.ErrDamaged)
 }
