@@ -24,9 +24,10 @@ watch(look, (list) => (at.value = Math.min(at.value, Math.max(0, list.length - 1
 const item = computed(() => look.value[at.value]);
 const { detail, piece, save, stand, mendFirst } = useDesk(() => item.value?.piece.id ?? "");
 /** What the findings below do not say themselves. */
-const why = computed(
-  () => item.value?.why.filter((w) => !item.value?.piece.findings.some((f) => w.startsWith(f.text))) ?? [],
-);
+const why = computed(() => {
+  const below = piece.value?.findings;
+  return below ? (item.value?.why ?? []).filter((w) => !below.some((f) => w.startsWith(f.text))) : [];
+});
 const note = ref<string>();
 const field = ref<{ focus: () => void }>();
 
