@@ -1,0 +1,107 @@
+package work
+
+import (
+	"os"
+	"reflect"
+	"regexp"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/core/foot"
+	"enkaustos/core/piece"
+)
+
+func scene(t *testing.T) Scene {
+	body, err := piece.Build(piece.Slab, nil)
+	require.NoError(t, err)
+	return Scene{Class: "c", Body: body, Now: start, Jar: func(code string) bool { return code == "A" },
+		Find: func(id string) (Event, bool) { return Event{ID: id, Kind: Coated, By: "Table 1"}, id == "mine" }}
+}
+
+var (
+	table   = Actor{Role: Station, Name: "Table 1", Class: "c"}
+	teacher = Actor{Role: Teacher, Name: "teacher"}
+)
+
+// Who may log what, and what cannot have happened to anybody.
+func TestWhatIsRefused(t *testing.T) {
+	coat := Event{Kind: Coated, Surface: "face", Glaze: "A"}
+	for said, c := range map[string]struct {
+		by Actor
+		e  Event
+	}{
+		"": {table, coat},
+		`"sung" is nothing that happens to a piece.`:                        {teacher, Event{Kind: "sung"}},
+		"That is logged on the teacher's side.":                             {table, Event{Kind: Checked}},
+		"Marks and rulings are the teacher's.":                              {Actor{Role: Helper, Name: "helper"}, Event{Kind: Ruled}},
+		"This piece is not of the class that is in the room now.":           {Actor{Role: Station, Name: "Table 1", Class: "d"}, coat},
+		"What happened in another lesson is entered on the teacher's side.": {table, Event{Kind: Coated, Surface: "face", Glaze: "A", Done: start.Add(-time.Hour)}},
+		"Somebody else logged that: the teacher can take it back.":          {Actor{Role: Station, Name: "Table 2", Class: "c"}, Event{Kind: Undone, Undoes: "mine"}},
+		`a slab has no surface "nowhere".`:                                  {teacher, Event{Kind: Coated, Surface: "nowhere", Glaze: "A"}},
+		`a slab has no surface "".`:                                         {teacher, Event{Kind: Patched}},
+		"that lesson has not been yet.":                                     {teacher, Event{Kind: Coated, Surface: "face", Glaze: "A", Done: start.Add(time.Minute)}},
+		`no jar is called "Q".`:                                             {teacher, Event{Kind: Coated, Surface: "face", Glaze: "Q"}},
+		`a coat feels thin, right or thick, not "wet".`:                     {teacher, Event{Kind: Coated, Surface: "face", Glaze: "A", Felt: "wet"}},
+		"say what is overruled, and why.":                                   {teacher, Event{Kind: Ruled, Code: "drying"}},
+		`nothing that keeps a piece out of the kiln is called "dear".`:      {teacher, Event{Kind: Ruled, Code: "dear", Text: "why"}},
+		"nobody may overrule that a piece has a glaze that no jar holds.":   {teacher, Event{Kind: Ruled, Code: "unknown-glaze", Text: "why"}},
+		`"wings" is no help in the kiln: expected stilts, cookie or wash.`:  {teacher, Event{Kind: Prepared, Text: "wings"}},
+	} {
+		r := Refuse(c.by, c.e, scene(t))
+		if said == "" {
+			require.Nil(t, r)
+			continue
+		}
+		require.NotNil(t, r, said)
+		require.Equal(t, said, r.Text)
+	}
+	sc := scene(t)
+	sc.State.Seq = 5
+	require.Equal(t, Stale, Refuse(teacher, Event{Kind: Ruled, Code: "drying", Text: "why", Seen: 4}, sc).Why)
+	require.Nil(t, Refuse(teacher, Event{Kind: Ruled, Code: "drying", Text: "why", Seen: 5}, sc))
+}
+
+// The contract takes the kinds that people log and no other, and every field that one
+// of them takes; fields are fields of the event.
+func TestTheContractTakesWhatTheRegisterTakes(t *testing.T) {
+	text, err := os.ReadFile("../../api/openapi.yaml")
+	require.NoError(t, err)
+	whole := regexp.MustCompile(`(?s)\n    EventIn:\n(.*?)\n    [A-Z]\w+:`).FindSubmatch(text)
+	require.NotNil(t, whole)
+	in := string(whole[1])
+	list := regexp.MustCompile(`(?s)kind:\s+type: string\s+enum: \[(.*?)\]`).FindStringSubmatch(in)
+	require.NotNil(t, list)
+	var taken []string
+	for _, kind := range strings.Split(list[1], ",") {
+		taken = append(taken, strings.TrimSpace(kind))
+	}
+	known := map[string]bool{}
+	for f := range reflect.TypeFor[Event]().Fields() {
+		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+		known[name] = true
+	}
+	for _, kind := range Kinds() {
+		entry, _ := Of(kind)
+		require.Equal(t, entry.By != "", slices.Contains(taken, string(kind)), "%s: who logs it, and whether the contract takes it", kind)
+		for _, field := range entry.Fields {
+			require.True(t, known[field], "%s: an event has no %s", kind, field)
+			if entry.By != "" {
+				require.Regexp(t, `(?m)^        `+field+`:`, in, "%s takes it, and the contract does not", kind)
+			}
+		}
+		text := map[Kind]string{Answered: SameCoat, Prepared: OnStilts}[kind]
+		require.NotEmpty(t, Event{Kind: kind, Text: text, Place: ReadyShelf, Felt: Thin, Verdict: foot.Clean, Cover: foot.Even, Parts: 2, Mark: 3, Code: "drying"}.Says("Face"), kind)
+	}
+	require.Subset(t, asStrings(Kinds()), taken)
+}
+
+func asStrings(kinds []Kind) (all []string) {
+	for _, k := range kinds {
+		all = append(all, string(k))
+	}
+	return all
+}
