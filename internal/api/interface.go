@@ -66,22 +66,9 @@ func (z *zipped) serve(w http.ResponseWriter, r *http.Request, name string) bool
 	if !slices.Contains([]string{".js", ".css", ".svg"}, path.Ext(name)) || !strings.Contains(r.Header.Get("Accept-Encoding"), "gzip") {
 		return false
 	}
-	z.mu.Lock()
-	defer z.mu.Unlock()
-	text, known := z.of[name]
-	if !known {
-		plain, err := fs.ReadFile(z.files, name)
-		if err != nil {
-			return false
-		}
-		var out bytes.Buffer
-		zip, _ := gzip.NewWriterLevel(&out, gzip.BestCompression) // a level that there is
-		_, err = zip.Write(plain)
-		if err = errors.Join(err, zip.Close()); err != nil {
-			return false
-		}
-		text = out.Bytes()
-		z.of[name] = text
+	text, err := z.text(name)
+	if err != nil {
+		return false
 	}
 	w.Header().Set("Content-Type", kind)
 	w.Header().Set("Content-Encoding", "gzip")
@@ -92,4 +79,25 @@ func (z *zipped) serve(w http.ResponseWriter, r *http.Request, name string) bool
 		_, _ = w.Write(text)
 	}
 	return true
+}
+
+// text is a file, compressed. Nobody waits for whoever is still being answered.
+func (z *zipped) text(name string) ([]byte, error) {
+	z.mu.Lock()
+	defer z.mu.Unlock()
+	if text, known := z.of[name]; known {
+		return text, nil
+	}
+	plain, err := fs.ReadFile(z.files, name)
+	if err != nil {
+		return nil, err
+	}
+	var out bytes.Buffer
+	zip, _ := gzip.NewWriterLevel(&out, gzip.BestCompression) // a level that there is
+	_, err = zip.Write(plain)
+	if err = errors.Join(err, zip.Close()); err != nil {
+		return nil, err
+	}
+	z.of[name] = out.Bytes()
+	return out.Bytes(), nil
 }

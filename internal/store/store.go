@@ -54,6 +54,10 @@ type Store struct {
 // Open opens or makes the database in dir, after a backup where its layout has
 // to change. now stamps that backup. The errors are sentences for the teacher.
 func Open(ctx context.Context, dir string, now time.Time) (*Store, error) {
+	return open(ctx, dir, now, false)
+}
+
+func open(ctx context.Context, dir string, now time.Time, beside bool) (*Store, error) {
 	if err := os.MkdirAll(dir, 0o700); err != nil {
 		return nil, fmt.Errorf("cannot write to %s: choose another folder with --data", dir)
 	}
@@ -66,7 +70,7 @@ func Open(ctx context.Context, dir string, now time.Time) (*Store, error) {
 		return nil, ErrInUse
 	}
 	s := &Store{dir: dir, lock: lock}
-	if err := s.open(ctx, now); err != nil {
+	if err := s.open(ctx, now, beside); err != nil {
 		return nil, errors.Join(err, s.Close())
 	}
 	return s, nil
@@ -76,7 +80,7 @@ func Open(ctx context.Context, dir string, now time.Time) (*Store, error) {
 // while every page of the file is checked, and what it found counts only if the file
 // is whole.
 func OpenBeside(ctx context.Context, dir string, now time.Time, read func(*Store) error) (*Store, error) {
-	s, err := Open(context.WithValue(ctx, besideKey{}, true), dir, now)
+	s, err := open(ctx, dir, now, true)
 	if err != nil {
 		return nil, err
 	}
@@ -90,15 +94,12 @@ func OpenBeside(ctx context.Context, dir string, now time.Time, read func(*Store
 	return s, nil
 }
 
-type besideKey struct{}
-
-func (s *Store) open(ctx context.Context, now time.Time) error {
-	path := s.path()
-	fresh, beside := true, false
-	var err error
+// open opens the file; beside leaves the check of its pages to whoever reads it now.
+func (s *Store) open(ctx context.Context, now time.Time, beside bool) (err error) {
+	path, fresh := s.path(), true
 	if info, serr := os.Stat(path); serr == nil && info.Size() > 0 {
 		fresh = false
-		if beside, err = s.look(ctx, path); err != nil {
+		if beside, err = look(ctx, path, beside); err != nil {
 			return err
 		}
 	}
@@ -113,24 +114,24 @@ func (s *Store) open(ctx context.Context, now time.Time) error {
 		return err
 	}
 	s.reader.SetMaxOpenConns(4)
-	if beside { // now, for nobody may read while a copy's journal is made the server's
+	if beside && !fresh { // now, for nobody may read while a copy's journal is made the server's
 		s.check = make(chan error, 1)
 		go func() { s.check <- quickCheck(context.WithoutCancel(ctx), s.reader, path) }()
 	}
 	return nil
 }
 
-// look inspects the file: at once, or only its head where the layout is today's and
-// somebody reads it beside the rest of the check.
-func (s *Store) look(ctx context.Context, path string) (beside bool, err error) {
+// look inspects the file: whole, or only its head where somebody checks the rest
+// beside reading it and the layout is today's. checkLater says which.
+func look(ctx context.Context, path string, beside bool) (checkLater bool, err error) {
 	conn, current, err := identify(ctx, path)
 	if err != nil {
 		return false, err
 	}
-	if beside = current && ctx.Value(besideKey{}) != nil; !beside {
+	if checkLater = current && beside; !checkLater {
 		err = quickCheck(ctx, conn, path)
 	}
-	return beside, errors.Join(err, conn.Close())
+	return checkLater, errors.Join(err, conn.Close())
 }
 
 // dsn names the file with the pragmas that every pooled connection must have:
