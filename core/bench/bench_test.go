@@ -172,7 +172,7 @@ func TestTwinProperties(t *testing.T) {
 func TestWays(t *testing.T) {
 	cross, err := rules.Default().With(nil)
 	require.Empty(t, err)
-	laid, err := rules.Default().With(map[string]string{"strokes": rules.LaidOn})
+	laid, err := rules.Default().With(map[string]string{"strokes": string(rules.LaidOn)})
 	require.Empty(t, err)
 	ways := func(h rules.House, k glaze.Kind) (all []bench.Way) {
 		for n := 1; n <= 4; n++ {

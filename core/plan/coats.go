@@ -23,7 +23,7 @@ func (c *check) standing(surface piece.Surface, stack glaze.Stack, s sorted) {
 			Way:  "Leave it bare."})
 		return
 	}
-	if surface.ID == "underside" && c.shelf.House.Underside == "bare" {
+	if surface.ID == "underside" && c.shelf.House.Underside == rules.StaysBare {
 		c.add(Finding{Code: matter.Underside, Surface: surface.ID, Mend: &Choice{Bare: true},
 			Text: "Underside: this house leaves it bare.", Way: "Leave it bare."})
 	}

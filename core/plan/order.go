@@ -123,7 +123,7 @@ func pass(s piece.Surface, g *glaze.Glaze, layer int) int {
 // face is when a surface's turn comes among the grounds.
 func face(s piece.Surface, h rules.House) int {
 	inside, outside := 0, 1
-	if h.Faces == rules.ExteriorNow {
+	if h.Faces == rules.ExteriorFirst {
 		inside, outside = outside, inside
 	}
 	switch {

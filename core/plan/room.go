@@ -26,7 +26,7 @@ func (c *check) room(surface piece.Surface, s sorted) {
 				Text: fmt.Sprintf("%s: %s %s is not among this class's jars.", surface.Name, g.Code, g.Name), Way: "Choose one of the class's jars, or allow it under Classes."})
 		}
 		c.wares(surface, g)
-		if len(g.Recipe) > 0 && c.shelf.House.Mixing == rules.Never {
+		if len(g.Recipe) > 0 && c.shelf.House.Mixing == rules.NeverMixed {
 			c.add(Finding{Code: matter.Mixing, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: %s %s was mixed from %s, and this house does not mix.", surface.Name, g.Code, g.Name, g.Recipe),
 				Way:  "Choose a jar as it is, or a tile of an overlap."})

@@ -85,7 +85,7 @@ func (c *check) seat(surface piece.Surface, stack glaze.Stack, s sorted) {
 	}
 	f := Finding{Code: matter.Seat, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.coats)}}
 	switch {
-	case c.shelf.House.Seat != "one":
+	case c.shelf.House.Seat != rules.OneCoat:
 		f.Text = fmt.Sprintf("%s: glaze on it welds the lid to the jar.", surface.Name)
 		f.Way, f.Mend = "Leave it bare.", &Choice{Bare: true}
 	case s.coats > 1:

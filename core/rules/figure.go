@@ -93,5 +93,5 @@ func (h *House) Thickness(g *glaze.Glaze, l glaze.Layer) int {
 
 // MayBeThick says whether a glaze may carry more than the figure on purpose.
 func (h *House) MayBeThick(g *glaze.Glaze) bool {
-	return h.Extra == Always || h.Extra != Never && g.Thick
+	return h.Extra == AlwaysThicker || h.Extra != NeverThicker && g.Thick
 }

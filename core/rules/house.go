@@ -25,84 +25,63 @@ const (
 	Nothing Hearsay = "nothing" // not mentioned
 )
 
-// The choices that core looks at; Fields lists all of them with their words.
-const (
-	Strict      = "strict"    // Over: anything above the figure is refused
-	Never       = "never"     // Extra, Mixing
-	Always      = "always"    // Extra
-	Greenware   = "greenware" // UnderglazeOn
-	NoneNow     = "none"      // UnderglazeOn: not this lesson
-	Permission  = "ask"       // UnderglazeOn: whoever asked the teacher
-	Stilts      = "stilts"    // Foot
-	Apart       = "apart"     // Meeting
-	OnceFired   = "once"      // Path
-	WantVents   = "want"      // Vents
-	OneEach     = "each"      // InsideOutside
-	SeenOnly    = "seen"      // Hidden
-	ExteriorNow = "exterior"  // Faces: the exterior before the interior
-	ByResist    = "resist"    // FootBy
-	LaidOn      = "laid"      // Stroke
-	WhileDamp   = "damp"      // Recoat
-	InPictures  = "pictures"  // Tablets
-)
-
 // House is one school's rules. The zero House is of no use: start from Default.
 type House struct {
-	Coats           int      // of one glaze alone
-	CoatsLeast      int      // how few are let pass; 0 = no fewer than Coats
-	Over            string   // what happens above the figure
-	Extra           string   // who may be thicker than usual on purpose
-	Layering        Layering // where glazes overlap
-	UnderglazeCoats int      // of colour under a clear
-	ClearOnFood     int      // coats of clear over underglaze, food surfaces
-	ClearElsewhere  int      // coats of clear over underglaze, other surfaces
-	UnderglazeOn    string   // what underglaze may go on
-	ClearWhen       string   // whether clear follows in the same lesson
-	Mixing          string   // on the palette
-	Meeting         string   // of two colours
+	Coats           int         // of one glaze alone
+	CoatsLeast      int         // how few are let pass; 0 = no fewer than Coats
+	Over            Excess      // what happens above the figure
+	Extra           Thicker     // who may be thicker than usual on purpose
+	Layering        Layering    // where glazes overlap
+	UnderglazeCoats int         // of colour under a clear
+	ClearOnFood     int         // coats of clear over underglaze, food surfaces
+	ClearElsewhere  int         // coats of clear over underglaze, other surfaces
+	UnderglazeOn    Ware        // what underglaze may go on
+	ClearWhen       ClearLesson // whether clear follows in the same lesson
+	Mixing          Mixing      // on the palette
+	Meeting         Meeting     // of two colours
 
-	BandMM     float64 // bare above the shelf
-	BandRiskMM float64 // added for runners and layered stacks
-	SteepMM    float64 // added to the band over a steep wall that carries more than usual
-	Foot       string  // "bare", or one thin coat on stilts
-	FootBy     string  // how it gets bare
-	Underside  string  // "may" or "bare"
-	Seat       string  // "bare" or "one": what a seat carries
-	Wipes      string  // who
+	BandMM     float64   // bare above the shelf
+	BandRiskMM float64   // added for runners and layered stacks
+	SteepMM    float64   // added to the band over a steep wall that carries more than usual
+	Foot       Footing   // "bare", or one thin coat on stilts
+	FootBy     Baring    // how it gets bare
+	Underside  Underside // "may" or "bare"
+	Seat       SeatCoat  // "bare" or "one": what a seat carries
+	Wipes      Hand      // who
 
 	DryMinutes   [3]float64
-	Recoat       string // when the next coat may go on
+	Recoat       Recoating // when the next coat may go on
 	KilnDryHours float64
 
-	Hidden    string // "all" or "seen": whether what nobody sees is glazed
+	Hidden    Extent // "all" or "seen": whether what nobody sees is glazed
 	OtherClay Hearsay
 
-	Path    string // bisque first, or once
-	Vents   string // scratched-through places where it is fired once
-	Clean   string // how bisque is cleaned
-	Stroke  string // how a coat is laid
-	Faces   string // which face comes first
-	Open    string // how many glazes at once
-	Wash    string // between colours
-	Thins   string // who thins glaze
-	Tablets string // how tablets speak
+	Path    Path      // bisque first, or once
+	Vents   Venting   // scratched-through places where it is fired once
+	Clean   Cleaning  // how bisque is cleaned
+	Stroke  Stroke    // how a coat is laid
+	Faces   FaceOrder // which face comes first
+	Open    Opening   // how many glazes at once
+	Wash    Washing   // between colours
+	Thins   Hand      // who thins glaze
+	Tablets Speech    // how tablets speak
 
-	MostColours   int    // on one piece; 0 = no limit
-	InsideOutside string // whether inside and outside take one glaze each
-	MostCover     int    // per cent of what may be glazed that may be; 100 = all
+	MostColours   int      // on one piece; 0 = no limit
+	InsideOutside InAndOut // whether inside and outside take one glaze each
+	MostCover     int      // per cent of what may be glazed that may be; 100 = all
 }
 
 // Default is the house as a secondary school's bench usually keeps it (common
 // practice; drying times and the addition for risk from memory).
 func Default() House {
 	return House{
-		Coats: 3, Over: "warn", Extra: "glaze", Layering: DoubleMarked,
-		UnderglazeCoats: 3, ClearOnFood: 3, ClearElsewhere: 2, UnderglazeOn: "both", ClearWhen: "same", Mixing: Never, Meeting: "touch",
-		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: "bare", FootBy: "wipe", Underside: "may", Seat: "bare", Wipes: "student",
-		DryMinutes: [3]float64{1, 3, 5}, Recoat: "dry", KilnDryHours: 12,
-		Hidden: "all", OtherClay: Hint,
-		Path: "bisque", Vents: "without", Clean: "damp", Stroke: "cross", Faces: "interior", Open: "one", Wash: "wash", Thins: "teacher", Tablets: "words",
-		InsideOutside: "free", MostCover: 100,
+		Coats: 3, Over: WarnAbove, Extra: ByCard, Layering: DoubleMarked,
+		UnderglazeCoats: 3, ClearOnFood: 3, ClearElsewhere: 2, UnderglazeOn: BothWares, ClearWhen: SameLesson, Mixing: NeverMixed, Meeting: MayTouch,
+		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: BareFoot, FootBy: WipedBack, Underside: MayBeGlazed, Seat: BareSeat, Wipes: Student,
+		DryMinutes: [3]float64{1, 3, 5}, Recoat: WhenDry, KilnDryHours: 12,
+		Hidden: CoverAll, OtherClay: Hint,
+		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, Wash: WashBrush, Thins: Teacher, Tablets: InWords,
+		InsideOutside: AsTheyLike, MostCover: 100,
 	}
 }
 
@@ -120,7 +99,7 @@ func (h House) RecoatShare() float64 {
 	switch h.Recoat {
 	case WhileDamp:
 		return 0
-	case "mostly":
+	case MostlyDry:
 		return 2.0 / 3
 	}
 	return 1
@@ -134,5 +113,5 @@ func (h House) KilnDry() time.Duration { return time.Duration(h.KilnDryHours * f
 // the house does it between colours (2 minutes for washing, the others beside
 // it from memory).
 func (h House) ChangeMinutes() float64 {
-	return map[string]float64{"wash": 2, "brush": 0.5, "sponge": 1, "bowls": 1.5, "collect": 0.5}[h.Wash]
+	return map[Washing]float64{WashBrush: 2, BrushEach: 0.5, SpongeOff: 1, TwoBowls: 1.5, Collected: 0.5}[h.Wash]
 }

@@ -1,10 +1,14 @@
 package rules_test
 
 import (
+	"fmt"
+	"strings"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/require"
+
+	"gotest.tools/v3/golden"
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/rules"
@@ -97,4 +101,57 @@ func TestDryingFollowsTheNumberOfTheCoat(t *testing.T) {
 	require.Equal(t, []time.Duration{time.Minute, 3 * time.Minute, 5 * time.Minute, 5 * time.Minute},
 		[]time.Duration{h.Dry(1), h.Dry(2), h.Dry(3), h.Dry(9)})
 	require.Equal(t, 12*time.Hour, h.KilnDry())
+}
+
+// The rules, their schools and the rooms as a teacher reads them: what stands in
+// testdata was looked at. go test ./core/rules -update, and read the difference.
+func TestRulesStayAsTheyAre(t *testing.T) {
+	var page strings.Builder
+	for _, f := range rules.Fields() {
+		fmt.Fprintf(&page, "%s / %s: %s = %s\n  %s\n", f.Group, f.Key, f.Name, f.Says(rules.Default()), f.Reason)
+		for _, c := range f.Choices {
+			fmt.Fprintf(&page, "  %s: %s\n", c.Key, c.Name)
+		}
+		if len(f.Choices) == 0 {
+			fmt.Fprintf(&page, "  %v to %v %s\n", f.Least, f.Most, f.Unit)
+			h := rules.Default()
+			for _, v := range []float64{f.Least, f.Most} {
+				require.NoError(t, f.Set(&h, fmt.Sprint(v)), "a bound itself will do")
+			}
+			for _, v := range []float64{f.Least - 1, f.Most + 1} {
+				require.ErrorContains(t, f.Set(&h, fmt.Sprint(v)), f.Name)
+			}
+		}
+	}
+	for _, p := range rules.Presets() {
+		fmt.Fprintf(&page, "%s: %s. %s %v\n", p.Key, p.Name, p.Means, p.Values)
+		_, refused := rules.Default().With(p.Values)
+		require.Empty(t, refused)
+	}
+	golden.Assert(t, page.String(), "rules.txt")
+}
+
+// What the house's customs cost in time: a coat may be recoated once dry, after two
+// thirds, or at once; a change of glaze costs most where the brush is washed (from
+// memory but for the two minutes of washing).
+func TestCustomsCostTime(t *testing.T) {
+	h := rules.Default()
+	for custom, share := range map[rules.Recoating]float64{rules.WhenDry: 1, rules.MostlyDry: 2.0 / 3, rules.WhileDamp: 0} {
+		h.Recoat = custom
+		require.InDelta(t, share, h.RecoatShare(), 1e-12)
+	}
+	for custom, minutes := range map[rules.Washing]float64{rules.WashBrush: 2, rules.BrushEach: 0.5, rules.SpongeOff: 1, rules.TwoBowls: 1.5, rules.Collected: 0.5} {
+		h.Wash = custom
+		require.InDelta(t, minutes, h.ChangeMinutes(), 1e-12)
+	}
+}
+
+// Who may be thicker on purpose, by the schools.
+func TestThickerOnPurpose(t *testing.T) {
+	h := rules.Default()
+	plain, thick := &glaze.Glaze{Kind: glaze.Solid}, &glaze.Glaze{Kind: glaze.Solid, Thick: true}
+	for school, want := range map[rules.Thicker][2]bool{rules.ByCard: {false, true}, rules.NeverThicker: {false, false}, rules.AlwaysThicker: {true, true}} {
+		h.Extra = school
+		require.Equal(t, want, [2]bool{h.MayBeThick(plain), h.MayBeThick(thick)}, school)
+	}
 }

@@ -9,15 +9,19 @@ import (
 	"flag"
 	"fmt"
 	"go/ast"
+	"go/importer"
 	"go/parser"
 	"go/token"
+	"go/types"
 	"io/fs"
 	"math/rand"
 	"os"
 	"os/exec"
 	"path/filepath"
+	"runtime"
 	"slices"
 	"strings"
+	"sync"
 	"time"
 )
 
@@ -45,22 +49,7 @@ func fail(err error) {
 }
 
 func report(all []broken, needs map[string][]string, seed int64, places, enough int) {
-	var survivors []broken
-	caught, void := 0, 0
-	for _, b := range all {
-		if caught+len(survivors) == places {
-			break
-		}
-		switch verdict := b.try(needs); verdict {
-		case "void":
-			void++ // it does not compile: nothing that anybody could write by mistake
-		case "caught":
-			caught++
-		default:
-			survivors = append(survivors, b)
-		}
-		fmt.Fprintf(os.Stderr, "\r%d of %d, %d caught", caught+len(survivors), places, caught)
-	}
+	caught, void, survivors := tryAll(all, needs, places)
 	slices.SortFunc(survivors, func(a, b broken) int { return strings.Compare(a.String(), b.String()) })
 	fmt.Printf(`# What the tests of core are worth
 
@@ -80,6 +69,44 @@ did not compile and are not counted.
 	}
 }
 
+// tryAll breaks one place after the other, one a processor, until so many have compiled.
+func tryAll(all []broken, needs map[string][]string, places int) (caught, void int, survivors []broken) {
+	var lock sync.Mutex
+	next := 0
+	take := func() (b broken, ok bool) {
+		lock.Lock()
+		defer lock.Unlock()
+		if next == len(all) || next-void == places {
+			return b, false
+		}
+		next++
+		return all[next-1], true
+	}
+	var hands sync.WaitGroup
+	for range runtime.NumCPU() {
+		hands.Go(func() {
+			for b, ok := take(); ok; b, ok = take() {
+				verdict := b.try(needs)
+				lock.Lock()
+				switch verdict {
+				case "void":
+					void++ // it does not compile: nothing that anybody could write by mistake
+				case "caught":
+					caught++
+				default:
+					survivors = append(survivors, b)
+					fmt.Fprintf(os.Stderr, "\rnot caught: %s:%d %s -> %s\n", b.file, b.line, b.from, b.to)
+				}
+				fmt.Fprintf(os.Stderr, "\r%d of %d, %d caught", caught+len(survivors), places, caught)
+				lock.Unlock()
+			}
+		})
+	}
+	hands.Wait()
+	forget()
+	return caught, void, survivors
+}
+
 // broken is one place with something else written in it.
 type broken struct {
 	file     string
@@ -93,43 +120,75 @@ func (b broken) String() string { return fmt.Sprintf("%s:%05d %s", b.file, b.lin
 
 // swapped says what a mistaken hand writes for a sign.
 var swapped = map[token.Token]token.Token{
-	token.EQL: token.NEQ, token.NEQ: token.EQL, token.LSS: token.LEQ, token.LEQ: token.LSS,
-	token.GTR: token.GEQ, token.GEQ: token.GTR, token.LAND: token.LOR, token.LOR: token.LAND,
+	token.EQL: token.NEQ, token.NEQ: token.EQL, token.LAND: token.LOR, token.LOR: token.LAND,
 	token.ADD: token.SUB, token.SUB: token.ADD, token.MUL: token.QUO, token.QUO: token.MUL,
 }
 
+// A count that meets its bound tells "less" from "at most"; a measured number never
+// meets it to the last bit, so there the comparison is turned round.
+var (
+	offByOne = map[token.Token]token.Token{token.LSS: token.LEQ, token.LEQ: token.LSS, token.GTR: token.GEQ, token.GEQ: token.GTR}
+	turned   = map[token.Token]token.Token{token.LSS: token.GEQ, token.LEQ: token.GTR, token.GTR: token.LEQ, token.GEQ: token.LSS}
+)
+
 // breaks are all places of a folder that can be broken.
 func breaks(root string) (all []broken, err error) {
+	known := token.NewFileSet()
+	imports := importer.ForCompiler(known, "source", nil)
 	err = filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {
-		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") {
+		if err != nil || !d.IsDir() {
 			return err
 		}
-		text, err := os.ReadFile(path)
-		if err != nil {
-			return err
-		}
-		files := token.NewFileSet()
-		file, err := parser.ParseFile(files, path, text, parser.SkipObjectResolution)
-		if err != nil {
-			return err
-		}
-		add := func(from, to token.Pos, with string) {
-			at, end := files.Position(from), files.Position(to).Offset
-			all = append(all, broken{path, at.Line, strings.Join(strings.Fields(string(text[at.Offset:end])), " "), with, at.Offset, end})
-		}
-		ast.Inspect(file, func(n ast.Node) bool { return place(n, add) })
-		return nil
+		found, err := packageBreaks(known, imports, path)
+		all = append(all, found...)
+		return err
 	})
 	return all, err
 }
 
+// packageBreaks are the places of one package.
+func packageBreaks(known *token.FileSet, imports types.Importer, dir string) (all []broken, err error) {
+	paths, err := filepath.Glob(filepath.Join(dir, "*.go"))
+	if err != nil {
+		return nil, err
+	}
+	var files []*ast.File
+	for _, path := range paths {
+		if strings.HasSuffix(path, "_test.go") {
+			continue
+		}
+		file, err := parser.ParseFile(known, path, nil, parser.SkipObjectResolution)
+		if err != nil {
+			return nil, err
+		}
+		files = append(files, file)
+	}
+	said := types.Info{Types: map[ast.Expr]types.TypeAndValue{}}
+	if _, err := (&types.Config{Importer: imports}).Check(dir, known, files, &said); err != nil {
+		return nil, err
+	}
+	for _, file := range files {
+		path := known.Position(file.Pos()).Filename
+		text, err := os.ReadFile(path)
+		if err != nil {
+			return nil, err
+		}
+		add := func(from, to token.Pos, with string) {
+			at, end := known.Position(from), known.Position(to).Offset
+			all = append(all, broken{path, at.Line, strings.Join(strings.Fields(string(text[at.Offset:end])), " "), with, at.Offset, end})
+		}
+		ast.Inspect(file, func(n ast.Node) bool { return place(n, said, add) })
+	}
+	return all, nil
+}
+
 // place breaks one node, where it is one that can be broken.
-func place(n ast.Node, add func(from, to token.Pos, with string)) bool {
+func place(n ast.Node, said types.Info, add func(from, to token.Pos, with string)) bool {
 	switch n := n.(type) {
 	case *ast.ImportSpec:
 		return false
 	case *ast.BinaryExpr:
-		if to, ok := swapped[n.Op]; ok {
+		if to, ok := otherSign(n, said); ok {
 			add(n.OpPos, n.OpPos+token.Pos(len(n.Op.String())), to.String())
 		}
 	case *ast.BasicLit:
@@ -153,6 +212,21 @@ func place(n ast.Node, add func(from, to token.Pos, with string)) bool {
 		}
 	}
 	return true
+}
+
+// otherSign is what stands in the place of an operator, if anything can.
+func otherSign(n *ast.BinaryExpr, said types.Info) (token.Token, bool) {
+	basic, ok := said.TypeOf(n.X).Underlying().(*types.Basic)
+	measured := ok && basic.Info()&types.IsFloat != 0
+	if ok && basic.Info()&types.IsString != 0 && n.Op == token.ADD {
+		return 0, false // words put together have no minus
+	}
+	for _, signs := range []map[token.Token]token.Token{swapped, map[bool]map[token.Token]token.Token{true: turned, false: offByOne}[measured]} {
+		if to, ok := signs[n.Op]; ok {
+			return to, true
+		}
+	}
+	return 0, false
 }
 
 // try runs the tests on the broken source.
@@ -184,14 +258,13 @@ func (b broken) try(needs map[string][]string) (verdict string) {
 		defer stop()
 		return exec.CommandContext(ctx, "go", append([]string{args[0], "-overlay", filepath.Join(dir, "overlay.json")}, args[1:]...)...).Run() == nil
 	}
-	defer forget()
 	own := "./" + filepath.ToSlash(filepath.Dir(b.file))
 	switch {
 	case !run("build", own):
 		return "void"
-	case !run("test", "-failfast", own):
+	case !run("test", "-vet=off", "-ldflags=-s -w", "-failfast", own):
 		return "caught"
-	case len(needs[own]) > 0 && !run(append([]string{"test", "-failfast"}, needs[own]...)...):
+	case len(needs[own]) > 0 && !run(append([]string{"test", "-vet=off", "-ldflags=-s -w", "-failfast"}, needs[own]...)...):
 		return "caught"
 	}
 	return "survived"
