@@ -20,6 +20,7 @@ import (
 	"path/filepath"
 	"runtime"
 	"slices"
+	"strconv"
 	"strings"
 	"sync"
 	"time"
@@ -124,6 +125,9 @@ var swapped = map[token.Token]token.Token{
 	token.ADD: token.SUB, token.SUB: token.ADD, token.MUL: token.QUO, token.QUO: token.MUL,
 }
 
+// What is smaller is no figure: it is how near to a bound counts as on it.
+const tolerance = 1e-3
+
 // A count that meets its bound tells "less" from "at most"; a measured number never
 // meets it to the last bit, so there the comparison is turned round.
 var (
@@ -196,7 +200,9 @@ func place(n ast.Node, said types.Info, add func(from, to token.Pos, with string
 		case token.INT:
 			add(n.Pos(), n.End(), "("+n.Value+" + 1)")
 		case token.FLOAT:
-			add(n.Pos(), n.End(), "("+n.Value+" * 1.25)")
+			if v, err := strconv.ParseFloat(n.Value, 64); err == nil && v >= tolerance {
+				add(n.Pos(), n.End(), "("+n.Value+" * 1.25)")
+			}
 		}
 	case *ast.UnaryExpr:
 		if n.Op == token.NOT || n.Op == token.SUB {

@@ -2,7 +2,7 @@ import { createPinia, setActivePinia } from "pinia";
 import { beforeEach, describe, expect, it } from "vitest";
 import { ref } from "vue";
 import type { Tile } from "@/api/client";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { useUnits } from "@/lib/useUnits";
 import { keyHelp, places, stages } from "@/places";
 import { useNaming, type BoxReading } from "@/wall/useNaming";
@@ -14,7 +14,7 @@ describe("lengths", () => {
   it("are said in mm, or by the sixteenths of an inch of a ruler", () => {
     const units = useUnits();
     expect(units.say(6.04)).toBe("6 mm");
-    useRoom().units = "in";
+    useScreen().units = "in";
     for (const [mm, said] of [
       [0, "0 in"],
       [3.175, "1/8 in"],
@@ -31,7 +31,7 @@ describe("lengths", () => {
       ["mm", 0.3],
       ["in", 0.25],
     ] as const) {
-      useRoom().units = unit;
+      useScreen().units = unit;
       for (const typed of [finest, 1, 3.5, 12]) expect(units.shown(units.kept(typed))).toBe(typed);
     }
   });

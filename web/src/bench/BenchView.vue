@@ -14,9 +14,9 @@ import { useKeys } from "@/ui/useKeys";
 import { useGlazes } from "@/lib/useLists";
 import { useNow } from "@/lib/useNow";
 import { usePieces } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 
-const room = useRoom();
+const screen = useScreen();
 const now = useNow();
 const glazes = useGlazes();
 const { pieces, isPending } = usePieces();
@@ -123,10 +123,10 @@ function photographed(event: Event) {
   <p class="caution">
     Sand wet or with a mask, wipe with wet sponges. Lids tight before shaking, away from faces.
   </p>
-  <FromPaper v-if="fromPaper || done" v-model="done" :class-id="room.classId" />
+  <FromPaper v-if="fromPaper || done" v-model="done" :class-id="screen.classId" />
   <StrayList />
   <BenchDoubts :pieces="shown" @settle="bench.settle" />
-  <p v-if="!room.classId && boards.length > 2" class="soft">Choose a class above to see one bench.</p>
+  <p v-if="!screen.classId && boards.length > 2" class="soft">Choose a class above to see one bench.</p>
   <BenchBoard
     v-for="(b, bi) in boards"
     :key="b.id"

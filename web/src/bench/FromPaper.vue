@@ -2,6 +2,7 @@
 import { computed } from "vue";
 import { useNow } from "@/lib/useNow";
 import { useBells } from "@/room/useBells";
+import { dateAndClock, forField } from "@/ui/moments";
 
 /** Ticks of a printed sheet are entered as done in an earlier lesson. */
 const props = defineProps<{ classId: string }>();
@@ -9,19 +10,7 @@ const done = defineModel<string>({ required: true });
 const now = useNow();
 const { lessonsBefore } = useBells();
 const lessons = computed(() => lessonsBefore(props.classId, new Date(now.value)));
-const own = computed(() => (done.value ? local(new Date(done.value)) : ""));
-const say = (at: Date) =>
-  new Intl.DateTimeFormat("en-GB", {
-    weekday: "short",
-    day: "numeric",
-    month: "short",
-    hour: "2-digit",
-    minute: "2-digit",
-  }).format(at);
-function local(at: Date) {
-  const two = (n: number) => String(n).padStart(2, "0");
-  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:${two(at.getMinutes())}`;
-}
+const own = computed(() => (done.value ? forField(done.value) : ""));
 function set(text: string) {
   const at = new Date(text);
   if (!Number.isNaN(at.getTime())) done.value = at.toISOString();
@@ -32,11 +21,11 @@ function set(text: string) {
   <div class="paper" role="status">
     <b>{{
       done
-        ? `Entering what was done on ${say(new Date(done))}`
+        ? `Entering what was done on ${dateAndClock(done)}`
         : "Entering from paper: in which lesson was it done?"
     }}</b>
     <el-button v-for="l in lessons" :key="l.toISOString()" size="small" @click="done = l.toISOString()">{{
-      say(l)
+      dateAndClock(l)
     }}</el-button>
     <label>
       or

@@ -3,11 +3,12 @@ import { computed } from "vue";
 import type { Piece } from "@/api/client";
 import { useKeys } from "@/ui/useKeys";
 import { useClasses } from "@/lib/useLists";
-import { say, useLog, usePieces } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { useLog, usePieces } from "@/lib/usePieces";
+import { say } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 
 /** The end of a lesson: who puts what where, with the reason in one line. */
-const room = useRoom();
+const screen = useScreen();
 const log = useLog();
 const classes = useClasses();
 const { pieces, isPending } = usePieces();
@@ -70,7 +71,7 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
       >
     </div>
   </div>
-  <p v-if="!room.classId" class="soft">Choose a class above to see who puts what where.</p>
+  <p v-if="!screen.classId" class="soft">Choose a class above to see who puts what where.</p>
   <div class="places">
     <section
       v-for="x in places"
@@ -102,7 +103,7 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
           </button>
           <span>
             <b>{{ p.student }} {{ p.mark }}</b>
-            <span v-if="!room.classId" class="soft"> {{ classes.byId.value.get(p.class)?.name }}</span>
+            <span v-if="!screen.classId" class="soft"> {{ classes.byId.value.get(p.class)?.name }}</span>
             <span class="why">
               <b v-if="x.key !== 'ready' && p.putAt === 'ready'">✕ It stands on the ready shelf. </b
               >{{ p.placeWhy }}

@@ -2,8 +2,9 @@
 import { computed } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { useGlazes } from "@/lib/useLists";
-import { attempt, say } from "@/lib/usePieces";
+import { attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** How the glaze in a jar is, written down from the bench. */
 const props = defineProps<{ code: string }>();
@@ -12,16 +13,17 @@ const changed = useChanged();
 const glazes = useGlazes();
 const jar = computed(() => glazes.byCode.value.get(props.code));
 type State = NonNullable<Schemas["JarChange"]["state"]>;
-const states: { key: State; name: string; means: string }[] = [
-  { key: "good", name: "Good", means: "A dipped finger shows the outline of the nail, not its detail." },
-  { key: "thick", name: "Too thick", means: "Water by the spoon, by whom the house lets." },
+const states: { key: State; name: string; beside: string }[] = [
+  { key: "good", name: "Good", beside: "A dipped finger shows the outline of the nail, not its detail." },
+  { key: "thick", name: "Too thick", beside: "Water by the spoon, by whom the house lets." },
   {
     key: "watery",
     name: "Watery",
-    means: "Let it settle and pour some off; too much water is hard to undo.",
+    beside: "Let it settle and pour some off; too much water is hard to undo.",
   },
-  { key: "dried", name: "Dried out", means: "Revive it, or throw it away." },
+  { key: "dried", name: "Dried out", beside: "Revive it, or throw it away." },
 ];
+const state = computed({ get: () => jar.value?.state, set: (now) => now && void set(now) });
 async function set(state: State) {
   const kept = await attempt(
     answer(api.PUT("/glazes/{code}", { params: { path: { code: props.code } }, body: { state } })),
@@ -42,26 +44,8 @@ async function set(state: State) {
     @close="emit('close')"
   >
     <p class="caution">Stir or shake it first, lid tight, away from faces.</p>
-    <ul>
-      <li v-for="s in states" :key="s.key">
-        <el-button :aria-pressed="jar?.state === s.key" @click="set(s.key)">{{ s.name }}</el-button>
-        <span>{{ s.means }}</span>
-      </li>
-    </ul>
+    <ChoiceBar v-slot="{ option }" v-model="state" label="How it is" :options="states" stacked>
+      <b>{{ option.name }}</b> {{ option.beside }}
+    </ChoiceBar>
   </el-dialog>
 </template>
-
-<style scoped>
-ul {
-  display: grid;
-  gap: 8px;
-  margin-top: 12px;
-}
-li {
-  display: grid;
-  grid-template-columns: 120px 1fr;
-  gap: 12px;
-  align-items: center;
-  line-height: 1.3;
-}
-</style>

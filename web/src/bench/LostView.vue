@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { reactive, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
-import { useClasses, useClays, useGlazes } from "@/lib/useLists";
-import { attempt, say, useLog } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { useClasses } from "@/lib/useLists";
+import { useLog } from "@/lib/usePieces";
+import { attempt, say } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 import { useQuery } from "@tanstack/vue-query";
 import { queries } from "@/lib/queries";
+import ClaySelect from "@/ui/ClaySelect.vue";
+import JarSelect from "@/ui/JarSelect.vue";
 
 /** Whose piece carries no name? By form, clay, colours, coats, and photographs beside it. */
-const room = useRoom();
+const screen = useScreen();
 const log = useLog();
-const glazes = useGlazes();
-const clays = useClays();
 const classes = useClasses();
 const forms = useQuery(queries.forms());
 const clues = reactive({
@@ -48,7 +49,7 @@ async function fromPhotograph(event: Event) {
   }
 }
 async function seek() {
-  const body: Schemas["Clues"] = { class: room.classId || undefined };
+  const body: Schemas["Clues"] = { class: screen.classId || undefined };
   if (clues.form) body.form = clues.form;
   if (clues.clay) body.clay = clues.clay;
   if (clues.glazes.length) body.glazes = clues.glazes;
@@ -56,7 +57,7 @@ async function seek() {
   if (clues.colour) body.colour = clues.colour;
   found.value = await attempt(answer(api.POST("/pieces/search", { body })));
 }
-watch([clues, () => room.classId], () => void seek(), { deep: true });
+watch([clues, () => screen.classId], () => void seek(), { deep: true });
 const itIs = (c: Schemas["Candidate"]) =>
   log.mutate(
     [
@@ -96,31 +97,17 @@ const itIs = (c: Schemas["Candidate"]) =>
       </label>
       <label
         >Clay
-        <el-select
+        <ClaySelect
           v-model="clues.clay"
           aria-label="Clay"
           clearable
           placeholder="not sure"
           :empty-values="[null, undefined]"
-        >
-          <el-option
-            v-for="c in clays.data.value"
-            :key="c.code"
-            :value="c.code"
-            :label="`${c.code} ${c.name}`"
-          />
-        </el-select>
+        />
       </label>
       <label
         >Glazes you can tell
-        <el-select v-model="clues.glazes" aria-label="Glazes" multiple filterable placeholder="none">
-          <el-option
-            v-for="g in glazes.data.value"
-            :key="g.code"
-            :value="g.code"
-            :label="`${g.code} ${g.name}`"
-          />
-        </el-select>
+        <JarSelect v-model="clues.glazes" aria-label="Glazes" multiple placeholder="none" />
       </label>
       <label
         >Coats on it in all

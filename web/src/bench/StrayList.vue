@@ -2,22 +2,19 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
-import { attempt } from "@/lib/usePieces";
+import { attempt } from "@/ui/messages";
 import AskList from "@/ui/AskList.vue";
 import { queries, useChanged } from "@/lib/queries";
+import { dayAndClock } from "@/ui/moments";
 
 /** Taps that came late from a tablet and could not be kept as they were: the teacher decides. */
 const changed = useChanged();
 const strays = useQuery(queries.strays());
-const clock = (at: string) =>
-  new Intl.DateTimeFormat("en-GB", { weekday: "short", hour: "2-digit", minute: "2-digit" }).format(
-    new Date(at),
-  );
 const asks = computed(() =>
   (strays.data.value ?? []).map((s) => ({
     id: s.id,
     about: `${s.who || "A piece"}: ${s.text},`,
-    text: `tapped ${clock(s.happened)} at ${s.station}, which had no network. ${s.reason}`,
+    text: `tapped ${dayAndClock(s.happened)} at ${s.station}, which had no network. ${s.reason}`,
   })),
 );
 async function settle(id: string, keep: boolean) {

@@ -2,15 +2,16 @@ import { ref, type Ref } from "vue";
 import { answer, api, type Piece, type Schemas, type SurfaceState } from "@/api/client";
 import { nextCoat, type Board } from "@/bench/useBoard";
 import { useColumn } from "@/bench/useColumn";
-import { attempt, say, useLog, type NewEvent } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { useLog, type NewEvent } from "@/lib/usePieces";
+import { attempt, say } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 
 const felt: Record<Schemas["Felt"], string> = { thin: "thin", right: "as it should", thick: "thick" };
 
 /** What can be logged at the bench: one coat, a column, and what befalls a piece. */
 export function useBench(boards: Ref<Board[]>) {
   const log = useLog();
-  const room = useRoom();
+  const screen = useScreen();
   const whole = useColumn(boards);
   /** A coat whose jar has to be asked for. */
   const jarFor = ref<{ piece: Piece; surface: SurfaceState }>();
@@ -103,8 +104,8 @@ export function useBench(boards: Ref<Board[]>) {
   /** Opens the record of a piece where one kind of happening is written down. */
   function tell(piece: Piece | undefined, kind: string, surface?: SurfaceState) {
     if (!piece) return;
-    room.recordFor = { kind, surface: surface?.id ?? "" };
-    room.record = piece.id;
+    screen.recordFor = { kind, surface: surface?.id ?? "" };
+    screen.record = piece.id;
   }
   return {
     whole,

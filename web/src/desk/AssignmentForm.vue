@@ -3,15 +3,19 @@ import { useQuery } from "@tanstack/vue-query";
 import { refDebounced } from "@vueuse/core";
 import { computed, reactive, ref, watch } from "vue";
 import { answer, api, Problem, type Schemas } from "@/api/client";
-import { useClasses, useGlazes } from "@/lib/useLists";
-import { say } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { useClasses } from "@/lib/useLists";
+import { say } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 import { useUnits } from "@/lib/useUnits";
 import FromBelow from "@/ui/FromBelow.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import MarkingEditor from "@/desk/MarkingEditor.vue";
 import MeasureFields from "@/desk/MeasureFields.vue";
 import { queries, useChanged } from "@/lib/queries";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
+import { cm2 } from "@/ui/figures";
+import ClassSelect from "@/ui/ClassSelect.vue";
+import JarSelect from "@/ui/JarSelect.vue";
 
 /**
  * Gives a class a form with measurements, or changes an assignment that it has;
@@ -19,18 +23,17 @@ import { queries, useChanged } from "@/lib/queries";
  */
 const open = defineModel<boolean>({ required: true });
 const props = defineProps<{ change?: Schemas["Assignment"] }>();
-const room = useRoom();
+const screen = useScreen();
 const { unit } = useUnits();
 const classes = useClasses();
 const tell = useChanged();
 const forms = useQuery(queries.forms());
 
-const asked = reactive({ class: room.classId, name: "", form: "bowl" });
+const asked = reactive({ class: screen.classId, name: "", form: "bowl" });
 const measures = ref<Record<string, number>>({});
 const marking = ref<Schemas["Marking"]>({});
 /** Jars of this lesson alone; none for what the class may use. */
 const jars = ref<string[]>([]);
-const glazes = useGlazes();
 const kind = computed(() => forms.data.value?.find((f) => f.form === asked.form));
 const usual = (k = kind.value) => Object.fromEntries(k?.measures.map((m) => [m.key, m.default]) ?? []);
 watch(kind, () => {
@@ -43,7 +46,7 @@ watch(
   ([now]) => {
     if (!now) return;
     const c = props.change;
-    asked.class = c?.class ?? (room.classId || (classes.data.value?.[0]?.id ?? ""));
+    asked.class = c?.class ?? (screen.classId || (classes.data.value?.[0]?.id ?? ""));
     if (!c) {
       if (!Object.keys(measures.value).length) measures.value = usual();
       return;
@@ -93,7 +96,7 @@ async function give() {
       );
       say(`${made.pieces} pieces of ${made.name} wait for a plan.`);
       asked.name = "";
-      room.classId = made.class;
+      screen.classId = made.class;
     }
     open.value = false;
     await tell("assignment");
@@ -101,6 +104,11 @@ async function give() {
     say((error as Error).message, "error");
   }
 }
+const formChoices = computed(() => forms.data.value?.map((f) => ({ key: f.form, name: f.name })) ?? []);
+const unitChoices: { key: typeof screen.units; name: string }[] = [
+  { key: "mm", name: "mm" },
+  { key: "in", name: "inches" },
+];
 </script>
 
 <template>
@@ -115,17 +123,10 @@ async function give() {
         <label>Name<el-input v-model="asked.name" name="assignment" maxlength="80" required /></label>
         <label v-if="!change">
           Class
-          <el-select v-model="asked.class" aria-label="Class of the assignment">
-            <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />
-          </el-select>
+          <ClassSelect v-model="asked.class" aria-label="Class of the assignment" />
         </label>
-        <el-radio-group v-if="!change" v-model="asked.form" aria-label="Form">
-          <el-radio-button v-for="f in forms.data.value" :key="f.form" :value="f.form" :label="f.name" />
-        </el-radio-group>
-        <el-radio-group v-model="room.units" aria-label="Measured in" size="small">
-          <el-radio-button value="mm" label="mm" />
-          <el-radio-button value="in" label="inches" />
-        </el-radio-group>
+        <ChoiceBar v-if="!change" v-model="asked.form" label="Form" :options="formChoices" />
+        <ChoiceBar v-model="screen.units" label="Measured in" :options="unitChoices" joined />
         <MeasureFields v-model="measures" :kind="kind" :poses="sketched?.poses ?? []" :errors="errors" />
       </div>
       <div class="shows">
@@ -140,27 +141,20 @@ async function give() {
           />
         </div>
         <p class="areas num">
-          <span v-for="s in sketched?.surfaces" :key="s.id">{{ s.name }} {{ s.areaCM2.toFixed(0) }} cm²</span>
+          <span v-for="s in sketched?.surfaces" :key="s.id">{{ s.name }} {{ cm2(s.areaCM2) }}</span>
         </p>
         <FromBelow v-if="sketched" :under="sketched.under" :says="`as wide as its foot, in ${unit}`" />
         <p v-for="[key, says] in elsewhere" :key="key" role="alert" class="bad">{{ says }}</p>
         <label>
           Jars of this lesson
-          <el-select
+          <JarSelect
             v-model="jars"
             multiple
             collapse-tags
             filterable
             placeholder="what the class may use"
             aria-label="Jars of this lesson"
-          >
-            <el-option
-              v-for="g in glazes.data.value"
-              :key="g.code"
-              :value="g.code"
-              :label="`${g.code} ${g.name}`"
-            />
-          </el-select>
+          />
         </label>
         <p v-if="target && !change" class="soft">
           {{ target.students.length }} students, clay {{ target.clay }}, cone {{ target.cone }}.

@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { queries } from "@/lib/queries";
+import { mL } from "@/ui/figures";
 
 /** What all plans of an assignment take of each glaze, beside what is left in the jar. */
 const props = defineProps<{ assignment: string }>();
@@ -19,12 +20,12 @@ const amounts = useQuery(computed(() => ({ ...queries.amounts(props.assignment),
           <th scope="row">
             <span class="code">{{ a.glaze }}</span> {{ a.name }}
           </th>
-          <td class="num">{{ a.ml.toFixed(0) }} mL</td>
+          <td class="num">{{ mL(a.ml) }}</td>
           <td class="num">{{ a.cups }} {{ a.cups > 1 ? "cups" : "cup" }}</td>
           <td class="num">
             <template v-if="a.left === undefined">nobody knows what is left</template>
-            <b v-else-if="a.left < a.ml">▲ only {{ a.left.toFixed(0) }} mL left</b>
-            <template v-else>{{ a.left.toFixed(0) }} mL left</template>
+            <b v-else-if="a.left < a.ml">▲ only {{ mL(a.left) }} left</b>
+            <template v-else>{{ mL(a.left) }} left</template>
           </td>
         </tr>
       </tbody>

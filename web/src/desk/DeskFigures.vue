@@ -3,6 +3,7 @@ import { ref } from "vue";
 import type { Schemas } from "@/api/client";
 import { useUnits } from "@/lib/useUnits";
 import FromBelow from "@/ui/FromBelow.vue";
+import { cm2, mL } from "@/ui/figures";
 
 /** The figures of a plan: how high it stays bare and why, how much glaze it takes, and in which order it is laid. */
 const props = defineProps<{
@@ -18,7 +19,7 @@ const cups = (n: number) => `${n} ${n > 1 ? "cups" : "cup"}`;
 /** What has to stay bare of each surface. */
 function bare() {
   const name = new Map(props.surfaces.map((s) => [s.id, s.name]));
-  return props.band.bare.map((b) => `${name.get(b.surface)} ${b.areaCM2.toFixed(0)} cm²`).join(", ");
+  return props.band.bare.map((b) => `${name.get(b.surface)} ${cm2(b.areaCM2)}`).join(", ");
 }
 function why() {
   return props.band.parts.map((p) => (p.mm ? `${p.why} ${say(p.mm)}` : p.why)).join(" + ");
@@ -37,7 +38,7 @@ function why() {
     <FromBelow :under="under" :says="`bare to ${say(band.heightMM)} above the shelf`" />
     <p v-if="amounts.length" class="num">
       <b>It takes</b> about
-      {{ amounts.map((a) => `${a.ml.toFixed(0)} mL of ${a.glaze} (${cups(a.cups)})`).join(", ") }}.
+      {{ amounts.map((a) => `${mL(a.ml)} of ${a.glaze} (${cups(a.cups)})`).join(", ") }}.
     </p>
     <template v-if="order.length">
       <button type="button" class="more" :aria-expanded="open" @click="open = !open">

@@ -2,7 +2,7 @@
 import { computed } from "vue";
 import type { Choice, Piece } from "@/api/client";
 import { useAssignments } from "@/lib/useLists";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 
 /** Whose piece lies on the desk, and what can be done with its plan as a whole. */
 const props = defineProps<{ piece: Piece }>();
@@ -18,7 +18,7 @@ const assignments = useAssignments();
 const template = computed(
   () => assignments.data.value?.find((a) => a.id === props.piece.assignment)?.template,
 );
-const room = useRoom();
+const screen = useScreen();
 const glazedFirst = computed(
   () => props.piece.revision === 0 && props.piece.surfaces.some((s) => s.on.length),
 );
@@ -54,7 +54,7 @@ const glazedFirst = computed(
           </template>
         </el-dropdown>
       </template>
-      <el-button @click="room.record = piece.id">Record <kbd>h</kbd></el-button>
+      <el-button @click="screen.record = piece.id">Record <kbd>h</kbd></el-button>
     </div>
   </div>
 </template>

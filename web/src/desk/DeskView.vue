@@ -17,12 +17,14 @@ import { useDesk } from "@/desk/useDesk";
 import { useFindings } from "@/desk/useFindings";
 import { useKeys } from "@/ui/useKeys";
 import { useGlazes, useTiles } from "@/lib/useLists";
-import { attempt, say } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { attempt, say } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 import { stackOf } from "@/lib/stack";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
+import { cm2 } from "@/ui/figures";
 
 const props = defineProps<{ id: string }>();
-const room = useRoom();
+const screen = useScreen();
 const router = useRouter();
 const tiles = useTiles();
 const glazes = useGlazes();
@@ -35,6 +37,14 @@ watch(
 );
 const surface = computed(() => piece.value?.surfaces.find((s) => s.id === chosen.value));
 const area = computed(() => new Map(detail.data.value?.surfaces.map((s) => [s.id, s])));
+const surfaces = computed(
+  () =>
+    piece.value?.surfaces.map((s) => ({
+      key: s.id,
+      name: s.name,
+      beside: cm2(area.value.get(s.id)?.areaCM2 ?? 0),
+    })) ?? [],
+);
 const food = computed(() => area.value.get(chosen.value)?.use !== "plain");
 const carried = computed(() => piece.value?.surfaces.filter((s) => s.on.length) ?? []);
 const { findings, nothingFound } = useFindings(piece, chosen);
@@ -91,7 +101,7 @@ useKeys({
   f: () => (finding.value = true),
   t: () => document.querySelector<HTMLInputElement>(".picker input")?.focus(),
   b: () => void bare(),
-  h: () => (room.record = props.id),
+  h: () => (screen.record = props.id),
   v: () => void schemes(),
   o: () => (copying.value = true),
   d: () => (marking.value = true),
@@ -121,7 +131,7 @@ useKeys({
           :drawing="detail.data.value.drawing"
           :surfaces="detail.data.value.surfaces"
           :states="piece.surfaces"
-          :look="room.look"
+          :look="screen.look"
           :selected="chosen"
           :band-mm="piece.bandMM"
           :findings="piece.findings"
@@ -129,7 +139,7 @@ useKeys({
         />
         <a
           class="svg"
-          :href="`/api/pieces/${piece.id}/drawing?look=${room.look}`"
+          :href="`/api/pieces/${piece.id}/drawing?look=${screen.look}`"
           :download="`${piece.student}.svg`"
           >SVG</a
         >
@@ -158,13 +168,7 @@ useKeys({
       />
     </div>
     <div class="right sheet">
-      <ul class="surfaces" aria-label="Surfaces">
-        <li v-for="s in piece.surfaces" :key="s.id">
-          <button type="button" :aria-pressed="s.id === chosen" @click="chosen = s.id">
-            {{ s.name }} <span class="soft num">{{ area.get(s.id)?.areaCM2.toFixed(0) }} cm²</span>
-          </button>
-        </li>
-      </ul>
+      <ChoiceBar v-model="chosen" class="surfaces" label="Surfaces" :options="surfaces" />
       <StackEditor
         v-if="surface"
         :surface="surface"
@@ -188,7 +192,7 @@ useKeys({
       <FindPanel
         v-if="finding"
         :tiles="tiles.data.value ?? []"
-        :look="room.look"
+        :look="screen.look"
         :class-id="piece.class"
         :piece="piece.id"
         :surface="chosen"
@@ -231,25 +235,6 @@ useKeys({
   display: grid;
   gap: 12px;
   align-content: start;
-}
-.surfaces {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-}
-.surfaces button {
-  border: 1px solid var(--line-strong);
-  background: var(--paper);
-  padding: 4px 10px;
-  min-height: 38px;
-  cursor: pointer;
-}
-.surfaces button[aria-pressed="true"] {
-  background: var(--ink);
-  color: #fff;
-}
-.surfaces button[aria-pressed="true"] .soft {
-  color: #dedede;
 }
 @media (max-width: 900px) {
   .desk {

@@ -2,12 +2,13 @@
 import { ref } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { useClasses } from "@/lib/useLists";
-import { attempt, say } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { attempt, say } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 import { useChanged } from "@/lib/queries";
+import ClassSelect from "@/ui/ClassSelect.vue";
 
 /** Brings an assignment with its plans from a JSON document: looked at first, then taken over whole or not at all. */
-const room = useRoom();
+const screen = useScreen();
 const tell = useChanged();
 const classes = useClasses();
 const document = ref<Record<string, unknown>>();
@@ -24,7 +25,7 @@ async function read(event: Event) {
     say(`${file.name} is no JSON document.`, "error");
     return;
   }
-  target.value = room.classId || (classes.data.value?.[0]?.id ?? "");
+  target.value = screen.classId || (classes.data.value?.[0]?.id ?? "");
   await look();
 }
 async function send(apply: boolean) {
@@ -58,9 +59,7 @@ async function take() {
     <div v-if="looked" class="looked">
       <label>
         For the class
-        <el-select v-model="target" aria-label="Class it is for" @change="look">
-          <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />
-        </el-select>
+        <ClassSelect v-model="target" aria-label="Class it is for" @change="look" />
       </label>
       <p>
         <b>{{ looked.name }}</b> comes with {{ looked.plans }} plans for students of this class.

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, reactive } from "vue";
 import type { Schemas } from "@/api/client";
-import { useClays, useGuide } from "@/lib/useLists";
+import { useGuide } from "@/lib/useLists";
 import { useUnits } from "@/lib/useUnits";
+import { cm2, degrees } from "@/ui/figures";
+import ClaySelect from "@/ui/ClaySelect.vue";
 
 /** What is marked out on a piece: details with areas of their own, edges, texture, a second clay. */
 const marking = defineModel<Schemas["Marking"]>({ required: true });
@@ -13,7 +15,6 @@ const props = defineProps<{
 }>();
 const nameOf = computed(() => new Map(props.surfaces.map((s) => [s.id, s.name])));
 const { unit, shown, kept } = useUnits();
-const clays = useClays();
 const guide = useGuide();
 /** Where the bands run that are this marking's own. */
 const heights = computed(
@@ -125,7 +126,7 @@ function reclay(id: string, code: string) {
         <tr v-for="s in surfaces" :key="s.id">
           <th scope="row">
             {{ s.name }}
-            <span class="soft num">{{ s.areaCM2.toFixed(0) }} cm², {{ s.slope.toFixed(0) }}°</span>
+            <span class="soft num">{{ cm2(s.areaCM2) }}, {{ degrees(s.slope) }}</span>
             <span v-if="heights.has(s.id)" class="soft num">{{ heights.get(s.id) }}</span>
           </th>
           <td>
@@ -136,13 +137,12 @@ function reclay(id: string, code: string) {
             />
           </td>
           <td>
-            <el-select
+            <ClaySelect
               :model-value="s.clay ?? clay"
               :aria-label="`Clay of ${s.name}`"
+              short
               @change="reclay(s.id, $event)"
-            >
-              <el-option v-for="c in clays.data.value" :key="c.code" :value="c.code" :label="c.code" />
-            </el-select>
+            />
           </td>
           <td>
             <el-button

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { queries } from "@/lib/queries";
 
 /** Plans of other pieces of this form, to be taken over: neighbours, good results, earlier ones. */
 const props = defineProps<{ piece: string }>();
 const emit = defineEmits<{ take: [from: string] }>();
-const room = useRoom();
+const screen = useScreen();
 const models = useQuery(queries.models(props.piece));
 const kinds = { neighbour: "a neighbour", result: "a good result", earlier: "earlier" } as const;
 </script>
@@ -27,7 +27,7 @@ const kinds = { neighbour: "a neighbour", result: "a good result", earlier: "ear
             :key="s.id"
             :raw="s.raw"
             :fired="s.fired"
-            :look="room.look"
+            :look="screen.look"
           />
         </span>
         <span class="soft"

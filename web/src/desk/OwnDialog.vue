@@ -3,6 +3,7 @@ import { computed, reactive, ref, watch } from "vue";
 import type { PieceDetail, Schemas } from "@/api/client";
 import { useUnits } from "@/lib/useUnits";
 import MarkingEditor from "@/desk/MarkingEditor.vue";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** What is one piece's own: what is marked out on it, how it lies, where its line is drawn, stilts and cookie. */
 const props = defineProps<{ detail: PieceDetail }>();
@@ -17,10 +18,18 @@ const band = computed({
   set: (v: number | undefined) => (standing.bandMM = kept(v ?? 0)),
 });
 watch(standing, (now) => emit("save", { ...props.detail.own, standing: { ...now } }));
-const pose = computed(() => props.detail.own.measures?.pose ?? 0);
-function lie(option: number) {
-  emit("save", { ...props.detail.own, measures: { ...props.detail.own.measures, pose: option } });
-}
+const pose = computed({
+  get: () => props.detail.own.measures?.pose ?? 0,
+  set: (pose) => emit("save", { ...props.detail.own, measures: { ...props.detail.own.measures, pose } }),
+});
+const poses = computed(() =>
+  props.detail.poses.map((p) => ({
+    key: p.option,
+    name: p.name,
+    beside: p.stable ? "stands" : "tips over",
+    off: !p.stable,
+  })),
+);
 </script>
 
 <template>
@@ -33,16 +42,7 @@ function lie(option: number) {
     <div class="stand">
       <fieldset v-if="detail.poses.length">
         <legend>How it lies in the kiln</legend>
-        <button
-          v-for="p in detail.poses"
-          :key="p.option"
-          type="button"
-          :disabled="!p.stable"
-          :aria-pressed="pose === p.option"
-          @click="lie(p.option)"
-        >
-          {{ p.name }} <span class="soft">{{ p.stable ? "stands" : "tips over" }}</span>
-        </button>
+        <ChoiceBar v-model="pose" label="How it lies in the kiln" :options="poses" />
       </fieldset>
       <label>
         Line drawn at, {{ unit }} (0: as the rules ask)
@@ -76,27 +76,6 @@ function lie(option: number) {
 }
 fieldset {
   border: 1px solid var(--line);
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-}
-button {
-  border: 1px solid var(--line-strong);
-  background: var(--paper);
-  min-height: 38px;
-  padding: 4px 10px;
-  cursor: pointer;
-}
-button:disabled {
-  cursor: default;
-  border-style: dashed;
-}
-button[aria-pressed="true"] {
-  background: var(--ink);
-  color: #fff;
-}
-button[aria-pressed="true"] .soft {
-  color: #dedede;
 }
 label:not(.el-checkbox) {
   display: grid;

@@ -7,9 +7,9 @@ import ClassAmounts from "@/desk/ClassAmounts.vue";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { usePieces } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 
-const room = useRoom();
+const screen = useScreen();
 const { pieces, isPending } = usePieces();
 const assignments = useAssignments();
 const classes = useClasses();
@@ -109,7 +109,7 @@ function verdict(p: Piece) {
               :key="s.id"
               :raw="s.raw"
               :fired="s.fired"
-              :look="room.look"
+              :look="screen.look"
             />
           </span>
           <span class="verdict"
@@ -120,7 +120,7 @@ function verdict(p: Piece) {
     </ul>
   </section>
   <p v-if="!groups.length && !isPending" class="empty">
-    No piece waits for a plan{{ room.classId ? " in this class" : "" }}. Give a class something to make, or
+    No piece waits for a plan{{ screen.classId ? " in this class" : "" }}. Give a class something to make, or
     look at the planned ones too.
   </p>
   <AssignmentForm :key="changing?.id ?? 'new'" v-model="making" :change="changing" />

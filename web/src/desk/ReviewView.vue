@@ -7,12 +7,13 @@ import { useDecide } from "@/desk/useDecide";
 import { useDesk } from "@/desk/useDesk";
 import { useKeys } from "@/ui/useKeys";
 import { useAssignments, useClasses } from "@/lib/useLists";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { queries } from "@/lib/queries";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** The plans of one assignment that deserve a look, one after the other, by key. */
 const props = defineProps<{ id: string }>();
-const room = useRoom();
+const screen = useScreen();
 const { decide } = useDecide();
 const assignments = useAssignments();
 const classes = useClasses();
@@ -20,6 +21,9 @@ const assignment = computed(() => assignments.data.value?.find((a) => a.id === p
 const review = useQuery(computed(() => queries.review(props.id)));
 const look = computed(() => review.data.value?.look ?? []);
 const at = ref(0);
+const waiting = computed(() =>
+  look.value.map((x, i) => ({ key: i, name: `${x.piece.student} ${x.piece.mark}`, beside: x.why[0] ?? "" })),
+);
 watch(look, (list) => (at.value = Math.min(at.value, Math.max(0, list.length - 1))));
 const item = computed(() => look.value[at.value]);
 const { detail, piece, save, stand, mendFirst } = useDesk(() => item.value?.piece.id ?? "");
@@ -83,21 +87,24 @@ useKeys({
     <RouterLink to="/plan">Back to the plans</RouterLink>
   </p>
   <div v-else-if="item" class="queue">
-    <ol aria-label="Plans to look at">
-      <li v-for="(x, i) in look" :key="x.piece.id">
-        <button type="button" :aria-pressed="i === at" @click="at = i">
-          <b>{{ x.piece.student }} {{ x.piece.mark }}</b>
-          <span>{{ x.why[0] }}</span>
-        </button>
-      </li>
-    </ol>
+    <ChoiceBar
+      v-slot="{ option }"
+      v-model="at"
+      class="plans"
+      label="Plans to look at"
+      :options="waiting"
+      stacked
+    >
+      <b>{{ option.name }}</b>
+      <span class="why-first">{{ option.beside }}</span>
+    </ChoiceBar>
     <article v-if="piece && detail.data.value" :aria-label="piece.student">
       <div class="paper">
         <HalfSection
           :drawing="detail.data.value.drawing"
           :surfaces="detail.data.value.surfaces"
           :states="piece.surfaces"
-          :look="room.look"
+          :look="screen.look"
           :band-mm="piece.bandMM"
           :findings="piece.findings"
         />
@@ -139,25 +146,12 @@ useKeys({
   gap: 20px;
   margin-top: 12px;
 }
-ol {
-  display: grid;
-  gap: 6px;
+.plans {
   align-content: start;
-}
-ol button {
-  width: 100%;
-  display: grid;
-  text-align: left;
-  border: 1px solid var(--line);
-  background: var(--sheet);
-  padding: 8px 12px;
-  min-height: 44px;
-  cursor: pointer;
   font-size: 14px;
 }
-ol button[aria-pressed="true"] {
-  background: var(--ink);
-  color: #fff;
+.why-first {
+  display: block;
 }
 article {
   display: grid;

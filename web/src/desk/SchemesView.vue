@@ -6,14 +6,15 @@ import { answer, api, type Schemas } from "@/api/client";
 import HalfSection from "@/ui/HalfSection.vue";
 import { useDesk } from "@/desk/useDesk";
 import { useKeys } from "@/ui/useKeys";
-import { attempt } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { attempt } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 import { sayStack } from "@/lib/stack";
 import { queries } from "@/lib/queries";
+import { mL } from "@/ui/figures";
 
 /** Up to three schemes for one piece side by side; the first is the plan. */
 const props = defineProps<{ id: string }>();
-const room = useRoom();
+const screen = useScreen();
 const router = useRouter();
 const client = useQueryClient();
 const { detail, piece, told } = useDesk(() => props.id);
@@ -87,7 +88,7 @@ useKeys({
             :drawing="detail.data.value.drawing"
             :surfaces="detail.data.value.surfaces"
             :states="s.surfaces"
-            :look="room.look"
+            :look="screen.look"
             :band-mm="s.bandMM"
             plain
           />
@@ -95,8 +96,8 @@ useKeys({
         <ul class="stacks" :aria-label="`Stacks of ${letter(s.slot)}`">
           <li v-for="x in s.surfaces.filter((y) => y.stack.length)" :key="x.id">
             <i
-              :style="{ background: (room.look === 'chalk' ? x.raw : x.fired) ?? undefined }"
-              :class="{ unknown: room.look === 'fired' && !x.fired }"
+              :style="{ background: (screen.look === 'chalk' ? x.raw : x.fired) ?? undefined }"
+              :class="{ unknown: screen.look === 'fired' && !x.fired }"
               aria-hidden="true"
             />
             <b>{{ x.name }}</b> <span class="num">{{ sayStack(x.stack) }}</span>
@@ -114,7 +115,7 @@ useKeys({
           <ul class="findings">
             <li v-for="(f, i) in s.findings.slice(0, 2)" :key="i">{{ f.text }}</li>
           </ul>
-          <p class="num soft">{{ s.amounts.map((a) => `${a.glaze} ${a.ml.toFixed(0)} mL`).join(", ") }}</p>
+          <p class="num soft">{{ s.amounts.map((a) => `${a.glaze} ${mL(a.ml)}`).join(", ") }}</p>
           <div class="acts">
             <el-button size="small" @click="act(s.slot, 'turn')"
               >Turn the colours on <kbd v-if="s.slot === at">r</kbd></el-button

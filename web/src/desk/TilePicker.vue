@@ -2,7 +2,7 @@
 import { computed, ref } from "vue";
 import type { Glaze, Tile } from "@/api/client";
 import { toTheWork } from "@/ui/useKeys";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import TileCard from "@/ui/TileCard.vue";
 
 /** Tiles of one clay and cone to choose a stack from; jars without a tile stand below. */
@@ -16,7 +16,7 @@ function jar(g: Glaze) {
   if (over.value) emit("over", { glaze: g.code, coats: 1 });
   else emit("pick", [{ glaze: g.code, coats: g.figure }]);
 }
-const room = useRoom();
+const screen = useScreen();
 const words = ref("");
 
 function fits(text: string) {
@@ -50,7 +50,7 @@ function enter() {
     <ul v-if="here.length" class="tiles" aria-label="Tiles that fit">
       <li v-for="t in here" :key="t.code">
         <button type="button" @click="emit('pick', t.stack)">
-          <TileCard :tile="t" :look="room.look" small />
+          <TileCard :tile="t" :look="screen.look" small />
         </button>
       </li>
     </ul>

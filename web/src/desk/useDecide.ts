@@ -1,5 +1,5 @@
 import { answer, api, type Schemas } from "@/api/client";
-import { attempt } from "@/lib/usePieces";
+import { attempt } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
 
 /** One word on one plan, as the screen knows it. */

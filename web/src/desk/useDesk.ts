@@ -3,7 +3,7 @@ import { computed, toValue, type MaybeRefOrGetter } from "vue";
 import { answer, api, type Choice, type PieceDetail, type Schemas } from "@/api/client";
 import { choiceOf } from "@/lib/stack";
 import { usePiece } from "@/lib/usePiece";
-import { attempt } from "@/lib/usePieces";
+import { attempt } from "@/ui/messages";
 import { queries, useChanged } from "@/lib/queries";
 
 type Own = Schemas["Own"];

@@ -9,14 +9,14 @@ import { useKeys } from "@/ui/useKeys";
 import { useGuide } from "@/lib/useLists";
 import { usePiece } from "@/lib/usePiece";
 import { usePieces } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 
 const footKeys: Record<Verdict, string> = { clean: "q", stained: "s", left: "g", low: "l", unclear: "u" };
 const footSigns: Record<Verdict, string> = { clean: "◯", stained: "◍", left: "⬤", low: "◡", unclear: "?" };
 const coverKeys: Record<Cover, string> = { even: "e", bald: "b", gap: "a", lump: "m" };
 const coverSigns: Record<Cover, string> = { even: "▣", bald: "◘", gap: "‖", lump: "▲" };
 
-const room = useRoom();
+const screen = useScreen();
 const guide = useGuide();
 const { pieces, isPending } = usePieces("foot");
 const foot = useFoot(pieces);
@@ -56,7 +56,7 @@ useKeys({
   w: wiped,
   p: patched,
   n: nameless,
-  h: () => piece.value && (room.record = piece.value.id),
+  h: () => piece.value && (screen.record = piece.value.id),
   ...Object.fromEntries(
     Object.entries(footKeys).map(([v, k]) => [
       k,
@@ -168,12 +168,12 @@ useKeys({
         <el-button @click="nameless"
           >{{ piece.unnamed ? "Named again" : "No name on it" }} <kbd>n</kbd></el-button
         >
-        <el-button @click="room.record = piece.id">Coats came off, or it broke <kbd>h</kbd></el-button>
+        <el-button @click="screen.record = piece.id">Coats came off, or it broke <kbd>h</kbd></el-button>
       </div>
     </section>
   </div>
   <p v-else-if="!isPending" class="empty">
-    No piece waits for a look{{ room.classId ? " in this class" : "" }}{{ shelf ? " on this shelf" : "" }}.
+    No piece waits for a look{{ screen.classId ? " in this class" : "" }}{{ shelf ? " on this shelf" : "" }}.
     Pieces come here when their last coat is on.
   </p>
 </template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Piece, Schemas } from "@/api/client";
-import { say, useLog } from "@/lib/usePieces";
+import { useLog } from "@/lib/usePieces";
+import { say } from "@/ui/messages";
 
 /** The teacher takes a blocker on, with a reason that stays on the load. */
 const props = defineProps<{ piece: Piece; blocker: Schemas["Blocker"] }>();

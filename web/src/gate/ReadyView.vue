@@ -6,15 +6,16 @@ import OverruleDialog from "@/gate/OverruleDialog.vue";
 import { useClasses } from "@/lib/useLists";
 import { useNow } from "@/lib/useNow";
 import { usePieces } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { queries } from "@/lib/queries";
+import { soon } from "@/ui/moments";
 
 /** Which pieces may be fired, and what every other one waits for. */
-const room = useRoom();
+const screen = useScreen();
 const now = useNow();
 const classes = useClasses();
 const { pieces, isPending } = usePieces();
-const groups = useQuery(computed(() => queries.ready(room.classId)));
+const groups = useQuery(computed(() => queries.ready(screen.classId)));
 const byId = computed(() => new Map(pieces.value.map((p) => [p.id, p])));
 const of = (g: Schemas["ReadyGroup"]) => g.pieces.flatMap((id) => byId.value.get(id) ?? []);
 const fit = computed(() => pieces.value.filter((p) => p.fit));
@@ -22,16 +23,7 @@ const taken = computed(() => pieces.value.filter((p) => !p.fired && p.overruled.
 const over = ref<{ piece: Piece; blocker: Schemas["Blocker"] }>();
 const where: Record<string, string> = { plan: "/plan", bench: "/bench", foot: "/foot", kiln: "/kiln" };
 
-/** "tomorrow 07:40", "today 18:20", "Thu 07:40". */
-function when(at: string) {
-  const then = new Date(at);
-  const day = new Date(now.value);
-  const clock = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" }).format(then);
-  if (then.toDateString() === day.toDateString()) return `today ${clock}`;
-  day.setDate(day.getDate() + 1);
-  if (then.toDateString() === day.toDateString()) return `tomorrow ${clock}`;
-  return `${new Intl.DateTimeFormat("en-GB", { weekday: "short", day: "numeric", month: "short" }).format(then)} ${clock}`;
-}
+const when = (at: string) => soon(at, now.value);
 </script>
 
 <template>
@@ -60,10 +52,10 @@ function when(at: string) {
     </p>
     <ul>
       <li v-for="p in of(g)" :key="p.id">
-        <button type="button" class="who" @click="room.record = p.id">{{ p.student }} {{ p.mark }}</button>
+        <button type="button" class="who" @click="screen.record = p.id">{{ p.student }} {{ p.mark }}</button>
         <span class="soft"
           >{{ p.title
-          }}<template v-if="!room.classId">, {{ classes.byId.value.get(p.class)?.name }}</template></span
+          }}<template v-if="!screen.classId">, {{ classes.byId.value.get(p.class)?.name }}</template></span
         >
         <ul class="why">
           <li v-for="b in p.blockers" :key="b.code + b.surface">

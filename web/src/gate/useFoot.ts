@@ -1,6 +1,7 @@
 import { computed, ref, watch, type Ref } from "vue";
 import type { Piece, Schemas } from "@/api/client";
-import { say, useLog, type NewEvent } from "@/lib/usePieces";
+import { useLog, type NewEvent } from "@/lib/usePieces";
+import { say } from "@/ui/messages";
 
 export type Verdict = Schemas["GuideVerdict"]["verdict"];
 export type Cover = Schemas["GuideCover"]["cover"];

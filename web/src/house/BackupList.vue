@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
 import { answer, api } from "@/api/client";
-import { attempt, say } from "@/lib/usePieces";
+import { attempt, say } from "@/ui/messages";
 import { queries } from "@/lib/queries";
+import { kB } from "@/ui/figures";
+import { whole } from "@/ui/moments";
 
 /** The copies of the database, and one more on request. */
 const backups = useQuery(queries.backups());
@@ -11,8 +13,6 @@ async function copy() {
   if (made) say(`Backup ${made.name} made.`);
   await backups.refetch();
 }
-const day = (at: string) =>
-  new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" }).format(new Date(at));
 </script>
 
 <template>
@@ -25,7 +25,7 @@ const day = (at: string) =>
     <el-button @click="copy">Make one now</el-button>
     <ul>
       <li v-for="b in backups.data.value?.slice(0, 5)" :key="b.name" class="num">
-        {{ day(b.at) }} · {{ (b.bytes / 1024).toFixed(0) }} kB · {{ b.name }}
+        {{ whole(b.at) }} · {{ kB(b.bytes) }} · {{ b.name }}
       </li>
     </ul>
   </section>

@@ -4,7 +4,7 @@ import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import BackupList from "@/house/BackupList.vue";
 import { useAssignments, useClasses } from "@/lib/useLists";
-import { attempt, say } from "@/lib/usePieces";
+import { attempt, say } from "@/ui/messages";
 import { queries, useChanged } from "@/lib/queries";
 
 const tell = useChanged();

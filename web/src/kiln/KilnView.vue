@@ -4,8 +4,10 @@ import { computed, ref } from "vue";
 import { answer, api, type Piece, type Schemas } from "@/api/client";
 import LoadShelf from "@/kiln/LoadShelf.vue";
 import { useClasses, useGuide, useLoads } from "@/lib/useLists";
-import { attempt, say, useLog, usePieces } from "@/lib/usePieces";
+import { useLog, usePieces } from "@/lib/usePieces";
+import { attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
+import { dayAndClock } from "@/ui/moments";
 
 const log = useLog();
 const client = useQueryClient();
@@ -72,9 +74,7 @@ function clears(list: Piece[]) {
     .map((p) => p.blockers[0]?.clearsAt ?? "")
     .sort()
     .at(-1);
-  return last
-    ? ` By itself, the last ${new Intl.DateTimeFormat("en-GB", { weekday: "long", hour: "2-digit", minute: "2-digit" }).format(new Date(last))}.`
-    : "";
+  return last ? ` By itself, the last ${dayAndClock(last)}.` : "";
 }
 </script>
 

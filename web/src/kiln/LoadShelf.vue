@@ -1,13 +1,10 @@
 <script setup lang="ts">
 import type { Piece, Schemas } from "@/api/client";
+import { dayAndClock } from "@/ui/moments";
 
 /** A load as a kiln shelf on posts with its pieces standing on it. */
 defineProps<{ load: Schemas["Load"]; pieces: Piece[]; heat: string }>();
 const emit = defineEmits<{ fire: []; unload: []; takeOut: [piece: string] }>();
-const day = (at: string) =>
-  new Intl.DateTimeFormat("en-GB", { weekday: "short", hour: "2-digit", minute: "2-digit" }).format(
-    new Date(at),
-  );
 </script>
 
 <template>
@@ -18,7 +15,7 @@ const day = (at: string) =>
         >cone {{ load.cone }} <span class="soft">{{ heat }}</span></span
       >
       <span v-if="load.firedAt" class="soft"
-        >fired {{ day(load.firedAt) }}; cooling takes 12 to 24 h, bare hands first at 50 °C</span
+        >fired {{ dayAndClock(load.firedAt) }}; cooling takes 12 to 24 h, bare hands first at 50 °C</span
       >
       <el-button v-if="!load.firedAt" type="primary" @click="emit('fire')">It was fired</el-button>
       <el-button v-else type="primary" @click="emit('unload')">It is unloaded</el-button>

@@ -1,8 +1,8 @@
 import { useQueryClient, type QueryClient } from "@tanstack/vue-query";
-import { onScopeDispose, ref } from "vue";
 import type { Piece, Schemas } from "@/api/client";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { askAgain } from "@/lib/queries";
+import { useStream } from "@/lib/useStream";
 
 type PieceList = Schemas["PieceList"];
 
@@ -34,42 +34,20 @@ export function patchPieces(client: QueryClient, pieces: Piece[]) {
 }
 
 /**
- * Listens to what others do, and patches what is on the screen. After a break it
- * says what it saw last, and hears what it missed.
+ * Listens to what others do, and patches what is on the screen.
  *
  * @example const { live } = useLive()
  */
 export function useLive() {
   const client = useQueryClient();
-  const room = useRoom();
-  const live = ref(false);
-  let source: EventSource | undefined;
-  let again: ReturnType<typeof setTimeout> | undefined;
-  let seen = 0;
-
-  function listen() {
-    source = new EventSource(seen ? `/api/live?after=${seen}` : "/api/live");
-    source.onopen = () => (live.value = true);
-    source.addEventListener("pieces", (e) => {
-      const told = JSON.parse((e as MessageEvent<string>).data) as PieceList;
-      seen = Math.max(seen, Number((e as MessageEvent<string>).lastEventId) || 0);
-      room.tellTime(told.now);
+  const screen = useScreen();
+  const { live, open } = useStream({
+    pieces: (told) => {
+      screen.tellTime(told.now);
       patchPieces(client, told.pieces);
-    });
-    source.addEventListener("stale", (e) => {
-      const told = JSON.parse((e as MessageEvent<string>).data) as { kinds?: string[] };
-      void askAgain(client, told.kinds ?? ["all"]);
-    });
-    source.onerror = () => {
-      live.value = false;
-      source?.close();
-      again = setTimeout(listen, 1500);
-    };
-  }
-  listen();
-  onScopeDispose(() => {
-    source?.close();
-    clearTimeout(again);
+    },
+    stale: (kinds) => void askAgain(client, kinds),
   });
+  open();
   return { live };
 }

@@ -1,11 +1,10 @@
-import { useIntervalFn } from "@vueuse/core";
-import { ref } from "vue";
-import { useRoom } from "@/lib/useRoom";
+import { useTimestamp } from "@vueuse/core";
+import { computed, toValue, type ComputedRef, type MaybeRefOrGetter } from "vue";
+import { useScreen } from "@/lib/useScreen";
 
-/** The server's time, ticking every second: drying is shown by it. */
-export function useNow() {
-  const room = useRoom();
-  const now = ref(Date.now() + room.skew);
-  useIntervalFn(() => (now.value = Date.now() + room.skew), 1000);
-  return now;
+/** The server's time in ms, ticking every second: drying is shown by it. `skew` is how far its clock is ahead. */
+export function useNow(skew?: MaybeRefOrGetter<number>): ComputedRef<number> {
+  const ahead = skew ?? (() => useScreen().skew);
+  const here = useTimestamp({ interval: 1000 });
+  return computed(() => here.value + toValue(ahead));
 }

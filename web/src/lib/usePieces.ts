@@ -1,17 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
-import { ElMessage } from "element-plus/es/components/message/index.mjs";
-import "element-plus/es/components/message/style/css";
 import { computed, watch } from "vue";
 import { answer, api, newId, Problem, type EventIn, type Stage } from "@/api/client";
 import { patchPieces } from "@/lib/useLive";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { queries } from "@/lib/queries";
+import { say } from "@/ui/messages";
 
 /** The pieces of the chosen class, of all classes where none is chosen. */
 export function usePieces(stage?: Stage) {
-  const room = useRoom();
-  const query = useQuery(computed(() => queries.pieces(room.classId)));
-  watch(query.data, (list) => list && room.tellTime(list.now), { immediate: true });
+  const screen = useScreen();
+  const query = useQuery(computed(() => queries.pieces(screen.classId)));
+  watch(query.data, (list) => list && screen.tellTime(list.now), { immediate: true });
   const pieces = computed(() => (query.data.value?.pieces ?? []).filter((p) => !stage || p.stage === stage));
   return { ...query, pieces };
 }
@@ -26,13 +25,13 @@ export type NewEvent = Omit<EventIn, "id">;
  */
 export function useLog() {
   const client = useQueryClient();
-  const room = useRoom();
+  const screen = useScreen();
   const mutation = useMutation({
     mutationFn: (events: EventIn[]) => answer(api.POST("/events", { body: { events } })),
     retry: (tries, error) => tries < 3 && error instanceof Problem && error.status === 0,
     retryDelay: 400,
     onSuccess(logged) {
-      room.tellTime(logged.now);
+      screen.tellTime(logged.now);
       patchPieces(client, logged.pieces);
       for (const w of logged.warnings.slice(0, 3)) say(w.text, "warning");
     },
@@ -48,25 +47,4 @@ export function useLog() {
     },
     mutateAsync: (events: NewEvent[]) => mutation.mutateAsync(named(events)),
   };
-}
-
-/** Says one sentence at the top of the screen. */
-export function say(text: string, type: "success" | "warning" | "error" = "success") {
-  ElMessage({
-    message: text,
-    type,
-    duration: type === "success" ? 3000 : 7000,
-    showClose: true,
-    grouping: true,
-  });
-}
-
-/** Runs something that may be refused; says the refusal and returns undefined then. */
-export async function attempt<T>(call: Promise<T>): Promise<T | undefined> {
-  try {
-    return await call;
-  } catch (error) {
-    say((error as Error).message, "error");
-    return undefined;
-  }
 }

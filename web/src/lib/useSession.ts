@@ -1,13 +1,13 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { watch } from "vue";
 import { queries } from "@/lib/queries";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 
 /** Who is here, and whether the school is set up. */
 export function useSession() {
-  const room = useRoom();
+  const screen = useScreen();
   const query = useQuery(queries.session());
-  watch(query.data, (session) => session && room.tellTime(session.now), { immediate: true });
+  watch(query.data, (session) => session && screen.tellTime(session.now), { immediate: true });
   return query;
 }
 

@@ -1,5 +1,5 @@
 import { computed } from "vue";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 
 const INCH = 25.4;
 
@@ -9,8 +9,8 @@ const INCH = 25.4;
  * @example const { say, shown, kept } = useUnits(); say(6) // "6 mm" or "1/4 in"
  */
 export function useUnits() {
-  const room = useRoom();
-  const inches = computed(() => room.units === "in");
+  const screen = useScreen();
+  const inches = computed(() => screen.units === "in");
   /** A length as a number in the room's unit. */
   const shown = (mm: number) =>
     inches.value ? Math.round((mm / INCH) * 100) / 100 : Math.round(mm * 10) / 10;
@@ -26,5 +26,5 @@ export function useUnits() {
     const part = above ? `${above}/${below}` : "";
     return `${[whole || !part ? whole : "", part].filter((x) => x !== "").join(" ")} in`;
   }
-  return { unit: computed(() => room.units), inches, shown, kept, say };
+  return { unit: computed(() => screen.units), inches, shown, kept, say };
 }

@@ -2,14 +2,15 @@
 import { ref } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import ImportDialog from "@/lists/ImportDialog.vue";
-import { useClasses, useClays, useGlazes, useGuide } from "@/lib/useLists";
-import { attempt, say } from "@/lib/usePieces";
+import { useClasses, useClays } from "@/lib/useLists";
+import { attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
+import ClaySelect from "@/ui/ClaySelect.vue";
+import ConeSelect from "@/ui/ConeSelect.vue";
+import JarSelect from "@/ui/JarSelect.vue";
 
 const classes = useClasses();
 const clays = useClays();
-const guide = useGuide();
-const glazes = useGlazes();
 const changed = useChanged();
 const bringing = ref<Schemas["ListKind"]>();
 const lists: { kind: Schemas["ListKind"]; name: string }[] = [
@@ -57,33 +58,19 @@ async function change(
         {{ c.name }} <span class="soft num">{{ c.students.length }} students</span>
       </h2>
       <div class="fires">
-        <el-select
+        <ClaySelect
           :model-value="c.clay"
           :aria-label="`Clay of ${c.name}`"
           @change="change(c, { clay: $event })"
-        >
-          <el-option
-            v-for="k in clays.data.value"
-            :key="k.code"
-            :value="k.code"
-            :label="`${k.name} (${k.code})`"
-          />
-        </el-select>
-        <el-select
+        />
+        <ConeSelect
           :model-value="c.cone"
           :aria-label="`Cone of ${c.name}`"
           @change="change(c, { cone: $event })"
-        >
-          <el-option
-            v-for="k in guide.data.value?.cones"
-            :key="k.cone"
-            :value="k.cone"
-            :label="`cone ${k.cone}`"
-          />
-        </el-select>
+        />
       </div>
       <div class="fires">
-        <el-select
+        <JarSelect
           :model-value="c.jars"
           multiple
           collapse-tags
@@ -91,14 +78,7 @@ async function change(
           placeholder="every jar"
           :aria-label="`Jars that ${c.name} may use`"
           @change="change(c, { jars: $event })"
-        >
-          <el-option
-            v-for="g in glazes.data.value"
-            :key="g.code"
-            :value="g.code"
-            :label="`${g.code} ${g.name}`"
-          />
-        </el-select>
+        />
         <el-select
           :model-value="c.atmosphere"
           :aria-label="`Atmosphere of ${c.name}`"

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
-import { attempt, say } from "@/lib/usePieces";
+import { attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
+import ClaySelect from "@/ui/ClaySelect.vue";
 
 /** Shows what a list would change before it is taken over, whole or not at all. */
 const props = defineProps<{ kind: Schemas["ListKind"]; clays: Schemas["Clay"][] }>();
@@ -85,13 +86,11 @@ async function take() {
       <label>File <input type="file" accept=".csv,text/csv,text/plain" @change="read" /></label>
       <div v-if="kind === 'students' && clays.length" class="new">
         New classes glaze
-        <el-select
+        <ClaySelect
           v-model="clay"
           aria-label="Clay of new classes"
           @change="text && send(false).then((p) => (preview = p))"
-        >
-          <el-option v-for="c in clays" :key="c.code" :value="c.code" :label="`${c.name} (${c.code})`" />
-        </el-select>
+        />
       </div>
       <template v-if="preview">
         <p class="sum num" role="status">

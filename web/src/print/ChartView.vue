@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import { useClasses, useClays } from "@/lib/useLists";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import { useHungTiles } from "@/wall/useWall";
 import { sayStack } from "@/lib/stack";
 
 /** The wall on paper: one clay and cone after the other, fired beside raw. */
-const room = useRoom();
+const screen = useScreen();
 const session = useSession();
 const classes = useClasses();
 const clays = useClays();
 const tiles = useHungTiles();
 const groups = computed(() => {
-  const c = classes.byId.value.get(room.classId);
+  const c = classes.byId.value.get(screen.classId);
   const of = new Map<string, NonNullable<typeof tiles.data.value>>();
   for (const t of tiles.data.value ?? []) {
     if (c && (t.clay !== c.clay || t.cone !== c.cone)) continue;

@@ -2,18 +2,18 @@
 import { computed, ref } from "vue";
 import type { Tile } from "@/api/client";
 import { useClasses, useClays, useGlazes, useTiles } from "@/lib/useLists";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { confusedJars, useConfusions } from "@/wall/useWall";
 
 /** Cards to stand beside the jars: what it fires to, large; what it looks like in the jar, small. */
-const room = useRoom();
+const screen = useScreen();
 const glazes = useGlazes();
 const tiles = useTiles();
 const classes = useClasses();
 const clays = useClays();
 const onlyStock = ref(true);
 const where = computed(() => {
-  const c = classes.byId.value.get(room.classId);
+  const c = classes.byId.value.get(screen.classId);
   const first = clays.data.value?.[0];
   return c ? { clay: c.clay, cone: c.cone } : first && { clay: first.code, cone: first.hottest };
 });

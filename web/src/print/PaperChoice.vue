@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** A4 or Letter. */
-const room = useRoom();
+const screen = useScreen();
+const papers: { key: typeof screen.paper; name: string }[] = [
+  { key: "A4", name: "A4" },
+  { key: "letter", name: "Letter" },
+];
 </script>
 
 <template>
-  <el-radio-group v-model="room.paper" aria-label="Paper">
-    <el-radio-button value="A4" label="A4" />
-    <el-radio-button value="letter" label="Letter" />
-  </el-radio-group>
+  <ChoiceBar v-model="screen.paper" label="Paper" :options="papers" joined />
 </template>

@@ -2,6 +2,7 @@
 import { computed } from "vue";
 import type { Piece, Schemas } from "@/api/client";
 import { useGlazes } from "@/lib/useLists";
+import { mL } from "@/ui/figures";
 
 /** One page for whoever takes the lesson: what to put out, what is open, how this house does it. */
 const props = defineProps<{ kit: Schemas["Kit"]; pieces: Piece[] }>();
@@ -22,7 +23,7 @@ const unplanned = computed(() =>
       <ul class="out">
         <li v-for="a in kit.amounts" :key="a.glaze">
           <b>{{ a.glaze }}</b> {{ glazes.byCode.value.get(a.glaze)?.name }}:
-          <span class="num">{{ a.cups }} {{ a.cups > 1 ? "cups" : "cup" }}, {{ a.ml.toFixed(0) }} mL</span>
+          <span class="num">{{ a.cups }} {{ a.cups > 1 ? "cups" : "cup" }}, {{ mL(a.ml) }}</span>
         </li>
       </ul>
       <p>

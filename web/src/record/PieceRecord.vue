@@ -1,32 +1,25 @@
 <script setup lang="ts">
 import { computed, onUnmounted } from "vue";
 import { usePiece } from "@/lib/usePiece";
-import { say, useLog, type NewEvent } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { useLog, type NewEvent } from "@/lib/usePieces";
+import { say } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 import FateForm from "@/record/FateForm.vue";
 import WipeForm from "@/record/WipeForm.vue";
+import { dateAndClock } from "@/ui/moments";
 
 /** The record of one piece: all that happened, each line with its way back, and what else can happen to it. */
 const props = defineProps<{ id: string }>();
 const emit = defineEmits<{ close: [] }>();
 const log = useLog();
-const room = useRoom();
+const screen = useScreen();
 const detail = usePiece(() => props.id);
 const piece = computed(() => detail.data.value?.piece);
 /** The newest line first: that is the one people look for. */
 const history = computed(() => [...(detail.data.value?.history ?? [])].reverse());
 const latex = computed(() => piece.value?.surfaces.filter((s) => s.resist === "latex" && !s.peeled) ?? []);
-const asked = room.recordFor;
-onUnmounted(() => (room.recordFor = { kind: "", surface: "" }));
-
-const when = (at: string) =>
-  new Intl.DateTimeFormat("en-GB", {
-    weekday: "short",
-    day: "numeric",
-    month: "short",
-    hour: "2-digit",
-    minute: "2-digit",
-  }).format(new Date(at));
+const asked = screen.recordFor;
+onUnmounted(() => (screen.recordFor = { kind: "", surface: "" }));
 
 function keep(event: Omit<NewEvent, "piece">, done: string) {
   log.mutate([{ ...event, piece: props.id }], { onSuccess: () => say(done) });
@@ -77,7 +70,7 @@ function keep(event: Omit<NewEvent, "piece">, done: string) {
         <h3 id="happened">What happened, the newest first</h3>
         <ol class="lines">
           <li v-for="h in history" :key="h.id" :class="{ undone: h.undone }">
-            <span class="soft num">{{ when(h.at) }}</span>
+            <span class="soft num">{{ dateAndClock(h.at) }}</span>
             <span class="what"
               >{{ h.text }} <span class="by">{{ h.by }}</span><template v-if="h.undone">
                 (taken back)</template

@@ -2,6 +2,7 @@
 import { computed, onMounted, reactive, ref } from "vue";
 import type { Piece } from "@/api/client";
 import type { NewEvent } from "@/lib/usePieces";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** Glaze came off: wiped wet or scraped dry, from which surface, and how far back. */
 const props = defineProps<{ piece: Piece; surface?: string; focus?: boolean }>();
@@ -11,6 +12,10 @@ const start = carrying.value.some((s) => s.id === props.surface) ? props.surface
 const form = reactive({ how: "wipe" as "wipe" | "scrape", surface: start, back: 0 });
 const most = computed(() => carrying.value.find((s) => s.id === form.surface)?.on.length ?? 0);
 form.back = most.value;
+const ways: { key: "wipe" | "scrape"; name: string }[] = [
+  { key: "wipe", name: "wiped wet" },
+  { key: "scrape", name: "scraped dry" },
+];
 const button = ref<{ $el: HTMLElement }>();
 onMounted(() => props.focus && button.value?.$el.focus());
 
@@ -40,10 +45,7 @@ function keep() {
     </el-select>
     <el-button ref="button" class="wiped" @click="keep">Log it</el-button>
     <span v-if="form.surface" class="off">
-      <el-radio-group v-model="form.how" aria-label="How it came off">
-        <el-radio-button value="wipe" label="wiped wet" />
-        <el-radio-button value="scrape" label="scraped dry" />
-      </el-radio-group>
+      <ChoiceBar v-model="form.how" label="How it came off" :options="ways" joined />
       <el-input-number v-model="form.back" :min="0" :max="most" aria-label="Coats that came off" />
       of {{ most }} coats off
     </span>

@@ -2,16 +2,18 @@
 import { useSession } from "@/lib/useSession";
 import { computed, reactive, ref, watch } from "vue";
 import { answer, api, type Piece, type Schemas } from "@/api/client";
-import { attempt, say, useLog } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { useLog } from "@/lib/usePieces";
+import { attempt, say } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 import { sayStack, stackOf } from "@/lib/stack";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { useChanged } from "@/lib/queries";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** One fired piece: opinion, mark of quality, and a way to make a tile of it. */
 const session = useSession();
 const props = defineProps<{ piece: Piece; marks: Schemas["GuideMark"][] }>();
-const room = useRoom();
+const screen = useScreen();
 const log = useLog();
 const tell = useChanged();
 const opinion = ref(props.piece.opinion ?? "");
@@ -30,11 +32,14 @@ function keep() {
     onSuccess: () => say(`${props.piece.student}: opinion kept.`),
   });
 }
-function grade(mark: number) {
-  log.mutate([{ kind: "quality", piece: props.piece.id, mark }], {
-    onSuccess: () => say(`${props.piece.student}: ${props.marks.find((m) => m.value === mark)?.name}.`),
-  });
-}
+const quality = computed({
+  get: () => props.piece.quality,
+  set: (mark) =>
+    mark !== props.piece.quality &&
+    log.mutate([{ kind: "quality", piece: props.piece.id, mark }], {
+      onSuccess: () => say(`${props.piece.student}: ${props.marks.find((m) => m.value === mark)?.name}.`),
+    }),
+});
 const tile = reactive({ open: false, code: "", surface: "", fired: "#808080" });
 function startTile() {
   const first = glazed.value[0];
@@ -62,7 +67,7 @@ async function makeTile() {
     </header>
     <ul class="stacks">
       <li v-for="s in glazed" :key="s.id">
-        <GlazeFace :raw="s.raw" :fired="s.fired" :look="room.look" />
+        <GlazeFace :raw="s.raw" :fired="s.fired" :look="screen.look" />
         <span class="num">{{ s.name }}: {{ sayStack(stackOf(s.on.map((c) => c.glaze))) }}</span>
       </li>
     </ul>
@@ -74,26 +79,20 @@ async function makeTile() {
       <el-checkbox v-model="again" label="would repeat it" />
       <el-button :disabled="!changed" @click="keep">Keep the opinion</el-button>
     </div>
-    <div
+    <ChoiceBar
       v-if="session.data.value?.role === 'teacher'"
+      v-slot="{ option }"
+      v-model="quality"
       class="marks"
-      role="group"
-      :aria-label="`Quality of ${piece.student}`"
+      :label="`Quality of ${piece.student}`"
+      :options="marks.map((m) => ({ key: m.value, name: m.name, means: m.means }))"
+      stacked
     >
-      <button
-        v-for="m in marks"
-        :key="m.value"
-        type="button"
-        :title="m.means"
-        :aria-pressed="piece.quality === m.value"
-        @click="grade(m.value)"
-      >
-        <b>{{ m.value }}</b> {{ m.name }}
-      </button>
-    </div>
+      <b>{{ option.key }}</b> {{ option.name }}
+    </ChoiceBar>
     <div class="row">
       <el-button @click="startTile">Make it a tile</el-button>
-      <el-button text @click="room.record = piece.id">Record</el-button>
+      <el-button text @click="screen.record = piece.id">Record</el-button>
     </div>
     <el-dialog v-model="tile.open" title="A tile from this piece" width="420px" align-center>
       <form class="tile-form" @submit.prevent="makeTile">
@@ -158,22 +157,9 @@ header {
   align-items: center;
 }
 .marks {
-  display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 5px;
   width: 100%;
-}
-.marks button {
-  border: 1px solid var(--line-strong);
-  background: var(--paper);
-  min-height: 40px;
-  cursor: pointer;
-  text-align: left;
-  padding: 2px 10px;
-}
-.marks button[aria-pressed="true"] {
-  background: var(--ink);
-  color: #fff;
 }
 .tile-form {
   display: grid;

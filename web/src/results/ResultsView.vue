@@ -3,9 +3,9 @@ import { computed, ref } from "vue";
 import ResultCard from "@/results/ResultCard.vue";
 import { useGuide } from "@/lib/useLists";
 import { usePieces } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 
-const room = useRoom();
+const screen = useScreen();
 const guide = useGuide();
 const { pieces, isPending } = usePieces();
 const marked = ref(false);
@@ -31,7 +31,7 @@ const shown = computed(() =>
     <li v-for="p in shown" :key="p.id"><ResultCard :piece="p" :marks="guide.data.value?.marks ?? []" /></li>
   </ul>
   <p v-else-if="!isPending" class="empty">
-    Nothing waits{{ room.classId ? " in this class" : "" }}. Pieces come here when their load is unloaded.
+    Nothing waits{{ screen.classId ? " in this class" : "" }}. Pieces come here when their load is unloaded.
   </p>
 </template>
 

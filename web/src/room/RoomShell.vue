@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import { beside, stages } from "@/places";
 import PieceRecord from "@/record/PieceRecord.vue";
@@ -15,7 +15,7 @@ import { useKeys } from "@/ui/useKeys";
 const LiveScreen = defineAsyncComponent(() => import("@/room/LiveScreen.vue"));
 
 const session = useSession();
-const room = useRoom();
+const screen = useScreen();
 const router = useRouter();
 const route = useRoute();
 const open = computed(() => session.data.value?.state === "open");
@@ -30,9 +30,9 @@ const leads = Object.fromEntries(
 );
 useKeys({
   ...leads,
-  c: () => room.toggleLook(),
-  "?": () => (room.helpOpen = true),
-  T: () => (room.tabletsOpen = true),
+  c: () => screen.toggleLook(),
+  "?": () => (screen.helpOpen = true),
+  T: () => (screen.tabletsOpen = true),
 });
 </script>
 
@@ -45,7 +45,7 @@ useKeys({
     <main id="main" tabindex="-1"><RouterView /></main>
     <ShortcutHelp />
     <LiveScreen />
-    <PieceRecord v-if="room.record" :id="room.record" @close="room.record = ''" />
+    <PieceRecord v-if="screen.record" :id="screen.record" @close="screen.record = ''" />
   </div>
 </template>
 

@@ -3,11 +3,11 @@ import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { useBells } from "@/room/useBells";
 import { useClasses } from "@/lib/useLists";
-import { attempt, say } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { attempt, say } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 
 /** The room: its tablets, the bells of the week, today's air, and helpers. */
-const screen = useRoom();
+const screen = useScreen();
 const classes = useClasses();
 const { room, keep } = useBells();
 type Bell = Schemas["Bell"];

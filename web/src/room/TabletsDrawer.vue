@@ -3,13 +3,12 @@ import { useEventListener } from "@vueuse/core";
 import { ref } from "vue";
 import { answer, api } from "@/api/client";
 import { useBells } from "@/room/useBells";
-import { useClasses } from "@/lib/useLists";
-import { attempt } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { attempt } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
+import ClassSelect from "@/ui/ClassSelect.vue";
 
 /** The tablets of the room, from one key: which class they serve, lock, end, pair another. */
-const screen = useRoom();
-const classes = useClasses();
+const screen = useScreen();
 const { room, keep, query } = useBells();
 const code = ref<{ code: string; links: string[]; qr?: string }>();
 
@@ -45,15 +44,14 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
       </p>
       <label>
         Serve
-        <el-select
+        <ClassSelect
           :model-value="room.byHand ? room.class : ''"
           aria-label="Class on the tablets"
           :empty-values="[null, undefined]"
           @change="serve"
         >
           <el-option value="" label="Whoever the bell brings" />
-          <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />
-        </el-select>
+        </ClassSelect>
       </label>
       <el-button @click="lock">{{ room.locked ? "Unlock all" : "Lock all" }} <kbd>l</kbd></el-button>
       <section aria-labelledby="paired">

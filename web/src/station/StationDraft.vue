@@ -5,6 +5,7 @@ import { useTablet } from "@/station/useStation";
 import { choiceOf, sayStack } from "@/lib/stack";
 import HalfSection from "@/ui/HalfSection.vue";
 import StationTiles from "@/station/StationTiles.vue";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** A student drafts the plan of a piece: a surface, then a fired tile for it. */
 const station = useTablet();
@@ -56,6 +57,11 @@ async function save() {
     said.value = (error as Error).message;
   }
 }
+const surfaces = computed(() =>
+  states.value
+    .filter((s) => !s.stands)
+    .map((s) => ({ key: s.id, name: s.name, beside: s.bare ? "bare" : sayStack(s.stack) || "?" })),
+);
 </script>
 
 <template>
@@ -73,13 +79,7 @@ async function save() {
         @select="surface = $event"
       />
     </div>
-    <ul class="surfaces">
-      <li v-for="s in states.filter((x) => !x.stands)" :key="s.id">
-        <button type="button" class="plain" :aria-pressed="s.id === surface" @click="surface = s.id">
-          <b>{{ s.name }}</b> {{ s.bare ? "bare" : sayStack(s.stack) || "?" }}
-        </button>
-      </li>
-    </ul>
+    <ChoiceBar v-model="surface" class="surfaces" label="Surfaces" :options="surfaces" />
     <div class="acts">
       <button type="button" class="plain" @click="bare">Leave it bare</button>
       <button type="button" class="big" :disabled="!choices.size" @click="save">Keep my plan</button>
@@ -104,15 +104,10 @@ async function save() {
   background: var(--paper);
   border: 1px solid var(--line);
 }
-.surfaces,
 .acts {
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
   align-items: center;
-}
-[aria-pressed="true"] {
-  background: var(--ink) !important;
-  color: #fff;
 }
 </style>

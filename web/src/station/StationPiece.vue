@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { useIntervalFn } from "@vueuse/core";
 import { computed, ref } from "vue";
 import type { Piece } from "@/api/client";
+import { useNow } from "@/lib/useNow";
 import { useTablet } from "@/station/useStation";
 import { useStroke, withTaps } from "@/station/useStroke";
 import HalfSection from "@/ui/HalfSection.vue";
@@ -11,6 +11,7 @@ import StationOpinion from "@/station/StationOpinion.vue";
 import StationStroke from "@/station/StationStroke.vue";
 import StationWish from "@/station/StationWish.vue";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** One student's piece: the drawing with the next stroke marked, and one large target to add it. */
 const station = useTablet();
@@ -18,9 +19,14 @@ const props = defineProps<{ piece: Piece }>();
 const emit = defineEmits<{ done: [] }>();
 const detail = computed(() => station.known.value.details[props.piece.id]);
 const state = computed(() => station.known.value.state!);
-const now = ref(Date.now() + station.skew.value);
-useIntervalFn(() => (now.value = Date.now() + station.skew.value), 1000);
+const now = useNow(station.skew);
 const surfaces = computed(() => withTaps(props.piece.surfaces, props.piece.id, station.outbox.taps.value));
+/** The surfaces with something on them, or something to come. */
+const touchedOrOpen = computed(() =>
+  surfaces.value
+    .filter((s) => s.left.length || s.on.length || s.waiting)
+    .map((s) => ({ key: s.id, name: s.name, surface: s })),
+);
 const chosen = ref("");
 const stroke = useStroke(detail, surfaces, chosen, now);
 /** Coats of this piece that this tablet added, the last first: what it can take back. */
@@ -82,18 +88,7 @@ const touched = (wet: boolean) =>
       <span class="mark" aria-hidden="true">{{ piece.mark }}</span> {{ piece.student }}
       <span class="soft">{{ piece.title }}</span>
     </h1>
-    <nav v-if="tabs.length > 1" aria-label="What to do">
-      <button
-        v-for="t in tabs"
-        :key="t.key"
-        type="button"
-        class="plain"
-        :aria-pressed="tab === t.key"
-        @click="tab = t.key"
-      >
-        {{ t.name }}
-      </button>
-    </nav>
+    <ChoiceBar v-if="tabs.length > 1" v-model="tab" class="tabs" label="What to do" :options="tabs" />
   </div>
   <div v-if="tab === 'glaze'" class="work">
     <div class="drawing">
@@ -110,20 +105,19 @@ const touched = (wet: boolean) =>
       />
       <p v-else class="soft">The drawing comes when the network is back.</p>
     </div>
-    <ul class="surfaces" aria-label="Surfaces">
-      <li v-for="s in surfaces.filter((x) => x.left.length || x.on.length || x.waiting)" :key="s.id">
-        <button
-          type="button"
-          class="plain"
-          :aria-pressed="s.id === stroke.next.value?.id"
-          @click="chosen = s.id"
-        >
-          <span>{{ s.name }}</span>
-          <TallyStrokes :surface="s" :now="now" />
-          <span v-if="s.waiting" class="unsent">+{{ s.waiting }} unsent</span>
-        </button>
-      </li>
-    </ul>
+    <ChoiceBar
+      v-slot="{ option }"
+      class="surfaces"
+      label="Surfaces"
+      :options="touchedOrOpen"
+      :model-value="stroke.next.value?.id"
+      framed
+      @update:model-value="chosen = $event"
+    >
+      <span>{{ option.name }}</span>
+      <TallyStrokes :surface="option.surface" :now="now" />
+      <span v-if="option.surface.waiting" class="unsent">+{{ option.surface.waiting }} unsent</span>
+    </ChoiceBar>
     <StationStroke
       v-if="stroke.next.value?.left.length"
       :surface="stroke.next.value"
@@ -159,21 +153,12 @@ const touched = (wet: boolean) =>
   flex-wrap: wrap;
   margin-bottom: 12px;
 }
-.title nav {
-  display: flex;
-  gap: 8px;
+.tabs {
   margin-left: auto;
 }
 .soft {
   font-weight: 400;
   font-size: 18px;
-}
-nav [aria-pressed="true"] {
-  background: var(--ink) !important;
-  color: #fff;
-}
-.surfaces [aria-pressed="true"] {
-  box-shadow: inset 0 0 0 4px var(--ink); /* the strokes on it are black and grey */
 }
 .work {
   display: grid;
@@ -190,15 +175,6 @@ nav [aria-pressed="true"] {
 }
 .surfaces {
   grid-area: surfaces;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-.surfaces button {
-  display: grid;
-  gap: 3px;
-  text-align: left;
-  min-height: 62px;
 }
 .unsent {
   font-size: 14px;

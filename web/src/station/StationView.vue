@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTimeoutFn } from "@vueuse/core";
 import { computed, provide, ref, watch } from "vue";
 import StationHead from "@/station/StationHead.vue";
 import StationPair from "@/station/StationPair.vue";
@@ -17,11 +18,8 @@ watch(
   () => state.value?.class,
   (now, before) => before !== undefined && now !== before && (piece.value = ""),
 );
-let hush: ReturnType<typeof setTimeout> | undefined;
-watch(said, (text) => {
-  clearTimeout(hush);
-  if (text) hush = setTimeout(() => (said.value = ""), 9000);
-});
+const hush = useTimeoutFn(() => (said.value = ""), 9000, { immediate: false });
+watch(said, (text) => (text ? hush.start() : hush.stop()));
 function pick(id: string) {
   piece.value = id;
   void station.open(id);

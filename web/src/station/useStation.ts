@@ -1,5 +1,5 @@
-import { useDebounceFn } from "@vueuse/core";
-import { inject, onScopeDispose, ref, type InjectionKey } from "vue";
+import { useDebounceFn, useIntervalFn } from "@vueuse/core";
+import { inject, ref, type InjectionKey } from "vue";
 import {
   answer,
   api,
@@ -10,6 +10,7 @@ import {
   type Schemas,
   type Tile,
 } from "@/api/client";
+import { useStream } from "@/lib/useStream";
 import { useOutbox, tabletStore } from "@/station/useOutbox";
 
 interface Known {
@@ -30,11 +31,7 @@ export function useStation() {
   /** Milliseconds that the server's clock is ahead of this tablet's. */
   const skew = ref(0);
   const said = ref("");
-  const live = ref(false);
   const paired = ref<boolean>();
-  let source: EventSource | undefined;
-  let again: ReturnType<typeof setTimeout> | undefined;
-  let seen = 0;
 
   const say = (text: string) => (said.value = text);
   function patch(pieces: Piece[], now: string) {
@@ -98,29 +95,16 @@ export function useStation() {
       if (!(error instanceof Problem) || error.status !== 0) say((error as Error).message);
     }
   }
-  function listen() {
-    source = new EventSource(seen ? `/api/live?after=${seen}` : "/api/live");
-    source.onopen = () => {
-      live.value = true;
-      void refresh();
-    };
-    source.addEventListener("pieces", (e) => {
-      const told = JSON.parse((e as MessageEvent<string>).data) as Schemas["PieceList"];
-      seen = Math.max(seen, Number((e as MessageEvent<string>).lastEventId) || 0);
-      patch(told.pieces, told.now);
-    });
-    source.addEventListener("stale", () => void refresh());
-    source.onerror = () => {
-      live.value = false;
-      source?.close();
-      again = setTimeout(() => void comeBack(), 1500);
-    };
-  }
-  /** After a break: is this tablet still one of the room? */
-  async function comeBack() {
-    await refresh();
-    if (paired.value !== false) listen();
-  }
+  const { live, open: listen } = useStream({
+    pieces: (told) => patch(told.pieces, told.now),
+    stale: () => void refresh(),
+    opened: () => void refresh(),
+    // After a break: is this tablet still one of the room?
+    broken: async () => {
+      await refresh();
+      return paired.value !== false;
+    },
+  });
   async function begin() {
     const before = await tabletStore()
       .then((store) => store.get("known", "all") as Promise<Known | undefined>)
@@ -134,12 +118,7 @@ export function useStation() {
   }
   void begin();
   // The bell changes the class without anything being logged.
-  const bell = setInterval(() => paired.value && void refresh(), 60_000);
-  onScopeDispose(() => {
-    source?.close();
-    clearTimeout(again);
-    clearInterval(bell);
-  });
+  useIntervalFn(() => paired.value && void refresh(), 60_000);
   return { known, skew, said, live, paired, outbox, refresh, open, listen, say };
 }
 export type Station = ReturnType<typeof useStation>;

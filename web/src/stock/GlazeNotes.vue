@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { answer, api, type Glaze, type Schemas } from "@/api/client";
-import { attempt } from "@/lib/usePieces";
+import { attempt } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
+import { tenth } from "@/ui/figures";
 
 /** What the label and the house say of a glaze, and how far the room learned it spreads. */
 const props = defineProps<{ glaze: Glaze }>();
@@ -57,7 +58,7 @@ async function card(body: Schemas["CardChange"]) {
         <el-option value="greenware" label="on greenware only" />
       </el-select>
       <p class="soft num">
-        One coat takes {{ (glaze.spread.mlPerCM2 * 100).toFixed(1) }} mL for 100 cm²,
+        One coat takes {{ tenth(glaze.spread.mlPerCM2 * 100) }} mL for 100 cm²,
         {{
           glaze.spread.lessons
             ? `learned from ${glaze.spread.lessons} drops of this jar`

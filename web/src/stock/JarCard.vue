@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from "vue";
 import { answer, api, type Glaze, type Schemas, type Tile } from "@/api/client";
-import { attempt } from "@/lib/usePieces";
+import { attempt } from "@/ui/messages";
 import { useUpload } from "@/ui/useUpload";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import GlazeNotes from "@/stock/GlazeNotes.vue";
 import { useChanged } from "@/lib/queries";
+import { day } from "@/ui/moments";
 
 /** One jar: raw beside fired, what its label claims, how full it is and how its glaze is. */
 const props = defineProps<{ glaze: Glaze; tile?: Tile; confused: string[]; found: boolean }>();
@@ -20,13 +21,7 @@ watch(
   { immediate: true },
 );
 const states = ["good", "thick", "dried", "watery"] as const;
-const mixed = computed(
-  () =>
-    props.glaze.mixedAt &&
-    new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short" }).format(
-      new Date(props.glaze.mixedAt),
-    ),
-);
+const mixed = computed(() => props.glaze.mixedAt && day(props.glaze.mixedAt));
 async function change(body: Schemas["JarChange"]) {
   await attempt(answer(api.PUT("/glazes/{code}", { ...path.value, body })));
   await tell("glaze");

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { reactive, ref } from "vue";
-import { answer, api, type Glaze } from "@/api/client";
-import { attempt, say } from "@/lib/usePieces";
+import { answer, api } from "@/api/client";
+import { attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
+import JarSelect from "@/ui/JarSelect.vue";
 
 /** A recipe mixed on the palette, kept as a glaze of its own so that it can be made again. */
-defineProps<{ glazes: Glaze[] }>();
 const tell = useChanged();
 const open = ref(false);
 const asked = reactive({
@@ -46,14 +46,7 @@ async function mix() {
           :step="1"
           :aria-label="`Parts of jar ${i + 1}`"
         />
-        <el-select v-model="p.glaze" filterable :aria-label="`Jar ${i + 1}`">
-          <el-option
-            v-for="g in glazes.filter((x) => !x.recipe.length)"
-            :key="g.code"
-            :value="g.code"
-            :label="`${g.code} ${g.name}`"
-          />
-        </el-select>
+        <JarSelect v-model="p.glaze" :aria-label="`Jar ${i + 1}`" simple />
       </div>
       <el-button v-if="asked.parts.length < 6" @click="asked.parts.push({ glaze: '', parts: 1 })"
         >Another jar</el-button

@@ -5,15 +5,15 @@ import type { Tile } from "@/api/client";
 import JarCard from "@/stock/JarCard.vue";
 import RecipeForm from "@/stock/RecipeForm.vue";
 import { useClasses, useGlazes, useTiles } from "@/lib/useLists";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { confusedJars, useConfusions } from "@/wall/useWall";
 
-const room = useRoom();
+const screen = useScreen();
 const route = useRoute();
 const glazes = useGlazes();
 const tiles = useTiles();
 const classes = useClasses();
-const here = computed(() => classes.byId.value.get(room.classId));
+const here = computed(() => classes.byId.value.get(screen.classId));
 const confusions = useConfusions(() => here.value && { clay: here.value.clay, cone: here.value.cone });
 /** The jar that a QR code on its card led to. */
 const found = computed(() => String(route.query.jar ?? ""));
@@ -43,7 +43,7 @@ const taken = computed(() => confusedJars(confusions.data.value ?? []));
       </p>
     </div>
     <div class="ways">
-      <RecipeForm :glazes="glazes.data.value ?? []" />
+      <RecipeForm />
       <RouterLink to="/stock/cards">Jar cards to print</RouterLink>
       <a href="/api/exports/glazes.csv" download="glazes.csv">Glazes as CSV</a>
     </div>

@@ -1,20 +1,17 @@
 <script setup lang="ts">
 import { useToday } from "@/lib/useLists";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { stages } from "@/places";
+import { dayAndClock } from "@/ui/moments";
 
 const { data } = useToday();
-const room = useRoom();
+const screen = useScreen();
 const shown = stages.filter((s) => s.stage);
 
 function at(counts: { stage: string; pieces: number }[], stage?: string) {
   return counts.find((c) => c.stage === stage)?.pieces ?? 0;
 }
-function when(moment?: string) {
-  if (!moment) return "";
-  const time = new Intl.DateTimeFormat("en-GB", { weekday: "short", hour: "2-digit", minute: "2-digit" });
-  return `, the last until ${time.format(new Date(moment))}`;
-}
+const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(moment)}` : "");
 </script>
 
 <template>
@@ -44,12 +41,12 @@ function when(moment?: string) {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="c in data.classes" :key="c.id" :class="{ chosen: c.id === room.classId }">
+            <tr v-for="c in data.classes" :key="c.id" :class="{ chosen: c.id === screen.classId }">
               <th scope="row">
                 <button
                   type="button"
-                  :aria-pressed="c.id === room.classId"
-                  @click="room.classId = c.id === room.classId ? '' : c.id"
+                  :aria-pressed="c.id === screen.classId"
+                  @click="screen.classId = c.id === screen.classId ? '' : c.id"
                 >
                   {{ c.name }}
                 </button>
@@ -59,7 +56,7 @@ function when(moment?: string) {
                   v-if="at(c.counts, s.stage)"
                   :to="s.path"
                   :aria-label="`${c.name}, ${s.name}: ${at(c.counts, s.stage)}`"
-                  @click="room.classId = c.id"
+                  @click="screen.classId = c.id"
                 >
                   <span class="dots" aria-hidden="true"
                     ><i v-for="n in at(c.counts, s.stage)" :key="n"

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { keyHelp } from "@/places";
 
-const room = useRoom();
+const screen = useScreen();
 </script>
 
 <template>
-  <el-dialog v-model="room.helpOpen" title="Keys" width="680px" align-center>
+  <el-dialog v-model="screen.helpOpen" title="Keys" width="680px" align-center>
     <div class="groups">
       <section v-for="g in keyHelp" :key="g.name">
         <h3>{{ g.name }}</h3>

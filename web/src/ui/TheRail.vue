@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import { useToday } from "@/lib/useLists";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import { beside, stages, type Place } from "@/places";
 
-const room = useRoom();
+const screen = useScreen();
 const session = useSession();
 const mine = (all: Place[]) => all.filter((p) => p.roles.some((r) => r === session.data.value?.role));
 const { data } = useToday();
 const counts = computed(() => {
-  const chosen = data.value?.classes.find((c) => c.id === room.classId);
+  const chosen = data.value?.classes.find((c) => c.id === screen.classId);
   return new Map((chosen?.counts ?? data.value?.counts ?? []).map((c) => [c.stage as string, c.pieces]));
 });
 </script>

@@ -3,28 +3,21 @@ import { useQueryClient } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { toTheWork } from "@/ui/useKeys";
-import { useClasses } from "@/lib/useLists";
 import { useNow } from "@/lib/useNow";
-import { attempt } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { attempt } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 import { useSession, useStartAgain } from "@/lib/useSession";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
+import { dateAndClock } from "@/ui/moments";
+import ClassSelect from "@/ui/ClassSelect.vue";
 
-const room = useRoom();
-const classes = useClasses();
+const screen = useScreen();
 const session = useSession();
 const now = useNow();
 const startAgain = useStartAgain();
 const client = useQueryClient();
 
-const clock = computed(() =>
-  new Intl.DateTimeFormat("en-GB", {
-    weekday: "short",
-    day: "numeric",
-    month: "short",
-    hour: "2-digit",
-    minute: "2-digit",
-  }).format(now.value),
-);
+const clock = computed(() => dateAndClock(now.value));
 const minutesToMorning = () => {
   const morning = new Date(now.value);
   morning.setDate(morning.getDate() + 1);
@@ -35,7 +28,7 @@ const minutesToMorning = () => {
 async function advance(minutes: number) {
   const moved = await attempt(answer(api.POST("/demo/clock", { body: { minutes } })));
   if (!moved) return;
-  room.tellTime(moved.now);
+  screen.tellTime(moved.now);
   await startAgain();
 }
 
@@ -44,12 +37,16 @@ async function lock() {
   client.clear();
   location.assign("/");
 }
+const looks = [
+  { key: "chalk", name: "Chalk" },
+  { key: "fired", name: "Fired" },
+] as const;
 </script>
 
 <template>
   <header class="top">
-    <el-select
-      v-model="room.classId"
+    <ClassSelect
+      v-model="screen.classId"
       class="class-switch"
       aria-label="Class"
       placeholder="All classes"
@@ -57,16 +54,17 @@ async function lock() {
       @change="toTheWork"
     >
       <el-option value="" label="All classes" />
-      <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />
-    </el-select>
-    <div class="look" role="group" aria-label="Colours as">
-      <button type="button" :aria-pressed="room.look === 'chalk'" @click="room.look = 'chalk'">
-        <span class="chip chalk" aria-hidden="true" />Chalk
-      </button>
-      <button type="button" :aria-pressed="room.look === 'fired'" @click="room.look = 'fired'">
-        <span class="chip fired" aria-hidden="true" />Fired
-      </button>
-    </div>
+    </ClassSelect>
+    <ChoiceBar
+      v-slot="{ option }"
+      v-model="screen.look"
+      class="look"
+      label="Colours as"
+      :options="looks"
+      joined
+    >
+      <span class="chip" :class="option.key" aria-hidden="true" />{{ option.name }}
+    </ChoiceBar>
     <span class="clock num">{{ clock }}</span>
     <span v-if="session.data.value?.demo" class="demo">
       <span>Demo clock</span>
@@ -75,7 +73,7 @@ async function lock() {
       <el-button size="small" @click="advance(minutesToMorning())">Next morning</el-button>
     </span>
     <span class="end">
-      <el-button text @click="room.helpOpen = true">Keys <kbd>?</kbd></el-button>
+      <el-button text @click="screen.helpOpen = true">Keys <kbd>?</kbd></el-button>
       <el-button text @click="lock">Lock</el-button>
     </span>
   </header>
@@ -95,25 +93,10 @@ async function lock() {
 .class-switch {
   width: 168px;
 }
-.look {
-  display: flex;
-  border: 1px solid var(--line-strong);
-}
-.look button {
-  display: flex;
-  align-items: center;
-  gap: 7px;
-  border: 0;
-  background: var(--paper);
-  padding: 0 12px;
-  min-height: 34px;
-  cursor: pointer;
-}
-.look button[aria-pressed="true"] {
-  background: var(--ink);
-  color: #fff;
-}
 .chip {
+  display: inline-block;
+  vertical-align: -2px;
+  margin-right: 7px;
   width: 14px;
   height: 14px;
   border-radius: 50%;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { BoxReading, Named } from "@/wall/useNaming";
 import type { Mark } from "@/wall/useRack";
+import { tenth } from "@/ui/figures";
 
 /** The boxes of a photograph, one a row: which tile each shows, and what was read. */
 defineProps<{
@@ -10,7 +11,6 @@ defineProps<{
   strange: string[];
 }>();
 const emit = defineEmits<{ name: [id: number, change: Partial<Named>]; point: [id: number] }>();
-const figure = (v: number) => v.toFixed(1);
 </script>
 
 <template>
@@ -76,9 +76,8 @@ const figure = (v: number) => v.toFixed(1);
           <template v-if="read[i]">
             <i :style="{ background: read[i]!.hex }" aria-hidden="true" />
             <span class="num">
-              L* {{ figure(read[i]!.lab.l) }} a* {{ figure(read[i]!.lab.a) }} b*
-              {{ figure(read[i]!.lab.b) }} ±
-              {{ figure(read[i]!.spread) }}
+              L* {{ tenth(read[i]!.lab.l) }} a* {{ tenth(read[i]!.lab.a) }} b* {{ tenth(read[i]!.lab.b) }} ±
+              {{ tenth(read[i]!.spread) }}
             </span>
             <span v-for="f in read[i]!.flags" :key="f.flag" class="flag">{{ f.means }}</span>
           </template>

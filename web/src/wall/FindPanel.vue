@@ -5,6 +5,7 @@ import { useSearch } from "@/wall/useWall";
 import type { Want } from "@/lib/queries";
 import SketchSpot from "@/wall/SketchSpot.vue";
 import TileCard from "@/ui/TileCard.vue";
+import { tenth } from "@/ui/figures";
 
 /** Finds the tile nearest to a colour, under what the class and the surface need. */
 const props = defineProps<{
@@ -106,7 +107,7 @@ function pick(hex: string | null) {
           <button type="button" @click="emit('open', f.tile.code)">
             <TileCard :tile="f.tile" :look="look" small />
             <span class="how"
-              ><b class="num">{{ f.deltaE.toFixed(1) }}</b> {{ f.words }}</span
+              ><b class="num">{{ tenth(f.deltaE) }}</b> {{ f.words }}</span
             >
           </button>
         </li>
@@ -119,7 +120,7 @@ function pick(hex: string | null) {
             <button type="button" @click="emit('open', f.tile.code)">
               <TileCard :tile="f.tile" :look="look" small />
               <span class="how"
-                ><b class="num">{{ f.deltaE.toFixed(1) }}</b> {{ f.words }}<br /><b>{{
+                ><b class="num">{{ tenth(f.deltaE) }}</b> {{ f.words }}<br /><b>{{
                   f.short.join("; ")
                 }}</b></span
               >

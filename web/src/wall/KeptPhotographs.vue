@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { Schemas } from "@/api/client";
+import { date } from "@/ui/moments";
 
 /** The photographs of racks that were kept, to be read again or thrown away. */
 defineProps<{ photos: Schemas["Photograph"][] }>();
 const emit = defineEmits<{ open: [photo: Schemas["Photograph"]]; drop: [photo: Schemas["Photograph"]] }>();
-const day = (at: string) => new Intl.DateTimeFormat("en-GB", { dateStyle: "medium" }).format(new Date(at));
 </script>
 
 <template>
@@ -12,7 +12,7 @@ const day = (at: string) => new Intl.DateTimeFormat("en-GB", { dateStyle: "mediu
     <li v-for="p in photos" :key="p.id">
       <button type="button" @click="emit('open', p)">
         <img :src="`/api/photographs/${p.id}/picture`" alt="" loading="lazy" />{{ p.name }}
-        <span class="soft">{{ day(p.at) }}</span>
+        <span class="soft">{{ date(p.at) }}</span>
       </button>
       <el-button text :aria-label="`Throw ${p.name} away`" @click="emit('drop', p)">Throw away</el-button>
     </li>

@@ -1,31 +1,24 @@
 <script setup lang="ts">
 import type { Mark } from "@/wall/useRack";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** What a drag on the photograph marks, and the shape of the grid. */
 const tool = defineModel<Mark["kind"] | "grid">("tool", { required: true });
 const columns = defineModel<number>("columns", { required: true });
 const rows = defineModel<number>("rows", { required: true });
 const emit = defineEmits<{ place: [] }>();
-const tools = [
-  ["grey", "Grey patch"],
-  ["white", "White patch"],
-  ["black", "Black patch"],
-  ["grid", "Grid of tiles"],
-  ["tile", "Single box"],
-] as const;
+const tools: { key: Mark["kind"] | "grid"; name: string }[] = [
+  { key: "grey", name: "Grey patch" },
+  { key: "white", name: "White patch" },
+  { key: "black", name: "Black patch" },
+  { key: "grid", name: "Grid of tiles" },
+  { key: "tile", name: "Single box" },
+];
 </script>
 
 <template>
-  <div class="tools" role="toolbar" aria-label="What a drag marks">
-    <button
-      v-for="[key, name] in tools"
-      :key="key"
-      type="button"
-      :aria-pressed="tool === key"
-      @click="tool = key"
-    >
-      {{ name }}
-    </button>
+  <div class="tools">
+    <ChoiceBar v-model="tool" label="What a drag marks" :options="tools" joined />
     <el-button size="small" @click="emit('place')">Place one</el-button>
     <label>
       columns
@@ -44,21 +37,6 @@ const tools = [
   gap: 6px 0;
   align-items: center;
   margin-bottom: 8px;
-}
-.tools button {
-  border: 1px solid var(--line-strong);
-  border-right-width: 0;
-  background: var(--paper);
-  padding: 0 11px;
-  min-height: 36px;
-  cursor: pointer;
-}
-.tools button:last-of-type {
-  border-right-width: 1px;
-}
-.tools button[aria-pressed="true"] {
-  background: var(--ink);
-  color: #fff;
 }
 .tools > .el-button {
   margin-left: 10px;

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from "vue";
 import TileSheet from "@/wall/TileSheet.vue";
-import { useClasses, useClays, useGlazes, useGuide } from "@/lib/useLists";
+import { useClasses, useClays, useGlazes } from "@/lib/useLists";
 import { useMatrix } from "@/wall/useMatrix";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
+import ClaySelect from "@/ui/ClaySelect.vue";
+import ConeSelect from "@/ui/ConeSelect.vue";
 
-const room = useRoom();
+const screen = useScreen();
 const classes = useClasses();
 const clays = useClays();
 const glazes = useGlazes();
-const guide = useGuide();
 const ground = reactive({
   clay: "",
   cone: "",
@@ -20,7 +21,7 @@ const onlyKnown = ref(true);
 const opened = ref("");
 const asked = ref<{ base: string; top: string }>();
 watch(
-  [() => classes.byId.value.get(room.classId), () => clays.data.value],
+  [() => classes.byId.value.get(screen.classId), () => clays.data.value],
   ([c, list]) => {
     if (c) Object.assign(ground, { clay: c.clay, cone: c.cone, atmosphere: c.atmosphere });
     ground.clay ||= list?.[0]?.code ?? "";
@@ -58,22 +59,8 @@ function press(base: string, top: string) {
       </p>
     </div>
     <div class="ground">
-      <el-select v-model="ground.clay" aria-label="Clay">
-        <el-option
-          v-for="c in clays.data.value"
-          :key="c.code"
-          :value="c.code"
-          :label="`${c.name} (${c.code})`"
-        />
-      </el-select>
-      <el-select v-model="ground.cone" aria-label="Cone" class="cone">
-        <el-option
-          v-for="c in guide.data.value?.cones"
-          :key="c.cone"
-          :value="c.cone"
-          :label="`cone ${c.cone}`"
-        />
-      </el-select>
+      <ClaySelect v-model="ground.clay" aria-label="Clay" />
+      <ConeSelect v-model="ground.cone" aria-label="Cone" class="cone" />
       <el-checkbox v-model="ground.textured" label="on texture" />
       <el-checkbox v-model="onlyKnown" label="only jars in use here" />
     </div>
@@ -121,7 +108,7 @@ function press(base: string, top: string) {
     Nothing was fired or planned on this clay at this cone.
     <RouterLink to="/tiles/read">Read a photograph</RouterLink> of its tiles.
   </p>
-  <TileSheet v-if="opened" :code="opened" :look="room.look" @close="opened = ''" />
+  <TileSheet v-if="opened" :code="opened" :look="screen.look" @close="opened = ''" />
   <el-dialog
     :model-value="!!asked"
     :title="asked && `${asked.top} over ${asked.base}`"

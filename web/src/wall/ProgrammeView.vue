@@ -4,18 +4,19 @@ import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import MakingSheet from "@/wall/MakingSheet.vue";
 import { useClasses } from "@/lib/useLists";
-import { attempt, say } from "@/lib/usePieces";
-import { useRoom } from "@/lib/useRoom";
+import { attempt, say } from "@/ui/messages";
+import { useScreen } from "@/lib/useScreen";
 import { queries, useChanged } from "@/lib/queries";
+import ClassSelect from "@/ui/ClassSelect.vue";
 
 /** The fewest tiles that show what is planned and nobody has fired; kept ones print as making sheets. */
-const room = useRoom();
+const screen = useScreen();
 const changed = useChanged();
 const classes = useClasses();
 /** The classes whose plans are asked; none for all. */
-const asked = ref(room.classId ? [room.classId] : []);
+const asked = ref(screen.classId ? [screen.classId] : []);
 watch(
-  () => room.classId,
+  () => screen.classId,
   (id) => (asked.value = id ? [id] : []),
 );
 const whose = computed(
@@ -56,16 +57,14 @@ const print = () => window.print();
         What {{ whose }} plan and no tile shows. A tile holds three bases crossed by three tops.
       </p>
     </div>
-    <el-select
+    <ClassSelect
       v-model="asked"
       multiple
       collapse-tags
       placeholder="all classes"
       aria-label="Classes whose plans are asked"
       class="asked"
-    >
-      <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />
-    </el-select>
+    />
     <el-button type="primary" :disabled="!kept.data.value?.length" @click="print"
       >Print the making sheets</el-button
     >

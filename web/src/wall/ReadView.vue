@@ -7,21 +7,22 @@ import KeptPhotographs from "@/wall/KeptPhotographs.vue";
 import MarkTools from "@/wall/MarkTools.vue";
 import ProgrammeNames, { type Planned } from "@/wall/ProgrammeNames.vue";
 import RackPicture from "@/wall/RackPicture.vue";
-import { useClasses, useClays, useGuide, useTiles } from "@/lib/useLists";
+import { useClasses, useClays, useTiles } from "@/lib/useLists";
 import { useNaming } from "@/wall/useNaming";
-import { attempt, say } from "@/lib/usePieces";
+import { attempt, say } from "@/ui/messages";
 import { useRack, type Mark } from "@/wall/useRack";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { useUpload } from "@/ui/useUpload";
 import { queries, useChanged } from "@/lib/queries";
+import ClaySelect from "@/ui/ClaySelect.vue";
+import ConeSelect from "@/ui/ConeSelect.vue";
 
 type Photograph = Schemas["Photograph"];
 const tell = useChanged();
-const room = useRoom();
+const screen = useScreen();
 const tiles = useTiles();
 const clays = useClays();
 const classes = useClasses();
-const guide = useGuide();
 const photos = useQuery(queries.photographs());
 const upload = useUpload();
 const photo = ref<Photograph>();
@@ -37,7 +38,7 @@ const fresh = reactive({ clay: "", cone: "" });
 const read = ref<Schemas["PhotographReading"]>();
 
 watch(
-  [() => classes.byId.value.get(room.classId), () => clays.data.value],
+  [() => classes.byId.value.get(screen.classId), () => clays.data.value],
   ([c, list]) => {
     fresh.clay ||= c?.clay ?? list?.[0]?.code ?? "";
     fresh.cone ||= c?.cone ?? "6";
@@ -209,13 +210,9 @@ async function drop(p: Photograph) {
       </label>
       <p v-if="naming.strange.value.length" class="fresh">
         New on the wall: {{ naming.strange.value.join(", ") }}, on
-        <el-select v-model="fresh.clay" aria-label="Clay of new tiles" size="small">
-          <el-option v-for="c in clays.data.value" :key="c.code" :value="c.code" :label="c.code" />
-        </el-select>
+        <ClaySelect v-model="fresh.clay" aria-label="Clay of new tiles" size="small" short />
         at cone
-        <el-select v-model="fresh.cone" aria-label="Cone of new tiles" size="small">
-          <el-option v-for="c in guide.data.value?.cones" :key="c.cone" :value="c.cone" :label="c.cone" />
-        </el-select>
+        <ConeSelect v-model="fresh.cone" aria-label="Cone of new tiles" size="small" short />
       </p>
       <p v-if="!rack.boxes.value.length" class="soft">No box yet: lay a grid over the tiles.</p>
       <div v-else class="scroll">

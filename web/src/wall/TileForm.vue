@@ -2,7 +2,7 @@
 import { computed, reactive } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { useClays, useGuide } from "@/lib/useLists";
-import { attempt, say } from "@/lib/usePieces";
+import { attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
 
 /** A tile whose colour was measured elsewhere or is only known by eye: typed as L*a*b* or as a hex. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
-import { attempt } from "@/lib/usePieces";
+import { attempt } from "@/ui/messages";
 import { useTile, useWall } from "@/wall/useWall";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { useChanged } from "@/lib/queries";

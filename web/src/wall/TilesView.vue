@@ -8,10 +8,11 @@ import TileSheet from "@/wall/TileSheet.vue";
 import WallTools from "@/wall/WallTools.vue";
 import { useKeys } from "@/ui/useKeys";
 import { useClasses, useClays } from "@/lib/useLists";
-import { useRoom } from "@/lib/useRoom";
+import { useScreen } from "@/lib/useScreen";
 import { useConfusions, useHungTiles, useSight, useWall } from "@/wall/useWall";
+import { tenth } from "@/ui/figures";
 
-const room = useRoom();
+const screen = useScreen();
 const wall = useWall();
 const tiles = useHungTiles();
 const sight = useSight();
@@ -27,7 +28,7 @@ const like = ref("");
 const opened = ref("");
 const typing = ref(false);
 
-const chosen = computed(() => classes.byId.value.get(room.classId));
+const chosen = computed(() => classes.byId.value.get(screen.classId));
 /** The class's clay and cone, unless the teacher looks at another clay. */
 const here = computed(() => ({
   clay: filter.value.clay ?? chosen.value?.clay ?? "",
@@ -77,13 +78,13 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
       <RouterLink to="/tiles/chart">Print</RouterLink>
     </nav>
   </div>
-  <WallTools v-model="filter" :clays="clays.data.value ?? []" />
+  <WallTools v-model="filter" />
   <p v-for="c in confused" :key="c.one + c.other" class="confused">
     <b>{{ c.one }}</b> and <b>{{ c.other }}</b>
     {{
       c.inTheJar
-        ? `look alike in the jar (ΔE ${c.raw.toFixed(1)}) and fire apart (${c.fired.toFixed(0)}): read the code.`
-        : `look apart in the jar (ΔE ${c.raw.toFixed(0)}) and fire alike (${c.fired.toFixed(1)}): one can stand in for the other.`
+        ? `look alike in the jar (ΔE ${tenth(c.raw)}) and fire apart (${c.fired.toFixed(0)}): read the code.`
+        : `look apart in the jar (ΔE ${c.raw.toFixed(0)}) and fire alike (${tenth(c.fired)}): one can stand in for the other.`
     }}
   </p>
   <div class="both" :class="{ finding }">
@@ -97,7 +98,7 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
         >
           <TileCard
             :tile="t"
-            :look="room.look"
+            :look="screen.look"
             :dense="wall.dense"
             :lost="sight.seen.value.get(t.code)?.lost"
           />
@@ -112,15 +113,15 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
     <FindPanel
       v-if="finding"
       :tiles="all"
-      :look="room.look"
-      :class-id="room.classId"
+      :look="screen.look"
+      :class-id="screen.classId"
       :from="like"
       @close="finding = false"
       @open="opened = $event"
     />
   </div>
-  <PinTray :tiles="all" :look="room.look" />
-  <TileSheet v-if="opened" :code="opened" :look="room.look" @close="opened = ''" @like="findLike" />
+  <PinTray :tiles="all" :look="screen.look" />
+  <TileSheet v-if="opened" :code="opened" :look="screen.look" @close="opened = ''" @like="findLike" />
   <TileForm v-if="typing" :clay="here.clay" :cone="here.cone" @close="typing = false" />
 </template>
 

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import type { Schemas } from "@/api/client";
 import { toTheWork } from "@/ui/useKeys";
 import { useWall } from "@/wall/useWall";
+import ClaySelect from "@/ui/ClaySelect.vue";
 
 /** What hangs on the wall and how: words, clay, labels, order, density, and whose eyes it is seen with. */
-defineProps<{ clays: Schemas["Clay"][] }>();
 const filter = defineModel<{ clay?: string; stock: boolean; food: boolean; words: string }>({
   required: true,
 });
@@ -27,7 +26,7 @@ const visions = [
 <template>
   <div class="tools">
     <el-input v-model="filter.words" placeholder="Code or name" aria-label="Code or name" clearable />
-    <el-select
+    <ClaySelect
       v-model="filter.clay"
       placeholder="Clay of the class"
       aria-label="Clay"
@@ -36,8 +35,7 @@ const visions = [
       @clear="filter.clay = undefined"
     >
       <el-option value="" label="Every clay" />
-      <el-option v-for="c in clays" :key="c.code" :value="c.code" :label="`${c.name} (${c.code})`" />
-    </el-select>
+    </ClaySelect>
     <el-checkbox v-model="filter.stock" label="in stock" />
     <el-checkbox v-model="filter.food" label="food label" />
     <el-select v-model="wall.order" aria-label="Order of the wall" @change="toTheWork">

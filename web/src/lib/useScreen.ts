@@ -3,7 +3,7 @@ import { defineStore } from "pinia";
 import { ref } from "vue";
 
 /** What this screen is looking at: the class, and raw or fired colours. */
-export const useRoom = defineStore("room", () => {
+export const useScreen = defineStore("screen", () => {
   const classId = useLocalStorage("class", "");
   const look = useLocalStorage<"chalk" | "fired">("look", "fired");
   const units = useLocalStorage<"mm" | "in">("units", "mm");

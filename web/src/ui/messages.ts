@@ -1,0 +1,23 @@
+import { ElMessage } from "element-plus/es/components/message/index.mjs";
+import "element-plus/es/components/message/style/css";
+
+/** Says one sentence at the top of the screen. */
+export function say(text: string, type: "success" | "warning" | "error" = "success") {
+  ElMessage({
+    message: text,
+    type,
+    duration: type === "success" ? 3000 : 7000,
+    showClose: true,
+    grouping: true,
+  });
+}
+
+/** Runs something that may be refused; says the refusal and returns undefined then. */
+export async function attempt<T>(call: Promise<T>): Promise<T | undefined> {
+  try {
+    return await call;
+  } catch (error) {
+    say((error as Error).message, "error");
+    return undefined;
+  }
+}
