@@ -158,7 +158,7 @@ func TestNothingSeriousForAxe(t *testing.T) {
 	tablet.click(".names button", "Ilo N.")
 	tablet.see(".stroke", "N05")
 	examine(tablet, "a stroke on a tablet")
-	tablet.click("nav button", "Wishes")
+	tablet.click(".tabs button", "Wishes")
 	tablet.see(".tiles", "F01")
 	examine(tablet, "wishes on a tablet")
 }

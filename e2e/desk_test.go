@@ -46,10 +46,11 @@ func TestLiddedJarByKeyboardAlone(t *testing.T) {
 	p.see(".el-dialog", "Something to make")
 	p.tabTo("assignment")
 	p.write("Weather jar")
-	p.tabTo("bowl")
+	p.tabTo("Bowl")
 	for range 7 {
 		p.press(input.ArrowRight)
 	}
+	p.press(input.Enter)
 	p.see(".areas", "Lid flange")
 	p.tabTo("Give it to the class")
 	p.press(input.Enter)
@@ -60,11 +61,11 @@ func TestLiddedJarByKeyboardAlone(t *testing.T) {
 	}, patience, moment)
 	p.tabTo("Nothing planned")
 	p.press(input.Enter)
-	p.see(".surfaces button[aria-pressed=true]", "Interior")
+	p.see(".surfaces button[aria-checked=true]", "Interior")
 
 	plan := func(surface, code string) {
 		t.Helper()
-		p.see(".surfaces button[aria-pressed=true]", surface)
+		p.see(".surfaces button[aria-checked=true]", surface)
 		p.press('t')
 		p.write(code)
 		p.see(".tiles p", code)
@@ -85,7 +86,7 @@ func TestLiddedJarByKeyboardAlone(t *testing.T) {
 	p.press(input.ArrowDown)
 	plan("Exterior", "N02")
 	p.press(input.ArrowDown)
-	p.see(".surfaces button[aria-pressed=true]", "Foot")
+	p.see(".surfaces button[aria-checked=true]", "Foot")
 	p.press('b')
 	p.see(".editor", "Left bare on purpose")
 	p.press(input.ArrowDown)

@@ -39,15 +39,15 @@ func TestFromFileToTile(t *testing.T) {
 
 	// Plan it from tiles; the check finds a glazed foot, and mends it.
 	p.click(".card", "Bram K.")
-	p.see("button[aria-pressed=true]", "Interior")
+	p.see(".surfaces button[aria-checked=true]", "Interior")
 	p.planWith("G2")
 	p.press(input.ArrowDown)
-	p.see("button[aria-pressed=true]", "Lip")
+	p.see(".surfaces button[aria-checked=true]", "Lip")
 	p.planWith("G2")
 	p.press(input.ArrowDown)
 	p.planWith("G1")
 	p.press(input.ArrowDown)
-	p.see("button[aria-pressed=true]", "Foot ring")
+	p.see(".surfaces button[aria-checked=true]", "Foot ring")
 	p.planWith("G1")
 	p.see("li.stop", "glaze would weld it to the shelf")
 	p.press('m')

@@ -40,10 +40,10 @@ func TestTheWallFollowsTheClass(t *testing.T) {
 	_, err := p.Eval(`() => document.activeElement.blur()`)
 	require.NoError(t, err)
 	p.press('c')
-	p.see(".look button[aria-pressed=true]", "Chalk")
+	p.see(".look button[aria-checked=true]", "Chalk")
 	p.press('3')
 	p.see("h1", "Bench")
-	p.see(".look button[aria-pressed=true]", "Chalk")
+	p.see(".look button[aria-checked=true]", "Chalk")
 }
 
 // An empty jar is heard of at once on every plan that wants it.

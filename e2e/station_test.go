@@ -102,7 +102,7 @@ func TestStudentAtATablet(t *testing.T) {
 	p.click(".tiles button", "F01")
 	p.click("button", "Keep my plan")
 	p.see(".draft [role=status]", "Kept.")
-	p.click("nav button", "Wishes")
+	p.click(".tabs button", "Wishes")
 	p.click(".tiles button", "F02")
 	p.click(".tiles button", "F04")
 	p.typeInto(".wish input", "like wet slate")

@@ -12,13 +12,16 @@ export interface Choice {
 </script>
 
 <script setup lang="ts" generic="O extends Choice">
+import { computed, ref } from "vue";
+
 /**
  * One out of a few, all of them in sight; the chosen one stands dark. Where the slot
  * draws strokes or pictures, `framed` marks it by a frame that leaves them to be seen.
+ * One Tab leads to it, arrows go along it, Enter or the space bar chooses.
  *
  * @example <ChoiceBar v-model="paper" label="Paper" :options="[{ key: 'A4', name: 'A4' }]" />
  */
-defineProps<{
+const props = defineProps<{
   label: string;
   options: readonly O[];
   /** One under another. */
@@ -30,17 +33,43 @@ defineProps<{
 }>();
 /** Said again where the chosen one is pressed again: some choices are a word given anew. */
 const emit = defineEmits<{ "update:modelValue": [key: O["key"]] }>();
+
+const bar = ref<HTMLElement>();
+/** The one that Tab leads to: the chosen one, else the first that can be chosen. */
+const reached = computed(() => {
+  const at = props.options.findIndex((o) => o.key === props.modelValue);
+  return at >= 0 ? at : props.options.findIndex((o) => !o.off);
+});
+const steps: Record<string, number> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 };
+function along(e: KeyboardEvent) {
+  const step = steps[e.key];
+  const buttons = [...bar.value!.querySelectorAll<HTMLElement>("button:not(:disabled)")];
+  const at = buttons.indexOf(document.activeElement as HTMLElement);
+  if (!step || at < 0) return;
+  e.preventDefault();
+  e.stopPropagation();
+  buttons[(at + step + buttons.length) % buttons.length]!.focus();
+}
 </script>
 
 <template>
-  <div class="choices" :class="{ stacked, joined, framed }" role="group" :aria-label="label">
+  <div
+    ref="bar"
+    class="choices"
+    :class="{ stacked, joined, framed }"
+    role="radiogroup"
+    :aria-label="label"
+    @keydown="along"
+  >
     <button
-      v-for="o in options"
+      v-for="(o, i) in options"
       :key="o.key"
       type="button"
       :title="o.means"
       :disabled="o.off"
-      :aria-pressed="o.key === modelValue"
+      :tabindex="i === reached ? 0 : -1"
+      role="radio"
+      :aria-checked="o.key === modelValue"
       @click="emit('update:modelValue', o.key)"
     >
       <slot :option="o"
@@ -64,7 +93,7 @@ button {
   text-align: left;
   cursor: pointer;
 }
-button[aria-pressed="true"] {
+button[aria-checked="true"] {
   background: var(--ink);
   color: #fff;
 }
@@ -75,10 +104,10 @@ button:disabled {
 .beside {
   color: var(--soft);
 }
-[aria-pressed="true"] > .beside {
+[aria-checked="true"] > .beside {
   color: #dedede;
 }
-.framed button[aria-pressed="true"] {
+.framed button[aria-checked="true"] {
   background: var(--paper);
   color: inherit;
   box-shadow: inset 0 0 0 4px var(--ink);
