@@ -20,3 +20,26 @@ func TestHelpFollowsTheRisk(t *testing.T) {
 	require.Equal(t, "stilts", foot.Suggest(foot.Risk{HouseMM: 0, Stilts: true, LowFire: true})[0].Kind)
 	require.Empty(t, foot.Suggest(foot.Risk{HouseMM: 0, Stilts: true}), "above low fire stilts sink into the clay")
 }
+
+// A band drawn higher by hand is no risk of its own; on stilts nothing lies under the
+// piece; and what has no risk beyond the house's band needs no cookie.
+func TestHelpAsksForARisk(t *testing.T) {
+	parts := []foot.Part{{Why: "the house's band", MM: 6}, {Why: "R River runs", MM: 4}}
+	for name, c := range map[string]struct {
+		risk foot.Risk
+		want []string
+	}{
+		"a runner":                 {foot.Risk{Band: foot.Band{HeightMM: 10, Parts: parts}, HouseMM: 6}, []string{"cookie", "wash"}},
+		"no reason beside the own": {foot.Risk{Band: foot.Band{HeightMM: 10, Parts: parts[:1]}, HouseMM: 6}, nil},
+		"no higher than usual":     {foot.Risk{Band: foot.Band{HeightMM: 6, Parts: parts}, HouseMM: 6}, nil},
+		"lower than usual":         {foot.Risk{Band: foot.Band{HeightMM: 3, Parts: parts}, HouseMM: 6}, nil},
+		"a runner on stilts":       {foot.Risk{Band: foot.Band{HeightMM: 10, Parts: parts}, HouseMM: 6, Stilts: true, LowFire: true}, []string{"stilts"}},
+		"low fire without stilts":  {foot.Risk{Band: foot.Band{HeightMM: 6, Parts: parts[:1]}, HouseMM: 6, LowFire: true}, nil},
+	} {
+		var kinds []string
+		for _, h := range foot.Suggest(c.risk) {
+			kinds = append(kinds, h.Kind)
+		}
+		require.Equal(t, c.want, kinds, name)
+	}
+}

@@ -74,10 +74,10 @@ func (c Clues) fit(p Piece) (score float64, why []string, some bool) {
 		why = append(why, text)
 	}
 	if c.Form != "" {
-		weigh(sayForm, truth(c.Form == p.Form), said(c.Form == p.Form, "the form", string(p.Form)))
+		weigh(sayForm, truth(c.Form == p.Form), said(c.Form == p.Form, "the form", "it is a "+string(p.Form)))
 	}
 	if c.Clay != "" {
-		weigh(sayClay, truth(c.Clay == p.Clay), said(c.Clay == p.Clay, "the clay", p.Clay))
+		weigh(sayClay, truth(c.Clay == p.Clay), said(c.Clay == p.Clay, "the clay", "its clay is "+p.Clay))
 	}
 	for _, code := range c.Glazes {
 		on := slices.Contains(p.Glazes, code)

@@ -36,6 +36,34 @@ func TestSeek(t *testing.T) {
 	require.Equal(t, "cup", lost.Seek(lost.Clues{Coats: -1}, shelf)[0].ID, "bare by the look of it: the one with the fewest coats")
 }
 
+// What each clue weighs, and the words for it.
+func TestCluesAreWeighed(t *testing.T) {
+	for _, c := range []struct {
+		clues lost.Clues
+		score float64
+		why   []string
+	}{
+		{lost.Clues{Form: piece.Bowl}, 1, []string{"the form fits"}},
+		{lost.Clues{Form: piece.Bowl, Clay: "R"}, 4.0 / 6, []string{"the form fits", "but its clay is P"}},
+		{lost.Clues{Clay: "P", Glazes: []string{"A", "C"}}, 5.0 / 8, []string{"the clay fits", "A fits", "but no C was logged"}},
+		{lost.Clues{Form: piece.Bowl, Coats: 3}, 4.5 / 5, []string{"the form fits", "5 coats logged"}},
+		{lost.Clues{Form: piece.Bowl, Coats: 9}, 4.0 / 5, []string{"the form fits", "5 coats logged"}},
+		{lost.Clues{Form: piece.Bowl, Coats: -1}, 4.0 / 5, []string{"the form fits", "5 coats logged"}},
+		{lost.Clues{Form: piece.Bowl, Coats: 5, Raw: &colour.Lab{L: 60, A: 20, B: 10}}, 1, []string{"the form fits", "5 coats logged", "the raw colour fits"}},
+		{lost.Clues{Form: piece.Bowl, Raw: &colour.Lab{L: 20, A: -60, B: -30}}, 4.0 / 6, []string{"the form fits", "but another raw colour"}},
+	} {
+		for _, f := range lost.Seek(c.clues, shelf) {
+			if f.ID == "bowl on pale" {
+				require.InDelta(t, c.score, f.Score, 1e-9, "%+v", c.clues)
+				require.Equal(t, c.why, f.Why)
+			}
+		}
+	}
+	bare := []lost.Piece{{ID: "one coat", Coats: 1}, {ID: "none"}, {ID: "two", Coats: 2}}
+	require.Equal(t, []string{"none", "one coat", "two"}, ids(lost.Seek(lost.Clues{Coats: -1}, bare)))
+	require.Empty(t, lost.Seek(lost.Clues{Form: piece.Cup, Clay: "P"}, []lost.Piece{{ID: "0.3 is too little", Clay: "R"}}))
+}
+
 // One more clue that fits never lets a piece that it does not fit overtake.
 func TestFittingCluesNeverMislead(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {

@@ -31,6 +31,16 @@ func TestFormsStayAsTheyAre(t *testing.T) {
 				other[m.Key] = otherValue(m, i)
 			}
 			writeBody(&page, fmt.Sprintf("with %v", other), build(t, kind.Form, other))
+			for i, m := range kind.Measures {
+				for option := 2; option < len(m.Options); option++ {
+					other[kind.Measures[i].Key] = float64(option)
+					lying, err := piece.Build(kind.Form, other)
+					fmt.Fprintf(&page, "\n%s %d: %v\n", m.Key, option, err)
+					if err == nil {
+						writeBody(&page, m.Options[option], lying)
+					}
+				}
+			}
 			golden.Assert(t, page.String(), filepath.Join("forms", string(kind.Form)+".txt"))
 		})
 	}
@@ -59,7 +69,12 @@ func TestMarkingStaysAsItIs(t *testing.T) {
 	for form, ground := range map[piece.Form]string{piece.Vase: "exterior", piece.Slab: "face", piece.House: "walls", piece.Odd: "front"} {
 		var page strings.Builder
 		b := build(t, form, nil)
-		marking := piece.Marking{Textured: map[string]bool{b.Surfaces[0].ID: true}, Clays: map[string]string{b.Surfaces[1].ID: "OTHER"}}
+		marking := piece.Marking{Textured: map[string]bool{b.Surfaces[0].ID: true}, Clays: map[string]string{b.Surfaces[0].ID: "FIRST", b.Surfaces[1].ID: "OTHER"}}
+		for _, s := range b.Surfaces[1:] {
+			if s.ID != ground {
+				marking.Details = append(marking.Details, piece.Detail{ID: "on-" + s.ID, Name: "On " + s.Name, Kind: piece.Panel, On: s.ID, AreaCM2: 0.5})
+			}
+		}
 		for i, d := range piece.DetailKinds() {
 			if d.Kind == piece.Stripe && form == piece.Slab {
 				continue // a level face has no heights for a band to lie between
@@ -102,6 +117,15 @@ func writeBody(page *strings.Builder, title string, b piece.Body) {
 		u := b.FromBelow(h)
 		fmt.Fprintf(page, "\n  from below %.2f %.2f %.2f × %.2f, stands on %.200s within %.200s\n", u.Left, u.Top, u.Width, u.Height, u.Contact, u.Limit)
 	}
+	fmt.Fprintf(page, "  area below:")
+	for _, share := range []float64{0.08, 0.2, 0.35, 0.5, 0.65, 0.8, 0.9, 0.97} {
+		h := share * b.HeightMM
+		fmt.Fprintf(page, " %.1f:", h)
+		for _, part := range b.Band(h) {
+			fmt.Fprintf(page, " %.5g", part.AreaCM2)
+		}
+	}
+	fmt.Fprintln(page)
 	d := b.Drawing()
 	fmt.Fprintf(page, "  drawn %.2f × %.2f at %.2f, %.2f; table %.2f from %.2f to %.2f\n", d.Width, d.Height, d.Left, d.Top, d.TableY, d.TableFrom, d.TableTo)
 	for _, s := range d.Shapes {

@@ -74,6 +74,32 @@ func TestAmountsOfRecipesDipsAndLearnedSpreads(t *testing.T) {
 
 // From drops that a true spread made, the figure is learned; one drop hardly
 // moves it, a spilt jar not at all, and it never leaves what is plausible.
+// Drops that nobody can have brushed teach nothing, and the usual figure counts for
+// 1,500 cm² beside what was seen.
+func TestDropsThatTeach(t *testing.T) {
+	for _, c := range []struct {
+		drop   stock.Drop
+		counts bool
+	}{
+		{stock.Drop{ML: 50, CM2: 1000}, true}, {stock.Drop{ML: 15, CM2: 1000}, true}, {stock.Drop{ML: 14.9, CM2: 1000}, false},
+		{stock.Drop{ML: 200, CM2: 1000}, true}, {stock.Drop{ML: 200.1, CM2: 1000}, false}, {stock.Drop{ML: 50}, false}, {stock.Drop{ML: 0, CM2: 0}, false}, {stock.Drop{ML: -1, CM2: -50}, false},
+	} {
+		learned, known := stock.Learn([]stock.Drop{c.drop})
+		require.Equal(t, c.counts, known, "%+v", c.drop)
+		if known {
+			require.InEpsilon(t, (1500*stock.SpreadML+c.drop.ML)/(1500+c.drop.CM2), learned.MLPerCM2, 1e-12)
+			require.Equal(t, 1, learned.Lessons)
+		}
+	}
+	for ml, cups := range map[float64]float64{0: 0.25, 14.9: 0.25, 15: 0.25, 15.1: 0.5, 60: 1, 61: 1.25, 150: 2.5} {
+		require.InDelta(t, cups, stock.Amount{ML: ml}.Cups(), 1e-12, "%v mL", ml)
+	}
+	require.Zero(t, stock.PiecesFrom(100, 0, 3))
+	require.Zero(t, stock.PiecesFrom(100, 50, 0))
+	require.Equal(t, 1, stock.PiecesFrom(3*50*stock.SpreadML, 50, 3))
+	require.Zero(t, stock.PiecesFrom(3*50*stock.SpreadML-0.01, 50, 3))
+}
+
 func TestLearnedSpread(t *testing.T) {
 	_, known := stock.Learn(nil)
 	require.False(t, known)

@@ -2,6 +2,7 @@ package wall_test
 
 import (
 	"fmt"
+	"math"
 	"math/rand/v2"
 	"strings"
 	"testing"
@@ -62,6 +63,15 @@ func TestTheWallStaysAsItIs(t *testing.T) {
 	}
 	for range 40 {
 		fmt.Fprintln(&page, "words:", wall.Words(lab(), lab()))
+	}
+	for hue := 0; hue < 360; hue += 3 {
+		at := func(degrees float64) colour.Lab {
+			return colour.Lab{L: 50, A: 40 * math.Cos(degrees*math.Pi/180), B: 40 * math.Sin(degrees*math.Pi/180)}
+		}
+		up, down := wall.Words(at(float64(hue)), at(float64(hue)+25)), wall.Words(at(float64(hue)), at(float64(hue)-25))
+		dull := at(float64(hue))
+		dull.A, dull.B = dull.A*0.2, dull.B*0.2
+		fmt.Fprintf(&page, "hue %d: %s, %s; %s, %s\n", hue, up, down, wall.Words(at(float64(hue)), dull), wall.Words(colour.Lab{L: 50}, dull))
 	}
 	near := lab()
 	for i := range 24 {

@@ -1,5 +1,5 @@
-// Command storm has forty simulated tablets tap a real server on loopback, and
-// reports what was lost, what came twice, how long an answer took and how much
+// Command storm has forty simulated tablets tap a real server on loopback, and a
+// teacher load, fire and unload beside them. It reports what was lost, what came twice, how long an answer took and how much
 // memory it cost: plainly, with the process killed three times amid it, and with
 // every tablet off the network for half a minute.
 //
@@ -22,6 +22,8 @@ const (
 	every   = time.Second
 	margin  = 15 * time.Millisecond // above the bare insert's p99
 	most    = 150                   // MB
+	retry   = 2 * time.Second       // after which a tablet sends again, as the real one does
+	longest = 3 * time.Second       // that a tap may wait once its tablet is on the network
 )
 
 // run is one storm and what may go wrong in it.
@@ -54,11 +56,12 @@ each listening to what the others do, tap every second for %[4]v against the rea
 server on loopback, each with a clock of its own, up to twelve hours off. A tap
 waits on its tablet until it is answered, is sent in order, and carries one id
 however often it is sent. Afterwards the records of all pieces are read back.
-Beside the storm, rows are put into a bare SQLite file on the same disk, each made
+A teacher loads, fires and unloads what is ready of other classes; the firings are
+read back as well. Beside the storm, rows are put into a bare SQLite file on the same disk, each made
 durable, at the same pace.
 
-| the storm | taps | lost | twice | p50 | p99 | bare insert p99 | budget | memory at most |
-|---|---|---|---|---|---|---|---|---|
+| the storm | taps | firings | lost | twice | p50 | p99 | bare insert p99 | budget | longest wait | memory at most |
+|---|---|---|---|---|---|---|---|---|---|---|
 `, "`", time.Now().Format("2 January 2006"), tablets, lasts)
 	failed := false
 	for _, r := range runs {
@@ -67,12 +70,12 @@ durable, at the same pace.
 			return fmt.Errorf("%s: %w", r.name, err)
 		}
 		budget := out.bare + margin
-		fmt.Printf("| %s | %d | %d | %d | %s | %s | %s | %s | %d MB |\n", r.name, out.taps, out.lost, out.twice,
-			ms(out.p50), ms(out.p99), ms(out.bare), ms(budget), out.memoryMB)
-		failed = failed || out.lost > 0 || out.twice > 0 || out.memoryMB > most || out.p99 > budget
+		fmt.Printf("| %s | %d | %d | %d | %d | %s | %s | %s | %s | %s | %d MB |\n", r.name, out.taps, out.firings, out.lost, out.twice,
+			ms(out.p50), ms(out.p99), ms(out.bare), ms(budget), ms(out.waited), out.memoryMB)
+		failed = failed || out.lost > 0 || out.twice > 0 || out.firings == 0 || out.memoryMB > most || out.p99 > budget || out.waited > longest
 		fmt.Fprintf(os.Stderr, "%s: %+v\n", r.name, out)
 	}
-	fmt.Printf("\nThe budget of an answer holds for each storm: p99 of the bare insert and %v. An answer is timed from the\nsending that was answered; what a tap waited on its tablet, while no server answered, is not in it.\nMemory may be %d MB at most.\n", margin, most)
+	fmt.Printf("\nThe budget of an answer holds for each storm: p99 of the bare insert and %v. An answer is timed from the\nsending that was answered. The longest wait is from a tap, or from the moment its tablet was back on\nthe network, to its answer: a killed server has to start, a tablet sends again every %v, and what\nqueued up goes in order. It may be %v. Memory may be %d MB at most.\n", margin, retry, longest, most)
 	if failed {
 		return fmt.Errorf("a promise was broken: see the table")
 	}

@@ -18,8 +18,10 @@ import (
 
 // outcome is what one storm came to.
 type outcome struct {
-	taps, lost, twice int
+	taps, firings     int // firings are of pieces
+	lost, twice       int
 	p50, p99, bare    time.Duration
+	waited            time.Duration // the longest
 	memoryMB          int
 }
 
@@ -62,6 +64,8 @@ func (r run) storm(ctx context.Context) (out outcome, err error) {
 		all.Go(func() { t.send(ctx, began, off, r.drops) })
 		go t.listen(ctx)
 	}
+	hand := &kilnHand{caller: head, class: pieces[0].Class}
+	all.Go(func() { hand.work(ctx) })
 	bare := make(chan []time.Duration, 1)
 	go func() { bare <- bareInserts(ctx, filepath.Join(dir, "bare.db")) }()
 	for _, at := range r.kills {
@@ -78,6 +82,7 @@ func (r run) storm(ctx context.Context) (out outcome, err error) {
 	sent := map[string]bool{}
 	for _, t := range fleet {
 		took = append(took, t.took...)
+		out.waited = max(out.waited, t.waited)
 		for _, id := range t.made {
 			sent[id] = true
 		}
@@ -86,7 +91,17 @@ func (r run) storm(ctx context.Context) (out outcome, err error) {
 	if head, err = s.teacher(); err != nil {
 		return out, err
 	}
-	out.lost, out.twice, err = readBack(head, pieces, sent)
+	if hand.failed != nil {
+		return out, hand.failed
+	}
+	if out.lost, out.twice, err = readBack(head, pieces, sent); err != nil {
+		return out, err
+	}
+	lost, twice, err := hand.readBack(head)
+	for _, of := range hand.fired {
+		out.firings += len(of)
+	}
+	out.lost, out.twice = out.lost+lost, out.twice+twice
 	return out, err
 }
 

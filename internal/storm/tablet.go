@@ -25,6 +25,8 @@ type tablet struct {
 	over bool // it taps no more
 	made []string
 	took []time.Duration
+
+	waited time.Duration // the longest that a tap waited while the tablet was on the network
 }
 
 // waiting is a tap that was not answered yet.
@@ -73,17 +75,25 @@ func (t *tablet) send(ctx context.Context, began time.Time, from, drops time.Dur
 		switch {
 		case idle && over:
 			return
-		case idle || away:
+		case idle:
 			time.Sleep(5 * time.Millisecond)
+			continue
+		case away:
+			time.Sleep(retry)
 			continue
 		}
 		first.event.AgeMS = time.Since(first.at).Milliseconds()
 		start := time.Now()
 		if err := t.call("POST", "/events", map[string]any{"events": []work.Sent{first.event}}, nil); err != nil {
-			time.Sleep(200 * time.Millisecond)
+			time.Sleep(retry)
 			continue
 		}
 		t.took = append(t.took, time.Since(start))
+		since := first.at
+		if back := began.Add(from + drops); drops > 0 && since.Before(back) && time.Now().After(back) {
+			since = back
+		}
+		t.waited = max(t.waited, time.Since(since))
 		t.mu.Lock()
 		t.wait = t.wait[1:]
 		t.mu.Unlock()
