@@ -40,10 +40,10 @@ func TestTheWallFollowsTheClass(t *testing.T) {
 	_, err := p.Eval(`() => document.activeElement.blur()`)
 	require.NoError(t, err)
 	p.press('c')
-	p.see(".look button[aria-checked=true]", "Chalk")
+	p.see(".colours button[aria-checked=true]", "Chalk")
 	p.press('3')
 	p.see("h1", "Bench")
-	p.see(".look button[aria-checked=true]", "Chalk")
+	p.see(".colours button[aria-checked=true]", "Chalk")
 }
 
 // An empty jar is heard of at once on every plan that wants it.
@@ -99,7 +99,7 @@ func TestEndedSessionShowsTheDoor(t *testing.T) {
 	p := open(t, startDemo(t), "/")
 	p.unlock("bare feet only")
 	p.goTo("/foot")
-	p.see(".look h2", "")
+	p.see(".colours h2", "")
 	require.NoError(t, p.SetCookies(nil))
 	p.press('3')
 	p.see("h1", "Ashgarrow School")

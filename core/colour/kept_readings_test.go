@@ -68,11 +68,11 @@ func TestReadingsStayAsTheyAre(t *testing.T) {
 			for _, field := range [][2]int{{2, 1}, {4, 1}, {5, 2}, {2, 4}, {6, 3}, {1, 3}} {
 				r, err := s.Read(colour.Box{X: float64(40*field[0]) + 5, Y: float64(40*field[1]) + 5, W: 30, H: 30}, light)
 				require.NoError(t, err)
-				fmt.Fprintf(&page, "  %v: %.2f ± %.3f %v\n", field, r.Lab, r.Spread, r.Flags)
+				fmt.Fprintf(&page, "  %v: %.2f ± %.3f %v\n", field, r.Lab, r.Scatter, r.Flags)
 			}
 			wide, err := s.Read(colour.Box{X: 70, Y: 30, W: 100, H: 60}, light)
 			require.NoError(t, err)
-			fmt.Fprintf(&page, "  across fields: %.2f ± %.3f %v %s\n", wide.Lab, wide.Spread, wide.Flags, colour.Doubts(wide.Flags))
+			fmt.Fprintf(&page, "  across fields: %.2f ± %.3f %v %s\n", wide.Lab, wide.Scatter, wide.Flags, colour.Doubts(wide.Flags))
 			for _, b := range []colour.Box{{X: 100, Y: 100, W: 3, H: 3}, {X: 0, Y: 0, W: 1, H: 1}, {X: 81, Y: 41, W: 7, H: 5}} {
 				small, err := s.Read(b, light)
 				require.NoError(t, err)
@@ -88,7 +88,7 @@ func TestReadingsStayAsTheyAre(t *testing.T) {
 		flat.cover(0, spoil.share, spoil.with)
 		r, err := flat.Read(box(0), flat.Unlit())
 		require.NoError(t, err)
-		fmt.Fprintf(&page, "spoiled %d: %.2f ± %.3f %v doubtful %v\n", i, r.Lab, r.Spread, r.Flags, colour.Doubtful(r.Flags))
+		fmt.Fprintf(&page, "spoiled %d: %.2f ± %.3f %v doubtful %v\n", i, r.Lab, r.Scatter, r.Flags, colour.Doubtful(r.Flags))
 		_, err = flat.Learn([]colour.Card{{Box: box(0), Kind: colour.GreyPatch, True: colour.Lab{L: 50}}})
 		fmt.Fprintf(&page, "  as a card: %v\n", err)
 	}
@@ -113,7 +113,7 @@ func TestCurvesStayAsTheyAre(t *testing.T) {
 				share := 1 - math.Exp(-float64(n)*(0.5+0.25*float64(i%4)))
 				strips = append(strips, colour.Strip{Coats: n, Lab: mix(clay, end, share)})
 			}
-			c, err := colour.FitCover(clay, strips)
+			c, err := colour.FitCurve(clay, strips)
 			if err != nil {
 				fmt.Fprintf(&page, "%s %v: %v, missing %v\n", hex, coats, err, colour.Missing(strips))
 				continue

@@ -69,9 +69,9 @@ const (
 
 // Reading is the colour of one box.
 type Reading struct {
-	Lab    Lab
-	Spread float64 // ΔE2000, root mean square of blocks of the box against the whole
-	Flags  []Flag
+	Lab     Lab
+	Scatter float64 // ΔE2000, root mean square of blocks of the box against the whole
+	Flags   []Flag
 }
 
 // Read reads one box of the picture in the light that its cards showed. The
@@ -101,7 +101,7 @@ func (p Picture) read(b Box, l Light) Reading {
 		sum += d * d
 	}
 	if len(s.blocks) > 0 {
-		r.Spread = math.Sqrt(sum / float64(len(s.blocks)))
+		r.Scatter = math.Sqrt(sum / float64(len(s.blocks)))
 	}
 	flag := func(on bool, f Flag) {
 		if on {
@@ -111,7 +111,7 @@ func (p Picture) read(b Box, l Light) Reading {
 	flag(s.pixels < tooFew, TooSmall)
 	flag(s.clipped > clippedShare, Clipped)
 	flag(s.glare > 1.0/3, Glare)
-	flag(r.Spread > unevenFrom, Uneven)
+	flag(r.Scatter > unevenFrom, Uneven)
 	flag(l.Levels == 0, NoCard)
 	flag(l.Levels == 1, OneCard)
 	flag(!r.Lab.Valid(), Outside)

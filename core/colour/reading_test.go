@@ -78,7 +78,7 @@ func TestReadingOfAPerfectPhotograph(t *testing.T) {
 		require.NoError(t, err)
 		want := s.rgb(tile)
 		require.Less(t, colour.Difference(want, got.Lab), 0.02)
-		require.Less(t, got.Spread, 0.01)
+		require.Less(t, got.Scatter, 0.01)
 		require.Equal(t, []colour.Flag{colour.OneCard}, got.Flags)
 	})
 }

@@ -89,14 +89,14 @@ const (
 // Reading is the fired colour of one box of a tile: a half of it, or a strip
 // that carries fewer coats than the whole.
 type Reading struct {
-	Half   Half          `json:"half,omitzero"`
-	Coats  int           `json:"coats,omitzero"` // how many coats the box carries
-	Lab    colour.Lab    `json:"lab,omitzero"`
-	Spread float64       `json:"spread,omitzero"` // ΔE2000 over the box; 0 where it was not measured
-	Flags  []colour.Flag `json:"flags,omitzero"`
-	Source Source        `json:"source,omitzero"`
-	Photo  string        `json:"photo,omitzero"` // the photograph's id; "" for others
-	At     time.Time     `json:"at,omitzero"`
+	Half    Half          `json:"half,omitzero"`
+	Coats   int           `json:"coats,omitzero"` // how many coats the box carries
+	Lab     colour.Lab    `json:"lab,omitzero"`
+	Scatter float64       `json:"spread,omitzero"` // ΔE2000 over the box; 0 where it was not measured
+	Flags   []colour.Flag `json:"flags,omitzero"`
+	Source  Source        `json:"source,omitzero"`
+	Photo   string        `json:"photo,omitzero"` // the photograph's id; "" for others
+	At      time.Time     `json:"at,omitzero"`
 }
 
 // MainHalf is the half that the tile's fired colour was read on.

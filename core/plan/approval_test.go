@@ -113,7 +113,7 @@ func TestWhatIsLeftOfAPlan(t *testing.T) {
 	require.Equal(t, plan.Plan{"exterior": coat("S", 1, "B2", 1)}, left)
 }
 
-var planner = plan.Room{
+var planner = plan.Supply{
 	Jar:  func(code string) bool { return code == "S" || code == "B" },
 	Clay: func(code string) bool { return code == "P" },
 }

@@ -8,15 +8,15 @@ import (
 	"enkaustos/core/piece"
 )
 
-// Room is what somebody who plans can choose from.
-type Room struct {
+// Supply is what somebody who plans can choose from.
+type Supply struct {
 	Jar  func(code string) bool // whether there is such a jar
 	Clay func(code string) bool
 }
 
 // Clean drops empty choices and refuses what the piece or the room has not. The
 // error is one sentence.
-func (r Room) Clean(choices Plan, body piece.Body) (Plan, error) {
+func (r Supply) Clean(choices Plan, body piece.Body) (Plan, error) {
 	clean := maps.Clone(choices)
 	for id, c := range choices {
 		if _, ok := body.Surface(id); !ok {
@@ -48,7 +48,7 @@ func (r Room) Clean(choices Plan, body piece.Body) (Plan, error) {
 }
 
 // KnownJars refuses a jar that the room has not. The error is one sentence.
-func (r Room) KnownJars(jars []string) error {
+func (r Supply) KnownJars(jars []string) error {
 	for _, code := range jars {
 		if !r.Jar(code) {
 			return fmt.Errorf("no jar is called %q", code)
@@ -58,7 +58,7 @@ func (r Room) KnownJars(jars []string) error {
 }
 
 // KnownClays refuses a clay that the room has not. The error is one sentence.
-func (r Room) KnownClays(m piece.Marking) error {
+func (r Supply) KnownClays(m piece.Marking) error {
 	for surface, clay := range m.Clays {
 		if !r.Clay(clay) {
 			return fmt.Errorf("%s: no clay is called %q", surface, clay)
@@ -83,7 +83,7 @@ const mostBandMM = 100
 
 // Revise is the plan clean, on the body that it makes of the piece. The error is a
 // piece.Refusals, or one sentence.
-func (r Room) Revise(d Draft) (Plan, error) {
+func (r Supply) Revise(d Draft) (Plan, error) {
 	if d.Own.Standing.BandMM < 0 || d.Own.Standing.BandMM > mostBandMM {
 		return nil, fmt.Errorf("a bare band of %g mm cannot be drawn: expected 0 to %d mm", d.Own.Standing.BandMM, mostBandMM)
 	}

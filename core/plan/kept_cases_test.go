@@ -90,6 +90,9 @@ func TestFindingsStayAsTheyAre(t *testing.T) {
 				p[s.ID] = c
 			}
 		}
+		if n%10 == 3 {
+			p[body.Surfaces[0].ID] = coat("U", 1+n%3, "C", 1+n%4)
+		}
 		clay := glaze.Clay{Code: "P", Name: "Pale", Cones: mid}
 		if n%5 == 2 {
 			clay = dark

@@ -26,7 +26,7 @@ func (c *check) limits() {
 		c.oneEach("inside", func(s piece.Surface) bool { return s.Upward && s.Use != piece.Lip })
 		c.oneEach("outside", func(s piece.Surface) bool { return !s.Upward && s.Use != piece.Lip && !s.Recess })
 	}
-	if h.MostCover < 100 {
+	if h.MostCovered < 100 {
 		planned, all := 0.0, 0.0
 		for _, s := range c.work.Body.Surfaces {
 			if s.Stands || s.Seat || s.Detail.Over() {
@@ -37,9 +37,9 @@ func (c *check) limits() {
 				planned += s.AreaCM2
 			}
 		}
-		if share := 100 * planned / max(all, 1e-9); share > float64(h.MostCover)+0.5 {
-			c.add(Finding{Code: matter.CoveredMuch, Numbers: Numbers{"percent": share, "allowed": float64(h.MostCover)},
-				Text: fmt.Sprintf("%.0f %% of what may be glazed is (%.0f of %.0f cm²); this assignment allows %d %%.", share, planned, all, h.MostCover),
+		if share := 100 * planned / max(all, 1e-9); share > float64(h.MostCovered)+0.5 {
+			c.add(Finding{Code: matter.CoveredMuch, Numbers: Numbers{"percent": share, "allowed": float64(h.MostCovered)},
+				Text: fmt.Sprintf("%.0f %% of what may be glazed is (%.0f of %.0f cm²); this assignment allows %d %%.", share, planned, all, h.MostCovered),
 				Way:  "Leave a surface bare on purpose."})
 		}
 	}

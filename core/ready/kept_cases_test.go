@@ -79,7 +79,7 @@ func TestBlockersStayAsTheyAre(t *testing.T) {
 		w.Standing.Stilts = n%2 == 0
 		c := ready.Case{Body: body, Plan: p, Findings: under.Check(p, w), State: state, House: house, Cone: w.Cone, Stilts: w.Standing.Stilts,
 			Drying: work.Drying{House: house}, Now: start.Add(time.Duration([]int{1, 13, 30}[n%3]) * time.Hour)}
-		if laid, strays := ready.Laid(body, p, state); strays {
+		if laid, beside := ready.Laid(body, p, state); beside {
 			c.Laid = under.Check(laid, w)
 		}
 		blockers := ready.Blockers(c)

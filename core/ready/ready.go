@@ -130,7 +130,7 @@ func whole(c Case) []Blocker {
 	}{
 		{s.Damage != "", Blocker{Code: matter.Damaged, Text: "It is damaged: " + s.Damage + ".",
 			Way: "Mend it and say so, log its parts as glazed apart, or set it aside."}},
-		{s.Lost != "", Blocker{Code: matter.PartMissing, Text: "Not all of it is here: " + s.Lost + " is missing.", Way: "Find it and say so."}},
+		{s.Missing != "", Blocker{Code: matter.PartMissing, Text: "Not all of it is here: " + s.Missing + " is missing.", Way: "Find it and say so."}},
 		{s.Aside != "", Blocker{Code: matter.Aside, Text: "It is set aside: " + s.Aside + ".", Way: "Take it up again."}},
 		{s.Away != "", Blocker{Code: matter.Away, Text: "It is out of the room: " + s.Away + ".", Way: "Take it in, and look at its rim for chips."}},
 		{s.Unnamed, Blocker{Code: matter.NoName, Text: "No name or mark can be read on it.",
@@ -157,23 +157,23 @@ func stops(c Case) []Blocker {
 }
 
 // Laid is the plan as it was really brushed: a surface whose coats stray from
-// its plan counts with the stack that is on it, every other as planned. strays
+// its plan counts with the stack that is on it, every other as planned. beside
 // is false where no surface does.
-func Laid(b piece.Body, p plan.Plan, s work.State) (asLaid plan.Plan, strays bool) {
+func Laid(b piece.Body, p plan.Plan, s work.State) (asLaid plan.Plan, beside bool) {
 	for _, surface := range b.Surfaces {
 		on := s.On(surface.ID)
 		if len(work.Compare(p[surface.ID].Stack, on).Other) == 0 {
 			continue
 		}
-		if !strays {
-			asLaid, strays = maps.Clone(p), true
+		if !beside {
+			asLaid, beside = maps.Clone(p), true
 			if asLaid == nil {
 				asLaid = plan.Plan{}
 			}
 		}
 		asLaid[surface.ID] = plan.Choice{Stack: s.Stack(surface.ID)}
 	}
-	return asLaid, strays
+	return asLaid, beside
 }
 
 // laid are the stops that the coats on a piece earn though its plan has none:

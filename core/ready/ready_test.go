@@ -73,7 +73,7 @@ var (
 func caseOf(t require.TestingT, p plan.Plan, findings []plan.Finding, s work.State, now time.Time) ready.Case {
 	c := ready.Case{Body: slab(t), Plan: p, Findings: findings, State: s, House: rules.Default(), Cone: "6",
 		Drying: work.Drying{House: rules.Default()}, Now: now}
-	if laid, strays := ready.Laid(c.Body, p, s); strays {
+	if laid, beside := ready.Laid(c.Body, p, s); beside {
 		c.Laid = shelf.Check(laid, plan.Work{Body: c.Body, Clay: glaze.Clay{Cones: kiln.Range{From: "5", To: "6"}}, Cone: "6"})
 	}
 	return c
@@ -148,7 +148,7 @@ func TestNothingUnfinishedIsReady(t *testing.T) {
 		require.Empty(t, work.Compare(simple["face"].Stack, state.On("face")).Left)
 		require.Empty(t, state.Doubts)
 		require.True(t, state.Cover.Stands())
-		require.Empty(t, state.Damage+state.Lost+state.Aside+state.Away)
+		require.Empty(t, state.Damage+state.Missing+state.Aside+state.Away)
 		require.False(t, now.Before(state.LastWet.Add(12*time.Hour)))
 	})
 	require.NotZero(t, reached, "some sequences end well, or this shows nothing")

@@ -184,7 +184,7 @@ var fields = []Field{
 		choice:  func(h *House) *string { return (*string)(&h.InsideOutside) }},
 	{Key: "mostCover", Group: forLimits, Name: "Covered with glaze, at most", Unit: "%", Least: 1, Most: 100,
 		Reason: "Where bare clay is part of the design, or glaze is dear. 100 sets no limit.",
-		whole:  func(h *House) *int { return &h.MostCover }},
+		whole:  func(h *House) *int { return &h.MostCovered }},
 }
 
 // Get writes the house's value of the field as text.

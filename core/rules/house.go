@@ -68,7 +68,7 @@ type House struct {
 
 	MostColours   int      // on one piece; 0 = no limit
 	InsideOutside InAndOut // whether inside and outside take one glaze each
-	MostCover     int      // per cent of what may be glazed that may be; 100 = all
+	MostCovered   int      // per cent of what may be glazed that may be; 100 = all
 }
 
 // Default is the house as a secondary school's bench usually keeps it (common
@@ -81,7 +81,7 @@ func Default() House {
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: WhenDry, KilnDryHours: 12,
 		Hidden: CoverAll, OtherClay: Hint,
 		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, Wash: WashBrush, Thins: Teacher, Tablets: InWords,
-		InsideOutside: AsTheyLike, MostCover: 100,
+		InsideOutside: AsTheyLike, MostCovered: 100,
 	}
 }
 

@@ -95,6 +95,7 @@ func TestDropsThatTeach(t *testing.T) {
 		require.InDelta(t, cups, stock.Amount{ML: ml}.Cups(), 1e-12, "%v mL", ml)
 	}
 	require.Zero(t, stock.PiecesFrom(100, 0, 3))
+	require.Equal(t, 2, stock.PiecesFrom(2*10*stock.SpreadML, 10, 1), "less than a mL a piece is counted too")
 	require.Zero(t, stock.PiecesFrom(100, 50, 0))
 	require.Equal(t, 1, stock.PiecesFrom(3*50*stock.SpreadML, 50, 3))
 	require.Zero(t, stock.PiecesFrom(3*50*stock.SpreadML-0.01, 50, 3))

@@ -58,7 +58,7 @@ type Surface struct {
 	NextBy  time.Time   // until when it should be on; zero but where coat goes on damp coat
 	Doubts  []work.Coat // of which nobody said yet whether they are one coat twice
 	Peeled  bool        // its latex came off
-	Look
+	Appearance
 }
 
 // Coat is a coat with what is to be said of it.
@@ -68,8 +68,8 @@ type Coat struct {
 	Planned bool
 }
 
-// Look is how a stack looks raw, and fired where a tile shows it: never invented.
-type Look struct {
+// Appearance is how a stack looks raw, and fired where a tile shows it: never invented.
+type Appearance struct {
 	Raw   *colour.Lab
 	Fired *colour.Lab
 	Tile  string // glaze.Tile.Code that shows it
@@ -87,7 +87,7 @@ func Of(c Case, now time.Time) Survey {
 	if c.State.Firing == nil && !c.Plan.Empty() {
 		v.Open = c.AmountsOf(c.Open(), v.Band)
 	}
-	if laid, strays := ready.Laid(c.Body, c.Plan, c.State); strays {
+	if laid, beside := ready.Laid(c.Body, c.Plan, c.State); beside {
 		v.Band = v.Band.Higher(c.Shelf.Band(laid, c.Work))
 	}
 	v.Blockers = ready.Blockers(verdict)
@@ -109,7 +109,7 @@ func Of(c Case, now time.Time) Survey {
 func (c Case) Verdict(now time.Time) ready.Case {
 	v := ready.Case{Body: c.Body, Plan: c.Plan, Findings: c.Shelf.Check(c.Plan, c.Work), State: c.State, House: c.Shelf.House,
 		Cone: c.Work.Cone, Stilts: c.Work.Standing.Stilts, Drying: c.Drying, Now: now}
-	if laid, strays := ready.Laid(c.Body, c.Plan, c.State); strays {
+	if laid, beside := ready.Laid(c.Body, c.Plan, c.State); beside {
 		v.Laid = c.Shelf.Check(laid, c.Work)
 	}
 	return v
@@ -180,12 +180,12 @@ func (c Case) surface(surface piece.Surface) Surface {
 	if !choice.Planned() {
 		stack = c.State.Stack(surface.ID)
 	}
-	v.Look = LookOf(c.Shelf, stack, c.Work.FiringOf(surface))
+	v.Appearance = AppearanceOf(c.Shelf, stack, c.Work.FiringOf(surface))
 	return v
 }
 
-// LookOf is how a stack looks raw, and in a firing where a tile shows it.
-func LookOf(shelf *plan.Shelf, stack glaze.Stack, f glaze.Firing) (v Look) {
+// AppearanceOf is how a stack looks raw, and in a firing where a tile shows it.
+func AppearanceOf(shelf *plan.Shelf, stack glaze.Stack, f glaze.Firing) (v Appearance) {
 	if len(stack) == 0 {
 		return v
 	}

@@ -61,21 +61,21 @@ func Confusions(glazes []glaze.Glaze, tiles []glaze.Tile, clay string, cone kiln
 	return found
 }
 
-// Lost lists for each tile, by glaze.Tile.Code, the tiles that somebody with a
+// Alike lists for each tile, by glaze.Tile.Code, the tiles that somebody with a
 // colour vision cannot tell from it though others can.
-func Lost(tiles []glaze.Tile, v colour.Vision) map[string][]string {
+func Alike(tiles []glaze.Tile, v colour.Vision) map[string][]string {
 	seen := make([]colour.Lab, len(tiles))
 	for i, t := range tiles {
 		seen[i] = t.Fired.As(v)
 	}
-	lost := map[string][]string{}
+	found := map[string][]string{}
 	for i, a := range tiles {
 		for j := i + 1; j < len(tiles); j++ {
 			if colour.Difference(seen[i], seen[j]) < alike && colour.Difference(a.Fired, tiles[j].Fired) > 2*alike {
-				lost[a.Code] = append(lost[a.Code], tiles[j].Code)
-				lost[tiles[j].Code] = append(lost[tiles[j].Code], a.Code)
+				found[a.Code] = append(found[a.Code], tiles[j].Code)
+				found[tiles[j].Code] = append(found[tiles[j].Code], a.Code)
 			}
 		}
 	}
-	return lost
+	return found
 }

@@ -24,7 +24,7 @@ const longestCode = 40
 
 // On is a tile with what was read on it at a moment; known says whether it is on the
 // wall already. The error is one sentence.
-func (r Read) On(t glaze.Tile, known bool, room plan.Room, now time.Time) (glaze.Tile, error) {
+func (r Read) On(t glaze.Tile, known bool, room plan.Supply, now time.Time) (glaze.Tile, error) {
 	if r.Code == "" {
 		return t, fmt.Errorf("a tile has no code: give it one, and write it on its back")
 	}
@@ -66,7 +66,7 @@ func (r Read) On(t glaze.Tile, known bool, room plan.Room, now time.Time) (glaze
 }
 
 // hung is a tile that was never on the wall.
-func (r Read) hung(room plan.Room) (glaze.Tile, error) {
+func (r Read) hung(room plan.Supply) (glaze.Tile, error) {
 	t := glaze.Tile{Code: r.Code, Clay: r.Clay, Atmosphere: r.Atmosphere}
 	if len([]rune(r.Code)) > longestCode {
 		return t, fmt.Errorf("the code %q is too long: %d characters at most", r.Code, longestCode)

@@ -157,11 +157,11 @@ func TestLostToAColourBlindStudent(t *testing.T) {
 	blue, err := colour.FromHex("#3a5a9e")
 	require.NoError(t, err)
 	tiles := []glaze.Tile{{Code: "g", Fired: green}, {Code: "b", Fired: brown}, {Code: "s", Fired: blue}}
-	require.Empty(t, wall.Lost(tiles, colour.Usual))
-	lost := wall.Lost(tiles, colour.Deutan)
-	require.Equal(t, []string{"b"}, lost["g"])
-	require.Equal(t, []string{"g"}, lost["b"])
-	require.Empty(t, lost["s"])
+	require.Empty(t, wall.Alike(tiles, colour.Usual))
+	alike := wall.Alike(tiles, colour.Deutan)
+	require.Equal(t, []string{"b"}, alike["g"])
+	require.Equal(t, []string{"g"}, alike["b"])
+	require.Empty(t, alike["s"])
 }
 
 // Base × top: what was fired stands in its cell with its coats, 2+1 and 1+2

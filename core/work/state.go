@@ -16,7 +16,7 @@ type State struct {
 	LastWet  time.Time // last coat, patch or wet wipe; zero if never
 	Damage   string    // what broke; "" while whole
 	Parts    int       // how many parts it is fired in after it broke; 0 for whole
-	Lost     string    // the part that is not there; "" while all are
+	Missing  string    // the part that is not there; "" while all are
 	Unnamed  bool      // no name or mark can be read on it
 	Aside    string    // why nobody goes on with it now; "" while somebody does
 	Away     string    // where it is worked on outside the room; "" while it is here

@@ -166,8 +166,8 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	plan["choices"] = plan["choices"].([]body)[:1]
 	do[contract.PieceDetail](c, 200, "PUT", "/pieces/"+p.Id+"/plan", plan)
 
-	require.Equal(t, 1, do[struct{ Pieces int }](c, 200, "POST", "/pieces/"+p.Id+"/plan/spread", nil).Pieces)
-	require.Contains(t, do[contract.Problem](c, 422, "POST", "/pieces/"+p.Id+"/plan/spread", nil).Detail, "has a plan or was begun already")
+	require.Equal(t, 1, do[struct{ Pieces int }](c, 200, "POST", "/pieces/"+p.Id+"/plan/pass-on", nil).Pieces)
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/pieces/"+p.Id+"/plan/pass-on", nil).Detail, "has a plan or was begun already")
 
 	logged := func(event body) contract.Logged {
 		event["piece"] = p.Id

@@ -74,8 +74,8 @@ func workTheDesk(t *testing.T, c *caller, class string) {
 	require.Equal(t, contract.ModelKind("neighbour"), do[[]contract.Model](c, 200, "GET", "/pieces/"+other+"/models", nil)[0].Kind)
 	do[contract.PieceDetail](c, 200, "POST", "/pieces/"+other+"/plan/copy", body{"from": id, "revision": 0})
 	review := do[contract.Review](c, 200, "GET", "/assignments/"+made.Id+"/review", nil)
-	require.Len(t, review.Look, 2, "two coats where the house lays three deserve a look")
-	first := review.Look[0].Piece
+	require.Len(t, review.Deserving, 2, "two coats where the house lays three deserve a look")
+	first := review.Deserving[0].Piece
 	do[contract.Problem](c, 422, "POST", "/approvals", body{"words": []body{{"piece": first.Id, "revision": first.Revision, "verdict": "returned"}}})
 	do[contract.Problem](c, 409, "POST", "/approvals", body{"words": []body{{"piece": first.Id, "revision": first.Revision + 1, "verdict": "approved"}}})
 	do[any](c, 204, "POST", "/approvals", body{"words": []body{{"piece": first.Id, "revision": first.Revision, "verdict": "approved"}}})
@@ -146,7 +146,7 @@ func workTheDesk(t *testing.T, c *caller, class string) {
 	do[contract.Problem](c, 404, "DELETE", "/programmes/"+kept1.Id, nil)
 
 	// Drawings stand alone.
-	for _, path := range []string{"/pieces/" + id + "/drawing?look=fired", "/pieces/" + id + "/drawing", "/assignments/" + made.Id + "/drawing", "/pieces/" + id + "/qr"} {
+	for _, path := range []string{"/pieces/" + id + "/drawing?colours=fired", "/pieces/" + id + "/drawing", "/assignments/" + made.Id + "/drawing", "/pieces/" + id + "/qr"} {
 		status, text := ask(t, c.client, "GET", c.url+"/api"+path, "")
 		require.Equal(t, http.StatusOK, status, path)
 		if strings.Contains(path, "drawing") {

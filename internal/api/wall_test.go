@@ -64,9 +64,9 @@ func walkTheWall(t *testing.T, c *caller, piece string) {
 	require.Contains(t, do[contract.Problem](c, 422, "POST", "/photographs/"+p.Id+"/reading", ask).Detail, "Box 1: The box lies outside the picture")
 	do[contract.Problem](c, 404, "POST", "/photographs/gone/reading", body{"cards": []body{}, "boxes": []body{}})
 
-	require.Contains(t, do[contract.TileDetail](c, 200, "GET", "/tiles/T1", nil).Cover.Says, "fire a strip tile of A on PALE with 1 and 2 coats")
+	require.Contains(t, do[contract.TileDetail](c, 200, "GET", "/tiles/T1", nil).Curve.Says, "fire a strip tile of A on PALE with 1 and 2 coats")
 	reading := func(coats int, r contract.BoxReading) body {
-		return body{"half": "smooth", "coats": coats, "lab": r.Lab, "spread": r.Spread, "flags": []string{}, "source": "photograph", "photo": p.Id}
+		return body{"half": "smooth", "coats": coats, "lab": r.Lab, "spread": r.Scatter, "flags": []string{}, "source": "photograph", "photo": p.Id}
 	}
 	tile := body{"code": "P1", "clay": "PALE", "cone": "6", "stack": "Ax3", "place": 4,
 		"readings": []body{reading(1, read.Readings[0]), reading(2, read.Readings[1])}}
@@ -78,14 +78,14 @@ func walkTheWall(t *testing.T, c *caller, piece string) {
 	require.Contains(t, do[contract.Problem](c, 422, "POST", "/tiles/readings", body{"tiles": []body{{"code": "P2", "clay": "MOON", "cone": "6", "stack": "Ax3",
 		"readings": []body{{"half": "smooth", "coats": 3, "hex": "#123456", "source": "typed"}}}}}).Detail, `no clay is called "MOON"`)
 
-	require.Contains(t, do[contract.TileDetail](c, 200, "GET", "/tiles/P1", nil).Cover.Says, "off every curve", "three glazes are no strips of one")
+	require.Contains(t, do[contract.TileDetail](c, 200, "GET", "/tiles/P1", nil).Curve.Says, "off every curve", "three glazes are no strips of one")
 	tile["readings"] = []body{reading(1, read.Readings[2]), reading(2, read.Readings[2]), reading(3, read.Readings[2])}
 	do[[]contract.Tile](c, 200, "POST", "/tiles/readings", body{"tiles": []body{tile}})
 	detail := do[contract.TileDetail](c, 200, "GET", "/tiles/P1?step=2", nil)
-	require.True(t, detail.Cover.Known)
+	require.True(t, detail.Curve.Known)
 	require.Len(t, detail.Readings, 3)
-	require.Len(t, detail.Cover.Estimates, 1)
-	require.Contains(t, detail.Cover.Estimates[0].Says, "Estimate")
+	require.Len(t, detail.Curve.Estimates, 1)
+	require.Contains(t, detail.Curve.Estimates[0].Says, "Estimate")
 	do[contract.Problem](c, 404, "GET", "/tiles/nowhere", nil)
 	require.Equal(t, "P1", do[[]contract.Tile](c, 200, "GET", "/tiles?order=place", nil)[0].Code)
 

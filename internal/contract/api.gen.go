@@ -603,14 +603,14 @@ func (e ExportFileParamsFile) Valid() bool {
 	}
 }
 
-// Defines values for GetDrawingParamsLook.
+// Defines values for GetDrawingParamsColours.
 const (
-	Chalk GetDrawingParamsLook = "chalk"
-	Fired GetDrawingParamsLook = "fired"
+	Chalk GetDrawingParamsColours = "chalk"
+	Fired GetDrawingParamsColours = "fired"
 )
 
-// Valid indicates whether the value is a known member of the GetDrawingParamsLook enum.
-func (e GetDrawingParamsLook) Valid() bool {
+// Valid indicates whether the value is a known member of the GetDrawingParamsColours enum.
+func (e GetDrawingParamsColours) Valid() bool {
 	switch e {
 	case Chalk:
 		return true
@@ -811,8 +811,8 @@ type BoxReading struct {
 	// Lab CIELAB as it was measured, which may lie outside what a surface can have
 	Lab RawLab `json:"lab"`
 
-	// Spread ΔE2000 over the box
-	Spread float32 `json:"spread"`
+	// Scatter ΔE2000 over the box
+	Scatter float32 `json:"scatter"`
 }
 
 // Candidate defines model for Candidate.
@@ -963,37 +963,6 @@ type Count struct {
 	Stage  Stage `json:"stage"`
 }
 
-// Cover How the glaze covers its clay; known only from strips
-type Cover struct {
-	Coats []CoverCoat `json:"coats"`
-
-	// Enough Coats after which another changes less than the step
-	Enough    *int            `json:"enough,omitempty"`
-	Estimates []CoverEstimate `json:"estimates"`
-	Known     bool            `json:"known"`
-
-	// Missing Strips to fire next
-	Missing []int  `json:"missing"`
-	Says    string `json:"says"`
-}
-
-// CoverCoat defines model for CoverCoat.
-type CoverCoat struct {
-	ClayShows bool `json:"clayShows"`
-	Coats     int  `json:"coats"`
-
-	// Fired A strip shows it; else the curve tells it
-	Fired bool `json:"fired"`
-	Hex   Hex  `json:"hex"`
-}
-
-// CoverEstimate defines model for CoverEstimate.
-type CoverEstimate struct {
-	Clay  string `json:"clay"`
-	Coats *int   `json:"coats,omitempty"`
-	Says  string `json:"says"`
-}
-
 // CrossedTile defines model for CrossedTile.
 type CrossedTile struct {
 	Back string `json:"back"`
@@ -1003,6 +972,37 @@ type CrossedTile struct {
 	Code    string          `json:"code"`
 	Columns [][]Layer       `json:"columns"`
 	Rows    [][]Layer       `json:"rows"`
+}
+
+// Curve How the glaze covers its clay; known only from strips
+type Curve struct {
+	Coats []CurveCoat `json:"coats"`
+
+	// Enough Coats after which another changes less than the step
+	Enough    *int            `json:"enough,omitempty"`
+	Estimates []CurveEstimate `json:"estimates"`
+	Known     bool            `json:"known"`
+
+	// Missing Strips to fire next
+	Missing []int  `json:"missing"`
+	Says    string `json:"says"`
+}
+
+// CurveCoat defines model for CurveCoat.
+type CurveCoat struct {
+	ClayShows bool `json:"clayShows"`
+	Coats     int  `json:"coats"`
+
+	// Fired A strip shows it; else the curve tells it
+	Fired bool `json:"fired"`
+	Hex   Hex  `json:"hex"`
+}
+
+// CurveEstimate defines model for CurveEstimate.
+type CurveEstimate struct {
+	Clay  string `json:"clay"`
+	Coats *int   `json:"coats,omitempty"`
+	Says  string `json:"says"`
 }
 
 // Detail defines model for Detail.
@@ -1438,10 +1438,10 @@ type NewReading struct {
 	Hex   *Hex           `json:"hex,omitempty"`
 
 	// Lab CIELAB under D65
-	Lab    *Lab             `json:"lab,omitempty"`
-	Photo  *string          `json:"photo,omitempty"`
-	Source NewReadingSource `json:"source"`
-	Spread *float32         `json:"spread,omitempty"`
+	Lab     *Lab             `json:"lab,omitempty"`
+	Photo   *string          `json:"photo,omitempty"`
+	Scatter *float32         `json:"scatter,omitempty"`
+	Source  NewReadingSource `json:"source"`
 }
 
 // NewReadingHalf defines model for NewReading.Half.
@@ -1528,10 +1528,10 @@ type Piece struct {
 	Id         string   `json:"id"`
 	Load       *string  `json:"load,omitempty"`
 	LoadLapsed *string  `json:"loadLapsed,omitempty"`
+	Mark       string   `json:"mark"`
 
-	// Lost The part that is not here
-	Lost    *string  `json:"lost,omitempty"`
-	Mark    string   `json:"mark"`
+	// Missing The part that is not here
+	Missing *string  `json:"missing,omitempty"`
 	Notes   []string `json:"notes"`
 	Opinion *string  `json:"opinion,omitempty"`
 
@@ -1701,9 +1701,9 @@ type Review struct {
 	Approved int `json:"approved"`
 
 	// Clean Nothing speaks against these
-	Clean    []Word       `json:"clean"`
-	Look     []ReviewItem `json:"look"`
-	Returned int          `json:"returned"`
+	Clean     []Word       `json:"clean"`
+	Deserving []ReviewItem `json:"deserving"`
+	Returned  int          `json:"returned"`
 
 	// Room Jars that hold less than the plans of the class take
 	Room      []string `json:"room"`
@@ -1822,12 +1822,11 @@ type Search struct {
 
 // Seen defines model for Seen.
 type Seen struct {
-	Code  string `json:"code"`
-	Fired Hex    `json:"fired"`
-
-	// Lost Tiles that cannot be told from it
-	Lost []string `json:"lost"`
-	Raw  Hex      `json:"raw"`
+	// Alike Tiles that cannot be told from it
+	Alike []string `json:"alike"`
+	Code  string   `json:"code"`
+	Fired Hex      `json:"fired"`
+	Raw   Hex      `json:"raw"`
 }
 
 // Session defines model for Session.
@@ -2055,8 +2054,8 @@ type Tile struct {
 
 // TileDetail defines model for TileDetail.
 type TileDetail struct {
-	// Cover How the glaze covers its clay; known only from strips
-	Cover Cover `json:"cover"`
+	// Curve How the glaze covers its clay; known only from strips
+	Curve Curve `json:"curve"`
 
 	// Lab CIELAB as it was measured, which may lie outside what a surface can have
 	Lab      RawLab        `json:"lab"`
@@ -2073,10 +2072,10 @@ type TileReading struct {
 	Hex      Hex             `json:"hex"`
 
 	// Lab CIELAB as it was measured, which may lie outside what a surface can have
-	Lab    RawLab  `json:"lab"`
-	Photo  *string `json:"photo,omitempty"`
-	Source string  `json:"source"`
-	Spread float32 `json:"spread"`
+	Lab     RawLab  `json:"lab"`
+	Photo   *string `json:"photo,omitempty"`
+	Scatter float32 `json:"scatter"`
+	Source  string  `json:"source"`
 }
 
 // TileReadingHalf defines model for TileReading.Half.
@@ -2307,11 +2306,11 @@ type DraftPlanJSONBody struct {
 
 // GetDrawingParams defines parameters for GetDrawing.
 type GetDrawingParams struct {
-	Look *GetDrawingParamsLook `form:"look,omitempty" json:"look,omitempty"`
+	Colours *GetDrawingParamsColours `form:"colours,omitempty" json:"colours,omitempty"`
 }
 
-// GetDrawingParamsLook defines parameters for GetDrawing.
-type GetDrawingParamsLook string
+// GetDrawingParamsColours defines parameters for GetDrawing.
+type GetDrawingParamsColours string
 
 // SavePlanJSONBody defines parameters for SavePlan.
 type SavePlanJSONBody struct {
@@ -2330,8 +2329,8 @@ type CopyPlanJSONBody struct {
 	Revision int    `json:"revision"`
 }
 
-// SpreadPlanJSONBody defines parameters for SpreadPlan.
-type SpreadPlanJSONBody struct {
+// PassPlanOnJSONBody defines parameters for PassPlanOn.
+type PassPlanOnJSONBody struct {
 	// Turned Each further piece takes the plan with its stacks moved on by one more surface
 	Turned *bool `json:"turned,omitempty"`
 }
@@ -2549,8 +2548,8 @@ type SavePlanJSONRequestBody SavePlanJSONBody
 // CopyPlanJSONRequestBody defines body for CopyPlan for application/json ContentType.
 type CopyPlanJSONRequestBody CopyPlanJSONBody
 
-// SpreadPlanJSONRequestBody defines body for SpreadPlan for application/json ContentType.
-type SpreadPlanJSONRequestBody SpreadPlanJSONBody
+// PassPlanOnJSONRequestBody defines body for PassPlanOn for application/json ContentType.
+type PassPlanOnJSONRequestBody PassPlanOnJSONBody
 
 // ChangeSchemeJSONRequestBody defines body for ChangeScheme for application/json ContentType.
 type ChangeSchemeJSONRequestBody ChangeSchemeJSONBody
@@ -2761,9 +2760,9 @@ type ServerInterface interface {
 	// CopyPlan Take over the plan of another piece, as far as the surfaces agree.
 	// (POST /pieces/{id}/plan/copy)
 	CopyPlan(c *gin.Context, id string)
-	// SpreadPlan Make the plan the template, and give it to every piece of the assignment that has none and was not begun.
-	// (POST /pieces/{id}/plan/spread)
-	SpreadPlan(c *gin.Context, id string)
+	// PassPlanOn Make the plan the template, and give it to every piece of the assignment that has none and was not begun.
+	// (POST /pieces/{id}/plan/pass-on)
+	PassPlanOn(c *gin.Context, id string)
 	// GetPieceCode A QR code that names the piece.
 	// (GET /pieces/{id}/qr)
 	GetPieceCode(c *gin.Context, id string)
@@ -3858,11 +3857,11 @@ func (siw *ServerInterfaceWrapper) GetDrawing(c *gin.Context) {
 	// Parameter object where we will unmarshal all parameters from the context
 	var params GetDrawingParams
 
-	// ------------- Optional query parameter "look" -------------
+	// ------------- Optional query parameter "colours" -------------
 
-	err = runtime.BindQueryParameterWithOptions("form", true, false, "look", c.Request.URL.Query(), &params.Look, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "colours", c.Request.URL.Query(), &params.Colours, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
 	if err != nil {
-		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter look: %w", err), http.StatusBadRequest)
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter colours: %w", err), http.StatusBadRequest)
 		return
 	}
 
@@ -3976,8 +3975,8 @@ func (siw *ServerInterfaceWrapper) CopyPlan(c *gin.Context) {
 	siw.Handler.CopyPlan(c, id)
 }
 
-// SpreadPlan operation middleware
-func (siw *ServerInterfaceWrapper) SpreadPlan(c *gin.Context) {
+// PassPlanOn operation middleware
+func (siw *ServerInterfaceWrapper) PassPlanOn(c *gin.Context) {
 
 	var err error
 	_ = err
@@ -3998,7 +3997,7 @@ func (siw *ServerInterfaceWrapper) SpreadPlan(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.SpreadPlan(c, id)
+	siw.Handler.PassPlanOn(c, id)
 }
 
 // GetPieceCode operation middleware
@@ -4905,7 +4904,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/pieces", wrapper.ListPieces)
 	router.GET(options.BaseURL+"/pieces/:id", wrapper.GetPiece)
 	router.PUT(options.BaseURL+"/pieces/:id/plan", wrapper.SavePlan)
-	router.POST(options.BaseURL+"/pieces/:id/plan/spread", wrapper.SpreadPlan)
+	router.POST(options.BaseURL+"/pieces/:id/plan/pass-on", wrapper.PassPlanOn)
 	router.POST(options.BaseURL+"/pieces/:id/plan/copy", wrapper.CopyPlan)
 	router.GET(options.BaseURL+"/pieces/:id/models", wrapper.ListModels)
 	router.GET(options.BaseURL+"/pieces/:id/schemes", wrapper.ListSchemes)
@@ -7096,20 +7095,20 @@ func (response CopyPlandefaultApplicationProblemPlusJSONResponse) VisitCopyPlanR
 	return err
 }
 
-type SpreadPlanRequestObject struct {
+type PassPlanOnRequestObject struct {
 	Id   string `json:"id"`
-	Body *SpreadPlanJSONRequestBody
+	Body *PassPlanOnJSONRequestBody
 }
 
-type SpreadPlanResponseObject interface {
-	VisitSpreadPlanResponse(w http.ResponseWriter) error
+type PassPlanOnResponseObject interface {
+	VisitPassPlanOnResponse(w http.ResponseWriter) error
 }
 
-type SpreadPlan200JSONResponse struct {
+type PassPlanOn200JSONResponse struct {
 	Pieces int `json:"pieces"`
 }
 
-func (response SpreadPlan200JSONResponse) VisitSpreadPlanResponse(w http.ResponseWriter) error {
+func (response PassPlanOn200JSONResponse) VisitPassPlanOnResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response); err != nil {
@@ -7121,12 +7120,12 @@ func (response SpreadPlan200JSONResponse) VisitSpreadPlanResponse(w http.Respons
 	return err
 }
 
-type SpreadPlandefaultApplicationProblemPlusJSONResponse struct {
+type PassPlanOndefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
 }
 
-func (response SpreadPlandefaultApplicationProblemPlusJSONResponse) VisitSpreadPlanResponse(w http.ResponseWriter) error {
+func (response PassPlanOndefaultApplicationProblemPlusJSONResponse) VisitPassPlanOnResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -8775,9 +8774,9 @@ type StrictServerInterface interface {
 	// CopyPlan Take over the plan of another piece, as far as the surfaces agree.
 	// (POST /pieces/{id}/plan/copy)
 	CopyPlan(ctx context.Context, request CopyPlanRequestObject) (CopyPlanResponseObject, error)
-	// SpreadPlan Make the plan the template, and give it to every piece of the assignment that has none and was not begun.
-	// (POST /pieces/{id}/plan/spread)
-	SpreadPlan(ctx context.Context, request SpreadPlanRequestObject) (SpreadPlanResponseObject, error)
+	// PassPlanOn Make the plan the template, and give it to every piece of the assignment that has none and was not begun.
+	// (POST /pieces/{id}/plan/pass-on)
+	PassPlanOn(ctx context.Context, request PassPlanOnRequestObject) (PassPlanOnResponseObject, error)
 	// GetPieceCode A QR code that names the piece.
 	// (GET /pieces/{id}/qr)
 	GetPieceCode(ctx context.Context, request GetPieceCodeRequestObject) (GetPieceCodeResponseObject, error)
@@ -10710,13 +10709,13 @@ func (sh *strictHandler) CopyPlan(ctx *gin.Context, id string) {
 	}
 }
 
-// SpreadPlan operation middleware
-func (sh *strictHandler) SpreadPlan(ctx *gin.Context, id string) {
-	var request SpreadPlanRequestObject
+// PassPlanOn operation middleware
+func (sh *strictHandler) PassPlanOn(ctx *gin.Context, id string) {
+	var request PassPlanOnRequestObject
 
 	request.Id = id
 
-	var body SpreadPlanJSONRequestBody
+	var body PassPlanOnJSONRequestBody
 	var err error
 	// A request validator built on kin-openapi's openapi3filter with
 	// KeepValidatedValue leaves the value it validated on the body. Bind
@@ -10738,18 +10737,18 @@ func (sh *strictHandler) SpreadPlan(ctx *gin.Context, id string) {
 	}
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.SpreadPlan(ctx, request.(SpreadPlanRequestObject))
+		return sh.ssi.PassPlanOn(ctx, request.(PassPlanOnRequestObject))
 	}
 	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "SpreadPlan")
+		handler = middleware(handler, "PassPlanOn")
 	}
 
 	response, err := handler(ctx, request)
 
 	if err != nil {
 		sh.options.HandlerErrorFunc(ctx, err)
-	} else if validResponse, ok := response.(SpreadPlanResponseObject); ok {
-		if err := validResponse.VisitSpreadPlanResponse(ctx.Writer); err != nil {
+	} else if validResponse, ok := response.(PassPlanOnResponseObject); ok {
+		if err := validResponse.VisitPassPlanOnResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -12008,245 +12007,245 @@ var swaggerSpec = []string{
 	"VaIghlkr2IxIZddcrggThpE5c/8EWwxoiIRYcm3ckumKcplc2JKjrtp+6U9qroo9qASOdk73ILxhds2V",
 	"EoxKz4qrwYVewEO9R95dqFc2+cWOjjiVQO9ZQ1TAcPjjMMuZZ5UOd7XvSM1osX8Q2G3KBQm/xAtSXXXJ",
 	"+r0kJb9iwoQTumGlJSVf2EqzGVlqtYWPrSrBOHUs2eL0ddL03CU/vUp+uk98ekDJqxP3mBt2drJOn0R1",
-	"9Y7Rwmtv7Sk64WqXVdNIbnDLUtDV+NvuuaCr9BV7NfTTl+wKbH86H3ryHd29onNgztLtX3fb/vu/nj08",
-	"Pz+HowD7M1dX3dvjgIruzTjTOHBY/qwmUoq6T6ksnGaX0OBRQA1Z6PAQuF8U6jTt5Zw7Ef65N0jGXYgJ",
-	"kWRKRjcGzARuZ4TKAs0FEDUgdMYapAeEwzWG2eMU0mTy8zkkUlaOXI3UAvajnjuYthc3eHgGBAws8UFY",
-	"wBQBg8T5AMvXKS1WDZ4MJ5k+zE42HLXgeGdqBod+zcHcnAu62CRvDNFliPdrRkpqF+vP0OB+9f88hnNS",
-	"mYoKcAtWUjBjiKFgGEel4fPz86TakKExnjuYeZojdJGzfReKphSm80cwUbjgvExeq8qw1iQfNuZ4nrJO",
-	"CkZ1Rt4p1aLyQlC+BQeXdEZ/ir7Xs0Z1JSXLTMKu+WKT/mpH2zblycwxApPw+exkzs3vFUs74ZLkf8WW",
-	"9k2V8q95du0Sb5TODT/vkQVoWmeNuu7C14xe7lOczN2lT+yaol94yVeVZkRJUla6VIYllSDNDDc2Iyk3",
-	"jJXgYZkjUQOtd9Rxs6CWXSUZwViK2zbqrnxF994/HZ0LjnEPr86GAtZvi2RNML8KnF1yM4Kxc+gaaDox",
-	"+pbS8E5cy/96LDcrFWKSXzXrzTS2KkLgZtRmXuAPxrkZvdej7UyMr5w1Cd/jPoRde6oqP81D6VlNmT4M",
-	"k6JQZmfGeXdai8UJZRayT62gYFkuSm9vQXVGai5xSqM00LWylqVkw3u4a+BL4iYRPNYaLrDZdank7aBI",
-	"Jwle4zCLMHe/ujT9qqwduqCSzBkxjEknEikBfYTsuF2rypmp7rWPURHkBgNs7gtunLUaY2rXdI4ESTD4",
-	"XPqujwEC+J4IDmKdQwgQj3q88r88H7ryve8guaua7gh+7+4Rt7uXTBuyVcbiJoNTzpn+7hf/61/+eX76",
-	"DT1dPjl9/usfX33419Teh5DS0NLB89E+qOPd9N37InnNK2pzjt+DOCPlhVswJWDvsAIo3zI8+v3DE4bs",
-	"UowJO2hfumd6Y8cZgaWKIqMFCypJoRjyOzWbaCApDR/tWdqNouQvLEHC732QXUmrCIXFIk/tqCHGciHI",
-	"LjliSnbiMpNnXsllZZLWVJR1HTOJy/dr9gNNHIIngm9YK7JOS6ot2a2ZJDDgY/Raue+VXTNNdnRPtKpk",
-	"kaFOenvgt8lvNN0NezrwqsRB8Ce1fIyrS9MrmczQF7Wc4ifrhrhXjQBhekKXTKdFnqMx7HyQQ+6ScaL0",
-	"McpjoqTYo+/Jka80XQEd5OnIy/+SaRASCQWASVWt1t2JPgWRTJfWscKaL9aESmQMH9AnYD9GtdxYViYD",
-	"RcxYvqWWTZzvM/+z1Jzx1koqAltujPeCHcgpoCSxCtidSHQOHKqSzUD0oZ5O92b4sg8XKjwdLr4mEeop",
-	"ZrkmLc8dg1ys1c6kFx5ZoruSKDAOQxPAXcS4QQm3DQmwqPQlI5YJYXJe5rEev44yhARBN1y9pjDLLFEi",
-	"PyQJk1EksyQZt5legYeHkxPTyhhWvOciaem2TPzGtBxZu9vxTu3I3Inc3ejEH61Wmm637CkTIsWyPSq2",
-	"qLayfSKn2bSHrzr8W3tGvZXh0wp2WJR/eSD0DHcitX/fMUu5mBhkjSrpw/Pz87RWWt/ITojnoq9Nn9vQ",
-	"OKj1HCiOAw6o4E9s/Orh+Tj31lfDo6NmMqTKqhJTQtIyy6hlUsMyhBUrBg6AuYB4YMKFpm5O1x5zFogH",
-	"qxzlOfacdD3H8XdqUW2ZtN/Xv2izY1kK3lL5GnSgrRS6rv5bf1+rqVtaTLFnZydOiU6IrLfuY7JbK+Pu",
-	"f3BvOMPSq5khotyVvpXcUrtYpy4l72cxOFnqbmplD0e8Zhwj0DFuMi6rOZ+klNB0lwysLTBcMEGx8fGF",
-	"VACNyiKZRPdWcUcO7wrfUSG8CYuGf1kJMT5V9CW8JZ8jMzIcI+iciSlSfc6S91PIAx6TmbKm5QQV8sI9",
-	"nrxI6Fyw51qNzT+B59+rKU//f2MfVuXYJBhe2PV1QmA+ZO3eFEaJWx1n2yRKveBI8rjds5rha35NHZhn",
-	"l06YJSxXTHpIi7EVe32RNpeEkitCVwozaNglXzBi6A5s+Pk+5pQuhFpsCLVkruyaQM7KrJvI1u9DCjrb",
-	"hEhT0LHa836Dx3WOGQt4YrmJqRtFO+0n4zPzBmSITrBLyM6eUwGuA+r2VFTbMhmqQDo9yVwK+O1nBon2",
-	"iFDik7XH+YEKb/0f+iOZz+wtSyZZ0c7eZ9IyzQq0KHdUt7en93XXchwNkbejUR3oPF/3aFRhR+borgg+",
-	"NDeF2QmVZgfeC4i/YnYT3DGFOolxqdlJyZiAQ1liaF1T+EdBt+ha0KykXEM2PtW2YTY6qqFXRip/j7n/",
-	"uQ+o4QX+1lSYdzk3TjGIufg+scWNpi7d/wSjlyzm+TcysxZrhglYbh46pDuDfNgwLPhQJZcYLf+9ooLb",
-	"fZIRt95nX3ty+9PSZidqmWba2tXGDTGl2jBJ1LJ9kr5KbXVM6JzgTS7XyqoxfBQTQAYfFD7KF7gHU5Nm",
-	"J+gwWLhdTgYdGZPJnNz+BZhSTQlvlcoeZojfIFRZp461jI/z1JPuYDCTOIydJy+ZLvjCtqP37v4AXx7H",
-	"MhV/5QkwoysJaYLDNSug+nud/zDnMKn275TePLjAwzVe53e/gnc/p5VoL0TT/8SKG1gPvVS8GJc5jkNd",
-	"L2n8OWvPwq455K4HBQHSFAZmAZSAKL1koJ1fhxycieKZ1iqRS1pEIz2RKslEMezGwcdmYaSUyvKcy3Ty",
-	"3PSk0S2TxfjCA1TcblpA0RWWmCVhyJytuSzQQxsKARPrN+ySaSfCh+REeA7958MrvXAPBUl266mmYXaZ",
-	"rNPkzgua2Pal/7R7nTFvCQ+wnPt9eDr5WqW3P/JU2UO2Vq1ZbDNKqL/GH0xIjDhcBdZHeS0jvj+3nteN",
-	"CabXNBz5/DgqkNJ0GCBAJTOe4IIJS58lI3ZrLm3GN7b2ojMR9HenGeP8krHCQKonZClzwYigi42ZlCVj",
-	"/az7SA4rc8dR6WIE/8OQs7Dy8LOwKr/uFBlfBP39SKlK6cSD9xgF9cmRKCsfk57Uw7zdNyV9JZ+UCDPo",
-	"2W2YBxF078soCRVoeySiPdMTHAMXdojkrDcDSSVgNwSqbOmGOeKBYyDpneXyAio4kqsNZlSiLvySiVx6",
-	"9GMyZ0LtyDkE8JvJK92CcH7FiimlIVvRQ/tlJYTjFrJWojCPx0wg60j1QfARWUqaLZxpOFbWv4PH04Vo",
-	"/bmodY59v4EAT6XqxleO4YKy6Mxd9LHuqGU6bRPG9Nc2xV/TPZkzYq+X8RkSZxO76JMJV4qAuXqN1Np8",
-	"Ppc3GjBVISR3LZEk4RTEDagDwv7Ee9wBZPxZLJ2HA9kgqRMcfoWRM+LOJcVoxYtkzrWcoD/AIE+d0EjG",
-	"Fi+93jplrMt0eA8184mj+ZhLppx+4mBOpUgN5W3OiaP9w1uqQxGJOHqkZ5h8zUuBNtltfuq9cQdbzYTh",
-	"VSb8nQdKoGvN5Jpxm/ph5yCg+8u/qfXrntlepioGb+btzGnlPZJ4pF2B3rBaAwbnd86WaLJlZ4XZW2/y",
-	"5A9TTlACteaYnd1r7447KMedTr9LKio2gknwubHT+0ft4rnxDEtqDMtkyxzTlTSSl8Irk9wUZ5uijI/a",
-	"pWhiKs3uvrIqvHhScZVfxfVC5C+9oyeTp3yQugbYGLzw8QcqBASS1RIKnw7C0ndbUXysfMSswyStq3gf",
-	"yEHaYsBDSfIcE2VehoUzYywX/vZSGw61gdSsk2dEs4XSRS6LYVTJkRd0WO0fx0vP/spz1ZSU7pfcWKX3",
-	"z6TV+5sCaUzJXc7eDFmnWCULReciU0nlvpXJ73q83h6io2YWP0rjZSlKZ3NWivZeN/i8N50loEwlfxkI",
-	"1ZtswI0Fx5q7GtgOZMGBzjvoENFsWRmcxEjja1kZKkblwfWNg8R8p3bp/NPtmPs2bGfMdcGdqCnrR6pX",
-	"6SeZ3103oa7sjWWdQRgMvigpFtQuk347Sr5htqSfi/9RaiE/UJ2rQ804HV6qHVj+ebdDnSTQiMWdfp7z",
-	"R6RLCagh8C35rTKWSFhOIqv5Zv6JONO/jUhZvLF9nypR+UHxVD7IGJ/wfBRKS9HmRasqiL0LDiJM82KF",
-	"NXial2CojIgJUicQT/zYo1QcWOX1FJwfeUqIbqdV+XlIx4TwmOvKrCeY/j9y+637SWqsWocZO1TEP+j6",
-	"pcS0kd5VYhjqLZCtXnZD5cFXpmREXHM3lTt83IOKd5C1B59jtoJkrCBpb+1hNT28p7esJFKzj1mSLjBD",
-	"VMkkMVarjZsa3bCxaYPT+GrweuXFBFTQ7w8njrmgXJOdgigQcWqgngy32FcWPLLyNTztB5wlGQ9WldlJ",
-	"4ObORuaLlkcVLXjrMlu08AoBWA5Mpu+fvXryLalkwTT57qu/dSqO6EFa3NetO+/h14mLZD79J6L9k2np",
-	"28LtAMjsAWGNlaAPXgEezHhh7QtMPyANmUipEstcNK8n9H2rpnodBw8gQmmGTF1nr3x45zr32Stq7Cul",
-	"NrdiRwlampRC9ct6T7jToiBnlGmyCOexe5aulR7VkxDVl6001jEUbLD0sd2n/ab0ILetlbKaTLAreNml",
-	"3Xe8LFkBGGYEpVe68DOXYNlbLpLBXMbJD/AiZjnh8q+X5QS/zZdpGZa2QKCeOZN3NB5tIATXu5cSpn8P",
-	"qAQ+kA6zDInc+Uq5aPy2fDQRd2IhsCrR16Tj5EApQuwwkzTRXilapENJeeJM8aJl1IEtLdiUYbLXZp10",
-	"nbehLKOLNdPEKrUhSs4C9ENUG8f5ASqR0TgSOvOgllJJoWgxhZa98ByHiMZA3SZ1kgylVr9QLY+UGscu",
-	"08pVI4t2rA/sYKk48ixClTX9npl1eS/Tge6F7ohxHDfREMpaQTuk8ISCmnpXhmwh9CjEbY+vShHldZ19",
-	"lbIgDHFqrrNlKotYI45MDaA5wSHh0O4YFAIY4q9HkwIY2fembA2mFx/OfWoEuQ4e96c8/6b4hAIvcAC0",
-	"xvw6MabjysrfIDkCJAoeOylqwxrc64hbfh0d7jW1ml8lQ8upAuZvqWFkvifurpo5qSoBNnO+J3htjctZ",
-	"hHfmCpoTYCrTSgDjzYdrSJ+COIMunESogxzdmEGy4s0l04KWucy7idXRXo8ZWmi42XHGmXUG0dyMgipp",
-	"KXATuD1P51R64Pz9qb9DgIbhj0qCk/G0pdKdGtxx/GNL5T7+sWQYTC2YxnG6H6C70f3vNCSYwR8e5gxT",
-	"AaQ69aqR+98p6moAeH2qlqcBPtgwiua5texUgOtvsealmyADuIq5ZtSdkNOloJiXWBSQd1BSwU6VPC3Q",
-	"sjc7KoTagU6sylIZbtnpusIEDe8Qlcqe1k/Binw9TgyT6UqaU4wnQ7TxlMtA4TktTudsiQibCEEHjmM8",
-	"vj71xycCFbw89dDJv1F9GpIq56LCDBLGLP4MpeKpUFByhAZs3BAl2alTe0LyCStOt+g1ler00quMUp36",
-	"jCtPcXOKgDnuC0GlVy1OPR/Umx6rlQzdslOlTz3iBiztFPKwHMHm7sdYIYWlT4XHR2+MEMqaKEbKpTqN",
-	"Ss0l06eVhGIljD3AJ94+DH/WgQ5HtNbz8EF8HP7qPi2Q6vBngG6PkNUI9lPo/SkcGDg4e4XF43bNdDwZ",
-	"lSxRHnh1/jRAQdezQX2vAXlj1alds1OvnQ5VYgCb6wdPUfcZL/Hxdyjy65SCYTSp92tGzJrWeaFYWUqo",
-	"9YgxsWKZG1+oHKITlJSCckl8JsEWtbcRTpBFwPnpXpAFW4aqmhEDHWReN6KxLON0YNSMHXyrRj+aN1t6",
-	"oRNUXXreCSpByu4CSkwQ9RVycOBjSbgsQLRMsUN4qlvTtlXeSYlAfW3IKNkAqK0/wGHLAnU95RqLj7mQ",
-	"MIuw//X6wWmSvN5UwcRwBoN0LDtH0HnNDE6GUS04S+f6TAF8zuAoZ+Fyf2K7LIp3JpP9iRDh9AH+Z2tT",
-	"AtpfFjs36R7qIoIPIYj0A5yuqVi2HBJbpZBRUA9Op6QfE1Dco4mPruk0qtLtWk346UrTMjB4Oppd51KP",
-	"d1sDeeI702xxZS8sK6f0yMqmjiAFDqJV1K4jFy00dgHrZrmNydHxySNW9WADv0HwrrSNqaSvbfHFGXPm",
-	"bn8wJxtQJ4cG5cfTusiEgrfRhXFDlpyg8sGb3cTAsvDpPm+p25kLS9PI7NPgX51mNs271+ORikOlWORt",
-	"fd5uFECoYU26cm7q2iMKx4DLtrlIMCoOgDf615u9AEQN5D0SbKYG/05ir1yylBX/I5cFFBkBfIHHDHJX",
-	"ilOKHxGoxfkiWXgEBe5plKAFxm1RK1xQXQDYa3KU6Ioe3YCpbn3Rg9qX9vsa5mezoBL8WAsqpbIEoBr6",
-	"WdnTLy57Fjcogv8lvOqNHc9E8RGxYTSD90GqNHpW9kb3w3MfgqmVDKxJ7ECzUswJaUAYbmEDNubUgqTq",
-	"fr2jyRYWtd6iKgtCH6rxFMLSdEKDVBaj+1p5HJYJTOVbzaRSHpRk3+l9Jn3xiE0rY0lEv2rj46wfInZI",
-	"mtvnWm0Y+mopYuEiwkgzzNcM4shppzAU0CcIFqNlI9FeeBp1d4vVYWVlCUfsXWcuJ2OU4BuZQLg1E6me",
-	"t+i2mRFMbp45wq0fkZB47HGEDVlyb4vfPAPGR9qSX7yKQe/E1zk4cwD5DZgpbtM96HwWpqV7HSo7NXAV",
-	"gGGOFIw7QvQt3Zstwo/D9172ALcCADlA33J/ctI3HpbFTiRPBILJCECQsADM7IghmDFKAp6V4z1a7GdO",
-	"L565i8uG3ghNo6+Bl5eTnTCDX9ZpeVRW9ontmZ4TH4Ia605iavAABpTUufyX73PWiWaXPKBeJxG1nGL7",
-	"mJxH+mCFsswVQxv2e/pgwAogaoiGD/ex3hkca3DJYV29O3pJJLGbFnA0cs0OMzFMKeieeBWya2SGqNro",
-	"7BX8wYXNwClbbkWCIX+idePClumVsClXLOB+H2IMQ5s8av1Bw7RIaomSCwT4LKFWJ40xHCLg4y+PSiIW",
-	"Vq61ToyzHjC3/yaG/YHLKBHcWHfQNIdkTkZWml4yY4m/H7EMf+aR6cwGao2QZNski+w4JpL2bdcv7pne",
-	"9sXt3YDdS2QjHrYfwdofdyIa56zBTg01qaEARE0Lb+aGWtkU5kGqNWRLuFYbYjLcJll9OAvIO5jbCjD/",
-	"lm7GJ2v0JLWOwLWBlrVO56rBQXvDzf4xn6o+PaLcUapyKDFrX7iVLoM3a2hYOWdkxS+Z7NFh+j1vIhnO",
-	"XGMB1ejFtQqukr3rJ2RjYBpwUthnM4X7BTVLLtJDz/f99M1OTnUVz05KZaYkkyjDejISJ18Oud7JMUJ9",
-	"2B2gwI7u8D3oJaFZZrhJJ8YYimFb52d4qCfDpW7pHo5lW7xhpDVwaZ3+VudtYwgTZxO2JLBWOLr+jGWF",
-	"2CvfeOzeM4v6UoGSsxdU5qqkroHdlc1EzmZlHSRM5Jtt5nSitN9urYZnF/jHPVwPl5ykMqlabKpXXI52",
-	"SAxE/bIFwpmaz8MuKqGNZagFwB/O6lmOyv9+i4H/66QOvdXMsMQpyAVXrwtAYEbkUGWzxvoik6E4378l",
-	"yQhazQXbTkIsZForPcWrEnERU7LeUptD+Ig6fYYIwwBeQauEd/SCJ8Y+FPfZYhBAHs0kT//RMoxD0C9x",
-	"ZNeM2dF9PC7g6fEtBVt9BGNGL74zUsRPr3fj0tluWYiz2AczgYQhbdr8yiA2wkjxd72TvAi0PGSxVyEz",
-	"IwF0gx1axgdNGh1dUq4brS5Zxt3uWzWNbyipeTkqlS+sIb5iFtccZ5QinG+jnav1oiZ4c3woFAC7+WIN",
-	"Zjn04vNueOwiHbJ5IVayRtjoRI1YugwsXen10dRzvWO02L/QqkrG2O8SFmS8yjzN2zQSt9EfywjXONzn",
-	"rAE81yHdaDD26KCd0M3lwflgd+qQeofDj6ozeotg69cpMwooEAk5Kqpt2h3Orkq2sBm3fgYbIQ2BgO9o",
-	"jJjerEvOdskOM06OZC4xREbq+geVXTur2ved923mMaw61sj+RekiGZ32pYMj4Tfcqr63bJsG87CVlrm1",
-	"gYs83YIYwiZrJYqDTneQUh0co+CS6xRTj7B3QzLo8AYDLWYRnyruVWNp7exSWFN++4FQedtqlKHpc4Gu",
-	"mYVfG1vpBKF3flMOKvVC2cG4CG6mhGC+f0llMRC9TTQfQEypOq5CpNqF8EuoecFYTbLetKDbhFvuvSro",
-	"nhTgXjZC7cQ+6QeHZiajrx9w4mZW2JPYs8i3MQH02c8MwaRn4l5sZsTdi9InSg8avG78pwe5u23Tdlor",
-	"pXZe06AK5R3nXov2PBBJ5bfHU6E52cbMZp4BkwybLOTHFNzxa3Kj1MjwXYzMmN6c9u3ugmu3bv6Mib8+",
-	"qNHCqm00KA5qT6IZNiawgOPYUlkYEjxjH2/WdCq38P2aG2IWqmRkTU0vXRpnRTNqMlHskBI9iIrYmwSN",
-	"lI9c6d8XU50DcmKdJI0zPUiVDlyW40vPUaNdMSNBJ2tnSe7Fz5ZLtki3s2O+8X8eVntCUekV3ZYZX8dK",
-	"ZcH2Jjc8GGw5ENblX1vPrJ9AKbh8zVIJEq/pHsvzmc9SsHB9QN6aP/vJoOOGlQmx8cTrEV6fAW1nw1gZ",
-	"MdAh4rnH5L+gdBwKgMZbhHd7jxZ1nj96q6VTN4Uqyxx1spRBsg0j8MRC2fCamd8MT0W/zMyOJvM2j4B3",
-	"cU2DMuerykm1MT7+xNWzo43GZrMAswkzeITdCEhAvZ4EVhnjBVEwAjxhpt7jwtGB3SqG1pSMw2Mm0Bmh",
-	"cmrTcVNBDiM2Qtl2BC2VFRAInNwURvVinWphP2FH6s4aKSgnbtJQMHDs1/SSkblTzRdCGaZnZF5Zz5NG",
-	"bRkYsGNt1d55WKpXw57egAkCD78aLlzxLryOcx5f1hxohjSNBEnvBpMTvLxTUE4yGYhcBBA0n1g9Z8Q6",
-	"ixpixdxOspnH9k5IS5VQUolA/TDfNI2MSVZKFGyr+m2qpOkEkbdk0tSkgLBWoo1v6CtCMRYN//CGSrou",
-	"abFWSuR8+W24R8MsaKXRNlIlk8NoiaF1AdApvhGXmSZ0rYDVUDXYqJRqGXoWDpS8QnHMRa2DXaNCBlvF",
-	"dr0NytqUa8gqzHHACMyIm+Cw4tBfagusFNgAYiS94mnsHZz71LtaJew5d/iJkmLfyNPYj1lBGl+2vp1h",
-	"iskd3jCbEv43SJlKaB8t0BHHCHtidypCj6D02WJE7EYZVx9nfs4NEmeSOTKHqS9I+uT2liplVRBIACRK",
-	"NrpUGbc3wHZQIz8jXJLtNjAiI1teFNhzaRfy1NDdAFpfm3tuFS1vFJz9Uin7AFY/Rd5ATQLIm1gjmuBm",
-	"pzl79DXf79SnNB7WgqGjsZs7rFUZfdO/0dB52Gdto8MO6B4K8d1zlamoILEjTVfN3Iq3TD99/fBavQLC",
-	"b2dx1kluCtGsWHGL4BJzJgGSwsNdbLiQsVIb0hKSPa3aGwZZ8w8ufCxr/JZhg9YPOLtMf8jaKEjkmHPJ",
-	"iDtlIc8yoh+YhpFNzSYphkfDYEb0/UxYGrBH0hH5wbrTuPDrXa2oklwEFWNs8TJ881POxXcH3vCJyXp1",
-	"FUinaskHx7gMPdSwqmDJdiQEWROJ6tz3uj/A8APjOAMFkoGBDZ7vmqQNza6RmI2v7FHXkvXneWDkCFfQ",
-	"lSYxKjwR8iIDf9unC2VTENsIlLOIvJxFzb2wmt6wKUToi35jZMTrOXfqEvAJzVfHpE56LGTqcw4RRyms",
-	"teG9aadYZpNA68SYhLDNpB1lbdgcr6VtxMAV8J703GLNzqg6+nxV3SgnezPzC4ZKzqmhIHb5UzM69uLu",
-	"ybqrMxoTOouzCJzKgQ9hFVq793+rOqvZdhLAtpKHfWpxfqpk7HtryEr7ZvlThQ2jOShnocqEvf8dW2nG",
-	"oP0CmCShpd8IsqOym0H9a2AFJgqkzKHOBOakh1ATvBzZ+TygFXhuwYHjxCKOWkRHQxo0ZtfDmJnbf041",
-	"y+E4ZdNnAeYtWY5AbTD1MAwAnZ5Agd7xxeh0FDdOMvaq91MSwKZ4ztaMXu4nnYE0Tj40zjU1FhCC5Tvt",
-	"TxCrCOaNjne25VUjdpWrD0WTzz2ApI89NwEDspFHsHDK4rZ1OHrzbtmV/TYBGfCztFxgJWirtEnJIH5g",
-	"GgGxoKDbEj4Z/WIUKjfinKaUObCUJWFXVtPQJOKS+Q4uDcN5jtmxXdYoGRPpljKGAMIeWWD15jId2p7Q",
-	"htb4uF4QMjt6FREKk77GkBw8HtMyk96YF4o8Va/6PnTABoKatdqZBi4WOCS4Ie6OI1Bo7v7I3Ey7DGoI",
-	"X6zJju6JU8JDnScAbVFezA65PLpAIyFipyShENgQUnuBmjwNKNWBCmb2uUa35A3hd0LmtZJ1p8NdTvtN",
-	"q2O3kNzf01M7fyHkGgG4/RWq0qEq3iqIP+jKWAgRK7Kkekb4khiVFOO0ElPiVJCl0QeAMeK8he7d7fU8",
-	"A7/mlgnL5YqAmuoYmtfFyZS4X163I3feooBv3ixTJFYmiCnvX4pVgFnMgUSYxGfUMSoAKnKGXsHPe9ps",
-	"N7M3R8uxo0mlSUn+7tyAPZMMGXr4u5Exw15FMFPCj2WaVBYAJhDL22v8/zFWUaeOHO8kXyDUjqt1Gl/H",
-	"aR9Uq4Ry8VjS4A9bTvrkKsNHgeTEvtNifMj1GkhUbp49UFTh1hoaItcDQkCYN84qAATlKDaMJJlpebGs",
-	"MjZRFxiyVxwKmiTD/cNB1lscESF7ICB7QB5HATsGF9OaXcVN9EMEksbXNXZgYFvN8a/jg+x+xgLIEW2o",
-	"Vf4q9eEdAPdFPOihEo9wt09pG1Nf/I1ffd13uUSn+TfffPNN0mt+E6i5Bj5rC/X0C1xIwEBNKrN4+xyY",
-	"AOAY9uQV3NhH5Mfzv189JP9B3n/xeZuoD8/PR8rrXti5+kaaIhfGazCdKSHz51vWQAp8wj1Q++0TLie0",
-	"kzyaTFUiAMtCbbdKIjoLImuPBbNIlqAsEp1jey8Z9/xTzIVKDTctDe1pLgutboHQ3Sbp/bgjmdmjyvah",
-	"PgykS8b+WoFYs7hxfjY1yIKfeIoHfpZJ6I6Lw7CxVcQsqGAYP35MSmrXhiy5EMH2YpdMnqqigNhat+2I",
-	"b26Qxk0JSKEjPHbBBTPmUb7lti9NY8QYEXl0avC17uaA04iWnk+0GQAmTYEC/OwTBK6DCvCztJqn2u7c",
-	"XZn4tQqyvQAff3r9Qi9A7I8zI6ZVUPXUgfupNlRrXHP64DXmmS4Jm16VmozRdLPFwDzoKSz9habA0d5I",
-	"yBNZs6uZM3bBtoHrkxufb+dTIzOx5q67zJFyBp6gGakJCQP/hun8g6qN58JhFWiUMhNcAF0FfLwW3Gvt",
-	"T0BMD36BNNl8gr1kjxEO1sdXZ4jWrRnFWHfTMTFYCZxpqPtcabIOeI2mWqzD7R8SXdbUoJ/b2J6q4STg",
-	"fSN+PNh3asAKFyNGSaGG/+Jx4RK6DiU++u8LvATfeMS5eVPXafN7iOg2ZvK38+SCOh2IhkjQUHtH9iDK",
-	"hnqh+jeBlGS7VDzva8UwNOUmqmQ/KzSadkZnbaLedjCqFmLdDZy9MPSvKRwawxaV5naPVQxABp/Y22GK",
-	"d0qwRwS/nRGpMI1oBs3ZzIwEeD4zA4sCLQwJTdvc09pDvQFMngTwBMgdChGf+vKulQta8h/Z/iCJIDUp",
-	"//XMmTSQ9xzCUVqp7WMI0jB96Q+tr5z2RuVBZe21ZhdyYzKzq3Ompw79ASTqUqVjDhhqlFbThY2ZqBB4",
-	"cIvVQH1MTMXeCg/It8oJSw6+Oc3IikmmqWUxLf4BeYqtmuBr8+7Ft/7CAyY3ZLudgXg1ZLH9P/97RrZq",
-	"66Q3eff8Kfniiy++eUAAMwh/XiJMESnUosLH/s09982Xf/v7v5MdeHF95H5BJZkziJzIB/+/jE6+RyfP",
-	"GrS5ZBrP0sn5g88fnGOQi0la8pNHJ188OH/whU8KBi4+i/wIB92XCbjjDqzyfQGh8wX3luvvFTP2W1Xs",
-	"g7rusy1oWQq+gJ+c/eZTXPCu6sqPCHUxCYGgFmsPz/vN+YOjjq9LnOrWc1ZXDMNppZLerHx4/mUCf5+V",
-	"9qDcNzX9ONBZgKFqipGTR//8oz4O//z1w6/ulttuqd47u4ruAeC/rvuDQj/arPNTmgRpN0NUUw0ouw/g",
-	"PWc1AikCfbDEtr7ixj5pPNdZ/fmkTR5XvVUjo3ZVaKBq2/9Sz+56JMe88MTinxTFkyZK63VZmwrxZgnb",
-	"2V+apLevQ0OTD7NspuUda7K/+TLfBLgGx/SAyrAAorBUGtO/68th205aGK+ZNPWFVtf/aT1iQhJEc5kT",
-	"W10fIA8s2unKQVb8OkpafD6Jc8Yek+6xeN8GfL62MIoC5wW/ZIT6TcW2sY/Dleh12xVzJgMq9V0Zc/YH",
-	"Lz54DwOWlLRPG6JWtg5cSTXdMgtNH/75B1754J+IFz4vTg5pPmvQb0CJ//X6Z3rczngkzlGccf6pcgYu",
-	"EotAvPxyVxOVjdfMfFXIYf9hbmfEwxdbti0FtTnOOWsUAeevqggCeyesc+s3YaaOOXELbqPT+oa7CQ0V",
-	"KkyNgRQZzFRogSa1thbKW0iAj8/tXtBcs9v37KpU2t798b/BHqYxS3ESCUWyewwjUW5XV2yf+ND1x/j9",
-	"pIb8cPHmp5j6VFZzwaF4CVea3dG6BDC5oS9YYze/i3Vq97+pfEtX7Mxcrv7jaivaOxp983Muqd4nsivS",
-	"+1iXOd7w9LnR3CS6p4wacvGPF7nN2HDbtxE/8k/hPPWJQreCDPXd2m9OefTTHZB8Y0Cl9ZFy8IfMvD9U",
-	"o3TE5CmrUArSHd0/Rn92rA3jEquEclunI55fbvc84t+nvYF+EZk9/L1iFTvS+cldU4hzwm2smfQC0+sm",
-	"BfOOLYr9TsAp6zdtThebquzXPb71z9yFYoDvGqMYhFkd/4bJms2v6Yb5Cd6i+RNIkOaneSTQsVft2KGR",
-	"VpBlh6cxmn777ADvGsMNflKoAtg14zoYb9d2njToUVt4lc3Zd0+9Lf0Rm3bHDWvflxuGCnE0v0tP4Pp6",
-	"PtPjXSue9dNSYBHOxS0q1w3rN4ZTMZMJo9zeZTLzRePx8idbWjAMFki1I0r6q8YNMihZ9ncmV/Yjxcr+",
-	"RgKkYFt1thA+2p3zxl5SuWBPBSYlH+d0b7msbOj+4cPNX37xcCjefIiP4Ee578MQgI8yx8GEr2+sZr1W",
-	"l8w3TNuqzwyBrXM8TN5IsY/fQECfByUqBq/ye/z9tuMEOJIUL0sx1O51SEQ2XRhTTP+0MzmONvOTu2/m",
-	"+c5PCPcgxUOxuWeYe4Cr1diYC7Z7rlW1Wt+2S+OV70hI67l0LWZZ1G4ONNvASOMWoA7Jbq0EI74+xY0l",
-	"xCGnntWkyxlngWwX+OR9u5T8ULfvUPrh4s1PBBftSA/pPJFuno7Qm9P0ifTi2WWMKx7jnNdvHHXBwdu/",
-	"l20F6G/TYsf+lfd9fF+p1YoVObYITTtNHSaWand8NpnVOS/4V8w26Z7gFdrdAWbiAUFegHK4PeGFV5Hm",
-	"4T655Av2mFCimWGyIAtQvKCUYc3lKrAcuJHN2R9LLtiHAW/zcyzKGbZFlvhg3hqJmH5cMPNgYS5jsrT/",
-	"Y+eky6oUqbSjYbeLZVf2DJEBWgwxyju59HCXtykQACTSSVhctGM0zFwKwJFkzsLVgF0mZnXxCcB5v/j+",
-	"9VtSUsFsDAEtld72q8LP4Ym7UIXdm37kshijDsOsWisPfR2OnKCA6HzPsV3ibUQy2zkJd6zMIvRgjqmV",
-	"3npcrlBRcAS99jtNdz64HfK4YmsltNoCLv+GsRJh9T2z1jUdWW59EUo2b59dX2BHm2Fe9XO644sg7zvk",
-	"Vy88gM9xFILrlaxlkkbyPY9G9riJbZZaCsdXTXXj4ZDzBQvEMu2Q7jgHxbNZ+oiuAg/e8FD+yFgJ176j",
-	"XnDjG7LlV6yIGJV4ceBV4mvrY2eI1gk9+8NRcMhN+QPVoxSDWK73cWWg/ED1/aSe3AlD/KK5dUboTkI5",
-	"wbJyOgQUEHAzg49igTx84vSSgDATOSfFFGcL6pPZexzY7pFPmDXc/P/EvOHdsTEJEWpWolMWYF2IwdxZ",
-	"LyiSjLDmoXBJMKxkaPPCO7ZVl+wl9y6qoYTgF0qy6yt/OddD+vXpdIffSrY6Sq6Dx5u8T9OxMY0g/7d0",
-	"w/RnBrd7RihxG4igGYpslXa7fEeHNik73lb1bo0502phmT01VjO6vca23W3OeuL8/K77fGbueopqzF2I",
-	"0REHpJTHOR8L373lhnLsCfl/38FYqPAIRguojfOlckmhZUK5YJIFL5gNgC4f9eV1AMqZL4I8BMbyT963",
-	"I+5OrrkLuncqjV0zHVWfZv1V4I+Ko/mTO4kvqlC1c1vUgBckqPEPLKVDrxHUvd33lWI1LdhnYDF455Va",
-	"YurWY6Arl5Zh92QE+tswVpoDG6Mu+MudwZeh18dxzkdJjSnXmppDe3UE1kjjt59S6dPTtVLGZyTHFWBB",
-	"uSOteQxFTsSsK/A/si1RVfDSIM7BYATyFTd3FXtMwPY8Faig+rSaWN4FXInRNnfYRwH2yCSiGKYmTBo/",
-	"lZQS2qL0xiW4sdFx2q1ofngO/w2xqu9Y4tuKfRwB0xGBUiAoBkkxXBGipPhXcWdRUjeRSSFQwS9ZjzPz",
-	"MqG8JZonUGMBzsXWPIb1s0AEwwCIGNSP3yum97X+QZcWGyJ11TEu7VdfnvTjQo0NqcDckmr2oK73hODP",
-	"HpHPMLj2WcRxtHXADWFMQ5eyGOsiVs3IZ8ZSwT5z5mjnQSYMuz0mGX8vAif7SNuMQDZHDLz9G9ZGnxq3",
-	"vxgF/ffAPYoW/b7wV/DEXbjC3ZvGeMJ/5EISnPjx60jfK5jG8bzao5IG3WrGZLaMdnd3wWRSEPpDrzO+",
-	"h920I51qWMBaXc1qUIprB/M9GE8W0uauY/o0G9EXnq1vaEi8rWxLVm2bHVi5tArS4WnxuO5ILQkvCCWS",
-	"7eAbaA6AEfzG4cfaBjdMXtd6zjXzx+JTrmy4vV3qz0Jv0LmS4ainKf0zfP8/tL4BrVeYe5Gm7yv4+m5s",
-	"uimV6ze28D6d3NR6/1oKzJvSA7n4Pf3MAGiLF1Ul5Tq/q28p1xexJ86txaO/ae3pV+Pu5y/HIYn+RXfd",
-	"7VwNYOTdpoBL5LPJas9qgzew30BgjbWyaqVpue5XZN82nrsLdbZ+3xiltjE7Z/FrutiYmW/xsauhx46v",
-	"8Dammb5xDgw+j60x6tJJurZ+/UhCK8dLrmjudCYW1+KFm5ZOgmNAEtoYFsOkGnpvLAGj0czID2+fvSBK",
-	"k7c/veielVgD1h85HWSP21VIjhuibTuStdq1aYhFwbuQtxI7LPgeqXuToeJZCLX2+O/f+kc+nrr6Ywea",
-	"vdOBG7K5YYSyQ1/dQNdPyrF3jBZ3z6nHUDPm6moC7PW36moE9tKCTsFkgzyZdprbYF0hxWaaOPn7Vl3q",
-	"jY948RlPbzjVRxAf7lUE1o+ityFGgubiiOTkNLcPyE+Y+x5ORxAk0U2T11rwkVFXc6hYGs3Fs/Q4xjfv",
-	"Hak5wtO3a00CFSDWk1KdkER3nRlbb+CZYVT75uvp9G/GNnEjbyVXTFS3k/c9UoLIghfUjspjjg8fAwPp",
-	"OZdFADILefzo2pcKuvDMfHRnwwSPWnTr9EU9KH9zswX7xL0xsAbf1ScVIhGC0DkiffmIyH0ep4BahLD/",
-	"yfj8d+7bt9i1/JO56xdrxRdTmlzA80N3cwZxedgz34BLDjO796u8n09jgdx9Rtp8lnspqESRU2OGA8+y",
-	"YkYqaJaJ2nBAee1KnTHIXHeHx5VRBoRSm5NUBd1iTcUm0W3mTwTwhfdKu3jJ43tBjNVXiyV2dqsKJvo1",
-	"u9f4yJ8EARFWM+b+98s+QkAMg2EIqg2ncRF60lq6YRISJxJbE/vw91U737G5/udyh926EO/I4gM/WBPY",
-	"trX1TmHIpvzRS/Y/GoVvpLyTQ0O92clD3aO7z+HbuhjMlwFgctG0TIK/pL6SVDuoLMia0SaE95otNqEt",
-	"i6H7DPOfLVS5zwu+p6rcf2pHYOk7NF+rLckw0/kOu/HXfyGOgzgDZB8GTGGEblGQzA5vAS1oSbXHqwg9",
-	"iQyhK81yEvis7umZcZfA958aI/puNd120nSxJstK11QD/cTUVI04v9hNjGyxKQR08ncG+VbpSNpEu+kP",
-	"CZa8KQvmepMNnJbedKw2WV6G/lJWqU3Icz0G4hWAXAfSYtAY8coxrXbFLyGt1ioPio9b4nvnHMKQOokK",
-	"SepQmkqxH+ucrSqZYO7+Wio4uaOrqe4mBvRx11JhG+2YpJuguKk7OGXtrNDl6S6sIHzXGDMozOqYSLqY",
-	"mmwdqxqOgDzu/7P6OHBrmFhGL+idMGLWxvLE+rPui1fY8FogTvEKQga2Ys5gj7jNs/XZH0Yo2xuk/06r",
-	"8k9Ixw935+5qj+kIPjQqqo5fDABP5gqMse69sWdHqVxqd9FzPAfJ0VBEauhlus/77ViPByoBTXfhu59I",
-	"1b3I50pLQhHvj30WlbxavYuNPN1+OdWE1rohNF3xFUlOQ/RblpAZO9/UMsl0TimCrpefbKsemP3/RCPS",
-	"0YhdrnVp4JPQYnkg16B+7E4SJMPrRhX9sNJi7+F6MREd/VZzJB2F66l+BGjlnUb54yHDU76+I+OfjytR",
-	"OjpQ+RHd1zVbZs58k2+PoSSCkQrAjDHRObbGCKW/1GxChxNogSpqH188D2dV3fI9e8hDW/hrZhQdhenu",
-	"JiQVVjqm+ca+xoTHlr3HgH7Aix72NHRwwk30cDcgziCVfRaBj5YoyRrsANK8u9dD6bvOMmiKrU89dxfW",
-	"rxlFqZvvwOMeuJ1suTthWljAC63GNY2BB32dgKB6ddNLsFNRvFaiMKHuEBKE0ITdcCFnZEWtu5cCd2qF",
-	"rvjs5ijvS7+tzkVu/IzQhrkdx9mCnTUPemhjG36sY2kc5zkTwgSi7RjboNclGX/ccbtYRxodJTw4DjE/",
-	"CXx/34GO29vMUYgMb6GAFkMduOFztlSa1f3FbMAvWSoh1M409htwkxuH4gw+7gOb+RYeOFpSeXjduKRy",
-	"JsTUzjL4hr84j7xjpaALZAnBjFHy8KhHBgjVhPlGXG8p6B1P1c1hntKFjF3QAS43iVZFvziRXtfkqZJJ",
-	"BE8q6Yp5lt/BM422+4Ib656DCj5oHrtYc8mIkqLVVboziUNrBGMoBwneP73AvI4QHfBEhpuOuGXMEE+2",
-	"oJaSn9+9Oknoo5CS1wpxFNSyU8u37GRUhWYYIhDu15GNHm4WGxnFiE+I4VenBV9xiwSa78luzRfrIKmg",
-	"j0BJASsAmuoxSXwvnCaXFnRb9kmp79z3xxJS4WUDaHHw2J9X0CSB4qwq6B5yR4lbPimisQfbJPrQA1+p",
-	"xcbXQh/vQnFvRLtyYLf8g3/xi+ElvWwpCojl5PtfgEsXPlgoahPKgvf1DZt4z2RRV71/FPbdm+rWWyRD",
-	"99Z4OdUWSQNMEdq59hoi8MCd1lTRZqusj8zkrMQoF+xLwGRG4h7HksK+u34DzWKtlJg1WvG5g3LYLKrH",
-	"fvrU9vVIkIVQXNA9ik/8N971tAFHowreck96asiOQf/JLuThJYWismyvq2EUqv7+an78jyY2eKfHoB/E",
-	"BgY/KzUzzA6FbPCZu4nXuHeNArPwszpCma1S25DjjyzrG/XUKf6o+htLtW3Kf0e+0K87gxqDD/y1hcaf",
-	"+twPHfdnyyVbWJOvF28Agt6yXtPAbyw8p7fhSGUTrbKSBdNkR/e5yvKA19OjPb5i9JKNaorwCpX6e+1B",
-	"t9ikwaHyTRcCotGfDzTpl7Vy271mmoWeKQGzFbwxsc+rqTFLDLNV2Vehbn8u7wEXLYk6CYpgQtAM9IKy",
-	"aoNwlY2ffT4ViA0HmTWXEGf0F8XoSsJ4z+rkCyXRjQaeuAZ+MHoGS82ljSGieMLzxlkTyO22CImvcP/L",
-	"RvnDTI8i9fphe8Fj6i1aoJohUu0ixfRQn/ELfOROEuisHtdp3JFQieLoAcngUQEsY0EtZuZj5Sfm5sM1",
-	"6MGIdtS0yBhdKlkpaAXDNR7Xo/LVbepzzrYb4ZuDx47WPwBpddvA6JAfgymRrR60TsJgcqQ7NNySlfIb",
-	"DZkTvccFeqAOoaK/VLu676lTwcxjMt+jd72SghlDDIX9Tyn4ShcHqOixah5DCSvfO3FdMQgorNZWMrAt",
-	"IKR0vXL6I5zv93ycEfwcQglI64+lJeWTonhft/+9r46UCIcwQOaX7CrCdI8C4vbFXyMetezKVnqUsz50",
-	"qPQAN3WF2SGkw/0k4iEvpq8Wy8VxCo4gB6tG+qMhGxvdkIiu3aw+ApY/Wyi5rAyEWPokzdP6sbH+hf0t",
-	"QHh4rPRRw359T4InkmqUf4lyDX7j36g+hpfpB6p9sh3VwbW0VJo4mUQwB6Sbd4mcsKVW86s+ffY1PvEJ",
-	"M0DOi1UnJo/FimvmMueGjQJs1u3yUUuy20TL8juWET1+x2/Odd9Sg03zVdlkr0c+dK8umRa0NGTHtMf5",
-	"D9a++9p7gkKV67bFlR4wswfj5IJesnfhqaOVQAfda7SuEafQzT8a3wsCX/vRBBLG6lDhHjtasWHY9QYE",
-	"sNNeoWuQZI+bScVOzjlzybsVQcvdM/x8XclVi5uG4Q3d90GtvpXqHyrvwdsCq+7DEl2qSh4DTBRIB+aF",
-	"UIY5Q4BAP4+FEqrSs+DuxSofrFeXjBWmvUvOiMheRBeMZeyelAyOQCv5KyMYNKVWFoAaClbhP6zm7h/3",
-	"ZcJcMDZKiXgG1f+g/0XkYuN/e4TYNhwpCE3hLp7OBZdFrNEyjJm6+Bd3sG54ntMlvH1z+21BZ4f28H//",
-	"17OH5+fnXnqExFjlIRKsCnEKq8ickZ3SAGmRMY+NZeVJsqr28/MmJNCDuse+rLbzkQ3DbmZx9Nf73czu",
-	"uHkg5IkQuAXckI1UO4BkcZqDm1iCmc5gmqanMFRv7oypjof5Exc1SiI8h61qaRhfDKgU/g337fG/AxO4",
-	"0aMfke+hglQruUIPfzCCmwymCtpbhfMeHrhNusALUoTBL27enR7L7mahGwC3hlCLBiHAY/tv5kItNk6Q",
-	"+7+tIoUikl2BZB9/5t0hh3gJHr5Ki5NHJ2e05Ccffv3wfwMAAP//",
+	"9Y7Rwmtv7Sk64WqXVdNIbnDLUtDV+NvuuaCr9BV7NfTTl+wKbH86H3ryHd29onNgzgWcx+6+/fd/PXt4",
+	"fn4OZwE2aK6uutfHARndq3Gq9ciBALOaTCn6PqWycLpdQodHETVko8NDsCKFWk17PedOiH/uTZJxV2JC",
+	"KJmS0Y0BQ4HbGaGyQIMBhA2InbEm6QHlcI1h9jiFNJn8fA6JlJUkVyP1gP2o5w6m7QUOHp8BEQNLfBAW",
+	"MEXEIHE+wPJ1So9Vg2fDyaYPs5MNRz043pqawbFfczA454IuNsk7Q3QZ4v2akZLaxfozNLlf/T+P4aBU",
+	"pqICHIOVFMwYYiiYxlFt+Pz8PKk4ZGiMBw9mnuYIXeSs34WiKZXp/BFMFK44L5XXqjKsNcmHjTmep+yT",
+	"glGdkXhKtai8EJRvwcUlndmfou/17FFdSckyk7Brvtikv9rRtlV5MnOMwCR8PjuZc/N7xdJuuCT5X7Gl",
+	"fVOlPGyeXbvEG6V1w897ZAEa11mzrrvwNaOX+xQnc3ftE7um6Ble8lWlGVGSlJUulWFJNUgzw43NSMoN",
+	"YyX4WOZI1EDrHXXcLKhlV0lGMJbito26LV/RvfdQR/eCY9zDy7OhgvVbI1kjzK8CZ5fcjGDuHDoHmm6M",
+	"vqU0/BPX8sAey9FKhZjkWc36M42tihC6GbWZF/iDcY5G7/douxPjK2dNwvc4EGHXnqrKT/NQelZTpg/D",
+	"pCiU2Zlx/p3WYnFCmYXsUysoWJaL0ttbUJ2Rmkuc0igddK2sZSnZ8B7uGviSuEkEn7WGC2x2XSp5SyjS",
+	"SYLfOMwizN2vLk2/KmuJLqgkc0YMY9KJREpAHyE7bteqcoaqe+1jVAS5wRCb+4IbZ6/GqNo13SNBEgw+",
+	"l77rY4gAvieCg1jnEATEox6v/C/Ph6587z1I7qqmO4Lfu3vE7e4l04ZslbG4yeCWcyaB+8X/+pd/np9+",
+	"Q0+XT06f//rHVx/+NbX3Iag0tHTwfbQP6nhHffe+SF7zitqc6/cg0kh54RZMCdg7rADKtwyPfg/xhCG7",
+	"FGPCDlqY7pne6HFGYKmiyGjBgkpSKIb8Ts0mGkhKw0d7lnakKPkLS5Dwex9mV9IqQmGxyFM7aoixXAiy",
+	"S46Ykp24zOSZV3JZmaQ1FWVdx0zi8v2a/UATh+CJ4BvWiq3TkmpLdmsmCQz4GP1W7ntl10yTHd0TrSpZ",
+	"ZKiT3h74bfIbTXfDvg68KnEQ/EktH+Pq0vRKpjP0xS2neMq6Qe5VI0SYnJBWxrDiPRdJLbil/jcEJRMi",
+	"ISjfqR2Zu+3YjU4L0Gql6XbLnjIhUhd/z/Urqq1sS6xp+u7hqw7/1mp3e8OnL9+wKP/yQOgZ7kRy/yp9",
+	"ydJXljsjcHLDPeKUBHcVPsb7lCgp9ug9dGQtTfeCDffhOOXNTQWEfGL1TKpqte5O9ClcqXRp3VFe88Wa",
+	"UIkH26dkELD/o1llLCuToT5mLN9SyybO95n/WWrOqHUkFbktN8b7MQ/uGaAksQrEFZHo3Dk0BZqpBId2",
+	"Ft2bYWUtKETwdFBcmkSop5jlmvR97BjkYu1Zv7vwyBLdlUSBfxhcAu4ixg1KuG1I8IWbBrGOx3NxgrE+",
+	"2855QoKgH7VeU5hlliiRH5KEyUiiLEnGbaY3wODh1MS+Y5ZyMTHMGlXSh+fn52mttL6RnRDIxV+bPreh",
+	"cVDrOVAcBxxQwZ/Y+NXD83Hura+GR0fNZEiVVSUmhaR53qhlUsMyhBUrBg6AuYCIYMKFpm5O1x5zFogH",
+	"qxzlOfacdD3H8XdqUW2ZtN/Xv2izY1kK3lL5GnSgrSS6rv5bf1+rqVtaTLFnZydOiU6oJW/dx2S3Vsbd",
+	"H+DecIalVzNDTLl7eiu5pXaxTgk172cxOFnqJL2yhyNeM44R6Bg3GZfVnE9SSmi6S4bWFhgumHAx+vhC",
+	"KoRGZZFMo3uruCOHd4XvqBDehEXDv6yEGJ8s+hLeks+SGRmOEXTOxBTNbc6SOmjIBB6Tm7Km5QQV5MI9",
+	"nlQW6Vyw51qNzUCB59+rKU//f2MfVuXYNBhe2PV1QmA+aO3eFEaJWx1n2yRKveBI8rjds5rha35NHZhn",
+	"l06YJSxXTHtIi7EVe32RVreFkitCVwpzaNglXzBi6A5s+Pk+ZpUuhFpsCLVkruyaQNbKrJvK1u9DCnbZ",
+	"hEhTsKPa836Dx3WOOQt4YrmJyRtFO/En4zO7REs6RCfYJeRnz6kA1wF1eyqqbZkMVSCdnmQuBfz2M4NE",
+	"e0Qo8ena4/xAhbf+D/2RzOf2liWTrGjn7zNpmWYFWiQ7qtvb0/u6azmOhsjb0agOdJ6vezSqsCNzdFcE",
+	"H5qbwuyESrMD7wXEXzG/Ce6YQp3EuNTspGRMwKEsMbSuKfyjoFt0LWhWUq4hH59q2zA7HNXQKyOVv8fc",
+	"/9wH1PACf2sqzLycG6cYxGx8n9riRlOX7n+C0UsWM/0buVmLNcMULDcPHRKeQT5sGJZ8qJJLjJb/XlHB",
+	"7T7JiFvvs689uf2JabMTtUwzbe1q44aYUm2YJGrZPklfpbY6pnRO8CaXa2XVGD6KCSCDDwof5Qvcg8lJ",
+	"sxM0OBdul5NBR8ZkMiu3fwGmVFPCW6WyhzniNwhV1sljLePjPPWkOxjMJA5j58lLpgu+sO3ovbs/wJfH",
+	"sVDFX3kCXGWVhETB4aoVUP29zn+YdZhU+3dKbx5c4OEar/O7X8G7n9NKtBei6X9izQ2sh14qXozLHceh",
+	"rpc2/py1Z2HXHLLXg4IAaQoDswBKQJReMtDOr0MOzkTxTGuVyCYtopGeSJZkohh2A+BjszBSSmV5zmU6",
+	"fW562uiWyWJ86QEqbjctoegKS8ySMGTO1lwW6OELpYCJ9Rt2ybQT4UNyIjyH/vPhlV64h4Iku/Vk0zC7",
+	"TN5pcucFTWz70n/avc6Yt4QHWM79PjydfK3S2x95qvAhW63WLLcZJdRf4w8mJEYcrgIrpLyWEd+fW8/r",
+	"xgTTaxqOfH4cNUhpOgwQoJKZaE/BhKXPkhG7NZc24xtbe9GZCPq704xxfslYYSDVE/KUuWBE0MXGTMqS",
+	"sX7WfSSHlbnjqHQxgv9hyFlYefhZWJVfd4qML4L+fqRUpXTiwXuMgvrkSJSVj0lP6mHe7puSvpJPSoQZ",
+	"9Ow2zIMIuveFlIQKtD0S0YLpCY6BCztEctabgaQSsBsCVbZ0wxzxwDGQ9M5yeQE1HMnVBjMqURl+yUQu",
+	"PfoxmTOhduQcAvjN5JVuSTi/YsWU4pCt6KH9shLCcQtZK1GYx2MmkHWk+iD4iCwlzRbONBwr69/B4+lS",
+	"tP5cVFM6Q2TYQICnUpXjK8dwQVl05i76WHfUMp22CWP6a5vir+mezBmx18v4DImziV30yYQrRcBcvUZq",
+	"bT6fyxsNmKoQkruWSJJwCuIG1AFFf+I98gAy/iwWz8OBbJDUCQ6/wsgZceeSYrTiRTLnWk7QH2CQp05o",
+	"JPMHLr3eOmWsy3RsFjXziaP5mEumoH7iYE6lSA3lbc6Jo/3DW6pDEYk4eqRnmHzNS4E22W1+6r1xB1vN",
+	"hOFVJnyah0qga83kmnGb+mHnIKD7y7+p9eue2V6magZv5u3MaeU9knikXYHesFoDBud3zpZosmVnhdlb",
+	"b/LkD1MWUAK15pid3WvvjjsoyJ1Ov0sqKjaCSfC5sdP7R+3iufEMS2oMy2RbHNOVNJKXwiuT3BRnm6KM",
+	"j9qlaGIqze6+siq8eFJxlV/F9ULkL72jJ5OnfJD6BOgYvPDxByoEBJLVEgqfDsLSd1tTfKx8xKzDJK2r",
+	"eB/IQdpiQERJ8hwTZV6GhTNjLBf+9lIbDrWB1KyTZ0SzhdJFLothVMmRF3RY7x/HS8/+ynPVlJTul9xY",
+	"pffPpNX7m0JpTMldzt4MWadYJQtF5yJTSeW+lcnverzeHqSjZhY/SuNlKUpnc1aK9l43+Lw3nSXgTCV/",
+	"GQjVm2zAjQXHmrsa2A5kwYHOO+gQ0WxZGZzESONrWRkqRuW69o2DxHyndun8xe2Y+zZsZ8x1wZ2oKetH",
+	"qlfpJ5nfXTehruyNZZ1BGAy+KCkW1C6TvjlKvmFGtJ+L/1FqIT9QnatDzTgdXqodWP55t0OdJNCIxZ1+",
+	"nvNHpEsJqCHwLfmtMpZIWE4iK/Zm/ok407+NSFm8sX2fKlH5QfFUPsgYn/B8FE5L0eZFqyqIvQsOIkzz",
+	"YoU1eJqXYKiMiAlSJxBP/NijVBxY5fUUnB95Sohup1X5eVDHhPCY68qsJ5j+P3L7rftJaqxahxk7VMQ/",
+	"6PqlxLSR3lViGOwtkK1edkPlwVemZERcc7dcI3zcg4t3kLUHn2O2gmSsIGlv7WE1Pbynt6wkUrOPWZIu",
+	"MENUySQxVquNmxrdsLFpg9P4avB65cUEXNDvDyeOuaBck52CKBBxaqCeDLjYVxY8svI1PO0HnCUZD1aV",
+	"2Ung5s5G5ouWRyW9e+sym/T+CiFYDkym75+9evItqWTBNPnuq791KlboQVrc16077+HXiYtkPv0nov2T",
+	"aenbwu0AyOwBYY2VoA9eASDMeGHtC0w/IA2ZSKkSy1w0ryf0faumeh0HDzBCaYZMXWevfHjnOvfZK2rs",
+	"K6U2t2JHCVqalEL1y3pPuNOiIGeUabII57F7lq6VHtWTENWXrTTWMRRssPSx3af9pvQgt62VsppMsCt4",
+	"2aXdd7wsWQEoZgSlV7rwM5dg2VsukkFdxskP8CJmOeHyr5flBL/Nl2IalrZAoJ45k3c0Hm0gBNe7lxKm",
+	"fw+oBD6QDrMMidz5Sqto/LZ8NBF3YiGwqs3XpOPkQClC9DCTNNFeKVqkQ0l54kzxomXUgS0t2JRhstdm",
+	"nXSdt6Eso4s108QqtSFKzgL0Q1Qbx/kBKpHROBI686CWUkmhaDGFlr3wHIeYxkDdJnWSDKVWv1Atj5Qa",
+	"xy7TylUji3asD+xgqTjyLEKVNf2emXV5L9OB7oXuiHEcN9EQylpBO6TwhIKaeleGbCH0KMRtj69KEeV1",
+	"nX2VsiAMcWqus2Uqi1gjjkwNoDnBIeHQ7hgUAhjir0eTAhjZ96ZsDaYXH859agS5Dh73pzz/pviEAi9w",
+	"ALTG/DoxpuPKyt8gOQIkCh47KWrDGtzriFx+HR3uNbWaXyVDyymQgm+pYWS+J+6umjmpKgE4c74neG2N",
+	"y1mEd+ZACxJgKtNKAOPNh2tIn4I4gy6cRKiDHN2aQbLizSXTgpa5zLuJCAhejxlaaLjZccaZdQbR3IyC",
+	"KmkpcBO4PU/nVHro/P2pv0OAhuGPSoKT8bSl0p0a3HH8Y0vlPv6xZBhMLZjGcbofoLvR/e80JJjBHx7m",
+	"DFMBpDr1qpH73ynqagB5faqWpwFA2DCK5rm17FSA62+x5qWbIAO4g7lm1J2Q06WgmJdYFJB3UFLBTpU8",
+	"LdCyNzsqhNqBTqzKUhlu2em6wgQN7xCVyp7WT8GKfD1ODJPpSppTjCdDtPGUy0DhOS1O52yJCJsIQQeO",
+	"Yzy+PvXHJwIVvDz14Mm/UX0akirnosIMEsYs/gyl4qlQUHKEBmzcECXZqVN7QvIJK0636DWV6vTSq4xS",
+	"nfqMK09xc4qAOe4LQaVXLU49H9SbHquVDN2yU6VPPWIDLO0U8rAcwebux1ghhaVPhUdIb4wQypooRsql",
+	"Oo1KzSXTp5WEYiWMPcAn3j4Mf9aBDke01vPwQXwc/uo+LZDq8GcAb4+g1Qj2U+j9KRwYODh7hcXjds10",
+	"PBmVLFEeeHX+NIBB17NBfa8BeWPVqV2zU6+dDlViAJvrB09R9xkv8fF3KPLrlIJhNKn3a0bMmtZ5oVhZ",
+	"Sqj1iCOxYpkbX6gcohOUlIJySXwmwRa1txFOkEXA+elekAVbhqqaEQMdZF43orEs43Rg1IwdfKtGP5o3",
+	"W3qhE1Rdet4JKkHK7gJKTBD1FXJw4GNJuCxAtEyxQ3iqX9O2Vd5JiUB9bcgo2QCorT/AYcsCdT3lGouP",
+	"uZAwi7D/9frBaZK83lTBxHAGg3QsO0fYec0MToZRLThL5/pMAXzO4Chn4XJ/Yrssjncmk/2JEOH0Af5n",
+	"a1MC2l8WOzfpHupigg8hiPQDnK6pWLYcElulkFFQD06npB8TUtzjiY+u6WwAj/eHSlWl2zWd8IqVpmU4",
+	"CCM6ZgF94mBpvriyF5aVU9pkZXNHkAQH4Spq15GNFhobgXXT3MYk6fjsEat6wIHfIPpT2shU0he3+OqM",
+	"OXPXP9iTDayTQ4vy4+leZELF2+jKuCFTTlD54M1uYmRZ+Hyft9TtzIWlaWj2afivTjWb5t7rcUnFoVIs",
+	"8rY+SDeKINS4Jl1BN3XtEYZjwGfbXCRYFQfIG/3rzd4AokbyHok2U6N/J8FXLlnKjP+RywKqjAC/wIMG",
+	"uTvFacWPCBTjfJGsPIIK9zRM0AIDt6gWLqguAO01OUr0RY/uwVR3v+iBfUs7fg3zs1lQCY6sBZVSWQJY",
+	"Df2s7OkXlz2LGxTR4xJu9caOZ8L4CNkwmsH7MFUabSt7w/vhuQ/B1kpG1iQ2oVkp5oQ0QAy3wOUac2ph",
+	"UnW/3tFkD4tacVGVBaEP5XgKcWk6sUEqi9GtrTwQywSm8t1mUjkPSrLv9D6Tv3jEvpWxJqJft/GB1g8R",
+	"PCTN7XOtNgydtRTBcBFipBnna0Zx5LRTGCroEwSL4bKRcC88Dbu7xfKwsrKEI/ius5eTQUpwjkwg3JqJ",
+	"VNtb9NvMCGY3zxzh1o9IyDz2QMKGLLk3xm+eAuNDbckvXsWodxZkpftFDk4TG4ToGlDFMYRHpO/eiMpO",
+	"DV4FcJgjBeSOEIFLd2iLEOTwvRc/wLAAQg7wqdwfnvSlh6WxE8kTwWAyMhCELIAzO2IIZoySgGnl2I8W",
+	"+5lTjWfu7rKhP0LT8Gtg5uXEJ8zgl3VaJJWVfWJ7puckiKDGusOYGjwAAiXVLv/l+5yBotklD8jXSVQt",
+	"p9s+JueRPlilLHMF0Yb9nuZ/WAFEDtH24T7eO4OTDW45rK13py+JJnbTIo5GvtlhNoYpBd0Tr0V2LdQQ",
+	"WRudwYI/uLAZSF7LrUgw5E+0bl/Ysr4SZuWKBezvQ5xaaJZHrT9omBpJLVFygSCfJdTrpHFqQxR8/P1R",
+	"ScTDyrXXibHWA+b238TQP3AZJYIb6w6a5pDQychK00tmLPFXJJbizzw6ndlAvRGSbJtkkR3HZNK+7frF",
+	"PdPbxLi9G7B7iYzEwxYkWP/jTkTjnDXYqaEpNXSAqGzh5dzQLJvCPEi1hmwJN2tDTIbbJKsSZ0F5B/Nb",
+	"Aerf0s34hI2exNYR2DbQuNapXTVAaG/I2T/m09WnR5U7elUOKWbti7fSpfBmDW0r54ys+CWTPWpMv/dN",
+	"JEOaayyiGr24VtFVsoP9hIwMTAVOCvtstnC/oGbJRXr48r6fvtnJqe7i2UmpzJSEEmVYT1bi5Msh10E5",
+	"RqkPEeYL7OsO34NeElpmhpt0YpyhGDZ3foaHerJc6sbu4Vi2xRtGWwOX1ilwde42hjFxNmFLAmuFo+vP",
+	"WFaIvfLNx+49u6gvHSg5e0FlrlLqGvhd2WzkbGbWQdJEvuFmTidKu+7Wanh2gX/cw/VwyUkqk6rHpnrF",
+	"5WifxEDkL1sknKn7POykElpZhnoA/OGsnuWoHPC3GPy/TvrQW80MS5yCXID1uiAEZkQeVTZzrC86GQr0",
+	"/VuSjKDVXLDtJNRCprXSUxwrERsxJesttTmUj6jTZ4gwDOIVtEp4Ry+AYuw3c59tBgHo0Uxy9h8tyziA",
+	"KCWO7JoxO7pfzwU8Pb6tYKuXYMzqxXdGivjp9W5cOuMtC3MWe2Em0DCkTZtfGdRGGCn+rneSF4GWhyz2",
+	"KmRnJMBusBPT+LhJo3NTynWj1SXLeNx9u5/xTSU1L0el84U1xFfM4prjjFKE8820c/Ve1ARvjo+GAmg3",
+	"X6zBLId+fN4Tj52kQ0YvhEvWCB2dqBNLl4Klq70+mpqud4wW+xdaVckw+11Cg4xXmad5m0ZiN/pjGSEb",
+	"h3udNcDnOqQbDcgeHbQTOro8OB/sUB3S73D4UbVGbxFw/TqlRgEJIiFHRbVNu8PZVckWNuPZz+AjpGEQ",
+	"8B2NEdObdcnZLtllxsmRzCWG6Ehd/6Cya2dV+97zvtU8RlbHGtm/KF2kQeEM05fesTISh8Mt7XvLtmlU",
+	"D1tpmVsg+MnTvYghRLJWojhomQa51cE7Cn65TlX1CKM3ZIUO73JNkFlEq4q71lhfO9cUFpZnBKBW3soa",
+	"ZXL6xKBr5uTXZlc6W+id35mDur1QhDAunJspKJjvX1JZDIRyE60IEGGqjrAQqXYhEBMqYDBqk6w+Leg2",
+	"4aB7rwq6JwU4mo1QO7FPesShtcnoiwjcuZkV9mT5LPJNTQCL9jNDMAWauBebGXE3pPRp04Omrxv/6UEm",
+	"b9vIndZYqZ3kNKhMeRe616c9D0RS+e3xVGhOtjGzmWfAJMMmy/oxIXf8mtwoNU58VzjGZOe0l3cXnLx1",
+	"K2hMA/bhjRZybaNdcVCAEq2xMZsFXMiWysKQ4CP7eHOoU4mG79fcELNQJSNranrp0jgrmlGTiWeHBOlB",
+	"jMTelGikfORK/76Y+BxwFOuUaZzpQeJ04LIcX3qOGu2UGQlBWbtNci9+tlyyRbq5ndOtczilk0tMr+i2",
+	"zHg9VioLvTe5/cFgA4KwLv/aemb9BEqB52uWSpV4TfdYrM98voKF6wOS2PzZT4YfN6xMiI0nXo/wSg2o",
+	"PBvGyoiIDrHPPWYCBqXjUAA03iK8A3y0qPP80Vs7nbopVFnmqJOlDJJtGI8nls2G18z8Zngq+mVmdjSZ",
+	"xHkE9ItrmpY5r1VOqo3x9ieunh1ttDmbBdBNmMEj7E1AAgb2JOjKGDmIghHACjPVHxeODuxWEbWmpB8e",
+	"M5vOCJVTm46bFHIYuxHKtmNpqfyAQODkpjCqF+tUQ/sJO1L32UgBO3GTBoaBY7+ml4zMnWq+EMowPSPz",
+	"ynqeNGrLwJQda7X2zsNSvRr2+QaEEHj41XAZi3fmddz0+LLmQDOkaSRIejdYCpJP8E1C9X/PRYAz8xnS",
+	"c0asM4kh4svtJKM361SeAqwytpVCWqyECkvE7cdVp6lkTLJwomBb1W9VJY0niMLZdJLlhOCwVqKNd+gr",
+	"RDEuDf/wpkq6p9xirZTI+fXb8I+GWdBLo3WkSiaHq5pCKwOgU3wjLjNN6FoFq6FrsHEp1TL0MBwogYVa",
+	"mYtaC7tGwQy2ju36G5S1KQ+RVZjvgNGYEXfBYQWiv9YWWDiwAQRJesXTWDw496m3tUpYdO74EyXFvpGz",
+	"sR+zgjTebH0/wxSTO7xhNiX+b5A+ldA/WiAkjhH2xO5UhCJBGbbF6NiNsq8+zlydGyTRJPNlDtNgkPTJ",
+	"7S1Vyq4gkAxIlGx0rTJub4DtoGZ+Rrgk221gREa2vCiwB9Mu5KyhwwH0vjb33Cp63ih4+6VS9gGsfoq8",
+	"gRIFkDex/06Cm53u7NHYfP9Tn954WBqGrsZuHrFWZXRR/0ZDJ2KfwY0uO6B7KMx3z1WmooLEDjVdRXMr",
+	"3jL99PXDa/UOCL+dxVknuSlEtmJlLYJNzJkEiAoPf7HhQsbKbUhRSPa4am8YZNA/uPBxrfFbhg1bP+Ds",
+	"Mv0ia7MgkW/OJSPulIWcy4iGYBpmNjWbpBgeDYsZ0fgzIWrAIklH5wfLUOPCr3e1okpyEVSMsbXM8M1P",
+	"OSffHfjDJybu1RUhnSImHyjjMvRUwwqDJduREHBNJK1z3/v+ANMPzOMMNEgGFjb4vmuSNjS7RpI2vrJH",
+	"XUuWo+eBkiN8QVeaxAjxRAiMDBxuny6UTUdsI1LOIhJzFkX3wmp6wyYRoU/6jZESr+feqSvCJzRjHZNG",
+	"6bGRqc8/RFylsNaG/6adbplNCK2TZBLCNpOClDUwc7yWNhIDV8B70nOL9TujyuqzdXrj3OzNLDAYKjmn",
+	"hoLY5U/N6NiLuycDr85uTOgsziJwKgc+hBVps1Z5WqtSq9mGEsC3kod9aq1+qnzse2vISvvm+VOFDaM5",
+	"aGehyoS9/x1bacagHQOYJKHF3wiyo7KbQQFsYAcmiqXMoc4E5qSHVBO8HNkJPYAXeG7BgePEIq5aREtD",
+	"GjRm18OYmdt/TjXL4TplU2kB9i1ZmkBtMPUwEACdn0CB3vHF6NQUN04y+qr3U5LBpri11oxe7iedgTRu",
+	"PjTSNTU2EILnO+1PEKsI5pCOd9nlVSN2lasVRZPPPYCkjz04AROykUmwcMritnU4enNw2ZX9NoEg8LO0",
+	"XGBVaKvMSckgfmAaAcCgoNsSPhn9YhQqN+KcppQ5sJQlYVdW09A04pL5ji4Nw3mOmbJd1igZE+kWM4YA",
+	"4h5ZYCXnMh3cntCW1vjIXhAyO3oVEQuTvsaQKDwe4zKT6pgXijxVu/o+dMQGgpq12pkGThY4JLgh7o4j",
+	"UHTu/sjcTLsMiAhfrMmO7olTwkPNJwBvUV7MDrk8ukAjIWLnJKEQ6BDSfIGaPN0uqQMdzOxzjW7JG6Lx",
+	"hCxsJevOh7uc9ptWx24h0b+nx3b+Qsg1BnD7K1SlQ4W8VRDF0JWxECRWZEn1jPAlMSopxmklpkSqIE+j",
+	"Dw9jxHkL3bzb63kGfs0tE5bLFQE11TE0rwuVKXG/vG6H7rxFAd+8WaZIrEwQU96/FCsCs/gDiTCJz6lj",
+	"VAB05Ay9gp/3tN1uJnGOlmNHk0qTEv7duQF7Jhk09HB4I6OGvYpgppwfSzapLABYIJa61/0AxlhFnZpy",
+	"vJN8sVA7sNZphB2nfVC5EkrHY3mDP2w56ZOrEl9U+nKQhE/hoXHYgSHoeg1gKjfPHmSqcGsNDZHrCSEg",
+	"0BtnNfNrz1FsGFky0wJjWWVsoi5QZK84FDRJhvuHh6y3OCJE9kFC9sBAjgJ6DD6mNbuKuxiGD0SNgzb2",
+	"YGBjzfEv5INcf8YC6hFtKFb+MvUBHoD7RYTooYKPcLtPaSRTX/2NX33dd71Et/k333zzTdJvfhPsuQZi",
+	"awsH9QtcSEBFTaqzeP8cGAHgGvbkFdzYR+TH879fPST/Qd5/8XmbqA/Pz0dK7F4cuvpOmiIZxuswnSkh",
+	"9+eb2EAafMJBUHvuE04ntJQ8tkxVIhzLQm23SiJWC2Jtj4W2SBakLBK9ZHuvGff8U8yHSmbBTEpFe5rL",
+	"RKubInS3SXpP7khm9jCzfRgQAymTseNWINYsbpyfTQ254Cee4oGfZRLI4+IwcGwVMQsqGEaQH5OS2rUh",
+	"Sy5EsL7YJZOnqiggutZtROLbHaRRVAJ06AifXXDCjHmUb7ntS9QYMUaEIp0afq37O+A0oq3nU20GkEpT",
+	"EAE/+xSB62AE/Cyt5qlGPHdXNH6t8mwvwMefXr/QCxD74wyJaVVUPVXhfqoN5RrXnD54jXmmy8Km16gm",
+	"ozTdfDEwEHrKTH+hKai0NxIyRdbsaubMXbBu4Prkxmfc+fTITLS56zBzpJyBL2hGakLCwL9hSv+gauO5",
+	"cFgFGqXMBCdAVwUfrwf32vsTMNSDZyBNNp9kL9ljxIf1EdYZwndrRjHa3XRNDNYFZ1rsPlearAN6o6kW",
+	"63D7h1SXNTXo6Ta2p4Y4CYHfiCAPdqIasMPFiFFSMOK/eJS4hK5DiY//+yIvwTcef27e1HXa/B5iuo2Z",
+	"/O08uaBOT6IhEjTU3pFdibLBXqgFTuAm2S4Vz/uaMwxNuYkx2c8KjTae0V2bqLkdjKuFaHcDdS8M/WsK",
+	"lcawRaW53WMlA5DBp/Z2mOKdEuwRwW9nRCpMJJpBuzYzIwGsz8zAokALQ0IbN/e09sBvAJonAUoBsodC",
+	"zKe+vGvlgpb8R7Y/SCNITcp/PXMmDWQ+h4CUVmr7GMI0TF/6Q+tLqL1ReVBde63ZheyYzOzqrOmpQ38A",
+	"ibpU6agDBhul1XRhYy4qhB7cYjVQH1NTsdnCA/KtcsKSg3dOM7JikmlqWUyvf0CeYvMm+Nq8e/Gtv/CA",
+	"yQ3ZbmcgXg1ZbP/P/56Rrdo66U3ePX9Kvvjii28eEEAQwp+XCFpECrWo8LF/c8998+Xf/v7vZAd+XB+7",
+	"X1BJ5gxiJ/LB/y+jm+/RybMGbS6ZxrN0cv7g8wfnGOZikpb85NHJFw/OH3zh04KBi88iP8JB91We7rgD",
+	"q3xfQPB8wb3l+nvFjP1WFfugrvt8C1qWgi/gJ2e/+SQXvKu68iMCX0zCI6jF2sPzfnP+4Kjj6xKnuvWc",
+	"1RXDgFqppDcrH55/mQDkZ6U9KPlNTT8OdBZAqZpi5OTRP/+oj8M/f/3wq7vltluq986uontA/K9r/6DY",
+	"jzZr/ZQmQdrNEONUA+buA3jPWY1HirAfLLGtr7ixTxrPdVZ/PmmTx1Vw1TipXRUaUSZa/pd6dtcjOWaG",
+	"Jxb/pCieNDFbr8vaVIg3S9jO/vIkvX0dOpx8mGVzLe9Yk/3Nl/omUDY4JghUhgUghaXSmABeXw7bdtrC",
+	"eM2kqS/U5WKTm8aENIjmMic2vz5AH1i0E5aDrPh1lLT4fBLnjD0m3WPxvg3/fG1hFAXOC37JCPWbio1k",
+	"H4cr0eu2K+ZMBlTquzLm7A9efPAeBiwqaZ82xLBsHbiSarplFrpA/PMPvPLBPxEvfF6cHNJ81qDfgBL/",
+	"6/XP9Lid8bicozjj/FPlDFwkloF4+eWuJiobr5n5upDDjsTczogHM7ZsWwpqc5xz1igEzl9VERL2Tljn",
+	"1m/CTC1z4hbcRqf1DXcT2itUmBwDSTKYq9BCT2ptLRS4kAAmn9u9oLlmt+/ZVam0vfvjf4M9TCOY4iQS",
+	"imT3GEai3K6u2D7xoQ2Q8ftJDfnh4s1PMfmprOaCQ/kSrjS7o3URYHJDX7DGbn4XK9Xuf1P5lq7Ymblc",
+	"/cfVVrR3NPrm51xSvU/kV6T3sS50vOHpc6O5SXRPGTXk4h8vcpux4bZvI37kn8J56hOFbgUZ6ru135zy",
+	"6Kc7IPnGgErrI+XgD5l5f6hG6YjpU1ahFKQ7un+M/uxYHcYl1gnltk5HdL/c7nn8v097A/0iMnv4e8Uq",
+	"dqTzk7umEOuE21g16QWm100Qqw8S8aD7CThl/abN6WJTlf26x7f+mbtQDPBdYxSDMKvj3zBZs/k13TA/",
+	"wVs0fwIJ0vw0jwQ69qodOzTSCrLs8DRG02+fHeBdY7jBTwpVALtmXAfj7drOkwY9aguvsjn77qm3pT9i",
+	"0+64Ye37csNQIY7md+kJXF/PZ3q8a8WzfloKLMK5uEXlumH9xnAqZjJhlNu7TGa+bDxe/mRLC4bBAql2",
+	"REl/1bhBBiXL/s7kyn6kWNnfSIAUbKvOFsJHu3Pe2EsqF+ypwLTk45zuLZeVDb1AfLj5yy8eDsWbDxES",
+	"/Cj3fRgC9FHmOJjw9Y3VrNfqkvn2aVv1mSGwdY6HyRsp9vEbCOjzoETF4FV+j7/fdpwAR5LiZSmG+r8O",
+	"icimC2OK6Z92JsfRZn5y98083/kJ4R6keCi2+gxzD5C1Gtt0wXbPtapW69t2abzy/QlpPZeuxSyL2s2B",
+	"ZhsYadwC3CHZrZVgxFeouLGEOOTUs5p0OeMskO0Cn7xvl5If6vYdSj9cvPmJ4KId6SGdJ9LN0xE6dZo+",
+	"kV48u4xxxWOc8/qNoy44ePv3sq0A/W1a7Ni/8r6P7yu1WrEixxahhaepw8RS7Y7PJrM65wX/itkm3RO8",
+	"Qrs7AE08IMgLUBC3J7zwKtI83CeXfMEeE0o0M0wWZAGKF5QyrLlcBZYDN7I5+2PJBfsw4G1+jmU5w7bI",
+	"Eh/MWyMR1Y8LZh4szGVMlvZ/7Jx0WZUilXY07Hax7MqeITZAiyFGeSeXHvLyNgUCgE06CYuLdoyGmUsB",
+	"gJLMWbgasOfErC4+AUjvF9+/fktKKpiNIaCl0tt+Vfg5PHEXqrB7049cFmPUYZhVa+Wht8ORExQQn+85",
+	"Nk+8jUhmOyfhjpVZBB/MMbXSW4/MFSoKjqDXfqfpzge3Qx5XbLSEVlvA5t8wViK0vmfWuqYjy60vQtHm",
+	"7bPrC+xvM8yrfk53fBHkfYf86oWH8DmOQnC9krVM0ki+A9LIZjex6VJL4fiqqW48HHK+YIFYpjnSHeeg",
+	"eDZLH9FV4MEbHsofGSvh2nfUC258Q7b8ihURpRIvDrxKfHV97A7ROqFnfzgKDrkpf6B6lGIQy/U+rgyU",
+	"H6i+n9STO2GIXzS3zgjdSSgnWFZOh4ACAm5m8FEskYdPnF4SMGYi56SY4mxBfTJ7jwPbPfIJs4ab/5+Y",
+	"N7w7NiYhQs1KdMoCsAsxmDvrBUWSEdY8FC4JhpUMbV54x7bqkr3k3kU1lBD8Qkl2feUv53pIvz6d7vBb",
+	"yVZHyXXwiJP3aTo2phHk/5ZumP7M4HbPCCVuAxE2Q5Gt0m6X7+jQJmXH26rerTFnWi0ss6fGaka319i2",
+	"u81ZT5yf33Wfz8xdT1GNuQsxOuKAlPI452PhO7jcUI49If/vOxgLFR7BaAG1cb5ULim0TCgXTLLgBbMB",
+	"0uWjvrwOYDnzRZCH0Fj+yft2xN3JNXdB906lsWumo+rTrL8K/FFxNH9yJ/FFFap2bosa8IIENf6BpXTo",
+	"NYK6t/u+UqymBfsMLAbvvFJLTN16DHTl0jLspYxQfxvGSnNgY9QFf7kz+DJ0+zjO+SipMeVaU3Nor47A",
+	"Gmn89lMqfXq6Vsr4jOS4Aiwod6Q1j6HIiZh1Bf5HtiWqCl4axDkYjEC+4uauYo8J2J6nAhVUn1YTy7uA",
+	"KzHa5g77KMAemcQUw9SESeOnklJCY5TeuAQ3NjpOuxXND8/hvyFW9T1LfGuxjyNgOiJQCgTFICmGK0KU",
+	"FP8q7ixK6iYyKQQq+CXrcWZeJpS3RPsEaizAudiax7B+FohgGEARg/rxe8X0vtY/6BKxtRLqGJf2qy9P",
+	"+nGhxoZUYG5JNXtQ13tC8GePyGcYXPssIjnaOuCGQKahU1mMdRGrZuQzY6lgnzlztPMgE4bdHpOMvxeB",
+	"k32kbUYgmyMG3v4Na6NPjdtfjIL+e+AeRYt+X/greOIuXOHuTWM84T9yIQlO/Ph1pO8VTON4Xu1RSYNu",
+	"NWMyW0a7u7tgMikQ/aHXGd/HbtqRTrUsYK2+ZjUoxbWD+R6MJwtpc9cxfZqN6AvP1jc0JN5WtiWrts0u",
+	"rFxaBenwtHhcd6WWhBeEEsl28A20B8AIfuPwY22DGyavaz3nmvlj8SlXNtzeLvVnoTfoXMlw1NOU/hm+",
+	"/x9a34DWK8y9SNP3FXx9NzbdlMr1G1t4n05uar1/LQXmTemBXPyefmYAtMWLqpJynd/Vt5Tri9gV59bi",
+	"0d+09vSrcffzl+OQRP+iu+52rgYw8m5TwCXy2WS1Z7XBG9hxILDGWlm10rRc9yuybxvP3YU6W79vjFLb",
+	"mJ2z+DVdbMzMN/nY1dBjx1d4G9NM3zgHBp/H1hh16SRdW79+JKGV4yVXNHc6E4tr8cJNSyfBMSAJbQyL",
+	"YVIN3TeWgNFoZuSHt89eEKXJ259edM9KrAHrj5wOssftKiTHDdG2Hcla7do0xKLgXchbiT0WfJfUvclQ",
+	"8SyEWnv892/9Ix9PXf2xA83e6cAN2dwwQtmhr27g6yfl2DtGi7vn1GOoGXN1NQH2+lt1NQJ7aUGnYLJB",
+	"nkw7zW2wrpBiO02c/H2rLvXGR7z4jKc3nOojiA/3KgLrR9HbECNBc3FEcnKa2wfkJ8x9D6cjCJLopslr",
+	"LfjIqKs5VCyN5uJZehzj2/eO1Bzh6du1JoEKEOtJqU5IorvOjK038Mwwqn379XT6N2ObuJG3kismqtvJ",
+	"+x4pQWTBC2pH5THHh4+BgfScyyIAmYU8fnTtSwV9eGY+urNhgkctunX6oh6Uv7nZgn3i3hhYg+/rkwqR",
+	"CEHoHJG+fETkPo9TQC1C2P9kfP479+1b7Fv+ydz1i7XiiylNLuD5obs5g7g87JlvwCWHmd37Vd7Pp7FA",
+	"7j4jbT7LvRRUosipMcOBZ1kxIxW0y0RtOKC8dqXOGGSuu8PjyigD2NevrVaEIrrFmopNouHMnwjjC6+W",
+	"dv2Sh/iCMKsvGEts7lYVTPQrd6/xkT8JCCKsZowK4Jd9hJgYxsMQVxsO5CI0prV0wyTkTiS2Jjbj7yt4",
+	"vmOL/c/lEbt1Od4RxweusCa2bWvrnc6Qzfqjl+x/lArfTXknh4Z6s5OH6kd3n8O3dT2YrwTA/KJpyQR/",
+	"SZUlqXlQWZA1o00U7zVbbEJnFkP3GeY/W6hynxd8T1W5/9SOwNK3ab5WZ5JhpvNtduOv/0IcB6EGSEAM",
+	"sMKI3qIgnx3eAlrQkmoPWRHaEhlCV5rlJPBZSY05VbIvpGuM48M3nxQn+o413abSdLEmy0rXZAMFxdRk",
+	"jVi/2FGMbLExBPTzd0b5VulI20TT6Q8JnrwpD+b6kw0cl96UrDZZXoYeU1apTch1PQbqFQBdB9Ji4Bgx",
+	"yzG1dsUvIbXWKg+Mj1vi++ccQpE6kQqJ6lCeSrEn65ytKpng7v56Kji6oyuq7iYO9HHXU2Ez7Ziom6C4",
+	"qbs4ZQ2t0OnpLswgfNcYOyjM6phoupiebB2rGo6gPO7/s/o4cGuYWEZP6J0wYtbI8sT6s+6L19jwWiBO",
+	"8wpCBrZizmCPuM2z9dkfRijbG6j/TqvyT0jHD3fn8mqP6Qg+NCrqjl8MgE/mioyx9r2xZ0epXmp30nM8",
+	"BwnSUEhq6GW62/vtmI8HKgFNd+K7n2jVvcjnSktCEfOPfRaVvFq9i8083X451YTWuiE0XvFVSU5D9FuW",
+	"kBk739gyyXROKYLOl59sux6Y/f9EJNIRiV2ufWngk9BmeSDfoH7sTpIkw+tGFf6w0mL/4XoxESH9VvMk",
+	"HYXrqX4EiOWdZvnjYcNTzr4jY6CPK1M6Olj5Ef3XNVtmznyTb4+hJIKRCuCMMdk5tscI5b/UbEKXE2iD",
+	"KmonXzwPZ1Xd9j17yENr+GtmFR2F6e4mJhVWOqYBx77Ghce2vceAf8CLHvY0dHHCTfSQNyDOIJ19FsGP",
+	"lijJGuwA0ry710MpvM4yaIqtTz1/F9avGUWpm+/C4x64nYy5O2FaWMALrcY1joEHfa2AoHp100uwU1W8",
+	"VqIwofYQkoTQhN1wIWdkRa27lwJ3aoW++OzmKO9Mv63uRW78jNCGuR3H2YLdNQ/6aGMrfqxlaRznORPC",
+	"BKLtGNug1yUZgNxxu1hHGh0lPjgONT8Jfn/fkY7b28xRqAxvoYgWYx244XO2VJrVPcZswDBZKiHUzjT2",
+	"G7CTG4fiDD7uA5z5Fh44WmJ5eN24xHImxNTuMviGvziPvGOloAtkCcGMUfLwqEcGCBWF+WZcbynoHU/V",
+	"zaGe0sWMXeABLjeJdkW/OJFe1+WpkkkEUCrpinmW38Ezjdb7ghvrnoMqPmggu1hzyYiSotVZujOJQ2sE",
+	"YygHSd4/vcDEjhAd8ESGm464ZcwQU7aglpKf3706SeijkJbXCnEU1LJTy7fsZFSVZhgiEO7Xkc0ebhYb",
+	"GcWIT4jhV6cFX3GLBJrvyW7NF+sgqaCXQEkBLwAa6zFJfD+cJpcWdFv2Sanv3PfHElLhZQOIcfDYn1fQ",
+	"JMHirCroHvJHiVs+KaKxB9sk+hAEX6nFxtdDH+9CcW9Eu3Jgt/yDf/GL4SW9bCkKiOfke2CASxc+WChq",
+	"E8qC9/UNm3jPZFFXvn8U9t2b6tbbJEMH13g51RZJA1ARWrr2GiLwwJ3WVdFmu6yPzOSsxCgX7EvAZUbi",
+	"HseSwt67fgPNYq2UmDXa8bmDctgwqsd++tT29UiwhVBg0D2KT/w33vW0AUejCt5yT3pqyI5BD8ou7OEl",
+	"hcKybL+rYSSq/h5rfvyPJjZ4p8egH8gGBj8rNTPMDoVs8Jm7ide4d40CtPCzOkKprVLbkOSPLOub9dQ5",
+	"/qj6G0u1bcp/R77QszuTZogP/LWFxp/63A8d92fLJVtYk68Zb4CC3rJe08BwLDyntyFJZROxspIF02RH",
+	"97nq8oDZ06M9vmL0ko1qjPAKlfp77UO32KQBovKNFwKq0Z8POOmXtXLbvWaahb4pAbcVvDGx16upcUsM",
+	"s1XZV6Vufy7vARstiTwJimBC0Az0g7Jqg5CVjZ99PhWMDQeZNZcQZ/QXxelKQnnP6uQLJdGNBp64BoYw",
+	"egZLzaWNIaJ4wvPGWRPM7bYIia9w/8tG+cNMjyL1+qF7wWPqLVqgmiFS7SLF9FCv8Qt85E4S6Kwe123c",
+	"kVCJ4ugByeBRATxjQS1m5mPpJ+bmwzXoAYl21LTIGF0qWSloBcM1Htej8tVt6nPOthvhm4PHjtZDAGl1",
+	"2+DokB+DKZGtPrROwmBypDs03JKV8hsNmRO9xwX6oA4ho79Uu7r3qVPBzGMy36N3vZKCGUMMhf1PKfhK",
+	"FwfI6LFsHkMJK98/cV0xCCis1lYysC0gpHS9evojnO/3fJwR/BxCCUjrj6Ut5ZOieF+3AL6vrpSIhzBA",
+	"5pfsKkJ1jwLj9sVfIx617MpWepSzPnSp9CA3dYXZIabD/STiIS+mrxbLxXEKjiAHq0b7oyEbG92QiLDd",
+	"rD4Clj9bKLmsDIRY+iTN0/qxsf6F/a3AeMjRsJ1f35PgiaQa5V+iXIPf+Deqj+Fl+oFqn2xHdXAtLZUm",
+	"TiYRzAHp5l0iJ2yp1fyqT599jU98wgyQ82LViclj8eKaucy5YaMAm3U7fdSS7DYRs/yOZUSP3/Gbc923",
+	"1GDjfFU22euRD92rS6YFLQ3ZMe2x/oO17772nqBQ5bptcaUHzewBObmgl+xdeOpoJdBB9xqta8QpdPOP",
+	"xveDwNd+NIGEsTpUuMeOVmwYdr0BA+y0V+gcJNnjZlKxk3POXPJuRdBy9ww/X1dy1eKmYYhD931Qq2+l",
+	"+ofKe/C2wKr78ESXqpLHABQF0oF5IZRhzhAg0NMD8bdmwd2LVT5Yry4ZK0x7l5wRkb2ILhjL2D0pGRyR",
+	"VvJXRjBoSq0sQIYUrMJ/WM3dP+7LhLlgbJQS8Qyq/0H/i+jFxv/2CLFtOFIQmsJdPJ0LLotYo2UYM3Xx",
+	"L+5g3fQ8p0t4++b2W4PODu3h//6vZw/Pz8+99AiJscpDJFgV4hRWkTkjO6UB0iJjHhvLypNkVe3n501M",
+	"oAd1n31Zbecjm4bdzOLor/e7md1x80DIEyFwC7ghG6l2gMniNAc3sQQzncE0TU9hqN7cGVMdD/QnLmqU",
+	"RHgOW9XSML4YUCn8G+7b438HJnCjTz+i30MFqVZyhR7+YAQ3GUwVtLcK5z08cJt0gRekCINf3LxDPZbd",
+	"zUJHAG4NoRYNQoDI9t/MhVpsnCD3f1tFCkUkuwLJPv7Mu0MO8RI8fJUWJ49OzmjJTz78+uH/BgAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -45,7 +45,7 @@ func (m *maker) readings() error {
 		return c
 	}
 	box := func(half glaze.Half, coats int, fired string, spread float64, flags ...colour.Flag) glaze.Reading {
-		return glaze.Reading{Half: half, Coats: coats, Lab: hex(fired), Spread: spread, Flags: flags, Source: glaze.FromPhotograph}
+		return glaze.Reading{Half: half, Coats: coats, Lab: hex(fired), Scatter: spread, Flags: flags, Source: glaze.FromPhotograph}
 	}
 	read := []wall.Read{
 		{Code: "F06", Readings: []glaze.Reading{box(glaze.Smooth, 1, "#dccdb2", 1.1), box(glaze.Smooth, 2, "#e9dec6", 0.8), box(glaze.Smooth, 3, "#efe6d0", 0.6)}},

@@ -59,11 +59,11 @@ func revise(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, c
 	return nil
 }
 
-// Spread makes the plan of a piece the template of its assignment, and gives it to
+// PassOn makes the plan of a piece the template of its assignment, and gives it to
 // every piece that has none yet and that nobody has begun; turned gives each further
 // piece its stacks moved on by one more surface, so that no two neighbours are
 // alike. It says how many took it over.
-func Spread(m school.Moment, c *school.Change, by work.Actor, id string, turned bool) (given int, err error) {
+func PassOn(m school.Moment, c *school.Change, by work.Actor, id string, turned bool) (given int, err error) {
 	from, ok := m.Pieces[id]
 	if !ok {
 		return 0, school.Missing("piece")
@@ -142,13 +142,13 @@ func (d Desk) CopyPlan(ctx context.Context, r contract.CopyPlanRequestObject) (c
 	return contract.CopyPlan200JSONResponse(v), err
 }
 
-// SpreadPlan gives a plan to the rest of the class.
-func (d Desk) SpreadPlan(ctx context.Context, r contract.SpreadPlanRequestObject) (contract.SpreadPlanResponseObject, error) {
+// PassPlanOn gives a plan to the rest of the class.
+func (d Desk) PassPlanOn(ctx context.Context, r contract.PassPlanOnRequestObject) (contract.PassPlanOnResponseObject, error) {
 	turned := r.Body != nil && view.Value(r.Body.Turned)
 	var given int
 	err := d.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
-		given, err = Spread(m, c, school.ActorOf(ctx), r.Id, turned)
+		given, err = PassOn(m, c, school.ActorOf(ctx), r.Id, turned)
 		return err
 	})
-	return contract.SpreadPlan200JSONResponse{Pieces: given}, err
+	return contract.PassPlanOn200JSONResponse{Pieces: given}, err
 }

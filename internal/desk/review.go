@@ -61,7 +61,7 @@ func decidable(m school.Moment, w Word, p *school.Piece) error {
 
 // Review sorts the plans of an assignment by whether they deserve a look.
 func Review(m school.Moment, id string) (contract.Review, error) {
-	v := contract.Review{Clean: []contract.Word{}, Look: []contract.ReviewItem{}, Room: []string{}}
+	v := contract.Review{Clean: []contract.Word{}, Deserving: []contract.ReviewItem{}, Room: []string{}}
 	a, ok := m.Assignments[id]
 	if !ok {
 		return v, school.Missing("assignment")
@@ -90,10 +90,10 @@ func Review(m school.Moment, id string) (contract.Review, error) {
 			v.Clean = append(v.Clean, contract.Word{Piece: p.ID, Revision: p.Plan.Revision, Verdict: contract.WordVerdict(plan.Approved)})
 		default:
 			gravity[p.ID] = plan.Gravity(findings)
-			v.Look = append(v.Look, contract.ReviewItem{Piece: view.Piece(m, school.Teacher, p), Why: why})
+			v.Deserving = append(v.Deserving, contract.ReviewItem{Piece: view.Piece(m, school.Teacher, p), Why: why})
 		}
 	}
-	slices.SortStableFunc(v.Look, func(x, y contract.ReviewItem) int { return gravity[y.Piece.Id] - gravity[x.Piece.Id] })
+	slices.SortStableFunc(v.Deserving, func(x, y contract.ReviewItem) int { return gravity[y.Piece.Id] - gravity[x.Piece.Id] })
 	return v, nil
 }
 

@@ -110,7 +110,7 @@ func (g Gate) GetDrawing(_ context.Context, r contract.GetDrawingRequestObject) 
 	}
 	title := school.Students.All(m.Snapshot)[p.Student].Name + ", " + m.Assignments[p.Assignment].Name
 	svg := exchange.SVG(title, p.Body.Drawing(), func(id string) exchange.Painted {
-		return painted(of[id], view.Value(r.Params.Look) == contract.Chalk)
+		return painted(of[id], view.Value(r.Params.Colours) == contract.Chalk)
 	})
 	return contract.GetDrawing200ImagesvgXmlResponse{Body: bytes.NewReader([]byte(svg)), ContentLength: int64(len(svg))}, nil
 }

@@ -59,13 +59,13 @@ func CoverErrors(glazes int, wobble, noise float64) (errors []Error, withinOne f
 	hits, asked := 0, 0
 	for range glazes {
 		clay, read, truth := strips(random, wobble, noise)
-		told, err := colour.FitCover(clay, read[:2])
+		told, err := colour.FitCurve(clay, read[:2])
 		if err != nil {
 			continue
 		}
 		guess := told.After(3)
 		errors = append(errors, Error{DeltaE: colour.Difference(guess, truth[2].Lab), Truth: truth[2].Lab, Read: guess})
-		all, err := colour.FitCover(clay, truth)
+		all, err := colour.FitCurve(clay, truth)
 		if err != nil {
 			continue
 		}

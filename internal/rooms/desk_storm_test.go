@@ -86,7 +86,7 @@ func (r storm) act(t *testing.T, i int, p Piece, class, assignment string) error
 		ml, level := 473.0, r.Float64()
 		return r.s.ChangeJar(ctx, r.pick("A", "B"), stock.JarChange{ML: &ml, Level: &level})
 	case 10:
-		_, err := r.s.SpreadPlan(ctx, p.ID, r.Intn(2) == 0)
+		_, err := r.s.PassPlanOn(ctx, p.ID, r.Intn(2) == 0)
 		return err
 	case 11:
 		models, err := desk.Models(r.s.Now(), p.ID)

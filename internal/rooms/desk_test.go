@@ -92,13 +92,13 @@ func TestDecideIsAllOrNone(t *testing.T) {
 	require.Equal(t, plan.Unseen, one(t, s, pieces[0].ID).Stands())
 	review, err := desk.Review(s.Now(), pieces[0].Assignment.ID)
 	require.NoError(t, err)
-	require.Len(t, review.Look, 1)
+	require.Len(t, review.Deserving, 1)
 	require.Len(t, review.Clean, 1)
 	require.NoError(t, s.Decide(t.Context(), []desk.Word{{Piece: review.Clean[0].Piece, Revision: review.Clean[0].Revision, Verdict: plan.Approved}}))
 	require.NoError(t, s.Decide(t.Context(), []desk.Word{{Piece: pieces[1].ID, Revision: 1, Verdict: plan.Returned, Note: "Leave the back bare."}}))
 	review, err = desk.Review(s.Now(), pieces[0].Assignment.ID)
 	require.NoError(t, err)
-	require.Equal(t, []int{0, 0, 1, 1}, []int{len(review.Look), len(review.Clean), review.Approved, review.Returned})
+	require.Equal(t, []int{0, 0, 1, 1}, []int{len(review.Deserving), len(review.Clean), review.Approved, review.Returned})
 }
 
 // The rules of an assignment lie over its class's, and those over the school's.
@@ -226,7 +226,7 @@ func TestSpreadTurned(t *testing.T) {
 	choices["edge"] = plan.Choice{Stack: glaze.Stack{{Glaze: "B", Coats: 3}}}
 	p, err := s.SavePlan(t.Context(), pieces[0].ID, desk.Draft{Choices: choices})
 	require.NoError(t, err)
-	n, err := s.SpreadPlan(t.Context(), p.ID, true)
+	n, err := s.PassPlanOn(t.Context(), p.ID, true)
 	require.NoError(t, err)
 	require.Equal(t, 1, n)
 	require.Equal(t, "B", one(t, s, pieces[1].ID).Plan.Choices["face"].Stack[0].Glaze)

@@ -139,9 +139,9 @@ func (s *staff) DraftPlan(ctx context.Context, by work.Actor, id string, d desk.
 	return s.Piece(id), err
 }
 
-func (s *staff) SpreadPlan(ctx context.Context, id string, turned bool) (n int, err error) {
+func (s *staff) PassPlanOn(ctx context.Context, id string, turned bool) (n int, err error) {
 	err = s.change(ctx, func(m school.Moment, c *school.Change) (err error) {
-		n, err = desk.Spread(m, c, school.Teacher, id, turned)
+		n, err = desk.PassOn(m, c, school.Teacher, id, turned)
 		return err
 	})
 	return n, err

@@ -112,10 +112,10 @@ func TestReadingsSettleTheTile(t *testing.T) {
 		saved, _ := school.Tiles.Get(s.Now().Snapshot, code)
 		return saved
 	}
-	cover := func(code string) contract.Cover {
+	cover := func(code string) contract.Curve {
 		d, err := wall.Wall{School: s.School}.GetTile(t.Context(), contract.GetTileRequestObject{Code: code})
 		require.NoError(t, err)
-		return d.(contract.GetTile200JSONResponse).Cover
+		return d.(contract.GetTile200JSONResponse).Curve
 	}
 	listed := s.Tiles()[0].Fired
 	require.Equal(t, listed, save("T1", read(glaze.Smooth, 1, 57)).Fired, "a strip is not the whole tile")

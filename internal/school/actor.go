@@ -60,8 +60,8 @@ func (m Moment) Unfired(by work.Actor, id string) (*Piece, error) {
 }
 
 // Room is what somebody who plans can choose from.
-func (s *Snapshot) Room() plan.Room {
-	return plan.Room{
+func (s *Snapshot) Room() plan.Supply {
+	return plan.Supply{
 		Jar:  func(code string) bool { _, ok := Glazes.Get(s, code); return ok },
 		Clay: func(code string) bool { _, ok := Clays.Get(s, code); return ok },
 	}

@@ -18,11 +18,11 @@ import (
 
 // outcome is what one storm came to.
 type outcome struct {
-	taps, firings     int // firings are of pieces
-	lost, twice       int
-	p50, p99, bare    time.Duration
-	waited            time.Duration // the longest
-	memoryMB          int
+	taps, firings  int // firings are of pieces
+	lost, twice    int
+	p50, p99, bare time.Duration
+	waited         time.Duration // the longest
+	memoryMB       int
 }
 
 // storm runs one storm on a school of its own.

@@ -61,7 +61,7 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Blockers), Findings: []contract.Finding{}, Warnings: Some(warnings(at.Findings)),
 		Overruled: List(s.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
 		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(s.Pictures), Notes: All(s.Notes),
-		Lost: Some(s.Lost), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Absent: When(s.Absent),
+		Missing: Some(s.Missing), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Absent: When(s.Absent),
 		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(s.Damage), Wish: wish(m, p)}
 	if len(at.Findings) > 0 {
 		v.Findings = append(v.Findings, Finding(at.Findings[0]))

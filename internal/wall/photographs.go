@@ -129,7 +129,7 @@ func (p Photographs) ReadPhotograph(ctx context.Context, r contract.ReadPhotogra
 		if err != nil {
 			return nil, school.Refuse("Box %d: %s", i+1, school.Sentence(err))
 		}
-		v.Readings = append(v.Readings, contract.BoxReading{Lab: read.Lab, Hex: read.Lab.Hex(), Spread: float32(read.Spread),
+		v.Readings = append(v.Readings, contract.BoxReading{Lab: read.Lab, Hex: read.Lab.Hex(), Scatter: float32(read.Scatter),
 			Flags: view.List(read.Flags, view.Flag), Doubtful: colour.Doubtful(read.Flags)})
 	}
 	return v, nil

@@ -108,7 +108,7 @@ func withoutCover(m school.Moment, glazes []string, f glaze.Firing) (missing []s
 			continue
 		}
 		one := glaze.Tile{Clay: f.Clay, Cone: f.Cone, Atmosphere: f.Air, Stack: glaze.Stack{{Glaze: code, Coats: 1}}}
-		if _, err := colour.FitCover(clay.Fired, wall.Strips(one, tiles)); errors.Is(err, colour.ErrNotKnown) {
+		if _, err := colour.FitCurve(clay.Fired, wall.Strips(one, tiles)); errors.Is(err, colour.ErrNotKnown) {
 			missing = append(missing, code)
 		}
 	}

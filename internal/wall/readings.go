@@ -35,7 +35,7 @@ func (w Wall) SaveReadings(ctx context.Context, r contract.SaveReadingsRequestOb
 }
 
 func newReading(r contract.NewReading) (glaze.Reading, error) {
-	v := glaze.Reading{Half: glaze.Half(r.Half), Coats: view.Value(r.Coats), Spread: float64(view.Value(r.Spread)), Source: glaze.Source(r.Source), Photo: view.Value(r.Photo)}
+	v := glaze.Reading{Half: glaze.Half(r.Half), Coats: view.Value(r.Coats), Scatter: float64(view.Value(r.Scatter)), Source: glaze.Source(r.Source), Photo: view.Value(r.Photo)}
 	for _, f := range view.Value(r.Flags) {
 		v.Flags = append(v.Flags, colour.Flag(f))
 	}

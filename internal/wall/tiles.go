@@ -124,19 +124,19 @@ func (w Wall) GetTile(_ context.Context, r contract.GetTileRequestObject) (contr
 	if g, known := school.Glazes.Get(m.Snapshot, t.Stack[0].Glaze); known && len(t.Stack) == 1 && g.Kind.Melts() {
 		most = m.House.OfMelting([]*glaze.Glaze{&g}, false, false).Stop
 	}
-	c := wall.CoverOf(t, wall.Strips(t, m.TilesByCode()), m.ClaysByCode(), step, most)
+	c := wall.CurveOf(t, wall.Strips(t, m.TilesByCode()), m.ClaysByCode(), step, most)
 	return contract.GetTile200JSONResponse{Tile: view.Tile(m, t), Lab: t.Fired, Readings: view.List(t.Readings, tileReading),
-		Cover: contract.Cover{Known: c.Known, Enough: view.Some(c.Enough), Says: c.Says, Missing: view.All(c.Missing),
-			Coats: view.List(c.Coats, func(n wall.CoverCoat) contract.CoverCoat {
-				return contract.CoverCoat{Coats: n.Coats, Hex: n.Lab.Hex(), ClayShows: n.ClayShows, Fired: n.Fired}
+		Curve: contract.Curve{Known: c.Known, Enough: view.Some(c.Enough), Says: c.Says, Missing: view.All(c.Missing),
+			Coats: view.List(c.Coats, func(n wall.CurveCoat) contract.CurveCoat {
+				return contract.CurveCoat{Coats: n.Coats, Hex: n.Lab.Hex(), ClayShows: n.ClayShows, Fired: n.Fired}
 			}),
-			Estimates: view.List(c.Estimates, func(e wall.CoverEstimate) contract.CoverEstimate {
-				return contract.CoverEstimate{Clay: e.Clay, Coats: view.Some(e.Coats), Says: e.Says}
+			Estimates: view.List(c.Estimates, func(e wall.CurveEstimate) contract.CurveEstimate {
+				return contract.CurveEstimate{Clay: e.Clay, Coats: view.Some(e.Coats), Says: e.Says}
 			})}}, nil
 }
 
 func tileReading(r glaze.Reading) contract.TileReading {
-	return contract.TileReading{Half: contract.TileReadingHalf(r.Half), Coats: r.Coats, Hex: r.Lab.Hex(), Lab: r.Lab, Spread: float32(r.Spread),
+	return contract.TileReading{Half: contract.TileReadingHalf(r.Half), Coats: r.Coats, Hex: r.Lab.Hex(), Lab: r.Lab, Scatter: float32(r.Scatter),
 		Flags: view.List(r.Flags, view.Flag), Source: string(r.Source), Photo: view.Some(r.Photo), Doubtful: colour.Doubtful(r.Flags)}
 }
 
@@ -170,10 +170,10 @@ func (w Wall) MarkTile(ctx context.Context, r contract.MarkTileRequestObject) (c
 func (w Wall) SeeTiles(_ context.Context, r contract.SeeTilesRequestObject) (contract.SeeTilesResponseObject, error) {
 	m, vision := w.School.Now(), colour.Vision(r.Params.Vision)
 	tiles, jars := m.TilesByCode(), school.Glazes.All(m.Snapshot)
-	lost := wall.Lost(tiles, vision)
+	alike := wall.Alike(tiles, vision)
 	return contract.SeeTiles200JSONResponse(view.List(tiles, func(t glaze.Tile) contract.Seen {
 		raw := jars[t.Stack[len(t.Stack)-1].Glaze].Raw
-		return contract.Seen{Code: t.Code, Fired: t.Fired.As(vision).Hex(), Raw: raw.As(vision).Hex(), Lost: view.All(lost[t.Code])}
+		return contract.Seen{Code: t.Code, Fired: t.Fired.As(vision).Hex(), Raw: raw.As(vision).Hex(), Alike: view.All(alike[t.Code])}
 	})), nil
 }
 

@@ -50,7 +50,7 @@ describe("naming the boxes of a photograph", () => {
   ] as Tile[]);
   const read = boxes.value.map(
     (b) =>
-      ({ lab: { l: b.id, a: 0, b: 0 }, spread: 1, flags: [{ flag: "uneven" }] }) as unknown as BoxReading,
+      ({ lab: { l: b.id, a: 0, b: 0 }, scatter: 1, flags: [{ flag: "uneven" }] }) as unknown as BoxReading,
   );
 
   it("deals codes out in order, each with the coats of its whole stack", () => {

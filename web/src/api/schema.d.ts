@@ -546,7 +546,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/pieces/{id}/plan/spread": {
+    "/pieces/{id}/plan/pass-on": {
         parameters: {
             query?: never;
             header?: never;
@@ -556,7 +556,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Make the plan the template, and give it to every piece of the assignment that has none and was not begun. */
-        post: operations["spreadPlan"];
+        post: operations["passPlanOn"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1385,7 +1385,7 @@ export interface components {
             lab: components["schemas"]["RawLab"];
             hex: components["schemas"]["Hex"];
             /** @description ΔE2000 over the box */
-            spread: number;
+            scatter: number;
             flags: components["schemas"]["Flag"][];
             doubtful: boolean;
         };
@@ -1416,7 +1416,7 @@ export interface components {
             coats?: number;
             lab?: components["schemas"]["Lab"];
             hex?: components["schemas"]["Hex"];
-            spread?: number;
+            scatter?: number;
             flags?: string[];
             /** @enum {string} */
             source: "photograph" | "typed";
@@ -1439,31 +1439,31 @@ export interface components {
             coats: number;
             hex: components["schemas"]["Hex"];
             lab: components["schemas"]["RawLab"];
-            spread: number;
+            scatter: number;
             flags: components["schemas"]["Flag"][];
             source: string;
             photo?: string;
             doubtful: boolean;
         };
         /** @description How the glaze covers its clay; known only from strips */
-        Cover: {
+        Curve: {
             known: boolean;
             /** @description Coats after which another changes less than the step */
             enough?: number;
             says: string;
-            coats: components["schemas"]["CoverCoat"][];
-            estimates: components["schemas"]["CoverEstimate"][];
+            coats: components["schemas"]["CurveCoat"][];
+            estimates: components["schemas"]["CurveEstimate"][];
             /** @description Strips to fire next */
             missing: number[];
         };
-        CoverCoat: {
+        CurveCoat: {
             coats: number;
             hex: components["schemas"]["Hex"];
             clayShows: boolean;
             /** @description A strip shows it; else the curve tells it */
             fired: boolean;
         };
-        CoverEstimate: {
+        CurveEstimate: {
             clay: string;
             coats?: number;
             says: string;
@@ -1472,7 +1472,7 @@ export interface components {
             tile: components["schemas"]["Tile"];
             lab: components["schemas"]["RawLab"];
             readings: components["schemas"]["TileReading"][];
-            cover: components["schemas"]["Cover"];
+            curve: components["schemas"]["Curve"];
         };
         /** @description One of hex, lab and tile is the target */
         Want: {
@@ -1533,7 +1533,7 @@ export interface components {
             fired: components["schemas"]["Hex"];
             raw: components["schemas"]["Hex"];
             /** @description Tiles that cannot be told from it */
-            lost: string[];
+            alike: string[];
         };
         Confusion: {
             one: string;
@@ -2039,7 +2039,7 @@ export interface components {
             pictures: string[];
             notes: string[];
             /** @description The part that is not here */
-            lost?: string;
+            missing?: string;
             unnamed?: boolean;
             /** @description Why nobody goes on with it */
             aside?: string;
@@ -2355,7 +2355,7 @@ export interface components {
         Review: {
             /** @description Jars that hold less than the plans of the class take */
             room: string[];
-            look: components["schemas"]["ReviewItem"][];
+            deserving: components["schemas"]["ReviewItem"][];
             /** @description Nothing speaks against these */
             clean: components["schemas"]["Word"][];
             approved: number;
@@ -3660,7 +3660,7 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    spreadPlan: {
+    passPlanOn: {
         parameters: {
             query?: never;
             header?: never;
@@ -3850,7 +3850,7 @@ export interface operations {
     getDrawing: {
         parameters: {
             query?: {
-                look?: "chalk" | "fired";
+                colours?: "chalk" | "fired";
             };
             header?: never;
             path: {

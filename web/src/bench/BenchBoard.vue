@@ -32,7 +32,7 @@ const unfelt = computed(() =>
 const flags = (p: Piece) =>
   [
     p.damage && "damaged",
-    p.lost && `${p.lost} missing`,
+    p.missing && `${p.missing} missing`,
     p.aside && "set aside",
     p.away && "out of the room",
     p.unnamed && "no name",

@@ -34,14 +34,14 @@ function find(query: string): Piece | undefined {
     )
   );
 }
-function look() {
+function seek() {
   if (text.value.trim().length < 1) return;
   const hit = find(text.value);
   missed.value = !hit && text.value.trim().length > 1;
   if (hit) emit("jump", hit);
 }
 function enter() {
-  look();
+  seek();
   if (missed.value) return;
   leave();
 }
@@ -63,7 +63,7 @@ defineExpose({ focus: () => input.value?.focus() });
       placeholder="Two letters, a mark, or scan a label"
       aria-keyshortcuts="/"
       autocomplete="off"
-      @input="look"
+      @input="seek"
       @keydown.enter.prevent="enter"
       @keydown.escape.prevent="leave"
     />

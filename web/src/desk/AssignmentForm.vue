@@ -135,7 +135,7 @@ const unitChoices: { key: typeof screen.units; name: string }[] = [
             v-if="sketched"
             :drawing="sketched.drawing"
             :surfaces="sketched.surfaces"
-            look="chalk"
+            colours="chalk"
             pull
             @pull="pull"
           />

@@ -61,7 +61,7 @@ function giveTile(code: string) {
 async function spread(how: string) {
   const turned = how === "turned";
   const given = await attempt(
-    answer(api.POST("/pieces/{id}/plan/spread", { params: { path: { id: props.id } }, body: { turned } })),
+    answer(api.POST("/pieces/{id}/plan/pass-on", { params: { path: { id: props.id } }, body: { turned } })),
   );
   if (given)
     say(
@@ -131,7 +131,7 @@ useKeys({
           :drawing="detail.data.value.drawing"
           :surfaces="detail.data.value.surfaces"
           :states="piece.surfaces"
-          :look="screen.look"
+          :colours="screen.colours"
           :selected="chosen"
           :band-mm="piece.bandMM"
           :findings="piece.findings"
@@ -139,7 +139,7 @@ useKeys({
         />
         <a
           class="svg"
-          :href="`/api/pieces/${piece.id}/drawing?look=${screen.look}`"
+          :href="`/api/pieces/${piece.id}/drawing?colours=${screen.colours}`"
           :download="`${piece.student}.svg`"
           >SVG</a
         >
@@ -192,7 +192,7 @@ useKeys({
       <FindPanel
         v-if="finding"
         :tiles="tiles.data.value ?? []"
-        :look="screen.look"
+        :colours="screen.colours"
         :class-id="piece.class"
         :piece="piece.id"
         :surface="chosen"

@@ -26,13 +26,13 @@ async function read(event: Event) {
     return;
   }
   target.value = screen.classId || (classes.data.value?.[0]?.id ?? "");
-  await look();
+  await preview();
 }
 async function send(apply: boolean) {
   const body = { class: target.value, document: document.value ?? {}, apply };
   return attempt(answer(api.POST("/documents", { body })));
 }
-async function look() {
+async function preview() {
   looked.value = await send(false);
   if (!looked.value) document.value = undefined;
 }
@@ -59,7 +59,7 @@ async function take() {
     <div v-if="looked" class="looked">
       <label>
         For the class
-        <ClassSelect v-model="target" aria-label="Class it is for" @change="look" />
+        <ClassSelect v-model="target" aria-label="Class it is for" @change="preview" />
       </label>
       <p>
         <b>{{ looked.name }}</b> comes with {{ looked.plans }} plans for students of this class.

@@ -27,7 +27,7 @@ const kinds = { neighbour: "a neighbour", result: "a good result", earlier: "ear
             :key="s.id"
             :raw="s.raw"
             :fired="s.fired"
-            :look="screen.look"
+            :colours="screen.colours"
           />
         </span>
         <span class="soft"

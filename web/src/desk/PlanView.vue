@@ -109,7 +109,7 @@ function verdict(p: Piece) {
               :key="s.id"
               :raw="s.raw"
               :fired="s.fired"
-              :look="screen.look"
+              :colours="screen.colours"
             />
           </span>
           <span class="verdict"

@@ -19,13 +19,17 @@ const assignments = useAssignments();
 const classes = useClasses();
 const assignment = computed(() => assignments.data.value?.find((a) => a.id === props.id));
 const review = useQuery(computed(() => queries.review(props.id)));
-const look = computed(() => review.data.value?.look ?? []);
+const deserving = computed(() => review.data.value?.deserving ?? []);
 const at = ref(0);
 const waiting = computed(() =>
-  look.value.map((x, i) => ({ key: i, name: `${x.piece.student} ${x.piece.mark}`, beside: x.why[0] ?? "" })),
+  deserving.value.map((x, i) => ({
+    key: i,
+    name: `${x.piece.student} ${x.piece.mark}`,
+    beside: x.why[0] ?? "",
+  })),
 );
-watch(look, (list) => (at.value = Math.min(at.value, Math.max(0, list.length - 1))));
-const item = computed(() => look.value[at.value]);
+watch(deserving, (list) => (at.value = Math.min(at.value, Math.max(0, list.length - 1))));
+const item = computed(() => deserving.value[at.value]);
 const { detail, piece, save, stand, mendFirst } = useDesk(() => item.value?.piece.id ?? "");
 /** What the findings below do not say themselves. */
 const why = computed(() => {
@@ -35,7 +39,7 @@ const why = computed(() => {
 const note = ref<string>();
 const field = ref<{ focus: () => void }>();
 
-const move = (by: number) => (at.value = Math.max(0, Math.min(look.value.length - 1, at.value + by)));
+const move = (by: number) => (at.value = Math.max(0, Math.min(deserving.value.length - 1, at.value + by)));
 const approve = () => piece.value && void decide([{ ...piece.value, verdict: "approved" }]);
 const clean = computed(() => review.data.value?.clean ?? []);
 const approveClean = () =>
@@ -69,7 +73,7 @@ useKeys({
       </p>
       <h1>What deserves a look</h1>
       <p v-if="review.data.value" class="soft num" aria-live="polite">
-        {{ look.length }} to look at · {{ clean.length }} with nothing against them ·
+        {{ deserving.length }} to look at · {{ clean.length }} with nothing against them ·
         {{ review.data.value.approved }} approved · {{ review.data.value.returned }} returned ·
         {{ review.data.value.unplanned }} not planned
       </p>
@@ -82,7 +86,7 @@ useKeys({
     <summary>▲ {{ review.data.value.room.length }} jars hold less than this class plans</summary>
     <p v-for="says in review.data.value.room" :key="says">{{ says }}</p>
   </details>
-  <p v-if="review.isSuccess.value && !look.length" class="done">
+  <p v-if="review.isSuccess.value && !deserving.length" class="done">
     {{ clean.length ? "Nothing is left that deserves a look." : "Every plan has had its look." }}
     <RouterLink to="/plan">Back to the plans</RouterLink>
   </p>
@@ -104,7 +108,7 @@ useKeys({
           :drawing="detail.data.value.drawing"
           :surfaces="detail.data.value.surfaces"
           :states="piece.surfaces"
-          :look="screen.look"
+          :colours="screen.colours"
           :band-mm="piece.bandMM"
           :findings="piece.findings"
         />

@@ -88,7 +88,7 @@ useKeys({
             :drawing="detail.data.value.drawing"
             :surfaces="detail.data.value.surfaces"
             :states="s.surfaces"
-            :look="screen.look"
+            :colours="screen.colours"
             :band-mm="s.bandMM"
             plain
           />
@@ -96,8 +96,8 @@ useKeys({
         <ul class="stacks" :aria-label="`Stacks of ${letter(s.slot)}`">
           <li v-for="x in s.surfaces.filter((y) => y.stack.length)" :key="x.id">
             <i
-              :style="{ background: (screen.look === 'chalk' ? x.raw : x.fired) ?? undefined }"
-              :class="{ unknown: screen.look === 'fired' && !x.fired }"
+              :style="{ background: (screen.colours === 'chalk' ? x.raw : x.fired) ?? undefined }"
+              :class="{ unknown: screen.colours === 'fired' && !x.fired }"
               aria-hidden="true"
             />
             <b>{{ x.name }}</b> <span class="num">{{ sayStack(x.stack) }}</span>

@@ -50,7 +50,7 @@ function enter() {
     <ul v-if="here.length" class="tiles" aria-label="Tiles that fit">
       <li v-for="t in here" :key="t.code">
         <button type="button" @click="emit('pick', t.stack)">
-          <TileCard :tile="t" :look="screen.look" small />
+          <TileCard :tile="t" :colours="screen.colours" small />
         </button>
       </li>
     </ul>

@@ -120,7 +120,7 @@ useKeys({
             :drawing="now.drawing"
             :surfaces="now.surfaces"
             :states="now.piece.surfaces"
-            look="chalk"
+            colours="chalk"
             :selected="surface"
             :band-mm="piece.bandMM"
             @select="surface = surface === $event ? '' : $event"

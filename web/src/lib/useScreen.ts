@@ -2,10 +2,10 @@ import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { ref } from "vue";
 
-/** What this screen is looking at: the class, and raw or fired colours. */
+/** What this screen is looking at: the class, and colours as chalk or fired. */
 export const useScreen = defineStore("screen", () => {
   const classId = useLocalStorage("class", "");
-  const look = useLocalStorage<"chalk" | "fired">("look", "fired");
+  const colours = useLocalStorage<"chalk" | "fired">("colours", "fired");
   const units = useLocalStorage<"mm" | "in">("units", "mm");
   const paper = useLocalStorage<"A4" | "letter">("paper", "A4");
   /** Milliseconds that the server's clock is ahead of this device's. */
@@ -17,15 +17,15 @@ export const useScreen = defineStore("screen", () => {
   const recordFor = ref({ kind: "", surface: "" });
   /** The drawer with the tablets of the room. */
   const tabletsOpen = ref(false);
-  function toggleLook() {
-    look.value = look.value === "fired" ? "chalk" : "fired";
+  function toggleColours() {
+    colours.value = colours.value === "fired" ? "chalk" : "fired";
   }
   function tellTime(now: string) {
     skew.value = Date.parse(now) - Date.now();
   }
   return {
     classId,
-    look,
+    colours,
     units,
     paper,
     skew,
@@ -33,7 +33,7 @@ export const useScreen = defineStore("screen", () => {
     record,
     recordFor,
     tabletsOpen,
-    toggleLook,
+    toggleColours,
     tellTime,
   };
 });

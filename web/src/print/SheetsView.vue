@@ -73,7 +73,7 @@ const { print } = usePaper();
         :drawing="form.data.value.drawing"
         :surfaces="form.data.value.surfaces"
         :states="p.surfaces"
-        look="fired"
+        colours="fired"
         :band-mm="p.bandMM"
       />
     </div>

@@ -67,7 +67,7 @@ async function makeTile() {
     </header>
     <ul class="stacks">
       <li v-for="s in glazed" :key="s.id">
-        <GlazeFace :raw="s.raw" :fired="s.fired" :look="screen.look" />
+        <GlazeFace :raw="s.raw" :fired="s.fired" :colours="screen.colours" />
         <span class="num">{{ s.name }}: {{ sayStack(stackOf(s.on.map((c) => c.glaze))) }}</span>
       </li>
     </ul>

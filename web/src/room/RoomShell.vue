@@ -30,7 +30,7 @@ const leads = Object.fromEntries(
 );
 useKeys({
   ...leads,
-  c: () => screen.toggleLook(),
+  c: () => screen.toggleColours(),
   "?": () => (screen.helpOpen = true),
   T: () => (screen.tabletsOpen = true),
 });

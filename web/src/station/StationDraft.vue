@@ -73,7 +73,7 @@ const surfaces = computed(() =>
         :drawing="detail.drawing"
         :surfaces="detail.surfaces"
         :states="states"
-        look="fired"
+        colours="fired"
         :selected="surface"
         :band-mm="piece.bandMM"
         @select="surface = $event"

@@ -97,7 +97,7 @@ const touched = (wet: boolean) =>
         :drawing="detail.drawing"
         :surfaces="detail.surfaces"
         :states="surfaces"
-        look="fired"
+        colours="fired"
         :selected="stroke.next.value?.id"
         :band-mm="piece.bandMM"
         :plain="state.pictures"

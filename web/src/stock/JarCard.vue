@@ -45,8 +45,8 @@ async function dropHint() {
 <template>
   <article class="jar" :class="{ out: !glaze.inStock, found }">
     <div class="faces">
-      <GlazeFace :raw="glaze.raw" look="chalk" />
-      <GlazeFace :fired="tile?.fired" look="fired" />
+      <GlazeFace :raw="glaze.raw" colours="chalk" />
+      <GlazeFace :fired="tile?.fired" colours="fired" />
     </div>
     <div class="under">
       <span>in the jar</span

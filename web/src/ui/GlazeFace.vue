@@ -5,14 +5,14 @@ import { computed } from "vue";
  * A patch of glaze: chalky where raw, plain where fired, hatched where no tile knows.
  * It is drawn by the style sheet alone, so that a wall of hundreds stays light.
  */
-const props = defineProps<{ raw?: string; fired?: string; look: "chalk" | "fired" }>();
-const known = computed(() => (props.look === "fired" ? props.fired : props.raw));
+const props = defineProps<{ raw?: string; fired?: string; colours: "chalk" | "fired" }>();
+const known = computed(() => (props.colours === "fired" ? props.fired : props.raw));
 </script>
 
 <template>
   <i
     class="face"
-    :class="{ chalk: look === 'chalk', unknown: !known }"
+    :class="{ chalk: colours === 'chalk', unknown: !known }"
     :style="{ backgroundColor: known }"
     aria-hidden="true"
   />

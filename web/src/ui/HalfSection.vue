@@ -13,7 +13,7 @@ const props = defineProps<{
   drawing: Schemas["Drawing"];
   surfaces: { id: string; name: string; textured?: boolean }[];
   states?: SurfaceState[];
-  look: "chalk" | "fired";
+  colours: "chalk" | "fired";
   selected?: string;
   bandMm?: number;
   /** What the check has to say: the gravest of each surface stands beside its name. */
@@ -51,7 +51,7 @@ const box = computed(() => {
 function fill(surface: string): string {
   const s = state.value.get(surface);
   if (!s || (!s.stack.length && !s.on.length)) return s?.bare || s?.resist ? `url(#${id}-bare)` : "#f7f7f7";
-  if (props.look === "chalk") return s.raw ?? "#f7f7f7";
+  if (props.colours === "chalk") return s.raw ?? "#f7f7f7";
   return s.fired ?? `url(#${id}-unknown)`;
 }
 /** Where nothing lies on a surface its edge shows the clay below; it can still be pointed at. */
@@ -123,7 +123,7 @@ const labels = computed(() => {
       />
       <path v-else :d="s.path" :class="s.kind" />
       <path
-        v-if="s.kind === 'face' && look === 'chalk' && state.get(s.surface)?.stack.length"
+        v-if="s.kind === 'face' && colours === 'chalk' && state.get(s.surface)?.stack.length"
         :d="s.path"
         :fill="`url(#${id}-chalk)`"
         :clip-path="clip(s, i)"

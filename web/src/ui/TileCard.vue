@@ -10,24 +10,24 @@ import GlazeFace from "@/ui/GlazeFace.vue";
  */
 const props = defineProps<{
   tile: Tile;
-  look: "chalk" | "fired";
+  colours: "chalk" | "fired";
   /** Less of everything: for lists beside a piece. */
   small?: boolean;
   /** Colour and code only: for a wall of hundreds. */
   dense?: boolean;
   /** Tiles that a colour-blind student cannot tell from it. */
-  lost?: string[];
+  alike?: string[];
 }>();
 const coats = computed(() => sayStack(props.tile.stack));
-const other = computed(() => (props.look === "fired" ? "chalk" : "fired"));
-const strips = computed(() => (props.look === "fired" ? props.tile.strips : []));
+const other = computed(() => (props.colours === "fired" ? "chalk" : "fired"));
+const strips = computed(() => (props.colours === "fired" ? props.tile.strips : []));
 </script>
 
 <template>
   <article class="tile" :class="{ small, dense }">
     <div class="faces" :class="{ textured: tile.textured }">
-      <GlazeFace class="main" :raw="tile.raw" :fired="tile.fired" :look="look" />
-      <GlazeFace class="side" :raw="tile.raw" :fired="tile.fired" :look="other" />
+      <GlazeFace class="main" :raw="tile.raw" :fired="tile.fired" :colours="colours" />
+      <GlazeFace class="side" :raw="tile.raw" :fired="tile.fired" :colours="other" />
     </div>
     <div v-if="strips.length && !small && !dense" class="strips">
       <span v-for="s in strips" :key="s.coats" class="num" :style="{ '--fired': s.fired }"
@@ -48,8 +48,8 @@ const strips = computed(() => (props.look === "fired" ? props.tile.strips : []))
           <span v-if="tile.doubt" class="doubt" :title="tile.doubt">▲ {{ tile.doubt }}</span>
         </template>
         <span v-if="!tile.inStock" class="out">not in stock</span>
-        <span v-if="lost?.length" class="lost"
-          >≈ {{ lost.slice(0, 3).join(", ") }}{{ lost.length > 3 ? "…" : "" }}</span
+        <span v-if="alike?.length" class="alike"
+          >≈ {{ alike.slice(0, 3).join(", ") }}{{ alike.length > 3 ? "…" : "" }}</span
         >
       </p>
     </div>
@@ -138,7 +138,7 @@ const strips = computed(() => (props.look === "fired" ? props.tile.strips : []))
   border: 0;
 }
 .labels .doubt,
-.labels .lost {
+.labels .alike {
   border: 0;
   font-weight: 600;
 }

@@ -57,8 +57,8 @@ const looks = [
     </ClassSelect>
     <ChoiceBar
       v-slot="{ option }"
-      v-model="screen.look"
-      class="look"
+      v-model="screen.colours"
+      class="colours"
       label="Colours as"
       :options="looks"
       joined

@@ -6,7 +6,7 @@ export type Keys = Record<string, (event: KeyboardEvent) => void>;
 /**
  * Listens for single keys while nothing is being typed and no dialog is open.
  *
- * @example useKeys({ c: screen.toggleLook })
+ * @example useKeys({ c: screen.toggleColours })
  */
 export function useKeys(keys: Keys) {
   useEventListener(window, "keydown", (event: KeyboardEvent) => {

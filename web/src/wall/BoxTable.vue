@@ -77,7 +77,7 @@ const emit = defineEmits<{ name: [id: number, change: Partial<Named>]; point: [i
             <i :style="{ background: read[i]!.hex }" aria-hidden="true" />
             <span class="num">
               L* {{ tenth(read[i]!.lab.l) }} a* {{ tenth(read[i]!.lab.a) }} b* {{ tenth(read[i]!.lab.b) }} ±
-              {{ tenth(read[i]!.spread) }}
+              {{ tenth(read[i]!.scatter) }}
             </span>
             <span v-for="f in read[i]!.flags" :key="f.flag" class="flag">{{ f.means }}</span>
           </template>

@@ -10,7 +10,7 @@ import { tenth } from "@/ui/figures";
 /** Finds the tile nearest to a colour, under what the class and the surface need. */
 const props = defineProps<{
   tiles: Tile[];
-  look: "chalk" | "fired";
+  colours: "chalk" | "fired";
   classId: string;
   /** A tile to find the like of. */
   from?: string;
@@ -105,7 +105,7 @@ function pick(hex: string | null) {
       <ol class="found" aria-label="Tiles that fit, the nearest first">
         <li v-for="f in answerOf.fits.slice(0, 8)" :key="f.tile.code">
           <button type="button" @click="emit('open', f.tile.code)">
-            <TileCard :tile="f.tile" :look="look" small />
+            <TileCard :tile="f.tile" :colours="colours" small />
             <span class="how"
               ><b class="num">{{ tenth(f.deltaE) }}</b> {{ f.words }}</span
             >
@@ -118,7 +118,7 @@ function pick(hex: string | null) {
         <ul class="found missed">
           <li v-for="f in answerOf.missed.slice(0, 6)" :key="f.tile.code">
             <button type="button" @click="emit('open', f.tile.code)">
-              <TileCard :tile="f.tile" :look="look" small />
+              <TileCard :tile="f.tile" :colours="colours" small />
               <span class="how"
                 ><b class="num">{{ tenth(f.deltaE) }}</b> {{ f.words }}<br /><b>{{
                   f.short.join("; ")

@@ -7,7 +7,7 @@ import { sayStack } from "@/lib/stack";
 import GlazeFace from "@/ui/GlazeFace.vue";
 
 /** Up to six tiles held side by side below the wall, or over the whole screen for the class. */
-const props = defineProps<{ tiles: Tile[]; look: "chalk" | "fired" }>();
+const props = defineProps<{ tiles: Tile[]; colours: "chalk" | "fired" }>();
 const wall = useWall();
 const held = computed(() =>
   wall.pins.map((code) => props.tiles.find((t) => t.code === code)).filter((t): t is Tile => !!t),
@@ -26,7 +26,7 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
   <div v-if="held.length && !wall.big" class="tray" role="region" aria-label="Tiles held side by side">
     <ul>
       <li v-for="t in held" :key="t.code">
-        <GlazeFace :raw="t.raw" :fired="t.fired" :look="look" />
+        <GlazeFace :raw="t.raw" :fired="t.fired" :colours="colours" />
         <button type="button" :aria-label="`Let ${t.code} go`" @click="wall.pin(t.code)">
           <b>{{ t.code }}</b> ✕
         </button>
@@ -46,8 +46,13 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
     <ul>
       <li v-for="t in held" :key="t.code">
         <div class="faces">
-          <GlazeFace :raw="t.raw" :fired="t.fired" :look="look" />
-          <GlazeFace :raw="t.raw" :fired="t.fired" :look="look === 'fired' ? 'chalk' : 'fired'" class="raw" />
+          <GlazeFace :raw="t.raw" :fired="t.fired" :colours="colours" />
+          <GlazeFace
+            :raw="t.raw"
+            :fired="t.fired"
+            :colours="colours === 'fired' ? 'chalk' : 'fired'"
+            class="raw"
+          />
         </div>
         <p class="name">
           <b>{{ t.code }}</b> {{ t.title }}

@@ -7,7 +7,7 @@ import GlazeFace from "@/ui/GlazeFace.vue";
 import { useChanged } from "@/lib/queries";
 
 /** All that is known of one tile: what was read, how it covers its clay, and what nobody knows yet. */
-const props = defineProps<{ code: string; look: "chalk" | "fired" }>();
+const props = defineProps<{ code: string; colours: "chalk" | "fired" }>();
 const emit = defineEmits<{ close: []; like: [code: string] }>();
 const wall = useWall();
 const step = ref(1.5);
@@ -42,9 +42,15 @@ function show() {
     </template>
     <div v-if="detail.data.value && tile" class="one">
       <div class="faces">
-        <GlazeFace :raw="tile.raw" :fired="tile.fired" :look="look" />
-        <GlazeFace v-if="tile.texture" class="rough" :raw="tile.raw" :fired="tile.texture" :look="look" />
-        <GlazeFace :raw="tile.raw" :fired="tile.fired" :look="look === 'fired' ? 'chalk' : 'fired'" />
+        <GlazeFace :raw="tile.raw" :fired="tile.fired" :colours="colours" />
+        <GlazeFace
+          v-if="tile.texture"
+          class="rough"
+          :raw="tile.raw"
+          :fired="tile.texture"
+          :colours="colours"
+        />
+        <GlazeFace :raw="tile.raw" :fired="tile.fired" :colours="colours === 'fired' ? 'chalk' : 'fired'" />
       </div>
       <p class="soft num">
         {{ tile.clay }}, cone {{ tile.cone }}, {{ tile.atmosphere
@@ -65,15 +71,15 @@ function show() {
       </section>
       <section>
         <h3>How it covers</h3>
-        <p>{{ detail.data.value.cover.says }}</p>
-        <ol v-if="detail.data.value.cover.known" class="coats">
-          <li v-for="c in detail.data.value.cover.coats" :key="c.coats">
+        <p>{{ detail.data.value.curve.says }}</p>
+        <ol v-if="detail.data.value.curve.known" class="coats">
+          <li v-for="c in detail.data.value.curve.coats" :key="c.coats">
             <i :style="{ background: c.hex }" :class="{ told: !c.fired }" aria-hidden="true" />
             <b class="num">{{ c.coats }} {{ c.coats === 1 ? "coat" : "coats" }}</b>
             <span>{{ c.fired ? "fired" : "told by the curve" }}{{ c.clayShows ? ", clay shows" : "" }}</span>
           </li>
         </ol>
-        <label v-if="detail.data.value.cover.known" class="soft step">
+        <label v-if="detail.data.value.curve.known" class="soft step">
           Another coat is worth it from ΔE2000
           <el-input-number
             v-model="step"
@@ -84,11 +90,11 @@ function show() {
             aria-label="Step that counts"
           />
         </label>
-        <p v-if="detail.data.value.cover.estimates.length" class="soft">
+        <p v-if="detail.data.value.curve.estimates.length" class="soft">
           On other clays nobody knows its colour before a tile is fired; how many coats it may take:
         </p>
         <ul class="estimates">
-          <li v-for="e in detail.data.value.cover.estimates" :key="e.clay">{{ e.says }}</li>
+          <li v-for="e in detail.data.value.curve.estimates" :key="e.clay">{{ e.says }}</li>
         </ul>
       </section>
       <section v-if="detail.data.value.readings.length">
@@ -98,7 +104,7 @@ function show() {
             <i :style="{ background: r.hex }" aria-hidden="true" />
             <span class="num"
               >{{ r.half }}, {{ r.coats }}×: L* {{ r.lab.l.toFixed(1) }} a* {{ r.lab.a.toFixed(1) }} b*
-              {{ r.lab.b.toFixed(1) }}<template v-if="r.spread"> ± {{ r.spread.toFixed(1) }}</template
+              {{ r.lab.b.toFixed(1) }}<template v-if="r.scatter"> ± {{ r.scatter.toFixed(1) }}</template
               >, {{ r.source }}</span
             >
             <span v-for="f in r.flags" :key="f.flag" class="flag"

@@ -98,9 +98,9 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
         >
           <TileCard
             :tile="t"
-            :look="screen.look"
+            :colours="screen.colours"
             :dense="wall.dense"
-            :lost="sight.seen.value.get(t.code)?.lost"
+            :alike="sight.seen.value.get(t.code)?.alike"
           />
         </button>
       </li>
@@ -113,15 +113,15 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
     <FindPanel
       v-if="finding"
       :tiles="all"
-      :look="screen.look"
+      :colours="screen.colours"
       :class-id="screen.classId"
       :from="like"
       @close="finding = false"
       @open="opened = $event"
     />
   </div>
-  <PinTray :tiles="all" :look="screen.look" />
-  <TileSheet v-if="opened" :code="opened" :look="screen.look" @close="opened = ''" @like="findLike" />
+  <PinTray :tiles="all" :colours="screen.colours" />
+  <TileSheet v-if="opened" :code="opened" :colours="screen.colours" @close="opened = ''" @like="findLike" />
   <TileForm v-if="typing" :clay="here.clay" :cone="here.cone" @close="typing = false" />
 </template>
 

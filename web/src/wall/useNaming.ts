@@ -76,7 +76,7 @@ export function useNaming(boxes: Ref<Mark[]>, tiles: Ref<Tile[]>) {
         half: n.half,
         coats: n.coats,
         lab: r.lab,
-        spread: r.spread,
+        scatter: r.scatter,
         flags: r.flags.map((f) => f.flag),
         source: "photograph",
         photo,

@@ -62,13 +62,13 @@ func TestCoverFindsWhatItHasNotSeen(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		clay := colour.Lab{L: rapid.Float64Range(45, 85).Draw(t, "L"), A: rapid.Float64Range(0, 20).Draw(t, "a"), B: rapid.Float64Range(5, 30).Draw(t, "b")}
 		thick := colour.Lab{L: rapid.Float64Range(25, 90).Draw(t, "gL"), A: rapid.Float64Range(-25, 25).Draw(t, "ga"), B: rapid.Float64Range(-25, 35).Draw(t, "gb")}
-		start, err := colour.FitCover(clay, []colour.Strip{{Coats: 1, Lab: mix(clay, thick, rapid.Float64Range(0.4, 0.9).Draw(t, "one"))}, {Coats: 6, Lab: thick}})
+		start, err := colour.FitCurve(clay, []colour.Strip{{Coats: 1, Lab: mix(clay, thick, rapid.Float64Range(0.4, 0.9).Draw(t, "one"))}, {Coats: 6, Lab: thick}})
 		if errors.Is(err, colour.ErrNoCurve) {
 			return // no film makes these two strips, and nothing is said of them
 		}
 		require.NoError(t, err)
 		strips := []colour.Strip{{Coats: 1, Lab: start.After(1)}, {Coats: 2, Lab: start.After(2)}}
-		c, err := colour.FitCover(clay, strips)
+		c, err := colour.FitCurve(clay, strips)
 		require.NoError(t, err)
 		require.Less(t, c.Misfit, 0.5)
 		require.Less(t, colour.Difference(start.After(3), c.After(3)), 1.5)
@@ -83,7 +83,7 @@ func TestStripsOffEveryCurveAreNotKnown(t *testing.T) {
 		"darker, then pale again":   {{Coats: 1, Lab: colour.Lab{L: 40, B: -20}}, {Coats: 2, Lab: colour.Lab{L: 75, B: 5}}, {Coats: 3, Lab: colour.Lab{L: 40, B: -20}}},
 		"two glazes under one name": {{Coats: 1, Lab: colour.Lab{L: 60, A: 30, B: 20}}, {Coats: 2, Lab: colour.Lab{L: 60, A: -30, B: 20}}},
 	} {
-		_, err := colour.FitCover(pale, strips)
+		_, err := colour.FitCurve(pale, strips)
 		require.ErrorIs(t, err, colour.ErrNoCurve, name)
 	}
 	rapid.Check(t, func(t *rapid.T) {
@@ -91,7 +91,7 @@ func TestStripsOffEveryCurveAreNotKnown(t *testing.T) {
 			return colour.Lab{L: rapid.Float64Range(20, 90).Draw(t, name+" L"), A: rapid.Float64Range(-30, 30).Draw(t, name+" a"), B: rapid.Float64Range(-30, 40).Draw(t, name+" b")}
 		}
 		strips := []colour.Strip{{Coats: 1, Lab: any("one")}, {Coats: 2, Lab: any("two")}, {Coats: 3, Lab: any("three")}}
-		c, err := colour.FitCover(pale, strips)
+		c, err := colour.FitCurve(pale, strips)
 		if err != nil {
 			require.ErrorIs(t, err, colour.ErrNoCurve)
 			return
@@ -110,14 +110,14 @@ func mix(a, b colour.Lab, share float64) colour.Lab {
 func TestEnoughCoats(t *testing.T) {
 	red := lab(t, "#8a4b32")
 	white := []colour.Strip{{Coats: 1, Lab: lab(t, "#bfa596")}, {Coats: 2, Lab: lab(t, "#d8ccc2")}, {Coats: 3, Lab: lab(t, "#e2dad3")}}
-	c, err := colour.FitCover(red, white)
+	c, err := colour.FitCurve(red, white)
 	require.NoError(t, err)
 	require.Less(t, c.Misfit, 2.5)
 	need, ok := c.Enough(1.5)
 	require.True(t, ok)
 	require.GreaterOrEqual(t, need, 3, "a thin white on red clay")
 	require.True(t, c.ClayShows(1))
-	dense, err := colour.FitCover(red, []colour.Strip{{Coats: 1, Lab: lab(t, "#c9bab0")}, {Coats: 2, Lab: lab(t, "#d8d0ca")}, {Coats: 4, Lab: lab(t, "#dad3cd")}})
+	dense, err := colour.FitCurve(red, []colour.Strip{{Coats: 1, Lab: lab(t, "#c9bab0")}, {Coats: 2, Lab: lab(t, "#d8d0ca")}, {Coats: 4, Lab: lab(t, "#dad3cd")}})
 	require.NoError(t, err)
 	require.True(t, dense.ClayShows(1))
 	require.False(t, dense.ClayShows(4))
@@ -128,7 +128,7 @@ func TestEnoughCoats(t *testing.T) {
 	require.True(t, ok)
 	require.LessOrEqual(t, coarse, need, "a coarser step asks for no more coats")
 
-	_, err = colour.FitCover(red, []colour.Strip{{Coats: 3, Lab: lab(t, "#e2dad3")}, {Coats: 3, Lab: lab(t, "#e0d8d0")}})
+	_, err = colour.FitCurve(red, []colour.Strip{{Coats: 3, Lab: lab(t, "#e2dad3")}, {Coats: 3, Lab: lab(t, "#e0d8d0")}})
 	require.ErrorIs(t, err, colour.ErrNotKnown)
 	require.Equal(t, []int{1, 2}, colour.Missing([]colour.Strip{{Coats: 3}}))
 }

@@ -10,26 +10,26 @@ import (
 	"enkaustos/core/glaze"
 )
 
-// Cover is how a glaze covers its clay, in words and colours.
-type Cover struct {
+// Curve is how a glaze covers its clay, in words and colours.
+type Curve struct {
 	Known     bool
 	Enough    int // coats; 0 where it is not known or never enough
 	Says      string
-	Coats     []CoverCoat
-	Estimates []CoverEstimate
+	Coats     []CurveCoat
+	Estimates []CurveEstimate
 	Missing   []int // strips to fire next
 }
 
-// CoverCoat is what a number of coats looks like.
-type CoverCoat struct {
+// CurveCoat is what a number of coats looks like.
+type CurveCoat struct {
 	Coats     int
 	Lab       colour.Lab
 	ClayShows bool
 	Fired     bool // a strip shows it; else the curve tells it
 }
 
-// CoverEstimate is how many coats another clay may take: an estimate.
-type CoverEstimate struct {
+// CurveEstimate is how many coats another clay may take: an estimate.
+type CurveEstimate struct {
 	Clay  string
 	Coats int // 0: more than anyone lays
 	Says  string
@@ -38,27 +38,27 @@ type CoverEstimate struct {
 // UsualStep is the ΔE2000 that another coat has to change to be worth it.
 const UsualStep = 1.5
 
-// CoverOf is how the glaze of a tile covers its clay, from its strips; step is the
+// CurveOf is how the glaze of a tile covers its clay, from its strips; step is the
 // ΔE2000 that another coat has to change to be worth it, and most how many coats the
 // house refuses to lay of it; 0 where it refuses none.
-func CoverOf(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float64, most int) Cover {
+func CurveOf(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float64, most int) Curve {
 	if len(t.Stack) != 1 {
-		return Cover{Says: "A tile of one glaze can tell how it covers; what overlaps look like is only known where they were fired."}
+		return Curve{Says: "A tile of one glaze can tell how it covers; what overlaps look like is only known where they were fired."}
 	}
 	i := slices.IndexFunc(clays, func(c glaze.Clay) bool { return c.Code == t.Clay })
 	missing := colour.Missing(strips)
 	if i < 0 {
-		return Cover{Says: "Not known: the clay's own fired colour is missing.", Missing: missing}
+		return Curve{Says: "Not known: the clay's own fired colour is missing.", Missing: missing}
 	}
-	curve, err := colour.FitCover(clays[i].Fired, strips)
+	curve, err := colour.FitCurve(clays[i].Fired, strips)
 	if errors.Is(err, colour.ErrNoCurve) {
-		return Cover{Missing: missing, Says: "Not known: its strips lie off every curve" + strings.TrimPrefix(err.Error(), colour.ErrNoCurve.Error()) + ". Read them again, or fire new ones."}
+		return Curve{Missing: missing, Says: "Not known: its strips lie off every curve" + strings.TrimPrefix(err.Error(), colour.ErrNoCurve.Error()) + ". Read them again, or fire new ones."}
 	}
 	if err != nil {
-		return Cover{Missing: missing, Says: fmt.Sprintf("Not known how it covers: fire a strip tile of %s on %s with %s side by side.",
+		return Curve{Missing: missing, Says: fmt.Sprintf("Not known how it covers: fire a strip tile of %s on %s with %s side by side.",
 			t.Stack[0].Glaze, t.Clay, coatsInWords(missing))}
 	}
-	v := Cover{Known: true, Missing: missing}
+	v := Curve{Known: true, Missing: missing}
 	enough, ok := curve.Enough(step)
 	switch {
 	case ok && most > 0 && enough >= most:
@@ -70,7 +70,7 @@ func CoverOf(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float
 		v.Says = fmt.Sprintf("%d coats are not enough on %s to hide the change of another.", colour.MostCoats, t.Clay)
 	}
 	for n := 1; n <= max(3, t.Stack.Total()); n++ {
-		c := CoverCoat{Coats: n, Lab: curve.After(float64(n)), ClayShows: curve.ClayShows(n)}
+		c := CurveCoat{Coats: n, Lab: curve.After(float64(n)), ClayShows: curve.ClayShows(n)}
 		for _, strip := range strips {
 			if strip.Coats == n {
 				c.Lab, c.Fired = strip.Lab, true
@@ -82,7 +82,7 @@ func CoverOf(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float
 		if clay.Code == t.Clay {
 			continue
 		}
-		e := CoverEstimate{Clay: clay.Code}
+		e := CurveEstimate{Clay: clay.Code}
 		if n, ok := curve.EnoughOn(clay.Fired, step); ok {
 			e.Coats = n
 			e.Says = fmt.Sprintf("Estimate: %s on %s.", glaze.Counted(n), clay.Name)

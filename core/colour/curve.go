@@ -25,9 +25,9 @@ var ErrNoCurve = errors.New("not known: its strips lie off every curve")
 // differ by, twice over).
 const mostMisfit = 3
 
-// Cover is how a glaze covers its clay coat by coat: a film in each of three
+// Curve is how a glaze covers its clay coat by coat: a film in each of three
 // bands (long, middle and short waves) over the clay's colour.
-type Cover struct {
+type Curve struct {
 	films [3]Film
 	clay  Lab
 	// Misfit is how far the strips lie from the curve, ΔE2000, the worst one: at
@@ -60,11 +60,11 @@ func bandsOf(c Lab) [3]float64 {
 	return v
 }
 
-// FitCover finds the cover curve of a glaze from strips on a clay whose bare
+// FitCurve finds the cover curve of a glaze from strips on a clay whose bare
 // fired colour is clay. It takes at least two strips of different numbers of
 // coats; the error is ErrNotKnown where there are fewer, and ErrNoCurve where no
 // curve comes within ΔE2000 3 of every strip.
-func FitCover(clay Lab, strips []Strip) (Cover, error) {
+func FitCurve(clay Lab, strips []Strip) (Curve, error) {
 	different := map[int]bool{}
 	for _, s := range strips {
 		if s.Coats > 0 {
@@ -72,9 +72,9 @@ func FitCover(clay Lab, strips []Strip) (Cover, error) {
 		}
 	}
 	if len(different) < 2 {
-		return Cover{}, ErrNotKnown
+		return Curve{}, ErrNotKnown
 	}
-	c := Cover{clay: clay}
+	c := Curve{clay: clay}
 	ground := bandsOf(clay)
 	for k := range c.films {
 		seen := make([]point, 0, len(strips))
@@ -91,7 +91,7 @@ func FitCover(clay Lab, strips []Strip) (Cover, error) {
 		}
 	}
 	if c.Misfit > mostMisfit {
-		return Cover{}, fmt.Errorf("%w, by ΔE %.1f", ErrNoCurve, c.Misfit)
+		return Curve{}, fmt.Errorf("%w, by ΔE %.1f", ErrNoCurve, c.Misfit)
 	}
 	return c, nil
 }
@@ -158,12 +158,12 @@ func lowest(from, to float64, of func(float64) float64) float64 {
 }
 
 // After is the fired colour of a number of coats on the clay of the strips.
-func (c Cover) After(coats float64) Lab { return c.over(bandsOf(c.clay), coats) }
+func (c Curve) After(coats float64) Lab { return c.over(bandsOf(c.clay), coats) }
 
 // Endless is the colour of the glaze alone, however many coats it takes.
-func (c Cover) Endless() Lab { return c.over(bandsOf(c.clay), 1000) }
+func (c Curve) Endless() Lab { return c.over(bandsOf(c.clay), 1000) }
 
-func (c Cover) over(ground [3]float64, coats float64) Lab {
+func (c Curve) over(ground [3]float64, coats float64) Lab {
 	var v [3]float64
 	for k, f := range c.films {
 		v[k] = f.Over(ground[k], coats)
@@ -176,15 +176,15 @@ const MostCoats = 8
 
 // Enough is the smallest number of coats after which one more changes the
 // colour by less than step, ΔE2000. ok is false where MostCoats are not enough.
-func (c Cover) Enough(step float64) (coats int, ok bool) { return c.enough(bandsOf(c.clay), step) }
+func (c Curve) Enough(step float64) (coats int, ok bool) { return c.enough(bandsOf(c.clay), step) }
 
 // EnoughOn estimates the same for another clay, from how that clay fires bare.
 // It is an estimate: glaze and clay may react in the fire.
-func (c Cover) EnoughOn(clay Lab, step float64) (coats int, ok bool) {
+func (c Curve) EnoughOn(clay Lab, step float64) (coats int, ok bool) {
 	return c.enough(bandsOf(clay), step)
 }
 
-func (c Cover) enough(ground [3]float64, step float64) (int, bool) {
+func (c Curve) enough(ground [3]float64, step float64) (int, bool) {
 	for n := 1; n <= MostCoats; n++ {
 		if Difference(c.over(ground, float64(n)), c.over(ground, float64(n+1))) < step {
 			return n, true
@@ -199,7 +199,7 @@ const clayShowsFrom = 3
 
 // ClayShows says whether the clay shows through a number of coats: one more
 // would still change what is seen.
-func (c Cover) ClayShows(coats int) bool {
+func (c Curve) ClayShows(coats int) bool {
 	return Difference(c.After(float64(coats)), c.After(float64(coats+1))) > clayShowsFrom
 }
 
