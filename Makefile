@@ -26,11 +26,12 @@ web/node_modules/.installed: web/package-lock.json | tools-present
 tools-present:
 	@sh scripts/tools-present.sh
 
-# The whole of the tests: the core, the server, and the real interface in Chromium.
+# The whole of the tests: the core, the server, and the real interface in Chromium. A
+# browser test mostly waits for its page, so that four run beside one another.
 test: build chromium
 	cd web && npm run --silent test
 	go test ./core/... ./internal/... ./cmd/...
-	go test -count=1 -timeout 14m ./e2e/...
+	go test -count=1 -timeout 14m -parallel 4 ./e2e/...
 
 chromium:
 	@test -x $(CHROMIUM) || { echo "Installing Chromium for the browser tests"; apt-get update -qq && apt-get install -y -qq chromium; }

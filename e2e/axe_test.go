@@ -14,29 +14,35 @@ import (
 	"enkaustos/internal/rack"
 )
 
-// axe-core finds nothing serious on any view, in a full room and in a new one.
-func TestNothingSeriousForAxe(t *testing.T) {
-	axe, err := os.ReadFile(root(t, "web", "node_modules", "axe-core", "axe.min.js"))
-	require.NoError(t, err)
-	s := startRoom(t)
-	p := open(t, s, "/")
-	examine := func(p *screen, name string) {
-		t.Helper()
-		p.settle()
-		_, err := p.Eval("() => {" + string(axe) + "\n}")
-		require.NoError(t, err)
-		found, err := p.Eval(`async () => {
-			const result = await axe.run(document, { resultTypes: ["violations"] });
-			return result.violations
-				.filter((v) => v.impact === "serious" || v.impact === "critical")
-				.map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.target.join(" ") + " " + n.failureSummary).join("; "));
-		}`)
-		require.NoError(t, err)
-		for _, violation := range found.Value.Arr() {
-			t.Errorf("%s: %s", name, violation.Str())
-		}
+// examined is the application in a full room, and how a view is looked at there:
+// axe-core finds nothing serious on it.
+func examined(t *testing.T) (p *screen, look func(name string)) {
+	p = open(t, startRoom(t), "/")
+	return p, func(name string) { t.Helper(); p.examine(name) }
+}
+
+// examine fails on what axe-core calls serious.
+func (p *screen) examine(name string) {
+	p.t.Helper()
+	axe, err := os.ReadFile(root(p.t, "web", "node_modules", "axe-core", "axe.min.js"))
+	require.NoError(p.t, err)
+	p.settle()
+	_, err = p.Eval("() => {" + string(axe) + "\n}")
+	require.NoError(p.t, err)
+	found, err := p.Eval(`async () => {
+		const result = await axe.run(document, { resultTypes: ["violations"] });
+		return result.violations
+			.filter((v) => v.impact === "serious" || v.impact === "critical")
+			.map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.target.join(" ") + " " + n.failureSummary).join("; "));
+	}`)
+	require.NoError(p.t, err)
+	for _, violation := range found.Value.Arr() {
+		p.t.Errorf("%s: %s", name, violation.Str())
 	}
-	look := func(name string) { t.Helper(); examine(p, name) }
+}
+
+func TestNothingSeriousInAnyPlace(t *testing.T) {
+	p, look := examined(t)
 	look("door")
 	p.unlock("bare feet only")
 	look("today")
@@ -48,6 +54,11 @@ func TestNothingSeriousForAxe(t *testing.T) {
 		p.see("main h1", place.heading)
 		look(place.path)
 	}
+}
+
+func TestNothingSeriousAtThePlans(t *testing.T) {
+	p, look := examined(t)
+	p.unlock("bare feet only")
 	p.goTo("/plan")
 	p.clickX(`//a[contains(@class, "card")]`)
 	p.see("button", "Exterior")
@@ -99,6 +110,11 @@ func TestNothingSeriousForAxe(t *testing.T) {
 	p.press('n')
 	p.see("h1", "2 schemes")
 	look("schemes")
+}
+
+func TestNothingSeriousInWhatOpens(t *testing.T) {
+	p, look := examined(t)
+	p.unlock("bare feet only")
 	p.goTo("/tiles/programme")
 	p.click(".ask button", "Make these")
 	p.see(".programme h3", "Q1-1")
@@ -143,24 +159,28 @@ func TestNothingSeriousForAxe(t *testing.T) {
 	look("jar choice")
 	p.press(input.Escape)
 	p.settle()
+}
 
+func TestNothingSeriousAtATablet(t *testing.T) {
+	p, look := examined(t)
+	p.unlock("bare feet only")
 	// What runs beside the views, and a tablet of the room.
 	p.press('T')
 	p.see(".el-drawer", "Pair a tablet")
 	look("tablets")
 	p.press(input.Escape)
 	p.settle()
-	tablet := open(t, &server{t: t, url: s.url}, "/station")
+	tablet := open(t, &server{t: t, url: p.url}, "/station")
 	tablet.see("h1", "A tablet for the room")
-	examine(tablet, "pairing")
-	tablet = pairedTablet(t, s, p, "Sink side")
-	examine(tablet, "names on a tablet")
+	tablet.examine("pairing")
+	tablet = pairedTablet(t, &server{t: t, url: p.url}, p, "Sink side")
+	tablet.examine("names on a tablet")
 	tablet.click(".names button", "Ilo N.")
 	tablet.see(".stroke", "N05")
-	examine(tablet, "a stroke on a tablet")
+	tablet.examine("a stroke on a tablet")
 	tablet.click(".tabs button", "Wishes")
 	tablet.see(".tiles", "F01")
-	examine(tablet, "wishes on a tablet")
+	tablet.examine("wishes on a tablet")
 }
 
 // place is one of the application's places, as web/src/places.ts lists them.

@@ -20,11 +20,11 @@ func TestFeetOfAClassByKeyboard(t *testing.T) {
 	p.unlock("bare feet only")
 	p.choose("Class", "7 Plover")
 	p.goTo("/foot")
-	p.see(".colours h2", "Tide-pool bowl")
+	p.see(".look h2", "Tide-pool bowl")
 	all := p.count(".queue li")
 	require.Greater(t, all, 3)
 	who := func() string {
-		text := p.see(".colours h2", "").MustText()
+		text := p.see(".look h2", "").MustText()
 		return text[:strings.Index(text, ".")+1]
 	}
 
@@ -43,7 +43,7 @@ func TestFeetOfAClassByKeyboard(t *testing.T) {
 
 	// The second has a bald spot on the exterior, and its band is too low.
 	p.press(input.ArrowDown)
-	p.gone(".colours h2", first)
+	p.gone(".look h2", first)
 	second := who()
 	p.press('b')
 	p.see(".why", "Cover: Bald spot")
@@ -52,7 +52,7 @@ func TestFeetOfAClassByKeyboard(t *testing.T) {
 
 	// Both are left out; all others pass at one key.
 	p.press('x', input.ArrowUp)
-	p.see(".colours h2", first)
+	p.see(".look h2", first)
 	p.press('x')
 	p.see(".ways button", "all "+strconv.Itoa(all-2)+" even and clean")
 	p.press('A')

@@ -76,12 +76,12 @@ func TestFromFileToTile(t *testing.T) {
 
 	// Foot and cover pass; then the night before the kiln.
 	p.goTo("/foot")
-	p.see(".colours h2", "Bram K.")
+	p.see(".look h2", "Bram K.")
 	p.see(".line", "6 mm")
 	p.press('e')
 	p.see("h3", "seen: even all round")
 	p.press('q')
-	p.gone(".colours h2", "Bram K.")
+	p.gone(".look h2", "Bram K.")
 	p.goTo("/kiln")
 	p.see("summary", "It was last wet less than 12 hours ago")
 	p.click(".demo button", "Next morning")

@@ -21,7 +21,7 @@ func TestWhatElseHappensToAPiece(t *testing.T) {
 	p.unlock("bare feet only")
 	p.choose("Class", "7 Wren")
 	p.goTo("/foot")
-	first := p.see(".colours h2", "Storm-warning slab").MustText()
+	first := p.see(".look h2", "Storm-warning slab").MustText()
 	who := first[:strings.Index(first, ".")+1]
 	p.press('g')
 	p.see(".el-message", "Wipe it off with a damp sponge")
@@ -31,7 +31,7 @@ func TestWhatElseHappensToAPiece(t *testing.T) {
 	p.press('e')
 	p.see("h3", "seen: even all round")
 	p.press('s')
-	p.gone(".colours h2", who)
+	p.gone(".look h2", who)
 	p.goTo("/kiln")
 	p.click("summary", "It was last wet less than 12 hours ago")
 	p.see(".held li", who)

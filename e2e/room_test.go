@@ -99,7 +99,7 @@ func TestEndedSessionShowsTheDoor(t *testing.T) {
 	p := open(t, startDemo(t), "/")
 	p.unlock("bare feet only")
 	p.goTo("/foot")
-	p.see(".colours h2", "")
+	p.see(".look h2", "")
 	require.NoError(t, p.SetCookies(nil))
 	p.press('3')
 	p.see("h1", "Ashgarrow School")

@@ -215,9 +215,9 @@ func TestTheWallIsAnInstrument(t *testing.T) {
 	p.choose("Order of the wall", "by code")
 
 	p.choose("Seen with", "without green")
-	p.see(".lost", "≈")
+	p.see(".alike", "≈")
 	p.choose("Seen with", "usual sight")
-	p.gone(".lost", "≈")
+	p.gone(".alike", "≈")
 	p.press('m')
 	require.Eventually(t, func() bool { return p.count(".wall.dense") == 1 }, patience, moment)
 	p.press('m')
