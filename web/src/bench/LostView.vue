@@ -90,7 +90,7 @@ const itIs = (c: Schemas["Candidate"]) =>
           aria-label="Form"
           clearable
           placeholder="not sure"
-          :empty-values="[null, undefined]"
+          value-on-clear=""
         >
           <el-option v-for="f in forms.data.value" :key="f.form" :value="f.form" :label="f.name" />
         </el-select>
@@ -102,7 +102,7 @@ const itIs = (c: Schemas["Candidate"]) =>
           aria-label="Clay"
           clearable
           placeholder="not sure"
-          :empty-values="[null, undefined]"
+          value-on-clear=""
         />
       </label>
       <label
@@ -175,10 +175,15 @@ const itIs = (c: Schemas["Candidate"]) =>
 form {
   padding: 16px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 14px;
+}
+input[type="file"] {
+  width: 100%;
 }
 label {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 4px;
   font-weight: 600;
 }
