@@ -27,6 +27,9 @@ func (r Registered) Put(c *Change, record any) string {
 	return c.puts[len(c.puts)-1].key
 }
 
+// Table is where the records lie.
+func (r Registered) Table() string { return r.kind.tableName() }
+
 // FromDisk reads the record of a key from the disk, into a pointer.
 func (r Registered) FromDisk(ctx context.Context, s *School, key string, into any) (bool, error) {
 	return s.store.Record(ctx, r.kind.tableName(), key, into)

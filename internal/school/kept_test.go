@@ -2,6 +2,7 @@ package school_test
 
 import (
 	"compress/gzip"
+	"database/sql"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -196,6 +197,69 @@ func TestEveryFieldOfEveryRecordIsKept(t *testing.T) {
 	require.Contains(t, p.Schemes, written["scheme"].(*school.Scheme).Slot)
 	require.Equal(t, *written["assignment"].(*school.AssignmentRecord), m.Assignments["A"].AssignmentRecord)
 	require.Equal(t, *written["piece"].(*school.PieceRecord), p.PieceRecord)
+}
+
+// forgetful takes every member of the body under a key of a table away, one at a time,
+// and says how often; look is asked each time, with the member that is not there.
+func forgetful(t *testing.T, dir, table, column, key string, look func(member string)) (members int) {
+	db, err := sql.Open("sqlite", filepath.Join(dir, "enkaustos.db"))
+	require.NoError(t, err)
+	defer func() { _ = db.Close() }()
+	type row struct{ seq, body, member string }
+	var rows []row
+	found, err := db.QueryContext(t.Context(), "SELECT t.seq, t.body, j.fullkey FROM "+table+" t, json_tree(t.body) j WHERE typeof(j.key) = 'text' AND t."+column+" = ?", key) //nolint:gosec // our own table
+	require.NoError(t, err)
+	for found.Next() {
+		var r row
+		require.NoError(t, found.Scan(&r.seq, &r.body, &r.member))
+		rows = append(rows, r)
+	}
+	require.NoError(t, found.Err())
+	for _, r := range rows {
+		set := func(how string, args ...any) {
+			_, err := db.ExecContext(t.Context(), "UPDATE "+table+" SET body = "+how+" WHERE seq = ?", append(args, r.seq)...) //nolint:gosec // our own table
+			require.NoError(t, err)
+		}
+		set("json_remove(body, ?)", r.member)
+		look(table + " " + r.member)
+		set("?", r.body)
+	}
+	return len(rows)
+}
+
+// What shows that every field is kept would see any of them forgotten: whichever member
+// a record or an event lacks when it is read back, it is not what was written.
+func TestAnyForgottenFieldIsSeen(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	f := &filler{}
+	members := 0
+	for _, kind := range school.AllKinds() {
+		full := reflect.New(reflect.TypeOf(kind.Zero).Elem())
+		f.fill(full.Elem())
+		record := full.Interface()
+		pointed(kind.Name, record)
+		var key string
+		require.NoError(t, s.Change(t.Context(), func(_ school.Moment, c *school.Change) error { key = kind.Put(c, record); return nil }))
+		members += forgetful(t, dir, kind.Table(), "key", key, func(member string) {
+			back := reflect.New(reflect.TypeOf(kind.Zero).Elem()).Interface()
+			ok, err := kind.FromDisk(t.Context(), s, key, back)
+			require.NoError(t, err)
+			require.True(t, ok)
+			require.NotEqual(t, record, back, "%s is forgotten", member)
+		})
+	}
+	var full work.Event
+	f.fill(reflect.ValueOf(&full).Elem())
+	full.Piece, full.Kind, full.Seq = "P", work.Coated, 1
+	require.NoError(t, s.Change(t.Context(), func(_ school.Moment, c *school.Change) error { c.Log(full); return nil }))
+	members += forgetful(t, dir, "event", "id", full.ID, func(member string) {
+		got, err := s.Log(t.Context(), "P")
+		require.NoError(t, err)
+		require.NotEqual(t, []work.Event{full}, got, "%s is forgotten", member)
+	})
+	require.Greater(t, members, 150)
+	t.Logf("%d members were taken away, one at a time, and each was missed", members)
 }
 
 // onePiece puts the piece P, and what a piece needs.
