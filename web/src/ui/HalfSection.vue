@@ -93,6 +93,12 @@ const labels = computed(() => {
     }));
   });
 });
+/** What lies over the colour of a face: chalk where raw glaze is shown, and texture. */
+function grains(s: Schemas["Shape"]) {
+  if (s.kind !== "face") return [];
+  const chalk = props.colours === "chalk" && state.value.get(s.surface)?.stack.length;
+  return [...(chalk ? ["chalk"] : []), ...(rough.value.has(s.surface) ? ["rough"] : [])];
+}
 </script>
 
 <template>
@@ -123,16 +129,10 @@ const labels = computed(() => {
       />
       <path v-else :d="s.path" :class="s.kind" />
       <path
-        v-if="s.kind === 'face' && colours === 'chalk' && state.get(s.surface)?.stack.length"
+        v-for="grain in grains(s)"
+        :key="grain"
         :d="s.path"
-        :fill="`url(#${id}-chalk)`"
-        :clip-path="clip(s, i)"
-        class="grain"
-      />
-      <path
-        v-if="s.kind === 'face' && rough.has(s.surface)"
-        :d="s.path"
-        :fill="`url(#${id}-rough)`"
+        :fill="`url(#${id}-${grain})`"
         :clip-path="clip(s, i)"
         class="grain"
       />
