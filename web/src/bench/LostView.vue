@@ -85,13 +85,7 @@ const itIs = (c: Schemas["Candidate"]) =>
     <form class="sheet" @submit.prevent="seek">
       <label
         >Form
-        <el-select
-          v-model="clues.form"
-          aria-label="Form"
-          clearable
-          placeholder="not sure"
-          value-on-clear=""
-        >
+        <el-select v-model="clues.form" aria-label="Form" clearable placeholder="not sure" value-on-clear="">
           <el-option v-for="f in forms.data.value" :key="f.form" :value="f.form" :label="f.name" />
         </el-select>
       </label>
