@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { Piece, SurfaceState } from "@/api/client";
 import type { Board } from "@/bench/useBoard";
 import { useGlazes } from "@/lib/useLists";
@@ -39,6 +39,14 @@ const flags = (p: Piece) =>
     p.parts && `in ${p.parts} parts`,
     p.absent && props.now - Date.parse(p.absent) < 8 * 3600_000 && "absent",
   ].filter(Boolean);
+const cells = ref<HTMLElement>();
+const cellHere = () => cells.value?.querySelector<HTMLElement>("td.here");
+defineExpose({
+  /** Puts the focus on the cell that the cursor is on. */
+  focusHere: () => cellHere()?.querySelector("button")?.focus(),
+  /** Brings that cell into sight, and leaves the focus where it is. */
+  showHere: () => cellHere()?.scrollIntoView({ block: "nearest" }),
+});
 const glazes = useGlazes();
 function jar(s: SurfaceState) {
   const next = s.left[0];
@@ -76,7 +84,7 @@ function jar(s: SurfaceState) {
             <th scope="col" class="rest">Waits for</th>
           </tr>
         </thead>
-        <tbody>
+        <tbody ref="cells">
           <tr v-for="(p, row) in board.rows" :key="p.id">
             <th scope="row">
               <RouterLink :to="`/plan/${p.id}`">{{ p.student }}</RouterLink>
@@ -102,6 +110,7 @@ function jar(s: SurfaceState) {
                   :surface="s"
                   :jar="jar(s)"
                   :now="now"
+                  :out="part(p, s) === 'left'"
                   @add="emit('press', p, s, row, column)"
                   @back="emit('back', p, s)"
                   @enter="emit('enter', $event)"
@@ -194,10 +203,6 @@ td.here {
 }
 td.picked {
   background: repeating-linear-gradient(135deg, #fff 0 6px, #d8d8d8 6px 8px);
-}
-td.left :deep(.cell) {
-  opacity: 0.55;
-  text-decoration: line-through;
 }
 td.rest {
   padding: 4px 10px;

@@ -3,7 +3,7 @@ import type { SurfaceState } from "@/api/client";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
 
 /** One surface of one piece on the board: its tally, the next jar, and a way back. */
-defineProps<{ student: string; surface: SurfaceState; jar: string; now: number }>();
+defineProps<{ student: string; surface: SurfaceState; jar: string; now: number; out: boolean }>();
 const emit = defineEmits<{ add: []; back: []; focus: []; enter: [event: KeyboardEvent] }>();
 </script>
 
@@ -11,6 +11,7 @@ const emit = defineEmits<{ add: []; back: []; focus: []; enter: [event: Keyboard
   <button
     type="button"
     class="cell"
+    :class="{ out }"
     :aria-label="`${student}, ${surface.name}: ${surface.on.length} on, ${surface.left.length} to go. ${jar}`"
     @click="emit('add')"
     @keydown.enter="emit('enter', $event)"
@@ -42,6 +43,10 @@ const emit = defineEmits<{ add: []; back: []; focus: []; enter: [event: Keyboard
   background: none;
   cursor: pointer;
   text-align: left;
+}
+.out {
+  opacity: 0.55; /* left out of the column that is coated as a whole */
+  text-decoration: line-through;
 }
 .cell:hover {
   background: #fff;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from "vue";
+import { computed, nextTick, ref, useTemplateRef } from "vue";
 import type { Piece, SurfaceState } from "@/api/client";
 import BenchBoard from "@/bench/BenchBoard.vue";
 import BenchDoubts from "@/bench/BenchDoubts.vue";
@@ -49,7 +49,8 @@ function here(board: number) {
   const { row, column: col } = cursor.at.value;
   return cursor.at.value.board === board ? { row, column: col } : undefined;
 }
-const toCell = () => void nextTick(() => document.querySelector<HTMLElement>("td.here button")?.focus());
+const drawn = useTemplateRef<InstanceType<typeof BenchBoard>[]>("drawn");
+const toCell = () => void nextTick(() => drawn.value?.forEach((b) => b.focusHere()));
 const go = (rows: number, columns: number) => {
   cursor.move(rows, columns);
   toCell();
@@ -58,7 +59,7 @@ function jump(piece: Piece) {
   const board = boards.value.findIndex((b) => b.rows.some((p) => p.id === piece.id));
   const row = boards.value[board]?.rows.findIndex((p) => p.id === piece.id) ?? 0;
   cursor.at.value = { ...cursor.at.value, board, row };
-  void nextTick(() => document.querySelector("td.here")?.scrollIntoView({ block: "nearest" }));
+  void nextTick(() => drawn.value?.forEach((b) => b.showHere()));
 }
 const act = () => {
   if (column.value) return bench.logColumn();
@@ -129,6 +130,7 @@ function photographed(event: Event) {
   <p v-if="!screen.classId && boards.length > 2" class="soft">Choose a class above to see one bench.</p>
   <BenchBoard
     v-for="(b, bi) in boards"
+    ref="drawn"
     :key="b.id"
     :board="b"
     :now="now"

@@ -49,6 +49,7 @@ const food = computed(() => area.value.get(chosen.value)?.use !== "plain");
 const carried = computed(() => piece.value?.surfaces.filter((s) => s.on.length) ?? []);
 const { findings, nothingFound } = useFindings(piece, chosen);
 
+const picker = ref<InstanceType<typeof TilePicker>>();
 const finding = ref(false);
 const marking = ref(false);
 const copying = ref(false);
@@ -99,7 +100,7 @@ useKeys({
   ArrowDown: () => move(1),
   ArrowUp: () => move(-1),
   f: () => (finding.value = true),
-  t: () => document.querySelector<HTMLInputElement>(".picker input")?.focus(),
+  t: () => picker.value?.focus(),
   b: () => void bare(),
   h: () => (screen.record = props.id),
   v: () => void schemes(),
@@ -179,6 +180,7 @@ useKeys({
       />
       <el-button @click="finding = true">Find a colour <kbd>f</kbd></el-button>
       <TilePicker
+        ref="picker"
         :tiles="tiles.data.value ?? []"
         :glazes="glazes.data.value ?? []"
         :clay="area.get(chosen)?.clay ?? piece.clay"
@@ -192,7 +194,6 @@ useKeys({
       <FindPanel
         v-if="finding"
         :tiles="tiles.data.value ?? []"
-        :colours="screen.colours"
         :class-id="piece.class"
         :piece="piece.id"
         :surface="chosen"

@@ -18,6 +18,8 @@ function jar(g: Glaze) {
 }
 const screen = useScreen();
 const words = ref("");
+const search = ref<{ focus(): void }>();
+defineExpose({ focus: () => search.value?.focus() });
 
 function fits(text: string) {
   return text.toLowerCase().includes(words.value.trim().toLowerCase());
@@ -40,6 +42,7 @@ function enter() {
 <template>
   <div class="picker">
     <el-input
+      ref="search"
       v-model="words"
       class="search"
       placeholder="Search tiles by code or name"

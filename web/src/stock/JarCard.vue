@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
+import { computed, onMounted, ref, watch } from "vue";
 import { answer, api, type Glaze, type Schemas, type Tile } from "@/api/client";
 import { attempt } from "@/ui/messages";
 import { useUpload } from "@/ui/useUpload";
@@ -13,6 +13,11 @@ const props = defineProps<{ glaze: Glaze; tile?: Tile; confused: string[]; found
 const tell = useChanged();
 const upload = useUpload();
 const path = computed(() => ({ params: { path: { code: props.glaze.code } } }));
+const card = ref<HTMLElement>();
+/** The jar that somebody asked for comes into sight. */
+const comeForward = () => props.found && card.value?.scrollIntoView({ block: "center" });
+onMounted(comeForward);
+watch(() => props.found, comeForward, { flush: "post" });
 /** How full the slider stands, in percent; the server's figure once it is kept. */
 const full = ref(0);
 watch(
@@ -43,7 +48,7 @@ async function dropHint() {
 </script>
 
 <template>
-  <article class="jar" :class="{ out: !glaze.inStock, found }">
+  <article ref="card" class="jar" :class="{ out: !glaze.inStock, found }">
     <div class="faces">
       <GlazeFace :raw="glaze.raw" colours="chalk" />
       <GlazeFace :fired="tile?.fired" colours="fired" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, watch } from "vue";
+import { computed } from "vue";
 import { useRoute } from "vue-router";
 import type { Tile } from "@/api/client";
 import JarCard from "@/stock/JarCard.vue";
@@ -17,11 +17,6 @@ const here = computed(() => classes.byId.value.get(screen.classId));
 const confusions = useConfusions(() => here.value && { clay: here.value.clay, cone: here.value.cone });
 /** The jar that a QR code on its card led to. */
 const found = computed(() => String(route.query.jar ?? ""));
-watch(
-  [found, () => glazes.data.value],
-  () => void nextTick(() => document.querySelector(".jar.found")?.scrollIntoView({ block: "center" })),
-  { immediate: true },
-);
 
 /** A tile of this glaze alone, the thickest, on the class's clay where one is chosen. */
 function alone(code: string): Tile | undefined {

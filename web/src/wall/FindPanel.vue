@@ -6,11 +6,11 @@ import type { Want } from "@/lib/queries";
 import SketchSpot from "@/wall/SketchSpot.vue";
 import TileCard from "@/ui/TileCard.vue";
 import { tenth } from "@/ui/figures";
+import { useScreen } from "@/lib/useScreen";
 
 /** Finds the tile nearest to a colour, under what the class and the surface need. */
 const props = defineProps<{
   tiles: Tile[];
-  colours: "chalk" | "fired";
   classId: string;
   /** A tile to find the like of. */
   from?: string;
@@ -19,6 +19,7 @@ const props = defineProps<{
   surface?: string;
 }>();
 const emit = defineEmits<{ close: []; open: [code: string] }>();
+const screen = useScreen();
 const target = reactive({ hex: "#5b7f86", tile: "" });
 const needs = reactive({ food: false, inStock: true, pieces: 1 });
 
@@ -105,7 +106,7 @@ function pick(hex: string | null) {
       <ol class="found" aria-label="Tiles that fit, the nearest first">
         <li v-for="f in answerOf.fits.slice(0, 8)" :key="f.tile.code">
           <button type="button" @click="emit('open', f.tile.code)">
-            <TileCard :tile="f.tile" :colours="colours" small />
+            <TileCard :tile="f.tile" :colours="screen.colours" small />
             <span class="how"
               ><b class="num">{{ tenth(f.deltaE) }}</b> {{ f.words }}</span
             >
@@ -118,7 +119,7 @@ function pick(hex: string | null) {
         <ul class="found missed">
           <li v-for="f in answerOf.missed.slice(0, 6)" :key="f.tile.code">
             <button type="button" @click="emit('open', f.tile.code)">
-              <TileCard :tile="f.tile" :colours="colours" small />
+              <TileCard :tile="f.tile" :colours="screen.colours" small />
               <span class="how"
                 ><b class="num">{{ tenth(f.deltaE) }}</b> {{ f.words }}<br /><b>{{
                   f.short.join("; ")

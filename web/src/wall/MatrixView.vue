@@ -108,7 +108,7 @@ function press(base: string, top: string) {
     Nothing was fired or planned on this clay at this cone.
     <RouterLink to="/tiles/read">Read a photograph</RouterLink> of its tiles.
   </p>
-  <TileSheet v-if="opened" :code="opened" :colours="screen.colours" @close="opened = ''" />
+  <TileSheet v-if="opened" :code="opened" @close="opened = ''" />
   <el-dialog
     :model-value="!!asked"
     :title="asked && `${asked.top} over ${asked.base}`"

@@ -5,10 +5,12 @@ import type { Tile } from "@/api/client";
 import { useWall } from "@/wall/useWall";
 import { sayStack } from "@/lib/stack";
 import GlazeFace from "@/ui/GlazeFace.vue";
+import { useScreen } from "@/lib/useScreen";
 
 /** Up to six tiles held side by side below the wall, or over the whole screen for the class. */
-const props = defineProps<{ tiles: Tile[]; colours: "chalk" | "fired" }>();
+const props = defineProps<{ tiles: Tile[] }>();
 const wall = useWall();
+const screen = useScreen();
 const held = computed(() =>
   wall.pins.map((code) => props.tiles.find((t) => t.code === code)).filter((t): t is Tile => !!t),
 );
@@ -26,7 +28,7 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
   <div v-if="held.length && !wall.big" class="tray" role="region" aria-label="Tiles held side by side">
     <ul>
       <li v-for="t in held" :key="t.code">
-        <GlazeFace :raw="t.raw" :fired="t.fired" :colours="colours" />
+        <GlazeFace :raw="t.raw" :fired="t.fired" :colours="screen.colours" />
         <button type="button" :aria-label="`Let ${t.code} go`" @click="wall.pin(t.code)">
           <b>{{ t.code }}</b> ✕
         </button>
@@ -46,11 +48,11 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
     <ul>
       <li v-for="t in held" :key="t.code">
         <div class="faces">
-          <GlazeFace :raw="t.raw" :fired="t.fired" :colours="colours" />
+          <GlazeFace :raw="t.raw" :fired="t.fired" :colours="screen.colours" />
           <GlazeFace
             :raw="t.raw"
             :fired="t.fired"
-            :colours="colours === 'fired' ? 'chalk' : 'fired'"
+            :colours="screen.colours === 'fired' ? 'chalk' : 'fired'"
             class="raw"
           />
         </div>

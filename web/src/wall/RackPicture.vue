@@ -19,6 +19,8 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ moved: [] }>();
 const svg = ref<SVGSVGElement>();
+const focus = (what: string) => svg.value?.querySelector<SVGElement>(what)?.focus();
+defineExpose({ focusGrid: () => focus(".corner"), focusMark: () => focus(".mark.chosen") });
 const drag = ref<{
   kind: "new" | "mark" | "size" | "corner";
   id: number;

@@ -65,6 +65,7 @@ function open(p?: Photograph) {
   read.value = undefined;
   photo.value = p;
 }
+const picture = ref<InstanceType<typeof RackPicture>>();
 /** By keyboard: a mark in the middle of the picture, to be moved with the arrows. */
 async function place() {
   const p = photo.value!;
@@ -74,7 +75,8 @@ async function place() {
   else rack.add(tool.value, (p.width - side) / 2, (p.height - side) / 2, side, side);
   read.value = undefined;
   await nextTick();
-  document.querySelector<SVGElement>(tool.value === "grid" ? ".rack .corner" : ".rack .mark.chosen")?.focus();
+  if (tool.value === "grid") picture.value?.focusGrid();
+  else picture.value?.focusMark();
 }
 async function readNow() {
   if (!photo.value) return;
@@ -104,7 +106,7 @@ async function laid(planned: Planned) {
   read.value = undefined;
   await nextTick();
   naming.give(planned.names);
-  document.querySelector<SVGElement>(".rack .corner")?.focus();
+  picture.value?.focusGrid();
 }
 const named = computed(() => naming.readings(read.value?.readings ?? [], photo.value?.id ?? "", fresh));
 async function hang() {
@@ -163,6 +165,7 @@ async function drop(p: Photograph) {
         @place="place"
       />
       <RackPicture
+        ref="picture"
         :src="`/api/photographs/${photo.id}/picture`"
         :width="photo.width"
         :height="photo.height"

@@ -5,10 +5,12 @@ import { attempt } from "@/ui/messages";
 import { useTile, useWall } from "@/wall/useWall";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { useChanged } from "@/lib/queries";
+import { useScreen } from "@/lib/useScreen";
 
 /** All that is known of one tile: what was read, how it covers its clay, and what nobody knows yet. */
-const props = defineProps<{ code: string; colours: "chalk" | "fired" }>();
+const props = defineProps<{ code: string }>();
 const emit = defineEmits<{ close: []; like: [code: string] }>();
+const screen = useScreen();
 const wall = useWall();
 const step = ref(1.5);
 const detail = useTile(() => props.code, step);
@@ -42,15 +44,19 @@ function show() {
     </template>
     <div v-if="detail.data.value && tile" class="one">
       <div class="faces">
-        <GlazeFace :raw="tile.raw" :fired="tile.fired" :colours="colours" />
+        <GlazeFace :raw="tile.raw" :fired="tile.fired" :colours="screen.colours" />
         <GlazeFace
           v-if="tile.texture"
           class="rough"
           :raw="tile.raw"
           :fired="tile.texture"
-          :colours="colours"
+          :colours="screen.colours"
         />
-        <GlazeFace :raw="tile.raw" :fired="tile.fired" :colours="colours === 'fired' ? 'chalk' : 'fired'" />
+        <GlazeFace
+          :raw="tile.raw"
+          :fired="tile.fired"
+          :colours="screen.colours === 'fired' ? 'chalk' : 'fired'"
+        />
       </div>
       <p class="soft num">
         {{ tile.clay }}, cone {{ tile.cone }}, {{ tile.atmosphere

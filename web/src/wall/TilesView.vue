@@ -113,15 +113,14 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
     <FindPanel
       v-if="finding"
       :tiles="all"
-      :colours="screen.colours"
       :class-id="screen.classId"
       :from="like"
       @close="finding = false"
       @open="opened = $event"
     />
   </div>
-  <PinTray :tiles="all" :colours="screen.colours" />
-  <TileSheet v-if="opened" :code="opened" :colours="screen.colours" @close="opened = ''" @like="findLike" />
+  <PinTray :tiles="all" />
+  <TileSheet v-if="opened" :code="opened" @close="opened = ''" @like="findLike" />
   <TileForm v-if="typing" :clay="here.clay" :cone="here.cone" @close="typing = false" />
 </template>
 
