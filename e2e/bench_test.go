@@ -52,3 +52,32 @@ func TestWholeClassWithExceptions(t *testing.T) {
 	p.click(".demo button", "+5 min")
 	require.Eventually(t, func() bool { return count(".tally .wet") == 0 }, patience, moment, "dry after the house's minutes")
 }
+
+// Where a school has more open than anybody oversees, the bench asks for a class
+// first; a student who is looked for by name brings the class along.
+func TestABigSchoolChoosesAClassFirst(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.MustEval(`async () => {
+		for (const c of await (await fetch("/api/classes")).json())
+			for (const name of ["First", "Second"]) {
+				const answer = await fetch("/api/assignments", { method: "POST", headers: { "Content-Type": "application/json" },
+					body: JSON.stringify({ class: c.id, name: name + " tile", form: "slab", measures: {}, cone: c.cone }) });
+				if (!answer.ok) throw new Error(await answer.text());
+			}
+	}`)
+	p.goTo("/bench")
+	p.see("h2", "Which class is at the bench?")
+	require.Zero(t, p.count("table"), "thousands of cells are not drawn")
+	p.click(".choices button", "7 Plover")
+	p.see("h2", "Tide-pool bowl")
+	p.see(".class-switch", "7 Plover")
+	p.choose("Class", "All classes")
+	p.see("h2", "Which class is at the bench?")
+	p.see(".rail", "Bench")
+	p.press('/')
+	p.write("Ilo V")
+	p.press(input.Enter)
+	p.see(".class-switch", "7 Plover")
+	p.see("tr:has(td.here) th", "Ilo V.")
+}

@@ -203,7 +203,7 @@ func (c *check) stack(surface piece.Surface, choice Choice) *glaze.Glaze {
 	if !shown {
 		c.guesses(surface, s)
 	}
-	c.room(surface, s)
+	c.inJars(surface, s)
 	if len(s.melting) == 0 {
 		return nil
 	}

@@ -38,7 +38,7 @@ func TestASlowTabletHoldsNobodyUp(t *testing.T) {
 	case ok := <-served:
 		require.True(t, ok)
 		require.Equal(t, "gzip", other.Header().Get("Content-Encoding"))
-	case <-time.After(10 * time.Second):
+	case <-time.After(40 * time.Second):
 		require.Fail(t, "the second waits for the first")
 	}
 	close(stuck.let)

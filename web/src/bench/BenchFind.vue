@@ -8,7 +8,7 @@ import { byLabel } from "@/lib/label";
  * scanner types "/", the code of the piece and Enter.
  */
 const props = defineProps<{ pieces: Piece[] }>();
-const emit = defineEmits<{ jump: [piece: Piece]; done: [] }>();
+const emit = defineEmits<{ jump: [piece: Piece]; done: [found: boolean] }>();
 const text = ref("");
 const input = ref<HTMLInputElement>();
 const missed = ref(false);
@@ -43,12 +43,12 @@ function seek() {
 function enter() {
   seek();
   if (missed.value) return;
-  leave();
+  leave(!!text.value.trim());
 }
-function leave() {
+function leave(found = false) {
   text.value = "";
   missed.value = false;
-  emit("done");
+  emit("done", found);
 }
 defineExpose({ focus: () => input.value?.focus() });
 </script>
@@ -65,7 +65,7 @@ defineExpose({ focus: () => input.value?.focus() });
       autocomplete="off"
       @input="seek"
       @keydown.enter.prevent="enter"
-      @keydown.escape.prevent="leave"
+      @keydown.escape.prevent="leave()"
     />
     <kbd>/</kbd>
     <span v-if="missed" class="missed" role="status">Nobody here is called that.</span>

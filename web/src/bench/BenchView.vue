@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef } from "vue";
+import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
 import type { Piece, SurfaceState } from "@/api/client";
 import BenchBoard from "@/bench/BenchBoard.vue";
+import BenchClasses from "@/bench/BenchClasses.vue";
 import BenchDoubts from "@/bench/BenchDoubts.vue";
 import BenchFind from "@/bench/BenchFind.vue";
 import FromPaper from "@/bench/FromPaper.vue";
@@ -21,7 +22,12 @@ const now = useNow();
 const glazes = useGlazes();
 const { pieces, isPending } = usePieces();
 const shown = computed(() => pieces.value.filter((p) => !p.fired));
-const boards = useBoards(shown);
+/** More boards than anybody oversees, or a browser draws at once: a class is chosen first. */
+const mostBoards = 12;
+const tooMany = computed(
+  () => !screen.classId && new Set(shown.value.map((p) => p.assignment)).size > mostBoards,
+);
+const boards = useBoards(computed(() => (tooMany.value ? [] : shown.value)));
 const cursor = useCursor(boards);
 const bench = useBench(boards);
 const { whole, jarFor, done } = bench;
@@ -55,12 +61,30 @@ const go = (rows: number, columns: number) => {
   cursor.move(rows, columns);
   toCell();
 };
+/** Somebody who was found while no class was chosen. */
+const wanted = ref<Piece>();
 function jump(piece: Piece) {
+  if (tooMany.value) {
+    wanted.value = piece;
+    return;
+  }
   const board = boards.value.findIndex((b) => b.rows.some((p) => p.id === piece.id));
   const row = boards.value[board]?.rows.findIndex((p) => p.id === piece.id) ?? 0;
   cursor.at.value = { ...cursor.at.value, board, row };
   void nextTick(() => drawn.value?.forEach((b) => b.showHere()));
 }
+function found(really: boolean) {
+  if (!really) wanted.value = undefined;
+  if (wanted.value) screen.classId = wanted.value.class;
+  else toCell();
+}
+watch(boards, (now) => {
+  const piece = wanted.value;
+  if (!piece || !now.some((b) => b.rows.some((p) => p.id === piece.id))) return;
+  wanted.value = undefined;
+  jump(piece);
+  toCell();
+});
 const act = () => {
   if (column.value) return bench.logColumn();
   const { piece, surface } = cursor;
@@ -115,7 +139,7 @@ function photographed(event: Event) {
       <p class="soft">A stroke a coat: grey is dry, black is wet, outlined is still to lay.</p>
     </div>
     <div class="ways">
-      <BenchFind ref="find" :pieces="shown" @jump="jump" @done="toCell" />
+      <BenchFind ref="find" :pieces="shown" @jump="jump" @done="found" />
       <el-button @click="fromPaper = !fromPaper">From paper</el-button>
       <RouterLink to="/bench/lost">No name on it?</RouterLink>
       <RouterLink to="/bench/handover">Hand over</RouterLink>
@@ -127,7 +151,8 @@ function photographed(event: Event) {
   <FromPaper v-if="fromPaper || done" v-model="done" :class-id="screen.classId" />
   <StrayList />
   <BenchDoubts :pieces="shown" @settle="bench.settle" />
-  <p v-if="!screen.classId && boards.length > 2" class="soft">Choose a class above to see one bench.</p>
+  <BenchClasses v-if="tooMany" :pieces="shown" />
+  <p v-else-if="!screen.classId && boards.length > 2" class="soft">Choose a class above to see one bench.</p>
   <BenchBoard
     v-for="(b, bi) in boards"
     ref="drawn"
@@ -152,7 +177,7 @@ function photographed(event: Event) {
       <el-button @click="whole.stop">Leave it</el-button>
     </div>
   </BenchBoard>
-  <p v-if="!boards.length && !isPending" class="empty">
+  <p v-if="!boards.length && !tooMany && !isPending" class="empty">
     Nothing on the bench. <RouterLink to="/plan">Give the class something to make</RouterLink>; a piece may be
     glazed before it is planned.
   </p>

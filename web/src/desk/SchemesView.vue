@@ -9,7 +9,7 @@ import { useKeys } from "@/ui/useKeys";
 import { attempt } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import { sayStack } from "@/lib/stack";
-import { queries } from "@/lib/queries";
+import { queries, useChanged } from "@/lib/queries";
 import { mL } from "@/ui/figures";
 
 /** Up to three schemes for one piece side by side; the first is the plan. */
@@ -17,7 +17,8 @@ const props = defineProps<{ id: string }>();
 const screen = useScreen();
 const router = useRouter();
 const client = useQueryClient();
-const { detail, piece, told } = useDesk(() => props.id);
+const changed = useChanged();
+const { detail, piece } = useDesk(() => props.id);
 const query = useQuery(computed(() => queries.schemes(props.id)));
 const schemes = computed(() => query.data.value ?? []);
 const at = ref(1);
@@ -27,9 +28,8 @@ const letter = (slot: number) => "ABC"[slot - 1] ?? "";
 async function take(call: Promise<Schemas["Scheme"][]>) {
   const all = await attempt(call);
   if (!all) return;
-  told();
-  void client.invalidateQueries({ queryKey: queries.piece(props.id).queryKey });
   client.setQueryData(queries.schemes(props.id).queryKey, all);
+  void changed("own", "scheme");
   if (!all.some((s) => s.slot === at.value)) at.value = 1;
 }
 const path = (slot: number) => ({ params: { path: { id: props.id, slot } } });

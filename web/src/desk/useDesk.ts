@@ -18,10 +18,7 @@ export function useDesk(id: MaybeRefOrGetter<string>) {
   const detail = usePiece(id);
   const piece = computed(() => detail.data.value?.piece);
 
-  function told() {
-    void client.invalidateQueries({ queryKey: ["pieces"] });
-    void changed("pieces");
-  }
+  const told = () => void changed("own");
   async function take(saved: Promise<PieceDetail>) {
     const done = await attempt(saved);
     if (done) client.setQueryData(queries.piece(toValue(id)).queryKey, done);

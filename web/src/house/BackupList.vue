@@ -2,16 +2,17 @@
 import { useQuery } from "@tanstack/vue-query";
 import { answer, api } from "@/api/client";
 import { attempt, say } from "@/ui/messages";
-import { queries } from "@/lib/queries";
+import { queries, useChanged } from "@/lib/queries";
 import { kB } from "@/ui/figures";
 import { whole } from "@/ui/moments";
 
 /** The copies of the database, and one more on request. */
+const changed = useChanged();
 const backups = useQuery(queries.backups());
 async function copy() {
   const made = await attempt(answer(api.POST("/backups")));
   if (made) say(`Backup ${made.name} made.`);
-  await backups.refetch();
+  await changed("backup");
 }
 </script>
 

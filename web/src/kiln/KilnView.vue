@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { answer, api, type Piece, type Schemas } from "@/api/client";
 import LoadShelf from "@/kiln/LoadShelf.vue";
@@ -10,7 +9,6 @@ import { useChanged } from "@/lib/queries";
 import { dayAndClock } from "@/ui/moments";
 
 const log = useLog();
-const client = useQueryClient();
 const changed = useChanged();
 const loads = useLoads();
 const guide = useGuide();
@@ -38,10 +36,7 @@ function heat(cone: string) {
   const c = guide.data.value?.cones.find((x) => x.cone === cone);
   return c ? `${c.celsius} °C, ${c.fahrenheit} °F at 60 °C/h` : "";
 }
-async function refresh() {
-  await client.invalidateQueries({ queryKey: ["pieces"] });
-  await changed("load", "pieces");
-}
+const refresh = () => changed("load", "own");
 async function put(cone: string, list: Piece[]) {
   const chosen = list.filter((p) => !out.value.has(p.id));
   const into = open.value.find((l) => l.cone === cone && !l.firedAt);

@@ -159,13 +159,29 @@ const judged: Answer[] = [
   "programmes",
 ];
 
+/** What is counted or gathered over pieces. */
+const overPieces: Answer[] = [
+  "today",
+  "ready",
+  "review",
+  "schemes",
+  "amounts",
+  "kit",
+  "loads",
+  "models",
+  "programmes",
+];
+
 /**
  * What may be another answer once something changed: by the kinds of records, as
  * the server names them. "pieces" is a change of some pieces: lists of them are
  * patched with what the server sent, and the counts over them are asked for again.
  */
 export const affects = {
-  pieces: ["today", "ready", "review", "schemes", "amounts", "kit", "loads", "models", "programmes"],
+  pieces: overPieces,
+  /** What this screen did to pieces itself, without waiting to hear of it. */
+  own: ["pieces", ...overPieces],
+  scheme: ["schemes", "piece"],
   clay: ["clays", ...judged, "tiles"],
   glaze: ["glazes", "tiles", ...judged],
   jar_level: ["glazes", ...judged],

@@ -6,10 +6,12 @@ import { useBells } from "@/room/useBells";
 import { attempt } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import ClassSelect from "@/ui/ClassSelect.vue";
+import { useChanged } from "@/lib/queries";
 
 /** The tablets of the room, from one key: which class they serve, lock, end, pair another. */
 const screen = useScreen();
-const { room, keep, query } = useBells();
+const changed = useChanged();
+const { room, keep } = useBells();
 const code = ref<{ code: string; links: string[]; qr?: string }>();
 
 async function serve(id: string) {
@@ -20,7 +22,7 @@ async function lock() {
 }
 async function end(id: string) {
   await attempt(answer(api.DELETE("/room/stations/{id}", { params: { path: { id } } })));
-  await query.refetch();
+  await changed("station");
 }
 async function pair() {
   code.value = await attempt(answer(api.POST("/room/code")));

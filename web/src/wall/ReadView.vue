@@ -58,7 +58,7 @@ async function take(event: Event) {
   const kept = await attempt(upload.send<Photograph>("POST", url, file));
   if (!kept) return;
   open(kept);
-  await photos.refetch();
+  await tell("photograph");
 }
 function open(p?: Photograph) {
   rack.clear();
@@ -122,7 +122,7 @@ async function hang() {
 async function drop(p: Photograph) {
   await attempt(answer(api.DELETE("/photographs/{id}", { params: { path: { id: p.id } } })));
   if (photo.value?.id === p.id) open();
-  await photos.refetch();
+  await tell("photograph");
 }
 </script>
 

@@ -9,8 +9,8 @@ import (
 	"enkaustos/core/rules"
 )
 
-// room asks what is in the jars, and what this class may use.
-func (c *check) room(surface piece.Surface, s sorted) {
+// inJars asks what is in the jars, and what this class may use.
+func (c *check) inJars(surface piece.Surface, s sorted) {
 	for _, jar := range s.out {
 		c.add(Finding{Code: matter.OutOfStock, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: %s is not in stock.", surface.Name, jar), Way: "Choose another tile, or bring the jar."})
