@@ -5,8 +5,8 @@ type XYZ struct{ X, Y, Z float64 }
 
 // Whites, with Y = 1 (ASTM E308, as published by Lindbloom).
 var (
-	D50 = XYZ{0.96422, 1, 0.82521}
-	D65 = XYZ{whiteX, whiteY, whiteZ}
+	D50 = XYZ{X: 0.96422, Y: 1, Z: 0.82521}
+	D65 = XYZ{X: whiteX, Y: whiteY, Z: whiteZ}
 )
 
 // matrix is a 3×3 matrix, row by row.
@@ -48,15 +48,15 @@ func (c XYZ) Adapt(from, to XYZ) XYZ {
 // Lab is the colour in CIELAB, for a colour given under D65.
 func (c XYZ) Lab() Lab {
 	fx, fy, fz := labF(c.X/whiteX), labF(c.Y/whiteY), labF(c.Z/whiteZ)
-	return Lab{116*fy - 16, 500 * (fx - fy), 200 * (fy - fz)}
+	return Lab{L: 116*fy - 16, A: 500 * (fx - fy), B: 200 * (fy - fz)}
 }
 
 // XYZ is the colour in XYZ under D65.
 func (c Lab) XYZ() XYZ {
 	fy := (c.L + 16) / 116
-	return XYZ{whiteX * labInverse(fy+c.A/500), whiteY * labInverse(fy), whiteZ * labInverse(fy-c.B/200)}
+	return XYZ{X: whiteX * labInverse(fy+c.A/500), Y: whiteY * labInverse(fy), Z: whiteZ * labInverse(fy-c.B/200)}
 }
 
 func (c XYZ) vector() [3]float64 { return [3]float64{c.X, c.Y, c.Z} }
 
-func xyz(v [3]float64) XYZ { return XYZ{v[0], v[1], v[2]} }
+func xyz(v [3]float64) XYZ { return XYZ{X: v[0], Y: v[1], Z: v[2]} }

@@ -36,11 +36,11 @@ type Guide struct {
 // Guides lists the verdicts as they are offered to the checker.
 func Guides() []Guide {
 	return []Guide{
-		{Clean, "Clean", "Bare clay all round, up to the line.", ""},
-		{Stained, "Stained", "Colour from iron or rutile, no thickness: allowed.", ""},
-		{Left, "Glaze left", "A film you could scratch; wax and bare underglaze are none.", "Wipe it off with a damp sponge, then recoat the face it lay on."},
-		{TooLow, "Band too low", "Bare, but not high enough.", "Wipe back to the line, with the pencil laid on the table."},
-		{Unclear, "Contact unclear", "Nobody can tell what it will stand on.", "Decide at the plan how it lies in the kiln, then look again."},
+		{Verdict: Clean, Name: "Clean", Means: "Bare clay all round, up to the line.", Way: ""},
+		{Verdict: Stained, Name: "Stained", Means: "Colour from iron or rutile, no thickness: allowed.", Way: ""},
+		{Verdict: Left, Name: "Glaze left", Means: "A film you could scratch; wax and bare underglaze are none.", Way: "Wipe it off with a damp sponge, then recoat the face it lay on."},
+		{Verdict: TooLow, Name: "Band too low", Means: "Bare, but not high enough.", Way: "Wipe back to the line, with the pencil laid on the table."},
+		{Verdict: Unclear, Name: "Contact unclear", Means: "Nobody can tell what it will stand on.", Way: "Decide at the plan how it lies in the kiln, then look again."},
 	}
 }
 

@@ -22,10 +22,10 @@ type CoverGuide struct {
 // CoverGuides lists what is offered to the one who looks.
 func CoverGuides() []CoverGuide {
 	return []CoverGuide{
-		{Even, "Even all round", "No bald spot, no missed edge, no lump.", ""},
-		{Bald, "Bald spot", "Clay shows through.", "Dab glaze on the spot until it is as thick as around it, log the patch, look again."},
-		{Gap, "Gap", "A strip, an edge or the texture was missed.", "Fill it up to the next colour, log the patch, look again."},
-		{Lump, "Lump", "Dry lumps, or a run that stands proud.", "Rub it level with a finger over a wet sponge, patch where the clay shows, look again."},
+		{Cover: Even, Name: "Even all round", Means: "No bald spot, no missed edge, no lump.", Way: ""},
+		{Cover: Bald, Name: "Bald spot", Means: "Clay shows through.", Way: "Dab glaze on the spot until it is as thick as around it, log the patch, look again."},
+		{Cover: Gap, Name: "Gap", Means: "A strip, an edge or the texture was missed.", Way: "Fill it up to the next colour, log the patch, look again."},
+		{Cover: Lump, Name: "Lump", Means: "Dry lumps, or a run that stands proud.", Way: "Rub it level with a finger over a wet sponge, patch where the clay shows, look again."},
 	}
 }
 

@@ -16,7 +16,7 @@ type Firing struct {
 
 // FiringOf is a firing; air "" counts as oxidation.
 func FiringOf(clay string, cone kiln.Cone, air Atmosphere) Firing {
-	return Firing{clay, cone, cmp.Or(air, Oxidation)}
+	return Firing{Clay: clay, Cone: cone, Air: cmp.Or(air, Oxidation)}
 }
 
 // Firing is the one the tile came from.

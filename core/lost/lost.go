@@ -58,7 +58,7 @@ func Seek(c Clues, pieces []Piece) []Found {
 			continue
 		}
 		if score, why, some := c.fit(p); some && score > 0.3 {
-			list = append(list, Found{p.ID, score, why})
+			list = append(list, Found{ID: p.ID, Score: score, Why: why})
 		}
 	}
 	slices.SortStableFunc(list, func(a, b Found) int { return cmp.Compare(b.Score, a.Score) })

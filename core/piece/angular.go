@@ -102,9 +102,9 @@ func drawBox(top, l, h, wall, floor, thick, flange, fl, hl float64) Drawing {
 			{Kind: Axis, Path: line(lid, under+6, lid, -4)},
 		},
 		Labels: []Label{
-			{"interior", l * 0.3, top - h*0.5, true}, {"seat", wall / 2, top - h, true}, {"exterior", l * 0.8, top - h*0.35, true}, {"base", l * 0.2, top, true},
-			{"lid-top", at + l*0.8, top - under, false}, {"lid-edge", at + l, top - flange - thick/2, false}, {"lid-rim", at + 1, top - flange, false},
-			{"flange", lid + fl/2, top - flange/2, false}, {"lid-underside", lid - hl/4, top - flange, false},
+			{Surface: "interior", X: l * 0.3, Y: top - h*0.5, Left: true}, {Surface: "seat", X: wall / 2, Y: top - h, Left: true}, {Surface: "exterior", X: l * 0.8, Y: top - h*0.35, Left: true}, {Surface: "base", X: l * 0.2, Y: top, Left: true},
+			{Surface: "lid-top", X: at + l*0.8, Y: top - under}, {Surface: "lid-edge", X: at + l, Y: top - flange - thick/2}, {Surface: "lid-rim", X: at + 1, Y: top - flange},
+			{Surface: "flange", X: lid + fl/2, Y: top - flange/2}, {Surface: "lid-underside", X: lid - hl/4, Y: top - flange},
 		},
 	}
 }
@@ -209,10 +209,10 @@ func drawHouse(m Measures) Drawing {
 			{Kind: Axis, Path: pen().move(mid, top+6).line(mid, -4).open()},
 		},
 		Labels: []Label{
-			{"roof", w * 0.25, rise * 0.5, true}, {"interior", w * 0.3, top - h*0.6, true}, {"foot", wall / 2, top, true},
-			{"walls", at + d*0.8, top - h*0.8, false},
+			{Surface: "roof", X: w * 0.25, Y: rise * 0.5, Left: true}, {Surface: "interior", X: w * 0.3, Y: top - h*0.6, Left: true}, {Surface: "foot", X: wall / 2, Y: top, Left: true},
+			{Surface: "walls", X: at + d*0.8, Y: top - h*0.8},
 		},
-		Captions: []Caption{{"gable, half cut open", mid, top}, {"long side", at + d/2, top}},
+		Captions: []Caption{{Text: "gable, half cut open", X: mid, Y: top}, {Text: "long side", X: at + d/2, Y: top}},
 	}
 	if floor > 0 {
 		dr.Shapes = append(dr.Shapes, Shape{Kind: Cut, Path: rect(0, 0, mid, floor)})
@@ -221,7 +221,7 @@ func drawHouse(m Measures) Drawing {
 		x := at + d*(float64(i)+0.5)/math.Min(m["windows"], 3) - m["windowWidth"]/2
 		dr.Shapes = append(dr.Shapes, Shape{Kind: Face, Surface: "reveals", Path: rect(x, m["sill"], x+m["windowWidth"], m["sill"]+m["windowHeight"])})
 		if i == 0 {
-			dr.Labels = append(dr.Labels, Label{"reveals", x + m["windowWidth"], top - m["sill"] - m["windowHeight"]/2, false})
+			dr.Labels = append(dr.Labels, Label{Surface: "reveals", X: x + m["windowWidth"], Y: top - m["sill"] - m["windowHeight"]/2})
 		}
 	}
 	return dr
@@ -276,6 +276,6 @@ func buildBell(m Measures) (Body, error) {
 	b.HeightMM += outer
 	d.Top, d.Height = -outer, top+outer
 	d.Shapes = append(d.Shapes, Shape{Kind: Face, Surface: "loop", Path: newPen(top).move(-outer, top).arc(outer, 1, outer, top).line(inner, top).arc(inner, 0, -inner, top).close()})
-	d.Labels = append(d.Labels, Label{"loop", outer * 0.8, -outer * 0.7, false})
+	d.Labels = append(d.Labels, Label{Surface: "loop", X: outer * 0.8, Y: -outer * 0.7})
 	return b.finish(), nil
 }

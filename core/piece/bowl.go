@@ -170,9 +170,9 @@ func (s bowlShape) draw() Drawing {
 		{Kind: Skin, Surface: "lip", Path: draw().move(0, s.top).line(s.rim, s.top).open()},
 	}
 	d.Labels = []Label{
-		{"interior", -s.rimIn * 0.45, s.top - (s.lowest()+s.wall+s.top)*0.52, true},
-		{"lip", -(s.rim + s.rimIn) / 2, 0, true},
-		{"exterior", s.rim * 0.6, s.top * 0.42, false},
+		{Surface: "interior", X: -s.rimIn * 0.45, Y: s.top - (s.lowest()+s.wall+s.top)*0.52, Left: true},
+		{Surface: "lip", X: -(s.rim + s.rimIn) / 2, Y: 0, Left: true},
+		{Surface: "exterior", X: s.rim * 0.6, Y: s.top * 0.42},
 	}
 	if s.foot == 0 {
 		d.Shapes = append(d.Shapes, Shape{Kind: Skin, Surface: "exterior", Path: draw().move(-s.rim, s.top).arc(s.r, 0, 0, 0).open()})
@@ -183,8 +183,8 @@ func (s bowlShape) draw() Drawing {
 			Shape{Kind: Skin, Surface: "foot", Path: draw().move(-s.foot, s.at(s.foot)).line(-s.foot, 0).line(-s.footIn, 0).line(-s.footIn, s.at(s.footIn)).open()},
 			Shape{Kind: Skin, Surface: "underside", Path: draw().move(-s.footIn, s.at(s.footIn)).arc(s.r, 0, 0, s.lowest()).open()})
 		d.Labels = append(d.Labels,
-			Label{"foot", s.foot * 0.75, s.top - s.at(s.foot)*0.4, false},
-			Label{"underside", -s.footIn / 2, s.top - s.at(s.footIn/2), true})
+			Label{Surface: "foot", X: s.foot * 0.75, Y: s.top - s.at(s.foot)*0.4},
+			Label{Surface: "underside", X: -s.footIn / 2, Y: s.top - s.at(s.footIn/2), Left: true})
 	}
 	d.Shapes = append(d.Shapes, Shape{Kind: Axis, Surface: "", Path: draw().move(0, s.top+6).line(0, -4).open()})
 	return d

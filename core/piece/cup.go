@@ -93,10 +93,10 @@ func (s cupShape) draw() Drawing {
 		{Kind: Skin, Surface: "foot", Path: draw().move(-s.base, 0).line(s.base, 0).open()},
 	}
 	d.Labels = []Label{
-		{"interior", -s.in(s.top) * 0.5, s.top * 0.4, true},
-		{"lip", -s.rim + s.wall/2, 0, true},
-		{"exterior", s.rim * 0.45, s.top * 0.3, false},
-		{"foot", s.base * 0.55, s.top, false},
+		{Surface: "interior", X: -s.in(s.top) * 0.5, Y: s.top * 0.4, Left: true},
+		{Surface: "lip", X: -s.rim + s.wall/2, Y: 0, Left: true},
+		{Surface: "exterior", X: s.rim * 0.45, Y: s.top * 0.3},
+		{Surface: "foot", X: s.base * 0.55, Y: s.top},
 	}
 	s.handle.draw(&d, s.top, s.out)
 	d.Shapes = append(d.Shapes, Shape{Kind: Axis, Surface: "", Path: draw().move(0, s.top+6).line(0, -4).open()})

@@ -31,7 +31,7 @@ func (d *Drawing) mark(detail Detail, areaCM2 float64) {
 	}
 	path := patchPath(detail.Kind, x, y, side)
 	d.Shapes = append(d.Shapes, Shape{Kind: Face, Surface: detail.ID, Path: path, on: detail.On})
-	d.Labels = append(d.Labels, Label{detail.ID, x, y, at.Left})
+	d.Labels = append(d.Labels, Label{Surface: detail.ID, X: x, Y: y, Left: at.Left})
 }
 
 // stripe draws the ground's own face again, seen only between two heights.
@@ -42,7 +42,7 @@ func (d *Drawing) stripe(detail Detail, at Label) {
 			d.Shapes = append(d.Shapes, Shape{Kind: s.Kind, Surface: detail.ID, Path: s.Path, Top: top, Bottom: bottom, on: detail.On})
 		}
 	}
-	d.Labels = append(d.Labels, Label{detail.ID, at.X, (top + bottom) / 2, at.Left})
+	d.Labels = append(d.Labels, Label{Surface: detail.ID, X: at.X, Y: (top + bottom) / 2, Left: at.Left})
 }
 
 // patchPath is a patch of a given side, shaped by what it stands for: a lozenge

@@ -161,7 +161,7 @@ func Build(form Form, given Measures) (Body, error) {
 		for _, measure := range builders[i].kind.Measures {
 			if measure.At > 0 {
 				at := b.wall(measure.At)
-				b.drawing.Handles = append(b.drawing.Handles, Handle{measure.Key, at.r, b.drawing.TableY - at.z})
+				b.drawing.Handles = append(b.drawing.Handles, Handle{Measure: measure.Key, X: at.r, Y: b.drawing.TableY - at.z})
 			}
 		}
 	}

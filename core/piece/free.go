@@ -130,7 +130,7 @@ func free(form Form, tris []tri, m Measures, settle func([]tri, int) []tri, name
 	in := func(i int) []tri { return laid(settle(laid(tris, poses[i]), i), poses[0]) }
 	for i := 1; i < len(poses); i++ {
 		_, margin := support(in(i))
-		options = append(options, Pose{i, poses[i].name, margin > 0, margin})
+		options = append(options, Pose{Option: i, Name: poses[i].name, Stable: margin > 0, MarginMM: margin})
 		if margin > 0 {
 			stable = append(stable, poses[i].name)
 		}
@@ -256,10 +256,10 @@ func drawFree(tris []tri, top float64, surfaces []Surface) Drawing {
 			if !labelled[p.surface] {
 				labelled[p.surface] = true
 				m := middleOf(outline)
-				d.Labels = append(d.Labels, Label{p.surface, m.x, top - m.y, i == 0})
+				d.Labels = append(d.Labels, Label{Surface: p.surface, X: m.x, Y: top - m.y, Left: i == 0})
 			}
 		}
-		d.Captions = append(d.Captions, Caption{view.caption, at + (high-low)/2, top})
+		d.Captions = append(d.Captions, Caption{Text: view.caption, X: at + (high-low)/2, Y: top})
 		at += high - low
 		if i == 0 {
 			d.TableTo = at
@@ -270,7 +270,7 @@ func drawFree(tris []tri, top float64, surfaces []Surface) Drawing {
 	for _, s := range surfaces { // what is only seen from below is pointed at on the table
 		if !labelled[s.ID] {
 			d.Shapes = append(d.Shapes, Shape{Kind: Skin, Surface: s.ID, Path: newPen(top).move(0.25*at, 0).line(0.35*at, 0).open()})
-			d.Labels = append(d.Labels, Label{s.ID, 0.3 * at, top, true})
+			d.Labels = append(d.Labels, Label{Surface: s.ID, X: 0.3 * at, Y: top, Left: true})
 		}
 	}
 	return d

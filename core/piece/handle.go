@@ -67,5 +67,5 @@ func (s strap) draw(d *Drawing, top float64, out func(z float64) float64) {
 		line(out(zm-inner), zm-inner).arc(inner, 0, out(zm+inner), zm+inner).close()
 	d.Shapes = append(d.Shapes, Shape{Kind: Face, Surface: "handle", Path: path})
 	d.Width = math.Max(d.Width, out(zm)+outer-d.Left)
-	d.Labels = append(d.Labels, Label{"handle", out(zm) + s.bow*0.9, top - zm - s.bow*0.35, false})
+	d.Labels = append(d.Labels, Label{Surface: "handle", X: out(zm) + s.bow*0.9, Y: top - zm - s.bow*0.35})
 }

@@ -31,14 +31,14 @@ type DetailMeaning struct {
 // DetailKinds lists the kinds with their names and what each means.
 func DetailKinds() []DetailMeaning {
 	return []DetailMeaning{
-		{Stripe, "Band", "between two heights above the table"},
-		{Panel, "Panel", "a field with a colour of its own"},
-		{Motif, "Motif", "a figure whose edge should stay sharp"},
-		{Letters, "Letters", "writing whose edge should stay sharp"},
-		{Inlay, "Inlay", "colour laid into a cut line"},
-		{Sgraffito, "Sgraffito lines", "scratched through to the clay, and left bare"},
-		{Dots, "Dots and details", "laid over the ground once it is dry"},
-		{Vent, "Bare place for gas", "scratched through, where it is fired once"},
+		{Kind: Stripe, Name: "Band", Means: "between two heights above the table"},
+		{Kind: Panel, Name: "Panel", Means: "a field with a colour of its own"},
+		{Kind: Motif, Name: "Motif", Means: "a figure whose edge should stay sharp"},
+		{Kind: Letters, Name: "Letters", Means: "writing whose edge should stay sharp"},
+		{Kind: Inlay, Name: "Inlay", Means: "colour laid into a cut line"},
+		{Kind: Sgraffito, Name: "Sgraffito lines", Means: "scratched through to the clay, and left bare"},
+		{Kind: Dots, Name: "Dots and details", Means: "laid over the ground once it is dry"},
+		{Kind: Vent, Name: "Bare place for gas", Means: "scratched through, where it is fired once"},
 	}
 }
 
@@ -284,7 +284,7 @@ func (b Body) Between(one, other string) Edge {
 func (b Body) Edges() []Join {
 	joins := make([]Join, len(b.Touching))
 	for i, t := range b.Touching {
-		joins[i] = Join{t[0], t[1], b.Between(t[0], t[1])}
+		joins[i] = Join{A: t[0], B: t[1], Edge: b.Between(t[0], t[1])}
 	}
 	return joins
 }

@@ -63,12 +63,12 @@ func drawSlab(length, width, thick float64) Drawing {
 			{Kind: Face, Surface: "edge", Path: rect(0, edgeY, length, thick)},
 		},
 		Labels: []Label{
-			{"face", length * 0.3, width * 0.45, true},
-			{"edge", length * 0.2, edgeY + thick/2, true},
-			{"back", length*1.6 + gap, width * 0.45, false},
+			{Surface: "face", X: length * 0.3, Y: width * 0.45, Left: true},
+			{Surface: "edge", X: length * 0.2, Y: edgeY + thick/2, Left: true},
+			{Surface: "back", X: length*1.6 + gap, Y: width * 0.45},
 		},
 		Captions: []Caption{
-			{"face", length / 2, width}, {"back", length*1.5 + gap, width}, {"edge, as it lies", length / 2, edgeY + thick},
+			{Text: "face", X: length / 2, Y: width}, {Text: "back", X: length*1.5 + gap, Y: width}, {Text: "edge, as it lies", X: length / 2, Y: edgeY + thick},
 		},
 	}
 }
@@ -79,7 +79,7 @@ func (d *Drawing) relief(share, length, width, rise float64) {
 	d.Shapes = append(d.Shapes,
 		Shape{Kind: Face, Surface: "relief", Path: rectangle(length/2, width/2, w, h)},
 		Shape{Kind: Face, Surface: "relief", Path: rectangle(length/2, d.TableY-d.Height+d.edgeTop()-rise/2, w, rise)})
-	d.Labels = append(d.Labels, Label{"relief", length/2 + w*0.3, width * 0.6, true})
+	d.Labels = append(d.Labels, Label{Surface: "relief", X: length/2 + w*0.3, Y: width * 0.6, Left: true})
 }
 
 // edgeTop is the y of the upper side of the edge view.

@@ -238,13 +238,13 @@ func (t turned) label(s span, top float64) Label {
 	left := t.at == 0
 	switch s.side {
 	case within:
-		return Label{s.ID, t.at - 0.5*m.r, top - m.z, left}
+		return Label{Surface: s.ID, X: t.at - 0.5*m.r, Y: top - m.z, Left: left}
 	case without:
-		return Label{s.ID, t.at + 0.7*m.r, top - m.z, false}
+		return Label{Surface: s.ID, X: t.at + 0.7*m.r, Y: top - m.z}
 	case edgeOn:
-		return Label{s.ID, t.at + m.r, top - m.z, false}
+		return Label{Surface: s.ID, X: t.at + m.r, Y: top - m.z}
 	}
-	return Label{s.ID, t.at - m.r, top - m.z, left}
+	return Label{Surface: s.ID, X: t.at - m.r, Y: top - m.z, Left: left}
 }
 
 // middle is half-way along a line.

@@ -21,7 +21,7 @@ func Changes(from, to Plan, b piece.Body) []Change {
 	var list []Change
 	for _, s := range b.Surfaces {
 		if a, z := from[s.ID], to[s.ID]; !a.Same(z) {
-			list = append(list, Change{s.ID, a, z, fmt.Sprintf("%s: %s, was %s.", s.Name, z.Says(), a.Says())})
+			list = append(list, Change{Surface: s.ID, From: a, To: z, Text: fmt.Sprintf("%s: %s, was %s.", s.Name, z.Says(), a.Says())})
 		}
 	}
 	return list

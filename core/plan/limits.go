@@ -118,7 +118,7 @@ func (s *Shelf) Short(takes map[string]float64) (short []ShortJar) {
 	for _, code := range slices.Sorted(maps.Keys(takes)) {
 		if g := s.Glazes[code]; g != nil {
 			if left, known := g.Jar.LeftML(); known && takes[code] > left {
-				short = append(short, ShortJar{g, takes[code], left})
+				short = append(short, ShortJar{Glaze: g, AskML: takes[code], LeftML: left})
 			}
 		}
 	}

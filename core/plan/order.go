@@ -85,7 +85,7 @@ func Order(p Plan, b piece.Body, h rules.House, jars map[string]*glaze.Glaze) []
 		for i, layer := range choice.Stack.Normal() {
 			g := jars[layer.Glaze]
 			before = max(before, pass(s, g, i))
-			step := placed{Step: Step{s.ID, layer.Glaze, layer.Coats, layer.Dip, BrushFor(s, g, layer.Dip), s.Optional},
+			step := placed{Step: Step{Surface: s.ID, Glaze: layer.Glaze, Coats: layer.Coats, Dip: layer.Dip, Brush: BrushFor(s, g, layer.Dip), Optional: s.Optional},
 				pass: before, layer: i, face: face(s, h)}
 			all = append(all, step)
 			key := [3]any{step.pass, i, layer.Glaze}

@@ -63,7 +63,7 @@ func Make(stacks []glaze.Stack, uncovered []string, prefix, where string) Sheet 
 	}
 	for i, code := range uncovered {
 		name := fmt.Sprintf("%s%d", prefix, len(plan.Tiles)+i+1)
-		sheet.Strips = append(sheet.Strips, Strip{name, code, fmt.Sprintf("%s · %s · %s, 1, 2 and 3 coats from the left", name, where, code)})
+		sheet.Strips = append(sheet.Strips, Strip{Code: name, Glaze: code, Back: fmt.Sprintf("%s · %s · %s, 1, 2 and 3 coats from the left", name, where, code)})
 	}
 	return sheet
 }

@@ -23,10 +23,10 @@ const Good = 4
 // Marks lists the marks, the best first. They grade the glazing, not the piece.
 func Marks() []Mark {
 	return []Mark{
-		{4, "Sound", "Even, covered, foot clean, as planned."},
-		{3, "Small fault", "One thing shows on a second look."},
-		{2, "Clear fault", "Streaks, bald spots or runs at first sight."},
-		{1, "Spoiled", "Stuck, crawled or cracked."},
+		{Value: 4, Name: "Sound", Means: "Even, covered, foot clean, as planned."},
+		{Value: 3, Name: "Small fault", Means: "One thing shows on a second look."},
+		{Value: 2, Name: "Clear fault", Means: "Streaks, bald spots or runs at first sight."},
+		{Value: 1, Name: "Spoiled", Means: "Stuck, crawled or cracked."},
 	}
 }
 

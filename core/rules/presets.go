@@ -9,14 +9,14 @@ type Preset struct {
 // Presets lists the rooms (common practice).
 func Presets() []Preset {
 	return []Preset{
-		{"bench", "Secondary bench", "Three coats, a band of 6 mm, students check each other.", map[string]string{}},
-		{"young", "Young class", "Two coats, a band of 13 mm, the teacher wipes, hidden surfaces left out.",
-			map[string]string{"coats": "2", "underglaze": "2", "clearFood": "2", "band": "13", "hidden": "seen", "wipes": "teacher", "extra": "never", "mostColours": "3", "tablets": "pictures"}},
-		{"dipping", "Dipping studio", "One dip is a coat and covers; a second overlaps from the rim. A band of 3 mm.",
-			map[string]string{"coats": "1", "layering": "double", "band": "3", "bandRisk": "6", "dry1": "2", "dry2": "5", "dry3": "8", "footBy": "resist"}},
-		{"home", "College at home", "Two to three coats; pieces travel, so the night is longer.",
-			map[string]string{"coatsLeast": "2", "kilnDry": "24", "otherClay": "nothing", "between": "brush", "thins": "student", "mixing": "kind", "open": "tidy"}},
-		{"once", "Once-fired", "Glaze on bone-dry clay: a week before the kiln, thin coats, long drying.",
-			map[string]string{"coats": "2", "dry1": "5", "dry2": "10", "dry3": "15", "kilnDry": "168", "path": "once", "vents": "want", "strokes": "laid"}},
+		{Key: "bench", Name: "Secondary bench", Means: "Three coats, a band of 6 mm, students check each other.", Values: map[string]string{}},
+		{Key: "young", Name: "Young class", Means: "Two coats, a band of 13 mm, the teacher wipes, hidden surfaces left out.",
+			Values: map[string]string{"coats": "2", "underglaze": "2", "clearFood": "2", "band": "13", "hidden": "seen", "wipes": "teacher", "extra": "never", "mostColours": "3", "tablets": "pictures"}},
+		{Key: "dipping", Name: "Dipping studio", Means: "One dip is a coat and covers; a second overlaps from the rim. A band of 3 mm.",
+			Values: map[string]string{"coats": "1", "layering": "double", "band": "3", "bandRisk": "6", "dry1": "2", "dry2": "5", "dry3": "8", "footBy": "resist"}},
+		{Key: "home", Name: "College at home", Means: "Two to three coats; pieces travel, so the night is longer.",
+			Values: map[string]string{"coatsLeast": "2", "kilnDry": "24", "otherClay": "nothing", "between": "brush", "thins": "student", "mixing": "kind", "open": "tidy"}},
+		{Key: "once", Name: "Once-fired", Means: "Glaze on bone-dry clay: a week before the kiln, thin coats, long drying.",
+			Values: map[string]string{"coats": "2", "dry1": "5", "dry2": "10", "dry3": "15", "kilnDry": "168", "path": "once", "vents": "want", "strokes": "laid"}},
 	}
 }

@@ -173,7 +173,7 @@ func (c Case) surface(surface piece.Surface) Surface {
 	}
 	wet := c.Drying.LaidWet(on)
 	for _, coat := range on {
-		v.On = append(v.On, Coat{coat, is(wet, coat.ID), !is(progress.Other, coat.ID)})
+		v.On = append(v.On, Coat{Coat: coat, OnWet: is(wet, coat.ID), Planned: !is(progress.Other, coat.ID)})
 		v.WetFrom = coat.At
 	}
 	stack := choice.Stack

@@ -67,7 +67,7 @@ var brushing = []Entry{
 		says: func(_ Event, on string) string { return "Patched a spot on the " + on }},
 	{Kind: TouchDry, Fields: []string{"surface", "text"}, By: Station,
 		apply: func(s *State, e Event) {
-			s.Touches = append(slices.Clip(s.Touches), Touch{e.Surface, e.At, e.Text == StillWet})
+			s.Touches = append(slices.Clip(s.Touches), Touch{Surface: e.Surface, At: e.At, Wet: e.Text == StillWet})
 		},
 		says: func(e Event, on string) string {
 			if e.Text == StillWet {
