@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from "vue";
 import type { Piece } from "@/api/client";
-import { byLabel } from "@/lib/label";
+import { findPiece } from "@/bench/findPiece";
 
 /**
  * Jumps to a piece by the first letters of a name, by a mark, or by a label: a
@@ -13,30 +13,9 @@ const text = ref("");
 const input = ref<HTMLInputElement>();
 const missed = ref(false);
 
-function find(query: string): Piece | undefined {
-  const want = query.trim().toLowerCase();
-  const name = (p: Piece) => p.student.toLowerCase();
-  return (
-    byLabel(props.pieces, query) ??
-    props.pieces.find((p) => name(p).startsWith(want)) ??
-    props.pieces.find((p) => p.mark.toLowerCase() === want) ??
-    props.pieces.find((p) =>
-      name(p)
-        .split(/\s+/)
-        .map((w) => w[0])
-        .join("")
-        .startsWith(want),
-    ) ??
-    props.pieces.find((p) =>
-      name(p)
-        .split(/\s+/)
-        .some((w) => w.startsWith(want)),
-    )
-  );
-}
 function seek() {
   if (text.value.trim().length < 1) return;
-  const hit = find(text.value);
+  const hit = findPiece(props.pieces, text.value);
   missed.value = !hit && text.value.trim().length > 1;
   if (hit) emit("jump", hit);
 }

@@ -13,16 +13,16 @@ export const clock = format(time);
 export const dayAndClock = format({ weekday: "short", ...time });
 /** "2 Mar" */
 export const day = format({ day: "numeric", month: "short" });
-/** "Mon, 2 Mar" */
+/** "Mon 2 Mar" */
 export const weekdayAndDay = format({ weekday: "short", day: "numeric", month: "short" });
-/** "Mon, 2 Mar, 09:15" */
+/** "Mon 2 Mar, 09:15" */
 export const dateAndClock = format({ weekday: "short", day: "numeric", month: "short", ...time });
 /** "2 Mar 2026" */
 export const date = format({ dateStyle: "medium" });
 /** "2 Mar 2026, 09:15" */
 export const whole = format({ dateStyle: "medium", timeStyle: "short" });
 
-/** "today 18:20", "tomorrow 07:40", "Thu, 5 Mar 07:40" */
+/** "today 18:20", "tomorrow 07:40", "Thu 5 Mar 07:40" */
 export function soon(at: Moment, now: Moment): string {
   const then = new Date(at);
   const next = new Date(now);
