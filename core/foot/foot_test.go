@@ -56,6 +56,9 @@ func TestBandGrowsWithRisk(t *testing.T) {
 	require.Equal(t, 8.0, band(heavy).HeightMM, "more than usual moves further, on any slope")
 	steep := foot.BandFor(&usual, []foot.Lying{{Stack: heavy, SlopeDeg: 88}}, glazes)
 	require.Equal(t, 10.0, steep.HeightMM)
+	little := usual
+	little.SteepMM = 1
+	require.Equal(t, 9.0, foot.BandFor(&little, []foot.Lying{{Stack: heavy, SlopeDeg: 88}}, glazes).HeightMM)
 	purpose := foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "S", Coats: 3}}, SlopeDeg: 45, Heavy: true}}, glazes)
 	require.Equal(t, 8.0, purpose.HeightMM, "what is thick on purpose too")
 	dips := foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "S", Coats: 2, Dip: true}}, SlopeDeg: 45}}, glazes)

@@ -118,7 +118,7 @@ var houseKind = Kind{Form: House, Name: "House or lantern", Measures: []Measure{
 	{Key: "windows", Name: "Windows and doors", Default: 4, Most: 24, Optional: true, Count: true},
 	{Key: "windowWidth", Name: "Width of a window", Default: 18, Least: 3, Most: 200},
 	{Key: "windowHeight", Name: "Height of a window", Default: 28, Least: 3, Most: 200},
-	{Key: "sill", Name: "Sill above the table", Default: 36, Least: 0, Most: 350, Optional: true},
+	{Key: "sill", Name: "Sill above the table", Default: 36, Most: 350, Optional: true},
 	{Key: "floor", Name: "Floor thickness", Default: 0, Least: 3, Most: 30, Optional: true, Hint: "0 where it is open below"},
 }}
 

@@ -217,6 +217,7 @@ func TestMarking(t *testing.T) {
 		"give the detail another":     {Details: []piece.Detail{{ID: "lip", Name: "Lip", Kind: piece.Dots, On: "exterior", AreaCM2: 1}}},
 		"expected two surfaces":       {Joins: []piece.Join{{A: "lip", B: "roof", Edge: piece.Line}}},
 		"is no edge":                  {Joins: []piece.Join{{A: "lip", B: "exterior", Edge: "glue"}}},
+		"is no short name":            {Details: []piece.Detail{{ID: strings.Repeat("x", 41), Name: "X", Kind: piece.Panel, On: "exterior", AreaCM2: 1}}},
 		"to be textured":              {Textured: map[string]bool{"roof": true}},
 		"of another clay":             {Clays: map[string]string{"roof": "RED"}},
 	} {

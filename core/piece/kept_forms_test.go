@@ -2,8 +2,10 @@ package piece_test
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -26,11 +28,35 @@ func TestFormsStayAsTheyAre(t *testing.T) {
 				fmt.Fprintf(&page, "  %+v\n", m)
 			}
 			writeBody(&page, "as it is proposed", build(t, kind.Form, nil))
-			other := piece.Measures{}
+			other, bounds := piece.Measures{}, map[string]piece.Measures{}
 			for i, m := range kind.Measures {
 				other[m.Key] = otherValue(m, i)
 			}
 			writeBody(&page, fmt.Sprintf("with %v", other), build(t, kind.Form, other))
+			for name, bound := range map[string]func(piece.Measure) float64{
+				"as small as it can be": func(m piece.Measure) float64 { return m.Least }, "as large as it can be": func(m piece.Measure) float64 { return m.Most },
+				"flat": func(m piece.Measure) float64 {
+					if m.Key == "height" {
+						return m.Least
+					}
+					return m.Default
+				},
+			} {
+				all := piece.Measures{}
+				for _, m := range kind.Measures {
+					if m.At == 0 && m.Options == nil {
+						all[m.Key] = bound(m)
+					}
+				}
+				bounds[name] = all
+			}
+			for _, name := range slices.Sorted(maps.Keys(bounds)) {
+				if b, err := piece.Build(kind.Form, bounds[name]); err != nil {
+					fmt.Fprintf(&page, "\n%s: %v\n", name, err)
+				} else {
+					writeBody(&page, name, b)
+				}
+			}
 			for i, m := range kind.Measures {
 				for option := 2; option < len(m.Options); option++ {
 					other[kind.Measures[i].Key] = float64(option)

@@ -101,6 +101,17 @@ func TestDropsThatTeach(t *testing.T) {
 	require.Zero(t, stock.PiecesFrom(3*50*stock.SpreadML-0.01, 50, 3))
 }
 
+// Two dips leave twice what one leaves, and a bare rest takes none.
+func TestDipsAddUp(t *testing.T) {
+	b, err := piece.Build(piece.Slab, nil)
+	require.NoError(t, err)
+	face, _ := b.Surface("face")
+	for coats := 1; coats <= 3; coats++ {
+		p := plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "D", Coats: coats, Dip: true}}}}
+		require.InEpsilon(t, float64(coats)*(face.AreaCM2-2)*stock.DipML, stock.OfPlan(p, b, map[string]float64{"face": 2}, nil, nil)[0].ML, 1e-9)
+	}
+}
+
 func TestLearnedSpread(t *testing.T) {
 	_, known := stock.Learn(nil)
 	require.False(t, known)

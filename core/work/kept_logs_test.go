@@ -46,7 +46,7 @@ func TestLogsAmountToWhatTheyDid(t *testing.T) {
 			e := Event{Seq: int64(i + 1), ID: fmt.Sprintf("e%d", i+1), Piece: "p", Kind: Kinds()[(n*14+i*5)%len(Kinds())], By: one("teacher", "Table 1"),
 				At: start.Add(time.Duration(4*i) * time.Minute), Surface: one("face", "face", "edge", "back", ""), Glaze: one("A", "B", "U"),
 				Felt: Thickness(one("thin", "right", "thick", "")), Of: fmt.Sprintf("e%d", 1+random.IntN(14)), Back: random.IntN(3), Undoes: fmt.Sprintf("e%d", 1+random.IntN(14)),
-				Seen: int64(random.IntN(i + 1)), Verdict: foot.Verdict(one("clean", "stained", "left", "unclear")), Cover: foot.Cover(one("even", "bald", "lump")),
+				Seen: int64(random.IntN(i + 1)), Verdict: foot.Verdict(one("clean", "stained", "left", "unclear", "shiny")), Cover: foot.Cover(one("even", "bald", "lump", "shiny")),
 				Parts: random.IntN(4), Place: Place(one("ready", "own", "cart")), Code: matter.Code(one("drying", "coats-missing", "contact")), Load: one("L", "M"), Cone: kiln.Cone(one("6", "04")),
 				Text: one("chip", "next", "same", "stilts", "wet", "cookie", "latex", "wax", ""), Mark: random.IntN(5), Again: random.IntN(2) == 0, Photo: "x"}
 			if random.IntN(3) == 0 {
