@@ -315,3 +315,28 @@ func TestLegsAreCylinders(t *testing.T) {
 	_, err := piece.Build(piece.Modelled, piece.Measures{"pose": 1.5})
 	require.ErrorContains(t, err, "is none of the choices")
 }
+
+// A hollow that is too narrow is refused, and one a little wider is built.
+func TestHollowsAreWideEnough(t *testing.T) {
+	for _, c := range []struct {
+		form piece.Form
+		m    piece.Measures
+		says string
+	}{
+		{piece.House, piece.Measures{"width": 30, "wall": 13.1, "windows": 0}, "leave no hollow"},
+		{piece.House, piece.Measures{"width": 30, "wall": 12.9, "windows": 0}, ""},
+		{piece.House, piece.Measures{"depth": 30, "wall": 13.1, "windows": 0}, "leave no hollow"},
+		{piece.House, piece.Measures{"depth": 30, "wall": 12.9, "windows": 0}, ""},
+		{piece.Box, piece.Measures{"length": 60, "wall": 13.8}, "flange of the lid leaves no hollow"},
+		{piece.Box, piece.Measures{"width": 60, "wall": 13.8}, "flange of the lid leaves no hollow"},
+		{piece.Box, piece.Measures{"length": 60, "wall": 13.7}, ""},
+		{piece.Box, piece.Measures{"width": 30, "wall": 10.1}, "walls leave no hollow"},
+	} {
+		_, err := piece.Build(c.form, c.m)
+		if c.says == "" {
+			require.NoError(t, err, "%s %v", c.form, c.m)
+		} else {
+			require.ErrorContains(t, err, c.says, "%s %v", c.form, c.m)
+		}
+	}
+}

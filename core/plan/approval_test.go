@@ -200,3 +200,13 @@ func with(p plan.Plan, surface string, c plan.Choice) plan.Plan {
 	p[surface] = c
 	return p
 }
+
+// A piece has a shape of its own by its measurements, or by what is marked on it.
+func TestOwnShape(t *testing.T) {
+	marked := piece.Marking{Textured: map[string]bool{"lip": true}}
+	require.False(t, plan.Own{}.Shapes())
+	require.False(t, plan.Own{Standing: plan.Standing{Stilts: true}}.Shapes())
+	require.True(t, plan.Own{Measures: piece.Measures{"rim": 90}}.Shapes())
+	require.True(t, plan.Own{Marking: marked}.Shapes())
+	require.True(t, plan.Own{Measures: piece.Measures{"rim": 90}, Marking: marked}.Shapes())
+}

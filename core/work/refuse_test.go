@@ -105,3 +105,21 @@ func asStrings(kinds []Kind) (all []string) {
 	}
 	return all
 }
+
+// The marks for the glazing go from 1 to the most, both taken.
+func TestMarksAreBounded(t *testing.T) {
+	s := scene(t)
+	s.State.Firing = &Firing{Load: "L", Unloaded: start}
+	for mark, taken := range map[int]bool{-1: false, 0: false, 1: true, MostMark: true, MostMark + 1: false} {
+		require.Equal(t, taken, Refuse(teacher, Event{Kind: Graded, Mark: mark}, s) == nil, "%d", mark)
+	}
+}
+
+// How long ago a device saw something is never less than nothing.
+func TestAgeOfWhatWasSent(t *testing.T) {
+	for ms, want := range map[int64]time.Duration{-5: 0, 0: 0, 1: time.Millisecond, 9999: 9999 * time.Millisecond} {
+		require.Equal(t, want, Sent{AgeMS: ms}.Age())
+	}
+	require.False(t, Sent{AgeMS: 9999}.Late())
+	require.True(t, Sent{AgeMS: 10000}.Late())
+}
