@@ -72,7 +72,7 @@ func TestScreenshots(t *testing.T) {
 	p.choose("Class", "12 Kiln Room")
 	p.click(".ask button", "Make these")
 	p.see(".programme h3", "Q1-1")
-	p.settle()
+	p.gone(".el-message", "")
 	shoot("tiles-to-make")
 	p.goTo("/foot")
 	p.choose("Class", "All classes")

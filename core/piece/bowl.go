@@ -164,7 +164,7 @@ func (s bowlShape) draw() Drawing {
 	d.Shapes = []Shape{
 		{Kind: Face, Surface: "exterior", Path: outside.close()},
 		{Kind: Face, Surface: "interior", Path: draw().move(0, s.top).line(-s.rimIn, s.top).arc(inner, 0, 0, floor).close()},
-		{Kind: Cut, Surface: "", Path: cut.close()},
+		{Kind: Cut, Path: cut.close()},
 		{Kind: Skin, Surface: "interior", Path: draw().move(-s.rimIn, s.top).arc(inner, 0, 0, floor).open()},
 		{Kind: Skin, Surface: "lip", Path: draw().move(-s.rimIn, s.top).line(-s.rim, s.top).open()},
 		{Kind: Skin, Surface: "lip", Path: draw().move(0, s.top).line(s.rim, s.top).open()},
@@ -186,6 +186,6 @@ func (s bowlShape) draw() Drawing {
 			Label{Surface: "foot", X: s.foot * 0.75, Y: s.top - s.at(s.foot)*0.4},
 			Label{Surface: "underside", X: -s.footIn / 2, Y: s.top - s.at(s.footIn/2), Left: true})
 	}
-	d.Shapes = append(d.Shapes, Shape{Kind: Axis, Surface: "", Path: draw().move(0, s.top+6).line(0, -4).open()})
+	d.Shapes = append(d.Shapes, Shape{Kind: Axis, Path: draw().move(0, s.top+6).line(0, -4).open()})
 	return d
 }

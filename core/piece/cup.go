@@ -85,7 +85,7 @@ func (s cupShape) draw() Drawing {
 	d.Shapes = []Shape{
 		{Kind: Face, Surface: "exterior", Path: draw().move(0, s.top).line(s.rim, s.top).line(s.base, 0).line(0, 0).close()},
 		{Kind: Face, Surface: "interior", Path: draw().move(0, s.top).line(-s.in(s.top), s.top).line(-s.in(s.floor), s.floor).line(0, s.floor).close()},
-		{Kind: Cut, Surface: "", Path: draw().move(-s.in(s.top), s.top).line(-s.rim, s.top).line(-s.base, 0).line(0, 0).line(0, s.floor).line(-s.in(s.floor), s.floor).close()},
+		{Kind: Cut, Path: draw().move(-s.in(s.top), s.top).line(-s.rim, s.top).line(-s.base, 0).line(0, 0).line(0, s.floor).line(-s.in(s.floor), s.floor).close()},
 		{Kind: Skin, Surface: "interior", Path: draw().move(-s.in(s.top), s.top).line(-s.in(s.floor), s.floor).line(0, s.floor).open()},
 		{Kind: Skin, Surface: "exterior", Path: draw().move(-s.rim, s.top).line(-s.base, 0).open()},
 		{Kind: Skin, Surface: "lip", Path: draw().move(-s.in(s.top), s.top).line(-s.rim, s.top).open()},
@@ -99,6 +99,6 @@ func (s cupShape) draw() Drawing {
 		{Surface: "foot", X: s.base * 0.55, Y: s.top},
 	}
 	s.handle.draw(&d, s.top, s.out)
-	d.Shapes = append(d.Shapes, Shape{Kind: Axis, Surface: "", Path: draw().move(0, s.top+6).line(0, -4).open()})
+	d.Shapes = append(d.Shapes, Shape{Kind: Axis, Path: draw().move(0, s.top+6).line(0, -4).open()})
 	return d
 }

@@ -198,7 +198,7 @@ func (t turned) draw(d *Drawing, top float64) {
 			d.Shapes = append(d.Shapes, Shape{Kind: Face, Surface: s.ID, Path: t.face(s, pen())})
 		}
 	}
-	d.Shapes = append(d.Shapes, Shape{Kind: Cut, Surface: "", Path: clay.close()})
+	d.Shapes = append(d.Shapes, Shape{Kind: Cut, Path: clay.close()})
 	for _, s := range t.spans {
 		d.Shapes = append(d.Shapes, Shape{Kind: Skin, Surface: s.ID, Path: t.trace(s.line, -1, pen())})
 		if s.side == edgeOn {
@@ -206,7 +206,7 @@ func (t turned) draw(d *Drawing, top float64) {
 		}
 		d.Labels = append(d.Labels, t.label(s, top))
 	}
-	d.Shapes = append(d.Shapes, Shape{Kind: Axis, Surface: "", Path: pen().move(t.at, top+6).line(t.at, -4).open()})
+	d.Shapes = append(d.Shapes, Shape{Kind: Axis, Path: pen().move(t.at, top+6).line(t.at, -4).open()})
 }
 
 // face is what is seen of a span between its line and the axis: the inside on

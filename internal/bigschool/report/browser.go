@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
 	"github.com/go-rod/rod/lib/launcher"
 	"github.com/go-rod/rod/lib/proto"
 
@@ -15,6 +16,7 @@ import (
 
 const (
 	drawnEach = 20              // times that the bench is drawn
+	coatsEach = 10              // coats logged on one screen and seen on another
 	longest   = 4 * time.Minute // that a page may take for all of it
 	pause     = 200 * time.Millisecond
 )
@@ -27,6 +29,19 @@ const watcher = `new MutationObserver(() => {
 	requestAnimationFrame(() => setTimeout(() => (window.drawn = performance.now())));
 }).observe(document, { subtree: true, childList: true });
 addEventListener("keydown", () => ((window.pressed = performance.now()), (window.rows = window.drawn = 0)), true)`
+
+// strokeSeen notes when a cell next says another number of coats, after the frame was painted.
+const strokeSeen = `() => {
+	const on = () => [...document.querySelectorAll("button.cell")].reduce((n, cell) => n + Number(/(\d+) on/.exec(cell.ariaLabel)[1]), 0);
+	const before = on();
+	window.heard = 0;
+	const watch = new MutationObserver(() => {
+		if (on() === before) return;
+		watch.disconnect();
+		requestAnimationFrame(() => setTimeout(() => (window.heard = Date.now())));
+	});
+	watch.observe(document.querySelector("tbody"), { subtree: true, childList: true, attributes: true });
+}`
 
 // browser measures what a browser has to load first, and how long it draws the bench.
 func (s *server) browser(class string) (rows []row, err error) {
@@ -53,6 +68,12 @@ func (s *server) browser(class string) (rows []row, err error) {
 		post(page, "/login", map[string]any{"passphrase": bigschool.Passphrase})
 		rows = append(rows, row{"first load of the teacher's side, over the wire", firstLoad(page, s.url), "400 kB"})
 		rows = append(rows, row{fmt.Sprintf("the bench of 32 students drawn, from the key to the painted board, its list at hand: median of %d, slowest", drawnEach), drawn(page, s.url, class), "150 ms"})
+
+		took, err := across(b, page, s.url)
+		if err != nil {
+			panic(err)
+		}
+		rows = append(rows, row{fmt.Sprintf("a coat, from the key on one screen to the stroke on another: median of %d, slowest", coatsEach), took, ""})
 
 		page.MustEval(`async (body) => fetch("/api/room", { method: "PUT", body, headers: { "Content-Type": "application/json" } })`, fmt.Sprintf(`{"class":%q}`, class))
 		var code struct{ Code string }
@@ -110,4 +131,36 @@ func drawn(page *rod.Page, url, class string) string {
 		took = append(took, time.Duration(ms*float64(time.Millisecond)))
 	}
 	return ms(took.at(0.5)) + ", " + ms(took.at(1))
+}
+
+// across is how long a coat takes from the key on one screen to the painted stroke on
+// another that shows the same bench: by the clock of the one machine both stand on.
+func across(b *rod.Browser, page *rod.Page, url string) (string, error) {
+	other := page.MustInfo().BrowserContextID
+	target, err := (proto.TargetCreateTarget{URL: url + "/bench", BrowserContextID: other}).Call(b)
+	if err != nil {
+		return "", err
+	}
+	second, err := b.PageFromTarget(target.TargetID)
+	if err != nil {
+		return "", err
+	}
+	second = second.Timeout(longest)
+	if err := (proto.EmulationSetFocusEmulationEnabled{Enabled: true}).Call(second); err != nil {
+		return "", err
+	}
+	second.MustWait(`() => document.querySelectorAll("main tbody tr").length >= 32`)
+	page.MustWait(`() => document.querySelectorAll("main tbody tr").length >= 32`)
+	var took times
+	for range coatsEach {
+		second.MustEval(strokeSeen)
+		page.Keyboard.MustType(input.ArrowDown)
+		page.MustEval(`() => addEventListener("keydown", () => (window.struck = Date.now()), { once: true, capture: true })`)
+		page.Keyboard.MustType(input.Space)
+		second.MustWait(`() => !!window.heard`)
+		ms := second.MustEval(`() => window.heard`).Num() - page.MustEval(`() => window.struck`).Num()
+		took = append(took, time.Duration(ms*float64(time.Millisecond)))
+		time.Sleep(pause)
+	}
+	return ms(took.at(0.5)) + ", " + ms(took.at(1)), nil
 }

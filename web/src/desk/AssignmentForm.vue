@@ -150,8 +150,6 @@ const unitChoices: { key: typeof screen.units; name: string }[] = [
           <JarSelect
             v-model="jars"
             multiple
-            collapse-tags
-            filterable
             placeholder="what the class may use"
             aria-label="Jars of this lesson"
           />

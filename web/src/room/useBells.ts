@@ -28,5 +28,5 @@ export function useBells() {
   const keep = (now?: Schemas["Room"]) => now && client.setQueryData(queries.room().queryKey, now);
 
   const before = (classId: string, at: Date) => lessonsBefore(room.value?.bells ?? [], classId, at);
-  return { room, query, keep, lessonsBefore: before };
+  return { room, keep, lessonsBefore: before };
 }

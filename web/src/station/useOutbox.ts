@@ -1,5 +1,6 @@
+import { useEventListener, useTimeoutFn } from "@vueuse/core";
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
-import { computed, onScopeDispose, ref } from "vue";
+import { computed, ref } from "vue";
 import { answer, api, newId, Problem, type EventIn, type Piece } from "@/api/client";
 
 /** A tap that waits on this tablet until the server has it. */
@@ -56,7 +57,7 @@ export function useOutbox(on: {
   /** Taps that the server would not take: they never happened. */
   const refused = ref(new Set<string>());
   let sending = false;
-  let again: ReturnType<typeof setTimeout> | undefined;
+  const again = useTimeoutFn(() => void send(), retryMS, { immediate: false });
 
   /** Uses the tablet's own store; where that fails, taps still go out while the page is open. */
   async function kept<T>(use: (store: IDBPDatabase<Kept>) => Promise<T>): Promise<T | undefined> {
@@ -91,13 +92,13 @@ export function useOutbox(on: {
   async function send() {
     if (sending) return;
     sending = true;
-    clearTimeout(again);
+    again.stop();
     try {
       while (taps.value.length && (await sendFirst(taps.value[0]!)));
     } finally {
       sending = false;
     }
-    if (taps.value.length) again = setTimeout(() => void send(), retryMS);
+    if (taps.value.length) again.start();
   }
   async function forget({ no }: Tap) {
     if (no !== undefined) await kept((store) => store.delete("taps", no));
@@ -132,11 +133,6 @@ export function useOutbox(on: {
     await forget(tap);
     return true;
   }
-  const online = () => void send();
-  window.addEventListener("online", online);
-  onScopeDispose(() => {
-    clearTimeout(again);
-    window.removeEventListener("online", online);
-  });
+  useEventListener(window, "online", () => void send());
   return { taps: computed(() => taps.value), offline, shutOut, refused, push, drop, send, ready };
 }

@@ -14,7 +14,7 @@ export const dayAndClock = format({ weekday: "short", ...time });
 /** "2 Mar" */
 export const day = format({ day: "numeric", month: "short" });
 /** "Mon 2 Mar" */
-export const weekdayAndDay = format({ weekday: "short", day: "numeric", month: "short" });
+const weekdayAndDay = format({ weekday: "short", day: "numeric", month: "short" });
 /** "Mon 2 Mar, 09:15" */
 export const dateAndClock = format({ weekday: "short", day: "numeric", month: "short", ...time });
 /** "2 Mar 2026" */
