@@ -58,6 +58,7 @@ func TestClassFromATemplateReviewedByKeys(t *testing.T) {
 	require.Greater(t, plans, 3)
 	for n := 0; waiting() > 0 && n < 3*plans; n++ {
 		before := waiting()
+		p.see("article button", "Approve")
 		for i := 0; i < 2 && p.count("article .mend") > 0 && waiting() == before; i++ {
 			press('m')
 		}

@@ -108,7 +108,7 @@ useKeys({
   d: () => (marking.value = true),
   "+": () => last() >= 0 && coats(last(), 1),
   "-": () => last() >= 0 && coats(last(), -1),
-  m: () => void mendFirst(findings.value),
+  m: () => void mendFirst(() => findings.value),
 });
 </script>
 

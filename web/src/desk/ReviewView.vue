@@ -30,7 +30,7 @@ const waiting = computed(() =>
 );
 watch(deserving, (list) => (at.value = Math.min(at.value, Math.max(0, list.length - 1))));
 const item = computed(() => deserving.value[at.value]);
-const { detail, piece, save, stand, mendFirst } = useDesk(() => item.value?.piece.id ?? "");
+const { detail, piece, save, stand, mendFirst, settled } = useDesk(() => item.value?.piece.id ?? "");
 /** What the findings below do not say themselves. */
 const why = computed(() => {
   const below = piece.value?.findings;
@@ -40,7 +40,12 @@ const note = ref<string>();
 const field = ref<{ focus: () => void }>();
 
 const move = (by: number) => (at.value = Math.max(0, Math.min(deserving.value.length - 1, at.value + by)));
-const approve = () => piece.value && void decide([{ ...piece.value, verdict: "approved" }]);
+/** Approves the plan as it stands once what is being mended is kept. */
+async function approve() {
+  const { id } = piece.value ?? {};
+  await settled();
+  if (piece.value?.id === id && piece.value) await decide([{ ...piece.value, verdict: "approved" }]);
+}
 const clean = computed(() => review.data.value?.clean ?? []);
 const approveClean = () =>
   clean.value.length &&
@@ -57,7 +62,7 @@ async function send() {
 useKeys({
   ArrowDown: () => move(1),
   ArrowUp: () => move(-1),
-  a: approve,
+  a: () => void approve(),
   A: approveClean,
   r: () => void ask(),
   m: () => void mendFirst(),

@@ -18,6 +18,20 @@ export function useDesk(id: MaybeRefOrGetter<string>) {
   const detail = usePiece(id);
   const piece = computed(() => detail.data.value?.piece);
 
+  let last: Promise<unknown> = Promise.resolve();
+  /**
+   * What is pressed fast follows one after the other: each change is made to the plan as the
+   * last one left it, and none to another piece that was turned to meanwhile.
+   */
+  function inTurn<T>(act: () => Promise<T> | undefined): Promise<T | undefined> {
+    const of = toValue(id);
+    const next = last.then(() => (toValue(id) === of ? act() : undefined));
+    last = next.catch(() => undefined);
+    return next;
+  }
+  /** Once all changes that were made are kept. */
+  const settled = () => last;
+
   const told = () => void changed("own");
   async function take(saved: Promise<PieceDetail>) {
     const done = await attempt(saved);
@@ -27,9 +41,10 @@ export function useDesk(id: MaybeRefOrGetter<string>) {
     return done;
   }
   /** Keeps choices for some surfaces, and what is the piece's own where it is given. */
-  function save(changes: Choice[], own?: Own) {
+  const save = (changes: Choice[], own?: Own) => inTurn(() => put(changes, own));
+  function put(changes: Choice[], own?: Own) {
     const p = piece.value;
-    if (!p) return Promise.resolve(undefined);
+    if (!p) return undefined;
     const of = new Map(changes.map((c) => [c.surface, c]));
     const choices = p.surfaces.map((s) => of.get(s.id) ?? choiceOf(s));
     return take(
@@ -42,21 +57,25 @@ export function useDesk(id: MaybeRefOrGetter<string>) {
     );
   }
   /** Changes how the piece stands, and leaves the rest of what is its own. */
-  const stand = (standing: Schemas["Standing"]) => save([], { ...detail.data.value?.own, standing });
+  const stand = (standing: Schemas["Standing"]) => inTurn(() => putStanding(standing));
+  const putStanding = (standing: Schemas["Standing"]) => put([], { ...detail.data.value?.own, standing });
   const copy = (from: string) =>
-    take(
-      answer(
-        api.POST("/pieces/{id}/plan/copy", {
-          params: { path: { id: toValue(id) } },
-          body: { from, revision: piece.value?.revision ?? 0 },
-        }),
+    inTurn(() =>
+      take(
+        answer(
+          api.POST("/pieces/{id}/plan/copy", {
+            params: { path: { id: toValue(id) } },
+            body: { from, revision: piece.value?.revision ?? 0 },
+          }),
+        ),
       ),
     );
   /** Takes the way out of the first finding that has one, in the order they stand on the screen. */
-  function mendFirst(findings = piece.value?.findings) {
-    const first = findings?.find((f) => f.mend || f.stand);
-    if (first?.mend) return save([first.mend]);
-    if (first?.stand) return stand(first.stand);
-  }
-  return { detail, piece, save, stand, copy, mendFirst, told };
+  const mendFirst = (findings = () => piece.value?.findings) =>
+    inTurn(() => {
+      const first = findings()?.find((f) => f.mend || f.stand);
+      if (first?.mend) return put([first.mend]);
+      return first?.stand && putStanding(first.stand);
+    });
+  return { detail, piece, save, stand, copy, mendFirst, settled, told };
 }
