@@ -37,9 +37,9 @@ func coat(surface, code string) work.Event {
 func spotted(t *testing.T) (piece.Body, plan.Plan) {
 	b, err := piece.Build(piece.Slab, nil)
 	require.NoError(t, err)
-	b, err = b.With(piece.Marking{Details: []piece.Detail{{ID: "dots", Name: "Dots", Kind: piece.Dots, On: "face", AreaCM2: 4}}})
+	b, err = b.With(piece.Marking{Details: []piece.Detail{{ID: "dots", Name: "Dots", Kind: piece.Dots, On: "face", AreaCM2: 4}, {ID: "fish", Name: "Fish", Kind: piece.Motif, On: "face", AreaCM2: 4}}})
 	require.NoError(t, err)
-	return b, plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}, "dots": {Stack: glaze.Stack{{Glaze: "B", Coats: 1}}}, "back": {Bare: true}}
+	return b, plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}, "dots": {Stack: glaze.Stack{{Glaze: "B", Coats: 1}}}, "fish": {Stack: glaze.Stack{{Glaze: "B", Coats: 1}}}, "back": {Bare: true}}
 }
 
 // Each warning has its case, and so has the coat of which nothing is to be said.
@@ -76,6 +76,7 @@ func TestWarnings(t *testing.T) {
 		"where it stands, unplanned":      {coat: coat("back", "A"), plan: plan.Plan{}, codes: []string{"contact"}},
 		"a detail over an unfinished":     {before: log(coat("face", "A")), coat: coat("dots", "B"), codes: []string{"base-first"}},
 		"a detail over a finished":        {before: log(coat("face", "A"), coat("face", "A")), coat: coat("dots", "B")},
+		"a motif beside an unfinished":    {before: log(coat("face", "A")), coat: coat("fish", "B")},
 		"another lesson's jar":            {coat: coat("face", "A"), jars: map[string]bool{"B": true}, codes: []string{"not-allowed"}},
 		"this lesson's jar":               {coat: coat("face", "A"), jars: map[string]bool{"A": true}},
 		"a dried jar":                     {coat: coat("face", "A"), jar: glaze.Glaze{Jar: glaze.Jar{State: glaze.Dried}}, codes: []string{"dried"}},

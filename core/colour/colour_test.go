@@ -106,3 +106,14 @@ func TestHexRefusesWhatIsNoColour(t *testing.T) {
 		require.ErrorContains(t, err, "expected six hex digits", bad)
 	}
 }
+
+// The difference of two colours is the same whichever of them comes first.
+func TestDifferenceIsSymmetric(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		draw := func(name string) colour.Lab {
+			return colour.Lab{L: rapid.Float64Range(0, 100).Draw(t, name+" L"), A: rapid.Float64Range(-90, 90).Draw(t, name+" a"), B: rapid.Float64Range(-90, 90).Draw(t, name+" b")}
+		}
+		one, other := draw("one"), draw("other")
+		require.InDelta(t, colour.Difference(one, other), colour.Difference(other, one), 1e-9)
+	})
+}

@@ -32,6 +32,16 @@ func TestBoxAgainstPrism(t *testing.T) {
 	require.ErrorContains(t, err, "leave no hollow")
 }
 
+// A window may be as wide as the inside of the longer wall, and no wider.
+func TestWindowsFitBetweenTheCorners(t *testing.T) {
+	m := piece.Measures{"width": 80, "depth": 100, "height": 90, "wall": 6, "windows": 1, "windowWidth": 88, "windowHeight": 25, "sill": 30}
+	_, err := piece.Build(piece.House, m)
+	require.NoError(t, err)
+	m["windowWidth"] = 88.1
+	_, err = piece.Build(piece.House, m)
+	require.ErrorContains(t, err, "do not fit into the walls")
+}
+
 // A house is a prism with a gabled roof: two gables of ½·w·r and two slopes of
 // d·√((w/2)² + r²); windows take away from the walls and give their edges.
 func TestHouseAgainstPrism(t *testing.T) {
@@ -310,7 +320,13 @@ func TestLegsAreCylinders(t *testing.T) {
 		require.NoError(t, err, feet)
 		require.InEpsilon(t, feet*2*math.Pi*15*8/100, bandOf(b, 8)["legs"], 0.02, "%v legs", feet)
 		require.InEpsilon(t, feet*math.Pi*15*15/100, area(t, b, "soles"), 0.02)
-		require.Equal(t, int(feet), strings.Count(b.FromBelow(4).Contact, "M"), "each foot is a spot of its own")
+		contact := b.FromBelow(4).Contact
+		require.Equal(t, int(feet), strings.Count(contact, "M"), "each foot is a spot of its own")
+		stands := map[string]bool{}
+		for _, spot := range strings.Split(contact, "M")[1:] {
+			stands[strings.TrimSpace(spot)] = true
+		}
+		require.Len(t, stands, int(feet), "no two feet stand in one place")
 	}
 	_, err := piece.Build(piece.Modelled, piece.Measures{"pose": 1.5})
 	require.ErrorContains(t, err, "is none of the choices")

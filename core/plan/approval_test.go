@@ -2,10 +2,12 @@ package plan_test
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/matter"
 	"enkaustos/core/piece"
@@ -209,4 +211,57 @@ func TestOwnShape(t *testing.T) {
 	require.True(t, plan.Own{Measures: piece.Measures{"rim": 90}}.Shapes())
 	require.True(t, plan.Own{Marking: marked}.Shapes())
 	require.True(t, plan.Own{Measures: piece.Measures{"rim": 90}, Marking: marked}.Shapes())
+}
+
+// A plan for another form goes by the surfaces' ids, else by their names; nothing of it
+// goes where the piece stands.
+func TestAdaptedByName(t *testing.T) {
+	from := piece.Body{Surfaces: []piece.Surface{{ID: "exterior", Name: "Outside"}, {ID: "foot", Name: "Foot"}}}
+	to := piece.Body{Surfaces: []piece.Surface{{ID: "walls", Name: "Outside"}, {ID: "base", Name: "Foot", Stands: true}, {ID: "roof", Name: "Roof"}}}
+	got := plan.Adapted(plan.Plan{"exterior": coat("S", 3), "foot": coat("S", 2)}, from, to)
+	require.Equal(t, plan.Plan{"walls": coat("S", 3)}, got)
+}
+
+// What is said of the tile that shows a stack: nothing where it was read well or brought
+// by a list.
+func TestADoubtfulTileIsSaid(t *testing.T) {
+	for name, c := range map[string]struct {
+		readings []glaze.Reading
+		said     bool
+	}{
+		"brought by a list": {nil, false},
+		"read well":         {[]glaze.Reading{{Half: glaze.Smooth, Coats: 3}}, false},
+		"one card only":     {[]glaze.Reading{{Half: glaze.Smooth, Coats: 3, Flags: []colour.Flag{colour.OneCard}}}, false},
+		"glare":             {[]glaze.Reading{{Half: glaze.Smooth, Coats: 3, Flags: []colour.Flag{colour.Glare}}}, true},
+		"glare on a strip":  {[]glaze.Reading{{Half: glaze.Smooth, Coats: 1, Flags: []colour.Flag{colour.Glare}}}, false},
+	} {
+		tile := glaze.Tile{Code: "t1", Clay: "P", Cone: "6", Stack: stack("S", 3), Readings: c.readings}
+		said := false
+		for _, f := range plan.NewShelf(rules.Default(), jars, []glaze.Tile{tile}).Check(full(), plan.Work{Body: bowl(t), Clay: pale, Cone: "6"}) {
+			said = said || f.Code == matter.TileDoubt
+		}
+		require.Equal(t, c.said, said, name)
+	}
+}
+
+// A glaze for greenware on bisque, and the other way round, is warned of.
+func TestWares(t *testing.T) {
+	for _, c := range []struct {
+		ware glaze.Ware
+		path string
+		want bool
+	}{{"", "bisque", false}, {glaze.Bisque, "bisque", false}, {glaze.Greenware, "bisque", true}, {glaze.Greenware, "once", false}, {glaze.Bisque, "once", true}} {
+		house, refused := rules.Default().With(map[string]string{"path": c.path})
+		require.Empty(t, refused)
+		list := slices.Clone(jars)
+		list[0].Ware = c.ware
+		warned := false
+		for _, f := range plan.NewShelf(house, list, tiles).Check(full(), plan.Work{Body: bowl(t), Clay: pale, Cone: "6"}) {
+			if f.Code == matter.Ware {
+				warned = true
+				require.Equal(t, plan.Warn, f.Severity)
+			}
+		}
+		require.Equal(t, c.want, warned, "%+v", c)
+	}
 }

@@ -13,6 +13,7 @@ import (
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
 	"enkaustos/core/wall"
 )
 
@@ -147,6 +148,59 @@ func TestConfusions(t *testing.T) {
 	require.Equal(t, "red rose", found[0].One+" "+found[0].Other)
 	require.True(t, found[1].OnTheTile)
 	require.Equal(t, "rose blue", found[1].One+" "+found[1].Other)
+}
+
+// Confusions of one kind come in one order, in whatever order the jars stand: the farther
+// they fire apart for how they look raw, the sooner.
+func TestConfusionsInOneOrder(t *testing.T) {
+	var glazes []glaze.Glaze
+	var tiles []glaze.Tile
+	for i, code := range []string{"a", "b", "c", "d"} {
+		glazes = append(glazes, glaze.Glaze{Code: code, Raw: colour.Lab{L: 20 + 25*float64(i)}})
+		tiles = append(tiles, glaze.Tile{Code: code, Clay: "P", Cone: "6", Stack: glaze.Stack{{Glaze: code, Coats: 3}}, Fired: colour.Lab{L: 50 + float64(i%3)/2}})
+	}
+	found := wall.Confusions(glazes, tiles, "P", "6")
+	require.Len(t, found, 6)
+	for i, c := range found {
+		require.True(t, c.OnTheTile)
+		if i > 0 {
+			require.GreaterOrEqual(t, found[i-1].Fired-found[i-1].Raw, c.Fired-c.Raw)
+		}
+	}
+	slices.Reverse(glazes)
+	for i, c := range wall.Confusions(glazes, tiles, "P", "6") {
+		require.InDelta(t, found[i].Raw-found[i].Fired, c.Raw-c.Fired, 1e-9)
+	}
+}
+
+// The strips of a glaze are those of tiles of that glaze alone, in the same firing.
+func TestStripsAreOfOneGlaze(t *testing.T) {
+	tile := func(code, cone string, layers ...glaze.Layer) glaze.Tile {
+		return glaze.Tile{Code: code, Clay: "P", Cone: kiln.Cone(cone), Stack: layers, Fired: colour.Lab{L: float64(len(code))}}
+	}
+	a := func(coats int) glaze.Layer { return glaze.Layer{Glaze: "A", Coats: coats} }
+	own := tile("own", "6", a(3))
+	all := []glaze.Tile{own, tile("thin", "6", a(1)), tile("cool", "04", a(2)), tile("layered", "6", a(4), glaze.Layer{Glaze: "B", Coats: 1}), tile("other", "6", glaze.Layer{Glaze: "B", Coats: 5})}
+	coats := func(strips []colour.Strip) (list []int) {
+		for _, s := range strips {
+			list = append(list, s.Coats)
+		}
+		slices.Sort(list)
+		return list
+	}
+	require.Equal(t, []int{1, 3}, coats(wall.Strips(own, all)))
+	require.Empty(t, wall.Strips(all[3], all), "of a tile of two glazes there are none")
+}
+
+// The strip that is missing is named.
+func TestMissingStripsAreNamed(t *testing.T) {
+	clays := []glaze.Clay{{Code: "P", Fired: colour.Lab{L: 80}}}
+	tile := glaze.Tile{Clay: "P", Stack: glaze.Stack{{Glaze: "A", Coats: 3}}}
+	two := []colour.Strip{{Coats: 1, Lab: colour.Lab{L: 70}}, {Coats: 3, Lab: colour.Lab{L: 50}}}
+	for _, strips := range [][]colour.Strip{nil, two[:1], two[1:]} {
+		says := wall.CurveOf(tile, strips, clays, wall.UsualStep, 6).Says
+		require.Regexp(t, `^Not known how it covers: fire a strip tile of A on P with (\d, )*\d( and \d)? coats? side by side\.$`, says)
+	}
 }
 
 func TestLostToAColourBlindStudent(t *testing.T) {

@@ -46,6 +46,7 @@ func TestWhatIsRefused(t *testing.T) {
 		"that lesson has not been yet.":                                     {teacher, Event{Kind: Coated, Surface: "face", Glaze: "A", Done: start.Add(time.Minute)}},
 		`no jar is called "Q".`:                                             {teacher, Event{Kind: Coated, Surface: "face", Glaze: "Q"}},
 		`a coat feels thin, right or thick, not "wet".`:                     {teacher, Event{Kind: Coated, Surface: "face", Glaze: "A", Felt: "wet"}},
+		`"attic" is no place: expected ready, own or cart.`:                 {teacher, Event{Kind: Moved, Place: "attic"}},
 		"say what is overruled, and why.":                                   {teacher, Event{Kind: Ruled, Code: "drying"}},
 		`nothing that keeps a piece out of the kiln is called "dear".`:      {teacher, Event{Kind: Ruled, Code: "dear", Text: "why"}},
 		"nobody may overrule that a piece has a glaze that no jar holds.":   {teacher, Event{Kind: Ruled, Code: "unknown-glaze", Text: "why"}},
