@@ -1,6 +1,7 @@
 package colour_test
 
 import (
+	"bytes"
 	"math"
 	"math/rand"
 	"testing"
@@ -205,4 +206,21 @@ func TestLightIsLearnt(t *testing.T) {
 		// camera's channels balance white in different ways.
 		require.Less(t, colour.Difference(colour.XYZ{X: c[0], Y: c[1], Z: c[2]}.Lab(), got.Lab), 2.5)
 	})
+}
+
+// Patches nearer to one another than two and a half of their own sides are of one card, and
+// tell of one place, in whatever order and direction they lie.
+func TestPatchesOfOneCardAreOnePlace(t *testing.T) {
+	grey := colour.Picture{Width: 400, Height: 400, Pix: bytes.Repeat([]byte{120}, 3*400*400), Space: colour.SRGB()}
+	lab, _ := colour.UsualCard(colour.GreyPatch)
+	for apart, places := range map[float64]int{30: 1, 49: 1, 51: 2, 80: 2} {
+		for _, by := range [][2]float64{{apart, 0}, {-apart, 0}, {0, apart}, {0, -apart}} {
+			card := func(x, y float64) colour.Card {
+				return colour.Card{Box: colour.Box{X: x, Y: y, W: 20, H: 20}, Kind: colour.GreyPatch, True: lab}
+			}
+			light, err := grey.Learn([]colour.Card{card(200, 200), card(200+by[0], 200+by[1])})
+			require.NoError(t, err)
+			require.Equal(t, places, light.Places, "%v", by)
+		}
+	}
 }

@@ -1,6 +1,7 @@
 package piece_test
 
 import (
+	"fmt"
 	"math"
 	"strings"
 	"testing"
@@ -327,6 +328,14 @@ func TestLegsAreCylinders(t *testing.T) {
 			stands[strings.TrimSpace(spot)] = true
 		}
 		require.Len(t, stands, int(feet), "no two feet stand in one place")
+		var across float64
+		for _, spot := range strings.Split(contact, "M")[1:] {
+			var x, y float64
+			_, err := fmt.Sscanf(strings.TrimSpace(spot), "%f %f", &x, &y)
+			require.NoError(t, err, spot)
+			across += y
+		}
+		require.InDelta(t, 0, across/feet, 4, "as many to the one side as to the other")
 	}
 	_, err := piece.Build(piece.Modelled, piece.Measures{"pose": 1.5})
 	require.ErrorContains(t, err, "is none of the choices")
