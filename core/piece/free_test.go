@@ -329,13 +329,16 @@ func TestLegsAreCylinders(t *testing.T) {
 		}
 		require.Len(t, stands, int(feet), "no two feet stand in one place")
 		var across float64
+		rows := map[int]bool{}
 		for _, spot := range strings.Split(contact, "M")[1:] {
 			var x, y float64
 			_, err := fmt.Sscanf(strings.TrimSpace(spot), "%f %f", &x, &y)
 			require.NoError(t, err, spot)
 			across += y
+			rows[int(math.Round(x))] = true
 		}
 		require.InDelta(t, 0, across/feet, 4, "as many to the one side as to the other")
+		require.Len(t, rows, []int{1, 1, 2, 2}[int(feet)-1], "side by side")
 	}
 	_, err := piece.Build(piece.Modelled, piece.Measures{"pose": 1.5})
 	require.ErrorContains(t, err, "is none of the choices")
