@@ -8,8 +8,8 @@ import (
 	"fmt"
 	"log/slog"
 	"net"
-	"net/http"
 	"os"
+	"runtime/debug"
 	"strconv"
 	"strings"
 	"syscall"
@@ -20,6 +20,7 @@ import (
 	"enkaustos/internal/api"
 	"enkaustos/internal/demo"
 	"enkaustos/internal/door"
+	"enkaustos/internal/guard"
 	"enkaustos/internal/school"
 )
 
@@ -135,16 +136,16 @@ func (v *serving) listen(ctx context.Context) (net.Listener, error) {
 	if v.lan && strings.HasPrefix(v.addr, "127.0.0.1:") {
 		v.addr = "0.0.0.0" + strings.TrimPrefix(v.addr, "127.0.0.1") // all networks of this machine
 	}
-	listener, err := new(net.ListenConfig).Listen(ctx, "tcp", v.addr)
+	bare, err := new(net.ListenConfig).Listen(ctx, "tcp", v.addr)
 	switch {
 	case errors.Is(err, syscall.EADDRINUSE):
 		return nil, fmt.Errorf("%s is in use by another program: choose another address with --addr", v.addr)
 	case err != nil:
 		return nil, fmt.Errorf("cannot listen on %q: expected an address such as 127.0.0.1:8470", v.addr)
 	case pair != nil:
-		return tls.NewListener(listener, &tls.Config{Certificates: pair, MinVersion: tls.VersionTLS12, NextProtos: []string{"h2", "http/1.1"}}), nil
+		return tls.NewListener(guard.Bound(bare), &tls.Config{Certificates: pair, MinVersion: tls.VersionTLS12, NextProtos: []string{"h2", "http/1.1"}}), nil
 	}
-	return listener, nil
+	return guard.Bound(bare), nil
 }
 
 // url is where a listener is reached on this machine.
@@ -207,8 +208,10 @@ func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options)
 		return err
 	}
 	defer handler.Close()
-	server := &http.Server{Handler: handler, ReadHeaderTimeout: 10 * time.Second, IdleTimeout: 2 * time.Minute}
-	server.RegisterOnShutdown(handler.EndStreams)
+	if os.Getenv("GOMEMLIMIT") == "" { // whoever sets it knows his machine
+		debug.SetMemoryLimit(usualMemory)
+	}
+	server := handler.HTTP()
 	o.Log.Info("serving", "address", v.url(listener), "school", school.Names.The(o.School.Now().Snapshot).Name)
 	go backups(ctx, v.backupEvery, o)
 	failed := make(chan error, 1)
@@ -223,6 +226,10 @@ func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options)
 	defer cancel()
 	return server.Shutdown(limit)
 }
+
+// usualMemory is how much the process tries to stay within, but while a photograph is
+// read: a big school takes some 120 MB of it.
+const usualMemory = 180 << 20
 
 // keepBackups is how many scheduled copies are kept.
 const keepBackups = 30

@@ -122,7 +122,7 @@ func Twin(s work.State, e work.Event, age time.Duration) *work.Coat {
 	since := e.At.Add(-max(age, 0) - TwiceWithin)
 	var last *work.Coat
 	for _, c := range slices.Concat(s.Coats, s.Doubts) {
-		if c.Surface == e.Surface && c.By != e.By && !c.At.Before(since) && (last == nil || c.Seq > last.Seq) {
+		if c.Surface == e.Surface && c.Hand != e.Whose() && !c.At.Before(since) && (last == nil || c.Seq > last.Seq) {
 			last = &c
 		}
 	}

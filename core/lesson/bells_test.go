@@ -47,17 +47,17 @@ func TestTheBellsSayWhoIsInTheRoom(t *testing.T) {
 func TestAHandIsStrongerThanABell(t *testing.T) {
 	week := lesson.Week{bell("a", 1, 540, 600)}
 	for what, c := range map[string]struct {
-		hand   lesson.ByHand
+		hand   lesson.Set
 		clock  string
 		class  string
 		byHand bool
 	}{
-		"nobody switched":                {lesson.ByHand{}, "09:10", "a", false},
-		"switched until the bell":        {lesson.ByHand{Class: "b", Until: monday("10:00")}, "09:59", "b", true},
-		"the bell has gone":              {lesson.ByHand{Class: "b", Until: monday("10:00")}, "10:00", "", false},
-		"switched for good":              {lesson.ByHand{Class: "b"}, "23:00", "b", true},
-		"switched to what the bells say": {lesson.ByHand{Class: "a"}, "09:10", "a", false},
-		"locked, and nothing else":       {lesson.ByHand{Locked: true}, "09:10", "a", false},
+		"nobody switched":                {lesson.Set{}, "09:10", "a", false},
+		"switched until the bell":        {lesson.Set{Class: "b", Until: monday("10:00")}, "09:59", "b", true},
+		"the bell has gone":              {lesson.Set{Class: "b", Until: monday("10:00")}, "10:00", "", false},
+		"switched for good":              {lesson.Set{Class: "b"}, "23:00", "b", true},
+		"switched to what the bells say": {lesson.Set{Class: "a"}, "09:10", "a", false},
+		"locked, and nothing else":       {lesson.Set{Locked: true}, "09:10", "a", false},
 	} {
 		class, _, byHand := week.Serving(c.hand, monday(c.clock))
 		require.Equal(t, c.class, class, what)
@@ -94,4 +94,44 @@ func TestTimesOfTheDay(t *testing.T) {
 		_, err := lesson.ParseMinutes(text)
 		require.EqualError(t, err, fmt.Sprintf("%q is no time of the day: expected one such as 09:15", text))
 	}
+}
+
+// What comes late is judged by what was so when it happened.
+func TestWhatWasServedThen(t *testing.T) {
+	week := lesson.Week{bell("a", 1, 540, 600), bell("b", 1, 600, 650)}
+	hand := lesson.ByHand{}.
+		Switched("b", monday("10:00"), monday("09:20")).
+		Shut(true, monday("09:30")).
+		Shut(false, monday("09:40")).
+		Switched("", time.Time{}, monday("09:50")).
+		Shut(true, monday("10:30"))
+	for clock, want := range map[string]struct {
+		class  string
+		locked bool
+	}{
+		"08:00": {"", false}, "09:19": {"a", false}, "09:20": {"b", false}, "09:29": {"b", false}, "09:30": {"b", true}, "09:39": {"b", true},
+		"09:40": {"b", false}, "09:50": {"a", false}, "09:59": {"a", false}, "10:00": {"b", false}, "10:29": {"b", false}, "10:30": {"b", true}, "10:50": {"", true},
+	} {
+		class, locked := week.Served(hand, monday(clock))
+		require.Equal(t, want.class, class, clock)
+		require.Equal(t, want.locked, locked, clock)
+	}
+	class, locked := week.Served(lesson.ByHand{Set: lesson.Set{Class: "b", Locked: true}}, monday("09:10"))
+	require.Equal(t, "b", class)
+	require.True(t, locked, "what nobody changed was always so")
+}
+
+// The past does not grow for ever, and a switch of yesterday is forgotten.
+func TestThePastIsBounded(t *testing.T) {
+	hand := lesson.ByHand{}
+	for n := range 500 {
+		hand = hand.Shut(n%2 == 0, monday("09:00").Add(time.Duration(n)*time.Minute))
+	}
+	require.LessOrEqual(t, len(hand.Past), 100)
+	_, locked := lesson.Week{}.Served(hand, monday("09:00").Add(499*time.Minute))
+	require.False(t, locked)
+	_, locked = lesson.Week{}.Served(hand, monday("09:00").Add(498*time.Minute))
+	require.True(t, locked)
+	hand = hand.Shut(true, monday("09:00").AddDate(0, 0, 3))
+	require.Len(t, hand.Past, 1, "only what was set last before that")
 }

@@ -136,7 +136,7 @@ func coatsComeOff(e Event, sc Scene) *Refusal {
 }
 
 func (s *State) coat(e Event) {
-	coat := Coat{ID: e.ID, Seq: e.Seq, Surface: e.Surface, Glaze: e.Glaze, At: e.Happened(), By: e.By, Felt: e.Felt, Doubts: e.Doubts}
+	coat := Coat{ID: e.ID, Seq: e.Seq, Surface: e.Surface, Glaze: e.Glaze, At: e.Happened(), By: e.By, Hand: e.Whose(), Felt: e.Felt, Doubts: e.Doubts}
 	if e.Doubts != "" {
 		s.Doubts = append(slices.Clip(s.Doubts), coat)
 	} else {

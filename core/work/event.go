@@ -3,6 +3,7 @@
 package work
 
 import (
+	"cmp"
 	"time"
 
 	"enkaustos/core/foot"
@@ -95,8 +96,9 @@ type Event struct {
 	ID    string    `json:"id,omitempty"` // made by the device that saw it happen; a resend carries the same
 	Piece string    `json:"piece,omitempty"`
 	Kind  Kind      `json:"kind,omitempty"`
-	At    time.Time `json:"at,omitzero"`  // the server's time
-	By    string    `json:"by,omitempty"` // who or which tablet
+	At    time.Time `json:"at,omitzero"`    // the server's time
+	By    string    `json:"by,omitempty"`   // what who did it is called
+	Hand  string    `json:"hand,omitempty"` // who did it, by Actor.Hand; "" in logs of before names were told from hands
 
 	Done     time.Time `json:"done,omitzero"`     // when it really happened, where it was entered afterwards; zero where At says it
 	DeviceAt time.Time `json:"deviceAt,omitzero"` // the clock of the device; a note that decides nothing
@@ -140,6 +142,10 @@ const lateAfter = 10 * time.Second
 
 // Late says whether an event comes so late that the tablet was without the network.
 func (s Sent) Late() bool { return s.Age() >= lateAfter }
+
+// Whose says whose hand did it. In logs of before names were told from hands the name stands for
+// it, as no tablet's hand does.
+func (e Event) Whose() string { return cmp.Or(e.Hand, e.By) }
 
 // Happened is when it happened: as entered afterwards, else the server's time.
 func (e Event) Happened() time.Time {

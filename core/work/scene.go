@@ -27,10 +27,23 @@ func (r Role) rank() int { return slices.Index([]Role{Station, Helper, Teacher},
 // Actor is who asks: a role, and the name that stands in the record.
 type Actor struct {
 	Role   Role
-	Name   string // "teacher", "helper", or the name of the tablet
+	Name   string // "teacher", "helper", or what the tablet is called: shown, and never compared
 	ID     string // of a station
+	For    string // whose hand it was, where it is kept for somebody else; "" for the actor's own
 	Class  string // of a station: the class it serves now
 	Locked bool   // of a station: it takes nothing now
+}
+
+// Hand says who somebody is, whatever they are called: a tablet that calls itself
+// "teacher" has taken nothing over.
+func (a Actor) Hand() string {
+	switch {
+	case a.For != "":
+		return a.For
+	case a.Role == Station:
+		return string(Station) + "/" + a.ID
+	}
+	return string(a.Role)
 }
 
 // Why is the way in which something is refused.
@@ -109,7 +122,7 @@ func mayLog(by Actor, entry Entry, e Event, sc Scene) *Refusal {
 		return &Refusal{NotYours, "What happened in another lesson is entered on the teacher's side."}
 	}
 	if e.Kind == Undone {
-		if old, found := sc.Find(e.Undoes); found && old.By != by.Name {
+		if old, found := sc.Find(e.Undoes); found && old.Whose() != by.Hand() {
 			return &Refusal{NotYours, "Somebody else logged that: the teacher can take it back."}
 		}
 	}

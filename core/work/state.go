@@ -51,6 +51,7 @@ type Coat struct {
 	Glaze   string
 	At      time.Time
 	By      string
+	Hand    string // who laid it, by Actor.Hand
 	Felt    Thickness
 	Doubts  string // ID of the coat that it may be once more
 }

@@ -35,6 +35,21 @@ func school(t testing.TB) (*httptest.Server, *kernel.School) {
 	return server, s
 }
 
+// bare serves a school that nobody has set up yet.
+func bare(t testing.TB) *httptest.Server {
+	s, err := kernel.Open(t.Context(), t.TempDir(), &demo.Clock{})
+	require.NoError(t, err)
+	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.DiscardHandler), SetupToken: "once"})
+	require.NoError(t, err)
+	server := httptest.NewServer(handler)
+	t.Cleanup(func() {
+		server.Close()
+		handler.Close()
+		require.NoError(t, s.Close())
+	})
+	return server
+}
+
 func ask(t testing.TB, c *http.Client, method, url, body string, change ...func(*http.Request)) (int, string) {
 	r, err := http.NewRequestWithContext(t.Context(), method, url, strings.NewReader(body))
 	require.NoError(t, err)

@@ -3,7 +3,10 @@ package api
 import (
 	"encoding/json"
 	"errors"
+	"fmt"
+	"math"
 	"net/http"
+	"strconv"
 	"strings"
 
 	"github.com/getkin/kin-openapi/openapi3"
@@ -34,9 +37,12 @@ func (s *Server) failed(c *gin.Context, err error) {
 		writeProblem(c.Writer, http.StatusInternalServerError, "Something broke on the server; nothing was changed.", nil)
 		return
 	}
-	status := map[school.FaultKind]int{school.NotFound: http.StatusNotFound, school.Conflict: http.StatusConflict, school.Denied: http.StatusForbidden}[fault.Kind]
+	status := map[school.FaultKind]int{school.NotFound: http.StatusNotFound, school.Conflict: http.StatusConflict, school.Denied: http.StatusForbidden, school.Flood: http.StatusTooManyRequests}[fault.Kind]
 	if status == 0 {
 		status = http.StatusUnprocessableEntity
+	}
+	if fault.Kind == school.Flood {
+		c.Header("Retry-After", strconv.Itoa(int(math.Ceil(fault.Wait.Seconds()))))
 	}
 	var fields []contract.FieldError
 	for _, f := range fault.Fields {
@@ -56,7 +62,7 @@ func (s *Server) badRequest(c *gin.Context, err error) {
 func explain(err error) (status int, detail string, fields []contract.FieldError) {
 	var large *http.MaxBytesError
 	if errors.As(err, &large) {
-		return http.StatusRequestEntityTooLarge, "That is too large: 25 MB at most for a photograph, 4 MB for all else.", nil
+		return http.StatusRequestEntityTooLarge, fmt.Sprintf("That is too large: %s at most.", size(large.Limit)), nil
 	}
 	for _, e := range schemaErrors(err) {
 		name := strings.Join(e.JSONPointer(), ".")
@@ -74,6 +80,14 @@ func explain(err error) (status int, detail string, fields []contract.FieldError
 		return http.StatusBadRequest, "The request is not as expected: " + request.Reason + ".", nil
 	}
 	return http.StatusBadRequest, "The request is not as expected.", nil
+}
+
+// size is a number of bytes as people say it.
+func size(bytes int64) string {
+	if bytes >= 1<<20 {
+		return fmt.Sprintf("%d MB", bytes>>20)
+	}
+	return fmt.Sprintf("%d kB", bytes>>10)
 }
 
 func schemaErrors(err error) []*openapi3.SchemaError {

@@ -18,11 +18,11 @@ import (
 	"enkaustos/internal/desk"
 	"enkaustos/internal/door"
 	"enkaustos/internal/gate"
+	"enkaustos/internal/guard"
 	"enkaustos/internal/house"
 	"enkaustos/internal/kiln"
 	"enkaustos/internal/lists"
 	"enkaustos/internal/live"
-	"enkaustos/internal/photo"
 	"enkaustos/internal/qr"
 	"enkaustos/internal/room"
 	"enkaustos/internal/school"
@@ -55,11 +55,13 @@ type Options struct {
 type Server struct {
 	Options
 	door    *door.Door
-	live    *live.Streams
-	handler http.Handler
+	pairing *door.Attempts // wrong codes of tablets
+	// requests are what a tablet may ask: a class of 32 that hands in 20 taps each, one by
+	// one, never meets the bound.
+	requests guard.Quota
+	live     *live.Streams
+	handler  http.Handler
 }
-
-const maxBody = 4 << 20 // bytes; a list of 2 MB is the largest thing anyone sends
 
 // rooms are all rooms together: they answer the whole contract.
 type rooms struct {
@@ -79,31 +81,37 @@ type rooms struct {
 }
 
 // assemble puts the rooms together.
-func assemble(o Options) rooms {
+func assemble(o Options, pairing *door.Attempts) rooms {
 	s := o.School
-	d := &door.Door{School: s, SetupToken: o.SetupToken, Advance: o.Advance, Station: room.AtStation,
+	d := &door.Door{School: s, Tries: door.NewAttempts(), SetupToken: o.SetupToken, Advance: o.Advance, Station: room.AtStation,
 		TakeOut: func(ctx context.Context, id string) error {
 			return s.Change(ctx, func(m school.Moment, c *school.Change) error { return room.End(m, c, id) })
 		}}
-	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.Bench{School: s}, gate.Gate{School: s},
+	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.New(s), gate.Gate{School: s},
 		kiln.Kiln{School: s}, stock.Stock{School: s}, lists.Lists{School: s},
-		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: &door.Attempts{}, TooMany: door.ErrTooMany, Links: o.Links},
+		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: o.Links},
 		house.House{School: s}, today.Today{School: s}}
 }
 
 // New builds the server. The error means that the contract itself is broken.
 func New(o Options) (*Server, error) {
-	all := assemble(o)
-	s := &Server{Options: o, door: all.Door, live: all.Streams}
-	s.door.Open(o.Secure, func(w http.ResponseWriter, _ *http.Request, err error) {
+	pairing := door.NewAttempts()
+	all := assemble(o, pairing)
+	s := &Server{Options: o, door: all.Door, pairing: pairing, live: all.Streams,
+		requests: guard.Quota{AtOnce: 1500, Every: 50 * time.Millisecond}}
+	err := s.door.Open(o.Secure, func(w http.ResponseWriter, _ *http.Request, err error) {
 		o.Log.Error("session", "error", err)
 		writeProblem(w, http.StatusInternalServerError, "The session could not be kept.", nil)
 	})
+	if err != nil {
+		return nil, err
+	}
 
 	gin.SetMode(gin.ReleaseMode)
 	engine := gin.New()
 	engine.ContextWithFallback = true
 	engine.HandleMethodNotAllowed = true
+	engine.RedirectTrailingSlash = false // a path is read in one way
 	validate, err := s.validator()
 	if err != nil {
 		return nil, err
@@ -151,15 +159,28 @@ func New(o Options) (*Server, error) {
 	return s, nil
 }
 
-// EndStreams ends what screens listen to, so that a server can stop.
-func (s *Server) EndStreams() { s.live.Close() }
-
 // ownContext gives every handler a context of its own. Gin's is used again by the
 // next request as soon as this one is answered, while the database driver may
 // still look at it.
 func ownContext(next contract.StrictHandlerFunc, _ string) contract.StrictHandlerFunc {
 	return func(c *gin.Context, request any) (any, error) { return next(c.Copy(), request) }
 }
+
+// HTTP is the server over HTTP, with the bounds that hold for every request: those of a
+// route that takes longer are set when it is known who asks.
+func (s *Server) HTTP() *http.Server {
+	server := &http.Server{Handler: s, ReadHeaderTimeout: headTime, ReadTimeout: quickTime, WriteTimeout: answerTime, IdleTimeout: idleTime,
+		MaxHeaderBytes: mostHead, HTTP2: &http.HTTP2Config{MaxConcurrentStreams: mostStreams}}
+	server.RegisterOnShutdown(s.live.Close)
+	return server
+}
+
+// What a request's head may have, and how many requests a connection of HTTP/2 may have
+// open at once.
+const (
+	mostHead    = 12 << 10 // bytes; the standard library adds 4 kB of its own
+	mostStreams = 32
+)
 
 // Close stops what runs in the background.
 func (s *Server) Close() {
@@ -177,7 +198,7 @@ const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-
 
 const overTLS = "From another machine the teacher's side is only served over TLS: start the server with --tls-cert and --tls-key."
 
-// guard refuses foreign host names, oversized bodies, and other machines that
+// guard refuses foreign host names, and other machines that
 // come over plain http, but for the tablets of the room: a passphrase would cross
 // the school's network in the clear. It sets the headers that every answer carries.
 func (s *Server) guard(next http.Handler) http.Handler {
@@ -200,18 +221,8 @@ func (s *Server) guard(next http.Handler) http.Handler {
 			}
 			r = door.WithPlain(r)
 		}
-		r.Body = http.MaxBytesReader(w, r.Body, bodyLimit(r))
-		next.ServeHTTP(w, r)
+		next.ServeHTTP(w, withControl(r, w))
 	})
-}
-
-// bodyLimit is how many bytes a request may carry: pictures may be larger than
-// lists, and one byte more than they may, so that the refusal names the photograph.
-func bodyLimit(r *http.Request) int64 {
-	if r.URL.Path == "/api/photographs" || strings.HasSuffix(r.URL.Path, "/hint") || strings.HasSuffix(r.URL.Path, "/pictures") {
-		return photo.MostBytes + 1
-	}
-	return maxBody
 }
 
 func (s *Server) knownHost(host string) bool {

@@ -3,70 +3,144 @@ package api
 import (
 	"context"
 	"errors"
-	"fmt"
+	"io"
 	"net/http"
 	"slices"
+	"time"
 
 	"github.com/getkin/kin-openapi/openapi3filter"
-	"github.com/getkin/kin-openapi/routers/legacy"
 	"github.com/gin-gonic/gin"
 
 	"enkaustos/core/work"
-	"enkaustos/internal/contract"
 	"enkaustos/internal/door"
 	"enkaustos/internal/school"
 )
 
-var errLocked = errors.New("locked")
-
-// validator holds every request against the contract: its shape, and the role
-// that its security demands.
+// validator holds every request against the contract: the role that its security
+// demands, what it may carry and how long that may take, and its shape. Who asks comes
+// first: nothing of a body is read for somebody who may not send it.
 func (s *Server) validator() (gin.HandlerFunc, error) {
-	spec, err := contract.GetSpec()
+	all, err := readRoutes()
 	if err != nil {
-		return nil, fmt.Errorf("reading the contract: %w", err)
+		return nil, err
 	}
-	router, err := legacy.NewRouter(spec)
-	if err != nil {
-		return nil, fmt.Errorf("reading the contract: %w", err)
-	}
-	options := &openapi3filter.Options{MultiError: false, AuthenticationFunc: authenticate}
 	return func(c *gin.Context) {
-		route, params, err := router.FindRoute(c.Request)
-		if err != nil {
+		r, ok := all.of(c)
+		if !ok {
 			writeProblem(c.Writer, http.StatusNotFound, "There is no such address.", nil)
-			c.Abort()
-			return
-		}
-		unguarded := route.Operation.Security != nil && len(*route.Operation.Security) == 0
-		if unguarded && door.Plain(c.Request.Context()) && !slices.Contains(openOverPlain, route.Path) {
-			writeProblem(c.Writer, http.StatusForbidden, overTLS, nil)
 			c.Abort()
 			return
 		}
 		who, _ := s.door.Who(c.Request.Context())
 		c.Request = c.Request.WithContext(school.WithActor(c.Request.Context(), who))
-		err = openapi3filter.ValidateRequest(c.Request.Context(), &openapi3filter.RequestValidationInput{
-			Request: c.Request, PathParams: params, Route: route, Options: options,
-		})
-		var security *openapi3filter.SecurityRequirementsError
 		switch {
-		case errors.As(err, &security) && !errors.Is(errors.Join(security.Errors...), errLocked):
-			s.badRequest(c, errors.Join(security.Errors...)) // the body could not be read
-		case errors.As(err, &security):
+		case !r.open && !slices.Contains(r.roles, who.Role):
 			s.refused(c)
+			return
+		case r.open && !s.welcome(c, r):
+			c.Abort()
+			return
+		case who.Role == work.Station:
+			if ok, wait := s.requests.Take(who.ID, 1, time.Now()); !ok {
+				s.failed(c, school.TooMany("This tablet asks too often: it goes on by itself in a moment.", wait))
+				c.Abort()
+				return
+			}
+		}
+		s.bound(c, r)
+		err := openapi3filter.ValidateRequest(c.Request.Context(), &openapi3filter.RequestValidationInput{
+			Request: c.Request, PathParams: paramsOf(c), Route: r.Route,
+			Options: &openapi3filter.Options{AuthenticationFunc: openapi3filter.NoopAuthenticationFunc, ExcludeRequestBody: r.picture},
+		})
+		switch {
 		case err != nil:
+			if r.open {
+				s.tries(r).Allow(c)
+			}
 			s.badRequest(c, err)
+		case !r.picture:
+			s.arrived(c)
 		}
 	}, nil
 }
 
-// authenticate asks whether the session has the role that a route names.
-func authenticate(ctx context.Context, in *openapi3filter.AuthenticationInput) error {
-	if role := school.ActorOf(ctx).Role; role != "" && in.SecuritySchemeName == string(role) {
-		return nil
+// welcome says whether somebody whom nobody knows may go on: before anything of the
+// request is read.
+func (s *Server) welcome(c *gin.Context, r route) bool {
+	if door.Plain(c.Request.Context()) && !slices.Contains(openOverPlain, r.Path) {
+		writeProblem(c.Writer, http.StatusForbidden, overTLS, nil)
+		return false
 	}
-	return errLocked
+	if r.Method != http.MethodGet && s.tries(r).Spent(c) {
+		s.failed(c, door.ErrTooMany)
+		return false
+	}
+	return true
+}
+
+// tries are those of an open route: whoever mistypes the code of a tablet has not yet
+// guessed at a passphrase.
+func (s *Server) tries(r route) *door.Attempts {
+	if r.Path == "/pair" {
+		return s.pairing
+	}
+	return s.door.Tries
+}
+
+// bound puts the bounds of a route on a request.
+func (s *Server) bound(c *gin.Context, r route) {
+	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, r.body)
+	control := controlOf(c.Request.Context())
+	if control == nil || !r.patient {
+		return
+	}
+	now := time.Now()
+	_ = control.SetReadDeadline(now.Add(patientTime)) // where it cannot be set, the server's own bounds hold
+	_ = control.SetWriteDeadline(now.Add(2 * patientTime))
+	if r.picture {
+		_ = control.SetReadDeadline(time.Time{})
+		c.Request.Body = &inTurn{ReadCloser: c.Request.Body, control: control}
+	}
+}
+
+// arrived says that all of a request is here: it may be thought about for as long as its
+// answer may take.
+func (s *Server) arrived(c *gin.Context) {
+	if control := controlOf(c.Request.Context()); control != nil {
+		_ = control.SetReadDeadline(time.Time{})
+	}
+}
+
+// inTurn is a body that has to come within a while from when it is first asked for: it
+// may wait for its turn before.
+type inTurn struct {
+	io.ReadCloser
+	control *http.ResponseController
+	begun   bool
+}
+
+func (b *inTurn) Read(p []byte) (int, error) {
+	if !b.begun {
+		b.begun = true
+		_ = b.control.SetReadDeadline(time.Now().Add(pictureTime))
+	}
+	n, err := b.ReadCloser.Read(p)
+	if errors.Is(err, io.EOF) {
+		_ = b.control.SetReadDeadline(time.Time{})
+	}
+	return n, err
+}
+
+type controlKey struct{}
+
+// withControl has a request know how its connection's deadlines are set.
+func withControl(r *http.Request, w http.ResponseWriter) *http.Request {
+	return r.WithContext(context.WithValue(r.Context(), controlKey{}, http.NewResponseController(w)))
+}
+
+func controlOf(ctx context.Context) *http.ResponseController {
+	control, _ := ctx.Value(controlKey{}).(*http.ResponseController)
+	return control
 }
 
 // openOverPlain are the routes without a role that a tablet needs over plain

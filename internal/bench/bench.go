@@ -13,12 +13,44 @@ import (
 	"enkaustos/core/plan"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
+	"enkaustos/internal/guard"
 	"enkaustos/internal/school"
 	"enkaustos/internal/view"
 )
 
 // Bench answers what the contract asks of the bench.
-type Bench struct{ School *school.School }
+type Bench struct {
+	School *school.School
+	taps   *guard.Quota // of a tablet
+	words  *guard.Quota // of them, those that carry a text
+}
+
+// New is the bench of a school. A class of 32 that hands in 20 taps each after the network
+// was away, all on one tablet, never meets its bounds.
+func New(s *school.School) Bench {
+	return Bench{School: s, taps: &guard.Quota{AtOnce: 1000, Every: 200 * time.Millisecond}, words: &guard.Quota{AtOnce: 100, Every: 3 * time.Second}}
+}
+
+// within refuses a tablet that logs more than a class could.
+func (b Bench) within(by work.Actor, events []work.Sent) error {
+	if by.Role != work.Station || b.taps == nil {
+		return nil
+	}
+	words := 0
+	for _, e := range events {
+		if e.Text != "" {
+			words++
+		}
+	}
+	ok, wait := b.words.Take(by.ID, words, time.Now())
+	if ok {
+		ok, wait = b.taps.Take(by.ID, len(events), time.Now())
+	}
+	if !ok {
+		return school.TooMany("This tablet sends more than a class can log: it goes on by itself in a moment.", wait)
+	}
+	return nil
+}
 
 // Warning is what to say about an event that is kept all the same.
 type Warning = contract.LogWarning
@@ -84,12 +116,6 @@ func step(c *school.Change, p *school.Piece, e work.Event) error {
 	return nil
 }
 
-// classAt is the class that the bells had in the room at a moment.
-func classAt(m school.Moment, at time.Time) string {
-	class, _ := school.Bells.The(m.Snapshot).Lessons.At(at.Local())
-	return class
-}
-
 // accept is an event as it is kept, if it can be.
 func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, sent work.Sent) (work.Event, error) {
 	e := sent.Event
@@ -114,7 +140,7 @@ func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, s
 	if refusal != nil {
 		return e, refused(m, p, refusal)
 	}
-	e.At, e.By, e.Doubts = m.At, by.Name, ""
+	e.At, e.By, e.Hand, e.Doubts = m.At, by.Name, by.Hand(), ""
 	e.Done, e.DeviceAt = e.Done.UTC().Truncate(time.Millisecond), e.DeviceAt.UTC().Truncate(time.Millisecond)
 	if sent.Done.IsZero() {
 		e.Done = time.Time{}
@@ -163,17 +189,23 @@ func (b Bench) Log(ctx context.Context, by work.Actor, events []work.Sent) (warn
 }
 
 // LogLate logs what a tablet sends after it was without the network, one event
-// at a time. What cannot be kept as it was, because another class is in the room
-// or the piece has gone on, is not lost: it is laid before the teacher.
+// at a time, as of the class and the lock that were when it happened. What cannot be kept
+// as it was is not lost: it is laid before the teacher. What speaks of a piece that there
+// is not is nobody's.
 func (b Bench) LogLate(ctx context.Context, by work.Actor, events []work.Sent) (warnings []Warning, err error) {
+	m := b.School.Now()
 	for _, e := range events {
-		m, then := b.School.Now(), by
-		if class := classAt(m, m.At.Add(-e.Age())); class != "" {
-			if p, ok := m.Pieces[e.Piece]; ok && m.ClassOf(p) == class {
-				then.Class = class // its own class was in the room when it happened
-			}
+		if _, ok := m.Pieces[e.Piece]; !ok {
+			return nil, school.Missing("piece")
 		}
-		said, err := b.Log(ctx, then, []work.Sent{e})
+	}
+	for _, e := range events {
+		m := b.School.Now()
+		then, err := asOf(m, by, m.At.Add(-e.Age()))
+		var said []Warning
+		if err == nil {
+			said, err = b.Log(ctx, then, []work.Sent{e})
+		}
 		var fault school.Fault
 		switch {
 		case err == nil:
@@ -191,12 +223,35 @@ func (b Bench) LogLate(ctx context.Context, by work.Actor, events []work.Sent) (
 	return warnings, nil
 }
 
+// What a tablet may not log late.
+var (
+	errAnotherDay = school.Deny("It is of another day.")
+	errLockedThen = school.Deny("The tablets were locked then.")
+)
+
+// asOf is a tablet as it was at a moment: of the class that was in the room.
+func asOf(m school.Moment, by work.Actor, at time.Time) (then work.Actor, err error) {
+	then = by
+	var locked bool
+	then.Class, locked = school.Bells.The(m.Snapshot).Lessons.Served(school.Hands.The(m.Snapshot), at.Local())
+	switch {
+	case school.Day(at) != school.Day(m.At):
+		return then, errAnotherDay
+	case locked:
+		return then, errLockedThen
+	}
+	return then, nil
+}
+
 // AddEvents logs what happened.
 func (b Bench) AddEvents(ctx context.Context, r contract.AddEventsRequestObject) (contract.AddEventsResponseObject, error) {
 	by, err := school.AtWork(ctx)
 	write := b.Log
 	if by.Role == work.Station && slices.ContainsFunc(r.Body.Events, work.Sent.Late) {
-		err, write = nil, b.LogLate // it happened before the tablets were locked
+		err, write = nil, b.LogLate // whether the tablets were locked then is asked there
+	}
+	if err == nil {
+		err = b.within(by, r.Body.Events)
 	}
 	if err != nil {
 		return nil, err
@@ -208,8 +263,8 @@ func (b Bench) AddEvents(ctx context.Context, r contract.AddEventsRequestObject)
 	m := b.School.Now()
 	var touched []*school.Piece
 	for _, e := range r.Body.Events {
-		if p, ok := m.Pieces[e.Piece]; ok && !slices.Contains(touched, p) {
-			touched = append(touched, p)
+		if p, err := m.Piece(by, e.Piece); err == nil && !slices.Contains(touched, p) {
+			touched = append(touched, p) // as far as the asker may see it, now
 		}
 	}
 	return contract.AddEvents200JSONResponse{Now: m.At, Pieces: view.Pieces(m, by, touched), Warnings: view.All(warnings)}, nil

@@ -2,7 +2,6 @@ package bench
 
 import (
 	"context"
-	"io"
 	"slices"
 
 	"enkaustos/core/colour"
@@ -73,14 +72,11 @@ func (b Bench) SeekPieces(ctx context.Context, r contract.SeekPiecesRequestObjec
 
 // AddPicture keeps a photograph of a piece, and that it was taken.
 func (b Bench) AddPicture(ctx context.Context, r contract.AddPictureRequestObject) (contract.AddPictureResponseObject, error) {
-	data, err := io.ReadAll(r.Body)
-	if err != nil {
-		return nil, err
-	}
-	kept, err := photo.KeepInTurn(ctx, data)
+	kept, err := photo.KeepInTurn(ctx, r.Body)
 	if err != nil {
 		return nil, school.Photo(err)
 	}
+	by := school.ActorOf(ctx)
 	err = b.School.Change(ctx, func(m school.Moment, c *school.Change) error {
 		if _, ok := m.Pieces[r.Id]; !ok {
 			return school.Missing("piece")
@@ -88,7 +84,7 @@ func (b Bench) AddPicture(ctx context.Context, r contract.AddPictureRequestObjec
 		taken := school.Photograph{ID: school.NewID(), Name: "piece", Piece: r.Id, At: m.At, Width: kept.Width, Height: kept.Height}
 		school.Photographs.Put(c, taken)
 		c.Picture(taken.ID, kept.JPEG)
-		c.Log(work.Event{ID: school.NewID(), Piece: r.Id, Kind: work.Pictured, Photo: taken.ID, At: m.At, By: school.ActorOf(ctx).Name})
+		c.Log(work.Event{ID: school.NewID(), Piece: r.Id, Kind: work.Pictured, Photo: taken.ID, At: m.At, By: by.Name, Hand: by.Hand()})
 		return nil
 	})
 	if err != nil {

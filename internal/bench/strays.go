@@ -13,9 +13,10 @@ import (
 // Stray is what a tablet sent late and could not be kept as it was.
 type Stray struct {
 	Event     work.Event `json:"event"`
-	At        time.Time  `json:"at,omitzero"`       // when it arrived
-	Happened  time.Time  `json:"happened,omitzero"` // when the tablet saw it, by how long ago it said that was
-	Station   string     `json:"station"`
+	At        time.Time  `json:"at,omitzero"`         // when it arrived
+	Happened  time.Time  `json:"happened,omitzero"`   // when the tablet saw it, by how long ago it said that was
+	Station   string     `json:"station"`             // what the tablet is called
+	StationID string     `json:"stationID,omitempty"` // which it is
 	Reason    string     `json:"reason"`
 	SettledAt time.Time  `json:"settledAt,omitzero"` // zero until the teacher decided
 }
@@ -26,7 +27,7 @@ var Strays = school.Register("stray", func(s Stray) string { return s.Event.ID }
 // stray lays an event before the teacher; sent again it is the same.
 func stray(m school.Moment, c *school.Change, by work.Actor, e work.Sent, reason string) error {
 	if _, known := Strays.Get(m.Snapshot, e.ID); !known {
-		Strays.Put(c, Stray{Event: e.Event, At: m.At, Happened: m.At.Add(-e.Age()), Station: by.Name, Reason: reason})
+		Strays.Put(c, Stray{Event: e.Event, At: m.At, Happened: m.At.Add(-e.Age()), Station: by.Name, StationID: by.ID, Reason: reason})
 	}
 	return nil
 }
@@ -61,7 +62,7 @@ func Settle(m school.Moment, c *school.Change, by work.Actor, id string, keep bo
 	if keep {
 		e := s.Event
 		e.Done = s.Happened
-		if _, err := Take(m, c, work.Actor{Role: by.Role, Name: s.Station}, []work.Sent{{Event: e}}); err != nil {
+		if _, err := Take(m, c, work.Actor{Role: by.Role, Name: s.Station, For: work.Actor{Role: work.Station, ID: s.StationID}.Hand()}, []work.Sent{{Event: e}}); err != nil {
 			return err
 		}
 	}

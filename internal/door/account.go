@@ -4,8 +4,7 @@ package door
 
 import (
 	"context"
-
-	"github.com/alexedwards/argon2id"
+	"unicode/utf8"
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
@@ -15,13 +14,8 @@ import (
 	"enkaustos/internal/school"
 )
 
-// hashing is how a passphrase is hashed: 19 MiB, twice, one lane (the least that
-// OWASP recommends for argon2id, from memory). A hash carries its own figures, so
-// older ones go on to fit.
-var hashing = &argon2id.Params{Memory: 19 * 1024, Iterations: 2, Parallelism: 1, SaltLength: 16, KeyLength: 32}
-
-// leastPassphrase is how many characters a passphrase has at least.
-const leastPassphrase = 10
+// How many characters a passphrase has, as the contract says.
+const leastPassphrase, mostPassphrase = 10, 200
 
 // Secret is the argon2id hash of a passphrase; "" lets nobody in.
 type Secret struct {
@@ -43,7 +37,7 @@ func NeedsSetup(m school.Moment) bool { return TeacherSecret.The(m.Snapshot).Has
 // SetUp chooses the passphrase and the school's name, once, and puts two
 // starter clays on the list so that a first class can be brought at once.
 func SetUp(ctx context.Context, s *school.School, name, passphrase string) error {
-	hash, err := argon2id.CreateHash(passphrase, hashing)
+	hash, err := hashOf(ctx, passphrase)
 	if err != nil {
 		return err
 	}
@@ -69,24 +63,31 @@ var starterClays = []glaze.Clay{
 	{Code: "RED", Name: "Red earthenware", Cones: kiln.Range{From: "06", To: "04"}, Fired: colour.Lab{L: 52, A: 24, B: 30}, Dark: true},
 }
 
-// SetPassphrase replaces a passphrase; an empty one lets nobody in by it.
+// SetPassphrase replaces a passphrase; an empty one lets nobody in by it. Whoever came
+// in by the old one is out: of the teacher's, everybody.
 func SetPassphrase(ctx context.Context, s *school.School, of *school.Kind[Secret], passphrase string) error {
 	var secret Secret
 	if passphrase != "" {
-		if len(passphrase) < leastPassphrase {
-			return school.Refuse("Take at least %d characters for the passphrase.", leastPassphrase)
+		if n := utf8.RuneCountInString(passphrase); n < leastPassphrase || n > mostPassphrase {
+			return school.Refuse("Take %d to %d characters for the passphrase.", leastPassphrase, mostPassphrase)
 		}
 		var err error
-		if secret.Hash, err = argon2id.CreateHash(passphrase, hashing); err != nil {
+		if secret.Hash, err = hashOf(ctx, passphrase); err != nil {
 			return err
 		}
 	}
-	return s.Change(ctx, func(_ school.Moment, c *school.Change) error { of.Put(c, secret); return nil })
+	return s.Change(ctx, func(_ school.Moment, c *school.Change) error {
+		of.Put(c, secret)
+		if of == TeacherSecret {
+			school.EndAll(c)
+		}
+		return nil
+	})
 }
 
 // roleOf says whose passphrase it is: the teacher's or the helpers'; "" for
 // nobody's.
-func roleOf(m school.Moment, passphrase string) (work.Role, error) {
+func roleOf(ctx context.Context, m school.Moment, passphrase string) (work.Role, error) {
 	for _, door := range []struct {
 		of   *school.Kind[Secret]
 		role work.Role
@@ -95,7 +96,7 @@ func roleOf(m school.Moment, passphrase string) (work.Role, error) {
 		if hash == "" {
 			continue
 		}
-		if fits, err := argon2id.ComparePasswordAndHash(passphrase, hash); err != nil || fits {
+		if ok, err := fits(ctx, passphrase, hash); err != nil || ok {
 			return door.role, err
 		}
 	}

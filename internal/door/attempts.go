@@ -2,21 +2,21 @@ package door
 
 import (
 	"context"
-	"sync"
 	"time"
 
 	"github.com/gin-gonic/gin"
-	"golang.org/x/time/rate"
 
-	"enkaustos/internal/qr"
+	"enkaustos/internal/guard"
 	"enkaustos/internal/school"
 )
 
 // Attempts slows down guessing, for each address that asks: some tries at once,
 // then one every while.
-type Attempts struct {
-	mu   sync.Mutex
-	from map[string]*rate.Limiter
+type Attempts struct{ quota guard.Quota }
+
+// NewAttempts gives every address its tries.
+func NewAttempts() *Attempts {
+	return &Attempts{guard.Quota{AtOnce: triesAtOnce, Every: tryEvery}}
 }
 
 // How many tries an address has at once, and how long one takes to come back.
@@ -26,31 +26,15 @@ const (
 )
 
 // ErrTooMany is what somebody hears who tries too often.
-var ErrTooMany = school.Refuse("Too many tries: wait a minute, then try again.")
+var ErrTooMany = school.TooMany("Too many tries: wait a minute, then try again.", tryEvery)
 
 // Spent says whether who asks has no try left; Allow takes one.
-func (a *Attempts) Spent(ctx context.Context) bool {
-	a.mu.Lock()
-	defer a.mu.Unlock()
-	l := a.from[remote(ctx)]
-	return l != nil && l.Tokens() < 1
-}
+func (a *Attempts) Spent(ctx context.Context) bool { return a.quota.Spent(remote(ctx), time.Now()) }
 
 // Allow takes a try, and says whether there was one.
 func (a *Attempts) Allow(ctx context.Context) bool {
-	a.mu.Lock()
-	defer a.mu.Unlock()
-	if len(a.from) > 10_000 {
-		clear(a.from) // no machine room holds that many; somebody makes them up
-	}
-	if a.from == nil {
-		a.from = map[string]*rate.Limiter{}
-	}
-	address := remote(ctx)
-	if a.from[address] == nil {
-		a.from[address] = rate.NewLimiter(rate.Every(tryEvery), triesAtOnce)
-	}
-	return a.from[address].Allow()
+	ok, _ := a.quota.Take(remote(ctx), 1, time.Now())
+	return ok
 }
 
 func remote(ctx context.Context) string {
@@ -58,5 +42,5 @@ func remote(ctx context.Context) string {
 	if !ok {
 		return ""
 	}
-	return qr.HostName(c.Request.RemoteAddr)
+	return guard.Address(c.Request.RemoteAddr).String()
 }

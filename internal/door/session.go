@@ -29,14 +29,18 @@ type Door struct {
 	// TakeOut takes a tablet out of the room.
 	TakeOut func(ctx context.Context, id string) error
 
+	// Tries slows down guessing.
+	Tries *Attempts
+
 	sessions *scs.SessionManager
-	kept     *sqlite3store.SQLite3Store
-	attempts Attempts
+	kept     *kept
 }
 
 const (
 	roleKey    = "role"
 	stationKey = "station" // id of the tablet
+	epochKey   = "epoch"   // when the session began, by school.Snapshot.Epoch
+	secretKey  = "secret"  // the passphrase that a helper came in by, by its hash
 
 	loginLasts = 14 * 24 * time.Hour
 	// pairedLasts is how long a tablet stays paired: a school year.
@@ -45,15 +49,19 @@ const (
 
 // Open makes the sessions; secure says that the server speaks TLS. failed answers
 // where a session could not be kept.
-func (d *Door) Open(secure bool, failed func(http.ResponseWriter, *http.Request, error)) {
-	d.kept = sqlite3store.New(d.School.Sessions())
+func (d *Door) Open(secure bool, failed func(http.ResponseWriter, *http.Request, error)) (err error) {
+	if d.kept, err = newKept(sqlite3store.New(d.School.Sessions())); err != nil {
+		return err
+	}
 	d.sessions = scs.New()
+	d.sessions.HashTokenInStore = true // nobody who reads the disk or a backup can come in by it
 	d.sessions.Store = d.kept
 	d.sessions.Lifetime = loginLasts
 	d.sessions.Cookie.Name = "enkaustos"
 	d.sessions.Cookie.SameSite = http.SameSiteStrictMode
 	d.sessions.Cookie.Secure = secure
 	d.sessions.ErrorFunc = failed
+	return nil
 }
 
 // Close stops what runs in the background.
@@ -74,27 +82,35 @@ func WithPlain(r *http.Request) *http.Request {
 // Plain says whether another machine made the request over plain http.
 func Plain(ctx context.Context) bool { return ctx.Value(plainKey{}) != nil }
 
-// Who is who asks; here is false for nobody. A tablet that was taken out of the room
-// is nobody, and over plain http only a tablet counts, whatever the cookie says.
+// Who is who asks; here is false for nobody. A session of before a new passphrase or a
+// restored backup is nobody's; so is a tablet's that was taken out of the room. Over
+// plain http only a tablet counts, whatever the cookie says.
 func (d *Door) Who(ctx context.Context) (a work.Actor, here bool) {
-	role := work.Role(d.sessions.GetString(ctx, roleKey))
+	role, m := work.Role(d.sessions.GetString(ctx, roleKey)), d.School.Now()
 	switch {
-	case role == work.Station:
-		return d.Station(d.School.Now(), d.sessions.GetString(ctx, stationKey))
-	case role == "" || Plain(ctx):
+	case role == "" || d.sessions.GetString(ctx, epochKey) != m.Epoch():
 		return a, false
-	case role == work.Helper:
-		return work.Actor{Role: role, Name: string(role)}, true
+	case role == work.Station:
+		return d.Station(m, d.sessions.GetString(ctx, stationKey))
+	case Plain(ctx):
+		return a, false
+	case role == work.Teacher:
+		return school.Teacher, true
+	case role == work.Helper && d.sessions.GetString(ctx, secretKey) == HelperSecret.The(m.Snapshot).Hash:
+		return school.Helper, true
 	}
-	return school.Teacher, true
+	return a, false
 }
 
 // Lasts says whether a session was not ended since its request began, as a stream
 // has to ask.
 func (d *Door) Lasts(ctx context.Context) bool {
-	_, found, err := d.kept.Find(d.sessions.Token(ctx))
-	return found && err == nil
+	now, err := d.sessions.Load(context.WithoutCancel(ctx), d.sessions.Token(ctx))
+	return err == nil && d.sessions.GetString(now, roleKey) != ""
 }
+
+// Key names the session of who asks, for what is bounded by session.
+func (d *Door) Key(ctx context.Context) string { return d.sessions.Token(ctx) }
 
 // Session says who is here.
 func (d *Door) Session(ctx context.Context) contract.Session {
@@ -113,7 +129,12 @@ func (d *Door) admit(ctx context.Context, role work.Role) error {
 	if err := d.sessions.RenewToken(ctx); err != nil {
 		return err
 	}
+	m := d.School.Now()
 	d.sessions.Put(ctx, roleKey, string(role))
+	d.sessions.Put(ctx, epochKey, m.Epoch())
+	if role == work.Helper {
+		d.sessions.Put(ctx, secretKey, HelperSecret.The(m.Snapshot).Hash)
+	}
 	return nil
 }
 
@@ -144,7 +165,7 @@ func (d *Door) Leave(ctx context.Context, _ contract.LeaveRequestObject) (contra
 
 // SetUp chooses the passphrase with the one-time link.
 func (d *Door) SetUp(ctx context.Context, r contract.SetUpRequestObject) (contract.SetUpResponseObject, error) {
-	if !d.attempts.Allow(ctx) {
+	if !d.Tries.Allow(ctx) {
 		return nil, ErrTooMany
 	}
 	if subtle.ConstantTimeCompare([]byte(r.Body.Token), []byte(d.SetupToken)) != 1 || d.SetupToken == "" {
@@ -161,10 +182,10 @@ func (d *Door) SetUp(ctx context.Context, r contract.SetUpRequestObject) (contra
 
 // Login opens the teacher's side.
 func (d *Door) Login(ctx context.Context, r contract.LoginRequestObject) (contract.LoginResponseObject, error) {
-	if !d.attempts.Allow(ctx) {
+	if !d.Tries.Allow(ctx) {
 		return nil, ErrTooMany
 	}
-	role, err := roleOf(d.School.Now(), r.Body.Passphrase)
+	role, err := roleOf(ctx, d.School.Now(), r.Body.Passphrase)
 	if err != nil {
 		return nil, err
 	}

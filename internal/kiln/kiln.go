@@ -64,7 +64,7 @@ func Fill(m school.Moment, c *school.Change, by work.Actor, asked school.Load, p
 		if !ok {
 			return open, school.Missing("piece")
 		}
-		e := work.Event{ID: school.NewID(), Piece: p.ID, Kind: work.Loaded, At: m.At, By: by.Name, Load: open.ID, Seen: seen.Seq}
+		e := work.Event{ID: school.NewID(), Piece: p.ID, Kind: work.Loaded, At: m.At, By: by.Name, Hand: by.Hand(), Load: open.ID, Seen: seen.Seq}
 		if reason := keepsOut(m, p, open, e); reason != "" {
 			out.add(p.ID, m.Who(p)+": "+reason)
 			continue
@@ -164,7 +164,7 @@ func Unload(m school.Moment, c *school.Change, by work.Actor, id string) error {
 func pass(m school.Moment, c *school.Change, by work.Actor, kind work.Kind, load school.Load, inside []*school.Piece) {
 	school.Loads.Put(c, load)
 	for _, p := range inside {
-		c.Log(work.Event{ID: school.NewID(), Piece: p.ID, Kind: kind, At: m.At, By: by.Name, Load: load.ID, Cone: load.Cone})
+		c.Log(work.Event{ID: school.NewID(), Piece: p.ID, Kind: kind, At: m.At, By: by.Name, Hand: by.Hand(), Load: load.ID, Cone: load.Cone})
 	}
 }
 

@@ -32,12 +32,14 @@ type Streams struct {
 	once   sync.Once
 	next   int
 	open   map[int]chan message
+	of     map[string]int // how many streams a session has open
 }
 
 // Keeper is the door, as far as a stream needs it.
 type Keeper interface {
 	Who(ctx context.Context) (a work.Actor, here bool)
 	Lasts(ctx context.Context) bool
+	Key(ctx context.Context) string
 }
 
 // message is what some changes mean, written once for all screens that may see
@@ -58,12 +60,18 @@ const waiting = 64
 // what a person at another screen notices.
 const gather = 40 * time.Millisecond
 
+// mostOpen is how many streams a session may have open: a browser with several windows.
+const mostOpen = 4
+
+// arrives is how long a message may take to a screen before the screen is cut off.
+const arrives = 10 * time.Second
+
 // beat is how often an idle stream shows that it is alive.
 const beat = 20 * time.Second
 
 // New begins to listen to a school.
 func New(s *school.School, door Keeper) *Streams {
-	b := &Streams{school: s, door: door, wake: make(chan struct{}, 1), done: make(chan struct{}), open: map[int]chan message{}}
+	b := &Streams{school: s, door: door, wake: make(chan struct{}, 1), done: make(chan struct{}), open: map[int]chan message{}, of: map[string]int{}}
 	stop := s.Listen(func(t school.Told) {
 		b.mu.Lock()
 		b.heard = append(b.heard, t)
@@ -168,18 +176,28 @@ func frame(seq int64, now time.Time, pieces [][]byte) []byte {
 	return slices.Concat([]byte(head), bytes.Join(pieces, []byte{','}), []byte("]}\n\n"))
 }
 
-func (b *Streams) listen() (screen chan message, leave func()) {
+// errManyOpen refuses a session that has as many streams open as it may.
+var errManyOpen = school.TooMany("This browser has Enkaustos open in too many windows: close one.", 10*time.Second)
+
+func (b *Streams) listen(session string) (screen chan message, leave func(), err error) {
 	b.mu.Lock()
 	defer b.mu.Unlock()
+	if b.of[session] >= mostOpen {
+		return nil, nil, errManyOpen
+	}
 	id := b.next
 	b.next++
 	screen = make(chan message, waiting)
 	b.open[id] = screen
+	b.of[session]++
 	return screen, func() {
 		b.mu.Lock()
 		defer b.mu.Unlock()
 		delete(b.open, id)
-	}
+		if b.of[session]--; b.of[session] == 0 {
+			delete(b.of, session)
+		}
+	}, nil
 }
 
 // Live streams what changes to a screen.
@@ -188,7 +206,11 @@ func (b *Streams) Live(ctx context.Context, r contract.LiveRequestObject) (contr
 	if last, err := strconv.ParseInt(request(ctx).Header.Get("Last-Event-ID"), 10, 64); err == nil {
 		after = &last // a browser that comes back by itself
 	}
-	return stream{b, ctx, after}, nil
+	screen, leave, err := b.listen(b.door.Key(ctx))
+	if err != nil {
+		return nil, err
+	}
+	return stream{b, ctx, after, screen, leave}, nil
 }
 
 // stream is one open screen.
@@ -196,19 +218,25 @@ type stream struct {
 	live  *Streams
 	ctx   context.Context
 	after *int64 // the last event that the screen has seen
+
+	screen chan message
+	leave  func()
 }
 
 // VisitLiveResponse writes until the screen goes away or the server stops.
 func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
-	screen, leave := st.live.listen()
-	defer leave()
+	defer st.leave()
 	under := w
 	if g, ok := w.(gin.ResponseWriter); ok {
 		if u, ok := g.(interface{ Unwrap() http.ResponseWriter }); ok {
 			under = u.Unwrap()
 		}
 	}
-	flush := http.NewResponseController(under).Flush
+	control := http.NewResponseController(under)
+	_ = control.SetReadDeadline(time.Time{}) // it stays open: where no deadline can be set there is none
+	hurry := func() { _ = control.SetWriteDeadline(time.Now().Add(arrives)) }
+	flush := func() error { hurry(); return control.Flush() }
+	hurry()
 	w.Header().Set("Content-Type", "text/event-stream")
 	w.Header().Set("X-Accel-Buffering", "no")
 	w.WriteHeader(http.StatusOK)
@@ -217,7 +245,7 @@ func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
 	}
 	if st.after != nil {
 		who, _ := st.live.door.Who(st.ctx)
-		st.tell(w, st.missed(*st.after), who)
+		st.tell(w, st.missed(*st.after, who), who)
 	}
 	if flush() != nil {
 		return nil
@@ -230,11 +258,12 @@ func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
 			return nil
 		case <-st.live.done:
 			return nil
-		case m, open := <-screen:
+		case m, open := <-st.screen:
 			who, here := st.live.door.Who(st.ctx)
 			if !open || !here {
 				return nil
 			}
+			hurry()
 			st.tell(w, m, who)
 		case <-pulse.C:
 			if _, here := st.live.door.Who(st.ctx); !here || !st.live.door.Lasts(st.ctx) {
@@ -248,11 +277,16 @@ func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
 	}
 }
 
-// missed is what happened to pieces after an event.
-func (st stream) missed(after int64) (m message) {
+// missed is what happened after an event to the pieces that somebody sees: on a tablet, those
+// of the class in the room.
+func (st stream) missed(after int64, who work.Actor) (m message) {
 	now := st.live.school.Now()
 	var pieces []*school.Piece
-	for _, p := range now.PiecesOf("") {
+	if who.Role == work.Station && who.Class == "" {
+		m.kinds = []string{everything}
+		return m
+	}
+	for _, p := range now.PiecesOf(who.Class) {
 		if p.State.Seq > after {
 			pieces = append(pieces, p)
 		}

@@ -2,6 +2,7 @@ package photo_test
 
 import (
 	"bytes"
+	"compress/zlib"
 	"encoding/binary"
 	"hash/crc32"
 	"image"
@@ -130,4 +131,14 @@ func displayP3() []byte {
 	copy(header[36:], "acsp")
 	copy(header[68:], append(append(fixed(0.9642), fixed(1)...), fixed(0.8249)...))
 	return append(append(header, table...), bodies...)
+}
+
+// squeezed is so many bytes of nothing, as zlib packs them.
+func squeezed(t testing.TB, n int) []byte {
+	var out bytes.Buffer
+	z := zlib.NewWriter(&out)
+	_, err := z.Write(make([]byte, n))
+	require.NoError(t, err)
+	require.NoError(t, z.Close())
+	return out.Bytes()
 }

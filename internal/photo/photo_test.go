@@ -3,11 +3,16 @@ package photo_test
 import (
 	"bytes"
 	"context"
+	"errors"
 	"image"
 	"image/color"
 	"image/jpeg"
+	"io"
 	"strings"
+	"sync"
+	"sync/atomic"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -123,26 +128,28 @@ func TestRefusedPictures(t *testing.T) {
 		data []byte
 		says string
 	}{
-		"nothing":           {nil, "empty"},
-		"HEIC":              {[]byte("\x00\x00\x00\x18ftypheic\x00\x00\x00\x00"), "a HEIC picture, which cannot be read here: set the camera to store JPEG"},
-		"AVIF":              {[]byte("\x00\x00\x00\x18ftypavif\x00\x00\x00\x00"), "AVIF"},
-		"video":             {[]byte("\x00\x00\x00\x18ftypmp42\x00\x00\x00\x00"), "a video"},
-		"GIF":               {[]byte("GIF89a......"), "GIF"},
-		"WebP":              {[]byte("RIFF\x00\x00\x00\x00WEBPVP8 "), "WebP"},
-		"raw":               {[]byte("II*\x00\x08\x00\x00\x00"), "TIFF or raw"},
-		"BMP":               {[]byte("BM............"), "BMP"},
-		"PDF":               {[]byte("%PDF-1.7"), "PDF"},
-		"text":              {[]byte("a,b,c\n1,2,3\n"), "expected JPEG or PNG"},
-		"too many bytes":    {append(bytes.Clone(small), make([]byte, photo.MostBytes)...), "more than 25 MB"},
-		"too many pixels":   {frameOnly(0xc0, 20000, 20000, 0x22, 0x11, 0x11), "has 400 megapixels, more than 50"},
-		"too few pixels":    {asJPEG(t, flags(40, 40, plain)), "only 40 by 40 pixels"},
-		"CMYK":              {frameOnly(0xc0, 800, 800, 0x11, 0x11, 0x11, 0x11), "printer's colours (CMYK)"},
-		"heavy progressive": {frameOnly(0xc2, 7000, 7000, 0x11, 0x11, 0x11), "too much memory"},
-		"cut JPEG":          {small[:len(small)/2], "cut short or damaged"},
-		"JPEG header only":  {small[:20], "cut short or damaged"},
-		"cut PNG":           {picture[:len(picture)-300], "cut short or damaged"},
-		"moving PNG":        {withChunk(picture, "acTL", make([]byte, 8)), "a moving picture"},
-		"a lying chunk":     {append(bytes.Clone(picture[:33]), "\xff\xff\xff\xf0iCCPxx"...), "cut short or damaged"},
+		"nothing":            {nil, "empty"},
+		"HEIC":               {[]byte("\x00\x00\x00\x18ftypheic\x00\x00\x00\x00"), "a HEIC picture, which cannot be read here: set the camera to store JPEG"},
+		"AVIF":               {[]byte("\x00\x00\x00\x18ftypavif\x00\x00\x00\x00"), "AVIF"},
+		"video":              {[]byte("\x00\x00\x00\x18ftypmp42\x00\x00\x00\x00"), "a video"},
+		"GIF":                {[]byte("GIF89a......"), "GIF"},
+		"WebP":               {[]byte("RIFF\x00\x00\x00\x00WEBPVP8 "), "WebP"},
+		"raw":                {[]byte("II*\x00\x08\x00\x00\x00"), "TIFF or raw"},
+		"BMP":                {[]byte("BM............"), "BMP"},
+		"PDF":                {[]byte("%PDF-1.7"), "PDF"},
+		"text":               {[]byte("a,b,c\n1,2,3\n"), "expected JPEG or PNG"},
+		"too many bytes":     {append(bytes.Clone(small), make([]byte, photo.MostBytes)...), "more than 25 MB"},
+		"too many pixels":    {frameOnly(0xc0, 20000, 20000, 0x22, 0x11, 0x11), "has 400 megapixels, more than 50"},
+		"too few pixels":     {asJPEG(t, flags(40, 40, plain)), "only 40 by 40 pixels"},
+		"CMYK":               {frameOnly(0xc0, 800, 800, 0x11, 0x11, 0x11, 0x11), "printer's colours (CMYK)"},
+		"heavy progressive":  {frameOnly(0xc2, 7000, 7000, 0x11, 0x11, 0x11), "too much memory"},
+		"cut JPEG":           {small[:len(small)/2], "cut short or damaged"},
+		"JPEG header only":   {small[:20], "cut short or damaged"},
+		"cut PNG":            {picture[:len(picture)-300], "cut short or damaged"},
+		"moving PNG":         {withChunk(picture, "acTL", make([]byte, 8)), "a moving picture"},
+		"a swelling profile": {withChunk(picture, "iCCP", append([]byte("p\x00\x00"), squeezed(t, 64<<20)...)), "a colour profile of more than 4 MB"},
+		"a broken profile":   {withChunk(picture, "iCCP", []byte("p\x00\x00nonsense")), "cut short or damaged"},
+		"a lying chunk":      {append(bytes.Clone(picture[:33]), "\xff\xff\xff\xf0iCCPxx"...), "cut short or damaged"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			_, err := photo.Keep(t.Context(), c.data)
@@ -152,6 +159,37 @@ func TestRefusedPictures(t *testing.T) {
 	}
 	require.NotEmpty(t, keep(t, picture).JPEG, "what a file is called does not matter, only what it is")
 }
+
+// A picture waits for its turn without having been read, and one too many is sent away.
+func TestPicturesAreReadInTurn(t *testing.T) {
+	ctx, cancel := context.WithCancel(t.Context())
+	body, feed := io.Pipe()
+	var all sync.WaitGroup
+	all.Go(func() { _, _ = photo.KeepInTurn(ctx, body) })
+	_, err := feed.Write([]byte("\xff\xd8\xff")) // the first is being read now, and has the place
+	require.NoError(t, err)
+	read := &counting{}
+	var busy atomic.Int64
+	for range 20 {
+		all.Go(func() {
+			if _, err := photo.KeepInTurn(ctx, read); errors.Is(err, photo.ErrBusy) {
+				busy.Add(1)
+			}
+		})
+	}
+	require.Eventually(t, func() bool { return busy.Load() == 20-5 }, 20*time.Second, time.Millisecond, "one is read, five wait")
+	require.Zero(t, read.n.Load(), "nothing of what waits is read")
+	cancel()
+	require.NoError(t, feed.CloseWithError(io.ErrUnexpectedEOF))
+	all.Wait()
+	_, err = photo.KeepInTurn(t.Context(), bytes.NewReader(asJPEG(t, flags(300, 300, plain))))
+	require.NoError(t, err, "the place is free again")
+}
+
+// counting is a body that says whether somebody read of it.
+type counting struct{ n atomic.Int64 }
+
+func (c *counting) Read([]byte) (int, error) { c.n.Add(1); return 0, io.EOF }
 
 func TestCancelled(t *testing.T) {
 	ctx, cancel := context.WithCancel(t.Context())

@@ -5,11 +5,13 @@ package photo
 
 import (
 	"bytes"
+	"compress/zlib"
 	"encoding/binary"
 	"errors"
 	"fmt"
 	"image/jpeg"
 	"image/png"
+	"io"
 )
 
 // What is taken in at most.
@@ -104,6 +106,7 @@ func checkSize(w, h int) error {
 }
 
 var (
+	errCut    = Refused("The photograph did not arrive whole: send it again.")
 	errBroken = Refused("The file is cut short or damaged: send the photograph again.")
 	errHeavy  = Refused("The photograph takes too much memory to decode in this form: save it as ordinary JPEG, or smaller.")
 )
@@ -219,8 +222,39 @@ func walkPNG(data []byte) (animated bool, err error) {
 		if next > uint64(len(data)) {
 			return animated, errBroken
 		}
+		if name == "iCCP" {
+			if err := inflates(data[at+8 : next-4]); err != nil {
+				return animated, err
+			}
+		}
 		at = int(next) //nolint:gosec // not longer than the file
 	}
+}
+
+// inflatesTo is how much a colour profile may be once it is inflated; real ones are a few
+// megabytes at most, and two of them can inflate to two thousand.
+const inflatesTo = 4 << 20
+
+// inflates says whether the colour profile of a PNG (W3C PNG, section 11.3.2.3: a name, 0,
+// the method 0, a zlib stream) stays within its bounds, and holds no more of it in memory
+// than a few kB.
+func inflates(chunk []byte) error {
+	name := bytes.IndexByte(chunk, 0)
+	if name < 0 || name+2 > len(chunk) {
+		return errBroken
+	}
+	z, err := zlib.NewReader(bytes.NewReader(chunk[name+2:]))
+	if err != nil {
+		return errBroken
+	}
+	n, err := io.Copy(io.Discard, io.LimitReader(z, inflatesTo+1))
+	switch {
+	case n > inflatesTo:
+		return refuse("The photograph carries a colour profile of more than %d MB: save it as sRGB and send it again.", inflatesTo>>20)
+	case err != nil:
+		return errBroken
+	}
+	return nil
 }
 
 // IsRefused says whether an error is a refusal, and not a fault of ours.

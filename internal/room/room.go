@@ -32,19 +32,14 @@ func Switch(m school.Moment, c *school.Change, class string) error {
 	if _, ok := school.Classes.Get(m.Snapshot, class); class != "" && !ok {
 		return school.Missing("class")
 	}
-	hand := school.Hands.The(m.Snapshot)
-	hand.Class = class
-	_, hand.Until = school.Bells.The(m.Snapshot).Lessons.At(m.At.Local())
-	hand.Until = hand.Until.UTC()
-	school.Hands.Put(c, hand)
+	_, until := school.Bells.The(m.Snapshot).Lessons.At(m.At.Local())
+	school.Hands.Put(c, school.Hands.The(m.Snapshot).Switched(class, until.UTC(), m.At))
 	return nil
 }
 
 // Lock has the tablets take nothing, or take coats again.
 func Lock(m school.Moment, c *school.Change, locked bool) error {
-	hand := school.Hands.The(m.Snapshot)
-	hand.Locked = locked
-	school.Hands.Put(c, hand)
+	school.Hands.Put(c, school.Hands.The(m.Snapshot).Shut(locked, m.At))
 	return nil
 }
 
@@ -76,7 +71,7 @@ func Ring(m school.Moment, c *school.Change, bells []lesson.Bell) error {
 // show is the class in the room now, its tablets and the bells.
 func show(m school.Moment) contract.Room {
 	hand, week := school.Hands.The(m.Snapshot), school.Bells.The(m.Snapshot).Lessons
-	class, ends, byHand := week.Serving(hand, m.At.Local())
+	class, ends, byHand := week.Serving(hand.Set, m.At.Local())
 	pace := m.Pace()
 	return contract.Room{Class: class, Name: school.Classes.All(m.Snapshot)[class].Name, Ends: view.When(ends), ByHand: byHand, Locked: hand.Locked,
 		Damp: slices.Contains(school.Airs.The(m.Snapshot).Days, school.Day(m.At)), Pace: pace.Factor, PaceCount: pace.Count,

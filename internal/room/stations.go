@@ -20,6 +20,7 @@ type Station struct {
 	Name     string    `json:"name"`
 	PairedAt time.Time `json:"pairedAt,omitzero"`
 	EndedAt  time.Time `json:"endedAt,omitzero"` // zero while it is paired
+	Epoch    string    `json:"epoch,omitempty"`  // when it was paired, by school.Snapshot.Epoch
 }
 
 // Stations keeps the tablets that were paired.
@@ -69,18 +70,27 @@ func (p *Pairing) Holds(code string, now time.Time) bool {
 	return false
 }
 
+// reserved are the names of those who are no tablets.
+var reserved = []string{school.Teacher.Name, school.Helper.Name, "server"}
+
 // Pair takes a tablet into the room; its code held.
 func Pair(m school.Moment, c *school.Change, name string) (Station, error) {
-	name = strings.TrimSpace(name)
+	name, err := school.OneLine(name, "name of a tablet")
+	if err != nil {
+		return Station{}, err
+	}
 	if name == "" {
 		name = fmt.Sprintf("Tablet %d", len(Stations.All(m.Snapshot))+1)
 	}
+	if slices.ContainsFunc(reserved, func(other string) bool { return strings.EqualFold(name, other) }) {
+		return Station{}, school.Refuse("%q is not the name of a tablet: give it another.", name)
+	}
 	for _, st := range paired(m) {
-		if st.Name == name {
+		if strings.EqualFold(st.Name, name) {
 			return Station{}, school.Refuse("A tablet is called %q already: give this one another name.", name)
 		}
 	}
-	made := Station{ID: school.NewID(), Name: name, PairedAt: m.At}
+	made := Station{ID: school.NewID(), Name: name, PairedAt: m.At, Epoch: m.Epoch()}
 	Stations.Put(c, made)
 	return made, nil
 }
@@ -88,7 +98,7 @@ func Pair(m school.Moment, c *school.Change, name string) (Station, error) {
 // End takes a tablet out of the room again.
 func End(m school.Moment, c *school.Change, id string) error {
 	st, ok := Stations.Get(m.Snapshot, id)
-	if !ok || !st.EndedAt.IsZero() {
+	if !ok || !st.in(m) {
 		return school.Missing("tablet")
 	}
 	st.EndedAt = m.At
@@ -96,20 +106,23 @@ func End(m school.Moment, c *school.Change, id string) error {
 	return nil
 }
 
+// in says whether a tablet is in the room still.
+func (s Station) in(m school.Moment) bool { return s.EndedAt.IsZero() && s.Epoch == m.Epoch() }
+
 // paired are the tablets of the room, the first paired first.
 func paired(m school.Moment) []Station {
 	all := Stations.Sorted(m.Snapshot, func(a, b Station) int { return a.PairedAt.Compare(b.PairedAt) })
-	return slices.DeleteFunc(all, func(s Station) bool { return !s.EndedAt.IsZero() })
+	return slices.DeleteFunc(all, func(s Station) bool { return !s.in(m) })
 }
 
 // AtStation is a tablet as an actor: it serves the class that is in the room
 // now. ok is false where it was never paired or was taken out.
 func AtStation(m school.Moment, id string) (a work.Actor, ok bool) {
 	st, known := Stations.Get(m.Snapshot, id)
-	if !known || !st.EndedAt.IsZero() {
+	if !known || !st.in(m) {
 		return work.Actor{}, false
 	}
 	hand := school.Hands.The(m.Snapshot)
-	class, _, _ := school.Bells.The(m.Snapshot).Lessons.Serving(hand, m.At.Local())
+	class, _, _ := school.Bells.The(m.Snapshot).Lessons.Serving(hand.Set, m.At.Local())
 	return work.Actor{Role: work.Station, Name: st.Name, ID: st.ID, Class: class, Locked: hand.Locked}, true
 }

@@ -1,6 +1,7 @@
 package rooms_test
 
 import (
+	"fmt"
 	"testing"
 	"time"
 
@@ -10,6 +11,7 @@ import (
 	"enkaustos/core/glaze"
 	"enkaustos/core/lesson"
 	"enkaustos/core/lost"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/work"
@@ -301,4 +303,82 @@ func TestCodesOfTheRoom(t *testing.T) {
 	}
 	require.NoError(t, pair("Sink side"))
 	require.ErrorContains(t, pair("Sink side"), "give this one another name")
+}
+
+// What comes late is of the class and the lock that were when it happened: what was
+// switched by hand, what was locked, and another day.
+func TestLateTapsAreOfTheirMoment(t *testing.T) {
+	s, clock, seven, eight := twoClasses(t)
+	tablet := paired(t, s, "Sink side")
+	at := func(hour, minute int) { clock.now = time.Date(2026, 3, 2, hour, minute, 0, 0, time.Local) }
+	do := func(change func(m school.Moment, c *school.Change) error) {
+		require.NoError(t, s.change(t.Context(), change))
+	}
+	at(9, 20)
+	do(func(m school.Moment, c *school.Change) error { return room.Switch(m, c, m.ClassOf(m.Pieces[eight.ID])) })
+	at(9, 30)
+	do(func(m school.Moment, c *school.Change) error { return room.Lock(m, c, true) })
+	at(9, 40)
+	do(func(m school.Moment, c *school.Change) error { return room.Lock(m, c, false) })
+	at(9, 50)
+	do(func(m school.Moment, c *school.Change) error { return room.Switch(m, c, "") })
+	at(9, 55)
+	do(func(m school.Moment, c *school.Change) error { return room.Lock(m, c, true) })
+	at(10, 30)
+	for n, c := range []struct {
+		hour, minute int
+		piece        Piece
+		why          string
+	}{
+		{9, 17, seven, ""}, {9, 17, eight, "not of the class"},
+		{9, 25, eight, ""}, {9, 25, seven, "not of the class"},
+		{9, 35, eight, "locked then"}, {9, 45, eight, ""}, {9, 52, seven, ""},
+		{9, 57, seven, "locked then"}, {10, 20, eight, "locked then"},
+	} {
+		age := time.Date(2026, 3, 2, 10, 30, 0, 0, time.Local).Sub(time.Date(2026, 3, 2, c.hour, c.minute, 0, 0, time.Local))
+		warnings, err := s.LogLate(t.Context(), tablet(), []work.Sent{{Event: coat(fmt.Sprintf("late-%d", n), c.piece, "face", "A"), AgeMS: age.Milliseconds()}})
+		require.NoError(t, err)
+		if c.why == "" {
+			for _, w := range warnings {
+				require.NotEqual(t, matter.ToTheTeacher, w.Code, "%+v: %s", c, w.Text)
+			}
+			continue
+		}
+		require.Len(t, warnings, 1, "%+v", c)
+		require.Contains(t, warnings[0].Text, c.why)
+	}
+	before := len(s.Strays(t))
+	warnings, err := s.LogLate(t.Context(), tablet(), []work.Sent{{Event: coat("of yesterday", eight, "face", "A"), AgeMS: (24 * time.Hour).Milliseconds()}})
+	require.NoError(t, err)
+	require.Contains(t, warnings[0].Text, "of another day")
+	require.Len(t, s.Strays(t), before+1)
+	_, err = s.LogLate(t.Context(), tablet(), []work.Sent{{Event: work.Event{ID: "of-nothing", Piece: "nowhere", Kind: work.Noted, Text: "x"}, AgeMS: 60_000}})
+	require.ErrorContains(t, err, "no such piece")
+	require.Len(t, s.Strays(t), before+1, "what speaks of no piece is laid before nobody")
+}
+
+// What somebody is called decides nothing: a tablet by the teacher's name is refused, and
+// one that had it before takes nothing of the teacher's back.
+func TestANameIsNobody(t *testing.T) {
+	s, _, seven, _ := twoClasses(t)
+	for _, name := range []string{"teacher", "Teacher", " TEACHER ", "helper", "server", "tea\u200bcher", "\u202etable", "nul\x00"} {
+		require.Error(t, s.change(t.Context(), func(m school.Moment, c *school.Change) error { _, err := room.Pair(m, c, name); return err }), "%q", name)
+	}
+	tablet := paired(t, s, "Sink  side")
+	require.Equal(t, "Sink side", tablet().Name)
+	require.Error(t, s.change(t.Context(), func(m school.Moment, c *school.Change) error { _, err := room.Pair(m, c, "SINK SIDE"); return err }))
+	_, _, err := s.Log(t.Context(), school.Teacher, []work.Sent{{Event: coat("the teacher's", seven, "face", "A")}})
+	require.NoError(t, err)
+	named := tablet()
+	named.Name = school.Teacher.Name
+	undo := work.Sent{Event: work.Event{ID: "taken back", Piece: seven.ID, Kind: work.Undone, Undoes: "the teacher's"}}
+	_, _, err = s.Log(t.Context(), named, []work.Sent{undo})
+	require.ErrorContains(t, err, "Somebody else logged that")
+	_, _, err = s.Log(t.Context(), named, []work.Sent{{Event: coat("the tablet's", seven, "edge", "A")}})
+	require.NoError(t, err)
+	renamed := tablet()
+	renamed.Name = "Window"
+	undo.Undoes, undo.ID = "the tablet's", "taken back too"
+	_, _, err = s.Log(t.Context(), renamed, []work.Sent{undo})
+	require.NoError(t, err, "its own it takes back, whatever it is called by then")
 }

@@ -7,8 +7,11 @@ import (
 	"enkaustos/core/work"
 )
 
-// Teacher is the teacher at a screen of the teacher's side.
-var Teacher = work.Actor{Role: work.Teacher, Name: "teacher"}
+// The teacher and a helper at a screen of the teacher's side.
+var (
+	Teacher = work.Actor{Role: work.Teacher, Name: "teacher"}
+	Helper  = work.Actor{Role: work.Helper, Name: "helper"}
+)
 
 type actorKey struct{}
 

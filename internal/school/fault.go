@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"strings"
+	"time"
 
 	"enkaustos/core/piece"
 	"enkaustos/internal/photo"
@@ -17,13 +18,15 @@ const (
 	NotFound                  // there is no such record
 	Conflict                  // it changed since the asker looked
 	Denied                    // the asker may not
+	Flood                     // the asker asks too often
 )
 
 // Fault is a refusal in one sentence that can be shown.
 type Fault struct {
 	Kind   FaultKind
 	Text   string
-	Fields []Field // what was wrong where, if several things were
+	Fields []Field       // what was wrong where, if several things were
+	Wait   time.Duration // after which a Flood may go on
 }
 
 // Field is what was wrong with one field of a form.
@@ -42,6 +45,11 @@ func Deny(text string) error { return Fault{Kind: Denied, Text: text} }
 // Stale is a refusal because something changed since the asker looked.
 func Stale(format string, args ...any) error {
 	return Fault{Kind: Conflict, Text: fmt.Sprintf(format, args...)}
+}
+
+// TooMany is a refusal of somebody who asks too often: wait is when to come back.
+func TooMany(text string, wait time.Duration) error {
+	return Fault{Kind: Flood, Text: text, Wait: wait}
 }
 
 // Missing is a refusal because there is no such record.
@@ -73,11 +81,17 @@ func Sentence(err error) string {
 	return strings.ToUpper(text[:1]) + text[1:] + "."
 }
 
+// photoWait is when somebody may come back whose photograph was one too many.
+const photoWait = 10 * time.Second
+
 // Photo is a refusal of a picture that cannot be taken in; other errors stay as they
 // are.
 func Photo(err error) error {
-	if photo.IsRefused(err) {
+	switch {
+	case photo.IsRefused(err):
 		return Refuse("%s", err)
+	case errors.Is(err, photo.ErrBusy):
+		return TooMany(Sentence(err), photoWait)
 	}
 	return err
 }

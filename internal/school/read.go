@@ -19,6 +19,7 @@ import (
 // came since.
 func read(ctx context.Context, disk *store.Store, quick bool) (snap *Snapshot, folded int64, err error) {
 	n := from(Snapshot{Pieces: map[string]*Piece{}, Assignments: map[string]*Assignment{}})
+	n.restored = disk.Restored
 	for _, k := range registered {
 		if err := k.read(ctx, disk, n); err != nil {
 			return nil, 0, err

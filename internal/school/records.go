@@ -35,6 +35,8 @@ var (
 	Airs  = One[Air]("damp")
 	Bells = One[Week]("bells").Quiet()
 	Hands = One[lesson.ByHand]("room").Quiet()
+
+	epochs = One[epoch]("epoch").Quiet()
 )
 
 // Assignments keeps what is given to classes; in memory an assignment has its body

@@ -27,6 +27,8 @@ type Snapshot struct {
 	Spreads     stock.Spreads            // the figures of Learned
 	Seq         int64                    // of the last event
 
+	restored int64 // by which restore it came to be; 0 for none
+
 	order map[string][]string // ids of pieces as they are listed, by class
 	memo  *memo
 	takes *takes

@@ -5,7 +5,6 @@ package stock
 import (
 	"bytes"
 	"context"
-	"io"
 	"net/url"
 	"strings"
 
@@ -188,11 +187,7 @@ func (s Stock) GetHint(ctx context.Context, r contract.GetHintRequestObject) (co
 
 // PutHint keeps a picture of a maker's label, small.
 func (s Stock) PutHint(ctx context.Context, r contract.PutHintRequestObject) (contract.PutHintResponseObject, error) {
-	data, err := io.ReadAll(r.Body)
-	if err != nil {
-		return nil, err
-	}
-	kept, err := photo.KeepInTurn(ctx, data)
+	kept, err := photo.KeepInTurn(ctx, r.Body)
 	if err != nil {
 		return nil, school.Photo(err)
 	}

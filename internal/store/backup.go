@@ -2,11 +2,13 @@ package store
 
 import (
 	"context"
+	"crypto/rand"
 	"database/sql"
 	"errors"
 	"fmt"
 	"io"
-	"net/url"
+	"math"
+	"math/big"
 	"os"
 	"path/filepath"
 	"slices"
@@ -47,6 +49,9 @@ func (s *Store) Backup(ctx context.Context, now time.Time) (Backup, error) {
 	}
 	unfinished := filepath.Join(dir, "."+name+".part")
 	if _, err := s.writer.ExecContext(ctx, "VACUUM INTO ?", unfinished); err != nil {
+		return Backup{}, fmt.Errorf("copying the database to %s: %w", path, err)
+	}
+	if err := disown(ctx, unfinished); err != nil {
 		return Backup{}, fmt.Errorf("copying the database to %s: %w", path, err)
 	}
 	if err := os.Rename(unfinished, path); err != nil {
@@ -110,10 +115,32 @@ func Restore(ctx context.Context, dir, from string, now time.Time) (kept string,
 	if err := copyFile(from, fresh); err != nil {
 		return "", err
 	}
+	if err := disown(ctx, fresh); err != nil {
+		return "", err
+	}
 	if kept, err = keepOld(dir, path, now); err != nil {
 		return "", err
 	}
 	return kept, os.Rename(fresh, path)
+}
+
+// disown takes the sessions out of a copy, and marks it: whoever was sent away before it
+// was made cannot come back by it.
+func disown(ctx context.Context, path string) (err error) {
+	conn, err := sql.Open("sqlite", fileURL(path))
+	if err != nil {
+		return err
+	}
+	defer func() { err = errors.Join(err, conn.Close()) }()
+	mark, err := rand.Int(rand.Reader, big.NewInt(math.MaxInt32))
+	if err != nil {
+		return err
+	}
+	if _, err := conn.ExecContext(ctx, fmt.Sprintf("PRAGMA user_version = %d", mark)); err != nil {
+		return err
+	}
+	_, err = conn.ExecContext(ctx, "DELETE FROM sessions")
+	return err
 }
 
 // keepOld moves the present database into the backups folder, with the log
@@ -151,7 +178,7 @@ func identify(ctx context.Context, path string) (conn *sql.DB, current bool, err
 	if _, err := os.Stat(path); err != nil {
 		return nil, false, fmt.Errorf("cannot read %s", path)
 	}
-	if conn, err = sql.Open("sqlite", "file:"+(&url.URL{Path: path}).EscapedPath()); err != nil {
+	if conn, err = sql.Open("sqlite", fileURL(path)); err != nil {
 		return nil, false, err
 	}
 	if current, err = layout(ctx, conn, path); err != nil {

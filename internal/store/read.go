@@ -102,7 +102,7 @@ func (s *Store) events(ctx context.Context, take func(work.Event) error, query s
 			}
 		}
 		e.ID, e.Piece, e.Kind, e.By, e.At = string(id), known.word(piece), work.Kind(known.word(kind)), known.word(by), moment(at)
-		e.Surface, e.Glaze = known.same(e.Surface), known.same(e.Glaze)
+		e.Surface, e.Glaze, e.Hand = known.same(e.Surface), known.same(e.Glaze), known.same(e.Hand)
 		if done.Valid {
 			e.Done = moment(done.Int64)
 		}

@@ -43,6 +43,9 @@ var (
 // Store is one open data folder. Only one Store may have a folder open at a
 // time, over all processes.
 type Store struct {
+	// Restored says by which copy the database came to be; 0 where it is no copy's.
+	Restored int64
+
 	dir    string
 	lock   *flock.Flock
 	reader *sql.DB
@@ -114,6 +117,9 @@ func (s *Store) open(ctx context.Context, now time.Time, beside bool) (err error
 		return err
 	}
 	s.reader.SetMaxOpenConns(4)
+	if err := s.writer.QueryRowContext(ctx, "PRAGMA user_version").Scan(&s.Restored); err != nil {
+		return fmt.Errorf("reading the head of the database: %w", err)
+	}
 	if beside && !fresh { // now, for nobody may read while a copy's journal is made the server's
 		s.check = make(chan error, 1)
 		go func() { s.check <- quickCheck(context.WithoutCancel(ctx), s.reader, path) }()
@@ -140,8 +146,11 @@ func dsn(path, lock string) string {
 	q := url.Values{"_txlock": {lock}, "_pragma": {
 		"busy_timeout(5000)", "journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(ON)",
 	}}
-	return "file:" + (&url.URL{Path: path}).EscapedPath() + "?" + q.Encode()
+	return fileURL(path) + "?" + q.Encode()
 }
+
+// fileURL names a file as the driver takes it, whatever its path holds.
+func fileURL(path string) string { return "file:" + (&url.URL{Path: path}).EscapedPath() }
 
 // migrate brings the layout up to date, and keeps a copy of what was there.
 func (s *Store) migrate(ctx context.Context, fresh bool, now time.Time) error {

@@ -10,6 +10,7 @@ package main
 
 import (
 	"context"
+	"flag"
 	"fmt"
 	"os"
 	"os/signal"
@@ -42,13 +43,23 @@ var runs = []run{
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt)
 	defer stop()
-	if err := report(ctx); err != nil {
-		fmt.Fprintln(os.Stderr, "storm:", err)
-		os.Exit(1)
+	only := flag.String("only", "", "one part alone: storms or floods")
+	flag.Parse()
+	for _, part := range []struct {
+		name string
+		run  func(context.Context) error
+	}{{"storms", storms}, {"floods", reportFloods}} {
+		if *only != "" && *only != part.name {
+			continue
+		}
+		if err := part.run(ctx); err != nil {
+			fmt.Fprintln(os.Stderr, "storm:", err)
+			os.Exit(1)
+		}
 	}
 }
 
-func report(ctx context.Context) error {
+func storms(ctx context.Context) error {
 	fmt.Printf(`# Forty tablets in a storm
 
 Written by %[1]smake storm%[1]s on %[2]s. %[3]d simulated tablets, each paired and

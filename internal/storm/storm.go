@@ -49,7 +49,7 @@ func (r run) storm(ctx context.Context) (out outcome, err error) {
 	if err != nil {
 		return out, err
 	}
-	pieces, fleet, err := pairAll(s, head)
+	pieces, fleet, err := pairAll(s, head, tablets)
 	if err != nil {
 		return out, err
 	}
@@ -105,8 +105,8 @@ func (r run) storm(ctx context.Context) (out outcome, err error) {
 	return out, err
 }
 
-// pairAll puts a class before the tablets and pairs forty of them.
-func pairAll(s *server, head *caller) (pieces []contract.Piece, fleet []*tablet, err error) {
+// pairAll puts a class before the tablets and pairs some.
+func pairAll(s *server, head *caller, many int) (pieces []contract.Piece, fleet []*tablet, err error) {
 	var classes []contract.Class
 	var list contract.PieceList
 	if err := head.call("GET", "/classes", nil, &classes); err != nil {
@@ -119,7 +119,7 @@ func pairAll(s *server, head *caller) (pieces []contract.Piece, fleet []*tablet,
 	if err := head.call("GET", "/pieces?class="+classes[i].Id, nil, &list); err != nil {
 		return nil, nil, err
 	}
-	for i := range tablets {
+	for i := range many {
 		var made struct{ Code string }
 		if err := head.call("POST", "/room/code", nil, &made); err != nil {
 			return nil, nil, err

@@ -22,8 +22,8 @@ type Photograph = school.Photograph
 
 // Take takes in a photograph of a rack. One is decoded at a time: the caller waits
 // for its turn, or until its context ends.
-func (p Photographs) Take(ctx context.Context, name string, data []byte) (Photograph, error) {
-	kept, err := photo.KeepInTurn(ctx, data)
+func (p Photographs) Take(ctx context.Context, name string, body io.Reader) (Photograph, error) {
+	kept, err := photo.KeepInTurn(ctx, body)
 	if err != nil {
 		return Photograph{}, school.Photo(err)
 	}
@@ -56,11 +56,7 @@ func (p Photographs) ListPhotographs(context.Context, contract.ListPhotographsRe
 
 // AddPhotograph takes in a photograph of a rack.
 func (p Photographs) AddPhotograph(ctx context.Context, r contract.AddPhotographRequestObject) (contract.AddPhotographResponseObject, error) {
-	data, err := io.ReadAll(r.Body)
-	if err != nil {
-		return nil, err
-	}
-	made, err := p.Take(ctx, r.Params.Name, data)
+	made, err := p.Take(ctx, r.Params.Name, r.Body)
 	if err != nil {
 		return nil, err
 	}

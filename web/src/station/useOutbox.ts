@@ -119,7 +119,8 @@ export function useOutbox(on: {
       const status = error instanceof Problem ? error.status : 0;
       offline.value = status === 0 || status >= 500;
       shutOut.value = status === 401;
-      if (offline.value || shutOut.value) {
+      const wait = status === 429; // the server has enough of this tablet for a moment: nothing is lost by it
+      if (offline.value || shutOut.value || wait) {
         if (!tap.late && tap.no !== undefined)
           await kept((store) => store.put("taps", { ...plain(tap), late: true }));
         tap.late = true;

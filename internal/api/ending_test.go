@@ -1,0 +1,177 @@
+package api_test
+
+import (
+	"context"
+	"fmt"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/httptest"
+	"net/url"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/api"
+	"enkaustos/internal/demo"
+	"enkaustos/internal/door"
+	"enkaustos/internal/store"
+)
+
+// status is what an open door answers, and a shut one.
+func status(t *testing.T, c *http.Client, url string) int {
+	path := "/api/classes"
+	got, _ := ask(t, c, "GET", url+path, "")
+	return got
+}
+
+// Ending ends: who came in by a passphrase is out as soon as it is another, or none.
+func TestAnEndedSessionIsOver(t *testing.T) {
+	server, s := school(t)
+	all := roles(t, server.URL)
+	require.Equal(t, http.StatusOK, status(t, all["helper"], server.URL))
+	for _, passphrase := range []string{"helping hands, others", ""} {
+		code, text := ask(t, all["teacher"], "PUT", server.URL+"/api/helper", `{"passphrase":"`+passphrase+`"}`)
+		require.Equal(t, http.StatusNoContent, code, text)
+		require.Equal(t, http.StatusUnauthorized, status(t, all["helper"], server.URL))
+		if passphrase != "" {
+			code, text = ask(t, all["helper"], "POST", server.URL+"/api/login", `{"passphrase":"`+passphrase+`"}`)
+			require.Equal(t, http.StatusOK, code, text)
+			require.Equal(t, http.StatusOK, status(t, all["helper"], server.URL))
+		}
+	}
+	code, _ := ask(t, all["station"], "GET", server.URL+"/api/station", "")
+	require.Equal(t, http.StatusOK, code)
+	require.NoError(t, door.SetPassphrase(t.Context(), s, door.TeacherSecret, "quite another one"))
+	for role, c := range all {
+		require.Equal(t, http.StatusUnauthorized, status(t, c, server.URL), role)
+	}
+	again := visitor(t)
+	code, text := ask(t, again, "POST", server.URL+"/api/login", `{"passphrase":"quite another one"}`)
+	require.Equal(t, http.StatusOK, code, text)
+	_, text = ask(t, again, "GET", server.URL+"/api/room", "")
+	require.Contains(t, text, `"stations":[]`, "a tablet that cannot come in is not shown as one of the room")
+	for _, refused := range []string{"nine char", strings.Repeat("x", 201), "ÄÖÜäöüß§€"} {
+		require.ErrorContains(t, door.SetPassphrase(t.Context(), s, door.TeacherSecret, refused), "10 to 200 characters", "what the door refuses is refused here")
+	}
+}
+
+// A backup that is put back brings nobody back who was sent away, and no token that lies
+// on the disk or in a backup opens a door.
+func TestARestoredSchoolLetsNobodyBack(t *testing.T) {
+	dir := t.TempDir()
+	s, clock, err := demo.Open(t.Context(), dir, time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
+	require.NoError(t, err)
+	var serving *api.Server
+	server := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) { serving.ServeHTTP(w, r) }))
+	defer server.Close()
+	serve := func() {
+		serving, err = api.New(api.Options{School: s, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Advance: clock.Advance})
+		require.NoError(t, err)
+	}
+	serve()
+	all := roles(t, server.URL)
+	made, err := s.Backup(t.Context())
+	require.NoError(t, err)
+	for role, c := range all {
+		at, err := url.Parse(server.URL)
+		require.NoError(t, err)
+		if role == "nobody" {
+			continue
+		}
+		token := c.Jar.Cookies(at)[0].Value
+		for _, file := range []string{"enkaustos.db", "enkaustos.db-wal", "backups/" + made.Name} {
+			disk, err := os.ReadFile(filepath.Join(dir, file))
+			require.NoError(t, err)
+			require.NotContains(t, string(disk), token, "%s in %s", role, file)
+		}
+	}
+	serving.Close()
+	require.NoError(t, s.Close())
+	_, err = store.Restore(t.Context(), dir, filepath.Join(dir, "backups", made.Name), time.Now())
+	require.NoError(t, err)
+	s, clock, err = demo.Open(t.Context(), dir, time.Time{}, false)
+	require.NoError(t, err)
+	serve()
+	for role, c := range all {
+		require.Equal(t, http.StatusUnauthorized, status(t, c, server.URL), role)
+	}
+	_, text := ask(t, teacher(t, server.URL), "GET", server.URL+"/api/room", "")
+	require.Contains(t, text, `"stations":[]`)
+	serving.Close()
+	require.NoError(t, s.Close())
+}
+
+// A whole class that hands in what it logged without the network never meets a bound; a
+// tablet that sends more than a class can is told to wait, and loses nothing by it.
+func TestATabletThatFloods(t *testing.T) {
+	server, _ := school(t)
+	tablet := roles(t, server.URL)["station"]
+	_, text := ask(t, tablet, "GET", server.URL+"/api/pieces", "")
+	piece := between(text, `"id":"`, `"`)
+	surface := between(text, `"surfaces":[`, `]`)
+	surface = between(surface, `"id":"`, `"`)
+	sent, kept := 0, 0
+	flood := func(events string) (int, string) {
+		code, text := ask(t, tablet, "POST", server.URL+"/api/events", `{"events":[`+events+`]}`)
+		sent++
+		if code == http.StatusOK {
+			kept++
+		}
+		return code, text
+	}
+	for student := range 32 {
+		var taps []string
+		for n := range 20 {
+			taps = append(taps, fmt.Sprintf(`{"id":"flooding-%d-%d","kind":"coat","piece":"%s","surface":"%s","glaze":"N01","ageMS":60000}`, student, n, piece, surface))
+		}
+		code, text := flood(strings.Join(taps, ","))
+		require.Equal(t, http.StatusOK, code, text)
+	}
+	code := http.StatusOK
+	for n := 0; code == http.StatusOK && n < 500; n++ {
+		code, text = flood(fmt.Sprintf(`{"id":"noting-%d","kind":"note","piece":"%s","text":"x"}`, n, piece))
+	}
+	require.Equal(t, http.StatusTooManyRequests, code)
+	require.Contains(t, text, "more than a class can log")
+	require.Less(t, kept, 32+150)
+	code, text = flood(`{"id":"still-taken","kind":"coat","piece":"` + piece + `","surface":"` + surface + `","glaze":"N01"}`)
+	require.Equal(t, http.StatusOK, code, "coats go on: %s", text)
+	code, text = flood(`{"id":"of-nothing","kind":"coat","piece":"nowhere","surface":"x","glaze":"N01","ageMS":60000}`)
+	require.Equal(t, http.StatusNotFound, code, text)
+}
+
+func between(text, from, to string) string {
+	_, text, _ = strings.Cut(text, from)
+	text, _, _ = strings.Cut(text, to)
+	return text
+}
+
+// A session has four streams and no fifth; one that is closed makes room for another.
+func TestStreamsOfASession(t *testing.T) {
+	server, _ := school(t)
+	c := teacher(t, server.URL)
+	var last context.CancelFunc
+	open := func() int {
+		ctx, cancel := context.WithCancel(t.Context())
+		t.Cleanup(cancel)
+		last = cancel
+		r, err := http.NewRequestWithContext(ctx, "GET", server.URL+"/api/live", nil)
+		require.NoError(t, err)
+		answer, err := c.Do(r)
+		require.NoError(t, err)
+		t.Cleanup(func() { _ = answer.Body.Close() })
+		return answer.StatusCode
+	}
+	for range 4 {
+		require.Equal(t, http.StatusOK, open())
+	}
+	closes := last
+	require.Equal(t, http.StatusTooManyRequests, open())
+	closes()
+	require.Eventually(t, func() bool { return open() == http.StatusOK }, 20*time.Second, 50*time.Millisecond)
+}
