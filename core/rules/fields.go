@@ -174,6 +174,10 @@ var fields = []Field{
 		Reason:  "Young children read pictures and tallies faster than words.",
 		Choices: []Choice{{string(InWords), "In words"}, {string(InPictures), "In pictures and tallies, few words"}},
 		choice:  func(h *House) *string { return (*string)(&h.Tablets) }},
+	{Key: "names", Group: forRoom, Name: "What tablets call a student",
+		Reason:  "A tablet lies about for everybody to read; a mark says to its maker what it has to.",
+		Choices: []Choice{{string(ByName), "By name and mark"}, {string(ByMark), "By the mark alone"}},
+		choice:  func(h *House) *string { return (*string)(&h.Names) }},
 
 	{Key: "mostColours", Group: forLimits, Name: "Colours on one piece, at most", Unit: "glazes", Most: 12,
 		Reason: "Two or three colours are a decision; eight are a palette. 0 sets no limit. Clear does not count.",

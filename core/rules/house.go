@@ -65,6 +65,7 @@ type House struct {
 	Wash    Washing   // between colours
 	Thins   Hand      // who thins glaze
 	Tablets Speech    // how tablets speak
+	Names   Naming    // what they call a student
 
 	MostColours   int      // on one piece; 0 = no limit
 	InsideOutside InAndOut // whether inside and outside take one glaze each
@@ -80,7 +81,7 @@ func Default() House {
 		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: BareFoot, FootBy: WipedBack, Underside: MayBeGlazed, Seat: BareSeat, Wipes: Student,
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: WhenDry, KilnDryHours: 12,
 		Hidden: CoverAll, OtherClay: Hint,
-		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, Wash: WashBrush, Thins: Teacher, Tablets: InWords,
+		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, Wash: WashBrush, Thins: Teacher, Tablets: InWords, Names: ByName,
 		InsideOutside: AsTheyLike, MostCovered: 100,
 	}
 }

@@ -197,6 +197,15 @@ const (
 	InPictures Speech = "pictures" // and tallies
 )
 
+// Naming says what tablets call a student.
+type Naming string
+
+// The schools of Naming.
+const (
+	ByName Naming = "name"
+	ByMark Naming = "mark" // that is scratched into the clay; by name where there is none
+)
+
 // InAndOut says whether inside and outside take one glaze each.
 type InAndOut string
 

@@ -49,10 +49,15 @@ var befalling = []Entry{
 	{Kind: Absent, By: Helper,
 		apply: func(s *State, e Event) { s.Absent = e.Happened() },
 		says:  says("Its maker was absent")},
-	{Kind: Noted, Fields: []string{"text"}, By: Station,
+	{Kind: Noted, Fields: []string{"text", "shown"}, By: Station,
 		check: func(e Event, _ Scene) *Refusal { return unless(e.Text != "", "an empty note says nothing.") },
-		apply: func(s *State, e Event) { s.Notes = append(slices.Clip(s.Notes), e.Text) },
-		says:  words("Note")},
+		apply: func(s *State, e Event) { s.Notes = append(slices.Clip(s.Notes), Note{e.Text, e.Shown}) },
+		says: func(e Event, on string) string {
+			if e.Shown {
+				return words("Note for the class")(e, on)
+			}
+			return words("Note")(e, on)
+		}},
 	{Kind: Pictured, Fields: []string{"photo"}, By: Helper,
 		apply: func(s *State, e Event) { s.Pictures = append(slices.Clip(s.Pictures), e.Photo) },
 		says:  says("Photographed")},

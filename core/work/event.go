@@ -121,6 +121,7 @@ type Event struct {
 	Load    string       `json:"load,omitempty"`
 	Cone    kiln.Cone    `json:"cone,omitempty"`
 	Text    string       `json:"text,omitempty"`
+	Shown   bool         `json:"shown,omitempty"` // the class may read the text
 	Again   bool         `json:"again,omitempty"` // would repeat it
 	Mark    int          `json:"mark,omitempty"`
 }

@@ -40,6 +40,7 @@ func TestWhatIsRefused(t *testing.T) {
 		"Marks and rulings are the teacher's.":                              {Actor{Role: Helper, Name: "helper"}, Event{Kind: Ruled}},
 		"This piece is not of the class that is in the room now.":           {Actor{Role: Station, Name: "Table 1", Class: "d"}, coat},
 		"What happened in another lesson is entered on the teacher's side.": {table, Event{Kind: Coated, Surface: "face", Glaze: "A", Done: start.Add(-time.Hour)}},
+		"What the class may read is said on the teacher's side.":            {table, Event{Kind: Noted, Text: "ask me", Shown: true}},
 		"Somebody else logged that: the teacher can take it back.":          {Actor{Role: Station, Name: "Table 2", Class: "c"}, Event{Kind: Undone, Undoes: "mine"}},
 		`a slab has no surface "nowhere".`:                                  {teacher, Event{Kind: Coated, Surface: "nowhere", Glaze: "A"}},
 		`a slab has no surface "".`:                                         {teacher, Event{Kind: Patched}},

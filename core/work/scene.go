@@ -27,11 +27,12 @@ func (r Role) rank() int { return slices.Index([]Role{Station, Helper, Teacher},
 // Actor is who asks: a role, and the name that stands in the record.
 type Actor struct {
 	Role   Role
-	Name   string // "teacher", "helper", or what the tablet is called: shown, and never compared
-	ID     string // of a station
-	For    string // whose hand it was, where it is kept for somebody else; "" for the actor's own
-	Class  string // of a station: the class it serves now
-	Locked bool   // of a station: it takes nothing now
+	Name   string    // "teacher", "helper", or what the tablet is called: shown, and never compared
+	ID     string    // of a station
+	For    string    // whose hand it was, where it is kept for somebody else; "" for the actor's own
+	Class  string    // of a station: the class it serves now
+	Locked bool      // of a station: it takes nothing now
+	Since  time.Time // of a station: when it was paired
 }
 
 // Hand says who somebody is, whatever they are called: a tablet that calls itself
@@ -118,6 +119,8 @@ func mayLog(by Actor, entry Entry, e Event, sc Scene) *Refusal {
 		return nil
 	case sc.Class != by.Class:
 		return &Refusal{NotYours, "This piece is not of the class that is in the room now."}
+	case e.Shown:
+		return &Refusal{NotYours, "What the class may read is said on the teacher's side."}
 	case !e.Done.IsZero():
 		return &Refusal{NotYours, "What happened in another lesson is entered on the teacher's side."}
 	}

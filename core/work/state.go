@@ -24,7 +24,7 @@ type State struct {
 	Place    Place     // where it was last put
 	BoneDry  bool      // felt bone dry before the first coat, and not wetted since
 	Pictures []string  // ids of photographs
-	Notes    []string
+	Notes    []Note
 	Cover    *Look           // the last look all round
 	Check    *Check          // the last check of the foot
 	Helps    map[string]bool // stilts, cookie, wash: recorded for its firing
@@ -54,6 +54,12 @@ type Coat struct {
 	Hand    string // who laid it, by Actor.Hand
 	Felt    Thickness
 	Doubts  string // ID of the coat that it may be once more
+}
+
+// Note is what somebody wanted remembered of a piece.
+type Note struct {
+	Text  string
+	Shown bool // the class may read it; else it is for the teacher's side
 }
 
 // Touch is a finger that felt a coat.

@@ -79,7 +79,7 @@ func Take(m school.Moment, c *school.Change, by work.Actor, events []work.Sent) 
 			of = before.Piece
 		}
 		if of != "" && of != e.Piece {
-			return nil, school.Stale("%s: that id belongs to something that happened to another piece.", m.Who(p))
+			return nil, school.Stale("%s: that id belongs to something that happened to another piece.", view.Who(m, by, p))
 		}
 		if of != "" {
 			continue
@@ -87,7 +87,7 @@ func Take(m school.Moment, c *school.Change, by work.Actor, events []work.Sent) 
 		if e, err = accept(m, c, by, p, sent); err != nil {
 			return nil, err
 		}
-		said, err := warned(m, p, e)
+		said, err := warned(m, by, p, e)
 		if err != nil {
 			return nil, err
 		}
@@ -138,7 +138,7 @@ func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, s
 		return e, lost
 	}
 	if refusal != nil {
-		return e, refused(m, p, refusal)
+		return e, refused(m, by, p, refusal)
 	}
 	e.At, e.By, e.Hand, e.Doubts = m.At, by.Name, by.Hand(), ""
 	e.Done, e.DeviceAt = e.Done.UTC().Truncate(time.Millisecond), e.DeviceAt.UTC().Truncate(time.Millisecond)
@@ -155,18 +155,18 @@ func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, s
 }
 
 // refused says whose piece it is, unless the refusal is about who asks.
-func refused(m school.Moment, p *school.Piece, r *work.Refusal) error {
+func refused(m school.Moment, by work.Actor, p *school.Piece, r *work.Refusal) error {
 	switch r.Why {
 	case work.NotYours:
 		return school.Deny(r.Text)
 	case work.Stale:
-		return school.Stale("%s: %s", m.Who(p), r.Text)
+		return school.Stale("%s: %s", view.Who(m, by, p), r.Text)
 	}
-	return school.Refuse("%s: %s", m.Who(p), r.Text)
+	return school.Refuse("%s: %s", view.Who(m, by, p), r.Text)
 }
 
 // warned is what core has to say about a coat, with whose piece it is on.
-func warned(m school.Moment, p *school.Piece, e work.Event) (list []Warning, err error) {
+func warned(m school.Moment, by work.Actor, p *school.Piece, e work.Event) (list []Warning, err error) {
 	if e.Kind != work.Coated {
 		return nil, nil
 	}
@@ -174,7 +174,7 @@ func warned(m school.Moment, p *school.Piece, e work.Event) (list []Warning, err
 	jar, _ := school.Glazes.Get(m.Snapshot, e.Glaze)
 	for _, w := range bench.Warnings(bench.Lay{Event: e, Body: p.Body, Plan: p.Plan.Choices, State: p.State, House: a.House,
 		Drying: m.Drying(a), Jar: jar, Jars: plan.AllowedJars(a.Jars, school.Classes.All(m.Snapshot)[a.Class].Jars)}) {
-		list = append(list, Warning{Event: e.ID, Piece: e.Piece, Code: w.Code, Text: m.Who(p) + ": " + w.Text})
+		list = append(list, Warning{Event: e.ID, Piece: e.Piece, Code: w.Code, Text: view.Who(m, by, p) + ": " + w.Text})
 	}
 	return list, nil
 }
@@ -226,6 +226,7 @@ func (b Bench) LogLate(ctx context.Context, by work.Actor, events []work.Sent) (
 // What a tablet may not log late.
 var (
 	errAnotherDay = school.Deny("It is of another day.")
+	errNotPaired  = school.Deny("The tablet was not paired then.")
 	errLockedThen = school.Deny("The tablets were locked then.")
 )
 
@@ -237,6 +238,8 @@ func asOf(m school.Moment, by work.Actor, at time.Time) (then work.Actor, err er
 	switch {
 	case school.Day(at) != school.Day(m.At):
 		return then, errAnotherDay
+	case at.Before(by.Since):
+		return then, errNotPaired
 	case locked:
 		return then, errLockedThen
 	}

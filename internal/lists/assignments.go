@@ -54,6 +54,7 @@ type AssignmentChange struct {
 	Marking  *piece.Marking
 	Template *plan.Plan // empty takes it away
 	Jars     *[]string  // empty allows what the class may use
+	Released *bool      // its class may see what came of it
 }
 
 // Reshape changes what every piece of an assignment is like: its measurements, what
@@ -78,6 +79,9 @@ func Reshape(m school.Moment, c *school.Change, id string, to AssignmentChange) 
 	}
 	if to.Jars != nil {
 		next.Jars = *to.Jars
+	}
+	if to.Released != nil {
+		next.Released = *to.Released
 	}
 	if err := cmp.Or(m.Room().KnownJars(next.Jars), m.Room().KnownClays(next.Marking)); err != nil {
 		return next, school.Says(err)
@@ -120,7 +124,7 @@ func keeps(m school.Moment, p *school.Piece, next school.AssignmentRecord) error
 
 func assignment(a school.AssignmentRecord, pieces int) contract.Assignment {
 	return contract.Assignment{Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures, Clay: a.Clay, Cone: string(a.Cone),
-		Pieces: pieces, Marking: a.Marking, Template: view.Choices(a.Template), Rules: len(a.Rules), Jars: view.All(a.Jars)}
+		Pieces: pieces, Marking: a.Marking, Template: view.Choices(a.Template), Rules: len(a.Rules), Jars: view.All(a.Jars), Released: a.Released}
 }
 
 // ListAssignments lists the assignments, the oldest first.
@@ -150,7 +154,7 @@ func (l Lists) AddAssignment(ctx context.Context, r contract.AddAssignmentReques
 
 // ChangeAssignment changes what every piece of an assignment is like.
 func (l Lists) ChangeAssignment(ctx context.Context, r contract.ChangeAssignmentRequestObject) (contract.ChangeAssignmentResponseObject, error) {
-	to := AssignmentChange{Name: r.Body.Name, Measures: view.Value(r.Body.Measures), Jars: r.Body.Jars, Marking: r.Body.Marking}
+	to := AssignmentChange{Name: r.Body.Name, Measures: view.Value(r.Body.Measures), Jars: r.Body.Jars, Marking: r.Body.Marking, Released: r.Body.Released}
 	if r.Body.Template != nil {
 		t := view.PlanOf(*r.Body.Template)
 		to.Template = &t

@@ -161,7 +161,7 @@ func (b *Streams) write(m *message, now school.Moment, pieces []*school.Piece) {
 	for _, p := range pieces {
 		rest, class := view.JSON(now, work.Actor{Role: work.Helper}, p), now.ClassOf(p)
 		teacher, helper = append(teacher, view.JSON(now, school.Teacher, p)), append(helper, rest)
-		byClass[class] = append(byClass[class], rest)
+		byClass[class] = append(byClass[class], view.JSON(now, work.Actor{Role: work.Station}, p))
 		seq = max(seq, p.State.Seq)
 	}
 	m.teacher, m.helper, m.tablets = frame(seq, now.At, teacher), frame(seq, now.At, helper), map[string][]byte{}

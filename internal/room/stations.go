@@ -124,5 +124,5 @@ func AtStation(m school.Moment, id string) (a work.Actor, ok bool) {
 	}
 	hand := school.Hands.The(m.Snapshot)
 	class, _, _ := school.Bells.The(m.Snapshot).Lessons.Serving(hand.Set, m.At.Local())
-	return work.Actor{Role: work.Station, Name: st.Name, ID: st.ID, Class: class, Locked: hand.Locked}, true
+	return work.Actor{Role: work.Station, Name: st.Name, ID: st.ID, Class: class, Locked: hand.Locked, Since: st.PairedAt}, true
 }

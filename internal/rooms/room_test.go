@@ -330,7 +330,7 @@ func TestLateTapsAreOfTheirMoment(t *testing.T) {
 		piece        Piece
 		why          string
 	}{
-		{9, 17, seven, ""}, {9, 17, eight, "not of the class"},
+		{9, 17, seven, ""}, {9, 17, eight, "not of the class"}, {9, 10, seven, "not paired then"},
 		{9, 25, eight, ""}, {9, 25, seven, "not of the class"},
 		{9, 35, eight, "locked then"}, {9, 45, eight, ""}, {9, 52, seven, ""},
 		{9, 57, seven, "locked then"}, {10, 20, eight, "locked then"},

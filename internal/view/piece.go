@@ -22,10 +22,13 @@ import (
 // and of the findings it carries the gravest.
 func Piece(m school.Moment, by work.Actor, p *school.Piece) contract.Piece {
 	v := listed(m, p)
-	if by.Role != work.Teacher {
-		v = WithoutMarks(v)
+	switch by.Role {
+	case work.Teacher:
+		return v
+	case work.Station:
+		return atTablet(m, p, v)
 	}
-	return v
+	return WithoutMarks(v)
 }
 
 // Pieces is Piece for a list of them.
@@ -37,7 +40,10 @@ func Pieces(m school.Moment, by work.Actor, list []*school.Piece) []contract.Pie
 // changes, so that lists of a thousand pieces cost no more than their length.
 func JSON(m school.Moment, by work.Actor, p *school.Piece) []byte {
 	key := "piece"
-	if by.Role != work.Teacher && p.State.Quality != nil {
+	switch {
+	case by.Role == work.Station:
+		key = "piece at a tablet"
+	case by.Role != work.Teacher && p.State.Quality != nil:
 		key = "piece without marks"
 	}
 	return m.Remembered(p, key, func() []byte {
@@ -60,7 +66,7 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 		Fit: ready.MayBeLoaded(s, at.Blockers), Together: Some(ready.MayPassTogether(at.Blockers)), Approval: Approval(p),
 		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Blockers), Findings: []contract.Finding{}, Warnings: Some(warnings(at.Findings)),
 		Overruled: List(s.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
-		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(s.Pictures), Notes: All(s.Notes),
+		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(s.Pictures), Notes: notes(s.Notes, false),
 		Missing: Some(s.Missing), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Absent: When(s.Absent),
 		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(s.Damage), Wish: wish(m, p)}
 	if len(at.Findings) > 0 {
@@ -186,6 +192,9 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 		}
 	}
 	own := p.Plan.Own
+	if by.Role == work.Station {
+		log, tiles = nil, nil
+	}
 	whole := Piece(m, by, p)
 	whole.Findings = List(m.Findings(p, at), Finding)
 	help := foot.Suggest(foot.Risk{Band: at.Band, HouseMM: a.House.BandMM, ContactMM: p.Body.Across(),
@@ -193,9 +202,17 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 	return contract.PieceDetail{Now: m.At, Piece: whole, Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
 		Surfaces: List(p.Body.Surfaces, SurfaceArea), History: history(by, p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
 		Own: own, Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
-		Help: List(help, func(h foot.Help) contract.Help {
+		Help: List(helpFor(by, help), func(h foot.Help) contract.Help {
 			return contract.Help{Kind: contract.HelpKind(h.Kind), Why: h.Why, Recorded: p.State.Helps[h.Kind]}
 		})}
+}
+
+// helpFor is what who asks may see of the help that a piece should get: none at a tablet.
+func helpFor(by work.Actor, help []foot.Help) []foot.Help {
+	if by.Role == work.Station {
+		return nil
+	}
+	return help
 }
 
 // history is the record of a piece; the teacher's marks are the teacher's.

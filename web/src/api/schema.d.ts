@@ -1782,6 +1782,8 @@ export interface components {
             captions: components["schemas"]["Caption"][];
         };
         Assignment: {
+            /** @description Its class may see what came of it and what was thought of that */
+            released: boolean;
             /** @description Jars it may use; empty for what the class may */
             jars: string[];
             marking: components["schemas"]["Marking"];
@@ -2145,6 +2147,8 @@ export interface components {
             /** @description Of the blocker that is overruled */
             code?: string;
             text?: string;
+            /** @description The class may read the text */
+            shown?: boolean;
             again?: boolean;
             mark?: number;
             /**
@@ -2380,6 +2384,7 @@ export interface components {
             amounts: components["schemas"]["Amount"][];
         };
         AssignmentChange: {
+            released?: boolean;
             name?: string;
             measures?: {
                 [key: string]: number;

@@ -12,6 +12,7 @@ interface Fate {
   name: string;
   ask?: string;
   needs?: boolean;
+  shown?: boolean;
   parts?: boolean;
   done: string;
   when: (p: Piece) => boolean;
@@ -55,6 +56,15 @@ const fates: Fate[] = [
     when: (p) => !!p.missing,
   },
   { kind: "note", name: "A note", ask: "What to remember", needs: true, done: "Noted.", when: () => true },
+  {
+    kind: "note",
+    name: "A note that the class may read",
+    ask: "What to say to its maker",
+    needs: true,
+    shown: true,
+    done: "Noted; the tablets show it.",
+    when: () => true,
+  },
   { kind: "aside", name: "Set aside", ask: "Why", done: "Set aside.", when: (p) => !p.aside },
   { kind: "resume", name: "Taken up again", done: "Taken up again.", when: (p) => !!p.aside },
   {
@@ -104,6 +114,7 @@ function keep() {
       kind: f.kind,
       ...(f.ask && form.text.trim() ? { text: form.text.trim() } : {}),
       ...(f.parts ? { parts: form.parts } : {}),
+      ...(f.shown ? { shown: true } : {}),
     },
     f.done,
   );

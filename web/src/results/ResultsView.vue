@@ -1,17 +1,36 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import ResultCard from "@/results/ResultCard.vue";
-import { useGuide } from "@/lib/useLists";
+import { answer, api } from "@/api/client";
+import { useChanged } from "@/lib/queries";
+import { useAssignments, useGuide } from "@/lib/useLists";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
+import { useSession } from "@/lib/useSession";
+import { attempt, say } from "@/ui/messages";
 
 const screen = useScreen();
+const session = useSession();
+const changed = useChanged();
+const assignments = useAssignments();
 const guide = useGuide();
 const { pieces, isPending } = usePieces();
 const marked = ref(false);
 const shown = computed(() =>
   pieces.value.filter((p) => p.stage === "results" || (marked.value && p.stage === "done")),
 );
+/** The assignments whose results are here: what came of them can be released to the class. */
+const here = computed(() => {
+  const ids = new Set(shown.value.map((p) => p.assignment));
+  return assignments.data.value?.filter((a) => ids.has(a.id)) ?? [];
+});
+async function release(id: string, released: boolean) {
+  const now = await attempt(
+    answer(api.PATCH("/assignments/{id}", { params: { path: { id } }, body: { released } })),
+  );
+  if (now) say(`${now.name}: ${now.released ? "the tablets of its class show it." : "for you alone."}`);
+  await changed("assignment");
+}
 </script>
 
 <template>
@@ -27,6 +46,16 @@ const shown = computed(() =>
   <p class="caution grind">
     Sharp drips: grind with eye protection and a mask. Enkaustos never calls a piece food safe.
   </p>
+  <fieldset v-if="here.length && session.data.value?.role === 'teacher'" class="release">
+    <legend>The class sees what came out, and what everybody thought of it:</legend>
+    <el-checkbox
+      v-for="a in here"
+      :key="a.id"
+      :model-value="a.released"
+      :label="a.name"
+      @update:model-value="release(a.id, $event as boolean)"
+    />
+  </fieldset>
   <ul v-if="shown.length" class="cards">
     <li v-for="p in shown" :key="p.id"><ResultCard :piece="p" :marks="guide.data.value?.marks ?? []" /></li>
   </ul>
@@ -38,6 +67,19 @@ const shown = computed(() =>
 <style scoped>
 .grind {
   margin-bottom: 14px;
+}
+.release {
+  border: 0;
+  padding: 0;
+  margin-bottom: 14px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  column-gap: 20px;
+}
+.release legend {
+  float: left;
+  font-weight: 600;
 }
 .cards {
   display: grid;

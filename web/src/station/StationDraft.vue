@@ -67,6 +67,7 @@ const surfaces = computed(() =>
 <template>
   <p v-if="approved" class="none">This plan was approved. Ask your teacher to change it.</p>
   <div v-else class="draft">
+    <p v-if="piece.approval.note" class="note">Your teacher says: {{ piece.approval.note }}</p>
     <div class="drawing">
       <HalfSection
         v-if="detail"
@@ -103,6 +104,11 @@ const surfaces = computed(() =>
   height: 300px;
   background: var(--paper);
   border: 1px solid var(--line);
+}
+.note {
+  border-left: 5px solid var(--ink);
+  padding: 2px 12px;
+  font-size: 18px;
 }
 .acts {
   display: flex;

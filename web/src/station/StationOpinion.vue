@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import type { Piece } from "@/api/client";
 import { useTablet } from "@/station/useStation";
 
@@ -9,6 +9,13 @@ const props = defineProps<{ piece: Piece }>();
 const emit = defineEmits<{ done: [] }>();
 const text = ref(props.piece.opinion ?? "");
 const again = ref(props.piece.again ?? true);
+/** What the others thought, where the teacher released it to the class. */
+const others = computed(() =>
+  station.known.value.pieces.filter(
+    (p) => p.assignment === props.piece.assignment && p.id !== props.piece.id && p.opinion,
+  ),
+);
+const before = props.piece.opinion === "";
 async function keep() {
   await station.outbox.push({
     kind: "opinion",
@@ -22,6 +29,7 @@ async function keep() {
 
 <template>
   <form class="opinion" @submit.prevent="keep">
+    <p v-if="before" class="soft">Something is kept already; what you say now takes its place.</p>
     <label>
       What moved, what surprised you, what would you change?
       <textarea v-model="text" rows="5" maxlength="600" required />
@@ -33,6 +41,15 @@ async function keep() {
     </fieldset>
     <button class="big" type="submit">Keep it</button>
   </form>
+  <section v-if="others.length" class="others">
+    <h2>What the class thinks</h2>
+    <ul>
+      <li v-for="p in others" :key="p.id">
+        <b>{{ p.student }}</b>: {{ p.opinion }}
+        <span class="soft">{{ p.again ? "Would do it again." : "Would not." }}</span>
+      </li>
+    </ul>
+  </section>
 </template>
 
 <style scoped>
@@ -40,6 +57,15 @@ async function keep() {
   display: grid;
   gap: 16px;
   max-width: 620px;
+}
+.others {
+  margin-top: 26px;
+  max-width: 620px;
+}
+.others li {
+  padding: 7px 0;
+  border-top: 1px solid var(--line);
+  font-size: 18px;
 }
 fieldset {
   border: 0;

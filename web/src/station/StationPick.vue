@@ -27,7 +27,7 @@ const shown = computed(() => {
 });
 const several = computed(() => new Set(station.known.value.pieces.map((p) => p.title)).size > 1);
 function says(p: Piece) {
-  if (p.unloaded && !p.opinion) return "out of the kiln: say what you think";
+  if (p.unloaded && p.opinion === undefined) return "out of the kiln: say what you think";
   if (p.fired) return p.unloaded ? "fired" : "in the kiln";
   if (!p.revision && !p.surfaces.some((s) => s.on.length)) return "make a plan";
   const left = withTaps(p.surfaces, p.id, station.outbox.taps.value).reduce(
@@ -57,7 +57,7 @@ function enter() {
   <ul class="names">
     <li v-for="p in shown" :key="p.id">
       <button type="button" @click="emit('pick', p.id)">
-        <span class="mark" aria-hidden="true">{{ p.mark }}</span>
+        <span class="mark" aria-hidden="true">{{ p.mark === p.student ? "" : p.mark }}</span>
         <b>{{ p.student }}</b>
         <span>{{ several ? `${p.title}, ` : "" }}{{ says(p) }}</span>
       </button>

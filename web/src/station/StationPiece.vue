@@ -85,11 +85,15 @@ const touched = (wet: boolean) =>
 <template>
   <div class="title">
     <h1>
-      <span class="mark" aria-hidden="true">{{ piece.mark }}</span> {{ piece.student }}
+      <span v-if="piece.mark !== piece.student" class="mark" aria-hidden="true">{{ piece.mark }}</span>
+      {{ piece.student }}
       <span class="soft">{{ piece.title }}</span>
     </h1>
     <ChoiceBar v-if="tabs.length > 1" v-model="tab" class="tabs" label="What to do" :options="tabs" />
   </div>
+  <ul v-if="piece.notes.length" class="notes" aria-label="What your teacher says">
+    <li v-for="note in piece.notes" :key="note">{{ note }}</li>
+  </ul>
   <div v-if="tab === 'glaze'" class="work">
     <div class="drawing">
       <HalfSection
@@ -158,6 +162,12 @@ const touched = (wet: boolean) =>
 }
 .soft {
   font-weight: 400;
+  font-size: 18px;
+}
+.notes {
+  margin-bottom: 12px;
+  border-left: 5px solid var(--ink);
+  padding: 2px 12px;
   font-size: 18px;
 }
 .work {

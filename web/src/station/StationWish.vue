@@ -34,6 +34,7 @@ async function keep() {
 
 <template>
   <div class="wish">
+    <p v-if="piece.wish" class="soft">Wishes are kept already; new ones take their place.</p>
     <p>Tap up to three tiles: your first choice first.</p>
     <input
       v-model="text"

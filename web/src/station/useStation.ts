@@ -61,6 +61,15 @@ export function useStation() {
     800,
     { maxWait: 5000 },
   );
+  /** This tablet is none of the room's any more: it keeps its unsent taps, and nothing else. */
+  async function forget() {
+    paired.value = false;
+    known.value = { pieces: [], glazes: [], tiles: [], details: {} };
+    remember.cancel();
+    await tabletStore()
+      .then((store) => Promise.all([store.clear("known"), store.clear("refused")]))
+      .catch(() => undefined);
+  }
   async function refresh() {
     try {
       const state = await answer(api.GET("/station"));
@@ -81,7 +90,7 @@ export function useStation() {
       return true;
     } catch (error) {
       const status = error instanceof Problem ? error.status : 0;
-      if (status === 401 || status === 403) paired.value = false;
+      if (status === 401 || status === 403) await forget();
       else outbox.offline.value = true;
       return false;
     }

@@ -1,0 +1,82 @@
+package view
+
+import (
+	"unicode/utf8"
+
+	"enkaustos/core/plan"
+	"enkaustos/core/rules"
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+)
+
+// atTablet is of a piece what the bench needs, and what its class may read: a tablet lies
+// about, and whoever holds it reads for everybody. What is said of a student (why a piece
+// was set aside, who was absent, what somebody wishes or thinks) stays on the teacher's
+// side, unless the teacher released it.
+func atTablet(m school.Moment, p *school.Piece, full contract.Piece) contract.Piece {
+	a := m.Assignments[p.Assignment]
+	v := contract.Piece{Id: full.Id, Class: full.Class, Assignment: full.Assignment, Title: full.Title, Student: full.Student, Mark: full.Mark,
+		Clay: full.Clay, Cone: full.Cone, Stage: full.Stage, Seq: full.Seq, Revision: full.Revision, BandMM: full.BandMM,
+		Surfaces: full.Surfaces, Findings: full.Findings, Blockers: []contract.Blocker{}, Overruled: []contract.Ruling{},
+		Place: full.Place, PlaceWhy: full.PlaceWhy, Helps: []string{}, Pictures: []string{}, Notes: notes(p.State.Notes, true),
+		Fired: full.Fired, Unloaded: full.Unloaded,
+		Approval: contract.Approval{State: full.Approval.State, Changes: []contract.PlanChange{}}}
+	if p.Stands() == plan.IsReturned {
+		v.Approval.Note = full.Approval.Note // it says to its maker what has to change
+	}
+	if a.House.Names == rules.ByMark && full.Mark != "" {
+		v.Student = full.Mark
+	}
+	if p.State.Aside != "" || p.State.Away != "" {
+		v.PlaceWhy = "Ask your teacher."
+	}
+	if full.Wish != nil {
+		v.Wish = &contract.Wish{Tiles: []string{}} // that there are wishes, and no more
+	}
+	if full.Opinion != nil {
+		v.Opinion = new(string)
+		if a.Released {
+			v.Opinion, v.Again = full.Opinion, full.Again
+		}
+	}
+	if a.Released {
+		v.Pictures = full.Pictures
+	}
+	return v
+}
+
+// Who names a piece to somebody: as the house wants tablets to.
+func Who(m school.Moment, by work.Actor, p *school.Piece) string {
+	mark := school.Students.All(m.Snapshot)[p.Student].Mark
+	if by.Role == work.Station && mark != "" && m.Assignments[p.Assignment].House.Names == rules.ByMark {
+		return mark
+	}
+	return m.Who(p)
+}
+
+// What a list carries of notes: the last ones, each as far as it can be read at a glance.
+// The record of the piece has them all.
+const (
+	listedNotes   = 3
+	listedLetters = 200
+)
+
+// notes are the last notes of a piece; those that its class may read, where only they are
+// asked for.
+func notes(all []work.Note, shown bool) []string {
+	list := []string{}
+	for _, n := range all {
+		if n.Shown || !shown {
+			list = append(list, cut(n.Text))
+		}
+	}
+	return list[max(0, len(list)-listedNotes):]
+}
+
+func cut(text string) string {
+	if utf8.RuneCountInString(text) <= listedLetters {
+		return text
+	}
+	return string([]rune(text)[:listedLetters]) + "…"
+}
