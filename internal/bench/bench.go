@@ -230,6 +230,9 @@ var (
 	errLockedThen = school.Deny("The tablets were locked then.")
 )
 
+// slack is how much older than it is a late tap may say it is: a tablet rounds up.
+const slack = 15 * time.Second
+
 // asOf is a tablet as it was at a moment: of the class that was in the room.
 func asOf(m school.Moment, by work.Actor, at time.Time) (then work.Actor, err error) {
 	then = by
@@ -238,7 +241,7 @@ func asOf(m school.Moment, by work.Actor, at time.Time) (then work.Actor, err er
 	switch {
 	case school.Day(at) != school.Day(m.At):
 		return then, errAnotherDay
-	case at.Before(by.Since):
+	case at.Before(by.Since.Add(-slack)):
 		return then, errNotPaired
 	case locked:
 		return then, errLockedThen
