@@ -240,10 +240,7 @@ func backups(ctx context.Context, every time.Duration, o api.Options) {
 	if every <= 0 {
 		return
 	}
-	wait := min(time.Minute, every)
-	if list, err := o.School.Backups(); err == nil && len(list) > 0 {
-		wait = max(wait, every-time.Since(list[0].At))
-	}
+	wait := max(min(time.Minute, every), o.School.BackupDue(every))
 	for {
 		select {
 		case <-ctx.Done():

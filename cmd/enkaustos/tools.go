@@ -7,14 +7,12 @@ import (
 	"fmt"
 	"os"
 	"strings"
-	"time"
 
 	"github.com/spf13/cobra"
 
 	"enkaustos/internal/door"
 	"enkaustos/internal/lists"
 	"enkaustos/internal/school"
-	"enkaustos/internal/store"
 )
 
 // withSchool opens the school for one piece of work. A folder that a server
@@ -95,7 +93,7 @@ func restoreCommand() *cobra.Command {
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
 			dir, _ := cmd.Flags().GetString("data")
-			kept, err := store.Restore(cmd.Context(), dir, args[0], time.Now())
+			kept, err := school.Restore(cmd.Context(), dir, args[0])
 			if err != nil {
 				return err
 			}

@@ -19,7 +19,7 @@ import (
 	"enkaustos/internal/api"
 	"enkaustos/internal/demo"
 	"enkaustos/internal/door"
-	"enkaustos/internal/store"
+	kernel "enkaustos/internal/school"
 )
 
 // status is what an open door answers, and a shut one.
@@ -92,7 +92,7 @@ func TestARestoredSchoolLetsNobodyBack(t *testing.T) {
 	}
 	serving.Close()
 	require.NoError(t, s.Close())
-	_, err = store.Restore(t.Context(), dir, filepath.Join(dir, "backups", made.Name), time.Now())
+	_, err = kernel.Restore(t.Context(), dir, filepath.Join(dir, "backups", made.Name))
 	require.NoError(t, err)
 	s, clock, err = demo.Open(t.Context(), dir, time.Time{}, false)
 	require.NoError(t, err)

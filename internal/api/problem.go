@@ -37,7 +37,7 @@ func (s *Server) failed(c *gin.Context, err error) {
 		writeProblem(c.Writer, http.StatusInternalServerError, "Something broke on the server; nothing was changed.", nil)
 		return
 	}
-	status := map[school.FaultKind]int{school.NotFound: http.StatusNotFound, school.Conflict: http.StatusConflict, school.Denied: http.StatusForbidden, school.Flood: http.StatusTooManyRequests}[fault.Kind]
+	status := map[school.FaultKind]int{school.NotFound: http.StatusNotFound, school.Conflict: http.StatusConflict, school.Denied: http.StatusForbidden, school.Flood: http.StatusTooManyRequests, school.Disk: http.StatusInsufficientStorage}[fault.Kind]
 	if status == 0 {
 		status = http.StatusUnprocessableEntity
 	}

@@ -91,7 +91,11 @@ func clear(ctx context.Context, dir string) error {
 	if kept == nil {
 		return errors.New("this folder holds a real school: --fresh only removes a demo")
 	}
-	return os.Remove(path)
+	left, err := filepath.Glob(path + "*") // its log with it
+	for _, file := range left {
+		err = errors.Join(err, os.Remove(file))
+	}
+	return errors.Join(err, os.RemoveAll(filepath.Join(dir, "backups")))
 }
 
 // classList writes the class list as a teacher would bring it.

@@ -8,6 +8,7 @@ import (
 
 	"enkaustos/core/piece"
 	"enkaustos/internal/photo"
+	"enkaustos/internal/store"
 )
 
 // FaultKind is the kind of a Fault.
@@ -19,6 +20,7 @@ const (
 	Conflict                  // it changed since the asker looked
 	Denied                    // the asker may not
 	Flood                     // the asker asks too often
+	Disk                      // the disk failed
 )
 
 // Fault is a refusal in one sentence that can be shown.
@@ -45,6 +47,15 @@ func Deny(text string) error { return Fault{Kind: Denied, Text: text} }
 // Stale is a refusal because something changed since the asker looked.
 func Stale(format string, args ...any) error {
 	return Fault{Kind: Conflict, Text: fmt.Sprintf(format, args...)}
+}
+
+// toldByDisk is what the disk did in one sentence that can be shown; other errors stay as
+// they are.
+func toldByDisk(err error) error {
+	if cause := store.Cause(err); cause != nil {
+		return Fault{Kind: Disk, Text: Sentence(cause) + " Nothing of this was kept."}
+	}
+	return err
 }
 
 // TooMany is a refusal of somebody who asks too often: wait is when to come back.

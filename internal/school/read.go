@@ -63,8 +63,9 @@ func (n *next) foldAll(ctx context.Context, disk *store.Store) error {
 }
 
 // foldBetween folds the logs of the pieces from one key up to before another.
-func foldBetween(ctx context.Context, disk *store.Store, from, before string) (map[string]work.State, error) {
-	states := map[string]work.State{}
+func foldBetween(ctx context.Context, disk *store.Store, from, before string) (states map[string]work.State, err error) {
+	defer broken(&err)
+	states = map[string]work.State{}
 	var log []work.Event
 	fold := func() {
 		if len(log) > 0 {
@@ -72,7 +73,7 @@ func foldBetween(ctx context.Context, disk *store.Store, from, before string) (m
 			log = log[:0]
 		}
 	}
-	err := disk.Events(ctx, from, before, func(e work.Event) error {
+	err = disk.Events(ctx, from, before, func(e work.Event) error {
 		if len(log) > 0 && log[0].Piece != e.Piece {
 			fold()
 		}

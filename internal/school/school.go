@@ -8,6 +8,7 @@ import (
 	"context"
 	"database/sql"
 	"errors"
+	"fmt"
 	"sync"
 	"sync/atomic"
 	"time"
@@ -44,7 +45,8 @@ type Moment struct {
 // sentences for the teacher.
 func Open(ctx context.Context, dir string, clock Clock) (*School, error) {
 	s := &School{clock: clock}
-	disk, err := store.OpenBeside(ctx, dir, time.Now(), func(disk *store.Store) error {
+	disk, err := store.OpenBeside(ctx, dir, time.Now(), func(disk *store.Store) (err error) {
+		defer broken(&err)
 		snap, folded, err := read(ctx, disk, true)
 		s.now.Store(snap)
 		s.folded = folded
@@ -147,7 +149,7 @@ func (s *School) write(ctx context.Context, batch []*request) {
 			s.live.tell(r.change.told())
 		}
 	case len(kept) == 1:
-		kept[0].err = err
+		kept[0].err = toldByDisk(err)
 	default:
 		for _, r := range kept {
 			s.write(ctx, []*request{r})
@@ -205,14 +207,50 @@ type Backup = store.Backup
 
 // Backup copies the database while it is in use.
 func (s *School) Backup(ctx context.Context) (Backup, error) {
-	return s.store.Backup(ctx, s.clock.Now())
+	made, err := s.store.Archive().Make(ctx, s.clock.Now())
+	return made, toldByDisk(err)
 }
 
-// Backups lists the copies, the newest first; Prune removes all but the newest.
-func (s *School) Backups() ([]Backup, error) { return s.store.Backups() }
+// Backups lists the copies, the newest first.
+func (s *School) Backups() ([]Backup, error) { return s.store.Archive().List() }
+
+// BackupDue says when the next copy is due, at one every so often.
+func (s *School) BackupDue(every time.Duration) time.Duration {
+	list, err := s.Backups()
+	if err != nil {
+		return 0
+	}
+	now := s.clock.Now()
+	return store.Due(list, every, now).Sub(now)
+}
 
 // Prune removes all but the newest copies.
-func (s *School) Prune(keep int) error { return s.store.Prune(keep) }
+func (s *School) Prune(keep int) error { return s.store.Archive().Prune(keep, s.clock.Now()) }
+
+// Checkpoint has the database file hold all that was written, so that a copy of that file
+// alone is the school.
+func (s *School) Checkpoint(ctx context.Context) error { return s.store.Checkpoint(ctx) }
+
+// Restore puts a copy in the place of the database in dir, if a school can be read of it,
+// and keeps what was there. The errors are sentences for the teacher.
+func Restore(ctx context.Context, dir, from string) (kept string, err error) {
+	return store.Restore(ctx, dir, from, time.Now(), readAll)
+}
+
+// readAll reads a school as a start does. What the file holds cannot end the program: a
+// panic of a reader is a damaged file.
+func readAll(disk *store.Store) (err error) {
+	defer broken(&err)
+	_, _, err = read(context.Background(), disk, false)
+	return err
+}
+
+// broken turns a panic at what a file holds into a sentence.
+func broken(err *error) {
+	if fault := recover(); fault != nil {
+		*err = fmt.Errorf("%w (%v)", store.ErrDamaged, fault)
+	}
+}
 
 // NewID makes an id for a record: 26 random letters and digits.
 func NewID() string { return store.NewID() }

@@ -9,3 +9,6 @@ func (s *Store) Pools() map[string]*sql.DB {
 
 // Path is where the database lies.
 func (s *Store) Path() string { return s.path() }
+
+// Steps has every step of a restore told before it is made.
+func Steps(tell func(string)) { step = tell }

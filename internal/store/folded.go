@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"database/sql"
-	"errors"
 	"fmt"
 	"os"
 	"time"
@@ -61,10 +60,7 @@ func (s *Store) checked() error {
 func quickCheck(ctx context.Context, conn *sql.DB, path string) error {
 	var verdict string
 	if err := conn.QueryRowContext(ctx, "PRAGMA quick_check(1)").Scan(&verdict); err != nil || verdict != "ok" {
-		if errors.Is(err, context.Canceled) {
-			return err
-		}
-		return fmt.Errorf("%s: %w", path, ErrDamaged)
+		return about(path, err)
 	}
 	return nil
 }

@@ -32,14 +32,6 @@ const (
 	applicationID = 0x456e6b61
 )
 
-// Sentences for what can be wrong with a data folder.
-var (
-	ErrInUse   = errors.New("another Enkaustos has this data folder open: stop it first")
-	ErrNewer   = errors.New("the database was written by a newer Enkaustos: install that version, or restore an older backup")
-	ErrDamaged = errors.New("the database is damaged: restore a backup with 'enkaustos restore'")
-	ErrForeign = errors.New("the file is not an Enkaustos database")
-)
-
 // Store is one open data folder. Only one Store may have a folder open at a
 // time, over all processes.
 type Store struct {
@@ -62,12 +54,12 @@ func Open(ctx context.Context, dir string, now time.Time) (*Store, error) {
 
 func open(ctx context.Context, dir string, now time.Time, beside bool) (*Store, error) {
 	if err := os.MkdirAll(dir, 0o700); err != nil {
-		return nil, fmt.Errorf("cannot write to %s: choose another folder with --data", dir)
+		return nil, fmt.Errorf("%s: %w", dir, cmpErr(ErrReadOnly, Cause(err)))
 	}
 	lock := flock.New(filepath.Join(dir, lockName))
 	locked, err := lock.TryLock()
 	if err != nil {
-		return nil, fmt.Errorf("cannot write to %s: choose another folder with --data", dir)
+		return nil, fmt.Errorf("%s: %w", dir, cmpErr(ErrReadOnly, Cause(err)))
 	}
 	if !locked {
 		return nil, ErrInUse
@@ -105,6 +97,12 @@ func (s *Store) open(ctx context.Context, now time.Time, beside bool) (err error
 		if beside, err = look(ctx, path, beside); err != nil {
 			return err
 		}
+		// A restore that was stopped before the copy took its place left it here.
+		if err := errors.Join(removeIfThere(path+restoring), removeIfThere(path+restoring+"-journal")); err != nil {
+			return fmt.Errorf("%s: %w", s.dir, cmpErr(ErrReadOnly, Cause(err)))
+		}
+	} else if err := s.mayBegin(); err != nil {
+		return err
 	}
 	if s.writer, err = sql.Open("sqlite", dsn(path, "immediate")); err != nil {
 		return err
@@ -118,13 +116,50 @@ func (s *Store) open(ctx context.Context, now time.Time, beside bool) (err error
 	}
 	s.reader.SetMaxOpenConns(4)
 	if err := s.writer.QueryRowContext(ctx, "PRAGMA user_version").Scan(&s.Restored); err != nil {
-		return fmt.Errorf("reading the head of the database: %w", err)
+		return about(path, err)
 	}
 	if beside && !fresh { // now, for nobody may read while a copy's journal is made the server's
 		s.check = make(chan error, 1)
 		go func() { s.check <- quickCheck(context.WithoutCancel(ctx), s.reader, path) }()
 	}
 	return nil
+}
+
+// mayBegin refuses to begin a new school where one was: beside backups, beside a log that
+// lost its database, beside a copy that was about to take its place.
+func (s *Store) mayBegin() error {
+	list, err := s.Archive().List()
+	if err != nil {
+		return err
+	}
+	restored, _ := filepath.Glob(filepath.Join(s.dir, backupsDir, "replaced-*.db"))
+	found, log := "", fileThere(s.path()+"-wal")
+	switch {
+	case fileThere(s.path() + restoring):
+		found = "a restore was stopped amid it"
+	case len(list) > 0:
+		found = fmt.Sprintf("%d backups lie beside it", len(list))
+	case len(restored) > 0:
+		found = "what a restore replaced lies beside it"
+	case log:
+		found = "its log (" + fileName + "-wal) lies beside it"
+	default:
+		if err := touch(s.path()); err != nil { // SQLite would let everybody read it
+			return fmt.Errorf("%s: %w", s.dir, cmpErr(ErrReadOnly, Cause(err)))
+		}
+		return nil
+	}
+	way := "look for " + fileName + " where it may have been moved to"
+	if len(list) > 0 {
+		way = "put the newest back with 'enkaustos restore " + filepath.Join(s.dir, backupsDir, list[0].Name) + "'"
+	}
+	return fmt.Errorf("%s is missing or empty, and %s: %s, or choose an empty folder with --data for a new school", s.path(), found, way)
+}
+
+// fileThere says whether there is a file with something in it.
+func fileThere(path string) bool {
+	info, err := os.Stat(path)
+	return err == nil && info.Size() > 0
 }
 
 // look inspects the file: whole, or only its head where somebody checks the rest
@@ -160,18 +195,18 @@ func (s *Store) migrate(ctx context.Context, fresh bool, now time.Time) error {
 	}
 	pending, err := provider.HasPending(ctx)
 	if err != nil {
-		return fmt.Errorf("reading the layout of the database: %w", err)
+		return cmpErr(fmt.Errorf("reading the layout of the database: %w", err), Cause(err))
 	}
 	if !pending {
 		return nil
 	}
 	if !fresh {
-		if _, err := s.Backup(ctx, now); err != nil {
+		if _, err := s.Archive().Make(ctx, now); err != nil {
 			return fmt.Errorf("keeping a copy before the layout changes: %w", err)
 		}
 	}
 	if _, err := provider.Up(ctx); err != nil {
-		return fmt.Errorf("changing the layout of the database: %w", err)
+		return cmpErr(fmt.Errorf("changing the layout of the database: %w", err), Cause(err))
 	}
 	_, err = s.writer.ExecContext(ctx, fmt.Sprintf("PRAGMA application_id = %d", applicationID))
 	return err
@@ -189,6 +224,13 @@ func (s *Store) path() string { return filepath.Join(s.dir, fileName) }
 
 // DB is the writing connection, for the sessions library.
 func (s *Store) DB() *sql.DB { return s.writer }
+
+// Checkpoint takes what the log holds into the database file, so that whoever copies that
+// file alone has it. It waits for nobody: where somebody reads, it takes what it can.
+func (s *Store) Checkpoint(ctx context.Context) error {
+	_, err := s.writer.ExecContext(ctx, "PRAGMA wal_checkpoint(PASSIVE)")
+	return err
+}
 
 // Close lets go of the folder. What was answered is already on the disk.
 func (s *Store) Close() error {

@@ -80,22 +80,22 @@ func TestBackupRestoresWhatWasThere(t *testing.T) {
 		}))
 	}
 	put("kept")
-	made, err := s.Backup(t.Context(), now)
+	made, err := s.Archive().Make(t.Context(), now)
 	require.NoError(t, err)
-	twin, err := s.Backup(t.Context(), now)
+	twin, err := s.Archive().Make(t.Context(), now)
 	require.NoError(t, err)
 	require.NotEqual(t, made.Name, twin.Name, "a copy never overwrites another")
-	require.NoError(t, s.Prune(1))
-	list, err := s.Backups()
+	require.NoError(t, s.Archive().Prune(1, now))
+	list, err := s.Archive().List()
 	require.NoError(t, err)
 	require.Len(t, list, 1)
 	put("later")
 
 	from := filepath.Join(dir, "backups", list[0].Name)
-	_, err = store.Restore(t.Context(), dir, from, now)
+	_, err = store.Restore(t.Context(), dir, from, now, nil)
 	require.ErrorIs(t, err, store.ErrInUse, "a folder that is open is left alone")
 	require.NoError(t, s.Close())
-	kept, err := store.Restore(t.Context(), dir, from, now)
+	kept, err := store.Restore(t.Context(), dir, from, now, nil)
 	require.NoError(t, err)
 	require.FileExists(t, kept)
 	s = openAt(t, dir)
@@ -137,7 +137,7 @@ func TestRefusedFilesChangeNothing(t *testing.T) {
 	}
 	for name, c := range cases {
 		t.Run(name, func(t *testing.T) {
-			_, err := store.Restore(t.Context(), dir, c.path, now)
+			_, err := store.Restore(t.Context(), dir, c.path, now, nil)
 			require.ErrorIs(t, err, c.want)
 			after, err := os.ReadFile(file(dir))
 			require.NoError(t, err)
@@ -222,13 +222,13 @@ func TestACopyOpensBesideItsCheck(t *testing.T) {
 		}
 		return tx.Put("clay", "P", word{"Pale"})
 	}))
-	made, err := s.Backup(t.Context(), now)
+	made, err := s.Archive().Make(t.Context(), now)
 	require.NoError(t, err)
 	copied := filepath.Join(filepath.Dir(s.Path()), "backups", made.Name)
 	require.NoError(t, s.Close())
 	for range 10 {
 		dir := t.TempDir()
-		_, err := store.Restore(t.Context(), dir, copied, now)
+		_, err := store.Restore(t.Context(), dir, copied, now, nil)
 		require.NoError(t, err)
 		again, err := store.OpenBeside(t.Context(), dir, now, func(s *store.Store) error {
 			require.Equal(t, []string{"P"}, keys(t, t.Context(), s))
