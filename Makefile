@@ -6,7 +6,7 @@ CHROMIUM ?= /usr/bin/chromium
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: accuracy big-school mutate storm race demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
+.PHONY: accuracy big-school damage mutate storm race demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -56,6 +56,10 @@ mutate:
 # Forty simulated tablets against the real server: nothing lost, nothing twice.
 storm: build
 	go run ./internal/storm > docs/reliability.md
+
+# A thousand damaged databases, started and restored: each answers or is refused in a sentence.
+damage:
+	DAMAGE=1000 go test -count=1 -timeout 30m -v -run TestDamagedFiles ./internal/api
 
 # The server's tests under the race detector; wants a C compiler, so CI goes without.
 race:

@@ -27,6 +27,7 @@ var below = map[string][]string{
 	"exchange": {},
 	"qr":       {},
 	"guard":    {},
+	"upkeep":   {"school"},
 	"contract": {},
 	"school":   {"store", "photo"},
 	"view":     {"contract", "school"},

@@ -22,6 +22,7 @@ import (
 	"enkaustos/internal/door"
 	"enkaustos/internal/guard"
 	"enkaustos/internal/school"
+	"enkaustos/internal/upkeep"
 )
 
 // wallClock is the clock of the machine.
@@ -35,6 +36,8 @@ type serving struct {
 	lan         bool
 	hosts       []string
 	backupEvery time.Duration
+	copyTo      string
+	replicated  bool
 	tlsCert     string
 	tlsKey      string
 	verbose     bool
@@ -45,6 +48,8 @@ func (v *serving) flags(cmd *cobra.Command) {
 	cmd.Flags().BoolVar(&v.lan, "lan", false, "serve the tablets of the room over the school's network, by plain http")
 	cmd.Flags().StringSliceVar(&v.hosts, "host", nil, "further names under which the server may be asked")
 	cmd.Flags().DurationVar(&v.backupEvery, "backup-every", 24*time.Hour, "how often to copy the database; 0 for never")
+	cmd.Flags().StringVar(&v.copyTo, "copy-to", "", "folder on a stick or a share that gets every copy as well")
+	cmd.Flags().BoolVar(&v.replicated, "replicated", false, "a replicator streams the database: leave its log to it")
 	cmd.Flags().StringVar(&v.tlsCert, "tls-cert", "", "certificate, so that the teacher can work from another machine")
 	cmd.Flags().StringVar(&v.tlsKey, "tls-key", "", "private key of the certificate")
 	cmd.MarkFlagsRequiredTogether("tls-cert", "tls-key")
@@ -201,7 +206,7 @@ func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options)
 	if host, _, splitErr := net.SplitHostPort(listener.Addr().String()); splitErr == nil {
 		o.Hosts = append(o.Hosts, host)
 	}
-	o.Secure = v.tlsCert != ""
+	o.Secure, o.CopyTo = v.tlsCert != "", v.copyTo
 	v.reach(listener, &o)
 	handler, err := api.New(o)
 	if err != nil {
@@ -213,7 +218,7 @@ func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options)
 	}
 	server := handler.HTTP()
 	o.Log.Info("serving", "address", v.url(listener), "school", school.Names.The(o.School.Now().Snapshot).Name)
-	go backups(ctx, v.backupEvery, o)
+	go upkeep.Upkeep{School: o.School, Log: o.Log, Every: v.backupEvery, Outside: v.copyTo, Replicated: v.replicated}.Run(ctx)
 	failed := make(chan error, 1)
 	go func() { failed <- server.Serve(listener) }()
 	select {
@@ -230,30 +235,3 @@ func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options)
 // usualMemory is how much the process tries to stay within, but while a photograph is
 // read: a big school takes some 120 MB of it.
 const usualMemory = 180 << 20
-
-// keepBackups is how many scheduled copies are kept.
-const keepBackups = 30
-
-// backups copies the database on a schedule, the first time when the newest
-// copy is older than one interval.
-func backups(ctx context.Context, every time.Duration, o api.Options) {
-	if every <= 0 {
-		return
-	}
-	wait := max(min(time.Minute, every), o.School.BackupDue(every))
-	for {
-		select {
-		case <-ctx.Done():
-			return
-		case <-time.After(wait):
-		}
-		if made, err := o.School.Backup(ctx); err != nil {
-			o.Log.Error("backup failed", "error", err)
-		} else if err := o.School.Prune(keepBackups); err != nil {
-			o.Log.Error("old backups could not be removed", "error", err)
-		} else {
-			o.Log.Info("backup made", "name", made.Name)
-		}
-		wait = every
-	}
-}

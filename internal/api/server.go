@@ -47,6 +47,8 @@ type Options struct {
 	Links []string
 	// Secure says that the server speaks TLS.
 	Secure bool
+	// CopyTo is the folder outside the machine that gets every copy; "" for none.
+	CopyTo string
 	// Advance moves the clock on; nil outside the demo.
 	Advance func(time.Duration)
 }
@@ -90,7 +92,7 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.New(s), gate.Gate{School: s},
 		kiln.Kiln{School: s}, stock.Stock{School: s}, lists.Lists{School: s},
 		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: o.Links},
-		house.House{School: s}, today.Today{School: s}}
+		house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo}}
 }
 
 // New builds the server. The error means that the contract itself is broken.

@@ -50,7 +50,7 @@ func Open(ctx context.Context, dir string, clock Clock) (*School, error) {
 		snap, folded, err := read(ctx, disk, true)
 		s.now.Store(snap)
 		s.folded = folded
-		return err
+		return unreadable(err)
 	})
 	if err != nil {
 		return nil, err
@@ -227,6 +227,19 @@ func (s *School) BackupDue(every time.Duration) time.Duration {
 // Prune removes all but the newest copies.
 func (s *School) Prune(keep int) error { return s.store.Archive().Prune(keep, s.clock.Now()) }
 
+// CopyOut copies a backup into a folder outside the machine, reads it back, and removes from
+// there what its schedule does not keep.
+func (s *School) CopyOut(ctx context.Context, b Backup, dir string) error {
+	outside := store.Outside(dir)
+	if err := outside.Take(ctx, s.store.Archive().Path(b)); err != nil {
+		return err
+	}
+	return outside.Thin(s.clock.Now())
+}
+
+// CopiesIn lists the copies in a folder outside the machine, the newest first.
+func CopiesIn(dir string) ([]Backup, error) { return store.Outside(dir).List() }
+
 // Checkpoint has the database file hold all that was written, so that a copy of that file
 // alone is the school.
 func (s *School) Checkpoint(ctx context.Context) error { return s.store.Checkpoint(ctx) }
@@ -242,7 +255,16 @@ func Restore(ctx context.Context, dir, from string) (kept string, err error) {
 func readAll(disk *store.Store) (err error) {
 	defer broken(&err)
 	_, _, err = read(context.Background(), disk, false)
-	return err
+	return unreadable(err)
+}
+
+// unreadable says what it means that something in the file cannot be read: it is damaged,
+// and here is where.
+func unreadable(err error) error {
+	if err == nil || errors.Is(err, context.Canceled) || store.Cause(err) != nil {
+		return err
+	}
+	return fmt.Errorf("%w (%w)", store.ErrDamaged, err)
 }
 
 // broken turns a panic at what a file holds into a sentence.

@@ -36,6 +36,9 @@ const (
 // Archive is where the copies of the school lie.
 func (s *Store) Archive() Archive { return Archive{filepath.Join(s.dir, backupsDir), s.writer} }
 
+// Path is where a copy lies.
+func (a Archive) Path(b Backup) string { return filepath.Join(a.dir, b.Name) }
+
 // Make copies the database while it is in use. The copy is complete in itself, and has its
 // name only once it is whole and was read back: a server that is stopped in the middle
 // leaves no half copy that somebody could trust.

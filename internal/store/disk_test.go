@@ -220,3 +220,55 @@ func TestACopyFromTheFuture(t *testing.T) {
 	require.Len(t, list, 3)
 	require.Equal(t, now.Unix(), list[1].At.Unix(), "the true ones of today are kept")
 }
+
+// The copies outside: one a day for a week, one a week for four, one a month for twelve;
+// each is read back, and what was left half is not one.
+func TestCopiesOutside(t *testing.T) {
+	dir, stick := t.TempDir(), t.TempDir()
+	s := openAt(t, dir)
+	defer func() { require.NoError(t, s.Close()) }()
+	made, err := s.Archive().Make(t.Context(), now)
+	require.NoError(t, err)
+	require.ErrorContains(t, store.Outside(filepath.Join(stick, "gone")).Take(t.Context(), s.Archive().Path(made)), "is the stick in")
+	require.NoError(t, store.Outside(stick).Take(t.Context(), s.Archive().Path(made)))
+	again, err := os.ReadFile(filepath.Join(stick, made.Name))
+	require.NoError(t, err)
+	first, err := os.ReadFile(s.Archive().Path(made))
+	require.NoError(t, err)
+	require.Equal(t, first, again)
+
+	torn := filepath.Join(t.TempDir(), "enkaustos-20260301-090000.db")
+	require.NoError(t, os.WriteFile(torn, first[:len(first)/2], 0o600))
+	require.ErrorIs(t, store.Outside(stick).Take(t.Context(), torn), store.ErrDamaged, "a copy that is none is not kept as one")
+	list, err := store.Outside(stick).List()
+	require.NoError(t, err)
+	require.Len(t, list, 1)
+
+	// Two a day for three years.
+	for day := range 3 * 365 {
+		for _, hour := range []int{8, 16} {
+			at := now.AddDate(0, 0, -day).Add(time.Duration(hour-9) * time.Hour)
+			require.NoError(t, os.WriteFile(filepath.Join(stick, "enkaustos-"+at.Local().Format("20060102-150405")+".db"), []byte("x"), 0o600))
+		}
+	}
+	later := now.Add(12 * time.Hour)
+	require.NoError(t, store.Outside(stick).Thin(later))
+	list, err = store.Outside(stick).List()
+	require.NoError(t, err)
+	days, months := map[string]bool{}, map[string]bool{}
+	for _, b := range list {
+		require.False(t, days[b.At.Format(time.DateOnly)], "one a day")
+		days[b.At.Format(time.DateOnly)] = true
+		months[b.At.Format("2006-01")] = true
+	}
+	require.Len(t, months, 12)
+	require.LessOrEqual(t, len(list), 7+4+12)
+	require.GreaterOrEqual(t, len(list), 7+1+10)
+	for day := range 7 {
+		require.True(t, days[now.AddDate(0, 0, -day).Local().Format(time.DateOnly)], "a week, day by day")
+	}
+	require.NoError(t, store.Outside(stick).Thin(later))
+	same, err := store.Outside(stick).List()
+	require.NoError(t, err)
+	require.Equal(t, list, same, "thinned twice it is thinned once")
+}

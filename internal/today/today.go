@@ -6,6 +6,7 @@ import (
 	"context"
 	"fmt"
 	"slices"
+	"time"
 
 	"enkaustos/core/ready"
 	"enkaustos/internal/contract"
@@ -14,13 +15,40 @@ import (
 )
 
 // Today answers what the contract asks of the first screen.
-type Today struct{ School *school.School }
+type Today struct {
+	School *school.School
+	// CopyTo is the folder outside the machine that gets every copy; "" for none.
+	CopyTo string
+}
 
 var stages = []ready.Stage{ready.Plan, ready.Bench, ready.Foot, ready.Kiln, ready.Results, ready.Done}
 
 // GetToday is the teacher's first screen.
 func (t Today) GetToday(context.Context, contract.GetTodayRequestObject) (contract.GetTodayResponseObject, error) {
-	return contract.GetToday200JSONResponse(Look(t.School.Now())), nil
+	m := t.School.Now()
+	v := Look(m)
+	v.Next = append(t.copies(m.At), v.Next...)
+	return contract.GetToday200JSONResponse(v), nil
+}
+
+// copiesLast is how old the newest copy outside may be before it is said.
+const copiesLast = 7 * 24 * time.Hour
+
+// copies says where the copies outside this machine have stopped.
+func (t Today) copies(now time.Time) []contract.NextStep {
+	if t.CopyTo == "" {
+		return nil
+	}
+	list, err := school.CopiesIn(t.CopyTo)
+	list = slices.DeleteFunc(list, func(b school.Backup) bool { return b.At.After(now) })
+	text := "No copy of the school lies in " + t.CopyTo
+	switch {
+	case err == nil && len(list) > 0 && now.Sub(list[0].At) <= copiesLast:
+		return nil
+	case err == nil && len(list) > 0:
+		text = fmt.Sprintf("The last copy outside this machine is of %s", list[0].At.Local().Format("2 January"))
+	}
+	return []contract.NextStep{{Text: text, Why: "A laptop is stolen or breaks with its disk: see that the stick is in or the share connected.", To: "/rules"}}
 }
 
 // Look looks over the whole school.

@@ -1,0 +1,112 @@
+package api_test
+
+import (
+	"log/slog"
+	"math/rand"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/api"
+	"enkaustos/internal/demo"
+	kernel "enkaustos/internal/school"
+)
+
+// Whatever happens to the bytes of a database: it opens and answers, or it is refused in one
+// sentence; it is restored as a school that opens, or refused. Nothing panics. 50 files are
+// tried; DAMAGE says how many else (make damage).
+func TestDamagedFiles(t *testing.T) {
+	many := 50
+	if n, err := strconv.Atoi(os.Getenv("DAMAGE")); err == nil {
+		many = n
+	}
+	whole := t.TempDir()
+	s, _, err := demo.Open(t.Context(), whole, time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
+	require.NoError(t, err)
+	require.NoError(t, s.Close())
+	healthy, err := os.ReadFile(filepath.Join(whole, "enkaustos.db"))
+	require.NoError(t, err)
+	random := rand.New(rand.NewSource(20261127)) //nolint:gosec // drawn again each time
+	came := map[string]int{}
+	for n := range many {
+		text, how := damaged(random, healthy)
+		dir := t.TempDir()
+		require.NoError(t, os.WriteFile(filepath.Join(dir, "enkaustos.db"), text, 0o600))
+		came[how+", started: "+started(t, dir)]++
+
+		file, into := filepath.Join(t.TempDir(), "copy.db"), t.TempDir()
+		require.NoError(t, os.WriteFile(file, text, 0o600))
+		_, err := kernel.Restore(t.Context(), into, file)
+		if err != nil {
+			require.NotContains(t, err.Error(), "\n", "one sentence")
+			came[how+", restored: refused"]++
+			require.NoFileExists(t, filepath.Join(into, "enkaustos.db"))
+			continue
+		}
+		require.Equal(t, "answers", started(t, into), "file %d, %s: what was restored opens", n, how)
+		came[how+", restored: answers"]++
+	}
+	for what, n := range came {
+		t.Log(what, n)
+	}
+}
+
+// damaged is a database with some bytes turned, or cut, or with a stretch of nothing.
+func damaged(random *rand.Rand, healthy []byte) (text []byte, how string) {
+	text = append([]byte{}, healthy...)
+	switch random.Intn(4) {
+	case 0:
+		return text[:random.Intn(len(text))], "cut"
+	case 1:
+		at := random.Intn(len(text))
+		clear(text[at:min(len(text), at+1+random.Intn(8192))])
+		return text, "a stretch of nothing"
+	case 2:
+		at := random.Intn(len(text))
+		text[at] ^= 1 << random.Intn(8)
+		return text, "one bit turned"
+	}
+	for range 1 + random.Intn(200) {
+		text[random.Intn(len(text))] = byte(random.Intn(256))
+	}
+	return text, "bytes turned"
+}
+
+// started says what comes of a start: it answers, or it is refused.
+func started(t *testing.T, dir string) string {
+	s, err := kernel.Open(t.Context(), dir, &demo.Clock{})
+	if err != nil {
+		require.NotContains(t, err.Error(), "\n", "one sentence")
+		return "refused"
+	}
+	defer func() { _ = s.Close() }()
+	broke := &strings.Builder{}
+	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.NewTextHandler(broke, nil))})
+	require.NoError(t, err)
+	defer handler.Close()
+	server := httptest.NewServer(handler)
+	defer server.Close()
+	c := visitor(t)
+	if status, _ := ask(t, c, "POST", server.URL+"/api/login", `{"passphrase":"`+demo.Passphrase+`"}`); status != http.StatusOK {
+		return "answers" // even its passphrase was hit: the door is shut, and says so
+	}
+	paths := []string{"/today", "/pieces", "/tiles", "/classes", "/glazes", "/clays", "/assignments", "/loads", "/rules", "/room", "/ready"}
+	for id := range s.Now().Pieces {
+		if len(paths) > 25 {
+			break
+		}
+		paths = append(paths, "/pieces/"+id)
+	}
+	for _, path := range paths {
+		status, text := ask(t, c, "GET", server.URL+"/api"+path, "")
+		require.Less(t, status, 500, "%s: %s %s", path, text, broke)
+	}
+	return "answers"
+}
