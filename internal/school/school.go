@@ -9,6 +9,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"runtime/debug"
 	"sync"
 	"sync/atomic"
 	"time"
@@ -44,6 +45,7 @@ type Moment struct {
 // Open opens the data folder and reads the whole school into memory. The errors are
 // sentences for the teacher.
 func Open(ctx context.Context, dir string, clock Clock) (*School, error) {
+	defer hurry()()
 	s := &School{clock: clock}
 	disk, err := store.OpenBeside(ctx, dir, time.Now(), func(disk *store.Store) (err error) {
 		defer broken(&err)
@@ -57,6 +59,19 @@ func Open(ctx context.Context, dir string, clock Clock) (*School, error) {
 	}
 	s.store = disk
 	return s, nil
+}
+
+// startMemory is how much a start may use before it begins to clear up: what is read of a
+// big school is mostly thrown away at once.
+const startMemory = 96 << 20
+
+// hurry clears up less often while a school is read; the way back is returned.
+func hurry() (back func()) {
+	percent, limit := debug.SetGCPercent(-1), debug.SetMemoryLimit(startMemory)
+	return func() {
+		debug.SetGCPercent(percent)
+		debug.SetMemoryLimit(limit)
+	}
 }
 
 // Close lets go of the folder. What was answered is already on the disk; what the logs
