@@ -10,7 +10,6 @@ import (
 	"net"
 	"os"
 	"runtime/debug"
-	"strconv"
 	"strings"
 	"syscall"
 	"time"
@@ -21,6 +20,7 @@ import (
 	"enkaustos/internal/demo"
 	"enkaustos/internal/door"
 	"enkaustos/internal/guard"
+	"enkaustos/internal/qr"
 	"enkaustos/internal/school"
 	"enkaustos/internal/upkeep"
 )
@@ -138,8 +138,8 @@ func (v *serving) listen(ctx context.Context) (net.Listener, error) {
 		}
 		pair = append(pair, certificate)
 	}
-	if v.lan && strings.HasPrefix(v.addr, "127.0.0.1:") {
-		v.addr = "0.0.0.0" + strings.TrimPrefix(v.addr, "127.0.0.1") // all networks of this machine
+	if host, port, err := net.SplitHostPort(v.addr); err == nil && v.lan && (host == "localhost" || qr.Loopback(host)) {
+		v.addr = net.JoinHostPort("0.0.0.0", port) // all networks of this machine: on loopback no tablet would find it
 	}
 	bare, err := new(net.ListenConfig).Listen(ctx, "tcp", v.addr)
 	switch {
@@ -165,49 +165,20 @@ func (v *serving) scheme() string {
 	return "http"
 }
 
-// reach finds the addresses under which tablets find this machine, says them,
-// and lets the server be asked under them. A loopback address is none.
-func (v *serving) reach(listener net.Listener, o *api.Options) {
-	bound, ok := listener.Addr().(*net.TCPAddr)
-	if !ok || !v.lan && v.tlsCert == "" {
-		return
-	}
-	ips := []net.IP{bound.IP}
-	if bound.IP.IsUnspecified() {
-		ips = nil
-		addresses, err := net.InterfaceAddrs()
-		if err != nil {
-			o.Log.Error("the addresses of this machine are not known", "error", err)
-		}
-		for _, a := range addresses {
-			if n, ok := a.(*net.IPNet); ok && n.IP.To4() != nil {
-				ips = append(ips, n.IP)
-			}
-		}
-	}
-	port := strconv.Itoa(bound.Port)
-	for _, ip := range ips {
-		if !ip.IsLoopback() {
-			o.Hosts = append(o.Hosts, ip.String())
-			o.Links = append(o.Links, v.scheme()+"://"+net.JoinHostPort(ip.String(), port))
-		}
-	}
-	for _, host := range v.hosts {
-		o.Links = append(o.Links, v.scheme()+"://"+net.JoinHostPort(host, port))
-	}
-	for _, link := range o.Links {
-		fmt.Printf("Tablets open %s/station\n", link)
-	}
-}
-
 // run serves until the context ends, then lets running requests finish.
 func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options) (err error) {
 	defer func() { err = errors.Join(err, o.School.Close()) }()
-	if host, _, splitErr := net.SplitHostPort(listener.Addr().String()); splitErr == nil {
-		o.Hosts = append(o.Hosts, host)
-	}
 	o.Secure, o.CopyTo = v.tlsCert != "", v.copyTo
-	v.reach(listener, &o)
+	if bound, ok := listener.Addr().(*net.TCPAddr); ok && !bound.IP.IsUnspecified() {
+		o.Hosts = append(o.Hosts, bound.IP.String())
+	}
+	if v.lan || v.tlsCert != "" {
+		at := &reach{scheme: v.scheme(), bound: listener.Addr(), names: v.hosts}
+		o.Reach = at.now
+		for _, link := range at.links() {
+			fmt.Printf("Tablets open %s/station\n", link)
+		}
+	}
 	handler, err := api.New(o)
 	if err != nil {
 		return err

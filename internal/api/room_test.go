@@ -478,3 +478,35 @@ func TestWhatATabletReads(t *testing.T) {
 	require.NotContains(t, warned, student)
 	require.Contains(t, must(head, "GET", "/pieces", ""), student, "the teacher goes on with names")
 }
+
+// Names, codes and notes hold nothing that cannot be seen, whatever route they come by; a
+// jar that is named twice stands once.
+func TestTextsCanBeRead(t *testing.T) {
+	server, _ := school(t)
+	c := teacher(t, server.URL)
+	_, text := ask(t, c, "GET", server.URL+"/api/classes", "")
+	var classes []contract.Class
+	require.NoError(t, json.Unmarshal([]byte(text), &classes))
+	class := classes[0]
+	for _, name := range []string{`nul\u0000`, `turned\u202e`, "raw\u202eturn", `hidden\u200b`, `bell\u0007`} {
+		for path, body := range map[string]string{
+			"/imports":     `{"kind":"students","apply":true,"text":"name,class,mark\n` + name + `,New,x\n"}`,
+			"/assignments": `{"class":"` + class.Id + `","name":"` + name + `","form":"slab","cone":"6","measures":{}}`,
+			"/glazes":      `{"code":"` + name + `","parts":[{"glaze":"F01","parts":1},{"glaze":"F02","parts":1}]}`,
+		} {
+			status, text := ask(t, c, "POST", server.URL+"/api"+path, body)
+			require.Equal(t, http.StatusUnprocessableEntity, status, "%s %s", path, text)
+			require.Contains(t, text, "cannot be seen", path)
+		}
+	}
+	_, text = ask(t, c, "GET", server.URL+"/api/glazes", "")
+	var jars []contract.Glaze
+	require.NoError(t, json.Unmarshal([]byte(text), &jars))
+	code := jars[0].Code
+	status, text := ask(t, c, "PUT", server.URL+"/api/classes/"+class.Id, fmt.Sprintf(`{"clay":%q,"cone":%q,"jars":[%q,%q]}`, class.Clay, class.Cone, code, code))
+	require.Equal(t, http.StatusOK, status, text)
+	require.Contains(t, text, fmt.Sprintf(`"jars":[%q]`, code))
+	raw := jars[0]
+	status, text = ask(t, c, "POST", server.URL+"/api/imports", fmt.Sprintf(`{"kind":"glazes","apply":true,"text":"code,name,kind,raw,cones,recipe\nSELF,Self,%s,#808080,5-6,\"1 part SELF, 1 part %s\"\n"}`, raw.Kind, code))
+	require.Contains(t, text, "other jars than SELF itself", "%d", status)
+}

@@ -43,8 +43,9 @@ type Options struct {
 	Hosts []string
 	// LAN has tablets of the room served to other machines over plain http.
 	LAN bool
-	// Links are the addresses under which tablets find this server.
-	Links []string
+	// Reach are further hosts, and the links under which tablets find this server, as they
+	// are now; nil where only this machine asks.
+	Reach func() (hosts, links []string)
 	// Secure says that the server speaks TLS.
 	Secure bool
 	// CopyTo is the folder outside the machine that gets every copy; "" for none.
@@ -91,8 +92,19 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 		}}
 	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.New(s), gate.Gate{School: s},
 		kiln.Kiln{School: s}, stock.Stock{School: s}, lists.Lists{School: s},
-		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: o.Links},
+		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: links(o.Reach)},
 		house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo}}
+}
+
+// links are where tablets find the server, as it is now.
+func links(reach func() (hosts, links []string)) func() []string {
+	return func() []string {
+		if reach == nil {
+			return nil
+		}
+		_, all := reach()
+		return all
+	}
 }
 
 // New builds the server. The error means that the contract itself is broken.
@@ -229,7 +241,14 @@ func (s *Server) guard(next http.Handler) http.Handler {
 
 func (s *Server) knownHost(host string) bool {
 	name := qr.HostName(host)
-	return qr.Loopback(host) || name == "localhost" || slices.Contains(s.Hosts, name)
+	if qr.Loopback(host) || name == "localhost" || slices.Contains(s.Hosts, name) {
+		return true
+	}
+	if s.Reach == nil {
+		return false
+	}
+	hosts, _ := s.Reach()
+	return slices.Contains(hosts, name)
 }
 
 func (s *Server) logger() gin.HandlerFunc {

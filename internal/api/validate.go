@@ -1,6 +1,7 @@
 package api
 
 import (
+	"bytes"
 	"context"
 	"errors"
 	"io"
@@ -13,6 +14,7 @@ import (
 
 	"enkaustos/core/work"
 	"enkaustos/internal/door"
+	"enkaustos/internal/letters"
 	"enkaustos/internal/school"
 )
 
@@ -60,6 +62,7 @@ func (s *Server) validator() (gin.HandlerFunc, error) {
 			s.badRequest(c, err)
 		case !r.picture:
 			s.arrived(c)
+			s.legible(c)
 		}
 	}, nil
 }
@@ -100,6 +103,23 @@ func (s *Server) bound(c *gin.Context, r route) {
 	if r.picture {
 		_ = control.SetReadDeadline(time.Time{})
 		c.Request.Body = &inTurn{ReadCloser: c.Request.Body, control: control}
+	}
+}
+
+// legible refuses a body with characters that cannot be seen, whatever field they stand in.
+func (s *Server) legible(c *gin.Context) {
+	if c.Request.Body == nil || c.Request.ContentLength == 0 {
+		return
+	}
+	body, err := io.ReadAll(c.Request.Body)
+	if err != nil {
+		s.badRequest(c, err)
+		return
+	}
+	c.Request.Body = io.NopCloser(bytes.NewReader(body))
+	if !letters.ReadableJSON(body) {
+		writeProblem(c.Writer, http.StatusUnprocessableEntity, "A text holds a character that cannot be seen, such as a control or a mark that turns the direction: type it anew.", nil)
+		c.Abort()
 	}
 }
 

@@ -8,6 +8,8 @@ import (
 	"io"
 	"strings"
 	"unicode/utf8"
+
+	"enkaustos/internal/letters"
 )
 
 // Table is a list with a header row. Columns may stand in any order; the ones
@@ -32,6 +34,10 @@ func ReadTable(text string, required ...string) (Table, error) {
 	if !utf8.ValidString(text) {
 		return Table{}, errors.New("the list is not UTF-8 text: in the spreadsheet choose \"CSV UTF-8\" and save it again")
 	}
+	if !letters.Readable(text) {
+		return Table{}, errors.New("the list holds characters that cannot be seen, such as controls or marks that turn the direction: take them out")
+	}
+	text = strings.NewReplacer("\r\n", "\n", "\r", "\n").Replace(text) // some spreadsheets end lines with CR alone
 	reader := csv.NewReader(strings.NewReader(text))
 	reader.Comma = separator(text)
 	reader.FieldsPerRecord = -1
@@ -45,11 +51,14 @@ func ReadTable(text string, required ...string) (Table, error) {
 	}
 	t := Table{columns: map[string]int{}}
 	for i, name := range header {
+		if _, twice := t.columns[key(name)]; twice && key(name) != "" {
+			return Table{}, fmt.Errorf("two columns are called %q: rename or remove one of them", short(name))
+		}
 		t.columns[key(name)] = i
 	}
 	for _, name := range required {
 		if _, ok := t.columns[key(name)]; !ok {
-			return Table{}, fmt.Errorf("the list has no column %q: its first row names %s", name, strings.Join(header, ", "))
+			return Table{}, fmt.Errorf("the list has no column %q: its first row names %s", name, named(header))
 		}
 	}
 	for {
@@ -64,7 +73,34 @@ func ReadTable(text string, required ...string) (Table, error) {
 		if strings.TrimSpace(strings.Join(cells, "")) != "" {
 			t.Rows = append(t.Rows, Row{line, cells, &t})
 		}
+		if len(t.Rows) > MostRows {
+			return Table{}, fmt.Errorf("the list has more than %d rows: bring it in parts", MostRows)
+		}
 	}
+}
+
+// MostRows is how long a list may be: no school has as much of anything.
+const MostRows = 5000
+
+// named are the first columns of a header, as far as a sentence can hold them.
+func named(header []string) string {
+	const most = 12
+	var names []string
+	for _, name := range header[:min(most, len(header))] {
+		names = append(names, short(name))
+	}
+	if len(header) > most {
+		names = append(names, "…")
+	}
+	return strings.Join(names, ", ")
+}
+
+func short(name string) string {
+	const most = 30
+	if runes := []rune(name); len(runes) > most {
+		return string(runes[:most]) + "…"
+	}
+	return name
 }
 
 // Get is the cell of a column without surrounding space, "" where it is missing.
@@ -73,11 +109,7 @@ func (r Row) Get(column string) string {
 	if !ok || i >= len(r.cells) {
 		return ""
 	}
-	cell := strings.TrimSpace(r.cells[i])
-	if inner, quoted := strings.CutPrefix(cell, "'"); quoted && formula(inner) {
-		return inner
-	}
-	return cell
+	return armed(strings.TrimSpace(r.cells[i]))
 }
 
 // Has says whether the list has a column at all.

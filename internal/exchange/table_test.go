@@ -71,3 +71,45 @@ func TestTruth(t *testing.T) {
 	_, err := exchange.Truth("maybe", true)
 	require.EqualError(t, err, `"maybe": expected yes or no`)
 }
+
+// What cannot be a list is said in one short sentence; what spreadsheets make of line ends
+// is read.
+func TestListsThatAreNone(t *testing.T) {
+	for text, says := range map[string]string{
+		"":                                       "the list is empty",
+		"name,class,Name\nAda,7,x\n":             `two columns are called "Name"`,
+		"name,cla\x00ss\n":                       "characters that cannot be seen",
+		"name\nA\u202eda\n":                      "characters that cannot be seen",
+		strings.Repeat("x", 1<<20) + ",b\n1,2\n": `no column "name"`,
+		strings.Repeat("column,", 90_000) + "\n": `two columns are called "column"`,
+		"name\n" + strings.Repeat("Ada\n", 5001): "more than 5000 rows",
+		"klass,who\n1,2\n":                       "its first row names klass, who",
+		"a,b,c,d,e,f,g,h,i,j,k,l,m,n\n":          "k, l, …",
+		"name\n\"never ends":                     "the list is not CSV",
+	} {
+		_, err := exchange.ReadTable(text, "name")
+		require.ErrorContains(t, err, says)
+		require.Less(t, len(err.Error()), 500, "a sentence, not the list again")
+		require.NotContains(t, err.Error(), "\n")
+	}
+	for _, text := range []string{"name,class\rAda,7\rBea,8\r", "name,class\r\nAda,7\r\nBea,8", "\ufeffname,class\nAda,7\nBea,8\n", "name;class\nAda;7\nBea;8\n"} {
+		table, err := exchange.ReadTable(text, "name", "class")
+		require.NoError(t, err, "%q", text)
+		require.Len(t, table.Rows, 2)
+		require.Equal(t, "Bea 8", table.Rows[1].Get("name")+" "+table.Rows[1].Get("class"))
+	}
+}
+
+// No cell of a list that is written is run by a spreadsheet, whichever separator its
+// country takes; brought again it is what it was.
+func TestNoCellIsRun(t *testing.T) {
+	for _, cell := range []string{"=1+1", "@SUM(A1)", "+cmd", "-x", "blue;=1+1", "a;b;@x", "plain", "-3.5", "a;b", ""} {
+		text := exchange.WriteTable([]string{"name", "other"}, [][]string{{cell, "x"}})
+		for _, part := range strings.FieldsFunc(strings.TrimPrefix(text, "name,other\n"), func(r rune) bool { return strings.ContainsRune(",;\n\"", r) }) {
+			require.NotContains(t, "=@+", part[:1], "%q in %q", part, text)
+		}
+		table, err := exchange.ReadTable(text, "name")
+		require.NoError(t, err)
+		require.Equal(t, cell, table.Rows[0].Get("name"))
+	}
+}

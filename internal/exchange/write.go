@@ -19,15 +19,35 @@ func WriteTable(columns []string, rows [][]string) string {
 	for _, row := range rows {
 		safe := make([]string, len(row))
 		for i, cell := range row {
-			safe[i] = cell
-			if formula(cell) {
-				safe[i] = "'" + cell
-			}
+			safe[i] = disarmed(cell)
 		}
 		_ = w.Write(safe)
 	}
 	w.Flush()
 	return b.String()
+}
+
+// disarmed is a cell that no spreadsheet runs: each part that one could take for a formula
+// has an apostrophe in front, also behind a semicolon, where some countries' spreadsheets
+// begin a new cell. armed takes them off again.
+func disarmed(cell string) string {
+	parts := strings.Split(cell, ";")
+	for i, part := range parts {
+		if formula(part) {
+			parts[i] = "'" + part
+		}
+	}
+	return strings.Join(parts, ";")
+}
+
+func armed(cell string) string {
+	parts := strings.Split(cell, ";")
+	for i, part := range parts {
+		if inner, quoted := strings.CutPrefix(part, "'"); quoted && formula(inner) {
+			parts[i] = inner
+		}
+	}
+	return strings.Join(parts, ";")
 }
 
 // formula says whether a spreadsheet would run a cell. A number is none.

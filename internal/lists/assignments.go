@@ -35,7 +35,7 @@ func Give(m school.Moment, c *school.Change, a school.AssignmentRecord) (made sc
 	if err := cmp.Or(m.Room().KnownClays(a.Marking), m.Room().KnownJars(a.Jars)); err != nil {
 		return a, 0, school.Says(err)
 	}
-	a.ID, a.MadeAt = school.NewID(), m.At
+	a.ID, a.MadeAt, a.Jars = school.NewID(), m.At, once(a.Jars)
 	students := m.StudentsOf(a.Class)
 	if len(students) == 0 {
 		return a, 0, school.Refuse("%s has no students yet: bring a class list first.", class.Name)
@@ -78,7 +78,7 @@ func Reshape(m school.Moment, c *school.Change, id string, to AssignmentChange) 
 		next.Marking = *to.Marking
 	}
 	if to.Jars != nil {
-		next.Jars = *to.Jars
+		next.Jars = once(*to.Jars)
 	}
 	if to.Released != nil {
 		next.Released = *to.Released

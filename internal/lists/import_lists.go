@@ -52,6 +52,9 @@ func readGlazes(r *reading) error {
 		if strings.ContainsAny(g.Code, "+×*") {
 			r.refuse("code", "expected a code without +, × and *, which join stacks")
 		}
+		if slices.ContainsFunc(g.Recipe, func(part glaze.Part) bool { return part.Glaze == g.Code }) {
+			r.refuse("recipe", "expected other jars than %s itself", g.Code)
+		}
 		if known && g.Raw.Hex() == old.Raw.Hex() {
 			g.Raw = old.Raw // what was measured finer than a hex stays
 		}

@@ -40,13 +40,20 @@ func ChangeClassOf(m school.Moment, c *school.Change, id string, to ClassChange)
 		class.Atmosphere = to.Atmosphere
 	}
 	if to.Jars != nil {
-		class.Jars = slices.Clone(*to.Jars)
+		class.Jars = once(*to.Jars)
 		if err := m.Room().KnownJars(class.Jars); err != nil {
 			return class, school.Says(err)
 		}
 	}
 	school.Classes.Put(c, class)
 	return class, nil
+}
+
+// once is a list of codes in which each stands once.
+func once(codes []string) []string {
+	list := slices.Clone(codes)
+	slices.Sort(list)
+	return slices.Compact(list)
 }
 
 func clayAndCone(m school.Moment, clay, cone string) (kiln.Cone, error) {

@@ -22,8 +22,8 @@ type Room struct {
 	Door    Keeper
 	Tries   Tries
 	TooMany error // what somebody hears who tries too often
-	// Links are the addresses under which tablets find this server.
-	Links []string
+	// Links are the addresses under which tablets find this server, now.
+	Links func() []string
 }
 
 // Switch puts another class before the tablets, until the lesson ends by the bell;
@@ -137,9 +137,10 @@ func (r Room) MakePairingCode(context.Context, contract.MakePairingCodeRequestOb
 	if err != nil {
 		return nil, err
 	}
-	out := contract.MakePairingCode200JSONResponse{Code: made, Until: until, Links: view.List(r.Links, func(base string) string { return base + "/station" })}
-	if len(r.Links) > 0 {
-		url, err := qr.Data(r.Links[0] + "/station#" + made)
+	links := r.Links()
+	out := contract.MakePairingCode200JSONResponse{Code: made, Until: until, Links: view.List(links, func(base string) string { return base + "/station" })}
+	if len(links) > 0 {
+		url, err := qr.Data(links[0] + "/station#" + made)
 		if err != nil {
 			return nil, err
 		}
