@@ -30,7 +30,7 @@ func TestWhatCannotBeServed(t *testing.T) {
 	require.Contains(t, refusedStart(t, "serve", "--data", t.TempDir(), "--addr", address), "in use by another program")
 	require.Contains(t, refusedStart(t, "demo", "--data", dir, "--addr", "127.0.0.1:0"), "another Enkaustos has this data folder open")
 	require.Contains(t, refusedStart(t, "backup", "--data", dir), "another Enkaustos has this data folder open")
-	require.Contains(t, refusedStart(t, "serve", "--data", "/proc/nowhere", "--addr", "127.0.0.1:0"), "cannot write to /proc/nowhere")
+	require.Contains(t, refusedStart(t, "serve", "--data", "/proc/nowhere", "--addr", "127.0.0.1:0"), "/proc/nowhere: the data folder cannot be written to")
 	require.Contains(t, refusedStart(t, "serve", "--data", t.TempDir(), "--addr", "nonsense"), "expected an address")
 
 	damaged := t.TempDir()

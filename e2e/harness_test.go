@@ -207,10 +207,13 @@ func (p *screen) see(selector, text string) *rod.Element {
 	return found.CancelTimeout()
 }
 
-// gone waits until no element of the selector holds the text.
+// gone waits until no element of the selector holds the text; "" is any text.
 func (p *screen) gone(selector, text string) {
 	p.t.Helper()
 	require.Eventuallyf(p.t, func() bool {
+		if text == "" {
+			return p.count(selector) == 0
+		}
 		has, _, err := p.HasR(selector, regexp.QuoteMeta(text))
 		return err == nil && !has
 	}, patience, 50*time.Millisecond, "%s with %q still shows", selector, text)

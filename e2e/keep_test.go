@@ -54,14 +54,14 @@ func TestScheduledBackupComesBack(t *testing.T) {
 
 	said, err = command(t, "", "restore", "nowhere.db", "--data", other)
 	require.Error(t, err)
-	require.Equal(t, "enkaustos: cannot read nowhere.db\n", said)
+	require.Equal(t, "enkaustos: cannot read nowhere.db: there is no such file\n", said)
 	said, err = command(t, "", "backup", "--data", other)
 	require.NoError(t, err)
 	require.Regexp(t, `^enkaustos-\d{8}-\d{6}\.db \(\d+ bytes\)\n$`, said)
 
 	said, err = command(t, "too short\n", "passphrase", "--data", other)
 	require.Error(t, err)
-	require.Contains(t, said, "at least 10 characters")
+	require.Contains(t, said, "10 to 200 characters")
 	said, err = command(t, "wet sponge first\n", "passphrase", "--data", other)
 	require.NoError(t, err, said)
 	s = start(t, "demo", "--data", other)

@@ -231,3 +231,46 @@ func TestTabletInPictures(t *testing.T) {
 	p.click(".add", "")
 	p.see(".after button", "Take my last coat back")
 }
+
+// A note for the class reaches the tablet, one that is not does not; what was thought of a
+// piece is read by its class once the teacher releases it.
+func TestATabletReadsWhatIsReleased(t *testing.T) {
+	s := startRoom(t)
+	teacher := open(t, s, "/")
+	teacher.unlock("bare feet only")
+	teacher.choose("Class", "Thursday Club")
+	teacher.goTo("/results")
+	teacher.see(".release", "The class sees what came out")
+	c := client(t, s.url)
+	var fired, open contract.Piece
+	classes := get[[]contract.Class](t, c, s.url+"/api/classes")
+	i := slices.IndexFunc(classes, func(c contract.Class) bool { return c.Name == "Thursday Club" })
+	send(t, c, "PUT", s.url+"/api/room", map[string]any{"class": classes[i].Id})
+	for _, p := range get[contract.PieceList](t, c, s.url+"/api/pieces?class="+classes[i].Id).Pieces {
+		switch {
+		case p.Unloaded != nil && p.Opinion == nil:
+			fired = p
+		case p.Fired == nil && p.Revision > 0:
+			open = p
+		}
+	}
+	note := func(id, text string, shown bool) {
+		send(t, c, "POST", s.url+"/api/events", map[string]any{"events": []map[string]any{{"id": id, "kind": "note", "piece": open.Id, "text": text, "shown": shown}}})
+	}
+	note("a-note-for-me", "his mother rang", false)
+	note("a-note-for-all", "mind the rim", true)
+
+	tablet := pairedTablet(t, s, teacher, "Sink side")
+	tablet.click(".names button", open.Student)
+	tablet.see(".notes", "Your teacher says: mind the rim")
+	require.NotContains(t, tablet.MustElement("body").MustText(), "his mother rang")
+	tablet.click("button", "Everybody")
+	tablet.click(".names button", fired.Student)
+	tablet.see("h1", fired.Student)
+	tablet.gone(".others", "")
+	teacher.click(".release label", fired.Title)
+	teacher.see(".el-message", "the tablets of its class show it")
+	tablet.see(".others h2", "What the class thinks")
+	teacher.click(".release label", fired.Title)
+	tablet.gone(".others", "")
+}

@@ -83,15 +83,22 @@ func show(m school.Moment) contract.Room {
 		})}
 }
 
+// shown is the room, with what became of the code that pairs tablets.
+func (r Room) shown(m school.Moment) contract.Room {
+	v := show(m)
+	v.CodeLost = view.Some(r.Pairing.Lost(m.At))
+	return v
+}
+
 // changed makes a change and answers with the room as it is then.
 func (r Room) changed(ctx context.Context, do func(m school.Moment, c *school.Change) error) (contract.Room, error) {
 	err := r.School.Change(ctx, do)
-	return show(r.School.Now()), err
+	return r.shown(r.School.Now()), err
 }
 
 // GetRoom is the class in the room now, its tablets and the bells.
 func (r Room) GetRoom(context.Context, contract.GetRoomRequestObject) (contract.GetRoomResponseObject, error) {
-	return contract.GetRoom200JSONResponse(show(r.School.Now())), nil
+	return contract.GetRoom200JSONResponse(r.shown(r.School.Now())), nil
 }
 
 // SwitchRoom puts another class before the tablets.

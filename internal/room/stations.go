@@ -32,6 +32,7 @@ type Pairing struct {
 	code  string
 	until time.Time
 	wrong int
+	spent bool // too many wrong ones were typed
 }
 
 // How long a code holds, and how many wrong ones are borne before it is dropped.
@@ -49,7 +50,7 @@ func (p *Pairing) Make(now time.Time) (code string, until time.Time, err error) 
 	}
 	p.mu.Lock()
 	defer p.mu.Unlock()
-	p.code, p.until, p.wrong = fmt.Sprintf("%06d", n), now.Add(codeHolds), 0
+	p.code, p.until, p.wrong, p.spent = fmt.Sprintf("%06d", n), now.Add(codeHolds), 0, false
 	return p.code, p.until, nil
 }
 
@@ -65,9 +66,23 @@ func (p *Pairing) Holds(code string, now time.Time) bool {
 		return true
 	}
 	if p.wrong++; p.wrong >= codeWrong {
-		p.code = ""
+		p.code, p.spent = "", true
 	}
 	return false
+}
+
+// Lost says why the last code that was made holds no more; "" while it does, or where none
+// was made.
+func (p *Pairing) Lost(now time.Time) string {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	switch {
+	case p.spent:
+		return "Somebody typed too many wrong codes, and this one ended: make another, and show it to whom it is for."
+	case p.code != "" && !now.Before(p.until):
+		return "Its ten minutes are over: make another."
+	}
+	return ""
 }
 
 // reserved are the names of those who are no tablets.

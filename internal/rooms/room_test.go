@@ -382,3 +382,22 @@ func TestANameIsNobody(t *testing.T) {
 	_, _, err = s.Log(t.Context(), renamed, []work.Sent{undo})
 	require.NoError(t, err, "its own it takes back, whatever it is called by then")
 }
+
+// A code that pairs no more says why: too many wrong ones, or its time is over.
+func TestALostCodeSaysWhy(t *testing.T) {
+	p := &room.Pairing{}
+	at := time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
+	require.Empty(t, p.Lost(at))
+	code, until, err := p.Make(at)
+	require.NoError(t, err)
+	require.Empty(t, p.Lost(at))
+	require.Contains(t, p.Lost(until), "ten minutes are over")
+	for range 20 {
+		require.False(t, p.Holds("nonsense", at))
+	}
+	require.False(t, p.Holds(code, at))
+	require.Contains(t, p.Lost(at), "too many wrong codes")
+	_, _, err = p.Make(at)
+	require.NoError(t, err)
+	require.Empty(t, p.Lost(at))
+}

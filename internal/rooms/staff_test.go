@@ -256,7 +256,7 @@ func (s *staff) Programmes(t *testing.T) contract.ListProgrammes200JSONResponse 
 }
 
 func (s *staff) Room(t *testing.T) contract.GetRoom200JSONResponse {
-	v, err := room.Room{School: s.School}.GetRoom(t.Context(), contract.GetRoomRequestObject{})
+	v, err := room.Room{School: s.School, Pairing: &room.Pairing{}}.GetRoom(t.Context(), contract.GetRoomRequestObject{})
 	require.NoError(t, err)
 	return v.(contract.GetRoom200JSONResponse)
 }

@@ -12,6 +12,7 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
+	"sync"
 	"time"
 )
 
@@ -60,7 +61,7 @@ func (a Archive) Make(ctx context.Context, now time.Time) (Backup, error) {
 		err = syncDir(a.dir)
 	}
 	if err != nil {
-		return Backup{}, errors.Join(failedCopy(path, err), os.Remove(path), removeIfThere(unfinished))
+		return Backup{}, errors.Join(failedCopy(path, err), removeIfThere(unfinished))
 	}
 	info, err := os.Stat(path)
 	if err != nil {
@@ -79,30 +80,37 @@ func failedCopy(path string, err error) error {
 // partEnding is what the name of a file ends with that is being written.
 const partEnding = ".part"
 
-// reserve takes a name that no other copy has, however many are made in one second.
+// naming is held while a copy takes its name: only one process has the folder open.
+var naming sync.Mutex
+
+// reserve takes a name that no other copy has, however many are made in one second: the
+// unfinished file holds it.
 func (a Archive) reserve(now time.Time) (string, error) {
+	naming.Lock()
+	defer naming.Unlock()
 	stamp := now.Format(stampLayout)
 	for n := 1; ; n++ {
 		name := copyPrefix + stamp + ".db"
 		if n > 1 {
 			name = fmt.Sprintf("%s%s-%d.db", copyPrefix, stamp, n)
 		}
-		file, err := os.OpenFile(filepath.Join(a.dir, name), os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o600)
+		path := filepath.Join(a.dir, name)
+		if _, err := os.Stat(path); err == nil {
+			continue
+		}
+		file, err := os.OpenFile(path+partEnding, os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o600) // SQLite would let everybody read it
 		if errors.Is(err, os.ErrExist) {
 			continue
 		}
 		if err != nil {
 			return "", err
 		}
-		return file.Name(), file.Close()
+		return path, file.Close()
 	}
 }
 
 // write writes the copy, takes the sessions out of it, has it on the disk, and reads it back.
 func (a Archive) write(ctx context.Context, path string) error {
-	if err := touch(path); err != nil { // SQLite would let everybody read it
-		return err
-	}
 	if _, err := a.from.ExecContext(ctx, "VACUUM INTO ?", path); err != nil {
 		return err
 	}
@@ -115,7 +123,7 @@ func (a Archive) write(ctx context.Context, path string) error {
 	return inspect(ctx, path)
 }
 
-// sweep removes what earlier stops left unfinished, and the empty names that go with it.
+// sweep removes what earlier stops left unfinished.
 func (a Archive) sweep() {
 	left, _ := filepath.Glob(filepath.Join(a.dir, "*"+partEnding))
 	hidden, _ := filepath.Glob(filepath.Join(a.dir, ".*"+partEnding)) // of releases before
@@ -140,7 +148,7 @@ func (a Archive) List() ([]Backup, error) {
 		}
 		at, perr := time.ParseInLocation(stampLayout, stamp[:len(stampLayout)], time.Local)
 		info, ierr := e.Info()
-		if perr == nil && ierr == nil && info.Size() > 0 { // an empty one is only a name, being written
+		if perr == nil && ierr == nil {
 			list = append(list, Backup{e.Name(), at, info.Size()})
 		}
 	}

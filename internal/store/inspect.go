@@ -18,12 +18,14 @@ func inspect(ctx context.Context, path string) error {
 	return errors.Join(quickCheck(ctx, conn, path), conn.Close())
 }
 
+var errNoFile = errors.New("there is no such file")
+
 // identify opens a file and refuses one that is not ours or was written by a newer
 // version; current says whether its layout is today's. No pragmas here: looking at a
 // file must not change it.
 func identify(ctx context.Context, path string) (conn *sql.DB, current bool, err error) {
 	if _, err := os.Stat(path); err != nil {
-		return nil, false, fmt.Errorf("cannot read %s: %w", path, cmpErr(os.ErrNotExist, Cause(err)))
+		return nil, false, fmt.Errorf("cannot read %s: %w", path, cmpErr(errNoFile, Cause(err)))
 	}
 	if conn, err = sql.Open("sqlite", fileURL(path)); err != nil {
 		return nil, false, err

@@ -1902,6 +1902,8 @@ export interface components {
             locked: boolean;
             /** @description Today dries slowly */
             damp: boolean;
+            /** @description Why the last code pairs no tablet any more, and what to do */
+            codeLost?: string;
             /**
              * Format: double
              * @description Of the house's drying times, learned

@@ -3,7 +3,7 @@ import { computed, ref } from "vue";
 import ResultCard from "@/results/ResultCard.vue";
 import { answer, api } from "@/api/client";
 import { useChanged } from "@/lib/queries";
-import { useAssignments, useGuide } from "@/lib/useLists";
+import { useAssignments, useClasses, useGuide } from "@/lib/useLists";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
@@ -13,6 +13,7 @@ const screen = useScreen();
 const session = useSession();
 const changed = useChanged();
 const assignments = useAssignments();
+const classes = useClasses();
 const guide = useGuide();
 const { pieces, isPending } = usePieces();
 const marked = ref(false);
@@ -28,8 +29,8 @@ async function release(id: string, released: boolean) {
   const now = await attempt(
     answer(api.PATCH("/assignments/{id}", { params: { path: { id } }, body: { released } })),
   );
-  if (now) say(`${now.name}: ${now.released ? "the tablets of its class show it." : "for you alone."}`);
   await changed("assignment");
+  if (now) say(`${now.name}: ${now.released ? "the tablets of its class show it." : "for you alone."}`);
 }
 </script>
 
@@ -52,7 +53,7 @@ async function release(id: string, released: boolean) {
       v-for="a in here"
       :key="a.id"
       :model-value="a.released"
-      :label="a.name"
+      :label="screen.classId ? a.name : `${a.name}, ${classes.byId.value.get(a.class)?.name}`"
       @update:model-value="release(a.id, $event as boolean)"
     />
   </fieldset>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener } from "@vueuse/core";
+import { useEventListener, useIntervalFn } from "@vueuse/core";
 import { ref } from "vue";
 import { answer, api } from "@/api/client";
 import { useBells } from "@/room/useBells";
@@ -26,7 +26,10 @@ async function end(id: string) {
 }
 async function pair() {
   code.value = await attempt(answer(api.POST("/room/code")));
+  await changed("station");
 }
+/** While a code is shown: whether it still pairs, and which tablets it paired. */
+useIntervalFn(() => code.value && screen.tabletsOpen && void changed("station"), 5000);
 useEventListener(window, "keydown", (e: KeyboardEvent) => {
   const typing = (e.target as HTMLElement).closest("input, textarea, .el-select__wrapper");
   if (!screen.tabletsOpen || typing || e.ctrlKey || e.metaKey || e.altKey) return;
@@ -66,7 +69,13 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
         <p v-if="!room.stations.length" class="soft">No tablet yet.</p>
       </section>
       <el-button @click="pair">Pair a tablet <kbd>p</kbd></el-button>
-      <section v-if="code" class="shown" aria-live="polite">
+      <section v-if="code && room.codeLost" class="shown" aria-live="polite">
+        <p>
+          <b>{{ room.codeLost }}</b>
+        </p>
+        <el-button type="primary" @click="pair">Another code</el-button>
+      </section>
+      <section v-else-if="code" class="shown" aria-live="polite">
         <p class="digits num">{{ code.code.slice(0, 3) }} {{ code.code.slice(3) }}</p>
         <p class="soft">Good for ten minutes, for as many tablets as you like.</p>
         <template v-if="code.links.length">

@@ -92,7 +92,7 @@ const touched = (wet: boolean) =>
     <ChoiceBar v-if="tabs.length > 1" v-model="tab" class="tabs" label="What to do" :options="tabs" />
   </div>
   <ul v-if="piece.notes.length" class="notes" aria-label="What your teacher says">
-    <li v-for="note in piece.notes" :key="note">{{ note }}</li>
+    <li v-for="note in piece.notes" :key="note">Your teacher says: {{ note }}</li>
   </ul>
   <div v-if="tab === 'glaze'" class="work">
     <div class="drawing">

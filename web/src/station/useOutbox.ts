@@ -124,6 +124,7 @@ export function useOutbox(on: {
         if (!tap.late && tap.no !== undefined)
           await kept((store) => store.put("taps", { ...plain(tap), late: true }));
         tap.late = true;
+        if (status >= 500) on.onSaid((error as Error).message); // the server says what is wrong with it
         return false;
       }
       await kept((store) => store.add("refused", { ...plain(tap), why: (error as Error).message }));
