@@ -98,7 +98,8 @@ export function useStation() {
   /** The drawing and the working order of one piece, from the server or as last known. */
   async function open(id: string) {
     try {
-      known.value.details[id] = await answer(api.GET("/pieces/{id}", { params: { path: { id } } }));
+      const detail = await answer(api.GET("/pieces/{id}", { params: { path: { id } } }));
+      known.value.details[id] = detail; // what is known may be another by now than when it was asked
       void remember();
     } catch (error) {
       if (!(error instanceof Problem) || error.status !== 0) say((error as Error).message);
