@@ -1,0 +1,132 @@
+package api_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/core/rules"
+	"enkaustos/internal/contract"
+)
+
+// What is said of a student stays on the teacher's side: in no list, no answer, no stream
+// and no single piece does a tablet read it, until the teacher releases what is released.
+func TestWhatATabletReads(t *testing.T) {
+	server, s := school(t)
+	all := roles(t, server.URL)
+	head, tablet := all["teacher"], all["station"]
+	must := func(c *http.Client, method, path, body string) string {
+		status, text := ask(t, c, method, server.URL+"/api"+path, body)
+		require.Less(t, status, 300, "%s %s: %s", method, path, text)
+		return text
+	}
+	var done contract.Piece
+	var list contract.PieceList
+	require.NoError(t, json.Unmarshal([]byte(must(head, "GET", "/pieces", "")), &list))
+	for _, p := range list.Pieces {
+		if p.Unloaded != nil {
+			done = p
+		}
+	}
+	require.NotEmpty(t, done.Id)
+	must(head, "PUT", "/room", `{"class":"`+done.Class+`"}`)
+	var open contract.Piece
+	for _, p := range list.Pieces {
+		if p.Class == done.Class && p.Fired == nil && p.Mark != "" {
+			open = p
+		}
+	}
+	require.NotEmpty(t, open.Id)
+	n := 0
+	log := func(c *http.Client, piece, event string) string {
+		n++
+		return must(c, "POST", "/events", fmt.Sprintf(`{"events":[{"id":"secret-%03d","piece":"%s",%s}]}`, n, piece, event))
+	}
+	heard := hear(t, tablet, server.URL+"/api/live")
+	log(head, open.Id, `"kind":"note","text":"secret-note"`)
+	log(head, open.Id, `"kind":"aside","text":"secret-suspension"`)
+	log(head, open.Id, `"kind":"absent"`)
+	log(head, open.Id, `"kind":"damage","text":"secret-damage"`)
+	log(head, open.Id, `"kind":"leave","text":"secret-place"`)
+	log(tablet, done.Id, `"kind":"opinion","text":"secret-opinion","again":true`)
+	wish := must(tablet, "PUT", "/pieces/"+open.Id+"/wish", `{"tiles":["F01"],"text":"secret-wish"}`)
+	read := []string{wish, log(tablet, open.Id, `"kind":"note","text":"secret-word"`)}
+	for _, path := range []string{"/pieces", "/pieces/" + open.Id, "/pieces/" + done.Id} {
+		read = append(read, must(tablet, "GET", path, ""))
+	}
+	for range 4 {
+		select {
+		case line := <-heard:
+			read = append(read, line)
+		case <-time.After(2 * time.Second):
+		}
+	}
+	for _, text := range read {
+		require.NotContains(t, text, "secret-note")
+		for _, secret := range []string{"suspension", "damage", "place", "opinion", "wish", "word"} {
+			require.NotContains(t, text, "secret-"+secret)
+		}
+		require.NotContains(t, text, `"absent"`)
+		require.NotContains(t, text, `"text":"Note`)
+	}
+
+	log(head, open.Id, `"kind":"note","text":"come and see me","shown":true`)
+	require.Contains(t, must(tablet, "GET", "/pieces", ""), "come and see me")
+	must(head, "PATCH", "/assignments/"+done.Assignment, `{"released":true}`)
+	require.Contains(t, must(tablet, "GET", "/pieces", ""), "secret-opinion")
+	must(head, "PATCH", "/assignments/"+done.Assignment, `{"released":false}`)
+	require.NotContains(t, must(tablet, "GET", "/pieces", ""), "secret-opinion")
+
+	student := open.Student
+	require.Contains(t, must(tablet, "GET", "/pieces", ""), student)
+	values := s.Now().House.Differences(rules.Default())
+	values["names"] = "mark"
+	body, err := json.Marshal(map[string]any{"values": values})
+	require.NoError(t, err)
+	must(head, "PUT", "/rules", string(body))
+	marked := must(tablet, "GET", "/pieces", "")
+	require.NotContains(t, marked, `"student":"`+student+`"`)
+	require.NoError(t, json.Unmarshal([]byte(marked), &list))
+	for _, p := range list.Pieces {
+		require.True(t, p.Mark == "" || p.Student == p.Mark)
+	}
+	warned := log(tablet, open.Id, `"kind":"coat","surface":"`+open.Surfaces[0].Id+`","glaze":"K41"`)
+	require.NotContains(t, warned, student)
+	require.Contains(t, must(head, "GET", "/pieces", ""), student, "the teacher goes on with names")
+}
+
+// Names, codes and notes hold nothing that cannot be seen, whatever route they come by; a
+// jar that is named twice stands once.
+func TestTextsCanBeRead(t *testing.T) {
+	server, _ := school(t)
+	c := teacher(t, server.URL)
+	_, text := ask(t, c, "GET", server.URL+"/api/classes", "")
+	var classes []contract.Class
+	require.NoError(t, json.Unmarshal([]byte(text), &classes))
+	class := classes[0]
+	for _, name := range []string{`nul\u0000`, `turned\u202e`, "raw\u202eturn", `hidden\u200b`, `bell\u0007`} {
+		for path, body := range map[string]string{
+			"/imports":     `{"kind":"students","apply":true,"text":"name,class,mark\n` + name + `,New,x\n"}`,
+			"/assignments": `{"class":"` + class.Id + `","name":"` + name + `","form":"slab","cone":"6","measures":{}}`,
+			"/glazes":      `{"code":"` + name + `","parts":[{"glaze":"F01","parts":1},{"glaze":"F02","parts":1}]}`,
+		} {
+			status, text := ask(t, c, "POST", server.URL+"/api"+path, body)
+			require.Equal(t, http.StatusUnprocessableEntity, status, "%s %s", path, text)
+			require.Contains(t, text, "cannot be seen", path)
+		}
+	}
+	_, text = ask(t, c, "GET", server.URL+"/api/glazes", "")
+	var jars []contract.Glaze
+	require.NoError(t, json.Unmarshal([]byte(text), &jars))
+	code := jars[0].Code
+	status, text := ask(t, c, "PUT", server.URL+"/api/classes/"+class.Id, fmt.Sprintf(`{"clay":%q,"cone":%q,"jars":[%q,%q]}`, class.Clay, class.Cone, code, code))
+	require.Equal(t, http.StatusOK, status, text)
+	require.Contains(t, text, fmt.Sprintf(`"jars":[%q]`, code))
+	raw := jars[0]
+	status, text = ask(t, c, "POST", server.URL+"/api/imports", fmt.Sprintf(`{"kind":"glazes","apply":true,"text":"code,name,kind,raw,cones,recipe\nSELF,Self,%s,#808080,5-6,\"1 part SELF, 1 part %s\"\n"}`, raw.Kind, code))
+	require.Contains(t, text, "other jars than SELF itself", "%d", status)
+}
