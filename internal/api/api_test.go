@@ -26,13 +26,7 @@ func school(t testing.TB) (*httptest.Server, *kernel.School) {
 	require.NoError(t, err)
 	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Advance: clock.Advance})
 	require.NoError(t, err)
-	server := httptest.NewServer(handler)
-	t.Cleanup(func() {
-		server.Close()
-		handler.Close()
-		require.NoError(t, s.Close())
-	})
-	return server, s
+	return serving(t, s, handler), s
 }
 
 // bare serves a school that nobody has set up yet.
@@ -41,6 +35,11 @@ func bare(t testing.TB) *httptest.Server {
 	require.NoError(t, err)
 	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.DiscardHandler), SetupToken: "once"})
 	require.NoError(t, err)
+	return serving(t, s, handler)
+}
+
+// serving has a handler answer until the test is over.
+func serving(t testing.TB, s *kernel.School, handler *api.Server) *httptest.Server {
 	server := httptest.NewServer(handler)
 	t.Cleanup(func() {
 		server.Close()

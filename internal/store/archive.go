@@ -45,7 +45,7 @@ func (a Archive) Path(b Backup) string { return filepath.Join(a.dir, b.Name) }
 // leaves no half copy that somebody could trust.
 func (a Archive) Make(ctx context.Context, now time.Time) (Backup, error) {
 	if err := os.MkdirAll(a.dir, 0o700); err != nil {
-		return Backup{}, fmt.Errorf("%s: %w", a.dir, Cause(err))
+		return Backup{}, fmt.Errorf("%s: %w", a.dir, cmpErr(ErrReadOnly, Cause(err)))
 	}
 	a.sweep()
 	path, err := a.reserve(now)

@@ -26,7 +26,7 @@ var step = func(string) {}
 // has open. Whenever it is stopped, either what was there or the copy is the database.
 func Restore(ctx context.Context, dir, from string, now time.Time, read func(*Store) error) (kept string, err error) {
 	if err := os.MkdirAll(dir, 0o700); err != nil {
-		return "", fmt.Errorf("%s: %w", dir, errors.Join(Cause(err)))
+		return "", fmt.Errorf("%s: %w", dir, cmpErr(ErrReadOnly, Cause(err)))
 	}
 	lock := flock.New(filepath.Join(dir, lockName))
 	if locked, err := lock.TryLock(); err != nil || !locked {
@@ -48,6 +48,7 @@ func Restore(ctx context.Context, dir, from string, now time.Time, read func(*St
 	return kept, syncDir(dir)
 }
 
+// cmpErr is what was told, or the usual where nothing was.
 func cmpErr(usual, told error) error {
 	if told != nil {
 		return told
