@@ -3,6 +3,11 @@ ADDR ?= 127.0.0.1:8470
 DATA ?= .demo
 CHROMIUM ?= /usr/bin/chromium
 
+# One way of compiling for the binary and its tests, so that a fresh machine compiles the
+# libraries once.
+export CGO_ENABLED = 0
+export GOFLAGS = -trimpath
+
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
@@ -14,7 +19,7 @@ demo: build
 build: bin/enkaustos
 
 bin/enkaustos: web/dist/index.html $(GO_SOURCES) go.mod | tools-present
-	CGO_ENABLED=0 go build -trimpath -o $@ ./cmd/enkaustos
+	go build -o $@ ./cmd/enkaustos
 
 web/dist/index.html: web/node_modules/.installed $(WEB_SOURCES)
 	cd web && npm run --silent build
@@ -27,11 +32,12 @@ tools-present:
 	@sh scripts/tools-present.sh
 
 # The whole of the tests: the core, the server, and the real interface in Chromium. A
-# browser test mostly waits for its page, so that four run beside one another.
+# browser test waits for its page now and then, so that four run beside one another.
+# (make lint vets.)
 test: build chromium
 	cd web && npm run --silent test
-	go test ./core/... ./internal/... ./cmd/...
-	go test -count=1 -timeout 14m -parallel 4 ./e2e/...
+	go test -vet=off ./core/... ./internal/... ./cmd/...
+	go test -vet=off -count=1 -timeout 14m -parallel 4 ./e2e/...
 
 chromium:
 	@test -x $(CHROMIUM) || { echo "Installing Chromium for the browser tests"; apt-get update -qq && apt-get install -y -qq chromium; }

@@ -30,7 +30,7 @@ func (p *screen) examine(name string) {
 	_, err = p.Eval("() => {" + string(axe) + "\n}")
 	require.NoError(p.t, err)
 	found, err := p.Eval(`async () => {
-		const result = await axe.run(document, { resultTypes: ["violations"] });
+		const result = await axe.run(document, { resultTypes: ["violations"], preload: false, iframes: false });
 		return result.violations
 			.filter((v) => v.impact === "serious" || v.impact === "critical")
 			.map((v) => v.id + ": " + v.nodes.slice(0, 3).map((n) => n.target.join(" ") + " " + n.failureSummary).join("; "));

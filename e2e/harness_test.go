@@ -3,7 +3,6 @@ package e2e
 
 import (
 	"bufio"
-	"context"
 	"crypto/tls"
 	"fmt"
 	"io"
@@ -24,6 +23,8 @@ import (
 	"github.com/go-rod/rod/lib/launcher"
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/demo/demotest"
 )
 
 const (
@@ -108,9 +109,10 @@ func (s *server) stop() {
 
 // startDemo runs the invented school at a Monday morning in term. Tests that have
 // a school of their own may run beside one another.
-func startDemo(t testing.TB) *server {
+func startDemo(t testing.TB, more ...string) *server {
 	beside(t)
-	return start(t, "demo", "--data", t.TempDir(), "--at", "2026-03-02T09:15")
+	monday := time.Date(2026, 3, 2, 9, 15, 0, 0, time.Local)
+	return start(t, append([]string{"demo", "--data", demotest.Folder(t, monday), "--at", monday.Format("2006-01-02T15:04")}, more...)...)
 }
 
 func beside(t testing.TB) {
@@ -124,9 +126,12 @@ var browserOnce = sync.OnceValues(func() (*rod.Browser, error) {
 	if bin == "" {
 		bin = "/usr/bin/chromium"
 	}
+	// Chromium fills the lists of its own address bar in every window, twice over, though
+	// nobody sees one here: a third of what a window costs.
 	control, err := launcher.New().Bin(bin).NoSandbox(true).Headless(true).Leakless(false).
 		Set("disable-gpu").Set("disable-quic").Set("no-first-run").Set("disable-background-networking").
 		Set("disable-component-update").Set("disable-sync").Set("force-color-profile", "srgb").
+		Append("disable-features", "WebUIOmniboxPopup", "WebUIOmniboxAimPopup", "WebUIOmniboxFullPopup", "WebUIContentsPreloadManager").
 		Set("host-resolver-rules", "MAP "+tabletHost+" 127.0.0.1").Launch()
 	if err != nil {
 		return nil, fmt.Errorf("starting Chromium: %w", err)
@@ -277,9 +282,22 @@ func (p *screen) upload(path string) {
 	require.NoError(p.t, field.CancelTimeout().SetFiles([]string{path}))
 }
 
-// settle waits until nothing moves any more.
+// settle waits until nothing on the page has changed or moved for a quarter of a second.
 func (p *screen) settle() {
-	ctx, cancel := context.WithTimeout(context.Background(), 3*time.Second)
-	defer cancel()
-	_ = p.Context(ctx).WaitStable(250 * time.Millisecond)
+	_, err := p.Eval(`(quiet, limit) => new Promise((done) => {
+		const begun = performance.now();
+		let changed = begun;
+		const watch = new MutationObserver(() => { changed = performance.now(); });
+		watch.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
+		const moves = (a) => a.playState === "running" && a.effect.getComputedTiming().endTime !== Infinity;
+		const look = () => {
+			const now = performance.now();
+			if (document.getAnimations().some(moves)) changed = now;
+			if (now - changed < quiet && now - begun < limit) return setTimeout(look, 25);
+			watch.disconnect();
+			done();
+		};
+		look();
+	})`, 250, 3000)
+	require.NoError(p.t, err)
 }

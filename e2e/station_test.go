@@ -39,8 +39,7 @@ func pairedTablet(t *testing.T, s *server, teacher *screen, name string) *screen
 
 // startRoom is the demo on a name of its own, in the lesson of 7 Plover.
 func startRoom(t testing.TB) *server {
-	beside(t)
-	return start(t, "demo", "--data", t.TempDir(), "--at", "2026-03-02T09:15", "--host", tabletHost)
+	return startDemo(t, "--host", tabletHost)
 }
 
 // A student at a tablet: two taps for a coat, the wait, what to do meanwhile, a

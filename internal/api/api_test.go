@@ -10,20 +10,19 @@ import (
 	"net/http/httptest"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/internal/api"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/demo"
+	"enkaustos/internal/demo/demotest"
 	kernel "enkaustos/internal/school"
 )
 
 // school serves the demo in this process.
 func school(t testing.TB) (*httptest.Server, *kernel.School) {
-	s, clock, err := demo.Open(t.Context(), t.TempDir(), time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
-	require.NoError(t, err)
+	s, clock := demotest.Open(t)
 	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Advance: clock.Advance})
 	require.NoError(t, err)
 	return serving(t, s, handler), s

@@ -10,12 +10,12 @@ import (
 	"strconv"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/internal/api"
 	"enkaustos/internal/demo"
+	"enkaustos/internal/demo/demotest"
 	kernel "enkaustos/internal/school"
 )
 
@@ -27,11 +27,7 @@ func TestDamagedFiles(t *testing.T) {
 	if n, err := strconv.Atoi(os.Getenv("DAMAGE")); err == nil {
 		many = n
 	}
-	whole := t.TempDir()
-	s, _, err := demo.Open(t.Context(), whole, time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
-	require.NoError(t, err)
-	require.NoError(t, s.Close())
-	healthy, err := os.ReadFile(filepath.Join(whole, "enkaustos.db"))
+	healthy, err := os.ReadFile(filepath.Join(demotest.Folder(t, demotest.Monday), "enkaustos.db"))
 	require.NoError(t, err)
 	random := rand.New(rand.NewSource(20261127)) //nolint:gosec // drawn again each time
 	came := map[string]int{}

@@ -18,6 +18,7 @@ import (
 
 	"enkaustos/internal/api"
 	"enkaustos/internal/demo"
+	"enkaustos/internal/demo/demotest"
 	"enkaustos/internal/door"
 	kernel "enkaustos/internal/school"
 )
@@ -63,8 +64,8 @@ func TestAnEndedSessionIsOver(t *testing.T) {
 // A backup that is put back brings nobody back who was sent away, and no token that lies
 // on the disk or in a backup opens a door.
 func TestARestoredSchoolLetsNobodyBack(t *testing.T) {
-	dir := t.TempDir()
-	s, clock, err := demo.Open(t.Context(), dir, time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
+	dir := demotest.Folder(t, demotest.Monday)
+	s, clock, err := demo.Open(t.Context(), dir, demotest.Monday, false)
 	require.NoError(t, err)
 	var serving *api.Server
 	server := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) { serving.ServeHTTP(w, r) }))

@@ -21,6 +21,7 @@ import (
 	"enkaustos/internal/api"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/demo"
+	"enkaustos/internal/demo/demotest"
 	"enkaustos/internal/rack"
 )
 
@@ -251,8 +252,7 @@ func TestScreensHearOfACoat(t *testing.T) {
 // Over plain http another machine gets the tablet's page and the tablet's routes,
 // and nothing through which a passphrase would go.
 func TestOverPlainHTTPOnlyTablets(t *testing.T) {
-	s, _, err := demo.Open(t.Context(), t.TempDir(), time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
-	require.NoError(t, err)
+	s, _ := demotest.Open(t)
 	defer func() { require.NoError(t, s.Close()) }()
 	for _, lan := range []bool{false, true} {
 		handler, err := api.New(api.Options{School: s, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), LAN: lan, Hosts: []string{"192.168.7.2"}})

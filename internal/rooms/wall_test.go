@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -12,7 +11,7 @@ import (
 	"enkaustos/core/glaze"
 	corewall "enkaustos/core/wall"
 	"enkaustos/internal/contract"
-	"enkaustos/internal/demo"
+	"enkaustos/internal/demo/demotest"
 	"enkaustos/internal/desk"
 	"enkaustos/internal/house"
 	"enkaustos/internal/lists"
@@ -236,8 +235,7 @@ func TestAmountsOfAClass(t *testing.T) {
 }
 
 func demoSchool(t *testing.T) *staff {
-	s, _, err := demo.Open(t.Context(), t.TempDir(), time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC), false)
-	require.NoError(t, err)
+	s, _ := demotest.Open(t)
 	t.Cleanup(func() { require.NoError(t, s.Close()) })
 	return &staff{School: s}
 }
