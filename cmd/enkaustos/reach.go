@@ -11,9 +11,8 @@ import (
 // reach knows under which addresses tablets find this machine. A router gives it another
 // one whenever it likes: they are asked for again and again.
 type reach struct {
-	scheme string
-	bound  net.Addr // what the server listens on
-	names  []string // further names that the teacher gave it
+	bound net.Addr // what the server listens on
+	names []string // further names that the teacher gave it
 
 	mu    sync.Mutex
 	asked time.Time
@@ -23,17 +22,18 @@ type reach struct {
 // askAgain is how old an answer about this machine's own addresses may be.
 const askAgain = 5 * time.Second
 
-// now are the hosts under which the server may be asked, and the links that lead to it.
-func (r *reach) now() (hosts, links []string) { return append(r.addresses(), r.names...), r.links() }
+// hosts are those under which other machines may ask the server now.
+func (r *reach) hosts() []string { return append(r.addresses(), r.names...) }
 
-// links are where tablets open their page, without its path. A loopback address is none.
-func (r *reach) links() (all []string) {
+// links are where other machines reach the server, without a path. A loopback address is
+// none.
+func (r *reach) links(scheme string) (all []string) {
 	port := ""
 	if bound, ok := r.bound.(*net.TCPAddr); ok {
 		port = strconv.Itoa(bound.Port)
 	}
-	for _, host := range append(r.addresses(), r.names...) {
-		all = append(all, r.scheme+"://"+net.JoinHostPort(host, port))
+	for _, host := range r.hosts() {
+		all = append(all, scheme+"://"+net.JoinHostPort(host, port))
 	}
 	return all
 }

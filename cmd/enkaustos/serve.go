@@ -41,6 +41,8 @@ type serving struct {
 	tlsCert     string
 	tlsKey      string
 	verbose     bool
+
+	pair *tls.Certificate // of tlsCert and tlsKey; nil without
 }
 
 func (v *serving) flags(cmd *cobra.Command) {
@@ -86,7 +88,7 @@ func serveCommand() *cobra.Command {
 				options.SetupToken = rand.Text()
 				fmt.Printf("First visit: open this link once and choose your passphrase:\n  %s/welcome#%s\n", v.url(listener), options.SetupToken)
 			}
-			return v.run(ctx, listener, options)
+			return v.run(ctx, dir, listener, options)
 		},
 	}
 	v.flags(cmd)
@@ -120,7 +122,7 @@ func demoCommand() *cobra.Command {
 				return errors.Join(err, listener.Close())
 			}
 			fmt.Printf("%s is open at\n  %s/\nPassphrase: %s\n", demo.School, v.url(listener), demo.Passphrase)
-			return v.run(ctx, listener, api.Options{School: s, Log: v.log(), Hosts: v.hosts, LAN: v.lan, Advance: clock.Advance})
+			return v.run(ctx, dir, listener, api.Options{School: s, Log: v.log(), Hosts: v.hosts, LAN: v.lan, Advance: clock.Advance})
 		},
 	}
 	v.flags(cmd)
@@ -130,13 +132,12 @@ func demoCommand() *cobra.Command {
 }
 
 func (v *serving) listen(ctx context.Context) (net.Listener, error) {
-	var pair []tls.Certificate
 	if v.tlsCert != "" {
 		certificate, err := tls.LoadX509KeyPair(v.tlsCert, v.tlsKey)
 		if err != nil {
 			return nil, fmt.Errorf("cannot use %s with %s: expected a certificate and its key in PEM", v.tlsCert, v.tlsKey)
 		}
-		pair = append(pair, certificate)
+		v.pair = &certificate
 	}
 	if host, port, err := net.SplitHostPort(v.addr); err == nil && v.lan && (host == "localhost" || qr.Loopback(host)) {
 		v.addr = net.JoinHostPort("0.0.0.0", port) // all networks of this machine: on loopback no tablet would find it
@@ -147,8 +148,6 @@ func (v *serving) listen(ctx context.Context) (net.Listener, error) {
 		return nil, fmt.Errorf("%s is in use by another program: choose another address with --addr", v.addr)
 	case err != nil:
 		return nil, fmt.Errorf("cannot listen on %q: expected an address such as 127.0.0.1:8470", v.addr)
-	case pair != nil:
-		return tls.NewListener(guard.Bound(bare), &tls.Config{Certificates: pair, MinVersion: tls.VersionTLS12, NextProtos: []string{"h2", "http/1.1"}}), nil
 	}
 	return guard.Bound(bare), nil
 }
@@ -166,18 +165,15 @@ func (v *serving) scheme() string {
 }
 
 // run serves until the context ends, then lets running requests finish.
-func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options) (err error) {
+func (v *serving) run(ctx context.Context, dir string, listener net.Listener, o api.Options) (err error) {
 	defer func() { err = errors.Join(err, o.School.Close()) }()
-	o.Secure, o.CopyTo = v.tlsCert != "", v.copyTo
+	o.CopyTo = v.copyTo
 	if bound, ok := listener.Addr().(*net.TCPAddr); ok && !bound.IP.IsUnspecified() {
 		o.Hosts = append(o.Hosts, bound.IP.String())
 	}
-	if v.lan || v.tlsCert != "" {
-		at := &reach{scheme: v.scheme(), bound: listener.Addr(), names: v.hosts}
-		o.Reach = at.now
-		for _, link := range at.links() {
-			fmt.Printf("Tablets open %s/station\n", link)
-		}
+	listeners, err := v.secured(dir, listener, &o)
+	if err != nil {
+		return errors.Join(err, listener.Close())
 	}
 	handler, err := api.New(o)
 	if err != nil {
@@ -190,8 +186,10 @@ func (v *serving) run(ctx context.Context, listener net.Listener, o api.Options)
 	server := handler.HTTP()
 	o.Log.Info("serving", "address", v.url(listener), "school", school.Names.The(o.School.Now().Snapshot).Name)
 	go upkeep.Upkeep{School: o.School, Log: o.Log, Every: v.backupEvery, Outside: v.copyTo, Replicated: v.replicated}.Run(ctx)
-	failed := make(chan error, 1)
-	go func() { failed <- server.Serve(listener) }()
+	failed := make(chan error, len(listeners))
+	for _, l := range listeners {
+		go func() { failed <- server.Serve(l) }()
+	}
 	select {
 	case err := <-failed:
 		return err

@@ -8,9 +8,9 @@ import (
 	"log/slog"
 	"net/http"
 	"net/http/cookiejar"
-	"net/http/httptest"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/getkin/kin-openapi/openapi3filter"
 	"github.com/getkin/kin-openapi/routers"
@@ -22,6 +22,7 @@ import (
 	"enkaustos/internal/contract"
 	"enkaustos/internal/demo"
 	kernel "enkaustos/internal/school"
+	"enkaustos/internal/trust"
 )
 
 // reader holds every answer against the contract, and notes which of its
@@ -101,14 +102,12 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	clock := &demo.Clock{}
 	s, err := kernel.Open(t.Context(), t.TempDir(), clock)
 	require.NoError(t, err)
-	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.DiscardHandler), SetupToken: "once", Advance: clock.Advance})
+	authority, err := trust.Open(t.TempDir(), nil, time.Now())
 	require.NoError(t, err)
-	server := httptest.NewServer(handler)
-	t.Cleanup(func() {
-		server.Close()
-		handler.Close()
-		require.NoError(t, s.Close())
-	})
+	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.DiscardHandler), SetupToken: "once", Advance: clock.Advance,
+		Trust: trust.Trust{Authority: authority, Links: func(scheme string) []string { return []string{scheme + "://192.168.7.2:8470"} }}})
+	require.NoError(t, err)
+	server := serving(t, s, handler)
 	reading := newReader(t)
 	c := newCaller(t, server.URL, reading)
 
@@ -120,6 +119,12 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	do[any](c, 204, "DELETE", "/session", nil)
 	do[contract.Problem](c, 401, "GET", "/today", nil)
 	do[contract.Session](c, 200, "POST", "/login", body{"passphrase": "a long passphrase"})
+	own := do[contract.Trust](c, 200, "GET", "/trust", nil)
+	require.Equal(t, []string{"https://192.168.7.2:8470"}, own.Links)
+	require.Equal(t, []string{"http://192.168.7.2:8470/trust"}, own.Pages)
+	require.Equal(t, authority.Fingerprint(), own.Authority.Fingerprint)
+	_, der := ask(t, c.client, "GET", c.url+"/api/trust/authority.crt", "")
+	require.Equal(t, string(authority.DER()), der)
 
 	bring := func(kind, text string, apply bool) contract.Import {
 		return do[contract.Import](c, 200, "POST", "/imports", body{"kind": kind, "text": text, "apply": apply})

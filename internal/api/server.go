@@ -28,6 +28,7 @@ import (
 	"enkaustos/internal/school"
 	"enkaustos/internal/stock"
 	"enkaustos/internal/today"
+	"enkaustos/internal/trust"
 	"enkaustos/internal/wall"
 )
 
@@ -46,8 +47,8 @@ type Options struct {
 	// Reach are further hosts, and the links under which tablets find this server, as they
 	// are now; nil where only this machine asks.
 	Reach func() (hosts, links []string)
-	// Secure says that the server speaks TLS.
-	Secure bool
+	// Trust says how other machines reach the server over TLS.
+	Trust trust.Trust
 	// CopyTo is the folder outside the machine that gets every copy; "" for none.
 	CopyTo string
 	// Advance moves the clock on; nil outside the demo.
@@ -81,6 +82,7 @@ type rooms struct {
 	room.Room
 	house.House
 	today.Today
+	trust.Trust
 }
 
 // assemble puts the rooms together.
@@ -93,7 +95,7 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.New(s), gate.Gate{School: s},
 		kiln.Kiln{School: s}, stock.Stock{School: s}, lists.Lists{School: s},
 		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: links(o.Reach)},
-		house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo}}
+		house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo}, o.Trust}
 }
 
 // links are where tablets find the server, as it is now.
@@ -113,7 +115,7 @@ func New(o Options) (*Server, error) {
 	all := assemble(o, pairing)
 	s := &Server{Options: o, door: all.Door, pairing: pairing, live: all.Streams,
 		requests: guard.Quota{AtOnce: 1500, Every: 50 * time.Millisecond}}
-	err := s.door.Open(o.Secure, func(w http.ResponseWriter, _ *http.Request, err error) {
+	err := s.door.Open(func(w http.ResponseWriter, _ *http.Request, err error) {
 		o.Log.Error("session", "error", err)
 		writeProblem(w, http.StatusInternalServerError, "The session could not be kept.", nil)
 	})
@@ -184,6 +186,7 @@ func ownContext(next contract.StrictHandlerFunc, _ string) contract.StrictHandle
 // route that takes longer are set when it is known who asks.
 func (s *Server) HTTP() *http.Server {
 	server := &http.Server{Handler: s, ReadHeaderTimeout: headTime, ReadTimeout: quickTime, WriteTimeout: answerTime, IdleTimeout: idleTime,
+		ErrorLog:       slog.NewLogLogger(s.Log.Handler(), slog.LevelDebug), // a device that does not trust us yet is no error of ours
 		MaxHeaderBytes: mostHead, HTTP2: &http.HTTP2Config{MaxConcurrentStreams: mostStreams}}
 	server.RegisterOnShutdown(s.live.Close)
 	return server
@@ -210,7 +213,13 @@ func (s *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { s.handler.S
 const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; " +
 	"font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 
-const overTLS = "From another machine the teacher's side is only served over TLS: start the server with --tls-cert and --tls-key."
+// overTLS refuses the teacher's side to another machine, and says how it gets there.
+func (s *Server) overTLS() string {
+	if s.Options.Trust.Authority != nil {
+		return "From another machine the teacher's side is only served over TLS: open /trust on this device, it says how."
+	}
+	return "From another machine the teacher's side is only served over TLS: start the server with --lan, or with --tls-cert and --tls-key."
+}
 
 // guard refuses foreign host names, and other machines that
 // come over plain http, but for the tablets of the room: a passphrase would cross
@@ -230,7 +239,7 @@ func (s *Server) guard(next http.Handler) http.Handler {
 		}
 		if r.TLS == nil && !qr.Loopback(r.RemoteAddr) {
 			if !s.LAN {
-				writeProblem(w, http.StatusForbidden, overTLS, nil)
+				writeProblem(w, http.StatusForbidden, s.overTLS(), nil)
 				return
 			}
 			r = door.WithPlain(r)

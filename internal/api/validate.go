@@ -71,7 +71,7 @@ func (s *Server) validator() (gin.HandlerFunc, error) {
 // request is read.
 func (s *Server) welcome(c *gin.Context, r route) bool {
 	if door.Plain(c.Request.Context()) && !slices.Contains(openOverPlain, r.Path) {
-		writeProblem(c.Writer, http.StatusForbidden, overTLS, nil)
+		writeProblem(c.Writer, http.StatusForbidden, s.overTLS(), nil)
 		return false
 	}
 	if r.Method != http.MethodGet && s.tries(r).Spent(c) {
@@ -164,8 +164,9 @@ func controlOf(ctx context.Context) *http.ResponseController {
 }
 
 // openOverPlain are the routes without a role that a tablet needs over plain
-// http: what it is, and how it is paired. A passphrase must not go that way.
-var openOverPlain = []string{"/session", "/pair"}
+// http: what it is, and how it is paired; and the teacher's own device, to come to TLS. A
+// passphrase must not go that way.
+var openOverPlain = []string{"/session", "/pair", "/trust", "/trust/authority.crt"}
 
 // refused answers a request that the session may not make.
 func (s *Server) refused(c *gin.Context) {

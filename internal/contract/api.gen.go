@@ -1840,6 +1840,9 @@ type Seen struct {
 type Session struct {
 	Demo bool `json:"demo"`
 
+	// Elsewhere Asked by another machine over plain http: only a tablet's page is served there
+	Elsewhere *bool `json:"elsewhere,omitempty"`
+
 	// Name Of the tablet
 	Name   *string      `json:"name,omitempty"`
 	Now    time.Time    `json:"now"`
@@ -2118,6 +2121,38 @@ type Today struct {
 	Glazes  int           `json:"glazes"`
 	Next    []NextStep    `json:"next"`
 	Tiles   int           `json:"tiles"`
+}
+
+// Trust defines model for Trust.
+type Trust struct {
+	Authority *TrustAuthority `json:"authority,omitempty"`
+
+	// Fault What keeps the certificate from being believed
+	Fault *string `json:"fault,omitempty"`
+
+	// Links Where other machines reach the server over TLS; none where only this one is served
+	Links []string `json:"links"`
+
+	// Now The machine's clock, for a device to compare with its own
+	Now time.Time `json:"now"`
+
+	// Pages Where the steps stand to trust the school's own authority, for a device that does not yet
+	Pages []string `json:"pages"`
+
+	// Qr The first of the pages as a code to scan, in a data URL
+	Qr *string `json:"qr,omitempty"`
+}
+
+// TrustAuthority defines model for TrustAuthority.
+type TrustAuthority struct {
+	// Ends When it has to be trusted anew at the latest
+	Ends time.Time `json:"ends"`
+
+	// Fingerprint SHA-256, pairs of hex digits
+	Fingerprint string `json:"fingerprint"`
+
+	// Name As devices list it
+	Name string `json:"name"`
 }
 
 // Under Seen from below, to scale in mm; paths fill by the even-odd rule
@@ -2884,6 +2919,12 @@ type ServerInterface interface {
 	// GetToday Classes, what waits at each stage, what blocks it, what to do next.
 	// (GET /today)
 	GetToday(c *gin.Context)
+	// GetTrust How another machine comes to trust this server's certificate.
+	// (GET /trust)
+	GetTrust(c *gin.Context)
+	// GetAuthority The certificate of the school's own authority, for a device to trust.
+	// (GET /trust/authority.crt)
+	GetAuthority(c *gin.Context)
 }
 
 // ServerInterfaceWrapper converts contexts to parameters.
@@ -4844,6 +4885,32 @@ func (siw *ServerInterfaceWrapper) GetToday(c *gin.Context) {
 	siw.Handler.GetToday(c)
 }
 
+// GetTrust operation middleware
+func (siw *ServerInterfaceWrapper) GetTrust(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTrust(c)
+}
+
+// GetAuthority operation middleware
+func (siw *ServerInterfaceWrapper) GetAuthority(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetAuthority(c)
+}
+
 // GinServerOptions provides options for the Gin server.
 type GinServerOptions struct {
 	BaseURL      string
@@ -4873,6 +4940,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 
 	router.DELETE(options.BaseURL+"/session", wrapper.Leave)
 	router.GET(options.BaseURL+"/session", wrapper.GetSession)
+	router.GET(options.BaseURL+"/trust", wrapper.GetTrust)
+	router.GET(options.BaseURL+"/trust/authority.crt", wrapper.GetAuthority)
 	router.POST(options.BaseURL+"/setup", wrapper.SetUp)
 	router.POST(options.BaseURL+"/login", wrapper.Login)
 	router.GET(options.BaseURL+"/today", wrapper.GetToday)
@@ -8617,6 +8686,88 @@ func (response GetTodaydefaultApplicationProblemPlusJSONResponse) VisitGetTodayR
 	return err
 }
 
+type GetTrustRequestObject struct {
+}
+
+type GetTrustResponseObject interface {
+	VisitGetTrustResponse(w http.ResponseWriter) error
+}
+
+type GetTrust200JSONResponse Trust
+
+func (response GetTrust200JSONResponse) VisitGetTrustResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTrustdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTrustdefaultApplicationProblemPlusJSONResponse) VisitGetTrustResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetAuthorityRequestObject struct {
+}
+
+type GetAuthorityResponseObject interface {
+	VisitGetAuthorityResponse(w http.ResponseWriter) error
+}
+
+type GetAuthority200ApplicationxX509CaCertResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetAuthority200ApplicationxX509CaCertResponse) VisitGetAuthorityResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/x-x509-ca-cert")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetAuthoritydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetAuthoritydefaultApplicationProblemPlusJSONResponse) VisitGetAuthorityResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 	// Decide Say of plans that they are approved or returned, all or none.
@@ -8898,6 +9049,12 @@ type StrictServerInterface interface {
 	// GetToday Classes, what waits at each stage, what blocks it, what to do next.
 	// (GET /today)
 	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
+	// GetTrust How another machine comes to trust this server's certificate.
+	// (GET /trust)
+	GetTrust(ctx context.Context, request GetTrustRequestObject) (GetTrustResponseObject, error)
+	// GetAuthority The certificate of the school's own authority, for a device to trust.
+	// (GET /trust/authority.crt)
+	GetAuthority(ctx context.Context, request GetAuthorityRequestObject) (GetAuthorityResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *gin.Context, request any) (any, error)
@@ -11988,274 +12145,329 @@ func (sh *strictHandler) GetToday(ctx *gin.Context) {
 	}
 }
 
+// GetTrust operation middleware
+func (sh *strictHandler) GetTrust(ctx *gin.Context) {
+	var request GetTrustRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTrust(ctx, request.(GetTrustRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTrust")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTrustResponseObject); ok {
+		if err := validResponse.VisitGetTrustResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetAuthority operation middleware
+func (sh *strictHandler) GetAuthority(ctx *gin.Context) {
+	var request GetAuthorityRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetAuthority(ctx, request.(GetAuthorityRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetAuthority")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetAuthorityResponseObject); ok {
+		if err := validResponse.VisitGetAuthorityResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
 // Stored as a slice of fixed-width chunks rather than one concatenated
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39chu3li/6KijNVGXmDmUpTnZ2Yv/lOP5IIse+lrNTt/bNqQLZIIkQBDoAWhQn5beYJzmPcB5gnukU",
-	"1gLQ3WygPyRKtpPJP7HIJhpYWFhYn7/1x8lCbUslmbTm5NEfJ5qZUknD4I83Ws0F27p/LpS0TFr3T1qW",
-	"gi+o5UqelfjEf/xmlHTfmcWaban7179qtjx5dPIvZ/X4Z/itOQvjvn//fnZSMLPQvHTDnTw6+WVNLdkx",
-	"aclOK7maES6JkowY5t6/YCfuJ34c95onW1XhtEqtSqYtx6kvqhL+3x79ckuFIO47opbkq3OyvSBWkVJV",
-	"mqjKnsxO7L5kJ49OZLWdM33yfnayEvQ/mRvJf2Os5nLlvhFsabuv2F4Q94Wbt10z8hvVM7JbM80It4Qb",
-	"spFqJ1Mv2orGW+qPJd2mXv9+dqLZ7xXXrDh59E8/Sxhkhmv/Nb5CzX9jC+vGelKWWl1R0SUXhZUsld66",
-	"f50U1LJTy7esnmi97sWayhVLUZfLBSxzRw2h8C5WnMxOuGVbM8gTgsqnMLJ7h38p1ZrugQrKpjfBWIrf",
-	"MFltHSUqaRhzBG5MQDNbaQn/xMkXDfJkKIoD+zfXi06S1Ri+kluW5ENBjUnOfCHoPv2Fkum1uu1JfsGL",
-	"5Me/UZ3YpR+oNm6TtnRPKsMeE7Yt7Z4slSY7d/gc18Ks3RPN3euMf7hJW6o37quBnX7lH3O/YNRU2rNg",
-	"UXA3RSretChYM6Wq5oKljk5nRzKHZnZScrZgzdVwadkKR9FMMGpY0SXZ99bUJCGGMaTUgm6ZkyPcEioL",
-	"/Myxvl2rarW27iu7pg2pMldKMCrhZZVIHaGXake2VO4JfI+DG6J20r1kTU09VmPilm1L4Y/BqLP2dK34",
-	"InHODo4AhwMDDOxJ6nmwsXGejz3XRgLXzNCYXli158wGxftPlRcLnbN1ZP7e0usLJld2ffLoy/OE3NvS",
-	"6+/x2S/Pzz8F7m8s6Ovz2cmWy/Dn54nlNdm/y6+34LGabl+dJziuu/F2q0zprsymXFfXvACdA/imqBbw",
-	"744Yn51cn67Uqf8QrsUHjQEbX5/ybak0imzqiHLC5IZWxipztlCaneGd6qb4LV1sqvJ2t+Z8bw92lEv7",
-	"1ZfJAz3uzvcnEgQMjp46Rt9SWXRnPqd6/Fa6IZ5oRlMyf834am1fvRrJqyXVqGeOfvEbqu2gpIqzCG+Y",
-	"4QpzBIHVdLdTM/r01cORS1GVFVyy0Us3lV7SxYh9DQ/O4oRyywDadJax3Y6c0W69H56Ne2jmxkxOggnR",
-	"o/MMSVQmi8Pnvp4ldTzPNW1J/4S4w4bXLCMF3c+IqRZrQg05/+bR53+DW6h35B1jmwLVsPbQn5NXShZ0",
-	"76yDv5PLyv0bh+NbJ4/+DuIU//159wgf0DDcoeF1cUmeBEnSCrXYMJ3g0rmzVBqSMej+8SK+YhpuauUk",
-	"Q6H3KBcXSqhKw7vVYhOu6oQi7EZiVJsnU2wCVbDhm89app+6J93e71P6D5h/lAilNmSnKlEQw6wVbEak",
-	"smsuV4QJw8icuX+ChQg0REIsuTZuyXRFuUwubMlRg26/9Cc1V8UeFAZHO6ekEJ5W24ylq8GFXsJDvUfe",
-	"XajXNvnFjo44lUDvWUNUwHD44zDLmWeVDne170jNaLF/ENhtygUJv8QLUl0ntGZJSn7NhAkndMNKS0q+",
-	"sJVmM7LUagsfW1WCyexYssXp66RBvEt+ep38dJ/49ICS1yfuMTfs7GSdPonq+i2jhdft2lN0wtUuK5FW",
-	"mpaCrsbfds8FXaWv2Ouhn75k1+CRoPOhJ9/S3QWdA3Mu4Dx29+2//+vZw/PzczgLsEFzdd29Pg7I6F6N",
-	"U61HDgSY1WRK0fcplYXT7RIaPoqoIc8BPAQrUqjVtNdz7oT45952GXclJoSSKRndGDAjuJ3VBh8IGxA7",
-	"Yw3lA8rhGsPscQppMvn5HBIpK0muR+oB+1HPHUzbCxw8PgMiBpb4ICxgiohB4ryH5euUHqsGz4aTTe9n",
-	"JxuOenC8NTWDY7/mYJnOBV1skneG6DLEuzUjJbWL9Wdom1/8P4/hoFSmogLclZUUzBhiKNjQUW34/Pw8",
-	"qThkaIwHD2ae5ghd5GzjhaIplen8EUwUrjgvldeqMqw1yYeNOZ6n7JOCUZ2ReEq1qLwQlG/B8SaVTCsb",
-	"N7RWKylZZhJ2zReb9Fc72rYqT2aOEZiEz2cnc25+r1jaOZgk/wVb2tdVyu/n2bVLvFFaN/y8RxagcZ01",
-	"67oLXzN6tU9xMnfXPrFriv7qJV9VmhElSVnpUhmW9l4xw43NSMoNYyV4YOZI1EDrHXXcLKhl10lGMJbi",
-	"to26LS/o3vvNo3vBMe7h5dlQwfqtkawR5leBs0tuRjB3Dp0DTTdG31Ia/okb+YWP5f6lQkzy92a9rMZW",
-	"RQgojdrMS/zBOI+k93u0/Y7xlbMm4T0Rsrv2VFV+mofSs5oyfRgmRaHMzozz77QWixPKLGSfWkHBslyU",
-	"3t6C6ozUXOKURumga2UtS8mGd3DXwJfETSI4tzVcYLObUslbQpFOEhzMYRZh7n51afpVWUt0QSWZM2IY",
-	"k04kUgL6CNlxu1aVM1Tdax+jIsgNBv7cF9w4ezXG+m7oHgmSYPC59F0fYwnwPREcxDqH0CQe9Xjlf3k+",
-	"dOV770FyVzXdEfwe4h0EPBCGbJWxuMnglnMmgfvF//qXf56ffkNPl09On//6x1fv/zW19yHUNbR08H20",
-	"D+p4N373vkhe84ranOv3IP5JeeEWTAnYO6wAyrcMj34P8YQhuxRjwg5amO6Z3ph2RmCposhowYJKUiiG",
-	"/E7NJhpISsNHe5Z2pCj5C7OpSBsG/5W0ilBYLPLUjhpiLBeC7JIjpmQnLjN55pVcViZpTUVZ1zGTuHy3",
-	"Zj/QxCF4IviGtSL+tKTakt2aSQIDPka/lfte2TXTZEf3RKtKFhnqpLcHfpv8RtPdsK8Dr0ocBH9Sy8e4",
-	"ujS9kkkWfdHUKZ6ybuh91YglJieklTGseMdFUgtuqf8NQcmESAjKt2pH5m47dqOTFbRaabrdsqdMiNTF",
-	"33P9imor2xJrmr57+KrDv7Xa3d3w6cs3LMq/PBB6hjuR3L9KX7H0leXOCJzccI9wjL7vH+N9SpQUe/Qe",
-	"OrKWpnvBhvtwnPLmpgJCPrF6JlW1Wncn+hSuVLq07iiv+WJNqMSD7RNFCNj/0awylpXJUB8zlm+pZRPn",
-	"+8z/LDVn1DqSityWG+P9mAf3DFCSWAXiikh07hyaAs2cg0M7i+7NsLIWFCJ4OiguTSLUU8xyTfo+dgxy",
-	"ufas3114ZInuSqLAPwwuAXcR4wYl3DYk+MJNg1jH47k4wVifbec8IUHQj1qvKcwyS5TID0nCZCRRliTj",
-	"NtMbYPBwamLfMUu5mBhmjSrpw/Pz87RWWt/ITgjk4q9Nn9vQOKj1HCiOAw6o4E9s/Orh+Tj31lfDo6Nm",
-	"MqTKqhJTRtI8b9TSpnOZWLFi4ACYC4gIJlxo6vZ07TFngXiwylGeY89JN3Mcf6cW1ZZJ+339izY7lqXg",
-	"ubQX2krt6+q/9fe1mrqlxRR7dnbilOiEWvLGfUx2a2Xc/QHuDWdYejUzxJS7p7eSW2oX65RQ834Wg5Ol",
-	"TtIrezjiDeMYgY5xk3FZzfkkpYSmu2RobYHhggkXo48vpEJoVBbJfLs3ijtyeFf4jgrhTVg0/MtKiPEp",
-	"rC/hLfksmZHhGEHnTEzR3OYsqYOG/OQxuSlrWk5QQS7d40llkc4Fe67V2AwUeP6dmvL0/zf2YVWOTYPh",
-	"hV3fJATmg9buTWGUuNVxtk2i1AuOJI/bPasZvubX1IF5duWEWcJyxbSHtBhbsVeXaXVbKLkidKUwh4Zd",
-	"8QUjhu7Ahp/vY/rpQqjFhlBL5squCWStzLqpbP0+pGCXTYg0BTuqPe/XeFznmLOAJ5abmLxRtBN/Mj6z",
-	"K7SkQ3SCXUHW+JwKcB1Qt6ei2pbJUAXS6UnmUsBvPzNItEeEEp9EPs4PVHjr/9AfyXwScFkyyYp2VQGT",
-	"lmlWoEWyo7q9Pb2vu5HjaIi8HY3qQOf5ukejCjsyR3dF8KG5KcxOqDQ78F5A/BXzm+COKdRJjEvNTkrG",
-	"BBzKEkPrmsI/CrpF14JmJeUaqgSotg2zw1ENvTJS+XvM/c99QA0v8LemwszLuXGKQawR8KktbjR15f4n",
-	"GL1isf6gkZu1WDNMwXLz0CEzGuTDhmEhiiq5xGj57xUV3O6TjLj1Pvvak9ufmDY7Ucs009auNm6IKdWG",
-	"SaKW7ZP0VWqrY0rnBG9yuVZWjeGjmAAy+KDwUb7APZicNDtBg3PhdjkZdGRMJrNy+xfgrEKZIWQsFHBT",
-	"wAwnNKcTKnqppkTJSmUPE9FvEfGsc9BaNsx56kl3vphJnOnOk1dMF3xh20kAbrngEuRYheNvTgEet0pC",
-	"vuFwSQ5YEN50OExeTFoPO6U3Dy7xjI43Hdyv4N3PaSXaC9H0P7GgCNZDrxQvxqWg41A3yz5/ztqzsGsO",
-	"SfBBz4Bsh4FZACUg2C8ZKPk3IQdnonimtUokpRbR1k/kXDJRDHsT8LFZGCml+TznMp2FNz37dMtkMb6C",
-	"AfW/29ZpdEUFJlsYMmdrLlFUxDrHxPoNu2La3QRDciI8h2744ZVeuoeCQLzznNUwu0z6anLnBU1s+9J/",
-	"2r0VmTeoB1jO/T48nXyt0tsfeap+IluK16zpGSXUX+EPJuRXHK4CK7K8shLfn1vPq8YE02saDqB+HIVO",
-	"aToMEKCSmaBRwYSlz5KBvzWXNuNiW3vRmcgdcKcZ0wUkY4WBjFFQBrhgRNDFxkxKtrF+1n0kh5W546h0",
-	"MYL/YchZWHn4WViVX3eKjC+CGXCkjKd0/sI7DKb6HEuUlY9JTwZj3nyckgWTz22EGfTsNsyDCLo3oSpU",
-	"oAmTCDpMz5MMXNghkjMCDeSmgPkRqLKlG+aIB/6FpPbJ5SWUgiRXG6yxRNn7FRO5LOvHZM6E2pFzyANo",
-	"5sB06935NSum1JhsRQ/tl5UQjlvIWonCPB4zgaw/1sfSRyQ7abZwFuZYWf8WHk9XtPWntJrSGRPDBgI8",
-	"lSqLXzmGC8qis5rRVbujlum0aRmzaNsUf0X3ZM6IvVniaMi/Teyiz0lcKQJW7w0ydPNpYd5owIyHkCO2",
-	"RJKEUxA3oI5L+hPvYRWQ8WcRGQAOZIOkTnD4FUbOiDuXFKMVL5Kp23KC/gCDPHVCI5mGcOX11iljXaVD",
-	"vKiZTxzNh24yaAETB3MqRWoob3NOHO0f3lIdCmzE0SM9w+RrXgq0yW7zU+/UO9hqJgyvMlHYPA4EXWsm",
-	"14zb1A87BwG9aP5NrV/3zPYqVXp4O6dpTivvkcQj7Qp0qtUaMPjQc7ZEky07K8zeepMnf5j5gBKoNcfs",
-	"7F55r95BXe90+l1RUbERTILPjZ3eP2oXz61nWFJjWCZp45iupJG8FF6Z5KY42xRlfPAvRRNTaXb/BVrh",
-	"xZNqtPwqbhZpf+kdPZl054MMKnCT8sKHMagQEI9WS6ifOohu329p8rHSGrMOk7Su4n0gB9mPAYElyXNM",
-	"lHkZFs6MsVz420ttOJQYUrNOnhHNFkoXuWSIUZVLXtAhbEAcLz37a89VUzLDX3Jjld4/k1bvb4vIMSUF",
-	"OnszZJ1ilSwUnYtMQZb7Via/6/F6e6yPmln8KI2XpSidTX0p2nvd4PPerJgAopX8ZSBUb84CNxYca+5q",
-	"YDuQBQc676BDRLNl5eFqRhpfy8pQMSpltm8cJOZbtUunQW7H3LdhO2PKDO5ETVk/Ur1KP8n87roJdWVv",
-	"rA4NwmDwRUmxoHaZLNBR8g0Tq/1c/I9SC/mB6lw5a8bp8FLtwPLPux3qXINGSO/085w/Il2RQA2Bb8lv",
-	"lbFEwnISybW380/Emf5tRObjre37VKXLD4qn0krG+ITno+BeijYvWlVBCF9wEGGaFyss5dO8BENlREyQ",
-	"OoF44scepeLAKm+m4PzIU0J0O61Y0CNWJoTHXFdmPcH0/5Hbb91PUmPVOszYoSKMQtcvJaaN9LYSw+By",
-	"gWz1shsqD74yJSPimrtVH+HjHtC/g+Q/+ByTHiRjBUl7aw+L8uE9vdUpkZp9zJJ0gRmiSiaJsVpt3NTo",
-	"ho3NPpzGV4PXKy8mgJ5+fzhxTCnlmuwURIGIUwP1ZDTJvurikQW04Wk/4CzJeLCqzE4CN3c2Ml/7PCp3",
-	"3luX2dz5C0RyOTCZvn928eRbUsmCafLdV3/rFL7Qg+y6r1t33sOvExfJfPpPRPsn07LAhdsBkNkDwhoL",
-	"Sh9cAK7MeGHt61TfIw2ZSKkSy1w0ryf0faemeh0HD2hEaYZMXWcXPrxzk/vsghp7odTmTuwoQcskmOov",
-	"6z3hTouC1FOmySKcx+5ZulF6VE9CVF+20ljHULDB0sd2n/ab0oMUuVbmazJPr+Bll3bf8bJkBYChEZRe",
-	"6frRXJ5mb9VJBlIaJz/Ai5jlhMu/WZYT/DZf0WlY2gKBsuhM3tF40IIQXO9eSphFPqAS+EA6zDLkg+cL",
-	"tqLx2/LRRPiKhcDiOF/ajpNDtFwAITNJE+1C0SIdSsoTZ4oXLaMObGnBpgyTvTbr3O28DWUZXayZJlap",
-	"DVFyFhAkoto4zg9QiYzGkdCZB7WUSgpFiym07EX5OMRQBuo2qZNkKLX6hWp5pNQ4dpVWrhrJuGN9YAdL",
-	"xZFnEfGs6ffMrMt7mQ50L3RHjOO4iYZQ1graIYUn1OXUuzJkC6FHIW57fFWKKK/q7KuUBWGIU3OdLVNZ",
-	"hCxxZGrg1QkOCYd2x6CewBB/PZoUTsm+N2VrML34cO5TI8h18Lg/5fk3xSfUiYEDoDXm14kxHVdW/gbJ",
-	"ESBRN9lJURvW4F5FpPSb6HCvqNX8OhlaTmEdfEsNI/M9cXfVzElVCfib8z3Ba2tcziK8M4d9kMBkmVZJ",
-	"GG8+XEP6FMQZdFEpQjnl6L4TkhWvr5gWtMxl3k0EUvB6zNBCw82OM86sM4jmZhRUSUuBm8DteTqn0kP1",
-	"70/9HQI0DH9UEpyMpy2V7tTgjuMfWyr38Y8lw2BqwTSO0/0A3Y3uf6chwQz+8GhpmAog1alXjdz/TlFX",
-	"A+TsU7U8DTjEhlE0z61lpwJcf4s1L90EGaAmzDWj7oScLgXFvMSigLyDkgp2quRpgZa92VEh1A50YlWW",
-	"ynDLTtcVJmh4h6hU9rR+Clbky3pimExX0pxiPBmijadcBgrPaXE6Z0sE6kQkO3Ac4/H1qT8+Eajg5anH",
-	"YP6N6tOQVDkXFWaQMGbxZygVT4WCyiU0YOOGKMlOndoTkk9YcbpFr6lUp1deZZTq1GdceYqbU8TdcV8I",
-	"Kr1qcer5oN70WPRk6JadKn3qgR9gaaeQh+UINnc/xkIrrKAqPNB6Y4RQHUUxUi7VaVRqrpg+rSTUPGHs",
-	"AT7x9mH4sw50OKK1nocP4uPwV/dpgVSHPwMGfMS+RsygQu9P4cDAwdkrrEG3a6bjyahkifLAq/OnAVO6",
-	"ng3qew3kHKtO7Zqdeu10qBID2Fw/eIq6z3iJj79DkV+nFAyDUr1bM2LWtM4LxQJVQq0HLomFz9z4eucQ",
-	"naCkFJRL4jMJtqi9jXCCLAJcUPeCLNgyVNWMGOgg87oRjWUZpwOjZuzgWzX60bzZ0ovAoOoK9k5QCVJ2",
-	"F1BiguCxkIMDH0vCZQGiZYodwlPNqLatKlFKBOprQ0bJBrBx/QEOWxao6ynXWHzMhYRZhP2v1w9Ok+T1",
-	"pgomhjMYpGPZOaLXa2ZwMoxqwVk612cKbnQGjjmLuvsT22XhwDOZ7E+ECKcPYERbmxJAA7MQvEn3UBda",
-	"fAiIpB8ndU3FsuWQ2CqFjIJ6cDol/ZjI5B6WfHRpaAO/vD9UqirdLg2FV6w0LcNBGNEODOgTB0vzxbW9",
-	"tKyc0gMsmzuCJDgIV1G7jmy00NjlrJvmNiZJJxSkqh6M4depAtdgZCrpi1t8dcacuesf7MkGZMqhRfnx",
-	"tEgyoeJtdGXckCknqHzwejcxsix8vs8b6nbm0tI0wvs0GFmnmk1z7/W4pOJQKRZ5Ux+kW0UQaniUrqCb",
-	"uvaI5jHgs20uEqyKAwCP/vVmbwBRA4KPBK2pQcSTGC5XLGXG/8hlAVVGAIPgsYfcneK04kcEinG+SFYe",
-	"QaF8Gm1ogYFbVAsXVBcAGpscJfqiR7dyqpto9KDHpR2/hvnZLKgER9aCSqksAciHflb29IvLnsUNiiB0",
-	"Cbd6Y8czYXxEfhjN4H3QLI2enL3h/fDc+2BrJSNrEnvZrBRzQhqQilsYdY05taCtul/vaLIVRq24qMqC",
-	"0IdyPIXwNp3YIJXF6A5ZHs9lAlP5pjWpnAcl2Xd6n8lfPGJTzlgT0a/b+EDr+4hBkub2uVYbhs5aipi6",
-	"iFTSjPM1ozhy2ikMFfQJgsVw2UjUGJ5G791ieVhZWcIRw9fZy8kgJThHJhBuzUSqpy/6bWYEs5tnjnDr",
-	"RyRkHns8YkOW3Bvjt0+B8aG25BcXMeqdxWrpfpFD5cQ+I7rGZXEM4YHtuzeislODVwFj5kgBuSNE4NKN",
-	"3iKSOXzvxQ8wLGCZAwor94cnfelhaexE8kRMmYwMBCELGM+OGIIZoyRAYz0C6Jf9zKnGM3d32dBmoWn4",
-	"NaD3cuITZvDLOi2Syso+sT3TcxJEUGPdYUwNHnCFkmqX//JdzkDR7IoHAO0kOJfTbR+T80gfrFKWuYJo",
-	"w35P8z+sACKHaPtwH++dwckGtxzW1rvTlwQlu20RRyPf7DAbw5SC7onXIrsWaoisjc5gwR9c2gyyr+VW",
-	"JBjyJ1p3QWxZXwmzcsUChPgh3C303KPWHzRMjaSWKLlArNAS6nXSOEYhCj7+/qgkwmrluvTEWOsBc/tv",
-	"YugfuIwSwY11B01zSOhkZKXpFTOW+CsSS/FnHuTObKDeCEm2TbLIjmMyad92/eKe6W2a3N4N2L1ERuJh",
-	"JxOs/3EnonHOGuzU0JQaOkBUtvBybmiWTWEepFpDtoSbtSEmw22SVYmz2L6D+a3QMcDSzfiEjZ7E1hHY",
-	"NtD/1qldNc5ob8jZP+bT1adHlTt6VQ4pZu2Lt9Kl8GYN3S/njKz4FZM9aky/900kQ5prLKIavbhW0VWy",
-	"Pf+EjAxMBU4K+2y2cL+gZslFeoS2vp++3smp7uLZSanMlIQSZVhPVuLkyyHXiDlGqQ+B6gvsIw/fIySd",
-	"77wZbtKJcYZi2Nz5GR7qyXKpG8mHY9kWbxhtDVxap8DVudsYxsTZhC0JrBWOrj9jWSF24XuYffDsor50",
-	"oOTsBZW5Sqkb4Hdls5GzmVkHSRP5vp05nSjtulur4dkF/nEP18MlJ6lMqh6b6hWXo30SA5G/bJFwpu7z",
-	"sCFL6IgZ6gHwh7N6lqNywN9g8P8m6UNvNDMscQpyAdabghCYEXlU2cyxvuhkKND3b0kyglZzwbaTUAuZ",
-	"1kpPcaxEbMSUrLfU5lA+ok6fIcIwiFfQKuEdvQCKsW3Nh+xWCECPZpKz/2hZxgFEKQXoypgd3fbnEp4e",
-	"352w1ZIwZvXiOyNF/PR6Ny6d8ZaFOYstNRNoGNKmza8MaiOMFH/XO8nLQMtDFrsI2RkJsBts6DQ+btJo",
-	"AJVy3Wh1xTIed981aHxvSs3LUel8YQ3xFbO45jijFOF8T+5cvRc1wZvjo6GA/c0XazDLoa2f98RjQ+qQ",
-	"0QvhkjUiUCfqxNKlYOlqr4+mpusto8X+hVZVMsx+n9Ag41Xmad6mkdiN/lhGyMbhlmkN8LkO6UbjukcH",
-	"7YTGMA/OBxtdh/Q7HH5UrdEbxG2/SalRQIJIyFFRbdPucHZdsoXNePYz+AhpGAR8R2PE9GZdcbZLNqtx",
-	"ciRziSE6Utc/qOzaWdW+hb3vWI+R1bFG9i9KF2lQOMP0lXesjMThcEv73rJtGtXDVlrmFgh+8nRLYwiR",
-	"rJUoDjqvQW518I4iNvthVfUIozdkhQ7vck2QWUSrirvWWF871xQWlmcEoFbeyhplcvrEoBvm5NdmVzpb",
-	"6K3fmYO6vVCEMC6cmykomO9fUlkMhHJzQPyNCAuRahcCMaECBqM2Jnc7XKh0m/M9hnwo9DIuGCkp14ZI",
-	"RcCAs4TKPdkqzRqFN1YlExYgIJxwBL5TBd2TAhzaRqid2Cc979CJZfSFB27jDCV7sokW+R4sgHn7mSGY",
-	"ak3ci82MuJtY+vTsQRPbjf/0IGO4bUxP6wPVTqYaVNq8q97r7Z7XIqn89ngqNCfbmNnMM3ryYCThAzDx",
-	"d/ya3Cg1Hn1XCMek6rQ3eRecyXXnakw39mGUFkJuo7tyULQSnbwxawZc1ZbKwpDgi/t4c7XTHTu4IWah",
-	"SkbW1PTSpXFWNKMmEzcPidiDWIy9qddI+ciV/n0xwTrgNdap2TjTgwTtwGU5vvQcNdr5MxLqsnbP5F78",
-	"bLlki3QvPqfD5/BQJ5eyXtNtmfGurFQW4m9ym4XBRgdhXf619cz6CZQC6dcslZLxiu4RFID5vAgL1wck",
-	"y/mznwxzbliZEBtPvL7ilSdQrTaMlRF5HWKse8w4DMrNoQBovEV4R/toUef5o7dGO3VTqLLMUSdLGSTb",
-	"MO5PLM8Nr5n5zfBU9MvM7GgyWfQIKBs3NGFz3rGcVBsTVUhcPTva6Mo2C+CeMINH2AOBBKztSRCZMUIR",
-	"BSOAImaqTC4dHdidIndNSXM8ZtaeESqnNh03+eQwRiSUbcfsUnkIgcDJTWFUL9ap/vsTdqTu55ECkOIm",
-	"DUADx35NrxiZOxNgIZRhekbmlfU8adSWgck81jrunYelejXsWw5IJPDwxXC5jHcadsIB+LLmQDOkaSRI",
-	"ejdYCvpP8E1C9X/HRYBN85nYc0asM70hssztJOM667yeAuAytmVDWqyESk7sD4CrTlPJmGSBRsG2qt+q",
-	"ShpPaCymkzknBKG1Em1cRV+JivFv+Ic3VdIt8BZrpUQuftCGmTTMgl4arSNVMjlcPRVaJgCd4htxmWlC",
-	"1ypYDZGDfVaplqHl4kCpLdTkXNZa2A0Kc7DTbdevoaxNeaKswrwKjPqMuAsOKx39tbbAAoUNIFXSa57G",
-	"/MG5T72tVcKic8efKCn2jdyQ/ZgVpHFt6/sZppjc4Q2zKfF/izSthP7RAjtxjLAndqci5AnKsC1G4W6V",
-	"5fVx5gTdIlknmZdzmG6DpE9ub6lSdgWBpEOiZKM7lnF7A2wHtfkzwiXZbgMjMrLlRYG9nnYhNw4dDqD3",
-	"tbnnTlH6RsHoL5WyD2D1U+QNlEKAvIl9fhLc7HRnj/rm27X6NMrDEjR0aXbzlbUqoyv8NxoaJ/tMcXTZ",
-	"Ad0DAIB7rjIVFSR2wukqmlvxhumnrx7eqEdB+O0szjrJTSGCFit4EdRiziRAYXiYjQ0XMlaIQypEspdW",
-	"e8MgU//BpY+fjd8y7C/7HmeX6UtZmwWJvHYuGXGnLOR2RtQF0zCzqdkkxfBo+M2I+p8JhQPmSToLYLDc",
-	"NS78ZlcrqiSXQcUYWzMN3/yUc/Ldgz98YoJgXXnSKZbyATkuQ+82rGRYsh0Jgd1Ecjz3rfoPsAPBPM5A",
-	"kGTgZ4PvuyZpQ7NrJIPjK3vUtWTZex6QOcIkdKVJjERPhNrIwO726ULZtMc28uUsIj5n0Xovraa3bEYR",
-	"2rrfGpHxZu6duvJ8QtPXMemaHoOZ+jxHxG8Ka234b9ppndnE0zoZJyFsM6lOWQMzx2tpIzFwBbwnPbdY",
-	"JzSqfD9bDzjOzd7MNoOhknNqKIhd/tSMjr24ezL96izKhM7iLAKncuBDWPk2a5XBtSrCmu0uAeQredin",
-	"YgKkytS+t4astO/1P1XYMJqDkBaqTNj737GVZgzaPoBJEloJjiA7KrsZtMEGRmGiKMsc6kxgTnroNsHL",
-	"kR3XA0iC5xYcOE4s4rdFVDakQWN2PYyZuf3nVLMcflQ2ZRfg5ZIlENQGUw8DAdBhChToHV+MToFx4ySj",
-	"r3o/JelsiltrzejVftIZSOPzQ8NeU2MQIUi/0/4EsYpgrup4l11eNWLXuZpUNPncA0j62OsTsCcbmQQL",
-	"pyxuW4ejN9eXXdtvE0gFP0vLBVaftsqplAziB6YRgBIKui3hk9EvRqFyK85pSpkDS1kSdm01Dc0prpjv",
-	"HNMwnOeYkdtljZIxkW5lYwgg+5EFVowu08HtCe1vjY/sBSGzo9cRGTHpawwJyeOxNDMplXmhyFM1su9C",
-	"520gqFmrnWngcYFDghvi7jgCxe3uj8zNtMuAlfDFmuzonjglPNSWAsAX5cXskMujCzQSInZoEgoBFSGd",
-	"GKjJ022ZOhDFzD7X6Ja8JepPyPZWsu6wuMtpv2l17A4KCnp6eecvhFwDAre/QlU6VOJbBVEMXRkLQWJF",
-	"llTPCF8Sk8zagsSLCZEqyNPow90Ycd5C1/D2ep6BX3PLhOVyRUBNdQzN64JoStwvb9oJPG9RwDevlykS",
-	"KxPElPcvxcrDLM5BIkzic/cYFQBROUOv4Oc97b2byaKj5djRpNKkwgJ3bsCeSQYNPezeyKhhryKYgQ3A",
-	"0lAqCwAwiCX1dd+BMVZRp3Yd7yRflNQOrHUabsdpH1TIhBL1WEbhD1tO+uSq0ReVvhok4VN4aBxGYQi6",
-	"3gAAy82zBwEr3FpDQ+R6TwgI9MZZzfzacxQbRrDMtNpYVhmbqAtI2SsOBU2S4cPDUNZbHJEo+6Ane+Am",
-	"RwFKBh/Tml3HXQzDB6LGQRt7MLCx5vgX8kFNAWMBXYk2FCt/mfoAD8AKIxL1UGFJuN2nNKypr/7Gr77u",
-	"u16i2/ybb775Juk3vw3GXQMZtoW3+gUuJKCvJtVZvH8OjABwDXvyCm7sI/Lj+d+vH5L/IO+++LxN1Ifn",
-	"5yMldi/eXX0nTZEM43WYzpSQ+/PNciANPuEgqD33CacTWkoew6YqEfZlobZbJRETBjG9x0JoJAtfFome",
-	"tb3XjHv+KeZDJbNgJqWiPc1lotXNF7rbJL0ndyQzezjbPqyJgZTJ2NkrEGsWN87PpoZ28BNP8cDPMgkY",
-	"cnkYOLaKmAUVDCPIj0lJ7dqQJRciWF/sislTVRQQXes2PPFtFdJoLQGidITPLjhhxjzKt9z2JWqMGCNC",
-	"nk4Nv9Z9JHAa0dbzqTYDiKgpKIKffYrATbAIfpZW81TDn/srTr9RGbgX4ONPr1/oJYj9cYbEtGqtnupz",
-	"P9WGco1rTh+8xjzT5WfTa2GTUZpuvhgYCD3lrL/QFCTbawmZImt2PXPmLlg3cH1y4zPufHpkJtrcdZg5",
-	"Us7AFzQjNSFh4N8wpX9QtfFcOKwCjVJmghOgq4KP14N77f0JWO3BM5Amm0+yl+wx4tD6COsMYcI1oxjt",
-	"bromBuuPM618nytN1gEl0lSLdbj9Q6rLmhr0dBvbU6uchNpvRJAHO14N2OFixCgpuPJfPBpdQtehxMf/",
-	"fZGX4BuPczdv6jptfg8x3cZM/naeXFCn99EQCRpq78juR9lgL9QcJ/CZbJeK531NIIam3MSy7GeFRrvQ",
-	"6K5N1PYOxtVCtLuB7heG/jWFfmPYotLc7rGSAcjgU3s7TPFWCfaI4LczIhUmEs2gLZyZkQAKaGZgUaCF",
-	"IaFdnHtae4A5AOeTANkA2UMh5lNf3rVyQUv+I9sfpBGkJuW/njmTBstkfUBKK7V9DGEapq/8ofWl2t6o",
-	"PKjivdHsQnZMZnZ11vTUod+DRF2qdNQBg43SarqwMRcVQg9usRqoj6mp2NThAflWOWHJwTunGVkxyTS1",
-	"LKbXPyBPsUkUfG3evvjWX3jA5IZstzMQr4Ystv/nf8/IVm2d9CZvnz8lX3zxxTcPCCAV4c9LBEcihVpU",
-	"+Ni/uee++fJvf/93sgM/ro/dL6gkcwaxE/ng/5fRzffo5FmDNldM41k6OX/w+YNzDHMxSUt+8ujkiwfn",
-	"D77wacHAxWeRH+Gg+ypPd9yBVb4vIHi+4N5y/b1ixn6rin1Q132+BS1LwRfwk7PffJIL3lVd+REBNibh",
-	"HtRi7eF5vzl/cNTxdYlT3XrO6ophQK1U0puVD8+/TAD/s9IelPymph8HOgvgV00xcvLon3/Ux+Gfv77/",
-	"1d1y2y3Ve2dX0T10Fqhr/6DYjzZr/ZQmQdrNEEtVA7bvA3jPWY17ivAiLLGtF9zYJ43nOqs/n7TJ4yq4",
-	"ajzWrgqNaBYt/0s9u5uRHDPDE4t/UhRPmtiwN2VtKsTrJWxnf3mS3r4KnVTez7K5lvesyf7mS30TaB4c",
-	"EwQqwwJgw1Jpj6MQL4dtO21hvGbS1BfqcrHJzWlCGkRzmRObbB+gDyzaCctBVvw6Slp8Polzxh6T7rF4",
-	"14aZvrEwigLnBb9ihPpNxYa1j8OV6HXbFXMmAyr1XRlz9gcv3nsPAxaVtE8bYmW2DlxJNd0yC90m/vkH",
-	"Xvngn4gXPi9ODmk+a9BvQIn/9eZnetzOePzPUZxx/qlyBi4Sy0C8/HJXE5WN18x8Xchh52NuZ8SDJlu2",
-	"LQW1Oc45axQC56+qCD17L6xz5zdhppY5cQtuo9P6lrsJbRwqTI6BJBnMVWihNLW2FgpcSACtz+1e0Fyz",
-	"2/fsulTa3v/xv8UeppFScRIJRbJ7DCNR7lZXbJ/40G7I+P2khvxw+fqnmPxUVnPBoXwJV5rd0boIMLmh",
-	"L1hjN7+LlWofflP5lq7Ymbla/cf1VrR3NPrm51xSvU/kV6T3sS50vOXpc6O5SXRPGTXk8h8vcpux4bZv",
-	"I37kn8J56hOFbgUZ6ru1357y6Kc7IPnGgErrI+XgD5l5f6hG6YjpU1ahFKQ7un+M/uxYHcYl1gnltk5H",
-	"FMHc7nmcwU97A/0iMnv4e8UqdqTzk7umEOuE21g16QWm100QExAS8aDLCjhl/abN6WJTlf26x7f+mftQ",
-	"DPBdYxSDMKvj3zBZs/kV3TA/wTs0fwIJ0vw0jwQ69qodOzTSCrLs8DRG0++eHeBdY7jBTwpVALtmXAfj",
-	"7cbOkwY9aguvsjn77qm3pT9i0+64Ye0P5YahQhzN79ITuL6Zz/R414pn/bQUWIRzcYfKdcP6jeFUzGTC",
-	"KLd3mcx82Xi8/MmWFgyDBVLtiJL+qnGDDEqW/b3Jlf1IsbK/lQAp2FadLYSPdue8sVdULthTgWnJxznd",
-	"Wy4rG3qO+HDzl188HIo3HyIk+FE+9GEI0EeZ42DC17dWs16pK+bbtG3VZ4bA1jkeJq+l2MdvIKDPgxIV",
-	"g1f5Pf5+23ECHEmKl6UY6jM7JCKbLowppn/amRxHm/nJfWjm+c5PCPcgxUOxpWiYe4Cs1dgODLZ7rlW1",
-	"Wt+1S+PC90Gk9Vy6FrMsajcHmm1gpHELcIdkt1aCEV+h4sYS4gEkxfmKnJNHCBbZZt6zmpo5ey1Q8hKf",
-	"/NBeJj/U3fuYfrh8/RPBRbvdgAyfSDcvBKBJqOmT8sWzqxhqPMbRr9846s6Dt38v2zrR36aFk/0rP/SJ",
-	"vlCrFStybBG6h5o6cizV7vhsMqvTYPCvmIDSPdQrNMUD9sQDgrwANXJ7wguvNc3DFXPFF+wxoUQzw2RB",
-	"FqCLQXXDmstVYDnwLJuzP5ZcsPcDDujnWKkzbJ4s8cG8gRKB/rhg5sHCXMX8af/HzgmcVSlSmUjDnhjL",
-	"ru0ZwgW0GGKUw3LpUTDvUiAA/qQTurhox2iYzBQwKcmchdsC213M6noUQPl+8f2rN6SkgtkYFVoqve3X",
-	"jp/DE/ehHbs3/chlMUZDhlm1Vh7aShw5ZwEh+55j38a7CG620xTuWb9FPMIcUyu99WBdocjgCKrud5ru",
-	"fLw7pHbFHk9oyAW4/g1jJaLte2atyzyy3Poi1HHePbu+wNY6w7zq53TPF0HencivX3hUn+MoBDerYsvk",
-	"keSbL43ssxP7PbUUjq+a6sbDIX8M1oxl+jLdc1qKZ7P0EV0FHrzlofyRsRKufUe94Nk3ZMuvWRGBK/Hi",
-	"wKvEF9zHhhGtE3r2h6PgkOfyB6pHKQaxgu/jSkr5geoPk41yLwzxi+bW2aU7CRUGy8rpEFBTwM0MPopV",
-	"8/AJNvxB2JnIOSmmOFtQn9/e49N2j3zCrOHm/yfmDe+hjXmJUMYS/bSA9UIMptN6QZFkhDUPtUyCYXFD",
-	"mxfesq26Yi+591oN5Qi/UJLdXPnLuR7Sr09nQPxWstVR0h88COWHNB0b0wjyf0s3TH9mcLtnhBK3gYik",
-	"oaDt1wN/Xd/9oU3KjjdVvVtjzrRaWGZPjdWMbm+wbfedxt50o0UG6Z6q33WfJ81dWlG5uQ/hOuLYlPI4",
-	"p2bhW73cUro9If/vW2xvB2qQYLSAIjpfU5cUZSbUFSYZ85LZgP3yUV9pB/id+WrJQwwt/+SHds/dy+V3",
-	"SfdO0bFrpqNC1CzUCvxRcTSKcifxRRXKe+6KGvCCBDX+gTV36EuCArkPfdFYTQv2GdgR3qWllpjj9Rjo",
-	"yqVl2NwZMQE3jJXmwPKoKwNzZ/BlaAtynPNRUmPKtabm0IodAUrS+O2nVCP1dK2U8anLcQVYee5Iax5D",
-	"NRQx6wq8kmxLVBV8NwiIMBiqvODmvoKUCXyfpwLVVp9/E+vAgCsxLOcO+yhkH5kEH8Mchknjp7JXQgeV",
-	"3mgFNza6U7ulzw/P4b8hVvXNTXwPso8jsjoiogoExWgqBjFCOBX/Ku4tnOomcttYqeBXrMfreZXQ5xKt",
-	"F6ixAAVja7bD2lugi2EAYwwaye8V0/taJaFLxOVKaGhc2q++POnHlBobe4G5JfXxQfXvCcGfPSKfYRTu",
-	"s4gCaevIHIKghi5nMShGrJqRz4ylgn3m7NbOg0wYdnd8M/6qBOb2IbkZgUyQGKH7N6yrPjVufzFc+u/I",
-	"UCW1HMgMpxLYSdGi34t+AU/chxPdvWmMD/1HLiTBiR+/KPWdgmkczx8+KgPRrWZMmsxoR3kXmSaFyD/0",
-	"OuOb4k0746n+B6zVJK1GuLhxGoBH9sni49x3NgDN5gIIz9a3NDbeVLYlvLbNlq5cWgW59bR4XLe4loQX",
-	"hBLJdvAN9BrA2P9JffixUMINk9fHnnPN/LH4lMsk7m6X+lPaG3SuZDjqaUr/DN//D61vQesVZm2k6XsB",
-	"X98CbiCZMLakwrDZJKNwSo38rU3ETycLtt7clrrzuvSQMX7DPzMAD+PlWEm5zm/5G8r1Zey/cw8bn4iB",
-	"f9Pa8K/G3exfjgM0/YuyhNvWGkfJO2UBHslnsNV+2wbjYOODwDdrZdVK03LdrwK/aTx3H4pw/b4x6nBj",
-	"dkQtiaaLjZn5XiO7GgHt+KpyY5rpu+rAdvQQH6Ouq6Tj7NePJJxzvISO5k5n4n8tXrhtBSe4HSShjWEx",
-	"NKuhCcgSoCLNjPzw5tkLojR589OLQ1dEK97UOEGxQK0/hjvINHer4Bw3WNx2Xmu1a1MWK5Z3IYMmNoDw",
-	"LVz3CTmEWmKgcU/M4I1/5OMp+j92yNt7Nbghm5u7s9P01Q3w/6R0e8tocf+cegyHw1xdT8Dk/lZdjwCG",
-	"WtApgHGQsdNOuBsseqTY6xMn/6EVmnrjI5h9xrscTvURxId7FYH1o0BuiJGgzzgiOenN7QPyE2bhh9MR",
-	"BEl0++R1GXxk1IUdyqlGc/EsPY7xvYVH6pPw9N1ap0CFC3SqdxUqJNF95+jWG3hmGNW+N3w6EZ2xTdzI",
-	"O8laE9XdZKCPlCCy4AW1ozKq48PHAGh6zmURUNZCRQHGDqSCJkEzH1HaMMGjbt06fVEPyt/cCH37KXt3",
-	"YA2+6VAqBiMEoXOEIfMhlw95nAKkEvYkSOYEfOe+fYNN1T+Zu36xVnwxpQMHPD90N2fgoIc9/Q0s5zCz",
-	"D36V9/NpLNX7kKE8n29fCipR5NSA5sCzrJiRCnp5ojYcIGi7UmcMbNj9gYVllAFsOthWK0I532JNxSbR",
-	"DedPBECGV0u7ksrjj0Ec15euJTZ3qwom+pW7V/jInwShEVYzRgXwyz5CjA3jawj6DQdyEbrmWrphEvI1",
-	"ElvjLdb+0ut7ttj/XH6yO5fjHXF84CDzwLt9vrAmQzhNIpt/SK/Y/6gavgH0Tg4N9XonD5WS7u6Hb+t6",
-	"NV+pgGlN01IW/pKKTFIfobIga0abwONrttiEZjKG7h+kmf9socp9Xhw+VeX+UzsCS99Z+kbNVIaZzncG",
-	"jr/+C3EchCUgFTIgISPgjILMengL6EZLqj2kRuikZAhdacZyTFhSY06V7IsNG+P48PUnxYm+yU63DzZd",
-	"rMmy0jXZQG0xNVkjPDE2QSNb7GUhyXwPpvpW6UjbRJ/s9wmevC0P5lqqDRyX3sSvNllehrZYVqlNyLo9",
-	"BlAXYHMH0mKQGWHWMcl3xa8gydcqj+WPW+Jb/hyipzqRCinzUD5LsY3snK0qmeDu/souOLqja7vuJzr0",
-	"cVd2Yf/vmB+coLipG09lza/QnOo+jCN81xjrKMzqmADAmBVtHasajqBB7v+z+jhwa5hYRv/ovTBi1vTy",
-	"xPqz7ovX2PBaIE7zCkIGtmLOYI+4zbP12R9GKNsbvv9Oq/JPSMf39+cIa4/pCD40KuqOXwzgZeaKoLE2",
-	"v7FnR6mjajf/czwHadhQ0mroVbpB/d2YjwcqAU03D/wwMawPIp8rLQlFTEL2WVTyavUu9h91++VUE1rr",
-	"htArxtdHOQ3Rb1lCZux8L84k0zmlCJp1frIdhmD2/xOnSMcpdrmOq4FPQmfogSyE+rF7SagMrxtVXsRK",
-	"iy2T68VEUPc7zal0FK6n+hGArHf6+49HOk85+44M2z6uGOro+OpH9GrXbJk5802+PYaSCEYqgEfGxOjY",
-	"0SMUIlOzCY1ZoHOrqJ188TycVXWn+uwhD93sb5hrdBSmu59IVVjpmJ4h+xrKHjsNHwOIAi962NPQeAo3",
-	"0UPygDiD1PdZBGdaoiRrsANI8+5eDyX2OsugKbY+9axeWL9mFKVuvnGQe+Bu8ujuhWlhAS+0GtfrBh70",
-	"dQWC6tVtL8FOMfNaicKECkdIHUITdsOFnJEVte5eCtypFfris5ujvDP9rhouufEzQhvmdhxnCzYEPWj9",
-	"PcOOjlD30jjOcyaECUTbMbZBr0syALnjdrGONDpKfHAc0H8Sr/9DRzrubjNH4UO8gVJdjHXghs/ZUmlW",
-	"t0WzAU1lqYRQO9PYb8B2bhyKM/i4D/rmW3jgaOnm4XXj0s2ZEFMb4uAb/uI88paVgi6QJQQzRsnDox4Z",
-	"IFQf5vuHvaGgdzxVtwedShc+duENuNwkOiz94kR6XcOnSiYRyqmkK+ZZfgfPQMgPUC0ARMU9BxV/0PN2",
-	"seaSESVFqxl2ZxKH1gjGUA5Sv396gekeITrgiQw3HXHLmCHmbUEtJT+/vThJ6KOQrNcKcRTUslPLt+xk",
-	"VEVnGCIQ7teRzShuFxsZxYhPiOHXpwVfcYsEmu/Jbs0X6yCpoNdBSQGVAHoBMkl8C58mlxZ0W/ZJqe/c",
-	"98cSUuFlA9h18NifV9AkYeusKugeskqJWz4porEH2yT6sAwv1GLjC6uPd6G4N6JdObBb/sG/+MXwkl61",
-	"FAVElvI9OsClCx8sFLUJZcH7+oZNvGeyqEvoPwr77nV1552doelsvJxqi6QB7QhdaHsNEXjgXqutaLPD",
-	"10dmclZilAv2JeBGI3GPY0lhu2C/gWaxVkrMGh0E3UE57HHVYz99avt6JABFKDvoHsUn/hvvetqAo1EF",
-	"b7knPTVkx6BtZheA8YpCuVkWZWMY76q/LZwf/6OJDd7rMeiHy4HBz0rNDLNDIRt85n7iNe5do8Av/KyO",
-	"UICr1Dak/iPL+mZCdeY/qv7GUm2b8t+RL7QZz6QZ4gN/baHxpz73Q8f92XLJFtbkK8kb8KR3rNc0oCML",
-	"z+ltcFTZBMqsZME02dF9ruY84Pv0aI8XjF6xUY0bLlCp/6B98habNNJUvjFEQED684Es/bJWbrvXTLPQ",
-	"1yXAxYI3JranNTWaiWG2Kvtq1+3P5ceGwJYEvwQtMSGFBppZWbVB1MzGzz6fCvmGg8yaS4gz+osCfiUR",
-	"x2d1ZoaS6GMDN10D1xjdhqXm0sb4UTz+ecutCRl3V4TEV7j/ZVMAwkyPIhL74YTBnerNXaCaIVLtIsX0",
-	"UO/0S3zkXrLrrB7XPd2RUIni6NHK4G4BjGVBLabtY7UoJu7DHekxjHbUtMgY/S1ZEWkFwzUe193y1V0q",
-	"e87wG+G4g8eO1uoAaXXXGO6QPIP5kq0muk7CYOakOzTckpXyGw1pFb3HBZq4DqG1v1S7unGr08/MYzLf",
-	"o+u9koIZQwyF/U9p/0oXB2jtsdIe4wwr3/xxXTGINqzWVjIwPCDedLMS/COc73d8nIX8HOIMSOuPpafm",
-	"k6J4V/cv/lAtNRFCYYDML9l1RAsfhQfuK8NGPGrZta30KE9+aLHpcXHq8rNDGIgPk6WHvJi+WiwXx6lG",
-	"ggStGiCQhlRt9FEiyHezNAlY/myh5LIyEH/pkzRP68fGOh/2d4L8IUfjf379gQRPJNUo5xPlGpzKv1F9",
-	"DBfUD1T7TDyqg99pqTRxMolggkg3KRM5YUut5td9+uwrfOITZoCci6vOWh4LMddMdM4NGwXYrNt9pJZk",
-	"dwmy5XcsI3r8jt+e676lBrv+q7LJXo98XF9dMS1oaciOad9uILgC3NfeTRRKYLctrvQ4mz24KJf0ir0N",
-	"Tx2tPjroXqN1jTiFbnLS+JYU+NqPJsowVocK99jRKhHDrjfwhJ32Cg2OJHvczDh2cs6ZS97nCFrunuHn",
-	"60quWtw0jIrovg9q9Z2UBlH5AbwtsOo+CNKlquQxMEiBdGBeCGWYMwQItBVByK5Z8AVjCRAWs0vGCtPe",
-	"JWdEZC+iS8Yydk9KBkcYlvyVEQyaUisLeCIFq/AfVnP3jw9lwlwyNkqJeAbQAKD/RcBj4397hMA3HCmI",
-	"W+Euns4Fl0Us4DKMmboyGHew7tie0yW8fXP3HUxnh/bwf//Xs4fn5+deeoSsWeXxE6wKQQyryJyRndKA",
-	"d5Exj41l5Umy5Pbz8yZg0IOHcWay2s5HNjK7ncXRXwx4O7vj9lGSJ0LgFnBDNlLtALDFaQ5uYglmOoNp",
-	"mp6qUb25N6Y6HiJQXNQoifActqqlYXwxoFL4N3xoj/89mMC/aG4ZKRwrIWA+lJdqJVfo4Q9GcJPBVEF7",
-	"S3TewQN3SRd4QYow+MXt2+tjTd4sNBHg1hBq0SAEVG3/zVyoxcYJcv+3VaRQRLJrkOzjz7w75BAvwcNX",
-	"aXHy6OSMlvzk/a/v/28AAAD//w==",
+	"7L3rkhu3ki76KoieifDMGba6LV+WLf2SZV1stywdtbwcJ9bxjgCrQBImCJQBVLM5Dr3FPMl+hP0A80w7",
+	"kAmgqkigLt3sluQ1/mM1WUQBiUQir1/+eVKoTaUkk9acPPrzRDNTKWkY/PFGq7lgG/fPQknLpHX/pFUl",
+	"eEEtV/Kswif+43ejpPvOFCu2oe5f/6rZ4uTRyb+cNeOf4bfmLIz7/v372UnJTKF55YY7eXTy64pasmXS",
+	"kq1WcjkjXBIlGTHMvb9gJ+4nfhz3micbVeO0Kq0qpi3HqRd1Bf/vjn65oUIQ9x1RC/L1OdlcEKtIpWpN",
+	"VG1PZid2V7GTRyey3syZPnk/O1kK+p/MjeS/MVZzuXTfCLawh6/YXBD3hZu3XTHyO9Uzsl0xzQi3hBuy",
+	"lmorUy/aiNZbmo8l3aRe/352otkfNdesPHn0Dz9LGGSGa/8tvkLNf2eFdWM9qSqtrqg4JBeFlSyU3rh/",
+	"nZTUslPLN6yZaLPuYkXlkqWoy2UBy9xSQyi8i5UnsxNu2cYM8oSg8imM7N7hX0q1pjuggrLpTTCW4jdM",
+	"1htHiVoaxhyBWxPQzNZawj9x8mWLPBmK4sD+zc2ik2Q1hi/lhiX5UFBjkjMvBN2lv1AyvVa3PckveJn8",
+	"+HeqE7v0I9XGbdKG7kht2GPCNpXdkYXSZOsOn+NamLV7or17B+Pvb9KG6rX7amCnX/nH3C8YNbX2LFiW",
+	"3E2RijcdCjZMqeq5YKmjc7AjmUMzO6k4K1h7NVxatsRRNBOMGlYekuwHaxqSEMMYUqqgG+bkCLeEyhI/",
+	"c6xvV6perqz7yq5oS6rMlRKMSnhZLVJH6KXakg2VOwLf4+CGqK10L1lR04zVmrhlm0r4YzDqrD1dKV4k",
+	"ztneEeBwYICBPUk9D7Y2zvOx59pI4IYZWtMLq/ac2aJ4/6nyYuHgbB2Zvzf0+oLJpV2dPPryPCH3NvT6",
+	"B3z2y/PzT4H7Wwv65nx2suEy/Pl5Ynlt9j/k11vwWEO3r88THHe48XajTOWuzLZcV9e8BJ0D+KasC/j3",
+	"gRifnVyfLtWp/xCuxQetAVtfn/JNpTSKbOqIcsLkmtbGKnNWKM3O8E51U/yOFuu6ut2tOd/ZvR3l0n79",
+	"ZfJAj7vz/YkEAYOjp47Rd1SWhzOfUz1+K90QTzSjKZm/Yny5sq9ejeTVimrUM0e/+A3VdlBSxVmEN8xw",
+	"hTmCwGoOt1Mz+vTVw5FLUbUVXLLRSze1XtBixL6GB2dxQrllAG0OlrHZjJzRdrUbno17aObGTE6CCdGj",
+	"8wxJVCbL/ee+mSV1PM81XUn/hLjDhtcsIyXdzYipixWhhpx/++jzr+AW6h15y9i6RDWsO/Tn5JWSJd05",
+	"6+Bv5LJ2/8bh+MbJo7+BOMV/f354hPdoGO7Q8Lq4JE+CJGmFKtZMJ7h07iyVlmQMun+8iK+YhptaOclQ",
+	"6h3KxUIJVWt4tyrW4apOKMJuJEa1eTLFJlAlG775rGX6qXvS7f0upf+A+UeJUGpNtqoWJTHMWsFmRCq7",
+	"4nJJmDCMzJn7J1iIQEMkxIJr45ZMl5TL5MIWHDXo7kt/VnNV7kBhcLRzSgrhabXNWLocXOglPNR75N2F",
+	"em2TX2zpiFMJ9J61RAUMhz8Os5x5Vjngru4dqRktdw8Cu025IOGXeEGq64TWLEnFr5kw4YSuWWVJxQtb",
+	"azYjC6028LFVFZjMjiU7nL5KGsTb5KfXyU93iU/3KHl94h5zw85OVumTqK7fMlp63a47RSdc7aIWaaVp",
+	"Iehy/G33XNBl+oq9HvrpS3YNHgk6H3ryLd1e0DkwZwHn8XDf/vu/nj08Pz+HswAbNFfXh9fHHhndq3Gq",
+	"zciBALOGTCn6PqWydLpdQsNHETXkOYCHYEUKtZrues6dEP/c2y7jrsSEUDIVo2sDZgS3s8bgA2EDYmes",
+	"obxHOVxjmD1OIU0mP599ImUlyfVIPWA36rm9aXuBg8dnQMTAEh+EBUwRMUic97B8ndJj1eDZcLLp/exk",
+	"zVEPjremZnDsVxws07mgxTp5Z4hDhni3YqSitlh9hrb5xf/zGA5KbWoqwF1ZS8GMIYaCDR3Vhs/Pz5OK",
+	"Q4bGePBg5mmO0GXONi4UTalM549gonDFeam8UrVhnUk+bM3xPGWflIzqjMRTqkPlQlC+AcebVDKtbNzQ",
+	"Wq2lZJlJ2BUv1umvtrRrVZ7MHCMwCZ/PTubc/FGztHMwSf4LtrCv65Tfz7PrIfFGad3w8x5ZgMZ11qw7",
+	"XPiK0atdipO5u/aJXVH0Vy/4staMKEmqWlfKsLT3ihlubEZSrhmrwAMzR6IGWm+p42ZBLbtOMoKxFLdt",
+	"1G15QXfebx7dC45x9y/PlgrWb41kjTC/CpxdcjOCubPvHGi7MfqW0vJP3MgvfCz3LxVikr8362U1ti5D",
+	"QGnUZl7iD8Z5JL3fo+t3jK+ctQnviZDdtaeq9tPcl571lOnDMCkKZXZmnH+ns1icUGYhu9QKSpblovT2",
+	"llRnpOYCpzRKB10pa1lKNryDuwa+JG4Swbmt4QKb3ZRK3hKKdJLgYA6zCHP3q0vTr85aogWVZM6IYUw6",
+	"kUgJ6CNky+1K1c5Qda99jIogNxj4c19w4+zVGOu7oXskSILB59J3fYwlwPdEcBDrHEKTeNTjlf/l+dCV",
+	"770HyV3VdEvwe4h3EPBAGLJRxuImg1vOmQTuF//rX/5xfvotPV08OX3+259fv//X1N6HUNfQ0sH30T2o",
+	"4934h/dF8ppX1OZcv3vxT8pLt2BKwN5hJVC+Y3j0e4gnDHlIMSbsoIXpnumNaWcElirLjBYsqCSlYsjv",
+	"1KyjgaQ0fLRjaUeKkr8ym4q0YfBfSasIhcUiT22pIcZyIcg2OWJKduIyk2deyUVtktZUlHUHZhKX71bs",
+	"R5o4BE8EX7NOxJ9WVFuyXTFJYMDH6Ldy3yu7Ypps6Y5oVcsyQ5309sBvk99ouh32deBViYPgTxr5GFeX",
+	"plcyyaIvmjrFU3YYel+2YonJCWllDCvfcZHUgjvqf0tQMiESgvKt2pK5247t6GQFrZaabjbsKRMidfH3",
+	"XL+i3siuxJqm7+6/av9vrbZ3N3z68g2L8i8PhJ7hTiT3r9ZXLH1luTMCJzfcIxyj77vHeJ8SJcUOvYeO",
+	"rJU5vGDDfThOeXNTASGfWD2Tql6uDif6FK5UurDuKK94sSJU4sH2iSIE7P9oVhnLqmSojxnLN9SyifN9",
+	"5n+WmjNqHUlFbsON8X7MvXsGKEmsAnFFJDp39k2Bds7Bvp1Fd2ZYWQsKETwdFJc2EZopZrkmfR87Brlc",
+	"edY/XHhkicOVRIG/H1wC7iLGDUq4bUnwwk2DWMfjuTjBWJ/twXlCgqAftVlTmGWWKJEfkoTJSKIsScZt",
+	"pjfA4OHUxL5nlnIxMcwaVdKH5+fnaa20uZGdEMjFX9s+t6FxUOvZUxwHHFDBn9j61cPzce6tr4dHR81k",
+	"SJVVFaaMpHneqIVN5zKxcsnAATAXEBFMuNDU7enaY84C8WCVozzHnpNu5jj+XhX1hkn7Q/OLLjtWleC5",
+	"tBfaSe071H+b7xs1dUPLKfbs7MQp0Qm15I37mGxXyrj7A9wbzrD0amaIKR+e3lpuqC1WKaHm/SwGJ0ud",
+	"pFd2f8QbxjECHeMm47La80lKCU23ydBageGCCRejjy+kQmhUlsl8uzeKO3J4V/iWCuFNWDT8q1qI8Sms",
+	"L+Et+SyZkeEYQedMTNHc5iypg4b85DG5KStaTVBBLt3jSWWRzgV7rtXYDBR4/p2a8vT/N/ZhVY1Ng+Gl",
+	"Xd0kBOaD1u5NYZS41XG2baI0C44kj9s9axi+4dfUgXl25YRZwnLFtIe0GFuyV5dpdVsouSR0qTCHhl3x",
+	"ghFDt2DDz3cx/bQQqlgTaslc2RWBrJXZYSpbvw8p2GUTIk3BjurO+zUe1znmLOCJ5SYmb5TdxJ+Mz+wK",
+	"LekQnWBXkDU+pwJcB9Ttqag3VTJUgXR6krkU8NvPDBLtEaHEJ5GP8wOV3vrf90cynwRcVUyysltVwKRl",
+	"mpVokWyp7m5P7+tu5DgaIu+BRrWn83zTo1GFHZmjuyL40NwUZidUmi14LyD+ivlNcMeU6iTGpWYnFWMC",
+	"DmWFoXVN4R8l3aBrQbOKcg1VAlTbltnhqIZeGan8Peb+5z6ghpf4W1Nj5uXcOMUg1gj41BY3mrpy/xOM",
+	"XrFYf9DKzSpWDFOw3Dx0yIwG+bBmWIiiKi4xWv5HTQW3uyQjbrzPvvHk9iemzU7UIs20jauNG2IqtWaS",
+	"qEX3JH2d2uqY0jnBm1ytlFVj+CgmgAw+KHyUL3APJifNTtDgLNwuJ4OOjMlkVm7/ApxVKDOEjIUCbgqY",
+	"4YTmdEJFr9SUKFml7H4i+i0ink0OWseGOU896c4XM4kzffDkFdMlL2w3CcAtF1yCHKtw/M0pwONWS8g3",
+	"HC7JAQvCmw77yYtJ62Gr9PrBJZ7R8aaD+xW8+zmtRXchmv4nFhTBeuiV4uW4FHQc6mbZ589ZdxZ2xSEJ",
+	"PugZkO0wMAugBAT7JQMl/ybk4EyUz7RWiaTUMtr6iZxLJsphbwI+NgsjpTSf51yms/CmZ59umCzHVzCg",
+	"/nfbOo1DUYHJFobM2YpLFBWxzjGxfsOumHY3wZCcCM+hG354pZfuoSAQ7zxnNcwuk76a3HlBE9u+8J8e",
+	"3orMG9QDLOd+H55OvlbpzU88VT+RLcVr1/SMEuqv8AcT8iv2V4EVWV5Zie/PredVa4LpNQ0HUD+OQqc0",
+	"HQYIUMtM0KhkwtJnycDfikubcbGtvOhM5A6404zpApKx0kDGKCgDXDAiaLE2k5JtrJ91H8lhZe44Kl2O",
+	"4H8YchZWHn4WVuXXnSLji2AGHCnjKZ2/8A6DqT7HEmXlY9KTwZg3H6dkweRzG2EGPbsN8yCC7kyoChVo",
+	"wiSCDtPzJAMXHhDJGYEGclPA/AhU2dA1c8QD/0JS++TyEkpBkqsN1lii7P2KiVyW9WMyZ0JtyTnkAbRz",
+	"YA7r3fk1K6fUmGxED+0XtRCOW8hKidI8HjOBrD/Wx9JHJDtpVjgLc6ysfwuPpyva+lNaTeWMiWEDAZ5K",
+	"lcUvHcMFZdFZzeiq3VLLdNq0jFm0XYq/ojsyZ8TeLHE05N8mdtHnJC4VAav3Bhm6+bQwbzRgxkPIEVsg",
+	"ScIpiBvQxCX9ifewCsj4s4gMAAeyRVInOPwKI2fEnUuK0ZqXydRtOUF/gEGeOqGRTEO48nrrlLGu0iFe",
+	"1MwnjuZDNxm0gImDOZUiNZS3OSeO9ndvqQ4FNuLokZ5h8g0vBdpkt/mpd+rtbTUThteZKGweB4KuNJMr",
+	"xm3qhwcHAb1o/k2dX/fM9ipVeng7p2lOK++RxCPtCnSqNRow+NBztkSbLQ9WmL31Jk9+P/MBJVBnjtnZ",
+	"vfJevb263un0u6KiZiOYBJ8bO72/Ny6eW8+wosawTNLGMV1JI3kpvDLJTXG2Kcr44F+KJqbW7P4LtMKL",
+	"J9Vo+VXcLNL+0jt6MunOexlU4CblpQ9jUCEgHq0WUD+1F92+39LkY6U1Zh0maV3F+0D2sh8DAkuS55io",
+	"8jIsnBljufC3l1pzKDGkZpU8I5oVSpe5ZIhRlUte0CFsQBwvPftrz1VTMsNfcmOV3j2TVu9ui8gxJQU6",
+	"ezNknWK1LBWdi0xBlvtWJr/r8Xp7rI+GWfworZelKJ1NfSm7e93i896smACilfxlIFRvzgI3Fhxr7mpg",
+	"W5AFezrvoENEs0Xt4WpGGl+L2lAxKmW2bxwk5lu1TadBbsbct2E7Y8oM7kRDWT9Ss0o/yfzuugkdyt5Y",
+	"HRqEweCLkmJBbTNZoKPkGyZW+7n4H6UW8iPVuXLWjNPhpdqC5Z93OzS5Bq2Q3unnOX9EuiKBGgLfkt9r",
+	"Y4mE5SSSa2/nn4gz/WpE5uOt7ftUpcuPiqfSSsb4hOej4F7KLi9aVUMIX3AQYZqXSyzl07wCQ2VETJA6",
+	"gXjixx6l4sAqb6bg/MRTQnQzrVjQI1YmhMdc12Y1wfT/idvv3E9SYzU6zNihIozCoV9KTBvpbS2GweUC",
+	"2Zplt1QefGVKRsQ1H1Z9hI97QP/2kv/gc0x6kIyVJO2t3S/Kh/f0VqdEavYxS9IFZoiqmCTGarV2U6Nr",
+	"Njb7cBpfDV6vvJwAevrD/sQxpZRrslUQBSJODdST0ST7qotHFtCGp/2AsyTjwaoyOwncfLCR+drnUbnz",
+	"3rrM5s5fIJLLnsn0w7OLJ9+RWpZMk++//uqg8IXuZdd907nzHn6TuEjm038iuj+ZlgUu3A6AzB4Q1lhQ",
+	"+uACcGXGC2tfp/oeachESpVY5KJ5PaHvOzXVmzh4QCNKM2TqOrvw4Z2b3GcX1NgLpdZ3YkcJWiXBVH9d",
+	"7Qh3WhSknjJNinAeD8/SjdKjehKi+rKVxjqGgg2WPra7tN+U7qXIdTJfk3l6Ja8Oafc9rypWAhgaQemV",
+	"rh/N5Wn2Vp1kIKVx8gO8iFlOuPybZTnBb/MVnYalLRAoi87kHY0HLQjB9cNLCbPIB1QCH0iHWYZ88HzB",
+	"VjR+Oz6aCF9RCCyO86XtODlEywUQMpM00S4ULdOhpDxxpnjRMurAhpZsyjDZa7PJ3c7bUJbRYsU0sUqt",
+	"iZKzgCAR1cZxfoBaZDSOhM48qKXUUihaTqFlL8rHPoYyULdNnSRDqeWvVMsjpcaxq7Ry1UrGHesD21sq",
+	"jjyLiGdtv2dmXd7LtKd7oTtiHMdNNISyVtAWKTyhLqfZlSFbCD0Kcdvjq1JEedVkX6UsCEOcmutsmdoi",
+	"ZIkjUwuvTnBIOLRbBvUEhvjr0aRwSna9KVuD6cX7c58aQW6Cx/0pz78rPqFODBwAnTG/SYzpuLL2N0iO",
+	"AIm6yYMUtWEN7lVESr+JDveKWs2vk6HlFNbBd9QwMt8Rd1fNnFSVgL853xG8tsblLMI7c9gHCUyWaZWE",
+	"8ebDNaRPQZzBISpFKKcc3XdCsvL1FdOCVrnMu4lACl6PGVpouNlxxpl1BtHcjoIqaSlwE7g9T+dUeqj+",
+	"3am/Q4CG4Y9agpPxtKPSnRrccfxjQ+Uu/rFgGEwtmcZxDj9Ad6P732lIMIM/PFoapgJIdepVI/e/U9TV",
+	"ADn7VC1OAw6xYRTNc2vZqQDXX7HilZsgA9SEuWbUnZDThaCYl1iWkHdQUcFOlTwt0bI3WyqE2oJOrKpK",
+	"GW7Z6arGBA3vEJXKnjZPwYp8WU8Mk+lamlOMJ0O08ZTLQOE5LU/nbIFAnYhkB45jPL4+9ccnApW8OvUY",
+	"zL9TfRqSKueixgwSxiz+DKXiqVBQuYQGbNwQJdmpU3tC8gkrTzfoNZXq9MqrjFKd+owrT3Fzirg77gtB",
+	"pVctTj0fNJsei54M3bBTpU898AMs7RTysBzB5u7HWGiFFVSlB1pvjRCqoyhGyqU6jUrNFdOntYSaJ4w9",
+	"wCfePgx/NoEOR7TO8/BBfBz+OnxaINXhz4ABH7GvETOo1LtTODBwcHYKa9Dtiul4MmpZoTzw6vxpwJRu",
+	"ZoP6Xgs5x6pTu2KnXjsdqsQANtcPnqLuM17i4+9Q5DcpBcOgVO9WjJgVbfJCsUCVUOuBS2LhMze+3jlE",
+	"JyipBOWS+EyCDWpvI5wgRYALOrwgS7YIVTUjBtrLvG5FY1nG6cCoGTv4Ro1+NG+29CIwqKaC/SCoBCm7",
+	"BZSYIHgs5ODAx5JwWYJomWKH8FQzqk2nSpQSgfrakFGyBmxcf4DDlgXqesq1Fh9zIWEWYf+b9YPTJHm9",
+	"qZKJ4QwG6Vh2juj1mhmcDKNacJbO9ZmCG52BY86i7v7Mtlk48Ewm+xMhwukDGNHOpgTQwCwEb9I9dAgt",
+	"PgRE0o+TuqJi0XFIbJRCRkE9OJ2Sfkxkcg9LPro0tIVf3h8qVbXulobCK5aaVuEgjGgHBvSJg6X54tpe",
+	"WlZN6QGWzR1BEuyFq6hdRTYqNHY5O0xzG5OkEwpSVQ/G8OtUgWswMpX0xS2+OmPO3PUP9mQLMmXfovx4",
+	"WiSZUPE2ujJuyJQTVD54vZ0YWRY+3+cNdTtzaWka4X0ajKxTzaa593pcUnGoFIu8aQ7SrSIIDTzKoaCb",
+	"uvaI5jHgs20vEqyKPQCP/vVmbwDRAIKPBK1pQMSTGC5XLGXG/8RlCVVGAIPgsYfcneK04kcEinG+SFYe",
+	"QaF8Gm2owMAtqoUF1SWAxiZHib7o0a2cmiYaPehxacevYX42BZXgyCqolMoSgHzoZ2VPv7jsWdygCEKX",
+	"cKu3djwTxkfkh9EM3gfN0urJ2RveD8+9D7ZWMrImsZfNUjEnpAGpuINR15pTB9rq8OstTbbCaBQXVVsQ",
+	"+lCOpxDe5iA2SGU5ukOWx3OZwFS+aU0q50FJ9r3eZfIXj9iUM9ZE9Os2PtD6PmKQpLl9rtWaobOWIqYu",
+	"IpW043ztKI6cdgpDBX2CYDFcNhI1hqfRezdYHlbVlnDE8HX2cjJICc6RCYRbMZHq6Yt+mxnB7OaZI9zq",
+	"EQmZxx6P2JAF98b47VNgfKgt+cVFjHpnsVoOv8ihcmKfEd3gsjiG8MD2hzeislODVwFj5kgBuSNE4NKN",
+	"3iKSOXzvxQ8wLGCZAwor94cnfelhaexE8kRMmYwMBCELGM+OGIIZoyRAYz0C6JfdzKnGM3d32dBmoW34",
+	"taD3cuITZvDrKi2Sqto+sT3TcxJEUGPdYUwNHnCFkmqX//JdzkDR7IoHAO0kOJfTbR+T80gfrFKWuYJo",
+	"w/5I8z+sACKHaPtwH++dwckGtxzW1rvTlwQlu20RRyvfbD8bw1SC7ojXIg8t1BBZG53Bgj+4tBlkX8ut",
+	"SDDkz7TpgtixvhJm5ZIFCPF9uFvouUetP2iYGkktUbJArNAK6nXSOEYhCj7+/qglwmrluvTEWOsec/tv",
+	"YugfuIwSwY11B01zSOhkZKnpFTOW+CsSS/FnHuTOrKHeCEm2SbLIlmMyad92/eqe6W2a3N0N2L1ERuJ+",
+	"JxOs/3EnonXOWuzU0pRaOkBUtvBybmmWbWEepFpLtoSbtSUmw22SVYmz2L6D+a3QMcDS9fiEjZ7E1hHY",
+	"NtD/1qldDc5ob8jZP+bT1adHlQ/0qhxSzMoXb6VL4c0Kul/OGVnyKyZ71Jh+75tIhjRXWEQ1enGdoqtk",
+	"e/4JGRmYCpwU9tls4X5BzZKL9AhtfT99vZVT3cWzk0qZKQklyrCerMTJl0OuEXOMUu8D1ZfYRx6+R0g6",
+	"33kz3KQT4wzlsLnzCzzUk+XSNJIPx7Ir3jDaGri0SYFrcrcxjImzCVsSWCscXX/GskLswvcw++DZRX3p",
+	"QMnZCypzlVI3wO/KZiNnM7P2kibyfTtzOlHadbdSw7ML/OMeboZLTlKZVD021UsuR/skBiJ/2SLhTN3n",
+	"fkOW0BEz1APgD2fNLEflgL/B4P9N0ofeaGZY4hTkAqw3BSEwI/KospljfdHJUKDv35JkBK3mgm0moRYy",
+	"rZWe4liJ2IgpWW+pzaF8RJ0+Q4RhEK+gVcI7egEUY9uaD9mtEIAezSRn/9GyjAOIUgrQlTE7uu3PJTw9",
+	"vjthpyVhzOrFd0aK+On1blw64y0LcxZbaibQMKRNm18Z1EYYKf6ud5KXgZb7LHYRsjMSYDfY0Gl83KTV",
+	"ACrlutHqimU87r5r0PjelJpXo9L5whriK2ZxzXFGKcL5nty5ei9qgjfHR0MB+5sXKzDLoa2f98RjQ+qQ",
+	"0QvhkhUiUCfqxNKlYOlqr4+mpusto+XuhVZ1Msx+n9Ag41Xmad6mkdiN/lhGyMbhlmkt8LkD0o3GdY8O",
+	"2gmNYR6cDza6Dul3OPyoWqM3iNt+k1KjgASRkKOi3qTd4ey6YoXNePYz+AhpGAR8R2vE9GZdcbZNNqtx",
+	"ciRziSE60qF/UNmVs6p9C3vfsR4jq2ON7F+VLtOgcIbpK+9YGYnD4Zb2g2WbNKqHrbXMLRD85OmWxhAi",
+	"WSlR7nVeg9zq4B1FbPb9quoRRm/ICh3e5YYgs4hWFXettb5uriksLM8IQK28lTXK5PSJQTfMyW/MrnS2",
+	"0Fu/M3t1e6EIYVw4N1NQMN+9pLIcCOXmgPhbERYi1TYEYkIFDEZtTO52uFDpNuc7DPlQ6GVcMlJRrg2R",
+	"ioABZwmVO7JRmrUKb6xKJixAQDjhCHynSrojJTi0jVBbsUt63qETy+gLD9zGGUr2ZBMV+R4sgHn7mSGY",
+	"ak3ci82MuJtY+vTsQRPbjf90L2O4a0xP6wPVTaYaVNq8q97r7Z7XIqn89ngqtCfbmtnMM3ryYCThAzDx",
+	"d/ya3CgNHv2hEI5J1Wlv8jY4k5vO1Zhu7MMoHYTcVnfloGglOnlj1gy4qi2VpSHBF/fx5mqnO3ZwQ0yh",
+	"KkZW1PTSpXVWNKMmEzcPidiDWIy9qddI+ciV/n0xwTrgNTap2TjTvQTtwGU5vvQcNdr5MxLqsnHP5F78",
+	"bLFgRboXn9Phc3iok0tZr+mmynhXlioL8Te5zcJgo4OwLv/aZmb9BEqB9GuWSsl4RXcICsB8XoSF6wOS",
+	"5fzZT4Y516xKiI0nXl/xyhOoVmvGqoi8DjHWHWYcBuVmXwC03iK8o320qPP80VujnbopVFXlqJOlDJJt",
+	"GPcnlueG18z8Zngq+mVmdjSZLHoElI0bmrA571hOqo2JKiSuni1tdWWbBXBPmMEj7IFAAtb2JIjMGKGI",
+	"ghFAETNVJpeODuxOkbumpDkeM2vPCJVTm46bfLIfIxLKdmN2qTyEQODkpjCqi1Wq//6EHWn6eaQApLhJ",
+	"A9DAsV/RK0bmzgQohDJMz8i8tp4njdowMJnHWse987BUL4d9ywGJBB6+GC6X8U7Dg3AAvqw90AxpGgmS",
+	"3g2Wgv4TfJ1Q/d9xEWDTfCb2nBHrTG+ILHM7ybjOOq+nALiMbdmQFiuhkhP7A+Cq01QyJlmgUbKNSltV",
+	"TBi2DWGVvVvWrFlJ5rvYOn5DixWXDCSmL71cWVs9wo731NuWnxlS0SVk0xmm3cVruymhCZsuabrhcOlU",
+	"0gkhcK1EF9XR18Fi9B3+4Q2ldAO+YqWUyEUvuiCXhlnQiqNtpiomh2u3QsMG2KX4RlxmepsbBbAB6MEu",
+	"r1TL0PBxoNAXKoIuGx3wBmVB2Gf30KuirE35wazCrA6MOY24ifbrLP2lWmB5xBpwMuk1TyMO4dyn6goq",
+	"YU864YM83mSm7MasII2q22gHMMXkDq+ZTV0+t0gSS2g/HagVxwg7YrcqAq6gBN1gDPBWOWYfZ0bSLVKF",
+	"kllB+8k+SPrk9lYqZdUQSHkkSrZ6cxm3N8B2gAwwI1ySzSYwIiMbXpbYaWobMvPQ3QFaZ5d77hQjcBSI",
+	"/0Ip+wBWP0XeQCEGyJvYZSjBzU5z95hzvlmsT+LcL4BDh+phtrRWVXTE/05D22afp44OQ6B7gB9wz9Wm",
+	"poLEPjyHau5GvGH66auHN+qQEH47i7NOclOI38X6YYTUmDMJQBwe5GPNhYz16ZCIkezk1d0wqBN4cOmj",
+	"d+O3DLvbvsfZZbpiNkZJIqve6RnulIXM0oj5YFpGPjXrpBgeDf4Zew5kAvGAuJLOQRgsto0Lv9nViirJ",
+	"ZVAxxlZswzc/51yM9+CNn5ie2NS9HJRq+XAgl6FzHNZRLNiWhLByIjWfVzjcHnIhGOcZAJQM+G3wvDck",
+	"bWl2rVR0fGWPupYsus/DQUeQhkNpEuPgE4E+MqC/fbpQNumyi7s5i3jTWazgS6vpLVthhKbyt8aDvJlz",
+	"qal7n9BydkyyqEeApj7LEtGjwlpb3qNuUmk27bVJBUoI20yiVda8zfFa2kQNXAHvSc8tVimNAg/IViOO",
+	"c/K3c91gqOScWgriIX9qRsde3D15hk0OZ0JncRaBUznwIay7m3WK8Dr1aO1mmwAxljzsUxEJUkVyP1hD",
+	"llrVMlnXOyBsGM0BWAtVJez979lSMwZNJ8AkCY0MR5Adld0M1mELITFREmb2dSYwJz1wnODVyH7vAaLB",
+	"cwsOHCcW0eMiJhzSoDW7HsbM3P5zqlkOvSqbMAzgdskCDGqDqYdhCOhvBQr0lhejE3DcOMnYr95NSXmb",
+	"4lRbMXq1m3QG0t0BoF2waRCQsEWA0/4EsYpgpux4h2FeNWLXuYpYNPncA0j62GkUkC9beQyFUxY3ncPR",
+	"m2nMru13CZyEX6TlAmtfO8VcSgbxA9MIMA0l3VTwyegXo1C5Fee0pcyepSwJu7aahtYYV8z3rWkZznPM",
+	"Bz5kjYoxkW6kYwjgCpIC61UX6dD6hOa7xscVg5DZ0uuIy5j0NYZ06PFInpmEzrxQ5KkK3Xeh7zcQ1KzU",
+	"1rTQwMAhwQ1xdxyB0nr3R+Zm2magUnixIlu6I04JD5WtAC9GeTnb5/LoAo2EiP2hhEI4R0hmBmrydFOo",
+	"A4BkZp9rdEveEnMo5Jor2fR33Oa037Q6dgflDD2dxPMXQq79gdtfoWodcACsghiKro2FELUiC6pnhC+I",
+	"SeaMQdrHhDgZZIn0oX6MOG+hZ3l3Pc/Ar7lhwnK5JKCmOobmTTk2Je6XN+1Dnrco4JvXixSJlQliyvuX",
+	"Yt1jFmUhESbxmYOMCgDInKFX8POe5uLtVNXRcuxoUmlSWYM7N2DPJEOWHvRvZMyyVxHMgBZgYSqVJcAn",
+	"xIL+puvBGKvooHIe7yRfEtUN6x20+47T3qvPCQXysYjDH7ac9MnVwhe1vhok4VN4aBxCYgj53gB+y82z",
+	"B38r3FpDQ+Q6XwgIM8dZzfzacxQbxs/MNPpY1Bmb6BAOs1ccCpokw4cHwWy2OOJg9gFf9oBdjoKzDD6m",
+	"FbuOuxiGD0SNg7b2YGBjzfEv5L2KBsYCthNtKVb+MvUBHgA1RhzsobKWcLtPaZfTXP2tX33Td71Et/m3",
+	"3377bdJvfhuEvRYubQft9QtcSMB+TaqzeP/spycAuBKSV3BjH5Gfzv92/ZD8B3n3xeddoj48Px8psXvR",
+	"9po7aYpkGK/DHEwJuT/fqgeS8BMOgsZzn3A6oaXkEXTqCkFnCrXZKImINIgoPhbAI1l2UyQ65vZeM+75",
+	"p5iNlczBmZQI9zSXB9e0fjjcJuk9uSOZ2YPp9iFdDCRsxr5igVizuHF+Ng2whJ94kgecUp4QaLVdqTFp",
+	"wvD7J/HpoLznPJaMVWgbFu5dC15Qy0KA2mnYcyY4u0rjAQou1yaHCNbJMQKN2IO/QxaRxqyjdxeXjwGk",
+	"y3spICsjJJU0KUfT/DUYsTq0iP1cPnOWryrWMy/PS3bFC+ZMIkdNqllAsQz5+CNjXzSTmeHWhca3IzUY",
+	"8+5lYHx5cGVnHXtk47jP+9Nzu1UqhlfOjk1LevsjA4ADwiF4ymAFBKoSoMjIKmIKKmcol0tqKfnl7cUw",
+	"BipwRSBIPo62x6gHHB+CmwnnGrdQPdG1YqlkW+KRAgW1zIz3bi24XDJdaZ6CXbt8+eT04Vdfz3zRlVqQ",
+	"FbsmJV/ydBfBdBLcE+N30iB4WAokNR23bE/Oh3xT5PxFJmGOLvcTTnBXBcPMk8ekonZlyIILEbw27IrJ",
+	"U1WWEJU/bNPkm8GkMaYCsPIIX39w3o55lG+47UvwGjFGBGqemrbRdL/BaUQfkU/RG8BxTgGo/OJTi26C",
+	"oPKLtJqn2pTdH6TGjcArvOI3/tb3C70EdXGcA2JajWkPZoafassoxzWnD15rnumi2ekV/Mno7mGeKTgW",
+	"eorwf6UpifZaMi/GZkTQOXhFQO3mxmfq+qTuTJbKoaPdkXIGPuQZaQgJA/+OhUiDJpHnwmHTaZQRFJyH",
+	"h6b7ePu51084ocNE8CimyeZLgyR7jHqHz8yYYXMDzShmybRdmoOoCZkG5M+VJquAbWvqYhWshpAi5y9V",
+	"4av6MggLyQYhrcyTwT59A/47MWKUVJOFXz2GZkLNpcTnDfnSVMHXHp1z3raRuvweckFaM/nqPLmgg45t",
+	"QyRomcsje7Zlk0QAKSGBKmcPqXje17pmaMptBN5+Vmg1OY5hngQiwWA8PmTJtDBJw9C/pTC7DCtqp0pi",
+	"/RWQwZcEHDDFWyXYI4LfzohUmIA4g2aWZkYClKmZgbKGngkJTS7d09rDYgKkqASgGcg6DLpfc3k3ygWt",
+	"+E9st5d+lJqU/3oWCzCCeq6V2jyG8K6ziUwbYMI7o/awB240u5BVl5ldU20xdej3IFEXKm2IYJKCtJoW",
+	"Nuawt6xFR31MacdWNA/Id8oJSw5efc3IkkmmqWWxKOgBeYqt7eBr8/bFd/7CAyY3ZLOZgXg1pNj8n/89",
+	"Ixu1cdKbvH3+lHzxxRffPiCAr4Y/rxDSjZSqqPGxf3PPffvlV3/7d7KF+I/P+SmodEaJWamtfPD/yxge",
+	"eHTyrEWbK6bxLJ2cP/j8wTmGx5mkFT95dPLFg/MHX/hyAuDis8iPcNB9bbo77sAqP5SQdFNw7/H6o2bG",
+	"fqfKXVDXfZ4WrSrh7Huu5NnvPjkO76pD+RFhgSahtTRi7eF5vxtw76jj6xKnuvOc1TXDQHylpHdHPTz/",
+	"MtGuhFV2D6ggNf040FmA7GuLkZNH//izOQ7/+O39b+6W22yo3jm7iu6gH0pTsQwlyrRdoaw0CdJuhgjQ",
+	"GpwdD+A9Zw1aM4IiscS2XnBjn7SeO1j9+aRNHld32qBIH6rQiMHTMWyb2d2M5FhRklj8k7J80ka0vilr",
+	"UyFeL2A7+4sq9eZV6P/0fpbN0b5nTfZ3D1CQwCDimFhUGxZgZhZKe/SXeDlsuulO4zWTtr7QFLlObqkV",
+	"3CHtZQ7FOvoxU4puoUOQFb+NkhafT+Kcscfk8Fi864Lj31gYRYHzgl8xQv2mYpvtx+FK9LrtkjmTAZX6",
+	"Qxlz9icv33sPAxajdU8bIvx2DlxFNd0wCz1y/vEnXvngn4gXPi9P9mk+a9FvQIn/7eZnetzOeNTiUZxx",
+	"/qlyBi4Sy8e8/HJXE5Wt18x8Pdl+v3ZuZ8RDvVu2qQS1Oc45a8EX5K+qCJh9L6xz5zdhBoEhcQtuYrDr",
+	"lrsJzWdqTKqDmAnmOHWw5TpbC4VxJLTayO1e0Fyz2/fsulLa3v/xv8UepvGdcRIJRfLwGEai3K2u2D3x",
+	"TXgJ95Ma8uPl659j0mRVzwWHskdcaXZHm+Lh5Ia+YK3d/D5WuH74TeUbumRn5mr5H9cb0d3R6Jufc0n1",
+	"LhEiSe9jUyB9y9MHQTGlN4enjBpy+fcXuc1Yc9u3ET/xT+E89YlCt4IM9d3ab0959NPtkXxtQKX1GTbg",
+	"D5l5f6hG6Yhpl1ahFKRbunuM/uxYVcol1hfmtk5H7NPc7nl01E97A/0iMnv4R81qdqTzk7umEKGJ21ht",
+	"7QWm100QyRQSeKE3FDhl/abNabGuq37d4zv/zH0oBviuMYpBmNXxb5is2fyKrpmf4B2aP4EEaX6aRwId",
+	"e9WOHVrpSFl2eBqzcO6eHeBdY7jBTwpVALtiXAfj7cbOkxY9Gguvtjn77qm3pT9i0+64Ye0P5YahQhzN",
+	"79ITuL6Zz/R414pn/bQUKMK5uEPlumX9xnAqZkBilNu7THw6VXP5kw0tfaabVFuipL9q3CCDkmV3b3Jl",
+	"N1Ks7G4lQEq2UWeQFZePMDwpr6gs2FOB5QzHOd0bLmsbOiX5cPOXXzwcijfvI6v4UT70YQiAbZnjYMLX",
+	"t1azXqkr5ptLblRIaHQ8TF5jBiV+AwF9HpSoGLzK7/EPmwMnwJGkeFWJoe7YQyKy7cKYYvqnnclxtJmf",
+	"3Idmnu/9hHAPUjwUGyGHuQegbY1NDGG751rVy9VduzQufPdW2szl0GKWZePmQLMNjDRuMfl3u1KCEV/Z",
+	"5sYS4gEkxflKvpNHCHHbZd6zhpo5ey1Q8hKf/NBeJj/U3fuYfrx8/TPBRbvdgAyfSDcvBKC1semT8uWz",
+	"qxhqPMbRb9446s6Dt/8guzrRV9PCyf6VH/pEX6jlkpU5tgg9j00TOZZqe3w2mTVpMPhXTEA5PNRLNMUD",
+	"Zs0DgrwAtbU7wkuvNc3DFXPFC/aYUKKZYbIkBehikKK+4nIZWA48y+bszwUX7P2AA/o5VvgNmycLfDBv",
+	"oESAUC6YeVCYq1h34f/YOoGzrEQqE2nYE2PZtT1DmJEOQ4xyWC48du9dCgRAzXVCFxftGA2TmQKSLpmz",
+	"cFtgk55ZU8cGVQAvfnj1hlRUMBujQgulN/3a8XN44j60Y/emn7gsx2jIMKvOykMznCPnLCDU53PsNnsX",
+	"wc1umsI967eIY5pjaqU3HuQvFBkcQdX9XtOtj3eH1K7YmQ4NudBkZM1YhT1CPLM25WFZbn0R6r/vnl1f",
+	"YEOwYV71c7rniyDvTuTXLzwa2HEUgptVv2bySPIt40Z2B4td6joKx9dtdePhkD8Ga00z3eTuOS3Fs1n6",
+	"iC4DD97yUP7EWAXXvqNe8OwbsuHXrIyAt3hx4FXigTpim5vOCT3701FwyHP5I9WjFINY+ftxJaX8SPWH",
+	"yUa5F4b4VXPr7NKthAqDRe10CKgp4GYGH0W0DfgE25RhKV/knBRTnBXU57f3+LTdI58wa7j5/4V5w3to",
+	"Y14ilLFEPy1gRBGD6bReUCQZYRWrMwXD4oYuL7xlG3XFXnLvtRrKEX6hJLu58pdzPaRfn86A+L1iy6Ok",
+	"P3jw2g9pOramEeT/hq6Z/szgds8IJW4DEYFHQbPCB/66vvtDm5Qdb+pmt8acaVVYZk+N1YxubrBt953G",
+	"3najRQY5PFVYGZ5jZ3dpReXmPoTriGNTyeOcmsI3qLqldHtC/t+3vl4emjAwWkIRna+pS4oyE+oKk4x5",
+	"yWzAjPqor7Q93N98teQ+9p5/8kO75+7l8rukO6foABhGUIjahVqBP2qORlHuJL6oQ3nPXVEDXpCgxt+x",
+	"5g59SVAg96EvGqtpyTxeBrq01AJzvB4DXbm0DFvSI5Yogpx0LY+mMjB3Bl+GdkLHOR8VNaZaaWr2rdgR",
+	"YEat335KNVJPV0oZn7ocV4CV5460xkO/mFUNXkm2IaoOvhsERBgMVV5wc19BygQu2FOBaqvPv4l1YAjx",
+	"AWE5d9hHIYLJJGgh5jBMGj+VvRI6L/VGK7ix0Z16WPr88Bz+G2JV3xTJd078OCKrIyKqQFCMpmIQI4RT",
+	"8a/y3sKpbiK3jZUKfsV6vJ5XCX0u0bKFGgtQMLZhO6y9BboYBvDnoJH8UTO9a1QSukA8v4SGxqX9+suT",
+	"fiy6sbEXmFtSHx9U/54Q/Nkj8hlG4T6L6LG2icwheHLozRiDYsSqGfnMWCrYZ85uPXiQCcPujm/GX5XA",
+	"3D4kNyOQCRIjdP+GddWnxu0vhkv/HRmqopYDmeFUAjspWvZ70S/giftwors3jfGh/8SFJDjx4xelvlMw",
+	"jeP5w0dlILrVjEmTGe0oP0SmSXXyGHqd8a08p53xVN8U1mmu2CBc3DgNwCP7ZPFx7jsbgGZzAYRn61sa",
+	"G29q2xFem3Yjai6tgtx6Wj5uGvNLwktCiWRb+AZ6lGDs/6Q5/Fgo4YbJ62PPuWb+WHzKZRJ3t0v9Ke0t",
+	"OtcyHPU0pX+B7/+H1reg9RKzNtL0vYCvbwE3kEwYW1Bh2GySUTilRv7WJuKnkwXbbG5H3XldecgYv+Gf",
+	"GYCH8XKsolznt/wN5foy9u26h41PxMC/7Wz41+Nu9i/HASH/k7KE29YGR8k7ZQEeyWewNX7bFuNgw5TA",
+	"Nytl1VLTatWvAr9pPXcfinDzvjHqcGt2RC2IpsXazHyPom2DgHZ8Vbk1zfRdtWc7eoiPUddV0nH220cS",
+	"zjleQkd7pzPxvw4v3LaCE9wOktDWsBia1dA8aAFQkWZGfnzz7AVRmrz5+cW+K6ITb2qdoFig1h/DHWSa",
+	"u1Vwjhss7jqvtdp2KYsVy9uQQRMbx/jWz7uEHEItMdC4J2bwxj/y8RT9Hzvk7b0a3JD1zd3ZafrqVtOQ",
+	"pHR7y2h5/5x6DIfDXF1PwPL/Tl2PAIYq6BTAOMjY6SbcDRY9UuwRjJP/0ApNs/GxCUbGuxxO9RHEh3sV",
+	"gfWjQG6JkaDPOCI56c3tA/IzZuGH0xEESXT75HUZfGTUhR3KqUZz8Sw9jvE9yUfqk/D03VqnQIULdKof",
+	"KlRIovvO0W028MwwqhHGK5OIztg6buSdZK2J+m4y0EdKEFnyktpRGdXx4WMAND3nsgwoa6GiAGMHUkFz",
+	"sZmPKK2Z4FG37py+qAflb26Evv2UvTuwBt+sLBWDEYLQOcKQ+ZDLhzxOAVIJexIkcwK+d9++EVR+Snd9",
+	"sVK8mNK5B54fupszcNDDnv4WlnOY2Qe/yvv5NJbqfchQns+3rwSVKHIaQHPgWVbOSA09gFEbDhC0h1Jn",
+	"DGzY/YGFZZQBbFbaVStCOV+xomKd6KL1FwIgw6ulW0nl8ccgjutL1xKbu1ElE/3K3St85C+C0AirGaMC",
+	"+GUfIcaG8TUE/YYDWYRu25aumYR8jcTWeIu1v/T6ni32v5af7M7l+IE43nOQeeDdPl9YmyGcJpHNP6RX",
+	"7H9UDd84fiuHhnq9lftKyeHuh2+bejVfqYBpTdNSFv4pFZmkPkJlSVaMtoHHV6xYh2Yyhu4epJn/rFDV",
+	"Li8On6pq96kdgYXvSH+jZirDTOc7isdf/xNxHIQlIBUyICEj4Ay2mYS3gG60oNpDaoROSobQpWYsx4QV",
+	"NeZUyb7YsDGOD19/Upzom+wc9s+nxYosat2QDdQW05A1whNjEzSywV4Wksx3YKpvlI60TfTXf5/gydvy",
+	"YK6l2sBx6U386pLlZWiLZZVah6zbYwB1ATZ3IC0GmRFmHZN8l/wKknyt8lj+uCW+5c8+eqoTqZAyD+Wz",
+	"FHuBztmylgnu7q/sgqM7urbrfqJDH3dllyNFKz84QXHTNJ7Kml+hOdV9GEf4rjHWUZjVMQGAMSsa2t0a",
+	"jqBB7v+z5jhwa5hYRP/ovTBi1vTyxPqr7ovX2PBaIE7zim1/BQDiwB5xm2frsz+NULY3fP+9VtVfkI7v",
+	"788R1h3TEXxoVNQdvxjAy8wVQWNtfmvPjlJH1W3+53gO0rChpNXQK5Zw283uyHzcUwlounngh4lhfRD5",
+	"XGtJKGISss+ikteod7H/qNsvp5rQRjeEXjG+PsppiH7LEjJj63txJpnOKUXQrPOT7TAEs/+fOEU6TrHN",
+	"dVwNfBI6Qw9kITSP3UtCZXjdqPIiVllsmdwsJoK632lOpaNwM9WPAGQ9APHfAOk85ew7Mmz7uGKoo+Or",
+	"H9Gr3bBl5sy3+fYYSiIYqQAeGROjY0ePUIhMzTo0ZoHOraJx8sXzcFY3neqzhzx0s79hrtFRmO5+IlVh",
+	"pWN6huwaKHvsNHwMIAq86GFPQ+Mp3EQPyQPiDFLfZxGcaYGSrMUOIM0P93oosddZBm2x9aln9cL6NaMo",
+	"dfONg9wDd5NHdy9MCwt4odW4XjfwoK8rEFQvb3sJHhQzr5QoTahwhNQhNGHXXMgZWVLr7qXAnVqhLz67",
+	"Oco70++q4ZIbPyO0YW7HcbZgQ9C91t8z7OgIdS+t4zxnQphAtC1ja/S6JAOQW26LVaTRUeKD44D+k3j9",
+	"HzrScXebOQof4g2U6mKsAzd8zhZKs6Ytmg1oKgslhNqa1n4DtnPrUJzBx33QN9/BA0dLNw+vG5duzoSY",
+	"2hAH3/BPziNvWSVogSwhmDFK7h/1yACh+jDfP+wNBb3jqbo96FS68PEQ3oDLdaLD0q9OpDc1fKpiEqGc",
+	"KrpknuW38AyE/ADVAkBU3HNQ8Qc9b4sVl4woKTrNsA8msW+NYAxlL/X75xeY7hGiA57IcNMRt4wZYt6W",
+	"1FLyy9uLk4Q+Csl6nRBHSS07tXzDTkZVdIYhAuF+G9mM4naxkVGM+IQYfn1a8iW3SKD5jmxXvFgFSQW9",
+	"DioKqATQC5BJ4lv4tLm0pJuqT0p9774/lpAKLxvAroPH/rqCJglbZ1VJd5BVStzySRmNPdgm0YdleKGK",
+	"tS+sPt6F4t6IduXAbvkH/8kvhpf0qqMoILKU79EBLl34oFDUJpQF7+sbNvGeybIpof8o7LvX9Z13doam",
+	"s/FyaiySFrQjdKHtNUTggXuttqLtDl8fmclZi1Eu2JeAG43EPY4lhe2C/QaaYqWUmLU6CLqDst/jqsd+",
+	"+tT29UgAilB2cHgUn/hvvOtpDY5GFbzlnvTUkC2DtpmHAIxXFMrNsigbw3hX/W3h/PgfTWzwXo9BP1wO",
+	"DH5WaWaYHQrZ4DP3E69x7xoFfuFndYQCXKU2IfUfWdY3E2oy/1H1N5Zq25b/jnyhzXgmzRAf+OcWGn/p",
+	"cz903J8tFqywJl9J3oInvWO9pgUdWXpO74KjyjZQZi1LpsmW7nI15wHfp0d7vGD0io1q3HCBSv0H7ZNX",
+	"rNNIU/nGEAEB6a8HsvTrSrntXjHNQl+XABcL3pjYntY0aCaG2brqq123v1QfGwJbEvwStMSEFBpoZmXV",
+	"GlEzWz/7fCrkGw4yay8hzuifFPAriTg+azIzlEQfG7jpWrjG6DasNJc2xo/i8c9bbm3IuLsiJL7C/S+b",
+	"AhBmehSR2A8nDO5Ub+4C1QyRahsppod6p1/iI/eSXWf1uO7pjoRKlEePVgZ3C2AsC2oxbR+rRTFxH+5I",
+	"j2G0paZDxuhvyYpIKxiu8bjulq/vUtlzht8Ixx08drRWB0iru8Zwh+QZzJfsNNF1EgYzJ92h4ZYsld9o",
+	"SKvoPS7QxHUIrf2l2jaNW51+Zh6T+Q5d77UUzBhiKOx/SvtXutxDa4+V9hhnWPrmj6uaQbRhubKSgeEB",
+	"8aableAf4Xy/4+Ms5OcQZ0Bafyw9NZ+U5bumf/GHaqmJEAoDZH7JriNa+Cg8cF8ZNuJRy65trUd58kOL",
+	"TY+L05Sf7cNAfJgsPeTF9NViuThONRIkaDUAgTSkaqOPEkG+26VJwPJnhZKL2kD8pU/SPG0eG+t82N0J",
+	"8occjf/5zQcSPJFUo5xPlGtwKv9O9TFcUD9S7TPxqA5+p4XSxMkkggkih0mZyAkbajW/7tNnX+ETnzAD",
+	"5FxcTdbyWIi5dqJzbtgowGaH3UcaSXaXIFt+xzKix+/47bnuO2qw67+q2uz1yMf11RXTglaGbJn27QaC",
+	"K8B97d1EoQR20+FKj7PZg4tySa/Y2/DU0eqjg+41WteIUzhMThrfkgJf+9FEGcbqUOEeO1olYtj1Fp6w",
+	"016hwZFkj9sZx07OOXPJ+xxBy90x/HxVy2WHm4ZREd33Qa2+k9IgKj+AtwVW3QdBulC1PAYGKZAOzAuh",
+	"DHOGAIG2IgjZNQu+YCwBwmJ2yVhpurvkjIjsRXTJWMbuScngCMOSvzKCQVNpZQFPpGQ1/sNq7v7xoUyY",
+	"S8ZGKRHPABoA9L8IeGz8b48Q+IYjBXEr3MXTueCyjAVchjHTVAbjDjYd23O6hLdv7r6D6WzfHv7v/3r2",
+	"8Pz83EuPkDWrPH6CVSGIYRWZM7JVGvAuMuaxsaw6SZbcfn7eBgx68DDOTNab+chGZrezOPqLAW9nd9w+",
+	"SvJECNwCbshaqi0AtjjNwU0swUxnME3TUzWq1/fGVMdDBIqLGiURnsNWdTSMLwZUCv+GD+3xvwcT+FfN",
+	"LSOlYyUEzIfyUq3kEj38wQhuM5gqaW+Jzjt44C7pAi9IEQa/uH17fazJm4UmAtwaQi0ahICq7b+ZC1Ws",
+	"nSD3f1tFSkUku46SXdfG9tIKHrhLWsELkmqMMyzw4tMgjcom1Hil6mLFDJjB3B49pvRSbeMtEhLJCwVY",
+	"MIoAzTAq0kQ73elfOAqwNmXPaG1Xyr3hQaF76fwkPDiN1ten11+df3ta0FM3g1sj6Xz/7O3RaQkZ6A15",
+	"usl2vqNzJNMMqxNJya54wSK1H+BkR95Q7vWwMXhV1FqcPDo5oxU/ef/b+/8bAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

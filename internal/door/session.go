@@ -32,8 +32,8 @@ type Door struct {
 	// Tries slows down guessing.
 	Tries *Attempts
 
-	sessions *scs.SessionManager
-	kept     *kept
+	plain, secure *scs.SessionManager
+	kept          *kept
 }
 
 const (
@@ -47,28 +47,55 @@ const (
 	pairedLasts = 400 * 24 * time.Hour
 )
 
-// Open makes the sessions; secure says that the server speaks TLS. failed answers
-// where a session could not be kept.
-func (d *Door) Open(secure bool, failed func(http.ResponseWriter, *http.Request, error)) (err error) {
+// Open makes the sessions. failed answers where a session could not be kept.
+func (d *Door) Open(failed func(http.ResponseWriter, *http.Request, error)) (err error) {
 	if d.kept, err = newKept(sqlite3store.New(d.School.Sessions())); err != nil {
 		return err
 	}
-	d.sessions = scs.New()
-	d.sessions.HashTokenInStore = true // nobody who reads the disk or a backup can come in by it
-	d.sessions.Store = d.kept
-	d.sessions.Lifetime = loginLasts
-	d.sessions.Cookie.Name = "enkaustos"
-	d.sessions.Cookie.SameSite = http.SameSiteStrictMode
-	d.sessions.Cookie.Secure = secure
-	d.sessions.ErrorFunc = failed
+	d.plain, d.secure = newSessions(d.kept, failed), newSessions(d.kept, failed)
+	// A session over TLS has a name of its own, which browsers keep from plain http (RFC
+	// 6265bis, 4.1.3.2): whoever listens there never sees it.
+	d.secure.Cookie.Name = "__Host-enkaustos"
+	d.secure.Cookie.Secure = true
 	return nil
+}
+
+func newSessions(store scs.Store, failed func(http.ResponseWriter, *http.Request, error)) *scs.SessionManager {
+	s := scs.New()
+	s.HashTokenInStore = true // nobody who reads the disk or a backup can come in by it
+	s.Store = store
+	s.Lifetime = loginLasts
+	s.Cookie.Name = "enkaustos"
+	s.Cookie.SameSite = http.SameSiteStrictMode
+	s.ErrorFunc = failed
+	return s
 }
 
 // Close stops what runs in the background.
 func (d *Door) Close() { d.kept.StopCleanup() }
 
-// Sessions has every request know its session.
-func (d *Door) Sessions(next http.Handler) http.Handler { return d.sessions.LoadAndSave(next) }
+type secureKey struct{}
+
+// Sessions has every request know its session: those over TLS and those over plain http
+// have nothing to do with each other.
+func (d *Door) Sessions(next http.Handler) http.Handler {
+	plain, secure := d.plain.LoadAndSave(next), d.secure.LoadAndSave(next)
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.TLS == nil {
+			plain.ServeHTTP(w, r)
+			return
+		}
+		secure.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), secureKey{}, true)))
+	})
+}
+
+// sessions are those that a request belongs to.
+func (d *Door) sessions(ctx context.Context) *scs.SessionManager {
+	if ctx.Value(secureKey{}) != nil {
+		return d.secure
+	}
+	return d.plain
+}
 
 // plainKey marks a request that another machine made over plain http: only the
 // tablets of the room are served there.
@@ -86,17 +113,17 @@ func Plain(ctx context.Context) bool { return ctx.Value(plainKey{}) != nil }
 // restored backup is nobody's; so is a tablet's that was taken out of the room. Over
 // plain http only a tablet counts, whatever the cookie says.
 func (d *Door) Who(ctx context.Context) (a work.Actor, here bool) {
-	role, m := work.Role(d.sessions.GetString(ctx, roleKey)), d.School.Now()
+	role, m := work.Role(d.sessions(ctx).GetString(ctx, roleKey)), d.School.Now()
 	switch {
-	case role == "" || d.sessions.GetString(ctx, epochKey) != m.Epoch():
+	case role == "" || d.sessions(ctx).GetString(ctx, epochKey) != m.Epoch():
 		return a, false
 	case role == work.Station:
-		return d.Station(m, d.sessions.GetString(ctx, stationKey))
+		return d.Station(m, d.sessions(ctx).GetString(ctx, stationKey))
 	case Plain(ctx):
 		return a, false
 	case role == work.Teacher:
 		return school.Teacher, true
-	case role == work.Helper && d.sessions.GetString(ctx, secretKey) == HelperSecret.The(m.Snapshot).Hash:
+	case role == work.Helper && d.sessions(ctx).GetString(ctx, secretKey) == HelperSecret.The(m.Snapshot).Hash:
 		return school.Helper, true
 	}
 	return a, false
@@ -105,17 +132,17 @@ func (d *Door) Who(ctx context.Context) (a work.Actor, here bool) {
 // Lasts says whether a session was not ended since its request began, as a stream
 // has to ask.
 func (d *Door) Lasts(ctx context.Context) bool {
-	now, err := d.sessions.Load(context.WithoutCancel(ctx), d.sessions.Token(ctx))
-	return err == nil && d.sessions.GetString(now, roleKey) != ""
+	now, err := d.sessions(ctx).Load(context.WithoutCancel(ctx), d.sessions(ctx).Token(ctx))
+	return err == nil && d.sessions(ctx).GetString(now, roleKey) != ""
 }
 
 // Key names the session of who asks, for what is bounded by session.
-func (d *Door) Key(ctx context.Context) string { return d.sessions.Token(ctx) }
+func (d *Door) Key(ctx context.Context) string { return d.sessions(ctx).Token(ctx) }
 
 // Session says who is here.
 func (d *Door) Session(ctx context.Context) contract.Session {
 	m := d.School.Now()
-	v := contract.Session{State: contract.Locked, Demo: d.Advance != nil, School: school.Names.The(m.Snapshot).Name, Now: m.At}
+	v := contract.Session{Elsewhere: view.Some(Plain(ctx)), State: contract.Locked, Demo: d.Advance != nil, School: school.Names.The(m.Snapshot).Name, Now: m.At}
 	if NeedsSetup(m) {
 		v.State = contract.Setup
 	} else if a, here := d.Who(ctx); here {
@@ -126,14 +153,14 @@ func (d *Door) Session(ctx context.Context) contract.Session {
 
 // admit gives the session a role under a new token.
 func (d *Door) admit(ctx context.Context, role work.Role) error {
-	if err := d.sessions.RenewToken(ctx); err != nil {
+	if err := d.sessions(ctx).RenewToken(ctx); err != nil {
 		return err
 	}
 	m := d.School.Now()
-	d.sessions.Put(ctx, roleKey, string(role))
-	d.sessions.Put(ctx, epochKey, m.Epoch())
+	d.sessions(ctx).Put(ctx, roleKey, string(role))
+	d.sessions(ctx).Put(ctx, epochKey, m.Epoch())
 	if role == work.Helper {
-		d.sessions.Put(ctx, secretKey, HelperSecret.The(m.Snapshot).Hash)
+		d.sessions(ctx).Put(ctx, secretKey, HelperSecret.The(m.Snapshot).Hash)
 	}
 	return nil
 }
@@ -143,8 +170,8 @@ func (d *Door) AdmitStation(ctx context.Context, id string) error {
 	if err := d.admit(ctx, work.Station); err != nil {
 		return err
 	}
-	d.sessions.Put(ctx, stationKey, id)
-	d.sessions.SetDeadline(ctx, time.Now().Add(pairedLasts))
+	d.sessions(ctx).Put(ctx, stationKey, id)
+	d.sessions(ctx).SetDeadline(ctx, time.Now().Add(pairedLasts))
 	return nil
 }
 
@@ -160,7 +187,7 @@ func (d *Door) Leave(ctx context.Context, _ contract.LeaveRequestObject) (contra
 			return nil, err
 		}
 	}
-	return contract.Leave204Response{}, d.sessions.Destroy(ctx)
+	return contract.Leave204Response{}, d.sessions(ctx).Destroy(ctx)
 }
 
 // SetUp chooses the passphrase with the one-time link.

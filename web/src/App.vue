@@ -5,14 +5,18 @@ import { useSession } from "@/lib/useSession";
 
 /** A tablet of the room shows its own page and loads nothing else. */
 const StationView = defineAsyncComponent(() => import("@/station/StationView.vue"));
+const TrustView = defineAsyncComponent(() => import("@/room/TrustView.vue"));
 const RoomShell = defineAsyncComponent(() => import("@/room/RoomShell.vue"));
 const session = useSession();
 const route = useRoute();
+/** Another machine over plain http gets a tablet's page, or how it comes to the teacher's side. */
+const stranger = computed(() => route.path === "/trust" || (session.data.value?.elsewhere && !tablet.value));
 const tablet = computed(() => route.path === "/station" || session.data.value?.role === "station");
 </script>
 
 <template>
-  <StationView v-if="tablet" />
+  <TrustView v-if="stranger" />
+  <StationView v-else-if="tablet" />
   <div v-else-if="session.isPending.value" class="wait soft">Enkaustos</div>
   <div v-else-if="session.isError.value" class="wait" role="alert">{{ session.error.value?.message }}</div>
   <RoomShell v-else />

@@ -102,6 +102,7 @@ export const places: readonly Place[] = [
   { path: "/foot/gauge", name: "Foot gauge", group: "within", roles: grown, print: true, view: () => import("@/print/GaugeView.vue") },
   { path: "/kiln/ready", name: "May it be fired?", group: "within", roles: grown, view: () => import("@/gate/ReadyView.vue") },
   { path: "/stock/cards", name: "Jar cards", group: "within", roles: grown, print: true, view: () => import("@/print/JarCardsView.vue") },
+  { path: "/trust", name: "Your own tablet or phone", group: "within", roles: grown, view: () => import("@/room/TrustView.vue") },
   { path: "/station", name: "A tablet of the room", group: "within", roles: ["station"], view: () => import("@/station/StationView.vue") },
 ];
 

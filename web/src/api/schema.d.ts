@@ -22,6 +22,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/trust": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How another machine comes to trust this server's certificate. */
+        get: operations["getTrust"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trust/authority.crt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The certificate of the school's own authority, for a device to trust. */
+        get: operations["getAuthority"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/setup": {
         parameters: {
             query?: never;
@@ -1598,6 +1632,35 @@ export interface components {
             school: string;
             /** Format: date-time */
             now: string;
+            /** @description Asked by another machine over plain http: only a tablet's page is served there */
+            elsewhere?: boolean;
+        };
+        Trust: {
+            /** @description Where other machines reach the server over TLS; none where only this one is served */
+            links: string[];
+            /** @description Where the steps stand to trust the school's own authority, for a device that does not yet */
+            pages: string[];
+            /** @description The first of the pages as a code to scan, in a data URL */
+            qr?: string;
+            /**
+             * Format: date-time
+             * @description The machine's clock, for a device to compare with its own
+             */
+            now: string;
+            /** @description What keeps the certificate from being believed */
+            fault?: string;
+            authority?: components["schemas"]["TrustAuthority"];
+        };
+        TrustAuthority: {
+            /** @description As devices list it */
+            name: string;
+            /** @description SHA-256, pairs of hex digits */
+            fingerprint: string;
+            /**
+             * Format: date-time
+             * @description When it has to be trusted anew at the latest
+             */
+            ends: string;
         };
         Count: {
             stage: components["schemas"]["Stage"];
@@ -2694,6 +2757,48 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTrust: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Where it is reached and what vouches for it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trust"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAuthority: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description DER */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-x509-ca-cert": string;
+                };
             };
             default: components["responses"]["Problem"];
         };

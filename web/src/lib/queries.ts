@@ -22,6 +22,7 @@ const ofClass = (value: string) => ({ params: { query: value ? { class: value } 
 export const queries = {
   session: () =>
     queryOptions({ queryKey: ["session"], queryFn: () => answer(api.GET("/session")), staleTime: 60_000 }),
+  trust: () => queryOptions({ queryKey: ["trust"], queryFn: () => answer(api.GET("/trust")) }),
   today: () => queryOptions({ queryKey: ["today"], queryFn: () => answer(api.GET("/today")) }),
   pieces: (classId: string) =>
     queryOptions({

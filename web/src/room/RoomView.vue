@@ -5,6 +5,7 @@ import { useBells } from "@/room/useBells";
 import { useClasses } from "@/lib/useLists";
 import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
+import OwnDevice from "@/room/OwnDevice.vue";
 
 /** The room: its tablets, the bells of the week, today's air, and helpers. */
 const screen = useScreen();
@@ -121,6 +122,7 @@ const pace = computed(() => {
           <el-button native-type="submit">Set it</el-button>
         </form>
       </section>
+      <OwnDevice />
     </div>
   </div>
 </template>
