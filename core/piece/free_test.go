@@ -180,6 +180,7 @@ func TestBentWalls(t *testing.T) {
 		require.InDelta(t, before[1].X+5, after[1].X, 0.6, form)
 		require.InDelta(t, before[1].Y, after[1].Y, 0.01, form)
 	}
+	require.InDelta(t, build(t, piece.Bowl, nil).Across(), build(t, piece.Bowl, piece.Measures{"bend3": -3}).Across(), 1e-9, "the rim stays where it is")
 	plate, plateBarely := build(t, piece.Plate, nil), build(t, piece.Plate, piece.Measures{"bend2": 1e-9})
 	for _, s := range plate.Surfaces {
 		require.InEpsilon(t, s.AreaCM2, area(t, plateBarely, s.ID), 1e-6, s.ID)
@@ -234,6 +235,10 @@ func TestMarking(t *testing.T) {
 	} {
 		_, err := cup.With(m)
 		require.ErrorContains(t, err, says)
+	}
+	for _, id := range []string{"1x", "-x", "x!", ""} {
+		_, err := cup.With(piece.Marking{Details: []piece.Detail{{ID: id, Name: "X", Kind: piece.Panel, On: "exterior", AreaCM2: 1}}})
+		require.ErrorContains(t, err, "is no short name", id)
 	}
 }
 
@@ -355,6 +360,8 @@ func TestHollowsAreWideEnough(t *testing.T) {
 		{piece.House, piece.Measures{"width": 30, "wall": 12.9, "windows": 0}, ""},
 		{piece.House, piece.Measures{"depth": 30, "wall": 13.1, "windows": 0}, "leave no hollow"},
 		{piece.House, piece.Measures{"depth": 30, "wall": 12.9, "windows": 0}, ""},
+		{piece.House, piece.Measures{"windows": 16, "windowWidth": 60, "windowHeight": 40}, "leave no wall between them"},
+		{piece.House, piece.Measures{"windows": 14, "windowWidth": 60, "windowHeight": 40}, ""},
 		{piece.Box, piece.Measures{"length": 60, "wall": 13.8}, "flange of the lid leaves no hollow"},
 		{piece.Box, piece.Measures{"width": 60, "wall": 13.8}, "flange of the lid leaves no hollow"},
 		{piece.Box, piece.Measures{"length": 60, "wall": 13.7}, ""},

@@ -111,6 +111,7 @@ func TestWorkedCasesOfTheWholePiece(t *testing.T) {
 		{"the usual coats do not", []func(*scene){put("exterior", coat("S", 3))}, "", "warn runs-low"},
 		{"once the line is drawn it is said", []func(*scene){put("exterior", coat("B", 3)), func(s *scene) { s.own.Standing.BandMM = 20 }}, "", "warn runs-low"},
 		{"clear ends at the band", []func(*scene){put("exterior", coat("U", 3, "C", 2))}, "note clear-in-band", ""},
+		{"clear over one coat of underglaze ends there too", []func(*scene){put("exterior", coat("U", 1, "C", 2))}, "note clear-in-band", ""},
 		{"underglaze alone may go on", []func(*scene){put("exterior", coat("U", 3))}, "", "note clear-in-band"},
 		// Thick on purpose.
 		{"a thin breaking glaze may take a coat more", []func(*scene){jar(glaze.Glaze{Code: "Y", Kind: glaze.Breaking, Thick: true}), put("exterior", thick(coat("Y", 4)))}, "", "warn coats-many"},

@@ -170,3 +170,7 @@ func BenchmarkFewest(b *testing.B) {
 		}
 	})
 }
+
+func TestNothingToShowTakesNoTile(t *testing.T) {
+	require.Zero(t, programme.AtLeast(programme.Problem{}))
+}

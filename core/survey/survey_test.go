@@ -219,3 +219,13 @@ func TestDoubtsAndLatexShowOnTheirSurface(t *testing.T) {
 	require.True(t, surfaceOf(t, v, "back").Peeled)
 	require.False(t, surfaceOf(t, v, "face").Peeled)
 }
+
+// How a piece stands, and in which kiln, is what the verdict is asked of.
+func TestTheVerdictKnowsHowThePieceStands(t *testing.T) {
+	c := caseOf(t, day())
+	c.Work.Standing.Stilts = true
+	v := c.Verdict(nine)
+	require.True(t, v.Stilts)
+	require.EqualValues(t, "6", v.Cone)
+	require.Equal(t, nine, v.Now)
+}

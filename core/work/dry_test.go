@@ -153,6 +153,8 @@ func TestDoubtedCoatWaitsForAnAnswer(t *testing.T) {
 	next := answer(NextCoat)
 	require.Equal(t, []string{"a", "b", "c"}, []string{next.Coats[0].ID, next.Coats[1].ID, next.Coats[2].ID}, "it counts where it was laid")
 	require.Empty(t, next.Doubts)
+	first := Fold(append(log, Event{Seq: 4, ID: "u", Kind: Undone, Undoes: "a"}, Event{Seq: 5, ID: "d", Kind: Answered, Of: "b", Text: NextCoat}))
+	require.Equal(t, []string{"b", "c"}, []string{first.Coats[0].ID, first.Coats[1].ID}, "before all others, where it was the first")
 	more := Step(s, Event{Seq: 4, ID: "x", Kind: Coated, Surface: "face", Glaze: "A", At: after(6), By: "teacher", Doubts: "c"}, nil)
 	require.Len(t, Step(more, Event{Seq: 5, ID: "d", Kind: Answered, Of: "b", Text: SameCoat}, nil).Doubts, 1, "one answer settles one doubt")
 	require.Equal(t, s.Doubts, Step(next, Event{Seq: 5, ID: "e", Kind: Undone, Undoes: "d"}, func() []Event {
