@@ -44,7 +44,8 @@ func (c Lab) Hex() string {
 // 100 and A, B within ±128, the range that measuring instruments report.
 func (c Lab) Valid() bool {
 	within := func(v, lo, hi float64) bool { return v >= lo && v <= hi }
-	return within(c.L, 0, 100) && within(c.A, -128, 128) && within(c.B, -128, 128)
+	return within(c.L, 0, 100.001) && // sRGB's own white lies a hair above 100 by the published matrix
+		within(c.A, -128, 128) && within(c.B, -128, 128)
 }
 
 // Chroma is the distance from neutral grey, sqrt(a²+b²).

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"context"
 	"encoding/json"
+	"fmt"
 	"maps"
 	"slices"
 
@@ -20,6 +21,7 @@ type Kind[T any] struct {
 	index int
 	piece func(T) string
 	fold  func(n *next, v T, kept bool)
+	sound func(T) error
 	quiet bool
 }
 
@@ -64,6 +66,13 @@ func (k *Kind[T]) OfPiece(piece func(T) string) *Kind[T] {
 // Quiet says that the records of the kind have no part in how a piece stands.
 func (k *Kind[T]) Quiet() *Kind[T] {
 	k.quiet = true
+	return k
+}
+
+// Sound says what a record has to be, beside its shape, for the rooms to work with it: a
+// file in which one is not is refused as damaged.
+func (k *Kind[T]) Sound(sound func(T) error) *Kind[T] {
+	k.sound = sound
 	return k
 }
 
@@ -155,8 +164,10 @@ func (k *Kind[T]) read(ctx context.Context, s *store.Store, n *next) error {
 	if k.fixed != "" {
 		var v T
 		ok, err := s.Record(ctx, k.table, k.fixed, &v)
-		if ok {
-			k.keep(n, k.fixed, v, true)
+		if ok && err == nil {
+			if err = k.check(k.fixed, v); err == nil {
+				k.keep(n, k.fixed, v, true)
+			}
 		}
 		return err
 	}
@@ -165,7 +176,24 @@ func (k *Kind[T]) read(ctx context.Context, s *store.Store, n *next) error {
 		if err := json.Unmarshal(body, &v); err != nil {
 			return err
 		}
+		if err := k.check(key, v); err != nil {
+			return err
+		}
 		k.keep(n, key, v, true)
 		return nil
 	})
+}
+
+// check refuses a record that lies under the key of another, or that no room can work with.
+func (k *Kind[T]) check(key string, v T) error {
+	if own := k.key(v); own != key {
+		return fmt.Errorf("the %s %q calls itself %q", k.name(), key, own)
+	}
+	if k.sound == nil {
+		return nil
+	}
+	if err := k.sound(v); err != nil {
+		return fmt.Errorf("the %s %q: %w", k.name(), key, err)
+	}
+	return nil
 }

@@ -1,6 +1,7 @@
 package school
 
 import (
+	"errors"
 	"fmt"
 	"time"
 
@@ -21,7 +22,7 @@ var (
 	Students    = Register("student", func(s Student) string { return s.ID })
 	assignments = Register("assignment", func(a AssignmentRecord) string { return a.ID }).folds((*next).assignment)
 	pieces      = Register("piece", func(p PieceRecord) string { return p.ID }).folds((*next).piece).OfPiece(func(p PieceRecord) string { return p.ID })
-	Tiles       = Register("tile", func(t glaze.Tile) string { return t.Code })
+	Tiles       = Register("tile", func(t glaze.Tile) string { return t.Code }).Sound(shown)
 	Plans       = Register("plan", func(p Plan) string { return fmt.Sprintf("%s/%d", p.Piece, p.Revision) }).folds((*next).plan).OfPiece(func(p Plan) string { return p.Piece })
 	Schemes     = Register("scheme", func(s Scheme) string { return fmt.Sprintf("%s/%d", s.Piece, s.Slot) }).folds((*next).scheme).OfPiece(func(s Scheme) string { return s.Piece })
 	Approvals   = Register("approval", func(a Approval) string { return a.ID }).folds((*next).approval).OfPiece(func(a Approval) string { return a.Piece })
@@ -46,6 +47,14 @@ var Assignments = assignments
 // Pieces keeps which student makes what; in memory a piece is folded, see
 // Snapshot.Pieces.
 var Pieces = pieces
+
+// shown refuses a tile that shows nothing: everything about a tile asks for its top layer.
+func shown(t glaze.Tile) error {
+	if len(t.Stack) == 0 {
+		return errors.New("it shows no glaze")
+	}
+	return nil
+}
 
 // Name is what the school is called.
 type Name struct {
