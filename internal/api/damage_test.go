@@ -50,7 +50,8 @@ func TestDamagedFiles(t *testing.T) {
 		came[how+", restored: answers"]++
 	}
 	for what, n := range came {
-		t.Log(what, n)
+		how, outcome, _ := strings.Cut(what, ": ")
+		t.Logf("counted: damaged files, %s | %d | %s", how, n, outcome)
 	}
 }
 

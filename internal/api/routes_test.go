@@ -54,6 +54,7 @@ func TestEveryRouteAsEveryRole(t *testing.T) {
 	require.Equal(t, asked, open["teacher"]*4+4, "all but what a tablet asks of itself is the teacher's")
 	require.Less(t, open["helper"], open["teacher"])
 	require.Less(t, open["station"], open["helper"])
+	t.Logf("counted: routes × roles, as they are written | %d | each answered to the roles that the contract names, and to no other", asked)
 	for role, client := range all {
 		status, _ := ask(t, client, "DELETE", server.URL+"/api/session", "")
 		require.Equal(t, map[bool]int{true: http.StatusUnauthorized, false: http.StatusNoContent}[role == "nobody"], status, role)
@@ -110,7 +111,7 @@ func TestNoPathLeadsAroundTheRole(t *testing.T) {
 			}
 		}
 	}
-	t.Logf("%d doors, %d of which found the route and refused the role", asked, answered)
+	t.Logf("counted: doors: routes × roles that may not × path forms | %d | none opened; %d found the route and refused the role, the others lead nowhere", asked, answered)
 	require.Greater(t, answered, 100, "the encoded forms are read as the route they are")
 }
 
