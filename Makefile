@@ -60,8 +60,13 @@ mutate:
 	mv .mutations.part docs/mutations.md
 
 # Forty simulated tablets against the real server: nothing lost, nothing twice.
-storm: build
-	go run ./internal/storm > docs/reliability.md
+storm: build .tools/litestream
+	REPLICATOR=.tools/litestream go run ./internal/storm > .reliability.part
+	mv .reliability.part docs/reliability.md
+
+# The replicator that docs/administrator.md speaks of; no part of the product.
+.tools/litestream:
+	GOFLAGS= GOBIN=$(CURDIR)/.tools go install github.com/benbjohnson/litestream/cmd/litestream@v0.5.18
 
 # A thousand damaged databases, started and restored: each answers or is refused in a sentence.
 damage:

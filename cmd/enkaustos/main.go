@@ -23,7 +23,7 @@ func main() {
 		SilenceErrors: true,
 	}
 	root.PersistentFlags().String("data", "enkaustos-data", "folder that holds the school")
-	root.AddCommand(serveCommand(), demoCommand(), importCommand(), backupCommand(), restoreCommand(), passphraseCommand())
+	root.AddCommand(serveCommand(), demoCommand(), importCommand(), backupCommand(), restoreCommand(), passphraseCommand(), studentCommand())
 	if err := root.ExecuteContext(ctx); err != nil {
 		fmt.Fprintln(os.Stderr, "enkaustos: "+firstLine(err))
 		os.Exit(1)

@@ -209,6 +209,22 @@ func (s *School) Log(ctx context.Context, piece string) ([]work.Event, error) {
 	return s.store.EventsOf(ctx, piece)
 }
 
+// Reword puts a text in the place of the words that stand in the events of some kinds, the
+// notes and the wishes of some pieces, on the disk and in the memory. Everybody else waits:
+// the file is written anew.
+func (s *School) Reword(ctx context.Context, pieces []string, kinds []work.Kind, text string) error {
+	s.writing.Lock()
+	defer s.writing.Unlock()
+	if err := s.store.Reword(ctx, pieces, kinds, text); err != nil {
+		return err
+	}
+	snap, _, err := read(ctx, s.store, false)
+	if err == nil {
+		s.now.Store(snap)
+	}
+	return unreadable(err)
+}
+
 // Picture is a picture as JPEG; nil where there is none.
 func (s *School) Picture(ctx context.Context, key string) ([]byte, error) {
 	return s.store.Picture(ctx, key)

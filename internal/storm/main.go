@@ -43,12 +43,12 @@ var runs = []run{
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt)
 	defer stop()
-	only := flag.String("only", "", "one part alone: storms, floods, disks or checks")
+	only := flag.String("only", "", "one part alone: storms, floods, disks, replica or checks")
 	flag.Parse()
 	for _, part := range []struct {
 		name string
 		run  func(context.Context) error
-	}{{"storms", storms}, {"floods", reportFloods}, {"disks", reportDisks}, {"checks", reportChecks}} {
+	}{{"storms", storms}, {"floods", reportFloods}, {"disks", reportDisks}, {"replica", reportReplica}, {"checks", reportChecks}} {
 		if *only != "" && *only != part.name {
 			continue
 		}

@@ -136,17 +136,26 @@ func pairAll(s *server, head *caller, many int) (pieces []contract.Piece, fleet 
 	return list.Pieces, fleet, nil
 }
 
-// readBack counts in the records of all pieces what was lost and what came twice.
-func readBack(head *caller, pieces []contract.Piece, sent map[string]bool) (lost, twice int, err error) {
-	seen := map[string]int{}
+// recorded is how often each event stands in the records of all pieces.
+func recorded(head *caller, pieces []contract.Piece) (seen map[string]int, err error) {
+	seen = map[string]int{}
 	for _, p := range pieces {
 		var detail contract.PieceDetail
 		if err := head.call("GET", "/pieces/"+p.Id, nil, &detail); err != nil {
-			return 0, 0, err
+			return nil, err
 		}
 		for _, e := range detail.History {
 			seen[e.Id]++
 		}
+	}
+	return seen, nil
+}
+
+// readBack counts in the records of all pieces what was lost and what came twice.
+func readBack(head *caller, pieces []contract.Piece, sent map[string]bool) (lost, twice int, err error) {
+	seen, err := recorded(head, pieces)
+	if err != nil {
+		return 0, 0, err
 	}
 	for id := range sent {
 		switch {

@@ -1,0 +1,58 @@
+package main
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"os"
+
+	"github.com/spf13/cobra"
+
+	"enkaustos/internal/lists"
+	"enkaustos/internal/school"
+)
+
+func studentCommand() *cobra.Command {
+	var class string
+	var erase bool
+	cmd := &cobra.Command{
+		Use:   "student NAME",
+		Short: "Show all that is kept of a student, as JSON, or erase it",
+		Args:  cobra.ExactArgs(1),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			return withSchool(cmd, func(ctx context.Context, s *school.School) error {
+				student, err := lists.PersonOf(s.Now(), args[0], class)
+				if err != nil {
+					return err
+				}
+				if !erase {
+					about, err := lists.About(ctx, s, student)
+					if err != nil {
+						return err
+					}
+					out := json.NewEncoder(os.Stdout)
+					out.SetIndent("", "  ")
+					return out.Encode(about)
+				}
+				if err := lists.Erase(ctx, s, student); err != nil {
+					return err
+				}
+				fmt.Printf("%s is erased: name, mark, and what was said by or about them. Their pieces' coats, looks and firings stay.\n", student.Called())
+				return stillNamed(s)
+			})
+		},
+	}
+	cmd.Flags().StringVar(&class, "class", "", "class of the student, where two are called so")
+	cmd.Flags().BoolVar(&erase, "erase", false, "take name, mark and words out for good")
+	return cmd
+}
+
+// stillNamed says where else a name that was erased is still to be found.
+func stillNamed(s *school.School) error {
+	all, err := s.Backups()
+	if err != nil || len(all) == 0 {
+		return err
+	}
+	fmt.Printf("%d backups still hold it, the newest of them %s: make another with 'enkaustos backup', and delete these, also where they were copied to.\n", len(all), all[0].Name)
+	return nil
+}

@@ -1,0 +1,112 @@
+package lists
+
+import (
+	"context"
+	"maps"
+	"slices"
+	"strings"
+
+	"enkaustos/core/work"
+	"enkaustos/internal/school"
+)
+
+// Person is all that is kept of one student, as it lies on the disk.
+type Person struct {
+	Student school.Student `json:"student"`
+	Class   string         `json:"class"` // its name
+	Pieces  []PersonPiece  `json:"pieces"`
+}
+
+// PersonPiece is one piece of a student, and what happened to it.
+type PersonPiece struct {
+	school.PieceRecord
+	Made        string              `json:"made"` // what the assignment is called
+	Plan        school.Plan         `json:"plan"`
+	Wish        *school.Wish        `json:"wish,omitempty"`
+	Photographs []school.Photograph `json:"photographs,omitempty"`
+	Events      []work.Event        `json:"events"`
+}
+
+// PersonOf finds the one student of that name, or of that name in that class; the error
+// says who else is called so.
+func PersonOf(m school.Moment, name, class string) (found school.Student, err error) {
+	var fit []school.Student
+	for _, s := range school.Students.Sorted(m.Snapshot, func(a, b school.Student) int { return strings.Compare(a.Class, b.Class) }) {
+		in := school.Classes.All(m.Snapshot)[s.Class].Name
+		if (strings.EqualFold(s.Called(), name) || strings.EqualFold(s.Name, name)) && (class == "" || strings.EqualFold(in, class)) {
+			fit = append(fit, s)
+		}
+	}
+	switch len(fit) {
+	case 0:
+		return found, school.Refuse("Nobody is called %q here: expected a name as the class list has it.", name)
+	case 1:
+		return fit[0], nil
+	}
+	who := make([]string, len(fit))
+	for i, s := range fit {
+		who[i] = s.Called() + " in " + school.Classes.All(m.Snapshot)[s.Class].Name
+	}
+	return found, school.Refuse("%d students are called so: say which, by class or mark (%s).", len(fit), strings.Join(who, "; "))
+}
+
+// About is all that is kept of a student.
+func About(ctx context.Context, s *school.School, student school.Student) (p Person, err error) {
+	m := s.Now()
+	p = Person{Student: student, Class: school.Classes.All(m.Snapshot)[student.Class].Name, Pieces: []PersonPiece{}}
+	for _, id := range slices.Sorted(maps.Keys(m.Pieces)) {
+		piece := m.Pieces[id]
+		if piece.Student != student.ID {
+			continue
+		}
+		log, err := s.Log(ctx, id)
+		if err != nil {
+			return p, err
+		}
+		made := PersonPiece{PieceRecord: school.PieceRecord{ID: id, Assignment: piece.Assignment, Student: piece.Student},
+			Made: m.Assignments[piece.Assignment].Name, Plan: piece.Plan, Events: log}
+		if w, ok := school.Wishes.Get(m.Snapshot, id); ok {
+			made.Wish = &w
+		}
+		for _, photo := range school.Photographs.All(m.Snapshot) {
+			if photo.Piece == id {
+				made.Photographs = append(made.Photographs, photo)
+			}
+		}
+		p.Pieces = append(p.Pieces, made)
+	}
+	return p, nil
+}
+
+// erased stands where a name or somebody's words stood.
+const erased = "(erased)"
+
+// said are the kinds of events that carry words of or about a student.
+var said = []work.Kind{work.Noted, work.Opined, work.Graded, work.SetAside, work.LeftRoom, work.Ruled}
+
+// Erase takes a student's name, mark and words out of the school, and what was said about
+// them; what their pieces teach, the coats, looks and firings, stays. Backups keep what they
+// hold.
+func Erase(ctx context.Context, s *school.School, student school.Student) error {
+	about, err := About(ctx, s, student)
+	if err != nil {
+		return err
+	}
+	pieces := make([]string, len(about.Pieces))
+	err = s.Change(ctx, func(_ school.Moment, c *school.Change) error {
+		student.Name, student.Mark = erased, ""
+		school.Students.Put(c, student)
+		for i, p := range about.Pieces {
+			pieces[i] = p.ID
+			for _, photo := range p.Photographs {
+				photo.Name = erased
+				school.Photographs.Put(c, photo)
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return err
+	}
+	return s.Reword(ctx, pieces, said, erased)
+}
