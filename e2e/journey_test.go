@@ -198,4 +198,15 @@ func TestImportOnTheCommandLine(t *testing.T) {
 		require.NoError(t, err)
 		require.Contains(t, again, "0 added, 0 changed", "a list brought twice changes nothing")
 	}
+
+	// What is kept of a student is shown, and erased.
+	shown, err := run("student", "Suna B.")
+	require.NoError(t, err, shown)
+	require.Contains(t, shown, `"pieces": []`)
+	out, err = run("student", "Suna B.", "--erase")
+	require.NoError(t, err, out)
+	require.Contains(t, out, "is erased")
+	out, err = run("student", "Suna B.")
+	require.Error(t, err)
+	require.Contains(t, out, "Nobody is called")
 }

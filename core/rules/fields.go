@@ -226,7 +226,7 @@ func (f Field) Set(h *House, text string) error {
 	}
 	v, err := strconv.ParseFloat(text, 64)
 	whole := v == float64(int(v))
-	if err != nil || v < f.Least || v > f.Most || f.whole != nil && !whole {
+	if err != nil || !(v >= f.Least && v <= f.Most) || f.whole != nil && !whole {
 		kind := "a number"
 		if f.whole != nil {
 			kind = "a whole number"

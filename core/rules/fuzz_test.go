@@ -12,6 +12,7 @@ import (
 func FuzzRule(f *testing.F) {
 	for n, field := range rules.Fields() {
 		f.Add(uint(n), field.Get(rules.Default()))
+		f.Add(uint(n), "NaN")
 	}
 	for _, seed := range []string{"", "many", "1e9", "NaN", "-1", "0x3", "3.0000000000000000001", " 3 ", "٣"} {
 		f.Add(uint(0), seed)

@@ -96,8 +96,14 @@ func Take(m school.Moment, c *school.Change, r ImportRequest) (Import, error) {
 	return out, nil
 }
 
-// Import is Take as a change of its own; a preview changes nothing.
+// Import is Take as a change of its own. A list is looked at before anybody has to wait for
+// it: a preview, or one that is refused, keeps nobody from logging a coat.
 func (l Lists) Import(ctx context.Context, r ImportRequest) (out Import, err error) {
+	look := r
+	look.Apply = false
+	if out, err = Take(l.School.Now(), nil, look); err != nil || !r.Apply || len(out.Refused) > 0 {
+		return out, err
+	}
 	err = l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
 		out, err = Take(m, c, r)
 		return err

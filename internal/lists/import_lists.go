@@ -223,6 +223,12 @@ func readStudents(r *reading) error {
 	for _, c := range school.Classes.All(r.Snapshot) {
 		classes[strings.ToLower(c.Name)] = c
 	}
+	called := map[string][]school.Student{} // by class and name: a list is long
+	for id := range school.Classes.All(r.Snapshot) {
+		for _, st := range r.StudentsOf(id) {
+			called[id+"\n"+st.Name] = append(called[id+"\n"+st.Name], st)
+		}
+	}
 	matched := map[string]bool{}
 	marks := r.marks()
 	return r.rows([]string{"name", "class"}, func() (string, Change) {
@@ -238,8 +244,8 @@ func readStudents(r *reading) error {
 		text := fmt.Sprintf("%s, %s %s", name, className, mark)
 		var old *school.Student
 		change := Added
-		for _, st := range r.StudentsOf(class.ID) {
-			if matched[st.ID] || st.Name != name {
+		for _, st := range called[class.ID+"\n"+name] {
+			if matched[st.ID] {
 				continue
 			}
 			if st.Mark == mark {
