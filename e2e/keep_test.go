@@ -21,6 +21,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/internal/contract"
+	"enkaustos/internal/demo/demotest"
 )
 
 // command runs enkaustos to its end and returns what it printed.
@@ -106,4 +107,18 @@ func TestServesOverTLS(t *testing.T) {
 	require.Equal(t, "__Host-enkaustos", answer.Cookies()[0].Name)
 	cookie := answer.Cookies()[0]
 	require.True(t, cookie.Secure && cookie.HttpOnly && cookie.SameSite == http.SameSiteStrictMode)
+}
+
+// Entries that are dated after now are said, and the teacher has them count from now on.
+func TestEntriesOfAWrongClock(t *testing.T) {
+	beside(t)
+	s := start(t, "demo", "--data", demotest.Folder(t, demotest.Monday), "--at", "2026-02-25T09:15")
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.see("[role=alert]", "dated after now, the last on 2 March 2026")
+	p.examine("entries dated after now")
+	p.click("button", "They count from now on")
+	p.see(".el-message", "dries from now")
+	p.gone("[role=alert]", "dated after now")
+	p.see(".held", "are drying for the kiln, the last until Wed")
 }

@@ -49,7 +49,7 @@ func studentCommand() *cobra.Command {
 
 // stillNamed says where else a name that was erased is still to be found.
 func stillNamed(s *school.School) error {
-	all, err := s.Backups()
+	all, err := s.Copies().List()
 	if err != nil || len(all) == 0 {
 		return err
 	}

@@ -76,7 +76,7 @@ func backupCommand() *cobra.Command {
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			return withSchool(cmd, func(ctx context.Context, s *school.School) error {
-				made, err := s.Backup(ctx)
+				made, err := s.Copies().Make(ctx)
 				if err == nil {
 					fmt.Printf("%s (%d bytes)\n", made.Name, made.Bytes)
 				}

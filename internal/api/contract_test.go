@@ -205,6 +205,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	workTheDesk(t, c, class.Id)
 	workTheRoom(c, class.Id)
 	do[contract.Today](c, 200, "GET", "/today", nil)
+	do[contract.Today](c, 200, "POST", "/today/clock", nil)
 	do[[]contract.Rule](c, 200, "GET", "/rules", nil)
 	require.Len(t, do[[]contract.Preset](c, 200, "GET", "/rules/presets", nil), 5)
 	do[contract.Problem](c, 422, "POST", "/rules/preview", body{"values": body{"coats": "many"}})

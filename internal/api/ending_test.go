@@ -76,7 +76,7 @@ func TestARestoredSchoolLetsNobodyBack(t *testing.T) {
 	}
 	serve()
 	all := roles(t, server.URL)
-	made, err := s.Backup(t.Context())
+	made, err := s.Copies().Make(t.Context())
 	require.NoError(t, err)
 	for role, c := range all {
 		at, err := url.Parse(server.URL)

@@ -2117,10 +2117,13 @@ type Today struct {
 	// Blocked What holds pieces up, the commonest first
 	Blocked []Held        `json:"blocked"`
 	Classes []ClassCounts `json:"classes"`
-	Counts  []Count       `json:"counts"`
-	Glazes  int           `json:"glazes"`
-	Next    []NextStep    `json:"next"`
-	Tiles   int           `json:"tiles"`
+
+	// Clock That entries are dated after now, and what to do; nothing where none is
+	Clock  *string    `json:"clock,omitempty"`
+	Counts []Count    `json:"counts"`
+	Glazes int        `json:"glazes"`
+	Next   []NextStep `json:"next"`
+	Tiles  int        `json:"tiles"`
 }
 
 // Trust defines model for Trust.
@@ -2919,6 +2922,9 @@ type ServerInterface interface {
 	// GetToday Classes, what waits at each stage, what blocks it, what to do next.
 	// (GET /today)
 	GetToday(c *gin.Context)
+	// SettleClock The machine's clock was wrong when entries were dated after now; they count from now on.
+	// (POST /today/clock)
+	SettleClock(c *gin.Context)
 	// GetTrust How another machine comes to trust this server's certificate.
 	// (GET /trust)
 	GetTrust(c *gin.Context)
@@ -4885,6 +4891,19 @@ func (siw *ServerInterfaceWrapper) GetToday(c *gin.Context) {
 	siw.Handler.GetToday(c)
 }
 
+// SettleClock operation middleware
+func (siw *ServerInterfaceWrapper) SettleClock(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SettleClock(c)
+}
+
 // GetTrust operation middleware
 func (siw *ServerInterfaceWrapper) GetTrust(c *gin.Context) {
 
@@ -4945,6 +4964,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/setup", wrapper.SetUp)
 	router.POST(options.BaseURL+"/login", wrapper.Login)
 	router.GET(options.BaseURL+"/today", wrapper.GetToday)
+	router.POST(options.BaseURL+"/today/clock", wrapper.SettleClock)
 	router.POST(options.BaseURL+"/imports", wrapper.ImportList)
 	router.GET(options.BaseURL+"/clays", wrapper.ListClays)
 	router.GET(options.BaseURL+"/glazes", wrapper.ListGlazes)
@@ -8686,6 +8706,44 @@ func (response GetTodaydefaultApplicationProblemPlusJSONResponse) VisitGetTodayR
 	return err
 }
 
+type SettleClockRequestObject struct {
+}
+
+type SettleClockResponseObject interface {
+	VisitSettleClockResponse(w http.ResponseWriter) error
+}
+
+type SettleClock200JSONResponse Today
+
+func (response SettleClock200JSONResponse) VisitSettleClockResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SettleClockdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SettleClockdefaultApplicationProblemPlusJSONResponse) VisitSettleClockResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetTrustRequestObject struct {
 }
 
@@ -9049,6 +9107,9 @@ type StrictServerInterface interface {
 	// GetToday Classes, what waits at each stage, what blocks it, what to do next.
 	// (GET /today)
 	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
+	// SettleClock The machine's clock was wrong when entries were dated after now; they count from now on.
+	// (POST /today/clock)
+	SettleClock(ctx context.Context, request SettleClockRequestObject) (SettleClockResponseObject, error)
 	// GetTrust How another machine comes to trust this server's certificate.
 	// (GET /trust)
 	GetTrust(ctx context.Context, request GetTrustRequestObject) (GetTrustResponseObject, error)
@@ -12145,6 +12206,30 @@ func (sh *strictHandler) GetToday(ctx *gin.Context) {
 	}
 }
 
+// SettleClock operation middleware
+func (sh *strictHandler) SettleClock(ctx *gin.Context) {
+	var request SettleClockRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SettleClock(ctx, request.(SettleClockRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SettleClock")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SettleClockResponseObject); ok {
+		if err := validResponse.VisitSettleClockResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetTrust operation middleware
 func (sh *strictHandler) GetTrust(ctx *gin.Context) {
 	var request GetTrustRequestObject
@@ -12359,115 +12444,117 @@ var swaggerSpec = []string{
 	"FbuOuxiGD0SNg7b2YGBjzfEv5L2KBsYCthNtKVb+MvUBHgA1RhzsobKWcLtPaZfTXP2tX33Td71Et/m3",
 	"3377bdJvfhuEvRYubQft9QtcSMB+TaqzeP/spycAuBKSV3BjH5Gfzv92/ZD8B3n3xeddoj48Px8psXvR",
 	"9po7aYpkGK/DHEwJuT/fqgeS8BMOgsZzn3A6oaXkEXTqCkFnCrXZKImINIgoPhbAI1l2UyQ65vZeM+75",
-	"p5iNlczBmZQI9zSXB9e0fjjcJuk9uSOZ2YPp9iFdDCRsxr5igVizuHF+Ng2whJ94kgecUp4QaLVdqTFp",
-	"wvD7J/HpoLznPJaMVWgbFu5dC15Qy0KA2mnYcyY4u0rjAQou1yaHCNbJMQKN2IO/QxaRxqyjdxeXjwGk",
-	"y3spICsjJJU0KUfT/DUYsTq0iP1cPnOWryrWMy/PS3bFC+ZMIkdNqllAsQz5+CNjXzSTmeHWhca3IzUY",
-	"8+5lYHx5cGVnHXtk47jP+9Nzu1UqhlfOjk1LevsjA4ADwiF4ymAFBKoSoMjIKmIKKmcol0tqKfnl7cUw",
-	"BipwRSBIPo62x6gHHB+CmwnnGrdQPdG1YqlkW+KRAgW1zIz3bi24XDJdaZ6CXbt8+eT04Vdfz3zRlVqQ",
-	"FbsmJV/ydBfBdBLcE+N30iB4WAokNR23bE/Oh3xT5PxFJmGOLvcTTnBXBcPMk8ekonZlyIILEbw27IrJ",
-	"U1WWEJU/bNPkm8GkMaYCsPIIX39w3o55lG+47UvwGjFGBGqemrbRdL/BaUQfkU/RG8BxTgGo/OJTi26C",
-	"oPKLtJqn2pTdH6TGjcArvOI3/tb3C70EdXGcA2JajWkPZoafassoxzWnD15rnumi2ekV/Mno7mGeKTgW",
-	"eorwf6UpifZaMi/GZkTQOXhFQO3mxmfq+qTuTJbKoaPdkXIGPuQZaQgJA/+OhUiDJpHnwmHTaZQRFJyH",
-	"h6b7ePu51084ocNE8CimyeZLgyR7jHqHz8yYYXMDzShmybRdmoOoCZkG5M+VJquAbWvqYhWshpAi5y9V",
-	"4av6MggLyQYhrcyTwT59A/47MWKUVJOFXz2GZkLNpcTnDfnSVMHXHp1z3raRuvweckFaM/nqPLmgg45t",
-	"QyRomcsje7Zlk0QAKSGBKmcPqXje17pmaMptBN5+Vmg1OY5hngQiwWA8PmTJtDBJw9C/pTC7DCtqp0pi",
-	"/RWQwZcEHDDFWyXYI4LfzohUmIA4g2aWZkYClKmZgbKGngkJTS7d09rDYgKkqASgGcg6DLpfc3k3ygWt",
-	"+E9st5d+lJqU/3oWCzCCeq6V2jyG8K6ziUwbYMI7o/awB240u5BVl5ldU20xdej3IFEXKm2IYJKCtJoW",
-	"Nuawt6xFR31MacdWNA/Id8oJSw5efc3IkkmmqWWxKOgBeYqt7eBr8/bFd/7CAyY3ZLOZgXg1pNj8n/89",
-	"Ixu1cdKbvH3+lHzxxRffPiCAr4Y/rxDSjZSqqPGxf3PPffvlV3/7d7KF+I/P+SmodEaJWamtfPD/yxge",
-	"eHTyrEWbK6bxLJ2cP/j8wTmGx5mkFT95dPLFg/MHX/hyAuDis8iPcNB9bbo77sAqP5SQdFNw7/H6o2bG",
-	"fqfKXVDXfZ4WrSrh7Huu5NnvPjkO76pD+RFhgSahtTRi7eF5vxtw76jj6xKnuvOc1TXDQHylpHdHPTz/",
-	"MtGuhFV2D6ggNf040FmA7GuLkZNH//izOQ7/+O39b+6W22yo3jm7iu6gH0pTsQwlyrRdoaw0CdJuhgjQ",
-	"GpwdD+A9Zw1aM4IiscS2XnBjn7SeO1j9+aRNHld32qBIH6rQiMHTMWyb2d2M5FhRklj8k7J80ka0vilr",
-	"UyFeL2A7+4sq9eZV6P/0fpbN0b5nTfZ3D1CQwCDimFhUGxZgZhZKe/SXeDlsuulO4zWTtr7QFLlObqkV",
-	"3CHtZQ7FOvoxU4puoUOQFb+NkhafT+Kcscfk8Fi864Lj31gYRYHzgl8xQv2mYpvtx+FK9LrtkjmTAZX6",
-	"Qxlz9icv33sPAxajdU8bIvx2DlxFNd0wCz1y/vEnXvngn4gXPi9P9mk+a9FvQIn/7eZnetzOeNTiUZxx",
-	"/qlyBi4Sy8e8/HJXE5Wt18x8Pdl+v3ZuZ8RDvVu2qQS1Oc45a8EX5K+qCJh9L6xz5zdhBoEhcQtuYrDr",
-	"lrsJzWdqTKqDmAnmOHWw5TpbC4VxJLTayO1e0Fyz2/fsulLa3v/xv8UepvGdcRIJRfLwGEai3K2u2D3x",
-	"TXgJ95Ma8uPl659j0mRVzwWHskdcaXZHm+Lh5Ia+YK3d/D5WuH74TeUbumRn5mr5H9cb0d3R6Jufc0n1",
-	"LhEiSe9jUyB9y9MHQTGlN4enjBpy+fcXuc1Yc9u3ET/xT+E89YlCt4IM9d3ab0959NPtkXxtQKX1GTbg",
-	"D5l5f6hG6Yhpl1ahFKRbunuM/uxYVcol1hfmtk5H7NPc7nl01E97A/0iMnv4R81qdqTzk7umEKGJ21ht",
-	"7QWm100QyRQSeKE3FDhl/abNabGuq37d4zv/zH0oBviuMYpBmNXxb5is2fyKrpmf4B2aP4EEaX6aRwId",
-	"e9WOHVrpSFl2eBqzcO6eHeBdY7jBTwpVALtiXAfj7cbOkxY9Gguvtjn77qm3pT9i0+64Ye0P5YahQhzN",
-	"79ITuL6Zz/R414pn/bQUKMK5uEPlumX9xnAqZkBilNu7THw6VXP5kw0tfaabVFuipL9q3CCDkmV3b3Jl",
-	"N1Ks7G4lQEq2UWeQFZePMDwpr6gs2FOB5QzHOd0bLmsbOiX5cPOXXzwcijfvI6v4UT70YQiAbZnjYMLX",
-	"t1azXqkr5ptLblRIaHQ8TF5jBiV+AwF9HpSoGLzK7/EPmwMnwJGkeFWJoe7YQyKy7cKYYvqnnclxtJmf",
-	"3Idmnu/9hHAPUjwUGyGHuQegbY1NDGG751rVy9VduzQufPdW2szl0GKWZePmQLMNjDRuMfl3u1KCEV/Z",
-	"5sYS4gEkxflKvpNHCHHbZd6zhpo5ey1Q8hKf/NBeJj/U3fuYfrx8/TPBRbvdgAyfSDcvBKC1semT8uWz",
-	"qxhqPMbRb9446s6Dt/8guzrRV9PCyf6VH/pEX6jlkpU5tgg9j00TOZZqe3w2mTVpMPhXTEA5PNRLNMUD",
-	"Zs0DgrwAtbU7wkuvNc3DFXPFC/aYUKKZYbIkBehikKK+4nIZWA48y+bszwUX7P2AA/o5VvgNmycLfDBv",
-	"oESAUC6YeVCYq1h34f/YOoGzrEQqE2nYE2PZtT1DmJEOQ4xyWC48du9dCgRAzXVCFxftGA2TmQKSLpmz",
-	"cFtgk55ZU8cGVQAvfnj1hlRUMBujQgulN/3a8XN44j60Y/emn7gsx2jIMKvOykMznCPnLCDU53PsNnsX",
-	"wc1umsI967eIY5pjaqU3HuQvFBkcQdX9XtOtj3eH1K7YmQ4NudBkZM1YhT1CPLM25WFZbn0R6r/vnl1f",
-	"YEOwYV71c7rniyDvTuTXLzwa2HEUgptVv2bySPIt40Z2B4td6joKx9dtdePhkD8Ga00z3eTuOS3Fs1n6",
-	"iC4DD97yUP7EWAXXvqNe8OwbsuHXrIyAt3hx4FXigTpim5vOCT3701FwyHP5I9WjFINY+ftxJaX8SPWH",
-	"yUa5F4b4VXPr7NKthAqDRe10CKgp4GYGH0W0DfgE25RhKV/knBRTnBXU57f3+LTdI58wa7j5/4V5w3to",
-	"Y14ilLFEPy1gRBGD6bReUCQZYRWrMwXD4oYuL7xlG3XFXnLvtRrKEX6hJLu58pdzPaRfn86A+L1iy6Ok",
-	"P3jw2g9pOramEeT/hq6Z/szgds8IJW4DEYFHQbPCB/66vvtDm5Qdb+pmt8acaVVYZk+N1YxubrBt953G",
-	"3najRQY5PFVYGZ5jZ3dpReXmPoTriGNTyeOcmsI3qLqldHtC/t+3vl4emjAwWkIRna+pS4oyE+oKk4x5",
-	"yWzAjPqor7Q93N98teQ+9p5/8kO75+7l8rukO6foABhGUIjahVqBP2qORlHuJL6oQ3nPXVEDXpCgxt+x",
-	"5g59SVAg96EvGqtpyTxeBrq01AJzvB4DXbm0DFvSI5Yogpx0LY+mMjB3Bl+GdkLHOR8VNaZaaWr2rdgR",
-	"YEat335KNVJPV0oZn7ocV4CV5460xkO/mFUNXkm2IaoOvhsERBgMVV5wc19BygQu2FOBaqvPv4l1YAjx",
-	"AWE5d9hHIYLJJGgh5jBMGj+VvRI6L/VGK7ix0Z16WPr88Bz+G2JV3xTJd078OCKrIyKqQFCMpmIQI4RT",
-	"8a/y3sKpbiK3jZUKfsV6vJ5XCX0u0bKFGgtQMLZhO6y9BboYBvDnoJH8UTO9a1QSukA8v4SGxqX9+suT",
-	"fiy6sbEXmFtSHx9U/54Q/Nkj8hlG4T6L6LG2icwheHLozRiDYsSqGfnMWCrYZ85uPXiQCcPujm/GX5XA",
-	"3D4kNyOQCRIjdP+GddWnxu0vhkv/HRmqopYDmeFUAjspWvZ70S/giftwors3jfGh/8SFJDjx4xelvlMw",
-	"jeP5w0dlILrVjEmTGe0oP0SmSXXyGHqd8a08p53xVN8U1mmu2CBc3DgNwCP7ZPFx7jsbgGZzAYRn61sa",
-	"G29q2xFem3Yjai6tgtx6Wj5uGvNLwktCiWRb+AZ6lGDs/6Q5/Fgo4YbJ62PPuWb+WHzKZRJ3t0v9Ke0t",
-	"OtcyHPU0pX+B7/+H1reg9RKzNtL0vYCvbwE3kEwYW1Bh2GySUTilRv7WJuKnkwXbbG5H3XldecgYv+Gf",
-	"GYCH8XKsolznt/wN5foy9u26h41PxMC/7Wz41+Nu9i/HASH/k7KE29YGR8k7ZQEeyWewNX7bFuNgw5TA",
-	"Nytl1VLTatWvAr9pPXcfinDzvjHqcGt2RC2IpsXazHyPom2DgHZ8Vbk1zfRdtWc7eoiPUddV0nH220cS",
-	"zjleQkd7pzPxvw4v3LaCE9wOktDWsBia1dA8aAFQkWZGfnzz7AVRmrz5+cW+K6ITb2qdoFig1h/DHWSa",
-	"u1Vwjhss7jqvtdp2KYsVy9uQQRMbx/jWz7uEHEItMdC4J2bwxj/y8RT9Hzvk7b0a3JD1zd3ZafrqVtOQ",
-	"pHR7y2h5/5x6DIfDXF1PwPL/Tl2PAIYq6BTAOMjY6SbcDRY9UuwRjJP/0ApNs/GxCUbGuxxO9RHEh3sV",
-	"gfWjQG6JkaDPOCI56c3tA/IzZuGH0xEESXT75HUZfGTUhR3KqUZz8Sw9jvE9yUfqk/D03VqnQIULdKof",
-	"KlRIovvO0W028MwwqhHGK5OIztg6buSdZK2J+m4y0EdKEFnyktpRGdXx4WMAND3nsgwoa6GiAGMHUkFz",
-	"sZmPKK2Z4FG37py+qAflb26Evv2UvTuwBt+sLBWDEYLQOcKQ+ZDLhzxOAVIJexIkcwK+d9++EVR+Snd9",
-	"sVK8mNK5B54fupszcNDDnv4WlnOY2Qe/yvv5NJbqfchQns+3rwSVKHIaQHPgWVbOSA09gFEbDhC0h1Jn",
-	"DGzY/YGFZZQBbFbaVStCOV+xomKd6KL1FwIgw6ulW0nl8ccgjutL1xKbu1ElE/3K3St85C+C0AirGaMC",
-	"+GUfIcaG8TUE/YYDWYRu25aumYR8jcTWeIu1v/T6ni32v5af7M7l+IE43nOQeeDdPl9YmyGcJpHNP6RX",
-	"7H9UDd84fiuHhnq9lftKyeHuh2+bejVfqYBpTdNSFv4pFZmkPkJlSVaMtoHHV6xYh2Yyhu4epJn/rFDV",
-	"Li8On6pq96kdgYXvSH+jZirDTOc7isdf/xNxHIQlIBUyICEj4Ay2mYS3gG60oNpDaoROSobQpWYsx4QV",
-	"NeZUyb7YsDGOD19/Upzom+wc9s+nxYosat2QDdQW05A1whNjEzSywV4Wksx3YKpvlI60TfTXf5/gydvy",
-	"YK6l2sBx6U386pLlZWiLZZVah6zbYwB1ATZ3IC0GmRFmHZN8l/wKknyt8lj+uCW+5c8+eqoTqZAyD+Wz",
-	"FHuBztmylgnu7q/sgqM7urbrfqJDH3dllyNFKz84QXHTNJ7Kml+hOdV9GEf4rjHWUZjVMQGAMSsa2t0a",
-	"jqBB7v+z5jhwa5hYRP/ovTBi1vTyxPqr7ovX2PBaIE7zim1/BQDiwB5xm2frsz+NULY3fP+9VtVfkI7v",
-	"788R1h3TEXxoVNQdvxjAy8wVQWNtfmvPjlJH1W3+53gO0rChpNXQK5Zw283uyHzcUwlounngh4lhfRD5",
-	"XGtJKGISss+ikteod7H/qNsvp5rQRjeEXjG+PsppiH7LEjJj63txJpnOKUXQrPOT7TAEs/+fOEU6TrHN",
-	"dVwNfBI6Qw9kITSP3UtCZXjdqPIiVllsmdwsJoK632lOpaNwM9WPAGQ9APHfAOk85ew7Mmz7uGKoo+Or",
-	"H9Gr3bBl5sy3+fYYSiIYqQAeGROjY0ePUIhMzTo0ZoHOraJx8sXzcFY3neqzhzx0s79hrtFRmO5+IlVh",
-	"pWN6huwaKHvsNHwMIAq86GFPQ+Mp3EQPyQPiDFLfZxGcaYGSrMUOIM0P93oosddZBm2x9aln9cL6NaMo",
-	"dfONg9wDd5NHdy9MCwt4odW4XjfwoK8rEFQvb3sJHhQzr5QoTahwhNQhNGHXXMgZWVLr7qXAnVqhLz67",
-	"Oco70++q4ZIbPyO0YW7HcbZgQ9C91t8z7OgIdS+t4zxnQphAtC1ja/S6JAOQW26LVaTRUeKD44D+k3j9",
-	"HzrScXebOQof4g2U6mKsAzd8zhZKs6Ytmg1oKgslhNqa1n4DtnPrUJzBx33QN9/BA0dLNw+vG5duzoSY",
-	"2hAH3/BPziNvWSVogSwhmDFK7h/1yACh+jDfP+wNBb3jqbo96FS68PEQ3oDLdaLD0q9OpDc1fKpiEqGc",
-	"KrpknuW38AyE/ADVAkBU3HNQ8Qc9b4sVl4woKTrNsA8msW+NYAxlL/X75xeY7hGiA57IcNMRt4wZYt6W",
-	"1FLyy9uLk4Q+Csl6nRBHSS07tXzDTkZVdIYhAuF+G9mM4naxkVGM+IQYfn1a8iW3SKD5jmxXvFgFSQW9",
-	"DioKqATQC5BJ4lv4tLm0pJuqT0p9774/lpAKLxvAroPH/rqCJglbZ1VJd5BVStzySRmNPdgm0YdleKGK",
-	"tS+sPt6F4t6IduXAbvkH/8kvhpf0qqMoILKU79EBLl34oFDUJpQF7+sbNvGeybIpof8o7LvX9Z13doam",
-	"s/FyaiySFrQjdKHtNUTggXuttqLtDl8fmclZi1Eu2JeAG43EPY4lhe2C/QaaYqWUmLU6CLqDst/jqsd+",
-	"+tT29UgAilB2cHgUn/hvvOtpDY5GFbzlnvTUkC2DtpmHAIxXFMrNsigbw3hX/W3h/PgfTWzwXo9BP1wO",
-	"DH5WaWaYHQrZ4DP3E69x7xoFfuFndYQCXKU2IfUfWdY3E2oy/1H1N5Zq25b/jnyhzXgmzRAf+OcWGn/p",
-	"cz903J8tFqywJl9J3oInvWO9pgUdWXpO74KjyjZQZi1LpsmW7nI15wHfp0d7vGD0io1q3HCBSv0H7ZNX",
-	"rNNIU/nGEAEB6a8HsvTrSrntXjHNQl+XABcL3pjYntY0aCaG2brqq123v1QfGwJbEvwStMSEFBpoZmXV",
-	"GlEzWz/7fCrkGw4yay8hzuifFPAriTg+azIzlEQfG7jpWrjG6DasNJc2xo/i8c9bbm3IuLsiJL7C/S+b",
-	"AhBmehSR2A8nDO5Ub+4C1QyRahsppod6p1/iI/eSXWf1uO7pjoRKlEePVgZ3C2AsC2oxbR+rRTFxH+5I",
-	"j2G0paZDxuhvyYpIKxiu8bjulq/vUtlzht8Ixx08drRWB0iru8Zwh+QZzJfsNNF1EgYzJ92h4ZYsld9o",
-	"SKvoPS7QxHUIrf2l2jaNW51+Zh6T+Q5d77UUzBhiKOx/SvtXutxDa4+V9hhnWPrmj6uaQbRhubKSgeEB",
-	"8aableAf4Xy/4+Ms5OcQZ0Bafyw9NZ+U5bumf/GHaqmJEAoDZH7JriNa+Cg8cF8ZNuJRy65trUd58kOL",
-	"TY+L05Sf7cNAfJgsPeTF9NViuThONRIkaDUAgTSkaqOPEkG+26VJwPJnhZKL2kD8pU/SPG0eG+t82N0J",
-	"8occjf/5zQcSPJFUo5xPlGtwKv9O9TFcUD9S7TPxqA5+p4XSxMkkggkih0mZyAkbajW/7tNnX+ETnzAD",
-	"5FxcTdbyWIi5dqJzbtgowGaH3UcaSXaXIFt+xzKix+/47bnuO2qw67+q2uz1yMf11RXTglaGbJn27QaC",
-	"K8B97d1EoQR20+FKj7PZg4tySa/Y2/DU0eqjg+41WteIUzhMThrfkgJf+9FEGcbqUOEeO1olYtj1Fp6w",
-	"016hwZFkj9sZx07OOXPJ+xxBy90x/HxVy2WHm4ZREd33Qa2+k9IgKj+AtwVW3QdBulC1PAYGKZAOzAuh",
-	"DHOGAIG2IgjZNQu+YCwBwmJ2yVhpurvkjIjsRXTJWMbuScngCMOSvzKCQVNpZQFPpGQ1/sNq7v7xoUyY",
-	"S8ZGKRHPABoA9L8IeGz8b48Q+IYjBXEr3MXTueCyjAVchjHTVAbjDjYd23O6hLdv7r6D6WzfHv7v/3r2",
-	"8Pz83EuPkDWrPH6CVSGIYRWZM7JVGvAuMuaxsaw6SZbcfn7eBgx68DDOTNab+chGZrezOPqLAW9nd9w+",
-	"SvJECNwCbshaqi0AtjjNwU0swUxnME3TUzWq1/fGVMdDBIqLGiURnsNWdTSMLwZUCv+GD+3xvwcT+FfN",
-	"LSOlYyUEzIfyUq3kEj38wQhuM5gqaW+Jzjt44C7pAi9IEQa/uH17fazJm4UmAtwaQi0ahICq7b+ZC1Ws",
-	"nSD3f1tFSkUku46SXdfG9tIKHrhLWsELkmqMMyzw4tMgjcom1Hil6mLFDJjB3B49pvRSbeMtEhLJCwVY",
-	"MIoAzTAq0kQ73elfOAqwNmXPaG1Xyr3hQaF76fwkPDiN1ten11+df3ta0FM3g1sj6Xz/7O3RaQkZ6A15",
-	"usl2vqNzJNMMqxNJya54wSK1H+BkR95Q7vWwMXhV1FqcPDo5oxU/ef/b+/8bAAD//w==",
+	"p5iNlRxOpVjgnVsOkxbVOM2I0+dLD7gl1Xa/uuGxO35QaoQ2rlSSEZ4prpiUevc0l3nXNJs4ZAzpfccj",
+	"j4+H7+3D1hhIEY2dzML2zCKr+Nk0UBZ+4kmuc2ZAQoTWdqXGJCbD75/Ep4O5kPORMlahNVq4dy14QS0L",
+	"IXG3l3MmOLtKIxAKLtcmh0HWyWoCHdzDzUPeksY8p3cXl4+RUZBnIA8kpLE0SU7TPEQYIzu0wf1cPnO2",
+	"tirWM3+DlOyKF8zxsKOmY3SPmxkqAEZG22gmF8StC819R2pwH7iXgbnn4ZydPe6xlOM+70/P7VapGF5y",
+	"OzYtze6PDOQOiKPgm4MVEKiDgLImq4gpqJzhTVBSS8kvby+GUVeBKwJB8pG7PUY94PgQTk2487iFeo2u",
+	"3Uwl2xKPTSioZWa8P23B5ZLpSvMU0NvlyyenD7/6eubLvNSCrNg1KfmSp/sWptPunhi/kwbhylKwrOlI",
+	"aXtyPsicIucvMgmsdLmf4oK7KhjmujwmFbUrQxZciOAnYldMnqqyhDyAw8ZQvv1MGtUqQDmPiC4Ed/GY",
+	"R/mG276UshFjRGjoqYkiTb8dnEb0SvmkwAHk6BRkyy8+mekmmC2/wI1cfkgQjxvBZXhVc/yt7xd6CQrq",
+	"OJfHtKrWHpQOP9WWGwDXnD54rXmmy3SnYwYk48mHma3gyugp+/+VpiTaa8m8GJsRQeegx4Giz43PDfZp",
+	"5Jm8mEPXviPlDLzWM9IQEgb+HUufBo0wz4XDxtoosyu4Kw+dBeMt9l7P5ISeFsGHmSabL0aS7DHqHT4X",
+	"ZIbtFDSjmJfTdqIO4jRkWp4/V5qsApquqYtVsFNCUp6/VIWvI8xgOiRbkrRyXQY7Aw54DMWIUVJtHX71",
+	"qJ0JNZcSn6nki2EFX3s80HnbKuvye8g+ac3kq/Pkgg56xA2RoGWgj+wSl01LAWyGBI6dPaTieV+znKEp",
+	"tzF/+1mh1VY5BpYSGAiDGQAhL6eFghqG/i2FEmZYUTtVEiu+gAy+COGAKd4qwR4R/HZGpMKUxxm0zzQz",
+	"EsBTzQyUNfSFSGir6Z7WHogTQEwlQNtAnmPQ/ZrLu1EuaMV/Yru9hKfUpPzXs1jyEdRzrdTmMQSUnU1k",
+	"2pAW3v21h3Zwo9mFPL7M7Jr6jqlDvweJulBpQwTTIqTVtLAxa75lLTrqYxI9Nr95QL5TTljy0jsnlkwy",
+	"DQ4KX4b0gDzFZnrwtXn74jt/4QGTG7LZzEC8GlJs/s//npGN2jjpTd4+f0q++OKLbx8QQHTDn1cIIkdK",
+	"VdT42L+557798qu//TvZQsTJZxkVVDqjxKzUVj74/2UMSDw6edaizRXTeJZOzh98/uAcA/JM0oqfPDr5",
+	"4sH5gy98AQNw8VnkRzjovhreHXdglR9KSPMpuPex/VEzY79T5S6o6z4zjFaVcPY9V/Lsd5+Oh3fVofyI",
+	"QEST8GEasfbwvN/xuHfU8XWJU915zuqaYei/UtI7wB6ef5lokMIquweNkJp+HOgsgAS2xcjJo3/82RyH",
+	"f/z2/jd3y202VO+cXUV30IGlqZGGomjarolWmgRpN0PMaQ3OjgfwnrMGHxphmFhiWy+4sU9azx2s/nzS",
+	"Jo+rdG1wqw9VaET96Ri2zexuRnKsYUks/klZPmljaN+UtakQrxewnf1lnHrzKnScej/LZoXfsyb7u4dE",
+	"SKAecUxlqg0LwDYLpb1HNl4Om26C1XjNpK0vNGW1k5t4BXdIe5lD0ZV+lJaiW1oRZMVvo6TF55M4Z+wx",
+	"OTwW77pw/DcWRlHgvOBXjFC/qdjY+3G4Er1uu2TOZECl/lDGnP3Jy/few4Dlb93ThpjCnQNXUU03zEJX",
+	"nn/8iVc++Cfihc/Lk32az1r0G1Dif7v5mR63Mx4neRRnnH+qnIGLxII1L7/c1URl6zUzX8G23yGe2xnx",
+	"4PKWbSpBbY5zzlqACfmrKkJ03wvr3PlNmMF8SNyCmxheu+VuQrubGtP4IGaCWVUdNLvO1kIpHgnNPXK7",
+	"FzTX7PY9u66Utvd//G+xh2lEaZxEQpE8PIaRKHerK3ZPfBNewv2khvx4+frnmKZZ1XPBodASV5rd0aZc",
+	"ObmhL1hrN7+PNbUfflP5hi7Zmbla/sf1RnR3NPrm51xSvUuESNL72JRk3/L0QVBM6c3hKaOGXP79RW4z",
+	"1tz2bcRP/FM4T32i0K0gQ3239ttTHv10eyRfG1BpfU4P+ENm3h+qUTpioqdVKAXplu4eoz871rFyiRWN",
+	"ua3TEW01t3sej/XT3kC/iMwe/lGzmh3p/OSuKcSE4jbWd3uB6XUTxE6FlGHoRgVOWb9pc1qs66pf9/jO",
+	"P3MfigG+a4xiEGZ1/Bsmaza/omvmJ3iH5k8gQZqf5pFAx161Y4dWAlSWHZ7GLJy7Zwd41xhu8JNCFcCu",
+	"GNfBeLux86RFj8bCq23OvnvqbemP2LQ7blj7Q7lhqBBH87v0BK5v5jM93rXiWT8tBYpwLu5QuW5ZvzGc",
+	"ijmXGOX2LhOfTtVc/mRDS5/pJtWWKOmvGjfIoGTZ3Ztc2Y0UK7tbCZCSbdRZzAPNeWOvqCzYU4EFFMc5",
+	"3Rsuaxt6M/lw85dfPByKN+9jufhRPvRhCBBxmeNgwte3VrNeqSvm21luVEhodDxMXmMGJX4DAX0elKgY",
+	"vMrv8Q+bAyfAkaR4VYmhftxDIrLtwphi+qedyXG0mZ/ch2ae7/2EcA9SPBRbL4e5B2hvjW0TYbvnWtXL",
+	"1V27NC58v1jazOXQYpZl4+ZAsw2MNG4x+Xe7UoIRX0vnxhLiASTF+drBk0cIqttl3rOGmjl7LVDyEp/8",
+	"0F4mP9Td+5h+vHz9M8FFu92ADJ9INy8EoJmy6ZPy5bOrGGo8xtFv3jjqzoO3/yC7OtFX08LJ/pUf+kRf",
+	"qOWSlTm2CF2WTRM5lmp7fDaZNWkw+FdMQDk81Es0xQNKzgOCvADVvDvCS681zcMVc8UL9phQoplhsiQF",
+	"6GImFIIElgPPsjn7c8EFez/ggH6ONYXD5skCH8wbKBGSlAtmHhTmKtZd+D+2TuAsK5HKRBr2xFh2bc8Q",
+	"2KTDEKMclguPFnyXAgFwep3QxUU7RsNkpoDdS+Ys3BbYFmjWVM5BFcCLH169IRUVzMao0ELpTb92/Bye",
+	"uA/t2L3pJy7LMRoyzKqz8tB+58g5Cwgu+hz7295FcLObpnDP+i0ip+aYWumNhxUMRQZHUHW/13Tr490h",
+	"tSv2wkNDLrQ1WTNWYVcSz6xNeViWW1+EivO7Z9cX2IJsmFf9nO75Isi7E/n1C48/dhyF4Gb1tpk8knyT",
+	"upH9yGJfvI7C8XVb3Xg45I/B6tZM/7p7TkvxbJY+osvAg7c8lD8xVsG176gXPPuGbPg1KyPELl4ceJV4",
+	"aJDYWKdzQs/+dBQc8lz+SPUoxSDWGn9cSSk/Uv1hslHuhSF+1dw6u3QrocJgUTsdAmoKuJnBRxHfAz7B",
+	"0mEs5Yuck2KKs4L6/PYen7Z75BNmDTf/vzBveA9tzEuEMpbopwVUKmIwndYLiiQjrGJ1pmBY3NDlhbds",
+	"o67YS+69VkM5wi+UZDdX/nKuh/Tr0xkQv1dseZT0Bw+X+yFNx9Y0gvzf0DXTnxnc7hmhxG0gYv4oaI/4",
+	"wF/Xd39ok7LjTd3s1pgzrQrL7KmxmtHNDbbtvtPY2260yCCHpworw3Ps7C6tqNzch3AdcWwqeZxTU/iW",
+	"WLeUbk/I//vW18tD2wdGSyii8zV1SVFmQl1hkjEvmQ0oVR/1lbaHNJyvltxH+/NPfmj33L1cfpd05xQd",
+	"AMMIClG7UCvwR83RKMqdxBd1KO+5K2rACxLU+DvW3KEvCQrkPvRFYzUtmcfLQJeWWmCO12OgK5eWYRN8",
+	"RC9FkJOu5dFUBubO4MvQwOg456OixlQrTc2+FTsCPqn120+pRurpSinjU5fjCrDy3JHWeOgXs6rBK8k2",
+	"RNXBd4OACIOhygtu7itImUAieypQbfX5N7EODCE+ICznDvsoDDKZhEnEHIZJ46eyV0Kvp95oBTc2ulMP",
+	"S58fnsN/Q6zq2zD5Xo0fR2R1REQVCIrRVAxihHAq/lXeWzjVTeS2sVLBr1iP1/Mqoc8lmsRQYwEKxjZs",
+	"h7W3QBfDAHAdNJI/aqZ3jUoCCGEns5SGxqX9+suTfvS7sbEXmFtSHx9U/54Q/Nkj8hlG4T6LeLW2icwh",
+	"XHPoBhmDYsSqGfnMWCrYZ85uPXiQCcPujm/GX5XA3D4kNyOQCRIjdP+GddWnxu0vhkv/HRmqopYDmeFU",
+	"AjspWvZ70S/giftwors3jfGh/8SFJDjx4xelvlMwjeP5w0dlILrVjEmTGe0oP0SmSfUOGXqd8c1Dp53x",
+	"VKcW1mnn2CBc3DgNwCP7ZPFx7jsbgGZzAYRn61saG29q2xFem3bray6tgtx6Wj6OMTMqCS8JJZJt4Rvo",
+	"ioKx/5Pm8GOhhBsmr48955r5Y/Epl0nc3S71p7S36FzLcNTTlP4Fvv8fWt+C1kvM2kjT9wK+vgXcQDJh",
+	"bEGFYbNJRuGUGvlbm4ifThZss7kdded15SFj/IZ/ZgAexsuxinKd3/I3lOvL2CnsHjY+EQP/trPhX4+7",
+	"2b8cB738T8oSblsbHCXvlAV4JJ/B1vhtW4yDLVoC36yUVUtNq1W/Cvym9dx9KMLN+8aow63ZEbUgmhZr",
+	"M/NdkbYNAtrxVeXWNNN31Z7t6CE+Rl1XScfZbx9JOOd4CR3tnc7E/zq8cNsKTnA7SEJbw2JoVkO7ogVA",
+	"RZoZ+fHNsxdEafLm5xf7rohOvKl1gmKBWn8Md5Bp7lbBOW6wuOu81mrbpSxWLG9DBk1sVeObTe8Scgi1",
+	"xEDjnpjBG//Ix1P0f+yQt/dqcEPWN3dnp+mrW21KktLtLaPl/XPqMRwOc3U9oXvAd+p6BDBUQacAxkHG",
+	"TjfhbrDokWJXYpz8h1Zomo2PbTcy3uVwqo8gPtyrCKwfBXJLjAR9xhHJSW9uH5CffTsGfzqCIIlun7wu",
+	"g4+MurBDOdVoLp6lxzG+C/pIfRKevlvrFKhwgU71Q4UKSXTfObrNBp4ZRjXCeGUS0Rlbx428k6w1Ud9N",
+	"BvpICSJLXlI7KqM6PnwMgKbnXJYBZS1UFGDsQCpoZzbzEaU1Ezzq1p3TF/Wg/M2N0LefsncH1uDbo6Vi",
+	"MEIQOkcYMh9y+ZDHKUAqYU+CZE7A9+7bN4LKT+muL1aKF1N6BcHzQ3dzBg562NPfwnIOM/vgV3k/n8ZS",
+	"vQ8ZyvP59pWgEkVOA2gOPMvKGamh6zBqwwGC9lDqjIENuz+wsIwygO1Ru2pFKOcrVlSsE327/kIAZHi1",
+	"dCupPP4YxHF96VpiczeqZKJfuXuFj/xFEBphNWNUAL/sI8TYML6GoN9wIIvQ39vSNZOQr5HYGm+x9pde",
+	"37PF/tfyk925HD8Qx3sOMg+82+cLazOE0ySy+Yf0iv2PquFb1W/l0FCvt3JfKTnc/fBtU6/mKxUwrWla",
+	"ysI/pSKT1EeoLMmK0Tbw+IoV69BMxtDdgzTznxWq2uXF4VNV7T61I7DwPfBv1ExlmOl8D/P4638ijoOw",
+	"BKRCBiRkBJzBNpPwFtCNFlR7SI3QSckQutSM5ZiwosacKtkXGzbG8eHrT4oTfZOdw479tFiRRa0bsoHa",
+	"YhqyRnhibIJGNtjLQpL5Dkz1jdKRtomO/u8TPHlbHsy1VBs4Lr2JX12yvAxtsaxS65B1ewygLsDmDqTF",
+	"IDPCrGOS75JfQZKvVR7LH7fEt/zZR091IhVS5qF8lmIv0Dlb1jLB3f2VXXB0R9d23U906OOu7HKkaOUH",
+	"JyhumsZTWfMrNKe6D+MI3zXGOgqzOiYAMGZFQ7tbwxE0yP1/1hwHbg0Ti+gfvRdGzJpenlh/1X3xGhte",
+	"C8RpXrHtrwBAHNgjbvNsffanEcr2hu+/16r6C9Lx/f05wrpjOoIPjYq64xcDeJm5ImiszW/t2VHqqLrN",
+	"/xzPQRo2lLQaesUSbrvZHZmPeyoBTTcP/DAxrA8in2stCUVMQvZZVPIa9S72H3X75VQT2uiG0CvG10c5",
+	"DdFvWUJmbH0vziTTOaUImnV+sh2GYPb/E6dIxym2uY6rgU9CZ+iBLITmsXtJqAyvG1VexCqLLZObxURQ",
+	"9zvNqXQUbqb6EYCsByD+GyCdp5x9R4ZtH1cMdXR89SN6tRu2zJz5Nt8eQ0kEIxXAI2NidOzoEQqRqVmH",
+	"xizQuVU0Tr54Hs7qplN99pCHbvY3zDU6CtPdT6QqrHRMz5BdA2WPnYaPAUSBFz3saWg8hZvoIXlAnEHq",
+	"+yyCMy1QkrXYAaT54V4PJfY6y6Attj71rF5Yv2YUpW6+cZB74G7y6O6FaWEBL7Qa1+sGHvR1BYLq5W0v",
+	"wYNi5pUSpQkVjpA6hCbsmgs5I0tq3b0UuFMr9MVnN0d5Z/pdNVxy42eENsztOM4WbAi61/p7hh0doe6l",
+	"dZznTAgTiLZlbI1el2QAcsttsYo0Okp8cBzQfxKv/0NHOu5uM0fhQ7yBUl2MdeCGz9lCada0RbMBTWWh",
+	"hFBb09pvwHZuHYoz+LgP+uY7eOBo6ebhdePSzZkQUxvi4Bv+yXnkLasELZAlBDNGyf2jHhkgVB/m+4e9",
+	"oaB3PFW3B51KFz4ewhtwuU50WPrVifSmhk9VTCKUU0WXzLP8Fp6BkB+gWgCIinsOKv6g522x4pIRJUWn",
+	"GfbBJPatEYyh7KV+//wC0z1CdMATGW464pYxQ8zbklpKfnl7cZLQRyFZrxPiKKllp5Zv2Mmois4wRCDc",
+	"byObUdwuNjKKEZ8Qw69PS77kFgk035HtiherIKmg10FFAZUAegEySXwLnzaXlnRT9Ump7933xxJS4WUD",
+	"2HXw2F9X0CRh66wq6Q6ySolbPimjsQfbJPqwDC9UsfaF1ce7UNwb0a4c2C3/4D/5xfCSXnUUBUSW8j06",
+	"wKULHxSK2oSy4H19wybeM1k2JfQfhX33ur7zzs7QdDZeTo1F0oJ2hC60vYYIPHCv1Va03eHrIzM5azHK",
+	"BfsScKORuMexpLBdsN9AU6yUErNWB0F3UPZ7XPXYT5/avh4JQBHKDg6P4hP/jXc9rcHRqIK33JOeGrJl",
+	"0DbzEIDxikK5WRZlYxjvqr8tnB//o4kN3usx6IfLgcHPKs0Ms0MhG3zmfuI17l2jwC/8rI5QgKvUJqT+",
+	"I8v6ZkJN5j+q/sZSbdvy35EvtBnPpBniA//cQuMvfe6HjvuzxYIV1uQryVvwpHes17SgI0vP6V1wVNkG",
+	"yqxlyTTZ0l2u5jzg+/RojxeMXrFRjRsuUKn/oH3yinUaaSrfGCIgIP31QJZ+XSm33SumWejrEuBiwRsT",
+	"29OaBs3EMFtXfbXr9pfqY0NgS4JfgpaYkEIDzaysWiNqZutnn0+FfMNBZu0lxBn9kwJ+JRHHZ01mhpLo",
+	"YwM3XQvXGN2GlebSxvhRPP55y60NGXdXhMRXuP9lUwDCTI8iEvvhhMGd6s1doJohUm0jxfRQ7/RLfORe",
+	"suusHtc93ZFQifLo0crgbgGMZUEtpu1jtSgm7sMd6TGMttR0yBj9LVkRaQXDNR7X3fL1XSp7zvAb4biD",
+	"x47W6gBpddcY7pA8g/mSnSa6TsJg5qQ7NNySpfIbDWkVvccFmrgOobW/VNumcavTz8xjMt+h672WghlD",
+	"DIX9T2n/Spd7aO2x0h7jDEvf/HFVM4g2LFdWMjA8IN50sxL8I5zvd3ychfwc4gxI64+lp+aTsnzX9C/+",
+	"UC01EUJhgMwv2XVECx+FB+4rw0Y8atm1rfUoT35oselxcZrys30YiA+TpYe8mL5aLBfHqUaCBK0GIJCG",
+	"VG30USLId7s0CVj+rFByURuIv/RJmqfNY2OdD7s7Qf6Qo/E/v/lAgieSapTziXINTuXfqT6GC+pHqn0m",
+	"HtXB77RQmjiZRDBB5DApEzlhQ63m13367Ct84hNmgJyLq8laHgsx1050zg0bBdjssPtII8nuEmTL71hG",
+	"9Pgdvz3XfUcNdv1XVZu9Hvm4vrpiWtDKkC3Tvt1AcAW4r72bKJTAbjpc6XE2e3BRLukVexueOlp9dNC9",
+	"RusacQqHyUnjW1Lgaz+aKMNYHSrcY0erRAy73sITdtorNDiS7HE749jJOWcueZ8jaLk7hp+varnscNMw",
+	"KqL7PqjVd1IaROUH8LbAqvsgSBeqlsfAIAXSgXkhlGHOECDQVgQhu2bBF4wlQFjMLhkrTXeXnBGRvYgu",
+	"GcvYPSkZHGFY8ldGMGgqrSzgiZSsxn9Yzd0/PpQJc8nYKCXiGUADgP4XAY+N/+0RAt9wpCBuhbt4Ohdc",
+	"lrGAyzBmmspg3MGmY3tOl/D2zd13MJ3t28P//V/PHp6fn3vpEbJmlcdPsCoEMawic0a2SgPeRcY8NpZV",
+	"J8mS28/P24BBDx7Gmcl6Mx/ZyOx2Fkd/MeDt7I7bR0meCIFbwA1ZS7UFwBanObiJJZjpDKZpeqpG9fre",
+	"mOp4iEBxUaMkwnPYqo6G8cWASuHf8KE9/vdgAv+quWWkdKyEgPlQXqqVXKKHPxjBbQZTJe0t0XkHD9wl",
+	"XeAFKcLgF7dvr481ebPQRIBbQ6hFgxBQtf03c6GKtRPk/m+rSKmIZNe2TauzIuZz9vidnwrsT/3JUW1c",
+	"Vh+YTpAyHoOXTofyrLZikjCo5vMGT0ktKwm0vSRSbaEJ8Y4UqpYWXTVSbYkKWZVW18b2siQ8cJfEhRck",
+	"tUW3HNQvNFCnbCK6V6ouVsyAt4Hbo4fuXqptvKxDvn6hAHJHEaAZBp+aoLITsgtHAdam7Bmt7Uq5Nzwo",
+	"dC+dn4QHp9H6+vT6q/NvTwt66mZwa8Ci75+9PTotIdG/IU83p9E3zo5kmmERKCnZFS9YpPYDnOxIRcC9",
+	"HjYGb+Rai5NHJ2e04ifvf3v/fwMAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -200,12 +200,12 @@ func backup(b school.Backup) contract.Backup {
 
 // ListBackups lists the copies of the database.
 func (h House) ListBackups(context.Context, contract.ListBackupsRequestObject) (contract.ListBackupsResponseObject, error) {
-	copies, err := h.School.Backups()
+	copies, err := h.School.Copies().List()
 	return contract.ListBackups200JSONResponse(view.List(copies, backup)), err
 }
 
 // MakeBackup copies the database while it is in use.
 func (h House) MakeBackup(ctx context.Context, _ contract.MakeBackupRequestObject) (contract.MakeBackupResponseObject, error) {
-	b, err := h.School.Backup(ctx)
+	b, err := h.School.Copies().Make(ctx)
 	return contract.MakeBackup201JSONResponse(backup(b)), err
 }

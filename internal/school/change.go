@@ -16,6 +16,8 @@ type Change struct {
 	events   []work.Event
 	pictures []picture
 	log      *pendingLog
+
+	forgetFolded bool // what the logs were folded into is not what they say any more
 }
 
 // put is a record that is kept, or dropped.
@@ -86,6 +88,9 @@ func (c *Change) write(tx *store.Tx) error {
 		if err := tx.AddEvent(e); err != nil {
 			return err
 		}
+	}
+	if c.forgetFolded {
+		return tx.ForgetFolded()
 	}
 	return nil
 }

@@ -323,7 +323,7 @@ func TestTheLayoutBeforeIsTakenOver(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, want, string(picture))
 	}
-	copies, err := s.Backups()
+	copies, err := s.Copies().List()
 	require.NoError(t, err)
 	require.Len(t, copies, 1, "what was there was copied first")
 }

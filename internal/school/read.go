@@ -25,6 +25,7 @@ func read(ctx context.Context, disk *store.Store, quick bool) (snap *Snapshot, f
 			return nil, 0, err
 		}
 	}
+	disk.Correct(clocks.The(n.Snapshot).Known)
 	fold := n.foldAll
 	if quick && n.takeFolded(ctx, disk) {
 		fold, folded = n.foldSince, n.Seq

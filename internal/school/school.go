@@ -33,6 +33,7 @@ type School struct {
 	queue   queue
 	live    live
 	folded  int64 // up to which event the start had no need to fold
+	dated   dated
 }
 
 // Moment is a school as it is now: everything it knows, and the time. It never
@@ -215,8 +216,12 @@ func (s *School) Log(ctx context.Context, piece string) ([]work.Event, error) {
 func (s *School) Reword(ctx context.Context, pieces []string, kinds []work.Kind, text string) error {
 	s.writing.Lock()
 	defer s.writing.Unlock()
-	if err := s.store.Reword(ctx, pieces, kinds, text); err != nil {
-		return err
+	err := s.store.Write(ctx, func(tx *store.Tx) error { return tx.Reword(pieces, kinds, text) })
+	if err == nil {
+		err = s.store.Archive().Shred(ctx)
+	}
+	if err != nil {
+		return toldByDisk(err)
 	}
 	snap, _, err := read(ctx, s.store, false)
 	if err == nil {
@@ -232,54 +237,6 @@ func (s *School) Picture(ctx context.Context, key string) ([]byte, error) {
 
 // Sessions is where the sessions library keeps who is logged in.
 func (s *School) Sessions() *sql.DB { return s.store.DB() }
-
-// Backup is one copy of the database.
-type Backup = store.Backup
-
-// Backup copies the database while it is in use.
-func (s *School) Backup(ctx context.Context) (Backup, error) {
-	made, err := s.store.Archive().Make(ctx, s.clock.Now())
-	return made, toldByDisk(err)
-}
-
-// Backups lists the copies, the newest first.
-func (s *School) Backups() ([]Backup, error) { return s.store.Archive().List() }
-
-// BackupDue says when the next copy is due, at one every so often.
-func (s *School) BackupDue(every time.Duration) time.Duration {
-	list, err := s.Backups()
-	if err != nil {
-		return 0
-	}
-	now := s.clock.Now()
-	return store.Due(list, every, now).Sub(now)
-}
-
-// Prune removes all but the newest copies.
-func (s *School) Prune(keep int) error { return s.store.Archive().Prune(keep, s.clock.Now()) }
-
-// CopyOut copies a backup into a folder outside the machine, reads it back, and removes from
-// there what its schedule does not keep.
-func (s *School) CopyOut(ctx context.Context, b Backup, dir string) error {
-	outside := store.Outside(dir)
-	if err := outside.Take(ctx, s.store.Archive().Path(b)); err != nil {
-		return err
-	}
-	return outside.Thin(s.clock.Now())
-}
-
-// CopiesIn lists the copies in a folder outside the machine, the newest first.
-func CopiesIn(dir string) ([]Backup, error) { return store.Outside(dir).List() }
-
-// Checkpoint has the database file hold all that was written, so that a copy of that file
-// alone is the school.
-func (s *School) Checkpoint(ctx context.Context) error { return s.store.Checkpoint(ctx) }
-
-// Restore puts a copy in the place of the database in dir, if a school can be read of it,
-// and keeps what was there. The errors are sentences for the teacher.
-func Restore(ctx context.Context, dir, from string) (kept string, err error) {
-	return store.Restore(ctx, dir, from, time.Now(), readAll)
-}
 
 // readAll reads a school as a start does. What the file holds cannot end the program: a
 // panic of a reader is a damaged file.

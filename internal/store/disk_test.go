@@ -153,7 +153,7 @@ func TestTheFileAloneIsTheSchool(t *testing.T) {
 	dir := t.TempDir()
 	s := openAt(t, dir)
 	require.NoError(t, s.Write(t.Context(), func(tx *store.Tx) error { return tx.Put("clay", "P", word{"Pale"}) }))
-	require.NoError(t, s.Checkpoint(t.Context()))
+	require.NoError(t, s.Archive().Checkpoint(t.Context()))
 	alone := t.TempDir()
 	text, err := os.ReadFile(file(dir))
 	require.NoError(t, err)

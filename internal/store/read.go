@@ -109,6 +109,7 @@ func (s *Store) events(ctx context.Context, take func(work.Event) error, query s
 		if !e.DeviceAt.IsZero() {
 			e.DeviceAt = e.DeviceAt.UTC()
 		}
+		s.corrected(&e)
 		if err := take(e); err != nil {
 			return err
 		}

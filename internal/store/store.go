@@ -14,6 +14,7 @@ import (
 	"os"
 	"path/filepath"
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"github.com/gofrs/flock"
@@ -44,6 +45,8 @@ type Store struct {
 	writer *sql.DB // one connection: writers queue here, not in SQLite
 	write  sync.Mutex
 	check  chan error // of every page of the file, while it is read; nil where that is done
+
+	corrections atomic.Pointer[[]Correction] // of a clock that was wrong
 }
 
 // Open opens or makes the database in dir, after a backup where its layout has
@@ -224,13 +227,6 @@ func (s *Store) path() string { return filepath.Join(s.dir, fileName) }
 
 // DB is the writing connection, for the sessions library.
 func (s *Store) DB() *sql.DB { return s.writer }
-
-// Checkpoint takes what the log holds into the database file, so that whoever copies that
-// file alone has it. It waits for nobody: where somebody reads, it takes what it can.
-func (s *Store) Checkpoint(ctx context.Context) error {
-	_, err := s.writer.ExecContext(ctx, "PRAGMA wal_checkpoint(PASSIVE)")
-	return err
-}
 
 // Close lets go of the folder. What was answered is already on the disk.
 func (s *Store) Close() error {

@@ -24,11 +24,37 @@ type Today struct {
 var stages = []ready.Stage{ready.Plan, ready.Bench, ready.Foot, ready.Kiln, ready.Results, ready.Done}
 
 // GetToday is the teacher's first screen.
-func (t Today) GetToday(context.Context, contract.GetTodayRequestObject) (contract.GetTodayResponseObject, error) {
+func (t Today) GetToday(ctx context.Context, _ contract.GetTodayRequestObject) (contract.GetTodayResponseObject, error) {
+	v, err := t.look(ctx)
+	return contract.GetToday200JSONResponse(v), err
+}
+
+func (t Today) look(ctx context.Context) (contract.Today, error) {
 	m := t.School.Now()
 	v := Look(m)
 	v.Next = append(t.copies(m.At), v.Next...)
-	return contract.GetToday200JSONResponse(v), nil
+	ahead, err := t.School.Ahead(ctx)
+	if err == nil && ahead.Many > 0 {
+		v.Clock = view.Some(fmt.Sprintf("%s dated after now, the last on %s. This machine's clock was wrong then, or is wrong now (it says %s): set it right first.",
+			entries(ahead.Many), ahead.Latest.Local().Format("2 January 2006"), m.At.Local().Format("2 January 2006, 15:04")))
+	}
+	return v, err
+}
+
+func entries(n int) string {
+	if n == 1 {
+		return "One entry is"
+	}
+	return fmt.Sprintf("%d entries are", n)
+}
+
+// SettleClock has what is dated after now count from now on.
+func (t Today) SettleClock(ctx context.Context, _ contract.SettleClockRequestObject) (contract.SettleClockResponseObject, error) {
+	if err := t.School.ClockWasWrong(ctx); err != nil {
+		return nil, err
+	}
+	v, err := t.look(ctx)
+	return contract.SettleClock200JSONResponse(v), err
 }
 
 // copiesLast is how old the newest copy outside may be before it is said.

@@ -57,18 +57,18 @@ func (u Upkeep) wait(least time.Duration) time.Duration {
 	if u.Every <= 0 {
 		return 1 << 62
 	}
-	return max(min(least, u.Every), u.School.BackupDue(u.Every))
+	return max(min(least, u.Every), u.School.Copies().Due(u.Every))
 }
 
 // Copy copies the school, and what was copied to the folder outside.
 func (u Upkeep) Copy(ctx context.Context) {
-	made, err := u.School.Backup(ctx)
+	made, err := u.School.Copies().Make(ctx)
 	if err != nil {
 		u.Log.Error("backup failed", "error", err)
 		return
 	}
 	u.Log.Info("backup made", "name", made.Name)
-	if err := u.School.Prune(keptInside); err != nil {
+	if err := u.School.Copies().Prune(keptInside); err != nil {
 		u.Log.Error("old backups could not be removed", "error", err)
 	}
 	if !u.Replicated {
@@ -77,7 +77,7 @@ func (u Upkeep) Copy(ctx context.Context) {
 	if u.Outside == "" {
 		return
 	}
-	if err := u.School.CopyOut(ctx, made, u.Outside); err != nil {
+	if err := u.School.Copies().Out(ctx, made, u.Outside); err != nil {
 		u.Log.Error("the copy outside failed", "error", err)
 		return
 	}
@@ -85,7 +85,7 @@ func (u Upkeep) Copy(ctx context.Context) {
 }
 
 func (u Upkeep) checkpoint(ctx context.Context) {
-	if err := u.School.Checkpoint(ctx); err != nil {
+	if err := u.School.Copies().Checkpoint(ctx); err != nil {
 		u.Log.Error("the database's log could not be taken into it", "error", err)
 	}
 }

@@ -107,6 +107,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/today/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The machine's clock was wrong when entries were dated after now; they count from now on. */
+        post: operations["settleClock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/imports": {
         parameters: {
             query?: never;
@@ -1674,6 +1691,8 @@ export interface components {
             /** @description What holds pieces up, the commonest first */
             blocked: components["schemas"]["Held"][];
             next: components["schemas"]["NextStep"][];
+            /** @description That entries are dated after now, and what to do; nothing where none is */
+            clock?: string;
         };
         Import: {
             kind: components["schemas"]["ListKind"];
@@ -2860,6 +2879,27 @@ export interface operations {
         };
     };
     getToday: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Today */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    settleClock: {
         parameters: {
             query?: never;
             header?: never;

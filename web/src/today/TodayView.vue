@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { answer, api } from "@/api/client";
+import { useSession } from "@/lib/useSession";
+import { attempt, say } from "@/ui/messages";
 import { useToday } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import { stages } from "@/places";
@@ -7,6 +11,15 @@ import { dayAndClock } from "@/ui/moments";
 const { data } = useToday();
 const screen = useScreen();
 const shown = stages.filter((s) => s.stage);
+
+const session = useSession();
+const client = useQueryClient();
+/** The teacher says that the clock was wrong: what is dated after now counts from now on. */
+async function settle() {
+  if (!(await attempt(answer(api.POST("/today/clock"))))) return;
+  await client.invalidateQueries();
+  say("They count from now on: what was laid dries from now.");
+}
 
 function at(counts: { stage: string; pieces: number }[], stage?: string) {
   return counts.find((c) => c.stage === stage)?.pieces ?? 0;
@@ -17,6 +30,13 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
 <template>
   <div v-if="data">
     <div class="head"><h1>Today</h1></div>
+    <section v-if="data.clock" class="clock" role="alert">
+      <p>{{ data.clock }}</p>
+      <template v-if="session.data.value?.role === 'teacher'">
+        <p>If the clock is right now, let them count from now on. What was laid then dries from now.</p>
+        <el-button @click="settle">They count from now on</el-button>
+      </template>
+    </section>
     <section class="next" aria-labelledby="next">
       <h2 id="next">What to do next</h2>
       <ol>
@@ -83,6 +103,18 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
 </template>
 
 <style scoped>
+.clock {
+  border-left: 6px solid var(--ink);
+  background: var(--paper);
+  padding: 14px 18px;
+  margin-bottom: 20px;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.clock p:first-child {
+  font-weight: 600;
+}
 .next {
   margin-bottom: 26px;
 }
