@@ -47,6 +47,13 @@ func (s story) cover(c foot.Cover, surface string) story {
 	return s.then(work.Event{Kind: work.Covered, Cover: c, Surface: surface, Seen: int64(len(s))})
 }
 
+// later is one more event, at a moment of its own.
+func (s story) later(after time.Duration, e work.Event) story {
+	s = s.then(e)
+	s[len(s)-1].At = start.Add(after)
+	return s
+}
+
 func (s story) undo(id string) story { return s.then(work.Event{Kind: work.Undone, Undoes: id}) }
 
 func (s story) doubted(of string) story {
@@ -114,9 +121,18 @@ var gates = map[string]gate{
 	"a coat is missing, and ruled": {log: story{}.coat("face", "A", 1).rule("coats-missing", "face"), blockers: []string{"cover-unchecked", "foot-unchecked"}, stage: ready.Foot},
 	"ruled, then looked at":        {log: story{}.coat("face", "A", 1).rule("coats-missing", "face").passed(), blockers: none, stage: ready.Kiln},
 	"ruled, then one more coat":    {log: story{}.coat("face", "A", 1).rule("coats-missing", "face").coat("edge", "A", 1).passed(), blockers: []string{"coats-missing"}, stage: ready.Bench},
+	"ruled, then the coat undone":  {log: story{}.coat("face", "A", 1).rule("coats-missing", "face").passed().undo("e1"), blockers: []string{"coats-missing"}, stage: ready.Bench},
+	"ruled, then others laid":      {log: story{}.coat("face", "A", 1).rule("coats-missing", "face").passed().undo("e1").coat("face", "B", 1).passed(), blockers: []string{"coats-missing"}, stage: ready.Bench},
 	"ruled without having seen it": {log: coated.coat("face", "A", 4).then(work.Event{Kind: work.Ruled, Code: "coats-stop", Surface: "face", Text: "fine", Seen: 3}).passed(), blockers: []string{"coats-stop"}, stage: ready.Bench},
 	"a ruling taken back":          {log: coated.coat("face", "A", 4).passed().rule("coats-stop", "face").undo("e9"), blockers: []string{"coats-stop"}, stage: ready.Bench},
 	"ruled on another surface":     {log: coated.coat("face", "A", 4).passed().rule("coats-stop", "edge"), blockers: []string{"coats-stop"}, stage: ready.Bench},
+
+	// A finger that finds it wet knows better than the hours.
+	"felt wet after a night":        {log: done.later(13*time.Hour, work.Event{Kind: work.TouchDry, Surface: "face", Text: work.StillWet}), after: 24 * time.Hour, blockers: []string{"drying"}, stage: ready.Kiln},
+	"felt wet, and a night more":    {log: done.later(13*time.Hour, work.Event{Kind: work.TouchDry, Surface: "face", Text: work.StillWet}), after: 26 * time.Hour, blockers: none, stage: ready.Kiln},
+	"felt cold before it is loaded": {log: done.later(40*time.Hour, work.Event{Kind: work.TouchDry, Text: work.StillWet}), blockers: []string{"drying"}, stage: ready.Kiln},
+	"felt wet, and taken back":      {log: done.later(40*time.Hour, work.Event{Kind: work.TouchDry, Text: work.StillWet}).undo("e5"), blockers: none, stage: ready.Kiln},
+	"felt dry after a night":        {log: done.later(13*time.Hour, work.Event{Kind: work.TouchDry, Surface: "face"}), after: 24 * time.Hour, blockers: none, stage: ready.Kiln},
 
 	// The look all round.
 	"coats on, nobody looked":      {log: coated, blockers: []string{"cover-unchecked", "foot-unchecked"}, stage: ready.Foot},
@@ -127,6 +143,8 @@ var gates = map[string]gate{
 	"a lump":                       {log: coated.cover(foot.Lump, "face").check(foot.Clean), blockers: []string{"cover-refused"}, stage: ready.Foot},
 	"patched, not looked at again": {log: coated.cover(foot.Bald, "face").check(foot.Clean).then(work.Event{Kind: work.Patched, Surface: "face"}), blockers: []string{"cover-lapsed", "foot-lapsed"}, stage: ready.Foot},
 	"patched and looked at again":  {log: coated.cover(foot.Bald, "face").then(work.Event{Kind: work.Patched, Surface: "face"}).passed(), blockers: none, stage: ready.Kiln},
+	"a gap after a ruled spot":     {log: coated.cover(foot.Bald, "face").check(foot.Clean).rule("cover-refused", "face").cover(foot.Gap, "face"), blockers: []string{"cover-refused"}, stage: ready.Foot},
+	"another spot after a ruled":   {log: coated.cover(foot.Bald, "face").check(foot.Clean).rule("cover-refused", "face").cover(foot.Bald, "face"), blockers: []string{"cover-refused"}, stage: ready.Foot},
 	"a bald spot, and ruled":       {log: coated.cover(foot.Bald, "face").check(foot.Clean).rule("cover-refused", "face"), blockers: none, stage: ready.Kiln},
 	"looked before the last coat":  {log: coated.then(work.Event{Kind: work.Covered, Cover: foot.Even, Seen: 1}).check(foot.Clean), blockers: []string{"cover-lapsed"}, stage: ready.Foot},
 	"a coat after the look":        {log: done.coat("face", "A", 1), blockers: []string{"cover-lapsed", "foot-lapsed"}, stage: ready.Foot},
@@ -189,11 +207,15 @@ func TestTheGate(t *testing.T) {
 			if g.after == 0 {
 				g.after = 48 * time.Hour
 			}
-			state := work.Fold(g.log)
-			c := caseOf(t, g.plan, g.findings, state, start.Add(g.after))
-			if g.with != nil {
-				g.with(&c)
+			at := func(log story, now time.Time) ready.Case {
+				c := caseOf(t, g.plan, g.findings, work.Fold(log), now)
+				if g.with != nil {
+					g.with(&c)
+				}
+				return c
 			}
+			c := at(g.log.witnessed(at), start.Add(g.after))
+			state := c.State
 			got := ready.Blockers(c)
 			var codes []string
 			for _, b := range got {

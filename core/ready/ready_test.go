@@ -79,6 +79,17 @@ func caseOf(t require.TestingT, p plan.Plan, findings []plan.Finding, s work.Sta
 	return c
 }
 
+// witnessed gives every ruling of a story the facts that the teacher saw then.
+func (s story) witnessed(at func(story, time.Time) ready.Case) story {
+	s = slices.Clone(s)
+	for i, e := range s {
+		if e.Kind == work.Ruled {
+			s[i].Facts = ready.FactsOf(at(s[:i], e.At), e.Code, e.Surface)
+		}
+	}
+	return s
+}
+
 func TestDryingClearsAtTheMinute(t *testing.T) {
 	state := work.Fold(coated.passed())
 	at := func(now time.Time) []ready.Blocker {
@@ -127,6 +138,7 @@ func TestNothingUnfinishedIsReady(t *testing.T) {
 			}
 			log = log.then(e)
 		}
+		log = log.witnessed(func(log story, now time.Time) ready.Case { return caseOf(t, simple, nil, work.Fold(log), now) })
 		onlyFinishedIsReady(t, log, start.Add(time.Duration(rapid.IntRange(0, 48*60).Draw(t, "minutes"))*time.Minute), rulings)
 	})
 }
@@ -218,4 +230,36 @@ func TestNothingUnfinishedMayBeLoaded(t *testing.T) {
 		}
 		require.True(t, passed, "the last look at the foot saw the last coat and passed it")
 	})
+}
+
+// A ruling is of one fact as it was seen. Under another plan, at another set-aside or with
+// another part missing it counts for nothing; while the fact is the same it goes on.
+func TestARulingIsOfOneFact(t *testing.T) {
+	other := plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "B", Coats: 2}}}}
+	under := func(p plan.Plan) func(story, time.Time) ready.Case {
+		return func(log story, now time.Time) ready.Case { return caseOf(t, p, nil, work.Fold(log), now) }
+	}
+	codes := func(p plan.Plan, log story) (list []string) {
+		for _, b := range ready.Blockers(under(p)(log, start.Add(48*time.Hour))) {
+			list = append(list, string(b.Code))
+		}
+		return list
+	}
+	missing := story{}.coat("face", "A", 1).rule("coats-missing", "face").passed().witnessed(under(simple))
+	require.Empty(t, codes(simple, missing))
+	require.Equal(t, []string{"coats-missing"}, codes(other, missing), "the plan has another glaze now")
+	require.Equal(t, []string{"coats-missing"}, codes(plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 3}}}}, missing), "it asks for more coats now")
+
+	for kind, end := range map[work.Kind]work.Kind{work.SetAside: work.TakenUp, work.Missing: work.Found, work.Nameless: work.Named} {
+		code := map[work.Kind]string{work.SetAside: "aside", work.Missing: "part-missing", work.Nameless: "no-name"}[kind]
+		once := done.fate(kind, "lid").rule(code, "")
+		again := once.fate(kind, "lid").witnessed(under(simple))
+		require.Equal(t, []string{code}, codes(simple, again), "%s once more, in the same words", kind)
+		back := once.fate(end, "").witnessed(under(simple))
+		require.NotContains(t, codes(simple, back), code)
+		once = once.witnessed(under(simple))
+		require.Empty(t, codes(simple, once), "%s, and overruled", kind)
+		require.Len(t, ready.Standing(under(simple)(once, start.Add(48*time.Hour))), 1)
+		require.Empty(t, ready.Standing(under(simple)(again, start.Add(48*time.Hour))), "nothing is shown as overruled that is not")
+	}
 }

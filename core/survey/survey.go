@@ -36,6 +36,7 @@ type Case struct {
 type Survey struct {
 	Findings []plan.Finding // of the plan; what the class as a whole takes is not among them
 	Blockers []ready.Blocker
+	Rulings  []work.Ruling // the teacher's, that count
 	Stage    ready.Stage
 	Placing  ready.Placing
 	Band     foot.Band
@@ -90,7 +91,7 @@ func Of(c Case, now time.Time) Survey {
 	if laid, beside := ready.Laid(c.Body, c.Plan, c.State); beside {
 		v.Band = v.Band.Higher(c.Shelf.Band(laid, c.Work))
 	}
-	v.Blockers = ready.Blockers(verdict)
+	v.Blockers, v.Rulings = ready.Blockers(verdict), ready.Standing(verdict)
 	v.Stage = ready.StageOf(c.State, v.Blockers)
 	v.Placing = ready.PlaceOf(c.State, v.Blockers)
 	v.Surfaces = make([]Surface, len(c.Body.Surfaces))

@@ -5,11 +5,13 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+
+	"enkaustos/core/matter"
 )
 
 // befalling is what happens to the piece as a whole.
 var befalling = []Entry{
-	{Kind: Damaged, Fields: []string{"text"}, By: Helper, Voids: "it was damaged",
+	{Kind: Damaged, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Damaged}, Voids: "it was damaged",
 		check: func(e Event, _ Scene) *Refusal { return unless(e.Text != "", "say what is damaged.") },
 		apply: func(s *State, e Event) { s.Damage = e.Text },
 		says:  words("Damaged")},
@@ -25,21 +27,21 @@ var befalling = []Entry{
 		says: func(e Event, _ string) string {
 			return fmt.Sprintf("Came apart: glazed and fired in %d parts", e.Parts)
 		}},
-	{Kind: Missing, Fields: []string{"text"}, By: Helper,
+	{Kind: Missing, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.PartMissing},
 		apply: func(s *State, e Event) { s.Missing = cmp.Or(e.Text, "a part") },
 		says:  words("A part is missing")},
 	{Kind: Found, By: Helper, Voids: "a part came back",
 		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Missing != "", "nothing of it is missing.") },
 		apply: func(s *State, _ Event) { s.Missing = "" },
 		says:  says("The part is back")},
-	{Kind: Nameless, By: Station,
+	{Kind: Nameless, By: Station, Begins: []matter.Code{matter.NoName},
 		apply: func(s *State, _ Event) { s.Unnamed = true },
 		says:  says("No name can be read on it")},
 	{Kind: Named, By: Helper,
 		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Unnamed, "its name was never missed.") },
 		apply: func(s *State, _ Event) { s.Unnamed = false },
 		says:  says("Its name is on it again")},
-	{Kind: SetAside, Fields: []string{"text"}, By: Helper,
+	{Kind: SetAside, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Aside},
 		apply: func(s *State, e Event) { s.Aside = cmp.Or(e.Text, "set aside") },
 		says:  words("Set aside")},
 	{Kind: TakenUp, By: Helper,
@@ -67,7 +69,7 @@ var befalling = []Entry{
 		},
 		apply: func(s *State, e Event) { s.Place = e.Place },
 		says:  func(e Event, _ string) string { return placed[e.Place] }},
-	{Kind: LeftRoom, Fields: []string{"text"}, By: Helper,
+	{Kind: LeftRoom, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Away},
 		check: func(_ Event, sc Scene) *Refusal {
 			return unless(sc.State.Firing == nil && sc.State.Load == nil, "it stands in a kiln load.")
 		},

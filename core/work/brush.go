@@ -66,11 +66,20 @@ var brushing = []Entry{
 	{Kind: Patched, Fields: []string{"surface"}, By: Station, Wets: true, Voids: "a spot was patched",
 		says: func(_ Event, on string) string { return "Patched a spot on the " + on }},
 	{Kind: TouchDry, Fields: []string{"surface", "text"}, By: Station,
+		check: func(e Event, _ Scene) *Refusal {
+			return unless(e.Surface != "" || e.Text == StillWet, "say which surface was touched and is dry.")
+		},
 		apply: func(s *State, e Event) {
 			s.Touches = append(slices.Clip(s.Touches), Touch{Surface: e.Surface, At: e.At, Wet: e.Text == StillWet})
+			if e.Text == StillWet && e.Happened().After(s.LastWet) {
+				s.LastWet = e.Happened() // a finger knows better than the hours since the last coat
+			}
 		},
 		says: func(e Event, on string) string {
-			if e.Text == StillWet {
+			switch {
+			case e.Surface == "":
+				return "Felt cold: still damp"
+			case e.Text == StillWet:
 				return fmt.Sprintf("Touched the %s: still wet", on)
 			}
 			return fmt.Sprintf("Touched the %s: dry", on)

@@ -118,6 +118,7 @@ type Event struct {
 	Place   Place        `json:"place,omitempty"`
 	Photo   string       `json:"photo,omitempty"` // id of a photograph
 	Code    matter.Code  `json:"code,omitempty"`  // of the blocker
+	Facts   string       `json:"facts,omitempty"` // of the blocker as it was seen; set by the server
 	Load    string       `json:"load,omitempty"`
 	Cone    kiln.Cone    `json:"cone,omitempty"`
 	Text    string       `json:"text,omitempty"`

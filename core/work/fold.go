@@ -70,6 +70,9 @@ func (s *State) apply(e Event) {
 	if entry.apply != nil {
 		entry.apply(s, e)
 	}
+	for _, code := range entry.Begins {
+		s.Since = with(s.Since, code, e.Seq)
+	}
 	if entry.Wets && e.Happened().After(s.LastWet) {
 		s.LastWet = e.Happened()
 	}
@@ -99,10 +102,10 @@ func (s *State) void(e Event, why string) {
 
 // with is a map with one more entry; the map it came from stays as it was,
 // because states share them.
-func with[V any](m map[string]V, key string, v V) map[string]V {
+func with[K comparable, V any](m map[K]V, key K, v V) map[K]V {
 	more := maps.Clone(m)
 	if more == nil {
-		more = map[string]V{}
+		more = map[K]V{}
 	}
 	more[key] = v
 	return more

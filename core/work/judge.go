@@ -61,7 +61,7 @@ var judging = []Entry{
 		},
 		apply: func(s *State, e Event) {
 			if s.unseen(e) == "" {
-				s.Rulings = append(slices.Clip(s.Rulings), Ruling{Code: e.Code, Surface: e.Surface, Reason: e.Text, By: e.By, At: e.Happened()})
+				s.Rulings = append(slices.Clip(s.Rulings), Ruling{Code: e.Code, Surface: e.Surface, Facts: e.Facts, Reason: e.Text, By: e.By, At: e.Happened()})
 			}
 		},
 		says: func(e Event, _ string) string {

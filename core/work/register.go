@@ -1,16 +1,21 @@
 package work
 
-import "slices"
+import (
+	"slices"
+
+	"enkaustos/core/matter"
+)
 
 // Entry is all that is known of a kind of event. A new kind is one entry, and its
 // name in the contract.
 type Entry struct {
 	Kind   Kind
-	Fields []string // the fields of Event, by their JSON names, that the kind takes beside id, piece and kind
-	By     Role     // the least that somebody has to be who logs it; "" where only the server does
-	Keeps  bool     // it cannot be taken back by an undo
-	Wets   bool     // it puts water or glaze on the piece: drying starts again
-	Voids  string   // what looks, rulings and loads say that fall by it: "a coat was logged"; "" where none does
+	Fields []string      // the fields of Event, by their JSON names, that the kind takes beside id, piece and kind
+	By     Role          // the least that somebody has to be who logs it; "" where only the server does
+	Keeps  bool          // it cannot be taken back by an undo
+	Wets   bool          // it puts water or glaze on the piece: drying starts again
+	Begins []matter.Code // what keeps the piece out of the kiln from this event on, until something ends it
+	Voids  string        // what looks, rulings and loads say that fall by it: "a coat was logged"; "" where none does
 
 	check func(Event, Scene) *Refusal          // why it cannot have happened; nil where it always can
 	apply func(*State, Event)                  // what it does to the piece; nil where it only voids

@@ -13,7 +13,7 @@ type State struct {
 	Seq      int64 // of the last event, undone or not
 	Coats    []Coat
 	Doubts   []Coat    // laid within moments of another hand's: nobody said yet whether the same or the next
-	LastWet  time.Time // last coat, patch or wet wipe; zero if never
+	LastWet  time.Time // last coat, patch or wet wipe, or when a finger last found it wet; zero if never
 	Damage   string    // what broke; "" while whole
 	Parts    int       // how many parts it is fired in after it broke; 0 for whole
 	Missing  string    // the part that is not there; "" while all are
@@ -25,12 +25,13 @@ type State struct {
 	BoneDry  bool      // felt bone dry before the first coat, and not wetted since
 	Pictures []string  // ids of photographs
 	Notes    []Note
-	Cover    *Look           // the last look all round
-	Check    *Check          // the last check of the foot
-	Helps    map[string]bool // stilts, cookie, wash: recorded for its firing
-	Rulings  []Ruling        // blockers that the teacher overruled, and that still count
-	Load     *Loading        // the load it stands in, until unloaded
-	Firing   *Firing         // the firing it went through
+	Cover    *Look                 // the last look all round
+	Check    *Check                // the last check of the foot
+	Helps    map[string]bool       // stilts, cookie, wash: recorded for its firing
+	Rulings  []Ruling              // blockers that the teacher overruled; each counts while its facts are the same
+	Since    map[matter.Code]int64 // by which event the piece came to be as the blocker says
+	Load     *Loading              // the load it stands in, until unloaded
+	Firing   *Firing               // the firing it went through
 	Opinion  *Opinion
 	Quality  *Quality
 	Resists  map[string]string // by surface: what keeps it bare, "wax" or "latex"
@@ -83,10 +84,11 @@ type Look struct {
 func (l *Look) Stands() bool { return l != nil && l.Lapsed == "" && l.Cover == foot.Even }
 
 // Ruling is a blocker that the teacher overruled, with the reason that stays
-// on the load.
+// on the load. It is of one fact as it was seen: where that is another, it counts for nothing.
 type Ruling struct {
 	Code                matter.Code
 	Surface, Reason, By string
+	Facts               string // of the blocker, by ready.FactsOf
 	At                  time.Time
 }
 

@@ -11,6 +11,7 @@ import (
 	"enkaustos/core/bench"
 	"enkaustos/core/matter"
 	"enkaustos/core/plan"
+	"enkaustos/core/ready"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/guard"
@@ -140,7 +141,12 @@ func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, s
 	if refusal != nil {
 		return e, refused(m, by, p, refusal)
 	}
-	e.At, e.By, e.Hand, e.Doubts = m.At, by.Name, by.Hand(), ""
+	e.At, e.By, e.Hand, e.Doubts, e.Facts = m.At, by.Name, by.Hand(), "", ""
+	if e.Kind == work.Ruled {
+		if e.Facts = ready.FactsOf(m.Case(p).Verdict(m.At), e.Code, e.Surface); e.Facts == "" {
+			return e, school.Stale("%s: nothing of the kind keeps it out of the kiln now. Look again.", view.Who(m, by, p))
+		}
+	}
 	e.Done, e.DeviceAt = e.Done.UTC().Truncate(time.Millisecond), e.DeviceAt.UTC().Truncate(time.Millisecond)
 	if sent.Done.IsZero() {
 		e.Done = time.Time{}

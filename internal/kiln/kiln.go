@@ -41,7 +41,7 @@ func load(m school.Moment, l school.Load) contract.Load {
 		MadeAt: l.MadeAt, FiredAt: view.When(l.FiredAt), UnloadedAt: view.When(l.UnloadedAt)}
 	for _, p := range members(m, l.ID) {
 		v.Pieces = append(v.Pieces, p.ID)
-		for _, r := range p.State.Rulings {
+		for _, r := range m.Survey(p).Rulings {
 			ruling := view.Ruling(r)
 			ruling.Piece = view.Some(p.ID)
 			v.Overruled = append(v.Overruled, ruling)

@@ -2,6 +2,7 @@ package rooms_test
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 	"time"
 
@@ -14,6 +15,7 @@ import (
 	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
+	"enkaustos/core/ready"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/desk"
@@ -228,16 +230,28 @@ func TestRefusalsAtTheBench(t *testing.T) {
 	require.Empty(t, after.Log)
 }
 
-// A ruling is refused where something happened since the teacher looked.
+// A ruling is refused where something happened since the teacher looked, and where there is
+// nothing to overrule; it falls with what it was of.
 func TestRulingSeesThePieceAsItIs(t *testing.T) {
 	s, _, p, _ := twoClasses(t)
+	_, err := s.SavePlan(t.Context(), p.ID, desk.Draft{Choices: plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}}})
+	require.NoError(t, err)
 	after, _ := log(t, s, coat("1", p, "face", "A"))
-	rule := func(seen int64) error {
-		_, _, err := s.Log(t.Context(), school.Teacher, now(work.Event{ID: school.NewID(), Piece: p.ID, Kind: work.Ruled, Code: "drying", Text: "by the stove", Seen: seen}))
+	rule := func(code matter.Code, surface string, seen int64) error {
+		_, _, err := s.Log(t.Context(), school.Teacher, now(work.Event{ID: school.NewID(), Piece: p.ID, Kind: work.Ruled, Code: code, Surface: surface, Text: "by the stove", Seen: seen}))
 		return err
 	}
-	require.ErrorContains(t, rule(0), "Look again before you overrule")
-	require.NoError(t, rule(after[0].State.Seq))
+	missing := func() bool {
+		return slices.ContainsFunc(s.Piece(p.ID).Blockers, func(b ready.Blocker) bool { return b.Code == matter.CoatsMissing })
+	}
+	require.ErrorContains(t, rule(matter.Drying, "", 0), "Look again before you overrule")
+	require.ErrorContains(t, rule(matter.Aside, "", after[0].State.Seq), "nothing of the kind keeps it out")
+	require.ErrorContains(t, rule(matter.CoatsMissing, "edge", after[0].State.Seq), "nothing of the kind keeps it out")
+	require.True(t, missing())
+	require.NoError(t, rule(matter.CoatsMissing, "face", after[0].State.Seq))
+	require.False(t, missing())
+	log(t, s, work.Event{ID: "2", Piece: p.ID, Kind: work.Undone, Undoes: "1"})
+	require.True(t, missing(), "what was overruled was one coat of two, not none")
 }
 
 // A nameless piece is found by what lies on it; one in the kiln is not meant.

@@ -65,7 +65,7 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 		Clay: a.Clay, Cone: string(a.Cone), Stage: at.Stage, Seq: s.Seq, Revision: p.Plan.Revision, BandMM: at.Band.HeightMM,
 		Fit: ready.MayBeLoaded(s, at.Blockers), Together: Some(ready.MayPassTogether(at.Blockers)), Approval: Approval(p),
 		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Blockers), Findings: []contract.Finding{}, Warnings: Some(warnings(at.Findings)),
-		Overruled: List(s.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
+		Overruled: List(at.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
 		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(s.Pictures), Notes: notes(s.Notes, false),
 		Missing: Some(s.Missing), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Absent: When(s.Absent),
 		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(s.Damage), Wish: wish(m, p)}

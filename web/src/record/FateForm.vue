@@ -14,6 +14,8 @@ interface Fate {
   needs?: boolean;
   shown?: boolean;
   parts?: boolean;
+  /** What is said without asking. */
+  says?: string;
   done: string;
   when: (p: Piece) => boolean;
 }
@@ -90,6 +92,13 @@ const fates: Fate[] = [
     done: "It is damaged, and stays out of the kiln.",
     when: (p) => !!p.away,
   },
+  {
+    kind: "dry",
+    name: "It feels cold: still damp",
+    says: "wet",
+    done: "It dries for another night.",
+    when: (p) => !p.fired,
+  },
   { kind: "absent", name: "Its maker was absent", done: "Absent.", when: () => true },
   { kind: "bone", name: "Greenware: it is bone dry", done: "Glaze may go on.", when: () => true },
 ];
@@ -113,6 +122,7 @@ function keep() {
     {
       kind: f.kind,
       ...(f.ask && form.text.trim() ? { text: form.text.trim() } : {}),
+      ...(f.says ? { text: f.says } : {}),
       ...(f.parts ? { parts: form.parts } : {}),
       ...(f.shown ? { shown: true } : {}),
     },
