@@ -153,6 +153,36 @@ func TestGateAndHandOver(t *testing.T) {
 	p.see(".empty", "on this shelf")
 }
 
+// What the teacher overruled is one fact: with a coat taken back it is another, and the piece
+// is held up again.
+func TestARulingFallsWithACoat(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.choose("Class", "8 Teal")
+	p.goTo("/kiln/ready")
+	p.click("summary", "lack coats")
+	row := `(//details[@open][contains(., "lack coats")]//button[contains(., "overrule") and contains(@aria-label, "1 coat missing")])[1]`
+	found, err := p.Timeout(patience).ElementX(row)
+	require.NoError(t, err)
+	label, err := found.CancelTimeout().Attribute("aria-label")
+	require.NoError(t, err)
+	who := strings.TrimPrefix(strings.SplitN(*label, ":", 2)[0], "Overrule for ")
+	p.clickX(row)
+	p.typeInto(".el-dialog input", "the third is for the look of it")
+	p.press(input.Enter)
+	p.see(".taken", "the third is for the look of it")
+
+	p.goTo("/bench")
+	p.clickX(`//button[@aria-label="Record of ` + who + `"]`)
+	p.see(".lines .what", "Overruled that it lacks coats")
+	p.clickX(`(//ol[contains(@class, "lines")]//button[starts-with(@aria-label, "Take back: Coat of")])[1]`)
+	p.see(".lines .undone", "Coat of")
+	p.press(input.Escape)
+	p.goTo("/kiln/ready")
+	p.see("summary", "lack coats")
+	p.gone(".taken", "the third is for the look of it")
+}
+
 // A piece without a name is found by what can be seen on it.
 func TestNamelessPieceIsFound(t *testing.T) {
 	p := open(t, startDemo(t), "/")

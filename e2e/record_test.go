@@ -48,6 +48,10 @@ func TestWhatElseHappensToAPiece(t *testing.T) {
 	p.click(".el-drawer button", "Write it down")
 	p.gone(".el-drawer p", "Damaged: corner off")
 
+	p.choose("What happened", "It feels cold: still damp")
+	p.click(".el-drawer button", "Write it down")
+	p.see(".lines .what", "Felt cold: still damp")
+
 	// A scrape takes the last coat of the face off, and the foot lapsed with it.
 	p.choose("Wiped surface", "Came off: Face")
 	p.typeInto(`.el-drawer input[aria-label="Coats that came off"]`, "1")
