@@ -2,6 +2,7 @@ package photo_test
 
 import (
 	"bytes"
+	"compress/zlib"
 	"context"
 	"errors"
 	"image"
@@ -196,6 +197,38 @@ func TestCancelled(t *testing.T) {
 	cancel()
 	_, err := photo.Keep(ctx, asJPEG(t, flags(1200, 800, plain)))
 	require.ErrorIs(t, err, context.Canceled)
+}
+
+// Whatever a colour profile is made of, in either kind of file: the picture is kept, or
+// refused in a sentence.
+func FuzzProfile(f *testing.F) {
+	for _, seed := range [][]byte{displayP3(), displayP3()[:200], []byte("nonsense"), nil, bytes.Repeat([]byte{0xff}, 500)} {
+		f.Add(seed)
+	}
+	jpeg, png := asJPEG(f, flags(16, 16, plain)), asPNG(f, flags(16, 16, plain))
+	f.Fuzz(func(t *testing.T, profile []byte) {
+		if len(profile) > 1<<14 {
+			t.Skip()
+		}
+		var small bytes.Buffer
+		zip := zlib.NewWriter(&small)
+		_, err := zip.Write(profile)
+		require.NoError(t, err)
+		require.NoError(t, zip.Close())
+		for _, file := range [][]byte{
+			withSegment(jpeg, 0xe2, "ICC_PROFILE\x00\x01\x01"+string(profile)),
+			withChunk(png, "iCCP", append([]byte("p\x00\x00"), small.Bytes()...)),
+		} {
+			kept, err := photo.Keep(t.Context(), file)
+			if err != nil {
+				require.True(t, photo.IsRefused(err), "%v", err)
+				continue
+			}
+			p, err := kept.Picture()
+			require.NoError(t, err)
+			require.Equal(t, 3*p.Width*p.Height, len(p.Pix))
+		}
+	})
 }
 
 // Whatever bytes come: a kept picture or a sentence, never a crash.
