@@ -44,7 +44,7 @@ func TestWhatElseHappensToAPiece(t *testing.T) {
 	p.typeInto(`.el-drawer input[aria-label^="What broke"]`, "corner off")
 	p.click(".el-drawer button", "Write it down")
 	p.see(".damage", "corner off")
-	p.choose("What happened", "It is repaired")
+	p.choose("What happened", "Repaired: corner off")
 	p.click(".el-drawer button", "Write it down")
 	p.gone(".el-drawer p", "Damaged: corner off")
 

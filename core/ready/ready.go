@@ -179,9 +179,9 @@ func whole(c Case) []Blocker {
 		is bool
 		Blocker
 	}{
-		{s.Damage != "", Blocker{Code: matter.Damaged, Text: "It is damaged: " + s.Damage + ".",
+		{len(s.Damages) > 0, Blocker{Code: matter.Damaged, Text: "It is damaged: " + work.Words(s.Damages) + ".",
 			Way: "Mend it and say so, log its parts as glazed apart, or set it aside."}},
-		{s.Missing != "", Blocker{Code: matter.PartMissing, Text: "Not all of it is here: " + s.Missing + " is missing.", Way: "Find it and say so."}},
+		{len(s.Lost) > 0, Blocker{Code: matter.PartMissing, Text: "Not all of it is here. Missing: " + work.Words(s.Lost) + ".", Way: "Find it and say so."}},
 		{s.Aside != "", Blocker{Code: matter.Aside, Text: "It is set aside: " + s.Aside + ".", Way: "Take it up again."}},
 		{s.Away != "", Blocker{Code: matter.Away, Text: "It is out of the room: " + s.Away + ".", Way: "Take it in, and look at its rim for chips."}},
 		{s.Unnamed, Blocker{Code: matter.NoName, Text: "No name or mark can be read on it.",
@@ -273,7 +273,7 @@ func doubts(c Case) []Blocker {
 func latex(c Case) []Blocker {
 	var all []Blocker
 	for _, s := range c.Body.Surfaces {
-		on := c.State.Resists[s.ID] == string(plan.Latex) || c.Plan[s.ID].Resist == plan.Latex
+		on := c.State.Latexed[s.ID] || c.Plan[s.ID].Resist == plan.Latex
 		if on && !c.State.Peeled[s.ID] {
 			all = append(all, Blocker{Code: matter.LatexOn, Surface: s.ID,
 				Text: fmt.Sprintf("%s: its latex was not peeled.", s.Name), Way: "Peel it, and log that."})

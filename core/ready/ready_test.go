@@ -164,7 +164,7 @@ func onlyFinishedIsReady(t require.TestingT, log story, now time.Time, rulings b
 	}
 	require.Empty(t, work.Compare(simple["face"].Stack, state.On("face")).Left)
 	require.True(t, state.Cover.Stands())
-	require.Empty(t, state.Damage+state.Missing+state.Aside+state.Away)
+	require.Empty(t, work.Words(state.Damages)+work.Words(state.Lost)+state.Aside+state.Away)
 	require.False(t, now.Before(state.LastWet.Add(12*time.Hour)))
 	return true
 }

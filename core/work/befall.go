@@ -13,26 +13,26 @@ import (
 var befalling = []Entry{
 	{Kind: Damaged, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Damaged}, Voids: "it was damaged",
 		check: func(e Event, _ Scene) *Refusal { return unless(e.Text != "", "say what is damaged.") },
-		apply: func(s *State, e Event) { s.Damage = e.Text },
+		apply: func(s *State, e Event) { s.Damages = harmed(s.Damages, e, "") },
 		says:  words("Damaged")},
-	{Kind: Repaired, Fields: []string{"text"}, By: Helper, Voids: "it was repaired",
-		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Damage != "", "nothing is damaged.") },
-		apply: func(s *State, _ Event) { s.Damage = "" },
+	{Kind: Repaired, Fields: []string{"text", "of"}, By: Helper, Voids: "it was repaired",
+		check: func(e Event, sc Scene) *Refusal { return mends(sc.State.Damages, e, "nothing is damaged.", "repaired") },
+		apply: func(s *State, e Event) { s.Damages = mended(s.Damages, e) },
 		says:  words("Repaired")},
 	{Kind: Parted, Fields: []string{"text", "parts"}, By: Helper, Voids: "it came apart",
 		check: func(e Event, _ Scene) *Refusal {
 			return unless(e.Parts >= 2, "it came apart into %d: expected two parts or more.", e.Parts)
 		},
-		apply: func(s *State, e Event) { s.Damage, s.Parts = "", e.Parts },
+		apply: func(s *State, e Event) { s.Damages, s.Parts = nil, e.Parts },
 		says: func(e Event, _ string) string {
 			return fmt.Sprintf("Came apart: glazed and fired in %d parts", e.Parts)
 		}},
 	{Kind: Missing, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.PartMissing},
-		apply: func(s *State, e Event) { s.Missing = cmp.Or(e.Text, "a part") },
+		apply: func(s *State, e Event) { s.Lost = harmed(s.Lost, e, "a part") },
 		says:  words("A part is missing")},
-	{Kind: Found, By: Helper, Voids: "a part came back",
-		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Missing != "", "nothing of it is missing.") },
-		apply: func(s *State, _ Event) { s.Missing = "" },
+	{Kind: Found, Fields: []string{"of"}, By: Helper, Voids: "a part came back",
+		check: func(e Event, sc Scene) *Refusal { return mends(sc.State.Lost, e, "nothing of it is missing.", "back") },
+		apply: func(s *State, e Event) { s.Lost = mended(s.Lost, e) },
 		says:  says("The part is back")},
 	{Kind: Nameless, By: Station, Begins: []matter.Code{matter.NoName},
 		apply: func(s *State, _ Event) { s.Unnamed = true },
@@ -79,11 +79,38 @@ var befalling = []Entry{
 		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Away != "", "it never left the room.") },
 		apply: func(s *State, e Event) {
 			s.Away = ""
-			if e.Text != "" {
-				s.Damage = e.Text // what was found chipped
+			if e.Text != "" { // what was found chipped
+				s.Damages = harmed(s.Damages, e, "")
 			}
 		},
 		says: words("Came back")},
+}
+
+// harmed is a list with what an event says is wrong.
+func harmed(all []Harm, e Event, otherwise string) []Harm {
+	return append(slices.Clip(all), Harm{e.ID, cmp.Or(e.Text, otherwise)})
+}
+
+// mended is a list without what an event mends: the one that it names, or the only one.
+func mended(all []Harm, e Event) []Harm {
+	left := slices.DeleteFunc(slices.Clone(all), func(h Harm) bool { return h.ID == e.Of || e.Of == "" && len(all) == 1 })
+	if len(left) == 0 {
+		return nil
+	}
+	return left
+}
+
+// mends refuses to mend what is not harmed, and asks which is meant where several are.
+func mends(all []Harm, e Event, nothing, mended string) *Refusal {
+	switch {
+	case len(all) == 0:
+		return senseless("%s", nothing)
+	case e.Of == "" && len(all) > 1:
+		return senseless("say which is %s: %s.", mended, Words(all))
+	case e.Of != "" && !slices.ContainsFunc(all, func(h Harm) bool { return h.ID == e.Of }):
+		return senseless("that is %s already.", mended)
+	}
+	return nil
 }
 
 // placed says where a piece was put.

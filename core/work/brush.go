@@ -104,12 +104,14 @@ var brushing = []Entry{
 			return nil
 		},
 		apply: func(s *State, e Event) {
-			s.Resists, s.Peeled = with(s.Resists, e.Surface, e.Text), with(s.Peeled, e.Surface, false)
+			if plan.Resist(e.Text) == plan.Latex { // wax burns off, and hides no latex
+				s.Latexed, s.Peeled = with(s.Latexed, e.Surface, true), with(s.Peeled, e.Surface, false)
+			}
 		},
 		says: func(e Event, on string) string { return fmt.Sprintf("Resisted the %s with %s", on, e.Text) }},
 	{Kind: Peeled, Fields: []string{"surface"}, By: Station,
 		check: func(e Event, sc Scene) *Refusal {
-			if sc.State.Resists[e.Surface] != string(plan.Latex) && sc.Plan[e.Surface].Resist != plan.Latex {
+			if !sc.State.Latexed[e.Surface] && sc.Plan[e.Surface].Resist != plan.Latex {
 				return senseless("no latex lies there to be peeled.")
 			}
 			return nil

@@ -106,7 +106,7 @@ type Event struct {
 	Surface string       `json:"surface,omitempty"`
 	Glaze   string       `json:"glaze,omitempty"`
 	Felt    Thickness    `json:"felt,omitempty"`
-	Of      string       `json:"of,omitempty"`     // ID of a coat
+	Of      string       `json:"of,omitempty"`     // ID of a coat, or of the event that said what is mended or found
 	Doubts  string       `json:"doubts,omitempty"` // ID of the coat that it may be once more; set by the server
 	Back    int          `json:"back,omitempty"`   // coats taken off Surface
 	Undoes  string       `json:"undoes,omitempty"` // ID of the event

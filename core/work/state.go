@@ -1,6 +1,7 @@
 package work
 
 import (
+	"strings"
 	"time"
 
 	"enkaustos/core/foot"
@@ -14,9 +15,9 @@ type State struct {
 	Coats    []Coat
 	Doubts   []Coat    // laid within moments of another hand's: nobody said yet whether the same or the next
 	LastWet  time.Time // last coat, patch or wet wipe, or when a finger last found it wet; zero if never
-	Damage   string    // what broke; "" while whole
+	Damages  []Harm    // what broke, each until it is repaired
 	Parts    int       // how many parts it is fired in after it broke; 0 for whole
-	Missing  string    // the part that is not there; "" while all are
+	Lost     []Harm    // the parts that are not there, each until it is found
 	Unnamed  bool      // no name or mark can be read on it
 	Aside    string    // why nobody goes on with it now; "" while somebody does
 	Away     string    // where it is worked on outside the room; "" while it is here
@@ -34,14 +35,29 @@ type State struct {
 	Firing   *Firing               // the firing it went through
 	Opinion  *Opinion
 	Quality  *Quality
-	Resists  map[string]string // by surface: what keeps it bare, "wax" or "latex"
-	Peeled   map[string]bool   // surfaces whose latex came off
-	Touches  []Touch           // fingers that felt whether a coat was dry
+	Latexed  map[string]bool // surfaces that latex was laid on, whatever was laid on it since
+	Peeled   map[string]bool // surfaces whose latex came off
+	Touches  []Touch         // fingers that felt whether a coat was dry
 
 	// Voided is the Seq of the last event that voided looks, and VoidedBy names it: a
 	// check or load that had not seen it does not count.
 	Voided   int64
 	VoidedBy string
+}
+
+// Harm is one thing that is wrong with the piece, until it is mended by itself.
+type Harm struct {
+	ID   string // of the event that said so
+	What string
+}
+
+// Words lists what is wrong: "chipped rim; handle off". "" for nothing.
+func Words(all []Harm) string {
+	what := make([]string, len(all))
+	for i, h := range all {
+		what[i] = h.What
+	}
+	return strings.Join(what, "; ")
 }
 
 // Coat is one coat that is on the piece.

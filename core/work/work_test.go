@@ -180,13 +180,13 @@ func TestRepair(t *testing.T) {
 		{Seq: 2, ID: "b", Kind: Damaged, Text: "chipped rim", At: start},
 		{Seq: 3, ID: "c", Kind: Repaired, Text: "sanded wet", At: start},
 	}
-	require.Equal(t, "chipped rim", Fold(log[:2]).Damage)
+	require.Equal(t, "chipped rim", Words(Fold(log[:2]).Damages))
 	s := Fold(log)
-	require.Empty(t, s.Damage)
+	require.Empty(t, s.Damages)
 	require.False(t, s.Check.Stands())
 	require.True(t, s.LastWet.IsZero(), "a repair wets nothing")
 	s = Step(s, Event{Seq: 4, ID: "d", Kind: Undone, Undoes: "c", At: start}, func() []Event { return log })
-	require.Equal(t, "chipped rim", s.Damage, "a repair that was none")
+	require.Equal(t, "chipped rim", Words(s.Damages), "a repair that was none")
 }
 
 func TestCompareWithThePlan(t *testing.T) {

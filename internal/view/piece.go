@@ -67,8 +67,8 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Blockers), Findings: []contract.Finding{}, Warnings: Some(warnings(at.Findings)),
 		Overruled: List(at.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
 		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(s.Pictures), Notes: notes(s.Notes, false),
-		Missing: Some(s.Missing), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Absent: When(s.Absent),
-		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(s.Damage), Wish: wish(m, p)}
+		Missing: Some(work.Words(s.Lost)), Harms: harms(s), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Absent: When(s.Absent),
+		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(work.Words(s.Damages)), Wish: wish(m, p)}
 	if len(at.Findings) > 0 {
 		v.Findings = append(v.Findings, Finding(at.Findings[0]))
 	}
@@ -113,6 +113,21 @@ func Approval(p *school.Piece) contract.Approval {
 		v.At, v.Note = When(p.Word.At), p.Word.Note
 	}
 	return v
+}
+
+// harms are what is wrong with a piece, each with how it is mended.
+func harms(s work.State) *[]contract.Harm {
+	var all []contract.Harm
+	for _, h := range s.Damages {
+		all = append(all, contract.Harm{Id: h.ID, Text: h.What, Mend: contract.Repair})
+	}
+	for _, h := range s.Lost {
+		all = append(all, contract.Harm{Id: h.ID, Text: h.What, Mend: contract.Found})
+	}
+	if all == nil {
+		return nil
+	}
+	return &all
 }
 
 // Ruling is a blocker that the teacher overruled.

@@ -1995,6 +1995,16 @@ export interface components {
             stations: components["schemas"]["PairedStation"][];
             bells: components["schemas"]["Bell"][];
         };
+        Harm: {
+            /** @description Of the event that said so */
+            id: string;
+            text: string;
+            /**
+             * @description The kind of event that mends it
+             * @enum {string}
+             */
+            mend: "repair" | "found";
+        };
         PairedStation: {
             id: string;
             name: string;
@@ -2124,8 +2134,10 @@ export interface components {
             helps: string[];
             pictures: string[];
             notes: string[];
-            /** @description The part that is not here */
+            /** @description The parts that are not here */
             missing?: string;
+            /** @description What is wrong with it, each to be mended by itself; nothing where nothing is */
+            harms?: components["schemas"]["Harm"][];
             unnamed?: boolean;
             /** @description Why nobody goes on with it */
             aside?: string;

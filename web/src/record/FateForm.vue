@@ -16,6 +16,8 @@ interface Fate {
   parts?: boolean;
   /** What is said without asking. */
   says?: string;
+  /** Which of the things that are wrong it mends. */
+  of?: string;
   done: string;
   when: (p: Piece) => boolean;
 }
@@ -26,14 +28,7 @@ const fates: Fate[] = [
     ask: "What broke: chipped rim, handle off…",
     needs: true,
     done: "It stays out of the kiln.",
-    when: (p) => !p.damage,
-  },
-  {
-    kind: "repair",
-    name: "It is repaired",
-    ask: "How it was repaired",
-    done: "Repaired: it is looked at again.",
-    when: (p) => !!p.damage,
+    when: () => true,
   },
   {
     kind: "apart",
@@ -49,13 +44,7 @@ const fates: Fate[] = [
     ask: "Which: the lid, the saucer…",
     needs: true,
     done: "It waits for its part.",
-    when: (p) => !p.missing,
-  },
-  {
-    kind: "found",
-    name: "The part is back",
-    done: "All of it is here: it is looked at again.",
-    when: (p) => !!p.missing,
+    when: () => true,
   },
   { kind: "note", name: "A note", ask: "What to remember", needs: true, done: "Noted.", when: () => true },
   {
@@ -102,7 +91,28 @@ const fates: Fate[] = [
   { kind: "absent", name: "Its maker was absent", done: "Absent.", when: () => true },
   { kind: "bone", name: "Greenware: it is bone dry", done: "Glaze may go on.", when: () => true },
 ];
-const offered = computed(() => fates.filter((f) => f.when(props.piece)));
+/** What is wrong with it is mended one by one: a handle that is glued back mends no rim. */
+const mending = computed(() =>
+  (props.piece.harms ?? []).map((h): Fate =>
+    h.mend === "repair"
+      ? {
+          kind: "repair",
+          name: `Repaired: ${h.text}`,
+          ask: "How it was repaired",
+          of: h.id,
+          done: "Repaired: it is looked at again.",
+          when: () => true,
+        }
+      : {
+          kind: "found",
+          name: `Back again: ${h.text}`,
+          of: h.id,
+          done: "It is back: the piece is looked at again.",
+          when: () => true,
+        },
+  ),
+);
+const offered = computed(() => [...mending.value, ...fates.filter((f) => f.when(props.piece))]);
 const form = reactive({
   index: Math.max(
     0,
@@ -122,6 +132,7 @@ function keep() {
     {
       kind: f.kind,
       ...(f.ask && form.text.trim() ? { text: form.text.trim() } : {}),
+      ...(f.of ? { of: f.of } : {}),
       ...(f.says ? { text: f.says } : {}),
       ...(f.parts ? { parts: form.parts } : {}),
       ...(f.shown ? { shown: true } : {}),
