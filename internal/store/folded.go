@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"database/sql"
+	"errors"
 	"fmt"
 	"os"
 	"time"
@@ -56,8 +57,31 @@ func (s *Store) checked() error {
 	return err
 }
 
+// besideReading checks the file while all of it is read. Where nothing was folded before,
+// every text in it is parsed by the reading: SQLite need not parse it as well.
+func (s *Store) besideReading(ctx context.Context, folded bool) error {
+	if folded {
+		return quickCheck(ctx, s.reader, s.path())
+	}
+	conn, err := s.reader.Conn(ctx)
+	if err != nil {
+		return about(s.path(), err)
+	}
+	_, err = conn.ExecContext(ctx, "PRAGMA ignore_check_constraints = ON")
+	if err == nil {
+		err = quickCheck(ctx, conn, s.path())
+	}
+	_, again := conn.ExecContext(ctx, "PRAGMA ignore_check_constraints = OFF") // it goes back among the others
+	return errors.Join(err, again, conn.Close())
+}
+
+// asked is what a question is put to: one connection, or whichever is free.
+type asked interface {
+	QueryRowContext(ctx context.Context, query string, args ...any) *sql.Row
+}
+
 // quickCheck reads every page of a database file and refuses a damaged one.
-func quickCheck(ctx context.Context, conn *sql.DB, path string) error {
+func quickCheck(ctx context.Context, conn asked, path string) error {
 	var verdict string
 	if err := conn.QueryRowContext(ctx, "PRAGMA quick_check(1)").Scan(&verdict); err != nil || verdict != "ok" {
 		return about(path, err)

@@ -123,7 +123,8 @@ func (s *Store) open(ctx context.Context, now time.Time, beside bool) (err error
 	}
 	if beside && !fresh { // now, for nobody may read while a copy's journal is made the server's
 		s.check = make(chan error, 1)
-		go func() { s.check <- quickCheck(context.WithoutCancel(ctx), s.reader, path) }()
+		_, _, folded := s.Folded(ctx)
+		go func() { s.check <- s.besideReading(context.WithoutCancel(ctx), folded) }()
 	}
 	return nil
 }
