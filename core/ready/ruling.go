@@ -22,14 +22,15 @@ func FactsOf(c Case, code matter.Code, surface string) string {
 }
 
 // facts are what a blocker says, what is planned and laid on its surface, and, where it
-// speaks of the whole piece, the moment that it goes by.
+// speaks of the whole piece, the moment that it goes by. What an event began is that event:
+// the words in which somebody said so are theirs, and are not written down once more.
 func (c Case) facts(b Blocker) string {
+	if at, known := c.State.Since[b.Code]; known {
+		return fmt.Sprintf("since %d", at)
+	}
 	facts := []string{b.Text}
 	if b.Surface != "" {
 		facts = append(facts, "planned "+c.Plan[b.Surface].Stack.String(), "laid "+c.State.Stack(b.Surface).String())
-	}
-	if at, known := c.State.Since[b.Code]; known {
-		facts = append(facts, fmt.Sprintf("since %d", at))
 	}
 	switch b.Code {
 	case matter.CoverRefused, matter.CoverLapsed:
@@ -45,9 +46,12 @@ func (c Case) facts(b Blocker) string {
 
 // ruled says whether the teacher overruled a blocker as it is.
 func (c Case) ruled(b Blocker) bool {
-	return slices.ContainsFunc(c.State.Rulings, func(r work.Ruling) bool {
-		return r.Code == b.Code && r.Surface == b.Surface && r.Facts == c.facts(b)
-	})
+	return slices.ContainsFunc(c.State.Rulings, func(r work.Ruling) bool { return c.covers(r, b) })
+}
+
+// covers says whether a ruling is of a blocker as it is.
+func (c Case) covers(r work.Ruling, b Blocker) bool {
+	return r.Code == b.Code && r.Surface == b.Surface && r.Facts == c.facts(b)
 }
 
 // Standing are the rulings that count: each is of something that would keep the piece out of
@@ -58,8 +62,6 @@ func Standing(c Case) []work.Ruling {
 	}
 	all := everything(c)
 	return slices.DeleteFunc(slices.Clone(c.State.Rulings), func(r work.Ruling) bool {
-		return !slices.ContainsFunc(all, func(b Blocker) bool {
-			return !b.Firm && b.Code == r.Code && b.Surface == r.Surface && c.facts(b) == r.Facts
-		})
+		return !slices.ContainsFunc(all, func(b Blocker) bool { return !b.Firm && c.covers(r, b) })
 	})
 }

@@ -11,15 +11,15 @@ import (
 
 // befalling is what happens to the piece as a whole.
 var befalling = []Entry{
-	{Kind: Damaged, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Damaged}, Voids: "it was damaged",
+	{Kind: Damaged, Words: true, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Damaged}, Voids: "it was damaged",
 		check: func(e Event, _ Scene) *Refusal { return unless(e.Text != "", "say what is damaged.") },
 		apply: func(s *State, e Event) { s.Damages = harmed(s.Damages, e, "") },
 		says:  words("Damaged")},
-	{Kind: Repaired, Fields: []string{"text", "of"}, By: Helper, Voids: "it was repaired",
+	{Kind: Repaired, Words: true, Fields: []string{"text", "of"}, By: Helper, Voids: "it was repaired",
 		check: func(e Event, sc Scene) *Refusal { return mends(sc.State.Damages, e, "nothing is damaged.", "repaired") },
 		apply: func(s *State, e Event) { s.Damages = mended(s.Damages, e) },
 		says:  words("Repaired")},
-	{Kind: Parted, Fields: []string{"text", "parts"}, By: Helper, Voids: "it came apart",
+	{Kind: Parted, Words: true, Fields: []string{"text", "parts"}, By: Helper, Voids: "it came apart",
 		check: func(e Event, _ Scene) *Refusal {
 			return unless(e.Parts >= 2, "it came apart into %d: expected two parts or more.", e.Parts)
 		},
@@ -27,7 +27,7 @@ var befalling = []Entry{
 		says: func(e Event, _ string) string {
 			return fmt.Sprintf("Came apart: glazed and fired in %d parts", e.Parts)
 		}},
-	{Kind: Missing, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.PartMissing},
+	{Kind: Missing, Words: true, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.PartMissing},
 		apply: func(s *State, e Event) { s.Lost = harmed(s.Lost, e, "a part") },
 		says:  words("A part is missing")},
 	{Kind: Found, Fields: []string{"of"}, By: Helper, Voids: "a part came back",
@@ -41,7 +41,7 @@ var befalling = []Entry{
 		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Unnamed, "its name was never missed.") },
 		apply: func(s *State, _ Event) { s.Unnamed = false },
 		says:  says("Its name is on it again")},
-	{Kind: SetAside, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Aside},
+	{Kind: SetAside, Words: true, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Aside},
 		apply: func(s *State, e Event) { s.Aside = cmp.Or(e.Text, "set aside") },
 		says:  words("Set aside")},
 	{Kind: TakenUp, By: Helper,
@@ -51,7 +51,7 @@ var befalling = []Entry{
 	{Kind: Absent, By: Helper,
 		apply: func(s *State, e Event) { s.Absent = e.Happened() },
 		says:  says("Its maker was absent")},
-	{Kind: Noted, Fields: []string{"text", "shown"}, By: Station,
+	{Kind: Noted, Words: true, Fields: []string{"text", "shown"}, By: Station,
 		check: func(e Event, _ Scene) *Refusal { return unless(e.Text != "", "an empty note says nothing.") },
 		apply: func(s *State, e Event) { s.Notes = append(slices.Clip(s.Notes), Note{e.Text, e.Shown}) },
 		says: func(e Event, on string) string {
@@ -69,13 +69,13 @@ var befalling = []Entry{
 		},
 		apply: func(s *State, e Event) { s.Place = e.Place },
 		says:  func(e Event, _ string) string { return placed[e.Place] }},
-	{Kind: LeftRoom, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Away},
+	{Kind: LeftRoom, Words: true, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Away},
 		check: func(_ Event, sc Scene) *Refusal {
 			return unless(sc.State.Firing == nil && sc.State.Load == nil, "it stands in a kiln load.")
 		},
 		apply: func(s *State, e Event) { s.Away = cmp.Or(e.Text, "elsewhere") },
 		says:  words("Left the room")},
-	{Kind: CameBack, Fields: []string{"text"}, By: Helper, Voids: "it came back from outside the room",
+	{Kind: CameBack, Words: true, Fields: []string{"text"}, By: Helper, Voids: "it came back from outside the room",
 		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Away != "", "it never left the room.") },
 		apply: func(s *State, e Event) {
 			s.Away = ""

@@ -35,11 +35,11 @@ var firing = []Entry{
 			}
 		},
 		says: says("Out of the kiln")},
-	{Kind: Opined, Fields: []string{"text", "again"}, By: Station,
+	{Kind: Opined, Words: true, Fields: []string{"text", "again"}, By: Station,
 		check: outOfTheKiln,
 		apply: func(s *State, e Event) { s.Opinion = &Opinion{e.Text, e.Again} },
 		says:  words("Opinion")},
-	{Kind: Graded, Fields: []string{"mark", "text"}, By: Teacher,
+	{Kind: Graded, Words: true, Fields: []string{"mark", "text"}, By: Teacher,
 		check: func(e Event, sc Scene) *Refusal {
 			if r := outOfTheKiln(e, sc); r != nil {
 				return r

@@ -43,7 +43,7 @@ var judging = []Entry{
 		},
 		apply: func(s *State, e Event) { s.Helps = with(s.Helps, e.Text, true) },
 		says:  func(e Event, _ string) string { return helped[e.Text] }},
-	{Kind: Ruled, Fields: []string{"code", "surface", "text", "seen"}, By: Teacher,
+	{Kind: Ruled, Words: true, Fields: []string{"code", "surface", "text", "seen"}, By: Teacher,
 		check: func(e Event, sc Scene) *Refusal {
 			m, known := matter.Of(e.Code)
 			switch {

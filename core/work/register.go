@@ -13,6 +13,7 @@ type Entry struct {
 	Fields []string      // the fields of Event, by their JSON names, that the kind takes beside id, piece and kind
 	By     Role          // the least that somebody has to be who logs it; "" where only the server does
 	Keeps  bool          // it cannot be taken back by an undo
+	Words  bool          // its text is somebody's own words, and not one of a few
 	Wets   bool          // it puts water or glaze on the piece: drying starts again
 	Begins []matter.Code // what keeps the piece out of the kiln from this event on, until something ends it
 	Voids  string        // what looks, rulings and loads say that fall by it: "a coat was logged"; "" where none does
@@ -43,6 +44,11 @@ func Of(k Kind) (e Entry, ok bool) {
 
 // Kinds lists every kind.
 func Kinds() []Kind { return slices.Clone(kinds) }
+
+// Worded lists the kinds whose text is somebody's own words.
+func Worded() []Kind {
+	return slices.DeleteFunc(Kinds(), func(k Kind) bool { return !register[k].Words })
+}
 
 // Wets says whether the event puts water or glaze on the piece, so that drying
 // starts again.

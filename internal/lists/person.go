@@ -81,9 +81,6 @@ func About(ctx context.Context, s *school.School, student school.Student) (p Per
 // erased stands where a name or somebody's words stood.
 const erased = "(erased)"
 
-// said are the kinds of events that carry words of or about a student.
-var said = []work.Kind{work.Noted, work.Opined, work.Graded, work.SetAside, work.LeftRoom, work.Ruled}
-
 // Erase takes a student's name, mark and words out of the school, and what was said about
 // them; what their pieces teach, the coats, looks and firings, stays. Backups keep what they
 // hold.
@@ -108,5 +105,5 @@ func Erase(ctx context.Context, s *school.School, student school.Student) error 
 	if err != nil {
 		return err
 	}
-	return s.Reword(ctx, pieces, said, erased)
+	return s.Reword(ctx, pieces, work.Worded(), erased)
 }

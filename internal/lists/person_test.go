@@ -40,7 +40,7 @@ func TestAStudentIsShownAndErased(t *testing.T) {
 		school.Wishes.Put(c, school.Wish{Piece: piece.ID, Text: words})
 		return nil
 	}))
-	_, err = bench.New(s).Log(t.Context(), school.Teacher, []work.Sent{{Event: work.Event{ID: "a-note-of-the-teacher", Piece: piece.ID, Kind: work.Noted, Text: words}}})
+	_, err = bench.New(s).Log(t.Context(), school.Teacher, []work.Sent{{Event: work.Event{ID: "a-note-of-the-teacher", Piece: piece.ID, Kind: work.Noted, Text: words}}, {Event: work.Event{ID: "set-aside-for-a-reason", Piece: piece.ID, Kind: work.SetAside, Text: words}}})
 	require.NoError(t, err)
 
 	found, err := lists.PersonOf(s.Now(), "quillon x.", "")

@@ -65,6 +65,9 @@ func (s *School) Ahead(ctx context.Context) (a Ahead, err error) {
 // count from now on. A coat then dries from now, whatever it had dried before: nothing is
 // called dry too early, provided that the clock is right now.
 func (s *School) ClockWasWrong(ctx context.Context) error {
+	if ahead, err := s.Ahead(ctx); err != nil || ahead.Many == 0 {
+		return err
+	}
 	err := s.Change(ctx, func(m Moment, c *Change) error {
 		known := append(slices.Clone(clocks.The(m.Snapshot).Known), store.Correction{Seq: m.Seq, At: m.At})
 		clocks.Put(c, clockFaults{known})

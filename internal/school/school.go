@@ -223,11 +223,7 @@ func (s *School) Reword(ctx context.Context, pieces []string, kinds []work.Kind,
 	if err != nil {
 		return toldByDisk(err)
 	}
-	snap, _, err := read(ctx, s.store, false)
-	if err == nil {
-		s.now.Store(snap)
-	}
-	return unreadable(err)
+	return unreadable(s.Reload(ctx))
 }
 
 // Picture is a picture as JPEG; nil where there is none.

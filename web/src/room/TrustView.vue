@@ -27,7 +27,7 @@ const off = computed(() => trust.value && clockOff(new Date(trust.value.now), ne
         <p v-if="trust.fault" role="alert" class="state">{{ trust.fault }}</p>
         <p v-if="off" role="alert" class="state">{{ off }}</p>
         <div v-if="here" class="state">
-          <p>This device trusts the school.</p>
+          <p>This page is secured: the device trusts the school, unless a warning was clicked away.</p>
           <a class="go" href="/">Go to the teacher’s side</a>
         </div>
         <div v-else-if="trusted" class="state" aria-live="polite">
