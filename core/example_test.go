@@ -27,11 +27,11 @@ func Example_colours() {
 // A stack is written layer by layer, the one nearest the clay first.
 func Example_stack() {
 	stack, _ := glaze.ParseStack("K07x2 + T31")
-	fmt.Println(stack, stack.Total(), stack.Strokes())
+	fmt.Println(stack, stack.Total(), len(stack.Strokes()))
 	_, err := glaze.ParseStack("K07x0")
 	fmt.Println(err)
 	// Output:
-	// 2 × K07, 1 × T31 over 3 [K07 K07 T31]
+	// 2 × K07, 1 × T31 over 3 3
 	// "K07x0" is not a stack: expected glaze codes with 1 to 12 coats each, such as K07x2 + T31x1
 }
 
@@ -85,8 +85,9 @@ func Example_verdict() {
 	}
 	log := []work.Event{{Seq: 1, ID: "a", Kind: work.Coated, Surface: "face", Glaze: "C", At: nine}}
 	ask(log, nine)
-	log = append(log, work.Event{Seq: 2, ID: "b", Kind: work.Covered, Cover: foot.Even, Seen: 1, At: nine},
-		work.Event{Seq: 3, ID: "c", Kind: work.Checked, Verdict: foot.Clean, Seen: 1, At: nine})
+	saw := ready.Sight(ready.Case{Body: slab})
+	log = append(log, work.Event{Seq: 2, ID: "b", Kind: work.Covered, Cover: foot.Even, Seen: 1, Saw: &saw, At: nine},
+		work.Event{Seq: 3, ID: "c", Kind: work.Checked, Verdict: foot.Clean, Seen: 1, Saw: &saw, At: nine})
 	ask(log, nine)
 	ask(log, nine.Add(12*time.Hour))
 	// Output:

@@ -35,15 +35,17 @@ type Warning struct {
 
 // Warnings are what is to be said of a coat. It is kept as what happened.
 func Warnings(l Lay) (all []Warning) {
-	surface, _ := l.Body.Surface(l.Event.Surface)
 	add := func(is bool, code matter.Code, format string, args ...any) {
 		if is {
 			all = append(all, Warning{code, fmt.Sprintf(format, args...)})
 		}
 	}
-	add(l.Event.Doubts != "", matter.SameOrNext, "somebody else logged a coat on the %s moments ago. Same coat or the next?", surface.Name)
-	all = append(all, l.below(surface)...)
-	all = append(all, l.planned(surface)...)
+	for i, id := range l.Event.On() {
+		surface, _ := l.Body.Surface(id)
+		add(i == 0 && l.Event.Doubts != "", matter.SameOrNext, "somebody else logged a coat on the %s moments ago. Same coat or the next?", surface.Name)
+		all = append(all, l.below(surface)...)
+		all = append(all, l.planned(surface)...)
+	}
 	add(l.Jars != nil && !l.Jars[l.Event.Glaze], matter.NotAllowed, "%s is not among the jars of this lesson; finish the coat, then ask.", l.Event.Glaze)
 	add(l.Jar.Jar.State == glaze.Dried, matter.Dried, "the jar of %s was said to be dried out; say so if it was revived.", l.Event.Glaze)
 	add(l.House.Path == rules.OnceFired && !l.State.BoneDry, matter.NotBoneDry, "nobody felt whether the clay was bone dry. Feel it now: pale all over, not clammy.")
@@ -75,7 +77,8 @@ func (l Lay) below(surface piece.Surface) (all []Warning) {
 // planned holds a coat against the plan.
 func (l Lay) planned(surface piece.Surface) (all []Warning) {
 	choice := l.Plan[surface.ID]
-	left := work.Compare(choice.Stack, l.State.On(surface.ID)).Left
+	progress := work.Compare(choice.Stack, l.State.On(surface.ID))
+	left := progress.Left
 	say := func(code matter.Code, format string, args ...any) {
 		all = append(all, Warning{code, fmt.Sprintf(format, args...)})
 	}
@@ -87,15 +90,26 @@ func (l Lay) planned(surface piece.Surface) (all []Warning) {
 	case !choice.Planned():
 	case len(left) == 0:
 		say(matter.Beyond, "the %s had all its %d coats.", surface.Name, choice.Stack.Total())
-	case left[0] != l.Event.Glaze:
-		say(matter.OtherGlaze, "%s is planned next on the %s, not %s. Wipe it off and log that, or change the plan.", left[0], surface.Name, l.Event.Glaze)
+	case left[0].Glaze != l.Event.Glaze:
+		say(matter.OtherGlaze, "%s is planned next on the %s, not %s. Wipe it off and log that, or change the plan.", left[0].Glaze, surface.Name, l.Event.Glaze)
+	case left[0].Dip != (l.Event.How == work.Dipped):
+		say(matter.OtherGlaze, "a %s is planned next on the %s, and this was a %s. Change the plan, or wipe it off and log that.", laidAs(left[0].Dip), surface.Name, laidAs(!left[0].Dip))
+	case progress.Begun != nil && l.Event.Of == "":
+		say(matter.OtherGlaze, "the coat on the %s was begun: its %s is still to lay. Go on with that one.", surface.Name, progress.Begun.Rest())
 	}
-	if ground, ok := l.Body.Surface(surface.On); ok && surface.Detail.Over() {
+	if ground, ok := l.Body.Surface(surface.On); ok && surface.Over {
 		if under := work.Compare(l.Plan[ground.ID].Stack, l.State.On(ground.ID)).Left; len(under) > 0 {
 			say(matter.BaseFirst, "it lies over the %s, which lacks %d of its coats; they will not go under it any more.", ground.Name, len(under))
 		}
 	}
 	return all
+}
+
+func laidAs(dip bool) string {
+	if dip {
+		return "dip"
+	}
+	return "brushed coat"
 }
 
 // span says how long in minutes, below one in seconds.
@@ -116,13 +130,13 @@ const TwiceWithin = 2 * time.Minute
 // after it was seen is held against everything since; what is entered afterwards
 // is never asked, for its hand knew the record.
 func Twin(s work.State, e work.Event, age time.Duration) *work.Coat {
-	if e.Kind != work.Coated || !e.Done.IsZero() {
+	if e.Kind != work.Coated || !e.Done.IsZero() || e.Of != "" {
 		return nil
 	}
 	since := e.At.Add(-max(age, 0) - TwiceWithin)
 	var last *work.Coat
 	for _, c := range slices.Concat(s.Coats, s.Doubts) {
-		if c.Surface == e.Surface && c.Hand != e.Whose() && !c.At.Before(since) && (last == nil || c.Seq > last.Seq) {
+		if slices.Contains(e.On(), c.Surface) && c.Hand != e.Whose() && !c.At.Before(since) && (last == nil || c.Seq > last.Seq) {
 			last = &c
 		}
 	}
@@ -138,6 +152,74 @@ const (
 	Across Way = "across" // the coat below
 	Laid   Way = "laid"   // on softly, without brushing out: rubbing lifts the coat below
 )
+
+// Stroke is a coat that comes next on a surface, as it is logged.
+type Stroke struct {
+	glaze.Layer            // of one coat
+	Way         Way        // which way it is laid
+	Dips        []string   // of a dip: all surfaces that it goes over, by piece.Surface.ID
+	Rest        *work.Coat // that was begun, where this goes on with it
+}
+
+// Strokes are the coats that are still to lay on a surface, in order. A dip goes over all
+// surfaces on which the same dip is planned.
+func Strokes(h rules.House, b piece.Body, p plan.Plan, s work.State, surface string, kind func(code string) glaze.Kind) []Stroke {
+	on := s.On(surface)
+	progress := work.Compare(p[surface].Stack, on)
+	strokes := make([]Stroke, len(progress.Left))
+	for i, layer := range progress.Left {
+		strokes[i] = Stroke{Layer: layer, Way: WayOf(h, kind(layer.Glaze), len(on)+1+i)}
+		if layer.Dip {
+			strokes[i].Dips = dippedWith(b, p, layer)
+		}
+	}
+	if progress.Begun != nil {
+		strokes[0].Rest = progress.Begun
+	}
+	return strokes
+}
+
+// Event is the stroke as it is logged on a surface; a dip over all of its surfaces.
+func (s Stroke) Event(surface string) work.Event {
+	e := work.Event{Kind: work.Coated, Surface: surface, Glaze: s.Glaze, Felt: s.Thick}
+	if s.Dip {
+		e.Surface, e.How, e.Over, e.DownTo, e.Seconds = "", work.Dipped, s.Dips, s.DownToMM, s.Seconds
+	}
+	if s.Rest != nil {
+		e.Of = s.Rest.ID
+	}
+	return e
+}
+
+// dippedWith lists the surfaces on which one dip is planned.
+func dippedWith(b piece.Body, p plan.Plan, dip glaze.Layer) (ids []string) {
+	for _, s := range b.Surfaces {
+		same := func(l glaze.Layer) bool { l.Coats = 1; return l == dip }
+		if choice := p[s.ID]; choice.Planned() && slices.ContainsFunc(choice.Stack, same) {
+			ids = append(ids, s.ID)
+		}
+	}
+	return ids
+}
+
+// ShareOf is how much of its surface a coat covers that was begun, 0 for a whole one: half
+// of it, what lies above or below a line, or as much as was said.
+func ShareOf(b piece.Body, e work.Event) float64 {
+	s, _ := b.Surface(e.Surface)
+	switch e.Part {
+	case "":
+		return 0
+	case work.SomeOfIt:
+		return e.Share
+	case work.Above, work.Below:
+		above := b.AreaAboveCM2(s.ID, e.Line) / max(s.AreaCM2, 1e-9)
+		if e.Part == work.Below {
+			return 1 - above
+		}
+		return above
+	}
+	return 0.5
+}
 
 // WayOf is which way the nth coat on a surface is laid, the first being n = 1, by
 // the house's school; chips are never brushed out after the first.

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
 )
@@ -74,11 +75,16 @@ type Lying struct {
 	Heavy    bool    // thicker than usual on purpose
 }
 
+// ClearOfBandMM is how far above the house's band a dip has to end for what overlaps there
+// not to reach the foot (from memory).
+const ClearOfBandMM = 25
+
 // BandFor is the height of the bare band for what lies on a piece: the house's
 // figure; more where a runner or a layered stack is used, half of that where
 // one glaze only carries more than the usual coats, on purpose or not; more
-// again where a steep wall carries them. Every part has its reason.
-func BandFor(h *rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band {
+// again where a steep wall carries them. A dip that ends well above the band does not
+// count there. Every part has its reason.
+func BandFor(h *rules.House, lying []Lying, glazes map[string]*glaze.Glaze, cone kiln.Cone) Band {
 	b := Band{HeightMM: h.BandMM, Parts: []Part{{"the house's band", h.BandMM}}}
 	runner, layered, heavy, steep := "", false, false, false
 	var room [4]*glaze.Glaze // most stacks need no more
@@ -89,7 +95,7 @@ func BandFor(h *rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band
 		if i > 0 && !lying[i-1].Level && l.Heavy == lying[i-1].Heavy && l.SlopeDeg == lying[i-1].SlopeDeg && slices.Equal(l.Stack, lying[i-1].Stack) {
 			continue // the same once more
 		}
-		melting, coats := room[:0], 0
+		melt := rules.Melt{Glazes: room[:0]}
 		for _, layer := range l.Stack {
 			g := glazes[layer.Glaze]
 			if g == nil {
@@ -98,13 +104,12 @@ func BandFor(h *rules.House, lying []Lying, glazes map[string]*glaze.Glaze) Band
 			if g.Runner {
 				runner = g.Code + " " + g.Name
 			}
-			if g.Kind.Melts() {
-				melting = append(melting, g)
-				coats += h.Thickness(g, layer)
+			if g.MeltsAt(cone) && layer.DownToMM < h.BandMM+ClearOfBandMM {
+				melt.Add(g, layer)
 			}
 		}
-		layered = layered || len(melting) > 1
-		if len(melting) > 0 && (l.Heavy || coats > 1 && coats > h.OfMelting(melting, false, false).Coats) {
+		layered = layered || len(melt.Glazes) > 1
+		if len(melt.Glazes) > 0 && (l.Heavy || melt.Coats > 1 && melt.Coats > h.OfMelting(rules.Melt{Glazes: melt.Glazes}, false, false).Coats) {
 			heavy, steep = true, steep || l.SlopeDeg >= piece.Steep
 		}
 	}

@@ -37,7 +37,7 @@ func TestBandGrowsWithRisk(t *testing.T) {
 		for _, s := range stacks {
 			lying = append(lying, foot.Lying{Stack: s, SlopeDeg: 45})
 		}
-		return foot.BandFor(&usual, lying, glazes)
+		return foot.BandFor(&usual, lying, glazes, "6")
 	}
 	require.Equal(t, 6.0, band().HeightMM)
 	require.Equal(t, 6.0, band(glaze.Stack{{Glaze: "S", Coats: 3}}, glaze.Stack{{Glaze: "T", Coats: 3}}).HeightMM, "apart is not layered")
@@ -54,16 +54,18 @@ func TestBandGrowsWithRisk(t *testing.T) {
 
 	heavy := glaze.Stack{{Glaze: "S", Coats: 4}}
 	require.Equal(t, 8.0, band(heavy).HeightMM, "more than usual moves further, on any slope")
-	steep := foot.BandFor(&usual, []foot.Lying{{Stack: heavy, SlopeDeg: 88}}, glazes)
+	steep := foot.BandFor(&usual, []foot.Lying{{Stack: heavy, SlopeDeg: 88}}, glazes, "6")
 	require.Equal(t, 10.0, steep.HeightMM)
 	little := usual
 	little.SteepMM = 1
-	require.Equal(t, 9.0, foot.BandFor(&little, []foot.Lying{{Stack: heavy, SlopeDeg: 88}}, glazes).HeightMM)
-	purpose := foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "S", Coats: 3}}, SlopeDeg: 45, Heavy: true}}, glazes)
+	require.Equal(t, 9.0, foot.BandFor(&little, []foot.Lying{{Stack: heavy, SlopeDeg: 88}}, glazes, "6").HeightMM)
+	purpose := foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "S", Coats: 3}}, SlopeDeg: 45, Heavy: true}}, glazes, "6")
 	require.Equal(t, 8.0, purpose.HeightMM, "what is thick on purpose too")
-	dips := foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "S", Coats: 2, Dip: true}}, SlopeDeg: 45}}, glazes)
-	require.Equal(t, 8.0, dips.HeightMM, "two dips are as thick as six coats")
-	require.Equal(t, 6.0, foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "R", Coats: 5}}, SlopeDeg: 88, Level: true}}, glazes).HeightMM,
+	dips := foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "S", Coats: 2, Dip: true}}, SlopeDeg: 45}}, glazes, "6")
+	require.Equal(t, 8.0, dips.HeightMM, "two dips are thicker than a full cover")
+	overlap := foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "S", Coats: 1, Dip: true}, {Glaze: "T", Coats: 1, Dip: true, DownToMM: 40}}, SlopeDeg: 88}}, glazes, "6")
+	require.Equal(t, 6.0, overlap.HeightMM, "what overlaps well above the foot does not reach it")
+	require.Equal(t, 6.0, foot.BandFor(&usual, []foot.Lying{{Stack: glaze.Stack{{Glaze: "R", Coats: 5}}, SlopeDeg: 88, Level: true}}, glazes, "6").HeightMM,
 		"what runs inside a bowl stays there")
 }
 
@@ -76,7 +78,7 @@ func TestBandIsMonotoneInRisk(t *testing.T) {
 			return glaze.Layer{Glaze: rapid.SampledFrom([]string{"S", "T"}).Draw(t, "glaze"), Coats: rapid.IntRange(1, 4).Draw(t, "coats")}
 		})
 		l := foot.Lying{Stack: rapid.SliceOfN(layer, 1, 3).Draw(t, "stack"), SlopeDeg: rapid.Float64Range(0, 90).Draw(t, "slope")}
-		before := foot.BandFor(&usual, []foot.Lying{l}, glazes).HeightMM
+		before := foot.BandFor(&usual, []foot.Lying{l}, glazes, "6").HeightMM
 		riskier := []foot.Lying{l, l, l, l, l}
 		riskier[3].Heavy = true
 		riskier[0].SlopeDeg = 90
@@ -84,8 +86,8 @@ func TestBandIsMonotoneInRisk(t *testing.T) {
 		riskier[2].Stack = append(glaze.Stack{}, l.Stack...)
 		riskier[2].Stack[0].Coats++
 		for _, r := range riskier {
-			require.GreaterOrEqual(t, foot.BandFor(&usual, []foot.Lying{r}, glazes).HeightMM, before, "%+v after %+v", r, l)
-			require.GreaterOrEqual(t, foot.BandFor(&usual, []foot.Lying{l, r}, glazes).HeightMM, before)
+			require.GreaterOrEqual(t, foot.BandFor(&usual, []foot.Lying{r}, glazes, "6").HeightMM, before, "%+v after %+v", r, l)
+			require.GreaterOrEqual(t, foot.BandFor(&usual, []foot.Lying{l, r}, glazes, "6").HeightMM, before)
 		}
 	})
 }

@@ -4,7 +4,9 @@ package glaze
 
 import (
 	"fmt"
+	"math"
 	"slices"
+	"strconv"
 	"strings"
 
 	"enkaustos/core/colour"
@@ -38,9 +40,16 @@ func ParseKind(text string) (Kind, error) {
 	return kind, nil
 }
 
-// Melts says whether a coat of this kind turns to flowing glass. Underglaze
-// does not: it never counts towards running (common practice).
+// Melts says whether a coat of this kind turns to flowing glass at the cone it is made
+// for. Underglaze does not: it never counts towards running (common practice).
 func (k Kind) Melts() bool { return k != Underglaze }
+
+// MeltsAt says whether a coat of the glaze turns to flowing glass in a firing: underglaze
+// that is fired above its label's cone does (common practice). A glaze that nobody knows
+// counts as if.
+func (g *Glaze) MeltsAt(cone kiln.Cone) bool {
+	return g == nil || g.Kind.Melts() || g.Cones.To.Known() && cone.Known() && g.Cones.To.Cooler(cone)
+}
 
 func join(kinds []Kind) string {
 	words := make([]string, len(kinds))
@@ -76,6 +85,10 @@ type Glaze struct {
 	Dear    bool       `json:"dear,omitzero"`   // costs so much that a large area is worth a second thought
 	Ware    Ware       `json:"ware,omitzero"`   // what it may go on, from the label
 
+	DipCoats   float64 `json:"dipCoats,omitzero"`   // how many brushed coats one dip into it is as thick as; 0 = UsualDip
+	DipSeconds float64 `json:"dipSeconds,omitzero"` // how long that dip was held; 0 = UsualHold
+	SlideMM    float64 `json:"slideMM,omitzero"`    // how far its chips travel down a steep wall; 0 = not known
+
 	Atmosphere Atmosphere `json:"atmosphere,omitzero"` // the label's; "" where it says nothing
 	Jar        Jar        `json:"jar,omitzero"`
 	Recipe     Recipe     `json:"recipe,omitzero"` // what was mixed for it; nil for a jar that was bought
@@ -92,21 +105,62 @@ const (
 
 // Layer is a number of coats of one glaze, laid one after the other.
 type Layer struct {
-	Glaze string `json:"glaze"` // Glaze.Code
-	Coats int    `json:"coats"`
-	Dip   bool   `json:"dip,omitempty"` // dipped, not brushed: each of Coats is one dip
+	Glaze    string    `json:"glaze"` // Glaze.Code
+	Coats    int       `json:"coats"`
+	Dip      bool      `json:"dip,omitempty"`     // dipped, not brushed: each of Coats is one dip
+	Thick    Thickness `json:"thick,omitempty"`   // "2 heavy", or thin; "" as usual
+	DownToMM float64   `json:"downTo,omitempty"`  // of a dip from the rim: how far down it goes, mm above the table; 0 = over all of the surface
+	Seconds  float64   `json:"seconds,omitempty"` // of a dip: how long it is held; 0 = as usual
+}
+
+// alike says whether two layers are laid in the same way, however often.
+func (l Layer) alike(m Layer) bool {
+	l.Coats = m.Coats
+	return l == m
+}
+
+// Covers is how thick the layer is, in brushed coats: a dip is as thick as its glaze's own
+// figure says, and grows with the root of the time it is held, as water is drawn into a
+// porous body (Washburn's law; that glaze follows it from memory). g may be nil.
+func (l Layer) Covers(g *Glaze) float64 {
+	each := l.Thick.Coats()
+	if l.Dip {
+		each *= g.dipped(l.Seconds)
+	}
+	return float64(l.Coats) * each
+}
+
+// What one dip is, where its glaze has no figure of its own (from memory).
+const (
+	UsualDip  = 2.5 // brushed coats
+	UsualHold = 3.0 // seconds
+)
+
+// dipped is how many coats one dip is as thick as that is held for so long.
+func (g *Glaze) dipped(seconds float64) float64 {
+	coats, hold := UsualDip, UsualHold
+	if g != nil && g.DipCoats > 0 {
+		coats = g.DipCoats
+	}
+	if g != nil && g.DipSeconds > 0 {
+		hold = g.DipSeconds
+	}
+	if seconds > 0 {
+		coats *= math.Sqrt(seconds / hold)
+	}
+	return coats
 }
 
 // Stack is the ordered coats on one surface, the first layer nearest the clay.
 type Stack []Layer
 
-// Strokes is the stack coat by coat: the code of each coat's glaze, the first
-// one to lay first.
-func (s Stack) Strokes() []string {
-	var strokes []string
+// Strokes is the stack coat by coat, each a Layer of one coat, the first one to lay first.
+func (s Stack) Strokes() []Layer {
+	var strokes []Layer
 	for _, layer := range s {
 		for range layer.Coats {
-			strokes = append(strokes, layer.Glaze)
+			layer.Coats = 1
+			strokes = append(strokes, layer)
 		}
 	}
 	return strokes
@@ -131,7 +185,7 @@ func (s Stack) Normal() Stack {
 	for _, layer := range s {
 		switch last := len(out) - 1; {
 		case layer.Coats <= 0:
-		case last >= 0 && out[last].Glaze == layer.Glaze && out[last].Dip == layer.Dip:
+		case last >= 0 && out[last].alike(layer):
 			out[last].Coats += layer.Coats
 		default:
 			out = append(out, layer)
@@ -142,7 +196,7 @@ func (s Stack) Normal() Stack {
 
 func (s Stack) normal() bool {
 	for i, layer := range s {
-		if layer.Coats <= 0 || i > 0 && layer.Glaze == s[i-1].Glaze && layer.Dip == s[i-1].Dip {
+		if layer.Coats <= 0 || i > 0 && layer.alike(s[i-1]) {
 			return false
 		}
 	}
@@ -163,6 +217,19 @@ func (s Stack) After(coats int) (left Stack) {
 // Same says whether two stacks are brushed alike.
 func (s Stack) Same(t Stack) bool { return slices.Equal(s.Normal(), t.Normal()) }
 
+// AsFired is the stack as a tile knows it: how far down a dip went and how long it was
+// held is no matter of the colour where it lies.
+func (s Stack) AsFired() Stack {
+	if !slices.ContainsFunc(s, func(l Layer) bool { return l.DownToMM != 0 || l.Seconds != 0 }) {
+		return s.Normal()
+	}
+	fired := slices.Clone(s)
+	for i := range fired {
+		fired[i].DownToMM, fired[i].Seconds = 0, 0
+	}
+	return fired.Normal()
+}
+
 // SameOrder says whether two stacks lay the same glazes in the same order,
 // whatever the number of coats.
 func (s Stack) SameOrder(t Stack) bool { return slices.Equal(s.Normal().codes(), t.Normal().codes()) }
@@ -176,54 +243,68 @@ func (s Stack) codes() []string {
 }
 
 // String writes the stack as it is said at the bench: "2 × K07, 1 × T31 over",
-// "1 dip of D02".
+// "2 heavy × K07", "1 dip of D02", "1 dip of D03 over, down to 60 mm".
 func (s Stack) String() string {
 	parts := make([]string, len(s))
 	for i, layer := range s {
-		parts[i] = fmt.Sprintf("%d × %s", layer.Coats, layer.Glaze)
-		if layer.Dip {
-			parts[i] = fmt.Sprintf("%d dip of %s", layer.Coats, layer.Glaze)
-			if layer.Coats > 1 {
-				parts[i] = fmt.Sprintf("%d dips of %s", layer.Coats, layer.Glaze)
-			}
-		}
+		parts[i] = layer.says()
 		if i > 0 {
 			parts[i] += " over"
+		}
+		if layer.DownToMM > 0 {
+			parts[i] += fmt.Sprintf(", down to %g mm", layer.DownToMM)
 		}
 	}
 	return strings.Join(parts, ", ")
 }
 
-// Text writes the stack as ParseStack reads it: "K07x2 + T31x1", "D02x1 dip".
+func (l Layer) says() string {
+	count := fmt.Sprint(l.Coats)
+	if l.Thick.word() != "" {
+		count += " " + l.Thick.word()
+	}
+	switch {
+	case l.Dip && l.Coats == 1:
+		return count + " dip of " + l.Glaze
+	case l.Dip:
+		return count + " dips of " + l.Glaze
+	}
+	return count + " × " + l.Glaze
+}
+
+// Text writes the stack as ParseStack reads it: "K07x2 + T31x1", "K07x2 heavy",
+// "D02x1 dip", "D03x1 dip to 60".
 func (s Stack) Text() string {
 	parts := make([]string, len(s))
 	for i, layer := range s {
 		parts[i] = fmt.Sprintf("%sx%d", layer.Glaze, layer.Coats)
+		if word := layer.Thick.word(); word != "" {
+			parts[i] += " " + word
+		}
 		if layer.Dip {
 			parts[i] += " dip"
+		}
+		if layer.DownToMM > 0 {
+			parts[i] += fmt.Sprintf(" to %g", layer.DownToMM)
+		}
+		if layer.Seconds > 0 {
+			parts[i] += fmt.Sprintf(" for %g", layer.Seconds)
 		}
 	}
 	return strings.Join(parts, " + ")
 }
 
-// FromStrokes is the stack that a row of coats makes, first coat first.
-func FromStrokes(codes []string) Stack {
-	var s Stack
-	for _, code := range codes {
-		s = append(s, Layer{Glaze: code, Coats: 1})
-	}
-	return s.Normal()
-}
-
 // ParseStack reads a stack from a tile list: "K07x2 + T31x1", first layer
-// first; a code alone is one coat, and "dip" behind it says that it was dipped.
-// The error is one sentence.
+// first; a code alone is one coat. Behind it "heavy" or "light" says how it is laid, "dip"
+// that it is dipped, "to 60" how far down in mm above the table, "for 5" for how many
+// seconds. The error is one sentence.
 func ParseStack(text string) (Stack, error) {
 	var s Stack
 	for _, part := range strings.Split(text, "+") {
 		part = strings.NewReplacer("×", "x", "*", "x").Replace(strings.TrimSpace(part))
-		part, dip := strings.CutSuffix(part, " dip")
-		layer := Layer{Glaze: part, Coats: 1, Dip: dip}
+		layer := Layer{Coats: 1}
+		part = layer.readBehind(part)
+		layer.Glaze = part
 		if i := strings.LastIndex(part, "x"); i > 0 {
 			var n int
 			if _, err := fmt.Sscanf(part[i+1:], "%d", &n); err == nil && fmt.Sprint(n) == strings.TrimSpace(part[i+1:]) {
@@ -236,6 +317,35 @@ func ParseStack(text string) (Stack, error) {
 		s = append(s, layer)
 	}
 	return s.Normal(), nil
+}
+
+// readBehind reads the words behind a code into the layer, and returns what stands before them.
+func (l *Layer) readBehind(part string) string {
+	for {
+		words := strings.Fields(part)
+		n := len(words)
+		number, err := 0.0, error(nil)
+		if n > 2 {
+			number, err = strconv.ParseFloat(words[n-1], 64)
+		}
+		switch {
+		case n < 2:
+			return part
+		case words[n-1] == "dip":
+			l.Dip = true
+		case words[n-1] == Heavy.word():
+			l.Thick = Heavy
+		case words[n-1] == Light.word():
+			l.Thick = Light
+		case n > 2 && err == nil && number > 0 && number < 1e4 && words[n-2] == "to":
+			l.DownToMM, n = number, n-1
+		case n > 2 && err == nil && number > 0 && number < 1e4 && words[n-2] == "for":
+			l.Seconds, n = number, n-1
+		default:
+			return part
+		}
+		part = strings.Join(words[:n-1], " ")
+	}
 }
 
 // MaxCoats is the most coats of one layer that anyone means to write down; a

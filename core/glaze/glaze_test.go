@@ -13,10 +13,10 @@ import (
 func ExampleParseStack() {
 	stack, err := glaze.ParseStack("K07x2 + T31")
 	fmt.Println(stack, err)
-	fmt.Println(stack.Strokes())
+	fmt.Println(len(stack.Strokes()), stack.Text())
 	// Output:
 	// 2 × K07, 1 × T31 over <nil>
-	// [K07 K07 T31]
+	// 3 K07x2 + T31x1
 }
 
 func TestParseStackRefuses(t *testing.T) {
@@ -28,7 +28,9 @@ func TestParseStackRefuses(t *testing.T) {
 
 func anyStack(t *rapid.T) glaze.Stack {
 	layer := rapid.Custom(func(t *rapid.T) glaze.Layer {
-		return glaze.Layer{Glaze: rapid.SampledFrom([]string{"A", "B", "C"}).Draw(t, "glaze"), Coats: rapid.IntRange(0, 4).Draw(t, "coats")}
+		return glaze.Layer{Glaze: rapid.SampledFrom([]string{"A", "B", "C"}).Draw(t, "glaze"), Coats: rapid.IntRange(0, 4).Draw(t, "coats"), Dip: rapid.Bool().Draw(t, "dip"),
+			Thick: rapid.SampledFrom([]glaze.Thickness{"", "", glaze.Heavy, glaze.Light}).Draw(t, "thick"), DownToMM: float64(rapid.IntRange(0, 2).Draw(t, "down")) * 30,
+			Seconds: float64(rapid.IntRange(0, 1).Draw(t, "seconds")) * 2.5}
 	})
 	return rapid.SliceOfN(layer, 0, 5).Draw(t, "stack")
 }
@@ -37,7 +39,7 @@ func TestStackAndItsStrokesAgree(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		s := anyStack(t)
 		require.Len(t, s.Strokes(), s.Total())
-		require.True(t, s.Same(glaze.FromStrokes(s.Strokes())), "the coats, one by one, make the same stack")
+		require.True(t, s.Same(glaze.Stack(s.Strokes())), "the coats, one by one, make the same stack")
 		require.True(t, s.Same(s.Normal()))
 		if s.Same(anyStack(t)) {
 			require.True(t, s.SameOrder(s.Normal()))

@@ -20,7 +20,7 @@ func TestGlazesStayAsTheyAre(t *testing.T) {
 	say := func(format string, args ...any) { fmt.Fprintf(&page, format+"\n", args...) }
 	for _, text := range []string{"A", "Ax3", "Ax2 + Bx1", "A x2 + B + A", "A dip", "Axdip", "A x 2", "Ax0", "Ax99", "Ax100", "+", "A + ", "", "A of 3", "Ax-1", "Ax2+Bx2+Cx2+Dx2", "A dip + Bx2", "A, B"} {
 		s, err := glaze.ParseStack(text)
-		say("stack %q: %v | %s | %s | total %d strokes %v normal %v error %v", text, s, s.String(), s.Text(), s.Total(), s.Strokes(), s.Normal(), err)
+		say("stack %q: %v | %s | %s | total %d strokes %d normal %v error %v", text, s, s.String(), s.Text(), s.Total(), len(s.Strokes()), s.Normal(), err)
 		for n := range 4 {
 			say("  after %d: %s", n, s.After(n))
 		}

@@ -44,7 +44,7 @@ func TestNormalStacks(t *testing.T) {
 		require.Equal(t, n, n.Normal())
 		require.True(t, s.Same(n) && s.SameOrder(n))
 		done := rapid.IntRange(0, s.Total()).Draw(t, "done")
-		require.Equal(t, s.Strokes()[done:], append([]string{}, s.After(done).Strokes()...))
+		require.Equal(t, s.Strokes()[done:], append([]glaze.Layer{}, s.After(done).Strokes()...))
 		thicker := append(glaze.Stack{}, n...)
 		thicker[0].Coats++
 		require.False(t, s.Same(thicker))

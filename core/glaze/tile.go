@@ -17,6 +17,8 @@ type Clay struct {
 	Cones kiln.Range `json:"cones,omitzero"`
 	Fired colour.Lab `json:"fired,omitzero"` // bare, after the glaze firing
 	Dark  bool       `json:"dark,omitzero"`  // darkens thin pale glazes
+
+	Bisque colour.Lab `json:"bisque,omitzero"` // fired once, before glaze; zero where nobody measured it
 }
 
 // Tile is a fired test tile: the only evidence of what a stack comes out as.
@@ -119,6 +121,27 @@ func (t Tile) On(half Half, coats int) (r Reading, ok bool) {
 		}
 	}
 	return Reading{}, false
+}
+
+// Shows is the fired colour that the tile shows of a stack as fired, on that half or else
+// on the other; a tile of one glaze shows fewer coats of it where such a strip was read. ok
+// is false where it does not show that stack.
+func (t Tile) Shows(stack Stack, half Half) (fired colour.Lab, on Half, ok bool) {
+	same := slices.Equal(t.Stack, stack)
+	strip := len(t.Stack) == 1 && len(stack) == 1 && t.Stack[0].alike(stack[0])
+	if !same && !strip {
+		return colour.Lab{}, "", false
+	}
+	other := map[Half]Half{Smooth: Texture, Texture: Smooth}[half]
+	for _, h := range []Half{half, other} {
+		if same && h == t.MainHalf() {
+			return t.Fired, h, true
+		}
+		if r, read := t.On(h, stack.Total()); read {
+			return r.Lab, h, true
+		}
+	}
+	return colour.Lab{}, "", false
 }
 
 // Settled is the tile with its fired colour taken from what was read on the

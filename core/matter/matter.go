@@ -68,8 +68,10 @@ type Matter struct {
 	About  About
 	Firm   Firm
 	Eyes   Eyes
-	One    string // of one piece: "lacks coats"
-	Many   string // of several: "lack coats"
+
+	Shields bool   // it shields shelf or people: always judged by today's rules, whatever a plan was approved under
+	One     string // of one piece: "lacks coats"
+	Many    string // of several: "lack coats"
 }
 
 // Eyes says what a look at the piece would settle by itself.

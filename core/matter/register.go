@@ -5,6 +5,7 @@ const (
 	Contact        Code = "contact"
 	BelowBand      Code = "below-band"
 	ClayCone       Code = "clay-cone"
+	ClayLow        Code = "clay-low"
 	GlazeCone      Code = "glaze-cone"
 	UnknownGlaze   Code = "unknown-glaze"
 	CoatsStop      Code = "coats-stop"
@@ -12,6 +13,7 @@ const (
 	CoatsFew       Code = "coats-few"
 	UnderglazeFew  Code = "underglaze-few"
 	UnderglazeFood Code = "underglaze-food"
+	UnderglazeOpen Code = "underglaze-open"
 	FoodLabel      Code = "food-label"
 	FoodBare       Code = "food-bare"
 	Gap            Code = "gap"
@@ -25,6 +27,9 @@ const (
 	Hidden         Code = "hidden"
 	PaleOnDark     Code = "pale-on-dark"
 	Swallowed      Code = "swallowed"
+	RawUnseen      Code = "raw-unseen"
+	PaleBare       Code = "pale-bare"
+	Forgotten      Code = "forgotten"
 	OppositeHues   Code = "opposite-hues"
 	Dried          Code = "dried"
 	NotAllowed     Code = "not-allowed"
@@ -67,6 +72,7 @@ const (
 	FootRefused    Code = "foot-refused"
 	FootUnclear    Code = "foot-unclear"
 	FootParts      Code = "foot-parts"
+	FootHow        Code = "foot-how"
 	Drying         Code = "drying"
 	Wet            Code = "wet"
 	DryBelow       Code = "dry-below"
@@ -82,42 +88,47 @@ const (
 
 // register is everything that can be said, in the order of the job.
 var register = []Matter{
-	{Code: Contact, Means: "melting glaze where the piece stands, unless the house lays one thin coat and stilts are recorded; underglaze without clear does not count", Weighs: []Severity{Stop}, About: OfFoot, Waits: Plan, One: "has glaze where it stands", Many: "have glaze where they stand", Firm: UnlessOnStilts, Laid: true},
-	{Code: BelowBand, Means: "a glazed surface that lies wholly lower than the bare band", Weighs: []Severity{Stop}, About: OfFoot, Waits: Plan, One: "has glaze below the bare band", Many: "have glaze below the bare band", Firm: UnlessOnStilts},
-	{Code: ClayCone, Means: "the clay is not made for the cone of this firing", Weighs: []Severity{Stop}, About: OfClay, Waits: Plan, One: "is of a clay for another cone", Many: "are of a clay for another cone"},
-	{Code: GlazeCone, Means: "a glaze is not made for it: it would run off, or stay dry", Weighs: []Severity{Stop}, About: OfGlaze, Waits: Plan, One: "has a glaze for another cone", Many: "have a glaze for another cone"},
+	{Code: Contact, Means: "melting glaze where the piece stands, unless the house lays one thin coat and stilts are recorded that are made for this cone; underglaze does not count that does not melt and that nothing covers", Weighs: []Severity{Stop}, About: OfFoot, Waits: Plan, One: "has glaze where it stands", Many: "have glaze where they stand", Firm: UnlessOnStilts, Laid: true, Shields: true},
+	{Code: BelowBand, Means: "a glazed surface that lies wholly lower than the bare band", Weighs: []Severity{Stop}, About: OfFoot, Waits: Plan, One: "has glaze below the bare band", Many: "have glaze below the bare band", Firm: UnlessOnStilts, Shields: true},
+	{Code: ClayCone, Means: "the firing is hotter than the clay stands: it slumps or bloats", Weighs: []Severity{Stop}, About: OfClay, Waits: Plan, One: "is of a clay that slumps at its cone", Many: "are of a clay that slumps at their cone", Firm: Always, Shields: true},
+	{Code: ClayLow, Means: "a glaze firing cooler than the clay is made for: it stays porous, crazes and leaks", Weighs: []Severity{Warn}, About: OfClay, Shields: true},
+	{Code: GlazeCone, Means: "a glaze is not made for it: it would run off, or stay dry", Weighs: []Severity{Stop}, About: OfGlaze, Waits: Plan, One: "has a glaze for another cone", Many: "have a glaze for another cone", Shields: true},
 	{Code: UnknownGlaze, Means: "no jar has that code", Weighs: []Severity{Stop}, About: OfStock, Waits: Plan, One: "has a glaze that no jar holds", Many: "have a glaze that no jar holds", Firm: Always},
-	{Code: CoatsStop, Means: "melting coats from the larger of twice the single-colour figure and two above the stack's own figure on", Weighs: []Severity{Stop}, About: OfGlaze, Waits: Plan, One: "has far too many coats", Many: "have far too many coats"},
+	{Code: CoatsStop, Means: "melting coats from the larger of twice the single-colour figure and two above the stack's own figure on", Weighs: []Severity{Stop}, About: OfGlaze, Waits: Plan, One: "has far too many coats", Many: "have far too many coats", Shields: true},
 	{Code: CoatsMany, Means: "above the house's figure for this stack", Weighs: []Severity{Warn}, About: OfGlaze},
 	{Code: CoatsFew, Means: "below the house's figure for this stack", Weighs: []Severity{Warn}, About: OfGlaze},
 	{Code: UnderglazeFew, Means: "underglaze thinner than the house lays it", Weighs: []Severity{Warn}, About: OfGlaze},
-	{Code: UnderglazeFood, Means: "underglaze that lies open where food or a mouth touches", Weighs: []Severity{Warn}, About: OfGlaze},
-	{Code: FoodLabel, Means: "a glaze whose label makes no claim, where food or a mouth touches", Weighs: []Severity{Warn}, About: OfGlaze},
-	{Code: FoodBare, Means: "food would lie on bare clay", Weighs: []Severity{Warn}, About: OfGlaze},
+	{Code: UnderglazeFood, Means: "underglaze that lies open where food or a mouth touches", Weighs: []Severity{Warn}, About: OfGlaze, Shields: true},
+	{Code: UnderglazeOpen, Means: "underglaze that nothing covers, off food: matte, and it wears off; a warning where the house always seals it", Weighs: []Severity{Note, Warn}, About: OfGlaze},
+	{Code: FoodLabel, Means: "a glaze whose label makes no claim, where food or a mouth touches", Weighs: []Severity{Warn}, About: OfGlaze, Shields: true},
+	{Code: FoodBare, Means: "food would lie on bare clay", Weighs: []Severity{Warn}, About: OfGlaze, Shields: true},
 	{Code: Gap, Means: "nothing planned between two glazed surfaces or on a detail; a note for a bare strip left between two colours", Weighs: []Severity{Warn, Note}, About: OfGlaze},
+	{Code: Forgotten, Means: "the inside of a vessel with nothing planned, though it is glazed elsewhere", Weighs: []Severity{Warn}, About: OfGlaze},
 	{Code: NoTile, Means: "the stack was never fired on this clay at this cone; the nearest evidence is named", Weighs: []Severity{Warn, Note}, About: OfStock},
 	{Code: TileDoubt, Means: "the tile that shows the stack was read with a doubt: clipped, uneven, in glare, without a card", Weighs: []Severity{Note}, About: OfStock},
 	{Code: OutOfStock, Means: "a jar that is not in the room", Weighs: []Severity{Warn}, About: OfStock},
-	{Code: Seat, Means: "melting glaze on the seat of a lid, more than the house lays there", Weighs: []Severity{Stop}, About: OfFoot, Waits: Plan, One: "has glaze on the seat of its lid", Many: "have glaze on the seat of their lid"},
+	{Code: Seat, Means: "melting glaze on the seat of a lid: more than the house lays there, or not recorded as fired apart", Weighs: []Severity{Stop}, About: OfFoot, Waits: Plan, One: "has glaze on the seat of its lid", Many: "have glaze on the seat of their lid", Shields: true},
 	{Code: MatteLip, Means: "a matte glaze where a mouth touches", Weighs: []Severity{Warn}, About: OfGlaze},
 	{Code: ChipsSteep, Means: "glass chips on a wall so steep that they travel", Weighs: []Severity{Warn}, About: OfGlaze},
-	{Code: BreakingFlat, Means: "a breaking glaze alone where nothing breaks it", Weighs: []Severity{Note}, About: OfColour},
+	{Code: BreakingFlat, Means: "a breaking glaze, alone or layered, on something smooth, and no tile shows it there", Weighs: []Severity{Note}, About: OfColour},
 	{Code: Hidden, Means: "a surface nobody sees takes glaze, where the house only covers what is seen", Weighs: []Severity{Note}, About: OfColour},
 	{Code: PaleOnDark, Means: "a pale glaze, thin, on dark clay, and no tile shows it", Weighs: []Severity{Note}, About: OfColour},
 	{Code: Swallowed, Means: "dark over or under light, and no tile shows it", Weighs: []Severity{Warn}, About: OfColour},
+	{Code: RawUnseen, Means: "raw glaze that looks like the bisque it lies on, or like its raw neighbour: ΔE2000 below the house's figure (6, from memory)", Weighs: []Severity{Note}, About: OfColour},
+	{Code: PaleBare, Means: "pale clay left bare where it is seen: it will not stay as pale as its bisque", Weighs: []Severity{Note}, About: OfColour},
 	{Code: OppositeHues, Means: "opposite hues laid together, and no tile shows it", Weighs: []Severity{Note}, About: OfColour},
 	{Code: Dried, Means: "the jar is dried out", Weighs: []Severity{Warn}, About: OfStock, Laid: true},
 	{Code: NotAllowed, Means: "the jar is not among the ones of this class", Weighs: []Severity{Warn}, About: OfStock, Laid: true},
-	{Code: Underside, Means: "the house leaves the underside bare", Weighs: []Severity{Warn}, About: OfFoot},
-	{Code: Stilts, Means: "a glazed foot that stands on recorded stilts: their points leave scars; a warning above cone 01", Weighs: []Severity{Note, Warn}, About: OfFoot},
-	{Code: RunsLow, Means: "a runner, or more than the usual coats, down a steep wall to the foot, until the line is drawn as high as it needs", Weighs: []Severity{Warn}, About: OfFoot},
-	{Code: ClearInBand, Means: "clear over underglaze ends above the bare band; the underglaze may go on below", Weighs: []Severity{Note}, About: OfFoot},
+	{Code: Underside, Means: "the house leaves the underside bare", Weighs: []Severity{Warn}, About: OfFoot, Shields: true},
+	{Code: Stilts, Means: "a glazed foot that stands on recorded stilts: their points leave scars", Weighs: []Severity{Note}, About: OfFoot, Shields: true},
+	{Code: RunsLow, Means: "a runner, or more than the usual coats, down a steep wall to the foot, until the line is drawn as high as it needs", Weighs: []Severity{Warn}, About: OfFoot, Shields: true},
+	{Code: ClearInBand, Means: "clear over underglaze ends above the bare band; the underglaze may go on below", Weighs: []Severity{Note}, About: OfFoot, Shields: true},
 	{Code: BadBefore, Means: "a tile of this stack crazed, ran or was marked \"avoid\" on this clay", Weighs: []Severity{Warn}, About: OfStock},
-	{Code: Latex, Means: "latex that has to be peeled before the firing", Weighs: []Severity{Note}, About: OfGlaze},
+	{Code: Latex, Means: "latex that has to be peeled before the firing", Weighs: []Severity{Note}, About: OfGlaze, Shields: true},
 	{Code: Mixing, Means: "a recipe mixed on the palette, where the house does not mix", Weighs: []Severity{Warn}, About: OfGlaze},
 	{Code: Ware, Means: "a glaze or underglaze that may not go on greenware, on bisque, or now; a note where it goes by permission", Weighs: []Severity{Warn, Note}, About: OfGlaze},
 	{Code: Dear, Means: "a dear glaze on a large area", Weighs: []Severity{Note}, About: OfStock},
-	{Code: DipFoot, Means: "a dip beside a foot that no resist covers", Weighs: []Severity{Note}, About: OfFoot},
+	{Code: DipFoot, Means: "a dip beside a foot that no resist covers; a warning where a second dip goes down to the foot", Weighs: []Severity{Note, Warn}, About: OfFoot, Shields: true},
 	{Code: JarShort, Means: "all plans of the class take more of a glaze than its jar holds", Weighs: []Severity{Warn}, About: OfStock},
 	{Code: Blurs, Means: "two melting glazes meet where a sharp edge is wanted", Weighs: []Severity{Warn}, About: OfColour},
 	{Code: Meeting, Means: "two melting glazes touch, where the house keeps colours apart", Weighs: []Severity{Warn}, About: OfGlaze},
@@ -125,7 +136,7 @@ var register = []Matter{
 	{Code: ColoursMany, Means: "more colours than the assignment allows", Weighs: []Severity{Warn}, About: OfGlaze},
 	{Code: OneEach, Means: "more than one glaze inside or outside, where the assignment allows one", Weighs: []Severity{Warn}, About: OfGlaze},
 	{Code: CoveredMuch, Means: "more covered area than the assignment allows", Weighs: []Severity{Warn}, About: OfGlaze},
-	{Code: NoVents, Means: "fired once with no bare place for gas, where the house wants one", Weighs: []Severity{Warn}, About: OfGlaze},
+	{Code: NoVents, Means: "fired once with no bare place for gas, where the house wants one", Weighs: []Severity{Warn}, About: OfGlaze, Shields: true},
 	{Code: NoPose, Means: "a free form of which nobody has decided how it lies in the kiln", Weighs: []Severity{Stop}, About: OfFoot, Waits: Plan, One: "lies nobody knows how", Many: "lie nobody knows how", Firm: Always},
 	{Code: NoTilesYet, Means: "the room has no tile on this clay yet; said once, instead of at every surface", Weighs: []Severity{Note}, About: OfStock},
 	{Code: NoPlan, Means: "nothing is planned, so nobody can say whether it is complete", Waits: Plan, About: OfGlaze, Firm: Always, One: "has nothing planned", Many: "have nothing planned"},
@@ -140,13 +151,14 @@ var register = []Matter{
 	{Code: Away, Means: "out of the room", Waits: Bench, About: OfPiece, One: "is out of the room", Many: "are out of the room"},
 	{Code: NoName, Means: "no name or mark can be read on it", Waits: Bench, About: OfPiece, One: "has no name", Many: "have no name"},
 	{Code: CoverUnchecked, Means: "nobody looked all round", Waits: Foot, About: OfCover, Eyes: First, One: "waits for a look all round", Many: "wait for a look all round"},
-	{Code: CoverLapsed, Means: "the look had not seen the last coat, patch, wipe or damage", Waits: Foot, About: OfCover, Eyes: Again, One: "needs another look all round", Many: "need another look all round"},
+	{Code: CoverLapsed, Means: "the look had not seen the last coat, patch, wipe, damage or surface", Waits: Foot, About: OfCover, Eyes: Again, One: "needs another look all round", Many: "need another look all round"},
 	{Code: CoverRefused, Means: "a bald spot, gap or lump was found", Waits: Foot, About: OfCover, One: "has a spot to patch", Many: "have a spot to patch"},
 	{Code: FootUnchecked, Means: "nobody checked the foot", Waits: Foot, About: OfFoot, Firm: UnlessOnStilts, Eyes: First, One: "waits for a look at the foot", Many: "wait for a look at the foot"},
-	{Code: FootLapsed, Means: "the check had not seen the last coat, wipe or damage", Waits: Foot, About: OfFoot, Firm: UnlessOnStilts, Eyes: Again, One: "needs its foot checked again", Many: "need their foot checked again"},
+	{Code: FootLapsed, Means: "the check had not seen the last coat, wipe or damage, or the piece stands, measures or has to be bare otherwise since", Waits: Foot, About: OfFoot, Firm: UnlessOnStilts, Eyes: Again, One: "needs its foot checked again", Many: "need their foot checked again"},
 	{Code: FootRefused, Means: "glaze left or band too low", Waits: Foot, About: OfFoot, Firm: UnlessOnStilts, One: "has a foot to clean", Many: "have a foot to clean"},
 	{Code: FootUnclear, Means: "nobody can tell what it stands on", Waits: Foot, About: OfFoot, Firm: UnlessOnStilts, One: "stands nobody knows how", Many: "stand nobody knows how"},
 	{Code: FootParts, Means: "fired in parts of which not all were looked at", Waits: Foot, About: OfFoot, Firm: UnlessOnStilts, One: "has parts nobody looked at", Many: "have parts nobody looked at"},
+	{Code: FootHow, Means: "glaze was left on the foot, then it was clean without a wipe: wet, dry, or never there?", Waits: Foot, About: OfFoot, Firm: UnlessOnStilts, One: "has a foot that nobody said how it got clean", Many: "have feet that nobody said how they got clean"},
 	{Code: Drying, Means: "less than a night since the last coat, patch or wet wipe; longer after a damp day or a coat that felt thick; carries the moment at which it clears", Waits: Kiln, About: OfDrying, One: "is drying for the kiln", Many: "are drying for the kiln"},
 	{Code: Wet, Means: "the coat below is still wet, where the house waits", About: OfDrying, Laid: true},
 	{Code: DryBelow, Means: "the coat below had dried, where the house lays coat on damp coat", About: OfDrying, Laid: true},

@@ -51,6 +51,7 @@ type Surface struct {
 	Clay       string     // glaze.Clay.Code where it is not the piece's own; "" where it is
 	Detail     DetailKind // "" for a surface of the form itself
 	On         string     // Surface.ID of a detail's ground
+	Over       bool       // it lies over its ground: what is on both lies there together
 	Optional   bool       // an extra that never holds the piece back
 	Sharp      bool       // its edge is wanted sharp
 	BareByKind bool       // scratched through: it is bare without being planned so
@@ -60,6 +61,8 @@ type Surface struct {
 type Body struct {
 	Form     Form
 	HeightMM float64
+	Shape    string // its measurements in words: bodies of one form that have the same are alike
+	Lies     string // the way a free form lies in the kiln; "" while nobody decided, and for other forms
 	Surfaces []Surface
 	Touching [][2]string // surfaces that share an edge, by ID
 
@@ -71,6 +74,8 @@ type Body struct {
 	drawing    Drawing
 	under      func(heightMM float64) Under
 	wall       func(share float64) point // the outside at a share of its height; nil where nothing can be pulled
+
+	Flat bool // flat work, fired lying on its back
 
 	// NeedsPose says that nobody decided yet how a free form lies in the kiln.
 	NeedsPose bool
@@ -157,6 +162,7 @@ func Build(form Form, given Measures) (Body, error) {
 		return Body{}, refused
 	}
 	b, err := builders[i].build(m)
+	b.Shape = builders[i].kind.words(m)
 	if err == nil && b.wall != nil {
 		for _, measure := range builders[i].kind.Measures {
 			if measure.At > 0 {
@@ -198,6 +204,17 @@ func (k Kind) complete(given Measures) (Measures, Refusals) {
 	return full, refused
 }
 
+// words writes measurements in the order in which they are asked for, without the pose.
+func (k Kind) words(m Measures) string {
+	var text []byte
+	for _, measure := range k.Measures {
+		if measure.Key != "pose" && m[measure.Key] != 0 {
+			text = fmt.Appendf(text, "%s %g ", measure.Key, m[measure.Key])
+		}
+	}
+	return strings.TrimSpace(string(text))
+}
+
 // refuses says in a sentence why a value cannot be measured; "" where it can.
 func (m Measure) refuses(v float64) string {
 	unit := cmp.Or(m.Unit, "mm")
@@ -237,6 +254,15 @@ func (b Body) areaBelow(surface string, h float64) float64 {
 
 func (b Body) index(id string) int {
 	return slices.IndexFunc(b.Surfaces, func(s Surface) bool { return s.ID == id })
+}
+
+// AreaAboveCM2 is the area of a surface higher than h mm above the table; h = 0 is all of it.
+func (b Body) AreaAboveCM2(surface string, h float64) float64 {
+	s, _ := b.Surface(surface)
+	if h <= 0 {
+		return s.AreaCM2
+	}
+	return max(0, s.AreaCM2-b.areaBelow(surface, h))
 }
 
 // Surface is the surface of that ID.

@@ -145,6 +145,9 @@ func free(form Form, tris []tri, m Measures, settle func([]tri, int) []tri, name
 	}
 	lying := in(chosen)
 	b := Body{Form: form, NeedsPose: chosen == 0, Poses: options, zones: map[string][]zone{}}
+	if chosen > 0 {
+		b.Lies = poses[chosen].name
+	}
 	for _, t := range lying {
 		b.HeightMM = math.Max(b.HeightMM, math.Max(t.a.z, math.Max(t.b.z, t.c.z)))
 	}

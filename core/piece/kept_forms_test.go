@@ -117,7 +117,7 @@ func TestMarkingStaysAsItIs(t *testing.T) {
 		marked, err := b.With(marking)
 		require.NoError(t, err)
 		for _, d := range piece.DetailKinds() {
-			fmt.Fprintf(&page, "%+v over %v\n", d, d.Kind.Over())
+			fmt.Fprintf(&page, "%+v\n", d)
 		}
 		writeBody(&page, string(form)+" with marking", marked)
 		golden.Assert(t, page.String(), filepath.Join("forms", "marked-"+string(form)+".txt"))

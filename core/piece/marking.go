@@ -37,7 +37,7 @@ func DetailKinds() []DetailMeaning {
 		{Kind: Letters, Name: "Letters", Means: "writing whose edge should stay sharp"},
 		{Kind: Inlay, Name: "Inlay", Means: "colour laid into a cut line"},
 		{Kind: Sgraffito, Name: "Sgraffito lines", Means: "scratched through to the clay, and left bare"},
-		{Kind: Dots, Name: "Dots and details", Means: "laid over the ground once it is dry"},
+		{Kind: Dots, Name: "Dots and lines", Means: "laid over the ground once it is dry"},
 		{Kind: Vent, Name: "Bare place for gas", Means: "scratched through, where it is fired once"},
 	}
 }
@@ -52,8 +52,13 @@ func (k DetailKind) known() bool {
 	return false
 }
 
-// Over says whether it lies over its ground and takes no area away from it.
-func (k DetailKind) Over() bool { return k == Dots }
+// mayLieOver says whether a detail of this kind can be laid over a ground that is glazed.
+func (k DetailKind) mayLieOver() bool {
+	return slices.Contains([]DetailKind{Stripe, Panel, Motif, Letters, Dots}, k)
+}
+
+// over says whether it lies over its ground and takes no area away from it.
+func (d Detail) over() bool { return d.Kind == Dots || d.Over }
 
 // edge is what lies between a detail of this kind and its ground.
 func (k DetailKind) edge() Edge {
@@ -77,6 +82,7 @@ type Detail struct {
 	ToMM     float64 `json:"toMM,omitempty"`   // its highest
 	Optional bool    `json:"optional,omitempty"`
 	Soft     bool    `json:"soft,omitempty"` // its edge may blur
+	Over     bool    `json:"over,omitempty"` // laid over its ground once that is dry, and not let into it
 }
 
 // Edge is what lies between two surfaces.
@@ -214,6 +220,8 @@ func (b Body) refuses(d Detail) string {
 		return fmt.Sprintf("%s: it cannot lie on %s, which is a detail itself.", d.Name, ground.Name)
 	case d.Kind == Stripe && !(d.ToMM > d.FromMM && d.FromMM >= 0):
 		return fmt.Sprintf("%s: a band goes from one height up to a higher one.", d.Name)
+	case d.Over && !d.Kind.mayLieOver():
+		return fmt.Sprintf("%s: it is cut into its ground, and cannot be laid over it.", d.Name)
 	case !(area > 0):
 		return fmt.Sprintf("%s: it has no area: say how many cm² it covers.", d.Name)
 	case area > b.areaBelow(d.On, math.Inf(1))+1e-6:
@@ -228,6 +236,7 @@ func (b *Body) mark(d Detail) {
 	low, high := b.reach(d.On)
 	part := ground
 	part.ID, part.Name, part.Detail, part.On = d.ID, d.Name, d.Kind, d.On
+	part.Over = d.over()
 	part.Optional, part.Sharp = d.Optional, !d.Soft && (d.Kind == Motif || d.Kind == Letters)
 	part.BareByKind = d.Kind == Sgraffito || d.Kind == Vent
 	if d.Kind == Stripe {
@@ -239,7 +248,7 @@ func (b *Body) mark(d Detail) {
 		}
 		b.zones[d.ID] = []zone{patch{d.AreaCM2 * 100, from, to, ground.SlopeDeg}}
 	}
-	if !d.Kind.Over() {
+	if !part.Over {
 		b.zones[d.On] = append(slices.Clone(b.zones[d.On]), lessThe{b.zones[d.ID]})
 	}
 	part.Stands = ground.Stands && d.FromMM <= low

@@ -18,6 +18,7 @@ func buildSlab(m Measures) Body {
 		relief = length * width * m["reliefShare"] / 100
 	}
 	b := Body{
+		Flat: true,
 		Form: Slab, HeightMM: thick,
 		Surfaces: []Surface{
 			{ID: "face", Name: "Face", Use: Plain, Upward: true},

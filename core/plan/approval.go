@@ -44,16 +44,22 @@ func StandpointOf(last Verdict, ofThis bool) Standpoint {
 }
 
 // Pinned are the findings of a plan that was approved under other rules (by
-// rules.Field.Key, where not the usual ones): those of its own rules, but for the
-// stops, which protect shelf and people and are always today's.
+// rules.Field.Key, where not the usual ones): those of its own rules, but for the stops and
+// all else that shields shelf or people, which are always today's: none of them has an
+// older, laxer twin.
 func (s *Shelf) Pinned(p Plan, w Work, today []Finding, then map[string]string) []Finding {
 	house, _ := rules.Default().With(then)
 	if house == s.House {
 		return today
 	}
-	isStop := func(f Finding) bool { return f.Severity == Stop }
-	stops := slices.DeleteFunc(slices.Clone(today), func(f Finding) bool { return !isStop(f) })
-	return append(stops, slices.DeleteFunc(s.Under(house).Check(p, w), isStop)...)
+	shields := func(f Finding) bool {
+		m, known := matter.Of(f.Code)
+		return f.Severity == Stop || !known || m.Shields
+	}
+	findings := slices.DeleteFunc(slices.Clone(today), func(f Finding) bool { return !shields(f) })
+	findings = append(findings, slices.DeleteFunc(s.Under(house).Check(p, w), shields)...)
+	slices.SortStableFunc(findings, bySeverity)
+	return findings
 }
 
 // Grave are the stops and warnings of a plan itself, stops first. That the class as

@@ -10,6 +10,7 @@ import (
 	"enkaustos/core/glaze"
 	"enkaustos/core/matter"
 	"enkaustos/core/piece"
+	"enkaustos/core/rules"
 )
 
 // Severity says how much a finding weighs.
@@ -53,7 +54,7 @@ func (s *Shelf) Check(p Plan, w Work) []Finding {
 	if !s.onStilts(w) {
 		c.bare = w.Body.Band(band)
 	}
-	c.clay()
+	c.clays()
 	for i, surface := range w.Body.Surfaces {
 		choice := p[surface.ID]
 		if choice.Planned() {
@@ -63,6 +64,8 @@ func (s *Shelf) Check(p Plan, w Work) []Finding {
 		}
 	}
 	c.meets()
+	c.unseen()
+	c.bareClay()
 	c.limits()
 	c.whole()
 	c.newRoom()
@@ -82,7 +85,7 @@ type check struct {
 	findings  []Finding
 
 	jars    []*glaze.Glaze // room for sorted.jars, kept from surface to surface
-	melting []*glaze.Glaze // room for sorted.melting
+	melting []*glaze.Glaze // room for sorted.melt
 	fit     []*glaze.Glaze // known to be made for this cone
 	firing  glaze.Firing   // of the piece's own clay
 	last    looked         // what was found for the surface before: neighbours are often glazed alike
@@ -90,11 +93,11 @@ type check struct {
 
 // looked is the evidence that was found for a stack in a firing.
 type looked struct {
-	stack  glaze.Stack
-	firing glaze.Firing
-	tiles  []glaze.Tile // of the same glazes in the same order
-	best   Evidence
-	ok     bool
+	stack glaze.Stack
+	at    Spot
+	tiles []glaze.Tile // of the same glazes in the same order
+	best  Evidence
+	ok    bool
 }
 
 func (c *check) add(f Finding) { c.findings = append(c.findings, f.weighed()) }
@@ -117,20 +120,24 @@ func (c *check) inBand(surface string) float64 {
 	return 0
 }
 
-// clay asks whether the body stands the firing at all.
-func (c *check) clay() {
-	if clay := c.work.Clay; !clay.Cones.Holds(c.work.Cone) {
-		c.add(Finding{Code: matter.ClayCone,
-			Text: fmt.Sprintf("%s is a clay for cone %s; this firing is cone %s.", clay.Name, clay.Cones, c.work.Cone),
-			Way:  "Change the cone of the assignment."})
-	}
+// clays asks whether the bodies stand the firing at all: above its range a clay slumps,
+// below it stays porous.
+func (c *check) clays() {
+	c.clay(c.work.Clay, "", "Change the cone of the assignment.")
 	for _, code := range slices.Sorted(maps.Keys(c.work.Clays)) {
-		clay := c.work.Clays[code]
-		if !clay.Cones.Holds(c.work.Cone) {
-			c.add(Finding{Code: matter.ClayCone,
-				Text: fmt.Sprintf("%s, the other clay of this piece, is for cone %s; this firing is cone %s.", clay.Name, clay.Cones, c.work.Cone),
-				Way:  "Change the clay or the cone."})
-		}
+		c.clay(c.work.Clays[code], ", the other clay of this piece,", "Change the clay or the cone.")
+	}
+}
+
+func (c *check) clay(clay glaze.Clay, which, way string) {
+	switch {
+	case clay.Cones.Holds(c.work.Cone):
+	case c.work.Cone.Cooler(clay.Cones.From):
+		c.add(Finding{Code: matter.ClayLow,
+			Text: fmt.Sprintf("%s%s is a clay for cone %s; fired to cone %s it stays porous, crazes and leaks.", clay.Name, which, clay.Cones, c.work.Cone), Way: way})
+	default:
+		c.add(Finding{Code: matter.ClayCone,
+			Text: fmt.Sprintf("%s%s is a clay for cone %s; fired to cone %s it slumps or bloats, onto the shelf and what stands beside it.", clay.Name, which, clay.Cones, c.work.Cone), Way: way})
 	}
 }
 
@@ -146,18 +153,16 @@ func (c *check) newRoom() {
 // sorted is a stack sorted by what melts.
 type sorted struct {
 	jars         []*glaze.Glaze // all known glazes in order
-	melting      []*glaze.Glaze // in order, each layer once
-	coats        int            // of what melts; a dip counts as the coats it is as thick as
-	dips         int            // of what melts
-	under        int            // coats of underglaze
+	melt         rules.Melt
+	heavy        bool // a layer is planned heavy
+	under        int  // coats of underglaze
 	underGlaze   *glaze.Glaze
-	clearedOver  bool // a clear lies over the last underglaze
+	sealed       bool // something that melts lies over the last underglaze
 	unknown, out []string
 }
 
 func (c *check) sort(stack glaze.Stack) sorted {
-	s := sorted{jars: c.jars[:0], melting: c.melting[:0]}
-	defer func() { c.jars, c.melting = s.jars, s.melting }()
+	s := sorted{jars: c.jars[:0], melt: rules.Melt{Glazes: c.melting[:0]}}
 	for _, layer := range stack {
 		g, known := c.shelf.Glazes[layer.Glaze]
 		switch {
@@ -168,56 +173,64 @@ func (c *check) sort(stack glaze.Stack) sorted {
 			s.out = append(s.out, g.Code+" "+g.Name)
 		}
 		s.jars = append(s.jars, g)
-		if !g.Kind.Melts() {
+		if !g.MeltsAt(c.work.Cone) {
 			s.under += layer.Coats
 			s.underGlaze = g
-			s.clearedOver = false
+			s.sealed = false
 			continue
 		}
-		s.melting = append(s.melting, g)
-		s.coats += c.shelf.House.Thickness(g, layer)
-		if layer.Dip {
-			s.dips += layer.Coats
-		}
-		s.clearedOver = s.clearedOver || s.under > 0 && g.Kind == glaze.Clear
+		s.melt.Add(g, layer)
+		s.heavy = s.heavy || layer.Thick == glaze.Heavy
+		s.sealed = s.sealed || s.under > 0
 	}
+	c.jars, c.melting = s.jars, s.melt.Glazes
 	return s
 }
 
-// stack looks at one glazed surface, and says what melts on top of it.
+// stack looks at one glazed surface, and says what melts on top of it. What is laid over
+// a ground counts together with it where it lies.
 func (c *check) stack(surface piece.Surface, choice Choice) *glaze.Glaze {
-	stack := choice.Stack.Normal()
-	s := c.sort(stack)
-	for _, code := range s.unknown {
+	stack := choice.Stack.AsFired()
+	own := c.sort(choice.Stack)
+	all := own
+	if ground := c.plan[surface.On]; surface.Over && ground.Planned() {
+		stack = slices.Concat(ground.Stack, choice.Stack).AsFired()
+		c.jars, c.melting = nil, nil // the room is own's
+		all = c.sort(stack)
+	}
+	for _, code := range own.unknown {
 		c.add(Finding{Code: matter.UnknownGlaze, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: no jar is called %s.", surface.Name, code), Way: "Choose a glaze from the list."})
 	}
-	if len(s.melting) > 0 {
-		c.standing(surface, stack, s)
+	if len(own.melt.Glazes) > 0 {
+		c.standing(surface, choice.Stack, own)
 	}
-	c.cones(surface, s)
-	c.coats(surface, choice, stack, s)
-	c.food(surface, s)
+	c.cones(surface, own)
+	c.coats(surface, choice, all)
+	c.overlap(surface, choice)
+	c.food(surface, own)
+	c.open(surface, all)
 	shown := c.evidence(surface, stack)
-	c.shape(surface, stack, s)
+	c.shape(surface, choice.Stack, own)
 	if !shown {
-		c.guesses(surface, s)
+		c.guesses(surface, all)
 	}
-	c.inJars(surface, s)
-	if len(s.melting) == 0 {
+	c.inJars(surface, own)
+	if len(own.melt.Glazes) == 0 {
 		return nil
 	}
-	return s.melting[len(s.melting)-1]
+	return own.melt.Glazes[len(own.melt.Glazes)-1]
 }
 
-func coats(n int) string {
+// coats says how many: "1 coat", "2.6 coats".
+func coats[N int | float64](n N) string {
 	if n == 1 {
 		return "1 coat"
 	}
-	return fmt.Sprintf("%d coats", n)
+	return figure(float64(n)) + " coats"
 }
 
-// figure writes mm without needless decimals.
+// figure writes mm, or coats, without needless decimals.
 func figure(mm float64) string {
 	if mm == math.Trunc(mm) {
 		return fmt.Sprintf("%.0f", mm)

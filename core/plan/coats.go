@@ -37,22 +37,26 @@ func (c *check) standing(surface piece.Surface, stack glaze.Stack, s sorted) {
 }
 
 // onStilts asks whether a foot may carry its thin coat: where the stilts are
-// recorded, and nothing thicker lies on it. The custom is low-fire: hotter,
-// stilts sink into the clay.
+// recorded, made for this cone, and nothing thicker lies on it.
 func (c *check) onStilts(surface piece.Surface, stack glaze.Stack, s sorted) {
 	f := Finding{Code: matter.Contact, Surface: surface.ID}
 	switch {
-	case s.coats > 1:
-		f.Text = fmt.Sprintf("%s: %s where this house lays one thin coat on stilts.", surface.Name, coats(s.coats))
+	case s.melt.Dips > 0:
+		f.Text = fmt.Sprintf("%s: a dip where this house lays one thin coat on stilts.", surface.Name)
+		f.Way = "Wax it before the dip, then brush 1 coat."
+	case s.melt.Coats > 1:
+		f.Text = fmt.Sprintf("%s: %s where this house lays one thin coat on stilts.", surface.Name, coats(s.melt.Coats))
 		f.Way, f.Mend = "Use 1 coat.", c.recount(stack, true, 1)
 	case !c.work.Standing.Stilts:
 		stand := c.work.Standing
 		stand.Stilts = true
 		f.Text = fmt.Sprintf("%s: it is glazed, and no stilts are recorded to keep it off the shelf.", surface.Name)
 		f.Way, f.Stand = "Record that it stands on stilts.", &stand
-	case LowFire.Cooler(c.work.Cone):
-		f.Code, f.Severity = matter.Stilts, Warn
-		f.Text = fmt.Sprintf("%s: at cone %s stilts sink into the clay; the custom is low-fire.", surface.Name, c.work.Cone)
+	case !kiln.Cone(c.shelf.House.StiltsCone).Known():
+		f.Text = fmt.Sprintf("%s: nobody said to which cone this house's stilts are made; too hot, they sink and stick.", surface.Name)
+		f.Way = "Set their cone under House rules, from their label."
+	case kiln.Cone(c.shelf.House.StiltsCone).Cooler(c.work.Cone):
+		f.Text = fmt.Sprintf("%s: this house's stilts are made for cone %s; at cone %s they sink and stick.", surface.Name, c.shelf.House.StiltsCone, c.work.Cone)
 		f.Way, f.Mend = "Leave it bare.", &Choice{Bare: true}
 	default:
 		f.Code, f.Severity = matter.Stilts, Note
@@ -87,47 +91,98 @@ func (c *check) cones(surface piece.Surface, s sorted) {
 }
 
 // coats compares what melts, and the underglaze, with the house's figures.
-func (c *check) coats(surface piece.Surface, choice Choice, stack glaze.Stack, s sorted) {
+func (c *check) coats(surface piece.Surface, choice Choice, s sorted) {
 	h := &c.shelf.House
-	figure := h.OfMelting(s.melting, s.under > 0, surface.Use != piece.Plain)
+	want := h.OfMelting(s.melt, s.under > 0, surface.Use != piece.Plain)
 	of, fate := "", "the clay will show through"
 	if s.under > 0 {
 		of, fate = " over the underglaze", "it is not sealed all over"
 	}
+	thick := choice.Heavy || s.heavy
+	over := surface.Over && c.plan[surface.On].Planned()
 	f := Finding{Severity: Warn, Surface: surface.ID}
 	switch {
-	case len(s.melting) == 0:
-	case s.coats >= figure.Stop:
+	case len(s.melt.Glazes) == 0:
+	case s.melt.Coats >= want.Stop:
 		f.Code, f.Severity, of = matter.CoatsStop, Stop, ""
-		f.Text = fmt.Sprintf("%s: %s of melting glaze would run; the house refuses from %d.", surface.Name, thickness(s), figure.Stop)
-	case s.coats > figure.Coats && choice.Heavy && c.mayBeThick(s):
-	case s.coats > figure.Coats:
+		f.Text = fmt.Sprintf("%s: %s of melting glaze would run; the house refuses from %s.", surface.Name, c.thickness(surface, s), figure(want.Stop))
+	case s.melt.Coats > want.Coats && thick && c.mayBeThick(s):
+	case s.melt.Coats > want.Coats:
 		f.Code = matter.CoatsMany
-		f.Text = fmt.Sprintf("%s: %s%s, the house lays %d; more runs.", surface.Name, thickness(s), of, figure.Coats)
-		if choice.Heavy {
+		f.Text = fmt.Sprintf("%s: %s%s, the house lays %s; more runs.", surface.Name, c.thickness(surface, s), of, figure(want.Coats))
+		if thick {
 			f.Text += " Extra thickness is not allowed for it."
 		}
-	case s.coats < figure.Few:
+	case s.melt.Coats < want.Few && !surface.Over && !surface.Stands && !surface.Seat:
 		f.Code = matter.CoatsFew
-		f.Text = fmt.Sprintf("%s: %s%s, the house lays %d; %s.", surface.Name, thickness(s), of, figure.Coats, fate)
+		f.Text = fmt.Sprintf("%s: %s%s, the house lays %s; %s.", surface.Name, c.thickness(surface, s), of, figure(want.Coats), fate)
 	}
 	if f.Code != "" {
-		f.Way, f.Mend = fmt.Sprintf("Use %s%s.", coats(figure.Coats), of), c.recount(stack, true, figure.Coats)
-		f.Numbers = Numbers{"coats": float64(s.coats), "figure": float64(figure.Coats), "refusedFrom": float64(figure.Stop)}
+		f.Way, f.Mend = fmt.Sprintf("Use %s%s.", coats(want.Coats), of), c.recount(choice.Stack.Normal(), true, int(want.Coats))
+		if over {
+			f.Way, f.Mend = "Lay fewer coats there, or leave the ground out below it.", nil
+		}
+		f.Numbers = Numbers{"coats": s.melt.Coats, "figure": want.Coats, "refusedFrom": want.Stop}
 		c.add(f)
 	}
-	if s.under > 0 && s.under < h.OfGlaze(s.underGlaze) {
+	if s.under > 0 && s.under < h.OfGlaze(s.underGlaze) && !over {
 		want := h.OfGlaze(s.underGlaze)
-		c.add(Finding{Code: matter.UnderglazeFew, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.under), "figure": float64(want)}, Mend: c.recount(stack, false, want),
+		c.add(Finding{Code: matter.UnderglazeFew, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.under), "figure": float64(want)}, Mend: c.recount(choice.Stack.Normal(), false, want),
 			Text: fmt.Sprintf("%s: %s of underglaze, the house lays %d; it will look pale.", surface.Name, coats(s.under), want),
 			Way:  fmt.Sprintf("Use %s.", coats(want))})
 	}
 }
 
+// overlap looks at dips that go down to a height: what lies below it has to cover too, and
+// no second dip goes down to the foot.
+func (c *check) overlap(surface piece.Surface, choice Choice) {
+	var below glaze.Stack
+	dips, toFoot := 0, false
+	for _, layer := range choice.Stack {
+		if layer.Dip {
+			dips += layer.Coats
+			toFoot = toFoot || dips > 1 && layer.DownToMM <= c.band
+		}
+		if layer.DownToMM == 0 {
+			below = append(below, layer)
+		}
+	}
+	if toFoot && c.inBand(surface.ID) > 0 {
+		c.add(Finding{Code: matter.DipFoot, Severity: Warn, Surface: surface.ID, Numbers: Numbers{"bandMM": c.band},
+			Text: fmt.Sprintf("%s: its second dip goes down to the foot; it goes in from the rim, to a height.", surface.Name),
+			Way:  "Say how far down it goes."})
+	}
+	if len(below) == len(choice.Stack) || len(below) == 0 {
+		return
+	}
+	c.jars, c.melting = nil, nil // the room is another's
+	s := c.sort(below)
+	want := c.shelf.House.OfMelting(s.melt, s.under > 0, surface.Use != piece.Plain)
+	if len(s.melt.Glazes) > 0 && s.melt.Coats < want.Few && !surface.Over {
+		c.add(Finding{Code: matter.CoatsFew, Surface: surface.ID, Numbers: Numbers{"coats": s.melt.Coats, "figure": want.Coats},
+			Text: fmt.Sprintf("%s: below the overlap %s, the house lays %s; the clay will show through.", surface.Name, c.thickness(surface, s), figure(want.Coats)),
+			Way:  "Lay more below, or let the dip go further down."})
+	}
+	c.evidence(surface, below.AsFired())
+}
+
+// open says what becomes of underglaze that nothing covers.
+func (c *check) open(surface piece.Surface, s sorted) {
+	if s.under == 0 || s.sealed || surface.Use != piece.Plain || surface.Detail == piece.Inlay || surface.Stands {
+		return
+	}
+	f := Finding{Code: matter.UnderglazeOpen, Surface: surface.ID, Way: "Lay a clear over it, or want it so.",
+		Text: fmt.Sprintf("%s: underglaze that lies open is matte, and wears off in use.", surface.Name)}
+	if c.shelf.House.OpenUnderglaze == rules.AlwaysSealed {
+		f.Severity, f.Way = Warn, "This house always seals it: lay a clear over it."
+	}
+	c.add(f)
+}
+
 // mayBeThick says whether everything that melts may be thicker on purpose.
 func (c *check) mayBeThick(s sorted) bool {
-	for i := range s.melting {
-		if !c.shelf.House.MayBeThick(s.melting[i]) {
+	for _, g := range s.melt.Glazes {
+		if !c.shelf.House.MayBeThick(g) {
 			return false
 		}
 	}
@@ -135,24 +190,28 @@ func (c *check) mayBeThick(s sorted) bool {
 }
 
 // thickness says how thick a stack is, in coats, and in dips where there are any.
-func thickness(s sorted) string {
-	switch s.dips {
-	case 0:
-		return coats(s.coats)
-	case 1:
-		return "a dip, in all as thick as " + coats(s.coats)
+func (c *check) thickness(surface piece.Surface, s sorted) string {
+	with := ""
+	if ground, over := c.work.Body.Surface(surface.On); over && surface.Over && c.plan[ground.ID].Planned() {
+		with = ", with the " + ground.Name + " below it"
 	}
-	return fmt.Sprintf("%d dips, in all as thick as %s", s.dips, coats(s.coats))
+	switch s.melt.Dips {
+	case 0:
+		return coats(s.melt.Coats) + with
+	case 1:
+		return "a dip, in all as thick as " + coats(s.melt.Coats) + with
+	}
+	return fmt.Sprintf("%d dips, in all as thick as %s", s.melt.Dips, coats(s.melt.Coats)) + with
 }
 
 // recount changes the coats of the last melting layer, or the last underglaze,
-// so that all of them together make want; nil where that cannot be done: a dip
-// cannot be made thinner.
+// so that all of them together make want; nil where that cannot be done: a dip or a
+// heavy coat cannot be made thinner.
 func (c *check) recount(stack glaze.Stack, melts bool, want int) *Choice {
 	mended := slices.Clone(stack)
 	last, sum := -1, 0
 	for i, layer := range mended {
-		if layer.Dip && melts {
+		if (layer.Dip || layer.Thick != "") && melts {
 			return nil
 		}
 		if c.melts(layer.Glaze) == melts {
@@ -183,7 +242,7 @@ func (c *check) recount(stack glaze.Stack, melts bool, want int) *Choice {
 // melts says whether a jar's glaze melts; one that is not known counts as if.
 func (c *check) melts(code string) bool {
 	g := c.shelf.Glazes[code]
-	return g == nil || g.Kind.Melts()
+	return g.MeltsAt(c.work.Cone)
 }
 
 // food looks at labels where food or a mouth will touch.
@@ -191,13 +250,13 @@ func (c *check) food(surface piece.Surface, s sorted) {
 	if surface.Use == piece.Plain {
 		return
 	}
-	if s.under > 0 && !s.clearedOver {
+	if s.under > 0 && !s.sealed {
 		c.add(Finding{Code: matter.UnderglazeFood, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: underglaze lies open where food touches.", surface.Name),
 			Way:  fmt.Sprintf("Lay %s of clear over it.", coats(c.shelf.House.ClearOnFood))})
 	}
-	for i := range s.melting {
-		if g := s.melting[i]; g.Food != glaze.FoodClaimed {
+	for _, g := range s.melt.Glazes {
+		if g.Food != glaze.FoodClaimed {
 			c.add(Finding{Code: matter.FoodLabel, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: the label of %s %s makes no claim for food.", surface.Name, g.Code, g.Name),
 				Way:  "Choose a glaze whose label does, or use the piece for show."})

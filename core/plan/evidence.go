@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
@@ -11,21 +12,121 @@ import (
 	"enkaustos/core/rules"
 )
 
+// Spot is what a tile has to agree with to speak for what lies there.
+type Spot struct {
+	glaze.Firing
+	Half    glaze.Half // smooth speaks for smooth, texture for texture
+	OwnClay bool       // tiles on another clay say nothing at all: it is dark, or the second clay of a piece
+}
+
+// Evidence is the fired tile that says most about a stack.
+type Evidence struct {
+	Tile  glaze.Tile
+	Fired colour.Lab // what the tile shows there: a half of it, or a strip
+	Exact bool       // same stack, clay, cone and texture: the tile shows what will come out
+	Short string     // where not exact: what differs, in words
+}
+
+// How much each thing that agrees says: the firing most, then the order of the glazes,
+// the coats, the texture.
+const (
+	sameFiring = 8
+	sameOrder  = 4
+	sameCoats  = 2
+	sameHalf   = 1
+)
+
+// Evidence finds the tile that says most about a stack at a spot: the stack itself; else
+// the same glazes in other coats or another order, or read on the other half; else, where
+// the house takes hints, on another clay, at another cone or in other air. ok is false
+// where nothing is known.
+func (s *Shelf) Evidence(stack glaze.Stack, at Spot) (best Evidence, ok bool) {
+	fired := stack.AsFired()
+	return s.among(s.tiles[order(fired)], fired, at)
+}
+
+// among is the tile of some of the same glazes that says most about a stack; where none
+// lays them in this order, one that lays them in another.
+func (s *Shelf) among(tiles []glaze.Tile, fired glaze.Stack, at Spot) (best Evidence, ok bool) {
+	most := 0
+	look := func(tiles []glaze.Tile, inOrder int) {
+		for i := range tiles {
+			if e, agrees := s.says(&tiles[i], fired, at, inOrder); agrees > most {
+				most, best = agrees, e
+			}
+		}
+	}
+	look(tiles, sameOrder)
+	if most < sameFiring && len(fired) > 1 {
+		look(s.kin[anyOrder(fired)], 0)
+	}
+	return best, most > 0
+}
+
+// says is what a tile says about a stack, and how much of it agrees; 0 where the house
+// takes no such hint.
+func (s *Shelf) says(t *glaze.Tile, fired glaze.Stack, at Spot, inOrder int) (e Evidence, agrees int) {
+	home := t.Firing() == at.Firing
+	if !home && (s.House.OtherClay == rules.Nothing || at.OwnClay && t.Clay != at.Clay) {
+		return e, 0
+	}
+	lab, half, shown := t.Shows(fired, at.Half)
+	if !shown {
+		lab, half = t.Fired, t.MainHalf()
+	}
+	agrees = inOrder + 1
+	e = Evidence{Tile: *t, Fired: lab}
+	if home {
+		agrees += sameFiring
+	}
+	if shown {
+		agrees += sameCoats
+	}
+	if half == at.Half {
+		agrees += sameHalf
+	}
+	e.Exact = agrees == 1+sameFiring+sameOrder+sameCoats+sameHalf
+	if !e.Exact {
+		e.Short = short(t, shown, half, at)
+	}
+	return e, agrees
+}
+
+// short says how a tile differs from what is planned.
+func short(t *glaze.Tile, coats bool, half glaze.Half, at Spot) string {
+	var words []string
+	switch {
+	case t.Clay != at.Clay:
+		words = append(words, "on "+t.Clay)
+	case t.Cone != at.Cone:
+		words = append(words, "at cone "+string(t.Cone))
+	case t.In() != at.Air:
+		words = append(words, "in "+string(t.In()))
+	}
+	if !coats {
+		words = append(words, "as "+t.Stack.String())
+	}
+	if half != at.Half {
+		words = append(words, map[glaze.Half]string{glaze.Smooth: "read on a smooth wall", glaze.Texture: "read on texture"}[half])
+	}
+	return strings.Join(words, ", ")
+}
+
 // evidence asks what tile shows the stack on this clay, and says whether one does.
 func (c *check) evidence(surface piece.Surface, stack glaze.Stack) (shown bool) {
 	if !c.tilesHere && c.shelf.House.OtherClay == rules.Nothing {
 		return false
 	}
-	firing := c.firing
-	if surface.Clay != "" {
-		firing = c.work.FiringOf(surface)
+	at := Spot{Firing: c.firing, Half: glaze.Smooth, OwnClay: c.work.Clay.Dark}
+	if surface.Clay != "" || surface.Textured {
+		at = c.work.SpotOf(surface)
 	}
-	if c.last.firing != firing || !slices.Equal(c.last.stack, stack) {
+	if c.last.at != at || !slices.Equal(c.last.stack, stack) {
 		tiles := c.shelf.tiles[order(stack)]
-		c.last = looked{stack: stack, firing: firing, tiles: tiles}
-		c.last.best, c.last.ok = c.shelf.among(tiles, stack, firing)
+		c.last = looked{stack: stack, at: at, tiles: tiles}
+		c.last.best, c.last.ok = c.shelf.among(tiles, stack, at)
 	}
-	c.before(surface, stack, firing)
+	c.before(surface, stack, at.Firing)
 	best, ok := &c.last.best, c.last.ok
 	if ok && best.Exact {
 		c.doubt(surface, &best.Tile)
@@ -36,13 +137,18 @@ func (c *check) evidence(surface piece.Surface, stack glaze.Stack) (shown bool) 
 	f := Finding{Code: matter.NoTile, Severity: Warn, Surface: surface.ID,
 		Text: fmt.Sprintf("%s: %s was never fired on %s at cone %s.", surface.Name, stack, c.work.clayOf(surface).Name, c.work.Cone),
 		Way:  "Choose a stack with a tile, or make one first."}
-	if ok {
+	switch {
+	case ok && best.Tile.Firing() == at.Firing && best.Tile.Stack.Same(stack):
+		f.Severity = Note
+		f.Text = fmt.Sprintf("%s: tile %s shows %s, but was %s.", surface.Name, best.Tile.Code, stack, best.Short)
+		f.Way = "Read its other half, or glaze a tile of that texture."
+	case ok:
 		f.Text += fmt.Sprintf(" Nearest: tile %s, %s.", best.Tile.Code, best.Short)
-		if best.Tile.Firing() == firing {
+		if best.Tile.Firing() == at.Firing && !surface.Over {
 			f.Way = fmt.Sprintf("Use %s, as tile %s shows it.", best.Tile.Stack, best.Tile.Code)
 			f.Mend = &Choice{Stack: best.Tile.Stack}
 		}
-	} else if len(stack) > 1 {
+	case len(stack) > 1:
 		f.Text += " Glazes do not mix like paint."
 	}
 	if !c.tilesHere {

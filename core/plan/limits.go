@@ -29,7 +29,7 @@ func (c *check) limits() {
 	if h.MostCovered < 100 {
 		planned, all := 0.0, 0.0
 		for _, s := range c.work.Body.Surfaces {
-			if s.Stands || s.Seat || s.Detail.Over() {
+			if s.Stands || s.Seat || s.Over {
 				continue
 			}
 			all += s.AreaCM2

@@ -3,6 +3,8 @@ package plan_test
 import (
 	"fmt"
 	"maps"
+	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -67,12 +69,7 @@ func TestWorkedCasesOfTheWholePiece(t *testing.T) {
 	vent := func(s *scene) {
 		s.marking.Details = []piece.Detail{{ID: "mark", Name: "Vent", Kind: piece.Vent, On: "exterior", AreaCM2: 1}}
 	}
-	for _, c := range []struct {
-		reason string
-		set    []func(*scene)
-		want   string
-		not    string
-	}{
+	runCases(t, []worked{
 		// Edges.
 		{"a motif in glaze on glaze blurs", []func(*scene){on(piece.Motif, coat("R", 3))}, "warn blurs", ""},
 		{"in underglaze it stays put", []func(*scene){on(piece.Motif, coat("U", 3))}, "", "warn blurs"},
@@ -124,8 +121,9 @@ func TestWorkedCasesOfTheWholePiece(t *testing.T) {
 		// Dips.
 		{"one dip covers", []func(*scene){put("exterior", dip("I", 1))}, "", "warn coats-few"},
 		{"brushed, the same glaze needs three coats", []func(*scene){put("exterior", coat("I", 1))}, "warn coats-few", ""},
-		{"two dips of one glaze run", []func(*scene){put("exterior", dip("I", 2))}, "stop coats-stop", ""},
-		{"a dip over a dip in a dipping room", []func(*scene){rule("coats", "1", "layering", "double"), put("exterior", plan.Choice{Stack: glaze.Stack{{Glaze: "I", Coats: 1, Dip: true}, {Glaze: "W", Coats: 1, Dip: true}}})}, "", "warn coats-few"},
+		{"two dips of one glaze are ordinary", []func(*scene){put("exterior", dip("I", 2))}, "", "warn coats-many"},
+		{"three run", []func(*scene){put("exterior", dip("I", 3))}, "stop coats-stop", ""},
+		{"a dip over a dip in a dipping room", []func(*scene){rule("coatsLeast", "2"), put("exterior", plan.Choice{Stack: glaze.Stack{{Glaze: "I", Coats: 1, Dip: true}, {Glaze: "W", Coats: 1, Dip: true}}})}, "", "warn coats-few"},
 		{"a dip goes over the foot", []func(*scene){put("exterior", dip("I", 1))}, "note dip-foot", ""},
 		{"wax keeps it off", []func(*scene){put("exterior", dip("I", 1)), put("foot", plan.Choice{Resist: plan.Wax})}, "", "note dip-foot"},
 		// Resist.
@@ -133,9 +131,9 @@ func TestWorkedCasesOfTheWholePiece(t *testing.T) {
 		{"wax burns off", []func(*scene){put("foot", plan.Choice{Resist: plan.Wax})}, "", "note latex"},
 		{"what is kept bare needs no stack", []func(*scene){put("lip", plan.Choice{Resist: plan.Wax})}, "", "warn gap"},
 		// Feet on stilts.
-		{"a glazed foot without stilts", []func(*scene){rule("foot", "stilts"), put("foot", coat("S", 1))}, "stop contact", ""},
-		{"with stilts, too thick", []func(*scene){rule("foot", "stilts"), put("foot", coat("S", 3)), func(s *scene) { s.own.Standing.Stilts = true }}, "stop contact", ""},
-		{"with stilts, at a cone where they sink", []func(*scene){rule("foot", "stilts"), put("foot", coat("S", 1)), func(s *scene) { s.own.Standing.Stilts = true }}, "warn stilts", "stop contact"},
+		{"a glazed foot without stilts", []func(*scene){rule("foot", "stilts", "stiltsCone", "6"), put("foot", coat("S", 1))}, "stop contact", ""},
+		{"with stilts, too thick", []func(*scene){rule("foot", "stilts", "stiltsCone", "6"), put("foot", coat("S", 3)), func(s *scene) { s.own.Standing.Stilts = true }}, "stop contact", ""},
+		{"with stilts, at a cone where they sink", []func(*scene){rule("foot", "stilts", "stiltsCone", "04"), put("foot", coat("S", 1)), func(s *scene) { s.own.Standing.Stilts = true }}, "stop contact", "note stilts"},
 		{"stilts alone allow nothing", []func(*scene){put("foot", coat("S", 1)), func(s *scene) { s.own.Standing.Stilts = true }}, "stop contact", ""},
 		// What may go on what.
 		{"made for greenware, on bisque", []func(*scene){jar(glaze.Glaze{Code: "Y", Kind: glaze.Solid, Ware: glaze.Greenware}), put("exterior", coat("Y", 3))}, "warn ware", ""},
@@ -184,9 +182,22 @@ func TestWorkedCasesOfTheWholePiece(t *testing.T) {
 			s.marking.Clays = map[string]string{"mark": "D"}
 			s.work.Clays = map[string]glaze.Clay{"D": dark}
 		}}, "warn no-tile", ""},
-	} {
+	})
+}
+
+// worked is a situation: what is set about a mug that is glazed alike all over, and which
+// finding an experienced teacher would expect, or would not.
+type worked struct {
+	reason string
+	set    []func(*scene)
+	want   string
+	not    string
+}
+
+func runCases(t *testing.T, cases []worked) {
+	for _, c := range cases {
 		t.Run(c.reason, func(t *testing.T) {
-			s := scene{form: piece.Mug, plan: plan.Plan{"*": coat("S", 3)}, jars: room, tiles: shown, work: plan.Work{Clay: pale, Cone: "6"}}
+			s := scene{form: piece.Mug, plan: plan.Plan{"*": coat("S", 3)}, jars: slices.Clone(room), tiles: shown, work: plan.Work{Clay: pale, Cone: "6"}}
 			for _, set := range c.set {
 				set(&s)
 			}
@@ -229,7 +240,8 @@ func counted(t *testing.T, f plan.Finding) {
 	for _, name := range needs[string(f.Code)] {
 		v, ok := f.Numbers[name]
 		require.True(t, ok, "%s carries its %s", f.Code, name)
-		require.Contains(t, f.Text, fmt.Sprintf("%.0f", v), "%s says its %s", f.Code, name)
+		rounded := strings.Contains(f.Text, fmt.Sprintf("%.0f", v))
+		require.True(t, rounded || strings.Contains(f.Text, fmt.Sprintf("%.1f", v)), "%s says its %s: %s", f.Code, name, f.Text)
 	}
 }
 

@@ -84,9 +84,9 @@ func (c *check) told(ground, detail piece.Surface) {
 // fires is the colour a surface comes out in, where a tile shows it; else what
 // its topmost glaze fires to alone.
 func (c *check) fires(s piece.Surface) (colour.Lab, bool) {
-	stack := c.plan[s.ID].Stack
-	if best, ok := c.shelf.Evidence(stack, c.work.FiringOf(s)); ok && best.Exact {
-		return best.Tile.Fired, true
+	stack := c.plan.Lies(s)
+	if best, ok := c.shelf.Evidence(stack, c.work.SpotOf(s)); ok && best.Exact {
+		return best.Fired, true
 	}
-	return c.shelf.alone(stack[len(stack)-1].Glaze, c.work.FiringOf(s))
+	return c.shelf.alone(stack[len(stack)-1].Glaze, c.work.SpotOf(s))
 }

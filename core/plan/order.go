@@ -11,10 +11,8 @@ import (
 
 // Step is one glaze on one surface, laid with one brush.
 type Step struct {
-	Surface  string // piece.Surface.ID
-	Glaze    string
-	Coats    int
-	Dip      bool
+	Surface string // piece.Surface.ID
+	glaze.Layer
 	Brush    Brush
 	Optional bool // only if time is left
 }
@@ -85,7 +83,7 @@ func Order(p Plan, b piece.Body, h rules.House, jars map[string]*glaze.Glaze) []
 		for i, layer := range choice.Stack.Normal() {
 			g := jars[layer.Glaze]
 			before = max(before, pass(s, g, i))
-			step := placed{Step: Step{Surface: s.ID, Glaze: layer.Glaze, Coats: layer.Coats, Dip: layer.Dip, Brush: BrushFor(s, g, layer.Dip), Optional: s.Optional},
+			step := placed{Step: Step{Surface: s.ID, Layer: layer, Brush: BrushFor(s, g, layer.Dip), Optional: s.Optional},
 				pass: before, layer: i, face: face(s, h)}
 			all = append(all, step)
 			key := [3]any{step.pass, i, layer.Glaze}
@@ -112,7 +110,7 @@ func pass(s piece.Surface, g *glaze.Glaze, layer int) int {
 	switch {
 	case s.Optional:
 		return extras
-	case s.Detail.Over() || g != nil && g.Kind == glaze.Detail && layer > 0:
+	case s.Over || g != nil && g.Kind == glaze.Detail && layer > 0:
 		return over
 	case s.Detail == piece.Inlay || s.Detail == piece.Letters || s.Detail == piece.Motif:
 		return edged

@@ -5,6 +5,7 @@ package plan
 import (
 	"maps"
 	"slices"
+	"strings"
 
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
@@ -55,6 +56,8 @@ type Standing struct {
 	BandMM float64 `json:"bandMM,omitempty"` // the line drawn for it; 0 = as the rules ask
 	Stilts bool    `json:"stilts,omitempty"` // recorded: it stands on their points
 	Cookie bool    `json:"cookie,omitempty"` // recorded: a waste slab lies under it
+
+	LidApart bool `json:"lidApart,omitempty"` // recorded: its lid is fired beside it
 }
 
 // Own is what one piece has of its own beside its assignment: measurements,
@@ -108,6 +111,15 @@ func (w Work) FiringOf(s piece.Surface) glaze.Firing {
 	return glaze.FiringOf(w.clayOf(s).Code, w.Cone, w.Air)
 }
 
+// SpotOf is what a tile has to agree with to speak for a surface.
+func (w Work) SpotOf(s piece.Surface) Spot {
+	at := Spot{Firing: w.FiringOf(s), Half: glaze.Smooth, OwnClay: s.Clay != "" || w.clayOf(s).Dark}
+	if s.Textured {
+		at.Half = glaze.Texture
+	}
+	return at
+}
+
 func (w Work) clayOf(s piece.Surface) glaze.Clay {
 	if s.Clay != "" {
 		if clay, known := w.Clays[s.Clay]; known {
@@ -123,6 +135,7 @@ type Shelf struct {
 	House  rules.House
 	Glazes map[string]*glaze.Glaze // by code
 	tiles  map[string][]glaze.Tile // by the codes of their glazes, in order
+	kin    map[string][]glaze.Tile // the same, whatever the order
 	fired  map[glaze.Firing]int    // how many tiles
 }
 
@@ -136,13 +149,16 @@ func (s *Shelf) Under(h rules.House) *Shelf {
 // NewShelf sorts tiles so that the evidence for a stack is found at once.
 func NewShelf(h rules.House, glazes []glaze.Glaze, tiles []glaze.Tile) *Shelf {
 	s := &Shelf{House: h, Glazes: make(map[string]*glaze.Glaze, len(glazes)),
-		tiles: make(map[string][]glaze.Tile, len(tiles)), fired: map[glaze.Firing]int{}}
+		tiles: make(map[string][]glaze.Tile, len(tiles)), kin: map[string][]glaze.Tile{}, fired: map[glaze.Firing]int{}}
 	for i := range glazes {
 		s.Glazes[glazes[i].Code] = &glazes[i]
 	}
 	for _, t := range tiles {
-		t.Stack = t.Stack.Normal()
+		t.Stack = t.Stack.AsFired()
 		s.tiles[order(t.Stack)] = append(s.tiles[order(t.Stack)], t)
+		if len(t.Stack) > 1 {
+			s.kin[anyOrder(t.Stack)] = append(s.kin[anyOrder(t.Stack)], t)
+		}
 		s.fired[t.Firing()]++
 	}
 	return s
@@ -160,88 +176,64 @@ func order(normal glaze.Stack) string {
 	return string(key)
 }
 
+// anyOrder is a key for the glazes of a stack, whatever their order and coats.
+func anyOrder(normal glaze.Stack) string {
+	sorted := slices.Clone(normal)
+	slices.SortFunc(sorted, func(a, b glaze.Layer) int { return strings.Compare(a.Glaze, b.Glaze) })
+	return order(sorted)
+}
+
 // Band is the bare band that the plan asks for on a piece: none where the
 // house lets it stand on stilts and it does.
 func (s *Shelf) Band(p Plan, w Work) foot.Band {
 	if s.onStilts(w) {
 		return foot.Band{Parts: []foot.Part{{Why: "it stands on stilts"}}}
 	}
-	return s.needed(p, w.Body).Raised(w.Standing.BandMM)
+	return s.needed(p, w).Raised(w.Standing.BandMM)
 }
 
 // onStilts says whether glaze may lie where the piece would stand.
 func (s *Shelf) onStilts(w Work) bool { return s.House.Foot == rules.Stilts && w.Standing.Stilts }
 
-// needed is the band that the rules ask for.
-func (s *Shelf) needed(p Plan, b piece.Body) foot.Band {
-	lying := make([]foot.Lying, 0, len(b.Surfaces))
-	for _, surface := range b.Surfaces {
+// needed is the band that the rules ask for: on flat work that stays flat, where nothing
+// on it moves, only its lowest edge.
+func (s *Shelf) needed(p Plan, w Work) foot.Band {
+	lying := make([]foot.Lying, 0, len(w.Body.Surfaces))
+	for _, surface := range w.Body.Surfaces {
 		if choice := p[surface.ID]; choice.Planned() {
-			lying = append(lying, foot.Lying{Stack: choice.Stack, SlopeDeg: surface.SlopeDeg, Level: surface.Upward, Heavy: choice.Heavy})
+			lying = append(lying, foot.Lying{Stack: p.Lies(surface), SlopeDeg: surface.SlopeDeg, Level: surface.Upward, Heavy: choice.Heavy})
 		}
 	}
-	return foot.BandFor(&s.House, lying, s.Glazes)
+	band := foot.BandFor(&s.House, lying, s.Glazes, w.Cone)
+	if w.Body.Flat && s.House.Flat == rules.EdgesGlazed && len(band.Parts) == 1 && !s.moves(lying) {
+		return foot.Band{HeightMM: min(s.House.FlatMM, band.HeightMM), Parts: []foot.Part{{Why: "flat work, whose plain stacks do not move", MM: min(s.House.FlatMM, band.HeightMM)}}}
+	}
+	return band
 }
 
-// Evidence is the fired tile that says most about a stack.
-type Evidence struct {
-	Tile  glaze.Tile
-	Exact bool   // same stack, clay and cone: the tile shows what will come out
-	Short string // where not exact: what differs, in words
+// moves says whether something that lies on a piece moves in the fire, wherever it lies.
+func (s *Shelf) moves(lying []foot.Lying) bool {
+	return slices.ContainsFunc(lying, func(l foot.Lying) bool {
+		melting := 0
+		for _, layer := range l.Stack {
+			g := s.Glazes[layer.Glaze]
+			if g == nil || g.Runner {
+				return true
+			}
+			if g.Kind.Melts() {
+				melting++
+			}
+		}
+		return l.Heavy || melting > 1
+	})
 }
 
-// Evidence finds the tile that says most about a stack in a firing: the stack
-// itself; else the same glazes with other coats; else, where the house takes
-// hints, the stack on another clay, at another cone or in other air. ok is
-// false where nothing is known.
-func (s *Shelf) Evidence(stack glaze.Stack, f glaze.Firing) (best Evidence, ok bool) {
-	normal := stack.Normal()
-	return s.among(s.tiles[order(normal)], normal, f)
-}
-
-// among is the tile of some of the same glazes that says most about a stack.
-func (s *Shelf) among(tiles []glaze.Tile, normal glaze.Stack, f glaze.Firing) (best Evidence, ok bool) {
-	bestScore := 0
-	for i := range tiles {
-		t := &tiles[i]
-		coats, home := slices.Equal(t.Stack, normal), t.Firing() == f
-		if !home && s.House.OtherClay == rules.Nothing {
-			continue
-		}
-		score := 1
-		if coats {
-			score++
-		}
-		if home {
-			score += 2
-		}
-		if score > bestScore {
-			bestScore = score
-			best = Evidence{Tile: *t, Exact: coats && home}
-		}
+// Lies is all that lies on a surface: what is planned there, over what its ground carries
+// where it is laid over one.
+func (p Plan) Lies(s piece.Surface) glaze.Stack {
+	own := p[s.ID].Stack
+	if ground := p[s.On]; s.Over && ground.Planned() {
+		return slices.Concat(ground.Stack, own)
 	}
-	if bestScore > 0 && !best.Exact {
-		best.Short = short(best.Tile, slices.Equal(best.Tile.Stack, normal), f)
-	}
-	return best, bestScore > 0
-}
-
-// short says how a tile differs from what is planned.
-func short(t glaze.Tile, coats bool, f glaze.Firing) string {
-	text := ""
-	switch {
-	case t.Clay != f.Clay:
-		text = "on " + t.Clay
-	case t.Cone != f.Cone:
-		text = "at cone " + string(t.Cone)
-	case t.In() != f.Air:
-		text = "in " + string(t.In())
-	}
-	if !coats {
-		if text != "" {
-			text += ", "
-		}
-		text += "as " + t.Stack.String()
-	}
-	return text
+	return own
 }

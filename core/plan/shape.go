@@ -11,10 +11,6 @@ import (
 	"enkaustos/core/rules"
 )
 
-// level is the slope in degrees below which a surface counts as flat: what lies
-// there does not move (from memory).
-const level = 15
-
 // shape asks what the surface itself does to a stack: seats, slopes, lips, and
 // what nobody sees.
 func (c *check) shape(surface piece.Surface, stack glaze.Stack, s sorted) {
@@ -28,28 +24,34 @@ func (c *check) shape(surface piece.Surface, stack glaze.Stack, s sorted) {
 	if steep {
 		c.runsLow(surface, s)
 	}
-	if s.under > 0 && s.clearedOver && c.inBand(surface.ID) > 0 {
+	if s.under > 0 && s.sealed && c.inBand(surface.ID) > 0 {
 		c.add(Finding{Code: matter.ClearInBand, Surface: surface.ID, Numbers: Numbers{"bandMM": c.band, "areaCM2": c.inBand(surface.ID)},
 			Text: fmt.Sprintf("%s: the clear over the underglaze ends %s mm above the shelf; the underglaze may go on below.", surface.Name, figure(c.band)),
 			Way:  "Draw the line before the clear goes on."})
 	}
-	for i := range s.melting {
-		g := s.melting[i]
+	for _, g := range s.melt.Glazes {
 		switch {
 		case g.Kind == glaze.Matte && surface.Use == piece.Lip:
 			c.add(Finding{Code: matter.MatteLip, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: %s %s is matte, dry to the lips and hard to clean.", surface.Name, g.Code, g.Name),
 				Way:  "Choose a gloss for where a mouth touches."})
-		case g.Kind == glaze.Chips && steep:
-			c.add(Finding{Code: matter.ChipsSteep, Surface: surface.ID, Numbers: Numbers{"slopeDeg": surface.SlopeDeg},
-				Text: fmt.Sprintf("%s: the chips of %s %s travel downhill on a wall of %.0f°.", surface.Name, g.Code, g.Name, surface.SlopeDeg),
-				Way:  "Keep it to the upper half, or use it where the piece lies level."})
-		case g.Kind == glaze.Breaking && len(s.melting) == 1 && surface.SlopeDeg < level && !surface.Textured:
-			c.add(Finding{Code: matter.BreakingFlat, Surface: surface.ID,
-				Text: fmt.Sprintf("%s: %s %s breaks over edges and texture; on a smooth flat it looks pale, brown or streaky.", surface.Name, g.Code, g.Name),
-				Way:  "Give the surface texture, or choose a solid glaze."})
+		case g.Kind == glaze.Chips && surface.SlopeDeg >= piece.Steep:
+			c.chips(surface, g)
 		}
 	}
+}
+
+// chips says that glass chips travel down a wall, inside a cup as outside, and how far.
+func (c *check) chips(surface piece.Surface, g *glaze.Glaze) {
+	f := Finding{Code: matter.ChipsSteep, Surface: surface.ID, Numbers: Numbers{"slopeDeg": surface.SlopeDeg},
+		Text: fmt.Sprintf("%s: the chips of %s %s travel downhill on a wall of %.0f°.", surface.Name, g.Code, g.Name, surface.SlopeDeg),
+		Way:  "Keep it to the upper half, or use it where the piece lies level."}
+	if g.SlideMM > 0 {
+		f.Numbers["slideMM"] = g.SlideMM
+		f.Text = fmt.Sprintf("%s: the chips of %s %s travel some %s mm down a wall of %.0f°.", surface.Name, g.Code, g.Name, figure(g.SlideMM), surface.SlopeDeg)
+		f.Way = fmt.Sprintf("End it %s mm above where the chips may lie, or use it where the piece lies level.", figure(g.SlideMM))
+	}
+	c.add(f)
 }
 
 // runsLow asks for the line to be drawn where a runner or a thick stack comes
@@ -58,15 +60,15 @@ func (c *check) runsLow(surface piece.Surface, s sorted) {
 	if c.inBand(surface.ID) == 0 || c.work.Standing.BandMM >= c.band {
 		return
 	}
-	figureMelt := c.shelf.House.OfMelting(s.melting, s.under > 0, surface.Use != piece.Plain).Coats
+	usual := c.shelf.House.OfMelting(s.melt, s.under > 0, surface.Use != piece.Plain).Coats
 	why := ""
-	for i := range s.melting {
-		if s.melting[i].Runner {
-			why = s.melting[i].Code + " " + s.melting[i].Name + " runs"
+	for _, g := range s.melt.Glazes {
+		if g.Runner {
+			why = g.Code + " " + g.Name + " runs"
 		}
 	}
-	if why == "" && s.coats > figureMelt && figureMelt > 0 {
-		why = fmt.Sprintf("%s are more than the usual %d", coats(s.coats), figureMelt)
+	if why == "" && s.melt.Coats > usual && usual > 0 {
+		why = fmt.Sprintf("%s are more than the usual %s", coats(s.melt.Coats), figure(usual))
 	}
 	if why == "" {
 		return
@@ -80,17 +82,22 @@ func (c *check) runsLow(surface piece.Surface, s sorted) {
 
 // seat asks whether a lid would stick.
 func (c *check) seat(surface piece.Surface, stack glaze.Stack, s sorted) {
-	if !surface.Seat || surface.Stands || len(s.melting) == 0 {
+	if !surface.Seat || surface.Stands || len(s.melt.Glazes) == 0 {
 		return // what stands on the shelf has its own stop
 	}
-	f := Finding{Code: matter.Seat, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.coats)}}
+	f := Finding{Code: matter.Seat, Surface: surface.ID, Numbers: Numbers{"coats": s.melt.Coats}}
 	switch {
 	case c.shelf.House.Seat != rules.OneCoat:
 		f.Text = fmt.Sprintf("%s: glaze on it welds the lid to the jar.", surface.Name)
 		f.Way, f.Mend = "Leave it bare.", &Choice{Bare: true}
-	case s.coats > 1:
-		f.Text = fmt.Sprintf("%s: %s on it weld the lid; this house lays one.", surface.Name, coats(s.coats))
+	case s.melt.Coats > 1:
+		f.Text = fmt.Sprintf("%s: %s on it weld the lid; this house lays one.", surface.Name, coats(s.melt.Coats))
 		f.Way, f.Mend = "Use 1 coat.", c.recount(stack, true, 1)
+	case !c.work.Standing.LidApart:
+		stand := c.work.Standing
+		stand.LidApart = true
+		f.Text = fmt.Sprintf("%s: it is glazed, and fired with the lid on it would weld.", surface.Name)
+		f.Way, f.Stand = "Record that the lid is fired apart.", &stand
 	default:
 		return
 	}
@@ -107,21 +114,23 @@ const (
 // guesses are what experience says of a stack that no tile shows: they are
 // silent as soon as one does.
 func (c *check) guesses(surface piece.Surface, s sorted) {
-	if len(s.melting) == 0 {
+	melting := s.melt.Glazes
+	if len(melting) == 0 {
 		return
 	}
-	top := s.melting[len(s.melting)-1]
-	fired, known := c.shelf.alone(top.Code, c.work.FiringOf(surface))
-	if c.work.clayOf(surface).Dark && known && fired.L > paleL && len(s.melting) == 1 && s.coats <= c.shelf.House.OfGlaze(top) {
-		c.add(Finding{Code: matter.PaleOnDark, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.coats), "L": fired.L},
-			Text: fmt.Sprintf("%s: %s %s is pale, and %s darkens it through %s.", surface.Name, top.Code, top.Name, c.work.clayOf(surface).Name, coats(s.coats)),
+	c.breaks(surface, melting)
+	top := melting[len(melting)-1]
+	fired, known := c.shelf.alone(top.Code, c.work.SpotOf(surface))
+	if c.work.clayOf(surface).Dark && known && fired.L > paleL && len(melting) == 1 && s.melt.Coats <= float64(c.shelf.House.OfGlaze(top)) {
+		c.add(Finding{Code: matter.PaleOnDark, Surface: surface.ID, Numbers: Numbers{"coats": s.melt.Coats, "L": fired.L},
+			Text: fmt.Sprintf("%s: %s %s is pale, and %s darkens it through %s.", surface.Name, top.Code, top.Name, c.work.clayOf(surface).Name, coats(s.melt.Coats)),
 			Way:  "Lay one coat more, or accept a darker colour."})
 	}
-	if len(s.melting) < 2 {
+	if len(melting) < 2 {
 		return
 	}
-	base := s.melting[len(s.melting)-2]
-	below, also := c.shelf.alone(base.Code, c.work.FiringOf(surface))
+	base := melting[len(melting)-2]
+	below, also := c.shelf.alone(base.Code, c.work.SpotOf(surface))
 	if !known || !also {
 		return
 	}
@@ -141,6 +150,22 @@ func (c *check) guesses(surface piece.Surface, s sorted) {
 	}
 }
 
+// breaks says that a breaking glaze, alone or layered, shows itself only where something
+// breaks it.
+func (c *check) breaks(surface piece.Surface, melting []*glaze.Glaze) {
+	if surface.Textured {
+		return
+	}
+	for _, g := range melting {
+		if g.Kind == glaze.Breaking {
+			c.add(Finding{Code: matter.BreakingFlat, Surface: surface.ID,
+				Text: fmt.Sprintf("%s: %s %s breaks over edges and texture; on something smooth it looks pale, brown or streaky.", surface.Name, g.Code, g.Name),
+				Way:  "Give the surface texture, or choose a solid glaze."})
+			return
+		}
+	}
+}
+
 // hueBetween is the angle between two hues, 0 where one has none.
 func hueBetween(a, b colour.Lab) float64 {
 	if a.Chroma() < vivid || b.Chroma() < vivid {
@@ -150,12 +175,16 @@ func hueBetween(a, b colour.Lab) float64 {
 }
 
 // alone is what a glaze fires to by itself, in this firing if a tile shows it
-// there, else as a hint anywhere; the thickest tile speaks.
-func (s *Shelf) alone(code string, f glaze.Firing) (fired colour.Lab, known bool) {
+// there, else as a hint anywhere, but for clays that are judged by their own tiles; the
+// thickest tile speaks.
+func (s *Shelf) alone(code string, at Spot) (fired colour.Lab, known bool) {
 	best := -1
 	for _, t := range s.tiles[code] {
+		if at.OwnClay && t.Clay != at.Clay {
+			continue
+		}
 		score := t.Stack.Total()
-		if t.Firing() == f {
+		if t.Firing() == at.Firing {
 			score += 100
 		}
 		if !t.Textured && score > best {

@@ -32,6 +32,12 @@ func (c *check) uncovered(surface piece.Surface, choice Choice) {
 		}
 		return
 	}
+	if c.hollow(surface) {
+		c.add(Finding{Code: matter.Forgotten, Surface: surface.ID,
+			Text: fmt.Sprintf("%s: nothing is planned inside, and bare clay soaks up what stands in it.", surface.Name),
+			Way:  "Give it a stack, or mark it bare on purpose."})
+		return
+	}
 	planned := 0
 	for _, id := range c.work.Body.Neighbours(surface.ID) {
 		if c.plan[id].Planned() {
@@ -42,5 +48,41 @@ func (c *check) uncovered(surface piece.Surface, choice Choice) {
 		c.add(Finding{Code: matter.Gap, Severity: Warn, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: nothing is planned between two glazed surfaces; bare clay fires to a glaring dark stripe.", surface.Name),
 			Way:  "Give it a stack, or mark it bare on purpose."})
+	}
+}
+
+// hollow says whether a surface is the inside of a vessel that is glazed elsewhere: of one
+// that one sees into, or that holds water though nobody does.
+func (c *check) hollow(surface piece.Surface) bool {
+	form := c.work.Body.Form
+	if surface.ID != "interior" || surface.Hidden && form != piece.Vase && form != piece.Bottle {
+		return false
+	}
+	for id, choice := range c.plan {
+		if id != surface.ID && choice.Planned() {
+			return true
+		}
+	}
+	return false
+}
+
+// largeShare is how much of a piece has to be bare to change how it looks (from memory).
+const largeShare = 0.2
+
+// bareClay says once of a piece that pale clay left bare where it is seen will not stay
+// its bisque colour.
+func (c *check) bareClay() {
+	all := 0.0
+	for _, s := range c.work.Body.Surfaces {
+		all += s.AreaCM2
+	}
+	for _, s := range c.work.Body.Surfaces {
+		seen := s.AreaCM2 >= largeShare*all && !s.Stands && !s.Seat && !s.Hidden && !s.Recess && s.ID != "underside"
+		if seen && c.plan[s.ID].Bare && !c.work.clayOf(s).Dark {
+			c.add(Finding{Code: matter.PaleBare, Surface: s.ID,
+				Text: fmt.Sprintf("%s: left bare, %s will not stay as pale as its bisque; white is a glaze as well.", s.Name, c.work.clayOf(s).Name),
+				Way:  "Coat it white, or want the fired clay."})
+			return
+		}
 	}
 }

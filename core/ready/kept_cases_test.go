@@ -72,6 +72,12 @@ func TestBlockersStayAsTheyAre(t *testing.T) {
 			}
 			log = log.then(e)
 		}
+		saw := ready.Sight(ready.Case{Body: body})
+		for i := range log {
+			if log[i].Saw != nil {
+				log[i].Saw = &saw
+			}
+		}
 		house := houses[n%len(houses)]
 		state := work.Fold(log)
 		under := shelf.Under(house)

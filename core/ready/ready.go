@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"maps"
 	"slices"
+	"strings"
 	"time"
 
 	"enkaustos/core/foot"
@@ -40,6 +41,7 @@ type Case struct {
 	House    rules.House
 	Cone     kiln.Cone // of its firing
 	Stilts   bool      // recorded at the plan that it stands on them
+	Band     foot.Band // that it needs, for what is planned and for what is laid
 	Drying   work.Drying
 	Now      time.Time
 }
@@ -75,6 +77,7 @@ func everything(c Case) []Blocker {
 	if c.State.Firing != nil {
 		return nil
 	}
+	c.State.Cover, c.State.Check = Looks(c)
 	all := whole(c)
 	if !c.Cone.Known() {
 		all = append(all, Blocker{Code: matter.ConeUnknown,
@@ -158,7 +161,7 @@ func stops(c Case) []Blocker {
 func Laid(b piece.Body, p plan.Plan, s work.State) (asLaid plan.Plan, beside bool) {
 	for _, surface := range b.Surfaces {
 		on := s.On(surface.ID)
-		if len(work.Compare(p[surface.ID].Stack, on).Other) == 0 {
+		if p := work.Compare(p[surface.ID].Stack, on); len(p.Other) == 0 && !p.Strays {
 			continue
 		}
 		if !beside {
@@ -186,6 +189,25 @@ func laid(c Case) []Blocker {
 	return all
 }
 
+// Felt are the warnings that finished surfaces earn by how thick their coats turned out,
+// though as planned they would not: thin coats are too few, thick ones too many.
+func (c Case) Felt() (all []plan.Finding) {
+	for _, f := range c.Laid {
+		few := f.Code == matter.CoatsFew || f.Code == matter.CoatsMany
+		planned := slices.ContainsFunc(c.Findings, func(p plan.Finding) bool { return p.Code == f.Code && p.Surface == f.Surface })
+		if !few || planned || len(work.Compare(c.Plan[f.Surface].Stack, c.State.On(f.Surface)).Left) > 0 {
+			continue
+		}
+		f.Text = "As it was laid, " + f.Text
+		f.Way, f.Mend = "Lay another coat, or accept it; say so on the piece.", nil
+		if f.Code == matter.CoatsMany {
+			f.Way = "Wipe some of it off, or draw the line higher."
+		}
+		all = append(all, f)
+	}
+	return all
+}
+
 // strokes are the planned strokes that are not on.
 func strokes(c Case) []Blocker {
 	var all []Blocker
@@ -195,12 +217,22 @@ func strokes(c Case) []Blocker {
 			continue // an extra never holds a piece back
 		}
 		if p := work.Compare(choice.Stack, c.State.On(s.ID)); len(p.Left) > 0 {
-			all = append(all, Blocker{Code: matter.CoatsMissing, Surface: s.ID,
-				Text: fmt.Sprintf("%s: %s missing, %s next.", s.Name, counted(len(p.Left), "coat"), p.Next()),
-				Way:  "Lay it at the bench."})
+			all = append(all, Blocker{Code: matter.CoatsMissing, Surface: s.ID, Text: missing(s, p), Way: "Lay it at the bench."})
 		}
 	}
 	return all
+}
+
+// missing says which strokes a surface lacks.
+func missing(s piece.Surface, p work.Progress) string {
+	next := p.Next()
+	if p.Begun != nil {
+		return fmt.Sprintf("%s: %s missing, of the next one, %s, the %s.", s.Name, counted(len(p.Left), "coat"), next.Glaze, p.Begun.Rest())
+	}
+	if next.Dip {
+		return fmt.Sprintf("%s: %s missing, a dip into %s next.", s.Name, counted(len(p.Left), "coat"), next.Glaze)
+	}
+	return fmt.Sprintf("%s: %s missing, %s next.", s.Name, counted(len(p.Left), "coat"), next.Glaze)
 }
 
 // doubts are coats that two people may have logged for one.
@@ -218,8 +250,7 @@ func doubts(c Case) []Blocker {
 func latex(c Case) []Blocker {
 	var all []Blocker
 	for _, s := range c.Body.Surfaces {
-		on := c.State.Latexed[s.ID] || c.Plan[s.ID].Resist == plan.Latex
-		if on && !c.State.Peeled[s.ID] {
+		if c.underLatex(s) {
 			all = append(all, Blocker{Code: matter.LatexOn, Surface: s.ID,
 				Text: fmt.Sprintf("%s: its latex was not peeled.", s.Name), Way: "Peel it, and log that."})
 		}
@@ -230,7 +261,7 @@ func latex(c Case) []Blocker {
 // cover asks for a look all round that has seen the last coat.
 func cover(c Case) []Blocker {
 	last := c.State.Cover
-	blocked := Blocker{Code: matter.CoverUnchecked, Text: "Nobody looked all round at its cover.", Way: "Look at it from every side."}
+	blocked := Blocker{Code: matter.CoverUnchecked, Text: "Nobody looked all round at its cover.", Way: "Look at it from every side." + c.closer()}
 	switch {
 	case last.Stands():
 		return nil
@@ -238,13 +269,27 @@ func cover(c Case) []Blocker {
 	case last.Lapsed != "":
 		blocked.Code = matter.CoverLapsed
 		blocked.Text = "The look at its cover lapsed: " + last.Lapsed + "."
-		blocked.Way = "Look all round again."
+		blocked.Way = "Look all round again." + c.closer()
 	default:
 		guide, _ := last.Cover.Guide()
 		blocked.Code, blocked.Surface = matter.CoverRefused, last.Surface
 		blocked.Text, blocked.Way = "Cover: "+guide.Name+on(c, last.Surface)+".", guide.Way
 	}
 	return []Blocker{blocked}
+}
+
+// closer asks for a second look where raw glaze is not told from what it lies on or beside.
+func (c Case) closer() string {
+	var where []string
+	for _, f := range c.Findings {
+		if s, known := c.Body.Surface(f.Surface); known && f.Code == matter.RawUnseen {
+			where = append(where, s.Name)
+		}
+	}
+	if len(where) == 0 {
+		return ""
+	}
+	return " Raw glaze cannot be seen on the " + strings.Join(where, ", ") + ": look twice there, or feel with a pin."
 }
 
 // on names a surface behind what is said; "" where there is none.
@@ -264,6 +309,10 @@ func check(c Case) []Blocker {
 		blocked.Code = matter.FootParts
 		blocked.Text = fmt.Sprintf("It is fired in %d parts, and the foot of %d was checked.", c.State.Parts, last.Parts)
 		blocked.Way = "Look at every part, then check again."
+	case last.Stands() && last.Unexplained:
+		blocked.Code = matter.FootHow
+		blocked.Text = "Glaze was left on its foot, then it was clean, and nobody said how it came off."
+		blocked.Way = "Check the foot again, and say whether it was wiped off wet, scraped off dry, or never there."
 	case last.Stands():
 		return nil
 	case last == nil:

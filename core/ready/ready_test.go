@@ -26,6 +26,9 @@ var start = time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
 type story []work.Event
 
 func (s story) then(e work.Event) story {
+	if e.Saw == nil && (e.Kind == work.Checked || e.Kind == work.Covered) {
+		e.Saw = &slabSeen
+	}
 	e.Seq = int64(len(s) + 1)
 	e.ID = fmt.Sprintf("e%d", e.Seq)
 	e.At = start.Add(time.Duration(len(s)) * time.Minute)
@@ -56,6 +59,15 @@ func slab(t require.TestingT) piece.Body {
 	require.NoError(t, err)
 	return b
 }
+
+// slabSeen is what whoever looks at the slab of these tests sees.
+var slabSeen = func() work.Sight {
+	b, err := piece.Build(piece.Slab, nil)
+	if err != nil {
+		panic(err)
+	}
+	return ready.Sight(ready.Case{Body: b})
+}()
 
 var (
 	simple = plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}, "back": {Bare: true}}

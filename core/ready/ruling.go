@@ -35,7 +35,7 @@ func (c Case) facts(b Blocker) string {
 	switch b.Code {
 	case matter.CoverRefused, matter.CoverLapsed:
 		facts = append(facts, "look "+c.State.Cover.ID)
-	case matter.FootRefused, matter.FootUnclear, matter.FootLapsed, matter.FootParts:
+	case matter.FootRefused, matter.FootUnclear, matter.FootLapsed, matter.FootParts, matter.FootHow:
 		facts = append(facts, "check "+c.State.Check.ID)
 	}
 	if !b.ClearsAt.IsZero() {

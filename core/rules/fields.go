@@ -69,6 +69,10 @@ var fields = []Field{
 		Reason:  "On greenware it becomes part of the clay; on bisque it can be washed off again. Which jars a class may use is set under Classes.",
 		Choices: []Choice{{string(BothWares), "Greenware and bisque"}, {string(Greenware), "Greenware only"}, {string(Permission), "Both, by permission"}, {string(NoneNow), "Nothing, not this lesson"}},
 		choice:  func(h *House) *string { return (*string)(&h.UnderglazeOn) }},
+	{Key: "openUnderglaze", Group: forCoats, Name: "Underglaze without anything over it",
+		Reason:  "It is matte alone, and wears off in use; on food surfaces it is always covered.",
+		Choices: []Choice{{string(OpenOffFood), "May lie open off food"}, {string(AlwaysSealed), "Is always sealed"}},
+		choice:  func(h *House) *string { return (*string)(&h.OpenUnderglaze) }},
 	{Key: "clearWhen", Group: forCoats, Name: "Clear over underglaze",
 		Reason:  "Underglaze takes about five minutes to dry under clear; some houses lay the colour one lesson and the clear another.",
 		Choices: []Choice{{string(SameLesson), "In the same lesson, once dry"}, {string(AnotherLesson), "Colour one lesson, clear another"}},
@@ -95,6 +99,17 @@ var fields = []Field{
 		Reason:  "Bare clay stands on the shelf. Low-fire houses lay one thin coat and stand the piece on stilts, whose points leave small scars.",
 		Choices: []Choice{{string(BareFoot), "Bare, always"}, {string(Stilts), "One thin coat, standing on stilts"}},
 		choice:  func(h *House) *string { return (*string)(&h.Foot) }},
+	{Key: "stiltsCone", Group: forFoot, Name: "The stilts are made for cones up to",
+		Reason:  "Low-fire stilts sink into the clay or stick to it in a hotter firing: their label says how far they go.",
+		Choices: stiltsCones,
+		choice:  func(h *House) *string { return &h.StiltsCone }},
+	{Key: "flat", Group: forFoot, Name: "Edges of tiles and plaques",
+		Reason:  "Flat work lies on its back. A plain stack that does not move may come down nearly to the shelf; runners, layers and extra thickness keep the full band.",
+		Choices: []Choice{{string(EdgesGlazed), "Glazed, but for the lowest part"}, {string(EdgesBare), "Bare for the height of the band"}},
+		choice:  func(h *House) *string { return (*string)(&h.Flat) }},
+	{Key: "flatBare", Group: forFoot, Name: "Bare edge below plain stacks on flat work", Unit: "mm", Most: 30,
+		Reason: "As far as it could sag onto the shelf; kiln wash below all the same.",
+		number: func(h *House) *float64 { return &h.FlatMM }},
 	{Key: "footBy", Group: forFoot, Name: "How the foot gets bare",
 		Reason:  "Wax before the first coat keeps it bare; a damp sponge afterwards shows that it is.",
 		Choices: []Choice{{string(WipedBack), "Wiped back after"}, {string(ByResist), "Resist before"}},
@@ -137,6 +152,10 @@ var fields = []Field{
 		Reason:  "The same glaze fires differently on white, speckled and red clay. A tile only speaks for its own.",
 		Choices: []Choice{{string(Hint), "Counts as a hint, and is called one"}, {string(Nothing), "Counts for nothing"}},
 		choice:  func(h *House) *string { return (*string)(&h.OtherClay) }},
+
+	{Key: "rawApart", Group: forCover, Name: "Raw glaze one cannot see, below", Unit: "ΔE", Most: 20,
+		Reason: "Pale glaze on pale bisque, clear on anything, two neighbours of one chalk: a missed spot shows only after the fire. 0 never asks.",
+		number: func(h *House) *float64 { return &h.RawApart }},
 
 	{Key: "path", Group: forRoom, Name: "The firing path",
 		Reason:  "Bisque is hard to break and drinks glaze. Once-fired ware must be bone dry, pale all over and not clammy, lifted with two hands from below; coats must not soak it.",
@@ -190,6 +209,9 @@ var fields = []Field{
 		Reason: "Where bare clay is part of the design, or glaze is dear. 100 sets no limit.",
 		whole:  func(h *House) *int { return &h.MostCovered }},
 }
+
+// stiltsCones are the cones that stilts are sold for (from memory).
+var stiltsCones = []Choice{{"none", "Nobody said"}, {"06", "06"}, {"04", "04"}, {"01", "01"}, {"6", "6"}, {"10", "10"}}
 
 // Get writes the house's value of the field as text.
 func (f Field) Get(h House) string {

@@ -2,48 +2,70 @@ package rules
 
 import "enkaustos/core/glaze"
 
-// Figure is what the house expects of one stack.
+// Figure is what the house expects of one stack, in brushed coats.
 type Figure struct {
-	Coats int // wanted: more is warned of
-	Few   int // fewer than these are thin
-	Stop  int // refused from this many coats on: it would run
+	Coats float64 // wanted: more is warned of
+	Few   float64 // fewer than these are thin
+	Stop  float64 // refused from this many coats on: it would run
+}
+
+// Melt is what melts of a stack, added up layer by layer.
+type Melt struct {
+	Glazes []*glaze.Glaze // in order, each layer once
+	Coats  float64        // as thick as so many brushed ones
+	Dips   int            // how many of the coats are dips
+}
+
+// Add adds a layer that melts on top.
+func (m *Melt) Add(g *glaze.Glaze, l glaze.Layer) {
+	m.Glazes = append(m.Glazes, g)
+	m.Coats += l.Covers(g)
+	if l.Dip {
+		m.Dips += l.Coats
+	}
 }
 
 // refusal is the number of coats from which a stack is refused: the larger of
 // twice the single-colour figure and two coats above its own (common practice;
 // in a 3-coat room 6); one above its own where the house is strict.
-func (h *House) refusal(single, own int) int {
+func (h *House) refusal(single, own float64) float64 {
 	if h.Over == Strict {
 		return own + 1
 	}
 	return max(2*single, own+2)
 }
 
-// OfGlaze is the figure for coats of one glaze alone.
+// PattedDip is how many coats a bucket glaze takes that is brushed all the same: it is
+// brittle and has to be patted on (common practice).
+const PattedDip = 3
+
+// OfGlaze is the figure for brushed coats of one glaze alone.
 func (h *House) OfGlaze(g *glaze.Glaze) int {
 	switch {
 	case g.Coats > 0:
 		return g.Coats
 	case g.Kind == glaze.Detail:
 		return 1
+	case g.Kind == glaze.Dipping:
+		return PattedDip
 	case g.Kind == glaze.Underglaze:
 		return h.UnderglazeCoats
 	}
 	return h.Coats
 }
 
-// OfMelting is the figure for all coats that melt in a stack whose melting
-// glazes are given in order, without underglaze. overUnderglaze says that
-// underglaze lies below, onFood that the surface meets food.
-func (h *House) OfMelting(melting []*glaze.Glaze, overUnderglaze, onFood bool) Figure {
-	own, single := 0, h.Coats
+// OfMelting is the figure for all coats that melt in a stack. overUnderglaze says that
+// underglaze lies below, onFood that the surface meets food. Two dips that overlap are
+// ordinary, and one covers.
+func (h *House) OfMelting(m Melt, overUnderglaze, onFood bool) Figure {
+	own, single := 0, 0
 	switch {
-	case len(melting) == 0:
+	case len(m.Glazes) == 0:
 		return Figure{}
-	case len(melting) == 1:
-		own = h.OfGlaze(melting[0])
+	case len(m.Glazes) == 1:
+		own = h.OfGlaze(m.Glazes[0])
 		single = own
-		if overUnderglaze && melting[0].Kind == glaze.Clear {
+		if overUnderglaze && m.Glazes[0].Kind == glaze.Clear {
 			own = h.ClearElsewhere
 			if onFood {
 				own = h.ClearOnFood
@@ -51,19 +73,34 @@ func (h *House) OfMelting(melting []*glaze.Glaze, overUnderglaze, onFood bool) F
 			single = max(single, own)
 		}
 	default:
-		own = h.layered(melting)
+		own, single = h.layered(m.Glazes)
 	}
 	few := own
-	if h.CoatsLeast > 0 && h.CoatsLeast < h.Coats {
+	if patted := len(m.Glazes) == 1 && m.Glazes[0].Kind == glaze.Dipping; !patted && h.CoatsLeast > 0 && h.CoatsLeast < h.Coats {
 		few = max(1, own-(h.Coats-h.CoatsLeast))
 	}
-	return Figure{Coats: own, Few: few, Stop: h.refusal(single, own)}
+	f := Figure{Coats: float64(own), Few: float64(few)}
+	if m.Dips > 0 {
+		dip := usualDip(m.Glazes)
+		f.Coats, f.Few = max(f.Coats, float64(min(m.Dips, 2))*dip), min(f.Few, dip)
+	}
+	f.Stop = h.refusal(float64(single), f.Coats)
+	return f
 }
 
-// layered is the figure where glazes overlap. Raised lines from a detail
-// bottle come on top of it.
-func (h *House) layered(melting []*glaze.Glaze) int {
-	layers, detail, marked, usual, twice := 0, 0, true, 0, 0
+// usualDip is how thick one dip is, held as usual, of the thickest of some glazes.
+func usualDip(of []*glaze.Glaze) float64 {
+	most := 0.0
+	for _, g := range of {
+		most = max(most, glaze.Layer{Coats: 1, Dip: true}.Covers(g))
+	}
+	return most
+}
+
+// layered is the figure where glazes overlap, and the largest that one of them has alone.
+// Raised lines from a detail bottle come on top of it.
+func (h *House) layered(melting []*glaze.Glaze) (own, single int) {
+	layers, detail, marked, twice := 0, 0, true, 0
 	for i := range melting {
 		g := melting[i]
 		if g.Kind == glaze.Detail {
@@ -72,23 +109,14 @@ func (h *House) layered(melting []*glaze.Glaze) int {
 		}
 		layers++
 		marked = marked && g.Kind == glaze.Breaking
-		usual = max(usual, h.OfGlaze(g))
-		twice += min(2, h.OfGlaze(g)) // one dip over one dip where one covers
+		single = max(single, h.OfGlaze(g))
+		twice += min(2, h.OfGlaze(g)) // one over one where one covers
 	}
-	double := h.Layering == Double || h.Layering == DoubleMarked && marked
-	if double && layers > 1 {
-		return twice + detail
+	own = single
+	if double := h.Layering == Double || h.Layering == DoubleMarked && marked; double && layers > 1 {
+		own = twice
 	}
-	return usual + detail
-}
-
-// Thickness is how many brushed coats a layer is as thick as: a dip is a full
-// cover, as thick as the house's figure for its glaze.
-func (h *House) Thickness(g *glaze.Glaze, l glaze.Layer) int {
-	if l.Dip {
-		return l.Coats * h.OfGlaze(g)
-	}
-	return l.Coats
+	return own + detail, max(single, 1)
 }
 
 // MayBeThick says whether a glaze may carry more than the figure on purpose.

@@ -36,6 +36,7 @@ type House struct {
 	ClearOnFood     int         // coats of clear over underglaze, food surfaces
 	ClearElsewhere  int         // coats of clear over underglaze, other surfaces
 	UnderglazeOn    Ware        // what underglaze may go on
+	OpenUnderglaze  OpenUnder   // what underglaze may lie open
 	ClearWhen       ClearLesson // whether clear follows in the same lesson
 	Mixing          Mixing      // on the palette
 	Meeting         Meeting     // of two colours
@@ -47,6 +48,9 @@ type House struct {
 	FootBy     Baring    // how it gets bare
 	Underside  Underside // "may" or "bare"
 	Seat       SeatCoat  // "bare" or "one": what a seat carries
+	StiltsCone string    // the cone that the house's stilts are made for; "" where nobody said
+	Flat       FlatEdge  // how far the edge of flat work is glazed
+	FlatMM     float64   // bare of it below plain stacks that do not move, where edges are glazed
 	Wipes      Hand      // who
 
 	DryMinutes   [3]float64
@@ -55,6 +59,7 @@ type House struct {
 
 	Hidden    Extent // "all" or "seen": whether what nobody sees is glazed
 	OtherClay Hearsay
+	RawApart  float64 // ΔE2000 below which raw glaze is not told from what it lies on or beside; 0 = never asked
 
 	Path    Path      // bisque first, or once
 	Vents   Venting   // scratched-through places where it is fired once
@@ -77,10 +82,10 @@ type House struct {
 func Default() House {
 	return House{
 		Coats: 3, Over: WarnAbove, Extra: ByCard, Layering: DoubleMarked,
-		UnderglazeCoats: 3, ClearOnFood: 3, ClearElsewhere: 2, UnderglazeOn: BothWares, ClearWhen: SameLesson, Mixing: NeverMixed, Meeting: MayTouch,
-		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: BareFoot, FootBy: WipedBack, Underside: MayBeGlazed, Seat: BareSeat, Wipes: Student,
+		UnderglazeCoats: 3, ClearOnFood: 3, ClearElsewhere: 2, UnderglazeOn: BothWares, OpenUnderglaze: OpenOffFood, ClearWhen: SameLesson, Mixing: NeverMixed, Meeting: MayTouch,
+		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: BareFoot, FootBy: WipedBack, Underside: MayBeGlazed, Seat: BareSeat, StiltsCone: "none", Flat: EdgesGlazed, FlatMM: 2, Wipes: Student,
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: WhenDry, KilnDryHours: 12,
-		Hidden: CoverAll, OtherClay: Hint,
+		Hidden: CoverAll, OtherClay: Hint, RawApart: 6,
 		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, Wash: WashBrush, Thins: Teacher, Tablets: InWords, Names: ByName,
 		InsideOutside: AsTheyLike, MostCovered: 100,
 	}

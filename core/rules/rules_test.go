@@ -81,7 +81,7 @@ func TestFigures(t *testing.T) {
 		t.Run(name, func(t *testing.T) {
 			h := rules.Default()
 			h.Layering = c.layering
-			require.Equal(t, c.want, h.OfMelting(c.melting, c.over, c.food))
+			require.Equal(t, c.want, h.OfMelting(rules.Melt{Glazes: c.melting}, c.over, c.food))
 		})
 	}
 }
@@ -91,9 +91,9 @@ func TestFigures(t *testing.T) {
 func TestFewerMayPass(t *testing.T) {
 	h := rules.Default()
 	h.CoatsLeast = 2
-	require.Equal(t, rules.Figure{Coats: 3, Few: 2, Stop: 6}, h.OfMelting([]*glaze.Glaze{{Kind: glaze.Solid}}, false, false))
-	require.Equal(t, 1, h.OfMelting([]*glaze.Glaze{{Kind: glaze.Solid, Coats: 2}}, false, false).Few)
-	require.Equal(t, 3, h.OfMelting([]*glaze.Glaze{{Kind: glaze.Breaking}, {Kind: glaze.Breaking}}, false, false).Few, "2 + 2, or one fewer")
+	require.Equal(t, rules.Figure{Coats: 3, Few: 2, Stop: 6}, h.OfMelting(rules.Melt{Glazes: []*glaze.Glaze{{Kind: glaze.Solid}}}, false, false))
+	require.EqualValues(t, 1, h.OfMelting(rules.Melt{Glazes: []*glaze.Glaze{{Kind: glaze.Solid, Coats: 2}}}, false, false).Few)
+	require.EqualValues(t, 3, h.OfMelting(rules.Melt{Glazes: []*glaze.Glaze{{Kind: glaze.Breaking}, {Kind: glaze.Breaking}}}, false, false).Few, "2 + 2, or one fewer")
 }
 
 func TestDryingFollowsTheNumberOfTheCoat(t *testing.T) {

@@ -75,6 +75,24 @@ const (
 	ByResist  Baring = "resist" // before the first coat
 )
 
+// FlatEdge says how far the edge of flat work is glazed.
+type FlatEdge string
+
+// The schools of FlatEdge.
+const (
+	EdgesGlazed FlatEdge = "glazed" // down to House.FlatMM, under plain stacks that do not move
+	EdgesBare   FlatEdge = "bare"   // for the band's height
+)
+
+// OpenUnder says where underglaze may lie open.
+type OpenUnder string
+
+// The schools of OpenUnder.
+const (
+	OpenOffFood  OpenUnder = "off-food" // it wears off in use
+	AlwaysSealed OpenUnder = "never"
+)
+
 // Hand says who does something.
 type Hand string
 

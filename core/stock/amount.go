@@ -7,10 +7,6 @@ import "math"
 // memory: some 20 cm³ do three coats on a palm-sized dish).
 const SpreadML = 0.045
 
-// DipML is how much glaze one dip leaves on a piece, in mL per cm²: about as
-// much as two and a half brushed coats (from memory).
-const DipML = 0.11
-
 // Spreads is what one brushed coat takes of each glaze, in mL per cm², by code,
 // where a room has learned it; others take SpreadML.
 type Spreads map[string]float64

@@ -21,11 +21,6 @@ func TestAmountsAgainstCommonPractice(t *testing.T) {
 	require.True(t, small >= 0.25 && small <= 0.5, small)
 }
 
-// A dip leaves about as much as two and a half brushed coats (from memory).
-func TestADipInBrushedCoats(t *testing.T) {
-	require.InDelta(t, 2.5, stock.DipML/stock.SpreadML, 0.1)
-}
-
 func TestPiecesFrom(t *testing.T) {
 	require.Equal(t, 2, stock.PiecesFrom(2*stock.NeededML(100, 3, 1), 100, 3))
 	require.Equal(t, 1, stock.PiecesFrom(1.99*stock.NeededML(100, 3, 1), 100, 3))

@@ -34,12 +34,13 @@ func OfPlan(p plan.Plan, b piece.Body, bareCM2 map[string]float64, spreads Sprea
 		if !choice.Planned() {
 			continue
 		}
-		area := max(0, s.AreaCM2-bareCM2[s.ID])
 		for _, layer := range choice.Stack {
-			ml := area * float64(layer.Coats) * spreads.Of(layer.Glaze)
+			area := min(b.AreaAboveCM2(s.ID, layer.DownToMM), max(0, s.AreaCM2-bareCM2[s.ID]))
+			spread := spreads.Of(layer.Glaze)
 			if layer.Dip {
-				ml = area * float64(layer.Coats) * DipML
+				spread = SpreadML // what a room learned of its brushes says nothing of a dip
 			}
+			ml := area * layer.Covers(jars[layer.Glaze]) * spread
 			if g := jars[layer.Glaze]; g != nil && len(g.Recipe) > 0 {
 				for code, share := range g.Recipe.Share() {
 					sums[code] += share * ml

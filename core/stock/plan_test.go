@@ -67,7 +67,7 @@ func TestAmountsOfRecipesDipsAndLearnedSpreads(t *testing.T) {
 	}
 	require.InDelta(t, 100*2*stock.SpreadML*0.75, got["A"], 1e-9)
 	require.InDelta(t, 100*2*stock.SpreadML*0.25, got["B"], 1e-9)
-	require.InDelta(t, 100*stock.DipML, got["D"], 1e-9)
+	require.InDelta(t, 100*2.5*stock.SpreadML, got["D"], 1e-9)
 	require.InDelta(t, 8, got["E"], 1e-9)
 	require.Len(t, got, 4)
 }
@@ -108,7 +108,7 @@ func TestDipsAddUp(t *testing.T) {
 	face, _ := b.Surface("face")
 	for coats := 1; coats <= 3; coats++ {
 		p := plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "D", Coats: coats, Dip: true}}}}
-		require.InEpsilon(t, float64(coats)*(face.AreaCM2-2)*stock.DipML, stock.OfPlan(p, b, map[string]float64{"face": 2}, nil, nil)[0].ML, 1e-9)
+		require.InEpsilon(t, float64(coats)*(face.AreaCM2-2)*2.5*stock.SpreadML, stock.OfPlan(p, b, map[string]float64{"face": 2}, nil, nil)[0].ML, 1e-9)
 	}
 }
 

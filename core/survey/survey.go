@@ -4,6 +4,7 @@
 package survey
 
 import (
+	"slices"
 	"time"
 
 	"enkaustos/core/bench"
@@ -37,6 +38,9 @@ type Survey struct {
 	Findings []plan.Finding // of the plan; what the class as a whole takes is not among them
 	Blockers []ready.Blocker
 	Rulings  []work.Ruling // the teacher's, that count
+	Cover    *work.Look    // the last look all round, with why it no longer counts; nil for none
+	Check    *work.Check   // the last check of the foot, likewise
+	Sight    work.Sight    // what a look at it sees
 	Stage    ready.Stage
 	Placing  ready.Placing
 	Band     foot.Band
@@ -51,8 +55,7 @@ type Surface struct {
 	piece.Surface
 	Choice  plan.Choice
 	On      []Coat
-	Left    []string    // glazes of the strokes still to lay
-	Ways    []bench.Way // which way each of them is laid
+	Left    []bench.Stroke // still to lay
 	WetFrom time.Time
 	DryAt   time.Time   // zero where nothing was laid
 	NextAt  time.Time   // when the next coat may go on by the house's custom
@@ -78,19 +81,20 @@ type Appearance struct {
 
 // Of looks at a piece at a moment.
 func Of(c Case, now time.Time) Survey {
-	v := Survey{Band: c.Shelf.Band(c.Plan, c.Work)}
+	v, planned := Survey{}, c.Shelf.Band(c.Plan, c.Work)
 	verdict := c.Verdict(now)
 	v.Findings = verdict.Findings
 	if c.Approved {
 		v.Findings = c.Shelf.Pinned(c.Plan, c.Work, verdict.Findings, c.Pinned)
 	}
-	v.Amounts = c.AmountsOf(c.Plan, v.Band)
+	v.Findings = append(slices.Clip(v.Findings), verdict.Felt()...)
+	v.Amounts = c.AmountsOf(c.Plan, planned)
 	if c.State.Firing == nil && !c.Plan.Empty() {
-		v.Open = c.AmountsOf(c.Open(), v.Band)
+		v.Open = c.AmountsOf(c.Open(), planned)
 	}
-	if laid, beside := ready.Laid(c.Body, c.Plan, c.State); beside {
-		v.Band = v.Band.Higher(c.Shelf.Band(laid, c.Work))
-	}
+	v.Band = verdict.Band
+	v.Cover, v.Check = ready.Looks(verdict)
+	v.Sight = ready.Sight(verdict)
 	v.Blockers, v.Rulings = ready.Blockers(verdict), ready.Standing(verdict)
 	v.Stage = ready.StageOf(c.State, v.Blockers)
 	v.Placing = ready.PlaceOf(c.State, v.Blockers)
@@ -109,9 +113,10 @@ func Of(c Case, now time.Time) Survey {
 // Verdict is what the one verdict "may be fired" depends on, at a moment.
 func (c Case) Verdict(now time.Time) ready.Case {
 	v := ready.Case{Body: c.Body, Plan: c.Plan, Findings: c.Shelf.Check(c.Plan, c.Work), State: c.State, House: c.Shelf.House,
-		Cone: c.Work.Cone, Stilts: c.Work.Standing.Stilts, Drying: c.Drying, Now: now}
+		Cone: c.Work.Cone, Stilts: c.Work.Standing.Stilts, Drying: c.Drying, Now: now, Band: c.Shelf.Band(c.Plan, c.Work)}
 	if laid, beside := ready.Laid(c.Body, c.Plan, c.State); beside {
 		v.Laid = c.Shelf.Check(laid, c.Work)
+		v.Band = v.Band.Higher(c.Shelf.Band(laid, c.Work))
 	}
 	return v
 }
@@ -150,15 +155,14 @@ func (c Case) surface(surface piece.Surface) Surface {
 	choice := c.Plan[surface.ID]
 	on := c.State.On(surface.ID)
 	progress := work.Compare(choice.Stack, on)
-	v := Surface{Surface: surface, Choice: choice, Left: progress.Left, Peeled: c.State.Peeled[surface.ID],
+	v := Surface{Surface: surface, Choice: choice, Peeled: c.State.Peeled[surface.ID],
 		DryAt: c.Drying.DryAt(on), NextAt: c.Drying.RecoatAt(on), NextBy: c.Drying.RecoatBy(on)}
-	for i, code := range v.Left {
-		var kind glaze.Kind
+	v.Left = bench.Strokes(c.Shelf.House, c.Body, c.Plan, c.State, surface.ID, func(code string) (kind glaze.Kind) {
 		if g := c.Shelf.Glazes[code]; g != nil {
 			kind = g.Kind
 		}
-		v.Ways = append(v.Ways, bench.WayOf(c.Shelf.House, kind, len(on)+1+i))
-	}
+		return kind
+	})
 	for _, d := range c.State.Doubts {
 		if d.Surface == surface.ID {
 			v.Doubts = append(v.Doubts, d)
@@ -177,24 +181,24 @@ func (c Case) surface(surface piece.Surface) Surface {
 		v.On = append(v.On, Coat{Coat: coat, OnWet: is(wet, coat.ID), Planned: !is(progress.Other, coat.ID)})
 		v.WetFrom = coat.At
 	}
-	stack := choice.Stack
+	stack := c.Plan.Lies(surface)
 	if !choice.Planned() {
 		stack = c.State.Stack(surface.ID)
 	}
-	v.Appearance = AppearanceOf(c.Shelf, stack, c.Work.FiringOf(surface))
+	v.Appearance = AppearanceOf(c.Shelf, stack, c.Work.SpotOf(surface))
 	return v
 }
 
-// AppearanceOf is how a stack looks raw, and in a firing where a tile shows it.
-func AppearanceOf(shelf *plan.Shelf, stack glaze.Stack, f glaze.Firing) (v Appearance) {
+// AppearanceOf is how a stack looks raw, and fired where a tile shows it there.
+func AppearanceOf(shelf *plan.Shelf, stack glaze.Stack, at plan.Spot) (v Appearance) {
 	if len(stack) == 0 {
 		return v
 	}
 	if top := shelf.Glazes[stack[len(stack)-1].Glaze]; top != nil {
 		v.Raw = &top.Raw
 	}
-	if best, ok := shelf.Evidence(stack, f); ok && best.Exact {
-		v.Fired, v.Tile = &best.Tile.Fired, best.Tile.Code
+	if best, ok := shelf.Evidence(stack, at); ok && best.Exact {
+		v.Fired, v.Tile = &best.Fired, best.Tile.Code
 	}
 	return v
 }

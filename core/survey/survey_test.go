@@ -85,8 +85,9 @@ func TestAPieceAtTheBench(t *testing.T) {
 	require.Contains(t, codes(v.Blockers), matter.CoatsMissing)
 
 	face := surfaceOf(t, v, "face")
-	require.Equal(t, []string{"A"}, face.Left)
-	require.Equal(t, []bench.Way{bench.Across}, face.Ways, "the second coat goes across the first")
+	require.Len(t, face.Left, 1)
+	require.Equal(t, "A", face.Left[0].Glaze)
+	require.Equal(t, bench.Across, face.Left[0].Way, "the second coat goes across the first")
 	require.Len(t, face.On, 1)
 	require.True(t, face.On[0].Planned && !face.On[0].OnWet)
 	require.Equal(t, nine, face.WetFrom)
@@ -98,8 +99,9 @@ func TestAPieceAtTheBench(t *testing.T) {
 	require.Equal(t, "t1", face.Tile)
 
 	edge := surfaceOf(t, v, "edge")
-	require.Equal(t, []string{"H"}, edge.Left)
-	require.Equal(t, []bench.Way{bench.Laid}, edge.Ways, "chips are laid on")
+	require.Len(t, edge.Left, 1)
+	require.Equal(t, "H", edge.Left[0].Glaze)
+	require.Equal(t, bench.Laid, edge.Left[0].Way, "chips are laid on")
 	require.Equal(t, []bool{true, true, false}, []bool{edge.On[0].Planned, edge.On[1].Planned, edge.On[2].Planned})
 	require.Equal(t, []bool{false, false, true}, []bool{edge.On[0].OnWet, edge.On[1].OnWet, edge.On[2].OnWet}, "the second coat takes three minutes to dry")
 	require.Empty(t, surfaceOf(t, v, "back").On)
@@ -143,8 +145,9 @@ func TestAmountsOfAPiece(t *testing.T) {
 
 // A survey holds until the first thing that clears by itself, and changes then.
 func TestASurveyHoldsUntilItsMoment(t *testing.T) {
+	saw := survey.Of(caseOf(t, work.State{}), nine).Sight
 	c := caseOf(t, day(coat("face", "A"), coat("face", "A"), coat("edge", "H"), coat("edge", "H"), coat("edge", "H"),
-		work.Event{Kind: work.Covered, Cover: foot.Even}, work.Event{Kind: work.Checked, Verdict: foot.Clean}))
+		work.Event{Kind: work.Covered, Cover: foot.Even, Saw: &saw}, work.Event{Kind: work.Checked, Verdict: foot.Clean, Saw: &saw}))
 	before := survey.Of(c, nine.Add(time.Hour))
 	require.Equal(t, []matter.Code{matter.Drying}, codes(before.Blockers))
 	require.Equal(t, nine.Add(4*time.Minute+12*time.Hour), before.Until, "twelve hours after the last coat")

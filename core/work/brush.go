@@ -12,30 +12,13 @@ var brushing = []Entry{
 	{Kind: BoneDry, By: Helper,
 		apply: func(s *State, _ Event) { s.BoneDry = true },
 		says:  func(Event, string) string { return "Felt, and bone dry" }},
-	{Kind: Coated, Fields: []string{"surface", "glaze", "felt"}, By: Station, Wets: true, Voids: "a coat was logged",
-		check: func(e Event, sc Scene) *Refusal {
-			if !sc.Jar(e.Glaze) {
-				return senseless("no jar is called %q.", e.Glaze)
-			}
-			if !e.Felt.known() && e.Felt != "" {
-				return senseless("a coat feels thin, right or thick, not %q.", e.Felt)
-			}
-			return nil
-		},
+	{Kind: Coated, Fields: []string{"surface", "glaze", "felt", "how", "surfaces", "downTo", "seconds", "share", "part", "line", "of"}, By: Station, Wets: true, Voids: "a coat was logged",
+		check: checkCoat,
 		apply: (*State).coat,
-		says: func(e Event, on string) string {
-			line := fmt.Sprintf("Coat of %s on the %s", e.Glaze, on)
-			if e.Felt != "" && e.Felt != Right {
-				line += ", felt " + string(e.Felt)
-			}
-			if e.Doubts != "" {
-				line += "; the same or the next?"
-			}
-			return line
-		}},
+		says:  saysCoat},
 	{Kind: Felted, Fields: []string{"of", "felt"}, By: Station,
 		check: func(e Event, sc Scene) *Refusal {
-			if !e.Felt.known() || !slices.ContainsFunc(sc.State.Coats, func(c Coat) bool { return c.ID == e.Of }) {
+			if !e.Felt.Known() || !slices.ContainsFunc(sc.State.Coats, func(c Coat) bool { return c.ID == e.Of }) {
 				return senseless("say which coat felt thin, right or thick.")
 			}
 			return nil
@@ -109,7 +92,7 @@ var brushing = []Entry{
 			}
 		},
 		says: func(e Event, on string) string { return fmt.Sprintf("Resisted the %s with %s", on, e.Text) }},
-	{Kind: Peeled, Fields: []string{"surface"}, By: Station,
+	{Kind: Peeled, Fields: []string{"surface"}, By: Station, Voids: "its latex was peeled",
 		check: func(e Event, sc Scene) *Refusal {
 			if !sc.State.Latexed[e.Surface] && sc.Plan[e.Surface].Resist != plan.Latex {
 				return senseless("no latex lies there to be peeled.")
@@ -121,7 +104,7 @@ var brushing = []Entry{
 	{Kind: Wiped, Fields: []string{"surface", "back"}, By: Helper, Wets: true, Voids: "it was wiped wet",
 		check: coatsComeOff,
 		apply: func(s *State, e Event) {
-			s.BoneDry = false
+			s.BoneDry, s.GlazeLeft = false, false
 			s.takeBack(e.Surface, e.Back)
 		},
 		says: func(e Event, on string) string {
@@ -132,11 +115,12 @@ var brushing = []Entry{
 		}},
 	{Kind: Scraped, Fields: []string{"surface", "back"}, By: Helper, Voids: "glaze was scraped off",
 		check: coatsComeOff,
-		apply: func(s *State, e Event) { s.takeBack(e.Surface, e.Back) },
-		says:  func(e Event, on string) string { return fmt.Sprintf("Scraped, %d off the %s", e.Back, on) }},
+		apply: func(s *State, e Event) {
+			s.GlazeLeft = false
+			s.takeBack(e.Surface, e.Back)
+		},
+		says: func(e Event, on string) string { return fmt.Sprintf("Scraped, %d off the %s", e.Back, on) }},
 }
-
-func (t Thickness) known() bool { return t == Thin || t == Right || t == Thick }
 
 // coatsComeOff refuses to take off more coats than are on.
 func coatsComeOff(e Event, sc Scene) *Refusal {
@@ -144,47 +128,4 @@ func coatsComeOff(e Event, sc Scene) *Refusal {
 		return senseless("only %d coats are on, %d cannot come off.", n, e.Back)
 	}
 	return nil
-}
-
-func (s *State) coat(e Event) {
-	coat := Coat{ID: e.ID, Seq: e.Seq, Surface: e.Surface, Glaze: e.Glaze, At: e.Happened(), By: e.By, Hand: e.Whose(), Felt: e.Felt, Doubts: e.Doubts}
-	if e.Doubts != "" {
-		s.Doubts = append(slices.Clip(s.Doubts), coat)
-	} else {
-		s.Coats = append(slices.Clip(s.Coats), coat)
-	}
-}
-
-// answer settles a doubted coat: the next one counts where it was laid, the
-// same one never did.
-func (s *State) answer(e Event) {
-	i := slices.IndexFunc(s.Doubts, func(c Coat) bool { return c.ID == e.Of })
-	if i < 0 {
-		return
-	}
-	coat := s.Doubts[i]
-	s.Doubts = slices.Delete(slices.Clone(s.Doubts), i, i+1)
-	if len(s.Doubts) == 0 {
-		s.Doubts = nil
-	}
-	if e.Text != NextCoat {
-		return
-	}
-	at := slices.IndexFunc(s.Coats, func(c Coat) bool { return c.Seq > coat.Seq })
-	if at < 0 {
-		at = len(s.Coats)
-	}
-	s.Coats = slices.Insert(slices.Clone(s.Coats), at, coat)
-}
-
-// takeBack removes the last coats of a surface that a wipe took off.
-func (s *State) takeBack(surface string, coats int) {
-	kept := slices.Clone(s.Coats)
-	for i := len(kept) - 1; i >= 0 && coats > 0; i-- {
-		if kept[i].Surface == surface {
-			kept = slices.Delete(kept, i, i+1)
-			coats--
-		}
-	}
-	s.Coats = kept
 }

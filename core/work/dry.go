@@ -21,8 +21,6 @@ type Drying struct {
 // What changes drying (from memory, but for the five minutes).
 const (
 	dampDay       = 1.5 // damp air lengthens drying
-	feltThick     = 1.7 // of a coat that felt thick
-	feltThin      = 0.6 // of one that felt thin
 	underglazeMin = 5.0 // minutes that underglaze takes before clear (common practice)
 )
 
@@ -32,12 +30,7 @@ func (d Drying) Dry(c Coat, n int) time.Duration {
 	if d.Kind != nil && d.Kind(c.Glaze) == glaze.Underglaze {
 		minutes = math.Max(minutes, underglazeMin)
 	}
-	switch c.Felt {
-	case Thin:
-		minutes *= feltThin
-	case Thick:
-		minutes *= feltThick
-	}
+	minutes *= c.Layer().Covers(nil) // a thick coat or a dip as much longer as it is thicker
 	if d.Pace > 0 {
 		minutes *= d.Pace
 	}

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
 	"enkaustos/core/matter"
 )
@@ -56,13 +57,24 @@ const (
 )
 
 // Thickness is how thick a coat felt to the one who laid or touched it.
-type Thickness string
+type Thickness = glaze.Thickness
 
 // How thick a coat can feel; "" counts as Right.
 const (
-	Thin  Thickness = "thin"
-	Right Thickness = "right"
-	Thick Thickness = "thick"
+	Thin  = glaze.Light
+	Right = glaze.Usual
+	Thick = glaze.Heavy
+)
+
+// How is the way in which a coat was laid.
+type How string
+
+// The ways of laying a coat; "" in logs of before coats said it, and for a brush.
+const (
+	Brushed How = "brush"
+	Dipped  How = "dip" // over several surfaces at once
+	Sponged How = "sponge"
+	Trailed How = "bottle" // out of a bottle with a nozzle
 )
 
 // The answers to "same coat or the next?".
@@ -106,11 +118,19 @@ type Event struct {
 	Surface string       `json:"surface,omitempty"`
 	Glaze   string       `json:"glaze,omitempty"`
 	Felt    Thickness    `json:"felt,omitempty"`
-	Of      string       `json:"of,omitempty"`     // ID of a coat, or of the event that said what is mended or found
-	Doubts  string       `json:"doubts,omitempty"` // ID of the coat that it may be once more; set by the server
-	Back    int          `json:"back,omitempty"`   // coats taken off Surface
-	Undoes  string       `json:"undoes,omitempty"` // ID of the event
-	Seen    int64        `json:"seen,omitempty"`   // the last Seq its maker had seen of the piece
+	How     How          `json:"how,omitempty"`      // a coat was laid
+	Over    []string     `json:"surfaces,omitempty"` // of a dip: all that it went over; Surface is "" then
+	DownTo  float64      `json:"downTo,omitempty"`   // of a dip: how far down it went, mm above the table; 0 = over all of its surfaces
+	Seconds float64      `json:"seconds,omitempty"`  // of a dip: how long it was held; 0 = as usual
+	Share   float64      `json:"share,omitempty"`    // of a coat that was begun: how much of its surface it covers, above 0 and below 1
+	Part    Part         `json:"part,omitempty"`     // of a coat that was begun: which part that is
+	Line    float64      `json:"line,omitempty"`     // of Above and Below: where, mm above the table
+	Of      string       `json:"of,omitempty"`       // ID of a coat, or of the event that said what is mended or found
+	Doubts  string       `json:"doubts,omitempty"`   // ID of the coat that it may be once more; set by the server
+	Back    int          `json:"back,omitempty"`     // coats taken off Surface
+	Undoes  string       `json:"undoes,omitempty"`   // ID of the event
+	Seen    int64        `json:"seen,omitempty"`     // the last Seq its maker had seen of the piece
+	Saw     *Sight       `json:"saw,omitempty"`      // what a look saw of how the piece is made and stands
 	Verdict foot.Verdict `json:"verdict,omitempty"`
 	Cover   foot.Cover   `json:"cover,omitempty"`
 	Spots   []foot.Spot  `json:"spots,omitempty"` // where glaze is, seen from below
@@ -141,6 +161,14 @@ func (s Sent) Age() time.Duration { return max(0, time.Duration(s.AgeMS)*time.Mi
 // lateAfter is how long after it happened an event counts as late: a tablet was
 // without the network (from memory).
 const lateAfter = 10 * time.Second
+
+// On lists the surfaces that the event speaks of; none for the piece as a whole.
+func (e Event) On() []string {
+	if e.Surface == "" {
+		return e.Over
+	}
+	return []string{e.Surface}
+}
 
 // Late says whether an event comes so late that the tablet was without the network.
 func (s Sent) Late() bool { return s.Age() >= lateAfter }

@@ -6,7 +6,8 @@ import (
 )
 
 // Fold is the state that a log amounts to. The log is in the server's order.
-// Events that another event undid have no effect; an undo can be undone. A resent
+// Events that another event undid have no effect but that looks from before them are not
+// what they were; an undo can be undone. A resent
 // event, known by its ID, counts once.
 func Fold(log []Event) State {
 	var s State
@@ -25,7 +26,9 @@ func Fold(log []Event) State {
 	}
 	undone := UndoneIn(log)
 	for _, e := range log {
-		if !undone[e.ID] {
+		if undone[e.ID] {
+			s.takenBack(e)
+		} else {
 			s.apply(e)
 		}
 		s.Seq = e.Seq
@@ -78,6 +81,13 @@ func (s *State) apply(e Event) {
 	}
 	if entry.Voids != "" {
 		s.void(e, entry.Voids)
+	}
+}
+
+// takenBack remembers an event without effect that would have voided looks.
+func (s *State) takenBack(e Event) {
+	if why := register[e.Kind].Voids; why != "" {
+		s.Undone = append(slices.Clip(s.Undone), TakenBack{Surfaces: e.On(), Seq: e.Seq, Why: why})
 	}
 }
 

@@ -10,13 +10,13 @@ import (
 
 // judging is what somebody says who looked at the piece.
 var judging = []Entry{
-	{Kind: Covered, Fields: []string{"cover", "surface", "seen"}, By: Helper,
+	{Kind: Covered, Fields: []string{"cover", "surface", "seen", "saw"}, By: Helper,
 		check: func(e Event, _ Scene) *Refusal {
 			_, known := e.Cover.Guide()
 			return unless(known, "%q is no verdict on the cover: expected %s, %s, %s or %s.", e.Cover, foot.Even, foot.Bald, foot.Gap, foot.Lump)
 		},
 		apply: func(s *State, e Event) {
-			s.Cover = &Look{ID: e.ID, Cover: e.Cover, Surface: e.Surface, At: e.Happened(), By: e.By, Lapsed: s.unseen(e)}
+			s.Cover = &Look{ID: e.ID, Cover: e.Cover, Surface: e.Surface, At: e.Happened(), By: e.By, Seen: e.Seen, Saw: e.Saw, Lapsed: s.unseen(e)}
 		},
 		says: func(e Event, on string) string {
 			guide, _ := e.Cover.Guide()
@@ -25,16 +25,32 @@ var judging = []Entry{
 			}
 			return "Cover: " + guide.Name
 		}},
-	{Kind: Checked, Fields: []string{"verdict", "seen", "spots", "parts"}, By: Helper,
+	{Kind: Checked, Fields: []string{"verdict", "seen", "saw", "spots", "parts", "text"}, By: Helper,
 		check: func(e Event, _ Scene) *Refusal {
 			_, known := e.Verdict.Guide()
+			if e.Text != "" && (cameOff[e.Text] == "" || !e.Verdict.Passes()) {
+				return senseless("%q does not say how glaze came off a clean foot: expected %s, %s or %s.", e.Text, CameOffWet, CameOffDry, NeverThere)
+			}
 			return unless(known, "%q is no verdict on a foot: expected %s, %s, %s, %s or %s.", e.Verdict, foot.Clean, foot.Stained, foot.Left, foot.TooLow, foot.Unclear)
 		},
 		apply: func(s *State, e Event) {
-			s.Check = &Check{ID: e.ID, Verdict: e.Verdict, Spots: e.Spots, Parts: e.Parts, At: e.Happened(), By: e.By, Lapsed: s.unseen(e)}
+			s.Check = &Check{ID: e.ID, Verdict: e.Verdict, Spots: e.Spots, Parts: e.Parts, At: e.Happened(), By: e.By, Seen: e.Seen, Saw: e.Saw, Lapsed: s.unseen(e),
+				Unexplained: s.GlazeLeft && e.Verdict.Passes() && e.Text == ""}
+			switch {
+			case e.Verdict == foot.Left || e.Verdict == foot.TooLow:
+				s.GlazeLeft = true
+			case e.Verdict.Passes() && e.Text != "":
+				s.GlazeLeft = false
+			}
+			if e.Text == CameOffWet && e.Happened().After(s.LastWet) {
+				s.LastWet = e.Happened()
+			}
 		},
 		says: func(e Event, _ string) string {
 			guide, _ := e.Verdict.Guide()
+			if how := cameOff[e.Text]; how != "" {
+				return "Foot: " + guide.Name + "; " + how
+			}
 			return "Foot: " + guide.Name
 		}},
 	{Kind: Prepared, Fields: []string{"text"}, By: Helper,

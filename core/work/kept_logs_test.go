@@ -52,8 +52,21 @@ func TestLogsAmountToWhatTheyDid(t *testing.T) {
 			if random.IntN(3) == 0 {
 				e.Kind, e.Seen = []Kind{Coated, Coated, Coated, Covered, Checked}[random.IntN(5)], int64(i)
 			}
-			if e.Kind == Coated && random.IntN(4) == 0 {
-				e.Doubts = e.Of
+			if e.Kind == Coated {
+				if random.IntN(4) == 0 {
+					e.Doubts = e.Of
+				}
+				switch random.IntN(8) {
+				case 0, 1:
+					e.Surface, e.How, e.Over, e.DownTo = "", Dipped, []string{"face", "edge"}, float64(random.IntN(2)*5)
+				case 2:
+					e.Part, e.Share = UpperHalf, 0.5
+				case 3:
+					e.How = Sponged
+				}
+				if random.IntN(5) > 0 {
+					e.Of = ""
+				}
 			}
 			if random.IntN(6) == 0 {
 				e.Done = e.At.Add(-48 * time.Hour)

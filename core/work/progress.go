@@ -13,44 +13,73 @@ func (s State) On(surface string) []Coat {
 	return coats
 }
 
-// Stack is what one surface carries, as a stack.
+// Stack is what one surface carries, as a stack. A coat that was begun counts, for where
+// it lies it lies.
 func (s State) Stack(surface string) glaze.Stack {
-	var codes []string
+	var stack glaze.Stack
 	for _, c := range s.On(surface) {
-		codes = append(codes, c.Glaze)
+		stack = append(stack, c.Layer())
 	}
-	return glaze.FromStrokes(codes)
+	return stack.Normal()
 }
 
 // Progress compares the coats on a surface with its planned stack.
 type Progress struct {
-	Done  int      // planned strokes that are on
-	Left  []string // glaze codes of the strokes still to lay, in order
-	Other []Coat   // coats that the plan does not ask for, or not yet
+	Done   int           // planned strokes that are on
+	Left   []glaze.Layer // the strokes still to lay, each of one coat, in order
+	Begun  *Coat         // the first of them, where part of it is on
+	Other  []Coat        // coats that the plan does not ask for, or not yet
+	Strays bool          // a coat that it asks for felt thicker or thinner, went further down or was held longer
 }
 
-// Next is the glaze of the next stroke, "" when none is left.
-func (p Progress) Next() string {
+// Next is the next stroke; the zero Layer where none is left.
+func (p Progress) Next() glaze.Layer {
 	if len(p.Left) == 0 {
-		return ""
+		return glaze.Layer{}
 	}
 	return p.Left[0]
 }
 
 // Compare walks along the planned strokes: a coat counts when it is the next
-// one planned. A coat of another glaze, out of order or beyond the plan is
-// kept under Other and takes no stroke away: in doubt a stroke is missing.
+// one planned, and laid as planned: a dip is no brushed coat. A coat of another glaze, out
+// of order or beyond the plan is kept under Other and takes no stroke away: in doubt a
+// stroke is missing. A thick coat is one coat.
 func Compare(planned glaze.Stack, on []Coat) Progress {
-	left := planned.Strokes()
-	var p Progress
+	p := Progress{Left: planned.Strokes()}
 	for _, coat := range on {
-		if len(left) > 0 && left[0] == coat.Glaze {
-			p.Done++
-			left = left[1:]
-		} else {
+		switch {
+		case len(p.Left) == 0 || !coat.is(p.Left[0]):
 			p.Other = append(p.Other, coat)
+		case coat.Begun():
+			if p.Begun != nil {
+				p.Other = append(p.Other, *p.Begun)
+			}
+			p.Begun = &coat
+		default:
+			if p.Begun != nil { // somebody laid it whole after all, over what was begun
+				p.Other = append(p.Other, *p.Begun)
+				p.Begun = nil
+			}
+			p.Strays = p.Strays || coat.strays(p.Left[0])
+			p.Done++
+			p.Left = p.Left[1:]
 		}
 	}
-	p.Left = left
 	return p
+}
+
+// is says whether the coat is a planned stroke. A dip that was to cover all of the surface
+// and ended above its foot is not.
+func (c Coat) is(stroke glaze.Layer) bool {
+	return c.Glaze == stroke.Glaze && (c.How == Dipped) == stroke.Dip && !(stroke.DownToMM == 0 && c.DownToMM > 0)
+}
+
+// deeperMM is how much further down than planned a dip may go before it is another one
+// (from memory).
+const deeperMM = 5
+
+// strays says whether what was laid is thicker, thinner or lies lower than planned.
+func (c Coat) strays(stroke glaze.Layer) bool {
+	laid := c.Layer()
+	return laid.Covers(nil) != stroke.Covers(nil) || laid.DownToMM < stroke.DownToMM-deeperMM
 }

@@ -43,7 +43,7 @@ func TestWhatIsRefused(t *testing.T) {
 		"What the class may read is said on the teacher's side.":            {table, Event{Kind: Noted, Text: "ask me", Shown: true}},
 		"Somebody else logged that: the teacher can take it back.":          {Actor{Role: Station, Name: "Table 2", Class: "c"}, Event{Kind: Undone, Undoes: "mine"}},
 		`a slab has no surface "nowhere".`:                                  {teacher, Event{Kind: Coated, Surface: "nowhere", Glaze: "A"}},
-		`a slab has no surface "".`:                                         {teacher, Event{Kind: Patched}},
+		"say on which surface of the slab.":                                 {teacher, Event{Kind: Patched}},
 		"that lesson has not been yet.":                                     {teacher, Event{Kind: Coated, Surface: "face", Glaze: "A", Done: start.Add(time.Minute)}},
 		`no jar is called "Q".`:                                             {teacher, Event{Kind: Coated, Surface: "face", Glaze: "Q"}},
 		`a coat feels thin, right or thick, not "wet".`:                     {teacher, Event{Kind: Coated, Surface: "face", Glaze: "A", Felt: "wet"}},

@@ -92,8 +92,13 @@ func Refuse(by Actor, e Event, sc Scene) *Refusal {
 	if r := mayLog(by, entry, e, sc); r != nil {
 		return r
 	}
-	if _, on := sc.Body.Surface(e.Surface); !on && (e.Surface != "" || needsSurface[e.Kind]) {
-		return senseless("a %s has no surface %q.", sc.Body.Form, e.Surface)
+	for _, id := range e.On() {
+		if _, on := sc.Body.Surface(id); !on {
+			return senseless("a %s has no surface %q.", sc.Body.Form, id)
+		}
+	}
+	if needsSurface[e.Kind] && len(e.On()) == 0 {
+		return senseless("say on which surface of the %s.", sc.Body.Form)
 	}
 	if e.Done.After(sc.Now) {
 		return senseless("that lesson has not been yet.")

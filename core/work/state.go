@@ -43,6 +43,12 @@ type State struct {
 	// check or load that had not seen it does not count.
 	Voided   int64
 	VoidedBy string
+
+	Undone []TakenBack // what voided looks and was taken back, in order
+
+	// GlazeLeft says that the last look at the foot found glaze where it must be bare, and
+	// that nothing took it off since.
+	GlazeLeft bool
 }
 
 // Harm is one thing that is wrong with the piece, until it is mended by itself.
@@ -58,19 +64,6 @@ func Words(all []Harm) string {
 		what[i] = h.What
 	}
 	return strings.Join(what, "; ")
-}
-
-// Coat is one coat that is on the piece.
-type Coat struct {
-	ID      string
-	Seq     int64
-	Surface string
-	Glaze   string
-	At      time.Time
-	By      string
-	Hand    string // who laid it, by Actor.Hand
-	Felt    Thickness
-	Doubts  string // ID of the coat that it may be once more
 }
 
 // Note is what somebody wanted remembered of a piece.
@@ -93,6 +86,8 @@ type Look struct {
 	Surface string // where the fault is
 	At      time.Time
 	By      string
+	Seen    int64  // the last event that its maker had seen
+	Saw     *Sight // nil in logs of before looks said what they saw
 	Lapsed  string // why it no longer counts; "" while it does
 }
 
@@ -116,7 +111,11 @@ type Check struct {
 	Parts   int         // how many parts were looked at, where it is fired apart
 	At      time.Time
 	By      string
+	Seen    int64  // the last event that its maker had seen
+	Saw     *Sight // nil in logs of before looks said what they saw
 	Lapsed  string // why it no longer counts; "" while it does
+
+	Unexplained bool // glaze was left before, nothing took it off, and nobody said how it came off
 }
 
 // Stands says whether the check counts and lets the piece onto the shelf.

@@ -184,9 +184,10 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	}
 	logged(body{"id": "damage-01", "kind": "damage", "text": "chipped"})
 	logged(body{"id": "repair-01", "kind": "repair", "text": "sanded wet"})
-	seen := logged(body{"id": "wipe-0001", "kind": "wipe"}).Pieces[0].Seq
-	logged(body{"id": "cover-001", "kind": "cover", "cover": "even", "seen": seen})
-	logged(body{"id": "check-001", "kind": "check", "verdict": "clean", "seen": seen})
+	wiped := logged(body{"id": "wipe-0001", "kind": "wipe"}).Pieces[0]
+	seen := wiped.Seq
+	logged(body{"id": "cover-001", "kind": "cover", "cover": "even", "seen": seen, "saw": wiped.Sight})
+	logged(body{"id": "check-001", "kind": "check", "verdict": "clean", "seen": seen, "saw": wiped.Sight})
 	require.Equal(t, []string{"drying"}, codesOf(do[contract.PieceDetail](c, 200, "GET", "/pieces/"+p.Id, nil).Piece.Blockers))
 	put := body{"cone": "6", "pieces": []body{{"id": p.Id, "seen": seen + 2}}}
 	do[contract.Problem](c, 422, "POST", "/loads", put)

@@ -122,6 +122,7 @@ func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, s
 	e := sent.Event
 	log, loaded := []work.Event(nil), false
 	var lost error
+	e.Share = bench.ShareOf(p.Body, e)
 	scene := work.Scene{Class: m.ClassOf(p), Body: p.Body, Plan: p.Plan.Choices, State: p.State, Now: m.At, Jar: m.Room().Jar,
 		Find: func(id string) (work.Event, bool) {
 			if !loaded {

@@ -187,8 +187,8 @@ func (m *maker) plan(p contract.Piece) (strokes []work.Event, err error) {
 		if bare {
 			choice["stack"] = glaze.Stack{}
 		} else {
-			for _, code := range stack.Strokes() {
-				strokes = append(strokes, work.Event{Kind: work.Coated, Surface: s.Id, Glaze: code})
+			for _, stroke := range stack.Strokes() {
+				strokes = append(strokes, work.Event{Kind: work.Coated, Surface: s.Id, Glaze: stroke.Glaze})
 			}
 		}
 		choices = append(choices, choice)
@@ -204,7 +204,14 @@ func (m *maker) events(k int, p contract.Piece, strokes []work.Event) error {
 		strokes = strokes[:len(strokes)-3]
 	}
 	var all []work.Event
+	var planned contract.PieceDetail
+	if err := m.Do("GET", "/pieces/"+p.Id, nil, &planned); err != nil {
+		return err
+	}
 	add := func(e work.Event) {
+		if e.Kind == work.Covered || e.Kind == work.Checked {
+			e.Saw = planned.Piece.Sight
+		}
 		m.n++
 		e.ID, e.Piece = fmt.Sprintf("big-%08d", m.n), p.Id
 		all = append(all, e)

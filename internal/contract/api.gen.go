@@ -135,6 +135,30 @@ func (e ChoiceResist) Valid() bool {
 	}
 }
 
+// Defines values for CoatHow.
+const (
+	Bottle CoatHow = "bottle"
+	Brush  CoatHow = "brush"
+	Dip    CoatHow = "dip"
+	Sponge CoatHow = "sponge"
+)
+
+// Valid indicates whether the value is a known member of the CoatHow enum.
+func (e CoatHow) Valid() bool {
+	switch e {
+	case Bottle:
+		return true
+	case Brush:
+		return true
+	case Dip:
+		return true
+	case Sponge:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for GlazeFood.
 const (
 	GlazeFoodClaimed GlazeFood = "claimed"
@@ -504,6 +528,27 @@ func (e StationStateWipes) Valid() bool {
 	}
 }
 
+// Defines values for StrokeWay.
+const (
+	Across StrokeWay = "across"
+	Along  StrokeWay = "along"
+	Laid   StrokeWay = "laid"
+)
+
+// Valid indicates whether the value is a known member of the StrokeWay enum.
+func (e StrokeWay) Valid() bool {
+	switch e {
+	case Across:
+		return true
+	case Along:
+		return true
+	case Laid:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SurfaceAreaUse.
 const (
 	Food  SurfaceAreaUse = "food"
@@ -537,27 +582,6 @@ func (e SurfaceStateResist) Valid() bool {
 	case SurfaceStateResistLatex:
 		return true
 	case SurfaceStateResistWax:
-		return true
-	default:
-		return false
-	}
-}
-
-// Defines values for SurfaceStateWays.
-const (
-	Across SurfaceStateWays = "across"
-	Along  SurfaceStateWays = "along"
-	Laid   SurfaceStateWays = "laid"
-)
-
-// Valid indicates whether the value is a known member of the SurfaceStateWays enum.
-func (e SurfaceStateWays) Valid() bool {
-	switch e {
-	case Across:
-		return true
-	case Along:
-		return true
-	case Laid:
 		return true
 	default:
 		return false
@@ -867,13 +891,20 @@ type CardKind string
 // CardChange defines model for CardChange.
 type CardChange struct {
 	// Coats 0: the rule of the house
-	Coats  *int            `json:"coats,omitempty"`
-	Dear   *bool           `json:"dear,omitempty"`
-	Food   *CardChangeFood `json:"food,omitempty"`
-	Name   *string         `json:"name,omitempty"`
-	Runner *bool           `json:"runner,omitempty"`
-	Thick  *bool           `json:"thick,omitempty"`
-	Ware   *CardChangeWare `json:"ware,omitempty"`
+	Coats *int  `json:"coats,omitempty"`
+	Dear  *bool `json:"dear,omitempty"`
+
+	// DipCoats How many brushed coats one dip is as thick as; 0: as usual
+	DipCoats   *float64        `json:"dipCoats,omitempty"`
+	DipSeconds *float64        `json:"dipSeconds,omitempty"`
+	Food       *CardChangeFood `json:"food,omitempty"`
+	Name       *string         `json:"name,omitempty"`
+	Runner     *bool           `json:"runner,omitempty"`
+
+	// SlideMM How far its chips travel; 0: not known
+	SlideMM *float64        `json:"slideMM,omitempty"`
+	Thick   *bool           `json:"thick,omitempty"`
+	Ware    *CardChangeWare `json:"ware,omitempty"`
 }
 
 // CardChangeFood defines model for CardChange.Food.
@@ -926,10 +957,12 @@ type ClassCounts struct {
 
 // Clay defines model for Clay.
 type Clay struct {
-	Code  string `json:"code"`
-	Cones string `json:"cones"`
-	Dark  bool   `json:"dark"`
-	Fired Hex    `json:"fired"`
+	// Bisque Fired once, before glaze; nothing where nobody measured it
+	Bisque *string `json:"bisque,omitempty"`
+	Code   string  `json:"code"`
+	Cones  string  `json:"cones"`
+	Dark   bool    `json:"dark"`
+	Fired  Hex     `json:"fired"`
 
 	// Hottest The hottest cone of its range
 	Hottest string `json:"hottest"`
@@ -956,17 +989,29 @@ type Coat struct {
 	At *time.Time `json:"at,omitempty"`
 
 	// By Said of a doubted coat
-	By    *string `json:"by,omitempty"`
-	Felt  *Felt   `json:"felt,omitempty"`
-	Glaze string  `json:"glaze"`
-	Id    string  `json:"id"`
+	By *string `json:"by,omitempty"`
+
+	// DownTo Of a dip: how far down it went, mm above the table
+	DownTo *float64 `json:"downTo,omitempty"`
+	Felt   *Felt    `json:"felt,omitempty"`
+	Glaze  string   `json:"glaze"`
+
+	// How Where it was not a brush
+	How *CoatHow `json:"how,omitempty"`
+	Id  string   `json:"id"`
 
 	// Odd The plan does not ask for it, or not yet
 	Odd *bool `json:"odd,omitempty"`
 
 	// OnWet It went onto a coat that was still wet
 	OnWet *bool `json:"onWet,omitempty"`
+
+	// Rest Of a coat that was begun: the part that is still to lay
+	Rest *string `json:"rest,omitempty"`
 }
+
+// CoatHow Where it was not a brush
+type CoatHow string
 
 // Confusion defines model for Confusion.
 type Confusion struct {
@@ -1134,6 +1179,10 @@ type Glaze struct {
 	Cones string `json:"cones"`
 	Dear  bool   `json:"dear"`
 
+	// DipCoats How many brushed coats one dip is as thick as
+	DipCoats   *float64 `json:"dipCoats,omitempty"`
+	DipSeconds *float64 `json:"dipSeconds,omitempty"`
+
 	// Figure What the house lays of it alone
 	Figure int       `json:"figure"`
 	Food   GlazeFood `json:"food"`
@@ -1153,6 +1202,9 @@ type Glaze struct {
 	Raw    Hex          `json:"raw"`
 	Recipe []RecipePart `json:"recipe"`
 	Runner bool         `json:"runner"`
+
+	// SlideMM How far its chips travel down a steep wall
+	SlideMM *float64 `json:"slideMM,omitempty"`
 
 	// Spread What one brushed coat takes
 	Spread Spread     `json:"spread"`
@@ -1558,6 +1610,9 @@ type Piece struct {
 	Fit  bool      `json:"fit"`
 	Foot *LastLook `json:"foot,omitempty"`
 
+	// GlazeLeft The last look at its foot found glaze, and nothing took it off since: who finds it clean says how it came off
+	GlazeLeft *bool `json:"glazeLeft,omitempty"`
+
 	// Harms What is wrong with it, each to be mended by itself; nothing where nothing is
 	Harms *[]Harm `json:"harms,omitempty"`
 
@@ -1593,8 +1648,11 @@ type Piece struct {
 	Revision int `json:"revision"`
 
 	// Seq The last event of this piece, for checks and loads
-	Seq   int64 `json:"seq"`
-	Stage Stage `json:"stage"`
+	Seq int64 `json:"seq"`
+
+	// Sight What a look at the piece sees now of how it is made and stands: sent back with the look, which holds while it is the same
+	Sight *Sight `json:"sight,omitempty"`
+	Stage Stage  `json:"stage"`
 
 	// Student Display name
 	Student  string         `json:"student"`
@@ -1909,6 +1967,9 @@ type Shape struct {
 // ShapeKind defines model for Shape.Kind.
 type ShapeKind string
 
+// Sight What a look at the piece sees now of how it is made and stands: sent back with the look, which holds while it is the same
+type Sight = work.Sight
+
 // Sketch defines model for Sketch.
 type Sketch struct {
 	Drawing Drawing `json:"drawing"`
@@ -1984,6 +2045,30 @@ type StripTile struct {
 	Glaze string `json:"glaze"`
 }
 
+// Stroke A coat that comes next, as it is logged
+type Stroke struct {
+	// Begun The coat that was begun, with which this goes on
+	Begun *string `json:"begun,omitempty"`
+
+	// Dips It is a dip, over these surfaces at once
+	Dips *[]string `json:"dips,omitempty"`
+
+	// DownTo How far down the dip goes, mm above the table
+	DownTo *float64 `json:"downTo,omitempty"`
+	Glaze  string   `json:"glaze"`
+
+	// Rest The part of it that is still to lay
+	Rest    *string  `json:"rest,omitempty"`
+	Seconds *float64 `json:"seconds,omitempty"`
+	Thick   *Felt    `json:"thick,omitempty"`
+
+	// Way By the house's school
+	Way StrokeWay `json:"way"`
+}
+
+// StrokeWay By the house's school
+type StrokeWay string
+
 // Student defines model for Student.
 type Student struct {
 	Id   string `json:"id"`
@@ -2029,8 +2114,8 @@ type SurfaceState struct {
 	Heavy  *bool      `json:"heavy,omitempty"`
 	Id     string     `json:"id"`
 
-	// Left Glazes of the strokes still to lay
-	Left []string `json:"left"`
+	// Left Still to lay
+	Left []Stroke `json:"left"`
 	Name string   `json:"name"`
 
 	// NextAt When the next coat may go on by the house's custom
@@ -2051,18 +2136,12 @@ type SurfaceState struct {
 	Stands *bool               `json:"stands,omitempty"`
 
 	// Tile The tile that shows the stack on this clay at this cone
-	Tile *string `json:"tile,omitempty"`
-
-	// Ways Which way each of them is laid, by the house's school
-	Ways    []SurfaceStateWays `json:"ways"`
-	WetFrom *time.Time         `json:"wetFrom,omitempty"`
+	Tile    *string    `json:"tile,omitempty"`
+	WetFrom *time.Time `json:"wetFrom,omitempty"`
 }
 
 // SurfaceStateResist defines model for SurfaceState.Resist.
 type SurfaceStateResist string
-
-// SurfaceStateWays defines model for SurfaceState.Ways.
-type SurfaceStateWays string
 
 // Tile defines model for Tile.
 type Tile struct {
@@ -12317,279 +12396,292 @@ func (sh *strictHandler) GetAuthority(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkhu3ki76KoieifDMGba6LV+WLf2SZV1stywdtbwcJ9bxjgCrQBImCJQBVLM5Dr3FPMl+hP0A80w7",
-	"kAmgqkigLt3sluQ1/mM1WUQBiUQir1/+eVKoTaUkk9acPPrzRDNTKWkY/PFGq7lgG/fPQknLpHX/pFUl",
-	"eEEtV/Kswif+43ejpPvOFCu2oe5f/6rZ4uTRyb+cNeOf4bfmLIz7/v372UnJTKF55YY7eXTy64pasmXS",
-	"kq1WcjkjXBIlGTHMvb9gJ+4nfhz3micbVeO0Kq0qpi3HqRd1Bf/vjn65oUIQ9x1RC/L1OdlcEKtIpWpN",
-	"VG1PZid2V7GTRyey3syZPnk/O1kK+p/MjeS/MVZzuXTfCLawh6/YXBD3hZu3XTHyO9Uzsl0xzQi3hBuy",
-	"lmorUy/aiNZbmo8l3aRe/352otkfNdesPHn0Dz9LGGSGa/8tvkLNf2eFdWM9qSqtrqg4JBeFlSyU3rh/",
-	"nZTUslPLN6yZaLPuYkXlkqWoy2UBy9xSQyi8i5UnsxNu2cYM8oSg8imM7N7hX0q1pjuggrLpTTCW4jdM",
-	"1htHiVoaxhyBWxPQzNZawj9x8mWLPBmK4sD+zc2ik2Q1hi/lhiX5UFBjkjMvBN2lv1AyvVa3PckveJn8",
-	"+HeqE7v0I9XGbdKG7kht2GPCNpXdkYXSZOsOn+NamLV7or17B+Pvb9KG6rX7amCnX/nH3C8YNbX2LFiW",
-	"3E2RijcdCjZMqeq5YKmjc7AjmUMzO6k4K1h7NVxatsRRNBOMGlYekuwHaxqSEMMYUqqgG+bkCLeEyhI/",
-	"c6xvV6perqz7yq5oS6rMlRKMSnhZLVJH6KXakg2VOwLf4+CGqK10L1lR04zVmrhlm0r4YzDqrD1dKV4k",
-	"ztneEeBwYICBPUk9D7Y2zvOx59pI4IYZWtMLq/ac2aJ4/6nyYuHgbB2Zvzf0+oLJpV2dPPryPCH3NvT6",
-	"B3z2y/PzT4H7Wwv65nx2suEy/Pl5Ynlt9j/k11vwWEO3r88THHe48XajTOWuzLZcV9e8BJ0D+KasC/j3",
-	"gRifnVyfLtWp/xCuxQetAVtfn/JNpTSKbOqIcsLkmtbGKnNWKM3O8E51U/yOFuu6ut2tOd/ZvR3l0n79",
-	"ZfJAj7vz/YkEAYOjp47Rd1SWhzOfUz1+K90QTzSjKZm/Yny5sq9ejeTVimrUM0e/+A3VdlBSxVmEN8xw",
-	"hTmCwGoOt1Mz+vTVw5FLUbUVXLLRSze1XtBixL6GB2dxQrllAG0OlrHZjJzRdrUbno17aObGTE6CCdGj",
-	"8wxJVCbL/ee+mSV1PM81XUn/hLjDhtcsIyXdzYipixWhhpx/++jzr+AW6h15y9i6RDWsO/Tn5JWSJd05",
-	"6+Bv5LJ2/8bh+MbJo7+BOMV/f354hPdoGO7Q8Lq4JE+CJGmFKtZMJ7h07iyVlmQMun+8iK+YhptaOclQ",
-	"6h3KxUIJVWt4tyrW4apOKMJuJEa1eTLFJlAlG775rGX6qXvS7f0upf+A+UeJUGpNtqoWJTHMWsFmRCq7",
-	"4nJJmDCMzJn7J1iIQEMkxIJr45ZMl5TL5MIWHDXo7kt/VnNV7kBhcLRzSgrhabXNWLocXOglPNR75N2F",
-	"em2TX2zpiFMJ9J61RAUMhz8Os5x5Vjngru4dqRktdw8Cu025IOGXeEGq64TWLEnFr5kw4YSuWWVJxQtb",
-	"azYjC6028LFVFZjMjiU7nL5KGsTb5KfXyU93iU/3KHl94h5zw85OVumTqK7fMlp63a47RSdc7aIWaaVp",
-	"Iehy/G33XNBl+oq9HvrpS3YNHgk6H3ryLd1e0DkwZwHn8XDf/vu/nj08Pz+HswAbNFfXh9fHHhndq3Gq",
-	"zciBALOGTCn6PqWydLpdQsNHETXkOYCHYEUKtZrues6dEP/c2y7jrsSEUDIVo2sDZgS3s8bgA2EDYmes",
-	"obxHOVxjmD1OIU0mP599ImUlyfVIPWA36rm9aXuBg8dnQMTAEh+EBUwRMUic97B8ndJj1eDZcLLp/exk",
-	"zVEPjremZnDsVxws07mgxTp5Z4hDhni3YqSitlh9hrb5xf/zGA5KbWoqwF1ZS8GMIYaCDR3Vhs/Pz5OK",
-	"Q4bGePBg5mmO0GXONi4UTalM549gonDFeam8UrVhnUk+bM3xPGWflIzqjMRTqkPlQlC+AcebVDKtbNzQ",
-	"Wq2lZJlJ2BUv1umvtrRrVZ7MHCMwCZ/PTubc/FGztHMwSf4LtrCv65Tfz7PrIfFGad3w8x5ZgMZ11qw7",
-	"XPiK0atdipO5u/aJXVH0Vy/4staMKEmqWlfKsLT3ihlubEZSrhmrwAMzR6IGWm+p42ZBLbtOMoKxFLdt",
-	"1G15QXfebx7dC45x9y/PlgrWb41kjTC/CpxdcjOCubPvHGi7MfqW0vJP3MgvfCz3LxVikr8362U1ti5D",
-	"QGnUZl7iD8Z5JL3fo+t3jK+ctQnviZDdtaeq9tPcl571lOnDMCkKZXZmnH+ns1icUGYhu9QKSpblovT2",
-	"llRnpOYCpzRKB10pa1lKNryDuwa+JG4Swbmt4QKb3ZRK3hKKdJLgYA6zCHP3q0vTr85aogWVZM6IYUw6",
-	"kUgJ6CNky+1K1c5Qda99jIogNxj4c19w4+zVGOu7oXskSILB59J3fYwlwPdEcBDrHEKTeNTjlf/l+dCV",
-	"770HyV3VdEvwe4h3EPBAGLJRxuImg1vOmQTuF//rX/5xfvotPV08OX3+259fv//X1N6HUNfQ0sH30T2o",
-	"4934h/dF8ppX1OZcv3vxT8pLt2BKwN5hJVC+Y3j0e4gnDHlIMSbsoIXpnumNaWcElirLjBYsqCSlYsjv",
-	"1KyjgaQ0fLRjaUeKkr8ym4q0YfBfSasIhcUiT22pIcZyIcg2OWJKduIyk2deyUVtktZUlHUHZhKX71bs",
-	"R5o4BE8EX7NOxJ9WVFuyXTFJYMDH6Ldy3yu7Ypps6Y5oVcsyQ5309sBvk99ouh32deBViYPgTxr5GFeX",
-	"plcyyaIvmjrFU3YYel+2YonJCWllDCvfcZHUgjvqf0tQMiESgvKt2pK5247t6GQFrZaabjbsKRMidfH3",
-	"XL+i3siuxJqm7+6/av9vrbZ3N3z68g2L8i8PhJ7hTiT3r9ZXLH1luTMCJzfcIxyj77vHeJ8SJcUOvYeO",
-	"rJU5vGDDfThOeXNTASGfWD2Tql6uDif6FK5UurDuKK94sSJU4sH2iSIE7P9oVhnLqmSojxnLN9SyifN9",
-	"5n+WmjNqHUlFbsON8X7MvXsGKEmsAnFFJDp39k2Bds7Bvp1Fd2ZYWQsKETwdFJc2EZopZrkmfR87Brlc",
-	"edY/XHhkicOVRIG/H1wC7iLGDUq4bUnwwk2DWMfjuTjBWJ/twXlCgqAftVlTmGWWKJEfkoTJSKIsScZt",
-	"pjfA4OHUxL5nlnIxMcwaVdKH5+fnaa20uZGdEMjFX9s+t6FxUOvZUxwHHFDBn9j61cPzce6tr4dHR81k",
-	"SJVVFaaMpHneqIVN5zKxcsnAATAXEBFMuNDU7enaY84C8WCVozzHnpNu5jj+XhX1hkn7Q/OLLjtWleC5",
-	"tBfaSe071H+b7xs1dUPLKfbs7MQp0Qm15I37mGxXyrj7A9wbzrD0amaIKR+e3lpuqC1WKaHm/SwGJ0ud",
-	"pFd2f8QbxjECHeMm47La80lKCU23ydBageGCCRejjy+kQmhUlsl8uzeKO3J4V/iWCuFNWDT8q1qI8Sms",
-	"L+Et+SyZkeEYQedMTNHc5iypg4b85DG5KStaTVBBLt3jSWWRzgV7rtXYDBR4/p2a8vT/N/ZhVY1Ng+Gl",
-	"Xd0kBOaD1u5NYZS41XG2baI0C44kj9s9axi+4dfUgXl25YRZwnLFtIe0GFuyV5dpdVsouSR0qTCHhl3x",
-	"ghFDt2DDz3cx/bQQqlgTaslc2RWBrJXZYSpbvw8p2GUTIk3BjurO+zUe1znmLOCJ5SYmb5TdxJ+Mz+wK",
-	"LekQnWBXkDU+pwJcB9Ttqag3VTJUgXR6krkU8NvPDBLtEaHEJ5GP8wOV3vrf90cynwRcVUyysltVwKRl",
-	"mpVokWyp7m5P7+tu5DgaIu+BRrWn83zTo1GFHZmjuyL40NwUZidUmi14LyD+ivlNcMeU6iTGpWYnFWMC",
-	"DmWFoXVN4R8l3aBrQbOKcg1VAlTbltnhqIZeGan8Peb+5z6ghpf4W1Nj5uXcOMUg1gj41BY3mrpy/xOM",
-	"XrFYf9DKzSpWDFOw3Dx0yIwG+bBmWIiiKi4xWv5HTQW3uyQjbrzPvvHk9iemzU7UIs20jauNG2IqtWaS",
-	"qEX3JH2d2uqY0jnBm1ytlFVj+CgmgAw+KHyUL3APJifNTtDgLNwuJ4OOjMlkVm7/ApxVKDOEjIUCbgqY",
-	"4YTmdEJFr9SUKFml7H4i+i0ink0OWseGOU896c4XM4kzffDkFdMlL2w3CcAtF1yCHKtw/M0pwONWS8g3",
-	"HC7JAQvCmw77yYtJ62Gr9PrBJZ7R8aaD+xW8+zmtRXchmv4nFhTBeuiV4uW4FHQc6mbZ589ZdxZ2xSEJ",
-	"PugZkO0wMAugBAT7JQMl/ybk4EyUz7RWiaTUMtr6iZxLJsphbwI+NgsjpTSf51yms/CmZ59umCzHVzCg",
-	"/nfbOo1DUYHJFobM2YpLFBWxzjGxfsOumHY3wZCcCM+hG354pZfuoSAQ7zxnNcwuk76a3HlBE9u+8J8e",
-	"3orMG9QDLOd+H55OvlbpzU88VT+RLcVr1/SMEuqv8AcT8iv2V4EVWV5Zie/PredVa4LpNQ0HUD+OQqc0",
-	"HQYIUMtM0KhkwtJnycDfikubcbGtvOhM5A6404zpApKx0kDGKCgDXDAiaLE2k5JtrJ91H8lhZe44Kl2O",
-	"4H8YchZWHn4WVuXXnSLji2AGHCnjKZ2/8A6DqT7HEmXlY9KTwZg3H6dkweRzG2EGPbsN8yCC7kyoChVo",
-	"wiSCDtPzJAMXHhDJGYEGclPA/AhU2dA1c8QD/0JS++TyEkpBkqsN1lii7P2KiVyW9WMyZ0JtyTnkAbRz",
-	"YA7r3fk1K6fUmGxED+0XtRCOW8hKidI8HjOBrD/Wx9JHJDtpVjgLc6ysfwuPpyva+lNaTeWMiWEDAZ5K",
-	"lcUvHcMFZdFZzeiq3VLLdNq0jFm0XYq/ojsyZ8TeLHE05N8mdtHnJC4VAav3Bhm6+bQwbzRgxkPIEVsg",
-	"ScIpiBvQxCX9ifewCsj4s4gMAAeyRVInOPwKI2fEnUuK0ZqXydRtOUF/gEGeOqGRTEO48nrrlLGu0iFe",
-	"1MwnjuZDNxm0gImDOZUiNZS3OSeO9ndvqQ4FNuLokZ5h8g0vBdpkt/mpd+rtbTUThteZKGweB4KuNJMr",
-	"xm3qhwcHAb1o/k2dX/fM9ipVeng7p2lOK++RxCPtCnSqNRow+NBztkSbLQ9WmL31Jk9+P/MBJVBnjtnZ",
-	"vfJevb263un0u6KiZiOYBJ8bO72/Ny6eW8+wosawTNLGMV1JI3kpvDLJTXG2Kcr44F+KJqbW7P4LtMKL",
-	"J9Vo+VXcLNL+kqIB2SUAL7MBHCc+vNPZUF4So5J6n/fVHFoH7lA5dbc1jnvYZ+U0nmDv60fP/m+z0Y6N",
-	"lP/ReypgUkk+8N6uTM73XhoZ+Ip56WM5VAgIyqsFFJHthfjvtz77WLmdY4nrFTZP3r0U0ABDkyF4lRfk",
-	"gQmM5cJf4WrNoc6SmlWSGTQrlC5zGSGjyre8tEfshDheevbX/mhNSY9/yY1VevdMWr27LSzJlDzw7PWY",
-	"9QzWslR0LjJVae5bmfyux/XvAU8aZvGjtF6WonQ2/6fs7nWLz3tTgwKSWPKXgVC9iRvcWPAuuvuRbUEW",
-	"7Cn+g14hzRa1x+wZaYEuakPFqLzhvnGQmG/VNp0LuhmjdITtjHlDuBMNZf1IzSr9JPO76yZ0KHtjiWwQ",
-	"BoMvSooFtc2kwo6Sb5hd7ufif5RayI9U52p6M56Xl2oL7o+876VJuGjFNU8/zzll0mUZ1BD4lvxeG0sk",
-	"LCeRYXw7J02c6Vcj0j9v7eRIlfv8qHgqt2aMY3w+CvOm7PKiVTXkMQgOIkzzcon1jJpXYK2NCIxSJxBP",
-	"/Nij9DxY5c20vJ94SohuplVMetjOhPCY69qsJvg/fuL2O/eT1FiNDjN2qIglceicE9NGeluLYYS9QLZm",
-	"2S2VB1+ZkhFxzYelL+HjHuTDvQxI+ByVZ8lYSdIu631kAnhPb4lOpGYfsyT9gIaoiklirFZrNzW6ZmNT",
-	"MKfx1eD1yssJyK8/7E8c82q5JlsFoTDi1EA9GVKzr8R6pNESnvYDzpKMB6vK7CRw88FG5gvARxUQeBM7",
-	"W0BwgXA2eybTD88unnxHalkyTb7/+quD6h+6l2L4TefOe/hN4iKZT/+J6P5kWiq8cDsAMntAWGNV7YML",
-	"ANcZL6x9se57pCETKVVikQtp9sT/79Rf0SQDBEimNEOmrrMLH+O6yX12QY29UGp9J3aUoFUSUfbX1Y5w",
-	"p0VB/i3TpAjn8fAs3ShHrCcrrC9la6x3LNhg6WO7SzuP6V6eYCf9N5msWPLqkHbf86piJSDCEZRe6SLa",
-	"XLJqb+lNBlcbJz/Ai5jqhcu/WaoX/DZf1mpY2gKB2vBM8tV45IaQYXB4KWEq/YBK4LMJYJYhKT5ftRaN",
-	"346PJmJ4FAIrBH19P04OIYMBic0kTbQLRct0PC1PnCletIw6sKElmzJM9tpsEtjzNpRltFgxTaxSa6Lk",
-	"LMBoRLVxnB+gFhmNI6EzD2optRSKllNo2Qt1sg8kDdRtUyfJUGr5K9XySPmB4FHO69FTfGB7S8WRZxH2",
-	"re33zKzLe5n2dC90R4zjuImGUNYK2iKFJxQnNbsyZAuhRyFue3xViiivmhS0lAVhiFNznS1TW8RtcWRq",
-	"gfYJDlmXdsugqMIQfz2aFFjLrjdvbTDHen/uU8PoTQS9P+/7d8UnFMuBA6Az5jeJMR1X1v4GyREgUTx6",
-	"kKc3rMG9inDxN9HhXlGr+XUyvp4CfPiOGkbmO+LuqpmTqhJASOc7gtfWuMRNeGcOACIBTDOtnDLefLiG",
-	"9CmIMziE5gg1paObb0hWvr5iWtAql344EU3C6zFDCw03O844s84gmtuhYCUtBW4Ct+fpnErfr2B36u8Q",
-	"oGH4o5bgZDztqHSnBncc/9hQuYt/LBhGlEumcZzDD9Dd6P53GrLs4A8PGYf5EFKdetXI/e8UdTWADz9V",
-	"i9MAxmwYRfPcWnYqwPVXrHjlJsgAOmKuGXUn5HQhKCZnliUkX1RUsFMlT0u07M2WCqG2oBOrqlKGW3a6",
-	"qjFLxTtEpbKnzVOwIl/bFMNkupbmFIPqEG085TJQeE7L0zlbIFopwvmB4xiPr89/8tlQJa9OPRD171Sf",
-	"hszSuagxjYYxiz9DqXgqFJRvoQEbN0RJdurUnpCBw8rTDXpNpTq98iqjVKc+7cxT3Jwi+JD7QlDpVYtT",
-	"zwfNpsfKL0M37FTpU49+AUs7hWQ0R7C5+zFWm2EZWenR5lsjhBIxiukCUp1GpeaK6dNaQuEXxh7gE28f",
-	"hj+bQIcjWud5+CA+Dn8dPi2Q6vBnAMKPAOAInFTq3SkcGDg4O4WF+HbFdDwZtaxQHnh1/jQAazezQX2v",
-	"BR9k1aldsVOvnQ6VowCb6wdPUfcZL/Hxdyjym7yKYWSudytGzIo2ybFYpUuo9egtsfqbG1/0HaITlFSC",
-	"ckl8OsUGtbcRTpAiYCYdXpAlW4TSohED7aWft6KxLON0YNSMHXyjRj+aN1t6YShUU8Z/EFSCvOUC6mwQ",
-	"QRcSkeBjSbgsQbRMsUN4qiPXplMqS4lAfW3IKFkDQLA/wGHLAnU95VqLjwmhMIuw/836wWmSvN5UycRw",
-	"BoN0LDtHCH/NDE6GUS04Syc8TQHPzmBSZ6GHf2bbLCZ6Jp3/iRDh9AGWamdTAnJiFoc46R46xFcfQmPp",
-	"B4tdUbHoOCQ2SiGjoB6czss/Jjy7x2YfXR/bAnHvD5WqWnfrY+EVS02rcBBG9EQD+sTB0nxxbS8tq6Y0",
-	"QsvmjiAJ9sJV1K4iGxUaW70d5vqNSdIJVbmqB2j5darKNxiZSvoKH1+iMmfu+gd7soUbs29Rfjx9okwo",
-	"+xtdHjhkygkqH7zeTowsC5/v84a6nbm0NA1zPw1L16lm09x7PS6pOFSKRd40B+lWEYQGI+ZQ0E1de4Q0",
-	"GfDZthcJVsUeikn/erM3gGhQ0Uci9zRI6kkgmyuWMuN/4rKEUivAgvAATO5OcVrxIwIVSV8ky68ALSAN",
-	"uVRg4BbVwoLqEpBzk6NEX/ToflZNJ5EeCL2049cwP5uCSnBkFVRKZUmpBlnZ0y8uexY3KCLxJdzqrR3P",
-	"hPER/mI0g/fh07Qak/aG98Nz74OtlYysSWzos1TMCWmAa+4A9bXm1MH3Ovx6S5P9QBrFRdUWhD7UJCrE",
-	"+DmIDVJZjm4T5kFtJjCV79yTynlQkn2vd5n8xSN2Jo2FIf26jQ+0vo9ALGlun2u1ZuispQgsjCnc7Thf",
-	"O4ojp53CACOQIFgMl42EzuFpCOMN1shVtSUcgYydvZwMUoJzZALhVlRvTF4lgZZYgeFnxFnjTgrOGSTG",
-	"s9JDOjGxeBw7aqEeHv7iZjzcmd6kwc5EqvcyupZmBBOwZ25vV49ISI72uNGGLLj3F9w+S8dHA5NfXMTA",
-	"fBZT5/CLHHoq9oPR+7h6vgXB4bWt7NQIW0ADOlLU8AhhwnRLvog5j+RAGQmnClDnAS+X+xOevpmxiHki",
-	"eSL6T0ZQw00AaNyOGIIZoySAmD0CkJ7dzOnvM3fB2tAQo22dtkASczIeZvDrKi03q9o+sT3Tc2JOUGOd",
-	"xEgNHhCgkrqh//JdzorS7IoHqPNkFY5TwB+T80gfrCeXudJ1w/5InwBYAZbigIHGfVB6BmcbfIeIguDO",
-	"XxI+7raVJq2kuP2UEVMJuiNe1T00o0P4b3SaDf7g0mYwmC23IsGQP9OmX2XHREzYvksWwN73gYmhOyK1",
-	"/qBh/ia1RMkCUV0rKCpKI06FUP34S66WCICW66cUA8J7zO2/ifkJwGWUCG6sO2iaQ9YpI0tNr5ixxN/j",
-	"CJow83CEZg1FUUiyTZJFthwzXvu261f3TG976+5uwO4l0ib3e85gkZI7Ea1z1mKnljrXUlSiRogaREv9",
-	"bQvzINVasiXcrS0xGW6TrN6eRWEeTMKF3g6WrsdnlfRk345AIYJOxU43bBBhe+Pi/jGfUz899H2g/OUw",
-	"fVa+wiwNWmBW0Kd0zsiSXzHZo8j0uwhFMu66wkqv0YvrVIalMIWmpI1gvnJS2GdTmvsFNUsu0mPp9f30",
-	"9VZO9WnPTiplpmS9KMN6UicnXw65ltkxlL7fUqDEjv/wPYIH+h6p4SadGAwph22yX+ChnlScpuV/OJZd",
-	"8YYh4cClTZ5ek2COsVacTdiSwFrh6PozlhViF77b3AdPgerLWUrOXlCZK+e6AdJaNmU6mz62l9mR77Ca",
-	"04nS/sWVGp5d4B/3cDNccpLKpCrnqV5yOdpxMhCezFYyZ4pT91vnhN6loWgBfzhrZjkqUf0NZijcJMfp",
-	"jWaGJU5BLgp8U7gIMyLZK5ve1hdCDVAK/i1JRtBqLthmEr4k01rpKd6fiGKZkvWW2hweS9TpM0QYhlsL",
-	"WiW8oxfqMjYY+pB9JQGS00yKSBwtFTrAXaWgdxmzoxs0XcLT4/tIdppHxtRjfGekiJ9e78al0/KygHSx",
-	"+WkCt0TatPmVwdeEkeLveid5GWi5z2IXIYUkAUuErbfGB3darbpSrhutrlgmLOD7O43vIqp5NSrnMKwh",
-	"vmIW1xxnlCKc756eK0qjJnhzfMgWUNp5sQKzHBow+nABtg4PaccQ01khVniimC1dr5YuSftoCs/eMlru",
-	"XmhVJ3MB7hO/ZLzKPM3bNBJl0x/LCK453NyuBRN4QLrRCPzRQTuhhc+D88GW5CFHEIcfVRD1BhH2b1IP",
-	"FeAqEnJU1Ju0O5xdV6ywGd9+BsQhjdWA72iNmN6sK862ybZCTo5kLjHEsTr0D/ogjKkYXRsCEVPjw79j",
-	"jexflS7T8H2G6SvvWBkJFuKW9oNlmzT0iK21zC0Q/OTp5tMQI1kpUe71yIME8OAdRRT9/dLvEUZvSF0d",
-	"3uWGILOIKxZ3rbW+bkIsLCzPCECtvJU1yuT02Us3LBxozK50StNbvzN7xYWhUmJczDlT9TDfvaSyHIg3",
-	"51omtCIsRKptCMSEMh2M2pjc7XCh0g3pdxjyodB1umSkolwbIhUBA84SKndkozRrVQdZlcyqgKh1whH4",
-	"TpV0R0pwaBuhtmKX9LxDz5zRFx64jTOU7El5KvLdcgCd+DNDMB+cuBebGXE3sfQ55IMmthv/6V5ac9eY",
-	"ntaxq5vxNai0eVe919s9r0VS+e3xVGhPtjWzmWf05MFIYhxgdvL4NblRms4Bh0I4Zn6nvcnb4Exueoxj",
-	"TrQPo3SwjFt9sIOilei5jqk94Kq2VJaGBF/cx5tQnu6twg0xhaoYWVHTS5fWWdGMmkzcPGSLD6Jm9uaH",
-	"I+UjV/r3xSzwgKzZ5I/jTPeyyAOX5fjSc9Ro589IUNLGPZN78bPFghXprolOh88h106ut72mmyrjXVmq",
-	"LA7h5IYYgy0pwrr8a5uZ9RMo1U5Bs1RKxiu6Q+QC5vMiLFwfkNHnz34yzLlmVUJsPPH6ileeQLVaM1ZF",
-	"jHyIse4wLTIoN/sCoPUW4R3to0Wd54/eQvLUTaGqKkedLGWQbMPgRLGGOLxm5jfDU9EvM7OjyYzWI0CB",
-	"3NCEzXnHclJtTFQhcfVsaat/3iwgkMIMHmG3ChJQ0SfheMYIRRSMgNyYKYW5dHRgdwovNiUX85iphUao",
-	"nNp03OST/RiRULYbs0vlIQQCJzeFUV0kktsXfMKONJ1XUihX3KRRcuDYr+gVI3NnAhRCGaZnZF5bz5NG",
-	"bRiYzGOt4955WKqXw77lAJcCD18M1/R4p+FBOABf1h5ohjSNBEnvBkvhEwq+Tqj+77gI2G4+XXzOiHWm",
-	"N0SWuZ1kXGed11NQZsY210iLlVBuip0ccNVpKhmTrCIp2UalrSomDNuGsMreLWvWmDobmvxvaLHikoHE",
-	"9PWhK2urR0RJsSPU25afGVLRJWTTGabdxWu7KaEJmy5puuFw6VTSCSFwrUQXetIX62L0Hf7hDaV0q8Ri",
-	"pZTIRS+6SJyGWdCKo22mKiaHC8xCaw3YpfhGXGZ6mxsFsEERwn68VMvQmnOgGhnKli4bHfAGtUvYEfnQ",
-	"q6KsTfnBrMKsDow5jbiJ9otB/aVaYA3HGsA86TVPwyLh3KfqCiphTzrhgzzeZKbsxqwgDf3baAcwxeQO",
-	"r5lNXT63SBJLaD8dPBjHCDtityqiwgRoeWbHXjO5HLOPMyPpFqlCyayg/WQfJH1yeyuVsmoIpDwSJVtd",
-	"1IzbG2A7gC+YES7JZhMYkZENL0vsCbYNmXno7gCts8s9dwpkOKrdwkIp+wBWP0XeQLUIyJvYDyrBzU5z",
-	"98B4vq2vT+Lcr9JDh+phtrRWVXTE/05Dg22fp44OQ6B7wEhwz9WmpoLEjkmHau5GvGH66auHN+plEX47",
-	"i7NOclOI38UiZ8T9mDMJaCEeiWTNhYxF9JCIkey51t0wqBN4cOmjd+O3DPsQv8fZZfqXNkZJIqve6Rnu",
-	"lIXM0ghMYVpGPjXrpBgejVAaGyNkAvEAC5POQRisCI4Lv9nViirJZVAxxpaVwzc/51yM9+CNn5ie2NS9",
-	"HNST+XAgl6HHH9ZRLNiWhLByIjWfVzjcHrwiGOcZlJYMQm/wvDckbWl2rVR0fGWPupZEBshjVkckiUNp",
-	"EuPgE9FIMsjEfbpQNumyCw46i6DYWUDjS6vpLft1hPb/twatvJlzqSnOn9AceEyyqIeppj7LEiGuwlpb",
-	"3qNuUmk27bVJBUoI20yiVda8zfFa2kQNXAHvSc8tVimNQjjI1iOOc/K3c91gqOScWgriIX9qRsde3D15",
-	"hk0OZ0JnCa2c8CGsu5t1ivA69WjttqiAg5Y87FNhE1JFcj9YQ5YaOkfNJgsbRnMo20JVCXv/e7bUjEFn",
-	"DDBJQsvJEWRHZTcDyNiCcUyUhJl9nQnMSY9uJ3g1sjN/wJHw3IIDx4lFiLsIXIc0aM2uhzEzt/+capaD",
-	"2MomDAMCX7IAg4YKXl/ADU24QIHe8mJ0Ao4bJxn71bspKW9TnGorRq92k85AuoUBNHY2DUwT9jFw2p8g",
-	"VhHMlB3vMMyrRuw6VxGLJp97AEkfe8ICPGcrj6FwyuKmczh6M43Ztf0uAebwi7RcYO1rp5hLySB+YBoB",
-	"S6Kkmwo+Gf1iFCq34py2lNmzlCVh11bT0L/jivnmOi3DeY75wIesUTEm0t1+DAHwQ1JgveoiHVqf0CbZ",
-	"+LhiEDJbeh3BI5O+xpAOPR5uNJPQmReKPFWh+y50aMeuhCu1NS3IMnBIcEPcHUegtN79kbmZthk8F16s",
-	"yJbuEJzBV7YCBhrl5Wyfy6MLNBIiNrESCjEnIZkZqMkz3Q33UZyZfa7RLXlLYKSQa65k04lzm9N+0+rY",
-	"HZQz9PR8z18IuR4Nbn+FqnXAAUA0DatrYyFErciC6hnhi0z3Skj7mBAngyyRPmiSEectdJfvrucZ+DU3",
-	"TFgulwTUVMfQvCnHpsT98qYd4/MWBXzzepEisTJBTHn/Uqx7zKIsJMIkPnOQUQEonjP0Cn7e0wa+nao6",
-	"Wo4dTSpNKmtw5wbsmWTI0iMTjoxZ9iqCGdACLEylsgT4hFjQ37RmGGMVHVTO453kS6K6Yb2Dxuxx2nv1",
-	"OaFAPhZx+MOWkz65Wvii1leDJHwKD42DcQwh3xtghLl59oCEhVtraIhcew4BYeY4q5lfe45iwyCfmW4k",
-	"izpjEx1idvaKQ0GTZPjwSJ3NFkewzj50zh5EzlGYm8HHtGLXcRfD8IGocdDWHgxsrDn+hbxX0cBYQHei",
-	"LcXKX6Y+wAPIywjWPVTWEm73KT19mqu/9atv+q6X6Db/9ttvv036zW8DA9gCz+1A0n6BCwkAtUl1Fu+f",
-	"/fQEAFdC8gpu7CPy0/nfrh+S/yDvvvi8S9SH5+cjJXYvJGBzJ02RDON1mIMpIffn+wlBEn7CQdB47hNO",
-	"J7SUPIJOXSHoTKE2GyURkQZhz8cCeCTLbopEW9/ea8Y9/xSzsZLDqRQLvHPLYdKiGqcZcfp86QG3pNru",
-	"Vzccor9JhtBvibMzKfXuaS7zrumIccgY0vuORx4fjzHch60xkCIa262F7ZlFVvGzaaAs/MSTXOfMgIQI",
-	"re1KjUlMht8/iU8HcyHnI2WsQmu0cO9a8IJaFkLibi/nTHB2lYZJFFyuTQ6DrJPVBDq4x8SHvCWNeU7v",
-	"Li4fI6Mgz0AeSEhjaZKcpnmIMEZ2aIP7uXzmbG1VrGf+BinZFS+Y42FHTcfoHuswVACMjLbRTC6IWxea",
-	"+47U4D5wLwNzz2NOO3vcAz7Hfd6fntutUjG85HZsWprdHxnIHRBHwTcHKyBQBwFlTVYRU1A5w5ugpJaS",
-	"X95eDEPDAlcEguQjd3uMesDxIZyacOdxC/UaXbuZSrYlHptQUMvMeH/agssl05XmKaC3y5dPTh9+9fXM",
-	"l3mpBVmxa1LyJU83V0yn3T0xficNwpWlsGPTkdL25HyQOUXOX2QSWOlyP8UFd1UwzHV5TCpqV4YsuBDB",
-	"T8SumDxVZQl5AIfdq3yPnDSqVcCbHhFdCO7iMY/yDbd9KWUjxoj41VMTRZqmQDiN6JXySYED8NYpyJZf",
-	"fDLTTTBbfoEbufyQIB43gsvwqub4W98v9BIU1HEuj2lVrT0oHX6qLTcArjl98FrzTJfpTscMSMaTDzNb",
-	"wZXRU/b/K01JtNeSeTE2I4LOQY8DRZ8bnxvs08gzeTGHrn1Hyhl4rWekISQM/DuWPg0aYZ4Lh421UWZX",
-	"cFceOgvGW+y9nskJjTeCDzNNNl+MJNlj1Dt8LsgMez5oRjEvp+1EHcRpyPRlf640WQU0XVMXq2CnhKQ8",
-	"f6kKX0eYwXRI9k1p5boMti8c8BiKEaOkek/86lE7E2ouJT5TyRfDCr72eKDztlXW5feQfdKayVfnyQUd",
-	"NLIbIkHLQB/Zyi6blgLYDAkcO3tIxfO+jj5DU25j/vazQqv3cwwsJTAQBjMAQl5OCwU1DP1bCiXMsKJ2",
-	"qiRWfAEZfBHCAVO8VYI9IvjtjEiFKY8z6PFpZiSAp5oZKGvoC5HQ+9M9rT0QJ4CYSoC2gTzHoPs1l3ej",
-	"XNCK/8R2ewlPqUn5r2ex5COo51qpzWMIKDubyLQhLbz7aw/t4EazC3l8mdk19R1Th34PEnWh0oYIpkVI",
-	"q2lhY9Z8y1p01MckeuzQ84B8p5yw5KV3TiyZZBocFL4M6QF5ih3/4Gvz9sV3/sIDJjdks5mBeDWk2Pyf",
-	"/z0jG7Vx0pu8ff6UfPHFF98+IIDohj+vEESOlKqo8bF/c899++VXf/t3soWIk88yKqh0RolZqa188P/L",
-	"GJB4dPKsRZsrpvEsnZw/+PzBOQbkmaQVP3l08sWD8wdf+AIG4OKzyI9w0H01vDvuwCo/lJDmU3DvY/uj",
-	"ZsZ+p8pdUNd9ZhitKuHse67k2e8+HQ/vqkP5EYGIJuHDNGLt4Xm/43HvqOPrEqe685zVNcPQf6Wkd4A9",
-	"PP8y0cWFVXYPGiE1/TjQWQAJbIuRk0f/+LM5Dv/47f1v7pbbbKjeObuK7qBNTFMjDUXRtF0TrTQJ0m6G",
-	"mNManB0P4D1nDT40wjCxxLZecGOftJ47WP35pE0eV+na4FYfqtCI+tMxbJvZ3YzkWMOSWPyTsnzSxtC+",
-	"KWtTIV4vYDv7yzj15lVoi/V+ls0Kv2dN9ncPiZBAPeKYylQbFoBtFkp7j2y8HDbdBKvxmklbX2jKaid3",
-	"GgvukPYyh6Ir/SgtRbe0IsiK30ZJi88ncc7YY3J4LN514fhvLIyiwHnBrxihflOx+/jjcCV63XbJnMmA",
-	"Sv2hjDn7k5fvvYcBy9+6pw0xhTsHrqKabpiF1kH/+BOvfPBPxAuflyf7NJ+16DegxP928zM9bmc8TvIo",
-	"zjj/VDkDF4kFa15+uauJytZrZr6Cbb+NPbcz4sHlLdtUgtoc55y1ABPyV1WE6L4X1rnzmzCD+ZC4BTcx",
-	"vHbL3YR2NzWm8UHMBLOqOmh2na2FUjwSmnvkdi9ortnte3ZdKW3v//jfYg/TiNI4iYQieXgMI1HuVlfs",
-	"nvgmvIT7SQ358fL1zzFNs6rngkOhJa40u6NNuXJyQ1+w1m5+H2tqP/ym8g1dsjNztfyP643o7mj0zc+5",
-	"pHqXCJGk97Epyb7l6YOgmNKbw1NGDbn8+4vcZqy57duIn/incJ76RKFbQYb6bu23pzz66fZIvjag0vqc",
-	"HvCHzLw/VKN0xERPq1AK0i3dPUZ/dqxj5RIrGnNbpyPaam73PB7rp72BfhGZPfyjZjU70vnJXVOICcVt",
-	"rO/2AtPrJoidCinD0I0KnLJ+0+a0WNdVv+7xnX/mPhQDfNcYxSDM6vg3TNZsfkXXzE/wDs2fQII0P80j",
-	"gY69ascOrQSoLDs8jVk4d88O8K4x3OAnhSqAXTGug/F2Y+dJix6NhVfbnH331NvSH7Fpd9yw9odyw1Ah",
-	"juZ36Qlc38xnerxrxbN+WgoU4VzcoXLdsn5jOBVzLjHK7V0mPp2qufzJhpY+002qLVHSXzVukEHJsrs3",
-	"ubIbKVZ2txIgJduos5gHmvPGXlFZsKcCCyiOc7o3XNY29Gby4eYvv3g4FG/ex3Lxo3zowxAg4jLHwYSv",
-	"b61mvVJXzLez3KiQ0Oh4mLzGDEr8BgL6PChRMXiV3+MfNgdOgCNJ8aoSQ03Dh0Rk24UxxfRPO5PjaDM/",
-	"uQ/NPN/7CeEepHgotl4Ocw/Q3hrbJsJ2z7Wql6u7dmlc+H6xtJnLocUsy8bNgWYbGGncYvLvdqUEI76W",
-	"zo0lxANIivO1gyePEFS3y7xnDTVz9lqg5CU++aG9TH6ou/cx/Xj5+meCi3a7ARk+kW5eCEAzZdMn5ctn",
-	"VzHUeIyj37xx1J0Hb/9BdnWir6aFk/0rP/SJvlDLJStzbBG6LJsmcizV9vhsMmvSYPCvmIByeKiXaIoH",
-	"lJwHBHkBqnl3hJdea5qHK+aKF+wxoUQzw2RJCtDFTCgECSwHnmVz9ueCC/Z+wAH9HGsKh82TBT6YN1Ai",
-	"JCkXzDwozFWsu/B/bJ3AWVYilYk07Imx7NqeIbBJhyFGOSwXHi34LgUC4PQ6oYuLdoyGyUwBu5fMWbgt",
-	"sC3QrKmcgyqAFz+8ekMqKpiNUaGF0pt+7fg5PHEf2rF7009clmM0ZJhVZ+Wh/c6RcxYQXPQ59re9i+Bm",
-	"N03hnvVbRE7NMbXSGw8rGIoMjqDqfq/p1se7Q2pX7IWHhlxoa7JmrMKuJJ5Zm/KwLLe+CBXnd8+uL7AF",
-	"2TCv+jnd80WQdyfy6xcef+w4CsHN6m0zeST5JnUj+5HFvngdhePrtrrxcMgfg9Wtmf5195yW4tksfUSX",
-	"gQdveSh/YqyCa99RL3j2Ddnwa1ZGiF28OPAq8dAgsbFO54Se/ekoOOS5/JHqUYpBrDX+uJJSfqT6w2Sj",
-	"3AtD/Kq5dXbpVkKFwaJ2OgTUFHAzg48ivgd8gqXDWMoXOSfFFGcF9fntPT5t98gnzBpu/n9h3vAe2piX",
-	"CGUs0U8LqFTEYDqtFxRJRljF6kzBsLihywtv2UZdsZfce62GcoRfKMlurvzlXA/p16czIH6v2PIo6Q8e",
-	"LvdDmo6taQT5v6Frpj8zuN0zQonbQMT8UdAe8YG/ru/+0CZlx5u62a0xZ1oVltlTYzWjmxts232nsbfd",
-	"aJFBDk8VVobn2NldWlG5uQ/hOuLYVPI4p6bwLbFuKd2ekP/3ra+Xh7YPjJZQROdr6pKizIS6wiRjXjIb",
-	"UKo+6ittD2k4Xy25j/bnn/zQ7rl7ufwu6c4pOgCGERSidqFW4I+ao1GUO4kv6lDec1fUgBckqPF3rLlD",
-	"XxIUyH3oi8ZqWjKPl4EuLbXAHK/HQFcuLcMm+IheiiAnXcujqQzMncGXoYHRcc5HRY2pVpqafSt2BHxS",
-	"67efUo3U05VSxqcuxxVg5bkjrfHQL2ZVg1eSbYiqg+8GAREGQ5UX3NxXkDKBRPZUoNrq829iHRhCfEBY",
-	"zh32URhkMgmTiDkMk8ZPZa+EXk+90QpubHSnHpY+PzyH/4ZY1bdh8r0aP47I6oiIKhAUo6kYxAjhVPyr",
-	"vLdwqpvIbWOlgl+xHq/nVUKfSzSJocYCFIxt2A5rb4EuhgHgOmgkf9RM7xqVBBDCTmYpDY1L+/WXJ/3o",
-	"d2NjLzC3pD4+qP49IfizR+QzjMJ9FvFqbROZQ7jm0A0yBsWIVTPymbFUsM+c3XrwIBOG3R3fjL8qgbl9",
-	"SG5GIBMkRuj+DeuqT43bXwyX/jsyVEUtBzLDqQR2UrTs96JfwBP34UR3bxrjQ/+JC0lw4scvSn2nYBrH",
-	"84ePykB0qxmTJjPaUX6ITJPqHTL0OuObh04746lOLazTzrFBuLhxGoBH9sni49x3NgDN5gIIz9a3NDbe",
-	"1LYjvDbt1tdcWgW59bR8HGNmVBJeEkok28I30BUFY/8nzeHHQgk3TF4fe84188fiUy6TuLtd6k9pb9G5",
-	"luGopyn9C3z/P7S+Ba2XmLWRpu8FfH0LuIFkwtiCCsNmk4zCKTXytzYRP50s2GZzO+rO68pDxvgN/8wA",
-	"PIyXYxXlOr/lbyjXl7FT2D1sfCIG/m1nw78ed7N/OQ56+Z+UJdy2NjhK3ikL8Eg+g63x27YYB1u0BL5Z",
-	"KauWmlarfhX4Teu5+1CEm/eNUYdbsyNqQTQt1mbmuyJtGwS046vKrWmm76o929FDfIy6rpKOs98+knDO",
-	"8RI62judif91eOG2FZzgdpCEtobF0KyGdkULgIo0M/Ljm2cviNLkzc8v9l0RnXhT6wTFArX+GO4g09yt",
-	"gnPcYHHXea3VtktZrFjehgya2KrGN5veJeQQaomBxj0xgzf+kY+n6P/YIW/v1eCGrG/uzk7TV7falCSl",
-	"21tGy/vn1GM4HObqekL3gO/U9QhgqIJOAYyDjJ1uwt1g0SPFrsQ4+Q+t0DQbH9tuZLzL4VQfQXy4VxFY",
-	"PwrklhgJ+owjkpPe3D4gP/t2DP50BEES3T55XQYfGXVhh3Kq0Vw8S49jfBf0kfokPH231ilQ4QKd6ocK",
-	"FZLovnN0mw08M4xqhPHKJKIzto4beSdZa6K+mwz0kRJElrykdlRGdXz4GABNz7ksA8paqCjA2IFU0M5s",
-	"5iNKayZ41K07py/qQfmbG6FvP2XvDqzBt0dLxWCEIHSOMGQ+5PIhj1OAVMKeBMmcgO/dt28ElZ/SXV+s",
-	"FC+m9AqC54fu5gwc9LCnv4XlHGb2wa/yfj6NpXofMpTn8+0rQSWKnAbQHHiWlTNSQ9dh1IYDBO2h1BkD",
-	"G3Z/YGEZZQDbo3bVilDOV6yoWCf6dv2FAMjwaulWUnn8MYjj+tK1xOZuVMlEv3L3Ch/5iyA0wmrGqAB+",
-	"2UeIsWF8DUG/4UAWob+3pWsmIV8jsTXeYu0vvb5ni/2v5Se7czl+II73HGQeeLfPF9ZmCKdJZPMP6RX7",
-	"H1XDt6rfyqGhXm/lvlJyuPvh26ZezVcqYFrTtJSFf0pFJqmPUFmSFaNt4PEVK9ahmYyhuwdp5j8rVLXL",
-	"i8Onqtp9akdg4Xvg36iZyjDT+R7m8df/RBwHYQlIhQxIyAg4g20m4S2gGy2o9pAaoZOSIXSpGcsxYUWN",
-	"OVWyLzZsjOPD158UJ/omO4cd+2mxIotaN2QDtcU0ZI3wxNgEjWywl4Uk8x2Y6hulI20THf3fJ3jytjyY",
-	"a6k2cFx6E7+6ZHkZ2mJZpdYh6/YYQF2AzR1Ii0FmhFnHJN8lv4IkX6s8lj9uiW/5s4+e6kQqpMxD+SzF",
-	"XqBztqxlgrv7K7vg6I6u7bqf6NDHXdnlSNHKD05Q3DSNp7LmV2hOdR/GEb5rjHUUZnVMAGDMioZ2t4Yj",
-	"aJD7/6w5DtwaJhbRP3ovjJg1vTyx/qr74jU2vBaI07xi218BgDiwR9zm2frsTyOU7Q3ff69V9Rek4/v7",
-	"c4R1x3QEHxoVdccvBvAyc0XQWJvf2rOj1FF1m/85noM0bChpNfSKJdx2szsyH/dUAppuHvhhYlgfRD7X",
-	"WhKKmITss6jkNepd7D/q9supJrTRDaFXjK+Pchqi37KEzNj6XpxJpnNKETTr/GQ7DMHs/ydOkY5TbHMd",
-	"VwOfhM7QA1kIzWP3klAZXjeqvIhVFlsmN4uJoO53mlPpKNxM9SMAWQ9A/DdAOk85+44M2z6uGOro+OpH",
-	"9Go3bJk5822+PYaSCEYqgEfGxOjY0SMUIlOzDo1ZoHOraJx88Tyc1U2n+uwhD93sb5hrdBSmu59IVVjp",
-	"mJ4huwbKHjsNHwOIAi962NPQeAo30UPygDiD1PdZBGdaoCRrsQNI88O9HkrsdZZBW2x96lm9sH7NKErd",
-	"fOMg98Dd5NHdC9PCAl5oNa7XDTzo6woE1cvbXoIHxcwrJUoTKhwhdQhN2DUXckaW1Lp7KXCnVuiLz26O",
-	"8s70u2q45MbPCG2Y23GcLdgQdK/19ww7OkLdS+s4z5kQJhBty9gavS7JAOSW22IVaXSU+OA4oP8kXv+H",
-	"jnTc3WaOwod4A6W6GOvADZ+zhdKsaYtmA5rKQgmhtqa134Dt3DoUZ/BxH/TNd/DA0dLNw+vGpZszIaY2",
-	"xME3/JPzyFtWCVogSwhmjJL7Rz0yQKg+zPcPe0NB73iqbg86lS58PIQ34HKd6LD0qxPpTQ2fqphEKKeK",
-	"Lpln+S08AyE/QLUAEBX3HFT8Qc/bYsUlI0qKTjPsg0nsWyMYQ9lL/f75BaZ7hOiAJzLcdMQtY4aYtyW1",
-	"lPzy9uIkoY9Csl4nxFFSy04t37CTURWdYYhAuN9GNqO4XWxkFCM+IYZfn5Z8yS0SaL4j2xUvVkFSQa+D",
-	"igIqAfQCZJL4Fj5tLi3ppuqTUt+7748lpMLLBrDr4LG/rqBJwtZZVdIdZJUSt3xSRmMPtkn0YRleqGLt",
-	"C6uPd6G4N6JdObBb/sF/8ovhJb3qKAqILOV7dIBLFz4oFLUJZcH7+oZNvGeybEroPwr77nV9552doels",
-	"vJwai6QF7QhdaHsNEXjgXqutaLvD10dmctZilAv2JeBGI3GPY0lhu2C/gaZYKSVmrQ6C7qDs97jqsZ8+",
-	"tX09EoAilB0cHsUn/hvvelqDo1EFb7knPTVky6Bt5iEA4xWFcrMsysYw3lV/Wzg//kcTG7zXY9APlwOD",
-	"n1WaGWaHQjb4zP3Ea9y7RoFf+FkdoQBXqU1I/UeW9c2Emsx/VP2Npdq25b8jX2gznkkzxAf+uYXGX/rc",
-	"Dx33Z4sFK6zJV5K34EnvWK9pQUeWntO74KiyDZRZy5JpsqW7XM15wPfp0R4vGL1ioxo3XKBS/0H75BXr",
-	"NNJUvjFEQED664Es/bpSbrtXTLPQ1yXAxYI3JranNQ2aiWG2rvpq1+0v1ceGwJYEvwQtMSGFBppZWbVG",
-	"1MzWzz6fCvmGg8zaS4gz+icF/Eoijs+azAwl0ccGbroWrjG6DSvNpY3xo3j885ZbGzLurgiJr3D/y6YA",
-	"hJkeRST2wwmDO9Wbu0A1Q6TaRorpod7pl/jIvWTXWT2ue7ojoRLl0aOVwd0CGMuCWkzbx2pRTNyHO9Jj",
-	"GG2p6ZAx+luyItIKhms8rrvl67tU9pzhN8JxB48drdUB0uquMdwheQbzJTtNdJ2EwcxJd2i4JUvlNxrS",
-	"KnqPCzRxHUJrf6m2TeNWp5+Zx2S+Q9d7LQUzhhgK+5/S/pUu99DaY6U9xhmWvvnjqmYQbViurGRgeEC8",
-	"6WYl+Ec43+/4OAv5OcQZkNYfS0/NJ2X5rulf/KFaaiKEwgCZX7LriBY+Cg/cV4aNeNSya1vrUZ780GLT",
-	"4+I05Wf7MBAfJksPeTF9tVgujlONBAlaDUAgDana6KNEkO92aRKw/Fmh5KI2EH/pkzRPm8fGOh92d4L8",
-	"IUfjf37zgQRPJNUo5xPlGpzKv1N9DBfUj1T7TDyqg99poTRxMolggshhUiZywoZaza/79NlX+MQnzAA5",
-	"F1eTtTwWYq6d6JwbNgqw2WH3kUaS3SXIlt+xjOjxO357rvuOGuz6r6o2ez3ycX11xbSglSFbpn27geAK",
-	"cF97N1Eogd10uNLjbPbgolzSK/Y2PHW0+uige43WNeIUDpOTxrekwNd+NFGGsTpUuMeOVokYdr2FJ+y0",
-	"V2hwJNnjdsaxk3POXPI+R9Bydww/X9Vy2eGmYVRE931Qq++kNIjKD+BtgVX3QZAuVC2PgUEKpAPzQijD",
-	"nCFAoK0IQnbNgi8YS4CwmF0yVpruLjkjInsRXTKWsXtSMjjCsOSvjGDQVFpZwBMpWY3/sJq7f3woE+aS",
-	"sVFKxDOABgD9LwIeG//bIwS+4UhB3Ap38XQuuCxjAZdhzDSVwbiDTcf2nC7h7Zu772A627eH//u/nj08",
-	"Pz/30iNkzSqPn2BVCGJYReaMbJUGvIuMeWwsq06SJbefn7cBgx48jDOT9WY+spHZ7SyO/mLA29kdt4+S",
-	"PBECt4AbspZqC4AtTnNwE0sw0xlM0/RUjer1vTHV8RCB4qJGSYTnsFUdDeOLAZXCv+FDe/zvwQT+VXPL",
-	"SOlYCQHzobxUK7lED38wgtsMpkraW6LzDh64S7rAC1KEwS9u314fa/JmoYkAt4ZQiwYhoGr7b+ZCFWsn",
-	"yP3fVpFSEcmubZtWZ0XM5+zxOz8V2J/6k6PauKw+MJ0gZTwGL50O5VltxSRhUM3nDZ6SWlYSaHtJpNpC",
-	"E+IdKVQtLbpqpNoSFbIqra6N7WVJeOAuiQsvSGqLbjmoX2igTtlEdK9UXayYAW8Dt0cP3b1U23hZh3z9",
-	"QgHkjiJAMww+NUFlJ2QXjgKsTdkzWtuVcm94UOheOj8JD06j9fXp9Vfn354W9NTN4NaARd8/e3t0WkKi",
-	"f0Oebk6jb5wdyTTDIlBSsitesEjtBzjZkYqAez1sDN7ItRYnj07OaMVP3v/2/v8GAAD//w==",
+	"7L3rchy3ki76KgjORHjmTFGk5cuypV+yrIttytIR5eU4sY53BLoL3Q13FVAGUGz2OPQW8yT7EfYDzDPt",
+	"QCaAquoC6kI2Kclr/MdidzUKSCQSef3yz5OlLCspmDD65NGfJ4rpSgrN4I83Si4KVtp/LqUwTBj7T1pV",
+	"BV9Sw6U4q/CJ//hdS2G/08sNK6n9178qtjp5dPIvZ834Z/itPvPjvn//PjvJmV4qXtnhTh6d/LqhhuyY",
+	"MGSnpFhnhAsiBSOa2fcv2Yn9iRvHvuZJKWucVqVkxZThOPVlXcH/u6NflrQoiP2OyBX5+pyUF8RIUsla",
+	"EVmbk+zE7Ct28uhE1OWCqZP32cm6oP/J7EjuG20UF2v7TcFWpv+K8oLYL+y8zYaR36nKyG7DFCPcEK7J",
+	"VsidiL2oLFpvaT4WtIy9/n12otgfNVcsP3n0DzdLGCTDtf8WXiEXv7OlsWM9qSolr2jRJxeFlaykKu2/",
+	"TnJq2KnhJWsm2qx7uaFizWLU5WIJy9xRTSi8i+Un2Qk3rNSjPFFQ8RRGtu9wL6VK0T1QQZr4JmhD8Rsm",
+	"6tJSohaaMUvg1gQUM7US8E+cfN4iT4KiOLB7c7PoKFm15mtRsigfFlTr6MyXBd3Hv5Aivla7PdEveB79",
+	"+HeqIrv0I1XablJJ96TW7DFhZWX2ZCUV2dnDZ7kWZm2faO9eb/zDTSqp2tqvRnb6lXvM/oJRXSvHgnnO",
+	"7RRp8aZDwYYpZb0oWOzo9HYkcWiyk4qzJWuvhgvD1jiKYgWjmuV9kv1gdEMSohlDSi1pyawc4YZQkeNn",
+	"lvXNRtbrjbFfmQ1tSZWFlAWjAl5WF7Ej9FLuSEnFnsD3OLgmcifsSzZUN2O1Jm5YWRXuGEw6a083ki8j",
+	"5+zgCHA4MMDAjqSOB1sb5/jYcW0gcMMMren5VTvObFF8+FQ5sdA7W0fm75JeXzCxNpuTR1+eR+ReSa9/",
+	"wGe/PD//FLi/taBvzrOTkgv/5+eR5bXZv8+vt+Cxhm5fn0c4rr/xppS6sldmW67La56DzgF8k9dL+HdP",
+	"jGcn16dreeo+hGvxQWvA1tenvKykQpFNLVFOmNjSWhupz5ZSsTO8U+0Uv6PLbV3d7tZc7M3BjnJhvv4y",
+	"eqCn3fnuRIKAwdFjx+g7KvL+zBdUTd9KO8QTxWhM5m8YX2/Mq1cTebWiCvXMyS9+Q5UZlVRhFv4NGa4w",
+	"RRBYTX87FaNPXz2cuBRZm4ILNnnpulYrupywr/7BLEwotQygTW8ZZTlxRrvNfnw29qHMjhmdBCuKAZ1n",
+	"TKIykR8+900W1fEc13Ql/RNiDxtes4zkdJ8RXS83hGpy/u2jz7+CW2hw5B1j2xzVsO7Qn5NXUuR0b62D",
+	"v5HL2v4bh+OllUd/A3GK//68f4QPaOjvUP+6sCRHgihpC7ncMhXh0oW1VFqS0ev+4SK+YgpuamklQ672",
+	"KBeXspC1gnfL5dZf1RFF2I7EqNJP5tgEMmfjN58xTD21T9q938f0HzD/KCmk3JKdrIucaGZMwTIipNlw",
+	"sSas0IwsmP0nWIhAQyTEiittl0zXlIvowlYcNejuS3+WC5nvQWGwtLNKCuFxtU0buh5d6CU8NHjk7YV6",
+	"baJf7OiEUwn0zlqiAobDH/tZZo5VetzVvSMVo/n+gWe3ORck/BIvSHkd0ZoFqfg1K7Q/oVtWGVLxpakV",
+	"y8hKyRI+NrICk9myZIfTN1GDeBf99Dr66T7y6QElr0/sY3bY7GQTP4ny+i2judPtulO0wtWs6iKuNK0K",
+	"up5+2z0v6Dp+xV6P/fQluwaPBF2MPfmW7i7oAphzCeexv2///V/PHp6fn8NZgA1ayOv+9XFARvtqnGoz",
+	"sidA1pApRt+nVORWt4to+CiixjwH8BCsSKJW013PuRXinzvbZdqVGBFKumJ0q8GM4CZrDD4QNiB2phrK",
+	"B5TDNfrZ4xTiZHLzOSRSUpJcT9QD9pOeO5i2Ezh4fEZEDCzxgV/AHBGDxHkPy1cxPVaOng0rm95nJ1uO",
+	"enC4NRWDY7/hYJkuCrrcRu+Mos8Q7zaMVNQsN5+hbX7x/zyGg1LrmhbgrqxFwbQmmoINHdSGz8/Po4pD",
+	"gsZ48GDmcY5Qeco2XkoaU5nOH8FE4YpzUnkja806k3zYmuN5zD7JGVVxiZfz6mn8zcGzsVC13rCcwAyB",
+	"WDmvCNcEPCd8uSVUPybnj+zfQNDoyR2bbcPdOa8u2VI6VXNwpPORoVZSdnhoWVBegltRSBFXpW5oi9dC",
+	"sASJdcFzZ3X0KbyiCjxGyw2vNDGKXrECiCmkCa7nARp8cT5GA9ii+Mx2tGuyn2T2lDEBn2cnC67/qFnc",
+	"8xrl7Qu2Mq/rmFPVyYI+Z04yaeDnA4IWPRdJm7m/8A2jV/uYmOBWpyJmQzEYsOLrWjEiBalqVUnN4q5B",
+	"prk2iWtoy1gF7q0FEtXTeketqCioYddRPtSG4rZNUkUu6N4FJYLvxp6zQ82kpd8Om3pJC9etAmcX3Qxv",
+	"Sx56Xto+oqGltJw/N3K6H8u3TotiljM96cLWps59tG7SZl7iD6a5e51TqevUDa/M2oR3REju2lNZu2ke",
+	"Xk31nOnDMDEKJXZmmvOss1icUGIh+4gkQEnW2/7ndnQixZJlZMFWUjECxvnjYL1iJFA4gxP9vzkamxUo",
+	"zXaY//Uv/zg//Zaern778+v3/zpkbkfZOM5fOVUJsb1CmkyyMDbSGBYTTu9Ak4AviZ2ED10oUE+ym26T",
+	"s3PDRgkIH/hZ+Lm71cU3sE76GZZUkAUjmjFhZTIloG2SHTcbWRtCiX3tY1Tzucawrv2C6851ekPnlxdF",
+	"o8+N6FOoRxUc7hUOgWeUNeFS//J8TKFzvqHoriq6I/g9RLMI+Jc0KaU2uMlx3n1y+jzJvj6QObZ0ODxd",
+	"STE9SNO/sKJ6hqQm5dg/iG5TntsFUwLWrNNgO+rUsP9/xpD90yt34p3sj/AafsyrR2TjtL/cBQt3TJiM",
+	"lCWhC3nF0NFCUdubYBKuWGFG/RX2mcEMiY3cxY6eS4bYUTxHFE2CljLj/855ZW+fSqIMWUhjirianbgL",
+	"ZJ4nrLeCCpJL5magt8Gwlwo+2rO4A1CKX5mJRYgxaUUKIwmFbcTTYhepDS8KskuMqKLyFDa2O8yCrWuB",
+	"9ltFlfuC++GNJHhnT7j3cMei4lKKVa2jboZwTfSYhYt3G/YjjciPJwXfsk4qDIWp7zZMEBjwMTp07ffS",
+	"bJgiO7onStYiT5A/zmnw2+g3iu7GnYCo5uAg+JPmagmri9Mrmn00lGYwx4Xcz0lZt4Ls0QkpqTXL3/Ei",
+	"asF0TLfWHcOKInLHvJU7srDbsZucxaPkWtGyZE9ZUcSUtgHNpahL0RX282yVw1cd/q3k7u6Gj+stflHu",
+	"5Z7QGe5EdP9qdcXit709I3By/RXMMS1l/xhVESJFsUe3uiVrpfu6iVclpinedipwP0ZWz4Ss15v+RMH7",
+	"Q+jK2KO84csNoQIPtsugIuAYCyaxNqyKxsCZNrykhs2c7zP3s9icUWGL6sAl19o5+A+uaKCkla5WHhCB",
+	"Xs9DM66djHNoI9O9HtdzvS4JT3udr02EZopJromrMpZBLjeO9fsLDyzRX0kQ+IdRV+Auou2ghJuWBF/a",
+	"aRBjeTwVQJsazOidJyQIBhiaNflZJokS+CFKmIQkSpJk2mY64xkejk3se2YoL2bmHwRt/uH5+aiTzgqB",
+	"VGJC2xk9Ng6qVQc694jv0jvaW796eD7NM/r1+OiomYxZAbLCXKo4z0OAvMfXF6CMXzF0oK5BB4GwMymY",
+	"taqMTAaF5crEkwZZvmbgDFoUEHqP5FXJ2+/TgGsDNgOoNilE4zjzZhGa7+WyLpkwPzS/6LJ3VRU8lV9G",
+	"Ozm0fYW9+b5RiEuaz3EtZCdW64+oOW/sx2S3kdreR+Dqsnq1U1t98kZfGtSipGa5iQlJ53PTOFkKPh9z",
+	"OOINA4aejmGTcVnt+USljqK7aAx7iXG5GRetC+TFYtVU5NHE1jeSW3K4mNOOWoul5YOp6qKYniv+Et6S",
+	"TkebGPcs6IIVczTBBYvqtL4QYEoS2IZWM1SaS/t4VPm0pvxzJaemesHz6ECY+vT/N/VhWU3NN+O52dwk",
+	"1uyyQ+yb/Chhq8Ns20RpFhxIHrY7axi+4dfYgXl2ZYVZxBLG/KK4GFuzV5dx9b2QYk3oWmKyGrviS0Y0",
+	"3YHTYbEPed7LQi63hBqykGZDID0s6+eMDrvzvJ03I6Tr7bKeFwISQDA5KHgcfJZU3s2wS7gv3W3rnTvs",
+	"CsozFrQAVwS1e1rUZRX16yCdniQuBfz2M41Ee0QocdUa01xyufMm9PxTLtu+qphgebd8hwnDFMvRwtlR",
+	"1d2ekdd5H97tlLIb+ebGtinqqrNs67xQ9r4tKM8fe3ddCGVgYIOHZIfbOvHS+uA3A9pmeCu6crxr1pIh",
+	"O6FC78CzA0kbmBQJ92UuT0K8NTupGCtAwFSYj6Mo/COnJbpdFKsoV1BaRJVpmWSWA9BjJaS7k+3/7AdU",
+	"8xx/q2tM115oq+SEwiKXD2dHk1f2fwWjVywULbUSOpcbhnmbdh7Kl1OArNsyrF6TFReYYvNHTQtu9vGM",
+	"Fi7iZx1dxVTkZMEKuXuEezzZizyHiUsXjmqCFMMZtdmJXMWFQOMktTxYyS0TRK7AkbuGQJSAiE5XVH0d",
+	"OwOVS6ee6olF/wY4NLkmOXJeqEOrKti1QiLruTtMuUsL6GmPgyW05TZZxg9FyJifEc6pNtLIKac+5NeN",
+	"Pli4OL9fHuZ+ZifotlhaykXTDtD7OqjjAEXss0fK0oH6v1ihxTDR9Iaq+LGwe4MBlrJebrwO2yQxDM12",
+	"bK4b55KK8HUoOLO0xqOH3qeIBVrJOQkBlTSHBU23SO4Ij+qh+FTQ+LkPlaBUu0Fk7+vIbH0SZMfrcB4b",
+	"x0p9piM3Te/JK6ZyvjTdjC9LcXDicywodecaT3EtIHV+vLoUbkpnnB/m4Uft851U2weXeHNMN87tr+Dd",
+	"z2lddBei6H9ibSysh15Jnk+rpsKhblZI9Zx1Z2F1h5ZQxNyykVkAJSC1SjAwo29CDs6K/JlSMlJfkQfv",
+	"XKR8gBX5uP8PH8v8SDHb4jkX8YTy+YUUJRP59GI8FD23LTnsSytMbbNX44YLlFahZD+yfs2umLL6yZio",
+	"8s9h4Gx8pZf2oa5YusPyCz+7RCVGdOcLGtn2lfu0L/WYc1mNsJz9vX86+lqpyp94rBQwWVXeLk+ddK+8",
+	"wh/MyGY7XAUWFzsVOrw/tZ5XrQnG1zR+p3wcNbtxOowQoBaJMG/OCkOfRUP1Gy5MIq14I1Uq6RRSDiA3",
+	"SjCWa7AQQB/hBSMFXW71rNRG42Y9RHJYmT2OUuUT+B+GzPzK/c/8qty6Y2R84Q3kI+WXxpO13mH6gysX",
+	"QFkJadmpZPy0g2ZOyt9dp+lPyyUaS8DvOziAPgO8CFQiBd1rD79QoPEVCWLOT9n3Z6S3hYrB+n0Jm9+z",
+	"km6Z3VrwL0bVcy4uoeYyuhfegxHBl7liRaqc6TGa6OQcEpfa6Yh9U5tfs3xOMWdZDNB+VReF5WWykUWu",
+	"H0+ZQDIeo8atQ5d3qtiSV9Mr1t/C4/HS8SNXV2DCHSXaMFZBYGPaqdCVNevGTTV4KgZ0s7ac7XXm7CRX",
+	"GBPaUcNU3O8TSje6K3tF92TB8FDPr1bY0eRRdYnwa0nAJXWDspB0KrCznTBVy+cFr5Ak/riFnW4SKpxo",
+	"cUBJeMKygPUDJ79FUis/3QoDC4adi94mNc+jxVhihhoFgzy10imaP3Xl1Pc5Y13Fc1PQQJk5mosRJ/B/",
+	"Zg5mNavYUM70njna353BPhZBDaMHevrJN7zkaZPc5qcuenCw1azQvE6kj6SRnehGMbFh3MR+2DsI6OJ2",
+	"b+r8emC2VzEwgdtFZ1LGyYDIn2heoW+oMQQgWJcyqdps2Vth8nqdPfnDlC2UQJ05Jmf3yrm7D5A65tPv",
+	"ihY1m8Ak+NzU6f298XTdeoYV1Zolss2O6VGbyEv+lVFuCrONUcZlGcRoomvF7r/k2r94VtW1W8XNUnpe",
+	"UrSjuwTgeTJSbMWHC5RoynOiZVTBdC6rvpFkD5XVq1vj2IddOmETfHCBOAy7RXWduH8n5oZ1DhuYVJQP",
+	"nNMvUedzkP8KXnueu/AoLQrI/pErMKEOconuF3HlWEnpU4nrFDZH3oPcdQ8slyB4lRbkngm04YW7wuWW",
+	"A3IC1ZsoMyi2lCpPpZ5Nqhl20h7RkMJ48dlfu6M1pyTqJddGqv0zYdT+tkBjc+pYk9dj0kFai1xCCDhK",
+	"TPutiH43EAFxEGYNs7hRWi+LUTqZaJh397rF54M5iB4bNPpLT6jBDDGuDThZ7f3IdiALDhT/UeeYYqva",
+	"ofBNNHVXtabFpIKHoXGQmG/lLp7EXk5ROvx2hgRF3ImGsm6kZpVukundfYt5KQeyN4BeeGEw+qKoWJC7",
+	"RA7/JPmGZTFuLu5HsYX8SFUKpSPh4gFfQ10UaSdPNMB8+nnK+xMvWKOawLfk91obImA5kdKI23mDwky/",
+	"mpC3fmsnR6zE80fJY0l8U+IDi0kodnmXF42sIckI0myyE8XzNRbRK8iEWk2JD1MrEE/c2JP0PFjlzbS8",
+	"n3hMiJbzyvQdEHdEeKAnefpIP3HzHeSORcZqdJipQwV0qL4XsJg30tu6GMfM9WRrlt1SefCVMRkR1tyv",
+	"2fMfD2AZH6Raw+eoPAsGgAQx3/gh1pBL1xuoLQzUHGKWqB9QE1kxQbRRcmunRrdsaq73PL4avV55PgPL",
+	"/YfDiWMCP1dkJyEiSKwaqGaDZA/hekw0WvzTbsAsyniwqsROAjf3NjKNOjKp8smZ2MnKpwsEqDswmX54",
+	"dvHkO1KLnCny/ddf9coW6UEu8zedO+/hN5GLZDH/J0X3J/Nqbgq7AyCzR4Q1Iik8uAC4vOnC2gE0vEca",
+	"siKmSqxSkd2BNIg79Vc0OREeZDHOkLHr7MIF025yn11QbS6k3N6JHVXQKooR/+tmT7jVoiDRnymy9Oex",
+	"f5ZulK03kJ83lLk21TvmbbD4sd3Hncf0IDW1U2cQzeLNedWn3fe8qpgrtnNx56gqOoaC0WCKKl72ITHW",
+	"kuk7SWZOZdmP1DK2El6HUD2gcASrDzaYWHar9NgQBRyvH0g0GcF9HznGmCyInHOzZEH4bRrKQLO48QZQ",
+	"Kon0velARz5HpX+fY7nTiDbl8lFglr5wKV2pHPwGHfdWwNxaFlgV7uBwcHLYPwFgaXXUur2QNI+HItPE",
+	"meOATGhSJc3ZnGGSGkdTZJQ2Pw2jyw1TxEi5JVJkHnUqaNzTXCh1kVDWIubGqIJXi0LSfA4tB6HJDrtq",
+	"AHXb1IkylFz/SpU4UoYpOOPTJsgc9+HBUnHkLGDgtl3GiXU5B92B2oqenGkcN9OGTBqQO6TwjALSZlfG",
+	"zEh0xoRtD6+KEeVVk8QYM740sRaCNQNrgzBnlkwtBOOCQ96u2TEofNMkpPNHsM32g5mPY66S3tznZiA0",
+	"yQfDxQu/Sz6joBl8J50xv0mUGNTuBkkRIFLg38v0HFd+X4XeOTdRf19Ro/h1NDUhBvLzHdWMLPbE3lWZ",
+	"laoCENkXe4LX1rTUX3hnCvQnguM2r+Q93Hy4hvgpCDPowzH5uv/JncgEy19fMVXQKpXAOhNByOkxYwv1",
+	"NzvOOLFOL5rbUXQpDAVuAo/x6YIK17xpf+rzRey/MagO5PSf1wJctacd7e5U4+bjHyUV+/DHimFcPmcK",
+	"x+l/gE7b1ieyYsLlZ536NEn4w+G/Yp7JSqq1NAYeFfLU6VD2f6eo1EHTlVO5OvUtLDSj6AIxhp0W4F6F",
+	"3LxTyMYDXwij9iidrgqKecB5DuNXtGCnUpzm6D3RO1oUcucqYnanoYscPOdmKatKam7Y6abGFCHnjRbS",
+	"nDY/h2W7qs8Qo1S10I74EOo95cLv0YLmpwgWGgB8wWuPAsAln7lUtJxXp66vx+9Unfrs5kVRYw4TYwZ/",
+	"hnL1tJBQ2Ireg7CPUrBTqzj59CeWn5boshby9MopnUKeupw/txX6FDHx7BcFFU45OXXs0/BKqInVtGSn",
+	"Up06zCRY2qkUjmAL+2Osw8UC29w172mN4ItnKeZqCHka1KIrpk5rASWxGPiBT5xx7v9sokyWaJ3n4YPw",
+	"OPzVf7pAqsOfvq8Q/LGBnQytVRDaL1f7U1/OuWB7icgrZsNUOFu1qFC4ONvg1LcsaSaGymMLf87IU7Nh",
+	"p07VHauOgqOgHjxFRWr69YG/w/ujyW8ZR8V8t2EEKidDBjvAMhBqXHlsgPvg2qF8+CgRJVVBufAwuCWq",
+	"ghOcUUsPuhfxELCVr3SbMNBBNUQrKs4Szh9G9dTBSzn50bQNNIxj1OC29IJ7kKi+hLIv7E0ACWHwsSBc",
+	"5CBl5hg1PNbrtOxgI1BSoPI3ZuFsofWCO8t+yzx1HeVaiw+JuTALv//N+sF5Fb0rZc6K8UwSYVl2gc2R",
+	"FNM4GUZVwVk88WxOW5JEt49kU4ef2S7ZbSZRXfKkKEJRsqHLbWdTPGpxsmdC1E3X71wzBuc1jBS/ocWq",
+	"490opURGQaU6XohxzMY3ruvN5NL4Vnuc4ZC1rFW3NB5esVa08gdhQrdZoE8YLM4X1+bSsGpOi9lkDo+J",
+	"OFHfUNPUti8Vqj/9nMspyVK+Tl0OdFl4Hat79xarFK7gzFVMLZjVBMA4bQGFHZqnH08HTu2rUCdXq47Z",
+	"hQUVD17vZkb4C5d39Ybanbk0NN5AaB6QvtXS5vkKB/xbYagYi7xpDtKtIjkNKFhf0M1de8CwGnEAtxcJ",
+	"lscBbNXwepM3QNG0RJkI1da0UYkil12xmE/gJy5yqK0DwBwHfGLvFKsgPyJQgvZFtN4OgELiGHtLDKCj",
+	"WrikKgfU+ugowbE9uVNo06NtAIM17kXWzM1mSQV4xZZUCGlILkdZ2dEvLDsLGxSgXCM++taOJ9IpECNo",
+	"MoMPAZK1Wr4Ppln45957sysa4XSdK9aSaQ+s00HFbM2pA+jY/3pH9wPY8PYOqA0IfQjnSQR168Voqcgn",
+	"N2B1KGYzmMr1RIzlnkjBvlf7RB7pEXu+hwKdYd3GBbzfB7SqOLcvlNwiwJMH38dU+na8tR0SEvNOoUe1",
+	"iBAsxN6mcfSKx0H2S6xVrGqHyEqJtZejwWLwk8wgHNjoF9E8IGvkFlQb7EvqMprs+AQKEBCVGz3qHg8N",
+	"IlLcELlaEc3Fkj0iu40kK47FDATKXoiVERDj5aGb/CoOm0xVqdP6EnRC9acxI4xaoS0tpUomcpY7gEFW",
+	"rPqtaDx+23TwTVXGoTeLKjJFdIFlBLP0M8t4m0fEZ9C7tguarLhzZtw+lcvFPaNfXITsjSgWRPyLFDb4",
+	"O9eJ4QDl1TVH6usU0syNJXo8tyPFR48QEI13Yg6oAUgOFOBw5KEdDaDBcyd+4moDltTPJE9AJUvcInBN",
+	"Qa8JS4yCaS0FQGo+AkytfWaNi8ze/sa36mqbzi3I3tQFBDP4dRMX6lVtnpiRBiggVqo6eoV6DL+o4uq+",
+	"fJcy8RS74r6RR7RUy1oHj8l5oA+iG4gUkIJmfwwIRqzXAuuRu/B7BmcbHJuIGGLPXxTMNPIyr7BPA46b",
+	"15S5ybM8zELSVUH3xGntgyhn0zK38AeXJtGPwHBTRNj3Z9o0Ne9YuxEzfs1845NDkH5/VeGxxJRgaqA5",
+	"GdyiFdSpxeHkfArD9Pu6Fgh4meoLGQLlB0fBfRPyNoAnKSm4theiUhwSmRlZK3rFtCFOJUHAj8xB6eot",
+	"1NkhycooQ+04JlEPbdev9pmoHefL9rq7AbsXycQ97J2HdW/2/LROZYudWpppS+cKyi0qQy1Nvi36vQxs",
+	"SSJ/E7eEqr97kiZIsiPBaF43NFIydDs922YgoXsCvtd3FMur8gbNfDBfwD3myjTmpwT09NgUWtbGFS3G",
+	"cTD0BprZLxhZ8ysmBtSeYW9nEY1Hb7B4cPLiOsWGMbSuOek0mAIfvRqSWfLDgppFF+mAMod++non5rrn",
+	"s5NK6jnZQFKzgWzc2ZfDE8XoYIrBYXudnCGKvv0ekUFd0qu/d2fGdfJx8/IXeGggRcld6ifNseyKNwx0",
+	"ey5t8hebmgWMIONs/JZ41vJH152xpBC7cF1zP3hq2FAuV3T2BRWpCsEbYBgms/CTaXUHGS/pNvwpnSju",
+	"Kt3I8dl5/rEPN8NFJyl1DIyBqjUXk31AI5HWZHF8ot75sI2cb3Dv62B8enmY5aTahzeYd3GT3K83imkW",
+	"OQWpgPZNEUj0hCS4ZNrfUDTYo3O4t0QZQclFwcpZyK1MKanmOLICPmxM1htqUhA/QadPEGEcyNBrlfCO",
+	"QRDZ0GzvQ/bHBrBbPSu4crQUcY+gFgPzZsxMblZ4CU9P74fdaYIdUrLxnYEibnqDGxdPV0xCPYYm7hEo",
+	"HGHi5lcCuRZGCr8bnOSlp+Uhi134bJgI0hW2oZwep2q1rYw5epS8YokIh+t1OL0buuLVpFxMv4bwiiys",
+	"OcwoRri3dDdU50i19/34/t+Zi4lZsxz6OLvIB2RnU5+ODeGpDfaGiNRHxksg41WOH00t41tG8/0LJeto",
+	"WsN9QuJMV5nneZsm4te6Yxlga8cbvbYgLnukm9z1JbhzZ9S/PTj/fKzw06c74vCTCsXeYEeVm9SJeQSU",
+	"iBwt6jLuPGfXFVuaRCQggQsSh//Ad7RGjG/WFWe7aEs8K0cSlxhCo/X9gy5koytGt5pA8Fe7SPZUI/tX",
+	"qfI4IqRm6so5Vibiz9il/WBYGUezMbUSqQWCV723vh+pchGVjSzyg36xkBjvvaPYIuMQTWCC0euzcMd3",
+	"uSFIFqDqwq611tfN7YWFpRkBqJW2siaZnC4R64YFFY3ZFc/Oeut25qDo0leQTAufJ6pBFvuXVOQjofNU",
+	"P5RWPIYIufNhG1++hDEenbodLqQ28cQG4yMZ9jFSUa40ERLrgw2hYk9KqVirasrIaIIIBOAjjsB3Mqd7",
+	"koNDWxdyV+yjnnfWQ8keuvDAbZyg5ED21jLd6Q2QtT/TBFPbiX2xzoi9iQXLp2Vn2/GfHmRod43ped0m",
+	"u8lro0qbc9U7vd3xWiCV2x5HhfZkWzPLHKNHD0YUNgMTraevyY7S9OToC+GQxB73Ju+8M3nHzUbWVknE",
+	"9G4XRungcDc7v/aKVv9wbTBLCVzVhopcE++L+3hz4+ONk7gmeikrRjZUD9KldVYUozoRZfeJ76NArIOp",
+	"7kj5wJXufSGh3YO1NqnwONODhHjPZSm+dBw12fkzEee2cc+kXvxstWLLeMdfq8OnwJBn1yFf07JKeFfW",
+	"MgltObvVzGizF78u99pmZsMEijUqUSyWwPGK7hEMg7ksCgPXByQnurMfDXNuWRURG0+cvuKUJ1CttoxV",
+	"ofsExFj3mOHplZtDAdB6S+Ec7ZNFneOPwQL72E0hqypFnSRlkGzjeFehttq/JnOb4ajolpnY0Why7hHQ",
+	"ZW5owqa8YympNiWqELl6drTV+zXzoLYwg0fYB4Z4oP1Z0LAhQhEEI4CBJqp6Li0d2J0i1s1JKz1mlqQu",
+	"ZEptOm7yyWGMqJCmG7OL5SF4Akc3hVG1jOTpr/iMHWl6GsWA07iOAy/Bsd/QK0YW1gRYFlIzlZFFbRxP",
+	"alkyMJmnWseD8zBUrcd9yx5GBh6+GC9Pck7DXjgAX9YeKEOaBoLEd4PFIC8Lvo2o/u944eECXeb7ghFj",
+	"TW+ILIOGMt24Tjqv56DvTG0MExcrvnIWm4PgquNU0jpaEJOzUsatKlZotvNhlYNbVm8x0ZYKKPolJV1u",
+	"uGAgMV2p68aY6hGRotgT6mzLzzSp6Bpy7zRT9uI13QTSiE0XNd1wuHji6YwQuJJFF83U1R1j9B3+4Qyl",
+	"eMPX5UbKIhW96IK7amZAKw62GcAEjNbK+W4tsEvhjbjM+DY3CmCDroS95KkSvhXzSGE1VGBdNjrgDcqw",
+	"sJt/36sijYn5wYzErA6MOU24iQ7rWt2lusRylC3gw9JrrhN9hs1mvq4gI/akFT7I401myn7KCuJo0o12",
+	"AFOM7rBPF43oLDRkQjZd7DRjmgi5sxqMy74HmJwcayPQAn4EDSzJAgpqucFKdjuWD9cA5LH9d+EThqF0",
+	"0hW2HaCVpRWKwerSgk9rVas9a433v8XV9aID52ONfceePsST9VoDTq2jXLgpTGp561rD3qDJ6+WWmZhK",
+	"covUwQh/ddCTrHjYE7OTAUPJ97BgZqrykco8/Djz1G6RQBbNFTtMAUPSRw99JWO2LoFEWCJF97wLFEaA",
+	"z5ERLkhZNmiRJc9z7MG48/ma6AQDW6TLPXeKmDqpr8tKSvMAVj/nWEA5FByL0Hguws3Wnmt3fgypvYdl",
+	"qOhm7+fQK1mF8MzvVDUtv6n2bmSguwcBsc/VuqYFCa3Z+sZPWbxh6umrhzdqmuN/m4VZR7nJR3VDFT9i",
+	"3CyYAGQch7qz5YUIKBGQnhPtItndMKg1eXDpYrrTtwx77L/H2SX6RTc3S6Qyw2qf9pT5fOOAvKJbrh+q",
+	"t6MAqCO3lOvAEtWYC54/qahKoGsXPG9KhUKVf7zHPWIpxVNcRmvnAwVvprmhxnvpNdipAAzwzc8pD/Y9",
+	"BHtmZr82RVi9yksXbebCtz/Fop4V2xGftRCp/OAVDneAagq+nwSeUQJT3Ad2GpK2DIdWpQO+csAaiGJo",
+	"pFH2A+ZKXyyFNIuZuD0JLPUhVTuZ09vF5M0CjH8Sgv3SKHrLDkMbWlVMzCkPSiQC3sx32cBYzOjqPiUX",
+	"2QHrU5fEi4Bxfq0t52Q3ZzmZVd1kmkWkdiKPL+k9SfFa3APiuQLek5ibjPmCnrhbH5xBsrRmErs2mUta",
+	"45oUiMDaM3DYuhaJuH0Y0OoA8GCGBpUHCOPaAwpE4+m8GoC4ynmVoYcFkRyC3u1q3Wb5rlL44i/bQOJQ",
+	"c8areWjiacjwCOtrk641dg2vjSv8tpdiQYwkmJ86BDE+BcdmOjR46L54ACa676QRBN9M6NNUSET2g+RK",
+	"QAXkE+CRPD+nOoBeNjWdk6BtkrXe00Ki7cxgGCo6p5bh1Be3itGpCu1AVnaT8R7R5X0vRXwIz2/WKXDu",
+	"1Pq2G6ADSGb07pqLlxMrQLaK31pB68Zs9t3JaKrNRSGriET7nq0VY9CaCkx13/N5Sovu4CmJwPq2wIAj",
+	"BbT60JbgoulPXfBqnOU7AEKOW3DgMLGAfxpQTZEGrdkNMGZCmV1QxVLYisnyCoBnjZarUY+O4JA7oAsm",
+	"3Ag7vpycrmjHiQpstZ+TIDwnBLFh9Go/6wzEewhddiX01Bx1ezvHKjOTij67ToEN4JVlH0DKh57sgPHc",
+	"ktZLa/qUnbMxWJbBrs13kTvgF2F4gbACncpXKbz0gWl4DKGclhV8MvnFKFNuxThtIXOgAQnCro2ivn+W",
+	"VS3Q09v4kxZYPNHnjIqxIt5tTxPAvx1GeZka9gIlwSVheBmzo9cBP/i3bKB2ZDpmdSL7PS0TeQzOwGou",
+	"9hvXFXgjd7oFVQl+Oq6JveLQSW//SFxMO2aeKwyV3BJ3zte/SDHUJiuuvN9BbVXO5hVdhR4nsR5Eln6F",
+	"rJWHMEEgIKNqbSBfRlpdNiN8lejODDloM4L2kLI2BPk0gZ/hZuyt5xm400tWGC7WiLJkGYY32BCU2F8S",
+	"jykekdXiErDCowybtj/hm9erGIml9mLAuTVDEXYSICYSs3VpzIwWgI6coTP681gHzUje/GQ5cbRTP6vG",
+	"yp4bsH6j+RMO8XViAsWgnpVAUMEqeYDjoiUL6CJN/5wpNnQPxgNlvqvP7OYYOMXOM1tr2gfFgh6tI1SU",
+	"ucOWkj4pYI5lra5GSfgUHpoGj+vzT26AvWjnOQC+6G+FsSFSPZQKyHkJs8rc2lMUGwdPTrSMWtUJk6OP",
+	"hTwoDgsaJcOHR0ButjiAIA+hHg8gHU/CMvYeyQ27Drvoh/dEDYO29mBkY/XxL+SD8irGPDAdbSku7jJ1",
+	"cUVAtMd+CGM1dv52n9cbzl/9rV99M3S9hGjNt99++200XHMbeNUWKHkH6vsLXIgH/o6qi3j/HOZKAS4c",
+	"krfg2jwiP53/7foh+Q/y7ovPu0R9OJ5r4CT2INRqcyfNkQzTdZjelJD7003foCIoYn83cZ6ITwctEQfn",
+	"VVeIgLWUZSkFwmNhO4mpaELRGsBlpG394DVjn3+KqaHR4WSMBd7Z5TBhUI1TjFhFPndYgULuDkut+sCV",
+	"giFqZeTszMoDfppKA27aFvUZQ7hIw8Tj47Dbh4B+RvLVQztRvz1ZYBU3mwZXx008ynXWDIiI0Nps5JQq",
+	"Cfj9k/C0NxdSLkjGKrT2lvZdK76khvlMDLuXC1ZwdhWHny242OoUfGInxRJ0cNdrBJIoFYYE3l1cPkZG",
+	"QZ6BpDSfU9dkXM6KEbiIat/GdXP5zNqycrnN3A2Ssyu+ZJaHLTUtozuYVl+ONDE2SxMpSHZdaE5bUoN5",
+	"bl8G5p7D8t9IWTgg/bDPh9Ozu5VLhpfcns3L+f0jgf8F4shng8AKCBRlQY2lkUQvqcjwJsipoeSXtxfj",
+	"kNvAFZ4g6TjvAaP2OJ5FO6/+6rxWG6oP7GYq2M5nERbUMD3dX7XiYs1UpXgMdfLy5ZPTh199nbmaU7ki",
+	"G3ZNcr7m8ebB8RzgJ9rtpEbsxBgmdzyu3p6cS0mIkfMXEUV5uzzMrMJdLRimWD0mFTUbTVa8KLy3kV0x",
+	"cSrzHNJP+i0GXSOzOMSez/Oc4Lz33tgpj/KSm6H81gljhL4Ac/OTms5tOA03c980dqxtQAw/6heXQ3cT",
+	"AKlf4EbOPySi0I2we5yqOf3Wdwu9BAV1mstjXon9AGSQm2rLDYBrjh+81jzjmAHzAUyi2Qf9NHtwZQxg",
+	"kPxKYxLttWBOjGWkoAvQ40DRdxnSoaYlkUXVd51bUmbgFc5IQ0gY+Heswxw1whwXjhtrk8wu766MALVP",
+	"ttgHPZMzGhp5H2acbK4yUrDHqHe4/IgMe+koRjGLq+1EHQWNCTzXfeVzqSCbHhCHdb3ceDvF54K6S7Vw",
+	"Rc0JgJloP6pWZtRoj9kRj2ExYZRYT59fHYRwtMbA5bW5yvyCbx048aJtlXX53ecqtWbyVTQJv99tdIwE",
+	"LQN9Yr/RZBITAMVEQDVNn4rnQ53SxqbchisfZoUrpnK+7MS+YoAsowF2n8XVgmT2Q/8WgyzUbFlbVRLL",
+	"T4EMriKqxxRvZcEeEfw2I0Jipm0GjZh1RjySs85AWUNfiIAGzfZp5VCBAVFZAM4WpNd63a+5vBvlglb8",
+	"J7Y/SI+LTcp9nYX6M6+eKynLxxCwtTaRbuPrOPfXAfTKjWbnsz4Ts2uKzeYO/R4k6krGDRHMOhBG0aUJ",
+	"xRota9FSH2s3sPPZA/KdtMKS5845sWaCKXBQuJrIB+QpNlWFr/XbF9+5Cw+YXJOyzEC8arIs/8//zkgp",
+	"Syu9ydvnT8kXX3zx7QMC8JL48woRLUkulzU+9m/2uW+//Opv/052EHFySTxLKqxRojdyJx78/yIEJB6d",
+	"PGvR5oopPEsn5w8+f3COAW8maMVPHp188eD8wReumgq4+CzwIxx0B81hjzuwyg85ZNEsufOx/VEzbb6T",
+	"+d6r6y7xilZVYe17LsXZ7y55E++qvvwIqGizwKoasfbwfNjxeHDU8XWRU915zqiaYWi9ksI5wB6efxnp",
+	"jsUqc4DTEpt+GOjMI5a2xcjJo3/82RyHf/z2/jd7y5UlVXtrV9E9tN9qABsAoYG2ARqkIl7aZQiAr8DZ",
+	"8QDec9aA1SMmHIts6wXX5knrud7qz2dt8rSy+wZEv69CIwRZx7BtZnczkmPpVGTxT/L8SRvQ/6asTYvi",
+	"9Qq2c7imXJWvfLvB91myhuCeNdnfHT5LBIKNY6pQrZlH2VpJ5Tyy4XIou1lN0zWTtr7Q1PjP7uDo3SHt",
+	"ZY5FV4Yho5bdih4vK36bJC0+n8U5U49J/1i86/YGubEwCgLnBb9ihLpNpXany8f+SnS67ZpZkwGV+r6M",
+	"OfuT5++dhwGrLrunDQHOOweuooqWzEBLtn/8iVc++CfChc/zk0OaZy36jSjxv938TE/bGQfaPokzzj9V",
+	"zsBFYp2kk1/2aqKi9ZrMFU5qUHEZqLKYqZMR1+nCsLIqqElxzlkLvSV9VYV+AffCOnd+EyYAaCK3YBnC",
+	"a7fcTejUZW1zucI2cZhV1YHW7GwtVIAS32kotXtec01u37PrSipz/8f/FnsYh7fHSUQUyf4xDES5W12x",
+	"e+Kb8BLuJ9Xkx8vXP2fe/V7Vi4JDfS+uNLmjTZV8dENfsNZufh9KuT/8pvKSrtmZvlr/x3VZdHc0+OYX",
+	"XFAVKZhJ7GODBHDL0wdBManK/imjmlz+/UVqM7bcDG3ET/xTOE9DotCuIEF9u/bbUx79dAck32pQaV1O",
+	"D/hDMucPVSgdMdHTSJSCdEf3j9GfHcqnucD619TWqQD9nNo9Bw79aW+gW0RiD/+oWc2OdH5S1xRWGHIT",
+	"YAWcwHS6CQI5Q8owAMKAU9Zt2oIut3U1rHt85565D8UA3zVFMfCzOv4NkzSbX9EtcxO8Q/PHkyDOT4tA",
+	"oGOv2rJDKwEqyQ5PQxbO3bMDvGsKN7hJBbgirrzxdmPnSYsejYVXm5R999TZ0h+xaXfcsPaHcsPQojia",
+	"32UgcH0zn+nxrhXH+nEpsPTn4g6V65b1G8KpmHOJUW7nMnHpVM3lj2hiECwAoDHhrho7yKhk2d+bXNlP",
+	"FCv7WwmQnJXyLOSBpryxV1Qs2dMCCyiOc7pLLmoT4MswqPjlFw/H4s2HEEJulA99GDxeZeI4aP/1rdWs",
+	"Vx7QwG6cT2i0PExeYwYlfgMBfe6VqBC8Su/xD2XPCXAkKV5VxX6ko8SYiGy7MOaY/nFnchgtc5P70Mzz",
+	"vZsQ7kGMh0LXeD9332dAYQ9X2O6FkrVru32HUvfCQTbSZi59i1nkjZsDzTYw0rjB5N/dRhaMuFo6O1ZR",
+	"PICkOFc7ePIIEb67zHvWUDNlr3lKXuKTH9rL5Ia6ex/Tj5evfya4aLsbkOET6OaEAPSB10NSPn92FUKN",
+	"xzj6zRsn3Xnw9h9EVyf6al442b3yQ5/oC4TiSbCFb/mum8ixkLvjs0nWpMHgXyEBpX+o12iKe0ylBwR5",
+	"Aap594TnTmta+Cvmii/ZY0KJYpqJnCxBF9O+EMSzHHiW9dmfK16w9yMO6OdYUzhunqzwwbSBEvCRecH0",
+	"g6W+CnUX7o+dFTjrqohlIo17Ygy7NmeIG9JhiEkOy5WDLr9LgQCg4Vbo4qIto2EykwcSJwvmbwvsUZY1",
+	"lXNQBfDih1dvSEULZkJUaCVVOawdP4cn7kM7tm/6iYt8ioYMs+qs3PcCO3LOAmLaPsdm23cR3OymKdyz",
+	"fouAvSmmlqp0aJa+yOAIqu73iu5cvNundoXGnGjI+R5LW8YqbJHkmLUpD0ty6wtfcX737PoC+yGO86qb",
+	"0z1fBGl3Ir9+4dC9jqMQ3KzeNpFHku6YObE5YmjS2VE4vm6rGw/H/DFY3ZpopnnPaSmOzeJHdO158JaH",
+	"8ifGKrj2LfUa7MCSX7M8IDvjxYFXiYMGCV2+Oif07E9LwTHP5Y9UTVIMQq3xx5WU8iNVHyYb5V4Y4lfF",
+	"DUP4xY3ckVVtdQioKeA6cxD+Dt8DPsHSYSzlC5wTY4qzJXX57QM+bfvIJ8wadv5/Yd5wHtqQlwhlLMFP",
+	"C9hmRGM6rRMUUUbYhOrMgmFxQ5cX3rJSXrGX3HmtxnKEX0jBbq78pVwP8dfHMyB+r9j6KOkPDlz5Q5qO",
+	"rWl4+V/SLVOfadzujFBiNxAxfyT0an3gruu7P7RR2fGmbnZrypmWS8PMqTaK0fIG23bfaextN1pgkP6p",
+	"wsrwFDvbSysoN/chXCccm0oc59QsXX++W0q3J+T/fevq5aHbCKM5FNG5mrqoKNO+rjDKmJfMeJSqj/pK",
+	"OwDyTVdLHsL8uSc/tHvuXi6/S7q3ig6AYXiFqF2o5fmj5mgUpU7ii9qX99wVNeAFEWr8HWvu0JcEBXIf",
+	"+qIxiubM4WWgS0uuMMfrMdCVC8OgGtWhgyLISdfyaCoDU2fwpe+mdpzzUVGtq42iOtIFarQSsvntp1Qj",
+	"9XQjpXapy2EFWHluSasd9Ive1OCVZCWRtffdICDCaKjyguv7ClJGkMieFqi2uvybUAeGEB8QlrOHfRIG",
+	"mYjCJGIOw6zxY9krvvHcYLSCaxPcqf3S54fn8N8Yq7qecK5x7McRWZ0QUQWCYjQVgxg+nIp/5fcWTrUT",
+	"uW2stOBXbMDreRXR5yK9iag2AAVjGrbD2lugi2aAZw4ayR81U/tGJQGEsJMspqFxYb7+8mQY/W5q7AXm",
+	"FtXHR9W/JwR/9oh8hlG4zwJerWkicwiH7FvThqAYMTIjn2lDC/aZtVt7D7JCs7vjm+lXJTC3C8n5BiE+",
+	"QvdvWFd9Ch0UMVz678hQFTUcyAynEthJ0nzYi34BT9yHE92+aYoP/SdeCIITP35R6jsJ0zieP3xSBqJd",
+	"zZQ0mcmO8j4yTaw1x9jrtOtkPO+Mx/r6sE5v2Qbh4sZpAA7ZJ4mPc9/ZADSZC1A4tr6lsfGmNh3hVbb7",
+	"8HNhJOTW0/xxiJlRQXhOKBFsB99A0xGM/Z80hx8LJewwaX3sOVfMHYtPuUzi7nZpOKW9Reda+KMep/Qv",
+	"8P3/0PoWtF5j1kacvhfw9S3gBqIJYytaaJbNMgrn1Mjf2kT8dLJgm83tqDuvKwcZ4zb8Mw3wME6OVZSr",
+	"9Ja/oVxdhr5y97DxkRj4t50N/3razf7lNOjlf1KWsNva4Cg5pyzAI7kMtsZv22IcbIHi+WYjjVwrWm2G",
+	"VeA3refuQxFu3jdFHW7NjsgVUXS51ZnrOrRrENCOryq3phm/qw5sRwfxMem6ijrOfvtIwjnHS+ho73Qi",
+	"/tfhhdtWcILbQRDaGhZDswraAa0AKlJn5Mc3z14Qqcibn18cuiI68abWCQoFasMx3FGmuVsF57jB4q7z",
+	"Wsldl7JYsbzzGTShVY3rcb6PyCHUEj2NB2IGb9wjH0/R/7FD3k3b0+3N3dlx+qpWm5KodHvLaH7/nHoM",
+	"h8NCXs/oHvCdvJ4ADLWkcwDjIGOnm3A3WvRIsYc1Tv5DKzTNxoe2Gwnvsj/VRxAf9lUE1o8CuSVGvD5j",
+	"iWSlNzcPyM+uHYM7HV6QBLdPWpfBRyZd2L6cajIXZ/FxtGu+P1GfhKfv1joFKlygU72vUCGJ7jtHt9nA",
+	"M82oQhivRCI6Y9uwkXeStVbUd5OBPlGCiJzn1EzKqA4PHwOg6TkXuUdZ8xUFGDsQEtqZZS6itGUFD7p1",
+	"5/QFPSh9cyP07afs3YE1uPZosRhMURC6QBgyF3L5kMfJQyphT4JoTsD39ts3BRWf0l2/3Ei+nNMrCJ4f",
+	"u5sTcNDjnv4WlrOf2Qe/yof5NJTqfchQnsu3rwoqUOQ0gObAsyzPSA1dfVEb9hC0fakzBTbs/sDCEsoA",
+	"tkftqhW+nG+5ocU20rfrLwRAhldLt5LK4Y9BHNeVrkU2t5Q5K4aVu1f4yF8EoRFWM0UFcMs+QowN42sI",
+	"+g0Hcun7Zxu6ZQLyNSJb4yzW4dLre7bY/1p+sjuX4z1xfOAgc8C7Q76wNkNYTSKZf0iv2P+oGq4V/E6M",
+	"DfV6Jw6Vkv7u+2+bejVXqYBpTfNSFv4pFZmoPkJFTjaMtoHHN2y59c1kNN0/iDP/2VJW+7Q4fCqr/ad2",
+	"BFau+f2NmqmMM53rYR5+/U/EcRCWgFRIj4SMgDPYZhLeArrRiioHqeE7KWlC14qxFBNWVOtTKYZiw1pb",
+	"Pnz9SXGia7LT79hPlxuyqlVDNlBbdEPWAE+MTdBIib0sBFnswVQvpQq0jXT0fx/hydvyYKql2shxGUz8",
+	"6pLlpW+LZaTc+qzbYwB1ATa3Jy0GmRFmHZN81/wKknyNdFj+uCWu5c8heqoVqZAyD+WzFHuBLti6FhHu",
+	"Hq7sgqM7ubbrfqJDH3dllyVFKz84QnHdNJ5Kml++OdV9GEf4rinWkZ/VMQGAMSsa2t1qjqBB9v9Zcxy4",
+	"0axYBf/ovTBi0vRyxPqr7ovT2PBaIFbzCm1/CwDEgT3iJs3WZ3/qQprB8P33SlZ/QTq+vz9HWHdMS/Cx",
+	"UVF3/GIELzNVBI21+a09O0odVbf5n+U5SMOGklZNr1jEbZfdkfl4oBLQePPADxPD+iDyuVaCUMQkZJ8F",
+	"Ja9R70L/UbtfVjWhjW4IvWJcfZTVEN2WRWTGzvXijDKdVYqgWecn22EIZv8/cYp4nGKX6rjq+cR3hh7J",
+	"Qmgeu5eESv+6SeVFrDLYMrlZTAB1v9OcSkvhZqofAci6B+K/AdJ5zNl3ZNj2acVQR8dXP6JXu2HLxJlv",
+	"8+0xlEQwUgE8MiRGh44evhCZ6q1vzAKdW4vGyRfOw1nddKpPHnLfzf6GuUZHYbr7iVT5lU7pGbJvoOyx",
+	"0/AxgCjwooc99Y2ncBMdJA+IM0h9zwI40wolWYsdQJr393ossddaBm2x9aln9cL6FaModdONg+wDd5NH",
+	"dy9MCwt4oeS0XjfwoKsrKKha3/YS7BUzb2SRa1/hCKlDaMJueSEysqbG3kueO5VEX3xyc6Rzpt9VwyU7",
+	"fkJow9yO42zBhqAHrb8z7OgIdS+t47xgRaE90XaMbdHrEg1A7rhZbgKNjhIfnAb0H8Xr/9CRjrvbzEn4",
+	"EG+gVBdjHbjhC7aSijVt0YxHU1nJopA73dpvwHZuHYoz+HgI+uY7eOBo6eb+ddPSzVlRzG2Ig2/4J+eR",
+	"t6wq6BJZomBaS3F41AMD+OrDdP+wNxT0jqfy9qBT8cLHPrwBF9tIh6VfrUhvavhkxQRCOVV0zRzL7+AZ",
+	"CPkBqgWAqNjnoOIPet4uN1wwIkXRaYbdm8ShNYIxlIPU759fYLqHjw44IsNNR+wyMsS8zamh5Je3FycR",
+	"fRSS9Tohjpwadmp4yU4mVXT6ITzhfpvYjOJ2sZFJjPiEaH59mvM1N0igxZ7sNny58ZIKeh1UFFAJoBcg",
+	"E8S18GlzaU7LakhKfW+/P5aQ8i8bwa6Dx/66giYKW2dkTveQVUrs8kkejD3YpmIIy/BCLreusPp4F4p9",
+	"I9qVI7vlHvwnvxhe0quOooDIUq5HB7h04YOlpCaiLDhf37iJ90zkTQn9R2Hfva7vvLMzNJ0Nl1NjkbSg",
+	"HaEL7aAhAg/ca7UVbXf4+shMzrqY5IJ9CbjRSNzjWFLYLthtoF5upCyyVgdBe1AOe1wN2E+f2r4eCUAR",
+	"yg76R/GJ+8a5nrbgaJTeW+5ITzXZMWib2QdgvKJQbpZE2RjHuxpuC+fG/2hig/d6DIbhcmDws0oxzcxY",
+	"yAafuZ94jX3XJPALN6sjFOBKWfrUf2RZ10yoyfxH1V8bqkxb/lvy+TbjiTRDfOCfW2j8pc/92HF/tlqx",
+	"pdHpSvIWPOkd6zUt6MjccXoXHFW0gTJrkTNFdnSfqjn3+D4D2uMFo1dsUuOGC1TqP2ifvOU2jjSVbgzh",
+	"EZD+eiBLv26k3e4NU8z3dfFwseCNCe1pdYNmopmpq6HadfNL9bEhsEXBL0FLjEihkWZWRm4RNbP1s8/n",
+	"Qr7hIFl7CWFG/6SAX1HE8azJzJACfWzgpmvhGqPbsFJcmBA/Csc/bbm1IePuipD4Cvu/ZAqAn+lRROIw",
+	"nDC4U525C1TTRMhdoJga651+iY/cS3adUdO6p1sSyiI/erTSu1sAY7mgBtP2sVoUE/fhjnQYRjuqO2QM",
+	"/pakiDQFwzUe193y9V0qe9bwm+C4g8eO1uoAaXXXGO6QPIP5kp0mulbCYOakPTTckLV0Gw1pFYPHBZq4",
+	"jqG1v5S7pnGr1c/0Y7LYo+u9FgXTmmgK+x/T/qXKD9DaQ6U9xhnWrvnjpmYQbVhvjGBgeEC86WYl+Ec4",
+	"3+/4NAv5OcQZkNYfS0/NJ3n+rulf/KFaaiKEwgiZX7LrgBY+CQ/cVYZNeNSwa1OrSZ5832LT4eI05WeH",
+	"MBAfJksPeTF+tRheHKcaCRK0GoBA6lO10UeJIN/t0iRg+bOlFKtaQ/xlSNI8bR6b6nzY3wnyh5iM//nN",
+	"BxI8gVSTnE+UK3Aq/07VMVxQP1LlMvGo8n6nlVTEyiSCCSL9pEzkhJIaxa+H9NlX+MQnzAApF1eTtTwV",
+	"Yq6d6JwaNgiwrN99pJFkdwmy5XYsIXrcjt+e676jGrv+y6rNXo9cXF9eMVXQSpMdU67dgHcF2K+dm8iX",
+	"wJYdrnQ4mwO4KJf0ir31Tx2tPtrrXpN1jTCFfnLS9JYU+NqPJsowVYfy99jRKhH9rrfwhK32Cg2OBHvc",
+	"zji2cs6aS87nCFrunuHnm1qsO9w0jopov/dq9Z2UBlHxAbwtsOohCNKVrMUxMEiBdGBeFFIzawgQaCuC",
+	"kF2Z9wVjCRAWswvGct3dJWtEJC+iS8YSdk9MBgcYlvSV4Q2aSkkDeCI5q/EfRnH7jw9lwlwyNkmJeAbQ",
+	"AKD/BcBj7X57hMA3HCmIW+Euni4KLvJQwKUZ001lMO5g07E9pUs4++buO5hmh/bwf//Xs4fn5+dOevis",
+	"WenwE4z0QQwjyYKRnVSAd5Ewj7Vh1Um05Pbz8zZg0IOHYWaiLhcTG5ndzuIYLga8nd1x+yjJk6LALeCa",
+	"bIXcAWCL1RzsxCLMdAbT1ANVo2p7b0x1PESgsKhJEuE5bFVHw/hiRKVwb/jQHv97MIF/VdwwkltWQsB8",
+	"KC9VUqzRw++N4DaDyZwOlui8gwfuki7wghhh8Ivbt9fHmrzMNxHgRhNq0CAEVG33zaKQy60V5O5vI0ku",
+	"iWDXpk2rs2XI5xzwOz8tsD/1J0e1aVl9YDpByngIXlodyrHahgnCoJrPGTw5NSwn0PaSCLmDJsR7spS1",
+	"MOiqEXJHpM+qNKrWZpAl4YG7JC68IKot2uWgfqGAOnkT0b2S9XLDNHgbuDl66O6l3IXL2ufrLyVA7kgC",
+	"NMPgUxNUtkJ2ZSnA2pQ9o7XZSPuGB0s1SOcn/sF5tL4+vf7q/NvTJT21M7g1YNH3z94enZaQ6N+Qp5vT",
+	"6BpnBzJlWARKcnbFlyxQ+wFOdqIiYF8PG4M3cq2Kk0cnZ7TiJ+9/e/9/AwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

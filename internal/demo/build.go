@@ -210,10 +210,10 @@ func (m *maker) piece(p *school.Piece, reach stage) error {
 		verdict = foot.Stained
 	}
 	m.clock.freeze(finished.Add(20 * time.Minute))
-	if _, err := m.log(work.Event{Piece: p.ID, Kind: work.Covered, Cover: foot.Even, Seen: m.seq(p.ID)}); err != nil {
+	if _, err := m.log(work.Event{Piece: p.ID, Kind: work.Covered, Cover: foot.Even, Seen: m.seq(p.ID), Saw: m.sight(p.ID)}); err != nil {
 		return err
 	}
-	seen, err := m.log(work.Event{Piece: p.ID, Kind: work.Checked, Verdict: verdict, Seen: m.seq(p.ID)})
+	seen, err := m.log(work.Event{Piece: p.ID, Kind: work.Checked, Verdict: verdict, Seen: m.seq(p.ID), Saw: m.sight(p.ID)})
 	if err != nil || reach < inKiln {
 		return err
 	}
@@ -298,18 +298,21 @@ func (m *maker) untried() glaze.Stack {
 func (m *maker) coats(p *school.Piece, reach stage, finished time.Time) error {
 	var events []work.Event
 	for _, s := range m.school.Now().Survey(p).Surfaces {
-		strokes := s.Choice.Stack.Strokes()
+		strokes := s.Left
 		if reach == begun {
 			strokes = strokes[:m.random.Intn(len(strokes)+1)]
 			if len(events) == 0 && len(strokes) == 0 && len(s.Choice.Stack) > 0 {
-				strokes = s.Choice.Stack.Strokes()[:1]
+				strokes = s.Left[:1]
 			}
 		}
 		if reach == begun && len(strokes) > 0 && len(strokes) == s.Choice.Stack.Total() && s.Use == piece.Plain {
 			strokes = strokes[:len(strokes)-1]
 		}
-		for _, code := range strokes {
-			events = append(events, work.Event{Piece: p.ID, Kind: work.Coated, Surface: s.ID, Glaze: code})
+		for _, stroke := range strokes {
+			e := stroke.Event(s.ID)
+			if e.Piece = p.ID; !stroke.Dip || stroke.Dips[0] == s.ID { // a dip is one, said of the first of its surfaces
+				events = append(events, e)
+			}
 		}
 	}
 	for i, e := range events {
@@ -331,4 +334,11 @@ func (m *maker) log(e work.Event) (int64, error) {
 
 func (m *maker) seq(id string) int64 {
 	return m.school.Now().Pieces[id].State.Seq
+}
+
+// sight is what a look at a piece sees.
+func (m *maker) sight(id string) *work.Sight {
+	now := m.school.Now()
+	saw := now.Survey(now.Pieces[id]).Sight
+	return &saw
 }

@@ -64,8 +64,7 @@ func kitOf(m school.Moment, p *school.Piece) contract.KitPiece {
 	k := contract.KitPiece{Id: p.ID, Student: student.Name, Mark: student.Mark, Brushes: []string{}, Left: []string{}}
 	for _, step := range plan.Order(m.Case(p).Open(), p.Body, m.Assignments[p.Assignment].House, m.Shelf.Glazes) {
 		surface, _ := p.Body.Surface(step.Surface)
-		layer := glaze.Stack{{Glaze: step.Glaze, Coats: step.Coats, Dip: step.Dip}}
-		k.Left = append(k.Left, surface.Name+" "+layer.String())
+		k.Left = append(k.Left, surface.Name+" "+glaze.Stack{step.Layer}.String())
 		if brush := string(step.Brush); !slices.Contains(k.Brushes, brush) {
 			k.Brushes = append(k.Brushes, brush)
 		}

@@ -25,8 +25,9 @@ func readClays(r *reading) error {
 	return r.rows([]string{"code", "name", "cones", "fired"}, func() (string, Change) {
 		c := glaze.Clay{Code: r.text("code", 40), Name: r.text("name", 80),
 			Cones: take(r, "cones", kiln.ParseRange), Fired: take(r, "fired", colour.FromHex), Dark: take(r, "dark", truth(false))}
-		r.once(&seen, "code", c.Code)
 		old, known := school.Clays.All(r.Snapshot)[c.Code]
+		c.Bisque = optional(r, "bisque", old.Bisque, orNone(colour.FromHex))
+		r.once(&seen, "code", c.Code)
 		return c.Code + " " + c.Name, keep(r, changeOf(known, old == c), school.Clays, c)
 	})
 }
@@ -45,7 +46,8 @@ func readGlazes(r *reading) error {
 			Food: glaze.FoodNotClaimed, InStock: take(r, "stock", truth(true)), Runner: take(r, "runner", truth(false)),
 			Coats: take(r, "coats", ownCoats), Recipe: optional(r, "recipe", old.Recipe, glaze.ParseRecipe),
 			Thick: optional(r, "thick", old.Thick, truth(false)), Dear: optional(r, "dear", old.Dear, truth(false)),
-			Ware: optional(r, "ware", old.Ware, ware)}
+			Ware: optional(r, "ware", old.Ware, ware), DipCoats: optional(r, "dip coats", old.DipCoats, upTo(glaze.MaxCoats, "coats")),
+			DipSeconds: optional(r, "dip seconds", old.DipSeconds, upTo(120, "seconds")), SlideMM: optional(r, "slide", old.SlideMM, upTo(300, "mm"))}
 		if take(r, "food", truth(false)) {
 			g.Food = glaze.FoodClaimed
 		}
@@ -60,6 +62,27 @@ func readGlazes(r *reading) error {
 		}
 		r.once(&seen, "code", g.Code)
 		return g.Code + " " + g.Name, keep(r, changeOf(known, reflect.DeepEqual(old, g)), school.Glazes, g)
+	})
+}
+
+// orNone reads a value that may be missing.
+func orNone[T any](parse func(string) (T, error)) func(string) (T, error) {
+	return func(text string) (v T, err error) {
+		if text == "" {
+			return v, nil
+		}
+		return parse(text)
+	}
+}
+
+// upTo reads a figure from 0 to most; empty is 0, for not known.
+func upTo(most float64, unit string) func(string) (float64, error) {
+	return orNone(func(text string) (float64, error) {
+		v, err := decimal(text)
+		if err != nil || !(v >= 0 && v <= most) {
+			return 0, fmt.Errorf("%q: expected 0 to %g %s, or nothing", text, most, unit)
+		}
+		return v, nil
 	})
 }
 

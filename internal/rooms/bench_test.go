@@ -67,7 +67,7 @@ func rule(t *testing.T, s *staff, values map[string]string) error {
 }
 
 // The order is the server's, whatever a device's clock says; what is entered
-// afterwards dates the coat and moves nothing.
+// afterwards dates the coat, and comes before what was laid later.
 func TestWhoseClock(t *testing.T) {
 	s, clock, p := spotted(t)
 	wrong := clock.now.Add(7 * time.Hour)
@@ -79,9 +79,9 @@ func TestWhoseClock(t *testing.T) {
 	second.DeviceAt, second.Done = wrong.Add(-20*time.Hour), clock.now.Add(-48*time.Hour)
 	after, _ := log(t, s, second)
 	on := after[0].State.Coats
-	require.Equal(t, []string{"1", "2"}, []string{on[0].ID, on[1].ID})
-	require.Equal(t, clock.now.Add(-10*time.Minute), on[0].At, "the server's time")
-	require.Equal(t, clock.now.Add(-48*time.Hour), on[1].At, "the lesson it was done in")
+	require.Equal(t, []string{"2", "1"}, []string{on[0].ID, on[1].ID})
+	require.Equal(t, clock.now.Add(-10*time.Minute), on[1].At, "the server's time")
+	require.Equal(t, clock.now.Add(-48*time.Hour), on[0].At, "the lesson it was done in")
 	third := coat("3", p, "face", "A")
 	third.Done = clock.now.Add(time.Hour)
 	_, _, err := s.Log(t.Context(), school.Teacher, now(third))

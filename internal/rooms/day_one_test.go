@@ -40,9 +40,21 @@ func newRoom(t *testing.T) (*staff, *hands, []Piece) {
 }
 
 func log(t *testing.T, s *staff, events ...work.Event) ([]Piece, []contract.LogWarning) {
+	for i, e := range events {
+		if e.Saw == nil && (e.Kind == work.Checked || e.Kind == work.Covered) {
+			events[i].Saw = sight(s, e.Piece)
+		}
+	}
 	pieces, warnings, err := s.Log(t.Context(), school.Teacher, now(events...))
 	require.NoError(t, err)
 	return pieces, warnings
+}
+
+// sight is what the screen of whoever looks at a piece holds of it.
+func sight(s *staff, id string) *work.Sight {
+	m := s.Now()
+	saw := m.Survey(m.Pieces[id]).Sight
+	return &saw
 }
 
 func coat(id string, p Piece, surface, code string) work.Event {
@@ -62,7 +74,7 @@ func TestDayOne(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, saved.Findings, 1)
 	require.EqualValues(t, "no-tiles-yet", saved.Findings[0].Code)
-	require.Equal(t, []string{"A", "A"}, saved.Surfaces[0].Left)
+	require.Equal(t, []string{"A", "A"}, []string{saved.Surfaces[0].Left[0].Glaze, saved.Surfaces[0].Left[1].Glaze})
 	_, err = s.SavePlan(t.Context(), p.ID, desk.Draft{Choices: plan.Plan{}})
 	require.ErrorContains(t, err, "Somebody else changed this plan")
 }

@@ -128,7 +128,7 @@ func TestWhatCannotHaveHappened(t *testing.T) {
 	}{
 		"no such piece":          {work.Event{Kind: work.Wiped, Piece: "gone"}, "no such piece"},
 		"no such surface":        {coat("", p, "handle", "A"), `a slab has no surface "handle"`},
-		"no surface":             {coat("", p, "", "A"), `no surface ""`},
+		"no surface":             {coat("", p, "", "A"), `say on which surface`},
 		"no such jar":            {coat("", p, "face", "Q"), `no jar is called "Q"`},
 		"undo of nothing":        {work.Event{Kind: work.Undone, Undoes: "never"}, "nothing of that name to undo"},
 		"undo of another's":      {work.Event{Kind: work.Undone, Piece: other.ID, Undoes: "first"}, "nothing of that name to undo"},

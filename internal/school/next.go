@@ -122,6 +122,9 @@ func (n *next) scheme(s Scheme, kept bool) {
 		p.Schemes[s.Slot] = s.Choices
 	} else {
 		delete(p.Schemes, s.Slot)
+		if len(p.Schemes) == 0 {
+			p.Schemes = nil // as of a piece that never had one
+		}
 	}
 }
 

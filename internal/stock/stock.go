@@ -45,6 +45,8 @@ type Card struct {
 	Name                *string
 	Coats               *int // 0: the rule of the house
 	Thick, Dear, Runner *bool
+	DipCoats            *float64 // as thick as so many brushed ones; 0: as usual
+	DipSeconds, SlideMM *float64
 	Food                *glaze.FoodLabel
 	Ware                *glaze.Ware
 }
@@ -55,6 +57,9 @@ func Write(m school.Moment, c *school.Change, code string, to Card) error {
 		set(&g.Thick, to.Thick)
 		set(&g.Dear, to.Dear)
 		set(&g.Runner, to.Runner)
+		set(&g.DipCoats, to.DipCoats)
+		set(&g.DipSeconds, to.DipSeconds)
+		set(&g.SlideMM, to.SlideMM)
 		set(&g.Food, to.Food)
 		set(&g.Ware, to.Ware)
 		set(&g.Coats, to.Coats)
@@ -158,6 +163,7 @@ func wide(v *float32) *float64 {
 // ChangeCard changes what is known of a glaze.
 func (s Stock) ChangeCard(ctx context.Context, r contract.ChangeCardRequestObject) (contract.ChangeCardResponseObject, error) {
 	to := Card{Name: r.Body.Name, Coats: r.Body.Coats, Thick: r.Body.Thick, Dear: r.Body.Dear, Runner: r.Body.Runner,
+		DipCoats: r.Body.DipCoats, DipSeconds: r.Body.DipSeconds, SlideMM: r.Body.SlideMM,
 		Food: (*glaze.FoodLabel)(r.Body.Food), Ware: (*glaze.Ware)(r.Body.Ware)}
 	v, err := s.changed(ctx, r.Code, func(m school.Moment, c *school.Change) error { return Write(m, c, r.Code, to) })
 	return contract.ChangeCard200JSONResponse(v), err

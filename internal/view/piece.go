@@ -9,6 +9,7 @@ import (
 
 	"enkaustos/core/bench"
 	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
 	"enkaustos/core/ready"
 	"enkaustos/core/rules"
@@ -63,7 +64,7 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 	at := m.Survey(p)
 	v := contract.Piece{Id: p.ID, Class: a.Class, Assignment: a.ID, Title: a.Name, Student: student.Name, Mark: student.Mark,
 		Clay: a.Clay, Cone: string(a.Cone), Stage: at.Stage, Seq: s.Seq, Revision: p.Plan.Revision, BandMM: at.Band.HeightMM,
-		Fit: ready.MayBeLoaded(s, at.Blockers), Together: Some(ready.MayPassTogether(at.Blockers)), Approval: Approval(p),
+		Fit: ready.MayBeLoaded(s, at.Blockers), Together: Some(ready.MayPassTogether(at.Blockers)), Approval: Approval(p), Sight: &at.Sight, GlazeLeft: Some(s.GlazeLeft),
 		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Blockers), Findings: []contract.Finding{}, Warnings: Some(warnings(at.Findings)),
 		Overruled: List(at.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
 		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(s.Pictures), Notes: notes(s.Notes, false),
@@ -72,10 +73,10 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 	if len(at.Findings) > 0 {
 		v.Findings = append(v.Findings, Finding(at.Findings[0]))
 	}
-	if l := s.Cover; l != nil {
+	if l := at.Cover; l != nil {
 		v.Cover = &contract.LastLook{Verdict: string(l.Cover), Surface: Some(l.Surface), At: l.At, By: l.By, Lapsed: Some(l.Lapsed)}
 	}
-	if c := s.Check; c != nil {
+	if c := at.Check; c != nil {
 		v.Foot = &contract.LastLook{Verdict: string(c.Verdict), At: c.At, By: c.By, Lapsed: Some(c.Lapsed)}
 		if len(c.Spots) > 0 {
 			v.Foot.Spots = &c.Spots
@@ -150,10 +151,10 @@ func Surface(s survey.Surface, now time.Time) contract.SurfaceState {
 	v := contract.SurfaceState{Resist: Some(contract.SurfaceStateResist(s.Choice.Resist)), Heavy: Some(s.Choice.Heavy), Optional: Some(s.Optional), Detail: Some(string(s.Detail)),
 		Id: s.ID, Name: s.Name, Stands: Some(s.Stands), Bare: Some(s.Choice.Bare), Stack: All(s.Choice.Stack),
 		On: List(s.On, func(c survey.Coat) contract.Coat {
-			return contract.Coat{Id: c.ID, Glaze: c.Glaze, Felt: Some(c.Felt), OnWet: Some(c.OnWet), Odd: Some(!c.Planned)}
+			return contract.Coat{Id: c.ID, Glaze: c.Glaze, Felt: Some(c.Felt), How: how(c.How), DownTo: Some(c.DownToMM), Rest: rest(&c.Coat), OnWet: Some(c.OnWet), Odd: Some(!c.Planned)}
 		}),
-		Left: All(s.Left), Ways: List(s.Ways, func(w bench.Way) contract.SurfaceStateWays { return contract.SurfaceStateWays(w) }),
-		Raw: Hex(s.Raw), Fired: Hex(s.Fired), Tile: Some(s.Tile), NextBy: When(s.NextBy), Peeled: Some(s.Peeled)}
+		Left: List(s.Left, stroke),
+		Raw:  Hex(s.Raw), Fired: Hex(s.Fired), Tile: Some(s.Tile), NextBy: When(s.NextBy), Peeled: Some(s.Peeled)}
 	if s.DryAt.After(now) {
 		v.WetFrom, v.DryAt, v.NextAt = When(s.WetFrom), When(s.DryAt), When(s.NextAt)
 	}
@@ -164,6 +165,33 @@ func Surface(s survey.Surface, now time.Time) contract.SurfaceState {
 		v.Doubts = &doubts
 	}
 	return v
+}
+
+// stroke is a coat that comes next.
+func stroke(s bench.Stroke) contract.Stroke {
+	v := contract.Stroke{Glaze: s.Glaze, Way: contract.StrokeWay(s.Way), Thick: Some(s.Thick), DownTo: Some(s.DownToMM), Seconds: Some(s.Seconds)}
+	if s.Dip {
+		v.Dips = &s.Dips
+	}
+	if s.Rest != nil {
+		v.Begun, v.Rest = Some(s.Rest.ID), rest(s.Rest)
+	}
+	return v
+}
+
+func how(h work.How) *contract.CoatHow {
+	if h == work.Brushed {
+		return nil
+	}
+	return Some(contract.CoatHow(h))
+}
+
+// rest is the part of a begun coat that is still to lay; nil where it is whole.
+func rest(c *work.Coat) *string {
+	if !c.Begun() {
+		return nil
+	}
+	return Some(c.Rest())
 }
 
 // Finding is one thing that the check of a plan has to say.
@@ -249,10 +277,7 @@ func history(by work.Actor, p *school.Piece, log []work.Event) []contract.Histor
 func step(p *school.Piece) func(plan.Step) contract.Step {
 	return func(s plan.Step) contract.Step {
 		surface, _ := p.Body.Surface(s.Surface)
-		says := fmt.Sprintf("%s: %d × %s, %s", surface.Name, s.Coats, s.Glaze, s.Brush)
-		if s.Dip {
-			says = fmt.Sprintf("%s: dip into %s, %s", surface.Name, s.Glaze, s.Brush)
-		}
+		says := fmt.Sprintf("%s: %s, %s", surface.Name, glaze.Stack{s.Layer}, s.Brush)
 		if s.Optional {
 			says += ", if time is left"
 		}

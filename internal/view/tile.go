@@ -48,7 +48,7 @@ func Jar(m school.Moment, g glaze.Glaze) contract.Glaze {
 		Food: contract.GlazeFood(g.Food), InStock: g.InStock, Runner: g.Runner, Coats: g.Coats,
 		Figure: m.House.OfGlaze(&g), Ml: float32(g.Jar.ML), Level: float32(g.Jar.Level), State: contract.GlazeState(g.Jar.State),
 		MixedAt: When(g.Jar.MixedAt), Hint: hint, Atmosphere: Some(g.Atmosphere),
-		Thick: g.Thick, Dear: g.Dear, Ware: contract.GlazeWare(g.Ware), Spread: spread(m, g.Code), Recipe: All(g.Recipe)}
+		DipCoats: Some(g.DipCoats), DipSeconds: Some(g.DipSeconds), SlideMM: Some(g.SlideMM), Thick: g.Thick, Dear: g.Dear, Ware: contract.GlazeWare(g.Ware), Spread: spread(m, g.Code), Recipe: All(g.Recipe)}
 }
 
 // spread is what one brushed coat of a glaze takes: learned, or the usual figure.
@@ -61,7 +61,11 @@ func spread(m school.Moment, code string) contract.Spread {
 
 // Clay is a clay.
 func Clay(c glaze.Clay) contract.Clay {
-	return contract.Clay{Code: c.Code, Name: c.Name, Cones: c.Cones.String(), Hottest: string(c.Cones.To), Fired: c.Fired.Hex(), Dark: c.Dark}
+	v := contract.Clay{Code: c.Code, Name: c.Name, Cones: c.Cones.String(), Hottest: string(c.Cones.To), Fired: c.Fired.Hex(), Dark: c.Dark}
+	if c.Bisque != (colour.Lab{}) {
+		v.Bisque = Hex(&c.Bisque)
+	}
+	return v
 }
 
 // Amount is how much a plan takes of a jar.

@@ -49,19 +49,20 @@ func UntriedBy(m school.Moment, classes []string) []Untried {
 			if !choice.Planned() {
 				continue
 			}
-			f := glaze.FiringOf(cmp.Or(surface.Clay, a.Clay), a.Cone, a.Atmosphere)
+			at := m.Case(p).Work.SpotOf(surface)
+			f := at.Firing
 			for _, layer := range choice.Stack {
 				if !slices.Contains(used[f], layer.Glaze) {
 					used[f] = append(used[f], layer.Glaze)
 				}
 			}
-			if best, ok := m.Shelf.Evidence(choice.Stack, f); ok && best.Exact {
+			if best, ok := m.Shelf.Evidence(p.Plan.Choices.Lies(surface), at); ok && best.Exact {
 				continue
 			}
 			if by[f] == nil {
 				by[f] = &Untried{Firing: f}
 			}
-			by[f].add(choice.Stack.Normal(), m.Who(p))
+			by[f].add(p.Plan.Choices.Lies(surface).AsFired(), m.Who(p))
 		}
 	}
 	var list []Untried

@@ -10,6 +10,7 @@ import (
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
 	"enkaustos/core/results"
+	"enkaustos/core/rules"
 	"enkaustos/core/wall"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
@@ -122,7 +123,7 @@ func (w Wall) GetTile(_ context.Context, r contract.GetTileRequestObject) (contr
 	}
 	most := 0
 	if g, known := school.Glazes.Get(m.Snapshot, t.Stack[0].Glaze); known && len(t.Stack) == 1 && g.Kind.Melts() {
-		most = m.House.OfMelting([]*glaze.Glaze{&g}, false, false).Stop
+		most = int(m.House.OfMelting(rules.Melt{Glazes: []*glaze.Glaze{&g}}, false, false).Stop)
 	}
 	c := wall.CurveOf(t, wall.Strips(t, m.TilesByCode()), m.ClaysByCode(), step, most)
 	return contract.GetTile200JSONResponse{Tile: view.Tile(m, t), Lab: t.Fired, Readings: view.List(t.Readings, tileReading),

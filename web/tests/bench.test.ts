@@ -5,7 +5,14 @@ import { useBoards, useCursor } from "@/bench/useBoard";
 import { useColumn } from "@/bench/useColumn";
 
 const surface = (id: string, left: string[], more: Partial<SurfaceState> = {}): SurfaceState =>
-  ({ id, name: id, on: [], left, ways: left.map(() => "along"), stack: [], ...more }) as SurfaceState;
+  ({
+    id,
+    name: id,
+    on: [],
+    left: left.map((glaze) => ({ glaze, way: "along" })),
+    stack: [],
+    ...more,
+  }) as SurfaceState;
 const piece = (id: string, surfaces: SurfaceState[], more: Partial<Piece> = {}): Piece =>
   ({ id, assignment: "bowls", title: "Bowls", student: id, revision: 1, surfaces, ...more }) as Piece;
 

@@ -6,7 +6,15 @@ import { useStroke, withTaps } from "@/station/useStroke";
 
 const noon = Date.parse("2026-03-02T12:00:00Z");
 const surface = (id: string, left: string[], more: Partial<SurfaceState> = {}): SurfaceState =>
-  ({ id, name: id, on: [], left, ways: left.map(() => "along"), stack: [], ...more }) as SurfaceState;
+  ({
+    id,
+    name: id,
+    on: [],
+    left: left.map((glaze) => ({ glaze, way: "along" })),
+    stack: [],
+    ...more,
+  }) as SurfaceState;
+const codes = (s?: SurfaceState) => s?.left.map((l) => l.glaze);
 const tap = (event: Partial<EventIn>, at = noon): Tap => ({
   event: { id: "t", piece: "p", kind: "coat", ...event } as EventIn,
   at,
@@ -18,7 +26,7 @@ describe("taps that wait on a tablet", () => {
       tap({ surface: "inside", glaze: "A" }),
       tap({ surface: "inside", glaze: "A", piece: "other" }),
     ]);
-    expect(inside!.left).toEqual(["A", "B"]);
+    expect(codes(inside)).toEqual(["A", "B"]);
     expect(inside!.waiting).toBe(1);
     expect(inside!.wetFrom).toBe(new Date(noon).toISOString());
     expect(lip!.waiting).toBe(0);
@@ -26,7 +34,7 @@ describe("taps that wait on a tablet", () => {
   });
   it("take no stroke away for a jar that was not planned next", () => {
     const [inside] = withTaps([surface("inside", ["A", "B"])], "p", [tap({ surface: "inside", glaze: "B" })]);
-    expect(inside!.left).toEqual(["A", "B"]);
+    expect(codes(inside)).toEqual(["A", "B"]);
     expect(inside!.waiting).toBe(1);
   });
   it("give back the stroke of a coat that is taken back", () => {
@@ -36,8 +44,24 @@ describe("taps that wait on a tablet", () => {
     ];
     const [inside] = withTaps([surface("inside", ["C"], { on })], "p", [tap({ kind: "undo", undoes: "e2" })]);
     expect(inside!.on.map((c) => c.id)).toEqual(["e1"]);
-    expect(inside!.left).toEqual(["B", "C"]);
-    expect(inside!.ways).toHaveLength(2);
+    expect(codes(inside)).toEqual(["B", "C"]);
+  });
+  it("count a dip on every surface that it goes over, and give it back as the dip it was", () => {
+    const on = [{ id: "e1", glaze: "D", how: "dip" as const, downTo: 40 }];
+    const [inside, lip] = withTaps(
+      [surface("inside", ["D"], { on }), surface("lip", ["D", "A"], { on })],
+      "p",
+      [tap({ glaze: "D", how: "dip", surfaces: ["inside", "lip"] }), tap({ kind: "undo", undoes: "e1" })],
+    );
+    expect(codes(lip)).toEqual(["D", "A"]);
+    expect(inside!.waiting + lip!.waiting).toBe(2);
+    expect(inside!.left[0]).toEqual({ glaze: "D", way: "along", dips: ["inside", "lip"], downTo: 40 });
+  });
+  it("take no stroke away for half a coat", () => {
+    const [inside] = withTaps([surface("inside", ["A"])], "p", [
+      tap({ surface: "inside", glaze: "A", part: "upper" }),
+    ]);
+    expect(codes(inside)).toEqual(["A"]);
   });
 });
 

@@ -1709,6 +1709,17 @@ export interface components {
             coats: number;
             /** @description Dipped, not brushed */
             dip?: boolean;
+            thick?: components["schemas"]["Felt"];
+            /**
+             * Format: double
+             * @description Of a dip from the rim: how far down it goes, mm above the table
+             */
+            downTo?: number;
+            /**
+             * Format: double
+             * @description Of a dip: how long it is held
+             */
+            seconds?: number;
         };
         Clay: {
             code: string;
@@ -1717,11 +1728,25 @@ export interface components {
             /** @description The hottest cone of its range */
             hottest: string;
             fired: components["schemas"]["Hex"];
+            /** @description Fired once, before glaze; nothing where nobody measured it */
+            bisque?: string;
             dark: boolean;
         };
         Glaze: {
             /** @description May be thicker than the figure on purpose */
             thick: boolean;
+            /**
+             * Format: double
+             * @description How many brushed coats one dip is as thick as
+             */
+            dipCoats?: number;
+            /** Format: double */
+            dipSeconds?: number;
+            /**
+             * Format: double
+             * @description How far its chips travel down a steep wall
+             */
+            slideMM?: number;
             dear: boolean;
             /**
              * @description What it may go on
@@ -1898,7 +1923,7 @@ export interface components {
         /** @enum {string} */
         Severity: "stop" | "warn" | "note";
         /** @enum {string} */
-        MatterCode: "contact" | "below-band" | "clay-cone" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "food-label" | "food-bare" | "gap" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "blurs" | "meeting" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "same-or-next" | "latex-on" | "not-bone-dry" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
+        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "blurs" | "meeting" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "same-or-next" | "latex-on" | "not-bone-dry" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
         Finding: {
             code: components["schemas"]["MatterCode"];
             severity: components["schemas"]["Severity"];
@@ -2066,6 +2091,18 @@ export interface components {
             id: string;
             glaze: string;
             felt?: components["schemas"]["Felt"];
+            /**
+             * @description Where it was not a brush
+             * @enum {string}
+             */
+            how?: "brush" | "dip" | "sponge" | "bottle";
+            /**
+             * Format: double
+             * @description Of a dip: how far down it went, mm above the table
+             */
+            downTo?: number;
+            /** @description Of a coat that was begun: the part that is still to lay */
+            rest?: string;
             /** @description It went onto a coat that was still wet */
             onWet?: boolean;
             /** @description The plan does not ask for it, or not yet */
@@ -2078,6 +2115,29 @@ export interface components {
             /** @description Said of a doubted coat */
             by?: string;
         };
+        /** @description A coat that comes next, as it is logged */
+        Stroke: {
+            glaze: string;
+            /**
+             * @description By the house's school
+             * @enum {string}
+             */
+            way: "along" | "across" | "laid";
+            thick?: components["schemas"]["Felt"];
+            /** @description It is a dip, over these surfaces at once */
+            dips?: string[];
+            /**
+             * Format: double
+             * @description How far down the dip goes, mm above the table
+             */
+            downTo?: number;
+            /** Format: double */
+            seconds?: number;
+            /** @description The coat that was begun, with which this goes on */
+            begun?: string;
+            /** @description The part of it that is still to lay */
+            rest?: string;
+        };
         SurfaceState: {
             id: string;
             name: string;
@@ -2085,10 +2145,8 @@ export interface components {
             bare?: boolean;
             stack: components["schemas"]["Layer"][];
             on: components["schemas"]["Coat"][];
-            /** @description Glazes of the strokes still to lay */
-            left: string[];
-            /** @description Which way each of them is laid, by the house's school */
-            ways: ("along" | "across" | "laid")[];
+            /** @description Still to lay */
+            left: components["schemas"]["Stroke"][];
             /** @enum {string} */
             resist?: "wax" | "latex";
             heavy?: boolean;
@@ -2174,6 +2232,9 @@ export interface components {
             bandMM: number;
             /** @description It may be put into a load */
             fit: boolean;
+            sight?: components["schemas"]["Sight"];
+            /** @description The last look at its foot found glaze, and nothing took it off since: who finds it clean says how it came off */
+            glazeLeft?: boolean;
             surfaces: components["schemas"]["SurfaceState"][];
             blockers: components["schemas"]["Blocker"][];
             findings: components["schemas"]["Finding"][];
@@ -2189,6 +2250,15 @@ export interface components {
             again?: boolean;
             quality?: number;
             qualityText?: string;
+        };
+        /** @description What a look at the piece sees now of how it is made and stands: sent back with the look, which holds while it is the same */
+        Sight: {
+            /** Format: double */
+            bandMM: number;
+            lies?: string;
+            shape: string;
+            surfaces: string;
+            stands: string;
         };
         PieceList: {
             /** Format: date-time */
@@ -2225,12 +2295,39 @@ export interface components {
             surface?: string;
             glaze?: string;
             felt?: components["schemas"]["Felt"];
-            /** @description The coat that is spoken of */
+            /**
+             * @description How a coat was laid; a brush where nothing is said
+             * @enum {string}
+             */
+            how?: "brush" | "dip" | "sponge" | "bottle";
+            /** @description Of a dip: all that it went over */
+            surfaces?: string[];
+            /** Format: double */
+            downTo?: number;
+            /** Format: double */
+            seconds?: number;
+            /**
+             * @description Of a coat that was begun: which part is done
+             * @enum {string}
+             */
+            part?: "upper" | "lower" | "left" | "right" | "above" | "below" | "some";
+            /**
+             * Format: double
+             * @description Of above and below: where, mm above the table
+             */
+            line?: number;
+            /**
+             * Format: double
+             * @description Of some: how much of the surface
+             */
+            share?: number;
+            /** @description The coat that is spoken of, or gone on with */
             of?: string;
             back?: number;
             undoes?: string;
             /** Format: int64 */
             seen?: number;
+            saw?: components["schemas"]["Sight"];
             /** @enum {string} */
             verdict?: "clean" | "stained" | "left" | "low" | "unclear";
             /** @enum {string} */
@@ -2348,6 +2445,18 @@ export interface components {
             /** @description 0: the rule of the house */
             coats?: number;
             thick?: boolean;
+            /**
+             * Format: double
+             * @description How many brushed coats one dip is as thick as; 0: as usual
+             */
+            dipCoats?: number;
+            /** Format: double */
+            dipSeconds?: number;
+            /**
+             * Format: double
+             * @description How far its chips travel; 0: not known
+             */
+            slideMM?: number;
             dear?: boolean;
             runner?: boolean;
             /** @enum {string} */
@@ -2369,6 +2478,8 @@ export interface components {
             optional?: boolean;
             /** @description Its edge may blur */
             soft?: boolean;
+            /** @description Laid over its ground, not let into it */
+            over?: boolean;
         };
         Join: {
             a: string;
@@ -2395,6 +2506,8 @@ export interface components {
             bandMM?: number;
             stilts?: boolean;
             cookie?: boolean;
+            /** @description Its lid is fired beside it */
+            lidApart?: boolean;
         };
         /** @description What is one piece's own beside its assignment */
         Own: {

@@ -3,6 +3,7 @@ import { computed, ref } from "vue";
 import type { Piece, SurfaceState } from "@/api/client";
 import type { Board } from "@/bench/useBoard";
 import { useGlazes } from "@/lib/useLists";
+import { sayStroke } from "@/lib/stroke";
 import BenchCell from "@/bench/BenchCell.vue";
 
 /** One assignment as a board: a row a piece, a column a surface, and what each piece waits for. */
@@ -50,7 +51,7 @@ defineExpose({
 const glazes = useGlazes();
 function jar(s: SurfaceState) {
   const next = s.left[0];
-  return next ? `${next} ${glazes.byCode.value.get(next)?.name ?? ""}` : "";
+  return next ? sayStroke(next, glazes.byCode.value.get(next.glaze)?.name) : "";
 }
 </script>
 

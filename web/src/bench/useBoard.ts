@@ -1,5 +1,6 @@
 import { computed, ref, watch, type Ref } from "vue";
 import type { Piece, SurfaceState } from "@/api/client";
+import { coatOf } from "@/lib/stroke";
 import type { NewEvent } from "@/lib/usePieces";
 
 /** One assignment of a class as a board: a row a piece, a column a surface. */
@@ -71,6 +72,6 @@ export function useCursor(boards: Ref<Board[]>) {
 
 /** The coat that a tap on a surface means: the next planned stroke, else none. */
 export function nextCoat(piece: Piece, surface: SurfaceState): NewEvent | undefined {
-  const glaze = surface.left[0];
-  return glaze ? { kind: "coat", piece: piece.id, surface: surface.id, glaze } : undefined;
+  const stroke = surface.left[0];
+  return stroke && coatOf(piece.id, surface.id, stroke);
 }

@@ -1,6 +1,7 @@
 import { computed, ref, type Ref } from "vue";
 import type { Piece, SurfaceState } from "@/api/client";
 import { nextCoat, type Board } from "@/bench/useBoard";
+import { once } from "@/lib/stroke";
 import type { NewEvent } from "@/lib/usePieces";
 
 /** A surface of a piece that nobody has planned yet takes a coat of any jar. */
@@ -60,9 +61,11 @@ export function useColumn(boards: Ref<Board[]>) {
   /** One coat on every column for everyone chosen: the next planned stroke, or the named jar where nothing is planned. */
   function coats(jar?: string): NewEvent[] {
     return chosen.value.flatMap((p) =>
-      surfacesOf(p).flatMap(
-        (s) =>
-          nextCoat(p, s) ?? (jar ? { kind: "coat" as const, piece: p.id, surface: s.id, glaze: jar } : []),
+      once(
+        surfacesOf(p).flatMap(
+          (s) =>
+            nextCoat(p, s) ?? (jar ? { kind: "coat" as const, piece: p.id, surface: s.id, glaze: jar } : []),
+        ),
       ),
     );
   }

@@ -27,7 +27,18 @@ const heights = computed(
 );
 const grounds = computed(() => props.surfaces.filter((s) => !s.detail));
 const usual = computed(() => grounds.value.find((s) => s.id === "exterior") ?? grounds.value[0]);
-const fresh = reactive({ name: "", kind: "motif", on: "", area: 6, from: 30, to: 45, optional: false });
+const fresh = reactive({
+  name: "",
+  kind: "motif",
+  on: "",
+  area: 6,
+  from: 30,
+  to: 45,
+  optional: false,
+  over: false,
+});
+/** What can be laid over its ground as well as let into it. */
+const mayLieOver = computed(() => ["band", "panel", "motif", "letters"].includes(fresh.kind));
 const kind = computed(() => guide.data.value?.details.find((d) => d.kind === fresh.kind));
 
 function add() {
@@ -48,6 +59,7 @@ function add() {
     on: fresh.on || usual.value?.id || "",
     ...where,
     ...(fresh.optional ? { optional: true } : {}),
+    ...(fresh.over && mayLieOver.value ? { over: true } : {}),
   };
   marking.value = { ...marking.value, details: [...(marking.value.details ?? []), detail] };
   fresh.name = "";
@@ -110,6 +122,7 @@ function reclay(id: string, code: string) {
         >Area, cm²<el-input-number v-model="fresh.area" name="area" :controls="false" :min="0"
       /></label>
       <el-checkbox v-model="fresh.optional" label="an extra, only if time is left" />
+      <el-checkbox v-if="mayLieOver" v-model="fresh.over" label="laid over the ground, not let into it" />
       <el-button native-type="submit">Mark it out</el-button>
       <p class="soft">{{ kind?.means }}.</p>
     </form>

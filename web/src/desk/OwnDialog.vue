@@ -22,6 +22,7 @@ const pose = computed({
   get: () => props.detail.own.measures?.pose ?? 0,
   set: (pose) => emit("save", { ...props.detail.own, measures: { ...props.detail.own.measures, pose } }),
 });
+const lidded = computed(() => props.detail.surfaces.some((s) => s.id === "seat"));
 const poses = computed(() =>
   props.detail.poses.map((p) => ({
     key: p.option,
@@ -50,8 +51,10 @@ const poses = computed(() =>
       </label>
       <el-checkbox v-model="standing.stilts" label="stands on stilts" />
       <el-checkbox v-model="standing.cookie" label="a cookie lies under it" />
+      <el-checkbox v-if="lidded" v-model="standing.lidApart" label="its lid is fired beside it" />
       <p v-if="standing.stilts" class="caution">
-        Stilts leave sharp scars: grind them with eye protection and a mask. Low-fire only, by custom.
+        Stilts leave sharp scars: grind them with eye protection and a mask. Their label says up to which cone
+        they go.
       </p>
       <p v-if="standing.cookie" class="caution">
         A cookie is about 6 mm thick and 6 mm wider all round than the foot, with kiln wash on it.

@@ -8,12 +8,25 @@ import { choiceOf } from "@/lib/stack";
 const props = defineProps<{ surface: SurfaceState; food: boolean }>();
 const emit = defineEmits<{ coats: [layer: number, by: number]; bare: []; change: [choice: Choice] }>();
 const glazes = useGlazes();
-function dip(at: number) {
-  const stack = props.surface.stack.map((l, i) =>
-    i === at ? { ...l, dip: !l.dip, coats: l.dip ? 3 : 1 } : l,
-  );
+type Layer = Choice["stack"][number];
+function change(at: number, to: Partial<Layer>) {
+  const stack = props.surface.stack.map((l, i) => (i === at ? { ...l, ...to } : l));
   emit("change", { ...choiceOf(props.surface), stack });
 }
+const dip = (at: number, l: Layer) =>
+  change(at, { dip: !l.dip, coats: l.dip ? 3 : 1, thick: undefined, downTo: undefined, seconds: undefined });
+const weights = [
+  { key: "right", name: "as usual" },
+  { key: "thick", name: "heavy" },
+  { key: "thin", name: "light" },
+] as const;
+/** How thick the coats of a layer are meant: pressed, it goes on to the next. */
+const weight = (at: number, l: Layer) => {
+  const i = weights.findIndex((w) => w.key === (l.thick ?? "right"));
+  const { key } = weights[(i + 1) % weights.length]!;
+  change(at, { thick: key === "right" ? undefined : key });
+};
+const meant = (l: Layer) => weights.find((w) => w.key === (l.thick ?? "right"))!.name;
 function lift(at: number) {
   const stack = [...props.surface.stack];
   [stack[at], stack[at + 1]] = [stack[at + 1]!, stack[at]!];
@@ -50,8 +63,15 @@ const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.s
             v-if="glazes.byCode.value.get(l.glaze)?.kind === 'dipping' || l.dip"
             size="small"
             :aria-pressed="!!l.dip"
-            @click="dip(i)"
+            @click="dip(i, l)"
             >{{ l.dip ? "dipped" : "brushed" }}</el-button
+          >
+          <el-button
+            v-if="!l.dip"
+            size="small"
+            :aria-label="`${l.glaze} is laid ${meant(l)}: change`"
+            @click="weight(i, l)"
+            >{{ meant(l) }}</el-button
           >
           <el-button size="small" :aria-label="`One coat of ${l.glaze} less`" @click="emit('coats', i, -1)"
             >−</el-button
@@ -60,6 +80,29 @@ const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.s
           <el-button size="small" :aria-label="`One coat of ${l.glaze} more`" @click="emit('coats', i, 1)"
             >+</el-button
           >
+        </span>
+        <span v-if="l.dip" class="dip">
+          <label
+            >down to, mm above the table
+            <el-input-number
+              :model-value="l.downTo ?? 0"
+              :min="0"
+              size="small"
+              :controls="false"
+              :aria-label="`How far down the dip into ${l.glaze} goes, mm; 0 for all`"
+              @change="change(i, { downTo: Number($event) || undefined })"
+          /></label>
+          <label
+            >held, s
+            <el-input-number
+              :model-value="l.seconds ?? 0"
+              :min="0"
+              :max="120"
+              size="small"
+              :controls="false"
+              :aria-label="`How long the dip into ${l.glaze} is held, seconds; 0 as usual`"
+              @change="change(i, { seconds: Number($event) || undefined })"
+          /></label>
         </span>
       </li>
     </ol>
@@ -111,6 +154,16 @@ const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.s
   align-items: center;
   border-top: 1px solid var(--line);
   padding: 5px 0;
+  flex-wrap: wrap;
+}
+.dip {
+  flex-basis: 100%;
+  display: flex;
+  gap: 14px;
+  font-size: 14px;
+}
+.dip .el-input-number {
+  width: 64px;
 }
 .step {
   display: flex;

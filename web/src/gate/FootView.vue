@@ -4,7 +4,7 @@ import FootQueue from "@/gate/FootQueue.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import UndersideMap from "@/gate/UndersideMap.vue";
 import VerdictKeys from "@/gate/VerdictKeys.vue";
-import { shelves, useFoot, type Cover, type Verdict } from "@/gate/useFoot";
+import { cameOff, shelves, useFoot, type CameOff, type Cover, type Verdict } from "@/gate/useFoot";
 import { useKeys } from "@/ui/useKeys";
 import { useGuide } from "@/lib/useLists";
 import { usePiece } from "@/lib/usePiece";
@@ -48,7 +48,10 @@ const nameless = () =>
 const help = (kind: "stilts" | "cookie" | "wash") =>
   foot.keep({ kind: "prepare", text: kind }, (p) => `${p.student}: ${kind} recorded for its firing.`);
 
+const came = (how: CameOff) => foot.asking.value && foot.judge(foot.asking.value, how);
+
 useKeys({
+  ...Object.fromEntries(cameOff.map((c) => [c.key, () => came(c.how)])),
   ArrowDown: () => foot.move(1),
   ArrowUp: () => foot.move(-1),
   x: () => foot.except(),
@@ -152,6 +155,12 @@ useKeys({
         :passes="(g) => g.passes"
         @judge="foot.judge"
       />
+      <div v-if="foot.asking.value" class="asks" role="group" aria-label="How did the glaze come off?">
+        <p role="status">The last look found glaze there, and no wipe was logged. How did it come off?</p>
+        <el-button v-for="c in cameOff" :key="c.how" @click="came(c.how)"
+          >{{ c.says }} <kbd>{{ c.key }}</kbd></el-button
+        >
+      </div>
       <ul v-if="now?.help.length" class="help">
         <li v-for="h in now.help" :key="h.kind">
           {{ h.why }}

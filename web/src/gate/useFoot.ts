@@ -15,6 +15,17 @@ export const shelves = [
   { key: "none", name: "Not put away" },
 ] as const;
 
+/** How glaze came off a foot on which it was left, where no wipe was logged. */
+export const cameOff = [
+  { key: "1", how: "wiped", says: "Wiped off wet: it dries anew" },
+  { key: "2", how: "scraped", says: "Scraped off dry" },
+  { key: "3", how: "misjudged", says: "The look before was wrong" },
+] as const;
+export type CameOff = (typeof cameOff)[number]["how"];
+
+/** What a look at a piece carries of what was looked at. */
+const seenOf = (p: Piece) => ({ piece: p.id, seen: p.seq, saw: p.sight });
+
 const waitsAtFoot = (p: Piece, what: "cover" | "foot") =>
   p.blockers.some((b) => b.stage === "foot" && b.about === what);
 
@@ -31,6 +42,8 @@ export function useFoot(pieces: Ref<Piece[]>) {
   const out = ref(new Set<string>());
   /** The last batch, to be taken back as a whole. */
   const batch = ref<{ piece: string; id: string }[]>([]);
+  /** A verdict that waits for how the glaze came off. */
+  const asking = ref<Schemas["GuideVerdict"]>();
 
   const queue = computed(() =>
     pieces.value.filter((p) => !shelf.value || (p.putAt ?? "none") === shelf.value),
@@ -43,6 +56,7 @@ export function useFoot(pieces: Ref<Piece[]>) {
     () => {
       spots.value = [];
       surface.value = "";
+      asking.value = undefined;
     },
   );
 
@@ -51,17 +65,20 @@ export function useFoot(pieces: Ref<Piece[]>) {
   function except(p = piece.value) {
     if (p && !out.value.delete(p.id)) out.value.add(p.id);
   }
-  function judge(g: Schemas["GuideVerdict"]) {
+  /** A verdict on the foot; what was glazed and is clean now is asked how it got so. */
+  function judge(g: Schemas["GuideVerdict"], how?: CameOff) {
     const p = piece.value;
     if (!p) return;
-    const event: NewEvent = { kind: "check", piece: p.id, verdict: g.verdict, seen: p.seq, parts: p.parts };
+    asking.value = p.glazeLeft && g.passes && !how ? g : undefined;
+    if (asking.value) return;
+    const event: NewEvent = { kind: "check", ...seenOf(p), verdict: g.verdict, parts: p.parts, text: how };
     if (!g.passes && spots.value.length) event.spots = spots.value;
     log.mutate([event], { onSuccess: () => say(`${p.student}: ${g.name}. ${g.way}`) });
   }
   function look(g: Schemas["GuideCover"]) {
     const p = piece.value;
     if (!p) return;
-    const event: NewEvent = { kind: "cover", piece: p.id, cover: g.cover, seen: p.seq };
+    const event: NewEvent = { kind: "cover", ...seenOf(p), cover: g.cover };
     if (g.cover !== "even" && surface.value) event.surface = surface.value;
     log.mutate([event], { onSuccess: () => say(`${p.student}: ${g.name}. ${g.way}`) });
   }
@@ -69,9 +86,9 @@ export function useFoot(pieces: Ref<Piece[]>) {
   function passAll() {
     const events = inBatch.value.flatMap((p) => {
       const list: NewEvent[] = [];
-      if (waitsAtFoot(p, "cover")) list.push({ kind: "cover", piece: p.id, cover: "even", seen: p.seq });
+      if (waitsAtFoot(p, "cover")) list.push({ kind: "cover", ...seenOf(p), cover: "even" });
       if (waitsAtFoot(p, "foot"))
-        list.push({ kind: "check", piece: p.id, verdict: "clean", seen: p.seq, parts: p.parts });
+        list.push({ kind: "check", ...seenOf(p), verdict: "clean", parts: p.parts });
       return list;
     });
     if (!events.length) return;
@@ -107,6 +124,7 @@ export function useFoot(pieces: Ref<Piece[]>) {
     out,
     inBatch,
     batch,
+    asking,
     move,
     except,
     judge,

@@ -15,7 +15,12 @@ export function stackOf(codes: string[]): Layer[] {
 
 /** A stack as it is said at the bench, the layer nearest the clay first: "2 × K07 + 1 × T31". */
 export function sayStack(stack: Layer[]): string {
-  return stack.map((l) => `${l.coats} × ${l.glaze}${l.dip ? " dip" : ""}`).join(" + ");
+  return stack
+    .map(
+      (l) =>
+        `${l.coats} × ${l.glaze}${l.dip ? " dip" : ""}${l.thick === "thick" ? " heavy" : l.thick === "thin" ? " light" : ""}${l.downTo ? ` to ${l.downTo} mm` : ""}`,
+    )
+    .join(" + ");
 }
 
 /** A choice as it is sent back: what the screen holds of a surface. */

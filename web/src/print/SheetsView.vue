@@ -28,7 +28,7 @@ const form = useQuery(
 function strokes(s: SurfaceState) {
   const rows = [
     ...stackOf(s.on.map((c) => c.glaze)).map((l) => ({ glaze: l.glaze, done: l.coats, open: 0 })),
-    ...stackOf(s.left).map((l) => ({ glaze: l.glaze, done: 0, open: l.coats })),
+    ...stackOf(s.left.map((l) => l.glaze)).map((l) => ({ glaze: l.glaze, done: 0, open: l.coats })),
   ];
   const joined: typeof rows = [];
   for (const row of rows) {

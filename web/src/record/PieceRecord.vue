@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, onUnmounted } from "vue";
+import { computed, onUnmounted, ref } from "vue";
 import { usePiece } from "@/lib/usePiece";
 import { useLog, type NewEvent } from "@/lib/usePieces";
 import { say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
+import CoatForm from "@/record/CoatForm.vue";
 import FateForm from "@/record/FateForm.vue";
 import WipeForm from "@/record/WipeForm.vue";
 import { dateAndClock } from "@/ui/moments";
@@ -19,6 +20,8 @@ const piece = computed(() => detail.data.value?.piece);
 const history = computed(() => [...(detail.data.value?.history ?? [])].reverse());
 const latex = computed(() => piece.value?.surfaces.filter((s) => s.resist === "latex" && !s.peeled) ?? []);
 const asked = screen.recordFor;
+/** A coat is told that is not the next one of the plan. */
+const telling = ref(false);
 onUnmounted(() => (screen.recordFor = { kind: "", surface: "" }));
 
 function keep(event: Omit<NewEvent, "piece">, done: string) {
@@ -41,6 +44,17 @@ function keep(event: Omit<NewEvent, "piece">, done: string) {
       <p v-if="piece.damage" class="damage">Damaged: {{ piece.damage }}</p>
       <section v-if="!piece.fired" aria-labelledby="else">
         <h3 id="else">What else happened</h3>
+        <CoatForm
+          v-if="asked.kind === 'coat' || telling"
+          :key="`coat ${piece.seq}`"
+          :piece="piece"
+          :surface="asked.surface"
+          :focus="asked.kind === 'coat'"
+          @keep="keep"
+        />
+        <el-button v-else class="other" @click="telling = true"
+          >A coat otherwise than planned, or only part of one</el-button
+        >
         <WipeForm
           :key="`wipe ${piece.seq}`"
           :piece="piece"
@@ -116,6 +130,9 @@ function keep(event: Omit<NewEvent, "piece">, done: string) {
 section {
   display: grid;
   gap: 8px;
+}
+.other {
+  justify-self: start;
 }
 .act {
   display: grid;

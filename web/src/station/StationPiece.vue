@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Piece } from "@/api/client";
+import { coatOf, type Half } from "@/lib/stroke";
 import { useNow } from "@/lib/useNow";
 import { useTablet } from "@/station/useStation";
 import { useStroke, withTaps } from "@/station/useStroke";
@@ -57,13 +58,11 @@ const caution = computed(() => {
   return "Lumps are rubbed level over a wet sponge, never dry: the dust is bad for lungs.";
 });
 
-async function add() {
+async function add(part?: Half) {
   const s = stroke.next.value;
-  const glaze = s?.left[0];
-  if (!s || !glaze) return;
-  added.value.unshift(
-    await station.outbox.push({ kind: "coat", piece: props.piece.id, surface: s.id, glaze }),
-  );
+  const next = s?.left[0];
+  if (!s || !next) return;
+  added.value.unshift(await station.outbox.push({ ...coatOf(props.piece.id, s.id, next), part }));
   chosen.value = "";
 }
 async function takeBack() {

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
 import { useTablet } from "@/station/useStation";
 import type { Ahead } from "@/station/useStroke";
+import { parts, type Half } from "@/lib/stroke";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
 
 /** The next stroke: which jar, how it fires, which brush, which way; the wait as a countdown; one large target. */
@@ -14,17 +15,31 @@ const props = defineProps<{
   meanwhile: Ahead[];
   now: number;
 }>();
-const emit = defineEmits<{ add: []; choose: [surface: string]; touched: [wet: boolean] }>();
+const emit = defineEmits<{ add: [part?: Half]; choose: [surface: string]; touched: [wet: boolean] }>();
 const state = computed(() => station.known.value.state!);
-const code = computed(() => props.surface.left[0] ?? "");
+const next = computed(() => props.surface.left[0]);
+const code = computed(() => next.value?.glaze ?? "");
 const jar = computed(() => station.known.value.glazes.find((g) => g.code === code.value));
-const way = computed(() => props.surface.ways[0] ?? "along");
+const way = computed(() => next.value?.way ?? "along");
 const words = {
   along: ["Along", "Along the piece, all one way."],
   across: ["Across", "Across the coat below."],
   laid: ["Softly", "Lay it on softly. Do not rub."],
 } as const;
-const how = computed(() => words[way.value][state.value.pictures ? 0 : 1]);
+const how = computed(() => {
+  const n = next.value;
+  if (n?.rest) return state.value.pictures ? n.rest : `Go on where it was left: the ${n.rest}.`;
+  if (!n?.dips) return words[way.value][state.value.pictures ? 0 : 1];
+  if (state.value.pictures) return "Dip";
+  const deep = n.downTo ? `from the rim, down to ${n.downTo} mm above the table` : "all of it";
+  return `Dip ${deep}, ${n.seconds ?? 3} seconds; drain it, do not tip it over.`;
+});
+/** What can be half done when the bell goes. */
+const halves = parts.filter((p) => ["upper", "lower", "left", "right"].includes(p.key)) as {
+  key: Half;
+  name: string;
+}[];
+const halfDone = ref(false);
 const wait = computed(() => {
   const s = Math.ceil(props.waitMs / 1000);
   return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, "0")}`;
@@ -64,7 +79,8 @@ const until = computed(() => {
         <path d="M27 3 L33 8 L27 13" />
       </svg>
       <span
-        >{{ how }}<template v-if="step && !state.pictures"> Brush: {{ step.brush }}.</template></span
+        >{{ how
+        }}<template v-if="step && !next?.dips && !state.pictures"> Brush: {{ step.brush }}.</template></span
       >
     </p>
     <template v-if="waitMs > 0">
@@ -80,7 +96,7 @@ const until = computed(() => {
           class="plain"
           @click="emit('choose', m.id)"
         >
-          {{ m.name }}, {{ m.left[0] }}
+          {{ m.name }}, {{ m.left[0]?.glaze }}
         </button>
       </p>
       <p class="mean">
@@ -98,8 +114,26 @@ const until = computed(() => {
         <path d="M8 38 C5 27 11 15 9 6 C12 3 20 3 22 6 C20 16 24 27 21 40 C17 43 11 42 8 38 Z" />
         <path d="M32 14 V30 M24 22 H40" class="plus" />
       </svg>
-      {{ waitMs > 0 ? (state.pictures ? "Still wet: add" : "Add it wet all the same") : "Add coat" }}
+      {{
+        waitMs > 0
+          ? state.pictures
+            ? "Still wet: add"
+            : "Add it wet all the same"
+          : next?.dips
+            ? "Add dip"
+            : "Add coat"
+      }}
     </button>
+    <p v-if="!next?.dips && !next?.rest && waitMs === 0" class="mean">
+      <button type="button" class="plain" :aria-expanded="halfDone" @click="halfDone = !halfDone">
+        Only half of it is done
+      </button>
+      <template v-if="halfDone">
+        <button v-for="h in halves" :key="h.key" type="button" class="plain" @click="emit('add', h.key)">
+          {{ h.name }}
+        </button>
+      </template>
+    </p>
   </section>
 </template>
 

@@ -1,5 +1,6 @@
 import { computed, type Ref } from "vue";
 import type { PieceDetail, Schemas, SurfaceState } from "@/api/client";
+import { lies } from "@/lib/stroke";
 import type { Tap } from "@/station/useOutbox";
 
 /** A surface with the taps that wait on this tablet laid over it. */
@@ -11,16 +12,25 @@ export interface Ahead extends SurfaceState {
 export function withTaps(surfaces: SurfaceState[], piece: string, taps: Tap[]): Ahead[] {
   const undone = new Set(taps.filter((t) => t.event.kind === "undo").map((t) => t.event.undoes));
   return surfaces.map((s) => {
-    const coats = taps.filter(
-      (t) => t.event.kind === "coat" && t.event.piece === piece && t.event.surface === s.id,
-    );
+    const coats = taps.filter((t) => t.event.piece === piece && lies(t.event, s.id));
     const back = s.on.filter((c) => undone.has(c.id));
     let laid = 0;
-    for (const t of coats) if (s.left[laid] === t.event.glaze) laid++;
+    for (const t of coats) if (s.left[laid]?.glaze === t.event.glaze && !t.event.part) laid++;
     return {
       ...s,
-      left: [...back.map((c) => c.glaze), ...s.left.slice(laid)],
-      ways: [...back.map(() => s.ways[0] ?? "along"), ...s.ways.slice(laid)],
+      left: [
+        ...back.map((c) => ({
+          glaze: c.glaze,
+          way: s.left[0]?.way ?? ("along" as const),
+          ...(c.how === "dip"
+            ? {
+                dips: surfaces.filter((x) => x.on.some((o) => o.id === c.id)).map((x) => x.id),
+                downTo: c.downTo,
+              }
+            : {}),
+        })),
+        ...s.left.slice(laid),
+      ],
       on: s.on.filter((c) => !undone.has(c.id)),
       waiting: coats.length,
       wetFrom: coats.length ? new Date(coats.at(-1)!.at).toISOString() : s.wetFrom,
@@ -38,7 +48,7 @@ export function useStroke(
   const wetUntil = (s: Ahead) => (s.waiting ? 0 : Math.max(0, Date.parse(s.nextAt ?? "") - now.value || 0));
   const steps = computed(() => detail.value?.order ?? []);
   const place = (s: Ahead) => {
-    const i = steps.value.findIndex((step) => step.surface === s.id && step.glaze === s.left[0]);
+    const i = steps.value.findIndex((step) => step.surface === s.id && step.glaze === s.left[0]?.glaze);
     return i < 0 ? steps.value.length : i;
   };
   const open = computed(() =>
@@ -52,7 +62,7 @@ export function useStroke(
       open.value[0],
   );
   const step = computed<Schemas["Step"] | undefined>(() =>
-    steps.value.find((s) => s.surface === next.value?.id && s.glaze === next.value?.left[0]),
+    steps.value.find((s) => s.surface === next.value?.id && s.glaze === next.value?.left[0]?.glaze),
   );
   /** What can be worked on while the chosen surface dries. */
   const meanwhile = computed(() => open.value.filter((s) => s.id !== next.value?.id && wetUntil(s) === 0));

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from "vue";
 import { answer, api, type Glaze, type Schemas } from "@/api/client";
 import { attempt } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
@@ -12,6 +13,16 @@ const said = [
   ["thick", "may be thick on purpose"],
   ["dear", "dear"],
 ] as const;
+/** What only buckets and chips have. */
+const figures = computed(() =>
+  (
+    [
+      ["dipCoats", "one dip is as thick as, coats", 12, "dipping"],
+      ["dipSeconds", "when held for, seconds", 120, "dipping"],
+      ["slideMM", "its chips travel, mm", 300, "chips"],
+    ] as const
+  ).filter(([, , , kind]) => props.glaze.kind === kind),
+);
 async function card(body: Schemas["CardChange"]) {
   await attempt(
     answer(api.PUT("/glazes/{code}/card", { params: { path: { code: props.glaze.code } }, body })),
@@ -45,6 +56,16 @@ async function card(body: Schemas["CardChange"]) {
           size="small"
           :aria-label="`Coats of ${glaze.code}, 0 for the rule of the house`"
           @change="card({ coats: Number($event ?? 0) })"
+      /></label>
+      <label v-for="[key, says, most] in figures" :key="key"
+        >{{ says }}
+        <el-input-number
+          :model-value="glaze[key] ?? 0"
+          :min="0"
+          :max="most"
+          size="small"
+          :aria-label="`${says}, ${glaze.code}; 0 as usual`"
+          @change="card({ [key]: Number($event ?? 0) })"
       /></label>
       <el-select
         :model-value="glaze.ware"

@@ -2,6 +2,7 @@
 import { computed, ref, useId } from "vue";
 import type { Schemas, SurfaceState } from "@/api/client";
 import PullHandles from "@/desk/PullHandles.vue";
+import { heightsOf } from "@/lib/stroke";
 import SectionLabels from "@/ui/SectionLabels.vue";
 import SectionPatterns from "@/ui/SectionPatterns.vue";
 
@@ -26,6 +27,8 @@ const props = defineProps<{
 const emit = defineEmits<{ select: [surface: string]; pull: [measure: string, byMm: number] }>();
 const id = useId();
 const svg = ref<SVGSVGElement>();
+/** How far down dips go that overlap, each said once. */
+const overlaps = computed(() => [...new Set((props.states ?? []).flatMap(heightsOf))]);
 const rough = computed(() => new Set(props.surfaces.filter((s) => s.textured).map((s) => s.id)));
 
 const clip = (s: Schemas["Shape"], i: number) => (s.top === undefined ? undefined : `url(#${id}-clip${i})`);
@@ -117,6 +120,17 @@ function grains(s: Schemas["Shape"]) {
       :y1="drawing.tableY - bandMm"
       :y2="drawing.tableY - bandMm"
     />
+    <g v-for="mm in overlaps" :key="mm" class="overlap">
+      <line
+        :x1="drawing.tableFrom - 8 * unit"
+        :x2="drawing.tableTo + 8 * unit"
+        :y1="drawing.tableY - mm"
+        :y2="drawing.tableY - mm"
+      />
+      <text :x="drawing.tableTo + 8 * unit" :y="drawing.tableY - mm - 3 * unit" text-anchor="end">
+        dip to {{ mm }} mm
+      </text>
+    </g>
     <text
       v-for="c in drawing.captions"
       :key="c.text"
@@ -200,6 +214,19 @@ function grains(s: Schemas["Shape"]) {
   stroke-width: 1.4px;
   stroke-dasharray: 2 4;
   vector-effect: non-scaling-stroke;
+}
+.overlap line {
+  stroke: #111;
+  stroke-width: 1.4px;
+  stroke-dasharray: 9 3;
+  vector-effect: non-scaling-stroke;
+}
+.overlap text {
+  fill: #111;
+  paint-order: stroke;
+  stroke: #fff;
+  stroke-width: 3px;
+  stroke-linejoin: round;
 }
 .caption {
   fill: #474747;
