@@ -75,6 +75,11 @@ type Lying struct {
 	Heavy    bool    // thicker than usual on purpose
 }
 
+// alike says whether another stack asks for the same band.
+func (l Lying) alike(m Lying) bool {
+	return !m.Level && l.Heavy == m.Heavy && l.SlopeDeg == m.SlopeDeg && slices.Equal(l.Stack, m.Stack)
+}
+
 // ClearOfBandMM is how far above the house's band a dip has to end for what overlaps there
 // not to reach the foot (from memory).
 const ClearOfBandMM = 25
@@ -92,11 +97,12 @@ func BandFor(h *rules.House, lying []Lying, glazes map[string]*glaze.Glaze, cone
 		if l.Level {
 			continue
 		}
-		if i > 0 && !lying[i-1].Level && l.Heavy == lying[i-1].Heavy && l.SlopeDeg == lying[i-1].SlopeDeg && slices.Equal(l.Stack, lying[i-1].Stack) {
+		if slices.ContainsFunc(lying[:i], l.alike) {
 			continue // the same once more
 		}
 		melt := rules.Melt{Glazes: room[:0]}
-		for _, layer := range l.Stack {
+		for n := range l.Stack {
+			layer := &l.Stack[n]
 			g := glazes[layer.Glaze]
 			if g == nil {
 				continue // no jar of that name: the plan's check says so

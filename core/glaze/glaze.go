@@ -122,7 +122,10 @@ func (l Layer) alike(m Layer) bool {
 // Covers is how thick the layer is, in brushed coats: a dip is as thick as its glaze's own
 // figure says, and grows with the root of the time it is held, as water is drawn into a
 // porous body (Washburn's law; that glaze follows it from memory). g may be nil.
-func (l Layer) Covers(g *Glaze) float64 {
+func (l *Layer) Covers(g *Glaze) float64 {
+	if l.Thick == "" && !l.Dip {
+		return float64(l.Coats)
+	}
 	each := l.Thick.Coats()
 	if l.Dip {
 		each *= g.dipped(l.Seconds)
@@ -195,8 +198,9 @@ func (s Stack) Normal() Stack {
 }
 
 func (s Stack) normal() bool {
-	for i, layer := range s {
-		if layer.Coats <= 0 || i > 0 && layer.alike(s[i-1]) {
+	for i := range s {
+		layer := &s[i]
+		if layer.Coats <= 0 || i > 0 && layer.Glaze == s[i-1].Glaze && layer.alike(s[i-1]) {
 			return false
 		}
 	}
@@ -220,7 +224,11 @@ func (s Stack) Same(t Stack) bool { return slices.Equal(s.Normal(), t.Normal()) 
 // AsFired is the stack as a tile knows it: how far down a dip went and how long it was
 // held is no matter of the colour where it lies.
 func (s Stack) AsFired() Stack {
-	if !slices.ContainsFunc(s, func(l Layer) bool { return l.DownToMM != 0 || l.Seconds != 0 }) {
+	dips := false
+	for i := range s {
+		dips = dips || s[i].DownToMM != 0 || s[i].Seconds != 0
+	}
+	if !dips {
 		return s.Normal()
 	}
 	fired := slices.Clone(s)

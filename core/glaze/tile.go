@@ -126,14 +126,17 @@ func (t Tile) On(half Half, coats int) (r Reading, ok bool) {
 // Shows is the fired colour that the tile shows of a stack as fired, on that half or else
 // on the other; a tile of one glaze shows fewer coats of it where such a strip was read. ok
 // is false where it does not show that stack.
-func (t Tile) Shows(stack Stack, half Half) (fired colour.Lab, on Half, ok bool) {
+func (t *Tile) Shows(stack Stack, half Half) (fired colour.Lab, on Half, ok bool) {
 	same := slices.Equal(t.Stack, stack)
 	strip := len(t.Stack) == 1 && len(stack) == 1 && t.Stack[0].alike(stack[0])
 	if !same && !strip {
 		return colour.Lab{}, "", false
 	}
-	other := map[Half]Half{Smooth: Texture, Texture: Smooth}[half]
-	for _, h := range []Half{half, other} {
+	other := Smooth
+	if half == Smooth {
+		other = Texture
+	}
+	for _, h := range [2]Half{half, other} {
 		if same && h == t.MainHalf() {
 			return t.Fired, h, true
 		}

@@ -48,23 +48,25 @@ func (s *Shelf) Check(p Plan, w Work) []Finding {
 	if p.Empty() {
 		return nil
 	}
-	band := s.Band(p, w).HeightMM
+	band := s.band(p, &w).HeightMM
 	c := check{shelf: s, plan: p, work: w, band: band, tilesHere: s.fired[w.Firing()] > 0,
-		tops: make([]*glaze.Glaze, len(w.Body.Surfaces)), firing: w.Firing()}
-	if !s.onStilts(w) {
+		tops: make([]*glaze.Glaze, 2*len(w.Body.Surfaces)), firing: w.Firing()}
+	if !s.onStilts(&w) {
 		c.bare = w.Body.Band(band)
 	}
+	c.tops, c.raw = c.tops[:len(w.Body.Surfaces)], c.tops[len(w.Body.Surfaces):]
 	c.clays()
-	for i, surface := range w.Body.Surfaces {
+	for i := range w.Body.Surfaces {
+		surface := &w.Body.Surfaces[i]
 		choice := p[surface.ID]
 		if choice.Planned() {
 			c.tops[i] = c.stack(surface, choice)
+			c.raw[i] = c.chalk
 		} else {
 			c.uncovered(surface, choice)
 		}
 	}
 	c.meets()
-	c.unseen()
 	c.bareClay()
 	c.limits()
 	c.whole()
@@ -82,13 +84,14 @@ type check struct {
 	bare      []piece.BandPart
 	tilesHere bool           // any tile at all on this clay at this cone
 	tops      []*glaze.Glaze // by surface: what melts on top; nil where nothing does
+	raw       []*glaze.Glaze // by surface: what is seen before the fire; nil where nothing is planned
+	chalk     *glaze.Glaze   // the same of the surface that was looked at last
 	findings  []Finding
 
-	jars    []*glaze.Glaze // room for sorted.jars, kept from surface to surface
-	melting []*glaze.Glaze // room for sorted.melt
-	fit     []*glaze.Glaze // known to be made for this cone
-	firing  glaze.Firing   // of the piece's own clay
-	last    looked         // what was found for the surface before: neighbours are often glazed alike
+	fit    []*glaze.Glaze // known to be made for this cone
+	firing glaze.Firing   // of the piece's own clay
+	sorts  []sorted       // of the stacks that were looked at: a piece has few different ones
+	looks  []looked       // the same for evidence
 }
 
 // looked is the evidence that was found for a stack in a firing.
@@ -152,6 +155,7 @@ func (c *check) newRoom() {
 
 // sorted is a stack sorted by what melts.
 type sorted struct {
+	stack        glaze.Stack
 	jars         []*glaze.Glaze // all known glazes in order
 	melt         rules.Melt
 	heavy        bool // a layer is planned heavy
@@ -161,9 +165,16 @@ type sorted struct {
 	unknown, out []string
 }
 
-func (c *check) sort(stack glaze.Stack) sorted {
-	s := sorted{jars: c.jars[:0], melt: rules.Melt{Glazes: c.melting[:0]}}
-	for _, layer := range stack {
+func (c *check) sort(stack glaze.Stack) *sorted {
+	for i := range c.sorts {
+		if slices.Equal(c.sorts[i].stack, stack) {
+			return &c.sorts[i]
+		}
+	}
+	s := sorted{stack: stack, jars: make([]*glaze.Glaze, 0, len(stack))}
+	s.melt.Glazes = make([]*glaze.Glaze, 0, len(stack))
+	for i := range stack {
+		layer := &stack[i]
 		g, known := c.shelf.Glazes[layer.Glaze]
 		switch {
 		case !known:
@@ -183,19 +194,23 @@ func (c *check) sort(stack glaze.Stack) sorted {
 		s.heavy = s.heavy || layer.Thick == glaze.Heavy
 		s.sealed = s.sealed || s.under > 0
 	}
-	c.jars, c.melting = s.jars, s.melt.Glazes
-	return s
+	c.sorts = append(c.sorts, s)
+	return &c.sorts[len(c.sorts)-1]
 }
 
 // stack looks at one glazed surface, and says what melts on top of it. What is laid over
 // a ground counts together with it where it lies.
-func (c *check) stack(surface piece.Surface, choice Choice) *glaze.Glaze {
+func (c *check) stack(surface *piece.Surface, choice Choice) *glaze.Glaze {
 	stack := choice.Stack.AsFired()
 	own := c.sort(choice.Stack)
+	c.chalk = nil
+	if len(own.jars) > 0 {
+		c.chalk = own.jars[len(own.jars)-1]
+		c.onBisque(surface, own.jars[0])
+	}
 	all := own
 	if ground := c.plan[surface.On]; surface.Over && ground.Planned() {
 		stack = slices.Concat(ground.Stack, choice.Stack).AsFired()
-		c.jars, c.melting = nil, nil // the room is own's
 		all = c.sort(stack)
 	}
 	for _, code := range own.unknown {

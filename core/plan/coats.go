@@ -12,7 +12,7 @@ import (
 )
 
 // standing asks whether melting glaze would meet the shelf.
-func (c *check) standing(surface piece.Surface, stack glaze.Stack, s sorted) {
+func (c *check) standing(surface *piece.Surface, stack glaze.Stack, s *sorted) {
 	if surface.Stands && c.shelf.House.Foot == rules.Stilts {
 		c.onStilts(surface, stack, s)
 		return
@@ -38,7 +38,7 @@ func (c *check) standing(surface piece.Surface, stack glaze.Stack, s sorted) {
 
 // onStilts asks whether a foot may carry its thin coat: where the stilts are
 // recorded, made for this cone, and nothing thicker lies on it.
-func (c *check) onStilts(surface piece.Surface, stack glaze.Stack, s sorted) {
+func (c *check) onStilts(surface *piece.Surface, stack glaze.Stack, s *sorted) {
 	f := Finding{Code: matter.Contact, Surface: surface.ID}
 	switch {
 	case s.melt.Dips > 0:
@@ -70,7 +70,7 @@ func (c *check) onStilts(surface piece.Surface, stack glaze.Stack, s sorted) {
 const LowFire kiln.Cone = "01"
 
 // cones asks whether every glaze is made for this firing.
-func (c *check) cones(surface piece.Surface, s sorted) {
+func (c *check) cones(surface *piece.Surface, s *sorted) {
 	for i := range s.jars {
 		g := s.jars[i]
 		if slices.Contains(c.fit, g) {
@@ -91,7 +91,7 @@ func (c *check) cones(surface piece.Surface, s sorted) {
 }
 
 // coats compares what melts, and the underglaze, with the house's figures.
-func (c *check) coats(surface piece.Surface, choice Choice, s sorted) {
+func (c *check) coats(surface *piece.Surface, choice Choice, s *sorted) {
 	h := &c.shelf.House
 	want := h.OfMelting(s.melt, s.under > 0, surface.Use != piece.Plain)
 	of, fate := "", "the clay will show through"
@@ -135,7 +135,14 @@ func (c *check) coats(surface piece.Surface, choice Choice, s sorted) {
 
 // overlap looks at dips that go down to a height: what lies below it has to cover too, and
 // no second dip goes down to the foot.
-func (c *check) overlap(surface piece.Surface, choice Choice) {
+func (c *check) overlap(surface *piece.Surface, choice Choice) {
+	dipped := false
+	for i := range choice.Stack {
+		dipped = dipped || choice.Stack[i].Dip
+	}
+	if !dipped {
+		return
+	}
 	var below glaze.Stack
 	dips, toFoot := 0, false
 	for _, layer := range choice.Stack {
@@ -155,7 +162,6 @@ func (c *check) overlap(surface piece.Surface, choice Choice) {
 	if len(below) == len(choice.Stack) || len(below) == 0 {
 		return
 	}
-	c.jars, c.melting = nil, nil // the room is another's
 	s := c.sort(below)
 	want := c.shelf.House.OfMelting(s.melt, s.under > 0, surface.Use != piece.Plain)
 	if len(s.melt.Glazes) > 0 && s.melt.Coats < want.Few && !surface.Over {
@@ -167,7 +173,7 @@ func (c *check) overlap(surface piece.Surface, choice Choice) {
 }
 
 // open says what becomes of underglaze that nothing covers.
-func (c *check) open(surface piece.Surface, s sorted) {
+func (c *check) open(surface *piece.Surface, s *sorted) {
 	if s.under == 0 || s.sealed || surface.Use != piece.Plain || surface.Detail == piece.Inlay || surface.Stands {
 		return
 	}
@@ -180,7 +186,7 @@ func (c *check) open(surface piece.Surface, s sorted) {
 }
 
 // mayBeThick says whether everything that melts may be thicker on purpose.
-func (c *check) mayBeThick(s sorted) bool {
+func (c *check) mayBeThick(s *sorted) bool {
 	for _, g := range s.melt.Glazes {
 		if !c.shelf.House.MayBeThick(g) {
 			return false
@@ -190,7 +196,7 @@ func (c *check) mayBeThick(s sorted) bool {
 }
 
 // thickness says how thick a stack is, in coats, and in dips where there are any.
-func (c *check) thickness(surface piece.Surface, s sorted) string {
+func (c *check) thickness(surface *piece.Surface, s *sorted) string {
 	with := ""
 	if ground, over := c.work.Body.Surface(surface.On); over && surface.Over && c.plan[ground.ID].Planned() {
 		with = ", with the " + ground.Name + " below it"
@@ -246,7 +252,7 @@ func (c *check) melts(code string) bool {
 }
 
 // food looks at labels where food or a mouth will touch.
-func (c *check) food(surface piece.Surface, s sorted) {
+func (c *check) food(surface *piece.Surface, s *sorted) {
 	if surface.Use == piece.Plain {
 		return
 	}

@@ -48,48 +48,62 @@ func (s *Shelf) Evidence(stack glaze.Stack, at Spot) (best Evidence, ok bool) {
 // among is the tile of some of the same glazes that says most about a stack; where none
 // lays them in this order, one that lays them in another.
 func (s *Shelf) among(tiles []glaze.Tile, fired glaze.Stack, at Spot) (best Evidence, ok bool) {
-	most := 0
-	look := func(tiles []glaze.Tile, inOrder int) {
-		for i := range tiles {
-			if e, agrees := s.says(&tiles[i], fired, at, inOrder); agrees > most {
-				most, best = agrees, e
-			}
+	var most agreement
+	for i := range tiles {
+		most = most.better(s.says(&tiles[i], fired, at, sameOrder))
+	}
+	if most.points < sameFiring && len(fired) > 1 {
+		for i, kin := 0, s.kin[anyOrder(fired)]; i < len(kin); i++ {
+			most = most.better(s.says(&kin[i], fired, at, 0))
 		}
 	}
-	look(tiles, sameOrder)
-	if most < sameFiring && len(fired) > 1 {
-		look(s.kin[anyOrder(fired)], 0)
+	if most.tile == nil {
+		return best, false
 	}
-	return best, most > 0
+	best = Evidence{Tile: *most.tile, Fired: most.fired, Exact: most.points == 1+sameFiring+sameOrder+sameCoats+sameHalf}
+	if !best.Exact {
+		best.Short = short(most.tile, most.shown, most.half, at)
+	}
+	return best, true
 }
 
-// says is what a tile says about a stack, and how much of it agrees; 0 where the house
-// takes no such hint.
-func (s *Shelf) says(t *glaze.Tile, fired glaze.Stack, at Spot, inOrder int) (e Evidence, agrees int) {
+// agreement is how much a tile agrees with what is asked of it.
+type agreement struct {
+	tile   *glaze.Tile
+	fired  colour.Lab
+	half   glaze.Half
+	shown  bool // it shows this stack
+	points int
+}
+
+func (a agreement) better(b agreement) agreement {
+	if b.points > a.points {
+		return b
+	}
+	return a
+}
+
+// says is what a tile says about a stack; the zero agreement where the house takes no such
+// hint.
+func (s *Shelf) says(t *glaze.Tile, fired glaze.Stack, at Spot, inOrder int) agreement {
 	home := t.Firing() == at.Firing
 	if !home && (s.House.OtherClay == rules.Nothing || at.OwnClay && t.Clay != at.Clay) {
-		return e, 0
+		return agreement{}
 	}
-	lab, half, shown := t.Shows(fired, at.Half)
-	if !shown {
-		lab, half = t.Fired, t.MainHalf()
+	a := agreement{tile: t, points: inOrder + 1}
+	if a.fired, a.half, a.shown = t.Shows(fired, at.Half); !a.shown {
+		a.fired, a.half = t.Fired, t.MainHalf()
 	}
-	agrees = inOrder + 1
-	e = Evidence{Tile: *t, Fired: lab}
 	if home {
-		agrees += sameFiring
+		a.points += sameFiring
 	}
-	if shown {
-		agrees += sameCoats
+	if a.shown {
+		a.points += sameCoats
 	}
-	if half == at.Half {
-		agrees += sameHalf
+	if a.half == at.Half {
+		a.points += sameHalf
 	}
-	e.Exact = agrees == 1+sameFiring+sameOrder+sameCoats+sameHalf
-	if !e.Exact {
-		e.Short = short(t, shown, half, at)
-	}
-	return e, agrees
+	return a
 }
 
 // short says how a tile differs from what is planned.
@@ -113,7 +127,7 @@ func short(t *glaze.Tile, coats bool, half glaze.Half, at Spot) string {
 }
 
 // evidence asks what tile shows the stack on this clay, and says whether one does.
-func (c *check) evidence(surface piece.Surface, stack glaze.Stack) (shown bool) {
+func (c *check) evidence(surface *piece.Surface, stack glaze.Stack) (shown bool) {
 	if !c.tilesHere && c.shelf.House.OtherClay == rules.Nothing {
 		return false
 	}
@@ -121,13 +135,9 @@ func (c *check) evidence(surface piece.Surface, stack glaze.Stack) (shown bool) 
 	if surface.Clay != "" || surface.Textured {
 		at = c.work.SpotOf(surface)
 	}
-	if c.last.at != at || !slices.Equal(c.last.stack, stack) {
-		tiles := c.shelf.tiles[order(stack)]
-		c.last = looked{stack: stack, at: at, tiles: tiles}
-		c.last.best, c.last.ok = c.shelf.among(tiles, stack, at)
-	}
-	c.before(surface, stack, at.Firing)
-	best, ok := &c.last.best, c.last.ok
+	found := c.look(stack, at)
+	c.before(surface, found)
+	best, ok := &found.best, found.ok
 	if ok && best.Exact {
 		c.doubt(surface, &best.Tile)
 	}
@@ -158,8 +168,21 @@ func (c *check) evidence(surface piece.Surface, stack glaze.Stack) (shown bool) 
 	return false
 }
 
+// look finds the evidence for a stack at a spot, once.
+func (c *check) look(stack glaze.Stack, at Spot) *looked {
+	for i := range c.looks {
+		if c.looks[i].at == at && slices.Equal(c.looks[i].stack, stack) {
+			return &c.looks[i]
+		}
+	}
+	l := looked{stack: stack, at: at, tiles: c.shelf.tiles[order(stack)]}
+	l.best, l.ok = c.shelf.among(l.tiles, stack, at)
+	c.looks = append(c.looks, l)
+	return &c.looks[len(c.looks)-1]
+}
+
 // doubt says where the tile that shows the stack was not read well.
-func (c *check) doubt(surface piece.Surface, t *glaze.Tile) {
+func (c *check) doubt(surface *piece.Surface, t *glaze.Tile) {
 	if len(t.Readings) == 0 {
 		return
 	}
@@ -171,15 +194,15 @@ func (c *check) doubt(surface piece.Surface, t *glaze.Tile) {
 }
 
 // before says where a tile of the stack went wrong on this clay before.
-func (c *check) before(surface piece.Surface, stack glaze.Stack, firing glaze.Firing) {
-	for i := range c.last.tiles {
-		t := &c.last.tiles[i]
-		if len(t.Faults) == 0 || t.Firing() != firing {
+func (c *check) before(surface *piece.Surface, found *looked) {
+	for i := range found.tiles {
+		t := &found.tiles[i]
+		if len(t.Faults) == 0 || t.Firing() != found.at.Firing {
 			continue
 		}
 		for _, fault := range t.Faults {
 			// What ran in fewer coats runs in more; what did not fit fits in none.
-			if fault == glaze.Avoid && !t.Stack.Same(stack) || fault == glaze.Ran && t.Stack.Total() > stack.Total() {
+			if fault == glaze.Avoid && !t.Stack.Same(found.stack) || fault == glaze.Ran && t.Stack.Total() > found.stack.Total() {
 				continue
 			}
 			c.add(Finding{Code: matter.BadBefore, Surface: surface.ID,

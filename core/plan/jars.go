@@ -10,7 +10,7 @@ import (
 )
 
 // inJars asks what is in the jars, and what this class may use.
-func (c *check) inJars(surface piece.Surface, s sorted) {
+func (c *check) inJars(surface *piece.Surface, s *sorted) {
 	for _, jar := range s.out {
 		c.add(Finding{Code: matter.OutOfStock, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: %s is not in stock.", surface.Name, jar), Way: "Choose another tile, or bring the jar."})
@@ -50,7 +50,7 @@ const large = 150
 
 // wares asks whether a glaze may go on what is in the room: greenware where it
 // is fired once, else bisque.
-func (c *check) wares(surface piece.Surface, g *glaze.Glaze) {
+func (c *check) wares(surface *piece.Surface, g *glaze.Glaze) {
 	h := &c.shelf.House
 	here, there := glaze.Bisque, glaze.Greenware
 	if h.Path == rules.OnceFired {
@@ -75,7 +75,7 @@ func (c *check) wares(surface piece.Surface, g *glaze.Glaze) {
 
 // besideFoot says whether a surface ends at what the piece stands on, with
 // nothing to keep the glaze off it.
-func (c *check) besideFoot(surface piece.Surface) bool {
+func (c *check) besideFoot(surface *piece.Surface) bool {
 	for _, id := range c.work.Body.Neighbours(surface.ID) {
 		if s, _ := c.work.Body.Surface(id); s.Stands && c.plan[id].Resist == "" {
 			return true

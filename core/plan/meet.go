@@ -24,8 +24,9 @@ func (c *check) meets() {
 		}
 		a, b := &body.Surfaces[i], &body.Surfaces[j]
 		if b.On == a.ID {
-			c.told(*a, *b)
+			c.told(a, b)
 		}
+		c.beside(i, j)
 		if c.tops[i] == nil || c.tops[j] == nil || c.tops[i] == c.tops[j] {
 			continue
 		}
@@ -65,7 +66,7 @@ func (c *check) edge(a, b *piece.Surface, one, other *glaze.Glaze) {
 }
 
 // told asks whether a detail will be told from its ground once both are fired.
-func (c *check) told(ground, detail piece.Surface) {
+func (c *check) told(ground, detail *piece.Surface) {
 	if !c.plan[ground.ID].Planned() || !c.plan[detail.ID].Planned() {
 		return
 	}
@@ -83,7 +84,7 @@ func (c *check) told(ground, detail piece.Surface) {
 
 // fires is the colour a surface comes out in, where a tile shows it; else what
 // its topmost glaze fires to alone.
-func (c *check) fires(s piece.Surface) (colour.Lab, bool) {
+func (c *check) fires(s *piece.Surface) (colour.Lab, bool) {
 	stack := c.plan.Lies(s)
 	if best, ok := c.shelf.Evidence(stack, c.work.SpotOf(s)); ok && best.Exact {
 		return best.Fired, true

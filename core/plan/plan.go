@@ -104,15 +104,15 @@ type Work struct {
 }
 
 // Firing is where the piece goes.
-func (w Work) Firing() glaze.Firing { return glaze.FiringOf(w.Clay.Code, w.Cone, w.Air) }
+func (w *Work) Firing() glaze.Firing { return glaze.FiringOf(w.Clay.Code, w.Cone, w.Air) }
 
 // FiringOf is where a surface goes, which may be of another clay.
-func (w Work) FiringOf(s piece.Surface) glaze.Firing {
+func (w *Work) FiringOf(s *piece.Surface) glaze.Firing {
 	return glaze.FiringOf(w.clayOf(s).Code, w.Cone, w.Air)
 }
 
 // SpotOf is what a tile has to agree with to speak for a surface.
-func (w Work) SpotOf(s piece.Surface) Spot {
+func (w *Work) SpotOf(s *piece.Surface) Spot {
 	at := Spot{Firing: w.FiringOf(s), Half: glaze.Smooth, OwnClay: s.Clay != "" || w.clayOf(s).Dark}
 	if s.Textured {
 		at.Half = glaze.Texture
@@ -120,13 +120,13 @@ func (w Work) SpotOf(s piece.Surface) Spot {
 	return at
 }
 
-func (w Work) clayOf(s piece.Surface) glaze.Clay {
+func (w *Work) clayOf(s *piece.Surface) *glaze.Clay {
 	if s.Clay != "" {
 		if clay, known := w.Clays[s.Clay]; known {
-			return clay
+			return &clay
 		}
 	}
-	return w.Clay
+	return &w.Clay
 }
 
 // Shelf is what the room has: jars, tiles and rules. It is made once with
@@ -185,7 +185,9 @@ func anyOrder(normal glaze.Stack) string {
 
 // Band is the bare band that the plan asks for on a piece: none where the
 // house lets it stand on stilts and it does.
-func (s *Shelf) Band(p Plan, w Work) foot.Band {
+func (s *Shelf) Band(p Plan, w Work) foot.Band { return s.band(p, &w) }
+
+func (s *Shelf) band(p Plan, w *Work) foot.Band {
 	if s.onStilts(w) {
 		return foot.Band{Parts: []foot.Part{{Why: "it stands on stilts"}}}
 	}
@@ -193,15 +195,20 @@ func (s *Shelf) Band(p Plan, w Work) foot.Band {
 }
 
 // onStilts says whether glaze may lie where the piece would stand.
-func (s *Shelf) onStilts(w Work) bool { return s.House.Foot == rules.Stilts && w.Standing.Stilts }
+func (s *Shelf) onStilts(w *Work) bool { return s.House.Foot == rules.Stilts && w.Standing.Stilts }
 
 // needed is the band that the rules ask for: on flat work that stays flat, where nothing
 // on it moves, only its lowest edge.
-func (s *Shelf) needed(p Plan, w Work) foot.Band {
+func (s *Shelf) needed(p Plan, w *Work) foot.Band {
 	lying := make([]foot.Lying, 0, len(w.Body.Surfaces))
-	for _, surface := range w.Body.Surfaces {
+	for i := range w.Body.Surfaces {
+		surface := &w.Body.Surfaces[i]
 		if choice := p[surface.ID]; choice.Planned() {
-			lying = append(lying, foot.Lying{Stack: p.Lies(surface), SlopeDeg: surface.SlopeDeg, Level: surface.Upward, Heavy: choice.Heavy})
+			stack := choice.Stack
+			if surface.Over {
+				stack = p.Lies(surface)
+			}
+			lying = append(lying, foot.Lying{Stack: stack, SlopeDeg: surface.SlopeDeg, Level: surface.Upward, Heavy: choice.Heavy})
 		}
 	}
 	band := foot.BandFor(&s.House, lying, s.Glazes, w.Cone)
@@ -230,7 +237,7 @@ func (s *Shelf) moves(lying []foot.Lying) bool {
 
 // Lies is all that lies on a surface: what is planned there, over what its ground carries
 // where it is laid over one.
-func (p Plan) Lies(s piece.Surface) glaze.Stack {
+func (p Plan) Lies(s *piece.Surface) glaze.Stack {
 	own := p[s.ID].Stack
 	if ground := p[s.On]; s.Over && ground.Planned() {
 		return slices.Concat(ground.Stack, own)

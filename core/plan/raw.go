@@ -10,61 +10,35 @@ import (
 	"enkaustos/core/piece"
 )
 
-// unseen says where raw glaze cannot be told from what it lies on, or from the raw glaze
-// beside it: a bald spot there is seen only after the fire.
-func (c *check) unseen() {
-	limit := c.shelf.House.RawApart
-	if limit <= 0 {
-		return
-	}
-	for i := range c.work.Body.Surfaces {
-		surface := &c.work.Body.Surfaces[i]
-		choice := c.plan[surface.ID]
-		if !choice.Planned() || surface.Over {
-			continue
-		}
-		clay := c.work.clayOf(*surface)
-		first := c.shelf.Glazes[choice.Stack[0].Glaze]
-		if first != nil && near(first.Raw, clay.Bisque, limit) {
-			c.add(rawUnseen(*surface, fmt.Sprintf("raw %s %s looks like the bisque of %s", first.Code, first.Name, clay.Name)))
-			continue
-		}
-		c.besides(surface, limit)
+// onBisque says where raw glaze cannot be told from the bisque it lies on: a bald spot
+// there is seen only after the fire.
+func (c *check) onBisque(surface *piece.Surface, first *glaze.Glaze) {
+	clay := c.work.clayOf(surface)
+	if !surface.Over && near(first.Raw, clay.Bisque, c.shelf.House.RawApart) {
+		c.unseen(surface, fmt.Sprintf("raw %s %s looks like the bisque of %s", first.Code, first.Name, clay.Name))
 	}
 }
 
-// besides says it of the first neighbour whose raw glaze looks the same.
-func (c *check) besides(surface *piece.Surface, limit float64) {
-	mine := c.topmost(surface.ID)
-	if mine == nil {
+// beside says it of raw glaze that looks like the one beside it.
+func (c *check) beside(i, j int) {
+	one, other := c.raw[i], c.raw[j]
+	if one == nil || other == nil || one == other || !near(one.Raw, other.Raw, c.shelf.House.RawApart) {
 		return
 	}
-	for _, pair := range c.work.Body.Touching {
-		if pair[1] != surface.ID {
-			continue // said once, of the second of two
-		}
-		other := c.topmost(pair[0])
-		if other != nil && other != mine && near(mine.Raw, other.Raw, limit) {
-			ground, _ := c.work.Body.Surface(pair[0])
-			c.add(rawUnseen(*surface, fmt.Sprintf("raw %s %s looks like %s %s on the %s", mine.Code, mine.Name, other.Code, other.Name, ground.Name)))
+	a, b := &c.work.Body.Surfaces[i], &c.work.Body.Surfaces[j]
+	c.unseen(b, fmt.Sprintf("raw %s %s looks like %s %s on the %s", other.Code, other.Name, one.Code, one.Name, a.Name))
+}
+
+// unseen says once of a surface that a missed spot on it shows only after the fire.
+func (c *check) unseen(surface *piece.Surface, alike string) {
+	for i := range c.findings {
+		if c.findings[i].Code == matter.RawUnseen && c.findings[i].Surface == surface.ID {
 			return
 		}
 	}
-}
-
-// topmost is the glaze that is seen on a surface before the fire; nil where there is none.
-func (c *check) topmost(id string) *glaze.Glaze {
-	choice := c.plan[id]
-	if !choice.Planned() {
-		return nil
-	}
-	return c.shelf.Glazes[choice.Stack[len(choice.Stack)-1].Glaze]
-}
-
-func rawUnseen(surface piece.Surface, alike string) Finding {
-	return Finding{Code: matter.RawUnseen, Surface: surface.ID,
+	c.add(Finding{Code: matter.RawUnseen, Surface: surface.ID,
 		Text: fmt.Sprintf("%s: %s, so that a missed spot shows only after the fire.", surface.Name, alike),
-		Way:  "Look twice when it is on, or feel for it with a pin."}
+		Way:  "Look twice when it is on, or feel for it with a pin."})
 }
 
 // near says whether two colours differ by less than a limit in CIEDE2000. Where they
@@ -72,5 +46,5 @@ func rawUnseen(surface piece.Surface, alike string) Finding {
 // divides that difference by no more than 1.75: most pairs need no more. A colour that nobody
 // measured is near to none.
 func near(a, b colour.Lab, limit float64) bool {
-	return a != (colour.Lab{}) && b != (colour.Lab{}) && math.Abs(a.L-b.L) <= 1.75*limit && colour.Difference(a, b) < limit
+	return limit > 0 && math.Abs(a.L-b.L) <= 1.75*limit && a != (colour.Lab{}) && b != (colour.Lab{}) && colour.Difference(a, b) < limit
 }

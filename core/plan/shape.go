@@ -13,7 +13,7 @@ import (
 
 // shape asks what the surface itself does to a stack: seats, slopes, lips, and
 // what nobody sees.
-func (c *check) shape(surface piece.Surface, stack glaze.Stack, s sorted) {
+func (c *check) shape(surface *piece.Surface, stack glaze.Stack, s *sorted) {
 	c.seat(surface, stack, s)
 	if surface.Hidden && c.shelf.House.Hidden == rules.SeenOnly && len(s.jars) > 0 {
 		c.add(Finding{Code: matter.Hidden, Surface: surface.ID, Numbers: Numbers{"areaCM2": surface.AreaCM2}, Mend: &Choice{Bare: true},
@@ -42,7 +42,7 @@ func (c *check) shape(surface piece.Surface, stack glaze.Stack, s sorted) {
 }
 
 // chips says that glass chips travel down a wall, inside a cup as outside, and how far.
-func (c *check) chips(surface piece.Surface, g *glaze.Glaze) {
+func (c *check) chips(surface *piece.Surface, g *glaze.Glaze) {
 	f := Finding{Code: matter.ChipsSteep, Surface: surface.ID, Numbers: Numbers{"slopeDeg": surface.SlopeDeg},
 		Text: fmt.Sprintf("%s: the chips of %s %s travel downhill on a wall of %.0f°.", surface.Name, g.Code, g.Name, surface.SlopeDeg),
 		Way:  "Keep it to the upper half, or use it where the piece lies level."}
@@ -56,7 +56,7 @@ func (c *check) chips(surface piece.Surface, g *glaze.Glaze) {
 
 // runsLow asks for the line to be drawn where a runner or a thick stack comes
 // down a steep wall to the foot.
-func (c *check) runsLow(surface piece.Surface, s sorted) {
+func (c *check) runsLow(surface *piece.Surface, s *sorted) {
 	if c.inBand(surface.ID) == 0 || c.work.Standing.BandMM >= c.band {
 		return
 	}
@@ -81,7 +81,7 @@ func (c *check) runsLow(surface piece.Surface, s sorted) {
 }
 
 // seat asks whether a lid would stick.
-func (c *check) seat(surface piece.Surface, stack glaze.Stack, s sorted) {
+func (c *check) seat(surface *piece.Surface, stack glaze.Stack, s *sorted) {
 	if !surface.Seat || surface.Stands || len(s.melt.Glazes) == 0 {
 		return // what stands on the shelf has its own stop
 	}
@@ -113,7 +113,7 @@ const (
 
 // guesses are what experience says of a stack that no tile shows: they are
 // silent as soon as one does.
-func (c *check) guesses(surface piece.Surface, s sorted) {
+func (c *check) guesses(surface *piece.Surface, s *sorted) {
 	melting := s.melt.Glazes
 	if len(melting) == 0 {
 		return
@@ -152,7 +152,7 @@ func (c *check) guesses(surface piece.Surface, s sorted) {
 
 // breaks says that a breaking glaze, alone or layered, shows itself only where something
 // breaks it.
-func (c *check) breaks(surface piece.Surface, melting []*glaze.Glaze) {
+func (c *check) breaks(surface *piece.Surface, melting []*glaze.Glaze) {
 	if surface.Textured {
 		return
 	}

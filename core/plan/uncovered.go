@@ -9,7 +9,7 @@ import (
 )
 
 // uncovered looks at a surface that takes no glaze.
-func (c *check) uncovered(surface piece.Surface, choice Choice) {
+func (c *check) uncovered(surface *piece.Surface, choice Choice) {
 	if surface.Use == piece.Food {
 		c.add(Finding{Code: matter.FoodBare, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: food would lie on bare clay, which soaks it up.", surface.Name),
@@ -53,7 +53,7 @@ func (c *check) uncovered(surface piece.Surface, choice Choice) {
 
 // hollow says whether a surface is the inside of a vessel that is glazed elsewhere: of one
 // that one sees into, or that holds water though nobody does.
-func (c *check) hollow(surface piece.Surface) bool {
+func (c *check) hollow(surface *piece.Surface) bool {
 	form := c.work.Body.Form
 	if surface.ID != "interior" || surface.Hidden && form != piece.Vase && form != piece.Bottle {
 		return false
@@ -73,10 +73,11 @@ const largeShare = 0.2
 // its bisque colour.
 func (c *check) bareClay() {
 	all := 0.0
-	for _, s := range c.work.Body.Surfaces {
-		all += s.AreaCM2
+	for i := range c.work.Body.Surfaces {
+		all += c.work.Body.Surfaces[i].AreaCM2
 	}
-	for _, s := range c.work.Body.Surfaces {
+	for i := range c.work.Body.Surfaces {
+		s := &c.work.Body.Surfaces[i]
 		seen := s.AreaCM2 >= largeShare*all && !s.Stands && !s.Seat && !s.Hidden && !s.Recess && s.ID != "underside"
 		if seen && c.plan[s.ID].Bare && !c.work.clayOf(s).Dark {
 			c.add(Finding{Code: matter.PaleBare, Surface: s.ID,

@@ -17,7 +17,7 @@ type Melt struct {
 }
 
 // Add adds a layer that melts on top.
-func (m *Melt) Add(g *glaze.Glaze, l glaze.Layer) {
+func (m *Melt) Add(g *glaze.Glaze, l *glaze.Layer) {
 	m.Glazes = append(m.Glazes, g)
 	m.Coats += l.Covers(g)
 	if l.Dip {
@@ -92,7 +92,7 @@ func (h *House) OfMelting(m Melt, overUnderglaze, onFood bool) Figure {
 func usualDip(of []*glaze.Glaze) float64 {
 	most := 0.0
 	for _, g := range of {
-		most = max(most, glaze.Layer{Coats: 1, Dip: true}.Covers(g))
+		most = max(most, (&glaze.Layer{Coats: 1, Dip: true}).Covers(g))
 	}
 	return most
 }

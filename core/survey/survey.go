@@ -181,11 +181,11 @@ func (c Case) surface(surface piece.Surface) Surface {
 		v.On = append(v.On, Coat{Coat: coat, OnWet: is(wet, coat.ID), Planned: !is(progress.Other, coat.ID)})
 		v.WetFrom = coat.At
 	}
-	stack := c.Plan.Lies(surface)
+	stack := c.Plan.Lies(&surface)
 	if !choice.Planned() {
 		stack = c.State.Stack(surface.ID)
 	}
-	v.Appearance = AppearanceOf(c.Shelf, stack, c.Work.SpotOf(surface))
+	v.Appearance = AppearanceOf(c.Shelf, stack, c.Work.SpotOf(&surface))
 	return v
 }
 

@@ -53,7 +53,7 @@ var befalling = []Entry{
 		says:  says("Its maker was absent")},
 	{Kind: Noted, Words: true, Fields: []string{"text", "shown"}, By: Station,
 		check: func(e Event, _ Scene) *Refusal { return unless(e.Text != "", "an empty note says nothing.") },
-		apply: func(s *State, e Event) { s.Notes = append(slices.Clip(s.Notes), Note{e.Text, e.Shown}) },
+		apply: func(s *State, e Event) { s.Notes = append(s.Notes, Note{e.Text, e.Shown}) },
 		says: func(e Event, on string) string {
 			if e.Shown {
 				return words("Note for the class")(e, on)
@@ -61,7 +61,7 @@ var befalling = []Entry{
 			return words("Note")(e, on)
 		}},
 	{Kind: Pictured, Fields: []string{"photo"}, By: Helper,
-		apply: func(s *State, e Event) { s.Pictures = append(slices.Clip(s.Pictures), e.Photo) },
+		apply: func(s *State, e Event) { s.Pictures = append(s.Pictures, e.Photo) },
 		says:  says("Photographed")},
 	{Kind: Moved, Fields: []string{"place"}, By: Helper,
 		check: func(e Event, _ Scene) *Refusal {
@@ -88,7 +88,7 @@ var befalling = []Entry{
 
 // harmed is a list with what an event says is wrong.
 func harmed(all []Harm, e Event, otherwise string) []Harm {
-	return append(slices.Clip(all), Harm{e.ID, cmp.Or(e.Text, otherwise)})
+	return append(all, Harm{e.ID, cmp.Or(e.Text, otherwise)})
 }
 
 // mended is a list without what an event mends: the one that it names, or the only one.

@@ -53,7 +53,7 @@ var brushing = []Entry{
 			return unless(e.Surface != "" || e.Text == StillWet, "say which surface was touched and is dry.")
 		},
 		apply: func(s *State, e Event) {
-			s.Touches = append(slices.Clip(s.Touches), Touch{Surface: e.Surface, At: e.At, Wet: e.Text == StillWet})
+			s.Touches = append(s.Touches, Touch{Surface: e.Surface, At: e.At, Wet: e.Text == StillWet})
 			if e.Text == StillWet && e.Happened().After(s.LastWet) {
 				s.LastWet = e.Happened() // a finger knows better than the hours since the last coat
 			}

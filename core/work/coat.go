@@ -102,10 +102,10 @@ func (s *State) coat(e Event) {
 	for _, surface := range e.On() {
 		coat := laid(e, surface)
 		if e.Doubts != "" {
-			s.Doubts = append(slices.Clip(s.Doubts), coat)
+			s.Doubts = append(s.Doubts, coat)
 			continue
 		}
-		s.Coats = slices.Insert(slices.Clip(s.Coats), s.place(coat, !e.Done.IsZero()), coat)
+		s.Coats = slices.Insert(s.Coats, s.place(coat, !e.Done.IsZero()), coat)
 	}
 }
 

@@ -30,7 +30,8 @@ func (d Drying) Dry(c Coat, n int) time.Duration {
 	if d.Kind != nil && d.Kind(c.Glaze) == glaze.Underglaze {
 		minutes = math.Max(minutes, underglazeMin)
 	}
-	minutes *= c.Layer().Covers(nil) // a thick coat or a dip as much longer as it is thicker
+	laid := c.Layer()
+	minutes *= laid.Covers(nil) // a thick coat or a dip as much longer as it is thicker
 	if d.Pace > 0 {
 		minutes *= d.Pace
 	}

@@ -43,9 +43,18 @@ func Step(s State, e Event, log func() []Event) State {
 	if e.Kind == Undone {
 		return Fold(append(slices.Clone(log()), e))
 	}
+	s.clip()
 	s.apply(e)
 	s.Seq = e.Seq
 	return s
+}
+
+// clip leaves the slices no room to grow in, so that what is added to them lies elsewhere
+// than in a state that shares them.
+func (s *State) clip() {
+	s.Coats, s.Doubts, s.Undone = slices.Clip(s.Coats), slices.Clip(s.Doubts), slices.Clip(s.Undone)
+	s.Damages, s.Lost = slices.Clip(s.Damages), slices.Clip(s.Lost)
+	s.Pictures, s.Notes, s.Rulings, s.Touches = slices.Clip(s.Pictures), slices.Clip(s.Notes), slices.Clip(s.Rulings), slices.Clip(s.Touches)
 }
 
 // UndoneIn says which events of a log, by ID, have no effect any more. It walks the
@@ -66,8 +75,9 @@ func UndoneIn(log []Event) map[string]bool {
 	return void
 }
 
-// apply changes s by one event that counts. It replaces what pointers, slices and
-// maps hold, never writes through them, so that states can share them.
+// apply changes s by one event that counts. It replaces what pointers and maps hold, and
+// adds to slices, never writes through them: Step clips those first, so that states can
+// share them.
 func (s *State) apply(e Event) {
 	entry := register[e.Kind]
 	if entry.apply != nil {
@@ -87,7 +97,7 @@ func (s *State) apply(e Event) {
 // takenBack remembers an event without effect that would have voided looks.
 func (s *State) takenBack(e Event) {
 	if why := register[e.Kind].Voids; why != "" {
-		s.Undone = append(slices.Clip(s.Undone), TakenBack{Surfaces: e.On(), Seq: e.Seq, Why: why})
+		s.Undone = append(s.Undone, TakenBack{Surfaces: e.On(), Seq: e.Seq, Why: why})
 	}
 }
 

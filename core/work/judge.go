@@ -2,7 +2,6 @@ package work
 
 import (
 	"fmt"
-	"slices"
 
 	"enkaustos/core/foot"
 	"enkaustos/core/matter"
@@ -77,7 +76,7 @@ var judging = []Entry{
 		},
 		apply: func(s *State, e Event) {
 			if s.unseen(e) == "" {
-				s.Rulings = append(slices.Clip(s.Rulings), Ruling{Code: e.Code, Surface: e.Surface, Facts: e.Facts, Reason: e.Text, By: e.By, At: e.Happened()})
+				s.Rulings = append(s.Rulings, Ruling{Code: e.Code, Surface: e.Surface, Facts: e.Facts, Reason: e.Text, By: e.By, At: e.Happened()})
 			}
 		},
 		says: func(e Event, _ string) string {

@@ -39,7 +39,7 @@ func scheme(m school.Moment, p *school.Piece, slot int, choices plan.Plan) contr
 	for _, surface := range p.Body.Surfaces {
 		shown := survey.Surface{Surface: surface, Choice: choices[surface.ID]}
 		if shown.Choice.Planned() {
-			shown.Appearance = survey.AppearanceOf(c.Shelf, choices.Lies(surface), c.Work.SpotOf(surface))
+			shown.Appearance = survey.AppearanceOf(c.Shelf, choices.Lies(&surface), c.Work.SpotOf(&surface))
 		}
 		v.Surfaces = append(v.Surfaces, view.Surface(shown, m.At))
 	}

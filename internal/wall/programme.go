@@ -44,25 +44,26 @@ func UntriedBy(m school.Moment, classes []string) []Untried {
 		if p.State.Firing != nil || len(classes) > 0 && !slices.Contains(classes, a.Class) {
 			continue
 		}
+		c := m.Case(p)
 		for _, surface := range p.Body.Surfaces {
 			choice := p.Plan.Choices[surface.ID]
 			if !choice.Planned() {
 				continue
 			}
-			at := m.Case(p).Work.SpotOf(surface)
+			at := c.Work.SpotOf(&surface)
 			f := at.Firing
 			for _, layer := range choice.Stack {
 				if !slices.Contains(used[f], layer.Glaze) {
 					used[f] = append(used[f], layer.Glaze)
 				}
 			}
-			if best, ok := m.Shelf.Evidence(p.Plan.Choices.Lies(surface), at); ok && best.Exact {
+			if best, ok := m.Shelf.Evidence(p.Plan.Choices.Lies(&surface), at); ok && best.Exact {
 				continue
 			}
 			if by[f] == nil {
 				by[f] = &Untried{Firing: f}
 			}
-			by[f].add(p.Plan.Choices.Lies(surface).AsFired(), m.Who(p))
+			by[f].add(p.Plan.Choices.Lies(&surface).AsFired(), m.Who(p))
 		}
 	}
 	var list []Untried
