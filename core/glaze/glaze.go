@@ -238,6 +238,20 @@ func (s Stack) AsFired() Stack {
 	return fired.Normal()
 }
 
+// Below is what the stack is below its lowest overlap, and how high that is in mm above the
+// table; 0 where it is one from top to bottom.
+func (s Stack) Below() (below Stack, upToMM float64) {
+	for _, l := range s {
+		switch {
+		case l.DownToMM == 0:
+			below = append(below, l)
+		case upToMM == 0 || l.DownToMM < upToMM:
+			upToMM = l.DownToMM
+		}
+	}
+	return below, upToMM
+}
+
 // SameOrder says whether two stacks lay the same glazes in the same order,
 // whatever the number of coats.
 func (s Stack) SameOrder(t Stack) bool { return slices.Equal(s.Normal().codes(), t.Normal().codes()) }

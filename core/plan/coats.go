@@ -143,15 +143,11 @@ func (c *check) overlap(surface *piece.Surface, choice Choice) {
 	if !dipped {
 		return
 	}
-	var below glaze.Stack
 	dips, toFoot := 0, false
 	for _, layer := range choice.Stack {
 		if layer.Dip {
 			dips += layer.Coats
 			toFoot = toFoot || dips > 1 && layer.DownToMM <= c.band
-		}
-		if layer.DownToMM == 0 {
-			below = append(below, layer)
 		}
 	}
 	if toFoot && c.inBand(surface.ID) > 0 {
@@ -159,7 +155,8 @@ func (c *check) overlap(surface *piece.Surface, choice Choice) {
 			Text: fmt.Sprintf("%s: its second dip goes down to the foot; it goes in from the rim, to a height.", surface.Name),
 			Way:  "Say how far down it goes."})
 	}
-	if len(below) == len(choice.Stack) || len(below) == 0 {
+	below, upTo := choice.Stack.Below()
+	if upTo == 0 || len(below) == 0 {
 		return
 	}
 	s := c.sort(below)

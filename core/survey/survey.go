@@ -63,6 +63,8 @@ type Surface struct {
 	Doubts  []work.Coat // of which nobody said yet whether they are one coat twice
 	Peeled  bool        // its latex came off
 	Appearance
+	Below  Appearance // of what lies below an overlap
+	UpToMM float64    // how high that is, mm above the table; 0 where there is none
 }
 
 // Coat is a coat with what is to be said of it.
@@ -185,7 +187,11 @@ func (c Case) surface(surface piece.Surface) Surface {
 	if !choice.Planned() {
 		stack = c.State.Stack(surface.ID)
 	}
-	v.Appearance = AppearanceOf(c.Shelf, stack, c.Work.SpotOf(&surface))
+	at := c.Work.SpotOf(&surface)
+	v.Appearance = AppearanceOf(c.Shelf, stack, at)
+	if below, upTo := stack.Below(); upTo > 0 {
+		v.Below, v.UpToMM = AppearanceOf(c.Shelf, below, at), upTo
+	}
 	return v
 }
 

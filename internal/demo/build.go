@@ -87,6 +87,7 @@ type maker struct {
 	today  time.Time
 	random *rand.Rand
 	n      int
+	cups   int // so far; every fourth is dipped
 	loads  map[string][]kilnroom.Seen // by load name
 	cones  map[string]kiln.Cone
 }
@@ -252,7 +253,7 @@ func (m *maker) plan(p *school.Piece) plan.Plan {
 	var food, any []glaze.Stack
 	for _, hung := range corewall.Arrange(now.TilesByCode(), "") {
 		t := view.Tile(now, hung)
-		if t.Clay != clay || t.Textured || !t.InStock || hung.Stack.Total() < 2 {
+		if t.Clay != clay || t.Textured || !t.InStock || hung.Stack.Total() < 2 || hung.Stack[0].Dip {
 			continue
 		}
 		any = append(any, t.Stack)
@@ -262,6 +263,11 @@ func (m *maker) plan(p *school.Piece) plan.Plan {
 	}
 	pick := func(from []glaze.Stack) glaze.Stack { return from[m.random.Intn(len(from))] }
 	inside, outside := pick(food), pick(any)
+	if p.Body.Form == piece.Cup && clay == "FEN" {
+		if m.cups++; m.cups%4 == 0 {
+			return dipped(p.Body)
+		}
+	}
 	choices := plan.Plan{}
 	for _, s := range p.Body.Surfaces {
 		switch {
@@ -276,6 +282,26 @@ func (m *maker) plan(p *school.Piece) plan.Plan {
 			choices[s.ID] = plan.Choice{Bare: true}
 		default:
 			choices[s.ID] = plan.Choice{Stack: outside}
+		}
+	}
+	return choices
+}
+
+// overlapMM is how far down the demo's second dips go, above the table.
+const overlapMM = 52
+
+// dipped is a piece that goes into one bucket whole, but for its waxed foot, and then from
+// the rim down to a height into another.
+func dipped(b piece.Body) plan.Plan {
+	choices := plan.Plan{}
+	for _, s := range b.Surfaces {
+		switch {
+		case s.Stands:
+			choices[s.ID] = plan.Choice{Resist: plan.Wax}
+		case s.Use == piece.Food:
+			choices[s.ID] = plan.Choice{Stack: glaze.Stack{{Glaze: "D71", Coats: 1, Dip: true}}}
+		default:
+			choices[s.ID] = plan.Choice{Stack: glaze.Stack{{Glaze: "D71", Coats: 1, Dip: true}, {Glaze: "D72", Coats: 1, Dip: true, DownToMM: overlapMM}}}
 		}
 	}
 	return choices

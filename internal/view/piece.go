@@ -155,6 +155,9 @@ func Surface(s survey.Surface, now time.Time) contract.SurfaceState {
 		}),
 		Left: List(s.Left, stroke),
 		Raw:  Hex(s.Raw), Fired: Hex(s.Fired), Tile: Some(s.Tile), NextBy: When(s.NextBy), Peeled: Some(s.Peeled)}
+	if s.UpToMM > 0 {
+		v.Below = &contract.Below{UpTo: s.UpToMM, Raw: Hex(s.Below.Raw), Fired: Hex(s.Below.Fired)}
+	}
 	if s.DryAt.After(now) {
 		v.WetFrom, v.DryAt, v.NextAt = When(s.WetFrom), When(s.DryAt), When(s.NextAt)
 	}

@@ -2138,6 +2138,13 @@ export interface components {
             /** @description The part of it that is still to lay */
             rest?: string;
         };
+        /** @description What shows below an overlap, up to a height in mm above the table */
+        Below: {
+            /** Format: double */
+            upTo: number;
+            raw?: components["schemas"]["Hex"];
+            fired?: components["schemas"]["Hex"];
+        };
         SurfaceState: {
             id: string;
             name: string;
@@ -2159,6 +2166,7 @@ export interface components {
             fired?: components["schemas"]["Hex"];
             /** @description The tile that shows the stack on this clay at this cone */
             tile?: string;
+            below?: components["schemas"]["Below"];
             /** Format: date-time */
             wetFrom?: string;
             /** Format: date-time */

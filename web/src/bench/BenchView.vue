@@ -110,7 +110,7 @@ useKeys({
   p: () => bench.patch(p.value, s.value),
   s: () => bench.aside(p.value),
   w: () => bench.tell(p.value, "wipe", s.value),
-  c: () => bench.tell(p.value, "coat", s.value),
+  l: () => bench.tell(p.value, "coat", s.value),
   b: () => bench.tell(p.value, "damage"),
   n: () => bench.tell(p.value, "note"),
   h: () => bench.tell(p.value, ""),

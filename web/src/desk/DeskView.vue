@@ -86,9 +86,7 @@ function coats(layer: number, by: number) {
 }
 /** Plans a piece that was glazed first from what is already on it. */
 function fromCoats() {
-  void save(
-    carried.value.map((s) => ({ surface: s.id, bare: false, stack: stackOf(s.on.map((c) => c.glaze)) })),
-  );
+  void save(carried.value.map((s) => ({ surface: s.id, bare: false, stack: stackOf(s.on) })));
 }
 function move(by: number) {
   const ids = piece.value?.surfaces.map((s) => s.id) ?? [];

@@ -51,12 +51,13 @@ const help = (kind: "stilts" | "cookie" | "wash") =>
 const came = (how: CameOff) => foot.asking.value && foot.judge(foot.asking.value, how);
 
 useKeys({
-  ...Object.fromEntries(cameOff.map((c) => [c.key, () => came(c.how)])),
   ArrowDown: () => foot.move(1),
   ArrowUp: () => foot.move(-1),
   x: () => foot.except(),
   A: foot.passAll,
-  w: wiped,
+  w: () => (foot.asking.value ? came("wiped") : wiped()),
+  d: () => came("scraped"),
+  r: () => came("misjudged"),
   p: patched,
   n: nameless,
   h: () => piece.value && (screen.record = piece.value.id),

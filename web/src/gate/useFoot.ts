@@ -17,9 +17,9 @@ export const shelves = [
 
 /** How glaze came off a foot on which it was left, where no wipe was logged. */
 export const cameOff = [
-  { key: "1", how: "wiped", says: "Wiped off wet: it dries anew" },
-  { key: "2", how: "scraped", says: "Scraped off dry" },
-  { key: "3", how: "misjudged", says: "The look before was wrong" },
+  { key: "w", how: "wiped", says: "Wiped off wet: it dries anew" },
+  { key: "d", how: "scraped", says: "Scraped off dry" },
+  { key: "r", how: "misjudged", says: "The look before was wrong" },
 ] as const;
 export type CameOff = (typeof cameOff)[number]["how"];
 

@@ -7,7 +7,7 @@ import PaperChoice from "@/print/PaperChoice.vue";
 import { useAssignments, useClasses, useGlazes } from "@/lib/useLists";
 import { usePaper } from "@/print/usePaper";
 import { usePieces } from "@/lib/usePieces";
-import { stackOf } from "@/lib/stack";
+import { stackOf, wayOf } from "@/lib/stack";
 import { queries } from "@/lib/queries";
 
 /** Record sheets for work away from the screen: the drawing, the stacks, and empty strokes to tick. Two a page. */
@@ -27,13 +27,13 @@ const form = useQuery(
 /** The coats that are on, as they were laid, and then the ones still to lay: a row for each glaze in turn. */
 function strokes(s: SurfaceState) {
   const rows = [
-    ...stackOf(s.on.map((c) => c.glaze)).map((l) => ({ glaze: l.glaze, done: l.coats, open: 0 })),
-    ...stackOf(s.left.map((l) => l.glaze)).map((l) => ({ glaze: l.glaze, done: 0, open: l.coats })),
+    ...stackOf(s.on).map((l) => ({ glaze: l.glaze, how: wayOf(l), done: l.coats, open: 0 })),
+    ...stackOf(s.left).map((l) => ({ glaze: l.glaze, how: wayOf(l), done: 0, open: l.coats })),
   ];
   const joined: typeof rows = [];
   for (const row of rows) {
     const last = joined.at(-1);
-    if (last?.glaze === row.glaze) last.open += row.open;
+    if (last?.glaze === row.glaze && last.how === row.how) last.open += row.open;
     else joined.push(row);
   }
   return joined;
@@ -91,7 +91,7 @@ const { print } = usePaper();
           <td v-else-if="!s.stack.length && !s.on.length">no glaze planned</td>
           <td v-else>
             <span v-for="(l, i) in strokes(s)" :key="i" class="layer">
-              <b>{{ l.glaze }}</b> {{ nameOf(l.glaze) }}
+              <b>{{ l.glaze }}</b> {{ nameOf(l.glaze) }} {{ l.how }}
               <span class="boxes" role="img" :aria-label="`${l.done} of ${l.done + l.open} coats on`">
                 <i v-for="n in l.done" :key="`d${n}`" class="done" /><i v-for="n in l.open" :key="`o${n}`" />
               </span>

@@ -20,6 +20,8 @@ const piece = computed(() => detail.data.value?.piece);
 const history = computed(() => [...(detail.data.value?.history ?? [])].reverse());
 const latex = computed(() => piece.value?.surfaces.filter((s) => s.resist === "latex" && !s.peeled) ?? []);
 const asked = screen.recordFor;
+/** What befell the piece, where that was asked for; coats and wipes have forms of their own. */
+const told = ["coat", "wipe"].includes(asked.kind) ? undefined : asked.kind;
 /** A coat is told that is not the next one of the plan. */
 const telling = ref(false);
 onUnmounted(() => (screen.recordFor = { kind: "", surface: "" }));
@@ -68,7 +70,7 @@ function keep(event: Omit<NewEvent, "piece">, done: string) {
             >It is peeled</el-button
           >
         </p>
-        <FateForm :key="`fate ${piece.seq}`" :piece="piece" :kind="asked.kind" @keep="keep" />
+        <FateForm :key="`fate ${piece.seq}`" :piece="piece" :kind="told" @keep="keep" />
       </section>
       <section v-if="piece.pictures.length" aria-label="Photographs" class="pictures">
         <a

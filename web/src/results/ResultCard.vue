@@ -68,7 +68,7 @@ async function makeTile() {
     <ul class="stacks">
       <li v-for="s in glazed" :key="s.id">
         <GlazeFace :raw="s.raw" :fired="s.fired" :colours="screen.colours" />
-        <span class="num">{{ s.name }}: {{ sayStack(stackOf(s.on.map((c) => c.glaze))) }}</span>
+        <span class="num">{{ s.name }}: {{ sayStack(stackOf(s.on)) }}</span>
       </li>
     </ul>
     <label>

@@ -2,6 +2,7 @@
 import { computed, ref, useId } from "vue";
 import type { Schemas, SurfaceState } from "@/api/client";
 import PullHandles from "@/desk/PullHandles.vue";
+import { sayStack } from "@/lib/stack";
 import { heightsOf } from "@/lib/stroke";
 import SectionLabels from "@/ui/SectionLabels.vue";
 import SectionPatterns from "@/ui/SectionPatterns.vue";
@@ -41,7 +42,8 @@ const unit = computed(() => Math.max(props.drawing.width / 360, props.drawing.he
 const margin = computed(() => {
   if (props.plain) return 12 * unit.value;
   const longest = Math.max(0, ...props.surfaces.map((s) => s.name.length));
-  return Math.max(props.states ? 132 : 78, 12 + 7.4 * longest) * unit.value;
+  const stacks = Math.max(0, ...(props.states ?? []).map((s) => sayStack(s.stack).length));
+  return Math.max(props.states ? 132 : 78, 12 + 7.4 * longest, 16 + 6.6 * Math.min(stacks, 34)) * unit.value;
 });
 const box = computed(() => {
   const d = props.drawing;
@@ -57,6 +59,14 @@ function fill(surface: string): string {
   if (props.colours === "chalk") return s.raw ?? "#f7f7f7";
   return s.fired ?? `url(#${id}-unknown)`;
 }
+/** What shows of a surface below where its overlap ends. */
+function lower(surface: string) {
+  const below = state.value.get(surface)?.below;
+  if (!below) return undefined;
+  const fill = props.colours === "chalk" ? below.raw : below.fired;
+  return { upTo: below.upTo, fill: fill ?? `url(#${id}-unknown)` };
+}
+const lowers = computed(() => [...new Set([...state.value.values()].flatMap((s) => s.below?.upTo ?? []))]);
 /** Where nothing lies on a surface its edge shows the clay below; it can still be pointed at. */
 function skin(surface: string): string {
   const s = state.value.get(surface);
@@ -80,6 +90,9 @@ function grains(s: Schemas["Shape"]) {
     :style="{ fontSize: `${13.5 * unit}px` }"
   >
     <SectionPatterns :id="id" :unit="unit" :drawing="drawing" />
+    <clipPath v-for="mm in lowers" :id="`${id}-to${mm}`" :key="mm">
+      <rect :x="drawing.left" :y="drawing.tableY - mm" :width="drawing.width" :height="mm" />
+    </clipPath>
     <line
       :x1="drawing.tableFrom - 6 * unit"
       :x2="drawing.tableTo + 6 * unit"
@@ -97,6 +110,14 @@ function grains(s: Schemas["Shape"]) {
         @click="emit('select', s.surface)"
       />
       <path v-else :d="s.path" :class="s.kind" />
+      <g v-if="lower(s.surface)" :clip-path="clip(s, i)">
+        <path
+          :d="s.path"
+          :class="['lower', s.kind]"
+          :clip-path="`url(#${id}-to${lower(s.surface)!.upTo})`"
+          :style="s.kind === 'face' ? { fill: lower(s.surface)!.fill } : { stroke: lower(s.surface)!.fill }"
+        />
+      </g>
       <path
         v-for="grain in grains(s)"
         :key="grain"
@@ -190,6 +211,7 @@ function grains(s: Schemas["Shape"]) {
   stroke-dasharray: 8 3 2 3;
   vector-effect: non-scaling-stroke;
 }
+.lower,
 .grain,
 .ring {
   pointer-events: none;
