@@ -63,7 +63,7 @@ func Warnings(l Lay) (all []Warning) {
 // below speaks of the coat below: wet where the house waits, dry where it lays
 // coat on damp coat.
 func (l Lay) below(surface piece.Surface) (all []Warning) {
-	on, at := l.State.On(surface.ID), l.Event.Happened()
+	on, at := l.State.Loose(surface.ID), l.Event.Happened()
 	if dry := l.Drying.RecoatAt(on); at.Before(dry) {
 		all = append(all, Warning{matter.Wet, fmt.Sprintf("the coat below is wet for another %s; look for crawling and bald spots.", span(dry.Sub(at)))})
 	}
@@ -78,7 +78,7 @@ func (l Lay) below(surface piece.Surface) (all []Warning) {
 func (l Lay) planned(surface piece.Surface) (all []Warning) {
 	choice := l.Plan[surface.ID]
 	progress := work.Compare(choice.Stack, l.State.On(surface.ID))
-	left := progress.Left
+	left := progress.Due(len(l.State.Past))
 	say := func(code matter.Code, format string, args ...any) {
 		all = append(all, Warning{code, fmt.Sprintf(format, args...)})
 	}
@@ -88,6 +88,8 @@ func (l Lay) planned(surface piece.Surface) (all []Warning) {
 	case !choice.Planned() && !l.Plan.Empty():
 		say(matter.Unplanned, "nothing is planned on the %s.", surface.Name)
 	case !choice.Planned():
+	case len(left) == 0 && len(progress.Left) > 0:
+		say(matter.Beyond, "the next coat on the %s goes on after the bisque.", surface.Name)
 	case len(left) == 0:
 		say(matter.Beyond, "the %s had all its %d coats.", surface.Name, choice.Stack.Total())
 	case left[0].Glaze != l.Event.Glaze:
@@ -98,7 +100,7 @@ func (l Lay) planned(surface piece.Surface) (all []Warning) {
 		say(matter.OtherGlaze, "the coat on the %s was begun: its %s is still to lay. Go on with that one.", surface.Name, progress.Begun.Rest())
 	}
 	if ground, ok := l.Body.Surface(surface.On); ok && surface.Over {
-		if under := work.Compare(l.Plan[ground.ID].Stack, l.State.On(ground.ID)).Left; len(under) > 0 {
+		if under := work.Compare(l.Plan[ground.ID].Stack, l.State.On(ground.ID)).Due(len(l.State.Past)); len(under) > 0 {
 			say(matter.BaseFirst, "it lies over the %s, which lacks %d of its coats; they will not go under it any more.", ground.Name, len(under))
 		}
 	}
@@ -166,14 +168,15 @@ type Stroke struct {
 func Strokes(h rules.House, b piece.Body, p plan.Plan, s work.State, surface string, kind func(code string) glaze.Kind) []Stroke {
 	on := s.On(surface)
 	progress := work.Compare(p[surface].Stack, on)
-	strokes := make([]Stroke, len(progress.Left))
-	for i, layer := range progress.Left {
+	due := progress.Due(len(s.Past))
+	strokes := make([]Stroke, len(due))
+	for i, layer := range due {
 		strokes[i] = Stroke{Layer: layer, Way: WayOf(h, kind(layer.Glaze), len(on)+1+i)}
 		if layer.Dip {
 			strokes[i].Dips = dippedWith(b, p, layer)
 		}
 	}
-	if progress.Begun != nil {
+	if progress.Begun != nil && len(strokes) > 0 {
 		strokes[0].Rest = progress.Begun
 	}
 	return strokes

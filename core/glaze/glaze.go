@@ -111,6 +111,7 @@ type Layer struct {
 	Thick    Thickness `json:"thick,omitempty"`   // "2 heavy", or thin; "" as usual
 	DownToMM float64   `json:"downTo,omitempty"`  // of a dip from the rim: how far down it goes, mm above the table; 0 = over all of the surface
 	Seconds  float64   `json:"seconds,omitempty"` // of a dip: how long it is held; 0 = as usual
+	Stage    int       `json:"stage,omitempty"`   // before which of the piece's firings it is laid, the first being 0
 }
 
 // alike says whether two layers are laid in the same way, however often.
@@ -221,19 +222,19 @@ func (s Stack) After(coats int) (left Stack) {
 // Same says whether two stacks are brushed alike.
 func (s Stack) Same(t Stack) bool { return slices.Equal(s.Normal(), t.Normal()) }
 
-// AsFired is the stack as a tile knows it: how far down a dip went and how long it was
-// held is no matter of the colour where it lies.
+// AsFired is the stack as a tile knows it: how far down a dip went, how long it was held and
+// before which firing a layer was laid is no matter of the colour where it lies.
 func (s Stack) AsFired() Stack {
 	dips := false
 	for i := range s {
-		dips = dips || s[i].DownToMM != 0 || s[i].Seconds != 0
+		dips = dips || s[i].DownToMM != 0 || s[i].Seconds != 0 || s[i].Stage != 0
 	}
 	if !dips {
 		return s.Normal()
 	}
 	fired := slices.Clone(s)
 	for i := range fired {
-		fired[i].DownToMM, fired[i].Seconds = 0, 0
+		fired[i].DownToMM, fired[i].Seconds, fired[i].Stage = 0, 0, 0
 	}
 	return fired.Normal()
 }

@@ -59,6 +59,8 @@ const (
 	SameOrNext     Code = "same-or-next"
 	LatexOn        Code = "latex-on"
 	NotBoneDry     Code = "not-bone-dry"
+	Damp           Code = "damp"
+	Closed         Code = "closed"
 	Damaged        Code = "damaged"
 	PartMissing    Code = "part-missing"
 	Aside          Code = "aside"
@@ -145,6 +147,8 @@ var register = []Matter{
 	{Code: SameOrNext, Means: "two people logged the same coat within moments, and nobody said whether it was the same or the next", Waits: Bench, About: OfGlaze, Firm: Always, Laid: true, One: "may have one coat twice", Many: "may have one coat twice"},
 	{Code: LatexOn, Means: "latex, planned or logged, that nobody peeled", Waits: Bench, About: OfGlaze, One: "carries latex", Many: "carry latex"},
 	{Code: NotBoneDry, Means: "fired once, and nobody felt whether the clay was bone dry before the first coat", Waits: Bench, About: OfClay, Laid: true, One: "was not felt for bone dry clay", Many: "were not felt for bone dry clay"},
+	{Code: Damp, Means: "before bisque, or before another firing: nobody felt whether it is dry since it was last wet", Waits: Bench, About: OfClay, Firm: Always, One: "was not felt since it was wet", Many: "were not felt since they were wet"},
+	{Code: Closed, Means: "before clay is fired for the first time: nobody said whether what may be hollow has a hole for its air", Waits: Bench, About: OfClay, Firm: Always, One: "may be closed without a hole", Many: "may be closed without a hole"},
 	{Code: Damaged, Means: "something broke and was not repaired", Waits: Bench, About: OfPiece, One: "is damaged", Many: "are damaged"},
 	{Code: PartMissing, Means: "a part is not here", Waits: Bench, About: OfPiece, One: "is not all here", Many: "are not all here"},
 	{Code: Aside, Means: "set aside", Waits: Bench, About: OfPiece, One: "is set aside", Many: "are set aside"},

@@ -75,6 +75,8 @@ type Body struct {
 	under      func(heightMM float64) Under
 	wall       func(share float64) point // the outside at a share of its height; nil where nothing can be pulled
 
+	MayBeClosed bool // modelled in the round: hollow and closed, it needs a hole for its air
+
 	Flat bool // flat work, fired lying on its back
 
 	// NeedsPose says that nobody decided yet how a free form lies in the kiln.

@@ -144,7 +144,7 @@ func free(form Form, tris []tri, m Measures, settle func([]tri, int) []tri, name
 			poses[chosen].name, number(math.Max(1, math.Round(-options[chosen-1].MarginMM))), way)}}
 	}
 	lying := in(chosen)
-	b := Body{Form: form, NeedsPose: chosen == 0, Poses: options, zones: map[string][]zone{}}
+	b := Body{Form: form, NeedsPose: chosen == 0, MayBeClosed: true, Poses: options, zones: map[string][]zone{}}
 	if chosen > 0 {
 		b.Lies = poses[chosen].name
 	}

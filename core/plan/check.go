@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
 	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/rules"
@@ -126,15 +127,17 @@ func (c *check) inBand(surface string) float64 {
 // clays asks whether the bodies stand the firing at all: above its range a clay slumps,
 // below it stays porous.
 func (c *check) clays() {
-	c.clay(c.work.Clay, "", "Change the cone of the assignment.")
+	c.clay(&c.work.Clay, "", "Change the cone of the assignment.")
 	for _, code := range slices.Sorted(maps.Keys(c.work.Clays)) {
-		c.clay(c.work.Clays[code], ", the other clay of this piece,", "Change the clay or the cone.")
+		clay := c.work.Clays[code]
+		c.clay(&clay, ", the other clay of this piece,", "Change the clay or the cone.")
 	}
 }
 
-func (c *check) clay(clay glaze.Clay, which, way string) {
+func (c *check) clay(clay *glaze.Clay, which, way string) {
 	switch {
 	case clay.Cones.Holds(c.work.Cone):
+	case c.work.Cone.Cooler(clay.Cones.From) && c.matured(clay):
 	case c.work.Cone.Cooler(clay.Cones.From):
 		c.add(Finding{Code: matter.ClayLow,
 			Text: fmt.Sprintf("%s%s is a clay for cone %s; fired to cone %s it stays porous, crazes and leaks.", clay.Name, which, clay.Cones, c.work.Cone), Way: way})
@@ -142,6 +145,12 @@ func (c *check) clay(clay glaze.Clay, which, way string) {
 		c.add(Finding{Code: matter.ClayCone,
 			Text: fmt.Sprintf("%s%s is a clay for cone %s; fired to cone %s it slumps or bloats, onto the shelf and what stands beside it.", clay.Name, which, clay.Cones, c.work.Cone), Way: way})
 	}
+}
+
+// matured says whether an earlier firing made the clay tight: a cooler one afterwards only
+// mends.
+func (c *check) matured(clay *glaze.Clay) bool {
+	return slices.ContainsFunc(c.work.Past, func(cone kiln.Cone) bool { return !cone.Cooler(clay.Cones.From) })
 }
 
 // newRoom says once, instead of at every stack, that no tile was fired yet.
@@ -220,7 +229,7 @@ func (c *check) stack(surface *piece.Surface, choice Choice) *glaze.Glaze {
 	if len(own.melt.Glazes) > 0 {
 		c.standing(surface, choice.Stack, own)
 	}
-	c.cones(surface, own)
+	c.cones(surface, choice.Stack, own)
 	c.coats(surface, choice, all)
 	c.overlap(surface, choice)
 	c.food(surface, own)

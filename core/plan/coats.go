@@ -70,7 +70,11 @@ func (c *check) onStilts(surface *piece.Surface, stack glaze.Stack, s *sorted) {
 const LowFire kiln.Cone = "01"
 
 // cones asks whether every glaze is made for this firing.
-func (c *check) cones(surface *piece.Surface, s *sorted) {
+func (c *check) cones(surface *piece.Surface, stack glaze.Stack, s *sorted) {
+	if len(c.work.Past) > 0 {
+		c.firedOn(surface, stack)
+		return
+	}
 	for i := range s.jars {
 		g := s.jars[i]
 		if slices.Contains(c.fit, g) {
@@ -87,6 +91,27 @@ func (c *check) cones(surface *piece.Surface, s *sorted) {
 		c.add(Finding{Code: matter.GlazeCone, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: %s %s is for cone %s; fired to cone %s %s.", surface.Name, g.Code, g.Name, g.Cones, c.work.Cone, fate),
 			Way:  fmt.Sprintf("Choose a glaze for cone %s.", c.work.Cone)})
+	}
+}
+
+// firedOn asks it of a piece that goes into the fire again: what is fired on already bounds
+// the cone only upward.
+func (c *check) firedOn(surface *piece.Surface, stack glaze.Stack) {
+	for _, layer := range stack {
+		g := c.shelf.Glazes[layer.Glaze]
+		if g == nil || g.Cones.Holds(c.work.Cone) {
+			continue
+		}
+		fate, hotter := "it would stay dry", false
+		if g.Cones.To.Cooler(c.work.Cone) {
+			fate, hotter = "it would run off", true
+		}
+		if !hotter && layer.Stage < len(c.work.Past) {
+			continue
+		}
+		c.add(Finding{Code: matter.GlazeCone, Surface: surface.ID,
+			Text: fmt.Sprintf("%s: %s %s is for cone %s; fired again to cone %s %s.", surface.Name, g.Code, g.Name, g.Cones, c.work.Cone, fate),
+			Way:  "Fire it again within the range of everything on it."})
 	}
 }
 

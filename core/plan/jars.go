@@ -25,7 +25,7 @@ func (c *check) inJars(surface *piece.Surface, s *sorted) {
 			c.add(Finding{Code: matter.NotAllowed, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: %s %s is not among this class's jars.", surface.Name, g.Code, g.Name), Way: "Choose one of the class's jars, or allow it under Classes."})
 		}
-		c.wares(surface, g)
+		c.wares(surface, g, stageOf(s.stack, g.Code))
 		if len(g.Recipe) > 0 && c.shelf.House.Mixing == rules.NeverMixed {
 			c.add(Finding{Code: matter.Mixing, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: %s %s was mixed from %s, and this house does not mix.", surface.Name, g.Code, g.Name, g.Recipe),
@@ -50,10 +50,10 @@ const large = 150
 
 // wares asks whether a glaze may go on what is in the room: greenware where it
 // is fired once, else bisque.
-func (c *check) wares(surface *piece.Surface, g *glaze.Glaze) {
+func (c *check) wares(surface *piece.Surface, g *glaze.Glaze, stage int) {
 	h := &c.shelf.House
 	here, there := glaze.Bisque, glaze.Greenware
-	if h.Path == rules.OnceFired {
+	if h.Path == rules.OnceFired || c.work.Green && stage == 0 {
 		here, there = there, here
 	}
 	f := Finding{Code: matter.Ware, Severity: Warn, Surface: surface.ID, Way: "Choose one that may."}
@@ -71,6 +71,16 @@ func (c *check) wares(surface *piece.Surface, g *glaze.Glaze) {
 		return
 	}
 	c.add(f)
+}
+
+// stageOf is before which firing a jar is first laid in a stack.
+func stageOf(stack glaze.Stack, code string) int {
+	for i := range stack {
+		if stack[i].Glaze == code {
+			return stack[i].Stage
+		}
+	}
+	return 0
 }
 
 // besideFoot says whether a surface ends at what the piece stands on, with

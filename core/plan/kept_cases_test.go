@@ -121,7 +121,7 @@ func TestFindingsStayAsTheyAre(t *testing.T) {
 			fmt.Fprintln(&page)
 		}
 		for _, s := range plan.Order(p, body, shelf.House, shelf.Glazes) {
-			fmt.Fprintf(&page, "  %v\n", s)
+			fmt.Fprintf(&page, "  {%s: %s, %s %v}\n", s.Surface, glaze.Stack{s.Layer}, s.Brush, s.Optional)
 		}
 	}
 	golden.Assert(t, page.String(), "findings.txt")

@@ -98,9 +98,28 @@ type Work struct {
 	Air      glaze.Atmosphere // of the firing; "" counts as oxidation
 	Jars     map[string]bool  // glaze.Glaze.Code that the class may use; nil = all
 	Standing Standing
+
+	Green      bool        // it starts as greenware, and is fired to bisque before its glaze
+	BisqueCone kiln.Cone   // of that firing
+	Past       []kiln.Cone // of the firings behind it, in order
+
 	// Takes is what all plans of the class take of each glaze, mL by code; nil
 	// where nobody added it up.
 	Takes map[string]float64
+}
+
+// Stage is how many firings are behind the piece.
+func (w *Work) Stage() int { return len(w.Past) }
+
+// Bisque says whether its next firing is to bisque.
+func (w *Work) Bisque() bool { return w.Green && len(w.Past) == 0 }
+
+// Next is the cone of its next firing.
+func (w *Work) Next() kiln.Cone {
+	if w.Bisque() {
+		return w.BisqueCone
+	}
+	return w.Cone
 }
 
 // Firing is where the piece goes.

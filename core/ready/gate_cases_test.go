@@ -202,41 +202,44 @@ var gates = map[string]gate{
 	"marked":          {log: coated.then(work.Event{Kind: work.Fired}).then(work.Event{Kind: work.Unloaded}).then(work.Event{Kind: work.Graded, Mark: 4}), blockers: none, stage: ready.Done},
 }
 
+// holds expects the blockers and the stage of a worked case.
+func (g gate) holds(t *testing.T) {
+	if g.plan == nil {
+		g.plan = simple
+	}
+	if g.after == 0 {
+		g.after = 48 * time.Hour
+	}
+	at := func(log story, now time.Time) ready.Case {
+		c := caseOf(t, g.plan, g.findings, work.Fold(log), now)
+		if g.with != nil {
+			g.with(&c)
+		}
+		return c
+	}
+	c := at(g.log.witnessed(at), start.Add(g.after))
+	state := c.State
+	got := ready.Blockers(c)
+	var codes []string
+	for _, b := range got {
+		codes = append(codes, string(b.Code))
+		m, known := matter.Of(b.Code)
+		require.True(t, known && (m.Waits == b.Stage || b.Stage == ready.Bench && m.Waits == ready.Plan), "%s waits where the register says, or at the bench what was laid", b.Code)
+		require.Equal(t, m.About, b.About)
+		if len(g.findings) == 0 {
+			require.NotEmpty(t, b.Text)
+			require.NotEmpty(t, b.Way, "every blocker has a way out")
+		}
+		require.Equal(t, b.Code == "drying", !b.ClearsAt.IsZero())
+	}
+	require.Equal(t, g.blockers, codes)
+	require.Equal(t, g.stage, ready.StageOf(state, got))
+}
+
 func TestTheGate(t *testing.T) {
 	require.GreaterOrEqual(t, len(gates), 60)
 	for name, g := range gates {
-		t.Run(name, func(t *testing.T) {
-			if g.plan == nil {
-				g.plan = simple
-			}
-			if g.after == 0 {
-				g.after = 48 * time.Hour
-			}
-			at := func(log story, now time.Time) ready.Case {
-				c := caseOf(t, g.plan, g.findings, work.Fold(log), now)
-				if g.with != nil {
-					g.with(&c)
-				}
-				return c
-			}
-			c := at(g.log.witnessed(at), start.Add(g.after))
-			state := c.State
-			got := ready.Blockers(c)
-			var codes []string
-			for _, b := range got {
-				codes = append(codes, string(b.Code))
-				m, known := matter.Of(b.Code)
-				require.True(t, known && (m.Waits == b.Stage || b.Stage == ready.Bench && m.Waits == ready.Plan), "%s waits where the register says, or at the bench what was laid", b.Code)
-				require.Equal(t, m.About, b.About)
-				if len(g.findings) == 0 {
-					require.NotEmpty(t, b.Text)
-					require.NotEmpty(t, b.Way, "every blocker has a way out")
-				}
-				require.Equal(t, b.Code == "drying", !b.ClearsAt.IsZero())
-			}
-			require.Equal(t, g.blockers, codes)
-			require.Equal(t, g.stage, ready.StageOf(state, got))
-		})
+		t.Run(name, func(t *testing.T) { g.holds(t) })
 	}
 }
 

@@ -39,7 +39,8 @@ type Case struct {
 	Laid     []plan.Finding // of what is really on the piece, where that strays from the plan
 	State    work.State
 	House    rules.House
-	Cone     kiln.Cone // of its firing
+	Cone     kiln.Cone // of its next firing
+	Bisque   bool      // that firing is to bisque, of greenware: Findings are plan.Shelf.CheckBisque's
 	Stilts   bool      // recorded at the plan that it stands on them
 	Band     foot.Band // that it needs, for what is planned and for what is laid
 	Drying   work.Drying
@@ -83,6 +84,9 @@ func everything(c Case) []Blocker {
 		all = append(all, Blocker{Code: matter.ConeUnknown,
 			Text: fmt.Sprintf("Nobody can say at which cone it is fired: %q is none.", c.Cone), Way: "Set the cone of its assignment."})
 	}
+	if c.Bisque {
+		return c.allRegistered(append(all, toBisque(c)...))
+	}
 	if c.Plan.Empty() {
 		all = append(all, Blocker{Code: matter.NoPlan,
 			Text: "Nothing is planned, so nobody can say whether it is complete.",
@@ -98,6 +102,7 @@ func everything(c Case) []Blocker {
 		all = append(all, cover(c)...)
 		all = append(all, check(c)...)
 	}
+	all = append(all, again(c)...)
 	all = append(all, drying(c)...)
 	return c.allRegistered(all)
 }
@@ -134,14 +139,14 @@ func whole(c Case) []Blocker {
 		{s.Away != "", Blocker{Code: matter.Away, Text: "It is out of the room: " + s.Away + ".", Way: "Take it in, and look at its rim for chips."}},
 		{s.Unnamed, Blocker{Code: matter.NoName, Text: "No name or mark can be read on it.",
 			Way: "Find out whose it is and mark it in pencil; that burns away, so write it on the plan of the shelf as well."}},
-		{c.House.Path == rules.OnceFired && !s.BoneDry, Blocker{Code: matter.NotBoneDry, Text: "Nobody felt whether its clay was bone dry before the glaze went on.",
+		{c.House.Path == rules.OnceFired && !c.Bisque && len(s.Past) == 0 && !s.BoneDry, Blocker{Code: matter.NotBoneDry, Text: "Nobody felt whether its clay was bone dry before the glaze went on.",
 			Way: "Feel it: pale all over, not clammy. Greenware takes about seven days."}},
 	} {
 		if why.is {
 			all = append(all, why.Blocker)
 		}
 	}
-	return all
+	return append(all, closed(c)...)
 }
 
 // stops are the findings of the plan that protect shelf or kiln.
@@ -195,7 +200,7 @@ func (c Case) Felt() (all []plan.Finding) {
 	for _, f := range c.Laid {
 		few := f.Code == matter.CoatsFew || f.Code == matter.CoatsMany
 		planned := slices.ContainsFunc(c.Findings, func(p plan.Finding) bool { return p.Code == f.Code && p.Surface == f.Surface })
-		if !few || planned || len(work.Compare(c.Plan[f.Surface].Stack, c.State.On(f.Surface)).Left) > 0 {
+		if !few || planned || len(work.Compare(c.Plan[f.Surface].Stack, c.State.On(f.Surface)).Due(len(c.State.Past))) > 0 {
 			continue
 		}
 		f.Text = "As it was laid, " + f.Text
@@ -216,7 +221,8 @@ func strokes(c Case) []Blocker {
 		if !choice.Planned() || s.Optional {
 			continue // an extra never holds a piece back
 		}
-		if p := work.Compare(choice.Stack, c.State.On(s.ID)); len(p.Left) > 0 {
+		p := work.Compare(choice.Stack, c.State.On(s.ID))
+		if p.Left = p.Due(len(c.State.Past)); len(p.Left) > 0 {
 			all = append(all, Blocker{Code: matter.CoatsMissing, Surface: s.ID, Text: missing(s, p), Way: "Lay it at the bench."})
 		}
 	}

@@ -55,7 +55,8 @@ type Surface struct {
 	piece.Surface
 	Choice  plan.Choice
 	On      []Coat
-	Left    []bench.Stroke // still to lay
+	Left    []bench.Stroke // still to lay before its next firing
+	Later   int            // strokes that come after it
 	WetFrom time.Time
 	DryAt   time.Time   // zero where nothing was laid
 	NextAt  time.Time   // when the next coat may go on by the house's custom
@@ -86,8 +87,11 @@ func Of(c Case, now time.Time) Survey {
 	v, planned := Survey{}, c.Shelf.Band(c.Plan, c.Work)
 	verdict := c.Verdict(now)
 	v.Findings = verdict.Findings
+	if c.Work.Bisque() {
+		v.Findings = append(slices.Clip(v.Findings), c.Shelf.Check(c.Plan, c.Work)...)
+	}
 	if c.Approved {
-		v.Findings = c.Shelf.Pinned(c.Plan, c.Work, verdict.Findings, c.Pinned)
+		v.Findings = c.Shelf.Pinned(c.Plan, c.Work, v.Findings, c.Pinned)
 	}
 	v.Findings = append(slices.Clip(v.Findings), verdict.Felt()...)
 	v.Amounts = c.AmountsOf(c.Plan, planned)
@@ -114,10 +118,14 @@ func Of(c Case, now time.Time) Survey {
 
 // Verdict is what the one verdict "may be fired" depends on, at a moment.
 func (c Case) Verdict(now time.Time) ready.Case {
-	v := ready.Case{Body: c.Body, Plan: c.Plan, Findings: c.Shelf.Check(c.Plan, c.Work), State: c.State, House: c.Shelf.House,
-		Cone: c.Work.Cone, Stilts: c.Work.Standing.Stilts, Drying: c.Drying, Now: now, Band: c.Shelf.Band(c.Plan, c.Work)}
+	check := c.Shelf.Check
+	if c.Work.Bisque() {
+		check = c.Shelf.CheckBisque
+	}
+	v := ready.Case{Body: c.Body, Plan: c.Plan, Findings: check(c.Plan, c.Work), State: c.State, House: c.Shelf.House,
+		Cone: c.Work.Next(), Bisque: c.Work.Bisque(), Stilts: c.Work.Standing.Stilts, Drying: c.Drying, Now: now, Band: c.Shelf.Band(c.Plan, c.Work)}
 	if laid, beside := ready.Laid(c.Body, c.Plan, c.State); beside {
-		v.Laid = c.Shelf.Check(laid, c.Work)
+		v.Laid = check(laid, c.Work)
 		v.Band = v.Band.Higher(c.Shelf.Band(laid, c.Work))
 	}
 	return v
@@ -156,9 +164,10 @@ func (v Survey) InClass(c Case, takes map[string]float64) []plan.Finding {
 func (c Case) surface(surface piece.Surface) Surface {
 	choice := c.Plan[surface.ID]
 	on := c.State.On(surface.ID)
+	loose := c.State.Loose(surface.ID)
 	progress := work.Compare(choice.Stack, on)
 	v := Surface{Surface: surface, Choice: choice, Peeled: c.State.Peeled[surface.ID],
-		DryAt: c.Drying.DryAt(on), NextAt: c.Drying.RecoatAt(on), NextBy: c.Drying.RecoatBy(on)}
+		DryAt: c.Drying.DryAt(loose), NextAt: c.Drying.RecoatAt(loose), NextBy: c.Drying.RecoatBy(loose)}
 	v.Left = bench.Strokes(c.Shelf.House, c.Body, c.Plan, c.State, surface.ID, func(code string) (kind glaze.Kind) {
 		if g := c.Shelf.Glazes[code]; g != nil {
 			kind = g.Kind
@@ -178,7 +187,8 @@ func (c Case) surface(surface piece.Surface) Surface {
 		}
 		return false
 	}
-	wet := c.Drying.LaidWet(on)
+	v.Later = len(progress.Left) - len(v.Left)
+	wet := c.Drying.LaidWet(loose)
 	for _, coat := range on {
 		v.On = append(v.On, Coat{Coat: coat, OnWet: is(wet, coat.ID), Planned: !is(progress.Other, coat.ID)})
 		v.WetFrom = coat.At

@@ -10,7 +10,7 @@ import (
 // brushing is what hands do to the glaze.
 var brushing = []Entry{
 	{Kind: BoneDry, By: Helper,
-		apply: func(s *State, _ Event) { s.BoneDry = true },
+		apply: func(s *State, e Event) { s.BoneDry, s.FeltDry = true, e.Happened() },
 		says:  func(Event, string) string { return "Felt, and bone dry" }},
 	{Kind: Coated, Fields: []string{"surface", "glaze", "felt", "how", "surfaces", "downTo", "seconds", "share", "part", "line", "of"}, By: Station, Wets: true, Voids: "a coat was logged",
 		check: checkCoat,
@@ -124,7 +124,7 @@ var brushing = []Entry{
 
 // coatsComeOff refuses to take off more coats than are on.
 func coatsComeOff(e Event, sc Scene) *Refusal {
-	if n := len(sc.State.On(e.Surface)); e.Back > n || e.Back < 0 {
+	if n := len(sc.State.Loose(e.Surface)); e.Back > n || e.Back < 0 {
 		return senseless("only %d coats are on, %d cannot come off.", n, e.Back)
 	}
 	return nil

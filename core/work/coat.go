@@ -26,6 +26,7 @@ type Coat struct {
 	Part     Part    // of a coat that was begun: which part that is
 	LineMM   float64 // of Above and Below: where, mm above the table
 	Doubts   string  // ID of the coat that it may be once more
+	Stage    int     // how many firings the piece had behind it
 }
 
 // Begun says whether part of the coat is still to lay.
@@ -33,7 +34,7 @@ func (c Coat) Begun() bool { return c.Share > 0 }
 
 // Layer is the coat as a layer of a stack.
 func (c Coat) Layer() glaze.Layer {
-	l := glaze.Layer{Glaze: c.Glaze, Coats: 1, Dip: c.How == Dipped, DownToMM: c.DownToMM, Seconds: c.Seconds}
+	l := glaze.Layer{Glaze: c.Glaze, Coats: 1, Dip: c.How == Dipped, DownToMM: c.DownToMM, Seconds: c.Seconds, Stage: c.Stage}
 	if c.Felt != Right {
 		l.Thick = c.Felt
 	}
@@ -101,6 +102,7 @@ func (s *State) coat(e Event) {
 	}
 	for _, surface := range e.On() {
 		coat := laid(e, surface)
+		coat.Stage = len(s.Past)
 		if e.Doubts != "" {
 			s.Doubts = append(s.Doubts, coat)
 			continue
@@ -156,11 +158,27 @@ func (s *State) answer(e Event) {
 	s.Doubts = left
 }
 
-// takeBack removes the last coats of a surface that a wipe took off.
+// Loose is the coats on a surface that are not fired on yet, in the order they were laid.
+func (s State) Loose(surface string) []Coat {
+	on := s.On(surface)
+	return on[len(on)-s.loose(on):]
+}
+
+// loose is how many of the coats on a surface are not fired on yet.
+func (s State) loose(on []Coat) (n int) {
+	for i := range on {
+		if on[i].Stage == len(s.Past) {
+			n++
+		}
+	}
+	return n
+}
+
+// takeBack removes the last coats of a surface that a wipe took off; what is fired on stays.
 func (s *State) takeBack(surface string, coats int) {
 	kept := slices.Clone(s.Coats)
 	for i := len(kept) - 1; i >= 0 && coats > 0; i-- {
-		if kept[i].Surface == surface {
+		if kept[i].Surface == surface && kept[i].Stage == len(s.Past) {
 			kept = slices.Delete(kept, i, i+1)
 			coats--
 		}

@@ -52,6 +52,7 @@ const (
 	TakenOut Kind = "takeout" // out of the load again
 	Fired    Kind = "fire"
 	Unloaded Kind = "unload"
+	Refired  Kind = "again"   // mended or glazed once more, for another firing
 	Opined   Kind = "opinion" // what the student says of it
 	Graded   Kind = "quality" // the teacher's mark for the glazing
 )
@@ -88,6 +89,9 @@ const (
 	OnStilts = "stilts"
 	OnCookie = "cookie"
 	OnWash   = "wash" // of the kiln shelf below it
+
+	HasHole = "hole"  // for the air inside, where it might be closed
+	IsSolid = "solid" // no air inside
 )
 
 // Place is where a piece is put at the end of a lesson.
@@ -140,7 +144,8 @@ type Event struct {
 	Code    matter.Code  `json:"code,omitempty"`  // of the blocker
 	Facts   string       `json:"facts,omitempty"` // of the blocker as it was seen; set by the server
 	Load    string       `json:"load,omitempty"`
-	Cone    kiln.Cone    `json:"cone,omitempty"`
+	Cone    kiln.Cone    `json:"cone,omitempty"`   // of a firing; of Refired: of the next one, "" as its assignment says
+	Bisque  bool         `json:"bisque,omitempty"` // of a firing: to bisque; set by the server
 	Text    string       `json:"text,omitempty"`
 	Shown   bool         `json:"shown,omitempty"` // the class may read the text
 	Again   bool         `json:"again,omitempty"` // would repeat it

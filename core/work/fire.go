@@ -1,6 +1,9 @@
 package work
 
-import "fmt"
+import (
+	"fmt"
+	"time"
+)
 
 // MostMark is the best mark that a glazing can have; the least is 1. What each
 // means says the results.
@@ -22,9 +25,14 @@ var firing = []Entry{
 		},
 		apply: func(s *State, _ Event) { s.Load = nil },
 		says:  says("Out of the load")},
-	{Kind: Fired, Fields: []string{"load", "cone"}, Keeps: true,
-		apply: func(s *State, e Event) { s.Firing = &Firing{Load: e.Load, Cone: e.Cone, At: e.At} },
-		says:  func(e Event, _ string) string { return "Fired to cone " + string(e.Cone) }},
+	{Kind: Fired, Fields: []string{"load", "cone", "bisque"}, Keeps: true,
+		apply: func(s *State, e Event) { s.Firing = &Firing{Load: e.Load, Cone: e.Cone, At: e.At, Bisque: e.Bisque} },
+		says: func(e Event, _ string) string {
+			if e.Bisque {
+				return "Fired to bisque, cone " + string(e.Cone)
+			}
+			return "Fired to cone " + string(e.Cone)
+		}},
 	{Kind: Unloaded, Fields: []string{"load"}, Keeps: true,
 		apply: func(s *State, e Event) {
 			s.Load = nil
@@ -32,9 +40,31 @@ var firing = []Entry{
 				firing := *s.Firing
 				firing.Unloaded = e.At
 				s.Firing = &firing
+				if firing.Bisque {
+					s.next(e, "it was fired to bisque")
+				}
 			}
 		},
 		says: says("Out of the kiln")},
+	{Kind: Refired, Words: true, Fields: []string{"text", "cone"}, By: Helper,
+		check: func(e Event, sc Scene) *Refusal {
+			if e.Cone != "" && !e.Cone.Known() {
+				return senseless("%q is no cone.", e.Cone)
+			}
+			return outOfTheKiln(e, sc)
+		},
+		apply: func(s *State, e Event) {
+			if s.Firing != nil && !s.Firing.Unloaded.IsZero() {
+				s.next(e, "it is made ready for another firing")
+				s.NextCone = e.Cone
+			}
+		},
+		says: func(e Event, _ string) string {
+			if e.Cone != "" {
+				return words("To be fired again, to cone "+string(e.Cone))(e, "")
+			}
+			return words("To be fired again")(e, "")
+		}},
 	{Kind: Opined, Words: true, Fields: []string{"text", "again"}, By: Station,
 		check: outOfTheKiln,
 		apply: func(s *State, e Event) { s.Opinion = &Opinion{e.Text, e.Again} },
@@ -48,6 +78,18 @@ var firing = []Entry{
 		},
 		apply: func(s *State, e Event) { s.Quality = &Quality{e.Mark, e.Text} },
 		says:  func(e Event, _ string) string { return fmt.Sprintf("Quality %d", e.Mark) }},
+}
+
+// next begins another stage of the work: what lies on the piece is fired on, and looks,
+// rulings and help were of the stage before.
+func (s *State) next(e Event, why string) {
+	s.Past = append(s.Past, *s.Firing)
+	s.Firing, s.Load, s.NextCone = nil, nil, ""
+	s.Cover, s.Check, s.Helps, s.Rulings, s.Undone = nil, nil, nil, nil, nil
+	s.Opinion, s.Quality = nil, nil
+	s.LastWet, s.FeltDry, s.BoneDry, s.GlazeLeft = time.Time{}, time.Time{}, false, false
+	s.Latexed, s.Peeled, s.Touches = nil, nil, nil // nothing of it outlives the fire
+	s.Voided, s.VoidedBy = e.Seq, why
 }
 
 func outOfTheKiln(_ Event, sc Scene) *Refusal {

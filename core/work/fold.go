@@ -54,7 +54,7 @@ func Step(s State, e Event, log func() []Event) State {
 func (s *State) clip() {
 	s.Coats, s.Doubts, s.Undone = slices.Clip(s.Coats), slices.Clip(s.Doubts), slices.Clip(s.Undone)
 	s.Damages, s.Lost = slices.Clip(s.Damages), slices.Clip(s.Lost)
-	s.Pictures, s.Notes, s.Rulings, s.Touches = slices.Clip(s.Pictures), slices.Clip(s.Notes), slices.Clip(s.Rulings), slices.Clip(s.Touches)
+	s.Past, s.Pictures, s.Notes, s.Rulings, s.Touches = slices.Clip(s.Past), slices.Clip(s.Pictures), slices.Clip(s.Notes), slices.Clip(s.Rulings), slices.Clip(s.Touches)
 }
 
 // UndoneIn says which events of a log, by ID, have no effect any more. It walks the

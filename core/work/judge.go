@@ -54,7 +54,7 @@ var judging = []Entry{
 		}},
 	{Kind: Prepared, Fields: []string{"text"}, By: Helper,
 		check: func(e Event, _ Scene) *Refusal {
-			return unless(helped[e.Text] != "", "%q is no help in the kiln: expected stilts, cookie or wash.", e.Text)
+			return unless(helped[e.Text] != "", "%q is no help in the kiln: expected stilts, cookie, wash, hole or solid.", e.Text)
 		},
 		apply: func(s *State, e Event) { s.Helps = with(s.Helps, e.Text, true) },
 		says:  func(e Event, _ string) string { return helped[e.Text] }},
@@ -85,7 +85,8 @@ var judging = []Entry{
 }
 
 // helped says which help a piece is given in the kiln.
-var helped = map[string]string{OnStilts: "Goes on stilts", OnCookie: "Goes on a cookie", OnWash: "Its shelf gets kiln wash"}
+var helped = map[string]string{OnStilts: "Goes on stilts", OnCookie: "Goes on a cookie", OnWash: "Its shelf gets kiln wash",
+	HasHole: "Has a hole for the air inside", IsSolid: "Is solid: no air inside"}
 
 // unseen is why a look does not count from the beginning: something had happened
 // that its maker had not seen; "" where nothing had.

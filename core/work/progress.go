@@ -40,6 +40,17 @@ func (p Progress) Next() glaze.Layer {
 	return p.Left[0]
 }
 
+// Due are the strokes still to lay before the next firing of a piece that has so many
+// behind it.
+func (p Progress) Due(stage int) []glaze.Layer {
+	for i, stroke := range p.Left {
+		if stroke.Stage > stage {
+			return p.Left[:i]
+		}
+	}
+	return p.Left
+}
+
 // Compare walks along the planned strokes: a coat counts when it is the next
 // one planned, and laid as planned: a dip is no brushed coat. A coat of another glaze, out
 // of order or beyond the plan is kept under Other and takes no stroke away: in doubt a
@@ -71,7 +82,7 @@ func Compare(planned glaze.Stack, on []Coat) Progress {
 // is says whether the coat is a planned stroke. A dip that was to cover all of the surface
 // and ended above its foot is not.
 func (c Coat) is(stroke glaze.Layer) bool {
-	return c.Glaze == stroke.Glaze && (c.How == Dipped) == stroke.Dip && !(stroke.DownToMM == 0 && c.DownToMM > 0)
+	return c.Glaze == stroke.Glaze && c.Stage == stroke.Stage && (c.How == Dipped) == stroke.Dip && !(stroke.DownToMM == 0 && c.DownToMM > 0)
 }
 
 // deeperMM is how much further down than planned a dip may go before it is another one

@@ -24,6 +24,7 @@ type State struct {
 	Absent   time.Time // when its maker was last not there
 	Place    Place     // where it was last put
 	BoneDry  bool      // felt bone dry before the first coat, and not wetted since
+	FeltDry  time.Time // when it was last felt, and dry all over; zero for never since its last firing
 	Pictures []string  // ids of photographs
 	Notes    []Note
 	Cover    *Look                 // the last look all round
@@ -32,7 +33,9 @@ type State struct {
 	Rulings  []Ruling              // blockers that the teacher overruled; each counts while its facts are the same
 	Since    map[matter.Code]int64 // by which event the piece came to be as the blocker says
 	Load     *Loading              // the load it stands in, until unloaded
-	Firing   *Firing               // the firing it went through
+	Firing   *Firing               // the firing it went through, until another stage of its work begins
+	Past     []Firing              // the firings of stages before, in order
+	NextCone kiln.Cone             // of the firing that it is mended for; "" as its assignment says
 	Opinion  *Opinion
 	Quality  *Quality
 	Latexed  map[string]bool // surfaces that latex was laid on, whatever was laid on it since
@@ -133,6 +136,7 @@ type Firing struct {
 	Cone     kiln.Cone
 	At       time.Time
 	Unloaded time.Time // zero while it cools in the kiln
+	Bisque   bool      // to bisque: its glaze comes after it
 }
 
 // Opinion is what the student says of the fired piece.

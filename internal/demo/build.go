@@ -87,7 +87,7 @@ type maker struct {
 	today  time.Time
 	random *rand.Rand
 	n      int
-	cups   int // so far; every fourth is dipped
+	cups   int                        // so far; every fourth is dipped
 	loads  map[string][]kilnroom.Seen // by load name
 	cones  map[string]kiln.Cone
 }

@@ -5,6 +5,7 @@ import (
 	"context"
 	"maps"
 
+	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
@@ -55,8 +56,20 @@ func revise(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, c
 	if err != nil {
 		return school.Says(err)
 	}
+	clean = Staged(m, p, clean)
 	school.Plans.Put(c, school.Plan{Piece: p.ID, Revision: p.Plan.Revision + 1, At: m.At, By: by.Name, Choices: clean, Own: own})
 	return nil
+}
+
+// Staged is a plan of a piece whose strokes are each before the firing where they belong.
+func Staged(m school.Moment, p *school.Piece, choices plan.Plan) plan.Plan {
+	of := m.Case(p)
+	return of.Shelf.Stages(choices, of.Work, func(surface string) (laid []glaze.Layer) {
+		for _, c := range p.State.On(surface) {
+			laid = append(laid, c.Layer())
+		}
+		return laid
+	})
 }
 
 // PassOn makes the plan of a piece the template of its assignment, and gives it to
@@ -80,7 +93,7 @@ func PassOn(m school.Moment, c *school.Change, by work.Actor, id string, turned 
 		if given++; turned {
 			choices = plan.Rotated(choices, from.Body, given)
 		}
-		school.Plans.Put(c, school.Plan{Piece: p.ID, Revision: 1, At: m.At, By: by.Name, Choices: choices, Own: from.Plan.Own})
+		school.Plans.Put(c, school.Plan{Piece: p.ID, Revision: 1, At: m.At, By: by.Name, Choices: Staged(m, p, choices), Own: from.Plan.Own})
 	}
 	if given == 0 && plan.Changes(a.Template, from.Plan.Choices, from.Body) == nil {
 		return 0, school.Refuse("Every piece of this assignment has a plan or was begun already.")

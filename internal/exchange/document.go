@@ -37,6 +37,8 @@ type AssignmentDocument struct {
 	Marking    piece.Marking     `json:"marking,omitzero"`
 	Clay       string            `json:"clay"`
 	Cone       kiln.Cone         `json:"cone"`
+	Green      bool              `json:"green,omitempty"` // its pieces start as greenware
+	BisqueCone kiln.Cone         `json:"bisqueCone,omitempty"`
 	Atmosphere glaze.Atmosphere  `json:"atmosphere,omitempty"`
 	Rules      map[string]string `json:"rules,omitempty"`
 	Template   plan.Plan         `json:"template,omitempty"`

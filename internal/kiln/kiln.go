@@ -5,6 +5,7 @@ import (
 	"cmp"
 	"context"
 	"fmt"
+	"slices"
 	"strings"
 
 	"enkaustos/core/kiln"
@@ -29,7 +30,8 @@ func members(m school.Moment, load string) []*school.Piece {
 	var list []*school.Piece
 	for _, p := range m.PiecesOf("") {
 		inside := p.State.Load != nil && p.State.Load.Load == load
-		if inside || p.State.Firing != nil && p.State.Firing.Load == load {
+		was := slices.ContainsFunc(p.State.Past, func(f work.Firing) bool { return f.Load == load })
+		if inside || was || p.State.Firing != nil && p.State.Firing.Load == load {
 			list = append(list, p)
 		}
 	}
@@ -113,7 +115,8 @@ func openLoad(m school.Moment, asked school.Load) (school.Load, error) {
 
 // keepsOut says why a piece may not stand in a load; "" where it may.
 func keepsOut(m school.Moment, p *school.Piece, load school.Load, e work.Event) string {
-	err := (kiln.Load{ID: load.ID, Cone: load.Cone}).Takes(m.Assignments[p.Assignment].Cone)
+	of := m.Case(p).Work
+	err := (kiln.Load{ID: load.ID, Cone: load.Cone}).Takes(of.Next())
 	if err != nil {
 		return school.Sentence(err)
 	}
@@ -164,7 +167,8 @@ func Unload(m school.Moment, c *school.Change, by work.Actor, id string) error {
 func pass(m school.Moment, c *school.Change, by work.Actor, kind work.Kind, load school.Load, inside []*school.Piece) {
 	school.Loads.Put(c, load)
 	for _, p := range inside {
-		c.Log(work.Event{ID: school.NewID(), Piece: p.ID, Kind: kind, At: m.At, By: by.Name, Hand: by.Hand(), Load: load.ID, Cone: load.Cone})
+		of := m.Case(p).Work
+		c.Log(work.Event{ID: school.NewID(), Piece: p.ID, Kind: kind, At: m.At, By: by.Name, Hand: by.Hand(), Load: load.ID, Cone: load.Cone, Bisque: of.Bisque()})
 	}
 }
 

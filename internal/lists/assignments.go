@@ -26,6 +26,12 @@ func Give(m school.Moment, c *school.Change, a school.AssignmentRecord) (made sc
 	if a.Cone, err = clayAndCone(m, a.Clay, string(a.Cone)); err != nil {
 		return a, 0, err
 	}
+	if a.BisqueCone = cmp.Or(a.BisqueCone, plan.HottestBisque); a.Green && plan.MayBisque(a.BisqueCone) != "" {
+		return a, 0, school.Refuse("%s", plan.MayBisque(a.BisqueCone))
+	}
+	if !a.Green {
+		a.BisqueCone = ""
+	}
 	if a.Name = strings.TrimSpace(a.Name); a.Name == "" {
 		return a, 0, school.Refuse("Give the assignment a name.")
 	}
@@ -123,7 +129,7 @@ func keeps(m school.Moment, p *school.Piece, next school.AssignmentRecord) error
 }
 
 func assignment(a school.AssignmentRecord, pieces int) contract.Assignment {
-	return contract.Assignment{Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures, Clay: a.Clay, Cone: string(a.Cone),
+	return contract.Assignment{Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures, Clay: a.Clay, Cone: string(a.Cone), Green: view.Some(a.Green), BisqueCone: view.Some(string(a.BisqueCone)),
 		Pieces: pieces, Marking: a.Marking, Template: view.Choices(a.Template), Rules: len(a.Rules), Jars: view.All(a.Jars), Released: a.Released}
 }
 
@@ -142,7 +148,7 @@ func (l Lists) ListAssignments(context.Context, contract.ListAssignmentsRequestO
 // AddAssignment gives a class a form.
 func (l Lists) AddAssignment(ctx context.Context, r contract.AddAssignmentRequestObject) (contract.AddAssignmentResponseObject, error) {
 	asked := school.AssignmentRecord{Class: r.Body.Class, Name: r.Body.Name, Form: piece.Form(r.Body.Form), Measures: r.Body.Measures,
-		Marking: view.Value(r.Body.Marking), Clay: view.Value(r.Body.Clay), Cone: kiln.Cone(r.Body.Cone), Jars: view.Value(r.Body.Jars)}
+		Marking: view.Value(r.Body.Marking), Clay: view.Value(r.Body.Clay), Cone: kiln.Cone(r.Body.Cone), Jars: view.Value(r.Body.Jars), Green: view.Value(r.Body.Green), BisqueCone: kiln.Cone(view.Value(r.Body.BisqueCone))}
 	var v contract.Assignment
 	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
 		made, pieces, err := Give(m, c, asked)

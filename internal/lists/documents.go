@@ -24,7 +24,7 @@ func Document(m school.Moment, id string) (exchange.AssignmentDocument, error) {
 		return exchange.AssignmentDocument{}, school.Missing("assignment")
 	}
 	d := exchange.AssignmentDocument{Format: exchange.AssignmentFormat, Name: a.Name, Form: a.Form, Measures: a.Measures, Marking: a.Marking,
-		Clay: a.Clay, Cone: a.Cone, Atmosphere: a.Atmosphere, Rules: a.Rules, Template: a.Template}
+		Clay: a.Clay, Cone: a.Cone, Green: a.Green, BisqueCone: a.BisqueCone, Atmosphere: a.Atmosphere, Rules: a.Rules, Template: a.Template}
 	for _, p := range m.PiecesIn(id) {
 		if p.Plan.Revision > 0 {
 			student := school.Students.All(m.Snapshot)[p.Student]
@@ -102,8 +102,11 @@ func fromDocument(m school.Moment, class string, d exchange.AssignmentDocument) 
 	if _, refused := rules.Default().With(d.Rules); len(refused) > 0 {
 		return nil, errors.New(refused[0].Reason)
 	}
+	if d.Green && plan.MayBisque(d.BisqueCone) != "" {
+		return nil, errors.New(plan.MayBisque(d.BisqueCone))
+	}
 	a, err := school.Shaped(school.AssignmentRecord{ID: school.NewID(), Class: class, Name: strings.TrimSpace(d.Name), Form: d.Form, Measures: d.Measures, Marking: d.Marking,
-		Clay: d.Clay, Cone: cone, Atmosphere: cmp.Or(d.Atmosphere, c.Atmosphere), Rules: d.Rules, MadeAt: m.At})
+		Clay: d.Clay, Cone: cone, Green: d.Green, BisqueCone: d.BisqueCone, Atmosphere: cmp.Or(d.Atmosphere, c.Atmosphere), Rules: d.Rules, MadeAt: m.At})
 	if err != nil {
 		return nil, err
 	}

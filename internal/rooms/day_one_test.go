@@ -182,7 +182,7 @@ func TestMemoryEqualsColdRebuild(t *testing.T) {
 	after := s.Pieces("", "")
 	require.GreaterOrEqual(t, len(before), 190)
 	require.GreaterOrEqual(t, len(warm.ClassesByName()), 6)
-	require.Len(t, warm.Jars(), 24)
+	require.Len(t, warm.Jars(), 26)
 	require.GreaterOrEqual(t, len(warm.TilesByCode()), 60)
 	require.GreaterOrEqual(t, len(warm.ClaysByCode()), 2)
 	require.GreaterOrEqual(t, len(school.Students.All(warm.Snapshot)), 150)

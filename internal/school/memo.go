@@ -1,6 +1,7 @@
 package school
 
 import (
+	"cmp"
 	"maps"
 	"slices"
 	"sync"
@@ -26,7 +27,11 @@ func (m Moment) Case(p *Piece) survey.Case {
 // workOf is what a plan of the piece is checked for.
 func (m Moment) workOf(p *Piece, a *Assignment) plan.Work {
 	w := plan.Work{Body: p.Body, Clay: m.Clay(a.Clay), Cone: a.Cone, Air: a.Atmosphere,
-		Jars: plan.AllowedJars(a.Jars, Classes.All(m.Snapshot)[a.Class].Jars), Standing: p.Plan.Own.Standing}
+		Jars: plan.AllowedJars(a.Jars, Classes.All(m.Snapshot)[a.Class].Jars), Standing: p.Plan.Own.Standing, Green: a.Green, BisqueCone: a.BisqueCone}
+	for _, f := range p.State.Past {
+		w.Past = append(w.Past, f.Cone)
+	}
+	w.Cone = cmp.Or(p.State.NextCone, w.Cone)
 	w.Standing.Stilts = w.Standing.Stilts || p.State.Helps[work.OnStilts]
 	w.Standing.Cookie = w.Standing.Cookie || p.State.Helps[work.OnCookie]
 	for _, surface := range p.Body.Surfaces {

@@ -119,6 +119,8 @@ type AssignmentRecord struct {
 	Marking    piece.Marking     `json:"marking,omitzero"`   // what is marked out on every piece of it
 	Jars       []string          `json:"jars,omitempty"`     // glaze.Glaze.Code that it may use; none = what its class may
 	Template   plan.Plan         `json:"template,omitempty"` // what plans of it begin from; empty for none
+	Green      bool              `json:"green,omitempty"`    // its pieces start as greenware: bisque first, then glaze
+	BisqueCone kiln.Cone         `json:"bisqueCone,omitempty"`
 	Released   bool              `json:"released,omitempty"` // its class may see what came of it, and what was thought of that
 }
 

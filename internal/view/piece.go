@@ -62,8 +62,9 @@ func WithoutMarks(p contract.Piece) contract.Piece {
 func listed(m school.Moment, p *school.Piece) contract.Piece {
 	a, student, s := m.Assignments[p.Assignment], school.Students.All(m.Snapshot)[p.Student], p.State
 	at := m.Survey(p)
+	of := m.Case(p).Work
 	v := contract.Piece{Id: p.ID, Class: a.Class, Assignment: a.ID, Title: a.Name, Student: student.Name, Mark: student.Mark,
-		Clay: a.Clay, Cone: string(a.Cone), Stage: at.Stage, Seq: s.Seq, Revision: p.Plan.Revision, BandMM: at.Band.HeightMM,
+		Clay: a.Clay, Cone: string(of.Cone), NextCone: string(of.Next()), Ware: ware(a, s, of), Stage: at.Stage, Seq: s.Seq, Revision: p.Plan.Revision, BandMM: at.Band.HeightMM,
 		Fit: ready.MayBeLoaded(s, at.Blockers), Together: Some(ready.MayPassTogether(at.Blockers)), Approval: Approval(p), Sight: &at.Sight, GlazeLeft: Some(s.GlazeLeft),
 		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Blockers), Findings: []contract.Finding{}, Warnings: Some(warnings(at.Findings)),
 		Overruled: List(at.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
@@ -95,6 +96,18 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 		v.Quality, v.QualityText = &q.Mark, Some(q.Text)
 	}
 	return v
+}
+
+// ware is what a piece is made of by now: greenware, bisque, or glazed ware that goes into
+// the fire again.
+func ware(a *school.Assignment, s work.State, of plan.Work) contract.PieceWare {
+	switch past := s.Past; {
+	case of.Bisque() || len(past) == 0 && a.House.Path == rules.OnceFired:
+		return contract.PieceWareGreenware
+	case len(past) > 0 && !past[len(past)-1].Bisque || s.Firing != nil:
+		return contract.PieceWareGlazed
+	}
+	return contract.PieceWareBisque
 }
 
 func wish(m school.Moment, p *school.Piece) *contract.Wish {
@@ -153,8 +166,8 @@ func Surface(s survey.Surface, now time.Time) contract.SurfaceState {
 		On: List(s.On, func(c survey.Coat) contract.Coat {
 			return contract.Coat{Id: c.ID, Glaze: c.Glaze, Felt: Some(c.Felt), How: how(c.How), DownTo: Some(c.DownToMM), Rest: rest(&c.Coat), OnWet: Some(c.OnWet), Odd: Some(!c.Planned)}
 		}),
-		Left: List(s.Left, stroke),
-		Raw:  Hex(s.Raw), Fired: Hex(s.Fired), Tile: Some(s.Tile), NextBy: When(s.NextBy), Peeled: Some(s.Peeled)}
+		Left: List(s.Left, stroke), Later: Some(s.Later),
+		Raw: Hex(s.Raw), Fired: Hex(s.Fired), Tile: Some(s.Tile), NextBy: When(s.NextBy), Peeled: Some(s.Peeled)}
 	if s.UpToMM > 0 {
 		v.Below = &contract.Below{UpTo: s.UpToMM, Raw: Hex(s.Below.Raw), Fired: Hex(s.Below.Fired)}
 	}

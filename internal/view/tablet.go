@@ -17,7 +17,7 @@ import (
 func atTablet(m school.Moment, p *school.Piece, full contract.Piece) contract.Piece {
 	a := m.Assignments[p.Assignment]
 	v := contract.Piece{Id: full.Id, Class: full.Class, Assignment: full.Assignment, Title: full.Title, Student: full.Student, Mark: full.Mark,
-		Clay: full.Clay, Cone: full.Cone, Stage: full.Stage, Seq: full.Seq, Revision: full.Revision, BandMM: full.BandMM,
+		Clay: full.Clay, Cone: full.Cone, NextCone: full.NextCone, Ware: full.Ware, Stage: full.Stage, Seq: full.Seq, Revision: full.Revision, BandMM: full.BandMM,
 		Surfaces: full.Surfaces, Findings: full.Findings, Blockers: []contract.Blocker{}, Overruled: []contract.Ruling{},
 		Place: full.Place, PlaceWhy: full.PlaceWhy, Helps: []string{}, Pictures: []string{}, Notes: notes(p.State.Notes, true),
 		Fired: full.Fired, Unloaded: full.Unloaded,

@@ -1720,6 +1720,8 @@ export interface components {
              * @description Of a dip: how long it is held
              */
             seconds?: number;
+            /** @description Before which of the piece's firings it is laid, the first being 0; the server puts what cannot be elsewhere where it belongs */
+            stage?: number;
         };
         Clay: {
             code: string;
@@ -1889,6 +1891,8 @@ export interface components {
             captions: components["schemas"]["Caption"][];
         };
         Assignment: {
+            green?: boolean;
+            bisqueCone?: string;
             /** @description Its class may see what came of it and what was thought of that */
             released: boolean;
             /** @description Jars it may use; empty for what the class may */
@@ -1923,7 +1927,7 @@ export interface components {
         /** @enum {string} */
         Severity: "stop" | "warn" | "note";
         /** @enum {string} */
-        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "blurs" | "meeting" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "same-or-next" | "latex-on" | "not-bone-dry" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
+        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "blurs" | "meeting" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "same-or-next" | "latex-on" | "not-bone-dry" | "damp" | "closed" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
         Finding: {
             code: components["schemas"]["MatterCode"];
             severity: components["schemas"]["Severity"];
@@ -2152,8 +2156,10 @@ export interface components {
             bare?: boolean;
             stack: components["schemas"]["Layer"][];
             on: components["schemas"]["Coat"][];
-            /** @description Still to lay */
+            /** @description Still to lay before its next firing */
             left: components["schemas"]["Stroke"][];
+            /** @description Strokes that come after that firing */
+            later?: number;
             /** @enum {string} */
             resist?: "wax" | "latex";
             heavy?: boolean;
@@ -2227,7 +2233,15 @@ export interface components {
             student: string;
             mark: string;
             clay: string;
+            /** @description Of its glaze firing */
             cone: string;
+            /** @description Of its next firing, which may be to bisque */
+            nextCone: string;
+            /**
+             * @description What it is by now
+             * @enum {string}
+             */
+            ware: "greenware" | "bisque" | "glazed";
             stage: components["schemas"]["Stage"];
             /**
              * Format: int64
@@ -2298,7 +2312,7 @@ export interface components {
         EventIn: {
             id: string;
             /** @enum {string} */
-            kind: "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "prepare" | "rule" | "takeout" | "opinion" | "quality";
+            kind: "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "prepare" | "rule" | "takeout" | "again" | "opinion" | "quality";
             piece: string;
             surface?: string;
             glaze?: string;
@@ -2347,6 +2361,8 @@ export interface components {
             photo?: string;
             /** @description Of the blocker that is overruled */
             code?: string;
+            /** @description Of the firing that a piece is made ready for once more */
+            cone?: string;
             text?: string;
             /** @description The class may read the text */
             shown?: boolean;
@@ -3850,6 +3866,10 @@ export interface operations {
                     name: string;
                     clay?: string;
                     cone: string;
+                    /** @description Its pieces start as greenware: bisque first, then glaze */
+                    green?: boolean;
+                    /** @description 06 to 04; 04 where nothing is said */
+                    bisqueCone?: string;
                 };
             };
         };

@@ -24,11 +24,15 @@ const emit = defineEmits<{
   point: [row: number, column: number];
   record: [piece: Piece];
   boneDry: [pieces: Piece[]];
+  prepare: [pieces: Piece[], help: "hole" | "solid"];
 }>();
-/** Once-fired pieces that nobody felt yet. */
-const unfelt = computed(() =>
-  props.board.rows.filter((p) => p.blockers.some((b) => b.stage === "bench" && b.about === "clay")),
-);
+const waiting = (...codes: string[]) =>
+  props.board.rows.filter((p) => p.blockers.some((b) => codes.includes(b.code)));
+/** Pieces that nobody felt: raw clay before it is glazed or fired, or ware that goes into the fire again. */
+const unfelt = computed(() => waiting("not-bone-dry", "damp"));
+const green = computed(() => unfelt.value.some((p) => p.ware === "greenware"));
+/** Raw pieces that may be hollow, and closed. */
+const closed = computed(() => waiting("closed"));
 /** What is to be known of a piece at a glance, in a word each. */
 const flags = (p: Piece) =>
   [
@@ -59,11 +63,20 @@ function jar(s: SurfaceState) {
   <section>
     <h2>{{ board.title }}</h2>
     <p v-if="unfelt.length" class="bone">
-      {{ unfelt.length }} were not felt: greenware has to be bone dry, pale all over and not clammy. Lift it
-      with two hands from below.
-      <el-button size="small" @click="emit('boneDry', unfelt)"
-        >Felt all {{ unfelt.length }}: bone dry</el-button
+      {{ unfelt.length }} were not felt:
+      <template v-if="green"
+        >greenware has to be bone dry, pale all over and not clammy. Lift it with two hands from
+        below.</template
       >
+      <template v-else>ware that is fired again must hold no water.</template>
+      <el-button size="small" @click="emit('boneDry', unfelt)"
+        >Felt all {{ unfelt.length }}: {{ green ? "bone dry" : "dry" }}</el-button
+      >
+    </p>
+    <p v-if="closed.length" class="bone">
+      {{ closed.length }} may be hollow and closed: the air in them would burst them in their first fire.
+      <el-button size="small" @click="emit('prepare', closed, 'hole')">All have a hole for it</el-button>
+      <el-button size="small" @click="emit('prepare', closed, 'solid')">All are solid</el-button>
     </p>
     <div class="scroll">
       <table>

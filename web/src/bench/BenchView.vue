@@ -170,6 +170,7 @@ function photographed(event: Event) {
     @point="(row, col) => (cursor.at.value = { board: bi, row, column: col })"
     @record="bench.tell($event, '')"
     @bone-dry="bench.boneDry"
+    @prepare="bench.prepare"
   >
     <div v-if="column?.board === b.id" class="bar" role="status">
       <b>{{ whole.chosen.value.length }} of {{ whole.rows.value.length }}</b> pieces get their next coat. Tap

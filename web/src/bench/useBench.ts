@@ -82,7 +82,16 @@ export function useBench(boards: Ref<Board[]>) {
   function boneDry(pieces: Piece[]) {
     log.mutate(
       pieces.map((p) => ({ kind: "bone", piece: p.id })),
-      { onSuccess: () => say(`${pieces.length} felt bone dry: glaze may go on.`) },
+      { onSuccess: () => say(`${pieces.length} felt, and dry all over.`) },
+    );
+  }
+  function prepare(pieces: Piece[], help: "hole" | "solid") {
+    log.mutate(
+      pieces.map((p) => ({ kind: "prepare", piece: p.id, text: help })),
+      {
+        onSuccess: () =>
+          say(`${pieces.length} ${help === "hole" ? "have a hole for their air" : "are solid"}.`),
+      },
     );
   }
   function settle(piece: string, coat: string, what: "same" | "next") {
@@ -121,6 +130,7 @@ export function useBench(boards: Ref<Board[]>) {
     absent,
     aside,
     boneDry,
+    prepare,
     settle,
     photograph,
     tell,

@@ -29,7 +29,9 @@ const classes = useClasses();
 const tell = useChanged();
 const forms = useQuery(queries.forms());
 
-const asked = reactive({ class: screen.classId, name: "", form: "bowl" });
+const asked = reactive({ class: screen.classId, name: "", form: "bowl", green: false, bisqueCone: "04" });
+/** The cones that bisque is fired to. */
+const bisques = ["06", "05", "04"].map((key) => ({ key, name: key }));
 const measures = ref<Record<string, number>>({});
 const marking = ref<Schemas["Marking"]>({});
 /** Jars of this lesson alone; none for what the class may use. */
@@ -154,6 +156,17 @@ const unitChoices: { key: typeof screen.units; name: string }[] = [
             aria-label="Jars of this lesson"
           />
         </label>
+        <p v-if="!change" class="green">
+          <el-checkbox v-model="asked.green" label="it starts as greenware, and is fired to bisque first" />
+          <ChoiceBar
+            v-if="asked.green"
+            v-model="asked.bisqueCone"
+            label="Cone of the bisque"
+            :options="bisques"
+            joined
+          />
+          <span v-if="asked.green" class="soft">Underglaze may go on before it, glaze after it.</span>
+        </p>
         <p v-if="target && !change" class="soft">
           {{ target.students.length }} students, clay {{ target.clay }}, cone {{ target.cone }}.
         </p>
@@ -190,6 +203,15 @@ label {
   display: grid;
   gap: 2px;
   font-weight: 600;
+}
+.green {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.green .el-select {
+  width: 90px;
 }
 .shows {
   position: sticky;

@@ -172,6 +172,7 @@ useKeys({
         v-if="surface"
         :surface="surface"
         :food="food"
+        :ware="piece.ware"
         @coats="coats"
         @bare="bare"
         @change="save([$event])"

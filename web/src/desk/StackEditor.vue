@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import type { Choice, SurfaceState } from "@/api/client";
+import type { Choice, Piece, SurfaceState } from "@/api/client";
 import { toTheWork } from "@/ui/useKeys";
 import { useGlazes } from "@/lib/useLists";
 import { choiceOf } from "@/lib/stack";
 
 /** The planned stack of one surface, coat by coat, the layer nearest the clay at the bottom. */
-const props = defineProps<{ surface: SurfaceState; food: boolean }>();
+const props = defineProps<{ surface: SurfaceState; food: boolean; ware: Piece["ware"] }>();
 const emit = defineEmits<{ coats: [layer: number, by: number]; bare: []; change: [choice: Choice] }>();
 const glazes = useGlazes();
 type Layer = Choice["stack"][number];
@@ -26,6 +26,16 @@ const weight = (at: number, l: Layer) => {
   const { key } = weights[(i + 1) % weights.length]!;
   change(at, { thick: key === "right" ? undefined : key });
 };
+const underglaze = (l: Layer) => glazes.byCode.value.get(l.glaze)?.kind === "underglaze";
+/** Before which firing a layer goes on. */
+const when = (l: Layer) =>
+  props.ware === "glazed"
+    ? `before firing ${(l.stage ?? 0) + 1}`
+    : l.stage
+      ? "after the bisque"
+      : props.ware === "greenware"
+        ? "on greenware"
+        : "";
 const meant = (l: Layer) => weights.find((w) => w.key === (l.thick ?? "right"))!.name;
 function lift(at: number) {
   const stack = [...props.surface.stack];
@@ -66,6 +76,14 @@ const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.s
             @click="dip(i, l)"
             >{{ l.dip ? "dipped" : "brushed" }}</el-button
           >
+          <el-button
+            v-if="ware === 'greenware' && underglaze(l)"
+            size="small"
+            :aria-label="`${l.glaze} goes ${when(l)}: change`"
+            @click="change(i, { stage: l.stage ? undefined : 1 })"
+            >{{ when(l) }}</el-button
+          >
+          <span v-else-if="ware === 'greenware' || l.stage" class="soft when">{{ when(l) }}</span>
           <el-button
             v-if="!l.dip"
             size="small"
@@ -164,6 +182,9 @@ const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.s
 }
 .dip .el-input-number {
   width: 64px;
+}
+.when {
+  font-size: 13px;
 }
 .step {
   display: flex;

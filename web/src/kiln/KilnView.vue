@@ -16,7 +16,7 @@ const classes = useClasses();
 const { pieces, isPending } = usePieces();
 
 const fit = computed(() => pieces.value.filter((p) => p.fit));
-const byCone = computed(() => [...Map.groupBy(fit.value, (p) => p.cone)]);
+const byCone = computed(() => [...Map.groupBy(fit.value, (p) => p.nextCone)]);
 const held = computed(() =>
   pieces.value.filter((p) => p.blockers.length && !p.fired && p.stage !== "plan" && p.stage !== "bench"),
 );
@@ -36,6 +36,9 @@ function heat(cone: string) {
   const c = guide.data.value?.cones.find((x) => x.cone === cone);
   return c ? `${c.celsius} °C, ${c.fahrenheit} °F at 60 °C/h` : "";
 }
+/** What goes into the fire that is no bisque to be glazed. */
+const wareOf = (p: Piece) =>
+  p.ware === "greenware" ? ", greenware" : p.ware === "glazed" ? ", for another firing" : "";
 const refresh = () => changed("load", "own");
 async function put(cone: string, list: Piece[]) {
   const chosen = list.filter((p) => !out.value.has(p.id));
@@ -104,7 +107,7 @@ function clears(list: Piece[]) {
     <ul class="fit">
       <li v-for="p in list" :key="p.id">
         <button type="button" :aria-pressed="!out.has(p.id)" @click="toggle(p.id)">
-          <b>{{ p.student }} {{ p.mark }}</b> <span>{{ p.title }}</span>
+          <b>{{ p.student }} {{ p.mark }}</b> <span>{{ p.title }}{{ wareOf(p) }}</span>
         </button>
       </li>
     </ul>

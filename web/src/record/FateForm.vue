@@ -89,7 +89,21 @@ const fates: Fate[] = [
     when: (p) => !p.fired,
   },
   { kind: "absent", name: "Its maker was absent", done: "Absent.", when: () => true },
-  { kind: "bone", name: "Greenware: it is bone dry", done: "Glaze may go on.", when: () => true },
+  { kind: "bone", name: "Felt, and dry all over", done: "Felt, and dry.", when: (p) => !p.fired },
+  {
+    kind: "prepare",
+    name: "It has a hole for the air inside",
+    says: "hole",
+    done: "Its air gets out.",
+    when: (p) => p.ware === "greenware",
+  },
+  {
+    kind: "prepare",
+    name: "It is solid: no air inside",
+    says: "solid",
+    done: "Solid.",
+    when: (p) => p.ware === "greenware",
+  },
 ];
 /** What is wrong with it is mended one by one: a handle that is glued back mends no rim. */
 const mending = computed(() =>

@@ -9,6 +9,7 @@ import { sayStack, stackOf } from "@/lib/stack";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { useChanged } from "@/lib/queries";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
+import ConeSelect from "@/ui/ConeSelect.vue";
 
 /** One fired piece: opinion, mark of quality, and a way to make a tile of it. */
 const session = useSession();
@@ -40,6 +41,14 @@ const quality = computed({
       onSuccess: () => say(`${props.piece.student}: ${props.marks.find((m) => m.value === mark)?.name}.`),
     }),
 });
+const once = reactive({ open: false, why: "", cone: props.piece.cone });
+function refire() {
+  const cone = once.cone === props.piece.cone ? undefined : once.cone;
+  log.mutate([{ kind: "again", piece: props.piece.id, text: once.why.trim() || undefined, cone }], {
+    onSuccess: () => say(`${props.piece.student}: back at the bench, for another firing.`),
+  });
+  once.open = false;
+}
 const tile = reactive({ open: false, code: "", surface: "", fired: "#808080" });
 function startTile() {
   const first = glazed.value[0];
@@ -92,8 +101,26 @@ async function makeTile() {
     </ChoiceBar>
     <div class="row">
       <el-button @click="startTile">Make it a tile</el-button>
+      <el-button @click="once.open = true">Fire it again</el-button>
       <el-button text @click="screen.record = piece.id">Record</el-button>
     </div>
+    <el-dialog v-model="once.open" title="For another firing" width="440px" align-center>
+      <form class="tile-form" @submit.prevent="refire">
+        <label
+          >What it is mended for<el-input
+            v-model="once.why"
+            name="refire-why"
+            maxlength="200"
+            placeholder="bald spot filled, a second colour…"
+        /></label>
+        <label>Cone<ConeSelect v-model="once.cone" aria-label="Cone of the next firing" /></label>
+        <p class="caution">
+          Fired glaze does not soak: glaze on it has to be thicker, or the piece warmed, and dries slowly.
+          Porous or crazed ware is dried before.
+        </p>
+        <el-button type="primary" native-type="submit">Back to the bench</el-button>
+      </form>
+    </el-dialog>
     <el-dialog v-model="tile.open" title="A tile from this piece" width="420px" align-center>
       <form class="tile-form" @submit.prevent="makeTile">
         <label>Code<el-input v-model="tile.code" name="tile-code" maxlength="40" required /></label>
