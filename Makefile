@@ -11,7 +11,7 @@ export GOFLAGS = -trimpath
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: accuracy big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
+.PHONY: judge accuracy big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -71,6 +71,11 @@ storm: build .tools/litestream
 # A thousand damaged databases, started and restored: each answers or is refused in a sentence.
 damage:
 	DAMAGE=1000 go test -count=1 -timeout 30m -v -run TestDamagedFiles ./internal/api
+
+# The verdict "may be fired" against a judge written apart; FOR says how long.
+judge:
+	go run ./internal/judge/command -for $(or $(FOR),1h) > .judge.part
+	mv .judge.part docs/judge.md
 
 # Every parser against whatever bytes come, a minute each; FUZZ says how long else.
 fuzz:

@@ -141,12 +141,12 @@ func (p *screen) blur() {
 func (p *screen) pass(of contract.Piece) {
 	p.t.Helper()
 	p.goTo("/foot")
-	p.clickX(fmt.Sprintf(`//*[contains(@class, "queue")]//button[contains(., %q)]`, of.Student))
+	p.clickX(fmt.Sprintf(`//*[contains(@class, "queue")]//button[contains(., %q) and contains(., %q)]`, of.Student, of.Title))
 	p.see(".look h2", of.Title)
 	p.press('e')
 	p.see("h3", "seen: even all round")
 	p.press('q')
-	p.gone(".look h2", of.Student)
+	p.gone(".look h2", of.Title)
 	p.click(".demo button", "Next morning")
 }
 
@@ -250,4 +250,76 @@ func TestHowTheGlazeCameOff(t *testing.T) {
 	require.Equal(t, "Foot: Clean; wiped off wet", after.History[len(after.History)-1].Text)
 	require.NotZero(t, after.Piece.Blockers[0].ClearsAt)
 	require.WithinDuration(t, after.Now.Add(12*time.Hour), after.Piece.Blockers[0].ClearsAt, 5*time.Minute, "it is wet again")
+}
+
+// Underglaze on greenware, the bisque, then clear and the glaze firing: one piece, one
+// record, two firings, each with its own gate.
+func TestUnderglazeOnGreenwareThroughTwoFirings(t *testing.T) {
+	s := startDemo(t)
+	tile := given(t, s, "7 Wren", map[string]any{"name": "Night heron tile", "form": "slab", "measures": map[string]float64{}, "green": true})
+	require.EqualValues(t, "greenware", tile.Ware)
+	require.Equal(t, "04", tile.NextCone)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.goTo("/plan/" + tile.Id)
+	p.dipWith("F43", "U51") // three coats of underglaze under clear
+	p.see(".editor", "on greenware")
+	p.see(".editor", "after the bisque")
+	p.press(input.ArrowDown)
+	p.see(".surfaces button[aria-checked=true]", "Edge")
+	p.press('b')
+	p.see(".editor", "Left bare on purpose")
+
+	// On greenware goes the underglaze, and no more; then a hand on the clay.
+	p.choose("Class", "7 Wren")
+	p.goTo("/bench")
+	for coat := range 3 {
+		p.clickX(cell(tile, "Face"))
+		p.seeCell(tile, "Face", fmt.Sprintf("%d on, %d to go", coat+1, 2-coat))
+		p.click(".demo button", "+1 h")
+	}
+	p.goTo("/kiln")
+	p.gone(".fit", "Night heron")
+	p.goTo("/bench")
+	p.click(".bone button", "bone dry")
+	p.see(".el-message", "dry all over")
+	p.goTo("/kiln")
+	p.see(".fit", "Night heron tile, greenware")
+	p.click("section button", "into a cone 04 load")
+	p.see(".standing", "Night heron")
+	p.clickX(`//article[contains(., "Night heron")]//button[contains(., "It was fired")]`)
+	p.see(".load", "cooling takes 12 to 24 h")
+	p.click(".demo button", "Next morning")
+	p.clickX(`//article[contains(., "Night heron")]//button[contains(., "It is unloaded")]`)
+	p.gone(".load", "Night heron")
+
+	// Bisque now: the clear is offered, and the looks are asked for.
+	p.goTo("/bench")
+	p.seeCell(tile, "Face", "K41")
+	for left := p.toGo(tile, "Face"); left > 0; left-- {
+		p.clickX(cell(tile, "Face"))
+		p.seeCell(tile, "Face", fmt.Sprintf("%d to go", left-1))
+		p.click(".demo button", "+1 h")
+	}
+	p.pass(tile)
+	p.fire("Night heron tile")
+	after := get[contract.PieceDetail](t, client(t, s.url), s.url+"/api/pieces/"+tile.Id)
+	require.EqualValues(t, "results", after.Piece.Stage)
+	said := ""
+	for _, h := range after.History {
+		said += h.Text + "\n"
+	}
+	require.Contains(t, said, "Fired to bisque, cone 04")
+	require.Contains(t, said, "Fired to cone 6")
+}
+
+// toGo is how many coats a cell has to go.
+func (p *screen) toGo(of contract.Piece, surface string) (left int) {
+	p.t.Helper()
+	label, err := p.MustElementX(cell(of, surface)).Attribute("aria-label")
+	require.NoError(p.t, err)
+	_, behind, _ := strings.Cut(*label, " on, ")
+	_, err = fmt.Sscanf(behind, "%d to go", &left)
+	require.NoError(p.t, err)
+	return left
 }

@@ -1,0 +1,335 @@
+package judge
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"slices"
+	"time"
+
+	"enkaustos/core/bench"
+	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
+	"enkaustos/core/piece"
+	"enkaustos/core/ready"
+	"enkaustos/core/survey"
+	"enkaustos/core/work"
+)
+
+// History is what happened to one piece, in order.
+type History struct {
+	Steps []Step
+	log   []work.Event
+	state work.State // folded step by step, as a server does
+	world World
+	now   time.Time
+	draw
+}
+
+// teacher is who does all of it.
+var teacher = work.Actor{Role: work.Teacher, Name: "teacher"}
+
+// Draw draws a history by its seed: half of them begin with all that a careful class does,
+// so that something is ready at all.
+func Draw(seed uint64) *History {
+	h := &History{draw: draw{rand.New(rand.NewPCG(seed, 12))}, now: start}
+	h.world = h.draw.world()
+	h.Steps = append(h.Steps, Step{At: start, World: h.world})
+	if !h.in(5) {
+		h.carefully()
+		if h.in(6) {
+			h.through(h.world.Green && len(h.state.Past) == 0)
+			h.carefully()
+		}
+	}
+	if h.in(2) {
+		h.tempt()
+	}
+	for range h.IntN(10) {
+		h.anything()
+	}
+	if h.in(2) {
+		h.look()
+	}
+	return h
+}
+
+// log logs an event as a server does, where it is not refused.
+func (h *History) add(e work.Event) bool {
+	h.now = h.now.Add(time.Duration(1+h.IntN(40)) * time.Minute)
+	e.ID, e.Piece, e.At, e.By, e.Hand = fmt.Sprintf("e%d", len(h.log)+1), "p", h.now, "teacher", "teacher"
+	e.Seq = int64(len(h.log) + 1)
+	if e.Kind == work.Coated {
+		e.Share = bench.ShareOf(h.world.Body, e)
+	}
+	served := slices.Contains([]work.Kind{work.Loaded, work.Fired, work.Unloaded}, e.Kind)
+	if !served && work.Refuse(teacher, e, h.scene()) != nil {
+		return false
+	}
+	if e.Kind == work.Ruled {
+		if e.Facts = ready.FactsOf(h.world.Case(h.state).Verdict(h.now), e.Code, e.Surface); e.Facts == "" {
+			return false
+		}
+	}
+	if e.Kind == work.Coated && e.Of == "" && h.in(12) && len(h.state.Coats) > 0 {
+		e.Doubts = h.state.Coats[len(h.state.Coats)-1].ID
+	}
+	h.state = work.Step(h.state, e, func() []work.Event { return h.log })
+	h.log = append(h.log, e)
+	h.Steps = append(h.Steps, Step{At: h.now, Event: &e, World: h.world})
+	return true
+}
+
+func (h *History) scene() work.Scene {
+	return work.Scene{Body: h.world.Body, Plan: h.world.Plan, State: h.state, Now: h.now,
+		Jar: func(code string) bool {
+			return slices.ContainsFunc(glazes, func(g glaze.Glaze) bool { return g.Code == code })
+		},
+		Find: func(id string) (work.Event, bool) {
+			i := slices.IndexFunc(h.log, func(e work.Event) bool { return e.ID == id })
+			if i < 0 {
+				return work.Event{}, false
+			}
+			return h.log[i], true
+		}}
+}
+
+// carefully lays all that is due, feels what is to be felt, and looks.
+func (h *History) carefully() {
+	v := survey.Of(h.world.Case(h.state), h.now)
+	for _, s := range v.Surfaces {
+		if s.Choice.Resist != "" && len(h.state.Past) == 0 {
+			h.add(work.Event{Kind: work.Resisted, Surface: s.ID, Text: string(s.Choice.Resist)})
+		}
+	}
+	h.add(work.Event{Kind: work.BoneDry})
+	for range 40 {
+		laid := false
+		for _, s := range survey.Of(h.world.Case(h.state), h.now).Surfaces {
+			if len(s.Left) > 0 && (!s.Left[0].Dip || s.Left[0].Dips[0] == s.ID) && !h.in(60) {
+				laid = h.add(h.slipped(s.Left[0].Event(s.ID))) || laid
+			}
+		}
+		if !laid {
+			break
+		}
+	}
+	for _, s := range v.Surfaces {
+		if s.Choice.Resist == "latex" {
+			h.add(work.Event{Kind: work.Peeled, Surface: s.ID})
+		}
+	}
+	h.add(work.Event{Kind: work.BoneDry})
+	h.add(work.Event{Kind: work.Prepared, Text: one(h.draw, work.HasHole, work.IsSolid)})
+	h.look()
+}
+
+// slipped is a coat as it is laid: now and then brushed where a dip was meant, dipped where a
+// brush was, or half done.
+func (h *History) slipped(e work.Event) work.Event {
+	switch {
+	case !h.in(25):
+	case e.How == work.Dipped:
+		e.Surface, e.How, e.Over, e.DownTo, e.Seconds = e.Over[0], work.Sponged, nil, 0, 0
+	case h.in(3):
+		e.Surface, e.How, e.Over, e.Of = "", work.Dipped, []string{e.Surface}, ""
+	default:
+		e.Part = work.UpperHalf
+	}
+	return e
+}
+
+// tempt does what invites a wrong verdict: most of it looks harmless in the record.
+func (h *History) tempt() {
+	standing := h.world.Body.Surfaces[0].ID
+	for _, s := range h.world.Body.Surfaces {
+		if s.Stands {
+			standing = s.ID
+		}
+	}
+	last := func() string { return h.log[len(h.log)-1].ID }
+	saw := survey.Of(h.world.Case(h.state), h.now).Sight
+	check := func(v foot.Verdict) {
+		h.add(work.Event{Kind: work.Checked, Verdict: v, Seen: h.state.Seq, Saw: &saw, Parts: h.state.Parts})
+	}
+	switch h.IntN(6) {
+	case 0: // a coat on the foot, taken back
+		if h.add(work.Event{Kind: work.Coated, Surface: standing, Glaze: "A"}) {
+			h.add(work.Event{Kind: work.Undone, Undoes: last()})
+		}
+	case 1: // latex on the foot when it was looked at
+		h.add(work.Event{Kind: work.Resisted, Surface: standing, Text: "latex"})
+		h.look()
+		h.add(work.Event{Kind: work.Ruled, Code: "latex-on", Surface: standing, Text: "it is peeled", Seen: h.state.Seq})
+	case 2: // glaze left, then clean
+		check(foot.Left)
+		check(foot.Clean)
+	case 3: // a stroke overruled, and one more taken back
+		h.takeBack()
+		h.overrule()
+		h.look()
+		h.overrule()
+		h.takeBack()
+		h.look()
+	case 4: // broken twice, mended once
+		h.add(work.Event{Kind: work.Damaged, Text: "rim"})
+		h.add(work.Event{Kind: work.Damaged, Text: "handle"})
+		h.add(work.Event{Kind: work.Repaired, Of: last()})
+		h.look()
+	case 5: // felt cold on the way to the kiln
+		h.now = h.now.Add(13 * time.Hour)
+		h.add(work.Event{Kind: work.TouchDry, Text: work.StillWet})
+	}
+}
+
+// takeBack takes back some coat that is on.
+func (h *History) takeBack() {
+	if len(h.state.Coats) > 0 {
+		h.add(work.Event{Kind: work.Undone, Undoes: one(h.draw, h.state.Coats...).ID})
+	}
+}
+
+// look looks all round and at the foot, as the piece is.
+func (h *History) look() {
+	saw := survey.Of(h.world.Case(h.state), h.now).Sight
+	h.add(work.Event{Kind: work.Covered, Cover: foot.Even, Seen: h.state.Seq, Saw: &saw})
+	h.add(work.Event{Kind: work.Checked, Verdict: foot.Clean, Seen: h.state.Seq, Saw: &saw, Parts: h.state.Parts,
+		Text: one(h.draw, "", "", work.CameOffWet, work.CameOffDry)})
+}
+
+// through takes the piece through a load and a firing.
+func (h *History) through(bisque bool) {
+	of := h.world.work(h.state)
+	h.add(work.Event{Kind: work.Loaded, Load: "L", Seen: h.state.Seq})
+	h.add(work.Event{Kind: work.Fired, Load: "L", Cone: of.Next(), Bisque: bisque})
+	h.add(work.Event{Kind: work.Unloaded, Load: "L"})
+	if bisque {
+		return
+	}
+	if h.in(2) {
+		h.add(work.Event{Kind: work.Opined, Text: "quieter than its tile"})
+		h.add(work.Event{Kind: work.Graded, Mark: 1 + h.IntN(4)})
+	}
+	h.add(work.Event{Kind: work.Refired, Text: "mended"})
+}
+
+// anything is one more thing that happens, likely or not.
+func (h *History) anything() {
+	switch h.IntN(12) {
+	case 0, 1:
+		h.changeWorld()
+	case 2:
+		h.overrule()
+	case 3:
+		h.look()
+	case 4:
+		if len(h.log) > 0 {
+			h.add(work.Event{Kind: work.Undone, Undoes: one(h.draw, h.log...).ID})
+		}
+	case 5:
+		h.now = h.now.Add(time.Duration(h.IntN(30)) * time.Hour)
+	default:
+		h.add(h.event(one(h.draw, work.Kinds()...)))
+	}
+}
+
+// overrule overrules something that keeps the piece out of the kiln now.
+func (h *History) overrule() {
+	blockers := survey.Of(h.world.Case(h.state), h.now).Blockers
+	if len(blockers) > 0 {
+		b := one(h.draw, blockers...)
+		h.add(work.Event{Kind: work.Ruled, Code: b.Code, Surface: b.Surface, Text: "I take it on me", Seen: h.state.Seq})
+	}
+}
+
+// changeWorld changes the plan, the house, the measures or how the piece stands.
+func (h *History) changeWorld() {
+	w := h.world
+	switch h.IntN(5) {
+	case 0:
+		w.Plan = h.plan(w)
+	case 1:
+		w.House = h.house()
+	case 2:
+		w.Own.Standing.BandMM = float64(h.IntN(16))
+	case 3:
+		w.Own.Standing.Stilts = !w.Own.Standing.Stilts
+	case 4:
+		w.Own.Measures = piece.Measures{}
+		for k, v := range h.world.Own.Measures {
+			w.Own.Measures[k] = v
+		}
+		kinds := piece.Kinds()
+		m := one(h.draw, kinds[slices.IndexFunc(kinds, func(k piece.Kind) bool { return k.Form == w.Form })].Measures...)
+		w.Own.Measures[m.Key] = m.Least + float64(h.IntN(2))
+		if m.Options == nil && !m.Count {
+			w.Own.Measures[m.Key] = m.Default * (0.9 + 0.2*h.Float64())
+		}
+		if !w.shape() {
+			return
+		}
+	}
+	w.Planned++
+	h.world = w
+	h.Steps = append(h.Steps, Step{At: h.now, World: w})
+}
+
+// event draws an event of a kind, with what it could say.
+func (h *History) event(k work.Kind) work.Event {
+	s := one(h.draw, h.world.Body.Surfaces...)
+	id := func() string { return fmt.Sprintf("e%d", 1+h.IntN(len(h.log)+1)) }
+	saw := survey.Of(h.world.Case(h.state), h.now).Sight
+	e := work.Event{Kind: k, Surface: s.ID, Seen: int64(h.IntN(len(h.log) + 1)), Saw: &saw}
+	if h.in(2) {
+		e.Seen = h.state.Seq
+	}
+	switch k {
+	case work.Coated:
+		e.Glaze, e.Felt = one(h.draw, glazes...).Code, one(h.draw, "", "", work.Thin, work.Thick)
+		switch h.IntN(5) {
+		case 0:
+			e.Surface, e.How, e.Over = "", work.Dipped, []string{s.ID, one(h.draw, h.world.Body.Surfaces...).ID}
+			e.DownTo = one(h.draw, 0, 0, h.world.Body.HeightMM/2)
+		case 1:
+			e.Part = one(h.draw, work.UpperHalf, work.LeftHalf)
+		case 2:
+			e.Of = id()
+		}
+		if h.in(6) {
+			e.Done = h.now.Add(-time.Duration(h.IntN(40)) * time.Hour)
+		}
+	case work.Felted:
+		e.Of, e.Felt = id(), one(h.draw, work.Thin, work.Thick)
+	case work.Answered:
+		e.Of, e.Text = id(), one(h.draw, work.SameCoat, work.NextCoat)
+	case work.TouchDry:
+		e.Text = one(h.draw, "", work.StillWet)
+	case work.Undone:
+		e.Undoes = id()
+	case work.Resisted:
+		e.Text = one(h.draw, "wax", "latex")
+	case work.Wiped, work.Scraped:
+		e.Back = h.IntN(3)
+		if h.in(3) {
+			e.Surface, e.Back = "", 0
+		}
+	case work.Damaged, work.Missing, work.SetAside, work.Noted, work.LeftRoom, work.CameBack, work.Parted, work.Refired, work.Opined:
+		e.Text, e.Parts = one(h.draw, "chip", "lid"), 2
+	case work.Repaired, work.Found:
+		e.Of = one(h.draw, "", id())
+	case work.Covered:
+		e.Cover = one(h.draw, covers...)
+	case work.Checked:
+		e.Verdict, e.Parts = one(h.draw, feet...), h.IntN(3)
+	case work.Prepared:
+		e.Text = one(h.draw, work.OnStilts, work.OnCookie, work.HasHole, work.IsSolid)
+	case work.Moved:
+		e.Place = work.OwnPlace
+	case work.Graded:
+		e.Mark = 3
+	case work.Loaded, work.Fired, work.Unloaded:
+		of := h.world.work(h.state)
+		e.Load, e.Cone = "L", of.Next()
+		e.Bisque = h.world.Green && len(h.state.Past) == 0
+	}
+	return e
+}

@@ -1,0 +1,326 @@
+package judge
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
+	"enkaustos/core/work"
+)
+
+// lay is a coat on one surface, as the judge tells it.
+type lay struct {
+	id, surface, glaze string
+	seq                int64
+	at                 time.Time
+	dip, begun         bool
+	downTo             float64
+	stage              int
+}
+
+// look is what somebody saw, the last of its kind.
+type look struct {
+	seen    int64
+	saw     *work.Sight
+	passes  bool
+	parts   int
+	unsaid  bool // glaze was left before, and nobody said how it came off
+	refused bool
+}
+
+// taken is an event that was taken back.
+type taken struct {
+	seq      int64
+	surfaces []string
+}
+
+// ruling is the teacher's word on one thing, with how that was.
+type ruling struct {
+	code, surface, as string
+}
+
+// tale is a history told from its events alone, by the judge's own reading.
+type tale struct {
+	coats, doubts  []lay
+	wet, felt      time.Time
+	boneDry        bool
+	harms, lost    []string
+	aside, away    int64 // by which event; 0 for not
+	unnamed        int64
+	parts          int
+	latex          map[string]bool
+	help           map[string]bool
+	cover, check   *look
+	left           bool // glaze was seen on the foot, and nothing took it off
+	upset          int64
+	undone         []taken
+	rulings        []ruling
+	stage          int
+	bisque, inKiln bool
+	out, glazed    bool
+	conesPast      []string
+	firingCone     string
+	world          World
+}
+
+// upsets are the kinds after which a look from before says nothing.
+var upsets = map[work.Kind]bool{work.Coated: true, work.Patched: true, work.Wiped: true, work.Scraped: true, work.Damaged: true,
+	work.Repaired: true, work.Parted: true, work.Found: true, work.CameBack: true, work.Peeled: true}
+
+// tell reads a history.
+func tell(steps []Step) tale {
+	dead := undone(steps)
+	t := tale{latex: map[string]bool{}, help: map[string]bool{}}
+	for _, s := range steps {
+		t.world = s.World
+		if s.Event == nil {
+			continue
+		}
+		e := *s.Event
+		on := e.Over
+		if e.Surface != "" {
+			on = []string{e.Surface}
+		}
+		if dead[e.ID] {
+			if upsets[e.Kind] {
+				t.undone = append(t.undone, taken{e.Seq, on})
+			}
+			continue
+		}
+		t.happens(e, on)
+		if upsets[e.Kind] {
+			t.upset, t.rulings = e.Seq, nil
+		}
+	}
+	return t
+}
+
+// undone are the events that another one took back, and that was not taken back itself.
+func undone(steps []Step) map[string]bool {
+	dead := map[string]bool{}
+	for i := len(steps) - 1; i >= 0; i-- {
+		if e := steps[i].Event; e != nil && e.Kind == work.Undone && !dead[e.ID] {
+			dead[e.Undoes] = true
+		}
+	}
+	return dead
+}
+
+func when(e work.Event) time.Time {
+	if !e.Done.IsZero() {
+		return e.Done
+	}
+	return e.At
+}
+
+func (t *tale) wets(at time.Time) {
+	if at.After(t.wet) {
+		t.wet = at
+	}
+}
+
+// happens takes the tale one event further.
+func (t *tale) happens(e work.Event, on []string) {
+	switch e.Kind {
+	case work.Coated:
+		t.coated(e, on)
+		t.wets(when(e))
+	case work.Answered:
+		t.answered(e)
+	case work.Patched:
+		t.wets(when(e))
+	case work.Wiped, work.Scraped:
+		t.off(e.Surface, e.Back)
+		if t.left = false; e.Kind == work.Wiped {
+			t.boneDry = false
+			t.wets(when(e))
+		}
+	case work.TouchDry:
+		if e.Text == work.StillWet {
+			t.wets(when(e))
+		}
+	case work.BoneDry:
+		t.boneDry, t.felt = true, when(e)
+	case work.Resisted:
+		if e.Text == "latex" {
+			t.latex[e.Surface] = true
+		}
+	case work.Peeled:
+		t.latex[e.Surface] = false
+		t.help["peeled "+e.Surface] = true
+	case work.Damaged:
+		t.harms = append(t.harms, e.ID)
+	case work.Repaired:
+		t.harms = without(t.harms, e.Of)
+	case work.Parted:
+		t.harms, t.parts = nil, e.Parts
+	case work.Missing:
+		t.lost = append(t.lost, e.ID)
+	case work.Found:
+		t.lost = without(t.lost, e.Of)
+	case work.SetAside:
+		t.aside = e.Seq
+	case work.TakenUp:
+		t.aside = 0
+	case work.LeftRoom:
+		t.away = e.Seq
+	case work.CameBack:
+		if t.away = 0; e.Text != "" {
+			t.harms = append(t.harms, e.ID)
+		}
+	case work.Nameless:
+		t.unnamed = e.Seq
+	case work.Named:
+		t.unnamed = 0
+	case work.Prepared:
+		t.help[e.Text] = true
+	case work.Covered:
+		t.cover = &look{seen: e.Seen, saw: e.Saw, passes: e.Cover == foot.Even}
+	case work.Checked:
+		t.checked(e)
+	case work.Ruled:
+		if e.Seen >= t.upset {
+			t.rulings = append(t.rulings, ruling{string(e.Code), e.Surface, t.as(string(e.Code), e.Surface)})
+		}
+	case work.Fired:
+		t.inKiln, t.out, t.bisque, t.firingCone = true, false, e.Bisque, string(e.Cone)
+	case work.Unloaded:
+		if t.inKiln {
+			if t.out = true; t.bisque {
+				t.next(e)
+			}
+		}
+	case work.Refired:
+		if t.inKiln && t.out {
+			t.glazed = true
+			t.next(e)
+		}
+	}
+}
+
+func without(all []string, one string) (left []string) {
+	for _, id := range all {
+		if id != one && !(one == "" && len(all) == 1) {
+			left = append(left, id)
+		}
+	}
+	return left
+}
+
+func (t *tale) coated(e work.Event, on []string) {
+	if e.Of != "" {
+		for i := range t.coats {
+			if t.coats[i].id == e.Of && t.coats[i].begun {
+				t.coats[i].begun, t.coats[i].at = e.Part != "", when(e)
+				return
+			}
+		}
+		return
+	}
+	for _, s := range on {
+		c := lay{id: e.ID, surface: s, glaze: e.Glaze, seq: e.Seq, at: when(e), dip: e.How == work.Dipped, begun: e.Part != "", downTo: e.DownTo, stage: t.stage}
+		if e.Doubts != "" {
+			t.doubts = append(t.doubts, c)
+			continue
+		}
+		at := len(t.coats)
+		if !e.Done.IsZero() {
+			for i, other := range t.coats {
+				if other.surface == s && other.at.After(c.at) {
+					at = i
+					break
+				}
+			}
+		}
+		t.coats = slices.Insert(t.coats, at, c)
+	}
+}
+
+func (t *tale) answered(e work.Event) {
+	var open []lay
+	for _, c := range t.doubts {
+		switch {
+		case c.id != e.Of:
+			open = append(open, c)
+		case e.Text == work.NextCoat:
+			at := len(t.coats)
+			for i, other := range t.coats {
+				if other.seq > c.seq {
+					at = i
+					break
+				}
+			}
+			t.coats = slices.Insert(t.coats, at, c)
+		}
+	}
+	t.doubts = open
+}
+
+// off takes the last coats of a surface away that are not fired on.
+func (t *tale) off(surface string, n int) {
+	for i := len(t.coats) - 1; i >= 0 && n > 0; i-- {
+		if t.coats[i].surface == surface && t.coats[i].stage == t.stage {
+			t.coats = slices.Delete(t.coats, i, i+1)
+			n--
+		}
+	}
+}
+
+func (t *tale) checked(e work.Event) {
+	bad := e.Verdict == foot.Left || e.Verdict == foot.TooLow
+	good := e.Verdict == foot.Clean || e.Verdict == foot.Stained
+	t.check = &look{seen: e.Seen, saw: e.Saw, passes: good, parts: e.Parts, refused: !good, unsaid: good && t.left && e.Text == ""}
+	if bad {
+		t.left = true
+	} else if good && e.Text != "" {
+		t.left = false
+	}
+	if e.Text == work.CameOffWet {
+		t.wets(when(e))
+	}
+}
+
+// next begins another stage: what lies on the piece is fired on, and what was seen is past.
+func (t *tale) next(e work.Event) {
+	t.stage++
+	t.conesPast = append(t.conesPast, t.firingCone)
+	t.inKiln, t.out = false, false
+	t.cover, t.check, t.rulings, t.undone = nil, nil, nil, nil
+	t.wet, t.felt, t.boneDry, t.left = time.Time{}, time.Time{}, false, false
+	t.latex, t.help = map[string]bool{}, map[string]bool{}
+	t.upset = e.Seq
+}
+
+// as is how the thing is that a ruling of a code speaks of: where it is otherwise, the
+// ruling was of something else.
+func (t *tale) as(code, surface string) string {
+	switch code {
+	case "damaged":
+		return strings.Join(t.harms, " ")
+	case "part-missing":
+		return strings.Join(t.lost, " ")
+	case "aside":
+		return fmt.Sprint(t.aside)
+	case "away":
+		return fmt.Sprint(t.away)
+	case "no-name":
+		return fmt.Sprint(t.unnamed)
+	case "drying":
+		return t.wet.String()
+	case "cover-unchecked", "cover-lapsed", "cover-refused":
+		if t.cover == nil {
+			return "never"
+		}
+		return fmt.Sprint(t.cover.seen, t.cover.passes)
+	}
+	var on []string
+	for _, c := range t.coats {
+		if c.surface == surface || surface == "" {
+			on = append(on, c.glaze)
+		}
+	}
+	return strings.Join(on, " ") + " of " + glaze.Stack(t.world.Plan[surface].Stack).String()
+}

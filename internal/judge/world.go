@@ -1,0 +1,176 @@
+// Package judge holds the verdict "may be fired" against one written apart. It draws
+// histories of a piece, lets core fold and judge them in several ways, and asks a judge of
+// its own, which shares no judgement with core, whether what core calls ready may be fired.
+package judge
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"slices"
+	"time"
+
+	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
+	"enkaustos/core/piece"
+	"enkaustos/core/plan"
+	"enkaustos/core/rules"
+	"enkaustos/core/stock"
+	"enkaustos/core/survey"
+	"enkaustos/core/work"
+)
+
+// World is a piece and all around it, at one moment.
+type World struct {
+	Form    piece.Form
+	Own     plan.Own
+	Clay    glaze.Clay
+	Cone    kiln.Cone
+	Green   bool
+	House   rules.House
+	Plan    plan.Plan
+	Body    piece.Body
+	Planned int // revision of all of the above: it grows with every change
+}
+
+var (
+	mid    = kiln.Range{From: "5", To: "6"}
+	glazes = []glaze.Glaze{
+		{Code: "A", Name: "Amber", Kind: glaze.Solid, Cones: mid, InStock: true},
+		{Code: "B", Name: "Beck", Kind: glaze.Solid, Cones: mid, InStock: true, Coats: 2},
+		{Code: "R", Name: "River", Kind: glaze.Breaking, Cones: mid, InStock: true, Runner: true},
+		{Code: "D", Name: "Dune", Kind: glaze.Dipping, Cones: mid, InStock: true},
+		{Code: "C", Name: "Clear", Kind: glaze.Clear, Cones: mid, InStock: true},
+		{Code: "U", Name: "Under", Kind: glaze.Underglaze, Cones: kiln.Range{From: "06", To: "6"}, InStock: true},
+		{Code: "V", Name: "Vole", Kind: glaze.Underglaze, Cones: kiln.Range{From: "06", To: "04"}, InStock: true},
+		{Code: "L", Name: "Low", Kind: glaze.Solid, Cones: kiln.Range{From: "06", To: "04"}, InStock: true},
+	}
+	clays = []glaze.Clay{
+		{Code: "P", Name: "Pale", Cones: mid}, {Code: "P", Name: "Pale", Cones: mid}, {Code: "P", Name: "Pale", Cones: mid},
+		{Code: "E", Name: "Earthen", Cones: kiln.Range{From: "06", To: "04"}}, {Code: "S", Name: "Stone", Cones: kiln.Range{From: "8", To: "10"}},
+	}
+)
+
+// draw is where the history of one piece comes from.
+type draw struct{ *rand.Rand }
+
+func one[T any](d draw, of ...T) T { return of[d.IntN(len(of))] }
+
+func (d draw) in(n int) bool { return d.IntN(n) == 0 }
+
+// world draws a piece, mostly one that can be fired at all.
+func (d draw) world() World {
+	kinds := piece.Kinds()
+	w := World{Form: kinds[d.IntN(len(kinds))].Form, Clay: one(d, clays...), Cone: "6", Green: d.in(4)}
+	if d.in(3) {
+		w.Clay = clays[0]
+	}
+	w.House = d.house()
+	w.Own.Measures = piece.Measures{}
+	if kinds := piece.Kinds(); slices.ContainsFunc(kinds, func(k piece.Kind) bool { return k.Form == w.Form && hasPose(k) }) && !d.in(4) {
+		w.Own.Measures["pose"] = 1
+	}
+	w.Own.Standing.Stilts = d.in(4)
+	w.Own.Standing.LidApart = d.in(4)
+	w.shape()
+	w.Plan = d.plan(w)
+	return w
+}
+
+func hasPose(k piece.Kind) bool {
+	return slices.ContainsFunc(k.Measures, func(m piece.Measure) bool { return m.Key == "pose" })
+}
+
+// shape gives the world's piece its body; what cannot be built is left as it was.
+func (w *World) shape() bool {
+	body, err := w.Own.Body(w.Form, nil, piece.Marking{})
+	if err != nil {
+		return false
+	}
+	w.Body = body
+	w.Planned++
+	return true
+}
+
+// house draws a house: a room as it is proposed, with some of its rules another way.
+func (d draw) house() rules.House {
+	h, _ := rules.Default().With(one(d, rules.Presets()...).Values)
+	for range d.IntN(4) {
+		f := one(d, rules.Fields()...)
+		value := fmt.Sprint(f.Least + float64(d.IntN(4)))
+		if len(f.Choices) > 0 {
+			value = one(d, f.Choices...).Key
+		}
+		_ = f.Set(&h, value) // a value that the rule does not take leaves it
+	}
+	return h
+}
+
+// plan draws choices for all surfaces, mostly sensible ones.
+func (d draw) plan(w World) plan.Plan {
+	p := plan.Plan{}
+	for _, s := range w.Body.Surfaces {
+		switch {
+		case (s.Stands || s.Seat) && !d.in(8):
+			p[s.ID] = plan.Choice{Bare: true}
+		case d.in(9):
+			p[s.ID] = plan.Choice{Resist: one(d, plan.Wax, plan.Latex)}
+		case !d.in(9):
+			p[s.ID] = plan.Choice{Stack: d.stack(w)}
+		}
+	}
+	shelf := plan.NewShelf(w.House, glazes, nil)
+	return shelf.Stages(p, w.work(work.State{}), func(string) []glaze.Layer { return nil })
+}
+
+func (d draw) stack(w World) glaze.Stack {
+	switch d.IntN(8) {
+	case 0:
+		return glaze.Stack{{Glaze: "D", Coats: 1, Dip: true}}
+	case 1:
+		return glaze.Stack{{Glaze: "D", Coats: 1, Dip: true}, {Glaze: "D", Coats: 1, Dip: true, DownToMM: w.Body.HeightMM / 2}}
+	case 2:
+		return glaze.Stack{{Glaze: one(d, "U", "U", "V"), Coats: 1 + d.IntN(3)}, {Glaze: "C", Coats: 2}}
+	case 3:
+		return glaze.Stack{{Glaze: "A", Coats: 2}, {Glaze: one(d, "R", "B"), Coats: 1}}
+	}
+	return glaze.Stack{{Glaze: one(d, "A", "A", "A", "B", "R", "L"), Coats: 1 + d.IntN(max(1, w.House.Coats))}}
+}
+
+// work is what the plan is checked for; past are the firings that a state has behind it.
+func (w World) work(s work.State) plan.Work {
+	of := plan.Work{Body: w.Body, Clay: w.Clay, Cone: w.Cone, Standing: w.Own.Standing, Green: w.Green}
+	if w.Green {
+		of.BisqueCone = "04"
+	}
+	for _, f := range s.Past {
+		of.Past = append(of.Past, f.Cone)
+	}
+	if s.NextCone != "" {
+		of.Cone = s.NextCone
+	}
+	of.Standing.Stilts = of.Standing.Stilts || s.Helps[work.OnStilts]
+	return of
+}
+
+// Case is what core judges.
+func (w World) Case(s work.State) survey.Case {
+	return survey.Case{Body: w.Body, Plan: w.Plan, State: s, Work: w.work(s), Shelf: plan.NewShelf(w.House, glazes, nil),
+		Drying: work.Drying{House: w.House}, Spreads: stock.Spreads{}}
+}
+
+// Step is one thing that happens: to the piece, or to what is planned and ruled.
+type Step struct {
+	At    time.Time
+	Event *work.Event // nil where the world changed
+	World World       // as it is from this step on
+}
+
+// start is when every history begins.
+var start = time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
+
+// verdicts that a foot or a cover can get, the good ones often.
+var (
+	feet   = []foot.Verdict{foot.Clean, foot.Clean, foot.Clean, foot.Stained, foot.Left, foot.TooLow, foot.Unclear}
+	covers = []foot.Cover{foot.Even, foot.Even, foot.Even, foot.Bald, foot.Gap}
+)
