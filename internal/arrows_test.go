@@ -37,6 +37,7 @@ var below = map[string][]string{
 	"rack":     {},
 	"findings": {},
 	"mutate":   {},
+	"judge":    {},
 	"storm":    {"contract", "demo"},
 	// The big school is made through the contract; its command serves one to make it by.
 	"bigschool": {"api", "contract", "demo", "school"},

@@ -36,6 +36,7 @@ type Tile struct {
 	Place      int        `json:"place,omitzero"`      // where it hangs on the real wall, from 1; 0 = not known
 	Readings   []Reading  `json:"readings,omitzero"`   // boxes read on it: halves and strips; may be none
 	Faults     []Fault    `json:"faults,omitzero"`     // what went wrong with it, as the teacher saw; may be none
+	Leached    string     `json:"leached,omitzero"`    // what the report of a laboratory's leach test of it is called; "" for none
 }
 
 // Fault is what a fired tile warns of on its clay.

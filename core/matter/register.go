@@ -46,6 +46,7 @@ const (
 	JarShort       Code = "jar-short"
 	Blurs          Code = "blurs"
 	Meeting        Code = "meeting"
+	Seam           Code = "seam"
 	DetailLost     Code = "detail-lost"
 	ColoursMany    Code = "colours-many"
 	OneEach        Code = "one-each"
@@ -134,6 +135,7 @@ var register = []Matter{
 	{Code: JarShort, Means: "all plans of the class take more of a glaze than its jar holds", Weighs: []Severity{Warn}, About: OfStock},
 	{Code: Blurs, Means: "two melting glazes meet where a sharp edge is wanted", Weighs: []Severity{Warn}, About: OfColour},
 	{Code: Meeting, Means: "two melting glazes touch, where the house keeps colours apart", Weighs: []Severity{Warn}, About: OfGlaze},
+	{Code: Seam, Means: "a detail that is edged before its ground is filled: two full stacks along the seam run; a warning where the ground runs or is refused at twice its coats", Weighs: []Severity{Note, Warn}, About: OfGlaze},
 	{Code: DetailLost, Means: "a detail whose fired colour differs from its ground's by less than ΔE2000 10 (from memory)", Weighs: []Severity{Warn}, About: OfColour},
 	{Code: ColoursMany, Means: "more colours than the assignment allows", Weighs: []Severity{Warn}, About: OfGlaze},
 	{Code: OneEach, Means: "more than one glaze inside or outside, where the assignment allows one", Weighs: []Severity{Warn}, About: OfGlaze},

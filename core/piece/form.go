@@ -51,6 +51,7 @@ type Surface struct {
 	Clay       string     // glaze.Clay.Code where it is not the piece's own; "" where it is
 	Detail     DetailKind // "" for a surface of the form itself
 	On         string     // Surface.ID of a detail's ground
+	Edged      bool       // its ground is edged round it first, then filled up to the edging
 	Over       bool       // it lies over its ground: what is on both lies there together
 	Optional   bool       // an extra that never holds the piece back
 	Sharp      bool       // its edge is wanted sharp
@@ -82,6 +83,12 @@ type Body struct {
 	// NeedsPose says that nobody decided yet how a free form lies in the kiln.
 	NeedsPose bool
 	Poses     []Pose // the ways a free form can lie; none for other forms
+}
+
+// Holds says whether glaze can stand in the surface as in a well: what opens upward and
+// narrow, or is cut in.
+func (s Surface) Holds() bool {
+	return s.Upward && s.Hidden || s.Detail == Letters || s.Detail == Inlay || s.Upward && s.Textured
 }
 
 // Measure is one measurement that a form asks for, all in mm.

@@ -81,8 +81,9 @@ type Detail struct {
 	FromMM   float64 `json:"fromMM,omitempty"` // its lowest height above the table
 	ToMM     float64 `json:"toMM,omitempty"`   // its highest
 	Optional bool    `json:"optional,omitempty"`
-	Soft     bool    `json:"soft,omitempty"` // its edge may blur
-	Over     bool    `json:"over,omitempty"` // laid over its ground once that is dry, and not let into it
+	Soft     bool    `json:"soft,omitempty"`  // its edge may blur
+	Edged    bool    `json:"edged,omitempty"` // its ground is edged round it first, then filled up to the edging
+	Over     bool    `json:"over,omitempty"`  // laid over its ground once that is dry, and not let into it
 }
 
 // Edge is what lies between two surfaces.
@@ -222,6 +223,8 @@ func (b Body) refuses(d Detail) string {
 		return fmt.Sprintf("%s: a band goes from one height up to a higher one.", d.Name)
 	case d.Over && !d.Kind.mayLieOver():
 		return fmt.Sprintf("%s: it is cut into its ground, and cannot be laid over it.", d.Name)
+	case d.Edged && d.over():
+		return fmt.Sprintf("%s: what is laid over its ground has no edging to fill up to.", d.Name)
 	case !(area > 0):
 		return fmt.Sprintf("%s: it has no area: say how many cm² it covers.", d.Name)
 	case area > b.areaBelow(d.On, math.Inf(1))+1e-6:
@@ -236,7 +239,7 @@ func (b *Body) mark(d Detail) {
 	low, high := b.reach(d.On)
 	part := ground
 	part.ID, part.Name, part.Detail, part.On = d.ID, d.Name, d.Kind, d.On
-	part.Over = d.over()
+	part.Over, part.Edged = d.over(), d.Edged
 	part.Optional, part.Sharp = d.Optional, !d.Soft && (d.Kind == Motif || d.Kind == Letters)
 	part.BareByKind = d.Kind == Sgraffito || d.Kind == Vent
 	if d.Kind == Stripe {

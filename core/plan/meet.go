@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
@@ -25,6 +26,7 @@ func (c *check) meets() {
 		a, b := &body.Surfaces[i], &body.Surfaces[j]
 		if b.On == a.ID {
 			c.told(a, b)
+			c.seam(a, b)
 		}
 		c.beside(i, j)
 		if c.tops[i] == nil || c.tops[j] == nil || c.tops[i] == c.tops[j] {
@@ -80,6 +82,28 @@ func (c *check) told(ground, detail *piece.Surface) {
 			Text: fmt.Sprintf("%s: fired, it differs from the %s by only ΔE %.0f; below %d it is hard to see.", detail.Name, ground.Name, apart, lost),
 			Way:  "Choose a tile further from the ground."})
 	}
+}
+
+// seam says that a ground that is edged round a detail and then filled is one surface to the
+// plan and two to the brush: where both overlap, twice its coats lie.
+func (c *check) seam(ground, detail *piece.Surface) {
+	choice := c.plan[ground.ID]
+	if !detail.Edged || !choice.Planned() {
+		return
+	}
+	s := c.sort(choice.Stack)
+	if len(s.melt.Glazes) == 0 {
+		return
+	}
+	f := Finding{Code: matter.Seam, Surface: detail.ID, Numbers: Numbers{"coats": 2 * s.melt.Coats},
+		Text: fmt.Sprintf("%s: the %s is edged round it, then filled; where both overlap %s lie.", detail.Name, ground.Name, coats(2*s.melt.Coats)),
+		Way:  "Fill up to the edging, barely over it."}
+	runs := slices.ContainsFunc(s.melt.Glazes, func(g *glaze.Glaze) bool { return g.Runner })
+	if runs || 2*s.melt.Coats >= c.shelf.House.OfMelting(s.melt, s.under > 0, ground.Use != piece.Plain).Stop {
+		f.Severity = Warn
+		f.Text += " That runs."
+	}
+	c.add(f)
 }
 
 // fires is the colour a surface comes out in, where a tile shows it; else what

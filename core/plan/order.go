@@ -14,7 +14,8 @@ type Step struct {
 	Surface string // piece.Surface.ID
 	glaze.Layer
 	Brush    Brush
-	Optional bool // only if time is left
+	Edging   string // name of the detail that this edges its ground round; "" for what is filled
+	Optional bool   // only if time is left
 }
 
 // Brush is what a layer is laid with.
@@ -90,6 +91,16 @@ func Order(p Plan, b piece.Body, h rules.House, jars map[string]*glaze.Glaze) []
 			if at, ok := opened[key]; !ok || step.face < at {
 				opened[key] = step.face
 			}
+		}
+	}
+	for _, s := range b.Surfaces { // a ground is edged round its details before it is filled
+		choice := p[s.On]
+		if !s.Edged || !choice.Planned() {
+			continue
+		}
+		ground, _ := b.Surface(s.On)
+		for i, layer := range choice.Stack.Normal() {
+			all = append(all, placed{Step: Step{Surface: s.On, Layer: layer, Brush: SmallBrush, Edging: s.Name}, pass: edged, layer: i, face: face(ground, h)})
 		}
 	}
 	for i := range all {

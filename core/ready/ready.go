@@ -284,18 +284,43 @@ func cover(c Case) []Blocker {
 	return []Blocker{blocked}
 }
 
-// closer asks for a second look where raw glaze is not told from what it lies on or beside.
+// closer is what a look all round has to mind, behind the way out.
 func (c Case) closer() string {
-	var where []string
+	if asks := LookFor(c); len(asks) > 0 {
+		return " " + strings.Join(asks, " ")
+	}
+	return ""
+}
+
+// LookFor is what a look at the piece has to mind, in sentences: raw glaze that is not told
+// from what it lies on or beside, hollows that hold glaze, and points and edges of a motif
+// that were gone over twice.
+func LookFor(c Case) (asks []string) {
+	var unseen, hollow, seams []string
 	for _, f := range c.Findings {
-		if s, known := c.Body.Surface(f.Surface); known && f.Code == matter.RawUnseen {
-			where = append(where, s.Name)
+		s, known := c.Body.Surface(f.Surface)
+		switch {
+		case known && f.Code == matter.RawUnseen:
+			unseen = append(unseen, s.Name)
+		case known && f.Code == matter.Seam:
+			seams = append(seams, s.Name)
 		}
 	}
-	if len(where) == 0 {
-		return ""
+	for _, s := range c.Body.Surfaces {
+		if s.Holds() && c.Plan[s.ID].Planned() {
+			hollow = append(hollow, s.Name)
+		}
 	}
-	return " Raw glaze cannot be seen on the " + strings.Join(where, ", ") + ": look twice there, or feel with a pin."
+	if len(unseen) > 0 {
+		asks = append(asks, "Raw glaze cannot be seen on the "+strings.Join(unseen, ", ")+": look twice there, or feel with a pin.")
+	}
+	if len(hollow) > 0 {
+		asks = append(asks, "Glaze that filled the "+strings.Join(hollow, ", ")+" is drained or scooped out.")
+	}
+	if len(seams) > 0 {
+		asks = append(asks, "Along the edge of the "+strings.Join(seams, ", ")+" no double thickness stands.")
+	}
+	return asks
 }
 
 // on names a surface behind what is said; "" where there is none.

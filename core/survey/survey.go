@@ -41,6 +41,7 @@ type Survey struct {
 	Cover    *work.Look    // the last look all round, with why it no longer counts; nil for none
 	Check    *work.Check   // the last check of the foot, likewise
 	Sight    work.Sight    // what a look at it sees
+	LookFor  []string      // what a look has to mind, in sentences
 	Stage    ready.Stage
 	Placing  ready.Placing
 	Band     foot.Band
@@ -100,7 +101,7 @@ func Of(c Case, now time.Time) Survey {
 	}
 	v.Band = verdict.Band
 	v.Cover, v.Check = ready.Looks(verdict)
-	v.Sight = ready.Sight(verdict)
+	v.Sight, v.LookFor = ready.Sight(verdict), ready.LookFor(verdict)
 	v.Blockers, v.Rulings = ready.Blockers(verdict), ready.Standing(verdict)
 	v.Stage = ready.StageOf(c.State, v.Blockers)
 	v.Placing = ready.PlaceOf(c.State, v.Blockers)

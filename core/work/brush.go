@@ -54,6 +54,9 @@ var brushing = []Entry{
 		},
 		apply: func(s *State, e Event) {
 			s.Touches = append(s.Touches, Touch{Surface: e.Surface, At: e.At, Wet: e.Text == StillWet})
+			if e.Text == StillWet {
+				s.night(e.Happened(), true)
+			}
 			if e.Text == StillWet && e.Happened().After(s.LastWet) {
 				s.LastWet = e.Happened() // a finger knows better than the hours since the last coat
 			}

@@ -14,6 +14,7 @@ import (
 type Drying struct {
 	House rules.House
 	Pace  float64                 // 1 or 0: as the house's figures say; learned otherwise
+	Night float64                 // the same of the night before the kiln; never shorter than the house's
 	Damp  func(at time.Time) bool // whether it was a damp day
 	Kind  func(code string) glaze.Kind
 }
@@ -89,7 +90,7 @@ func (d Drying) KilnDryAt(s State) time.Time {
 	if s.LastWet.IsZero() {
 		return time.Time{}
 	}
-	hours := d.House.KilnDryHours
+	hours := d.House.KilnDryHours * max(1, d.Night)
 	if d.Damp != nil && d.Damp(s.LastWet) {
 		hours *= dampDay
 	}
@@ -105,6 +106,8 @@ func (d Drying) KilnDryAt(s State) time.Time {
 type Pace struct {
 	Factor float64 // of the house's figures: 0.8 dries faster
 	Count  int     // how many waits it was learned from
+	Night  float64 // of the house's night before the kiln, at least 1
+	Nights int     // how many pieces that were felt cold, or loaded, it was learned from
 }
 
 // paceDoubt is how many waits may disagree with the house's figures before
@@ -117,24 +120,37 @@ const paceDoubt = 5
 // the sum of the distances, the house's figures holding until five waits more
 // speak against them than for them. Who waits longer than needed teaches
 // nothing, so nobody's patience slows the room down, and a few slips move
-// nothing. Only what happened before a moment is looked at.
+// nothing. So is the night before the kiln learned, from pieces that were felt cold and
+// pieces that went into a load; it is never shorter than the house's. Only what happened before a moment is looked at.
 func LearnPace(d Drying, before time.Time, states func(yield func(State) bool)) Pace {
 	d.Pace = 0
-	var all []bound
+	var all, nights []bound
 	for s := range states {
+		for _, n := range s.Nights {
+			nights = append(nights, bound{n.Wait.Hours() / d.House.KilnDryHours, n.Cold})
+		}
 		for _, surface := range surfacesOf(s.Coats) {
 			all = append(all, bounds(d, s, surface, before)...)
 		}
 	}
-	low, high := 0.3, 3.0
+	return Pace{Factor: least(all, 0.3, paceDoubt), Count: len(all), Night: least(nights, 1, nightDoubt), Nights: len(nights)}
+}
+
+// nightDoubt is how many pieces have to be felt cold after the house's night before that is
+// doubted: a cold piece is a damp piece, and damp pieces burst (from memory).
+const nightDoubt = 1
+
+// least is the factor from some least one on that disagrees least with bounds.
+func least(all []bound, low float64, doubt int) float64 {
+	high := 3.0
 	for range 40 { // the slope of the sum grows with the factor: halve until it is 0
-		if middle := (low + high) / 2; slope(all, middle) < 0 {
+		if middle := (low + high) / 2; slope(all, middle, doubt) < 0 {
 			low = middle
 		} else {
 			high = middle
 		}
 	}
-	return Pace{Factor: math.Round(high*1000) / 1000, Count: len(all)}
+	return math.Round(high*1000) / 1000
 }
 
 // bound says that a coat was dry, or still wet, after a share of the time that
@@ -145,10 +161,10 @@ type bound struct {
 }
 
 // slope is how the sum of the distances changes with the factor.
-func slope(all []bound, factor float64) int {
-	sum := paceDoubt
+func slope(all []bound, factor float64, doubt int) int {
+	sum := doubt
 	if factor < 1 {
-		sum = -paceDoubt
+		sum = -doubt
 	}
 	for _, b := range all {
 		switch {

@@ -101,7 +101,7 @@ func roomOf(really float64, waits ...float64) (states []State) {
 func TestPaceIsLearned(t *testing.T) {
 	d := Drying{House: rules.Default()}
 	learn := func(states []State) Pace { return LearnPace(d, after(600), slices.Values(states)) }
-	require.Equal(t, Pace{Factor: 1}, learn(nil), "nobody touched anything")
+	require.Equal(t, Pace{Factor: 1, Night: 1}, learn(nil), "nobody touched anything")
 	patient := learn(roomOf(3, 4, 5, 6, 7, 8, 9, 10, 11))
 	require.Equal(t, 1.0, patient.Factor, "who waits longer than needed teaches nothing")
 	require.Equal(t, 8, patient.Count)
@@ -160,4 +160,32 @@ func TestDoubtedCoatWaitsForAnAnswer(t *testing.T) {
 	require.Equal(t, s.Doubts, Step(next, Event{Seq: 5, ID: "e", Kind: Undone, Undoes: "d"}, func() []Event {
 		return append(log, Event{Seq: 4, ID: "d", Kind: Answered, Of: "b", Text: NextCoat})
 	}).Doubts, "the answer can be taken back")
+}
+
+// A piece that was felt cold after the house's night teaches the room a longer one; loads
+// that went well bound it from above, and it is never shorter than the house's.
+func TestTheNightIsLearnedFromColdPieces(t *testing.T) {
+	d := Drying{House: rules.Default()}
+	cold := func(hours float64) State {
+		return Fold([]Event{{Seq: 1, ID: "a", Kind: Coated, Surface: "face", Glaze: "A", At: start},
+			{Seq: 2, ID: "b", Kind: TouchDry, Text: StillWet, At: start.Add(time.Duration(hours * float64(time.Hour)))}})
+	}
+	loaded := func(hours float64) State {
+		return Fold([]Event{{Seq: 1, ID: "a", Kind: Coated, Surface: "face", Glaze: "A", At: start},
+			{Seq: 2, ID: "b", Kind: Loaded, Load: "L", Seen: 1, At: start.Add(time.Duration(hours * float64(time.Hour)))}})
+	}
+	learn := func(states ...State) Pace {
+		return LearnPace(d, start.AddDate(0, 1, 0), slices.Values(states))
+	}
+	require.Equal(t, 1.0, learn().Night)
+	require.Equal(t, 1.0, learn(cold(13)).Night, "one piece is no rule")
+	require.InDelta(t, 1.5, learn(cold(18), cold(18), cold(18)).Night, 0.01)
+	require.Equal(t, 3, learn(cold(18), cold(18), cold(18)).Nights)
+	require.InDelta(t, 1.25, learn(cold(18), cold(18), cold(18), loaded(15), loaded(15), loaded(15)).Night, 0.01, "loads that went well")
+	require.Equal(t, 1.0, learn(loaded(6), loaded(6), loaded(6)).Night, "never shorter than the house's")
+	d.Night = 1.5
+	require.Equal(t, start.Add(18*time.Hour), d.KilnDryAt(Fold([]Event{{Seq: 1, ID: "a", Kind: Coated, Surface: "face", Glaze: "A", At: start}})))
+	twice := Fold([]Event{{Seq: 1, ID: "a", Kind: Coated, Surface: "face", Glaze: "A", At: start},
+		{Seq: 2, ID: "b", Kind: TouchDry, Text: StillWet, At: start.Add(13 * time.Hour)}, {Seq: 3, ID: "c", Kind: TouchDry, Text: StillWet, At: start.Add(20 * time.Hour)}})
+	require.Equal(t, []Night{{13 * time.Hour, true}, {20 * time.Hour, true}}, twice.Nights, "both since it was wetted")
 }

@@ -14,6 +14,7 @@ var firing = []Entry{
 	{Kind: Loaded, Fields: []string{"load", "seen"}, Keeps: true,
 		apply: func(s *State, e Event) {
 			s.Load = &Loading{Load: e.Load}
+			s.night(e.Happened(), false)
 			if e.Seen < s.Voided {
 				s.Load.Lapsed = s.VoidedBy + " before it was loaded"
 			}
@@ -87,7 +88,7 @@ func (s *State) next(e Event, why string) {
 	s.Firing, s.Load, s.NextCone = nil, nil, ""
 	s.Cover, s.Check, s.Helps, s.Rulings, s.Undone = nil, nil, nil, nil, nil
 	s.Opinion, s.Quality = nil, nil
-	s.LastWet, s.FeltDry, s.BoneDry, s.GlazeLeft = time.Time{}, time.Time{}, false, false
+	s.LastWet, s.WetAt, s.FeltDry, s.BoneDry, s.GlazeLeft = time.Time{}, time.Time{}, time.Time{}, false, false
 	s.Latexed, s.Peeled, s.Touches = nil, nil, nil // nothing of it outlives the fire
 	s.Voided, s.VoidedBy = e.Seq, why
 }

@@ -3,6 +3,7 @@ package work
 import (
 	"maps"
 	"slices"
+	"time"
 )
 
 // Fold is the state that a log amounts to. The log is in the server's order.
@@ -54,7 +55,7 @@ func Step(s State, e Event, log func() []Event) State {
 func (s *State) clip() {
 	s.Coats, s.Doubts, s.Undone = slices.Clip(s.Coats), slices.Clip(s.Doubts), slices.Clip(s.Undone)
 	s.Damages, s.Lost = slices.Clip(s.Damages), slices.Clip(s.Lost)
-	s.Past, s.Pictures, s.Notes, s.Rulings, s.Touches = slices.Clip(s.Past), slices.Clip(s.Pictures), slices.Clip(s.Notes), slices.Clip(s.Rulings), slices.Clip(s.Touches)
+	s.Past, s.Pictures, s.Notes, s.Rulings, s.Touches, s.Nights = slices.Clip(s.Past), slices.Clip(s.Pictures), slices.Clip(s.Notes), slices.Clip(s.Rulings), slices.Clip(s.Touches), slices.Clip(s.Nights)
 }
 
 // UndoneIn says which events of a log, by ID, have no effect any more. It walks the
@@ -86,11 +87,28 @@ func (s *State) apply(e Event) {
 	for _, code := range entry.Begins {
 		s.Since = with(s.Since, code, e.Seq)
 	}
-	if entry.Wets && e.Happened().After(s.LastWet) {
-		s.LastWet = e.Happened()
+	if entry.Wets {
+		s.wet(e.Happened())
 	}
 	if entry.Voids != "" {
 		s.void(e, entry.Voids)
+	}
+}
+
+// wet begins the drying anew.
+func (s *State) wet(at time.Time) {
+	if at.After(s.LastWet) {
+		s.LastWet = at
+	}
+	if at.After(s.WetAt) {
+		s.WetAt = at
+	}
+}
+
+// night remembers how long it had dried by a moment.
+func (s *State) night(at time.Time, cold bool) {
+	if wait := at.Sub(s.WetAt); !s.WetAt.IsZero() && wait > 0 {
+		s.Nights = append(s.Nights, Night{wait, cold})
 	}
 }
 

@@ -41,8 +41,8 @@ var judging = []Entry{
 			case e.Verdict.Passes() && e.Text != "":
 				s.GlazeLeft = false
 			}
-			if e.Text == CameOffWet && e.Happened().After(s.LastWet) {
-				s.LastWet = e.Happened()
+			if e.Text == CameOffWet {
+				s.wet(e.Happened())
 			}
 		},
 		says: func(e Event, _ string) string {

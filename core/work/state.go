@@ -41,6 +41,8 @@ type State struct {
 	Latexed  map[string]bool // surfaces that latex was laid on, whatever was laid on it since
 	Peeled   map[string]bool // surfaces whose latex came off
 	Touches  []Touch         // fingers that felt whether a coat was dry
+	WetAt    time.Time       // when water or glaze last came onto it; LastWet may be later, when it was felt
+	Nights   []Night         // how long it had dried when it was felt cold, or went into a load
 
 	// Voided is the Seq of the last event that voided looks, and VoidedBy names it: a
 	// check or load that had not seen it does not count.
@@ -80,6 +82,12 @@ type Touch struct {
 	Surface string
 	At      time.Time
 	Wet     bool // it was still wet
+}
+
+// Night is what a piece showed of how long it takes until it is dry enough for the kiln.
+type Night struct {
+	Wait time.Duration // since water or glaze last came onto it
+	Cold bool          // it was felt, and still damp; else it went into a load
 }
 
 // Look is the last look all round at how the glaze covers.

@@ -64,6 +64,12 @@ func kitOf(m school.Moment, p *school.Piece) contract.KitPiece {
 	k := contract.KitPiece{Id: p.ID, Student: student.Name, Mark: student.Mark, Brushes: []string{}, Left: []string{}}
 	for _, step := range plan.Order(m.Case(p).Open(), p.Body, m.Assignments[p.Assignment].House, m.Shelf.Glazes) {
 		surface, _ := p.Body.Surface(step.Surface)
+		if brush := string(step.Brush); step.Edging != "" && !slices.Contains(k.Brushes, brush) {
+			k.Brushes = append(k.Brushes, brush)
+		}
+		if step.Edging != "" {
+			continue // its coats are the ground's
+		}
 		k.Left = append(k.Left, surface.Name+" "+glaze.Stack{step.Layer}.String())
 		if brush := string(step.Brush); !slices.Contains(k.Brushes, brush) {
 			k.Brushes = append(k.Brushes, brush)

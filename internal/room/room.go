@@ -74,7 +74,7 @@ func show(m school.Moment) contract.Room {
 	class, ends, byHand := week.Serving(hand.Set, m.At.Local())
 	pace := m.Pace()
 	return contract.Room{Class: class, Name: school.Classes.All(m.Snapshot)[class].Name, Ends: view.When(ends), ByHand: byHand, Locked: hand.Locked,
-		Damp: slices.Contains(school.Airs.The(m.Snapshot).Days, school.Day(m.At)), Pace: pace.Factor, PaceCount: pace.Count,
+		Damp: slices.Contains(school.Airs.The(m.Snapshot).Days, school.Day(m.At)), Pace: pace.Factor, PaceCount: pace.Count, Night: view.Some(pace.Night), NightCount: view.Some(pace.Nights),
 		Stations: view.List(paired(m), func(s Station) contract.PairedStation {
 			return contract.PairedStation{Id: s.ID, Name: s.Name, PairedAt: s.PairedAt}
 		}),

@@ -49,7 +49,8 @@ func (m Moment) workOf(p *Piece, a *Assignment) plan.Work {
 // days more slowly, at the room's own pace.
 func (m Moment) Drying(a *Assignment) work.Drying {
 	d := m.drying()
-	d.House, d.Pace = a.House, m.Pace().Factor
+	pace := m.Pace()
+	d.House, d.Pace, d.Night = a.House, pace.Factor, pace.Night
 	return d
 }
 

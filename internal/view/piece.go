@@ -74,6 +74,9 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 	if len(at.Findings) > 0 {
 		v.Findings = append(v.Findings, Finding(at.Findings[0]))
 	}
+	if len(at.LookFor) > 0 {
+		v.LookFor = &at.LookFor
+	}
 	if l := at.Cover; l != nil {
 		v.Cover = &contract.LastLook{Verdict: string(l.Cover), Surface: Some(l.Surface), At: l.At, By: l.By, Lapsed: Some(l.Lapsed)}
 	}
@@ -243,7 +246,7 @@ func PlanOf(in []contract.Choice) plan.Plan {
 
 // Detail is all about one piece, as an actor may see it; log is its log.
 func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) contract.PieceDetail {
-	a, at := m.Assignments[p.Assignment], m.Survey(p)
+	a, at, of := m.Assignments[p.Assignment], m.Survey(p), m.Case(p)
 	var tiles []string
 	for _, t := range m.TilesByCode() {
 		if t.Piece == p.ID {
@@ -261,9 +264,22 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 	return contract.PieceDetail{Now: m.At, Piece: whole, Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
 		Surfaces: List(p.Body.Surfaces, SurfaceArea), History: history(by, p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
 		Own: own, Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
+		Food: List(of.Shelf.Food(of.Plan, of.Work, at.Cover.Stands()), eaten(p)),
 		Help: List(helpFor(by, help), func(h foot.Help) contract.Help {
 			return contract.Help{Kind: contract.HelpKind(h.Kind), Why: h.Why, Recorded: p.State.Helps[h.Kind]}
 		})}
+}
+
+// eaten is what is known of a surface that food or a mouth touches.
+func eaten(p *school.Piece) func(plan.Eaten) contract.Eaten {
+	return func(e plan.Eaten) contract.Eaten {
+		surface, _ := p.Body.Surface(e.Surface)
+		v := contract.Eaten{Surface: e.Surface, Name: surface.Name, Missing: All(e.Missing)}
+		if len(e.Missing) == 0 {
+			v.Says = Some(plan.Nothing)
+		}
+		return v
+	}
 }
 
 // helpFor is what who asks may see of the help that a piece should get: none at a tablet.
@@ -294,6 +310,9 @@ func step(p *school.Piece) func(plan.Step) contract.Step {
 	return func(s plan.Step) contract.Step {
 		surface, _ := p.Body.Surface(s.Surface)
 		says := fmt.Sprintf("%s: %s, %s", surface.Name, glaze.Stack{s.Layer}, s.Brush)
+		if s.Edging != "" {
+			says = fmt.Sprintf("%s: edge it round the %s with %s, %s", surface.Name, s.Edging, s.Glaze, s.Brush)
+		}
 		if s.Optional {
 			says += ", if time is left"
 		}

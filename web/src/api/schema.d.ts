@@ -1927,7 +1927,7 @@ export interface components {
         /** @enum {string} */
         Severity: "stop" | "warn" | "note";
         /** @enum {string} */
-        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "blurs" | "meeting" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "same-or-next" | "latex-on" | "not-bone-dry" | "damp" | "closed" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
+        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "blurs" | "meeting" | "seam" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "same-or-next" | "latex-on" | "not-bone-dry" | "damp" | "closed" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
         Finding: {
             code: components["schemas"]["MatterCode"];
             severity: components["schemas"]["Severity"];
@@ -2021,6 +2021,12 @@ export interface components {
              */
             pace: number;
             paceCount: number;
+            /**
+             * Format: double
+             * @description Of the house's night before the kiln, learned; at least 1
+             */
+            night?: number;
+            nightCount?: number;
             stations: components["schemas"]["PairedStation"][];
             bells: components["schemas"]["Bell"][];
         };
@@ -2255,6 +2261,8 @@ export interface components {
             /** @description It may be put into a load */
             fit: boolean;
             sight?: components["schemas"]["Sight"];
+            /** @description What a look at it has to mind */
+            lookFor?: string[];
             /** @description The last look at its foot found glaze, and nothing took it off since: who finds it clean says how it came off */
             glazeLeft?: boolean;
             surfaces: components["schemas"]["SurfaceState"][];
@@ -2288,6 +2296,8 @@ export interface components {
             pieces: components["schemas"]["Piece"][];
         };
         PieceDetail: {
+            /** @description What is known of each surface that food or a mouth touches */
+            food: components["schemas"]["Eaten"][];
             /** @description What it should be given for its firing */
             help: components["schemas"]["Help"][];
             edges: components["schemas"]["Join"][];
@@ -2308,6 +2318,14 @@ export interface components {
             tiles: string[];
             /** @description What its plan takes */
             amounts: components["schemas"]["Amount"][];
+        };
+        /** @description Nobody calls a piece safe: what is missing, or that nothing known speaks against it */
+        Eaten: {
+            surface: string;
+            name: string;
+            missing: string[];
+            /** @description Where nothing is missing */
+            says?: string;
         };
         EventIn: {
             id: string;
@@ -2502,6 +2520,8 @@ export interface components {
             optional?: boolean;
             /** @description Its edge may blur */
             soft?: boolean;
+            /** @description Its ground is edged round it first, then filled */
+            edged?: boolean;
             /** @description Laid over its ground, not let into it */
             over?: boolean;
         };

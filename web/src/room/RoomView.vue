@@ -66,6 +66,11 @@ const pace = computed(() => {
         : `${share - 100} % slower than the house's figures`;
   return `Coats dry ${than}, learned from ${r.paceCount} coats that were touched or laid over.`;
 });
+const night = computed(() => {
+  const r = room.value;
+  if (!r?.nightCount || (r.night ?? 1) <= 1) return "";
+  return `Pieces felt cold after the house's night before the kiln: here it takes ${Math.round((r.night ?? 1) * 100)} % of it, learned from ${r.nightCount} pieces.`;
+});
 </script>
 
 <template>
@@ -102,6 +107,7 @@ const pace = computed(() => {
       <section class="sheet" aria-labelledby="air">
         <h2 id="air">Drying</h2>
         <p>{{ pace }}</p>
+        <p v-if="night">{{ night }}</p>
         <p>
           Today is
           <b>{{ room.damp ? "a damp day: everything dries half as long again" : "an ordinary day" }}</b>.
