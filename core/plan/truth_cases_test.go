@@ -89,6 +89,11 @@ func TestWorkedCasesOfMaterials(t *testing.T) {
 		{"what lies there together was never fired", []func(*scene){over(piece.Dots, coat("R", 1))}, "warn no-tile", ""},
 		{"until a tile shows the two together", []func(*scene){over(piece.Dots, coat("R", 1)), hung(glaze.Tile{Code: "x", Clay: "P", Cone: "6", Stack: stack("S", 3, "R", 1)})}, "", "warn no-tile"},
 		{"underglaze dots under the ground's clear are not open", []func(*scene){put("exterior", coat("U", 3)), over(piece.Dots, coat("C", 2))}, "", "warn underglaze-food"},
+		// Edge, then fill.
+		{"edged and filled, the seam is said", []func(*scene){on(piece.Motif, coat("R", 3)), func(s *scene) { s.marking.Details[0].Edged = true }}, "warn seam", ""},
+		{"two thin stacks along it do not run", []func(*scene){on(piece.Motif, coat("R", 3)), put("exterior", coat("S", 2)), func(s *scene) { s.marking.Details[0].Edged = true }}, "note seam", "warn seam"},
+		{"a runner along it does", []func(*scene){on(piece.Motif, coat("R", 3)), put("exterior", coat("B", 1)), func(s *scene) { s.marking.Details[0].Edged = true }}, "warn seam", ""},
+		{"filled as a whole there is none", []func(*scene){on(piece.Motif, coat("R", 3))}, "", "note seam"},
 		// Figures of their own.
 		{"two glazes of two coats take two in all", []func(*scene){two, put("exterior", coat("E2", 1, "E3", 1))}, "", "warn coats-many"},
 		{"five coats of them run", []func(*scene){two, put("exterior", coat("E2", 3, "E3", 2))}, "stop coats-stop", ""},

@@ -214,3 +214,22 @@ func TestBisqueAsksForNoLooks(t *testing.T) {
 		require.NotContains(t, []matter.Code{matter.CoverUnchecked, matter.FootUnchecked, matter.Drying}, b.Code)
 	}
 }
+
+// What a look has to mind stands with it: glaze that cannot be seen raw, hollows that hold
+// glaze, the seam along an edging.
+func TestWhatALookHasToMind(t *testing.T) {
+	c := caseOf(t, simple, []plan.Finding{{Code: matter.RawUnseen, Severity: plan.Note, Surface: "face"}}, work.Fold(coated), start)
+	require.Len(t, ready.LookFor(c), 1)
+	require.Contains(t, ready.LookFor(c)[0], "feel with a pin")
+	require.Contains(t, ready.Blockers(c)[0].Way, "Raw glaze cannot be seen on the Face")
+	bottle, err := piece.Build(piece.Bottle, nil)
+	require.NoError(t, err)
+	inside := plan.Plan{"interior": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}}
+	asks := ready.LookFor(ready.Case{Body: bottle, Plan: inside})
+	require.Len(t, asks, 1)
+	require.Contains(t, asks[0], "drained or scooped out")
+	require.Empty(t, ready.LookFor(ready.Case{Body: bottle, Plan: plan.Plan{}}), "nothing went in")
+	carved, err := slab(t).With(piece.Marking{Details: []piece.Detail{{ID: "name", Name: "Name", Kind: piece.Letters, On: "face", AreaCM2: 3}}})
+	require.NoError(t, err)
+	require.Contains(t, ready.LookFor(ready.Case{Body: carved, Plan: plan.Plan{"name": simple["face"]}})[0], "filled the Name")
+}

@@ -64,6 +64,21 @@ func Sum(lists ...[]Amount) []Amount {
 	return sorted(sums)
 }
 
+// Less is some amounts without others, by glaze.
+func Less(from, without []Amount) []Amount {
+	if len(without) == 0 {
+		return from
+	}
+	left := map[string]float64{}
+	for _, a := range from {
+		left[a.Glaze] += a.ML
+	}
+	for _, a := range without {
+		left[a.Glaze] = max(0, left[a.Glaze]-a.ML)
+	}
+	return sorted(left)
+}
+
 func sorted(sums map[string]float64) []Amount {
 	list := make([]Amount, 0, len(sums))
 	for code, ml := range sums {

@@ -133,3 +133,18 @@ func TestLearnedSpread(t *testing.T) {
 	require.True(t, known)
 	require.InDelta(t, stock.SpreadML, one.MLPerCM2, 0.008, "one small lesson hardly moves it")
 }
+
+// How a class lays its glaze is said beside the usual, and not where it is much the same.
+func TestHowAClassLaysIsSaid(t *testing.T) {
+	for ml, says := range map[float64]string{0.5: "spread thin, with about 50 %", 1.05: "", 1.5: "laid thick, with about 150 %"} {
+		said := stock.Learned{MLPerCM2: ml * stock.SpreadML, Lessons: 3}.Says()
+		if says == "" {
+			require.Empty(t, said)
+		} else {
+			require.Contains(t, said, says)
+		}
+	}
+	require.Empty(t, stock.Learned{MLPerCM2: 1}.Says(), "nobody looked into a jar")
+	left := stock.Less([]stock.Amount{{Glaze: "A", ML: 10}, {Glaze: "B", ML: 2}}, []stock.Amount{{Glaze: "A", ML: 4}, {Glaze: "B", ML: 5}})
+	require.Equal(t, []stock.Amount{{Glaze: "A", ML: 6}, {Glaze: "B", ML: 0}}, left, "half a coat that is on is not poured again")
+}

@@ -1,5 +1,10 @@
 package stock
 
+import (
+	"fmt"
+	"math"
+)
+
 // Drop is how much a jar dropped between two looks into it, and what was
 // brushed from it in between.
 type Drop struct {
@@ -11,6 +16,18 @@ type Drop struct {
 type Learned struct {
 	MLPerCM2 float64 // of one coat
 	Lessons  int     // drops that counted
+}
+
+// Says is how somebody lays glaze beside the usual, kindly; "" where it is much the same.
+func (l Learned) Says() string {
+	share := l.MLPerCM2 / SpreadML
+	switch {
+	case l.Lessons == 0 || math.Abs(share-1) < 0.12:
+		return ""
+	case share < 1:
+		return fmt.Sprintf("Its coats are spread thin, with about %.0f %% of the usual glaze: fuller brushes, or one coat more.", 100*share)
+	}
+	return fmt.Sprintf("Its coats are laid thick, with about %.0f %% of the usual glaze: mind the feet, and let them dry longer.", 100*share)
 }
 
 // What a coat can take, in mL per cm²: less is a look at the wrong jar, more

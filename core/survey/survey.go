@@ -97,7 +97,7 @@ func Of(c Case, now time.Time) Survey {
 	v.Findings = append(slices.Clip(v.Findings), verdict.Felt()...)
 	v.Amounts = c.AmountsOf(c.Plan, planned)
 	if c.State.Firing == nil && !c.Plan.Empty() {
-		v.Open = c.AmountsOf(c.Open(), planned)
+		v.Open = stock.Less(c.AmountsOf(c.Open(), planned), c.begun(planned))
 	}
 	v.Band = verdict.Band
 	v.Cover, v.Check = ready.Looks(verdict)
@@ -141,6 +141,20 @@ func (c Case) Under(h rules.House) Case {
 // Open is the part of the plan that is not on the piece yet.
 func (c Case) Open() plan.Plan {
 	return c.Plan.Open(func(id string, choice plan.Choice) int { return work.Compare(choice.Stack, c.State.On(id)).Done })
+}
+
+// begun is what of the open strokes is on already, where a coat was begun.
+func (c Case) begun(band foot.Band) (on []stock.Amount) {
+	for _, s := range c.Body.Surfaces {
+		p := work.Compare(c.Plan[s.ID].Stack, c.State.On(s.ID))
+		if p.Begun == nil {
+			continue
+		}
+		for _, a := range c.AmountsOf(plan.Plan{s.ID: {Stack: glaze.Stack{p.Next()}}}, band) {
+			on = append(on, stock.Amount{Glaze: a.Glaze, ML: a.ML * p.Begun.Share})
+		}
+	}
+	return on
 }
 
 // AmountsOf is what a plan takes of each jar, less what has to stay bare under a

@@ -16,10 +16,13 @@ var brushing = []Entry{
 		check: checkCoat,
 		apply: (*State).coat,
 		says:  saysCoat},
-	{Kind: Felted, Fields: []string{"of", "felt"}, By: Station,
+	{Kind: Felted, Fields: []string{"of", "felt", "text"}, By: Station,
 		check: func(e Event, sc Scene) *Refusal {
 			if !e.Felt.Known() || !slices.ContainsFunc(sc.State.Coats, func(c Coat) bool { return c.ID == e.Of }) {
 				return senseless("say which coat felt thin, right or thick.")
+			}
+			if e.Text != "" && e.Text != ByPin {
+				return senseless("a coat is felt, or tried with a %s, not %q.", ByPin, e.Text)
 			}
 			return nil
 		},
@@ -31,7 +34,12 @@ var brushing = []Entry{
 				}
 			}
 		},
-		says: func(e Event, _ string) string { return "The coat felt " + string(e.Felt) }},
+		says: func(e Event, _ string) string {
+			if e.Text == ByPin {
+				return "The coat is " + string(e.Felt) + ", by a pin"
+			}
+			return "The coat felt " + string(e.Felt)
+		}},
 	{Kind: Answered, Fields: []string{"of", "text"}, By: Helper,
 		check: func(e Event, sc Scene) *Refusal {
 			if !slices.ContainsFunc(sc.State.Doubts, func(c Coat) bool { return c.ID == e.Of }) {

@@ -78,6 +78,9 @@ const (
 	Trailed How = "bottle" // out of a bottle with a nozzle
 )
 
+// ByPin is the text of Felted where a scratch told how thick the coat is.
+const ByPin = "pin"
+
 // The answers to "same coat or the next?".
 const (
 	SameCoat = "same"

@@ -74,7 +74,7 @@ func GlazesCSV(glazes []glaze.Glaze) string {
 }
 
 // TileColumns are the columns of a list of tiles.
-var TileColumns = []string{"code", "clay", "cone", "atmosphere", "stack", "fired", "textured", "place", "l", "a", "b", "faults"}
+var TileColumns = []string{"code", "clay", "cone", "atmosphere", "stack", "fired", "textured", "place", "l", "a", "b", "faults", "leach test"}
 
 // TilesCSV writes tiles as a list that can be brought again; l, a and b are the
 // fired colour as it was measured.
@@ -82,7 +82,7 @@ func TilesCSV(tiles []glaze.Tile) string {
 	var rows [][]string
 	for _, t := range tiles {
 		rows = append(rows, []string{t.Code, t.Clay, string(t.Cone), string(t.In()), t.Stack.Text(), t.Fired.Hex(), yes(t.Textured), count(t.Place),
-			fmt.Sprintf("%.2f", t.Fired.L), fmt.Sprintf("%.2f", t.Fired.A), fmt.Sprintf("%.2f", t.Fired.B), faults(t.Faults)})
+			fmt.Sprintf("%.2f", t.Fired.L), fmt.Sprintf("%.2f", t.Fired.A), fmt.Sprintf("%.2f", t.Fired.B), faults(t.Faults), t.Leached})
 	}
 	return WriteTable(TileColumns, rows)
 }

@@ -86,6 +86,16 @@ func upTo(most float64, unit string) func(string) (float64, error) {
 	})
 }
 
+// short reads words, no more than so many letters.
+func short(most int) func(string) (string, error) {
+	return func(text string) (string, error) {
+		if len([]rune(text)) > most {
+			return "", fmt.Errorf("expected at most %d letters", most)
+		}
+		return text, nil
+	}
+}
+
 // ware reads what a glaze may go on; empty means both.
 func ware(text string) (glaze.Ware, error) {
 	w := glaze.Ware(strings.ToLower(strings.TrimSpace(text)))
@@ -115,7 +125,7 @@ func readTiles(r *reading) error {
 			Atmosphere: optional(r, "atmosphere", old.Atmosphere, glaze.ParseAtmosphere), Place: optional(r, "place", old.Place, place),
 			Cone: take(r, "cone", kiln.ParseCone), Stack: take(r, "stack", glaze.ParseStack),
 			Fired: take(r, "fired", colour.FromHex), Textured: take(r, "textured", truth(false)),
-			Faults: optional(r, "faults", old.Faults, glaze.ParseFaults)}
+			Faults: optional(r, "faults", old.Faults, glaze.ParseFaults), Leached: optional(r, "leach test", old.Leached, short(120))}
 		if _, ok := school.Clays.All(r.Snapshot)[t.Clay]; !ok {
 			r.refuse("clay", "no clay is called %q: bring it first, or use one of %s", t.Clay, codes(r.ClaysByCode(), func(c glaze.Clay) string { return c.Code }))
 		}

@@ -68,7 +68,8 @@ func clayAndCone(m school.Moment, clay, cone string) (kiln.Cone, error) {
 }
 
 func class(m school.Moment, c school.Class) contract.Class {
-	v := contract.Class{Id: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: glaze.Oxidation, Jars: view.All(c.Jars),
+	laying := m.Laying[c.ID]
+	v := contract.Class{Laying: view.Some(laying.Says()), Id: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: glaze.Oxidation, Jars: view.All(c.Jars),
 		Students: view.List(m.StudentsOf(c.ID), func(s school.Student) contract.Student {
 			return contract.Student{Id: s.ID, Name: s.Name, Mark: s.Mark}
 		})}

@@ -237,7 +237,7 @@ func (s *staff) SaveReadings(ctx context.Context, read []corewall.Read) error {
 }
 
 func (s *staff) MarkTile(ctx context.Context, code string, faults []glaze.Fault) error {
-	return s.change(ctx, func(m school.Moment, c *school.Change) error { return wall.Mark(m, c, code, faults) })
+	return s.change(ctx, func(m school.Moment, c *school.Change) error { return wall.Mark(m, c, code, faults, nil) })
 }
 
 func (s *staff) KeepProgramme(ctx context.Context, name string, f glaze.Firing) (kept wall.Programme, err error) {

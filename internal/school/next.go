@@ -203,6 +203,7 @@ func (s *Snapshot) HouseOf(house rules.House, class string, assignment map[strin
 // looks and what was brushed in between.
 func (n *next) learn() {
 	n.Learned, n.Spreads = map[string]stock.Learned{}, stock.Spreads{}
+	ofClass := map[string][]stock.Drop{}
 	levels := map[string][]JarLevel{}
 	for _, l := range JarLevels.Sorted(n.Snapshot, func(a, b JarLevel) int { return a.At.Compare(b.At) }) {
 		levels[l.Glaze] = append(levels[l.Glaze], l)
@@ -212,27 +213,49 @@ func (n *next) learn() {
 		for i := 1; i < len(seen); i++ {
 			from, to := seen[i-1], seen[i]
 			if to.ML < from.ML { // else it was filled up, or nobody used it
-				drops = append(drops, stock.Drop{ML: from.ML - to.ML, CM2: n.brushed(code, from, to)})
+				cm2, class := n.laid(code, from, to)
+				drop := stock.Drop{ML: from.ML - to.ML, CM2: cm2}
+				if drops = append(drops, drop); class != "" {
+					ofClass[class] = append(ofClass[class], drop)
+				}
 			}
 		}
 		if learned, known := stock.Learn(drops); known {
 			n.Learned[code], n.Spreads[code] = learned, learned.MLPerCM2
 		}
 	}
+	n.Laying = map[string]stock.Learned{}
+	for class, drops := range ofClass {
+		if learned, known := stock.Learn(drops); known {
+			n.Laying[class] = learned
+		}
+	}
 }
 
-// brushed is the area of all coats of a glaze that were logged between two
-// looks into its jar, in cm², each coat counted.
-func (n *next) brushed(code string, from, to JarLevel) (cm2 float64) {
+// laid is the area of all coats of a glaze that were logged between two looks into its jar,
+// in cm², each coat counted for the part of its surface that it covers and a dip for as many
+// as it is as thick as; and the class that laid them, "" where several did.
+func (n *next) laid(code string, from, to JarLevel) (cm2 float64, class string) {
+	g, by := Glazes.All(n.Snapshot)[code], map[string]bool{}
 	for _, p := range n.Pieces {
 		for _, coat := range p.State.Coats {
 			if coat.Glaze == code && coat.At.After(from.At) && !coat.At.After(to.At) {
-				surface, _ := p.Body.Surface(coat.Surface)
-				cm2 += surface.AreaCM2
+				as := coat.Layer()
+				as.Thick = "" // how thick it felt is what the jar says as well
+				area := p.Body.AreaAboveCM2(coat.Surface, coat.DownToMM) * as.Covers(&g)
+				if coat.Begun() {
+					area *= coat.Share
+				}
+				cm2 += area
+				class = n.ClassOf(p)
+				by[class] = true
 			}
 		}
 	}
-	return cm2
+	if len(by) != 1 {
+		class = ""
+	}
+	return cm2, class
 }
 
 // Clay is a clay by its code, the zero clay where there is none.

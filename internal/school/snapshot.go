@@ -25,6 +25,7 @@ type Snapshot struct {
 	Shelf       *plan.Shelf              // what the room has, under the school's rules
 	Learned     map[string]stock.Learned // how far a glaze spreads, by its code, where jars told it
 	Spreads     stock.Spreads            // the figures of Learned
+	Laying      map[string]stock.Learned // how far a class spreads its glaze, by its id, where jars that it alone used told it
 	Seq         int64                    // of the last event
 
 	restored int64 // by which restore it came to be; 0 for none

@@ -264,10 +264,22 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 	return contract.PieceDetail{Now: m.At, Piece: whole, Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
 		Surfaces: List(p.Body.Surfaces, SurfaceArea), History: history(by, p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
 		Own: own, Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
-		Food: List(of.Shelf.Food(of.Plan, of.Work, at.Cover.Stands()), eaten(p)),
+		Hand: Some(handOf(m, p)), Food: List(of.Shelf.Food(of.Plan, of.Work, at.Cover.Stands()), eaten(p)),
 		Help: List(helpFor(by, help), func(h foot.Help) contract.Help {
 			return contract.Help{Kind: contract.HelpKind(h.Kind), Why: h.Why, Recorded: p.State.Helps[h.Kind]}
 		})}
+}
+
+// handOf is what to tell the maker of a piece of how thick the coats turn out, over all
+// pieces of the same hand.
+func handOf(m school.Moment, p *school.Piece) string {
+	var hand bench.Hand
+	for _, other := range m.PiecesOf(m.ClassOf(p)) {
+		if other.Student == p.Student {
+			hand = hand.Feel(other.State)
+		}
+	}
+	return hand.Says()
 }
 
 // eaten is what is known of a surface that food or a mouth touches.

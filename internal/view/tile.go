@@ -15,7 +15,7 @@ import (
 func Tile(m school.Moment, t glaze.Tile) contract.Tile {
 	v := contract.Tile{Code: t.Code, Clay: t.Clay, Cone: string(t.Cone), Stack: t.Stack, Fired: t.Fired.Hex(), Food: true, InStock: true,
 		Textured: t.Textured, Piece: Some(t.Piece), Atmosphere: t.In(), Place: t.Place, Doubt: Some(t.Doubt()),
-		Faults: All(t.Faults), Strips: []contract.TileStrip{}}
+		Faults: All(t.Faults), Leached: Some(t.Leached), Strips: []contract.TileStrip{}}
 	jars := school.Glazes.All(m.Snapshot)
 	var names []string
 	var raw colour.Lab

@@ -81,8 +81,9 @@ func FromPiece(m school.Moment, c *school.Change, code, pieceID, surface string,
 }
 
 // Mark writes down what went wrong with a fired tile: whoever plans the same stack on
-// that clay is warned.
-func Mark(m school.Moment, c *school.Change, code string, faults []glaze.Fault) error {
+// that clay is warned. leached is what the report of a laboratory is called that tested it;
+// nil leaves that as it is.
+func Mark(m school.Moment, c *school.Change, code string, faults []glaze.Fault, leached *string) error {
 	t, ok := school.Tiles.Get(m.Snapshot, code)
 	if !ok {
 		return school.Missing("tile")
@@ -90,6 +91,9 @@ func Mark(m school.Moment, c *school.Change, code string, faults []glaze.Fault) 
 	marked, err := t.Marked(faults)
 	if err != nil {
 		return school.Says(err)
+	}
+	if leached != nil {
+		marked.Leached = strings.TrimSpace(*leached)
 	}
 	school.Tiles.Put(c, marked)
 	return nil
@@ -160,7 +164,9 @@ func (w Wall) AddTile(ctx context.Context, r contract.AddTileRequestObject) (con
 
 // MarkTile writes down what went wrong with a tile.
 func (w Wall) MarkTile(ctx context.Context, r contract.MarkTileRequestObject) (contract.MarkTileResponseObject, error) {
-	err := w.School.Change(ctx, func(m school.Moment, c *school.Change) error { return Mark(m, c, r.Code, r.Body.Faults) })
+	err := w.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		return Mark(m, c, r.Code, r.Body.Faults, r.Body.Leached)
+	})
 	if err != nil {
 		return nil, err
 	}

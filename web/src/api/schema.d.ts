@@ -1784,6 +1784,8 @@ export interface components {
         };
         Tile: {
             faults: components["schemas"]["Fault"][];
+            /** @description What the report of a laboratory's leach test of it is called */
+            leached?: string;
             code: string;
             clay: string;
             cone: string;
@@ -1812,6 +1814,8 @@ export interface components {
             fired: components["schemas"]["Hex"];
         };
         Class: {
+            /** @description How thick its coats are by what jars dropped, said kindly */
+            laying?: string;
             id: string;
             name: string;
             clay: string;
@@ -2296,6 +2300,8 @@ export interface components {
             pieces: components["schemas"]["Piece"][];
         };
         PieceDetail: {
+            /** @description How thick its maker's coats turn out, said kindly; nothing where they are as they should be */
+            hand?: string;
             /** @description What is known of each surface that food or a mouth touches */
             food: components["schemas"]["Eaten"][];
             /** @description What it should be given for its firing */
@@ -3677,6 +3683,8 @@ export interface operations {
             content: {
                 "application/json": {
                     faults: components["schemas"]["Fault"][];
+                    /** @description What the report of a laboratory's leach test of it is called */
+                    leached?: string;
                 };
             };
         };

@@ -199,7 +199,7 @@ const unitChoices: { key: typeof screen.units; name: string }[] = [
   gap: 12px;
   align-content: start;
 }
-label {
+label:not(.el-checkbox) {
   display: grid;
   gap: 2px;
   font-weight: 600;

@@ -6,6 +6,7 @@ import ApprovalLine from "@/desk/ApprovalLine.vue";
 import DeskHead from "@/desk/DeskHead.vue";
 import DeskFigures from "@/desk/DeskFigures.vue";
 import FindingList from "@/desk/FindingList.vue";
+import FoodLines from "@/desk/FoodLines.vue";
 import FindPanel from "@/wall/FindPanel.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import ModelDrawer from "@/desk/ModelDrawer.vue";
@@ -165,6 +166,7 @@ useKeys({
         :amounts="detail.data.value.amounts"
         :order="detail.data.value.order"
       />
+      <FoodLines :food="detail.data.value.food" />
     </div>
     <div class="right sheet">
       <ChoiceBar v-model="chosen" class="surfaces" label="Surfaces" :options="surfaces" />

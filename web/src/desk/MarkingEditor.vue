@@ -36,7 +36,10 @@ const fresh = reactive({
   to: 45,
   optional: false,
   over: false,
+  edged: false,
 });
+/** What a ground is edged round before it is filled. */
+const mayBeEdged = computed(() => ["motif", "letters"].includes(fresh.kind) && !fresh.over);
 /** What can be laid over its ground as well as let into it. */
 const mayLieOver = computed(() => ["band", "panel", "motif", "letters"].includes(fresh.kind));
 const kind = computed(() => guide.data.value?.details.find((d) => d.kind === fresh.kind));
@@ -60,6 +63,7 @@ function add() {
     ...where,
     ...(fresh.optional ? { optional: true } : {}),
     ...(fresh.over && mayLieOver.value ? { over: true } : {}),
+    ...(fresh.edged && mayBeEdged.value ? { edged: true } : {}),
   };
   marking.value = { ...marking.value, details: [...(marking.value.details ?? []), detail] };
   fresh.name = "";
@@ -123,6 +127,11 @@ function reclay(id: string, code: string) {
       /></label>
       <el-checkbox v-model="fresh.optional" label="an extra, only if time is left" />
       <el-checkbox v-if="mayLieOver" v-model="fresh.over" label="laid over the ground, not let into it" />
+      <el-checkbox
+        v-if="mayBeEdged"
+        v-model="fresh.edged"
+        label="the ground is edged round it, then filled"
+      />
       <el-button native-type="submit">Mark it out</el-button>
       <p class="soft">{{ kind?.means }}.</p>
     </form>

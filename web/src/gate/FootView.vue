@@ -117,6 +117,7 @@ useKeys({
         <span v-if="piece.parts" class="soft">in {{ piece.parts }} parts: look at every one</span>
       </h2>
       <p v-for="b in why" :key="b.code" class="why">{{ b.text }} {{ b.way }}</p>
+      <p v-for="ask in piece.lookFor" :key="ask" class="mind">{{ ask }}</p>
       <div class="views">
         <div class="paper">
           <HalfSection

@@ -67,6 +67,7 @@ async function change(to: Partial<Pick<Schemas["Class"], "clay" | "cone" | "atmo
         </el-select>
       </template>
     </div>
+    <p v-if="of.laying" class="soft">{{ of.laying }}</p>
     <details>
       <summary>Who is in it</summary>
       <ol class="students">

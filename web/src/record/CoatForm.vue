@@ -42,6 +42,21 @@ const wholes = computed(() => [
   { key: "" as const, name: begun.value ? "all that was left" : "all of it" },
   ...parts,
 ]);
+/** The last coat on the surface, which a pin can try. */
+const last = computed(() => props.piece.surfaces.find((s) => s.id === form.surface)?.on.at(-1));
+const pins = [
+  { key: "thin", name: "thin" },
+  { key: "right", name: "right" },
+  { key: "thick", name: "thick" },
+] as const;
+function tried(felt: (typeof pins)[number]["key"]) {
+  if (last.value)
+    emit(
+      "keep",
+      { kind: "felt", of: last.value.id, felt, text: "pin" },
+      `By the pin, the last coat is ${felt}.`,
+    );
+}
 const button = ref<{ $el: HTMLElement }>();
 onMounted(() => props.focus && button.value?.$el.focus());
 
@@ -92,6 +107,16 @@ function keep() {
         >% <el-input-number v-model="form.share" :min="1" :max="99" size="small"
       /></label>
       <span v-if="begun" class="soft">Goes on with the coat that was begun: its {{ begun.rest }}.</span>
+    </p>
+    <p v-if="last && !dipped" class="figures">
+      The last coat there, scratched with a pin:
+      <ChoiceBar
+        :model-value="last.felt"
+        label="The last coat, by a pin"
+        :options="pins"
+        joined
+        @update:model-value="tried"
+      />
     </p>
     <el-button ref="button" native-type="submit" :disabled="!form.glaze || (dipped && !form.over.length)"
       >Log this coat</el-button

@@ -93,6 +93,7 @@ const touched = (wet: boolean) =>
   <ul v-if="piece.notes.length" class="notes" aria-label="What your teacher says">
     <li v-for="note in piece.notes" :key="note">Your teacher says: {{ note }}</li>
   </ul>
+  <p v-if="detail?.hand && tab === 'glaze'" class="hand">{{ detail.hand }}</p>
   <div v-if="tab === 'glaze'" class="work">
     <div class="drawing">
       <HalfSection
@@ -167,6 +168,10 @@ const touched = (wet: boolean) =>
   margin-bottom: 12px;
   border-left: 5px solid var(--ink);
   padding: 2px 12px;
+  font-size: 18px;
+}
+.hand {
+  margin-bottom: 12px;
   font-size: 18px;
 }
 .work {

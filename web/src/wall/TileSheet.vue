@@ -20,10 +20,13 @@ type Fault = Schemas["Fault"];
 const tell = useChanged();
 const faults: Record<Fault, string> = { crazed: "crazed", ran: "ran", avoid: "avoid it" };
 /** Whoever plans the same stack on this clay is warned. */
-async function mark(now: Fault[]) {
+async function mark(now: Fault[], leached?: string) {
   await attempt(
     answer(
-      api.PUT("/tiles/{code}/faults", { params: { path: { code: props.code } }, body: { faults: now } }),
+      api.PUT("/tiles/{code}/faults", {
+        params: { path: { code: props.code } },
+        body: { faults: now, leached },
+      }),
     ),
   );
   await tell("tile");
@@ -74,6 +77,14 @@ function show() {
         <el-checkbox-group :model-value="tile.faults" class="faults" @change="mark($event as Fault[])">
           <el-checkbox v-for="(says, fault) in faults" :key="fault" :value="fault" :label="says" />
         </el-checkbox-group>
+        <label class="leach"
+          >A laboratory's leach test of it: the report is called
+          <el-input
+            :model-value="tile.leached ?? ''"
+            maxlength="120"
+            placeholder="none on record"
+            @change="mark(tile.faults, $event)"
+        /></label>
       </section>
       <section>
         <h3>How it covers</h3>
@@ -124,6 +135,11 @@ function show() {
 </template>
 
 <style scoped>
+.leach {
+  display: grid;
+  gap: 2px;
+  font-size: 14px;
+}
 .title {
   font-weight: 400;
 }
