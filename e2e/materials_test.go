@@ -311,6 +311,23 @@ func TestUnderglazeOnGreenwareThroughTwoFirings(t *testing.T) {
 	}
 	require.Contains(t, said, "Fired to bisque, cone 04")
 	require.Contains(t, said, "Fired to cone 6")
+
+	// Mended, it goes into the fire a third time: felt dry, looked at anew, one record.
+	p.goTo("/results")
+	p.clickX(`//*[contains(concat(" ", @class, " "), " card ")][contains(., "Night heron")]//button[contains(., "Fire it again")]`)
+	p.typeInto("input[name=refire-why]", "a bald spot is filled")
+	p.click(".el-dialog button", "Back to the bench")
+	p.see(".el-message", "for another firing")
+	p.goTo("/bench")
+	p.see(".bone", "ware that is fired again must hold no water")
+	p.click(".bone button", "Felt all 1: dry")
+	p.see(".el-message", "dry all over")
+	p.pass(tile)
+	p.goTo("/kiln")
+	p.see(".fit", "Night heron tile, for another firing")
+	last := get[contract.PieceDetail](t, client(t, s.url), s.url+"/api/pieces/"+tile.Id)
+	require.EqualValues(t, "glazed", last.Piece.Ware)
+	require.Greater(t, len(last.History), len(after.History), "the record goes on")
 }
 
 // toGo is how many coats a cell has to go.

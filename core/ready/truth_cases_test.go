@@ -21,6 +21,11 @@ func (s story) dip(glaze string, downTo float64, surfaces ...string) story {
 	return s.then(work.Event{Kind: work.Coated, How: work.Dipped, Glaze: glaze, Over: surfaces, DownTo: downTo})
 }
 
+// brush is one coat that is said to be brushed.
+func (s story) brush(surface, glaze string) story {
+	return s.then(work.Event{Kind: work.Coated, Surface: surface, Glaze: glaze, How: work.Brushed})
+}
+
 // half is half a coat at the bell.
 func (s story) half(surface, glaze string) story {
 	return s.then(work.Event{Kind: work.Coated, Surface: surface, Glaze: glaze, Part: work.UpperHalf, Share: 0.5})
@@ -121,7 +126,8 @@ var truths = map[string]gate{
 	// Dips.
 	"dipped as planned":                   {log: story{}.dip("A", 0, "face", "edge").dip("B", 5, "face").passed(), plan: dipped, blockers: none, stage: ready.Kiln},
 	"the second dip is missing":           {log: story{}.dip("A", 0, "face", "edge").passed(), plan: dipped, blockers: []string{"coats-missing"}, stage: ready.Bench},
-	"a brushed coat is no dip":            {log: story{}.coat("face", "A", 1).coat("edge", "A", 1).dip("B", 5, "face").passed(), plan: dipped, blockers: []string{"coats-missing", "coats-missing"}, stage: ready.Bench},
+	"a brushed coat is no dip":            {log: story{}.brush("face", "A").brush("edge", "A").dip("B", 5, "face").passed(), plan: dipped, blockers: []string{"coats-missing", "coats-missing"}, stage: ready.Bench},
+	"a coat of before coats said how":     {log: story{}.coat("face", "A", 1).coat("edge", "A", 1).dip("B", 5, "face").passed(), plan: dipped, blockers: none, stage: ready.Kiln},
 	"a dip is no brushed coat":            {log: story{}.dip("A", 0, "face").dip("A", 0, "face").passed(), blockers: []string{"coats-missing"}, stage: ready.Bench},
 	"three dips where one is planned":     {log: story{}.dip("A", 0, "face", "edge").dip("A", 0, "edge").dip("A", 0, "edge").dip("B", 5, "face").passed(), plan: dipped, blockers: []string{"below-band", "coats-stop"}, stage: ready.Bench},
 	"a dip that went over the foot":       {log: story{}.dip("A", 0, "face", "edge", "back").dip("B", 5, "face").passed(), plan: dipped, blockers: []string{"contact"}, stage: ready.Bench},

@@ -19,7 +19,7 @@ type Coat struct {
 	By       string
 	Hand     string // who laid it, by Actor.Hand
 	Felt     Thickness
-	How      How     // Brushed where the log says nothing
+	How      How     // "" in logs of before coats said it: as planned, then
 	DownToMM float64 // of a dip: how far down it went, mm above the table; 0 = over all of the surface
 	Seconds  float64 // of a dip: how long it was held; 0 = as usual
 	Share    float64 // how much of the surface it covers; 0 = all of it
@@ -86,11 +86,7 @@ func (c Coat) Rest() string {
 
 // laid is the coat that an event lays on a surface.
 func laid(e Event, surface string) Coat {
-	how := e.How
-	if how == "" {
-		how = Brushed
-	}
-	return Coat{ID: e.ID, Seq: e.Seq, Surface: surface, Glaze: e.Glaze, At: e.Happened(), By: e.By, Hand: e.Whose(), Felt: e.Felt, How: how,
+	return Coat{ID: e.ID, Seq: e.Seq, Surface: surface, Glaze: e.Glaze, At: e.Happened(), By: e.By, Hand: e.Whose(), Felt: e.Felt, How: e.How,
 		DownToMM: e.DownTo, Seconds: e.Seconds, Share: e.Share, Part: e.Part, LineMM: e.Line, Doubts: e.Doubts}
 }
 

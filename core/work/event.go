@@ -70,7 +70,8 @@ const (
 // How is the way in which a coat was laid.
 type How string
 
-// The ways of laying a coat; "" in logs of before coats said it, and for a brush.
+// The ways of laying a coat; "" in logs of before coats said it. A server keeps Brushed where
+// a device says nothing.
 const (
 	Brushed How = "brush"
 	Dipped  How = "dip" // over several surfaces at once

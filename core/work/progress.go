@@ -82,7 +82,7 @@ func Compare(planned glaze.Stack, on []Coat) Progress {
 // is says whether the coat is a planned stroke. A dip that was to cover all of the surface
 // and ended above its foot is not.
 func (c Coat) is(stroke glaze.Layer) bool {
-	return c.Glaze == stroke.Glaze && c.Stage == stroke.Stage && (c.How == Dipped) == stroke.Dip && !(stroke.DownToMM == 0 && c.DownToMM > 0)
+	return c.Glaze == stroke.Glaze && c.Stage == stroke.Stage && (c.How == "" || (c.How == Dipped) == stroke.Dip) && !(stroke.DownToMM == 0 && c.DownToMM > 0)
 }
 
 // deeperMM is how much further down than planned a dip may go before it is another one
@@ -92,5 +92,8 @@ const deeperMM = 5
 // strays says whether what was laid is thicker, thinner or lies lower than planned.
 func (c Coat) strays(stroke glaze.Layer) bool {
 	laid := c.Layer()
+	if c.How == "" {
+		laid.Dip = stroke.Dip // nobody said, and one tap was one of either
+	}
 	return laid.Covers(nil) != stroke.Covers(nil) || laid.DownToMM < stroke.DownToMM-deeperMM
 }

@@ -154,10 +154,18 @@ func TestStepLeavesTheOldStateAlone(t *testing.T) {
 // damage that still counts, it does not count; nor after any later one.
 func TestCheckThatMissedACoatNeverCounts(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		log := fresh(anyLog(t))
+		log := anyLog(t)
+		for i := range 1 + rapid.IntRange(0, 5).Draw(t, "after the check") {
+			e := anyEvent(t, nil, len(log))
+			if i == 0 {
+				e.Kind, e.Surface, e.Text = Checked, "", ""
+			}
+			log = append(log, e)
+		}
+		log = slices.DeleteFunc(fresh(log), func(e Event) bool { return e.Kind == Refired }) // after it nobody looked yet
 		s := Fold(log)
 		if s.Check == nil {
-			t.Skip()
+			t.Skip() // it was taken back
 		}
 		var check Event
 		lastTouch := int64(0)

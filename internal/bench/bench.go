@@ -123,6 +123,9 @@ func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, s
 	log, loaded := []work.Event(nil), false
 	var lost error
 	e.Share = bench.ShareOf(p.Body, e)
+	if e.Kind == work.Coated && e.How == "" {
+		e.How = work.Brushed
+	}
 	scene := work.Scene{Class: m.ClassOf(p), Body: p.Body, Plan: p.Plan.Choices, State: p.State, Now: m.At, Jar: m.Room().Jar,
 		Find: func(id string) (work.Event, bool) {
 			if !loaded {

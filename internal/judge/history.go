@@ -59,7 +59,9 @@ func (h *History) add(e work.Event) bool {
 	e.ID, e.Piece, e.At, e.By, e.Hand = fmt.Sprintf("e%d", len(h.log)+1), "p", h.now, "teacher", "teacher"
 	e.Seq = int64(len(h.log) + 1)
 	if e.Kind == work.Coated {
-		e.Share = bench.ShareOf(h.world.Body, e)
+		if e.Share = bench.ShareOf(h.world.Body, e); e.How == "" {
+			e.How = work.Brushed
+		}
 	}
 	served := slices.Contains([]work.Kind{work.Loaded, work.Fired, work.Unloaded}, e.Kind)
 	if !served && work.Refuse(teacher, e, h.scene()) != nil {

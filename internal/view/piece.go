@@ -199,7 +199,7 @@ func stroke(s bench.Stroke) contract.Stroke {
 }
 
 func how(h work.How) *contract.CoatHow {
-	if h == work.Brushed {
+	if h == work.Brushed || h == "" {
 		return nil
 	}
 	return Some(contract.CoatHow(h))

@@ -42,12 +42,13 @@ const quality = computed({
     }),
 });
 const once = reactive({ open: false, why: "", cone: props.piece.cone });
-function refire() {
-  const cone = once.cone === props.piece.cone ? undefined : once.cone;
-  log.mutate([{ kind: "again", piece: props.piece.id, text: once.why.trim() || undefined, cone }], {
-    onSuccess: () => say(`${props.piece.student}: back at the bench, for another firing.`),
-  });
+/** The card goes with its piece: what is said is said after it has gone. */
+async function refire() {
+  const { student, id, cone: now } = props.piece;
+  const cone = once.cone === now ? undefined : once.cone;
   once.open = false;
+  const event = { kind: "again" as const, piece: id, text: once.why.trim() || undefined, cone };
+  if (await attempt(log.mutateAsync([event]))) say(`${student}: back at the bench, for another firing.`);
 }
 const tile = reactive({ open: false, code: "", surface: "", fired: "#808080" });
 function startTile() {
@@ -148,6 +149,7 @@ async function makeTile() {
 .card {
   padding: 14px 16px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
   align-content: start;
   justify-items: start;
@@ -180,8 +182,13 @@ header {
 }
 .row {
   display: flex;
-  gap: 14px;
+  flex-wrap: wrap;
+  gap: 8px 14px;
   align-items: center;
+}
+.row .el-button {
+  margin-left: 0;
+  padding-inline: 11px;
 }
 .marks {
   grid-template-columns: 1fr 1fr;
