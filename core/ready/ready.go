@@ -6,7 +6,6 @@ import (
 	"fmt"
 	"maps"
 	"slices"
-	"strings"
 	"time"
 
 	"enkaustos/core/foot"
@@ -264,103 +263,6 @@ func latex(c Case) []Blocker {
 	return all
 }
 
-// cover asks for a look all round that has seen the last coat.
-func cover(c Case) []Blocker {
-	last := c.State.Cover
-	blocked := Blocker{Code: matter.CoverUnchecked, Text: "Nobody looked all round at its cover.", Way: "Look at it from every side." + c.closer()}
-	switch {
-	case last.Stands():
-		return nil
-	case last == nil:
-	case last.Lapsed != "":
-		blocked.Code = matter.CoverLapsed
-		blocked.Text = "The look at its cover lapsed: " + last.Lapsed + "."
-		blocked.Way = "Look all round again." + c.closer()
-	default:
-		guide, _ := last.Cover.Guide()
-		blocked.Code, blocked.Surface = matter.CoverRefused, last.Surface
-		blocked.Text, blocked.Way = "Cover: "+guide.Name+on(c, last.Surface)+".", guide.Way
-	}
-	return []Blocker{blocked}
-}
-
-// closer is what a look all round has to mind, behind the way out.
-func (c Case) closer() string {
-	if asks := LookFor(c); len(asks) > 0 {
-		return " " + strings.Join(asks, " ")
-	}
-	return ""
-}
-
-// LookFor is what a look at the piece has to mind, in sentences: raw glaze that is not told
-// from what it lies on or beside, hollows that hold glaze, and points and edges of a motif
-// that were gone over twice.
-func LookFor(c Case) (asks []string) {
-	var unseen, hollow, seams []string
-	for _, f := range c.Findings {
-		s, known := c.Body.Surface(f.Surface)
-		switch {
-		case known && f.Code == matter.RawUnseen:
-			unseen = append(unseen, s.Name)
-		case known && f.Code == matter.Seam:
-			seams = append(seams, s.Name)
-		}
-	}
-	for _, s := range c.Body.Surfaces {
-		if s.Holds() && c.Plan[s.ID].Planned() {
-			hollow = append(hollow, s.Name)
-		}
-	}
-	if len(unseen) > 0 {
-		asks = append(asks, "Raw glaze cannot be seen on the "+strings.Join(unseen, ", ")+": look twice there, or feel with a pin.")
-	}
-	if len(hollow) > 0 {
-		asks = append(asks, "Glaze that filled the "+strings.Join(hollow, ", ")+" is drained or scooped out.")
-	}
-	if len(seams) > 0 {
-		asks = append(asks, "Along the edge of the "+strings.Join(seams, ", ")+" no double thickness stands.")
-	}
-	return asks
-}
-
-// on names a surface behind what is said; "" where there is none.
-func on(c Case, id string) string {
-	if surface, ok := c.Body.Surface(id); ok {
-		return " on the " + surface.Name
-	}
-	return ""
-}
-
-// check asks for a look at the foot that has seen the last coat, and every part.
-func check(c Case) []Blocker {
-	last := c.State.Check
-	blocked := Blocker{Code: matter.FootUnchecked, Text: "Its foot was not checked.", Way: "Check the foot."}
-	switch {
-	case last.Stands() && last.Parts < c.State.Parts:
-		blocked.Code = matter.FootParts
-		blocked.Text = fmt.Sprintf("It is fired in %d parts, and the foot of %d was checked.", c.State.Parts, last.Parts)
-		blocked.Way = "Look at every part, then check again."
-	case last.Stands() && last.Unexplained:
-		blocked.Code = matter.FootHow
-		blocked.Text = "Glaze was left on its foot, then it was clean, and nobody said how it came off."
-		blocked.Way = "Check the foot again, and say whether it was wiped off wet, scraped off dry, or never there."
-	case last.Stands():
-		return nil
-	case last == nil:
-	case last.Lapsed != "":
-		blocked.Code = matter.FootLapsed
-		blocked.Text = "The check of its foot lapsed: " + last.Lapsed + "."
-		blocked.Way = "Check the foot again."
-	default:
-		guide, _ := last.Verdict.Guide()
-		blocked.Code, blocked.Text, blocked.Way = matter.FootRefused, "Foot: "+guide.Name+".", guide.Way
-		if last.Verdict == foot.Unclear {
-			blocked.Code = matter.FootUnclear
-		}
-	}
-	return []Blocker{blocked}
-}
-
 // drying asks for the night before the kiln.
 func drying(c Case) []Blocker {
 	at := c.Drying.KilnDryAt(c.State)
@@ -390,50 +292,6 @@ func StageOf(s work.State, blockers []Blocker) Stage {
 		}
 	}
 	return Kiln
-}
-
-// MayBeLoaded says whether a piece waits for a kiln with nothing against it: no
-// blocker, not fired, and in no load that still counts.
-func MayBeLoaded(s work.State, blockers []Blocker) bool {
-	return len(blockers) == 0 && s.Firing == nil && (s.Load == nil || s.Load.Lapsed != "")
-}
-
-// KeepsOutOfLoad says why a piece may not be put into a load by an event of its
-// loader; "" where it may.
-func KeepsOutOfLoad(s work.State, blockers []Blocker, loaded work.Event) string {
-	switch {
-	case s.Firing != nil:
-		return "It was fired already."
-	case s.Load != nil && s.Load.Lapsed == "":
-		return "It stands in a load already."
-	case len(blockers) > 0:
-		return blockers[0].Text
-	}
-	loaded.Seq = s.Seq + 1
-	if after := work.Step(s, loaded, nil); after.Load.Lapsed != "" {
-		return "Something was logged since you looked: look again."
-	}
-	return ""
-}
-
-// StopsLoad says why a load cannot be fired with a piece that stands in it; "" where
-// it can.
-func StopsLoad(s work.State, blockers []Blocker) string {
-	switch {
-	case s.Load != nil && s.Load.Lapsed != "":
-		return s.Load.Lapsed + "."
-	case len(blockers) > 0:
-		return blockers[0].Text
-	}
-	return ""
-}
-
-// MayPassTogether says whether a look at many pieces at once may pass this one: it
-// waits at the foot for eyes alone. What was refused is seen by itself, after the
-// sponge.
-func MayPassTogether(blockers []Blocker) bool {
-	return slices.ContainsFunc(blockers, func(b Blocker) bool { return b.Eyes != "" }) &&
-		!slices.ContainsFunc(blockers, func(b Blocker) bool { return b.Eyes == "" && b.ClearsAt.IsZero() })
 }
 
 func counted(n int, noun string) string {

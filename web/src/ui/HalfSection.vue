@@ -5,6 +5,7 @@ import PullHandles from "@/desk/PullHandles.vue";
 import { sayStack } from "@/lib/stack";
 import { heightsOf } from "@/lib/stroke";
 import SectionLabels from "@/ui/SectionLabels.vue";
+import SectionOverlaps from "@/ui/SectionOverlaps.vue";
 import SectionPatterns from "@/ui/SectionPatterns.vue";
 
 /**
@@ -141,17 +142,7 @@ function grains(s: Schemas["Shape"]) {
       :y1="drawing.tableY - bandMm"
       :y2="drawing.tableY - bandMm"
     />
-    <g v-for="mm in overlaps" :key="mm" class="overlap">
-      <line
-        :x1="drawing.tableFrom - 8 * unit"
-        :x2="drawing.tableTo + 8 * unit"
-        :y1="drawing.tableY - mm"
-        :y2="drawing.tableY - mm"
-      />
-      <text :x="drawing.tableTo + 8 * unit" :y="drawing.tableY - mm - 3 * unit" text-anchor="end">
-        dip to {{ mm }} mm
-      </text>
-    </g>
+    <SectionOverlaps :drawing="drawing" :unit="unit" :heights="overlaps" />
     <text
       v-for="c in drawing.captions"
       :key="c.text"
@@ -236,19 +227,6 @@ function grains(s: Schemas["Shape"]) {
   stroke-width: 1.4px;
   stroke-dasharray: 2 4;
   vector-effect: non-scaling-stroke;
-}
-.overlap line {
-  stroke: #111;
-  stroke-width: 1.4px;
-  stroke-dasharray: 9 3;
-  vector-effect: non-scaling-stroke;
-}
-.overlap text {
-  fill: #111;
-  paint-order: stroke;
-  stroke: #fff;
-  stroke-width: 3px;
-  stroke-linejoin: round;
 }
 .caption {
   fill: #474747;
