@@ -320,6 +320,12 @@ func TestPrintsAsText(t *testing.T) {
 	}
 	p.click("a", "To take home")
 	p.see(".kits li", "Cups:")
+	p.click("a", "Food")
+	p.see(".pieces li", "Interior")
+	p.settle()
+	text, _ = p.pdfText()
+	require.Contains(t, text, "leach test")
+	require.NotContains(t, text, "is safe")
 	p.click("a", "Labels")
 	require.Eventually(t, func() bool { return p.count(".labels img") == 28 }, patience, moment)
 }

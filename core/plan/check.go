@@ -235,7 +235,7 @@ func (c *check) stack(surface *piece.Surface, choice Choice) *glaze.Glaze {
 	c.food(surface, own)
 	c.open(surface, all)
 	shown := c.evidence(surface, stack)
-	c.shape(surface, choice.Stack, own)
+	c.shape(surface, choice.Stack, own, all)
 	if !shown {
 		c.guesses(surface, all)
 	}

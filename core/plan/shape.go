@@ -12,8 +12,8 @@ import (
 )
 
 // shape asks what the surface itself does to a stack: seats, slopes, lips, and
-// what nobody sees.
-func (c *check) shape(surface *piece.Surface, stack glaze.Stack, s *sorted) {
+// what nobody sees. all is what lies there in all, where it lies over a ground.
+func (c *check) shape(surface *piece.Surface, stack glaze.Stack, s, all *sorted) {
 	c.seat(surface, stack, s)
 	if surface.Hidden && c.shelf.House.Hidden == rules.SeenOnly && len(s.jars) > 0 {
 		c.add(Finding{Code: matter.Hidden, Surface: surface.ID, Numbers: Numbers{"areaCM2": surface.AreaCM2}, Mend: &Choice{Bare: true},
@@ -22,7 +22,7 @@ func (c *check) shape(surface *piece.Surface, stack glaze.Stack, s *sorted) {
 	}
 	steep := surface.SlopeDeg >= piece.Steep && !surface.Upward
 	if steep {
-		c.runsLow(surface, s)
+		c.runsLow(surface, all)
 	}
 	if s.under > 0 && s.sealed && c.inBand(surface.ID) > 0 {
 		c.add(Finding{Code: matter.ClearInBand, Surface: surface.ID, Numbers: Numbers{"bandMM": c.band, "areaCM2": c.inBand(surface.ID)},

@@ -19,13 +19,17 @@ var tableRules = []string{"coats", "coatsLeast", "layering", "clearWhen", "recoa
 // Kit is what an assignment still asks for: on the table of the lesson, for
 // each piece to take away, and the rules of the house in words.
 func Kit(m school.Moment, id string) (contract.Kit, error) {
-	k := contract.Kit{Brushes: []contract.KitBrush{}, Pieces: []contract.KitPiece{}, Rules: []contract.KitRule{}}
+	k := contract.Kit{Brushes: []contract.KitBrush{}, Pieces: []contract.KitPiece{}, Rules: []contract.KitRule{}, Food: []contract.FoodLine{}}
 	a, ok := m.Assignments[id]
 	if !ok {
 		return k, school.Missing("assignment")
 	}
 	var amounts [][]stock.Amount
 	for _, p := range m.PiecesIn(id) {
+		if food := view.Food(m, p); len(food) > 0 {
+			student := school.Students.All(m.Snapshot)[p.Student]
+			k.Food = append(k.Food, contract.FoodLine{Id: p.ID, Student: student.Name, Mark: student.Mark, Food: food})
+		}
 		if p.State.Firing != nil {
 			continue
 		}

@@ -246,7 +246,7 @@ func PlanOf(in []contract.Choice) plan.Plan {
 
 // Detail is all about one piece, as an actor may see it; log is its log.
 func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) contract.PieceDetail {
-	a, at, of := m.Assignments[p.Assignment], m.Survey(p), m.Case(p)
+	a, at := m.Assignments[p.Assignment], m.Survey(p)
 	var tiles []string
 	for _, t := range m.TilesByCode() {
 		if t.Piece == p.ID {
@@ -264,10 +264,20 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 	return contract.PieceDetail{Now: m.At, Piece: whole, Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
 		Surfaces: List(p.Body.Surfaces, SurfaceArea), History: history(by, p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
 		Own: own, Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
-		Hand: Some(handOf(m, p)), Food: List(of.Shelf.Food(of.Plan, of.Work, at.Cover.Stands()), eaten(p)),
+		Hand: Some(handOf(m, p)), Food: Food(m, p),
 		Help: List(helpFor(by, help), func(h foot.Help) contract.Help {
 			return contract.Help{Kind: contract.HelpKind(h.Kind), Why: h.Why, Recorded: p.State.Helps[h.Kind]}
 		})}
+}
+
+// Food is what is known of each surface of a piece that food or a mouth touches.
+func Food(m school.Moment, p *school.Piece) []contract.Eaten {
+	of, cover := m.Case(p), m.Survey(p).Cover
+	lies := of.Plan
+	if laid, beside := ready.Laid(of.Body, of.Plan, of.State); beside {
+		lies = laid // what is on it counts, where that strays from the plan
+	}
+	return List(of.Shelf.Food(lies, of.Work, cover.Stands()), eaten(p))
 }
 
 // handOf is what to tell the maker of a piece of how thick the coats turn out, over all

@@ -2672,7 +2672,15 @@ export interface components {
             name: string;
             says: string;
         };
+        FoodLine: {
+            id: string;
+            student: string;
+            mark: string;
+            food: components["schemas"]["Eaten"][];
+        };
         Kit: {
+            /** @description Every piece of it with a surface that food touches, fired ones too */
+            food: components["schemas"]["FoodLine"][];
             amounts: components["schemas"]["Amount"][];
             brushes: components["schemas"]["KitBrush"][];
             pieces: components["schemas"]["KitPiece"][];

@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import ClassOverview from "@/print/ClassOverview.vue";
+import FoodSheet from "@/print/FoodSheet.vue";
 import KitList from "@/print/KitList.vue";
 import PaperChoice from "@/print/PaperChoice.vue";
 import PieceLabels from "@/print/PieceLabels.vue";
@@ -25,6 +26,7 @@ const kinds = {
   overview: ["Class overview", "Every plan of the class, to hang beside the bench."],
   substitute: ["For the substitute", "One page: what to put out, what is open, and how this house does it."],
   kits: ["To take home", "What each student collects: cups, brushes, what is still to be laid."],
+  food: ["Food", "What is missing where food touches, for each piece to take along."],
   labels: ["Labels", "A label for each piece, with its mark and a code."],
 } as const;
 const shown = computed(() => kinds[props.kind as keyof typeof kinds] ?? kinds.overview);
@@ -52,6 +54,7 @@ const shown = computed(() => kinds[props.kind as keyof typeof kinds] ?? kinds.ov
     </h2>
     <SubstituteSheet v-if="kind === 'substitute'" :kit="kit.data.value" :pieces="mine" />
     <KitList v-else-if="kind === 'kits'" :kit="kit.data.value" :pieces="mine" />
+    <FoodSheet v-else-if="kind === 'food'" :lines="kit.data.value.food" />
     <PieceLabels
       v-else-if="kind === 'labels'"
       :pieces="mine"
