@@ -202,7 +202,7 @@ func TestTheWallIsAnInstrument(t *testing.T) {
 	p := open(t, startDemo(t), "/")
 	p.unlock("bare feet only")
 	p.goTo("/tiles")
-	p.see(".head p", "64 on every clay")
+	p.see(".head p", "68 on every clay")
 	codes := func() (list []string) {
 		v, err := p.Eval(`() => [...document.querySelectorAll(".wall .code")].map((c) => c.textContent)`)
 		require.NoError(t, err)
@@ -211,7 +211,7 @@ func TestTheWallIsAnInstrument(t *testing.T) {
 	}
 	before := codes()
 	p.choose("Order of the wall", "light to dark")
-	require.Eventually(t, func() bool { return len(codes()) == 64 && codes()[0] != before[0] }, patience, moment)
+	require.Eventually(t, func() bool { return len(codes()) == 68 && codes()[0] != before[0] }, patience, moment)
 	p.choose("Order of the wall", "by code")
 
 	p.choose("Seen with", "without green")
