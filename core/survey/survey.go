@@ -74,6 +74,7 @@ type Coat struct {
 	work.Coat
 	OnWet   bool
 	Planned bool
+	Fired   bool // it went through the fire: no wipe takes it off
 }
 
 // Appearance is how a stack looks raw, and fired where a tile shows it: never invented.
@@ -205,7 +206,7 @@ func (c Case) surface(surface piece.Surface) Surface {
 	v.Later = len(progress.Left) - len(v.Left)
 	wet := c.Drying.LaidWet(loose)
 	for _, coat := range on {
-		v.On = append(v.On, Coat{Coat: coat, OnWet: is(wet, coat.ID), Planned: !is(progress.Other, coat.ID)})
+		v.On = append(v.On, Coat{Coat: coat, OnWet: is(wet, coat.ID), Planned: !is(progress.Other, coat.ID), Fired: coat.Stage < len(c.State.Past)})
 		v.WetFrom = coat.At
 	}
 	stack := c.Plan.Lies(&surface)

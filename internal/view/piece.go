@@ -167,7 +167,7 @@ func Surface(s survey.Surface, now time.Time) contract.SurfaceState {
 	v := contract.SurfaceState{Resist: Some(contract.SurfaceStateResist(s.Choice.Resist)), Heavy: Some(s.Choice.Heavy), Optional: Some(s.Optional), Detail: Some(string(s.Detail)),
 		Id: s.ID, Name: s.Name, Stands: Some(s.Stands), Bare: Some(s.Choice.Bare), Stack: All(s.Choice.Stack),
 		On: List(s.On, func(c survey.Coat) contract.Coat {
-			return contract.Coat{Id: c.ID, Glaze: c.Glaze, Felt: Some(c.Felt), How: how(c.How), DownTo: Some(c.DownToMM), Rest: rest(&c.Coat), OnWet: Some(c.OnWet), Odd: Some(!c.Planned)}
+			return contract.Coat{Id: c.ID, Glaze: c.Glaze, Felt: Some(c.Felt), How: how(c.How), DownTo: Some(c.DownToMM), Rest: rest(&c.Coat), OnWet: Some(c.OnWet), Odd: Some(!c.Planned), Fired: Some(c.Fired)}
 		}),
 		Left: List(s.Left, stroke), Later: Some(s.Later),
 		Raw: Hex(s.Raw), Fired: Hex(s.Fired), Tile: Some(s.Tile), NextBy: When(s.NextBy), Peeled: Some(s.Peeled)}

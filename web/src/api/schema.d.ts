@@ -2121,6 +2121,8 @@ export interface components {
             onWet?: boolean;
             /** @description The plan does not ask for it, or not yet */
             odd?: boolean;
+            /** @description It went through the fire: it is neither wiped off nor taken back by a slip */
+            fired?: boolean;
             /**
              * Format: date-time
              * @description Said of a doubted coat

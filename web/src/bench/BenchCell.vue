@@ -21,7 +21,7 @@ const emit = defineEmits<{ add: []; back: []; focus: []; enter: [event: Keyboard
     <span class="jar num">{{ jar }}</span>
   </button>
   <button
-    v-if="surface.on.length"
+    v-if="surface.on.length && !surface.on.at(-1)!.fired"
     type="button"
     class="back"
     :aria-label="`${student}, ${surface.name}: take the last coat back`"

@@ -42,7 +42,7 @@ export function useBench(boards: Ref<Board[]>) {
   }
   function undo(piece?: Piece, surface?: SurfaceState) {
     const coat = surface?.on.at(-1);
-    if (piece && coat) log.mutate([{ kind: "undo", piece: piece.id, undoes: coat.id }]);
+    if (piece && coat && !coat.fired) log.mutate([{ kind: "undo", piece: piece.id, undoes: coat.id }]);
   }
   function feel(piece: Piece | undefined, surface: SurfaceState | undefined, how: Schemas["Felt"]) {
     const coat = surface?.on.at(-1);

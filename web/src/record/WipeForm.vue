@@ -1,16 +1,21 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref } from "vue";
-import type { Piece } from "@/api/client";
+import type { Piece, SurfaceState } from "@/api/client";
 import type { NewEvent } from "@/lib/usePieces";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** Glaze came off: wiped wet or scraped dry, from which surface, and how far back. */
 const props = defineProps<{ piece: Piece; surface?: string; focus?: boolean }>();
 const emit = defineEmits<{ keep: [event: Omit<NewEvent, "piece">, done: string] }>();
-const carrying = computed(() => props.piece.surfaces.filter((s) => s.on.length));
+/** What can come off: what is fired on stays. */
+const loose = (s: SurfaceState) => s.on.filter((c) => !c.fired).length;
+const carrying = computed(() => props.piece.surfaces.filter(loose));
 const start = carrying.value.some((s) => s.id === props.surface) ? props.surface! : "";
 const form = reactive({ how: "wipe" as "wipe" | "scrape", surface: start, back: 0 });
-const most = computed(() => carrying.value.find((s) => s.id === form.surface)?.on.length ?? 0);
+const most = computed(() => {
+  const s = carrying.value.find((x) => x.id === form.surface);
+  return s ? loose(s) : 0;
+});
 form.back = most.value;
 const ways: { key: "wipe" | "scrape"; name: string }[] = [
   { key: "wipe", name: "wiped wet" },

@@ -34,6 +34,7 @@ function says(p: Piece) {
     (n, s) => n + (s.optional ? 0 : s.left.length),
     0,
   );
+  if (!left && p.surfaces.some((s) => s.later)) return "waits for the bisque";
   return left ? `${left} ${left === 1 ? "coat" : "coats"} to go` : "all coats on";
 }
 function enter() {

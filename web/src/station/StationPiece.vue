@@ -134,7 +134,9 @@ const touched = (wet: boolean) =>
       @touched="touched"
     />
     <section v-else-if="piece.revision" class="all" role="status">
-      <h2>All coats are on.</h2>
+      <h2>
+        {{ piece.surfaces.some((s) => s.later) ? "The rest goes on after the bisque." : "All coats are on." }}
+      </h2>
       <p>{{ piece.placeWhy }}</p>
       <button type="button" class="big" @click="emit('done')">Done</button>
     </section>
