@@ -77,6 +77,16 @@ func TestADippedCupFromBucketToTile(t *testing.T) {
 	p.choose("Resist", "wax")
 	p.see(".editor", "Kept bare with wax")
 
+	// Weighed far too heavy, a bucket's dip is refused before anybody made it, until it is thinned.
+	c := client(t, s.url)
+	weigh := func(density float64) {
+		send(t, c, "PUT", s.url+"/api/glazes/D72/card", map[string]any{"density": density})
+	}
+	weigh(2.4)
+	p.see("li.stop", "would run")
+	weigh(1.46)
+	p.gone("li.stop", "would run")
+
 	// One press a dip: it lies on every surface that it goes over.
 	p.choose("Class", "9 Curlew")
 	p.goTo("/bench")
@@ -89,10 +99,18 @@ func TestADippedCupFromBucketToTile(t *testing.T) {
 	p.clickX(cell(cup, "Lip"))
 	p.seeCell(cup, "Exterior", "2 on, 0 to go")
 	p.seeCell(cup, "Interior", "1 on, 0 to go")
-	events := get[contract.PieceDetail](t, client(t, s.url), s.url+"/api/pieces/"+cup.Id).History
+	events := get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+cup.Id).History
 	require.Len(t, events, 2, "two dips are two events")
 	require.Contains(t, events[1].Text, "Dip into D72")
 	require.Contains(t, events[1].Text, "down to 52 mm")
+
+	// Each dip keeps the bucket of its day.
+	weigh(2.4)
+	for _, surface := range get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+cup.Id).Piece.Surfaces {
+		if surface.Id == "exterior" {
+			require.InDelta(t, 1.46, surface.Stack[1].Density, 1e-9)
+		}
+	}
 
 	p.pass(cup)
 	p.fire("Ferry beaker")
@@ -102,7 +120,7 @@ func TestADippedCupFromBucketToTile(t *testing.T) {
 	p.typeInto("input[name=tile-code]", "FER1")
 	p.click("button", "Hang it on the wall")
 	p.see(".el-message", "FER1 hangs on the wall")
-	for _, tile := range get[[]contract.Tile](t, client(t, s.url), s.url+"/api/tiles") {
+	for _, tile := range get[[]contract.Tile](t, c, s.url+"/api/tiles") {
 		if tile.Code == "FER1" {
 			require.Equal(t, "D71x1 dip + D72x1 dip to 52", glaze.Stack(tile.Stack).Text(), "nothing of it was brushed")
 			return
@@ -212,6 +230,7 @@ func TestHalfACoatIsResumedNextDay(t *testing.T) {
 	p.press('e')
 	p.see("h3", "seen: even all round")
 	p.press('q')
+	p.gone(".look h2", "Thin ice tile")
 	p.click(".demo button", "Next morning")
 	p.fire("Thin ice tile")
 	fired := get[contract.PieceDetail](t, client(t, s.url), s.url+"/api/pieces/"+slab.Id).Piece

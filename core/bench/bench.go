@@ -186,7 +186,7 @@ func Strokes(h rules.House, b piece.Body, p plan.Plan, s work.State, surface str
 func (s Stroke) Event(surface string) work.Event {
 	e := work.Event{Kind: work.Coated, Surface: surface, Glaze: s.Glaze, Felt: s.Thick}
 	if s.Dip {
-		e.Surface, e.How, e.Over, e.DownTo, e.Seconds = "", work.Dipped, s.Dips, s.DownToMM, s.Seconds
+		e.Surface, e.How, e.Over, e.DownTo, e.Seconds, e.Density = "", work.Dipped, s.Dips, s.DownToMM, s.Seconds, s.Density
 	}
 	if s.Rest != nil {
 		e.Of = s.Rest.ID

@@ -87,6 +87,8 @@ type Glaze struct {
 
 	DipCoats   float64 `json:"dipCoats,omitzero"`   // how many brushed coats one dip into it is as thick as; 0 = UsualDip
 	DipSeconds float64 `json:"dipSeconds,omitzero"` // how long that dip was held; 0 = UsualHold
+	DipDensity float64 `json:"dipDensity,omitzero"` // of the bucket when DipCoats was so, g/mL; 0 = UsualDensity
+	Density    float64 `json:"density,omitzero"`    // of the bucket as it was last weighed, g/mL; 0 = as DipDensity
 	SlideMM    float64 `json:"slideMM,omitzero"`    // how far its chips travel down a steep wall; 0 = not known
 
 	Atmosphere Atmosphere `json:"atmosphere,omitzero"` // the label's; "" where it says nothing
@@ -111,6 +113,7 @@ type Layer struct {
 	Thick    Thickness `json:"thick,omitempty"`   // "2 heavy", or thin; "" as usual
 	DownToMM float64   `json:"downTo,omitempty"`  // of a dip from the rim: how far down it goes, mm above the table; 0 = over all of the surface
 	Seconds  float64   `json:"seconds,omitempty"` // of a dip: how long it is held; 0 = as usual
+	Density  float64   `json:"density,omitempty"` // of a dip: what the bucket weighs, g/mL; 0 = as its figure says
 	Stage    int       `json:"stage,omitempty"`   // before which of the piece's firings it is laid, the first being 0
 }
 
@@ -121,15 +124,16 @@ func (l Layer) alike(m Layer) bool {
 }
 
 // Covers is how thick the layer is, in brushed coats: a dip is as thick as its glaze's own
-// figure says, and grows with the root of the time it is held, as water is drawn into a
-// porous body (Washburn's law; that glaze follows it from memory). g may be nil.
+// figure says, grows with the root of the time it is held, as water is drawn into a porous
+// body (Washburn's law; that glaze follows it from memory), and with the dry matter in the
+// bucket (Brongniart's formula; see dipped). g may be nil.
 func (l *Layer) Covers(g *Glaze) float64 {
 	if l.Thick == "" && !l.Dip {
 		return float64(l.Coats)
 	}
 	each := l.Thick.Coats()
 	if l.Dip {
-		each *= g.dipped(l.Seconds)
+		each *= g.dipped(l.Seconds, l.Density)
 	}
 	return float64(l.Coats) * each
 }
@@ -138,10 +142,28 @@ func (l *Layer) Covers(g *Glaze) float64 {
 const (
 	UsualDip  = 2.5 // brushed coats
 	UsualHold = 3.0 // seconds
+	// UsualDensity is the middle of what buckets for dipping weigh, g/mL.
+	UsualDensity = 1.45
+	// MaxDensity is more than any glaze weighs that still flows, g/mL (from memory).
+	MaxDensity = 2.5
 )
 
-// dipped is how many coats one dip is as thick as that is held for so long.
-func (g *Glaze) dipped(seconds float64) float64 {
+// Weighs says whether a glaze can have a density in g/mL: more than water.
+func Weighs(density float64) bool { return density > 1 && density <= MaxDensity }
+
+// AsWeighed is the stroke as its bucket is now, where nobody laid it yet. g may be nil.
+func (l Layer) AsWeighed(g *Glaze) Layer {
+	if l.Density = 0; l.Dip && g != nil {
+		l.Density = g.Density
+	}
+	return l
+}
+
+// dipped is how many coats one dip is as thick as that is held for so long, in a bucket of
+// so many g/mL. By Brongniart's formula the dry matter in a volume V is V·(d−1)·s/(s−1), so
+// two densities of one glaze relate as d−1; that as much more stays on the piece is from
+// memory.
+func (g *Glaze) dipped(seconds, density float64) float64 {
 	coats, hold := UsualDip, UsualHold
 	if g != nil && g.DipCoats > 0 {
 		coats = g.DipCoats
@@ -151,6 +173,13 @@ func (g *Glaze) dipped(seconds float64) float64 {
 	}
 	if seconds > 0 {
 		coats *= math.Sqrt(seconds / hold)
+	}
+	if Weighs(density) {
+		figure := UsualDensity
+		if g != nil && Weighs(g.DipDensity) {
+			figure = g.DipDensity
+		}
+		coats *= (density - 1) / (figure - 1)
 	}
 	return coats
 }
@@ -222,19 +251,19 @@ func (s Stack) After(coats int) (left Stack) {
 // Same says whether two stacks are brushed alike.
 func (s Stack) Same(t Stack) bool { return slices.Equal(s.Normal(), t.Normal()) }
 
-// AsFired is the stack as a tile knows it: how far down a dip went, how long it was held and
-// before which firing a layer was laid is no matter of the colour where it lies.
+// AsFired is the stack as a tile knows it: how far down a dip went, how long it was held in
+// how heavy a bucket and before which firing a layer was laid is no matter of the colour where it lies.
 func (s Stack) AsFired() Stack {
 	dips := false
 	for i := range s {
-		dips = dips || s[i].DownToMM != 0 || s[i].Seconds != 0 || s[i].Stage != 0
+		dips = dips || s[i].DownToMM != 0 || s[i].Seconds != 0 || s[i].Density != 0 || s[i].Stage != 0
 	}
 	if !dips {
 		return s.Normal()
 	}
 	fired := slices.Clone(s)
 	for i := range fired {
-		fired[i].DownToMM, fired[i].Seconds, fired[i].Stage = 0, 0, 0
+		fired[i].DownToMM, fired[i].Seconds, fired[i].Density, fired[i].Stage = 0, 0, 0, 0
 	}
 	return fired.Normal()
 }

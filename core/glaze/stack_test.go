@@ -62,6 +62,26 @@ func TestDipsAreSaidAsDips(t *testing.T) {
 	require.Equal(t, "2 dips of I10", glaze.Stack{{Glaze: "I10", Coats: 2, Dip: true}}.String())
 }
 
+// What a dip lays grows with the dry matter of its bucket: the worked figure of Brongniart's
+// formula is 1 L that weighs 1,500 g with solids of 2.5 g/mL, 833 g dry (common practice).
+func TestADipGrowsWithItsBucket(t *testing.T) {
+	dry := func(grams float64) float64 { return (grams - 1000) * 2.5 / 1.5 }
+	require.InDelta(t, 833, dry(1500), 0.5)
+	q := &glaze.Glaze{Code: "Q", DipCoats: 2, DipDensity: 1.4}
+	covers := func(seconds, density float64) float64 {
+		return (&glaze.Layer{Glaze: "Q", Coats: 1, Dip: true, Seconds: seconds, Density: density}).Covers(q)
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		d := rapid.Float64Range(1.01, glaze.MaxDensity).Draw(t, "density")
+		require.InDelta(t, 2*dry(1000*d)/dry(1400), covers(0, d), 1e-9)
+		require.InDelta(t, 2*covers(0, d), covers(12, d), 1e-9, "held four times as long as usual")
+	})
+	require.InDelta(t, 2, covers(0, 0), 1e-9, "nobody weighed it")
+	require.InDelta(t, 2, covers(0, 0.8), 1e-9, "lighter than water is no glaze")
+	brushed := glaze.Layer{Glaze: "Q", Coats: 1}
+	require.Zero(t, brushed.AsWeighed(&glaze.Glaze{Density: 1.6}).Density, "a brush takes from a jar")
+}
+
 func TestFaults(t *testing.T) {
 	faults, err := glaze.ParseFaults("Ran, crazed; ran")
 	require.NoError(t, err)

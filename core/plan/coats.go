@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -144,6 +145,10 @@ func (c *check) coats(surface *piece.Surface, choice Choice, s *sorted) {
 	}
 	if f.Code != "" {
 		f.Way, f.Mend = fmt.Sprintf("Use %s%s.", coats(want.Coats), of), c.recount(choice.Stack.Normal(), true, int(want.Coats))
+		if bucket := c.weighed(choice.Stack); bucket != "" {
+			f.Text += bucket
+			f.Way = "Weigh it again once it was thinned or topped up, or hold the piece for as much shorter or longer."
+		}
 		if over {
 			f.Way, f.Mend = "Lay fewer coats there, or leave the ground out below it.", nil
 		}
@@ -205,6 +210,22 @@ func (c *check) open(surface *piece.Surface, s *sorted) {
 		f.Severity, f.Way = Warn, "This house always seals it: lay a clear over it."
 	}
 	c.add(f)
+}
+
+// weighed says which bucket of a stack is heavier or lighter than its dip is known for; "" where
+// none is.
+func (c *check) weighed(stack glaze.Stack) string {
+	for i := range stack {
+		l, g := &stack[i], c.shelf.Glazes[stack[i].Glaze]
+		if g == nil || !l.Dip || l.Density == 0 {
+			continue
+		}
+		usual := *l
+		if usual.Density = 0; l.Covers(g) != usual.Covers(g) {
+			return fmt.Sprintf(" The bucket of %s weighs %.2f g per mL; its dip is known for %.2f.", g.Code, l.Density, cmp.Or(g.DipDensity, glaze.UsualDensity))
+		}
+	}
+	return ""
 }
 
 // mayBeThick says whether everything that melts may be thicker on purpose.

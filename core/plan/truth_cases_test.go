@@ -66,6 +66,10 @@ func TestWorkedCasesOfMaterials(t *testing.T) {
 	held := func(seconds float64) plan.Choice {
 		return plan.Choice{Stack: glaze.Stack{{Glaze: "Q", Coats: 1, Dip: true, Seconds: seconds}}}
 	}
+	weighed := func(density float64) plan.Choice {
+		return plan.Choice{Stack: glaze.Stack{{Glaze: "Q", Coats: 1, Dip: true, Density: density}}}
+	}
+	richer := func(s *scene) { s.jars[len(s.jars)-1].DipDensity = 1.9 }
 	textured := func(id string) func(*scene) {
 		return func(s *scene) { s.marking.Textured = map[string]bool{id: true} }
 	}
@@ -117,6 +121,10 @@ func TestWorkedCasesOfMaterials(t *testing.T) {
 		{"held four times as long it is twice as thick", []func(*scene){bucket(2.5, 3), put("exterior", held(12))}, "warn coats-many", ""},
 		{"held as its figure says it is as usual", []func(*scene){bucket(2.5, 3), put("exterior", held(3))}, "", "warn coats-many"},
 		{"hardly held it lets the clay through", []func(*scene){bucket(2.5, 3), put("exterior", held(0.5))}, "warn coats-few", ""},
+		{"a bucket twice as rich lays twice as much", []func(*scene){bucket(2.5, 3), put("exterior", weighed(1.9))}, "warn coats-many", ""},
+		{"one that weighs what its figure was found at lays what it says", []func(*scene){bucket(2.5, 3), put("exterior", weighed(1.45))}, "", "warn coats-many"},
+		{"its own figure counts, not the usual density", []func(*scene){bucket(2.5, 3), richer, put("exterior", weighed(1.9))}, "", "warn coats-many"},
+		{"watered down it lets the clay through", []func(*scene){bucket(2.5, 3), put("exterior", weighed(1.15))}, "warn coats-few", ""},
 		{"brushed, a bucket glaze needs three even where two do", []func(*scene){rule("coats", "2"), put("exterior", coat("I", 2))}, "warn coats-few", ""},
 		{"the dipping house lays two brushed coats of others", []func(*scene){rule("coatsLeast", "2"), put("exterior", coat("S", 2))}, "", "warn coats-few"},
 		{"and three patted ones of a bucket glaze", []func(*scene){rule("coatsLeast", "2"), put("exterior", coat("I", 2))}, "warn coats-few", ""},

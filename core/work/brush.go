@@ -12,7 +12,7 @@ var brushing = []Entry{
 	{Kind: BoneDry, By: Helper,
 		apply: func(s *State, e Event) { s.BoneDry, s.FeltDry = true, e.Happened() },
 		says:  func(Event, string) string { return "Felt, and bone dry" }},
-	{Kind: Coated, Fields: []string{"surface", "glaze", "felt", "how", "surfaces", "downTo", "seconds", "share", "part", "line", "of"}, By: Station, Wets: true, Voids: "a coat was logged",
+	{Kind: Coated, Fields: []string{"surface", "glaze", "felt", "how", "surfaces", "downTo", "seconds", "density", "share", "part", "line", "of"}, By: Station, Wets: true, Voids: "a coat was logged",
 		check: checkCoat,
 		apply: (*State).coat,
 		says:  saysCoat},

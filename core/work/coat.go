@@ -22,6 +22,7 @@ type Coat struct {
 	How      How     // "" in logs of before coats said it: as planned, then
 	DownToMM float64 // of a dip: how far down it went, mm above the table; 0 = over all of the surface
 	Seconds  float64 // of a dip: how long it was held; 0 = as usual
+	Density  float64 // of the bucket it was dipped into, g/mL; 0 = as its figure says
 	Share    float64 // how much of the surface it covers; 0 = all of it
 	Part     Part    // of a coat that was begun: which part that is
 	LineMM   float64 // of Above and Below: where, mm above the table
@@ -34,7 +35,7 @@ func (c Coat) Begun() bool { return c.Share > 0 }
 
 // Layer is the coat as a layer of a stack.
 func (c Coat) Layer() glaze.Layer {
-	l := glaze.Layer{Glaze: c.Glaze, Coats: 1, Dip: c.How == Dipped, DownToMM: c.DownToMM, Seconds: c.Seconds, Stage: c.Stage}
+	l := glaze.Layer{Glaze: c.Glaze, Coats: 1, Dip: c.How == Dipped, DownToMM: c.DownToMM, Seconds: c.Seconds, Density: c.Density, Stage: c.Stage}
 	if c.Felt != Right {
 		l.Thick = c.Felt
 	}
@@ -87,7 +88,7 @@ func (c Coat) Rest() string {
 // laid is the coat that an event lays on a surface.
 func laid(e Event, surface string) Coat {
 	return Coat{ID: e.ID, Seq: e.Seq, Surface: surface, Glaze: e.Glaze, At: e.Happened(), By: e.By, Hand: e.Whose(), Felt: e.Felt, How: e.How,
-		DownToMM: e.DownTo, Seconds: e.Seconds, Share: e.Share, Part: e.Part, LineMM: e.Line, Doubts: e.Doubts}
+		DownToMM: e.DownTo, Seconds: e.Seconds, Density: e.Density, Share: e.Share, Part: e.Part, LineMM: e.Line, Doubts: e.Doubts}
 }
 
 // coat lays a coat, or goes on with one that was begun.
@@ -193,8 +194,8 @@ func checkCoat(e Event, sc Scene) *Refusal {
 		return senseless("a coat is laid with a brush, a dip, a sponge or a bottle, not %q.", e.How)
 	case e.How == Dipped:
 		return checkDip(e, sc)
-	case len(e.Over) > 0 || e.DownTo != 0 || e.Seconds != 0:
-		return senseless("only a dip goes over several surfaces, to a height, for so long.")
+	case len(e.Over) > 0 || e.DownTo != 0 || e.Seconds != 0 || e.Density != 0:
+		return senseless("only a dip goes over several surfaces, to a height, for so long, into a bucket that was weighed.")
 	}
 	return checkPart(e, sc)
 }
@@ -212,6 +213,8 @@ func checkDip(e Event, sc Scene) *Refusal {
 		return senseless("a dip to %g mm above the table does not reach a piece of %g mm.", e.DownTo, sc.Body.HeightMM)
 	case !(e.Seconds >= 0 && e.Seconds <= longestDip):
 		return senseless("a dip is held for up to %d seconds, not %g.", longestDip, e.Seconds)
+	case e.Density != 0 && !glaze.Weighs(e.Density):
+		return senseless("a bucket of glaze weighs more than 1 and at most %g g per mL, not %g.", glaze.MaxDensity, e.Density)
 	}
 	for i, id := range e.Over {
 		if slices.Contains(e.Over[:i], id) {

@@ -130,6 +130,7 @@ type Event struct {
 	Over    []string     `json:"surfaces,omitempty"` // of a dip: all that it went over; Surface is "" then
 	DownTo  float64      `json:"downTo,omitempty"`   // of a dip: how far down it went, mm above the table; 0 = over all of its surfaces
 	Seconds float64      `json:"seconds,omitempty"`  // of a dip: how long it was held; 0 = as usual
+	Density float64      `json:"density,omitempty"`  // of a dip: what the bucket weighed, g/mL; 0 = as its figure says
 	Share   float64      `json:"share,omitempty"`    // of a coat that was begun: how much of its surface it covers, above 0 and below 1
 	Part    Part         `json:"part,omitempty"`     // of a coat that was begun: which part that is
 	Line    float64      `json:"line,omitempty"`     // of Above and Below: where, mm above the table

@@ -13,6 +13,17 @@ func (s State) On(surface string) []Coat {
 	return coats
 }
 
+// Layers is the coats on one surface, each as a layer of its own.
+func (s State) Layers(surface string) []glaze.Layer {
+	var layers []glaze.Layer
+	for _, c := range s.Coats {
+		if c.Surface == surface {
+			layers = append(layers, c.Layer())
+		}
+	}
+	return layers
+}
+
 // Stack is what one surface carries, as a stack. A coat that was begun counts, for where
 // it lies it lies.
 func (s State) Stack(surface string) glaze.Stack {

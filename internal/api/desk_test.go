@@ -110,6 +110,9 @@ func workTheDesk(t *testing.T, c *caller, class string) {
 	// Cards, recipes, tiles that went wrong.
 	require.True(t, do[contract.Glaze](c, 200, "PUT", "/glazes/B/card", body{"dear": true, "coats": 2}).Dear)
 	do[contract.Glaze](c, 200, "PUT", "/glazes/B/card", body{"dear": false, "coats": 0})
+	for _, light := range []float64{0.9, 1, 3} {
+		require.Contains(t, do[contract.Problem](c, 422, "PUT", "/glazes/B/card", body{"density": light}).Detail, "weighs more than 1 and at most 2.5 g per mL")
+	}
 	mixed := do[contract.Glaze](c, 201, "POST", "/glazes", body{"code": "AB", "parts": []body{{"glaze": "A", "parts": 2}, {"glaze": "B", "parts": 1}}})
 	require.Equal(t, "2 parts A, 1 part B", mixed.Name)
 	do[contract.Problem](c, 422, "POST", "/glazes", body{"code": "AK", "parts": []body{{"glaze": "A", "parts": 2}, {"glaze": "K", "parts": 1}}})

@@ -5,7 +5,6 @@ import (
 	"context"
 	"maps"
 
-	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
@@ -64,12 +63,7 @@ func revise(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, c
 // Staged is a plan of a piece whose strokes are each before the firing where they belong.
 func Staged(m school.Moment, p *school.Piece, choices plan.Plan) plan.Plan {
 	of := m.Case(p)
-	return of.Shelf.Stages(choices, of.Work, func(surface string) (laid []glaze.Layer) {
-		for _, c := range p.State.On(surface) {
-			laid = append(laid, c.Layer())
-		}
-		return laid
-	})
+	return of.Shelf.Stages(choices, of.Work, p.State.Layers)
 }
 
 // PassOn makes the plan of a piece the template of its assignment, and gives it to

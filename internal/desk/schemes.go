@@ -2,6 +2,7 @@ package desk
 
 import (
 	"context"
+	"enkaustos/core/glaze"
 
 	"enkaustos/core/plan"
 	"enkaustos/core/survey"
@@ -33,6 +34,7 @@ func schemesOf(m school.Moment, id string) ([]contract.Scheme, error) {
 // scheme is a plan as it would look, without coats.
 func scheme(m school.Moment, p *school.Piece, slot int, choices plan.Plan) contract.Scheme {
 	c := m.Case(p)
+	choices = c.Shelf.Weighed(choices, func(string) []glaze.Layer { return nil })
 	band := c.Shelf.Band(choices, c.Work)
 	findings := plan.AndFinding(c.Shelf.Check(choices, c.Work), c.Shelf.Lacking(choices, m.Takes(m.ClassOf(p))))
 	v := contract.Scheme{Slot: slot, BandMM: band.HeightMM, Findings: view.List(findings, view.Finding), Amounts: view.List(c.AmountsOf(choices, band), view.Amount)}

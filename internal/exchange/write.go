@@ -60,7 +60,7 @@ func formula(cell string) bool {
 }
 
 // GlazeColumns are the columns of a list of glazes.
-var GlazeColumns = []string{"code", "name", "kind", "raw", "cones", "food", "stock", "runner", "coats", "atmosphere", "ml", "level", "state", "thick", "dear", "ware", "recipe", "dip coats", "dip seconds", "slide"}
+var GlazeColumns = []string{"code", "name", "kind", "raw", "cones", "food", "stock", "runner", "coats", "atmosphere", "ml", "level", "state", "thick", "dear", "ware", "recipe", "dip coats", "dip seconds", "slide", "dip density", "density"}
 
 // GlazesCSV writes glazes as a list that can be brought again.
 func GlazesCSV(glazes []glaze.Glaze) string {
@@ -68,7 +68,8 @@ func GlazesCSV(glazes []glaze.Glaze) string {
 	for _, g := range glazes {
 		rows = append(rows, []string{g.Code, g.Name, string(g.Kind), g.Raw.Hex(), g.Cones.String(), yes(g.Food == glaze.FoodClaimed), yes(g.InStock),
 			yes(g.Runner), count(g.Coats), string(g.Atmosphere), figure(g.Jar.ML, g.Jar.ML > 0), figure(g.Jar.Level, g.Jar.Level >= 0), string(g.Jar.State),
-			yes(g.Thick), yes(g.Dear), string(g.Ware), g.Recipe.String(), figure(g.DipCoats, g.DipCoats > 0), figure(g.DipSeconds, g.DipSeconds > 0), figure(g.SlideMM, g.SlideMM > 0)})
+			yes(g.Thick), yes(g.Dear), string(g.Ware), g.Recipe.String(), figure(g.DipCoats, g.DipCoats > 0), figure(g.DipSeconds, g.DipSeconds > 0), figure(g.SlideMM, g.SlideMM > 0),
+			figure(g.DipDensity, g.DipDensity > 0), figure(g.Density, g.Density > 0)})
 	}
 	return WriteTable(GlazeColumns, rows)
 }

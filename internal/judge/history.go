@@ -131,7 +131,7 @@ func (h *History) slipped(e work.Event) work.Event {
 	switch {
 	case !h.in(25):
 	case e.How == work.Dipped:
-		e.Surface, e.How, e.Over, e.DownTo, e.Seconds = e.Over[0], work.Sponged, nil, 0, 0
+		e.Surface, e.How, e.Over, e.DownTo, e.Seconds, e.Density = e.Over[0], work.Sponged, nil, 0, 0, 0
 	case h.in(3):
 		e.Surface, e.How, e.Over, e.Of = "", work.Dipped, []string{e.Surface}, ""
 	default:

@@ -47,7 +47,8 @@ func readGlazes(r *reading) error {
 			Coats: take(r, "coats", ownCoats), Recipe: optional(r, "recipe", old.Recipe, glaze.ParseRecipe),
 			Thick: optional(r, "thick", old.Thick, truth(false)), Dear: optional(r, "dear", old.Dear, truth(false)),
 			Ware: optional(r, "ware", old.Ware, ware), DipCoats: optional(r, "dip coats", old.DipCoats, upTo(glaze.MaxCoats, "coats")),
-			DipSeconds: optional(r, "dip seconds", old.DipSeconds, upTo(120, "seconds")), SlideMM: optional(r, "slide", old.SlideMM, upTo(300, "mm"))}
+			DipSeconds: optional(r, "dip seconds", old.DipSeconds, upTo(120, "seconds")), SlideMM: optional(r, "slide", old.SlideMM, upTo(300, "mm")),
+			DipDensity: optional(r, "dip density", old.DipDensity, density), Density: optional(r, "density", old.Density, density)}
 		if take(r, "food", truth(false)) {
 			g.Food = glaze.FoodClaimed
 		}
@@ -85,6 +86,15 @@ func upTo(most float64, unit string) func(string) (float64, error) {
 		return v, nil
 	})
 }
+
+// density reads what a bucket weighs in g/mL, or nothing.
+var density = orNone(func(text string) (float64, error) {
+	v, err := decimal(text)
+	if err != nil || v != 0 && !glaze.Weighs(v) {
+		return 0, fmt.Errorf("%q: a bucket of glaze weighs more than 1 and at most %g g per mL", text, glaze.MaxDensity)
+	}
+	return v, nil
+})
 
 // short reads words, no more than so many letters.
 func short(most int) func(string) (string, error) {

@@ -16,7 +16,7 @@ import (
 // Case is all that the survey of a piece depends on.
 func (m Moment) Case(p *Piece) survey.Case {
 	a := m.Assignments[p.Assignment]
-	c := survey.Case{Body: p.Body, Plan: p.Plan.Choices, State: p.State, Work: m.workOf(p, a), Shelf: a.Shelf,
+	c := survey.Case{Body: p.Body, Plan: a.Shelf.Weighed(p.Plan.Choices, p.State.Layers), State: p.State, Work: m.workOf(p, a), Shelf: a.Shelf,
 		Drying: m.Drying(a), Spreads: m.Spreads, Approved: p.Approved()}
 	if c.Approved {
 		c.Pinned = p.Word.Rules

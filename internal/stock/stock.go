@@ -47,6 +47,7 @@ type Card struct {
 	Thick, Dear, Runner *bool
 	DipCoats            *float64 // as thick as so many brushed ones; 0: as usual
 	DipSeconds, SlideMM *float64
+	DipDensity, Density *float64 // g/mL: as the figure of a dip was found, and as last weighed; 0: not known
 	Food                *glaze.FoodLabel
 	Ware                *glaze.Ware
 }
@@ -59,6 +60,8 @@ func Write(m school.Moment, c *school.Change, code string, to Card) error {
 		set(&g.Runner, to.Runner)
 		set(&g.DipCoats, to.DipCoats)
 		set(&g.DipSeconds, to.DipSeconds)
+		set(&g.DipDensity, to.DipDensity)
+		set(&g.Density, to.Density)
 		set(&g.SlideMM, to.SlideMM)
 		set(&g.Food, to.Food)
 		set(&g.Ware, to.Ware)
@@ -66,6 +69,11 @@ func Write(m school.Moment, c *school.Change, code string, to Card) error {
 		set(&g.Name, to.Name)
 		if g.Name = strings.TrimSpace(g.Name); g.Name == "" {
 			return school.Refuse("Give the glaze a name.")
+		}
+		for _, d := range []float64{g.DipDensity, g.Density} {
+			if d != 0 && !glaze.Weighs(d) {
+				return school.Refuse("A bucket of glaze weighs more than 1 and at most %g g per mL, not %g: weigh a known volume and divide.", glaze.MaxDensity, d)
+			}
 		}
 		return nil
 	})
@@ -163,7 +171,7 @@ func wide(v *float32) *float64 {
 // ChangeCard changes what is known of a glaze.
 func (s Stock) ChangeCard(ctx context.Context, r contract.ChangeCardRequestObject) (contract.ChangeCardResponseObject, error) {
 	to := Card{Name: r.Body.Name, Coats: r.Body.Coats, Thick: r.Body.Thick, Dear: r.Body.Dear, Runner: r.Body.Runner,
-		DipCoats: r.Body.DipCoats, DipSeconds: r.Body.DipSeconds, SlideMM: r.Body.SlideMM,
+		DipCoats: r.Body.DipCoats, DipSeconds: r.Body.DipSeconds, DipDensity: r.Body.DipDensity, Density: r.Body.Density, SlideMM: r.Body.SlideMM,
 		Food: (*glaze.FoodLabel)(r.Body.Food), Ware: (*glaze.Ware)(r.Body.Ware)}
 	v, err := s.changed(ctx, r.Code, func(m school.Moment, c *school.Change) error { return Write(m, c, r.Code, to) })
 	return contract.ChangeCard200JSONResponse(v), err

@@ -188,7 +188,7 @@ func Surface(s survey.Surface, now time.Time) contract.SurfaceState {
 
 // stroke is a coat that comes next.
 func stroke(s bench.Stroke) contract.Stroke {
-	v := contract.Stroke{Glaze: s.Glaze, Way: contract.StrokeWay(s.Way), Thick: Some(s.Thick), DownTo: Some(s.DownToMM), Seconds: Some(s.Seconds)}
+	v := contract.Stroke{Glaze: s.Glaze, Way: contract.StrokeWay(s.Way), Thick: Some(s.Thick), DownTo: Some(s.DownToMM), Seconds: Some(s.Seconds), Density: Some(s.Density)}
 	if s.Dip {
 		v.Dips = &s.Dips
 	}

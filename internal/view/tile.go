@@ -48,7 +48,8 @@ func Jar(m school.Moment, g glaze.Glaze) contract.Glaze {
 		Food: contract.GlazeFood(g.Food), InStock: g.InStock, Runner: g.Runner, Coats: g.Coats,
 		Figure: m.House.OfGlaze(&g), Ml: float32(g.Jar.ML), Level: float32(g.Jar.Level), State: contract.GlazeState(g.Jar.State),
 		MixedAt: When(g.Jar.MixedAt), Hint: hint, Atmosphere: Some(g.Atmosphere),
-		DipCoats: Some(g.DipCoats), DipSeconds: Some(g.DipSeconds), SlideMM: Some(g.SlideMM), Thick: g.Thick, Dear: g.Dear, Ware: contract.GlazeWare(g.Ware), Spread: spread(m, g.Code), Recipe: All(g.Recipe)}
+		DipCoats: Some(g.DipCoats), DipSeconds: Some(g.DipSeconds), DipDensity: Some(g.DipDensity), Density: Some(g.Density),
+		SlideMM: Some(g.SlideMM), Thick: g.Thick, Dear: g.Dear, Ware: contract.GlazeWare(g.Ware), Spread: spread(m, g.Code), Recipe: All(g.Recipe)}
 }
 
 // spread is what one brushed coat of a glaze takes: learned, or the usual figure.

@@ -1720,6 +1720,11 @@ export interface components {
              * @description Of a dip: how long it is held
              */
             seconds?: number;
+            /**
+             * Format: double
+             * @description Of a dip: what its bucket weighs or weighed, g/mL; the server's own
+             */
+            density?: number;
             /** @description Before which of the piece's firings it is laid, the first being 0; the server puts what cannot be elsewhere where it belongs */
             stage?: number;
         };
@@ -1744,6 +1749,16 @@ export interface components {
             dipCoats?: number;
             /** Format: double */
             dipSeconds?: number;
+            /**
+             * Format: double
+             * @description What the bucket weighed when its dip was so, g/mL
+             */
+            dipDensity?: number;
+            /**
+             * Format: double
+             * @description What the bucket weighed last, g/mL
+             */
+            density?: number;
             /**
              * Format: double
              * @description How far its chips travel down a steep wall
@@ -2149,6 +2164,11 @@ export interface components {
             downTo?: number;
             /** Format: double */
             seconds?: number;
+            /**
+             * Format: double
+             * @description Of a dip: what the bucket weighs, g/mL
+             */
+            density?: number;
             /** @description The coat that was begun, with which this goes on */
             begun?: string;
             /** @description The part of it that is still to lay */
@@ -2355,6 +2375,11 @@ export interface components {
             /** Format: double */
             seconds?: number;
             /**
+             * Format: double
+             * @description Of a dip: what the bucket weighed, g/mL
+             */
+            density?: number;
+            /**
              * @description Of a coat that was begun: which part is done
              * @enum {string}
              */
@@ -2502,6 +2527,16 @@ export interface components {
             dipCoats?: number;
             /** Format: double */
             dipSeconds?: number;
+            /**
+             * Format: double
+             * @description g/mL; 0: as usual
+             */
+            dipDensity?: number;
+            /**
+             * Format: double
+             * @description g/mL; 0: nobody weighed it
+             */
+            density?: number;
             /**
              * Format: double
              * @description How far its chips travel; 0: not known

@@ -7,7 +7,14 @@ type Stroke = Schemas["Stroke"];
 export function coatOf(piece: string, surface: string, stroke: Stroke): NewEvent {
   const coat: NewEvent = { kind: "coat", piece, glaze: stroke.glaze };
   if (!stroke.dips) return { ...coat, surface, felt: stroke.thick, of: stroke.begun };
-  return { ...coat, how: "dip", surfaces: stroke.dips, downTo: stroke.downTo, seconds: stroke.seconds };
+  return {
+    ...coat,
+    how: "dip",
+    surfaces: stroke.dips,
+    downTo: stroke.downTo,
+    seconds: stroke.seconds,
+    density: stroke.density,
+  };
 }
 
 /** Whether an event lays a coat on a surface. */

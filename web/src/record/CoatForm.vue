@@ -27,6 +27,7 @@ const form = reactive({
   glaze: next?.glaze ?? first.on.at(-1)?.glaze ?? "",
   downTo: next?.downTo ?? 0,
   seconds: next?.seconds ?? 0,
+  density: next?.density ?? 0,
   part: "" as Part | "",
   line: 40,
   share: 50,
@@ -63,7 +64,13 @@ onMounted(() => props.focus && button.value?.$el.focus());
 function keep() {
   const { glaze, how, part } = form;
   const event: Omit<NewEvent, "piece"> = { kind: "coat", glaze, how };
-  if (dipped.value) Object.assign(event, { surfaces: form.over, downTo: form.downTo, seconds: form.seconds });
+  if (dipped.value)
+    Object.assign(event, {
+      surfaces: form.over,
+      downTo: form.downTo,
+      seconds: form.seconds,
+      density: form.density,
+    });
   else {
     Object.assign(event, { surface: form.surface, of: begun.value?.begun });
     if (part) event.part = part;
@@ -89,7 +96,11 @@ function keep() {
         >down to, mm above the table <el-input-number v-model="form.downTo" :min="0" size="small"
       /></label>
       <label>held, seconds <el-input-number v-model="form.seconds" :min="0" :max="120" size="small" /></label>
-      <span class="soft">0: over all of it, as long as usual.</span>
+      <label
+        >bucket, g per mL
+        <el-input-number v-model="form.density" :min="0" :max="2.5" :step="0.01" :precision="2" size="small"
+      /></label>
+      <span class="soft">0: over all of it, as long and as heavy as usual.</span>
     </p>
     <p v-else class="figures">
       <el-select

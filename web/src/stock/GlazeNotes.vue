@@ -17,9 +17,11 @@ const said = [
 const figures = computed(() =>
   (
     [
-      ["dipCoats", "one dip is as thick as, coats", 12, "dipping"],
-      ["dipSeconds", "when held for, seconds", 120, "dipping"],
-      ["slideMM", "its chips travel, mm", 300, "chips"],
+      ["dipCoats", "one dip is as thick as, coats", 12, "dipping", 0.5],
+      ["dipSeconds", "when held for, seconds", 120, "dipping", 1],
+      ["dipDensity", "in a bucket of, g per mL", 2.5, "dipping", 0.01],
+      ["density", "weighed last, g per mL", 2.5, "dipping", 0.01],
+      ["slideMM", "its chips travel, mm", 300, "chips", 1],
     ] as const
   ).filter(([, , , kind]) => props.glaze.kind === kind),
 );
@@ -57,12 +59,13 @@ async function card(body: Schemas["CardChange"]) {
           :aria-label="`Coats of ${glaze.code}, 0 for the rule of the house`"
           @change="card({ coats: Number($event ?? 0) })"
       /></label>
-      <label v-for="[key, says, most] in figures" :key="key"
+      <label v-for="[key, says, most, , step] in figures" :key="key"
         >{{ says }}
         <el-input-number
           :model-value="glaze[key] ?? 0"
           :min="0"
           :max="most"
+          :step="step"
           size="small"
           :aria-label="`${says}, ${glaze.code}; 0 as usual`"
           @change="card({ [key]: Number($event ?? 0) })"

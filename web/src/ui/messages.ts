@@ -7,7 +7,7 @@ export function say(text: string, type: "success" | "warning" | "error" = "succe
     message: text,
     type,
     duration: type === "success" ? 3000 : 7000,
-    showClose: true,
+    showClose: type !== "success", // its button would take a press meant for what lies below it
     grouping: true,
   });
 }
