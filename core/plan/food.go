@@ -20,9 +20,19 @@ type Eaten struct {
 // Nothing is all that can be said for a surface of which nothing is missing.
 const Nothing = "Nothing known speaks against it. Only a laboratory's leach test of this stack proves it."
 
-// Food says it of every surface that food or a mouth touches, of a plan as it will be fired.
-// seen says that somebody looked all round at its cover and found it even.
-func (s *Shelf) Food(p Plan, w Work, seen bool) (all []Eaten) {
+// Looked is what of a piece somebody looked at.
+type Looked struct {
+	Cover bool // all round, as it is, and found it even
+	Fired bool // it was through its glaze firing
+	Mark  int  // that the fired piece got, Sound being the best; 0 for none yet
+}
+
+// Sound is the mark of a piece that came out without any fault.
+const Sound = 4
+
+// Food says it of every surface that food or a mouth touches, of a plan as it will be fired
+// or was.
+func (s *Shelf) Food(p Plan, w Work, seen Looked) (all []Eaten) {
 	for i := range w.Body.Surfaces {
 		surface := &w.Body.Surfaces[i]
 		if surface.Use == piece.Plain {
@@ -33,7 +43,7 @@ func (s *Shelf) Food(p Plan, w Work, seen bool) (all []Eaten) {
 	return all
 }
 
-func (s *Shelf) missing(surface *piece.Surface, p Plan, w Work, seen bool) (all []string) {
+func (s *Shelf) missing(surface *piece.Surface, p Plan, w Work, seen Looked) (all []string) {
 	say := func(is bool, format string, args ...any) {
 		if is {
 			all = append(all, fmt.Sprintf(format, args...))
@@ -44,7 +54,7 @@ func (s *Shelf) missing(surface *piece.Surface, p Plan, w Work, seen bool) (all 
 	}
 	stack, clay := p.Lies(surface).AsFired(), w.clayOf(surface)
 	c := check{shelf: s, plan: p, work: w}
-	sorted := c.sort(stack)
+	sorted := c.sort(asThick(p.Lies(surface)))
 	tested, report := s.leached(stack, w.SpotOf(surface))
 	for _, g := range sorted.jars {
 		melts := g.MeltsAt(w.Cone)
@@ -57,13 +67,25 @@ func (s *Shelf) missing(surface *piece.Surface, p Plan, w Work, seen bool) (all 
 	want := s.House.OfMelting(sorted.melt, sorted.under > 0, true)
 	say(len(sorted.melt.Glazes) > 0 && sorted.melt.Coats < want.Few, "It carries %s where the house lays %s.", coats(sorted.melt.Coats), figure(want.Coats))
 	say(!tight(clay.Cones, w.Cone), "%s is not tight at cone %s: it takes water up, and leaks.", clay.Name, w.Cone)
-	say(!seen, "Nobody looked at its cover as it is.")
+	say(!seen.Cover, "Nobody looked at its cover as it is.")
+	say(seen.Fired && seen.Mark == 0, "Nobody marked it since it was fired: crazing can show days later, and voids every label.")
+	say(seen.Mark > 0 && seen.Mark < Sound, "It came out with a fault: where it crazed or was missed, no label counts.")
 	say(s.crazed(stack, w.SpotOf(surface)), "It crazed on this clay before.")
 	if tested {
 		all = slices.DeleteFunc(all, func(why string) bool { return strings.Contains(why, "makes no claim") })
 		say(len(all) > 0, "The leach test on record (%s) speaks for the stack alone.", report)
 	}
 	return all
+}
+
+// asThick is a stack above its lowest overlap: with how long and into what each dip was held,
+// but not how far down it goes.
+func asThick(stack glaze.Stack) glaze.Stack {
+	thick := slices.Clone(stack)
+	for i := range thick {
+		thick[i].DownToMM, thick[i].Stage = 0, 0
+	}
+	return thick.Normal()
 }
 
 // tight says whether a clay is fired within its range, where it closes.

@@ -277,7 +277,12 @@ func Food(m school.Moment, p *school.Piece) []contract.Eaten {
 	if laid, beside := ready.Laid(of.Body, of.Plan, of.State); beside {
 		lies = laid // what is on it counts, where that strays from the plan
 	}
-	return List(of.Shelf.Food(lies, of.Work, cover.Stands()), eaten(p))
+	f := p.State.Firing
+	seen := plan.Looked{Cover: cover.Stands(), Fired: f != nil && !f.Bisque && !f.Unloaded.IsZero()}
+	if q := p.State.Quality; q != nil {
+		seen.Mark = q.Mark
+	}
+	return List(of.Shelf.Food(lies, of.Work, seen), eaten(p))
 }
 
 // handOf is what to tell the maker of a piece of how thick the coats turn out, over all

@@ -52,7 +52,7 @@ function keep() {
     <span v-if="form.surface" class="off">
       <ChoiceBar v-model="form.how" label="How it came off" :options="ways" joined />
       <el-input-number v-model="form.back" :min="0" :max="most" aria-label="Coats that came off" />
-      of {{ most }} coats off
+      of {{ most }} {{ most === 1 ? "coat" : "coats" }} off
     </span>
   </div>
 </template>

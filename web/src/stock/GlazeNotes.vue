@@ -66,6 +66,7 @@ async function card(body: Schemas["CardChange"]) {
           :min="0"
           :max="most"
           :step="step"
+          :controls="step > 0.01"
           size="small"
           :aria-label="`${says}, ${glaze.code}; 0 as usual`"
           @change="card({ [key]: Number($event ?? 0) })"
