@@ -67,7 +67,7 @@ func TestClassFromATemplateReviewedByKeys(t *testing.T) {
 		}
 		if n == 2 {
 			press('r')
-			p.see(".note input", "")
+			p.see(".note input:focus", "")
 			p.write(" ask me")
 			press(input.Enter)
 		} else {
