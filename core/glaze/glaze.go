@@ -4,7 +4,6 @@ package glaze
 
 import (
 	"fmt"
-	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -136,52 +135,6 @@ func (l *Layer) Covers(g *Glaze) float64 {
 		each *= g.dipped(l.Seconds, l.Density)
 	}
 	return float64(l.Coats) * each
-}
-
-// What one dip is, where its glaze has no figure of its own (from memory).
-const (
-	UsualDip  = 2.5 // brushed coats
-	UsualHold = 3.0 // seconds
-	// UsualDensity is the middle of what buckets for dipping weigh, g/mL.
-	UsualDensity = 1.45
-	// MaxDensity is more than any glaze weighs that still flows, g/mL (from memory).
-	MaxDensity = 2.5
-)
-
-// Weighs says whether a glaze can have a density in g/mL: more than water.
-func Weighs(density float64) bool { return density > 1 && density <= MaxDensity }
-
-// AsWeighed is the stroke as its bucket is now, where nobody laid it yet. g may be nil.
-func (l Layer) AsWeighed(g *Glaze) Layer {
-	if l.Density = 0; l.Dip && g != nil {
-		l.Density = g.Density
-	}
-	return l
-}
-
-// dipped is how many coats one dip is as thick as that is held for so long, in a bucket of
-// so many g/mL. By Brongniart's formula the dry matter in a volume V is V·(d−1)·s/(s−1), so
-// two densities of one glaze relate as d−1; that as much more stays on the piece is from
-// memory.
-func (g *Glaze) dipped(seconds, density float64) float64 {
-	coats, hold := UsualDip, UsualHold
-	if g != nil && g.DipCoats > 0 {
-		coats = g.DipCoats
-	}
-	if g != nil && g.DipSeconds > 0 {
-		hold = g.DipSeconds
-	}
-	if seconds > 0 {
-		coats *= math.Sqrt(seconds / hold)
-	}
-	if Weighs(density) {
-		figure := UsualDensity
-		if g != nil && Weighs(g.DipDensity) {
-			figure = g.DipDensity
-		}
-		coats *= (density - 1) / (figure - 1)
-	}
-	return coats
 }
 
 // Stack is the ordered coats on one surface, the first layer nearest the clay.
