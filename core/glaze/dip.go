@@ -15,6 +15,14 @@ const (
 // Weighs says whether a glaze can have a density in g/mL: more than water.
 func Weighs(density float64) bool { return density > 1 && density <= MaxDensity }
 
+// Takes is how many brushed coats' worth of what is in its jar the layer takes: a heavier
+// bucket leaves more dry matter of the same volume, so that density is no matter of it. g may
+// be nil.
+func (l Layer) Takes(g *Glaze) float64 {
+	l.Density = 0
+	return l.Covers(g)
+}
+
 // AsWeighed is the stroke as its bucket is now, where nobody laid it yet. g may be nil.
 func (l Layer) AsWeighed(g *Glaze) Layer {
 	if l.Density = 0; l.Dip && g != nil {

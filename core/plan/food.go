@@ -22,13 +22,11 @@ const Nothing = "Nothing known speaks against it. Only a laboratory's leach test
 
 // Looked is what of a piece somebody looked at.
 type Looked struct {
-	Cover bool // all round, as it is, and found it even
-	Fired bool // it was through its glaze firing
-	Mark  int  // that the fired piece got, Sound being the best; 0 for none yet
+	Cover  bool // all round, as it is, and found it even
+	Fired  bool // it was through its glaze firing
+	Marked bool // and the fired piece was marked
+	Faulty bool // with less than the best mark
 }
-
-// Sound is the mark of a piece that came out without any fault.
-const Sound = 4
 
 // Food says it of every surface that food or a mouth touches, of a plan as it will be fired
 // or was.
@@ -68,8 +66,8 @@ func (s *Shelf) missing(surface *piece.Surface, p Plan, w Work, seen Looked) (al
 	say(len(sorted.melt.Glazes) > 0 && sorted.melt.Coats < want.Few, "It carries %s where the house lays %s.", coats(sorted.melt.Coats), figure(want.Coats))
 	say(!tight(clay.Cones, w.Cone), "%s is not tight at cone %s: it takes water up, and leaks.", clay.Name, w.Cone)
 	say(!seen.Cover, "Nobody looked at its cover as it is.")
-	say(seen.Fired && seen.Mark == 0, "Nobody marked it since it was fired: crazing can show days later, and voids every label.")
-	say(seen.Mark > 0 && seen.Mark < Sound, "It came out with a fault: where it crazed or was missed, no label counts.")
+	say(seen.Fired && !seen.Marked, "Nobody marked it since it was fired: crazing can show days later, and voids every label.")
+	say(seen.Faulty, "It came out with a fault: where it crazed or was missed, no label counts.")
 	say(s.crazed(stack, w.SpotOf(surface)), "It crazed on this clay before.")
 	if tested {
 		all = slices.DeleteFunc(all, func(why string) bool { return strings.Contains(why, "makes no claim") })

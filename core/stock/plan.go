@@ -40,7 +40,7 @@ func OfPlan(p plan.Plan, b piece.Body, bareCM2 map[string]float64, spreads Sprea
 			if layer.Dip {
 				spread = SpreadML // what a room learned of its brushes says nothing of a dip
 			}
-			ml := area * layer.Covers(jars[layer.Glaze]) * spread
+			ml := area * layer.Takes(jars[layer.Glaze]) * spread
 			if g := jars[layer.Glaze]; g != nil && len(g.Recipe) > 0 {
 				for code, share := range g.Recipe.Share() {
 					sums[code] += share * ml

@@ -158,3 +158,6 @@ type Quality struct {
 	Mark int
 	Text string
 }
+
+// Sound says whether the piece came out without any fault.
+func (q Quality) Sound() bool { return q.Mark == MostMark }

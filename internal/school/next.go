@@ -242,7 +242,7 @@ func (n *next) laid(code string, from, to JarLevel) (cm2 float64, class string) 
 			if coat.Glaze == code && coat.At.After(from.At) && !coat.At.After(to.At) {
 				as := coat.Layer()
 				as.Thick = "" // how thick it felt is what the jar says as well
-				area := p.Body.AreaAboveCM2(coat.Surface, coat.DownToMM) * as.Covers(&g)
+				area := p.Body.AreaAboveCM2(coat.Surface, coat.DownToMM) * as.Takes(&g)
 				if coat.Begun() {
 					area *= coat.Share
 				}

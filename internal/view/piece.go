@@ -280,7 +280,7 @@ func Food(m school.Moment, p *school.Piece) []contract.Eaten {
 	f := p.State.Firing
 	seen := plan.Looked{Cover: cover.Stands(), Fired: f != nil && !f.Bisque && !f.Unloaded.IsZero()}
 	if q := p.State.Quality; q != nil {
-		seen.Mark = q.Mark
+		seen.Marked, seen.Faulty = true, !q.Sound()
 	}
 	return List(of.Shelf.Food(lies, of.Work, seen), eaten(p))
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { computed, nextTick, ref, watch } from "vue";
+import { computed, nextTick, reactive, ref, watch } from "vue";
 import FindingList from "@/desk/FindingList.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import { useDecide } from "@/desk/useDecide";
@@ -36,7 +36,13 @@ const why = computed(() => {
   const below = piece.value?.findings;
   return below ? (item.value?.why ?? []).filter((w) => !below.some((f) => w.startsWith(f.text))) : [];
 });
-const note = ref<string>();
+/** What is being written to each plan, by piece: no note goes on to the next plan in the list. */
+const notes = reactive(new Map<string, string>());
+const note = computed({
+  get: () => notes.get(piece.value?.id ?? ""),
+  set: (text) => piece.value && text !== undefined && notes.set(piece.value.id, text),
+});
+const drop = () => piece.value && notes.delete(piece.value.id);
 const field = ref<{ focus: () => void }>();
 
 const move = (by: number) => (at.value = Math.max(0, Math.min(deserving.value.length - 1, at.value + by)));
@@ -50,14 +56,19 @@ const clean = computed(() => review.data.value?.clean ?? []);
 const approveClean = () =>
   clean.value.length &&
   void decide(clean.value.map((w) => ({ id: w.piece, revision: w.revision, verdict: "approved" })));
+/** Opens the note, once what is being mended is kept. */
 async function ask() {
-  note.value = piece.value?.findings.find((f) => f.severity !== "note")?.way ?? "";
+  const { id } = piece.value ?? {};
+  await settled();
+  if (!id || piece.value?.id !== id) return;
+  note.value ??= piece.value.findings.find((f) => f.severity !== "note")?.way ?? "";
   await nextTick();
   field.value?.focus();
 }
 async function send() {
   if (!piece.value || !note.value?.trim()) return;
-  if (await decide([{ ...piece.value, verdict: "returned", note: note.value }])) note.value = undefined;
+  const { id } = piece.value;
+  if (await decide([{ ...piece.value, verdict: "returned", note: note.value }])) notes.delete(id);
 }
 useKeys({
   ArrowDown: () => move(1),
@@ -132,7 +143,7 @@ useKeys({
           ref="field"
           v-model="note"
           aria-label="What has to change"
-          @keydown.esc="note = undefined"
+          @keydown.esc="drop"
         />
         <el-button native-type="submit" :disabled="!note.trim()">Return it</el-button>
       </form>
