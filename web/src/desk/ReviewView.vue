@@ -139,12 +139,7 @@ useKeys({
         @stand="stand"
       />
       <form v-if="note !== undefined" class="note" @submit.prevent="send">
-        <el-input
-          ref="field"
-          v-model="note"
-          aria-label="What has to change"
-          @keydown.esc="drop"
-        />
+        <el-input ref="field" v-model="note" aria-label="What has to change" @keydown.esc="drop" />
         <el-button native-type="submit" :disabled="!note.trim()">Return it</el-button>
       </form>
       <div v-else class="acts">
