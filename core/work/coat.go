@@ -28,6 +28,7 @@ type Coat struct {
 	LineMM   float64 // of Above and Below: where, mm above the table
 	Doubts   string  // ID of the coat that it may be once more
 	Stage    int     // how many firings the piece had behind it
+	OnGlazed bool    // one of those was a glaze firing: nothing of the coat soaks in
 }
 
 // Begun says whether part of the coat is still to lay.
@@ -100,6 +101,7 @@ func (s *State) coat(e Event) {
 	for _, surface := range e.On() {
 		coat := laid(e, surface)
 		coat.Stage = len(s.Past)
+		coat.OnGlazed = slices.ContainsFunc(s.Past, func(f Firing) bool { return !f.Bisque })
 		if e.Doubts != "" {
 			s.Doubts = append(s.Doubts, coat)
 			continue

@@ -19,15 +19,23 @@ type Drying struct {
 	Kind  func(code string) glaze.Kind
 }
 
-// What changes drying (from memory, but for the five minutes).
+// What changes drying (figures from memory, but for the five minutes).
 const (
 	dampDay       = 1.5 // damp air lengthens drying
 	underglazeMin = 5.0 // minutes that underglaze takes before clear (common practice)
+	onGlazed      = 2.0 // glaze on glazeware soaks nothing in, and dries slowly (that it does is common practice)
 )
 
-// Dry is how long a coat takes to be dry to the touch, the nth on its surface.
+// drinksNothing is the coat from which on the clay below no longer takes water up.
+const drinksNothing = 3
+
+// Dry is how long a coat takes to be dry to the touch, the nth on its surface. What is
+// short of a first coat on bisque is that the clay drinks; glazeware does not.
 func (d Drying) Dry(c Coat, n int) time.Duration {
 	minutes := d.House.Dry(n).Minutes()
+	if c.OnGlazed {
+		minutes = onGlazed * d.House.Dry(max(n, drinksNothing)).Minutes()
+	}
 	if d.Kind != nil && d.Kind(c.Glaze) == glaze.Underglaze {
 		minutes = math.Max(minutes, underglazeMin)
 	}

@@ -54,6 +54,8 @@ func TestWhatChangesDrying(t *testing.T) {
 		"a room that dries fast":     {Coat{Glaze: "A"}, 2, 0.5, false, 1.5},
 		"all of it at once":          {Coat{Glaze: "A", Felt: Thick}, 3, 0.8, true, 5 * glaze.HeavyCoat * 0.8 * dampDay},
 		"a glaze that nobody knows":  {Coat{Glaze: "?"}, 1, 0, false, 1},
+		"a first coat on glazeware":  {Coat{Glaze: "A", OnGlazed: true}, 1, 0, false, 5 * onGlazed},
+		"the fourth on it":           {Coat{Glaze: "A", OnGlazed: true}, 4, 0, false, 5 * onGlazed},
 		"right is what it should be": {Coat{Glaze: "A", Felt: Right}, 1, 0, false, 1},
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -78,6 +80,21 @@ func TestKilnDry(t *testing.T) {
 	require.Equal(t, start.Add(18*time.Hour), d.KilnDryAt(wet))
 	thick := Step(wet, Event{Seq: 2, ID: "2", Kind: Felted, Of: "1", Felt: Thick, At: after(1)}, nil)
 	require.True(t, d.KilnDryAt(thick).After(d.KilnDryAt(wet)))
+}
+
+// Underglaze fired on to bisque still drinks; what came out of a glaze firing does not
+// (common practice).
+func TestGlazewareDriesSlowly(t *testing.T) {
+	d := Drying{House: rules.Default()}
+	through := func(bisque bool) State {
+		return Fold([]Event{
+			{Seq: 1, ID: "1", Kind: Coated, Surface: "face", Glaze: "U", At: start.Add(-99 * time.Hour)},
+			{Seq: 2, ID: "2", Kind: Loaded, Load: "L"}, {Seq: 3, ID: "3", Kind: Fired, Load: "L", Cone: "6", Bisque: bisque}, {Seq: 4, ID: "4", Kind: Unloaded, Load: "L"},
+			{Seq: 5, ID: "5", Kind: Refired}, {Seq: 6, ID: "6", Kind: Coated, Surface: "face", Glaze: "C", At: start},
+		})
+	}
+	require.Equal(t, after(1), d.DryAt(through(true).Loose("face")))
+	require.Equal(t, after(5*onGlazed), d.DryAt(through(false).Loose("face")))
 }
 
 // roomOf makes logs of a room where coats of 3 minutes really take so many, and

@@ -62,6 +62,9 @@ func (h *History) add(e work.Event) bool {
 		if e.Share = bench.ShareOf(h.world.Body, e); e.How == "" {
 			e.How = work.Brushed
 		}
+		if e.How == work.Dipped && e.Glaze == "D" {
+			e.Density = h.world.Bucket
+		}
 	}
 	served := slices.Contains([]work.Kind{work.Loaded, work.Fired, work.Unloaded}, e.Kind)
 	if !served && work.Refuse(teacher, e, h.scene()) != nil {
@@ -246,7 +249,9 @@ func (h *History) overrule() {
 // changeWorld changes the plan, the house, the measures or how the piece stands.
 func (h *History) changeWorld() {
 	w := h.world
-	switch h.IntN(5) {
+	switch h.IntN(6) {
+	case 5:
+		w.Bucket = h.bucket()
 	case 0:
 		w.Plan = h.plan(w)
 	case 1:
@@ -291,6 +296,7 @@ func (h *History) event(k work.Kind) work.Event {
 		case 0:
 			e.Surface, e.How, e.Over = "", work.Dipped, []string{s.ID, one(h.draw, h.world.Body.Surfaces...).ID}
 			e.DownTo = one(h.draw, 0, 0, h.world.Body.HeightMM/2)
+			e.Seconds = one(h.draw, 0, 0, 3, 1, 12.0)
 		case 1:
 			e.Part = one(h.draw, work.UpperHalf, work.LeftHalf)
 		case 2:

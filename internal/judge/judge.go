@@ -129,11 +129,8 @@ func (t *tale) surface(s piece.Surface, cone string, stilted bool) (all []Fault)
 		if !melts(c.glaze, cone) {
 			continue
 		}
-		if brushed++; c.dip {
-			flowing += 2.5
-		} else {
-			flowing++
-		}
+		brushed++
+		flowing += c.coats
 		if g, known := jarOf(c.glaze); known && hotter(cone, string(g.Cones.To)) {
 			all = append(all, Fault{Why: c.glaze + " would run off", Surface: s.ID, Codes: []string{"glaze-cone"}})
 		}

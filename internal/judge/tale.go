@@ -2,6 +2,7 @@ package judge
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 	"time"
@@ -18,6 +19,7 @@ type lay struct {
 	at                 time.Time
 	dip, begun         bool
 	downTo             float64
+	coats              float64 // how thick it lies, in brushed coats
 	stage              int
 }
 
@@ -210,6 +212,23 @@ func without(all []string, one string) (left []string) {
 	return left
 }
 
+// thick is how many brushed coats a coat is at the least: a usual dip of three seconds in a
+// bucket of 1.45 is two and a half (from memory), more by the root of its seconds and by the
+// dry matter of its bucket.
+func thick(e work.Event) float64 {
+	if e.How != work.Dipped {
+		return 1
+	}
+	coats := 2.5
+	if e.Seconds > 0 {
+		coats *= math.Sqrt(e.Seconds / 3)
+	}
+	if e.Density > 0 {
+		coats *= (e.Density - 1) / 0.45
+	}
+	return coats
+}
+
 func (t *tale) coated(e work.Event, on []string) {
 	if e.Of != "" {
 		for i := range t.coats {
@@ -221,7 +240,7 @@ func (t *tale) coated(e work.Event, on []string) {
 		return
 	}
 	for _, s := range on {
-		c := lay{id: e.ID, surface: s, glaze: e.Glaze, seq: e.Seq, at: when(e), dip: e.How == work.Dipped, begun: e.Part != "", downTo: e.DownTo, stage: t.stage}
+		c := lay{id: e.ID, surface: s, glaze: e.Glaze, seq: e.Seq, at: when(e), dip: e.How == work.Dipped, begun: e.Part != "", downTo: e.DownTo, coats: thick(e), stage: t.stage}
 		if e.Doubts != "" {
 			t.doubts = append(t.doubts, c)
 			continue

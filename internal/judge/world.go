@@ -30,7 +30,8 @@ type World struct {
 	House   rules.House
 	Plan    plan.Plan
 	Body    piece.Body
-	Planned int // revision of all of the above: it grows with every change
+	Bucket  float64 // g/mL of the dipping glaze as it was last weighed; 0 for never
+	Planned int     // revision of all of the above: it grows with every change
 }
 
 var (
@@ -72,9 +73,26 @@ func (d draw) world() World {
 	}
 	w.Own.Standing.Stilts = d.in(4)
 	w.Own.Standing.LidApart = d.in(4)
+	w.Bucket = d.bucket()
 	w.shape()
 	w.Plan = d.plan(w)
 	return w
+}
+
+// bucket draws what a bucket weighs: mostly as it should, now and then water or mud.
+func (d draw) bucket() float64 {
+	return one(d, 0, 0, 1.4, 1.45, 1.5, 1.2, 1.9, 2.4)
+}
+
+// jars are the glazes as they are now.
+func (w World) jars() []glaze.Glaze {
+	all := slices.Clone(glazes)
+	for i := range all {
+		if all[i].Kind == glaze.Dipping {
+			all[i].Density = w.Bucket
+		}
+	}
+	return all
 }
 
 func hasPose(k piece.Kind) bool {
@@ -119,7 +137,7 @@ func (d draw) plan(w World) plan.Plan {
 			p[s.ID] = plan.Choice{Stack: d.stack(w)}
 		}
 	}
-	shelf := plan.NewShelf(w.House, glazes, nil)
+	shelf := plan.NewShelf(w.House, w.jars(), nil)
 	return shelf.Stages(p, w.work(work.State{}), func(string) []glaze.Layer { return nil })
 }
 
@@ -155,7 +173,8 @@ func (w World) work(s work.State) plan.Work {
 
 // Case is what core judges.
 func (w World) Case(s work.State) survey.Case {
-	return survey.Case{Body: w.Body, Plan: w.Plan, State: s, Work: w.work(s), Shelf: plan.NewShelf(w.House, glazes, nil),
+	shelf := plan.NewShelf(w.House, w.jars(), nil)
+	return survey.Case{Body: w.Body, Plan: shelf.Weighed(w.Plan, s.Layers), State: s, Work: w.work(s), Shelf: shelf,
 		Drying: work.Drying{House: w.House}, Spreads: stock.Spreads{}}
 }
 
