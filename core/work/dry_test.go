@@ -89,7 +89,7 @@ func TestGlazewareDriesSlowly(t *testing.T) {
 	through := func(bisque bool) State {
 		return Fold([]Event{
 			{Seq: 1, ID: "1", Kind: Coated, Surface: "face", Glaze: "U", At: start.Add(-99 * time.Hour)},
-			{Seq: 2, ID: "2", Kind: Loaded, Load: "L"}, {Seq: 3, ID: "3", Kind: Fired, Load: "L", Cone: "6", Bisque: bisque}, {Seq: 4, ID: "4", Kind: Unloaded, Load: "L"},
+			{Seq: 2, ID: "2", Kind: Loaded, Load: "L"}, {Seq: 3, ID: "3", Kind: Fired, Load: "L", Cone: "6", Bisque: bisque}, {Seq: 4, ID: "4", Kind: Unloaded, Load: "L", At: start.Add(-time.Hour)},
 			{Seq: 5, ID: "5", Kind: Refired}, {Seq: 6, ID: "6", Kind: Coated, Surface: "face", Glaze: "C", At: start},
 		})
 	}
