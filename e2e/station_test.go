@@ -143,6 +143,44 @@ func TestStudentAtATablet(t *testing.T) {
 	p.see("h1", "A tablet for the room")
 }
 
+// The bell rings in the middle of a coat: how far it got is drawn on the piece and kept, and
+// the tablet offers the rest of that coat, which is one coat then.
+func TestACoatIsLeftAtALine(t *testing.T) {
+	s := startRoom(t)
+	teacher := open(t, s, "/")
+	teacher.unlock("bare feet only")
+	p := pairedTablet(t, s, teacher, "Door table")
+	p.click(".names button", "Ilo N.")
+	p.click(".surfaces button", "Exterior")
+	p.click(".part button", "Only part of it")
+	p.see(".part", "a quarter")
+	p.see(".part label", "above the table")
+	p.MustElement(".part input").MustFocus()
+	before := p.MustElement(".part label b").MustText()
+	p.press(input.ArrowRight)
+	p.see(".part label b", " mm")
+	line := p.MustElement(".part label b").MustText()
+	require.NotEqual(t, before, line, "by key as by finger")
+	p.seeDrawn(line)
+	p.click(".part button", "above the line")
+	p.click(".surfaces button", "Exterior")
+	p.see(".how", "Go on where it was left: the part below "+line)
+	c := client(t, s.url)
+	outside := func() contract.SurfaceState {
+		for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
+			if piece.Student == "Ilo N." && piece.Title == "Tide-pool bowl" {
+				return piece.Surfaces[slices.IndexFunc(piece.Surfaces, func(s contract.SurfaceState) bool { return s.Id == "exterior" })]
+			}
+		}
+		return contract.SurfaceState{}
+	}
+	toGo := len(outside().Left)
+	p.click(".add", "")
+	require.Eventually(t, func() bool { return len(outside().Left) == toGo-1 }, patience, moment)
+	require.Len(t, outside().On, 1, "two strokes of one coat")
+	require.Nil(t, outside().Left[0].Rest)
+}
+
 // Twenty taps without the network, a reload, and the network again: each tap is
 // there, once, in order; one that conflicts is laid before the teacher.
 func TestTabletWithoutTheNetwork(t *testing.T) {

@@ -236,7 +236,7 @@ func (b Body) refuses(d Detail) string {
 // mark adds a detail that refuses has nothing against.
 func (b *Body) mark(d Detail) {
 	ground := b.Surfaces[b.index(d.On)]
-	low, high := b.reach(d.On)
+	low, high := b.Reach(d.On)
 	part := ground
 	part.ID, part.Name, part.Detail, part.On = d.ID, d.Name, d.Kind, d.On
 	part.Over, part.Edged = d.over(), d.Edged
@@ -309,8 +309,9 @@ func pair(a, b string) [2]string {
 	return [2]string{a, b}
 }
 
-// reach is the lowest and the highest point of a surface in mm above the table.
-func (b Body) reach(surface string) (low, high float64) {
+// Reach is the lowest and the highest point of a surface in mm above the table, to half a
+// percent of the piece's height.
+func (b Body) Reach(surface string) (low, high float64) {
 	whole := b.areaBelow(surface, math.Inf(1))
 	low, high = b.HeightMM, 0
 	const steps = 200

@@ -57,12 +57,12 @@ const (
 	SomeOfIt  Part = "some" // so much of it
 )
 
-// rests names each part, and what is left when it is done.
+// rests names each part, and what is left when it is done, as it follows "the" and "its".
 var rests = map[Part][2]string{
 	UpperHalf: {"upper half", "lower half"}, LowerHalf: {"lower half", "upper half"},
 	LeftHalf: {"left half", "right half"}, RightHalf: {"right half", "left half"},
-	Above: {"above %g mm", "below %g mm"}, Below: {"below %g mm", "above %g mm"},
-	SomeOfIt: {"%.0f %% of it", "the other %.0f %%"},
+	Above: {"above %g mm", "part below %g mm"}, Below: {"below %g mm", "part above %g mm"},
+	SomeOfIt: {"%.0f %% of it", "other %.0f %%"},
 }
 
 // Known says whether somebody knows the part.

@@ -185,7 +185,7 @@ func (l Lists) SketchForm(_ context.Context, r contract.SketchFormRequestObject)
 	if err != nil {
 		return nil, school.Says(err)
 	}
-	return contract.SketchForm200JSONResponse{Drawing: view.Drawing(body.Drawing()), Surfaces: view.List(body.Surfaces, view.SurfaceArea),
+	return contract.SketchForm200JSONResponse{Drawing: view.Drawing(body.Drawing()), Surfaces: view.SurfaceAreas(body),
 		Under: body.FromBelow(l.School.Now().House.BandMM), Poses: view.All(body.Poses), Edges: view.All(body.Edges())}, nil
 }
 

@@ -16,9 +16,14 @@ func FormKind(k piece.Kind) contract.FormKind {
 	})}
 }
 
-// SurfaceArea is a surface as its form makes it.
-func SurfaceArea(s piece.Surface) contract.SurfaceArea {
-	return contract.SurfaceArea{Id: s.ID, Name: s.Name, AreaCM2: s.AreaCM2, Use: contract.SurfaceAreaUse(s.Use), Stands: s.Stands, Seat: s.Seat, Hidden: s.Hidden,
+// SurfaceAreas are the surfaces of a body as its form makes them.
+func SurfaceAreas(b piece.Body) []contract.SurfaceArea {
+	return List(b.Surfaces, func(s piece.Surface) contract.SurfaceArea { return surfaceArea(b, s) })
+}
+
+func surfaceArea(b piece.Body, s piece.Surface) contract.SurfaceArea {
+	low, high := b.Reach(s.ID)
+	return contract.SurfaceArea{LowMM: low, HighMM: high, Id: s.ID, Name: s.Name, AreaCM2: s.AreaCM2, Use: contract.SurfaceAreaUse(s.Use), Stands: s.Stands, Seat: s.Seat, Hidden: s.Hidden,
 		Slope: s.SlopeDeg, Textured: s.Textured, Clay: Some(s.Clay), Detail: Some(string(s.Detail)), On: Some(s.On), Optional: Some(s.Optional)}
 }
 

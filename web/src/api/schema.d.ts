@@ -1866,6 +1866,16 @@ export interface components {
             surfaces: components["schemas"]["SurfaceArea"][];
         };
         SurfaceArea: {
+            /**
+             * Format: double
+             * @description Its lowest point above the table
+             */
+            lowMM: number;
+            /**
+             * Format: double
+             * @description Its highest
+             */
+            highMM: number;
             seat: boolean;
             hidden: boolean;
             /**

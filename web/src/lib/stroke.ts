@@ -50,7 +50,9 @@ export const parts = [
   { key: "some", name: "so much of it" },
 ] as const;
 export type Part = (typeof parts)[number]["key"];
-export type Half = Exclude<Part, "above" | "below" | "some">;
+
+/** Which part of a coat is done: a half, above or below a line (mm above the table), or a share of it. */
+export type PartDone = Pick<EventIn, "part" | "line" | "share">;
 
 /** The layers of a surface that go down to a height, mm above the table. */
 export const heightsOf = (s: SurfaceState) => s.stack.flatMap((l) => (l.downTo ? [l.downTo] : []));

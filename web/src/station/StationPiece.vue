@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Piece } from "@/api/client";
-import { coatOf, type Half } from "@/lib/stroke";
+import { coatOf, type PartDone } from "@/lib/stroke";
 import { useNow } from "@/lib/useNow";
 import { useTablet } from "@/station/useStation";
 import { useStroke, withTaps } from "@/station/useStroke";
@@ -29,6 +29,8 @@ const touchedOrOpen = computed(() =>
     .map((s) => ({ key: s.id, name: s.name, surface: s })),
 );
 const chosen = ref("");
+/** Up to where a coat is done that is logged in part, mm above the table. */
+const line = ref<number>();
 const stroke = useStroke(detail, surfaces, chosen, now);
 /** Coats of this piece that this tablet added, the last first: what it can take back. */
 const added = ref<string[]>([]);
@@ -58,11 +60,11 @@ const caution = computed(() => {
   return "Lumps are rubbed level over a wet sponge, never dry: the dust is bad for lungs.";
 });
 
-async function add(part?: Half) {
+async function add(done?: PartDone) {
   const s = stroke.next.value;
   const next = s?.left[0];
   if (!s || !next) return;
-  added.value.unshift(await station.outbox.push({ ...coatOf(props.piece.id, s.id, next), part }));
+  added.value.unshift(await station.outbox.push({ ...coatOf(props.piece.id, s.id, next), ...done }));
   chosen.value = "";
 }
 async function takeBack() {
@@ -105,6 +107,7 @@ const touched = (wet: boolean) =>
         :selected="stroke.next.value?.id"
         :band-mm="piece.bandMM"
         :plain="state.pictures"
+        :line-mm="line"
         @select="chosen = $event"
       />
       <p v-else class="soft">The drawing comes when the network is back.</p>
@@ -124,7 +127,9 @@ const touched = (wet: boolean) =>
     </ChoiceBar>
     <StationStroke
       v-if="stroke.next.value?.left.length"
+      v-model:line="line"
       :surface="stroke.next.value"
+      :reach="detail?.surfaces.find((s) => s.id === stroke.next.value?.id)"
       :step="stroke.step.value"
       :wait-ms="stroke.waitMS.value"
       :meanwhile="stroke.meanwhile.value"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
+import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 import { useTablet } from "@/station/useStation";
 import type { Ahead } from "@/station/useStroke";
-import { parts, type Half } from "@/lib/stroke";
+import type { PartDone } from "@/lib/stroke";
+import StationPart from "@/station/StationPart.vue";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
 
 /** The next stroke: which jar, how it fires, which brush, which way; the wait as a countdown; one large target. */
@@ -14,8 +15,11 @@ const props = defineProps<{
   waitMs: number;
   meanwhile: Ahead[];
   now: number;
+  reach?: Schemas["SurfaceArea"];
 }>();
-const emit = defineEmits<{ add: [part?: Half]; choose: [surface: string]; touched: [wet: boolean] }>();
+/** Where a line is drawn up to which the coat is done, mm above the table. */
+const line = defineModel<number>("line");
+const emit = defineEmits<{ add: [done?: PartDone]; choose: [surface: string]; touched: [wet: boolean] }>();
 const state = computed(() => station.known.value.state!);
 const next = computed(() => props.surface.left[0]);
 const code = computed(() => next.value?.glaze ?? "");
@@ -34,12 +38,6 @@ const how = computed(() => {
   const deep = n.downTo ? `from the rim, down to ${n.downTo} mm above the table` : "all of it";
   return `Dip ${deep}, ${n.seconds ?? 3} seconds; drain it, do not tip it over.`;
 });
-/** What can be half done when the bell goes. */
-const halves = parts.filter((p) => ["upper", "lower", "left", "right"].includes(p.key)) as {
-  key: Half;
-  name: string;
-}[];
-const halfDone = ref(false);
 const wait = computed(() => {
   const s = Math.ceil(props.waitMs / 1000);
   return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, "0")}`;
@@ -124,16 +122,14 @@ const until = computed(() => {
             : "Add coat"
       }}
     </button>
-    <p v-if="!next?.dips && !next?.rest && waitMs === 0" class="mean">
-      <button type="button" class="plain" :aria-expanded="halfDone" @click="halfDone = !halfDone">
-        Only half of it is done
-      </button>
-      <template v-if="halfDone">
-        <button v-for="h in halves" :key="h.key" type="button" class="plain" @click="emit('add', h.key)">
-          {{ h.name }}
-        </button>
-      </template>
-    </p>
+    <StationPart
+      v-if="!next?.dips && !next?.rest && waitMs === 0"
+      :key="surface.id"
+      v-model:line="line"
+      :low-mm="reach?.lowMM ?? 0"
+      :high-mm="reach?.highMM ?? 0"
+      @add="emit('add', $event)"
+    />
   </section>
 </template>
 

@@ -5,7 +5,7 @@ import PullHandles from "@/desk/PullHandles.vue";
 import { sayStack } from "@/lib/stack";
 import { heightsOf } from "@/lib/stroke";
 import SectionLabels from "@/ui/SectionLabels.vue";
-import SectionOverlaps from "@/ui/SectionOverlaps.vue";
+import SectionLines from "@/ui/SectionLines.vue";
 import SectionPatterns from "@/ui/SectionPatterns.vue";
 
 /**
@@ -21,6 +21,8 @@ const props = defineProps<{
   bandMm?: number;
   /** What the check has to say: the gravest of each surface stands beside its name. */
   findings?: Schemas["Finding"][];
+  /** A line up to which a coat is laid, mm above the table. */
+  lineMm?: number;
   /** Without leader lines: the stacks are told beside it. */
   plain?: boolean;
   /** The wall can be pulled: its points are shown, and moved by pointer or arrow keys. */
@@ -142,7 +144,7 @@ function grains(s: Schemas["Shape"]) {
       :y1="drawing.tableY - bandMm"
       :y2="drawing.tableY - bandMm"
     />
-    <SectionOverlaps :drawing="drawing" :unit="unit" :heights="overlaps" />
+    <SectionLines :drawing="drawing" :unit="unit" :dips="overlaps" :line-mm="lineMm" />
     <text
       v-for="c in drawing.captions"
       :key="c.text"
