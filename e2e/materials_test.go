@@ -227,6 +227,7 @@ func TestHalfACoatIsResumedNextDay(t *testing.T) {
 	p.goTo("/foot")
 	p.clickX(fmt.Sprintf(`//*[contains(@class, "queue")]//button[contains(., %q) and contains(., "Thin ice")]`, slab.Student))
 	p.see(".line", "2 mm")
+	p.see(".help", "its edge is glazed down to 2 mm") // kiln wash below it
 	p.press('e')
 	p.see("h3", "seen: even all round")
 	p.press('q')

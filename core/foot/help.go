@@ -24,14 +24,19 @@ type Risk struct {
 	ContactMM float64 // the longest way across what the piece stands on
 	Stilts    bool    // the house lays glaze on the foot and stands it on stilts
 	LowFire   bool    // at a cone where stilts are the custom
+	Edge      bool    // the edge of flat work is glazed, and its band lower than the house's
 }
 
 // Suggest says what help a piece should have: stilts where the house glazes the
-// foot, a cookie and kiln wash where what lies on it may run.
+// foot, a cookie and kiln wash where what lies on it may run, kiln wash below flat work
+// whose edge is glazed nearly to the shelf.
 func Suggest(r Risk) []Help {
 	var list []Help
 	if r.Stilts && r.LowFire {
 		list = append(list, Help{Kind: "stilts", Why: "The house glazes the foot: it stands on points, which leave small scars."})
+	}
+	if r.Edge && r.Band.HeightMM < r.HouseMM && !r.Stilts {
+		list = append(list, Help{Kind: "wash", Why: fmt.Sprintf("Kiln wash on the shelf below it: its edge is glazed down to %g mm.", r.Band.HeightMM)})
 	}
 	if risk := r.Band.HeightMM - r.HouseMM; risk > 0 && len(r.Band.Parts) > 1 && !r.Stilts {
 		why := r.Band.Parts[1].Why

@@ -34,6 +34,9 @@ func TestHelpAsksForARisk(t *testing.T) {
 		"no higher than usual":     {foot.Risk{Band: foot.Band{HeightMM: 6, Parts: parts}, HouseMM: 6}, nil},
 		"lower than usual":         {foot.Risk{Band: foot.Band{HeightMM: 3, Parts: parts}, HouseMM: 6}, nil},
 		"a runner on stilts":       {foot.Risk{Band: foot.Band{HeightMM: 10, Parts: parts}, HouseMM: 6, Stilts: true, LowFire: true}, []string{"stilts"}},
+		"a slab's glazed edge":     {foot.Risk{Band: foot.Band{HeightMM: 2, Parts: parts[:1]}, HouseMM: 6, Edge: true}, []string{"wash"}},
+		"its edge left bare":       {foot.Risk{Band: foot.Band{HeightMM: 2, Parts: parts[:1]}, HouseMM: 6}, nil},
+		"a runner on its edge":     {foot.Risk{Band: foot.Band{HeightMM: 10, Parts: parts}, HouseMM: 6, Edge: true}, []string{"cookie", "wash"}},
 		"low fire without stilts":  {foot.Risk{Band: foot.Band{HeightMM: 6, Parts: parts[:1]}, HouseMM: 6, LowFire: true}, nil},
 	} {
 		var kinds []string

@@ -57,6 +57,7 @@ const (
 	NoPlan         Code = "no-plan"
 	ConeUnknown    Code = "cone-unknown"
 	CoatsMissing   Code = "coats-missing"
+	CoatsAstray    Code = "coats-astray"
 	SameOrNext     Code = "same-or-next"
 	LatexOn        Code = "latex-on"
 	NotBoneDry     Code = "not-bone-dry"
@@ -146,6 +147,7 @@ var register = []Matter{
 	{Code: NoPlan, Means: "nothing is planned, so nobody can say whether it is complete", Waits: Plan, About: OfGlaze, Firm: Always, One: "has nothing planned", Many: "have nothing planned"},
 	{Code: ConeUnknown, Means: "nobody can say at which cone it is fired", Waits: Plan, About: OfPiece, Firm: Always, One: "has no cone", Many: "have no cone"},
 	{Code: CoatsMissing, Means: "planned strokes that are not on", Waits: Bench, About: OfGlaze, One: "lacks coats", Many: "lack coats"},
+	{Code: CoatsAstray, Means: "coats on a surface that the piece, as it is measured now, does not have", Waits: Bench, About: OfGlaze, Firm: Always, One: "has coats on what it no longer has", Many: "have coats on what they no longer have"},
 	{Code: SameOrNext, Means: "two people logged the same coat within moments, and nobody said whether it was the same or the next", Waits: Bench, About: OfGlaze, Firm: Always, Laid: true, One: "may have one coat twice", Many: "may have one coat twice"},
 	{Code: LatexOn, Means: "latex, planned or logged, that nobody peeled", Waits: Bench, About: OfGlaze, One: "carries latex", Many: "carry latex"},
 	{Code: NotBoneDry, Means: "fired once, and nobody felt whether the clay was bone dry before the first coat", Waits: Bench, About: OfClay, Laid: true, One: "was not felt for bone dry clay", Many: "were not felt for bone dry clay"},

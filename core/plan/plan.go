@@ -51,6 +51,22 @@ func (p Plan) Empty() bool {
 	return true
 }
 
+// On is the plan without what it says of surfaces that a body does not have: measured anew,
+// a piece may have lost some.
+func (p Plan) On(b piece.Body) Plan {
+	here := p
+	for id := range p {
+		if _, ok := b.Surface(id); ok {
+			continue
+		}
+		if len(here) == len(p) {
+			here = maps.Clone(p)
+		}
+		delete(here, id)
+	}
+	return here
+}
+
 // Standing is how a piece will stand in the kiln, where it is not as usual.
 type Standing struct {
 	BandMM float64 `json:"bandMM,omitempty"` // the line drawn for it; 0 = as the rules ask

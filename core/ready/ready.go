@@ -83,6 +83,7 @@ func everything(c Case) []Blocker {
 		all = append(all, Blocker{Code: matter.ConeUnknown,
 			Text: fmt.Sprintf("Nobody can say at which cone it is fired: %q is none.", c.Cone), Way: "Set the cone of its assignment."})
 	}
+	all = append(all, astray(c)...)
 	if c.Bisque {
 		return c.allRegistered(append(all, toBisque(c)...))
 	}
@@ -238,6 +239,20 @@ func missing(s piece.Surface, p work.Progress) string {
 		return fmt.Sprintf("%s: %s missing, a dip into %s next.", s.Name, counted(len(p.Left), "coat"), next.Glaze)
 	}
 	return fmt.Sprintf("%s: %s missing, %s next.", s.Name, counted(len(p.Left), "coat"), next.Glaze)
+}
+
+// astray are the coats that lie where the piece, as it is measured now, has no surface: nobody
+// can say what they will touch.
+func astray(c Case) []Blocker {
+	var all []Blocker
+	for _, coat := range c.State.Coats {
+		known := slices.ContainsFunc(all, func(b Blocker) bool { return b.Surface == coat.Surface })
+		if _, here := c.Body.Surface(coat.Surface); !here && !known {
+			all = append(all, Blocker{Code: matter.CoatsAstray, Surface: coat.Surface,
+				Text: fmt.Sprintf("%s lies on the %s, which it no longer has.", coat.Glaze, coat.Surface), Way: "Measure it as it is: give it that surface back."})
+		}
+	}
+	return all
 }
 
 // doubts are coats that two people may have logged for one.

@@ -86,6 +86,7 @@ type Appearance struct {
 
 // Of looks at a piece at a moment.
 func Of(c Case, now time.Time) Survey {
+	c.Plan = c.Plan.On(c.Body)
 	v, planned := Survey{}, c.Shelf.Band(c.Plan, c.Work)
 	verdict := c.Verdict(now)
 	v.Findings = verdict.Findings
@@ -121,6 +122,7 @@ func Of(c Case, now time.Time) Survey {
 // Verdict is what the one verdict "may be fired" depends on, at a moment.
 func (c Case) Verdict(now time.Time) ready.Case {
 	check := c.Shelf.Check
+	c.Plan = c.Plan.On(c.Body)
 	if c.Work.Bisque() {
 		check = c.Shelf.CheckBisque
 	}

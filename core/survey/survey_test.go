@@ -76,6 +76,19 @@ func codes(all []ready.Blocker) (list []matter.Code) {
 	return list
 }
 
+// A piece measured anew may have lost surfaces: what was planned there plans nothing, and what
+// was laid there lies somewhere.
+func TestASurfaceThatIsNoLonger(t *testing.T) {
+	c := caseOf(t, day(coat("relief", "A")))
+	c.Plan = plan.Plan{"relief": planned["face"]}
+	v := survey.Of(c, nine.Add(time.Hour))
+	require.Contains(t, codes(v.Blockers), matter.NoPlan)
+	require.Contains(t, codes(v.Blockers), matter.CoatsAstray)
+	require.Contains(t, c.Plan, "relief", "the plan itself is left as it was")
+	c.State = work.State{}
+	require.NotContains(t, codes(survey.Of(c, nine).Blockers), matter.CoatsAstray)
+}
+
 // Halfway: one of two coats on the face, and a second one laid a minute too early.
 func TestAPieceAtTheBench(t *testing.T) {
 	c := caseOf(t, day(coat("face", "A"), coat("edge", "H"), coat("edge", "H"), coat("edge", "A")))

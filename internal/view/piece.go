@@ -259,8 +259,8 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 	}
 	whole := Piece(m, by, p)
 	whole.Findings = List(m.Findings(p, at), Finding)
-	help := foot.Suggest(foot.Risk{Band: at.Band, HouseMM: a.House.BandMM, ContactMM: p.Body.Across(),
-		Stilts: a.House.Foot == rules.Stilts, LowFire: !plan.LowFire.Cooler(a.Cone)})
+	of := m.Case(p)
+	help := a.Shelf.Help(of.Plan, of.Work)
 	return contract.PieceDetail{Now: m.At, Piece: whole, Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
 		Surfaces: SurfaceAreas(p.Body), History: history(by, p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
 		Own: own, Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
