@@ -74,27 +74,56 @@ func FitCurve(clay Lab, strips []Strip) (Curve, error) {
 	if len(different) < 2 {
 		return Curve{}, ErrNotKnown
 	}
-	c := Curve{clay: clay}
-	ground := bandsOf(clay)
-	for k := range c.films {
-		seen := make([]point, 0, len(strips))
-		for _, s := range strips {
-			if s.Coats > 0 {
-				seen = append(seen, point{float64(s.Coats), bandsOf(s.Lab)[k]})
-			}
-		}
-		c.films[k] = fitFilm(ground[k], seen)
-	}
-	for _, s := range strips {
-		if s.Coats > 0 {
-			c.Misfit = max(c.Misfit, Difference(s.Lab, c.After(float64(s.Coats))))
-		}
-	}
-	if c.Misfit > mostMisfit {
+	c := Curve{clay: clay, films: filmsOf(clay, exact(strips), fine)}
+	if c.Misfit = c.misfit(strips); c.Misfit > mostMisfit {
 		return Curve{}, fmt.Errorf("%w, by ΔE %.1f", ErrNoCurve, c.Misfit)
 	}
 	return c, nil
 }
+
+func exact(strips []Strip) (all []layers) {
+	for _, s := range strips {
+		if s.Coats > 0 {
+			all = append(all, layers{float64(s.Coats), s.Lab})
+		}
+	}
+	return all
+}
+
+// filmsOf are the films that come closest to strips, one a band.
+func filmsOf(clay Lab, strips []layers, s search) (films [3]Film) {
+	ground := bandsOf(clay)
+	for k := range films {
+		seen := make([]point, len(strips))
+		for i, strip := range strips {
+			seen[i] = point{strip.coats, bandsOf(strip.lab)[k]}
+		}
+		films[k] = fitFilm(ground[k], seen, s)
+	}
+	return films
+}
+
+// misfit is how far the worst strip lies from the curve, ΔE2000.
+func (c Curve) misfit(strips []Strip) (worst float64) {
+	for _, s := range strips {
+		if s.Coats > 0 {
+			worst = max(worst, Difference(s.Lab, c.After(float64(s.Coats))))
+		}
+	}
+	return worst
+}
+
+// search is how closely a film is looked for: in so many steps of R∞ and of a coat first,
+// then down to a width.
+type search struct {
+	endless, coat int
+	width         float64
+}
+
+var (
+	fine  = search{40, 24, 1e-4}
+	rough = search{16, 12, 1e-2}
+)
 
 // point is the reflectance of some coats in one band.
 type point struct{ coats, reflectance float64 }
@@ -104,7 +133,7 @@ type point struct{ coats, reflectance float64 }
 // each R∞ the best coat is found first: that leaves one unknown to search. Both
 // searches look along the whole range before they go down into the lowest
 // valley, for a film that absorbs more than it scatters has two.
-func fitFilm(ground float64, seen []point) Film {
+func fitFilm(ground float64, seen []point, s search) Film {
 	off := func(f Film) (sum float64) {
 		for _, p := range seen {
 			d := math.Cbrt(f.Over(ground, p.coats)) - math.Cbrt(p.reflectance)
@@ -117,15 +146,15 @@ func fitFilm(ground float64, seen []point) Film {
 	film := func(x, y float64) Film { return Film{1 / (1 + math.Exp(-x)), math.Exp(y)} }
 	thin, thick := math.Log(0.002), math.Log(12.0)
 	best := func(x float64) Film {
-		return film(x, valley(thin, thick, 24, func(y float64) float64 { return off(film(x, y)) }))
+		return film(x, s.valley(thin, thick, s.coat, func(y float64) float64 { return off(film(x, y)) }))
 	}
 	logit := func(r float64) float64 { return math.Log(r / (1 - r)) }
-	return best(valley(logit(least), logit(full), 40, func(x float64) float64 { return off(best(x)) }))
+	return best(s.valley(logit(least), logit(full), s.endless, func(x float64) float64 { return off(best(x)) }))
 }
 
 // valley finds where a function is lowest between from and to: the lowest of some
 // steps first, then the bottom of the valley around it.
-func valley(from, to float64, steps int, of func(float64) float64) float64 {
+func (s search) valley(from, to float64, steps int, of func(float64) float64) float64 {
 	width := (to - from) / float64(steps)
 	at, smallest := from, math.Inf(1)
 	for i := range steps + 1 {
@@ -134,16 +163,16 @@ func valley(from, to float64, steps int, of func(float64) float64) float64 {
 			at, smallest = x, v
 		}
 	}
-	return lowest(max(from, at-width), min(to, at+width), of)
+	return lowest(max(from, at-width), min(to, at+width), s.width, of)
 }
 
 // lowest finds where a function with one valley between from and to is lowest,
-// by golden sections.
-func lowest(from, to float64, of func(float64) float64) float64 {
+// by golden sections, to a width.
+func lowest(from, to, width float64, of func(float64) float64) float64 {
 	golden := (math.Sqrt(5) - 1) / 2
 	a, b := to-golden*(to-from), from+golden*(to-from)
 	fa, fb := of(a), of(b)
-	for to-from > 1e-4 {
+	for to-from > width {
 		if fa < fb {
 			to, b, fb = b, a, fa
 			a = to - golden*(to-from)
@@ -177,12 +206,6 @@ const MostCoats = 8
 // Enough is the smallest number of coats after which one more changes the
 // colour by less than step, ΔE2000. ok is false where MostCoats are not enough.
 func (c Curve) Enough(step float64) (coats int, ok bool) { return c.enough(bandsOf(c.clay), step) }
-
-// EnoughOn estimates the same for another clay, from how that clay fires bare.
-// It is an estimate: glaze and clay may react in the fire.
-func (c Curve) EnoughOn(clay Lab, step float64) (coats int, ok bool) {
-	return c.enough(bandsOf(clay), step)
-}
 
 func (c Curve) enough(ground [3]float64, step float64) (int, bool) {
 	for n := 1; n <= MostCoats; n++ {

@@ -113,14 +113,14 @@ func TestCurvesStayAsTheyAre(t *testing.T) {
 				share := 1 - math.Exp(-float64(n)*(0.5+0.25*float64(i%4)))
 				strips = append(strips, colour.Strip{Coats: n, Lab: mix(clay, end, share)})
 			}
-			c, err := colour.FitCurve(clay, strips)
+			c, err := colour.CoversOf(clay, strips)
 			if err != nil {
 				fmt.Fprintf(&page, "%s %v: %v, missing %v\n", hex, coats, err, colour.Missing(strips))
 				continue
 			}
 			enough, ok := c.Enough(1.5)
-			red, okRed := c.EnoughOn(lab(t, "#8a4a30"), 1.5)
-			fmt.Fprintf(&page, "%s %v: off %.2f enough %d %v on red %d %v missing %v endless %.1f\n", hex, coats, c.Misfit, enough, ok, red, okRed, colour.Missing(strips), c.Endless())
+			red := c.On(lab(t, "#8a4a30"), 1.5)
+			fmt.Fprintf(&page, "%s %v: off %.2f enough %d %v of %+v, on red %+v missing %v endless %.1f\n", hex, coats, c.Misfit, enough, ok, c.Cover(1.5), red, colour.Missing(strips), c.Endless())
 			for n := range 5 {
 				fmt.Fprintf(&page, "  %d: %.1f clay shows %v\n", n, c.After(float64(n)), c.ClayShows(n))
 			}

@@ -13,7 +13,7 @@ import (
 // Curve is how a glaze covers its clay, in words and colours.
 type Curve struct {
 	Known     bool
-	Enough    int // coats; 0 where it is not known or never enough
+	Low, High int // coats that are enough, at least and at most; 0 where that is not known
 	Says      string
 	Coats     []CurveCoat
 	Estimates []CurveEstimate
@@ -50,7 +50,7 @@ func CurveOf(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float
 	if i < 0 {
 		return Curve{Says: "Not known: the clay's own fired colour is missing.", Missing: missing}
 	}
-	curve, err := colour.FitCurve(clays[i].Fired, strips)
+	covers, err := colour.CoversOf(clays[i].Fired, strips)
 	if errors.Is(err, colour.ErrNoCurve) {
 		return Curve{Missing: missing, Says: "Not known: its strips lie off every curve" + strings.TrimPrefix(err.Error(), colour.ErrNoCurve.Error()) + ". Read them again, or fire new ones."}
 	}
@@ -59,18 +59,13 @@ func CurveOf(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float
 			t.Stack[0].Glaze, t.Clay, coatsInWords(missing))}
 	}
 	v := Curve{Known: true, Missing: missing}
-	enough, ok := curve.Enough(step)
-	switch {
-	case ok && most > 0 && enough >= most:
-		v.Says = fmt.Sprintf("%s would be enough on %s, and this house lays fewer than %d: choose another.", glaze.Counted(enough), t.Clay, most)
-	case ok:
-		v.Enough = enough
-		v.Says = fmt.Sprintf("%s %s enough on %s: another changes it by less than %.1f.", glaze.Counted(enough), be(enough), t.Clay, step)
-	default:
-		v.Says = fmt.Sprintf("%d coats are not enough on %s to hide the change of another.", colour.MostCoats, t.Clay)
+	cover := covers.Cover(step)
+	if cover.Known() && !cover.Open {
+		v.Low, v.High = cover.Low, cover.High
 	}
+	v.Says = saysCover(cover, strips, t.Clay, step, most)
 	for n := 1; n <= max(3, t.Stack.Total()); n++ {
-		c := CurveCoat{Coats: n, Lab: curve.After(float64(n)), ClayShows: curve.ClayShows(n)}
+		c := CurveCoat{Coats: n, Lab: covers.After(float64(n)), ClayShows: covers.ClayShows(n)}
 		for _, strip := range strips {
 			if strip.Coats == n {
 				c.Lab, c.Fired = strip.Lab, true
@@ -82,23 +77,55 @@ func CurveOf(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float
 		if clay.Code == t.Clay {
 			continue
 		}
-		e := CurveEstimate{Clay: clay.Code}
-		if n, ok := curve.EnoughOn(clay.Fired, step); ok {
-			e.Coats = n
-			e.Says = fmt.Sprintf("Estimate: %s on %s.", glaze.Counted(n), clay.Name)
-		} else {
+		e := CurveEstimate{Clay: clay.Code, Says: "Estimate: not known on " + clay.Name + "."}
+		switch on := covers.On(clay.Fired, step); {
+		case on.Open && on.Low >= colour.MostCoats:
 			e.Says = fmt.Sprintf("Estimate: more than %d coats on %s.", colour.MostCoats, clay.Name)
+		case on.Known():
+			e.Coats = on.High
+			e.Says = fmt.Sprintf("Estimate: %s on %s.", coatsFromTo(on.Low, on.High), clay.Name)
 		}
 		v.Estimates = append(v.Estimates, e)
 	}
 	return v
 }
 
-func be(n int) string {
-	if n == 1 {
-		return "is"
+// saysCover puts into words how many coats are enough, and which strip would tell more.
+func saysCover(c colour.Cover, strips []colour.Strip, clay string, step float64, most int) string {
+	how := coatsFromTo(c.Low, c.High)
+	next := tells(c, strips)
+	switch {
+	case c.Open && c.Low >= colour.MostCoats:
+		return fmt.Sprintf("%d coats are not enough on %s to hide the change of another.", colour.MostCoats, clay)
+	case !c.Known() && c.Open:
+		return fmt.Sprintf("Not known how many coats are enough on %s: %d or more, as far as its strips tell.%s", clay, c.Low, next)
+	case !c.Known():
+		return fmt.Sprintf("Not known how many coats are enough on %s: %s, as far as its strips tell.%s", clay, how, next)
+	case most > 0 && c.Low >= most:
+		return fmt.Sprintf("%s would be enough on %s, and this house lays fewer than %d: choose another.", how, clay, most)
+	case c.Low == 1 && c.High == 1:
+		return fmt.Sprintf("1 coat is enough on %s: another changes it by less than %.1f.", clay, step)
+	case c.Sure():
+		return fmt.Sprintf("%s are enough on %s: another changes it by less than %.1f.", how, clay, step)
 	}
-	return "are"
+	return fmt.Sprintf("%s are enough on %s: another then changes it by less than %.1f.%s", how, clay, step, next)
+}
+
+// tells names the strip that would narrow a range: the thickest of it that nobody fired.
+func tells(c colour.Cover, strips []colour.Strip) string {
+	for n := min(c.High, c.Low+2); n > 0; n-- {
+		if !slices.ContainsFunc(strips, func(s colour.Strip) bool { return s.Coats == n }) {
+			return fmt.Sprintf(" A strip of %d would tell more.", n)
+		}
+	}
+	return ""
+}
+
+func coatsFromTo(low, high int) string {
+	if low == high {
+		return glaze.Counted(low)
+	}
+	return fmt.Sprintf("%d to %s", low, glaze.Counted(high))
 }
 
 func coatsInWords(coats []int) string {

@@ -109,7 +109,7 @@ func TestTheWallStaysAsItIs(t *testing.T) {
 			tile.Stack = append(tile.Stack, glaze.Layer{Glaze: "B", Coats: 1})
 		}
 		cover := wall.CurveOf(tile, strips[:len(strips)-i/9], clays, wall.UsualStep, []int{0, 3, 6}[i%3])
-		fmt.Fprintf(&page, "cover %d: %v %d %s missing %v\n", i, cover.Known, cover.Enough, cover.Says, cover.Missing)
+		fmt.Fprintf(&page, "cover %d: %v %d-%d %s missing %v\n", i, cover.Known, cover.Low, cover.High, cover.Says, cover.Missing)
 		for _, c := range cover.Coats {
 			fmt.Fprintf(&page, "  %d %.1f clay shows %v fired %v\n", c.Coats, c.Lab, c.ClayShows, c.Fired)
 		}

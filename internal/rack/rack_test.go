@@ -67,15 +67,20 @@ func TestOneGreyCardIsWorse(t *testing.T) {
 	require.Greater(t, one, 1.2*three, fmt.Sprintf("%.2f against %.2f", one, three))
 }
 
-// Coat 3 is told from coats 1 and 2 of glazes the curve has never seen.
-func TestCoverOnUnseenStrips(t *testing.T) {
-	errors, within := CoverErrors(150, 0, 0)
-	require.Greater(t, len(errors), 140)
-	require.Less(t, Summarise(errors).Median, 0.5)
-	require.Greater(t, within, 0.9)
-	errors, within = CoverErrors(150, 0.08, 0.5)
-	require.Less(t, Summarise(errors).Median, 2.0)
-	require.Greater(t, within, 0.7)
+// How many coats are enough is said surely only where it is so, of glazes that are no film
+// which the curve knows: a range holds the truth, and where the strips lie too far up the curve
+// they say that they do not know.
+func TestCoverIsNotSureOfMoreThanItKnows(t *testing.T) {
+	for name, c := range map[string]struct {
+		coats []int
+		known float64 // at the least, as a share
+	}{"1 and 2": {[]int{1, 2}, 0.8}, "3 and 4": {[]int{3, 4}, 0.1}} {
+		told := Tell(Strips{c.coats, 0.08, 0.5}, 60, 7)
+		require.LessOrEqual(t, told.SureOff, told.Glazes/50, name)
+		require.LessOrEqual(t, told.Off, 1+told.Glazes/50, name)
+		require.LessOrEqual(t, told.Known-told.Held, 1+told.Known/10, name)
+		require.GreaterOrEqual(t, float64(told.Known), c.known*float64(told.Glazes), name)
+	}
 }
 
 // The two forms of Kubelka's film are one.

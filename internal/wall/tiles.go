@@ -131,7 +131,7 @@ func (w Wall) GetTile(_ context.Context, r contract.GetTileRequestObject) (contr
 	}
 	c := wall.CurveOf(t, wall.Strips(t, m.TilesByCode()), m.ClaysByCode(), step, most)
 	return contract.GetTile200JSONResponse{Tile: view.Tile(m, t), Lab: t.Fired, Readings: view.List(t.Readings, tileReading),
-		Curve: contract.Curve{Known: c.Known, Enough: view.Some(c.Enough), Says: c.Says, Missing: view.All(c.Missing),
+		Curve: contract.Curve{Known: c.Known, Low: view.Some(c.Low), High: view.Some(c.High), Says: c.Says, Missing: view.All(c.Missing),
 			Coats: view.List(c.Coats, func(n wall.CurveCoat) contract.CurveCoat {
 				return contract.CurveCoat{Coats: n.Coats, Hex: n.Lab.Hex(), ClayShows: n.ClayShows, Fired: n.Fired}
 			}),

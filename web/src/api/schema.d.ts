@@ -1499,8 +1499,10 @@ export interface components {
         /** @description How the glaze covers its clay; known only from strips */
         Curve: {
             known: boolean;
-            /** @description Coats after which another changes less than the step */
-            enough?: number;
+            /** @description At least so many coats until another changes less than the step; missing where that is not known */
+            low?: number;
+            /** @description At most so many */
+            high?: number;
             says: string;
             coats: components["schemas"]["CurveCoat"][];
             estimates: components["schemas"]["CurveEstimate"][];
