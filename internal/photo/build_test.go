@@ -50,11 +50,19 @@ func withSegment(encoded []byte, marker byte, body string) []byte {
 
 // withEXIF writes an orientation, and a place where the photograph was taken.
 func withEXIF(encoded []byte, orientation uint16) []byte {
+	return withOrientation(encoded, 3, append(binary.BigEndian.AppendUint16(nil, orientation), 0, 0))
+}
+
+// withLongEXIF writes the orientation as a LONG, as some cameras and editors do.
+func withLongEXIF(encoded []byte, orientation uint32) []byte {
+	return withOrientation(encoded, 4, binary.BigEndian.AppendUint32(nil, orientation))
+}
+
+func withOrientation(encoded []byte, kind byte, value []byte) []byte {
 	b := []byte("Exif\x00\x00MM\x00*\x00\x00\x00\x08")
 	b = append(b, 0, 2)
-	b = append(b, 0x01, 0x12, 0, 3, 0, 0, 0, 1)
-	b = binary.BigEndian.AppendUint16(b, orientation)
-	b = append(b, 0, 0)
+	b = append(b, 0x01, 0x12, 0, kind, 0, 0, 0, 1)
+	b = append(b, value...)
 	b = append(b, 0x01, 0x0f, 0, 2, 0, 0, 0, 4)
 	b = append(b, "GPS\x00"...)
 	b = append(b, 0, 0, 0, 0)

@@ -55,6 +55,19 @@ func TestKeptUprightSmallAndWithoutItsPlace(t *testing.T) {
 	}
 }
 
+// Some write the orientation as a LONG, where the standard has a SHORT: it is meant all the
+// same; one that is none turns nothing.
+func TestOrientationAsALong(t *testing.T) {
+	m := asJPEG(t, flags(80, 40, plain))
+	for orientation, turned := range map[uint32]bool{6: true, 3: false, 0: false, 9: false, 1 << 20: false} {
+		k := keep(t, withLongEXIF(m, orientation))
+		require.Equal(t, turned, k.Height > k.Width, "orientation %d", orientation)
+	}
+	want, err := colour.FromHex(hex(plain[3]))
+	require.NoError(t, err)
+	require.Less(t, colour.Difference(want, read(t, keep(t, withLongEXIF(m, 3)), 0.25, 0.25)), 1.0)
+}
+
 func hex(c color.RGBA) string {
 	const digits = "0123456789abcdef"
 	var b strings.Builder

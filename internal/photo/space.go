@@ -49,7 +49,7 @@ const mostProfile = 60_000
 // orientation is how the camera was held (EXIF 0x0112), 1 where nothing that
 // can be read says so.
 func orientation(data []byte, k kind) int {
-	turn := uint16(1)
+	turn := 1
 	format := imagemeta.JPEG
 	if k == pngKind {
 		format = imagemeta.PNG
@@ -58,8 +58,11 @@ func orientation(data []byte, k kind) int {
 		R: bytes.NewReader(data), ImageFormat: format, Sources: imagemeta.EXIF,
 		ShouldHandleTag: func(tag imagemeta.TagInfo) bool { return tag.Tag == "Orientation" && tag.Namespace == "IFD0" },
 		HandleTag: func(tag imagemeta.TagInfo) error {
-			if v, ok := tag.Value.(uint16); ok && v >= 1 && v <= 8 {
-				turn = v
+			switch v := tag.Value.(type) { // SHORT by the standard, LONG as some write it
+			case uint16:
+				turn = upright(uint32(v))
+			case uint32:
+				turn = upright(v)
 			}
 			return nil
 		},
@@ -68,7 +71,15 @@ func orientation(data []byte, k kind) int {
 	if err != nil {
 		return 1
 	}
-	return int(turn)
+	return turn
+}
+
+// upright is an orientation that there is, 1 where there is no such.
+func upright(v uint32) int {
+	if v < 1 || v > 8 {
+		return 1
+	}
+	return int(v)
 }
 
 // errNoMatrix is returned for profiles that are more than curves and primaries.
