@@ -58,7 +58,7 @@ func TestKeptUprightSmallAndWithoutItsPlace(t *testing.T) {
 // Some write the orientation as a LONG, where the standard has a SHORT: it is meant all the
 // same; one that is none turns nothing.
 func TestOrientationAsALong(t *testing.T) {
-	m := asJPEG(t, flags(80, 40, plain))
+	m := asJPEG(t, flags(800, 400, plain))
 	for orientation, turned := range map[uint32]bool{6: true, 3: false, 0: false, 9: false, 1 << 20: false} {
 		k := keep(t, withLongEXIF(m, orientation))
 		require.Equal(t, turned, k.Height > k.Width, "orientation %d", orientation)
