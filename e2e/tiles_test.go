@@ -154,7 +154,7 @@ func TestRackIsReadAndSearched(t *testing.T) {
 	}
 	p.click("button", "Read 8 boxes")
 	p.see(".says", "White, grey and black")
-	p.see(".says", "evened out between the 2 places")
+	p.see(".says", "evened out along the line between the two cards")
 	p.click("button", "Hang 8 tiles on the wall")
 	p.see(".el-message", "8 tiles hang on the wall")
 
@@ -187,6 +187,52 @@ func TestRackIsReadAndSearched(t *testing.T) {
 	p.see(".el-dialog", "Nobody has fired this on FEN at cone 6")
 	p.click(".plans-list a", "")
 	p.see("li.warn", "was never fired on Pale Fen at cone 6")
+}
+
+// One patch of a card lies in shadow: it is named, nothing is kept until somebody looked, and
+// without it the rack is read and hung.
+func TestARackWithOneCardInShadow(t *testing.T) {
+	s := startDemo(t)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.goTo("/tiles/read")
+	shot, file := rackFile(t, rack.Options{Seed: 5, Columns: 4, Rows: 1, Kelvin: 5600, Noise: 0.03, Cards: rack.Ends, Shade: rack.Shade{Card: true, Tiles: 4}})
+	p.upload(file)
+	p.markRack(shot, 4)
+	p.typeInto("input[name=codes]", "X1 X2 X3 X4")
+	p.click("button", "Deal out")
+	for box := 1; box <= 4; box++ {
+		p.typeInto(fmt.Sprintf(`input[aria-label="Box %d: stack of the new tile"]`, box), "N05x3")
+		p.press(input.Tab)
+	}
+	p.click("button", "Read 4 boxes")
+	p.see(".doubts", "Nothing is kept until then")
+	p.see(".boxes .flag", "its cards disagree")
+	hang := func() bool {
+		v, err := p.Eval(`() => [...document.querySelectorAll("button")].find((b) => b.textContent.includes("Hang ")).disabled`)
+		require.NoError(t, err)
+		return !v.Value.Bool()
+	}
+	require.False(t, hang())
+	c := client(t, s.url)
+	reading := map[string]any{"half": "smooth", "source": "photograph", "hex": "#808080", "flags": []string{"cards"}}
+	res, err := post(c, s.url+"/api/tiles/readings", map[string]any{"tiles": []any{map[string]any{"code": "X9", "clay": "FEN", "cone": "6", "stack": "N05x3", "readings": []any{reading}}}})
+	require.NoError(t, err)
+	require.NoError(t, res.Body.Close())
+	require.Equal(t, 422, res.StatusCode, "no other way keeps it either")
+	p.click(".doubts button", "Card 2, grey")
+	_, err = p.Eval(`() => document.querySelector(".rack .mark.chosen").focus()`)
+	require.NoError(t, err)
+	p.press(input.Delete)
+	p.click("button", "Read 4 boxes")
+	p.see(".boxes tr:last-child .flag", "in shadow") // the fourth tile lies in a shadow of its own
+	p.gone(".doubts", "Look at the cards")
+	p.see(".says", "say which it was")
+	p.click("button", "daylight")
+	p.see(".says", "By daylight half of all tiles")
+	require.True(t, hang())
+	p.click("button", "Hang 4 tiles on the wall")
+	p.see(".el-message", "4 tiles hang on the wall")
 }
 
 // countWith is how many elements of a selector hold a text.

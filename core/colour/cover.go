@@ -1,7 +1,7 @@
 package colour
 
 import (
-	"math/rand/v2"
+	"math/rand"
 	"slices"
 )
 
@@ -46,7 +46,7 @@ func CoversOf(clay Lab, strips []Strip) (Covers, error) {
 		return Covers{}, err
 	}
 	all := Covers{best, []Curve{best}}
-	r := rand.New(rand.NewPCG(1, 1))
+	r := rand.New(rand.NewSource(1))
 	for range refits {
 		c := Curve{clay: clay.shaken(r)}
 		c.films = filmsOf(c.clay, shaken(r, strips), rough)

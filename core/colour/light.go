@@ -68,6 +68,30 @@ type Light struct {
 	Places     int     // where cards lie apart from each other
 	Left       []LeftOut
 	Mismatched float64 // root mean square of what the model cannot explain, in ln
+	Doubts     []CardDoubt
+	By         LightKind // as who took the picture says
+}
+
+// LightKind is by what light a picture was taken, as somebody says: the camera balances its
+// cast away, and what a lamp does not show it cannot give back.
+type LightKind string
+
+// The kinds; "" where nobody said.
+const (
+	Daylight  LightKind = "daylight"
+	LampLight LightKind = "lamp"
+)
+
+// vivid is the chroma from which glazes may look otherwise by that light (from memory, after
+// docs/accuracy.md).
+func (k LightKind) vivid() float64 {
+	switch k {
+	case Daylight:
+		return math.Inf(1)
+	case LampLight:
+		return 28
+	}
+	return 35
 }
 
 // LeftOut is a card that could not be used.
@@ -85,12 +109,11 @@ type row struct {
 }
 
 // Learn reads the cards of a picture. Cards that are clipped, too small or in
-// glare are left out and said so. The error is ErrNoCard where none is left.
+// glare are left out and said so; what speaks against the others is in Doubts. The error is
+// ErrNoCard where none is left.
 func (p Picture) Learn(cards []Card) (Light, error) {
 	l := Light{space: p.Space}
-	var rows []row
-	var places []place
-	levels := map[CardKind]bool{}
+	var used []learned
 	for i, card := range cards {
 		s := p.sample(card.Box)
 		if why := unusable(s); why != "" {
@@ -98,22 +121,36 @@ func (p Picture) Learn(cards []Card) (Light, error) {
 			continue
 		}
 		x, y := p.middle(card.Box)
-		places = addPlace(places, card.Box, x, y)
-		levels[card.Kind] = true
+		one := learned{card: i, Card: card}
 		expected := p.Space.linear(card.True.XYZ())
 		for k, m := range s.light {
-			rows = append(rows, row{k, math.Log(max(m, 1e-5)), math.Log(max(expected[k], 1e-5)), x, y})
+			one.rows[k] = row{k, math.Log(max(m, 1e-5)), math.Log(max(expected[k], 1e-5)), x, y}
 		}
+		used = append(used, one)
 	}
-	if len(rows) == 0 {
+	if len(used) == 0 {
 		return l, ErrNoCard
 	}
-	l.Levels, l.Places = len(levels), len(places)
-	if err := l.fit(rows, places); err != nil {
+	places, err := l.fitTo(used)
+	if err != nil {
 		return l, err
 	}
 	l.white = xyz(matrix(p.Space.ToXYZ).times([3]float64{math.Exp(l.gain[0]), math.Exp(l.gain[1]), math.Exp(l.gain[2])}))
+	l.distrust(used, places)
 	return l, nil
+}
+
+// fitTo solves the model for cards.
+func (l *Light) fitTo(cards []learned) ([]place, error) {
+	var rows []row
+	var places []place
+	levels := map[CardKind]bool{}
+	for _, c := range cards {
+		rows, levels[c.Kind] = append(rows, c.rows[:]...), true
+		places = addPlace(places, c.Box, c.rows[0].x, c.rows[0].y)
+	}
+	l.Levels, l.Places = len(levels), len(places)
+	return places, l.fit(rows, places)
 }
 
 // linear turns a colour under D65 into the linear channels of the space.
@@ -151,14 +188,18 @@ type place struct {
 func addPlace(places []place, b Box, x, y float64) []place {
 	for i, p := range places {
 		for _, other := range p.boxes {
-			apart := math.Hypot(other.X+other.W/2-b.X-b.W/2, other.Y+other.H/2-b.Y-b.H/2)
-			if apart < 2.5*max(b.W, b.H, other.W, other.H) {
+			if samePlace(other, b) {
 				places[i].boxes = append(places[i].boxes, b)
 				return places
 			}
 		}
 	}
 	return append(places, place{[]Box{b}, x, y})
+}
+
+// samePlace says whether two patches lie side by side, as those of one card do.
+func samePlace(a, b Box) bool {
+	return math.Hypot(a.X+a.W/2-b.X-b.W/2, a.Y+a.H/2-b.Y-b.H/2) < 4*max(a.W, a.H, b.W, b.H)
 }
 
 // fit solves the model for what the rows can tell.

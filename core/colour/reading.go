@@ -20,6 +20,11 @@ const (
 	OneCard  Flag = "one-card" // only grey: the camera's tones are not known
 	Typed    Flag = "typed"    // typed in, not measured
 	Outside  Flag = "outside"  // lighter than white or more vivid than a surface can be
+	Shadow   Flag = "shadow"   // it lies in a shadow, or the edge of one crosses it
+	Lost     Flag = "lost"     // the camera kept nothing of a channel
+	Beyond   Flag = "beyond"   // much lighter or darker than the cards reach
+	Cards    Flag = "cards"    // the cards disagree
+	Lamp     Flag = "lamp"     // vivid, by lamp light or by nobody knows which
 )
 
 // Flags lists every flag with its words.
@@ -39,6 +44,11 @@ func Flags() []struct {
 		{OneCard, "one grey card: light and dark colours may be off"},
 		{Typed, "typed in, not measured"},
 		{Outside, "not a colour that a surface can have"},
+		{Shadow, "in shadow, or half of it: up to 14 off"},
+		{Lost, "so vivid in this light that the camera kept nothing of a channel: about 5 off"},
+		{Beyond, "lighter or darker than the cards reach: 4 to 8 off"},
+		{Cards, "its cards disagree"},
+		{Lamp, "vivid, and not by daylight: a lamp shows less of it, up to 5 to 10 off in greens and yellows"},
 	}
 }
 
@@ -64,6 +74,7 @@ func Doubts(flags []Flag) string {
 const (
 	tooFew       = 200  // pixels
 	clippedShare = 0.02 // of the kept pixels
+	lostShare    = 0.2  // of the kept pixels
 	unevenFrom   = 4.0  // ΔE2000 between blocks of a box and its mean
 )
 
@@ -86,6 +97,24 @@ func (p Picture) Read(b Box, l Light) (Reading, error) {
 // Unlit is the light of a picture without a card: as the camera kept it.
 func (p Picture) Unlit() Light {
 	return Light{space: p.Space, bend: [2]float64{1, 0}, from: -20, to: 0, white: D65}
+}
+
+// ReadAll reads the boxes of a rack together, so that one in a shadow stands out from the
+// others by the ground around it. The error names the box that lies outside.
+func (p Picture) ReadAll(boxes []Box, l Light) ([]Reading, error) {
+	all := make([]Reading, len(boxes))
+	dark := p.InShadow(boxes, l)
+	for i, b := range boxes {
+		r, err := p.Read(b, l)
+		if err != nil {
+			return nil, fmt.Errorf("box %d lies outside the picture of %d by %d pixels", i+1, p.Width, p.Height)
+		}
+		if dark[i] && !slices.Contains(r.Flags, Shadow) {
+			r.Flags = append(r.Flags, Shadow)
+		}
+		all[i] = r
+	}
+	return all, nil
 }
 
 func (p Picture) read(b Box, l Light) Reading {
@@ -114,6 +143,11 @@ func (p Picture) read(b Box, l Light) Reading {
 	flag(r.Scatter > unevenFrom, Uneven)
 	flag(l.Levels == 0, NoCard)
 	flag(l.Levels == 1, OneCard)
+	flag(s.lost > lostShare, Lost)
+	flag(s.lit > 0, Shadow)
+	flag(l.Levels > 0 && l.beyond(s.light, x, y), Beyond)
+	flag(len(l.Doubts) > 0, Cards)
+	flag(l.Levels > 0 && r.Lab.Chroma() > l.By.vivid(), Lamp)
 	flag(!r.Lab.Valid(), Outside)
 	return r
 }

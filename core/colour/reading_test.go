@@ -75,12 +75,14 @@ func TestReadingOfAPerfectPhotograph(t *testing.T) {
 		require.NoError(t, err)
 		light, err := s.Learn([]colour.Card{{Box: box(0), Kind: colour.GreyPatch, True: truth}})
 		require.NoError(t, err)
+		light.By = colour.Daylight
 		got, err := s.Read(box(1), light)
 		require.NoError(t, err)
 		want := s.rgb(tile)
 		require.Less(t, colour.Difference(want, got.Lab), 0.02)
 		require.Less(t, got.Scatter, 0.01)
-		require.Equal(t, []colour.Flag{colour.OneCard}, got.Flags)
+		require.Contains(t, got.Flags, colour.OneCard)
+		require.Subset(t, []colour.Flag{colour.OneCard, colour.Beyond}, got.Flags, "far from its one grey nobody knows the camera's tones")
 	})
 }
 
@@ -208,12 +210,12 @@ func TestLightIsLearnt(t *testing.T) {
 	})
 }
 
-// Patches nearer to one another than two and a half of their own sides are of one card, and
+// Patches nearer to one another than four of their own sides are of one card, and
 // tell of one place, in whatever order and direction they lie.
 func TestPatchesOfOneCardAreOnePlace(t *testing.T) {
 	grey := colour.Picture{Width: 400, Height: 400, Pix: bytes.Repeat([]byte{120}, 3*400*400), Space: colour.SRGB()}
 	lab, _ := colour.UsualCard(colour.GreyPatch)
-	for apart, places := range map[float64]int{30: 1, 49: 1, 51: 2, 80: 2} {
+	for apart, places := range map[float64]int{30: 1, 79: 1, 81: 2, 120: 2} {
 		for _, by := range [][2]float64{{apart, 0}, {-apart, 0}, {0, apart}, {0, -apart}} {
 			card := func(x, y float64) colour.Card {
 				return colour.Card{Box: colour.Box{X: x, Y: y, W: 20, H: 20}, Kind: colour.GreyPatch, True: lab}

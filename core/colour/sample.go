@@ -12,6 +12,8 @@ const (
 	blocks = 4
 	// clippedAt is the value from which a channel may be cut off by the camera.
 	clippedAt = 254
+	// lostAt is the value up to which the camera kept next to nothing of a channel.
+	lostAt = 2
 )
 
 // sample is the light of one box after glare and shadow are cut.
@@ -22,6 +24,8 @@ type sample struct {
 	glare   float64 // share cut because it was much lighter than the rest
 	shadow  float64 // share cut because it was much darker
 	clipped float64 // share of the kept pixels with a channel at its end
+	lost    float64 // share of the kept pixels of whose channels one is next to nothing
+	lit     float64 // share cut that is the same colour in more light, or kept in less: a shadow's edge
 }
 
 // pixel is one pixel in linear light.
@@ -30,6 +34,7 @@ type pixel struct {
 	level   float64 // cube root of its luminance: even steps to the eye
 	block   int
 	clipped bool
+	lost    bool
 }
 
 // sample reads a box with a robust trimmed mean: the pixels are ordered by
@@ -53,6 +58,7 @@ func (p Picture) sample(b Box) sample {
 	low, high := keep(pixels)
 	s.glare = float64(len(pixels)-high) / float64(len(pixels))
 	s.shadow = float64(low) / float64(len(pixels))
+	s.lit = shadowed(pixels, low, high)
 	s.mean(pixels[low:high])
 	return s
 }
@@ -73,6 +79,7 @@ func (p Picture) pixels(b Box) []pixel {
 			for k, v := range values {
 				px.light[k] = p.Space.Curve[k][v]
 				px.clipped = px.clipped || v >= clippedAt
+				px.lost = px.lost || v <= lostAt
 			}
 			px.level = math.Cbrt(max(0, p.Space.ToXYZ[1][0]*px.light[0]+p.Space.ToXYZ[1][1]*px.light[1]+p.Space.ToXYZ[1][2]*px.light[2]))
 			list = append(list, px)
@@ -112,7 +119,7 @@ func byLevel(p pixel, level float64) int {
 func (s *sample) mean(kept []pixel) {
 	var sums [blocks * blocks][3]float64
 	var counts [blocks * blocks]int
-	clipped := 0
+	clipped, lost := 0, 0
 	for _, px := range kept {
 		for k, v := range px.light {
 			s.light[k] += v
@@ -122,11 +129,14 @@ func (s *sample) mean(kept []pixel) {
 		if px.clipped {
 			clipped++
 		}
+		if px.lost {
+			lost++
+		}
 	}
 	for k := range s.light {
 		s.light[k] /= float64(len(kept))
 	}
-	s.clipped = float64(clipped) / float64(len(kept))
+	s.clipped, s.lost = float64(clipped)/float64(len(kept)), float64(lost)/float64(len(kept))
 	for i, n := range counts {
 		if n < len(kept)/(4*blocks*blocks)+1 {
 			continue // hardly anything of this block was kept

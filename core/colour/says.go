@@ -14,10 +14,24 @@ func (l Light) Says() string {
 	case 2:
 		text = "Two greys: the cast and most of the camera's tones are taken out."
 	default:
-		text = "White, grey and black: the cast and the camera's tones are taken out. Half of all tiles come within about 1, nearly all within 4."
+		text = "White, grey and black: the cast and the camera's tones are taken out. " + l.By.promise()
 	}
-	if l.Places < 2 {
+	switch {
+	case l.Places < 2:
 		return text + " All cards lie in one place, so light that falls off across the rack is not evened out: put a card at each end."
+	case l.Places == 2:
+		return text + " Light that falls off is evened out along the line between the two cards, and not across it."
 	}
 	return text + fmt.Sprintf(" Light that falls off is evened out between the %d places.", l.Places)
+}
+
+// promise is how near three patches bring a tile by that light.
+func (k LightKind) promise() string {
+	switch k {
+	case Daylight:
+		return "By daylight half of all tiles come within about 1, nearly all within 3."
+	case LampLight:
+		return "By lamp light half of all tiles come within about 1.5; vivid greens, yellows, reds and deep blues may be off by 5 to 10."
+	}
+	return "By daylight half of all tiles come within about 1; by lamp light vivid ones may be off by 5 to 10: say which it was."
 }

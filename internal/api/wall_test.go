@@ -61,7 +61,7 @@ func walkTheWall(t *testing.T, c *caller, piece string) {
 		require.Less(t, colour.Difference(truth, colour.Lab{L: float64(r.Lab.L), A: float64(r.Lab.A), B: float64(r.Lab.B)}), 4.0)
 	}
 	ask["boxes"] = []body{{"x": -5, "y": 0, "w": 50, "h": 50}}
-	require.Contains(t, do[contract.Problem](c, 422, "POST", "/photographs/"+p.Id+"/reading", ask).Detail, "Box 1: The box lies outside the picture")
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/photographs/"+p.Id+"/reading", ask).Detail, "Box 1 lies outside the picture")
 	do[contract.Problem](c, 404, "POST", "/photographs/gone/reading", body{"cards": []body{}, "boxes": []body{}})
 
 	require.Contains(t, do[contract.TileDetail](c, 200, "GET", "/tiles/T1", nil).Curve.Says, "fire a strip tile of A on PALE with 1 and 2 coats")

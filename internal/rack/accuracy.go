@@ -41,6 +41,7 @@ type Error struct {
 	Flagged bool    // the reading itself says not to trust it
 	Truth   colour.Lab
 	Read    colour.Lab
+	Flags   []colour.Flag
 }
 
 // Measure photographs a case, stores it as 8-bit JPEG, and reads every tile.
@@ -55,18 +56,30 @@ func Measure(c Case) ([]Error, error) {
 	for _, p := range photo.Cards {
 		cards = append(cards, colour.Card{Box: boxOf(p.Box), Kind: colour.CardKind(p.Kind), True: colour.Lab{L: p.L, A: p.A, B: p.B}})
 	}
+	if c.Swapped {
+		cards[0].Kind, cards[2].Kind = cards[2].Kind, cards[0].Kind
+		cards[0].True, cards[2].True = cards[2].True, cards[0].True
+	}
 	light, err := picture.Learn(cards)
 	if err != nil {
 		return nil, err
 	}
-	var errors []Error
-	for _, t := range photo.Tiles {
-		reading, err := picture.Read(boxOf(t.Box), light)
-		if err != nil {
-			return nil, err
-		}
+	if light.By = colour.Daylight; c.Kelvin < 4000 {
+		light.By = colour.LampLight
+	}
+	boxes := make([]colour.Box, len(photo.Tiles))
+	for i, t := range photo.Tiles {
+		boxes[i] = boxOf(t.Box)
+	}
+	readings, err := picture.ReadAll(boxes, light)
+	if err != nil {
+		return nil, err
+	}
+	errors := make([]Error, len(readings))
+	for i, reading := range readings {
+		t := photo.Tiles[i]
 		truth := colour.Lab{L: t.L, A: t.A, B: t.B}
-		errors = append(errors, Error{colour.Difference(truth, reading.Lab), colour.Doubtful(reading.Flags), truth, reading.Lab})
+		errors[i] = Error{colour.Difference(truth, reading.Lab), colour.Doubtful(reading.Flags), truth, reading.Lab, reading.Flags}
 	}
 	return errors, nil
 }

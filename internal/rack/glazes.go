@@ -63,6 +63,16 @@ func glaze(random *rand.Rand) spectrum {
 	})
 }
 
+// vivid draws a glaze of one strong colourant and nothing that greys it.
+func vivid(random *rand.Rand) spectrum {
+	strong := []int{0, 1, 3, 4, 5, 6, 7, 10}
+	which, amount := colourants[strong[random.Intn(len(strong))]], math.Exp(1+2.2*random.Float64())
+	return sampled(func(nm float64) float64 {
+		q := 0.015 + amount*which(nm)
+		return 0.03 + 0.94*(1+q-math.Sqrt(q*q+2*q))
+	})
+}
+
 // neutral is a patch of a card: nearly flat, as printed greys are.
 func neutral(level float64) spectrum {
 	return sampled(func(nm float64) float64 { return level * (1 + 0.015*math.Sin((nm-380)/90)) })

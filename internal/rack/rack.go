@@ -14,7 +14,7 @@ type Options struct {
 	Seed        int64
 	Columns     int
 	Rows        int
-	Kelvin      float64 // colour temperature of the light, 2800 to 7500
+	Kelvin      float64 // colour temperature of the light, 2800 to 7500: a lamp below 4000
 	Stops       float64 // exposure against the right one
 	FallOff     float64 // how much darker the far corner is, 0 to 0.3 or so
 	Glare       bool    // lamps mirror in the glossy tiles
@@ -22,7 +22,20 @@ type Options struct {
 	Cards       []Place // where a card with white, grey and black lies
 	GreyOnly    bool    // the cards have no white and black
 	Reflectance []Given // tiles of chosen colours instead of drawn ones, row by row
+	Vivid       bool    // glazes of one strong colourant
+	Shade       Shade
+	Swapped     bool // white and black of the first card are marked the wrong way round
 }
+
+// Shade is what lies in a hard shadow, which leaves a third of the light.
+type Shade struct {
+	Card   bool // the grey patch of the first card
+	Place  bool // all of the first card
+	Tiles  int  // every so manieth tile, and the ground around it
+	Halves int  // every so manieth tile, half of it
+}
+
+const shade = 1.0 / 3
 
 // Given is a tile whose fired reflectance is given at 450, 550 and 620 nm, so
 // that a test can photograph glazes of its choice.
@@ -75,6 +88,7 @@ func Render(o Options) Photo {
 	things := append(o.tiles(random), o.cards(w, h)...)
 	s := scene{Options: o, camera: c, light: light(o.Kelvin), random: random, image: image.NewRGBA(image.Rect(0, 0, w, h)),
 		turn: random.Float64() * 2 * math.Pi}
+	s.dark = o.Shade.over(things)
 	s.paint(s.image.Bounds(), neutral(0.34), false)
 	photo := Photo{Image: s.image}
 	for _, t := range things {
@@ -107,6 +121,9 @@ func (o Options) tiles(random *rand.Rand) (things []patch) {
 		for col := range o.Columns {
 			x, y := margin+gap/2+col*(tile+gap), margin+gap/2+row*(tile+gap)
 			of := glaze(random)
+			if o.Vivid {
+				of = vivid(random)
+			}
 			if i := row*o.Columns + col; i < len(o.Reflectance) {
 				of = o.Reflectance[i].spectrum()
 			}
@@ -160,6 +177,29 @@ type scene struct {
 	random *rand.Rand
 	image  *image.RGBA
 	turn   float64 // from where the light comes
+	dark   []image.Rectangle
+}
+
+// over is where shadows lie on the things of a rack.
+func (sh Shade) over(things []patch) (dark []image.Rectangle) {
+	tiles, cards := 0, 0
+	for _, t := range things {
+		if t.Kind != "tile" {
+			if cards++; sh.Place && cards <= 3 || sh.Card && cards == 2 {
+				dark = append(dark, t.area)
+			}
+			continue
+		}
+		if tiles++; sh.Tiles > 0 && tiles%sh.Tiles == 0 {
+			dark = append(dark, t.area.Inset(-gap/2))
+		}
+		if sh.Halves > 0 && tiles%sh.Halves == 0 {
+			half := t.area.Inset(-gap / 2)
+			half.Max.X = (half.Min.X + half.Max.X) / 2
+			dark = append(dark, half)
+		}
+	}
+	return dark
 }
 
 // paint photographs one flat thing, pixel by pixel.
@@ -171,6 +211,11 @@ func (s *scene) paint(area image.Rectangle, of spectrum, mirrors bool) {
 	for y := area.Min.Y; y < area.Max.Y; y++ {
 		for x := area.Min.X; x < area.Max.X; x++ {
 			fall := s.fall(x, y)
+			for _, d := range s.dark {
+				if image.Pt(x, y).In(d) {
+					fall *= shade
+				}
+			}
 			mirror := 0.0
 			if mirrors {
 				mirror = lamp.at(float64(x), float64(y))

@@ -107,28 +107,52 @@ func (p Photographs) ReadPhotograph(ctx context.Context, r contract.ReadPhotogra
 	if err != nil {
 		return nil, err
 	}
-	light := picture.Unlit()
-	if cards := view.List(r.Body.Cards, card); len(cards) > 0 {
-		for i, c := range cards {
-			if !c.Box.Inside(picture.Width, picture.Height) {
-				return nil, school.Refuse("Card %d lies outside the picture: move it in.", i+1)
-			}
-		}
-		if light, err = picture.Learn(cards); err != nil {
-			return nil, school.Says(err)
+	cards := view.List(r.Body.Cards, card)
+	light, err := lightOf(picture, cards)
+	if err != nil {
+		return nil, err
+	}
+	light.By = colour.LightKind(view.Value(r.Body.By))
+	readings, err := picture.ReadAll(view.List(r.Body.Boxes, box), light)
+	if err != nil {
+		return nil, school.Refuse("%s", school.Sentence(err))
+	}
+	return contract.ReadPhotograph200JSONResponse{Levels: light.Levels, Places: light.Places, Says: light.Says(),
+		LeftOut: view.List(light.Left, func(l colour.LeftOut) contract.CardLeftOut { return contract.CardLeftOut{Card: l.Card, Why: l.Why} }),
+		Doubts:  view.List(light.Doubts, cardDoubt), Readings: view.List(readings, boxReading)}, nil
+}
+
+// lightOf is the light that the cards of a picture show.
+func lightOf(picture colour.Picture, cards []colour.Card) (colour.Light, error) {
+	if len(cards) == 0 {
+		return picture.Unlit(), nil
+	}
+	for i, c := range cards {
+		if !c.Box.Inside(picture.Width, picture.Height) {
+			return colour.Light{}, school.Refuse("Card %d lies outside the picture: move it in.", i+1)
 		}
 	}
-	v := contract.ReadPhotograph200JSONResponse{Levels: light.Levels, Places: light.Places, Says: light.Says(), Readings: []contract.BoxReading{},
-		LeftOut: view.List(light.Left, func(l colour.LeftOut) contract.CardLeftOut { return contract.CardLeftOut{Card: l.Card, Why: l.Why} })}
-	for i, b := range r.Body.Boxes {
-		read, err := picture.Read(box(b), light)
-		if err != nil {
-			return nil, school.Refuse("Box %d: %s", i+1, school.Sentence(err))
-		}
-		v.Readings = append(v.Readings, contract.BoxReading{Lab: read.Lab, Hex: read.Lab.Hex(), Scatter: float32(read.Scatter),
-			Flags: view.List(read.Flags, view.Flag), Doubtful: colour.Doubtful(read.Flags)})
+	if one, other, twice := colour.Twice(cards); twice {
+		return colour.Light{}, school.Refuse("Cards %d and %d lie in one place and are both marked %s: remove one, or mark it as what it is.", one+1, other+1, cards[one].Kind)
 	}
-	return v, nil
+	light, err := picture.Learn(cards)
+	if err != nil {
+		return light, school.Says(err)
+	}
+	return light, nil
+}
+
+func boxReading(read colour.Reading) contract.BoxReading {
+	return contract.BoxReading{Lab: read.Lab, Hex: read.Lab.Hex(), Scatter: float32(read.Scatter),
+		Flags: view.List(read.Flags, view.Flag), Doubtful: colour.Doubtful(read.Flags)}
+}
+
+func cardDoubt(d colour.CardDoubt) contract.CardDoubt {
+	v := contract.CardDoubt{Why: d.Why}
+	if d.Card >= 0 {
+		v.Card = &d.Card
+	}
+	return v
 }
 
 func card(c contract.Card) colour.Card {

@@ -3,6 +3,7 @@ package wall
 import (
 	"context"
 	"errors"
+	"slices"
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
@@ -23,6 +24,9 @@ func (w Wall) SaveReadings(ctx context.Context, r contract.SaveReadingsRequestOb
 			v, err := newReading(reading)
 			if err != nil {
 				return nil, school.Fault{Text: "Tile " + t.Code + ": " + err.Error() + "."}
+			}
+			if slices.Contains(v.Flags, colour.Cards) && !view.Value(r.Body.Looked) {
+				return nil, school.Refuse("The cards of this photograph disagree: look at them, mark them again or say that you looked. Nothing was kept.")
 			}
 			one.Readings = append(one.Readings, v)
 		}

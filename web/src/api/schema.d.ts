@@ -1452,9 +1452,16 @@ export interface components {
             /** @description Places in which cards lie */
             places: number;
             leftOut: components["schemas"]["CardLeftOut"][];
+            /** @description What the cards have against each other; nothing is kept until somebody looked */
+            doubts: components["schemas"]["CardDoubt"][];
             /** @description What these cards can and cannot do */
             says: string;
             readings: components["schemas"]["BoxReading"][];
+        };
+        CardDoubt: {
+            /** @description Its place among the cards; missing where no one can be named */
+            card?: number;
+            why: string;
         };
         CardLeftOut: {
             card: number;
@@ -3560,6 +3567,11 @@ export interface operations {
                 "application/json": {
                     cards: components["schemas"]["Card"][];
                     boxes: components["schemas"]["Box"][];
+                    /**
+                     * @description By what light it was taken; missing where nobody said
+                     * @enum {string}
+                     */
+                    by?: "daylight" | "lamp";
                 };
             };
         };
@@ -3587,6 +3599,8 @@ export interface operations {
             content: {
                 "application/json": {
                     tiles: components["schemas"]["TileReadings"][];
+                    /** @description Somebody looked at cards that disagree, and keeps the readings all the same */
+                    looked?: boolean;
                 };
             };
         };

@@ -7,6 +7,8 @@ import KeptPhotographs from "@/wall/KeptPhotographs.vue";
 import MarkTools from "@/wall/MarkTools.vue";
 import ProgrammeNames, { type Planned } from "@/wall/ProgrammeNames.vue";
 import RackPicture from "@/wall/RackPicture.vue";
+import PictureLight, { type LightKind } from "@/wall/PictureLight.vue";
+import ReadingSays from "@/wall/ReadingSays.vue";
 import { useClasses, useClays, useTiles } from "@/lib/useLists";
 import { useNaming } from "@/wall/useNaming";
 import { attempt, say } from "@/ui/messages";
@@ -33,9 +35,13 @@ const naming = useNaming(
 );
 const tool = ref<Mark["kind"] | "grid">("grey");
 const shape = reactive({ columns: 6, rows: 2, strips: false, codes: "" });
-const card = reactive({ white: 95, grey: 49.5, black: 20 });
+const card = ref({ white: 95, grey: 49.5, black: 20 });
 const fresh = reactive({ clay: "", cone: "" });
 const read = ref<Schemas["PhotographReading"]>();
+/** By what light it was taken: what a lamp does not show, no card gives back. */
+const by = ref<LightKind>("");
+/** Somebody looked at cards that disagree. */
+const looked = ref(false);
 
 watch(
   [() => classes.byId.value.get(screen.classId), () => clays.data.value],
@@ -62,6 +68,7 @@ async function take(event: Event) {
 }
 function open(p?: Photograph) {
   rack.clear();
+  by.value = "";
   read.value = undefined;
   photo.value = p;
 }
@@ -80,6 +87,7 @@ async function place() {
 }
 async function readNow() {
   if (!photo.value) return;
+  looked.value = false;
   const box = ({ x, y, w, h }: Mark) => ({ x, y, w, h });
   read.value = await attempt(
     answer(
@@ -89,9 +97,10 @@ async function readNow() {
           cards: rack.cards.value.map((m) => ({
             box: box(m),
             kind: m.kind as Schemas["Card"]["kind"],
-            l: card[m.kind as keyof typeof card],
+            l: card.value[m.kind as keyof typeof card.value],
           })),
           boxes: rack.boxes.value.map(box),
+          by: by.value || undefined,
         },
       }),
     ),
@@ -110,7 +119,9 @@ async function laid(planned: Planned) {
 }
 const named = computed(() => naming.readings(read.value?.readings ?? [], photo.value?.id ?? "", fresh));
 async function hang() {
-  const saved = await attempt(answer(api.POST("/tiles/readings", { body: { tiles: named.value } })));
+  const saved = await attempt(
+    answer(api.POST("/tiles/readings", { body: { tiles: named.value, looked: looked.value } })),
+  );
   if (!saved) return;
   say(
     saved.length === 1
@@ -180,20 +191,7 @@ async function drop(p: Photograph) {
         Choose a tool and drag. Marks move by mouse or arrows (<kbd>Shift</kbd> far, <kbd>Alt</kbd> sizes,
         <kbd>Delete</kbd> removes). The grid's corners can be pulled to follow the rack.
       </p>
-      <fieldset class="cards">
-        <legend>The card's own L*</legend>
-        <label v-for="k in ['white', 'grey', 'black'] as const" :key="k">
-          {{ k }}
-          <el-input-number
-            v-model="card[k]"
-            :min="1"
-            :max="100"
-            :step="0.5"
-            size="small"
-            :aria-label="`L* of the ${k} patch`"
-          />
-        </label>
-      </fieldset>
+      <PictureLight v-model:by="by" v-model:card="card" @update:by="read && readNow()" />
     </div>
     <div class="sheet side">
       <datalist id="codes-on-the-wall">
@@ -228,17 +226,23 @@ async function drop(p: Photograph) {
           @point="rack.chosen.value = $event"
         />
       </div>
-      <p v-if="read" class="says" role="status">
-        {{ read.says }}
-        <template v-for="l in read.leftOut" :key="l.card">
-          Card {{ l.card + 1 }} was left out: {{ l.why }}.</template
-        >
-      </p>
+      <ReadingSays
+        v-if="read"
+        v-model:looked="looked"
+        :read="read"
+        :cards="rack.cards.value"
+        @point="rack.chosen.value = $event"
+      />
       <div class="acts">
         <el-button :type="read ? 'default' : 'primary'" :disabled="!rack.boxes.value.length" @click="readNow">
           Read {{ rack.boxes.value.length }} boxes
         </el-button>
-        <el-button v-if="read" type="primary" :disabled="!named.length" @click="hang">
+        <el-button
+          v-if="read"
+          type="primary"
+          :disabled="!named.length || (!!read.doubts.length && !looked)"
+          @click="hang"
+        >
           Hang {{ named.length }} tiles on the wall
         </el-button>
         <el-button text @click="open()">Another photograph</el-button>
