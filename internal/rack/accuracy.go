@@ -35,6 +35,26 @@ func Cases(cards []Place, greyOnly bool) []Case {
 	return list
 }
 
+// Wrong are ways in which a photograph is not as it should be, each in all lights of Cases.
+func Wrong() []struct {
+	Name string
+	Set  func(*Options)
+} {
+	return []struct {
+		Name string
+		Set  func(*Options)
+	}{
+		{"nothing wrong", func(*Options) {}},
+		{"one grey patch in hard shadow", func(o *Options) { o.Shade.Card = true }},
+		{"one whole card in hard shadow", func(o *Options) { o.Shade.Place = true }},
+		{"white and black marked the wrong way round", func(o *Options) { o.Swapped = true }},
+		{"one tile in five in hard shadow", func(o *Options) { o.Shade.Tiles = 5 }},
+		{"half of one tile in five in hard shadow", func(o *Options) { o.Shade.Halves = 5 }},
+		{"vivid glazes", func(o *Options) { o.Vivid = true }},
+		{"a stop and a half over: whites are cut off", func(o *Options) { o.Stops = 1.5 }},
+	}
+}
+
 // Error is how far one reading lies from the truth.
 type Error struct {
 	DeltaE  float64 // ΔE2000
@@ -106,6 +126,8 @@ func boxOf(r image.Rectangle) colour.Box {
 type Summary struct {
 	Tiles, Flagged     int
 	Median, P95, Worst float64
+	Far, FarFlagged    int // off by more than 5, and how many of them say so
+	FlaggedOff         int // flagged and off by more than 2
 	WorstOfAll         float64 // flagged readings too
 }
 
@@ -115,6 +137,14 @@ func Summarise(errors []Error) Summary {
 	var trusted []float64
 	for _, e := range errors {
 		s.WorstOfAll = max(s.WorstOfAll, e.DeltaE)
+		if e.DeltaE > 5 {
+			if s.Far++; e.Flagged {
+				s.FarFlagged++
+			}
+		}
+		if e.Flagged && e.DeltaE > 2 {
+			s.FlaggedOff++
+		}
 		if e.Flagged {
 			s.Flagged++
 			continue

@@ -40,6 +40,9 @@ func run() error {
 		}
 		row("**all**", rack.Summarise(all))
 	}
+	if err := wrong(); err != nil {
+		return err
+	}
 	fmt.Print(coverIntro)
 	for _, w := range []rack.Strips{
 		{Coats: []int{1, 2}}, {Coats: []int{1, 2}, Wobble: 0.08, Noise: 0.5}, {Coats: []int{1, 3}, Wobble: 0.08, Noise: 0.5},
@@ -53,6 +56,51 @@ func run() error {
 	}
 	return nil
 }
+
+// wrong writes what the reader says of photographs that are not as they should be.
+func wrong() error {
+	fmt.Print(wrongIntro)
+	var all []rack.Error
+	for _, w := range rack.Wrong() {
+		var errors []rack.Error
+		for _, cards := range [][]rack.Place{rack.Corners, rack.Ends} {
+			for _, c := range rack.Cases(cards, false) {
+				w.Set(&c.Options)
+				some, err := rack.Measure(c)
+				if err != nil {
+					return fmt.Errorf("%s, %s: %w", w.Name, c.Name, err)
+				}
+				errors = append(errors, some...)
+			}
+		}
+		wrongRow(w.Name, rack.Summarise(errors))
+		all = append(all, errors...)
+	}
+	wrongRow("**all**", rack.Summarise(all))
+	return nil
+}
+
+func wrongRow(name string, s rack.Summary) {
+	share := func(n, of int) string {
+		if of == 0 {
+			return "none"
+		}
+		return fmt.Sprintf("%.0f %%", 100*float64(n)/float64(of))
+	}
+	fmt.Printf("| %s | %d | %d | %s | %d | %s | %.2f | %.2f |\n", name, s.Tiles, s.Far, share(s.FarFlagged, s.Far), s.Flagged, share(s.FlaggedOff, s.Flagged), s.Median, s.Worst)
+}
+
+const wrongIntro = `
+## What is wrong, and whether it is said
+
+The same racks and lights with cards in the corners and at two ends, each in every way that a
+photograph goes wrong. A hard shadow leaves a third of the light. Lights below 4000 K are said to be
+lamps, the others daylight. Of readings that are off by more than 5, how many carry a flag; of
+flagged ones, how many are off by more than 2; and what is left among the trusted ones.
+
+| what is wrong | tiles | off by more than 5 | of them flagged | flagged | of them off by more than 2 | median of the trusted | worst of them |
+|---|---|---|---|---|---|---|---|
+`
 
 const coverIntro = `
 ## Cover by coats: how many are enough, told from strips
@@ -83,7 +131,7 @@ black-body lamps and CIE daylight, a sensor with three overlapping bells, a
 phone's imperfect white balance, colour matrix and tone curve, noise of 6 %,
 lamps mirrored in the glossy tiles, and 8-bit JPEG at quality 90. A flagged
 reading is one that itself says not to trust it (clipped, glare over a third,
-uneven); it stands in the last column only.
+uneven, in shadow, cards that disagree, vivid by a lamp); it stands in the last column only.
 
 What one grey card cannot do: it tells the colour of the light in one place.
 It cannot know how the camera bends light and dark tones, nor how the light
