@@ -126,8 +126,8 @@ func boxOf(r image.Rectangle) colour.Box {
 type Summary struct {
 	Tiles, Flagged     int
 	Median, P95, Worst float64
-	Far, FarFlagged    int // off by more than 5, and how many of them say so
-	FlaggedOff         int // flagged and off by more than 2
+	Far, FarFlagged    int     // off by more than 5, and how many of them say so
+	FlaggedOff         int     // flagged and off by more than 2
 	WorstOfAll         float64 // flagged readings too
 }
 
