@@ -64,6 +64,9 @@ func Warnings(l Lay) (all []Warning) {
 // coat on damp coat.
 func (l Lay) below(surface piece.Surface) (all []Warning) {
 	on, at := l.State.Loose(surface.ID), l.Event.Happened()
+	if ready := l.Drying.ReadyAt(l.State); len(on) == 0 && at.Before(ready) {
+		all = append(all, Warning{matter.Wet, fmt.Sprintf("it was rinsed, and is damp for another %s; glaze runs off, and dries slowly.", span(ready.Sub(at)))})
+	}
 	if dry := l.Drying.RecoatAt(on); at.Before(dry) {
 		all = append(all, Warning{matter.Wet, fmt.Sprintf("the coat below is wet for another %s; look for crawling and bald spots.", span(dry.Sub(at)))})
 	}

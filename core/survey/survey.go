@@ -185,7 +185,7 @@ func (c Case) surface(surface piece.Surface) Surface {
 	loose := c.State.Loose(surface.ID)
 	progress := work.Compare(choice.Stack, on)
 	v := Surface{Surface: surface, Choice: choice, Peeled: c.State.Peeled[surface.ID],
-		DryAt: c.Drying.DryAt(loose), NextAt: c.Drying.RecoatAt(loose), NextBy: c.Drying.RecoatBy(loose)}
+		DryAt: c.Drying.DryAt(loose), NextAt: c.nextAt(loose), NextBy: c.Drying.RecoatBy(loose)}
 	v.Left = bench.Strokes(c.Shelf.House, c.Body, c.Plan, c.State, surface.ID, func(code string) (kind glaze.Kind) {
 		if g := c.Shelf.Glazes[code]; g != nil {
 			kind = g.Kind
@@ -221,6 +221,14 @@ func (c Case) surface(surface piece.Surface) Surface {
 		v.Below, v.UpToMM = AppearanceOf(c.Shelf, below, at), upTo
 	}
 	return v
+}
+
+// nextAt is when the next coat may go on: on bare clay, when that is dry.
+func (c Case) nextAt(loose []work.Coat) time.Time {
+	if len(loose) == 0 {
+		return c.Drying.ReadyAt(c.State)
+	}
+	return c.Drying.RecoatAt(loose)
 }
 
 // AppearanceOf is how a stack looks raw, and fired where a tile shows it there.

@@ -19,6 +19,8 @@ type Kind string
 // says stands in the register: brush.go, befall.go, judge.go and fire.go.
 const (
 	BoneDry  Kind = "bone"    // greenware felt bone dry all over: glaze may go on
+	Cleaned  Kind = "clean"   // dust taken off the clay
+	Sanded   Kind = "sand"    // burrs sanded: dust on it again
 	Coated   Kind = "coat"    // one coat on one surface
 	Felted   Kind = "felt"    // how thick a coat turned out
 	Answered Kind = "answer"  // whether a doubted coat was the same or the next

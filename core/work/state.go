@@ -49,6 +49,8 @@ type State struct {
 	Voided   int64
 	VoidedBy string
 
+	Cleaning Cleaning // of the clay, before its first coat of this stage
+
 	Undone []TakenBack // what voided looks and was taken back, in order
 
 	// GlazeLeft says that the last look at the foot found glaze where it must be bare, and

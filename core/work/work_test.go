@@ -175,7 +175,7 @@ func TestCheckThatMissedACoatNeverCounts(t *testing.T) {
 			case undone[e.ID]:
 			case e.Kind == Checked:
 				check = e
-			case slices.Contains([]Kind{Coated, Patched, Wiped, Scraped, Damaged, Repaired, Parted, Found, CameBack, Peeled}, e.Kind):
+			case slices.Contains([]Kind{Coated, Patched, Wiped, Scraped, Damaged, Repaired, Parted, Found, CameBack, Peeled, Sanded}, e.Kind):
 				lastTouch = e.Seq
 			}
 		}

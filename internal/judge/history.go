@@ -309,6 +309,8 @@ func (h *History) event(k work.Kind) work.Event {
 		e.Of, e.Felt = id(), one(h.draw, work.Thin, work.Thick)
 	case work.Answered:
 		e.Of, e.Text = id(), one(h.draw, work.SameCoat, work.NextCoat)
+	case work.Cleaned:
+		e.Text = one(h.draw, "", work.Rinse, work.CleanFirst, work.NotCleaned)
 	case work.TouchDry:
 		e.Text = one(h.draw, "", work.StillWet)
 	case work.Undone:

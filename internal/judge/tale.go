@@ -70,7 +70,7 @@ type tale struct {
 
 // upsets are the kinds after which a look from before says nothing.
 var upsets = map[work.Kind]bool{work.Coated: true, work.Patched: true, work.Wiped: true, work.Scraped: true, work.Damaged: true,
-	work.Repaired: true, work.Parted: true, work.Found: true, work.CameBack: true, work.Peeled: true}
+	work.Repaired: true, work.Parted: true, work.Found: true, work.CameBack: true, work.Peeled: true, work.Sanded: true}
 
 // tell reads a history.
 func tell(steps []Step) tale {
@@ -130,6 +130,10 @@ func (t *tale) happens(e work.Event, on []string) {
 	case work.Coated:
 		t.coated(e, on)
 		t.wets(when(e))
+	case work.Cleaned:
+		if e.Text == work.Rinse {
+			t.wets(when(e))
+		}
 	case work.Answered:
 		t.answered(e)
 	case work.Patched:

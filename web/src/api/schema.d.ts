@@ -2242,6 +2242,7 @@ export interface components {
             doubts?: components["schemas"]["Coat"][];
         };
         Piece: {
+            dust?: components["schemas"]["Dust"];
             /** @description What the teacher took on */
             overruled: components["schemas"]["Ruling"][];
             /** @description Where it goes when the lesson ends: ready, own, cart; empty where it is not in the room */
@@ -2340,6 +2341,15 @@ export interface components {
             now: string;
             pieces: components["schemas"]["Piece"][];
         };
+        /** @description Why dust may lie on the clay, as long as that matters */
+        Dust: {
+            /** @description In a clause */
+            why: string;
+            /** @description What else to mind while cleaning it */
+            mind?: string;
+            /** @description A coat lies on it already: somebody says whether it was clean */
+            asked: boolean;
+        };
         PieceDetail: {
             /** @description How thick its maker's coats turn out, said kindly; nothing where they are as they should be */
             hand?: string;
@@ -2377,7 +2387,7 @@ export interface components {
         EventIn: {
             id: string;
             /** @enum {string} */
-            kind: "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "prepare" | "rule" | "takeout" | "again" | "opinion" | "quality";
+            kind: "clean" | "sand" | "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "prepare" | "rule" | "takeout" | "again" | "opinion" | "quality";
             piece: string;
             surface?: string;
             glaze?: string;

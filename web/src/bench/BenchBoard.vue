@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
+import { ref } from "vue";
 import type { Piece, SurfaceState } from "@/api/client";
 import type { Board } from "@/bench/useBoard";
 import { useGlazes } from "@/lib/useLists";
 import { sayStroke } from "@/lib/stroke";
+import type { NewEvent } from "@/lib/usePieces";
 import BenchCell from "@/bench/BenchCell.vue";
+import BenchReady from "@/bench/BenchReady.vue";
 
 /** One assignment as a board: a row a piece, a column a surface, and what each piece waits for. */
 const props = defineProps<{
@@ -23,16 +25,8 @@ const emit = defineEmits<{
   enter: [event: KeyboardEvent];
   point: [row: number, column: number];
   record: [piece: Piece];
-  boneDry: [pieces: Piece[]];
-  prepare: [pieces: Piece[], help: "hole" | "solid"];
+  log: [events: NewEvent[], said: string];
 }>();
-const waiting = (...codes: string[]) =>
-  props.board.rows.filter((p) => p.blockers.some((b) => codes.includes(b.code)));
-/** Pieces that nobody felt: raw clay before it is glazed or fired, or ware that goes into the fire again. */
-const unfelt = computed(() => waiting("not-bone-dry", "damp"));
-const green = computed(() => unfelt.value.some((p) => p.ware === "greenware"));
-/** Raw pieces that may be hollow, and closed. */
-const closed = computed(() => waiting("closed"));
 /** What is to be known of a piece at a glance, in a word each. */
 const flags = (p: Piece) =>
   [
@@ -62,22 +56,7 @@ function jar(s: SurfaceState) {
 <template>
   <section>
     <h2>{{ board.title }}</h2>
-    <p v-if="unfelt.length" class="bone">
-      {{ unfelt.length }} were not felt:
-      <template v-if="green"
-        >greenware has to be bone dry, pale all over and not clammy. Lift it with two hands from
-        below.</template
-      >
-      <template v-else>ware that is fired again must hold no water.</template>
-      <el-button size="small" @click="emit('boneDry', unfelt)"
-        >Felt all {{ unfelt.length }}: {{ green ? "bone dry" : "dry" }}</el-button
-      >
-    </p>
-    <p v-if="closed.length" class="bone">
-      {{ closed.length }} may be hollow and closed: the air in them would burst them in their first fire.
-      <el-button size="small" @click="emit('prepare', closed, 'hole')">All have a hole for it</el-button>
-      <el-button size="small" @click="emit('prepare', closed, 'solid')">All are solid</el-button>
-    </p>
+    <BenchReady :pieces="board.rows" @log="(events, said) => emit('log', events, said)" />
     <div class="scroll">
       <table>
         <thead>
@@ -184,11 +163,6 @@ thead th {
   padding: 0;
   font-size: 13px;
   min-height: 24px;
-}
-.bone {
-  border-left: 4px solid var(--ink);
-  padding-left: 10px;
-  margin-top: 6px;
 }
 .flag {
   border: 1px solid var(--ink);

@@ -169,8 +169,7 @@ function photographed(event: Event) {
     @enter="cellEnter"
     @point="(row, col) => (cursor.at.value = { board: bi, row, column: col })"
     @record="bench.tell($event, '')"
-    @bone-dry="bench.boneDry"
-    @prepare="bench.prepare"
+    @log="bench.all"
   >
     <div v-if="column?.board === b.id" class="bar" role="status">
       <b>{{ whole.chosen.value.length }} of {{ whole.rows.value.length }}</b> pieces get their next coat. Tap

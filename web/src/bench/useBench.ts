@@ -79,20 +79,8 @@ export function useBench(boards: Ref<Board[]>) {
           say(piece.aside ? `${piece.student}: taken up again.` : `${piece.student}: set aside.`),
       });
   }
-  function boneDry(pieces: Piece[]) {
-    log.mutate(
-      pieces.map((p) => ({ kind: "bone", piece: p.id })),
-      { onSuccess: () => say(`${pieces.length} felt, and dry all over.`) },
-    );
-  }
-  function prepare(pieces: Piece[], help: "hole" | "solid") {
-    log.mutate(
-      pieces.map((p) => ({ kind: "prepare", piece: p.id, text: help })),
-      {
-        onSuccess: () =>
-          say(`${pieces.length} ${help === "hole" ? "have a hole for their air" : "are solid"}.`),
-      },
-    );
+  function all(events: NewEvent[], said: string) {
+    log.mutate(events, { onSuccess: () => say(said) });
   }
   function settle(piece: string, coat: string, what: "same" | "next") {
     log.mutate([{ kind: "answer", piece, of: coat, text: what }]);
@@ -129,8 +117,7 @@ export function useBench(boards: Ref<Board[]>) {
     patch,
     absent,
     aside,
-    boneDry,
-    prepare,
+    all,
     settle,
     photograph,
     tell,

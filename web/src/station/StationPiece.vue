@@ -7,6 +7,7 @@ import { useTablet } from "@/station/useStation";
 import { useStroke, withTaps } from "@/station/useStroke";
 import HalfSection from "@/ui/HalfSection.vue";
 import StationDraft from "@/station/StationDraft.vue";
+import StationDust from "@/station/StationDust.vue";
 import StationFootLine from "@/station/StationFootLine.vue";
 import StationOpinion from "@/station/StationOpinion.vue";
 import StationStroke from "@/station/StationStroke.vue";
@@ -53,6 +54,13 @@ const tabs = computed(() => [
   ...(props.piece.unloaded ? [{ key: "opinion", name: "What I think" }] : []),
 ]);
 
+/** What lies on the clay, until this tablet said that it was wiped. */
+const dust = computed(() =>
+  station.outbox.taps.value.some((t) => t.event.piece === props.piece.id && t.event.kind === "clean")
+    ? undefined
+    : props.piece.dust,
+);
+
 /** The caution that belongs to what is done now. */
 const caution = computed(() => {
   if (!stroke.open.value.length) return "Wash your hands. Nothing is eaten at the bench.";
@@ -73,6 +81,8 @@ async function takeBack() {
   if (last && !(await station.outbox.drop(last)))
     await station.outbox.push({ kind: "undo", piece: props.piece.id, undoes: last });
 }
+const clean = (text?: "rinse" | "before" | "not") =>
+  void station.outbox.push({ kind: "clean", piece: props.piece.id, ...(text ? { text } : {}) });
 const touched = (wet: boolean) =>
   stroke.next.value &&
   void station.outbox.push({
@@ -125,6 +135,7 @@ const touched = (wet: boolean) =>
       <TallyStrokes :surface="option.surface" :now="now" />
       <span v-if="option.surface.waiting" class="unsent">+{{ option.surface.waiting }} unsent</span>
     </ChoiceBar>
+    <StationDust v-if="dust" class="dust" :dust="dust" :pictures="state.pictures" @clean="clean" />
     <StationStroke
       v-if="stroke.next.value?.left.length"
       v-model:line="line"
@@ -184,7 +195,8 @@ const touched = (wet: boolean) =>
 .work {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 372px;
-  grid-template-areas: "drawing stroke" "surfaces stroke" "after stroke";
+  grid-template-areas: "drawing dust" "drawing stroke" "surfaces stroke" "after stroke";
+  grid-template-rows: auto auto auto 1fr;
   gap: 14px;
   align-items: start;
 }
@@ -196,6 +208,9 @@ const touched = (wet: boolean) =>
 }
 .surfaces {
   grid-area: surfaces;
+}
+.dust {
+  grid-area: dust;
 }
 .unsent {
   font-size: 14px;
@@ -216,7 +231,7 @@ const touched = (wet: boolean) =>
 @media (max-width: 900px) {
   .work {
     grid-template-columns: minmax(0, 1fr);
-    grid-template-areas: "drawing" "surfaces" "stroke" "after";
+    grid-template-areas: "drawing" "surfaces" "dust" "stroke" "after";
   }
   .drawing {
     height: 330px;

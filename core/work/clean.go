@@ -1,0 +1,135 @@
+package work
+
+import (
+	"fmt"
+	"time"
+
+	"enkaustos/core/rules"
+)
+
+// What Cleaned says beside that the dust was taken off with a damp sponge.
+const (
+	Rinse      = "rinse"  // under the tap: it has to dry first
+	CleanFirst = "before" // asked afterwards: before its first coat
+	NotCleaned = "not"    // asked afterwards: nobody did
+)
+
+// Cleaning is how the clay was made ready for glaze. The zero Cleaning says nothing.
+type Cleaning struct {
+	At      time.Time // when its dust was last taken off; zero where that is not known
+	Rinsed  bool      // under the tap
+	Sanded  bool      // since: dust lies on it again
+	Skipped bool      // somebody said that nobody took it off
+}
+
+// cleaning is what is done to the clay before the first brush.
+var cleaning = []Entry{
+	{Kind: Cleaned, Fields: []string{"text"}, By: Station,
+		check: func(e Event, sc Scene) *Refusal {
+			switch e.Text {
+			case "", Rinse:
+				return nil
+			case CleanFirst, NotCleaned:
+				_, laid := sc.State.firstCoat()
+				return unless(laid, "no coat is on yet: clean it first.")
+			}
+			return senseless("clay is cleaned with a damp sponge or under the tap, not by %q.", e.Text)
+		},
+		apply: (*State).clean,
+		says: func(e Event, _ string) string {
+			return map[string]string{"": "Wiped free of dust", Rinse: "Rinsed under the tap", CleanFirst: "Had been wiped free of dust before its first coat",
+				NotCleaned: "Had not been wiped free of dust"}[e.Text]
+		}},
+	{Kind: Sanded, Fields: []string{"surface"}, By: Station, Voids: "it was sanded",
+		apply: func(s *State, _ Event) { s.Cleaning = Cleaning{Sanded: true} },
+		says: func(_ Event, on string) string {
+			if on == "" {
+				return "Sanded"
+			}
+			return "Sanded the " + on
+		}},
+}
+
+func (s *State) clean(e Event) {
+	at := e.Happened()
+	if first, laid := s.firstCoat(); e.Text == CleanFirst && laid {
+		at = first
+	}
+	switch e.Text {
+	case NotCleaned:
+		s.Cleaning = Cleaning{Skipped: true}
+		return
+	case Rinse:
+		s.LastWet, s.WetAt = later(s.LastWet, at), later(s.WetAt, at)
+	}
+	s.Cleaning = Cleaning{At: at, Rinsed: e.Text == Rinse}
+}
+
+func later(a, b time.Time) time.Time {
+	if b.After(a) {
+		return b
+	}
+	return a
+}
+
+// firstCoat is when the first coat went on that is not fired yet.
+func (s State) firstCoat() (at time.Time, laid bool) {
+	for i := range s.Coats {
+		if c := &s.Coats[i]; c.Stage == len(s.Past) && (!laid || c.At.Before(at)) {
+			at, laid = c.At, true
+		}
+	}
+	return at, laid
+}
+
+// Dust says in a clause why dust or oil may lie on the clay at a moment; "" where they were
+// taken off and nothing brought them back.
+func (s State) Dust(h rules.House, at time.Time) string {
+	c := s.Cleaning
+	switch days := at.Sub(c.At).Hours() / 24; {
+	case c.Skipped:
+		return "its dust was not taken off"
+	case c.Sanded:
+		return "it was sanded, and its dust not taken off since"
+	case c.At.IsZero() || at.Before(c.At):
+		return "nobody logged that its dust was taken off"
+	case h.CleanDays > 0 && days > h.CleanDays:
+		return fmt.Sprintf("its dust was taken off %.0f days ago, and it was handled since", days)
+	}
+	return ""
+}
+
+// Started says whether a coat is on that is not fired yet.
+func (s State) Started() bool { _, laid := s.firstCoat(); return laid }
+
+// askedFor is how long it makes sense to ask whether clay was clean under its first coat.
+const askedFor = 12 * time.Hour
+
+// DustUnder is why dust may lie under the first coat, as long as somebody may remember; asked
+// about once, for what is answered is known. "" where nobody has to be asked.
+func (s State) DustUnder(h rules.House, now time.Time) string {
+	first, laid := s.firstCoat()
+	if !laid || s.Firing != nil || s.Cleaning.Skipped || now.Sub(first) > askedFor {
+		return ""
+	}
+	return s.Dust(h, first)
+}
+
+// rinseDries is how long bisque that was rinsed takes until it drinks glaze again, in minutes
+// (from memory; that it must dry first is common practice).
+const rinseDries = 30
+
+// ReadyAt is when the first coat may go on clay that was rinsed; zero where it was not.
+func (d Drying) ReadyAt(s State) time.Time {
+	if !s.Cleaning.Rinsed {
+		return time.Time{}
+	}
+	minutes := float64(rinseDries)
+	if d.Pace > 0 {
+		minutes *= d.Pace
+	}
+	if d.Damp != nil && d.Damp(s.Cleaning.At) {
+		minutes *= dampDay
+	}
+	return s.Cleaning.At.Add(time.Duration(minutes * float64(time.Minute)))
+}

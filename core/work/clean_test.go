@@ -1,0 +1,65 @@
+package work
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/core/rules"
+)
+
+// What is known of the dust on clay, before the first coat and under it: a damp sponge takes it
+// off, sanding and days of handling bring it back, and one question settles what nobody logged
+// (common practice; three days from memory).
+func TestDust(t *testing.T) {
+	const day = 24 * time.Hour
+	at := func(d time.Duration, e Event) Event { e.At = start.Add(d); return e }
+	clean, sand, coat := Event{Kind: Cleaned}, Event{Kind: Sanded}, Event{Kind: Coated, Surface: "face", Glaze: "A"}
+	before, not := Event{Kind: Cleaned, Text: CleanFirst}, Event{Kind: Cleaned, Text: NotCleaned}
+	for name, c := range map[string]struct {
+		log   []Event
+		dust  string // at the end
+		under string // asked of the first coat
+	}{
+		"never":                     {nil, "nobody logged", ""},
+		"wiped":                     {[]Event{at(0, clean)}, "", ""},
+		"wiped four days ago":       {[]Event{at(-4*day, clean)}, "4 days ago", ""},
+		"wiped, then sanded":        {[]Event{at(-2, clean), at(-1, sand)}, "sanded", ""},
+		"sanded, then wiped":        {[]Event{at(-2, sand), at(-1, clean)}, "", ""},
+		"coated uncleaned":          {[]Event{at(0, coat)}, "nobody logged", "nobody logged"},
+		"coated clean":              {[]Event{at(-1, clean), at(0, coat)}, "", ""},
+		"it was wiped, said later":  {[]Event{at(-time.Hour, coat), at(0, before)}, "", ""},
+		"it was not, said later":    {[]Event{at(-time.Hour, coat), at(0, not)}, "not taken off", ""},
+		"nobody remembers days ago": {[]Event{at(-2*day, coat)}, "nobody logged", ""},
+		"wiped after the coat":      {[]Event{at(-time.Hour, coat), at(-time.Minute, clean)}, "", "nobody logged"},
+	} {
+		for i := range c.log {
+			c.log[i].Seq, c.log[i].ID = int64(i+1), string(rune('a'+i))
+		}
+		s, h := Fold(c.log), rules.Default()
+		says := func(want, got string) {
+			if want == "" {
+				require.Empty(t, got, name)
+			}
+			require.Contains(t, got, want, name)
+		}
+		says(c.dust, s.Dust(h, start))
+		says(c.under, s.DustUnder(h, start))
+		h.CleanDays = 0
+		require.NotContains(t, s.Dust(h, start), "days ago", name)
+	}
+	fired := Fold([]Event{{Seq: 1, ID: "a", Kind: Cleaned, At: start}, {Seq: 2, ID: "b", Kind: Loaded, Load: "L", At: start}, {Seq: 3, ID: "c", Kind: Fired, Load: "L", Bisque: true, At: start}, {Seq: 4, ID: "d", Kind: Unloaded, Load: "L", At: start}})
+	require.Contains(t, fired.Dust(rules.Default(), start), "nobody logged", "dust settles anew after a firing")
+}
+
+// Rinsed bisque has to dry before it drinks glaze.
+func TestRinsedClayDriesFirst(t *testing.T) {
+	d := Drying{House: rules.Default()}
+	s := Fold([]Event{{Seq: 1, ID: "a", Kind: Cleaned, Text: Rinse, At: start}})
+	require.Equal(t, after(rinseDries), d.ReadyAt(s))
+	require.Equal(t, start, s.LastWet, "and it is wet for the kiln as well")
+	require.True(t, d.ReadyAt(Fold([]Event{{Seq: 1, ID: "a", Kind: Cleaned, At: start}})).IsZero(), "a damp sponge leaves hardly any")
+	d.Damp = func(time.Time) bool { return true }
+	require.Equal(t, after(rinseDries*dampDay), d.ReadyAt(s))
+}
