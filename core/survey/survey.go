@@ -48,6 +48,7 @@ type Survey struct {
 	Surfaces []Surface
 	Amounts  []stock.Amount // what the plan takes of each jar, less what has to stay bare
 	Open     []stock.Amount // what of that is not on the piece yet
+	Dust     work.Dusty     // on its clay, or under its first coat
 	Until    time.Time      // zero: for ever
 }
 
@@ -111,6 +112,8 @@ func Of(c Case, now time.Time) Survey {
 	for i, s := range c.Body.Surfaces {
 		v.Surfaces[i] = c.surface(s)
 	}
+	v.Dust = c.State.DustOn(c.Shelf.House, now)
+	v.Until = v.Dust.Until
 	for _, b := range v.Blockers {
 		if !b.ClearsAt.IsZero() && (v.Until.IsZero() || b.ClearsAt.Before(v.Until)) {
 			v.Until = b.ClearsAt

@@ -161,7 +161,13 @@ func TestASurveyHoldsUntilItsMoment(t *testing.T) {
 	saw := survey.Of(caseOf(t, work.State{}), nine).Sight
 	c := caseOf(t, day(coat("face", "A"), coat("face", "A"), coat("edge", "H"), coat("edge", "H"), coat("edge", "H"),
 		work.Event{Kind: work.Covered, Cover: foot.Even, Saw: &saw}, work.Event{Kind: work.Checked, Verdict: foot.Clean, Saw: &saw}))
+	asked := survey.Of(c, nine.Add(time.Hour))
+	require.True(t, asked.Dust.Asked, "nobody logged a sponge before its first coat")
+	require.Equal(t, nine.Add(12*time.Hour), asked.Until, "after twelve hours nobody is asked any more")
+	require.Empty(t, survey.Of(c, asked.Until.Add(time.Second)).Dust)
+	c.State.Cleaning = work.Cleaning{At: nine}
 	before := survey.Of(c, nine.Add(time.Hour))
+	require.Empty(t, before.Dust)
 	require.Equal(t, []matter.Code{matter.Drying}, codes(before.Blockers))
 	require.Equal(t, nine.Add(4*time.Minute+12*time.Hour), before.Until, "twelve hours after the last coat")
 	require.Equal(t, work.ReadyShelf, before.Placing.Place)

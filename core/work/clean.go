@@ -99,20 +99,37 @@ func (s State) Dust(h rules.House, at time.Time) string {
 	return ""
 }
 
-// Started says whether a coat is on that is not fired yet.
-func (s State) Started() bool { _, laid := s.firstCoat(); return laid }
-
 // askedFor is how long it makes sense to ask whether clay was clean under its first coat.
 const askedFor = 12 * time.Hour
 
-// DustUnder is why dust may lie under the first coat, as long as somebody may remember; asked
-// about once, for what is answered is known. "" where nobody has to be asked.
-func (s State) DustUnder(h rules.House, now time.Time) string {
-	first, laid := s.firstCoat()
-	if !laid || s.Firing != nil || s.Cleaning.Skipped || now.Sub(first) > askedFor {
-		return ""
+// Dusty is what is known of dust on a piece at a moment. The zero Dusty needs nobody.
+type Dusty struct {
+	Why   string    // in a clause; "" where it was taken off, or nobody can tell any more
+	Asked bool      // a coat lies on it already: somebody says, once, whether it was clean
+	Until time.Time // when this changes by itself; zero where it does not
+}
+
+// DustOn is the dust that somebody has to mind: on clay before its first coat, and under that
+// for as long as somebody may remember.
+func (s State) DustOn(h rules.House, now time.Time) Dusty {
+	if s.Firing != nil || s.Load != nil {
+		return Dusty{}
 	}
-	return s.Dust(h, first)
+	first, laid := s.firstCoat()
+	if !laid {
+		d := Dusty{Why: s.Dust(h, now)}
+		if d.Why == "" && h.CleanDays > 0 {
+			d.Until = s.Cleaning.At.Add(time.Duration(h.CleanDays * 24 * float64(time.Hour)))
+		}
+		return d
+	}
+	if s.Cleaning.Skipped || now.Sub(first) >= askedFor {
+		return Dusty{}
+	}
+	if why := s.Dust(h, first); why != "" {
+		return Dusty{Why: why, Asked: true, Until: first.Add(askedFor)}
+	}
+	return Dusty{}
 }
 
 // rinseDries is how long bisque that was rinsed takes until it drinks glaze again, in minutes

@@ -45,7 +45,14 @@ func TestDust(t *testing.T) {
 			require.Contains(t, got, want, name)
 		}
 		says(c.dust, s.Dust(h, start))
-		says(c.under, s.DustUnder(h, start))
+		d := s.DustOn(h, start)
+		if _, laid := s.firstCoat(); !laid {
+			says(c.dust, d.Why)
+			d = Dusty{}
+		}
+		says(c.under, d.Why)
+		require.Equal(t, c.under != "", d.Asked, name)
+		require.Equal(t, c.under != "", !d.Until.IsZero(), name)
 		h.CleanDays = 0
 		require.NotContains(t, s.Dust(h, start), "days ago", name)
 	}

@@ -319,6 +319,9 @@ func (m *maker) untried() glaze.Stack {
 	}
 }
 
+// unwiped is the work of which nobody logged that its dust was taken off.
+const unwiped = "Echo cup"
+
 // coats lays the planned coats so that the last is dry by finished; a piece
 // that was only begun keeps some for later.
 func (m *maker) coats(p *school.Piece, reach stage, finished time.Time) error {
@@ -340,6 +343,9 @@ func (m *maker) coats(p *school.Piece, reach stage, finished time.Time) error {
 				events = append(events, e)
 			}
 		}
+	}
+	if made := m.school.Now().Assignments[p.Assignment].Name; len(events) > 0 && made != unwiped {
+		events = slices.Insert(events, 0, work.Event{Piece: p.ID, Kind: work.Cleaned})
 	}
 	for i, e := range events {
 		m.clock.freeze(finished.Add(-time.Duration(len(events)-1-i) * 6 * time.Minute))

@@ -71,7 +71,7 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(s.Pictures), Notes: notes(s.Notes, false),
 		Missing: Some(work.Words(s.Lost)), Harms: harms(s), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Absent: When(s.Absent),
 		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(work.Words(s.Damages)), Wish: wish(m, p)}
-	v.Dust = dust(m, a, p)
+	v.Dust = dust(p, at.Dust)
 	if len(at.Findings) > 0 {
 		v.Findings = append(v.Findings, Finding(at.Findings[0]))
 	}
@@ -102,18 +102,12 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 	return v
 }
 
-// dust is why dust may lie on the clay of a piece, before its first coat, or under it as long
-// as somebody may remember.
-func dust(m school.Moment, a *school.Assignment, p *school.Piece) *contract.Dust {
-	s := p.State
-	why := s.DustUnder(a.House, m.At)
-	if !s.Started() && s.Firing == nil && s.Load == nil {
-		why = s.Dust(a.House, m.At)
-	}
-	if why == "" {
+// dust is what somebody has to mind of the dust on a piece.
+func dust(p *school.Piece, d work.Dusty) *contract.Dust {
+	if d.Why == "" {
 		return nil
 	}
-	return &contract.Dust{Why: why, Asked: s.Started(), Mind: Some(p.Body.Mind())}
+	return &contract.Dust{Why: d.Why, Asked: d.Asked, Mind: Some(p.Body.Mind())}
 }
 
 // ware is what a piece is made of by now: greenware, bisque, or glazed ware that goes into

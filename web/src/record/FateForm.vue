@@ -89,6 +89,18 @@ const fates: Fate[] = [
     when: (p) => !p.fired,
   },
   { kind: "absent", name: "Its maker was absent", done: "Absent.", when: () => true },
+  {
+    kind: "clean",
+    name: "Wiped free of dust",
+    done: "Wiped: the first coat may go on.",
+    when: (p) => !p.fired && !p.surfaces.some((s) => s.on.some((c) => !c.fired)),
+  },
+  {
+    kind: "sand",
+    name: "Sanded",
+    done: "Sanded, wet or with a mask: wipe its dust off.",
+    when: (p) => !p.fired,
+  },
   { kind: "bone", name: "Felt, and dry all over", done: "Felt, and dry.", when: (p) => !p.fired },
   {
     kind: "prepare",

@@ -1,0 +1,68 @@
+package e2e
+
+import (
+	"slices"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/contract"
+)
+
+// A dusty piece: its first coat is kept, and asked about once; a class is wiped at once before
+// it, and what was sanded since is dusty again.
+func TestADustyPiece(t *testing.T) {
+	s := startRoom(t)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	c := client(t, s.url)
+	piece := func(student, title string) contract.Piece {
+		all := get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces
+		i := slices.IndexFunc(all, func(x contract.Piece) bool { return x.Student == student && x.Title == title })
+		require.GreaterOrEqual(t, i, 0, student)
+		return all[i]
+	}
+	history := func(id, says string) bool {
+		return slices.ContainsFunc(get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+id).History, func(h contract.HistoryEntry) bool { return h.Text == says })
+	}
+
+	// The club logged no sponge: one question for all of them, answered with the mouse.
+	p.choose("Class", "Thursday Club")
+	p.goTo("/bench")
+	p.see(".asked", "Were they wiped before their first coat?")
+	p.click(".asked button", "They were not")
+	p.gone(".asked", "Were they wiped")
+	require.True(t, history(piece("Arlo R.", "Echo cup").Id, "Had not been wiped free of dust"))
+
+	// At a tablet the sponge comes first; who lays a coat all the same is asked once.
+	tablet := pairedTablet(t, s, p, "Sink table")
+	tablet.click(".names button", "Ilo N.")
+	tablet.see("section[aria-label='Dust on the clay']", "First a damp sponge.")
+	tablet.click(".add", "Add coat")
+	tablet.see("section[aria-label='Dust on the clay']", "Was it wiped before its first coat?")
+	tablet.click("section[aria-label='Dust on the clay'] button", "Yes")
+	tablet.gone("section", "Was it wiped")
+	require.Eventually(t, func() bool {
+		return history(piece("Ilo N.", "Tide-pool bowl").Id, "Had been wiped free of dust before its first coat")
+	}, patience, moment)
+
+	// A class that begins is wiped at once; what is sanded after that is dusty again.
+	ilo := piece("Ilo D.", "Tide-pool bowl")
+	require.Equal(t, "nobody logged that its dust was taken off", ilo.Dust.Why)
+	p.goTo("/plan/" + ilo.Id)
+	p.planWith("N01")
+	p.choose("Class", "7 Plover")
+	p.goTo("/bench")
+	p.see(".ready", "for a damp sponge before their first coat")
+	p.click(".ready button", "Wiped all")
+	p.gone(".ready", "damp sponge")
+	require.Nil(t, piece("Ilo D.", "Tide-pool bowl").Dust)
+	p.clickX(`//button[@aria-label="Record of Ilo D."]`)
+	p.see(".lines .what", "Wiped free of dust")
+	p.choose("What happened", "Sanded")
+	p.click(".el-drawer button", "Write it down")
+	p.see(".lines .what", "Sanded")
+	p.press(input.Escape)
+	p.see(".ready", "1 wait for a damp sponge")
+}
