@@ -61,17 +61,19 @@ type House struct {
 	OtherClay Hearsay
 	RawApart  float64 // ΔE2000 below which raw glaze is not told from what it lies on or beside; 0 = never asked
 
-	Path      Path      // bisque first, or once
-	Vents     Venting   // scratched-through places where it is fired once
-	Clean     Cleaning  // how bisque is cleaned
-	CleanDays float64   // after how many days of handling it has to be again; 0 = never
-	Stroke    Stroke    // how a coat is laid
-	Faces     FaceOrder // which face comes first
-	Open      Opening   // how many glazes at once
-	Wash      Washing   // between colours
-	Thins     Hand      // who thins glaze
-	Tablets   Speech    // how tablets speak
-	Names     Naming    // what they call a student
+	Path          Path      // bisque first, or once
+	Vents         Venting   // scratched-through places where it is fired once
+	Clean         Cleaning  // how bisque is cleaned
+	CleanDays     float64   // after how many days of handling it has to be again; 0 = never
+	SettleDays    float64   // after how many days a brushing glaze has to be stirred again
+	SettleMinutes float64   // after how many minutes a bucket has
+	Stroke        Stroke    // how a coat is laid
+	Faces         FaceOrder // which face comes first
+	Open          Opening   // how many glazes at once
+	Wash          Washing   // between colours
+	Thins         Hand      // who thins glaze
+	Tablets       Speech    // how tablets speak
+	Names         Naming    // what they call a student
 
 	MostColours   int      // on one piece; 0 = no limit
 	InsideOutside InAndOut // whether inside and outside take one glaze each
@@ -87,7 +89,7 @@ func Default() House {
 		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: BareFoot, FootBy: WipedBack, Underside: MayBeGlazed, Seat: BareSeat, StiltsCone: "none", Flat: EdgesGlazed, FlatMM: 2, Wipes: Student,
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: WhenDry, KilnDryHours: 12,
 		Hidden: CoverAll, OtherClay: Hint, RawApart: 6,
-		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, CleanDays: 3, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, Wash: WashBrush, Thins: Teacher, Tablets: InWords, Names: ByName,
+		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, CleanDays: 3, SettleDays: 1, SettleMinutes: 10, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, Wash: WashBrush, Thins: Teacher, Tablets: InWords, Names: ByName,
 		InsideOutside: AsTheyLike, MostCovered: 100,
 	}
 }

@@ -1309,6 +1309,9 @@ type Glaze struct {
 	Recipe []RecipePart `json:"recipe"`
 	Runner bool         `json:"runner"`
 
+	// Settled In a clause, why it has to be stirred; missing while it is mixed
+	Settled *string `json:"settled,omitempty"`
+
 	// SlideMM How far its chips travel down a steep wall
 	SlideMM *float64 `json:"slideMM,omitempty"`
 
@@ -2469,6 +2472,19 @@ type Want struct {
 	Tile     *string `json:"tile,omitempty"`
 }
 
+// Weighing defines model for Weighing.
+type Weighing struct {
+	// Density g/mL
+	Density float64 `json:"density"`
+
+	// DryG What the sample holds dry, g
+	DryG float64 `json:"dryG"`
+	Says string  `json:"says"`
+
+	// WaterML Water to the density at which it was found good, where that may be told
+	WaterML *float64 `json:"waterML,omitempty"`
+}
+
 // Wish What a student would like, the best first
 type Wish struct {
 	Text  string   `json:"text"`
@@ -2549,9 +2565,24 @@ type MixGlazeJSONBody struct {
 	Parts []RecipePart `json:"parts"`
 }
 
+// StirJarsJSONBody defines parameters for StirJars.
+type StirJarsJSONBody struct {
+	Codes []string `json:"codes"`
+}
+
 // SetStockJSONBody defines parameters for SetStock.
 type SetStockJSONBody struct {
 	InStock bool `json:"inStock"`
+}
+
+// WeighJarJSONBody defines parameters for WeighJar.
+type WeighJarJSONBody struct {
+	// HoldsML How much is in the bucket, to say how much water it takes
+	HoldsML *float64 `json:"holdsML,omitempty"`
+
+	// MassG Of the sample without its vessel
+	MassG    float64 `json:"massG"`
+	VolumeML float64 `json:"volumeML"`
 }
 
 // SetHelperJSONBody defines parameters for SetHelper.
@@ -2839,6 +2870,9 @@ type SketchFormJSONRequestBody = FormMeasures
 // MixGlazeJSONRequestBody defines body for MixGlaze for application/json ContentType.
 type MixGlazeJSONRequestBody MixGlazeJSONBody
 
+// StirJarsJSONRequestBody defines body for StirJars for application/json ContentType.
+type StirJarsJSONRequestBody StirJarsJSONBody
+
 // ChangeJarJSONRequestBody defines body for ChangeJar for application/json ContentType.
 type ChangeJarJSONRequestBody = JarChange
 
@@ -2847,6 +2881,9 @@ type ChangeCardJSONRequestBody = CardChange
 
 // SetStockJSONRequestBody defines body for SetStock for application/json ContentType.
 type SetStockJSONRequestBody SetStockJSONBody
+
+// WeighJarJSONRequestBody defines body for WeighJar for application/json ContentType.
+type WeighJarJSONRequestBody WeighJarJSONBody
 
 // SetHelperJSONRequestBody defines body for SetHelper for application/json ContentType.
 type SetHelperJSONRequestBody SetHelperJSONBody
@@ -2997,6 +3034,9 @@ type ServerInterface interface {
 	// MixGlaze Keep a recipe that was mixed on the palette as a glaze of its own.
 	// (POST /glazes)
 	MixGlaze(c *gin.Context)
+	// StirJars Jars were stirred or shaken just now.
+	// (POST /glazes/stirred)
+	StirJars(c *gin.Context)
 	// ChangeJar Write down how full a jar is, how its glaze is, and when it was mixed.
 	// (PUT /glazes/{code})
 	ChangeJar(c *gin.Context, code string)
@@ -3018,6 +3058,9 @@ type ServerInterface interface {
 	// SetStock Say whether a jar is in the room.
 	// (PUT /glazes/{code}/stock)
 	SetStock(c *gin.Context, code string)
+	// WeighJar Weigh a known volume of a glaze; its density is kept.
+	// (POST /glazes/{code}/weighing)
+	WeighJar(c *gin.Context, code string)
 	// GetGuide The trade's own lists of words; the interface never keeps its own.
 	// (GET /guide)
 	GetGuide(c *gin.Context)
@@ -3622,6 +3665,19 @@ func (siw *ServerInterfaceWrapper) MixGlaze(c *gin.Context) {
 	siw.Handler.MixGlaze(c)
 }
 
+// StirJars operation middleware
+func (siw *ServerInterfaceWrapper) StirJars(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.StirJars(c)
+}
+
 // ChangeJar operation middleware
 func (siw *ServerInterfaceWrapper) ChangeJar(c *gin.Context) {
 
@@ -3795,6 +3851,31 @@ func (siw *ServerInterfaceWrapper) SetStock(c *gin.Context) {
 	}
 
 	siw.Handler.SetStock(c, code)
+}
+
+// WeighJar operation middleware
+func (siw *ServerInterfaceWrapper) WeighJar(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.WeighJar(c, code)
 }
 
 // GetGuide operation middleware
@@ -5254,6 +5335,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/clays", wrapper.ListClays)
 	router.GET(options.BaseURL+"/glazes", wrapper.ListGlazes)
 	router.POST(options.BaseURL+"/glazes", wrapper.MixGlaze)
+	router.POST(options.BaseURL+"/glazes/stirred", wrapper.StirJars)
+	router.POST(options.BaseURL+"/glazes/:code/weighing", wrapper.WeighJar)
 	router.PUT(options.BaseURL+"/glazes/:code/stock", wrapper.SetStock)
 	router.PUT(options.BaseURL+"/glazes/:code", wrapper.ChangeJar)
 	router.PUT(options.BaseURL+"/glazes/:code/card", wrapper.ChangeCard)
@@ -6230,6 +6313,45 @@ func (response MixGlazedefaultApplicationProblemPlusJSONResponse) VisitMixGlazeR
 	return err
 }
 
+type StirJarsRequestObject struct {
+	Body *StirJarsJSONRequestBody
+}
+
+type StirJarsResponseObject interface {
+	VisitStirJarsResponse(w http.ResponseWriter) error
+}
+
+type StirJars200JSONResponse []Glaze
+
+func (response StirJars200JSONResponse) VisitStirJarsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type StirJarsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response StirJarsdefaultApplicationProblemPlusJSONResponse) VisitStirJarsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ChangeJarRequestObject struct {
 	Code string `json:"code"`
 	Body *ChangeJarJSONRequestBody
@@ -6496,6 +6618,46 @@ type SetStockdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response SetStockdefaultApplicationProblemPlusJSONResponse) VisitSetStockResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WeighJarRequestObject struct {
+	Code string `json:"code"`
+	Body *WeighJarJSONRequestBody
+}
+
+type WeighJarResponseObject interface {
+	VisitWeighJarResponse(w http.ResponseWriter) error
+}
+
+type WeighJar200JSONResponse Weighing
+
+func (response WeighJar200JSONResponse) VisitWeighJarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WeighJardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response WeighJardefaultApplicationProblemPlusJSONResponse) VisitWeighJarResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9182,6 +9344,9 @@ type StrictServerInterface interface {
 	// MixGlaze Keep a recipe that was mixed on the palette as a glaze of its own.
 	// (POST /glazes)
 	MixGlaze(ctx context.Context, request MixGlazeRequestObject) (MixGlazeResponseObject, error)
+	// StirJars Jars were stirred or shaken just now.
+	// (POST /glazes/stirred)
+	StirJars(ctx context.Context, request StirJarsRequestObject) (StirJarsResponseObject, error)
 	// ChangeJar Write down how full a jar is, how its glaze is, and when it was mixed.
 	// (PUT /glazes/{code})
 	ChangeJar(ctx context.Context, request ChangeJarRequestObject) (ChangeJarResponseObject, error)
@@ -9203,6 +9368,9 @@ type StrictServerInterface interface {
 	// SetStock Say whether a jar is in the room.
 	// (PUT /glazes/{code}/stock)
 	SetStock(ctx context.Context, request SetStockRequestObject) (SetStockResponseObject, error)
+	// WeighJar Weigh a known volume of a glaze; its density is kept.
+	// (POST /glazes/{code}/weighing)
+	WeighJar(ctx context.Context, request WeighJarRequestObject) (WeighJarResponseObject, error)
 	// GetGuide The trade's own lists of words; the interface never keeps its own.
 	// (GET /guide)
 	GetGuide(ctx context.Context, request GetGuideRequestObject) (GetGuideResponseObject, error)
@@ -10190,6 +10358,48 @@ func (sh *strictHandler) MixGlaze(ctx *gin.Context) {
 	}
 }
 
+// StirJars operation middleware
+func (sh *strictHandler) StirJars(ctx *gin.Context) {
+	var request StirJarsRequestObject
+
+	var body StirJarsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.StirJars(ctx, request.(StirJarsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "StirJars")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(StirJarsResponseObject); ok {
+		if err := validResponse.VisitStirJarsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ChangeJar operation middleware
 func (sh *strictHandler) ChangeJar(ctx *gin.Context, code string) {
 	var request ChangeJarRequestObject
@@ -10421,6 +10631,50 @@ func (sh *strictHandler) SetStock(ctx *gin.Context, code string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(SetStockResponseObject); ok {
 		if err := validResponse.VisitSetStockResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// WeighJar operation middleware
+func (sh *strictHandler) WeighJar(ctx *gin.Context, code string) {
+	var request WeighJarRequestObject
+
+	request.Code = code
+
+	var body WeighJarJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.WeighJar(ctx, request.(WeighJarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "WeighJar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(WeighJarResponseObject); ok {
+		if err := validResponse.VisitWeighJarResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -12568,313 +12822,318 @@ func (sh *strictHandler) GetAuthority(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1rkhu3ti44FUTdG+F7+7Cksvw4tvRLliW/SrZaJR9Hx253BMgESZhIIDeALBavQ7O4I+kh9ADOmDqw",
-	"FoDMZAL5qGKVZO/jP1aRSSQeC8B6fOtbf56tVFkpyaQ1Z0//PNPMVEoaBn+80WopWOn+uVLSMmndP2lV",
-	"Cb6iliv5uMIn/u0Po6T7zqy2rKTuX/9ds/XZ07P/9rhp/zF+ax6Hdt+/f784K5hZaV655s6env22pZbs",
-	"mbRkr5XcLAiXRElGDHPvX7Ez9xPfjnvN81LV2K1Kq4ppy7Hrq7qC/3dbvyqpEMR9R9SafHlByktiFalU",
-	"rYmq7dnizB4qdvb0TNblkumz94uzjaD/i7mW/DfGai437hvB1rb/ivKSuC9cv+2WkT+oXpD9lmlGuCXc",
-	"kJ1Ue5l6USlab2k+lrRMvf794kyzf9Zcs+Ls6T98L6GRBY799/gKtfyDraxr63lVaXVNRX+6KIxkrXTp",
-	"/nVWUMvOLS9Z09Fm3KstlRuWml0uVzDMPTWEwrtYcbY445aVZlQmBJUvoGX3Dv9SqjU9wCwom14EYyl+",
-	"w2RdupmopWHMTXCrA5rZWkv4J3a+aE1PZkaxYf/mZtDJaTWGb2TJUnK45OafNXuhZLr7K0GNyX1zSH+R",
-	"a8utXvKLjXYz0nyzVEowKt1XvEj+4g+qE+v7I9XGLW9JD6Q27BlhZWUPZK002btt6+QdBuSeaK97r/3j",
-	"5S2p3rmvRmTktX/M/YJRU2svvEXBXRepeNOZ+0acVb0ULLXpemuZ2W6Ls4qzFWuPhkvLNtiKZoJRw4r+",
-	"lP1gTTMlxDCGM7WiJXMnELeEygI/c5vGblW92Vr3ld3S1nnUWjJdi9Tm+17tSUnlgcD32Lghai/dS7bU",
-	"NG21Om5ZWQm/gSbt0hdbxVeJHXq0eThsNZBtP6VePFsL50XcC3Sc4EYYWt0Lo/aS2Zrx4f3oD5Terjyx",
-	"fJf05pLJjd2ePf38InFilvTmB3z284uLv4L0twb01cXirOQy/PlpYnht8e/L6x1krJm3Ly8SEtdfeFsq",
-	"U7nLtn0jqBtegLYCclPUK/h37wJYnN2cb9S5/xAu1EetBltfn/OyUhoPe+om5YzJHa2NVebxSmn2GG9j",
-	"18Vv6GpXV3e7b5cHe7SiXNovP09u6Gnagt+RcMBg66lt9A2VReJCo3r6UromnmtGU2f+lvHN1r5+PVFW",
-	"K6pRQ5384jdU29GTKvYivGGBI8xNCIymv5ya0Revn0wciqqt4JJNHrqp9ZquJqxreHARO5QbBsxNbxhl",
-	"ObFH++1hvDfuoYVrM9kJJhJqaFSHxk5UJovj575aJLVDLzXdk/45cZsNr1lGCnpYEFOvtoQacvH100+/",
-	"gFtosOU9Y7sCNbRu05+S10oW9ODsin8nV7X7NzbHS3ce/Tscp/jvT/tb+GgOwx0aXheH5KcgM7Vq3+8Y",
-	"WFZmq/aGLN0ThEqirpkWtFqQunL9pQS3gzNeypLQpbpmMEOWoiB0V2uNvRzeid+zG7gj6H7ik3X1Tk0S",
-	"w6Opgt8l50Oo1Y7pxK5dOpuvdVMEKyoqJtdMg+ai3ElZ6APeEyslVK1hLdRqF1SXhEnhWmJUm+dzrCtV",
-	"sHFNwFqmX7gn3V44pPRBWG5KhFI7sle1KIhh1gq2IFLZLZcbwoRhZMncP8HWBpnCiVhzbdyQ6YZymRzY",
-	"mqOx0X3pz2qpigMoUG7unNJGeFqNNZZuRgd6BQ8NHoFOwbixyS/2dMIpBfO9aB2d0Bz+OPRy4UWlJ11d",
-	"nUEzWhweBXGbozDAL1FhUDcJK0KSit8wYcKJtWOVJRVf2VqzBVlrVeI2VRU4H3o7dZt0LeyTn94kPz0k",
-	"Pj2ayZsz95hrdnG2Te9EdfOW0cLrut0uul1u17VIK5FrQTfTb/9Xgm7SKsfNxENI0OXYk2/p/pIuQThX",
-	"sB/76/af//vlk4uLC9gLsEBLdTN6jrlXY1eblsMELJppSs3vCyoLp+smLB48osZ8MPAQjEihltcdz4W7",
-	"JD71ttw0FSF1B1WM7gyYVdwuGgMYDhs4dqY6Do5mDscYeo9dSE+T78/xJGVPkpuJetHhNheXP3Bw+4wc",
-	"MTDER2EAc44YnJz3MHyd0uvV6N5wZ9P7xdmOo10Qb03NYNtvOVjqS0FXu+SdIfoC8W7LSEXtavsJ+iou",
-	"/49nsFFqU1MBjt9aCmYMMRR8ClGN+vTiIqlIZeYYNx70PC0Rusj5ClaKplTIi6fQUbji/Km8VbVhnU4+",
-	"afXxImWvFYzq9IlXMGm4TeyhzePy8hm5eEokXrZ7p7KxAu/Zvuy1Z+wi2Z1GfAtevUiPNnqXlro27m0w",
-	"K7BABa8INwS8V3y1I9RA76jBRRzp1JPxLn07OhMT3zVpAq7YSnnjYrDfY02tlerskpWgvAQXtFQyrSze",
-	"0vtSS8kyQmQEL7yd2V/PNdXgI1xteWWI1fSaCS9YNoYpBubgs9HpBIFI92xPu06aM++mhs8X3m2e9tIn",
-	"d++37l5MbF5/1vW9spWgK0ZoqeQGHXtUF+YZKbkxoBFDyEYqEPEVlWTJiFufIul2mWwP5w6fS7a2v9QD",
-	"A7jlO+HnAzchutqyTp7+um0ZvT6kznHulF5itxTjXmu+qTUjSpKq1pUyLO3LZoYbm9ETdoxV4I9dokwE",
-	"UdlTd5YLatlNchsZS1HqJumKl/Tg42/R2egOpWPVsWWADPsmsi4ZPwrsXXIxgvPj2FXYdmoODaXlrbxV",
-	"AOlUwSAqxKzoj6AHbxL0Dym8U+CYghuHakaWB1QYXcdIoVVVsWIBGgJxN7w4nA0crglxqYsQ/Z4kMVf4",
-	"g2lBEO9q7YY64isX7dX1M50VjReq9t08VlDqOd2HZlLLkFn+aS7lzmCxQ5mBHHJB0r4AvHKtEyVXbEGW",
-	"bK00I+CieRZ9GOGYRrcDRkW8KlSB6eSa+X/+2z8uzr+m5+vf//zy/X8fcrok90paiAuqM1fbHLfYVlnL",
-	"UifgO9An4UviOhECehqU1MVtl8l7O+JCSQiqhV6EvvvRpRewznqb/DVpGJPu4KcEbA6y53araksoXKDP",
-	"cO9ygzAJ9wU3HZXjli7hcN6NPjei4eI5IzhcXhx8oXigRcXn84sxtd57CJOrqume4PcQ4yXgZTSkVMbi",
-	"Iqdl9/n5q6z4hsj/2NBh83RPiumhy/6tmNTFFLW5cNcRWsSd12pNKAGfhrcpOirncFRsRpP93av2Et3M",
-	"3RZ+gR/z6inZeg258CH0PZN2kfaKT3AMrJmwo14r90z7/DhWWhEXZbda1Zut17I0e+qBRZJxu2Wa7Hnl",
-	"Ds31mkiliaU7JsmSrnbu2qTECF4lVbE8zmmbjiZ4SNOe4u6laBq29LTwdwFvNJXCk2uprBVpAyhzA6mi",
-	"yHgOBJWkUMz3wOyiU0lp+OjA0s5nJX9jNj/FSkIwxAkP7lE3SGO5EGSfaVEnT3EQp24zS7apJfoOKqr9",
-	"Fzw0bxVBTWHCbYsrljyklVzXJuniisLVE1Eu323ZjzRxaj0XfMc6gDYKXd9vmQQRLJ5hMMF9r1AI6YFo",
-	"VcsiM/1pSYPfJr/x4aNhJw8qV9gI/qS50OLo0vOVxBAOQX7mhC/6yLJNC/CS7JBWxrDiHRdJ46xjVLdu",
-	"NiZE4mZ7q/Zu72u1n4zF02qjaVmyF0yIlKo4oC+JupTdK2aeGXb8quO/tdrfX/NpbSkMyr88TPQCVyK5",
-	"frW+ZjmDxiux4eLnCBE7PEMFiCgpDhjScdNamb5GFBSYaeq+6wrcyonRM2N5SS2b2dxL/7NkjIVvtokj",
-	"xKKCYxQoWUknCup/SZU6GdB+bolgtGnUa261tFwQKvEg8rhNAk7k6J0wllXHvp5wELdV0X4n/W8Sugcs",
-	"ljvA3ZFDJDr1j43gNvbu2MNAD2ZcgQ89g6eDMtteyKaLWcFM62hOBq+2fnf1lyBKXX8kGYXlOQqwxxxw",
-	"27okVq4bxLptlIsPT43V9bYsTgjGz5oxhV5mJyXKdHJiModddkqmLab3CsDDqY59yyzlYibcKJopTy7G",
-	"Hd6s2ORgqxu4v92OgIeI/9MSAAcs3Dq6218Ilr7k3RGWgzjN8cmjUnhkp4z4xEOIqvWrJxfTPO5fjreO",
-	"etWY5aQqRGWmtxNAS3rzfgkGzDVDxzyuAAA2iGDOErUqC6dQa5teR7d64KVbCgCtJBCa6u7rNOAOgsWA",
-	"WZsU3PRCf7vY5rdqVZdM2h+aX3R3TlUJnkOq0g6Ov29uNN836nxJCzbL3ehsloSS9sZ9TPZbZdztBO5B",
-	"t/W80h1gYP2DppYltattahN7P6XBzlLwk9njFm8Zag/zGBcZh9XuT/JA03SfRH+sMKI9Qw/xIfCUBkJl",
-	"kYTIv1HcTYeP1u6ps7dafquq9mfZpA58D2/JA1snIgYEXTIxR49dsqRGHpKRpsBJt7SaofFduceTqjNd",
-	"CvZKq6mgUXh+IrbPP/1/TX1YVVORq7yw29ugNDyuyr0ptBKXOva2PSnNgOOUx+VeNALfyGtyw9Tp8NiB",
-	"FLXB4Iv3VPpNfVgQaohQcoMReeoespbpvh1BzS6ttoHDQnBmvAeUCsCnPSVGlQw87U5jcWozqNjeCbSC",
-	"YzR1v5T+Nk64jFEjVMQ9QvZbLhi249RynvTcJXFFP0hC3ehrw0Z9JwhLxsGnpvwltZgtlYQ2rqjTWYNr",
-	"29A1exod2l7xBu8TzHyIUqBh53FPHubkHb1d/HVjXEyPnuUDW14HTTnuQs+aXqfm+hbAc38dDNkgL6/d",
-	"BZ3wTSHaNH01b9jrq7RBjbK+UQjlZtcc1mUPbsDlIWZBrYRa7Qi1ZKnslgB4etHPqBh26wfPywyAT/CU",
-	"9PyCAAdEqGg0PQNmtujizzNhDJlveM3dY/7i97LKUVkhsJfBUarkipESsXIjcPdV0FeDc5ddQ5Llkgpw",
-	"RVJ3Koq6rJJ+3SyWqXG3xwSrZb3aMRtQTQuyeVxe3h3XA2LxPKPX4befGJSRp4QSn/Q5LRJRJFfiN2ce",
-	"QepdVTHpRtLOAmbSMs0KQteW6T3VXWkceV0IXdxtTuaEJGJwYEwqk7ECt0u9G9xdFILy4lmIF8QIbjyP",
-	"PNLvrlGEvEn31YDB2KC18DIzFGyXJbqWQ4DKzcrijEqzB08zABgxQQA04EKdRWjL4qxiTIDKUCE2VVP4",
-	"R0FLdANrVlGuIWGZats6O51AoAddKn+sBgQSNbzA35oaU7mWxpktMV3ZY8Nda+ra/U8wes1iKnQruWG1",
-	"ZZjD4PqhQ6olaC87hjnxeC47i5ZLhJ3+s6bCbegkypNnDiYMnFFZYP7JU1z6yTG1ObJd+uB8E7IdzrpZ",
-	"nKl1+mxogjdONCu1Y5KoNVzxGwjLS4hvd0/QL1Nbo/IpV1MjRPstX20xRsQNKVACY5Z7VcHqCYUi6LVT",
-	"7dVRmE8nt5AKtDhziltysWJW3YzgdrVVVk05DCLmfPRB4bWMMDzMh1icoa9z5WYuifQaTyq6ghlxz54I",
-	"12l8Lv1M1cFsqU5vC7c2GG4u69U2WKeNRjXU27G+br1HPSHXMSndzTVuPXRZJ3xLlZoDj6qUPU56vgOe",
-	"Lj5qhtSHaMvzEMLF0+0WOIcvE70NiQEdf+JFqh13+jOTuIB6T14zXfCVTd46lnKkq/D7GndxLSGdbJy7",
-	"Ai5Q73Y7zk1Let72Su8eXeENMt3t5n4F735Fa9EdiKb/C5k3YDz0WvFiWsY1NnW7ZOtXrNsLp1K0DkVE",
-	"I4/0AmYC0KySgYPsNtPBmSheaq0SOYdFdOknUuqYKMZtLXxsEVpKWVivuEwnWc1PLiyZLKYn7OPRc1da",
-	"gv5phWhidzVuucTTKhICJcZv2DXT3uAYPKrCcxjQHx/plXto1Dg+VUpi6F0mOzG58oImln3tP+2fesw7",
-	"o0dEzv0+PJ18rVLFpdf7jl7t0yAmXR3oepkOTS27GMwepncibDU87Rv0uRvpceryJ56iRciS77SpOiZN",
-	"wmv8wQxXz/FqIdFK8MSE9+fG87rVwfSYxu/Oj4O/JD0PIxNQywzMpmDC0pdJqNSWd2SrrSptlc7lMwDk",
-	"C1wxkrHCgCUEehcXjAi62plZqHnrez005TAyd+woXUzY59DkIow8/CyMyo87NY3fBf/AiVIX0hDddwg/",
-	"86mCeCdAwlIuES/vjpsD9J6fovdb2plFBDV2wKN1X/l4k1/27dwB7dHJZeClAJJUM8c3mG7X91nBmg/0",
-	"D1aeCHowgV5LoOGcQK3MT9AL+74nlhrcqzSk5Ac5LOmOOXGFqE/StOLyCjgkkvIVnFIJ5sFrJnLp2c88",
-	"vccF+HgTaKaWm4TfsGIOOUUpBuZ+XQvh9ifZKlGYZ1M6kI1dTKcL0WzFq+mMRG/h8TQ10IlzKRE6Tomx",
-	"jFUQbp62K0zlTPJxMxueSlEgbpxkB3tncVZojNTvqWU67bOLiZrdkb2mB7JkeI7MT+7b0+xW9XljG0XA",
-	"nXiLJNB8Uou3exH+GzJc1jglYbvFlW4QdP5o8RSauMMWkQUSdn5rSt2d4EcYRTCuXPKGrHmRTC6XM1RD",
-	"aAS4JJOY3Gtves1p6zoNRkTjcmZrHrmT4Xec2ZjTFlNNebfJzNb+wztbxnAtsfU4n6HzjSyFuckuc2D7",
-	"PFpqJgyvM3jBPKkn3Womt4zb1A97GwHDFP5NnV8P9PY6RY50t4hfzrAcOPInmsbo12uMG4BQ5Mzhtlj2",
-	"Rpi9Xmd3/hijiydQp4/Z3r32NuwREmD+/F1TUbMJQoLPTe3efzReyjv3sKLGsAy8+JTe0ImyFF6ZlKbY",
-	"29TMeOxXak5MrdnDU8iEF89ikfGjuB3Q8nuKvoHuBPAiC0lwx4cPckGmtlFJBZPJTK6X21ROr2614x72",
-	"+PEmcOSDqRg6Teo6ad9cyjHknW3QqaQceIdtJmO1OwjI4Sa88BFvKgRgMtUaKSa6CM+HZZA7VaLT1Mn1",
-	"Cpuf3qN8qEAcnJnwKn+QByEwlgt/hasdByYoarZJYdBspXSRAwRPotjwpz3CymJ76d7f+K01J7n3e26s",
-	"0oeX0urDXYlk59A+ZK/HrHO7loWC8H1yMt23MvndQPTKU9Q2wuJbab0sNdNZ+HfRXeuWnA8iwwNrfPKX",
-	"YaIGcbvcWHAcu/uR7eEsOFL8Rx1+mq1rz7I80dRd14aKSUl0Q+3gZL5V+3TWUjlF6QjLGWHjuBLNzPqW",
-	"mlH6TuZX9y1CjY7O3kjiFQ6D0RcljwW1zyRtTTrfMNXS98X/KDWQH6nOsY5lXDzga6iFyDt5kuCA809z",
-	"3p90EjQ1BL4lf9TGEgnDSeB67+YNij39YkKi0p2dHCmygh8VT8FQp8Q8lpNYiouuLFpVA1AMIFKLM82L",
-	"DdLBaAC3rafE9qk7EM9825P0PBjl7bS8n3jqEC3nEc74Ei2JwwOd19Nb+onbbwAOmGgruHO74vjymumD",
-	"j7qgQ3jP7ZbQgK9BRdL9lsDiMLPAjHanlBlilZqaDxJDoIm+NfrV1GFGJs6+h1LMa+ltLcbrNYQlbZak",
-	"pY6F0gvZqGhcln6qevh4oJzGUY4OfO7h8wzX4WyUJjuARAdS6uOkDslz0lVpiKqYJMZqtXNdozs2VSjm",
-	"if6oBsCLGYWIfjjuOGZ+cU32CgKxxGmqenadlvsIuKfkD0aVWUkQ6t5CjmZCTKqKkM3GvURO4COr7oeX",
-	"l8+/IbUsmCbffvlFP8vmKGHgq861/OSrxF23nP8T0f3JvGRN4VYArpWR+wRpix5dAkPx9PvEsyG9xzlk",
-	"IqXtrHMB9QGUzb26VBrITeC1Tgtk6sa99PG+21y5l9TYS6V292LqCVolyxT9tj24u1EqyKZhmqzCfuzv",
-	"pVuBQQfgn0PAyKkOvGAmprftIe3fpkfI504yz6dptt5peSzuzmhHyg1RupvR8sxj2PQ183iGYaTvk0df",
-	"jFPX9vv1LUduRKd2e6RAUpMfo8NqKOY1L/vcWBvl9KZ7wPHn8k5GEvRbWO8hei/IHMN8nC1iKu+GDA+e",
-	"su47v0HiQoTze2AAbPdPjM/TMr4TgvJiEfK3jPW1GS7askKq2ppQQ0zCsjJIokSnYkwxctah3Jj2AL4e",
-	"g6jHIPB4RlCm+iDuqZEjEnG+uCtvh/OF3+bZkQxL2+5FoAhOFbOYzNgYYFd9XQlzkEc0VQ+xgl6GbOI8",
-	"M0l0G3W8m5E8dCWQBcbz+mHnsDwaVFkwSefGpaJFOhKdn5w5/ucsWLNgc5rJanNNlmTe+2AZXW2Zdgbc",
-	"jii5CPSZ0aiZ5kGrRUYRTlh0o8pzLYWixZy5HORYPS6aB7Pbnp2kQKnNb1TLE4HDIRaTN+/meI+Phoot",
-	"L2JJh3bEIDMu7589MgnQkTdN4maa6VkbfY8zPIPVoVmVMUsdfXFx2eOrUpPyusHlpgxbQ5z15Uzs2iJf",
-	"q5umVkEOoABYMrtnHuUXM3ESJK2HQTDvmKes1/e5AJQGezKcd/SH4jNYRsB11mnzq0x2UO1vkNwEJFh3",
-	"euDlccPidSyNeRvT4jW1mt8kkSkp3sBvqAGubXdXebonqyr3CV5b09Ds8M4cj2CCkHYeD028+XAM6V0Q",
-	"e9BneAxkPJNLFEtW/IJF03KY7JmkhF6PGRtouNmxx5lxhqO5DaJQ0lKQJggYnC8xodlt2PMAF3L/RkwF",
-	"TGf4vJbgqT/vaHfnBhcf//BcfvjHmiEso2Aa2+l/gD771ieqYtK7Fs8DShb+8Gz5CDNaK71R1sKjUp17",
-	"Hcr97xyVOqipeK7W56Eim2EU3UvWsnOkvAVo5jmAMcHPxKjbSudrQRHaXhTQfkUFO1fyvEDPlNlTIdTe",
-	"J7Ptz2N5aXjO91JVlTLcsvNtjQgxH4yQyp43P4dh+8TtGKLWtTR+8iHSf85lWKMlLc6R9TyWO4CgDR4A",
-	"HnvokYgFr859mbo/qD4PgP2lqBHCxpjFnxlGy4hhOxcKUtTRQROXU0l27vSnAIJjxXmJgQupzq+97inV",
-	"uUd++hUx58i2674QVHod5dxLUSMyMbsd/6bGas+CV7Jzpc89cyIM+FxJP41L1xYm2Be0hPUUyniu8pJi",
-	"ZK+i2rZeELLkKQJ6pDqPytM10+e1hNx3jA7CJ949Ev5sQpFuajvPwwfxcfir/7TAtYE/Q3FR+GML6x3r",
-	"CSKncKEP5yFfe8kOCknT7JbpuANrWeER5C2I81Cnr+kYqpgt4lurzu2WnXuFeCz9EbmCHr1AdWv6JYO/",
-	"w1umAUGNk4C/c5btljaQeV+AklpvMEemLm48QVcIJVJSCcplYP0vUWGc4A5cBbbfVEbHOqSyTmjoKA2o",
-	"BZ1gGfcbo2Zq46Wa/GjeUhqmIGwo13oRYMhmWEFeJ7ofADUIH0vCZQFn0RzThycWvyw7nCiUCFQRx+yg",
-	"HdQb83s5LFmYXT9zrcFH9Db0Iqx/M35wHyZvVFUwMQ43kk5kl1gRVDODnWFUC87S6MQ5tfgyJe6ylcx+",
-	"ZvtsicVMWtVzISLrgKWrXWdRQpGGbNGupKO0X65xjImz0bCfXKQo/cS64wMplUJBQdU7na1zymqPvtTj",
-	"ZO6LVk3IYaehqnWX+wJesdG0ChuhGAcFwPzExtJycWOvLKsG4IrTgV424Sp+Q21DXrHSqCTl2NtG0hA9",
-	"EYUaqFz1S4rYIti1SjYuVrWXZMmcJgAmbIvjs8e+9tGU4TchzXxyOvqY9SiofPTLfiYMRHhw3hvqVubK",
-	"0nTVzHl1g5yWNs+jOOAFi02lRORNs5HuFEtr+Dz7B93csUf6yRE3cXuQYJ8cMU4Oj3e4yK4Z8JtCFTyy",
-	"pdcs8hQ6xRGrOjxr03RBCWLkWo+0kEKp3XQG1aZsX4bP1BfEm9xYKKKXbO6apXwcP3FZQKoocHh5DiZ3",
-	"+zlV/imBjMrPkumjwFmUJvJdIdgCFVicUcHTSajRUT91nK0SygMc8unVNWF9V1SCl8+HkAo1uun8/MVh",
-	"Nwu0CEIVOekTwYeWkGYwOMhfNnlPDlFFVpVW16j0DmJzwnPvg6WYDIv72mIbhXSoAB9LM5N26aP7X/uk",
-	"lEwdHXdt1RbuKYizKqSQ7QX2qSxybN19IAnyS86QLl+7PAVYUpJ9qw8ZfHRWhxitQtgL0ALzORTIwOjo",
-	"2RAd5bDK5pEU7yPbXnprLLXaITFdKGaEaSTtYHmLD8BT8g56o90zEDuT87Z3YO5JARxDkHLaDlnzdIGj",
-	"EnN6q9rzyVMiFM0w+Ctl50wyrNplEozm7HxBjYUrgniIhGufQKIOLjiGHsIdA6E7bqGSleFyBUS7iqw5",
-	"Jv0gTzAyEW/VHj6hJXOPp+tJUF2avMq410puwu5e4KVnlZupksmCFZ5Klol1v/hguBOnU4frMk0cLqpE",
-	"F9FXuCCYzbJwQrp9SkKmiS95ZZrdcnc8oQ8QJ7+4jBCixNdq90rpzCTT1tqTLTWB9vk0AMRsXZZ3vtDW",
-	"EQ2+r7jZ19zYjX0xdDS5B/xcL/wV77eUExfMWE+1q+zceHGg2zxRDPwEQe9AFpnhIsFpxrsMQdRcIsMt",
-	"QFLcKZtWpZA1Y+b0RNLIzIUKNzYQlLjJEMwYJYH3+SlSIC+cabhwGpENxWvbjo9WrYTcXQw9+G2bvt+q",
-	"2j63I3Xz4ESs6qQ2EShWk2aH//JdzkDX7JqH+m/JbExn2z0jF3F+kMBE5rhSDPvnwJmOKZlg+3MPsVjA",
-	"sQRuaSQ6ckdHknE78bJgbk3j9ZyVn9jCKR8j5Uwl6IF4m2uQhHIa8hF/cGUzdbIstyIhvj/jHQaL1PFV",
-	"JJwwGxbq5R0z+IeTFrclQuqp9YTf1O1Uky28FGAq01WNWiIv8WCh9zQLCDfuYkVQQ8zs6VOAeN2iyCR7",
-	"N3CLo7f4byL6B6SeEsGN0xa05pBqwMhG02tmLPH6GrIGLTyjvNlBsi4uSpmu/84xzWFIIH5zzyTt/JD7",
-	"211vkI8EVr5bSjreVzEiGNJp3Z5tnQQtEW4ZBi0VNdoWqDu2DKn2dRPO3dbpFxSX1kEe7rusBZitbDWa",
-	"iwE1Py3dTUdxDSRhTKB8/IZi1mbRlK4Z1Pz9Yz77az7UZFpeU1BbfcnANSqs/aQmiJOVqrbbkN80dday",
-	"XIxZpsMtTeXud4u4B0YspCuztZbO6u0Ubz/Wr+2WHUBtA0YzdiBmq2pRkGXGWSeq/HETf0o2/JrJAd15",
-	"OGogqnTpQ8jUnrzknczuFN3jHPAaJvMkL+lsvs/wlcmSg/SM0kM//WUv54a5FmeVMnOwd8qwgbyC2df0",
-	"c83oIKDnKOtHFQwLSbnvkULbQ+SDBjQzPlqM+zN+hYcGAIFevTprDqvuoY+wkiClDVq4yb5CoAb2JixJ",
-	"EK1woPk9NpAPCGt6yY39KPCYQwDKZO8Flbms7Ftw/mbTirJY1iOYWboscTrPbaB7+60a710QI/dw01yy",
-	"k8qkCHCo3nA52T85AlzIEpJkOCaOy0FjIzGOYkJOSuzlpGSuN4hyug3g8o1mhiV2QQ4fclvWJzMBeZrF",
-	"2g6BKwIjkn9LUhC0WgpWzmI6Z1orPccpGvnUU0e+pTZHqxaNrMwkjBPiBiUc3jFIuh6LZp+QB3fMeZ7m",
-	"kDezYpUny8sIrJWp4heM2clFx6/g6cHkh44J1JrdVh4EvjPOiO/e4MKlMcJZymAAy2So7KRN28MZpndo",
-	"Kf5usJNXYS6PRewygMsS7IJYTn56MLVVfj7ledPqmmWib75m+WT1yz0+CQAdxhBfsYhjjj1KTdxbuh9K",
-	"3KYmOOM8mKNoe3WhtqKPyu3RiR1srBWVECdPJ3ync7rTadsfTXL2W0aLw3da1UmU0EPSkE3XnOe5/yby",
-	"oPttGenPuwRlSSlraIV7Uze5eFr0r89Imn108elYJntAD2Pzk7Iz32AlstskZwbWqcQ5KuoyHc1gNxVb",
-	"2UxUKcPFlKZcwne0Wkwv1jVn+2RxaHeOZC4xpKNM1AVFZ8VRdU+AW0y1tX9Tukiz8Bqmr48rgg5zfrmh",
-	"/WBZmWYQs7WWuQFCmKM3vh+p9qGzrRIFxFEaImjIRgnuaiwpdUyPMsH2DaD28VVuJmQR6UHjqrXG14XK",
-	"w8DyggCzlbeyJpmcHtd4yyymxuxKgx3f+pU5ynQOaVvToB2ZFKzl4XsqixFYR65+WCtARqTahzhayBnE",
-	"oJvJ3Q6XKlfc2IbQknuMVJRrQ6RCUgFLqDxA2dJWqqJVSRSTTxbpj0AV9EAK8P8bofbikAyFsF5lgqEL",
-	"D3zqmZnMKs0yBLuSYTooZ/CJIfAUwWQg+GLHhVwQdydLVjwj1BJAv5NPp6VAQHsvjvIg2hHZZGj1qFOY",
-	"v0LcdJjYl2nvd+0PvN4g1HSG66eDUB1VJX28xVsTfgfEBYwZRpUPdMTOtnq28NsvuV2T7ESYTTF9TK6V",
-	"prJW/2qImSppV/c+eLr33G5V7VRXzOHwsbBORYZGHjdB/etv+S3i+sCPbqksDAmOwo83ASZd/pAbYlaq",
-	"YgBDGZqX1g7WjJoMGCNkt4xScg/ms+DMR6n074tZK4G2u8l3wZ4eZb0EKcvJpZeoyS6piYznjdMo9+KX",
-	"6zVL8YjTqnKWRY4WfzYlwQ0tq4zPZ6OyJMezC8aNlmwL4/KvbXo2PEGpMlyapXA+r+mBeAIYBNtYuNQA",
-	"19sLkLXpalmVODaeey3Kq3Sg8O0Yq2JtJR98A3B0ULmOD4DWW4R3/08+6rx8DHJtpG4KVVW52cnODE7b",
-	"OK1gpFkIr1n4xfCz6IeZWdEkAv8EJF63NKxzPrvcqTYl1pG4eva0Vcd+EejNoQdPscoZCSVXZpGEx7hJ",
-	"PBiBFjqTunfl5oHdK3fpHCD2KXHARqic2nRajNJx5Eoo2w0opqAjYYKTi8KoXiWScdZ8xoo0FftS8FBu",
-	"0vx2sO0hrWXpDBPIHdcLsqytl0mjSgaG/HS+14F+WKo34x7vwCgFD1+O5yB6V2YvSIEvaze0wDmNE5Je",
-	"DZYiPxZ8l1D933ERWFkb3jGrhA97g4Yy3eTPutTnEHFNLRGWPlZCejyWicJRp2fJmGTWW8FKlbb1Ih1b",
-	"4pY1O4SSUwkZVaSkqy2XDE5Mn8++tbZ6SpQUB0K9xfuJIRXdAEQTaOAKhGwm9dSgsCVNN2wujU+eEZjX",
-	"SnR5rT25AEID4B/eUEqXbV9tlRK5mEqX5tswC1pxtM2AMWQ0ITbU7YJVim/EYaaXuVEAG6I1YDrZU+1J",
-	"KNgYewKkWV41OuAtci2vtrRKsdopa1PeOasQcoKRsAk30XHyur9UVwBCNjtgCqc3PM0ch32fqyuohD3p",
-	"Dh+U8QY2c5gygnRdgUY7gC4mVzjtaDlKTWhqtBrGDJFq7zQYn18CjFkFZgqhBfwUylCTJWTNc4t0Fa6t",
-	"EEQC8nv3bxFw5ZAf7bNXj4gL8wrFYAq54NMKzpsgWuNV7HF0vZjFxVh5/rGnj2m7g9aAXesoF74LkwrX",
-	"+wLvtyjVfrVjNqWS3AHtmZCvDpEaA0p6u1eRTi1UM2J2qvKRA4t+nCC6O6DbkkC2Y3waTn1y01cqZesS",
-	"wC4TJbv7XeJhBCQ8C8IlKcuG+LbkRYEVhvcBTIpOMLBFutJzr8TUkyp8rZWyj2D0c7YFJPzBtoglSBPS",
-	"7Oy5dtnhiMY+5vRG538/1UKrKgaN/qAaxT+kxKAbGeY9MP2452pTU0Fikc6+8VOKN0y/eP3kVuXTwm8X",
-	"sddJaQqx5kjVgTxXSyaBHcsTcO24kJEKBkBDyXrC3QWDlKRHVz7SPH3J4He4Zi3SiNzNkkjgcdqn22UB",
-	"DB3plUzL9UPNbpTLeeSW8rW4khqz4MXziupMEQPBiyajLFJ5JJVfT6uWBt6MEmTEGbyd5oYa71XQYKey",
-	"rMA3P+c82A8RgpqHyW1y9Xq5xT4GzmUohI25X2u2JwFLkUgQ4hU2d0RwDL6fDGlZpnRDCOw0U9oyHFrJ",
-	"KfjKAWsgSZSTL2YSiZX6x1IEf8wk58qUrBhStbNI4y499yJWS8lWurgCSr67kabQqmJyThZZBp54O99l",
-	"w1UzndVoEkLa1y+hHlqM3JFhrC3nZBdJncV6N/i3xKmdQRdmvSc5WUt7QIJUwHsyfVMpX9Bzf+uDM0iV",
-	"DHOiFx5Kxw0RSMbcM3DYppYZNEFs0OkA8OACDarAAshNoOBIRvknFmZwN1qnMANWY5hmOhe8GiDLK3i1",
-	"QDcOMq1E5d7nXc5ykOXqMXzfLrwA2Ym8mld9IV9iIbG/jM3n0/tyWtYnormbVxCrCEJzh0oyTGHEml6K",
-	"IBb7PSIvPnSwCtEBFMsCCoUcoYArBb5RPoFoLWyaXMHpqya/eBJJVpbPYFrctQ2KhqaSfWpZZ/0zXTM6",
-	"VWseAKQ3YP+EwRBK9+JDeEgsOsn2nbzz1iWCpLzJC3LLN9uUUus0RvcdMxPpQLMkGPtc80LtmbGkUlza",
-	"2226PGBBpl+50VDPeDFbjWA0V1hJqCpxuH/LNpoxqNcIXgusQzlpUI3TKEF23qJIT6Scm2OzigdWaIix",
-	"VuMbs0OY5mUaG44di6zQkesZ56DVu7DsUbwG9lNG0V9SnbFykNx3HKaHhVYH0mdyLG4vMKkWnEkY/obK",
-	"0nC37vlqMhzVtZO8lfRhDgB8TjBny+h1hlsqtz+pTeW7XoUqfUE78QQkmBJ9RCjVxiskaYuuWrdagN8d",
-	"kcBMz6cFbSqV5ps1zNhNjkMEb3/oBqyvW++NIkoCPX/r4ls5U7XsbODB5B52Y79JXKe/AtEfsIV00qiV",
-	"DAc5dCOwpBW0rOCTyS/Gg+9O4tk+CY80VknYjdU0lJV0Whp65hv/3xJTcPryVzEm0nVyDQGS8mHeqalh",
-	"StC3PGgmHIR7ehOp339fDGQgTS83kMmhyB/cPMVS4pRA942v579Ve9PiDwa/KjfEaQsYVHF/ZO74PbOv",
-	"NIa27kgGGrKolByqHpk2tu4hQy9jpGVT92J5qlRpPjd/QtU6MBMhNZnVtbGAb1LOLFgQviYmCYMGzOAM",
-	"kAVADIdI6CbI81BF3pIJy+XGE/0pifRtSMhCkboilINI3AjyCso8pH2J4DMa4sXSrFJov1D3EqWpVfrw",
-	"Cfiena3pdDs0bpzYUiHSPIB5xwR888s61QVlwnnj/d2ROiBLMJUwaj3qnlEB3PgLjFJ8miqynUjzmHwg",
-	"nex4mZUS6DYouEWSwBrP9z0RWTOodWYYmJDbAZgIackid1BTY22Kc6WboRpOppBO3AWfeDU3SHVHHe3k",
-	"tgbmnZgA6Xd17pjLkeysan09OoUv4KFp5OgBmHQLPlvXzwFC23D9jDWRq7MnAAwVe7XwY8/N2Dh1fqas",
-	"4LrOGGB9JvzBc1fQ5DR8eP77ZokjBf4Q5/0Az/0kJvvgqt6ym7iKofkwqbHR1hqMLKw5/c1/lA3IWODk",
-	"pC0Nyd/aPuAM9UywWM5YSmhQI+bVPw06RutXXw1dL02N0K+/Hi0TOnuLt0pSdAo9fIYD8X99mtRL8f45",
-	"BtEBryROr+DGPiU/Xfz7zRPyb+TdZ592J/XJOAjFn9iDrNXNnTTnZJiuLPW6hNKfLwwKCWwJ50MTAEwo",
-	"P2jyeDrAukJ+u5UqSyWR/A6LCU3lwEqmrELobQZ05IV7/gVihpPNqZQIvHPDYdKivqgZcRZD4U19qfbH",
-	"mYF9zl7JkLA3sXdmAcRf5PDhTWm7vmBIH4KauH185Y4heqqRRIZYzjsszyKKiu9NwwblO56UOl2nSJ1o",
-	"bbdqSvoM/P55fDrYJTm3MWMVmpUr9641X1HLAkTHreWSCc6u09q54HJncvSrHewt6OC+0pQvsgxhnHeX",
-	"V89QUFBmAK0YwJYNFHdWXMeH2vvGtO/LJ85oVqvdwt8gBbvmK2AWdrPpBN0zVPdLhg8G7WkGm+b59Yix",
-	"bqrBD+BeBnalr+SyVUr4MipxnY+751arUAwvuQObBwb/Z4a1Dmtgh4LZbgQEsvUgJdgqYlZULvAmKKil",
-	"5Ne3l+NlDEAqwoTkAQBHgtqTeJasLv6bd495cuuWgU4l2wd4qaD2ODYx7EWVG6YrzVOstVffPz9/8sWX",
-	"C58irdZky25IwTc8Xbw/DQ5/bvxKGmRGTZU3SAMu2p3zWJXUdP4qk9yEV8eQO1xVwRB794xU1G4NWXMh",
-	"gluTXTN5rooCcEn9MrS+2GWSnTJWcZkQygje4CmP8pLbIeDzhDZiVZi5wLWmuid2w/c8FBYfKxqTojv7",
-	"1YMrb8N39ivcyMWHJMC6FdWUVzWn3/p+oFegoE5zecxjhBhguPJdbbkBcMzpjdfqZ5riYj7fThKW0s+/",
-	"AFfGAGXObzR1ov0imT/GFkTQJehxoOh76HxMdsrA6/o+ejeVC3A/L0gzkdDwH5igO2qEeSkcN9YmmV3B",
-	"L5qIaU+22IddoNPL2QUfZnrafMqsZM9Q7/CYlgVWUtOMIryv7a0d5TiKMtd95SulIc0CGMtNvdoGOyWA",
-	"hP2lKny2e4YPKVmNsAWZG61DPuIxFBNaSVV0+80ThCeTTzzg0VM2CL7z1OPLtlXWlfcAYmv15Itkdka/",
-	"IvXYFLQM9Ik1qbPoNuA1SnDA2v4sXgx52Me63C53MCwK10wXfNUJsqX4g0bhBgHe16JXD03/nmLYNGxV",
-	"O1US85JhGnyqXE8o3irBnhL8dkGkQgj2Aor1mwUJrOxmAcoa+kJkgTTaUmkflgaebwm0cIC7Drpfc3k3",
-	"ygWt+E/scISbTHXKf72IiYlBPddKlc8gMuxsItOmg/LuryOmoFv1LsCBM71rshDnNv0eTtS1ShsiCKKQ",
-	"VtOVjVk8LWvRzT4m9WDdy0fkG+UOS15458SGSabBQeGTZR+RF1hxG742b7/7xl94IOSGlOUCjldDVuX/",
-	"9/8uSKlKd3qTt69ekM8+++zrRwTYUPHnFRKwkkKtanzsf7jnvv78i3//n2QPEScPvFpR6YwSs1V7+ej/",
-	"ljEg8fTsZWturpnGvXR28ejTRxcYWWeSVvzs6dlnjy4efebT7ECKH0d5hI3uOVvcdgdR+aEATNGKex/b",
-	"P2tm7DeqOAR13YPlaFUJZ99zJR//4VG9eFf1z49I4jeLW61dYHbY8Xi01fF1iV3dec7qmmEMv1LSO8Ce",
-	"XHyeqDjIKntE4JPqfmzocSDYbR8jZ0//8WezHf7x+/vf3S1XllQfnF1FD1DSsGHyaDj0A3OH0iScdgss",
-	"b6HB2fEI3vO4KUWBFIYssayX3Njnred6o7+YtcjT+BiaEhl9FRoZ8zqGbdO720055tQlBv+8KJ63y3Xc",
-	"VrSpEL+sYTmHyQZ0+ToUm32/6Ll9oUpKumzVxZdObbr4/Bm5+LxXsQzqLnS1tq8WmRSVSRrwaTVlqAST",
-	"Vk+9dmgs1ZZQQ2LRmKe+CBcqTqBISRJgu32V7g/PPZQgPeQIq6oNC7x2a6UbHDnebyXYabdQrtoqT6e8",
-	"2bwSxMGj057JsQDRMB3aqputFo673ycdeJ/OEv6pO72/s991yyPd+jyNZ+Z3/JoR6heVupUun4Vb3avn",
-	"G+asHpS8/jH5+E9evPdOEswo7h4YWFKgc2ZUVNOSWSjQ+Y8/UWsBF0vUWXhxdjzni9b8jdghv9/+WJq2",
-	"Mr5MwiTJuPirSgYOEnOA/REM2CHZes3CJwUb0NIZaOOIaloQX2LGsrIS1OYk53GLmSh/28ZCHQ8iOvd+",
-	"mWfIlRIXeRkjhHdcTShWWK+2sWYSItA6ZLadpYXsZhKKreVWLyjf2eV7eVMpbR9++99hDdMFJbATCV24",
-	"vw3jpNyvutvd8U2EDNeTGvLj1S8/L0IEoaqXgkPuOo40u6INA0RyQb9jrdX8NtIUfPhF5SXdsMfmevNv",
-	"N6XormgMLyy5pDqRp5VZx4bl4o67D+J6Spf9XUYNufqP73KLseN2aCF+4n+F/TR0FLoRZGbfjf3uM4+u",
-	"xqMp3xlQaT0sCVw6C+/S1Xg6IlbVKjwF6Z4enqFLPlIDcIm53bml05FsPbd6no79r72AfhCZNfxnzWp2",
-	"ov2Tu6Ywe5bbSJnhD0yvmyB1OsCrgewIzCO/aEu62tXVsO7xjX/mIRQDfNcUxSD06vQ3TNbyf013zHfw",
-	"Hs2fMAVpeVrGCTr1qJ04tDBcWXF4EYFE9y8O8K4p0uA7Fam4uA7G2639P635aCy82ubsuxfelv6ITbvT",
-	"RuZP5OmZ7YahQpzM7zIQe7+d2/d014oX/fQpsAr74h6V65b1GyPCCBvFQL13mXhEWHP5I1MexDuARE/6",
-	"q8Y1MnqyHB7sXDlMPFYOdzpAClaqxxHKmnMoX1O5Yi8E5oCcZneXXNY2UvNhXPTzz56MhcyP6bF8Kx96",
-	"MwQu1sx2MOHrO6tZr0NKv1u4gMl0Mkx+QRAofgOYBB6UqBh/y6/xD2XPCXCiU7yqxGGkhsvYEdl2Ycwx",
-	"/dPO5NjawnfuQwvPt75DuAYpGYoJgqHvoYaGxuLJsNxLrerN9r5dGpeejpQ2felbzLJo3BxotoGRxi3i",
-	"l/dbJRjx6YCuLSEeAa7P51mePUX2+q7wPm5mM2evhZm8wic/tJfJN3X/PqYfr375meCg3WoASCnOmz8E",
-	"2PXwCfC8KF5ex2jpKbZ+88ZpZd3d4z/Irk70xbyIuH/lh97Rl0gzlRELHyAMReMpxD33pxeTRYPkwb8i",
-	"hqa/qTdoige+sEcEZQEynw+EF15rWoYr5pqv2DNCiWaGyYKsQBczIX4bRA48y+bxn2su2PsRB/QrTIsc",
-	"N0/W+GDeQInc31ww82hlrmPqiP9j7w6cTSVSYKpxT4xlN/YxEsF0BGKSw3Ltafnv80AAQnx36OKgnaAh",
-	"HiuQ5JMlC7cFVgVcNMl/kMjw3Q+v35CKCmZjVGitdDmsHb+CJx5CO3Zv+onLYoqGDL3qjDxU3zsx7AL5",
-	"ml9hlfv7CG52kRYPrN8iGXVOqJUuPVNryJM4gar7raZ7H+8O6LRYChcNuVA/bMdYheW/vLA2GW5Zaf0u",
-	"JM3fv7h+hxVIx2XV9+mBL4K8O5HffOfRKadRCG6XMpzBkeRr1E4sRxrL4nYUji/b6saTMX8MJuhmytc+",
-	"MCzFi1l6i26CDN5xU/7EWAXXvpu9hhez5DesiKzleHHgVeJpVGIFu84Offynm8Exz+WPVE9SDGK69McF",
-	"SvmR6g+DRnkQgfhNc8uQ9XOr9mRdOx0C0iK4WfjyFJ6iBD7B7GfMRoySkxKKxyvqIfoDPm33yF9YNFz/",
-	"/8ay4T20EZcImTjRTws8cMQgItgfFElB2MYEU8EwP6MrC29Zqa7Z99x7rcZgzt8pyW6v/OVcD+nXpxEQ",
-	"f1RscxL4gycO/5CmY6sb4fwv6Y7pTwwu94JQsuXeKSQVVEd+5K/r+9+0ybPjTd2s1pQ9rVaW2XNjNaPl",
-	"LZbtoZH4bTdaFJD+rsLk9pw4u0srKjcPcbhO2DaVPM2uWfnak3c83Z6T//OtT/nfYpXrAvIAfVpg8igz",
-	"ITUyKZhXzAairY/6Sjvij84nfB5TIvonP7R77kEuvyt6cIoO8HkEhaidaxbko+ZoFOV24nd1yFC6r9mA",
-	"FyRm4z8wbRB9SZDj96EvGqtpwTzlB7q01BoxXs9gXrm0DBJqPZMq8rR0LY8muTG3B78PlQJPsz8qaky1",
-	"1dQkKpyNJnM2v/0rpXm92CplPHQ5jgCT593UGs9eY7Y1eCVZSVQdfDfI6TAaqrzk5qGClAkytRcC1VaP",
-	"v4mpbMhSAmE5t9kn0ajJJNMjYhhmtZ9Cr4SiioPRCm5sdKf2s7efXMB/Y6Lq6x36osgfR2R1QkQVJhSj",
-	"qRjECOFU/Kt4sHCq68hdY6WCX7MBr+d1Qp9L1N2ixgKbjW3EDtOHYV4MA4J60Ej+WTN9aFQSIDk7W6Q0",
-	"NC7tl5+fDRP4TY29QN+S+vio+vec4M+ekk8wCvdJ5Pa1TWQOqaND2eUYFCNWLcgnxlLBPnF2a+9BJgy7",
-	"P7mZflWCcPuQXCh+EyJ0/wNTw8+hOiiGS/8nClRFLYdphl0J4qRoMexFv4QnHsKJ7t40xYf+ExeSYMdP",
-	"n1f7TkE3TucPn4RAdKOZApOZ7Cjvk+ukKsKMvc74DNh5ezxVs4p16iY3JB23hgF4cqIsxc9DowFoFgsg",
-	"vFjf0dh4U9vO4eWLbGBhQi6tAmw9LZ7FmBmVhBeEEsn28A3UusHY/1mz+TFRwjWT18decc38tvgrp0nc",
-	"3yoNQ9pb81zLsNXTM/0rfP9fc32Hud4gaiM9v5fw9R0YE5KAsTUVhi1mGYVzcuTvbCL+dVCwzeJ21J1f",
-	"Ks964xf8EwMMN/4cqyjX+SV/Q7m+ijUTH2DhEzHwrzsL/uW0m/3zaezR/6Ii4Za1oYLyTllgePIItsZv",
-	"2xIcLBcT5GarrNpoWm2HVeA3receQhFu3jdFHW71jqg10XS1MwtfoWnfkLidXlVudTN9Vx3Zjp7iY9J1",
-	"lXSc/f6RhHNOB+hor3Qm/teRhbtmcILbQRLaahZDsxpKJ62B7dIsyI9vXn5HlCZvfv7u2BXRiTe1dlBM",
-	"UBuO4Y4Kzf0qOKcNFned11rtuzOLGcv7gKCJ1XZ8/f5D4hxCLTHM8UDM4I1/5ONJ+j91yLsp6bu7vTs7",
-	"Pb+6VWklebq9ZbR4eEk9hcNhqW5mFED4Rt1MIIZapkvcgmALvtnagPSxdMfkM1JyY9rlDpaqOASyr4Dc",
-	"LugBfgoFVsoqWUNmRedw7QFSqAv0G022pFgXHiftQytSjcDFiiUZr3Y4TU5wbLlXERg/XgSt4yvoUW6S",
-	"3K3B7SPyc8Pe5nZlOMCiuymvQ+EjkxSFkMY1efcs0u0YSzes085wjUwKIK37tIphFi7Rmd9X5HCKHhob",
-	"3CzgY8OoRvqwDACesV1cyHtBy4n6fpDvE08QWfCC2klI7vjwKYihXnFZBHa3kMmAMQupoBLcwkeydkzw",
-	"qNN3dl/Uv/IaA7IG/5W9SjAGX1kuFfsRgtAl0p/5UM+H3E6BygnLOSSxCN+6b98IKv9KOsZqq/hqTpkl",
-	"eH7sbs4waY9HGFo02KFnH/wqH5bTmCL4IUOIHudfCSrxyGm44EFmWbEgNVReRi08sPf2T50pdGUPR1KW",
-	"UQawhG1XrQjK6GpLxS5R8uxvRHyGV0s3g8vznkH82KfMJRa3VAUTw8rda3zkb8IMCaOZogL4YZ8gtodx",
-	"PeRLhw25CjXOwaQCnEhiabylPJzy/cCegr+Xf+7ez/HecXzkmPOEv0M+uLZAOE0ii3uk1+y/VA1frn8v",
-	"x5r6ZS+PlZL+6odvmzw5nyGBcKp5UIl/SUUmqY9QWZAto23C8y1b7UIdHkMPj9LC/3ilqkP+OHyhqsNf",
-	"bQtAffbb1qEZFzpf/j3++l9I4iAcAhDMwMCMRDdYoRPeArrRmmpP5RGKUBlCN5qxnBBW1JhzJYdi0sY4",
-	"OfzlLyWJvj5R7yB8SVdbsq51M22gtphmWiMtMtaPIyWWAZFkeQBTvVQ6zm2iUsL7hEzeVQZz1ehGtssg",
-	"4Kw7Ld+HimJWqV1A+56CIAw4wcPUYnAb6d0RXLzh1wAutsrXEMAl8dWSjllb3ZEKUH1I26VYRnXJNrVM",
-	"SPdwRhls3ck5ZQ8Tlfq4M8rcVLRwyYkZN03Nrqz5Fep6PYRxhO+aYh2FXp2SeBjR2FAp2HAkK3L/XzTb",
-	"gVvDxDr6Rx9EELOml5+sv+u6eI0NrwXiNK9YMVkAEQ+sEbd5sX78pxHKDsIGvtWq+hvO4/uHc4R123QT",
-	"PtYq6o6fjfB05pKvkROgtWYnyd/q1k10Mgfwb0ilNfSapSPI92I+HqkENF138cPEsD7I+VxrSShyIbJP",
-	"opLXqHexdKtbL6ea0EY3hBo1Pi/LaYh+yRJnxt6XMU0KnVOKoM7pX7ayEfT+v+IU6TjFPlesNshJKKo9",
-	"gkJoHnsQIGd43aS0JlZZrDbdDCaSyd8rltPNcNPVj4DcPRQAuAXDesrZd2K6+GlJWCfndT+hV7sRy8ye",
-	"b8vtKZREMFKBtDICsmMlkZAATc0uFISBoreicfLF/fC4bor8Zze5rzt/W6zRSYTuYSJVYaRTapUcGgp9",
-	"LNJ8CgIMvOhhTUPBK1xETwUExxlA7heRFGqNJ1lLHOA076/1GKDYWQbtY+uvjiaG8WtG8dTNFyxyD9wP",
-	"ju5BhBYG8J1W02rswIM+n0FQvbnrJdhLot4qUcSKrgAdQhN2x4VckA217l4K0qkV+uKzi6O8M/2+Cj25",
-	"9jOHNvTtNM4WLER6VDV9gZUkId+mtZ2XTAgTJm3P2A69LskA5J7b1TbO0Unig9MKDCTrBHzoSMf9LeYk",
-	"Xoo3kCKMsQ5c8CVbK82acmw2sLislRBqb1rrDZzSrU3xGD4eotz5Bh44Gcw9vG4azJ0JMbcQD77hX1xG",
-	"3rJK0BWKhGDGKHm81aMAhKzHfN2yNxT0jhfq7mRX6YTLPq0Cl7tEZaffIC8h5g6qikmkkKrohnmRx9wF",
-	"CPkBmwaQt7jnINMQau2utlwyoqToFOHudeLYGsEYyhH0++fvEO4RogN+kuGmI24YC+TaLail5Ne3l2cJ",
-	"fRTAep0QR0EtO7e8ZGeTMklDE2Hifp9YBONusZFJgvicGH5zXvANtzhBywPZb/lqG04qqLFQUWBDgBqE",
-	"TBJfOqgtpQUtq6FT6lv3/akOqfCyEc68opv/8nc7aJJ0eVYV9ACoUuKGT4po7MEyiSEOxUu12vmE7tNd",
-	"KO6NaFeOrJZ/8F/8YvieXncUBWS08rVBwKULH6wUtQllwfv6xk28l7JoUvc/Cvvul/reK0pDsdt4OTUW",
-	"SYtSEqrfDhoi8MCDZlvRdmWxj8zkrMUkF+z3wFeNk3saSwrLFPsFNKutUmLRqlzoNspxba0B++mvtq4n",
-	"Im6EtIP+Vnzuv/Gupx04GlXwlvupp4bsGZTr7BM/XlNIN8uye4zzbA2Xo/PtfzSxwQfdBsM0PdD440oz",
-	"w+xYyAafeZh4jXvXJNIN36sTJOAqVQboP4qsL2LUIP9R9TeWats+/930hfLmGZghPvCvfWj8rff92HZ/",
-	"uV6zlTX5TPIWLeo96zUtysrCS3qXlFW2CTprWTBN9vSQyzkPvEID2uMlo9dsUsGIS1TqP2h9vtUuzXCV",
-	"L0gRmJf+fuROv22VW+4t0yzUkwk0teCNiWVxTcOiYpitq6Hcdftr9bExvyVJN0FLTJxCI0W0rNohW2fr",
-	"Z5/OpZrDRhbtIcQe/YsSjSWZzhcNMkNJ9LGBm67Fp4xuw0pzaWP8KG7/vOXWpqq7r4nEV7j/ZSEAoacn",
-	"ORKHaYzBnerNXZg1Q6TaxxnTYzXbr/CRB0HXWT2tarubQiWKk0crg7sFuJ0FtQjbx2xRBO7DHem5k/bU",
-	"dKYx+luyR6QVDMd4WnfLl/ep7DnDb4LjDh47WYkFnKv75o4H8AziJTvFe90Jg8hJt2m4JRvlFxpgFYPb",
-	"BYrHjrHEf6/2TcFYp5+ZZ2R5QNd7LQUzJhA6pbR/pYsjlviYaY9xho0vOrmtGUQbNlsrGRgeEG+6XQr+",
-	"Cfb3Oz7NQn4FcQac64+llufzonjX1E3+UKU8kUJhZJq/ZzeRpXwSD7nPDJvwqGU3ttaTPPmhtKfnxWnS",
-	"z45pID4MSg9lMX21WC5Ok40EAK2GmJAGqDb6KJFcvJ2aBCL/eKXkujYQfxk6aV40j011PhzuhflDTuYd",
-	"/eoDHTxxqiY5nyjX4FT+g+pTuKB+pNoj8agOfqe10sSdSQQBIn1QJkpCSa3mN0P67Gt84i8sADkXV4Na",
-	"nkox1wY655qNB9iiX/WkOcnuk2TLr1jm6PErfnep+4YaCONbVbXF66mP66trpgWtDNkz7cscBFeA+9q7",
-	"iUIKbNmRSs/vOcCLckWv2dvw1OliyGqXClRcqZIBByY+QJDerfB7ruAGkslxdFjPDMJ9vnvEqWBgUdKS",
-	"JeMYUeebrOPEofdBUdNLcOBrP5roxlTdLdyfJ8uAjAvV8Ce7JYOCTpI9ayOdKfCh2uDrBO36wPDzbS03",
-	"HSkeZ2N03wd1/l5Skqj8AF4eGPUQ9ela1fIU3KcwdWDWCGWYM0AIlFFBqrBF8EFj6hEm0UvGCtNdJWCx",
-	"zV2AV4xl7K3U2R/pX/JXVTCkKq0s8JgUrMZ/WM3dPz6U6XTF2CTl5SVQEoDeGQmejf/tCQLusKUgXoar",
-	"eL4UXBYxccwwZpqMZFzBpkJ9TofxdtX9V2xdHF8d//m/Xz65uLjwp0dA6yrP22BVCJ5YRZaM7JUGno2M",
-	"WW4sq86Sqb6fXrSJih49iT2TdbmcWLjtbpbOcBLi3eydu0dnnsMVTJGNXKo9EMU4jcV1LCFMj6GbZiBb",
-	"Ve8eTKhOx0QUBzXpRHgFS9XRMD7rw2EFLEiRQul6T7pmldIWLVJBl0pTq/ThE0Pgp8QyA1/iUbKiQoDy",
-	"3I6CPBnNCPBD+9Ahjgew+X/T3DJSOBnGygSQT6uV3GBII1j9bclWBR3MSXoHD9znvMALUhODX9x5Vl5g",
-	"EuIiVGvg1jg1HQQMaMT9N0uhVjt3g/i/rSKFIpLd2PZcPV5FAOuAo/2FwELgf7lZmwZjBFsRMPIxWuuU",
-	"Ny9qWyYJg/RFb+EV1DrTaG2Z05v3UO35QFaqlhZ9U1LtiQowUqtrYwdFEh64z8mFFyTVVDccPI00Hm5N",
-	"CPta1astM+Be4fbkscrv1T5qCSFBYaWAY0gRmDOMtjVRdHe6r90MsPbMPqa13Sr3hkcrPTjPz8OD8+b6",
-	"5vzmi4uvz1f03PXgzgxN3758e/K5hMyGZnq6IE5foTxO0wKzXknBrvmKxdl+hJ2dqIG418PCoCpQa3H2",
-	"9OwxrfjZ+9/f//8BAAD//w==",
+	"7L37kts2ty/4Kqg+pyrnzGbbbeeyE/svx7GdSzvxuJ3tmvomUwWJkISIBPgBoNQ6Kb/FeZJ5hHmA/UxT",
+	"WAsASRHgpVvdtvPt/BO3RIG4LADr8lu/9dfZUpaVFEwYffbkrzPFdCWFZvDHGyUXBSvtP5dSGCaM/Set",
+	"qoIvqeFSPKzwiX/7U0thv9PLDSup/dd/V2x19uTsvz1s2n+I3+qHvt0PHz5kZznTS8Ur29zZk7P3G2rI",
+	"nglD9kqKdUa4IFIwopl9/5Kd2Z+4duxrnpWyxm5VSlZMGY5dX9YV/L/b+lVJi4LY74hckW8uSHlJjCSV",
+	"rBWRtTnLzsyhYmdPzkRdLpg6+5CdrQv6v5htyX2jjeJibb8p2Mr0X1FeEvuF7bfZMPInVRnZb5hihBvC",
+	"NdkKuRexF5VF6y3Nx4KWsdd/yM4U+2fNFcvPnvzD9RIayXDsf4RXyMWfbGlsW8+qSskdLfrTRWEkK6lK",
+	"+6+znBp2bnjJmo42415uqFiz2OxysYRh7qkmFN7F8rPsjBtW6lGZKKh4Di3bd7iXUqXoAWZBmvgiaEPx",
+	"Gybq0s5ELTRjdoJbHVDM1ErAP7HzeWt6EjOKDbs3N4OOTqvWfC1KFpPDBdf/rNlzKeLdXxZU69Q3h/gX",
+	"qbbs6kW/WCs7I803CykLRoX9iufRX/xJVWR9f6ZK2+Ut6YHUmj0lrKzMgaykInu7ba28w4DsE+1177V/",
+	"vLwlVVv71YiMvHaP2V8wqmvlhDfPue0iLd505r4RZ1kvChbbdL21TGy37KzibMnao+HCsDW2oljBqGZ5",
+	"f8p+MrqZEqIZw5la0pLZE4gbQkWOn9lNYzayXm+M/cpsaOs8ai2ZqovY5vtR7klJxYHA99i4JnIv7Es2",
+	"VDdttTpuWFkVbgNN2qXPN5IvIzv0aPNw2Gog225KnXi2Fs6JuBPoMMGNMLS650ftJLM148P70R0ovV15",
+	"Yvku6fUlE2uzOXvy1UXkxCzp9U/47FcXF5+D9LcG9O1FdlZy4f98FBleW/z78noLGWvm7ZuLiMT1F96U",
+	"Ulf2sm3fCPKa56CtgNzk9RL+3bsAsrPr87U8dx/Chfqg1WDr63NeVlLhYU/tpJwxsaW1NlI/XErFHuJt",
+	"bLv4PV1u6+p29+3iYI5WlAvzzVfRDT1NW3A7Eg4YbD22jb6nIo9caFRNX0rbxDPFaOzM3zC+3pjXryfK",
+	"akUVaqiTX/yGKjN6UoVe+DdkOMLUhMBo+supGH3++vHEocjaFFywyUPXtVrR5YR19Q9moUOpYcDc9IZR",
+	"lhN7tN8cxntjH8psm9FOsCKihgZ1aOxEZSI/fu7bLKodOqnpnvTPiN1seM0yktNDRnS93BCqycV3Tx59",
+	"DbfQYMt7xrY5amjdph+R11Lk9GDtin8nV7X9NzbHS3se/Tscp/jvR/0tfDSH/g71rwtDclOQmFq573cM",
+	"LCu9kXtNFvYJQgWRO6YKWmWkrmx/KcHtYI2XsiR0IXcMZshQFITuaq2wl8M78Ud2DXcE3U98sq7eyUli",
+	"eDRV8LvofBRyuWUqsmsX1uZr3RTeigqKyY4p0FykPSlzdcB7YikLWStYC7ncetUlYlLYlhhV+tkc60rm",
+	"bFwTMIap5/ZJuxcOMX0QlpuSQsot2cu6yIlmxhQsI0KaDRdrwgrNyILZf4KtDTKFE7HiStsh0zXlIjqw",
+	"FUdjo/vSX+VC5gdQoOzcWaWN8Lgaqw1djw70Ch4aPAKtgnFtol/s6YRTCuY7ax2d0Bz+2Pcyc6LSk66u",
+	"zqAYzQ8PvLjNURjgl6gwyOuIFSFIxa9Zof2JtWWVIRVfmlqxjKyULHGbygqcD72duom6FvbRT6+jnx4i",
+	"nx7N5PWZfcw2m51t4jtRXr9lNHe6breLdpebVV3ElchVQdfTb/+XBV3HVY7riYdQQRdjT76l+0u6AOFc",
+	"wn7sr9t//u8Xjy8uLmAvwAIt5PXoOWZfjV1tWvYTkDXTFJvf51TkVteNWDx4RI35YOAhGJFELa87ngt7",
+	"STxyttw0FSF2B1WMbjWYVdxkjQEMhw0cO1MdB0czh2P0vccuxKfJ9ed4kpInyfVEvehwk4vLHTi4fUaO",
+	"GBjiAz+AOUcMTs4HGL6K6fVydG/Ys+lDdrblaBeEW1Mx2PYbDpb6oqDLbfTOKPoC8W7DSEXNcvMF+iou",
+	"/4+nsFFqXdMCHL+1KJjWRFPwKQQ16tHFRVSRSswxbjzoeVwiVJ7yFSwljamQF0+go3DFuVN5I2vNOp18",
+	"3OrjRcxeyxlV8RMvZ0JzE9lD64fl5VNy8YQIvGz3VmVjOd6zfdlrz9hFtDuN+Oa8eh4fbfAuLVSt7dtg",
+	"VmCBcl4Rrgl4r/hyS6iG3lGNizjSqcfjXfphdCYmvmvSBFyxpXTGxWC/x5paSdnZJcuC8hJc0EKKuLJ4",
+	"Q+9LLQRLCJEueO7szP56rqgCH+FywytNjKI7VjjBMiFMMTAHX45OJwhEvGd72nXSnDk3NXyeObd53Esf",
+	"3b0/2HsxsnndWdf3ylYFXTJCSynW6NijKtdPScm1Bo0YQjZCgogvqSALRuz65FG3y2R7OHX4XLKV+a0e",
+	"GMAN3wk/H7gJ0dWWdPL0123D6O4QO8e5VXqJ2VCMe634ulaMSEGqWlVSs7gvm2muTUJP2DJWgT92gTLh",
+	"RWVP7VleUMOuo9tIG4pSN0lXvKQHF38LzkZ7KB2rji0DZNg3kXTJuFFg76KL4Z0fx67CtlNzaCgtb+WN",
+	"AkinCgbRopgV/SnowZkE/UMK7xQ4puDGoYqRxQEVRtsxkitZVSzPQEMg9oYvDmcDh2tEXOrcR78nScwV",
+	"/mBaEMS5WruhjvDKrL26bqaTovFc1q6bxwpKPaf70ExsGRLLP82l3BksdigxkEMqSNoXgJe2dSLFkmVk",
+	"wVZSMQIumqfBh+GPaXQ7YFTEqUIVmE62mf/nv/3j4vw7er76469vPvz3IadLdK/EhTinKnG1zXGLbaQx",
+	"LHYCvgN9Er4kthM+oKdASc1uukzO2xEWSkBQzffC992NLr6AddLb5K5JzZiwBz8lYHOQPTcbWRtC4QJ9",
+	"inuXa4RJ2C+47qgcN3QJ+/Nu9LkRDRfPmYLD5cXBF4oHWlB8vroYU+udhzC6qoruCX4PMV4CXkZNSqkN",
+	"LnJcdp+dv0yKr4/8jw0dNk/3pJgeuuzfilFdTFKTCncdoUXseS1XhBLwaTiboqNyDkfFZjTZ371yL9DN",
+	"3G3hN/gxr56QjdOQcxdC3zNhsrhXfIJjYMUKM+q1ss+0z49jpRVxUWajZL3eOC1LsScOWCQYNxumyJ5X",
+	"9tBcrYiQihi6ZYIs6HJrr01KdMGrqCqWxjlt4tEEB2naU9y9FE3Dlp7m/87hjbqSeHItpDFF3ABK3EAy",
+	"zxOeg4IKkkvmeqC3wakkFXx0YHHnsxTvmUlPsRQQDLHCg3vUDlIbXhRkn2hRRU9xEKduMwu2rgX6Diqq",
+	"3BfcN28kQU1hwm2LKxY9pKVY1Trq4grC1RNRLt5t2M80cmo9K/iWdQBtFLq+3zABIpg/xWCC/V6iENID",
+	"UbIWeWL645IGv41+48JHw04eVK6wEfxJc6GF0cXnK4ohHIL8zAlf9JFl6xbgJdohJbVm+TteRI2zjlHd",
+	"utlYUURutrdyb/e+kvvJWDwl14qWJXvOiiKmKg7oS0Vdiu4VM88MO37V8d9K7u+u+bi25AflXu4nOsOV",
+	"iK5frXYsZdA4JdZf/BwhYoenqAARKYoDhnTstFa6rxF5BWaaum+7ArdyZPRMG15Sw2Y298L9LBpj4etN",
+	"5AgxqOBoCUpW1ImC+l9UpY4GtJ8ZUjDaNOo0t1oYXhAq8CByuE0CTuTgndCGVce+Hn8Qt1XRfifdbyK6",
+	"ByyWPcDtkUMEOvWPjeA29u7Yw0APelyB9z2Dp70y217IpotJwYzraFYGrzZud/WXIEhdfyQJheUZCrDD",
+	"HHDTuiSWthvE2G2Uig9PjdX1tixOCMbPmjH5XiYnJch0dGISh11ySqYtpvMKwMOxjv3ADOXFTLhRMFMe",
+	"X4w7vFm+TsFW13B/2x0BDxH3pyEADsjsOtrbvyhY/JK3R1gK4jTHJ49K4ZGdMuIT9yGq1q8eX0zzuH8z",
+	"3jrqVWOWk6wQlRnfTgAt6c37JRgwO4aOeVwBAGyQgllL1MgknEKuTHwd7eqBl25RAGglgtCUt1+nAXcQ",
+	"LAbM2qTgphP6m8U2f5DLumTC/NT8ortzqqrgKaQq7eD4++ZG832jzpc0Z7PcjdZmiShpb+zHZL+R2t5O",
+	"4B60W88p3R4G1j9oalFSs9zENrHzU2rsLAU/mTlu8Yahdj+PYZFxWO3+RA80RfdR9McSI9oz9BAXAo9p",
+	"IFTkUYj8G8ntdLho7Z5ae6vlt6pqd5ZN6sCP8JY0sHUiYqCgC1bM0WMXLKqR+2SkKXDSDa1maHxX9vGo",
+	"6kwXBXup5FTQKDw/Edvnnv6/pj4sq6nIVZ6bzU1QGg5XZd/kWwlLHXrbnpRmwGHKw3JnjcA38hrdMHU8",
+	"PHYgea0x+OI8lW5THzJCNSmkWGNEntqHjGGqb0dQvY2rbeCwKDjTzgNKC8CnPSFalgw87VZjsWozqNjO",
+	"CbSEYzR2v5TuNo64jFEjlMQ+QvYbXjBsx6rlPOq5i+KKfhKE2tHXmo36ThCWjIOPTfkLajBbKgptXFKr",
+	"s3rXtqYr9iQ4tJ3iDd4nmHkfpUDDzuGeHMzJOXq7+OvGuJgePUsHtpwOGnPc+Z41vY7N9Q2A5+46GLJB",
+	"XuzsBR3xTSHaNH41r9nrq7hBjbK+lgjlZjsO67IHN+DiELKgloVcbgk1ZCHNhgB4OutnVAy79b3nZQbA",
+	"x3tKen5BgAMiVDSYnh4zm3fx54kwhkg3vOL2MXfxO1nlqKwQ2MvgKJViyUiJWLkRuPvS66veuct2kGS5",
+	"oAW4Iqk9FYu6rKJ+3SSWqXG3hwSrRb3cMuNRTRlZPywvb4/rAbF4ltDr8NsvNMrIE0KJS/qcFonIoyvx",
+	"3ppHkHpXVUzYkbSzgJkwTLGc0JVhak9VVxpHXudDF7ebkzkhiRAcGJPKaKzA7lLnBrcXRUF5/tTHC0IE",
+	"N5xHDul32yhC2qT7dsBgbNBaeJlpCrbLAl3LPkBlZyU7o0LvwdMMAEZMEAANOJdnAdqSnVWMFaAyVIhN",
+	"VRT+kdMS3cCKVZQrSFimyrTOTisQ6EEX0h2rHoFENc/xt7rGVK6FtmZLSFd22HDbmtzZ/xWM7lhIhW4l",
+	"Nyw3DHMYbD+UT7UE7WXLMCcez2Vr0XKBsNN/1rSwGzqK8uSJgwkDZ1TkmH/yBJd+ckxtjmyXLjjfhGyH",
+	"s26yM7mKnw1N8MaKZiW3TBC5git+DWF5AfHt7gn6TWxrVC7lamqEaL/hyw3GiLgmOUpgyHKvKli9QqII",
+	"Ou1UOXUU5tPKLaQCZWdWcYsuVsiqmxHcrjbSyCmHQcCcjz5YOC3DDw/zIbIz9HUu7cxFkV7jSUVXMCP2",
+	"2RPhOrXLpZ+pOugNVfFtYdcGw81lvdx467TRqIZ6O9bXjfOoR+Q6JKXbucathy7riG+pknPgUZU0x0nP",
+	"t8DThUf1kPoQbHnuQ7h4ut0A5/BNpLc+MaDjT7yItWNPf6YjF1DvyR1TOV+a6K1jKEe6CrevcRfXAtLJ",
+	"xrkr4AJ1brfj3LSo520v1fbBFd4g091u9lfw7pe0LroDUfR/IfMGjIfuJM+nZVxjUzdLtn7Jur2wKkXr",
+	"UEQ08kgvYCYAzSoYOMhuMh2cFfkLpWQk5zAPLv1ISh0r8nFbCx/LfEsxC+slF/Ekq/nJhSUT+fSEfTx6",
+	"bktL0D+tEE1sr8YNF3haBUKgyPg12zHlDI7Bo8o/hwH98ZFe2YdGjeNTpST63iWyE6MrX9DIsq/cp/1T",
+	"jzln9IjI2d/7p6OvlTK/dHrf0atdGsSkqwNdL9OhqWUXg9nD9E6ErfqnXYMudyM+TlX+wmO0CEnynTZV",
+	"x6RJeI0/mOHqOV4tJFrxnhj//tR4Xrc6GB/T+N35afCXxOdhZAJqkYDZ5Kww9EUUKrXhHdlqq0obqVL5",
+	"DAD5AleMYCzXYAmB3sULRgq63OpZqHnjej005TAye+xIlU/Y59Bk5kfuf+ZH5cYdm8ZX3j9wotSFOET3",
+	"HcLPXKog3gmQsJRKxEu74+YAveen6L2PO7NIQbUZ8GjdVT7e5Jf9MHdAe3RyaXgpgCTlzPENptv1fVaw",
+	"5gP9g5UnBT1oT69VoOEcQa3MT9Dz+74nlgrcq9Sn5Hs5LOmWWXGFqE/UtOLiCjgkovLlnVIR5sEdK1Lp",
+	"2U8dvccF+HgjaKaWm4Rfs3wOOUVZDMz9qi4Kuz/JRha5fjqlA8nYxXS6EMWWvJrOSPQWHo9TA43kUgJ9",
+	"Rj4YfMrIfnNwhGt2MRaMaMMVIGQbtBkvvBsYFiAaeZmbuIk4dUq0YayC2Pa0Lagra/+P2/TwVIxvcW23",
+	"kTeusrNcISxgTw1TcQdhyArtjuw1Pdj5MjfLJNzT5LngktTWkoDv8gYZp+kMGmdkI9bYp9OscEr83g5i",
+	"1cD13Dnm+DpxO2eBchKOmdaU2gvIjTDIe1i56HVc8zyayS5m6KHQCBBXRgHAO2fnzWlrF0c+oiU7szUH",
+	"E0qQSc5szKqmsaacj2Zma//hPDtjIJrQephP3/lGlvzcJJfZU4seLTUrNK8T4MQ0gyjdKCY2jJvYD3sb",
+	"AWMi7k2dXw/0dhdjYrpdeDFlxQ7cLxPtcHQiNpYU4DVStndbLHsjTN7lszt/DAjGE6jTx2TvXjuD+Qh2",
+	"MH/+drSo2QQhweemdu8/GpforXtYUa1ZAst8StfrRFnyr4xKU+htbGYc0Cw2J7pW7P75avyLZ1HWuFHc",
+	"DNX5I0VHRHcCeJ7EP9jjw0XUIC1cy6g2y0QiscxuKqvEt9qxDzuwehOlcpFbjNNGdZ24IzDmhXKePehU",
+	"VA6cdziRHtsdBCSME5678DotCgCAyhXyWXThpPdLV3eqrKqpk+sUNje9R8lXnqU4MeFV+iD3QqANL9wV",
+	"LrccaKeo3kSFQbGlVHkKfTyJz8Od9ohhC+3Fe3/tttacTOIfuTZSHV4Iow63Za2dwzGRvB6TnvRa5BKw",
+	"AtHJtN+K6HcDoTLHh9sIi2ul9bLYTCex5nl3rVtyPghD9xT10V/6iRoECXNtwEtt70e2h7PgSPEf9S4q",
+	"tqodpfNEu3pVa1pMytgbagcn863cx1OkyilKh1/OgFHHlWhm1rXUjNJ1Mr26bxHXdHT2BsYwfxiMvih6",
+	"LMh9IkNs0vmGeZ2uL+5HsYH8TFWK4izhTwJfQ10UaY9SFIlw/ijlaopnXFPnByF/1toQAcOJgIhv53oK",
+	"Pf16QlbUrZ0cMWaEnyWPYV6nBFgWkyiR864sGlkDKg3wWNmZ4vkauWcUIOlWU4AE1B6IZ67tSXoejPJm",
+	"Wt4vPHaIlvPYbVw9mMjhgZ7y6S39ws33gD2MtOV9x11xfLFj6uBCPOh93nOzIdSDeVCRtL8lsDhMZ5g+",
+	"b5UyTYyUU5NPQrw10rdGv5o6zED72XeHFvNaelsX48Uh/JI2S9JSx3ydh2QINixLPy/efzxQu+MoIQg+",
+	"d1h9hutwNsrJ7RGpA/n7YVKH5DnqqtREVkwQbZTc2q7RLZsqFPNEf1QD4PmMqkc/HXcc08y4InsJUV9i",
+	"NVU1uyjMXUT3Y/IHo0qsJAh1byFH0y4mlWBIpv5eIgHxkVX304vLZ9+TWuRMkR+++bqf0nOUnfBt51p+",
+	"/G3krlvM/0nR/cm8zNDCrgBcKyP3CXIkPbgEOuTp94mjXvqAc8iKmLazSkXvByA9d+pSafA9nkQ7LpCx",
+	"G/fSBRdvcuVeUm0updzeialX0CpaE+k9hsiEhNQdpsjS78f+XroR8nQAazqEwpzqwPNmYnzbHuL+bXoE",
+	"s+5kDj2KUwNPS5qxd0Y7LK+JVN30macOMKd2zIEnhmHFjx98Pc6T2+/XDxyJGK3a7WAJUU1+jHur4bNX",
+	"vOwTca2l1ZvuIGkgleQywgbQApYPcYlBmhpGfTcI4LwdDN17yrrv/B5ZEjF3wKEQYLt/oV1SmHadKCjP",
+	"M58spo0rBHHRlhVS1Ub7gmUClpVBxiY6FUM+k7UOxVq3B/DdGB4+BIHH048SpQ5xT40ckQgqxl15M1Ax",
+	"/DZNxaRZ3HbPPR9xrHLGZHpIj/Hq60qY8DyiqTo8F/TSpy6naVCC26jj3QxMpcsCKWcciSB2DmuxQUkH",
+	"HXVuXEqaxyPR6cmZ439OIkNzNqeZpDbXpGSmvQ+G0eWGKWvAbYkUmefqDEbNNA9aXSQU4YhFN6o816KQ",
+	"NJ8zl4OErscV+mB227MTFSi5fk+VOBESHWIxafNujvf4aKjYchbqR7QjBolxOf/skUmAjrxpEjfTTE/a",
+	"6Huc4RkUEs2qjFnq6IsLyx5eFZuU1w0IOGbYamKtL2ti1wbJYe00tap/AN/Agpk9c5DCkPYTYYQ9DCKH",
+	"xzxlvb7PBaA02JPhJKc/JZ9BaQKus06b3yZSkWp3g6QmIELx00NKjxsWr0MdzpuYFq+pUfw6ikyJkRR+",
+	"TzUQe9u7ynFLGVnZT/Damgadh3emSAsj7LfzSG/CzYdjiO+C0IM+naRn/plcD1mw/Des0JYCgM9kQHR6",
+	"zNhA/c2OPU6M0x/NbRCFFIaCNEHA4HyB2dN2w557uJD9N2IqYDr957UAT/15R7s717j4+IcjDsQ/Vgxh",
+	"GTlT2E7/A/TZtz6RFRPOtXjuIbnwh6PmR5jRSqq1NAYeFfLc6VD2f+eo1EEBx3O5Ovfl3zSj6F4yhp0j",
+	"vy5AM88BjAl+JkbtVjpfFRRx9HkO7Ve0YOdSnOfomdJ7WhRy7zLn9uehljU853opq0pqbtj5pkaEmAtG",
+	"CGnOm5/DsF2WeAhRq1poN/kQ6T/nwq/RgubnSLEeaitA0AYPAIc9dEjEnFfnriben1Sd++yARVEjhI0x",
+	"gz/TjJYBw3ZeSMiHRwdNWE4p2LnVnzwIjuXnJQYuhDzfOd1TyHOH/HQros+R2td+UVDhdJRzJ0WNyIRU",
+	"evybaqMc5V7JzqU6dzSNMOBzKdw0LmxbmM2f0xLWs5DaEaOXFCN7FVWm9QKfkk8R0CPkeVCedkyd1wIS",
+	"7TE6CJ8494j/swlF2qntPA8fhMfhr/7TBa4N/OkrmcIfG1jvULwQCYxzdTj3yeELdpDI0GY2TIUdWIsK",
+	"jyBnQZz7ooBNx1DFbLHsGnluNuzcKcRjuZZITPTgOapb0y8Z/B3eMg0Iapxx/J21bDe0wee7apfUOIM5",
+	"0IJx7djAfCiRkqqgXPgSAyUqjBPcgUtPLRxLH1n5vNkJDR3lHLWgEyzhfmNUT228lJMfTVtKw3yHDb9b",
+	"LwIMqRNLSCJF9wOgBuFjQbjI4SyaY/rwyOKXZYeAhZICVcQxO2gLxc3cXvZL5mfXzVxr8AG9Db3w69+M",
+	"H9yH0RtV5qwYhxsJK7ILLD+qmMbOMKoKzuLoxDmF/xL19JJl035l+2Q9x0QO17OiCBQHhi63nUXxFSGS",
+	"FcKijtJ+bcgx2s9Gw358EeMPLFYdH0gpJQoKqt7x1KBTlpZ0dSUnE220ClAOOw1lrbpEG/CKtaKV3wj5",
+	"OCgA5ic0FpeLa3NlWDUAV5wO9DIRV/EbahqmjKVCJSlFFTeS8+hYL+RAmazfYiwa3q6VonGxyr0gC2Y1",
+	"ATBhW4SiPaq3T6bmv/Y57ZNz38esx4KKB7/tZ8JACgfOe0PtylwZGi/ROa9IkdXS5nkUB7xgoamYiLxp",
+	"NtKtYmkNeWj/oJs79sB1OeImbg8S7JMjesvh8Q5X9NUDflMouUc2dMcCKaJVHLGExNM2JxjUO0Zi98BB",
+	"WUi5nU7X2tQITJCnuup7kxvzFfuize1YzMfxCxc55KUCYZgjfLK3n1XlnxBI3/wymqsKBElx1uAlgi1Q",
+	"gcUZLXg84zU46qeOs1WveYCwPr662q/vkgrw8rkQUi5HN52bvzDsZoEyL1SBAD8SfGgJaQKDg2Rpk/fk",
+	"EC9lVSm5Q6V3EJvjn/vgLcVoWNwVMltL5F4F+FicBrXLVd3/2iWlJIr22GurNnBPQZxVIl9tL7BPRZ6i",
+	"Bu8DSZDMcoZ0uULpMcCSFOwHdUjgo5M6xGjJw16AFmjWoRoHRkfPhrgvh1U2h6T4EKj94ltjoeQWWfB8",
+	"5SRMI4nnAeeO/3fQG22fgdiZmLe9PU1QDODog5TTdsiKx6splZjTW9WOvJ6SQtJEuQApzZxJhlW7jILR",
+	"rJ1fUG3giiAOImHbJ5CogwuOoQd/x0Dojhsom6W5WAKrryQrjkk/SEqMtMcbuYdPaMns4/HiFVSVOq0y",
+	"7pUUa7+7M7z0MFu8ZCJnueOtZcWqX+nQ34nTecpVGWcpL6pIF9FXmBHMZsmskG6eEJ9p4upr6Wa33B5P",
+	"6ALE0S8uA4Qo8rXcvpQqMcm0tfY+Gb/EtIATABCTRWDeuapeR5z7rrxnX3Nj1+b50NFkH3Bznbkr3m0p",
+	"Ky6YsR5rV5q58WLP7XmiGPgJgt6emTJBfILTjHcZgqi5QDpdgKTYUzauSiFFx8zpCQyViQsVbmxgQ7GT",
+	"UTCtpQCS6SfIt5xZ0zCzGpHxlXLbjo9WYYbUXQw9eL+J329VbZ6ZkSJ9cCJWdVSb8HyuUbPDffkuZaAr",
+	"tuO+2Fw0G9Padk/JRZgfZEsRKWIWzf45cKZjSibY/txBLDI4lsAtjaxK9uiI0ntHXubNrWkkorPyE1s4",
+	"5WOknK4KeiDO5hpkvJyGfMQfXJlEUS7DTRER31/xDoNF6vgqIk6YNfPF+Y7LBfiTFrclQuqpcezi1O5U",
+	"nazy5GEq01WNWiAJ8mBV+TgLCNf2YkVQQ8js6VOAON0iTyR7N3CLo7e4bwL6B6SekoJrqy0oxSHVgJG1",
+	"ojumDXH6GlIUZY6+Xm8hWRcXpYwXm+eY5jAkEO/tM1E73+f+dtcb5COCle/WrQ73VYgI+nRau2dbJ0FL",
+	"hFuGQUtFDbYF6o4tQ6p93fhzt3X6ecWldZD7+y5pASbLaI3mYkCBUUO301FcA0kYE/glv6eYtZk3dXIG",
+	"NX/3mMv+mg81mZbX5NVWV59whQprP6kJ4mSlrM3G5zdNnbUk8WOSVnFDY7n73Yrxnn4LudFMrYS1ejuV",
+	"4o/1a7NhB1DbgD6NHYjeyLrIySLhrCuq9HETfkrWfMfEgO48HDUoqnidRcjUnrzknczuGLfkHPAaJvNE",
+	"L+lkvs/wlcmig3T01UM//W0v5oa5srNK6jnYO6nZQF7B7Gv6mWJ0ENBzlPUjc4ZVq+z3yNftIPJeA5oZ",
+	"H83H/Rm/w0MDgECnXp01h1X30EdYiZfSBi3cZF8hUAN745fEi5Y/0NweG8gHhDW95Np8EnjMIQBltPcF",
+	"Fams7BsQDCfTipJY1iOYWbwGcjzPbaB7+40c750XI/tw01y0k1LHCHCoWnMx2T85AlxIEpIkOCaOa09j",
+	"IyGOon1OSujlpGSuN4hyugng8o1imkV2QQofclPWJz0BeZrE2g6BKzwjkntLVBCUXBSsnEWrzpSSao5T",
+	"NJC3x458Q02KVi0YWYlJGGff9Uo4vGOQ4T1U6D4h6e6Y8zxOWK9nxSpPlpfhWStjlTYYM5MrnF/B04PJ",
+	"Dx0TqDW7rTwIfGeYEde9wYWLY4ST/MQAlklQ2QkTt4cTtPLQUvjdYCev/Fwei9ilB5dF2AWxdv30YGqr",
+	"1n3M86bkjiWib65A+mT1yz4+CQDtxxBekYUxhx7FJu4t3Q8lblPtnXEOzJG3vbpQyNFF5fboxPY21pIK",
+	"iJPHE77jOd3xtO1PJjn7LaP54ZWSdRQldJ80ZNM153nuv4mk625bBq71LkFZVMoaDuPe1E2u1Bb86zOS",
+	"Zh9cPBrLZPfoYWx+UnbmGyx7dpPkTM86FTlHi7qMRzPYdcWWJhFVSnAxxSmX8B2tFuOLteNsH61Ebc+R",
+	"xCWGdJSRIqTorDgqJQpwi6m29nup8jgLr2Zqd1x+dJjzyw7tJ8PKOIOYqZVIDRDCHL3x/UyVC51tZJFD",
+	"HKUhgoZsFO+uxvpVx/QoE2xfD2ofX+VmQrJADxpWrTW+LlQeBpYWBJittJU1yeR0uMYbZjE1Zlcc7PjW",
+	"rcxRprNP25oG7UikYC0OP1KRj8A6UsXKWgEyIuTex9F8ziAG3XTqdriUqUrKxoeW7GOkolxpIiSSChhC",
+	"xQFqpLZSFY2Mophcskh/BDKnB5KD/18Xcl8coqEQ1iuDMHThgU89MZNJpVn4YFc0TAe1E77QBJ4imAwE",
+	"X2x5ITJi72TB8qeEGgLod/JoWgoEtPf8KA+iHZGNhlaPOoX5K8ROhw59mfZ+2/7A6zVCTWe4fjoI1VFV",
+	"0sVbnDXhdkBYwJBhVLlAR+hsq2eZ237R7RplJ8Jsiuljsq00Zbz6V0PIVIm7uvfe073nZiNrq7piDoeL",
+	"hXXKPzTyuPbqX3/LbxDXB350Q0WuiXcUfroJMPFai1wTvZQVAxjK0Ly0drBiVCfAGD67ZZSSezCfBWc+",
+	"SKV7X8ha8bTdTb4L9vQo68VLWUounURNdklNZDxvnEapF79YrViMR5xWlbUsUrT4sykJrmlZJXw+a5kk",
+	"OZ5dnW60Ppwfl3tt07PhCYrV/FIshvN5TQ/EEcAg2MbApQa43l6ArE1Xy6rIsfHMaVFOpQOFb8tYFQo5",
+	"ueAbgKO9ynV8ALTeUjj3/+SjzsnHINdG7KaQVZWaneTM4LSN0woGmgX/mswthptFN8zEikYR+Ccg8bqh",
+	"YZ3y2aVOtSmxjsjVs6etovmZpzeHHjzBkmrEl1yZRRIe4ibhYARa6ETq3pWdB3an3KVzgNinxAHrQqbU",
+	"ptNilI4jV4U03YBiDDriJzi6KIyqZSQZZ8VnrEhTHjAGD+U6zm8H2x7SWhbWMIHccZWRRW2cTGpZMjDk",
+	"p/O9DvTDULUe93h7Ril4+HI8B9G5MntBCnxZu6EM5zRMSHw1WIz8uODbiOr/jheelbXhHTOycGFv0FCm",
+	"m/xJl/ocIq6p9cjix4pPj8cyUTjq+CxpHc16y1kp47ZeoGOL3LJ6i1ByKiCjipR0ueGCwYnp8tk3xlRP",
+	"iBTFgVBn8X6hSUXXANEEGrgcIZtRPdUrbFHTDZuL45NnBOaVLLq81o5cAKEB8A9nKMVrxC83UhapmEqX",
+	"5lszA1pxsM2AMWQ0IdbX7YJVCm/EYcaXuVEAG6I1YDrZU+VIKNgYewKkWV41OuANci2vNrSKsdpJY2Le",
+	"OSMRcoKRsAk30XHyurtUlwBC1ltgCqfXPM4ch32fqyvIiD1pDx+U8QY2c5gygnhdgUY7gC5GVzjuaDlK",
+	"TWgKwmrGNBFybzUYl18CjFk5ZgqhBfwEal6TBWTNc4N0FbYtH0QC8vtOfUHIj3bZq0fEhWmFYjCFvODT",
+	"qttrL1rjJfNxdL2YRfzZltYx9vQxbbfXGrBrHeXCdWFSlXxXTf4GdeGvtszEVJJboD0j8tUhUmNASW/2",
+	"MtCp+WpGzExVPlJg0U8TRHcLdFsUyHaMT8Opj276SsZsXQLYZSJFd78LPIyAhCcjXJCybIhvS57nWM54",
+	"78Gk6AQDW6QrPXdKTD2pwtdKSvMARj9nW0DCH2yLUII0Is3WnmvXOA5o7GNOb3T+91MtlKxC0OhPqlD8",
+	"fUoMupFh3j3Tj32u1jUtSCjS2Td+yuINU89fP75R+TT/2yz0OipNPtYcqDqQ52rBBLBjOQKuLS9EoIIB",
+	"0FC0eHF3wSAl6cGVizRPXzL4Ha5ZizQidbNEEnis9ml3mQdDB3ol3XL9UL0d5XIeuaVcLa6oxlzw/FlF",
+	"VaKIQcHzJqMsUHlElV9HqxYH3owSZIQZvJnmhhrvlddgp7KswDe/pjzY9xGCmofJbXL1ernFLgbOha+6",
+	"jblfK7YnHksRSRDiFTZ3RHAMvp8EaVmidIMP7DRT2jIcWskp+MoBayBKlJMuZhKIlfrHUgB/zCTnSpSs",
+	"GFK1k0jjLj13FqqlJCtdXAEl3+1IU2hVMTEniywBT7yZ77LhqpnOajQJIe3ql1AHLUbuSD/WlnOyi6RO",
+	"Yr0b/Fvk1E6gC5Pek5SsxT0gXirgPYm+yZgv6Jm79cEZJEuGOdGZg9JxTQokY+4ZOGxdiwSaIDRodQB4",
+	"MEODyrMAcu0pOKJR/omFGeyN1inMgNUYppnOOa8GyPJyXmXoxkGmlaDcu7zLWQ6yVD2GH9uFFyA7kVfz",
+	"qi+kSyxE9pc26Xx6V07LuEQ0e/MWxEiC0NyhkgxTGLGmlyIIxX6PyIsPHaxCcACFsoCFRI5QwJUC3yif",
+	"QLTmN02q4PRVk188iSQryWcwLe7aBkVDU9E+tayz/pmuGJ2qNQ8A0huwf8Rg8KV78SE8JLJOsn0n77x1",
+	"iSApb/SC3PD1JqbUWo3Rfsf0RDrQJAnGPtV8IfdMG1JJLszNNl0asCDir1wrqGeczVYjGE0VVipkFTnc",
+	"f2BrxRjUawSvBdahnDSoxmkUITtvUaRHUs71sVnFPSs0xFir8Y3ZIUxzMo0Nh44FVujA9Yxz0OqdX/Yg",
+	"XgP7KaHoL6hKWDlI7jsO08NCqwPpMykWt+eYVAvOJAx/Q2VpuFv3fDkZjmrbid5K6jAHAD4nmLNhdJfg",
+	"lkrtT2pi+a5Xvkqf104cAQmmRB8RSrXxClHaoqvWrebhd0ckMNPzaUGbiqX5Jg0zdp3iEMHbH7oB62vX",
+	"ey2JFEDP37r4ltZULTsbeDC5h12b7yPX6e9A9AdsIZ00ain8QQ7d8CxpOS0r+GTyi/Hgu5V4tk/CI41V",
+	"EHZtFPVlJa2Whp75xv+3wBScvvxVjBXxOrmaAEn5MO/U1DAl6FsONOMPwj29DtTvf2QDGUjTyw0kcijS",
+	"BzePsZRYJdB+4+r5b+Ret/iDwa/KNbHaAgZV7B+JO37PzEuFoa1bkoH6LCophqpHxo2tO8jQSxhpydS9",
+	"UJ4qVprPzl8ha+WZiZCazKhaG8A3SWsWZISviI7CoAEzOANkARDDIRK6CfI8VJG3ZIXhYu2I/qRA+jYk",
+	"ZKFIXeHLQURuBHEFZR7ivkTwGQ3xYilWSbRfqH2JVNRIdfgCfM/W1rS6HRo3VmxpUcR5ANOOCfjmt1Ws",
+	"C1L788b5uwN1QJJgKmLUOtQ9owVw42cYpXgUK7IdSfOYfCCd7HiZlRJoNyi4RaLAGsf3PRFZM6h1JhiY",
+	"kNsBmAhpyQJ3UFNjbYpzpZuh6k8mn07cBZ84NddLdUcd7eS2euadkADpdnXqmEuR7CxrtRudwufw0DRy",
+	"dA9MugGfre3nAKGtv37GmkjV2SsADBV6lbmxp2ZsnDo/UVZwVScMsD4T/uC5W9DoNHx8/vtmiQMF/hDn",
+	"/QDP/SQme++q3rDrsIq+eT+podHWGowsrD79zX+UDciY5+SkLQ3J3dou4Az1TLBYzlhKqFcj5tU/9TpG",
+	"61ffDl0vTY3Q774bLRM6e4u3SlJ0Cj18iQNxfz2K6qV4/xyD6IBXEqe34No8Ib9c/Pv1Y/Jv5N2Xj7qT",
+	"+ngchOJO7EHW6uZOmnMyTFeWel1C6U8XBoUEtojzoQkARpQfNHkcHWBdIb/dUpalFEh+h8WEpnJgRVNW",
+	"IfQ2Azry3D7/HDHD0eZkTATe2eEwYVBfVIxYiyF3pr6Q++PMwD5nr2BI2BvZO7MA4s9T+PCmtF1fMIQL",
+	"QU3cPq5yxxA91UgiQyjn7ZcnC6LietOwQbmOR6VO1TFSJ1qbjZySPgO/fxae9nZJym3MWIVm5dK+a8WX",
+	"1DAP0bFruWAFZ7u4dl5wsdUp+tUO9hZ0cFdpyhVZhjDOu8urpygoKDOAVvRgywaKOyuu40LtfWPa9eUL",
+	"azTL5TZzN0jOdnwJzMJ2Nq2gO4bqfsnwwaA9TWDTHL8e0cZONfgB7MvArnSVXDZSFq6MSljn4+7Z1col",
+	"w0vuwOaBwf+ZYK3DGti+YLYdAYFsPUgJNpLoJRUZ3gQ5NZT8/vZyvIwBSIWfkDQA4EhQexLPotXF3zv3",
+	"mCO3bhnoVLC9h5cW1BzHJoa9qGLNVKV4jLX26sdn54+//iZzKdJyRTbsmuR8zePF++Pg8GfaraRGZtRY",
+	"eYM44KLdOYdViU3n7yLKTXh1DLnDVS0YYu+ekoqajSYrXhTercl2TJzLPAdcUr8MrSt2GWWnDFVcJoQy",
+	"vDd4yqO85GYI+DyhjVAVZi5wranuid1wPfeFxceKxsTozn534Mqb8J39Djdy/jEJsG5ENeVUzem3vhvo",
+	"FSio01we8xghBhiuXFdbbgAcc3zjtfoZp7iYz7cThaX08y/AlTFAmfOexk603wRzx1hGCroAPQ4UfQed",
+	"D8lOCXhd30dvpzID93NGmomEhv/EBN1RI8xJ4bixNsns8n7RSEx7ssU+7AKdXs7O+zDj0+ZSZgV7inqH",
+	"w7RkWElNMYrwvra3dpTjKMhc95UvpYI0C2As1/Vy4+0UDxJ2l2rhst0TfEjRaoQtyNxoHfIRj2ExoZVY",
+	"Rbf39gSOl+RKQZdmAJPU4dWAv1tD3rmz/nJ1yMh6YkA/hUHcU8PU68sY4TrEWqVjToeRNbVcncvbVXyR",
+	"Ms8CxXMTsjayyG+QCOSn0c3GALjxveNqj+YBOeypY88o+NaxwC/aBnJ3AT2esCUUX0cTZfrFwcekseUr",
+	"mVgePAk0BIqpCB2v6Qv0xVCwY6zL7coTw7tyx1TOl514Z4zKaRT54ZGWLaZ73/QfMbJTzZa11eoxRRym",
+	"wWUt9oTirSzYE4LfZkRIRMNnpKRqqzPiCfJ1BnozuqVEjozmQiqHEADKdQEMfQCB92p4o0c10k0r/gs7",
+	"HEFYY51yX2chR9RbSkrK8ikE6a15qtvMXM4TeUTadKPeeWR2ondNQujcpj/A5baScZsQ8SzCKLo0IaGq",
+	"Zbjb2cf8KixB+oB8L+29xXPnJ1ozwRT4ilze8gPyHIufw9f67avvne4BQq5JWWZw02myLP+//zcjpSzt",
+	"RUrevnxOvvzyy+8eECCmxZ9XyIVLcrms8bH/YZ/77quv//1/kj0E/xwGbkmFPez0Ru7Fg/9bhNjQk7MX",
+	"rbnZMYV76eziwaMHFwhyYIJW/OzJ2ZcPLh586TIeQYofBnmEje7oc+x2B1H5KQd415I7d+c/a6bN9zI/",
+	"eMvJ4RZpVRV8CT95+KcDWKPa0D8/Ap/iLJq7dq3fYR/w0VbH10V2dec5o2qGcIpKCueLfHzxVaT4I6vM",
+	"EZdSrPuhoYee67h9jJw9+cdfzXb4xx8f/rAKR1lSdbAmLj1AdcmGVKUpZ+BJVKQi/rTLsNKIAr/TA3jP",
+	"w6YqCLJJssiyXnJtnrWe643+YtYiT6PGaKqV9K0ZJC/s+Bia3t1syjG9MTL4Z3n+rF055aaiTYvitxUs",
+	"5zDvgypf+7q/H7KeBx4K1sQriF18Y1Wji6+ekouvesXjoARGV4H+NktkC00yRk5rtEBRnril4BR1bagy",
+	"hGoS6vc8cfXQUHECRUoQj6Dua9d/OhqoCP8kR/Ww1sxTDK6kaiD9eL+VYDLfQLlqqzydSnPzqkF751p7",
+	"JsdidcPMdMtu4qA/7v6YdOA9miX8U3d6f2e/61aquvF5Gs7MV3zHCHWLSu1Kl0/9re7U8zWzBihKXv+Y",
+	"fPgXzz84fxUmd3cPDKzu0DkzKqpoyQzUSv3HX6i1gLcr6Cw8Pzue86w1fyMm4R83P5amrYyrWDFJMi4+",
+	"V8nAQWI6tjuCAcYlWq/JXH62Bi2dgTaOALOMuGo/hpVVQU1Kch62SKLSt22omXIvonPnl3mC5ypykZch",
+	"WHvL1YS6kfVyE8pXIRiwwyvcWVpINCe+7l1q9bzynVy+F9eVVOb+t/8t1jBe2wM7EdGF+9swTMrdqrvd",
+	"Hd8EK3E9qSY/X/32a+aDOVW9KDjQCOBIkyvakHFEF/QVa63mD4Ex4uMvKi/pmj3Uu/W/XZdFd0WDf2vB",
+	"BVWRlLnEOjaEI7fcfRBilars7zKqydV/vEotxpaboYX4hX8O+2noKLQjSMy+HfvtZx5djUdTvtWg0jqE",
+	"GLh0MuddV3g6ImzYSDwF6Z4enmJ0JLA0cIFp9qmlU4H3PrV6jhn/815AN4jEGv6zZjU70f5JXVOYyMxN",
+	"YC9xB6bTTZDFHpDuwDsF5pFbtAVdbutqWPf43j1zH4oBvmuKYuB7dfobJmn5v6Zb5jp4h+aPn4K4PC3C",
+	"BJ161FYcWnC6pDg8D5iuuxcHeNcUaXCdCqxoXHnj7cb+n9Z8NBZebVL23XNnS3/Cpt1pQRIn8vTMdsPQ",
+	"ojiZ32UABnEzt+/prhUn+vFTYOn3xR0q1y3rNwTnEcGLmAnnMnHgvObyR9JCiHcAn6FwV41tZPRkOdzb",
+	"uXKYeKwcbnWA5KyUDwOqOOVQ3lGxZM8LTMc5ze4uuahNYEnEuOhXXz4eQy8cM5W5Vj72ZvC0uIntoP3X",
+	"t1azXnt2BbtwHh5rZZj8hnhc/AbgIdwrUSH+ll7jn8qeE+BEp3hVFYeRcjpjR2TbhTHH9I87k0Nrmevc",
+	"xxaeH1yHcA1iMhSwK77vvpyJwjrWsNwLJev15q5dGpeOGZY2felbzCJv3BxotoGRxg1CyfcbWTDiMjNt",
+	"W0XxACCWLuX17AkWEugK78NmNlP2mp/JK3zyY3uZXFN372P6+eq3XwkO2q4G4MXCvLlDgO2GT4Bnef5i",
+	"F6Klp9j6zRunVdi3j/8kujrR1/Mi4u6VH3tHXyLjV0IsXIDQ1++nEPfcn15MsgbJg38FDE1/U6/RFPfU",
+	"bQ8IygIkoR8Iz53WtPBXzI4v2VNCiWKaiZwsQRfTPn7rRQ48y/rhXytesA8jDuiXmKE6bp6s8MG0gRJo",
+	"2HnB9IOl3oUsHvfH3h4466qIganGPTGGXZuHyMnTEYhJDsuVq5BwlwcC1Cawhy4O2goa4rF8vQKyYP62",
+	"wAKNWZOHCTklr356/YZUtGAmRIVWUpXD2vFLeOI+tGP7pl+4yKdoyNCrzsh9IcQTwy6QOtu+7uxugptd",
+	"pMU967fIC54SaqlKR5rrU1ZOoOr+oOjexbs9Oi1UJUZDzpdy2zJWYSU2J6xNsmFSWl95/oK7F9dXWAx2",
+	"XFZdn+75Iki7E/n1K4dOOY1CcLPs7QSOJF0ueGJl2FChuKNwfNNWNx6P+WMwVzpRSfieYSlOzOJbdO1l",
+	"8Jab8hfGKrj27ew1FKUlv2Z5IJDHiwOvEsdoE4oJdnboQ224cukFiVPVcPUzpqWcTgZvijqfCc/EV92H",
+	"LnraY+gdppjoj6mRgn8Vius5EbHmot7QLRPkz1obqzF3RekvO91jTvCfqZqkYwYShE8L3/QzVR8H2HQv",
+	"Z8t7xQ1DLt+N3JNVbdVRSHbiOnNFZxzxEHyCnAaYYxwOoZhQPFxSl+0xEB6xj3zGomH7/zeWDefsDxBX",
+	"yK8LLn9gdyQaweXuzokKwiakjRcMU326svCWlXLHfuTOATqGmH8lBbu5HZHyYsVfHwfT/Fmx9UmQNK4c",
+	"wMc881vd8KpESbdMfaFxuTNCyYY7/6KQUPP8gdP87n7TRs+ON3WzWlP2tFwaZs61UYyWN1i2+07qaHtk",
+	"g4D0dxVSVqTE2V5aQU++j8N1wrapxGl2zdJVlL3l6faM/J9vHZHHBmvX59qnjf5JVfQo0z7hOSqYV8x4",
+	"+rxP+ko7YoVPp3EfE526Jz+2p/deLr8rerCKDrD0eIWonbYYlY99O8U6altBEvZnoBF3ZQTytmPJ1gE/",
+	"3UwO1rZAIhV6wIR6+wQkbEO5Bleqa0r9far1q2QlUZdU7j1SVlHdMa2ncsXvZFGXDEc1u1oXdKzVxsfe",
+	"EyG5PxXJ5Ibom+MWOiaDfRWhSO9KcAZaOuBTWAifeM812bIq+Ahrjt6o1L31qvapoXd1dsALIpP0H5iv",
+	"jU58SK7+2GqZUTRnjvYKYwlyheDapyD+XBgGpBKOTRy5yrounyarPHVj/eir5Z7mpKio1tVGUR2p8jma",
+	"Rd/89nPKr32+kVK7nJEwAiSQsVOrHYOb3tQQDmIlkbXfEMhrNIoRueT6vtAhERaQ5wUaeQ74GHKIkakL",
+	"8BD29J9EJSqibMcIHpvVfgw26AsLD4aJuTYhjtWnzXh8Af+Niaqr+WuQtvDTgLRMgLLAhCKMBaPHHseC",
+	"f+X3hmOxHbktSKXgOzYQbtpFrJ9I7UmqDTC6mUbskLcB5kUzKNICutk/awZGilPOgOjzLIvZM1yYb746",
+	"GyaxnRr0hr5FrddRY+kZwZ89IV8g/OGLwG9vGkgElk+QJcMscI9GIEZm5AttaMG+AM3h+EFWaHZ3cjP9",
+	"qgThdlgIXwDOQyP+B3JynEOFbMSp/E8UqIoaDtMMuxLESdJ8OHx5CU/cR9jAvmlK1OAXXgiCHT89ocE7",
+	"Cd04XRBoEvTbjmZKhGhyhLJPMBerijb2Ou2oB+bt8VjdRttQjB3pxvgrR9CXpLm7bxgWTYKwCifWtzRA",
+	"3tSmc3g51i4szsuFkZDURPOnwTSkgvCcUCLYHr6Bem8IujprNj9mqNlm0vrYS66Y2xafc37a3a3ScC5R",
+	"a55r4bd6fKZ/h+//a65vMddrhMvF5/cSvr4FVU0UqbuihWbZLKNwDjnJrU3Ezyf9oFncjrrzW+XoxtyC",
+	"f6GBWsydYxXlKr3kbyhXV6Fu8D0sfAR89F1nwb+ZdrN/Na2Cwr+oSNhlbTj4XAgDqPUcdLiJcrQEB0um",
+	"ebnZSCPXilabYRX4Teu5+1CEm/dNUYdbvSNyRRRdbnXmqhTuG/bM06vKrW7G76oj29FxK026rqKOsz8+",
+	"keDn6ZB07ZVORMs7snDb1HlwOwhCW82iE1tB+cAVMD7rjPz85sUrIhV58+urY1dEJzrb2kEhM3gY8TAq",
+	"NHer4JwWWtF1Xiu5784sUkXsPXQxVJyDsIShh8g5hFqin+OBmMEb98inw7ZyaoBIU9Z+e3N3dnx+Vava",
+	"WPR0e8tofv+SegqHw0JezygC9L28nsDIt4iXeQfBLvh6YzwuztAtE09JybVul/xZyPzgWRZ9ykxOD/BT",
+	"KDJWVtE6aks6h+QUcHVdhPVolju8IHOT9rEVqUbgQtWuhFfbnyYnOLbsqwiMHy+C1vHl9Sg7SfbW4OYB",
+	"+bWhzWxFOBt3U1qHwkcmKQo+f3by7sni7WhD16zTznCdaAqQxru0imEWLtGZ31fkcIruOymjWcCHmlGF",
+	"vI0JjDxj27CQd4ItLeq7STmaeIKInOfUTMKuh4dPgS54yUXuaTV9ChnGLISEaqiZi2RtWcGDTt/ZfUH/",
+	"SmsMSNf+OXuVYAyuumos9lMUhC6Qd9KFej7mdvIceljSKIpF+MF++6ag4nPSMZYbyZdzSg3C82N3c6KE",
+	"wXiEoVV/wPfso1/lw3IacrM/ZgjRJVhVBRV45DRFOEBmWZ6RWhheOC3c06b3T50pPJH3xw6ZUAawjHtX",
+	"rfDK6HJDi22k7OffiHESr5Zu6qwjnIT4sctVjixuKXNWDCt3r/GRvwklL4xmigrghn2C2B7G9bBQBWzI",
+	"JbKuMDSpACcSWRpnKQ9zbdyzp+Dv5Z+783O8dxwfOeYc0/qQD64tEFaTSOIe6Y79l6qBqobci7GmftuL",
+	"Y6Wkv/r+2yZB2eUTIZxqHlTiX1KRieojVORkw2i70sSGLbe+Fp2mhwdx4X+4lNUhfRw+l9Xhc9sCKyXL",
+	"GxcAGxc6aL71638hiYNwCEAwPfU9MoxhlWp4C+hGK6och5IvxKgJXSvGUkJYUa3PpRiKSWtt5fC3z0oS",
+	"XWG43kH4gi43ZFWrZtow3aWZ1sBHjzVUSYn1lwRZHMBUL6UKcxspUfMhIpO3lcFURdaR7TIIOIukCVFx",
+	"IEbKrUf7noKZEYox+KnF4DbW1UBw8ZrvAFxspCvegkviytQd02XbIxWg+pDkTrGU+IKtaxGR7uH8S9i6",
+	"kzMw7ycq9WnnX9qpaOGSIzOum2KJSfPLF1S8D+MI3zXFOvK9OiXjO6KxoVq+5sgSZ/+fNduBG82KVfCP",
+	"3osgJk0vN1l/13VxGhteC8RqXv6QgaVYMFgjbtJi/fAvXUgzCBv4QcnqbziPH+7PEdZt0074WKuoO345",
+	"QpCcoipABo3Wmp0kf6tbsNbKHMC/IfFc0x2LR5DvxHw8UglovODtx4lhfZTzuVaCUCShZV8EJa9R70L5",
+	"crteVjWhjW4IxcFcXpbVEN2SRc6MvasfHRU6qxRBgenPtqQc9P6/4hTxOMU+VSXcy4mSa0XLMU3pTfPY",
+	"vQA5/esmpTWxygD+jjSDCVU87hTLaWe46eonUFXDV165AXNezNl34jod05KwTl5Q44Re7UYsE3u+Lben",
+	"UBLBSAW24ADIDiWcfAI01VtfiQuqjReNky/sh4e1MIqjDyK5yX93z9wQa3QSobufSJUf6ZQiUYemdglW",
+	"xz8FXQxe9LCmvtIgLqIjzoLjDCD3WaBQW+FJ1hIHOM37az0GKLaWQfvY+tzRxDB+xSieuulKcfaBu8HR",
+	"3YvQwgBeKTmtuBk86PIZCqrWt70Ee0nUwPLjMysBOoQm7JYXIiNrauy95KVTSfTFJxdHOmf6XVXYs+0n",
+	"Dm3o22mcLVgBusX7RITcZ1jCF/JtWtt5wYpC+0nbM7ZFr0s0ALnnZrkJc3SS+OC0yi7RAi0fO9Jxd4s5",
+	"iZfiDaQIY6wDF3zBVlKxpg6m8SwuK1kUcq9b6w1k/q1N8RA+HqLc+R4eOBnM3b9uGsydFcXcCmj4hn9x",
+	"GXnLqoIuUSQKprUUx1s9CIDPekwXjHxDQe94Lm9PdhVPuOzTKnCxjZTUew95CSF3UFZMIIVURdfMiTzm",
+	"LkDID9g0gLzFPgeZhlDkfLnhghEpikO7Cl+vE8fWCMZQjqDfv75CuIePDrhJhpuO2GFkSHKeU0PJ728v",
+	"zyL6KID1urxu1LBzw0t2NimT1DfhJ+6PidWHbhcbmSSIz4jm1+c5X3ODE7Q4kP2GLzf+pILiNhUFNgQo",
+	"/soEcTXb2lKa07IaOqV+sN+f6pDyLxthmMy7+S9/t4MmSi5pZE6BJ8+KdFmRPBh7sEzFEOPopVxuXUL3",
+	"6S4U+0a0K0dWyz34L34x/Eh3HUUBGa1cUSZw6cIHS0lNRFlwvr5xE++FyJvU/U/CvvutvvNS/lBlPFxO",
+	"jUXSImCFsuODhgg8cK/ZVrRd0vETMznrYpIL9kdgd8fJPY0lhfXh3QLq5UbKImuVjLUb5bio4YD99Lmt",
+	"64mIGyHtoL8Vn7lvnOtpC45G6b3lbuqpJnsGdZL7xI87CulmSXaPcZ6t4Tqgrv1PJjZ4r9tgmKYHGn9Y",
+	"KaaZGQvZ4DP3E6+x75pEuuF6dYIEXClLD/1HkXXV4xrkP6r+2lBl2ue/nb4dZ/sBmCE+8K99aPyt9/3Y",
+	"dn+xWrGl0elM8hYt6h3rNS3KytxJepeUVbQJOmuRM0X29JDKOfe8QgPa4yWjOzapvMolKvUftTDqchtn",
+	"uEqXb/HMS38/cqf3G2mXe8MU89WXPE0teGNCPXLdsKhoZupqKHfd/F59asxvUdJN0BIjp9BI9UIjt8jW",
+	"2frZo7lUc9hI1h5C6NG/KNFYlOk8a5AZUqCPDdx0LT5ldBtWigsT4kdh+6cttzZV3V1NJL7C/i8JAfA9",
+	"PcmROExjDO5UZ+7CrOlWzT1tFD2MwJ/xkXtB1xnnxJ1S2VAW+cmjld7dAtzOBTUI28dsUQTuwx3puJP2",
+	"VHemMfhbkkekKRiO8bTulm/uUtmzht8Exx08drISCzhXd80dD+AZxEt2qqbbEwaRk3bTcEPW0i00wCoG",
+	"twtU7R5jif9R7ptK3VY/00/J4oCu91oUTGtP6BTT/qXKj1jiQ6Y9xhnWrtrvpmYQbVhvjGBgeEC86WYp",
+	"+CfY3+/4NAv5JcQZcK4/lSLKz/L8XVOw/mPVUEYKhZFp/pFdB5bySTzkLjNswqOGXZtaTfLk+5rKjhen",
+	"ST87poH4OCg9lMX41WJ4cZpsJABoNcSE1EO10UeJ5OLt1CQQ+YdLKVa1hvjL0EnzvHlsqvPhcCfMH2Iy",
+	"7+i3H+ngCVM1yflEuQKn8u1qJ3dLICMFjPJ+p5VUxJ5JBAEifVAmSkJJjeLXQ/rsa3ziMxaAlIurQS1P",
+	"pZhrA51TzYYDLOtXPWlOsrsk2XIrljh63IrfXuq+pxrC+EZWbfF64uL6csdUQStXmxtOIu8KsF87N5FP",
+	"gS07Uun4PQd4Ua7ojr31T50uhiy3sUDFlSwZcGDiAwTp3XK353KuIZkcR4f1zCDc57pHrArmKv+xaBwj",
+	"6HyTdZww9D4oanoJDnztJxPdmKq7+fvzZBmQYaEa/mS7ZFDQSbCnbaQzBT5U432doF0fGH6+qcW6I8Xj",
+	"bIz2e6/O30lKEhUfwcsDox6iPl3JWpyC+xSmDsyaQmpmDRACZVSQKizzPmhMPcIkesFYrrurBCy2qQvw",
+	"irGEvRU7+wP9S/qq8oZUpaQBHpOc1fgPo7j9x8cyna4Ym6S8vABKAtA7A8Gzdr89QcAdthTEy3AVzxcF",
+	"F3lIHNOM6SYjGVcQy9gO6TDOrrr72rXZ8dXxn//7xeOLiwt3eni0rnS8DUb64ImRZMHIXirg2UiY5dqw",
+	"6iya6vvook1U9OBxvxLsXSocdnqHkxBvZ+/cPjrzDK5gimzkUAFWrkBjsR2LCNND6KYeyFZV23sTqtMx",
+	"EYVBTToRXsJSdTSML/tw2AIWJI+hdJ0nXbFKKoMWaUEXUlEj1eELTeCnxDANX+JRsqRFAcpzOwryeDQj",
+	"wA3tY4c47sHmf6+4YSS3MoyVCSCfVkmxxpCGt/rbki1zOpiT9A4euMt5gRfEJga/uPWsPMckxMxXa+BG",
+	"WzUdBAxoxN03i0Iut/YGcX8bSXJJBLs27bl6uAwA1gFH+/MCy+Z/drM2DcYItiJg5EO01ipvTtQ2TBAG",
+	"6YvOwsupsabRyjCrN++h2vOBLGUtDPqmhNwT6WGkRtXaDIokPHCXkwsviKqpdjh4Gik83JoQ9k7Wyw3T",
+	"4F7h5uSxyh/lPmgJPkFhKYFjSBKYM4y2NVF0e7qv7Ayw9sw+pLXZSPuGB0s1OM/P/IPz5vr6/Prri+/O",
+	"l/Tc9uDWDE0/vHh78rmEzIZmerogTlehPExThlmvJGc7vmRhth9gZydqIPb1sDCoCtSqOHty9pBW/OzD",
+	"Hx/+/wAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -1,6 +1,7 @@
 package rooms_test
 
 import (
+	"fmt"
 	"testing"
 	"time"
 
@@ -156,6 +157,18 @@ func TestRoomLearnsItsSpread(t *testing.T) {
 	require.NoError(t, s.Reload(t.Context()))
 	again := s.Now().Learned["A"]
 	require.Equal(t, learned, again, "looks into jars are kept")
+
+	// Half of those coats were none: what was learned from them follows at once, and so do
+	// amounts, as after a restart.
+	for i := range 6 {
+		log(t, s, work.Event{ID: fmt.Sprint("undo-", i), Piece: p.ID, Kind: work.Undone, Undoes: "coat-" + string(rune('a'+i))})
+	}
+	fewer := s.Now().Learned["A"]
+	require.Greater(t, fewer.MLPerCM2, learned.MLPerCM2, "as much glaze for fewer coats")
+	amount := one(t, s, p.ID).Amounts[0].ML
+	require.NoError(t, s.Reload(t.Context()))
+	require.Equal(t, fewer, s.Now().Learned["A"])
+	require.InDelta(t, amount, one(t, s, p.ID).Amounts[0].ML, 1e-9)
 }
 
 // A jar is short for the strokes that are still open, and not for those that

@@ -7,7 +7,6 @@ import (
 	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
-	"enkaustos/core/stock"
 	"enkaustos/core/work"
 )
 
@@ -15,8 +14,8 @@ import (
 // copies only.
 type next struct {
 	*Snapshot
-	owned    map[int]bool    // tables that were copied
-	touched  map[string]bool // pieces that were copied
+	owned    map[int]bool      // tables that were copied
+	touched  map[string]*Piece // pieces that were copied, as they were; nil where they are new
 	ownParts struct{ pieces, assignments bool }
 	reorder  bool // pieces, or what they are listed by, are others
 	remake   bool // jars, tiles or rules changed: so does everything that is checked by them
@@ -24,7 +23,7 @@ type next struct {
 }
 
 func from(s Snapshot) *next {
-	return &next{Snapshot: &s, owned: map[int]bool{}, touched: map[string]bool{}}
+	return &next{Snapshot: &s, owned: map[int]bool{}, touched: map[string]*Piece{}}
 }
 
 // with is the school after a change. It gives the change's events their places in
@@ -88,17 +87,18 @@ func (n *next) own(id string) *Piece {
 		n.Pieces, n.ownParts.pieces = maps.Clone(n.Pieces), true
 	}
 	old := n.Pieces[id]
-	if n.touched[id] {
+	if _, copied := n.touched[id]; copied {
 		return old
 	}
-	if old == nil {
-		old = &Piece{}
-	} else if n.memo != nil {
-		n.memo.forget(old)
+	p := &Piece{}
+	if old != nil {
+		*p = *old
+		if n.memo != nil {
+			n.memo.forget(old)
+		}
 	}
-	p := *old
-	n.Pieces[id], n.touched[id] = &p, true
-	return &p
+	n.Pieces[id], n.touched[id] = p, old
+	return p
 }
 
 func (n *next) piece(r PieceRecord, _ bool) {
@@ -165,8 +165,9 @@ func (n *next) settle() {
 	if n.remake || n.Shelf == nil {
 		n.shelves()
 	}
-	if n.owned[JarLevels.index] || n.Learned == nil {
+	if n.owned[JarLevels.index] || n.owned[Glazes.index] || n.Learned == nil || n.pastChanged() {
 		n.learn()
+		n.resurvey = true // amounts follow what was learned
 	}
 	if n.reorder || n.order == nil {
 		n.order = n.ordered()
@@ -197,65 +198,6 @@ func (s *Snapshot) HouseOf(house rules.House, class string, assignment map[strin
 	house, _ = house.With(Classes.All(s)[class].Rules)
 	house, _ = house.With(assignment)
 	return house
-}
-
-// learn works out how far each glaze spreads, from what its jar dropped between two
-// looks and what was brushed in between.
-func (n *next) learn() {
-	n.Learned, n.Spreads = map[string]stock.Learned{}, stock.Spreads{}
-	ofClass := map[string][]stock.Drop{}
-	levels := map[string][]JarLevel{}
-	for _, l := range JarLevels.Sorted(n.Snapshot, func(a, b JarLevel) int { return a.At.Compare(b.At) }) {
-		levels[l.Glaze] = append(levels[l.Glaze], l)
-	}
-	for code, seen := range levels {
-		var drops []stock.Drop
-		for i := 1; i < len(seen); i++ {
-			from, to := seen[i-1], seen[i]
-			if to.ML < from.ML { // else it was filled up, or nobody used it
-				cm2, class := n.laid(code, from, to)
-				drop := stock.Drop{ML: from.ML - to.ML, CM2: cm2}
-				if drops = append(drops, drop); class != "" {
-					ofClass[class] = append(ofClass[class], drop)
-				}
-			}
-		}
-		if learned, known := stock.Learn(drops); known {
-			n.Learned[code], n.Spreads[code] = learned, learned.MLPerCM2
-		}
-	}
-	n.Laying = map[string]stock.Learned{}
-	for class, drops := range ofClass {
-		if learned, known := stock.Learn(drops); known {
-			n.Laying[class] = learned
-		}
-	}
-}
-
-// laid is the area of all coats of a glaze that were logged between two looks into its jar,
-// in cm², each coat counted for the part of its surface that it covers and a dip for as many
-// as it is as thick as; and the class that laid them, "" where several did.
-func (n *next) laid(code string, from, to JarLevel) (cm2 float64, class string) {
-	g, by := Glazes.All(n.Snapshot)[code], map[string]bool{}
-	for _, p := range n.Pieces {
-		for _, coat := range p.State.Coats {
-			if coat.Glaze == code && coat.At.After(from.At) && !coat.At.After(to.At) {
-				as := coat.Layer()
-				as.Thick = "" // how thick it felt is what the jar says as well
-				area := p.Body.AreaAboveCM2(coat.Surface, coat.DownToMM) * as.Takes(&g)
-				if coat.Begun() {
-					area *= coat.Share
-				}
-				cm2 += area
-				class = n.ClassOf(p)
-				by[class] = true
-			}
-		}
-	}
-	if len(by) != 1 {
-		class = ""
-	}
-	return cm2, class
 }
 
 // Clay is a clay by its code, the zero clay where there is none.

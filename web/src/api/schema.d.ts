@@ -174,6 +174,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/glazes/stirred": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Jars were stirred or shaken just now. */
+        post: operations["stirJars"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Weigh a known volume of a glaze; its density is kept. */
+        post: operations["weighJar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/glazes/{code}/stock": {
         parameters: {
             query?: never;
@@ -1637,6 +1671,24 @@ export interface components {
             /** @description mL left in the jar, where it is known */
             left?: number;
         };
+        Weighing: {
+            /**
+             * Format: double
+             * @description g/mL
+             */
+            density: number;
+            /**
+             * Format: double
+             * @description What the sample holds dry, g
+             */
+            dryG: number;
+            /**
+             * Format: double
+             * @description Water to the density at which it was found good, where that may be told
+             */
+            waterML?: number;
+            says: string;
+        };
         JarChange: {
             /** @description What the full jar holds; 0 for not known */
             ml?: number;
@@ -1803,6 +1855,8 @@ export interface components {
             state: "good" | "thick" | "dried" | "watery";
             /** Format: date-time */
             mixedAt?: string;
+            /** @description In a clause, why it has to be stirred; missing while it is mixed */
+            settled?: string;
             /** @description There is a picture of the maker's label */
             hint: boolean;
         };
@@ -3268,6 +3322,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Glaze"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    stirJars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    codes: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description The jars */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    weighJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * Format: double
+                     * @description Of the sample without its vessel
+                     */
+                    massG: number;
+                    /** Format: double */
+                    volumeML: number;
+                    /**
+                     * Format: double
+                     * @description How much is in the bucket, to say how much water it takes
+                     */
+                    holdsML?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description What it says */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weighing"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,0 +1,35 @@
+package rules
+
+import (
+	"fmt"
+	"time"
+
+	"enkaustos/core/glaze"
+)
+
+// Settled says in a clause why a jar has to be stirred at a moment; "" where it is still mixed.
+// Buckets settle within minutes, brushing glazes, which hold gum, over days (common practice).
+func (h *House) Settled(g *glaze.Glaze, at time.Time) string {
+	if g.Jar.MixedAt.IsZero() {
+		return "nobody logged that it was stirred"
+	}
+	since := at.Sub(g.Jar.MixedAt)
+	lasts := time.Duration(h.SettleDays * 24 * float64(time.Hour))
+	if g.Bucket() {
+		lasts = time.Duration(h.SettleMinutes * float64(time.Minute))
+	}
+	switch days := int(since.Hours() / 24); {
+	case since < -time.Minute:
+		return "its stirring is dated ahead of the clock"
+	case since <= lasts:
+		return ""
+	case g.Bucket() && since < 2*time.Hour:
+		return fmt.Sprintf("it was stirred %d minutes ago, and a bucket settles at once", int(since.Minutes()))
+	case days < 1:
+		return fmt.Sprintf("it was last stirred at %s", g.Jar.MixedAt.In(at.Location()).Format("15:04"))
+	case days < 6:
+		return "it was last stirred on " + g.Jar.MixedAt.In(at.Location()).Weekday().String()
+	default:
+		return fmt.Sprintf("it was last stirred %d days ago", days)
+	}
+}

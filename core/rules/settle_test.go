@@ -1,0 +1,40 @@
+package rules_test
+
+import (
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/rules"
+)
+
+// A brushing glaze holds for a day, a bucket for ten minutes (from memory; that buckets settle
+// within minutes and brushing glazes over days is common practice).
+func TestJarsSettle(t *testing.T) {
+	monday := time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)
+	h := rules.Default()
+	for name, c := range map[string]struct {
+		kind glaze.Kind
+		ago  time.Duration
+		says string
+	}{
+		"stirred for this lesson":   {glaze.Solid, 20 * time.Minute, ""},
+		"stirred on Friday":         {glaze.Solid, 71 * time.Hour, "it was last stirred on Friday"},
+		"stirred last month":        {glaze.Clear, 30 * 24 * time.Hour, "it was last stirred 30 days ago"},
+		"a bucket just stirred":     {glaze.Dipping, 5 * time.Minute, ""},
+		"a bucket of the last dip":  {glaze.Dipping, 25 * time.Minute, "it was stirred 25 minutes ago, and a bucket settles at once"},
+		"a bucket of this morning":  {glaze.Dipping, 3 * time.Hour, "it was last stirred at 06:00"},
+		"a clock that was set back": {glaze.Solid, -3 * time.Hour, "its stirring is dated ahead of the clock"},
+	} {
+		g := glaze.Glaze{Kind: c.kind, Jar: glaze.Jar{MixedAt: monday.Add(-c.ago)}}
+		require.Equal(t, c.says, h.Settled(&g, monday), name)
+	}
+	require.Equal(t, "nobody logged that it was stirred", h.Settled(&glaze.Glaze{}, monday))
+	for _, f := range rules.Fields() {
+		if f.Key == "settleDays" || f.Key == "settleMinutes" {
+			require.Error(t, f.Set(&h, "0"), "nothing settles in no time")
+		}
+	}
+}
