@@ -66,3 +66,42 @@ func TestADustyPiece(t *testing.T) {
 	p.press(input.Escape)
 	p.see(".ready", "1 wait for a damp sponge")
 }
+
+// A jar not stirred since Friday meets its first coat: the tablet says so beside the stroke, the
+// bench for all jars of the lesson; stirred once, it is stirred for the whole room.
+func TestAJarThatHasSettled(t *testing.T) {
+	s := startRoom(t)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	tablet := pairedTablet(t, s, p, "Sink table")
+	tablet.click(".names button", "Ilo N.")
+	tablet.see(".stroke", "N05")
+	tablet.see(".stir", "It was last stirred on Friday.")
+	p.choose("Class", "7 Plover")
+	p.goTo("/bench")
+	p.see("section[aria-label='Jars to stir']", "Stir N05: it was last stirred on Friday.")
+	tablet.click(".stir button", "Stirred")
+	tablet.gone(".stir", "Stir it first")
+	p.gone("section[aria-label='Jars to stir']", "N05")
+	p.click(".demo button", "Next morning")
+	p.click(".demo button", "Next morning")
+	p.see("section[aria-label='Jars to stir']", "N05")
+	p.click("section[aria-label='Jars to stir'] button", "Stirred")
+	p.gone("section[aria-label='Jars to stir']", "N05")
+
+	// Two buckets are weighed: figures that cannot be keep what was.
+	p.goTo("/stock")
+	weigh := func(mass, volume string) {
+		for label, value := range map[string]string{"g, without the vessel, N05": mass, "mL that were weighed, N05": volume} {
+			p.typeInto(`input[aria-label="`+label+`"]`, value)
+			p.press(input.Tab)
+		}
+		p.clickX(`//article[contains(., "N05")]//button[contains(., "Keep its density")]`)
+	}
+	p.clickX(`//article[contains(., "N05")]//summary[contains(., "Weigh it")]`)
+	weigh("150", "100")
+	p.see(".weigh", "1.50 g/mL")
+	p.see(".weigh", "never watered by its density")
+	weigh("90", "100")
+	p.see(".el-message--error", "glaze weighs more than water")
+}

@@ -110,7 +110,10 @@ func build(ctx context.Context, s *school.School, clock *Clock, at time.Time) er
 	if err := m.bells(); err != nil {
 		return err
 	}
-	return m.firings()
+	if err := m.firings(); err != nil {
+		return err
+	}
+	return m.stirred()
 }
 
 func (m *maker) lists() error {

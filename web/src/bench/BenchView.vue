@@ -5,6 +5,7 @@ import BenchBoard from "@/bench/BenchBoard.vue";
 import BenchClasses from "@/bench/BenchClasses.vue";
 import BenchDoubts from "@/bench/BenchDoubts.vue";
 import BenchFind from "@/bench/BenchFind.vue";
+import BenchJars from "@/bench/BenchJars.vue";
 import FromPaper from "@/bench/FromPaper.vue";
 import JarChoice from "@/bench/JarChoice.vue";
 import StrayList from "@/bench/StrayList.vue";
@@ -151,6 +152,7 @@ function photographed(event: Event) {
   </p>
   <FromPaper v-if="fromPaper || done" v-model="done" :class-id="screen.classId" />
   <StrayList />
+  <BenchJars v-if="!tooMany" :pieces="shown" />
   <BenchDoubts :pieces="shown" @settle="bench.settle" />
   <BenchClasses v-if="tooMany" :pieces="shown" />
   <p v-else-if="!screen.classId && boards.length > 2" class="soft">Choose a class above to see one bench.</p>

@@ -5,6 +5,7 @@ import { useTablet } from "@/station/useStation";
 import type { Ahead } from "@/station/useStroke";
 import type { PartDone } from "@/lib/stroke";
 import StationPart from "@/station/StationPart.vue";
+import StationStir from "@/station/StationStir.vue";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
 
 /** The next stroke: which jar, how it fires, which brush, which way; the wait as a countdown; one large target. */
@@ -71,6 +72,7 @@ const until = computed(() => {
         }}</span>
       </p>
     </div>
+    <StationStir v-if="jar?.settled" :jar="jar" />
     <p class="how">
       <svg viewBox="0 0 40 40" aria-hidden="true" :class="way">
         <path d="M8 8 H32 M8 20 H32 M8 32 H32" />

@@ -5,6 +5,7 @@ import { attempt } from "@/ui/messages";
 import { useUpload } from "@/ui/useUpload";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import GlazeNotes from "@/stock/GlazeNotes.vue";
+import WeighJar from "@/stock/WeighJar.vue";
 import { useChanged } from "@/lib/queries";
 import { day } from "@/ui/moments";
 
@@ -117,7 +118,7 @@ async function dropHint() {
     </div>
     <div class="row">
       <el-button size="small" @click="change({ mixed: true })">Mixed now</el-button>
-      <span class="soft">{{ mixed ? `mixed ${mixed}` : "never noted" }}</span>
+      <span class="soft">{{ glaze.settled ?? `mixed ${mixed}` }}</span>
     </div>
     <el-checkbox
       :model-value="glaze.inStock"
@@ -125,6 +126,7 @@ async function dropHint() {
       :aria-label="`${glaze.code} ${glaze.name} in the room`"
       @update:model-value="stock(Boolean($event))"
     />
+    <WeighJar :glaze="glaze" />
     <GlazeNotes :glaze="glaze" />
     <details>
       <summary>Maker's picture</summary>

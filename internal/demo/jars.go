@@ -1,0 +1,33 @@
+package demo
+
+import (
+	"time"
+
+	"enkaustos/internal/school"
+	"enkaustos/internal/stock"
+)
+
+// left is the jar that nobody stirred today.
+const left = "N05"
+
+// stirred stirs all jars three days ago, and all but one this morning.
+func (m *maker) stirred() error {
+	for _, at := range []time.Time{m.today.AddDate(0, 0, -3), m.today.Add(-35 * time.Minute)} {
+		m.clock.freeze(at)
+		err := m.change(func(now school.Moment, c *school.Change) error {
+			for _, g := range now.Jars() {
+				if g.Code == left && at.After(m.today.AddDate(0, 0, -1)) {
+					continue
+				}
+				if err := stock.LookInto(now, c, g.Code, stock.JarChange{Mixed: true}); err != nil {
+					return err
+				}
+			}
+			return nil
+		})
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { computed } from "vue";
+import { answer, api, type Piece } from "@/api/client";
+import { queries, useChanged } from "@/lib/queries";
+import { attempt, say } from "@/ui/messages";
+
+/** The jars whose glaze goes on next and has settled: stirred before the brush goes in. */
+const props = defineProps<{ pieces: Piece[] }>();
+const changed = useChanged();
+const jars = useQuery({ ...queries.glazes(), refetchInterval: 60_000 });
+const next = computed(
+  () => new Set(props.pieces.flatMap((p) => p.surfaces.flatMap((s) => s.left[0]?.glaze ?? []))),
+);
+const settled = computed(() => (jars.data.value ?? []).filter((g) => g.settled && next.value.has(g.code)));
+/** Jars of one reason are named together. */
+const groups = computed(() =>
+  [...new Set(settled.value.map((g) => g.settled!))].map((why) => ({
+    why,
+    codes: settled.value.filter((g) => g.settled === why).map((g) => g.code),
+  })),
+);
+async function stirred(codes: string[]) {
+  if (!(await attempt(answer(api.POST("/glazes/stirred", { body: { codes } }))))) return;
+  await changed("glaze");
+  say(codes.length === 1 ? `${codes[0]} is stirred.` : `${codes.length} jars are stirred.`);
+}
+</script>
+
+<template>
+  <section v-if="settled.length" class="jars" aria-label="Jars to stir">
+    <p v-for="g in groups" :key="g.why">
+      <b>Stir {{ g.codes.join(", ") }}</b
+      >: {{ g.why }}.
+      <el-button size="small" @click="stirred(g.codes)">Stirred</el-button>
+    </p>
+    <p class="soft">
+      One to two minutes each, lid tight; what is left unmixed then stays so. A bucket before every piece.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.jars {
+  border: 1px solid var(--line-strong);
+  background: var(--paper);
+  padding: 7px 12px;
+  margin-bottom: 14px;
+  max-width: 110ch;
+}
+</style>
