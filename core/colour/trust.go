@@ -21,7 +21,7 @@ const (
 	flattestTones, steepestTones = 0.6, 1.7
 	// mostFall is how much light may fall off from one end of a picture to the other, as a
 	// factor: more is a shadow (from memory).
-	mostFall = 2.5
+	mostFall = 2.2
 	// turned is by how much two patches of one place have to stand the wrong way round, in ln.
 	turned = 0.1
 )
