@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import { answer, api, type Glaze } from "@/api/client";
 import { useTablet } from "@/station/useStation";
 
@@ -7,6 +7,15 @@ import { useTablet } from "@/station/useStation";
 const props = defineProps<{ jar: Glaze }>();
 const station = useTablet();
 const busy = ref(false);
+/** How long, and why. */
+const why = computed(() => {
+  const settled = props.jar.settled ?? "";
+  const how =
+    props.jar.kind === "dipping"
+      ? "Until nothing is left on the floor of the bucket."
+      : "One to two minutes, lid tight, away from faces.";
+  return `${settled.charAt(0).toUpperCase()}${settled.slice(1)}. ${how}`;
+});
 async function stirred() {
   busy.value = true;
   try {
@@ -23,14 +32,7 @@ async function stirred() {
   <div class="stir">
     <p>
       <b>Stir it first.</b>
-      <template v-if="!station.known.value.state!.pictures">
-        {{ jar.settled!.charAt(0).toUpperCase() + jar.settled!.slice(1) }}.
-        {{
-          jar.kind === "dipping"
-            ? "Until nothing is left on the floor of the bucket."
-            : "One to two minutes, lid tight, away from faces."
-        }}
-      </template>
+      {{ station.known.value.state!.pictures ? "" : why }}
     </p>
     <button type="button" class="plain" :disabled="busy" @click="stirred">Stirred</button>
   </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { reactive, ref } from "vue";
+import { computed, reactive, ref } from "vue";
 import { answer, api, type Glaze, type Schemas } from "@/api/client";
 import { useChanged } from "@/lib/queries";
 import { attempt } from "@/ui/messages";
@@ -8,11 +8,16 @@ import { attempt } from "@/ui/messages";
 const props = defineProps<{ glaze: Glaze }>();
 const tell = useChanged();
 const form = reactive({ massG: 0, volumeML: 100, holdsML: 0 });
-const fields = [
-  ["massG", "g, without the vessel", 20_000],
-  ["volumeML", "mL that were weighed", 20_000],
-  ["holdsML", "mL in the bucket", 50_000],
-] as const;
+const bucket = computed(() => props.glaze.kind === "dipping");
+const fields = computed(() =>
+  (
+    [
+      ["massG", "g, without the vessel", 20_000],
+      ["volumeML", "mL that were weighed", 20_000],
+      ["holdsML", "mL in the bucket", 50_000],
+    ] as const
+  ).filter(([key]) => key !== "holdsML" || bucket.value),
+);
 const said = ref<Schemas["Weighing"]>();
 async function weigh() {
   said.value = await attempt(
@@ -39,7 +44,9 @@ async function weigh() {
       </label>
       <el-button size="small" native-type="submit">Keep its density</el-button>
       <p v-if="said" role="status">{{ said.says }}</p>
-      <p class="soft">Topped up from powder: by adults only, with a mask, by its label's amounts.</p>
+      <p v-if="bucket" class="soft">
+        Topped up from powder: by adults only, with a mask, by its label's amounts.
+      </p>
     </form>
   </details>
 </template>
