@@ -46,3 +46,12 @@ func TestHelpAsksForARisk(t *testing.T) {
 		require.Equal(t, c.want, kinds, name)
 	}
 }
+
+// A pencil on the table draws at 3.5 to 4 mm (common practice): for more it lies on something,
+// and never draws below the line.
+func TestPencilIsLaidOnSomething(t *testing.T) {
+	for band, under := range map[float64]float64{0: 0, 2: 0, 3: 0, 3.5: 0, 4: 1, 6: 3, 10: 7, 13: 10} {
+		require.Equal(t, under, foot.PencilUnder(band), "%g mm", band)
+		require.GreaterOrEqual(t, under+foot.PencilMM, band, "%g mm", band)
+	}
+}

@@ -71,7 +71,7 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(s.Pictures), Notes: notes(s.Notes, false),
 		Missing: Some(work.Words(s.Lost)), Harms: harms(s), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Absent: When(s.Absent),
 		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(work.Words(s.Damages)), Wish: wish(m, p)}
-	v.Dust = dust(p, at.Dust)
+	v.Dust, v.UnderPencil = dust(p, at.Dust), Some(foot.PencilUnder(at.Band.HeightMM))
 	if len(at.Findings) > 0 {
 		v.Findings = append(v.Findings, Finding(at.Findings[0]))
 	}

@@ -2297,6 +2297,11 @@ export interface components {
         };
         Piece: {
             dust?: components["schemas"]["Dust"];
+            /**
+             * Format: double
+             * @description What has to lie under a pencil that draws the bare band's line, mm; missing where it lies on the table
+             */
+            underPencil?: number;
             /** @description What the teacher took on */
             overruled: components["schemas"]["Ruling"][];
             /** @description Where it goes when the lesson ends: ready, own, cart; empty where it is not in the room */

@@ -134,7 +134,8 @@ useKeys({
         <UndersideMap v-if="now" v-model="spots" :under="now.under" :band-mm="piece.bandMM" />
       </div>
       <p class="line">
-        Bare up to <b class="num">{{ piece.bandMM }} mm</b> above the table: lay a pencil or the gauge there.
+        Bare up to <b class="num">{{ piece.bandMM }} mm</b> above the table: lay the gauge there, or a
+        pencil{{ piece.underPencil ? ` on ${piece.underPencil} mm of card` : " on the table" }}.
         <span v-if="piece.helps.includes('stilts')"
           >On stilts: their points touch, and leave small sharp scars.</span
         >

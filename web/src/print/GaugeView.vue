@@ -1,9 +1,18 @@
 <script setup lang="ts">
+import { computed } from "vue";
+import { usePieces } from "@/lib/usePieces";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
 
 /** Strips of paper with a line at a height above the table, at true size, and a ruler to check the printer. */
-const heights = [3, 6, 10, 13];
+/** The heights that the pieces before their firing need; the usual ones where there are none. */
+const { pieces } = usePieces();
+const heights = computed(() => {
+  const needed = new Set(
+    pieces.value.filter((p) => !p.fired && p.bandMM > 0).map((p) => Math.ceil(p.bandMM)),
+  );
+  return needed.size ? [...needed].sort((a, b) => a - b) : [3, 6, 10, 13];
+});
 const rulerMM = 100;
 const { print } = usePaper("15mm");
 </script>

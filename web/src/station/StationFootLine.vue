@@ -3,7 +3,11 @@ import { computed } from "vue";
 import { useTablet } from "@/station/useStation";
 
 /** How high the foot stays bare, and the caution that belongs to what is done now. */
-defineProps<{ bandMm: number; caution: string }>();
+const props = defineProps<{ bandMm: number; underPencil?: number; caution: string }>();
+/** A pencil flat on the table draws at half its thickness: for more it lies on something. */
+const pencil = computed(() =>
+  props.underPencil ? `Lay the pencil on ${props.underPencil} mm of card` : "Lay the pencil on the table",
+);
 const station = useTablet();
 const state = computed(() => station.known.value.state!);
 </script>
@@ -23,8 +27,8 @@ const state = computed(() => station.known.value.state!);
   </p>
   <template v-else>
     <p class="line">
-      <b>Foot:</b> bare up to <b class="num">{{ bandMm }} mm</b>. Lay the pencil on the table, turn the piece,
-      wipe below the line{{ state.wipes === "teacher" ? "; your teacher wipes it" : "" }}.
+      <b>Foot:</b> bare up to <b class="num">{{ bandMm }} mm</b>. {{ pencil }}, turn the piece, wipe below the
+      line{{ state.wipes === "teacher" ? "; your teacher wipes it" : "" }}.
     </p>
     <p class="caution">{{ caution }}</p>
   </template>

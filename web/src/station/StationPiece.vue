@@ -159,7 +159,7 @@ const touched = (wet: boolean) =>
     <p v-else class="soft">Nothing is planned yet.</p>
     <div class="after">
       <button v-if="mine.length" type="button" class="plain" @click="takeBack">Take my last coat back</button>
-      <StationFootLine :band-mm="piece.bandMM" :caution="caution" />
+      <StationFootLine :band-mm="piece.bandMM" :under-pencil="piece.underPencil" :caution="caution" />
     </div>
   </div>
   <StationDraft v-else-if="tab === 'plan'" :piece="piece" />
