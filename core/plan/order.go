@@ -16,6 +16,8 @@ type Step struct {
 	Brush    Brush
 	Edging   string // name of the detail that this edges its ground round; "" for what is filled
 	Optional bool   // only if time is left
+
+	FreshWater bool // the brush comes out of a darker glaze, whose water would tint this one
 }
 
 // Brush is what a layer is laid with.
@@ -67,7 +69,8 @@ const (
 // Order is the working order of a plan: inlay, letters and edged motifs, then
 // the grounds in the house's order of faces, then what lies over a base, and
 // extras last. Within a pass the first layers come before the second ones, and
-// one glaze is laid everywhere before the next is opened.
+// one glaze is laid everywhere before the next is opened; where nothing else says which, the
+// paler one, so that water and brush stay clean.
 func Order(p Plan, b piece.Body, h rules.House, jars map[string]*glaze.Glaze) []Step {
 	type placed struct {
 		Step
@@ -108,13 +111,37 @@ func Order(p Plan, b piece.Body, h rules.House, jars map[string]*glaze.Glaze) []
 	}
 	slices.SortStableFunc(all, func(a, b placed) int {
 		return cmp.Or(cmp.Compare(a.pass, b.pass), cmp.Compare(a.layer, b.layer), cmp.Compare(a.first, b.first),
-			cmp.Compare(a.Glaze, b.Glaze), cmp.Compare(a.face, b.face))
+			cmp.Compare(paleness(jars[b.Glaze]), paleness(jars[a.Glaze])), cmp.Compare(a.Glaze, b.Glaze), cmp.Compare(a.face, b.face))
 	})
 	steps := make([]Step, len(all))
 	for i := range all {
 		steps[i] = all[i].Step
+		steps[i].FreshWater = i > 0 && tinted(jars[steps[i].Glaze], jars[steps[i-1].Glaze])
 	}
 	return steps
+}
+
+// What a strong colour in the rinse water tints (common practice: white, yellow and clear), and
+// how much darker that has to be (L*, from memory).
+const (
+	paleFrom  = 78
+	darkerFor = 12
+)
+
+// paleness is how light a glaze is in its jar, L*; clear is as pale as any.
+func paleness(g *glaze.Glaze) float64 {
+	switch {
+	case g == nil:
+		return 0
+	case g.Kind == glaze.Clear:
+		return 100
+	}
+	return g.Raw.L
+}
+
+// tinted says whether water and brush of one glaze would tint the next.
+func tinted(next, before *glaze.Glaze) bool {
+	return next != nil && before != nil && next.Code != before.Code && paleness(next) >= paleFrom && paleness(before) < paleness(next)-darkerFor
 }
 
 func pass(s piece.Surface, g *glaze.Glaze, layer int) int {

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
@@ -118,4 +119,44 @@ func TestChangesAreSaid(t *testing.T) {
 	plate, err := piece.Build(piece.Plate, nil)
 	require.NoError(t, err)
 	require.NotContains(t, plan.Adapted(plan.Plan{"foot": coat("S", 3)}, b, plate), "foot", "nothing is planned where it stands")
+}
+
+// Among equal steps the paler glaze comes first, and who goes from dark to pale takes fresh
+// water (common practice).
+func TestLightBeforeDark(t *testing.T) {
+	jar := func(code string, kind glaze.Kind, l float64) *glaze.Glaze {
+		return &glaze.Glaze{Code: code, Kind: kind, Raw: colour.Lab{L: l}}
+	}
+	jars := map[string]*glaze.Glaze{"A": jar("A", glaze.Solid, 30), "W": jar("W", glaze.Solid, 90), "Y": jar("Y", glaze.Solid, 82), "C": jar("C", glaze.Clear, 40)}
+	body, err := piece.Build(piece.Slab, nil)
+	require.NoError(t, err)
+	order := func(face, edge string) (codes string, fresh []bool) {
+		p := plan.Plan{"face": {Stack: glaze.Stack{{Glaze: face, Coats: 2}}}, "edge": {Stack: glaze.Stack{{Glaze: edge, Coats: 2}}}}
+		for _, s := range plan.Order(p, body, rules.Default(), jars) {
+			codes, fresh = codes+s.Glaze, append(fresh, s.FreshWater)
+		}
+		return codes, fresh
+	}
+	for _, c := range []struct {
+		face, edge, order string
+		fresh             bool
+	}{
+		{"A", "W", "AW", true}, // the face is reached first, whatever its colour
+		{"W", "A", "WA", false},
+		{"W", "Y", "WY", false},
+		{"A", "C", "AC", true},
+		{"Y", "W", "YW", false}, // hardly darker
+	} {
+		codes, fresh := order(c.face, c.edge)
+		require.Equal(t, c.order, codes)
+		require.Equal(t, []bool{false, c.fresh}, fresh, c.order)
+	}
+	cup, err := plan.Own{}.Body(piece.Cup, nil, piece.Marking{Details: []piece.Detail{{ID: "panel", Name: "Panel", Kind: piece.Panel, On: "exterior", AreaCM2: 10}}})
+	require.NoError(t, err)
+	for exterior, panel := range map[string]string{"A": "W", "W": "A"} {
+		p := plan.Plan{"exterior": {Stack: glaze.Stack{{Glaze: exterior, Coats: 2}}}, "panel": {Stack: glaze.Stack{{Glaze: panel, Coats: 2}}}}
+		steps := plan.Order(p, cup, rules.Default(), jars)
+		require.Equal(t, "W", steps[0].Glaze, "outside, the pale one first")
+		require.False(t, steps[1].FreshWater)
+	}
 }

@@ -74,7 +74,11 @@ func kitOf(m school.Moment, p *school.Piece) contract.KitPiece {
 		if step.Edging != "" {
 			continue // its coats are the ground's
 		}
-		k.Left = append(k.Left, surface.Name+" "+glaze.Stack{step.Layer}.String())
+		left := surface.Name + " " + glaze.Stack{step.Layer}.String()
+		if step.FreshWater {
+			left += ", fresh water first"
+		}
+		k.Left = append(k.Left, left)
 		if brush := string(step.Brush); !slices.Contains(k.Brushes, brush) {
 			k.Brushes = append(k.Brushes, brush)
 		}

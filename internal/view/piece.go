@@ -352,6 +352,9 @@ func step(p *school.Piece) func(plan.Step) contract.Step {
 		if s.Optional {
 			says += ", if time is left"
 		}
-		return contract.Step{Surface: s.Surface, Glaze: s.Glaze, Coats: s.Coats, Brush: string(s.Brush), Says: says, Optional: Some(s.Optional)}
+		if s.FreshWater {
+			says += "; fresh water first"
+		}
+		return contract.Step{Surface: s.Surface, Glaze: s.Glaze, Coats: s.Coats, Brush: string(s.Brush), Says: says, Optional: Some(s.Optional), FreshWater: Some(s.FreshWater)}
 	}
 }

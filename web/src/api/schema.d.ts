@@ -2719,6 +2719,8 @@ export interface components {
             brush: string;
             says: string;
             optional?: boolean;
+            /** @description What was brushed before it would tint it */
+            freshWater?: boolean;
         };
         PlanChange: {
             surface: string;

@@ -80,7 +80,9 @@ const until = computed(() => {
       </svg>
       <span
         >{{ how
-        }}<template v-if="step && !next?.dips && !state.pictures"> Brush: {{ step.brush }}.</template></span
+        }}<template v-if="step && !next?.dips && !state.pictures">
+          Brush: {{ step.brush }}{{ step.freshWater ? ", in fresh water" : "" }}.</template
+        ></span
       >
     </p>
     <template v-if="waitMs > 0">
