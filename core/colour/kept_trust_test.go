@@ -73,7 +73,7 @@ func TestWhatIsDoubtedStaysAsItIs(t *testing.T) {
 		}
 	}
 	for seed := range int64(12) {
-		s, boxes := board(seed, 6+int(seed)%3*6, 0.2+0.06*float64(seed), 0.03*float64(seed%2))
+		s, boxes := board(seed, 6+int(seed)%3*6, 0.1+0.06*float64(seed), 0.03*float64(seed%2))
 		all, err := s.ReadAll(boxes, s.Unlit())
 		require.NoError(t, err)
 		fmt.Fprintf(&page, "board %d: %v\n", seed, s.InShadow(boxes, s.Unlit()))

@@ -103,6 +103,7 @@ func TestAPieceAtTheBench(t *testing.T) {
 	require.Equal(t, bench.Across, face.Left[0].Way, "the second coat goes across the first")
 	require.Len(t, face.On, 1)
 	require.True(t, face.On[0].Planned && !face.On[0].OnWet)
+	require.Equal(t, c.State.Coats[0], face.On[0].Coat)
 	require.Equal(t, nine, face.WetFrom)
 	require.Equal(t, nine.Add(time.Minute), face.DryAt, "the first coat takes a minute by the house's figures")
 	require.Equal(t, face.DryAt, face.NextAt)

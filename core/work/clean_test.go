@@ -70,3 +70,14 @@ func TestRinsedClayDriesFirst(t *testing.T) {
 	d.Damp = func(time.Time) bool { return true }
 	require.Equal(t, after(rinseDries*dampDay), d.ReadyAt(s))
 }
+
+// A coat is all that its event says: nothing of how it was laid is lost on the way.
+func TestACoatKeepsAllThatItsEventSays(t *testing.T) {
+	e := Event{Seq: 7, ID: "a", Kind: Coated, Over: []string{"face", "edge"}, Glaze: "D", At: start, By: "Table 1", Hand: "s1", Felt: Thick, How: Dipped, DownTo: 40, Seconds: 5, Density: 1.5}
+	s := Fold([]Event{e})
+	for i, surface := range e.Over {
+		require.Equal(t, Coat{ID: "a", Seq: 7, Surface: surface, Glaze: "D", At: start, By: "Table 1", Hand: "s1", Felt: Thick, How: Dipped, DownToMM: 40, Seconds: 5, Density: 1.5}, s.Coats[i])
+	}
+	part := Event{Seq: 7, ID: "b", Kind: Coated, Surface: "face", Glaze: "A", At: start, How: Brushed, Part: Below, Line: 40, Share: 0.3, Doubts: "x"}
+	require.Equal(t, Coat{ID: "b", Seq: 7, Surface: "face", Glaze: "A", At: start, How: Brushed, Part: Below, LineMM: 40, Share: 0.3, Doubts: "x"}, Fold([]Event{part}).Doubts[0])
+}
