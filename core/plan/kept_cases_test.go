@@ -48,7 +48,7 @@ func TestFindingsStayAsTheyAre(t *testing.T) {
 	kinds := piece.Kinds()
 	usually := []string{"S", "W", "B", "B2", "U"}
 	var page strings.Builder
-	for n := range 90 {
+	for n := range 210 {
 		form := kinds[n%len(kinds)].Form
 		body, err := piece.Build(form, nil)
 		require.NoError(t, err)
@@ -86,6 +86,9 @@ func TestFindingsStayAsTheyAre(t *testing.T) {
 				c := plan.Choice{Heavy: random.IntN(5) == 0}
 				for range 1 + random.IntN(3) {
 					c.Stack = append(c.Stack, glaze.Layer{Glaze: one(codes...), Coats: 1 + random.IntN(4), Dip: random.IntN(6) == 0})
+					if n >= 90 {
+						c.Stack[len(c.Stack)-1] = oddly(random, c.Stack[len(c.Stack)-1], body.HeightMM)
+					}
 				}
 				p[s.ID] = c
 			}
@@ -102,7 +105,19 @@ func TestFindingsStayAsTheyAre(t *testing.T) {
 		if n%9 == 0 {
 			w.Jars = map[string]bool{usual: true, "S": true}
 		}
+		if n >= 90 { // what went through the fire before, or is still raw
+			w.Standing.LidApart = n%4 == 0
+			if n%3 == 0 {
+				w.Past = []kiln.Cone{kiln.Cone(one("04", "6", "9"))}
+			}
+			w.Green, w.BisqueCone = n%5 == 0, kiln.Cone(one("06", "04", "6"))
+		}
 		shelf := shelves[n%len(shelves)]
+		if w.Green {
+			for _, f := range shelf.CheckBisque(p, w) {
+				fmt.Fprintf(&page, "  before bisque: %s %s %s: %s > %s\n", f.Severity, f.Code, f.Surface, f.Text, f.Way)
+			}
+		}
 		fmt.Fprintf(&page, "\n%d: %s on %s, cone %s %s, shelf %d, band %+v\n", n, form, clay.Code, w.Cone, w.Air, n%len(shelves), shelf.Band(p, w))
 		for _, s := range body.Surfaces {
 			fmt.Fprintf(&page, "  %s: %s\n", s.ID, p[s.ID].Says())
@@ -141,4 +156,19 @@ func rounded(numbers plan.Numbers) map[string]string {
 		text[name] = fmt.Sprintf("%.4g", v)
 	}
 	return text
+}
+
+// oddly is a layer as it is seldom planned: to a height, held long, heavy or light, after the
+// bisque.
+func oddly(random *rand.Rand, l glaze.Layer, heightMM float64) glaze.Layer {
+	if l.Dip && random.IntN(2) == 0 {
+		l.DownToMM, l.Seconds, l.Density = float64(int(heightMM/2)), float64(random.IntN(9)), 1.3+float64(random.IntN(4))/10
+	}
+	if !l.Dip && random.IntN(3) == 0 {
+		l.Thick = []glaze.Thickness{glaze.Light, glaze.Heavy}[random.IntN(2)]
+	}
+	if random.IntN(4) == 0 {
+		l.Stage = 1
+	}
+	return l
 }
