@@ -235,7 +235,12 @@ func (p *screen) clickX(path string) {
 	p.t.Helper()
 	found, err := p.Timeout(patience).ElementX(path)
 	require.NoErrorf(p.t, err, "%s does not show", path)
-	require.NoErrorf(p.t, found.CancelTimeout().Timeout(patience).Click(proto.InputMouseButtonLeft, 1), "%s cannot be pressed", path)
+	found = found.CancelTimeout()
+	if _, err := found.Interactable(); err != nil { // something lies over it: whoever sees that scrolls
+		_, err = found.Eval(`() => this.scrollIntoView({ block: "center" })`)
+		require.NoError(p.t, err)
+	}
+	require.NoErrorf(p.t, found.Timeout(patience).Click(proto.InputMouseButtonLeft, 1), "%s cannot be pressed", path)
 }
 
 // typeInto replaces what a field holds.

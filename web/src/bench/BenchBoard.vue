@@ -192,6 +192,11 @@ td.here {
 td.picked {
   background: repeating-linear-gradient(135deg, #fff 0 6px, #d8d8d8 6px 8px);
 }
+/* What is focused stays clear of the bar at the foot of the page. */
+td,
+td :deep(button) {
+  scroll-margin-bottom: 90px;
+}
 td.rest {
   padding: 4px 10px;
   font-size: 14px;
