@@ -48,7 +48,7 @@ func Flags() []struct {
 		{Lost, "so vivid in this light that the camera kept nothing of a channel: about 5 off"},
 		{Beyond, "lighter or darker than the cards reach: 4 to 8 off"},
 		{Cards, "its cards disagree"},
-		{Lamp, "vivid, and not by daylight: a lamp shows less of it, up to 5 to 10 off in greens and yellows"},
+		{Lamp, "vivid, and not by daylight: 5 to 10 off"},
 	}
 }
 
