@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"net/http"
 	"slices"
 	"testing"
 
@@ -10,6 +11,14 @@ import (
 	"enkaustos/internal/contract"
 )
 
+// pieceOf is somebody's piece, as the teacher sees it now.
+func pieceOf(t testing.TB, c *http.Client, url, student, title string) contract.Piece {
+	all := get[contract.PieceList](t, c, url+"/api/pieces").Pieces
+	i := slices.IndexFunc(all, func(x contract.Piece) bool { return x.Student == student && x.Title == title })
+	require.GreaterOrEqual(t, i, 0, student)
+	return all[i]
+}
+
 // A dusty piece: its first coat is kept, and asked about once; a class is wiped at once before
 // it, and what was sanded since is dusty again.
 func TestADustyPiece(t *testing.T) {
@@ -17,12 +26,7 @@ func TestADustyPiece(t *testing.T) {
 	p := open(t, s, "/")
 	p.unlock("bare feet only")
 	c := client(t, s.url)
-	piece := func(student, title string) contract.Piece {
-		all := get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces
-		i := slices.IndexFunc(all, func(x contract.Piece) bool { return x.Student == student && x.Title == title })
-		require.GreaterOrEqual(t, i, 0, student)
-		return all[i]
-	}
+	piece := func(student, title string) contract.Piece { return pieceOf(t, c, s.url, student, title) }
 	history := func(id, says string) bool {
 		return slices.ContainsFunc(get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+id).History, func(h contract.HistoryEntry) bool { return h.Text == says })
 	}

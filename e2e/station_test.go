@@ -61,15 +61,7 @@ func TestStudentAtATablet(t *testing.T) {
 	p.see(".net", "Window table")
 	require.Equal(t, 2, taps, "one coat at a station")
 	c := client(t, s.url)
-	mine := func() contract.Piece {
-		for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
-			if piece.Student == "Ilo N." && piece.Title == "Tide-pool bowl" {
-				return piece
-			}
-		}
-		require.Fail(t, "the piece is gone")
-		return contract.Piece{}
-	}
+	mine := func() contract.Piece { return pieceOf(t, c, s.url, "Ilo N.", "Tide-pool bowl") }
 	require.Eventually(t, func() bool { return len(mine().Surfaces[0].On) == 1 }, patience, moment)
 	history := get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+mine().Id).History
 	require.True(t, slices.ContainsFunc(history, func(h contract.HistoryEntry) bool { return h.Kind == "coat" && h.By == "Window table" }))
@@ -167,12 +159,8 @@ func TestACoatIsLeftAtALine(t *testing.T) {
 	p.see(".how", "Go on where it was left: the part below "+line)
 	c := client(t, s.url)
 	outside := func() contract.SurfaceState {
-		for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
-			if piece.Student == "Ilo N." && piece.Title == "Tide-pool bowl" {
-				return piece.Surfaces[slices.IndexFunc(piece.Surfaces, func(s contract.SurfaceState) bool { return s.Id == "exterior" })]
-			}
-		}
-		return contract.SurfaceState{}
+		surfaces := pieceOf(t, c, s.url, "Ilo N.", "Tide-pool bowl").Surfaces
+		return surfaces[slices.IndexFunc(surfaces, func(s contract.SurfaceState) bool { return s.Id == "exterior" })]
 	}
 	toGo := len(outside().Left)
 	p.click(".add", "")

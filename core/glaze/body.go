@@ -59,3 +59,40 @@ func DryMatter(massG, volumeML, solids float64) (float64, error) {
 // Bucket says whether the glaze stands in a bucket for dipping, which settles within minutes,
 // and may be watered by its density; a brushing glaze holds gum, and may not.
 func (g *Glaze) Bucket() bool { return g.Kind == Dipping }
+
+// Weighing is what a weighed sample of a glaze says.
+type Weighing struct {
+	Density float64 // g/mL
+	DryG    float64 // in the sample
+	WaterML float64 // to the density at which its dip was found good; 0 where that is not told
+	Says    string
+}
+
+// Weigh weighs a sample: its mass without the vessel in g, its volume, and how much the bucket
+// holds, in mL, 0 where nobody said. How much water it takes is told of buckets alone, against
+// the jar's own figure: a brushing glaze holds gum, and its density does not tell how it flows
+// (common practice). The error is one sentence.
+func (g *Glaze) Weigh(massG, volumeML, holdsML float64) (w Weighing, err error) {
+	if w.Density, err = DensityOf(massG, volumeML); err != nil {
+		return w, err
+	}
+	if holdsML < 0 {
+		return w, fmt.Errorf("a bucket holds no %g mL: say how much is in it", holdsML)
+	}
+	w.DryG, _ = DryMatter(massG, volumeML, SolidsDensity) // its sample has a density
+	w.Says = fmt.Sprintf("%.2f g/mL, with about %.0f g dry in the sample.", w.Density, w.DryG)
+	switch figure := g.DipDensity; {
+	case !g.Bucket():
+		w.Says += " Density is not flow: a brushing glaze holds gum, and is never watered by its density. Compare it with this jar's own figure."
+	case figure == 0:
+		w.Says += " This bucket has no figure of its own yet: write one down after a good firing. Usual for dipping: 1.40 to 1.50."
+	case w.Density < figure:
+		w.Says += fmt.Sprintf(" Thinner than its figure of %.2f: it lays less. Let it settle and take water off.", figure)
+	case holdsML == 0:
+		w.Says += fmt.Sprintf(" Its figure is %.2f. Say how much is in the bucket, and the water for it is worked out.", figure)
+	default:
+		w.WaterML, err = WaterToThin(holdsML, w.Density, figure)
+		w.Says += fmt.Sprintf(" %.0f mL of water bring %.0f mL to its figure of %.2f: half of it first, then weigh again. A gelled or gummed glaze misleads.", w.WaterML, holdsML, figure)
+	}
+	return w, err
+}

@@ -41,7 +41,11 @@ var cleaning = []Entry{
 				NotCleaned: "Had not been wiped free of dust"}[e.Text]
 		}},
 	{Kind: Sanded, Fields: []string{"surface"}, By: Station, Voids: "it was sanded",
-		apply: func(s *State, _ Event) { s.Cleaning = Cleaning{Sanded: true} },
+		apply: func(s *State, _ Event) {
+			if _, laid := s.firstCoat(); !laid { // glaze rubbed level later says nothing of the clay
+				s.Cleaning = Cleaning{Sanded: true}
+			}
+		},
 		says: func(_ Event, on string) string {
 			if on == "" {
 				return "Sanded"
@@ -50,19 +54,22 @@ var cleaning = []Entry{
 		}},
 }
 
+// clean takes the dust off the clay before its first coat, or says how that was; what is wiped
+// after it says nothing of the clay below.
 func (s *State) clean(e Event) {
+	first, laid := s.firstCoat()
 	at := e.Happened()
-	if first, laid := s.firstCoat(); e.Text == CleanFirst && laid {
-		at = first
-	}
-	switch e.Text {
-	case NotCleaned:
-		s.Cleaning = Cleaning{Skipped: true}
-		return
-	case Rinse:
+	if e.Text == Rinse {
 		s.LastWet, s.WetAt = later(s.LastWet, at), later(s.WetAt, at)
 	}
-	s.Cleaning = Cleaning{At: at, Rinsed: e.Text == Rinse}
+	switch {
+	case e.Text == NotCleaned:
+		s.Cleaning = Cleaning{Skipped: true}
+	case e.Text == CleanFirst && laid:
+		s.Cleaning = Cleaning{At: first}
+	case !laid || at.Before(first):
+		s.Cleaning = Cleaning{At: at, Rinsed: e.Text == Rinse}
+	}
 }
 
 func later(a, b time.Time) time.Time {

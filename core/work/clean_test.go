@@ -32,7 +32,9 @@ func TestDust(t *testing.T) {
 		"it was wiped, said later":  {[]Event{at(-time.Hour, coat), at(0, before)}, "", ""},
 		"it was not, said later":    {[]Event{at(-time.Hour, coat), at(0, not)}, "not taken off", ""},
 		"nobody remembers days ago": {[]Event{at(-2*day, coat)}, "nobody logged", ""},
-		"wiped after the coat":      {[]Event{at(-time.Hour, coat), at(-time.Minute, clean)}, "", "nobody logged"},
+		"wiped after the coat":      {[]Event{at(-time.Hour, coat), at(-time.Minute, clean)}, "nobody logged", "nobody logged"},
+		"wiped before and after":    {[]Event{at(-2*time.Hour, clean), at(-time.Hour, coat), at(0, clean)}, "", ""},
+		"rubbed level afterwards":   {[]Event{at(-2*time.Hour, clean), at(-time.Hour, coat), at(0, sand)}, "", ""},
 	} {
 		for i := range c.log {
 			c.log[i].Seq, c.log[i].ID = int64(i+1), string(rune('a'+i))

@@ -2,6 +2,7 @@ package school
 
 import (
 	"slices"
+	"time"
 
 	"enkaustos/core/stock"
 	"enkaustos/core/work"
@@ -16,7 +17,9 @@ func (n *next) learn() {
 	for _, l := range JarLevels.Sorted(n.Snapshot, func(a, b JarLevel) int { return a.At.Compare(b.At) }) {
 		levels[l.Glaze] = append(levels[l.Glaze], l)
 	}
+	n.looked = map[string]time.Time{}
 	for code, seen := range levels {
+		n.looked[code] = seen[len(seen)-1].At
 		var drops []stock.Drop
 		for i := 1; i < len(seen); i++ {
 			from, to := seen[i-1], seen[i]
@@ -70,18 +73,12 @@ func (n *next) laid(code string, from, to JarLevel) (cm2 float64, class string) 
 // back, wiped off, entered afterwards, or on a piece that measures otherwise. A coat that is
 // laid now is of the time after the last look, and changes nothing that was learned.
 func (n *next) pastChanged() bool {
-	looked := map[string]JarLevel{}
-	for _, l := range JarLevels.All(n.Snapshot) {
-		if l.At.After(looked[l.Glaze].At) {
-			looked[l.Glaze] = l
-		}
-	}
 	learnedFrom := func(p *Piece) (coats []work.Coat) {
 		if p == nil {
 			return nil
 		}
 		for _, c := range p.State.Coats {
-			if last, known := looked[c.Glaze]; known && !c.At.After(last.At) {
+			if last, known := n.looked[c.Glaze]; known && !c.At.After(last) {
 				coats = append(coats, c)
 			}
 		}
