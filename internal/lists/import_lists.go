@@ -39,16 +39,17 @@ func readGlazes(r *reading) error {
 		if !known {
 			old.Jar = glaze.UnknownJar()
 		}
-		g := glaze.Glaze{Code: r.text("code", 40), Name: r.text("name", 80), Atmosphere: optional(r, "atmosphere", old.Atmosphere, glaze.ParseAtmosphere),
-			Jar: glaze.Jar{ML: optional(r, "ml", old.Jar.ML, millilitres), Level: optional(r, "level", old.Jar.Level, level),
-				State: optional(r, "state", old.Jar.State, glaze.ParseState), MixedAt: old.Jar.MixedAt},
-			Kind: take(r, "kind", glaze.ParseKind), Raw: take(r, "raw", colour.FromHex), Cones: take(r, "cones", kiln.ParseRange),
-			Food: glaze.FoodNotClaimed, InStock: take(r, "stock", truth(true)), Runner: take(r, "runner", truth(false)),
-			Coats: take(r, "coats", ownCoats), Recipe: optional(r, "recipe", old.Recipe, glaze.ParseRecipe),
-			Thick: optional(r, "thick", old.Thick, truth(false)), Dear: optional(r, "dear", old.Dear, truth(false)),
-			Ware: optional(r, "ware", old.Ware, ware), DipCoats: optional(r, "dip coats", old.DipCoats, upTo(glaze.MaxCoats, "coats")),
-			DipSeconds: optional(r, "dip seconds", old.DipSeconds, upTo(120, "seconds")), SlideMM: optional(r, "slide", old.SlideMM, upTo(300, "mm")),
-			DipDensity: optional(r, "dip density", old.DipDensity, density), Density: optional(r, "density", old.Density, density)}
+		g := old // what the list says nothing of stays
+		g.Code, g.Name, g.Atmosphere = r.text("code", 40), r.text("name", 80), optional(r, "atmosphere", old.Atmosphere, glaze.ParseAtmosphere)
+		g.Jar.ML, g.Jar.Level = optional(r, "ml", old.Jar.ML, millilitres), optional(r, "level", old.Jar.Level, level)
+		g.Jar.State = optional(r, "state", old.Jar.State, glaze.ParseState)
+		g.Kind, g.Raw, g.Cones = take(r, "kind", glaze.ParseKind), take(r, "raw", colour.FromHex), take(r, "cones", kiln.ParseRange)
+		g.Food, g.InStock, g.Runner = glaze.FoodNotClaimed, take(r, "stock", truth(true)), take(r, "runner", truth(false))
+		g.Coats, g.Recipe = take(r, "coats", ownCoats), optional(r, "recipe", old.Recipe, glaze.ParseRecipe)
+		g.Thick, g.Dear, g.Ware = optional(r, "thick", old.Thick, truth(false)), optional(r, "dear", old.Dear, truth(false)), optional(r, "ware", old.Ware, ware)
+		g.DipCoats, g.DipSeconds = optional(r, "dip coats", old.DipCoats, upTo(glaze.MaxCoats, "coats")), optional(r, "dip seconds", old.DipSeconds, upTo(120, "seconds"))
+		g.DipDensity, g.Density = optional(r, "dip density", old.DipDensity, density), optional(r, "density", old.Density, density)
+		g.SlideMM = optional(r, "slide", old.SlideMM, upTo(300, "mm"))
 		if take(r, "food", truth(false)) {
 			g.Food = glaze.FoodClaimed
 		}
