@@ -48,6 +48,9 @@ func Warnings(l Lay) (all []Warning) {
 	}
 	add(l.Jars != nil && !l.Jars[l.Event.Glaze], matter.NotAllowed, "%s is not among the jars of this lesson; finish the coat, then ask.", l.Event.Glaze)
 	add(l.Jar.Jar.State == glaze.Dried, matter.Dried, "the jar of %s was said to be dried out; say so if it was revived.", l.Event.Glaze)
+	if d, open := l.Jar.Doubted(); open && d.Holds(l.Event.Happened()) {
+		add(true, matter.JarDoubted, "the jar of %s is said to be contaminated: stop, and ask the teacher.", l.Event.Glaze)
+	}
 	add(l.House.Path == rules.OnceFired && !l.State.BoneDry, matter.NotBoneDry, "nobody felt whether the clay was bone dry. Feel it now: pale all over, not clammy.")
 	switch s := l.State; {
 	case s.Firing != nil:

@@ -56,6 +56,29 @@ func DryMatter(massG, volumeML, solids float64) (float64, error) {
 	return (massG - volumeML) * solids / (solids - 1), nil
 }
 
+// TopUp is what a bucket takes to be filled up at a density in g/mL: dry powder in g and water in
+// mL, for glaze of one density in what is left and another in the full bucket. Its dry matter is
+// by Brongniart's formula, with solids of SolidsDensity; water is what the mass then lacks. The
+// error is one sentence.
+func TopUp(leftML, is, fullML, to float64) (powderG, waterML float64, err error) {
+	switch {
+	case !(fullML > leftML && leftML >= 0):
+		return 0, 0, fmt.Errorf("a bucket that holds %g mL is not filled up to %g mL", leftML, fullML)
+	case !Weighs(to) || leftML > 0 && !Weighs(is):
+		return 0, 0, fmt.Errorf("glaze weighs more than 1 and at most %g g/mL, not %g", MaxDensity, unlikely(to, is))
+	}
+	const dry = SolidsDensity / (SolidsDensity - 1)
+	powderG = (fullML*(to-1) - leftML*(is-1)) * dry
+	waterML = fullML*to - leftML*is - powderG
+	switch {
+	case powderG < 0:
+		return 0, 0, fmt.Errorf("%g mL at %.2f g/mL hold more powder than %g mL at %.2f take: add water alone, and weigh again", leftML, is, fullML, to)
+	case waterML < 0:
+		return 0, 0, fmt.Errorf("%g mL at %.2f g/mL are too thin for %g mL at %.2f: let it settle and take water off first", leftML, is, fullML, to)
+	}
+	return powderG, waterML, nil
+}
+
 // Bucket says whether the glaze stands in a bucket for dipping, which settles within minutes,
 // and may be watered by its density; a brushing glaze holds gum, and may not.
 func (g *Glaze) Bucket() bool { return g.Kind == Dipping }
@@ -65,27 +88,40 @@ type Weighing struct {
 	Density float64 // g/mL
 	DryG    float64 // in the sample
 	WaterML float64 // to the density at which its dip was found good; 0 where that is not told
+	PowderG float64 // to fill it up, with WaterML; 0 where nobody asked
 	Says    string
 }
 
-// Weigh weighs a sample: its mass without the vessel in g, its volume, and how much the bucket
-// holds, in mL, 0 where nobody said. How much water it takes is told of buckets alone, against
+// Sample is what was weighed of a jar, and what the bucket holds.
+type Sample struct {
+	MassG, VolumeML float64 // of the sample, without its vessel
+	HoldsML         float64 // of the bucket; 0 where nobody said
+	FillML          float64 // up to which it is filled from powder; 0 for not
+}
+
+// Weigh weighs a sample. How much water it takes is told of buckets alone, against
 // the jar's own figure: a brushing glaze holds gum, and its density does not tell how it flows
 // (common practice). The error is one sentence.
-func (g *Glaze) Weigh(massG, volumeML, holdsML float64) (w Weighing, err error) {
-	if w.Density, err = DensityOf(massG, volumeML); err != nil {
+func (g *Glaze) Weigh(s Sample) (w Weighing, err error) {
+	if w.Density, err = DensityOf(s.MassG, s.VolumeML); err != nil {
 		return w, err
 	}
+	holdsML := s.HoldsML
 	if holdsML < 0 {
 		return w, fmt.Errorf("a bucket holds no %g mL: say how much is in it", holdsML)
 	}
-	w.DryG, _ = DryMatter(massG, volumeML, SolidsDensity) // its sample has a density
+	w.DryG, _ = DryMatter(s.MassG, s.VolumeML, SolidsDensity) // its sample has a density
 	w.Says = fmt.Sprintf("%.2f g/mL, with about %.0f g dry in the sample.", w.Density, w.DryG)
 	switch figure := g.DipDensity; {
 	case !g.Bucket():
 		w.Says += " Density is not flow: a brushing glaze holds gum, and is never watered by its density. Compare it with this jar's own figure."
 	case figure == 0:
 		w.Says += " This bucket has no figure of its own yet: write one down after a good firing. Usual for dipping: 1.40 to 1.50."
+	case s.FillML > 0:
+		if w.PowderG, w.WaterML, err = TopUp(holdsML, w.Density, s.FillML, figure); err != nil {
+			return w, err
+		}
+		w.Says += fmt.Sprintf(" Filled up to %.0f mL at its figure of %.2f it takes %.0f g of dry powder and %.0f mL of water. Adults only, with a mask: powder into water, soak, sieve, then weigh again.", s.FillML, figure, w.PowderG, w.WaterML)
 	case w.Density < figure:
 		w.Says += fmt.Sprintf(" Thinner than its figure of %.2f: it lays less. Let it settle and take water off.", figure)
 	case holdsML == 0:

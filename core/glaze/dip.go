@@ -19,14 +19,19 @@ func Weighs(density float64) bool { return density > 1 && density <= MaxDensity 
 // bucket leaves more dry matter of the same volume, so that density is no matter of it. g may
 // be nil.
 func (l Layer) Takes(g *Glaze) float64 {
-	l.Density = 0
+	l.Density, l.Body = 0, ""
 	return l.Covers(g)
 }
 
-// AsWeighed is the stroke as its bucket is now, where nobody laid it yet. g may be nil.
-func (l Layer) AsWeighed(g *Glaze) Layer {
-	if l.Density = 0; l.Dip && g != nil {
+// FromJar is the stroke as its jar is now, where nobody laid it yet: a dip by what its bucket
+// weighs, any other by how its glaze lies. g may be nil.
+func (l Layer) FromJar(g *Glaze) Layer {
+	switch l.Density, l.Body = 0, ""; {
+	case g == nil:
+	case l.Dip && g.Density > 0:
 		l.Density = g.Density
+	default:
+		l.Body = g.Lies()
 	}
 	return l
 }

@@ -86,12 +86,13 @@ type Glaze struct {
 
 	DipCoats   float64 `json:"dipCoats,omitzero"`   // how many brushed coats one dip into it is as thick as; 0 = UsualDip
 	DipSeconds float64 `json:"dipSeconds,omitzero"` // how long that dip was held; 0 = UsualHold
-	DipDensity float64 `json:"dipDensity,omitzero"` // of the bucket when DipCoats was so, g/mL; 0 = UsualDensity
-	Density    float64 `json:"density,omitzero"`    // of the bucket as it was last weighed, g/mL; 0 = as DipDensity
+	DipDensity float64 `json:"dipDensity,omitzero"` // the jar's own figure, g/mL: of a bucket when DipCoats was so, of a jar when it laid well; 0 = not known, and a bucket counts as UsualDensity
+	Density    float64 `json:"density,omitzero"`    // of the jar as it was last weighed, g/mL; 0 = as DipDensity
 	SlideMM    float64 `json:"slideMM,omitzero"`    // how far its chips travel down a steep wall; 0 = not known
 
 	Atmosphere Atmosphere `json:"atmosphere,omitzero"` // the label's; "" where it says nothing
 	Jar        Jar        `json:"jar,omitzero"`
+	Doubts     []Doubt    `json:"doubts,omitzero"` // that it, or a cup of it, was not what its label says, the newest last
 	Recipe     Recipe     `json:"recipe,omitzero"` // what was mixed for it; nil for a jar that was bought
 }
 
@@ -113,6 +114,7 @@ type Layer struct {
 	DownToMM float64   `json:"downTo,omitempty"`  // of a dip from the rim: how far down it goes, mm above the table; 0 = over all of the surface
 	Seconds  float64   `json:"seconds,omitempty"` // of a dip: how long it is held; 0 = as usual
 	Density  float64   `json:"density,omitempty"` // of a dip: what the bucket weighs, g/mL; 0 = as its figure says
+	Body     State     `json:"body,omitempty"`    // Watery or Thick where the jar is so; read when it is judged, never planned
 	Stage    int       `json:"stage,omitempty"`   // before which of the piece's firings it is laid, the first being 0
 }
 
@@ -125,12 +127,16 @@ func (l Layer) alike(m Layer) bool {
 // Covers is how thick the layer is, in brushed coats: a dip is as thick as its glaze's own
 // figure says, grows with the root of the time it is held, as water is drawn into a porous
 // body (Washburn's law; that glaze follows it from memory), and with the dry matter in the
-// bucket (Brongniart's formula; see dipped). g may be nil.
+// bucket (Brongniart's formula; see dipped); what was planned or felt thin or thick is so, else
+// a watery jar lays thin coats and a thick one thick. g may be nil.
 func (l *Layer) Covers(g *Glaze) float64 {
-	if l.Thick == "" && !l.Dip {
+	if l.Thick == "" && l.Body == "" && !l.Dip {
 		return float64(l.Coats)
 	}
 	each := l.Thick.Coats()
+	if l.Thick == "" {
+		each = l.Body.Coat().Coats()
+	}
 	if l.Dip {
 		each *= g.dipped(l.Seconds, l.Density)
 	}
@@ -203,6 +209,19 @@ func (s Stack) After(coats int) (left Stack) {
 
 // Same says whether two stacks are brushed alike.
 func (s Stack) Same(t Stack) bool { return slices.Equal(s.Normal(), t.Normal()) }
+
+// Planned is the stack as it was planned, whatever its jars are like.
+func (s Stack) Planned() Stack {
+	read := func(l Layer) bool { return l.Density != 0 || l.Body != "" }
+	if !slices.ContainsFunc(s, read) {
+		return s
+	}
+	planned := slices.Clone(s)
+	for i := range planned {
+		planned[i].Density, planned[i].Body = 0, ""
+	}
+	return planned.Normal()
+}
 
 // AsFired is the stack as a tile knows it: how far down a dip went, how long it was held in
 // how heavy a bucket and before which firing a layer was laid is no matter of the colour where it lies.

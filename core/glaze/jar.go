@@ -13,6 +13,7 @@ type Jar struct {
 	Level   float64   `json:"level,omitzero"` // how full it is, 0 to 1; below 0 = not known
 	State   State     `json:"state,omitzero"`
 	MixedAt time.Time `json:"mixedAt,omitzero"` // when it was last stirred or shaken; zero = not known
+	MixedBy string    `json:"mixedBy,omitzero"` // what who did it is called
 }
 
 // UnknownJar is a jar nobody has looked into.
@@ -35,6 +36,43 @@ const (
 
 // States lists the states, the good one first.
 var States = []State{Good, Thick, Dried, Watery}
+
+// Coat is how a coat lies that comes out of a jar in the state.
+func (s State) Coat() Thickness {
+	switch s {
+	case Watery:
+		return Light
+	case Thick:
+		return Heavy
+	}
+	return Usual
+}
+
+// A brushing glaze counts as watery, or as thick, where a sample holds so much of the dry matter
+// that it held at its own figure (from memory).
+const (
+	wateryBelow = 0.8
+	thickAbove  = 1.25
+)
+
+// Lies is how a coat from the jar lies as it is now: Watery or Thick, by a finger or by a sample
+// beside the jar's own figure; "" where neither says so. By Brongniart's formula what two
+// densities of one glaze hold dry relates as d − 1.
+func (g *Glaze) Lies() State {
+	if g.Jar.State == Watery || g.Jar.State == Thick {
+		return g.Jar.State
+	}
+	if g.Bucket() || !Weighs(g.Density) || !Weighs(g.DipDensity) {
+		return ""
+	}
+	switch holds := (g.Density - 1) / (g.DipDensity - 1); {
+	case holds < wateryBelow:
+		return Watery
+	case holds > thickAbove:
+		return Thick
+	}
+	return ""
+}
 
 // ParseState reads a state; "" is good. The error is one sentence.
 func ParseState(text string) (State, error) {

@@ -81,7 +81,7 @@ func TestADipGrowsWithItsBucket(t *testing.T) {
 	require.InDelta(t, 4, heavy.Takes(q), 1e-9, "the volume grows with the time, not with the density")
 	require.InDelta(t, 2, covers(0, 0.8), 1e-9, "lighter than water is no glaze")
 	brushed := glaze.Layer{Glaze: "Q", Coats: 1}
-	require.Zero(t, brushed.AsWeighed(&glaze.Glaze{Density: 1.6}).Density, "a brush takes from a jar")
+	require.Zero(t, brushed.FromJar(&glaze.Glaze{Density: 1.6}).Density, "a brush takes from a jar")
 }
 
 func TestFaults(t *testing.T) {

@@ -59,6 +59,7 @@ const (
 	CoatsMissing   Code = "coats-missing"
 	CoatsAstray    Code = "coats-astray"
 	SameOrNext     Code = "same-or-next"
+	JarDoubted     Code = "jar-doubted"
 	LatexOn        Code = "latex-on"
 	NotBoneDry     Code = "not-bone-dry"
 	Damp           Code = "damp"
@@ -133,7 +134,7 @@ var register = []Matter{
 	{Code: Ware, Means: "a glaze or underglaze that may not go on greenware, on bisque, or now; a note where it goes by permission", Weighs: []Severity{Warn, Note}, About: OfGlaze},
 	{Code: Dear, Means: "a dear glaze on a large area", Weighs: []Severity{Note}, About: OfStock},
 	{Code: DipFoot, Means: "a dip beside a foot that no resist covers; a warning where a second dip goes down to the foot", Weighs: []Severity{Note, Warn}, About: OfFoot, Shields: true},
-	{Code: JarShort, Means: "all plans of the class take more of a glaze than its jar holds", Weighs: []Severity{Warn}, About: OfStock},
+	{Code: JarShort, Means: "the open strokes of all plans of all classes, with what is kept for projects, take more of a glaze than its jar holds", Weighs: []Severity{Warn}, About: OfStock},
 	{Code: Blurs, Means: "two melting glazes meet where a sharp edge is wanted", Weighs: []Severity{Warn}, About: OfColour},
 	{Code: Meeting, Means: "two melting glazes touch, where the house keeps colours apart", Weighs: []Severity{Warn}, About: OfGlaze},
 	{Code: Seam, Means: "a detail that is edged before its ground is filled: two full stacks along the seam run; a warning where the ground runs or is refused at twice its coats", Weighs: []Severity{Note, Warn}, About: OfGlaze},
@@ -149,6 +150,7 @@ var register = []Matter{
 	{Code: CoatsMissing, Means: "planned strokes that are not on", Waits: Bench, About: OfGlaze, One: "lacks coats", Many: "lack coats"},
 	{Code: CoatsAstray, Means: "coats on a surface that the piece, as it is measured now, does not have", Waits: Bench, About: OfGlaze, Firm: Always, One: "has coats on what it no longer has", Many: "have coats on what they no longer have"},
 	{Code: SameOrNext, Means: "two people logged the same coat within moments, and nobody said whether it was the same or the next", Waits: Bench, About: OfGlaze, Firm: Always, Laid: true, One: "may have one coat twice", Many: "may have one coat twice"},
+	{Code: JarDoubted, Means: "a coat came out of a jar that was contaminated, or of a cup that was mislabelled, and nobody looked at the piece since", Waits: Bench, About: OfGlaze, Laid: true, One: "carries a coat from a doubtful jar", Many: "carry coats from a doubtful jar"},
 	{Code: LatexOn, Means: "latex, planned or logged, that nobody peeled", Waits: Bench, About: OfGlaze, One: "carries latex", Many: "carry latex"},
 	{Code: NotBoneDry, Means: "fired once, and nobody felt whether the clay was bone dry before the first coat", Waits: Bench, About: OfClay, Laid: true, One: "was not felt for bone dry clay", Many: "were not felt for bone dry clay"},
 	{Code: Damp, Means: "before bisque, or before another firing: nobody felt whether it is dry since it was last wet", Waits: Bench, About: OfClay, Firm: Always, One: "was not felt since it was wet", Many: "were not felt since they were wet"},

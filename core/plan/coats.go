@@ -132,7 +132,7 @@ func (c *check) coats(surface *piece.Surface, choice Choice, s *sorted) {
 	case s.melt.Coats >= want.Stop:
 		f.Code, f.Severity, of = matter.CoatsStop, Stop, ""
 		f.Text = fmt.Sprintf("%s: %s of melting glaze would run; the house refuses from %s.", surface.Name, c.thickness(surface, s), figure(want.Stop))
-	case s.melt.Coats > want.Coats && thick && c.mayBeThick(s):
+	case s.melt.Coats > want.Coats && (thick && c.mayBeThick(s) || c.leastFromJars(choice.Stack, s.melt.Coats, want.Coats)):
 	case s.melt.Coats > want.Coats:
 		f.Code = matter.CoatsMany
 		f.Text = fmt.Sprintf("%s: %s%s, the house lays %s; more runs.", surface.Name, c.thickness(surface, s), of, figure(want.Coats))
@@ -144,12 +144,12 @@ func (c *check) coats(surface *piece.Surface, choice Choice, s *sorted) {
 		f.Text = fmt.Sprintf("%s: %s%s, the house lays %s; %s.", surface.Name, c.thickness(surface, s), of, figure(want.Coats), fate)
 	}
 	if f.Code != "" {
-		f.Way, f.Mend = fmt.Sprintf("Use %s%s.", coats(want.Coats), of), c.recount(choice.Stack.Normal(), true, int(want.Coats))
+		f.Way, f.Mend = fmt.Sprintf("Use %s%s.", coats(want.Coats), of), c.recount(choice.Stack.Planned().Normal(), true, int(want.Coats))
 		if bucket := c.weighed(choice.Stack); bucket != "" {
 			f.Text += bucket
 			f.Way = "Weigh it again once it was thinned or topped up, or hold the piece for as much shorter or longer."
 		}
-		if over {
+		if c.jars(choice.Stack, s.melt.Coats-want.Coats, &f); over {
 			f.Way, f.Mend = "Lay fewer coats there, or leave the ground out below it.", nil
 		}
 		f.Numbers = Numbers{"coats": s.melt.Coats, "figure": want.Coats, "refusedFrom": want.Stop}
@@ -157,7 +157,7 @@ func (c *check) coats(surface *piece.Surface, choice Choice, s *sorted) {
 	}
 	if s.under > 0 && s.under < h.OfGlaze(s.underGlaze) && !over {
 		want := h.OfGlaze(s.underGlaze)
-		c.add(Finding{Code: matter.UnderglazeFew, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.under), "figure": float64(want)}, Mend: c.recount(choice.Stack.Normal(), false, want),
+		c.add(Finding{Code: matter.UnderglazeFew, Surface: surface.ID, Numbers: Numbers{"coats": float64(s.under), "figure": float64(want)}, Mend: c.recount(choice.Stack.Planned().Normal(), false, want),
 			Text: fmt.Sprintf("%s: %s of underglaze, the house lays %d; it will look pale.", surface.Name, coats(s.under), want),
 			Way:  fmt.Sprintf("Use %s.", coats(want))})
 	}

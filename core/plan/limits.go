@@ -83,8 +83,8 @@ func (c *check) whole() {
 	}
 }
 
-// Lacking says which jars of a plan hold less than all plans of the class take of
-// them, mL by code; nil where none does.
+// Lacking says which jars of a plan hold less than is asked of them, mL by code: what all open
+// strokes of all plans take, and what is kept; nil where none does.
 func (s *Shelf) Lacking(p Plan, takes map[string]float64) *Finding {
 	var short []string
 	missing := Numbers{}
@@ -98,8 +98,8 @@ func (s *Shelf) Lacking(p Plan, takes map[string]float64) *Finding {
 		return nil
 	}
 	return &Finding{Code: matter.JarShort, Severity: matter.JarShort.Weight(), Numbers: missing,
-		Text: "The plans of this class take more than is left of " + strings.Join(short, ", ") + ".",
-		Way:  "Order it now, or choose another for some of them."}
+		Text: "All plans of the school, with what is kept for projects, take more than is left of " + strings.Join(short, ", ") + ".",
+		Way:  "Order it now, or choose another for some of them; Stock says who is hit, and what is nearest."}
 }
 
 // ShortJar is a jar that holds less than is asked of it.

@@ -119,7 +119,7 @@ type Work struct {
 	BisqueCone kiln.Cone   // of that firing
 	Past       []kiln.Cone // of the firings behind it, in order
 
-	// Takes is what all plans of the class take of each glaze, mL by code; nil
+	// Takes is what is asked of each jar by all plans of the school, mL by code; nil
 	// where nobody added it up.
 	Takes map[string]float64
 }

@@ -59,7 +59,7 @@ func (s *Shelf) staged(stack glaze.Stack, w Work, laid []glaze.Layer) glaze.Stac
 	strokes, least := glaze.Stack(stack.Strokes()), 0
 	for i := range strokes {
 		stroke := &strokes[i]
-		stroke.Density = 0 // what a bucket weighs is read when it is judged, never planned
+		stroke.Density, stroke.Body = 0, "" // how a jar is is read when it is judged, never planned
 		switch {
 		case i < len(laid) && laid[i].Glaze == stroke.Glaze && laid[i].Dip == stroke.Dip:
 			stroke.Stage = laid[i].Stage

@@ -38,10 +38,11 @@ type Case struct {
 	Laid     []plan.Finding // of what is really on the piece, where that strays from the plan
 	State    work.State
 	House    rules.House
-	Cone     kiln.Cone // of its next firing
-	Bisque   bool      // that firing is to bisque, of greenware: Findings are plan.Shelf.CheckBisque's
-	Stilts   bool      // recorded at the plan that it stands on them
-	Band     foot.Band // that it needs, for what is planned and for what is laid
+	Cone     kiln.Cone       // of its next firing
+	Bisque   bool            // that firing is to bisque, of greenware: Findings are plan.Shelf.CheckBisque's
+	Stilts   bool            // recorded at the plan that it stands on them
+	Band     foot.Band       // that it needs, for what is planned and for what is laid
+	Doubted  []work.Doubtful // jars that its coats came out of
 	Drying   work.Drying
 	Now      time.Time
 }
@@ -84,6 +85,7 @@ func everything(c Case) []Blocker {
 			Text: fmt.Sprintf("Nobody can say at which cone it is fired: %q is none.", c.Cone), Way: "Set the cone of its assignment."})
 	}
 	all = append(all, astray(c)...)
+	all = append(all, doubted(c)...)
 	if c.Bisque {
 		return c.allRegistered(append(all, toBisque(c)...))
 	}

@@ -72,6 +72,7 @@ type House struct {
 	Open          Opening   // how many glazes at once
 	Wash          Washing   // between colours
 	Thins         Hand      // who thins glaze
+	Shakes        Hand      // who shakes and opens jars
 	Tablets       Speech    // how tablets speak
 	Names         Naming    // what they call a student
 
@@ -89,7 +90,7 @@ func Default() House {
 		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: BareFoot, FootBy: WipedBack, Underside: MayBeGlazed, Seat: BareSeat, StiltsCone: "none", Flat: EdgesGlazed, FlatMM: 2, Wipes: Student,
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: WhenDry, KilnDryHours: 12,
 		Hidden: CoverAll, OtherClay: Hint, RawApart: 6,
-		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, CleanDays: 3, SettleDays: 1, SettleMinutes: 10, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, Wash: WashBrush, Thins: Teacher, Tablets: InWords, Names: ByName,
+		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, CleanDays: 3, SettleDays: 1, SettleMinutes: 10, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, Wash: WashBrush, Thins: Teacher, Shakes: Student, Tablets: InWords, Names: ByName,
 		InsideOutside: AsTheyLike, MostCovered: 100,
 	}
 }

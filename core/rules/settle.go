@@ -2,10 +2,25 @@ package rules
 
 import (
 	"fmt"
+	"math"
 	"time"
 
 	"enkaustos/core/glaze"
 )
+
+// Lies says in a clause how coats out of a jar lie that is watery or thick, and how many of them
+// do what the house's figure wants; "" where it is as it should be.
+func (h *House) Lies(g *glaze.Glaze) string {
+	is, figure := g.Lies(), h.OfGlaze(g)
+	each := is.Coat().Coats()
+	switch is {
+	case glaze.Watery:
+		return fmt.Sprintf("it is watery: a coat counts as %.1f, and %d of them as %d", each, int(math.Ceil(float64(figure)/each-1e-9)), figure)
+	case glaze.Thick:
+		return fmt.Sprintf("it is thick: a coat counts as %.1f, drags, goes on in lumps and dries slowly", each)
+	}
+	return ""
+}
 
 // Settled says in a clause why a jar has to be stirred at a moment; "" where it is still mixed.
 // Buckets settle within minutes, brushing glazes, which hold gum, over days (common practice).

@@ -46,10 +46,11 @@ type Survey struct {
 	Placing  ready.Placing
 	Band     foot.Band
 	Surfaces []Surface
-	Amounts  []stock.Amount // what the plan takes of each jar, less what has to stay bare
-	Open     []stock.Amount // what of that is not on the piece yet
-	Dust     work.Dusty     // on its clay, or under its first coat
-	Until    time.Time      // zero: for ever
+	Amounts  []stock.Amount  // what the plan takes of each jar, less what has to stay bare
+	Open     []stock.Amount  // what of that is not on the piece yet
+	Doubted  []work.Doubtful // jars that its coats came out of
+	Dust     work.Dusty      // on its clay, or under its first coat
+	Until    time.Time       // zero: for ever
 }
 
 // Surface is one surface with its plan and its coats.
@@ -99,9 +100,7 @@ func Of(c Case, now time.Time) Survey {
 	}
 	v.Findings = append(slices.Clip(v.Findings), verdict.Felt()...)
 	v.Amounts = c.AmountsOf(c.Plan, planned)
-	if c.State.Firing == nil && !c.Plan.Empty() {
-		v.Open = stock.Less(c.AmountsOf(c.Open(), planned), c.begun(planned))
-	}
+	v.Open = c.openAmounts(planned)
 	v.Band = verdict.Band
 	v.Cover, v.Check = ready.Looks(verdict)
 	v.Sight, v.LookFor = ready.Sight(verdict), ready.LookFor(verdict)
@@ -112,6 +111,7 @@ func Of(c Case, now time.Time) Survey {
 	for i, s := range c.Body.Surfaces {
 		v.Surfaces[i] = c.surface(s)
 	}
+	v.Doubted = verdict.Doubted
 	v.Dust = c.State.DustOn(c.Shelf.House, now)
 	v.Until = v.Dust.Until
 	for _, b := range v.Blockers {
@@ -130,7 +130,7 @@ func (c Case) Verdict(now time.Time) ready.Case {
 		check = c.Shelf.CheckBisque
 	}
 	v := ready.Case{Body: c.Body, Plan: c.Plan, Findings: check(c.Plan, c.Work), State: c.State, House: c.Shelf.House,
-		Cone: c.Work.Next(), Bisque: c.Work.Bisque(), Stilts: c.Work.Standing.Stilts, Drying: c.Drying, Now: now, Band: c.Shelf.Band(c.Plan, c.Work)}
+		Cone: c.Work.Next(), Bisque: c.Work.Bisque(), Stilts: c.Work.Standing.Stilts, Doubted: c.State.Doubted(c.Shelf.Glazes), Drying: c.Drying, Now: now, Band: c.Shelf.Band(c.Plan, c.Work)}
 	if laid, beside := ready.Laid(c.Body, c.Plan, c.State); beside {
 		v.Laid = check(laid, c.Work)
 		v.Band = v.Band.Higher(c.Shelf.Band(laid, c.Work))
@@ -147,6 +147,19 @@ func (c Case) Under(h rules.House) Case {
 // Open is the part of the plan that is not on the piece yet.
 func (c Case) Open() plan.Plan {
 	return c.Plan.Open(func(id string, choice plan.Choice) int { return work.Compare(choice.Stack, c.State.On(id)).Done })
+}
+
+// OpenAmounts is what the plan still takes of each jar: the strokes that are not on yet.
+func (c Case) OpenAmounts() []stock.Amount {
+	c.Plan = c.Plan.On(c.Body)
+	return c.openAmounts(c.Shelf.Band(c.Plan, c.Work))
+}
+
+func (c Case) openAmounts(band foot.Band) []stock.Amount {
+	if c.State.Firing != nil || c.Plan.Empty() {
+		return nil
+	}
+	return stock.Less(c.AmountsOf(c.Open(), band), c.begun(band))
 }
 
 // begun is what of the open strokes is on already, where a coat was begun.
@@ -214,6 +227,7 @@ func (c Case) surface(surface piece.Surface) Surface {
 		v.On = append(v.On, Coat{Coat: coat, OnWet: is(wet, coat.ID), Planned: !is(progress.Other, coat.ID), Fired: coat.Stage < len(c.State.Past)})
 		v.WetFrom = coat.At
 	}
+	v.Choice.Stack = choice.Stack.Planned()
 	stack := c.Plan.Lies(&surface)
 	if !choice.Planned() {
 		stack = c.State.Stack(surface.ID)

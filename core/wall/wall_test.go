@@ -287,3 +287,26 @@ func BenchmarkSeek2000(b *testing.B) {
 		}
 	})
 }
+
+// Instead of a jar that is short: tiles of other glazes alone, on its clay at its cone, smooth,
+// the nearest first, one of each glaze.
+func TestWhatIsNearestInstead(t *testing.T) {
+	tile := func(code, jar, clay string, l float64, coats int, textured bool) glaze.Tile {
+		return glaze.Tile{Code: code, Clay: clay, Cone: "6", Stack: glaze.Stack{{Glaze: jar, Coats: coats}}, Fired: colour.Lab{L: l}, Textured: textured}
+	}
+	layered := tile("t9", "A", "P", 50, 2, false)
+	layered.Stack = append(layered.Stack, glaze.Layer{Glaze: "B", Coats: 1})
+	tiles := []glaze.Tile{tile("t1", "A", "P", 70, 1, false), tile("t2", "A", "P", 50, 3, false), tile("t3", "B", "P", 40, 3, false), tile("t4", "C", "P", 52, 3, false),
+		tile("t5", "C", "P", 60, 2, false), tile("t6", "D", "Q", 50, 3, false), tile("t7", "E", "P", 50, 3, true), tile("t8", "F", "P", 51, 3, false), layered}
+	any := func(code string) bool { return code != "F" }
+	alone, near, ok := wall.Instead("A", glaze.FiringOf("P", "6", ""), tiles, any, 5)
+	require.True(t, ok)
+	require.Equal(t, "t2", alone.Code, "its thickest tile")
+	require.Equal(t, []string{"t4", "t3"}, []string{near[0].Tile.Code, near[1].Tile.Code})
+	require.Len(t, near, 2)
+	require.InDelta(t, colour.Difference(colour.Lab{L: 50}, colour.Lab{L: 52}), near[0].DeltaE, 1e-12)
+	_, near, _ = wall.Instead("A", glaze.FiringOf("P", "6", ""), tiles, any, 1)
+	require.Len(t, near, 1)
+	_, _, ok = wall.Instead("A", glaze.FiringOf("Q", "6", ""), tiles, any, 5)
+	require.False(t, ok, "nobody fired it there")
+}

@@ -19,16 +19,18 @@ type Coat struct {
 	By       string
 	Hand     string // who laid it, by Actor.Hand
 	Felt     Thickness
-	How      How     // "" in logs of before coats said it: as planned, then
-	DownToMM float64 // of a dip: how far down it went, mm above the table; 0 = over all of the surface
-	Seconds  float64 // of a dip: how long it was held; 0 = as usual
-	Density  float64 // of the bucket it was dipped into, g/mL; 0 = as its figure says
-	Share    float64 // how much of the surface it covers; 0 = all of it
-	Part     Part    // of a coat that was begun: which part that is
-	LineMM   float64 // of Above and Below: where, mm above the table
-	Doubts   string  // ID of the coat that it may be once more
-	Stage    int     // how many firings the piece had behind it
-	OnGlazed bool    // one of those was a glaze firing: nothing of the coat soaks in
+	How      How         // "" in logs of before coats said it: as planned, then
+	DownToMM float64     // of a dip: how far down it went, mm above the table; 0 = over all of the surface
+	Seconds  float64     // of a dip: how long it was held; 0 = as usual
+	Density  float64     // of the bucket it was dipped into, g/mL; 0 = as its figure says
+	Body     glaze.State // of the jar it came out of: watery or thick; "" = as it should be
+	Settled  bool        // the jar had not been stirred for longer than it stays mixed
+	Share    float64     // how much of the surface it covers; 0 = all of it
+	Part     Part        // of a coat that was begun: which part that is
+	LineMM   float64     // of Above and Below: where, mm above the table
+	Doubts   string      // ID of the coat that it may be once more
+	Stage    int         // how many firings the piece had behind it
+	OnGlazed bool        // one of those was a glaze firing: nothing of the coat soaks in
 }
 
 // Begun says whether part of the coat is still to lay.
@@ -39,6 +41,9 @@ func (c Coat) Layer() glaze.Layer {
 	l := glaze.Layer{Glaze: c.Glaze, Coats: 1, Dip: c.How == Dipped, DownToMM: c.DownToMM, Seconds: c.Seconds, Density: c.Density, Stage: c.Stage}
 	if c.Felt != Right {
 		l.Thick = c.Felt
+	}
+	if c.Felt == "" { // who felt it knows better than the jar
+		l.Body = c.Body
 	}
 	return l
 }
@@ -89,7 +94,7 @@ func (c Coat) Rest() string {
 // laid is the coat that an event lays on a surface.
 func laid(e Event, surface string) Coat {
 	return Coat{ID: e.ID, Seq: e.Seq, Surface: surface, Glaze: e.Glaze, At: e.Happened(), By: e.By, Hand: e.Whose(), Felt: e.Felt, How: e.How,
-		DownToMM: e.DownTo, Seconds: e.Seconds, Density: e.Density, Share: e.Share, Part: e.Part, LineMM: e.Line, Doubts: e.Doubts}
+		DownToMM: e.DownTo, Seconds: e.Seconds, Density: e.Density, Body: e.Body, Settled: e.Settled, Share: e.Share, Part: e.Part, LineMM: e.Line, Doubts: e.Doubts}
 }
 
 // coat lays a coat, or goes on with one that was begun.
@@ -271,6 +276,12 @@ func saysCoat(e Event, on string) string {
 	}
 	if e.Felt != "" && e.Felt != Right {
 		line += ", felt " + string(e.Felt)
+	}
+	if e.Body != "" {
+		line += fmt.Sprintf(", its jar %s", e.Body)
+	}
+	if e.Settled {
+		line += ", not stirred"
 	}
 	if e.Doubts != "" {
 		line += "; the same or the next?"

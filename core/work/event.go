@@ -48,6 +48,7 @@ const (
 	CameBack Kind = "return"  // it is in the room again
 	Covered  Kind = "cover"   // looked at all round
 	Checked  Kind = "check"   // looked at from below
+	Vouched  Kind = "vouch"   // looked at after a jar was doubted that it carries coats of
 	Prepared Kind = "prepare" // given stilts, a cookie or a washed shelf
 	Ruled    Kind = "rule"    // the teacher overrules a blocker
 	Loaded   Kind = "load"    // into a kiln load
@@ -133,6 +134,8 @@ type Event struct {
 	DownTo  float64      `json:"downTo,omitempty"`   // of a dip: how far down it went, mm above the table; 0 = over all of its surfaces
 	Seconds float64      `json:"seconds,omitempty"`  // of a dip: how long it was held; 0 = as usual
 	Density float64      `json:"density,omitempty"`  // of a dip: what the bucket weighed, g/mL; 0 = as its figure says
+	Body    glaze.State  `json:"body,omitempty"`     // of the jar a coat came out of: watery or thick; set by the server
+	Settled bool         `json:"settled,omitempty"`  // of a coat: its jar was not stirred for longer than it stays mixed; set by the server
 	Share   float64      `json:"share,omitempty"`    // of a coat that was begun: how much of its surface it covers, above 0 and below 1
 	Part    Part         `json:"part,omitempty"`     // of a coat that was begun: which part that is
 	Line    float64      `json:"line,omitempty"`     // of Above and Below: where, mm above the table

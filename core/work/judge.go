@@ -52,6 +52,18 @@ var judging = []Entry{
 			}
 			return "Foot: " + guide.Name
 		}},
+	{Kind: Vouched, Words: true, Fields: []string{"of", "text", "seen"}, By: Helper,
+		check: func(e Event, sc Scene) *Refusal {
+			if e.Of == "" {
+				return senseless("say which doubt about a jar was looked into.")
+			}
+			if e.Seen < sc.State.LastCoat() {
+				return &Refusal{Stale, "a coat was laid on it since you looked. Look again."}
+			}
+			return nil
+		},
+		apply: func(s *State, e Event) { s.Vouched = with(s.Vouched, e.Of, e.Seen) },
+		says:  words("Looked at after its jar was doubted")},
 	{Kind: Prepared, Fields: []string{"text"}, By: Helper,
 		check: func(e Event, _ Scene) *Refusal {
 			return unless(helped[e.Text] != "", "%q is no help in the kiln: expected stilts, cookie, wash, hole or solid.", e.Text)

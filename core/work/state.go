@@ -49,6 +49,8 @@ type State struct {
 	Voided   int64
 	VoidedBy string
 
+	Vouched map[string]int64 // glaze.Doubt.ID: up to which Seq its coats were looked at, and left
+
 	Cleaning Cleaning // of the clay, before its first coat of this stage
 
 	Undone []TakenBack // what voided looks and was taken back, in order

@@ -204,6 +204,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	do[contract.Problem](c, 422, "POST", "/tiles", body{"code": "T2", "piece": p.Id, "surface": "face", "fired": "#334455"})
 	walkTheWall(t, c, p.Id)
 	workTheDesk(t, c, class.Id)
+	keepTheJars(t, c, p.Id)
 	workTheRoom(c, class.Id)
 	do[contract.Today](c, 200, "GET", "/today", nil)
 	do[contract.Today](c, 200, "POST", "/today/clock", nil)

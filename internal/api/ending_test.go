@@ -114,8 +114,8 @@ func TestATabletThatFloods(t *testing.T) {
 	tablet := roles(t, server.URL)["station"]
 	_, text := ask(t, tablet, "GET", server.URL+"/api/pieces", "")
 	piece := between(text, `"id":"`, `"`)
-	surface := between(text, `"surfaces":[`, `]`)
-	surface = between(surface, `"id":"`, `"`)
+	surface := between(text, `"surfaces":[{`, `]`)
+	surface = between("{"+surface, `"id":"`, `"`)
 	sent, kept := 0, 0
 	flood := func(events string) (int, string) {
 		code, text := ask(t, tablet, "POST", server.URL+"/api/events", `{"events":[`+events+`]}`)

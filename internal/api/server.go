@@ -78,6 +78,8 @@ type rooms struct {
 	gate.Gate
 	kiln.Kiln
 	stock.Stock
+	stock.Budgets
+	stock.Doubts
 	lists.Lists
 	room.Room
 	house.House
@@ -93,7 +95,7 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 			return s.Change(ctx, func(m school.Moment, c *school.Change) error { return room.End(m, c, id) })
 		}}
 	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.New(s), gate.Gate{School: s},
-		kiln.Kiln{School: s}, stock.Stock{School: s}, lists.Lists{School: s},
+		kiln.Kiln{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, lists.Lists{School: s},
 		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: links(o.Reach)},
 		house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo}, o.Trust}
 }

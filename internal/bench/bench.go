@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"enkaustos/core/bench"
+	"enkaustos/core/glaze"
 	"enkaustos/core/matter"
 	"enkaustos/core/plan"
 	"enkaustos/core/ready"
@@ -146,6 +147,7 @@ func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, s
 		return e, refused(m, by, p, refusal)
 	}
 	e.At, e.By, e.Hand, e.Doubts, e.Facts = m.At, by.Name, by.Hand(), "", ""
+	e.Body, e.Settled = jarThen(m, p, sent)
 	if e.Kind == work.Ruled {
 		if e.Facts = ready.FactsOf(m.Case(p).Verdict(m.At), e.Code, e.Surface); e.Facts == "" {
 			return e, school.Stale("%s: nothing of the kind keeps it out of the kiln now. Look again.", view.Who(m, by, p))
@@ -162,6 +164,18 @@ func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, s
 		e.Doubts = twin.ID
 	}
 	return e, nil
+}
+
+// jarThen is how the jar of a coat was when it was laid: watery or thick, and whether it had
+// settled. Of another lesson nobody knows, nor of a time before it was last stirred.
+func jarThen(m school.Moment, p *school.Piece, sent work.Sent) (body glaze.State, settled bool) {
+	if sent.Kind != work.Coated || !sent.Done.IsZero() {
+		return "", false
+	}
+	g := school.Glazes.All(m.Snapshot)[sent.Glaze]
+	at := m.At.Add(-sent.Age())
+	known := !g.Jar.MixedAt.IsZero() && g.Jar.MixedAt.Before(at)
+	return (glaze.Layer{Dip: sent.How == work.Dipped}).FromJar(&g).Body, known && m.Assignments[p.Assignment].House.Settled(&g, at) != ""
 }
 
 // refused says whose piece it is, unless the refusal is about who asks.

@@ -360,6 +360,24 @@ func (e JarChangeState) Valid() bool {
 	}
 }
 
+// Defines values for JarDoubtWhat.
+const (
+	JarDoubtWhatContaminated JarDoubtWhat = "contaminated"
+	JarDoubtWhatMislabelled  JarDoubtWhat = "mislabelled"
+)
+
+// Valid indicates whether the value is a known member of the JarDoubtWhat enum.
+func (e JarDoubtWhat) Valid() bool {
+	switch e {
+	case JarDoubtWhatContaminated:
+		return true
+	case JarDoubtWhatMislabelled:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ListKind.
 const (
 	Clays    ListKind = "clays"
@@ -660,6 +678,24 @@ func (e ExportFileParamsFile) Valid() bool {
 	case TilesCsv:
 		return true
 	case WallGpl:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for DoubtJarJSONBodyWhat.
+const (
+	DoubtJarJSONBodyWhatContaminated DoubtJarJSONBodyWhat = "contaminated"
+	DoubtJarJSONBodyWhatMislabelled  DoubtJarJSONBodyWhat = "mislabelled"
+)
+
+// Valid indicates whether the value is a known member of the DoubtJarJSONBodyWhat enum.
+func (e DoubtJarJSONBodyWhat) Valid() bool {
+	switch e {
+	case DoubtJarJSONBodyWhatContaminated:
+		return true
+	case DoubtJarJSONBodyWhatMislabelled:
 		return true
 	default:
 		return false
@@ -1160,6 +1196,28 @@ type DocumentImport struct {
 	Unmatched []string `json:"unmatched"`
 }
 
+// DoubtedPiece defines model for DoubtedPiece.
+type DoubtedPiece struct {
+	// Class What the class is called
+	Class string `json:"class"`
+	Coats int    `json:"coats"`
+
+	// Fired All of them went through the fire
+	Fired bool `json:"fired"`
+
+	// Last When the last of them was laid
+	Last    time.Time `json:"last"`
+	Looked  bool      `json:"looked"`
+	Mark    string    `json:"mark"`
+	Piece   string    `json:"piece"`
+	Seq     int64     `json:"seq"`
+	Student string    `json:"student"`
+
+	// Surfaces By name
+	Surfaces []string `json:"surfaces"`
+	Title    string   `json:"title"`
+}
+
 // Drawing defines model for Drawing.
 type Drawing struct {
 	Captions []Caption `json:"captions"`
@@ -1217,15 +1275,22 @@ type FieldError struct {
 // Finding defines model for Finding.
 type Finding struct {
 	Code MatterCode `json:"code"`
-	Mend *Choice    `json:"mend,omitempty"`
+
+	// Mends The choices that take the way out on all of them
+	Mends []Choice `json:"mends"`
 
 	// Numbers The figures behind the sentence
 	Numbers  *map[string]float64 `json:"numbers,omitempty"`
 	Severity Severity            `json:"severity"`
 	Stand    *Standing           `json:"stand,omitempty"`
-	Surface  string              `json:"surface"`
-	Text     string              `json:"text"`
-	Way      string              `json:"way"`
+
+	// Surface The first of them; empty for the whole piece
+	Surface string `json:"surface"`
+
+	// Surfaces All surfaces that it speaks of
+	Surfaces []string `json:"surfaces"`
+	Text     string   `json:"text"`
+	Way      string   `json:"way"`
 }
 
 // Flag defines model for Flag.
@@ -1289,6 +1354,9 @@ type Glaze struct {
 	DipDensity *float64 `json:"dipDensity,omitempty"`
 	DipSeconds *float64 `json:"dipSeconds,omitempty"`
 
+	// Doubted In a clause, what is wrong with it now; missing where nothing is
+	Doubted *string `json:"doubted,omitempty"`
+
 	// Figure What the house lays of it alone
 	Figure int       `json:"figure"`
 	Food   GlazeFood `json:"food"`
@@ -1299,8 +1367,14 @@ type Glaze struct {
 	Kind    string `json:"kind"`
 
 	// Level 0 to 1; below 0 for not known
-	Level   float32    `json:"level"`
+	Level float32 `json:"level"`
+
+	// Lies In a clause, how its coats lie where it is watery or thick
+	Lies    *string    `json:"lies,omitempty"`
 	MixedAt *time.Time `json:"mixedAt,omitempty"`
+
+	// MixedBy What who stirred it is called
+	MixedBy *string `json:"mixedBy,omitempty"`
 
 	// Ml What the full jar holds; 0 for not known
 	Ml     float32      `json:"ml"`
@@ -1461,6 +1535,36 @@ type ImportRow struct {
 // ImportRowChange defines model for ImportRow.Change.
 type ImportRowChange string
 
+// JarBudget defines model for JarBudget.
+type JarBudget struct {
+	// Claims Who takes from it
+	Claims []JarClaim `json:"claims"`
+
+	// Free mL for anything new; missing where nobody knows
+	Free  *float64 `json:"free,omitempty"`
+	Glaze string   `json:"glaze"`
+
+	// Hit Who goes without, and how much they lack
+	Hit []JarClaim `json:"hit"`
+
+	// Kept mL kept beyond what its own projects' strokes take
+	Kept float64 `json:"kept"`
+
+	// Left mL in the jar; missing where nobody knows
+	Left *float64 `json:"left,omitempty"`
+	Name string   `json:"name"`
+
+	// Nearest Of a jar that is short: jars with enough left, the nearest fired colour first
+	Nearest []JarNear `json:"nearest"`
+
+	// Open mL that all open strokes of all plans take
+	Open     float64      `json:"open"`
+	Reserves []JarReserve `json:"reserves"`
+
+	// Short mL that are lacking
+	Short float64 `json:"short"`
+}
+
 // JarChange defines model for JarChange.
 type JarChange struct {
 	// Level How full; below 0 for not known
@@ -1476,6 +1580,58 @@ type JarChange struct {
 
 // JarChangeState defines model for JarChange.State.
 type JarChangeState string
+
+// JarClaim defines model for JarClaim.
+type JarClaim struct {
+	Assignment string `json:"assignment"`
+
+	// Class What the class is called
+	Class  string  `json:"class"`
+	Ml     float64 `json:"ml"`
+	Pieces int     `json:"pieces"`
+	Title  string  `json:"title"`
+}
+
+// JarDoubt defines model for JarDoubt.
+type JarDoubt struct {
+	By    string `json:"by"`
+	Glaze string `json:"glaze"`
+	Id    string `json:"id"`
+	Name  string `json:"name"`
+
+	// Open The jar is still not put right
+	Open   bool           `json:"open"`
+	Pieces []DoubtedPiece `json:"pieces"`
+
+	// Says In a clause
+	Says  string       `json:"says"`
+	Since time.Time    `json:"since"`
+	Text  *string      `json:"text,omitempty"`
+	Until *time.Time   `json:"until,omitempty"`
+	What  JarDoubtWhat `json:"what"`
+}
+
+// JarDoubtWhat defines model for JarDoubt.What.
+type JarDoubtWhat string
+
+// JarNear defines model for JarNear.
+type JarNear struct {
+	DeltaE float64 `json:"deltaE"`
+	Fired  Hex     `json:"fired"`
+	Free   float64 `json:"free"`
+	Glaze  string  `json:"glaze"`
+	Name   string  `json:"name"`
+
+	// Tile Its tile on the clay and at the cone of who is hit
+	Tile string `json:"tile"`
+}
+
+// JarReserve defines model for JarReserve.
+type JarReserve struct {
+	For string  `json:"for"`
+	Id  string  `json:"id"`
+	Ml  float64 `json:"ml"`
+}
 
 // Join defines model for Join.
 type Join = piece.Join
@@ -2153,8 +2309,11 @@ type StationState struct {
 	Now       time.Time  `json:"now"`
 
 	// Pictures It speaks in pictures and few words
-	Pictures bool              `json:"pictures"`
-	Wipes    StationStateWipes `json:"wipes"`
+	Pictures bool `json:"pictures"`
+
+	// Stirs Students shake and open jars here
+	Stirs bool              `json:"stirs"`
+	Wipes StationStateWipes `json:"wipes"`
 }
 
 // StationStateWipes defines model for StationState.Wipes.
@@ -2485,7 +2644,10 @@ type Weighing struct {
 
 	// DryG What the sample holds dry, g
 	DryG float64 `json:"dryG"`
-	Says string  `json:"says"`
+
+	// PowderG Dry powder to fill it up, with the water
+	PowderG *float64 `json:"powderG,omitempty"`
+	Says    string   `json:"says"`
 
 	// WaterML Water to the density at which it was found good, where that may be told
 	WaterML *float64 `json:"waterML,omitempty"`
@@ -2576,6 +2738,30 @@ type StirJarsJSONBody struct {
 	Codes []string `json:"codes"`
 }
 
+// DoubtJarJSONBody defines parameters for DoubtJar.
+type DoubtJarJSONBody struct {
+	// Instead The jar whose glaze a mislabelled cup held
+	Instead *string `json:"instead,omitempty"`
+
+	// Since What was laid before is as it should be
+	Since time.Time            `json:"since"`
+	Text  *string              `json:"text,omitempty"`
+	What  DoubtJarJSONBodyWhat `json:"what"`
+}
+
+// DoubtJarJSONBodyWhat defines parameters for DoubtJar.
+type DoubtJarJSONBodyWhat string
+
+// ReserveGlazeJSONBody defines parameters for ReserveGlaze.
+type ReserveGlazeJSONBody struct {
+	// Assignment Whose pieces may take it. Nothing for a project that is still to come
+	Assignment *string `json:"assignment,omitempty"`
+
+	// For That one, in words
+	For *string `json:"for,omitempty"`
+	Ml  float64 `json:"ml"`
+}
+
 // SetStockJSONBody defines parameters for SetStock.
 type SetStockJSONBody struct {
 	InStock bool `json:"inStock"`
@@ -2583,6 +2769,9 @@ type SetStockJSONBody struct {
 
 // WeighJarJSONBody defines parameters for WeighJar.
 type WeighJarJSONBody struct {
+	// FillML Up to how much it is filled from powder; 0 for not
+	FillML *float64 `json:"fillML,omitempty"`
+
 	// HoldsML How much is in the bucket, to say how much water it takes
 	HoldsML *float64 `json:"holdsML,omitempty"`
 
@@ -2885,6 +3074,12 @@ type ChangeJarJSONRequestBody = JarChange
 // ChangeCardJSONRequestBody defines body for ChangeCard for application/json ContentType.
 type ChangeCardJSONRequestBody = CardChange
 
+// DoubtJarJSONRequestBody defines body for DoubtJar for application/json ContentType.
+type DoubtJarJSONRequestBody DoubtJarJSONBody
+
+// ReserveGlazeJSONRequestBody defines body for ReserveGlaze for application/json ContentType.
+type ReserveGlazeJSONRequestBody ReserveGlazeJSONBody
+
 // SetStockJSONRequestBody defines body for SetStock for application/json ContentType.
 type SetStockJSONRequestBody SetStockJSONBody
 
@@ -3022,6 +3217,15 @@ type ServerInterface interface {
 	// GetDocumentSchema The JSON Schema of such documents.
 	// (GET /documents/schema)
 	GetDocumentSchema(c *gin.Context)
+	// ListDoubts Jars that were contaminated and cups that were mislabelled, the newest first, each with the pieces that took from it.
+	// (GET /doubts)
+	ListDoubts(c *gin.Context)
+	// DropDoubt There was nothing wrong after all.
+	// (DELETE /doubts/{id})
+	DropDoubt(c *gin.Context, id string)
+	// SettleDoubt A contaminated jar was strained, or another stands in its place; what was taken until now stays doubtful.
+	// (POST /doubts/{id}/right)
+	SettleDoubt(c *gin.Context, id string)
 	// AddEvents Log what happened. Events carry ids made by the device; a resend changes nothing.
 	// (POST /events)
 	AddEvents(c *gin.Context)
@@ -3049,6 +3253,9 @@ type ServerInterface interface {
 	// ChangeCard Change what the label and the house say of a glaze.
 	// (PUT /glazes/{code}/card)
 	ChangeCard(c *gin.Context, code string)
+	// DoubtJar A jar is contaminated, or a cup of it was mislabelled.
+	// (POST /glazes/{code}/doubts)
+	DoubtJar(c *gin.Context, code string)
 
 	// (DELETE /glazes/{code}/hint)
 	RemoveHint(c *gin.Context, code string)
@@ -3061,6 +3268,9 @@ type ServerInterface interface {
 	// GetJarCode A QR code that leads to the jar.
 	// (GET /glazes/{code}/qr)
 	GetJarCode(c *gin.Context, code string)
+	// ReserveGlaze Keep glaze of a jar for a project.
+	// (POST /glazes/{code}/reserves)
+	ReserveGlaze(c *gin.Context, code string)
 	// SetStock Say whether a jar is in the room.
 	// (PUT /glazes/{code}/stock)
 	SetStock(c *gin.Context, code string)
@@ -3175,6 +3385,9 @@ type ServerInterface interface {
 	// GetReady What holds pieces out of the kiln, gathered.
 	// (GET /ready)
 	GetReady(c *gin.Context, params GetReadyParams)
+	// ReleaseReserve Glaze is no longer kept for a project.
+	// (DELETE /reserves/{id})
+	ReleaseReserve(c *gin.Context, id string)
 	// GetRoom The class in the room now, its tablets, and the bells of the week.
 	// (GET /room)
 	GetRoom(c *gin.Context)
@@ -3220,6 +3433,9 @@ type ServerInterface interface {
 	// GetStation What this tablet serves now.
 	// (GET /station)
 	GetStation(c *gin.Context)
+	// ListBudgets How far each jar lasts that plans take from or that is kept for a project, what is short first.
+	// (GET /stock/budget)
+	ListBudgets(c *gin.Context)
 	// ListStrays What tablets sent late and could not be kept as it was.
 	// (GET /strays)
 	ListStrays(c *gin.Context)
@@ -3581,6 +3797,69 @@ func (siw *ServerInterfaceWrapper) GetDocumentSchema(c *gin.Context) {
 	siw.Handler.GetDocumentSchema(c)
 }
 
+// ListDoubts operation middleware
+func (siw *ServerInterfaceWrapper) ListDoubts(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListDoubts(c)
+}
+
+// DropDoubt operation middleware
+func (siw *ServerInterfaceWrapper) DropDoubt(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropDoubt(c, id)
+}
+
+// SettleDoubt operation middleware
+func (siw *ServerInterfaceWrapper) SettleDoubt(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SettleDoubt(c, id)
+}
+
 // AddEvents operation middleware
 func (siw *ServerInterfaceWrapper) AddEvents(c *gin.Context) {
 
@@ -3734,6 +4013,31 @@ func (siw *ServerInterfaceWrapper) ChangeCard(c *gin.Context) {
 	siw.Handler.ChangeCard(c, code)
 }
 
+// DoubtJar operation middleware
+func (siw *ServerInterfaceWrapper) DoubtJar(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DoubtJar(c, code)
+}
+
 // RemoveHint operation middleware
 func (siw *ServerInterfaceWrapper) RemoveHint(c *gin.Context) {
 
@@ -3832,6 +4136,31 @@ func (siw *ServerInterfaceWrapper) GetJarCode(c *gin.Context) {
 	}
 
 	siw.Handler.GetJarCode(c, code)
+}
+
+// ReserveGlaze operation middleware
+func (siw *ServerInterfaceWrapper) ReserveGlaze(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReserveGlaze(c, code)
 }
 
 // SetStock operation middleware
@@ -4699,6 +5028,31 @@ func (siw *ServerInterfaceWrapper) GetReady(c *gin.Context) {
 	siw.Handler.GetReady(c, params)
 }
 
+// ReleaseReserve operation middleware
+func (siw *ServerInterfaceWrapper) ReleaseReserve(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReleaseReserve(c, id)
+}
+
 // GetRoom operation middleware
 func (siw *ServerInterfaceWrapper) GetRoom(c *gin.Context) {
 
@@ -4970,6 +5324,19 @@ func (siw *ServerInterfaceWrapper) GetStation(c *gin.Context) {
 	}
 
 	siw.Handler.GetStation(c)
+}
+
+// ListBudgets operation middleware
+func (siw *ServerInterfaceWrapper) ListBudgets(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListBudgets(c)
 }
 
 // ListStrays operation middleware
@@ -5342,6 +5709,13 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/glazes", wrapper.ListGlazes)
 	router.POST(options.BaseURL+"/glazes", wrapper.MixGlaze)
 	router.POST(options.BaseURL+"/glazes/stirred", wrapper.StirJars)
+	router.GET(options.BaseURL+"/stock/budget", wrapper.ListBudgets)
+	router.POST(options.BaseURL+"/glazes/:code/reserves", wrapper.ReserveGlaze)
+	router.DELETE(options.BaseURL+"/reserves/:id", wrapper.ReleaseReserve)
+	router.GET(options.BaseURL+"/doubts", wrapper.ListDoubts)
+	router.POST(options.BaseURL+"/glazes/:code/doubts", wrapper.DoubtJar)
+	router.POST(options.BaseURL+"/doubts/:id/right", wrapper.SettleDoubt)
+	router.DELETE(options.BaseURL+"/doubts/:id", wrapper.DropDoubt)
 	router.POST(options.BaseURL+"/glazes/:code/weighing", wrapper.WeighJar)
 	router.PUT(options.BaseURL+"/glazes/:code/stock", wrapper.SetStock)
 	router.PUT(options.BaseURL+"/glazes/:code", wrapper.ChangeJar)
@@ -6090,6 +6464,110 @@ func (response GetDocumentSchemadefaultApplicationProblemPlusJSONResponse) Visit
 	return err
 }
 
+type ListDoubtsRequestObject struct {
+}
+
+type ListDoubtsResponseObject interface {
+	VisitListDoubtsResponse(w http.ResponseWriter) error
+}
+
+type ListDoubts200JSONResponse []JarDoubt
+
+func (response ListDoubts200JSONResponse) VisitListDoubtsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDoubtsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListDoubtsdefaultApplicationProblemPlusJSONResponse) VisitListDoubtsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropDoubtRequestObject struct {
+	Id string `json:"id"`
+}
+
+type DropDoubtResponseObject interface {
+	VisitDropDoubtResponse(w http.ResponseWriter) error
+}
+
+type DropDoubt204Response struct {
+}
+
+func (response DropDoubt204Response) VisitDropDoubtResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropDoubtdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropDoubtdefaultApplicationProblemPlusJSONResponse) VisitDropDoubtResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SettleDoubtRequestObject struct {
+	Id string `json:"id"`
+}
+
+type SettleDoubtResponseObject interface {
+	VisitSettleDoubtResponse(w http.ResponseWriter) error
+}
+
+type SettleDoubt204Response struct {
+}
+
+func (response SettleDoubt204Response) VisitSettleDoubtResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type SettleDoubtdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SettleDoubtdefaultApplicationProblemPlusJSONResponse) VisitSettleDoubtResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type AddEventsRequestObject struct {
 	Body *AddEventsJSONRequestBody
 }
@@ -6438,6 +6916,40 @@ func (response ChangeCarddefaultApplicationProblemPlusJSONResponse) VisitChangeC
 	return err
 }
 
+type DoubtJarRequestObject struct {
+	Code string `json:"code"`
+	Body *DoubtJarJSONRequestBody
+}
+
+type DoubtJarResponseObject interface {
+	VisitDoubtJarResponse(w http.ResponseWriter) error
+}
+
+type DoubtJar204Response struct {
+}
+
+func (response DoubtJar204Response) VisitDoubtJarResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DoubtJardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DoubtJardefaultApplicationProblemPlusJSONResponse) VisitDoubtJarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type RemoveHintRequestObject struct {
 	Code string `json:"code"`
 }
@@ -6584,6 +7096,40 @@ type GetJarCodedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetJarCodedefaultApplicationProblemPlusJSONResponse) VisitGetJarCodeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReserveGlazeRequestObject struct {
+	Code string `json:"code"`
+	Body *ReserveGlazeJSONRequestBody
+}
+
+type ReserveGlazeResponseObject interface {
+	VisitReserveGlazeResponse(w http.ResponseWriter) error
+}
+
+type ReserveGlaze204Response struct {
+}
+
+func (response ReserveGlaze204Response) VisitReserveGlazeResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ReserveGlazedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReserveGlazedefaultApplicationProblemPlusJSONResponse) VisitReserveGlazeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -8118,6 +8664,39 @@ func (response GetReadydefaultApplicationProblemPlusJSONResponse) VisitGetReadyR
 	return err
 }
 
+type ReleaseReserveRequestObject struct {
+	Id string `json:"id"`
+}
+
+type ReleaseReserveResponseObject interface {
+	VisitReleaseReserveResponse(w http.ResponseWriter) error
+}
+
+type ReleaseReserve204Response struct {
+}
+
+func (response ReleaseReserve204Response) VisitReleaseReserveResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ReleaseReservedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReleaseReservedefaultApplicationProblemPlusJSONResponse) VisitReleaseReserveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetRoomRequestObject struct {
 }
 
@@ -8685,6 +9264,44 @@ type GetStationdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetStationdefaultApplicationProblemPlusJSONResponse) VisitGetStationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListBudgetsRequestObject struct {
+}
+
+type ListBudgetsResponseObject interface {
+	VisitListBudgetsResponse(w http.ResponseWriter) error
+}
+
+type ListBudgets200JSONResponse []JarBudget
+
+func (response ListBudgets200JSONResponse) VisitListBudgetsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListBudgetsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListBudgetsdefaultApplicationProblemPlusJSONResponse) VisitListBudgetsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9332,6 +9949,15 @@ type StrictServerInterface interface {
 	// GetDocumentSchema The JSON Schema of such documents.
 	// (GET /documents/schema)
 	GetDocumentSchema(ctx context.Context, request GetDocumentSchemaRequestObject) (GetDocumentSchemaResponseObject, error)
+	// ListDoubts Jars that were contaminated and cups that were mislabelled, the newest first, each with the pieces that took from it.
+	// (GET /doubts)
+	ListDoubts(ctx context.Context, request ListDoubtsRequestObject) (ListDoubtsResponseObject, error)
+	// DropDoubt There was nothing wrong after all.
+	// (DELETE /doubts/{id})
+	DropDoubt(ctx context.Context, request DropDoubtRequestObject) (DropDoubtResponseObject, error)
+	// SettleDoubt A contaminated jar was strained, or another stands in its place; what was taken until now stays doubtful.
+	// (POST /doubts/{id}/right)
+	SettleDoubt(ctx context.Context, request SettleDoubtRequestObject) (SettleDoubtResponseObject, error)
 	// AddEvents Log what happened. Events carry ids made by the device; a resend changes nothing.
 	// (POST /events)
 	AddEvents(ctx context.Context, request AddEventsRequestObject) (AddEventsResponseObject, error)
@@ -9359,6 +9985,9 @@ type StrictServerInterface interface {
 	// ChangeCard Change what the label and the house say of a glaze.
 	// (PUT /glazes/{code}/card)
 	ChangeCard(ctx context.Context, request ChangeCardRequestObject) (ChangeCardResponseObject, error)
+	// DoubtJar A jar is contaminated, or a cup of it was mislabelled.
+	// (POST /glazes/{code}/doubts)
+	DoubtJar(ctx context.Context, request DoubtJarRequestObject) (DoubtJarResponseObject, error)
 
 	// (DELETE /glazes/{code}/hint)
 	RemoveHint(ctx context.Context, request RemoveHintRequestObject) (RemoveHintResponseObject, error)
@@ -9371,6 +10000,9 @@ type StrictServerInterface interface {
 	// GetJarCode A QR code that leads to the jar.
 	// (GET /glazes/{code}/qr)
 	GetJarCode(ctx context.Context, request GetJarCodeRequestObject) (GetJarCodeResponseObject, error)
+	// ReserveGlaze Keep glaze of a jar for a project.
+	// (POST /glazes/{code}/reserves)
+	ReserveGlaze(ctx context.Context, request ReserveGlazeRequestObject) (ReserveGlazeResponseObject, error)
 	// SetStock Say whether a jar is in the room.
 	// (PUT /glazes/{code}/stock)
 	SetStock(ctx context.Context, request SetStockRequestObject) (SetStockResponseObject, error)
@@ -9485,6 +10117,9 @@ type StrictServerInterface interface {
 	// GetReady What holds pieces out of the kiln, gathered.
 	// (GET /ready)
 	GetReady(ctx context.Context, request GetReadyRequestObject) (GetReadyResponseObject, error)
+	// ReleaseReserve Glaze is no longer kept for a project.
+	// (DELETE /reserves/{id})
+	ReleaseReserve(ctx context.Context, request ReleaseReserveRequestObject) (ReleaseReserveResponseObject, error)
 	// GetRoom The class in the room now, its tablets, and the bells of the week.
 	// (GET /room)
 	GetRoom(ctx context.Context, request GetRoomRequestObject) (GetRoomResponseObject, error)
@@ -9530,6 +10165,9 @@ type StrictServerInterface interface {
 	// GetStation What this tablet serves now.
 	// (GET /station)
 	GetStation(ctx context.Context, request GetStationRequestObject) (GetStationResponseObject, error)
+	// ListBudgets How far each jar lasts that plans take from or that is kept for a project, what is short first.
+	// (GET /stock/budget)
+	ListBudgets(ctx context.Context, request ListBudgetsRequestObject) (ListBudgetsResponseObject, error)
 	// ListStrays What tablets sent late and could not be kept as it was.
 	// (GET /strays)
 	ListStrays(ctx context.Context, request ListStraysRequestObject) (ListStraysResponseObject, error)
@@ -10164,6 +10802,82 @@ func (sh *strictHandler) GetDocumentSchema(ctx *gin.Context) {
 	}
 }
 
+// ListDoubts operation middleware
+func (sh *strictHandler) ListDoubts(ctx *gin.Context) {
+	var request ListDoubtsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListDoubts(ctx, request.(ListDoubtsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListDoubts")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListDoubtsResponseObject); ok {
+		if err := validResponse.VisitListDoubtsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropDoubt operation middleware
+func (sh *strictHandler) DropDoubt(ctx *gin.Context, id string) {
+	var request DropDoubtRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropDoubt(ctx, request.(DropDoubtRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropDoubt")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropDoubtResponseObject); ok {
+		if err := validResponse.VisitDropDoubtResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SettleDoubt operation middleware
+func (sh *strictHandler) SettleDoubt(ctx *gin.Context, id string) {
+	var request SettleDoubtRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SettleDoubt(ctx, request.(SettleDoubtRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SettleDoubt")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SettleDoubtResponseObject); ok {
+		if err := validResponse.VisitSettleDoubtResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // AddEvents operation middleware
 func (sh *strictHandler) AddEvents(ctx *gin.Context) {
 	var request AddEventsRequestObject
@@ -10494,6 +11208,50 @@ func (sh *strictHandler) ChangeCard(ctx *gin.Context, code string) {
 	}
 }
 
+// DoubtJar operation middleware
+func (sh *strictHandler) DoubtJar(ctx *gin.Context, code string) {
+	var request DoubtJarRequestObject
+
+	request.Code = code
+
+	var body DoubtJarJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DoubtJar(ctx, request.(DoubtJarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DoubtJar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DoubtJarResponseObject); ok {
+		if err := validResponse.VisitDoubtJarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // RemoveHint operation middleware
 func (sh *strictHandler) RemoveHint(ctx *gin.Context, code string) {
 	var request RemoveHintRequestObject
@@ -10593,6 +11351,50 @@ func (sh *strictHandler) GetJarCode(ctx *gin.Context, code string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetJarCodeResponseObject); ok {
 		if err := validResponse.VisitGetJarCodeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReserveGlaze operation middleware
+func (sh *strictHandler) ReserveGlaze(ctx *gin.Context, code string) {
+	var request ReserveGlazeRequestObject
+
+	request.Code = code
+
+	var body ReserveGlazeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReserveGlaze(ctx, request.(ReserveGlazeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReserveGlaze")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReserveGlazeResponseObject); ok {
+		if err := validResponse.VisitReserveGlazeResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -11864,6 +12666,32 @@ func (sh *strictHandler) GetReady(ctx *gin.Context, params GetReadyParams) {
 	}
 }
 
+// ReleaseReserve operation middleware
+func (sh *strictHandler) ReleaseReserve(ctx *gin.Context, id string) {
+	var request ReleaseReserveRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReleaseReserve(ctx, request.(ReleaseReserveRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReleaseReserve")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReleaseReserveResponseObject); ok {
+		if err := validResponse.VisitReleaseReserveResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetRoom operation middleware
 func (sh *strictHandler) GetRoom(ctx *gin.Context) {
 	var request GetRoomRequestObject
@@ -12358,6 +13186,30 @@ func (sh *strictHandler) GetStation(ctx *gin.Context) {
 	}
 }
 
+// ListBudgets operation middleware
+func (sh *strictHandler) ListBudgets(ctx *gin.Context) {
+	var request ListBudgetsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListBudgets(ctx, request.(ListBudgetsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListBudgets")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListBudgetsResponseObject); ok {
+		if err := validResponse.VisitListBudgetsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListStrays operation middleware
 func (sh *strictHandler) ListStrays(ctx *gin.Context) {
 	var request ListStraysRequestObject
@@ -12828,319 +13680,340 @@ func (sh *strictHandler) GetAuthority(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L37kts2ty/4Kqg+pyrnzGbbbeeyE/svx7GdSzvxuJ3tmvomUwWJkISIBPgBoNQ6Kb/FeZJ5hHmA/UxT",
-	"WAsASRHgpVvdtvPt/BO3RIG4LADr8lu/9dfZUpaVFEwYffbkrzPFdCWFZvDHGyUXBSvtP5dSGCaM/Set",
-	"qoIvqeFSPKzwiX/7U0thv9PLDSup/dd/V2x19uTsvz1s2n+I3+qHvt0PHz5kZznTS8Ur29zZk7P3G2rI",
-	"nglD9kqKdUa4IFIwopl9/5Kd2Z+4duxrnpWyxm5VSlZMGY5dX9YV/L/b+lVJi4LY74hckW8uSHlJjCSV",
-	"rBWRtTnLzsyhYmdPzkRdLpg6+5CdrQv6v5htyX2jjeJibb8p2Mr0X1FeEvuF7bfZMPInVRnZb5hihBvC",
-	"NdkKuRexF5VF6y3Nx4KWsdd/yM4U+2fNFcvPnvzD9RIayXDsf4RXyMWfbGlsW8+qSskdLfrTRWEkK6lK",
-	"+6+znBp2bnjJmo42415uqFiz2OxysYRh7qkmFN7F8rPsjBtW6lGZKKh4Di3bd7iXUqXoAWZBmvgiaEPx",
-	"Gybq0s5ELTRjdoJbHVDM1ErAP7HzeWt6EjOKDbs3N4OOTqvWfC1KFpPDBdf/rNlzKeLdXxZU69Q3h/gX",
-	"qbbs6kW/WCs7I803CykLRoX9iufRX/xJVWR9f6ZK2+Ut6YHUmj0lrKzMgaykInu7ba28w4DsE+1177V/",
-	"vLwlVVv71YiMvHaP2V8wqmvlhDfPue0iLd505r4RZ1kvChbbdL21TGy37KzibMnao+HCsDW2oljBqGZ5",
-	"f8p+MrqZEqIZw5la0pLZE4gbQkWOn9lNYzayXm+M/cpsaOs8ai2ZqovY5vtR7klJxYHA99i4JnIv7Es2",
-	"VDdttTpuWFkVbgNN2qXPN5IvIzv0aPNw2Gog225KnXi2Fs6JuBPoMMGNMLS650ftJLM148P70R0ovV15",
-	"Yvku6fUlE2uzOXvy1UXkxCzp9U/47FcXF5+D9LcG9O1FdlZy4f98FBleW/z78noLGWvm7ZuLiMT1F96U",
-	"Ulf2sm3fCPKa56CtgNzk9RL+3bsAsrPr87U8dx/Chfqg1WDr63NeVlLhYU/tpJwxsaW1NlI/XErFHuJt",
-	"bLv4PV1u6+p29+3iYI5WlAvzzVfRDT1NW3A7Eg4YbD22jb6nIo9caFRNX0rbxDPFaOzM3zC+3pjXryfK",
-	"akUVaqiTX/yGKjN6UoVe+DdkOMLUhMBo+supGH3++vHEocjaFFywyUPXtVrR5YR19Q9moUOpYcDc9IZR",
-	"lhN7tN8cxntjH8psm9FOsCKihgZ1aOxEZSI/fu7bLKodOqnpnvTPiN1seM0yktNDRnS93BCqycV3Tx59",
-	"DbfQYMt7xrY5amjdph+R11Lk9GDtin8nV7X9NzbHS3se/Tscp/jvR/0tfDSH/g71rwtDclOQmFq573cM",
-	"LCu9kXtNFvYJQgWRO6YKWmWkrmx/KcHtYI2XsiR0IXcMZshQFITuaq2wl8M78Ud2DXcE3U98sq7eyUli",
-	"eDRV8LvofBRyuWUqsmsX1uZr3RTeigqKyY4p0FykPSlzdcB7YikLWStYC7ncetUlYlLYlhhV+tkc60rm",
-	"bFwTMIap5/ZJuxcOMX0QlpuSQsot2cu6yIlmxhQsI0KaDRdrwgrNyILZf4KtDTKFE7HiStsh0zXlIjqw",
-	"FUdjo/vSX+VC5gdQoOzcWaWN8Lgaqw1djw70Ch4aPAKtgnFtol/s6YRTCuY7ax2d0Bz+2Pcyc6LSk66u",
-	"zqAYzQ8PvLjNURjgl6gwyOuIFSFIxa9Zof2JtWWVIRVfmlqxjKyULHGbygqcD72duom6FvbRT6+jnx4i",
-	"nx7N5PWZfcw2m51t4jtRXr9lNHe6breLdpebVV3ElchVQdfTb/+XBV3HVY7riYdQQRdjT76l+0u6AOFc",
-	"wn7sr9t//u8Xjy8uLmAvwAIt5PXoOWZfjV1tWvYTkDXTFJvf51TkVteNWDx4RI35YOAhGJFELa87ngt7",
-	"STxyttw0FSF2B1WMbjWYVdxkjQEMhw0cO1MdB0czh2P0vccuxKfJ9ed4kpInyfVEvehwk4vLHTi4fUaO",
-	"GBjiAz+AOUcMTs4HGL6K6fVydG/Ys+lDdrblaBeEW1Mx2PYbDpb6oqDLbfTOKPoC8W7DSEXNcvMF+iou",
-	"/4+nsFFqXdMCHL+1KJjWRFPwKQQ16tHFRVSRSswxbjzoeVwiVJ7yFSwljamQF0+go3DFuVN5I2vNOp18",
-	"3OrjRcxeyxlV8RMvZ0JzE9lD64fl5VNy8YQIvGz3VmVjOd6zfdlrz9hFtDuN+Oa8eh4fbfAuLVSt7dtg",
-	"VmCBcl4Rrgl4r/hyS6iG3lGNizjSqcfjXfphdCYmvmvSBFyxpXTGxWC/x5paSdnZJcuC8hJc0EKKuLJ4",
-	"Q+9LLQRLCJEueO7szP56rqgCH+FywytNjKI7VjjBMiFMMTAHX45OJwhEvGd72nXSnDk3NXyeObd53Esf",
-	"3b0/2HsxsnndWdf3ylYFXTJCSynW6NijKtdPScm1Bo0YQjZCgogvqSALRuz65FG3y2R7OHX4XLKV+a0e",
-	"GMAN3wk/H7gJ0dWWdPL0123D6O4QO8e5VXqJ2VCMe634ulaMSEGqWlVSs7gvm2muTUJP2DJWgT92gTLh",
-	"RWVP7VleUMOuo9tIG4pSN0lXvKQHF38LzkZ7KB2rji0DZNg3kXTJuFFg76KL4Z0fx67CtlNzaCgtb+WN",
-	"AkinCgbRopgV/SnowZkE/UMK7xQ4puDGoYqRxQEVRtsxkitZVSzPQEMg9oYvDmcDh2tEXOrcR78nScwV",
-	"/mBaEMS5WruhjvDKrL26bqaTovFc1q6bxwpKPaf70ExsGRLLP82l3BksdigxkEMqSNoXgJe2dSLFkmVk",
-	"wVZSMQIumqfBh+GPaXQ7YFTEqUIVmE62mf/nv/3j4vw7er76469vPvz3IadLdK/EhTinKnG1zXGLbaQx",
-	"LHYCvgN9Er4kthM+oKdASc1uukzO2xEWSkBQzffC992NLr6AddLb5K5JzZiwBz8lYHOQPTcbWRtC4QJ9",
-	"inuXa4RJ2C+47qgcN3QJ+/Nu9LkRDRfPmYLD5cXBF4oHWlB8vroYU+udhzC6qoruCX4PMV4CXkZNSqkN",
-	"LnJcdp+dv0yKr4/8jw0dNk/3pJgeuuzfilFdTFKTCncdoUXseS1XhBLwaTiboqNyDkfFZjTZ371yL9DN",
-	"3G3hN/gxr56QjdOQcxdC3zNhsrhXfIJjYMUKM+q1ss+0z49jpRVxUWajZL3eOC1LsScOWCQYNxumyJ5X",
-	"9tBcrYiQihi6ZYIs6HJrr01KdMGrqCqWxjlt4tEEB2naU9y9FE3Dlp7m/87hjbqSeHItpDFF3ABK3EAy",
-	"zxOeg4IKkkvmeqC3wakkFXx0YHHnsxTvmUlPsRQQDLHCg3vUDlIbXhRkn2hRRU9xEKduMwu2rgX6Diqq",
-	"3BfcN28kQU1hwm2LKxY9pKVY1Trq4grC1RNRLt5t2M80cmo9K/iWdQBtFLq+3zABIpg/xWCC/V6iENID",
-	"UbIWeWL645IGv41+48JHw04eVK6wEfxJc6GF0cXnK4ohHIL8zAlf9JFl6xbgJdohJbVm+TteRI2zjlHd",
-	"utlYUURutrdyb/e+kvvJWDwl14qWJXvOiiKmKg7oS0Vdiu4VM88MO37V8d9K7u+u+bi25AflXu4nOsOV",
-	"iK5frXYsZdA4JdZf/BwhYoenqAARKYoDhnTstFa6rxF5BWaaum+7ArdyZPRMG15Sw2Y298L9LBpj4etN",
-	"5AgxqOBoCUpW1ImC+l9UpY4GtJ8ZUjDaNOo0t1oYXhAq8CByuE0CTuTgndCGVce+Hn8Qt1XRfifdbyK6",
-	"ByyWPcDtkUMEOvWPjeA29u7Yw0APelyB9z2Dp70y217IpotJwYzraFYGrzZud/WXIEhdfyQJheUZCrDD",
-	"HHDTuiSWthvE2G2Uig9PjdX1tixOCMbPmjH5XiYnJch0dGISh11ySqYtpvMKwMOxjv3ADOXFTLhRMFMe",
-	"X4w7vFm+TsFW13B/2x0BDxH3pyEADsjsOtrbvyhY/JK3R1gK4jTHJ49K4ZGdMuIT9yGq1q8eX0zzuH8z",
-	"3jrqVWOWk6wQlRnfTgAt6c37JRgwO4aOeVwBAGyQgllL1MgknEKuTHwd7eqBl25RAGglgtCUt1+nAXcQ",
-	"LAbM2qTgphP6m8U2f5DLumTC/NT8ortzqqrgKaQq7eD4++ZG832jzpc0Z7PcjdZmiShpb+zHZL+R2t5O",
-	"4B60W88p3R4G1j9oalFSs9zENrHzU2rsLAU/mTlu8Yahdj+PYZFxWO3+RA80RfdR9McSI9oz9BAXAo9p",
-	"IFTkUYj8G8ntdLho7Z5ae6vlt6pqd5ZN6sCP8JY0sHUiYqCgC1bM0WMXLKqR+2SkKXDSDa1maHxX9vGo",
-	"6kwXBXup5FTQKDw/Edvnnv6/pj4sq6nIVZ6bzU1QGg5XZd/kWwlLHXrbnpRmwGHKw3JnjcA38hrdMHU8",
-	"PHYgea0x+OI8lW5THzJCNSmkWGNEntqHjGGqb0dQvY2rbeCwKDjTzgNKC8CnPSFalgw87VZjsWozqNjO",
-	"CbSEYzR2v5TuNo64jFEjlMQ+QvYbXjBsx6rlPOq5i+KKfhKE2tHXmo36ThCWjIOPTfkLajBbKgptXFKr",
-	"s3rXtqYr9iQ4tJ3iDd4nmHkfpUDDzuGeHMzJOXq7+OvGuJgePUsHtpwOGnPc+Z41vY7N9Q2A5+46GLJB",
-	"XuzsBR3xTSHaNH41r9nrq7hBjbK+lgjlZjsO67IHN+DiELKgloVcbgk1ZCHNhgB4OutnVAy79b3nZQbA",
-	"x3tKen5BgAMiVDSYnh4zm3fx54kwhkg3vOL2MXfxO1nlqKwQ2MvgKJViyUiJWLkRuPvS66veuct2kGS5",
-	"oAW4Iqk9FYu6rKJ+3SSWqXG3hwSrRb3cMuNRTRlZPywvb4/rAbF4ltDr8NsvNMrIE0KJS/qcFonIoyvx",
-	"3ppHkHpXVUzYkbSzgJkwTLGc0JVhak9VVxpHXudDF7ebkzkhiRAcGJPKaKzA7lLnBrcXRUF5/tTHC0IE",
-	"N5xHDul32yhC2qT7dsBgbNBaeJlpCrbLAl3LPkBlZyU7o0LvwdMMAEZMEAANOJdnAdqSnVWMFaAyVIhN",
-	"VRT+kdMS3cCKVZQrSFimyrTOTisQ6EEX0h2rHoFENc/xt7rGVK6FtmZLSFd22HDbmtzZ/xWM7lhIhW4l",
-	"Nyw3DHMYbD+UT7UE7WXLMCcez2Vr0XKBsNN/1rSwGzqK8uSJgwkDZ1TkmH/yBJd+ckxtjmyXLjjfhGyH",
-	"s26yM7mKnw1N8MaKZiW3TBC5git+DWF5AfHt7gn6TWxrVC7lamqEaL/hyw3GiLgmOUpgyHKvKli9QqII",
-	"Ou1UOXUU5tPKLaQCZWdWcYsuVsiqmxHcrjbSyCmHQcCcjz5YOC3DDw/zIbIz9HUu7cxFkV7jSUVXMCP2",
-	"2RPhOrXLpZ+pOugNVfFtYdcGw81lvdx467TRqIZ6O9bXjfOoR+Q6JKXbucathy7riG+pknPgUZU0x0nP",
-	"t8DThUf1kPoQbHnuQ7h4ut0A5/BNpLc+MaDjT7yItWNPf6YjF1DvyR1TOV+a6K1jKEe6CrevcRfXAtLJ",
-	"xrkr4AJ1brfj3LSo520v1fbBFd4g091u9lfw7pe0LroDUfR/IfMGjIfuJM+nZVxjUzdLtn7Jur2wKkXr",
-	"UEQ08kgvYCYAzSoYOMhuMh2cFfkLpWQk5zAPLv1ISh0r8nFbCx/LfEsxC+slF/Ekq/nJhSUT+fSEfTx6",
-	"bktL0D+tEE1sr8YNF3haBUKgyPg12zHlDI7Bo8o/hwH98ZFe2YdGjeNTpST63iWyE6MrX9DIsq/cp/1T",
-	"jzln9IjI2d/7p6OvlTK/dHrf0atdGsSkqwNdL9OhqWUXg9nD9E6ErfqnXYMudyM+TlX+wmO0CEnynTZV",
-	"x6RJeI0/mOHqOV4tJFrxnhj//tR4Xrc6GB/T+N35afCXxOdhZAJqkYDZ5Kww9EUUKrXhHdlqq0obqVL5",
-	"DAD5AleMYCzXYAmB3sULRgq63OpZqHnjej005TAye+xIlU/Y59Bk5kfuf+ZH5cYdm8ZX3j9wotSFOET3",
-	"HcLPXKog3gmQsJRKxEu74+YAveen6L2PO7NIQbUZ8GjdVT7e5Jf9MHdAe3RyaXgpgCTlzPENptv1fVaw",
-	"5gP9g5UnBT1oT69VoOEcQa3MT9Dz+74nlgrcq9Sn5Hs5LOmWWXGFqE/UtOLiCjgkovLlnVIR5sEdK1Lp",
-	"2U8dvccF+HgjaKaWm4Rfs3wOOUVZDMz9qi4Kuz/JRha5fjqlA8nYxXS6EMWWvJrOSPQWHo9TA43kUgJ9",
-	"Rj4YfMrIfnNwhGt2MRaMaMMVIGQbtBkvvBsYFiAaeZmbuIk4dUq0YayC2Pa0Lagra/+P2/TwVIxvcW23",
-	"kTeusrNcISxgTw1TcQdhyArtjuw1Pdj5MjfLJNzT5LngktTWkoDv8gYZp+kMGmdkI9bYp9OscEr83g5i",
-	"1cD13Dnm+DpxO2eBchKOmdaU2gvIjTDIe1i56HVc8zyayS5m6KHQCBBXRgHAO2fnzWlrF0c+oiU7szUH",
-	"E0qQSc5szKqmsaacj2Zma//hPDtjIJrQephP3/lGlvzcJJfZU4seLTUrNK8T4MQ0gyjdKCY2jJvYD3sb",
-	"AWMi7k2dXw/0dhdjYrpdeDFlxQ7cLxPtcHQiNpYU4DVStndbLHsjTN7lszt/DAjGE6jTx2TvXjuD+Qh2",
-	"MH/+drSo2QQhweemdu8/GpforXtYUa1ZAst8StfrRFnyr4xKU+htbGYc0Cw2J7pW7P75avyLZ1HWuFHc",
-	"DNX5I0VHRHcCeJ7EP9jjw0XUIC1cy6g2y0QiscxuKqvEt9qxDzuwehOlcpFbjNNGdZ24IzDmhXKePehU",
-	"VA6cdziRHtsdBCSME5678DotCgCAyhXyWXThpPdLV3eqrKqpk+sUNje9R8lXnqU4MeFV+iD3QqANL9wV",
-	"LrccaKeo3kSFQbGlVHkKfTyJz8Od9ohhC+3Fe3/tttacTOIfuTZSHV4Iow63Za2dwzGRvB6TnvRa5BKw",
-	"AtHJtN+K6HcDoTLHh9sIi2ul9bLYTCex5nl3rVtyPghD9xT10V/6iRoECXNtwEtt70e2h7PgSPEf9S4q",
-	"tqodpfNEu3pVa1pMytgbagcn863cx1OkyilKh1/OgFHHlWhm1rXUjNJ1Mr26bxHXdHT2BsYwfxiMvih6",
-	"LMh9IkNs0vmGeZ2uL+5HsYH8TFWK4izhTwJfQ10UaY9SFIlw/ijlaopnXFPnByF/1toQAcOJgIhv53oK",
-	"Pf16QlbUrZ0cMWaEnyWPYV6nBFgWkyiR864sGlkDKg3wWNmZ4vkauWcUIOlWU4AE1B6IZ67tSXoejPJm",
-	"Wt4vPHaIlvPYbVw9mMjhgZ7y6S39ws33gD2MtOV9x11xfLFj6uBCPOh93nOzIdSDeVCRtL8lsDhMZ5g+",
-	"b5UyTYyUU5NPQrw10rdGv5o6zED72XeHFvNaelsX48Uh/JI2S9JSx3ydh2QINixLPy/efzxQu+MoIQg+",
-	"d1h9hutwNsrJ7RGpA/n7YVKH5DnqqtREVkwQbZTc2q7RLZsqFPNEf1QD4PmMqkc/HXcc08y4InsJUV9i",
-	"NVU1uyjMXUT3Y/IHo0qsJAh1byFH0y4mlWBIpv5eIgHxkVX304vLZ9+TWuRMkR+++bqf0nOUnfBt51p+",
-	"/G3krlvM/0nR/cm8zNDCrgBcKyP3CXIkPbgEOuTp94mjXvqAc8iKmLazSkXvByA9d+pSafA9nkQ7LpCx",
-	"G/fSBRdvcuVeUm0updzeialX0CpaE+k9hsiEhNQdpsjS78f+XroR8nQAazqEwpzqwPNmYnzbHuL+bXoE",
-	"s+5kDj2KUwNPS5qxd0Y7LK+JVN30macOMKd2zIEnhmHFjx98Pc6T2+/XDxyJGK3a7WAJUU1+jHur4bNX",
-	"vOwTca2l1ZvuIGkgleQywgbQApYPcYlBmhpGfTcI4LwdDN17yrrv/B5ZEjF3wKEQYLt/oV1SmHadKCjP",
-	"M58spo0rBHHRlhVS1Ub7gmUClpVBxiY6FUM+k7UOxVq3B/DdGB4+BIHH048SpQ5xT40ckQgqxl15M1Ax",
-	"/DZNxaRZ3HbPPR9xrHLGZHpIj/Hq60qY8DyiqTo8F/TSpy6naVCC26jj3QxMpcsCKWcciSB2DmuxQUkH",
-	"HXVuXEqaxyPR6cmZ439OIkNzNqeZpDbXpGSmvQ+G0eWGKWvAbYkUmefqDEbNNA9aXSQU4YhFN6o816KQ",
-	"NJ8zl4OErscV+mB227MTFSi5fk+VOBESHWIxafNujvf4aKjYchbqR7QjBolxOf/skUmAjrxpEjfTTE/a",
-	"6Huc4RkUEs2qjFnq6IsLyx5eFZuU1w0IOGbYamKtL2ti1wbJYe00tap/AN/Agpk9c5DCkPYTYYQ9DCKH",
-	"xzxlvb7PBaA02JPhJKc/JZ9BaQKus06b3yZSkWp3g6QmIELx00NKjxsWr0MdzpuYFq+pUfw6ikyJkRR+",
-	"TzUQe9u7ynFLGVnZT/Damgadh3emSAsj7LfzSG/CzYdjiO+C0IM+naRn/plcD1mw/Des0JYCgM9kQHR6",
-	"zNhA/c2OPU6M0x/NbRCFFIaCNEHA4HyB2dN2w557uJD9N2IqYDr957UAT/15R7s717j4+IcjDsQ/Vgxh",
-	"GTlT2E7/A/TZtz6RFRPOtXjuIbnwh6PmR5jRSqq1NAYeFfLc6VD2f+eo1EEBx3O5Ovfl3zSj6F4yhp0j",
-	"vy5AM88BjAl+JkbtVjpfFRRx9HkO7Ve0YOdSnOfomdJ7WhRy7zLn9uehljU853opq0pqbtj5pkaEmAtG",
-	"CGnOm5/DsF2WeAhRq1poN/kQ6T/nwq/RgubnSLEeaitA0AYPAIc9dEjEnFfnriben1Sd++yARVEjhI0x",
-	"gz/TjJYBw3ZeSMiHRwdNWE4p2LnVnzwIjuXnJQYuhDzfOd1TyHOH/HQros+R2td+UVDhdJRzJ0WNyIRU",
-	"evybaqMc5V7JzqU6dzSNMOBzKdw0LmxbmM2f0xLWs5DaEaOXFCN7FVWm9QKfkk8R0CPkeVCedkyd1wIS",
-	"7TE6CJ8494j/swlF2qntPA8fhMfhr/7TBa4N/OkrmcIfG1jvULwQCYxzdTj3yeELdpDI0GY2TIUdWIsK",
-	"jyBnQZz7ooBNx1DFbLHsGnluNuzcKcRjuZZITPTgOapb0y8Z/B3eMg0Iapxx/J21bDe0wee7apfUOIM5",
-	"0IJx7djAfCiRkqqgXPgSAyUqjBPcgUtPLRxLH1n5vNkJDR3lHLWgEyzhfmNUT228lJMfTVtKw3yHDb9b",
-	"LwIMqRNLSCJF9wOgBuFjQbjI4SyaY/rwyOKXZYeAhZICVcQxO2gLxc3cXvZL5mfXzVxr8AG9Db3w69+M",
-	"H9yH0RtV5qwYhxsJK7ILLD+qmMbOMKoKzuLoxDmF/xL19JJl035l+2Q9x0QO17OiCBQHhi63nUXxFSGS",
-	"FcKijtJ+bcgx2s9Gw358EeMPLFYdH0gpJQoKqt7x1KBTlpZ0dSUnE220ClAOOw1lrbpEG/CKtaKV3wj5",
-	"OCgA5ic0FpeLa3NlWDUAV5wO9DIRV/EbahqmjKVCJSlFFTeS8+hYL+RAmazfYiwa3q6VonGxyr0gC2Y1",
-	"ATBhW4SiPaq3T6bmv/Y57ZNz38esx4KKB7/tZ8JACgfOe0PtylwZGi/ROa9IkdXS5nkUB7xgoamYiLxp",
-	"NtKtYmkNeWj/oJs79sB1OeImbg8S7JMjesvh8Q5X9NUDflMouUc2dMcCKaJVHLGExNM2JxjUO0Zi98BB",
-	"WUi5nU7X2tQITJCnuup7kxvzFfuize1YzMfxCxc55KUCYZgjfLK3n1XlnxBI3/wymqsKBElx1uAlgi1Q",
-	"gcUZLXg84zU46qeOs1WveYCwPr662q/vkgrw8rkQUi5HN52bvzDsZoEyL1SBAD8SfGgJaQKDg2Rpk/fk",
-	"EC9lVSm5Q6V3EJvjn/vgLcVoWNwVMltL5F4F+FicBrXLVd3/2iWlJIr22GurNnBPQZxVIl9tL7BPRZ6i",
-	"Bu8DSZDMcoZ0uULpMcCSFOwHdUjgo5M6xGjJw16AFmjWoRoHRkfPhrgvh1U2h6T4EKj94ltjoeQWWfB8",
-	"5SRMI4nnAeeO/3fQG22fgdiZmLe9PU1QDODog5TTdsiKx6splZjTW9WOvJ6SQtJEuQApzZxJhlW7jILR",
-	"rJ1fUG3giiAOImHbJ5CogwuOoQd/x0Dojhsom6W5WAKrryQrjkk/SEqMtMcbuYdPaMns4/HiFVSVOq0y",
-	"7pUUa7+7M7z0MFu8ZCJnueOtZcWqX+nQ34nTecpVGWcpL6pIF9FXmBHMZsmskG6eEJ9p4upr6Wa33B5P",
-	"6ALE0S8uA4Qo8rXcvpQqMcm0tfY+Gb/EtIATABCTRWDeuapeR5z7rrxnX3Nj1+b50NFkH3Bznbkr3m0p",
-	"Ky6YsR5rV5q58WLP7XmiGPgJgt6emTJBfILTjHcZgqi5QDpdgKTYUzauSiFFx8zpCQyViQsVbmxgQ7GT",
-	"UTCtpQCS6SfIt5xZ0zCzGpHxlXLbjo9WYYbUXQw9eL+J329VbZ6ZkSJ9cCJWdVSb8HyuUbPDffkuZaAr",
-	"tuO+2Fw0G9Padk/JRZgfZEsRKWIWzf45cKZjSibY/txBLDI4lsAtjaxK9uiI0ntHXubNrWkkorPyE1s4",
-	"5WOknK4KeiDO5hpkvJyGfMQfXJlEUS7DTRER31/xDoNF6vgqIk6YNfPF+Y7LBfiTFrclQuqpcezi1O5U",
-	"nazyBGGqN0wseSq9xx3eBWcO90xJBc/jEZsrutdITQSloanIv7AWkABi4eMaX7ypazCzgKfH00zXiWqB",
-	"bM2D5e/jdCVcWw0A0RchBanPVeKUoDyRld7gQo7e4r4JMCXYnpQUXFu1RinOcEbXiu6YNsQplsillDme",
-	"fb2FrGKUnjJeFZ9jPsaQ5L63z0QdEj5JuSuYIMgRUH+3wHa4WEPo0uf92sOldWS19lrLgmnp0sEIQiW3",
-	"ZfG170V/QbSOaa9htW4cfzEnTdVkva/RpBGohGrodjrcbCBbZAIR5vcU00vzpqDPoIniHnNpavMxMdMS",
-	"sLx+7QoprlCz7mdfQUCvlLXZ+ESsqbOWZKhM8j9uaIxkoFva3vOEIYmbqZWw5nmnpP2xIWA27AD6JfC8",
-	"sQPRG1kXOVkkvIpFlT5uwk/Jmu+YGFDyh8MbRRUvCAkp5ZOXvJOCHiPBnIOyw6yjqDaRTEwavttZdJCO",
-	"Z3vop7/txdx4XHZWST0HJCg1G0iAmK1PPFOMDiKPjtKTZM6wvJb9HonFHZbfq2ozA7n5uOPld3hoALno",
-	"7vez5rDqHvqIf/FS2sCamzQxRJRgb/ySeNHyB5rbYwOJi7Cml1ybTwI4OoT0jPa+oCKVPn4DJuRk/lMS",
-	"dHuEh4sXa44n5A10b7+R473zYmQfbpqLdlLqGFMPVWsuJjtSRxAWSeaUBBnGcZFsbCQEfLRXgkMvJ2Wd",
-	"vUE41k2QoW8U0yyyC1JAlpvSU+kJENkkKHgIBeKpm9xbooKg5KJg5Sz+d6aUVHO8t4FlPnbkG2pS/G/B",
-	"GkxMwjhNsFfC4R2DVPShlPgJ2YHHvPxxZn09K6h6sgQST68ZKwnCmJlciv0Knh7M0uiYQK3ZbSVs4DvD",
-	"jLjuDS5cHMycJFIGVE+Cc0+YuD2c4L+HlsLvBjt55efyWMQuPQouQoOIRfanR31bRfljLkIldywRJnSV",
-	"3CerX/bxSUhtP4bwiiyMOfQoNnFv6X4ow5xq7zV0qJO87X6GipMufLhHb7u3sZZUQEA/npkeTz6P55d/",
-	"MlnkbxnND6+UrKNwpvvkS5uuOc/zU05kh3fbMpDCd5nUolLWkC33pm5ySbkQCJiR3fvg4tFYyr2HOWPz",
-	"k9JI32B9tptkkXp6rMg5WtRlPOzCriu2NInwV4I0Ks4Nhe9otRhfrB1n+2jJbHuOJC4x5M2MVEtFZ8VR",
-	"zVPAhUy1td9LlcfpgjVTu+M6qcPkZHZoPxlWxqnOTK1EaoAQj+mN72eqXIxvI4scAj4NYzWkzXi/Ohba",
-	"OuZxmWD7evT9+Co3E5IFHtOwaq3xdTH9MLC0IMBspa2sSSanA2DeMN2qMbviqMy3bmWOUrJ9ftk0DEoi",
-	"V2xx+JGKfAR/kqqq1orkESH3PuDnkxsxOqhTt8OlTJV8Nj4GZh8jFeVKEyEximEIFQco5trKqTQyCrdy",
-	"WS39EcicHkgO/n9dyH1xiMZsWK9ew9CFBz71xEwmlWbho3LReCIUefhCE3iKYNYSfLHlhciIvZMFy58S",
-	"agjA9MmjaTEeaO/5UcJGO3QcjQEfdQoTbYidDh36Mu39tv2B12vExM5w/XSgtKOqpIu3OGvC7YCwgCEV",
-	"qnKBjtDZVs8yt/2i2zVKo4RpH9PHZFtp6o31r4aQUhN3de+9p3vPzUbWVnXFZBMXC+vUqWjkce3Vv/6W",
-	"3yAAEfzohopcE+8o/HQzdeJFIbkmeikrBiHXoXlp7WDFqE6gRnwazih3+GDiDc58kEr3vpBe4/nFm8Qc",
-	"7OlReo6XspRcOoma7JKaSM3eOI1SL36xWrEY4TmtKmtZpPj7Z3MnXNOySvh81jLJxjy7jN5oITs/Lvfa",
-	"pmfDExQrTqZYDJD0mh6IY6pBVJCBSw0AyL0AWZtXl1WRY+OZ06KcSgcK35axKlSccsE3QHF7lev4AGi9",
-	"pXDu/8lHnZOPQVKQ2E0hqyo1O8mZwWkb5z8MfBD+NZlbDDeLbpiJFY2mCpyAbeyGhnXKZ5c61abEOiJX",
-	"z562qvtnnocdevAEa78RXxtmFpt5iJuEgxH4qxM5hld2HtidkqzOQYyfErCsC5lSm04LpjqOXBXSdAOK",
-	"MeiIn+DoojCqlpGsoRWfsSJNHcMYjpXrOBEfbHvIv1lYwwSS3FVGFrVxMqllycCQn05MO9APQ9V63OPt",
-	"qa/g4cvxZEnnyuwFKfBl7YYynNMwIfHVYDGW5oJvI6r/O154+tiGIM3IwoW9QUOZbvInXepzGMOmFk6L",
-	"Hys+jx/rWeGo47OkdTQ9L2eljNt6gTcucsvqLWLeqYDUL1LS5YYLBiemS7zfGFM9IVIUB0KdxfuFJhVd",
-	"A5YU+OpyxJZG9VSvsEVNN2wuDqSeEZhXsugScDsWBIQGwD+coRQvZr/cSFmkYipdPnLNDGjFwTYDapPR",
-	"zF1fYAxWKbwRhxlf5kYBbBjhgJJlT5Vjy2BjNA+QD3rV6IA3SAq92tAqRr8njYl554xEyAlGwibcRMdZ",
-	"9u5SXQJaWm+B0pxe8zjFHfZ9rq4gI/akPXxQxhvYzGHKCOIFEBrtALoYXeG4o+Uoh6KpXKsZ00TIvdVg",
-	"XCIMUHvlmNKEFvATKM5NFpDezw3yati2fBAJWPo7hRAhkdul2R4xLKYVisFc94JPK8OvvWiN1/bH0fVi",
-	"FvFnW1rH2NPH/OJea8CudZQL14VJ5fxd2fsbFLC/2jITU0lugfaMyFeH8Y0Bd77Zy8D75ssuMTNV+UiB",
-	"RT9NEN0t0G1RINsxPg2nPrrpKxmzdQlglz02Pux3gYcRsAVlhAtSlg1Db8nzHOsu7z2YFJ1gYIt0pedO",
-	"GbQnlSJbSWkewOjnbAvITIRtEWqlRqTZ2nPtYswBjX1MPo7O/35OiJJVCBr9SRWKv8/dQTcyzLunJLLP",
-	"1bqmBQnVRPvGT1m8Yer568c3qvPmf5uFXkelyceaA6cIEnItmAAaL8cUtuWFCJw1ABqKVlnuLhjkTj24",
-	"cpHm6UsGv8M1a7FbpG6WSKaR1T7tLvNg6MADpVuuH6q3o6TTI7eUKxoW1ZgLnj+rqEpUWyh43qS+Bc6R",
-	"qPLr+N/iwJtRJo8wgzfT3FDjvfIa7FQ6GPjm15QH+z5CUPMwuU1SYS8J2sXAufDlwTFJbcX2xGMpIglC",
-	"vMLmjpiYwfeTYFdL1JjwgZ1mSluGQys5BV85YA1EGX3SVVcCA1SEskkxvXlPDVMD/jJ/mroAX4jeGC5M",
-	"StQDqmQmPVmiaMeQDp+EMHcJyrNQLyZZ6+MKSAlvRxtDq4qJOelpCdzjzZyiDVvPdF6nSdBrV8GFOswy",
-	"smf6sba8nl2IdhJE3gDrItdBAraYdMukZC3uWvFSAe9J9E3GnEzPnDoBXiZZMswKzxxGj2tSIB11z3Ji",
-	"61okYAqhQdhn9sEMLTXPg8i1JyGJwgcmlqaAtMx2aQqsRzHNJs95NUAXmPMqQ/8Qcs0Eq8Flns7yvKUq",
-	"UvzYLj0BaY+8mld/Il1kIrK/tEkzCriCYsZluNkrvYC8WHo4Gy5KMYUTbHoxhlDu+Ii++dABQQTPUiiM",
-	"WEhkSQXAKjCu8glUc37TpEpuXzUZ1pNowpKMDtMCum20NTQV7VPL7Ouf6YrRqer4ANK9ySKI3J2+eDE+",
-	"hIdE1qEb6GTety4RpCWOXpAbvt7EtGWritrvmJ5IiJqkAdmnmi/knmlDKmnv/RttujQSQsRfuVZQ0Tmb",
-	"rUYwmiotVcgqcrj/wNaKMahYCe4QrMQ5aVCNNypC994iiY8k3etje417XmwI3lbjG7NDGedkGhsOHQu8",
-	"2IHtGueg1Tu/7EG8BvZTwoJYUJUwn5DeeBz/h6VmB/JyUjx2zzFbF7xUGFeH2tpwt+75cjLO1bYTvZXU",
-	"YQ6yfE6UaMPoLsGuldqfcWX9ytcp9NqJo2DBXOsjSq02ECJK3HTVutUatb9DgzM9URe0qVj+cNLiY9cp",
-	"FhW8/aEbsL52vdeSSAEFCloX39LawGVnAw9mDbFr833kOv0dqA6BL6WTny2FP8ihG54nLqdlBZ9MfjEe",
-	"fLcSz/ZJeKSxCsKujaK+sKbV0tDl3zgWF5jb05e/irEiXilYE6BpH2bemhr/BH3LoXH8Qbin14H8/o9s",
-	"ILVpesGFRHJG+uDmMZ4WqwTab3BC9UY6yhNkUAaHLdfEagsYrbF/JO74PTMvFcbMbkmH6tOzpBiqnxk3",
-	"tu4g9S9hpCVzAkOBrlhxQjt/hayV52ZCcjajam0AOCWtWZARviI6iq8GMOIM9AZgF4do+CbI81BN4pIV",
-	"hou1ozqUAgnskOmFIieGL4gRuRHEFRS6iDspwRk1xAymWCXRfqH2JVJRI9XhC3BqW1vT6nZo3FixpUUR",
-	"Z0JMOybgm99WsS5I7c8b50gPnARJiq2IUevg/IwWUB0gw/DHo1iZ8Uj+yOQD6WTHy6xcQ7tBwS0SRew4",
-	"xvOJkJ1BrTPBQYWkEcDFSEsWSImaKnNTnCvd1Fd/Mvk85S6qxam5Xqo76mgnadZT+oTMSrerU8dcir1n",
-	"Wavd6BQ+h4em0cN7xNMNGH1tPwcoff31M9ZEqtJgASir0KvMjT01Y+PFAxKFFVd1wgDr1wIYPHcLGp2G",
-	"j18BoFniUARgiPV/gOl/Epe/d1Vv2HVYRd+8n9TQaGsNRhZWn/7mP0ozZMyzktKWhuRubRfJhoouWC5o",
-	"LNfUqxHzKsB6HaP1q2+HrpemSup3340WSp29xVtFOTqlLr7Egbi/HkX1Urx/jtF5wKyJ01twbZ6QXy7+",
-	"/fox+Tfy7stH3Ul9PI5ucSf2IG93cyfNORmmK0u9LqH0p0ujQmZcxPnQRBZjzIVg8jhCxLpC4rylLEsp",
-	"kFUPyylNJdeK5sJCTG8GJuW5ff45gpGjzcmYCLyzw2HCoL6oGLEWQ+5MfSH3xymHfdZiwZCyOLJ3ZiHP",
-	"n6eA501xv75gCBeCmrh9XO2SId6rkQyJUNDcL08WRMX1pqGZch2PSp2qY2xRtDYbOSUvB37/LDzt7ZKU",
-	"25ixCs3KpX3Xii+pYR77Y9dywQrOdnHtvOBiq1MEtB1QL+jgrtaWKzMNYZx3l1dPUVBQZgAG6VGcDcZ3",
-	"VlzHxfD7xrTryxfWaJbLbeZukJzt+BK4le1sWkF3HN39oumDaACaAL054j6ijZ1q8APYl4Fd6WrZbKQs",
-	"XCGZsM7H3QPeU8nwkjuweSjzfybo8LAKuC8ZbkdAIA0Qco2NJHpJRYY3QU4NJb+/vRwv5ABS4SckjSw4",
-	"EtSexLNoffX3zj3mGGJbBjoVbO9xqwU1x7GJYS+qWDNVKR7j7b368dn546+/yVzutVyRDbsmOV9zo4dI",
-	"gXoXKq6kRsrVWIGHOJKj3TkHgolN5+8iSnp4dYzlw1UtGIL6npKKmo0mK14U3q3JdkycyzwHwFO/EK8r",
-	"9xmlvQx1bCaEMrw3eMqjvORmCFE9oY1QF2cuIq6pb4rdcD33pdXHyubEeNR+d6jNmxCp/Q43cv4xmbVu",
-	"xGHlVM3pt74b6BUoqNNcHvOoJgaos1xXW24AHHN847X6GefOmE/kE4Wl9BM7wJUxwMXznsZOtN8Ec8dY",
-	"Rgq6AD0OFH2HyQ9ZVAncXt9Hb6cyA/dzRpqJhIb/xMzfUSPMSeG4sTbJ7PJ+0UhMe7LFPuwCnV7Qz/sw",
-	"49PmcnEFe4p6h8O0ZFhLTjGKuMG2t3aUPCnIXPeVL6WC/A3gbNf1cuPtFI8+9rTrLo0+QbQUrcfYgsyN",
-	"VmIf8RgWE1qJ1bR7b0/geFGyFHRpBjBJHV4N+Ls1JLQ76y9Xh4ysJwb0UxjEPTVMvb6MMblDrFU6SnYY",
-	"WVPN1rm8Xc0bKfMscEc3IWsji/wGGUZ+Gt1sDIAb3zsS+GiCkQO1OmBnwbeOXn7RNpC7C+jxhC2h+Dqa",
-	"gdMvjz4mjS1fycQC6UmgIXBXRXh+TV+gL4aCHWNdbtfeGN6VO6ZyvuzEO2McUaPID4+0bFHo+6b/iLGo",
-	"arasrVaPuecwDS4dsicUb2XBnhD8NiNCIsw+IyVVW50Rz7yvM9Cb0S0lcqRKF1I5hABwuQug/gNsvVfD",
-	"Gz2qkW5a8V/Y4QjCGuuU+zoLyafeUlJSlk8hSG/NU92m/HKeyCM2qBv1zkO+E71rMk3nNv0BLreVjNuE",
-	"iGcRRtGlCZlaLcPdzj4mbmER1gfke2nvLZ47P9GaCabAV+QSoh+Q51j+Hb7Wb19973QPEHJNyjKDm06T",
-	"Zfn//b8ZKWVpL1Ly9uVz8uWXX373gADjLf68QpJdkstljY/9D/vcd199/e//k+wh+OcwcEsq7GGnN3Iv",
-	"HvzfIsSGnpy9aM3NjincS2cXDx49uECQAxO04mdPzr58cPHgS5dKCVL8MMgjbHTHy2O3O4jKTznAu5bc",
-	"uTv/WTNtvpf5wVtODrdIq6rgS/jJwz8dwBrVhv75EYgaZ/HntasdD/uAj7Y6vi6yqzvPGVUzhFNUUjhf",
-	"5OOLryLlL1lljkiaYt0PDT30JMrtY+TsyT/+arbDP/748IdVOMqSqoM1cekB6ms2bC1NnQTPziIV8add",
-	"hiVMFPidHsB7HjblRpCmkkWW9ZJr86z1XG/0F7MWeRrnRlMGpW/NICtix8fQ9O5mU455k5HBP8vzZ+2S",
-	"LDcVbVoUv61gOYcJJVT52lc+/pD1PPBQCSdeQ+3iG6saXXz1lFx81SufB7U1ugr0t1kiDWmSMXJaowWq",
-	"/cQtBaeoa0OVIVSTUBjoiasIh4oTKFKCeAR1X7v+0/FLRYgtOaqHtWaeu3AlVQPpx/utBJP5BspVW+Xp",
-	"1NqbVw/bO9faMzkWqxumvFt2MxL9cffHpAPv0Szhn7rT+zv7XbdW143P03BmvuI7RqhbVGpXunzqb3Wn",
-	"nq+ZNUBR8vrH5MO/eP7B+aswa7x7YGDZiM6ZUVFFS2agWuw//kKtBbxdQWfh+dnxnGet+RsxCf+4+bE0",
-	"bWVcKYxJknHxuUoGDhLzvN0RDDAu0XpN5hK/NWjpDLRxBJhlxJURMqysCmpSkvOwxT6Vvm1DMZZ7EZ07",
-	"v8wTBFqRi7wMwdpbriZUzqyXm1AXC8GAHcLiztJCBjvxlf9Sq+eV7+TyvbiupDL3v/1vsYbxoiHYiYgu",
-	"3N+GYVLuVt3t7vgmWInrSTX5+eq3XzMfzKnqRcEhoxZHmlzRhuUjuqCvWGs1fwhUFB9/UXlJ1+yh3q3/",
-	"7bosuisa/FsLLqiKpMwl1rFhMrnl7oMQq1Rlf5dRTa7+41VqMbbcDC3EL/xz2E9DR6EdQWL27dhvP/Po",
-	"ajya8q0GlbZdBzRz3nWFpyPCho3EU5Du6eEpRkcC/QMXmL+fWjoVCPVTq+co9z/vBXSDSKzhP2tWsxPt",
-	"n9Q1hYnM3ARaFHdgOt0E6fEB6Q6EVmAeuUVb0OW2roZ1j+/dM/ehGOC7pigGvlenv2GSlv9rumWug3do",
-	"/vgpiMvTIkzQqUdtxaEFp0uKw/OA6bp7cYB3TZEG16lAt8aVN95u7P9pzUdj4dUmZd89d7b0J2zanRYk",
-	"cSJPz2w3DC2Kk/ldBmAQN3P7nu5acaIfPwWWfl/coXLdsn5DcB4RvIiZcC4TB85rLn9kQ4R4BxAlCnfV",
-	"2EZGT5bDvZ0rh4nHyuFWB0jOSvkwoIpTDuUdFUv2vMB0nNPs7pKL2gT6RYyLfvXl4zH0wjEFmmvlY28G",
-	"z7eb2A7af31rNeu1Z1ewC+fhsVaGyW+Ix8VvAB7CvRIV4m/pNf6p7DkBTnSKV1VxGKnTM3ZEtl0Yc0z/",
-	"uDM5tJa5zn1s4fnBdQjXICZDAbvi++7rpCgskA3LvVCyXm/u2qVx6ShnadOXvsUs8sbNgWYbGGncIJR8",
-	"v5EFIy4z07ZVFA8AYulSXs+eYIWCrvA+bGYzZa/5mbzCJz+2l8k1dfc+pp+vfvuV4KDtagBeLMybOwTY",
-	"bvgEeJbnL3YhWnqKrd+8cVrpfvv4T6KrE309LyLuXvmxd/QlMn4lxMIFCKlugt/Ck5ycUkyyBsmDfwUM",
-	"TX9Tr9EU99RtDwjKAiShHwjPnda08FfMji/ZU0KJYpqJnCxBF9M+futFDjzL+uFfK16wDyMO6JeYoTpu",
-	"nqzwwbSBEvjdecH0g6XehSwe98feHjjrqoiBqcY9MYZdm4fIydMRiEkOy5UrvXCXBwIUPbCHLg7aChri",
-	"sXwhBLJg/rbAyo9Zk4cJOSWvfnr9hlS0YCZEhVZSlcPa8Ut44j60Y/umX7jIp2jI0KvOyH2FxRPDLpCT",
-	"277u7G6Cm12kxT3rt0g4nhJqqUrHxutTVk6g6v6g6N7Fuz06LZQ7RkPO14jbMlZhiTcnrE2yYVJaX3n+",
-	"grsX11dYZXZcVl2f7vkiSLsT+fUrh045jUJws+ztBI4kXYd4YsnZUPq4o3B801Y3Ho/5YzBXOlGi+J5h",
-	"KU7M4lt07WXwlpvyF8YquPbt7DUUpSW/ZnlgpseLA68Sx2gTqhR2duhDbbhy6QWJU9Vw9TOmpZxOBm+K",
-	"Op8Jz8RX3Ycuetpj6B2mmOiPqZGCfxWq9jkRseai3tAtE+TPWhurMXdF6S873WNO8J+pmqRjBhKETwvf",
-	"9DNVHwfYdC9ny3vFDUMu343ck1Vt1VFIduI6c9VsHPEQfIKcBphjHA6hmFA8XFKX7TEQHrGPfMaiYfv/",
-	"N5YN5+wPEFfIrwsuf2B3JBrB5e7OiQrCJqSNFwxTfbqy8JaVcsd+5M4BOoaYfyUFu7kdkfJixV8fB9P8",
-	"WbH1SZA0rs7AxzzzW93wqkRJt0x9oXG5M0LJhjv/opBQTP2B0/zuftNGz443dbNaU/a0XBpmzrVRjJY3",
-	"WLb7Tupoe2SDgPR3FVJWpMTZXlpBT76Pw3XCtqnEaXbN0pWqveXp9oz8n28dkccGi+Ln2qeN/klV9CjT",
-	"PuE5KphXzHj6vE/6SjtihU+ncR8TnbonP7an914uvyt6sIoOsPR4haidthiVj307xTpqW0ES9megEXdl",
-	"BPK2Y8nWAT/dTA7WtkAiFXrAhHr7BCRsQ7kGVwNsSmF/qvWrZIlSl1TuPVJWUd0xradyxe9kUZcMRzW7",
-	"DBh0rNXGx94TIbk/Fcnkhuib4xY6JoN9FaFI70pwBlo64FNYCJ94zzXZsir4CGuO3qjUvfWq9qmhd3V2",
-	"wAsik/QfmK+NTnxIrv7YaplRNGeO9gpjCXKF4NqnIP5cGAakEo5NHLnKui6fJqs8dWP96MvwnuakqKjW",
-	"1UZRHSkfOppF3/z2c8qvfb6RUruckTACJJCxU6sdg5ve1BAOYiWRtd8QyGs0ihG55Pq+0CERFpDnBRp5",
-	"DvgYcoiRqQvwEPb0n0QlKqJsxwgem9V+DDboKxYPhom5NiGO1afNeHwB/42JqismbJC28NOAtEyAssCE",
-	"IowFo8cex4J/5feGY7EduS1IpeA7NhBu2kWsn0hRS6oNMLqZRuyQtwHmRTMo0gK62T9rBkaKU86A6PMs",
-	"i9kzXJhvvjobJrGdGvSGvkWt11Fj6RnBnz0hXyD84YvAb28aSASWT5Alwyxwj0YgRmbkC21owb4AzeH4",
-	"QVZodndyM/2qBOF2WAhfAM5DI/4HcnKcQ+ltxKn8TxSoihoO0wy7EsRJ0nw4fHkJT9xH2MC+aUrU4Bde",
-	"CIIdPz2hwTsJ3ThdEGgS9NuOZkqEaHKEsk8wF6uKNvY67agH5u3xWN1G21CMHenG+CtH0JekubtvGBZN",
-	"grAKJ9a3NEDe1KZzeDnWLqz6y4WRkNRE86fBNKSC8JxQItgevoF6bwi6Oms2P2ao2WbS+thLrpjbFp9z",
-	"ftrdrdJwLlFrnmvht3p8pn+H7/9rrm8x12uEy8Xn9xK+vgVVTRSpu6KFZtkso3AOOcmtTcTPJ/2gWdyO",
-	"uvNb5ejG3IJ/oYFazJ1jFeUqveRvKFdXoW7wPSx8BHz0XWfBv5l2s381rYLCv6hI2GVtOPhcCAOo9Rx0",
-	"uIlytAQHS6Z5udlII9eKVpthFfhN67n7UISb901Rh1u9I3JFFF1udeaqFO4b9szTq8qtbsbvqiPb0XEr",
-	"Tbquoo6zPz6R4OfpkHTtlU5EyzuycNvUeXA7CEJbzaITW0H5wBUwPuuM/PzmxSsiFXnz66tjV0QnOtva",
-	"QSEzeBjxMCo0d6vgnBZa0XVeK7nvzixSRew9dDFUnIOwhKGHyDmEWqKf44GYwRv3yKfDtnJqgEhT1n57",
-	"c3d2fH5Vq9pY9HR7y2h+/5J6CofDQl7PKAL0vbyewMi3iJd5B8Eu+HpjPC7O0C0TT0nJtW6X/FnI/OBZ",
-	"Fn3KTE4P8FMoMlZW0TpqSzqH5BRwdV2E9WiWO7wgc5P2sRWpRuBC1a6EV9ufJic4tuyrCIwfL4LW8eX1",
-	"KDtJ9tbg5gH5taHNbEU4G3dTWofCRyYpCj5/dvLuyeLtaEPXrNPOcJ1oCpDGu7SKYRYu0ZnfV+Rwiu47",
-	"KaNZwIeaUYW8jQmMPGPbsJB3gi0t6rtJOZp4goic59RMwq6Hh0+BLnjJRe5pNX0KGcYshIRqqJmLZG1Z",
-	"wYNO39l9Qf9KawxI1/45e5VgDK66aiz2UxSELpB30oV6PuZ28hx6WNIoikX4wX77pqDic9IxlhvJl3NK",
-	"DcLzY3dzooTBeIShVX/A9+yjX+XDchpysz9mCNElWFUFFXjkNEU4QGZZnpFaGF44LdzTpvdPnSk8kffH",
-	"DplQBrCMe1et8MrockOLbaTs59+IcRKvlm7qrCOchPixy1WOLG4pc1YMK3ev8ZG/CSUvjGaKCuCGfYLY",
-	"Hsb1sFAFbMglsq4wNKkAJxJZGmcpD3Nt3LOn4O/ln7vzc7x3HB855hzT+pAPri0QVpNI4h7pjv2XqoGq",
-	"htyLsaZ+24tjpaS/+v7bJkHZ5RMhnGoeVOJfUpGJ6iNU5GTDaLvSxIYtt74WnaaHB3Hhf7iU1SF9HD6X",
-	"1eFz2wIrJcsbFwAbFzpovvXrfyGJg3AIQDA99T0yjGGVangL6EYrqhyHki/EqAldK8ZSQlhRrc+lGIpJ",
-	"a23l8LfPShJdYbjeQfiCLjdkVatm2jDdpZnWwEePNVRJifWXBFkcwFQvpQpzGylR8yEik7eVwVRF1pHt",
-	"Mgg4i6QJUXEgRsqtR/uegpkRijH4qcXgNtbVQHDxmu8AXGykK96CS+LK1B3TZdsjFaD6kOROsZT4gq1r",
-	"EZHu4fxL2LqTMzDvJyr1aedf2qlo4ZIjM66bYolJ88sXVLwP4wjfNcU68r06JeM7orGhWr7myBJn/581",
-	"24EbzYpV8I/eiyAmTS83WX/XdXEaG14LxGpe/pCBpVgwWCNu0mL98C9dSDMIG/hByepvOI8f7s8R1m3T",
-	"TvhYq6g7fjlCkJyiKkAGjdaanSR/q1uw1socwL8h8VzTHYtHkO/EfDxSCWi84O3HiWF9lPO5VoJQJKFl",
-	"XwQlr1HvQvlyu15WNaGNbgjFwVxeltUQ3ZJFzoy9qx8dFTqrFEGB6c+2pBz0/r/iFPE4xT5VJdzLiZJr",
-	"RcsxTelN89i9ADn96yalNbHKAP6ONIMJVTzuFMtpZ7jp6idQVcNXXrkBc17M2XfiOh3TkrBOXlDjhF7t",
-	"RiwTe74tt6dQEsFIBbbgAMgOJZx8AjTVW1+JC6qNF42TL+yHh7UwiqMPIrnJf3fP3BBrdBKhu59IlR/p",
-	"lCJRh6Z2CVbHPwVdDF70sKa+0iAuoiPOguMMIPdZoFBb4UnWEgc4zftrPQYotpZB+9j63NHEMH7FKJ66",
-	"6Upx9oG7wdHdi9DCAF4pOa24GTzo8hkKqta3vQR7SdTA8uMzKwE6hCbslhciI2tq7L3kpVNJ9MUnF0c6",
-	"Z/pdVdiz7ScObejbaZwtWAG6xftEhNxnWMIX8m1a23nBikL7SdsztkWvSzQAuedmuQlzdJL44LTKLtEC",
-	"LR870nF3izmJl+INpAhjrAMXfMFWUrGmDqbxLC4rWRRyr1vrDWT+rU3xED4eotz5Hh44Gczdv24azJ0V",
-	"xdwKaPiGf3EZecuqgi5RJAqmtRTHWz0IgM96TBeMfENB73gub092FU+47NMqcLGNlNR7D3kJIXdQVkwg",
-	"hVRF18yJPOYuQMgP2DSAvMU+B5mGUOR8ueGCESmKQ7sKX68Tx9YIxlCOoN+/vkK4h48OuEmGm47YYWRI",
-	"cp5TQ8nvby/PIvoogPW6vG7UsHPDS3Y2KZPUN+En7o+J1YduFxuZJIjPiObX5zlfc4MTtDiQ/YYvN/6k",
-	"guI2FQU2BCj+ygRxNdvaUprTsho6pX6w35/qkPIvG2GYzLv5L3+3gyZKLmlkToEnz4p0WZE8GHuwTMUQ",
-	"4+ilXG5dQvfpLhT7RrQrR1bLPfgvfjH8SHcdRQEZrVxRJnDpwgdLSU1EWXC+vnET74XIm9T9T8K++62+",
-	"81L+UGU8XE6NRdIiYIWy44OGCDxwr9lWtF3S8RMzOetikgv2R2B3x8k9jSWF9eHdAurlRsoia5WMtRvl",
-	"uKjhgP30ua3riYgbIe2gvxWfuW+c62kLjkbpveVu6qkmewZ1kvvEjzsK6WZJdo9xnq3hOqCu/U8mNniv",
-	"22CYpgcaf1gpppkZC9ngM/cTr7HvmkS64Xp1ggRcKUsP/UeRddXjGuQ/qv7aUGXa57+dvh1n+wGYIT7w",
-	"r31o/K33/dh2f7FasaXR6UzyFi3qHes1LcrK3El6l5RVtAk6a5EzRfb0kMo597xCA9rjJaM7Nqm8yiUq",
-	"9R+1MOpyG2e4Spdv8cxLfz9yp/cbaZd7wxTz1Zc8TS14Y0I9ct2wqGhm6mood938Xn1qzG9R0k3QEiOn",
-	"0Ej1QiO3yNbZ+tmjuVRz2EjWHkLo0b8o0ViU6TxrkBlSoI8N3HQtPmV0G1aKCxPiR2H7py23NlXdXU0k",
-	"vsL+LwkB8D09yZE4TGMM7lRn7sKs6VbNPW0UPYzAn/GRe0HXGefEnVLZUBb5yaOV3t0C3M4FNQjbx2xR",
-	"BO7DHem4k/ZUd6Yx+FuSR6QpGI7xtO6Wb+5S2bOG3wTHHTx2shILOFd3zR0P4BnES3aqptsTBpGTdtNw",
-	"Q9bSLTTAKga3C1TtHmOJ/1Hum0rdVj/TT8nigK73WhRMa0/oFNP+pcqPWOJDpj3GGdau2u+mZhBtWG+M",
-	"YGB4QLzpZin4J9jf7/g0C/klxBlwrj+VIsrP8vxdU7D+Y9VQRgqFkWn+kV0HlvJJPOQuM2zCo4Zdm1pN",
-	"8uT7msqOF6dJPzumgfg4KD2UxfjVYnhxmmwkAGg1xITUQ7XRR4nk4u3UJBD5h0spVrWG+MvQSfO8eWyq",
-	"8+FwJ8wfYjLv6Lcf6eAJUzXJ+US5Aqfy7Wond0sgIwWM8n6nlVTEnkkEASJ9UCZKQkmN4tdD+uxrfOIz",
-	"FoCUi6tBLU+lmGsDnVPNhgMs61c9aU6yuyTZciuWOHrcit9e6r6nGsL4RlZt8Xri4vpyx1RBK1ebG04i",
-	"7wqwXzs3kU+BLTtS6fg9B3hRruiOvfVPnS6GLLexQMWVLBlwYOIDBOndcrfncq4hmRxHh/XMINznukes",
-	"CuYq/7FoHCPofJN1nDD0PihqegkOfO0nE92Yqrv5+/NkGZBhoRr+ZLtkUNBJsKdtpDMFPlTjfZ2gXR8Y",
-	"fr6pxbojxeNsjPZ7r87fSUoSFR/BywOjHqI+XclanIL7FKYOzJpCamYNEAJlVJAqLPM+aEw9wiR6wViu",
-	"u6sELLapC/CKsYS9FTv7A/1L+qryhlSlpAEek5zV+A+juP3HxzKdrhibpLy8AEoC0DsDwbN2vz1BwB22",
-	"FMTLcBXPFwUXeUgc04zpJiMZVxDL2A7pMM6uuvvatdnx1fGf//vF44uLC3d6eLSudLwNRvrgiZFkwche",
-	"KuDZSJjl2rDqLJrq++iiTVT04HG/EuxdKhx2eoeTEG9n79w+OvMMrmCKbORQAVauQGOxHYsI00Poph7I",
-	"VlXbexOq0zERhUFNOhFewlJ1NIwv+3DYAhYkj6F0nSddsUoqgxZpQRdSUSPV4QtN4KfEMA1f4lGypEUB",
-	"ynM7CvJ4NCPADe1jhzjuweZ/r7hhJLcyjJUJIJ9WSbHGkIa3+tuSLXM6mJP0Dh64y3mBF8QmBr+49aw8",
-	"xyTEzFdr4EZbNR0EDGjE3TeLQi639gZxfxtJckkEuzbtuXq4DADWAUf78wLL5n92szYNxgi2ImDkQ7TW",
-	"Km9O1DZMEAbpi87Cy6mxptHKMKs376Ha84EsZS0M+qaE3BPpYaRG1doMiiQ8cJeTCy+Iqql2OHgaKTzc",
-	"mhD2TtbLDdPgXuHm5LHKH+U+aAk+QWEpgWNIEpgzjLY1UXR7uq/sDLD2zD6ktdlI+4YHSzU4z8/8g/Pm",
-	"+vr8+uuL786X9Nz24NYMTT+8eHvyuYTMhmZ6uiBOV6E8TFOGWa8kZzu+ZGG2H2BnJ2og9vWwMKgK1Ko4",
-	"e3L2kFb87MMfH/7/AAAA//8=",
+	"7L3rkhs3ti74Kog6J8LnzGZJZdnt3S39kmRZvpTaGpW8HRM9ngiQCZIwkUA2gCwWj0NvcZ5kHmEeYD/T",
+	"BNYCkJlMIC9VrJLk3v5jFZlE4rIArMu3vvXH2UqVlZJMWnP29I8zzUylpGHwx1utloKV7p8rJS2T1v2T",
+	"VpXgK2q5ko8rfOLffjdKuu/MastK6v713zVbnz09+2+Pm/Yf47fmcWj3w4cPi7OCmZXmlWvu7OnZr1tq",
+	"yZ5JS/Zayc2CcEmUZMQw9/4VO3M/8e241zwvVY3dqrSqmLYcu76qK/h/t/WrkgpB3HdErck3F6S8JFaR",
+	"StWaqNqeLc7soWJnT89kXS6ZPvuwONsI+r+Ya8l/Y6zmcuO+EWxt+68oL4n7wvXbbhn5neoF2W+ZZoRb",
+	"wg3ZSbWXqReVovWW5mNJy9TrPyzONPtnzTUrzp7+w/cSGlng2H+Lr1DL39nKuraeV5VW11T0p4vCSNZK",
+	"l+5fZwW17NzykjUdbca92lK5YanZ5XIFw9xTQyi8ixVnizNuWWlGZUJQ+RJadu/wL6Va0wPMgrLpRTCW",
+	"4jdM1qWbiVoaxtwEtzqgma21hH9i54vW9GRmFBv2b24GnZxWY/hGliwlh0tu/lmzl0qmu78S1JjcN4f0",
+	"F7m23Oolv9hoNyPNN0ulBKPSfcWL5C9+pzqxvj9SbdzylvRAasOeEVZW9kDWSpO927ZO3mFA7on2uvfa",
+	"P17ekuqd+2pERt74x9wvGDW19sJbFNx1kYq3nblvxFnVS8FSm663lpnttjirOFux9mi4tGyDrWgmGDWs",
+	"6E/ZD9Y0U0IMYzhTK1oydwJxS6gs8DO3aexW1ZutdV/ZLW2dR60l07VIbb7v1Z6UVB4IfI+NG6L20r1k",
+	"S03TVqvjlpWV8Bto0i59uVV8ldihR5uHw1YD2fZT6sWztXBexL1AxwluhKHVvTBqL5mtGR/ej/5A6e3K",
+	"E8t3SW8umdzY7dnTry8SJ2ZJb37AZ7++uPgcpL81oL9eLM5KLsOfXyaG1xb/vrzeQcaaefvmIiFx/YW3",
+	"pTKVu2zbN4K64QVoKyA3Rb2Cf/cugMXZzflGnfsP4UJ91Gqw9fU5Lyul8bCnblLOmNzR2lhlHq+UZo/x",
+	"NnZdfEFXu7q62327PNijFeXSfvN1ckNP0xb8joQDBltPbaMXVBaJC43q6UvpmniuGU2d+VvGN1v75s1E",
+	"Wa2oRg118ovfUm1HT6rYi/CGBY4wNyEwmv5yakZfvnkycSiqtoJLNnnoptZrupqwruHBRexQbhgwN71h",
+	"lOXEHu23h/HeuIcWrs1kJ5hIqKFRHRo7UZksjp/76yKpHXqp6Z70z4nbbHjNMlLQw4KYerUl1JCLvz39",
+	"8i9wCw22vGdsV6CG1m36S/JGyYIenF3x7+Sqdv/G5njpzqN/h+MU//1lfwsfzWG4Q8Pr4pD8FGSmVu37",
+	"HQPLymzV3pCle4JQSdQ104JWC1JXrr+U4HZwxktZErpU1wxmyFIUhO5qrbGXwzvxe3YDdwTdT3yyrt6r",
+	"SWJ4NFXwu+R8CLXaMZ3YtUtn87VuimBFRcXkmmnQXJQ7KQt9wHtipYSqNayFWu2C6pIwKVxLjGrzfI51",
+	"pQo2rglYy/RL96TbC4eUPgjLTYlQakf2qhYFMcxawRZEKrvlckOYMIwsmfsn2NogUzgRa66NGzLdUC6T",
+	"A1tzNDa6L/27WqriAAqUmzuntBGeVmONpZvRgV7BQ4NHoFMwbmzyiz2dcErBfC9aRyc0hz8OvVx4UelJ",
+	"V1dn0IwWh0dB3OYoDPBLVBjUTcKKkKTiN0yYcGLtWGVJxVe21mxB1lqVuE1VBc6H3k7dJl0L++SnN8lP",
+	"D4lPj2by5sw95ppdnG3TO1HdvGO08Lput4tul9t1LdJK5FrQzfTb/ztBN2mV42biISTocuzJd3R/SZcg",
+	"nCvYj/11+8///erJxcUF7AVYoKW6GT3H3Kuxq03LYQIWzTSl5vcllYXTdRMWDx5RYz4YeAhGpFDL647n",
+	"wl0SX3pbbpqKkLqDKkZ3BswqbheNAQyHDRw7Ux0HRzOHYwy9xy6kp8n353iSsifJzUS96HCbi8sfOLh9",
+	"Ro4YGOKjMIA5RwxOzgcYvk7p9Wp0b7iz6cPibMfRLoi3pmaw7bccLPWloKtd8s4QfYF4v2Wkona1/QJ9",
+	"FZf/xzPYKLWpqQDHby0FM4YYCj6FqEZ9eXGRVKQyc4wbD3qelghd5HwFK0VTKuTFU+goXHH+VN6q2rBO",
+	"J5+0+niRstcKRnX6xCuYNNwm9tDmcXn5jFw8JRIv271T2ViB92xf9tozdpHsTiO+Ba9epkcbvUtLXRv3",
+	"NpgVWKCCV4QbAt4rvtoRaqB31OAijnTqyXiXvh2diYnvmjQBV2ylvHEx2O+xptZKdXbJSlBeggtaKplW",
+	"Fm/pfamlZBkhMoIX3s7sr+eaavARrra8MsRqes2EFywbwxQDc/DV6HSCQKR7tqddJ82Zd1PD5wvvNk97",
+	"6ZO791t3LyY2rz/r+l7ZStAVI7RUcoOOPaoL84yU3BjQiCFkIxWI+IpKsmTErU+RdLtMtodzh88lW9uf",
+	"64EB3PKd8POBmxBdbVknT3/dtoxeH1LnOHdKL7FbinGvNd/UmhElSVXrShmW9mUzw43N6Ak7xirwxy5R",
+	"JoKo7Kk7ywW17Ca5jYylKHWTdMVLevDxt+hsdIfSserYMkCGfRNZl4wfBfYuuRjB+XHsKmw7NYeG0vJW",
+	"3iqAdKpgEBViVvRH0IM3CfqHFN4pcEzBjUM1I8sDKoyuY6TQqqpYsQANgbgbXhzOBg7XhLjURYh+T5KY",
+	"K/zBtCCId7V2Qx3xlYv26vqZzorGS1X7bh4rKPWc7kMzqWXILP80l3JnsNihzEAOuSBpXwC+c60TJVds",
+	"QZZsrTQj4KJ5Fn0Y4ZhGtwNGRbwqVIHp5Jr5f/7bPy7O/0bP17/98c2H/z7kdEnulbQQF1RnrrY5brGt",
+	"spalTsD3oE/Cl8R1IgT0NCipi9suk/d2xIWSEFQLvQh996NLL2Cd9Tb5a9IwJt3BTwnYHGTP7VbVllC4",
+	"QJ/h3uUGYRLuC246KsctXcLhvBt9bkTDxXNGcLi8OPhC8UCLis/XF2NqvfcQJldV0z3B7yHGS8DLaEip",
+	"jMVFTsvu8/PvsuIbIv9jQ4fN0z0ppocu+7diUhdT1ObCXUdoEXdeqzWhBHwa3qboqJzDUbEZTfZ3r9pL",
+	"dDN3W/gZfsyrp2TrNeTCh9D3TNpF2is+wTGwZsKOeq3cM+3z41hpRVyU3WpVb7Zey9LsqQcWScbtlmmy",
+	"55U7NNdrIpUmlu6YJEu62rlrkxIjeJVUxfI4p206muAhTXuKu5eiadjS08LfBbzRVApPrqWyVqQNoMwN",
+	"pIoi4zkQVJJCMd8Ds4tOJaXhowNLO5+V/JXZ/BQrCcEQJzy4R90gjeVCkH2mRZ08xUGcus0s2aaW6Duo",
+	"qPZf8NC8VQQ1hQm3La5Y8pBWcl2bpIsrCldPRLl8v2U/0sSp9VzwHesA2ih0fb9lEkSweIbBBPe9QiGk",
+	"B6JVLYvM9KclDX6b/MaHj4adPKhcYSP4k+ZCi6NLz1cSQzgE+ZkTvugjyzYtwEuyQ1oZw4r3XCSNs45R",
+	"3brZmBCJm+2d2ru9r9V+MhZPq42mZcleMiFSquKAviTqUnavmHlm2PGrjv/Wan9/zae1pTAo//Iw0Qtc",
+	"ieT61fqa5Qwar8SGi58jROzwDBUgoqQ4YEjHTWtl+hpRUGCmqfuuK3ArJ0bPjOUltWxmc6/8z5IxFr7Z",
+	"Jo4QiwqOUaBkJZ0oqP8lVepkQPu5JYLRplGvudXSckGoxIPI4zYJOJGjd8JYVh37esJB3FZF+530v0no",
+	"HrBY7gB3Rw6R6NQ/NoLb2LtjDwM9mHEFPvQMng7KbHshmy5mBTOtozkZvNr63dVfgih1/ZFkFJbnKMAe",
+	"c8Bt65JYuW4Q67ZRLj48NVbX27I4IRg/a8YUepmdlCjTyYnJHHbZKZm2mN4rAA+nOvYts5SLmXCjaKY8",
+	"uRh3eLNik4OtbuD+djsCHiL+T0sAHLBw6+hufyFY+pJ3R1gO4jTHJ49K4ZGdMuITDyGq1q+eXEzzuH8z",
+	"3jrqVWOWk6oQlZneTgAt6c37JRgw1wwd87gCANgggjlL1KosnEKtbXod3eqBl24pALSSQGiqu6/TgDsI",
+	"FgNmbVJw0wv97WKb36pVXTJpf2h+0d05VSV4DqlKOzj+vrnRfN+o8yUt2Cx3o7NZEkraW/cx2W+VcbcT",
+	"uAfd1vNKd4CB9Q+aWpbUrrapTez9lAY7S8FPZo9bvGWoPcxjXGQcVrs/yQMNzfK3AYyQcfUkfEsN9pob",
+	"sqLdU2fSkZy7pYTw8dsybV8nt4yg6bAFw9l1XzetUkMEhq+nuTaEUrucjJZdt+NRfkLawc3+ORE97AUv",
+	"3QoGMhLr8+JAvBBMd/lbbsUEd2VEdPiO+fE3uQXYTqt3jUoESxQns7EE3XQkZVPTfRKZtEK0xQwd2cMz",
+	"UtoxlUUyfeOt4m6reiTBngrhvYPoU61qL/GTOvA9vCUPup6IZhF0ycQcG2vJktZiSJSbAnXe0mqGNXLl",
+	"Hk/KF10K9p1WUwHN8PxE3Kl/+v+a+rCqpqKqeWG3t0EQecyfe1NoJS517G17UpoBxymPy71oBL6R1+SG",
+	"qdNn4IEUtcHAoPei+8P7sCDuKFRyg2gR6h6ylum+jUvNLm1SgDNNcGa8d54KwE4+JUaVDKJATpt2Jh2Y",
+	"f95BuYLjM3WQl15TTFw5aK0o4h4h+y0XDNtxJiNPepWTmLcfJKFu9LVho349hMzj4FNT/opazORLwm7d",
+	"tWhi2MXQNXsagy3eKATPKMx8iKCh08Fj8jwEzwchurkBjeE7/ZjPB129fZRyKoeeNb1OzfUtkiL8LTVk",
+	"H7+6dspjwm+KSOi02rhhb67Szh6U9Y3CNAN2zWFd9uCiXh5iht5KqNWOUEuWym4JAPsX/ft6OOQUvIIz",
+	"wGfBi9fzWQNUFWHM0S0S8NxFNzciE2KT+YbX3D3mlVIvqxwVaQJ7GZz4Sq4YKRHHOZKKsQq2VAg8sGtI",
+	"AF5SAW5y6k5FUZdVMuaQxdk1oaCY/LesVztmA+JuQTaPy8u7Y85ALJ5nbA789guDMvKUUOITkqepkkVy",
+	"JUBPhbTQqmLSjaSdoc6kZZoVhK4t03uqu9I48roQVrvbnMwJl8XA1ZhUJuNYbpf6EE3Q05+FWFZEF8Tz",
+	"yKNQ7xrhyrsb/jrgzGiQhHiZGQp29RLDHiF46mZlcUal2UMUBMC1mLwC1lmhziLsanFWMSZAZagQN60p",
+	"/KOgJYYoNKso15BMT7VtnZ1OIDC6I5U/VgM6jhpe4G9NjWmGS4O6u5dcn7fgWlPX7n+C0WsW0/RbiTer",
+	"LYP8mmtVwyAq1x8d0oFBi9kx5G3A83lxpiouERr9z5oKt7GTSGSeOaAwuEtlgTlST1EEJsd958h4sOQa",
+	"WMFwZtjiTK3TZ0QTYHQiWqkdk0St4arfAHREAgaje5J+k9oilU8LnBrF3G/5aotxTG5IgZIYmRiqClZR",
+	"KBRFr6Vqr5bCfDr5hXS1xZlT4JKLFTM/ZwAwqq2yasqhEM3m0QeF1zbC8DBnZ3GG/viVm7kkGnE88e0K",
+	"ZgQs9dNgj43ne5ipQpgt1elt4dYGIRFlvdoGK7XRrIZ6O9bXrY/6JOQ6Eie4ucath2GVhP+zUnMgfJWy",
+	"x4n5d8B8DnlHGjUi2vQ8wAzwlLsFFuebRG9D8krH532RasfdAswkLqLek9dMF3xlk7ePpRwpVfy+xl1c",
+	"S0h5HOdXgYvUu4aP8yeT3uG90rtHV3iTTHcNu1/Bu7+jtegORNP/hewwMB56rXgxjRUAm7odIcB3rNsL",
+	"p1q0DkVEzI/0AmYCENeSgRfsNtPBmSheaa0SebFFDDsl0j6ZKMZtLnxsEVpKWVrfcZlOBJyfAFuGbPDE",
+	"EQIAd+9scNqCd68dAHioANoXHLVTvWs5DpSFP9XuysrRHwWC6d2tu+USD8LIh5WYWsOumfY2zeApGJ5D",
+	"PIssJuBZcNG6h2Oqw7pxgLeh4TD7WyUYCa7dGUfpcyHCnWPiSeo9F2o9z/98kpzhMH/t9OGWJ7qTSVxm",
+	"8/UhW7UP1PKf9m8B5gNII1vQ/T48nXytUsWl14OPXu1TlybtBnRJTYeTZwMY+eBD6uboRQSg0+lx6vIn",
+	"nqIyyRJmtel1Jk3CG/zBDBfY8WohOVLwUIX358bzptXB9JjGdYlPg3MoPQ8jE1DLDDSuYMLSV0l445Z3",
+	"ZKutOm6VtgNhR3RRScYKA5Yh6KFcMCLoamdmhr3E6N0GI3MnkdLFhH0OTS7CyMPPwqj8uFPT+Dr4TU6U",
+	"bpSG1b9HyKhP78WLDJIMc8mzeTflnOSM+Wm1v6adfBDKHfD03VcO7eSXfTt3QHt0/hl4KQCb1czxDabI",
+	"9n+AMf/BwMgiximAiQTcFe5yl2rfT8kM3rhkJgQI2MBkgJgRQQ8m8O8J9FokAAPzM3jDIdPbAxp83DRw",
+	"dgShL+mOub0BobekXcvlFZDMJIU5eAYT1KTXTOT4G555/p8L0MgScMdWBJin9LDOwm3VvpWeJzjr+JL3",
+	"1DJ9wKATB19e/ybiN6yYw5ADP3iRk/j9VhFjucY8sGG0SCkGJGVdC+GOLrJVojDPpkxXNtw1nf1IsxWv",
+	"phOsvYPH00xnI6nhwAY0vi0Pnj/Sic6Shalt70ouwmrDyiR1+rl56Jh2Q4mxjFUAh5h2OplKMzpux+BT",
+	"KfrYjdv0wQ5fnBUaUU4ox8k9H5PcuyN7Qw9uvuztEqP3NHuK+ZzbjSLg5r5FAn0+IdD7YzB1ImQHrnFK",
+	"wkkUxaqB2vhT19MP4+GziAy6cCi2ptTdzX6EUd7jyiU1lZoXSWIOOUNFh0aAhzeZz3Dt7fY5bV2ngdzo",
+	"9JjZmkc9ZrhxZzbmtPZUU96dN7O1//BOwDFMYGw9zmfofCNLYW6yyxyYko+WmgnD6wywL0+ITLeayS3j",
+	"NvXD3kbAMJp/U+fXA729ThHL3S0inTPwB+6XiV4L9Dc3RiZAfNxvswPMIdCzmsfszh/nN+AJ1Oljtndv",
+	"vC/hCKkyf/6uqajZBCHB56Z27z8a7/mde1hRY1gmNeOUXvqJshRemZSm2NvUzHhsYmpOTK3Zw9NvhRfP",
+	"YuDyo7gdSP17ij6a7gTwIguZcceHD74Cy4VRSW2WyUyerNtUzuRotQPuSMR5NQFNH+zH0H5S10m7TVMO",
+	"Ou/8hE4l5cAHEiZBwF8i8rvwtgUVAvDsao30PF10/MOyb54qSXTq5HqFzU/vUS5pAEZnJrzKH+RBCIzl",
+	"wl/haseBRY+abVIYNFspXeSA6pPoifxpj7DH2F669zd+a80hRvieG6v04ZW0+nBXEu45lDnZ6zEbd6hl",
+	"oQBWkpxM961MfjcQVfX03o2w+FZaL0vNdDZ1puiudUvOB7NqQsWN5C/DRA3iyrmx4MB39yPbw1lwpPiP",
+	"Ol41W9eeoX6iXb2uDRWTEpCH2sHJfKf26YzPcorSEZYzptzgSjQz61tqRuk7mV/ddwiFOzp7IwFiOAxG",
+	"X5Q8FtQ+k/A66XzDNHXfF/+j1EB+pPpFXWxYOpOVl0l4sYIYsMH0am6nRnx/pPqlazO1iGvNWLIKEDBh",
+	"yQN6KyVLODIBtL2TPj11XL0ZoOjgNj3cjWImEPAg1WoE8dgtO0AI4xSzsGNVuhYSMBUv2UEFlteAea60",
+	"cktpviDGauUWxS3NtInIVl5qOCruPttZVVwyOsD28TttMNMQg3mKPGXg0mYSUstc/yGBlvi2kEUj0AIF",
+	"9u2pq/J3p8onFkVVqWSB8tJjr4Ug7ok4/2oNn0Em34zF0MwwfT3DE/Mj1e/wN8lDMR2Ni73WGHcLINR5",
+	"un4gePdGC0yQF94mYuaPD9xVrfE1K585j3IMshlvPPg+ayHy/vgkiO78yxSYFDyvSUIb6v2y5PfaQEQl",
+	"nQdzN1d47OlfJiSd39np+iEz/3A69RWXTlpvvgTX7bNOcfKmFDEZMBYmpkS2RtOkPwYLqKmhJHJCmiFK",
+	"zei3+StnHltg7jDy4eGGAMkJVVVbEgFxPUlt5nDSadNJOR6g3ZiRtLU4M1wi9Gma8TCg9VsuprfjLtCO",
+	"l0dJS0suqcW0HG4gkCim1LdrUUjF83CPNcdwdJFjBEwIf1QOcBaFi2gAlDGFKG0GeWJQve6kOmUFNmA1",
+	"+owKAP5opTWCXhVOC8/VuN8qJ9TbVKLg8KXkAR2RiTEAO2C0mYkP92kKDjRn9048yFKiVPoIXbqLiqdy",
+	"6qYAlZaTygEVXcPF+oQRyPNYnGlebDCNXEOmznoKQJk60T/zbU9yCsIob+cS/ImnLO5yHrOrr4WaOOQQ",
+	"cTK9pZ+4fQG5TSmDx8Miuvvi1TXTBw+VQmAFKLw0ADZRe3O/JbA4zCy80quk0/2VmqrwRtxiom8z74af",
+	"uM3eC7HM4tSW3tVivDBiWNJmSVqXdqhxmIUyxmXpX9/h44G6lUeEA/C5zwVmuA5no/WoQsbbwD0QJ3VI",
+	"npNxbdO1R7wJcg+iP+ou4sWMir8/HHccrVCuyV4BepIoXXQzPSYVRL0PlGxK/mBUmZUEoe4t5Gha96Ty",
+	"g1naq0ssvnMUAvjh1eXzF6SWBdPk22/+0qcMOMp+/mvHZnry14RWsJz/E9H9yTxWJHdF4rUycp+gI+DR",
+	"JZQCmn6feNrhDziHTKRM0XUOBTtQYete428NdD4UkEoLZOrGvfS4udtcuZfU2EuldvcSFxC0StYD/hXx",
+	"VFIBNQDTZBX2Y38v3SqjbSCHbSi7a2q0N8QU0tv2kAZD0KP0zQ4zwZfpsjjTkvLdndGGtxqidDc9/5nP",
+	"ltHXzIOQh9MVnzz6y3iNmH6/vuVYhMCZrx7emzRex3inm1pumpd9EuqNcnrTPSQj55LoR5jwWgmrQzza",
+	"QIOBEMEtJobdLb01hFWPeKiwQgDmJHuALWz3L4wnnTC+E4LyYhHIKIz1RRAv2rJCqtqaUKxbwrIyYIRB",
+	"d3LEuC6ZG5xpD+BvY3m2ETE4Tm+QMRVxT40ckZisiLvydsmK8Ns8DbFhaU9WEVxMqaqRk637YH/3dSUk",
+	"VBrRVL0ZDb0M1Eh5CtAYY+yEwmOVDmflm7NIoI+dwzrkUM7QJCNhl4oWadhifnLmgBWyGVYFm9NM3mUX",
+	"KV/y3lHL6GrLtDPgdkTJRahTEY2aaeHWWmQU4YRFN6o811IoWsyZy8FiJsfV6WF227OTFCi1+ZVqeaIM",
+	"VwDuzKT9mxZuxZYXkWmvDS/JjMsH849MAoz6TpO4mWZ61kbf4wzPoKhrVmXMUsdASVz2+KrUpLxpkulS",
+	"hq0hzvpyJrbPOSZumlqVL4HPbMnsnvnUnFYSaZ+LeDADb8xT1uv7XLRyA1QeJk/4XfEZlIngOuu0+dcM",
+	"xUHtb5DcBCTobXsZh+OGRVjR25kWb6jV/CYJY04R9L+gBopaubvK8ypbVblP8NqaloIK78wR9icqv8wj",
+	"fI03H44hvQtiD/qlFALr7bQNL6iUrPgZq5PnEilnsv97PWZsoOFmxx5nxhmO5uNYDEgTRHPPl8jO5Dbs",
+	"ecCWu38jABemM3xeSwijnne0u3ODi49/eNJ8/GPNEMNbMI3t9D/AgGrrEx+/cV+ch2wz+MOXpUNM+lrp",
+	"jbIWHpXq3OtQ7n/nqNQtzlRtz9X6PJQ+N4yie8lado61ZSCP5xwyd8DPxKjbSudrQTEftSgwlEQFO1fy",
+	"vEDPlNlTIdTeM3Lsz2sJLDb+Od9LVVXKcMvOtzWmE/hIsVT2vPk5DNuzUEU8o66l8ZMPsNBzLsMaLWlx",
+	"juXFYl1BiKjjAeATVXzaSsGrc18P/neqzwNmYClqzHdgzOLPDKNlTHg4FwoQHeigicupJDt3+lPImGDF",
+	"eYmBC6nOr73uKdW5TxPyK2LOsayN+0JQ6XWUcy9FjchEqi78mxqrPd18yc6VPvclCtwwQo6mH/65kn5S",
+	"l65l5A4raAmrK5TxJcJKiqCwimrbel0gAKOIBZfqPKpS10yf1xJovRBYBp94Z0n4s0GxuYnuPA8fxMfh",
+	"r/7TAlcK/kTuKP/HFlY/lvHHUj6FPpwHCirEKYUaMnE/1rLCA8nbE+cBoNN0DBXOVtjOqnO7ZedePR5j",
+	"dEEa1EcvUfmafuXg7/DOafDz47W33js7d0ubRFQkiyWQP8kRHIYkxNx47uGA+qCkEpTLUGzPAxEmOAdX",
+	"ochOKil7Hdh5JjR0lMnfQt2yjDOOebbuCY2XavKjA1CHQeb/hk26B9aBHGHkrEFnBCScwMeScFnAyTTH",
+	"EErhAsuyk6JLiUCFccwq2kGZb7+Xw5KF2fUz1xp8TPyDXoT1b8YPzsTk/aoKJsaR6tKJ7FJBTQPNDHaG",
+	"US04Sye2zCmBn+EhzxYQ/zvbv0NXwOQC4g3xPIGasJ1FCbURs7Wyk27TtaCbbHm/J8OUYk8uUmzlYt3x",
+	"iJRKoaCgIp7OgZ9YuAUIpydwis+i8zMrPBGBsHjIhahq3aXzg1dsNK3CRpiAoYH5iY2l5eLGXllWDWS6",
+	"TEcL2YTj+C21DR/fSqPKlCOmHmES8dx6aqBg9M8prr5g5SrZOFzVXpIlc5oAGLQd1NpR4tcnwkTjObAm",
+	"dKWhwRqzJQWVj37ezwSFCJ/X8Za6lbmy1CYr+c0F4FV0nn9xwCcWm0qJyNtmI90pstaUKugfdHPHHpn1",
+	"R5zG7UGCtXJEpj883uwNAOr1IMaU6sKQLb1mkYLdKY5YTPFZm4EY8PRY4iwy3scSFxOrU4Rq+ZlSDb4O",
+	"/eTGQu36ZHPXLOXx+InLAgDnQE/saWXd7edU+acEeEq+SpKyAA1run7OCqEXqMDijAqepnaJbvup43yh",
+	"bsLqTsaQhtU1YX1XVILPzweUCjW66fz8xWE3C7QIQhVhmolQREtIM4gcpGaevCeHWPCrSqtrVHoHkTrh",
+	"uQ/BUkwGyX2+BuSveP7iTNGFEXg39fnMmfK17tqqLdxTEHVVWB2jF+anssgVyerDSpA6f4Z04Q+S8CUl",
+	"2bf6kEmty+oQo8X/e+FaKDgGdSkxVno2xLQ/rLJ5XMWHSCSe3hpLrXbItR1qCGMGchpjX/hqI4O+afcM",
+	"RNLkvO0dyEhTcMcQspy2Q9Y8XVe4RDqYqvZl3CgRimYK5yll50wyrNplEpr2PtSiclcE8YAJ1z6BHG9c",
+	"cAxEhDsGAnncQgFpAII/BSzzmmO+OJZAwSIrSP1EVrRk7vF0GUeqS5NXGTt0Xwu89JBoqGSyYIWvksHE",
+	"ul/zv8UDNrEqki7TNZFElegieg4XBBOhF05It09JSFL2laZNs1vuji704eLkF5cRUJQsF/ad0plJpq21",
+	"DzxOJWaUngCOmC2H+t7Xtz6qPgdsgakYNLuxL4eOJveAn+uFv+L9lnLigmRHqXaVnRs9DhUEThQRP0EI",
+	"PPDfZ+gEcZrxLkNINZdYvAMAKu6UTatSyEU3c3oiD37mQsWM01gIjxmjJJS0eYrVXRbONFw4jcgGYuC2",
+	"46NVojB3F0MPft2m77eqts/tSLl6OBGrOqlNhKoRSbPDf/k+Z6Brds1D2fUkkYez7Z6Rizg/SAsocwyE",
+	"vnJf5kxHNg+w/bkHXCzgWAK3NHKVuqMjWUwo8bJgbk0rVTCL2qKFWj7GzZlK0FhAcJAMehoOEn9wZTPl",
+	"qWOW3VEFLbzDYJG6GXZ9J8yGhTL1x8XJwkmL2xIB9tT6WkbU7VSTrXcMQau3TK54LhPTH96CM4+CpqSC",
+	"5/GILTTdGyT8dKet01i/cBaQhPIlx/nQvKmiNowi7Gm3AV0zXSeqJdaGSfOEDDLdceM0AMRixGzRPs2d",
+	"V4KKDKFRgxI5eov/JoKWYHtSIrhxao3WnOGMbjS9xjRt0BORNHThq3qZ3RGLfH9v7TlmZwxJ7q/umaRD",
+	"ImR3JlM/U6UxDw1uKV6sMZAZKGPc4dI6sjrM5dGCaenS0QhCJbdl8bXvxXBBtI7poGG1bpxwMWdN1Wzl",
+	"69EUEreGyPJwgtyRCZz4LygykxRN+dBBE8U/5pPW5iNkpqVjBf0aq/upNWrW/VwsCOiVqrbbkJY1dday",
+	"vO9ZVvUtTfFTOTUGSY/d6gVCXGSTtbWWBJgrgPZqx2UhDseGAPBYuBMP2JPZgZitqkVBlhmvoqjyx038",
+	"KdnwayYHlPzh8IZIgla2yEY0eck77EUpavk5mDvMQUpqE9k0peG7nSUH6av5DP30572cG49bnFXKzIEM",
+	"KsMG0iFm6xPPNaODOKSjZCVVIKEGfI/lizyyP6hqMwO5xbjj5Rd4aADH6O/3s+aw6h76iIYJUtqAnJuk",
+	"McSXYG/CkgTRCgea32MDaYywppfc2E8CRjqE+0z2XlCZY/oYyraZhsdtsqGyENwjdFwfa5evBD7Qvf1W",
+	"Ta/H7R5umkt2UpkUySPVGy4nO1JHEBZZ0r0Mj9rRYHwjMeBjghIcezkpB+0tgrNugxN9q5lJEVjlgCy3",
+	"ZTY1EwCzWYjwEAoksH76tyQFQaulYOWsKlNMa6XneG9jLavUkW+prWdyroRWxotvBCUc3jFY8OqtVhtN",
+	"y/KUNTfGvPzp+l1mVlD1ZOkkgZk9VXiQsVHXQ5y/K3h6MGejYwK1ZreVvoHvjDPiuze4cGloc7Y8CaB6",
+	"MnTN0qbt4UyhKYs0bf53g528CnN5LGKXAQWXYNDWysxhR3yJz6fx1IDvuGaZMCFQcMxQv9zjk3DbYQzx",
+	"FYs45tij1MS9o/uhfHNqgtfQo06KtvsZ6tv78OEeve3BxlpRCQH9dJ56OhU9nW3+yeSUv2O0OLzWqk7C",
+	"mR6Sane65jzPTzmx5pLflrHUUpeENyllTZ2O3tRNLmAdAwEzcn0fXXw5lRQPm5+UVPoWq0HfJqc0MKsm",
+	"zlFRl+mwC7up2Mpmwl8ZvtE0rSi+o9VierGuOUsQpKLDK0dli5Trfc+yd1b4OoUB3gO4kKm29q9KF+lK",
+	"E4bpa+91mshr64b2g2VlmiXX1lrmBgjxmN74fqTax/i2ShQQ8GmKnSCXpPerI5HeMavLBNs3oO/HV7mZ",
+	"kEWkwI+r1hpfF9MPA8sLAsxW3sqaZHJ6AOYtk68asyuNynznV+YoQTtkm03DoGQyx5aH76ksRvAnudrN",
+	"rUge1vLCgF9IdcTooMndDpfK2DQ6yIYYmHuMVJRrQ6TCKIYlVB5IqTRrZVhalYRb+ayW/ghUQQ+kAP+/",
+	"EWovDsmYDetVQRu68MCnnpnJPNlsiMol44lQzewLQ+ApgjlM8MWOC7kg7k6WrHhGqCUA0ydfTuS+de29",
+	"PErYaIeOkzHgo05hog1x02FiX6a937U/8HqDmNgZrp8OlHZUlfTxFm9N+B0QFzCmQlU+0BE72+rZwm+/",
+	"5HZNkir5UsXTj/JasHwp4lZKTdrVvQ+ebs8OTahPNvGxsE6JsxYhaFD/+lt+iwBE8KNbKgtDgqPw083U",
+	"SZee54aYlaoYhFyH5qW1gzWjJoMaCWk4o2VnBhNvcOajVPr3xfSaUJqmSczBnh6l5wQpy8mll6jJLqmJ",
+	"VX0ap1Huxa/Wa5aqlUOrylkWudJPs5kUbmhZZXw+G5Ut5DG7ovZoxegwLv/apmfDE5Qq+atZCpD0hh6I",
+	"561BVJCFSw0AyL0AWbskQ5LK/bnXogI9uDtFdoxVsY6rD74BijuoXMcHQOstwrv/Jx91Xj4GKUJSN4Wq",
+	"qtzsZGcGp22cDTGyQ4TXLPxiRE5xGGZmRZOpAifgHrulYZ3z2eVOtSmxjlR9TmpIhAssQgkf6MFTrKhM",
+	"QlnBWYVwYtwkHozAW5zJMbxy88DulXJ1DmL8lIBlI1RObTotmOo4ciWU7QYUU9CRMMHJRWFUrxJZQ2s+",
+	"Y0Wa6uApHCs3aVo+2PaQf7N0hgkkuesFWdbWy6RRJQNDfjpN7UA/LNWbcY93IMKChy/HkyW9K7MXpMCX",
+	"tRta4JzGCUmvBktxNgu+S6j+77kIZLINXZpVokiVWhk1+bMu9Tn8YVNr7qaPlZDHj6VQcdTpWTImmZ5X",
+	"sFKlbb3IIpe4Zc0OMe9UQuoXKelqyyWDE9Mn3m+trZ4SJcWBUG/xfmFIRTeAJQX2ugKxpUk9NShsSdMN",
+	"m0sDqWcE5rUSXTpuz4KA0AD4hzeUkoA9s9oqJXIxlW7pCMMsaMXRNgOik9HM3VCbFlYpvhGHmV7mRgFs",
+	"+OGAoGVPtWfLYGM0D5APetXogLdICr3a0ipFxqesTXnnrELICUbCJtxEx1n2/lJdAVra7IDgnN7wNOEd",
+	"9n2urqAS9qQ7fFDGG9jM4RYFX3ztrEY7gC4mVzjtaDnKoYicksQwZohUe6fB+EQYIPoqMKUJLeCnxDBp",
+	"yRLS+7lFXg3XVggiQUGVTg1tSOT2abZHfIt5hWIw1130qcG+SebOB9HqkAZcJB+F0fViFulnW1rH2NPH",
+	"bONBa8CudZQL34WRcMVe6d2jK19LZPp2cz/D7bZjNqWS3AHtmZCvDv8bAyZ9u1eRBS5U7GTTi0JlwKKf",
+	"JojuDui2JJDtGJ+GU5/c9JVK2boEsMsBGx/3u8TDCNiCFoRLUpYNX2/Ji0L40h8eTIpOMLBFutJzr3za",
+	"k6rYrpWyj2D0c7YFZCbCtohl9hPS7Ow5z4EMplxEYx9TkaPzv58TolUVg0ZNOTWfu4NuZJj3QEnknqtN",
+	"TQWJhej7xk8p3jL98s2TW5UIDr9dxF4npSnEmiOnCNJzLZkEUi/PG7bjQkbOGgANudt5RHWA3KlHVz7S",
+	"PH3J4He4Zi12i9zNksg0ctqn22UBDB15oEzL9UPNbpSCeuSW8vVmkxqz4MXziupM7QXBiyb1LXKOJJVf",
+	"zwaXBt6MMnnEGbyd5oYa71XQYKfSwcA3f895sB8iBDUPk9skFfaSoH0MnEsSHgNdac32JGApkmumE81d",
+	"eXZmYrbUp5FDEQ4otpi1fva8wr4dkTyDIylD1ZYpXxGiRM36tKwQ7HQn4wVfPWBiJGmC8oVdIq1UggdK",
+	"M7P9lVqmB5xw4Yj2UcMYErJc2tz+yZfRGuY8y9QFGTIMsrjoLgf6IpakyZYTuQLew7tx0dCqYnJOzlsG",
+	"THk7T2tDATSdLGoSntsXiaEeCI0EnWGsLVdqF/edRaY3aL3EHZPBQmZ9PTlZS/trglTAezJ9UynP1XOv",
+	"o4DrSpUMU80XHvjHDRHIeN0zx9imzhQ0bBqEfeYeXKD5F8gVuQnMJklMwsTqF5Dr2a5+gSUvphn6Ba8G",
+	"OAgLXi3Q6YQENtEU8emss9x5uaIX37erW0AuJa/mlbiYUecvXbI30BT4mmWxcC/UorSKIJB4qO7FFKKx",
+	"6fUeFmdJupoXhw6yIrqrYqFuoZB6FVCwQOPKJ/DXhU3j3pneMzFtexL3WJYmYlqUuA3hhqaSfWrZkv0z",
+	"XTM6VccfgM83qQmJu3PHnaqxJvgQHhKLDodBJ52/XaQbmI+TF+SWb7YpFdzpt+47ZiayrGa5Rfa55oXa",
+	"M2NJpdy9f6tNl4dXyPQrN1rVMsnyM6JGMJqrXiVUlTjcv2UbzRhULAYfC1ZinjSoxsWVYJRv8dAnMvnN",
+	"sRHIA/U2RISricVZAw+dl2lsOHYsUm9HQm2cg1bvwrJH8RrYTxmzZOmz8/ujRM7kcVCh2nd3VH+zZcjx",
+	"XmIKMLi+MFivZLhb93w1GTzr2kneSvowB64+J/S0ZfQ6Q9mV259pZf0qlEIM2onndcEE7iOerja6IskG",
+	"ddW61Rq1v8OtMz37F7SpVFJyvmz+TY6aRfpa+DcW19et90YRJaEGQuviWznDuuxs4MFUJHZjXySu01+A",
+	"PxFIWDpJ30qGgxy6EcjnClpW8MnkF+PBdyfxbJ+ERxqrJOzGahpqdzotDeMIjbdyiQlDierZjIl0pXhD",
+	"gPt9mM5ralAV9C0P8QkH4Z7eRH793xYD+VLTazpkMj7yB3eyprNTAqGmM0yo2SrPo4K0zOAF5sZXerb+",
+	"j8wdv2f2O42BuDtyrIacLyWHSnSmja17yCfMGGnZRMNYAyxV/9DNn1C1DoRPyPhmdW0soLGUMwsWhK+J",
+	"SYK2AeE4AxICgMghbr8pxcYHyh6XTFguN54/UUlkxUP6GIpEG6HmRuJGkFdQSyPt+QSn1BDdmGaVQvuF",
+	"upcoTa3Shy/AU+5sTafboXHjxJYKkaZXzDsm4Juf16kuKBPOG++dj0QHWd6uhFHrcwQYFVByYIExlS+D",
+	"o9kJSKhskUhKmXwgnex4mZXA6DYouEWSMCBPoz4RBzSodWaIrZCJAggeacki01FTyG6Kc6WbTxtOppD8",
+	"3IXKeDU3SHVHHe1k4gaeoJiu6Xd17pjLUQKtal/5fvCWhYemcc4HGNUtaIJdPwd4gsP1M9ZErpihAOhW",
+	"7NXCjz03Y+MVCTK1G9d1xgDrFxgYPHcFTU7Dxy8r0CxxrCwwVEpgoHzApAIBwVW9ZTdxFUPzYVJjo601",
+	"GFlYc/qb/yh3kbFAdUpbGpK/tX14HMrEYEWisQTWoEbMKzIbdIzWr/46dL00hVj/9rfRWqyzt3ir0ken",
+	"fsZXOBD/15dJvRTvn2PIH9B14vQKbuxT8tPFv988If9G3n/1ZXdSn4xDZvyJPUgG3txJc06G6cpSr0so",
+	"/fnqq5Bul3A+NOHKFB0imDyeZbGukI1vpcpSSaTqwxpNUxm7kgm2ENubAXR56Z5/iQjnZHMqJQLv3XCY",
+	"tKgvakacxVB4U1+q/XEeY58KWTLkQU7snVlw9pc5NHtTP7AvGNKHoCZuH18QZYhMayTtItZMD8uziKLi",
+	"e9NwV/mOJ6VO1ykKKlrbrZqS7AO/fx6fDnZJzm3MWIVm5cq9a81X1LIAKHJruWSCs+u0di643Jkcq20H",
+	"KQw6uC/g5StZQxjn/eXVMxQUlBnAVgZoaAMcnhXX8cCAvjHt+/KFM5rVarfwN0jBrvkKCJvdbDpB98Tf",
+	"/brsgxADmkHSeTZAYqybavADuJeBXekL5GyVEr46TVzn4+4BmapieMkd2Dzo+j8zHHtYaDxUJXcjIJBb",
+	"CAnMVhGzonKBN0FBLSW/vLscrw4BUhEmJI8sOBLUnsSzZAn3X717zNPOtgx0Ktk+gGEFtcexiWEvqtww",
+	"XWmeIgO++v75+ZO/fLPwCd1qTbbshhR8w60ZYhrqXai4kgZ5XFNVI9KIjnbnPLImNZ2/yCST4tUxQBBX",
+	"VTBECj4jFbVbQ9ZciODWZNdMnquiABRVv9avryia5NKMxXEmhDKCN3jKo7zkdgimPaGNWGxnLsyuKaGK",
+	"3fA9D9Xbx2rxpMjZfvFQ0Nuws/0CN3LxMem6bkWM5VXN6be+H+gVKKjTXB7z+CsG+Lh8V1tuABxzeuO1",
+	"+pkm5JjPDpSEpfSzRcCVMUDw8ytNnWg/S+aPsQURdAl6HCj6HugfU7MyYMC+j95N5QLczwvSTCQ0/Dum",
+	"E48aYV4Kx421SWZX8IsmYtqTLfZhF+j0KoHBh5meNp/gK9kz1Ds8pmWBBeo0owhGbHtrRxmZosx1X/md",
+	"0pAUAkTwpl5tg50SIM2By93n5mfYm5JFHluQudFi7yMeQzGhlVShvF/dCZyudJaDLs0AJunD6wF/t4Es",
+	"eW/9FfqwIJuJnCJqXzD9OoU3PxD80i0J3M/cgkUZU3b21LtqJuAGclBHaOPNZYqF3uKrkU4eJrCpxOs9",
+	"675ej1LFIvJeN5Fxq0Rxi+yosFp+0gcwlL96AvtkcpTH0Hr8qOA7T42/bNvhXTkJsMWW7P0lmT3UL/Q+",
+	"JvQtl8zEUu9ZPCPwbiU4im1/31wMxVTGutyuGzK8+a+ZLviqE1ZN8VuNAkwCoLNF/x+a/i3FAGvYqnbG",
+	"A+bNwzT4VM6eULxTgj0l+O2CSIUpAgtSUr0zCxKqBpgFqOfo/ZIF0rxLpT0QAXjoJdAWQl5A0PYbda2R",
+	"blrxn9jhCCmb6pT/ehETZ4NBppUqnwEWwFnBpk1X5h2eR0xWt+pdQJhnetdkyc5t+gPcoWuVNj0RNiOt",
+	"pisbs8xa/gE3+5h0hgVkH5EXyl2PvPDuqA2TTINLyidzPyIvsZA9fG3evX7hVRwQckPKcgEXqiGr8v/7",
+	"fxekVCVA9d9995J89dVXf3tEgK0Xf14hQTAp1KrGx/6He+5vX//l3/8n2UOM0UPtVlS6w85s1V4++r9l",
+	"DEE9PXvVmptrpnEvnV08+vLRBWIpmKQVP3t69tWji0df+TRQkOLHUR5ho3tOIbfdQVR+KABFtuLeq/rP",
+	"mhn7QhWHYKB5eCStKsFX8JPHv3scN2on/fMjkkzO4v5rV2oedjUfbXV8XWJXd56zumaI2qiU9C7PJxdf",
+	"J0p3ssoeEUyluh8behwIoNvHyNnTf/zRbId//PbhN6fXlCXVB2dJ0wPUBm2YZpoaD4FZRmkSTrsFll/R",
+	"4N56BO953JRKQYpNlljWS27s89ZzvdFfzFrkaXwhTQmXvtGEjI4dV0bTu9tNOeZ8Jgb/vCiet8vJ3Fa0",
+	"qRA/r2E5h8kwdPkmVG3+sOg5+qGKT7r+28U3TjW6+PoZufi6V/oP6oJ09fS/LjIpVJNsntPaRlCpKG2Q",
+	"eHvAWKotoYbEokZPfTU7VJxAkZIkALX7SvzvNJUcBaScHNXD2rDAu7hWuskcwPutBMv8FspVW+Xp1Amc",
+	"V8s7+PDaMzkWEhym61t1synDcffbpAPvy1nCP3Wn93f2+26dsVufp/HMfM2vGaF+Ualb6fJZuNW9er5h",
+	"zs5Fyesfk4//4MUH7xbDjPfugYElLzpnRkU1LZmFSrf/+AO1FnCqRZ2FF2fHc75ozd+I5fnb7Y+laSvj",
+	"y3hMkoyLz1UycJCYo+6PYECLydZrFj5p3YCWzkAbRxzbgvgSSJaVlaA2JzmPW8xZ+ds2FpJ5ENG598s8",
+	"Q/6VuMjLGBO+42pC1c96tY01vRBz2CFb7iwtZN+TULUwt3pB+c4u36ubSmn78Nv/DmuYLniCnUjowv1t",
+	"GCflftXd7o5vYqK4ntSQH69+/vsixIyqeik4JO7iSLMr2jCUJBf0NWut5reRRuPjLyov6YY9Ntebf7sp",
+	"RXdFo39rySXVicy8zDo2LCx33H0QyVW67O8yasjVf7zOLcaO26GF+Il/Dvtp6Ch0I8jMvhv73WceXY1H",
+	"U74zoNK2a5guvBNf4+mI6GSr8BSke3p4hkGYSF3BJXIP5JZOx2IAudXz5QI+7wX0g8is4T9rVrMT7Z/c",
+	"NYX50txGShd/YHrdBKn9AVAPZFxgHvlFW9LVrq6GdY8X/pmHUAzwXVMUg9Cr098wWcv/Dd0x38F7NH/C",
+	"FKTlaRkn6NSjduLQQu1lxeFlhI7dvzjAu6ZIg+9UjDtxHYy3W/t/WvPRWHi1zdl3L70t/QmbdqfFYpzI",
+	"0zPbDUOFOJnfZQBtcTu37+muFS/66VNgFfbFPSrXLes3YgAQKIzQDO8y8RjA5vJHJkeIdwDJo/RXjWtk",
+	"9GQ5PNi5cph4rBzudIAUrFSPI3g551C+pnLFXgrM+jnN7i65rG2kjsS46NdfPRkDSRzTt/lWPvZmCFzB",
+	"me1gwtd3VrPeBBIHt3ABhetkmPyMsF/8BlAoPChRMf6WX+Mfyp4T4ESneFWJw0iNobEjsu3CmGP6p53J",
+	"sbWF79zHFp5vfYdwDVIyFCEyoe+hxovG4t6w3Eut6s32vl0al54ulzZ96VvMsmjcHGi2gZHGLSLW91sl",
+	"GPEJoK4tIR4BktNn1p49xeoKXeF93Mxmzl4LM3mFT35sL5Nv6v59TD9e/fx3goN2qwGwtDhv8RAIZBzZ",
+	"++1bfOQhLrgfqYa3Tbnk0GEHXTv5VC4atMvxxDbl7/bIGyEtLbnEBB5ZkFVdtb8vuQFsIdS+QNKLfURJ",
+	"LdBnEVFnETMIiT/O5vXwi/ZaRa2+YIIhMOkIvaBVhbP4MTwUX+c4xjZOPT2JR0EzQMjFnCit5MYnT8GZ",
+	"cTxZj3XAzqdvuStmrWCf4JRBv7GC5IPK+POuWP9ONUy4sZpywF841dkXLPCkx1yGs33FnqEDx/3EHfCS",
+	"1EC/4tRqY+nBkJDv6peKXQ9rIc+L4tV1RGycQv1o3jjpWIK3/yC7dtlf5qFy/Cs/tlZxieSGmfPUH0DU",
+	"NAAcGfic7k/2Fn80OL6+YrFBaQoslY8IygLwbRwIL7zltgxq7jV3EkiJZoa58xjswXhaBJGD6JZ5/Mea",
+	"C/ZhJAj2HSbjjx8Ma3wwfzTE+hhcMPNoZa5jwqL/Y+8OsE0lUoDOcW+wZTf2MdKPdQRiUtBk7UvX3KdS",
+	"AkVj3C2Jg3aChpjQUEiGLFnQWPHcWzQp55A+9/qHN29JRQWzMTK9Vroc1mC+gyceQoFxb/qJy2KKAgO9",
+	"6ow8VKg9MfQLaxq4153dD8Cii/Z6YBsbCzbkhFrp0rOZh+y8E+gg32q695iboKLFcvHoTAo1NneMVVgi",
+	"0wtrk1edldbXgarl/sX1NVbpHpdV36cHvgjyIQ1+89oj5E6jENyOqCKDZcvXcZ9YsjuWju8oHN+01Y0n",
+	"Yz5hpIXIlHh/YGicF7P0Ft0EGbzjpvyJsQqufTd7DRtzyW9YESt74MWBV4kn74pVXjs79LGxXPtMqsyp",
+	"arn+ETPwTieDt818mQkRx1c9hC562mPoPWbTmY+pkYIDAGx7LyLOGoKaBJL8XhvrNOauKP3hpnssEPcj",
+	"1ZN0zMj38mlhLH+k+uOAKx/kbPlVc8uQtnyr9mRdO3UU7GJuFr4amOdYg0+QvgXpFOIhlBKKxyvqM84G",
+	"QrTukc9YNFz//8Sy4QOOEWYP7r4YdgQiW2IwwcXfOUlBaByxmZwk9/1ncEgc8cZLY5OFo/xJ7vO9cOfQ",
+	"treUrOqKbJkoJmRlGy5TeeCx8omgvCl7Ynylh8gCPJnLJJHD+lUyD9TJQtvcb3vTsAZrGOV44ia0FYZ4",
+	"sqQu9C/uNbeWSTjYHtjBiGdnx8+IbkVYd+QvxZMzzlVy22wjsUzaGf6Oleqafc997HJsXl7f3kn9YZEN",
+	"QKVfn8bB/l6xzUlAsL4S0cdUlVrdCBp4SXdMf2HwlFwQSrbchwalIqXS7nB8oBMueeW+rZvVmnIAqpVl",
+	"9txYzWh5i2V76HzMdjA1Ckh/VyGpVU6cna4XzcuHuIkmbJtKnmbXrHyF/DsqBc/J//nOU31BvU9GCxMY",
+	"H36nOnmUaQ94zesA7/CJ4Pr4jPSAVoLTEK00pCcGVMAj8ncf4UO6tkord+f1a/aslK8gM6wlrJXOUDEC",
+	"uU7AhR9llybtbnG7opKnvr93d0rN7npOojcE7ZrOlCfF1QQGn+Q5esVs4IP+rNTVLC/RMXO/f/Jjx/Me",
+	"xMS5ogdnzkK8N5i9bYKMpHzs25xByeMMWIU+O5NmzYVIsfr8UrmzaBvS9ZB/3z0caDSQcqjFcj+NXwiI",
+	"j1IvjJmBzWJgcThkIqSHpjNARQT1znxl3gnvLakxr5Ml6VqsTCHOwa0h18yYqcWWrpWoS4ajmn2OQsda",
+	"bXzsPRjZsXIYPWdt3h6R23FEuVcRivURCM5Ay7PwDBYiUEr5GyLszppjjCOn1r2uA+nJfZ1V8ILEJP0H",
+	"MhFhaBhogz621WI1LZjnjcUItVqjevAMxJ9Ly4CVzZfjQbLfbiCh4UvK3ZDf4xOnOpkqaky11dQkivqP",
+	"8kM1v/2cmGNebpVTHjG2E0aADIxuao2nQDbbGkAGrCSqDhsCiUFH0c+X3DwU7jlBo/dSoOvQp/REdhyk",
+	"ugWkrzv9J3Hxy2S5EEyLmNV+KiFmx+UoWbybyoiO6DvTnlzAf2OiCm/yDXwqYO0JIG2YUARoIyYpILTx",
+	"r+LBENquI3eFXwt+zQZADNcJ8zRRap4aC5TIthE7ZCSDeTEMqhyCLvjPmoEN75VBAHueLVLmPpf2m6/P",
+	"hqtATIVSQd+Szp1RX8Jzgj97Sr5Ay/aLWCDqGOlrVMnQzg0YN2LVgnxhLBXsC9Acjh9kwrD7k5vpVyUI",
+	"t0fYhQrKAXD3P5Bt7ty49UX04/9Egaqo5TDNsCtBnBQthkExl/DEQwSj3ZumxKJ/4kIS7PjpqbreK+jG",
+	"6aAFk5Ia3Wim4A4m4176DM2pssKj4R1PqjVvj6cKn7uGUryft0b1eobrLE/0Q4N7aRbaK7xY39EAeVvb",
+	"zuHl+Wih1IvTihWk69PiWTQNqSS8IJRItodvoGAyQnnPms2PQH3XTF4f+45r5rfF58y8cH+rNJwl35rn",
+	"Woatnp7pX+D7/5rrO8z1BkHY6fm9hK/vQMKYzEFbU2HYYpZROId2784m4ueTWNssbkfd+bnyRLp+wb8w",
+	"QJrrz7GKcp1f8reU6yuvRz3IwicgrX/rLPg30272r6eVIPsXFQm3rA27tI/wAWm0T0hpgoAtwcGaw0Fu",
+	"tsqqjabVdlgFftt67iEU4eZ9U9ThVu+IWhNNVzvTz3i8B1W51c30XXVkO3rW0EnXVdJx9tsngg04HT67",
+	"vdIZMElHFu6awgluB0loq1l0Ymuov72GkilmQX58++o1UZq8/fvrY1dEB7zQ2kGj2bEICBoVmgfP+Hx9",
+	"qvRYrfbdmUUStJiSGUs2Q1jC0kPiHEItMczxQMzgrX/k0+ERPDV+yns17hZtT8+vbpXrzeA9aPHwknoK",
+	"h8NS3cyoovlC3Uzgml4m3OMvDijYAjKleSvp+BkpuTHtmplLVRwCf3hAZhb0AD+FKr1llSxEvKJz6PsB",
+	"rd3N2xnlb6IIO8FJ+9iKVCNwsextxqsdTpMTHFvuVQTGjxdB6/gKepSbJEwzb4BB3Qhn427K61D4yCRF",
+	"ITDDTN49i3Q7xtIN67QzqMfC0/drFcMsXKIzv6/I4RQ9dKpfs4CPDaMaGclzfA1sFxfyXjIWRH0/iawT",
+	"TxBZ8ILaSRlR8eFToAu+47IIhPEhMRljFlIRJ80LH8naMcGjTt/ZfVH/ymsMWIjoc/YqwRi+hRo1ydiP",
+	"EIQukVHdh3o+5nYK7NBYEzSJRfjWfftWUPk56RirreKrObW64fmxuzlTnGs8wtCqrBV69tGv8mE5jYwf",
+	"HzOE6NN2K0ElHjlNeTmQWVYsPH8MauGhIFD/1JnCgP5wvOcZZWCFdbTOUqwgqy0Vu0Td/D8RlzpeLV1C",
+	"Bk+lDvFjz4CRWNxSFUwMK3dv8JE/SbEJGM0UFcAP+wSxPYzrYUoebMiVT5HzPE7qOhaUaC+Nt5SHGZwe",
+	"2FPw5/LP3fs53juOjxxzvobQkA+uLRBOk8jiHuk1+y9VA1UNtZdjTf2MqZltpaS/+uHbhvbCp9shnGoe",
+	"VOJfUpFJ6iNUFmTLaLuG2patdqGYs6GHR2nhf7xS1SF/HL5U1eFz2wJrrcpbl7YdFzpovvXrfyGJg3AI",
+	"QDBDUSfkzkV+RXgL6EZrqj0zX6hkbgjdaMZyQlhRY86VHIpJG+Pk8OfPShJ9yePeQfiKrrZkXetm2jDd",
+	"pZnWWGkJ6vsbUmJlUUmWBzDVS6Xj3CaKL35IyORdZfAIrBE9mCPbZRBwlkgTovKAjLIe7XsKznEoMxam",
+	"FoPbWDEOwcUbfg3gYqt8WUJcEl+A+bgQzBYIXSVD6hRkdyVLtqllQrqH05Nh605OUH6YqNSnnZ7spqKF",
+	"S07MuGnKgGfNr1Aq/CGMI3zXFOso9OqUtYwQjW2dqBqO3KPu/4tmO3BrmFhH/+iDCGLW9PKT9WddF6+x",
+	"4bVAnOYVDhlYiiWDNeI2L9aP/zBC2VFS7T/hPH54OEdYt0034WOtou741UjpjxyTB/IytdbsJPlbqw6x",
+	"j5M5gH9Doruh1ywdQb4X8/FIJXBd+2QY/T7K+VxrSSiWV2BfRCWvUe+8Zrcgbr2cakIb3RDIh3xeltMQ",
+	"/ZIlzow9N9usc8MpRb+6Bz7bYsnQ+/+KU6TjFPtugAKz+QTfRZVJq42m5Zim9LZ57EGAnOF1k9KaWGUB",
+	"f0eawTQVKu4Ty+lmuOnqJ1AvLtQUvAUfa8rZd+IKdNOSsE5eKu6EXu1GLDN7vi23p1ASwUgFDvoIyI7F",
+	"SUMCNDW7UGPW3Rluwnqb+3Etrebog8hu8l/8M7fEGp1E6B4mUhVGOqX86aGpyrfm+jSBxSu86GFNQw1t",
+	"XETPKwfHGUDuF5GYc40nWUsc4DTvr/WUcjvtY+tzRxPD+DWjeOrmayC7B+4HR/cgQgsDeK3VtLK98KDP",
+	"ZxBUb+56CfaSqIHlJ2RWAnQITdgdF3JBNtS6eylIZ2CKmwB2F4wa5nnjPq3iRmvNTnGwv/aky26fCyU3",
+	"QMZS2SSBmVYYw8gKtfJBiPuque3az1x20LfTOKlgw7X5uYhU+wWYNZin1DoGl0wIE4Rtz9gOvVXJwO2e",
+	"29U2ztFJ4qrTaj0mSzZ+7AjR/S3mJD6Pt5BajTEiXHBPcBwr49vAfrNWQqi9aa03lNZpbYrH8PEQVdEL",
+	"eOBk6QHhddPSA5gQc2si4xv+xWXkHYN6bHhrMWOUPN7qUQBCtmi+hPxbCvraS3V3krB0omqfjoLLnUnx",
+	"hTLNmpxLVTGJ1FsV3TAv8pjzAaFSYCEB0hv3HGRockNKutpyyYiS4tCuy90n/T6y4v6ZIBF9+/fXCJMJ",
+	"URU/yaAhEDeMBZYcKail5Jd3lyl2cQA5dvnw8mTk6Wov2ESYuN8m1iO9W0xpkiA+J4bfnBd8wy1O0PJA",
+	"9lu+2oaTCkrNVRRYJNzNbZkkvopzW0oLWlZDp9S37vtTHVLhZSNMoEU3b+jPdtAkSUCtKijwCzqRLitS",
+	"RCMZlkkMMcNeqtXOJ8Kf7kJxb0R7fGS1/IP/4hfD9/S6oyggE5gvkQiucPhgpahNKAveRzpufrySRUN5",
+	"8EmYHj/X981ICGie5nJqLLkWUa6uxYCH2Bki8MCDZqnRdpH3T8xUr8Uk1/X3UGsFJ/c0lhS0FRbQrLZK",
+	"iQXe9KhyK90rcz5gP31u63oiwktI1+hvxef+G++y24GDVoUog596asjeaf+LBGHmNYU0vSwryjg/2fEV",
+	"0L0qfPufTEz1QbfBML0RNP640swwOxbqwmceJs7l3jWJrMT36gSJy0qVIWUCRdbXcm0yJlD1N5Zq2z7/",
+	"3fRdc7YfgGfiA//ah8afet+PbfdX6zVbWZPPwG/Ryd6zXtOi+iy8pHfJbGWb2LSWBdNkTw+5XP3AxzSg",
+	"PV4yes0mVW26RKX+o5YpX+3SzGD5qlCBserPR4r161a55d4yzUItxEDvC96YLwxZOUMMuG2jQNi6Gsr5",
+	"t79UnxpjXpKsFLTExCk0UkvYqh2ynLZ+9uVcij5sZNEeQuzRvyhBW5IhftEgWpREHxu46Vo81Og2rDSX",
+	"Nsbd4vbPW25tir/7mkh8hftfFjoRenqSI3GY/hncqd7cxbBkqwIuFAl6vKwLP19ZPfEFPPIweuKPVOPr",
+	"PqWSw13/jNpDuo97GurtCGpsB+EA/hlg8VI6VsTqBz4XePRyQ8xW6S5hh7GaHkYg/fjIgyBGrXewT1kQ",
+	"JYqTR+CDKwz4ygW1mIqCGdCYjILzi3xge2o60xh9YdnrywqGYzytK+yb+1TEnVE+wakKj52sbAjO1X3X",
+	"QwBAGGKA95iAFLj3twzRwO5A45ZslF9ogAoNbpf3PGmp9fOxIAJHhSBOdzbPyPKAYZFaCmZMIClLWWZK",
+	"F0eVD5oisxAD2vjigNuaQSRos7WSgVEIscDb0UqcYH+7uZmyvb+DGBDO9UOT5gwR8nPBTlrpP2FPj2iI",
+	"SAsyMs3fs5vIvD+JW99nO0541LIbW+tJURYvi5XnempSKo+pTT4O8hRlMX21WC+nd86wA9BhQ7ZJQ/oB",
+	"+o+RML+dbgci/3il5Lo2EBsbOmleNo9NdQwd7oXNRk7m0v3rRzp44lRNcgxSrsHhfzeVL4rBj1R7tY3q",
+	"4BN0Choodgje6QONURJKajW/GbI13uATn7EA5NyPDRJ/Km1iG7yfazYeYIt+JZ/mJLtP4ji/Ypmjx6/4",
+	"3aXuBTUAsbCqaovXU4+5UNdMC1oZsmfal+4Ibhr3tXfhhbTusiOVnrN2gOvnil6zd+Gp08X31S4VRLpS",
+	"JQNeV3yAIGVh4fdcwQ0QJODosEYfhGJ994hTwXw1S5aMMUWdb7KOE4feB6xNLyuDr/1kIk9Tdbdwf54s",
+	"qzcuVMMJ7pYMipRJ9qyN3qfA8WuDHxq06wPDz7e13HSkeJxh1H0f1Pl7SbOj8iN44GDUQ3S+a1XLU/D5",
+	"wtSBWSOUYc4AIVAaCOnvFiE+gOl0SAwhGStMd5WAmTl3AV4xlrG3Umd/pDTKX1XBkKq0ssDNU7Aa/2E1",
+	"d//4WKbTFWOTlJdXQLMBemckLTf+tycAQ8CWglgmruL5UnBZxGRIw5hpsuxxBbEU9JAO4+2q+6//vDi+",
+	"Ov7zf796cnFx4U+PgKRWnovEqhDYsoosGdkrDdwxGbPcWFadJdPXv7xok289etKvbnyfCoeb3uHE2rvZ",
+	"O3ePnD2HK9j7L6GqsVqDxuI6lhCmx9BNM5CBrXcPJlSnY9eKg5p0InwHS9XRML7qQ5UFLEiRQlD7KIdm",
+	"ldIWLVJBl0pTq/ThC0Pgp8QyA1/iUbKiQoDy3I5QPRnN1vBD+9jhpwew+X/V3DJSOBnGahuQI66V3GC4",
+	"KVj9bclWBR3Ms3sPD9znvMALUhODX9x5Vl5iYu0iVCDh1jg1HQQMqPH9N0uhVjt3g/i/rSKFIpLd2PZc",
+	"PV5FcPGAo/0lPPQZzto0iCnYipC/ECPpTnnzorZlkjBIyfUWXkGtM43Wljm9eQ8VzA9kpWpp0Tcl1Z6o",
+	"APG1ujZ2UCThgfucXHhBUk11w8HTSOPh1sALrlW92jID7hVuTx5H/l7to5YQkkdWCnizFIE5w0hog3Bw",
+	"p/vazQBrz+xjWtutcm94tNKD8/w8PDhvrm/Ob/5y8bfzFT13Pbgz69i3r96dfC4h66SZni7A1lfdj9O0",
+	"8BHNgl3zFYuz/Qg7OyO6CguDqkCtxdnTs8e04mcffvvw/wcAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

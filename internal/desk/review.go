@@ -7,6 +7,7 @@ import (
 
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
+	"enkaustos/core/stock"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
@@ -66,8 +67,10 @@ func Review(m school.Moment, id string) (contract.Review, error) {
 	if !ok {
 		return v, school.Missing("assignment")
 	}
-	for _, jar := range m.Shelf.Short(m.Takes(a.Class)) {
-		v.Room = append(v.Room, jar.String())
+	for _, jar := range m.Shelf.Short(m.Takes()) {
+		if slices.ContainsFunc(m.Claims(jar.Glaze.Code), func(c stock.Claim) bool { return c.Project == id }) {
+			v.Room = append(v.Room, jar.String())
+		}
 	}
 	gravity := map[string]int{}
 	for _, p := range m.PiecesIn(id) {

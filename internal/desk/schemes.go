@@ -34,10 +34,10 @@ func schemesOf(m school.Moment, id string) ([]contract.Scheme, error) {
 // scheme is a plan as it would look, without coats.
 func scheme(m school.Moment, p *school.Piece, slot int, choices plan.Plan) contract.Scheme {
 	c := m.Case(p)
-	choices = c.Shelf.Weighed(choices, func(string) []glaze.Layer { return nil })
+	choices = c.Shelf.FromJars(choices, func(string) []glaze.Layer { return nil })
 	band := c.Shelf.Band(choices, c.Work)
-	findings := plan.AndFinding(c.Shelf.Check(choices, c.Work), c.Shelf.Lacking(choices, m.Takes(m.ClassOf(p))))
-	v := contract.Scheme{Slot: slot, BandMM: band.HeightMM, Findings: view.List(findings, view.Finding), Amounts: view.List(c.AmountsOf(choices, band), view.Amount)}
+	findings := plan.AndFinding(c.Shelf.Check(choices, c.Work), c.Shelf.Lacking(choices, m.Takes()))
+	v := contract.Scheme{Slot: slot, BandMM: band.HeightMM, Findings: view.Findings(findings, c.Body), Amounts: view.List(c.AmountsOf(choices, band), view.Amount)}
 	for _, surface := range p.Body.Surfaces {
 		shown := survey.Surface{Surface: surface, Choice: choices[surface.ID]}
 		if shown.Choice.Planned() {

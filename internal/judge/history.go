@@ -65,6 +65,9 @@ func (h *History) add(e work.Event) bool {
 		if e.How == work.Dipped && e.Glaze == "D" {
 			e.Density = h.world.Bucket
 		}
+		if e.Glaze == "B" {
+			e.Body = h.world.Jar
+		}
 	}
 	served := slices.Contains([]work.Kind{work.Loaded, work.Fired, work.Unloaded}, e.Kind)
 	if !served && work.Refuse(teacher, e, h.scene()) != nil {
@@ -156,7 +159,14 @@ func (h *History) tempt() {
 	check := func(v foot.Verdict) {
 		h.add(work.Event{Kind: work.Checked, Verdict: v, Seen: h.state.Seq, Saw: &saw, Parts: h.state.Parts})
 	}
-	switch h.IntN(6) {
+	switch h.IntN(7) {
+	case 6: // a jar doubted, and looked at before another coat came out of it
+		h.world.Doubts = append(slices.Clip(h.world.Doubts), h.doubt(len(h.world.Doubts)))
+		h.Steps = append(h.Steps, Step{At: h.now, World: h.world})
+		if h.in(2) {
+			h.add(work.Event{Kind: work.Vouched, Of: h.world.Doubts[len(h.world.Doubts)-1].ID, Seen: h.state.Seq})
+		}
+		h.look()
 	case 0: // a coat on the foot, taken back
 		if h.add(work.Event{Kind: work.Coated, Surface: standing, Glaze: "A"}) {
 			h.add(work.Event{Kind: work.Undone, Undoes: last()})
@@ -249,7 +259,11 @@ func (h *History) overrule() {
 // changeWorld changes the plan, the house, the measures or how the piece stands.
 func (h *History) changeWorld() {
 	w := h.world
-	switch h.IntN(6) {
+	switch h.IntN(8) {
+	case 7:
+		w.Doubts = append(slices.Clip(w.Doubts), h.doubt(len(w.Doubts)))
+	case 6:
+		w.Jar = h.jar()
 	case 5:
 		w.Bucket = h.bucket()
 	case 0:
@@ -278,6 +292,15 @@ func (h *History) changeWorld() {
 	w.Planned++
 	h.world = w
 	h.Steps = append(h.Steps, Step{At: h.now, World: w})
+}
+
+// doubt draws that the jar of A was contaminated, or a cup of it mislabelled, for a while.
+func (h *History) doubt(n int) glaze.Doubt {
+	d := glaze.Doubt{ID: fmt.Sprintf("d%d", n), What: glaze.Contaminated, Since: h.now.Add(-time.Duration(h.IntN(60)) * time.Hour)}
+	if h.in(2) {
+		d.What, d.Until = glaze.Mislabelled, h.now
+	}
+	return d
 }
 
 // event draws an event of a kind, with what it could say.
@@ -332,6 +355,8 @@ func (h *History) event(k work.Kind) work.Event {
 		e.Verdict, e.Parts = one(h.draw, feet...), h.IntN(3)
 	case work.Prepared:
 		e.Text = one(h.draw, work.OnStilts, work.OnCookie, work.HasHole, work.IsSolid)
+	case work.Vouched:
+		e.Of = one(h.draw, "d0", "d0", "d1")
 	case work.Moved:
 		e.Place = work.OwnPlace
 	case work.Graded:

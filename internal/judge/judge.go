@@ -84,6 +84,9 @@ func (t *tale) faults(now time.Time) (all []Fault) {
 	say((bisque || once) && round && !t.help["hole"] && !t.help["solid"], Fault{Why: "closed, and nobody pierced it", Firm: true})
 	say(once && !t.boneDry, Fault{Why: "its clay was never felt", Codes: []string{"not-bone-dry"}})
 	say((bisque || t.glazed && t.stage > 0 && !t.bisque) && (t.felt.IsZero() || t.felt.Before(t.wet)), Fault{Why: "nobody felt it since it was wet", Firm: true})
+	if on := t.doubtful(); len(on) > 0 {
+		all = append(all, Fault{Why: "a coat out of a doubted jar", Surface: on[0], Codes: []string{"jar-doubted"}})
+	}
 	for _, c := range t.coats {
 		_, here := w.Body.Surface(c.surface)
 		say(!here, Fault{Why: "glaze lies on the " + c.surface + ", which it has not", Firm: true})

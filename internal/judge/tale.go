@@ -54,6 +54,7 @@ type tale struct {
 	unnamed        int64
 	parts          int
 	latex          map[string]bool
+	vouched        map[string]int64 // by doubt: up to which event its coats were looked at
 	help           map[string]bool
 	cover, check   *look
 	left           bool // glaze was seen on the foot, and nothing took it off
@@ -75,7 +76,7 @@ var upsets = map[work.Kind]bool{work.Coated: true, work.Patched: true, work.Wipe
 // tell reads a history.
 func tell(steps []Step) tale {
 	dead := undone(steps)
-	t := tale{latex: map[string]bool{}, help: map[string]bool{}}
+	t := tale{latex: map[string]bool{}, help: map[string]bool{}, vouched: map[string]int64{}}
 	for _, s := range steps {
 		t.world = s.World
 		if s.Event == nil {
@@ -181,6 +182,8 @@ func (t *tale) happens(e work.Event, on []string) {
 		t.unnamed = e.Seq
 	case work.Named:
 		t.unnamed = 0
+	case work.Vouched:
+		t.vouched[e.Of] = e.Seen
 	case work.Prepared:
 		t.help[e.Text] = true
 	case work.Covered:
@@ -317,10 +320,39 @@ func (t *tale) next(e work.Event) {
 	t.upset = e.Seq
 }
 
+// doubtful are the surfaces, each once, with coats of this stage out of a jar that was doubted,
+// and at which nobody looked since.
+func (t *tale) doubtful() (on []string) {
+	for _, d := range t.world.Doubts {
+		var of []string
+		open := false
+		for _, c := range t.coats {
+			if c.glaze != "A" || c.at.Before(d.Since) || !d.Until.IsZero() && !c.at.Before(d.Until) {
+				continue
+			}
+			upTo, looked := t.vouched[d.ID]
+			open = open || !looked || c.seq > upTo
+			if c.stage == t.stage && !slices.Contains(of, c.surface) {
+				of = append(of, c.surface)
+			}
+		}
+		if open {
+			on = append(on, of...)
+		}
+	}
+	return on
+}
+
 // as is how the thing is that a ruling of a code speaks of: where it is otherwise, the
 // ruling was of something else.
 func (t *tale) as(code, surface string) string {
 	switch code {
+	case "jar-doubted":
+		on := t.doubtful()
+		if len(on) == 0 {
+			return "none"
+		}
+		return strings.Join(on, " ") + ": " + t.as("", on[0])
 	case "damaged":
 		return strings.Join(t.harms, " ")
 	case "part-missing":

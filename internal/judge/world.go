@@ -30,8 +30,10 @@ type World struct {
 	House   rules.House
 	Plan    plan.Plan
 	Body    piece.Body
-	Bucket  float64 // g/mL of the dipping glaze as it was last weighed; 0 for never
-	Planned int     // revision of all of the above: it grows with every change
+	Bucket  float64       // g/mL of the dipping glaze as it was last weighed; 0 for never
+	Jar     glaze.State   // of the brushing glaze B: watery, thick, or ""
+	Doubts  []glaze.Doubt // about the jar of A
+	Planned int           // revision of all of the above: it grows with every change
 }
 
 var (
@@ -73,7 +75,7 @@ func (d draw) world() World {
 	}
 	w.Own.Standing.Stilts = d.in(4)
 	w.Own.Standing.LidApart = d.in(4)
-	w.Bucket = d.bucket()
+	w.Bucket, w.Jar = d.bucket(), d.jar()
 	w.shape()
 	w.Plan = d.plan(w)
 	return w
@@ -84,12 +86,21 @@ func (d draw) bucket() float64 {
 	return one(d, 0, 0, 1.4, 1.45, 1.5, 1.2, 1.9, 2.4)
 }
 
+// jar draws how a brushing glaze is: mostly as it should.
+func (d draw) jar() glaze.State { return one(d, "", "", "", glaze.Watery, glaze.Thick) }
+
 // jars are the glazes as they are now.
 func (w World) jars() []glaze.Glaze {
 	all := slices.Clone(glazes)
 	for i := range all {
 		if all[i].Kind == glaze.Dipping {
 			all[i].Density = w.Bucket
+		}
+		if all[i].Code == "B" {
+			all[i].Jar.State = w.Jar
+		}
+		if all[i].Code == "A" {
+			all[i].Doubts = w.Doubts
 		}
 	}
 	return all
@@ -174,7 +185,7 @@ func (w World) work(s work.State) plan.Work {
 // Case is what core judges.
 func (w World) Case(s work.State) survey.Case {
 	shelf := plan.NewShelf(w.House, w.jars(), nil)
-	return survey.Case{Body: w.Body, Plan: shelf.Weighed(w.Plan, s.Layers), State: s, Work: w.work(s), Shelf: shelf,
+	return survey.Case{Body: w.Body, Plan: shelf.FromJars(w.Plan, s.Layers), State: s, Work: w.work(s), Shelf: shelf,
 		Drying: work.Drying{House: w.House}, Spreads: stock.Spreads{}}
 }
 

@@ -166,5 +166,5 @@ func (r Room) GetStation(ctx context.Context, _ contract.GetStationRequestObject
 	m, a := r.School.Now(), school.ActorOf(ctx)
 	now, house := show(m), m.HouseOf(m.House, a.Class, nil)
 	return contract.GetStation200JSONResponse{Name: a.Name, Class: a.Class, ClassName: now.Name, Locked: a.Locked, Ends: now.Ends, Now: m.At,
-		Pictures: house.Tablets == rules.InPictures, Wipes: contract.StationStateWipes(house.Wipes)}, nil
+		Stirs: house.Shakes == rules.Student, Pictures: house.Tablets == rules.InPictures, Wipes: contract.StationStateWipes(house.Wipes)}, nil
 }

@@ -306,7 +306,7 @@ func TestTheLayoutBeforeIsTakenOver(t *testing.T) {
 		levels[i].ID = ""
 	}
 	require.Equal(t, text(t, before.JarLevels), text(t, levels))
-	since := []work.Kind{work.Refired, work.Cleaned, work.Sanded} // kinds that there were not then
+	since := []work.Kind{work.Refired, work.Cleaned, work.Sanded, work.Vouched} // kinds that there were not then
 	require.Len(t, before.Events, 2*(len(work.Kinds())-len(since)))
 	for piece := range m.Pieces {
 		log, err := s.Log(t.Context(), piece)

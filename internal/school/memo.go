@@ -9,6 +9,7 @@ import (
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
+	"enkaustos/core/stock"
 	"enkaustos/core/survey"
 	"enkaustos/core/work"
 )
@@ -16,7 +17,7 @@ import (
 // Case is all that the survey of a piece depends on.
 func (m Moment) Case(p *Piece) survey.Case {
 	a := m.Assignments[p.Assignment]
-	c := survey.Case{Body: p.Body, Plan: a.Shelf.Weighed(p.Plan.Choices, p.State.Layers), State: p.State, Work: m.workOf(p, a), Shelf: a.Shelf,
+	c := survey.Case{Body: p.Body, Plan: a.Shelf.FromJars(p.Plan.Choices, p.State.Layers), State: p.State, Work: m.workOf(p, a), Shelf: a.Shelf,
 		Drying: m.Drying(a), Spreads: m.Spreads, Approved: p.Approved()}
 	if c.Approved {
 		c.Pinned = p.Word.Rules
@@ -24,10 +25,15 @@ func (m Moment) Case(p *Piece) survey.Case {
 	return c
 }
 
+// AllowedJars are the jars that an assignment may use, by code; nil for all.
+func (m Moment) AllowedJars(a *Assignment) map[string]bool {
+	return plan.AllowedJars(a.Jars, Classes.All(m.Snapshot)[a.Class].Jars)
+}
+
 // workOf is what a plan of the piece is checked for.
 func (m Moment) workOf(p *Piece, a *Assignment) plan.Work {
 	w := plan.Work{Body: p.Body, Clay: m.Clay(a.Clay), Cone: a.Cone, Air: a.Atmosphere,
-		Jars: plan.AllowedJars(a.Jars, Classes.All(m.Snapshot)[a.Class].Jars), Standing: p.Plan.Own.Standing, Green: a.Green, BisqueCone: a.BisqueCone}
+		Jars: m.AllowedJars(a), Standing: p.Plan.Own.Standing, Green: a.Green, BisqueCone: a.BisqueCone}
 	for _, f := range p.State.Past {
 		w.Past = append(w.Past, f.Cone)
 	}
@@ -99,7 +105,8 @@ func (m Moment) Survey(p *Piece) survey.Survey {
 	v := survey.Of(m.Case(p), m.At)
 	m.memo.mu.Lock()
 	if len(m.memo.surveys) > 2*len(m.Pieces) {
-		clear(m.memo.surveys) // who still reads an older snapshot leaves its pieces here
+		clear(m.memo.surveys)
+		clear(m.memo.open) // who still reads an older snapshot leaves its pieces here
 	}
 	m.memo.surveys[p] = remembered{v, m.At, map[string][]byte{}}
 	m.memo.mu.Unlock()
@@ -127,30 +134,12 @@ func (m Moment) Remembered(p *Piece, what string, write func() []byte) []byte {
 
 // Findings are what is to be said of a piece's plan, beside what its class takes.
 func (m Moment) Findings(p *Piece, v survey.Survey) []plan.Finding {
-	return v.InClass(survey.Case{Plan: p.Plan.Choices, Shelf: m.Assignments[p.Assignment].Shelf}, m.Takes(m.ClassOf(p)))
+	return v.InClass(survey.Case{Plan: p.Plan.Choices, Shelf: m.Assignments[p.Assignment].Shelf}, m.Takes())
 }
 
 // Order is the working order of a piece's plan.
 func (m Moment) Order(p *Piece) []plan.Step {
 	return plan.Order(p.Plan.Choices, p.Body, m.Assignments[p.Assignment].House, m.Shelf.Glazes)
-}
-
-// Takes is what a class still takes of each jar over all of its plans, mL by code:
-// the strokes that are not on yet.
-func (m Moment) Takes(class string) map[string]float64 {
-	m.takes.mu.Lock()
-	defer m.takes.mu.Unlock()
-	if sum, known := m.takes.of[class]; known {
-		return sum
-	}
-	sum := map[string]float64{}
-	for _, p := range m.PiecesOf(class) {
-		for _, a := range m.Survey(p).Open {
-			sum[a.Glaze] += a.ML
-		}
-	}
-	m.takes.of[class] = sum
-	return sum
 }
 
 // memo is what was worked out from snapshots that differ in nothing but pieces. It
@@ -160,6 +149,7 @@ type memo struct {
 	day     string
 	pace    work.Pace
 	surveys map[*Piece]remembered
+	open    map[*Piece][]stock.Amount // what their plans still take
 }
 
 type remembered struct {
@@ -173,18 +163,13 @@ func (r remembered) holds(now time.Time) bool {
 	return !now.Before(r.since) && (r.Until.IsZero() || now.Before(r.Until))
 }
 
-func newMemo() *memo { return &memo{surveys: map[*Piece]remembered{}} }
+func newMemo() *memo {
+	return &memo{surveys: map[*Piece]remembered{}, open: map[*Piece][]stock.Amount{}}
+}
 
 func (m *memo) forget(p *Piece) {
 	m.mu.Lock()
 	defer m.mu.Unlock()
 	delete(m.surveys, p)
+	delete(m.open, p)
 }
-
-// takes is what classes take, added up from one snapshot.
-type takes struct {
-	mu sync.Mutex
-	of map[string]map[string]float64
-}
-
-func newTakes() *takes { return &takes{of: map[string]map[string]float64{}} }

@@ -175,7 +175,7 @@ func (n *next) settle() {
 	if n.resurvey || n.memo == nil {
 		n.memo = newMemo()
 	}
-	n.takes = newTakes()
+	n.budgets = &budgets{}
 }
 
 // shelves rebuilds what plans are checked against.

@@ -21,6 +21,7 @@ var (
 	Classes     = Register("class", func(c Class) string { return c.ID })
 	Students    = Register("student", func(s Student) string { return s.ID })
 	assignments = Register("assignment", func(a AssignmentRecord) string { return a.ID }).folds((*next).assignment)
+	Reserves    = Register("reserve", func(r Reserve) string { return r.ID })
 	pieces      = Register("piece", func(p PieceRecord) string { return p.ID }).folds((*next).piece).OfPiece(func(p PieceRecord) string { return p.ID })
 	Tiles       = Register("tile", func(t glaze.Tile) string { return t.Code }).Sound(shown)
 	Plans       = Register("plan", func(p Plan) string { return fmt.Sprintf("%s/%d", p.Piece, p.Revision) }).folds((*next).plan).OfPiece(func(p Plan) string { return p.Piece })
@@ -160,6 +161,16 @@ type Approval struct {
 	Note     string            `json:"note,omitempty"`
 	Rules    map[string]string `json:"rules,omitempty"` // the rules then, by rules.Field.Key, where not the usual ones
 	Choices  plan.Plan         `json:"choices,omitempty"`
+}
+
+// Reserve is glaze that is kept of a jar for a project.
+type Reserve struct {
+	ID         string    `json:"id"`
+	Glaze      string    `json:"glaze"`
+	ML         float64   `json:"ml"`
+	Assignment string    `json:"assignment,omitempty"` // "" for one that is still to come
+	For        string    `json:"for,omitempty"`        // that one, in words
+	At         time.Time `json:"at,omitzero"`
 }
 
 // JarLevel is what was left in a jar when somebody looked.

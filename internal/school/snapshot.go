@@ -32,9 +32,9 @@ type Snapshot struct {
 
 	restored int64 // by which restore it came to be; 0 for none
 
-	order map[string][]string // ids of pieces as they are listed, by class
-	memo  *memo
-	takes *takes
+	order   map[string][]string // ids of pieces as they are listed, by class
+	memo    *memo
+	budgets *budgets
 }
 
 // Assignment is an assignment with the body that its measurements make, and

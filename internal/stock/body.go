@@ -4,6 +4,8 @@ import (
 	"context"
 
 	"enkaustos/core/glaze"
+	"enkaustos/core/rules"
+	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
 	"enkaustos/internal/view"
@@ -11,9 +13,13 @@ import (
 
 // StirJars writes down that jars were stirred just now.
 func (s Stock) StirJars(ctx context.Context, r contract.StirJarsRequestObject) (contract.StirJarsResponseObject, error) {
+	by := school.ActorOf(ctx)
 	err := s.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		if by.Role == work.Station && m.HouseOf(m.House, by.Class, nil).Shakes != rules.Student {
+			return school.Deny("In this house the teacher shakes and opens jars.")
+		}
 		for _, code := range r.Body.Codes {
-			if err := LookInto(m, c, code, JarChange{Mixed: true}); err != nil {
+			if err := LookInto(m, c, code, JarChange{Mixed: true, By: by.Name}); err != nil {
 				return err
 			}
 		}
@@ -33,12 +39,12 @@ func (s Stock) WeighJar(ctx context.Context, r contract.WeighJarRequestObject) (
 	var v contract.Weighing
 	err := s.School.Change(ctx, func(m school.Moment, c *school.Change) error {
 		return change(m, c, r.Code, func(g *glaze.Glaze) error {
-			w, err := g.Weigh(r.Body.MassG, r.Body.VolumeML, view.Value(r.Body.HoldsML))
+			w, err := g.Weigh(glaze.Sample{MassG: r.Body.MassG, VolumeML: r.Body.VolumeML, HoldsML: view.Value(r.Body.HoldsML), FillML: view.Value(r.Body.FillML)})
 			if err != nil {
 				return school.Refuse("%s", school.Sentence(err))
 			}
 			g.Density = w.Density
-			v = contract.Weighing{Density: w.Density, DryG: w.DryG, WaterML: view.Some(w.WaterML), Says: w.Says}
+			v = contract.Weighing{Density: w.Density, DryG: w.DryG, WaterML: view.Some(w.WaterML), PowderG: view.Some(w.PowderG), Says: w.Says}
 			return nil
 		})
 	})

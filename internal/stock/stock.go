@@ -23,18 +23,22 @@ type Stock struct{ School *school.School }
 type JarChange struct {
 	ML, Level *float64
 	State     *glaze.State
-	Mixed     bool // just now
+	Mixed     bool   // just now
+	By        string // what who mixed it is called
 }
 
 // LookInto writes down how full a jar is, how its glaze is, and when it was mixed.
 // What it dropped since the last look tells how far the glaze spreads.
 func LookInto(m school.Moment, c *school.Change, code string, to JarChange) error {
 	return change(m, c, code, func(g *glaze.Glaze) error {
+		if to.State != nil && !g.Bucket() && g.Jar.State != *to.State {
+			g.Density = 0 // it was thinned or thickened since it was weighed
+		}
 		set(&g.Jar.ML, to.ML)
 		set(&g.Jar.Level, to.Level)
 		set(&g.Jar.State, to.State)
 		if to.Mixed {
-			g.Jar.MixedAt = m.At
+			g.Jar.MixedAt, g.Jar.MixedBy = m.At, to.By
 		}
 		return nil
 	})
@@ -155,7 +159,7 @@ func (s Stock) SetStock(ctx context.Context, r contract.SetStockRequestObject) (
 
 // ChangeJar writes down how full a jar is and how its glaze is.
 func (s Stock) ChangeJar(ctx context.Context, r contract.ChangeJarRequestObject) (contract.ChangeJarResponseObject, error) {
-	to := JarChange{ML: wide(r.Body.Ml), Level: wide(r.Body.Level), State: (*glaze.State)(r.Body.State), Mixed: view.Value(r.Body.Mixed)}
+	to := JarChange{ML: wide(r.Body.Ml), Level: wide(r.Body.Level), State: (*glaze.State)(r.Body.State), Mixed: view.Value(r.Body.Mixed), By: school.ActorOf(ctx).Name}
 	v, err := s.changed(ctx, r.Code, func(m school.Moment, c *school.Change) error { return LookInto(m, c, r.Code, to) })
 	return contract.ChangeJar200JSONResponse(v), err
 }

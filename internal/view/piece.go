@@ -10,6 +10,7 @@ import (
 	"enkaustos/core/bench"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
+	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/ready"
 	"enkaustos/core/rules"
@@ -73,7 +74,7 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(work.Words(s.Damages)), Wish: wish(m, p)}
 	v.Dust, v.UnderPencil = dust(p, at.Dust), Some(foot.PencilUnder(at.Band.HeightMM))
 	if len(at.Findings) > 0 {
-		v.Findings = append(v.Findings, Finding(at.Findings[0]))
+		v.Findings = Findings(at.Findings, p.Body)[:1]
 	}
 	if len(at.LookFor) > 0 {
 		v.LookFor = &at.LookFor
@@ -222,15 +223,16 @@ func rest(c *work.Coat) *string {
 	return Some(c.Rest())
 }
 
-// Finding is one thing that the check of a plan has to say.
-func Finding(f plan.Finding) contract.Finding {
-	v := contract.Finding{Code: f.Code, Severity: f.Severity, Surface: f.Surface, Text: f.Text, Way: f.Way, Stand: f.Stand}
-	if len(f.Numbers) > 0 {
-		v.Numbers = (*map[string]float64)(&f.Numbers)
-	}
-	if f.Mend != nil {
-		mend := choice(f.Surface, *f.Mend)
-		v.Mend = &mend
+// Findings are what the check of a plan has to say, of one kind at a time.
+func Findings(all []plan.Finding, b piece.Body) []contract.Finding {
+	return List(plan.AsOne(all, b), finding)
+}
+
+func finding(t plan.Together) contract.Finding {
+	v := contract.Finding{Code: t.Code, Severity: t.Severity, Surface: t.Surface, Surfaces: All(t.Surfaces), Text: t.Text, Way: t.Way, Stand: t.Stand,
+		Mends: List(t.Mends, func(m plan.Mended) contract.Choice { return choice(m.Surface, m.Choice) })}
+	if len(t.Numbers) > 0 {
+		v.Numbers = (*map[string]float64)(&t.Numbers)
 	}
 	return v
 }
@@ -267,7 +269,7 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 		log, tiles = nil, nil
 	}
 	whole := Piece(m, by, p)
-	whole.Findings = List(m.Findings(p, at), Finding)
+	whole.Findings = Findings(m.Findings(p, at), p.Body)
 	of := m.Case(p)
 	help := a.Shelf.Help(of.Plan, of.Work)
 	return contract.PieceDetail{Now: m.At, Piece: whole, Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),

@@ -47,9 +47,18 @@ func Jar(m school.Moment, g glaze.Glaze) contract.Glaze {
 	return contract.Glaze{Settled: Some(m.House.Settled(&g, m.At)), Code: g.Code, Name: g.Name, Kind: string(g.Kind), Raw: g.Raw.Hex(), Cones: g.Cones.String(),
 		Food: contract.GlazeFood(g.Food), InStock: g.InStock, Runner: g.Runner, Coats: g.Coats,
 		Figure: m.House.OfGlaze(&g), Ml: float32(g.Jar.ML), Level: float32(g.Jar.Level), State: contract.GlazeState(g.Jar.State),
-		MixedAt: When(g.Jar.MixedAt), Hint: hint, Atmosphere: Some(g.Atmosphere),
+		MixedAt: When(g.Jar.MixedAt), MixedBy: Some(g.Jar.MixedBy), Lies: Some(m.House.Lies(&g)), Doubted: doubted(&g), Hint: hint, Atmosphere: Some(g.Atmosphere),
 		DipCoats: Some(g.DipCoats), DipSeconds: Some(g.DipSeconds), DipDensity: Some(g.DipDensity), Density: Some(g.Density),
 		SlideMM: Some(g.SlideMM), Thick: g.Thick, Dear: g.Dear, Ware: contract.GlazeWare(g.Ware), Spread: spread(m, g.Code), Recipe: All(g.Recipe)}
+}
+
+// doubted is what is wrong with a jar now; nil where nothing is.
+func doubted(g *glaze.Glaze) *string {
+	d, open := g.Doubted()
+	if !open {
+		return nil
+	}
+	return Some(d.Says())
 }
 
 // spread is what one brushed coat of a glaze takes: learned, or the usual figure.

@@ -191,6 +191,125 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/stock/budget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far each jar lasts that plans take from or that is kept for a project, what is short first. */
+        get: operations["listBudgets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/reserves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep glaze of a jar for a project. */
+        post: operations["reserveGlaze"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/reserves/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Glaze is no longer kept for a project. */
+        delete: operations["releaseReserve"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/doubts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Jars that were contaminated and cups that were mislabelled, the newest first, each with the pieces that took from it. */
+        get: operations["listDoubts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/doubts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A jar is contaminated, or a cup of it was mislabelled. */
+        post: operations["doubtJar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/doubts/{id}/right": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A contaminated jar was strained, or another stands in its place; what was taken until now stays doubtful. */
+        post: operations["settleDoubt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/doubts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** There was nothing wrong after all. */
+        delete: operations["dropDoubt"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/glazes/{code}/weighing": {
         parameters: {
             query?: never;
@@ -1684,6 +1803,11 @@ export interface components {
             dryG: number;
             /**
              * Format: double
+             * @description Dry powder to fill it up, with the water
+             */
+            powderG?: number;
+            /**
+             * Format: double
              * @description Water to the density at which it was found good, where that may be told
              */
             waterML?: number;
@@ -1855,10 +1979,117 @@ export interface components {
             state: "good" | "thick" | "dried" | "watery";
             /** Format: date-time */
             mixedAt?: string;
+            /** @description What who stirred it is called */
+            mixedBy?: string;
             /** @description In a clause, why it has to be stirred; missing while it is mixed */
             settled?: string;
+            /** @description In a clause, how its coats lie where it is watery or thick */
+            lies?: string;
+            /** @description In a clause, what is wrong with it now; missing where nothing is */
+            doubted?: string;
             /** @description There is a picture of the maker's label */
             hint: boolean;
+        };
+        JarBudget: {
+            glaze: string;
+            name: string;
+            /**
+             * Format: double
+             * @description mL in the jar; missing where nobody knows
+             */
+            left?: number;
+            /**
+             * Format: double
+             * @description mL that all open strokes of all plans take
+             */
+            open: number;
+            /**
+             * Format: double
+             * @description mL kept beyond what its own projects' strokes take
+             */
+            kept: number;
+            /**
+             * Format: double
+             * @description mL that are lacking
+             */
+            short: number;
+            /**
+             * Format: double
+             * @description mL for anything new; missing where nobody knows
+             */
+            free?: number;
+            /** @description Who takes from it */
+            claims: components["schemas"]["JarClaim"][];
+            /** @description Who goes without, and how much they lack */
+            hit: components["schemas"]["JarClaim"][];
+            reserves: components["schemas"]["JarReserve"][];
+            /** @description Of a jar that is short: jars with enough left, the nearest fired colour first */
+            nearest: components["schemas"]["JarNear"][];
+        };
+        JarClaim: {
+            assignment: string;
+            title: string;
+            /** @description What the class is called */
+            class: string;
+            pieces: number;
+            /** Format: double */
+            ml: number;
+        };
+        JarReserve: {
+            id: string;
+            /** Format: double */
+            ml: number;
+            for: string;
+        };
+        JarNear: {
+            glaze: string;
+            name: string;
+            /** @description Its tile on the clay and at the cone of who is hit */
+            tile: string;
+            fired: components["schemas"]["Hex"];
+            /** Format: double */
+            deltaE: number;
+            /** Format: double */
+            free: number;
+        };
+        JarDoubt: {
+            id: string;
+            glaze: string;
+            name: string;
+            /** @enum {string} */
+            what: "contaminated" | "mislabelled";
+            /** Format: date-time */
+            since: string;
+            /** Format: date-time */
+            until?: string;
+            /** @description In a clause */
+            says: string;
+            text?: string;
+            by: string;
+            /** @description The jar is still not put right */
+            open: boolean;
+            pieces: components["schemas"]["DoubtedPiece"][];
+        };
+        DoubtedPiece: {
+            piece: string;
+            student: string;
+            mark: string;
+            /** @description What the class is called */
+            class: string;
+            title: string;
+            /** @description By name */
+            surfaces: string[];
+            coats: number;
+            /**
+             * Format: date-time
+             * @description When the last of them was laid
+             */
+            last: string;
+            looked: boolean;
+            /** @description All of them went through the fire */
+            fired: boolean;
+            /** Format: int64 */
+            seq: number;
         };
         Tile: {
             faults: components["schemas"]["Fault"][];
@@ -2019,18 +2250,22 @@ export interface components {
         /** @enum {string} */
         Severity: "stop" | "warn" | "note";
         /** @enum {string} */
-        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "blurs" | "meeting" | "seam" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "coats-astray" | "same-or-next" | "latex-on" | "not-bone-dry" | "damp" | "closed" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
+        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "blurs" | "meeting" | "seam" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "coats-astray" | "same-or-next" | "jar-doubted" | "latex-on" | "not-bone-dry" | "damp" | "closed" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
         Finding: {
             code: components["schemas"]["MatterCode"];
             severity: components["schemas"]["Severity"];
+            /** @description The first of them; empty for the whole piece */
             surface: string;
+            /** @description All surfaces that it speaks of */
+            surfaces: string[];
             text: string;
             way: string;
             /** @description The figures behind the sentence */
             numbers?: {
                 [key: string]: number;
             };
-            mend?: components["schemas"]["Choice"];
+            /** @description The choices that take the way out on all of them */
+            mends: components["schemas"]["Choice"][];
             stand?: components["schemas"]["Standing"];
         };
         Blocker: {
@@ -2153,6 +2388,8 @@ export interface components {
             locked: boolean;
             /** Format: date-time */
             ends?: string;
+            /** @description Students shake and open jars here */
+            stirs: boolean;
             /** @description It speaks in pictures and few words */
             pictures: boolean;
             /** @enum {string} */
@@ -2446,7 +2683,7 @@ export interface components {
         EventIn: {
             id: string;
             /** @enum {string} */
-            kind: "clean" | "sand" | "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "prepare" | "rule" | "takeout" | "again" | "opinion" | "quality";
+            kind: "clean" | "sand" | "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "vouch" | "prepare" | "rule" | "takeout" | "again" | "opinion" | "quality";
             piece: string;
             surface?: string;
             glaze?: string;
@@ -3361,6 +3598,179 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    listBudgets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The jars */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JarBudget"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reserveGlaze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: double */
+                    ml: number;
+                    /** @description Whose pieces may take it. Nothing for a project that is still to come */
+                    assignment?: string;
+                    /** @description That one, in words */
+                    for?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    releaseReserve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is free */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listDoubts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The doubts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JarDoubt"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    doubtJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    what: "contaminated" | "mislabelled";
+                    /**
+                     * Format: date-time
+                     * @description What was laid before is as it should be
+                     */
+                    since: string;
+                    /** @description The jar whose glaze a mislabelled cup held */
+                    instead?: string;
+                    text?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is written down */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    settleDoubt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is right again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropDoubt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     weighJar: {
         parameters: {
             query?: never;
@@ -3385,6 +3795,11 @@ export interface operations {
                      * @description How much is in the bucket, to say how much water it takes
                      */
                     holdsML?: number;
+                    /**
+                     * Format: double
+                     * @description Up to how much it is filled from powder; 0 for not
+                     */
+                    fillML?: number;
                 };
             };
         };

@@ -147,7 +147,7 @@ useKeys({
       <FindingList
         :findings="findings"
         :empty="nothingFound"
-        @mend="save([$event])"
+        @mend="save($event)"
         @stand="stand"
         @point="chosen = $event"
       />

@@ -5,7 +5,7 @@ import type { Choice, Schemas } from "@/api/client";
 /** What the check has to say; three at most until opened. Severity is told by shape and word. */
 const props = defineProps<{ findings: Schemas["Finding"][]; empty: string }>();
 const emit = defineEmits<{
-  mend: [choice: Choice];
+  mend: [choices: Choice[]];
   stand: [standing: Schemas["Standing"]];
   point: [surface: string];
 }>();
@@ -30,7 +30,9 @@ const signs = { stop: ["✕", "Stop"], warn: ["▲", "Look"], note: ["–", "Not
         <p>
           {{ f.text }} <span class="way">{{ f.way }}</span>
         </p>
-        <el-button v-if="f.mend" size="small" class="mend" @click="emit('mend', f.mend)">Do that</el-button>
+        <el-button v-if="f.mends.length" size="small" class="mend" @click="emit('mend', f.mends)">{{
+          f.mends.length > 1 ? `Do that on all ${f.mends.length}` : "Do that"
+        }}</el-button>
         <el-button v-else-if="f.stand" size="small" class="mend" @click="emit('stand', f.stand)"
           >Do that</el-button
         >

@@ -99,7 +99,7 @@ useKeys({
     >
   </div>
   <details v-if="review.data.value?.room.length" class="room">
-    <summary>▲ {{ review.data.value.room.length }} jars hold less than this class plans</summary>
+    <summary>▲ {{ review.data.value.room.length }} jars hold less than all plans take, with what is kept</summary>
     <p v-for="says in review.data.value.room" :key="says">{{ says }}</p>
   </details>
   <p v-if="review.isSuccess.value && !deserving.length" class="done">
@@ -135,7 +135,7 @@ useKeys({
       <FindingList
         :findings="piece.findings"
         empty="Nothing known speaks against this plan."
-        @mend="save([$event])"
+        @mend="save($event)"
         @stand="stand"
       />
       <form v-if="note !== undefined" class="note" @submit.prevent="send">
@@ -145,7 +145,7 @@ useKeys({
       <div v-else class="acts">
         <el-button type="primary" @click="approve">Approve <kbd>a</kbd></el-button>
         <el-button @click="ask">Return with a note <kbd>r</kbd></el-button>
-        <el-button :disabled="!piece.findings.some((f) => f.mend || f.stand)" @click="mendFirst()"
+        <el-button :disabled="!piece.findings.some((f) => f.mends.length || f.stand)" @click="mendFirst()"
           >Mend it <kbd>m</kbd></el-button
         >
         <RouterLink :to="`/plan/${piece.id}`">Open the desk</RouterLink>

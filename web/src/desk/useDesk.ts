@@ -73,8 +73,8 @@ export function useDesk(id: MaybeRefOrGetter<string>) {
   /** Takes the way out of the first finding that has one, in the order they stand on the screen. */
   const mendFirst = (findings = () => piece.value?.findings) =>
     inTurn(() => {
-      const first = findings()?.find((f) => f.mend || f.stand);
-      if (first?.mend) return put([first.mend]);
+      const first = findings()?.find((f) => f.mends.length || f.stand);
+      if (first?.mends.length) return put(first.mends);
       return first?.stand && putStanding(first.stand);
     });
   return { detail, piece, save, stand, copy, mendFirst, settled, told };

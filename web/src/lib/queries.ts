@@ -51,6 +51,9 @@ export const queries = {
   clays: () => queryOptions({ queryKey: ["clays"], queryFn: () => answer(api.GET("/clays")) }),
   glazes: () => queryOptions({ queryKey: ["glazes"], queryFn: () => answer(api.GET("/glazes")) }),
 
+  budget: () => queryOptions({ queryKey: ["budget"], queryFn: () => answer(api.GET("/stock/budget")) }),
+  doubts: () => queryOptions({ queryKey: ["doubts"], queryFn: () => answer(api.GET("/doubts")) }),
+
   tiles: (order: TileOrder) =>
     queryOptions({
       queryKey: ["tiles", order],
@@ -157,6 +160,8 @@ const judged: Answer[] = [
   "schemes",
   "amounts",
   "kit",
+  "budget",
+  "doubts",
   "programmes",
 ];
 
@@ -168,6 +173,8 @@ const overPieces: Answer[] = [
   "schemes",
   "amounts",
   "kit",
+  "budget",
+  "doubts",
   "loads",
   "models",
   "programmes",
@@ -186,6 +193,7 @@ export const affects = {
   clay: ["clays", ...judged, "tiles"],
   glaze: ["glazes", "tiles", ...judged],
   jar_level: ["glazes", ...judged],
+  reserve: ["budget", "pieces", "piece", "review"],
   label: ["glazes"],
   tile: ["tiles", ...judged],
   photograph: ["photographs"],

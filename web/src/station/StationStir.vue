@@ -3,10 +3,13 @@ import { computed, ref } from "vue";
 import { answer, api, type Glaze } from "@/api/client";
 import { useTablet } from "@/station/useStation";
 
-/** A jar that has settled: stirred before the brush goes in, and said so for the whole room. */
+/** What is to be done with a jar before the brush goes in: left closed, asked about, or stirred, said for the whole room. */
 const props = defineProps<{ jar: Glaze }>();
 const station = useTablet();
 const busy = ref(false);
+const state = computed(() => station.known.value.state!);
+/** Who opens jars here shakes them as well. */
+const stirs = computed(() => state.value.stirs);
 /** How long, and why. */
 const why = computed(() => {
   const settled = props.jar.settled ?? "";
@@ -29,12 +32,18 @@ async function stirred() {
 </script>
 
 <template>
-  <div class="stir">
+  <div v-if="jar.doubted" class="stir">
+    <p><b>✕ Not this jar.</b> {{ state.pictures ? "" : `Ask the teacher: ${jar.doubted}.` }}</p>
+  </div>
+  <div v-else-if="jar.settled" class="stir">
     <p>
-      <b>Stir it first.</b>
-      {{ station.known.value.state!.pictures ? "" : why }}
+      <b>{{ stirs ? "Stir it first." : "Ask for it to be stirred." }}</b>
+      {{ state.pictures ? "" : why }}
     </p>
-    <button type="button" class="plain" :disabled="busy" @click="stirred">Stirred</button>
+    <button v-if="stirs" type="button" class="plain" :disabled="busy" @click="stirred">Stirred</button>
+  </div>
+  <div v-if="jar.lies && !jar.doubted" class="stir">
+    <p><b>▲ Ask first.</b> {{ state.pictures ? "" : `${jar.code}: ${jar.lies}.` }}</p>
   </div>
 </template>
 

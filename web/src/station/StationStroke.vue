@@ -72,7 +72,7 @@ const until = computed(() => {
         }}</span>
       </p>
     </div>
-    <StationStir v-if="jar?.settled" :jar="jar" />
+    <StationStir v-if="jar" :jar="jar" />
     <p class="how">
       <svg viewBox="0 0 40 40" aria-hidden="true" :class="way">
         <path d="M8 8 H32 M8 20 H32 M8 32 H32" />

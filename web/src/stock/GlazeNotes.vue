@@ -21,9 +21,12 @@ const figures = computed(() =>
       ["dipSeconds", "when held for, seconds", 120, "dipping", 1],
       ["dipDensity", "in a bucket of, g per mL", 2.5, "dipping", 0.01],
       ["density", "weighed last, g per mL", 2.5, "dipping", 0.01],
+      ["dipDensity", "weighed when it laid well, g per mL", 2.5, "brushing", 0.01],
       ["slideMM", "its chips travel, mm", 300, "chips", 1],
     ] as const
-  ).filter(([, , , kind]) => props.glaze.kind === kind),
+  ).filter(([, , , kind]) =>
+    kind === "brushing" ? props.glaze.kind !== "dipping" : props.glaze.kind === kind,
+  ),
 );
 async function card(body: Schemas["CardChange"]) {
   await attempt(

@@ -5,6 +5,7 @@ import { attempt } from "@/ui/messages";
 import { useUpload } from "@/ui/useUpload";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import GlazeNotes from "@/stock/GlazeNotes.vue";
+import JarTrouble from "@/stock/JarTrouble.vue";
 import WeighJar from "@/stock/WeighJar.vue";
 import { useChanged } from "@/lib/queries";
 import { day } from "@/ui/moments";
@@ -69,6 +70,8 @@ async function dropHint() {
       }}{{ glaze.food === "claimed" ? "food label" : "no food label" }}
     </p>
     <p v-for="words in confused" :key="words" class="like">{{ words }}</p>
+    <p v-if="glaze.doubted" class="like">✕ Leave it closed: {{ glaze.doubted }}.</p>
+    <p v-if="glaze.lies" class="like">▲ {{ glaze.lies }}.</p>
     <p v-if="tile?.doubt" class="like">▲ fired colour: {{ tile.doubt }}</p>
     <div class="fill">
       <div
@@ -118,7 +121,9 @@ async function dropHint() {
     </div>
     <div class="row">
       <el-button size="small" @click="change({ mixed: true })">Mixed now</el-button>
-      <span class="soft">{{ glaze.settled ?? `mixed ${mixed}` }}</span>
+      <span class="soft">{{
+        glaze.settled ?? `mixed ${mixed}${glaze.mixedBy ? `, ${glaze.mixedBy}` : ""}`
+      }}</span>
     </div>
     <el-checkbox
       :model-value="glaze.inStock"
@@ -127,6 +132,7 @@ async function dropHint() {
       @update:model-value="stock(Boolean($event))"
     />
     <WeighJar :glaze="glaze" />
+    <JarTrouble :glaze="glaze" />
     <GlazeNotes :glaze="glaze" />
     <details>
       <summary>Maker's picture</summary>

@@ -3,6 +3,8 @@ import { computed } from "vue";
 import { useRoute } from "vue-router";
 import type { Tile } from "@/api/client";
 import JarCard from "@/stock/JarCard.vue";
+import JarDoubts from "@/stock/JarDoubts.vue";
+import StockBudget from "@/stock/StockBudget.vue";
 import RecipeForm from "@/stock/RecipeForm.vue";
 import { useClasses, useGlazes, useTiles } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
@@ -43,6 +45,8 @@ const taken = computed(() => confusedJars(confusions.data.value ?? []));
       <a href="/api/exports/glazes.csv" download="glazes.csv">Glazes as CSV</a>
     </div>
   </div>
+  <JarDoubts />
+  <StockBudget />
   <ul v-if="glazes.data.value?.length" class="jars">
     <li v-for="g in glazes.data.value" :key="g.code">
       <JarCard

@@ -7,7 +7,7 @@ import { attempt } from "@/ui/messages";
 /** A known volume of the glaze is weighed: its density, what it holds dry, and the water to its own figure. */
 const props = defineProps<{ glaze: Glaze }>();
 const tell = useChanged();
-const form = reactive({ massG: 0, volumeML: 100, holdsML: 0 });
+const form = reactive({ massG: 0, volumeML: 100, holdsML: 0, fillML: 0 });
 const bucket = computed(() => props.glaze.kind === "dipping");
 const fields = computed(() =>
   (
@@ -15,8 +15,9 @@ const fields = computed(() =>
       ["massG", "g, without the vessel", 20_000],
       ["volumeML", "mL that were weighed", 20_000],
       ["holdsML", "mL in the bucket", 50_000],
+      ["fillML", "mL to fill it up to, from powder", 50_000],
     ] as const
-  ).filter(([key]) => key !== "holdsML" || bucket.value),
+  ).filter(([key]) => bucket.value || (key !== "holdsML" && key !== "fillML")),
 );
 const said = ref<Schemas["Weighing"]>();
 async function weigh() {
@@ -45,7 +46,7 @@ async function weigh() {
       <el-button size="small" native-type="submit">Keep its density</el-button>
       <p v-if="said" role="status">{{ said.says }}</p>
       <p v-if="bucket" class="soft">
-        Topped up from powder: by adults only, with a mask, by its label's amounts.
+        Powder is weighed by adults only, with a mask; its label and data sheet count.
       </p>
     </form>
   </details>

@@ -1,0 +1,153 @@
+package stock
+
+import (
+	"cmp"
+	"context"
+	"slices"
+	"strings"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/stock"
+	"enkaustos/core/wall"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Budgets answers what the contract asks of how far the jars last.
+type Budgets struct{ School *school.School }
+
+// Reserve keeps glaze of a jar for a project of the school, or for one that is still to come.
+func Reserve(m school.Moment, c *school.Change, r school.Reserve) error {
+	g, ok := school.Glazes.Get(m.Snapshot, r.Glaze)
+	if !ok {
+		return school.Missing("jar")
+	}
+	r.For = strings.TrimSpace(r.For)
+	_, known := m.Assignments[r.Assignment]
+	switch {
+	case r.Assignment != "" && !known:
+		return school.Missing("assignment")
+	case r.Assignment == "" && r.For == "":
+		return school.Refuse("Say for which project it is kept.")
+	}
+	already := 0.0
+	for _, other := range school.Reserves.All(m.Snapshot) {
+		if other.Glaze == r.Glaze {
+			already += other.ML
+		}
+	}
+	left, looked := g.Jar.LeftML()
+	if err := stock.MayReserve(r.ML, left, looked, already); err != nil {
+		return school.Refuse("%s: %s.", g.Code, err)
+	}
+	r.ID, r.At = school.NewID(), m.At
+	school.Reserves.Put(c, r)
+	return nil
+}
+
+// ReserveGlaze keeps glaze of a jar for a project.
+func (s Budgets) ReserveGlaze(ctx context.Context, r contract.ReserveGlazeRequestObject) (contract.ReserveGlazeResponseObject, error) {
+	of := school.Reserve{Glaze: r.Code, ML: r.Body.Ml, Assignment: view.Value(r.Body.Assignment), For: view.Value(r.Body.For)}
+	return contract.ReserveGlaze204Response{}, s.School.Change(ctx, func(m school.Moment, c *school.Change) error { return Reserve(m, c, of) })
+}
+
+// ReleaseReserve keeps glaze for a project no longer.
+func (s Budgets) ReleaseReserve(ctx context.Context, r contract.ReleaseReserveRequestObject) (contract.ReleaseReserveResponseObject, error) {
+	return contract.ReleaseReserve204Response{}, s.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		of, ok := school.Reserves.Get(m.Snapshot, r.Id)
+		if !ok {
+			return school.Missing("reserve")
+		}
+		school.Reserves.Drop(c, of)
+		return nil
+	})
+}
+
+// ListBudgets says how far each jar lasts.
+func (s Budgets) ListBudgets(context.Context, contract.ListBudgetsRequestObject) (contract.ListBudgetsResponseObject, error) {
+	return contract.ListBudgets200JSONResponse(BudgetsOf(s.School.Now())), nil
+}
+
+// BudgetsOf says of each jar that is asked for how far it lasts, what lacks most first.
+func BudgetsOf(m school.Moment) []contract.JarBudget {
+	all := []contract.JarBudget{}
+	for _, g := range m.Jars() {
+		b := m.Budgets()[g.Code]
+		v := contract.JarBudget{Glaze: g.Code, Name: g.Name, Open: b.OpenML, Kept: b.KeptML, Short: b.ShortML(),
+			Claims: claims(m, m.Claims(g.Code)), Hit: claims(m, b.Hit), Reserves: []contract.JarReserve{}, Nearest: []contract.JarNear{}}
+		for _, r := range m.ReservesInOrder() {
+			if r.Glaze == g.Code {
+				v.Reserves = append(v.Reserves, contract.JarReserve{Id: r.ID, Ml: r.ML, For: keptFor(m, r)})
+			}
+		}
+		if len(v.Claims) == 0 && len(v.Reserves) == 0 {
+			continue
+		}
+		if b.Known {
+			left, free := b.LeftML, b.FreeML()
+			v.Left, v.Free = &left, &free
+		}
+		if len(b.Hit) > 0 {
+			v.Nearest = nearest(m, g.Code, b)
+		}
+		all = append(all, v)
+	}
+	slices.SortStableFunc(all, func(a, b contract.JarBudget) int { return cmp.Compare(b.Short, a.Short) })
+	return all
+}
+
+// keptFor is what a reserve is for, in words.
+func keptFor(m school.Moment, r school.Reserve) string {
+	if a, ok := m.Assignments[r.Assignment]; ok {
+		return a.Name + ", " + school.Classes.All(m.Snapshot)[a.Class].Name
+	}
+	return r.For
+}
+
+// claims are claims by project, in their order.
+func claims(m school.Moment, of []stock.Claim) []contract.JarClaim {
+	all := []contract.JarClaim{}
+	for _, c := range of {
+		i := slices.IndexFunc(all, func(v contract.JarClaim) bool { return v.Assignment == c.Project })
+		if i < 0 {
+			a := m.Assignments[c.Project]
+			i = len(all)
+			all = append(all, contract.JarClaim{Assignment: c.Project, Title: a.Name, Class: school.Classes.All(m.Snapshot)[a.Class].Name})
+		}
+		all[i].Pieces++
+		all[i].Ml += c.ML
+	}
+	return all
+}
+
+// nearestShown is how many jars are offered instead of one.
+const nearestShown = 3
+
+// nobodysMatch is a ΔE2000 from which on nobody would take one colour instead of another (from
+// memory).
+const nobodysMatch = 20
+
+// nearest are jars that have free at least what one of those lacks who are hit, on the clay and at the cone of the first who
+// are hit, allowed to their class, with a food label where that one has it.
+func nearest(m school.Moment, code string, b stock.Budget) []contract.JarNear {
+	a := m.Assignments[b.Hit[0].Project]
+	g, jars := m.Shelf.Glazes[code], school.Glazes.All(m.Snapshot)
+	allowed := m.AllowedJars(a)
+	least := b.Hit[0].ML
+	for _, h := range b.Hit {
+		least = min(least, h.ML)
+	}
+	may := func(other string) bool {
+		o, ok := jars[other]
+		return ok && o.InStock && o.Jar.State != glaze.Dried && (allowed == nil || allowed[other]) && m.Budgets()[other].FreeML() >= least &&
+			(g.Food != glaze.FoodClaimed || o.Food == glaze.FoodClaimed) && o.Kind.Melts() == g.Kind.Melts() &&
+			o.Bucket() == g.Bucket() && (o.Kind == glaze.Clear) == (g.Kind == glaze.Clear)
+	}
+	_, all, _ := wall.Instead(code, glaze.FiringOf(a.Clay, a.Cone, a.Atmosphere), m.TilesByCode(), may, nearestShown)
+	near := slices.DeleteFunc(all, func(f wall.Found) bool { return f.DeltaE > nobodysMatch })
+	return view.List(near, func(f wall.Found) contract.JarNear {
+		other := f.Tile.Stack[0].Glaze
+		return contract.JarNear{Glaze: other, Name: jars[other].Name, Tile: f.Tile.Code, Fired: f.Tile.Fired.Hex(), DeltaE: f.DeltaE, Free: m.Budgets()[other].FreeML()}
+	})
+}
