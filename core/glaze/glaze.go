@@ -223,19 +223,32 @@ func (s Stack) Planned() Stack {
 	return planned.Normal()
 }
 
+// AsLaid is the stack with coats out of a watery jar as thin ones, out of a thick one as thick
+// ones: what a tile of it shows.
+func (s Stack) AsLaid() Stack {
+	laid := slices.Clone(s)
+	for i := range laid {
+		if l := &laid[i]; l.Body != "" && l.Thick == "" && !l.Dip {
+			l.Thick = l.Body.Coat()
+		}
+		laid[i].Body = ""
+	}
+	return laid.Normal()
+}
+
 // AsFired is the stack as a tile knows it: how far down a dip went, how long it was held in
 // how heavy a bucket and before which firing a layer was laid is no matter of the colour where it lies.
 func (s Stack) AsFired() Stack {
 	dips := false
 	for i := range s {
-		dips = dips || s[i].DownToMM != 0 || s[i].Seconds != 0 || s[i].Density != 0 || s[i].Stage != 0
+		dips = dips || s[i].DownToMM != 0 || s[i].Seconds != 0 || s[i].Density != 0 || s[i].Body != "" || s[i].Stage != 0
 	}
 	if !dips {
 		return s.Normal()
 	}
 	fired := slices.Clone(s)
 	for i := range fired {
-		fired[i].DownToMM, fired[i].Seconds, fired[i].Density, fired[i].Stage = 0, 0, 0, 0
+		fired[i].DownToMM, fired[i].Seconds, fired[i].Density, fired[i].Body, fired[i].Stage = 0, 0, 0, "", 0
 	}
 	return fired.Normal()
 }

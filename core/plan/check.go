@@ -219,8 +219,8 @@ func (c *check) stack(surface *piece.Surface, choice Choice) *glaze.Glaze {
 	}
 	all := own
 	if ground := c.plan[surface.On]; surface.Over && ground.Planned() {
-		stack = slices.Concat(ground.Stack, choice.Stack).AsFired()
-		all = c.sort(stack)
+		laid := slices.Concat(ground.Stack, choice.Stack)
+		stack, all = laid.AsFired(), c.sort(laid)
 	}
 	for _, code := range own.unknown {
 		c.add(Finding{Code: matter.UnknownGlaze, Surface: surface.ID,

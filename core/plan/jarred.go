@@ -26,10 +26,14 @@ func (s *Shelf) FromJars(p Plan, laid func(surface string) []glaze.Layer) Plan {
 		}
 		strokes := glaze.Stack(choice.Stack.Strokes())
 		for i := range strokes {
-			strokes[i] = strokes[i].FromJar(s.Glazes[strokes[i].Glaze])
-			if i < len(on) && on[i].Dip == strokes[i].Dip && on[i].Glaze == strokes[i].Glaze {
-				strokes[i].Density, strokes[i].Body = on[i].Density, on[i].Body
+			stroke := &strokes[i]
+			at := slices.IndexFunc(on, func(l glaze.Layer) bool { return l.Dip == stroke.Dip && l.Glaze == stroke.Glaze })
+			if at < 0 {
+				*stroke = stroke.FromJar(s.Glazes[stroke.Glaze])
+				continue
 			}
+			stroke.Density, stroke.Body = on[at].Density, on[at].Body
+			on = on[at+1:]
 		}
 		choice.Stack = strokes.Normal()
 		read[id] = choice

@@ -80,6 +80,7 @@ func TestJarsThatAreNotAsTheyShouldBe(t *testing.T) {
 		"a sample of a little less":    {jar: glaze.Glaze{DipDensity: 1.5, Density: 1.45}, stack: three},
 		"weighed, without a figure":    {jar: glaze.Glaze{Density: 1.2}, stack: three},
 		"laid watery, put right since": {stack: three, laid: fromWatery, code: matter.CoatsFew, says: "Coats of S came out of a watery jar: each counts as 0.6. Lay 5 coats.", mend: 5},
+		"laid right over a stray coat": {jar: watery, stack: three, laid: []glaze.Layer{{Glaze: "Z", Coats: 1}, {Glaze: "S", Coats: 1}, {Glaze: "S", Coats: 1}, {Glaze: "S", Coats: 1}}},
 		"laid right, watery since":     {jar: watery, stack: three, laid: []glaze.Layer{{Glaze: "S", Coats: 1}, {Glaze: "S", Coats: 1}, {Glaze: "S", Coats: 1}}},
 	} {
 		c.jar.Code, c.jar.Name, c.jar.Kind, c.jar.InStock, c.jar.Cones = "S", "Sand", glaze.Solid, true, kiln.Range{From: "5", To: "6"}

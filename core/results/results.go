@@ -39,7 +39,7 @@ func Tile(code, pieceID, surface, clay string, fired colour.Lab, s work.State) (
 	if s.Firing == nil || s.Firing.Unloaded.IsZero() {
 		return glaze.Tile{}, ErrNotFired
 	}
-	stack := s.Stack(surface)
+	stack := s.Stack(surface).AsLaid()
 	if stack.Total() == 0 {
 		return glaze.Tile{}, fmt.Errorf("no coat was logged on the %s: there is nothing for a tile to show", surface)
 	}

@@ -72,4 +72,31 @@ func keepTheJars(t *testing.T, c *caller, fired string) {
 	do[contract.Problem](c, 404, "DELETE", "/doubts/"+doubt.Id, nil)
 	do[contract.Problem](c, 404, "POST", "/doubts/"+doubt.Id+"/right", nil)
 	require.Empty(t, do[[]contract.JarDoubt](c, 200, "GET", "/doubts", nil))
+
+	// A cup said A and held B: the coats are logged as what they are, at the time they were laid.
+	as := func(piece string) contract.Piece {
+		return do[contract.PieceDetail](c, 200, "GET", "/pieces/"+piece, nil).Piece
+	}
+	cup := ""
+	for _, p := range do[contract.PieceList](c, 200, "GET", "/pieces", nil).Pieces {
+		if len(p.Surfaces[0].On) == 0 && p.Stage == "bench" {
+			cup = p.Id
+		}
+	}
+	require.NotEmpty(t, cup)
+	surface := as(cup).Surfaces[0].Id
+	do[contract.Logged](c, 200, "POST", "/events", body{"events": []body{{"id": "mislaid-1", "kind": "coat", "piece": cup, "surface": surface, "glaze": "A"}, {"id": "mislaid-2", "kind": "coat", "piece": cup, "surface": surface, "glaze": "A", "felt": "thin"}}})
+	laid := do[contract.Session](c, 200, "GET", "/session", nil).Now
+	do[contract.Session](c, 200, "POST", "/demo/clock", body{"minutes": 60})
+	do[any](c, 204, "POST", "/glazes/A/doubts", body{"what": "mislabelled", "since": laid.Add(-time.Minute), "instead": "B"})
+	doubt = do[[]contract.JarDoubt](c, 200, "GET", "/doubts", nil)[0]
+	require.Equal(t, "B", *doubt.Instead)
+	require.Len(t, doubt.Pieces, 1)
+	do[any](c, 204, "POST", "/doubts/"+doubt.Id+"/relabel", body{"pieces": []string{cup}})
+	on := as(cup).Surfaces[0].On
+	require.Len(t, on, 2)
+	require.Equal(t, "B", on[1].Glaze)
+	require.Equal(t, "thin", string(*on[1].Felt))
+	require.Empty(t, do[[]contract.JarDoubt](c, 200, "GET", "/doubts", nil)[0].Pieces)
+	do[contract.Problem](c, 409, "POST", "/doubts/"+doubt.Id+"/relabel", body{"pieces": []string{cup}})
 }

@@ -1597,7 +1597,10 @@ type JarDoubt struct {
 	By    string `json:"by"`
 	Glaze string `json:"glaze"`
 	Id    string `json:"id"`
-	Name  string `json:"name"`
+
+	// Instead The jar whose glaze a mislabelled cup held; missing where nobody knows
+	Instead *string `json:"instead,omitempty"`
+	Name    string  `json:"name"`
 
 	// Open The jar is still not put right
 	Open   bool           `json:"open"`
@@ -2718,6 +2721,11 @@ type ImportAssignmentJSONBody struct {
 	Document map[string]interface{} `json:"document"`
 }
 
+// RelabelCoatsJSONBody defines parameters for RelabelCoats.
+type RelabelCoatsJSONBody struct {
+	Pieces []string `json:"pieces"`
+}
+
 // AddEventsJSONBody defines parameters for AddEvents.
 type AddEventsJSONBody struct {
 	Events []EventIn `json:"events"`
@@ -3056,6 +3064,9 @@ type AdvanceClockJSONRequestBody AdvanceClockJSONBody
 // ImportAssignmentJSONRequestBody defines body for ImportAssignment for application/json ContentType.
 type ImportAssignmentJSONRequestBody ImportAssignmentJSONBody
 
+// RelabelCoatsJSONRequestBody defines body for RelabelCoats for application/json ContentType.
+type RelabelCoatsJSONRequestBody RelabelCoatsJSONBody
+
 // AddEventsJSONRequestBody defines body for AddEvents for application/json ContentType.
 type AddEventsJSONRequestBody AddEventsJSONBody
 
@@ -3223,6 +3234,9 @@ type ServerInterface interface {
 	// DropDoubt There was nothing wrong after all.
 	// (DELETE /doubts/{id})
 	DropDoubt(c *gin.Context, id string)
+	// RelabelCoats Coats out of a mislabelled cup are logged as the glaze that it held, at the time they were laid.
+	// (POST /doubts/{id}/relabel)
+	RelabelCoats(c *gin.Context, id string)
 	// SettleDoubt A contaminated jar was strained, or another stands in its place; what was taken until now stays doubtful.
 	// (POST /doubts/{id}/right)
 	SettleDoubt(c *gin.Context, id string)
@@ -3833,6 +3847,31 @@ func (siw *ServerInterfaceWrapper) DropDoubt(c *gin.Context) {
 	}
 
 	siw.Handler.DropDoubt(c, id)
+}
+
+// RelabelCoats operation middleware
+func (siw *ServerInterfaceWrapper) RelabelCoats(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RelabelCoats(c, id)
 }
 
 // SettleDoubt operation middleware
@@ -5715,6 +5754,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/doubts", wrapper.ListDoubts)
 	router.POST(options.BaseURL+"/glazes/:code/doubts", wrapper.DoubtJar)
 	router.POST(options.BaseURL+"/doubts/:id/right", wrapper.SettleDoubt)
+	router.POST(options.BaseURL+"/doubts/:id/relabel", wrapper.RelabelCoats)
 	router.DELETE(options.BaseURL+"/doubts/:id", wrapper.DropDoubt)
 	router.POST(options.BaseURL+"/glazes/:code/weighing", wrapper.WeighJar)
 	router.PUT(options.BaseURL+"/glazes/:code/stock", wrapper.SetStock)
@@ -6524,6 +6564,40 @@ type DropDoubtdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response DropDoubtdefaultApplicationProblemPlusJSONResponse) VisitDropDoubtResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RelabelCoatsRequestObject struct {
+	Id   string `json:"id"`
+	Body *RelabelCoatsJSONRequestBody
+}
+
+type RelabelCoatsResponseObject interface {
+	VisitRelabelCoatsResponse(w http.ResponseWriter) error
+}
+
+type RelabelCoats204Response struct {
+}
+
+func (response RelabelCoats204Response) VisitRelabelCoatsResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RelabelCoatsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RelabelCoatsdefaultApplicationProblemPlusJSONResponse) VisitRelabelCoatsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9955,6 +10029,9 @@ type StrictServerInterface interface {
 	// DropDoubt There was nothing wrong after all.
 	// (DELETE /doubts/{id})
 	DropDoubt(ctx context.Context, request DropDoubtRequestObject) (DropDoubtResponseObject, error)
+	// RelabelCoats Coats out of a mislabelled cup are logged as the glaze that it held, at the time they were laid.
+	// (POST /doubts/{id}/relabel)
+	RelabelCoats(ctx context.Context, request RelabelCoatsRequestObject) (RelabelCoatsResponseObject, error)
 	// SettleDoubt A contaminated jar was strained, or another stands in its place; what was taken until now stays doubtful.
 	// (POST /doubts/{id}/right)
 	SettleDoubt(ctx context.Context, request SettleDoubtRequestObject) (SettleDoubtResponseObject, error)
@@ -10845,6 +10922,50 @@ func (sh *strictHandler) DropDoubt(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(DropDoubtResponseObject); ok {
 		if err := validResponse.VisitDropDoubtResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// RelabelCoats operation middleware
+func (sh *strictHandler) RelabelCoats(ctx *gin.Context, id string) {
+	var request RelabelCoatsRequestObject
+
+	request.Id = id
+
+	var body RelabelCoatsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RelabelCoats(ctx, request.(RelabelCoatsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RelabelCoats")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RelabelCoatsResponseObject); ok {
+		if err := validResponse.VisitRelabelCoatsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -13680,340 +13801,342 @@ func (sh *strictHandler) GetAuthority(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkhs3ti74Kog6J8LnzGZJZdnt3S39kmRZvpTaGpW8HRM9ngiQCZIwkUA2gCwWj0NvcZ5kHmEeYD/T",
-	"BNYCkJlMIC9VrJLk3v5jFZlE4rIArMu3vvXH2UqVlZJMWnP29I8zzUylpGHwx1utloKV7p8rJS2T1v2T",
+	"7L3rkhs3ti74Kog6J8LnzGZJZdnt3S39kmRZvpTaGpW8HRM9ngiQCZIwkUAaQBaLx6G3OE8yjzAPsJ9p",
+	"AmsByEwmkJcqVknq3v5jFZlE4rIArMu3vvXn2UqVlZJMWnP29M8zzUylpGHwx1utloKV7p8rJS2T1v2T",
 	"VpXgK2q5ko8rfOLffjdKuu/MastK6v713zVbnz09+2+Pm/Yf47fmcWj3w4cPi7OCmZXmlWvu7OnZr1tq",
 	"yZ5JS/Zayc2CcEmUZMQw9/4VO3M/8e241zwvVY3dqrSqmLYcu76qK/h/t/WrkgpB3HdErck3F6S8JFaR",
 	"StWaqNqeLc7soWJnT89kXS6ZPvuwONsI+r+Ya8l/Y6zmcuO+EWxt+68oL4n7wvXbbhn5neoF2W+ZZoRb",
-	"wg3ZSbWXqReVovWW5mNJy9TrPyzONPtnzTUrzp7+w/cSGlng2H+Lr1DL39nKuraeV5VW11T0p4vCSNZK",
-	"l+5fZwW17NzykjUdbca92lK5YanZ5XIFw9xTQyi8ixVnizNuWWlGZUJQ+RJadu/wL6Va0wPMgrLpRTCW",
-	"4jdM1qWbiVoaxtwEtzqgma21hH9i54vW9GRmFBv2b24GnZxWY/hGliwlh0tu/lmzl0qmu78S1JjcN4f0",
-	"F7m23Oolv9hoNyPNN0ulBKPSfcWL5C9+pzqxvj9SbdzylvRAasOeEVZW9kDWSpO927ZO3mFA7on2uvfa",
-	"P17ekuqd+2pERt74x9wvGDW19sJbFNx1kYq3nblvxFnVS8FSm663lpnttjirOFux9mi4tGyDrWgmGDWs",
-	"6E/ZD9Y0U0IMYzhTK1oydwJxS6gs8DO3aexW1ZutdV/ZLW2dR60l07VIbb7v1Z6UVB4IfI+NG6L20r1k",
-	"S03TVqvjlpWV8Bto0i59uVV8ldihR5uHw1YD2fZT6sWztXBexL1AxwluhKHVvTBqL5mtGR/ej/5A6e3K",
-	"E8t3SW8umdzY7dnTry8SJ2ZJb37AZ7++uPgcpL81oL9eLM5KLsOfXyaG1xb/vrzeQcaaefvmIiFx/YW3",
-	"pTKVu2zbN4K64QVoKyA3Rb2Cf/cugMXZzflGnfsP4UJ91Gqw9fU5Lyul8bCnblLOmNzR2lhlHq+UZo/x",
-	"NnZdfEFXu7q62327PNijFeXSfvN1ckNP0xb8joQDBltPbaMXVBaJC43q6UvpmniuGU2d+VvGN1v75s1E",
-	"Wa2oRg118ovfUm1HT6rYi/CGBY4wNyEwmv5yakZfvnkycSiqtoJLNnnoptZrupqwruHBRexQbhgwN71h",
-	"lOXEHu23h/HeuIcWrs1kJ5hIqKFRHRo7UZksjp/76yKpHXqp6Z70z4nbbHjNMlLQw4KYerUl1JCLvz39",
-	"8i9wCw22vGdsV6CG1m36S/JGyYIenF3x7+Sqdv/G5njpzqN/h+MU//1lfwsfzWG4Q8Pr4pD8FGSmVu37",
-	"HQPLymzV3pCle4JQSdQ104JWC1JXrr+U4HZwxktZErpU1wxmyFIUhO5qrbGXwzvxe3YDdwTdT3yyrt6r",
-	"SWJ4NFXwu+R8CLXaMZ3YtUtn87VuimBFRcXkmmnQXJQ7KQt9wHtipYSqNayFWu2C6pIwKVxLjGrzfI51",
-	"pQo2rglYy/RL96TbC4eUPgjLTYlQakf2qhYFMcxawRZEKrvlckOYMIwsmfsn2NogUzgRa66NGzLdUC6T",
-	"A1tzNDa6L/27WqriAAqUmzuntBGeVmONpZvRgV7BQ4NHoFMwbmzyiz2dcErBfC9aRyc0hz8OvVx4UelJ",
-	"V1dn0IwWh0dB3OYoDPBLVBjUTcKKkKTiN0yYcGLtWGVJxVe21mxB1lqVuE1VBc6H3k7dJl0L++SnN8lP",
-	"D4lPj2by5sw95ppdnG3TO1HdvGO08Lput4tul9t1LdJK5FrQzfTb/ztBN2mV42biISTocuzJd3R/SZcg",
-	"nCvYj/11+8///erJxcUF7AVYoKW6GT3H3Kuxq03LYQIWzTSl5vcllYXTdRMWDx5RYz4YeAhGpFDL647n",
-	"wl0SX3pbbpqKkLqDKkZ3BswqbheNAQyHDRw7Ux0HRzOHYwy9xy6kp8n353iSsifJzUS96HCbi8sfOLh9",
-	"Ro4YGOKjMIA5RwxOzgcYvk7p9Wp0b7iz6cPibMfRLoi3pmaw7bccLPWloKtd8s4QfYF4v2Wkona1/QJ9",
-	"FZf/xzPYKLWpqQDHby0FM4YYCj6FqEZ9eXGRVKQyc4wbD3qelghd5HwFK0VTKuTFU+goXHH+VN6q2rBO",
-	"J5+0+niRstcKRnX6xCuYNNwm9tDmcXn5jFw8JRIv271T2ViB92xf9tozdpHsTiO+Ba9epkcbvUtLXRv3",
-	"NpgVWKCCV4QbAt4rvtoRaqB31OAijnTqyXiXvh2diYnvmjQBV2ylvHEx2O+xptZKdXbJSlBeggtaKplW",
-	"Fm/pfamlZBkhMoIX3s7sr+eaavARrra8MsRqes2EFywbwxQDc/DV6HSCQKR7tqddJ82Zd1PD5wvvNk97",
-	"6ZO791t3LyY2rz/r+l7ZStAVI7RUcoOOPaoL84yU3BjQiCFkIxWI+IpKsmTErU+RdLtMtodzh88lW9uf",
-	"64EB3PKd8POBmxBdbVknT3/dtoxeH1LnOHdKL7FbinGvNd/UmhElSVXrShmW9mUzw43N6Ak7xirwxy5R",
-	"JoKo7Kk7ywW17Ca5jYylKHWTdMVLevDxt+hsdIfSserYMkCGfRNZl4wfBfYuuRjB+XHsKmw7NYeG0vJW",
-	"3iqAdKpgEBViVvRH0IM3CfqHFN4pcEzBjUM1I8sDKoyuY6TQqqpYsQANgbgbXhzOBg7XhLjURYh+T5KY",
-	"K/zBtCCId7V2Qx3xlYv26vqZzorGS1X7bh4rKPWc7kMzqWXILP80l3JnsNihzEAOuSBpXwC+c60TJVds",
-	"QZZsrTQj4KJ5Fn0Y4ZhGtwNGRbwqVIHp5Jr5f/7bPy7O/0bP17/98c2H/z7kdEnulbQQF1RnrrY5brGt",
-	"spalTsD3oE/Cl8R1IgT0NCipi9suk/d2xIWSEFQLvQh996NLL2Cd9Tb5a9IwJt3BTwnYHGTP7VbVllC4",
-	"QJ/h3uUGYRLuC246KsctXcLhvBt9bkTDxXNGcLi8OPhC8UCLis/XF2NqvfcQJldV0z3B7yHGS8DLaEip",
-	"jMVFTsvu8/PvsuIbIv9jQ4fN0z0ppocu+7diUhdT1ObCXUdoEXdeqzWhBHwa3qboqJzDUbEZTfZ3r9pL",
-	"dDN3W/gZfsyrp2TrNeTCh9D3TNpF2is+wTGwZsKOeq3cM+3z41hpRVyU3WpVb7Zey9LsqQcWScbtlmmy",
-	"55U7NNdrIpUmlu6YJEu62rlrkxIjeJVUxfI4p206muAhTXuKu5eiadjS08LfBbzRVApPrqWyVqQNoMwN",
-	"pIoi4zkQVJJCMd8Ds4tOJaXhowNLO5+V/JXZ/BQrCcEQJzy4R90gjeVCkH2mRZ08xUGcus0s2aaW6Duo",
-	"qPZf8NC8VQQ1hQm3La5Y8pBWcl2bpIsrCldPRLl8v2U/0sSp9VzwHesA2ih0fb9lEkSweIbBBPe9QiGk",
-	"B6JVLYvM9KclDX6b/MaHj4adPKhcYSP4k+ZCi6NLz1cSQzgE+ZkTvugjyzYtwEuyQ1oZw4r3XCSNs45R",
-	"3brZmBCJm+2d2ru9r9V+MhZPq42mZcleMiFSquKAviTqUnavmHlm2PGrjv/Wan9/zae1pTAo//Iw0Qtc",
-	"ieT61fqa5Qwar8SGi58jROzwDBUgoqQ4YEjHTWtl+hpRUGCmqfuuK3ArJ0bPjOUltWxmc6/8z5IxFr7Z",
-	"Jo4QiwqOUaBkJZ0oqP8lVepkQPu5JYLRplGvudXSckGoxIPI4zYJOJGjd8JYVh37esJB3FZF+530v0no",
-	"HrBY7gB3Rw6R6NQ/NoLb2LtjDwM9mHEFPvQMng7KbHshmy5mBTOtozkZvNr63dVfgih1/ZFkFJbnKMAe",
-	"c8Bt65JYuW4Q67ZRLj48NVbX27I4IRg/a8YUepmdlCjTyYnJHHbZKZm2mN4rAA+nOvYts5SLmXCjaKY8",
-	"uRh3eLNik4OtbuD+djsCHiL+T0sAHLBw6+hufyFY+pJ3R1gO4jTHJ49K4ZGdMuITDyGq1q+eXEzzuH8z",
-	"3jrqVWOWk6oQlZneTgAt6c37JRgw1wwd87gCANgggjlL1KosnEKtbXod3eqBl24pALSSQGiqu6/TgDsI",
-	"FgNmbVJw0wv97WKb36pVXTJpf2h+0d05VSV4DqlKOzj+vrnRfN+o8yUt2Cx3o7NZEkraW/cx2W+VcbcT",
-	"uAfd1vNKd4CB9Q+aWpbUrrapTez9lAY7S8FPZo9bvGWoPcxjXGQcVrs/yQMNzfK3AYyQcfUkfEsN9pob",
-	"sqLdU2fSkZy7pYTw8dsybV8nt4yg6bAFw9l1XzetUkMEhq+nuTaEUrucjJZdt+NRfkLawc3+ORE97AUv",
-	"3QoGMhLr8+JAvBBMd/lbbsUEd2VEdPiO+fE3uQXYTqt3jUoESxQns7EE3XQkZVPTfRKZtEK0xQwd2cMz",
-	"UtoxlUUyfeOt4m6reiTBngrhvYPoU61qL/GTOvA9vCUPup6IZhF0ycQcG2vJktZiSJSbAnXe0mqGNXLl",
-	"Hk/KF10K9p1WUwHN8PxE3Kl/+v+a+rCqpqKqeWG3t0EQecyfe1NoJS517G17UpoBxymPy71oBL6R1+SG",
-	"qdNn4IEUtcHAoPei+8P7sCDuKFRyg2gR6h6ylum+jUvNLm1SgDNNcGa8d54KwE4+JUaVDKJATpt2Jh2Y",
-	"f95BuYLjM3WQl15TTFw5aK0o4h4h+y0XDNtxJiNPepWTmLcfJKFu9LVho349hMzj4FNT/opazORLwm7d",
-	"tWhi2MXQNXsagy3eKATPKMx8iKCh08Fj8jwEzwchurkBjeE7/ZjPB129fZRyKoeeNb1OzfUtkiL8LTVk",
-	"H7+6dspjwm+KSOi02rhhb67Szh6U9Y3CNAN2zWFd9uCiXh5iht5KqNWOUEuWym4JAPsX/ft6OOQUvIIz",
-	"wGfBi9fzWQNUFWHM0S0S8NxFNzciE2KT+YbX3D3mlVIvqxwVaQJ7GZz4Sq4YKRHHOZKKsQq2VAg8sGtI",
-	"AF5SAW5y6k5FUZdVMuaQxdk1oaCY/LesVztmA+JuQTaPy8u7Y85ALJ5nbA789guDMvKUUOITkqepkkVy",
-	"JUBPhbTQqmLSjaSdoc6kZZoVhK4t03uqu9I48roQVrvbnMwJl8XA1ZhUJuNYbpf6EE3Q05+FWFZEF8Tz",
-	"yKNQ7xrhyrsb/jrgzGiQhHiZGQp29RLDHiF46mZlcUal2UMUBMC1mLwC1lmhziLsanFWMSZAZagQN60p",
-	"/KOgJYYoNKso15BMT7VtnZ1OIDC6I5U/VgM6jhpe4G9NjWmGS4O6u5dcn7fgWlPX7n+C0WsW0/RbiTer",
-	"LYP8mmtVwyAq1x8d0oFBi9kx5G3A83lxpiouERr9z5oKt7GTSGSeOaAwuEtlgTlST1EEJsd958h4sOQa",
-	"WMFwZtjiTK3TZ0QTYHQiWqkdk0St4arfAHREAgaje5J+k9oilU8LnBrF3G/5aotxTG5IgZIYmRiqClZR",
-	"KBRFr6Vqr5bCfDr5hXS1xZlT4JKLFTM/ZwAwqq2yasqhEM3m0QeF1zbC8DBnZ3GG/viVm7kkGnE88e0K",
-	"ZgQs9dNgj43ne5ipQpgt1elt4dYGIRFlvdoGK7XRrIZ6O9bXrY/6JOQ6Eie4ucath2GVhP+zUnMgfJWy",
-	"x4n5d8B8DnlHGjUi2vQ8wAzwlLsFFuebRG9D8krH532RasfdAswkLqLek9dMF3xlk7ePpRwpVfy+xl1c",
-	"S0h5HOdXgYvUu4aP8yeT3uG90rtHV3iTTHcNu1/Bu7+jtegORNP/hewwMB56rXgxjRUAm7odIcB3rNsL",
-	"p1q0DkVEzI/0AmYCENeSgRfsNtPBmSheaa0SebFFDDsl0j6ZKMZtLnxsEVpKWVrfcZlOBJyfAFuGbPDE",
-	"EQIAd+9scNqCd68dAHioANoXHLVTvWs5DpSFP9XuysrRHwWC6d2tu+USD8LIh5WYWsOumfY2zeApGJ5D",
-	"PIssJuBZcNG6h2Oqw7pxgLeh4TD7WyUYCa7dGUfpcyHCnWPiSeo9F2o9z/98kpzhMH/t9OGWJ7qTSVxm",
-	"8/UhW7UP1PKf9m8B5gNII1vQ/T48nXytUsWl14OPXu1TlybtBnRJTYeTZwMY+eBD6uboRQSg0+lx6vIn",
-	"nqIyyRJmtel1Jk3CG/zBDBfY8WohOVLwUIX358bzptXB9JjGdYlPg3MoPQ8jE1DLDDSuYMLSV0l445Z3",
-	"ZKutOm6VtgNhR3RRScYKA5Yh6KFcMCLoamdmhr3E6N0GI3MnkdLFhH0OTS7CyMPPwqj8uFPT+Dr4TU6U",
-	"bpSG1b9HyKhP78WLDJIMc8mzeTflnOSM+Wm1v6adfBDKHfD03VcO7eSXfTt3QHt0/hl4KQCb1czxDabI",
-	"9n+AMf/BwMgiximAiQTcFe5yl2rfT8kM3rhkJgQI2MBkgJgRQQ8m8O8J9FokAAPzM3jDIdPbAxp83DRw",
-	"dgShL+mOub0BobekXcvlFZDMJIU5eAYT1KTXTOT4G555/p8L0MgScMdWBJin9LDOwm3VvpWeJzjr+JL3",
-	"1DJ9wKATB19e/ybiN6yYw5ADP3iRk/j9VhFjucY8sGG0SCkGJGVdC+GOLrJVojDPpkxXNtw1nf1IsxWv",
-	"phOsvYPH00xnI6nhwAY0vi0Pnj/Sic6Shalt70ouwmrDyiR1+rl56Jh2Q4mxjFUAh5h2OplKMzpux+BT",
-	"KfrYjdv0wQ5fnBUaUU4ox8k9H5PcuyN7Qw9uvuztEqP3NHuK+ZzbjSLg5r5FAn0+IdD7YzB1ImQHrnFK",
-	"wkkUxaqB2vhT19MP4+GziAy6cCi2ptTdzX6EUd7jyiU1lZoXSWIOOUNFh0aAhzeZz3Dt7fY5bV2ngdzo",
-	"9JjZmkc9ZrhxZzbmtPZUU96dN7O1//BOwDFMYGw9zmfofCNLYW6yyxyYko+WmgnD6wywL0+ITLeayS3j",
-	"NvXD3kbAMJp/U+fXA729ThHL3S0inTPwB+6XiV4L9Dc3RiZAfNxvswPMIdCzmsfszh/nN+AJ1Oljtndv",
-	"vC/hCKkyf/6uqajZBCHB56Z27z8a7/mde1hRY1gmNeOUXvqJshRemZSm2NvUzHhsYmpOTK3Zw9NvhRfP",
-	"YuDyo7gdSP17ij6a7gTwIguZcceHD74Cy4VRSW2WyUyerNtUzuRotQPuSMR5NQFNH+zH0H5S10m7TVMO",
-	"Ou/8hE4l5cAHEiZBwF8i8rvwtgUVAvDsao30PF10/MOyb54qSXTq5HqFzU/vUS5pAEZnJrzKH+RBCIzl",
-	"wl/haseBRY+abVIYNFspXeSA6pPoifxpj7DH2F669zd+a80hRvieG6v04ZW0+nBXEu45lDnZ6zEbd6hl",
-	"oQBWkpxM961MfjcQVfX03o2w+FZaL0vNdDZ1puiudUvOB7NqQsWN5C/DRA3iyrmx4MB39yPbw1lwpPiP",
-	"Ol41W9eeoX6iXb2uDRWTEpCH2sHJfKf26YzPcorSEZYzptzgSjQz61tqRuk7mV/ddwiFOzp7IwFiOAxG",
-	"X5Q8FtQ+k/A66XzDNHXfF/+j1EB+pPpFXWxYOpOVl0l4sYIYsMH0am6nRnx/pPqlazO1iGvNWLIKEDBh",
-	"yQN6KyVLODIBtL2TPj11XL0ZoOjgNj3cjWImEPAg1WoE8dgtO0AI4xSzsGNVuhYSMBUv2UEFlteAea60",
-	"cktpviDGauUWxS3NtInIVl5qOCruPttZVVwyOsD28TttMNMQg3mKPGXg0mYSUstc/yGBlvi2kEUj0AIF",
-	"9u2pq/J3p8onFkVVqWSB8tJjr4Ug7ok4/2oNn0Em34zF0MwwfT3DE/Mj1e/wN8lDMR2Ni73WGHcLINR5",
-	"un4gePdGC0yQF94mYuaPD9xVrfE1K585j3IMshlvPPg+ayHy/vgkiO78yxSYFDyvSUIb6v2y5PfaQEQl",
-	"nQdzN1d47OlfJiSd39np+iEz/3A69RWXTlpvvgTX7bNOcfKmFDEZMBYmpkS2RtOkPwYLqKmhJHJCmiFK",
-	"zei3+StnHltg7jDy4eGGAMkJVVVbEgFxPUlt5nDSadNJOR6g3ZiRtLU4M1wi9Gma8TCg9VsuprfjLtCO",
-	"l0dJS0suqcW0HG4gkCim1LdrUUjF83CPNcdwdJFjBEwIf1QOcBaFi2gAlDGFKG0GeWJQve6kOmUFNmA1",
-	"+owKAP5opTWCXhVOC8/VuN8qJ9TbVKLg8KXkAR2RiTEAO2C0mYkP92kKDjRn9048yFKiVPoIXbqLiqdy",
-	"6qYAlZaTygEVXcPF+oQRyPNYnGlebDCNXEOmznoKQJk60T/zbU9yCsIob+cS/ImnLO5yHrOrr4WaOOQQ",
-	"cTK9pZ+4fQG5TSmDx8Miuvvi1TXTBw+VQmAFKLw0ADZRe3O/JbA4zCy80quk0/2VmqrwRtxiom8z74af",
-	"uM3eC7HM4tSW3tVivDBiWNJmSVqXdqhxmIUyxmXpX9/h44G6lUeEA/C5zwVmuA5no/WoQsbbwD0QJ3VI",
-	"npNxbdO1R7wJcg+iP+ou4sWMir8/HHccrVCuyV4BepIoXXQzPSYVRL0PlGxK/mBUmZUEoe4t5Gha96Ty",
-	"g1naq0ssvnMUAvjh1eXzF6SWBdPk22/+0qcMOMp+/mvHZnry14RWsJz/E9H9yTxWJHdF4rUycp+gI+DR",
-	"JZQCmn6feNrhDziHTKRM0XUOBTtQYete428NdD4UkEoLZOrGvfS4udtcuZfU2EuldvcSFxC0StYD/hXx",
-	"VFIBNQDTZBX2Y38v3SqjbSCHbSi7a2q0N8QU0tv2kAZD0KP0zQ4zwZfpsjjTkvLdndGGtxqidDc9/5nP",
-	"ltHXzIOQh9MVnzz6y3iNmH6/vuVYhMCZrx7emzRex3inm1pumpd9EuqNcnrTPSQj55LoR5jwWgmrQzza",
-	"QIOBEMEtJobdLb01hFWPeKiwQgDmJHuALWz3L4wnnTC+E4LyYhHIKIz1RRAv2rJCqtqaUKxbwrIyYIRB",
-	"d3LEuC6ZG5xpD+BvY3m2ETE4Tm+QMRVxT40ckZisiLvydsmK8Ns8DbFhaU9WEVxMqaqRk637YH/3dSUk",
-	"VBrRVL0ZDb0M1Eh5CtAYY+yEwmOVDmflm7NIoI+dwzrkUM7QJCNhl4oWadhifnLmgBWyGVYFm9NM3mUX",
-	"KV/y3lHL6GrLtDPgdkTJRahTEY2aaeHWWmQU4YRFN6o811IoWsyZy8FiJsfV6WF227OTFCi1+ZVqeaIM",
-	"VwDuzKT9mxZuxZYXkWmvDS/JjMsH849MAoz6TpO4mWZ61kbf4wzPoKhrVmXMUsdASVz2+KrUpLxpkulS",
-	"hq0hzvpyJrbPOSZumlqVL4HPbMnsnvnUnFYSaZ+LeDADb8xT1uv7XLRyA1QeJk/4XfEZlIngOuu0+dcM",
-	"xUHtb5DcBCTobXsZh+OGRVjR25kWb6jV/CYJY04R9L+gBopaubvK8ypbVblP8NqaloIK78wR9icqv8wj",
-	"fI03H44hvQtiD/qlFALr7bQNL6iUrPgZq5PnEilnsv97PWZsoOFmxx5nxhmO5uNYDEgTRHPPl8jO5Dbs",
-	"ecCWu38jABemM3xeSwijnne0u3ODi49/eNJ8/GPNEMNbMI3t9D/AgGrrEx+/cV+ch2wz+MOXpUNM+lrp",
-	"jbIWHpXq3OtQ7n/nqNQtzlRtz9X6PJQ+N4yie8lado61ZSCP5xwyd8DPxKjbSudrQTEftSgwlEQFO1fy",
-	"vEDPlNlTIdTeM3Lsz2sJLDb+Od9LVVXKcMvOtzWmE/hIsVT2vPk5DNuzUEU8o66l8ZMPsNBzLsMaLWlx",
-	"juXFYl1BiKjjAeATVXzaSsGrc18P/neqzwNmYClqzHdgzOLPDKNlTHg4FwoQHeigicupJDt3+lPImGDF",
-	"eYmBC6nOr73uKdW5TxPyK2LOsayN+0JQ6XWUcy9FjchEqi78mxqrPd18yc6VPvclCtwwQo6mH/65kn5S",
-	"l65l5A4raAmrK5TxJcJKiqCwimrbel0gAKOIBZfqPKpS10yf1xJovRBYBp94Z0n4s0GxuYnuPA8fxMfh",
-	"r/7TAlcK/kTuKP/HFlY/lvHHUj6FPpwHCirEKYUaMnE/1rLCA8nbE+cBoNN0DBXOVtjOqnO7ZedePR5j",
-	"dEEa1EcvUfmafuXg7/DOafDz47W33js7d0ubRFQkiyWQP8kRHIYkxNx47uGA+qCkEpTLUGzPAxEmOAdX",
-	"ochOKil7Hdh5JjR0lMnfQt2yjDOOebbuCY2XavKjA1CHQeb/hk26B9aBHGHkrEFnBCScwMeScFnAyTTH",
-	"EErhAsuyk6JLiUCFccwq2kGZb7+Xw5KF2fUz1xp8TPyDXoT1b8YPzsTk/aoKJsaR6tKJ7FJBTQPNDHaG",
-	"US04Sye2zCmBn+EhzxYQ/zvbv0NXwOQC4g3xPIGasJ1FCbURs7Wyk27TtaCbbHm/J8OUYk8uUmzlYt3x",
-	"iJRKoaCgIp7OgZ9YuAUIpydwis+i8zMrPBGBsHjIhahq3aXzg1dsNK3CRpiAoYH5iY2l5eLGXllWDWS6",
-	"TEcL2YTj+C21DR/fSqPKlCOmHmES8dx6aqBg9M8prr5g5SrZOFzVXpIlc5oAGLQd1NpR4tcnwkTjObAm",
-	"dKWhwRqzJQWVj37ezwSFCJ/X8Za6lbmy1CYr+c0F4FV0nn9xwCcWm0qJyNtmI90pstaUKugfdHPHHpn1",
-	"R5zG7UGCtXJEpj883uwNAOr1IMaU6sKQLb1mkYLdKY5YTPFZm4EY8PRY4iwy3scSFxOrU4Rq+ZlSDb4O",
-	"/eTGQu36ZHPXLOXx+InLAgDnQE/saWXd7edU+acEeEq+SpKyAA1run7OCqEXqMDijAqepnaJbvup43yh",
-	"bsLqTsaQhtU1YX1XVILPzweUCjW66fz8xWE3C7QIQhVhmolQREtIM4gcpGaevCeHWPCrSqtrVHoHkTrh",
-	"uQ/BUkwGyX2+BuSveP7iTNGFEXg39fnMmfK17tqqLdxTEHVVWB2jF+anssgVyerDSpA6f4Z04Q+S8CUl",
-	"2bf6kEmty+oQo8X/e+FaKDgGdSkxVno2xLQ/rLJ5XMWHSCSe3hpLrXbItR1qCGMGchpjX/hqI4O+afcM",
-	"RNLkvO0dyEhTcMcQspy2Q9Y8XVe4RDqYqvZl3CgRimYK5yll50wyrNplEpr2PtSiclcE8YAJ1z6BHG9c",
-	"cAxEhDsGAnncQgFpAII/BSzzmmO+OJZAwSIrSP1EVrRk7vF0GUeqS5NXGTt0Xwu89JBoqGSyYIWvksHE",
-	"ul/zv8UDNrEqki7TNZFElegieg4XBBOhF05It09JSFL2laZNs1vuji704eLkF5cRUJQsF/ad0plJpq21",
-	"DzxOJWaUngCOmC2H+t7Xtz6qPgdsgakYNLuxL4eOJveAn+uFv+L9lnLigmRHqXaVnRs9DhUEThQRP0EI",
-	"PPDfZ+gEcZrxLkNINZdYvAMAKu6UTatSyEU3c3oiD37mQsWM01gIjxmjJJS0eYrVXRbONFw4jcgGYuC2",
-	"46NVojB3F0MPft2m77eqts/tSLl6OBGrOqlNhKoRSbPDf/k+Z6Brds1D2fUkkYez7Z6Rizg/SAsocwyE",
-	"vnJf5kxHNg+w/bkHXCzgWAK3NHKVuqMjWUwo8bJgbk0rVTCL2qKFWj7GzZlK0FhAcJAMehoOEn9wZTPl",
-	"qWOW3VEFLbzDYJG6GXZ9J8yGhTL1x8XJwkmL2xIB9tT6WkbU7VSTrXcMQau3TK54LhPTH96CM4+CpqSC",
-	"5/GILTTdGyT8dKet01i/cBaQhPIlx/nQvKmiNowi7Gm3AV0zXSeqJdaGSfOEDDLdceM0AMRixGzRPs2d",
-	"V4KKDKFRgxI5eov/JoKWYHtSIrhxao3WnOGMbjS9xjRt0BORNHThq3qZ3RGLfH9v7TlmZwxJ7q/umaRD",
-	"ImR3JlM/U6UxDw1uKV6sMZAZKGPc4dI6sjrM5dGCaenS0QhCJbdl8bXvxXBBtI7poGG1bpxwMWdN1Wzl",
-	"69EUEreGyPJwgtyRCZz4LygykxRN+dBBE8U/5pPW5iNkpqVjBf0aq/upNWrW/VwsCOiVqrbbkJY1dday",
-	"vO9ZVvUtTfFTOTUGSY/d6gVCXGSTtbWWBJgrgPZqx2UhDseGAPBYuBMP2JPZgZitqkVBlhmvoqjyx038",
-	"KdnwayYHlPzh8IZIgla2yEY0eck77EUpavk5mDvMQUpqE9k0peG7nSUH6av5DP30572cG49bnFXKzIEM",
-	"KsMG0iFm6xPPNaODOKSjZCVVIKEGfI/lizyyP6hqMwO5xbjj5Rd4aADH6O/3s+aw6h76iIYJUtqAnJuk",
-	"McSXYG/CkgTRCgea32MDaYywppfc2E8CRjqE+0z2XlCZY/oYyraZhsdtsqGyENwjdFwfa5evBD7Qvf1W",
-	"Ta/H7R5umkt2UpkUySPVGy4nO1JHEBZZ0r0Mj9rRYHwjMeBjghIcezkpB+0tgrNugxN9q5lJEVjlgCy3",
-	"ZTY1EwCzWYjwEAoksH76tyQFQaulYOWsKlNMa6XneG9jLavUkW+prWdyroRWxotvBCUc3jFY8OqtVhtN",
-	"y/KUNTfGvPzp+l1mVlD1ZOkkgZk9VXiQsVHXQ5y/K3h6MGejYwK1ZreVvoHvjDPiuze4cGloc7Y8CaB6",
-	"MnTN0qbt4UyhKYs0bf53g528CnN5LGKXAQWXYNDWysxhR3yJz6fx1IDvuGaZMCFQcMxQv9zjk3DbYQzx",
-	"FYs45tij1MS9o/uhfHNqgtfQo06KtvsZ6tv78OEeve3BxlpRCQH9dJ56OhU9nW3+yeSUv2O0OLzWqk7C",
-	"mR6Sane65jzPTzmx5pLflrHUUpeENyllTZ2O3tRNLmAdAwEzcn0fXXw5lRQPm5+UVPoWq0HfJqc0MKsm",
-	"zlFRl+mwC7up2Mpmwl8ZvtE0rSi+o9VierGuOUsQpKLDK0dli5Trfc+yd1b4OoUB3gO4kKm29q9KF+lK",
-	"E4bpa+91mshr64b2g2VlmiXX1lrmBgjxmN74fqTax/i2ShQQ8GmKnSCXpPerI5HeMavLBNs3oO/HV7mZ",
-	"kEWkwI+r1hpfF9MPA8sLAsxW3sqaZHJ6AOYtk68asyuNynznV+YoQTtkm03DoGQyx5aH76ksRvAnudrN",
-	"rUge1vLCgF9IdcTooMndDpfK2DQ6yIYYmHuMVJRrQ6TCKIYlVB5IqTRrZVhalYRb+ayW/ghUQQ+kAP+/",
-	"EWovDsmYDetVQRu68MCnnpnJPNlsiMol44lQzewLQ+ApgjlM8MWOC7kg7k6WrHhGqCUA0ydfTuS+de29",
-	"PErYaIeOkzHgo05hog1x02FiX6a937U/8HqDmNgZrp8OlHZUlfTxFm9N+B0QFzCmQlU+0BE72+rZwm+/",
-	"5HZNkir5UsXTj/JasHwp4lZKTdrVvQ+ebs8OTahPNvGxsE6JsxYhaFD/+lt+iwBE8KNbKgtDgqPw083U",
-	"SZee54aYlaoYhFyH5qW1gzWjJoMaCWk4o2VnBhNvcOajVPr3xfSaUJqmSczBnh6l5wQpy8mll6jJLqmJ",
-	"VX0ap1Huxa/Wa5aqlUOrylkWudJPs5kUbmhZZXw+G5Ut5DG7ovZoxegwLv/apmfDE5Qq+atZCpD0hh6I",
-	"561BVJCFSw0AyL0AWbskQ5LK/bnXogI9uDtFdoxVsY6rD74BijuoXMcHQOstwrv/Jx91Xj4GKUJSN4Wq",
-	"qtzsZGcGp22cDTGyQ4TXLPxiRE5xGGZmRZOpAifgHrulYZ3z2eVOtSmxjlR9TmpIhAssQgkf6MFTrKhM",
-	"QlnBWYVwYtwkHozAW5zJMbxy88DulXJ1DmL8lIBlI1RObTotmOo4ciWU7QYUU9CRMMHJRWFUrxJZQ2s+",
-	"Y0Wa6uApHCs3aVo+2PaQf7N0hgkkuesFWdbWy6RRJQNDfjpN7UA/LNWbcY93IMKChy/HkyW9K7MXpMCX",
-	"tRta4JzGCUmvBktxNgu+S6j+77kIZLINXZpVokiVWhk1+bMu9Tn8YVNr7qaPlZDHj6VQcdTpWTImmZ5X",
-	"sFKlbb3IIpe4Zc0OMe9UQuoXKelqyyWDE9Mn3m+trZ4SJcWBUG/xfmFIRTeAJQX2ugKxpUk9NShsSdMN",
-	"m0sDqWcE5rUSXTpuz4KA0AD4hzeUkoA9s9oqJXIxlW7pCMMsaMXRNgOik9HM3VCbFlYpvhGHmV7mRgFs",
-	"+OGAoGVPtWfLYGM0D5APetXogLdICr3a0ipFxqesTXnnrELICUbCJtxEx1n2/lJdAVra7IDgnN7wNOEd",
-	"9n2urqAS9qQ7fFDGG9jM4RYFX3ztrEY7gC4mVzjtaDnKoYicksQwZohUe6fB+EQYIPoqMKUJLeCnxDBp",
-	"yRLS+7lFXg3XVggiQUGVTg1tSOT2abZHfIt5hWIw1130qcG+SebOB9HqkAZcJB+F0fViFulnW1rH2NPH",
-	"bONBa8CudZQL34WRcMVe6d2jK19LZPp2cz/D7bZjNqWS3AHtmZCvDv8bAyZ9u1eRBS5U7GTTi0JlwKKf",
-	"JojuDui2JJDtGJ+GU5/c9JVK2boEsMsBGx/3u8TDCNiCFoRLUpYNX2/Ji0L40h8eTIpOMLBFutJzr3za",
-	"k6rYrpWyj2D0c7YFZCbCtohl9hPS7Ow5z4EMplxEYx9TkaPzv58TolUVg0ZNOTWfu4NuZJj3QEnknqtN",
-	"TQWJhej7xk8p3jL98s2TW5UIDr9dxF4npSnEmiOnCNJzLZkEUi/PG7bjQkbOGgANudt5RHWA3KlHVz7S",
-	"PH3J4He4Zi12i9zNksg0ctqn22UBDB15oEzL9UPNbpSCeuSW8vVmkxqz4MXziupM7QXBiyb1LXKOJJVf",
-	"zwaXBt6MMnnEGbyd5oYa71XQYKfSwcA3f895sB8iBDUPk9skFfaSoH0MnEsSHgNdac32JGApkmumE81d",
-	"eXZmYrbUp5FDEQ4otpi1fva8wr4dkTyDIylD1ZYpXxGiRM36tKwQ7HQn4wVfPWBiJGmC8oVdIq1UggdK",
-	"M7P9lVqmB5xw4Yj2UcMYErJc2tz+yZfRGuY8y9QFGTIMsrjoLgf6IpakyZYTuQLew7tx0dCqYnJOzlsG",
-	"THk7T2tDATSdLGoSntsXiaEeCI0EnWGsLVdqF/edRaY3aL3EHZPBQmZ9PTlZS/trglTAezJ9UynP1XOv",
-	"o4DrSpUMU80XHvjHDRHIeN0zx9imzhQ0bBqEfeYeXKD5F8gVuQnMJklMwsTqF5Dr2a5+gSUvphn6Ba8G",
-	"OAgLXi3Q6YQENtEU8emss9x5uaIX37erW0AuJa/mlbiYUecvXbI30BT4mmWxcC/UorSKIJB4qO7FFKKx",
-	"6fUeFmdJupoXhw6yIrqrYqFuoZB6FVCwQOPKJ/DXhU3j3pneMzFtexL3WJYmYlqUuA3hhqaSfWrZkv0z",
-	"XTM6VccfgM83qQmJu3PHnaqxJvgQHhKLDodBJ52/XaQbmI+TF+SWb7YpFdzpt+47ZiayrGa5Rfa55oXa",
-	"M2NJpdy9f6tNl4dXyPQrN1rVMsnyM6JGMJqrXiVUlTjcv2UbzRhULAYfC1ZinjSoxsWVYJRv8dAnMvnN",
-	"sRHIA/U2RISricVZAw+dl2lsOHYsUm9HQm2cg1bvwrJH8RrYTxmzZOmz8/ujRM7kcVCh2nd3VH+zZcjx",
-	"XmIKMLi+MFivZLhb93w1GTzr2kneSvowB64+J/S0ZfQ6Q9mV259pZf0qlEIM2onndcEE7iOerja6IskG",
-	"ddW61Rq1v8OtMz37F7SpVFJyvmz+TY6aRfpa+DcW19et90YRJaEGQuviWznDuuxs4MFUJHZjXySu01+A",
-	"PxFIWDpJ30qGgxy6EcjnClpW8MnkF+PBdyfxbJ+ERxqrJOzGahpqdzotDeMIjbdyiQlDierZjIl0pXhD",
-	"gPt9mM5ralAV9C0P8QkH4Z7eRH793xYD+VLTazpkMj7yB3eyprNTAqGmM0yo2SrPo4K0zOAF5sZXerb+",
-	"j8wdv2f2O42BuDtyrIacLyWHSnSmja17yCfMGGnZRMNYAyxV/9DNn1C1DoRPyPhmdW0soLGUMwsWhK+J",
-	"SYK2AeE4AxICgMghbr8pxcYHyh6XTFguN54/UUlkxUP6GIpEG6HmRuJGkFdQSyPt+QSn1BDdmGaVQvuF",
-	"upcoTa3Shy/AU+5sTafboXHjxJYKkaZXzDsm4Juf16kuKBPOG++dj0QHWd6uhFHrcwQYFVByYIExlS+D",
-	"o9kJSKhskUhKmXwgnex4mZXA6DYouEWSMCBPoz4RBzSodWaIrZCJAggeacki01FTyG6Kc6WbTxtOppD8",
-	"3IXKeDU3SHVHHe1k4gaeoJiu6Xd17pjLUQKtal/5fvCWhYemcc4HGNUtaIJdPwd4gsP1M9ZErpihAOhW",
-	"7NXCjz03Y+MVCTK1G9d1xgDrFxgYPHcFTU7Dxy8r0CxxrCwwVEpgoHzApAIBwVW9ZTdxFUPzYVJjo601",
-	"GFlYc/qb/yh3kbFAdUpbGpK/tX14HMrEYEWisQTWoEbMKzIbdIzWr/46dL00hVj/9rfRWqyzt3ir0ken",
-	"fsZXOBD/15dJvRTvn2PIH9B14vQKbuxT8tPFv988If9G3n/1ZXdSn4xDZvyJPUgG3txJc06G6cpSr0so",
-	"/fnqq5Bul3A+NOHKFB0imDyeZbGukI1vpcpSSaTqwxpNUxm7kgm2ENubAXR56Z5/iQjnZHMqJQLv3XCY",
-	"tKgvakacxVB4U1+q/XEeY58KWTLkQU7snVlw9pc5NHtTP7AvGNKHoCZuH18QZYhMayTtItZMD8uziKLi",
-	"e9NwV/mOJ6VO1ykKKlrbrZqS7AO/fx6fDnZJzm3MWIVm5cq9a81X1LIAKHJruWSCs+u0di643Jkcq20H",
-	"KQw6uC/g5StZQxjn/eXVMxQUlBnAVgZoaAMcnhXX8cCAvjHt+/KFM5rVarfwN0jBrvkKCJvdbDpB98Tf",
-	"/brsgxADmkHSeTZAYqybavADuJeBXekL5GyVEr46TVzn4+4BmapieMkd2Dzo+j8zHHtYaDxUJXcjIJBb",
-	"CAnMVhGzonKBN0FBLSW/vLscrw4BUhEmJI8sOBLUnsSzZAn3X717zNPOtgx0Ktk+gGEFtcexiWEvqtww",
-	"XWmeIgO++v75+ZO/fLPwCd1qTbbshhR8w60ZYhrqXai4kgZ5XFNVI9KIjnbnPLImNZ2/yCST4tUxQBBX",
-	"VTBECj4jFbVbQ9ZciODWZNdMnquiABRVv9avryia5NKMxXEmhDKCN3jKo7zkdgimPaGNWGxnLsyuKaGK",
-	"3fA9D9Xbx2rxpMjZfvFQ0Nuws/0CN3LxMem6bkWM5VXN6be+H+gVKKjTXB7z+CsG+Lh8V1tuABxzeuO1",
-	"+pkm5JjPDpSEpfSzRcCVMUDw8ytNnWg/S+aPsQURdAl6HCj6HugfU7MyYMC+j95N5QLczwvSTCQ0/Dum",
-	"E48aYV4Kx421SWZX8IsmYtqTLfZhF+j0KoHBh5meNp/gK9kz1Ds8pmWBBeo0owhGbHtrRxmZosx1X/md",
-	"0pAUAkTwpl5tg50SIM2By93n5mfYm5JFHluQudFi7yMeQzGhlVShvF/dCZyudJaDLs0AJunD6wF/t4Es",
-	"eW/9FfqwIJuJnCJqXzD9OoU3PxD80i0J3M/cgkUZU3b21LtqJuAGclBHaOPNZYqF3uKrkU4eJrCpxOs9",
-	"675ej1LFIvJeN5Fxq0Rxi+yosFp+0gcwlL96AvtkcpTH0Hr8qOA7T42/bNvhXTkJsMWW7P0lmT3UL/Q+",
-	"JvQtl8zEUu9ZPCPwbiU4im1/31wMxVTGutyuGzK8+a+ZLviqE1ZN8VuNAkwCoLNF/x+a/i3FAGvYqnbG",
-	"A+bNwzT4VM6eULxTgj0l+O2CSIUpAgtSUr0zCxKqBpgFqOfo/ZIF0rxLpT0QAXjoJdAWQl5A0PYbda2R",
-	"blrxn9jhCCmb6pT/ehETZ4NBppUqnwEWwFnBpk1X5h2eR0xWt+pdQJhnetdkyc5t+gPcoWuVNj0RNiOt",
-	"pisbs8xa/gE3+5h0hgVkH5EXyl2PvPDuqA2TTINLyidzPyIvsZA9fG3evX7hVRwQckPKcgEXqiGr8v/7",
-	"fxekVCVA9d9995J89dVXf3tEgK0Xf14hQTAp1KrGx/6He+5vX//l3/8n2UOM0UPtVlS6w85s1V4++r9l",
-	"DEE9PXvVmptrpnEvnV08+vLRBWIpmKQVP3t69tWji0df+TRQkOLHUR5ho3tOIbfdQVR+KABFtuLeq/rP",
-	"mhn7QhWHYKB5eCStKsFX8JPHv3scN2on/fMjkkzO4v5rV2oedjUfbXV8XWJXd56zumaI2qiU9C7PJxdf",
-	"J0p3ssoeEUyluh8behwIoNvHyNnTf/zRbId//PbhN6fXlCXVB2dJ0wPUBm2YZpoaD4FZRmkSTrsFll/R",
-	"4N56BO953JRKQYpNlljWS27s89ZzvdFfzFrkaXwhTQmXvtGEjI4dV0bTu9tNOeZ8Jgb/vCiet8vJ3Fa0",
-	"qRA/r2E5h8kwdPkmVG3+sOg5+qGKT7r+28U3TjW6+PoZufi6V/oP6oJ09fS/LjIpVJNsntPaRlCpKG2Q",
-	"eHvAWKotoYbEokZPfTU7VJxAkZIkALX7SvzvNJUcBaScHNXD2rDAu7hWuskcwPutBMv8FspVW+Xp1Amc",
-	"V8s7+PDaMzkWEhym61t1synDcffbpAPvy1nCP3Wn93f2+26dsVufp/HMfM2vGaF+Ualb6fJZuNW9er5h",
-	"zs5Fyesfk4//4MUH7xbDjPfugYElLzpnRkU1LZmFSrf/+AO1FnCqRZ2FF2fHc75ozd+I5fnb7Y+laSvj",
-	"y3hMkoyLz1UycJCYo+6PYECLydZrFj5p3YCWzkAbRxzbgvgSSJaVlaA2JzmPW8xZ+ds2FpJ5ENG598s8",
-	"Q/6VuMjLGBO+42pC1c96tY01vRBz2CFb7iwtZN+TULUwt3pB+c4u36ubSmn78Nv/DmuYLniCnUjowv1t",
-	"GCflftXd7o5vYqK4ntSQH69+/vsixIyqeik4JO7iSLMr2jCUJBf0NWut5reRRuPjLyov6YY9Ntebf7sp",
-	"RXdFo39rySXVicy8zDo2LCx33H0QyVW67O8yasjVf7zOLcaO26GF+Il/Dvtp6Ch0I8jMvhv73WceXY1H",
-	"U74zoNK2a5guvBNf4+mI6GSr8BSke3p4hkGYSF3BJXIP5JZOx2IAudXz5QI+7wX0g8is4T9rVrMT7Z/c",
-	"NYX50txGShd/YHrdBKn9AVAPZFxgHvlFW9LVrq6GdY8X/pmHUAzwXVMUg9Cr098wWcv/Dd0x38F7NH/C",
-	"FKTlaRkn6NSjduLQQu1lxeFlhI7dvzjAu6ZIg+9UjDtxHYy3W/t/WvPRWHi1zdl3L70t/QmbdqfFYpzI",
-	"0zPbDUOFOJnfZQBtcTu37+muFS/66VNgFfbFPSrXLes3YgAQKIzQDO8y8RjA5vJHJkeIdwDJo/RXjWtk",
-	"9GQ5PNi5cph4rBzudIAUrFSPI3g551C+pnLFXgrM+jnN7i65rG2kjsS46NdfPRkDSRzTt/lWPvZmCFzB",
-	"me1gwtd3VrPeBBIHt3ABhetkmPyMsF/8BlAoPChRMf6WX+Mfyp4T4ESneFWJw0iNobEjsu3CmGP6p53J",
-	"sbWF79zHFp5vfYdwDVIyFCEyoe+hxovG4t6w3Eut6s32vl0al54ulzZ96VvMsmjcHGi2gZHGLSLW91sl",
-	"GPEJoK4tIR4BktNn1p49xeoKXeF93Mxmzl4LM3mFT35sL5Nv6v59TD9e/fx3goN2qwGwtDhv8RAIZBzZ",
-	"++1bfOQhLrgfqYa3Tbnk0GEHXTv5VC4atMvxxDbl7/bIGyEtLbnEBB5ZkFVdtb8vuQFsIdS+QNKLfURJ",
-	"LdBnEVFnETMIiT/O5vXwi/ZaRa2+YIIhMOkIvaBVhbP4MTwUX+c4xjZOPT2JR0EzQMjFnCit5MYnT8GZ",
-	"cTxZj3XAzqdvuStmrWCf4JRBv7GC5IPK+POuWP9ONUy4sZpywF841dkXLPCkx1yGs33FnqEDx/3EHfCS",
-	"1EC/4tRqY+nBkJDv6peKXQ9rIc+L4tV1RGycQv1o3jjpWIK3/yC7dtlf5qFy/Cs/tlZxieSGmfPUH0DU",
-	"NAAcGfic7k/2Fn80OL6+YrFBaQoslY8IygLwbRwIL7zltgxq7jV3EkiJZoa58xjswXhaBJGD6JZ5/Mea",
-	"C/ZhJAj2HSbjjx8Ma3wwfzTE+hhcMPNoZa5jwqL/Y+8OsE0lUoDOcW+wZTf2MdKPdQRiUtBk7UvX3KdS",
-	"AkVj3C2Jg3aChpjQUEiGLFnQWPHcWzQp55A+9/qHN29JRQWzMTK9Vroc1mC+gyceQoFxb/qJy2KKAgO9",
-	"6ow8VKg9MfQLaxq4153dD8Cii/Z6YBsbCzbkhFrp0rOZh+y8E+gg32q695iboKLFcvHoTAo1NneMVVgi",
-	"0wtrk1edldbXgarl/sX1NVbpHpdV36cHvgjyIQ1+89oj5E6jENyOqCKDZcvXcZ9YsjuWju8oHN+01Y0n",
-	"Yz5hpIXIlHh/YGicF7P0Ft0EGbzjpvyJsQqufTd7DRtzyW9YESt74MWBV4kn74pVXjs79LGxXPtMqsyp",
-	"arn+ETPwTieDt818mQkRx1c9hC562mPoPWbTmY+pkYIDAGx7LyLOGoKaBJL8XhvrNOauKP3hpnssEPcj",
-	"1ZN0zMj38mlhLH+k+uOAKx/kbPlVc8uQtnyr9mRdO3UU7GJuFr4amOdYg0+QvgXpFOIhlBKKxyvqM84G",
-	"QrTukc9YNFz//8Sy4QOOEWYP7r4YdgQiW2IwwcXfOUlBaByxmZwk9/1ncEgc8cZLY5OFo/xJ7vO9cOfQ",
-	"treUrOqKbJkoJmRlGy5TeeCx8omgvCl7Ynylh8gCPJnLJJHD+lUyD9TJQtvcb3vTsAZrGOV44ia0FYZ4",
-	"sqQu9C/uNbeWSTjYHtjBiGdnx8+IbkVYd+QvxZMzzlVy22wjsUzaGf6Oleqafc997HJsXl7f3kn9YZEN",
-	"QKVfn8bB/l6xzUlAsL4S0cdUlVrdCBp4SXdMf2HwlFwQSrbchwalIqXS7nB8oBMueeW+rZvVmnIAqpVl",
-	"9txYzWh5i2V76HzMdjA1Ckh/VyGpVU6cna4XzcuHuIkmbJtKnmbXrHyF/DsqBc/J//nOU31BvU9GCxMY",
-	"H36nOnmUaQ94zesA7/CJ4Pr4jPSAVoLTEK00pCcGVMAj8ncf4UO6tkord+f1a/aslK8gM6wlrJXOUDEC",
-	"uU7AhR9llybtbnG7opKnvr93d0rN7npOojcE7ZrOlCfF1QQGn+Q5esVs4IP+rNTVLC/RMXO/f/Jjx/Me",
-	"xMS5ogdnzkK8N5i9bYKMpHzs25xByeMMWIU+O5NmzYVIsfr8UrmzaBvS9ZB/3z0caDSQcqjFcj+NXwiI",
-	"j1IvjJmBzWJgcThkIqSHpjNARQT1znxl3gnvLakxr5Ml6VqsTCHOwa0h18yYqcWWrpWoS4ajmn2OQsda",
-	"bXzsPRjZsXIYPWdt3h6R23FEuVcRivURCM5Ay7PwDBYiUEr5GyLszppjjCOn1r2uA+nJfZ1V8ILEJP0H",
-	"MhFhaBhogz621WI1LZjnjcUItVqjevAMxJ9Ly4CVzZfjQbLfbiCh4UvK3ZDf4xOnOpkqaky11dQkivqP",
-	"8kM1v/2cmGNebpVTHjG2E0aADIxuao2nQDbbGkAGrCSqDhsCiUFH0c+X3DwU7jlBo/dSoOvQp/REdhyk",
-	"ugWkrzv9J3Hxy2S5EEyLmNV+KiFmx+UoWbybyoiO6DvTnlzAf2OiCm/yDXwqYO0JIG2YUARoIyYpILTx",
-	"r+LBENquI3eFXwt+zQZADNcJ8zRRap4aC5TIthE7ZCSDeTEMqhyCLvjPmoEN75VBAHueLVLmPpf2m6/P",
-	"hqtATIVSQd+Szp1RX8Jzgj97Sr5Ay/aLWCDqGOlrVMnQzg0YN2LVgnxhLBXsC9Acjh9kwrD7k5vpVyUI",
-	"t0fYhQrKAXD3P5Bt7ty49UX04/9Egaqo5TDNsCtBnBQthkExl/DEQwSj3ZumxKJ/4kIS7PjpqbreK+jG",
-	"6aAFk5Ia3Wim4A4m4176DM2pssKj4R1PqjVvj6cKn7uGUryft0b1eobrLE/0Q4N7aRbaK7xY39EAeVvb",
-	"zuHl+Wih1IvTihWk69PiWTQNqSS8IJRItodvoGAyQnnPms2PQH3XTF4f+45r5rfF58y8cH+rNJwl35rn",
-	"Woatnp7pX+D7/5rrO8z1BkHY6fm9hK/vQMKYzEFbU2HYYpZROId2784m4ueTWNssbkfd+bnyRLp+wb8w",
-	"QJrrz7GKcp1f8reU6yuvRz3IwicgrX/rLPg30272r6eVIPsXFQm3rA27tI/wAWm0T0hpgoAtwcGaw0Fu",
-	"tsqqjabVdlgFftt67iEU4eZ9U9ThVu+IWhNNVzvTz3i8B1W51c30XXVkO3rW0EnXVdJx9tsngg04HT67",
-	"vdIZMElHFu6awgluB0loq1l0Ymuov72GkilmQX58++o1UZq8/fvrY1dEB7zQ2kGj2bEICBoVmgfP+Hx9",
-	"qvRYrfbdmUUStJiSGUs2Q1jC0kPiHEItMczxQMzgrX/k0+ERPDV+yns17hZtT8+vbpXrzeA9aPHwknoK",
-	"h8NS3cyoovlC3Uzgml4m3OMvDijYAjKleSvp+BkpuTHtmplLVRwCf3hAZhb0AD+FKr1llSxEvKJz6PsB",
-	"rd3N2xnlb6IIO8FJ+9iKVCNwsextxqsdTpMTHFvuVQTGjxdB6/gKepSbJEwzb4BB3Qhn427K61D4yCRF",
-	"ITDDTN49i3Q7xtIN67QzqMfC0/drFcMsXKIzv6/I4RQ9dKpfs4CPDaMaGclzfA1sFxfyXjIWRH0/iawT",
-	"TxBZ8ILaSRlR8eFToAu+47IIhPEhMRljFlIRJ80LH8naMcGjTt/ZfVH/ymsMWIjoc/YqwRi+hRo1ydiP",
-	"EIQukVHdh3o+5nYK7NBYEzSJRfjWfftWUPk56RirreKrObW64fmxuzlTnGs8wtCqrBV69tGv8mE5jYwf",
-	"HzOE6NN2K0ElHjlNeTmQWVYsPH8MauGhIFD/1JnCgP5wvOcZZWCFdbTOUqwgqy0Vu0Td/D8RlzpeLV1C",
-	"Bk+lDvFjz4CRWNxSFUwMK3dv8JE/SbEJGM0UFcAP+wSxPYzrYUoebMiVT5HzPE7qOhaUaC+Nt5SHGZwe",
-	"2FPw5/LP3fs53juOjxxzvobQkA+uLRBOk8jiHuk1+y9VA1UNtZdjTf2MqZltpaS/+uHbhvbCp9shnGoe",
-	"VOJfUpFJ6iNUFmTLaLuG2patdqGYs6GHR2nhf7xS1SF/HL5U1eFz2wJrrcpbl7YdFzpovvXrfyGJg3AI",
-	"QDBDUSfkzkV+RXgL6EZrqj0zX6hkbgjdaMZyQlhRY86VHIpJG+Pk8OfPShJ9yePeQfiKrrZkXetm2jDd",
-	"pZnWWGkJ6vsbUmJlUUmWBzDVS6Xj3CaKL35IyORdZfAIrBE9mCPbZRBwlkgTovKAjLIe7XsKznEoMxam",
-	"FoPbWDEOwcUbfg3gYqt8WUJcEl+A+bgQzBYIXSVD6hRkdyVLtqllQrqH05Nh605OUH6YqNSnnZ7spqKF",
-	"S07MuGnKgGfNr1Aq/CGMI3zXFOso9OqUtYwQjW2dqBqO3KPu/4tmO3BrmFhH/+iDCGLW9PKT9WddF6+x",
-	"4bVAnOYVDhlYiiWDNeI2L9aP/zBC2VFS7T/hPH54OEdYt0034WOtou741UjpjxyTB/IytdbsJPlbqw6x",
-	"j5M5gH9Doruh1ywdQb4X8/FIJXBd+2QY/T7K+VxrSSiWV2BfRCWvUe+8Zrcgbr2cakIb3RDIh3xeltMQ",
-	"/ZIlzow9N9usc8MpRb+6Bz7bYsnQ+/+KU6TjFPtugAKz+QTfRZVJq42m5Zim9LZ57EGAnOF1k9KaWGUB",
-	"f0eawTQVKu4Ty+lmuOnqJ1AvLtQUvAUfa8rZd+IKdNOSsE5eKu6EXu1GLDN7vi23p1ASwUgFDvoIyI7F",
-	"SUMCNDW7UGPW3Rluwnqb+3Etrebog8hu8l/8M7fEGp1E6B4mUhVGOqX86aGpyrfm+jSBxSu86GFNQw1t",
-	"XETPKwfHGUDuF5GYc40nWUsc4DTvr/WUcjvtY+tzRxPD+DWjeOrmayC7B+4HR/cgQgsDeK3VtLK98KDP",
-	"ZxBUb+56CfaSqIHlJ2RWAnQITdgdF3JBNtS6eylIZ2CKmwB2F4wa5nnjPq3iRmvNTnGwv/aky26fCyU3",
-	"QMZS2SSBmVYYw8gKtfJBiPuque3az1x20LfTOKlgw7X5uYhU+wWYNZin1DoGl0wIE4Rtz9gOvVXJwO2e",
-	"29U2ztFJ4qrTaj0mSzZ+7AjR/S3mJD6Pt5BajTEiXHBPcBwr49vAfrNWQqi9aa03lNZpbYrH8PEQVdEL",
-	"eOBk6QHhddPSA5gQc2si4xv+xWXkHYN6bHhrMWOUPN7qUQBCtmi+hPxbCvraS3V3krB0omqfjoLLnUnx",
-	"hTLNmpxLVTGJ1FsV3TAv8pjzAaFSYCEB0hv3HGRockNKutpyyYiS4tCuy90n/T6y4v6ZIBF9+/fXCJMJ",
-	"URU/yaAhEDeMBZYcKail5Jd3lyl2cQA5dvnw8mTk6Wov2ESYuN8m1iO9W0xpkiA+J4bfnBd8wy1O0PJA",
-	"9lu+2oaTCkrNVRRYJNzNbZkkvopzW0oLWlZDp9S37vtTHVLhZSNMoEU3b+jPdtAkSUCtKijwCzqRLitS",
-	"RCMZlkkMMcNeqtXOJ8Kf7kJxb0R7fGS1/IP/4hfD9/S6oyggE5gvkQiucPhgpahNKAveRzpufrySRUN5",
-	"8EmYHj/X981ICGie5nJqLLkWUa6uxYCH2Bki8MCDZqnRdpH3T8xUr8Uk1/X3UGsFJ/c0lhS0FRbQrLZK",
-	"iQXe9KhyK90rcz5gP31u63oiwktI1+hvxef+G++y24GDVoUog596asjeaf+LBGHmNYU0vSwryjg/2fEV",
-	"0L0qfPufTEz1QbfBML0RNP640swwOxbqwmceJs7l3jWJrMT36gSJy0qVIWUCRdbXcm0yJlD1N5Zq2z7/",
-	"3fRdc7YfgGfiA//ah8afet+PbfdX6zVbWZPPwG/Ryd6zXtOi+iy8pHfJbGWb2LSWBdNkTw+5XP3AxzSg",
-	"PV4yes0mVW26RKX+o5YpX+3SzGD5qlCBserPR4r161a55d4yzUItxEDvC96YLwxZOUMMuG2jQNi6Gsr5",
-	"t79UnxpjXpKsFLTExCk0UkvYqh2ynLZ+9uVcij5sZNEeQuzRvyhBW5IhftEgWpREHxu46Vo81Og2rDSX",
-	"Nsbd4vbPW25tir/7mkh8hftfFjoRenqSI3GY/hncqd7cxbBkqwIuFAl6vKwLP19ZPfEFPPIweuKPVOPr",
-	"PqWSw13/jNpDuo97GurtCGpsB+EA/hlg8VI6VsTqBz4XePRyQ8xW6S5hh7GaHkYg/fjIgyBGrXewT1kQ",
-	"JYqTR+CDKwz4ygW1mIqCGdCYjILzi3xge2o60xh9YdnrywqGYzytK+yb+1TEnVE+wakKj52sbAjO1X3X",
-	"QwBAGGKA95iAFLj3twzRwO5A45ZslF9ogAoNbpf3PGmp9fOxIAJHhSBOdzbPyPKAYZFaCmZMIClLWWZK",
-	"F0eVD5oisxAD2vjigNuaQSRos7WSgVEIscDb0UqcYH+7uZmyvb+DGBDO9UOT5gwR8nPBTlrpP2FPj2iI",
-	"SAsyMs3fs5vIvD+JW99nO0541LIbW+tJURYvi5XnempSKo+pTT4O8hRlMX21WC+nd86wA9BhQ7ZJQ/oB",
-	"+o+RML+dbgci/3il5Lo2EBsbOmleNo9NdQwd7oXNRk7m0v3rRzp44lRNcgxSrsHhfzeVL4rBj1R7tY3q",
-	"4BN0Choodgje6QONURJKajW/GbI13uATn7EA5NyPDRJ/Km1iG7yfazYeYIt+JZ/mJLtP4ji/Ypmjx6/4",
-	"3aXuBTUAsbCqaovXU4+5UNdMC1oZsmfal+4Ibhr3tXfhhbTusiOVnrN2gOvnil6zd+Gp08X31S4VRLpS",
-	"JQNeV3yAIGVh4fdcwQ0QJODosEYfhGJ994hTwXw1S5aMMUWdb7KOE4feB6xNLyuDr/1kIk9Tdbdwf54s",
-	"qzcuVMMJ7pYMipRJ9qyN3qfA8WuDHxq06wPDz7e13HSkeJxh1H0f1Pl7SbOj8iN44GDUQ3S+a1XLU/D5",
-	"wtSBWSOUYc4AIVAaCOnvFiE+gOl0SAwhGStMd5WAmTl3AV4xlrG3Umd/pDTKX1XBkKq0ssDNU7Aa/2E1",
-	"d//4WKbTFWOTlJdXQLMBemckLTf+tycAQ8CWglgmruL5UnBZxGRIw5hpsuxxBbEU9JAO4+2q+6//vDi+",
-	"Ov7zf796cnFx4U+PgKRWnovEqhDYsoosGdkrDdwxGbPcWFadJdPXv7xok289etKvbnyfCoeb3uHE2rvZ",
-	"O3ePnD2HK9j7L6GqsVqDxuI6lhCmx9BNM5CBrXcPJlSnY9eKg5p0InwHS9XRML7qQ5UFLEiRQlD7KIdm",
-	"ldIWLVJBl0pTq/ThC0Pgp8QyA1/iUbKiQoDy3I5QPRnN1vBD+9jhpwew+X/V3DJSOBnGahuQI66V3GC4",
-	"KVj9bclWBR3Ms3sPD9znvMALUhODX9x5Vl5iYu0iVCDh1jg1HQQMqPH9N0uhVjt3g/i/rSKFIpLd2PZc",
-	"PV5FcPGAo/0lPPQZzto0iCnYipC/ECPpTnnzorZlkjBIyfUWXkGtM43Wljm9eQ8VzA9kpWpp0Tcl1Z6o",
-	"APG1ujZ2UCThgfucXHhBUk11w8HTSOPh1sALrlW92jID7hVuTx5H/l7to5YQkkdWCnizFIE5w0hog3Bw",
-	"p/vazQBrz+xjWtutcm94tNKD8/w8PDhvrm/Ob/5y8bfzFT13Pbgz69i3r96dfC4h66SZni7A1lfdj9O0",
-	"8BHNgl3zFYuz/Qg7OyO6CguDqkCtxdnTs8e04mcffvvw/wcAAP//",
+	"wg3ZSbWXqReVovWW5mNJy9TrPyzONPuj5poVZ0//4XsJjSxw7L/FV6jl72xlXVvPq0qrayr600VhJGul",
+	"S/evs4Jadm55yZqONuNebancsNTscrmCYe6pIRTexYqzxRm3rDSjMiGofAktu3f4l1Kt6QFmQdn0IhhL",
+	"8Rsm69LNRC0NY26CWx3QzNZawj+x80VrejIzig37NzeDTk6rMXwjS5aSwyU3f9TspZLp7q8ENSb3zSH9",
+	"Ra4tt3rJLzbazUjzzVIpwah0X/Ei+YvfqU6s749UG7e8JT2Q2rBnhJWVPZC10mTvtq2TdxiQe6K97r32",
+	"j5e3pHrnvhqRkTf+MfcLRk2tvfAWBXddpOJtZ+4bcVb1UrDUpuutZWa7Lc4qzlasPRouLdtgK5oJRg0r",
+	"+lP2gzXNlBDDGM7UipbMnUDcEioL/MxtGrtV9WZr3Vd2S1vnUWvJdC1Sm+97tScllQcC32Pjhqi9dC/Z",
+	"UtO01eq4ZWUl/AaatEtfbhVfJXbo0ebhsNVAtv2UevFsLZwXcS/QcYIbYWh1L4zaS2Zrxof3oz9Qervy",
+	"xPJd0ptLJjd2e/b064vEiVnSmx/w2a8vLj4H6W8N6K8Xi7OSy/Dnl4nhtcW/L693kLFm3r65SEhcf+Ft",
+	"qUzlLtv2jaBueAHaCshNUa/g370LYHF2c75R5/5DuFAftRpsfX3Oy0ppPOypm5QzJne0NlaZxyul2WO8",
+	"jV0XX9DVrq7udt8uD/ZoRbm033yd3NDTtAW/I+GAwdZT2+gFlUXiQqN6+lK6Jp5rRlNn/pbxzda+eTNR",
+	"ViuqUUOd/OK3VNvRkyr2IrxhgSPMTQiMpr+cmtGXb55MHIqqreCSTR66qfWariasa3hwETuUGwbMTW8Y",
+	"ZTmxR/vtYbw37qGFazPZCSYSamhUh8ZOVCaL4+f+ukhqh15quif9c+I2G16zjBT0sCCmXm0JNeTib0+/",
+	"/AvcQoMt7xnbFaihdZv+krxRsqAHZ1f8O7mq3b+xOV668+jf4TjFf3/Z38JHcxju0PC6OCQ/BZmpVft+",
+	"x8CyMlu1N2TpniBUEnXNtKDVgtSV6y8luB2c8VKWhC7VNYMZshQFobtaa+zl8E78nt3AHUH3E5+sq/dq",
+	"khgeTRX8LjkfQq12TCd27dLZfK2bIlhRUTG5Zho0F+VOykIf8J5YKaFqDWuhVruguiRMCtcSo9o8n2Nd",
+	"qYKNawLWMv3SPen2wiGlD8JyUyKU2pG9qkVBDLNWsAWRym653BAmDCNL5v4JtjbIFE7Emmvjhkw3lMvk",
+	"wNYcjY3uS/+ulqo4gALl5s4pbYSn1Vhj6WZ0oFfw0OAR6BSMG5v8Yk8nnFIw34vW0QnN4Y9DLxdeVHrS",
+	"1dUZNKPF4VEQtzkKA/wSFQZ1k7AiJKn4DRMmnFg7VllS8ZWtNVuQtVYlblNVgfOht1O3SdfCPvnpTfLT",
+	"Q+LTo5m8OXOPuWYXZ9v0TlQ37xgtvK7b7aLb5XZdi7QSuRZ0M/32/07QTVrluJl4CAm6HHvyHd1f0iUI",
+	"5wr2Y3/d/vN/v3pycXEBewEWaKluRs8x92rsatNymIBFM02p+X1JZeF03YTFg0fUmA8GHoIRKdTyuuO5",
+	"cJfEl96Wm6YipO6gitGdAbOK20VjAMNhA8fOVMfB0czhGEPvsQvpafL9OZ6k7ElyM1EvOtzm4vIHDm6f",
+	"kSMGhvgoDGDOEYOT8wGGr1N6vRrdG+5s+rA423G0C+KtqRls+y0HS30p6GqXvDNEXyDebxmpqF1tv0Bf",
+	"xeX/8Qw2Sm1qKsDxW0vBjCGGgk8hqlFfXlwkFanMHOPGg56nJUIXOV/BStGUCnnxFDoKV5w/lbeqNqzT",
+	"ySetPl6k7LWCUZ0+8QomDbeJPbR5XF4+IxdPicTLdu9UNlbgPduXvfaMXSS704hvwauX6dFG79JS18a9",
+	"DWYFFqjgFeGGgPeKr3aEGugdNbiII516Mt6lb0dnYuK7Jk3AFVspb1wM9nusqbVSnV2yEpSX4IKWSqaV",
+	"xVt6X2opWUaIjOCFtzP767mmGnyEqy2vDLGaXjPhBcvGMMXAHHw1Op0gEOme7WnXSXPm3dTw+cK7zdNe",
+	"+uTu/dbdi4nN68+6vle2EnTFCC2V3KBjj+rCPCMlNwY0YgjZSAUivqKSLBlx61Mk3S6T7eHc4XPJ1vbn",
+	"emAAt3wn/HzgJkRXW9bJ01+3LaPXh9Q5zp3SS+yWYtxrzTe1ZkRJUtW6UoalfdnMcGMzesKOsQr8sUuU",
+	"iSAqe+rOckEtu0luI2MpSt0kXfGSHnz8LTob3aF0rDq2DJBh30TWJeNHgb1LLkZwfhy7CttOzaGhtLyV",
+	"twognSoYRIWYFf0R9OBNgv4hhXcKHFNw41DNyPKACqPrGCm0qipWLEBDIO6GF4ezgcM1IS51EaLfkyTm",
+	"Cn8wLQjiXa3dUEd85aK9un6ms6LxUtW+m8cKSj2n+9BMahkyyz/NpdwZLHYoM5BDLkjaF4DvXOtEyRVb",
+	"kCVbK80IuGieRR9GOKbR7YBREa8KVWA6uWb+n//2j4vzv9Hz9W9/fvPhvw85XZJ7JS3EBdWZq22OW2yr",
+	"rGWpE/A96JPwJXGdCAE9DUrq4rbL5L0dcaEkBNVCL0Lf/ejSC1hnvU3+mjSMSXfwUwI2B9lzu1W1JRQu",
+	"0Ge4d7lBmIT7gpuOynFLl3A470afG9Fw8ZwRHC4vDr5QPNCi4vP1xZha7z2EyVXVdE/we4jxEvAyGlIq",
+	"Y3GR07L7/Py7rPiGyP/Y0GHzdE+K6aHL/q2Y1MUUtblw1xFaxJ3Xak0oAZ+Gtyk6KudwVGxGk/3dq/YS",
+	"3czdFn6GH/PqKdl6DbnwIfQ9k3aR9opPcAysmbCjXiv3TPv8OFZaERdlt1rVm63XsjR76oFFknG7ZZrs",
+	"eeUOzfWaSKWJpTsmyZKudu7apMQIXiVVsTzOaZuOJnhI057i7qVoGrb0tPB3AW80lcKTa6msFWkDKHMD",
+	"qaLIeA4ElaRQzPfA7KJTSWn46MDSzmclf2U2P8VKQjDECQ/uUTdIY7kQZJ9pUSdPcRCnbjNLtqkl+g4q",
+	"qv0XPDRvFUFNYcJtiyuWPKSVXNcm6eKKwtUTUS7fb9mPNHFqPRd8xzqANgpd32+ZBBEsnmEwwX2vUAjp",
+	"gWhVyyIz/WlJg98mv/Hho2EnDypX2Aj+pLnQ4ujS85XEEA5BfuaEL/rIsk0L8JLskFbGsOI9F0njrGNU",
+	"t242JkTiZnun9m7va7WfjMXTaqNpWbKXTIiUqjigL4m6lN0rZp4Zdvyq47+12t9f82ltKQzKvzxM9AJX",
+	"Irl+tb5mOYPGK7Hh4ucIETs8QwWIKCkOGNJx01qZvkYUFJhp6r7rCtzKidEzY3lJLZvZ3Cv/s2SMhW+2",
+	"iSPEooJjFChZSScK6n9JlToZ0H5uiWC0adRrbrW0XBAq8SDyuE0CTuTonTCWVce+nnAQt1XRfif9bxK6",
+	"ByyWO8DdkUMkOvWPjeA29u7Yw0APZlyBDz2Dp4My217IpotZwUzraE4Gr7Z+d/WXIEpdfyQZheU5CrDH",
+	"HHDbuiRWrhvEum2Uiw9PjdX1tixOCMbPmjGFXmYnJcp0cmIyh112SqYtpvcKwMOpjn3LLOViJtwomilP",
+	"LsYd3qzY5GCrG7i/3Y6Ah4j/0xIAByzcOrrbXwiWvuTdEZaDOM3xyaNSeGSnjPjEQ4iq9asnF9M87t+M",
+	"t4561ZjlpCpEZaa3E0BLevN+CQbMNUPHPK4AADaIYM4StSoLp1Brm15Ht3rgpVsKAK0kEJrq7us04A6C",
+	"xYBZmxTc9EJ/u9jmt2pVl0zaH5pfdHdOVQmeQ6rSDo6/b2403zfqfEkLNsvd6GyWhJL21n1M9ltl3O0E",
+	"7kG39bzSHWBg/YOmliW1q21qE3s/pcHOUvCT2eMWbxlqD/MYFxmH1e5P8kBDs/xtACNkXD0J31KDveaG",
+	"rGj31Jl0JOduKSF8/LZM29fJLSNoOmzBcHbd102r1BCB4etprg2h1C4no2XX7XiUn5B2cLM/JqKHveCl",
+	"W8FARmJ9XhyIF4LpLn/LrZjgroyIDt8xP/4mtwDbafWuUYlgieJkNpagm46kbGq6TyKTVoi2mKEje3hG",
+	"Sjumskimb7xV3G1VjyTYUyG8dxB9qlXtJX5SB76Ht+RB1xPRLIIumZhjYy1Z0loMiXJToM5bWs2wRq7c",
+	"40n5okvBvtNqKqAZnp+IO/VP/19TH1bVVFQ1L+z2Nggij/lzbwqtxKWOvW1PSjPgOOVxuReNwDfymtww",
+	"dfoMPJCiNhgY9F50f3gfFsQdhUpuEC1C3UPWMt23canZpU0KcKYJzoz3zlMB2MmnxKiSQRTIadPOpAPz",
+	"zzsoV3B8pg7y0muKiSsHrRVF3CNkv+WCYTvOZORJr3IS8/aDJNSNvjZs1K+HkHkcfGrKX1GLmXxJ2K27",
+	"Fk0Muxi6Zk9jsMUbheAZhZkPETR0OnhMnofg+SBENzegMXynH/P5oKu3j1JO5dCzptepub5FUoS/pYbs",
+	"41fXTnlM+E0RCZ1WGzfszVXa2YOyvlGYZsCuOazLHlzUy0PM0FsJtdoRaslS2S0BYP+if18Ph5yCV3AG",
+	"+Cx48Xo+a4CqIow5ukUCnrvo5kZkQmwy3/Cau8e8UupllaMiTWAvgxNfyRUjJeI4R1IxVsGWCoEHdg0J",
+	"wEsqwE1O3ako6rJKxhyyOLsmFBST/5b1asdsQNwtyOZxeXl3zBmIxfOMzYHffmFQRp4SSnxC8jRVskiu",
+	"BOipkBZaVUy6kbQz1Jm0TLOC0LVlek91VxpHXhfCanebkznhshi4GpPKZBzL7VIfogl6+rMQy4rognge",
+	"eRTqXSNceXfDXwecGQ2SEC8zQ8GuXmLYIwRP3awszqg0e4iCALgWk1fAOivUWYRdLc4qxgSoDBXipjWF",
+	"fxS0xBCFZhXlGpLpqbats9MJBEZ3pPLHakDHUcML/K2pMc1waVB395Lr8xZca+ra/U8wes1imn4r8Wa1",
+	"ZZBfc61qGETl+qNDOjBoMTuGvA14Pi/OVMUlQqP/qKlwGzuJROaZAwqDu1QWmCP1FEVgctx3jowHS66B",
+	"FQxnhi3O1Dp9RjQBRieildoxSdQarvoNQEckYDC6J+k3qS1S+bTAqVHM/ZavthjH5IYUKImRiaGqYBWF",
+	"QlH0Wqr2ainMp5NfSFdbnDkFLrlYMfNzBgCj2iqrphwK0WwefVB4bSMMD3N2Fmfoj1+5mUuiEccT365g",
+	"RsBSPw322Hi+h5kqhNlSnd4Wbm0QElHWq22wUhvNaqi3Y33d+qhPQq4jcYKba9x6GFZJ+D8rNQfCVyl7",
+	"nJh/B8znkHekUSOiTc8DzABPuVtgcb5J9DYkr3R83hepdtwtwEziIuo9ec10wVc2eftYypFSxe9r3MW1",
+	"hJTHcX4VuEi9a/g4fzLpHd4rvXt0hTfJdNew+xW8+ztai+5ANP1fyA4D46HXihfTWAGwqdsRAnzHur1w",
+	"qkXrUETE/EgvYCYAcS0ZeMFuMx2cieKV1iqRF1vEsFMi7ZOJYtzmwscWoaWUpfUdl+lEwPkJsGXIBk8c",
+	"IQBw984Gpy1499oBgIcKoH3BUTvVu5bjQFn4U+2urBz9USCY3t26Wy7xIIx8WImpNeyaaW/TDJ6C4TnE",
+	"s8hiAp4FF617OKY6rBsHeBsaDrO/VYKR4NqdcZQ+FyLcOSaepN5zodbz/M8nyRkO89dOH255ojuZxGU2",
+	"Xx+yVftALf9p/xZgPoA0sgXd78PTydcqVVx6Pfjo1T51adJuQJfUdDh5NoCRDz6kbo5eRAA6nR6nLn/i",
+	"KSqTLGFWm15n0iS8wR/McIEdrxaSIwUPVXh/bjxvWh1Mj2lcl/g0OIfS8zAyAbXMQOMKJix9lYQ3bnlH",
+	"ttqq41ZpOxB2RBeVZKwwYBmCHsoFI4KudmZm2EuM3m0wMncSKV1M2OfQ5CKMPPwsjMqPOzWNr4Pf5ETp",
+	"RmlY/XuEjPr0XrzIIMkwlzybd1POSc6Yn1b7a9rJB6HcAU/ffeXQTn7Zt3MHtEfnn4GXArBZzRzfYIps",
+	"/wcY8x8MjCxinAKYSMBd4S53qfb9lMzgjUtmQoCADUwGiBkR9GAC/55Ar0UCMDA/gzccMr09oMHHTQNn",
+	"RxD6ku6Y2xsQekvatVxeAclMUpiDZzBBTXrNRI6/4Znn/7kAjSwBd2xFgHlKD+ss3FbtW+l5grOOL3lP",
+	"LdMHDDpx8OX1byJ+w4o5DDnwgxc5id9vFTGWa8wDG0aLlGJAUta1EO7oIlslCvNsynRlw13T2Y80W/Fq",
+	"OsHaO3g8zXQ2khoObEDj2/Lg+SOd6CxZmNr2ruQirDasTFKnn5uHjmk3lBjLWAVwiGmnk6k0o+N2DD6V",
+	"oo/duE0f7PDFWaER5YRynNzzMcm9O7I39ODmy94uMXpPs6eYz7ndKAJu7lsk0OcTAr0/BlMnQnbgGqck",
+	"nERRrBqojT91Pf0wHj6LyKALh2JrSt3d7EcY5T2uXFJTqXmRJOaQM1R0aAR4eJP5DNfebp/T1nUayI1O",
+	"j5mtedRjhht3ZmNOa0815d15M1v7D+8EHMMExtbjfIbON7IU5ia7zIEp+WipmTC8zgD78oTIdKuZ3DJu",
+	"Uz/sbQQMo/k3dX490NvrFLHc3SLSOQN/4H6Z6LVAf3NjZALEx/02O8AcAj2reczu/HF+A55AnT5me/fG",
+	"+xKOkCrz5++aippNEBJ8bmr3/qPxnt+5hxU1hmVSM07ppZ8oS+GVSWmKvU3NjMcmpubE1Jo9PP1WePEs",
+	"Bi4/ituB1L+n6KPpTgAvspAZd3z44CuwXBiV1GaZzOTJuk3lTI5WO+CORJxXE9D0wX4M7Sd1nbTbNOWg",
+	"885P6FRSDnwgYRIE/CUivwtvW1AhAM+u1kjP00XHPyz75qmSRKdOrlfY/PQe5ZIGYHRmwqv8QR6EwFgu",
+	"/BWudhxY9KjZJoVBs5XSRQ6oPomeyJ/2CHuM7aV7f+O31hxihO+5sUofXkmrD3cl4Z5DmZO9HrNxh1oW",
+	"CmAlycl038rkdwNRVU/v3QiLb6X1stRMZ1Nniu5at+R8MKsmVNxI/jJM1CCunBsLDnx3P7I9nAVHiv+o",
+	"41Wzde0Z6ifa1evaUDEpAXmoHZzMd2qfzvgspygdYTljyg2uRDOzvqVmlL6T+dV9h1C4o7M3EiCGw2D0",
+	"RcljQe0zCa+TzjdMU/d98T9KDeRHql/UxYalM1l5mYQXK4gBG0yv5nZqxPdHql+6NlOLuNaMJasAAROW",
+	"PKC3UrKEIxNA2zvp01PH1ZsBig5u08PdKGYCAQ9SrUYQj92yA4QwTjELO1alayEBU/GSHVRgeQ2Y50or",
+	"t5TmC2KsVm5R3NJMm4hs5aWGo+Lus51VxSWjA2wfv9MGMw0xmKfIUwYubSYhtcz1HxJoiW8LWTQCLVBg",
+	"3566Kn93qnxiUVSVShYoLz32Wgjinojzr9bwGWTyzVgMzQzT1zM8MT9S/Q5/kzwU09G42GuNcbcAQp2n",
+	"6weCd2+0wAR54W0iZv74wF3VGl+z8pnzKMcgm/HGg++zFiLvj0+C6M6/TIFJwfOaJLSh3i9Lfq8NRFTS",
+	"eTB3c4XHnv5lQtL5nZ2uHzLzD6dTX3HppPXmS3DdPusUJ29KEZMBY2FiSmRrNE36Y7CAmhpKIiekGaLU",
+	"jH6bv3Iymi+XxnoPfDIQ7FOckQGFukMaYl/CnX51RbZMFCNH93SfSfr8Cx2JnEtOjqvakojB622OZtkm",
+	"HXCdLOcBpo8ZeWKLM8Mloq2m2SsDhoblYno77s7uOJaUtLTkklrMBGrWbyLk8+gI3mOZMxxdpDUBq8Wf",
+	"zgM0SeHuG8CBTOFmm8HXGLS9O2lrWYEN8JA+iQPgTVqZlKDKhQPK00Put8oJ9TaVmzh8D3oMSSR/DFgS",
+	"GG1m4sMVnkIgzTkwJp6dKVEqfVAw3UXFU2l8U7BRy0kViIqurWR9jgqklizONC82mLmuITloPQUTTZ3o",
+	"n/m2J/khYZS380L+xFNGfjmPTNaXX00ccghymd7ST9y+gHSqlI3lkRjdffHqmumDR2chlgN0bBowoqgw",
+	"ut8SWBxmFl7PVtKZG0pN1bEjVDLRt5l3w0/cZu+FWNlxakvvajFeizEsabMkLT0hlFXMoifjsvQ1hvDx",
+	"QKnMI44D+NynHzNch7PRElghyW7gHoiTOiTPyVC66ZpA3uq5B9Ef9VDxYkaR4R+OO46GL9dkrwCwSZQu",
+	"usklk2qw3gcwNyV/MKrMSoJQ9xZyNJN8UsXDLNPWJdb7OYo6/PDq8vkLUsuCafLtN3/psxQcJVz/tWOm",
+	"PflrQitYzv+J6P5kHhGTuyLxWhm5T9D38OgSqg9Nv0880/EHnEMmUtbvOge8HSjqda8hvwatH2pWpQUy",
+	"deNeeqjeba7cS2rspVK7ewlFCFolSxD/ihAuqYCNgGmyCvuxv5dulUQ3kDY3lFA2NcAcwhjpbXtI4y/o",
+	"UcZohwzhy3Qlnmk8AO7OaCNqDVG6ywjwzCfo6Gvmcc/DGZJPHv1lvCxNv1/fcqx74MxXjyhOGq9jVNdN",
+	"+TjNyz7v9UY5veke8p9zefsj5HutHNkh6m5g3kBU4hZz0e6WURsiuUfUV1iUANOgPaYXtvsXxvNcGN8J",
+	"QXmxCPwXxvq6ixdtWSFVbU2oDy5hWRmQ0KAbJMJql8wNzrQH8Lex1N4IUhxnVMiYirinRo5IzI/EXXm7",
+	"/Ej4bZ752LC086wIXq1UocrJ1n2wv/u6EnI4jWiq3oyGXgY2pjzraAxrdqLvsTCIs/LNWeTsx85h6XOo",
+	"oGiSwbdLRYs0UjI/OXPwEdmkroLNaSbvsossM3mHrGV0tWXaGXA7ouQilMaIRs20CG8tMopwwqIbVZ5r",
+	"KRQt5szlYP2U44L4MLvt2UkKlNr8SrU8UVItYIVmMg1Oi/Biy4tI7tdGtGTG5fEDRyYBBpqnSdxMMz1r",
+	"o+9xhmew4jWrMmapY2wmLnt8VWpS3jT5eynD1hBnfTkT26c5EzdNrWKbQKG2ZHbPfDZQK2+1T388mPQ3",
+	"5inr9X0uQLrBRg/zNfyu+AyWRnCdddr8a4ZVofY3SG4CEoy6vSTHccMirOjtTIs31Gp+k0ROp2oCvKAG",
+	"6mi5u8pTOVtVuU/w2pqW9QrvzNUISBSbmccxG28+HEN6F8Qe9Ks3BKLdaRteUClZ8TMWRM/lbs4sOOD1",
+	"mLGBhpsde5wZZziaj2MxIE0QQD5fIiGU27DnAc7u/o2YX5jO8HktIXJ73tHuzg0uPv7hefrxjzVD2HDB",
+	"NLbT/wBjuK1PfPzGfXEeEtzgD18JD2Hwa6U3ylp4VKpzr0O5/52jUrc4U7U9V+vzUG3dMIruJWvZOZaz",
+	"gdShc0gWAj8To24rna8FxRTYosBQEhXsXMnzAj1TZk+FUHtPArI/ryUQ5/jnfC9VVSnDLTvf1pjB4IPT",
+	"Utnz5ucwbE98FSGUupbGTz4gUc+5DGu0pMU5VjSLpQwhiI8HgM+N8ZkyBa/OfQn636k+DzCFpagxxYIx",
+	"iz8zjJYxx+JcKACRoIMmLqeS7NzpTyFJgxXnJQYupDq/9rqnVOc+M8mviDnHSjruC0Gl11HOvRQ1IhPZ",
+	"wfBvaqz2DPclO1f63FdFcMMIaaF++OdK+kldupaRrqygJayuUMZXJSsp4tAqqm3rdYFzjCL8XKrzqEpd",
+	"M31eS2ASQywbfOKdJeHPBjjnJrrzPHwQH4e/+k8LXCn4E+mq/B9bWP1CH/zCwiwW+nAeWK8QGhXK1sT9",
+	"WMsKDyRvT5wHTFDTMVQ4W2E7q87tlp179XiMRAaZVx+9ROVr+pWDv8M7p4Hsj5f7eu/s3C1tcl+Rn5ZA",
+	"yiZHPBryHnPj6Y4D0ISSSlAuQ30/j32Y4Bxchbo+qTzwdSAEmtDQEXlAC+jLMs445gnCJzReqsmPDkAd",
+	"BosNNATWPXwQpCUjTQ46IyDHBT6WhMsCTqY5hlAKiliWnaxgSgQqjGNW0Q4qi/u9HJYszK6fudbgY64h",
+	"9CKsfzN+cCYm71dVMDEOjpdOZJcKyihoZrAzjGrBWTqXZk7V/Qz1ebZm+d/Z/h26AibXLG+47gmUoe0s",
+	"SijHmC3PnXSbrgXdZCsKPhlmMXtykSJIF+uOR6RUCgUFFfF02v3EWjHAcT2BxnwWg6BZ4YkIHMlDLkRV",
+	"6y6DILxio2kVNsIEDA3MT2wsLRc39sqyaiC5ZjpayCYcx2+pbSgAVxpVphwX9gh5iafzUwM1qn9O0QMG",
+	"K1fJxuGq9pIsmdMEwKDtAOWOcs0+EfIbT7s1oSsN89aYLSmofPTzfiYoRPhUkrfUrcyVpTZZPHBehWCn",
+	"pc3zLw74xGJTKRF522ykO0XWmuoI/YNu7tgjmf+I07g9SLBWjvj7h8ebvQFAvR6EtVJdGLKl1yyyvjvF",
+	"Ees3PmuTHgOEH6uqRZL9WFVjYkGMUKA/Ux3Cl76f3Fgol59s7pqlPB4/cVkAxh0YkT2Trbv9nCr/lAA1",
+	"yldJHhhgfk2X7Fkh9AIVWJxRwdNsMtFtP3WcL9RNWN3JGNKwuias74pK8Pn5gFKhRjedn7847GaBFkGo",
+	"IkwzEYpoCWkGkYNs0JP35BDxflVpdY1K7yBSJzz3IViKySC5xxlDyoynTM7UeRhBlFOfQp2pmOuurdrC",
+	"PQVRV4UFOXphfiqLXF2uPqwE2fpnSBf+IAlfUpJ9qw+ZbL6sDjFQJi9Dtg01zgAIjrHSsyFy/2GVzeMq",
+	"PkTu8vTWWGq1Q3rvULYYk57TsP7CFzgZ9E27ZyCSJudt78B/moI7hpDltB2y5ulSxiUy0FS1rxxHiVA0",
+	"U6tPKTtnkmHVLpPQtPeh/JW7IogHTLj2CaSV44JjICLcMRDI4xZqVgMQ/ClgmdccU9Sx6grWdUG2KbKi",
+	"JXOPpytHUl2avMrYYRhb4KWH3EYlkwUrfGEOJtbNLZigHptYiEmX6TJMokp0ET2HC4K51wsnpNunJORF",
+	"++LWptktd0cX+nBx8ovLCChKVij7TunMJNPW2gfqqBKTWE8AR8xWYH3vS2ofFbwDgsJUDJrd2JdDR5N7",
+	"wM/1wl/xfks5cUF+pVS7ys6NHoeiBSeKiJ8gBB4o9zMMhjjNeJchpJpLrBcCABV3yqZVKaS/mzk9kXo/",
+	"c6FikmusvceMURKq6DzFgjILZxounEZkAxdx2/HRqoqYu4uhB79u0/dbVdvndqRCPpyIVZ3UJkKhiqTZ",
+	"4b98nzPQNbvmodJ7kjvE2XbPyEWcH2QilDnSQ18sMHOmI4EI2P7cAy4WcCyBWxrpUd3RkaxflHhZMLem",
+	"VUeYxabRQi0f4+ZMJWisWTjIPz0NB4k/uLKZitgxse+oaBfeYbBI3aS+vhNmw0Jl/ON6aOGkxW2JAHtq",
+	"ffkk6naqyZZYhqDVWyZXPJf86Q9vwZlHQVNSwfN4xBaa7g1yjLrT1mmsXzgLSELFlOM8Pt4UbhtGEfa0",
+	"24Cuma4T1RLL0aSpSQbJ9bhxGgBiMWKCap9ZzytBRYZDqUGJHL3FfxNBS7A9KRHcOLVGa85wRjeaXmNm",
+	"OOiJyFO68IXEzO6IuL6/t/YcszOGJPdX90zSIRESSpPZpqlqnIcGtxQv1hjIDCw17nBpHVkdsvRowbR0",
+	"6WgEoZLbsvja92K4IFrHdNCwWjdOuJizpmq22PZoColbQySWOEHuyAQa/hcUyVCKpmLpoIniH/NJa/MR",
+	"MtPSsYJ+jQUF1Ro1634uFgT0SlXbbUjLmjprWar5LJH7lqYosZwagzzLbvUCBy8S2NpaSwJkGcC0teOy",
+	"EIdjQwCoM9yJB4TN7EDMVtWiIMuMV1FU+eMm/pRs+DWTA0r+cHhDJEErWyRAmrzkHcKkFJv9HMwd5iAl",
+	"tYlsmtLw3c6Sg/QFhIZ++vNezo3HLc4qZeZABpVhA+kQs/WJ55rRQRzSUbKSKpDDA77Hikke2R9UtZmB",
+	"3GLc8fILPDSAY/T3+1lzWHUPfUTDBCltQM5N0hjiS7A3YUmCaIUDze+xgTRGWNNLbuwnASMdwn0mey+o",
+	"zJGLDGXbTMPjNtlQWQjuETquj7XLFx8f6N5+q6aXAHcPN80lO6lMileS6g2Xkx2pIwiLLM9fhrrtaDC+",
+	"kRjwMUEJjr2clIP2FsFZt8GJvtXMpDizckCW25KpmgmA2SxEeAgFEohG/VuSgqDVUrByVmErprXSc7y3",
+	"sXxW6si31NYzaV5CK+P1PoISDu8YrLH1VquNpmV5yjIfY17+dMkwMyuoerJ0kkAGn6p1yNio6yHO3xU8",
+	"PZiz0TGBWrPbSt/Ad8YZ8d0bXLg0tDlbEQVQPRmGaGnT9nCmtpVFZjj/u8FOXoW5PBaxy4CCS5B2a2Xm",
+	"EDK+xOfTeGrAd1yzTJgQKDhmqF/u8Um47TCG+IpFHHPsUWri3tH9UL45NcFr6FEnRdv9DCX1ffhwj972",
+	"YGOtqISAfjpPPZ2Kns42/2Ryyt8xWhxea1Un4UwPye47XXOe56ecWObJb8tY3anL+5uUsqY0SG/qJtfM",
+	"joGAGbm+jy6+nMrDh81PSip9iwWob5NTGshcE+eoqMt02IXdVGxlM+GvDMVpmskU39FqMb1Y15wlOFnR",
+	"4ZVjz0WW975n2TsrfGnEAO8BXMhUW/tXpYt0cQvD9LX3Ok2k0nVD+8GyMk3Ma2stcwOEeExvfD9S7WN8",
+	"WyUKCPg09VWQvtL71ZG775jVZYLtG9D346vcTMgisu7HVWuNr4vph4HlBQFmK29lTTI5PQDzlslXjdmV",
+	"RmW+8ytzlKAdss2mYVAymWPLw/dUFiP4k1y56FYkD8uHYcAvpDpidNDkbodLZWwaHWRDDMw9RirKtSFS",
+	"YRTDEioPpFSatTIsrUrCrXxWS38EqqAHUoD/3wi1F4dkzIb1Cq8NXXjgU8/MZJ7fNkTlkvFEKKD2hSHw",
+	"FMEcJvhix4VcEHcnS1Y8I9QSgOmTLyfS7br2Xh4lbLRDx8kY8FGnMNGGuOkwsS/T3u/aH3i9QUzsDNdP",
+	"B0o7qkr6eIu3JvwOiAsYU6EqH+iInW31bOG3X3K7JkmVfHXk6Ud5LVi++nErpSbt6t4HT7cnpCbUJ5v4",
+	"WFinqlqLgzSof/0tv0UAIvjRLZWFIcFR+Olm6qSr3XNDzEpVDEKuQ/PS2sGaUZNBjYQ0nNFKN4OJNzjz",
+	"USr9+2J6TaiG0yTmYE+P0nOClOXk0kvUZJfUxEJCjdMo9+JX6zVLleehVeUsi1y1qdlMCje0rDI+n43K",
+	"1g6ZXcR7tEh1GJd/bdOz4QlKVRnWLAVIekMPxPPWICrIwqUGAORegKxdBSLJHv/ca1GBkdydIjvGqlg6",
+	"1gffAMUdVK7jA6D1FuHd/5OPOi8fgxQhqZtCVVVudrIzg9M2zoYY2SHCaxZ+MSKNOQwzs6LJVIETcI/d",
+	"0rDO+exyp9qUWEeqJCg1JMIFFqFqEPTgKRZxJqGS4azaOzFuEg9G4C3O5BheuXlg90q5OgcxfkrAshEq",
+	"pzadFkx1HLkSynYDiinoSJjg5KIwqleJrKE1n7EiTUHyFI6VmzQtH2x7yL9ZOsMEktz1gixr62XSqJKB",
+	"IT+dpnagH5bqzbjHOxBhwcOX48mS3pXZC1Lgy9oNLXBO44SkV4OlOJsF3yVU//dcBDLZhi7NKlGkqruM",
+	"mvxZl/oc/rCpZX7Tx0rI48fqqzjq9CwZk0zPK1ip0rZeZJFL3LJmh5h3KiH1i5R0teWSwYnpE++31lZP",
+	"iZLiQKi3eL8wpKIbwJICe12B2NKknhoUtqTphs2lgdQzAvNaiS4dt2dBQGgA/MMbSknAnlltlRK5mEq3",
+	"WoVhFrTiaJsB0clo5m4ohwurFN+Iw0wvc6MANvxwQNCyp9qzZbAxmgfIB71qdMBbJIVebWmVIuNT1qa8",
+	"c1Yh5AQjYRNuouMse3+prgAtbXZAcE5veJrwDvs+V1dQCXvSHT4o4w1s5nCLGjO+XFejHUAXkyucdrQc",
+	"5VBETkliGDNEqr3TYHwiDBB9FZjShBbwU2KYtGQJ6f3cIq+GaysEkaCGS6dsNyRy+zTbI77FvEIxmOsu",
+	"+tRg3yRz54NodUgDLpKPwuh6MYv0sy2tY+zpY7bxoDVg1zrKhe/CSLhir/Tu0ZWvJTJ9u7mf4XbbMZtS",
+	"Se6A9kzIV4f/jQGTvt2ryAIXioSy6XWoMmDRTxNEdwd0WxLIdoxPw6lPbvpKpWxdAtjlgI2P+13iYQRs",
+	"QQvCJSnLhq+35EUhfOkPDyZFJxjYIl3puVc+7UmFc9dK2Ucw+jnbAjITYVvEyv4JaXb2nOdABlMuorGP",
+	"qcjR+d/PCdGqikGjpoKbz91BNzLMe6Akcs/VpqaCxNr3feOnFG+Zfvnmya2qEoffLmKvk9IUYs2RUwTp",
+	"uZZMAqmX5w3bcSEjZw2AhtztPKI6QO7UoysfaZ6+ZPA7XLMWu0XuZklkGjnt0+2yAIaOPFCm5fqhZjdK",
+	"QT1yS/kSt0mNWfDieUV1pvaC4EWT+hY5R5LKr2eDSwNvRpk84gzeTnNDjfcqaLBT6WDgm7/nPNgPEYKa",
+	"h8ltkgp7SdA+Bs4lCY+BrrRmexKwFMk104nmrjw7MzFb6tPIoQgH1HfMWj97XmHfjkiewZGUoWrLlK8I",
+	"UaJmfVpWCHa6k/GCrx4wMZI0QfnCLpFWKsEDpZnZ/kot0wNOuHBE+6hhDAlZLm1u/+TLaA1znmXqggwZ",
+	"BllcdJcDfRFL0mTLiVwB7+HduGhoVTE5J+ctA6a8nae1oQCaThY1Cc/ti8RQD4RGgs4w1pYrtYv7ziLT",
+	"G7Re4o7JYCGzvp6crKX9NUEq4D2ZvqmU5+q511HAdaVKhqnmCw/844YIZLzumWNsU2cKGjYNwj5zDy7Q",
+	"/AvkitwEZpMkJmFi9QvI9WxXv8CSF9MM/YJXAxyEBa8W6HRCAptoivh01lnuvFzRi+/b1S0gl5JX80pc",
+	"zKjzl64SHGgKfM2yWCsYalFaRRBIPFT3YgrR2PR6D4uzJF3Ni0MHWRHdVbE2uFBIvQooWKBx5RP468Km",
+	"ce9M75mYtj2JeyxLEzEtStyGcENTyT61bMn+ma4ZnarjD8Dnm9SExN25407VWBN8CA+JRYfDoJPO364L",
+	"DszHyQtyyzfblAru9Fv3HTMTWVaz3CL7XPNC7ZmxpFLu3r/VpsvDK2T6lRutaplk+RlRIxjNVa8Sqkoc",
+	"7t+yjWYMiiSDjwWLP08aVOPiSjDKt3joE5n85tgI5IF6GyLC1cTirIGHzss0Nhw7Fqm3I6E2zkGrd2HZ",
+	"o3gN7KeMWbL02fn9USJn8jioUO27O6q/2TLkeC8xBRhcXxisVzLcrXu+mgyede0kbyV9mANXnxN62jJ6",
+	"naHsyu3PtLJ+FUohBu3E87pgAvcRT1cbXZFkg7pq3WqN2t/h1pme/QvaVCopOV+p/yZHzSJ9+f0bi+vr",
+	"1nujiJJQA6F18a2cYV12NvBgKhK7sS8S1+kvwJ8IJCydpG8lw0EO3QjkcwUtK/hk8ovx4LuTeLZPwiON",
+	"VRJ2YzUNtTudloZxhMZbucSEoUT1bMZEuji9IcD9PkznNTWoCvqWh/iEg3BPbyK//m+LgXyp6TUdMhkf",
+	"+YM7WdPZKYFQ0xkm1GyV51FBWmbwAnPjKz1b/0fmjt8z+53GQNwdOVZDzpeSQyU608bWPeQTZoy0bKJh",
+	"rAGWqn/o5k+oWgfCJ2R8s7o2FtBYypkFC8LXxCRB24BwnAEJAUDkELfflGLjA2WPSyYslxvPn6gksuIh",
+	"fQxFoo1QcyNxI8grqKWR9nyCU2qIbkyzSqH9Qt1LlKZW6cMX4Cl3tqbT7dC4cWJLhUjTK+YdE/DNz+tU",
+	"F5QJ5433zkeigyxvV8Ko9TkCjAooObDAmMqXwdHsBCRUtkgkpUw+kE52vMxKYHQbFNwiSRiQp1GfiAMa",
+	"1DozxFbIRAEEj7RkkemoKWQ3xbnSzacNJ1NIfu5CZbyaG6S6o452MnEDT1BM1/S7OnfM5SiBVrWvfD94",
+	"y8JD0zjnA4zqFjTBrp8DPMHh+hlrIlfMUAB0K/Zq4ceem7HxigSZ2o3rOmOA9QsMDJ67gian4eOXFWiW",
+	"OFYWGColMFA+YFKBgOCq3rKbuIqh+TCpsdHWGowsrDn9zX+Uu8hYoDqlLQ3J39o+PA5lYrAi0VgCa1Aj",
+	"5hWZDTpG61d/HbpemkKsf/vbaC3W2Vu8VemjUz/jKxyI/+vLpF6K988x5A/oOnF6BTf2Kfnp4t9vnpB/",
+	"I++/+rI7qU/GITP+xB4kA2/upDknw3RlqdcllP589VVIt0s4H5pwZYoOEUwez7JYV8jGt1JlqSRS9WGN",
+	"pqmMXckEW4jtzQC6vHTPv0SEc7I5lRKB9244TFrUFzUjzmIovKkv1f44j7FPhSwZ8iAn9s4sOPvLHJq9",
+	"qR/YFwzpQ1ATt48viDJEpjWSdhFrpoflWURR8b1puKt8x5NSp+sUBRWt7VZNSfaB3z+PTwe7JOc2ZqxC",
+	"s3Ll3rXmK2pZABS5tVwywdl1WjsXXO5MjtW2gxQGHdwX8PKVrCGM8/7y6hkKCsoMYCsDNLQBDs+K63hg",
+	"QN+Y9n35whnNarVb+BukYNd8BYTNbjadoHvi735d9kGIAc0g6TwbIDHWTTX4AdzLwK70BXK2SglfnSau",
+	"83H3gExVMbzkDmwedP2PDMceFhoPVcndCAjkFkICs1XErKhc4E1QUEvJL+8ux6tDgFSECckjC44EtSfx",
+	"LFnC/VfvHvO0sy0DnUq2D2BYQe1xbGLYiyo3TFeap8iAr75/fv7kL98sfEK3WpMtuyEF33BrhpiGehcq",
+	"rqRBHtdU1Yg0oqPdOY+sSU3nLzLJpHh1DBDEVRUMkYLPSEXt1pA1FyK4Ndk1k+eqKABF1a/16yuKJrk0",
+	"Y3GcCaGM4A2e8igvuR2CaU9oIxbbmQuza0qoYjd8z0P19rFaPClytl88FPQ27Gy/wI1cfEy6rlsRY3lV",
+	"c/qt7wd6BQrqNJfHPP6KAT4u39WWGwDHnN54rX6mCTnmswMlYSn9bBFwZQwQ/PxKUyfaz5L5Y2xBBF2C",
+	"HgeKvgf6x9SsDBiw76N3U7kA9/OCNBMJDf+O6cSjRpiXwnFjbZLZFfyiiZj2ZIt92AU6vUpg8GGmp80n",
+	"+Er2DPUOj2lZYIE6zSiCEdve2lFGpihz3Vd+pzQkhQARvKlX22CnBEhz4HL3ufkZ9qZkkccWZG602PuI",
+	"x1BMaCVVKO9XdwKnK53loEszgEn68HrA320gS95bf4U+LMhmIqeI2hdMv07hzQ8Ev3RLAvczt2BRxpSd",
+	"PfWumgm4gRzUEdp4c5liobf4aqSThwlsKvF6z7qv16NUsYi8101k3CpR3CI7KqyWn/QBDOWvnsA+mRzl",
+	"MbQePyr4zlPjL9t2eFdOAmyxJXt/SWYP9Qu9jwl9yyUzsdR7Fs8IvFsJjmLb3zcXQzGVsS6364YMb/5r",
+	"pgu+6oRVU/xWowCTAOhs0f+Hpn9LMcAatqqd8YB58zANPpWzJxTvlGBPCX67IFJhisCClFTvzIKEqgFm",
+	"Aeo5er9kgTTvUmkPRAAeegm0hZAXELT9Rl1rpJtW/Cd2OELKpjrlv17ExNlgkGmlymeABXBWsGnTlXmH",
+	"5xGT1a16FxDmmd41WbJzm/4Ad+hapU1PhM1Iq+nKxiyzln/AzT4mnWEB2UfkhXLXIy+8O2rDJNPgkvLJ",
+	"3I/ISyxkD1+bd69feBUHhNyQslzAhWrIqvz//t8FKVUJUP13370kX3311d8eEWDrxZ9XSBBMCrWq8bH/",
+	"4Z7729d/+ff/SfYQY/RQuxWV7rAzW7WXj/5vGUNQT89etebmmmncS2cXj758dIFYCiZpxc+enn316OLR",
+	"Vz4NFKT4cZRH2OieU8htdxCVHwpAka2496r+UTNjX6jiEAw0D4+kVSX4Cn7y+HeP40btpH9+RJLJWdx/",
+	"7UrNw67mo62Or0vs6s5zVtcMURuVkt7l+eTi60TpTlbZI4KpVPdjQ48DAXT7GDl7+o8/m+3wj98+/Ob0",
+	"mrKk+uAsaXqA2qAN00xT4yEwyyhNwmm3wPIrGtxbj+A9j5tSKUixyRLLesmNfd56rjf6i1mLPI0vpCnh",
+	"0jeakNGx48poene7Kcecz8TgnxfF83Y5mduKNhXi5zUs5zAZhi7fhKrNHxY9Rz9U8UnXf7v4xqlGF18/",
+	"Ixdf90r/QV2Qrp7+10UmhWqSzXNa2wgqFaUNEm8PGEu1JdSQWNToqa9mh4oTKFKSBKB2X4n/naaSo4CU",
+	"k6N6WBsWeBfXSjeZA3i/lWCZ30K5aqs8nTqB82p5Bx9eeybHQoLDdH2rbjZlOO5+m3TgfTlL+Kfu9P7O",
+	"ft+tM3br8zSema/5NSPULyp1K10+C7e6V883zNm5KHn9Y/Lxn7z44N1imPHePTCw5EXnzKiopiWzUOn2",
+	"H3+i1gJOtaiz8OLseM4XrfkbsTx/u/2xNG1lfBmPSZJx8blKBg4Sc9T9EQxoMdl6zcInrRvQ0hlo44hj",
+	"WxBfAsmyshLU5iTncYs5K3/bxkIyDyI6936ZZ8i/Ehd5GWPCd1xNqPpZr7axphdiDjtky52lhex7EqoW",
+	"5lYvKN/Z5Xt1UyltH37732EN0wVPsBMJXbi/DeOk3K+6293xTUwU15Ma8uPVz39fhJhRVS8Fh8RdHGl2",
+	"RRuGkuSCvmat1fw20mh8/EXlJd2wx+Z68283peiuaPRvLbmkOpGZl1nHhoXljrsPIrlKl/1dRg25+o/X",
+	"ucXYcTu0ED/xz2E/DR2FbgSZ2Xdjv/vMo6vxaMp3BlTadg3ThXfiazwdEZ1sFZ6CdE8PzzAIE6kruETu",
+	"gdzS6VgMILd6vlzA572AfhCZNfyjZjU70f7JXVOYL81tpHTxB6bXTZDaHwD1QMYF5pFftCVd7epqWPd4",
+	"4Z95CMUA3zVFMQi9Ov0Nk7X839Ad8x28R/MnTEFanpZxgk49aicOLdReVhxeRujY/YsDvGuKNPhOxbgT",
+	"18F4u7X/pzUfjYVX25x999Lb0p+waXdaLMaJPD2z3TBUiJP5XQbQFrdz+57uWvGinz4FVmFf3KNy3bJ+",
+	"IwYAgcIIzfAuE48BbC5/ZHKEeAeQPEp/1bhGRk+Ww4OdK4eJx8rhTgdIwUr1OIKXcw7laypX7KXArJ/T",
+	"7O6Sy9pG6kiMi3791ZMxkMQxfZtv5WNvhsAVnNkOJnx9ZzXrTSBxcAsXULhOhsnPCPvFbwCFwoMSFeNv",
+	"+TX+oew5AU50ileVOIzUGBo7ItsujDmmf9qZHFtb+M59bOH51ncI1yAlQxEiE/oearxoLO4Ny73Uqt5s",
+	"79ulcenpcmnTl77FLIvGzYFmGxhp3CJifb9VghGfAOraEuIRIDl9Zu3ZU6yu0BXex81s5uy1MJNX+OTH",
+	"9jL5pu7fx/Tj1c9/JzhotxoAS4vzFg+BQMaRvd++xUce4oL7kWp425RLDh120LWTT+WiQbscT2xT/m6P",
+	"vBHS0pJLTOCRBVnVVfv7khvAFkLtCyS92EeU1AJ9FhF1FjGDkPjjbF4Pv2ivVdTqCyYYApOO0AtaVTiL",
+	"H8ND8XWOY2zj1NOTeBQ0A4RczInSSm588hScGceT9VgzxHdm77l3+MBLn7j22RhDCQj0dMMiYk8n4kqy",
+	"YOhbAkvee4zHg25fJBmCaJezBVrb0+1cgJwg/1/guw3hFmQk3jJRLEIqjOUlaxVBEpQXKeELiRtp0bti",
+	"1gr2Ce5X6DeWL33QFXrePVN/pxp2u7GacgD/OLvNV8vwjNtcBsVixZ6h99D9xGkXktTA/eNsOmPpwZCQ",
+	"bO2Xil0Pq8DPi+LVdYQLnWLTNm+cdCfC23+Q3b37l3lb17/yY6u0l8ismbnM/e1HTYP+koFM7P5kb/Fn",
+	"AyLta7UblKZAkfqIoCwA2cuB8MK7DZbBxrrmTgIp0cwwpwyAMyJeVUHkILRqHv+55oJ9GInAfodMEOMH",
+	"wxofzB8NsTgLF8w8WpnrmC3r/9i723NTiRSaeDwUYdmNfYzcdx2BmBSxW/u6SfepEUPFIqei4aCdoCEg",
+	"OVQxIksWzCU89xYN3wHkbr7+4c1bUlHBbIRFrJUuh9Xn7+CJh9Ce3Zt+4rKYoj1DrzojD+WRT4w7xIIa",
+	"7nVn94Pu6UINH9jBg9VCckKtdOmp9ENq6AkU4G813XvAV7APTAD6oCczFHjdMVZhfVYvrE1Sf1ZaXwee",
+	"oPsX19dYIn5cVn2fHvgiyMfT+M1rD888jUJwO5aUDJAykT2vZ2gb79iKVwzK/XcUjm/a6saTsYAEcpLg",
+	"m2+ndJwuMOnFLL1FN0EG77gpf2KsgmvfzV5DBV7yG1bEsjJ4ceBV4pnjYonhzg59bCzXPo0vc6parn/E",
+	"9M/TyeBtDcmZ+Qn4qofQRU97DL3HVE7zMTVS8D6BtelFxFlDUBBDkt9rY53G3BWlP910j0WBf6R6ko4Z",
+	"yYY+LYDvj1R/HGTvg5wtv2puGXLmb9WerGunjoJdzM3Cl6LzBH/wCXIHIZdHPIRSQvF4RX264wA+wD3y",
+	"GYuG6/8/sWz4aHfM8QBnVox5A4syMZhd5e+cpCA0UYBMQpz7/jM4JI6KFkhjk1XL/Enukw1x5/R9gVsm",
+	"igmUAIbLFAlBLLsjKG9q7hhfZiRSUE8m0kkkUH+VTEJ2stA299veNCwAHEY5njUMbYUhnszxi/7FvebW",
+	"MgkH2wM7GPHs7PgZ0a0I647kuXhyxrlKbpttZDVKR2LesVJds++5D5yPzcvr20dIPiyy0c/069Mg7N8r",
+	"tjkJAtuXwfqYqlKrG0EDL+mO6S8MnpILQsmW+7i0VKRU2h2OD3TCJa/ct3WzWlMOQLWyzJ4bqxktb7Fs",
+	"D50M3I7kRwHp7ypkVMuJs9P1onn5EDfRhG1TydPsGujv3ZWC5+T/fOd55qDYLKOFCXQjv1OdPMq0R1sP",
+	"xUjhieD6+Iz0gFZ23RCnOeTGBkjKI/J3H15GrsBKK3fn9QtGrZQvXzSsJayVzvCAArNTSEo4Sm1O2t3i",
+	"dhVNT31/7+7EC9D1nERvCNo1nSlPiqsJ9FHJc/SK2UBG/lmpq1lSrOOyEf7Jjx3PexAT54oenDkL8d5g",
+	"9rbZWZLysW8TViWPM6C0+uxMmjUXIkUp9UvlzqJtyBXF4g/u4cDhgnxXrRIL08itgHUr9cKYltosBlYm",
+	"RBpMemg6AzxYUGzPl4We8N6SGvM6WQ+xRQkW4hzcGnLNjJla6etaibpkOKrZ5yh0rNXGx96DkZotBxB1",
+	"1ubt4eAdR5R7FaFYnIPgDLQ8C89gIQKfmb8hwu6sOcY4cmrd6zow7tzXWQUvSEzSfyANFoaGgbPqY1st",
+	"VtOCedJijFCrNaoHz0D8ubQMKAF9LShkmu4GEhqyrtwN+T0+cTIoGjWm2mpqjoNSEzjsW7/9nGiLXm6V",
+	"Ux4xthNGgPSfbmqN59822xpABqwkqg4bAllpR6H3l9w8FOg+weH4UqDr0OeTRWom5FkGmLk7/ScVgpDJ",
+	"WjWYkzOr/VQ21o7L0UoFbiojOqLvTHtyAf+NiSq8yTfwqWQKTMgQgAnF7ADEJIX0APyreLD0ANeRu2L/",
+	"Bb9mAyCG64R52ldPBTUW+LhtI3ZIhwfzYhiU2ARd8I+agQ3vlUFAGp8tUuY+l/abr8+GS5BMhVJB35LO",
+	"nVFfwnOCP3tKvkDL9otYnewYZm5UydDODRg3YtWCfGEsFewL0ByOH2TCsPuTm+lXJQi3R9iF8t0BcPc/",
+	"kOrw3Lj1RfTj/0SBqqjlMM2wK0GcFC2GQTGX8MRDBKPdm6bEon/iQhLs+Ol54t4r6MbpoAWTMmrdaKbg",
+	"DibjXvrY+FRN69Hwjmd0m7fHU1X3XUMp0tlbo3o9vfqdcPmnBPfSLLRXeLG+owHytradw8uTIUOdIacV",
+	"K+CKoMWzaBpSSXhBKJFsD99AtW6E8p41mx+B+q6ZvD72HdfMb4vPmfbj/lZpmKKhNc+1DFs9PdO/wPf/",
+	"Ndd3mOsNgrDT83sJX9+BATSZALmmwrDFLKNwDufjnU3Ezyeru1ncjrrzc+VZnP2Cf2GAsdmfYxXlOr/k",
+	"bynXV16PepCFT0Ba/9ZZ8G+m3exfT6t/9y8qEm5ZG2pzH+EDxnKfkNIEAVuCgwWvg9xslVUbTavtsAr8",
+	"tvXcQyjCzfumqMOt3hG1JpqudqafbnsPqnKrm+m76sh29JS1k66rpOPst08EG3A6fHZ7pTNgko4s3DV/",
+	"GNwOktBWs+jE1lD8fQ31esyC/Pj21WuiNHn799fHrogOeKG1g0ZTsxEQNCo0D57x+fpUudla7bsziwx8",
+	"MSUz1guHsISlh8Q5hFpimOOBmMFb/8inQ2J5avyU92rcLdqenl/dqhWdwXvQ4uEl9RQOh6W6mVHC9YW6",
+	"mUB0vky4x18cULAFZErzVtLxM1JyY9oFW5eqOATy+oDMLOgBfgolossqWQV7RefUjgC0djdvZ5Q8jCLs",
+	"BCftYytSjcDFmssZr3Y4TU5wbLlXERg/XgSt4yvoUW6SMM28AQZ1I5yNuymvQ+EjkxSFQEs0efcs0u0Y",
+	"Szes086gHgtP369VDLNwic78viKHU/TQqX7NAj42jGqkw8/xNbBdXMh7yVgQ9f0ksk48QWTBC2onZUTF",
+	"h0+BLviOyyJUKwiJyRizkIo4aV74SNaOCR51+s7ui/pXXmPAKlifs1cJxvAtFEhKxn6EIHSJdP4+1PMx",
+	"t1OgJseCtEkswrfu27eCys9Jx1htFV/NKRQPz4/dzZnKcOMRhlZZt9Czj36VD8tpZPz4mCFEn7ZbCSrx",
+	"yGlqG4LMsmLh+WNQCw/VqPqnzhT6/Ycj3c8oAyss4naWYgVZbanYQU1snc4M+vyJ/PFq6RIyeB5/iB97",
+	"BozE4paqYGJYuXuDj/yTVDqB0UxRAfywTxDbw7gepuTBhlz5FDnP46SuYzWT9tJ4S3mYwemBPQX/XP65",
+	"ez/He8fxkWPOF7Aa8sG1BcJpElncI71m/6VqoKqh9nKsqZ8xNbOtlPRXP3zb0F74dDuEU82DSvxLKjJJ",
+	"fYTKgmwZbRfw27LVLlQSN/TwKC38j1eqOuSPw5eqOnxuW2CtVXnrusrjQgfNt379LyRxEA4BCGaoKIbE",
+	"zcivCG8B3WhNdWDE9PXoDaEbzVhOCCtqzLmSQzFpY5wc/vxZSaKvt907CF/R1Zasa91MG6a7NNMay3wZ",
+	"S1c7Q0osayvJ8gCmeql0nNtE5c8PCZm8qwzmyGRHtssg4CyRJkTlAemMPdr3FIT3UOMuTC0Gt7FcIYKL",
+	"N/wawMVW+ZqYuCS++vdxFaItsAlLhtQpSC1MlmxTy4R0D6cnw9adnKD8MFGpTzs92U1FC5ecmHHT1KDP",
+	"ml+hTv1DGEf4rinWUejVKQtpIRrbOlE1HLlH3f8XzXbg1jCxjv7RBxHErOnlJ+ufdV28xobXAnGaVzhk",
+	"YCmWDNaI27xYP/7TCGVHGd3/Cefxw8M5wrptugkfaxV1x69G6s7kmDyQl6m1ZifJ31p1iH2czAH8GxLd",
+	"Db1m6QjyvZiPRyqB69onw+j3Uc7nWktCsbYH+yIqeY165zW7BXHr5VQT2uiGQD7k87KchuiXLHFm7LnZ",
+	"Zp0bTin61T3w2Vbqht7/V5wiHafYdwMUmM0n+C6qTFptNC3HNKW3zWMPAuQMr5uU1sQqC/g70gymKY9y",
+	"n1hON8NNVz+BYoWhoOUt+FhTzr4Tlz+cloR18jqFJ/RqN2KZ2fNtuT2FkogVQ0Q7zTlWxg0J0NTsQoFj",
+	"d2e4Cett7se1tJqjDyK7yX/xz9wSa3QSoXuYSFUY6ZTau4emJOSa69MEFq/wooc1DQXccRE9rxwcZwC5",
+	"X0RizjWeZC1xgNO8v9ZTaj21j63PHU0M49eM4qmbL8DtHrgfHN2DCC0M4LVW02pGw4M+n0FQvbnrJdhL",
+	"ogaWn5BZ6WsjWajkLuSCbKh191KQzsAUNwHsLhg1zPPGfVrFjdaaneJgf+1Jl90+F0pugIylskkCM60w",
+	"hpEVauWDEPdV8N21n7nsoG+ncVLBhmvzcxGp9gswazBPqXUMLpkQJgjbnrEdequSgds9t6ttnKOTxFWn",
+	"FRpN1gv92BGi+1vMSXwebyG1GmNEuOCe4BiUHFxmz36zVkKovWmtN5TWaW2Kx/DxEFXRC3jgZOkB4XXT",
+	"0gOYEHMLcuMb/sVl5B2Demx4azFjlDze6lEAQrZopt4K3bG3FPS1l+ruJGHpRNU+HQWXO5PiC2WaNTmX",
+	"qmISqbcqumFe5DHnA0KlwEICpDfuOcjQ5IaUdLXlkhElxaFdFL5P+n1kxf2RIBF9+/fXCJMJURU/yaAh",
+	"EDeMBZYcKail5Jd3lyl2cQA5dvnw8mTk6Wov2ESYuN8mFsO9W0xpkiA+J4bfnBd8wy1O0PJA9lu+2oaT",
+	"CkrNVRRYJNzNbZkkvoR4W0oLWlZDp9S37vtTHVLhZSNMoEU3b+if7aBJkoBaVVDgF3QiXVakiEYyLJMY",
+	"Yoa9VKudT4Q/3YXi3oj2+Mhq+Qf/xS+G7+l1R1FAJjBfIhFc4fDBCiq19pQF7yMdNz9eyaKhPPgkTI+f",
+	"6/tmJAQ0T3M5NZZciyhX12LAQ+wMEXjgQbPUWgzdn5ypXotJruvvodYKTu5pLCloKyygWW2VEgu86VHl",
+	"VrpXY3/Afvrc1vVEhJeQrtHfis/9N95ltwMHrQpRBj/11JC90/4XCcLMawppellWlHF+suMroHtV+PY/",
+	"mZjqg26DYXojaPxxpZlhdizUhc88TJzLvWsSWYnv1QkSl5UqQ8oEiqyv5dpkTKDqbyzVtn3+u+m75mw/",
+	"AM/EB/61D41/6n0/tt1frddsZU0+A79FJ3vPek2L6rPwkt4ls5VtYtNaFkyTPT3kcvUDH9OA9njJ6DWb",
+	"VLXpEpX6j1qmfLVLM4Plq0IFxqp/PlKsX7fKLfeWaRZqIQZ6X/DGfGHIyhliwG0bBcLW1VDOv/2l+tQY",
+	"85JkpaAlJk6hkVrCVu2Q5bT1sy/nUvRhI4v2EGKP/kUJ2pIM8YsG0aIk+tjATdfioUa3YaW5tDHuFrd/",
+	"3nJrU/zd10TiK9z/stCJ0NOTHInD9M/gTvXmLoYlWxVwoUjQ42Vd+PnK6okv4JGH0RN/pBpf9ymVHO76",
+	"Z9Qe0n3c01BvR1BjOwgH8M8Ai5fSsSJWP/C5wKOXG2K2SncJO4zV9DAC6cdHHgQxar2DfcqCKFGcPAIf",
+	"XGHAVy6oxVQUzIDGZBScX+QD21PTmcboC8teX1YwHONpXWHf3Kci7ozyCU5VeOxkZUNwru67HgIAwhAD",
+	"vMcEpMC9v2WIBnYHGrdko/xCA1RocLu850lLrZ+PBRE4KgRxurN5RpYHDIvUUjBjAklZyjJTujiqfNAU",
+	"mYUY0MYXB9zWDCJBm62VDIxCiAXejlbiBPvbzc2U7f0dxIBwrh+aNGeIkJ8LdtJK/wl7ekRDRFqQkWn+",
+	"nt1E5v1J3Po+23HCo5bd2FpPirJ4Waw811OTUnlMbfJxkKcoi+mrxXo5vXOGHYAOG7JNGtIP0H+MhPnt",
+	"dDsQ+ccrJde1gdjY0EnzsnlsqmPocC9sNnIyl+5fP9LBE6dqkmOQcg0O/7upfFEMfqTaq21UB5+gU9BA",
+	"sUPwTh9ojJJQUqv5zZCt8Qaf+IwFIOd+bJD4U2kT2+D9XLPxAFv0K/k0J9l9Esf5FcscPX7F7y51L6gB",
+	"iIVVVVu8nnrMhbpmWtDKkD3TvnRHcNO4r70LL6R1lx2p9Jy1A1w/V/SavQtPnS6+r3apINKVKhnwuuID",
+	"BCkLC7/nCm6AIAFHhzX6IBTru0ecCuarWbJkjCnqfJN1nDj0PmBtelkZfO0nE3maqruF+/NkWb1xoRpO",
+	"cLdkUKRMsmdt9D4Fjl8b/NCgXR8Yfr6t5aYjxeMMo+77oM7fS5odlR/BAwejHqLzXatanoLPF6YOzBqh",
+	"DHMGCIHSQEh/twjxAUynQ2IIyVhhuqsEzMy5C/CKsYy9lTr7I6VR/qoKhlSllQVunoLV+A+rufvHxzKd",
+	"rhibpLy8ApoN0Dsjabnxvz0BGAK2FMQycRXPl4LLIiZDGsZMk2WPK4iloId0GG9X3X/958Xx1fGf//vV",
+	"k4uLC396BCS18lwkVoXAllVkycheaeCOyZjlxrLqLJm+/uVFm3zr0ZN+deP7VDjc9A4n1t7N3rl75Ow5",
+	"XMHefwlVjdUaNBbXsYQwPYZumoEMbL17MKE6HbtWHNSkE+E7WKqOhvFVH6osYEGKFILaRzk0q5S2aJEK",
+	"ulSaWqUPXxgCPyWWGfgSj5IVFQKU53aE6slotoYf2scOPz2Azf+r5paRwskwVtuAHHGt5AbDTcHqb0u2",
+	"Kuhgnt17eOA+5wVekJoY/OLOs/ISE2sXoQIJt8ap6SBgQI3vv1kKtdq5G8T/bRUpFJHsxrbn6vEqgosH",
+	"HO0v4aHPcNamQUzBVoT8hRhJd8qbF7Utk4RBSq638ApqnWm0tszpzXuoYH4gK1VLi74pqfZEBYiv1bWx",
+	"gyIJD9zn5MILkmqqGw6eRhoPtwZecK3q1ZYZcK9we/I48vdqH7WEkDyyUsCbpQjMGUZCG4SDO93XbgZY",
+	"e2Yf09pulXvDo5UenOfn4cF5c31zfvOXi7+dr+i568GdWce+ffXu5HMJWSfN9HQBtr7qfpymhY9oFuya",
+	"r1ic7UfY2RnRVVgYVAVqLc6enj2mFT/78NuH/z8AAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -113,6 +113,9 @@ func build(ctx context.Context, s *school.School, clock *Clock, at time.Time) er
 	if err := m.firings(); err != nil {
 		return err
 	}
+	if err := m.kept(); err != nil {
+		return err
+	}
 	return m.stirred()
 }
 

@@ -31,3 +31,10 @@ func (m *maker) stirred() error {
 	}
 	return nil
 }
+
+// kept keeps glaze for a project that is still to come.
+func (m *maker) kept() error {
+	return m.change(func(now school.Moment, c *school.Change) error {
+		return stock.Reserve(now, c, school.Reserve{Glaze: "K41", ML: 300, For: "Spring show tiles"})
+	})
+}

@@ -293,6 +293,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/doubts/{id}/relabel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Coats out of a mislabelled cup are logged as the glaze that it held, at the time they were laid. */
+        post: operations["relabelCoats"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/doubts/{id}": {
         parameters: {
             query?: never;
@@ -2064,6 +2081,8 @@ export interface components {
             until?: string;
             /** @description In a clause */
             says: string;
+            /** @description The jar whose glaze a mislabelled cup held; missing where nobody knows */
+            instead?: string;
             text?: string;
             by: string;
             /** @description The jar is still not put right */
@@ -3741,6 +3760,33 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description It is right again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    relabelCoats: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    pieces: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description They are */
             204: {
                 headers: {
                     [name: string]: unknown;

@@ -99,7 +99,9 @@ useKeys({
     >
   </div>
   <details v-if="review.data.value?.room.length" class="room">
-    <summary>▲ {{ review.data.value.room.length }} jars hold less than all plans take, with what is kept</summary>
+    <summary>
+      ▲ {{ review.data.value.room.length }} jars hold less than all plans take, with what is kept
+    </summary>
     <p v-for="says in review.data.value.room" :key="says">{{ says }}</p>
   </details>
   <p v-if="review.isSuccess.value && !deserving.length" class="done">

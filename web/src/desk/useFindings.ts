@@ -7,7 +7,8 @@ export function useFindings(piece: Ref<Piece | undefined>, chosen: Ref<string>) 
   const findings = computed(() => {
     const all = piece.value?.findings ?? [];
     const weight = (f: Schemas["Finding"]) =>
-      ["stop", "warn", "note"].indexOf(f.severity) * 3 + (f.surfaces.includes(chosen.value) ? 0 : f.surface ? 1 : 2);
+      ["stop", "warn", "note"].indexOf(f.severity) * 3 +
+      (f.surfaces.includes(chosen.value) ? 0 : f.surface ? 1 : 2);
     return [...all].sort((a, b) => weight(a) - weight(b));
   });
   const nothingFound = computed(() => {

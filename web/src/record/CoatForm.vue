@@ -98,7 +98,7 @@ function keep() {
       <label>held, seconds <el-input-number v-model="form.seconds" :min="0" :max="120" size="small" /></label>
       <label
         >bucket, g per mL
-        <el-input-number v-model="form.density" :min="0" :max="2.5" :step="0.01" :precision="2" size="small"
+        <el-input-number v-model="form.density" :min="0" :max="99" :step="0.01" :precision="2" size="small"
       /></label>
       <span class="soft">0: over all of it, as long and as heavy as usual.</span>
     </p>

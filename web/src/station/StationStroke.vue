@@ -37,7 +37,7 @@ const how = computed(() => {
   if (!n?.dips) return words[way.value][state.value.pictures ? 0 : 1];
   if (state.value.pictures) return "Dip";
   const deep = n.downTo ? `from the rim, down to ${n.downTo} mm above the table` : "all of it";
-  return `Dip ${deep}, ${n.seconds ?? 3} seconds; drain it, do not tip it over.`;
+  return `Stir until nothing is left on its floor, for every piece. Dip ${deep}, ${n.seconds ?? 3} seconds; drain it, do not tip it over.`;
 });
 const wait = computed(() => {
   const s = Math.ceil(props.waitMs / 1000);

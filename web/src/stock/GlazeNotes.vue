@@ -13,15 +13,15 @@ const said = [
   ["thick", "may be thick on purpose"],
   ["dear", "dear"],
 ] as const;
-/** What only buckets and chips have. */
+/** What only buckets and chips have. What no glaze can weigh is refused by the server in words, not cut short here. */
 const figures = computed(() =>
   (
     [
       ["dipCoats", "one dip is as thick as, coats", 12, "dipping", 0.5],
       ["dipSeconds", "when held for, seconds", 120, "dipping", 1],
-      ["dipDensity", "in a bucket of, g per mL", 2.5, "dipping", 0.01],
-      ["density", "weighed last, g per mL", 2.5, "dipping", 0.01],
-      ["dipDensity", "weighed when it laid well, g per mL", 2.5, "brushing", 0.01],
+      ["dipDensity", "in a bucket of, g per mL", 99, "dipping", 0.01],
+      ["density", "weighed last, g per mL", 99, "dipping", 0.01],
+      ["dipDensity", "weighed when it laid well, g per mL", 99, "brushing", 0.01],
       ["slideMM", "its chips travel, mm", 300, "chips", 1],
     ] as const
   ).filter(([, , , kind]) =>

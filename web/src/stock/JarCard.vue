@@ -71,7 +71,7 @@ async function dropHint() {
     </p>
     <p v-for="words in confused" :key="words" class="like">{{ words }}</p>
     <p v-if="glaze.doubted" class="like">✕ Leave it closed: {{ glaze.doubted }}.</p>
-    <p v-if="glaze.lies" class="like">▲ {{ glaze.lies }}.</p>
+    <p v-if="glaze.lies" class="like">▲ Now {{ glaze.lies }}.</p>
     <p v-if="tile?.doubt" class="like">▲ fired colour: {{ tile.doubt }}</p>
     <div class="fill">
       <div

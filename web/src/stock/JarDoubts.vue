@@ -30,6 +30,12 @@ const right = (d: Doubt) =>
   );
 const drop = (d: Doubt) =>
   put(answer(api.DELETE("/doubts/{id}", path(d))), `Nothing was wrong with ${d.glaze}.`);
+/** The coats are logged as the glaze that the cup really held. */
+const relabel = (d: Doubt, pieces: Doubt["pieces"]) =>
+  put(
+    answer(api.POST("/doubts/{id}/relabel", { ...path(d), body: { pieces: pieces.map((p) => p.piece) } })),
+    `Logged as ${d.instead}: their plans are held against what they really carry.`,
+  );
 async function stays(d: Doubt, pieces: Doubt["pieces"]) {
   await log
     .mutateAsync(pieces.map((p) => ({ kind: "vouch", piece: p.piece, of: d.id, seen: p.seq })))
@@ -61,6 +67,9 @@ async function stays(d: Doubt, pieces: Doubt["pieces"]) {
           wipe those coats off and log that, or leave them.
           <el-button v-if="waiting(d).length > 1" size="small" @click="stays(d, waiting(d))"
             >Looked at all {{ waiting(d).length }}: they stay</el-button
+          >
+          <el-button v-if="d.instead && waiting(d).length" size="small" @click="relabel(d, waiting(d))"
+            >They carry {{ d.instead }}: log them so</el-button
           >
         </p>
         <ul>

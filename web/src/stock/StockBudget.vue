@@ -48,7 +48,7 @@ async function release(id: string) {
             </th>
             <td class="num">{{ b.left === undefined ? "not known" : mL(b.left) }}</td>
             <td class="num">{{ mL(b.open) }}</td>
-            <td class="num">{{ mL(b.kept) }}</td>
+            <td class="num">{{ b.kept > 0 ? mL(b.kept) : "" }}</td>
             <td class="num">
               <b v-if="b.short > 0">▲ {{ mL(b.short) }} short</b>
               <template v-else>{{ b.free === undefined ? "" : mL(b.free) }}</template>
@@ -98,6 +98,9 @@ td {
 th.num,
 td.num {
   text-align: right;
+}
+th,
+td.num {
   white-space: nowrap;
 }
 b {
