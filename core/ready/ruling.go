@@ -33,6 +33,12 @@ func (c Case) facts(b Blocker) string {
 		facts = append(facts, "planned "+c.Plan[b.Surface].Stack.String(), "laid "+c.State.Stack(b.Surface).String())
 	}
 	switch b.Code {
+	case matter.JarDoubted:
+		for _, d := range c.Doubted {
+			if !d.Looked {
+				facts = append(facts, "doubt "+d.ID) // another one is another fact, in whatever words
+			}
+		}
 	case matter.CoverRefused, matter.CoverLapsed:
 		facts = append(facts, "look "+c.State.Cover.ID)
 	case matter.FootRefused, matter.FootUnclear, matter.FootLapsed, matter.FootParts, matter.FootHow:

@@ -281,7 +281,7 @@ func saysCoat(e Event, on string) string {
 		line += fmt.Sprintf(", its jar %s", e.Body)
 	}
 	if e.Settled {
-		line += ", not stirred"
+		line += ", its jar not stirred"
 	}
 	if e.Doubts != "" {
 		line += "; the same or the next?"

@@ -84,7 +84,8 @@ func TestWhatATabletReads(t *testing.T) {
 	student := open.Student
 	require.Contains(t, must(tablet, "GET", "/pieces", ""), student)
 	values := s.Now().House.Differences(rules.Default())
-	values["names"] = "mark"
+	require.Contains(t, must(tablet, "POST", "/glazes/stirred", `{"codes":["K41"]}`), `"mixedBy"`)
+	values["names"], values["shakes"] = "mark", "teacher"
 	body, err := json.Marshal(map[string]any{"values": values})
 	require.NoError(t, err)
 	must(head, "PUT", "/rules", string(body))
@@ -94,6 +95,9 @@ func TestWhatATabletReads(t *testing.T) {
 	for _, p := range list.Pieces {
 		require.True(t, p.Mark == "" || p.Student == p.Mark)
 	}
+	code, text := ask(t, tablet, "POST", server.URL+"/api/glazes/stirred", `{"codes":["K41"]}`)
+	require.Equal(t, http.StatusForbidden, code)
+	require.Contains(t, text, "the teacher shakes and opens jars")
 	warned := log(tablet, open.Id, `"kind":"coat","surface":"`+open.Surfaces[0].Id+`","glaze":"K41"`)
 	require.NotContains(t, warned, student)
 	require.Contains(t, must(head, "GET", "/pieces", ""), student, "the teacher goes on with names")

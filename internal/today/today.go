@@ -6,6 +6,7 @@ import (
 	"context"
 	"fmt"
 	"slices"
+	"strings"
 	"time"
 
 	"enkaustos/core/ready"
@@ -142,8 +143,21 @@ func nextSteps(m school.Moment, all map[ready.Stage]int, fit int) []contract.Nex
 	add(all[ready.Foot] > 0, "/foot", "Nothing goes into the kiln unchecked.", "Look at the feet of %s", pieces(all[ready.Foot], ""))
 	add(all[ready.Results] > 0, "/results", "The class sees what came out, and good stacks become tiles.", "Record the results of %s", pieces(all[ready.Results], ""))
 	add(all[ready.Bench] > 0, "/bench", "Their plans ask for more coats.", "Go on glazing %s", pieces(all[ready.Bench], ""))
+	short := shortJars(m)
+	add(len(short) > 0, "/stock", "All open plans take more of it than is left: who goes without is said there.", "Order %s, or plan less of it", strings.Join(short, ", "))
 	add(all[ready.Plan] > 0, "/plan", "A mistake on paper costs nothing.", "Plan %s", pieces(all[ready.Plan], ""))
 	return next
+}
+
+// shortJars are the jars that do not last for all open plans, by code.
+func shortJars(m school.Moment) (codes []string) {
+	for code, b := range m.Budgets() {
+		if b.ShortML() > 0 {
+			codes = append(codes, code)
+		}
+	}
+	slices.Sort(codes)
+	return codes
 }
 
 func pieces(n int, which string) string {

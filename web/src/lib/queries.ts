@@ -193,7 +193,7 @@ export const affects = {
   clay: ["clays", ...judged, "tiles"],
   glaze: ["glazes", "tiles", ...judged],
   jar_level: ["glazes", ...judged],
-  reserve: ["budget", "pieces", "piece", "review"],
+  reserve: ["budget", "pieces", "piece", "review", "today"],
   label: ["glazes"],
   tile: ["tiles", ...judged],
   photograph: ["photographs"],
