@@ -100,12 +100,29 @@ func TestAJarThatHasSettled(t *testing.T) {
 			p.typeInto(`input[aria-label="`+label+`"]`, value)
 			p.press(input.Tab)
 		}
-		p.clickX(`//article[contains(., "N05")]//button[contains(., "Keep its density")]`)
+		p.clickX(`//article[.//span[.="N05"]]//button[contains(., "Keep its density")]`)
 	}
-	p.clickX(`//article[contains(., "N05")]//summary[contains(., "Weigh it")]`)
+	p.clickX(`//article[.//span[.="N05"]]//summary[contains(., "Weigh it")]`)
 	weigh("150", "100")
 	p.see(".weigh", "1.50 g/mL")
 	p.see(".weigh", "never watered by its density")
 	weigh("90", "100")
 	p.see(".el-message--error", "glaze weighs more than water")
+
+	// A bucket has a figure of its own; what no glaze weighs is refused in words, and it is filled
+	// up from powder by amounts.
+	p.clickX(`//article[.//span[.="D71"]]//summary[contains(., "What the house says")]`)
+	own := `input[aria-label="in a bucket of, g per mL, D71; 0 as usual"]`
+	p.typeInto(own, "3")
+	p.press(input.Tab)
+	p.see(".el-message--error", "at most 2.5 g per mL, not 3")
+	p.typeInto(own, "1.45")
+	p.press(input.Tab)
+	p.clickX(`//article[.//span[.="D71"]]//summary[contains(., "Weigh it")]`)
+	for _, field := range [][2]string{{"g, without the vessel, D71", "145"}, {"mL in the bucket, D71", "4000"}, {"mL to fill it up to, from powder, D71", "8000"}} {
+		p.typeInto(`input[aria-label="`+field[0]+`"]`, field[1])
+		p.press(input.Tab)
+	}
+	p.clickX(`//article[.//span[.="D71"]]//button[contains(., "Keep its density")]`)
+	p.see(".weigh", "it takes 2925 g of dry powder and 2875 mL of water. Adults only, with a mask")
 }

@@ -92,6 +92,8 @@ type Weighing struct {
 	Says    string
 }
 
+const notFlow = "Density is not flow: a brushing glaze holds gum, and is never watered by its density."
+
 // Sample is what was weighed of a jar, and what the bucket holds.
 type Sample struct {
 	MassG, VolumeML float64 // of the sample, without its vessel
@@ -113,8 +115,10 @@ func (g *Glaze) Weigh(s Sample) (w Weighing, err error) {
 	w.DryG, _ = DryMatter(s.MassG, s.VolumeML, SolidsDensity) // its sample has a density
 	w.Says = fmt.Sprintf("%.2f g/mL, with about %.0f g dry in the sample.", w.Density, w.DryG)
 	switch figure := g.DipDensity; {
+	case !g.Bucket() && Weighs(figure):
+		w.Says += fmt.Sprintf(" Beside its own figure of %.2f it holds %.0f %% of the dry glaze: coats are counted by it below %.0f and above %.0f. "+notFlow, figure, 100*(w.Density-1)/(figure-1), 100*wateryBelow, 100*thickAbove)
 	case !g.Bucket():
-		w.Says += " Density is not flow: a brushing glaze holds gum, and is never watered by its density. Compare it with this jar's own figure."
+		w.Says += " " + notFlow + " Write down this jar's own figure after a good firing, to compare it with."
 	case figure == 0:
 		w.Says += " This bucket has no figure of its own yet: write one down after a good firing. Usual for dipping: 1.40 to 1.50."
 	case s.FillML > 0:

@@ -69,6 +69,8 @@ func TestWhatAWeighingSays(t *testing.T) {
 		"too thin":             {Glaze{Kind: Dipping, DipDensity: 1.45}, 135, 10_000, "Thinner than its figure", 0},
 		"without a figure":     {Glaze{Kind: Dipping}, 155, 10_000, "no figure of its own yet", 0},
 		"a brushing glaze":     {Glaze{Kind: Solid, DipDensity: 1.45}, 155, 500, "never watered by its density", 0},
+		"beside its figure":    {Glaze{Kind: Solid, DipDensity: 1.5}, 135, 500, "Beside its own figure of 1.50 it holds 70 %", 0},
+		"without one":          {Glaze{Kind: Solid}, 135, 500, "Write down this jar's own figure", 0},
 	} {
 		v, err := c.bucket.Weigh(Sample{MassG: c.massG, VolumeML: 100, HoldsML: c.holds})
 		require.NoError(t, err, name)
