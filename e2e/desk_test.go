@@ -3,6 +3,9 @@ package e2e
 import (
 	"bytes"
 	"io"
+	"net/http"
+	"os"
+	"path/filepath"
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
@@ -138,4 +141,42 @@ func TestRecordSheets(t *testing.T) {
 	require.NoError(t, err)
 	count := bytes.Count(text, []byte("/Type /Page")) - bytes.Count(text, []byte("/Type /Pages"))
 	require.InDelta(t, 12, count, 1, "24 sheets, two a page")
+}
+
+// An assignment goes out as JSON and comes back for another class.
+func TestDocumentComesBack(t *testing.T) {
+	s := startDemo(t)
+	p := open(t, s, "/")
+	p.plans("12 Kiln Room")
+	text, err := p.Eval(`async () => {
+		const list = await (await fetch("/api/assignments")).json();
+		const lantern = list.find((a) => a.name === "Lantern for a lost ferry");
+		return await (await fetch("/api/assignments/" + lantern.id + "/document")).text();
+	}`)
+	require.NoError(t, err)
+	file := filepath.Join(t.TempDir(), "lantern.json")
+	require.NoError(t, os.WriteFile(file, []byte(text.Value.Str()), 0o600))
+	bring := func(path string) {
+		field, err := p.Timeout(patience).Element("input[name=document]")
+		require.NoError(t, err)
+		require.NoError(t, field.CancelTimeout().SetFiles([]string{path}))
+	}
+	bring(file)
+	p.see(".looked", "comes with 12 plans for students of this class")
+	p.choose("Class it is for", "10 Studio")
+	p.see(".looked", "comes with 0 plans")
+	p.see(".looked", "Not in this class")
+	p.click("button", "Bring it")
+	p.see(".el-message", "Lantern for a lost ferry is brought")
+	broken := filepath.Join(t.TempDir(), "broken.json")
+	require.NoError(t, os.WriteFile(broken, []byte(`{"format": "something else"}`), 0o600))
+	bring(broken)
+	p.see(".el-message--error", "missing propert")
+	require.Equal(t, http.StatusOK, p.status("/api/documents/schema"))
+}
+
+func (p *screen) status(path string) int {
+	got, err := p.Eval(`async (path) => (await fetch(path)).status`, path)
+	require.NoError(p.t, err)
+	return got.Value.Int()
 }

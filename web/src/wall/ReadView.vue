@@ -88,20 +88,11 @@ async function place() {
 async function readNow() {
   if (!photo.value) return;
   looked.value = false;
-  const box = ({ x, y, w, h }: Mark) => ({ x, y, w, h });
   read.value = await attempt(
     answer(
       api.POST("/photographs/{id}/reading", {
         params: { path: { id: photo.value.id } },
-        body: {
-          cards: rack.cards.value.map((m) => ({
-            box: box(m),
-            kind: m.kind as Schemas["Card"]["kind"],
-            l: card.value[m.kind as keyof typeof card.value],
-          })),
-          boxes: rack.boxes.value.map(box),
-          by: by.value || undefined,
-        },
+        body: { ...rack.asked(card.value), by: by.value || undefined },
       }),
     ),
   );

@@ -68,6 +68,18 @@ export function useRack() {
     grid.value = undefined;
     chosen.value = undefined;
   }
+  /** What is asked of the server: where the cards lie, how light each kind of them is, and the boxes. */
+  function asked(light: Record<string, number>) {
+    const box = ({ x, y, w, h }: Mark) => ({ x, y, w, h });
+    return {
+      cards: cards.value.map((m) => ({
+        box: box(m),
+        kind: m.kind as PatchKind,
+        l: light[m.kind]!,
+      })),
+      boxes: boxes.value.map(box),
+    };
+  }
   return {
     marks,
     grid,
@@ -83,6 +95,7 @@ export function useRack() {
     choose,
     dropGrid,
     clear,
+    asked,
   };
 }
 
