@@ -144,7 +144,7 @@ func nextSteps(m school.Moment, all map[ready.Stage]int, fit int) []contract.Nex
 	add(all[ready.Results] > 0, "/results", "The class sees what came out, and good stacks become tiles.", "Record the results of %s", pieces(all[ready.Results], ""))
 	add(all[ready.Bench] > 0, "/bench", "Their plans ask for more coats.", "Go on glazing %s", pieces(all[ready.Bench], ""))
 	short := shortJars(m)
-	add(len(short) > 0, "/stock", "All open plans take more of it than is left: who goes without is said there.", "Order %s, or plan less of it", strings.Join(short, ", "))
+	add(len(short) > 0, "/stock", "All open plans take more than is left: who goes without, and what is nearest.", "Order %s, or plan less", strings.Join(short, ", "))
 	add(all[ready.Plan] > 0, "/plan", "A mistake on paper costs nothing.", "Plan %s", pieces(all[ready.Plan], ""))
 	return next
 }

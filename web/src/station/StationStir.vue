@@ -32,7 +32,7 @@ async function stirred() {
 </script>
 
 <template>
-  <div v-if="jar.doubted" class="stir">
+  <div v-if="jar.doubted" class="stir never">
     <p><b>✕ Not this jar.</b> {{ state.pictures ? "" : `Ask the teacher: ${jar.doubted}.` }}</p>
   </div>
   <div v-else-if="jar.settled" class="stir">
@@ -55,6 +55,11 @@ async function stirred() {
   border-left: 5px solid var(--ink);
   padding-left: 12px;
   font-size: 17px;
+}
+.never {
+  background: var(--ink);
+  color: #fff;
+  padding: 12px;
 }
 p {
   flex: 1;
