@@ -1,0 +1,40 @@
+package colour
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+// Cards in one line tell how light falls off along it, wherever in the picture and which way it
+// runs; cards that are not in one line tell both ways.
+func TestPlacesInOneLine(t *testing.T) {
+	for _, c := range []struct {
+		places   []place
+		dx, dy   float64
+		straight bool
+	}{
+		{[]place{{x: 0.5, y: 0.5}, {x: 0.6, y: 0.6}, {x: 0.9, y: 0.9}}, math.Sqrt2 / 2, math.Sqrt2 / 2, true},
+		{[]place{{x: -0.9, y: 0.8}, {x: -0.9, y: -0.8}}, 0, 1, true},
+		{[]place{{x: 0.2, y: -0.7}, {x: 0.9, y: -0.7}, {x: -0.4, y: -0.7}}, 1, 0, true},
+		{[]place{{x: 0.1, y: 0.9}, {x: 0.5, y: 0.7}, {x: 0.9, y: 0.5}}, 2 / math.Sqrt(5), -1 / math.Sqrt(5), true},
+		{[]place{{x: 0.6, y: 0.1}, {x: 0.9, y: 0.1}, {x: 0.6, y: 0.9}}, 0, 0, false},
+	} {
+		dx, dy, straight := inLine(c.places)
+		require.Equal(t, c.straight, straight, "%v", c.places)
+		if c.straight {
+			require.InDelta(t, 1, math.Abs(dx*c.dx+dy*c.dy), 1e-9, "%v runs along %v %v", c.places, dx, dy)
+		}
+	}
+}
+
+// The middle of the picture is nought, its corners are one.
+func TestWhereABoxLies(t *testing.T) {
+	p := Picture{Width: 400, Height: 200}
+	for box, at := range map[Box][2]float64{{X: 150, Y: 75, W: 100, H: 50}: {0, 0}, {X: 0, Y: 0, W: 0, H: 0}: {-1, -1}, {X: 400, Y: 200}: {1, 1}, {X: 290, Y: 30, W: 20, H: 40}: {0.5, -0.5}} {
+		x, y := p.middle(box)
+		require.InDelta(t, at[0], x, 1e-12)
+		require.InDelta(t, at[1], y, 1e-12)
+	}
+}
