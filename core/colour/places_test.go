@@ -38,3 +38,22 @@ func TestWhereABoxLies(t *testing.T) {
 		require.InDelta(t, at[1], y, 1e-12)
 	}
 }
+
+// A surface's colour lies within what instruments report.
+func TestColoursThatASurfaceCanHave(t *testing.T) {
+	for _, edge := range []Lab{{L: 0}, {L: 100}, {A: 128}, {A: -128}, {B: 128}, {B: -128}} {
+		require.True(t, edge.Valid(), "%v", edge)
+	}
+	for _, beyond := range []Lab{{L: -0.1}, {L: 100.1}, {A: 128.1}, {A: -128.1}, {B: 128.1}, {B: -128.1}} {
+		require.False(t, beyond.Valid(), "%v", beyond)
+	}
+}
+
+// Once round the edge of a box, a quarter a side, from its middle from -0.5 to 0.5.
+func TestRoundABox(t *testing.T) {
+	for share, at := range map[float64][2]float64{0: {-0.5, -0.5}, 0.125: {0, -0.5}, 0.25: {0.5, -0.5}, 0.375: {0.5, 0}, 0.5: {0.5, 0.5}, 0.6875: {-0.25, 0.5}, 0.75: {-0.5, 0.5}, 0.9375: {-0.5, -0.25}} {
+		x, y := onEdge(share)
+		require.InDelta(t, at[0], x, 1e-12)
+		require.InDelta(t, at[1], y, 1e-12)
+	}
+}

@@ -22,6 +22,8 @@ func TestVerdicts(t *testing.T) {
 	require.False(t, known)
 	for _, g := range foot.CoverGuides() {
 		require.Equal(t, g.Cover == foot.Even, g.Way == "", "what is found has a way out")
+		require.NotEmpty(t, g.Name, g.Cover)
+		require.NotEmpty(t, g.Means, g.Cover)
 	}
 }
 

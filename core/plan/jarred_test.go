@@ -74,6 +74,7 @@ func TestJarsThatAreNotAsTheyShouldBe(t *testing.T) {
 		"watery, planned light":        {jar: watery, stack: glaze.Stack{{Glaze: "S", Coats: 5, Thick: glaze.Light}}},
 		"thick":                        {jar: thick, stack: three, code: matter.CoatsMany, says: "The jar of S is thick: a coat out of it counts as 1.7. The teacher stirs a spoon of water", mend: 2},
 		"thick, where students thin":   {jar: thick, rules: map[string]string{"thins": "student"}, stack: three, code: matter.CoatsMany, says: "more runs. The jar of S is thick: a coat out of it counts as 1.7. Stir a spoon of water", mend: 2},
+		"thick, where one coat does":   {jar: thick, rules: map[string]string{"coats": "1"}, stack: glaze.Stack{{Glaze: "S", Coats: 2}}, code: matter.CoatsStop, says: "lay 1 coat.", mend: 1},
 		"thick, and two coats":         {jar: thick, stack: glaze.Stack{{Glaze: "S", Coats: 2}}},
 		"thick, far too many":          {jar: thick, stack: glaze.Stack{{Glaze: "S", Coats: 4}}, code: matter.CoatsStop, says: "refuses from 6"},
 		"a sample of much less dry":    {jar: thinned, stack: three, code: matter.CoatsFew, says: "is watery", mend: 5},

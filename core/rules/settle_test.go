@@ -21,6 +21,10 @@ func TestJarsSettle(t *testing.T) {
 		says string
 	}{
 		"stirred for this lesson":   {glaze.Solid, 20 * time.Minute, ""},
+		"stirred a day ago":         {glaze.Solid, 24 * time.Hour, ""},
+		"and a second more":         {glaze.Solid, 24*time.Hour + time.Second, "it was last stirred on Sunday"},
+		"a clock a minute ahead":    {glaze.Solid, -time.Minute, ""},
+		"a clock further ahead":     {glaze.Solid, -time.Minute - time.Second, "its stirring is dated ahead of the clock"},
 		"stirred on Friday":         {glaze.Solid, 71 * time.Hour, "it was last stirred on Friday"},
 		"stirred last month":        {glaze.Clear, 30 * 24 * time.Hour, "it was last stirred 30 days ago"},
 		"a bucket just stirred":     {glaze.Dipping, 5 * time.Minute, ""},
@@ -36,5 +40,21 @@ func TestJarsSettle(t *testing.T) {
 		if f.Key == "settleDays" || f.Key == "settleMinutes" {
 			require.Error(t, f.Set(&h, "0"), "nothing settles in no time")
 		}
+	}
+}
+
+// How coats lie out of a jar as it is, beside what the house lays (thin 0.6, thick 1.7, from memory).
+func TestHowCoatsLie(t *testing.T) {
+	h := rules.Default()
+	for want, g := range map[string]glaze.Glaze{
+		"": {Jar: glaze.Jar{State: glaze.Good}},
+		"it is watery: a coat counts as 0.6, and 5 of them as 3":                      {Jar: glaze.Jar{State: glaze.Watery}},
+		"it is watery: a coat counts as 0.6, and 2 of them as 1":                      {Jar: glaze.Jar{State: glaze.Watery}, Coats: 1},
+		"it is thick: a coat counts as 1.7, drags, goes on in lumps and dries slowly": {Jar: glaze.Jar{State: glaze.Thick}},
+	} {
+		require.Equal(t, want, h.Lies(&g))
+	}
+	for d, is := range map[float64]glaze.State{1.399: glaze.Watery, 1.401: "", 1.5: "", 1.624: "", 1.626: glaze.Thick} {
+		require.Equal(t, is, (&glaze.Glaze{DipDensity: 1.5, Density: d}).Lies(), "%v g/mL", d)
 	}
 }

@@ -198,7 +198,10 @@ func TestMissingStripsAreNamed(t *testing.T) {
 	tile := glaze.Tile{Clay: "P", Stack: glaze.Stack{{Glaze: "A", Coats: 3}}}
 	two := []colour.Strip{{Coats: 1, Lab: colour.Lab{L: 70}}, {Coats: 3, Lab: colour.Lab{L: 50}}}
 	for _, strips := range [][]colour.Strip{nil, two[:1], two[1:]} {
-		says := wall.CurveOf(tile, strips, clays, wall.UsualStep, 6).Says
+		curve := wall.CurveOf(tile, strips, clays, wall.UsualStep, 6)
+		says := curve.Says
+		require.Equal(t, colour.Missing(strips), curve.Missing)
+		require.Equal(t, colour.Missing(strips), wall.CurveOf(tile, strips, nil, wall.UsualStep, 6).Missing, "nor does the clay's colour, where it is missing too")
 		require.Regexp(t, `^Not known how it covers: fire a strip tile of A on P with (\d, )*\d( and \d)? coats? side by side\.$`, says)
 	}
 }

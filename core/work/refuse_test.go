@@ -112,8 +112,47 @@ func asStrings(kinds []Kind) (all []string) {
 func TestMarksAreBounded(t *testing.T) {
 	s := scene(t)
 	s.State.Firing = &Firing{Load: "L", Unloaded: start}
-	for mark, taken := range map[int]bool{-1: false, 0: false, 1: true, MostMark: true, MostMark + 1: false} {
+	for mark, taken := range map[int]bool{-1: false, 0: false, 1: true, 4: true, 5: false} {
 		require.Equal(t, taken, Refuse(teacher, Event{Kind: Graded, Mark: mark}, s) == nil, "%d", mark)
+	}
+}
+
+// A dip goes over surfaces, to a height that the piece reaches, for as long as anybody holds it;
+// it is never begun, and never speaks of one surface beside those it went over.
+func TestDipsThatCannotBe(t *testing.T) {
+	s := scene(t)
+	dip := Event{Kind: Coated, How: Dipped, Glaze: "A", Over: []string{"face", "back"}}
+	for name, c := range map[string]struct {
+		change func(*Event)
+		says   string
+	}{
+		"as it is":            {func(*Event) {}, ""},
+		"for two minutes":     {func(e *Event) { e.Seconds = 120 }, ""},
+		"for longer":          {func(e *Event) { e.Seconds = 121 }, "held for up to 120 seconds"},
+		"to the table":        {func(e *Event) { e.DownTo = 0 }, ""},
+		"as high as it is":    {func(e *Event) { e.DownTo = s.Body.HeightMM }, "does not reach"},
+		"just below its top":  {func(e *Event) { e.DownTo = s.Body.HeightMM - 0.5 }, ""},
+		"below the table":     {func(e *Event) { e.DownTo = -1 }, "does not reach"},
+		"over nothing":        {func(e *Event) { e.Over = nil }, "say on which surface"},
+		"over and on one":     {func(e *Event) { e.Surface = "face" }, "over which surfaces"},
+		"on one alone":        {func(e *Event) { e.Surface, e.Over = "face", nil }, "over which surfaces"},
+		"begun":               {func(e *Event) { e.Part = UpperHalf }, "not begun"},
+		"a share of it":       {func(e *Event) { e.Share = 0.5 }, "not begun"},
+		"gone on with":        {func(e *Event) { e.Of = "x" }, "not begun"},
+		"one surface twice":   {func(e *Event) { e.Over = []string{"face", "face"} }, "twice"},
+		"in water":            {func(e *Event) { e.Density = 1 }, "weighs more than 1"},
+		"in mud":              {func(e *Event) { e.Density = 2.5 }, ""},
+		"in what is no glaze": {func(e *Event) { e.Density = 2.51 }, "at most 2.5"},
+	} {
+		e := dip
+		c.change(&e)
+		r := Refuse(teacher, e, s)
+		if c.says == "" {
+			require.Nil(t, r, name)
+			continue
+		}
+		require.NotNil(t, r, name)
+		require.Contains(t, r.Text, c.says, name)
 	}
 }
 
