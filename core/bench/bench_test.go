@@ -185,3 +185,24 @@ func TestWays(t *testing.T) {
 	require.Equal(t, []bench.Way{bench.Along, bench.Laid, bench.Laid, bench.Laid}, ways(laid, glaze.Solid), "rubbing lifts the coat below")
 	require.Equal(t, ways(laid, glaze.Solid), ways(cross, glaze.Chips), "chips are laid on in every house")
 }
+
+// How much of a surface is done that was begun: half of it, what lies above or below a line by
+// its area, or as much as was said.
+func TestHowMuchIsDone(t *testing.T) {
+	b, err := piece.Build(piece.Box, nil)
+	require.NoError(t, err)
+	walls, ok := b.Surface("exterior")
+	require.True(t, ok)
+	share := func(part work.Part, line, said float64) float64 {
+		return bench.ShareOf(b, work.Event{Surface: walls.ID, Part: part, Line: line, Share: said})
+	}
+	require.Zero(t, share("", 0, 0))
+	require.InDelta(t, 0.5, share(work.UpperHalf, 0, 0), 1e-12)
+	require.InDelta(t, 0.3, share(work.SomeOfIt, 0, 0.3), 1e-12)
+	for _, line := range []float64{5, 20, 40} {
+		above := b.AreaAboveCM2(walls.ID, line) / walls.AreaCM2
+		require.InDelta(t, above, share(work.Above, line, 0), 1e-12)
+		require.InDelta(t, 1-above, share(work.Below, line, 0), 1e-12)
+		require.True(t, above > 0 && above < 1, "%v mm", line)
+	}
+}

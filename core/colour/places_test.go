@@ -1,7 +1,9 @@
 package colour
 
 import (
+	"maps"
 	"math"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -56,4 +58,57 @@ func TestRoundABox(t *testing.T) {
 		require.InDelta(t, at[0], x, 1e-12)
 		require.InDelta(t, at[1], y, 1e-12)
 	}
+}
+
+// What is neither glare nor shadow is kept: within three deviations of the half that lies closest
+// together, which a third of glare or of shadow does not move; of one even colour everything.
+func TestGlareAndShadowAreLeftOut(t *testing.T) {
+	box := func(counts map[float64]int) (pixels []pixel) {
+		for _, level := range slices.Sorted(maps.Keys(counts)) {
+			for range counts[level] {
+				pixels = append(pixels, pixel{level: level})
+			}
+		}
+		return pixels
+	}
+	for name, c := range map[string]struct {
+		counts    map[float64]int
+		low, high int
+	}{
+		"one colour":       {map[float64]int{0.5: 90}, 0, 90},
+		"with glare":       {map[float64]int{0.5: 60, 0.9: 30}, 0, 60},
+		"with shadow":      {map[float64]int{0.2: 30, 0.5: 60}, 30, 90},
+		"with both":        {map[float64]int{0.2: 20, 0.5: 60, 0.9: 20}, 20, 80},
+		"grainy":           {map[float64]int{0.48: 20, 0.49: 20, 0.5: 20, 0.51: 20, 0.52: 20}, 0, 100},
+		"just within":      {map[float64]int{0.5: 60, 0.517: 20}, 0, 80},
+		"just outside":     {map[float64]int{0.5: 60, 0.519: 20}, 0, 60},
+		"just dark enough": {map[float64]int{0.481: 20, 0.5: 60}, 20, 80},
+		"a single pixel":   {map[float64]int{0.5: 1}, 0, 1},
+	} {
+		low, high := keep(box(c.counts))
+		require.Equal(t, []int{c.low, c.high}, []int{low, high}, name)
+	}
+}
+
+// However large a box is, about as many of its pixels are taken, evenly; every block of it gets
+// its share.
+func TestPixelsOfABox(t *testing.T) {
+	p := Picture{Width: 900, Height: 700, Pix: make([]uint8, 3*900*700), Space: SRGB()}
+	for _, b := range []Box{{W: 900, H: 700}, {X: 100, Y: 50, W: 300, H: 120}, {X: 890, Y: 690, W: 40, H: 40}, {X: 5, Y: 5, W: 1, H: 1}} {
+		pixels := p.pixels(b)
+		area := min(b.W, 900-b.X) * min(b.H, 700-b.Y)
+		require.GreaterOrEqual(t, float64(len(pixels)), min(area, most)*0.9, "%v", b)
+		require.LessOrEqual(t, float64(len(pixels)), min(area, 4*most)+1, "%v", b)
+		counts := map[int]int{}
+		for _, px := range pixels {
+			counts[px.block]++
+		}
+		if area > 10_000 {
+			require.Len(t, counts, blocks*blocks, "%v", b)
+			for block, n := range counts {
+				require.InEpsilon(t, float64(len(pixels))/(blocks*blocks), n, 0.2, "block %d of %v", block, b)
+			}
+		}
+	}
+	require.Empty(t, p.pixels(Box{X: 900, Y: 0, W: 5, H: 5}))
 }

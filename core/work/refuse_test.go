@@ -108,6 +108,12 @@ func asStrings(kinds []Kind) (all []string) {
 	return all
 }
 
+// Whose text is somebody's own words, and not one of a few: that is what a year's end has to be
+// able to leave out.
+func TestWhichKindsHoldWords(t *testing.T) {
+	require.ElementsMatch(t, []Kind{Damaged, Repaired, Parted, Missing, SetAside, Noted, LeftRoom, CameBack, Ruled, Vouched, Refired, Opined, Graded}, Worded())
+}
+
 // The marks for the glazing go from 1 to the most, both taken.
 func TestMarksAreBounded(t *testing.T) {
 	s := scene(t)
