@@ -101,7 +101,7 @@ func Deserves(s Seen) (why []string) {
 	if s.Stands == Changed && len(s.Changes) == 0 && s.Note != "" {
 		why = append(why, "Changed after it was returned: "+s.Note)
 	}
-	if said := Grave(s.Findings); len(said) > 0 {
+	if said := AsOne(Grave(s.Findings), s.Body); len(said) > 0 {
 		first := said[0].Text
 		if more := len(said) - 1; more > 0 {
 			first = fmt.Sprintf("%s And %d more.", first, more)
