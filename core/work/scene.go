@@ -28,7 +28,7 @@ func (r Role) rank() int { return slices.Index([]Role{Station, Helper, Teacher},
 type Actor struct {
 	Role   Role
 	Name   string    // "teacher", "helper", or what the tablet is called: shown, and never compared
-	ID     string    // of a station
+	ID     string    // of a station, or of the session of a screen; "" where it has none
 	For    string    // whose hand it was, where it is kept for somebody else; "" for the actor's own
 	Class  string    // of a station: the class it serves now
 	Locked bool      // of a station: it takes nothing now
@@ -36,13 +36,13 @@ type Actor struct {
 }
 
 // Hand says who somebody is, whatever they are called: a tablet that calls itself
-// "teacher" has taken nothing over.
+// "teacher" has taken nothing over, and two screens of the teacher's are two hands.
 func (a Actor) Hand() string {
 	switch {
 	case a.For != "":
 		return a.For
-	case a.Role == Station:
-		return string(Station) + "/" + a.ID
+	case a.Role == Station || a.ID != "":
+		return string(a.Role) + "/" + a.ID
 	}
 	return string(a.Role)
 }

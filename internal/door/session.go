@@ -39,6 +39,7 @@ type Door struct {
 const (
 	roleKey    = "role"
 	stationKey = "station" // id of the tablet
+	handKey    = "hand"    // tells two screens of one role apart
 	epochKey   = "epoch"   // when the session began, by school.Snapshot.Epoch
 	secretKey  = "secret"  // the passphrase that a helper came in by, by its hash
 
@@ -122,11 +123,14 @@ func (d *Door) Who(ctx context.Context) (a work.Actor, here bool) {
 	case Plain(ctx):
 		return a, false
 	case role == work.Teacher:
-		return school.Teacher, true
+		a = school.Teacher
 	case role == work.Helper && d.sessions(ctx).GetString(ctx, secretKey) == HelperSecret.The(m.Snapshot).Hash:
-		return school.Helper, true
+		a = school.Helper
+	default:
+		return a, false
 	}
-	return a, false
+	a.ID = d.sessions(ctx).GetString(ctx, handKey)
+	return a, true
 }
 
 // Lasts says whether a session was not ended since its request began, as a stream
@@ -158,6 +162,7 @@ func (d *Door) admit(ctx context.Context, role work.Role) error {
 	}
 	m := d.School.Now()
 	d.sessions(ctx).Put(ctx, roleKey, string(role))
+	d.sessions(ctx).Put(ctx, handKey, school.NewID())
 	d.sessions(ctx).Put(ctx, epochKey, m.Epoch())
 	if role == work.Helper {
 		d.sessions(ctx).Put(ctx, secretKey, HelperSecret.The(m.Snapshot).Hash)

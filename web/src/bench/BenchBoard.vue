@@ -42,11 +42,12 @@ const cells = ref<HTMLElement>();
 const cellHere = () => cells.value?.querySelector<HTMLElement>("td.here");
 defineExpose({
   /** Puts the focus on the cell that the cursor is on. */
-  focusHere: () => cellHere()?.querySelector("button")?.focus(),
+  focusHere: () => (cellHere()?.querySelector("button") ?? cellHere())?.focus(),
   /** Brings that cell into sight, and leaves the focus where it is. */
   showHere: () => cellHere()?.scrollIntoView({ block: "nearest" }),
 });
 const glazes = useGlazes();
+const of = (p: Piece, surface: string) => p.surfaces.find((s) => s.id === surface);
 function jar(s: SurfaceState) {
   const next = s.left[0];
   return next ? sayStroke(next, glazes.byCode.value.get(next.glaze)?.name) : "";
@@ -93,12 +94,15 @@ function jar(s: SurfaceState) {
               </button>
             </th>
             <template v-for="(c, column) in board.columns" :key="c.id">
+              <!-- A piece of its own may lack a surface: its column stands all the same. -->
               <td
-                v-for="s in p.surfaces.filter((x) => x.id === c.id)"
-                :key="s.id"
-                :class="[{ here: here?.row === row && here.column === column }, part(p, s)]"
+                v-for="s in [of(p, c.id)]"
+                :key="s?.id ?? c.id"
+                :class="[{ here: here?.row === row && here.column === column, lacking: !s }, s && part(p, s)]"
+                :tabindex="s ? undefined : -1"
               >
                 <BenchCell
+                  v-if="s"
                   :student="p.student"
                   :surface="s"
                   :jar="jar(s)"
@@ -109,6 +113,7 @@ function jar(s: SurfaceState) {
                   @enter="emit('enter', $event)"
                   @focus="emit('point', row, column)"
                 />
+                <span v-else class="visually-hidden">{{ c.name }}: this piece has none</span>
               </td>
             </template>
             <td class="rest">
@@ -124,6 +129,9 @@ function jar(s: SurfaceState) {
 </template>
 
 <style scoped>
+.lacking {
+  background: #d9d9d9;
+}
 section {
   margin-bottom: 28px;
 }

@@ -20,15 +20,14 @@ export function useBoards(pieces: Ref<Piece[]>) {
       if (!board)
         boards.set(p.assignment, (board = { id: p.assignment, title: p.title, columns: [], rows: [] }));
       board.rows.push(p);
+      let after = -1; // where the surface before this one of the piece has its column
       for (const s of p.surfaces) {
+        const at = board.columns.findIndex((c) => c.id === s.id);
         const wanted = !s.stands || s.on.length > 0 || s.stack.length > 0;
-        if (wanted && !board.columns.some((c) => c.id === s.id))
-          board.columns.push({ id: s.id, name: s.name });
+        if (at < 0 && wanted) board.columns.splice(++after, 0, { id: s.id, name: s.name });
+        else if (at >= 0) after = at;
       }
     }
-    const order = (b: Board) => b.rows[0]?.surfaces.map((s) => s.id) ?? [];
-    for (const b of boards.values())
-      b.columns.sort((x, y) => order(b).indexOf(x.id) - order(b).indexOf(y.id));
     return [...boards.values()];
   });
 }

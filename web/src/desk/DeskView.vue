@@ -31,6 +31,8 @@ const tiles = useTiles();
 const glazes = useGlazes();
 const { detail, piece, save, stand, copy, mendFirst, told } = useDesk(() => props.id);
 const chosen = ref("");
+/** The surface that the pointer is shown on the drawing; what is chosen stays, and so does the order of the list. */
+const pointed = ref("");
 watch(
   piece,
   (p) => p && !p.surfaces.some((s) => s.id === chosen.value) && (chosen.value = p.surfaces[0]?.id ?? ""),
@@ -132,7 +134,7 @@ useKeys({
           :surfaces="detail.data.value.surfaces"
           :states="piece.surfaces"
           :colours="screen.colours"
-          :selected="chosen"
+          :selected="pointed || chosen"
           :band-mm="piece.bandMM"
           :findings="piece.findings"
           @select="chosen = $event"
@@ -149,7 +151,7 @@ useKeys({
         :empty="nothingFound"
         @mend="save($event)"
         @stand="stand"
-        @point="chosen = $event"
+        @point="pointed = $event"
       />
       <WishLine
         v-if="piece.wish"

@@ -23,6 +23,7 @@ const signs = { stop: ["✕", "Stop"], warn: ["▲", "Look"], note: ["–", "Not
         :key="f.code + f.surface + i"
         :class="f.severity"
         @mouseenter="f.surface && emit('point', f.surface)"
+        @mouseleave="emit('point', '')"
       >
         <span class="sign"
           ><b aria-hidden="true">{{ signs[f.severity][0] }}</b> {{ signs[f.severity][1] }}</span
