@@ -64,7 +64,9 @@ func TestThePointerMovesNoFinding(t *testing.T) {
 	text := button.MustText()
 	button.MustHover()
 	p.clickX(fmt.Sprintf(`//section[@aria-label="Findings"]//li[%d]//button`, last))
-	require.Eventually(t, func() bool { return p.MustEval(`(text) => ![...document.querySelectorAll("section[aria-label=Findings] li")].some((l) => l.innerText === text)`, text).Bool() }, patience, moment)
+	require.Eventually(t, func() bool {
+		return p.MustEval(`(text) => ![...document.querySelectorAll("section[aria-label=Findings] li")].some((l) => l.innerText === text)`, text).Bool()
+	}, patience, moment)
 }
 
 // Two screens of the teacher's log one coat within a second: one of them is asked about it.
