@@ -74,7 +74,7 @@ type Glaze struct {
 	Code    string     `json:"code,omitzero"` // the house's code, unique; survives absences better than a name
 	Name    string     `json:"name,omitzero"`
 	Kind    Kind       `json:"kind,omitzero"`
-	Raw     colour.Lab `json:"raw,omitzero"`   // in the jar and on the unfired piece; not what comes out
+	Raw     colour.Lab `json:"raw,omitzero"`   // in the jar and on the unfired piece; not what comes out; zero where nobody said
 	Cones   kiln.Range `json:"cones,omitzero"` // from the label
 	Food    FoodLabel  `json:"food,omitzero"`
 	InStock bool       `json:"inStock,omitzero"`

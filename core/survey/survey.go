@@ -253,7 +253,7 @@ func AppearanceOf(shelf *plan.Shelf, stack glaze.Stack, at plan.Spot) (v Appeara
 	if len(stack) == 0 {
 		return v
 	}
-	if top := shelf.Glazes[stack[len(stack)-1].Glaze]; top != nil {
+	if top := shelf.Glazes[stack[len(stack)-1].Glaze]; top != nil && top.Raw != (colour.Lab{}) {
 		v.Raw = &top.Raw
 	}
 	if best, ok := shelf.Evidence(stack, at); ok && best.Exact {

@@ -46,6 +46,9 @@ func Confusions(glazes []glaze.Glaze, tiles []glaze.Tile, clay string, cone kiln
 			if !ok1 || !ok2 {
 				continue
 			}
+			if a.Raw == (colour.Lab{}) || b.Raw == (colour.Lab{}) {
+				continue // nobody said what it looks like in the jar
+			}
 			c := Confusion{One: a.Code, Other: b.Code, Raw: colour.Difference(a.Raw, b.Raw),
 				Fired: colour.Difference(one.Fired, other.Fired), TileOne: one.Code, TileAnother: other.Code}
 			c.InTheJar = c.Raw < alike && c.Fired > apart

@@ -205,6 +205,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	walkTheWall(t, c, p.Id)
 	workTheDesk(t, c, class.Id)
 	keepTheJars(t, c, p.Id)
+	fillByHand(t, c)
 	workTheRoom(c, class.Id)
 	do[contract.Today](c, 200, "GET", "/today", nil)
 	do[contract.Today](c, 200, "POST", "/today/clock", nil)

@@ -81,6 +81,7 @@ type rooms struct {
 	stock.Budgets
 	stock.Doubts
 	lists.Lists
+	lists.ByHand
 	room.Room
 	house.House
 	today.Today
@@ -95,7 +96,7 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 			return s.Change(ctx, func(m school.Moment, c *school.Change) error { return room.End(m, c, id) })
 		}}
 	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.New(s), gate.Gate{School: s},
-		kiln.Kiln{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, lists.Lists{School: s},
+		kiln.Kiln{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, lists.Lists{School: s}, lists.ByHand{School: s},
 		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: links(o.Reach)},
 		house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo}, o.Trust}
 }

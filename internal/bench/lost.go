@@ -29,7 +29,9 @@ func seen(m school.Moment, p *school.Piece) lost.Piece {
 	}
 	for _, surface := range p.Body.Surfaces {
 		if on := p.State.On(surface.ID); len(on) > 0 {
-			v.Raw = append(v.Raw, school.Glazes.All(m.Snapshot)[on[len(on)-1].Glaze].Raw)
+			if raw := school.Glazes.All(m.Snapshot)[on[len(on)-1].Glaze].Raw; raw != (colour.Lab{}) {
+				v.Raw = append(v.Raw, raw)
+			}
 		}
 	}
 	if len(v.Raw) == 0 {

@@ -702,6 +702,24 @@ func (e DoubtJarJSONBodyWhat) Valid() bool {
 	}
 }
 
+// Defines values for AddJarJSONBodyFood.
+const (
+	AddJarJSONBodyFoodClaimed AddJarJSONBodyFood = "claimed"
+	AddJarJSONBodyFoodNone    AddJarJSONBodyFood = "none"
+)
+
+// Valid indicates whether the value is a known member of the AddJarJSONBodyFood enum.
+func (e AddJarJSONBodyFood) Valid() bool {
+	switch e {
+	case AddJarJSONBodyFoodClaimed:
+		return true
+	case AddJarJSONBodyFoodNone:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ReadPhotographJSONBodyBy.
 const (
 	Daylight ReadPhotographJSONBodyBy = "daylight"
@@ -975,8 +993,9 @@ type CardKind string
 // CardChange defines model for CardChange.
 type CardChange struct {
 	// Coats 0: the rule of the house
-	Coats *int  `json:"coats,omitempty"`
-	Dear  *bool `json:"dear,omitempty"`
+	Coats *int    `json:"coats,omitempty"`
+	Cones *string `json:"cones,omitempty"`
+	Dear  *bool   `json:"dear,omitempty"`
 
 	// Density g/mL; 0: nobody weighed it
 	Density *float64 `json:"density,omitempty"`
@@ -988,7 +1007,9 @@ type CardChange struct {
 	DipDensity *float64        `json:"dipDensity,omitempty"`
 	DipSeconds *float64        `json:"dipSeconds,omitempty"`
 	Food       *CardChangeFood `json:"food,omitempty"`
+	Kind       *string         `json:"kind,omitempty"`
 	Name       *string         `json:"name,omitempty"`
+	Raw        *Hex            `json:"raw,omitempty"`
 	Runner     *bool           `json:"runner,omitempty"`
 
 	// SlideMM How far its chips travel; 0: not known
@@ -1377,11 +1398,14 @@ type Glaze struct {
 	MixedBy *string `json:"mixedBy,omitempty"`
 
 	// Ml What the full jar holds; 0 for not known
-	Ml     float32      `json:"ml"`
-	Name   string       `json:"name"`
-	Raw    Hex          `json:"raw"`
-	Recipe []RecipePart `json:"recipe"`
-	Runner bool         `json:"runner"`
+	Ml   float32 `json:"ml"`
+	Name string  `json:"name"`
+	Raw  Hex     `json:"raw"`
+
+	// RawUnknown Nobody said what it looks like raw: its raw colour is a neutral grey
+	RawUnknown *bool        `json:"rawUnknown,omitempty"`
+	Recipe     []RecipePart `json:"recipe"`
+	Runner     bool         `json:"runner"`
 
 	// Settled In a clause, why it has to be stirred; missing while it is mixed
 	Settled *string `json:"settled,omitempty"`
@@ -1787,6 +1811,13 @@ type Model struct {
 // ModelKind defines model for Model.Kind.
 type ModelKind string
 
+// Names defines model for Names.
+type Names struct {
+	// Refused Each in one sentence, with its row
+	Refused  []string     `json:"refused"`
+	Students []NewStudent `json:"students"`
+}
+
 // NewReading defines model for NewReading.
 type NewReading struct {
 	// Coats All of the stack where it is left out
@@ -1807,6 +1838,12 @@ type NewReadingHalf string
 
 // NewReadingSource defines model for NewReading.Source.
 type NewReadingSource string
+
+// NewStudent defines model for NewStudent.
+type NewStudent struct {
+	Mark string `json:"mark"`
+	Name string `json:"name"`
+}
 
 // NextStep defines model for NextStep.
 type NextStep struct {
@@ -2383,7 +2420,10 @@ type StrokeWay string
 
 // Student defines model for Student.
 type Student struct {
-	Id   string `json:"id"`
+	Id string `json:"id"`
+
+	// Left Not in the class any more; their pieces stay
+	Left *bool  `json:"left,omitempty"`
 	Mark string `json:"mark"`
 	Name string `json:"name"`
 }
@@ -2699,6 +2739,14 @@ type AddAssignmentJSONBody struct {
 	Name     string             `json:"name"`
 }
 
+// AddClassJSONBody defines parameters for AddClass.
+type AddClassJSONBody struct {
+	Clay     string       `json:"clay"`
+	Cone     string       `json:"cone"`
+	Name     string       `json:"name"`
+	Students []NewStudent `json:"students"`
+}
+
 // ChangeClassJSONBody defines parameters for ChangeClass.
 type ChangeClassJSONBody struct {
 	Atmosphere *Atmosphere `json:"atmosphere,omitempty"`
@@ -2707,6 +2755,22 @@ type ChangeClassJSONBody struct {
 
 	// Jars Jars it may use; empty for all
 	Jars *[]string `json:"jars,omitempty"`
+	Name *string   `json:"name,omitempty"`
+}
+
+// AddStudentsJSONBody defines parameters for AddStudents.
+type AddStudentsJSONBody struct {
+	// Pieces Each gets a piece of every assignment of the class
+	Pieces   *bool        `json:"pieces,omitempty"`
+	Students []NewStudent `json:"students"`
+}
+
+// PutClayJSONBody defines parameters for PutClay.
+type PutClayJSONBody struct {
+	Cones string `json:"cones"`
+	Dark  *bool  `json:"dark,omitempty"`
+	Fired Hex    `json:"fired"`
+	Name  string `json:"name"`
 }
 
 // AdvanceClockJSONBody defines parameters for AdvanceClock.
@@ -2806,6 +2870,21 @@ type ImportListJSONBody struct {
 	Text string   `json:"text"`
 }
 
+// AddJarJSONBody defines parameters for AddJar.
+type AddJarJSONBody struct {
+	Code string `json:"code"`
+
+	// Cones As the jar before, or as the classes fire, where nothing is said
+	Cones *string             `json:"cones,omitempty"`
+	Food  *AddJarJSONBodyFood `json:"food,omitempty"`
+	Kind  string              `json:"kind"`
+	Name  string              `json:"name"`
+	Raw   *Hex                `json:"raw,omitempty"`
+}
+
+// AddJarJSONBodyFood defines parameters for AddJar.
+type AddJarJSONBodyFood string
+
 // LiveParams defines parameters for Live.
 type LiveParams struct {
 	// After The last event that the screen has seen
@@ -2826,6 +2905,13 @@ type AddToLoadJSONBody struct {
 // LoginJSONBody defines parameters for Login.
 type LoginJSONBody struct {
 	Passphrase string `json:"passphrase"`
+}
+
+// ReadNamesJSONBody defines parameters for ReadNames.
+type ReadNamesJSONBody struct {
+	// Class Whose marks are taken already
+	Class *string `json:"class,omitempty"`
+	Text  string  `json:"text"`
 }
 
 // PairStationJSONBody defines parameters for PairStation.
@@ -2985,6 +3071,14 @@ type SettleStrayJSONBody struct {
 	Keep bool `json:"keep"`
 }
 
+// ChangeStudentJSONBody defines parameters for ChangeStudent.
+type ChangeStudentJSONBody struct {
+	Class *string `json:"class,omitempty"`
+	Left  *bool   `json:"left,omitempty"`
+	Mark  *string `json:"mark,omitempty"`
+	Name  *string `json:"name,omitempty"`
+}
+
 // ListTilesParams defines parameters for ListTiles.
 type ListTilesParams struct {
 	// Order How the wall hangs; by code unless said
@@ -3055,8 +3149,17 @@ type AddAssignmentJSONRequestBody AddAssignmentJSONBody
 // ChangeAssignmentJSONRequestBody defines body for ChangeAssignment for application/json ContentType.
 type ChangeAssignmentJSONRequestBody = AssignmentChange
 
+// AddClassJSONRequestBody defines body for AddClass for application/json ContentType.
+type AddClassJSONRequestBody AddClassJSONBody
+
 // ChangeClassJSONRequestBody defines body for ChangeClass for application/json ContentType.
 type ChangeClassJSONRequestBody ChangeClassJSONBody
+
+// AddStudentsJSONRequestBody defines body for AddStudents for application/json ContentType.
+type AddStudentsJSONRequestBody AddStudentsJSONBody
+
+// PutClayJSONRequestBody defines body for PutClay for application/json ContentType.
+type PutClayJSONRequestBody PutClayJSONBody
 
 // AdvanceClockJSONRequestBody defines body for AdvanceClock for application/json ContentType.
 type AdvanceClockJSONRequestBody AdvanceClockJSONBody
@@ -3103,11 +3206,17 @@ type SetHelperJSONRequestBody SetHelperJSONBody
 // ImportListJSONRequestBody defines body for ImportList for application/json ContentType.
 type ImportListJSONRequestBody ImportListJSONBody
 
+// AddJarJSONRequestBody defines body for AddJar for application/json ContentType.
+type AddJarJSONRequestBody AddJarJSONBody
+
 // AddToLoadJSONRequestBody defines body for AddToLoad for application/json ContentType.
 type AddToLoadJSONRequestBody AddToLoadJSONBody
 
 // LoginJSONRequestBody defines body for Login for application/json ContentType.
 type LoginJSONRequestBody LoginJSONBody
+
+// ReadNamesJSONRequestBody defines body for ReadNames for application/json ContentType.
+type ReadNamesJSONRequestBody ReadNamesJSONBody
 
 // PairStationJSONRequestBody defines body for PairStation for application/json ContentType.
 type PairStationJSONRequestBody PairStationJSONBody
@@ -3163,6 +3272,9 @@ type SetUpJSONRequestBody SetUpJSONBody
 // SettleStrayJSONRequestBody defines body for SettleStray for application/json ContentType.
 type SettleStrayJSONRequestBody SettleStrayJSONBody
 
+// ChangeStudentJSONRequestBody defines body for ChangeStudent for application/json ContentType.
+type ChangeStudentJSONRequestBody ChangeStudentJSONBody
+
 // AddTileJSONRequestBody defines body for AddTile for application/json ContentType.
 type AddTileJSONRequestBody AddTileJSONBody
 
@@ -3213,12 +3325,21 @@ type ServerInterface interface {
 
 	// (GET /classes)
 	ListClasses(c *gin.Context)
+	// AddClass Add a class by hand, with its students.
+	// (POST /classes)
+	AddClass(c *gin.Context)
 	// ChangeClass Change the clay and the cone of a class, for assignments made from now on.
 	// (PUT /classes/{id})
 	ChangeClass(c *gin.Context, id string)
+	// AddStudents Students join a class; each gets a piece of every running assignment where that is asked for.
+	// (POST /classes/{id}/students)
+	AddStudents(c *gin.Context, id string)
 
 	// (GET /clays)
 	ListClays(c *gin.Context)
+	// PutClay Add a clay by hand, or change one.
+	// (PUT /clays/{code})
+	PutClay(c *gin.Context, code string)
 	// AdvanceClock Move the demo's clock on. Only the demo has it.
 	// (POST /demo/clock)
 	AdvanceClock(c *gin.Context)
@@ -3300,6 +3421,9 @@ type ServerInterface interface {
 	// ImportList Look at a list, and take it over whole or not at all.
 	// (POST /imports)
 	ImportList(c *gin.Context)
+	// AddJar Add a jar by hand.
+	// (POST /jars)
+	AddJar(c *gin.Context)
 	// Live What changes, as it changes (server-sent events).
 	// (GET /live)
 	Live(c *gin.Context, params LiveParams)
@@ -3318,6 +3442,9 @@ type ServerInterface interface {
 	// Login Open the teacher's side.
 	// (POST /login)
 	Login(c *gin.Context)
+	// ReadNames Read names as they were typed or pasted, with a mark proposed for each; nothing is kept.
+	// (POST /names)
+	ReadNames(c *gin.Context)
 	// PairStation Pair a tablet to the room by the code that the teacher shows.
 	// (POST /pair)
 	PairStation(c *gin.Context)
@@ -3456,6 +3583,9 @@ type ServerInterface interface {
 	// SettleStray Keep it as what happened then, or let it go.
 	// (POST /strays/{id})
 	SettleStray(c *gin.Context, id string)
+	// ChangeStudent A student is renamed, marks otherwise, moves to another class, leaves or is back. Their pieces stay.
+	// (PATCH /students/{id})
+	ChangeStudent(c *gin.Context, id string)
 
 	// (GET /tiles)
 	ListTiles(c *gin.Context, params ListTilesParams)
@@ -3734,6 +3864,19 @@ func (siw *ServerInterfaceWrapper) ListClasses(c *gin.Context) {
 	siw.Handler.ListClasses(c)
 }
 
+// AddClass operation middleware
+func (siw *ServerInterfaceWrapper) AddClass(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddClass(c)
+}
+
 // ChangeClass operation middleware
 func (siw *ServerInterfaceWrapper) ChangeClass(c *gin.Context) {
 
@@ -3759,6 +3902,31 @@ func (siw *ServerInterfaceWrapper) ChangeClass(c *gin.Context) {
 	siw.Handler.ChangeClass(c, id)
 }
 
+// AddStudents operation middleware
+func (siw *ServerInterfaceWrapper) AddStudents(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddStudents(c, id)
+}
+
 // ListClays operation middleware
 func (siw *ServerInterfaceWrapper) ListClays(c *gin.Context) {
 
@@ -3770,6 +3938,31 @@ func (siw *ServerInterfaceWrapper) ListClays(c *gin.Context) {
 	}
 
 	siw.Handler.ListClays(c)
+}
+
+// PutClay operation middleware
+func (siw *ServerInterfaceWrapper) PutClay(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutClay(c, code)
 }
 
 // AdvanceClock operation middleware
@@ -4291,6 +4484,19 @@ func (siw *ServerInterfaceWrapper) ImportList(c *gin.Context) {
 	siw.Handler.ImportList(c)
 }
 
+// AddJar operation middleware
+func (siw *ServerInterfaceWrapper) AddJar(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddJar(c)
+}
+
 // Live operation middleware
 func (siw *ServerInterfaceWrapper) Live(c *gin.Context) {
 
@@ -4405,6 +4611,19 @@ func (siw *ServerInterfaceWrapper) Login(c *gin.Context) {
 	}
 
 	siw.Handler.Login(c)
+}
+
+// ReadNames operation middleware
+func (siw *ServerInterfaceWrapper) ReadNames(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadNames(c)
 }
 
 // PairStation operation middleware
@@ -5416,6 +5635,31 @@ func (siw *ServerInterfaceWrapper) SettleStray(c *gin.Context) {
 	siw.Handler.SettleStray(c, id)
 }
 
+// ChangeStudent operation middleware
+func (siw *ServerInterfaceWrapper) ChangeStudent(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeStudent(c, id)
+}
+
 // ListTiles operation middleware
 func (siw *ServerInterfaceWrapper) ListTiles(c *gin.Context) {
 
@@ -5747,6 +5991,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/clays", wrapper.ListClays)
 	router.GET(options.BaseURL+"/glazes", wrapper.ListGlazes)
 	router.POST(options.BaseURL+"/glazes", wrapper.MixGlaze)
+	router.POST(options.BaseURL+"/jars", wrapper.AddJar)
 	router.POST(options.BaseURL+"/glazes/stirred", wrapper.StirJars)
 	router.GET(options.BaseURL+"/stock/budget", wrapper.ListBudgets)
 	router.POST(options.BaseURL+"/glazes/:code/reserves", wrapper.ReserveGlaze)
@@ -5780,6 +6025,11 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/tiles", wrapper.ListTiles)
 	router.POST(options.BaseURL+"/tiles", wrapper.AddTile)
 	router.GET(options.BaseURL+"/classes", wrapper.ListClasses)
+	router.POST(options.BaseURL+"/classes", wrapper.AddClass)
+	router.POST(options.BaseURL+"/names", wrapper.ReadNames)
+	router.POST(options.BaseURL+"/classes/:id/students", wrapper.AddStudents)
+	router.PATCH(options.BaseURL+"/students/:id", wrapper.ChangeStudent)
+	router.PUT(options.BaseURL+"/clays/:code", wrapper.PutClay)
 	router.PUT(options.BaseURL+"/classes/:id", wrapper.ChangeClass)
 	router.GET(options.BaseURL+"/forms", wrapper.ListForms)
 	router.POST(options.BaseURL+"/forms", wrapper.SketchForm)
@@ -6310,6 +6560,45 @@ func (response ListClassesdefaultApplicationProblemPlusJSONResponse) VisitListCl
 	return err
 }
 
+type AddClassRequestObject struct {
+	Body *AddClassJSONRequestBody
+}
+
+type AddClassResponseObject interface {
+	VisitAddClassResponse(w http.ResponseWriter) error
+}
+
+type AddClass201JSONResponse Class
+
+func (response AddClass201JSONResponse) VisitAddClassResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddClassdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddClassdefaultApplicationProblemPlusJSONResponse) VisitAddClassResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ChangeClassRequestObject struct {
 	Id   string `json:"id"`
 	Body *ChangeClassJSONRequestBody
@@ -6350,6 +6639,46 @@ func (response ChangeClassdefaultApplicationProblemPlusJSONResponse) VisitChange
 	return err
 }
 
+type AddStudentsRequestObject struct {
+	Id   string `json:"id"`
+	Body *AddStudentsJSONRequestBody
+}
+
+type AddStudentsResponseObject interface {
+	VisitAddStudentsResponse(w http.ResponseWriter) error
+}
+
+type AddStudents200JSONResponse Class
+
+func (response AddStudents200JSONResponse) VisitAddStudentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddStudentsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddStudentsdefaultApplicationProblemPlusJSONResponse) VisitAddStudentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListClaysRequestObject struct {
 }
 
@@ -6377,6 +6706,46 @@ type ListClaysdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListClaysdefaultApplicationProblemPlusJSONResponse) VisitListClaysResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutClayRequestObject struct {
+	Code string `json:"code"`
+	Body *PutClayJSONRequestBody
+}
+
+type PutClayResponseObject interface {
+	VisitPutClayResponse(w http.ResponseWriter) error
+}
+
+type PutClay200JSONResponse Clay
+
+func (response PutClay200JSONResponse) VisitPutClayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutClaydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutClaydefaultApplicationProblemPlusJSONResponse) VisitPutClayResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7405,6 +7774,45 @@ func (response ImportListdefaultApplicationProblemPlusJSONResponse) VisitImportL
 	return err
 }
 
+type AddJarRequestObject struct {
+	Body *AddJarJSONRequestBody
+}
+
+type AddJarResponseObject interface {
+	VisitAddJarResponse(w http.ResponseWriter) error
+}
+
+type AddJar201JSONResponse Glaze
+
+func (response AddJar201JSONResponse) VisitAddJarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddJardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddJardefaultApplicationProblemPlusJSONResponse) VisitAddJarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type LiveRequestObject struct {
 	Params LiveParams
 }
@@ -7656,6 +8064,45 @@ type LogindefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response LogindefaultApplicationProblemPlusJSONResponse) VisitLoginResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadNamesRequestObject struct {
+	Body *ReadNamesJSONRequestBody
+}
+
+type ReadNamesResponseObject interface {
+	VisitReadNamesResponse(w http.ResponseWriter) error
+}
+
+type ReadNames200JSONResponse Names
+
+func (response ReadNames200JSONResponse) VisitReadNamesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadNamesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadNamesdefaultApplicationProblemPlusJSONResponse) VisitReadNamesResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9459,6 +9906,40 @@ func (response SettleStraydefaultApplicationProblemPlusJSONResponse) VisitSettle
 	return err
 }
 
+type ChangeStudentRequestObject struct {
+	Id   string `json:"id"`
+	Body *ChangeStudentJSONRequestBody
+}
+
+type ChangeStudentResponseObject interface {
+	VisitChangeStudentResponse(w http.ResponseWriter) error
+}
+
+type ChangeStudent204Response struct {
+}
+
+func (response ChangeStudent204Response) VisitChangeStudentResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ChangeStudentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeStudentdefaultApplicationProblemPlusJSONResponse) VisitChangeStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListTilesRequestObject struct {
 	Params ListTilesParams
 }
@@ -10008,12 +10489,21 @@ type StrictServerInterface interface {
 
 	// (GET /classes)
 	ListClasses(ctx context.Context, request ListClassesRequestObject) (ListClassesResponseObject, error)
+	// AddClass Add a class by hand, with its students.
+	// (POST /classes)
+	AddClass(ctx context.Context, request AddClassRequestObject) (AddClassResponseObject, error)
 	// ChangeClass Change the clay and the cone of a class, for assignments made from now on.
 	// (PUT /classes/{id})
 	ChangeClass(ctx context.Context, request ChangeClassRequestObject) (ChangeClassResponseObject, error)
+	// AddStudents Students join a class; each gets a piece of every running assignment where that is asked for.
+	// (POST /classes/{id}/students)
+	AddStudents(ctx context.Context, request AddStudentsRequestObject) (AddStudentsResponseObject, error)
 
 	// (GET /clays)
 	ListClays(ctx context.Context, request ListClaysRequestObject) (ListClaysResponseObject, error)
+	// PutClay Add a clay by hand, or change one.
+	// (PUT /clays/{code})
+	PutClay(ctx context.Context, request PutClayRequestObject) (PutClayResponseObject, error)
 	// AdvanceClock Move the demo's clock on. Only the demo has it.
 	// (POST /demo/clock)
 	AdvanceClock(ctx context.Context, request AdvanceClockRequestObject) (AdvanceClockResponseObject, error)
@@ -10095,6 +10585,9 @@ type StrictServerInterface interface {
 	// ImportList Look at a list, and take it over whole or not at all.
 	// (POST /imports)
 	ImportList(ctx context.Context, request ImportListRequestObject) (ImportListResponseObject, error)
+	// AddJar Add a jar by hand.
+	// (POST /jars)
+	AddJar(ctx context.Context, request AddJarRequestObject) (AddJarResponseObject, error)
 	// Live What changes, as it changes (server-sent events).
 	// (GET /live)
 	Live(ctx context.Context, request LiveRequestObject) (LiveResponseObject, error)
@@ -10113,6 +10606,9 @@ type StrictServerInterface interface {
 	// Login Open the teacher's side.
 	// (POST /login)
 	Login(ctx context.Context, request LoginRequestObject) (LoginResponseObject, error)
+	// ReadNames Read names as they were typed or pasted, with a mark proposed for each; nothing is kept.
+	// (POST /names)
+	ReadNames(ctx context.Context, request ReadNamesRequestObject) (ReadNamesResponseObject, error)
 	// PairStation Pair a tablet to the room by the code that the teacher shows.
 	// (POST /pair)
 	PairStation(ctx context.Context, request PairStationRequestObject) (PairStationResponseObject, error)
@@ -10251,6 +10747,9 @@ type StrictServerInterface interface {
 	// SettleStray Keep it as what happened then, or let it go.
 	// (POST /strays/{id})
 	SettleStray(ctx context.Context, request SettleStrayRequestObject) (SettleStrayResponseObject, error)
+	// ChangeStudent A student is renamed, marks otherwise, moves to another class, leaves or is back. Their pieces stay.
+	// (PATCH /students/{id})
+	ChangeStudent(ctx context.Context, request ChangeStudentRequestObject) (ChangeStudentResponseObject, error)
 
 	// (GET /tiles)
 	ListTiles(ctx context.Context, request ListTilesRequestObject) (ListTilesResponseObject, error)
@@ -10703,6 +11202,48 @@ func (sh *strictHandler) ListClasses(ctx *gin.Context) {
 	}
 }
 
+// AddClass operation middleware
+func (sh *strictHandler) AddClass(ctx *gin.Context) {
+	var request AddClassRequestObject
+
+	var body AddClassJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddClass(ctx, request.(AddClassRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddClass")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddClassResponseObject); ok {
+		if err := validResponse.VisitAddClassResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ChangeClass operation middleware
 func (sh *strictHandler) ChangeClass(ctx *gin.Context, id string) {
 	var request ChangeClassRequestObject
@@ -10747,6 +11288,50 @@ func (sh *strictHandler) ChangeClass(ctx *gin.Context, id string) {
 	}
 }
 
+// AddStudents operation middleware
+func (sh *strictHandler) AddStudents(ctx *gin.Context, id string) {
+	var request AddStudentsRequestObject
+
+	request.Id = id
+
+	var body AddStudentsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddStudents(ctx, request.(AddStudentsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddStudents")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddStudentsResponseObject); ok {
+		if err := validResponse.VisitAddStudentsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListClays operation middleware
 func (sh *strictHandler) ListClays(ctx *gin.Context) {
 	var request ListClaysRequestObject
@@ -10764,6 +11349,50 @@ func (sh *strictHandler) ListClays(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListClaysResponseObject); ok {
 		if err := validResponse.VisitListClaysResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PutClay operation middleware
+func (sh *strictHandler) PutClay(ctx *gin.Context, code string) {
+	var request PutClayRequestObject
+
+	request.Code = code
+
+	var body PutClayJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutClay(ctx, request.(PutClayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutClay")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutClayResponseObject); ok {
+		if err := validResponse.VisitPutClayResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -11719,6 +12348,48 @@ func (sh *strictHandler) ImportList(ctx *gin.Context) {
 	}
 }
 
+// AddJar operation middleware
+func (sh *strictHandler) AddJar(ctx *gin.Context) {
+	var request AddJarRequestObject
+
+	var body AddJarJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddJar(ctx, request.(AddJarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddJar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddJarResponseObject); ok {
+		if err := validResponse.VisitAddJarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Live operation middleware
 func (sh *strictHandler) Live(ctx *gin.Context, params LiveParams) {
 	var request LiveRequestObject
@@ -11898,6 +12569,48 @@ func (sh *strictHandler) Login(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(LoginResponseObject); ok {
 		if err := validResponse.VisitLoginResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReadNames operation middleware
+func (sh *strictHandler) ReadNames(ctx *gin.Context) {
+	var request ReadNamesRequestObject
+
+	var body ReadNamesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadNames(ctx, request.(ReadNamesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadNames")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadNamesResponseObject); ok {
+		if err := validResponse.VisitReadNamesResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -13399,6 +14112,50 @@ func (sh *strictHandler) SettleStray(ctx *gin.Context, id string) {
 	}
 }
 
+// ChangeStudent operation middleware
+func (sh *strictHandler) ChangeStudent(ctx *gin.Context, id string) {
+	var request ChangeStudentRequestObject
+
+	request.Id = id
+
+	var body ChangeStudentJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeStudent(ctx, request.(ChangeStudentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeStudent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeStudentResponseObject); ok {
+		if err := validResponse.VisitChangeStudentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListTiles operation middleware
 func (sh *strictHandler) ListTiles(ctx *gin.Context, params ListTilesParams) {
 	var request ListTilesRequestObject
@@ -13801,342 +14558,353 @@ func (sh *strictHandler) GetAuthority(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkhs3ti74Kog6J8LnzGZJZdnt3S39kmRZvpTaGpW8HRM9ngiQCZIwkUAaQBaLx6G3OE8yjzAPsJ9p",
-	"AmsByEwmkJcqVknq3v5jFZlE4rIArMu3vvXn2UqVlZJMWnP29M8zzUylpGHwx1utloKV7p8rJS2T1v2T",
-	"VpXgK2q5ko8rfOLffjdKuu/MastK6v713zVbnz09+2+Pm/Yf47fmcWj3w4cPi7OCmZXmlWvu7OnZr1tq",
-	"yZ5JS/Zayc2CcEmUZMQw9/4VO3M/8e241zwvVY3dqrSqmLYcu76qK/h/t/WrkgpB3HdErck3F6S8JFaR",
-	"StWaqNqeLc7soWJnT89kXS6ZPvuwONsI+r+Ya8l/Y6zmcuO+EWxt+68oL4n7wvXbbhn5neoF2W+ZZoRb",
-	"wg3ZSbWXqReVovWW5mNJy9TrPyzONPuj5poVZ0//4XsJjSxw7L/FV6jl72xlXVvPq0qrayr600VhJGul",
-	"S/evs4Jadm55yZqONuNebancsNTscrmCYe6pIRTexYqzxRm3rDSjMiGofAktu3f4l1Kt6QFmQdn0IhhL",
-	"8Rsm69LNRC0NY26CWx3QzNZawj+x80VrejIzig37NzeDTk6rMXwjS5aSwyU3f9TspZLp7q8ENSb3zSH9",
-	"Ra4tt3rJLzbazUjzzVIpwah0X/Ei+YvfqU6s749UG7e8JT2Q2rBnhJWVPZC10mTvtq2TdxiQe6K97r32",
-	"j5e3pHrnvhqRkTf+MfcLRk2tvfAWBXddpOJtZ+4bcVb1UrDUpuutZWa7Lc4qzlasPRouLdtgK5oJRg0r",
-	"+lP2gzXNlBDDGM7UipbMnUDcEioL/MxtGrtV9WZr3Vd2S1vnUWvJdC1Sm+97tScllQcC32Pjhqi9dC/Z",
-	"UtO01eq4ZWUl/AaatEtfbhVfJXbo0ebhsNVAtv2UevFsLZwXcS/QcYIbYWh1L4zaS2Zrxof3oz9Qervy",
-	"xPJd0ptLJjd2e/b064vEiVnSmx/w2a8vLj4H6W8N6K8Xi7OSy/Dnl4nhtcW/L693kLFm3r65SEhcf+Ft",
-	"qUzlLtv2jaBueAHaCshNUa/g370LYHF2c75R5/5DuFAftRpsfX3Oy0ppPOypm5QzJne0NlaZxyul2WO8",
-	"jV0XX9DVrq7udt8uD/ZoRbm033yd3NDTtAW/I+GAwdZT2+gFlUXiQqN6+lK6Jp5rRlNn/pbxzda+eTNR",
-	"ViuqUUOd/OK3VNvRkyr2IrxhgSPMTQiMpr+cmtGXb55MHIqqreCSTR66qfWariasa3hwETuUGwbMTW8Y",
-	"ZTmxR/vtYbw37qGFazPZCSYSamhUh8ZOVCaL4+f+ukhqh15quif9c+I2G16zjBT0sCCmXm0JNeTib0+/",
-	"/AvcQoMt7xnbFaihdZv+krxRsqAHZ1f8O7mq3b+xOV668+jf4TjFf3/Z38JHcxju0PC6OCQ/BZmpVft+",
-	"x8CyMlu1N2TpniBUEnXNtKDVgtSV6y8luB2c8VKWhC7VNYMZshQFobtaa+zl8E78nt3AHUH3E5+sq/dq",
-	"khgeTRX8LjkfQq12TCd27dLZfK2bIlhRUTG5Zho0F+VOykIf8J5YKaFqDWuhVruguiRMCtcSo9o8n2Nd",
-	"qYKNawLWMv3SPen2wiGlD8JyUyKU2pG9qkVBDLNWsAWRym653BAmDCNL5v4JtjbIFE7Emmvjhkw3lMvk",
-	"wNYcjY3uS/+ulqo4gALl5s4pbYSn1Vhj6WZ0oFfw0OAR6BSMG5v8Yk8nnFIw34vW0QnN4Y9DLxdeVHrS",
-	"1dUZNKPF4VEQtzkKA/wSFQZ1k7AiJKn4DRMmnFg7VllS8ZWtNVuQtVYlblNVgfOht1O3SdfCPvnpTfLT",
-	"Q+LTo5m8OXOPuWYXZ9v0TlQ37xgtvK7b7aLb5XZdi7QSuRZ0M/32/07QTVrluJl4CAm6HHvyHd1f0iUI",
-	"5wr2Y3/d/vN/v3pycXEBewEWaKluRs8x92rsatNymIBFM02p+X1JZeF03YTFg0fUmA8GHoIRKdTyuuO5",
-	"cJfEl96Wm6YipO6gitGdAbOK20VjAMNhA8fOVMfB0czhGEPvsQvpafL9OZ6k7ElyM1EvOtzm4vIHDm6f",
-	"kSMGhvgoDGDOEYOT8wGGr1N6vRrdG+5s+rA423G0C+KtqRls+y0HS30p6GqXvDNEXyDebxmpqF1tv0Bf",
-	"xeX/8Qw2Sm1qKsDxW0vBjCGGgk8hqlFfXlwkFanMHOPGg56nJUIXOV/BStGUCnnxFDoKV5w/lbeqNqzT",
-	"ySetPl6k7LWCUZ0+8QomDbeJPbR5XF4+IxdPicTLdu9UNlbgPduXvfaMXSS704hvwauX6dFG79JS18a9",
-	"DWYFFqjgFeGGgPeKr3aEGugdNbiII516Mt6lb0dnYuK7Jk3AFVspb1wM9nusqbVSnV2yEpSX4IKWSqaV",
-	"xVt6X2opWUaIjOCFtzP767mmGnyEqy2vDLGaXjPhBcvGMMXAHHw1Op0gEOme7WnXSXPm3dTw+cK7zdNe",
-	"+uTu/dbdi4nN68+6vle2EnTFCC2V3KBjj+rCPCMlNwY0YgjZSAUivqKSLBlx61Mk3S6T7eHc4XPJ1vbn",
-	"emAAt3wn/HzgJkRXW9bJ01+3LaPXh9Q5zp3SS+yWYtxrzTe1ZkRJUtW6UoalfdnMcGMzesKOsQr8sUuU",
-	"iSAqe+rOckEtu0luI2MpSt0kXfGSHnz8LTob3aF0rDq2DJBh30TWJeNHgb1LLkZwfhy7CttOzaGhtLyV",
-	"twognSoYRIWYFf0R9OBNgv4hhXcKHFNw41DNyPKACqPrGCm0qipWLEBDIO6GF4ezgcM1IS51EaLfkyTm",
-	"Cn8wLQjiXa3dUEd85aK9un6ms6LxUtW+m8cKSj2n+9BMahkyyz/NpdwZLHYoM5BDLkjaF4DvXOtEyRVb",
-	"kCVbK80IuGieRR9GOKbR7YBREa8KVWA6uWb+n//2j4vzv9Hz9W9/fvPhvw85XZJ7JS3EBdWZq22OW2yr",
-	"rGWpE/A96JPwJXGdCAE9DUrq4rbL5L0dcaEkBNVCL0Lf/ejSC1hnvU3+mjSMSXfwUwI2B9lzu1W1JRQu",
-	"0Ge4d7lBmIT7gpuOynFLl3A470afG9Fw8ZwRHC4vDr5QPNCi4vP1xZha7z2EyVXVdE/we4jxEvAyGlIq",
-	"Y3GR07L7/Py7rPiGyP/Y0GHzdE+K6aHL/q2Y1MUUtblw1xFaxJ3Xak0oAZ+Gtyk6KudwVGxGk/3dq/YS",
-	"3czdFn6GH/PqKdl6DbnwIfQ9k3aR9opPcAysmbCjXiv3TPv8OFZaERdlt1rVm63XsjR76oFFknG7ZZrs",
-	"eeUOzfWaSKWJpTsmyZKudu7apMQIXiVVsTzOaZuOJnhI057i7qVoGrb0tPB3AW80lcKTa6msFWkDKHMD",
-	"qaLIeA4ElaRQzPfA7KJTSWn46MDSzmclf2U2P8VKQjDECQ/uUTdIY7kQZJ9pUSdPcRCnbjNLtqkl+g4q",
-	"qv0XPDRvFUFNYcJtiyuWPKSVXNcm6eKKwtUTUS7fb9mPNHFqPRd8xzqANgpd32+ZBBEsnmEwwX2vUAjp",
-	"gWhVyyIz/WlJg98mv/Hho2EnDypX2Aj+pLnQ4ujS85XEEA5BfuaEL/rIsk0L8JLskFbGsOI9F0njrGNU",
-	"t242JkTiZnun9m7va7WfjMXTaqNpWbKXTIiUqjigL4m6lN0rZp4Zdvyq47+12t9f82ltKQzKvzxM9AJX",
-	"Irl+tb5mOYPGK7Hh4ucIETs8QwWIKCkOGNJx01qZvkYUFJhp6r7rCtzKidEzY3lJLZvZ3Cv/s2SMhW+2",
-	"iSPEooJjFChZSScK6n9JlToZ0H5uiWC0adRrbrW0XBAq8SDyuE0CTuTonTCWVce+nnAQt1XRfif9bxK6",
-	"ByyWO8DdkUMkOvWPjeA29u7Yw0APZlyBDz2Dp4My217IpotZwUzraE4Gr7Z+d/WXIEpdfyQZheU5CrDH",
-	"HHDbuiRWrhvEum2Uiw9PjdX1tixOCMbPmjGFXmYnJcp0cmIyh112SqYtpvcKwMOpjn3LLOViJtwomilP",
-	"LsYd3qzY5GCrG7i/3Y6Ah4j/0xIAByzcOrrbXwiWvuTdEZaDOM3xyaNSeGSnjPjEQ4iq9asnF9M87t+M",
-	"t4561ZjlpCpEZaa3E0BLevN+CQbMNUPHPK4AADaIYM4StSoLp1Brm15Ht3rgpVsKAK0kEJrq7us04A6C",
-	"xYBZmxTc9EJ/u9jmt2pVl0zaH5pfdHdOVQmeQ6rSDo6/b2403zfqfEkLNsvd6GyWhJL21n1M9ltl3O0E",
-	"7kG39bzSHWBg/YOmliW1q21qE3s/pcHOUvCT2eMWbxlqD/MYFxmH1e5P8kBDs/xtACNkXD0J31KDveaG",
-	"rGj31Jl0JOduKSF8/LZM29fJLSNoOmzBcHbd102r1BCB4etprg2h1C4no2XX7XiUn5B2cLM/JqKHveCl",
-	"W8FARmJ9XhyIF4LpLn/LrZjgroyIDt8xP/4mtwDbafWuUYlgieJkNpagm46kbGq6TyKTVoi2mKEje3hG",
-	"Sjumskimb7xV3G1VjyTYUyG8dxB9qlXtJX5SB76Ht+RB1xPRLIIumZhjYy1Z0loMiXJToM5bWs2wRq7c",
-	"40n5okvBvtNqKqAZnp+IO/VP/19TH1bVVFQ1L+z2Nggij/lzbwqtxKWOvW1PSjPgOOVxuReNwDfymtww",
-	"dfoMPJCiNhgY9F50f3gfFsQdhUpuEC1C3UPWMt23canZpU0KcKYJzoz3zlMB2MmnxKiSQRTIadPOpAPz",
-	"zzsoV3B8pg7y0muKiSsHrRVF3CNkv+WCYTvOZORJr3IS8/aDJNSNvjZs1K+HkHkcfGrKX1GLmXxJ2K27",
-	"Fk0Muxi6Zk9jsMUbheAZhZkPETR0OnhMnofg+SBENzegMXynH/P5oKu3j1JO5dCzptepub5FUoS/pYbs",
-	"41fXTnlM+E0RCZ1WGzfszVXa2YOyvlGYZsCuOazLHlzUy0PM0FsJtdoRaslS2S0BYP+if18Ph5yCV3AG",
-	"+Cx48Xo+a4CqIow5ukUCnrvo5kZkQmwy3/Cau8e8UupllaMiTWAvgxNfyRUjJeI4R1IxVsGWCoEHdg0J",
-	"wEsqwE1O3ako6rJKxhyyOLsmFBST/5b1asdsQNwtyOZxeXl3zBmIxfOMzYHffmFQRp4SSnxC8jRVskiu",
-	"BOipkBZaVUy6kbQz1Jm0TLOC0LVlek91VxpHXhfCanebkznhshi4GpPKZBzL7VIfogl6+rMQy4rognge",
-	"eRTqXSNceXfDXwecGQ2SEC8zQ8GuXmLYIwRP3awszqg0e4iCALgWk1fAOivUWYRdLc4qxgSoDBXipjWF",
-	"fxS0xBCFZhXlGpLpqbats9MJBEZ3pPLHakDHUcML/K2pMc1waVB395Lr8xZca+ra/U8wes1imn4r8Wa1",
-	"ZZBfc61qGETl+qNDOjBoMTuGvA14Pi/OVMUlQqP/qKlwGzuJROaZAwqDu1QWmCP1FEVgctx3jowHS66B",
-	"FQxnhi3O1Dp9RjQBRieildoxSdQarvoNQEckYDC6J+k3qS1S+bTAqVHM/ZavthjH5IYUKImRiaGqYBWF",
-	"QlH0Wqr2ainMp5NfSFdbnDkFLrlYMfNzBgCj2iqrphwK0WwefVB4bSMMD3N2Fmfoj1+5mUuiEccT365g",
-	"RsBSPw322Hi+h5kqhNlSnd4Wbm0QElHWq22wUhvNaqi3Y33d+qhPQq4jcYKba9x6GFZJ+D8rNQfCVyl7",
-	"nJh/B8znkHekUSOiTc8DzABPuVtgcb5J9DYkr3R83hepdtwtwEziIuo9ec10wVc2eftYypFSxe9r3MW1",
-	"hJTHcX4VuEi9a/g4fzLpHd4rvXt0hTfJdNew+xW8+ztai+5ANP1fyA4D46HXihfTWAGwqdsRAnzHur1w",
-	"qkXrUETE/EgvYCYAcS0ZeMFuMx2cieKV1iqRF1vEsFMi7ZOJYtzmwscWoaWUpfUdl+lEwPkJsGXIBk8c",
-	"IQBw984Gpy1499oBgIcKoH3BUTvVu5bjQFn4U+2urBz9USCY3t26Wy7xIIx8WImpNeyaaW/TDJ6C4TnE",
-	"s8hiAp4FF617OKY6rBsHeBsaDrO/VYKR4NqdcZQ+FyLcOSaepN5zodbz/M8nyRkO89dOH255ojuZxGU2",
-	"Xx+yVftALf9p/xZgPoA0sgXd78PTydcqVVx6Pfjo1T51adJuQJfUdDh5NoCRDz6kbo5eRAA6nR6nLn/i",
-	"KSqTLGFWm15n0iS8wR/McIEdrxaSIwUPVXh/bjxvWh1Mj2lcl/g0OIfS8zAyAbXMQOMKJix9lYQ3bnlH",
-	"ttqq41ZpOxB2RBeVZKwwYBmCHsoFI4KudmZm2EuM3m0wMncSKV1M2OfQ5CKMPPwsjMqPOzWNr4Pf5ETp",
-	"RmlY/XuEjPr0XrzIIMkwlzybd1POSc6Yn1b7a9rJB6HcAU/ffeXQTn7Zt3MHtEfnn4GXArBZzRzfYIps",
-	"/wcY8x8MjCxinAKYSMBd4S53qfb9lMzgjUtmQoCADUwGiBkR9GAC/55Ar0UCMDA/gzccMr09oMHHTQNn",
-	"RxD6ku6Y2xsQekvatVxeAclMUpiDZzBBTXrNRI6/4Znn/7kAjSwBd2xFgHlKD+ss3FbtW+l5grOOL3lP",
-	"LdMHDDpx8OX1byJ+w4o5DDnwgxc5id9vFTGWa8wDG0aLlGJAUta1EO7oIlslCvNsynRlw13T2Y80W/Fq",
-	"OsHaO3g8zXQ2khoObEDj2/Lg+SOd6CxZmNr2ruQirDasTFKnn5uHjmk3lBjLWAVwiGmnk6k0o+N2DD6V",
-	"oo/duE0f7PDFWaER5YRynNzzMcm9O7I39ODmy94uMXpPs6eYz7ndKAJu7lsk0OcTAr0/BlMnQnbgGqck",
-	"nERRrBqojT91Pf0wHj6LyKALh2JrSt3d7EcY5T2uXFJTqXmRJOaQM1R0aAR4eJP5DNfebp/T1nUayI1O",
-	"j5mtedRjhht3ZmNOa0815d15M1v7D+8EHMMExtbjfIbON7IU5ia7zIEp+WipmTC8zgD78oTIdKuZ3DJu",
-	"Uz/sbQQMo/k3dX490NvrFLHc3SLSOQN/4H6Z6LVAf3NjZALEx/02O8AcAj2reczu/HF+A55AnT5me/fG",
-	"+xKOkCrz5++aippNEBJ8bmr3/qPxnt+5hxU1hmVSM07ppZ8oS+GVSWmKvU3NjMcmpubE1Jo9PP1WePEs",
-	"Bi4/ituB1L+n6KPpTgAvspAZd3z44CuwXBiV1GaZzOTJuk3lTI5WO+CORJxXE9D0wX4M7Sd1nbTbNOWg",
-	"885P6FRSDnwgYRIE/CUivwtvW1AhAM+u1kjP00XHPyz75qmSRKdOrlfY/PQe5ZIGYHRmwqv8QR6EwFgu",
-	"/BWudhxY9KjZJoVBs5XSRQ6oPomeyJ/2CHuM7aV7f+O31hxihO+5sUofXkmrD3cl4Z5DmZO9HrNxh1oW",
-	"CmAlycl038rkdwNRVU/v3QiLb6X1stRMZ1Nniu5at+R8MKsmVNxI/jJM1CCunBsLDnx3P7I9nAVHiv+o",
-	"41Wzde0Z6ifa1evaUDEpAXmoHZzMd2qfzvgspygdYTljyg2uRDOzvqVmlL6T+dV9h1C4o7M3EiCGw2D0",
-	"RcljQe0zCa+TzjdMU/d98T9KDeRHql/UxYalM1l5mYQXK4gBG0yv5nZqxPdHql+6NlOLuNaMJasAAROW",
-	"PKC3UrKEIxNA2zvp01PH1ZsBig5u08PdKGYCAQ9SrUYQj92yA4QwTjELO1alayEBU/GSHVRgeQ2Y50or",
-	"t5TmC2KsVm5R3NJMm4hs5aWGo+Lus51VxSWjA2wfv9MGMw0xmKfIUwYubSYhtcz1HxJoiW8LWTQCLVBg",
-	"3566Kn93qnxiUVSVShYoLz32Wgjinojzr9bwGWTyzVgMzQzT1zM8MT9S/Q5/kzwU09G42GuNcbcAQp2n",
-	"6weCd2+0wAR54W0iZv74wF3VGl+z8pnzKMcgm/HGg++zFiLvj0+C6M6/TIFJwfOaJLSh3i9Lfq8NRFTS",
-	"eTB3c4XHnv5lQtL5nZ2uHzLzD6dTX3HppPXmS3DdPusUJ29KEZMBY2FiSmRrNE36Y7CAmhpKIiekGaLU",
-	"jH6bv3Iymi+XxnoPfDIQ7FOckQGFukMaYl/CnX51RbZMFCNH93SfSfr8Cx2JnEtOjqvakojB622OZtkm",
-	"HXCdLOcBpo8ZeWKLM8Mloq2m2SsDhoblYno77s7uOJaUtLTkklrMBGrWbyLk8+gI3mOZMxxdpDUBq8Wf",
-	"zgM0SeHuG8CBTOFmm8HXGLS9O2lrWYEN8JA+iQPgTVqZlKDKhQPK00Put8oJ9TaVmzh8D3oMSSR/DFgS",
-	"GG1m4sMVnkIgzTkwJp6dKVEqfVAw3UXFU2l8U7BRy0kViIqurWR9jgqklizONC82mLmuITloPQUTTZ3o",
-	"n/m2J/khYZS380L+xFNGfjmPTNaXX00ccghymd7ST9y+gHSqlI3lkRjdffHqmumDR2chlgN0bBowoqgw",
-	"ut8SWBxmFl7PVtKZG0pN1bEjVDLRt5l3w0/cZu+FWNlxakvvajFeizEsabMkLT0hlFXMoifjsvQ1hvDx",
-	"QKnMI44D+NynHzNch7PRElghyW7gHoiTOiTPyVC66ZpA3uq5B9Ef9VDxYkaR4R+OO46GL9dkrwCwSZQu",
-	"usklk2qw3gcwNyV/MKrMSoJQ9xZyNJN8UsXDLNPWJdb7OYo6/PDq8vkLUsuCafLtN3/psxQcJVz/tWOm",
-	"PflrQitYzv+J6P5kHhGTuyLxWhm5T9D38OgSqg9Nv0880/EHnEMmUtbvOge8HSjqda8hvwatH2pWpQUy",
-	"deNeeqjeba7cS2rspVK7ewlFCFolSxD/ihAuqYCNgGmyCvuxv5dulUQ3kDY3lFA2NcAcwhjpbXtI4y/o",
-	"UcZohwzhy3Qlnmk8AO7OaCNqDVG6ywjwzCfo6Gvmcc/DGZJPHv1lvCxNv1/fcqx74MxXjyhOGq9jVNdN",
-	"+TjNyz7v9UY5veke8p9zefsj5HutHNkh6m5g3kBU4hZz0e6WURsiuUfUV1iUANOgPaYXtvsXxvNcGN8J",
-	"QXmxCPwXxvq6ixdtWSFVbU2oDy5hWRmQ0KAbJMJql8wNzrQH8Lex1N4IUhxnVMiYirinRo5IzI/EXXm7",
-	"/Ej4bZ752LC086wIXq1UocrJ1n2wv/u6EnI4jWiq3oyGXgY2pjzraAxrdqLvsTCIs/LNWeTsx85h6XOo",
-	"oGiSwbdLRYs0UjI/OXPwEdmkroLNaSbvsossM3mHrGV0tWXaGXA7ouQilMaIRs20CG8tMopwwqIbVZ5r",
-	"KRQt5szlYP2U44L4MLvt2UkKlNr8SrU8UVItYIVmMg1Oi/Biy4tI7tdGtGTG5fEDRyYBBpqnSdxMMz1r",
-	"o+9xhmew4jWrMmapY2wmLnt8VWpS3jT5eynD1hBnfTkT26c5EzdNrWKbQKG2ZHbPfDZQK2+1T388mPQ3",
-	"5inr9X0uQLrBRg/zNfyu+AyWRnCdddr8a4ZVofY3SG4CEoy6vSTHccMirOjtTIs31Gp+k0ROp2oCvKAG",
-	"6mi5u8pTOVtVuU/w2pqW9QrvzNUISBSbmccxG28+HEN6F8Qe9Ks3BKLdaRteUClZ8TMWRM/lbs4sOOD1",
-	"mLGBhpsde5wZZziaj2MxIE0QQD5fIiGU27DnAc7u/o2YX5jO8HktIXJ73tHuzg0uPv7hefrxjzVD2HDB",
-	"NLbT/wBjuK1PfPzGfXEeEtzgD18JD2Hwa6U3ylp4VKpzr0O5/52jUrc4U7U9V+vzUG3dMIruJWvZOZaz",
-	"gdShc0gWAj8To24rna8FxRTYosBQEhXsXMnzAj1TZk+FUHtPArI/ryUQ5/jnfC9VVSnDLTvf1pjB4IPT",
-	"Utnz5ucwbE98FSGUupbGTz4gUc+5DGu0pMU5VjSLpQwhiI8HgM+N8ZkyBa/OfQn636k+DzCFpagxxYIx",
-	"iz8zjJYxx+JcKACRoIMmLqeS7NzpTyFJgxXnJQYupDq/9rqnVOc+M8mviDnHSjruC0Gl11HOvRQ1IhPZ",
-	"wfBvaqz2DPclO1f63FdFcMMIaaF++OdK+kldupaRrqygJayuUMZXJSsp4tAqqm3rdYFzjCL8XKrzqEpd",
-	"M31eS2ASQywbfOKdJeHPBjjnJrrzPHwQH4e/+k8LXCn4E+mq/B9bWP1CH/zCwiwW+nAeWK8QGhXK1sT9",
-	"WMsKDyRvT5wHTFDTMVQ4W2E7q87tlp179XiMRAaZVx+9ROVr+pWDv8M7p4Hsj5f7eu/s3C1tcl+Rn5ZA",
-	"yiZHPBryHnPj6Y4D0ISSSlAuQ30/j32Y4Bxchbo+qTzwdSAEmtDQEXlAC+jLMs445gnCJzReqsmPDkAd",
-	"BosNNATWPXwQpCUjTQ46IyDHBT6WhMsCTqY5hlAKiliWnaxgSgQqjGNW0Q4qi/u9HJYszK6fudbgY64h",
-	"9CKsfzN+cCYm71dVMDEOjpdOZJcKyihoZrAzjGrBWTqXZk7V/Qz1ebZm+d/Z/h26AibXLG+47gmUoe0s",
-	"SijHmC3PnXSbrgXdZCsKPhlmMXtykSJIF+uOR6RUCgUFFfF02v3EWjHAcT2BxnwWg6BZ4YkIHMlDLkRV",
-	"6y6DILxio2kVNsIEDA3MT2wsLRc39sqyaiC5ZjpayCYcx2+pbSgAVxpVphwX9gh5iafzUwM1qn9O0QMG",
-	"K1fJxuGq9pIsmdMEwKDtAOWOcs0+EfIbT7s1oSsN89aYLSmofPTzfiYoRPhUkrfUrcyVpTZZPHBehWCn",
-	"pc3zLw74xGJTKRF522ykO0XWmuoI/YNu7tgjmf+I07g9SLBWjvj7h8ebvQFAvR6EtVJdGLKl1yyyvjvF",
-	"Ees3PmuTHgOEH6uqRZL9WFVjYkGMUKA/Ux3Cl76f3Fgol59s7pqlPB4/cVkAxh0YkT2Trbv9nCr/lAA1",
-	"yldJHhhgfk2X7Fkh9AIVWJxRwdNsMtFtP3WcL9RNWN3JGNKwuias74pK8Pn5gFKhRjedn7847GaBFkGo",
-	"IkwzEYpoCWkGkYNs0JP35BDxflVpdY1K7yBSJzz3IViKySC5xxlDyoynTM7UeRhBlFOfQp2pmOuurdrC",
-	"PQVRV4UFOXphfiqLXF2uPqwE2fpnSBf+IAlfUpJ9qw+ZbL6sDjFQJi9Dtg01zgAIjrHSsyFy/2GVzeMq",
-	"PkTu8vTWWGq1Q3rvULYYk57TsP7CFzgZ9E27ZyCSJudt78B/moI7hpDltB2y5ulSxiUy0FS1rxxHiVA0",
-	"U6tPKTtnkmHVLpPQtPeh/JW7IogHTLj2CaSV44JjICLcMRDI4xZqVgMQ/ClgmdccU9Sx6grWdUG2KbKi",
-	"JXOPpytHUl2avMrYYRhb4KWH3EYlkwUrfGEOJtbNLZigHptYiEmX6TJMokp0ET2HC4K51wsnpNunJORF",
-	"++LWptktd0cX+nBx8ovLCChKVij7TunMJNPW2gfqqBKTWE8AR8xWYH3vS2ofFbwDgsJUDJrd2JdDR5N7",
-	"wM/1wl/xfks5cUF+pVS7ys6NHoeiBSeKiJ8gBB4o9zMMhjjNeJchpJpLrBcCABV3yqZVKaS/mzk9kXo/",
-	"c6FikmusvceMURKq6DzFgjILZxounEZkAxdx2/HRqoqYu4uhB79u0/dbVdvndqRCPpyIVZ3UJkKhiqTZ",
-	"4b98nzPQNbvmodJ7kjvE2XbPyEWcH2QilDnSQ18sMHOmI4EI2P7cAy4WcCyBWxrpUd3RkaxflHhZMLem",
-	"VUeYxabRQi0f4+ZMJWisWTjIPz0NB4k/uLKZitgxse+oaBfeYbBI3aS+vhNmw0Jl/ON6aOGkxW2JAHtq",
-	"ffkk6naqyZZYhqDVWyZXPJf86Q9vwZlHQVNSwfN4xBaa7g1yjLrT1mmsXzgLSELFlOM8Pt4UbhtGEfa0",
-	"24Cuma4T1RLL0aSpSQbJ9bhxGgBiMWKCap9ZzytBRYZDqUGJHL3FfxNBS7A9KRHcOLVGa85wRjeaXmNm",
-	"OOiJyFO68IXEzO6IuL6/t/YcszOGJPdX90zSIRESSpPZpqlqnIcGtxQv1hjIDCw17nBpHVkdsvRowbR0",
-	"6WgEoZLbsvja92K4IFrHdNCwWjdOuJizpmq22PZoColbQySWOEHuyAQa/hcUyVCKpmLpoIniH/NJa/MR",
-	"MtPSsYJ+jQUF1Ro1634uFgT0SlXbbUjLmjprWar5LJH7lqYosZwagzzLbvUCBy8S2NpaSwJkGcC0teOy",
-	"EIdjQwCoM9yJB4TN7EDMVtWiIMuMV1FU+eMm/pRs+DWTA0r+cHhDJEErWyRAmrzkHcKkFJv9HMwd5iAl",
-	"tYlsmtLw3c6Sg/QFhIZ++vNezo3HLc4qZeZABpVhA+kQs/WJ55rRQRzSUbKSKpDDA77Hikke2R9UtZmB",
-	"3GLc8fILPDSAY/T3+1lzWHUPfUTDBCltQM5N0hjiS7A3YUmCaIUDze+xgTRGWNNLbuwnASMdwn0mey+o",
-	"zJGLDGXbTMPjNtlQWQjuETquj7XLFx8f6N5+q6aXAHcPN80lO6lMileS6g2Xkx2pIwiLLM9fhrrtaDC+",
-	"kRjwMUEJjr2clIP2FsFZt8GJvtXMpDizckCW25KpmgmA2SxEeAgFEohG/VuSgqDVUrByVmErprXSc7y3",
-	"sXxW6si31NYzaV5CK+P1PoISDu8YrLH1VquNpmV5yjIfY17+dMkwMyuoerJ0kkAGn6p1yNio6yHO3xU8",
-	"PZiz0TGBWrPbSt/Ad8YZ8d0bXLg0tDlbEQVQPRmGaGnT9nCmtpVFZjj/u8FOXoW5PBaxy4CCS5B2a2Xm",
-	"EDK+xOfTeGrAd1yzTJgQKDhmqF/u8Um47TCG+IpFHHPsUWri3tH9UL45NcFr6FEnRdv9DCX1ffhwj972",
-	"YGOtqISAfjpPPZ2Kns42/2Ryyt8xWhxea1Un4UwPye47XXOe56ecWObJb8tY3anL+5uUsqY0SG/qJtfM",
-	"joGAGbm+jy6+nMrDh81PSip9iwWob5NTGshcE+eoqMt02IXdVGxlM+GvDMVpmskU39FqMb1Y15wlOFnR",
-	"4ZVjz0WW975n2TsrfGnEAO8BXMhUW/tXpYt0cQvD9LX3Ok2k0nVD+8GyMk3Ma2stcwOEeExvfD9S7WN8",
-	"WyUKCPg09VWQvtL71ZG775jVZYLtG9D346vcTMgisu7HVWuNr4vph4HlBQFmK29lTTI5PQDzlslXjdmV",
-	"RmW+8ytzlKAdss2mYVAymWPLw/dUFiP4k1y56FYkD8uHYcAvpDpidNDkbodLZWwaHWRDDMw9RirKtSFS",
-	"YRTDEioPpFSatTIsrUrCrXxWS38EqqAHUoD/3wi1F4dkzIb1Cq8NXXjgU8/MZJ7fNkTlkvFEKKD2hSHw",
-	"FMEcJvhix4VcEHcnS1Y8I9QSgOmTLyfS7br2Xh4lbLRDx8kY8FGnMNGGuOkwsS/T3u/aH3i9QUzsDNdP",
-	"B0o7qkr6eIu3JvwOiAsYU6EqH+iInW31bOG3X3K7JkmVfHXk6Ud5LVi++nErpSbt6t4HT7cnpCbUJ5v4",
-	"WFinqlqLgzSof/0tv0UAIvjRLZWFIcFR+Olm6qSr3XNDzEpVDEKuQ/PS2sGaUZNBjYQ0nNFKN4OJNzjz",
-	"USr9+2J6TaiG0yTmYE+P0nOClOXk0kvUZJfUxEJCjdMo9+JX6zVLleehVeUsi1y1qdlMCje0rDI+n43K",
-	"1g6ZXcR7tEh1GJd/bdOz4QlKVRnWLAVIekMPxPPWICrIwqUGAORegKxdBSLJHv/ca1GBkdydIjvGqlg6",
-	"1gffAMUdVK7jA6D1FuHd/5OPOi8fgxQhqZtCVVVudrIzg9M2zoYY2SHCaxZ+MSKNOQwzs6LJVIETcI/d",
-	"0rDO+exyp9qUWEeqJCg1JMIFFqFqEPTgKRZxJqGS4azaOzFuEg9G4C3O5BheuXlg90q5OgcxfkrAshEq",
-	"pzadFkx1HLkSynYDiinoSJjg5KIwqleJrKE1n7EiTUHyFI6VmzQtH2x7yL9ZOsMEktz1gixr62XSqJKB",
-	"IT+dpnagH5bqzbjHOxBhwcOX48mS3pXZC1Lgy9oNLXBO44SkV4OlOJsF3yVU//dcBDLZhi7NKlGkqruM",
-	"mvxZl/oc/rCpZX7Tx0rI48fqqzjq9CwZk0zPK1ip0rZeZJFL3LJmh5h3KiH1i5R0teWSwYnpE++31lZP",
-	"iZLiQKi3eL8wpKIbwJICe12B2NKknhoUtqTphs2lgdQzAvNaiS4dt2dBQGgA/MMbSknAnlltlRK5mEq3",
-	"WoVhFrTiaJsB0clo5m4ohwurFN+Iw0wvc6MANvxwQNCyp9qzZbAxmgfIB71qdMBbJIVebWmVIuNT1qa8",
-	"c1Yh5AQjYRNuouMse3+prgAtbXZAcE5veJrwDvs+V1dQCXvSHT4o4w1s5nCLGjO+XFejHUAXkyucdrQc",
-	"5VBETkliGDNEqr3TYHwiDBB9FZjShBbwU2KYtGQJ6f3cIq+GaysEkaCGS6dsNyRy+zTbI77FvEIxmOsu",
-	"+tRg3yRz54NodUgDLpKPwuh6MYv0sy2tY+zpY7bxoDVg1zrKhe/CSLhir/Tu0ZWvJTJ9u7mf4XbbMZtS",
-	"Se6A9kzIV4f/jQGTvt2ryAIXioSy6XWoMmDRTxNEdwd0WxLIdoxPw6lPbvpKpWxdAtjlgI2P+13iYQRs",
-	"QQvCJSnLhq+35EUhfOkPDyZFJxjYIl3puVc+7UmFc9dK2Ucw+jnbAjITYVvEyv4JaXb2nOdABlMuorGP",
-	"qcjR+d/PCdGqikGjpoKbz91BNzLMe6Akcs/VpqaCxNr3feOnFG+Zfvnmya2qEoffLmKvk9IUYs2RUwTp",
-	"uZZMAqmX5w3bcSEjZw2AhtztPKI6QO7UoysfaZ6+ZPA7XLMWu0XuZklkGjnt0+2yAIaOPFCm5fqhZjdK",
-	"QT1yS/kSt0mNWfDieUV1pvaC4EWT+hY5R5LKr2eDSwNvRpk84gzeTnNDjfcqaLBT6WDgm7/nPNgPEYKa",
-	"h8ltkgp7SdA+Bs4lCY+BrrRmexKwFMk104nmrjw7MzFb6tPIoQgH1HfMWj97XmHfjkiewZGUoWrLlK8I",
-	"UaJmfVpWCHa6k/GCrx4wMZI0QfnCLpFWKsEDpZnZ/kot0wNOuHBE+6hhDAlZLm1u/+TLaA1znmXqggwZ",
-	"BllcdJcDfRFL0mTLiVwB7+HduGhoVTE5J+ctA6a8nae1oQCaThY1Cc/ti8RQD4RGgs4w1pYrtYv7ziLT",
-	"G7Re4o7JYCGzvp6crKX9NUEq4D2ZvqmU5+q511HAdaVKhqnmCw/844YIZLzumWNsU2cKGjYNwj5zDy7Q",
-	"/AvkitwEZpMkJmFi9QvI9WxXv8CSF9MM/YJXAxyEBa8W6HRCAptoivh01lnuvFzRi+/b1S0gl5JX80pc",
-	"zKjzl64SHGgKfM2yWCsYalFaRRBIPFT3YgrR2PR6D4uzJF3Ni0MHWRHdVbE2uFBIvQooWKBx5RP468Km",
-	"ce9M75mYtj2JeyxLEzEtStyGcENTyT61bMn+ma4ZnarjD8Dnm9SExN25407VWBN8CA+JRYfDoJPO364L",
-	"DszHyQtyyzfblAru9Fv3HTMTWVaz3CL7XPNC7ZmxpFLu3r/VpsvDK2T6lRutaplk+RlRIxjNVa8Sqkoc",
-	"7t+yjWYMiiSDjwWLP08aVOPiSjDKt3joE5n85tgI5IF6GyLC1cTirIGHzss0Nhw7Fqm3I6E2zkGrd2HZ",
-	"o3gN7KeMWbL02fn9USJn8jioUO27O6q/2TLkeC8xBRhcXxisVzLcrXu+mgyede0kbyV9mANXnxN62jJ6",
-	"naHsyu3PtLJ+FUohBu3E87pgAvcRT1cbXZFkg7pq3WqN2t/h1pme/QvaVCopOV+p/yZHzSJ9+f0bi+vr",
-	"1nujiJJQA6F18a2cYV12NvBgKhK7sS8S1+kvwJ8IJCydpG8lw0EO3QjkcwUtK/hk8ovx4LuTeLZPwiON",
-	"VRJ2YzUNtTudloZxhMZbucSEoUT1bMZEuji9IcD9PkznNTWoCvqWh/iEg3BPbyK//m+LgXyp6TUdMhkf",
-	"+YM7WdPZKYFQ0xkm1GyV51FBWmbwAnPjKz1b/0fmjt8z+53GQNwdOVZDzpeSQyU608bWPeQTZoy0bKJh",
-	"rAGWqn/o5k+oWgfCJ2R8s7o2FtBYypkFC8LXxCRB24BwnAEJAUDkELfflGLjA2WPSyYslxvPn6gksuIh",
-	"fQxFoo1QcyNxI8grqKWR9nyCU2qIbkyzSqH9Qt1LlKZW6cMX4Cl3tqbT7dC4cWJLhUjTK+YdE/DNz+tU",
-	"F5QJ5433zkeigyxvV8Ko9TkCjAooObDAmMqXwdHsBCRUtkgkpUw+kE52vMxKYHQbFNwiSRiQp1GfiAMa",
-	"1DozxFbIRAEEj7RkkemoKWQ3xbnSzacNJ1NIfu5CZbyaG6S6o452MnEDT1BM1/S7OnfM5SiBVrWvfD94",
-	"y8JD0zjnA4zqFjTBrp8DPMHh+hlrIlfMUAB0K/Zq4ceem7HxigSZ2o3rOmOA9QsMDJ67gian4eOXFWiW",
-	"OFYWGColMFA+YFKBgOCq3rKbuIqh+TCpsdHWGowsrDn9zX+Uu8hYoDqlLQ3J39o+PA5lYrAi0VgCa1Aj",
-	"5hWZDTpG61d/HbpemkKsf/vbaC3W2Vu8VemjUz/jKxyI/+vLpF6K988x5A/oOnF6BTf2Kfnp4t9vnpB/",
-	"I++/+rI7qU/GITP+xB4kA2/upDknw3RlqdcllP589VVIt0s4H5pwZYoOEUwez7JYV8jGt1JlqSRS9WGN",
-	"pqmMXckEW4jtzQC6vHTPv0SEc7I5lRKB9244TFrUFzUjzmIovKkv1f44j7FPhSwZ8iAn9s4sOPvLHJq9",
-	"qR/YFwzpQ1ATt48viDJEpjWSdhFrpoflWURR8b1puKt8x5NSp+sUBRWt7VZNSfaB3z+PTwe7JOc2ZqxC",
-	"s3Ll3rXmK2pZABS5tVwywdl1WjsXXO5MjtW2gxQGHdwX8PKVrCGM8/7y6hkKCsoMYCsDNLQBDs+K63hg",
-	"QN+Y9n35whnNarVb+BukYNd8BYTNbjadoHvi735d9kGIAc0g6TwbIDHWTTX4AdzLwK70BXK2SglfnSau",
-	"83H3gExVMbzkDmwedP2PDMceFhoPVcndCAjkFkICs1XErKhc4E1QUEvJL+8ux6tDgFSECckjC44EtSfx",
-	"LFnC/VfvHvO0sy0DnUq2D2BYQe1xbGLYiyo3TFeap8iAr75/fv7kL98sfEK3WpMtuyEF33BrhpiGehcq",
-	"rqRBHtdU1Yg0oqPdOY+sSU3nLzLJpHh1DBDEVRUMkYLPSEXt1pA1FyK4Ndk1k+eqKABF1a/16yuKJrk0",
-	"Y3GcCaGM4A2e8igvuR2CaU9oIxbbmQuza0qoYjd8z0P19rFaPClytl88FPQ27Gy/wI1cfEy6rlsRY3lV",
-	"c/qt7wd6BQrqNJfHPP6KAT4u39WWGwDHnN54rX6mCTnmswMlYSn9bBFwZQwQ/PxKUyfaz5L5Y2xBBF2C",
-	"HgeKvgf6x9SsDBiw76N3U7kA9/OCNBMJDf+O6cSjRpiXwnFjbZLZFfyiiZj2ZIt92AU6vUpg8GGmp80n",
-	"+Er2DPUOj2lZYIE6zSiCEdve2lFGpihz3Vd+pzQkhQARvKlX22CnBEhz4HL3ufkZ9qZkkccWZG602PuI",
-	"x1BMaCVVKO9XdwKnK53loEszgEn68HrA320gS95bf4U+LMhmIqeI2hdMv07hzQ8Ev3RLAvczt2BRxpSd",
-	"PfWumgm4gRzUEdp4c5liobf4aqSThwlsKvF6z7qv16NUsYi8101k3CpR3CI7KqyWn/QBDOWvnsA+mRzl",
-	"MbQePyr4zlPjL9t2eFdOAmyxJXt/SWYP9Qu9jwl9yyUzsdR7Fs8IvFsJjmLb3zcXQzGVsS6364YMb/5r",
-	"pgu+6oRVU/xWowCTAOhs0f+Hpn9LMcAatqqd8YB58zANPpWzJxTvlGBPCX67IFJhisCClFTvzIKEqgFm",
-	"Aeo5er9kgTTvUmkPRAAeegm0hZAXELT9Rl1rpJtW/Cd2OELKpjrlv17ExNlgkGmlymeABXBWsGnTlXmH",
-	"5xGT1a16FxDmmd41WbJzm/4Ad+hapU1PhM1Iq+nKxiyzln/AzT4mnWEB2UfkhXLXIy+8O2rDJNPgkvLJ",
-	"3I/ISyxkD1+bd69feBUHhNyQslzAhWrIqvz//t8FKVUJUP13370kX3311d8eEWDrxZ9XSBBMCrWq8bH/",
-	"4Z7729d/+ff/SfYQY/RQuxWV7rAzW7WXj/5vGUNQT89etebmmmncS2cXj758dIFYCiZpxc+enn316OLR",
-	"Vz4NFKT4cZRH2OieU8htdxCVHwpAka2496r+UTNjX6jiEAw0D4+kVSX4Cn7y+HeP40btpH9+RJLJWdx/",
-	"7UrNw67mo62Or0vs6s5zVtcMURuVkt7l+eTi60TpTlbZI4KpVPdjQ48DAXT7GDl7+o8/m+3wj98+/Ob0",
-	"mrKk+uAsaXqA2qAN00xT4yEwyyhNwmm3wPIrGtxbj+A9j5tSKUixyRLLesmNfd56rjf6i1mLPI0vpCnh",
-	"0jeakNGx48poene7Kcecz8TgnxfF83Y5mduKNhXi5zUs5zAZhi7fhKrNHxY9Rz9U8UnXf7v4xqlGF18/",
-	"Ixdf90r/QV2Qrp7+10UmhWqSzXNa2wgqFaUNEm8PGEu1JdSQWNToqa9mh4oTKFKSBKB2X4n/naaSo4CU",
-	"k6N6WBsWeBfXSjeZA3i/lWCZ30K5aqs8nTqB82p5Bx9eeybHQoLDdH2rbjZlOO5+m3TgfTlL+Kfu9P7O",
-	"ft+tM3br8zSema/5NSPULyp1K10+C7e6V883zNm5KHn9Y/Lxn7z44N1imPHePTCw5EXnzKiopiWzUOn2",
-	"H3+i1gJOtaiz8OLseM4XrfkbsTx/u/2xNG1lfBmPSZJx8blKBg4Sc9T9EQxoMdl6zcInrRvQ0hlo44hj",
-	"WxBfAsmyshLU5iTncYs5K3/bxkIyDyI6936ZZ8i/Ehd5GWPCd1xNqPpZr7axphdiDjtky52lhex7EqoW",
-	"5lYvKN/Z5Xt1UyltH37732EN0wVPsBMJXbi/DeOk3K+6293xTUwU15Ma8uPVz39fhJhRVS8Fh8RdHGl2",
-	"RRuGkuSCvmat1fw20mh8/EXlJd2wx+Z68283peiuaPRvLbmkOpGZl1nHhoXljrsPIrlKl/1dRg25+o/X",
-	"ucXYcTu0ED/xz2E/DR2FbgSZ2Xdjv/vMo6vxaMp3BlTadg3ThXfiazwdEZ1sFZ6CdE8PzzAIE6kruETu",
-	"gdzS6VgMILd6vlzA572AfhCZNfyjZjU70f7JXVOYL81tpHTxB6bXTZDaHwD1QMYF5pFftCVd7epqWPd4",
-	"4Z95CMUA3zVFMQi9Ov0Nk7X839Ad8x28R/MnTEFanpZxgk49aicOLdReVhxeRujY/YsDvGuKNPhOxbgT",
-	"18F4u7X/pzUfjYVX25x999Lb0p+waXdaLMaJPD2z3TBUiJP5XQbQFrdz+57uWvGinz4FVmFf3KNy3bJ+",
-	"IwYAgcIIzfAuE48BbC5/ZHKEeAeQPEp/1bhGRk+Ww4OdK4eJx8rhTgdIwUr1OIKXcw7laypX7KXArJ/T",
-	"7O6Sy9pG6kiMi3791ZMxkMQxfZtv5WNvhsAVnNkOJnx9ZzXrTSBxcAsXULhOhsnPCPvFbwCFwoMSFeNv",
-	"+TX+oew5AU50ileVOIzUGBo7ItsujDmmf9qZHFtb+M59bOH51ncI1yAlQxEiE/oearxoLO4Ny73Uqt5s",
-	"79ulcenpcmnTl77FLIvGzYFmGxhp3CJifb9VghGfAOraEuIRIDl9Zu3ZU6yu0BXex81s5uy1MJNX+OTH",
-	"9jL5pu7fx/Tj1c9/JzhotxoAS4vzFg+BQMaRvd++xUce4oL7kWp425RLDh120LWTT+WiQbscT2xT/m6P",
-	"vBHS0pJLTOCRBVnVVfv7khvAFkLtCyS92EeU1AJ9FhF1FjGDkPjjbF4Pv2ivVdTqCyYYApOO0AtaVTiL",
-	"H8ND8XWOY2zj1NOTeBQ0A4RczInSSm588hScGceT9VgzxHdm77l3+MBLn7j22RhDCQj0dMMiYk8n4kqy",
-	"YOhbAkvee4zHg25fJBmCaJezBVrb0+1cgJwg/1/guw3hFmQk3jJRLEIqjOUlaxVBEpQXKeELiRtp0bti",
-	"1gr2Ce5X6DeWL33QFXrePVN/pxp2u7GacgD/OLvNV8vwjNtcBsVixZ6h99D9xGkXktTA/eNsOmPpwZCQ",
-	"bO2Xil0Pq8DPi+LVdYQLnWLTNm+cdCfC23+Q3b37l3lb17/yY6u0l8ismbnM/e1HTYP+koFM7P5kb/Fn",
-	"AyLta7UblKZAkfqIoCwA2cuB8MK7DZbBxrrmTgIp0cwwpwyAMyJeVUHkILRqHv+55oJ9GInAfodMEOMH",
-	"wxofzB8NsTgLF8w8WpnrmC3r/9i723NTiRSaeDwUYdmNfYzcdx2BmBSxW/u6SfepEUPFIqei4aCdoCEg",
-	"OVQxIksWzCU89xYN3wHkbr7+4c1bUlHBbIRFrJUuh9Xn7+CJh9Ce3Zt+4rKYoj1DrzojD+WRT4w7xIIa",
-	"7nVn94Pu6UINH9jBg9VCckKtdOmp9ENq6AkU4G813XvAV7APTAD6oCczFHjdMVZhfVYvrE1Sf1ZaXwee",
-	"oPsX19dYIn5cVn2fHvgiyMfT+M1rD888jUJwO5aUDJAykT2vZ2gb79iKVwzK/XcUjm/a6saTsYAEcpLg",
-	"m2+ndJwuMOnFLL1FN0EG77gpf2KsgmvfzV5DBV7yG1bEsjJ4ceBV4pnjYonhzg59bCzXPo0vc6parn/E",
-	"9M/TyeBtDcmZ+Qn4qofQRU97DL3HVE7zMTVS8D6BtelFxFlDUBBDkt9rY53G3BWlP910j0WBf6R6ko4Z",
-	"yYY+LYDvj1R/HGTvg5wtv2puGXLmb9WerGunjoJdzM3Cl6LzBH/wCXIHIZdHPIRSQvF4RX264wA+wD3y",
-	"GYuG6/8/sWz4aHfM8QBnVox5A4syMZhd5e+cpCA0UYBMQpz7/jM4JI6KFkhjk1XL/Enukw1x5/R9gVsm",
-	"igmUAIbLFAlBLLsjKG9q7hhfZiRSUE8m0kkkUH+VTEJ2stA299veNCwAHEY5njUMbYUhnszxi/7FvebW",
-	"MgkH2wM7GPHs7PgZ0a0I647kuXhyxrlKbpttZDVKR2LesVJds++5D5yPzcvr20dIPiyy0c/069Mg7N8r",
-	"tjkJAtuXwfqYqlKrG0EDL+mO6S8MnpILQsmW+7i0VKRU2h2OD3TCJa/ct3WzWlMOQLWyzJ4bqxktb7Fs",
-	"D50M3I7kRwHp7ypkVMuJs9P1onn5EDfRhG1TydPsGujv3ZWC5+T/fOd55qDYLKOFCXQjv1OdPMq0R1sP",
-	"xUjhieD6+Iz0gFZ23RCnOeTGBkjKI/J3H15GrsBKK3fn9QtGrZQvXzSsJayVzvCAArNTSEo4Sm1O2t3i",
-	"dhVNT31/7+7EC9D1nERvCNo1nSlPiqsJ9FHJc/SK2UBG/lmpq1lSrOOyEf7Jjx3PexAT54oenDkL8d5g",
-	"9rbZWZLysW8TViWPM6C0+uxMmjUXIkUp9UvlzqJtyBXF4g/u4cDhgnxXrRIL08itgHUr9cKYltosBlYm",
-	"RBpMemg6AzxYUGzPl4We8N6SGvM6WQ+xRQkW4hzcGnLNjJla6etaibpkOKrZ5yh0rNXGx96DkZotBxB1",
-	"1ubt4eAdR5R7FaFYnIPgDLQ8C89gIQKfmb8hwu6sOcY4cmrd6zow7tzXWQUvSEzSfyANFoaGgbPqY1st",
-	"VtOCedJijFCrNaoHz0D8ubQMKAF9LShkmu4GEhqyrtwN+T0+cTIoGjWm2mpqjoNSEzjsW7/9nGiLXm6V",
-	"Ux4xthNGgPSfbmqN59822xpABqwkqg4bAllpR6H3l9w8FOg+weH4UqDr0OeTRWom5FkGmLk7/ScVgpDJ",
-	"WjWYkzOr/VQ21o7L0UoFbiojOqLvTHtyAf+NiSq8yTfwqWQKTMgQgAnF7ADEJIX0APyreLD0ANeRu2L/",
-	"Bb9mAyCG64R52ldPBTUW+LhtI3ZIhwfzYhiU2ARd8I+agQ3vlUFAGp8tUuY+l/abr8+GS5BMhVJB35LO",
-	"nVFfwnOCP3tKvkDL9otYnewYZm5UydDODRg3YtWCfGEsFewL0ByOH2TCsPuTm+lXJQi3R9iF8t0BcPc/",
-	"kOrw3Lj1RfTj/0SBqqjlMM2wK0GcFC2GQTGX8MRDBKPdm6bEon/iQhLs+Ol54t4r6MbpoAWTMmrdaKbg",
-	"DibjXvrY+FRN69Hwjmd0m7fHU1X3XUMp0tlbo3o9vfqdcPmnBPfSLLRXeLG+owHytradw8uTIUOdIacV",
-	"K+CKoMWzaBpSSXhBKJFsD99AtW6E8p41mx+B+q6ZvD72HdfMb4vPmfbj/lZpmKKhNc+1DFs9PdO/wPf/",
-	"Ndd3mOsNgrDT83sJX9+BATSZALmmwrDFLKNwDufjnU3Ezyeru1ncjrrzc+VZnP2Cf2GAsdmfYxXlOr/k",
-	"bynXV16PepCFT0Ba/9ZZ8G+m3exfT6t/9y8qEm5ZG2pzH+EDxnKfkNIEAVuCgwWvg9xslVUbTavtsAr8",
-	"tvXcQyjCzfumqMOt3hG1JpqudqafbnsPqnKrm+m76sh29JS1k66rpOPst08EG3A6fHZ7pTNgko4s3DV/",
-	"GNwOktBWs+jE1lD8fQ31esyC/Pj21WuiNHn799fHrogOeKG1g0ZTsxEQNCo0D57x+fpUudla7bsziwx8",
-	"MSUz1guHsISlh8Q5hFpimOOBmMFb/8inQ2J5avyU92rcLdqenl/dqhWdwXvQ4uEl9RQOh6W6mVHC9YW6",
-	"mUB0vky4x18cULAFZErzVtLxM1JyY9oFW5eqOATy+oDMLOgBfgolossqWQV7RefUjgC0djdvZ5Q8jCLs",
-	"BCftYytSjcDFmssZr3Y4TU5wbLlXERg/XgSt4yvoUW6SMM28AQZ1I5yNuymvQ+EjkxSFQEs0efcs0u0Y",
-	"Szes086gHgtP369VDLNwic78viKHU/TQqX7NAj42jGqkw8/xNbBdXMh7yVgQ9f0ksk48QWTBC2onZUTF",
-	"h0+BLviOyyJUKwiJyRizkIo4aV74SNaOCR51+s7ui/pXXmPAKlifs1cJxvAtFEhKxn6EIHSJdP4+1PMx",
-	"t1OgJseCtEkswrfu27eCys9Jx1htFV/NKRQPz4/dzZnKcOMRhlZZt9Czj36VD8tpZPz4mCFEn7ZbCSrx",
-	"yGlqG4LMsmLh+WNQCw/VqPqnzhT6/Ycj3c8oAyss4naWYgVZbanYQU1snc4M+vyJ/PFq6RIyeB5/iB97",
-	"BozE4paqYGJYuXuDj/yTVDqB0UxRAfywTxDbw7gepuTBhlz5FDnP46SuYzWT9tJ4S3mYwemBPQX/XP65",
-	"ez/He8fxkWPOF7Aa8sG1BcJpElncI71m/6VqoKqh9nKsqZ8xNbOtlPRXP3zb0F74dDuEU82DSvxLKjJJ",
-	"fYTKgmwZbRfw27LVLlQSN/TwKC38j1eqOuSPw5eqOnxuW2CtVXnrusrjQgfNt379LyRxEA4BCGaoKIbE",
-	"zcivCG8B3WhNdWDE9PXoDaEbzVhOCCtqzLmSQzFpY5wc/vxZSaKvt907CF/R1Zasa91MG6a7NNMay3wZ",
-	"S1c7Q0osayvJ8gCmeql0nNtE5c8PCZm8qwzmyGRHtssg4CyRJkTlAemMPdr3FIT3UOMuTC0Gt7FcIYKL",
-	"N/wawMVW+ZqYuCS++vdxFaItsAlLhtQpSC1MlmxTy4R0D6cnw9adnKD8MFGpTzs92U1FC5ecmHHT1KDP",
-	"ml+hTv1DGEf4rinWUejVKQtpIRrbOlE1HLlH3f8XzXbg1jCxjv7RBxHErOnlJ+ufdV28xobXAnGaVzhk",
-	"YCmWDNaI27xYP/7TCGVHGd3/Cefxw8M5wrptugkfaxV1x69G6s7kmDyQl6m1ZifJ31p1iH2czAH8GxLd",
-	"Db1m6QjyvZiPRyqB69onw+j3Uc7nWktCsbYH+yIqeY165zW7BXHr5VQT2uiGQD7k87KchuiXLHFm7LnZ",
-	"Zp0bTin61T3w2Vbqht7/V5wiHafYdwMUmM0n+C6qTFptNC3HNKW3zWMPAuQMr5uU1sQqC/g70gymKY9y",
-	"n1hON8NNVz+BYoWhoOUt+FhTzr4Tlz+cloR18jqFJ/RqN2KZ2fNtuT2FkogVQ0Q7zTlWxg0J0NTsQoFj",
-	"d2e4Cett7se1tJqjDyK7yX/xz9wSa3QSoXuYSFUY6ZTau4emJOSa69MEFq/wooc1DQXccRE9rxwcZwC5",
-	"X0RizjWeZC1xgNO8v9ZTaj21j63PHU0M49eM4qmbL8DtHrgfHN2DCC0M4LVW02pGw4M+n0FQvbnrJdhL",
-	"ogaWn5BZ6WsjWajkLuSCbKh191KQzsAUNwHsLhg1zPPGfVrFjdaaneJgf+1Jl90+F0pugIylskkCM60w",
-	"hpEVauWDEPdV8N21n7nsoG+ncVLBhmvzcxGp9gswazBPqXUMLpkQJgjbnrEdequSgds9t6ttnKOTxFWn",
-	"FRpN1gv92BGi+1vMSXwebyG1GmNEuOCe4BiUHFxmz36zVkKovWmtN5TWaW2Kx/DxEFXRC3jgZOkB4XXT",
-	"0gOYEHMLcuMb/sVl5B2Demx4azFjlDze6lEAQrZopt4K3bG3FPS1l+ruJGHpRNU+HQWXO5PiC2WaNTmX",
-	"qmISqbcqumFe5DHnA0KlwEICpDfuOcjQ5IaUdLXlkhElxaFdFL5P+n1kxf2RIBF9+/fXCJMJURU/yaAh",
-	"EDeMBZYcKail5Jd3lyl2cQA5dvnw8mTk6Wov2ESYuN8mFsO9W0xpkiA+J4bfnBd8wy1O0PJA9lu+2oaT",
-	"CkrNVRRYJNzNbZkkvoR4W0oLWlZDp9S37vtTHVLhZSNMoEU3b+if7aBJkoBaVVDgF3QiXVakiEYyLJMY",
-	"Yoa9VKudT4Q/3YXi3oj2+Mhq+Qf/xS+G7+l1R1FAJjBfIhFc4fDBCiq19pQF7yMdNz9eyaKhPPgkTI+f",
-	"6/tmJAQ0T3M5NZZciyhX12LAQ+wMEXjgQbPUWgzdn5ypXotJruvvodYKTu5pLCloKyygWW2VEgu86VHl",
-	"VrpXY3/Afvrc1vVEhJeQrtHfis/9N95ltwMHrQpRBj/11JC90/4XCcLMawppellWlHF+suMroHtV+PY/",
-	"mZjqg26DYXojaPxxpZlhdizUhc88TJzLvWsSWYnv1QkSl5UqQ8oEiqyv5dpkTKDqbyzVtn3+u+m75mw/",
-	"AM/EB/61D41/6n0/tt1frddsZU0+A79FJ3vPek2L6rPwkt4ls5VtYtNaFkyTPT3kcvUDH9OA9njJ6DWb",
-	"VLXpEpX6j1qmfLVLM4Plq0IFxqp/PlKsX7fKLfeWaRZqIQZ6X/DGfGHIyhliwG0bBcLW1VDOv/2l+tQY",
-	"85JkpaAlJk6hkVrCVu2Q5bT1sy/nUvRhI4v2EGKP/kUJ2pIM8YsG0aIk+tjATdfioUa3YaW5tDHuFrd/",
-	"3nJrU/zd10TiK9z/stCJ0NOTHInD9M/gTvXmLoYlWxVwoUjQ42Vd+PnK6okv4JGH0RN/pBpf9ymVHO76",
-	"Z9Qe0n3c01BvR1BjOwgH8M8Ai5fSsSJWP/C5wKOXG2K2SncJO4zV9DAC6cdHHgQxar2DfcqCKFGcPAIf",
-	"XGHAVy6oxVQUzIDGZBScX+QD21PTmcboC8teX1YwHONpXWHf3Kci7ozyCU5VeOxkZUNwru67HgIAwhAD",
-	"vMcEpMC9v2WIBnYHGrdko/xCA1RocLu850lLrZ+PBRE4KgRxurN5RpYHDIvUUjBjAklZyjJTujiqfNAU",
-	"mYUY0MYXB9zWDCJBm62VDIxCiAXejlbiBPvbzc2U7f0dxIBwrh+aNGeIkJ8LdtJK/wl7ekRDRFqQkWn+",
-	"nt1E5v1J3Po+23HCo5bd2FpPirJ4Waw811OTUnlMbfJxkKcoi+mrxXo5vXOGHYAOG7JNGtIP0H+MhPnt",
-	"dDsQ+ccrJde1gdjY0EnzsnlsqmPocC9sNnIyl+5fP9LBE6dqkmOQcg0O/7upfFEMfqTaq21UB5+gU9BA",
-	"sUPwTh9ojJJQUqv5zZCt8Qaf+IwFIOd+bJD4U2kT2+D9XLPxAFv0K/k0J9l9Esf5FcscPX7F7y51L6gB",
-	"iIVVVVu8nnrMhbpmWtDKkD3TvnRHcNO4r70LL6R1lx2p9Jy1A1w/V/SavQtPnS6+r3apINKVKhnwuuID",
-	"BCkLC7/nCm6AIAFHhzX6IBTru0ecCuarWbJkjCnqfJN1nDj0PmBtelkZfO0nE3maqruF+/NkWb1xoRpO",
-	"cLdkUKRMsmdt9D4Fjl8b/NCgXR8Yfr6t5aYjxeMMo+77oM7fS5odlR/BAwejHqLzXatanoLPF6YOzBqh",
-	"DHMGCIHSQEh/twjxAUynQ2IIyVhhuqsEzMy5C/CKsYy9lTr7I6VR/qoKhlSllQVunoLV+A+rufvHxzKd",
-	"rhibpLy8ApoN0Dsjabnxvz0BGAK2FMQycRXPl4LLIiZDGsZMk2WPK4iloId0GG9X3X/958Xx1fGf//vV",
-	"k4uLC396BCS18lwkVoXAllVkycheaeCOyZjlxrLqLJm+/uVFm3zr0ZN+deP7VDjc9A4n1t7N3rl75Ow5",
-	"XMHefwlVjdUaNBbXsYQwPYZumoEMbL17MKE6HbtWHNSkE+E7WKqOhvFVH6osYEGKFILaRzk0q5S2aJEK",
-	"ulSaWqUPXxgCPyWWGfgSj5IVFQKU53aE6slotoYf2scOPz2Azf+r5paRwskwVtuAHHGt5AbDTcHqb0u2",
-	"Kuhgnt17eOA+5wVekJoY/OLOs/ISE2sXoQIJt8ap6SBgQI3vv1kKtdq5G8T/bRUpFJHsxrbn6vEqgosH",
-	"HO0v4aHPcNamQUzBVoT8hRhJd8qbF7Utk4RBSq638ApqnWm0tszpzXuoYH4gK1VLi74pqfZEBYiv1bWx",
-	"gyIJD9zn5MILkmqqGw6eRhoPtwZecK3q1ZYZcK9we/I48vdqH7WEkDyyUsCbpQjMGUZCG4SDO93XbgZY",
-	"e2Yf09pulXvDo5UenOfn4cF5c31zfvOXi7+dr+i568GdWce+ffXu5HMJWSfN9HQBtr7qfpymhY9oFuya",
-	"r1ic7UfY2RnRVVgYVAVqLc6enj2mFT/78NuH/z8AAP//",
+	"7L3rkhu3si74Kog+J8LnzK6W2rKXt5f0S5Jt+dKyNWp5OybWeCJAFkjCRAG1AFSzeRx6i/Mk8wjzAPuZ",
+	"JpAJoKpIoC7d7Jbktf3HarJYhQISibx8+eWfZ0tV1Uoyac3Z0z/PNDO1kobBH2+0WghWuX8ulbRMWvdP",
+	"WteCL6nlSj6u8Yp/+8Mo6b4zyw2rqPvXf9dsdfb07L89bu//GL81j8N9379/X5yVzCw1r93tzp6e/bah",
+	"luyYtGSnlVwXhEuiJCOGuecv2Zn7ib+Pe8zzSjU4rFqrmmnLcejLpob/9+9+VVEhiPuOqBX56oJUl8Qq",
+	"UqtGE9XYs+LM7mt29vRMNtWC6bP3xdla0P/F3J38N8ZqLtfuG8FW9vgR1SVxX7hx2w0jf1BdkN2GaUa4",
+	"JdyQrVQ7mXpQJTpPaT+WtEo9/n1xptk/G65Zefb0H36UcJMC3/33+Ai1+IMtrbvX87rW6pqK4+mi8CYr",
+	"pSv3r7OSWnZuecXagbbvvdxQuWap2eVyCa+5o4ZQeBYrz4ozblllRmVCUPkS7uye4R9KtaZ7mAVl04tg",
+	"LMVvmGwqNxONNIy5Ce4MQDPbaAn/xMGXnenJzCje2D+5fenktBrD17JiKTlccPPPhr1UMj38paDG5L7Z",
+	"p7/I3cutXvKLtXYz0n6zUEowKt1XvEz+4g+qE+v7I9XGLW9F96Qx7BlhVW33ZKU02blt6+QdXshd0V33",
+	"o/sfLm9F9dZ9NSIjr/1l7heMmkZ74S1L7oZIxZve3LfirJqFYKlNd7SWme1WnNWcLVn3bbi0bI130Uww",
+	"alh5PGU/WNNOCTGM4UwtacWcBuKWUFniZ27T2I1q1hvrvrIb2tFHnSXTjUhtvu/VjlRU7gl8jzc3RO2k",
+	"e8iGmvZenYFbVtXCb6BJu/TlRvFlYocebB4OWw1k20+pF8/OwnkR9wIdJ7gVhs7wwlt7yezM+PB+9Arl",
+	"aFeeWL4renPJ5Npuzp5+eZHQmBW9+QGv/fLi4lOQ/s4LfX1RnFVchj8/T7xeV/yP5fUOMtbO21cXCYk7",
+	"XnhbKVO7w7Z7IqgbXoK1AnJTNkv499EBUJzdnK/Vuf8QDtRHnRt2vj7nVa00KnvqJuWMyS1tjFXm8VJp",
+	"9hhPYzfEF3S5beq7nbeLvT1YUS7tV18mN/Q0a8HvSFAwePfUNnpBZZk40KievpTuFs81oymdv2F8vbGv",
+	"X0+U1ZpqtFAnP/gN1XZUU8VRhCcU+Ia5CYG3OV5OzejL108mvopqrOCSTX510+gVXU5Y13BhEQeUew2Y",
+	"m6PXqKqJI9pt9uOjcRcV7p7JQTCRMEOjOTSmUZksD6/7ukhah15q+pr+OXGbDY9ZRkq6L4hplhtCDbn4",
+	"+9PP/wan0OCdd4xtS7TQ+rf+nLxWsqR751f8O7lq3L/xdrxy+ujfQZ3ivz8/3sIHcxjO0PC4+Ep+CjJT",
+	"q3bHAwPPymzUzpCFu4JQSdQ104LWBWlqN15KcDs456WqCF2oawYzZCkKQn+1VjjK4Z34PbuBM4LuJl7Z",
+	"1O/UJDE8mCr4XXI+hFpumU7s2oXz+TonRfCiomFyzTRYLsppylLv8ZxYKqEaDWuhlttguiRcCncnRrV5",
+	"Pse7UiUbtwSsZfqlu9LthX3KHoTlpkQotSU71YiSGGatYAWRym64XBMmDCML5v4JvjbIFE7EimvjXpmu",
+	"KZfJF1txdDb6D/1ZLVS5BwPKzZ0z2ghPm7HG0vXoi17BRYMq0BkYNzb5xY5O0FIw30VHdcLt8MdhlIUX",
+	"lSPp6tsMmtFy/yiI2xyDAX6JBoO6SXgRktT8hgkTNNaW1ZbUfGkbzQqy0qrCbapqCD4c7dRNMrSwS356",
+	"k/x0n/j0YCZvztxl7rbF2Sa9E9XNW0ZLb+v2h+h2uV01Im1ErgRdTz/9vxN0nTY5biYqIUEXY1e+pbtL",
+	"ugDhXMJ+PF63//zf3z65uLiAvQALtFA3o3rMPRqH2t45TEDRTlNqfl9SWTpbN+HxoIoai8HARfBGCq28",
+	"/vtcuEPic+/LTTMRUmdQzejWgFvFbdE6wKBsQO1MDRwczBy+Yxg9DiE9TX48h5OU1SQ3E+2i/W0OLq9w",
+	"cPuMqBh4xUfhBeaoGJyc9/D6OmXXq9G94XTT++Jsy9EviKemZrDtNxw89YWgy23yzBDHAvFuw0hN7XLz",
+	"GcYqLv+PZ7BRGtNQAYHfRgpmDDEUYgrRjPr84iJpSGXmGDcejDwtEbrMxQqWiqZMyIunMFA44rxW3qjG",
+	"sN4gn3TGeJHy15ZKskND9knK4C0Z1WnVWDJpuE1stvXj6vIZuXhKJJ7KO2fbsRIP5GMh7U7tRXLcrZyX",
+	"vH6ZnpYYhlroxrinwfTBSpa8JtwQCHPx5ZZQA6OjBld7ZFBPxof0zehMTHzWpAm4YkvlvZDBcY/daqVU",
+	"bzstBeUVxKqlkmmrMuzAMaG5ZThnsqmuGylZRiyN4KV3cY8lZEU1hCeXG14bYjW9ZsKLqo0ZkoFZ/WJ0",
+	"gUDE0iPb0X586MxHyOHzwkfs0wmCpOL4xh3JCb3h1exxQLgWdMkIrZRcY0yR6tI8IxU3BoxxyBZJBZtm",
+	"SSVZMOJWskxGfCa74jm9d8lW9pdm4AVu+Uz4+cAhjFG+bHzpeN02jF7vU0cId/Y2sRuKKbcVXzeaESVJ",
+	"3ehaGZYOozPDjc2YKFvGaggFL1AmgqjsqDtGBLXsJrkxjaUodZPM1Eu696m/GOd0au7Qau34PsNhkWw0",
+	"yL8Fji65GCHuchil7MZTh16lEyi9Ve7qVHkoKsSsxJOge++NHCspPKVATcEZRjUjiz3aqm5gpNSqrllZ",
+	"gHFCnFIW+7MBNZwQl6YMifdJEnOFP5iWf/FR3n6WJT6y6K6un+msaLxUjR/moW3UzBk+3Ca1DJnlnxbN",
+	"7r0sDijzIvtcfvZYAL5zdydKLllBFmylNCMQHXoWwydBTWPEAxMy3riqwWtzt/l//ts/Ls7/Ts9Xv//5",
+	"1fv/PhTvSe6VtBCXVGeOtjkRuY2ylqU04DswZeFL4gYRcoka7OPitsvkAy1xoSTk88Iowtj926UXsMkG",
+	"uvwxaRiTTvFTAu4O2XG7UY0lFA7QZ7h3uUGEhvuCm57JcctodNB3o9eN2MyoZwSHw4tDGBYVWjR8vrwY",
+	"9yggOJlcVU13BL+H9DKBAKchlTIWFzktu8/Pv8uKbwAdjL06bJ6+ppieNT0+FZO2mKI2l2k7AKo4fa1W",
+	"hBIIp3gvpWdyDifkZtzyePeqncQId/8Ov8CPef2UbLyFXPrs/Y5JW6QD8hNiEism7GjAzF3T1R+HRitC",
+	"suxGq2a98VaWZk89pkkybjdMkx2vndJcrYhUmli6ZZIs6HLrjk1KjOB10hTLQ6w26USGR1PtKO5eis5m",
+	"x04Lf5fwRFMr1FwLZa1Iu1SZE0iVZSZoIagkpWJ+BGYb41lKw0d7lo57K/kbs/kpVhLyME54cI+6lzSW",
+	"C0F2mTvqpBYHcerfZsHWjcSwRU21/4KH21tF0FKYcNriiiWVtJKrxiSja1G4jkSUy3cb9iNNaK3ngm9Z",
+	"D0tHYei7DZMgguUzzGO47xUKId0TrRpZZqY/LWnw2+Q33h0eji+hcYU3wZ+0B1p8u/R8JeGLQ2ijOZmT",
+	"Y1DbuoO1SQ5IK2NY+Y6LpHPWc6o7JxsTInGyvVU7t/e12k2GAWq11rSq2EsmRMpUHLCXRFPJ/hEzzw07",
+	"fNTh31rt7u/2aWspvJR/eJjoAlciuX6NvmY5h8YbseHg54hO2z9DA4goKfaYTXLTWptjiygYMNPMfTcU",
+	"OJUTb8+M5RW1bObtvvU/S6Z3+HqTUCEWDRyjwMhKBlHQ/kua1Mlc+nNLBKPtTb3l1kjLBaESFZGHjBKI",
+	"X8fohLGsPoz1BEXcNUWPB+l/k7A9YLGcAncqh0jMJxw6wV3Y32GEge7NuAEfRgZXB2O2u5DtELOCmbbR",
+	"nAxebfzuOl6CKHXHb5IxWJ6jAHu4A7edQ2LphkGs20a51PTUNOHRlsUJwdRd+05hlNlJiTKdnJiMsstO",
+	"ybTF9FEBuDg1sG+YpVzMRDpFN+XJxXgInZXrHGJ2Dee32xFwEfF/WgK4hMKtozv9hWDpQ96psBy6ak6U",
+	"n5cJP2Uken6H2PxX43dHu2rMc1I1AkLT2wlQLUfzfgkOzDXDwDyuAGBFiGDOE7Uqi+RQK5teR7d6EKVb",
+	"CMDLJMCh6u7rNBAOgsWAWZuUV/VCf7u06jdq2VRM2h/aX/R3Tl0LngPJ0l4JwbG70X7fmvMVLdmscKPz",
+	"WRJG2hv3MdltlHGnE4QH3dbzRndAoB0rmkZW1C43qU3s45QGB0shTmYP73jLLH+Yx7jI+Frd8SQVGrrl",
+	"bwIOIhPqScSWWtg3N2RJ+1pnkkrOnVJC+NRxlfavk1tG0HTaguHsuq/bu1JDBGbOp4U2hFLbnIxW/bDj",
+	"QWlEOsDN/jkRuOwFL30XTGQk1ufFnnghmB7yt9yKCeHKCCbxA/Pv35Y14H06o2tNIliiOJmtJ+imIymb",
+	"mu6SoKglAj1m2MgeGZKyjqksk5UjbxR3W9WDGHZUCB8dxJhq3XiJnzSA7+Epebz3RCCNoAsm5vhYC5b0",
+	"FkON3hSU9YbWM7yRK3d5Ur7oQrDvtJqKpYbrJ0Je/dX/19SLVT0V0M1Lu7kNeMnDDd2Twl3iUsfRdiel",
+	"feE45XG5i1bgW3lNbpgmrQP3pGwMJgZ9FN0r731BnCpUco34E+ouspbpYx+Xmm3apYBgmuDM+Og8FQDb",
+	"fEqMqhhkgZw17Vw6cP98gHIJ6jOlyCtvKSaOHPRWFHGXkN2GC4b3cS4jT0aVk3C7HySh7u0bw0bjeojW",
+	"x5dPTfm31GIRYRLx645FE9Muhq7Y05hs8U4hREZh5kMGDYMOHg7o0X8+CdEvS2gd3+lqPp909f5RKqgc",
+	"RtaOOjXXt6jH8KfUkH/87bUzHhNxUwRhp83GNXt9lQ72oKyvFVY4sGsO67KDEPViH4sDl0Itt4RaslB2",
+	"Q6CmoDg+r4dTTiEqOAv3VrJkzBpQsoigjmGRACUv+2UZmRSbzN94xd1l3ij1ssrRkCawlyGIr+SSkQoh",
+	"pCNVIMvgS4XEA7uG2uMFFRAmp04riqaqkzmHLHKvTQXFusNFs9wyGzB8BVk/ri7vjmIDsXie8Tnw288M",
+	"yshTQomvhZ5mSpbJlQA7FSpS65pJ9ybd4ngmLdOsJHRlmd5R3ZfGkceFtNrd5mROuiwmrsakMpnHcrvU",
+	"p2iCnf4s5LIiuiDqIw+AvWuGKx9u+HogmNFiE/EwMxT86gWmPULy1M1KcUal2UEWBHC9WDcD3lmpziLs",
+	"qjirGRNgMtQI2dYU/lHSClMUmtWUa6jjp9p2dKcTCMzuSOXVakDHUcNL/K1psMJxYdB295LrSybc3dS1",
+	"+59g9JpFhoBOzc9yw6C051o18BK1G48OlchgxWwZUkagfi7OVM0lorL/2VDhNnYSBM0zCgqTu1SWWJ71",
+	"FEVgct53jowHT66FFQwXpRVnapXWEW2C0YlorbZMErWCo34N0BEJGIy+Jv0qtUVqX5E4NYu52/DlBvOY",
+	"3JASJTGSQNQ1rKJQKIreStXeLIX5dPILlXLFmTPgkosVi05nADDqjbJqilKIbvPohcJbG+H1sFyoOMN4",
+	"/NLNXBKNOA7kvYIZAU/9NGhm46kmZpoQZkN1elu4tUFIRNUsN8FLbS2rodGOjXXjsz4JuY6cDW6uceth",
+	"WiUR/6zVHAhfrewhJ8AdMJ9D0ZHWjIg+PQ8wA9Ryt8DifJUYbaib6cW8L1L3cafAUcFDUh9cM13ypU2e",
+	"PpZyZHPx+xp3cSOh2nKc2gUOUh8aPizdTEaHd0pvH13hSTI9NOx+Bc/+jjai/yKa/i8kpoH3odeKl9MI",
+	"CfBWt+Mi+I71R+FMi45SRMT8yChgJgBxLRlEwW4zHZyJ8lutVaIkt4xpp0TFKRPluM+FlxXhTilP6zsu",
+	"0zWI82tvq1CInlAhAHD3wQZnLfjw2h6AhwqgfSFQOzW6lqNfKbxWuyshyPFbIJjenbobLlERRiquxNQa",
+	"ds2092kGtWC4DvEsspyAZ8FF6yvH1IB1GwDvQsNh9jdKMBJCuzNU6XMhwpljoib1kQu1mhd/Pkm5cpi/",
+	"buVyJxLdK2KuslQBUCh7DNTynx6fAswnkEa2oPt9uDr5WKXKS28HHzzaF0NN2g0YkpoOJ88mMPLJh9TJ",
+	"cZQRgEGn31NXP/EUi0qWq6vL7DNpEl7jD2aEwA5XC3mZQoQqPD/3Pq87A0y/07gt8XHQHaXnYWQCGpmB",
+	"xpVMWPptEt644T3Z6pqOG6XtQNoRQ1SSsdKAZwh2KBeMCLrcmplpLzF6tsGbOU2kdDlhn8Mti/Dm4Wfh",
+	"rfx7p6bxVYibnKjcKA2rf4eQUV9ZjAcZFBnm6nbzYco5xRnzC3V/Swf5IJU7EOm7r6rcyQ/7Zu4L7TD4",
+	"Z+ChAGxWM99vsOj2+AeY8x9MjBQxTwEkKBCucIe7VLvjkswQjUtWQoCADUwGiBkRdG8C9Z/AqEUCMDC/",
+	"JjgomaM9oCHGTQNdSBD6im6Z2xuQekv6tVxeAb9NUphDZDDBinrNRI464pmnHroAiywBd+xkgHnKDust",
+	"3EbtOuV5grNeLHlHLdN7TDpxiOUdn0T8hpVzyHngBy9yEr/bKGIs11gHNowWqcSApKwaIZzqIhslSvNs",
+	"ynRl010zqrnp7lcZkbDJNB8UOu68+SuU2rpp30Jh0VNfIxYrjEDoJGuspoJ4johU8cKS19MJ5d7C5Wlm",
+	"t5F6dGA/GtcFe8+X6eR1wcJ6dlUBF0HEQBySjsTc4nes9aHEWMZqwGBMU4mm1oyOO094VYoud+00TXD+",
+	"i7NSI7QKN09S0cTK+v6bvaZ7N1/2dtXYO5pVnb7Qd60IxNZvUbWfr0L0QSCs1wgliSuckqD+oli1+B6v",
+	"6j3dMmq8IjIGgybuTKkzCPwbRnmPK5c0jxpeJolI5Ay/AG4CvMPJIoprHyyYc6/rNHocIy0z7+ahlhku",
+	"4Jk3c65C6lY+hjjzbv/hI49jQMR49zifYfCtLIW5yS5zYIY+WGomDG8yaMI8ATTdaCY3jNvUD482Aubu",
+	"/JN6vx4Y7XWKSO9uafBcVGHgUJsYKsEgd+vZAq7I/Tb7gjnYe9bcmT34w6IK1EC9MWZH99oHMA7gMfPn",
+	"75qKhk0QErxu6vD+ow3Z33mENTWGZepBTpkamChL4ZFJaYqjTc2MB0Sm5sQ0mj083Vh48CzGMf8Wt0PG",
+	"f08xMNSfAF5mcTpOffiML1icRiVNaCYzxbluUzk/p3MfiIEiuKzNonqEAeIJkrZOOlabigr6iCsMKikH",
+	"PnsxCXf+EuHmpXdoqBAAolcr5ATqQ/Iflm30VJWpUyfXG2x+eg8KWAMaOzPhdV6RByEwlgt/hKstB9ZA",
+	"ajZJYdBsqXSZQ8dP4kTy2h6xlvF+6dHf+K01h43he26s0vtvpdX7u5KOz+HpyR6P2WRHI0sFWJbkZLpv",
+	"ZfK7gVSupzNvhcXfpfOw1Exn63XK/lp35HywlCd0GEn+MkzUIJidGwtZA3c+sh3oggPDfzTaq9mq8Yz8",
+	"E/3qVWOomFT1PHQfnMy3apcuM62mGB1hOWOdD65EO7P+Tu1b+kHmV/ct4u8OdG8kfAzKYPRBSbWgdpkq",
+	"20n6DWvj/Vj8j1Iv8iPVL5pyzdLls7xKYpoVJJ4N1nRzOzXN/CPVL909U4u40owlux4B/ZbcY4hUskT0",
+	"FEJIW+lrYsfNmwFeEG7Tr7tWzATWH6SWjcghu2F7yJucYha2rE73fgJm5gXbKxkDZZh/qLVyS2k+I8Zq",
+	"5RbFLc20ich2mmqJMe4+21lTXDI6QDHyB22B2pD4eYrkaBBHZxLq2dz4oWqX+HshdUeIFAa28amr8rMz",
+	"5ROLoupUhUJ16QHfQhB3RZx/tYLPoHxwxmJoZpi+nhGJ+ZHqt/ibpFJMpwDjqDUm+wLydZ6tHwjtvdMC",
+	"E+SFt03TefWBu6rzfu3KZ/RRjjE3kwKA2GcjRD4JkETunX+eQrBC5DXJokN9XJb80RhI46SLb+4Wf48j",
+	"/duESvc7B13fZ+YftNOx4dKrJc63HLt9qStO3pSmLQPOwsQ6zM7btDWXwQNqe0aJnJBm2Fkz9m3+yMlY",
+	"vlwa6yPwyeyzr6tG2hXqlDQk3ITTfk1NNkyUI6p7eswkrf/CQCLRk5PjurEkAv+ONke7bJMUXK+0eoBe",
+	"ZEZxWnFmuESI1zR/ZcDRsFxMv487s3uBJSUtrbikFsuP2vWbiDM9UME7bOuGbxe5VMBr8dp5gJspnH0D",
+	"4JMphHAzSCKDtXcnay0rsAGTcswcASCXTvkmmHJBQXlOyt1GOaHepAoih89BD1yJjJMBwAJvm5n4cISn",
+	"YE9zFMZE3ZkSpconBdNDVDxVOzgFkLWY1HGp7PtK1hfGQD1LcaZ5ucZyeQ0VSaspQGzqRP/M33tSHBLe",
+	"8nZRyJ94ysmv5jHY+nazCSWHyJrpd/qJ2xdQw5XysTz8o78vvr1meu8hYQggARubBmAqGozutwQWh5nC",
+	"29lKOndDqak2dsRnJsY282z4idvsuRA7WU6909tGjPeeDEvaLknHTghtJLOQzbgsxxZD+HigNegBsQJ8",
+	"7mueGa7D2WjLr1DZN3AOxEkdkudkKt30XSDv9dyD6I9GqHg5o6nyD4cDR8eXa7JTgBIlSpf9ipZJPWfv",
+	"Aw2ckj94q8xKglAfLeRo+fqkDo9Zeq9L7G90kHX44dvL5y9II0umyTdf/e2YGuGgyvvrnpv25OuEVbCY",
+	"/xPR/8k89id3ROKxMnKeYOzh0SV0W5p+nnh65fc4h0ykvN9VDu070MTsXlN+bYlA6NGVFsjUiXvp8YG3",
+	"OXIvqbGXSm3vJRUhaJ1sufwbQrikAgoEpsky7MfjvXSryr2BWr2hKrapCeaQxkhv230af0EPylR7DAzJ",
+	"it6p5APuzOjCeA1Ruk9D8MxXBelr5sHWw2WZTx79bby7zvG4vuHYbMG5rx7GnHRex/i123Z5mlfHZNtr",
+	"5eymeyi6zpEFjDD+dQpzh/jCge4DUYkbLIC7WxlvyOQe8G1hJwSsvfZAYtjunxlPrmH8IATlZRFIN4z1",
+	"fSYvurJC6saa0A9dwrIyYL7BMEjE8i6YeznTfYG/j9UTR5DiOI1DxlXEPTWiIrEoE3fl7Yoy4bd5umXD",
+	"0sGzMkS1Uo05J3v3wf8+tpWQOGrEUvVuNIwyUEDlqU5jWrOXfY/dSJyXb85iowAcHLZ6h46RJpl8u1S0",
+	"TCMl85MzBx+RrSQr2Zzb5EN2kdomH5C1jC43TDsHbkuULEI/jujUTMvwNiJjCCc8ulHjuZFC0XLOXA42",
+	"bZE9TIef3e7sJAVKrX+jWp6okhewQjPpDadlePHORWQU7CJaMu/l8QMHLgEmmqdJ3Ew3Peuj73CGZ1Dx",
+	"tasy5qljbiYue3xUalJet0WDKcfWEOd9ORfb11YTN02d5qLA27Zgdsd8CVKnWPaYc3mw0nAsUnY09rkA",
+	"6RYbPUwS8YfiM6ghIXTWu+fXGSqHxp8guQlI0PgeVVaOOxZhRW/nWrymVvObJHI61YjgBTXQvMudVZ4/",
+	"2qrafYLH1rRSW3hmrjFBosPNPGLbePLhO6R3QRzBccuIwO47bcMLKiUrf8EG8LmC0ZldDrwdM/ai4WTH",
+	"EWfeM6jmw1wMSBMkkM8XyELlNux5gLO7fyPmF6YzfN5gYdN5z7o7N7j4+IdvDoB/rBjChkum8T7HH2AO",
+	"t/OJz9+4L85DVR384dvvIQx+pfRaWQuXSnXubSj3v3M06ooz1dhztToP3eUNoxhespadYw8dKB06h2Ih",
+	"iDMx6rbS+UpQrLstS0wlUcHOlTwvMTJldlQItfPMI7vzRgJbj7/Oj1LVtTLcsvNNgxUMPjktlT1vfw6v",
+	"7dm2IoRSN9L4yQck6jmXYY0WtDzHNmqxfyIk8VEB+NoYXylT8vrct9z/g+rzAFNYiAZLLBiz+DPDaBVr",
+	"LM6FAhAJBmjicirJzp39FIo0WHleYeJCqvNrb3tKde4rk/yKmHNs3+O+EFR6G+XcS1ErMpGSDP+mxmpP",
+	"q1+xc6XPfSsG9xqhFtW//rmSflIX7s7IkVbSClZXKONboVUUcWg11bbzuEB0RhF+LtV5NKWumT5vJNCX",
+	"IZYNPvHBkvBnC5xzE927Hj6Il8Nfx1cLXCn4Ezmy/B8bWP1S7/3CwiyWen8eqLYQGhV65cT92MgaFZL3",
+	"J84DJqgdGBqcnbSdVed2w869eTzGXIN0r49eovE1/cjB3+GZ00L2x3uMvXN+7oa2BbdIikugTpQjHg3J",
+	"lrnxHMsBaEJJLSiXoamgxz5MCA4uQzOhVPH5KrAQTbjRAWNBB+jLMsE45lnJJ9y8UpMvHYA6DHY4aFmz",
+	"j/BBUJaK3DwYjIAaF/hYEi5L0ExzHKEUFLGqeqXIlAg0GMe8oi1Uyfq9HJYszK6fuc7Lx1pDGEVY//b9",
+	"IZiYPF9VycQ4OF46kV0o6N2gmcHBMKoFZ+lamugqTfA1Mnzr2R7tP9MqxTrSQTofpEvpckO4hIqJQFlU",
+	"hPJ+c9iTanShZ/dq/ZntprZr7YRBjpHGnRlgu7cYDJncpb5tMUCg+29PLEMXzGyf9WTgeCXoOtvI8ckw",
+	"edyTixQvvVj1YkKVUrhV0BVJsx1MbNED1OIT2ONnETeaJZ4JQE09FERVje4TN8Ij1prWQRVMQBHB/MSb",
+	"ZeTiqs1ZHpSZtVSf7TtN7EeTujCdZ6xyPVt/Zjf2yrJ6oPJpOpTLJqL6b6htSSGXGu3ZHDv6CJ2NJ3hU",
+	"A13Lf0mRI4QQhNM0IRqudpIsmDPTQNv0UIzHK/Qx0CF5IrYJQ2m52MYcfUHlo192MxE7wtf5vKFuZa4s",
+	"tcl2kvN6RjsTel7wdyBgGW+VEpE37R6/U9qz7ZdxrIPnvnts7zAS0e++JLiSBx0dht83eziB7zOIOaa6",
+	"NGRDr1nsA+Cseuzo+axLgw31FdhnL7ZdiH1WJrZI0SWCgjP9Qn5p7Ix+K7q89L9J3u6apcJRP3FZQgEC",
+	"cGR7bmN3MLuz/ykBspwvksxAwAWcbuK0RFwMehc4o4Kn+YViTmXqe75QN2F1JwN8w+qasL5LKiEg67N9",
+	"pRrddH7+4mu3C1QEoYoY2kSeqCOkGbgU8oNP3pNDrRjqWqtr9EgGYVThuvfBjU8iGDwIHOqZPIl2pvPH",
+	"CNyf+vr2TA9ld2w1Fs4pSIkrbNFyhMGgssx1ajvG/GD/hhnShT9IYsuUZN/ofabUMmtDDDROzNCvQ9c7",
+	"QOljIvtsqN3DsDXpQS/vI5t9emsstNoi4XtoZI0V6emai9K3vBlMHLhrIM0p523vwIibwqKGfPK0HbLi",
+	"6ebWFdID1Y3vJUiJUDTTvVEpO2eSYdUuk7jBd6EhmjsiiEezuPsTqPnHBccsUThjIMvKLXQxB5T+UwCa",
+	"rzjyB2AfHuz0g/xjZEkr5i5P9xKlujJ5k7HHOVfgoYfEUxWTJSt9qxYmVu0pmCCjm9iaS1fpxlyiTgwR",
+	"w7oFwcL4wgnp5ikJReu+3blpd8vdoZ8+l5/84jKivZI9675TOjPJtLP2gderwgrjE2BFsz153/km6wct",
+	"EIGyMuV9sRv7ckg1uQv8XBf+iPdbyokLkl+l7qvs3NR+aGNxIrjCCfAJoQlDhtMSpxnPMsS7c4kdZAA9",
+	"5LRs2pRCQsSZ0xObMWQOVKxAjt0YmTFKQl+lp9hiqHCuYeEsIhvYqbsxmU6fzNxZDCP4bZM+3+rGPrcD",
+	"w8NOMwYqwFI3D61Lkm6H//JdzkHX7JqH3v9JYhfn2z0jF3F+kJtS5mgwffvIjE5Hdhfw/blHwxSgliBn",
+	"gIS5TnUkO1olHhbcrWn9MmZRnXQg5YegRlMLGrtYDjKSTwOp4g+ubKZHeqy6POB3xDMMFqlfcXkchFlD",
+	"f7tUh7ygaXFbYvUDtb6hFnU71WSbbkNG8Q2TS56rzPXKW3DmIeqU1HA9qthS051B1lmnbZ3F+pnzgCT0",
+	"0DkssuRtK79hiOeRdRugT9NtokZig6I0b8wg8yE3zgJAoEysHj6mPfRGUJkhuGohPAdP8d9ERBlsT0oE",
+	"N86s0ZoznNG1ptdYtg92IjLXFr61nNketDI43ls7jqUzQ5L7m7smGZAI1b7JUuBUf9Z9CyqLB2vMMgcK",
+	"IadcOiqrR58fPZiOLR2dIDRyOx5f91wMB0RHTQcLq3PihIM566pm26+P1ve4NUTWjxMU9kxozPCCIlNN",
+	"2fawHXRR/GW+onA+fGlarVywr7HFpFqhZX1cKAfZ1ko1dhNq5qbOWrb5QJbaf0NTfGXOjEHmbbd6gZUZ",
+	"KY1toyUBJhOgQdtyWYr9oSMAvCZO4wGFN9sTs1GNKMkiE1UUdV7dxJ+SNb9mcsDIH868iCSiaIPsVJOX",
+	"vMdmlepvMAcQiQViSWsiW0M2fLaz5Et6+uShn/6yk3OTpcVZrcwcPKcybKBWZbY98VwzOggSO6gkUyUS",
+	"rMD32EPLl10EU21mlr0cD7z8ChcNgEz9+X7WKqu+0keoUpDSFoHeVvQh+AdHE5YkiFZQaH6PDdSYwppe",
+	"cmM/CozvECg3OXpBZY75ZagUahpYui1Vy+KjD6CLx0DIfDv6geHtNmp6U3h3cXu75CCVYcls7JrLyYHU",
+	"EfhLloQxw6t38DL+JjHhY4IRHEc5qUDwDSLnbgPifaOZSRGa5VBGt2W6NRPQzFn89hBEJ7DA+qckBUGr",
+	"hWDVrFZnTGul50RvY0O1JHCF2mYmB0+4y3gHmGCEwzMGu6690WqtaVWdsvHLWJQ/3UTOzEqqnqzWJzD1",
+	"p7pfMjYaeojzdwVXDxbU9Fygzux2amvwmXFG/PAGFy6NO8/2yAHAUYa+W9q0P5zpdmaRts//bnCQV2Eu",
+	"D0XsMkAUE4zqWpk5bJkv8fo02B3wHdcskyYEfpQZ5pe7fBKoPrxDfEQR3zmOKDVxb+luiAyAmhA19KiT",
+	"sht+FpzF9OEOo+3Bx1pSCQn9NIlAmicgTQXw0RT8v2W03L/SqknCmR6SenkObHFOnHJi4y+/LWO/rz4p",
+	"c1LK2r4tR1M3uYt6TATMKMR+dPH5VJJEvP2kit832JL8NgW/gWk3oUdFU6XTLuymZkubSX9l+GfTNLP4",
+	"jM4d04t1zVmCMBcDXjlqY6TgT3QOwmCFb5YZ4D2AC5nqa/+mdJnuPGKYvvZRp4k8x+7VfrCsSrMm20bL",
+	"3AtCPubo/X6k2uf4NkqUkPBpm98gt6iPqyOx4iHlzgTfN5RGjK9yOyFFbIkQV63zfv2CC3ixvCDAbOW9",
+	"rEkupwdg3rIyrnW70qjMt35lDqrnQyngNAxKpqxvsf+eynIEf5JrIN7J5GFDOUz4hTpUzA6a3OlwqYxN",
+	"o4NsyIG5y0hNuTZEKsxiWELlnlRKs075q1VJuJUvOTp+A1XSPSkh/m+E2ol08y521Ipv6MCDmHpmJvPk",
+	"wyErl8wnQku9zwyBqwgWmMEXWy5kQdyZLFn5jFBLoIaCfD6RC9nd7+VBNU03dZzMAR8MCqugiJsOE8cy",
+	"7fnu/gOPN4iJnRH66UFpR01Jn2/x3oTfAXEBY51a7RMdcbCdkRV++yW3a5LxyvfLnq7KG8Hy/bA79U7p",
+	"UPcuRLo9WzihvhLI58J6ffY6BLHB/Dve8hsEIEIc3VJZGhIChR9vGdUuSRjLDTFLVTNIuQ7NS6+RHzUZ",
+	"1EiokRptQzRYFYUzH6XSPy/WPoVWRW3VFI70oHYqSFlOLr1ETQ5JTezy1AaNcg/+drViqd5JtK6dZ5Fr",
+	"BTab5uKGVnUm5rNW2cYus9u6j7YtD+/lH9uObHiCUn2nNUsBkl7TPfGkQogKsnCoAQD5KEHWbdGRpPZ/",
+	"7q2oQBfvtMiWsTo2E/bJN0BxB5PrUAF0niJ8+H+yqvPyMcjfkjopVF3nZic7Mzht41SVkbojPKbwixE5",
+	"5uE1MyuaLBU4ATHcLR3rXMwup9Wm5DpSTWKpIREuUISWTjCCp9jWm4Q2k7MaI8W8SVSMQCqdKQC9cvPA",
+	"7pUPdw5i/JSAZSNUzmw6LZjqMHMllO0nFFPQkTDByUVhVC8TVUMrPmNF2hb1KRwrN2nORNj2UH+zcI4J",
+	"MBDogiwa62XSqIqBIz+dQ3hgHJbq9XjEO7CUwcWX43WcPpR5lKTAh3VvVOCcxglJrwZLEWoLvk2Y/u+4",
+	"CEy/LZedVaJMtd4ZdfmzIfU55G5TGz+n1UogWcDWuPjW6VkyJlmeV7JKpX29SPGXOGXNFjHvVELpF6no",
+	"csMlA43pWRE21tZPiZJiT6j3eD8zpKZrwJICtWCJ2NKknRoMtqTrhrdLA6lnJOa1En2udE9RgdAA+Id3",
+	"lJKAPbPcKCVyOZV+KxHDLFjF0TcDFprRouLQqxhWKT4RXzO9zK0B2JL3AXvOjmpPZcLGODigHvSqtQFv",
+	"URR6taF1iilRWZuKzlmFkBPMhE04iQ4pEPyhugS0tNkC+zy94Wk2Qhz7XFtBJfxJp3xQxlvYzP4WDYB8",
+	"L7XWOoAhJlc4HWg5qKGIhJ/EMGaIVDtnwfhCGGBhK7GkCT3gp8C8QBbAPMAtkp64e4UkEjTY6fVUh0Ju",
+	"X2Z7QIaZNygGy/DFMW/bV8my/iBaPT6DZLE8vt1xufzFCIR77OpDKvhgNeDQesaFH8JIumKn9PbRlW/0",
+	"Mn27uZ/hdtsymzJJ7oD2TMhXj5yPQZsDu1ORoi90cGXTm4RlwKIfJ4juDui2JJDtEJ+GU5/c9LVK+boE",
+	"sMsBGx/3u0RlBFROBeGSVFVLplzxshS+L4sHk2IQDHyRvvTcK9n5pK7GK6XsI3j7OdsCKhNhW9Q62fQJ",
+	"pNn5c56gGly5iMY+5InH4P9xTYhWdUwate31fO0OhpFh3gNflLuuMQ0VZMXXjU6HNSrxhumXr5/cqmV0",
+	"+G0RR52UppBrjnQnyJ22YBIY1zyp25YLGQmFADTkTucR0wFqpx5d+Uzz9CWD3+GaddgtcidLotLIWZ9u",
+	"lwUwdCTpMp3QDzXbUX7wkVPK9x9OWsyCl89rqjONMQQv29K3yDmSNH49VV8aeDPK5BFn8HaWG1q8V8GC",
+	"nUoHA9/8nItgP0QKah4mty0qPCqC9jlwLkm4DGylFduRgKVIrplO3M4z/hhiNtSXkUOHFGi+mfV+drzG",
+	"sR0wcEMgKcOjl+H8CVmidn06XggOulfxgo8ecDGSNEH5rjuR8SpBUaWZ2fxGLdMDQbigon3WMKaELJc2",
+	"t3/yPc6GCekyTVuGHIMsLrpPUF/EfkHZXi9XQEp5Ny4aWtdMzql5y4ApbxdpbSmAppNFTcJz+w4+1AOh",
+	"kT01vGsnlNrHfWeR6S1aL3HGZLCQ2VhPTtbS8ZogFfCczNhUKnL13NsoELpSFcNS88ID/7ghAunIj9wx",
+	"tm4y3SbbG8I+cxd64r3AfMlNYDZJYhImtiaBWs9uaxLsRzLN0S95PUAQWfK6wKATEthEV8SXs84K5+U6",
+	"knzfbT0CtZS8ntd/ZEYTxnQL50BT4BvKxUbO0CjUKoJA4qGmJFOIxqY34yjOknQ1L/Y9ZEUMV8XG7UIh",
+	"Ly6gYIFjl0+g1gubxj0zvWcyrHqzmpf93Jb0Iyoo4HOe+R5mvlLaWJqG2WTZJ6Yln7vI8CxRX9dFPT4q",
+	"NKNTXYcBVH5b8ZA4krfcWTArgheh7il61Ag9loBuL3hgu06euxu+3qQse2c2u++Ymcism6Us2eVuL9SO",
+	"GUtq5cyJW+3lPGpDph+51qqRSfKgEeuE0VzHMqHqxJnxDVtrxqAxNoRusOH3pJdqI2eJLgKd3gMJggBz",
+	"6FvyQLcOieZ6YkPeQG/nZRpvHAcW6dYjiTrOQWd0YdmjeA3sp4y3s/BF/8dviTzZ41hFtevvqOPNluHc",
+	"e4mVxRBRQwyAkuHI3vHlZEyuu0/ysNP7OSj4ORmtDaPXGSaw3P5M+wBXof1lMHo8XQzWhR/Qf3VBG0n9",
+	"ftU5LFtvokfZM72oGIy0VK1z1jtlNznGFzxzYBiwvm6914ooCX0vOufp0vnrVW8DD1Y4sRv7InFK/wq0",
+	"jMDt0qslVzIochhG4LQraVXDJ5MfjIrvTuLZ1YQHhrAk7MZqGvq1OuMP0xNtEHSBdUiJjumMJVmR4CSg",
+	"lt0Ms4RNzdWCGeeRQ0ER7uhN7KnwezFQhjW9j0emkCSvuJN9vJ1tCX28YULNRnl6FiSihuAyN767t/V/",
+	"ZM74HbPfaczv3ZG6NZSSKTnUljXtw91DmWLG98vWL8a+b6mel27+hGp04JFCIjmrG2MB5KWct1EQviIm",
+	"iQUH4OQMpAngLIcoA6c0mB9odV0xYblce1pGJZFsD1lpKPJ3hD4riRNBXkH/lHRAFWJdQyxmmtUK3SLq",
+	"HqI0tUrvP4MAvHNhnW2HPpMTWypEmrUxH++Ab35ZpYagTNA3Pugf+ROydGAJX9mXHjAqoM1Egamaz0P8",
+	"2glI6GaSqHWZrJBOpl5m1UW6DQrRliS6yBPHT4QXDVqdGb4sJLgA3khasUig1DYvnBKz6ZfpBs0Uaqr7",
+	"CBxv5gap7pmjvQLfQD8Uq0D9rs6puRzT0LLR16NT+BIumsayH9BZt2AfduMcoB8Ox8/YLXINLAUgwuKo",
+	"Cv/uuRkb78GQ6de5ajIO2HFLhUG9K2hyGj58I4V2iWMvhaHmCQMNEya1RAgR8A27iasYbh8mNd60swYj",
+	"C2tOf/IfBIQYCwyqtGMh+VPbZ92hNRB2oRqriw1mxLzGwsHG6Pzq66HjpW2++/e/j/bfnb3FO71Neh1D",
+	"vsAX8X99nrRL8fw5RBICCyhOr+DGPiU/Xfz7zRPyb+TdF5/3J/XJOBLHa+xBjvH2TJqjGaYbS0dDQunP",
+	"d9yFKr5E8KHNgqZYFsHl8SHJpkaSv6WqKiWRARD7ck0lAkvW7UIYdAZ+5qW7/iUCp5O3UykReOdeh0mL",
+	"9qJmxHkMpXf1pdodlkceMyxLhvTKib0zCyX/MgeSb3tGHguG9JmtidvH91kZ4ugaqeaIffLD8hRRVPxo",
+	"WkosP/Ck1OkmxWxFG7tRU2qI4PfP49XBL8mFjRmr0a1cumet+JJaFnBKbi0XTHB2nbbOBZdbkyPL7QGQ",
+	"wQb3Tdt893LIDr27vHqGgoIyA5DNgDht8ciz0kUeb3DsTPuxfOacZrXcFv4EKdk1XwIPtJtNJ+ixydVh",
+	"L/5B5ALNAPQ8ySAx1k01xAHcw8Cv9H13NkoJ3/QmrvPh8ICjVTE85PZsHiL+nxnqPmwuHzrRuzcgULII",
+	"ddFWEbOkssCToKSWkl/fXo43nQCpCBOSBywcCOqRxLNk2/7ffHjMs9l2HHQq2S5gbAW1h7mJ4SiqXDNd",
+	"a57iGL76/vn5k799Vfg6cbUiG3ZDSr7m1gwRGB0dqLiSBulhU80o0kCR7uA8YCc1nb/KJEHj1SHuEFdV",
+	"MAQgPiM1tRtDVlyIENZk10yeq7IEcNZxf2ffRTZJ0Rl77kxIZYRo8JRLecXtEPp7wj1iD5+56L22bS4O",
+	"w488dOwfa/GT4nz71SNMb0P69iucyOWHZAG7Fd+WNzWnn/r+Ra/AQJ0W8phHizFA8+WH2gkD4DunN15n",
+	"nGmej/mkQ0m0y3ERCoQyBniDfqMpjfaLZF6NFUTQBdhxYOj7+oFY8ZXBGB7H6N1UFhB+Lkg7kXDjP7BK",
+	"edQJ81I47qxNcrtCXDSR057ssQ+HQKf3RQwxzPS0+bphyZ6h3eGhMgX2vdOMIsaxG60dJXqKMtd/5HdK",
+	"Q60J8MubZrkJfkpASgeKeF/ynyGFSra17CDxRhv8j0QMxYS7pPrv/eY0cLqBWg4RNQPvpPevBuLdBorv",
+	"vfdX6n1B1hOpStSuZPpVCsa+J/ilWxI4n7kFjzJWAu2oD9VMwA3kEJRwj9eXKXJ7i49GlnqYwLb7so+s",
+	"+zZASpVFpNNuM+NWifIWRVdhtfykD0Azf/O8+MmaKw/N9bBUwbeecX/R9cP7chLQkB3Z+1uyKOm4uf+Y",
+	"0HdCMhPb+2dhkkDnlaA+tmxSp9Koj8aG3G1HMrz5r5ku+bKXVk3RZo0CTAJOtNNVINz69xSxrGHLxjkP",
+	"WI4P0+ArRI+E4q0S7CnBbwsiFVYeFKSiemsKEpoRmALMc4x+yRLZ46XSHogA9PYS2BCh3CBY+6251ko3",
+	"rflPbH8AwE0Nyn9dxHrc4JBppapngAVwXrDpsqD5gOcBQdatRheA65nRtcW3c2/9Hs7QlUq7ngibkVbT",
+	"pY3Fa534gJt9rGXDvrSPyAvljkde+nDUmkmmISTla8QfkZeQv8WvzdtXL7yJA0JuSFUVcKAasqz+v/+3",
+	"IJWqoALg7XcvyRdffPH3RwRIgPHnNfIOk1ItG7zsf7jr/v7l3/79f5Id5Bg91G5JpVN2ZqN28tH/LWMK",
+	"6unZt525uWYa99LZxaPPH10gloJJWvOzp2dfPLp49IWvLgUpfhzlETa6pypy2x1E5YcSUGRL7qOq/2yY",
+	"sS9UuQ8Omkdd0roWfAk/efyHh4ejdXKsPyJ35SxKwW5v6uFQ88FWx8cldnXvOqsbhqiNWkkf8nxy8WWi",
+	"Iyir7QFvVWr48UaPA690V42cPf3Hn+12+Mfv7393dk1VUb13njTdQ8vRlsCmbR0RCGuUJkHbFdjVRUN4",
+	"6xE853HbgQWZO1liWS+5sc871x29/cWsRZ5GQ9J2hjl2mpAoshfKaEd3uynHUtLEyz8vy+fdLjW3FW0q",
+	"xC8rWM5hjg1dvQ7NoN8XR4F+aA6Ubit38ZUzjS6+fEYuvjzqKAjtRvp2+tdFpjJrks9zWt8IGiClHZIW",
+	"Sq0toYbEXklPfZM8NJzAkJIk4L+Pjfg/aKrmCrg+OZqHjWGBznGldFuQgOdbBZ75LYyrrsnTaz84r0V4",
+	"opv712MpwWEWwGW/SDOou98nKbzPZwn/1J1+vLPf9duX3VqfRp35il8zQgNu36109Syc6t48XzPn56Lk",
+	"HavJx3/y8r0Pi2EhfV9hYCeNns6oqaYVs9BA9x9/otUCQbVos/Dy7HDOi878jXiev99eLU1bGd8dZJJk",
+	"XHyqkoEviaXvXgUDWkx2HlP4WngDVjoDaxxxbAXxnZUsq2pBbU5yHncIufKnbexP8yCic++HeYZTLHGQ",
+	"VzEnfMfVhGaizXITW4Uh5rDH4dxbWijqJ6EZYm71gvGdXb5vb2ql7cNv/zusYbqPCg4iYQsfb8M4Kfdr",
+	"7vZ3fJsTxfWkhvx49cvPRcgZ1c1CcKgHxjfNrmhLfJJc0Fess5rfRHaOD7+ovKJr9thcr//tphL9FY3x",
+	"rQWXVCcK/jLr2JK73HH3QSZX6ep4l1FDrv7jVW4xttwOLcRP/FPYT0Oq0L1BZvbdu9995jHUeDDlWwMm",
+	"bbc1auGD+Bq1I6KTrUItSHd0/wyTMJERg0ukNMgtnY49BnKr57sQfNoL6F8is4b/bFjDTrR/cscUlmFz",
+	"G5livML0tgl2DABAPXB8gXvkF21Bl9umHrY9XvhrHsIwwGdNMQzCqE5/wmQ9/9d0y/wA79H9CVOQlqdF",
+	"nKBTv7UThw5qLysOLyN07P7FAZ41RRr8oGLeievgvN1H/Oel95tPE9U8cegkERf4MsNw5ydoBoA3lMuP",
+	"BTSyfDK9agj//NtFWE+347yUpTfcMojgPdqxz8syRiAWe7KhsixaazbMk1fZfo+2UYfG5mIOQU4/4nDD",
+	"afFBJ9pCs0ODVIgTxgIn7uABqNDtdtTFX2dHdUI3EcCCKHfEFfnd5gGsreWK7KaQrAPiU5nYdI+7ijN7",
+	"RgTyrk9p++VAOd9CuKQTBIUYCoRIO3ZotwdWhubslAfO9DzeHQ+av9C2iIxyfygATMMzn/lwWHJ9dSMl",
+	"l+temKUF0XDgRcRCp3an7EcNyP2DmY/7idbj/tZ2Ynzpx38uVcnyZ/KbBl59kkKIxUgTVcJw1udkCsKp",
+	"T3PEn5zsOaYzoMQ5leO3Owg72ayh4qkH3/r7gZ2/fygLc98amEqTJR6Tbfa/ZJV6HIutcofbNZVL9lJg",
+	"lfJpJKvisrFRthDH9eUXT8ZAnYcstv4uH3q1Q8uEzIKb8PWdw0KvA+mUW7hQNeTMFvILlinhN4Ca5SHo",
+	"E/FC+TX+oTpKWpzIwq9rsR9ptThmPndTLnNSFenkd7xb4Qf3oYXnGz8gXIOUDEVIbxh7aHXnZsjt6w2Q",
+	"n6pmvbnvFMyl7xpA27EcR/hl2aZlMMwMQWVuscJut1GCEU9Y4e4lxCOoPPFMIGdPsclUX3gft7OZiy+H",
+	"mbzCKz90Vszf6v5zYj9e/fIzwZd2qwEw+jhvUQkE8rCsofYNXvIQltqPVMPTplhrmGCEoZ18KosWnXs4",
+	"sW0X4B3yXElLKy6x4FiWZNnU3e8rbqAWAlqAIUnXLqK6CzS5I0o+1jhAobLaRrhod61ixKdkgiGQ+gBt",
+	"qVWNs/ghMipf5qhW10qeKAOiGSD6Yw23Vs4zgWJv0BmHk/VYM6xHyZ5zb/GCl77Q/hP01G8RdIq1MhP9",
+	"52zx1i2BsO88JvVBty+SIgI6Z0Vod3u6nQsQWaRBDrT/AR6CjRk2TJRFKN21vGKdXpCC8jIlfKHQNC16",
+	"V8xawT7C/Qrjxi7uD7pCz/s69Q+qYbcbqykHsLLSsWmYbzzCZTAsluwZZjvdT5x1IUkDXIVS7YB215BA",
+	"DuOXil2PxvC+vY7w5lNs2vaJk85EePoPsr93/zZv6/pHfmiT9hIJxjOHuT/9qGnR6jKQn96f7BV/tkUv",
+	"x1btGqUpMMU/IigLQE63J7z0keJF8LGuuZNASjQzzBkD4FjHoyqIHEDBzOM/V1xgoGgAMfYdMleNK4YV",
+	"XphXDbFHHRfMPFqa68ju4f/YudNzXYtU9dM4dMKyG/sYuXp7AjEJYbTy7SPv0yKGxo3ORMOXdoKGBVSh",
+	"mSNZsOAuod4rWn4m4Jp49cPrN6SmgtkI41wpXQ2bz9/BFQ9hPbsn/cRlOcV6hlH13ty5ZZKVp86TY18x",
+	"97iz+0Ej90sjHjjAg03TckKtdOU7CgUqixMYwN9ouvMA9eAfmABMxuRV6HO/ZazGNvVeWFsSoqy0vgq8",
+	"hvcvrvCoKbLqx/TAB0Ee/8NvXvlyklOF02/D6pYp/Eiw/egZ1sZbtuQ1e0P1Qa7tq6658WSMrgLTFvjk",
+	"Dw3r8GKW3qLrIIN33JQ/MVbDse9mr+2IUvEbVsbuenhw4FHimW5Xgbypt0MfG8u1z49ktKrl+kekqzid",
+	"DN7WkZxZT4mPeghb9LRq6B1ST5gPaZFC9Am8TS8izhuCvmCS/NEY6yzmviiNZCMRIfEj1feSj3yggqQf",
+	"qf4wlUgPolt+09wybB20UTuyapw5Cn4xN4XvyOsJieET5DpE7rGohFJC8XhJPT3DAHbMXfIJi4Yb/19Y",
+	"NjzAKdakQjArwpyg6wMxWA3uz5ykILRZgEwBv/v+E1ASB72bpLHJ5q1ek3tyBNw5x7HADRPlBAojw2WK",
+	"NCl2HxSUt60Hje+2FltmTCb+SxC+fJHE8zpZ6Lr73WgaNNCObznOcgL3Cq94ssAvxhd3mlvLJCi2Bw4w",
+	"ou7sxRkxrAjrjmT/qDnjXCW3zSayMKYzMW9Zpa7Z99wnzsfm5dXtMyTvi2z2M/34dNHYHzVbn6RizHcD",
+	"/ZCmUmcYwQKv6JbpzwxqyYJQsuE+Ly0V9Gl75B2m+9dwOWhYXK0pClAtLbPnxmpGq1ss20OTl3Qz+VFA",
+	"jncVMsDmxNnZetG9fIiTaMK2qeVpdg2M9+5GwXPyf771vLjQc5/R0gR6tD+oTqoy7avDhnKkcEUIfXxC",
+	"dkCHDWCoBwtweQRIyiPys08vI7dxrZU78477Zi6Vb7c4bCWslM7wlgMTZSiiPKBiSfrd4naN3U99fm/v",
+	"xGPUj5zEaAj6Nb0pT4qrCXSXST16xWxonvJJmatZEs/DNlf+yg+dz3sQF+eK7p07C/ne4PZ22eSS8rHr",
+	"Emwm1RlQcH5yLs2KC5GiwPy1drpoE7gtsFmVuzhwziE/Z6cl1DQyTmAJTT0w0mi0i4ENmpG2m+7bwQBv",
+	"J/QcpluEYo8/t6LGvEq2he5QmIY8B7eGXDNjpnYmvVaiqRi+1Ww9CgPr3OND78FIJZsDiDpv8/Z1Db1A",
+	"lHsUodhMjOAMdCILz2AhAv+qPyHC7mw45jhyZt2rJjAE3peuggckJuk/kLYTU8PAsfmhvRaracl8kwXM",
+	"UKsVmgfQR5pwaRlQGPveldgZo59IaMlFcyfk93jFyaBo1Jh6o6lhR4Uho6Uand9+SjSLLzfKGY+Y2wlv",
+	"gHTlbmqN7xdiNg2ADFhFVBM2BLLoj0LvL7l5KNB9gnP6pcDQoS97jFSS2BcCYOZO+09qXCWTvfWwDHPW",
+	"/VOVulsuR4uJ3FRGdMRxMO3JBfw3JqrwJH+Dj6VSYEKFAEwoVgeEYh8sD8C/ygcrD3ADuSv2P9RlZwF7",
+	"aNbdY3I+J+Im2U0lcNZjEBgjjR2KZOYsNff5BHLOJxcDHQRixFdQXmEvp34V+PGGGbv1ZBaJqW1E00gB",
+	"X6sHo/qo8QJ/UP0gJXogLlih5w8Mwa/ZAHLnOhGTOR6+oMZC0xzb6lrkrAZlYBj0wQcH6J8Ng8CV94AA",
+	"Xn9WpGJcXNqvvjwb7hM4FT8IY0tGNEcDaM8J/uwp+QzDOZ/FFsKHtRVGVQw3WQB2EqsK8pmxVLDPwFw+",
+	"vJAJw+5PWU63D0Gje1hp4ZNJAWX6P5CP/Ny49UXI7/9ELVpTy2GaYfOAOClaDiPBLuGKh0BguCdNAWD8",
+	"xIUkOPDTk/m8UzCMU5ZIT6AYcW8zBWwzGex1XBByEGSa9DjjaZfn7fFEL3a4UaozxK2h7J416E7FKKdE",
+	"tNMsnl14sb6j1/2msT3l5TuWQD27cwUVELrR8lmMh1BJuDtEJNvBN86UUIhfP2s3P1anuNvkbanvuGZ+",
+	"W3zK3Hz3t0rDPGqdeW5k2Orpmf4Vvv+vub7DXK+x8iA9v5fw9R1o+pNVvysqDCtmRULmELPfOS7y6VAZ",
+	"tIvbM3d+qX2rFb/gnxloq+L1GHTkH8pY0vJnuOSEHH3G5JKIEDuEsiUsPKNCM1ruJ0RHEuGILydFIzKN",
+	"lx5WNHCKM4KBS3S/LpNbZ3xQLB4DiKybFQDI1tQAxAcKrSksFHELqwxrqW6fdT3vTui6plznZewN5frK",
+	"G+sPol0S8Yi/97TKV1Pd+Emd0P9F9Y5b1rbJlcdOQO8qX+rXwis62gk6KwVmhXqjrFprWm+G/aw3nese",
+	"wttqnzfF5+qMjqgV0XS5NcdEBvfgj3WGmTaIDgIUPoQ0ySZKpiR+/0hQV6eLZHVXOgPT68nCXZkZIKAr",
+	"Ce3cFtODTmqAF5BDI7sf33z7yqnlNz+/Ogzy9mBhnR00SnqBUMtRoXnwWvpXp2K90GrXn1nkYo/F7s7W",
+	"CPWAWOn+KD2Lj8McD2Rj3/hLPp52BqdGpvrQ2d1wTOn5dSsxCD1x9srDS+op7N+FumHTawlfqJsJNLeL",
+	"ROLxxR4FWwAHBe/QOTwjFTcGaF98tmShyn3IlIQMSEn38NOz4kzQqk6mQJZ0ThdBqIPpV0SOsV3jAwo/",
+	"aR/akGoF7q2Xz1y+MGiTE6gtsMzh/fEg6KivYEe5SUICjxZyeWCAx5hm3obCSyYZCoHwbfLuKdL3MZau",
+	"We8+g3YsXH2/oReYhUtMkx4bcjhFD11E3S7gY8OoxsZoOSYcto0LeS+1YKK5H4qAiRpElrykdlKtabz4",
+	"FLit77gsI6Wvp3zAxJhU4DcXHiOwZYJHm763+6L9lbcYsB/ypxy6hHf4BlrlJhOMQhC6wMZuPp/4IbdT",
+	"aFK1slmU1zfu2zeCyk/JxlhuFF/OsDJewvVjZ3OmR/h4GqvT4DuM7IMf5cNyGrmUPmSe2hMi1IJKVDlt",
+	"l3uQWVYWnpkLrfDQl/hY60xpxPZw7dcyxsAS23mfpfiWlhsqtgkG6r9QSzc8WvpUN76jG4AUPLdQYnEr",
+	"VTIxbNy9xkv+Ij0v4W2mmAD+tU+QQMbkMRY7w4Zc+uJjn6hQ17GvZXdpvKc8DLV74EjBXys+d+96/Egd",
+	"HwTmfCvjoRhcVyCcJZFFlNNr9l+mBpoaaifHbvULFr13jZLj1Q/ftoRCvpAZMXvz8Dj/koZM0h6hsiQb",
+	"Rrut3DdsuQUIJBYvPUoL/+Olqvd5dfhS1ftPbQustKqmIMJuaT3D7Tu//heSOEiHALg99JZGSnxkroWn",
+	"gG20ohEObhoo6zGErjVjOSGsqTHnSg7lpI1xcvjLJyWJttGSlZmuU6tGt9OGhYTttHZa5NHl1pDKORJO",
+	"VS724KpXSse5TXSkep+QybvKYI6me2S7DKIaEwWYVO6RKN7XUZyilQh0Ow9Ti8ltbFyPZRtrfg1lG1b5",
+	"1lCxU5Ttt+G2SJxrsAgKSKmQtJ0s2LqRCekeJn6ArTuZ+uFhslIfN/EDQmIi+D0x4zDwkdj6lb/mIZwj",
+	"fNYU7yiM6pQtlRHyb52oGo6szu7/RbsduDVMrGJ89EEEMd9aECfrr7ou3mLDY4E4yysoGViKBYM14jYv",
+	"1o//NELZ0V4Zf8F5fP9wgbD+Pd2Ej90VbccvRjp65TiSkPGus2YnqYxd9ijTnMxBjQFQiBh6nS6iux/3",
+	"8cAkcEP7aLhSP4h+brQkFLsmsc+ikdead96yK4hbL2ea0NY27La3cxaiX7KEzthxs8kGN5xR9Ju74KO2",
+	"pwdpItzo/ytPkc5T7PoJCqyTFnwbTSat1ppWY5bSm/ayBwFyhsdNqp1jtQX8HWlfpm08dZ9YTjfD7VA/",
+	"ghbhxtya6ToV7Lv/vv1fP0DT7xNGtVuxzOz5rtyewkjEXkyiSyCBBn2HWoKaLSD9lYQzw03Y0eZ+3Eir",
+	"OcYgspv8V3/NLbFGJxG6h8lUhTedoF1e7Nv+6iuuT5NYvMKDHtYU1zMsomfsBHUGkPsiUh6vUJN1xAG0",
+	"+fFaT+mi11VbnzqaGN4fC5IGgixvfcXSfeDoHkRo4QVeadXUkzqLuAt9PYOgen3XQ/CoUh/400L5ru86",
+	"5x625UIWZE2tO5eCdAYOzglgd8GoYZ6R8+NqG7fS7BSK/ZWns3f7XCi5Bpqr2iapIbXCHEZWqJVPQtyT",
+	"nQv3zxx2MLbTBKlgw3WZD4lUuwLcGqxT6qjBBRPCBGHbMbbFaFUycbvjdrmJc3TSMsl59Wbwqw+dIbq/",
+	"xZxUy/gG6vcxR4QL7qnjwcjBZfa8YislhNqZznpD07LOpngMHw+RwL2AC05WHhAeN608gAkxWh9wICP4",
+	"hH9xGXnLoNMlnlrMGCUPt3oUgFAtmulkRbfsDQV77aW6O/1iulD1mPOEy22yiJpp1tZcqppJJDWs6Zp5",
+	"kceaD0iVAtUN0Im566BCkxtS0eWGS0aUFM5UiXJ4XHJ94MX9M0HP/ObnVwiTCVkVP8lgIRD3GgU2cyqp",
+	"peTXt5epvg0AcuwzjebbPKTZsfAWYeJ+n9hm/G45pWlcVcTwm/OSr7nFCVrsyW7Dl5ugqaAavqZAVeJO",
+	"bsskqbhsbAzBgZSWtKqHtNQ37vtTKanwsBGO5bJfN/RXUzRJemWrSgrMrU6kq5qU0UmGZRJDnNuXarn1",
+	"hfCnO1DcE9EfH1ktf+G/+MHwPb3uGQrIsehpDSAUDh8soQf2kbHgY6Tj7se3smwpDz4K1+OX5r65XgHN",
+	"0x5OrSfXoSDXjRiIEDtHBC540Cq1Tu+Dj85Vb8Sk0PX30MUKJ/c0nhTcKyygWW6UEgWe9GhyK41QrQ6c",
+	"ZcB/+tTW9URUwlCukeA79d/4kN0WArQqZBn81FNDds76LxJUxNcUyvSyrCjjJHiHR0D/qPD3/2hyqg+6",
+	"DYY5tODmj2vNDLNjqS685mHyXO5Zk8hK/KhOULisVBVKJlBkfZfstmICTX9jqbZd/e+m75qz3QA8Ey/4",
+	"11Yaf+l9P7bdv12t2NKafAV+h6j7nu2aDp9s6SW9TxMuu+y5jSyZJju6z9XqBz6mAevxktFrNqkf3iUa",
+	"9R8QHeBGkKafy/fbC4xVfz1SrN82yi33hmkWuswGDmmIxnxmyNI5YkCgHAXCNvVQzb/9tf7YaBmTjLhg",
+	"JSa00EiXdqu2SKXb+dnnc3kg8SZF9xXiiP5FCdqSvTeKFtGiJMbYIEzXITvHsGGtubQx7xa3f95z61L8",
+	"3ddE4iPc/7LQiTDSk6jEYY5xCKd6dxfTkp3e4tB+7fGiKf18Ze3EF3DJw9iJP1KNj/uYmrn34zNqB+U+",
+	"7mqg+BfU2B7CAeIzwOKldOw1eJz4LFD1ckPMRuk+YYexmu5HIP14yYMgRq0PsE9ZECXKk2fgQygMSPEF",
+	"tViKghXQWIyC84t8YDtqetMYY2HZ48sKhu942lDYV/dpiDunfEJQFS47WUMmnKv77jQDgDDEAO+wACk0",
+	"eNgwRAM7hcYtWau40ID67Cw1tUhTlASe49WfVJXztGx8cSYYcskc+2YV1dtJbWAm9ot5fyqherdhe0L1",
+	"AyS6PDaYG6KZe8uy8ITPkKvfcWd9VModk1b1M/gFEc7lgbAiN2RBl9tH5N2GcR3cKmNjogWAa4PK+x1P",
+	"xg2OqwMhH0yFIE5wzTOy2GOSrpGCmdhcKBUnULo8aPbSNpOHjOTaNwHeNAzykuuNlQxCFJCZvh3JyQlO",
+	"Gzc3Uw6b7yAjiXP90BROQz1IuGD327hq1F9BkpopnZx8D45J7UR87e2ESy27sY2elPPzslh75rG2wPeQ",
+	"aOfD4KBRFtOGjvVyeud6T4DAttSvNBTDYDYDe4R0iz9B5B8vlVw1BjK1Q5rmZXvZ1DDl/l64leRkZuev",
+	"P5DiiVM1KUxNuYb0090ckCgGP1LtnYi2+UBgtcfjKQF7R0moqNX8ZsjzfY1XfMICkAuGt3UhU0k8u6Uk",
+	"udtGBVYcNy9rNdl90hj6FcuoHr/id5e6F9QA4MequiteTz0CSF0zLWhtsBUDaKIQNHRfe8snkAxUPan0",
+	"DMoDzFNX9Jq9DVedDm2itqmU5pWqGLAM4wUECTRLv+dKboCuA98Oe/ECMMAPjzgTzHetZsmMZ7T5Jts4",
+	"8dWP4ZPTO2nhYz+aPOhU2y2cnyerMY8L1TLUuyWDZqSSPevWklDszxmyImBd7xl+vmnkuifF43y37vtg",
+	"zt9L0SeVHyAeDG89RC69Uo08Bbs0TB24NUIZ5hwQ8L0IkjEWIVuFxZ1IUyIZK01/lYAnPHcAXjGW8bdS",
+	"uj8SbOWPquBI1VpZYIoqWYP/sJq7f3wo1+mKsUnGy7dA+gJ2Z6TQN/63J4DmwJaCzDqu4vlCcFlG99sw",
+	"ZlrOB1zBP50jMEhO7P2q8YjNMqCgb2/A9GfrP//3t08uLi689ghRAeWZcawKaVaryIKRndLAZJRxy41l",
+	"9VmSTOHziy4V3KMncWSyqRYT+6/ezdMZLvO+m79z9zzucziCfTRdqh1QcTmLxQ0sIUyPYZhmgA9Abx9M",
+	"qE7H9RZfapJG+A6WqmdhfHEMnBewIGUKz+9zbprVSlv0SAVdKE2t0vvPDIGfEssMfImqZEmFYAdNrz9/",
+	"Mlo75F/tQydDH8Dn/01zy0jpZBh7vwBjgVZyHdqbrWJwK0i2Kulg1ec7uOA+5wUekJoY/OLOs/ISy7yL",
+	"0A+HW+PMdBAwaNTgv1kItdy6E8T/bRUpFZHsxnbn6vEyQt0H0j4v4aJPcNamAZ7BV4RqmojrcMabF7UN",
+	"k4RBgbj38EpqnWu0sszZzbtn2IdvqRppMTYl1Y6oADi3ujF2UCThgvucXHhA0kx1r8N9qB+UWwt2uVbN",
+	"csMMhFe4PTmq4Xu1i1ZCKGVaqgqTCjBnmJdv8TZOu6/cDLDuzD6mjd0o94RHSz04z8/DhfPm+ub85m8X",
+	"fz9f0nM3gjtz4H3z7duTzyXUQLXT04d7f2aI06BxmgqfXy/ZNV+yONuPcLAzcv2wMGgKNFqcPT17TGt+",
+	"9v739/9/AAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -66,7 +66,7 @@ var GlazeColumns = []string{"code", "name", "kind", "raw", "cones", "food", "sto
 func GlazesCSV(glazes []glaze.Glaze) string {
 	var rows [][]string
 	for _, g := range glazes {
-		rows = append(rows, []string{g.Code, g.Name, string(g.Kind), g.Raw.Hex(), g.Cones.String(), yes(g.Food == glaze.FoodClaimed), yes(g.InStock),
+		rows = append(rows, []string{g.Code, g.Name, string(g.Kind), rawOf(&g), g.Cones.String(), yes(g.Food == glaze.FoodClaimed), yes(g.InStock),
 			yes(g.Runner), count(g.Coats), string(g.Atmosphere), figure(g.Jar.ML, g.Jar.ML > 0), figure(g.Jar.Level, g.Jar.Level >= 0), string(g.Jar.State),
 			yes(g.Thick), yes(g.Dear), string(g.Ware), g.Recipe.String(), figure(g.DipCoats, g.DipCoats > 0), figure(g.DipSeconds, g.DipSeconds > 0), figure(g.SlideMM, g.SlideMM > 0),
 			figure(g.DipDensity, g.DipDensity > 0), figure(g.Density, g.Density > 0)})
@@ -134,4 +134,12 @@ func figure(v float64, known bool) string {
 		return ""
 	}
 	return strconv.FormatFloat(v, 'f', -1, 64)
+}
+
+// rawOf is a jar's raw colour as a list has it; "" where nobody said.
+func rawOf(g *glaze.Glaze) string {
+	if g.Raw == (colour.Lab{}) {
+		return ""
+	}
+	return g.Raw.Hex()
 }

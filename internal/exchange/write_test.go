@@ -59,5 +59,5 @@ func TestListsNameWhatIsNotKnown(t *testing.T) {
 	rows, err := csv.NewReader(strings.NewReader(exchange.GlazesCSV([]glaze.Glaze{g}))).ReadAll()
 	require.NoError(t, err)
 	require.Equal(t, exchange.GlazeColumns, rows[0])
-	require.Equal(t, []string{"N01", "'=Night", "solid", "#000000", "5–6", "no", "no", "no", "", "", "", "", "good", "no", "no", "", "", "", "", "", "", ""}, rows[1])
+	require.Equal(t, []string{"N01", "'=Night", "solid", "", "5–6", "no", "no", "no", "", "", "", "", "good", "no", "no", "", "", "", "", "", "", ""}, rows[1])
 }

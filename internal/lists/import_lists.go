@@ -43,7 +43,7 @@ func readGlazes(r *reading) error {
 		g.Code, g.Name, g.Atmosphere = r.text("code", 40), r.text("name", 80), optional(r, "atmosphere", old.Atmosphere, glaze.ParseAtmosphere)
 		g.Jar.ML, g.Jar.Level = optional(r, "ml", old.Jar.ML, millilitres), optional(r, "level", old.Jar.Level, level)
 		g.Jar.State = optional(r, "state", old.Jar.State, glaze.ParseState)
-		g.Kind, g.Raw, g.Cones = take(r, "kind", glaze.ParseKind), take(r, "raw", colour.FromHex), take(r, "cones", kiln.ParseRange)
+		g.Kind, g.Raw, g.Cones = take(r, "kind", glaze.ParseKind), take(r, "raw", orNone(colour.FromHex)), take(r, "cones", kiln.ParseRange)
 		g.Food, g.InStock, g.Runner = glaze.FoodNotClaimed, take(r, "stock", truth(true)), take(r, "runner", truth(false))
 		g.Coats, g.Recipe = take(r, "coats", ownCoats), optional(r, "recipe", old.Recipe, glaze.ParseRecipe)
 		g.Thick, g.Dear, g.Ware = optional(r, "thick", old.Thick, truth(false)), optional(r, "dear", old.Dear, truth(false)), optional(r, "ware", old.Ware, ware)
@@ -269,7 +269,7 @@ func readStudents(r *reading) error {
 	}
 	called := map[string][]school.Student{} // by class and name: a list is long
 	for id := range school.Classes.All(r.Snapshot) {
-		for _, st := range r.StudentsOf(id) {
+		for _, st := range r.EverIn(id) {
 			called[id+"\n"+st.Name] = append(called[id+"\n"+st.Name], st)
 		}
 	}

@@ -19,6 +19,7 @@ type Lists struct{ School *school.School }
 
 // ClassChange is what a class fires and may use from now on.
 type ClassChange struct {
+	Name       *string // nil leaves it
 	Clay, Cone string
 	Atmosphere glaze.Atmosphere // "" leaves it
 	Jars       *[]string        // glaze.Glaze.Code; empty allows all, nil leaves it
@@ -34,6 +35,11 @@ func ChangeClassOf(m school.Moment, c *school.Change, id string, to ClassChange)
 	cone, err := clayAndCone(m, to.Clay, to.Cone)
 	if err != nil {
 		return class, err
+	}
+	if to.Name != nil {
+		if class.Name, err = freeName(m, *to.Name, id); err != nil {
+			return class, err
+		}
 	}
 	class.Clay, class.Cone = to.Clay, cone
 	if to.Atmosphere != "" {
@@ -70,8 +76,8 @@ func clayAndCone(m school.Moment, clay, cone string) (kiln.Cone, error) {
 func class(m school.Moment, c school.Class) contract.Class {
 	laying := m.Laying[c.ID]
 	v := contract.Class{Laying: view.Some(laying.Says()), Id: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: glaze.Oxidation, Jars: view.All(c.Jars),
-		Students: view.List(m.StudentsOf(c.ID), func(s school.Student) contract.Student {
-			return contract.Student{Id: s.ID, Name: s.Name, Mark: s.Mark}
+		Students: view.List(m.EverIn(c.ID), func(s school.Student) contract.Student {
+			return contract.Student{Id: s.ID, Name: s.Name, Mark: s.Mark, Left: view.Some(s.Left)}
 		})}
 	if c.Atmosphere != "" {
 		v.Atmosphere = c.Atmosphere
@@ -89,7 +95,7 @@ func (l Lists) ListClasses(context.Context, contract.ListClassesRequestObject) (
 func (l Lists) ChangeClass(ctx context.Context, r contract.ChangeClassRequestObject) (contract.ChangeClassResponseObject, error) {
 	var changed contract.Class
 	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		to, err := ChangeClassOf(m, c, r.Id, ClassChange{r.Body.Clay, r.Body.Cone, view.Value(r.Body.Atmosphere), r.Body.Jars})
+		to, err := ChangeClassOf(m, c, r.Id, ClassChange{r.Body.Name, r.Body.Clay, r.Body.Cone, view.Value(r.Body.Atmosphere), r.Body.Jars})
 		changed = class(m, to)
 		return err
 	})

@@ -17,7 +17,7 @@ func (m Moment) Budgets() map[string]stock.Budget {
 		claims := m.claims()
 		m.budgets.claims = claims
 		reserves := map[string][]stock.Reserve{}
-		for _, r := range m.ReservesInOrder() {
+		for _, r := range ReservesInOrder(m.Snapshot) {
 			reserves[r.Glaze] = append(reserves[r.Glaze], stock.Reserve{Project: r.Assignment, ML: r.ML})
 		}
 		m.budgets.of = map[string]stock.Budget{}
@@ -42,7 +42,7 @@ func (m Moment) Takes() map[string]float64 {
 }
 
 // ReservesInOrder are the reserves, the oldest first.
-func (s *Snapshot) ReservesInOrder() []Reserve {
+func ReservesInOrder(s *Snapshot) []Reserve {
 	return Reserves.Sorted(s, func(a, b Reserve) int { return cmp.Or(a.At.Compare(b.At), strings.Compare(a.ID, b.ID)) })
 }
 

@@ -95,6 +95,7 @@ type Student struct {
 	Class string `json:"class"`
 	Name  string `json:"name"`
 	Mark  string `json:"mark,omitempty"` // scratched into the clay; tells two of one name apart
+	Left  bool   `json:"left,omitempty"` // the class; their pieces stay
 }
 
 // Called names a student as people do: the name, and the mark on the clay.

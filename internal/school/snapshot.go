@@ -137,6 +137,11 @@ func byMaking(a, b *Assignment) int {
 
 // StudentsOf lists the students of a class by name, then mark.
 func (s *Snapshot) StudentsOf(class string) []Student {
+	return slices.DeleteFunc(s.EverIn(class), func(st Student) bool { return st.Left })
+}
+
+// EverIn is StudentsOf with those who left.
+func (s *Snapshot) EverIn(class string) []Student {
 	var list []Student
 	for _, st := range Students.All(s) {
 		if st.Class == class {

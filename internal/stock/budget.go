@@ -76,7 +76,7 @@ func BudgetsOf(m school.Moment) []contract.JarBudget {
 		b := m.Budgets()[g.Code]
 		v := contract.JarBudget{Glaze: g.Code, Name: g.Name, Open: b.OpenML, Kept: b.KeptML, Short: b.ShortML(),
 			Claims: claims(m, m.Claims(g.Code)), Hit: claims(m, b.Hit), Reserves: []contract.JarReserve{}, Nearest: []contract.JarNear{}}
-		for _, r := range m.ReservesInOrder() {
+		for _, r := range school.ReservesInOrder(m.Snapshot) {
 			if r.Glaze == g.Code {
 				v.Reserves = append(v.Reserves, contract.JarReserve{Id: r.ID, Ml: r.ML, For: keptFor(m, r)})
 			}

@@ -8,7 +8,9 @@ import (
 	"net/url"
 	"strings"
 
+	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/photo"
 	"enkaustos/internal/qr"
@@ -47,7 +49,8 @@ func LookInto(m school.Moment, c *school.Change, code string, to JarChange) erro
 // Card is what a glaze's label and the house say of it; nil leaves a figure.
 type Card struct {
 	Name                *string
-	Coats               *int // 0: the rule of the house
+	Kind, Cones, Raw    *string // as lists write them
+	Coats               *int    // 0: the rule of the house
 	Thick, Dear, Runner *bool
 	DipCoats            *float64 // as thick as so many brushed ones; 0: as usual
 	DipSeconds, SlideMM *float64
@@ -70,6 +73,9 @@ func Write(m school.Moment, c *school.Change, code string, to Card) error {
 		set(&g.Food, to.Food)
 		set(&g.Ware, to.Ware)
 		set(&g.Coats, to.Coats)
+		if err := relabelled(g, to); err != nil {
+			return school.Says(err)
+		}
 		set(&g.Name, to.Name)
 		if g.Name = strings.TrimSpace(g.Name); g.Name == "" {
 			return school.Refuse("Give the glaze a name.")
@@ -81,6 +87,24 @@ func Write(m school.Moment, c *school.Change, code string, to Card) error {
 		}
 		return nil
 	})
+}
+
+// relabelled changes what a jar is.
+func relabelled(g *glaze.Glaze, to Card) (err error) {
+	if to.Kind != nil {
+		if g.Kind, err = glaze.ParseKind(*to.Kind); err != nil {
+			return err
+		}
+	}
+	if to.Cones != nil {
+		if g.Cones, err = kiln.ParseRange(*to.Cones); err != nil {
+			return err
+		}
+	}
+	if to.Raw != nil {
+		g.Raw, err = colour.FromHex(*to.Raw)
+	}
+	return err
 }
 
 func set[T any](to *T, from *T) {
@@ -174,7 +198,7 @@ func wide(v *float32) *float64 {
 
 // ChangeCard changes what is known of a glaze.
 func (s Stock) ChangeCard(ctx context.Context, r contract.ChangeCardRequestObject) (contract.ChangeCardResponseObject, error) {
-	to := Card{Name: r.Body.Name, Coats: r.Body.Coats, Thick: r.Body.Thick, Dear: r.Body.Dear, Runner: r.Body.Runner,
+	to := Card{Name: r.Body.Name, Kind: r.Body.Kind, Cones: r.Body.Cones, Raw: r.Body.Raw, Coats: r.Body.Coats, Thick: r.Body.Thick, Dear: r.Body.Dear, Runner: r.Body.Runner,
 		DipCoats: r.Body.DipCoats, DipSeconds: r.Body.DipSeconds, DipDensity: r.Body.DipDensity, Density: r.Body.Density, SlideMM: r.Body.SlideMM,
 		Food: (*glaze.FoodLabel)(r.Body.Food), Ware: (*glaze.Ware)(r.Body.Ware)}
 	v, err := s.changed(ctx, r.Code, func(m school.Moment, c *school.Change) error { return Write(m, c, r.Code, to) })

@@ -18,17 +18,17 @@ func Tile(m school.Moment, t glaze.Tile) contract.Tile {
 		Faults: All(t.Faults), Leached: Some(t.Leached), Strips: []contract.TileStrip{}}
 	jars := school.Glazes.All(m.Snapshot)
 	var names []string
-	var raw colour.Lab
+	raw := ""
 	for _, layer := range t.Stack {
 		g := jars[layer.Glaze]
 		names = append(names, strings.TrimSpace(layer.Glaze+" "+g.Name))
-		raw = g.Raw
+		raw = rawOf(&g)
 		v.Food = v.Food && (!g.Kind.Melts() || g.Food == glaze.FoodClaimed)
 		v.InStock = v.InStock && g.InStock
 	}
 	v.Food = v.Food && jars[t.Stack[len(t.Stack)-1].Glaze].Kind.Melts()
 	slices.Reverse(names)
-	v.Title, v.Raw = strings.Join(names, " over "), raw.Hex()
+	v.Title, v.Raw = strings.Join(names, " over "), raw
 	if p, ok := m.Pieces[t.Piece]; ok {
 		v.PieceOf = Some(m.Who(p))
 	}
@@ -44,12 +44,20 @@ func Tile(m school.Moment, t glaze.Tile) contract.Tile {
 // Jar is a glaze as it stands in the room.
 func Jar(m school.Moment, g glaze.Glaze) contract.Glaze {
 	_, hint := school.Labels.Get(m.Snapshot, g.Code)
-	return contract.Glaze{Settled: Some(m.House.Settled(&g, m.At)), Code: g.Code, Name: g.Name, Kind: string(g.Kind), Raw: g.Raw.Hex(), Cones: g.Cones.String(),
+	return contract.Glaze{Settled: Some(m.House.Settled(&g, m.At)), Code: g.Code, Name: g.Name, Kind: string(g.Kind), Raw: rawOf(&g), RawUnknown: Some(g.Raw == colour.Lab{}), Cones: g.Cones.String(),
 		Food: contract.GlazeFood(g.Food), InStock: g.InStock, Runner: g.Runner, Coats: g.Coats,
 		Figure: m.House.OfGlaze(&g), Ml: float32(g.Jar.ML), Level: float32(g.Jar.Level), State: contract.GlazeState(g.Jar.State),
 		MixedAt: When(g.Jar.MixedAt), MixedBy: Some(g.Jar.MixedBy), Lies: Some(m.House.Lies(&g)), Doubted: doubted(&g), Hint: hint, Atmosphere: Some(g.Atmosphere),
 		DipCoats: Some(g.DipCoats), DipSeconds: Some(g.DipSeconds), DipDensity: Some(g.DipDensity), Density: Some(g.Density),
 		SlideMM: Some(g.SlideMM), Thick: g.Thick, Dear: g.Dear, Ware: contract.GlazeWare(g.Ware), Spread: spread(m, g.Code), Recipe: All(g.Recipe)}
+}
+
+// rawOf is what a jar looks like raw: a neutral grey where nobody said.
+func rawOf(g *glaze.Glaze) string {
+	if g.Raw == (colour.Lab{}) {
+		return "#d6d6d6"
+	}
+	return g.Raw.Hex()
 }
 
 // doubted is what is wrong with a jar now; nil where nothing is.

@@ -174,6 +174,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a jar by hand. */
+        post: operations["addJar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/glazes/stirred": {
         parameters: {
             query?: never;
@@ -660,6 +677,75 @@ export interface paths {
         };
         get: operations["listClasses"];
         put?: never;
+        /** Add a class by hand, with its students. */
+        post: operations["addClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read names as they were typed or pasted, with a mark proposed for each; nothing is kept. */
+        post: operations["readNames"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/classes/{id}/students": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Students join a class; each gets a piece of every running assignment where that is asked for. */
+        post: operations["addStudents"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/students/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** A student is renamed, marks otherwise, moves to another class, leaves or is back. Their pieces stay. */
+        patch: operations["changeStudent"];
+        trace?: never;
+    };
+    "/clays/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add a clay by hand, or change one. */
+        put: operations["putClay"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2002,6 +2088,8 @@ export interface components {
             settled?: string;
             /** @description In a clause, how its coats lie where it is watery or thick */
             lies?: string;
+            /** @description Nobody said what it looks like raw: its raw colour is a neutral grey */
+            rawUnknown?: boolean;
             /** @description In a clause, what is wrong with it now; missing where nothing is */
             doubted?: string;
             /** @description There is a picture of the maker's label */
@@ -2157,6 +2245,17 @@ export interface components {
             id: string;
             name: string;
             mark: string;
+            /** @description Not in the class any more; their pieces stay */
+            left?: boolean;
+        };
+        NewStudent: {
+            name: string;
+            mark: string;
+        };
+        Names: {
+            students: components["schemas"]["NewStudent"][];
+            /** @description Each in one sentence, with its row */
+            refused: string[];
         };
         FormKind: {
             form: string;
@@ -2861,6 +2960,9 @@ export interface components {
         };
         CardChange: {
             name?: string;
+            kind?: string;
+            cones?: string;
+            raw?: components["schemas"]["Hex"];
             /** @description 0: the rule of the house */
             coats?: number;
             thick?: boolean;
@@ -3579,6 +3681,40 @@ export interface operations {
         };
         responses: {
             /** @description The glaze */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    name: string;
+                    kind: string;
+                    /** @description As the jar before, or as the classes fire, where nothing is said */
+                    cones?: string;
+                    raw?: components["schemas"]["Hex"];
+                    /** @enum {string} */
+                    food?: "claimed" | "none";
+                };
+            };
+        };
+        responses: {
+            /** @description The jar */
             201: {
                 headers: {
                     [name: string]: unknown;
@@ -4447,6 +4583,158 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    addClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    clay: string;
+                    cone: string;
+                    students: components["schemas"]["NewStudent"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The class */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Class"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readNames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    text: string;
+                    /** @description Whose marks are taken already */
+                    class?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The names */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Names"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addStudents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    students: components["schemas"]["NewStudent"][];
+                    /** @description Each gets a piece of every assignment of the class */
+                    pieces?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The class */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Class"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    mark?: string;
+                    class?: string;
+                    left?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description They are */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putClay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    cones: string;
+                    fired: components["schemas"]["Hex"];
+                    dark?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The clay */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clay"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     changeClass: {
         parameters: {
             query?: never;
@@ -4459,6 +4747,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    name?: string;
                     clay: string;
                     cone: string;
                     atmosphere?: components["schemas"]["Atmosphere"];
