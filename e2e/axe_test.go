@@ -124,7 +124,7 @@ func TestNothingSeriousInWhatOpens(t *testing.T) {
 	p.see(".el-dialog", "Only jars of one kind")
 	look("recipe")
 	p.goTo("/classes")
-	p.click(".bring button", "Bring: Tiles")
+	p.click(".bring button", "Import tiles")
 	p.upload(root(t, "examples", "tiles.csv"))
 	p.see(".sum", "refused")
 	look("import")

@@ -60,7 +60,7 @@ func TestFirstVisit(t *testing.T) {
 	p.typeInto("input[name=passphrase]", "kiln wash on both")
 	p.typeInto("input[name=again]", "kiln wash on both")
 	p.click("button", "Open the room")
-	p.see(".first", "Bring a class list")
+	p.see(".first", "Add a class")
 	p.firstCoat()
 
 	other := open(t, s, "/")
@@ -73,9 +73,9 @@ func TestFirstVisit(t *testing.T) {
 // firstCoat goes from a new school to the first coat: a class list, ten jars,
 // no tile, no plan, and one note instead of a wall of warnings.
 func (p *screen) firstCoat() {
-	p.click(".first a", "Bring a class list")
-	p.bring("Bring: Class list", "students.csv")
-	p.bring("Bring: Glazes", "glazes.csv")
+	p.click(".first a", "Add a class")
+	p.bring("Import class list", "students.csv")
+	p.bring("Import glazes", "glazes.csv")
 	p.choose("Class", "8 Kestrel")
 	p.goTo("/plan")
 	p.click("button", "Something to make")
@@ -113,6 +113,6 @@ func (p *screen) bring(button, file string, before ...func()) {
 	for _, choose := range before {
 		choose()
 	}
-	p.click("footer button", "Take it over")
-	p.gone(".el-dialog", "Take it over")
+	p.click("footer button", "Import the list")
+	p.gone(".el-dialog", "Import the list")
 }

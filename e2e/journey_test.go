@@ -20,10 +20,10 @@ func TestFromFileToTile(t *testing.T) {
 
 	// Bring the lists: clays, glazes, tiles, then the class.
 	p.goTo("/classes")
-	p.bring("Bring: Clays", "clays.csv")
-	p.bring("Bring: Glazes", "glazes.csv")
-	p.bring("Bring: Tiles", "tiles.csv")
-	p.bring("Bring: Class list", "students.csv", func() { p.choose("Clay of new classes", "Skerry White") })
+	p.bring("Import clays", "clays.csv")
+	p.bring("Import glazes", "glazes.csv")
+	p.bring("Import tiles", "tiles.csv")
+	p.bring("Import class list", "students.csv", func() { p.choose("Clay of new classes", "Skerry White") })
 	p.choose("Class", "8 Kestrel")
 
 	// Two students of one name stay two.

@@ -103,9 +103,9 @@ func TestRefusedListInTheBrowser(t *testing.T) {
 		p.upload(path)
 	}
 	taken := func() bool {
-		return p.see("footer button", "Take it over").MustProperty("disabled").Bool()
+		return p.see("footer button", "Import the list").MustProperty("disabled").Bool()
 	}
-	p.click(".bring button", "Bring: Glazes")
+	p.click(".bring button", "Import glazes")
 	give("jars.csv", "code;name;kind;raw;cones\nN01;Night Ferry;shiny;#9c8bb8;5-6\nX1;Extra;solid;#9c8bb8;5-6\n")
 	p.see(".sum", "1 added, 0 changed, 0 the same, 1 refused")
 	p.see(".refused", `Row 2, kind: "shiny" is not a kind of glaze: expected one of solid, breaking`)
@@ -116,7 +116,7 @@ func TestRefusedListInTheBrowser(t *testing.T) {
 	p.see(".el-message--error", `no column "kind"`)
 	give("good.csv", "code,name,kind,raw,cones\nX1,Extra,solid,#9c8bb8,5-6\n")
 	p.see(".sum", "1 added")
-	p.click("footer button", "Take it over")
+	p.click("footer button", "Import the list")
 	p.see(".el-message", "1 added")
 	p.goTo("/stock")
 	p.see(".jars li", "X1")

@@ -52,7 +52,7 @@ async function take() {
   </label>
   <el-dialog
     :model-value="!!document && !!looked"
-    title="Bring an assignment"
+    title="Import an assignment"
     width="520px"
     @close="document = undefined"
   >

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { useIntersectionObserver } from "@vueuse/core";
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { useChanged } from "@/lib/queries";
+import StudentRow from "@/lists/StudentRow.vue";
+import StudentsJoin from "@/lists/StudentsJoin.vue";
 import ClaySelect from "@/ui/ClaySelect.vue";
 import ConeSelect from "@/ui/ConeSelect.vue";
 import JarSelect from "@/ui/JarSelect.vue";
@@ -11,6 +13,8 @@ import { attempt, say } from "@/ui/messages";
 /** One class: what it fires on and to, which jars it may use, and who is in it. */
 const props = defineProps<{ of: Schemas["Class"] }>();
 const changed = useChanged();
+const present = computed(() => props.of.students.filter((s) => !s.left));
+const joining = ref(false);
 const card = ref<HTMLElement>();
 /** Forty classes hold thousands of choices: a card gets its own once it comes near. */
 const near = ref(false);
@@ -23,7 +27,7 @@ const { stop } = useIntersectionObserver(
   },
   { rootMargin: "300px" },
 );
-async function change(to: Partial<Pick<Schemas["Class"], "clay" | "cone" | "atmosphere" | "jars">>) {
+async function change(to: Partial<Pick<Schemas["Class"], "name" | "clay" | "cone" | "atmosphere" | "jars">>) {
   const { id, clay, cone } = props.of;
   const now = await attempt(
     answer(api.PUT("/classes/{id}", { params: { path: { id } }, body: { clay, cone, ...to } })),
@@ -36,7 +40,13 @@ async function change(to: Partial<Pick<Schemas["Class"], "clay" | "cone" | "atmo
 <template>
   <article ref="card" class="sheet">
     <h2>
-      {{ of.name }} <span class="soft num">{{ of.students.length }} students</span>
+      <input
+        :value="of.name"
+        :aria-label="`Name of the class ${of.name}`"
+        @change="change({ name: ($event.target as HTMLInputElement).value })"
+        @keydown.enter="($event.target as HTMLElement).blur()"
+      />
+      <span class="soft num">{{ present.length }} students</span>
     </h2>
     <div class="fires">
       <template v-if="near">
@@ -70,12 +80,12 @@ async function change(to: Partial<Pick<Schemas["Class"], "clay" | "cone" | "atmo
     <p v-if="of.laying" class="soft">{{ of.laying }}</p>
     <details>
       <summary>Who is in it</summary>
-      <ol class="students">
-        <li v-for="s in of.students" :key="s.id">
-          {{ s.name }} <span class="mark">{{ s.mark }}</span>
-        </li>
-      </ol>
+      <ul v-if="near" class="students">
+        <StudentRow v-for="s in of.students" :key="s.id" :of="s" :class-id="of.id" />
+      </ul>
+      <el-button size="small" @click="joining = true">Add students</el-button>
     </details>
+    <StudentsJoin v-if="joining" :of="of" @close="joining = false" />
   </article>
 </template>
 
@@ -85,9 +95,26 @@ article {
   display: grid;
   gap: 10px;
 }
+h2 {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+h2 input {
+  font: inherit;
+  flex: 1;
+  min-width: 0;
+  border: 1px solid transparent;
+  background: none;
+}
+h2 input:hover,
+h2 input:focus {
+  border-color: var(--line-strong);
+  background: var(--paper);
+}
 h2 .soft {
   font-weight: 400;
-  float: right;
+  white-space: nowrap;
 }
 .fires {
   display: grid;
@@ -99,10 +126,6 @@ summary {
   cursor: pointer;
 }
 .students {
-  columns: 2;
-  padding-top: 6px;
-}
-.mark {
-  font-weight: 600;
+  padding: 6px 0;
 }
 </style>

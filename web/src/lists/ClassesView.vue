@@ -2,18 +2,21 @@
 import { ref } from "vue";
 import type { Schemas } from "@/api/client";
 import ClassCard from "@/lists/ClassCard.vue";
+import ClassForm from "@/lists/ClassForm.vue";
+import ClayForm from "@/lists/ClayForm.vue";
 import ImportDialog from "@/lists/ImportDialog.vue";
 import { useClasses, useClays } from "@/lib/useLists";
 
 const classes = useClasses();
 const clays = useClays();
+const adding = ref(false);
 const bringing = ref<Schemas["ListKind"]>();
 const lists: { kind: Schemas["ListKind"]; name: string }[] = [
-  { kind: "students", name: "Class list" },
-  { kind: "clays", name: "Clays" },
-  { kind: "glazes", name: "Glazes" },
-  { kind: "tiles", name: "Tiles" },
-  { kind: "readings", name: "Colorimeter" },
+  { kind: "students", name: "class list" },
+  { kind: "clays", name: "clays" },
+  { kind: "glazes", name: "glazes" },
+  { kind: "tiles", name: "tiles" },
+  { kind: "readings", name: "colorimeter readings" },
 ];
 </script>
 
@@ -22,27 +25,27 @@ const lists: { kind: Schemas["ListKind"]; name: string }[] = [
     <div>
       <h1>Classes</h1>
       <p class="soft">
-        Bring lists as CSV. Columns may stand in any order; a list is taken over whole or not at all.
+        Type or paste the names of a class, or import lists as CSV: columns in any order, whole or not at all.
       </p>
     </div>
     <div class="bring">
-      <el-button
-        v-for="l in lists"
-        :key="l.kind"
-        :type="l.kind === 'students' ? 'primary' : undefined"
-        @click="bringing = l.kind"
-      >
-        Bring: {{ l.name }}
-      </el-button>
+      <el-button type="primary" @click="adding = true">Add a class</el-button>
+      <el-button v-for="l in lists" :key="l.kind" @click="bringing = l.kind"> Import {{ l.name }} </el-button>
     </div>
   </div>
   <ul v-if="classes.data.value?.length" class="classes">
     <li v-for="c in classes.data.value" :key="c.id"><ClassCard :of="c" /></li>
   </ul>
   <p v-else class="empty">
-    No class yet. A class list needs three columns: name, class, and the mark that the student scratches into
-    the clay.
+    No class yet. Paste the names of one: marks that students scratch into the clay are proposed.
+    <el-button type="primary" @click="adding = true">Add a class</el-button>
   </p>
+  <details class="clays" :open="!clays.data.value?.length">
+    <summary>Clays ({{ clays.data.value?.length ?? 0 }})</summary>
+    <ClayForm v-for="c in clays.data.value" :key="c.code" :of="c" />
+    <ClayForm />
+  </details>
+  <ClassForm v-if="adding" @close="adding = false" />
   <ImportDialog
     v-if="bringing"
     :kind="bringing"
@@ -65,6 +68,12 @@ const lists: { kind: Schemas["ListKind"]; name: string }[] = [
   grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
   gap: 14px;
   align-items: start;
+}
+.clays {
+  margin-top: 22px;
+}
+.clays form {
+  margin: 8px 0;
 }
 .empty {
   padding: 30px 0;

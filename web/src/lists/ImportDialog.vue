@@ -65,7 +65,7 @@ async function read(event: Event) {
 async function take() {
   const done = await send(true);
   if (!done?.applied) return;
-  say(`Taken over: ${done.added} added, ${done.changed} changed.`);
+  say(`Imported: ${done.added} added, ${done.changed} changed.`);
   await tell("clay", "glaze", "tile", "class", "student");
   emit("close");
 }
@@ -74,7 +74,7 @@ async function take() {
 <template>
   <el-dialog
     :model-value="true"
-    :title="`Bring a ${names[kind]}`"
+    :title="`Import a ${names[kind]}`"
     width="660px"
     align-center
     @close="emit('close')"
@@ -112,9 +112,9 @@ async function take() {
       </template>
     </div>
     <template #footer>
-      <el-button @click="emit('close')">Leave it</el-button>
+      <el-button @click="emit('close')">Cancel</el-button>
       <el-button type="primary" :disabled="!preview || serious || !news" @click="take"
-        >Take it over</el-button
+        >Import the list</el-button
       >
     </template>
   </el-dialog>

@@ -8,6 +8,7 @@ import { tenth } from "@/ui/figures";
 /** What the label and the house say of a glaze, and how far the room learned it spreads. */
 const props = defineProps<{ glaze: Glaze }>();
 const tell = useChanged();
+const kinds = ["solid", "breaking", "chips", "matte", "clear", "underglaze", "dipping", "detail"];
 const said = [
   ["runner", "runs"],
   ["thick", "may be thick on purpose"],
@@ -52,6 +53,38 @@ async function card(body: Schemas["CardChange"]) {
         label="its label claims food"
         @change="card({ food: $event ? 'claimed' : 'none' })"
       />
+      <el-select
+        :model-value="glaze.kind"
+        size="small"
+        :aria-label="`Kind of ${glaze.code}`"
+        @change="card({ kind: $event })"
+      >
+        <el-option v-for="k in kinds" :key="k" :value="k" />
+      </el-select>
+      <label
+        >name
+        <el-input
+          :model-value="glaze.name"
+          size="small"
+          :aria-label="`Name of ${glaze.code}`"
+          @change="card({ name: $event })"
+      /></label>
+      <label
+        >cones
+        <el-input
+          :model-value="glaze.cones"
+          size="small"
+          :aria-label="`Cones of ${glaze.code}`"
+          @change="card({ cones: $event })"
+      /></label>
+      <label
+        >raw
+        <input
+          type="color"
+          :value="glaze.raw"
+          :aria-label="`Colour of ${glaze.code} in the jar`"
+          @change="card({ raw: ($event.target as HTMLInputElement).value })"
+      /></label>
       <label
         >coats
         <el-input-number

@@ -3,6 +3,7 @@ import { computed } from "vue";
 import { useRoute } from "vue-router";
 import type { Tile } from "@/api/client";
 import JarCard from "@/stock/JarCard.vue";
+import JarForm from "@/stock/JarForm.vue";
 import JarDoubts from "@/stock/JarDoubts.vue";
 import StockBudget from "@/stock/StockBudget.vue";
 import RecipeForm from "@/stock/RecipeForm.vue";
@@ -40,11 +41,13 @@ const taken = computed(() => confusedJars(confusions.data.value ?? []));
       </p>
     </div>
     <div class="ways">
+      <JarForm />
       <RecipeForm />
       <RouterLink to="/stock/cards">Jar cards to print</RouterLink>
       <a href="/api/exports/glazes.csv" download="glazes.csv">Glazes as CSV</a>
     </div>
   </div>
+  <div id="jar-form" />
   <JarDoubts />
   <StockBudget />
   <ul v-if="glazes.data.value?.length" class="jars">
@@ -58,8 +61,8 @@ const taken = computed(() => confusedJars(confusions.data.value ?? []));
     </li>
   </ul>
   <p v-else class="empty">
-    No jar yet. <RouterLink to="/classes">Bring the list of glazes</RouterLink>: ten will do for a first
-    lesson.
+    No jar yet. Add them by hand, or <RouterLink to="/classes">import a list</RouterLink>: ten will do for a
+    first lesson.
   </p>
 </template>
 

@@ -51,7 +51,7 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
       <section aria-labelledby="classes">
         <h2 id="classes">Classes, and where their pieces wait</h2>
         <p v-if="!data.classes.length" class="soft empty">
-          No class yet. <RouterLink to="/classes">Bring a class list</RouterLink>.
+          No class yet. <RouterLink to="/classes">Add a class</RouterLink>.
         </p>
         <table v-else>
           <thead>

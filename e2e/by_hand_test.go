@@ -1,0 +1,149 @@
+package e2e
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+	"unicode/utf8"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/contract"
+)
+
+// counted counts what a teacher's hands do: keys, presses, and new screens.
+type counted struct {
+	*screen
+	keys, presses, screens int
+}
+
+func (c *counted) tap(selector, text string) { c.presses++; c.click(selector, text) }
+
+func (c *counted) fill(selector, text string) {
+	c.presses++
+	c.keys += utf8.RuneCountInString(text)
+	c.typeInto(selector, text)
+}
+
+// pasted puts a text into a field as a paste does: two keys, however long it is.
+func (c *counted) pasted(selector, text string) {
+	c.presses++
+	c.keys += 2
+	c.typeInto(selector, text)
+}
+
+func (c *counted) goOn(selector, text, heading string) {
+	c.tap(selector, text)
+	c.screens++
+	c.see("h1", heading)
+}
+
+// From the first start to the first coat by hand: no file, a class of 28 pasted. Keys and presses
+// are counted, and said as time: 0.3 s a key, 1.5 s a press, 3 s a new screen.
+func TestTheFirstDayByHand(t *testing.T) {
+	s := start(t, "serve", "--data", t.TempDir())
+	c := &counted{screen: open(t, s, "/welcome#"+s.token())}
+	c.fill("input[name=school]", "Oak")
+	c.fill("input[name=passphrase]", "ash and mud")
+	c.fill("input[name=again]", "ash and mud")
+	c.goOn("button", "Open the room", "Today")
+	c.goOn(".first a", "Add a class", "Classes")
+	c.tap(".empty button", "Add a class")
+	c.fill(".el-dialog input[name=class]", "7A")
+	var names strings.Builder
+	names.WriteString("No\tSurname\tFirst name\n")
+	for i := range 28 {
+		fmt.Fprintf(&names, "%d\tTern%c\tIlo\n", i+1, 'a'+i%26)
+	}
+	c.pasted(".el-dialog textarea", names.String())
+	c.see(".el-dialog .num", "28 students")
+	c.tap(".el-dialog button", "Add the class")
+	c.see("article h2 .soft", "28 students")
+	c.goOn("nav a", "Stock", "Stock")
+	c.tap("button", "Add jars")
+	c.fill(".jar-form input[name=code]", "A")
+	c.fill(".jar-form input[name=name]", "Ash")
+	c.keys++
+	c.press(input.Enter)
+	c.see(".jar-form [role=status]", "A Ash is added, for cone 6")
+	c.goOn("nav a", "Plan", "Plan")
+	c.tap("button", "Something to make")
+	c.fill("input[name=assignment]", "Tile")
+	c.tap(".el-dialog button", "Give it to the class")
+	c.see("section h2", "Tile")
+	c.settle()
+	c.goOn("nav a", "Bench", "Bench")
+	c.tap("td button.cell", "")
+	c.see(".el-dialog", "which jar?")
+	c.tap(".el-dialog li button", "A")
+	require.Eventually(t, func() bool {
+		return c.MustEval(`() => /: 1 on/.test(document.querySelector("td button.cell")?.ariaLabel ?? "")`).Bool()
+	}, patience, moment)
+	seconds := 0.3*float64(c.keys) + 1.5*float64(c.presses) + 3*float64(c.screens)
+	t.Logf("%d keys, %d presses, %d new screens: %.0f s", c.keys, c.presses, c.screens, seconds)
+	require.LessOrEqual(t, c.keys+c.presses, 60)
+	require.Less(t, seconds, 180.0, "under three minutes")
+}
+
+// A term of small changes by hand: joined, renamed, marked otherwise, moved, left and back; the
+// record of a piece stays whole whatever its maker is called.
+func TestATermOfChangesByHand(t *testing.T) {
+	s := startDemo(t)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.goTo("/classes")
+	card := `//article[.//input[@aria-label="Name of the class 7 Plover"]]`
+	p.clickX(card + `//summary[contains(., "Who is in it")]`)
+	p.clickX(card + `//button[contains(., "Add students")]`)
+	p.typeInto(".el-dialog textarea", "Fen Q.\nIlo N.\tE\n")
+	p.see(".refused", `Row 2: the mark "E" is somebody else's in this class: choose another.`)
+	p.typeInto(".el-dialog textarea", "Fen Q.\n")
+	p.see(".el-dialog ol", "Fen Q.")
+	p.see(".el-dialog .el-checkbox", "each gets a piece of: Tide-pool bowl")
+	p.click(".el-dialog button", "Add the students")
+	p.see(".el-message", "1 joined 7 Plover")
+	c := client(t, s.url)
+	piece := func(student string) contract.Piece { return pieceOf(t, c, s.url, student, "Tide-pool bowl") }
+	id := piece("Fen Q.").Id
+
+	row := func(student string) string { return fmt.Sprintf(`input[aria-label="Name of %s"]`, student) }
+	p.typeInto(row("Fen Q."), "Fenna Q.")
+	p.press(input.Enter)
+	p.see(".el-message", "Renamed to Fenna Q.")
+	require.Equal(t, id, piece("Fenna Q.").Id)
+	p.typeInto(`input[aria-label="Mark of Fenna Q."]`, "E")
+	p.press(input.Enter)
+	p.see(".el-message--error", `The mark "E" is Ilo N.'s in 7 Plover: choose another for Fenna Q.`)
+	p.click(`button[aria-label="Fenna Q. left the class"]`, "left")
+	p.see(`button[aria-label="Fenna Q. is back in the class"]`, "is back")
+	require.Equal(t, id, piece("Fenna Q.").Id, "who leaves leaves the pieces")
+	p.click(`button[aria-label="Fenna Q. is back in the class"]`, "is back")
+	p.see(`button[aria-label="Fenna Q. left the class"]`, "left")
+	p.MustEval(`() => { const s = document.querySelector("select[aria-label='Class of Fenna Q.']"); s.value = [...s.options].find((o) => o.text === "7 Wren").value; s.dispatchEvent(new Event("change")); }`)
+	p.see(".el-message", "Fenna Q. is in 7 Wren now. The pieces stay with this class.")
+	require.Equal(t, id, piece("Fenna Q.").Id)
+
+	// A jar and a clay are typed, and a jar is mended.
+	p.goTo("/stock")
+	p.click("button", "Add jars")
+	for _, jar := range [][2]string{{"Z1", "Winter Pond"}, {"Z2", "Second Pond"}} {
+		p.typeInto(".jar-form input[name=code]", jar[0])
+		p.typeInto(".jar-form input[name=name]", jar[1])
+		p.press(input.Enter)
+		p.see(".jar-form [role=status]", jar[0]+" "+jar[1]+" is added, for cone 5–6")
+		p.see(".jar .code", jar[0])
+	}
+	p.typeInto(".jar-form input[name=code]", "Z1")
+	p.typeInto(".jar-form input[name=name]", "Twice")
+	p.press(input.Enter)
+	p.see(".el-message--error", "There is a jar Z1 already")
+	p.clickX(`//article[.//span[.="Z1"]]//summary[contains(., "What the house says")]`)
+	p.choose("Kind of Z1", "matte")
+	p.see(".jar", "matte, cone 5–6")
+	p.goTo("/classes")
+	p.click("summary", "Clays")
+	p.typeInto(".clays form:last-of-type input[name=clay]", "Harbour grey")
+	p.click(".clays form:last-of-type button", "Add the clay")
+	p.see(".el-message", "Harbour grey is saved as HAR2")
+}

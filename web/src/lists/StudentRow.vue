@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { ref, watch } from "vue";
+import { answer, api, type Schemas } from "@/api/client";
+import { useClasses } from "@/lib/useLists";
+import { useChanged } from "@/lib/queries";
+import { attempt, say } from "@/ui/messages";
+
+/** One student of a class: renamed, marked otherwise, moved to another class, left or back. */
+const props = defineProps<{ of: Schemas["Student"]; classId: string }>();
+const classes = useClasses();
+const changed = useChanged();
+const name = ref("");
+const mark = ref("");
+const fresh = () => ([name.value, mark.value] = [props.of.name, props.of.mark]);
+watch(() => [props.of.name, props.of.mark], fresh, { immediate: true });
+async function change(body: { name?: string; mark?: string; class?: string; left?: boolean }, said: string) {
+  const kept = answer(api.PATCH("/students/{id}", { params: { path: { id: props.of.id } }, body })).then(
+    () => true,
+  );
+  if (await attempt(kept)) say(said);
+  else fresh();
+  await changed("student", "class");
+}
+function move(to: string) {
+  if (to === props.classId) return;
+  void change(
+    { class: to },
+    `${props.of.name} is in ${classes.byId.value.get(to)?.name} now. The pieces stay with this class.`,
+  );
+}
+</script>
+
+<template>
+  <li :class="{ left: of.left }">
+    <input
+      v-model="name"
+      :aria-label="`Name of ${of.name}`"
+      maxlength="120"
+      @change="name.trim() !== of.name && change({ name }, `Renamed to ${name.trim()}.`)"
+      @keydown.enter="($event.target as HTMLElement).blur()"
+    />
+    <input
+      v-model="mark"
+      class="mark"
+      :aria-label="`Mark of ${of.name}`"
+      maxlength="20"
+      @change="mark.trim() !== of.mark && change({ mark }, `${of.name} marks ${mark.trim() || 'nothing'}.`)"
+      @keydown.enter="($event.target as HTMLElement).blur()"
+    />
+    <select
+      :value="classId"
+      :aria-label="`Class of ${of.name}`"
+      @change="move(($event.target as HTMLSelectElement).value)"
+    >
+      <option v-for="c in classes.data.value" :key="c.id" :value="c.id">{{ c.name }}</option>
+    </select>
+    <button
+      type="button"
+      :aria-label="of.left ? `${of.name} is back in the class` : `${of.name} left the class`"
+      @click="
+        change({ left: !of.left }, of.left ? `${of.name} is back.` : `${of.name} left. The pieces stay.`)
+      "
+    >
+      {{ of.left ? "is back" : "left" }}
+    </button>
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: grid;
+  grid-template-columns: 1fr 62px 96px 62px;
+  gap: 6px;
+  align-items: center;
+  min-height: 36px;
+}
+li.left input {
+  text-decoration: line-through;
+}
+input,
+select,
+button {
+  font: inherit;
+  min-width: 0;
+  min-height: 32px;
+  border: 1px solid transparent;
+  background: none;
+  padding: 0 4px;
+}
+input:hover,
+input:focus,
+select:hover,
+select:focus {
+  border-color: var(--line-strong);
+  background: var(--paper);
+}
+.mark {
+  font-weight: 600;
+}
+button {
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>
