@@ -15,18 +15,27 @@ export interface Board {
 export function useBoards(pieces: Ref<Piece[]>) {
   return computed<Board[]>(() => {
     const boards = new Map<string, Board>();
+    /** All surfaces of a board in the order of its pieces, and which of them have a column. */
+    const orders = new Map<string, { all: { id: string; name: string }[]; wanted: Set<string> }>();
     for (const p of pieces.value) {
       let board = boards.get(p.assignment);
-      if (!board)
+      if (!board) {
         boards.set(p.assignment, (board = { id: p.assignment, title: p.title, columns: [], rows: [] }));
-      board.rows.push(p);
-      let after = -1; // where the surface before this one of the piece has its column
-      for (const s of p.surfaces) {
-        const at = board.columns.findIndex((c) => c.id === s.id);
-        const wanted = !s.stands || s.on.length > 0 || s.stack.length > 0;
-        if (at < 0 && wanted) board.columns.splice(++after, 0, { id: s.id, name: s.name });
-        else if (at >= 0) after = at;
+        orders.set(p.assignment, { all: [], wanted: new Set() });
       }
+      board.rows.push(p);
+      const { all, wanted } = orders.get(p.assignment)!;
+      let after = -1; // where the surface before this one of the piece stands
+      for (const s of p.surfaces) {
+        const at = all.findIndex((c) => c.id === s.id);
+        if (at < 0) all.splice(++after, 0, { id: s.id, name: s.name });
+        else after = at;
+        if (!s.stands || s.on.length > 0 || s.stack.length > 0) wanted.add(s.id);
+      }
+    }
+    for (const b of boards.values()) {
+      const { all, wanted } = orders.get(b.id)!;
+      b.columns = all.filter((c) => wanted.has(c.id));
     }
     return [...boards.values()];
   });

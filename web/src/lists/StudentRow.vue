@@ -61,7 +61,7 @@ function move(to: string) {
         change({ left: !of.left }, of.left ? `${of.name} is back.` : `${of.name} left. The pieces stay.`)
       "
     >
-      {{ of.left ? "is back" : "left" }}
+      {{ of.left ? "is back" : "has left" }}
     </button>
   </li>
 </template>
@@ -69,7 +69,7 @@ function move(to: string) {
 <style scoped>
 li {
   display: grid;
-  grid-template-columns: 1fr 62px 96px 62px;
+  grid-template-columns: 1fr 56px 92px 72px;
   gap: 6px;
   align-items: center;
   min-height: 36px;

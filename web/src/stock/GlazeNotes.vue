@@ -78,7 +78,7 @@ async function card(body: Schemas["CardChange"]) {
           @change="card({ cones: $event })"
       /></label>
       <label
-        >raw
+        >{{ glaze.rawUnknown ? "raw, not said yet" : "raw" }}
         <input
           type="color"
           :value="glaze.raw"

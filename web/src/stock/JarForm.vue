@@ -7,17 +7,17 @@ import { attempt } from "@/ui/messages";
 /** Jars by hand, one after the other: three fields and Enter, then the next. */
 const changed = useChanged();
 const kinds = ["solid", "breaking", "chips", "matte", "clear", "underglaze", "dipping", "detail"];
-const form = reactive({ code: "", name: "", kind: "solid", cones: "", raw: "" });
+const form = reactive({ code: "", name: "", kind: "solid", cones: "" });
 const open = ref(false);
 const said = ref("");
 const first = ref<HTMLInputElement>();
 async function add() {
-  const { code, name, kind, cones, raw } = form;
-  const body = { code, name, kind, ...(cones ? { cones } : {}), ...(raw ? { raw } : {}) };
+  const { code, name, kind, cones } = form;
+  const body = { code, name, kind, ...(cones ? { cones } : {}) };
   const made = await attempt(answer(api.POST("/jars", { body })));
   if (!made) return;
   said.value = `${made.code} ${made.name} is added, for cone ${made.cones}.`;
-  Object.assign(form, { code: "", name: "", raw: "" });
+  Object.assign(form, { code: "", name: "" });
   await changed("glaze");
   await nextTick();
   first.value?.focus();
@@ -55,10 +55,6 @@ async function toggle() {
         placeholder="cones"
         aria-label="Cones on its label; as the other jars where nothing is said"
       />
-      <label
-        >raw
-        <input v-model="form.raw" type="color" aria-label="Colour in the jar" />
-      </label>
       <el-button native-type="submit" :disabled="!form.code || !form.name">Add the jar</el-button>
       <span role="status">{{ said }}</span>
     </form>
@@ -82,6 +78,7 @@ async function toggle() {
   min-height: 36px;
   padding: 0 8px;
   border: 1px solid var(--line-strong);
+  background: #fff;
 }
 .jar-form input[name="code"],
 .short {
