@@ -147,3 +147,31 @@ func TestATermOfChangesByHand(t *testing.T) {
 	p.click(".clays form:last-of-type button", "Add the clay")
 	p.see(".el-message", "Harbour grey is saved as HAR2")
 }
+
+// A wrong clay or cone is mended on an assignment, and what that changes is said before; what is
+// printed is of the assignment, whatever class is chosen above.
+func TestAWrongConeIsMended(t *testing.T) {
+	s := startDemo(t)
+	p := open(t, s, "/")
+	p.plans("7 Plover")
+	p.clickX(`//section[h2[contains(., "Tide-pool bowl")]]//*[self::button or self::a][contains(., "Change it")]`)
+	p.see(".el-dialog", "Change Tide-pool bowl")
+	p.choose("Cone of the assignment", "cone 04")
+	p.see(".effects", "pieces are touched")
+	p.see(".effects li", "fired to cone 04 it would stay dry")
+	p.choose("Cone of the assignment", "cone 6")
+	p.gone(".effects", "touched")
+	p.choose("Cone of the assignment", "cone 5")
+	p.click(".el-dialog button", "Change it on every piece")
+	p.see(".el-message", "Tide-pool bowl is changed on every piece of it.")
+	p.see("h2 .soft, section h2, .soft", "cone 5")
+
+	c := client(t, s.url)
+	bowl := pieceOf(t, c, s.url, "Ilo N.", "Tide-pool bowl")
+	require.Equal(t, "5", bowl.Cone)
+	p.choose("Class", "9 Curlew")
+	p.goTo("/plan/prints/" + bowl.Assignment + "/labels")
+	p.see(".paper", "Ilo N.")
+	p.goTo("/plan/sheets/" + bowl.Assignment)
+	p.see("main", "Ilo N.")
+}

@@ -48,6 +48,34 @@ func fillByHand(t *testing.T, c *caller) {
 
 	made := do[contract.Assignment](c, 201, "POST", "/assignments", body{"class": class.Id, "name": "Tile", "form": "slab", "measures": body{}, "cone": "6"})
 	require.Equal(t, 2, made.Pieces)
+
+	// A wrong clay at the beginning is mended, and what that changes is said before.
+	tile := func() contract.Piece {
+		for _, p := range do[contract.PieceList](c, 200, "GET", "/pieces?class="+class.Id, nil).Pieces {
+			if p.Assignment == made.Id && p.Mark == "I" {
+				return p
+			}
+		}
+		return contract.Piece{}
+	}
+	do[contract.PieceDetail](c, 200, "PUT", "/pieces/"+tile().Id+"/plan", body{"revision": 0, "choices": []body{{"surface": "face", "bare": false, "stack": []body{{"glaze": "A", "coats": 3}}}}})
+	would := do[contract.RuleEffects](c, 200, "POST", "/assignments/"+made.Id+"/preview", body{"cone": "04"})
+	require.Equal(t, 1, would.Pieces)
+	var appears []string
+	for _, e := range would.List {
+		if e.Appears > 0 {
+			appears = append(appears, string(e.Code))
+		}
+	}
+	require.Contains(t, appears, "glaze-cone")
+	require.Contains(t, appears, "clay-low")
+	require.Equal(t, "MUD", tile().Clay)
+	require.Equal(t, "6", tile().Cone, "nothing was kept")
+	refused("No clay is called", "POST", "/assignments/"+made.Id+"/preview", body{"clay": "GONE"})
+	do[contract.Assignment](c, 200, "PATCH", "/assignments/"+made.Id, body{"clay": "PALE", "cone": "5", "atmosphere": "oxidation"})
+	require.Equal(t, "PALE", tile().Clay)
+	require.Equal(t, "5", tile().Cone)
+	refused("No clay is called", "PATCH", "/assignments/"+made.Id, body{"clay": "GONE"})
 	pieces := func() (n int) {
 		for _, p := range do[contract.PieceList](c, 200, "GET", "/pieces?class="+class.Id, nil).Pieces {
 			if p.Assignment == made.Id {

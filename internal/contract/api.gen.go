@@ -879,6 +879,10 @@ type Assignment struct {
 
 // AssignmentChange defines model for AssignmentChange.
 type AssignmentChange struct {
+	Atmosphere *Atmosphere `json:"atmosphere,omitempty"`
+	Clay       *string     `json:"clay,omitempty"`
+	Cone       *string     `json:"cone,omitempty"`
+
 	// Jars Jars it may use; empty for what the class may
 	Jars *[]string `json:"jars,omitempty"`
 
@@ -3149,6 +3153,9 @@ type AddAssignmentJSONRequestBody AddAssignmentJSONBody
 // ChangeAssignmentJSONRequestBody defines body for ChangeAssignment for application/json ContentType.
 type ChangeAssignmentJSONRequestBody = AssignmentChange
 
+// PreviewAssignmentJSONRequestBody defines body for PreviewAssignment for application/json ContentType.
+type PreviewAssignmentJSONRequestBody = AssignmentChange
+
 // AddClassJSONRequestBody defines body for AddClass for application/json ContentType.
 type AddClassJSONRequestBody AddClassJSONBody
 
@@ -3313,6 +3320,9 @@ type ServerInterface interface {
 	// GetKit What an assignment asks for on the table, and for each piece to take away; and the rules in words.
 	// (GET /assignments/{id}/kit)
 	GetKit(c *gin.Context, id string)
+	// PreviewAssignment What another clay, cone, atmosphere or other measures would change on the pieces under way; nothing is kept.
+	// (POST /assignments/{id}/preview)
+	PreviewAssignment(c *gin.Context, id string)
 	// GetReview The plans of an assignment that wait for the teacher, what deserves a look first.
 	// (GET /assignments/{id}/review)
 	GetReview(c *gin.Context, id string)
@@ -3798,6 +3808,31 @@ func (siw *ServerInterfaceWrapper) GetKit(c *gin.Context) {
 	}
 
 	siw.Handler.GetKit(c, id)
+}
+
+// PreviewAssignment operation middleware
+func (siw *ServerInterfaceWrapper) PreviewAssignment(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PreviewAssignment(c, id)
 }
 
 // GetReview operation middleware
@@ -6050,6 +6085,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/approvals", wrapper.Decide)
 	router.GET(options.BaseURL+"/assignments/:id/review", wrapper.GetReview)
 	router.PATCH(options.BaseURL+"/assignments/:id", wrapper.ChangeAssignment)
+	router.POST(options.BaseURL+"/assignments/:id/preview", wrapper.PreviewAssignment)
 	router.GET(options.BaseURL+"/assignments/:id/kit", wrapper.GetKit)
 	router.GET(options.BaseURL+"/assignments/:id/document", wrapper.ExportAssignment)
 	router.GET(options.BaseURL+"/assignments/:id/drawing", wrapper.GetAssignmentDrawing)
@@ -6396,6 +6432,46 @@ type GetKitdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetKitdefaultApplicationProblemPlusJSONResponse) VisitGetKitResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreviewAssignmentRequestObject struct {
+	Id   string `json:"id"`
+	Body *PreviewAssignmentJSONRequestBody
+}
+
+type PreviewAssignmentResponseObject interface {
+	VisitPreviewAssignmentResponse(w http.ResponseWriter) error
+}
+
+type PreviewAssignment200JSONResponse RuleEffects
+
+func (response PreviewAssignment200JSONResponse) VisitPreviewAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreviewAssignmentdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PreviewAssignmentdefaultApplicationProblemPlusJSONResponse) VisitPreviewAssignmentResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10477,6 +10553,9 @@ type StrictServerInterface interface {
 	// GetKit What an assignment asks for on the table, and for each piece to take away; and the rules in words.
 	// (GET /assignments/{id}/kit)
 	GetKit(ctx context.Context, request GetKitRequestObject) (GetKitResponseObject, error)
+	// PreviewAssignment What another clay, cone, atmosphere or other measures would change on the pieces under way; nothing is kept.
+	// (POST /assignments/{id}/preview)
+	PreviewAssignment(ctx context.Context, request PreviewAssignmentRequestObject) (PreviewAssignmentResponseObject, error)
 	// GetReview The plans of an assignment that wait for the teacher, what deserves a look first.
 	// (GET /assignments/{id}/review)
 	GetReview(ctx context.Context, request GetReviewRequestObject) (GetReviewResponseObject, error)
@@ -11097,6 +11176,50 @@ func (sh *strictHandler) GetKit(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetKitResponseObject); ok {
 		if err := validResponse.VisitGetKitResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PreviewAssignment operation middleware
+func (sh *strictHandler) PreviewAssignment(ctx *gin.Context, id string) {
+	var request PreviewAssignmentRequestObject
+
+	request.Id = id
+
+	var body PreviewAssignmentJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PreviewAssignment(ctx, request.(PreviewAssignmentRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PreviewAssignment")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PreviewAssignmentResponseObject); ok {
+		if err := validResponse.VisitPreviewAssignmentResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -14558,353 +14681,354 @@ func (sh *strictHandler) GetAuthority(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkhu3si74Kog+J8LnzK6W2rKXt5f0S5Jt+dKyNWp5OybWeCJAFkjCRAG1AFSzeRx6i/Mk8wjzAPuZ",
-	"JpAJoKpIoC7d7Jbktf3HarJYhQISibx8+eWfZ0tV1Uoyac3Z0z/PNDO1kobBH2+0WghWuX8ulbRMWvdP",
-	"WteCL6nlSj6u8Yp/+8Mo6b4zyw2rqPvXf9dsdfb07L89bu//GL81j8N9379/X5yVzCw1r93tzp6e/bah",
-	"luyYtGSnlVwXhEuiJCOGuecv2Zn7ib+Pe8zzSjU4rFqrmmnLcejLpob/9+9+VVEhiPuOqBX56oJUl8Qq",
-	"UqtGE9XYs+LM7mt29vRMNtWC6bP3xdla0P/F3J38N8ZqLtfuG8FW9vgR1SVxX7hx2w0jf1BdkN2GaUa4",
-	"JdyQrVQ7mXpQJTpPaT+WtEo9/n1xptk/G65Zefb0H36UcJMC3/33+Ai1+IMtrbvX87rW6pqK4+mi8CYr",
-	"pSv3r7OSWnZuecXagbbvvdxQuWap2eVyCa+5o4ZQeBYrz4ozblllRmVCUPkS7uye4R9KtaZ7mAVl04tg",
-	"LMVvmGwqNxONNIy5Ce4MQDPbaAn/xMGXnenJzCje2D+5fenktBrD17JiKTlccPPPhr1UMj38paDG5L7Z",
-	"p7/I3cutXvKLtXYz0n6zUEowKt1XvEz+4g+qE+v7I9XGLW9F96Qx7BlhVW33ZKU02blt6+QdXshd0V33",
-	"o/sfLm9F9dZ9NSIjr/1l7heMmkZ74S1L7oZIxZve3LfirJqFYKlNd7SWme1WnNWcLVn3bbi0bI130Uww",
-	"alh5PGU/WNNOCTGM4UwtacWcBuKWUFniZ27T2I1q1hvrvrIb2tFHnSXTjUhtvu/VjlRU7gl8jzc3RO2k",
-	"e8iGmvZenYFbVtXCb6BJu/TlRvFlYocebB4OWw1k20+pF8/OwnkR9wIdJ7gVhs7wwlt7yezM+PB+9Arl",
-	"aFeeWL4renPJ5Npuzp5+eZHQmBW9+QGv/fLi4lOQ/s4LfX1RnFVchj8/T7xeV/yP5fUOMtbO21cXCYk7",
-	"XnhbKVO7w7Z7IqgbXoK1AnJTNkv499EBUJzdnK/Vuf8QDtRHnRt2vj7nVa00KnvqJuWMyS1tjFXm8VJp",
-	"9hhPYzfEF3S5beq7nbeLvT1YUS7tV18mN/Q0a8HvSFAwePfUNnpBZZk40KievpTuFs81oymdv2F8vbGv",
-	"X0+U1ZpqtFAnP/gN1XZUU8VRhCcU+Ia5CYG3OV5OzejL108mvopqrOCSTX510+gVXU5Y13BhEQeUew2Y",
-	"m6PXqKqJI9pt9uOjcRcV7p7JQTCRMEOjOTSmUZksD6/7ukhah15q+pr+OXGbDY9ZRkq6L4hplhtCDbn4",
-	"+9PP/wan0OCdd4xtS7TQ+rf+nLxWsqR751f8O7lq3L/xdrxy+ujfQZ3ivz8/3sIHcxjO0PC4+Ep+CjJT",
-	"q3bHAwPPymzUzpCFu4JQSdQ104LWBWlqN15KcDs456WqCF2oawYzZCkKQn+1VjjK4Z34PbuBM4LuJl7Z",
-	"1O/UJDE8mCr4XXI+hFpumU7s2oXz+TonRfCiomFyzTRYLsppylLv8ZxYKqEaDWuhlttguiRcCncnRrV5",
-	"Pse7UiUbtwSsZfqlu9LthX3KHoTlpkQotSU71YiSGGatYAWRym64XBMmDCML5v4JvjbIFE7EimvjXpmu",
-	"KZfJF1txdDb6D/1ZLVS5BwPKzZ0z2ghPm7HG0vXoi17BRYMq0BkYNzb5xY5O0FIw30VHdcLt8MdhlIUX",
-	"lSPp6tsMmtFy/yiI2xyDAX6JBoO6SXgRktT8hgkTNNaW1ZbUfGkbzQqy0qrCbapqCD4c7dRNMrSwS356",
-	"k/x0n/j0YCZvztxl7rbF2Sa9E9XNW0ZLb+v2h+h2uV01Im1ErgRdTz/9vxN0nTY5biYqIUEXY1e+pbtL",
-	"ugDhXMJ+PF63//zf3z65uLiAvQALtFA3o3rMPRqH2t45TEDRTlNqfl9SWTpbN+HxoIoai8HARfBGCq28",
-	"/vtcuEPic+/LTTMRUmdQzejWgFvFbdE6wKBsQO1MDRwczBy+Yxg9DiE9TX48h5OU1SQ3E+2i/W0OLq9w",
-	"cPuMqBh4xUfhBeaoGJyc9/D6OmXXq9G94XTT++Jsy9EviKemZrDtNxw89YWgy23yzBDHAvFuw0hN7XLz",
-	"GcYqLv+PZ7BRGtNQAYHfRgpmDDEUYgrRjPr84iJpSGXmGDcejDwtEbrMxQqWiqZMyIunMFA44rxW3qjG",
-	"sN4gn3TGeJHy15ZKskND9knK4C0Z1WnVWDJpuE1stvXj6vIZuXhKJJ7KO2fbsRIP5GMh7U7tRXLcrZyX",
-	"vH6ZnpYYhlroxrinwfTBSpa8JtwQCHPx5ZZQA6OjBld7ZFBPxof0zehMTHzWpAm4YkvlvZDBcY/daqVU",
-	"bzstBeUVxKqlkmmrMuzAMaG5ZThnsqmuGylZRiyN4KV3cY8lZEU1hCeXG14bYjW9ZsKLqo0ZkoFZ/WJ0",
-	"gUDE0iPb0X586MxHyOHzwkfs0wmCpOL4xh3JCb3h1exxQLgWdMkIrZRcY0yR6tI8IxU3BoxxyBZJBZtm",
-	"SSVZMOJWskxGfCa74jm9d8lW9pdm4AVu+Uz4+cAhjFG+bHzpeN02jF7vU0cId/Y2sRuKKbcVXzeaESVJ",
-	"3ehaGZYOozPDjc2YKFvGaggFL1AmgqjsqDtGBLXsJrkxjaUodZPM1Eu696m/GOd0au7Qau34PsNhkWw0",
-	"yL8Fji65GCHuchil7MZTh16lEyi9Ve7qVHkoKsSsxJOge++NHCspPKVATcEZRjUjiz3aqm5gpNSqrllZ",
-	"gHFCnFIW+7MBNZwQl6YMifdJEnOFP5iWf/FR3n6WJT6y6K6un+msaLxUjR/moW3UzBk+3Ca1DJnlnxbN",
-	"7r0sDijzIvtcfvZYAL5zdydKLllBFmylNCMQHXoWwydBTWPEAxMy3riqwWtzt/l//ts/Ls7/Ts9Xv//5",
-	"1fv/PhTvSe6VtBCXVGeOtjkRuY2ylqU04DswZeFL4gYRcoka7OPitsvkAy1xoSTk88Iowtj926UXsMkG",
-	"uvwxaRiTTvFTAu4O2XG7UY0lFA7QZ7h3uUGEhvuCm57JcctodNB3o9eN2MyoZwSHw4tDGBYVWjR8vrwY",
-	"9yggOJlcVU13BL+H9DKBAKchlTIWFzktu8/Pv8uKbwAdjL06bJ6+ppieNT0+FZO2mKI2l2k7AKo4fa1W",
-	"hBIIp3gvpWdyDifkZtzyePeqncQId/8Ov8CPef2UbLyFXPrs/Y5JW6QD8hNiEism7GjAzF3T1R+HRitC",
-	"suxGq2a98VaWZk89pkkybjdMkx2vndJcrYhUmli6ZZIs6HLrjk1KjOB10hTLQ6w26USGR1PtKO5eis5m",
-	"x04Lf5fwRFMr1FwLZa1Iu1SZE0iVZSZoIagkpWJ+BGYb41lKw0d7lo57K/kbs/kpVhLyME54cI+6lzSW",
-	"C0F2mTvqpBYHcerfZsHWjcSwRU21/4KH21tF0FKYcNriiiWVtJKrxiSja1G4jkSUy3cb9iNNaK3ngm9Z",
-	"D0tHYei7DZMgguUzzGO47xUKId0TrRpZZqY/LWnw2+Q33h0eji+hcYU3wZ+0B1p8u/R8JeGLQ2ijOZmT",
-	"Y1DbuoO1SQ5IK2NY+Y6LpHPWc6o7JxsTInGyvVU7t/e12k2GAWq11rSq2EsmRMpUHLCXRFPJ/hEzzw07",
-	"fNTh31rt7u/2aWspvJR/eJjoAlciuX6NvmY5h8YbseHg54hO2z9DA4goKfaYTXLTWptjiygYMNPMfTcU",
-	"OJUTb8+M5RW1bObtvvU/S6Z3+HqTUCEWDRyjwMhKBlHQ/kua1Mlc+nNLBKPtTb3l1kjLBaESFZGHjBKI",
-	"X8fohLGsPoz1BEXcNUWPB+l/k7A9YLGcAncqh0jMJxw6wV3Y32GEge7NuAEfRgZXB2O2u5DtELOCmbbR",
-	"nAxebfzuOl6CKHXHb5IxWJ6jAHu4A7edQ2LphkGs20a51PTUNOHRlsUJwdRd+05hlNlJiTKdnJiMsstO",
-	"ybTF9FEBuDg1sG+YpVzMRDpFN+XJxXgInZXrHGJ2Dee32xFwEfF/WgK4hMKtozv9hWDpQ96psBy6ak6U",
-	"n5cJP2Uken6H2PxX43dHu2rMc1I1AkLT2wlQLUfzfgkOzDXDwDyuAGBFiGDOE7Uqi+RQK5teR7d6EKVb",
-	"CMDLJMCh6u7rNBAOgsWAWZuUV/VCf7u06jdq2VRM2h/aX/R3Tl0LngPJ0l4JwbG70X7fmvMVLdmscKPz",
-	"WRJG2hv3MdltlHGnE4QH3dbzRndAoB0rmkZW1C43qU3s45QGB0shTmYP73jLLH+Yx7jI+Frd8SQVGrrl",
-	"bwIOIhPqScSWWtg3N2RJ+1pnkkrOnVJC+NRxlfavk1tG0HTaguHsuq/bu1JDBGbOp4U2hFLbnIxW/bDj",
-	"QWlEOsDN/jkRuOwFL30XTGQk1ufFnnghmB7yt9yKCeHKCCbxA/Pv35Y14H06o2tNIliiOJmtJ+imIymb",
-	"mu6SoKglAj1m2MgeGZKyjqksk5UjbxR3W9WDGHZUCB8dxJhq3XiJnzSA7+Epebz3RCCNoAsm5vhYC5b0",
-	"FkON3hSU9YbWM7yRK3d5Ur7oQrDvtJqKpYbrJ0Je/dX/19SLVT0V0M1Lu7kNeMnDDd2Twl3iUsfRdiel",
-	"feE45XG5i1bgW3lNbpgmrQP3pGwMJgZ9FN0r731BnCpUco34E+ouspbpYx+Xmm3apYBgmuDM+Og8FQDb",
-	"fEqMqhhkgZw17Vw6cP98gHIJ6jOlyCtvKSaOHPRWFHGXkN2GC4b3cS4jT0aVk3C7HySh7u0bw0bjeojW",
-	"x5dPTfm31GIRYRLx645FE9Muhq7Y05hs8U4hREZh5kMGDYMOHg7o0X8+CdEvS2gd3+lqPp909f5RKqgc",
-	"RtaOOjXXt6jH8KfUkH/87bUzHhNxUwRhp83GNXt9lQ72oKyvFVY4sGsO67KDEPViH4sDl0Itt4RaslB2",
-	"Q6CmoDg+r4dTTiEqOAv3VrJkzBpQsoigjmGRACUv+2UZmRSbzN94xd1l3ij1ssrRkCawlyGIr+SSkQoh",
-	"pCNVIMvgS4XEA7uG2uMFFRAmp04riqaqkzmHLHKvTQXFusNFs9wyGzB8BVk/ri7vjmIDsXie8Tnw288M",
-	"yshTQomvhZ5mSpbJlQA7FSpS65pJ9ybd4ngmLdOsJHRlmd5R3ZfGkceFtNrd5mROuiwmrsakMpnHcrvU",
-	"p2iCnf4s5LIiuiDqIw+AvWuGKx9u+HogmNFiE/EwMxT86gWmPULy1M1KcUal2UEWBHC9WDcD3lmpziLs",
-	"qjirGRNgMtQI2dYU/lHSClMUmtWUa6jjp9p2dKcTCMzuSOXVakDHUcNL/K1psMJxYdB295LrSybc3dS1",
-	"+59g9JpFhoBOzc9yw6C051o18BK1G48OlchgxWwZUkagfi7OVM0lorL/2VDhNnYSBM0zCgqTu1SWWJ71",
-	"FEVgct53jowHT66FFQwXpRVnapXWEW2C0YlorbZMErWCo34N0BEJGIy+Jv0qtUVqX5E4NYu52/DlBvOY",
-	"3JASJTGSQNQ1rKJQKIreStXeLIX5dPILlXLFmTPgkosVi05nADDqjbJqilKIbvPohcJbG+H1sFyoOMN4",
-	"/NLNXBKNOA7kvYIZAU/9NGhm46kmZpoQZkN1elu4tUFIRNUsN8FLbS2rodGOjXXjsz4JuY6cDW6uceth",
-	"WiUR/6zVHAhfrewhJ8AdMJ9D0ZHWjIg+PQ8wA9Ryt8DifJUYbaib6cW8L1L3cafAUcFDUh9cM13ypU2e",
-	"PpZyZHPx+xp3cSOh2nKc2gUOUh8aPizdTEaHd0pvH13hSTI9NOx+Bc/+jjai/yKa/i8kpoH3odeKl9MI",
-	"CfBWt+Mi+I71R+FMi45SRMT8yChgJgBxLRlEwW4zHZyJ8lutVaIkt4xpp0TFKRPluM+FlxXhTilP6zsu",
-	"0zWI82tvq1CInlAhAHD3wQZnLfjw2h6AhwqgfSFQOzW6lqNfKbxWuyshyPFbIJjenbobLlERRiquxNQa",
-	"ds2092kGtWC4DvEsspyAZ8FF6yvH1IB1GwDvQsNh9jdKMBJCuzNU6XMhwpljoib1kQu1mhd/Pkm5cpi/",
-	"buVyJxLdK2KuslQBUCh7DNTynx6fAswnkEa2oPt9uDr5WKXKS28HHzzaF0NN2g0YkpoOJ88mMPLJh9TJ",
-	"cZQRgEGn31NXP/EUi0qWq6vL7DNpEl7jD2aEwA5XC3mZQoQqPD/3Pq87A0y/07gt8XHQHaXnYWQCGpmB",
-	"xpVMWPptEt644T3Z6pqOG6XtQNoRQ1SSsdKAZwh2KBeMCLrcmplpLzF6tsGbOU2kdDlhn8Mti/Dm4Wfh",
-	"rfx7p6bxVYibnKjcKA2rf4eQUV9ZjAcZFBnm6nbzYco5xRnzC3V/Swf5IJU7EOm7r6rcyQ/7Zu4L7TD4",
-	"Z+ChAGxWM99vsOj2+AeY8x9MjBQxTwEkKBCucIe7VLvjkswQjUtWQoCADUwGiBkRdG8C9Z/AqEUCMDC/",
-	"JjgomaM9oCHGTQNdSBD6im6Z2xuQekv6tVxeAb9NUphDZDDBinrNRI464pmnHroAiywBd+xkgHnKDust",
-	"3EbtOuV5grNeLHlHLdN7TDpxiOUdn0T8hpVzyHngBy9yEr/bKGIs11gHNowWqcSApKwaIZzqIhslSvNs",
-	"ynRl010zqrnp7lcZkbDJNB8UOu68+SuU2rpp30Jh0VNfIxYrjEDoJGuspoJ4johU8cKS19MJ5d7C5Wlm",
-	"t5F6dGA/GtcFe8+X6eR1wcJ6dlUBF0HEQBySjsTc4nes9aHEWMZqwGBMU4mm1oyOO094VYoud+00TXD+",
-	"i7NSI7QKN09S0cTK+v6bvaZ7N1/2dtXYO5pVnb7Qd60IxNZvUbWfr0L0QSCs1wgliSuckqD+oli1+B6v",
-	"6j3dMmq8IjIGgybuTKkzCPwbRnmPK5c0jxpeJolI5Ay/AG4CvMPJIoprHyyYc6/rNHocIy0z7+ahlhku",
-	"4Jk3c65C6lY+hjjzbv/hI49jQMR49zifYfCtLIW5yS5zYIY+WGomDG8yaMI8ATTdaCY3jNvUD482Aubu",
-	"/JN6vx4Y7XWKSO9uafBcVGHgUJsYKsEgd+vZAq7I/Tb7gjnYe9bcmT34w6IK1EC9MWZH99oHMA7gMfPn",
-	"75qKhk0QErxu6vD+ow3Z33mENTWGZepBTpkamChL4ZFJaYqjTc2MB0Sm5sQ0mj083Vh48CzGMf8Wt0PG",
-	"f08xMNSfAF5mcTpOffiML1icRiVNaCYzxbluUzk/p3MfiIEiuKzNonqEAeIJkrZOOlabigr6iCsMKikH",
-	"PnsxCXf+EuHmpXdoqBAAolcr5ATqQ/Iflm30VJWpUyfXG2x+eg8KWAMaOzPhdV6RByEwlgt/hKstB9ZA",
-	"ajZJYdBsqXSZQ8dP4kTy2h6xlvF+6dHf+K01h43he26s0vtvpdX7u5KOz+HpyR6P2WRHI0sFWJbkZLpv",
-	"ZfK7gVSupzNvhcXfpfOw1Exn63XK/lp35HywlCd0GEn+MkzUIJidGwtZA3c+sh3oggPDfzTaq9mq8Yz8",
-	"E/3qVWOomFT1PHQfnMy3apcuM62mGB1hOWOdD65EO7P+Tu1b+kHmV/ct4u8OdG8kfAzKYPRBSbWgdpkq",
-	"20n6DWvj/Vj8j1Iv8iPVL5pyzdLls7xKYpoVJJ4N1nRzOzXN/CPVL909U4u40owlux4B/ZbcY4hUskT0",
-	"FEJIW+lrYsfNmwFeEG7Tr7tWzATWH6SWjcghu2F7yJucYha2rE73fgJm5gXbKxkDZZh/qLVyS2k+I8Zq",
-	"5RbFLc20ich2mmqJMe4+21lTXDI6QDHyB22B2pD4eYrkaBBHZxLq2dz4oWqX+HshdUeIFAa28amr8rMz",
-	"5ROLoupUhUJ16QHfQhB3RZx/tYLPoHxwxmJoZpi+nhGJ+ZHqt/ibpFJMpwDjqDUm+wLydZ6tHwjtvdMC",
-	"E+SFt03TefWBu6rzfu3KZ/RRjjE3kwKA2GcjRD4JkETunX+eQrBC5DXJokN9XJb80RhI46SLb+4Wf48j",
-	"/duESvc7B13fZ+YftNOx4dKrJc63HLt9qStO3pSmLQPOwsQ6zM7btDWXwQNqe0aJnJBm2Fkz9m3+yMlY",
-	"vlwa6yPwyeyzr6tG2hXqlDQk3ITTfk1NNkyUI6p7eswkrf/CQCLRk5PjurEkAv+ONke7bJMUXK+0eoBe",
-	"ZEZxWnFmuESI1zR/ZcDRsFxMv487s3uBJSUtrbikFsuP2vWbiDM9UME7bOuGbxe5VMBr8dp5gJspnH0D",
-	"4JMphHAzSCKDtXcnay0rsAGTcswcASCXTvkmmHJBQXlOyt1GOaHepAoih89BD1yJjJMBwAJvm5n4cISn",
-	"YE9zFMZE3ZkSpconBdNDVDxVOzgFkLWY1HGp7PtK1hfGQD1LcaZ5ucZyeQ0VSaspQGzqRP/M33tSHBLe",
-	"8nZRyJ94ysmv5jHY+nazCSWHyJrpd/qJ2xdQw5XysTz8o78vvr1meu8hYQggARubBmAqGozutwQWh5nC",
-	"29lKOndDqak2dsRnJsY282z4idvsuRA7WU6909tGjPeeDEvaLknHTghtJLOQzbgsxxZD+HigNegBsQJ8",
-	"7mueGa7D2WjLr1DZN3AOxEkdkudkKt30XSDv9dyD6I9GqHg5o6nyD4cDR8eXa7JTgBIlSpf9ipZJPWfv",
-	"Aw2ckj94q8xKglAfLeRo+fqkDo9Zeq9L7G90kHX44dvL5y9II0umyTdf/e2YGuGgyvvrnpv25OuEVbCY",
-	"/xPR/8k89id3ROKxMnKeYOzh0SV0W5p+nnh65fc4h0ykvN9VDu070MTsXlN+bYlA6NGVFsjUiXvp8YG3",
-	"OXIvqbGXSm3vJRUhaJ1sufwbQrikAgoEpsky7MfjvXSryr2BWr2hKrapCeaQxkhv230af0EPylR7DAzJ",
-	"it6p5APuzOjCeA1Ruk9D8MxXBelr5sHWw2WZTx79bby7zvG4vuHYbMG5rx7GnHRex/i123Z5mlfHZNtr",
-	"5eymeyi6zpEFjDD+dQpzh/jCge4DUYkbLIC7WxlvyOQe8G1hJwSsvfZAYtjunxlPrmH8IATlZRFIN4z1",
-	"fSYvurJC6saa0A9dwrIyYL7BMEjE8i6YeznTfYG/j9UTR5DiOI1DxlXEPTWiIrEoE3fl7Yoy4bd5umXD",
-	"0sGzMkS1Uo05J3v3wf8+tpWQOGrEUvVuNIwyUEDlqU5jWrOXfY/dSJyXb85iowAcHLZ6h46RJpl8u1S0",
-	"TCMl85MzBx+RrSQr2Zzb5EN2kdomH5C1jC43TDsHbkuULEI/jujUTMvwNiJjCCc8ulHjuZFC0XLOXA42",
-	"bZE9TIef3e7sJAVKrX+jWp6okhewQjPpDadlePHORWQU7CJaMu/l8QMHLgEmmqdJ3Ew3Peuj73CGZ1Dx",
-	"tasy5qljbiYue3xUalJet0WDKcfWEOd9ORfb11YTN02d5qLA27Zgdsd8CVKnWPaYc3mw0nAsUnY09rkA",
-	"6RYbPUwS8YfiM6ghIXTWu+fXGSqHxp8guQlI0PgeVVaOOxZhRW/nWrymVvObJHI61YjgBTXQvMudVZ4/",
-	"2qrafYLH1rRSW3hmrjFBosPNPGLbePLhO6R3QRzBccuIwO47bcMLKiUrf8EG8LmC0ZldDrwdM/ai4WTH",
-	"EWfeM6jmw1wMSBMkkM8XyELlNux5gLO7fyPmF6YzfN5gYdN5z7o7N7j4+IdvDoB/rBjChkum8T7HH2AO",
-	"t/OJz9+4L85DVR384dvvIQx+pfRaWQuXSnXubSj3v3M06ooz1dhztToP3eUNoxhespadYw8dKB06h2Ih",
-	"iDMx6rbS+UpQrLstS0wlUcHOlTwvMTJldlQItfPMI7vzRgJbj7/Oj1LVtTLcsvNNgxUMPjktlT1vfw6v",
-	"7dm2IoRSN9L4yQck6jmXYY0WtDzHNmqxfyIk8VEB+NoYXylT8vrct9z/g+rzAFNYiAZLLBiz+DPDaBVr",
-	"LM6FAhAJBmjicirJzp39FIo0WHleYeJCqvNrb3tKde4rk/yKmHNs3+O+EFR6G+XcS1ErMpGSDP+mxmpP",
-	"q1+xc6XPfSsG9xqhFtW//rmSflIX7s7IkVbSClZXKONboVUUcWg11bbzuEB0RhF+LtV5NKWumT5vJNCX",
-	"IZYNPvHBkvBnC5xzE927Hj6Il8Nfx1cLXCn4Ezmy/B8bWP1S7/3CwiyWen8eqLYQGhV65cT92MgaFZL3",
-	"J84DJqgdGBqcnbSdVed2w869eTzGXIN0r49eovE1/cjB3+GZ00L2x3uMvXN+7oa2BbdIikugTpQjHg3J",
-	"lrnxHMsBaEJJLSiXoamgxz5MCA4uQzOhVPH5KrAQTbjRAWNBB+jLMsE45lnJJ9y8UpMvHYA6DHY4aFmz",
-	"j/BBUJaK3DwYjIAaF/hYEi5L0ExzHKEUFLGqeqXIlAg0GMe8oi1Uyfq9HJYszK6fuc7Lx1pDGEVY//b9",
-	"IZiYPF9VycQ4OF46kV0o6N2gmcHBMKoFZ+lamugqTfA1Mnzr2R7tP9MqxTrSQTofpEvpckO4hIqJQFlU",
-	"hPJ+c9iTanShZ/dq/ZntprZr7YRBjpHGnRlgu7cYDJncpb5tMUCg+29PLEMXzGyf9WTgeCXoOtvI8ckw",
-	"edyTixQvvVj1YkKVUrhV0BVJsx1MbNED1OIT2ONnETeaJZ4JQE09FERVje4TN8Ij1prWQRVMQBHB/MSb",
-	"ZeTiqs1ZHpSZtVSf7TtN7EeTujCdZ6xyPVt/Zjf2yrJ6oPJpOpTLJqL6b6htSSGXGu3ZHDv6CJ2NJ3hU",
-	"A13Lf0mRI4QQhNM0IRqudpIsmDPTQNv0UIzHK/Qx0CF5IrYJQ2m52MYcfUHlo192MxE7wtf5vKFuZa4s",
-	"tcl2kvN6RjsTel7wdyBgGW+VEpE37R6/U9qz7ZdxrIPnvnts7zAS0e++JLiSBx0dht83eziB7zOIOaa6",
-	"NGRDr1nsA+Cseuzo+axLgw31FdhnL7ZdiH1WJrZI0SWCgjP9Qn5p7Ix+K7q89L9J3u6apcJRP3FZQgEC",
-	"cGR7bmN3MLuz/ykBspwvksxAwAWcbuK0RFwMehc4o4Kn+YViTmXqe75QN2F1JwN8w+qasL5LKiEg67N9",
-	"pRrddH7+4mu3C1QEoYoY2kSeqCOkGbgU8oNP3pNDrRjqWqtr9EgGYVThuvfBjU8iGDwIHOqZPIl2pvPH",
-	"CNyf+vr2TA9ld2w1Fs4pSIkrbNFyhMGgssx1ajvG/GD/hhnShT9IYsuUZN/ofabUMmtDDDROzNCvQ9c7",
-	"QOljIvtsqN3DsDXpQS/vI5t9emsstNoi4XtoZI0V6emai9K3vBlMHLhrIM0p523vwIibwqKGfPK0HbLi",
-	"6ebWFdID1Y3vJUiJUDTTvVEpO2eSYdUuk7jBd6EhmjsiiEezuPsTqPnHBccsUThjIMvKLXQxB5T+UwCa",
-	"rzjyB2AfHuz0g/xjZEkr5i5P9xKlujJ5k7HHOVfgoYfEUxWTJSt9qxYmVu0pmCCjm9iaS1fpxlyiTgwR",
-	"w7oFwcL4wgnp5ikJReu+3blpd8vdoZ8+l5/84jKivZI9675TOjPJtLP2gderwgrjE2BFsz153/km6wct",
-	"EIGyMuV9sRv7ckg1uQv8XBf+iPdbyokLkl+l7qvs3NR+aGNxIrjCCfAJoQlDhtMSpxnPMsS7c4kdZAA9",
-	"5LRs2pRCQsSZ0xObMWQOVKxAjt0YmTFKQl+lp9hiqHCuYeEsIhvYqbsxmU6fzNxZDCP4bZM+3+rGPrcD",
-	"w8NOMwYqwFI3D61Lkm6H//JdzkHX7JqH3v9JYhfn2z0jF3F+kJtS5mgwffvIjE5Hdhfw/blHwxSgliBn",
-	"gIS5TnUkO1olHhbcrWn9MmZRnXQg5YegRlMLGrtYDjKSTwOp4g+ubKZHeqy6POB3xDMMFqlfcXkchFlD",
-	"f7tUh7ygaXFbYvUDtb6hFnU71WSbbkNG8Q2TS56rzPXKW3DmIeqU1HA9qthS051B1lmnbZ3F+pnzgCT0",
-	"0DkssuRtK79hiOeRdRugT9NtokZig6I0b8wg8yE3zgJAoEysHj6mPfRGUJkhuGohPAdP8d9ERBlsT0oE",
-	"N86s0ZoznNG1ptdYtg92IjLXFr61nNketDI43ls7jqUzQ5L7m7smGZAI1b7JUuBUf9Z9CyqLB2vMMgcK",
-	"IadcOiqrR58fPZiOLR2dIDRyOx5f91wMB0RHTQcLq3PihIM566pm26+P1ve4NUTWjxMU9kxozPCCIlNN",
-	"2fawHXRR/GW+onA+fGlarVywr7HFpFqhZX1cKAfZ1ko1dhNq5qbOWrb5QJbaf0NTfGXOjEHmbbd6gZUZ",
-	"KY1toyUBJhOgQdtyWYr9oSMAvCZO4wGFN9sTs1GNKMkiE1UUdV7dxJ+SNb9mcsDIH868iCSiaIPsVJOX",
-	"vMdmlepvMAcQiQViSWsiW0M2fLaz5Et6+uShn/6yk3OTpcVZrcwcPKcybKBWZbY98VwzOggSO6gkUyUS",
-	"rMD32EPLl10EU21mlr0cD7z8ChcNgEz9+X7WKqu+0keoUpDSFoHeVvQh+AdHE5YkiFZQaH6PDdSYwppe",
-	"cmM/CozvECg3OXpBZY75ZagUahpYui1Vy+KjD6CLx0DIfDv6geHtNmp6U3h3cXu75CCVYcls7JrLyYHU",
-	"EfhLloQxw6t38DL+JjHhY4IRHEc5qUDwDSLnbgPifaOZSRGa5VBGt2W6NRPQzFn89hBEJ7DA+qckBUGr",
-	"hWDVrFZnTGul50RvY0O1JHCF2mYmB0+4y3gHmGCEwzMGu6690WqtaVWdsvHLWJQ/3UTOzEqqnqzWJzD1",
-	"p7pfMjYaeojzdwVXDxbU9Fygzux2amvwmXFG/PAGFy6NO8/2yAHAUYa+W9q0P5zpdmaRts//bnCQV2Eu",
-	"D0XsMkAUE4zqWpk5bJkv8fo02B3wHdcskyYEfpQZ5pe7fBKoPrxDfEQR3zmOKDVxb+luiAyAmhA19KiT",
-	"sht+FpzF9OEOo+3Bx1pSCQn9NIlAmicgTQXw0RT8v2W03L/SqknCmR6SenkObHFOnHJi4y+/LWO/rz4p",
-	"c1LK2r4tR1M3uYt6TATMKMR+dPH5VJJEvP2kit832JL8NgW/gWk3oUdFU6XTLuymZkubSX9l+GfTNLP4",
-	"jM4d04t1zVmCMBcDXjlqY6TgT3QOwmCFb5YZ4D2AC5nqa/+mdJnuPGKYvvZRp4k8x+7VfrCsSrMm20bL",
-	"3AtCPubo/X6k2uf4NkqUkPBpm98gt6iPqyOx4iHlzgTfN5RGjK9yOyFFbIkQV63zfv2CC3ixvCDAbOW9",
-	"rEkupwdg3rIyrnW70qjMt35lDqrnQyngNAxKpqxvsf+eynIEf5JrIN7J5GFDOUz4hTpUzA6a3OlwqYxN",
-	"o4NsyIG5y0hNuTZEKsxiWELlnlRKs075q1VJuJUvOTp+A1XSPSkh/m+E2ol08y521Ipv6MCDmHpmJvPk",
-	"wyErl8wnQku9zwyBqwgWmMEXWy5kQdyZLFn5jFBLoIaCfD6RC9nd7+VBNU03dZzMAR8MCqugiJsOE8cy",
-	"7fnu/gOPN4iJnRH66UFpR01Jn2/x3oTfAXEBY51a7RMdcbCdkRV++yW3a5LxyvfLnq7KG8Hy/bA79U7p",
-	"UPcuRLo9WzihvhLI58J6ffY6BLHB/Dve8hsEIEIc3VJZGhIChR9vGdUuSRjLDTFLVTNIuQ7NS6+RHzUZ",
-	"1EiokRptQzRYFYUzH6XSPy/WPoVWRW3VFI70oHYqSFlOLr1ETQ5JTezy1AaNcg/+drViqd5JtK6dZ5Fr",
-	"BTab5uKGVnUm5rNW2cYus9u6j7YtD+/lH9uObHiCUn2nNUsBkl7TPfGkQogKsnCoAQD5KEHWbdGRpPZ/",
-	"7q2oQBfvtMiWsTo2E/bJN0BxB5PrUAF0niJ8+H+yqvPyMcjfkjopVF3nZic7Mzht41SVkbojPKbwixE5",
-	"5uE1MyuaLBU4ATHcLR3rXMwup9Wm5DpSTWKpIREuUISWTjCCp9jWm4Q2k7MaI8W8SVSMQCqdKQC9cvPA",
-	"7pUPdw5i/JSAZSNUzmw6LZjqMHMllO0nFFPQkTDByUVhVC8TVUMrPmNF2hb1KRwrN2nORNj2UH+zcI4J",
-	"MBDogiwa62XSqIqBIz+dQ3hgHJbq9XjEO7CUwcWX43WcPpR5lKTAh3VvVOCcxglJrwZLEWoLvk2Y/u+4",
-	"CEy/LZedVaJMtd4ZdfmzIfU55G5TGz+n1UogWcDWuPjW6VkyJlmeV7JKpX29SPGXOGXNFjHvVELpF6no",
-	"csMlA43pWRE21tZPiZJiT6j3eD8zpKZrwJICtWCJ2NKknRoMtqTrhrdLA6lnJOa1En2udE9RgdAA+Id3",
-	"lJKAPbPcKCVyOZV+KxHDLFjF0TcDFprRouLQqxhWKT4RXzO9zK0B2JL3AXvOjmpPZcLGODigHvSqtQFv",
-	"URR6taF1iilRWZuKzlmFkBPMhE04iQ4pEPyhugS0tNkC+zy94Wk2Qhz7XFtBJfxJp3xQxlvYzP4WDYB8",
-	"L7XWOoAhJlc4HWg5qKGIhJ/EMGaIVDtnwfhCGGBhK7GkCT3gp8C8QBbAPMAtkp64e4UkEjTY6fVUh0Ju",
-	"X2Z7QIaZNygGy/DFMW/bV8my/iBaPT6DZLE8vt1xufzFCIR77OpDKvhgNeDQesaFH8JIumKn9PbRlW/0",
-	"Mn27uZ/hdtsymzJJ7oD2TMhXj5yPQZsDu1ORoi90cGXTm4RlwKIfJ4juDui2JJDtEJ+GU5/c9LVK+boE",
-	"sMsBGx/3u0RlBFROBeGSVFVLplzxshS+L4sHk2IQDHyRvvTcK9n5pK7GK6XsI3j7OdsCKhNhW9Q62fQJ",
-	"pNn5c56gGly5iMY+5InH4P9xTYhWdUwate31fO0OhpFh3gNflLuuMQ0VZMXXjU6HNSrxhumXr5/cqmV0",
-	"+G0RR52UppBrjnQnyJ22YBIY1zyp25YLGQmFADTkTucR0wFqpx5d+Uzz9CWD3+GaddgtcidLotLIWZ9u",
-	"lwUwdCTpMp3QDzXbUX7wkVPK9x9OWsyCl89rqjONMQQv29K3yDmSNH49VV8aeDPK5BFn8HaWG1q8V8GC",
-	"nUoHA9/8nItgP0QKah4mty0qPCqC9jlwLkm4DGylFduRgKVIrplO3M4z/hhiNtSXkUOHFGi+mfV+drzG",
-	"sR0wcEMgKcOjl+H8CVmidn06XggOulfxgo8ecDGSNEH5rjuR8SpBUaWZ2fxGLdMDQbigon3WMKaELJc2",
-	"t3/yPc6GCekyTVuGHIMsLrpPUF/EfkHZXi9XQEp5Ny4aWtdMzql5y4ApbxdpbSmAppNFTcJz+w4+1AOh",
-	"kT01vGsnlNrHfWeR6S1aL3HGZLCQ2VhPTtbS8ZogFfCczNhUKnL13NsoELpSFcNS88ID/7ghAunIj9wx",
-	"tm4y3SbbG8I+cxd64r3AfMlNYDZJYhImtiaBWs9uaxLsRzLN0S95PUAQWfK6wKATEthEV8SXs84K5+U6",
-	"knzfbT0CtZS8ntd/ZEYTxnQL50BT4BvKxUbO0CjUKoJA4qGmJFOIxqY34yjOknQ1L/Y9ZEUMV8XG7UIh",
-	"Ly6gYIFjl0+g1gubxj0zvWcyrHqzmpf93Jb0Iyoo4HOe+R5mvlLaWJqG2WTZJ6Yln7vI8CxRX9dFPT4q",
-	"NKNTXYcBVH5b8ZA4krfcWTArgheh7il61Ag9loBuL3hgu06euxu+3qQse2c2u++Ymcism6Us2eVuL9SO",
-	"GUtq5cyJW+3lPGpDph+51qqRSfKgEeuE0VzHMqHqxJnxDVtrxqAxNoRusOH3pJdqI2eJLgKd3gMJggBz",
-	"6FvyQLcOieZ6YkPeQG/nZRpvHAcW6dYjiTrOQWd0YdmjeA3sp4y3s/BF/8dviTzZ41hFtevvqOPNluHc",
-	"e4mVxRBRQwyAkuHI3vHlZEyuu0/ysNP7OSj4ORmtDaPXGSaw3P5M+wBXof1lMHo8XQzWhR/Qf3VBG0n9",
-	"ftU5LFtvokfZM72oGIy0VK1z1jtlNznGFzxzYBiwvm6914ooCX0vOufp0vnrVW8DD1Y4sRv7InFK/wq0",
-	"jMDt0qslVzIochhG4LQraVXDJ5MfjIrvTuLZ1YQHhrAk7MZqGvq1OuMP0xNtEHSBdUiJjumMJVmR4CSg",
-	"lt0Ms4RNzdWCGeeRQ0ER7uhN7KnwezFQhjW9j0emkCSvuJN9vJ1tCX28YULNRnl6FiSihuAyN767t/V/",
-	"ZM74HbPfaczv3ZG6NZSSKTnUljXtw91DmWLG98vWL8a+b6mel27+hGp04JFCIjmrG2MB5KWct1EQviIm",
-	"iQUH4OQMpAngLIcoA6c0mB9odV0xYblce1pGJZFsD1lpKPJ3hD4riRNBXkH/lHRAFWJdQyxmmtUK3SLq",
-	"HqI0tUrvP4MAvHNhnW2HPpMTWypEmrUxH++Ab35ZpYagTNA3Pugf+ROydGAJX9mXHjAqoM1Egamaz0P8",
-	"2glI6GaSqHWZrJBOpl5m1UW6DQrRliS6yBPHT4QXDVqdGb4sJLgA3khasUig1DYvnBKz6ZfpBs0Uaqr7",
-	"CBxv5gap7pmjvQLfQD8Uq0D9rs6puRzT0LLR16NT+BIumsayH9BZt2AfduMcoB8Ox8/YLXINLAUgwuKo",
-	"Cv/uuRkb78GQ6de5ajIO2HFLhUG9K2hyGj58I4V2iWMvhaHmCQMNEya1RAgR8A27iasYbh8mNd60swYj",
-	"C2tOf/IfBIQYCwyqtGMh+VPbZ92hNRB2oRqriw1mxLzGwsHG6Pzq66HjpW2++/e/j/bfnb3FO71Neh1D",
-	"vsAX8X99nrRL8fw5RBICCyhOr+DGPiU/Xfz7zRPyb+TdF5/3J/XJOBLHa+xBjvH2TJqjGaYbS0dDQunP",
-	"d9yFKr5E8KHNgqZYFsHl8SHJpkaSv6WqKiWRARD7ck0lAkvW7UIYdAZ+5qW7/iUCp5O3UykReOdeh0mL",
-	"9qJmxHkMpXf1pdodlkceMyxLhvTKib0zCyX/MgeSb3tGHguG9JmtidvH91kZ4ugaqeaIffLD8hRRVPxo",
-	"WkosP/Ck1OkmxWxFG7tRU2qI4PfP49XBL8mFjRmr0a1cumet+JJaFnBKbi0XTHB2nbbOBZdbkyPL7QGQ",
-	"wQb3Tdt893LIDr27vHqGgoIyA5DNgDht8ciz0kUeb3DsTPuxfOacZrXcFv4EKdk1XwIPtJtNJ+ixydVh",
-	"L/5B5ALNAPQ8ySAx1k01xAHcw8Cv9H13NkoJ3/QmrvPh8ICjVTE85PZsHiL+nxnqPmwuHzrRuzcgULII",
-	"ddFWEbOkssCToKSWkl/fXo43nQCpCBOSBywcCOqRxLNk2/7ffHjMs9l2HHQq2S5gbAW1h7mJ4SiqXDNd",
-	"a57iGL76/vn5k799Vfg6cbUiG3ZDSr7m1gwRGB0dqLiSBulhU80o0kCR7uA8YCc1nb/KJEHj1SHuEFdV",
-	"MAQgPiM1tRtDVlyIENZk10yeq7IEcNZxf2ffRTZJ0Rl77kxIZYRo8JRLecXtEPp7wj1iD5+56L22bS4O",
-	"w488dOwfa/GT4nz71SNMb0P69iucyOWHZAG7Fd+WNzWnn/r+Ra/AQJ0W8phHizFA8+WH2gkD4DunN15n",
-	"nGmej/mkQ0m0y3ERCoQyBniDfqMpjfaLZF6NFUTQBdhxYOj7+oFY8ZXBGB7H6N1UFhB+Lkg7kXDjP7BK",
-	"edQJ81I47qxNcrtCXDSR057ssQ+HQKf3RQwxzPS0+bphyZ6h3eGhMgX2vdOMIsaxG60dJXqKMtd/5HdK",
-	"Q60J8MubZrkJfkpASgeKeF/ynyGFSra17CDxRhv8j0QMxYS7pPrv/eY0cLqBWg4RNQPvpPevBuLdBorv",
-	"vfdX6n1B1hOpStSuZPpVCsa+J/ilWxI4n7kFjzJWAu2oD9VMwA3kEJRwj9eXKXJ7i49GlnqYwLb7so+s",
-	"+zZASpVFpNNuM+NWifIWRVdhtfykD0Azf/O8+MmaKw/N9bBUwbeecX/R9cP7chLQkB3Z+1uyKOm4uf+Y",
-	"0HdCMhPb+2dhkkDnlaA+tmxSp9Koj8aG3G1HMrz5r5ku+bKXVk3RZo0CTAJOtNNVINz69xSxrGHLxjkP",
-	"WI4P0+ArRI+E4q0S7CnBbwsiFVYeFKSiemsKEpoRmALMc4x+yRLZ46XSHogA9PYS2BCh3CBY+6251ko3",
-	"rflPbH8AwE0Nyn9dxHrc4JBppapngAVwXrDpsqD5gOcBQdatRheA65nRtcW3c2/9Hs7QlUq7ngibkVbT",
-	"pY3Fa534gJt9rGXDvrSPyAvljkde+nDUmkmmISTla8QfkZeQv8WvzdtXL7yJA0JuSFUVcKAasqz+v/+3",
-	"IJWqoALg7XcvyRdffPH3RwRIgPHnNfIOk1ItG7zsf7jr/v7l3/79f5Id5Bg91G5JpVN2ZqN28tH/LWMK",
-	"6unZt525uWYa99LZxaPPH10gloJJWvOzp2dfPLp49IWvLgUpfhzlETa6pypy2x1E5YcSUGRL7qOq/2yY",
-	"sS9UuQ8Omkdd0roWfAk/efyHh4ejdXKsPyJ35SxKwW5v6uFQ88FWx8cldnXvOqsbhqiNWkkf8nxy8WWi",
-	"Iyir7QFvVWr48UaPA690V42cPf3Hn+12+Mfv7393dk1VUb13njTdQ8vRlsCmbR0RCGuUJkHbFdjVRUN4",
-	"6xE853HbgQWZO1liWS+5sc871x29/cWsRZ5GQ9J2hjl2mpAoshfKaEd3uynHUtLEyz8vy+fdLjW3FW0q",
-	"xC8rWM5hjg1dvQ7NoN8XR4F+aA6Ubit38ZUzjS6+fEYuvjzqKAjtRvp2+tdFpjJrks9zWt8IGiClHZIW",
-	"Sq0toYbEXklPfZM8NJzAkJIk4L+Pjfg/aKrmCrg+OZqHjWGBznGldFuQgOdbBZ75LYyrrsnTaz84r0V4",
-	"opv712MpwWEWwGW/SDOou98nKbzPZwn/1J1+vLPf9duX3VqfRp35il8zQgNu36109Syc6t48XzPn56Lk",
-	"HavJx3/y8r0Pi2EhfV9hYCeNns6oqaYVs9BA9x9/otUCQbVos/Dy7HDOi878jXiev99eLU1bGd8dZJJk",
-	"XHyqkoEviaXvXgUDWkx2HlP4WngDVjoDaxxxbAXxnZUsq2pBbU5yHncIufKnbexP8yCic++HeYZTLHGQ",
-	"VzEnfMfVhGaizXITW4Uh5rDH4dxbWijqJ6EZYm71gvGdXb5vb2ql7cNv/zusYbqPCg4iYQsfb8M4Kfdr",
-	"7vZ3fJsTxfWkhvx49cvPRcgZ1c1CcKgHxjfNrmhLfJJc0Fess5rfRHaOD7+ovKJr9thcr//tphL9FY3x",
-	"rQWXVCcK/jLr2JK73HH3QSZX6ep4l1FDrv7jVW4xttwOLcRP/FPYT0Oq0L1BZvbdu9995jHUeDDlWwMm",
-	"bbc1auGD+Bq1I6KTrUItSHd0/wyTMJERg0ukNMgtnY49BnKr57sQfNoL6F8is4b/bFjDTrR/cscUlmFz",
-	"G5livML0tgl2DABAPXB8gXvkF21Bl9umHrY9XvhrHsIwwGdNMQzCqE5/wmQ9/9d0y/wA79H9CVOQlqdF",
-	"nKBTv7UThw5qLysOLyN07P7FAZ41RRr8oGLeievgvN1H/Oel95tPE9U8cegkERf4MsNw5ydoBoA3lMuP",
-	"BTSyfDK9agj//NtFWE+347yUpTfcMojgPdqxz8syRiAWe7KhsixaazbMk1fZfo+2UYfG5mIOQU4/4nDD",
-	"afFBJ9pCs0ODVIgTxgIn7uABqNDtdtTFX2dHdUI3EcCCKHfEFfnd5gGsreWK7KaQrAPiU5nYdI+7ijN7",
-	"RgTyrk9p++VAOd9CuKQTBIUYCoRIO3ZotwdWhubslAfO9DzeHQ+av9C2iIxyfygATMMzn/lwWHJ9dSMl",
-	"l+temKUF0XDgRcRCp3an7EcNyP2DmY/7idbj/tZ2Ynzpx38uVcnyZ/KbBl59kkKIxUgTVcJw1udkCsKp",
-	"T3PEn5zsOaYzoMQ5leO3Owg72ayh4qkH3/r7gZ2/fygLc98amEqTJR6Tbfa/ZJV6HIutcofbNZVL9lJg",
-	"lfJpJKvisrFRthDH9eUXT8ZAnYcstv4uH3q1Q8uEzIKb8PWdw0KvA+mUW7hQNeTMFvILlinhN4Ca5SHo",
-	"E/FC+TX+oTpKWpzIwq9rsR9ptThmPndTLnNSFenkd7xb4Qf3oYXnGz8gXIOUDEVIbxh7aHXnZsjt6w2Q",
-	"n6pmvbnvFMyl7xpA27EcR/hl2aZlMMwMQWVuscJut1GCEU9Y4e4lxCOoPPFMIGdPsclUX3gft7OZiy+H",
-	"mbzCKz90Vszf6v5zYj9e/fIzwZd2qwEw+jhvUQkE8rCsofYNXvIQltqPVMPTplhrmGCEoZ18KosWnXs4",
-	"sW0X4B3yXElLKy6x4FiWZNnU3e8rbqAWAlqAIUnXLqK6CzS5I0o+1jhAobLaRrhod61ixKdkgiGQ+gBt",
-	"qVWNs/ghMipf5qhW10qeKAOiGSD6Yw23Vs4zgWJv0BmHk/VYM6xHyZ5zb/GCl77Q/hP01G8RdIq1MhP9",
-	"52zx1i2BsO88JvVBty+SIgI6Z0Vod3u6nQsQWaRBDrT/AR6CjRk2TJRFKN21vGKdXpCC8jIlfKHQNC16",
-	"V8xawT7C/Qrjxi7uD7pCz/s69Q+qYbcbqykHsLLSsWmYbzzCZTAsluwZZjvdT5x1IUkDXIVS7YB215BA",
-	"DuOXil2PxvC+vY7w5lNs2vaJk85EePoPsr93/zZv6/pHfmiT9hIJxjOHuT/9qGnR6jKQn96f7BV/tkUv",
-	"x1btGqUpMMU/IigLQE63J7z0keJF8LGuuZNASjQzzBkD4FjHoyqIHEDBzOM/V1xgoGgAMfYdMleNK4YV",
-	"XphXDbFHHRfMPFqa68ju4f/YudNzXYtU9dM4dMKyG/sYuXp7AjEJYbTy7SPv0yKGxo3ORMOXdoKGBVSh",
-	"mSNZsOAuod4rWn4m4Jp49cPrN6SmgtkI41wpXQ2bz9/BFQ9hPbsn/cRlOcV6hlH13ty5ZZKVp86TY18x",
-	"97iz+0Ej90sjHjjAg03TckKtdOU7CgUqixMYwN9ouvMA9eAfmABMxuRV6HO/ZazGNvVeWFsSoqy0vgq8",
-	"hvcvrvCoKbLqx/TAB0Ee/8NvXvlyklOF02/D6pYp/Eiw/egZ1sZbtuQ1e0P1Qa7tq6658WSMrgLTFvjk",
-	"Dw3r8GKW3qLrIIN33JQ/MVbDse9mr+2IUvEbVsbuenhw4FHimW5Xgbypt0MfG8u1z49ktKrl+kekqzid",
-	"DN7WkZxZT4mPeghb9LRq6B1ST5gPaZFC9Am8TS8izhuCvmCS/NEY6yzmviiNZCMRIfEj1feSj3yggqQf",
-	"qf4wlUgPolt+09wybB20UTuyapw5Cn4xN4XvyOsJieET5DpE7rGohFJC8XhJPT3DAHbMXfIJi4Yb/19Y",
-	"NjzAKdakQjArwpyg6wMxWA3uz5ykILRZgEwBv/v+E1ASB72bpLHJ5q1ek3tyBNw5x7HADRPlBAojw2WK",
-	"NCl2HxSUt60Hje+2FltmTCb+SxC+fJHE8zpZ6Lr73WgaNNCObznOcgL3Cq94ssAvxhd3mlvLJCi2Bw4w",
-	"ou7sxRkxrAjrjmT/qDnjXCW3zSayMKYzMW9Zpa7Z99wnzsfm5dXtMyTvi2z2M/34dNHYHzVbn6RizHcD",
-	"/ZCmUmcYwQKv6JbpzwxqyYJQsuE+Ly0V9Gl75B2m+9dwOWhYXK0pClAtLbPnxmpGq1ss20OTl3Qz+VFA",
-	"jncVMsDmxNnZetG9fIiTaMK2qeVpdg2M9+5GwXPyf771vLjQc5/R0gR6tD+oTqoy7avDhnKkcEUIfXxC",
-	"dkCHDWCoBwtweQRIyiPys08vI7dxrZU78477Zi6Vb7c4bCWslM7wlgMTZSiiPKBiSfrd4naN3U99fm/v",
-	"xGPUj5zEaAj6Nb0pT4qrCXSXST16xWxonvJJmatZEs/DNlf+yg+dz3sQF+eK7p07C/ne4PZ22eSS8rHr",
-	"Emwm1RlQcH5yLs2KC5GiwPy1drpoE7gtsFmVuzhwziE/Z6cl1DQyTmAJTT0w0mi0i4ENmpG2m+7bwQBv",
-	"J/QcpluEYo8/t6LGvEq2he5QmIY8B7eGXDNjpnYmvVaiqRi+1Ww9CgPr3OND78FIJZsDiDpv8/Z1Db1A",
-	"lHsUodhMjOAMdCILz2AhAv+qPyHC7mw45jhyZt2rJjAE3peuggckJuk/kLYTU8PAsfmhvRaracl8kwXM",
-	"UKsVmgfQR5pwaRlQGPveldgZo59IaMlFcyfk93jFyaBo1Jh6o6lhR4Uho6Uand9+SjSLLzfKGY+Y2wlv",
-	"gHTlbmqN7xdiNg2ADFhFVBM2BLLoj0LvL7l5KNB9gnP6pcDQoS97jFSS2BcCYOZO+09qXCWTvfWwDHPW",
-	"/VOVulsuR4uJ3FRGdMRxMO3JBfw3JqrwJH+Dj6VSYEKFAEwoVgeEYh8sD8C/ygcrD3ADuSv2P9RlZwF7",
-	"aNbdY3I+J+Im2U0lcNZjEBgjjR2KZOYsNff5BHLOJxcDHQRixFdQXmEvp34V+PGGGbv1ZBaJqW1E00gB",
-	"X6sHo/qo8QJ/UP0gJXogLlih5w8Mwa/ZAHLnOhGTOR6+oMZC0xzb6lrkrAZlYBj0wQcH6J8Ng8CV94AA",
-	"Xn9WpGJcXNqvvjwb7hM4FT8IY0tGNEcDaM8J/uwp+QzDOZ/FFsKHtRVGVQw3WQB2EqsK8pmxVLDPwFw+",
-	"vJAJw+5PWU63D0Gje1hp4ZNJAWX6P5CP/Ny49UXI7/9ELVpTy2GaYfOAOClaDiPBLuGKh0BguCdNAWD8",
-	"xIUkOPDTk/m8UzCMU5ZIT6AYcW8zBWwzGex1XBByEGSa9DjjaZfn7fFEL3a4UaozxK2h7J416E7FKKdE",
-	"tNMsnl14sb6j1/2msT3l5TuWQD27cwUVELrR8lmMh1BJuDtEJNvBN86UUIhfP2s3P1anuNvkbanvuGZ+",
-	"W3zK3Hz3t0rDPGqdeW5k2Orpmf4Vvv+vub7DXK+x8iA9v5fw9R1o+pNVvysqDCtmRULmELPfOS7y6VAZ",
-	"tIvbM3d+qX2rFb/gnxloq+L1GHTkH8pY0vJnuOSEHH3G5JKIEDuEsiUsPKNCM1ruJ0RHEuGILydFIzKN",
-	"lx5WNHCKM4KBS3S/LpNbZ3xQLB4DiKybFQDI1tQAxAcKrSksFHELqwxrqW6fdT3vTui6plznZewN5frK",
-	"G+sPol0S8Yi/97TKV1Pd+Emd0P9F9Y5b1rbJlcdOQO8qX+rXwis62gk6KwVmhXqjrFprWm+G/aw3nese",
-	"wttqnzfF5+qMjqgV0XS5NcdEBvfgj3WGmTaIDgIUPoQ0ySZKpiR+/0hQV6eLZHVXOgPT68nCXZkZIKAr",
-	"Ce3cFtODTmqAF5BDI7sf33z7yqnlNz+/Ogzy9mBhnR00SnqBUMtRoXnwWvpXp2K90GrXn1nkYo/F7s7W",
-	"CPWAWOn+KD2Lj8McD2Rj3/hLPp52BqdGpvrQ2d1wTOn5dSsxCD1x9srDS+op7N+FumHTawlfqJsJNLeL",
-	"ROLxxR4FWwAHBe/QOTwjFTcGaF98tmShyn3IlIQMSEn38NOz4kzQqk6mQJZ0ThdBqIPpV0SOsV3jAwo/",
-	"aR/akGoF7q2Xz1y+MGiTE6gtsMzh/fEg6KivYEe5SUICjxZyeWCAx5hm3obCSyYZCoHwbfLuKdL3MZau",
-	"We8+g3YsXH2/oReYhUtMkx4bcjhFD11E3S7gY8OoxsZoOSYcto0LeS+1YKK5H4qAiRpElrykdlKtabz4",
-	"FLit77gsI6Wvp3zAxJhU4DcXHiOwZYJHm763+6L9lbcYsB/ypxy6hHf4BlrlJhOMQhC6wMZuPp/4IbdT",
-	"aFK1slmU1zfu2zeCyk/JxlhuFF/OsDJewvVjZ3OmR/h4GqvT4DuM7IMf5cNyGrmUPmSe2hMi1IJKVDlt",
-	"l3uQWVYWnpkLrfDQl/hY60xpxPZw7dcyxsAS23mfpfiWlhsqtgkG6r9QSzc8WvpUN76jG4AUPLdQYnEr",
-	"VTIxbNy9xkv+Ij0v4W2mmAD+tU+QQMbkMRY7w4Zc+uJjn6hQ17GvZXdpvKc8DLV74EjBXys+d+96/Egd",
-	"HwTmfCvjoRhcVyCcJZFFlNNr9l+mBpoaaifHbvULFr13jZLj1Q/ftoRCvpAZMXvz8Dj/koZM0h6hsiQb",
-	"Rrut3DdsuQUIJBYvPUoL/+Olqvd5dfhS1ftPbQustKqmIMJuaT3D7Tu//heSOEiHALg99JZGSnxkroWn",
-	"gG20ohEObhoo6zGErjVjOSGsqTHnSg7lpI1xcvjLJyWJttGSlZmuU6tGt9OGhYTttHZa5NHl1pDKORJO",
-	"VS724KpXSse5TXSkep+QybvKYI6me2S7DKIaEwWYVO6RKN7XUZyilQh0Ow9Ti8ltbFyPZRtrfg1lG1b5",
-	"1lCxU5Ttt+G2SJxrsAgKSKmQtJ0s2LqRCekeJn6ArTuZ+uFhslIfN/EDQmIi+D0x4zDwkdj6lb/mIZwj",
-	"fNYU7yiM6pQtlRHyb52oGo6szu7/RbsduDVMrGJ89EEEMd9aECfrr7ou3mLDY4E4yysoGViKBYM14jYv",
-	"1o//NELZ0V4Zf8F5fP9wgbD+Pd2Ej90VbccvRjp65TiSkPGus2YnqYxd9ijTnMxBjQFQiBh6nS6iux/3",
-	"8cAkcEP7aLhSP4h+brQkFLsmsc+ikdead96yK4hbL2ea0NY27La3cxaiX7KEzthxs8kGN5xR9Ju74KO2",
-	"pwdpItzo/ytPkc5T7PoJCqyTFnwbTSat1ppWY5bSm/ayBwFyhsdNqp1jtQX8HWlfpm08dZ9YTjfD7VA/",
-	"ghbhxtya6ToV7Lv/vv1fP0DT7xNGtVuxzOz5rtyewkjEXkyiSyCBBn2HWoKaLSD9lYQzw03Y0eZ+3Eir",
-	"OcYgspv8V3/NLbFGJxG6h8lUhTedoF1e7Nv+6iuuT5NYvMKDHtYU1zMsomfsBHUGkPsiUh6vUJN1xAG0",
-	"+fFaT+mi11VbnzqaGN4fC5IGgixvfcXSfeDoHkRo4QVeadXUkzqLuAt9PYOgen3XQ/CoUh/400L5ru86",
-	"5x625UIWZE2tO5eCdAYOzglgd8GoYZ6R8+NqG7fS7BSK/ZWns3f7XCi5Bpqr2iapIbXCHEZWqJVPQtyT",
-	"nQv3zxx2MLbTBKlgw3WZD4lUuwLcGqxT6qjBBRPCBGHbMbbFaFUycbvjdrmJc3TSMsl59Wbwqw+dIbq/",
-	"xZxUy/gG6vcxR4QL7qnjwcjBZfa8YislhNqZznpD07LOpngMHw+RwL2AC05WHhAeN608gAkxWh9wICP4",
-	"hH9xGXnLoNMlnlrMGCUPt3oUgFAtmulkRbfsDQV77aW6O/1iulD1mPOEy22yiJpp1tZcqppJJDWs6Zp5",
-	"kceaD0iVAtUN0Im566BCkxtS0eWGS0aUFM5UiXJ4XHJ94MX9M0HP/ObnVwiTCVkVP8lgIRD3GgU2cyqp",
-	"peTXt5epvg0AcuwzjebbPKTZsfAWYeJ+n9hm/G45pWlcVcTwm/OSr7nFCVrsyW7Dl5ugqaAavqZAVeJO",
-	"bsskqbhsbAzBgZSWtKqHtNQ37vtTKanwsBGO5bJfN/RXUzRJemWrSgrMrU6kq5qU0UmGZRJDnNuXarn1",
-	"hfCnO1DcE9EfH1ktf+G/+MHwPb3uGQrIsehpDSAUDh8soQf2kbHgY6Tj7se3smwpDz4K1+OX5r65XgHN",
-	"0x5OrSfXoSDXjRiIEDtHBC540Cq1Tu+Dj85Vb8Sk0PX30MUKJ/c0nhTcKyygWW6UEgWe9GhyK41QrQ6c",
-	"ZcB/+tTW9URUwlCukeA79d/4kN0WArQqZBn81FNDds76LxJUxNcUyvSyrCjjJHiHR0D/qPD3/2hyqg+6",
-	"DYY5tODmj2vNDLNjqS685mHyXO5Zk8hK/KhOULisVBVKJlBkfZfstmICTX9jqbZd/e+m75qz3QA8Ey/4",
-	"11Yaf+l9P7bdv12t2NKafAV+h6j7nu2aDp9s6SW9TxMuu+y5jSyZJju6z9XqBz6mAevxktFrNqkf3iUa",
-	"9R8QHeBGkKafy/fbC4xVfz1SrN82yi33hmkWuswGDmmIxnxmyNI5YkCgHAXCNvVQzb/9tf7YaBmTjLhg",
-	"JSa00EiXdqu2SKXb+dnnc3kg8SZF9xXiiP5FCdqSvTeKFtGiJMbYIEzXITvHsGGtubQx7xa3f95z61L8",
-	"3ddE4iPc/7LQiTDSk6jEYY5xCKd6dxfTkp3e4tB+7fGiKf18Ze3EF3DJw9iJP1KNj/uYmrn34zNqB+U+",
-	"7mqg+BfU2B7CAeIzwOKldOw1eJz4LFD1ckPMRuk+YYexmu5HIP14yYMgRq0PsE9ZECXKk2fgQygMSPEF",
-	"tViKghXQWIyC84t8YDtqetMYY2HZ48sKhu942lDYV/dpiDunfEJQFS47WUMmnKv77jQDgDDEAO+wACk0",
-	"eNgwRAM7hcYtWau40ID67Cw1tUhTlASe49WfVJXztGx8cSYYcskc+2YV1dtJbWAm9ot5fyqherdhe0L1",
-	"AyS6PDaYG6KZe8uy8ITPkKvfcWd9VModk1b1M/gFEc7lgbAiN2RBl9tH5N2GcR3cKmNjogWAa4PK+x1P",
-	"xg2OqwMhH0yFIE5wzTOy2GOSrpGCmdhcKBUnULo8aPbSNpOHjOTaNwHeNAzykuuNlQxCFJCZvh3JyQlO",
-	"Gzc3Uw6b7yAjiXP90BROQz1IuGD327hq1F9BkpopnZx8D45J7UR87e2ESy27sY2elPPzslh75rG2wPeQ",
-	"aOfD4KBRFtOGjvVyeud6T4DAttSvNBTDYDYDe4R0iz9B5B8vlVw1BjK1Q5rmZXvZ1DDl/l64leRkZuev",
-	"P5DiiVM1KUxNuYb0090ckCgGP1LtnYi2+UBgtcfjKQF7R0moqNX8ZsjzfY1XfMICkAuGt3UhU0k8u6Uk",
-	"udtGBVYcNy9rNdl90hj6FcuoHr/id5e6F9QA4MequiteTz0CSF0zLWhtsBUDaKIQNHRfe8snkAxUPan0",
-	"DMoDzFNX9Jq9DVedDm2itqmU5pWqGLAM4wUECTRLv+dKboCuA98Oe/ECMMAPjzgTzHetZsmMZ7T5Jts4",
-	"8dWP4ZPTO2nhYz+aPOhU2y2cnyerMY8L1TLUuyWDZqSSPevWklDszxmyImBd7xl+vmnkuifF43y37vtg",
-	"zt9L0SeVHyAeDG89RC69Uo08Bbs0TB24NUIZ5hwQ8L0IkjEWIVuFxZ1IUyIZK01/lYAnPHcAXjGW8bdS",
-	"uj8SbOWPquBI1VpZYIoqWYP/sJq7f3wo1+mKsUnGy7dA+gJ2Z6TQN/63J4DmwJaCzDqu4vlCcFlG99sw",
-	"ZlrOB1zBP50jMEhO7P2q8YjNMqCgb2/A9GfrP//3t08uLi689ghRAeWZcawKaVaryIKRndLAZJRxy41l",
-	"9VmSTOHziy4V3KMncWSyqRYT+6/ezdMZLvO+m79z9zzucziCfTRdqh1QcTmLxQ0sIUyPYZhmgA9Abx9M",
-	"qE7H9RZfapJG+A6WqmdhfHEMnBewIGUKz+9zbprVSlv0SAVdKE2t0vvPDIGfEssMfImqZEmFYAdNrz9/",
-	"Mlo75F/tQydDH8Dn/01zy0jpZBh7vwBjgVZyHdqbrWJwK0i2Kulg1ec7uOA+5wUekJoY/OLOs/ISy7yL",
-	"0A+HW+PMdBAwaNTgv1kItdy6E8T/bRUpFZHsxnbn6vEyQt0H0j4v4aJPcNamAZ7BV4RqmojrcMabF7UN",
-	"k4RBgbj38EpqnWu0sszZzbtn2IdvqRppMTYl1Y6oADi3ujF2UCThgvucXHhA0kx1r8N9qB+UWwt2uVbN",
-	"csMMhFe4PTmq4Xu1i1ZCKGVaqgqTCjBnmJdv8TZOu6/cDLDuzD6mjd0o94RHSz04z8/DhfPm+ub85m8X",
-	"fz9f0nM3gjtz4H3z7duTzyXUQLXT04d7f2aI06BxmgqfXy/ZNV+yONuPcLAzcv2wMGgKNFqcPT17TGt+",
-	"9v739/9/AAAA//8=",
+	"7L39khu3sif4KoieifDMTrXUln18z5H+kmRZ/mjZWrV8HRt3vREgCyRhooA6AKrZHIfeYp5kH2EfYJ5p",
+	"A5kAqooE6qOb3ZJ8rv+xmixWoYBEIj9++cs/z5aqqpVk0pqzp3+eaWZqJQ2DP95qtRCscv9cKmmZtO6f",
+	"tK4FX1LLlXxc4xX/4w+jpPvOLDesou5f/1Wz1dnTs//yuL3/Y/zWPA73/fDhQ3FWMrPUvHa3O3t69tuG",
+	"WrJj0pKdVnJdEC6JkowY5p6/ZGfuJ/4+7jHPK9XgsGqtaqYtx6Evmxr+37/7VUWFIO47olbkmwtSXRKr",
+	"SK0aTVRjz4ozu6/Z2dMz2VQLps8+FGdrQf8nc3fy3xiruVy7bwRb2eNHVJfEfeHGbTeM/EF1QXYbphnh",
+	"lnBDtlLtZOpBleg8pf1Y0ir1+A/FmWb/bLhm5dnT//CjhJsU+O6/x0eoxR9sad29nte1VtdUHE8XhTdZ",
+	"KV25f52V1LJzyyvWDrR97+WGyjVLzS6XS3jNHTWEwrNYeVacccsqMyoTgsqXcGf3DP9QqjXdwywom14E",
+	"Yyl+w2RTuZlopGHMTXBnAJrZRkv4Jw6+7ExPZkbxxv7J7Usnp9UYvpYVS8nhgpt/NuylkunhLwU1JvfN",
+	"Pv1F7l5u9ZJfrLWbkfabhVKCUem+4mXyF39QnVjfH6k2bnkruieNYc8Iq2q7Jyulyc5tWyfv8ELuiu66",
+	"H93/cHkrqrfuqxEZeeMvc79g1DTaC29ZcjdEKt725r4VZ9UsBEttuqO1zGy34qzmbMm6b8OlZWu8i2aC",
+	"UcPK4yn7wZp2SohhDGdqSSvmNBC3hMoSP3Obxm5Us95Y95Xd0I4+6iyZbkRq832vdqSick/ge7y5IWon",
+	"3UM21LT36gzcsqoWfgNN2qUvN4ovEzv0YPNw2Gog235KvXh2Fs6LuBfoOMGtMHSGF97aS2Znxof3o1co",
+	"CXVXKVM7rTz2ws/bKzubsqI3l0yu7ebs6dcXRX6Pdq77e3Hv22xsVBW9+QGv/fri4nPYhN3puyjOKi7D",
+	"n18mXq+7C4+3zR1EvZ23by4Sgn8sfz3pCgeTuuElGE0gvmWzhH8fnUPF2c35Wp37D+Fcf9S5Yefrc17V",
+	"SuOZQ92knDG5pY2xyjxeKs0eo1HghviCLrdNfbdjf7G3ByvKpf3m66RemWa0eMUAeg7vntrNL6gsE+cq",
+	"1dOX0t3iuWY0dfRsGF9v7Js3E2W1phoN5ckPfku1HVWYcRThCQW+YW5C4G2Ol1Mz+vLNk4mvohoruGST",
+	"X900ekWXE9Y1XFjEAeVeA+bm6DWqauKIdpv9+GjcRYW7Z3IQTCSs4WiVjWlUJkszQc8bG6Smr+mfE7fZ",
+	"8LRnpKT7gphmuSHUkIt/PP3yb3AYDt55x9i2xDOpf+svyRslS7p37s2/kavG/Rtvxyunj/4N1Cn++8vj",
+	"LXwwh+EoD4+Lr+SnIDO1anc8MHDwzEbtDFm4KwiVRF0zLWhdkKZ246UEt4PzoaqK0IW6ZjBDlqIg9Fdr",
+	"haMc3onfsxs4I+hu4pVN/V5NEsODqYLfJedDqOWW6cSuXTjXs3NSBGcu2kfXTIMBpZymLPUez4mlEqrR",
+	"sBZquQ0WVMKzcXdiVJvnc5w8VbJxS8Bapl+6K91e2KfMUlhuSoRSW7JTjSiJYdYKVhCp7IbLNWHCMLJg",
+	"7p/g8oNM4USsuDbulemacpl8sRVHn6f/0J/VQpV7MKDc3DnbkfC0NW0sXY++6BVcNKgCnYFxY5Nf7OgE",
+	"LQXzXXRUJ9wOfxxGWXhROZKuvs2gGS33j4K4zTEY4JdoMKibhDMjSc1vmDBBY21ZbUnNl7bRrCArrSrc",
+	"pqqGGMjRTt0kIxy75Kc3yU/3iU8PZvLmzF3mblucbdI7Ud28Y7T0tm5/iG6X21Uj0kbkStD19NP/O0HX",
+	"aZPjZqISEnQxduU7urukCxDOJezH43X73//r1ZOLiwvYC7BAC3Uzqsfco3Go7Z3DBBTtNKXm9yWVpbN1",
+	"E44XqqixUBBcBG+k0Mrrv8+FOyS+9C7lNBMhdQbVjG4NuFXcFq0fDsoG1M7U+MXBzOE7htHjENLT5Mdz",
+	"OElZTXIz0S7a3+bg8goHt8+IioFXfBReYI6Kwcn5AK+vU3a9Gt0bTjd9KM62HP2CeGpqBtt+wyFgsBB0",
+	"uU2eGeJYIN5vGKmpXW6+wJDJ5f/xDDZKYxoqIP7cSMGMIYZCaCOaUV9eXCQNqcwc48aDkaclQpe5kMVS",
+	"0ZQJefEUBgpHnNfKG9UY1hvkk84YL1L+2lJJdmjIPkkZvCWjOq0aSyYNt4nNtn5cXT4jF0+JxFN552w7",
+	"VuKBfCyk3am9SI67lfOS1y/T0xKjYQvdGPc0mD5YyZLXhBsC0Ta+3BJqYHTU4GqPDOrJ+JC+HZ2Jic+a",
+	"NAFXbKm8FzI47rFbrZTqbaeloLyCkLlUMm1Vhh04JjS3DOdMNtV1IyXLiKURvPQu7rGErKiGKOlyw2tD",
+	"rKbXTHhRtTFRMzCrX40uEIhYemQ72o8PnflAPXxe+MRBOk+RVBzfuiM5oTe8mj2OS9eCLhmhlZJrjClS",
+	"XZpnpOLGgDEOSSupYNMsqSQLRtxKlsmIz2RXPKf3LtnK/tIMvMAtnwk/HziEMcqXjS8dr9uG0et96gjh",
+	"zt4mdkMx87fi60YzoiSpG10rw9LRfGa4sRkTZctYDaHgBcpEEJUddceIoJbdJDemsRSlbpKZekn3PgMZ",
+	"45xOzR1arR3fZzgsko0G+bfA0SUXI8RdThutn55CO1U6jAoxK/8l6N57I8dKCk8pUFNwhlHNyGKPtqob",
+	"GCm1qmtWFmCcEKeUxf5sQA0nxKUpQ/5/ksRc4Q+mpYF8lLef7ImPLLqr62c6KxovVeOHeWgbNXOGD7dJ",
+	"LUNm+adFs3sviwPKvMg+lyY+FoDv3N2JkktWkAVbKc0IRIeexfBJUNMY8cCEjDeuavDa3G3+n//yHxfn",
+	"/6Dnq9///ObDfx2K9yT3SlqIS6ozR9uciNxGWctSGvA9mLLwJXGDCClNDfZxcdtl8oGWuFAS0ophFGHs",
+	"/u3SC9hkA13+mDSMSaf4KQF3h+y43ajGEgoH6DPcu9wgUMR9wU3P5LhlNHp6dnLYZkY9IzgcXhzCsKjQ",
+	"ouHz9cW4RwHByeSqaroj+D1kuQkEOA2plLG4yGnZfX7+XVZ8A/Zh7NVh8/Q1xfSs6fGpmLTFFLW5TNsB",
+	"Xsbpa7UilEA4xXspPZNzOCE345bHu1ftJEa4+3f4BX7M66dk4y3k0oMIdkzaIh2QnxCTWDFhRwNm7pqu",
+	"/jg0WhEZZjdaNeuNt7I0e+qhVZJxu2Ga7HjtlOZqRaTSxNItk2RBl1t3bFJiBK+Tplge6bVJJzI8qGtH",
+	"cfdSdDY7dlr4u4Qnmlqh5looa0XapcqcQKosM0ELQSUpFfMjMNsYz1IaPtqzdNxbyd+YzU+xkpCHccKD",
+	"e9S9pLFcCLLL3FEntTiIU/82C7ZuJIYtaqr9Fzzc3iqClsKE0xZXLKmklVw1Jhldi8J1JKJcvt+wH2lC",
+	"az0XfMt6kD4KQ99tmAQRLJ9hHsN9r1AI6Z5o1cgyM/1pSYPfJr/x7vBwfAmNK7wJ/qQ90OLbpecriaIc",
+	"Aj3NyZwcY+vWHchPckBaGcPK91wknbOeU9052ZgQiZPtndq5va/VbjIaUau1plXFXjIhUqbigL0kmkr2",
+	"j5h5btjhow7/1mp3f7dPW0vhpfzDw0QXuBLJ9Wv0Ncs5NN6IDQc/R5Dc/hkaQERJscdskpvW2hxbRMGA",
+	"mWbuu6HAqZx4e2Ysr6hlM2/3yv8smd7h601ChVg0cIwCIysZREH7L2lSJ3Ppzy0RjLY39ZZbIy0XhEpU",
+	"RB65SiB+HaMTxrL6MNYTFHHXFD0epP9NwvaAxXIK3KkcIjGfcOgEd9GHhxEGujfjBnwYGVwdjNnuQrZD",
+	"zApm2kZzMni18bvreAmi1B2/ScZgeY4C7OEO3HYOiaUbBrFuG+VS01PThEdbFicEU3ftO4VRZiclynRy",
+	"YjLKLjsl0xbTRwXg4tTAvmWWcjET6RTdlCcX4yF0Vq5zwN01nN9uR8BFxP9pCeASCreO7vQXgqUPeafC",
+	"cuiqOVF+Xib8lJHo+R1i89+M3x3tqjHPSdUICE1vJ0C1HM37JTgw1wwD87gCgBUhgjlP1KoskkOtbHod",
+	"3epBlG4hAC+TAIequ6/TQDgIFgNmbVJe1Qv97dKq36plUzFpf2h/0d85dS14DiRLe5UMx+5G+31rzle0",
+	"ZLPCjc5nSRhpb93HZLdRxp1OEB50W88b3QGBdqxoGllRu9ykNrGPUxocLIU4mT284y2z/GEe4yLja3XH",
+	"k1Ro6Ja/DTiITKgnEVtqYd/ckCXta51JKjl3SgnhU8dV2r9ObhlB02kLhrPrvm7vSg0RmDmfFtoQSm1z",
+	"Mlr1w44HFRrpADf750Tgshe89F0wkZFYnxd74oVgesjfcismhCsjmMQPzL9/W12B9+mMrjWJYIniZLae",
+	"oJuOpGxqukuCopYI9JhhI3tkSMo6prJMFrC8VdxtVQ9i2FEhfHQQY6p14yV+0gC+h6fk8d4TgTSCLpiY",
+	"42MtWNJbDKWCU1DWG1rP8Eau3OVJ+aILwb7TaiqWGq6fCHn1V/9fUy9W9VRANy/t5jbgJQ83dE8Kd4lL",
+	"HUfbnZT2heOUx+UuWoFv5TW5YZq0DtyTsjGYGPRRdK+89wVxqlDJNeJPqLvIWqaPfVxqtmmXAoJpgjPj",
+	"o/NUAGzzKTGqYpAFcta0c+nA/fMByiWoz5Qir7ylmDhy0FtRxF1CdhsuGN7HuYw8GVVOwu1+kIS6t28M",
+	"G43rIVofXz415a+oxVrGJOLXHYsmpl0MXbGnMdninUKIjMLMhwwaBh08HNCj/3wSol+W0Dq+09V8Punq",
+	"/aNUUDmMrB11aq5vUY/hT6kh//jVtTMeE3FTBGGnzcY1e3OVDvagrK8VVjiwaw7rsoMQ9WIfaxSXQi23",
+	"hFqyUHZDoKagOD6vh1NOISo4C/dWsmTMGlCyiKCOYZEAJS/7ZRmDBYDJG6+4u8wbpV5WORrSBPYyBPGV",
+	"XDJSIYR0pApkGXypkHhg11ACvaACwuTUaUXRVHUy55BF7rWpoFh3uGiWW2YDhq8g68fV5d1RbCAWzzM+",
+	"B377hUEZeUoo8SXZ00zJMrkSYKdCYWxdM+nepFujz6RlmpWErizTO6r70jjyuJBWu9uczEmXxcTVmFQm",
+	"81hul/oUTbDTn4VcVkQXRH3kAbB3zXDlww1/HwhmtNhEPMwMBb96gWmPkDx1s1KcUWl2kAUBXC/WzYB3",
+	"VqqzCLsqzmrGBJgMNUK2NYV/lLTCFIVmNeUa6ASoth3d6QQCsztSebUa0HHU8BJ/axqscFwYtN295PqS",
+	"CXc3de3+Jxi9ZpGooFPzs9wwKO25Vg28RO3Go0NBNFgxW4bMFaifizNVc4mo7H82VLiNnQRB84yCwuQu",
+	"lSWWZz1FEZic950j48GTa2EFw0VpxZlapXVEm2B0IlqrLZNEreCoXwN0RAIGo69Jv0ltkdpXJE7NYu42",
+	"fLnBPCY3pERJjFwUdQ2rKBSKordStTdLYT6d/EKlXHHmDLjkYsWi0xkAjHqjrJqiFKLbPHqh8NZGeD0s",
+	"FyrOMB6/dDOXRCOOA3mvYEbAUz8Nmtl4xouZJoTZUJ3eFm5tEBJRNctN8FJby2potGNj3fisT0KuI3WE",
+	"m2vcephWScQ/azUHwlcre8gJcAfM51B0pDUjok/PA8wAtdwtsDjfJEYb6mZ6Me+L1H3cKXBU8JDUB9dM",
+	"l3xpk6ePpRxJZfy+xl3cSKi2HGeYgYPUh4YPSzeT0eGd0ttHV3iSTA8Nu1/Bs7+jjei/iKb/E/lx4H3o",
+	"teLlNEICvNXtuAi+Y/1RONOioxQRMT8yCpgJQFxLBlGw20wHZ6J8pbVKlOSWMe2UqDhlohz3ufCyItwp",
+	"5Wl9x2W6BnF+7W0VCtETKgQA7j7Y4KwFH17bA/BQAbQvBGqnRtdyLDCF12p3JQQ5fgsE07tTd8MlKsLI",
+	"CJaYWsOumfY+zaAWDNchnkWWE/AsuGh95ZgasG4D4F1oOMz+RglGQmh3hip9LkQ4c0zUpD5yoVbz4s8n",
+	"KVcO89etXO5EontFzFWWKgAKZY+BWv7T41OA+QTSyBZ0vw9XJx+rVHnp7eCDR/tiqEm7AUNS0+Hk2QRG",
+	"PvmQOjmOMgIw6PR76uonnmJRyVKGdZl9Jk3CG/zBjBDY4WohPVSIUIXn597nTWeA6XcatyU+Dbqj9DyM",
+	"TEAjM9C4kglLXyXhjRvek62u6bhR2g6kHTFEJRkrDXiGYIdywYigy62ZmfYSo2cbvJnTREqXE/Y53LII",
+	"bx5+Ft7Kv3dqGl+HuMmJyo3SsPr3CBn1lcV4kEGRYa5uNx+mnFOcMb9Q97d0kA9SuQORvvuqyp38sG/n",
+	"vtAOg38GHgrAZjXz/QaLbo9/gDn/wcRIEfMUQIIC4Qp3uEu1Oy7JDNG4ZCUECNjAZICYEUH3JjAQCoxa",
+	"JAAD82uCg5I52gMaYtw00IUEoa/olrm9Aam3pF/L5RXw2ySFOUQGE+Ss10zkqCOeeeqhC7DIEnDHTgaY",
+	"p+yw3sJt1K5Tnic468WSd9QyvcekE4dY3vFJxG9YOYecB37wIifxu40ixnKNdWDDaJFKDEjKqhHCqS6y",
+	"UaI0z6ZMVzbdNaOam+5+lREJm0zzQaHjzpu/Qqmtm/YtFBY99TViscIIhE6yxmoqiOeISBUvLHk9nVDu",
+	"HVyeZnYbqUcH9qNxXbD3tJ1OXhcsrGdXFXARRAzEIelIzC1+x1ofSoxlrAYMxjSVaGrN6LjzhFelWHvX",
+	"TtME5784KzVCq3DzJBVNrKzvv9kbunfzZW9Xjb2jWdXpC33XikBs/RZV+/kqRB8EwnqNUJK4wikJ6i+K",
+	"VYvv8aresz6jxisicTFo4s6UOoPAv2GU97hySfOo4WWSiETO8AvgJkB/nCyiuPbBgjn3uk6jxzHSMvNu",
+	"HmqZoSSeeTPnKqRu5WOIM+/27z7yOAZEjHeP8xkG38pSmJvsMgeC6oOlZsLwJoMmzPNQ041mcsO4Tf3w",
+	"aCNg7s4/qffrgdFep4j07pYGz0UVBg61iaESDHK3ni3gitxvsy+Yg71nzZ3Zgz8sqkAN1BtjdnRvfADj",
+	"AB4zf/6uqWjYBCHB66YO79/bkP2dR1hTY1imHuSUqYGJshQemZSmONrUzHhAZGpOTKPZw9ONhQfPYhzz",
+	"b3E7ZPz3FAND/QngZRan49SHz/iCxWlU0oRmMlOc6zaV83M694EYKILL2iyqRxggniBp66RjtamooI+4",
+	"wqCScuCzF5Nw5y8Rbl56h4YKASB6tUJOoD4k/2HZRk9VmTp1cr3B5qf3oIA1oLEzE17nFXkQAmO58Ee4",
+	"2nJgDaRmkxQGzZZKlzl0/CROJK/tEWsZ75ce/Y3fWnPYGL7nxiq9fyWt3t+VdHwOT0/2eMwmOxpZKsCy",
+	"JCfTfSuT3w2kcj2deSss/i6dh6VmOluvU/bXuiPng6U8odFJ8pdhogbB7NxYyBq485HtQBccGP6j0V7N",
+	"Vo1n5J/oV68aQ8Wkqueh++BkvlO7dJlpNcXoCMsZ63xwJdqZ9Xdq39IPMr+67xB/d6B7I+FjUAajD0qq",
+	"BbXLVNlO0m9YG+/H4n+UepEfqX7RlGuWLp/lVRLTrCDxbLCmm9upaeYfqX7p7plaxJVmLNl8Cei35B5D",
+	"pJIloqcQQtpKXxM7bt4M8IJwm37dtWImsP4gtWxEDtkN20Pe5BSzsGV1ugUVMDMv2F7JGCjD/EOtlVtK",
+	"8wUxViu3KG5ppk1EtuFVS4xx99nOmuKS0QGKkT9oC9SGxM9TJEeDODqTUM/mxg9Vu8TfC6k7QqQwsI1P",
+	"XZWfnSmfWBRVpyoUqksP+BaCuCvi/KsVfAblgzMWQzPD9PWMSMyPVL/D3ySVYjoFGEetMdkXkK/zbP1A",
+	"aO+dFpggL7xtms6rD9xVnfdrVz6jj3KMuZkUAMQ+GyHySYAkcu/8yxSCFSKvSRYd6uOy5I/GQBonXXxz",
+	"t/h7HOnfJlS63zno+iEz/6Cdjg2XXi1xvvPZ7UtdcfKmNG0ZcBYm1mF23qatuQweUNu6SuSENMPOmrFv",
+	"80dOxvLl0lgfgU9mn31dNdKuUKekIeEmnPZrarJhohxR3dNjJmn9FwYSiZ6cHNeNJRH4d7Q52mWbpOB6",
+	"pdUD9CIzitOKM8MlQrym+SsDjoblYvp93JndCywpaWnFJbVYftSu30Sc6YEK3mF3OXy7yKUCXovXzgPc",
+	"TOHsGwCfTCGEm0ESGay9O1lrWYENmJRj5ggAuXTKN8GUCwrKc1LuNsoJ9SZVEDl8DnrgSmScDAAWeNvM",
+	"xIcjPAV7mqMwJurOlChVPimYHqLiqdrBKYCsxaSOS2XfV7K+MAbqWYozzcs1lstrqEhaTQFiUyf6Z/7e",
+	"k+KQ8Ja3i0L+xFNOfjWPwdZ3vU0oOUTWTL/TT9y+gBqulI/l4R/9ffHqmum9h4QhgARsbBqAqWgwut8S",
+	"WBxmCm9nK+ncDaWm2tgRn5kY28yz4Sdus+dCbKg59U7vGjHeAjMsabskHTshdLPMQjbjshxbDOHjgQ6l",
+	"B8QK8LmveWa4DmejLb9CZd/AORAndUiek6l003eBvNdzD6I/GqHi5Yzezj8cDhwdX67JTgFKlChd9ita",
+	"JrW+vQ80cEr+4K0yKwlCfbSQo+Xrkzo8Zum9LrG/0UHW4YdXl89fkEaWTJNvv/nbMTXCQZX333tu2pO/",
+	"J6yCxfyfiP5P5rE/uSMSj5WR8wRjD48uodvS9PPE0yt/wDlkIuX9rnJo34EmZvea8mtLBEKPrrRApk7c",
+	"S48PvM2Re0mNvVRqey+pCEHrZOfn3xDCJRVQIDBNlmE/Hu+lW1XuDdTqDVWxTU0whzRGetvu0/gLelCm",
+	"2mNgSFb0TiUfcGdGF8ZriNJ9GoJnvipIXzMPth4uy3zy6G/j3XWOx/Utx2YLzn31MOak8zrGr922y9O8",
+	"OibbXitnN91D0XWOLGCE8a9TmDvEFw50H4hK3GAB3N3KeEMm94BvCzshYO21BxLDdv/CeHIN4wchKC+L",
+	"QLphrO8zedGVFVI31oS27BKWlQHzDYZBIpZ3wdzLme4L/GOsnjiCFMdpHDKuIu6pERWJRZm4K29XlAm/",
+	"zdMtG5YOnpUhqpVqzDnZuw/+97GthMRRI5aqd6NhlIECKk91GtOavex77EbivHxzFhsF4OCw4zx0jDTJ",
+	"5NulomUaKZmfnDn4iGwlWcnm3CYfsovUNvmArGV0uWHaOXBbomQR+nFEp2ZahrcRGUM44dGNGs+NFIqW",
+	"c+ZysGmL7GE6/Ox2ZycpUGr9G9XyRJW8gBWaSW84LcOLdy4io2AX0ZJ5L48fOHAJMNE8TeJmuulZH32H",
+	"MzyDiq9dlTFPHXMzcdnjo1KT8qYtGkw5toY478u52L62mrhp6jQXBd62BbM75kuQOsWyx5zLg5WGY5Gy",
+	"o7HPBUi32Ohhkog/FJ9BDQmhs949/56hcmj8CZKbgASN71Fl5bhjEVb0dq7FG2o1v0kip1ONCF5QA827",
+	"3Fnl+aOtqt0neGxNK7WFZ+YaEyQ63Mwjto0nH75DehfEERy3jAjsvtM2vKBSsvIXbACfKxid2eXA2zFj",
+	"LxpOdhxx5j2Daj7MxYA0QQL5fIEsVG7Dngc4u/s3Yn5hOsPnDRY2nfesu3ODi49/+OYA+MeKIWy4ZBrv",
+	"c/wB5nA7n/j8jfviPFTVwR++/R7C4FdKr5W1cKlU596Gcv87R6OuOFONPVer89Bd3jCK4SVr2Tn20IHS",
+	"oXMoFoI4E6NuK52vBMW627LEVBIV7FzJ8xIjU2ZHhVA7zzyyO28ksPX46/woVV0rwy073zRYweCT01LZ",
+	"8/bn8NqebStCKHUjjZ98QKKecxnWaEHLc2yjFvsnQhIfFYCvjfGVMiWvz33L/T+oPg8whYVosMSCMYs/",
+	"M4xWscbiXCgAkWCAJi6nkuzc2U+hSIOV5xUmLqQ6v/a2p1TnvjLJr4g5x/Y97gtBpbdRzr0UtSITKcnw",
+	"b2qs9rT6FTtX+ty3YnCvEWpR/eufK+kndeHujBxpJa1gdYUyvhVaRRGHVlNtO48LRGcU4edSnUdT6prp",
+	"80YCfRli2eATHywJf7bAOTfRvevhg3g5/HV8tcCVgj+RI8v/sYHVL/XeLyzMYqn354FqC6FRoVdO3I+N",
+	"rFEheX/iPGCC2oGhwdlJ21l1bjfs3JvHY8w1SPf66CUaX9OPHPwdnjktZH+8x9h75+duaFtwi6S4BOpE",
+	"OeLRkGyZG8+xHIAmlNSCchmaCnrsw4Tg4DI0E0oVn68CC9GEGx0wFnSAviwTjGOelXzCzSs1+dIBqMNg",
+	"h4OWNfsIHwRlqcjNg8EIqHGBjyXhsgTNNMcRSkERq6pXikyJQINxzCvaQpWs38thycLs+pnrvHysNYRR",
+	"hPVv3x+CicnzVZVMjIPjpRPZhYLeDZoZHAyjWnCWrqWJrtIEXyPDt57t0f4zrVKsIx2k80G6lC43hEuo",
+	"mAiURUUo7zeHPalGF3p2r9af2W5qu9ZOGOQYadyZAbZ7h8GQyV3q2xYDBLr/9sQydMHM9llPBo5Xgq6z",
+	"jRyfDJPHPblI8dKLVS8mVCmFWwVdkTTbwcQWPUAtPoE9fhZxo1nimQDU1ENBVNXoPnEjPGKtaR1UwQQU",
+	"EcxPvFlGLq7anOVBmVlL9dm+08R+NKkL03nGKtez9Wd2Y68sqwcqn6ZDuWwiqv+W2pYUcqnRns2xo4/Q",
+	"2XiCRzXQtfyXFDlCCEE4TROi4WonyYI5Mw20TQ/FeLxCnwIdkidimzCUlottzNEXVD76ZTcTsSN8nc9b",
+	"6lbmylKbbCc5r2e0M6HnBX8HApbxVikRedvu8TulPdt+Gcc6eO67x/YOIxH97kuCK3nQ0WH4fbOHE/g+",
+	"g5hjqktDNvSaxT4AzqrHjp7PujTYUF+BffZi24XYZ2ViixRdIig40y/kl8bO6Leiy0v/m+TtrlkqHPUT",
+	"lyUUIABHtuc2dgezO/ufEiDL+SrJDARcwOkmTkvExaB3gTMqeJpfKOZUpr7nC3UTVncywDesrgnru6QS",
+	"ArI+21eq0U3n5y++drtARRCqiKFN5Ik6QpqBSyE/+OQ9OdSKoa61ukaPZBBGFa77ENz4JILBg8ChnsmT",
+	"aGc6f4zA/amvb8/0UHbHVmPhnIKUuMIWLUcYDCrLXKe2Y8wP9m+YIV34gyS2TEn2rd5nSi2zNsRA48QM",
+	"/Tp0vQOUPiayz4baPQxbkx708iGy2ae3xkKrLRK+h0bWWJGerrkofcubwcSBuwbSnHLe9g6MuCksasgn",
+	"T9shK55ubl0hPVDd+F6ClAhFM90blbJzJhlW7TKJG3wfGqK5I4J4NIu7P4Gaf1xwzBKFMwayrNxCF3NA",
+	"6T8FoPmKI38A9uHBTj/IP0aWtGLu8nQvUaorkzcZe5xzBR56SDxVMVmy0rdqYWLVnoIJMrqJrbl0lW7M",
+	"JerEEDGsWxAsjC+ckG6eklC07tudm3a33B366XP5yS8uI9or2bPuO6Uzk0w7ax94vSqsMD4BVjTbk/e9",
+	"b7J+0AIRKCtT3he7sS+HVJO7wM914Y94v6WcuCD5Veq+ys5N7Yc2FieCK5wAnxCaMGQ4LXGa8SxDvDuX",
+	"2EEG0ENOy6ZNKSREnDk9sRlD5kDFCuTYjZEZoyT0VXqKLYYK5xoWziKygZ26G5Pp9MnMncUwgt826fOt",
+	"buxzOzA87DRjoAIsdfPQuiTpdvgv3+ccdM2ueej9nyR2cb7dM3IR5we5KWWOBtO3j8zodGR3Ad+fezRM",
+	"AWoJcgZImOtUR7KjVeJhwd2a1i9jFtVJB1J+CGo0taCxi+UgI/k0kCr+4MpmeqTHqssDfkc8w2CR+hWX",
+	"x0GYNfS3S3XIC5oWtyVWP1DrG2pRt1NNtuk2ZBTfMrnkucpcr7wFZx6iTkkN16OKLTXdGWSdddrWWaxf",
+	"OA9IQg+dwyJL3rbyG4Z4Hlm3Afo03SZqJDYoSvPGDDIfcuMsAATKxOrhY9pDbwSVGYKrFsJz8BT/TUSU",
+	"wfakRHDjzBqtOcMZXWt6jWX7YCcic23hW8uZ7UErg+O9teNYOjMkub+5a5IBiVDtmywFTvVn3begsniw",
+	"xixzoBByyqWjsnr0+dGD6djS0QlCI7fj8XXPxXBAdNR0sLA6J044mLOuarb9+mh9j1tDZP04QWHPhMYM",
+	"Lygy1ZRtD9tBF8Vf5isK58OXptXKBfsaW0yqFVrWx4VykG2tVGM3oWZu6qxlmw9kqf03NMVX5swYZN52",
+	"qxdYmZHS2DZaEmAyARq0LZel2B86AsBr4jQeUHizPTEb1YiSLDJRRVHn1U38KVnzayYHjPzhzItIIoo2",
+	"yE41ecl7bFap/gZzAJFYIJa0JrI1ZMNnO0u+pKdPHvrpLzs5N1lanNXKzMFzKsMGalVm2xPPNaODILGD",
+	"SjJVIsEKfI89tHzZRTDVZmbZy/HAy69w0QDI1J/vZ62y6it9hCoFKW0R6G1FH4J/cDRhSYJoBYXm99hA",
+	"jSms6SU39pPA+A6BcpOjF1TmmF+GSqGmgaXbUrUsPvoAungMhMy3ox8Y3m6jpjeFdxe3t0sOUhmWzMau",
+	"uZwcSB2Bv2RJGDO8egcv428SEz4mGMFxlJMKBN8icu42IN63mpkUoVkOZXRbplszAc2cxW8PQXQCC6x/",
+	"SlIQtFoIVs1qdca0VnpO9DY2VEsCV6htZnLwhLuMd4AJRjg8Y7Dr2lut1ppW1Skbv4xF+dNN5MyspOrJ",
+	"an0CU3+q+yVjo6GHOH9XcPVgQU3PBerMbqe2Bp8ZZ8QPb3Dh0rjzbI8cABxl6LulTfvDmW5nFmn7/O8G",
+	"B3kV5vJQxC4DRDHBqK6VmcOW+RKvT4PdAd9xzTJpQuBHmWF+ucsngerDO8RHFPGd44hSE/eO7obIAKgJ",
+	"UUOPOim74WfBWUwf7jDaHnysJZWQ0E+TCKR5AtJUAJ9Mwf87Rsv9a62aJJzpIamX58AW58QpJzb+8tsy",
+	"9vvqkzInpazt23I0dZO7qMdEwIxC7EcXX04lScTbT6r4fYstyW9T8BuYdhN6VDRVOu3Cbmq2tJn0V4Z/",
+	"Nk0zi8/o3DG9WNecJQhzMeCVozZGCv5E5yAMVvhmmQHeA7iQqb72b0qX6c4jhulrH3WayHPsXu0Hy6o0",
+	"a7JttMy9IORjjt7vR6p9jm+jRAkJn7b5DXKL+rg6EiseUu5M8H1DacT4KrcTUsSWCHHVOu/XL7iAF8sL",
+	"AsxW3sua5HJ6AOYtK+NatyuNynznV+agej6UAk7DoGTK+hb776ksR/AnuQbinUweNpTDhF+oQ8XsoMmd",
+	"DpfK2DQ6yIYcmLuM1JRrQ6TCLIYlVO5JpTTrlL9alYRb+ZKj4zdQJd2TEuL/RqidSDfvYket+IYOPIip",
+	"Z2YyTz4csnLJfCK01PvCELiKYIEZfLHlQhbEncmSlc8ItQRqKMiXE7mQ3f1eHlTTdFPHyRzwwaCwCoq4",
+	"6TBxLNOe7+4/8HiDmNgZoZ8elHbUlPT5Fu9N+B0QFzDWqdU+0REH2xlZ4bdfcrsmGa98v+zpqrwRLN8P",
+	"u1PvlA5170Kk27OFE+orgXwurNdnr0MQG8y/4y2/QQAixNEtlaUhIVD46ZZR7ZKEsdwQs1Q1g5Tr0Lz0",
+	"GvlRk0GNhBqp0TZEg1VROPNRKv3zYu1TaFXUVk3hSA9qp4KU5eTSS9TkkNTELk9t0Cj34FerFUv1TqJ1",
+	"7TyLXCuw2TQXN7SqMzGftco2dpnd1n20bXl4L//YdmTDE5TqO61ZCpD0hu6JJxVCVJCFQw0AyEcJsm6L",
+	"jiS1/3NvRQW6eKdFtozVsZmwT74BijuYXIcKoPMU4cP/k1Wdl49B/pbUSaHqOjc72ZnBaRunqozUHeEx",
+	"hV+MyDEPr5lZ0WSpwAmI4W7pWOdidjmtNiXXkWoSSw2JcIEitHSCETzFtt4ktJmc1Rgp5k2iYgRS6UwB",
+	"6JWbB3avfLhzEOOnBCwboXJm02nBVIeZK6FsP6GYgo6ECU4uCqN6magaWvEZK9K2qE/hWLlJcybCtof6",
+	"m4VzTICBQBdk0Vgvk0ZVDBz56RzCA+OwVK/HI96BpQwuvhyv4/ShzKMkBT6se6MC5zROSHo1WIpQW/Bt",
+	"wvR/z0Vg+m257KwSZar1zqjLnw2pzyF3m9r4Oa1WAskCtsbFt07PkjHJ8rySVSrt60WKv8Qpa7aIeacS",
+	"Sr9IRZcbLhloTM+KsLG2fkqUFHtCvcf7hSE1XQOWFKgFS8SWJu3UYLAlXTe8XRpIPSMxr5Xoc6V7igqE",
+	"BsA/vKOUBOyZ5UYpkcup9FuJGGbBKo6+GbDQjBYVh17FsErxifia6WVuDcCWvA/Yc3ZUeyoTNsbBAfWg",
+	"V60NeIui0KsNrVNMicraVHTOKoScYCZswkl0SIHgD9UloKXNFtjn6Q1PsxHi2OfaCirhTzrlgzLewmb2",
+	"t2gA5HuptdYBDDG5wulAy0ENRST8JIYxQ6TaOQvGF8IAC1uJJU3oAT8F5gWyAOYBbpH0xN0rJJGgwU6v",
+	"pzoUcvsy2wMyzLxBMViGL455275JlvUH0erxGSSL5fHtjsvlL0Yg3GNXH1LBB6sBh9YzLvwQRtIVO6W3",
+	"j658o5fp2839DLfbltmUSXIHtGdCvnrkfAzaHNidihR9oYMrm94kLAMW/TRBdHdAtyWBbIf4NJz65Kav",
+	"VcrXJYBdDtj4uN8lKiOgcioIl6SqWjLlipel8H1ZPJgUg2Dgi/Sl517Jzid1NV4pZR/B28/ZFlCZCNui",
+	"1smmTyDNzp/zBNXgykU09iFPPAb/j2tCtKpj0qhtr+drdzCMDPMe+KLcdY1pqCArvm50OqxRibdMv3zz",
+	"5FYto8NvizjqpDSFXHOkO0HutAWTwLjmSd22XMhIKASgIXc6j5gOUDv16MpnmqcvGfwO16zDbpE7WRKV",
+	"Rs76dLssgKEjSZfphH6o2Y7yg4+cUr7/cNJiFrx8XlOdaYwheNmWvkXOkaTx66n60sCbUSaPOIO3s9zQ",
+	"4r0KFuxUOhj45udcBPshUlDzMLltUeFREbTPgXNJwmVgK63YjgQsRXLNdOJ2nvHHELOhvowcOqRA882s",
+	"97PjNY7tgIEbAkkZHr0M50/IErXr0/FCcNC9ihd89ICLkaQJynfdiYxXCYoqzczmN2qZHgjCBRXts4Yx",
+	"JWS5tLn9k+9xNkxIl2naMuQYZHHRfYL6IvYLyvZ6uQJSyrtx0dC6ZnJOzVsGTHm7SGtLATSdLGoSntt3",
+	"8KEeCI3sqeFdO6HUPu47i0xv0XqJMyaDhczGenKylo7XBKmA52TGplKRq+feRoHQlaoYlpoXHvjHDRFI",
+	"R37kjrF1k+k22d4Q9pm70BPvBeZLbgKzSRKTMLE1CdR6dluTYD+SaY5+yesBgsiS1wUGnZDAJroivpx1",
+	"Vjgv15Hk+27rEail5PW8/iMzmjCmWzgHmgLfUC42coZGoVYRBBIPNSWZQjQ2vRlHcZakq3mx7yErYrgq",
+	"Nm4XCnlxAQULHLt8ArVe2DTumek9k2HVm9W87Oe2pB9RQQGf88z3MPOV0sbSNMwmyz4xLfncRYZnifq6",
+	"LurxUaEZneo6DKDy24qHxJG85c6CWRG8CHVP0aNG6LEEdHvBA9t18tzd8PUmZdk7s9l9x8xEZt0sZcku",
+	"d3uhdsxYUitnTtxqL+dRGzL9yLVWjUySB41YJ4zmOpYJVSfOjG/ZWjMGjbEhdIMNvye9VBs5S3QR6PQe",
+	"SBAEmEPfkge6dUg01xMb8gZ6Oy/TeOM4sEi3HknUcQ46owvLHsVrYD9lvJ2FL/o/fkvkyR7HKqpdf0cd",
+	"b7YM595LrCyGiBpiAJQMR/aOLydjct19koed3s9Bwc/JaG0Yvc4wgeX2Z9oHuArtL4PR4+lisC78gP6r",
+	"C9pI6verzmHZehM9yp7pRcVgpKVqnbPeKbvJMb7gmQPDgPV1671WREnoe9E5T5fOX696G3iwwond2BeJ",
+	"U/pXoGUEbpdeLbmSQZHDMAKnXUmrGj6Z/GBUfHcSz64mPDCEJWE3VtPQr9UZf5ieaIOgC6xDSnRMZyzJ",
+	"igQnAbXsZpglbGquFsw4jxwKinBHb2JPhd+LgTKs6X08MoUkecWd7OPtbEvo4w0TajbK07MgETUEl7nx",
+	"3b2t/yNzxu+Y/U5jfu+O1K2hlEzJobasaR/uHsoUM75ftn4x9n1L9bx08ydUowOPFBLJWd0YCyAv5byN",
+	"gvAVMUksOAAnZyBNAGc5RBk4pcH8QKvrignL5drTMiqJZHvISkORvyP0WUmcCPIK+qekA6oQ6xpiMdOs",
+	"VugWUfcQpalVev8FBOCdC+tsO/SZnNhSIdKsjfl4B3zzyyo1BGWCvvFB/8ifkKUDS/jKvvSAUQFtJgpM",
+	"1XwZ4tdOQEI3k0Sty2SFdDL1Mqsu0m1QiLYk0UWeOH4ivGjQ6szwZSHBBfBG0opFAqW2eeGUmE2/TDdo",
+	"plBT3UfgeDM3SHXPHO0V+Ab6oVgF6nd1Ts3lmIaWjb4encKXcNE0lv2AzroF+7Ab5wD9cDh+xm6Ra2Ap",
+	"ABEWR1X4d8/N2HgPhky/zlWTccCOWyoM6l1Bk9Pw8RsptEsceykMNU8YaJgwqSVCiIBv2E1cxXD7MKnx",
+	"pp01GFlYc/qT/yAgxFhgUKUdC8mf2j7rDq2BsAvVWF1sMCPmNRYONkbnV38fOl7a5rv/+Mdo/93ZW7zT",
+	"26TXMeQrfBH/15dJuxTPn0MkIbCA4vQKbuxT8tPFv908If+DvP/qy/6kPhlH4niNPcgx3p5JczTDdGPp",
+	"aEgo/fmOu1DFlwg+tFnQFMsiuDw+JNnUSPK3VFWlJDIAYl+uqURgybpdCIPOwM+8dNe/ROB08nYqJQLv",
+	"3eswadFe1Iw4j6H0rr5Uu8PyyGOGZcmQXjmxd2ah5F/mQPJtz8hjwZA+szVx+/g+K0McXSPVHLFPflie",
+	"IoqKH01LieUHnpQ63aSYrWhjN2pKDRH8/nm8OvglubAxYzW6lUv3rBVfUssCTsmt5YIJzq7T1rngcmty",
+	"ZLk9ADLY4L5pm+9eDtmh95dXz1BQUGYAshkQpy0eeVa6yOMNjp1pP5YvnNOsltvCnyAlu+ZL4IF2s+kE",
+	"PTa5OuzFP4hcoBmAnicZJMa6qYY4gHsY+JW+785GKeGb3sR1PhwecLQqhofcns1DxP8zQ92HzeVDJ3r3",
+	"BgRKFqEu2ipillQWeBKU1FLy67vL8aYTIBVhQvKAhQNBPZJ4lmzb/5sPj3k2246DTiXbBYytoPYwNzEc",
+	"RZVrpmvNUxzDV98/P3/yt28KXyeuVmTDbkjJ19yaIQKjowMVV9IgPWyqGUUaKNIdnAfspKbzV5kkaLw6",
+	"xB3iqgqGAMRnpKZ2Y8iKCxHCmuyayXNVlgDOOu7v7LvIJik6Y8+dCamMEA2ecimvuB1Cf0+4R+zhMxe9",
+	"17bNxWH4kYeO/WMtflKcb796hOltSN9+hRO5/JgsYLfi2/Km5vRT37/oFRio00Ie82gxBmi+/FA7YQB8",
+	"5/TG64wzzfMxn3QoiXY5LkKBUMYAb9BvNKXRfpHMq7GCCLoAOw4MfV8/ECu+MhjD4xi9m8oCws8FaScS",
+	"bvwHVimPOmFeCsedtUluV4iLJnLakz324RDo9L6IIYaZnjZfNyzZM7Q7PFSmwL53mlHEOHajtaNET1Hm",
+	"+o/8TmmoNQF+edMsN8FPCUjpQBHvS/4zpFDJtpYdJN5og/+RiKGYcJdU/73fnAZON1DLIaJm4J30/vVA",
+	"vNtA8b33/kq9L8h6IlWJ2pVMv07B2PcEv3RLAuczt+BRxkqgHfWhmgm4gRyCEu7x5jJFbm/x0chSDxPY",
+	"dl/2kXXfBkipsoh02m1m3CpR3qLoKqyWn/QBaOZvnhc/WXPlobkelir41jPuL7p+eF9OAhqyI3t/SxYl",
+	"HTf3HxP6TkhmYnv/LEwS6LwS1MeWTepUGvXR2JC77UiGN/810yVf9tKqKdqsUYBJwIl2ugqEW/+eIpY1",
+	"bNk45wHL8WEafIXokVC8U4I9JfhtQaTCyoOCVFRvTUFCMwJTgHmO0S9ZInu8VNoDEYDeXgIbIpQbBGu/",
+	"Ndda6aY1/4ntDwC4qUH5r4tYjxscMq1U9QywAM4LNl0WNB/wPCDIutXoAnA9M7q2+HburT/AGbpSadcT",
+	"YTPSarq0sXitEx9ws4+1bNiX9hF5odzxyEsfjlozyTSEpHyN+CPyEvK3+LV59/qFN3FAyA2pqgIOVEOW",
+	"1f/3/xakUhVUALz77iX56quv/vGIAAkw/rxG3mFSqmWDl/03d90/vv7bv/13soMco4faLal0ys5s1E4+",
+	"+r9lTEE9PXvVmZtrpnEvnV08+vLRBWIpmKQ1P3t69tWji0df+epSkOLHUR5ho3uqIrfdQVR+KAFFtuQ+",
+	"qvrPhhn7QpX74KB51CWta8GX8JPHf3h4OFonx/ojclfOohTs9qYeDjUfbHV8XGJX966zumGI2qiV9CHP",
+	"JxdfJzqCstoe8Falhh9v9DjwSnfVyNnT//iz3Q7/8fuH351dU1VU750nTffQcrQlsGlbRwTCGqVJ0HYF",
+	"dnXREN56BM953HZgQeZOlljWS27s8851R29/MWuRp9GQtJ1hjp0mJIrshTLa0d1uyrGUNPHyz8vyebdL",
+	"zW1FmwrxywqWc5hjQ1dvQjPoD8VRoB+aA6Xbyl1840yji6+fkYuvjzoKQruRvp3+9yJTmTXJ5zmtbwQN",
+	"kNIOSQul1pZQQ2KvpKe+SR4aTmBISRLw38dG/B80VXMFXJ8czcPGsEDnuFK6LUjA860Cz/wWxlXX5Om1",
+	"H5zXIjzRzf3vYynBYRbAZb9IM6i73ycpvC9nCf/UnX68s9/325fdWp9GnfmaXzNCA27frXT1LJzq3jxf",
+	"M+fnouQdq8nHf/Lygw+LYSF9X2FgJ42ezqipphWz0ED3P/5EqwWCatFm4eXZ4ZwXnfkb8Tx/v71amrYy",
+	"vjvIJMm4+FwlA18SS9+9Cga0mOw8pvC18AasdAbWOOLYCuI7K1lW1YLanOQ87hBy5U/b2J/mQUTn3g/z",
+	"DKdY4iCvYk74jqsJzUSb5Sa2CkPMYY/Dube0UNRPQjPE3OoF4zu7fK9uaqXtw2//O6xhuo8KDiJhCx9v",
+	"wzgp92vu9nd8mxPF9aSG/Hj1y89FyBnVzUJwqAfGN82uaEt8klzQ16yzmt9Gdo6Pv6i8omv22Fyv/8dN",
+	"JforGuNbCy6pThT8ZdaxJXe54+6DTK7S1fEuo4Zc/fvr3GJsuR1aiJ/457CfhlShe4PM7Lt3v/vMY6jx",
+	"YMq3BkzabmvUwgfxNWpHRCdbhVqQ7uj+GSZhIiMGl0hpkFu6WrdNBpKe1Fu84D8to7s/v8uem5CmPiP2",
+	"0g/xXnWzFzuE2GRyb04CEYITzKvuAHvkRJ5pm4AcdtzYLattTgBb+cupD98G4/PWIP4lMkrknw1r2IkU",
+	"eM5OQh4AbiNVkZcKbxxjywqo6ACSOfDP/aIt6HLb1MPG7wt/zUNYpvisKZZpGNXpt1E29PSGbpkf4D36",
+	"32EK0vK0iBN06rd24tCBjWbF4WXELt6/OMCzpkiDH1RMfHIdogf3EYB86QM3pwmrnzh2lwhMfZ2hWPQT",
+	"NANBHvgaxiJqWUKjXjmOf/7tQvyn23FeytIbbhlE8B4P6+dlGUNgiz3ZUFkWrTsV5smrbL9H27BXY3NB",
+	"ryCnn7BVd1qA2om20OzYNBXihMHoiTt4AKt2ux118dfZUZ3YYURQYZkFAtv8bvMI6tZyRXpdyBYD865M",
+	"bLrHXcWZPSMCe9zntP1yqLBXEK/rROEhiAcx+o4d2m3CluHZO+WBMz2RfMeD5i+0LSKl4R8KEPvwzGc+",
+	"HptcX91I6Xy9bpyvRXFxIObESrt2p+xHDcj9g5mP+4nW4/7WdmJ86cd/LlXJ8mfy2wZefZJCiNVwE1XC",
+	"cNrxZArCqU9zROCdbHqnM6jYOdQFtzsIO+nUoeq9B9/6+4Gdv38oC3PfGphKt5GekB0rWaUex2q/3OF2",
+	"TeWSvRRYJn8ayaq4bGyULQQSfv3VkzFU8SGNsr/Lx17t0LMjs+AmfH3nsNCbwHrmFi6UrTmzhfyCdXL4",
+	"DcC2eQj6RMBafo1/qI6yZiey8Ota7Ed6fY6Zz92c35xcWRp9Ee9W+MF9bOH51g8I1yAbT7adRF/otehm",
+	"yO3rDbDvqma9ue8c4KVvW0HbsRynmGTZ5gUxzwFZDW6xxHO3UYIRz5ji7iXEIyh98lQ0Z0+xy1lfeB+3",
+	"s5mLL4eZvMIrP3Za1t/q/pOyP1798jPBl3arAXUccd6iEgjsdVlD7Vu85CEstR+phqdNsdYwww1DO/lU",
+	"Fi08/HBi2zbUOyRak5ZWXGLFuyzJsqm731fcQDEO9KBDlrhdLCso0OSOZRqxyAYq5dU24pW7axUjPiUT",
+	"DJH8B3BfrWqcxY+RUfk6x/W7VvJEGRDNoKQkkgho5TwTYBsAnXE4WY81w4Ko7Dn3Di946ZkePkNP/RZB",
+	"p1isNdF/zlYP3hKJ/d6Doh90+yIrJ8DDVoR2t6fbuYDRRh7u0Hci4JMwdbthoixC7bjlFes0IxWUlynh",
+	"C5XOadG7YtYK9gnuVxg3oWvK5YOu0PO+Tv2DatjtxmrKAS2vdMxo+843XAbDYsmeYbbT/cRZF5I0QJYp",
+	"1Q54nw0J7ER+qdj1aAzv1XXE159i07ZPnHQmwtN/kP29+7d5W9c/8mObtJfIcJ85zP3pR01bLiED++79",
+	"yV7xZ1t1dWzVrlGaQquCRwRlAdgR94SXPlK8CD7WNXcSSIlmhskAoYhHVRA5wCKax3+uuMBA0QBk8Tuk",
+	"ThtXDCu8MK8aYpNELph5tDTXkV7G/7Fzp+e6Fqnyu3HohGU39jGSRfcEYhLEbeX7l96nRQydQ52Jhi/t",
+	"BA0r+EI3UbJgwV1CvVe0BGFAdvL6hzdvSU0FsxFHvFK6Gjafv4MrHsJ6dk/6ictyivUMo+q9uXPLJCtP",
+	"nSfHxnbucWf3A/rq1+Y8cIAHu/blhFrpyre0ClwqJzCAv9V05yskgn9gAnQLk1fOn3AWzpaxGgBawYFo",
+	"WbCy0vo6EGvev7jCo6bIqh/TAx8EefwPv3nt65lOFU6/Da1gpvIoQTelZ1gb79iS1+wt1Qe5tm+65saT",
+	"Mb4UTFvgkz82rMOLWXqLroMM3nFT/sRYDce+m722JU/Fb1gZEZR4cOBR4qmWV4E9rLdDHxvLtc+PZLSq",
+	"5fpH5Es5nQze1pGcWdCLj3oIW/S0aug9cp+Yj2mRQvQJvE0vIs4bgsZ0kvzRGOss5r4ojWQjESHxI9X3",
+	"ko98INz3j1R/HMD3g+iW3zS3DHtXbdSOrBpnjoJfzE3hW0J7Rmz4BMk2kfwuKqGUUDxeUs8PMoAdc5d8",
+	"xqLhxv8Xlg0PcIpF0RDMijAnaDtCDNIR+DMnKQhtFiDDIOG+/wyUxEHzMGlssnuw1+SenQN3znEscMNE",
+	"OYFDy3CZYu2K7S8F5W3vS+Pb/cWeLZOZJxOMQ18l8bxOFrrufjeaBh3c41uO0+zAvcIrnizwi/HFnebW",
+	"MgmK7YEDjKg7e3FGDCvCumO3CdScca6S22YTaUDTmZh3rFLX7HvuE+dj8/L69hmSD0U2+5l+fLpq8Y+a",
+	"rU9Ssujb0X5MU6kzjGCBV3TL9BcGtWRBKNlwn5eWChoFPvIO0/1ruBw0LK7WFAWolpbZc2M1o9Utlu2h",
+	"2XO6mfwoIMe7CimIc+LsbL3oXj7ESTRh29TyNLsGxnt3o+A5+T/feWJmdwgJRksT+Pn+oDqpyrSvDhvK",
+	"kcIVIfTxGdkBHTqKoSZAQCYTICmPyM8+vYzk2rVW7sw7bty6VL7f57CVsFI6Q5wP5ZihiveACyjpd4vb",
+	"cBNX4tTn9/ZORFr9yEmMhqBf05vypLiawLea1KNXzIbuPZ+VuZplkT3ss+av/Nj5vAdxca7o3rmzkO8N",
+	"bm+XzjApH7suw2tSnQEH7Gfn0qy4ECkO1l9rp4s2gVwFu6W5iwPpIRLEdnqSTWODBZra1AMjj0u7GNgh",
+	"HHnj6b4dDBDHQtNrukUo9vhzK2rM62Rf8g6HbshzcGvINTNmamvcayWaiuFbzdajMLDOPT72HoxcxgOE",
+	"A+b2dQ29QJR7FKHYzY7gDHQiC89gIQIBcJ8VYN1wzHHkzLrXTaCovC9dBQ9ITNK/I28spoaB5PVjey1W",
+	"05L5Lh+YoVYrNA+gkTnh0jLg0PbNU7E1Sz+R0LLb5k7I7/GKk0HRqDH1RlPDjgpDRks1Or/9nHg+X26U",
+	"Mx4xtxPeAPny3dQa37DGbBoAGbCKqCZsCGzjMAq9v+TmoUD3CdLzlwJDh77sMXKZYmMSgJk77T+pc5pM",
+	"NnfEMsxZ909V6m65HC0mclMZ0RHHwbQnF/DfmKjCk/wNPpVKgQkVAjChfVoXLA/Av8oHKw9wA7kr9j/U",
+	"ZWcBe2jW3WNyPifiJtnOJzRNwCAwRho7HN3MWWru8wnssE8uBlpYxIivoLzCZmL9KvDjDTN268ksElP7",
+	"2KaRAr5WD0b1SeMF/qD6QUr0QFywQs8fGIJfswHkznUiJnM8fEGNha5NttW1SJoOysAwJgN9+z8bBoEr",
+	"7wEBvP6sSMW4uLTffH023KhyKn4QxpaMaI4G0J4T/NlT8gWGc76IPawPayuMqhhusgDsJFYV5AtjqWBf",
+	"gLl8eCETht2fspxuH4JG97DSwieTAsr0vyEh/rlx64uQ3/+OWrSmlsM0w+YBcVK0HEaCXcIVD4HAcE+a",
+	"AsD4iQtJcOCnJ/N5r2AYpyyRnkAx4t5mCthmMtjruCDkIMg06XHG837P2+MHQSo3mXCjVGuSW0PZPWvQ",
+	"nYpRTolop1k8u/BifUev+21je8rLt8yBenbnCiogdKPlsxgPoZJwd4hItoNvnCmhEL9+1m5+rE5xt8nb",
+	"Ut9xzfy2+Jy5+e5vlYZ51Drz3Miw1dMz/St8/59zfYe5XmPlQXp+L+HrO/SJSFb9rqgwrJgVCZnTGeDO",
+	"cZHPh8qgXdyeufNL7Xv9+AX/wkBfH6/H3GYYzFjS8me45IQcfcbkkogQO4SyJSw8o0IzWu4nREcS4Yiv",
+	"J0UjMp2/HlY0cIozgoFLdL8uk1tnfFAsHgOIrJsVAMjW1ADEBwqtKSwUcQurDGu5lnOEtjXleoA9mXJ9",
+	"5Y31B9EuiXjEP3pa5ZupbvykVvz/onrHLWvbZc1jJ6B5mi/1a+EVHe0Erb0Cs0K9UVatNa03w37W2851",
+	"D+Fttc+b4nN1RkfUimi63JpjIoN78Mc6w0wbRAcBCh9CmmQTJVMSv38iqKvTRbK6K52B6fVk4a7MDBDQ",
+	"lYR2bovpQSc1wAvIoZPij29fvXZq+e3Prw+DvD1YWGcHjZJeINRyVGgevJb+9alYL7Ta9WcWmwHEYndn",
+	"a4R6QKx0f5SexcdhjgeysW/9JZ9OP41TI1N96OxuOKb0/LqVGISeOHvl4SX1FPbvQt2w6bWEL9TNBJrb",
+	"RSLx+GKPgi2Ag4J36ByekYobA7QvPluyUOU+ZEpCBqSke/jpWXEmaFUnUyBLOqeNJdTB9Csix9iu8QGF",
+	"n7SPbUi1AvfOy2cuXxi0yQnUFljm8P54EHTUV7Cj3CQhgUcLuTwwwGNMM29D4SWTDIVA+DZ59xTp+xhL",
+	"16x3n0E7Fq6+39ALzMIlpkmPDTmcoocuom4X8LFhVGNnvhwTDtvGhbyXWjDR3A9FwEQNIkteUjup1jRe",
+	"fArc1ndclpHS11M+YGJMKvCbC48R2DLBo03f233R/spbDNiQ+3MOXcI7fAu9mpMJRiEIXWBnQZ9P/Jjb",
+	"KXRJW9ksyutb9+1bQeXnZGMsN4ovZ1gZL+H6sbM506R+PI3V6TAfRvbRj/JhOY1cSh8zT+0JEWpBJaoc",
+	"Gvu4gsyysvDMXGiFh8bYx1pnSifAh+v/lzEGlthP/izFt7TcULFNMFD/hXoK4tHSp7rxLQUBpOC5hRKL",
+	"W6mSiWHj7g1e8hdpugpvM8UE8K99ggQyJo+x2Bk25NIXH/tEhbqOjVW7S+M95WGo3QNHCv5a8bl71+NH",
+	"6vggMOd7aQ/F4LoC4SyJLKKcXrP/NDXQ1FA7OXarX7DovWuUHK9++LYlFPKFzIjZm4fH+Zc0ZJL2CJUl",
+	"2TDgf/D5m+WGLbcAgcTipUdp4X+8VPU+rw5fqnr/uW2BlVbVFETYLa1nuH3n1/9CEgfpEAC3h+bmSImP",
+	"zLXwFLCNVjTCwU0DZT2G0LVmLCeENTXmXMmhnLQxTg5/+awk0TZasjLTdWrV6HbasJCwndZOizy63BpS",
+	"OUfCqcrFHlz1Suk4t4mOVB8SMnlXGczRdI9sl0FUY6IAk8o9EsX7OopTtBKBdvthajG5XdWCWt+aes2v",
+	"oWzDKt8aKnaKsv0+8BaJcw0WQQEpFZK2kwVbNzIh3cPED7B1J1M/PExW6tMmfkBITAS/J2YcBj4SW7/y",
+	"1zyEc4TPmuIdhVGdsqUyQv6tE1XDkdXZ/b9otwO3holVjI8+iCDmWwviZP1V18VbbHgsEGd5BSUDS7Fg",
+	"sEbc5sX68Z9GKDvaK+MvOI8fHi4Q1r+nm/Cxu6Lt+NVIR68cRxIy3nXW7CSVscseZZqTOagxAAoRQ6/T",
+	"RXT34z4emARuaJ8MV+pH0c+NloRi1yT2RTTyWvPOW3YFcevlTBPa2obd9nbOQvRLltAZO2422eCGM4p+",
+	"cxd80vb0IE2EG/1/5inSeYpdP0GBddKCb6PJpNVa02rMUnrbXvYgQM7wuEm1c6y2gL8j7cu0jafuE8vp",
+	"Zrgd6ifQItyYWzNdp4J999+3/+8P0PT7hFHtViwze74rt6cwErEXk+gSSKBB36GWoGYLSH8l4cxwE3a0",
+	"uR830mqOMYjsJv/VX3NLrNFJhO5hMlXhTSdolxf7tr/6iuvTJBav8KCHNcX1DIvoGTtBnQHkvoiUxyvU",
+	"ZB1xAG1+vNZTuuh11dbnjiaG98eCpIEgyztfsXQfOLoHEVp4gddaNfWkziLuQl/PIKhe3/UQPKrUB/60",
+	"UL7ru865h225kAVZU+vOpSCdgYNzAthdMGqYZ+T8tNrGrTQ7hWJ/7ens3T4XSq6B5qq2SWpIrTCHkRVq",
+	"5ZMQ92Tnwv0zhx2M7TRBKthwXeZDItWuALcG65Q6anDBhDBB2HaMbTFalUzc7rhdbuIcnbRMcl69Gfzq",
+	"Y2eI7m8xJ9UyvoX6fcwR4YJ76ngwcnCZPa/YSgmhdqaz3tC0rLMpHsPHQyRwL+CCk5UHhMdNKw9gQozW",
+	"BxzICD7hX1xG3jHodImnFjNGycOtHgUgVItmOlnRLXtLwV57qe5Ov5guVD3mPOFymyyiZpq1NZeqZhJJ",
+	"DWu6Zl7kseYDUqVAdQN0Yu46qNDkhlR0ueGSESWFM1WiHB6XXB94cf9M0DO//fk1wmRCVsVPMlgIxL1G",
+	"gc2cSmop+fXdZapvA4Ac+0yj+TYPaXYsvEWYuN8nthm/W05pGlcVMfzmvORrbnGCFnuy2/DlJmgqqIav",
+	"KVCVuJPbMkkqLhsbQ3AgpSWt6iEt9a37/lRKKjxshGO57NcN/dUUTZJe2aqSAnOrE+mqJmV0kmGZxBDn",
+	"9qVabn0h/OkOFPdE9MdHVstf+C9+MHxPr3uGAnIseloDCIXDB0vogX1kLPgY6bj78UqWLeXBJ+F6/NLc",
+	"N9croHnaw6n15DoU5LoRAxFi54jABQ9apdbpffDJueqNmBS6/h66WOHknsaTgnuFBTTLjVKiwJMeTW6l",
+	"EarVgbMM+E+f27qeiEoYyjUSfKf+Gx+y20KAVoUsg596asjOWf9Fgor4mkKZXpYVZZwE7/AI6B8V/v6f",
+	"TE71QbfBMIcW3PxxrZlhdizVhdc8TJ7LPWsSWYkf1QkKl5WqQskEiqzvkt1WTKDpbyzVtqv/3fRdc7Yb",
+	"gGfiBf/aSuMvve/Htvur1YotrclX4HeIuu/ZrunwyZZe0vs04bLLntvIkmmyo/tcrX7gYxqwHi8ZvWaT",
+	"+uFdolH/EdEBbgRp+rl8v73AWPXXI8X6baPccm+YZqHLbOCQhmjMF4YsnSMGBMpRIGxTD9X821/rT42W",
+	"McmIC1ZiQguNdGm3aotUup2ffTmXBxJvUnRfIY7oX5SgLdl7o2gRLUpijA3CdB2ycwwb1ppLG/Nucfvn",
+	"Pbcuxd99TSQ+wv0vC50IIz2JShzmGIdwqnd3MS3Z6S0O7dceL5rSz1fWTnwBlzyMnfgj1fi4T6mZez8+",
+	"o3ZQ7uOuBop/QY3tIRwgPgMsXkrHXoPHic8CVS83xGyU7hN2GKvpfgTSj5c8CGLU+gD7lAVRojx5Bj6E",
+	"woAUX1CLpShYAY3FKDi/yAe2o6Y3jTEWlj2+rGD4jqcNhX1zn4a4c8onBFXhspM1ZMK5uu9OMwAIQwzw",
+	"DguQQoOHDUM0sFNo3JK1igsNqM/OUlOLNEVJ4Dle/VlVOU/LxhdngiGXzLFvVlG9ndQGZmK/mA+nEqr3",
+	"G7YnVD9Aostjg7khmrm3LAtP+Ay5+h131kel3DFpVT+DXxDhXB4IK3JDFnS5fUTebxjXwa0yNiZaALg2",
+	"qLzf82Tc4Lg6EPLBVAjiBNc8I4s9JukaKZiJzYVScQKly4NmL20zechIrn0T4E3DIC+53ljJIEQBmenb",
+	"kZyc4LRxczPlsPkOMpI41w9N4TTUg4QLdr+Nq0b9FSSpmdLJyffgmNROxNfeTrjUshvb6Ek5Py+LtWce",
+	"awt8D4l2Pg4OGmUxbehYL6d3rvcECGxL/UpDMQxmM7BHSLf4E0T+8VLJVWMgUzukaV62l00NU+7vhVtJ",
+	"TmZ2/vtHUjxxqiaFqSnXkH66mwMSxeBHqr0T0TYfCKz2eDwlYO8oCRW1mt8Meb5v8IrPWABywfC2LmQq",
+	"iWe3lCR326jAiuPmZa0mu08aQ79iGdXjV/zuUveCGgD8WFV3xeupRwCpa6YFrQ22YgBNFIKG7mtv+QSS",
+	"gaonlZ5BeYB56opes3fhqtOhTdQ2ldK8UhUDlmG8gCCBZun3XMkN0HXg22EvXgAG+OERZ4L5rtUsmfGM",
+	"Nt9kGye++jF8cnonLXzsJ5MHnWq7hfPzZDXmcaFahnq3ZNCMVLJn3VoSiv05Q1YErOs9w883jVz3pHic",
+	"79Z9H8z5eyn6pPIjxIPhrYfIpVeqkadgl4apA7dGKMOcAwK+F0EyxiJkq7C4E2lKJGOl6a8S8ITnDsAr",
+	"xjL+Vkr3R4Kt/FEVHKlaKwtMUSVr8B9Wc/ePj+U6XTE2yXh5BaQvYHdGCn3jf3sCaA5sKcis4yqeLwSX",
+	"ZXS/DWOm5XzAFfzTOQKD5MTerxqP2CwDCvr2Bkx/tv73/3r15OLiwmuPEBVQnhnHqpBmtYosGNkpDUxG",
+	"GbfcWFafJckUvrzoUsE9ehJHJptqMbH/6t08neEy77v5O3fP4z6HI9hH06XaARWXs1jcwBLC9BiGaQb4",
+	"APT2wYTqdFxv8aUmaYTvYKl6FsZXx8B5AQtSpvD8PuemWa20RY9U0IXS1Cq9/8IQ+CmxzMCXqEqWVAh2",
+	"0PT6yyejtUP+1T52MvQBfP7fNLeMlE6GsfcLMBZoJdehvdkqBreCZKuSDlZ9vocL7nNe4AGpicEv7jwr",
+	"L7HMuwj9cLg1zkwHAYNGDf6bhVDLrTtB/N9WkVIRyW5sd64eLyPUfSDt8xIu+gxnbRrgGXxFqKaJuA5n",
+	"vHlR2zBJGBSIew+vpNa5RivLnN28e4Z9+JaqkRZjU1LtiAqAc6sbYwdFEi64z8mFByTNVPc63If6Qbm1",
+	"YJdr1Sw3zEB4hduToxq+V7toJYRSpqWqMKkAc4Z5+RZv47T7ys0A687sY9rYjXJPeLTUg/P8PFw4b65v",
+	"zm/+dvGP8yU9dyO4Mwfet6/enXwuoQaqnZ4+3PsLQ5wGjdNU+Px6ya75ksXZfoSDnZHrh4VBU6DR4uzp",
+	"2WNa87MPv3/4/wMAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -4,11 +4,16 @@ import (
 	"bytes"
 	"cmp"
 	"context"
+	"slices"
 	"strings"
 
+	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
+	"enkaustos/core/ready"
+	"enkaustos/core/survey"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/exchange"
 	"enkaustos/internal/school"
@@ -55,12 +60,15 @@ func Give(m school.Moment, c *school.Change, a school.AssignmentRecord) (made sc
 
 // AssignmentChange is what an assignment is from now on; nil leaves it.
 type AssignmentChange struct {
-	Name     *string
-	Measures piece.Measures
-	Marking  *piece.Marking
-	Template *plan.Plan // empty takes it away
-	Jars     *[]string  // empty allows what the class may use
-	Released *bool      // its class may see what came of it
+	Name       *string
+	Clay       *string
+	Cone       *string
+	Atmosphere *glaze.Atmosphere
+	Measures   piece.Measures
+	Marking    *piece.Marking
+	Template   *plan.Plan // empty takes it away
+	Jars       *[]string  // empty allows what the class may use
+	Released   *bool      // its class may see what came of it
 }
 
 // Reshape changes what every piece of an assignment is like: its measurements, what
@@ -76,6 +84,13 @@ func Reshape(m school.Moment, c *school.Change, id string, to AssignmentChange) 
 		if next.Name = strings.TrimSpace(*to.Name); next.Name == "" {
 			return next, school.Refuse("Give the assignment a name.")
 		}
+	}
+	if to.Atmosphere != nil {
+		next.Atmosphere = *to.Atmosphere
+	}
+	next.Clay = view.Or(to.Clay, next.Clay)
+	if next.Cone, err = clayAndCone(m, next.Clay, view.Or(to.Cone, string(next.Cone))); err != nil {
+		return next, err
 	}
 	if to.Measures != nil {
 		next.Measures = to.Measures
@@ -108,6 +123,51 @@ func Reshape(m school.Moment, c *school.Change, id string, to AssignmentChange) 
 	}
 	school.Assignments.Put(c, next)
 	return next, nil
+}
+
+// PreviewOf says what another clay, cone, atmosphere, measurements or marking would change on the
+// pieces under way, looks that fall among it.
+func PreviewOf(m school.Moment, id string, to AssignmentChange) (out contract.RuleEffects, err error) {
+	var trial school.Change
+	next, err := Reshape(m, &trial, id, to)
+	if err != nil {
+		return out, err
+	}
+	var effects survey.Effects
+	for _, p := range m.PiecesIn(id) {
+		if p.State.Firing != nil {
+			continue
+		}
+		now := m.Case(p)
+		then := now
+		if then.Body, err = p.Plan.Own.Body(next.Form, next.Measures, next.Marking); err != nil {
+			return out, school.Says(err)
+		}
+		then.Work.Body, then.Work.Clay, then.Work.Air = then.Body, m.Clay(next.Clay), next.Atmosphere
+		then.Work.Cone = cmp.Or(p.State.NextCone, next.Cone)
+		before, after := now.Verdict(m.At), then.Verdict(m.At)
+		effects.Compare(m.Who(p), before, after, before.Findings, append(after.Findings, fallen(before, after)...))
+	}
+	return view.Effects(effects), nil
+}
+
+// fallen are looks that count before a change and not after it, said as findings are.
+func fallen(before, after ready.Case) (all []plan.Finding) {
+	was := ready.Blockers(before)
+	for _, b := range ready.Blockers(after) {
+		lapsed := b.Code == matter.FootLapsed || b.Code == matter.CoverLapsed
+		if lapsed && !slices.ContainsFunc(was, func(o ready.Blocker) bool { return o.Code == b.Code }) {
+			all = append(all, plan.Finding{Code: b.Code, Severity: plan.Warn, Text: b.Text})
+		}
+	}
+	return all
+}
+
+// PreviewAssignment says what a changed assignment would change.
+func (l ByHand) PreviewAssignment(_ context.Context, r contract.PreviewAssignmentRequestObject) (contract.PreviewAssignmentResponseObject, error) {
+	to := AssignmentChange{Clay: r.Body.Clay, Cone: r.Body.Cone, Atmosphere: (*glaze.Atmosphere)(r.Body.Atmosphere), Measures: view.Value(r.Body.Measures), Marking: r.Body.Marking}
+	v, err := PreviewOf(l.School.Now(), r.Id, to)
+	return contract.PreviewAssignment200JSONResponse(v), err
 }
 
 // keeps asks whether a piece keeps every surface that is planned or coated when
@@ -160,7 +220,7 @@ func (l Lists) AddAssignment(ctx context.Context, r contract.AddAssignmentReques
 
 // ChangeAssignment changes what every piece of an assignment is like.
 func (l Lists) ChangeAssignment(ctx context.Context, r contract.ChangeAssignmentRequestObject) (contract.ChangeAssignmentResponseObject, error) {
-	to := AssignmentChange{Name: r.Body.Name, Measures: view.Value(r.Body.Measures), Jars: r.Body.Jars, Marking: r.Body.Marking, Released: r.Body.Released}
+	to := AssignmentChange{Name: r.Body.Name, Clay: r.Body.Clay, Cone: r.Body.Cone, Atmosphere: (*glaze.Atmosphere)(r.Body.Atmosphere), Measures: view.Value(r.Body.Measures), Jars: r.Body.Jars, Marking: r.Body.Marking, Released: r.Body.Released}
 	if r.Body.Template != nil {
 		t := view.PlanOf(*r.Body.Template)
 		to.Template = &t

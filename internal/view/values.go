@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"enkaustos/core/colour"
+	"enkaustos/core/survey"
 	"enkaustos/internal/contract"
 )
 
@@ -60,4 +61,19 @@ func Hex(c *colour.Lab) *contract.Hex {
 		return nil
 	}
 	return Some(c.Hex())
+}
+
+// Effects is what a change would do to the pieces under way.
+func Effects(e survey.Effects) contract.RuleEffects {
+	return contract.RuleEffects{Pieces: e.Pieces, Stopped: e.Stopped, Freed: e.Freed, List: List(e.List(), func(one survey.Effect) contract.RuleEffect {
+		return contract.RuleEffect{Code: one.Code, Severity: one.Severity, Appears: one.Appears, Goes: one.Goes, Example: one.Example}
+	})}
+}
+
+// Or is what a pointer points to, and something else where it points to nothing.
+func Or[T any](p *T, other T) T {
+	if p != nil {
+		return *p
+	}
+	return other
 }

@@ -1029,6 +1029,23 @@ export interface paths {
         patch: operations["changeAssignment"];
         trace?: never;
     };
+    "/assignments/{id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What another clay, cone, atmosphere or other measures would change on the pieces under way; nothing is kept. */
+        post: operations["previewAssignment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/assignments/{id}/kit": {
         parameters: {
             query?: never;
@@ -3130,6 +3147,9 @@ export interface components {
         AssignmentChange: {
             released?: boolean;
             name?: string;
+            clay?: string;
+            cone?: string;
+            atmosphere?: components["schemas"]["Atmosphere"];
             measures?: {
                 [key: string]: number;
             };
@@ -5257,6 +5277,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Assignment"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    previewAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssignmentChange"];
+            };
+        };
+        responses: {
+            /** @description What it would change */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleEffects"];
                 };
             };
             default: components["responses"]["Problem"];

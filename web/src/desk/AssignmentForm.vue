@@ -9,6 +9,7 @@ import { useScreen } from "@/lib/useScreen";
 import { useUnits } from "@/lib/useUnits";
 import FromBelow from "@/ui/FromBelow.vue";
 import HalfSection from "@/ui/HalfSection.vue";
+import AssignmentFires from "@/desk/AssignmentFires.vue";
 import MarkingEditor from "@/desk/MarkingEditor.vue";
 import MeasureFields from "@/desk/MeasureFields.vue";
 import { queries, useChanged } from "@/lib/queries";
@@ -34,6 +35,8 @@ const asked = reactive({ class: screen.classId, name: "", form: "bowl", green: f
 const bisques = ["06", "05", "04"].map((key) => ({ key, name: key }));
 const measures = ref<Record<string, number>>({});
 const marking = ref<Schemas["Marking"]>({});
+/** What an assignment that is changed is made of, and fired to. */
+const fires = ref({ clay: "", cone: "" });
 /** Jars of this lesson alone; none for what the class may use. */
 const jars = ref<string[]>([]);
 const kind = computed(() => forms.data.value?.find((f) => f.form === asked.form));
@@ -54,6 +57,7 @@ watch(
       return;
     }
     Object.assign(asked, { name: c.name, form: c.form });
+    fires.value = { clay: c.clay, cone: c.cone };
     if (kind.value?.form !== c.form) return;
     measures.value = { ...usual(), ...c.measures };
     marking.value = c.marking;
@@ -90,7 +94,9 @@ async function give() {
   try {
     if (props.change) {
       const path = { params: { path: { id: props.change.id } } };
-      await answer(api.PATCH("/assignments/{id}", { ...path, body: { ...body, name: asked.name } }));
+      await answer(
+        api.PATCH("/assignments/{id}", { ...path, body: { ...body, ...fires.value, name: asked.name } }),
+      );
       say(`${asked.name} is changed on every piece of it.`);
     } else {
       const made = await answer(
@@ -156,6 +162,7 @@ const unitChoices: { key: typeof screen.units; name: string }[] = [
             aria-label="Jars of this lesson"
           />
         </label>
+        <AssignmentFires v-if="change && fires.clay" v-model="fires" :of="change" :measures="measures" />
         <p v-if="!change" class="green">
           <el-checkbox v-model="asked.green" label="it starts as greenware, and is fired to bisque first" />
           <ChoiceBar
@@ -168,7 +175,8 @@ const unitChoices: { key: typeof screen.units; name: string }[] = [
           <span v-if="asked.green" class="soft">Underglaze may go on before it, glaze after it.</span>
         </p>
         <p v-if="target && !change" class="soft">
-          {{ target.students.length }} students, clay {{ target.clay }}, cone {{ target.cone }}.
+          {{ target.students.filter((s) => !s.left).length }} students, clay {{ target.clay }}, cone
+          {{ target.cone }}.
         </p>
         <el-button type="primary" native-type="submit" :disabled="Object.keys(errors).length > 0">{{
           change ? "Change it on every piece" : "Give it to the class"
@@ -181,7 +189,7 @@ const unitChoices: { key: typeof screen.units; name: string }[] = [
         v-model="marking"
         :surfaces="sketched.surfaces"
         :edges="sketched.edges"
-        :clay="change?.clay ?? target?.clay ?? ''"
+        :clay="change ? fires.clay : (target?.clay ?? '')"
       />
     </details>
   </el-dialog>
@@ -209,9 +217,6 @@ label:not(.el-checkbox) {
   flex-wrap: wrap;
   gap: 8px;
   align-items: center;
-}
-.green .el-select {
-  width: 90px;
 }
 .shows {
   position: sticky;

@@ -15,6 +15,14 @@ export function usePieces(stage?: Stage) {
   return { ...query, pieces };
 }
 
+/** The pieces of an assignment, whatever class is chosen on the screen. */
+export function usePiecesOf(assignment: () => { id: string; class: string } | undefined) {
+  const query = useQuery(
+    computed(() => ({ ...queries.pieces(assignment()?.class ?? ""), enabled: !!assignment() })),
+  );
+  return computed(() => (query.data.value?.pieces ?? []).filter((p) => p.assignment === assignment()?.id));
+}
+
 /** An event before it has its id. */
 export type NewEvent = Omit<EventIn, "id">;
 

@@ -9,18 +9,17 @@ import PieceLabels from "@/print/PieceLabels.vue";
 import SubstituteSheet from "@/print/SubstituteSheet.vue";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { usePaper } from "@/print/usePaper";
-import { usePieces } from "@/lib/usePieces";
+import { usePiecesOf } from "@/lib/usePieces";
 import { queries } from "@/lib/queries";
 
 /** What goes on paper beside the record sheets: overview, substitute's sheet, kits, labels. */
 const props = defineProps<{ id: string; kind: string }>();
 const { print } = usePaper();
-const { pieces } = usePieces();
 const assignments = useAssignments();
 const classes = useClasses();
 const assignment = computed(() => assignments.data.value?.find((a) => a.id === props.id));
 const className = computed(() => classes.byId.value.get(assignment.value?.class ?? "")?.name ?? "");
-const mine = computed(() => pieces.value.filter((p) => p.assignment === props.id));
+const mine = usePiecesOf(() => assignment.value);
 const kit = useQuery(computed(() => queries.kit(props.id)));
 const kinds = {
   overview: ["Class overview", "Every plan of the class, to hang beside the bench."],

@@ -6,18 +6,17 @@ import HalfSection from "@/ui/HalfSection.vue";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { useAssignments, useClasses, useGlazes } from "@/lib/useLists";
 import { usePaper } from "@/print/usePaper";
-import { usePieces } from "@/lib/usePieces";
+import { usePiecesOf } from "@/lib/usePieces";
 import { stackOf, wayOf } from "@/lib/stack";
 import { queries } from "@/lib/queries";
 
 /** Record sheets for work away from the screen: the drawing, the stacks, and empty strokes to tick. Two a page. */
 const props = defineProps<{ id: string }>();
-const { pieces } = usePieces();
 const assignments = useAssignments();
 const classes = useClasses();
 const glazes = useGlazes();
 const assignment = computed(() => assignments.data.value?.find((a) => a.id === props.id));
-const mine = computed(() => pieces.value.filter((p) => p.assignment === props.id));
+const mine = usePiecesOf(() => assignment.value);
 const form = useQuery(
   computed(() => ({
     ...queries.sketch({ form: assignment.value?.form ?? "", measures: assignment.value?.measures ?? {} }),
