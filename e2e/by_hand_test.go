@@ -59,7 +59,7 @@ func TestTheFirstDayByHand(t *testing.T) {
 	c.pasted(".el-dialog textarea", names.String())
 	c.see(".el-dialog .num", "28 students")
 	c.tap(".el-dialog button", "Add the class")
-	c.see("article h2 .soft", "28 students")
+	c.see("article .name .soft", "28 students")
 	c.goOn("nav a", "Stock", "Stock")
 	c.tap("button", "Add jars")
 	c.fill(".jar-form input[name=code]", "A")

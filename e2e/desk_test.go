@@ -166,7 +166,7 @@ func TestDocumentComesBack(t *testing.T) {
 	p.choose("Class it is for", "10 Studio")
 	p.see(".looked", "comes with 0 plans")
 	p.see(".looked", "Not in this class")
-	p.click("button", "Bring it")
+	p.click("button", "Import it")
 	p.see(".el-message", "Lantern for a lost ferry is brought")
 	broken := filepath.Join(t.TempDir(), "broken.json")
 	require.NoError(t, os.WriteFile(broken, []byte(`{"format": "something else"}`), 0o600))

@@ -47,7 +47,7 @@ async function take() {
 
 <template>
   <label class="file">
-    <span>Bring JSON</span>
+    <span>Import JSON</span>
     <input type="file" accept="application/json,.json" name="document" @change="read" />
   </label>
   <el-dialog
@@ -67,7 +67,7 @@ async function take() {
           >Not in this class: {{ looked.unmatched.join(", ") }}.</template
         >
       </p>
-      <el-button type="primary" @click="take">Bring it</el-button>
+      <el-button type="primary" @click="take">Import it</el-button>
     </div>
   </el-dialog>
 </template>

@@ -39,7 +39,8 @@ async function change(to: Partial<Pick<Schemas["Class"], "name" | "clay" | "cone
 
 <template>
   <article ref="card" class="sheet">
-    <h2>
+    <h2 class="visually-hidden">{{ of.name }}</h2>
+    <p class="name">
       <input
         :value="of.name"
         :aria-label="`Name of the class ${of.name}`"
@@ -47,7 +48,7 @@ async function change(to: Partial<Pick<Schemas["Class"], "name" | "clay" | "cone
         @keydown.enter="($event.target as HTMLElement).blur()"
       />
       <span class="soft num">{{ present.length }} students</span>
-    </h2>
+    </p>
     <div class="fires">
       <template v-if="near">
         <ClaySelect
@@ -95,24 +96,26 @@ article {
   display: grid;
   gap: 10px;
 }
-h2 {
+.name {
   display: flex;
+  font-size: 18px;
+  font-weight: 640;
   gap: 8px;
   align-items: baseline;
 }
-h2 input {
+.name input {
   font: inherit;
   flex: 1;
   min-width: 0;
   border: 1px solid transparent;
   background: none;
 }
-h2 input:hover,
-h2 input:focus {
+.name input:hover,
+.name input:focus {
   border-color: var(--line-strong);
   background: var(--paper);
 }
-h2 .soft {
+.name .soft {
   font-weight: 400;
   white-space: nowrap;
 }
