@@ -71,15 +71,22 @@ func TestADustyPiece(t *testing.T) {
 	p.see(".ready", "1 wait for a damp sponge")
 }
 
+// beforeTheFirstCoat is a tablet on which somebody is about to lay a coat of N05, and a teacher's
+// screen beside it.
+func beforeTheFirstCoat(t *testing.T) (s *server, teacher, tablet *screen) {
+	s = startRoom(t)
+	teacher = open(t, s, "/")
+	teacher.unlock("bare feet only")
+	tablet = pairedTablet(t, s, teacher, "Sink table")
+	tablet.click(".names button", "Ilo N.")
+	tablet.see(".stroke", "N05")
+	return s, teacher, tablet
+}
+
 // A jar not stirred since Friday meets its first coat: the tablet says so beside the stroke, the
 // bench for all jars of the lesson; stirred once, it is stirred for the whole room.
 func TestAJarThatHasSettled(t *testing.T) {
-	s := startRoom(t)
-	p := open(t, s, "/")
-	p.unlock("bare feet only")
-	tablet := pairedTablet(t, s, p, "Sink table")
-	tablet.click(".names button", "Ilo N.")
-	tablet.see(".stroke", "N05")
+	_, p, tablet := beforeTheFirstCoat(t)
 	tablet.see(".stir", "It was last stirred on Friday.")
 	p.choose("Class", "7 Plover")
 	p.goTo("/bench")

@@ -80,12 +80,7 @@ func TestAJarBudgetThatASecondClassBreaks(t *testing.T) {
 // A jar that something got into: every piece that took from it since is listed, of all classes;
 // it stays out of the kiln until somebody looked; nobody is to open the jar meanwhile.
 func TestAJarThatWasContaminated(t *testing.T) {
-	s := startRoom(t)
-	p := open(t, s, "/")
-	p.unlock("bare feet only")
-	tablet := pairedTablet(t, s, p, "Sink table")
-	tablet.click(".names button", "Ilo N.")
-	tablet.see(".stroke", "N05")
+	s, p, tablet := beforeTheFirstCoat(t)
 	p.goTo("/stock")
 	p.clickX(`//article[.//span[.="N05"]]//summary[contains(., "Something is wrong")]`)
 	p.typeInto("input[aria-label='What was seen, N05']", "dark specks in it")

@@ -26,8 +26,8 @@ const MostInAClass = 400
 
 // Bounds of what is kept of a student, in letters.
 const (
-	longestName = 80
-	longestMark = 12
+	LongestName = 80
+	LongestMark = 12
 	shortMark   = 3 // a last cell of so many letters is a mark
 )
 
@@ -91,12 +91,29 @@ func (e Entry) wrong(used map[string]bool) string {
 		return "it has no name"
 	case strings.HasPrefix(e.Name, "=") || strings.HasPrefix(e.Name, "@"):
 		return fmt.Sprintf("%q is a formula: paste the names as plain text", e.Name)
-	case len([]rune(e.Name)) > longestName:
-		return fmt.Sprintf("a name has at most %d letters, and this one has %d: shorten it", longestName, len([]rune(e.Name)))
-	case len([]rune(e.Mark)) > longestMark:
-		return fmt.Sprintf("a mark has at most %d letters, for it is scratched into clay", longestMark)
+	case len([]rune(e.Name)) > LongestName:
+		return fmt.Sprintf("a name has at most %d letters, and this one has %d: shorten it", LongestName, len([]rune(e.Name)))
+	case len([]rune(e.Mark)) > LongestMark:
+		return fmt.Sprintf("a mark has at most %d letters, for it is scratched into clay", LongestMark)
 	case e.Mark != "" && used[e.Mark]:
 		return fmt.Sprintf("the mark %q is somebody else's in this class: choose another", e.Mark)
+	}
+	return ""
+}
+
+// Clash says in one sentence why somebody cannot be told from those who are in a class, and what
+// to do; "" where they can.
+func Clash(e Entry, there []Entry, class string) string {
+	if n := len([]rune(e.Mark)); n > LongestMark {
+		return fmt.Sprintf("%s: a mark has at most %d letters, for it is scratched into clay.", e.Name, LongestMark)
+	}
+	for _, other := range there {
+		switch {
+		case e.Mark != "" && other.Mark == e.Mark:
+			return fmt.Sprintf("The mark %q is %s's in %s: choose another for %s.", e.Mark, other.Name, class, e.Name)
+		case strings.EqualFold(other.Name, e.Name) && (e.Mark == "" || other.Mark == ""):
+			return fmt.Sprintf("Two in %s are called %s: give each of them a mark.", class, e.Name)
+		}
 	}
 	return ""
 }

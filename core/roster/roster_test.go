@@ -53,6 +53,30 @@ func TestRowsThatAreRefused(t *testing.T) {
 	require.Contains(t, refused[0].Says, "at most 400 students")
 }
 
+// Two of one name need a mark each, and no mark is two people's.
+func TestWhoCanBeToldApart(t *testing.T) {
+	there := []Entry{{Name: "Ilo N.", Mark: "X"}, {Name: "Oda K."}}
+	for name, c := range map[string]struct {
+		e    Entry
+		says string
+	}{
+		"another name and mark":      {Entry{Name: "Una P.", Mark: "U"}, ""},
+		"another name, no mark":      {Entry{Name: "Una P."}, ""},
+		"one name, another mark":     {Entry{Name: "Ilo N.", Mark: "I"}, ""},
+		"one name, no mark":          {Entry{Name: "ilo n."}, "Two in 7A are called ilo n.: give each of them a mark."},
+		"one name, the other's none": {Entry{Name: "Oda K.", Mark: "O"}, "Two in 7A are called Oda K."},
+		"one mark":                   {Entry{Name: "Una P.", Mark: "X"}, `The mark "X" is Ilo N.'s in 7A: choose another for Una P.`},
+		"a mark of twelve":           {Entry{Name: "Una P.", Mark: "UUUUUUUUUUUU"}, ""},
+		"a mark of thirteen":         {Entry{Name: "Una P.", Mark: "UUUUUUUUUUUUU"}, "at most 12 letters"},
+	} {
+		if got := Clash(c.e, there, "7A"); c.says == "" {
+			require.Empty(t, got, name)
+		} else {
+			require.Contains(t, got, c.says, name)
+		}
+	}
+}
+
 // Whatever is pasted: nobody is left without a mark, and no two have one.
 func TestMarksAreEachOnce(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {

@@ -18,17 +18,14 @@ import (
 // ByHand answers what the contract asks of classes, students, clays and jars that are typed.
 type ByHand struct{ School *school.School }
 
-// longest is how many letters a name may have.
-const longest = 80
-
 // named is a name as it is kept: neither empty nor too long.
 func named(what, text string) (string, error) {
 	text = strings.Join(strings.Fields(text), " ")
 	switch n := len([]rune(text)); {
 	case n == 0:
 		return "", school.Refuse("Give the %s a name.", what)
-	case n > longest:
-		return "", school.Refuse("A name has at most %d letters, and this one has %d: shorten it.", longest, n)
+	case n > roster.LongestName:
+		return "", school.Refuse("A name has at most %d letters, and this one has %d: shorten it.", roster.LongestName, n)
 	}
 	return text, nil
 }
@@ -104,22 +101,16 @@ func join(m school.Moment, c *school.Change, class school.Class, there []school.
 	return joined, nil
 }
 
-// longestMark is how many letters a mark may have, for it is scratched into clay.
-const longestMark = 12
-
 // fits asks whether a student can be told from those who are in a class.
 func fits(s school.Student, there []school.Student, class string) error {
-	if n := len([]rune(s.Mark)); n > longestMark {
-		return school.Refuse("%s: a mark has at most %d letters, for it is scratched into clay.", s.Name, longestMark)
-	}
+	var others []roster.Entry
 	for _, other := range there {
-		switch {
-		case other.ID == s.ID:
-		case s.Mark != "" && other.Mark == s.Mark:
-			return school.Refuse("The mark %q is %s's in %s: choose another for %s.", s.Mark, other.Name, class, s.Name)
-		case strings.EqualFold(other.Name, s.Name) && (s.Mark == "" || other.Mark == ""):
-			return school.Refuse("Two in %s are called %s: give each of them a mark.", class, s.Name)
+		if other.ID != s.ID {
+			others = append(others, roster.Entry{Name: other.Name, Mark: other.Mark})
 		}
+	}
+	if why := roster.Clash(roster.Entry{Name: s.Name, Mark: s.Mark}, others, class); why != "" {
+		return school.Refuse("%s", why)
 	}
 	return nil
 }

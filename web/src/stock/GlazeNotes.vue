@@ -2,13 +2,13 @@
 import { computed } from "vue";
 import { answer, api, type Glaze, type Schemas } from "@/api/client";
 import { attempt } from "@/ui/messages";
+import { kinds } from "@/stock/kinds";
 import { useChanged } from "@/lib/queries";
 import { tenth } from "@/ui/figures";
 
 /** What the label and the house say of a glaze, and how far the room learned it spreads. */
 const props = defineProps<{ glaze: Glaze }>();
 const tell = useChanged();
-const kinds = ["solid", "breaking", "chips", "matte", "clear", "underglaze", "dipping", "detail"];
 const said = [
   ["runner", "runs"],
   ["thick", "may be thick on purpose"],

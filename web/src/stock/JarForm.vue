@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { nextTick, reactive, ref } from "vue";
 import { answer, api } from "@/api/client";
+import { kinds } from "@/stock/kinds";
 import { useChanged } from "@/lib/queries";
 import { attempt } from "@/ui/messages";
 
 /** Jars by hand, one after the other: three fields and Enter, then the next. */
 const changed = useChanged();
-const kinds = ["solid", "breaking", "chips", "matte", "clear", "underglaze", "dipping", "detail"];
 const form = reactive({ code: "", name: "", kind: "solid", cones: "" });
 const open = ref(false);
 const said = ref("");

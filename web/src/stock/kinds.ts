@@ -1,0 +1,11 @@
+/** The kinds of glaze, the everyday ones first. */
+export const kinds = [
+  "solid",
+  "breaking",
+  "chips",
+  "matte",
+  "clear",
+  "underglaze",
+  "dipping",
+  "detail",
+] as const;
