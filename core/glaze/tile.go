@@ -21,6 +21,12 @@ type Clay struct {
 	Bisque colour.Lab `json:"bisque,omitzero"` // fired once, before glaze; zero where nobody measured it
 }
 
+// darkL is the lightness below which a fired clay darkens thin pale glazes (from memory).
+const darkL = 55
+
+// DarkWhenFired says whether a clay is one that darkens thin pale glazes, by its fired colour.
+func DarkWhenFired(fired colour.Lab) bool { return fired.L < darkL }
+
 // Tile is a fired test tile: the only evidence of what a stack comes out as.
 // It speaks for its own clay, cone and texture.
 type Tile struct {

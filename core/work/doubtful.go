@@ -2,6 +2,7 @@ package work
 
 import (
 	"slices"
+	"strings"
 
 	"enkaustos/core/glaze"
 )
@@ -22,45 +23,37 @@ func (s State) LastCoat() (seq int64) {
 	return seq
 }
 
-// Doubted lists the doubts about jars that coats on the piece came out of, by jar. A recipe holds
-// what its jars hold. jars may not be nil.
+// Doubted lists the doubts about jars that coats on the piece came out of, by jar, each once. A
+// recipe holds what its jars hold.
 func (s State) Doubted(jars map[string]*glaze.Glaze) (all []Doubtful) {
-	var codes []string
-	for i := range s.Coats {
-		if code := s.Coats[i].Glaze; !slices.Contains(codes, code) {
-			codes = append(codes, code)
+	var doubted []*glaze.Glaze
+	for _, g := range jars {
+		if len(g.Doubts) > 0 {
+			doubted = append(doubted, g)
 		}
 	}
-	slices.Sort(codes)
-	for _, code := range codes {
-		g := jars[code]
-		if g == nil {
-			continue
-		}
-		all = append(all, s.doubtsOf(g, code)...)
-		for _, part := range g.Recipe {
-			if of := jars[part.Glaze]; of != nil {
-				all = append(all, s.doubtsOf(of, code)...)
+	slices.SortFunc(doubted, func(a, b *glaze.Glaze) int { return strings.Compare(a.Code, b.Code) })
+	for _, g := range doubted {
+		for _, d := range g.Doubts {
+			if of := s.outOf(g.Code, d, jars); len(of.Coats) > 0 {
+				all = append(all, of)
 			}
 		}
 	}
 	return all
 }
 
-// doubtsOf are the doubts about a jar that coats logged under a code came out of.
-func (s State) doubtsOf(g *glaze.Glaze, code string) (all []Doubtful) {
-	for _, d := range g.Doubts {
-		of := Doubtful{Doubt: d, Glaze: g.Code, Looked: true}
-		upTo, looked := s.Vouched[d.ID]
-		for i := range s.Coats {
-			if c := s.Coats[i]; c.Glaze == code && d.Holds(c.At) {
-				of.Coats = append(of.Coats, c)
-				of.Looked = of.Looked && looked && c.Seq <= upTo
-			}
-		}
-		if len(of.Coats) > 0 {
-			all = append(all, of)
+// outOf are the coats that came out of a doubted jar, or were mixed from it.
+func (s State) outOf(jar string, d glaze.Doubt, jars map[string]*glaze.Glaze) Doubtful {
+	of := Doubtful{Doubt: d, Glaze: jar, Looked: true}
+	upTo, looked := s.Vouched[d.ID]
+	for _, c := range s.Coats {
+		g := jars[c.Glaze]
+		from := c.Glaze == jar || g != nil && slices.ContainsFunc(g.Recipe, func(p glaze.Part) bool { return p.Glaze == jar })
+		if from && d.Holds(c.At) {
+			of.Coats = append(of.Coats, c)
+			of.Looked = of.Looked && looked && c.Seq <= upTo
 		}
 	}
-	return all
+	return of
 }

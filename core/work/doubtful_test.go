@@ -28,6 +28,7 @@ func TestCoatsOutOfADoubtedJar(t *testing.T) {
 		"since":                       {[]Event{coat(-1, "A"), coat(0, "A"), coat(1, "A")}, 0, 2, false},
 		"after it was put right":      {[]Event{coat(5, "A"), coat(10, "A"), coat(11, "A")}, 10, 1, false},
 		"mixed from it":               {[]Event{coat(1, "M")}, 0, 1, false},
+		"from it and mixed from it":   {[]Event{coat(1, "A"), coat(2, "M")}, 0, 2, false},
 		"looked at":                   {[]Event{coat(1, "A"), look(1)}, 0, 1, true},
 		"looked at before one more":   {[]Event{coat(1, "A"), look(1), coat(2, "A")}, 0, 2, false},
 		"looked at without seeing it": {[]Event{coat(1, "A"), coat(2, "A"), look(1)}, 0, 2, false},

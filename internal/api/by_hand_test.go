@@ -18,7 +18,9 @@ func fillByHand(t *testing.T, c *caller) {
 	}
 	clay := do[contract.Clay](c, 200, "PUT", "/clays/MUD", body{"name": "River mud", "cones": "5-6", "fired": "#8a6a55", "dark": true})
 	require.Equal(t, "6", clay.Hottest)
-	do[contract.Clay](c, 200, "PUT", "/clays/MUD", body{"name": "River clay", "cones": "6", "fired": "#8a6a55"})
+	require.True(t, do[contract.Clay](c, 200, "PUT", "/clays/MUD", body{"name": "River clay", "cones": "6", "fired": "#8a6a55"}).Dark, "what was said stays")
+	require.False(t, do[contract.Clay](c, 200, "PUT", "/clays/CHALK", body{"name": "Chalk", "cones": "6", "fired": "#efe9df"}).Dark)
+	require.True(t, do[contract.Clay](c, 200, "PUT", "/clays/PEAT", body{"name": "Peat", "cones": "6", "fired": "#4d3a30"}).Dark, "by its fired colour")
 	refused("Give the clay a name", "PUT", "/clays/MUD", body{"name": " ", "cones": "6", "fired": "#8a6a55"})
 	refused("cone", "PUT", "/clays/MUD", body{"name": "River", "cones": "hot", "fired": "#8a6a55"})
 	refused("is no code", "PUT", "/clays/A+B", body{"name": "River", "cones": "6", "fired": "#8a6a55"})

@@ -42,8 +42,8 @@ func relabelled(p *school.Piece, d work.Doubtful) (events []work.Sent) {
 	}
 	seen := map[string]bool{}
 	for _, coat := range d.Coats {
-		if seen[coat.ID] || coat.Stage < len(p.State.Past) {
-			continue
+		if seen[coat.ID] || coat.Stage < len(p.State.Past) || coat.Glaze != d.Glaze {
+			continue // fired, or mixed: nobody can say what that is now
 		}
 		seen[coat.ID] = true
 		e := work.Event{Kind: work.Coated, Surface: coat.Surface, Glaze: d.Instead, Done: coat.At, Felt: coat.Felt, How: coat.How, Seconds: coat.Seconds, DownTo: coat.DownToMM, Part: coat.Part, Share: coat.Share, Line: coat.LineMM}

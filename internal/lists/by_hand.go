@@ -155,10 +155,22 @@ func ChangeStudentOf(m school.Moment, c *school.Change, id string, to StudentCha
 	return nil
 }
 
-// PutClayOf adds a clay, or changes one.
-func PutClayOf(m school.Moment, c *school.Change, of glaze.Clay, cones string) (glaze.Clay, error) {
-	old := school.Clays.All(m.Snapshot)[of.Code]
+// PutClayOf adds a clay, or changes one. Whether it is dark is told by its fired colour where nobody
+// says it.
+func PutClayOf(m school.Moment, c *school.Change, of glaze.Clay, cones string, dark *bool) (glaze.Clay, error) {
+	old, known := school.Clays.Get(m.Snapshot, of.Code)
 	of.Bisque = old.Bisque
+	if known && of.Fired.Hex() == old.Fired.Hex() {
+		of.Fired = old.Fired // what was measured finer than a hex stays
+	}
+	switch {
+	case dark != nil:
+		of.Dark = *dark
+	case known && of.Fired == old.Fired:
+		of.Dark = old.Dark
+	default:
+		of.Dark = glaze.DarkWhenFired(of.Fired)
+	}
 	var err error
 	if of.Code, err = code(of.Code); err != nil {
 		return of, err
@@ -295,7 +307,7 @@ func (l ByHand) PutClay(ctx context.Context, r contract.PutClayRequestObject) (c
 	}
 	var v contract.Clay
 	err = l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		made, err := PutClayOf(m, c, glaze.Clay{Code: r.Code, Name: r.Body.Name, Fired: fired, Dark: view.Value(r.Body.Dark)}, r.Body.Cones)
+		made, err := PutClayOf(m, c, glaze.Clay{Code: r.Code, Name: r.Body.Name, Fired: fired}, r.Body.Cones, r.Body.Dark)
 		v = view.Clay(made)
 		return err
 	})

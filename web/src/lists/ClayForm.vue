@@ -40,13 +40,9 @@ const code = computed(() => {
     if (!taken.has(free)) return free;
   }
 });
-const dark = computed(() => {
-  const [r = 0, g = 0, b = 0] = [1, 3, 5].map((i) => parseInt(form.fired.slice(i, i + 2), 16));
-  return 0.3 * r + 0.6 * g + 0.1 * b < 110;
-});
 async function save() {
   const cones = form.low === form.high ? form.low : `${form.low}-${form.high}`;
-  const body = { name: form.name, cones, fired: form.fired, dark: dark.value };
+  const body = { name: form.name, cones, fired: form.fired };
   const kept = await attempt(
     answer(api.PUT("/clays/{code}", { params: { path: { code: code.value } }, body })),
   );

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { Schemas } from "@/api/client";
+import JarReserves from "@/stock/JarReserves.vue";
 import { mL, tenth } from "@/ui/figures";
 
 /** A jar that does not last: who takes from it, who goes without, and what comes nearest. */
 defineProps<{ budget: Schemas["JarBudget"] }>();
-const emit = defineEmits<{ release: [id: string] }>();
 const pieces = (n: number) => `${n} ${n === 1 ? "piece" : "pieces"}`;
 </script>
 
@@ -20,15 +20,7 @@ const pieces = (n: number) => `${n} ${n === 1 ? "piece" : "pieces"}`;
         <span v-for="c in budget.claims" :key="c.assignment"
           >{{ c.class }}, {{ c.title }}: {{ pieces(c.pieces) }}, {{ mL(c.ml) }}</span
         >
-        <span v-for="r in budget.reserves" :key="r.id"
-          >{{ mL(r.ml) }} kept for {{ r.for }}
-          <el-button
-            size="small"
-            :aria-label="`Release ${mL(r.ml)} of ${budget.glaze} kept for ${r.for}`"
-            @click="emit('release', r.id)"
-            >Release</el-button
-          ></span
-        >
+        <JarReserves :budget="budget" />
       </dd>
       <dt>goes without</dt>
       <dd>

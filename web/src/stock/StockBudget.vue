@@ -1,27 +1,21 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
-import { answer, api } from "@/api/client";
 import BudgetShort from "@/stock/BudgetShort.vue";
+import JarReserves from "@/stock/JarReserves.vue";
 import ReserveForm from "@/stock/ReserveForm.vue";
-import { queries, useChanged } from "@/lib/queries";
-import { attempt } from "@/ui/messages";
+import { queries } from "@/lib/queries";
 import { mL } from "@/ui/figures";
 
 /** The jars of the school: what all open strokes of all classes take, and what is kept, against what is left. */
-const changed = useChanged();
 const budget = useQuery(queries.budget());
 const all = computed(() => budget.data.value ?? []);
 const short = computed(() => all.value.filter((b) => b.short > 0));
-async function release(id: string) {
-  await attempt(answer(api.DELETE("/reserves/{id}", { params: { path: { id } } })));
-  await changed("reserve");
-}
 </script>
 
 <template>
   <section v-if="all.length" aria-label="How far the jars last">
-    <BudgetShort v-for="b in short" :key="b.glaze" :budget="b" @release="release" />
+    <BudgetShort v-for="b in short" :key="b.glaze" :budget="b" />
     <details class="last">
       <summary>
         {{
@@ -55,15 +49,7 @@ async function release(id: string) {
             </td>
             <td>
               {{ b.claims.map((c) => `${c.class}, ${c.title} ${mL(c.ml)}`).join("; ") }}
-              <span v-for="r in b.reserves" :key="r.id" class="kept"
-                >{{ mL(r.ml) }} kept for {{ r.for }}
-                <el-button
-                  size="small"
-                  :aria-label="`Release ${mL(r.ml)} of ${b.glaze} kept for ${r.for}`"
-                  @click="release(r.id)"
-                  >Release</el-button
-                ></span
-              >
+              <JarReserves :budget="b" />
             </td>
           </tr>
         </tbody>
@@ -105,8 +91,5 @@ td.num {
 }
 b {
   font-weight: 640;
-}
-.kept {
-  display: block;
 }
 </style>
