@@ -49,7 +49,7 @@ const short = computed(() => all.value.filter((b) => b.short > 0));
             </td>
             <td>
               {{ b.claims.map((c) => `${c.class}, ${c.title} ${mL(c.ml)}`).join("; ") }}
-              <JarReserves :budget="b" />
+              <div><JarReserves :budget="b" /></div>
             </td>
           </tr>
         </tbody>
