@@ -856,24 +856,32 @@ type Assignment struct {
 	Class      string  `json:"class"`
 	Clay       string  `json:"clay"`
 	Cone       string  `json:"cone"`
+	Ended      *bool   `json:"ended,omitempty"`
 	Form       string  `json:"form"`
 	Green      *bool   `json:"green,omitempty"`
 	Id         string  `json:"id"`
 
 	// Jars Jars it may use; empty for what the class may
-	Jars []string `json:"jars"`
+	Jars   []string   `json:"jars"`
+	MadeAt *time.Time `json:"madeAt,omitempty"`
 
 	// Marking What is marked out on a form, and what lies between its surfaces
 	Marking  Marking            `json:"marking"`
 	Measures map[string]float64 `json:"measures"`
 	Name     string             `json:"name"`
-	Pieces   int                `json:"pieces"`
+
+	// Over It has ended or its class is archived
+	Over   *bool `json:"over,omitempty"`
+	Pieces int   `json:"pieces"`
 
 	// Released Its class may see what came of it and what was thought of that
 	Released bool `json:"released"`
 
 	// Rules How many rules of its own it has
-	Rules    int      `json:"rules"`
+	Rules int `json:"rules"`
+
+	// Some It is for students who were chosen and not for the whole class
+	Some     *bool    `json:"some,omitempty"`
 	Template []Choice `json:"template"`
 }
 
@@ -882,6 +890,9 @@ type AssignmentChange struct {
 	Atmosphere *Atmosphere `json:"atmosphere,omitempty"`
 	Clay       *string     `json:"clay,omitempty"`
 	Cone       *string     `json:"cone,omitempty"`
+
+	// Ended Nobody works on it any more; its record stays
+	Ended *bool `json:"ended,omitempty"`
 
 	// Jars Jars it may use; empty for what the class may
 	Jars *[]string `json:"jars,omitempty"`
@@ -1059,6 +1070,8 @@ type ChoiceResist string
 
 // Class defines model for Class.
 type Class struct {
+	// Archived It is taught no more; everything of it stays
+	Archived   *bool      `json:"archived,omitempty"`
 	Atmosphere Atmosphere `json:"atmosphere"`
 	Clay       string     `json:"clay"`
 	Cone       string     `json:"cone"`
@@ -2729,7 +2742,10 @@ type AddAssignmentJSONBody struct {
 	Class      string  `json:"class"`
 	Clay       *string `json:"clay,omitempty"`
 	Cone       string  `json:"cone"`
-	Form       string  `json:"form"`
+
+	// Each How many pieces each makes; 1 where nothing is said
+	Each *int   `json:"each,omitempty"`
+	Form string `json:"form"`
 
 	// Green Its pieces start as greenware: bisque first, then glaze
 	Green *bool `json:"green,omitempty"`
@@ -2741,6 +2757,15 @@ type AddAssignmentJSONBody struct {
 	Marking  *Marking           `json:"marking,omitempty"`
 	Measures map[string]float64 `json:"measures"`
 	Name     string             `json:"name"`
+
+	// Students Who makes it; none for the whole class
+	Students *[]string `json:"students,omitempty"`
+}
+
+// AddPiecesJSONBody defines parameters for AddPieces.
+type AddPiecesJSONBody struct {
+	Each     *int     `json:"each,omitempty"`
+	Students []string `json:"students"`
 }
 
 // AddClassJSONBody defines parameters for AddClass.
@@ -2753,6 +2778,7 @@ type AddClassJSONBody struct {
 
 // ChangeClassJSONBody defines parameters for ChangeClass.
 type ChangeClassJSONBody struct {
+	Archived   *bool       `json:"archived,omitempty"`
 	Atmosphere *Atmosphere `json:"atmosphere,omitempty"`
 	Clay       string      `json:"clay"`
 	Cone       string      `json:"cone"`
@@ -2945,6 +2971,9 @@ type ReadPhotographJSONBodyBy string
 type ListPiecesParams struct {
 	Class *string `form:"class,omitempty" json:"class,omitempty"`
 	Stage *Stage  `form:"stage,omitempty" json:"stage,omitempty"`
+
+	// Over Those of assignments that have ended instead of those that are worked on
+	Over *bool `form:"over,omitempty" json:"over,omitempty"`
 }
 
 // DraftPlanJSONBody defines parameters for DraftPlan.
@@ -3153,6 +3182,9 @@ type AddAssignmentJSONRequestBody AddAssignmentJSONBody
 // ChangeAssignmentJSONRequestBody defines body for ChangeAssignment for application/json ContentType.
 type ChangeAssignmentJSONRequestBody = AssignmentChange
 
+// AddPiecesJSONRequestBody defines body for AddPieces for application/json ContentType.
+type AddPiecesJSONRequestBody AddPiecesJSONBody
+
 // PreviewAssignmentJSONRequestBody defines body for PreviewAssignment for application/json ContentType.
 type PreviewAssignmentJSONRequestBody = AssignmentChange
 
@@ -3320,6 +3352,9 @@ type ServerInterface interface {
 	// GetKit What an assignment asks for on the table, and for each piece to take away; and the rules in words.
 	// (GET /assignments/{id}/kit)
 	GetKit(c *gin.Context, id string)
+	// AddPieces Give students further pieces of an assignment.
+	// (POST /assignments/{id}/pieces)
+	AddPieces(c *gin.Context, id string)
 	// PreviewAssignment What another clay, cone, atmosphere or other measures would change on the pieces under way; nothing is kept.
 	// (POST /assignments/{id}/preview)
 	PreviewAssignment(c *gin.Context, id string)
@@ -3479,6 +3514,9 @@ type ServerInterface interface {
 	// SeekPieces Find a piece that carries no name, the likeliest first.
 	// (POST /pieces/search)
 	SeekPieces(c *gin.Context)
+	// RemovePiece Take a piece away that was given by mistake; refused once anything is planned or logged.
+	// (DELETE /pieces/{id})
+	RemovePiece(c *gin.Context, id string)
 
 	// (GET /pieces/{id})
 	GetPiece(c *gin.Context, id string)
@@ -3808,6 +3846,31 @@ func (siw *ServerInterfaceWrapper) GetKit(c *gin.Context) {
 	}
 
 	siw.Handler.GetKit(c, id)
+}
+
+// AddPieces operation middleware
+func (siw *ServerInterfaceWrapper) AddPieces(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddPieces(c, id)
 }
 
 // PreviewAssignment operation middleware
@@ -4814,6 +4877,14 @@ func (siw *ServerInterfaceWrapper) ListPieces(c *gin.Context) {
 		return
 	}
 
+	// ------------- Optional query parameter "over" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "over", c.Request.URL.Query(), &params.Over, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter over: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -4835,6 +4906,31 @@ func (siw *ServerInterfaceWrapper) SeekPieces(c *gin.Context) {
 	}
 
 	siw.Handler.SeekPieces(c)
+}
+
+// RemovePiece operation middleware
+func (siw *ServerInterfaceWrapper) RemovePiece(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.RemovePiece(c, id)
 }
 
 // GetPiece operation middleware
@@ -6071,6 +6167,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/assignments", wrapper.ListAssignments)
 	router.POST(options.BaseURL+"/assignments", wrapper.AddAssignment)
 	router.GET(options.BaseURL+"/pieces", wrapper.ListPieces)
+	router.DELETE(options.BaseURL+"/pieces/:id", wrapper.RemovePiece)
 	router.GET(options.BaseURL+"/pieces/:id", wrapper.GetPiece)
 	router.PUT(options.BaseURL+"/pieces/:id/plan", wrapper.SavePlan)
 	router.POST(options.BaseURL+"/pieces/:id/plan/pass-on", wrapper.PassPlanOn)
@@ -6085,6 +6182,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/approvals", wrapper.Decide)
 	router.GET(options.BaseURL+"/assignments/:id/review", wrapper.GetReview)
 	router.PATCH(options.BaseURL+"/assignments/:id", wrapper.ChangeAssignment)
+	router.POST(options.BaseURL+"/assignments/:id/pieces", wrapper.AddPieces)
 	router.POST(options.BaseURL+"/assignments/:id/preview", wrapper.PreviewAssignment)
 	router.GET(options.BaseURL+"/assignments/:id/kit", wrapper.GetKit)
 	router.GET(options.BaseURL+"/assignments/:id/document", wrapper.ExportAssignment)
@@ -6432,6 +6530,46 @@ type GetKitdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetKitdefaultApplicationProblemPlusJSONResponse) VisitGetKitResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPiecesRequestObject struct {
+	Id   string `json:"id"`
+	Body *AddPiecesJSONRequestBody
+}
+
+type AddPiecesResponseObject interface {
+	VisitAddPiecesResponse(w http.ResponseWriter) error
+}
+
+type AddPieces201JSONResponse Assignment
+
+func (response AddPieces201JSONResponse) VisitAddPiecesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPiecesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddPiecesdefaultApplicationProblemPlusJSONResponse) VisitAddPiecesResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -8503,6 +8641,39 @@ func (response SeekPiecesdefaultApplicationProblemPlusJSONResponse) VisitSeekPie
 	return err
 }
 
+type RemovePieceRequestObject struct {
+	Id string `json:"id"`
+}
+
+type RemovePieceResponseObject interface {
+	VisitRemovePieceResponse(w http.ResponseWriter) error
+}
+
+type RemovePiece204Response struct {
+}
+
+func (response RemovePiece204Response) VisitRemovePieceResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemovePiecedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemovePiecedefaultApplicationProblemPlusJSONResponse) VisitRemovePieceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetPieceRequestObject struct {
 	Id string `json:"id"`
 }
@@ -10553,6 +10724,9 @@ type StrictServerInterface interface {
 	// GetKit What an assignment asks for on the table, and for each piece to take away; and the rules in words.
 	// (GET /assignments/{id}/kit)
 	GetKit(ctx context.Context, request GetKitRequestObject) (GetKitResponseObject, error)
+	// AddPieces Give students further pieces of an assignment.
+	// (POST /assignments/{id}/pieces)
+	AddPieces(ctx context.Context, request AddPiecesRequestObject) (AddPiecesResponseObject, error)
 	// PreviewAssignment What another clay, cone, atmosphere or other measures would change on the pieces under way; nothing is kept.
 	// (POST /assignments/{id}/preview)
 	PreviewAssignment(ctx context.Context, request PreviewAssignmentRequestObject) (PreviewAssignmentResponseObject, error)
@@ -10712,6 +10886,9 @@ type StrictServerInterface interface {
 	// SeekPieces Find a piece that carries no name, the likeliest first.
 	// (POST /pieces/search)
 	SeekPieces(ctx context.Context, request SeekPiecesRequestObject) (SeekPiecesResponseObject, error)
+	// RemovePiece Take a piece away that was given by mistake; refused once anything is planned or logged.
+	// (DELETE /pieces/{id})
+	RemovePiece(ctx context.Context, request RemovePieceRequestObject) (RemovePieceResponseObject, error)
 
 	// (GET /pieces/{id})
 	GetPiece(ctx context.Context, request GetPieceRequestObject) (GetPieceResponseObject, error)
@@ -11176,6 +11353,50 @@ func (sh *strictHandler) GetKit(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetKitResponseObject); ok {
 		if err := validResponse.VisitGetKitResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddPieces operation middleware
+func (sh *strictHandler) AddPieces(ctx *gin.Context, id string) {
+	var request AddPiecesRequestObject
+
+	request.Id = id
+
+	var body AddPiecesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddPieces(ctx, request.(AddPiecesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddPieces")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddPiecesResponseObject); ok {
+		if err := validResponse.VisitAddPiecesResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -12999,6 +13220,32 @@ func (sh *strictHandler) SeekPieces(ctx *gin.Context) {
 	}
 }
 
+// RemovePiece operation middleware
+func (sh *strictHandler) RemovePiece(ctx *gin.Context, id string) {
+	var request RemovePieceRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemovePiece(ctx, request.(RemovePieceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemovePiece")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(RemovePieceResponseObject); ok {
+		if err := validResponse.VisitRemovePieceResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetPiece operation middleware
 func (sh *strictHandler) GetPiece(ctx *gin.Context, id string) {
 	var request GetPieceRequestObject
@@ -14681,354 +14928,359 @@ func (sh *strictHandler) GetAuthority(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39khu3sif4KoieifDMTrXUln18z5H+kmRZ/mjZWrV8HRt3vREgCyRhooA6AKrZHIfeYp5kH2EfYJ5p",
-	"A5kAqooE6qOb3ZJ8rv+xmixWoYBEIj9++cs/z5aqqpVk0pqzp3+eaWZqJQ2DP95qtRCscv9cKmmZtO6f",
-	"tK4FX1LLlXxc4xX/4w+jpPvOLDesou5f/1Wz1dnTs//yuL3/Y/zWPA73/fDhQ3FWMrPUvHa3O3t69tuG",
-	"WrJj0pKdVnJdEC6JkowY5p6/ZGfuJ/4+7jHPK9XgsGqtaqYtx6Evmxr+37/7VUWFIO47olbkmwtSXRKr",
-	"SK0aTVRjz4ozu6/Z2dMz2VQLps8+FGdrQf8nc3fy3xiruVy7bwRb2eNHVJfEfeHGbTeM/EF1QXYbphnh",
-	"lnBDtlLtZOpBleg8pf1Y0ir1+A/FmWb/bLhm5dnT//CjhJsU+O6/x0eoxR9sad29nte1VtdUHE8XhTdZ",
-	"KV25f52V1LJzyyvWDrR97+WGyjVLzS6XS3jNHTWEwrNYeVacccsqMyoTgsqXcGf3DP9QqjXdwywom14E",
-	"Yyl+w2RTuZlopGHMTXBnAJrZRkv4Jw6+7ExPZkbxxv7J7Usnp9UYvpYVS8nhgpt/NuylkunhLwU1JvfN",
-	"Pv1F7l5u9ZJfrLWbkfabhVKCUem+4mXyF39QnVjfH6k2bnkruieNYc8Iq2q7Jyulyc5tWyfv8ELuiu66",
-	"H93/cHkrqrfuqxEZeeMvc79g1DTaC29ZcjdEKt725r4VZ9UsBEttuqO1zGy34qzmbMm6b8OlZWu8i2aC",
-	"UcPK4yn7wZp2SohhDGdqSSvmNBC3hMoSP3Obxm5Us95Y95Xd0I4+6iyZbkRq832vdqSick/ge7y5IWon",
-	"3UM21LT36gzcsqoWfgNN2qUvN4ovEzv0YPNw2Gog235KvXh2Fs6LuBfoOMGtMHSGF97aS2Znxof3o1co",
-	"CXVXKVM7rTz2ws/bKzubsqI3l0yu7ebs6dcXRX6Pdq77e3Hv22xsVBW9+QGv/fri4nPYhN3puyjOKi7D",
-	"n18mXq+7C4+3zR1EvZ23by4Sgn8sfz3pCgeTuuElGE0gvmWzhH8fnUPF2c35Wp37D+Fcf9S5Yefrc17V",
-	"SuOZQ92knDG5pY2xyjxeKs0eo1HghviCLrdNfbdjf7G3ByvKpf3m66RemWa0eMUAeg7vntrNL6gsE+cq",
-	"1dOX0t3iuWY0dfRsGF9v7Js3E2W1phoN5ckPfku1HVWYcRThCQW+YW5C4G2Ol1Mz+vLNk4mvohoruGST",
-	"X900ekWXE9Y1XFjEAeVeA+bm6DWqauKIdpv9+GjcRYW7Z3IQTCSs4WiVjWlUJkszQc8bG6Smr+mfE7fZ",
-	"8LRnpKT7gphmuSHUkIt/PP3yb3AYDt55x9i2xDOpf+svyRslS7p37s2/kavG/Rtvxyunj/4N1Cn++8vj",
-	"LXwwh+EoD4+Lr+SnIDO1anc8MHDwzEbtDFm4KwiVRF0zLWhdkKZ246UEt4PzoaqK0IW6ZjBDlqIg9Fdr",
-	"haMc3onfsxs4I+hu4pVN/V5NEsODqYLfJedDqOWW6cSuXTjXs3NSBGcu2kfXTIMBpZymLPUez4mlEqrR",
-	"sBZquQ0WVMKzcXdiVJvnc5w8VbJxS8Bapl+6K91e2KfMUlhuSoRSW7JTjSiJYdYKVhCp7IbLNWHCMLJg",
-	"7p/g8oNM4USsuDbulemacpl8sRVHn6f/0J/VQpV7MKDc3DnbkfC0NW0sXY++6BVcNKgCnYFxY5Nf7OgE",
-	"LQXzXXRUJ9wOfxxGWXhROZKuvs2gGS33j4K4zTEY4JdoMKibhDMjSc1vmDBBY21ZbUnNl7bRrCArrSrc",
-	"pqqGGMjRTt0kIxy75Kc3yU/3iU8PZvLmzF3mblucbdI7Ud28Y7T0tm5/iG6X21Uj0kbkStD19NP/O0HX",
-	"aZPjZqISEnQxduU7urukCxDOJezH43X73//r1ZOLiwvYC7BAC3Uzqsfco3Go7Z3DBBTtNKXm9yWVpbN1",
-	"E44XqqixUBBcBG+k0Mrrv8+FOyS+9C7lNBMhdQbVjG4NuFXcFq0fDsoG1M7U+MXBzOE7htHjENLT5Mdz",
-	"OElZTXIz0S7a3+bg8goHt8+IioFXfBReYI6Kwcn5AK+vU3a9Gt0bTjd9KM62HP2CeGpqBtt+wyFgsBB0",
-	"uU2eGeJYIN5vGKmpXW6+wJDJ5f/xDDZKYxoqIP7cSMGMIYZCaCOaUV9eXCQNqcwc48aDkaclQpe5kMVS",
-	"0ZQJefEUBgpHnNfKG9UY1hvkk84YL1L+2lJJdmjIPkkZvCWjOq0aSyYNt4nNtn5cXT4jF0+JxFN552w7",
-	"VuKBfCyk3am9SI67lfOS1y/T0xKjYQvdGPc0mD5YyZLXhBsC0Ta+3BJqYHTU4GqPDOrJ+JC+HZ2Jic+a",
-	"NAFXbKm8FzI47rFbrZTqbaeloLyCkLlUMm1Vhh04JjS3DOdMNtV1IyXLiKURvPQu7rGErKiGKOlyw2tD",
-	"rKbXTHhRtTFRMzCrX40uEIhYemQ72o8PnflAPXxe+MRBOk+RVBzfuiM5oTe8mj2OS9eCLhmhlZJrjClS",
-	"XZpnpOLGgDEOSSupYNMsqSQLRtxKlsmIz2RXPKf3LtnK/tIMvMAtnwk/HziEMcqXjS8dr9uG0et96gjh",
-	"zt4mdkMx87fi60YzoiSpG10rw9LRfGa4sRkTZctYDaHgBcpEEJUddceIoJbdJDemsRSlbpKZekn3PgMZ",
-	"45xOzR1arR3fZzgsko0G+bfA0SUXI8RdThutn55CO1U6jAoxK/8l6N57I8dKCk8pUFNwhlHNyGKPtqob",
-	"GCm1qmtWFmCcEKeUxf5sQA0nxKUpQ/5/ksRc4Q+mpYF8lLef7ImPLLqr62c6KxovVeOHeWgbNXOGD7dJ",
-	"LUNm+adFs3sviwPKvMg+lyY+FoDv3N2JkktWkAVbKc0IRIeexfBJUNMY8cCEjDeuavDa3G3+n//yHxfn",
-	"/6Dnq9///ObDfx2K9yT3SlqIS6ozR9uciNxGWctSGvA9mLLwJXGDCClNDfZxcdtl8oGWuFAS0ophFGHs",
-	"/u3SC9hkA13+mDSMSaf4KQF3h+y43ajGEgoH6DPcu9wgUMR9wU3P5LhlNHp6dnLYZkY9IzgcXhzCsKjQ",
-	"ouHz9cW4RwHByeSqaroj+D1kuQkEOA2plLG4yGnZfX7+XVZ8A/Zh7NVh8/Q1xfSs6fGpmLTFFLW5TNsB",
-	"Xsbpa7UilEA4xXspPZNzOCE345bHu1ftJEa4+3f4BX7M66dk4y3k0oMIdkzaIh2QnxCTWDFhRwNm7pqu",
-	"/jg0WhEZZjdaNeuNt7I0e+qhVZJxu2Ga7HjtlOZqRaTSxNItk2RBl1t3bFJiBK+Tplge6bVJJzI8qGtH",
-	"cfdSdDY7dlr4u4Qnmlqh5looa0XapcqcQKosM0ELQSUpFfMjMNsYz1IaPtqzdNxbyd+YzU+xkpCHccKD",
-	"e9S9pLFcCLLL3FEntTiIU/82C7ZuJIYtaqr9Fzzc3iqClsKE0xZXLKmklVw1Jhldi8J1JKJcvt+wH2lC",
-	"az0XfMt6kD4KQ99tmAQRLJ9hHsN9r1AI6Z5o1cgyM/1pSYPfJr/x7vBwfAmNK7wJ/qQ90OLbpecriaIc",
-	"Aj3NyZwcY+vWHchPckBaGcPK91wknbOeU9052ZgQiZPtndq5va/VbjIaUau1plXFXjIhUqbigL0kmkr2",
-	"j5h5btjhow7/1mp3f7dPW0vhpfzDw0QXuBLJ9Wv0Ncs5NN6IDQc/R5Dc/hkaQERJscdskpvW2hxbRMGA",
-	"mWbuu6HAqZx4e2Ysr6hlM2/3yv8smd7h601ChVg0cIwCIysZREH7L2lSJ3Ppzy0RjLY39ZZbIy0XhEpU",
-	"RB65SiB+HaMTxrL6MNYTFHHXFD0epP9NwvaAxXIK3KkcIjGfcOgEd9GHhxEGujfjBnwYGVwdjNnuQrZD",
-	"zApm2kZzMni18bvreAmi1B2/ScZgeY4C7OEO3HYOiaUbBrFuG+VS01PThEdbFicEU3ftO4VRZiclynRy",
-	"YjLKLjsl0xbTRwXg4tTAvmWWcjET6RTdlCcX4yF0Vq5zwN01nN9uR8BFxP9pCeASCreO7vQXgqUPeafC",
-	"cuiqOVF+Xib8lJHo+R1i89+M3x3tqjHPSdUICE1vJ0C1HM37JTgw1wwD87gCgBUhgjlP1KoskkOtbHod",
-	"3epBlG4hAC+TAIequ6/TQDgIFgNmbVJe1Qv97dKq36plUzFpf2h/0d85dS14DiRLe5UMx+5G+31rzle0",
-	"ZLPCjc5nSRhpb93HZLdRxp1OEB50W88b3QGBdqxoGllRu9ykNrGPUxocLIU4mT284y2z/GEe4yLja3XH",
-	"k1Ro6Ja/DTiITKgnEVtqYd/ckCXta51JKjl3SgnhU8dV2r9ObhlB02kLhrPrvm7vSg0RmDmfFtoQSm1z",
-	"Mlr1w44HFRrpADf750Tgshe89F0wkZFYnxd74oVgesjfcismhCsjmMQPzL9/W12B9+mMrjWJYIniZLae",
-	"oJuOpGxqukuCopYI9JhhI3tkSMo6prJMFrC8VdxtVQ9i2FEhfHQQY6p14yV+0gC+h6fk8d4TgTSCLpiY",
-	"42MtWNJbDKWCU1DWG1rP8Eau3OVJ+aILwb7TaiqWGq6fCHn1V/9fUy9W9VRANy/t5jbgJQ83dE8Kd4lL",
-	"HUfbnZT2heOUx+UuWoFv5TW5YZq0DtyTsjGYGPRRdK+89wVxqlDJNeJPqLvIWqaPfVxqtmmXAoJpgjPj",
-	"o/NUAGzzKTGqYpAFcta0c+nA/fMByiWoz5Qir7ylmDhy0FtRxF1CdhsuGN7HuYw8GVVOwu1+kIS6t28M",
-	"G43rIVofXz415a+oxVrGJOLXHYsmpl0MXbGnMdninUKIjMLMhwwaBh08HNCj/3wSol+W0Dq+09V8Punq",
-	"/aNUUDmMrB11aq5vUY/hT6kh//jVtTMeE3FTBGGnzcY1e3OVDvagrK8VVjiwaw7rsoMQ9WIfaxSXQi23",
-	"hFqyUHZDoKagOD6vh1NOISo4C/dWsmTMGlCyiKCOYZEAJS/7ZRmDBYDJG6+4u8wbpV5WORrSBPYyBPGV",
-	"XDJSIYR0pApkGXypkHhg11ACvaACwuTUaUXRVHUy55BF7rWpoFh3uGiWW2YDhq8g68fV5d1RbCAWzzM+",
-	"B377hUEZeUoo8SXZ00zJMrkSYKdCYWxdM+nepFujz6RlmpWErizTO6r70jjyuJBWu9uczEmXxcTVmFQm",
-	"81hul/oUTbDTn4VcVkQXRH3kAbB3zXDlww1/HwhmtNhEPMwMBb96gWmPkDx1s1KcUWl2kAUBXC/WzYB3",
-	"VqqzCLsqzmrGBJgMNUK2NYV/lLTCFIVmNeUa6ASoth3d6QQCsztSebUa0HHU8BJ/axqscFwYtN295PqS",
-	"CXc3de3+Jxi9ZpGooFPzs9wwKO25Vg28RO3Go0NBNFgxW4bMFaifizNVc4mo7H82VLiNnQRB84yCwuQu",
-	"lSWWZz1FEZic950j48GTa2EFw0VpxZlapXVEm2B0IlqrLZNEreCoXwN0RAIGo69Jv0ltkdpXJE7NYu42",
-	"fLnBPCY3pERJjFwUdQ2rKBSKordStTdLYT6d/EKlXHHmDLjkYsWi0xkAjHqjrJqiFKLbPHqh8NZGeD0s",
-	"FyrOMB6/dDOXRCOOA3mvYEbAUz8Nmtl4xouZJoTZUJ3eFm5tEBJRNctN8FJby2potGNj3fisT0KuI3WE",
-	"m2vcephWScQ/azUHwlcre8gJcAfM51B0pDUjok/PA8wAtdwtsDjfJEYb6mZ6Me+L1H3cKXBU8JDUB9dM",
-	"l3xpk6ePpRxJZfy+xl3cSKi2HGeYgYPUh4YPSzeT0eGd0ttHV3iSTA8Nu1/Bs7+jjei/iKb/E/lx4H3o",
-	"teLlNEICvNXtuAi+Y/1RONOioxQRMT8yCpgJQFxLBlGw20wHZ6J8pbVKlOSWMe2UqDhlohz3ufCyItwp",
-	"5Wl9x2W6BnF+7W0VCtETKgQA7j7Y4KwFH17bA/BQAbQvBGqnRtdyLDCF12p3JQQ5fgsE07tTd8MlKsLI",
-	"CJaYWsOumfY+zaAWDNchnkWWE/AsuGh95ZgasG4D4F1oOMz+RglGQmh3hip9LkQ4c0zUpD5yoVbz4s8n",
-	"KVcO89etXO5EontFzFWWKgAKZY+BWv7T41OA+QTSyBZ0vw9XJx+rVHnp7eCDR/tiqEm7AUNS0+Hk2QRG",
-	"PvmQOjmOMgIw6PR76uonnmJRyVKGdZl9Jk3CG/zBjBDY4WohPVSIUIXn597nTWeA6XcatyU+Dbqj9DyM",
-	"TEAjM9C4kglLXyXhjRvek62u6bhR2g6kHTFEJRkrDXiGYIdywYigy62ZmfYSo2cbvJnTREqXE/Y53LII",
-	"bx5+Ft7Kv3dqGl+HuMmJyo3SsPr3CBn1lcV4kEGRYa5uNx+mnFOcMb9Q97d0kA9SuQORvvuqyp38sG/n",
-	"vtAOg38GHgrAZjXz/QaLbo9/gDn/wcRIEfMUQIIC4Qp3uEu1Oy7JDNG4ZCUECNjAZICYEUH3JjAQCoxa",
-	"JAAD82uCg5I52gMaYtw00IUEoa/olrm9Aam3pF/L5RXw2ySFOUQGE+Ss10zkqCOeeeqhC7DIEnDHTgaY",
-	"p+yw3sJt1K5Tnic468WSd9QyvcekE4dY3vFJxG9YOYecB37wIifxu40ixnKNdWDDaJFKDEjKqhHCqS6y",
-	"UaI0z6ZMVzbdNaOam+5+lREJm0zzQaHjzpu/Qqmtm/YtFBY99TViscIIhE6yxmoqiOeISBUvLHk9nVDu",
-	"HVyeZnYbqUcH9qNxXbD3tJ1OXhcsrGdXFXARRAzEIelIzC1+x1ofSoxlrAYMxjSVaGrN6LjzhFelWHvX",
-	"TtME5784KzVCq3DzJBVNrKzvv9kbunfzZW9Xjb2jWdXpC33XikBs/RZV+/kqRB8EwnqNUJK4wikJ6i+K",
-	"VYvv8aresz6jxisicTFo4s6UOoPAv2GU97hySfOo4WWSiETO8AvgJkB/nCyiuPbBgjn3uk6jxzHSMvNu",
-	"HmqZoSSeeTPnKqRu5WOIM+/27z7yOAZEjHeP8xkG38pSmJvsMgeC6oOlZsLwJoMmzPNQ041mcsO4Tf3w",
-	"aCNg7s4/qffrgdFep4j07pYGz0UVBg61iaESDHK3ni3gitxvsy+Yg71nzZ3Zgz8sqkAN1BtjdnRvfADj",
-	"AB4zf/6uqWjYBCHB66YO79/bkP2dR1hTY1imHuSUqYGJshQemZSmONrUzHhAZGpOTKPZw9ONhQfPYhzz",
-	"b3E7ZPz3FAND/QngZRan49SHz/iCxWlU0oRmMlOc6zaV83M694EYKILL2iyqRxggniBp66RjtamooI+4",
-	"wqCScuCzF5Nw5y8Rbl56h4YKASB6tUJOoD4k/2HZRk9VmTp1cr3B5qf3oIA1oLEzE17nFXkQAmO58Ee4",
-	"2nJgDaRmkxQGzZZKlzl0/CROJK/tEWsZ75ce/Y3fWnPYGL7nxiq9fyWt3t+VdHwOT0/2eMwmOxpZKsCy",
-	"JCfTfSuT3w2kcj2deSss/i6dh6VmOluvU/bXuiPng6U8odFJ8pdhogbB7NxYyBq485HtQBccGP6j0V7N",
-	"Vo1n5J/oV68aQ8Wkqueh++BkvlO7dJlpNcXoCMsZ63xwJdqZ9Xdq39IPMr+67xB/d6B7I+FjUAajD0qq",
-	"BbXLVNlO0m9YG+/H4n+UepEfqX7RlGuWLp/lVRLTrCDxbLCmm9upaeYfqX7p7plaxJVmLNl8Cei35B5D",
-	"pJIloqcQQtpKXxM7bt4M8IJwm37dtWImsP4gtWxEDtkN20Pe5BSzsGV1ugUVMDMv2F7JGCjD/EOtlVtK",
-	"8wUxViu3KG5ppk1EtuFVS4xx99nOmuKS0QGKkT9oC9SGxM9TJEeDODqTUM/mxg9Vu8TfC6k7QqQwsI1P",
-	"XZWfnSmfWBRVpyoUqksP+BaCuCvi/KsVfAblgzMWQzPD9PWMSMyPVL/D3ySVYjoFGEetMdkXkK/zbP1A",
-	"aO+dFpggL7xtms6rD9xVnfdrVz6jj3KMuZkUAMQ+GyHySYAkcu/8yxSCFSKvSRYd6uOy5I/GQBonXXxz",
-	"t/h7HOnfJlS63zno+iEz/6Cdjg2XXi1xvvPZ7UtdcfKmNG0ZcBYm1mF23qatuQweUNu6SuSENMPOmrFv",
-	"80dOxvLl0lgfgU9mn31dNdKuUKekIeEmnPZrarJhohxR3dNjJmn9FwYSiZ6cHNeNJRH4d7Q52mWbpOB6",
-	"pdUD9CIzitOKM8MlQrym+SsDjoblYvp93JndCywpaWnFJbVYftSu30Sc6YEK3mF3OXy7yKUCXovXzgPc",
-	"TOHsGwCfTCGEm0ESGay9O1lrWYENmJRj5ggAuXTKN8GUCwrKc1LuNsoJ9SZVEDl8DnrgSmScDAAWeNvM",
-	"xIcjPAV7mqMwJurOlChVPimYHqLiqdrBKYCsxaSOS2XfV7K+MAbqWYozzcs1lstrqEhaTQFiUyf6Z/7e",
-	"k+KQ8Ja3i0L+xFNOfjWPwdZ3vU0oOUTWTL/TT9y+gBqulI/l4R/9ffHqmum9h4QhgARsbBqAqWgwut8S",
-	"WBxmCm9nK+ncDaWm2tgRn5kY28yz4Sdus+dCbKg59U7vGjHeAjMsabskHTshdLPMQjbjshxbDOHjgQ6l",
-	"B8QK8LmveWa4DmejLb9CZd/AORAndUiek6l003eBvNdzD6I/GqHi5Yzezj8cDhwdX67JTgFKlChd9ita",
-	"JrW+vQ80cEr+4K0yKwlCfbSQo+Xrkzo8Zum9LrG/0UHW4YdXl89fkEaWTJNvv/nbMTXCQZX333tu2pO/",
-	"J6yCxfyfiP5P5rE/uSMSj5WR8wRjD48uodvS9PPE0yt/wDlkIuX9rnJo34EmZvea8mtLBEKPrrRApk7c",
-	"S48PvM2Re0mNvVRqey+pCEHrZOfn3xDCJRVQIDBNlmE/Hu+lW1XuDdTqDVWxTU0whzRGetvu0/gLelCm",
-	"2mNgSFb0TiUfcGdGF8ZriNJ9GoJnvipIXzMPth4uy3zy6G/j3XWOx/Utx2YLzn31MOak8zrGr922y9O8",
-	"OibbXitnN91D0XWOLGCE8a9TmDvEFw50H4hK3GAB3N3KeEMm94BvCzshYO21BxLDdv/CeHIN4wchKC+L",
-	"QLphrO8zedGVFVI31oS27BKWlQHzDYZBIpZ3wdzLme4L/GOsnjiCFMdpHDKuIu6pERWJRZm4K29XlAm/",
-	"zdMtG5YOnpUhqpVqzDnZuw/+97GthMRRI5aqd6NhlIECKk91GtOavex77EbivHxzFhsF4OCw4zx0jDTJ",
-	"5NulomUaKZmfnDn4iGwlWcnm3CYfsovUNvmArGV0uWHaOXBbomQR+nFEp2ZahrcRGUM44dGNGs+NFIqW",
-	"c+ZysGmL7GE6/Ox2ZycpUGr9G9XyRJW8gBWaSW84LcOLdy4io2AX0ZJ5L48fOHAJMNE8TeJmuulZH32H",
-	"MzyDiq9dlTFPHXMzcdnjo1KT8qYtGkw5toY478u52L62mrhp6jQXBd62BbM75kuQOsWyx5zLg5WGY5Gy",
-	"o7HPBUi32Ohhkog/FJ9BDQmhs949/56hcmj8CZKbgASN71Fl5bhjEVb0dq7FG2o1v0kip1ONCF5QA827",
-	"3Fnl+aOtqt0neGxNK7WFZ+YaEyQ63Mwjto0nH75DehfEERy3jAjsvtM2vKBSsvIXbACfKxid2eXA2zFj",
-	"LxpOdhxx5j2Daj7MxYA0QQL5fIEsVG7Dngc4u/s3Yn5hOsPnDRY2nfesu3ODi49/+OYA+MeKIWy4ZBrv",
-	"c/wB5nA7n/j8jfviPFTVwR++/R7C4FdKr5W1cKlU596Gcv87R6OuOFONPVer89Bd3jCK4SVr2Tn20IHS",
-	"oXMoFoI4E6NuK52vBMW627LEVBIV7FzJ8xIjU2ZHhVA7zzyyO28ksPX46/woVV0rwy073zRYweCT01LZ",
-	"8/bn8NqebStCKHUjjZ98QKKecxnWaEHLc2yjFvsnQhIfFYCvjfGVMiWvz33L/T+oPg8whYVosMSCMYs/",
-	"M4xWscbiXCgAkWCAJi6nkuzc2U+hSIOV5xUmLqQ6v/a2p1TnvjLJr4g5x/Y97gtBpbdRzr0UtSITKcnw",
-	"b2qs9rT6FTtX+ty3YnCvEWpR/eufK+kndeHujBxpJa1gdYUyvhVaRRGHVlNtO48LRGcU4edSnUdT6prp",
-	"80YCfRli2eATHywJf7bAOTfRvevhg3g5/HV8tcCVgj+RI8v/sYHVL/XeLyzMYqn354FqC6FRoVdO3I+N",
-	"rFEheX/iPGCC2oGhwdlJ21l1bjfs3JvHY8w1SPf66CUaX9OPHPwdnjktZH+8x9h75+duaFtwi6S4BOpE",
-	"OeLRkGyZG8+xHIAmlNSCchmaCnrsw4Tg4DI0E0oVn68CC9GEGx0wFnSAviwTjGOelXzCzSs1+dIBqMNg",
-	"h4OWNfsIHwRlqcjNg8EIqHGBjyXhsgTNNMcRSkERq6pXikyJQINxzCvaQpWs38thycLs+pnrvHysNYRR",
-	"hPVv3x+CicnzVZVMjIPjpRPZhYLeDZoZHAyjWnCWrqWJrtIEXyPDt57t0f4zrVKsIx2k80G6lC43hEuo",
-	"mAiURUUo7zeHPalGF3p2r9af2W5qu9ZOGOQYadyZAbZ7h8GQyV3q2xYDBLr/9sQydMHM9llPBo5Xgq6z",
-	"jRyfDJPHPblI8dKLVS8mVCmFWwVdkTTbwcQWPUAtPoE9fhZxo1nimQDU1ENBVNXoPnEjPGKtaR1UwQQU",
-	"EcxPvFlGLq7anOVBmVlL9dm+08R+NKkL03nGKtez9Wd2Y68sqwcqn6ZDuWwiqv+W2pYUcqnRns2xo4/Q",
-	"2XiCRzXQtfyXFDlCCEE4TROi4WonyYI5Mw20TQ/FeLxCnwIdkidimzCUlottzNEXVD76ZTcTsSN8nc9b",
-	"6lbmylKbbCc5r2e0M6HnBX8HApbxVikRedvu8TulPdt+Gcc6eO67x/YOIxH97kuCK3nQ0WH4fbOHE/g+",
-	"g5hjqktDNvSaxT4AzqrHjp7PujTYUF+BffZi24XYZ2ViixRdIig40y/kl8bO6Leiy0v/m+TtrlkqHPUT",
-	"lyUUIABHtuc2dgezO/ufEiDL+SrJDARcwOkmTkvExaB3gTMqeJpfKOZUpr7nC3UTVncywDesrgnru6QS",
-	"ArI+21eq0U3n5y++drtARRCqiKFN5Ik6QpqBSyE/+OQ9OdSKoa61ukaPZBBGFa77ENz4JILBg8ChnsmT",
-	"aGc6f4zA/amvb8/0UHbHVmPhnIKUuMIWLUcYDCrLXKe2Y8wP9m+YIV34gyS2TEn2rd5nSi2zNsRA48QM",
-	"/Tp0vQOUPiayz4baPQxbkx708iGy2ae3xkKrLRK+h0bWWJGerrkofcubwcSBuwbSnHLe9g6MuCksasgn",
-	"T9shK55ubl0hPVDd+F6ClAhFM90blbJzJhlW7TKJG3wfGqK5I4J4NIu7P4Gaf1xwzBKFMwayrNxCF3NA",
-	"6T8FoPmKI38A9uHBTj/IP0aWtGLu8nQvUaorkzcZe5xzBR56SDxVMVmy0rdqYWLVnoIJMrqJrbl0lW7M",
-	"JerEEDGsWxAsjC+ckG6eklC07tudm3a33B366XP5yS8uI9or2bPuO6Uzk0w7ax94vSqsMD4BVjTbk/e9",
-	"b7J+0AIRKCtT3he7sS+HVJO7wM914Y94v6WcuCD5Veq+ys5N7Yc2FieCK5wAnxCaMGQ4LXGa8SxDvDuX",
-	"2EEG0ENOy6ZNKSREnDk9sRlD5kDFCuTYjZEZoyT0VXqKLYYK5xoWziKygZ26G5Pp9MnMncUwgt826fOt",
-	"buxzOzA87DRjoAIsdfPQuiTpdvgv3+ccdM2ueej9nyR2cb7dM3IR5we5KWWOBtO3j8zodGR3Ad+fezRM",
-	"AWoJcgZImOtUR7KjVeJhwd2a1i9jFtVJB1J+CGo0taCxi+UgI/k0kCr+4MpmeqTHqssDfkc8w2CR+hWX",
-	"x0GYNfS3S3XIC5oWtyVWP1DrG2pRt1NNtuk2ZBTfMrnkucpcr7wFZx6iTkkN16OKLTXdGWSdddrWWaxf",
-	"OA9IQg+dwyJL3rbyG4Z4Hlm3Afo03SZqJDYoSvPGDDIfcuMsAATKxOrhY9pDbwSVGYKrFsJz8BT/TUSU",
-	"wfakRHDjzBqtOcMZXWt6jWX7YCcic23hW8uZ7UErg+O9teNYOjMkub+5a5IBiVDtmywFTvVn3begsniw",
-	"xixzoBByyqWjsnr0+dGD6djS0QlCI7fj8XXPxXBAdNR0sLA6J044mLOuarb9+mh9j1tDZP04QWHPhMYM",
-	"Lygy1ZRtD9tBF8Vf5isK58OXptXKBfsaW0yqFVrWx4VykG2tVGM3oWZu6qxlmw9kqf03NMVX5swYZN52",
-	"qxdYmZHS2DZaEmAyARq0LZel2B86AsBr4jQeUHizPTEb1YiSLDJRRVHn1U38KVnzayYHjPzhzItIIoo2",
-	"yE41ecl7bFap/gZzAJFYIJa0JrI1ZMNnO0u+pKdPHvrpLzs5N1lanNXKzMFzKsMGalVm2xPPNaODILGD",
-	"SjJVIsEKfI89tHzZRTDVZmbZy/HAy69w0QDI1J/vZ62y6it9hCoFKW0R6G1FH4J/cDRhSYJoBYXm99hA",
-	"jSms6SU39pPA+A6BcpOjF1TmmF+GSqGmgaXbUrUsPvoAungMhMy3ox8Y3m6jpjeFdxe3t0sOUhmWzMau",
-	"uZwcSB2Bv2RJGDO8egcv428SEz4mGMFxlJMKBN8icu42IN63mpkUoVkOZXRbplszAc2cxW8PQXQCC6x/",
-	"SlIQtFoIVs1qdca0VnpO9DY2VEsCV6htZnLwhLuMd4AJRjg8Y7Dr2lut1ppW1Skbv4xF+dNN5MyspOrJ",
-	"an0CU3+q+yVjo6GHOH9XcPVgQU3PBerMbqe2Bp8ZZ8QPb3Dh0rjzbI8cABxl6LulTfvDmW5nFmn7/O8G",
-	"B3kV5vJQxC4DRDHBqK6VmcOW+RKvT4PdAd9xzTJpQuBHmWF+ucsngerDO8RHFPGd44hSE/eO7obIAKgJ",
-	"UUOPOim74WfBWUwf7jDaHnysJZWQ0E+TCKR5AtJUAJ9Mwf87Rsv9a62aJJzpIamX58AW58QpJzb+8tsy",
-	"9vvqkzInpazt23I0dZO7qMdEwIxC7EcXX04lScTbT6r4fYstyW9T8BuYdhN6VDRVOu3Cbmq2tJn0V4Z/",
-	"Nk0zi8/o3DG9WNecJQhzMeCVozZGCv5E5yAMVvhmmQHeA7iQqb72b0qX6c4jhulrH3WayHPsXu0Hy6o0",
-	"a7JttMy9IORjjt7vR6p9jm+jRAkJn7b5DXKL+rg6EiseUu5M8H1DacT4KrcTUsSWCHHVOu/XL7iAF8sL",
-	"AsxW3sua5HJ6AOYtK+NatyuNynznV+agej6UAk7DoGTK+hb776ksR/AnuQbinUweNpTDhF+oQ8XsoMmd",
-	"DpfK2DQ6yIYcmLuM1JRrQ6TCLIYlVO5JpTTrlL9alYRb+ZKj4zdQJd2TEuL/RqidSDfvYket+IYOPIip",
-	"Z2YyTz4csnLJfCK01PvCELiKYIEZfLHlQhbEncmSlc8ItQRqKMiXE7mQ3f1eHlTTdFPHyRzwwaCwCoq4",
-	"6TBxLNOe7+4/8HiDmNgZoZ8elHbUlPT5Fu9N+B0QFzDWqdU+0REH2xlZ4bdfcrsmGa98v+zpqrwRLN8P",
-	"u1PvlA5170Kk27OFE+orgXwurNdnr0MQG8y/4y2/QQAixNEtlaUhIVD46ZZR7ZKEsdwQs1Q1g5Tr0Lz0",
-	"GvlRk0GNhBqp0TZEg1VROPNRKv3zYu1TaFXUVk3hSA9qp4KU5eTSS9TkkNTELk9t0Cj34FerFUv1TqJ1",
-	"7TyLXCuw2TQXN7SqMzGftco2dpnd1n20bXl4L//YdmTDE5TqO61ZCpD0hu6JJxVCVJCFQw0AyEcJsm6L",
-	"jiS1/3NvRQW6eKdFtozVsZmwT74BijuYXIcKoPMU4cP/k1Wdl49B/pbUSaHqOjc72ZnBaRunqozUHeEx",
-	"hV+MyDEPr5lZ0WSpwAmI4W7pWOdidjmtNiXXkWoSSw2JcIEitHSCETzFtt4ktJmc1Rgp5k2iYgRS6UwB",
-	"6JWbB3avfLhzEOOnBCwboXJm02nBVIeZK6FsP6GYgo6ECU4uCqN6magaWvEZK9K2qE/hWLlJcybCtof6",
-	"m4VzTICBQBdk0Vgvk0ZVDBz56RzCA+OwVK/HI96BpQwuvhyv4/ShzKMkBT6se6MC5zROSHo1WIpQW/Bt",
-	"wvR/z0Vg+m257KwSZar1zqjLnw2pzyF3m9r4Oa1WAskCtsbFt07PkjHJ8rySVSrt60WKv8Qpa7aIeacS",
-	"Sr9IRZcbLhloTM+KsLG2fkqUFHtCvcf7hSE1XQOWFKgFS8SWJu3UYLAlXTe8XRpIPSMxr5Xoc6V7igqE",
-	"BsA/vKOUBOyZ5UYpkcup9FuJGGbBKo6+GbDQjBYVh17FsErxifia6WVuDcCWvA/Yc3ZUeyoTNsbBAfWg",
-	"V60NeIui0KsNrVNMicraVHTOKoScYCZswkl0SIHgD9UloKXNFtjn6Q1PsxHi2OfaCirhTzrlgzLewmb2",
-	"t2gA5HuptdYBDDG5wulAy0ENRST8JIYxQ6TaOQvGF8IAC1uJJU3oAT8F5gWyAOYBbpH0xN0rJJGgwU6v",
-	"pzoUcvsy2wMyzLxBMViGL455275JlvUH0erxGSSL5fHtjsvlL0Yg3GNXH1LBB6sBh9YzLvwQRtIVO6W3",
-	"j658o5fp2839DLfbltmUSXIHtGdCvnrkfAzaHNidihR9oYMrm94kLAMW/TRBdHdAtyWBbIf4NJz65Kav",
-	"VcrXJYBdDtj4uN8lKiOgcioIl6SqWjLlipel8H1ZPJgUg2Dgi/Sl517Jzid1NV4pZR/B28/ZFlCZCNui",
-	"1smmTyDNzp/zBNXgykU09iFPPAb/j2tCtKpj0qhtr+drdzCMDPMe+KLcdY1pqCArvm50OqxRibdMv3zz",
-	"5FYto8NvizjqpDSFXHOkO0HutAWTwLjmSd22XMhIKASgIXc6j5gOUDv16MpnmqcvGfwO16zDbpE7WRKV",
-	"Rs76dLssgKEjSZfphH6o2Y7yg4+cUr7/cNJiFrx8XlOdaYwheNmWvkXOkaTx66n60sCbUSaPOIO3s9zQ",
-	"4r0KFuxUOhj45udcBPshUlDzMLltUeFREbTPgXNJwmVgK63YjgQsRXLNdOJ2nvHHELOhvowcOqRA882s",
-	"97PjNY7tgIEbAkkZHr0M50/IErXr0/FCcNC9ihd89ICLkaQJynfdiYxXCYoqzczmN2qZHgjCBRXts4Yx",
-	"JWS5tLn9k+9xNkxIl2naMuQYZHHRfYL6IvYLyvZ6uQJSyrtx0dC6ZnJOzVsGTHm7SGtLATSdLGoSntt3",
-	"8KEeCI3sqeFdO6HUPu47i0xv0XqJMyaDhczGenKylo7XBKmA52TGplKRq+feRoHQlaoYlpoXHvjHDRFI",
-	"R37kjrF1k+k22d4Q9pm70BPvBeZLbgKzSRKTMLE1CdR6dluTYD+SaY5+yesBgsiS1wUGnZDAJroivpx1",
-	"Vjgv15Hk+27rEail5PW8/iMzmjCmWzgHmgLfUC42coZGoVYRBBIPNSWZQjQ2vRlHcZakq3mx7yErYrgq",
-	"Nm4XCnlxAQULHLt8ArVe2DTumek9k2HVm9W87Oe2pB9RQQGf88z3MPOV0sbSNMwmyz4xLfncRYZnifq6",
-	"LurxUaEZneo6DKDy24qHxJG85c6CWRG8CHVP0aNG6LEEdHvBA9t18tzd8PUmZdk7s9l9x8xEZt0sZcku",
-	"d3uhdsxYUitnTtxqL+dRGzL9yLVWjUySB41YJ4zmOpYJVSfOjG/ZWjMGjbEhdIMNvye9VBs5S3QR6PQe",
-	"SBAEmEPfkge6dUg01xMb8gZ6Oy/TeOM4sEi3HknUcQ46owvLHsVrYD9lvJ2FL/o/fkvkyR7HKqpdf0cd",
-	"b7YM595LrCyGiBpiAJQMR/aOLydjct19koed3s9Bwc/JaG0Yvc4wgeX2Z9oHuArtL4PR4+lisC78gP6r",
-	"C9pI6verzmHZehM9yp7pRcVgpKVqnbPeKbvJMb7gmQPDgPV1671WREnoe9E5T5fOX696G3iwwond2BeJ",
-	"U/pXoGUEbpdeLbmSQZHDMAKnXUmrGj6Z/GBUfHcSz64mPDCEJWE3VtPQr9UZf5ieaIOgC6xDSnRMZyzJ",
-	"igQnAbXsZpglbGquFsw4jxwKinBHb2JPhd+LgTKs6X08MoUkecWd7OPtbEvo4w0TajbK07MgETUEl7nx",
-	"3b2t/yNzxu+Y/U5jfu+O1K2hlEzJobasaR/uHsoUM75ftn4x9n1L9bx08ydUowOPFBLJWd0YCyAv5byN",
-	"gvAVMUksOAAnZyBNAGc5RBk4pcH8QKvrignL5drTMiqJZHvISkORvyP0WUmcCPIK+qekA6oQ6xpiMdOs",
-	"VugWUfcQpalVev8FBOCdC+tsO/SZnNhSIdKsjfl4B3zzyyo1BGWCvvFB/8ifkKUDS/jKvvSAUQFtJgpM",
-	"1XwZ4tdOQEI3k0Sty2SFdDL1Mqsu0m1QiLYk0UWeOH4ivGjQ6szwZSHBBfBG0opFAqW2eeGUmE2/TDdo",
-	"plBT3UfgeDM3SHXPHO0V+Ab6oVgF6nd1Ts3lmIaWjb4encKXcNE0lv2AzroF+7Ab5wD9cDh+xm6Ra2Ap",
-	"ABEWR1X4d8/N2HgPhky/zlWTccCOWyoM6l1Bk9Pw8RsptEsceykMNU8YaJgwqSVCiIBv2E1cxXD7MKnx",
-	"pp01GFlYc/qT/yAgxFhgUKUdC8mf2j7rDq2BsAvVWF1sMCPmNRYONkbnV38fOl7a5rv/+Mdo/93ZW7zT",
-	"26TXMeQrfBH/15dJuxTPn0MkIbCA4vQKbuxT8tPFv908If+DvP/qy/6kPhlH4niNPcgx3p5JczTDdGPp",
-	"aEgo/fmOu1DFlwg+tFnQFMsiuDw+JNnUSPK3VFWlJDIAYl+uqURgybpdCIPOwM+8dNe/ROB08nYqJQLv",
-	"3eswadFe1Iw4j6H0rr5Uu8PyyGOGZcmQXjmxd2ah5F/mQPJtz8hjwZA+szVx+/g+K0McXSPVHLFPflie",
-	"IoqKH01LieUHnpQ63aSYrWhjN2pKDRH8/nm8OvglubAxYzW6lUv3rBVfUssCTsmt5YIJzq7T1rngcmty",
-	"ZLk9ADLY4L5pm+9eDtmh95dXz1BQUGYAshkQpy0eeVa6yOMNjp1pP5YvnNOsltvCnyAlu+ZL4IF2s+kE",
-	"PTa5OuzFP4hcoBmAnicZJMa6qYY4gHsY+JW+785GKeGb3sR1PhwecLQqhofcns1DxP8zQ92HzeVDJ3r3",
-	"BgRKFqEu2ipillQWeBKU1FLy67vL8aYTIBVhQvKAhQNBPZJ4lmzb/5sPj3k2246DTiXbBYytoPYwNzEc",
-	"RZVrpmvNUxzDV98/P3/yt28KXyeuVmTDbkjJ19yaIQKjowMVV9IgPWyqGUUaKNIdnAfspKbzV5kkaLw6",
-	"xB3iqgqGAMRnpKZ2Y8iKCxHCmuyayXNVlgDOOu7v7LvIJik6Y8+dCamMEA2ecimvuB1Cf0+4R+zhMxe9",
-	"17bNxWH4kYeO/WMtflKcb796hOltSN9+hRO5/JgsYLfi2/Km5vRT37/oFRio00Ie82gxBmi+/FA7YQB8",
-	"5/TG64wzzfMxn3QoiXY5LkKBUMYAb9BvNKXRfpHMq7GCCLoAOw4MfV8/ECu+MhjD4xi9m8oCws8FaScS",
-	"bvwHVimPOmFeCsedtUluV4iLJnLakz324RDo9L6IIYaZnjZfNyzZM7Q7PFSmwL53mlHEOHajtaNET1Hm",
-	"+o/8TmmoNQF+edMsN8FPCUjpQBHvS/4zpFDJtpYdJN5og/+RiKGYcJdU/73fnAZON1DLIaJm4J30/vVA",
-	"vNtA8b33/kq9L8h6IlWJ2pVMv07B2PcEv3RLAuczt+BRxkqgHfWhmgm4gRyCEu7x5jJFbm/x0chSDxPY",
-	"dl/2kXXfBkipsoh02m1m3CpR3qLoKqyWn/QBaOZvnhc/WXPlobkelir41jPuL7p+eF9OAhqyI3t/SxYl",
-	"HTf3HxP6TkhmYnv/LEwS6LwS1MeWTepUGvXR2JC77UiGN/810yVf9tKqKdqsUYBJwIl2ugqEW/+eIpY1",
-	"bNk45wHL8WEafIXokVC8U4I9JfhtQaTCyoOCVFRvTUFCMwJTgHmO0S9ZInu8VNoDEYDeXgIbIpQbBGu/",
-	"Ndda6aY1/4ntDwC4qUH5r4tYjxscMq1U9QywAM4LNl0WNB/wPCDIutXoAnA9M7q2+HburT/AGbpSadcT",
-	"YTPSarq0sXitEx9ws4+1bNiX9hF5odzxyEsfjlozyTSEpHyN+CPyEvK3+LV59/qFN3FAyA2pqgIOVEOW",
-	"1f/3/xakUhVUALz77iX56quv/vGIAAkw/rxG3mFSqmWDl/03d90/vv7bv/13soMco4faLal0ys5s1E4+",
-	"+r9lTEE9PXvVmZtrpnEvnV08+vLRBWIpmKQ1P3t69tWji0df+epSkOLHUR5ho3uqIrfdQVR+KAFFtuQ+",
-	"qvrPhhn7QpX74KB51CWta8GX8JPHf3h4OFonx/ojclfOohTs9qYeDjUfbHV8XGJX966zumGI2qiV9CHP",
-	"JxdfJzqCstoe8Falhh9v9DjwSnfVyNnT//iz3Q7/8fuH351dU1VU750nTffQcrQlsGlbRwTCGqVJ0HYF",
-	"dnXREN56BM953HZgQeZOlljWS27s8851R29/MWuRp9GQtJ1hjp0mJIrshTLa0d1uyrGUNPHyz8vyebdL",
-	"zW1FmwrxywqWc5hjQ1dvQjPoD8VRoB+aA6Xbyl1840yji6+fkYuvjzoKQruRvp3+9yJTmTXJ5zmtbwQN",
-	"kNIOSQul1pZQQ2KvpKe+SR4aTmBISRLw38dG/B80VXMFXJ8czcPGsEDnuFK6LUjA860Cz/wWxlXX5Om1",
-	"H5zXIjzRzf3vYynBYRbAZb9IM6i73ycpvC9nCf/UnX68s9/325fdWp9GnfmaXzNCA27frXT1LJzq3jxf",
-	"M+fnouQdq8nHf/Lygw+LYSF9X2FgJ42ezqipphWz0ED3P/5EqwWCatFm4eXZ4ZwXnfkb8Tx/v71amrYy",
-	"vjvIJMm4+FwlA18SS9+9Cga0mOw8pvC18AasdAbWOOLYCuI7K1lW1YLanOQ87hBy5U/b2J/mQUTn3g/z",
-	"DKdY4iCvYk74jqsJzUSb5Sa2CkPMYY/Dube0UNRPQjPE3OoF4zu7fK9uaqXtw2//O6xhuo8KDiJhCx9v",
-	"wzgp92vu9nd8mxPF9aSG/Hj1y89FyBnVzUJwqAfGN82uaEt8klzQ16yzmt9Gdo6Pv6i8omv22Fyv/8dN",
-	"JforGuNbCy6pThT8ZdaxJXe54+6DTK7S1fEuo4Zc/fvr3GJsuR1aiJ/457CfhlShe4PM7Lt3v/vMY6jx",
-	"YMq3BkzabmvUwgfxNWpHRCdbhVqQ7uj+GSZhIiMGl0hpkFu6WrdNBpKe1Fu84D8to7s/v8uem5CmPiP2",
-	"0g/xXnWzFzuE2GRyb04CEYITzKvuAHvkRJ5pm4AcdtzYLattTgBb+cupD98G4/PWIP4lMkrknw1r2IkU",
-	"eM5OQh4AbiNVkZcKbxxjywqo6ACSOfDP/aIt6HLb1MPG7wt/zUNYpvisKZZpGNXpt1E29PSGbpkf4D36",
-	"32EK0vK0iBN06rd24tCBjWbF4WXELt6/OMCzpkiDH1RMfHIdogf3EYB86QM3pwmrnzh2lwhMfZ2hWPQT",
-	"NANBHvgaxiJqWUKjXjmOf/7tQvyn23FeytIbbhlE8B4P6+dlGUNgiz3ZUFkWrTsV5smrbL9H27BXY3NB",
-	"ryCnn7BVd1qA2om20OzYNBXihMHoiTt4AKt2ux118dfZUZ3YYURQYZkFAtv8bvMI6tZyRXpdyBYD865M",
-	"bLrHXcWZPSMCe9zntP1yqLBXEK/rROEhiAcx+o4d2m3CluHZO+WBMz2RfMeD5i+0LSKl4R8KEPvwzGc+",
-	"HptcX91I6Xy9bpyvRXFxIObESrt2p+xHDcj9g5mP+4nW4/7WdmJ86cd/LlXJ8mfy2wZefZJCiNVwE1XC",
-	"cNrxZArCqU9zROCdbHqnM6jYOdQFtzsIO+nUoeq9B9/6+4Gdv38oC3PfGphKt5GekB0rWaUex2q/3OF2",
-	"TeWSvRRYJn8ayaq4bGyULQQSfv3VkzFU8SGNsr/Lx17t0LMjs+AmfH3nsNCbwHrmFi6UrTmzhfyCdXL4",
-	"DcC2eQj6RMBafo1/qI6yZiey8Ota7Ed6fY6Zz92c35xcWRp9Ee9W+MF9bOH51g8I1yAbT7adRF/otehm",
-	"yO3rDbDvqma9ue8c4KVvW0HbsRynmGTZ5gUxzwFZDW6xxHO3UYIRz5ji7iXEIyh98lQ0Z0+xy1lfeB+3",
-	"s5mLL4eZvMIrP3Za1t/q/pOyP1798jPBl3arAXUccd6iEgjsdVlD7Vu85CEstR+phqdNsdYwww1DO/lU",
-	"Fi08/HBi2zbUOyRak5ZWXGLFuyzJsqm731fcQDEO9KBDlrhdLCso0OSOZRqxyAYq5dU24pW7axUjPiUT",
-	"DJH8B3BfrWqcxY+RUfk6x/W7VvJEGRDNoKQkkgho5TwTYBsAnXE4WY81w4Ko7Dn3Di946ZkePkNP/RZB",
-	"p1isNdF/zlYP3hKJ/d6Doh90+yIrJ8DDVoR2t6fbuYDRRh7u0Hci4JMwdbthoixC7bjlFes0IxWUlynh",
-	"C5XOadG7YtYK9gnuVxg3oWvK5YOu0PO+Tv2DatjtxmrKAS2vdMxo+843XAbDYsmeYbbT/cRZF5I0QJYp",
-	"1Q54nw0J7ER+qdj1aAzv1XXE159i07ZPnHQmwtN/kP29+7d5W9c/8mObtJfIcJ85zP3pR01bLiED++79",
-	"yV7xZ1t1dWzVrlGaQquCRwRlAdgR94SXPlK8CD7WNXcSSIlmhskAoYhHVRA5wCKax3+uuMBA0QBk8Tuk",
-	"ThtXDCu8MK8aYpNELph5tDTXkV7G/7Fzp+e6Fqnyu3HohGU39jGSRfcEYhLEbeX7l96nRQydQ52Jhi/t",
-	"BA0r+EI3UbJgwV1CvVe0BGFAdvL6hzdvSU0FsxFHvFK6Gjafv4MrHsJ6dk/6ictyivUMo+q9uXPLJCtP",
-	"nSfHxnbucWf3A/rq1+Y8cIAHu/blhFrpyre0ClwqJzCAv9V05yskgn9gAnQLk1fOn3AWzpaxGgBawYFo",
-	"WbCy0vo6EGvev7jCo6bIqh/TAx8EefwPv3nt65lOFU6/Da1gpvIoQTelZ1gb79iS1+wt1Qe5tm+65saT",
-	"Mb4UTFvgkz82rMOLWXqLroMM3nFT/sRYDce+m722JU/Fb1gZEZR4cOBR4qmWV4E9rLdDHxvLtc+PZLSq",
-	"5fpH5Es5nQze1pGcWdCLj3oIW/S0aug9cp+Yj2mRQvQJvE0vIs4bgsZ0kvzRGOss5r4ojWQjESHxI9X3",
-	"ko98INz3j1R/HMD3g+iW3zS3DHtXbdSOrBpnjoJfzE3hW0J7Rmz4BMk2kfwuKqGUUDxeUs8PMoAdc5d8",
-	"xqLhxv8Xlg0PcIpF0RDMijAnaDtCDNIR+DMnKQhtFiDDIOG+/wyUxEHzMGlssnuw1+SenQN3znEscMNE",
-	"OYFDy3CZYu2K7S8F5W3vS+Pb/cWeLZOZJxOMQ18l8bxOFrrufjeaBh3c41uO0+zAvcIrnizwi/HFnebW",
-	"MgmK7YEDjKg7e3FGDCvCumO3CdScca6S22YTaUDTmZh3rFLX7HvuE+dj8/L69hmSD0U2+5l+fLpq8Y+a",
-	"rU9Ssujb0X5MU6kzjGCBV3TL9BcGtWRBKNlwn5eWChoFPvIO0/1ruBw0LK7WFAWolpbZc2M1o9Utlu2h",
-	"2XO6mfwoIMe7CimIc+LsbL3oXj7ESTRh29TyNLsGxnt3o+A5+T/feWJmdwgJRksT+Pn+oDqpyrSvDhvK",
-	"kcIVIfTxGdkBHTqKoSZAQCYTICmPyM8+vYzk2rVW7sw7bty6VL7f57CVsFI6Q5wP5ZihiveACyjpd4vb",
-	"cBNX4tTn9/ZORFr9yEmMhqBf05vypLiawLea1KNXzIbuPZ+VuZplkT3ss+av/Nj5vAdxca7o3rmzkO8N",
-	"bm+XzjApH7suw2tSnQEH7Gfn0qy4ECkO1l9rp4s2gVwFu6W5iwPpIRLEdnqSTWODBZra1AMjj0u7GNgh",
-	"HHnj6b4dDBDHQtNrukUo9vhzK2rM62Rf8g6HbshzcGvINTNmamvcayWaiuFbzdajMLDOPT72HoxcxgOE",
-	"A+b2dQ29QJR7FKHYzY7gDHQiC89gIQIBcJ8VYN1wzHHkzLrXTaCovC9dBQ9ITNK/I28spoaB5PVjey1W",
-	"05L5Lh+YoVYrNA+gkTnh0jLg0PbNU7E1Sz+R0LLb5k7I7/GKk0HRqDH1RlPDjgpDRks1Or/9nHg+X26U",
-	"Mx4xtxPeAPny3dQa37DGbBoAGbCKqCZsCGzjMAq9v+TmoUD3CdLzlwJDh77sMXKZYmMSgJk77T+pc5pM",
-	"NnfEMsxZ909V6m65HC0mclMZ0RHHwbQnF/DfmKjCk/wNPpVKgQkVAjChfVoXLA/Av8oHKw9wA7kr9j/U",
-	"ZWcBe2jW3WNyPifiJtnOJzRNwCAwRho7HN3MWWru8wnssE8uBlpYxIivoLzCZmL9KvDjDTN268ksElP7",
-	"2KaRAr5WD0b1SeMF/qD6QUr0QFywQs8fGIJfswHkznUiJnM8fEGNha5NttW1SJoOysAwJgN9+z8bBoEr",
-	"7wEBvP6sSMW4uLTffH023KhyKn4QxpaMaI4G0J4T/NlT8gWGc76IPawPayuMqhhusgDsJFYV5AtjqWBf",
-	"gLl8eCETht2fspxuH4JG97DSwieTAsr0vyEh/rlx64uQ3/+OWrSmlsM0w+YBcVK0HEaCXcIVD4HAcE+a",
-	"AsD4iQtJcOCnJ/N5r2AYpyyRnkAx4t5mCthmMtjruCDkIMg06XHG837P2+MHQSo3mXCjVGuSW0PZPWvQ",
-	"nYpRTolop1k8u/BifUev+21je8rLt8yBenbnCiogdKPlsxgPoZJwd4hItoNvnCmhEL9+1m5+rE5xt8nb",
-	"Ut9xzfy2+Jy5+e5vlYZ51Drz3Miw1dMz/St8/59zfYe5XmPlQXp+L+HrO/SJSFb9rqgwrJgVCZnTGeDO",
-	"cZHPh8qgXdyeufNL7Xv9+AX/wkBfH6/H3GYYzFjS8me45IQcfcbkkogQO4SyJSw8o0IzWu4nREcS4Yiv",
-	"J0UjMp2/HlY0cIozgoFLdL8uk1tnfFAsHgOIrJsVAMjW1ADEBwqtKSwUcQurDGu5lnOEtjXleoA9mXJ9",
-	"5Y31B9EuiXjEP3pa5ZupbvykVvz/onrHLWvbZc1jJ6B5mi/1a+EVHe0Erb0Cs0K9UVatNa03w37W2851",
-	"D+Fttc+b4nN1RkfUimi63JpjIoN78Mc6w0wbRAcBCh9CmmQTJVMSv38iqKvTRbK6K52B6fVk4a7MDBDQ",
-	"lYR2bovpQSc1wAvIoZPij29fvXZq+e3Prw+DvD1YWGcHjZJeINRyVGgevJb+9alYL7Ta9WcWmwHEYndn",
-	"a4R6QKx0f5SexcdhjgeysW/9JZ9OP41TI1N96OxuOKb0/LqVGISeOHvl4SX1FPbvQt2w6bWEL9TNBJrb",
-	"RSLx+GKPgi2Ag4J36ByekYobA7QvPluyUOU+ZEpCBqSke/jpWXEmaFUnUyBLOqeNJdTB9Csix9iu8QGF",
-	"n7SPbUi1AvfOy2cuXxi0yQnUFljm8P54EHTUV7Cj3CQhgUcLuTwwwGNMM29D4SWTDIVA+DZ59xTp+xhL",
-	"16x3n0E7Fq6+39ALzMIlpkmPDTmcoocuom4X8LFhVGNnvhwTDtvGhbyXWjDR3A9FwEQNIkteUjup1jRe",
-	"fArc1ndclpHS11M+YGJMKvCbC48R2DLBo03f233R/spbDNiQ+3MOXcI7fAu9mpMJRiEIXWBnQZ9P/Jjb",
-	"KXRJW9ksyutb9+1bQeXnZGMsN4ovZ1gZL+H6sbM506R+PI3V6TAfRvbRj/JhOY1cSh8zT+0JEWpBJaoc",
-	"Gvu4gsyysvDMXGiFh8bYx1pnSifAh+v/lzEGlthP/izFt7TcULFNMFD/hXoK4tHSp7rxLQUBpOC5hRKL",
-	"W6mSiWHj7g1e8hdpugpvM8UE8K99ggQyJo+x2Bk25NIXH/tEhbqOjVW7S+M95WGo3QNHCv5a8bl71+NH",
-	"6vggMOd7aQ/F4LoC4SyJLKKcXrP/NDXQ1FA7OXarX7DovWuUHK9++LYlFPKFzIjZm4fH+Zc0ZJL2CJUl",
-	"2TDgf/D5m+WGLbcAgcTipUdp4X+8VPU+rw5fqnr/uW2BlVbVFETYLa1nuH3n1/9CEgfpEAC3h+bmSImP",
-	"zLXwFLCNVjTCwU0DZT2G0LVmLCeENTXmXMmhnLQxTg5/+awk0TZasjLTdWrV6HbasJCwndZOizy63BpS",
-	"OUfCqcrFHlz1Suk4t4mOVB8SMnlXGczRdI9sl0FUY6IAk8o9EsX7OopTtBKBdvthajG5XdWCWt+aes2v",
-	"oWzDKt8aKnaKsv0+8BaJcw0WQQEpFZK2kwVbNzIh3cPED7B1J1M/PExW6tMmfkBITAS/J2YcBj4SW7/y",
-	"1zyEc4TPmuIdhVGdsqUyQv6tE1XDkdXZ/b9otwO3holVjI8+iCDmWwviZP1V18VbbHgsEGd5BSUDS7Fg",
-	"sEbc5sX68Z9GKDvaK+MvOI8fHi4Q1r+nm/Cxu6Lt+NVIR68cRxIy3nXW7CSVscseZZqTOagxAAoRQ6/T",
-	"RXT34z4emARuaJ8MV+pH0c+NloRi1yT2RTTyWvPOW3YFcevlTBPa2obd9nbOQvRLltAZO2422eCGM4p+",
-	"cxd80vb0IE2EG/1/5inSeYpdP0GBddKCb6PJpNVa02rMUnrbXvYgQM7wuEm1c6y2gL8j7cu0jafuE8vp",
-	"Zrgd6ifQItyYWzNdp4J999+3/+8P0PT7hFHtViwze74rt6cwErEXk+gSSKBB36GWoGYLSH8l4cxwE3a0",
-	"uR830mqOMYjsJv/VX3NLrNFJhO5hMlXhTSdolxf7tr/6iuvTJBav8KCHNcX1DIvoGTtBnQHkvoiUxyvU",
-	"ZB1xAG1+vNZTuuh11dbnjiaG98eCpIEgyztfsXQfOLoHEVp4gddaNfWkziLuQl/PIKhe3/UQPKrUB/60",
-	"UL7ru865h225kAVZU+vOpSCdgYNzAthdMGqYZ+T8tNrGrTQ7hWJ/7ens3T4XSq6B5qq2SWpIrTCHkRVq",
-	"5ZMQ92Tnwv0zhx2M7TRBKthwXeZDItWuALcG65Q6anDBhDBB2HaMbTFalUzc7rhdbuIcnbRMcl69Gfzq",
-	"Y2eI7m8xJ9UyvoX6fcwR4YJ76ngwcnCZPa/YSgmhdqaz3tC0rLMpHsPHQyRwL+CCk5UHhMdNKw9gQozW",
-	"BxzICD7hX1xG3jHodImnFjNGycOtHgUgVItmOlnRLXtLwV57qe5Ov5guVD3mPOFymyyiZpq1NZeqZhJJ",
-	"DWu6Zl7kseYDUqVAdQN0Yu46qNDkhlR0ueGSESWFM1WiHB6XXB94cf9M0DO//fk1wmRCVsVPMlgIxL1G",
-	"gc2cSmop+fXdZapvA4Ac+0yj+TYPaXYsvEWYuN8nthm/W05pGlcVMfzmvORrbnGCFnuy2/DlJmgqqIav",
-	"KVCVuJPbMkkqLhsbQ3AgpSWt6iEt9a37/lRKKjxshGO57NcN/dUUTZJe2aqSAnOrE+mqJmV0kmGZxBDn",
-	"9qVabn0h/OkOFPdE9MdHVstf+C9+MHxPr3uGAnIseloDCIXDB0vogX1kLPgY6bj78UqWLeXBJ+F6/NLc",
-	"N9croHnaw6n15DoU5LoRAxFi54jABQ9apdbpffDJueqNmBS6/h66WOHknsaTgnuFBTTLjVKiwJMeTW6l",
-	"EarVgbMM+E+f27qeiEoYyjUSfKf+Gx+y20KAVoUsg596asjOWf9Fgor4mkKZXpYVZZwE7/AI6B8V/v6f",
-	"TE71QbfBMIcW3PxxrZlhdizVhdc8TJ7LPWsSWYkf1QkKl5WqQskEiqzvkt1WTKDpbyzVtqv/3fRdc7Yb",
-	"gGfiBf/aSuMvve/Htvur1YotrclX4HeIuu/ZrunwyZZe0vs04bLLntvIkmmyo/tcrX7gYxqwHi8ZvWaT",
-	"+uFdolH/EdEBbgRp+rl8v73AWPXXI8X6baPccm+YZqHLbOCQhmjMF4YsnSMGBMpRIGxTD9X821/rT42W",
-	"McmIC1ZiQguNdGm3aotUup2ffTmXBxJvUnRfIY7oX5SgLdl7o2gRLUpijA3CdB2ycwwb1ppLG/Nucfvn",
-	"Pbcuxd99TSQ+wv0vC50IIz2JShzmGIdwqnd3MS3Z6S0O7dceL5rSz1fWTnwBlzyMnfgj1fi4T6mZez8+",
-	"o3ZQ7uOuBop/QY3tIRwgPgMsXkrHXoPHic8CVS83xGyU7hN2GKvpfgTSj5c8CGLU+gD7lAVRojx5Bj6E",
-	"woAUX1CLpShYAY3FKDi/yAe2o6Y3jTEWlj2+rGD4jqcNhX1zn4a4c8onBFXhspM1ZMK5uu9OMwAIQwzw",
-	"DguQQoOHDUM0sFNo3JK1igsNqM/OUlOLNEVJ4Dle/VlVOU/LxhdngiGXzLFvVlG9ndQGZmK/mA+nEqr3",
-	"G7YnVD9Aostjg7khmrm3LAtP+Ay5+h131kel3DFpVT+DXxDhXB4IK3JDFnS5fUTebxjXwa0yNiZaALg2",
-	"qLzf82Tc4Lg6EPLBVAjiBNc8I4s9JukaKZiJzYVScQKly4NmL20zechIrn0T4E3DIC+53ljJIEQBmenb",
-	"kZyc4LRxczPlsPkOMpI41w9N4TTUg4QLdr+Nq0b9FSSpmdLJyffgmNROxNfeTrjUshvb6Ek5Py+LtWce",
-	"awt8D4l2Pg4OGmUxbehYL6d3rvcECGxL/UpDMQxmM7BHSLf4E0T+8VLJVWMgUzukaV62l00NU+7vhVtJ",
-	"TmZ2/vtHUjxxqiaFqSnXkH66mwMSxeBHqr0T0TYfCKz2eDwlYO8oCRW1mt8Meb5v8IrPWABywfC2LmQq",
-	"iWe3lCR326jAiuPmZa0mu08aQ79iGdXjV/zuUveCGgD8WFV3xeupRwCpa6YFrQ22YgBNFIKG7mtv+QSS",
-	"gaonlZ5BeYB56opes3fhqtOhTdQ2ldK8UhUDlmG8gCCBZun3XMkN0HXg22EvXgAG+OERZ4L5rtUsmfGM",
-	"Nt9kGye++jF8cnonLXzsJ5MHnWq7hfPzZDXmcaFahnq3ZNCMVLJn3VoSiv05Q1YErOs9w883jVz3pHic",
-	"79Z9H8z5eyn6pPIjxIPhrYfIpVeqkadgl4apA7dGKMOcAwK+F0EyxiJkq7C4E2lKJGOl6a8S8ITnDsAr",
-	"xjL+Vkr3R4Kt/FEVHKlaKwtMUSVr8B9Wc/ePj+U6XTE2yXh5BaQvYHdGCn3jf3sCaA5sKcis4yqeLwSX",
-	"ZXS/DWOm5XzAFfzTOQKD5MTerxqP2CwDCvr2Bkx/tv73/3r15OLiwmuPEBVQnhnHqpBmtYosGNkpDUxG",
-	"GbfcWFafJckUvrzoUsE9ehJHJptqMbH/6t08neEy77v5O3fP4z6HI9hH06XaARWXs1jcwBLC9BiGaQb4",
-	"APT2wYTqdFxv8aUmaYTvYKl6FsZXx8B5AQtSpvD8PuemWa20RY9U0IXS1Cq9/8IQ+CmxzMCXqEqWVAh2",
-	"0PT6yyejtUP+1T52MvQBfP7fNLeMlE6GsfcLMBZoJdehvdkqBreCZKuSDlZ9vocL7nNe4AGpicEv7jwr",
-	"L7HMuwj9cLg1zkwHAYNGDf6bhVDLrTtB/N9WkVIRyW5sd64eLyPUfSDt8xIu+gxnbRrgGXxFqKaJuA5n",
-	"vHlR2zBJGBSIew+vpNa5RivLnN28e4Z9+JaqkRZjU1LtiAqAc6sbYwdFEi64z8mFByTNVPc63If6Qbm1",
-	"YJdr1Sw3zEB4hduToxq+V7toJYRSpqWqMKkAc4Z5+RZv47T7ys0A687sY9rYjXJPeLTUg/P8PFw4b65v",
-	"zm/+dvGP8yU9dyO4Mwfet6/enXwuoQaqnZ4+3PsLQ5wGjdNU+Px6ya75ksXZfoSDnZHrh4VBU6DR4uzp",
-	"2WNa87MPv3/4/wMAAP//",
+	"7L3rkhu3si74Kog+J0LnzGar27KX91rSL0mW5UvL1qjl7ZhY44kAWSAJEwWUARTZPA69xXmSeYR5gP1M",
+	"E8gEUFUkUJdudkvy2v5jNVmsQgGJRF6+/PLPs4UqKyWZtObs6Z9nmplKScPgj7dazQUr3T8XSlomrfsn",
+	"rSrBF9RyJS8qvOLffjdKuu/MYs1K6v713zVbnj09+28Xzf0v8FtzEe774cOH2VnBzELzyt3u7OnZr2tq",
+	"yY5JS3ZaydWMcEmUZMQw9/wFO3M/8fdxj3leqhqHVWlVMW05Dn1RV/D/7t2vSyoEcd8RtSRfX5LyilhF",
+	"KlVromp7Njuz+4qdPT2TdTln+uzD7Gwl6P9i7k7+G2M1lyv3jWBLe/yI8oq4L9y47ZqR36mekd2aaUa4",
+	"JdyQjVQ7mXpQKVpPaT6WtEw9/sPsTLM/aq5Zcfb0n36UcJMZvvtv8RFq/jtbWHev51Wl1ZaK4+mi8CZL",
+	"pUv3r7OCWnZuecmagTbvvVhTuWKp2eVyAa+5o4ZQeBYrzmZn3LLSDMqEoPIl3Nk9wz+Uak33MAvKphfB",
+	"WIrfMFmXbiZqaRhzE9wagGa21hL+iYMvWtOTmVG8sX9y89LJaTWGr2TJUnI45+aPmr1UMj38haDG5L7Z",
+	"p7/I3YvJwg09fjNXSjAq3VduYZO/WWk3Wcnf8CL5i9+pTiz9D1Qbt/Il3ZPasGeElZXdk6XSZOd2tNsK",
+	"8K7uirZIHN3/cOVLWrDnE6SzpHrj/jkgbm/8Ze4XjJpa+31QFNy9EhVvO8vYPFvVc8FS+/dILDI7d3am",
+	"tkwfT+H3lqypIbCKRGnCrfFTxg2herHmKMzHK1VxtmDt2eTSshWOSjPBqEG5OHyeaZaEGMZwpRa0ZE45",
+	"ckuoLPAzt5/tWtWrtXVf2TW1yYHoWqT0wndqR0oq9wS+x5sbonbSPWRNTXOv1sCNwtk7miRuQKyMrQu3",
+	"omS3VmTn9OtirQyTMGqpLFzkxG63VsILX3LQlpWV8EpklKZ6uVZ8kdBSBwqEg7rxjwVZ8PuwJXF+m/tN",
+	"HVeykeLW8ML0+i3YWtp+neSVakLll8pU7mQaeuHnzZUtxVTSmysmV3Z99vSry1leT7Wu+/usR2t1F/on",
+	"NVfFnuyU3hiiJIrjnpRKs2cgPpotlC6IsXSfXtcTK6qh1y3pzfd47VeXlyk19qmppfa6XM7OSi7Dn18k",
+	"Xq+tR066h5p5+/oysaOOBbsjtuHUVze8AIsU9kVRL+DfR4f87OzmfKXO/YdgND1u3bD19TkvK6XxQKdu",
+	"Us6Y3NDaWGUuFkqzC7S43BBf0MWmru5mU8339mBFubRff5XUjOMsQq9xQFPj3VNq4gWVRcJooXr8Urpb",
+	"PNeMpg7vNeOrtX3zZqSsVlSjFzL6wW+ptoOaOI4iPGGGb5ibEHib4+XUjL5882Tkq6jaCi7Z6Fc3tV7S",
+	"xYh1DRfO4oByrwFzc/QaZTlyRLv1fng07qKZu2dyEEwkXI1o8g5pVCYLM+IAMTZITVfTPydus6G9wkhB",
+	"9zNi6sWaUEMu//H0i7/BKdt75x1jmwIPu+6tvyBvlCzo3vmO/06ua/dvvB0vnT76d1Cn+O8vjrfwwRwG",
+	"GyE8Lr6Sn4LM1Krd8cDAezZrtTNk7q4gVBJnbQpazUhdufFSgtvBOahlSehcbRnMkKUoCN3VWuIo+3fi",
+	"d+wGzgi6G3llXb1Xo8TwYKrgd8n5EGqxQav6YNfOnV/fOimCpxwNL2eMO8tMOU1Z6D2eEwslVK1hLdRi",
+	"E0yzhNvo7sSoNlN8lIUq2LAlYC3TL92Vbi/sU4Y1LDclQqkN2alaFMQwawWbOQN4zeWKMGEYmTP3T4in",
+	"gEzhRCy5Nu6V6YpymXyxJUevMWmZOQPKzZ0zSglP+wPG0tXgi17DRb0q0BkYNzb5xY6O0FIw37OW6oTb",
+	"4Y/DKGdeVI6kq2szaEaL/eMgblMMBvglGgzqJuHZSFLxGyZM0FgbVllS8YWtNZuRpVYlblNVQYDpaKeu",
+	"k+GjXfLTm+Sn+8SnBzN5c+Yuc7edna3TO1HdvGO08LZud4hul9tlLTJBCkFX40//bwVdpU2Om5FKSND5",
+	"0JXv6O6KzkE4F7Afj9ftP//3qyeXl5ewF2CB5upmUI+5R+NQmzuHCZg105Sa35dUFs7WTXh0qKKG4mxw",
+	"EbyR0gkP+9IdEl94X3WciZA6gypGN+iocztrIgmgbEDtjI0AHcwcvmMYPQ4hPU1+PIeTlNUkNyPtov1t",
+	"Di6vcHD7DKgYeMXH4QWmqBicnA/w+jpl16vBveF004fZ2YajXxBPTc1g2685RCLmgi42yTNDHAvE+zUj",
+	"FbWL9SMM+lz9H89go9SmpgKC+7UUzBhiKMRMohn1xeVl0pDKzDFuPBh5WiJ0kYuFLBRNmZCXT2GgcMR5",
+	"rbxWtWGdQT5pjfEy5a8tlGSHhuyTlMFbMKrTqrFg0nCb2Gyri/LqGbl8SqSPlzjbjhV4IB8LaXtqL5Pj",
+	"buS84NXL9LTEeN5c18Y9DaYPVrLgFYQrDbFrvtgQamB01OBqDwzqyfCQvhmciZHPGjUB12yhvBfSO+6h",
+	"Wy2V6mynhaC8hGiuVDJtVYYdOCQ0twznjDbVdS0ly4ilEbzwLu6xhCypj2GveWWI1XTLhBdVG7NgPbP6",
+	"5eACgYilR7aj3fjQmU91wOczn5VJJ4GSiuMbdyQn9IZXs8eR9UrQBSO0VHKFMUWqC/OMlNwYMMYhIygV",
+	"bJoFlWTOiFvJIhnxGe2K5/TeFVvan+ueF7jlM+HnPYcwRvmy8aXjdVszut2njhDu7G1i1xTTqku+qjUj",
+	"SpKq1pUyLJ2PYIYbmzFRNoxVEAqeo0wEUdlRd4wIatlNcmMaS1HqRpmpV3Tv07sxzunU3KHV2vJ9+sMi",
+	"2WiQfwscXXIxQtzlMKzlM0uZXIulkPaRysfe2ZbpPTqXmCXKR+DvmmEYn/o8Va6SCjEpOSno3js6x/oP",
+	"D0DQgHA8Us3IfI9msBsYKbSqKlbMwO4hTt+L/VmPhk9IIqbARgvjNf5gXOrKB5C7Car4yM7q+pnOSt1L",
+	"VfthHppd9ZThw21Sy5BZ/nGB8s7L4oAyL7LPpfePBeBbd3ei5ILNyJwtlWYEAk/PYmQmnAAYTMFcj7fb",
+	"KnAI3W3+n//2z8vzf9Dz5W9/fv3hv/eFkpJ7JS3EBdWZU3NKsG+trGUp5foerGT4krhBhHyvBtN7dttl",
+	"8jGcuFASUqFhFGHs/u3SC1hnY2j+BDaMSXemUAKeFNlxu1a1JRTO5me4d7lBgI/7gpuONXPLQPf4jGq/",
+	"OY56RnDmE6ZceoUWbaqvLoedFYh7JldV0x3B7wECQCB2akipjMVFTsvu8/Nvs+IbgClDrw6bp6spxidk",
+	"jw/cpJmnqM0l8Q5wTk5fqyWhBCI13gHqWLP9ub4JtzzevWonMXjevcPP8GNePSVrb3wXHmGxY9LO0rH+",
+	"EeGOJRN2MBbnrmnrjyNDAhB9dq1VvVp7A06zpx4SJxm3a6bJjldOaS6XRCpNLN0wSeZ0sXHHJiVG8Cpp",
+	"ZuQReut0jsSD8XYUdy9FP7ZlAoa/C3iiqRRqrrmyVqS9tcwJpIoiEw8RVJJCMT8Cs4mhMqXhoz1Lh9SV",
+	"/JXZ/BQrCSkeJzy4R91LGsuFILvMHXVSi4M4dW8zZ6taYkSkotp/wcPtrSJoKYw4bXHFkkpayWVtkoG7",
+	"KFxHIsrl+zX7gSa01nPBN6wDxaQw9N2aSRDB4hmmSNz3CoWQ7olWtSwy05+BdLnfJr/xnnZ/6AqNK7wJ",
+	"/qQ50OLbpecriX7tQ4RNScocYyJXLZhSckBaGcOK91wk/b6Ov9462ZgQiZPtndq5va/VbjSKVKuVpmXJ",
+	"XjIhUqZij70k6lJ2j5hpHt7how7/1mp3f7dPW0vhpfzDw0TPcCWS61frLcs5NN6IDQe/Ryjun6EBRJQU",
+	"e0xUuWmtzLFFFAyYcea+Gwqcyom3Z8byklo28Xav/M+SmSO+WidUiEUDxygwspLxGbT/kiZ1Mk3/3BLB",
+	"aHNTb7nV0nJBqERF5BHHBELjMfBhLKsOw0hBEbdN0eNB+t8kbA9YLKfAncohElMVh05w605HwQu6N8MG",
+	"fBiZwXABykJ7IZshZgUzbaM5Gbxe+911vARR6o7fJGOwPEcB9kgKbluHxMINg1i3jXJZ77EZyKMtixOC",
+	"WcHmncIos5MSZTo5MRlll52ScYvpowJwcWpg3zBLuZgIoopuypPL4eg8K1Y5VPMKzm+3I+Ai4v+0BCAP",
+	"M7eO7vQXIoOndiosB9yakkDgRcJPGQjM3yHs//Xw3dGuGvKcVIVY0/R2SqPXr8CB2TKM+eMKAAyFCOY8",
+	"UauyIBG1tOl1dKsHUbq5AChOAneq7r5OPeEgWAyYtVEpWy/0t8vYfqMWdcmk/b75RXfnVJXgOfwt7VSg",
+	"HLsbzfeNOV/Sgk0KNzqfJWGkvXUfk91aGRZA+W7reaP7AHffUjS1LKldrFOb+Dpg+2GwFOJk9vCOtwQQ",
+	"hHmMi4yv1R5PUqGhW/42QCwyoZ5EbKlBlHNDFrSrdUap5NwpJYTPSpdp/zq5ZQRNZ0QYzq77urkrNURg",
+	"Un5caEMotcnJaNkNO7bkKszpcYCb/TESE+0FL30XzJEk1ufFnnghGB/yt9yKEeHKiFPxA/Pv31SE4H1a",
+	"o2tMIliiOJmNJ+imIymbmu6SeKsFYkgm2MgedJKyjqksktU9bxV3W9XjI3ZUCB8dxJhqVXuJHzWA7+Ap",
+	"eSj5SIyOoHMmpvhYc5b0FkOJ5xgA95pWE7yRa3d5Ur7oXLBvtRoL04brR6Jp/dX/19iLVTUWK84Lu74N",
+	"LsojGd2Twl3iUsfRtieleeE45XG5Z43AN/Ka3DB1WgfuSVEbTAz6KLpX3vsZcapQyRVCW6i7yFqmj31c",
+	"ajZplwKCaYKzWM4kABH6lBhVMsgCOWvauXTg/vkA5QLUZ0qRl95STBw56K0o4i4huzWH+jdGpXMZeTKq",
+	"nETyfS8JdW9fGzYY18NCAHz51JS/ohYLTZNgYncsmph2MXTJnsZki3cKITIKMx8yaBh08EhDDyz0SYhu",
+	"xUPj+I5X8/mkq/ePUkHlMLJm1Km5vkWphz+l+vzjV1tnPCbipojvTpuNK/bmOh3sQVlfKSyeYFsO67KD",
+	"EPV8Hws4F0ItNoRaMld2TaBcYXZ8XvennEJUcBKkrmDJmDUAcBGcHcMiAaVedCs+eosWkzdecneZN0q9",
+	"rHI0pAnsZQjiK7lggJUYLjBZBF8qJB7YFkrX51RAmJw6rSjqskrmHLKgwCYVFEsa5/Viw2yAB87I6qK8",
+	"ujtADsTiecbnwG8fGZSRp4QSX0o/zpQskisBdipUDVcVk+5N2twKTFqmWUHo0jK9o7orjQOPC2m1u83J",
+	"lHRZTFwNSWUyj+V2qU/RBDv9WchlRXRB1EceW3vXDFc+3PD3nmBGA3vEw8xQ8KvnmPYIyVM3K7MzKs0O",
+	"siAAGcaSHPDOCnUWEV2zs4oxASZDhWhwTeEfBS0xRaFZRbkGGgiqbUt3OoHA7I5UXq0G4B01vMDfmhqL",
+	"J+cGbXcvub4aw91Nbd3/BKNbFgkmWuVEizWDqqGtquElKjceHYq4wYrZMGQcQf08O1MVlwj4/qOmwm3s",
+	"JL6aZxQUJnepLLDy6ymKwOi87xQZD55cAyvor3ebnallWkc0CUYnopXaMEnUEo76FUBHJGAwupr069QW",
+	"qXyx49gs5m7NF2vMY3JDCpTEyCFSVbCKQqEoeitVe7MU5tPJLxTheaqC3zKDMt2ZGgRgVGtl1RilEN3m",
+	"wQuFtzbC62El0uwM4/ELN3NJoOMwRvgaZgQ89dMApY2nI5loQpg11elt4dYGIRFlvVgHL7WxrPpGOzTW",
+	"tc/6JOQ68mq4ucath2mVRPyzUlMgfJWyh3QDd4CT9kVHGjMi+vQ8wAxQy90Ci/N1YrShJKcT875M3ced",
+	"Ake1FEl9sGW64AubPH0s5UgG5Pc17uJaQiHnMDMQHKQ+NHxYFZqMDu+U3jy+xpNkfGjY/Qqe/S2tRfdF",
+	"NP1fyGsE70O3ihfjuA7wVrejOfiWdUfhTIuWUkQw/sAoYCYAzC0ZRMFuMx2cieKV1ipR7VvEtFOimJWJ",
+	"Ytjnwstm4U4pT+tbLtPljdPLestQ455QIYCd98EGZy348NoegIcKoH0hUDs2upZjrpl5rXZXrpHjt0Cc",
+	"vjt111yiIoxMbompNWzLtPdperVguA7xLLIYgWfBResqx9SAdRMAb0PDGyqhENqdoEqfCxHOHBM1qY9c",
+	"qOW0+PNJKqHD/LWLoluR6E59dJllIYAa3GOglv/0+BRgPoE0sAXd78PVyccqVVx5O/jg0b7OatRuwJDU",
+	"eDh5NoGRTz6kTo6jjAAMOv2euvyRpwhasnxubdKgUZPwBn8wIQR2uFpIaRUiVOH5ufd50xpg+p2GbYlP",
+	"g0kpPQ8DE1DLDDSuYMLSV0l445p3ZKttOq6Vtj1pRwxRScYKA54h2KFcMCLoYmMmpr3E4NkGb+Y0kdLF",
+	"iH0Ot5yFNw8/C2/l3zs1ja9D3OREhGZpWP17hIz6omU8yKB+MVcSnA9TTinOmF4D/Gs6yAep3J5I330V",
+	"/I5+2DdTX2iHwT8DDwVgs5r4fr31vMc/wJx/b2JkFvMUwK8C4Qp3uEu1O672DNG4ZCUECFjPZICYEUH3",
+	"JtAzCoxaJAAD08uNg5I52gMaYtw0MJEEoS/phrm9Aam3pF/L5TVQ5ySFOUQGE6S6WyZyrBTPPKvRJVhk",
+	"CbhjKwPMU3ZYZ+HWatcqzxOcdWLJO2qZ3mPSiUMs7/gk4jesmMRN6n7wIifxu7UixnKNdWD9aJFS9EjK",
+	"shbCqS6yVqIwz8ZMVzbdNaFQnO5+kREJm0zzQaHjzpu/QqmNm/YNFBY99TViscIIhE6y2moqiKefSBUv",
+	"LHg1nqvuHVyeJo0bKHUHYqVhXbD3nKZOXucsrGdbFXARRAzEIelITK2rx1ofSoxlrAIMxjiVaCrN6LDz",
+	"hFel2JZXTtME5392VmiEVuHmSSqaWLTffbM3dO/my96u0HtHs6rTF/quFIHY+i0IAfJViD4IhPUaoSRx",
+	"iVMS1F8Uqwbf41W9Z+tGjTeLhNOgiVtT6gwC/4ZR3uPKJc2jmhdJjhM5wS+AmwBtdbKIYuuDBVPutU2j",
+	"xzHSMvFuHmr5IU20OvFmzlVI3crHECfe7T985HEIiBjvHuczDL6RpTA32WUOxOIHS82E4XUGTZgtol/S",
+	"tWZyzbhN/fBoI2Duzj+p8+ue0W5THH13S4Pnogo9h9rIUAkGuRvPFnBF7rfZF8zB3rPmzuTBHxZVoAbq",
+	"jDE7ujc+gHEAj5k+f1sqajZCSPC6scP7jyZkf+cRVtQYlqkHOWVqYKQshUcmpSmONjUzHhCZmhNTa/bw",
+	"TGbhwZPIzPxb3A4Z/x3FwFB3AniRxek49eEzvmBxGpU0oZnMFOe6TeX8nNZ9IAaK4LImi+oRBognSNo6",
+	"6VhtKiroI64wqKQc+OzFKNz5S4SbF96hoUIAiF4tkW6oC8l/WCLTU1Wmjp1cb7D56T0oYA1o7MyEV3lF",
+	"HoTAWC78Ea42HAgJqVknhQEJ63Po+FF0S17bI9Yy3i89+hu/taawMXzHjVV6/0pavb8rn/kUnp7s8ZhN",
+	"dtSyUIBlSU6m+1Ymv+tJ5Xqm9EZY/F1aD0vNdLZep+iudUvOe0t5QoOa5C/DRPWC2bmxkDVw5yPbgS44",
+	"MPwHo72aLWtP9j/Sr17WhopRVc9998HJfKd26TLTcozREZYz1vngSjQz6+/UvKUfZH513yH+7kD3Ri7J",
+	"oAwGH5RUC2qXqbIdpd+wNt6Pxf8o9SI/UP2iLlYsXT7LyySmWUHi2WBNN7dj08w/UP3S3TO1iEvNWLJp",
+	"FtBvSc8sJlkiegohpI30NbHD5k0PLwi36dddKWYC6w+y1kbkkF2zPeRNTjELG1alW4cB6fOc7ZWMgTLM",
+	"P1RauaU0j4ixWrlFcUszbiKyjcoaYoy7z3bWFJeM9lCM/E4boDYkfp4iORrE0ZmEejY3fqjaJf5eSN0R",
+	"IoWByHzsqvzkTPnEoqgqVaFQXnnAtxDEXRHnXy3hMygfnLAYmhmmtxMiMT9Q/Q5/k1SK6RRgHLXGZF9A",
+	"vk6z9QNXvndaYIK88DZpOq8+cFe13q9Z+Yw+ypHxZlIAEPushcgnAZLIvfMvUghWiLwmWXSoj8uS32sD",
+	"aZx08c3d4u9xpH8bUel+56Drh8z8g3Y6Nlw6tcT5jnW3L3XFyRvTD6bHWRhZh9l6m6bmMnhATbstkRPS",
+	"DPFrxr7NHzkZy5dLY30EPpl99nXVSLtCnZKGhJtw2q+uyJqJYkB1j4+ZpPVfGEgkenJyXNWWROBfTz+6",
+	"UQquU1rdQy8yoThtdma4RIjXOH+lx9GwXIy/jzuzO4ElJS0tuaQWy4+a9RuJMz1QwTtsvYdvF7lUwGvx",
+	"2rmHmymcfT3gkzGEcBNIIoO1dydrLSuwAZNyzBwBIJdW+SaYckFBeU7K3Vo5oV6nCiL7z0EPXImMkwHA",
+	"Am+bmfhwhKdgT1MUxkjdmRKl0icF00NUPFU7OAaQNR/VzKno+krWF8ZAPcvsTPNiheXyGiqSlmOA2NSJ",
+	"/pm/96g4JLzl7aKQP/KUk19OY7D13YoTSg6RNePv9CO3L6CGK+VjefhHd1+82jK995AwBJCAjU0DMBUN",
+	"RvdbAovDzMzb2Uo6d0OpsTZ2xGcmxjbxbPiR2+y5ELuNjr3Tu1oMt+0MS9osSctOCB04s5DNuCzHFkP4",
+	"OF3IkyJWgM99zTPDdTgb7CYWKvt6zoE4qX3ynEylm64L5L2eexD9wQgVLyb05P7+cODo+HIN/UWBylwX",
+	"3YqWEX2J7wcNnJI/eKvMSoJQHy3kYPn6qOaRWXqvK2yddJB1+P7V1fMXpJYF0+Sbr/92TI1wUOX9946b",
+	"9uTvCatgPv0novuTaexP7ojEY2XgPMHYw+MraOQ0/jzx9MofcA6ZSHm/yxzat6c/2r2m/JoSgdD+Ky2Q",
+	"qRP3yuMDb3PkXlFjr5Ta3EsqQtAq2Rb7V4RwSQUUCEyTRdiPx3vpVpV7PbV6fVVsYxPMIY2R3rb7NP6C",
+	"HpSpdhgYkhW9Y8kH3JnRhvEaonSXhuCZrwrSW+bB1v1lmU8e/224cc/xuL7h2GzBua8expx0Xof4tZtO",
+	"fJqXx2TbK+Xspnsous6RBQww/rUKc/v4woHuA1GJayyAu1sZb8jkHvBtYScErL32QGLY7o+MJ9cwfhCC",
+	"8mIWSDeM9S0sL9uyQqoaur8j1RQsKwPmGwyDRCzvnLmXM+0X+MdQPXEEKQ7TOGRcRdxTAyoSizJxV96u",
+	"KBN+m6dbNiwdPCtCVCvV83O0dx/872NbCYmjBixV70bDKAMFVJ7qNKY1O9n32I3EefnmLDYKwMFhl3xo",
+	"RmmSybcrRYs0UjI/OVPwEdlKsoJNuU0+ZBepbfIBWcvoYs20c+A2RMlZ6McRnZpxGd5aZAzhhEc3aDzX",
+	"UihaTJnL3qYtsoPp8LPbnp2kQKnVr1TLE1XyAlZoIr3huAwv3nkWGQXbiJbMe3n8wIFLgInmcRI30U3P",
+	"+ug7nOEJVHzNqgx56pibicseH5WalDdN0WDKsTXEeV/Oxfa11cRNU6tvKfC2zZndMV+C1CqWPeZc7q00",
+	"HIqUHY19KkC6wUb3k0T8rvgEakgInXXu+fcMlUPtT5DcBCRofI8qK4cdi7Cit3Mt3lCr+U0SOZ1qRPCC",
+	"Gmje5c4qzx9tVeU+wWNrXKktPDPXmCDR4WYasW08+fAd0rsgjuC4ZURg9x234QWVkhU/Y2/5XMHoxC4H",
+	"3o4ZetFwsuOIM+8ZVPNhLgakCRLI53NkoXIb9jzA2d2/EfML0xk+r7Gw6bxj3Z0bXHz8wzcHwD+WDGHD",
+	"BdN4n+MPMIfb+sTnb9wX56GqDv7wnf0QBr9UeqWshUulOvc2lPvfORp1szNV23O1PA+N6w2jGF6ylp1j",
+	"Dx0oHTqHYiGIMzHqttL5UlCsuy0KTCVRwc6VPC8wMmV2VAi188wju/NaAluPv86PUlWVMtyy83WNFQw+",
+	"OS2VPW9+Dq/t2bYihFLX0vjJByTqOZdhjea0OMc2arE1IyTxUQH42hhfKVPw6tx38/+d6vMAU5iLGkss",
+	"GLP4M8NoGWsszoUCEAkGaOJyKsnOnf0UijRYcV5i4kKq8623PaU695VJfkXMObbvcV8IKr2Ncu6lqBGZ",
+	"SEmGf1NjtafVL9m50ue+FYN7jVCL6l//XEk/qXN3Z+RIK2gJqyuU8a3QSoo4tIpq23pcIDqjCD+X6jya",
+	"Ulumz2sJ9GWIZYNPfLAk/NkA59xEd66HD+Ll8Nfx1QJXCv5Ejiz/xxpWv9B7v7Awi4XenweqLYRGhV45",
+	"cT/WskKF5P2J84AJagaGBmcrbWfVuV2zc28eDzHXIN3r45dofI0/cvB3eOY0kP3hHmPvnZ+7pk3BLZLi",
+	"EqgT5YhHQ7JlbjzHcgCaUFIJymVoKuixDyOCg4vQTChVfL4MLEQjbnTAWNAC+rJMMI55VvIRNy/V6Et7",
+	"oA69HQ4a1uxUR1TquXkwGAE1LvCxJFwWoJmmOEIpKGJZdkqRKRFoMA55RRuokvV7OSxZmF0/c62Xj7WG",
+	"MIqw/s37QzAxeb6qgolhcLx0IjtX0LtBM4ODYVQLztK1NNFVGuFrZPjWs+3ff6JlinWkhXQ+SJfSxZpw",
+	"CRUTgbJoFsr7zWFPqsGFntyr9Se2G9uutRUGOUYat2aA7d5hMGR0A/ymxQCBxsIdsQxdMLMt3JOB46Wg",
+	"q2wjxyf95HFPLlO89GLZiQmVSuFWQVckzXYwskUPUIuPYI+fRNxoFngmADV1XxBV1bpL3AiPWGlaBVUw",
+	"AkUE8xNvlpGL6yZneVBm1lB9Nu80sh9N6sJ0nrHM9Wz9id3Ya8uqnsqn8VAum4jqv6W2IYVcaLRnc+zo",
+	"A3Q2nuBR9TRE/zlFjhBCEE7ThGi42kkyZ85MA23TQTEer9CnQIfkidhGDKXhYhty9AWVj3/eTUTsCF/n",
+	"85a6lbm21CbbSU7rGe1M6GnB356AZbxVSkTeNnv8TmnPpl/GsQ6e+u6xvcNARL/9kuBKHnR06H/f7OEE",
+	"vk8v5pjqwpA13bLYB8BZ9djR81mbBhvqK7DPXmy7EPusjGyRogsEBWf6hfxc2wn9VnRx5X+TvN2WpcJR",
+	"P3JZQAECcGR7bmN3MLuz/ykBspwvk8xAwAWcbuK0QFwMehc4o4Kn+YViTmXse75QN2F1RwN8w+qasL4L",
+	"KiEg67N9hRrcdH7+4ms3CzQLQhUxtIk8UUtIM3Ap5AcfvSf7WjFUlVZb9Eh6YVThug/BjU8iGDwIHOqZ",
+	"PIl2pvPHANyf+vr2TA9ld2zVFs4pSIkrbNFyhMGgssh1ajvG/GD/hgnShT9IYsuUZN/ofabUMmtD9DRO",
+	"zNCvQ9c7QOljIvusr91DvzXpQS8fIpt9emvMtdog4XtoZI0V6emai8K3vOlNHLhrIM0pp23vwIibwqKG",
+	"fPK4HbLk6ebWJdIDVbXvJUiJUDTTvVEpO2WSYdWukrjB96EhmjsiiEezuPsTqPnHBccsUThjIMvKLXQx",
+	"B5T+UwCaLznyB2AfHuz0g/xjZEFL5i5P9xKlujR5k7HDOTfDQw+Jp0omC1b4Vi1MLJtTMEFGN7I1ly7T",
+	"jblElRgihnVnBAvjZ05I109JKFr37c5Ns1vuDv30ufzkF1cR7ZXsWfet0plJpq21D7xeJVYYnwArmu3J",
+	"+943WT9ogQiUlSnvi93Yl32qyV3g53rmj3i/pZy4IPlV6r7KTk3thzYWJ4IrnACfEJowZDgtcZrxLEO8",
+	"O5fYQQbQQ07Lpk0pJEScOD2xGUPmQMUK5NiNkRmjJPRVeoothmbONZw5i8gGdup2TKbVJzN3FsMIfl2n",
+	"z7eqts9tz/Cw04yBCrDUzUPrkqTb4b98n3PQNdvy0Ps/SezifLtn5DLOD3JTyhwNpm8fmdHpyO4Cvj/3",
+	"aJgZqCXIGSBhrlMdyY5WiYcFd2tcv4xJVCctSPkhqNFUgsYulr2M5ONAqviDa5vpkR6rLg/4HfEMg0Xq",
+	"VlweB2FW0N8u1SEvaFrcllj9QK1vqEXdTjXZptuQUXzL5ILnKnO98haceYg6JRVcjyq20HRnkHXWaVtn",
+	"sT5yHpCEHjqHRZa8aeXXD/E8sm4D9Gm8TVRLbFCU5o3pZT7kxlkACJSJ1cPHtIfeCCoyBFcNhOfgKf6b",
+	"iCiD7UmJ4MaZNVpzhjO60nSLZftgJyJz7cy3ljObg1YGx3trx7F0pk9yf3XXJAMSodo3WQqc6s+6b0Bl",
+	"8WCNWeZAIeSUS0tldejzowfTsqWjE4RGbsvja5+L4YBoqelgYbVOnHAwZ13VbPv1wfoet4bI+nGCwp4R",
+	"jRleUGSqKZoetr0uir/MVxROhy+Nq5UL9jW2mFRLtKyPC+Ug21qq2q5DzdzYWcs2H8hS+69piq/MmTHI",
+	"vO1WL7AyI6WxrbUkwGQCNGgbLguxP3QEgNfEaTyg8GZ7YtaqFgWZZ6KKosqrm/hTsuJbJnuM/P7Mi0gi",
+	"itbITjV6yTtsVqn+BlMAkVgglrQmsjVk/Wc7S76kp0/u++nPOzk1WTo7q5SZgudUhvXUqky2J55rRntB",
+	"YgeVZKpAghX4Hnto+bKLYKpNzLIXw4GXX+CiHpCpP9/PGmXVVfoIVQpS2iDQm4o+BP/gaMKSBNEKCs3v",
+	"sZ4aU1jTK27sJ4Hx7QPlJkcvqMwxv/SVQo0DSzelall89AF08RgImW9H3zO83VqNbwrvLm5ulxykMiyZ",
+	"jV1xOTqQOgB/yZIwZnj1Dl7G3yQmfEwwguMoRxUIvkXk3G1AvG81MylCsxzK6LZMt2YEmjmL3+6D6AQW",
+	"WP+UpCBoNResnNTqjGmt9JTobWyolgSuUFtP5OAJdxnuABOMcHhGb9e1t1qtNC3LUzZ+GYryp5vImUlJ",
+	"1ZPV+gSm/lT3S8YGQw9x/q7h6t6Cmo4L1JrdVm0NPjPOiB9e78KlcefZHjkAOMrQd0ub9ocz3c4s0vb5",
+	"3/UO8jrM5aGIXQWIYoJRXSszhS3zJV6fBrsDvmPLMmlC4EeZYH65y0eB6sM7xEfM4jvHEaUm7h3d9ZEB",
+	"UBOihh51UrTDz4KzmD7cYbQ9+FgLKiGhnyYRSPMEpKkAPpmC/3eMFvvXWtVJONNDUi9PgS1OiVOObPzl",
+	"t2Xs99UlZU5KWdO35WjqRndRj4mACYXYjy+/GEuSiLcfVfH7FluS36bgNzDtJvSoqMt02oXdVGxhM+mv",
+	"DP9smmYWn9G6Y3qxtpwlCHMx4JWjNkYK/kTnIAxW+GaZAd4DuJCxvvavShfpziOG6a2POo3kOXav9r1l",
+	"ZZo12dZa5l4Q8jFH7/cD1T7Ht1aigIRP0/wGuUV9XB2JFQ8pd0b4vqE0YniVmwmZxZYIcdVa79ctuIAX",
+	"ywsCzFbeyxrlcnoA5i0r4xq3K43KfOdX5qB6PpQCjsOgZMr65vvvqCwG8Ce5BuKtTB42lMOEX6hDxeyg",
+	"yZ0OV8rYNDrIhhyYu4xUlGtDpMIshiVU7kmpNGuVv1qVhFv5kqPjN1AF3ZMC4v9GqJ1IN+9iR634+g48",
+	"iKlnZjJPPhyycsl8IrTUe2QIXEWwwAy+2HAhZ8SdyZIVzwi1BGooyBcjuZDd/V4eVNO0U8fJHPDBoLAK",
+	"irjpMHEs457v7t/zeIOY2Amhnw6UdtCU9PkW7034HRAXMNapVT7REQfbGtnMb7/kdk0yXvl+2eNVeS1Y",
+	"vh92q94pHerehUi3Zwsn1FcC+VxYp89eiyA2mH/HW36NAESIo1sqC0NCoPDTLaPaJQljuSFmoSoGKde+",
+	"eek08qMmgxoJNVKDbYh6q6Jw5qNU+ufF2qfQqqipmsKRHtROBSnLyaWXqNEhqZFdnpqgUe7Br5ZLluqd",
+	"RKvKeRa5VmCTaS5uaFllYj4rlW3sMrmt+2Db8vBe/rHNyPonKNV3WrMUIOkN3RNPKoSoIAuHGgCQjxJk",
+	"7RYdSWr/596KCnTxTotsGKtiM2GffAMUdzC5DhVA6ynCh/9HqzovH738LamTQlVVbnayM4PTNkxVGak7",
+	"wmNmfjEixzy8ZmZFk6UCJyCGu6VjnYvZ5bTamFxHqkksNSTCBWahpROM4Cm29SahzeSkxkgxbxIVI5BK",
+	"ZwpAr908sHvlw52CGD8lYNkIlTObTgumOsxcCWW7CcUUdCRMcHJRGNWLRNXQkk9YkaZFfQrHyk2aMxG2",
+	"PdTfzJ1jAgwEekbmtfUyaVTJwJEfzyHcMw5L9Wo44h1YyuDiq+E6Th/KPEpS4MPaN5rhnMYJSa8GSxFq",
+	"C75JmP7vuQhMvw2XnVWiSLXeGXT5syH1KeRuYxs/p9VKIFnA1rj41ulZMiZZnlewUqV9vUjxlzhlzQYx",
+	"71RC6Rcp6WLNJQON6VkR1tZWT4mSYk+o93gfGVLRFWBJgVqwQGxp0k4NBlvSdcPbpYHUExLzWokuV7qn",
+	"qEBoAPzDO0pJwJ5ZrJUSuZxKt5WIYRas4uibAQvNYFFx6FUMqxSfiK+ZXubGAGzI+4A9Z0e1pzJhQxwc",
+	"UA963diAtygKvV7TKsWUqKxNReesQsgJZsJGnESHFAj+UF0AWtpsgH2e3vA0GyGOfaqtoBL+pFM+KOMN",
+	"bGZ/iwZAvpdaYx3AEJMrnA60HNRQRMJPYhgzRKqds2B8IQywsBVY0oQe8FNgXiBzYB7gFklP3L1CEgka",
+	"7HR6qkMhty+zPSDDzBsUvWX44pi37etkWX8QrQ6fQbJYHt/uuFz+cgDCPXT1IRV8sBpwaB3jwg9hIF2x",
+	"U3rz+No3ehm/3dzPcLttmE2ZJHdAeybkq0POx6DNgd2pSNEXOriy8U3CMmDRTxNEdwd0WxLIdohPw6lP",
+	"bvpKpXxdAtjlgI2P+12iMgIqpxnhkpRlQ6Zc8qIQvi+LB5NiEAx8ka703CvZ+aiuxkul7GN4+ynbAioT",
+	"YVtUOtn0CaTZ+XOeoBpcuYjGPuSJx+D/cU2IVlVMGjXt9XztDoaRYd4DX5S7rjY1FWTJV7VOhzVK8Zbp",
+	"l2+e3KpldPjtLI46KU0h1xzpTpA7bc4kMK55UrcNFzISCgFoyJ3OA6YD1E49vvaZ5vFLBr/DNWuxW+RO",
+	"lkSlkbM+3S4LYOhI0mVaoR9qNoP84AOnlO8/nLSYBS+eV1RnGmMIXjSlb5FzJGn8eqq+NPBmkMkjzuDt",
+	"LDe0eK+DBTuWDga++SkXwX6IFNQ0TG5TVHhUBO1z4FyScBnYSku2IwFLkVwznbidZ/wxxKypLyOHDinQ",
+	"fDPr/ex4hWM7YOCGQFKGRy/D+ROyRM36tLwQHHSn4gUf3eNiJGmC8l13IuNVgqJKM7P+lVqme4JwQUX7",
+	"rGFMCVkubW7/5Huc9RPSZZq29DkGWVx0l6B+FvsFZXu9XAMp5d24aGhVMTml5i0DprxdpLWhABpPFjUK",
+	"z+07+FAPhEb21PCurVBqF/edRaY3aL3EGZPBQmZjPTlZS8drglTAczJjU6nI1XNvo0DoSpUMS81nHvjH",
+	"DRFIR37kjrFVnek22dwQ9pm70BPvBeZLbgKzSRKTMLI1CdR6tluTYD+ScY5+wasegsiCVzMMOiGBTXRF",
+	"fDnrpHBeriPJd+3WI1BLyatp/UcmNGFMt3AONAW+oVxs5AyNQq0iCCTua0oyhmhsfDOO2VmSrubFvoOs",
+	"iOGq2LhdKOTFBRQscOzyEdR6YdO4Z6b3TIZVb1Lzsp+akn5EBQV8zjPfw8xXShtL0zCbLPvEuORzGxme",
+	"Jepru6jHR4VmdKzr0IPKbyoeEkfyhjsLZknwItQ9sw41QocloN0LHtiuk+fumq/WKcvemc3uO2ZGMutm",
+	"KUt2udsLtWPGkko5c+JWezmP2pDpR660qmWSPGjAOmE017FMqCpxZnzDVpoxaIwNoRts+D3qpZrIWaKL",
+	"QKv3QIIgwBz6ljzQrUOiuRrZkDfQ23mZxhvHgUW69UiijnPQGl1Y9ihePfsp4+3MfdH/8VsiT/YwVlHt",
+	"ujvqeLNlOPdeYmUxRNQQA6BkOLJ3fDEak+vukzzs9H4KCn5KRmvN6DbDBJbbn2kf4Dq0vwxGj6eLwbrw",
+	"A/qvNmgjqd+vW4dl4010KHvGFxWDkZaqdc56p+wmx/iCZw4MA9bXrfdKESWh70XrPF04f73sbODeCid2",
+	"Y18kTulfgJYRuF06teRKBkUOwwicdgUtK/hk9INR8d1JPNua8MAQloTdWE1Dv1Zn/GF6ogmCzrEOKdEx",
+	"nbEkKxKcBNSym36WsLG5WjDjPHIoKMIdvYk9FX6b9ZRhje/jkSkkySvuZB9vZ1tCH2+YULNWnp4Fiagh",
+	"uMyN7+5t/R+ZM37H7Lca83t3pG4NpWRK9rVlTftw91CmmPH9svWLse9bquelmz+hah14pJBIzuraWAB5",
+	"KedtzAhfEpPEggNwcgLSBHCWfZSBYxrM97S6LpmwXK48LaOSSLaHrDQU+TtCn5XEiSCvoX9KOqAKsa4+",
+	"FjPNKoVuEXUPUZpapfePIADvXFhn26HP5MSWCpFmbczHO+Cbn5epISgT9I0P+kf+hCwdWMJX9qUHjApo",
+	"MzHDVM0XIX7tBCR0M0nUuoxWSCdTL5PqIt0GhWhLEl3kieNHwot6rc4MXxYSXABvJC1ZJFBqmheOidl0",
+	"y3SDZgo11V0Ejjdzg1R3zNFOgW+gH4pVoH5X59RcjmloUevt4BS+hIvGsewHdNYt2IfdOHvoh8PxM3SL",
+	"XANLAYiwOKqZf/fcjA33YMj061zWGQfsuKVCr94VNDkNH7+RQrPEsZdCX/OEnoYJo1oihAj4mt3EVQy3",
+	"D5Mab9pag4GFNac/+Q8CQowFBlXaspD8qe2z7tAaCLtQDdXFBjNiWmPhYGO0fvX3vuOlab77j38M9t+d",
+	"vMVbvU06HUO+xBfxf32RtEvx/DlEEgILKE6v4MY+JT9e/vvNE/Jv5P2XX3Qn9ckwEsdr7F6O8eZMmqIZ",
+	"xhtLR0NC6c933IUqvkTwocmCplgWweXxIcm6QpK/hSpLJZEBEPtyjSUCS9btQhh0An7mpbv+JQKnk7dT",
+	"KRF4716HSYv2ombEeQyFd/Wl2h2WRx4zLEuG9MqJvTMJJf8yB5JvekYeC4b0ma2R28f3Wenj6Bqo5oh9",
+	"8sPyzKKo+NE0lFh+4Emp03WK2YrWdq3G1BDB75/Hq4NfkgsbM1ahW7lwz1ryBbUs4JTcWs6Z4Gybts4F",
+	"lxuTI8vtAJDBBvdN23z3csgOvb+6foaCgjIDkM2AOG3wyJPSRR5vcOxM+7E8ck6zWmxm/gQp2JYvgAfa",
+	"zaYT9Njk6rAXfy9ygWYAep5kkBjrphriAO5h4Ff6vjtrpYRvehPX+XB4wNGqGB5yezYNEf9HhroPm8uH",
+	"TvTuDQiULEJdtFXELKic4UlQUEvJL++uhptOgFSECckDFg4E9UjiWbJt/68+PObZbFsOOpVsFzC2gtrD",
+	"3ER/FFWumK40T3EMX3/3/PzJ376e+TpxtSRrdkMKvuLW9BEYHR2ouJIG6WFTzSjSQJH24DxgJzWdv8gk",
+	"QeP1Ie4QV1UwBCA+IxW1a0OWXIgQ1mRbJs9VUQA467i/s+8im6TojD13RqQyQjR4zKW85LYP/T3iHrGH",
+	"z1T0XtM2F4fhRx469g+1+Elxvv3iEaa3IX37BU7k4mOygN2Kb8ubmuNPff+i12Cgjgt5TKPF6KH58kNt",
+	"hQHwndMbrzXONM/HdNKhJNrluAgFQhk9vEG/0pRG+1kyr8ZmRNA52HFg6Pv6gVjxlcEYHsfo3VTOIPw8",
+	"I81Ewo1/xyrlQSfMS+GwszbK7Qpx0UROe7TH3h8CHd8XMcQw09Pm64Yle4Z2h4fKzLDvnWYUMY7taO0g",
+	"0VOUue4jv1Uaak2AX97Ui3XwUwJSOlDE+5L/DClUsq1lC4k32OB/IGIoRtwl1X/vV6eB0w3UcoioCXgn",
+	"vX/dE+82UHzvvb9C72dkNZKqRO0Kpl+nYOx7gl+6JYHzmVvwKGMl0I76UM0I3EAOQQn3eHOVIre3+Ghk",
+	"qYcJbLov+8i6bwOkVDGLdNpNZtwqUdyi6Cqslp/0Hmjmr54XP1lz5aG5HpYq+MYz7s/bfnhXTgIasiV7",
+	"f0sWJR039x8S+lZIZmR7/yxMEui8EtTHlo3qVBr10dCQ2+1I+jf/lumCLzpp1RRt1iDAJOBEW10Fwq1/",
+	"SxHLGraonfOA5fgwDb5C9Ego3inBnhL8dkakwsqDGSmp3pgZCc0IzAzMc4x+yQLZ46XSHogA9PYS2BCh",
+	"3CBY+4251kg3rfiPbH8AwE0Nyn89i/W4wSHTSpXPAAvgvGDTZkHzAc8DgqxbjS4A1zOja4pvp976A5yh",
+	"S5V2PRE2I62mCxuL11rxATf7WMuGfWkfkxfKHY+88OGoFZNMQ0jK14g/Ji8hf4tfm3evX3gTB4TckLKc",
+	"wYFqyKL8//7fGSlVCRUA7759Sb788st/PCZAAow/r5B3mBRqUeNl/8Nd94+v/vbv/5PsIMfooXYLKp2y",
+	"M2u1k4//bxlTUE/PXrXmZss07qWzy8dfPL5ELAWTtOJnT8++fHz5+EtfXQpSfBHlETa6pypy2x1E5fsC",
+	"UGQL7qOqf9TM2Beq2AcHzaMuaVUJvoCfXPzu4eFonRzrj8hdOYlSsN2buj/UfLDV8XGJXd25zuqaIWqj",
+	"UtKHPJ9cfpXoCMoqe8BblRp+vNFF4JVuq5Gzp//8s9kO//ztw2/OrilLqvfOk6Z7aDnaENg0rSMCYY3S",
+	"JGi7GXZ10RDeegzPuWg6sCBzJ0ss6xU39nnruqO3v5y0yONoSJrOMMdOExJFdkIZzehuN+VYSpp4+edF",
+	"8bzdpea2ok2F+HkJy9nPsaHLN6EZ9IfZUaAfmgOl28pdfu1Mo8uvnpHLr446CkK7ka6d/vdZpjJrlM9z",
+	"Wt/ICXhfPzj0CSBeW9INM8/IF32vOLbxPfRdSvtBDYJbW0INiS2anvrefGivgf0mSYCdH/sOv9NUqRdQ",
+	"jHK0SmvDAovkUummDgKP1RICArew6dqWVqfr4bTO5Ikm8n8fzkR6QzcZLFW4hFB4CXH2UPC6WyvhX/tk",
+	"r9zPg7jolqkGhf/bKJX/xaTtP1bXHeu2990Gbrc+UeKp8ZpvGaGhcsFNf/ks2DXeQVkx5+njJjg+KC7+",
+	"5MUHHxjEfdtVmdhLpKM1K6ppySy0EP7nn2i3QVgxWm28ODuc81lr/gZ8799ur5jHrYzvjzJKMi4/V8nA",
+	"l8Tif38IAV5Oth4z82wABvwUBv4IIvlmxPeWsqysBLU5ybloUZLl7Y3YoedBROfezZkMq1rClCljVvyO",
+	"qwnHZ71Yx2ZpiLrssFh3lhZoDUhoB5lbveB+ZJfv1U2ltH347X+HNUx3ksFBJLyB420YJ+V+Df7ujm+y",
+	"wrie1JAfrn/+aRayZlU9FxwqovFNsyvaUL8kF/Q1a63mN5Gf5OMvKi/pil2Y7erfbkrRXdEY4ZtzSXWi",
+	"5DGzjg29zR13H+SylS6Pdxk15Po/XucWY8Nt30L8yD+H/dSnCt0bZGbfvfvdZx6DrQdTvjFgZ7abw858",
+	"GkOjdkR8tlWoBemO7p9hGipygnCJpA65pWuSHFlX8m3gV/2EDaIDzIN3zSa4VW3r/7Zm/PiwTXza7SI3",
+	"n5sZP+qcABM/TAxZ1hqQT96nPVRIWXHWTdeQpDy/xQv+y9C/+/PbdNgJ4elS3C/8EO9VhLwWRcxcJpnu",
+	"FCpi6oK30B5gh23MU+cTUKutoM2GVVkBbOQvdxr6vjaf94HoXyKjM/6oWc1OZI/kzH4k9uA2hmK8VHhf",
+	"D3vQQIkWsEZC5Msv2pwuNnXV78u98Nc8hKOFzxrjaIVRnX4bZWPJb+iG+QHe4zkUpiAtT/M4Qad+aycO",
+	"LRx4VhxeRjDy/YsDPGuMNPhBRSQD1/H8vIeMwksfhzyNiXbiYHwi5PtVhjM1YecNlIQEApaJgdtkG8xP",
+	"xvLzUpbecIsggvd4WD8vihjRne/Jmspi1kQHwjx5le33aBPFrW0uhhvk9LPxVqherPk2B+S6Kx71RBts",
+	"ck6ICnHCJNDI/d0DTb3dfrv86+y3VqA8AiaxqgpxrH4v+oKJxq5FNm0AhwDRtkxsyYu2Ws2eIIEs8nPa",
+	"nDkQ6CsITrdSThCxhoRUy0pt91zM0Gqe8jh6sADEX2hbRAbT3xUU6MAzn/nkQ3J9dS2l8wTbQe0GtMmB",
+	"hxcLa5udsh80L/cPZlzuR9qW+1tbkfGlL/5cqILlT+y3Nbz6KIUQi19HqoTedP/pFIRTn+aIrz/Z41Jn",
+	"QPBTmEpudxC2sAN9xboPvvX3PTt//1D2574xP5Vu4kAhFVywUl3E4t7c4balcsFeCmTFOI1klVzWNsoW",
+	"xq6/+vLJUBHBIWu6v8vHXu3Qoiez4CZ8feeg0ZtAcugWLlSpOrOF/IxlsfgNVGnwEBKK+NT8Gn9fHqWI",
+	"T2T/V5XYD7T2HTKf2wnuKYnhNNQo3m3mB/exhecbPyBcg2y02bay2qG1qpsht6/XQLat6tX6vhMZV75L",
+	"DW3GcpxPlUWTBMekHqTwuMWKbsSVeYIkdy8hHkOlo2eeOnuKTQ27wnvRzGYu+hxm8hqv/NgYBH+r+0cg",
+	"/HD9808EX9qtBpRtxXmLSiCQVWYNtW/wkoew1H6gGp42xlpDOAcM7eRTOWuqQQ4ntuk6v0NeRWlpySUS",
+	"XMiCLOqq/X3JDdTeQctJJIXcxSqiGZrcsSor1tQBMYbaxPKE9lrFeFDBBMPCnQN0v1YVzuLHyLd8laP2",
+	"Xil5ovyIZlBBFjlDtHKeCZCLgM44nKwLzbD+MXvOvcMLXnpil8/QU79F0CnWZo70n7PFwrcsvHjvayAe",
+	"dPsiCS9gIZeEtren27lQkoG0+6HNTADjYWJ3zUQxC1QRlpes1XtYUF6khC8QG6RF75pZK9gnuF9h3ISu",
+	"KJcPukLPuzr1d6phtxurKYfiGKVjvts3uuIyGBYL9gxzoe4nzrqQpAZuXKl2QPNuSCAj80vFtoMxvFfb",
+	"WE5zEqTOdlL0C57+vezu3b9N27r+kR/bpL3ChhaZw9yfftQ01VEykG3fn+zN/myKLI+t2hVKU+hM8pig",
+	"LAAZ6p7wwkeK58HH2nIngZRoZpgMAIt4VAWRA+CtufhzyQUGinrwud8iU+KwYljihXnVEHuicsHM44XZ",
+	"RjYp/8fOnZ6rSqSqbYeBFZbd2Avkhu8IxCg859K3K75PixgaBTsTDV/aCRoW7IbmwWTOgruEem/W8AEC",
+	"t9Hr79+8JRUVzEbQ/FLpst98/haueAjr2T3pRy6LMdYzjKrz5s4tk6w4dRYd+1i6x53dDySsW4r3wAEe",
+	"bNKZE2qlS9/BLlAnncAA/kbTnS8HCv6BCcAuTF45f8JZOBvGKoBvBQeiIb3LSuvrwKN7/+IKjxojq35M",
+	"D3wQ5NFB/Oa1ryM8VTj9NiyimYq/BLucnmBtvGMLXrG3VB/k2r5umxtPhsr3MG2BT/7YoA8vZuktugoy",
+	"eMdN+SNjFRz7bvaaDlwlv2FFxFfiwYFHiWdWXwaywM4OvTCWa58fyWhVy/UPSI90Ohm8rSM5sX4fH/UQ",
+	"tuhp1dB7pDoyH9MihegTeJteRJw3BH0oJfm9NtZZzF1RGshGIkLiB6rvJR/5QKjwH6j+OHDwB9Etv2pu",
+	"GbaqW6sdWdbOHAW/mJuZ7wDvCfDhE+TWRa7LqIRSQnGxoJ4OqAdZ5i75jEXDjf8vLBse4BTJCCCYFWFO",
+	"0GWIGGQf8WdOUhCaLECGMMZ9/xkoiYNegdLYZLNwr8k9GQ/unONY4JqJYgRlnuEyRdIXu90KyptWt8Z3",
+	"94wtmkYTzSYIxr5Mon2dLLTd/XY0zb1O85bDrFpwr/CKJwv8Ynxxp7m1TIJie+AAI+rOTpwRw4qw7thc",
+	"BjVnnKvktllH1t90JuYdK9WWfcd94nxoXl7fPkPyYZbNfqYfny7R/b1iq5PU5/ru0x/TVGoNI1jgJd0w",
+	"/ciglpwRStbc56Wlgr6gj73DdP8aLgcNi6s1RgGqhWX23FjNaHmLZXtosqx2Jj8KyPGuQsbxnDg7Wy+6",
+	"lw9xEo3YNpU8za6B8d7dKHhO/s93nofdHUKC0cIEOs7fqU6qMu1rx/pypHBFCH18RnZAq5y3r+cXkDgF",
+	"SMpj8pNPLyOXfqWVO/OO+zQvlG/v228lLJXO9MmAYs1Qsn5A/ZX0u8VtqMhLcerze3Mn3rxu5CRGQ9Cv",
+	"6Ux5UlxNoFdO6tFrZkOzrs/KXM2SRh+2VfRXfux83oO4ONd079xZyPcGt7fNXpqUj12b0DmpzoDy+bNz",
+	"aZZciBTl8i+V00XrwCSEzRHdxYHjFPmgWy0Ix5E/Ayt16oGRtKhZjHm92DCLbSLovhkM8ERDj3u6QSj2",
+	"8HNLakyC2frnZZsyO+Q5uDVky4wZ2wl7q0RdMnyryXoUBta6x8feg5G6vIeOwNy+rqETiHKPIhSbVxKc",
+	"gVZk4RksROD77nIGrGqOOY6cWfe6Doy096Wr4AGJSfoPpInG1DBwOn9sr8VqWjDf1Acz1GqJ5sEzEH8u",
+	"LQPKfN8rGTsxdRMJDZl17oT8Dq84GRSNGlOtNTXsqDBksFSj9dvPidb35Vo54xFzO+ENsD2Gm1rjeTPN",
+	"ugaQASuJqsOGwK4tg9D7K24eCnSf6HHwUmDo0Jc9Rupi7EMEMHOn/Uc1SpTJXq5Yhjnp/qlK3Q2Xg8VE",
+	"biojOuI4mPbkEv4bElV4kr/Bp1IpMKJCACa0S/qC5QH4V/Fg5QFuIHfF/oe67CxgD826e0zO50TcJLt3",
+	"hR4pGATGSGOLkp85S819PoIM+sllT8eaGPEVlJfYO7BbBX68YYZuPZpjYmzb6jRSwNfqwag+abzA71Q/",
+	"SIkeiAtW6PkDQ/At60HubBMxmePhC2osNGmzja7FHgmgDAxjMnRr+KNmELjyHhDA689mqRgXl/brr876",
+	"+9KOxQ/C2JIRzcEA2nOCP3tKHmE451FsWX9YW2FUyXCTBWAnsWpGHhlLBXsE5vLhhUwYdn/Kcrx9CBrd",
+	"w0pnPpkUUKb/A/tfnBu3vgj5/Z+oRStqOUwzbB4QJ0WLfiTYFVzxEAgM96QxAIwfuZAEB356qp/3CoZx",
+	"yhLpERQj7m3GgG1Gg72OC0IOgkyjHmc83/60PX4QpHKTCTdKdSK6NZTdcwrdqRjllIh2msWzCy/Wd/S6",
+	"39a2o7x8hyyoZ3euoAK6N1o8i/EQKgl3h4hkO/jGmRIK8etnzebH6hR3m7wt9S3XzG+Lz5m57/5WqZ9l",
+	"rTXPtQxbPT3Tv8D3/zXXd5jrFVYepOf3Cr6+Q1uYZNXvkgrDZpMiIf0UHSeOi3w+VAbN4nbMnZ8r39rL",
+	"L/gjA228vB5zm6E3Y0mLn+CSEzL4GZNLIkLsEMqWsPCMCs1osR8RHUmEI74aFY3INPp7WNHAKc4IBi7R",
+	"/bpMbp3xQbF4DCCyblYAIFtRAxAfKLSmsFDELawyrCEWz9HdVpTrHm5lyvW1N9YfRLsk4hH/6GiVr8e6",
+	"8YNMcu5J/6J6xy1r01TRYyegV6Iv9WvgFS3tBJ38ArNCtVZWrTSt1v1+1tvWdQ/hbTXPG+NztUZH1JJo",
+	"utiYYyKDe/DHWsNMG0QHAQofQhplEyVTEr99Iqir00Wy2iudgel1ZOGuzAwQ0JWEtm6L6UEnNcALyKFx",
+	"6g9vX712avntT68Pg7wdWFhrBw2SXiDUclBoHryW/vWpWC+02nVnFjtfxGJ3Z2uEekCsdH+cnsWLMMc9",
+	"2di3/pJPp3nMqZGpPnR2NxxTen7dSvRCT5y98vCSegr7d65u2PhawhfqZgTN7TyReHyxR8EWwEHBW3QO",
+	"z0jJjQHaF58tmatiHzIlIQNS0D389Gx2JmhZJVMgCzqlay3UwXQrIgebGFIE9OGkfWxDqhG4d14+c/nC",
+	"oE1OoLbAMof3x4Ogpb6CHeUmCQk8GsjlgQEeY5p5G6qvXc+BoRAI30bvnln6PsbSFevcp9eOhavhZoc6",
+	"SSFooE0/bJF0YssIkwWE+aCSBbl1EXNALbiaO4XN/XJ5G7U9SNscQQvvMxgE63KFidtj0xIX7aHLuhuR",
+	"ujCMauyalOPmYZsoWvdSnSbq+yEtGKnTZMELakdVv8aLT4Ek+5bLIpIMexIKTNVJBZ78zKMWNkzw6GV0",
+	"9MFYi9Bd/FciQhvHdQKt0fz8OkOxKUlf8S2TTvuW3LgT9RnRbFkb0CHuYrmPOtgzgjhTHTmxoDwmbzN+",
+	"rJk+sb76BprzJ1PMQhA6x0aqPqP8MdVXaAq5tFmc3zfu27eCys/JylysFV9MsDNfwvVD1pkb3ZZDtAiJ",
+	"hscmMuPPZnFkH92Y65fTyKb1MZEKnhLDKRFvrsS21SCzrJh5bjb0w2hVabWNOcoDGR9qfPpw7U4z5uBC",
+	"CVXrrmEZAVlrKjYJDvK/UAtVPGq6ZEe+gyrAVPxZkljcUhVM9Jv3b/CSv0iPaXibMSaXf+0TQAgQPoDl",
+	"7rAhF7783KeqnJeQWBofKxlqlfqgsaK/VoT23vX4kTo+CM3C7fujsG2BcJZEtqaAbtl/mRpoaqidHLrV",
+	"z0h70DZKjlc/fNvY776UHVGb0xBZ/5KGTNIeobIgawYMID6Dt1izxQZAsFi+9jgt/BcLVe3z6vClqvaf",
+	"2xZYalWOwQTe0nqG27d+/S8kceCFQ3mD9U1dsSmCaro8g220pLEgwNRQ2GUIXWnGckJYUWPOlexDJRjj",
+	"5PDnz0oSba0lKzJ9xzrNsbGUtJnWVgtFutgYUjpHwqnK+R5c9VLpOLeJnmQfEjJ5VxnMEbUPbJdeXGui",
+	"BJfKPbYK8JU0p2gm48Q2Ti3CG8pKUOs78a/4Fgp3rPLNwWKvMNvpnR6i2AbL4ICWDGn7yZytapmQ7n7q",
+	"D9i6o8k/HiYv+WlTfyAoKpY/JGYcBj6QXbn21zyEc4TPGuMdhVGdsuU2Fn1YJ6qGI6+3+/+s2Q7cGiaW",
+	"MR79IIKYby6Jk/VXXRdvseGxQJzlFZQMLMWcwRpxmxfriz+NUHawW8pfcB4/PFwgrHtPN+FDd0Xb8cuB",
+	"nm45lizkPGyt2Ulqoxcd0jwnc1BlAiQyhm7TZZT34z4emARuaJ8MW+5H0c+1loRi3yz2KBp5jXnnLbsZ",
+	"cevlTBPa2IbtBofOQvRLltAZO27W2eCGM4p+dRd80vZ0L1GIG/1/5SnSeYpdN0GBlfKCb6LJpNVK03LI",
+	"UnrbXPYgUN7wuFHVk6yygMAkzcs0rcfuE83rZrgZ6sk09u2bxBtza67zVLDvxG3nx9V6nrzt+wmj2o1Y",
+	"ZvZ8W25PYSRiNy7RphBBg75FLkLNBmo9lIQzw03Y0ea+qKXVHGMQ2U3+i7/mlmizkwjdw2SqwpuO0C4v",
+	"9k2H/SXXp0ksXuNBD2uK6xkW0XO2gjqDootZJL1eoiZriQNo8+O1HtNHsa22Pnc8Obw/lqT1BFne+Zq1",
+	"+0BSPojQwgu81qquRvWWcRf6ihZB9equh+ARVwMw6IUCbt930D1sw4WckRW17lwK0hlYWEeA2wSjhnlO",
+	"1k8L37bU7BSK/bVvaOD2uVByBURnlU2Sg2qFOYysUCufhLgnOxfunznsYGynCVLBhmtzXxKpdjNwa7BS",
+	"raUG50wIE4Rtx9gGo1XJxO2O28U6ztFJC2WnVRzCrz52huj+FnMUdvMtMDhgjggX3DcPACMHl9kzyy2V",
+	"EGpnWusNbetam+ICPu6jAXwBF5ysQCQ8blyBCBNisELkQEbwCf/iMvKOQa9TPLWYMUoebvUoAKFeONPL",
+	"jG7YWwr22kt1dwLOdKnyMesNl5tkGT3TrKm6VRWTSGtZ0RXzIo9VP5AqBbIjIJRz10GNLjekpIs1l4wo",
+	"KZypEuXwuOj+wIv7I0HQ/fan1wiTCVkVP8lgIRD3GjNs51VQS8kv765SnTsA5Njlms03+kjzo+EtwsT9",
+	"NrLR/N1ySuPYyojhN+cFX3GLEzTfk92aL9ZBU0GRSkWBrMad3JZJUnJZ2xiCAyktaFn1aalv3PenUlLh",
+	"YQMs20W3cuyvpmiSBNtWFRS4e51IlxUpopMMyyT6WNev1GLjqRBOd6C4J6I/PrBa/sJ/8YPhO7rtGArI",
+	"sumJLSAUDh8soAv6kbHgY6TD7scrWTSkF5+E6/FzbR+mpiYcTo0n1yKh17XoiRA7RwQueNA6xVb3i0/O",
+	"Va/FqND1d9DHDCf3NJ4U3CssoFmslRIzPOnR5FYaoVotOEuP//S5reuJyKShXCPBeOu/8SG7DQRoVcgy",
+	"+Kmnhuyc9T9LkFFvKZRFZnlxhmkQD4+A7lHh7//J5FQfdBv0s6jBzS8qzQyzQ6kuvOZh8lzuWaPoavyo",
+	"TlC6rlQZSiZQZH2f9KZiAk1/Y6m2bf3vpm/L2a4HnokX/Gsrjb/0vh/a7q+WS7awJs/B0KJqv2e7psUo",
+	"XHhJ7xLFyzZ/ci0LpsmO7nNsDYGRq8d6vGJ0y0Z1RLxCo/4jogPcCNIEhPlK6MBZ9tejRft1rdxyr5lm",
+	"oc9wYBGHaMwjQxbOEQMK7SgQtq76OBbsL9WnRsyZ5EQGKzGhhQb69Fu1QTLl1s++mMoEijeZtV8hjuhf",
+	"lKIv2X1l1iBalMQYG4TpWnT3GDasNJc25t3i9s97bm2Sx/uaSHyE+18WOhFGehKV2M8yD+FU7+5iWrLV",
+	"XR4a8F3M68LPV9ZOfAGXPIyd+APV+LhPqZ1/Nz6jdlDu466GJg+CGttBOEB8BnjclI7dJo8TnzNUvdwQ",
+	"s1a6S5BirKb7AUg/XvIgiFHrA+xjFkSJ4uQZ+BAKg7YIglosRcEKaCxGwflFRrgdNZ1pjLGw7PFlBcN3",
+	"PG0o7Ov7NMSdUz4iqAqXnawlF87VffcaAkAYYoB3WIAUWnysGaKBnULjlqxUXGhAfbaWmlqkhUoCz/Hq",
+	"z6rKeVw2fnYmGHLJHPtmJdWbUY2ARnYM+nAqoXq/ZntC9QMkujw2mBuimXvLYuYpvyFXv+PO+iiVOyat",
+	"6mbwZ0Q4lwfCityQOV1sHpP3a8Z1cKuMjYkWAK71Ku/3PBk3OK4OhHwwFYI4wTXPyHyPSbpaCmZie6kk",
+	"bZwuDnjjIpcJZiRXvg30umaQl1ytrWQQooDM9O1ITk5w2ri5GXPYfAsZSZzrh6Zw6utCwwW739Zlg/4K",
+	"ktSM6eXlu7CMaijja29HXGrZja31qJyfl8XKM481Bb6HRDsfBweNspg2dKyX0zvXewIEtiH/paEYBrMZ",
+	"2CWmXfwJIn+xUHJZG8jU9mmal81lY8OU+3vhVpKjub3//pEUT5yqUWFqyjWkn+7mgEQx+IFq03CCYoQ6",
+	"9DXA4ykBe0dJKKnV/KbP832DV3zGApALhjd1IWNpXNulJLnbRgX20WhX/YplVI9f8btL3QtqAPBjVdUW",
+	"r6ceAaS2TAtaGWzGAZooBA3d197yCSQDZUcqPYd2D/PUNd2yd+Gq06FN1CaV0rxWJQOeabyAIGFp4fdc",
+	"wQ3QdeDbYTdmAAb44RFngvm+5SyZ8Yw232gbJ776MXxyfC81fOwnkwcda7uF8/NkNeZxoZoeBW7JoB2t",
+	"ZM/atSQUO7SGrAhY13uGn69ruepI8TC/sPs+mPP3UvRJ5UeIB8Nb99GLL1UtT8EvDlMHbo1QhjkHBHwv",
+	"gmSMs5CtwuJOpCmRjBWmu0rAFJ87AK8Zy/hbKd0fCbbyR1VwpCqtLDBFFazGf1jN3T8+lut0zdgo4+UV",
+	"kL6A3RmbKBj/2xNAc2BLQWYdV/F8LrgsovttGDMN5wOu4J/OEfjQZ8N4v2o4YrMIKOjbGzDd2frP//3q",
+	"yeXlpdceISqgPDOOVSHNahWZA507MBll3HJjWXWWJFP44rJNBff4SRyZrMv5yA68d/N0+su87+bv3D2P",
+	"+xyOYB9Nl2oHVFzOYnEDSwjTBQzT9PAB6M2DCdXpuN7iS43SCN/CUnUsjC+PgfMCFqRI4fl9zk2zSmmL",
+	"Hqmgc6WpVXr/yBD4KbHMwJeoShZUCHbQ9vyLJ4O1Q/7VPnYy9AF8/l81t4wUToax+w8wFmglV6HB3TIG",
+	"t4Jkq4L2Vn2+hwvuc17gAamJwS/uPCsvscx7FjoicWucmQ4CBq06/DdzoRYbd4L4v60ihSKS3dj2XF0s",
+	"ItS9J+3zEi76DGdtHOAZfEWopom4Dme8eVFbM0kYFIh7D6+g1rlGS8uc3bx7hp0YF6qWFmNTUu2ICoBz",
+	"q2tje0USLrjPyYUHJM1U9zrch/pBuTVgl62qF2tmILzC7clRDd+pXbQSQinTQpWYVIA5w7x8g7dx2n3p",
+	"ZoC1Z/aC1nat3BMeL3TvPD8PF06b65vzm79d/uN8Qc/dCO7MgffNq3cnn0uogWqmpwv3fmSI06BxmmY+",
+	"v16wLV+wONuPcbATcv2wMGgK1FqcPT27oBU/+/Dbh/8/AAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

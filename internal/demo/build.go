@@ -158,7 +158,7 @@ func (m *maker) class(c class) error {
 		m.clock.freeze(m.today.AddDate(0, 0, -20+n))
 		var made school.AssignmentRecord
 		err := m.change(func(now school.Moment, ch *school.Change) (err error) {
-			made, _, err = lists.Give(now, ch, school.AssignmentRecord{Class: all[i].ID, Name: t.name, Form: t.form, Measures: t.measures, Marking: t.marking})
+			made, _, err = lists.Give(now, ch, school.AssignmentRecord{Class: all[i].ID, Name: t.name, Form: t.form, Measures: t.measures, Marking: t.marking}, lists.Makers{})
 			return err
 		})
 		if err != nil {

@@ -27,7 +27,7 @@ func Kit(m school.Moment, id string) (contract.Kit, error) {
 	var amounts [][]stock.Amount
 	for _, p := range m.PiecesIn(id) {
 		if food := view.Food(m, p); len(food) > 0 {
-			student := school.Students.All(m.Snapshot)[p.Student]
+			student := m.Maker(p)
 			k.Food = append(k.Food, contract.FoodLine{Id: p.ID, Student: student.Name, Mark: student.Mark, Food: food})
 		}
 		if p.State.Firing != nil {
@@ -64,7 +64,7 @@ func counted(brushes []contract.KitBrush, brush string) []contract.KitBrush {
 // kitOf is what one piece still asks for: its brushes, and its open strokes in
 // their working order.
 func kitOf(m school.Moment, p *school.Piece) contract.KitPiece {
-	student := school.Students.All(m.Snapshot)[p.Student]
+	student := m.Maker(p)
 	k := contract.KitPiece{Id: p.ID, Student: student.Name, Mark: student.Mark, Brushes: []string{}, Left: []string{}}
 	for _, step := range plan.Order(m.Case(p).Open(), p.Body, m.Assignments[p.Assignment].House, m.Shelf.Glazes) {
 		surface, _ := p.Body.Surface(step.Surface)

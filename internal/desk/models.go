@@ -31,7 +31,7 @@ func Models(m school.Moment, id string) ([]Model, error) {
 	}
 	kinds := map[string][]Model{}
 	seen := []plan.Plan{to.Plan.Choices}
-	for _, p := range m.PiecesOf("") {
+	for _, p := range school.EveryPiece(m.Snapshot) {
 		if p.ID == id || p.Plan.Choices.Empty() || m.Assignments[p.Assignment].Form != m.Assignments[to.Assignment].Form || known(seen, p.Plan.Choices, p.Body) {
 			continue
 		}

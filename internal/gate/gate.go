@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"net/http"
 	"net/url"
+	"slices"
 	"strings"
 	"time"
 
@@ -26,7 +27,19 @@ type Gate struct{ School *school.School }
 
 // At lists the pieces of a class ("" for all) that wait at a stage ("" for all).
 func At(m school.Moment, class string, stage ready.Stage) []*school.Piece {
-	list := m.PiecesOf(class)
+	return waiting(m, m.PiecesOf(class), stage)
+}
+
+// Over lists the pieces of a class ("" for all) that nobody works on any more, and stood at a stage
+// ("" for all).
+func Over(m school.Moment, class string, stage ready.Stage) []*school.Piece {
+	return waiting(m, slices.DeleteFunc(school.EveryPiece(m.Snapshot), func(p *school.Piece) bool {
+		a := m.Assignments[p.Assignment]
+		return !a.Over || class != "" && a.Class != class
+	}), stage)
+}
+
+func waiting(m school.Moment, list []*school.Piece, stage ready.Stage) []*school.Piece {
 	if stage == "" {
 		return list
 	}
@@ -47,7 +60,11 @@ func (g Gate) ListPieces(ctx context.Context, r contract.ListPiecesRequestObject
 	if by.Role == work.Station {
 		class = by.Class
 	}
-	if by.Role != work.Station || class != "" {
+	switch {
+	case by.Role == work.Station && class == "":
+	case by.Role != work.Station && view.Value(r.Params.Over):
+		pieces = Over(m, class, view.Value(r.Params.Stage))
+	default:
 		pieces = At(m, class, view.Value(r.Params.Stage))
 	}
 	return pieceList{m, by, pieces}, nil
@@ -108,7 +125,7 @@ func (g Gate) GetDrawing(_ context.Context, r contract.GetDrawingRequestObject) 
 	for _, surface := range m.Survey(p).Surfaces {
 		of[surface.ID] = surface
 	}
-	title := school.Students.All(m.Snapshot)[p.Student].Name + ", " + m.Assignments[p.Assignment].Name
+	title := m.Maker(p).Name + ", " + m.Assignments[p.Assignment].Name
 	svg := exchange.SVG(title, p.Body.Drawing(), func(id string) exchange.Painted {
 		return painted(of[id], view.Value(r.Params.Colours) == contract.Chalk)
 	})

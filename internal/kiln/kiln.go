@@ -28,7 +28,7 @@ type Seen struct {
 // members lists the pieces that stand, or stood, in a load.
 func members(m school.Moment, load string) []*school.Piece {
 	var list []*school.Piece
-	for _, p := range m.PiecesOf("") {
+	for _, p := range school.EveryPiece(m.Snapshot) {
 		inside := p.State.Load != nil && p.State.Load.Load == load
 		was := slices.ContainsFunc(p.State.Past, func(f work.Firing) bool { return f.Load == load })
 		if inside || was || p.State.Firing != nil && p.State.Firing.Load == load {
@@ -189,7 +189,7 @@ func (k Kiln) changed(ctx context.Context, do func(m school.Moment, c *school.Ch
 // ListLoads lists the kiln loads, the oldest first.
 func (k Kiln) ListLoads(context.Context, contract.ListLoadsRequestObject) (contract.ListLoadsResponseObject, error) {
 	m := k.School.Now()
-	return contract.ListLoads200JSONResponse(view.List(m.LoadsInOrder(), func(l school.Load) contract.Load { return load(m, l) })), nil
+	return contract.ListLoads200JSONResponse(view.List(school.LoadsInOrder(m.Snapshot), func(l school.Load) contract.Load { return load(m, l) })), nil
 }
 
 // AddToLoad puts pieces that may be fired into a load.

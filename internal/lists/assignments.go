@@ -8,7 +8,6 @@ import (
 	"strings"
 
 	"enkaustos/core/glaze"
-	"enkaustos/core/kiln"
 	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
@@ -19,44 +18,6 @@ import (
 	"enkaustos/internal/school"
 	"enkaustos/internal/view"
 )
-
-// Give gives a class a form: every student of the class gets a piece. An empty clay
-// or cone is the class's own.
-func Give(m school.Moment, c *school.Change, a school.AssignmentRecord) (made school.AssignmentRecord, pieces int, err error) {
-	class, ok := school.Classes.Get(m.Snapshot, a.Class)
-	if !ok {
-		return a, 0, school.Missing("class")
-	}
-	a.Clay, a.Cone, a.Atmosphere = cmp.Or(a.Clay, class.Clay), cmp.Or(a.Cone, class.Cone), cmp.Or(a.Atmosphere, class.Atmosphere)
-	if a.Cone, err = clayAndCone(m, a.Clay, string(a.Cone)); err != nil {
-		return a, 0, err
-	}
-	if a.BisqueCone = cmp.Or(a.BisqueCone, plan.HottestBisque); a.Green && plan.MayBisque(a.BisqueCone) != "" {
-		return a, 0, school.Refuse("%s", plan.MayBisque(a.BisqueCone))
-	}
-	if !a.Green {
-		a.BisqueCone = ""
-	}
-	if a.Name = strings.TrimSpace(a.Name); a.Name == "" {
-		return a, 0, school.Refuse("Give the assignment a name.")
-	}
-	if _, err := school.Shaped(a); err != nil {
-		return a, 0, school.Says(err)
-	}
-	if err := cmp.Or(m.Room().KnownClays(a.Marking), m.Room().KnownJars(a.Jars)); err != nil {
-		return a, 0, school.Says(err)
-	}
-	a.ID, a.MadeAt, a.Jars = school.NewID(), m.At, once(a.Jars)
-	students := m.StudentsOf(a.Class)
-	if len(students) == 0 {
-		return a, 0, school.Refuse("%s has no students yet: bring a class list first.", class.Name)
-	}
-	school.Assignments.Put(c, a)
-	for _, student := range students {
-		school.Pieces.Put(c, school.PieceRecord{ID: school.NewID(), Assignment: a.ID, Student: student.ID})
-	}
-	return a, len(students), nil
-}
 
 // AssignmentChange is what an assignment is from now on; nil leaves it.
 type AssignmentChange struct {
@@ -69,6 +30,7 @@ type AssignmentChange struct {
 	Template   *plan.Plan // empty takes it away
 	Jars       *[]string  // empty allows what the class may use
 	Released   *bool      // its class may see what came of it
+	Ended      *bool      // nobody works on it any more
 }
 
 // Reshape changes what every piece of an assignment is like: its measurements, what
@@ -101,8 +63,11 @@ func Reshape(m school.Moment, c *school.Change, id string, to AssignmentChange) 
 	if to.Jars != nil {
 		next.Jars = once(*to.Jars)
 	}
-	if to.Released != nil {
-		next.Released = *to.Released
+	next.Released = view.Or(to.Released, next.Released)
+	if to.Ended != nil && *to.Ended != next.Ended {
+		if err := endAssignment(m, c, &next, *to.Ended); err != nil {
+			return next, err
+		}
 	}
 	if err := cmp.Or(m.Room().KnownJars(next.Jars), m.Room().KnownClays(next.Marking)); err != nil {
 		return next, school.Says(err)
@@ -188,39 +153,23 @@ func keeps(m school.Moment, p *school.Piece, next school.AssignmentRecord) error
 	return nil
 }
 
-func assignment(a school.AssignmentRecord, pieces int) contract.Assignment {
-	return contract.Assignment{Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures, Clay: a.Clay, Cone: string(a.Cone), Green: view.Some(a.Green), BisqueCone: view.Some(string(a.BisqueCone)),
+func assignment(m school.Moment, a school.AssignmentRecord, pieces int) contract.Assignment {
+	archived := school.Classes.All(m.Snapshot)[a.Class].Archived
+	return contract.Assignment{Some: view.Some(a.Some), Ended: view.Some(a.Ended), Over: view.Some(a.Ended || archived), MadeAt: view.When(a.MadeAt), Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures, Clay: a.Clay, Cone: string(a.Cone), Green: view.Some(a.Green), BisqueCone: view.Some(string(a.BisqueCone)),
 		Pieces: pieces, Marking: a.Marking, Template: view.Choices(a.Template), Rules: len(a.Rules), Jars: view.All(a.Jars), Released: a.Released}
 }
 
 // ListAssignments lists the assignments, the oldest first.
 func (l Lists) ListAssignments(context.Context, contract.ListAssignmentsRequestObject) (contract.ListAssignmentsResponseObject, error) {
 	m := l.School.Now()
-	count := map[string]int{}
-	for _, p := range m.Pieces {
-		count[p.Assignment]++
-	}
 	return contract.ListAssignments200JSONResponse(view.List(m.AssignmentsInOrder(), func(a *school.Assignment) contract.Assignment {
-		return assignment(a.AssignmentRecord, count[a.ID])
+		return assignment(m, a.AssignmentRecord, len(m.PiecesIn(a.ID)))
 	})), nil
-}
-
-// AddAssignment gives a class a form.
-func (l Lists) AddAssignment(ctx context.Context, r contract.AddAssignmentRequestObject) (contract.AddAssignmentResponseObject, error) {
-	asked := school.AssignmentRecord{Class: r.Body.Class, Name: r.Body.Name, Form: piece.Form(r.Body.Form), Measures: r.Body.Measures,
-		Marking: view.Value(r.Body.Marking), Clay: view.Value(r.Body.Clay), Cone: kiln.Cone(r.Body.Cone), Jars: view.Value(r.Body.Jars), Green: view.Value(r.Body.Green), BisqueCone: kiln.Cone(view.Value(r.Body.BisqueCone))}
-	var v contract.Assignment
-	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		made, pieces, err := Give(m, c, asked)
-		v = assignment(made, pieces)
-		return err
-	})
-	return contract.AddAssignment201JSONResponse(v), err
 }
 
 // ChangeAssignment changes what every piece of an assignment is like.
 func (l Lists) ChangeAssignment(ctx context.Context, r contract.ChangeAssignmentRequestObject) (contract.ChangeAssignmentResponseObject, error) {
-	to := AssignmentChange{Name: r.Body.Name, Clay: r.Body.Clay, Cone: r.Body.Cone, Atmosphere: (*glaze.Atmosphere)(r.Body.Atmosphere), Measures: view.Value(r.Body.Measures), Jars: r.Body.Jars, Marking: r.Body.Marking, Released: r.Body.Released}
+	to := AssignmentChange{Name: r.Body.Name, Clay: r.Body.Clay, Cone: r.Body.Cone, Atmosphere: (*glaze.Atmosphere)(r.Body.Atmosphere), Measures: view.Value(r.Body.Measures), Jars: r.Body.Jars, Marking: r.Body.Marking, Released: r.Body.Released, Ended: r.Body.Ended}
 	if r.Body.Template != nil {
 		t := view.PlanOf(*r.Body.Template)
 		to.Template = &t
@@ -228,7 +177,7 @@ func (l Lists) ChangeAssignment(ctx context.Context, r contract.ChangeAssignment
 	var v contract.Assignment
 	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
 		next, err := Reshape(m, c, r.Id, to)
-		v = assignment(next, len(m.PiecesIn(r.Id)))
+		v = assignment(m, next, len(m.PiecesIn(r.Id)))
 		return err
 	})
 	return contract.ChangeAssignment200JSONResponse(v), err

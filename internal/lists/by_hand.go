@@ -60,7 +60,7 @@ func AddClass(m school.Moment, c *school.Change, of school.Class, students []ros
 }
 
 // AddStudents has students join a class. Where pieces is said each gets one of every
-// assignment that the class has.
+// assignment that the whole class works on.
 func AddStudents(m school.Moment, c *school.Change, id string, students []roster.Entry, pieces bool) error {
 	class, ok := school.Classes.Get(m.Snapshot, id)
 	if !ok {
@@ -71,7 +71,7 @@ func AddStudents(m school.Moment, c *school.Change, id string, students []roster
 		return err
 	}
 	for _, a := range m.AssignmentsInOrder() {
-		if a.Class != id {
+		if a.Class != id || a.Over || a.Some {
 			continue
 		}
 		for _, s := range joined {

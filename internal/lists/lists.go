@@ -23,6 +23,7 @@ type ClassChange struct {
 	Clay, Cone string
 	Atmosphere glaze.Atmosphere // "" leaves it
 	Jars       *[]string        // glaze.Glaze.Code; empty allows all, nil leaves it
+	Archived   *bool            // it is taught no more; nil leaves it
 }
 
 // ChangeClassOf changes what a class fires, for assignments from now on, and the
@@ -51,6 +52,13 @@ func ChangeClassOf(m school.Moment, c *school.Change, id string, to ClassChange)
 			return class, school.Says(err)
 		}
 	}
+	if to.Archived != nil && *to.Archived != class.Archived {
+		if class.Archived = false; *to.Archived {
+			if err := archive(m, c, &class); err != nil {
+				return class, err
+			}
+		}
+	}
 	school.Classes.Put(c, class)
 	return class, nil
 }
@@ -75,7 +83,7 @@ func clayAndCone(m school.Moment, clay, cone string) (kiln.Cone, error) {
 
 func class(m school.Moment, c school.Class) contract.Class {
 	laying := m.Laying[c.ID]
-	v := contract.Class{Laying: view.Some(laying.Says()), Id: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: glaze.Oxidation, Jars: view.All(c.Jars),
+	v := contract.Class{Archived: view.Some(c.Archived), Laying: view.Some(laying.Says()), Id: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: glaze.Oxidation, Jars: view.All(c.Jars),
 		Students: view.List(m.EverIn(c.ID), func(s school.Student) contract.Student {
 			return contract.Student{Id: s.ID, Name: s.Name, Mark: s.Mark, Left: view.Some(s.Left)}
 		})}
@@ -85,17 +93,17 @@ func class(m school.Moment, c school.Class) contract.Class {
 	return v
 }
 
-// ListClasses lists the classes.
+// ListClasses lists the classes, those that are archived among them.
 func (l Lists) ListClasses(context.Context, contract.ListClassesRequestObject) (contract.ListClassesResponseObject, error) {
 	m := l.School.Now()
-	return contract.ListClasses200JSONResponse(view.List(m.ClassesByName(), func(c school.Class) contract.Class { return class(m, c) })), nil
+	return contract.ListClasses200JSONResponse(view.List(school.EveryClass(m.Snapshot), func(c school.Class) contract.Class { return class(m, c) })), nil
 }
 
 // ChangeClass changes what a class fires and may use.
 func (l Lists) ChangeClass(ctx context.Context, r contract.ChangeClassRequestObject) (contract.ChangeClassResponseObject, error) {
 	var changed contract.Class
 	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		to, err := ChangeClassOf(m, c, r.Id, ClassChange{r.Body.Name, r.Body.Clay, r.Body.Cone, view.Value(r.Body.Atmosphere), r.Body.Jars})
+		to, err := ChangeClassOf(m, c, r.Id, ClassChange{r.Body.Name, r.Body.Clay, r.Body.Cone, view.Value(r.Body.Atmosphere), r.Body.Jars, r.Body.Archived})
 		changed = class(m, to)
 		return err
 	})

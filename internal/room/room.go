@@ -29,8 +29,12 @@ type Room struct {
 // Switch puts another class before the tablets, until the lesson ends by the bell;
 // "" follows the bells again.
 func Switch(m school.Moment, c *school.Change, class string) error {
-	if _, ok := school.Classes.Get(m.Snapshot, class); class != "" && !ok {
+	of, ok := school.Classes.Get(m.Snapshot, class)
+	switch {
+	case class != "" && !ok:
 		return school.Missing("class")
+	case of.Archived:
+		return school.Refuse("%s is archived: bring the class back first.", of.Name)
 	}
 	_, until := school.Bells.The(m.Snapshot).Lessons.At(m.At.Local())
 	school.Hands.Put(c, school.Hands.The(m.Snapshot).Switched(class, until.UTC(), m.At))

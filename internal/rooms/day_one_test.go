@@ -135,7 +135,7 @@ func TestLoadsSeeTheLastCoat(t *testing.T) {
 	clock.now = clock.now.Add(13 * time.Hour)
 	require.ErrorContains(t, put(old), "since you looked")
 	require.NoError(t, put(seen))
-	load := s.Now().LoadsInOrder()[0]
+	load := school.LoadsInOrder(s.Now().Snapshot)[0]
 	log(t, s, coat("3", p, "face", "A"))
 	err = s.Fire(t.Context(), load.ID)
 	require.ErrorContains(t, err, "has to come out")

@@ -84,7 +84,10 @@ func (s *staff) Import(ctx context.Context, r lists.ImportRequest) (lists.Import
 }
 
 func (s *staff) AddAssignment(ctx context.Context, a school.AssignmentRecord) (made school.AssignmentRecord, err error) {
-	err = s.change(ctx, func(m school.Moment, c *school.Change) (err error) { made, _, err = lists.Give(m, c, a); return err })
+	err = s.change(ctx, func(m school.Moment, c *school.Change) (err error) {
+		made, _, err = lists.Give(m, c, a, lists.Makers{})
+		return err
+	})
 	return made, err
 }
 

@@ -96,7 +96,7 @@ func TestMemoryEqualsDiskAfterAStorm(t *testing.T) {
 
 // kilnDay takes the kiln one step on, where there is a step to take.
 func kilnDay(t *testing.T, s *staff, pieces []Piece) {
-	for _, l := range s.Now().LoadsInOrder() {
+	for _, l := range school.LoadsInOrder(s.Now().Snapshot) {
 		switch {
 		case l.FiredAt.IsZero():
 			_ = s.Fire(t.Context(), l.ID) // may be refused, and is then

@@ -49,7 +49,7 @@ func (m Moment) with(c *Change) (*Snapshot, error) {
 // noted says what has to be worked out again because of a record.
 func (n *next) noted(p put) {
 	switch p.kind.name() {
-	case "piece", "assignment", "student":
+	case "piece", "assignment", "student", "class":
 		n.reorder = true
 	}
 	if piece := p.kind.pieceOf(p.record); piece != "" {
@@ -101,8 +101,12 @@ func (n *next) own(id string) *Piece {
 	return p
 }
 
-func (n *next) piece(r PieceRecord, _ bool) {
+func (n *next) piece(r PieceRecord, kept bool) {
 	p := n.own(r.ID)
+	if !kept {
+		delete(n.Pieces, r.ID)
+		return
+	}
 	p.PieceRecord = r
 	p.shape(n.Assignments[r.Assignment])
 }
@@ -169,7 +173,7 @@ func (n *next) settle() {
 		n.learn()
 		n.resurvey = true // amounts follow what was learned
 	}
-	if n.reorder || n.order == nil {
+	if n.reorder || n.order.running == nil {
 		n.order = n.ordered()
 	}
 	if n.resurvey || n.memo == nil {
@@ -188,6 +192,7 @@ func (n *next) shelves() {
 		ruled := *a
 		ruled.House = n.HouseOf(house, a.Class, a.Rules)
 		ruled.Shelf = n.Shelf.Under(ruled.House)
+		ruled.Over = a.Ended || Classes.All(n.Snapshot)[a.Class].Archived
 		all[id] = &ruled
 	}
 	n.Assignments, n.ownParts.assignments = all, true

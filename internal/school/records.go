@@ -87,6 +87,7 @@ type Class struct {
 	Atmosphere glaze.Atmosphere  `json:"atmosphere,omitempty"` // of its firings; "" counts as oxidation
 	Jars       []string          `json:"jars,omitempty"`       // glaze.Glaze.Code that it may use; none = all
 	Rules      map[string]string `json:"rules,omitempty"`      // by rules.Field.Key, over the school's
+	Archived   bool              `json:"archived,omitempty"`   // it is taught no more; everything of it stays
 }
 
 // Student is a display name and a mark; nothing more is asked.
@@ -124,6 +125,8 @@ type AssignmentRecord struct {
 	Green      bool              `json:"green,omitempty"`    // its pieces start as greenware: bisque first, then glaze
 	BisqueCone kiln.Cone         `json:"bisqueCone,omitempty"`
 	Released   bool              `json:"released,omitempty"` // its class may see what came of it, and what was thought of that
+	Some       bool              `json:"some,omitempty"`     // it is for students who were chosen; else for the whole class, and who joins it
+	Ended      bool              `json:"ended,omitempty"`    // nobody works on it any more; its record stays
 }
 
 // PieceRecord is one student's work on an assignment.
@@ -131,6 +134,7 @@ type PieceRecord struct {
 	ID         string `json:"id"`
 	Assignment string `json:"assignment"`
 	Student    string `json:"student"`
+	Nth        int    `json:"nth,omitempty"` // 2 for a student's second piece of the assignment, and so on
 }
 
 // Plan is one saved plan of a piece; the newest counts.

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"maps"
 	"slices"
+	"strconv"
 	"strings"
 	"time"
 
@@ -32,7 +33,7 @@ type Snapshot struct {
 
 	restored int64 // by which restore it came to be; 0 for none
 
-	order   map[string][]string // ids of pieces as they are listed, by class
+	order   order
 	memo    *memo
 	budgets *budgets
 }
@@ -45,6 +46,7 @@ type Assignment struct {
 	Body  piece.Body
 	House rules.House
 	Shelf *plan.Shelf
+	Over  bool // ended, or of a class that is archived: nobody works on it
 }
 
 // Piece is a piece with its newest plan and its folded log.
@@ -99,7 +101,23 @@ func Shaped(a AssignmentRecord) (*Assignment, error) {
 func (s *Snapshot) ClassOf(p *Piece) string { return s.Assignments[p.Assignment].Class }
 
 // Who names a piece as people do: the student, and the mark on the clay.
-func (s *Snapshot) Who(p *Piece) string { return Students.All(s)[p.Student].Called() }
+func (s *Snapshot) Who(p *Piece) string { return s.Maker(p).Called() }
+
+// Maker is the student who makes a piece, called with a number where they make several of its
+// assignment: "Ines · 2".
+func (s *Snapshot) Maker(p *Piece) Student {
+	student := Students.All(s)[p.Student]
+	student.Name = p.Numbered(student.Name)
+	return student
+}
+
+// Numbered is a name, or a mark, as it names this piece among several of one student.
+func (p PieceRecord) Numbered(name string) string {
+	if p.Nth < 2 {
+		return name
+	}
+	return name + " · " + strconv.Itoa(p.Nth)
+}
 
 // Jars are the glazes of the room by code.
 func (s *Snapshot) Jars() []glaze.Glaze {
@@ -116,13 +134,18 @@ func (s *Snapshot) ClaysByCode() []glaze.Clay {
 	return Clays.Sorted(s, func(a, b glaze.Clay) int { return strings.Compare(a.Code, b.Code) })
 }
 
-// ClassesByName are the classes by name.
+// ClassesByName are the classes that are taught, by name.
 func (s *Snapshot) ClassesByName() []Class {
+	return slices.DeleteFunc(EveryClass(s), func(c Class) bool { return c.Archived })
+}
+
+// EveryClass is ClassesByName with those that are archived.
+func EveryClass(s *Snapshot) []Class {
 	return Classes.Sorted(s, func(a, b Class) int { return strings.Compare(a.Name, b.Name) })
 }
 
 // LoadsInOrder are the kiln loads, the oldest first.
-func (s *Snapshot) LoadsInOrder() []Load {
+func LoadsInOrder(s *Snapshot) []Load {
 	return Loads.Sorted(s, func(a, b Load) int { return a.MadeAt.Compare(b.MadeAt) })
 }
 
@@ -156,10 +179,27 @@ func byName(a, b Student) int {
 	return cmp.Or(strings.Compare(a.Name, b.Name), strings.Compare(a.Mark, b.Mark), strings.Compare(a.ID, b.ID))
 }
 
-// PiecesOf lists pieces, of one class or of all ("" for all): by assignment,
+// order is the ids of pieces as they are listed: by assignment, then by student as on the class
+// list.
+type order struct {
+	all        []string
+	running    map[string][]string // of assignments that are not over, by class; under "" of all classes
+	assignment map[string][]string
+}
+
+// PiecesOf lists the pieces that are worked on, of one class or of all ("" for all): by assignment,
 // then by student as on the class list.
-func (s *Snapshot) PiecesOf(class string) []*Piece {
-	ids := s.order[class]
+func (s *Snapshot) PiecesOf(class string) []*Piece { return s.listed(s.order.running[class]) }
+
+// EveryPiece is PiecesOf for all classes, with those of assignments that are over.
+func EveryPiece(s *Snapshot) []*Piece { return s.listed(s.order.all) }
+
+// PiecesIn lists the pieces of an assignment by student, whether it is over or not.
+func (s *Snapshot) PiecesIn(assignment string) []*Piece {
+	return s.listed(s.order.assignment[assignment])
+}
+
+func (s *Snapshot) listed(ids []string) []*Piece {
 	list := make([]*Piece, len(ids))
 	for i, id := range ids {
 		list[i] = s.Pieces[id]
@@ -167,34 +207,28 @@ func (s *Snapshot) PiecesOf(class string) []*Piece {
 	return list
 }
 
-// ordered is the ids of all pieces as PiecesOf lists them, by class and under "" of
-// all classes.
-func (s *Snapshot) ordered() map[string][]string {
+// ordered is the pieces as they are listed.
+func (s *Snapshot) ordered() order {
 	type placed struct {
-		id string
+		*Piece
 		of Student
 		as *Assignment
 	}
 	all, students := make([]placed, 0, len(s.Pieces)), Students.All(s)
-	for id, p := range s.Pieces {
-		all = append(all, placed{id, students[p.Student], s.Assignments[p.Assignment]})
+	for _, p := range s.Pieces {
+		all = append(all, placed{p, students[p.Student], s.Assignments[p.Assignment]})
 	}
 	slices.SortFunc(all, func(x, y placed) int {
-		return cmp.Or(byMaking(x.as, y.as), byName(x.of, y.of), strings.Compare(x.id, y.id))
+		return cmp.Or(byMaking(x.as, y.as), byName(x.of, y.of), cmp.Compare(x.Nth, y.Nth), strings.Compare(x.ID, y.ID))
 	})
-	order := map[string][]string{}
+	o := order{running: map[string][]string{}, assignment: map[string][]string{}}
 	for _, p := range all {
-		order[""] = append(order[""], p.id)
-		order[p.as.Class] = append(order[p.as.Class], p.id)
+		o.all = append(o.all, p.ID)
+		o.assignment[p.Assignment] = append(o.assignment[p.Assignment], p.ID)
+		if !p.as.Over {
+			o.running[""] = append(o.running[""], p.ID)
+			o.running[p.as.Class] = append(o.running[p.as.Class], p.ID)
+		}
 	}
-	return order
-}
-
-// PiecesIn lists the pieces of an assignment by student.
-func (s *Snapshot) PiecesIn(assignment string) []*Piece {
-	a, ok := s.Assignments[assignment]
-	if !ok {
-		return nil
-	}
-	return slices.DeleteFunc(s.PiecesOf(a.Class), func(p *Piece) bool { return p.Assignment != assignment })
+	return o
 }

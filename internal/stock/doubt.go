@@ -97,7 +97,7 @@ func DoubtsOf(m school.Moment) []contract.JarDoubt {
 }
 
 func doubtedPiece(m school.Moment, p *school.Piece, d work.Doubtful) contract.DoubtedPiece {
-	student, a := school.Students.All(m.Snapshot)[p.Student], m.Assignments[p.Assignment]
+	student, a := m.Maker(p), m.Assignments[p.Assignment]
 	v := contract.DoubtedPiece{Piece: p.ID, Student: student.Name, Mark: student.Mark, Class: school.Classes.All(m.Snapshot)[a.Class].Name, Title: a.Name,
 		Coats: len(d.Coats), Looked: d.Looked, Fired: true, Seq: p.State.Seq, Surfaces: []string{}}
 	for _, c := range d.Coats {

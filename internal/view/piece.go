@@ -61,7 +61,7 @@ func WithoutMarks(p contract.Piece) contract.Piece {
 }
 
 func listed(m school.Moment, p *school.Piece) contract.Piece {
-	a, student, s := m.Assignments[p.Assignment], school.Students.All(m.Snapshot)[p.Student], p.State
+	a, student, s := m.Assignments[p.Assignment], m.Maker(p), p.State
 	at := m.Survey(p)
 	of := m.Case(p).Work
 	v := contract.Piece{Id: p.ID, Class: a.Class, Assignment: a.ID, Title: a.Name, Student: student.Name, Mark: student.Mark,
@@ -300,7 +300,7 @@ func Food(m school.Moment, p *school.Piece) []contract.Eaten {
 // pieces of the same hand.
 func handOf(m school.Moment, p *school.Piece) string {
 	var hand bench.Hand
-	for _, other := range m.PiecesOf(m.ClassOf(p)) {
+	for _, other := range school.EveryPiece(m.Snapshot) {
 		if other.Student == p.Student {
 			hand = hand.Feel(other.State)
 		}

@@ -50,7 +50,7 @@ func atTablet(m school.Moment, p *school.Piece, full contract.Piece) contract.Pi
 func Who(m school.Moment, by work.Actor, p *school.Piece) string {
 	mark := school.Students.All(m.Snapshot)[p.Student].Mark
 	if by.Role == work.Station && mark != "" && m.Assignments[p.Assignment].House.Names == rules.ByMark {
-		return mark
+		return p.Numbered(mark)
 	}
 	return m.Who(p)
 }

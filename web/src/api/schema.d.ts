@@ -830,7 +830,8 @@ export interface paths {
         get: operations["getPiece"];
         put?: never;
         post?: never;
-        delete?: never;
+        /** Take a piece away that was given by mistake; refused once anything is planned or logged. */
+        delete: operations["removePiece"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1027,6 +1028,23 @@ export interface paths {
         head?: never;
         /** Change the measures of an assignment, what is marked out on it, or its template. */
         patch: operations["changeAssignment"];
+        trace?: never;
+    };
+    "/assignments/{id}/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give students further pieces of an assignment. */
+        post: operations["addPieces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/assignments/{id}/preview": {
@@ -2247,6 +2265,8 @@ export interface components {
             fired: components["schemas"]["Hex"];
         };
         Class: {
+            /** @description It is taught no more; everything of it stays */
+            archived?: boolean;
             /** @description How thick its coats are by what jars dropped, said kindly */
             laying?: string;
             id: string;
@@ -2353,6 +2373,13 @@ export interface components {
             bisqueCone?: string;
             /** @description Its class may see what came of it and what was thought of that */
             released: boolean;
+            /** @description It is for students who were chosen and not for the whole class */
+            some?: boolean;
+            ended?: boolean;
+            /** @description It has ended or its class is archived */
+            over?: boolean;
+            /** Format: date-time */
+            madeAt?: string;
             /** @description Jars it may use; empty for what the class may */
             jars: string[];
             marking: components["schemas"]["Marking"];
@@ -3146,6 +3173,8 @@ export interface components {
         };
         AssignmentChange: {
             released?: boolean;
+            /** @description Nobody works on it any more; its record stays */
+            ended?: boolean;
             name?: string;
             clay?: string;
             cone?: string;
@@ -4773,6 +4802,7 @@ export interface operations {
                     atmosphere?: components["schemas"]["Atmosphere"];
                     /** @description Jars it may use; empty for all */
                     jars?: string[];
+                    archived?: boolean;
                 };
             };
         };
@@ -4877,6 +4907,10 @@ export interface operations {
                     green?: boolean;
                     /** @description 06 to 04; 04 where nothing is said */
                     bisqueCone?: string;
+                    /** @description Who makes it; none for the whole class */
+                    students?: string[];
+                    /** @description How many pieces each makes; 1 where nothing is said */
+                    each?: number;
                 };
             };
         };
@@ -4898,6 +4932,8 @@ export interface operations {
             query?: {
                 class?: string;
                 stage?: components["schemas"]["Stage"];
+                /** @description Those of assignments that have ended instead of those that are worked on */
+                over?: boolean;
             };
             header?: never;
             path?: never;
@@ -4936,6 +4972,27 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PieceDetail"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removePiece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };
@@ -5272,6 +5329,36 @@ export interface operations {
         responses: {
             /** @description The assignment */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assignment"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addPieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    students: string[];
+                    each?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The assignment */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
