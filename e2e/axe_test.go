@@ -73,7 +73,7 @@ func TestNothingSeriousAtThePlans(t *testing.T) {
 
 	// What opens over the views, with something in it.
 	p.goTo("/plan")
-	p.click("button", "Something to make")
+	p.click("button", "New assignment")
 	p.see(".areas", "Exterior")
 	look("assignment")
 	p.goTo("/plan")

@@ -44,9 +44,9 @@ func TestLiddedJarByKeyboardAlone(t *testing.T) {
 	p.see(".class-switch", "9 Curlew")
 	p.press('2')
 	p.see("h1", "Plan")
-	p.tabTo("Something to make")
+	p.tabTo("New assignment")
 	p.press(input.Enter)
-	p.see(".el-dialog", "Something to make")
+	p.see(".el-dialog", "New assignment")
 	p.tabTo("assignment")
 	p.write("Weather jar")
 	p.tabTo("Bowl")
@@ -55,7 +55,7 @@ func TestLiddedJarByKeyboardAlone(t *testing.T) {
 	}
 	p.press(input.Enter)
 	p.see(".areas", "Lid flange")
-	p.tabTo("Give it to the class")
+	p.tabTo("Assign")
 	p.press(input.Enter)
 	p.see("section h2", "Weather jar")
 	require.Eventually(t, func() bool {

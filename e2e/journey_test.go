@@ -31,10 +31,10 @@ func TestFromFileToTile(t *testing.T) {
 
 	// Give the class a round-bottomed bowl.
 	p.goTo("/plan")
-	p.click("button", "Something to make")
+	p.click("button", "New assignment")
 	p.typeInto("input[name=assignment]", "Kestrel bowl")
 	p.see(".areas", "Exterior")
-	p.click("button", "Give it to the class")
+	p.click("button", "Assign")
 	p.see("section h2", "Kestrel bowl")
 
 	// Plan it from tiles; the check finds a glazed foot, and mends it.
@@ -88,10 +88,24 @@ func TestFromFileToTile(t *testing.T) {
 	p.see(".fit", "Bram K.")
 	p.click("section button", "into a cone 6 load")
 	p.see(".standing", "Bram K.")
-	p.click(".load button", "It was fired")
+	p.click(".load button", "Mark as fired")
+	p.click(".el-message-box button", "Mark as fired")
 	p.see(".load", "cooling takes 12 to 24 h")
+
+	// Each step, said by mistake, is taken back.
+	load := `//article[contains(., "Kestrel bowl")]`
+	p.clickX(load + `//button[contains(., "Undo firing")]`)
+	p.see(".el-message", "is not fired yet")
+	p.clickX(load + `//button[contains(., "Mark as fired")]`)
+	p.see(".el-message-box", "1 piece, cone 6. It can be undone until the load is unloaded.")
+	p.click(".el-message-box button", "Mark as fired")
+	p.see(".el-message", "is fired, and cools")
 	p.click(".demo button", "Next morning")
-	p.clickX(`//article[contains(., "Kestrel bowl")]//button[contains(., "It is unloaded")]`)
+	p.clickX(load + `//button[contains(., "Mark as unloaded")]`)
+	p.gone(".load", "Kestrel bowl")
+	p.click(".unloaded button", "Undo unloading")
+	p.see(".load", "Kestrel bowl")
+	p.clickX(load + `//button[contains(., "Mark as unloaded")]`)
 	p.gone(".load", "Kestrel bowl")
 
 	// What came out: opinion, mark, and a tile.

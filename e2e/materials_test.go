@@ -173,10 +173,11 @@ func (p *screen) fire(title string) {
 	p.see(".fit", title)
 	p.click("section button", "into a cone 6 load")
 	p.see(".standing", title)
-	p.clickX(fmt.Sprintf(`//article[contains(., %q)]//button[contains(., "It was fired")]`, title))
+	p.clickX(fmt.Sprintf(`//article[contains(., %q)]//button[contains(., "Mark as fired")]`, title))
+	p.click(".el-message-box button", "Mark as fired")
 	p.see(".load", "cooling takes 12 to 24 h")
 	p.click(".demo button", "Next morning")
-	p.clickX(fmt.Sprintf(`//article[contains(., %q)]//button[contains(., "It is unloaded")]`, title))
+	p.clickX(fmt.Sprintf(`//article[contains(., %q)]//button[contains(., "Mark as unloaded")]`, title))
 	p.gone(".load", title)
 }
 
@@ -305,10 +306,11 @@ func TestUnderglazeOnGreenwareThroughTwoFirings(t *testing.T) {
 	p.see(".fit", "Night heron tile, greenware")
 	p.click("section button", "into a cone 04 load")
 	p.see(".standing", "Night heron")
-	p.clickX(`//article[contains(., "Night heron")]//button[contains(., "It was fired")]`)
+	p.clickX(`//article[contains(., "Night heron")]//button[contains(., "Mark as fired")]`)
+	p.click(".el-message-box button", "Mark as fired")
 	p.see(".load", "cooling takes 12 to 24 h")
 	p.click(".demo button", "Next morning")
-	p.clickX(`//article[contains(., "Night heron")]//button[contains(., "It is unloaded")]`)
+	p.clickX(`//article[contains(., "Night heron")]//button[contains(., "Mark as unloaded")]`)
 	p.gone(".load", "Night heron")
 
 	// Bisque now: the clear is offered, and the looks are asked for.

@@ -86,6 +86,8 @@ var brushing = []Entry{
 				return senseless("there is nothing of that name to undo.")
 			case !old.Kind.Undoable():
 				return senseless("a %s cannot be undone.", old.Kind)
+			case sc.redoes(old):
+				return senseless("what was said of the kiln is said at the kiln.")
 			}
 			return nil
 		},

@@ -27,7 +27,9 @@ var firing = []Entry{
 		apply: func(s *State, _ Event) { s.Load = nil },
 		says:  says("Out of the load")},
 	{Kind: Fired, Fields: []string{"load", "cone", "bisque"}, Keeps: true,
-		apply: func(s *State, e Event) { s.Firing = &Firing{Load: e.Load, Cone: e.Cone, At: e.At, Bisque: e.Bisque} },
+		apply: func(s *State, e Event) {
+			s.Firing = &Firing{Load: e.Load, Cone: e.Cone, At: e.At, Bisque: e.Bisque, ID: e.ID}
+		},
 		says: func(e Event, _ string) string {
 			if e.Bisque {
 				return "Fired to bisque, cone " + string(e.Cone)
@@ -39,7 +41,7 @@ var firing = []Entry{
 			s.Load = nil
 			if s.Firing != nil {
 				firing := *s.Firing
-				firing.Unloaded = e.At
+				firing.Unloaded, firing.OutID, firing.OutSeq = e.At, e.ID, e.Seq
 				s.Firing = &firing
 				if firing.Bisque {
 					s.next(e, "it was fired to bisque")
@@ -92,6 +94,28 @@ func (s *State) next(e Event, why string) {
 	s.Cleaning = Cleaning{}
 	s.Latexed, s.Peeled, s.Touches = nil, nil, nil // nothing of it outlives the fire
 	s.Voided, s.VoidedBy = e.Seq, why
+}
+
+// Unfired is the event to take back where a piece that was said to be fired in a load was not;
+// "" where it was not said, or came out since.
+func (s *State) Unfired(load string) string {
+	if f := s.Firing; f != nil && f.Load == load && f.Unloaded.IsZero() {
+		return f.ID
+	}
+	return ""
+}
+
+// StillInside is the event to take back where a piece that was said to be unloaded from a load still
+// stands in it; "" where it was not said, or anything happened to the piece since.
+func (s *State) StillInside(load string) string {
+	last := s.Firing
+	if n := len(s.Past); last == nil && n > 0 {
+		last = &s.Past[n-1]
+	}
+	if last == nil || last.Load != load || last.OutSeq != s.Seq {
+		return ""
+	}
+	return last.OutID
 }
 
 func outOfTheKiln(_ Event, sc Scene) *Refusal {

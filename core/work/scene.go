@@ -109,6 +109,17 @@ func Refuse(by Actor, e Event, sc Scene) *Refusal {
 	return entry.check(e, sc)
 }
 
+// redoes says whether to undo an event would bring back one that no hand may take back: a
+// firing, which is taken back, and said again, at the kiln.
+func (sc Scene) redoes(e Event) bool {
+	for found := true; found && e.Kind == Undone; {
+		if e, found = sc.Find(e.Undoes); found && !e.Kind.Undoable() {
+			return true
+		}
+	}
+	return false
+}
+
 // needsSurface are the kinds that speak of one surface and nothing else.
 var needsSurface = map[Kind]bool{Coated: true, Patched: true, Scraped: true}
 

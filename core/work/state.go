@@ -149,6 +149,9 @@ type Firing struct {
 	At       time.Time
 	Unloaded time.Time // zero while it cools in the kiln
 	Bisque   bool      // to bisque: its glaze comes after it
+	ID       string    // of the event that says so
+	OutID    string    // of the event that says it was unloaded
+	OutSeq   int64     // its place in the log
 }
 
 // Opinion is what the student says of the fired piece.

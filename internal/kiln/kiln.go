@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"time"
 
 	"enkaustos/core/kiln"
 	"enkaustos/core/ready"
@@ -163,6 +164,42 @@ func Unload(m school.Moment, c *school.Change, by work.Actor, id string) error {
 	return nil
 }
 
+// Back takes the last step of a load back, by events that undo it: its unloading, while nothing
+// happened to its pieces since; its firing, while it is not unloaded; its loading.
+func Back(m school.Moment, c *school.Change, by work.Actor, id string) error {
+	load, ok := school.Loads.Get(m.Snapshot, id)
+	if !ok {
+		return school.Missing("load")
+	}
+	takes := func(p *school.Piece) work.Event { return work.Event{Kind: work.TakenOut} }
+	undoes := func(event func(s *work.State) string) func(*school.Piece) work.Event {
+		return func(p *school.Piece) work.Event { return work.Event{Kind: work.Undone, Undoes: event(&p.State)} }
+	}
+	switch {
+	case !load.UnloadedAt.IsZero():
+		load.UnloadedAt = time.Time{}
+		takes = undoes(func(s *work.State) string { return s.StillInside(id) })
+	case !load.FiredAt.IsZero():
+		load.FiredAt = time.Time{}
+		takes = undoes(func(s *work.State) string { return s.Unfired(id) })
+	}
+	inside := members(m, id)
+	if len(inside) == 0 {
+		return school.Refuse("%s is empty.", load.Name)
+	}
+	school.Loads.Put(c, load)
+	var out refusals
+	for _, p := range inside {
+		e := takes(p)
+		if e.Kind == work.Undone && e.Undoes == "" {
+			out.add(p.ID, m.Who(p)+": something happened to it since it came out of the kiln. What came out stays.")
+		}
+		e.ID, e.Piece, e.At, e.By, e.Hand = school.NewID(), p.ID, m.At, by.Name, by.Hand()
+		c.Log(e)
+	}
+	return out.err()
+}
+
 // pass takes a load one step further: the load and all its pieces together.
 func pass(m school.Moment, c *school.Change, by work.Actor, kind work.Kind, load school.Load, inside []*school.Piece) {
 	school.Loads.Put(c, load)
@@ -212,6 +249,14 @@ func (k Kiln) FireLoad(ctx context.Context, r contract.FireLoadRequestObject) (c
 		return r.Id, Fire(m, c, school.ActorOf(ctx), r.Id)
 	})
 	return contract.FireLoad200JSONResponse(v), err
+}
+
+// TakeLoadBack takes the last step of a load back.
+func (k Kiln) TakeLoadBack(ctx context.Context, r contract.TakeLoadBackRequestObject) (contract.TakeLoadBackResponseObject, error) {
+	v, err := k.changed(ctx, func(m school.Moment, c *school.Change) (string, error) {
+		return r.Id, Back(m, c, school.ActorOf(ctx), r.Id)
+	})
+	return contract.TakeLoadBack200JSONResponse(v), err
 }
 
 // UnloadLoad records that a load came out.

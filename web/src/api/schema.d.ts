@@ -1539,6 +1539,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/loads/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the last step of a load back by events that undo it: its unloading while nothing happened to its pieces since, else its firing, else its loading. */
+        post: operations["takeLoadBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/loads/{id}/unload": {
         parameters: {
             query?: never;
@@ -6157,6 +6174,29 @@ export interface operations {
         };
     };
     fireLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The load */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Load"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeLoadBack: {
         parameters: {
             query?: never;
             header?: never;

@@ -13,7 +13,7 @@ const classes = useClasses();
 const { room } = useBells();
 const counts = computed(() => Map.groupBy(props.pieces, (p) => p.class));
 const choices = computed(() =>
-  (classes.data.value ?? [])
+  classes.taught.value
     .filter((c) => counts.value.has(c.id))
     .map((c) => ({ key: c.id, name: c.name, beside: String(counts.value.get(c.id)!.length) })),
 );

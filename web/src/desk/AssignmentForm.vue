@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { refDebounced } from "@vueuse/core";
 import { computed, reactive, ref, watch } from "vue";
-import { answer, api, Problem, type Schemas } from "@/api/client";
+import { answer, api, type Schemas } from "@/api/client";
 import { useClasses } from "@/lib/useLists";
 import { say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
@@ -10,8 +9,10 @@ import { useUnits } from "@/lib/useUnits";
 import FromBelow from "@/ui/FromBelow.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import AssignmentFires from "@/desk/AssignmentFires.vue";
+import MakersField, { type Makers } from "@/desk/MakersField.vue";
 import MarkingEditor from "@/desk/MarkingEditor.vue";
 import MeasureFields from "@/desk/MeasureFields.vue";
+import { useSketch } from "@/desk/useSketch";
 import { queries, useChanged } from "@/lib/queries";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 import { cm2 } from "@/ui/figures";
@@ -37,6 +38,7 @@ const measures = ref<Record<string, number>>({});
 const marking = ref<Schemas["Marking"]>({});
 /** What an assignment that is changed is made of, and fired to. */
 const fires = ref({ clay: "", cone: "" });
+const makers = ref<Makers>({ some: false, students: [], each: 1 });
 /** Jars of this lesson alone; none for what the class may use. */
 const jars = ref<string[]>([]);
 const kind = computed(() => forms.data.value?.find((f) => f.form === asked.form));
@@ -51,7 +53,7 @@ watch(
   ([now]) => {
     if (!now) return;
     const c = props.change;
-    asked.class = c?.class ?? (screen.classId || (classes.data.value?.[0]?.id ?? ""));
+    asked.class = c?.class ?? (screen.classId || (classes.taught.value[0]?.id ?? ""));
     if (!c) {
       if (!Object.keys(measures.value).length) measures.value = usual();
       return;
@@ -66,22 +68,11 @@ watch(
   { immediate: true },
 );
 
-const sketched = ref<Schemas["Sketch"]>();
-const errors = ref<Record<string, string>>({});
-const settled = refDebounced(
-  computed(() => ({ form: asked.form, measures: { ...measures.value }, marking: marking.value })),
-  120,
-);
-watch(settled, async (body) => {
-  if (!Object.keys(body.measures).length) return;
-  try {
-    sketched.value = await answer(api.POST("/forms", { body }));
-    errors.value = {};
-  } catch (error) {
-    const fields = error instanceof Problem ? error.fields : [];
-    errors.value = Object.fromEntries(fields.map((f) => [f.field, f.detail]));
-  }
-});
+const { sketched, errors } = useSketch(() => ({
+  form: asked.form,
+  measures: { ...measures.value },
+  marking: marking.value,
+}));
 /** What is wrong and belongs to no measurement: a detail that does not fit. */
 const elsewhere = computed(() => Object.entries(errors.value).filter(([key]) => !(key in measures.value)));
 function pull(measure: string, by: number) {
@@ -100,7 +91,15 @@ async function give() {
       say(`${asked.name} is changed on every piece of it.`);
     } else {
       const made = await answer(
-        api.POST("/assignments", { body: { ...asked, ...body, cone: target.value?.cone ?? "" } }),
+        api.POST("/assignments", {
+          body: {
+            ...asked,
+            ...body,
+            students: makers.value.students,
+            each: makers.value.each,
+            cone: target.value?.cone ?? "",
+          },
+        }),
       );
       say(`${made.pieces} pieces of ${made.name} wait for a plan.`);
       asked.name = "";
@@ -122,7 +121,7 @@ const unitChoices: { key: typeof screen.units; name: string }[] = [
 <template>
   <el-dialog
     v-model="open"
-    :title="change ? `Change ${change.name}` : 'Something to make'"
+    :title="change ? `Change ${change.name}` : 'New assignment'"
     width="1080px"
     align-center
   >
@@ -133,6 +132,7 @@ const unitChoices: { key: typeof screen.units; name: string }[] = [
           Class
           <ClassSelect v-model="asked.class" aria-label="Class of the assignment" />
         </label>
+        <MakersField v-if="target && !change" v-model="makers" :of="target" />
         <ChoiceBar v-if="!change" v-model="asked.form" label="Form" :options="formChoices" />
         <ChoiceBar v-model="screen.units" label="Measured in" :options="unitChoices" joined />
         <MeasureFields v-model="measures" :kind="kind" :poses="sketched?.poses ?? []" :errors="errors" />
@@ -174,13 +174,12 @@ const unitChoices: { key: typeof screen.units; name: string }[] = [
           />
           <span v-if="asked.green" class="soft">Underglaze may go on before it, glaze after it.</span>
         </p>
-        <p v-if="target && !change" class="soft">
-          {{ target.students.filter((s) => !s.left).length }} students, clay {{ target.clay }}, cone
-          {{ target.cone }}.
-        </p>
-        <el-button type="primary" native-type="submit" :disabled="Object.keys(errors).length > 0">{{
-          change ? "Change it on every piece" : "Give it to the class"
-        }}</el-button>
+        <el-button
+          type="primary"
+          native-type="submit"
+          :disabled="Object.keys(errors).length > 0 || (makers.some && !makers.students.length)"
+          >{{ change ? "Save changes" : "Assign" }}</el-button
+        >
       </div>
     </form>
     <details v-if="sketched" class="mark">

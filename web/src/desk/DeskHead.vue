@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed } from "vue";
-import type { Choice, Piece } from "@/api/client";
+import { useRouter } from "vue-router";
+import { answer, api, type Choice, type Piece } from "@/api/client";
+import { useChanged } from "@/lib/queries";
+import { attempt, say } from "@/ui/messages";
 import { useAssignments } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 
@@ -15,13 +18,24 @@ const emit = defineEmits<{
   template: [choices: Choice[]];
 }>();
 const assignments = useAssignments();
-const template = computed(
-  () => assignments.data.value?.find((a) => a.id === props.piece.assignment)?.template,
-);
+const template = computed(() => assignments.byId.value.get(props.piece.assignment)?.template);
 const screen = useScreen();
 const glazedFirst = computed(
   () => props.piece.revision === 0 && props.piece.surfaces.some((s) => s.on.length),
 );
+/** Nothing was done with it: given by mistake, it can go. */
+const untouched = computed(() => !props.piece.revision && !props.piece.seq);
+const router = useRouter();
+const changed = useChanged();
+async function remove() {
+  const gone = await attempt(
+    answer(api.DELETE("/pieces/{id}", { params: { path: { id: props.piece.id } } })).then(() => true),
+  );
+  if (!gone) return;
+  await router.push("/plan");
+  await changed("assignment");
+  say("The piece is removed.");
+}
 </script>
 
 <template>
@@ -54,6 +68,7 @@ const glazedFirst = computed(
           </template>
         </el-dropdown>
       </template>
+      <el-button v-if="untouched" @click="remove">Remove the piece</el-button>
       <el-button @click="screen.record = piece.id">Record <kbd>h</kbd></el-button>
     </div>
   </div>

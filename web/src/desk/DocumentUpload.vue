@@ -25,7 +25,7 @@ async function read(event: Event) {
     say(`${file.name} is no JSON document.`, "error");
     return;
   }
-  target.value = screen.classId || (classes.data.value?.[0]?.id ?? "");
+  target.value = screen.classId || (classes.taught.value[0]?.id ?? "");
   await preview();
 }
 async function send(apply: boolean) {

@@ -2,6 +2,7 @@
 import { computed, reactive, ref, watch } from "vue";
 import type { PieceDetail, Schemas } from "@/api/client";
 import { useUnits } from "@/lib/useUnits";
+import OwnMeasures from "@/desk/OwnMeasures.vue";
 import MarkingEditor from "@/desk/MarkingEditor.vue";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 
@@ -22,6 +23,7 @@ const pose = computed({
   get: () => props.detail.own.measures?.pose ?? 0,
   set: (pose) => emit("save", { ...props.detail.own, measures: { ...props.detail.own.measures, pose } }),
 });
+const measure = (measures: Record<string, number>) => emit("save", { ...props.detail.own, measures });
 const lidded = computed(() => props.detail.surfaces.some((s) => s.id === "seat"));
 const poses = computed(() =>
   props.detail.poses.map((p) => ({
@@ -36,8 +38,8 @@ const poses = computed(() =>
 <template>
   <el-dialog
     v-model="open"
-    :title="`${detail.piece.student}: marked out, and how it stands`"
-    width="900px"
+    :title="`${detail.piece.student}: how it measures, stands, and what is marked out`"
+    width="960px"
     align-center
   >
     <div class="stand">
@@ -60,6 +62,10 @@ const poses = computed(() =>
         A cookie is about 6 mm thick and 6 mm wider all round than the foot, with kiln wash on it.
       </p>
     </div>
+    <details class="measure">
+      <summary>It measures otherwise than the others</summary>
+      <OwnMeasures :detail="detail" @save="measure" />
+    </details>
     <MarkingEditor
       v-model="marking"
       :surfaces="detail.surfaces"
@@ -76,6 +82,11 @@ const poses = computed(() =>
   gap: 8px 20px;
   align-items: end;
   margin-bottom: 16px;
+}
+.measure summary {
+  cursor: pointer;
+  min-height: 32px;
+  font-weight: 600;
 }
 fieldset {
   border: 1px solid var(--line);

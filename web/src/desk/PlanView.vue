@@ -1,13 +1,18 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import type { Piece, Schemas } from "@/api/client";
+import { answer, api, type Piece, type Schemas } from "@/api/client";
 import AssignmentForm from "@/desk/AssignmentForm.vue";
 import DocumentUpload from "@/desk/DocumentUpload.vue";
 import ClassAmounts from "@/desk/ClassAmounts.vue";
+import EndedList from "@/desk/EndedList.vue";
+import MorePieces from "@/desk/MorePieces.vue";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
+import { useChanged } from "@/lib/queries";
+import { useSession } from "@/lib/useSession";
+import { attempt, say } from "@/ui/messages";
 
 const screen = useScreen();
 const { pieces, isPending } = usePieces();
@@ -21,8 +26,29 @@ function change(a: Schemas["Assignment"]) {
   making.value = true;
 }
 
+const session = useSession();
+const teaches = computed(() => session.data.value?.role === "teacher");
+const adding = ref<Schemas["Assignment"]>();
+const ended = computed(() =>
+  assignments.over.value.filter((a) => a.ended && (!screen.classId || a.class === screen.classId)),
+);
+const changed = useChanged();
+async function end(of: Schemas["Assignment"], ended: boolean) {
+  const left = pieces.value.filter((p) => p.assignment === of.id && !p.fired).length;
+  const done = await attempt(
+    answer(api.PATCH("/assignments/{id}", { params: { path: { id: of.id } }, body: { ended } })),
+  );
+  await changed("assignment");
+  if (done)
+    say(
+      ended
+        ? `${of.name} has ended${left ? `, ${left} of its pieces unfired` : ""}. It can be reopened below.`
+        : `${of.name} is worked on again.`,
+    );
+}
+
 const groups = computed(() =>
-  (assignments.data.value ?? [])
+  assignments.running.value
     .map((a) => ({
       ...a,
       className: classes.byId.value.get(a.class)?.name,
@@ -32,7 +58,7 @@ const groups = computed(() =>
 );
 /** Assignments with plans that the teacher has not looked at yet. */
 const unseen = computed(() =>
-  (assignments.data.value ?? [])
+  assignments.running.value
     .map((a) => ({
       ...a,
       plans: pieces.value.filter(
@@ -75,7 +101,7 @@ function verdict(p: Piece) {
           changing = undefined;
           making = true;
         "
-        >Something to make</el-button
+        >New assignment</el-button
       >
     </div>
   </div>
@@ -92,7 +118,11 @@ function verdict(p: Piece) {
     <p class="ways">
       <RouterLink :to="`/plan/review/${g.id}`">Look over the plans</RouterLink>
       <RouterLink :to="`/plan/sheets/${g.id}`">Record sheets to print</RouterLink>
-      <button type="button" @click="change(g)">Change it</button>
+      <template v-if="teaches">
+        <button type="button" :aria-label="`Change ${g.name}`" @click="change(g)">Change</button>
+        <button type="button" :aria-label="`Add pieces of ${g.name}`" @click="adding = g">Add pieces</button>
+        <button type="button" :aria-label="`End ${g.name}`" @click="end(g, true)">End</button>
+      </template>
       <a :href="`/api/assignments/${g.id}/document`" :download="`${g.name}.json`">JSON</a>
       <a :href="`/api/assignments/${g.id}/drawing`" :download="`${g.name}.svg`">SVG</a>
     </p>
@@ -123,6 +153,8 @@ function verdict(p: Piece) {
     No piece waits for a plan{{ screen.classId ? " in this class" : "" }}. Give a class something to make, or
     look at the planned ones too.
   </p>
+  <EndedList v-if="teaches" :ended="ended" @reopen="end($event, false)" />
+  <MorePieces v-if="adding" :of="adding" @close="adding = undefined" />
   <AssignmentForm :key="changing?.id ?? 'new'" v-model="making" :change="changing" />
 </template>
 

@@ -17,7 +17,7 @@ const screen = useScreen();
 const { decide } = useDecide();
 const assignments = useAssignments();
 const classes = useClasses();
-const assignment = computed(() => assignments.data.value?.find((a) => a.id === props.id));
+const assignment = computed(() => assignments.byId.value.get(props.id));
 const review = useQuery(computed(() => queries.review(props.id)));
 const deserving = computed(() => review.data.value?.deserving ?? []);
 const at = ref(0);

@@ -79,11 +79,11 @@ const usual = computed(() => (whose.value ? "as above it" : "usual"));
       <el-select v-model="whose" aria-label="Whose rules" class="presets" :empty-values="[null, undefined]">
         <el-option value="" label="The whole school" />
         <el-option-group label="Only for a class">
-          <el-option v-for="c in classes.data.value" :key="c.id" :value="`class:${c.id}`" :label="c.name" />
+          <el-option v-for="c in classes.taught.value" :key="c.id" :value="`class:${c.id}`" :label="c.name" />
         </el-option-group>
         <el-option-group label="Only for an assignment">
           <el-option
-            v-for="a in assignments.data.value"
+            v-for="a in assignments.running.value"
             :key="a.id"
             :value="`assignment:${a.id}`"
             :label="`${a.name}, ${classes.byId.value.get(a.class)?.name}`"

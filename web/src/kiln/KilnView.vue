@@ -4,11 +4,17 @@ import { answer, api, type Piece, type Schemas } from "@/api/client";
 import LoadShelf from "@/kiln/LoadShelf.vue";
 import { useClasses, useGuide, useLoads } from "@/lib/useLists";
 import { useLog, usePieces } from "@/lib/usePieces";
-import { attempt, say } from "@/ui/messages";
+import { saidOf, type Step } from "@/kiln/steps";
+import { useNow } from "@/lib/useNow";
+import { useSession } from "@/lib/useSession";
+import { ask, attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
 import { dayAndClock } from "@/ui/moments";
 
 const log = useLog();
+const now = useNow();
+const session = useSession();
+const teaches = computed(() => session.data.value?.role === "teacher");
 const changed = useChanged();
 const loads = useLoads();
 const guide = useGuide();
@@ -30,6 +36,12 @@ const heldBy = computed(() =>
   })),
 );
 const open = computed(() => (loads.data.value ?? []).filter((l) => !l.unloadedAt));
+/** What came out last, while that can be taken back. */
+const unloaded = computed(() =>
+  (loads.data.value ?? [])
+    .filter((l) => l.unloadedAt && now.value - Date.parse(l.unloadedAt) < 2 * 24 * 3600_000)
+    .reverse(),
+);
 const out = ref(new Set<string>());
 
 function heat(cone: string) {
@@ -53,11 +65,23 @@ async function put(cone: string, list: Piece[]) {
   if (load) say(`${chosen.length} pieces stand in ${load.name}.`);
   await refresh();
 }
-async function pass(load: Schemas["Load"], step: "fire" | "unload") {
+async function pass(load: Schemas["Load"], step: Step) {
+  const n = load.pieces.length;
+  if (step === "fire") {
+    const text = `${n} ${n === 1 ? "piece" : "pieces"}, cone ${load.cone}. It can be undone until the load is unloaded.`;
+    if (!(await ask(`Was ${load.name} fired?`, text, "Mark as fired"))) return;
+  }
   const params = { params: { path: { id: load.id } } };
-  await attempt(
-    answer(step === "fire" ? api.POST("/loads/{id}/fire", params) : api.POST("/loads/{id}/unload", params)),
+  const now = await attempt(
+    answer(
+      step === "fire"
+        ? api.POST("/loads/{id}/fire", params)
+        : step === "unload"
+          ? api.POST("/loads/{id}/unload", params)
+          : api.POST("/loads/{id}/back", params),
+    ),
   );
+  if (now) say(saidOf(load, step));
   await refresh();
 }
 async function takeOut(piece: string) {
@@ -95,10 +119,22 @@ function clears(list: Piece[]) {
       :load="l"
       :pieces="pieces.filter((p) => p.load === l.id)"
       :heat="heat(l.cone)"
+      :teaches="teaches"
       @fire="pass(l, 'fire')"
       @unload="pass(l, 'unload')"
+      @back="pass(l, 'back')"
       @take-out="takeOut"
     />
+  </section>
+  <section v-if="teaches && unloaded.length" aria-labelledby="unloaded">
+    <h2 id="unloaded">Unloaded</h2>
+    <p v-for="l in unloaded" :key="l.id" class="unloaded">
+      <b>{{ l.name }}</b>
+      <span class="soft num">{{ l.pieces.length }} pieces, {{ dayAndClock(l.unloadedAt!) }}</span>
+      <el-button size="small" :aria-label="`Undo the unloading of ${l.name}`" @click="pass(l, 'back')"
+        >Undo unloading</el-button
+      >
+    </p>
   </section>
   <section v-for="[cone, list] in byCone" :key="cone">
     <h2>
@@ -145,6 +181,11 @@ section {
 }
 h2 .soft {
   font-weight: 400;
+}
+.unloaded {
+  display: flex;
+  gap: 12px;
+  align-items: center;
 }
 .fit {
   display: grid;

@@ -3,8 +3,8 @@ import type { Piece, Schemas } from "@/api/client";
 import { dayAndClock } from "@/ui/moments";
 
 /** A load as a kiln shelf on posts with its pieces standing on it. */
-defineProps<{ load: Schemas["Load"]; pieces: Piece[]; heat: string }>();
-const emit = defineEmits<{ fire: []; unload: []; takeOut: [piece: string] }>();
+defineProps<{ load: Schemas["Load"]; pieces: Piece[]; heat: string; teaches: boolean }>();
+const emit = defineEmits<{ fire: []; unload: []; back: []; takeOut: [piece: string] }>();
 </script>
 
 <template>
@@ -17,8 +17,11 @@ const emit = defineEmits<{ fire: []; unload: []; takeOut: [piece: string] }>();
       <span v-if="load.firedAt" class="soft"
         >fired {{ dayAndClock(load.firedAt) }}; cooling takes 12 to 24 h, bare hands first at 50 °C</span
       >
-      <el-button v-if="!load.firedAt" type="primary" @click="emit('fire')">It was fired</el-button>
-      <el-button v-else type="primary" @click="emit('unload')">It is unloaded</el-button>
+      <span v-if="teaches && load.pieces.length" class="acts">
+        <el-button @click="emit('back')">{{ load.firedAt ? "Undo firing" : "Take all out" }}</el-button>
+        <el-button v-if="!load.firedAt" type="primary" @click="emit('fire')">Mark as fired</el-button>
+        <el-button v-else type="primary" @click="emit('unload')">Mark as unloaded</el-button>
+      </span>
     </header>
     <ul class="standing">
       <li v-for="p in pieces" :key="p.id" :class="{ lapsed: p.loadLapsed }">
@@ -63,7 +66,7 @@ header {
   flex-wrap: wrap;
   padding: 10px 14px;
 }
-header .el-button {
+header .acts {
   margin-left: auto;
 }
 .standing {

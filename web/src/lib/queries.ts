@@ -29,6 +29,15 @@ export const queries = {
       queryKey: ["pieces", classId],
       queryFn: () => answer(api.GET("/pieces", ofClass(classId))),
     }),
+  /** Pieces of assignments that are over. */
+  over: (classId: string) =>
+    queryOptions({
+      queryKey: ["pieces", classId, "over"],
+      queryFn: () =>
+        answer(
+          api.GET("/pieces", { params: { query: { ...(classId ? { class: classId } : {}), over: true } } }),
+        ),
+    }),
   piece: (piece: string) =>
     queryOptions({ queryKey: ["piece", piece], queryFn: () => answer(api.GET("/pieces/{id}", id(piece))) }),
   ready: (classId: string) =>
@@ -147,7 +156,10 @@ export const queries = {
 
 /** What can be asked of, by the first word of a key. */
 export type Answer =
-  | keyof Omit<typeof queries, "tile" | "search" | "sight" | "confusions" | "matrix" | "untried" | "sketch">
+  | keyof Omit<
+      typeof queries,
+      "tile" | "search" | "sight" | "confusions" | "matrix" | "untried" | "sketch" | "over"
+    >
   | "sketch";
 
 /** How every piece is judged hangs on jars, tiles and rules. */

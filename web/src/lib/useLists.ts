@@ -5,9 +5,20 @@ import { queries } from "@/lib/queries";
 export const useToday = () => useQuery(queries.today());
 export const useTiles = () => useQuery(queries.tiles("code"));
 export const useClays = () => useQuery(queries.clays());
-export const useAssignments = () => useQuery(queries.assignments());
 export const useLoads = () => useQuery(queries.loads());
 export const useGuide = () => useQuery(queries.guide());
+
+/** The assignments that are worked on, those that are over, and each by its id. */
+export function useAssignments() {
+  const query = useQuery(queries.assignments());
+  const every = computed(() => query.data.value ?? []);
+  return {
+    ...query,
+    running: computed(() => every.value.filter((a) => !a.over)),
+    over: computed(() => every.value.filter((a) => a.over)),
+    byId: computed(() => new Map(every.value.map((a) => [a.id, a]))),
+  };
+}
 
 /** The jars of the room, and each by its code. */
 export function useGlazes() {
@@ -16,9 +27,14 @@ export function useGlazes() {
   return { ...query, byCode };
 }
 
-/** The classes, and each by its id. */
+/** The classes that are taught, those that are archived, and each by its id. */
 export function useClasses() {
   const query = useQuery(queries.classes());
-  const byId = computed(() => new Map((query.data.value ?? []).map((c) => [c.id, c])));
-  return { ...query, byId };
+  const every = computed(() => query.data.value ?? []);
+  return {
+    ...query,
+    taught: computed(() => every.value.filter((c) => !c.archived)),
+    archived: computed(() => every.value.filter((c) => c.archived)),
+    byId: computed(() => new Map(every.value.map((c) => [c.id, c]))),
+  };
 }

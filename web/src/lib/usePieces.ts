@@ -15,10 +15,13 @@ export function usePieces(stage?: Stage) {
   return { ...query, pieces };
 }
 
-/** The pieces of an assignment, whatever class is chosen on the screen. */
-export function usePiecesOf(assignment: () => { id: string; class: string } | undefined) {
+/** The pieces of an assignment, over or not, whatever class is chosen on the screen. */
+export function usePiecesOf(assignment: () => { id: string; class: string; over?: boolean } | undefined) {
   const query = useQuery(
-    computed(() => ({ ...queries.pieces(assignment()?.class ?? ""), enabled: !!assignment() })),
+    computed(() => {
+      const of = assignment();
+      return { ...(of?.over ? queries.over : queries.pieces)(of?.class ?? ""), enabled: !!of };
+    }),
   );
   return computed(() => (query.data.value?.pieces ?? []).filter((p) => p.assignment === assignment()?.id));
 }

@@ -27,12 +27,19 @@ const { stop } = useIntersectionObserver(
   },
   { rootMargin: "300px" },
 );
-async function change(to: Partial<Pick<Schemas["Class"], "name" | "clay" | "cone" | "atmosphere" | "jars">>) {
+async function change(
+  to: Partial<Pick<Schemas["Class"], "name" | "clay" | "cone" | "atmosphere" | "jars" | "archived">>,
+) {
   const { id, clay, cone } = props.of;
   const now = await attempt(
     answer(api.PUT("/classes/{id}", { params: { path: { id } }, body: { clay, cone, ...to } })),
   );
-  if (now) say(`${now.name}: ${now.clay}, cone ${now.cone}, for what is made from now on.`);
+  if (now)
+    say(
+      to.archived
+        ? `${now.name} is archived. It can be brought back below.`
+        : `${now.name}: ${now.clay}, cone ${now.cone}, for what is made from now on.`,
+    );
   await changed("class");
 }
 </script>
@@ -84,7 +91,12 @@ async function change(to: Partial<Pick<Schemas["Class"], "name" | "clay" | "cone
       <ul v-if="near" class="students">
         <StudentRow v-for="s in of.students" :key="s.id" :of="s" :class-id="of.id" />
       </ul>
-      <el-button size="small" @click="joining = true">Add students</el-button>
+      <div class="acts">
+        <el-button size="small" @click="joining = true">Add students</el-button>
+        <el-button size="small" :aria-label="`Archive ${of.name}`" @click="change({ archived: true })"
+          >Archive the class</el-button
+        >
+      </div>
     </details>
     <StudentsJoin v-if="joining" :of="of" @close="joining = false" />
   </article>
@@ -127,6 +139,10 @@ article {
 }
 summary {
   cursor: pointer;
+}
+.acts {
+  display: flex;
+  justify-content: space-between;
 }
 .students {
   padding: 6px 0;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from "vue";
 import type { Schemas } from "@/api/client";
+import ArchivedClasses from "@/lists/ArchivedClasses.vue";
 import ClassCard from "@/lists/ClassCard.vue";
 import ClassForm from "@/lists/ClassForm.vue";
 import ClayForm from "@/lists/ClayForm.vue";
@@ -33,13 +34,14 @@ const lists: { kind: Schemas["ListKind"]; name: string }[] = [
       <el-button v-for="l in lists" :key="l.kind" @click="bringing = l.kind"> Import {{ l.name }} </el-button>
     </div>
   </div>
-  <ul v-if="classes.data.value?.length" class="classes">
-    <li v-for="c in classes.data.value" :key="c.id"><ClassCard :of="c" /></li>
+  <ul v-if="classes.taught.value.length" class="classes">
+    <li v-for="c in classes.taught.value" :key="c.id"><ClassCard :of="c" /></li>
   </ul>
   <p v-else class="empty">
     No class yet. Paste the names of one: marks that students scratch into the clay are proposed.
     <el-button type="primary" @click="adding = true">Add a class</el-button>
   </p>
+  <ArchivedClasses />
   <details class="clays" :open="!clays.data.value?.length">
     <summary>Clays ({{ clays.data.value?.length ?? 0 }})</summary>
     <ClayForm v-for="c in clays.data.value" :key="c.code" :of="c" />

@@ -52,7 +52,7 @@ function move(to: string) {
       :aria-label="`Class of ${of.name}`"
       @change="move(($event.target as HTMLSelectElement).value)"
     >
-      <option v-for="c in classes.data.value" :key="c.id" :value="c.id">{{ c.name }}</option>
+      <option v-for="c in classes.taught.value" :key="c.id" :value="c.id">{{ c.name }}</option>
     </select>
     <button
       type="button"

@@ -11,7 +11,7 @@ const props = defineProps<{ of: Schemas["Class"] }>();
 const emit = defineEmits<{ close: [] }>();
 const changed = useChanged();
 const assignments = useAssignments();
-const running = computed(() => (assignments.data.value ?? []).filter((a) => a.class === props.of.id));
+const running = computed(() => assignments.running.value.filter((a) => a.class === props.of.id && !a.some));
 const students = ref<Schemas["NewStudent"][]>([]);
 const pieces = ref(true);
 async function add() {

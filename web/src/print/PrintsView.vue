@@ -17,7 +17,7 @@ const props = defineProps<{ id: string; kind: string }>();
 const { print } = usePaper();
 const assignments = useAssignments();
 const classes = useClasses();
-const assignment = computed(() => assignments.data.value?.find((a) => a.id === props.id));
+const assignment = computed(() => assignments.byId.value.get(props.id));
 const className = computed(() => classes.byId.value.get(assignment.value?.class ?? "")?.name ?? "");
 const mine = usePiecesOf(() => assignment.value);
 const kit = useQuery(computed(() => queries.kit(props.id)));

@@ -15,7 +15,7 @@ const props = defineProps<{ id: string }>();
 const assignments = useAssignments();
 const classes = useClasses();
 const glazes = useGlazes();
-const assignment = computed(() => assignments.data.value?.find((a) => a.id === props.id));
+const assignment = computed(() => assignments.byId.value.get(props.id));
 const mine = usePiecesOf(() => assignment.value);
 const form = useQuery(
   computed(() => ({

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import ResultCard from "@/results/ResultCard.vue";
 import { answer, api } from "@/api/client";
-import { useChanged } from "@/lib/queries";
+import { queries, useChanged } from "@/lib/queries";
 import { useAssignments, useClasses, useGuide } from "@/lib/useLists";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
@@ -17,13 +18,16 @@ const classes = useClasses();
 const guide = useGuide();
 const { pieces, isPending } = usePieces();
 const marked = ref(false);
+const over = ref(false);
+const ended = useQuery(computed(() => ({ ...queries.over(screen.classId), enabled: over.value })));
+const every = computed(() => [...pieces.value, ...(over.value ? (ended.data.value?.pieces ?? []) : [])]);
 const shown = computed(() =>
-  pieces.value.filter((p) => p.stage === "results" || (marked.value && p.stage === "done")),
+  every.value.filter((p) => p.stage === "results" || (marked.value && p.stage === "done")),
 );
 /** The assignments whose results are here: what came of them can be released to the class. */
 const here = computed(() => {
   const ids = new Set(shown.value.map((p) => p.assignment));
-  return assignments.data.value?.filter((a) => ids.has(a.id)) ?? [];
+  return [...assignments.byId.value.values()].filter((a) => ids.has(a.id));
 });
 async function release(id: string, released: boolean) {
   const now = await attempt(
@@ -42,7 +46,10 @@ async function release(id: string, released: boolean) {
         What came out, said by the student and marked by the teacher. A good stack becomes a tile.
       </p>
     </div>
-    <el-checkbox v-model="marked" label="marked ones too" />
+    <div>
+      <el-checkbox v-model="marked" label="marked ones too" />
+      <el-checkbox v-model="over" label="of ended assignments too" />
+    </div>
   </div>
   <p class="caution grind">
     Sharp drips: grind with eye protection and a mask. Enkaustos never calls a piece food safe.

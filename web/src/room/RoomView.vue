@@ -24,7 +24,7 @@ const changed = computed(() => JSON.stringify(bells.value) !== JSON.stringify(ro
 function add() {
   const last = bells.value.at(-1);
   bells.value.push({
-    class: screen.classId || classes.data.value?.[0]?.id || "",
+    class: screen.classId || classes.taught.value[0]?.id || "",
     weekday: last?.weekday ?? 1,
     starts: last?.ends ?? "09:00",
     ends: later(last?.ends ?? "09:00"),
@@ -92,7 +92,7 @@ const night = computed(() => {
           <input v-model="b.starts" type="time" :aria-label="`Lesson ${i + 1} starts`" />
           <input v-model="b.ends" type="time" :aria-label="`Lesson ${i + 1} ends`" />
           <select v-model="b.class" :aria-label="`Class of lesson ${i + 1}`">
-            <option v-for="c in classes.data.value" :key="c.id" :value="c.id">{{ c.name }}</option>
+            <option v-for="c in classes.taught.value" :key="c.id" :value="c.id">{{ c.name }}</option>
           </select>
           <button type="button" :aria-label="`Remove lesson ${i + 1}`" @click="bells.splice(i, 1)">✕</button>
         </li>

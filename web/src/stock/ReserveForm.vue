@@ -12,7 +12,7 @@ const assignments = useAssignments();
 const classes = useClasses();
 const form = reactive({ code: "", ml: 0, assignment: "", for: "" });
 const projects = computed(() =>
-  (assignments.data.value ?? []).map((a) => ({
+  assignments.running.value.map((a) => ({
     id: a.id,
     name: `${a.name}, ${classes.byId.value.get(a.class)?.name ?? ""}`,
   })),

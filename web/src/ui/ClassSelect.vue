@@ -10,6 +10,6 @@ const classes = useClasses();
 <template>
   <el-select :model-value="modelValue" @update:model-value="emit('update:modelValue', $event)">
     <slot />
-    <el-option v-for="c in classes.data.value" :key="c.id" :value="c.id" :label="c.name" />
+    <el-option v-for="c in classes.taught.value" :key="c.id" :value="c.id" :label="c.name" />
   </el-select>
 </template>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
-import { computed } from "vue";
+import { computed, watch } from "vue";
 import { answer, api } from "@/api/client";
 import { toTheWork } from "@/ui/useKeys";
+import { useClasses } from "@/lib/useLists";
 import { useNow } from "@/lib/useNow";
 import { attempt } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
@@ -17,6 +18,12 @@ const now = useNow();
 const startAgain = useStartAgain();
 const client = useQueryClient();
 
+const classes = useClasses();
+/** A class that is taught no more narrows nothing. */
+watch(
+  () => classes.data.value && !classes.taught.value.some((c) => c.id === screen.classId),
+  (gone) => gone && (screen.classId = ""),
+);
 const clock = computed(() => dateAndClock(now.value));
 const minutesToMorning = () => {
   const morning = new Date(now.value);

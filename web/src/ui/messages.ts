@@ -1,4 +1,6 @@
 import { ElMessage } from "element-plus/es/components/message/index.mjs";
+import { ElMessageBox } from "element-plus/es/components/message-box/index.mjs";
+import "element-plus/es/components/message-box/style/css";
 import "element-plus/es/components/message/style/css";
 
 /** Says one sentence at the top of the screen. */
@@ -19,5 +21,19 @@ export async function attempt<T>(call: Promise<T>): Promise<T | undefined> {
   } catch (error) {
     say((error as Error).message, "error");
     return undefined;
+  }
+}
+
+/** Asks before an act that weighs, once: what is about to be said, and the act's own word. */
+export async function ask(title: string, text: string, act: string): Promise<boolean> {
+  try {
+    await ElMessageBox.confirm(text, title, {
+      confirmButtonText: act,
+      cancelButtonText: "Cancel",
+      center: false,
+    });
+    return true;
+  } catch {
+    return false;
   }
 }
