@@ -12,6 +12,9 @@ import (
 	"github.com/go-rod/rod/lib/input"
 	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/contract"
+	"enkaustos/internal/sheets"
 )
 
 // A foot is refused by key and cleaned; a piece is dropped and repaired; a
@@ -111,15 +114,74 @@ func TestRefusedListInTheBrowser(t *testing.T) {
 	p.see(".refused", `Row 2, kind: "shiny" is not a kind of glaze: expected one of solid, breaking`)
 	require.True(t, taken(), "half a list is not offered")
 	give("latin.csv", "code,name,kind,raw,cones\nX1,Gr\xfcn,solid,#9c8bb8,5-6\n")
-	p.see(".el-message--error", "CSV UTF-8")
+	p.see(".rows", "Grün")
+	give("secret.xls", "\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1")
+	p.see(".el-message--error", "of the old .xls kind: save it as .xlsx or as CSV")
 	give("bare.csv", "code,name\nX1,Extra\n")
-	p.see(".el-message--error", `no column "kind"`)
-	give("good.csv", "code,name,kind,raw,cones\nX1,Extra,solid,#9c8bb8,5-6\n")
+	p.see(".wrong", `no column "kind"`)
+	require.True(t, taken())
+	p.typeInto(`input[aria-label="kind of all rows"]`, "solid")
+	p.typeInto(`input[aria-label="cones of all rows"]`, "5-6")
+	p.press(input.Tab)
 	p.see(".sum", "1 added")
 	p.click("footer button", "Import the list")
 	p.see(".el-message", "1 added")
 	p.goTo("/stock")
 	p.see(".jars li", "X1")
+}
+
+// An office's workbook: a title above the headings, names in two columns, no class in it, a second
+// sheet. Its columns are found and corrected, a student who is here otherwise is asked about, and
+// pasted cells do as well.
+func TestAWorkbookOfTheOffice(t *testing.T) {
+	s := startDemo(t)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.goTo("/classes")
+	book, err := sheets.Write(sheets.Sheet{Name: "Autumn", Rows: []sheets.Row{
+		{Cells: []string{"Oak School, autumn"}}, {}, {Cells: []string{"No", "Surname", "Given name", "Born"}},
+		{Cells: []string{"1", "Tern", "Ansa", "2014"}}, {Cells: []string{"2", "M.", "Ilo", "2014"}}}})
+	require.NoError(t, err)
+	path := filepath.Join(t.TempDir(), "office.xlsx")
+	require.NoError(t, os.WriteFile(path, book, 0o600))
+	p.click(".bring button", "Import class list")
+	p.upload(path)
+	p.see(".wrong", `no column "class"`)
+	p.typeInto(`input[aria-label="class of all rows"]`, "7 Wren")
+	p.press(input.Tab)
+	p.see(".asks", "Row 5. Is Ilo M., 7 Wren, somebody who is here already?")
+	p.see("footer", "1 to answer")
+	p.click(".asks button", "Ilo M. (=), 7 Plover")
+	p.see(".asks", `The mark "=" is Yara A.'s in 7 Wren: choose another for Ilo M.`)
+	p.click(".asks button", "use this mark")
+	p.see(".sum", "1 added, 1 changed, 0 the same, 0 refused")
+	p.see(".rows", "Ansa Tern, 7 Wren AT")
+	p.click("footer button", "Import the list")
+	p.see(".el-message", "Imported: 1 added, 1 changed")
+	c := client(t, s.url)
+	in := func(class string) (names []string) {
+		for _, k := range get[[]contract.Class](t, c, s.url+"/api/classes") {
+			for _, st := range k.Students {
+				if k.Name == class {
+					names = append(names, st.Name+" "+st.Mark)
+				}
+			}
+		}
+		return names
+	}
+	require.Contains(t, in("7 Wren"), "Ilo M. I")
+	require.NotContains(t, in("7 Plover"), "Ilo M. =")
+	require.NotEmpty(t, pieceOf(t, c, s.url, "Ilo M.", "Tide-pool bowl").Id, "the pieces stay where they were given")
+
+	p.click(".bring button", "Import class list")
+	p.typeInto(".paste textarea", "Pupil\tForm\nOra B.\t8 Crane\nOra B.\t8 Crane\n")
+	p.press(input.Tab)
+	p.see(".asks", "Two in 8 Crane are called Ora B.: give each of them a mark.")
+	p.click(".asks button", "use this mark")
+	p.see(".sum", "2 added")
+	p.click("footer button", "Import the list")
+	p.see(".el-message", "2 added")
+	require.Equal(t, []string{"Ora B. O", "Ora B. OB"}, in("8 Crane"))
 }
 
 // A changed house rule speaks at once in every plan; a senseless one changes

@@ -58,11 +58,16 @@ func report(out lists.Import, dry bool) error {
 	for _, r := range out.Refused {
 		fmt.Printf("row %d, %s: %s\n", r.Row, r.Column, r.Expected)
 	}
+	for _, a := range out.Asks {
+		fmt.Printf("row %d: %s\n", a.Row, a.Text)
+	}
 	fmt.Printf("%d added, %d changed, %d the same, %d refused\n",
 		out.Count(lists.Added), out.Count(lists.Changed), out.Count(lists.Same), out.Count(lists.Refusal))
 	switch {
 	case len(out.Refused) > 0:
 		return errors.New("nothing was taken over: mend the refused rows first")
+	case out.Open() > 0:
+		return errors.New("nothing was taken over: the list asks what only you can say; import it in the application, under Classes")
 	case dry:
 		fmt.Println("A dry run: nothing was taken over.")
 	}

@@ -110,7 +110,7 @@ func Clash(e Entry, there []Entry, class string) string {
 	for _, other := range there {
 		switch {
 		case e.Mark != "" && other.Mark == e.Mark:
-			return fmt.Sprintf("The mark %q is %s's in %s: choose another for %s.", e.Mark, other.Name, class, e.Name)
+			return fmt.Sprintf("The mark %q is %s's in %s: choose another for %s.", e.Mark, other.Name, class, strings.TrimSuffix(e.Name, "."))
 		case strings.EqualFold(other.Name, e.Name) && (e.Mark == "" || other.Mark == ""):
 			return fmt.Sprintf("Two in %s are called %s: give each of them a mark.", class, e.Name)
 		}

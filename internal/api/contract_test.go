@@ -205,6 +205,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	keepTheJars(t, c, p.Id)
 	fillByHand(t, c)
 	ownPieces(t, c)
+	officeFiles(t, c)
 	workTheRoom(c, class.Id)
 	do[contract.Today](c, 200, "GET", "/today", nil)
 	do[contract.Today](c, 200, "POST", "/today/clock", nil)

@@ -702,6 +702,24 @@ func (e DoubtJarJSONBodyWhat) Valid() bool {
 	}
 }
 
+// Defines values for GetListTemplateParamsAs.
+const (
+	Csv  GetListTemplateParamsAs = "csv"
+	Xlsx GetListTemplateParamsAs = "xlsx"
+)
+
+// Valid indicates whether the value is a known member of the GetListTemplateParamsAs enum.
+func (e GetListTemplateParamsAs) Valid() bool {
+	switch e {
+	case Csv:
+		return true
+	case Xlsx:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for AddJarJSONBodyFood.
 const (
 	AddJarJSONBodyFoodClaimed AddJarJSONBodyFood = "claimed"
@@ -1556,14 +1574,43 @@ type HistoryEntry struct {
 
 // Import defines model for Import.
 type Import struct {
-	Added      int         `json:"added"`
-	Applied    bool        `json:"applied"`
-	Changed    int         `json:"changed"`
-	Kind       ListKind    `json:"kind"`
-	NewClasses *[]string   `json:"newClasses,omitempty"`
-	Refused    []Refusal   `json:"refused"`
-	Rows       []ImportRow `json:"rows"`
-	Same       int         `json:"same"`
+	Added      int          `json:"added"`
+	Applied    bool         `json:"applied"`
+	Asks       *[]ImportAsk `json:"asks,omitempty"`
+	Changed    int          `json:"changed"`
+	Kind       ListKind     `json:"kind"`
+	NewClasses *[]string    `json:"newClasses,omitempty"`
+	Refused    []Refusal    `json:"refused"`
+	Rows       []ImportRow  `json:"rows"`
+	Same       int          `json:"same"`
+}
+
+// ImportAnswer defines model for ImportAnswer.
+type ImportAnswer struct {
+	// Answer The id of a student, or another; of a question for a mark, the mark
+	Answer string `json:"answer"`
+
+	// Mark It answers a question for a mark
+	Mark *bool `json:"mark,omitempty"`
+	Row  int   `json:"row"`
+}
+
+// ImportAsk What a row asks that only the teacher can say: who it is, where of names some; else which mark it shall have
+type ImportAsk struct {
+	// Answer As it was given; nothing while it is open
+	Answer *string    `json:"answer,omitempty"`
+	Of     []ImportOf `json:"of"`
+
+	// Propose A mark that is free
+	Propose *string `json:"propose,omitempty"`
+	Row     int     `json:"row"`
+	Text    string  `json:"text"`
+}
+
+// ImportOf defines model for ImportOf.
+type ImportOf struct {
+	Id   string `json:"id"`
+	Text string `json:"text"`
 }
 
 // ImportRow defines model for ImportRow.
@@ -1748,8 +1795,45 @@ type LayeredTile struct {
 	Top   int     `json:"top"`
 }
 
+// ListColumn defines model for ListColumn.
+type ListColumn struct {
+	Key    string `json:"key"`
+	Needed bool   `json:"needed"`
+
+	// Says What stands in it
+	Says string `json:"says"`
+}
+
+// ListFile defines model for ListFile.
+type ListFile struct {
+	Columns []ListColumn `json:"columns"`
+
+	// Sheet Which of its sheets is meant most likely, from 0
+	Sheet  int         `json:"sheet"`
+	Sheets []ListSheet `json:"sheets"`
+}
+
 // ListKind defines model for ListKind.
 type ListKind string
+
+// ListRow defines model for ListRow.
+type ListRow struct {
+	Cells []string `json:"cells"`
+
+	// Row As a spreadsheet counts
+	Row int `json:"row"`
+}
+
+// ListSheet defines model for ListSheet.
+type ListSheet struct {
+	// Heading Which of its rows names the columns, from 0
+	Heading int `json:"heading"`
+
+	// Matched Columns of the list, by their keys, to columns of the sheet, from 0
+	Matched map[string]int `json:"matched"`
+	Name    string         `json:"name"`
+	Rows    []ListRow      `json:"rows"`
+}
 
 // Load defines model for Load.
 type Load struct {
@@ -2889,7 +2973,9 @@ type SetHelperJSONBody struct {
 
 // ImportListJSONBody defines parameters for ImportList.
 type ImportListJSONBody struct {
-	Apply bool `json:"apply"`
+	// Answers What the teacher said to the questions of rows
+	Answers *[]ImportAnswer `json:"answers,omitempty"`
+	Apply   bool            `json:"apply"`
 
 	// Clay Clay of classes that the list brings in
 	Clay *string `json:"clay,omitempty"`
@@ -2899,6 +2985,20 @@ type ImportListJSONBody struct {
 	Kind ListKind `json:"kind"`
 	Text string   `json:"text"`
 }
+
+// ReadListFileParams defines parameters for ReadListFile.
+type ReadListFileParams struct {
+	Kind ListKind `form:"kind" json:"kind"`
+}
+
+// GetListTemplateParams defines parameters for GetListTemplate.
+type GetListTemplateParams struct {
+	Kind ListKind                `form:"kind" json:"kind"`
+	As   GetListTemplateParamsAs `form:"as" json:"as"`
+}
+
+// GetListTemplateParamsAs defines parameters for GetListTemplate.
+type GetListTemplateParamsAs string
 
 // AddJarJSONBody defines parameters for AddJar.
 type AddJarJSONBody struct {
@@ -3466,6 +3566,12 @@ type ServerInterface interface {
 	// ImportList Look at a list, and take it over whole or not at all.
 	// (POST /imports)
 	ImportList(c *gin.Context)
+	// ReadListFile Read a file as an office sends it: .xlsx, or text separated by commas, semicolons or tabs in UTF-8, UTF-16 or Windows-1252; and say which of its columns is which. Nothing is kept.
+	// (POST /imports/file)
+	ReadListFile(c *gin.Context, params ReadListFileParams)
+	// GetListTemplate A list without rows, to fill in.
+	// (GET /imports/template)
+	GetListTemplate(c *gin.Context, params GetListTemplateParams)
 	// AddJar Add a jar by hand.
 	// (POST /jars)
 	AddJar(c *gin.Context)
@@ -4583,6 +4689,68 @@ func (siw *ServerInterfaceWrapper) ImportList(c *gin.Context) {
 	}
 
 	siw.Handler.ImportList(c)
+}
+
+// ReadListFile operation middleware
+func (siw *ServerInterfaceWrapper) ReadListFile(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ReadListFileParams
+
+	// ------------- Required query parameter "kind" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "kind", c.Request.URL.Query(), &params.Kind, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadListFile(c, params)
+}
+
+// GetListTemplate operation middleware
+func (siw *ServerInterfaceWrapper) GetListTemplate(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetListTemplateParams
+
+	// ------------- Required query parameter "kind" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "kind", c.Request.URL.Query(), &params.Kind, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kind: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "as" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "as", c.Request.URL.Query(), &params.As, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter as: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetListTemplate(c, params)
 }
 
 // AddJar operation middleware
@@ -6147,6 +6315,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/today", wrapper.GetToday)
 	router.POST(options.BaseURL+"/today/clock", wrapper.SettleClock)
 	router.POST(options.BaseURL+"/imports", wrapper.ImportList)
+	router.POST(options.BaseURL+"/imports/file", wrapper.ReadListFile)
+	router.GET(options.BaseURL+"/imports/template", wrapper.GetListTemplate)
 	router.GET(options.BaseURL+"/clays", wrapper.ListClays)
 	router.GET(options.BaseURL+"/glazes", wrapper.ListGlazes)
 	router.POST(options.BaseURL+"/glazes", wrapper.MixGlaze)
@@ -8006,6 +8176,123 @@ type ImportListdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ImportListdefaultApplicationProblemPlusJSONResponse) VisitImportListResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadListFileRequestObject struct {
+	Params ReadListFileParams
+	Body   io.Reader
+}
+
+type ReadListFileResponseObject interface {
+	VisitReadListFileResponse(w http.ResponseWriter) error
+}
+
+type ReadListFile200JSONResponse ListFile
+
+func (response ReadListFile200JSONResponse) VisitReadListFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadListFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadListFiledefaultApplicationProblemPlusJSONResponse) VisitReadListFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetListTemplateRequestObject struct {
+	Params GetListTemplateParams
+}
+
+type GetListTemplateResponseObject interface {
+	VisitGetListTemplateResponse(w http.ResponseWriter) error
+}
+
+type GetListTemplate200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type GetListTemplate200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse struct {
+	Body          io.Reader
+	Headers       GetListTemplate200ResponseHeaders
+	ContentLength int64
+}
+
+func (response GetListTemplate200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse) VisitGetListTemplateResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetListTemplate200TextcsvResponse struct {
+	Body          io.Reader
+	Headers       GetListTemplate200ResponseHeaders
+	ContentLength int64
+}
+
+func (response GetListTemplate200TextcsvResponse) VisitGetListTemplateResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetListTemplatedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetListTemplatedefaultApplicationProblemPlusJSONResponse) VisitGetListTemplateResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10906,6 +11193,12 @@ type StrictServerInterface interface {
 	// ImportList Look at a list, and take it over whole or not at all.
 	// (POST /imports)
 	ImportList(ctx context.Context, request ImportListRequestObject) (ImportListResponseObject, error)
+	// ReadListFile Read a file as an office sends it: .xlsx, or text separated by commas, semicolons or tabs in UTF-8, UTF-16 or Windows-1252; and say which of its columns is which. Nothing is kept.
+	// (POST /imports/file)
+	ReadListFile(ctx context.Context, request ReadListFileRequestObject) (ReadListFileResponseObject, error)
+	// GetListTemplate A list without rows, to fill in.
+	// (GET /imports/template)
+	GetListTemplate(ctx context.Context, request GetListTemplateRequestObject) (GetListTemplateResponseObject, error)
 	// AddJar Add a jar by hand.
 	// (POST /jars)
 	AddJar(ctx context.Context, request AddJarRequestObject) (AddJarResponseObject, error)
@@ -12756,6 +13049,60 @@ func (sh *strictHandler) ImportList(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ImportListResponseObject); ok {
 		if err := validResponse.VisitImportListResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReadListFile operation middleware
+func (sh *strictHandler) ReadListFile(ctx *gin.Context, params ReadListFileParams) {
+	var request ReadListFileRequestObject
+
+	request.Params = params
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadListFile(ctx, request.(ReadListFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadListFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadListFileResponseObject); ok {
+		if err := validResponse.VisitReadListFileResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetListTemplate operation middleware
+func (sh *strictHandler) GetListTemplate(ctx *gin.Context, params GetListTemplateParams) {
+	var request GetListTemplateRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetListTemplate(ctx, request.(GetListTemplateRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetListTemplate")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetListTemplateResponseObject); ok {
+		if err := validResponse.VisitGetListTemplateResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -15025,361 +15372,373 @@ func (sh *strictHandler) GetAuthority(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vkty2sif4KoieifDMDltqyz6+50ifJFmW/7RsrVq+jo273ghUEVUFFwnwAGBX1zj0FvMk+wj7APNM",
-	"G8gEQLIKIMHu6pbkc/3F6ioWCQKJRP755S//PFvKupGCCaPPnv55pphupNAM/nir5KJitf3nUgrDhLH/",
-	"pE1T8SU1XIrHDV7xP/7QUtjv9HLDamr/9V8VW509Pfsvj7v7P8Zv9WN/3w8fPhRnJdNLxRt7u7OnZ79t",
-	"qCE7JgzZKSnWBeGCSMGIZvb5S3Zmf+LuYx/zvJYtDqtRsmHKcBz6sm3g/8O7X9W0qoj9jsgV+eaC1JfE",
-	"SNLIVhHZmrPizOwbdvb0TLT1gqmzD8XZuqL/k9k7uW+0UVys7TcVW5njR9SXxH5hx202jPxBVUF2G6YY",
-	"4YZwTbZC7kTsQXXVe0r3saB17PEfijPF/tlyxcqzp//hRgk3KfDdfw+PkIs/2NLYez1vGiWvaXU8XRTe",
-	"ZCVVbf91VlLDzg2vWTfQ7r2XGyrWLDa7XCzhNXdUEwrPYuVZccYNq/WkTFRUvIQ722e4h1Kl6B5mQZr4",
-	"ImhD8Rsm2trORCs0Y3aCewNQzLRKwD9x8GVvehIzijd2T+5eOjqtWvO1qFlMDhdc/7NlL6WID39ZUa1T",
-	"3+zjX6TuxURphx6+WUhZMSrsV3Zho79ZKztZ0d/wMvqLP6iKLP2PVGm78jXdk1azZ4TVjdmTlVRkZ3e0",
-	"3QrwrvaKvkgc3f9w5WtasuczpLOmamv/OSFub9xl9heM6la5fVCW3L4Srd4OlrF7tmwXFYvt3yOxSOzc",
-	"4kxeM3U8hT8YsqGawCoSqQg32k0Z14Sq5YajMB+vVMPZkvVnkwvD1jgqxSpGNcrF4fN0tyREM4YrtaQ1",
-	"s8qRG0JFiZ/Z/Ww2sl1vjP3KbKiJDkS1VUwvfC93pKZiT+B7vLkmcifsQzZUd/fqDVxLnL2jSeIaxEqb",
-	"trQrSnYbSXZWvy43UjMBoxbSwEVW7HYbWTnhiw7asLqpnBLJ0lQvN5IvI1rqQIFwUDfusSALbh/2JM5t",
-	"c7epw0p2Utwbnp9etwV7Szuuk5xSjaj8WurGnkxTL/y8u7KnmGp6c8nE2mzOnn59UaT1VO+6vxcjWmu4",
-	"0D/LhSz3ZCfVVhMpUBz3pJaKPQPxUWwpVUm0ofv4up5YUU29bk1vfsBrv764iKmxT00t9dflojirufB/",
-	"fhl5vb4eOeke6ubtm4vIjjoW7IHY+lNf3vASLFLYF2W7hH8fHfLF2c35Wp67D8FoetS7Ye/rc143UuGB",
-	"Tu2knDGxpa02Uj9eSsUeo8Vlh/iCLrdtczebarE3ByvKhfnm66hmzLMIncYBTY13j6mJF1SUEaOFqvyl",
-	"tLd4rhiNHd4bxtcb8+ZNpqw2VKEXkv3gt1SZSU0cRuGfUOAbpiYE3uZ4ORWjL988yXwV2ZqKC5b96rpV",
-	"K7rMWFd/YREGlHoNmJuj16jrzBHtNvvp0diLCnvP6CBYFXE1gsk7pVGZKHXGAaKNl5qhpn9O7GZDe4WR",
-	"ku4LotvlhlBNLv7x9Mu/wSk7eucdY9sSD7vhrb8kb6Qo6d76jv9Grlr7b7wdr60++jdQp/jvL4+38MEc",
-	"ehvBPy68kpuCxNTK3fHAwHvWG7nTZGGvIFQQa21WtClI29jxUoLbwTqodU3oQl4zmCFDURCGq7XCUY7v",
-	"xO/ZDZwRdJd5Zdu8l1lieDBV8LvofFRyuUWr+mDXLqxf3zspvKccDC9rjFvLTFpNWao9nhNLWclWwVrI",
-	"5dabZhG30d6JUaXn+ChLWbJpS8AYpl7aK+1e2McMa1huSiopt2Qn26okmhlTscIawBsu1oRVmpEFs/+E",
-	"eArIFE7EiittX5muKRfRF1tx9Bqjlpk1oOzcWaOU8Lg/oA1dT77oFVw0qgKtgXFjol/saIaWgvkueqoT",
-	"boc/9qMsnKgcSdfQZlCMlvtHXtzmGAzwSzQY5E3EsxGk4Tes0l5jbVljSMOXplWsICsla9ymsoEA09FO",
-	"3UTDR7vopzfRT/eRTw9m8ubMXmZvW5xt4jtR3rxjtHS27nCIdpebVVslghQVXeef/t9VdB03OW4ylVBF",
-	"F1NXvqO7S7oA4VzCfjxet//9v149ubi4gL0AC7SQN5N6zD4ah9rd2U9A0U1TbH5fUlFaWzfi0aGKmoqz",
-	"wUXwRlJFPOwLe0h86XzVPBMhdgY1jG7RUeem6CIJoGxA7eRGgA5mDt/Rjx6HEJ8mN57DSUpqkptMu2h/",
-	"m4PLKRzcPhMqBl7xkX+BOSoGJ+cDvL6K2fVycm9Y3fShONty9AvCqakYbPsNh0jEoqLLbfTMqI4F4v2G",
-	"kYaa5eYLDPpc/h/PYKO0uqUVBPdbUTGtiaYQMwlm1JcXF1FDKjHHuPFg5HGJUGUqFrKUNGZCXjyFgcIR",
-	"57TyRraaDQb5pDfGi5i/tpSCHRqyT2IGb8moiqvGkgnNTWSzrR/Xl8/IxVMiXLzE2nasxAP5WEj7U3sR",
-	"HXcn5yVvXsanJcTzFqrV9mkwfbCSJW8gXKmJ2fDlllANo6MaV3tiUE+mh/Tt5ExkPitrAq7YUjovZHTc",
-	"U7daSTnYTsuK8hqiuUKKuFXpd+CU0NwynJNtqqtWCJYQS13x0rm4xxKyoi6GveGNJkbRa1Y5UTUhCzYy",
-	"q19NLhCIWHxkOzqMD525VAd8XrisTDwJFFUc39ojOaI3nJo9jqw3FV0yQmsp1hhTpKrUz0jNtQZjHDKC",
-	"QsKmWVJBFozYlSyjEZ9sVzyl9y7ZyvzSjrzALZ8JPx85hDHKl4wvHa/bhtHrfewI4dbeJmZDMa264utW",
-	"MSIFaVrVSM3i+QimuTYJE2XLWAOh4AXKhBeVHbXHSEUNu4luTG0oSl2WmXpJ9y69G+KcVs0dWq0932c8",
-	"LJKMBrm3wNFFF8PHXQ7DWi6zlMi1GAppHyFd7J1dM7VH5xKzROkI/F0zDPmpz1PlKmlVzUpOVnTvHJ1j",
-	"/YcHIGhAOB6pYmSxRzPYDoyUSjYNKwuwe4jV99X+bETDRyQRU2DZwniFP8hLXbkA8jBBFR45WF0300mp",
-	"eylbN8xDs6udM3y4TWwZEsufFygfvCwOKPEi+1R6/1gAvrN3J1IsWUEWbCUVIxB4ehYiM/4EwGAK5nqc",
-	"3daAQ2hv8//8l/+4OP8HPV/9/uc3H/7rWCgpulfiQlxSlTg15wT7NtIYFlOu78FKhi+JHYTP9yowvYvb",
-	"LpOL4YSFEpAK9aPwY3dvF1/ANhlDcyewZkzYM4US8KTIjpuNbA2hcDY/w73LNQJ87BdcD6yZWwa68zOq",
-	"4+Y46pmKM5cw5cIptGBTfX0x7axA3DO6qoruCH4PEAACsVNNaqkNLnJcdp+ff5cUXw9MmXp12DxDTZGf",
-	"kD0+cKNmnqQmlcQ7wDlZfS1XhBKI1DgHaGDNjuf6ZtzyePfKncDg+fAOv8CPefOUbJzxXTqExY4JU8Rj",
-	"/RnhjhWrzGQszl7T1x9HhgQg+sxGyXa9cQacYk8dJE4wbjZMkR1vrNJcrYiQihi6ZYIs6HJrj01KdMWb",
-	"qJmRRuht4jkSB8bbUdy9FP3Yngno/y7hibqRqLkW0pgq7q0lTiBZlol4SEUFKSVzI9DbECqTCj7as3hI",
-	"XYrfmElPsRSQ4rHCg3vUvqQ2vKrILnFHFdXiIE7D2yzYuhUYEWmocl9wf3sjCVoKGactrlhUSUuxanU0",
-	"cBeE60hEuXi/YT/SiNZ6XvEtG0AxKQx9t2ECRLB8hikS+71EIaR7omQrysT0JyBd9rfRb5ynPR66QuMK",
-	"b4I/6Q608Hbx+YqiX8cQYXOSMseYyHUPphQdkJJas/I9r6J+38Bf751srKoiJ9s7ubN7X8ldNopUybWi",
-	"dc1esqqKmYoj9lLV1mJ4xMzz8A4fdfi3krv7u33cWvIv5R7uJ7rAlYiuX6uuWcqhcUasP/gdQnH/DA0g",
-	"IkW1x0SVndZGH1tE3oDJM/ftUOBUjrw904bX1LCZt3vlfhbNHPH1JqJCDBo4WoKRFY3PoP0XNamjafrn",
-	"hlSMdjd1llsrDK8IFaiIHOKYQGg8BD60Yc1hGMkr4r4pejxI95uI7QGLZRW4VTlEYKri0Anu3ekoeEH3",
-	"etqA9yPTGC5AWegvZDfEpGDGbTQrg1cbt7uOlyBI3fGbJAyW5yjADknBTe+QWNphEGO3USrrnZuBPNqy",
-	"OCGYFezeyY8yOSlBpqMTk1B2ySnJW0wXFYCLYwP7lhnKq5kgquCmPLmYjs6zcp1CNa/h/LY7Ai4i7k9D",
-	"APJQ2HW0p39VJfDUVoWlgFtzEgi8jPgpE4H5O4T9v5m+O9pVU56TbBBrGt9OcfT6JTgw1wxj/rgCAEMh",
-	"FbOeqJFJkIhcmfg62tWDKN2iAihOBHcq775OI+EgWAyYtayUrRP622Vsv5XLtmbC/ND9YrhzmqbiKfwt",
-	"HVSgHLsb3fedOV/Tks0KN1qfJWKkvbUfk91GauZB+XbrOaP7AHffUzStqKlZbmKb+Mpj+2GwFOJk5vCO",
-	"twQQ+HkMi4yv1R9PVKGhW/7WQywSoZ5IbKlDlHNNlnSodbJUcuqUqiqXla7j/nV0y1Q0nhFhOLv26+6u",
-	"VJMKk/J5oY1Kym1KRuth2LEnV35OjwPc7J+ZmGgnePG7YI4ksj4v9sQJQX7I33BTZYQrA07FDcy9f1cR",
-	"gvfpja4ziWCJwmR2nqCdjqhsKrqL4q2WiCGZYSM70EnMOqaijFb3vJXcblWHj9jRqnLRQYypNq2T+KwB",
-	"fA9PSUPJMzE6FV2wao6PtWBRb9GXeOYAuDe0meGNXNnLo/JFFxX7TslcmDZcn4mmdVf/X7kXyyYXK85L",
-	"s7kNLsohGe2T/F3CUofR9iele+Ew5WG5i07gO3mNbpg2rgP3pGw1JgZdFN0p731BrCqUYo3QFmovMoap",
-	"Yx+X6m3cpYBgWsVZKGeqABH6lGhZM8gCWWvaunTg/rkA5RLUZ0yR185SjBw56K1IYi8huw2H+jdGhXUZ",
-	"eTSqHEXy/SAItW/fajYZ18NCAHz52JS/ogYLTaNgYnss6pB20XTFnoZki3MKITIKM+8zaBh0cEhDByx0",
-	"SYhhxUPn+Oar+XTS1flHsaCyH1k36thc36LUw51SY/7xq2trPEbipojvjpuNa/bmKh7sQVlfSyyeYNcc",
-	"1mUHIerFPhRwLiu53BJqyEKaDYFyheL4vB5POfmo4CxIXcmiMWsA4CI4O4RFPEq9HFZ8jBYtRm+84vYy",
-	"Z5Q6WeVoSBPYyxDEl2LJACsxXWCy9L6UTzywayhdX9AKwuTUasWqrZtoziEJCuxSQaGkcdEut8x4eGBB",
-	"1o/ry7sD5EAsnid8Dvz2C40y8pRQ4krp80zJMroSYKdC1XDTMGHfpM+twIRhipWErgxTO6qG0jjxOJ9W",
-	"u9uczEmXhcTVlFRG81h2l7oUjbfTn/lcVkAXBH3ksLV3zXClww1/HwlmdLBHPMw0Bb96gWkPnzy1s1Kc",
-	"UaF3kAUByDCW5IB3VsqzgOgqzhrGKjAZGkSDKwr/KGmNKQrFGsoV0EBQZXq60woEZneEdGrVA++o5iX+",
-	"VrdYPLnQaLs7yXXVGPZu8tr+r2L0mgWCiV450XLDoGroWrbwEo0dj/JF3GDFbBkyjqB+Ls5kwwUCvv/Z",
-	"0spu7Ci+micUFCZ3qSix8uspikB23neOjHtProMVjNe7FWdyFdcRXYLRimgjt0wQuYKjfg3QEQEYjKEm",
-	"/Sa2RRpX7Jibxdxt+HKDeUyuSYmSGDhEmgZWsZIois5KVc4shfm08gtFeI6q4PfEoPRwpiYBGM1GGpmj",
-	"FILbPHlh5awN/3pYiVScYTx+aWcuCnScxghfwYyAp34aoLR2dCQzTQi9oSq+LezaICSibpcb76V2ltXY",
-	"aKfGunFZn4hcB14NO9e49TCtEol/NnIOhK+R5pBu4A5w0rHoSGdGBJ+ee5gBarlbYHG+iYzWl+QMYt4X",
-	"sfvYU+ColiKqD66ZKvnSRE8fQzmSAbl9jbu4FVDIOc0MBAepCw0fVoVGo8M7qbaPrvAkyQ8N21/Bs7+j",
-	"bTV8EUX/J/IawfvQa8nLPK4DvNXtaA6+Y8NRWNOipxQRjD8xCpgJAHMLBlGw20wHZ1X5SikZqfYtQ9op",
-	"UszKqnLa58LLCn+nmKf1HRfx8sb5Zb21r3GPqBDAzrtgg7UWXHhtD8BDCdA+H6jNja6lmGsKp9XuyjVy",
-	"/BaI07en7oYLVISByS0ytZpdM+V8mlEt6K9DPIsoM/AsuGhD5RgbsOoC4H1oeEcl5EO7M1Tp86ryZ44O",
-	"mtRFLuRqXvz5JJXQfv76RdG9SPSgPrpOshBADe4xUMt9enwKMJdAmtiC9vf+6uhjpSwvnR188GhXZ5W1",
-	"GzAklQ8nTyYw0smH2MlxlBGAQcffU9U/8RhBS5LPrU8alDUJb/AHM0Jgh6uFlFY+QuWfn3qfN70Bxt9p",
-	"2pb4NJiU4vMwMQGtSEDjSlYZ+ioKb9zwgWz1TceNVGYk7YghKsFYqcEzBDuUV4xUdLnVM9Ne1eTZBm9m",
-	"NZFUZcY+h1sW/s39z/xbufeOTeNrHzc5EaFZHFb/HiGjrmgZDzKoX0yVBKfDlHOKM+bXAP8WD/JBKnck",
-	"0ndfBb/ZD/t27gvtMPin4aEAbJYz32+0nvf4B5jzH02MFCFPAfwqEK6wh7uQu+NqTx+Ni1ZCgICNTAaI",
-	"GanoXnt6xgqjFhHAwPxyY69kjvaAghg39UwkXuhrumV2b0DqLerXcnEF1DlRYfaRwQip7jWrUqwUzxyr",
-	"0QVYZBG4Yy8DzGN22GDhNnLXK8+rOBvEknfUMLXHpBOHWN7xScRvWDmLm9T+4EVK4ncbSbThCuvAxtEi",
-	"dTUiKau2qqzqIhtZlfpZznQl010zCsXp7lcRkLDRNB8UOu6c+VtJubXTvoXCoqeuRixUGIHQCdYaRSvi",
-	"6CdixQtL3uRz1b2Dy+OkcROl7kCsNK0L9o7T1Mrrgvn17KsCXnkRA3GIOhJz6+qx1ocSbRhrAIORpxJ1",
-	"oxiddp7wqhjb8tpqGu/8F2elQmgVbp6ooglF+8M3e0P3dr7M7Qq9dzSpOl2h71oSiK3fghAgXYXogkBY",
-	"r+FLElc4JV79BbHq8D1O1Tu2btR4RSCcBk3cm1JrELg3DPIeVi5qHrW8jHKciBl+AdwEaKujRRTXLlgw",
-	"517XcfQ4Rlpm3s1BLT/EiVZn3sy6CrFbuRjizLv9u4s8TgERw93DfPrBd7Lk5ya5zJ5Y/GCpWaV5m0AT",
-	"JovoV3SjmNgwbmI/PNoImLtzTxr8emS01zGOvrulwVNRhZFDLTNUgkHuzrMFXJH9bfIFU7D3pLkze/CH",
-	"RRWogQZjTI7ujQtgHMBj5s/fNa1aliEkeF3u8P69C9nfeYQN1Zol6kFOmRrIlCX/yKg0hdHGZsYBImNz",
-	"olvFHp7JzD94FpmZe4vbIeO/pxgYGk4AL5M4Has+XMYXLE4toyY0E4niXLuprJ/Tuw/EQBFc1mVRHcIA",
-	"8QRRWyceq41FBV3EFQYVlQOXvcjCnb9EuHnpHBpaVQCilyukGxpC8h+WyPRUlam5k+sMNje9BwWsHo2d",
-	"mPAmrci9EGjDK3eEyy0HQkKqN1FhQML6FDo+i27JaXvEWob7xUd/47bWHDaG77k2Uu1fCaP2d+Uzn8PT",
-	"kzwek8mOVpQSsCzRybTfiuh3I6lcx5TeCYu7S+9hsZlO1uuUw7XuyfloKY9vUBP9pZ+oUTA71wayBvZ8",
-	"ZDvQBQeG/2S0V7FV68j+M/3qVatplVX1PHYfnMx3chcvM61zjA6/nKHOB1eim1l3p+4t3SDTq/sO8XcH",
-	"ujdwSXplMPmgqFqQu0SVbZZ+w9p4Nxb3o9iL/EjVi7Zcs3j5LK+jmGYJiWeNNd3c5KaZf6Tqpb1nbBFX",
-	"irFo0yyg3xKOWUywSPQUQkhb4Wpip82bEV4QbuKvu5ZMe9YfZK0NyCGzYXvIm5xiFrasibcOA9LnBdtL",
-	"EQJlmH9olLRLqb8g2ihpF8UuTd5EJBuVdcQYd5/tpCkuGB2hGPmDdkBtSPw8RXI0iKMzAfVsdvxQtUvc",
-	"vZC6w0cKPZF57qr8bE35yKLIJlahUF86wHdVEXtFmH+5gs+gfHDGYiimmbqeEYn5kap3+JuoUoynAMOo",
-	"FSb7PPJ1nq3vufKd0wIT5IS3S9M59YG7qvd+3con9FGKjDeRAoDYZ1tV6SRAFLl3/mUMwQqR1yiLDnVx",
-	"WfJHqyGNEy++uVv8PYz0bxmV7ncOun5IzD9op2PDZVBLnO5Yd/tSV5y8nH4wI85CZh1m7226mkvvAXXt",
-	"tqqUkCaIXxP2bfrISVi+XGjjIvDR7LOrq0baFWqVNCTcKqv92oZsWFVOqO78mElc//mBBKInK8dNa0gA",
-	"/o30o8tScIPS6hF6kRnFacWZ5gIhXnn+yoijYXiVfx97Zg8CS1IYWnNBDZYfdeuXiTM9UME7bL2Hbxe4",
-	"VMBrcdp5hJvJn30j4JMcQrgZJJHe2ruTtZYUWI9JOWaOAJBLr3wTTDmvoBwn5W4jrVBvYgWR4+egA64E",
-	"xkkPYIG3TUy8P8JjsKc5CiNTd8ZEqXZJwfgQJY/VDuYAshZZzZzKoa9kXGEM1LMUZ4qXayyXV1CRtMoB",
-	"YlMr+mfu3llxSHjL20Uhf+IxJ7+ex2DruhVHlBwia/Lv9BM3L6CGK+ZjOfjHcF+8umZq7yBhCCABG5t6",
-	"YCoajPa3BBaH6cLZ2VJYd0PKXBs74DMjY5t5NvzETfJcCN1Gc+/0rq2m23b6Je2WpGcn+A6cSchmWJZj",
-	"i8F/HC/kiRErwOeu5pnhOpxNdhPzlX0j50CY1DF5jqbS9dAFcl7PPYj+ZISKlzN6cv9wOHB0fLmC/qJA",
-	"Za7KYUVLRl/i+0EDx+QP3iqxkiDURws5Wb6e1TwySe91ia2TDrIOP7y6fP6CtKJkinz7zd+OqREOqrz/",
-	"PnDTnvw9YhUs5v+kGv5kHvuTPSLxWJk4TzD28OgSGjnlnyeOXvkDziGrYt7vKoX2HemPdq8pv65EwLf/",
-	"igtk7MS9dPjA2xy5l1SbSym395KKqGgTbYv9G0K4hAQKBKbI0u/H4710q8q9kVq9sSq23ASzT2PEt+0+",
-	"jr+gB2WqAwaGaEVvLvmAPTP6MF5NpBrSEDxzVUHqmjmw9XhZ5pNHf5tu3HM8rm85Nluw7quDMUed1yl+",
-	"7a4Tn+L1Mdn2Wlq76R6KrlNkAROMf73C3DG+cKD7QFTiBgvg7lbG6zO5B3xb2AkBa68dkBi2+xfakWto",
-	"N4iK8rLwpBvauBaWF31ZIU0L3d+RagqWlQHzDYZBApZ3wezL6f4L/GOqnjiAFKdpHBKuIu6pCRWJRZm4",
-	"K29XlAm/TdMtaxYPnpU+qhXr+Znt3Xv/+9hWQuKoCUvVudEwSk8BlaY6DWnNQfY9dCOxXr4+C40CcHDY",
-	"JR+aUepo8u1S0jKOlExPzhx8RLKSrGRzbpMO2QVqm3RA1jC63DBlHbgtkaLw/TiCU5OX4W2rhCEc8egm",
-	"jedWVJKWc+ZytGmLGGA63Oz2ZycqUHL9G1XiRJW8gBWaSW+Yl+HFOxeBUbCPaEm8l8MPHLgEmGjOk7iZ",
-	"bnrSR9/hDM+g4utWZcpTx9xMWPbwqNikvOmKBmOOrSbW+7IutqutJnaaen1LgbdtwcyOuRKkXrHsMefy",
-	"aKXhVKTsaOxzAdIdNnqcJOIPyWdQQ0LobHDPvyeoHFp3gqQmIELje1RZOe1Y+BW9nWvxhhrFb6LI6Vgj",
-	"ghdUQ/Mue1Y5/mgjG/sJHlt5pbbwzFRjgkiHm3nEtuHkw3eI74IwguOWEZ7dN2/DV1QIVv6CveVTBaMz",
-	"uxw4O2bqRf3JjiNOvKdXzYe5GJAmSCCfL5CFym7Ycw9nt/9GzC9Mp/+8xcKm84F1d65x8fEP1xwA/1gx",
-	"hA2XTOF9jj/AHG7vE5e/sV+c+6o6+MN19kMY/EqqtTQGLhXy3NlQ9n/naNQVZ7I153J17hvXa0YxvGQM",
-	"O8ceOlA6dA7FQhBnYtRupfNVRbHutiwxlUQrdi7FeYmRKb2jVSV3jnlkd94KYOtx17lRyqaRmht2vmmx",
-	"gsElp4U0593P4bUd21aAUKpWaDf5gEQ958Kv0YKW59hGLbRmhCQ+KgBXG+MqZUrenLtu/n9Qde5hCouq",
-	"xRILxgz+TDNahxqL80oCiAQDNGE5pWDn1n7yRRqsPK8xcSHk+bWzPYU8d5VJbkX0ObbvsV9UVDgb5dxJ",
-	"UScygZIM/6baKEerX7Nzqc5dKwb7Gr4W1b3+uRRuUhf2zsiRVtIaVreS2rVCqyni0BqqTO9xnuiMIvxc",
-	"yPNgSl0zdd4KoC9DLBt84oIl/s8OOGcnenA9fBAuh7+Or65wpeBP5Mhyf2xg9Uu1dwsLs1iq/bmn2kJo",
-	"lO+VE/ZjKxpUSM6fOPeYoG5gaHD20nZGnpsNO3fm8RRzDdK9PnqJxlf+kYO/wzOng+xP9xh7b/3cDe0K",
-	"bpEUl0CdKEc8GpItc+04lj3QhJKmolz4poIO+5ARHFz6ZkKx4vOVZyHKuNEBY0EP6MsSwTjmWMkzbl7L",
-	"7EtHoA6jHQ461uxYR1TquHkwGAE1LvCxIFyUoJnmOEIxKGJdD0qRKanQYJzyirZQJev2sl8yP7tu5nov",
-	"H2oNYRR+/bv3h2Bi9HyVJaumwfHCiuxCQu8GxTQOhlFVcRavpQmuUoavkeBbT7Z//5nWMdaRHtL5IF1K",
-	"lxvCBVRMeMqiwpf368OeVJMLPbtX689sl9uutRcGOUYa92aA7d5hMCS7AX7XYoBAY+GBWPoumMkW7tHA",
-	"8aqi62Qjxyfj5HFPLmK89NVqEBOqpcStgq5InO0gs0UPUItnsMfPIm7USzwTgJp6LIgqWzUkboRHrBVt",
-	"vCrIQBHB/ISbJeTiqstZHpSZdVSf3Ttl9qOJXRjPM9apnq0/sxtzZVgzUvmUD+Uykaj+W2o6UsilQns2",
-	"xY4+QWfjCB7lSEP0X2LkCD4EYTWNj4bLnSALZs000DYDFOPxCn0KdEiOiC1jKB0X25SjX1Hx6JfdTMRO",
-	"5ep83lK7MleGmmg7yXk9o60JPS/4OxKwDLeKicjbbo/fKe3Z9cs41sFz3z20d5iI6PdfElzJg44O4++b",
-	"PJzA9xnFHFNVarKh1yz0AbBWPXb0fNanwYb6CuyzF9ouhD4rmS1SVImg4ES/kF9aM6Pfiiov3W+it7tm",
-	"sXDUT1yUUIAAHNmO29gezPbsf0qALOerKDMQcAHHmzgtEReD3gXOaMXj/EIhp5L7ni/kjV/dbICvX13t",
-	"13dJBQRkXbavlJObzs1feO1ugQovVAFDG8kT9YQ0AZdCfvDsPTnWiqFplLxGj2QURuWv++Dd+CiCwYHA",
-	"oZ7JkWgnOn9MwP2pq29P9FC2x1Zr4JyClLjEFi1HGAwqylSntmPMD/ZvmCFd+IMotkwK9q3aJ0otkzbE",
-	"SOPEBP06dL0DlD4mss/G2j2MW5MO9PIhsNnHt8ZCyS0SvvtG1liRHq+5KF3Lm9HEgb0G0pxi3vb2jLgx",
-	"LKrPJ+ftkBWPN7eukR6oaV0vQUoqSRPdG6U0cyYZVu0yiht87xui2SOCODSLvT+Bmn9ccMwS+TMGsqzc",
-	"QBdzQOk/BaD5iiN/APbhwU4/yD9GlrRm9vJ4L1Gqap02GQeccwUeekg8VTNRstK1amHVqjsFI2R0ma25",
-	"VB1vzFU1kSFiWLcgWBhfWCHdPCW+aN21O9fdbrk79NPl8qNfXAa0V7Rn3XdSJSaZ9tbe83rVWGF8Aqxo",
-	"sifve9dk/aAFIlBWxrwvdmNejqkme4Gb68Id8W5LWXFB8qvYfaWZm9r3bSxOBFc4AT7BN2FIcFriNONZ",
-	"hnh3LrCDDKCHrJaNm1JIiDhzekIzhsSBihXIoRsj01oK6Kv0FFsMFdY1LKxFZDw7dT8m0+uTmTqLYQS/",
-	"beLnW9Oa52ZkeNhpRkMFWOzmvnVJ1O1wX75POeiKXXPf+z9K7GJ9u2fkIswPclOKFA2max+Z0OnI7gK+",
-	"P3domALUEuQMkDDXqo5oR6vIw7y7ldcvYxbVSQ9Sfghq1E1FQxfLUUbyPJAq/uDKJHqkh6rLA35HPMNg",
-	"kYYVl8dBmDX0t4t1yPOaFrclVj9Q4xpqUbtTdbLpNmQU3zKx5KnKXKe8K84cRJ2SBq5HFVsqutPIOmu1",
-	"rbVYv7AekIAeOodFlrxr5TcO8Tyybj30Kd8magU2KIrzxowyH3JtLQAEyoTq4WPaQ2cElQmCqw7Cc/AU",
-	"901AlMH2pKTi2po1SnGGM7pW9BrL9sFORObawrWW09uDVgbHe2vHsXRmTHJ/s9dEAxK+2jdaChzrz7rv",
-	"QGXhYA1ZZk8hZJVLT2UN6PODB9OzpYMThEZuz+Prn4v+gOipaW9h9U4cfzAnXdVk+/XJ+h67hsj6cYLC",
-	"nozGDC8oMtWUXQ/bURfFXeYqCufDl/Jq5bx9jS0m5Qot6+NCOci21rI1G18zlztryeYDSWr/DY3xlVkz",
-	"Bpm37ep5VmakNDatEgSYTIAGbctFWe0PHQHgNbEaDyi82Z7ojWyrkiwSUcWqSaub8FOy5tdMjBj545mX",
-	"Kooo2iA7VfaSD9isYv0N5gAisUAsak0ka8jGz3YWfUlHnzz20192Ym6ytDhrpJ6D55SajdSqzLYnnitG",
-	"R0FiB5VkskSCFfgee2i5sgtvqs3MspfTgZdf4aIRkKk73886ZTVU+ghV8lLaIdC7ij4E/+Bo/JJ40fIK",
-	"ze2xkRpTWNNLrs0ngfEdA+VGR19RkWJ+GSuFygNLd6VqSXz0AXTxGAiZbkc/MrzdRuY3hbcXd7eLDlJq",
-	"Fs3GrrnIDqROwF+SJIwJXr2Dl3E3CQkf7Y3gMMqsAsG3iJy7DYj3rWI6RmiWQhndlulWZ6CZk/jtMYiO",
-	"Z4F1T4kKgpKLitWzWp0xpaSaE70NDdWiwBVq2pkcPP4u0x1gvBEOzxjtuvZWybWidX3Kxi9TUf54Ezk9",
-	"K6l6slofz9Qf637J2GToIczfFVw9WlAzcIF6s9urrcFnhhlxwxtduDjuPNkjBwBHCfpuYeL+cKLbmUHa",
-	"Pve70UFe+bk8FLFLD1GMMKorqeewZb7E6+Ngd8B3XLNEmhD4UWaYX/byLFC9f4fwiCK8cxhRbOLe0d0Y",
-	"GQDVPmroUCdlP/xccRbShzuMtnsfa0kFJPTjJAJxnoA4FcAnU/D/jtFy/1rJNgpnekjq5TmwxTlxyszG",
-	"X25bhn5fQ1LmqJR1fVuOpi67i3pIBMwoxH508WUuSSLePqvi9y22JL9Nwa9n2o3o0aqt42kXdtOwpUmk",
-	"vxL8s3GaWXxG747xxbrmLEKYiwGvFLUxUvBHOgdhsMI1y/TwHsCF5Prav0lVxjuPaKauXdQpk+fYvtoP",
-	"htVx1mTTKpF6QcjHHL3fj1S5HN9GViUkfLrmN8gt6uLqSKx4SLmT4fv60ojpVe4mpAgtEcKq9d5vWHAB",
-	"L5YWBJittJeV5XI6AOYtK+M6tyuOynznVuaget6XAuZhUBJlfYv991SUE/iTVAPxXiYPG8phws/XoWJ2",
-	"UKdOh0upTRwdZHwOzF5GGsqVJkJiFsMQKvaklor1yl+NjMKtXMnR8RvIku5JCfF/XcldFW/exY5a8Y0d",
-	"eBBTT8xkmnzYZ+Wi+URoqfeFJnAVwQIz+GLLK1EQeyYLVj4j1BCooSBfZnIh2/u9PKim6aeOozngg0Fh",
-	"FRSx06HDWPKeb+8/8niNmNgZoZ8BlHbSlHT5FudNuB0QFjDUqTUu0REG2xtZ4bZfdLtGGa9cv+x8Vd5W",
-	"LN0Pu1fvFA9173yk27GFE+oqgVwubNBnr0cQ682/4y2/QQAixNENFaUmPlD46ZZR7aKEsVwTvZQNg5Tr",
-	"2LwMGvlRnUCN+BqpyTZEo1VROPNBKt3zQu2Tb1XUVU3hSA9qp7yUpeTSSVR2SCqzy1MXNEo9+NVqxWK9",
-	"k2jTWM8i1QpsNs3FDa2bRMxnLZONXWa3dZ9sW+7fyz22G9n4BMX6TisWAyS9oXviSIUQFWTgUAMA8lGC",
-	"rN+iI0rt/9xZUZ4u3mqRLWNNaCbskm+A4vYm16EC6D2lcuH/bFXn5GOUvyV2UsimSc1OcmZw2qapKgN1",
-	"h39M4RYjcMzDayZWNFoqcAJiuFs61qmYXUqr5eQ6Yk1iqSYBLlD4lk4wgqfY1pv4NpOzGiOFvElQjEAq",
-	"nSgAvbLzwO6VD3cOYvyUgGVdyZTZdFow1WHmqpJmmFCMQUf8BEcXhVG1jFQNrfiMFela1MdwrFzHORNh",
-	"20P9zcI6JsBAoAqyaI2TSS1rBo58PofwyDgMVevpiLdnKYOLL6frOF0o8yhJgQ/r36jAOQ0TEl8NFiPU",
-	"rvg2Yvq/55Vn+u247IysyljrnUmXPxlSn0Pultv4Oa5WPMkCtsbFt47PktbR8ryS1TLu6wWKv8gpq7eI",
-	"eacCSr9ITZcbLhhoTMeKsDGmeUqkqPaEOo/3C00augYsKVALlogtjdqp3mCLum54uziQekZiXslqyJXu",
-	"KCoQGgD/cI5SFLCnlxspq1ROZdhKRDMDVnHwzYCFZrKo2PcqhlUKT8TXjC9zZwB25H3AnrOjylGZsCkO",
-	"DqgHvepswFsUhV5taBNjSpTGxKJzRiLkBDNhGSfRIQWCO1SXgJbWW2Cfpzc8zkaIY59rK8iIP2mVD8p4",
-	"B5vZ36IBkOul1lkHMMToCscDLQc1FIHwk2jGNBFyZy0YVwgDLGwlljShB/wUmBfIApgHuEHSE3svn0SC",
-	"BjuDnupQyO3KbA/IMNMGxWgZfnXM2/ZNtKzfi9aAzyBaLI9vd1wufzEB4Z66+pAK3lsNOLSBceGGMJGu",
-	"2Em1fXTlGr3kbzf7M9xuW2ZiJskd0J4R+RqQ8zFoc2B2MlD0+Q6uLL9JWAIs+mmC6O6AbosC2Q7xaTj1",
-	"0U3fyJivSwC77LHxYb8LVEZA5VQQLkhdd2TKNS/LyvVlcWBSDIKBLzKUnnslO8/qaryS0jyCt5+zLaAy",
-	"EbZFo6JNn0CarT/nCKrBlQto7EOeeAz+H9eEKNmEpFHXXs/V7mAYGebd80XZ61rd0oqs+LpV8bBGXb1l",
-	"6uWbJ7dqGe1/W4RRR6XJ55oD3Qlypy2YAMY1R+q25ZUIhEIAGrKn84TpALVTj65cpjl/yeB3uGY9dovU",
-	"yRKpNLLWp91lHgwdSLp0L/RD9XaSH3zilHL9h6MWc8XL5w1VicYYFS+70rfAORI1fh1VXxx4M8nkEWbw",
-	"dpYbWrxX3oLNpYOBb35ORbAfIgU1D5PbFRUeFUG7HDgXxF8GttKK7YjHUkTXTEVu5xh/NNEb6srIoUMK",
-	"NN9Mej873uDYDhi4IZCU4NFLcP74LFG3Pj0vBAc9qHjBR4+4GFGaoHTXncB4FaGoUkxvfqOGqZEgnFfR",
-	"LmsYUkKGC5PaP+keZ+OEdImmLWOOQRIXPSSoL0K/oGSvlysgpbwbFw1tGibm1LwlwJS3i7R2FED5ZFFZ",
-	"eG7XwYc6IDSyp/p37YVSh7jvJDK9Q+tFzpgEFjIZ60nJWjxe46UCnpMYm4xFrp47GwVCV7JmWGpeOOAf",
-	"16RCOvIjd4yt20S3ye6GsM/shY54zzNfcu2ZTaKYhMzWJFDr2W9Ngv1I8hz9kjcjBJElbwoMOiGBTXBF",
-	"XDnrrHBeqiPJ9/3WI1BLyZt5/UdmNGGMt3D2NAWuoVxo5AyNQo0kCCQea0qSQzSW34yjOIvS1bzYD5AV",
-	"IVwVGrdXEnlxAQULHLs8g1rPbxr7zPieSbDqzWpe9nNX0o+oII/PeeZ6mLlKaW1oHGaTZJ/ISz73keFJ",
-	"or6+i3p8VChGc12HEVR+V/EQOZK33FowK4IXoe4pBtQIA5aAfi94YLuOnrsbvt7ELHtrNtvvmM5k1k1S",
-	"luxSt6/kjmlDGmnNiVvt5TRqQ8QfuVayFVHyoAnrhNFUx7JKNpEz41u2VoxBY2wI3WDD76yX6iJnkS4C",
-	"vd4DEYIAfehbck+3DonmJrMhr6e3czKNNw4DC3TrgUQd56A3Or/sQbxG9lPC21m4ov/jt0Se7GmsotwN",
-	"d9TxZktw7r3EymKIqCEGQAp/ZO/4MhuTa+8TPezUfg4Kfk5Ga8PodYIJLLU/4z7AlW9/6Y0eRxeDdeEH",
-	"9F990EZUv1/1DsvOmxhQ9uQXFYORFqt1Tnqn7CbF+IJnDgwD1teu91oSKaDvRe88XVp/vR5s4NEKJ3Zj",
-	"XkRO6V+BlhG4XQa15FJ4RQ7D8Jx2Ja0b+CT7waj47iSefU14YAgLwm6Mor5fqzX+MD3RBUEXWIcU6ZjO",
-	"WJQVCU4CatjNOEtYbq4WzDiHHPKKcEdvQk+F34uRMqz8Ph6JQpK04o728ba2JfTxhgnVG+noWZCIGoLL",
-	"XLvu3sb9kTjjd8x8pzC/d0fqVl9KJsVYW9a4D3cPZYoJ3y9Zvxj6vsV6Xtr5q2SrPI8UEskZ1WoDIC9p",
-	"vY2C8BXRUSw4ACdnIE0AZzlGGZjTYH6k1XXNKsPF2tEySoFke8hKQ5G/w/dZiZwI4gr6p8QDqhDrGmMx",
-	"U6yR6BZR+xCpqJFq/wUE4K0La2079Jms2NKqirM2puMd8M0vq9gQpPb6xgX9A39Ckg4s4iu70gNGK2gz",
-	"UWCq5ksfv7YC4ruZRGpdshXSydTLrLpIu0Eh2hJFFzni+Ex40ajVmeDLQoIL4I2kNQsESl3zwpyYzbBM",
-	"12smX1M9ROA4M9dL9cAcHRT4evqhUAXqdnVKzaWYhpatup6cwpdwUR7Lvkdn3YJ92I5zhH7YHz9Tt0g1",
-	"sKwAERZGVbh3T83YdA+GRL/OVZtwwI5bKozq3YpGp+HjN1Loljj0UhhrnjDSMCGrJYKPgG/YTVhFf3s/",
-	"qeGmvTWYWFh9+pP/ICDEmGdQpT0LyZ3aLusOrYGwC9VUXaw3I+Y1FvY2Ru9Xfx87Xrrmu//4x2T/3dlb",
-	"vNfbZNAx5Ct8EffXl1G7FM+fQyQhsIDi9FZcm6fkp4t/u3lC/gd5/9WXw0l9Mo3EcRp7lGO8O5PmaIZ8",
-	"Y+loSCj96Y67UMUXCT50WdAYyyK4PC4k2TZI8reUdS0FMgBiX65cIrBo3S6EQWfgZ17a618icDp6OxkT",
-	"gff2dZgwaC8qRqzHUDpXX8jdYXnkMcOyYEivHNk7s1DyL1Mg+a5n5LFgCJfZytw+rs/KGEfXRDVH6JPv",
-	"l6cIouJG01FiuYFHpU61MWYr2pqNzKkhgt8/D1d7vyQVNmasQbdyaZ+14ktqmMcp2bVcsIqz67h1XnGx",
-	"1Smy3AEAGWxw17TNdS+H7ND7y6tnKCgoMwDZ9IjTDo88K13k8AbHzrQbyxfWaZbLbeFOkJJd8yXwQNvZ",
-	"tIIemlwd9uIfRS7QBEDPkQwSbexUQxzAPgz8Std3ZyNl5ZrehHU+HB5wtEqGh9yezUPE/zNB3YfN5X0n",
-	"evsGBEoWoS7aSKKXVBR4EpTUUPLru8vpphMgFX5C0oCFA0E9kngWbdv/mwuPOTbbnoNOBdt5jG1FzWFu",
-	"YjyKKtZMNYrHOIavvn9+/uRv3xSuTlyuyIbdkJKvudFjBEZHByqupEZ62FgzijhQpD84B9iJTeevIkrQ",
-	"eHWIO8RVrRgCEJ+RhpqNJiteVT6sya6ZOJdlCeCs4/7OrotslKIz9NzJSGX4aHDOpbzmZgz9nXGP0MNn",
-	"Lnqva5uLw3Aj9x37p1r8xDjffnUI09uQvv0KJ3L5MVnAbsW35UzN/FPfvegVGKh5IY95tBgjNF9uqL0w",
-	"AL5zfOP1xhnn+ZhPOhRFuxwXoUAoY4Q36Dca02i/CObUWEEqugA7Dgx9Vz8QKr4SGMPjGL2dygLCzwXp",
-	"JhJu/AdWKU86YU4Kp521LLfLx0UjOe1sj308BJrfF9HHMOPT5uqGBXuGdoeDyhTY904xihjHfrR2kugp",
-	"yNzwkd9JBbUmwC+v2+XG+ykeKe0p4l3Jf4IUKtrWsofEm2zwPxExrDLuEuu/95vVwPEGailE1Ay8k9q/",
-	"Hol3ayi+d95fqfYFWWdSlchdydTrGIx9T/BLuyRwPnMDHmWoBNpRF6rJwA2kEJRwjzeXMXJ7g49GlnqY",
-	"wK77sousuzZAUpZFoNPuMuNGVuUtiq78arlJH4Fm/uZ48aM1Vw6a62CpFd86xv1F3w8fyolHQ/Zk72/R",
-	"oqTj5v5TQt8LyWS290/CJIHOK0J9bFhWp9Kgj6aG3G9HMr75r5kq+XKQVo3RZk0CTDxOtNdVwN/69xix",
-	"rGbL1joPWI4P0+AqRI+E4p2s2FOC3xZESKw8KEhN1VYXxDcj0AWY5xj9EiWyxwupHBAB6O0FsCFCuYG3",
-	"9jtzrZNu2vCf2P4AgBsblPu6CPW43iFTUtbPAAtgvWDdZ0FzAc8Dgqxbjc4D1xOj64pv5976A5yhKxl3",
-	"PRE2I4yiSxOK13rxATv7WMuGfWkfkRfSHo+8dOGoNRNMQUjK1Yg/Ii8hf4tf63evXzgTB4Rck7ou4EDV",
-	"ZFn/f/9vQWpZQwXAu+9ekq+++uofjwiQAOPPG+QdJqVctnjZf7PX/ePrv/3bfyc7yDE6qN2SCqvs9Ebu",
-	"xKP/W4QU1NOzV725uWYK99LZxaMvH10gloIJ2vCzp2dfPbp49JWrLgUpfhzkETa6oyqy2x1E5YcSUGRL",
-	"7qKq/2yZNi9kufcOmkNd0qap+BJ+8vgPBw9H6+RYfwTuylmUgv3e1OOh5oOtjo+L7OrBdUa1DFEbjRQu",
-	"5Pnk4utIR1DWmAPeqtjww40ee17pvho5e/off3bb4T9+//C7tWvqmqq99aTpHlqOdgQ2XesIT1gjFfHa",
-	"rsCuLgrCW4/gOY+7DizI3Mkiy3rJtXneu+7o7S9mLXIeDUnXGebYaUKiyEEooxvd7aYcS0kjL/+8LJ/3",
-	"u9TcVrRpVf2yguUc59hQ9RvfDPpDcRToh+ZA8bZyF99Y0+ji62fk4uujjoLQbmRop/+9SFRmZfk8p/WN",
-	"rICP9YNDnwDitTXdMv2MfDn2irmN76HvUtwP6hDcyhCqSWjR9NT15kN7Dew3QTzs/Nh3+IPGSr2AYpSj",
-	"Vdpq5lkkV1J1dRB4rNYQELiFTde3tAZdD+d1Jo80kf/7dCbSGbrRYKnEJYTCS4iz+4LX3UZW7rVP9srj",
-	"PIjLYZmqV/i/Z6n8L2dt/1xdd6zb3g8buN36RAmnxmt+zQj1lQt2+utn3q5xDsqaWU8fN8HxQfH4T15+",
-	"cIFB3LdDlYm9RAZas6GK1sxAC+H/+BPtNggrBquNl2eHc1705m/C9/799oo5b2Vcf5Qsybj4XCUDXxKL",
-	"/90hBHg50XtM4dgANPgpDPwRRPIVxPWWMqxuKmpSkvO4R0mWtjdCh54HEZ17N2cSrGoRU6YOWfE7riYc",
-	"n+1yE5qlIepywGI9WFqgNSC+HWRq9bz7kVy+VzeNVObht/8d1jDeSQYHEfEGjrdhmJT7NfiHO77LCuN6",
-	"Uk1+vPrl58JnzZp2UXGoiMY3Ta5oR/0SXdDXrLea3wZ+ko+/qLyma/ZYX6//x01dDVc0RPgWXFAVKXlM",
-	"rGNHb3PH3Qe5bKnq411GNbn699epxdhyM7YQP/HPYT+NqUL7BonZt+9+95nHYOvBlG812Jn95rCFS2Mo",
-	"1I6IzzYStSDd0f0zTEMFThAukNQhtXRdkiPpSr71/KqfsEF0gHlwrtkMt6pv/d/WjM8P24Sn3S5y87mZ",
-	"8VnnBJj4fmLIqlWAfHI+7aFCSoqz6rqGROX5LV7wn4b+3Z/fp8OOCM+Q4n7phnivIuS0KGLmEsl0q1AR",
-	"U+e9hf4AB2xjjjqfgFrtBW22rEkKYCd/qdPQ9bX5vA9E9xIJnfHPlrXsRPZIyuxHYg9uQijGSYXz9bAH",
-	"DZRoAWskRL7coi3octs2477cC3fNQzha+KwcR8uP6vTbKBlLfkO3zA3wHs8hPwVxeVqECTr1W1tx6OHA",
-	"k+LwMoCR718c4Fk50uAGFZAMXIXz8x4yCi9dHPI0JtqJg/GRkO/XCc7UiJ03URLiCVhmBm6jbTA/GcvP",
-	"SVl8wy29CN7jYf28LENEd7EnGyrKoosO+HlyKtvt0S6K25pUDNfL6WfjrVC13PDrFJDrrnjUE22w2Tkh",
-	"WlUnTAJl7u8RaOrt9tvFX2e/9QLlATCJVVWIY3V70RVMdHYtsmkDOASItkVkSz7uq9XkCeLJIj+nzZkC",
-	"gb6C4HQv5QQRa0hI9azUfs/FBK3mKY+jBwtA/IW2RWAw/UNCgQ4885lLPkTXV7VCWE+wH9TuQJsceHix",
-	"sLbbKftJ83L/YMblPtO23N/aigwv/fjPpSxZ+sR+28KrZymEUPyaqRJG0/2nUxBWfeojvv5oj0uVAMHP",
-	"YSq53UHYww6MFes++Nbfj+z8/UPZn/vO/JSqiwP5VHDJavk4FPemDrdrKpbsZYWsGKeRrJqL1gTZwtj1",
-	"1189mSoiOGRNd3f52KvtW/QkFlz7r+8cNHrjSQ7twvkqVWu2kF+wLBa/gSoN7kNCAZ+aXuMf6qMU8Yns",
-	"/6ap9hOtfafM536Ce05iOA41Cncr3OA+tvB86waEa5CMNpteVtu3VrUzZPf1Bsi2Zbve3Hci49J1qaHd",
-	"WI7zqaLskuCY1IMUHjdY0Y24MkeQZO9VVY+g0tExT509xaaGQ+F93M1mKvrsZ/IKr/zYGAR3q/tHIPx4",
-	"9cvPBF/argaUbYV5C0rAk1UmDbVv8ZKHsNR+pAqelmOtIZwDhnbyqSy6apDDie26zu+QV1EYWnOBBBei",
-	"JMu26X9fcw21d9ByEkkhd6GKqECTO1RlhZo6IMaQ21Ce0F+rEA8qWcWwcOcA3a9kg7P4MfItX6eovddS",
-	"nCg/ohhUkAXOECWtZwLkIqAzDifrsWJY/5g8597hBS8dsctn6KnfIugUajMz/edksfAtCy/euxqIB92+",
-	"SMILWMgVof3taXculGQg7b5vM+PBeJjY3bCqLDxVhOE16/UerigvY8LniQ3ionfFjKnYJ7hfYdyErikX",
-	"D7pCz4c69Q+qYLdroyiH4hipQr7bNbriwhsWS/YMc6H2J9a6EKQFblwhd0DzroknI3NLxa4nY3ivrkM5",
-	"zUmQOtezol/w9B/EcO/+bd7WdY/82CbtJTa0SBzm7vSjuquOEp5s+/5kr/izK7I8tmrXKE2+M8kjgrIA",
-	"ZKh7wksXKV54H+uaWwmkRDHNhAdYhKPKixwAb/XjP1e8wkDRCD73O2RKnFYMK7wwrRpCT1ReMf1oqa8D",
-	"m5T7Y2dPz3VTxaptp4EVht2Yx8gNPxCILDznyrUrvk+LGBoFWxMNX9oKGhbs+ubBZMG8u4R6r+j4AIHb",
-	"6PUPb96ShlbMBND8Sqp63Hz+Dq54COvZPuknLsoc6xlGNXhz65YJVp46i459LO3jzu4HEjYsxXvgAA82",
-	"6UwJtVS162DnqZNOYAB/q+jOlQN5/0B7YBcmr6w/YS2cLWMNwLe8A9GR3iWl9bXn0b1/cYVH5ciqG9MD",
-	"HwRpdBC/ee3qCE8VTr8Ni2ii4i/CLqdmWBvv2JI37C1VB7m2b/rmxpOp8j1MW+CTPzbow4lZfIuuvQze",
-	"cVP+xFgDx76dva4DV81vWBnwlXhw4FHimNVXnixwsEMfa8OVy48ktKrh6kekRzqdDN7WkZxZv4+Peghb",
-	"9LRq6D1SHemPaZFC9Am8TSci1huCPpSC/NFqYy3moShNZCMRIfEjVfeSj3wgVPiPVH0cOPiD6JbfFDcM",
-	"W9Vt5I6sWmuOgl/MdeE6wDsCfPgEuXWR6zIooZhQPF5SRwc0giyzl3zGomHH/xeWDQdwCmQEEMwKMCfo",
-	"MkQ0so+4MycqCF0WIEEYY7//DJTEQa9AoU20WbjT5I6MB3fOcSxww6oygzJPcxEj6QvdbivKu1a32nX3",
-	"DC2asolmIwRjX0XRvlYW+u5+P5pmX6d7y2lWLbiXf8WTBX4xvrhT3BgmQLE9cIARdecgzohhRVh3bC6D",
-	"mjPMVXTbbALrbzwT847V8pp9z13ifGpeXt8+Q/KhSGY/44+Pl+j+0bD1SepzXffpj2kq9YbhLfCabpn6",
-	"QqOWLAglG+7y0kJCX9BHzmG6fw2XgoaF1cpRgHJpmDnXRjFa32LZHposq5/JDwJyvKuQcTwlztbWC+7l",
-	"Q5xEGdumEafZNTDeuxsFz8n/+c7xsNtDqGK01J6O8w+qoqpMudqxsRwpXOFDH5+RHdAr5x3r+QUkTh6S",
-	"8oj87NLLyKXfKGnPvOM+zUvp2vuOWwkrqRJ9MqBY05esH1B/Rf3u6jZU5HV16vN7eyfevGHkJERD0K8Z",
-	"THlUXLWnV47q0StmfLOuz8pcTZJGH7ZVdFd+7Hzeg7g4V3Rv3VnI93q3t89eGpWPXZ/QOarOgPL5s3Np",
-	"VryqYpTLvzZWF208kxA2R7QXe45T5IPutSDMI38GVurYAwNpUbcYi3a5ZQbbRNB9NxjgiYYe93SLUOzp",
-	"59ZU6wiz9S+rPmW2z3Nwo8k10zq3E/a1rNqa4VvN1qMwsN49PvYeDNTlI3QE+vZ1DYNAlH0Uodi8kuAM",
-	"9CILz2AhPN/3kDNg3XLMcaTMutetZ6S9L10FD4hM0r8jTTSmhoHT+WN7LUbRkrmmPpihlis0D56B+HNh",
-	"GFDmu17J2IlpmEjoyKxTJ+T3eMXJoGhU62ajqGZHhSGTpRq9335OtL4vN9Iaj5jb8W+A7THs1GrHm6k3",
-	"LYAMWE1k6zcEdm2ZhN5fcv1QoPtIj4OXFYYOXdljoC7GPkQAM7faP6tRooj2csUyzFn3j1XqbrmYLCay",
-	"UxnQEcfBtCcX8N+UqMKT3A0+lUqBjAoBmNAh6QuWB+Bf5YOVB9iB3BX77+uyk4A9NOvuMTmfEnEd7d7l",
-	"e6RgEBgjjT1KfmYtNft5Bhn0k4uRjjUh4ltRXmPvwGEV+PGGmbp1NsdEbtvqOFLA1erBqD5pvMAfVD1I",
-	"iR6IC1bouQOj4tdsBLlzHYnJHA+/otpAkzbT6VrskQDKQDMmfLeGf7YMAlfOAwJ4/VkRi3FxYb75+my8",
-	"L20ufhDGFo1oTgbQnhP82VPyBYZzvggt6w9rK7SsGW4yD+wkRhbkC21oxb4Ac/nwQlZpdn/KMt8+BI3u",
-	"YKWFSyZ5lOl/w/4X59quL0J+/ztq0YYaDtMMmwfESdJyHAl2CVc8BALDPikHgPETrwTBgZ+e6ue9hGGc",
-	"skQ6g2LEvk0O2CYb7HVcEHIQZMp6nHZ8+/P2+EGQyk4m3CjWiejWUHbHKXSnYpRTItppEs9eObG+o9f9",
-	"tjUD5eU6ZEE9u3UFJdC90fJZiIdQQbg9RATbwTfWlJCIXz/rNj9WpyzoWI33e7pl9hVf0Mxg6qfL3nd/",
-	"K5WHPgfKbn8Ea8MajJzA+thFsMc96mxc5laUknDzFPz6VtjrsEE2rzobsXd8YQWM64bBxZIVeGbZj7ED",
-	"Ve8Dd7djcbBSlRaH77hiTkv+pyjMJ93rzTMuaHqmf4Xv/3Ou7zDXayxEic/vJXx9hy5B0SLwFa00K2YF",
-	"xsYZW04cJvt8mC26xR1o0V8a1+nNLfgXGrq6OT1mN8NoApuWP8MlJyR01DqVU4ZQMlSxYR0irRSj5T4j",
-	"WBaJTn2dFZxK9H18WNHAKU4IBi7R/R61dp3xQaGWEBDTdlYAL91QDYgvqLunsFDELqzUrOOZT7EfN5Sr",
-	"EaptytWV890eRLtEwlP/GGiVb3KjOpPEgvZJ/6J6xy5r12PTQWmgdaar/OzQNj3tBI0dPdFGs5FGrhVt",
-	"NuNu99vedQ/hfHfPy3HBe6Oz9quiy60+5rW4B/e8N8y4QXQQr3IRxSybKJqh+v0TAeGdLrDZX+kEanMg",
-	"C3cl6oD4viC0d1v0eazUAE0khz66P7599dqq5bc/vz6M+Q9Qgr0dNMmBgsjbSaF5cGqF16ciQVFyN5xZ",
-	"bIQSuA+sreHLQ5H44FF8Fh/7OR5Jzr91l3w6vYRODVR2kdS7wdri82tXYhSJZO2Vh5fUU9i/C3nD8ktL",
-	"X8ibDNbjRSQP/WKPgl0BJQnvsXs8IzXXGgMjmDxbyHLvE2c+IVbSPfz0rDiraN1EM2JLOqeJMZRFDQtk",
-	"J3taUsR34qR9bEOqE7h3Tj5T6WOvTU6gtsAyh/fHg6CnvrwdZScJ+Vw6BO6BAR5C3Gkbaqx704Gh4Pn/",
-	"sndPEb+PNnTNBvcZtWPharjZoU6SiCHps1Eb5CC5ZoSJEqK+UNiEVMsIQaEGXM2dxF6PqTSevD7I4h0h",
-	"Te8zGATrcol5/GPTEhftoav8O5F6rBlV2EQrRdXEtkG07qVYsWrvh8MiU6eJkpfUZBVDh4tPASz8josy",
-	"cE47ThLM3AoJnnzhQCxbVvHgZQz0Qa5FaC/+K/Hi5Scf/PxaQ7FjKFjzayas9q25tifqM6LYqtWgQ+zF",
-	"Yh90sCOIsaY6UqRBtVTaZvxYM31iffUtM5RXUcRBVRG6wL66DmDwMdWX7xG6MknY57f227cVFZ+Tlbnc",
-	"SL6cYWe+hOunrDM7umsO0SLknc7Na4efFWFkH92YG5fTQK72MYErjiHFKhFnroQu5iCzrCwcVR/6YbRp",
-	"lLwOKesDGZ/qg/tw3W8T5uBSVrJVQ8My4PM2tNpGKOn/Qh118agZcl+5hrqAWnJnSWRxa1myaty8f4OX",
-	"/EVajsPb5Jhc7rVPgChBlACyH8CGXDo2Apeqsl5CZGlcrGSqc+6Dxor+WhHae9fjR+r4IDQLtx+PwvYF",
-	"wloSyRITes3+09RAU0PuxNStfkEWjL5Rcrz6/tvOfnfMBgjinQfQ+5c0ZKL2CBUl2TAghHEZvOWGLbeA",
-	"icZqxkdx4X+8lM0+rQ5fymb/uW2BlZJ1DkT0ltYz3L73638hiQMvHKpdjOvxiz0yZNf0G2yjFQ31IbqF",
-	"Oj9N6FoxlhLChmp9LsUYKkFrK4e/fFaSaFolWJloQzfolY6Vxd209jpq0uVWk9o6ElZVLvbgqtdShbmN",
-	"tKj7EJHJu8pgird/YruMwpwjFdlU7LFzhCusOkVvIY9cda4bI4bVTUUNwzquNb+GOi4jXa+40DrODFrp",
-	"+yi2xqpIYKnDLg5kwdatiEj3OBMMbN1sLpiHyUt+2kwwCIoK1TCRGYeBT2RXrtw1D+Ec4bNyvCM/qlN2",
-	"YMcaIGNFVXOkebf/L7rtwI1m1SrEox9EENO9RnGy/qrr4iw2PBaItby8koGlWDBYI27SYv34T11JM9k8",
-	"5y84jx8eLhA2vKed8Km7ou341USLvxRpGlJg9tbsJKXyywGHopU5KDqCMhhNr+NVtffjPh6YBHZonwx5",
-	"8kfRz60ShGIbNfZFMPI6885ZdgWx62VNE9rZhv1+l9ZCdEsW0Rk7rjfJ4IY1in6zF3zS9vQob4wd/X/m",
-	"KeJ5it0wQYHECRXfBpNJybWi9ZSl9La77EGgvP5xWcW0rDGAwCTdy3Sd6O4TzWtnuBvqyTS2qaVuNgyR",
-	"jGPT9Ly70rcbvTX1fSzY57lUcjlRJkqE80p/j7ua7l3z449OqNATy8Se78vtKYxEbM5W9Rll0KDvcc1Q",
-	"vYVaDyngzLATdrS5H7fCKI4xiOQm/9Vdc0u02UmE7mEyVf5NM7TLiz12mbauE1afnoIJEA96WFNcT7+I",
-	"jsIX1BkUXRSBA32FmqwnDqDNj9c6p61mX2197nhyeH8sSRsJsrxzNWv3gaR8EKGFF3itZNtktRqyF7qK",
-	"loqq9V0PwSPqDiBU9HXarg2lfdiWV6Iga2rsueSl05PyZoDbKkY1cxS9nxa+baXYKRT7a9ffwu7zSoo1",
-	"8N41JsoVqyTmMJJCLV0S4p7sXLh/4rCDsZ0mSAUbrk+FSoTcFeDWYKVaTw0uWFVpL2w7xrYYrYombnfc",
-	"LDdhjk5aKDuv4hB+9bEzRPe3mFnYzbdA6IE5Ilxw10sCjBxcZkc0uJJVJXe6t97QxbC3KR7Dx2OskC/g",
-	"gpMViPjH5RWIsKqarBA5kBF8wr+4jLxj0PoWTy2mtRSHWz0IgK8XTrS2o1v2loK99lLenY81Xqp8TILE",
-	"xTZaRs8U66puZcMEspw2dM2cyGPVD6RKgfsK+AXtdVCjyzWp6XLDBSNSVNZUCXJ4XHR/4MX9M8LX/vbn",
-	"1wiT8VkVN8lgIRD7GgV2dyupoeTXd5exRi4AchxSD6f7vsTp8vAWfuJykoN3zynlkdcRzW/OS77mBido",
-	"sSe7DV9uvKaCIpWGAneRPbkNE6TmojUhBAdSWtK6GdNS39rvT6Wk/MMmSNfLYeXYX03RRPnWjSwpUDlb",
-	"ka4bUgYnGZapGiPhv5TLraNCON2BYp+I/vjEarkL/8UPhu/p9cBQQNJVR2wBoXD4YAlN8Y+MBRcjnXY/",
-	"XomyI734JFyPX1rzMDU1/nDqPLleTwLVViMRYuuIwAUPWqfYa4byybnqbZUVuv4e2trh5J7Gk4J7+QXU",
-	"y42UVYEnPZrcUiFUqwdnGfGfPrd1PRG3OJRrRAiQ3TcuZLeFAK30WQY39VSTnbX+iwg3+TWFssgkL840",
-	"K+bhETA8Ktz9P5mc6oNug3EWNbj540YxzcxUqguveZg8l31WFl2NG9UJStelrH3JBIqsa5vfVUyg6a8N",
-	"Vaav/+30XXO2G4Fn4gX/2krjL73vp7b7q9WKLY1OczD0mPvv2a7pEUyXTtKHfQNEn067FSVTZEf3KbYG",
-	"z8g1Yj1eMnrNshpkXqJR/xHRAXYEcQLCdCW05yz769Gi/baRdrk3TDHfdtqTykM05gtNltYRA0b1IBCm",
-	"bcY4FsyvzadGzBmlyAYrMaKFRhk9izMjt8it3fvZl3OZQPEmRf8Vwoj+RSn6os14ig7RIgXG2CBM1+t+",
-	"gGHDRnFhQt4tbP+059YnebyvicRH2P8loRN+pCdRieNNByCc6txdTEsSIXdhxuRy+3jRlm6+knbiC7jk",
-	"YezEH6nCx+WYiq67h37QVtTfyx2U+9iroedHRbUZIBwgPgM8blKF5qPHic8CVS/XRG+kGhKkaKPofgLS",
-	"j5c8CGLUuAB7zoLIqjx5Bt6HwqBLRkUNlqJgBTQWo+D8IiPcjurBNIZYWPL4MhXDdzxtKOyb+zTErVOe",
-	"EVSFy07WoQ3n6r6J9wEQhhjgHRYgecr8DUM0sFVo3JC1DAsNqM/eUlODtFBR4Dle/VlVOedl44uziiGX",
-	"zLFvVlO1zeoLldlA6sOphOr9hu0JVQ+Q6HLYYK6JYvYty8JRfkOufset9VFLe0waOczgF6SyLg+EFbmG",
-	"7g+PyPsN4yo0cDAh0QLAtVHl/Z5H4wbH1YGQD6ZVRazg6mdkscckXSsqpkO3sShtnCoPeOMClwlmJNeu",
-	"K/imZZCXXG+MYBCigMz07UhOTnDa2LnJOWy+g4wkzvVDUziNNSXiFbvfTnaT/gqS1OS0dnNNebL6C7na",
-	"24xLDbsxrcrK+TlZbBzzWFfge0i083Fw0CiLcUPHODm9c70nQGA78l/qi2Ewm4FNg/rFnyDyj5dSrFoN",
-	"mdoxTfOyuyw3TLm/F24lkc3t/fePpHjCVGWFqSlXkH66mwMSxOBHqnTHCYoRat/XAI+nCOwdJaGmRvGb",
-	"Mc/3DV7xGQtAKhje1YXk0rj2S0lStw0K7KPRrroVS6get+J3l7oXVAPgx8imL15PHQJIXjNV0UZjMw7Q",
-	"RD5oaL92lo8nGagHUuk4tEeYp67oNXvnrzod2kRuYynNK1kz4JnGCwgSlpZuz5VcA10Hvh025wZggBse",
-	"sSaYa2PPohnPYPNl2zjh1Y/hk/mt9fCxn0weNNd28+fnyWrMw0J1PQrskkF3YsGe9WtJKDbs9VkRsK73",
-	"DD/ftKHDGkrxNL+w/d6b8/dS9EnFR4gHw1uP0YuvZCtOwS8OUwduTSU1sw4I+F4EyRgLn63C4k6kKRGM",
-	"lXq4SsAUnzoArxhL+Fsx3R8IttJHlXekGiUNMEWVrMV/GMXtPz6W63TFWJbx8gpIX8DuDE0UtPvtCaA5",
-	"sKUgs46reL6ouCiD+60Z0x3nA67gn9YR+DBmwzi/ajpis/Qo6NsbMMPZ+t//69WTi4sLpz18VEA6Zhwj",
-	"fZrVSLIAOndgMkq45dqw5ixKpvDlRZ8K7tGTMDLR1ovMhsx383TGy7zv5u/cPY/7HI5gF00XcgdUXNZi",
-	"sQOLCNNjGKYe4QNQ2wcTqtNxvYWXytII38FSDSyMr46B8xUsSBnD87ucm2KNVMb1P6ULqaiRav+FJvBT",
-	"YpiGL1GVLGlVsYMu+F8+mawdcq/2sZOhD+Dz/6a4YaS0Mozdf4CxQEmx9g3uViG45SVblnS06vM9XHCf",
-	"8wIPiE0MfnHnWXmJZd6F74jEjbZmOggYtOpw3ywqudzaE8T9bSQpJRHsxvTn6vEyQN1H0j4v4aLPcNby",
-	"AM/gK0I1TcB1WOPNidqGCcKgQNx5eCU11jVaGWbt5t0z7MS4lK0wGJsSckekB5wb1WozKpJwwX1OLjwg",
-	"aqba1+Eu1A/KrQO7XMt2uWEawivcnBzV8L3cBSvBlzItZY1JBZgzzMt3eBur3Vd2Blh/Zh/T1mykfcKj",
-	"pRqd5+f+wnlzfXN+87eLf5wv6bkdwZ058L599e7kcwk1UN30DOHeX2hiNWiYpsLl10t2zZcszPYjHOyM",
-	"XD8sDJoCrarOnp49pg0/+/D7h/8/AAD//w==",
+	"7L3rkty28if4KoieifDMDlvdki9/H+mT1JZ8a1latfx3bJz1RqCKqCq4SIAGwK6ucegt5kn2EfYB5pk2",
+	"kAmAZBHgpbu6Jfkcf7G6ikWCQCKRl1/+8q+TpSwrKZgw+uTpXyeK6UoKzeCPt0ouClbafy6lMEwY+09a",
+	"VQVfUsOlOKvwiv/xh5bCfqeXG1ZS+6//qtjq5OnJfzlr7n+G3+ozf98PHz5kJznTS8Ure7uTpye/bagh",
+	"OyYM2Skp1hnhgkjBiGb2+Ut2Yn/i7mMf87yUNQ6rUrJiynAc+rKu4P/du1+VtCiI/Y7IFfnmnJSXxEhS",
+	"yVoRWZuT7MTsK3by9ETU5YKpkw/Zybqg/5PZO7lvtFFcrO03BVuZ/iPKS2K/sOM2G0b+oCojuw1TjHBD",
+	"uCZbIXci9qCyaD2l+VjQMvb4D9mJYn/WXLH85Ok/3SjhJhm+++/hEXLxB1sae6/nVaXkNS3600XhTVZS",
+	"lfZfJzk17NTwkjUDbd57uaFizWKzy8USXnNHNaHwLJafZCfcsFKPykRBxQXc2T7DPZQqRfcwC9LEF0Eb",
+	"it8wUZd2JmqhGbMT3BqAYqZWAv6Jg89b05OYUbyxe3Lz0tFp1ZqvRclicrjg+s+aXUgRH/6yoFqnvtnH",
+	"v0jdi4ncDj18s5CyYFTYr+zCRn+zVnayor/hefQXf1AVWfqfqNJ25Uu6J7VmzwgrK7MnK6nIzu5ouxXg",
+	"Xe0VbZHo3f9w5Uuas+czpLOkamv/OSJur91l9heM6lq5fZDn3L4SLd52lrF5tqwXBYvt355YJHZudiKv",
+	"mepP4Y+GbKgmsIpEKsKNdlPGNaFqueEozP2VqjhbsvZscmHYGkelWMGoRrk4fJ5uloRoxnCllrRkVjly",
+	"Q6jI8TO7n81G1uuNsV+ZDTXRgai6iOmFH+SOlFTsCXyPN9dE7oR9yIbq5l6tgWuJs9ebJK5BrLSpc7ui",
+	"ZLeRZGf163IjNRMwaiENXGTFbreRhRO+6KANK6vCKZFJmupiI/kyoqUOFAgHdeMeC7Lg9mFL4tw2d5s6",
+	"rGQjxa3h+el1W7C1tMM6ySnViMovpa7syTT2ws+bK1uKqaQ3l0yszebk6VfnWVpPta77NhvQWt2F/kUu",
+	"ZL4nO6m2mkiB4rgnpVTsGYiPYkupcqIN3cfX9ciKaux1S3rzI1771fl5TI19amqpvS7n2UnJhf/zceT1",
+	"2nrkqHuombdvziM7qi/YHbH1p7684TlYpLAv8noJ/+4d8tnJzelanroPwWh61Lph6+tTXlZS4YFO7aSc",
+	"MLGltTZSny2lYmdocdkhvqDLbV3dzaZa7M3BinJhvvkqqhmnWYRO44CmxrvH1MQLKvKI0ULV9KW0t3iu",
+	"GI0d3hvG1xvz+vVEWa2oQi9k8oPfUmVGNXEYhX9Chm+YmhB4m/5yKkYvXj+Z+CqyNgUXbPKr61qt6HLC",
+	"uvoLszCg1GvA3PReoywnjmi32Y+Pxl6U2XtGB8GKiKsRTN4xjcpEriccINp4qelq+ufEbja0VxjJ6T4j",
+	"ul5uCNXk/B9PH38Np+zgnXeMbXM87Lq3fkxeS5HTvfUd/4Nc1fbfeDteWn30H6BO8d+P+1v4YA69jeAf",
+	"F17JTUFiauWuPzDwnvVG7jRZ2CsIFcRamwWtMlJXdryU4HawDmpZErqQ1wxmyFAUhO5qrXCUwzvxB3YD",
+	"ZwTdTbyyrt7LSWJ4MFXwu+h8FHK5Rav6YNcurF/fOim8pxwML2uMW8tMWk2Zqz2eE0tZyFrBWsjl1ptm",
+	"EbfR3olRpef4KEuZs3FLwBimLuyVdi/sY4Y1LDclhZRbspN1kRPNjClYZg3gDRdrwgrNyILZf0I8BWQK",
+	"J2LFlbavTNeUi+iLrTh6jVHLzBpQdu6sUUp43B/Qhq5HX/QKLhpUgdbAuDHRL3Z0gpaC+c5aqhNuhz/2",
+	"o8ycqPSkq2szKEbz/SMvbnMMBvglGgzyJuLZCFLxG1Zor7G2rDKk4ktTK5aRlZIlblNZQYCpt1M30fDR",
+	"LvrpTfTTfeTTg5m8ObGX2dtmJ5v4TpQ37xjNna3bHaLd5WZVF4kgRUHX00//VwVdx02Om4lKqKCLsSvf",
+	"0d0lXYBwLmE/9tftf/+vl0/Oz89hL8ACLeTNqB6zj8ahNnf2E5A10xSb3wsqcmvrRjw6VFFjcTa4CN5I",
+	"qoiHfW4PicfOV51mIsTOoIrRLTrq3GRNJAGUDaidqRGgg5nDd/SjxyHEp8mN53CSkprkZqJdtL/NweUU",
+	"Dm6fERUDr/jIv8AcFYOT8wFeX8Xsejm6N6xu+pCdbDn6BeHUVAy2/YZDJGJR0OU2emYUfYF4v2Gkoma5",
+	"+QKDPpf/xzPYKLWuaQHB/VoUTGuiKcRMghn1+Pw8akgl5hg3How8LhEqT8VClpLGTMjzpzBQOOKcVt7I",
+	"WrPOIJ+0xnge89eWUrBDQ/ZJzODNGVVx1ZgzobmJbLb1WXn5jJw/JcLFS6xtx3I8kPtC2p7a8+i4GznP",
+	"eXURn5YQz1uoWtunwfTBSua8gnClJmbDl1tCNYyOalztkUE9GR/Sd6MzMfFZkybgii2l80IGxz12q5WU",
+	"ne20LCgvIZorpIhblX4HjgnNLcM5k011VQvBEmKpC547F7cvISvqYtgbXmliFL1mhRNVE7JgA7P65egC",
+	"gYjFR7aj3fjQiUt1wOeZy8rEk0BRxfGdPZIjesOp2X5kvSrokhFaSrHGmCJVuX5GSq41GOOQERQSNs2S",
+	"CrJgxK5kHo34THbFU3rvkq3Mm3rgBW75TPj5wCGMUb5kfKm/bhtGr/exI4Rbe5uYDcW06oqva8WIFKSq",
+	"VSU1i+cjmObaJEyULWMVhIIXKBNeVHbUHiMFNewmujG1oSh1k8zUS7p36d0Q57Rq7tBqbfk+w2GRZDTI",
+	"vQWOLroYPu5yGNZymaVErsVQSPsI6WLv7JqpPTqXmCVKR+DvmmGYnvo8Vq6SFsWs5GRB987R6es/PABB",
+	"A8LxSBUjiz2awXZgJFeyqliegd1DrL4v9icDGj4iiZgCmyyMV/iDaakrF0DuJqjCIzur62Y6KXUXsnbD",
+	"PDS76jnDh9vEliGx/NMC5Z2XxQElXmSfSu/3BeCVvTuRYskysmArqRiBwNOzEJnxJwAGUzDX4+y2ChxC",
+	"e5v/57/88/z0H/R09ftf33z4r0OhpOheiQtxTlXi1JwT7NtIY1hMub4HKxm+JHYQPt+rwPTObrtMLoYT",
+	"FkpAKtSPwo/dvV18AetkDM2dwJoxYc8USsCTIjtuNrI2hMLZ/Az3LtcI8LFfcN2xZm4Z6J6eUR02x1HP",
+	"FJy5hCkXTqEFm+qr83FnBeKe0VVVdEfwe4AAEIidalJKbXCR47L7/PRVUnw9MGXs1WHzdDXF9IRs/8CN",
+	"mnmSmlQS7wDnZPW1XBFKIFLjHKCONTuc65txy/7ulTuBwfPuHd7Aj3n1lGyc8Z07hMWOCZPFY/0Twh0r",
+	"VpjRWJy9pq0/eoYEIPrMRsl6vXEGnGJPHSROMG42TJEdr6zSXK2IkIoYumWCLOhya49NSnTBq6iZkUbo",
+	"beI5EgfG21HcvRT92JYJ6P/O4Ym6kqi5FtKYIu6tJU4gmeeJeEhBBcklcyPQ2xAqkwo+2rN4SF2K35hJ",
+	"T7EUkOKxwoN71L6kNrwoyC5xRxXV4iBO3dss2LoWGBGpqHJfcH97IwlaChNOW1yxqJKWYlXraOAuCFdP",
+	"RLl4v2E/0YjWel7wLetAMSkMfbdhAkQwf4YpEvu9RCGke6JkLfLE9CcgXfa30W+cpz0cukLjCm+CP2kO",
+	"tPB28fmKol+HEGFzkjJ9TOS6BVOKDkhJrVn+nhdRv6/jr7dONlYUkZPtndzZva/kbjKKVMm1omXJLlhR",
+	"xEzFAXupqEvRPWLmeXiHjzr8W8nd/d0+bi35l3IP9xOd4UpE169W1yzl0Dgj1h/8DqG4f4YGEJGi2GOi",
+	"yk5rpfsWkTdgppn7dihwKkfenmnDS2rYzNu9dD+LZo74ehNRIQYNHC3ByIrGZ9D+i5rU0TT9c0MKRpub",
+	"OsutFoYXhApURA5xTCA0HgIf2rDqMIzkFXHbFO0P0v0mYnvAYlkFblUOEZiqOHSCW3fqBS/oXo8b8H5k",
+	"GsMFKAvthWyGmBTMuI1mZfBq43ZXfwmC1PXfJGGwPEcBdkgKblqHxNIOgxi7jVJZ76kZyN6WxQnBrGDz",
+	"Tn6UyUkJMh2dmISyS07JtMV0UQG4ODaw75ihvJgJogpuypPz8eg8y9cpVPMazm+7I+Ai4v40BCAPmV1H",
+	"e/oXRQJPbVVYCrg1J4HA84ifMhKYv0PY/5vxu6NdNeY5yQqxpvHtFEevX4IDc80w5o8rADAUUjDriRqZ",
+	"BInIlYmvo109iNItCoDiRHCn8u7rNBAOgsWAWZuUsnVCf7uM7XdyWZdMmB+bX3R3TlUVPIW/pZ0KlL67",
+	"0XzfmPMlzdmscKP1WSJG2lv7MdltpGYelG+3njO6D3D3LUVTi5Ka5Sa2ia88th8GSyFOZg7veEsAgZ/H",
+	"sMj4Wu3xRBUauuVvPcQiEeqJxJYaRDnXZEm7WmeSSk6dUkXhstJl3L+ObpmCxjMiDGfXft3clWpSYFJ+",
+	"WmijkHKbktGyG3ZsyZWf036Am/05ERPtBC9+F8yRRNbnxZ44IZge8jfcFBPClQGn4gbm3r+pCMH7tEbX",
+	"mESwRGEyG0/QTkdUNhXdRfFWS8SQzLCRHegkZh1TkUere95Kbreqw0fsaFG46CDGVKvaSfykAfwAT0lD",
+	"ySdidAq6YMUcH2vBot6iL/GcAuDe0GqGN3JlL4/KF10U7JWSU2HacP1ENK27+v+aerGspmLFeW42t8FF",
+	"OSSjfZK/S1jqMNr2pDQvHKY8LHfWCHwjr9ENU8d14J7ktcbEoIuiO+W9z4hVhVKsEdpC7UXGMNX3cane",
+	"xl0KCKYVnIVypgIQoU+JliWDLJC1pq1LB+6fC1AuQX3GFHnpLMXIkYPeiiT2ErLbcKh/Y1RYl5FHo8pR",
+	"JN+PglD79rVmo3E9LATAl49N+UtqsNA0Cia2x6IOaRdNV+xpSLY4pxAiozDzPoOGQQeHNHTAQpeE6FY8",
+	"NI7vdDWfTro6/ygWVPYja0Ydm+tblHq4U2rIP355bY3HSNwU8d1xs3HNXl/Fgz0o62uJxRPsmsO67CBE",
+	"vdiHAs5lIZdbQg1ZSLMhUK6Q9c/r4ZSTjwrOgtTlLBqzBgAugrNDWMSj1PNuxcdg0WL0xituL3NGqZNV",
+	"joY0gb0MQXwplgywEuMFJkvvS/nEA7uG0vUFLSBMTq1WLOqyiuYckqDAJhUUShoX9XLLjIcHZmR9Vl7e",
+	"HSAHYvE84XPgt19olJGnhBJXSj/NlMyjKwF2KlQNVxUT9k3a3ApMGKZYTujKMLWjqiuNI4/zabW7zcmc",
+	"dFlIXI1JZTSPZXepS9F4O/2Zz2UFdEHQRw5be9cMVzrc8O1AMKOBPeJhpin41QtMe/jkqZ2V7IQKvYMs",
+	"CECGsSQHvLNcngREV3ZSMVaAyVAhGlxR+EdOS0xRKFZRroAGgirT0p1WIDC7I6RTqx54RzXP8be6xuLJ",
+	"hUbb3Umuq8awd5PX9n8Fo9csEEy0yomWGwZVQ9eyhpeo7HiUL+IGK2bLkHEE9XN2IisuEPD9Z00Lu7Gj",
+	"+GqeUFCY3KUix8qvpygCk/O+c2Tce3INrGC43i07kau4jmgSjFZEK7llgsgVHPVrgI4IwGB0Nek3sS1S",
+	"uWLHqVnM3YYvN5jH5JrkKImBQ6SqYBULiaLorFTlzFKYTyu/UITnqAp+TwxKd2dqFIBRbaSRU5RCcJtH",
+	"LyycteFfDyuRshOMxy/tzEWBjuMY4SuYEfDUjwOU1o6OZKYJoTdUxbeFXRuERJT1cuO91MayGhrt2Fg3",
+	"LusTkevAq2HnGrceplUi8c9KzoHwVdIc0g3cAU46FB1pzIjg03MPM0AtdwsszjeR0fqSnE7M+zx2H3sK",
+	"9GopovrgmqmcL0309DGUIxmQ29e4i2sBhZzjzEBwkLrQ8GFVaDQ6vJNq++gKT5LpoWH7K3j2K1oX3RdR",
+	"9H8irxG8D72WPJ/GdYC3uh3NwSvWHYU1LVpKEcH4I6OAmQAwt2AQBbvNdHBW5C+VkpFq3zyknSLFrKzI",
+	"x30uvCzzd4p5Wq+4iJc3zi/rLX2Ne0SFAHbeBRusteDCa3sAHkqA9vlA7dToWoq5JnNa7a5cI/23QJy+",
+	"PXU3XKAiDExukanV7Jop59MMakF/HeJZRD4Bz4KL1lWOsQGrJgDehoY3VEI+tDtDlT4vCn/m6KBJXeRC",
+	"rubFn49SCe3nr10U3YpEd+qjyyQLAdTg9oFa7tP+KcBcAmlkC9rf+6ujj5Uyv3R28MGjXZ3VpN2AIanp",
+	"cPJkAiOdfIidHL2MAAw6/p6q/JnHCFqSfG5t0qBJk/AafzAjBHa4Wkhp5SNU/vmp93ndGmD8ncZtiU+D",
+	"SSk+DyMTUIsENC5nhaEvo/DGDe/IVtt03EhlBtKOGKISjOUaPEOwQ3nBSEGXWz0z7VWMnm3wZlYTSZVP",
+	"2Odwy8y/uf+Zfyv33rFp/N7HTY5EaBaH1b9HyKgrWsaDDOoXUyXB6TDlnOKM+TXAv8WDfJDKHYj03VfB",
+	"7+SHfTf3hXYY/NPwUAA2y5nvN1jP2/8B5vwHEyNZyFMAvwqEK+zhLuSuX+3po3HRSggQsIHJADEjBd1r",
+	"T89YYNQiAhiYX27slUxvDyiIcVPPROKFvqRbZvcGpN6ifi0XV0CdExVmHxmMkOpesyLFSvHMsRqdg0UW",
+	"gTu2MsA8Zod1Fm4jd63yvIKzTix5Rw1Te0w6cYjl9U8ifsPyWdyk9gcvUhK/20iiDVdYBzaMFimLAUlZ",
+	"1UVhVRfZyCLXz6ZMVzLdNaNQnO5+FQEJG03zQaHjzpm/hZRbO+1bKCx66mrEQoURCJ1gtVG0II5+Ila8",
+	"sOTVdK66d3B5nDRupNQdiJXGdcHecZpaeV0wv55tVcALL2IgDlFHYm5dPdb6UKINYxVgMKapRF0pRsed",
+	"J7wqxra8tprGO//ZSa4QWoWbJ6poQtF+981e072dL3O7Qu8dTapOV+i7lgRi67cgBEhXIbogENZr+JLE",
+	"FU6JV39BrBp8j1P1jq0bNV4WCKdBE7em1BoE7g2DvIeVi5pHNc+jHCdihl8ANwHa6mgRxbULFsy513Uc",
+	"PY6Rlpl3c1DLD3Gi1Zk3s65C7FYuhjjzbv/pIo9jQMRw9zCffvCNLPm5SS6zJxY/WGpWaF4n0ITJIvoV",
+	"3SgmNoyb2A97GwFzd+5JnV8PjPY6xtF3tzR4KqowcKhNDJVgkLvxbAFXZH+bfMEU7D1p7swe/GFRBWqg",
+	"zhiTo3vtAhgH8Jj583dNi5pNEBK8burw/rMJ2d95hBXVmiXqQY6ZGpgoS/6RUWkKo43NjANExuZE14o9",
+	"PJOZf/AsMjP3FrdDxv9AMTDUnQCeJ3E6Vn24jC9YnFpGTWgmEsW5dlNZP6d1H4iBIrisyaI6hAHiCaK2",
+	"TjxWG4sKuogrDCoqBy57MQl3foFw89w5NLQoAEQvV0g31IXkPyyR6bEqU6dOrjPY3PQeFLB6NHZiwqu0",
+	"IvdCoA0v3BEutxwICaneRIUBCetT6PhJdEtO2yPWMtwvPvobt7XmsDH8wLWRav9SGLW/K5/5HJ6e5PGY",
+	"THbUIpeAZYlOpv1WRL8bSOU6pvRGWNxdWg+LzXSyXifvrnVLzkdKeWaYr/jw5zpqvvpWN9Ex+CkfhMVz",
+	"bSD/YE9atgOtcuBCjMaNFVvVrm3ARA99VWtaTKqfHp+Zd3IXL1gtp5gvXjBCxRCuaTOz7k7NW7pBpuXk",
+	"OaLb+tISPu8fR54ZxCWOAB3lioSf4Td/1kzbHyCHFbFeROaidJBhGgNL+MxWj1MCh6Xjj4gHZORuwsxi",
+	"Rb976YHZ0tsk6bWSO2L3Cp7PUHqOMBu6hOppKoim+6cQVYNwi4eKyhUU/WiABrnKXkSD2ZeCxOzGnpgb",
+	"hPZNW6fn2gP21/yaiTbNUxPvkRUTMWWJ6LgZYv1mFZNqO1KpWaz2AN7M4+xWikV1dmLppp60uKZOd8rV",
+	"wLK+WaXMuTtbUOmHvsO3O7CfAh+sP9BHt/jv9zVzbiwDL/ITVS/qfM3iJfC8jNYlSACPaORl4GYqVOQn",
+	"qi7sPWOCBgIUa3wHukE4dkDBIhkQCANvhatrH3dRBrh9uIm/7loy7Zm7kHk6oP/Mhu0h93mMWdiyKt7+",
+	"D4jbF2wvRQh2Yw6xUtIupf6CaKOkXRS7NNMmItlssCG3uftsJ91pwegATdAftCm2gOTtUyQ4hFwYE1CT",
+	"asePZ5K7F9Lv+Gi/b0YwdVV+se54ZFFAxcamCYs2igKUcJh/e3oWBbAxzVkMxTRT1zOiqT9R9Q5/EzVH",
+	"4mn8MGqFCXuPXp/nr/t+Fy7w4M4gEN4m1e7UB+6q1vs1K5/QRylC7UQaD/IXdVGkE3lR9O3p4xgKHbIn",
+	"USYs6nIr5I9aQyo2XkB3txxaGOnXE9gq7pw4+ZCYf9BOfXOywweQ7jp5+3J1nLwpPZ0GHP6JtdStt2nq",
+	"pn0Uo2mZV6SENEHenPBR00dOwkbhQhuXRYsiSBw3AlInUaukIWleWO1XV2TDinxEdU+Pe8b1nx9IIGuz",
+	"clzVhgTw7kBPyUkKrkOPMEARNKPANDvRXCBMc1rMYSBYYHgx/T72zO4Eh6UwtOSCGiwhbNZvIlb8QAXv",
+	"sH0mvl3gQ4LIg9POA/xq/uwbAJBNIXWcQfTqrb07WWtJgfW4sj77CwDVWiXYYMp5BeV4ZcG502QTK2oe",
+	"Pgcd+CywxnoQGrxtYuL9ER6DLs5RGBN1Z0yUSpfYjw9R8lj97xRQ5WJSQ7a86ysZV9wGNWnZieL5Gikv",
+	"FFQVrqYUU1Ar+ifu3pNyCfCWt8sk/MxjgbpyHgu16zgeUXKIjpt+p5+5eQF1mDEfy0G4uvvi5TVTewfr",
+	"RBAY2NjUg8vRYLS/JbA4TGfOzpbCuhtSTrWxA8Y6FmiYdzb8zE3yXAgdg6fe6V1djLfe9UvaLEnLTvBd",
+	"dJOw67AsfYvBfxwvxouRo8DnjreA4TqcjHYE9NW5A+dAmNQheY7CYXTXBXJezz2I/mhsmOcz+ur/eDhw",
+	"dHy5gh7B0I5A5d2qtAm9xe8H0R+TP3irxEqCUPcWcpSCYlID2CRF3yW2PzvIHP748vL5C1KLnCny3Tdf",
+	"9wOgB0wN33bctCffRqyCxfyfFN2fzGNws0ckHisj5wnGHh5dQjO26eeJo0j/gHPIipj3u0oh9gd6HN5r",
+	"2r4p8/Et/OICGTtxLx3G9zZH7iXV5lLK7b2kEwtaRVvb/4YwTCGBxoQpsvT7sb+XblV9O1BvO1SJOhUk",
+	"4lOR8W27j2Oo6EGpeYdFJVqVP5VAxJ4ZbSi+JlJ1qUSeuco+dc1cwcRwafWTR1+PN9/qj+s7jg1TrPvq",
+	"ShGizusYR37TTVPxsk+Yv5bWbroH4oQU4ccIa2eruH6I8x8oezDTtMEi1ruV4ns0xgFnHnYzwYyZKwaA",
+	"7f6FdgQ52g2ioDzPPHGONq4N7XlbVkhVG41CtqQClpVBRg7DIAGPv2D25XT7Bf4xxgkQgMbjVCwJVxH3",
+	"1IiKxMJq3JW3K6yG36Yp0zWLB89yH9WK9e2d7N17/7tvKyH524il6txoGKWncUvTFV9ybS6AkjyCrGH7",
+	"ROqBJUEzKS4uCl2pALElyITYwJbtm0CMe2Bq/K+iyxRjjx+DVriZiCYEGItmt9yeswoZroEgbcmocCTl",
+	"Bd+yYu+6BZ/HmTLhd7MGegXDGXO6cNDhAQ35fGomf+5hqUJvqWWBa+HavqCYgvOGrYV1NA1rbxpP8/r2",
+	"AjNwK1Hedm1dbUDew1v27IphvAMOIzUdV37RD9o6N82UB6RByZ12sAaMj8HUDwpCi303VRQbMxk63gI+",
+	"xh8DBdfIDod+2ZbtdUaM9KMJ5Cv2RftDa2YjXYw0BwHkpWFMbp2f5Oe5mZgBMM+lpHm8wiKtkOfgKpMV",
+	"6Dmbc5t0miBQ4qWTQB5JY6TcEikyL2ohkDINz1UXiR0WiSKN7spaFJLmc+ZysNmb6GBB3ey2Zye+9uvf",
+	"qBJHYgABjPFMWuRpqBK8cxaYiNtI2MR7ObTgQRgCNeE0iZsZGkzGBXc4wzN2e7MqoxselHFY9vCo2KS8",
+	"bsgGYsE0DcgqlgdOFmKnqdXvHPheF8zsmCtdbpFs9Hs1DDIUjEXne2OfW1jV1FQNk0v9IfkMSwfC9Z17",
+	"fpuggKrVpNOoTf/fY2QYD2b4Fb1dOOM1NYrfDFgYB84S1dD009rHru+EkRUckWAqT6PogGemGhpFOuPN",
+	"I8QPNlbaPGmNoN9qyncFmLbhCyoEy99cM1XQKkU0MbM7kvOdxl7U25A44sR7etV8mP8FaQLQyukC2Svt",
+	"hj31ZXD231grBNPpP6+xIPq041Gealx8/MM1FcI/VgzLjXKm8D79DxA30vrE5YztF6e+Gh/+cB2BsXxu",
+	"JdVaGgOXCnnq/Db7v1N0JLMTWZtTubKjA0iKZhRD2sawU+y9ByXHp1BkDLFtRu1WOl0VFPk68hzT17Rg",
+	"p1Kc5hgN1ztaFHLnGMt2p7UAlj93nRulrCqpuWGnmxorHx0gRkhz2vwcXtuxdIbSC1UL7SYfKlhOufBr",
+	"tKD5KbZfDS2dATiECsDV1LoK25xXdnYNdrM99dCoRVFjaSZjBn+mGS1DbeZpIQG4hkHhsJxSsFNrP/ni",
+	"TpaflpgsFfL02nk5Qp66ima3IvoU2/7ZLwoqnI1y6qSoEZlAZYp/U22Ua8dTslOpTl0LJ/sansPCvf6p",
+	"FG5SF/bOyK2a0xJWt5DatVAtKWJfK6pM63GeIJVi2ZqQp8GUumbqtBZAe4r4WfjEBWj9nw1M3k5053r4",
+	"IFwOf/WvLnCl4E/k1nR/bGD1c7V3CwuzmKv9qafoRDim77EX9mMtKlRILoZx6nGIzcDQ4GxBBYw8NRt2",
+	"6szjMcY7pIl/dIHG1/QjB3+HZ05T6jfem/Q9OFi0IepAMn0C/BIcMbDYpIFr15vBg9soqQrKhW9G7PBW",
+	"ExISS9+EMEZas/LshRNudMB01CoQSgSHoIvaxJuXcvKlA/Cqwc5ITbeNWCd16jj9MAAKtbHwsSBc5KCZ",
+	"5jhCMfhzWXYoTCgp0GCcFv9ye9kvmZ9dN3Otlw8cBTAKv/7N+0MCI3q+ypwV40V1worsQkLPJ8U0DoZR",
+	"VXAWr8ENrtIEXyPRpwXGEBvzL7SMsZW16poOIBp0uSFcQKWlpzrMPC2QPuxlObrQs3u8/8J2U9u8twJu",
+	"/eqG1gyw3bsmCJVIO6VaExFt6HLbEUvfPbubjhhLVq0Kuk42gH4yTDr75DzWz6ZYdaKPpZS4VdAVibMk",
+	"TWztBy1JJnSdmUX4rJd4JkBLi6HEjaxVl/AZHrFWtPKqYAJyEeYn3CwhF1cNTuKgPL2hCG/eaWIfu9iF",
+	"8Zhdmer1/gu7MVeGVQMV09PhoyaSSXxLTUMmvVQsXtg1qajXE0NLV9kbe583MVIlH4KwmsZn4OROkAWz",
+	"Zhpomw5yur9CnwKNoiNwnTCUhsN1zNEvqHj0ZjcTJVi4+uC31K7MlaEm2oY6EZodYKKYF/wdCFiGW8VE",
+	"5G2zx+8EtWj6bPV18Nx3D22hRtIj7ZcEV/KgE9Tw+yYPJ/B9BuscqMo1FHqG/kHWqieutrbVPgNqurA/",
+	"b2jXFPqzTWytpnIsREj0GXtTmxl92lR+6X4Tvd01i4WjfuYihzQM9NZwPRHswWzP/qcESPa+jCaLoIdA",
+	"vPnjErF46F3gjBY8zksYsndT3/OFvPGrO7mowK+u9uu7pAICsg5hkMvRTefmL7x2s0CZF6qQLo5kJFtC",
+	"moBoYl+RyXtyqIVTVSl5jR7JIHTTX/fBu/FR1JQrPIEaStd8I9ExbKTEiDpenFibLFcNXRs4pwCGI7G1",
+	"Ww/3RUWe6vDaxxli36cZ0oU/iOJZpWDfqX2ioXTShhhouJxo2wLdcqEyCMEzJ0NtooatSQe0+xC64MS3",
+	"xkLJLTaK2VHsGY5MNvE6r9y1yhtMHNhrIM0p5m1vz6Qfw797DMu0HbLiUcgwdg9mUOsEPYgpKSRNdH2W",
+	"0syZZFi1yyhW+b1vpGqPCOIQdPb+BLiCcMExS+TPGMiyckPkakWgMgiZC1YceYewfx92CETeUrKkJbOX",
+	"x3uQU1XqtMnY4arN8NBDwsqSiZzlrsUbK1ZtJoMeie3Elp6qjDf0LKrIEDGsmxEk1MmskG6eEk92A4Eq",
+	"mE2/W+4ON3e5/OgXlwFhGu11+0qqJEFFs/aeD7REPpEj4NOTvfyt5EFktNs6GaiuY94XuzEXQ6rJXuDm",
+	"OgssGcjUKYkjzYzdV5q5qX3f/upIcIUj4BN886YEFzZOM55lWGPDBXaeA8Si1bJxUwqJlGdOT2jilDhQ",
+	"kfUgdHFmWksB/RifYmvCzLqGmbWIjO9q0Y7JtPprp85iGMFvm/j5VtXmuRkYHnao01B1Gru5b3kWdTvc",
+	"l+9TDrpi11w72YkSwlnf7hk5D/ODnNYiRZ/t2k4ndDqywoHvzx0aJgO1BDkDJNq3qiPaCTPyMO9uTeuz",
+	"NYsirVXGcgik1lVBQ/frwU4m04Dx+IMrKHMf6pp9wAuNZxgsUrfKux+EWUNf3Bi7jde0uC2x4go4gZYM",
+	"tFUF1ezxOmfIKL5lYslTbABOeRecubIYSiq4HlVsrugOQXcLq22txfqF9YAE9N47LOzmTQvgYVh5z7r1",
+	"0KfpNlEtsLFhnG9ukDGZa2sBIFAmMBb06ZKdEZQniDEbCM/BU9w3AVEG25MCftBqKMUdjHGt6DVShYCd",
+	"iIz3mWtJq7cHLZD6e2vHsVxvSHJ/s9dEAxKeYSBKPxDr675vQGXhYA1ZZk89aJVLS2V12u4ED6ZlSwcn",
+	"CI3clsfXPhf9AdFS097Cap04/mBOuqop/trxmkK7hsg0dIRiwgkNnV5Q5KXLm973gy6Ku8xVMc+HL02r",
+	"z/X2Nbamliu0rPvFucihJmuz8XW6U2ct2bQo2RJoQ2M8p9aMwY4ddvV8NwdshWBqJQiwJwF96paLvNgf",
+	"OgLApWQ1HrT+YHuiN7IucrJIRBWLKq1uwk+RPW3AyB/OvBRRRNEGWS0nL3mHBTPWF2kOIBKLUqPWRLJu",
+	"dfhsZ9GXdG0Xhn76ZifmJkuzk0rqOXhOqdlAfdxse+K5YnQQJHaIR8+R1Am+x96brtTLm2ozs+z5eODl",
+	"V7hoAGTqzveTRll1lT5ClbyUNrUOTRUxgn9wNH5JvGh5heb22EBdO6zpJdfmk8D4DoFyo6MvqEixTQ2V",
+	"X04DSzflsUl89AF0sQ+ETOK1h4a328jx0Xkxshc3t4sO0hFA9nJ9ay4mB1JH4C9J8uYEH+/By7ibhISP",
+	"9kZwGOWkouS3iJy7DYj3rWI6VmqTQhndliFfT0AzJ/HbQxAdzx7vnhIVBCUXBStntUhlSkk1J3obGrFG",
+	"gSvU1DN5v/xdxjvHeSMcnjHYrfWtkmtFy/KYDePGovzx5rN6VlL1aLU+vsNPohRwVH37+XNVgEMFNR0X",
+	"qDW7rdoaXyXoZsQNb3Dh4rjzZG89ABwl2n4IE/eHE11SDVKFut8NDjJRvUfNpYcoRjqxKKnncGNf4PVx",
+	"sDvgO65ZIk0InEwzzC97+SRQvX+H8IgsvHMYUWzi3tHdEAEJDXzKDnWSt8PPBWchfbjDaLv3sZZUJJib",
+	"o701F9FPi8inH49k5B2j+f57JesonOkhWzbMgS3OiVNObBjqtmXoE9pt5hCVsqbfW2/qUmQMEQSPSwTM",
+	"IH94dP54KjEr3n4SywC8yO1IBjyvfqJyPW4P3FRsaRLprzlE7+4ZrTvGF+uas0j1Nga8Uo0MsHVPpOMg",
+	"Bitck20P7wFcyFRf+zep8njHMs3UtYs6TexqYF/tR8PKeI8EUyuRekHIx/Te7yeqXI5vI4scEj5N0zzk",
+	"M3ZxdSRzPaT5muD7+tKI8VVuJiQLrZTCqrXer1twAS+WFgSYrbSXNcnldADMW1bGNW5XHJX5zq3MAWNH",
+	"j2xgMI6ZKOtb7H+gIh/Bn/RjSo65t8nkYSNaTPj5OlTMDurU6XAptYmjg4zPgdnLSEW50kRIzGIYQsWe",
+	"lFKxVvmrkVG4lSs56r+BzOme5BD/14XcFfGmn6zXwnfowIOYemIm04TnPisXzSdCK94vNIGrCBaYwRdb",
+	"XoiM2DNZsPwZoYZADQV5PJF/3d7v4qCapp06juaADwaFVVDETocOY5n2fHv/gcdrxMTOCP10oLSjpqTL",
+	"tzhvwu2AsIChTq1yiY4w2NbIMrf9ots1yrKHNTnT38ne5QJ+Ez8aQr1TPNS985Fu16GAUFcJ5HJhnf68",
+	"LVJqb/71t7wjroA4OpLe+EDhp1tGtYuSVHNN9FJWDFKuQ/PSaQBMdQI14mukRtsXDlZF4cwHqXTPC7VP",
+	"vsVhUzWFIz2onfJSlpJLJ1HTWZGmdYdsgkapB79crVis5yKtKutZpFqIzqa5uKFllYj5rGWyIRy7ZsrB",
+	"QgYdCX9dypH332fhvdxjm5ENT1CkAmylWAyQ9JruiSMyQ1SQgUMNAMi9BFm7IVe0nchzZ0X5FhVWi2wZ",
+	"q/B8rwvmkm+A4vYm16ECaD2lcOH/yarOyccgf0vspJBVlZqd5MzgtI2zKQXqDv+YzC1G6GsBr5lY0Wip",
+	"wBHIKG/pWKdidimtNiXXEWsuTzUJcIHMt4KEETyF7iIu+XuSzWuoGPImQTECkX2iAPTKzgO7Vw7uOYjx",
+	"YwKWdSFTZtNxwVSHmatCmm5CMQYd8RMcXRRG1TJSNbTiM1bklaxFMjJZch3naYVtD/U3C+uYAAOBysii",
+	"Nk4mtSwZOPLTecsHxmGoWo9HvD0zIlx8OV7H6UKZvSQFPqx9owznNExIfDVYjMS/4NuI6f+eF55dvOHP",
+	"NLLIY+2+Rl3+ZEh9DqGkortJV8bViidZwJb6+NbxWdI6Wp6Xs1LGfb1AKxrj9dsi5t21VSQlXW64YKAx",
+	"HSvCxpjqKfYZpM7j/UKTiq4BSwp0pjliS6N2qjfYoq4b3i4OpJ6RmFey6PZncBQVCA2AfzhHKQrY08uN",
+	"lEUqp9JtX6SZAas4+GbAQjNaVIz3yXCVwhPxNePL3BiADU0ksOfsqHJUJmyMgwPqQa8aG/AWRaFXG1rF",
+	"2FmlMbHonJEIOcFM2IST6JACwR2qS0BL6y10vKA3PM57iWOfayvIiD9plQ/KeAOb2d+i6ZjrnNpYBzDE",
+	"6ArHAy0HNRSBZJhoxjQRcmctGFcIAyxsOZY0oQf8FJgXyAKYB7hB0hN7L59EgqZend6cUMjtymwPCHjT",
+	"BsVgGX7R522LNl/VXrQ6fAbRYnl8u365/PkIhHvs6sP2E95qwKF1jAs3hJF0xU6q7aMr11xq+nazP8Pt",
+	"tmUmZpLcAe0Zka8OOR+D1ipmJwNFn+/8zqY3JkyART9NEN0d0G1RINshPg2nPrrpKxnzdQlglz02Pux3",
+	"gcoIqJwywgUpy4bAveR5XrheUA5MikEw8EW60nOvDRawrcLIvlhJaR7B28/ZFlCZCNuiUtFGc79hC2Tm",
+	"SfHBlQto7MPeFBj879eEKFmFpFHT0tPV7mAYGebd80XZ62pd04Ks+LpW8bBGWbxl6uL1k9tMafhtFkYd",
+	"lSafaw50J8idtmACGNccqduWFyIQCgFoyJ7OI6YD1E49unKZ5ulLBr/DNWuxW6ROlkilkbU+7S7zYOhA",
+	"0qVboR+qt6M9CUZOKSyzjFvMBc+fV1QlmvEUPG9K3wLnSNT4dVR9ceDNKJNHmMHbWW5o8V55C3YqHQx8",
+	"80sqgv0QKah5mNymqLBXBO1y4FwQfxnYSiu2Ix5LEV0zFbmdY/zRRG+oKyOHrkzQ8Dfp/ex4hWM74HqH",
+	"QFKCRy/B+eOzRM36tLwQHHSn4gUfPeBiRGmC0p2+AuNVhKJKMb35jRqmBoJwXkW7rGFICRkuTGr/pPsq",
+	"DhPSJRpFDTkGSVx0tylGFnqUJftLXQEp5d24aGhVMTGn5i0BprxdpLWhAJpOFjUJz+26hlEHhEb2VP+u",
+	"rVBqF/edRKY3aL3IGZPAQiZjPSlZi8drvFTAcxJjk7HI1XNno0DoSpYMS80zB/zjmhRIR95zx9i6TnS4",
+	"bW4I+8xe6Ij3PPMl157ZJIpJmNgOCWo92+2QsAfSNEc/59UAQWTOqwyDTkhgE1wRV846K5yX6oL0Q7vd",
+	"EdRS8mpez6MZjV/jbeM9TYFrYhmax0NzYiMJAomHGiFNIRqb3gAoO4nS1bzYd5AVIVzlTzFaSOTFBRQs",
+	"cOzyCdR6ftPYZ8b3TIJVb1bDxF+akn5EBXl8zjPXn8NVSmtD4zCbJPvEtORzGxmeJOpru6j9o0IxOtV1",
+	"GEDlNxUPkSN5y60FsyJ4EeqerEON0GEJaJ1NyHYdPXc3fL2JWfbWbLbfMT2RWTdJWbJL3b6QO6YNqaQ1",
+	"J261l9OoDRF/5FrJWkTJg0asE0ZTXRILWUXOjO/YWjEGzfghdAM0XdNeqomcRboItHoPRAgC9KFvyT3d",
+	"OiSaq4lNwD29nZNpvHEYWKBbDyTqOAet0fllD+I1sJ8S3s7CFf333xJ5ssexithPZ6CGKMW5d4GVxRBR",
+	"QwyAFP7I3vHlZEyuvU/0sFP7OSj4ORmtDaPXCSaw1P6M+wBXvuWuN3ocXQzWhR/Qf7VBG1H9ftU6LBtv",
+	"okPZM72oGIy0WK1z0jtlNynGFzxzYBiwvna915JI4VpDhfN0af31srOBByuc2I15ETmlfwVaRuB26dSS",
+	"S+EVOQzDc9rltKzgk8kPRsV3J/Fsa8IDQ1gQdmMU9T2irfGH6YkmCLrAOqS+/FWMRVmR4CSght0Ms4RN",
+	"zdWCGeeQQ14R7uhN6KnwezZQhjW9j0eikCStuHmMU8balvYbnFC9kY6eBYmoIbjMtTWJ9phZsn8kzvgd",
+	"M68U5vfuSN3qS8mkGGoFHffh7qFMMeH7JesXQ6/JWJ9dO3+FrJXnkUIiOaNqbQDkJa23kRG+IjqKBQfg",
+	"5AykCeAshygDJ8jzUHv9khWGi7WjZZQCyfaQlYYif4fvsxI5EcQV9E+JB1Qh1jXEYqZYJdEtovYhUlEj",
+	"1f4LCMBbF9badugzWbGlRRFnbUzHO+CbN6vYEKT2+sYF/QN/QpIOLOIru9IDRgtoM+H6/D328WsrIL6b",
+	"SaTWZbJCOpp6mVUXaTcoRFui6CJHHD8RXjRodSb4spDgAngjodejbBGITobudct0vWbyNdVdBI4zc71U",
+	"d8zRToGvpx8KVaBuV6fUXIppaFmr69EpvICLprHse3TWLdiH7TgH6If98TN2i1TT3AIQYWFUmXv31IyN",
+	"92BI9Ahe1QkHrN9SYVDvFjQ6DR+/kUKzxKGXwlDzhIGGCZNaIvgI+IbdhFX0t/eTGm7aWoORhdXHP/kP",
+	"AkLQ2Ni1+mksJHdqu6w7tAbCLlRjdbHejJjXzNzbGK1ffTt0vDQNv//xj9Ge37O3eKu3SadjyJf4Iu6v",
+	"x1G7FM+fXodgLvz0Flybp+Tn8/+4eUL+B3n/5ePupD4ZR+I4jT3IMd6cSXM0w3RjqTcklP50l2+o4osE",
+	"H5osaIxlEVweF5Ksq8y1MS5LKZABEPtyTSUCi9btQhh0Bn7mwl5/gcDp6O1kTATe29dhwqC9qBixHkPu",
+	"XH0hd4flkX2GZcGQXjmyd2ah5C9SIPmmZ2RfMITLbE3cPq7PyhBH10g1R+ih7ZcnC6LiRtNQYrmBR6VO",
+	"1TFmK1qbjZxSQwS/fx6u9n5JKmzMWOVabdtnrfiSGuZxSnYtF6zg7DpunRdcbHWKLLcDQAYb3DVtA4ix",
+	"wuzQ+8urZygoKDMA2fSI0waPPCtdJGIdz60z7cbyhXWa5XKbuRMkZ9d8ybC/d1lZQQ9NrtC8n4hcoAmA",
+	"niMZJNrYqYY4gH0Y+JWu785GysI1vQnrfDg84GiVDA+5PZuHiP8zQd0H6shjpeANCJQsQl20kUQvqcjw",
+	"JMipoeTXd5fjTSdAKvyEpAELB4Lak3gPTYnE5Roq8paDTgXbeYxtQc1hbmI4iirWTFWKxziGr354fvrk",
+	"628yVycuV2TDbkjO19zoIQKj3oGKK6mRHjbWjCIOFGkPzgF2YtP5q4gSNF4d4g5xVQuGAMRnpKJmo8mK",
+	"F4UPa7JrJk5lngM4q9/f2XWRjVJ0hp47E1IZPho85VJecjOE/p5wj9DDZy56r2mbi8NwI8dnj7f4iXG+",
+	"/eoQprchffsVTuT8Y7KA3Ypvy5ma009996JXYKBOC3nMo8UYoPlyQ22FAfCd4xuvNc44z8d80qEo2qVf",
+	"hAKhjAHeoN9oTKO9EcypsYwUdAF2HBj6rn4gVHwlMIb9GL2dygzCzxlpJhJu/AdWKY86YU4Kx521SW6X",
+	"j4tGctqTPfbhEOj0vog+hhmfNlc3LNgztDscVCbDvneKUcQ4tqO1o0RPQea6j3wlFdSaAL+8rpcb76d4",
+	"pLSniHcl/wlSqGhbyxYSb7TB/0jEsJhwl1j/vd+sBo43UEshombgndT++4F4t4bie+f95WqfkfVEqhK5",
+	"y5n6PgZj3xP80i4JnM/cgEcZKoF21IVqJuAGUghKuMfryxi5vcFHI0s9TGDTfdlF1l0bICnzLNBpN5lx",
+	"I4v8FkVXfrXcpA9AM39zvPjRmisHzXWw1IJvHeP+ou2Hd+XEoyFbsvd1tCip39x/TOhbIZmJ7f2TMEmg",
+	"84pQHxs2qVNp0EdjQ263Ixne/NdM5XzZSavGaLNGASYeJ9rqKuBv/XuMWFazZW2dByzHh2lwFaI9oXgn",
+	"C/aU4LcZERIrDzJSUrXVGfHNCHQG5jlGv0SO7PFCKgdEAHp7AWyIUG7grf3GXGukm1b8Z7Y/AODGBuW+",
+	"zkI9rnfIlJTlM8ACWC9Yt1nQXMDzgCDrVqPzwPXE6Jri27m3/gBn6ErGXU+EzQij6NKE4rVWfMDOPtay",
+	"YV/aR+SFtMcjz104as0EUxCScjXij8gF5G/xa/3u+xfOxAEh16QsMzhQNVmW/9//m5FSllAB8O7VBfny",
+	"yy//8YgACTD+vELeYZLLZY2X/Td73T+++vo//jvZQY7RQe2WVFhlpzdyJx793yKkoJ6evGzNzTVTuJdO",
+	"zh89fnSOWAomaMVPnp58+ej80ZeuuhSk+CzII2x0R1VktzuIyo85oMiW3EVV/6yZNi9kvvcOmkNd0qoq",
+	"+BJ+cvaHg4ejddLXH4G7chalYLs39XCo+WCr4+Miu7pznVE1Q9RGJYULeT45/yrSEZRV5oC3Kjb8cKMz",
+	"zyvdViMnT//5V7Md/vn7h9+tXVOWVO2tJ0330HK0IbBpWkd4whqpiNd2GXZ1URDeegTPOWs6sCBzJ4ss",
+	"6yXX5nnrut7bn89a5Gk0JE1nmL7ThESRnVBGM7rbTTmWkkZe/nmeP293qbmtaNOieLOC5Rzm2FDla98M",
+	"+kPWC/RDc6B4W7nzb6xpdP7VM3L+Va+jILQb6drp32aJyqxJPs9xfSMr4EP94NAngHhtSbdMPyOPh15x",
+	"auN76LsU94MaBLcyhGoSWjQ9db350F4D+00QDzvv+w5/0FipF1CMcrRKa808i+RKqqYOAo/VEgICt7Dp",
+	"2pZWp+vhvM7kkSby345nIp2hGw2WSlxCKLyEOLsveN1tZOFe+2ivPMyDuOyWqXqF//sklf941vafquv6",
+	"uu19t4HbrU+UcGp8z68Zob5ywU5/+czbNc5BWTPr6eMm6B8UZ3/x/IMLDOK+7apM7CXS0ZoVVbRkBloI",
+	"//MvtNsgrBisNp6fHM551pq/Ed/799sr5mkr4/qjTJKM889VMvAlsfjfHUKAlxOtx2SODUCDn8LAH0Ek",
+	"X0ZcbynDyqqgJiU5Zy1KsrS9ETr0PIjo3Ls5k2BVi5gyZciK33E14fisl5vQLA1Rlx0W687SAq0B8e0g",
+	"U6vn3Y/k8r28qaQyD7/977CG8U4yOIiIN9DfhmFS7tfg7+74JiuM60k1+enqzS+Zz5pV9aLgUBGNb5pc",
+	"0Yb6Jbqg37PWan4X+Ek+/qLykq7Zmb5e/4+bsuiuaIjwLbigKlLymFjHht7mjrsPctlSlf1dRjW5+s/v",
+	"U4ux5WZoIX7mn8N+GlKF9g0Ss2/f/e4zj8HWgynfarAz281hM5fGUKgdEZ9tJGpBuqP7Z5iGCpwgXCCp",
+	"Q2rpmiRH0pV86/lVP2GD6ADz4FyzGW5V2/q/rRk/PWwTnna7yM3nZsZPOifAxPcTQ1a1AuST82kPFVJS",
+	"nFXTNSQqz2/xgn8b+nd/fpsOOyI8XYr7pRvivYqQ06KImUsk061CRUyd9xbaA+ywjTnqfAJqtRW02bIq",
+	"KYCN/KVOQ9fX5vM+EN1LJHTGnzWr2ZHskZTZj8Qe3IRQjJMK5+thDxoo0QLWSIh8uUVb0OW2roZ9uRfu",
+	"modwtPBZUxwtP6rjb6NkLPk13TI3wHs8h/wUxOVpESbo2G9txaGFA0+Kw0UAI9+/OMCzpkiDG1RAMnAV",
+	"zs97yChcuDjkcUy0IwfjIyHfrxKcqRE7b6QkxBOwzAzcRttgfjKWn5Oy+IZbehG8x8P6eZ6HiO5iTzZU",
+	"5FkTHfDz5FS226NNFLc2qRiul9PPxluharnh1ykg113xqEfaYLNzQrQojpgEmri/B6Cpt9tv53+f/dYK",
+	"lAfAJFZVIY7V7UVXMNHYtcimDeAQINoWkS151laryRPEk0V+TpszBQJ9CcHpVsoJItaQkGpZqe2eiwla",
+	"zWMeRw8WgPgbbYvAYPqHhAIdeOYzl3yIrq+qhbCeYDuo3YA2OfDwYmFts1P2o+bl/sGMy/1E23J/aysy",
+	"vPTZX0uZs/SJ/baGV5+kEELx60SVMJjuP56CsOpT9/j6oz0uVQIEP4ep5HYHYQs7MFSs++Bbfz+w8/cP",
+	"ZX/uG/NTqiYO5FPBOSvlWSjuTR1u11Qs2UWBrBjHkaySi9oE2cLY9VdfPhkrIjhkTXd3+dir7Vv0JBZc",
+	"+6/vHDR67UkO7cL5KlVrtpA3WBaL30CVBvchoYBPTa/xj2UvRXwk+7+qiv1Ia98x87md4J6TGI5DjcLd",
+	"Mje4jy0837kB4Roko82mldX2rVXtDNl9vQGybVmvN/edyLh0XWpoM5Z+PlXkTRIck3qQwuMGK7oRV+YI",
+	"kuy9iuIRVDo65qmTp9jUsCu8Z81spqLPfiav8MqPjUFwt7p/BMJPV29+IfjSdjWgbCvMW1ACnqwyaah9",
+	"h5c8hKX2E1XwtCnWGsI5YGhHn8qsqQY5nNim6/wOeRWFoSUXSHAhcrKsq/b3JddQewctJ5EUcheqiDI0",
+	"uUNVVqipA2IMuQ3lCe21CvGgnBUMC3cO0P1KVjiLHyPf8lWK2nstxZHyI4pBBVngDFHSeiZALgI643Cy",
+	"zhTD+sfkOfcOL7hwxC6foad+i6BTqM2c6D8ni4VvWXjx3tVAPOj2RRJewEKuCG1vT7tzoSQDafd9mxkP",
+	"xsPE7oYVeeapIgwvWav3cEF5HhM+T2wQF70rZkzBPsH9CuMmdE25eNAVet7VqX9QBbtdG0U5FMdIFfLd",
+	"rtEVF96wWLJnmAu1P7HWhSA1cOMKuQOad008GZlbKnY9GsN7eR3KaY6C1LmeFf2Cp/8ounv363lb1z3y",
+	"Y5u0l9jQInGYu9OP6qY6Sniy7fuTveyvpsiyb9WuUZp8Z5JHBGUByFD3hOcuUrzwPtY1txJIiWKaCQ+w",
+	"CEeVFzkA3uqzv1a8wEDRAD73FTIljiuGFV6YVg2hJyovmH601NeBTcr9sbOn57oqYtW248AKw27MGXLD",
+	"dwRiEp5z5doV36dFDI2CrYmGL20FDQt2ffNgsmDeXUK9lzV8gMBt9P2Pr9+SihbMBND8Sqpy2Hx+BVc8",
+	"hPVsn/QzF/kU6xlG1Xlz65YJlh87i459LO3jTu4HEtYtxXvgAA826UwJtVSl62DnqZOOYAB/p+jOlQN5",
+	"/0B7YBcmr6w/YS2cLWMVwLe8A9GQ3iWl9XvPo3v/4gqPmiKrbkwPfBCk0UH85ntXR3iscPptWEQTFX8R",
+	"djk1w9p4x5a8Ym+pOsi1fdM2N56Mle9h2gKf/LFBH07M4lt07WXwjpvyZ8YqOPbt7DUduEp+w/KAr8SD",
+	"A48Sx6y+8mSBnR16pg1XLj+S0KqGq5+QHul4MnhbR3Jm/T4+6iFs0eOqofdIdaQ/pkUK0SfwNp2IWG8I",
+	"+lAK8ketjbWYu6I0ko1EhMRPVN1LPvKBUOE/UfVx4OAPolt+U9wwbFW3kTuyqq05Cn4x15nrAO8I8OET",
+	"5NZFrsughGJCcbakjg5oAFlmL/mMRcOO/28sGw7gFMgIIJgVYE7QZYhoZB9xZ05UEJosQIIwxn7/GSiJ",
+	"g16BQptos3CnyR0ZD+6cfixww4p8AmWe5iJG0he63RaUN61utevuGVo0TSaajRCMfRlF+1pZaLv77Wia",
+	"fZ3mLcdZteBe/hWPFvjF+OJOcWOYAMX2wAFG1J2dOCOGFWHdsbkMas4wV9Ftswmsv/FMzDtWymv2A3eJ",
+	"87F5+f72GZIPWTL7GX98vET3j4qtj1Kf67pPf0xTqTUMb4GXdMvUFxq1ZEYo2XCXlxYS+oI+cg7T/Wu4",
+	"FDQsrNYUBSiXhplTbRSj5S2W7aHJstqZ/CAg/V2FjOMpcba2XnAvH+IkmrBtKnGcXQPjvbtR8Jz8n+8c",
+	"D7s9hApGc+3pOP+gKqrKlKsdG8qRwhU+9PEZ2QGtct6hnl9A4uQhKY/ILy69jFz6lZL2zOv3aV5K1953",
+	"2EpYSZXokwHFmr5k/YD6K+p3F7ehIi+LY5/f2zvx5nUjJyEagn5NZ8qj4qo9vXJUj14x45t1fVbmapI0",
+	"+rCtorvyY+fzHsTFuaJ7685Cvte7vW320qh87NqEzlF1BpTPn51Ls+JFEaNc/rWyumjjmYSwOaK92HOc",
+	"Ih90qwXhNPJnYKWOPTCQFjWLsaiXW2awTQTdN4MBnmjocU+3CMUef25JtY4wW79ZtSmzfZ6DG02umdZT",
+	"O2Ffy6IuGb7VbD0KA2vd42PvwUBdPkBHoG9f19AJRNlHEYrNKwnOQCuy8AwWwvN9dzkD1jXHHEfKrPu+",
+	"9oy096Wr4AGRSfpPpInG1DBwOn9sr8UomjPX1Acz1HKF5sEzEH8uDAPKfNcrGTsxdRMJDZl16oT8Aa84",
+	"GhSNal1tFNWsVxgyWqrR+u3nROt7sZHWeMTcjn8DbI9hp1Y73ky9qQFkwEoia78hsGvLKPT+kusjgu6F",
+	"3jGlB3oRuFcFilbvMcCTuURCCiV3emoPOlc8AA/toZci9a7DNQGRFgwXBUY2XVVmYFbGNkmAgreH06Q+",
+	"jiLaaharRGfdP1ZIvOVitNbJrnQAb/RjfU/O4b+xnQRPcjf4VAoZJhQwwIR2OWmwegH/yh+sesEO5K6l",
+	"CW5rn618K/OEO01zgAel8V1/1gxiB84IdWubNkKnidd0Y/Sew0tHxBX6eUzJWBsnes+yZNeVUAC0QaZf",
+	"ELla8SUjmsEQzFPy6KbQNxBwtvuUaGYX37CcLPbQ75PqjGhW8qUsQO0qYugCRv/r+1en32bwv8ff2C9+",
+	"4yKXO336+MnXT5AGT4O7xJFO1HWmr0uhIeRuP28iG8FEG5NkTxQ7ZMDZNXjvr3tQec7it6d6EhoSoY92",
+	"RW4He2xL7bXIH8mKiZuywB2iT3HxfdXNI10pRnPoCFYWj0I3tDk7C7X7mR33MWKOBVoYG0ZzZxtc4Mud",
+	"fsd1JTX3/UcGEJ33XLTqjgfn7VkTJGsaG3mD15N1JFHc6OvfI2IrZVjoaEtH3zgLM4OYfmr1aWHWfbef",
+	"T+gQ8OR8oI1ZkPOC8hIbynapQfpmytitJxMPKbq7XX/lnDXk7zCqTxpE9gdVD1K3DeKCZdtO6At+zQbg",
+	"nNcRTRzRAFQb6NxpGgsXG+eACaYZE76Fz6GKXWEXsYgS4sJ889XJcLPyqaByGFvUDhnVcM8J/uwp+QJj",
+	"/F8Qd9D1Cu60LBluMo/2J0Zm5AttaMG+gBjK4YWs0Oz+TNTpQQOwcVytQeYQBr704L9hU6RTbdcX60D+",
+	"O574FTUcphk2D4iTpPkwPPgSrngIWJ590hRU3s+8EAQHfnz+t/cShnFM3owJvFP2baYgMCcjgPtVggeZ",
+	"h0mP064Jy7w9fpC5sJMJN4q1p7t1fZMjmrtTheIxy5xossipcGJ9x1Ds29p0lJdrmwgkJ4QLI4EDlObP",
+	"gtlEBeH2EBFsB99YU0JiUdNJs/mxZHFBh4g/3tMts6/4gk7MsH26lK73t1LTSpKgj4M/grVhFYbTYX3s",
+	"ItjjHnU2LnMtcgkupHXsamGvgwrojfU2vY3YOr6wLNK1SOJiyTI8s+zH2Jaw9YG7W18crFSlxeEVV8xp",
+	"yX+Lwnwm1tY844KmZ/pX+P7fc32HuV5jdWJ8fi/h6zu0josyg6xooVk2K1syTON15NzJ50N31CxuR4u+",
+	"qVz7T7fgX2ho9en0mN0MejgM+wtcckSWX61TQCPIL0JpMxan00Ixmu8npCgiOYGvJqUEEs2AH1Y0cIoT",
+	"goFL9ABhWXhQKDCHMho7K1BEU1ENMGAgY6GwUMQurNSsaT6SosSvKFcD/RcoV1fOd3sQ7RIJT/2jo1W+",
+	"mRrVGWWbtU/6F9U7dlmbxssuWwr9lB0dQAPB7ORWN3Ln2ZeqjTRyrWi1GXa737auewjnu3neFBe8NTrI",
+	"EdPlVvfJju7BPW8Nc1LGwUUUJ9lEUdjCp5I6O15gs73SCSh/Rxbuyt4EWVVBaOu26PNYqQHuYA7N1X96",
+	"+/J7q5bf/vL9YX6qAx1v7aBRYiwsxxgVmgfn2/n+WMxYSu66M4vdsQIhjrU1PGcAsuE8is/imZ/jgYTf",
+	"W3fJp9Ng7tjVKy6Sejesc3x+7UoMwlOtvfLwknoM+3chb9h0voEX8mYCFf4igv55sUfBLoCnircon56R",
+	"kmuNgRFMni1kvveJM58Qy+kefnqSnRS0rKIZsSWd09keamW7rAmjjY4pgv5x0j62IdUI3DsnnylAhdcm",
+	"R1BbYJnD++NB0FJf3o6yk4TgjQh4ATdYCHGnbaihln4HhoInhZ28exIYBG3omp1MxTRcwdVws0OdJBFY",
+	"2G5RYJCY6poRJnKI+kK1K/LvIy6RGnA1dxIbAKfSePL6IIvXKz+4z2AQrMslYk76piUu2kNTvzQidaYZ",
+	"VdhZMcXfx7ZBtO6lgr2o74fYaKJOEznPqZnEkBEuPgba/BUXeWhE4IiqMHMrJHjymYMOblnBg5fR0QdT",
+	"LUJ78d+JLHV68sHPrzUUG9qaNb9mwmrfkmt7oj4jiq1qDTrEXiz2QQc71jBrqiNvJpTQpm3GjzXTR9ZX",
+	"3zFDeRFFHBQFoQtstu4ABh9TffnG0SuTrAX4zn77tqDic7IylxvJlzPszAu4fsw6s6O75toh3mbktcPP",
+	"sjCyj27MDctpYNz8mMAVR5tllYgzV3wTNAIyy/LM8beiH0arSsnrkLI+kPGx5ugP1xI9YQ4uZSFr1TUs",
+	"Az5vQ4ttpE/J36jNOh41XUJE12UdUEvuLIksbilzVgyb96/xkk//bJmkruBtpphc7rWPgChBlABS4sCG",
+	"XDqKGpeqsl5CZGlcrGSsnfqDxor+XhHae9fjPXV8EJqF2w9HYdsCYS2JZN0hvWb/NjXQ1JA7MXarN0iN",
+	"1DZK+qvvv23sd0d3gyDeeQC9f0lDJmqPUJGTDQOWMJfBW27YcguYaCxxfxQX/rOlrPZpdXghq/3ntgVW",
+	"SpZTIKK3tJ7h9q1f/wtJHHjhUGNoXON3bJyE/Q3gKWAbrWioD9E1FH9rQteKsZQQVlTrUymGUAlaWzl8",
+	"81lJoqmVYHmiN+mqVs20Id1EM62tNst0udWktI6EVZWLPbjqpVRhbiN9Sz9EZPKuMphq5jKyXQZhzhGa",
+	"Dir22E7IlbMeo+GcR646140RXyOI1bNrfg3Vs0a6BqKhn6i9ttUUzEWxNZbKA3UptvYhC7auRUS6h+nB",
+	"YOtOJgh7mLzkp00PhqCoUA0TmXEY+Eh25cpd8xDOET5rinfkR3Uk/7WgwtcAGai15dj7w/4/a7YDN5oV",
+	"qxCPfhBBTDegxsn6u66Ls9jwWCDW8vJKBpZiwWCNuEmL9dlfupBmtKPa33AePzxcIKx7TzvhY3dF2/HL",
+	"kb6vKSZN5EVurdlR+FOWHWJdK3NQdARlMJpex6tq78d9PDAJ7NA+GUb9j6KfayUIxd6a7Itg5DXmnbPs",
+	"MmLXy5omtLEN202QgTIBlyyiM3Zcb5LBDWsU/WYv+KTt6UEyMTv6f+cp4nmKXTdBgXQ1Bd8Gk0nJtaLl",
+	"mKX0trnsQaC8/nGTimlZZQCBSZqXadqT3iea185wM9SjaWxTSl1tGCIZh6bpeXOl70F9634osWCfZ7Ca",
+	"ykQ1UiI8rfS33+p67zrif3RChZZYJvZ8W26PYSRix86izeOFBn2L4YvqLdR6SAFnhp2w3uY+q4VRHGMQ",
+	"yU3+q7vmlmizowjdw2Sq/JtO0C4v9jCj4OVj9ekx6GHxoIc1xfX0i+h43UGdQdFFFhpjrFCTtcQBtHl/",
+	"raf0Wm6rrc8dTw7vjyVpA0GWd65m7T6QlA8itPAC3ytZV5P6z9kLXUVLQdX6rodgj7oDWHZ9nbbrTWwf",
+	"tuWFyMiaGnsueen0TO0TwG0Fo5o53vZPC9+2UuwYiv171/TI7vNCijWQoVYmSiCuJOYwkkItXRLinuxc",
+	"uH/isIOxHSdIBRuuzY9NhNxl4NZgpVpLDS5YUWgvbDvGthitiiZud9wsN2GOjlooO6/iEH71sTNE97eY",
+	"k7Cbb4HQA3NEuOCuwRAYObjMjn12JYtC7nRrvaG1bWtTnMHHQ1TBL+CCoxWI+MdNKxBhRTFaIXIgI/iE",
+	"f3EZecegHzqeWkxrx+Db2upBAHy9cKLfKd2ytxTstQt5d5LueKlynwSJi220jJ4p1lTdyooJpL6u6Jo5",
+	"kceqH0iVAvcV8Afa66BGl2tS0uWGC0akKPZtNuN+0f2BF/dnpInH21++R5iMz6q4SQYLgdjXyLDlZ04N",
+	"Jb++u4x19wKQY5ePPt0MLE6Xh7fwEzclOXj3nNJE/kbNb05zvuYGJ2jhGUqdpoIilYoCd9EKWFEFKbmo",
+	"TQjBgZTmtKyGtNR39vtjKSn/sJFOHHm3cuzvpmiiTTiMzCnw+1uRLiuSBycZlqkY6sxyKZdbR4VwvAPF",
+	"PhH98ZHVchf+ix8MP9DrjqGAVNeO2AJpie0HS0lNxFhwMdJx9+OlyBvSi0/C9XhTm4epqfGHU+PJtRrV",
+	"qLoYiBBbRwQueNA6xVaHrE/OVa+LSaHrH6DXKU7ucTwpuJdfQL3cSFlkeNKjyS0VQrVacJYB/+lzW9ej",
+	"hN9duUaEANl940J2WwjQSp9lcFNPNdlZ6z+LdIS4plAWmeTFGWfFPDwCukeFu/8nk1N90G0wzKIGNz+r",
+	"FNPMjKW68JqHyXPZZ02iq3GjOkLpupSlL5lAkV0C5qRVMYGmvzZUmbb+t9N3zdluAJ6JF/xrK42/9b4f",
+	"2+4vVyu2NDrNwdDql3LPdk2LYDp3kt7t1iLadNq1yJkiO7pPsTV4Rq4B6/GS0Ws2qWvyJRr1HxEdYEcQ",
+	"JyBMV0J7zrK/Hy3abxtpl3vDlMMCh/oJjMZ8ocnSOmLAqB4EwtTVEMeC+bX61Ig5oxTZYCVGtNAgo2d2",
+	"YuQWubVbP3s8lwkUb5K1XyGM6F+Uoi/aoS1rEC1SYIwNwnSt7gcYNqwUFybk3cL2T3tubZLH+5pIfIT9",
+	"XxI64Ud6FJU43HQAwqnO3cW0JBFyF2ZMLrdnizp385W0E1/AJQ9jJ/5EFT5uiqnounvcOwFNNz4jd1Du",
+	"Y6+Gnh8F1aaDcID4DPC4SRU6UvcTnxmqXq6J3kjVJUjRRtH9CKQfL3kQxKhxAfYpCyKL/OgZeB8Kgy4Z",
+	"BTVYioIV0FiMgvOLjHA7qjvTGGJhyePLFAzf8bihsG/u0xC3TvmEoCpcdrS2nThX9028D4AwxADvsADJ",
+	"U+ZvGKKBrULjhqxlWGhAfbaWmhqkhYoCz/Hqz6rKeVo2PjspGHLJ9H2zkqrtpL5QExtIfTiWUL3fsD2h",
+	"6gESXQ4bzDVRzL5lnjnKb8jV77i1Pkppj0kjuxn8jBTW5YGwItfQ/eEReb9hXIUGDiYkWgC4Nqi83/No",
+	"3KBfHQj5YFoUxAqufoY9CHNGalEwHbqNRWnjVH7AGxe4TDAjiR3gs5NNzSAvud4YwSBEAZnpu/fbu+Vp",
+	"855Pi6W9gowkzvVDUzgNNSXCjqH32Mlu1F9Bkpoprd1cU55J/YVc7e2ESw27MbWalPNzslg55rGmwPeQ",
+	"aOfj4KDfJ9qWvndo5aPUewIEtiH/pb4YBrMZ2DSoXfwJIn+2lGJVa8jUDmmai+ayqWHK/b1wK4nJ3N7f",
+	"fiTFE6ZqUpiacgXpp7s5IEEMfqJKN5ygGKH2fQ3weIrA3lESSmoUvxnyfF/jFZ+xAKSC4U1dyFQa13Yp",
+	"Seq2QYF9NNpVt2IJ1eNW/O5S94JqAPwYWbXF66nvUXzNVEErjc04QBP5oKH92lk+nmSg7Eil49AeYJ66",
+	"otfsnb/qeGgTuY2lNK9kyYBnGi8gSFiauz2Xcw10Hfh21mdCSKZ/CWJNMIg90ZJFM57B5pts44RX78Mn",
+	"p7fWw8d+MnnQqbabPz+PVmMeFqrpUWCXDHrCC/asXUtCsWGvz4qAdb1n+PmmDh3WUIrH+YXt996cv5ei",
+	"Tyo+QjwY3nqIXnwla3EMfnGYOnBrCqmZdUDA9yJIxpj5bBUWdyJNiWAs191VAqb41AF4xVjC34rp/kCw",
+	"Nd6cvFLSAFNUzmr8h1Hc/uNjuU5XjE0yXl4C6YtxTfCRvFO73x4BmgNbCjLruIqni4KLPLjfmjHdcD7g",
+	"Cv5lHYEPQzaM86vGIzZLj4K+vQHTna3//b9ePjk/P3faw0cFpGPGMdKnWY0kC6BzByajhFuuDatOomQK",
+	"j8/bVHCPnoSRibpcTGzIfDdPZ7jM+27+zt3zuM/hCHbRdCF3QMVlLRY7sIgwncEw9QAfgNo+mFAdj+st",
+	"vNQkjfAKlqpjYXzZB84XsCB5DM/vcm6KVVIZ1/+ULqSiRqr9F5rAT4lhGr5EVbKkRcEOuuA/fjJaO+Re",
+	"7WMnQx/A5/9NccNIbmUYu/8AY4GSYu0b3K1CcMtLtszpYNXne7jgPucFHhCbGPzizrNygWXeme+IxI22",
+	"ZjoIGLTqcN8sCrnc2hPE/W0kySUR7Ma05+psGaDuA2mfC7joM5y1aYBn8BWhmibgOqzx5kRtwwRhUCDu",
+	"PLycGusarQyzdvPuGXZiXMpaGIxNCbkj0gPOjaq1GRRJuOA+JxceEDVT7etwF+oH5daAXa5lvdwwDeEV",
+	"bo6OavhB7oKV4EuZlrLEpALMGeblG7yN1e4rOwOsPbNntDYbaZ/waKkG5/m5v3DeXN+c3nx9/o/TJT21",
+	"I7gzB953L98dfS6hBqqZni7c+wtNrAYN05S5/HrOrvmShdl+hIOdkeuHhUFToFbFydOTM1rxkw+/f/j/",
+	"AwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

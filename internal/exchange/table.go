@@ -113,6 +113,12 @@ func (r Row) Get(column string) string {
 }
 
 // Has says whether the list has a column at all.
+func (t Table) Has(column string) bool {
+	_, ok := t.columns[key(column)]
+	return ok
+}
+
+// Has says whether the list has a column at all.
 func (r Row) Has(column string) bool {
 	_, ok := r.table.columns[key(column)]
 	return ok

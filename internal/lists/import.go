@@ -39,6 +39,7 @@ type Import struct {
 	Rows       []ImportRow
 	Refused    []RefusedCell
 	NewClasses []string
+	Asks       []Ask
 }
 
 // ImportRow is one row of the preview.
@@ -65,12 +66,25 @@ func (i Import) Count(c Change) int {
 	return n
 }
 
+// Open counts the questions that nobody answered yet.
+func (i Import) Open() int {
+	n := 0
+	for _, a := range i.Asks {
+		if a.Answer == "" {
+			n++
+		}
+	}
+	return n
+}
+
 // ImportRequest is a list to look at, or to take over whole.
 type ImportRequest struct {
 	Kind       ListKind
 	Text       string
-	Apply      bool   // false: preview only
-	Clay, Cone string // of classes that a class list brings in; empty: the first clay
+	Apply      bool           // false: preview only
+	Clay, Cone string         // of classes that a class list brings in; empty: the first clay
+	Answers    map[int]string // who a row is, by row: the id of a student, or AnotherStudent
+	Marks      map[int]string // the marks that rows were given, by row
 }
 
 // Take looks at a list and, where asked and no row is refused, takes it over whole.
@@ -86,7 +100,7 @@ func Take(m school.Moment, c *school.Change, r ImportRequest) (Import, error) {
 	if err := read(list); err != nil {
 		return out, school.Says(err)
 	}
-	if !r.Apply || len(out.Refused) > 0 || len(list.puts) == 0 {
+	if !r.Apply || len(out.Refused) > 0 || out.Open() > 0 || len(list.puts) == 0 {
 		return out, nil
 	}
 	out.Applied = true
@@ -101,7 +115,7 @@ func Take(m school.Moment, c *school.Change, r ImportRequest) (Import, error) {
 func (l Lists) Import(ctx context.Context, r ImportRequest) (out Import, err error) {
 	look := r
 	look.Apply = false
-	if out, err = Take(l.School.Now(), nil, look); err != nil || !r.Apply || len(out.Refused) > 0 {
+	if out, err = Take(l.School.Now(), nil, look); err != nil || !r.Apply || len(out.Refused) > 0 || out.Open() > 0 {
 		return out, err
 	}
 	err = l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {

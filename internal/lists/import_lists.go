@@ -34,7 +34,7 @@ func readClays(r *reading) error {
 
 func readGlazes(r *reading) error {
 	var seen []string
-	return r.rows([]string{"code", "name", "kind", "raw", "cones"}, func() (string, Change) {
+	return r.rows([]string{"code", "name", "kind", "cones"}, func() (string, Change) {
 		old, known := school.Glazes.All(r.Snapshot)[r.row.Get("code")]
 		if !known {
 			old.Jar = glaze.UnknownJar()
@@ -43,7 +43,7 @@ func readGlazes(r *reading) error {
 		g.Code, g.Name, g.Atmosphere = r.text("code", 40), r.text("name", 80), optional(r, "atmosphere", old.Atmosphere, glaze.ParseAtmosphere)
 		g.Jar.ML, g.Jar.Level = optional(r, "ml", old.Jar.ML, millilitres), optional(r, "level", old.Jar.Level, level)
 		g.Jar.State = optional(r, "state", old.Jar.State, glaze.ParseState)
-		g.Kind, g.Raw, g.Cones = take(r, "kind", glaze.ParseKind), take(r, "raw", orNone(colour.FromHex)), take(r, "cones", kiln.ParseRange)
+		g.Kind, g.Raw, g.Cones = take(r, "kind", glaze.ParseKind), optional(r, "raw", old.Raw, orNone(colour.FromHex)), take(r, "cones", kiln.ParseRange)
 		g.Food, g.InStock, g.Runner = glaze.FoodNotClaimed, take(r, "stock", truth(true)), take(r, "runner", truth(false))
 		g.Coats, g.Recipe = take(r, "coats", ownCoats), optional(r, "recipe", old.Recipe, glaze.ParseRecipe)
 		g.Thick, g.Dear, g.Ware = optional(r, "thick", old.Thick, truth(false)), optional(r, "dear", old.Dear, truth(false)), optional(r, "ware", old.Ware, ware)
@@ -256,79 +256,6 @@ func codes[T any](list []T, code func(T) string) string {
 		all[i] = code(v)
 	}
 	return strings.Join(all, ", ")
-}
-
-// readStudents reads a class list. Two students of one name stay two: rows are
-// matched to students by class, name and mark, each student once. A row whose
-// mark is new is a changed mark only if exactly one student of that name is
-// left over; else it is another student.
-func readStudents(r *reading) error {
-	classes := map[string]school.Class{}
-	for _, c := range school.Classes.All(r.Snapshot) {
-		classes[strings.ToLower(c.Name)] = c
-	}
-	called := map[string][]school.Student{} // by class and name: a list is long
-	for id := range school.Classes.All(r.Snapshot) {
-		for _, st := range r.EverIn(id) {
-			called[id+"\n"+st.Name] = append(called[id+"\n"+st.Name], st)
-		}
-	}
-	matched := map[string]bool{}
-	marks := r.marks()
-	return r.rows([]string{"name", "class"}, func() (string, Change) {
-		name, className, mark := r.text("name", 60), r.text("class", 60), r.row.Get("mark")
-		if len([]rune(mark)) > 12 {
-			r.refuse("mark", "expected at most 12 characters, as scratched into the clay")
-		}
-		class, known := classes[strings.ToLower(className)]
-		if !known {
-			class = r.newClass(className)
-			classes[strings.ToLower(className)] = class
-		}
-		text := fmt.Sprintf("%s, %s %s", name, className, mark)
-		var old *school.Student
-		change := Added
-		for _, st := range called[class.ID+"\n"+name] {
-			if matched[st.ID] {
-				continue
-			}
-			if st.Mark == mark {
-				old, change = &st, Same
-				break
-			}
-			if !marks[class.ID+"\n"+name+"\n"+st.Mark] {
-				if change == Changed { // a second one left over: nobody can say which
-					old, change = nil, Added
-					break
-				}
-				old, change = &st, Changed
-			}
-		}
-		student := school.Student{ID: school.NewID(), Class: class.ID, Name: name, Mark: mark}
-		if old != nil {
-			student.ID = old.ID
-			matched[old.ID] = true
-		}
-		return text, keep(r, change, school.Students, student)
-	})
-}
-
-// marksInList notes which class, name and mark a list holds, so that a student
-// whose own row is still to come is not taken for another.
-func (r *reading) marks() map[string]bool {
-	held := map[string]bool{}
-	table, err := exchange.ReadTable(r.Text)
-	if err != nil {
-		return held
-	}
-	for _, row := range table.Rows {
-		for _, c := range school.Classes.All(r.Snapshot) {
-			if strings.EqualFold(c.Name, row.Get("class")) {
-				held[c.ID+"\n"+row.Get("name")+"\n"+row.Get("mark")] = true
-			}
-		}
-	}
-	return held
 }
 
 // newClass makes the class that a class list names for the first time.

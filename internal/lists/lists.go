@@ -118,17 +118,38 @@ func (l Lists) ListClays(context.Context, contract.ListClaysRequestObject) (cont
 // ImportList looks at a list, and takes it over whole or not at all.
 func (l Lists) ImportList(ctx context.Context, r contract.ImportListRequestObject) (contract.ImportListResponseObject, error) {
 	out, err := l.Import(ctx, ImportRequest{Kind: ListKind(r.Body.Kind), Text: r.Body.Text,
-		Apply: r.Body.Apply, Clay: view.Value(r.Body.Clay), Cone: view.Value(r.Body.Cone)})
+		Apply: r.Body.Apply, Clay: view.Value(r.Body.Clay), Cone: view.Value(r.Body.Cone), Answers: answers(r.Body.Answers, false), Marks: answers(r.Body.Answers, true)})
 	if err != nil {
 		return nil, err
 	}
-	classes := view.All(out.NewClasses)
+	classes, asks := view.All(out.NewClasses), view.List(out.Asks, func(a Ask) contract.ImportAsk { return asked(l.School.Now(), a) })
 	return contract.ImportList200JSONResponse{Kind: contract.ListKind(out.Kind), Applied: out.Applied,
-		Added: out.Count(Added), Changed: out.Count(Changed), Same: out.Count(Same), NewClasses: &classes,
+		Added: out.Count(Added), Changed: out.Count(Changed), Same: out.Count(Same), NewClasses: &classes, Asks: &asks,
 		Refused: view.List(out.Refused, func(r RefusedCell) contract.Refusal {
 			return contract.Refusal{Row: r.Row, Column: r.Column, Expected: r.Expected}
 		}),
 		Rows: view.List(out.Rows, func(r ImportRow) contract.ImportRow {
 			return contract.ImportRow{Row: r.Row, Change: contract.ImportRowChange(r.Change), Text: strings.TrimSpace(r.Text)}
 		})}, nil
+}
+
+func asked(m school.Moment, a Ask) contract.ImportAsk {
+	return contract.ImportAsk{Row: a.Row, Text: a.Text, Propose: view.Some(a.Propose), Answer: view.Some(a.Answer), Of: view.List(a.Of, func(s school.Student) contract.ImportOf {
+		text := s.Called() + ", " + school.Classes.All(m.Snapshot)[s.Class].Name
+		if s.Left {
+			text += ", who left"
+		}
+		return contract.ImportOf{Id: s.ID, Text: text}
+	})}
+}
+
+// answers are what was said of who rows are, or of their marks.
+func answers(given *[]contract.ImportAnswer, marks bool) map[int]string {
+	to := map[int]string{}
+	for _, a := range view.Value(given) {
+		if view.Value(a.Mark) == marks {
+			to[a.Row] = a.Answer
+		}
+	}
+	return to
 }

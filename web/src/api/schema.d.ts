@@ -141,6 +141,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/imports/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a file as an office sends it: .xlsx, or text separated by commas, semicolons or tabs in UTF-8, UTF-16 or Windows-1252; and say which of its columns is which. Nothing is kept. */
+        post: operations["readListFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports/template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A list without rows, to fill in. */
+        get: operations["getListTemplate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clays": {
         parameters: {
             query?: never;
@@ -2034,6 +2068,54 @@ export interface components {
             /** @description That entries are dated after now, and what to do; nothing where none is */
             clock?: string;
         };
+        /** @description What a row asks that only the teacher can say: who it is, where of names some; else which mark it shall have */
+        ImportAsk: {
+            row: number;
+            text: string;
+            of: components["schemas"]["ImportOf"][];
+            /** @description A mark that is free */
+            propose?: string;
+            /** @description As it was given; nothing while it is open */
+            answer?: string;
+        };
+        ImportAnswer: {
+            row: number;
+            /** @description The id of a student, or another; of a question for a mark, the mark */
+            answer: string;
+            /** @description It answers a question for a mark */
+            mark?: boolean;
+        };
+        ImportOf: {
+            id: string;
+            text: string;
+        };
+        ListColumn: {
+            key: string;
+            /** @description What stands in it */
+            says: string;
+            needed: boolean;
+        };
+        ListRow: {
+            /** @description As a spreadsheet counts */
+            row: number;
+            cells: string[];
+        };
+        ListSheet: {
+            name: string;
+            /** @description Which of its rows names the columns, from 0 */
+            heading: number;
+            /** @description Columns of the list, by their keys, to columns of the sheet, from 0 */
+            matched: {
+                [key: string]: number;
+            };
+            rows: components["schemas"]["ListRow"][];
+        };
+        ListFile: {
+            /** @description Which of its sheets is meant most likely, from 0 */
+            sheet: number;
+            sheets: components["schemas"]["ListSheet"][];
+            columns: components["schemas"]["ListColumn"][];
+        };
         Import: {
             kind: components["schemas"]["ListKind"];
             applied: boolean;
@@ -2041,6 +2123,7 @@ export interface components {
             changed: number;
             same: number;
             newClasses?: string[];
+            asks?: components["schemas"]["ImportAsk"][];
             refused: components["schemas"]["Refusal"][];
             rows: components["schemas"]["ImportRow"][];
         };
@@ -3671,6 +3754,8 @@ export interface operations {
                     clay?: string;
                     /** @description Cone of classes that the list brings in */
                     cone?: string;
+                    /** @description What the teacher said to the questions of rows */
+                    answers?: components["schemas"]["ImportAnswer"][];
                 };
             };
         };
@@ -3682,6 +3767,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Import"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readListFile: {
+        parameters: {
+            query: {
+                kind: components["schemas"]["ListKind"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description What stands in it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListFile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getListTemplate: {
+        parameters: {
+            query: {
+                kind: components["schemas"]["ListKind"];
+                as: "csv" | "xlsx";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The list */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                 };
             };
             default: components["responses"]["Problem"];

@@ -26,7 +26,7 @@ const lists: { kind: Schemas["ListKind"]; name: string }[] = [
     <div>
       <h1>Classes</h1>
       <p class="soft">
-        Type or paste the names of a class, or import lists as CSV: columns in any order, whole or not at all.
+        Type or paste the names of a class, or import a list from a spreadsheet, whole or not at all.
       </p>
     </div>
     <div class="bring">

@@ -1,18 +1,29 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
-import { answer, api, type Schemas } from "@/api/client";
+import { computed, ref, watch } from "vue";
+import { answer, api, Problem, type Schemas } from "@/api/client";
+import ImportAsks from "@/lists/ImportAsks.vue";
+import ImportPreview from "@/lists/ImportPreview.vue";
+import ListColumns from "@/lists/ListColumns.vue";
+import { useListFile } from "@/lists/useListFile";
+import { useClasses } from "@/lib/useLists";
 import { attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
 import ClaySelect from "@/ui/ClaySelect.vue";
 
-/** Shows what a list would change before it is taken over, whole or not at all. */
+/**
+ * A list from a file of the office, or from pasted cells: its columns are matched, corrected by
+ * hand, and what it would change is shown before it is taken over, whole or not at all.
+ */
 const props = defineProps<{ kind: Schemas["ListKind"]; clays: Schemas["Clay"][] }>();
 const emit = defineEmits<{ close: [] }>();
 const tell = useChanged();
-const text = ref("");
+const classes = useClasses();
+const file = useListFile(props.kind);
 const preview = ref<Schemas["Import"]>();
+/** What is wrong with the list as a whole: a column that is missing. */
+const wrong = ref("");
 const clay = ref(props.clays[0]?.code ?? "");
-const cone = ref("");
+const answers = ref<Schemas["ImportAnswer"][]>([]);
 const names = {
   students: "class list",
   clays: "list of clays",
@@ -20,50 +31,45 @@ const names = {
   tiles: "list of tiles",
   readings: "list of readings",
 };
-const columns = {
-  students: "name, class, mark",
-  clays: "code, name, cones, fired; also dark",
-  glazes: "code, name, kind, raw, cones; also food, stock, runner, coats, atmosphere, ml, level, state",
-  readings: "code, l, a, b; also half, coats: a colorimeter's list",
-  tiles: "code, clay, cone, stack, fired; also textured, atmosphere, place",
-};
-const signs = { added: "+", changed: "≠", same: "=", refused: "✕" } as const;
-const serious = computed(() => (preview.value?.refused.length ?? 0) > 0);
+const open = computed(() => preview.value?.asks?.filter((a) => !a.answer).length ?? 0);
 const news = computed(() => (preview.value?.added ?? 0) + (preview.value?.changed ?? 0));
+const may = computed(
+  () => preview.value && !wrong.value && !preview.value.refused.length && !open.value && news.value > 0,
+);
 
-async function send(apply: boolean) {
-  return attempt(
-    answer(
-      api.POST("/imports", {
-        body: {
-          kind: props.kind,
-          text: text.value,
-          apply,
-          clay: clay.value || undefined,
-          cone: cone.value || undefined,
-        },
-      }),
-    ),
-  );
+function send(apply: boolean) {
+  const body = { kind: props.kind, text: file.text.value, apply, answers: answers.value };
+  return answer(api.POST("/imports", { body: { ...body, clay: clay.value || undefined } }));
 }
-async function read(event: Event) {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  if (!file) return;
-  const bytes = new Uint8Array(await file.arrayBuffer());
+async function look() {
+  if (!file.text.value) return;
   try {
-    text.value = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-  } catch {
-    input.value = "";
-    return say(
-      'The list is not UTF-8 text: in the spreadsheet choose "CSV UTF-8" and save it again.',
-      "error",
-    );
+    preview.value = await send(false);
+    wrong.value = "";
+  } catch (error) {
+    wrong.value = error instanceof Problem ? error.message : String(error);
+    preview.value = undefined;
   }
-  preview.value = await send(false);
+}
+watch([file.text, clay, answers], look);
+async function read(bytes?: Blob) {
+  if (!bytes?.size) return;
+  answers.value = [];
+  preview.value = undefined;
+  await file.take(bytes);
+}
+function chosen(event: Event) {
+  const input = event.target as HTMLInputElement;
+  void read(input.files?.[0]);
+  input.value = ""; // the same file may be mended, and chosen again
+}
+const pasted = (event: Event) => read(new Blob([(event.target as HTMLTextAreaElement).value]));
+function said(given: Schemas["ImportAnswer"][]) {
+  const again = (a: Schemas["ImportAnswer"]) => given.some((g) => g.row === a.row && g.mark === a.mark);
+  answers.value = [...answers.value.filter((a) => !again(a)), ...given];
 }
 async function take() {
-  const done = await send(true);
+  const done = await attempt(send(true));
   if (!done?.applied) return;
   say(`Imported: ${done.added} added, ${done.changed} changed.`);
   await tell("clay", "glaze", "tile", "class", "student");
@@ -75,47 +81,63 @@ async function take() {
   <el-dialog
     :model-value="true"
     :title="`Import a ${names[kind]}`"
-    width="660px"
+    width="760px"
     align-center
     @close="emit('close')"
   >
     <div class="bring">
       <p>
-        A CSV file whose first row names the columns: <b>{{ columns[kind] }}</b>. Others are ignored.
+        An .xlsx or CSV file, or cells copied from a spreadsheet. An empty list to fill in:
+        <a :href="`/api/imports/template?kind=${kind}&as=xlsx`" download>.xlsx</a>,
+        <a :href="`/api/imports/template?kind=${kind}&as=csv`" download>CSV</a>.
       </p>
-      <label>File <input type="file" accept=".csv,text/csv,text/plain" @change="read" /></label>
+      <div class="from">
+        <label
+          >File <input type="file" accept=".xlsx,.csv,.tsv,.txt,text/csv,text/plain" @change="chosen"
+        /></label>
+        <label class="paste">
+          or paste
+          <textarea rows="2" placeholder="cells with their headings" @change="pasted"></textarea>
+        </label>
+      </div>
       <div v-if="kind === 'students' && clays.length" class="new">
         New classes glaze
-        <ClaySelect
-          v-model="clay"
-          aria-label="Clay of new classes"
-          @change="text && send(false).then((p) => (preview = p))"
-        />
+        <ClaySelect v-model="clay" aria-label="Clay of new classes" />
       </div>
+      <template v-if="file.read.value">
+        <label v-if="file.read.value.sheets.length > 1" class="new">
+          Sheet
+          <select
+            :value="file.at.value"
+            @change="file.choose(Number(($event.target as HTMLSelectElement).value))"
+          >
+            <option v-for="(s, i) in file.read.value.sheets" :key="i" :value="i">
+              {{ s.name }} ({{ s.rows.length }} rows)
+            </option>
+          </select>
+        </label>
+        <details :open="!!wrong || undefined">
+          <summary>Which column is which</summary>
+          <ListColumns
+            v-model="file.columns.value"
+            v-model:fixed="file.fixed.value"
+            :of="file.read.value.columns"
+            :headings="file.headings.value"
+            :alike="kind === 'students' ? ['class'] : kind === 'tiles' ? ['clay', 'cone'] : ['cones', 'kind']"
+            :known="kind === 'students' ? classes.taught.value.map((c) => c.name) : []"
+          />
+        </details>
+        <p v-if="wrong" role="alert" class="wrong">{{ wrong }}</p>
+      </template>
       <template v-if="preview">
-        <p class="sum num" role="status">
-          <b>{{ preview.added }}</b> added, <b>{{ preview.changed }}</b> changed,
-          <b>{{ preview.same }}</b> the same,
-          <b>{{ preview.rows.filter((r) => r.change === "refused").length }}</b> refused
-          <template v-if="preview.newClasses?.length">; new: {{ preview.newClasses.join(", ") }}</template>
-        </p>
-        <ul v-if="serious" class="refused" aria-label="Refused" tabindex="0">
-          <li v-for="(r, i) in preview.refused" :key="i">
-            Row {{ r.row }}, {{ r.column }}: {{ r.expected }}
-          </li>
-        </ul>
-        <ol class="rows" tabindex="0" aria-label="Rows of the list">
-          <li v-for="r in preview.rows" :key="r.row" :class="r.change">
-            <b>{{ signs[r.change] }}</b> {{ r.text }} <span class="soft">{{ r.change }}</span>
-          </li>
-        </ol>
+        <ImportAsks v-if="preview.asks?.length" :asks="preview.asks" @answer="said" />
+        <ImportPreview :of="preview" />
       </template>
     </div>
     <template #footer>
+      <span v-if="open" class="soft">{{ open }} to answer </span>
       <el-button @click="emit('close')">Cancel</el-button>
-      <el-button type="primary" :disabled="!preview || serious || !news" @click="take"
-        >Import the list</el-button
-      >
+      <el-button type="primary" :disabled="!may" @click="take">Import the list</el-button>
     </template>
   </el-dialog>
 </template>
@@ -125,8 +147,26 @@ async function take() {
   display: grid;
   gap: 12px;
 }
-label {
+.from {
+  display: flex;
+  gap: 18px;
+  align-items: start;
+}
+.paste {
+  display: flex;
+  gap: 8px;
+  flex: 1;
+}
+.paste textarea {
+  flex: 1;
+}
+label,
+summary {
   font-weight: 600;
+}
+summary {
+  cursor: pointer;
+  min-height: 32px;
 }
 .new {
   display: flex;
@@ -136,30 +176,9 @@ label {
 .new .el-select {
   width: 260px;
 }
-ul.refused {
-  border: 2px solid var(--ink);
-  padding: 8px 12px;
-  max-height: 190px;
-  overflow: auto;
-}
-.rows .refused {
+.wrong {
+  border-left: 4px solid var(--ink);
+  padding-left: 8px;
   font-weight: 600;
-}
-.rows {
-  max-height: 240px;
-  overflow: auto;
-  border: 1px solid var(--line);
-  background: var(--paper);
-}
-.rows li {
-  padding: 3px 10px;
-  border-bottom: 1px solid #e2e2e2;
-}
-.rows b {
-  display: inline-block;
-  width: 20px;
-}
-.rows .soft {
-  float: right;
 }
 </style>
