@@ -199,7 +199,7 @@ func TestMarkedOutOnOnePiece(t *testing.T) {
 	p.choose("Resist", "latex")
 	p.see("li.note", "latex keeps it bare")
 	p.press('h')
-	p.click(".el-drawer button", "It is peeled")
+	p.click(".el-drawer button", "Log it as peeled")
 	p.see(".el-drawer", "Peeled the Foot ring")
 }
 

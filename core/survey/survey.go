@@ -66,6 +66,7 @@ type Surface struct {
 	NextBy  time.Time   // until when it should be on; zero but where coat goes on damp coat
 	Doubts  []work.Coat // of which nobody said yet whether they are one coat twice
 	Peeled  bool        // its latex came off
+	Keeps   plan.Resist // what lies on it to keep it bare; "" for none
 	Appearance
 	Below  Appearance // of what lies below an overlap
 	UpToMM float64    // how high that is, mm above the table; 0 where there is none
@@ -200,7 +201,7 @@ func (c Case) surface(surface piece.Surface) Surface {
 	on := c.State.On(surface.ID)
 	loose := c.State.Loose(surface.ID)
 	progress := work.Compare(choice.Stack, on)
-	v := Surface{Surface: surface, Choice: choice, Peeled: c.State.Peeled[surface.ID],
+	v := Surface{Surface: surface, Choice: choice, Peeled: c.State.Peeled[surface.ID], Keeps: c.State.Keeps(surface.ID),
 		DryAt: c.Drying.DryAt(loose), NextAt: c.nextAt(loose), NextBy: c.Drying.RecoatBy(loose)}
 	v.Left = bench.Strokes(c.Shelf.House, c.Body, c.Plan, c.State, surface.ID, func(code string) (kind glaze.Kind) {
 		if g := c.Shelf.Glazes[code]; g != nil {

@@ -100,7 +100,10 @@ var brushing = []Entry{
 			return nil
 		},
 		apply: func(s *State, e Event) {
-			if plan.Resist(e.Text) == plan.Latex { // wax burns off, and hides no latex
+			switch plan.Resist(e.Text) {
+			case plan.Wax: // it burns off, and hides no latex
+				s.Waxed = with(s.Waxed, e.Surface, true)
+			case plan.Latex:
 				s.Latexed, s.Peeled = with(s.Latexed, e.Surface, true), with(s.Peeled, e.Surface, false)
 			}
 		},

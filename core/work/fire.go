@@ -92,7 +92,7 @@ func (s *State) next(e Event, why string) {
 	s.Opinion, s.Quality = nil, nil
 	s.LastWet, s.WetAt, s.FeltDry, s.BoneDry, s.GlazeLeft = time.Time{}, time.Time{}, time.Time{}, false, false
 	s.Cleaning = Cleaning{}
-	s.Latexed, s.Peeled, s.Touches = nil, nil, nil // nothing of it outlives the fire
+	s.Latexed, s.Peeled, s.Waxed, s.Touches = nil, nil, nil, nil // nothing of it outlives the fire
 	s.Voided, s.VoidedBy = e.Seq, why
 }
 

@@ -7,6 +7,7 @@ import (
 	"enkaustos/core/foot"
 	"enkaustos/core/kiln"
 	"enkaustos/core/matter"
+	"enkaustos/core/plan"
 )
 
 // State is what a log of events amounts to. The zero State is a bare piece.
@@ -40,6 +41,7 @@ type State struct {
 	Quality  *Quality
 	Latexed  map[string]bool // surfaces that latex was laid on, whatever was laid on it since
 	Peeled   map[string]bool // surfaces whose latex came off
+	Waxed    map[string]bool // surfaces that wax was laid on
 	Touches  []Touch         // fingers that felt whether a coat was dry
 	WetAt    time.Time       // when water or glaze last came onto it; LastWet may be later, when it was felt
 	Nights   []Night         // how long it had dried when it was felt cold, or went into a load
@@ -168,3 +170,14 @@ type Quality struct {
 
 // Sound says whether the piece came out without any fault.
 func (q Quality) Sound() bool { return q.Mark == MostMark }
+
+// Keeps is the resist that lies on a surface now; "" for none.
+func (s *State) Keeps(surface string) plan.Resist {
+	switch {
+	case s.Latexed[surface] && !s.Peeled[surface]:
+		return plan.Latex
+	case s.Waxed[surface]:
+		return plan.Wax
+	}
+	return ""
+}

@@ -47,6 +47,7 @@ export const places: readonly Place[] = [
       ["p, w", "Patched; wiped or scraped off"],
       ["l", "A coat otherwise than planned, or only part of one"],
       ["s, b, n", "Set aside or taken up; broken; a note"],
+      ["r", "Wax or latex laid; latex peeled"],
       ["o, j", "Photograph; how the jar is"],
       ["h", "The record of the piece: take anything back"],
     ] },

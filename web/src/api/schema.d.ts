@@ -2769,6 +2769,11 @@ export interface components {
             heavy?: boolean;
             /** @description Its latex came off */
             peeled?: boolean;
+            /**
+             * @description What lies on it to keep it bare
+             * @enum {string}
+             */
+            keeps?: "wax" | "latex";
             /** @description An extra that never holds the piece back */
             optional?: boolean;
             detail?: string;

@@ -3,6 +3,7 @@ import { ref } from "vue";
 import type { Piece, SurfaceState } from "@/api/client";
 import type { Board } from "@/bench/useBoard";
 import { useGlazes } from "@/lib/useLists";
+import { sayResist } from "@/lib/resist";
 import { sayStroke } from "@/lib/stroke";
 import type { NewEvent } from "@/lib/usePieces";
 import BenchCell from "@/bench/BenchCell.vue";
@@ -106,6 +107,7 @@ function jar(s: SurfaceState) {
                   :student="p.student"
                   :surface="s"
                   :jar="jar(s)"
+                  :resist="sayResist(p, s)"
                   :now="now"
                   :out="part(p, s) === 'left'"
                   @add="emit('press', p, s, row, column)"

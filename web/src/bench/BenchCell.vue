@@ -3,7 +3,15 @@ import type { SurfaceState } from "@/api/client";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
 
 /** One surface of one piece on the board: its tally, the next jar, and a way back. */
-defineProps<{ student: string; surface: SurfaceState; jar: string; now: number; out: boolean }>();
+defineProps<{
+  student: string;
+  surface: SurfaceState;
+  jar: string;
+  /** What is to be done with resist on it, or lies on it. */
+  resist: string;
+  now: number;
+  out: boolean;
+}>();
 const emit = defineEmits<{ add: []; back: []; focus: []; enter: [event: KeyboardEvent] }>();
 </script>
 
@@ -12,13 +20,15 @@ const emit = defineEmits<{ add: []; back: []; focus: []; enter: [event: Keyboard
     type="button"
     class="cell"
     :class="{ out }"
-    :aria-label="`${student}, ${surface.name}: ${surface.on.length} on, ${surface.left.length} to go. ${jar}`"
+    :aria-label="
+      `${student}, ${surface.name}: ${surface.on.length} on, ${surface.left.length} to go. ${jar} ${resist}`.trimEnd()
+    "
     @click="emit('add')"
     @keydown.enter="emit('enter', $event)"
     @focus="emit('focus')"
   >
     <TallyStrokes :surface="surface" :now="now" />
-    <span class="jar num">{{ jar }}</span>
+    <span class="jar num">{{ resist || jar }}</span>
   </button>
   <button
     v-if="surface.on.length && !surface.on.at(-1)!.fired"

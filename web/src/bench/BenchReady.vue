@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Piece } from "@/api/client";
+import { resistCaution, resistDue, resistEvent } from "@/lib/resist";
 import type { NewEvent } from "@/lib/usePieces";
 
 /** What the pieces of a board need before glaze goes on, or before they are fired, each for all of them at once. */
@@ -18,6 +19,21 @@ const dusty = computed(() =>
   props.pieces.filter((p) => p.dust && !p.dust.asked && p.surfaces.some((s) => s.left.length)),
 );
 const asked = computed(() => props.pieces.filter((p) => p.dust?.asked));
+/** Surfaces that wait for their resist, and those whose latex has to come off now. */
+const due = computed(() =>
+  props.pieces.flatMap((p) => p.surfaces.flatMap((s) => ({ p, s, due: resistDue(p, s) }))),
+);
+const kinds = computed(() =>
+  (["wax", "latex", "peel"] as const)
+    .map((k) => ({ k, of: due.value.filter((x) => x.due === k) }))
+    .filter((x) => x.of.length),
+);
+const resistAll = (k: "wax" | "latex" | "peel", of: { p: Piece; s: { id: string } }[]) =>
+  emit(
+    "log",
+    of.map((x) => resistEvent(x.p.id, x.s.id, k)),
+    `${of.length} ${k === "peel" ? "peeled" : `resisted with ${k}`}.`,
+  );
 const mind = computed(() => [...new Set(dusty.value.flatMap((p) => p.dust?.mind ?? []))].join(" "));
 const names = (pieces: Piece[]) => {
   const some = pieces.slice(0, 4).map((p) => p.student);
@@ -70,6 +86,18 @@ function all(pieces: Piece[], event: Omit<NewEvent, "piece">, said: string) {
       @click="all(dusty, { kind: 'clean', text: 'rinse' }, `${dusty.length} rinsed: they dry first.`)"
       >Rinsed</el-button
     >
+  </p>
+  <p v-for="x in kinds" :key="x.k" class="ready">
+    <template v-if="x.k === 'peel'"
+      >{{ x.of.length }} carry latex, and all their coats: peel it before the firing.</template
+    >
+    <template v-else
+      >{{ x.of.length }} {{ x.of.length === 1 ? "surface waits" : "surfaces wait" }} for {{ x.k }} before the
+      first coat. {{ resistCaution[x.k] }}</template
+    >
+    <el-button size="small" @click="resistAll(x.k, x.of)">{{
+      x.k === "peel" ? "All peeled" : `${x.k === "wax" ? "Waxed" : "Latex on"}: all ${x.of.length}`
+    }}</el-button>
   </p>
   <p v-if="asked.length" class="ready asked" role="group" aria-label="Were they wiped first?">
     Were they wiped before their first coat? {{ names(asked) }}: {{ asked[0]!.dust!.why }}.

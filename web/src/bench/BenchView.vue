@@ -12,6 +12,7 @@ import StrayList from "@/bench/StrayList.vue";
 import JarState from "@/bench/JarState.vue";
 import { useBench } from "@/bench/useBench";
 import { useBoards, useCursor } from "@/bench/useBoard";
+import CameraButton from "@/ui/CameraButton.vue";
 import { useKeys } from "@/ui/useKeys";
 import { useGlazes } from "@/lib/useLists";
 import { useNow } from "@/lib/useNow";
@@ -34,7 +35,7 @@ const bench = useBench(boards);
 const { whole, jarFor, done } = bench;
 const { column } = whole;
 const find = ref<InstanceType<typeof BenchFind>>();
-const camera = ref<HTMLInputElement>();
+const camera = ref<InstanceType<typeof CameraButton>>();
 const fromPaper = ref(false);
 const jarOf = ref("");
 
@@ -113,9 +114,10 @@ useKeys({
   w: () => bench.tell(p.value, "wipe", s.value),
   l: () => bench.tell(p.value, "coat", s.value),
   b: () => bench.tell(p.value, "damage"),
+  r: () => bench.tell(p.value, "resist", s.value),
   n: () => bench.tell(p.value, "note"),
   h: () => bench.tell(p.value, ""),
-  o: () => camera.value?.click(),
+  o: () => camera.value?.open(),
   j: () => (jarOf.value = s.value?.left[0]?.glaze ?? s.value?.on.at(-1)?.glaze ?? ""),
   Escape: whole.stop,
   " ": act,
@@ -125,12 +127,6 @@ function cellEnter(event: KeyboardEvent) {
   if (!column.value) return;
   event.preventDefault();
   bench.logColumn();
-}
-function photographed(event: Event) {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  if (file && p.value) void bench.photograph(p.value, file);
-  input.value = "";
 }
 </script>
 
@@ -193,16 +189,7 @@ function photographed(event: Event) {
     @close="jarFor = undefined"
   />
   <JarState v-if="jarOf" :code="jarOf" @close="jarOf = ''" />
-  <input
-    ref="camera"
-    class="visually-hidden"
-    type="file"
-    accept="image/jpeg,image/png"
-    capture="environment"
-    tabindex="-1"
-    aria-label="Photograph of the piece"
-    @change="photographed"
-  />
+  <CameraButton ref="camera" :piece="p" hidden />
 </template>
 
 <style scoped>

@@ -1,9 +1,10 @@
 import { ref, type Ref } from "vue";
-import { answer, api, type Piece, type Schemas, type SurfaceState } from "@/api/client";
+import type { Piece, Schemas, SurfaceState } from "@/api/client";
 import { nextCoat, type Board } from "@/bench/useBoard";
 import { useColumn } from "@/bench/useColumn";
 import { useLog, type NewEvent } from "@/lib/usePieces";
-import { attempt, say } from "@/ui/messages";
+import { resistDue, resistEvent } from "@/lib/resist";
+import { say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 
 const felt: Record<Schemas["Felt"], string> = { thin: "thin", right: "as it should", thick: "thick" };
@@ -21,6 +22,8 @@ export function useBench(boards: Ref<Board[]>) {
   const dated = (events: NewEvent[]) =>
     done.value ? events.map((e) => ({ ...e, done: done.value })) : events;
   function add(piece: Piece, surface: SurfaceState) {
+    const due = resistDue(piece, surface);
+    if (due) return void log.mutate([resistEvent(piece.id, surface.id, due)]);
     const coat = nextCoat(piece, surface);
     if (coat) log.mutate(dated([coat]));
     else jarFor.value = { piece, surface };
@@ -85,19 +88,6 @@ export function useBench(boards: Ref<Board[]>) {
   function settle(piece: string, coat: string, what: "same" | "next") {
     log.mutate([{ kind: "answer", piece, of: coat, text: what }]);
   }
-  async function photograph(piece: Piece, file: Blob) {
-    const kept = await attempt(
-      answer(
-        api.POST("/pieces/{id}/pictures", {
-          params: { path: { id: piece.id } },
-          body: file as unknown as string,
-          bodySerializer: (body) => body,
-          headers: { "Content-Type": "application/octet-stream" },
-        }),
-      ),
-    );
-    if (kept) say(`${piece.student}: the photograph is in its record.`);
-  }
   /** Opens the record of a piece where one kind of happening is written down. */
   function tell(piece: Piece | undefined, kind: string, surface?: SurfaceState) {
     if (!piece) return;
@@ -119,7 +109,6 @@ export function useBench(boards: Ref<Board[]>) {
     aside,
     all,
     settle,
-    photograph,
     tell,
   };
 }

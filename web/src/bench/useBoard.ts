@@ -30,7 +30,7 @@ export function useBoards(pieces: Ref<Piece[]>) {
         const at = all.findIndex((c) => c.id === s.id);
         if (at < 0) all.splice(++after, 0, { id: s.id, name: s.name });
         else after = at;
-        if (!s.stands || s.on.length > 0 || s.stack.length > 0) wanted.add(s.id);
+        if (!s.stands || s.on.length > 0 || s.stack.length > 0 || s.resist || s.keeps) wanted.add(s.id);
       }
     }
     for (const b of boards.values()) {

@@ -4,8 +4,10 @@ import { usePiece } from "@/lib/usePiece";
 import { useLog, type NewEvent } from "@/lib/usePieces";
 import { say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
+import CameraButton from "@/ui/CameraButton.vue";
 import CoatForm from "@/record/CoatForm.vue";
 import FateForm from "@/record/FateForm.vue";
+import ResistForm from "@/record/ResistForm.vue";
 import WipeForm from "@/record/WipeForm.vue";
 import { dateAndClock } from "@/ui/moments";
 
@@ -18,10 +20,9 @@ const detail = usePiece(() => props.id);
 const piece = computed(() => detail.data.value?.piece);
 /** The newest line first: that is the one people look for. */
 const history = computed(() => [...(detail.data.value?.history ?? [])].reverse());
-const latex = computed(() => piece.value?.surfaces.filter((s) => s.resist === "latex" && !s.peeled) ?? []);
 const asked = screen.recordFor;
 /** What befell the piece, where that was asked for; coats and wipes have forms of their own. */
-const told = ["coat", "wipe"].includes(asked.kind) ? undefined : asked.kind;
+const told = ["coat", "wipe", "resist"].includes(asked.kind) ? undefined : asked.kind;
 /** A coat is told that is not the next one of the plan. */
 const telling = ref(false);
 onUnmounted(() => (screen.recordFor = { kind: "", surface: "" }));
@@ -65,14 +66,16 @@ function keep(event: Omit<NewEvent, "piece">, done: string) {
           :focus="asked.kind === 'wipe'"
           @keep="keep"
         />
-        <p v-for="s in latex" :key="s.id" class="act">
-          {{ s.name }}: latex keeps it bare.
-          <el-button @click="keep({ kind: 'peel', surface: s.id }, 'Peeled: nothing burns on in the kiln.')"
-            >It is peeled</el-button
-          >
-        </p>
+        <ResistForm
+          :key="`resist ${piece.seq}`"
+          :piece="piece"
+          :surface="asked.kind === 'resist' ? asked.surface : undefined"
+          :focus="asked.kind === 'resist'"
+          @keep="keep"
+        />
         <FateForm :key="`fate ${piece.seq}`" :piece="piece" :kind="told" @keep="keep" />
       </section>
+      <CameraButton :piece="piece" class="other" />
       <section v-if="piece.pictures.length" aria-label="Photographs" class="pictures">
         <a
           v-for="photo in piece.pictures"
@@ -136,12 +139,6 @@ section {
 }
 .other {
   justify-self: start;
-}
-.act {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 8px;
-  align-items: center;
 }
 .by {
   color: var(--soft);

@@ -8,6 +8,7 @@ import { useScreen } from "@/lib/useScreen";
 import { sayStack, stackOf } from "@/lib/stack";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { useChanged } from "@/lib/queries";
+import CameraButton from "@/ui/CameraButton.vue";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 import ConeSelect from "@/ui/ConeSelect.vue";
 
@@ -75,6 +76,15 @@ async function makeTile() {
       </h2>
       <span class="soft">{{ piece.title }} · {{ piece.clay }} · cone {{ piece.cone }}</span>
     </header>
+    <a
+      v-for="photo in piece.pictures.slice(-1)"
+      :key="photo"
+      :href="`/api/photographs/${photo}/picture`"
+      target="_blank"
+      class="photo"
+    >
+      <img :src="`/api/photographs/${photo}/picture`" :alt="`Photograph of ${piece.student}'s piece`" />
+    </a>
     <ul class="stacks">
       <li v-for="s in glazed" :key="s.id">
         <GlazeFace :raw="s.raw" :fired="s.fired" :colours="screen.colours" />
@@ -101,6 +111,7 @@ async function makeTile() {
       <b>{{ option.key }}</b> {{ option.name }}
     </ChoiceBar>
     <div class="row">
+      <CameraButton :piece="piece" />
       <el-button @click="startTile">Make it a tile</el-button>
       <el-button @click="once.open = true">Fire it again</el-button>
       <el-button text @click="screen.record = piece.id">Record</el-button>
@@ -206,5 +217,10 @@ header {
 .hex i {
   width: 60px;
   border: 1px solid var(--line-strong);
+}
+.photo img {
+  width: 100%;
+  height: 190px;
+  object-fit: cover;
 }
 </style>

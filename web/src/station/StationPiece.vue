@@ -10,6 +10,7 @@ import StationDraft from "@/station/StationDraft.vue";
 import StationDust from "@/station/StationDust.vue";
 import StationFootLine from "@/station/StationFootLine.vue";
 import StationOpinion from "@/station/StationOpinion.vue";
+import StationResist from "@/station/StationResist.vue";
 import StationStroke from "@/station/StationStroke.vue";
 import StationWish from "@/station/StationWish.vue";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
@@ -135,7 +136,10 @@ const touched = (wet: boolean) =>
       <TallyStrokes :surface="option.surface" :now="now" />
       <span v-if="option.surface.waiting" class="unsent">+{{ option.surface.waiting }} unsent</span>
     </ChoiceBar>
-    <StationDust v-if="dust" class="dust" :dust="dust" :pictures="state.pictures" @clean="clean" />
+    <div class="dust">
+      <StationDust v-if="dust" :dust="dust" :pictures="state.pictures" @clean="clean" />
+      <StationResist :piece="piece" :pictures="state.pictures" />
+    </div>
     <StationStroke
       v-if="stroke.next.value?.left.length"
       v-model:line="line"
@@ -211,6 +215,8 @@ const touched = (wet: boolean) =>
 }
 .dust {
   grid-area: dust;
+  display: grid;
+  gap: 12px;
 }
 .unsent {
   font-size: 14px;
