@@ -114,3 +114,45 @@ func TestAmountsThenACoat(t *testing.T) {
 	}, patience, moment)
 	require.Empty(t, p.MustEval(`() => [...document.querySelectorAll(".el-message--error")].map((m) => m.innerText).join()`).Str())
 }
+
+// A note that a class has read often enough is hidden for it once, on every plan of the class and
+// on no other's; what shields the shelf or people offers no such way.
+func TestANoteIsHiddenForAClass(t *testing.T) {
+	s := startDemo(t)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	c := client(t, s.url)
+	note := "breaks over edges and texture"
+	noted := func(class string) (ids []string) {
+		for _, x := range get[contract.PieceList](t, c, s.url+"/api/pieces?class="+class).Pieces {
+			for _, f := range get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+x.Id).Piece.Findings {
+				require.False(t, f.MayHush && f.Severity != "note")
+				if f.Code == "breaking-flat" {
+					ids = append(ids, x.Id)
+				}
+			}
+		}
+		return ids
+	}
+	bowl := pieceOf(t, c, s.url, "Ilo N.", "Tide-pool bowl")
+	require.Greater(t, len(noted(bowl.Class)), 1)
+	everywhere := len(noted(""))
+	p.goTo("/plan/" + bowl.Id)
+	p.see("li.note", note)
+	p.click("li.note button", "Hide for the class")
+	p.gone("li.note", note)
+	p.see(".el-message", "7 Plover does not see notes of this kind any more")
+	require.Empty(t, noted(bowl.Class))
+	require.Positive(t, len(noted("")), "other classes read on")
+	p.click("summary", "1 note hidden for this class")
+	p.click(".hushed button", "Show again")
+	p.see("li.note", note)
+	require.Len(t, noted(""), everywhere)
+	class := get[[]contract.Class](t, c, s.url+"/api/classes")[2]
+	res, err := request("PUT", s.url+"/api/classes/"+class.Id, map[string]any{"clay": class.Clay, "cone": class.Cone, "hushed": []string{"contact"}})
+	require.NoError(t, err)
+	answer, err := c.Do(res)
+	require.NoError(t, err)
+	require.NoError(t, answer.Body.Close())
+	require.Equal(t, 422, answer.StatusCode, "a stop cannot be hidden")
+}

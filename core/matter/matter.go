@@ -84,6 +84,13 @@ const (
 	Again  Eyes = "again" // somebody has, before something happened to it
 )
 
+// MayHush says whether a note of the kind may be hidden for a class: none that shields shelf or
+// people may.
+func (c Code) MayHush() bool {
+	m, ok := Of(c)
+	return ok && !m.Shields && slices.Contains(m.Weighs, Note)
+}
+
 // Of is the matter of a code; ok is false where there is none.
 func Of(code Code) (m Matter, ok bool) {
 	m, ok = byCode[code]

@@ -77,7 +77,7 @@ func Review(m school.Moment, id string) (contract.Review, error) {
 		if p.State.Firing != nil {
 			continue
 		}
-		findings := m.Findings(p, m.Survey(p))
+		findings, _ := view.Heard(m, p, m.Findings(p, m.Survey(p)))
 		seen := plan.Seen{Plan: p.Plan.Choices, Template: a.Template, Body: p.Body, Findings: findings, Stands: p.Stands(), Changes: p.Changes()}
 		if p.Word != nil {
 			seen.Note = p.Word.Note

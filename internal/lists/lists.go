@@ -3,12 +3,14 @@
 package lists
 
 import (
+	"cmp"
 	"context"
 	"slices"
 	"strings"
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
+	"enkaustos/core/matter"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
 	"enkaustos/internal/view"
@@ -24,6 +26,7 @@ type ClassChange struct {
 	Atmosphere glaze.Atmosphere // "" leaves it
 	Jars       *[]string        // glaze.Glaze.Code; empty allows all, nil leaves it
 	Archived   *bool            // it is taught no more; nil leaves it
+	Hushed     *[]matter.Code   // notes that its plans do not show; nil leaves it
 }
 
 // ChangeClassOf changes what a class fires, for assignments from now on, and the
@@ -52,6 +55,14 @@ func ChangeClassOf(m school.Moment, c *school.Change, id string, to ClassChange)
 			return class, school.Says(err)
 		}
 	}
+	if to.Hushed != nil {
+		for _, code := range *to.Hushed {
+			if !code.MayHush() {
+				return class, school.Refuse("%q is no note that may be hidden: what shields the shelf or people is always said.", code)
+			}
+		}
+		class.Hushed = once(*to.Hushed)
+	}
 	if to.Archived != nil && *to.Archived != class.Archived {
 		if class.Archived = false; *to.Archived {
 			if err := archive(m, c, &class); err != nil {
@@ -64,7 +75,7 @@ func ChangeClassOf(m school.Moment, c *school.Change, id string, to ClassChange)
 }
 
 // once is a list of codes in which each stands once.
-func once(codes []string) []string {
+func once[T cmp.Ordered](codes []T) []T {
 	list := slices.Clone(codes)
 	slices.Sort(list)
 	return slices.Compact(list)
@@ -83,7 +94,7 @@ func clayAndCone(m school.Moment, clay, cone string) (kiln.Cone, error) {
 
 func class(m school.Moment, c school.Class) contract.Class {
 	laying := m.Laying[c.ID]
-	v := contract.Class{Archived: view.Some(c.Archived), Laying: view.Some(laying.Says()), Id: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: glaze.Oxidation, Jars: view.All(c.Jars),
+	v := contract.Class{Archived: view.Some(c.Archived), Hushed: view.All(c.Hushed), Laying: view.Some(laying.Says()), Id: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: glaze.Oxidation, Jars: view.All(c.Jars),
 		Students: view.List(m.EverIn(c.ID), func(s school.Student) contract.Student {
 			return contract.Student{Id: s.ID, Name: s.Name, Mark: s.Mark, Left: view.Some(s.Left)}
 		})}
@@ -103,7 +114,7 @@ func (l Lists) ListClasses(context.Context, contract.ListClassesRequestObject) (
 func (l Lists) ChangeClass(ctx context.Context, r contract.ChangeClassRequestObject) (contract.ChangeClassResponseObject, error) {
 	var changed contract.Class
 	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		to, err := ChangeClassOf(m, c, r.Id, ClassChange{r.Body.Name, r.Body.Clay, r.Body.Cone, view.Value(r.Body.Atmosphere), r.Body.Jars, r.Body.Archived})
+		to, err := ChangeClassOf(m, c, r.Id, ClassChange{r.Body.Name, r.Body.Clay, r.Body.Cone, view.Value(r.Body.Atmosphere), r.Body.Jars, r.Body.Archived, r.Body.Hushed})
 		changed = class(m, to)
 		return err
 	})

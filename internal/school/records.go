@@ -8,6 +8,7 @@ import (
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
 	"enkaustos/core/lesson"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 )
@@ -88,6 +89,7 @@ type Class struct {
 	Jars       []string          `json:"jars,omitempty"`       // glaze.Glaze.Code that it may use; none = all
 	Rules      map[string]string `json:"rules,omitempty"`      // by rules.Field.Key, over the school's
 	Archived   bool              `json:"archived,omitempty"`   // it is taught no more; everything of it stays
+	Hushed     []matter.Code     `json:"hushed,omitempty"`     // notes of findings that its plans do not show
 }
 
 // Student is a display name and a mark; nothing more is asked.

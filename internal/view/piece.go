@@ -73,8 +73,8 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 		Missing: Some(work.Words(s.Lost)), Harms: harms(s), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Absent: When(s.Absent),
 		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(work.Words(s.Damages)), Wish: wish(m, p)}
 	v.Dust, v.UnderPencil = dust(p, at.Dust), Some(foot.PencilUnder(at.Band.HeightMM))
-	if len(at.Findings) > 0 {
-		v.Findings = Findings(at.Findings, p.Body)[:1]
+	if heard, _ := Heard(m, p, at.Findings); len(heard) > 0 {
+		v.Findings = Findings(heard, p.Body)[:1]
 	}
 	if len(at.LookFor) > 0 {
 		v.LookFor = &at.LookFor
@@ -223,13 +223,29 @@ func rest(c *work.Coat) *string {
 	return Some(c.Rest())
 }
 
+// Heard parts what is to be said of a plan from the notes that are hidden for its class.
+func Heard(m school.Moment, p *school.Piece, all []plan.Finding) (heard, hushed []plan.Finding) {
+	hush := school.Classes.All(m.Snapshot)[m.ClassOf(p)].Hushed
+	if len(hush) == 0 {
+		return all, nil
+	}
+	for _, f := range all {
+		if f.Severity == plan.Note && f.Code.MayHush() && slices.Contains(hush, f.Code) {
+			hushed = append(hushed, f)
+		} else {
+			heard = append(heard, f)
+		}
+	}
+	return heard, hushed
+}
+
 // Findings are what the check of a plan has to say, of one kind at a time.
 func Findings(all []plan.Finding, b piece.Body) []contract.Finding {
 	return List(plan.AsOne(all, b), finding)
 }
 
 func finding(t plan.Together) contract.Finding {
-	v := contract.Finding{Code: t.Code, Severity: t.Severity, Surface: t.Surface, Surfaces: All(t.Surfaces), Text: t.Text, Way: t.Way, Stand: t.Stand,
+	v := contract.Finding{Code: t.Code, Severity: t.Severity, Surface: t.Surface, Surfaces: All(t.Surfaces), Text: t.Text, Way: t.Way, Stand: t.Stand, MayHush: t.Severity == plan.Note && t.Code.MayHush(),
 		Mends: List(t.Mends, func(m plan.Mended) contract.Choice { return choice(m.Surface, m.Choice) })}
 	if len(t.Numbers) > 0 {
 		v.Numbers = (*map[string]float64)(&t.Numbers)
@@ -269,13 +285,14 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 		log, tiles = nil, nil
 	}
 	whole := Piece(m, by, p)
-	whole.Findings = Findings(m.Findings(p, at), p.Body)
+	heard, hushed := Heard(m, p, m.Findings(p, at))
+	whole.Findings = Findings(heard, p.Body)
 	of := m.Case(p)
 	help := a.Shelf.Help(of.Plan, of.Work)
 	return contract.PieceDetail{Now: m.At, Piece: whole, Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
 		Surfaces: SurfaceAreas(p.Body), History: history(by, p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
 		Own: own, Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
-		Hand: Some(handOf(m, p)), Food: Food(m, p),
+		Hand: Some(handOf(m, p)), Food: Food(m, p), Hushed: Findings(hushed, p.Body),
 		Help: List(helpFor(by, help), func(h foot.Help) contract.Help {
 			return contract.Help{Kind: contract.HelpKind(h.Kind), Why: h.Why, Recorded: p.State.Helps[h.Kind]}
 		})}

@@ -2365,6 +2365,8 @@ export interface components {
             fired: components["schemas"]["Hex"];
         };
         Class: {
+            /** @description Notes of findings that its plans do not show */
+            hushed: components["schemas"]["MatterCode"][];
             /** @description It is taught no more; everything of it stays */
             archived?: boolean;
             /** @description How thick its coats are by what jars dropped, said kindly */
@@ -2516,6 +2518,8 @@ export interface components {
         Finding: {
             code: components["schemas"]["MatterCode"];
             severity: components["schemas"]["Severity"];
+            /** @description A note that may be hidden for a class */
+            mayHush: boolean;
             /** @description The first of them; empty for the whole piece */
             surface: string;
             /** @description All surfaces that it speaks of */
@@ -2914,6 +2918,8 @@ export interface components {
             asked: boolean;
         };
         PieceDetail: {
+            /** @description Notes that are hidden for its class */
+            hushed: components["schemas"]["Finding"][];
             /** @description How thick its maker's coats turn out, said kindly; nothing where they are as they should be */
             hand?: string;
             /** @description What is known of each surface that food or a mouth touches */
@@ -4963,6 +4969,7 @@ export interface operations {
                     /** @description Jars it may use; empty for all */
                     jars?: string[];
                     archived?: boolean;
+                    hushed?: components["schemas"]["MatterCode"][];
                 };
             };
         };

@@ -149,6 +149,8 @@ useKeys({
       <FindingList
         :findings="findings"
         :empty="nothingFound"
+        :class-id="piece.class"
+        :hushed="detail.data.value.hushed"
         @mend="save($event)"
         @stand="stand"
         @point="pointed = $event"

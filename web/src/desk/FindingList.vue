@@ -1,14 +1,25 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Choice, Schemas } from "@/api/client";
+import { useHush } from "@/desk/useHush";
+import { useSession } from "@/lib/useSession";
 
 /** What the check has to say; three at most until opened. Severity is told by shape and word. */
-const props = defineProps<{ findings: Schemas["Finding"][]; empty: string }>();
+const props = defineProps<{
+  findings: Schemas["Finding"][];
+  empty: string;
+  /** The class whose plan it is: notes can be hidden for it. */
+  classId: string;
+  hushed?: Schemas["Finding"][];
+}>();
+const hush = useHush();
 const emit = defineEmits<{
   mend: [choices: Choice[]];
   stand: [standing: Schemas["Standing"]];
   point: [surface: string];
 }>();
+const session = useSession();
+const teaches = computed(() => session.data.value?.role === "teacher");
 const open = ref(false);
 const shown = computed(() => (open.value ? props.findings : props.findings.slice(0, 3)));
 const signs = { stop: ["✕", "Stop"], warn: ["▲", "Look"], note: ["–", "Note"] } as const;
@@ -37,11 +48,29 @@ const signs = { stop: ["✕", "Stop"], warn: ["▲", "Look"], note: ["–", "Not
         <el-button v-else-if="f.stand" size="small" class="mend" @click="emit('stand', f.stand)"
           >Do that</el-button
         >
+        <button
+          v-else-if="f.mayHush && teaches"
+          type="button"
+          class="hush"
+          :aria-label="`Hide for the class: ${f.text}`"
+          @click="hush(classId, f.code, true)"
+        >
+          Hide for the class
+        </button>
       </li>
     </ul>
     <button v-if="findings.length > 3" type="button" class="more" @click="open = !open">
       {{ open ? "Show three" : `Show all ${findings.length}` }}
     </button>
+    <details v-if="hushed?.length && teaches">
+      <summary>
+        {{ hushed.length }} {{ hushed.length === 1 ? "note" : "notes" }} hidden for this class
+      </summary>
+      <p v-for="f in hushed" :key="f.code" class="hushed">
+        {{ f.text }}
+        <button type="button" class="hush" @click="hush(classId, f.code, false)">Show again</button>
+      </p>
+    </details>
   </section>
 </template>
 
@@ -76,6 +105,23 @@ li.stop {
 .clear {
   padding: 8px 10px;
   border: 1px dashed var(--line-strong);
+}
+.hush {
+  border: 0;
+  background: none;
+  text-decoration: underline;
+  cursor: pointer;
+  min-height: 32px;
+  color: var(--soft);
+}
+summary {
+  cursor: pointer;
+  min-height: 32px;
+}
+.hushed {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
 }
 .more {
   border: 0;

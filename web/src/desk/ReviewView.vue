@@ -137,6 +137,8 @@ useKeys({
       <FindingList
         :findings="piece.findings"
         empty="Nothing known speaks against this plan."
+        :class-id="piece.class"
+        :hushed="detail.data.value.hushed"
         @mend="save($event)"
         @stand="stand"
       />
