@@ -2,8 +2,12 @@ package e2e
 
 import (
 	"fmt"
+	"math"
+	"regexp"
+	"slices"
 	"testing"
 
+	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/internal/contract"
@@ -155,4 +159,44 @@ func TestANoteIsHiddenForAClass(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, answer.Body.Close())
 	require.Equal(t, 422, answer.StatusCode, "a stop cannot be hidden")
+}
+
+// The school measures in inches, ounces and °F: sentences of the server, figures of the screen,
+// fields, prints and the tablet say so, and what is typed is kept as it is meant.
+func TestInchesAndOuncesEverywhere(t *testing.T) {
+	s, p, tablet := beforeTheFirstCoat(t)
+	tablet.see(".line", "bare up to 10 mm")
+	p.goTo("/rules")
+	for _, unit := range []string{"inches", "ounces", "°F"} {
+		p.click(".units [role=radio]", unit)
+		p.settle()
+	}
+	p.see("input[aria-label='Bare band above the shelf, in']", "")
+	p.typeInto("input[aria-label='Bare band above the shelf, in']", "0.5")
+	p.press(input.Tab)
+	p.click("button", "Keep 1 change")
+	p.see(".el-message", "kept")
+	c := client(t, s.url)
+	i := slices.IndexFunc(get[[]contract.Rule](t, c, s.url+"/api/rules"), func(r contract.Rule) bool { return r.Key == "band" })
+	require.Equal(t, "12.7", get[[]contract.Rule](t, c, s.url+"/api/rules")[i].Value)
+	tablet.see(".line", "bare up to 11/16 in")
+	metric := regexp.MustCompile(`\d (mm|mL|cm²|°C)\b`)
+	for _, path := range []string{"/plan/" + pieceOf(t, c, s.url, "Ilo N.", "Tide-pool bowl").Id, "/foot", "/kiln", "/kiln/ready", "/stock", "/bench", "/foot/gauge", "/"} {
+		p.goTo(path)
+		p.see("h1", "")
+		p.settle()
+		require.Empty(t, metric.FindAllString(p.MustElement("main").MustText(), -1), path)
+	}
+	p.goTo("/stock")
+	full := "input[aria-label='oz that N05 holds when full']"
+	p.typeInto(full, "16")
+	p.press(input.Tab)
+	require.Eventually(t, func() bool {
+		for _, g := range get[[]contract.Glaze](t, c, s.url+"/api/glazes") {
+			if g.Code == "N05" {
+				return math.Abs(float64(g.Ml)-473.2) < 0.1
+			}
+		}
+		return false
+	}, patience, moment, "sixteen ounces are a pint")
 }

@@ -33,7 +33,7 @@ var below = map[string][]string{
 	"contract": {},
 	"school":   {"letters", "store", "photo"},
 	"view":     {"contract", "school"},
-	"api":      append([]string{"contract", "guard", "letters", "photo", "qr", "school"}, rooms...),
+	"api":      append([]string{"contract", "guard", "letters", "photo", "qr", "school", "view"}, rooms...),
 	"demo":     append([]string{"school", "view"}, rooms...),
 	"rack":     {},
 	"findings": {},

@@ -206,6 +206,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	fillByHand(t, c)
 	ownPieces(t, c)
 	officeFiles(t, c)
+	inInches(t, c)
 	workTheRoom(c, class.Id)
 	do[contract.Today](c, 200, "GET", "/today", nil)
 	do[contract.Today](c, 200, "POST", "/today/clock", nil)

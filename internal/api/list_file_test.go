@@ -47,3 +47,17 @@ func officeFiles(t *testing.T, c *caller) {
 	asks = *do[contract.Import](c, 200, "POST", "/imports", list).Asks
 	require.Equal(t, "Umi S. (U), 9 Gull", asks[0].Of[0].Text)
 }
+
+// What the school measures with reaches sentences, and leaves what somebody wrote.
+func inInches(t *testing.T, c *caller) {
+	tooMuch := func() string {
+		return do[contract.Problem](c, 422, "POST", "/glazes/A/reserves", body{"ml": 40000, "for": "10 mm tiles"}).Detail
+	}
+	require.Contains(t, tooMuch(), "40000 mL cannot be kept")
+	do[contract.Problem](c, 400, "PUT", "/units", body{"length": "ell", "volume": "mL", "heat": "C"})
+	require.EqualValues(t, "in", do[contract.Units](c, 200, "PUT", "/units", body{"length": "in", "volume": "oz", "heat": "F"}).Length)
+	require.EqualValues(t, "oz", do[contract.Session](c, 200, "GET", "/session", nil).Units.Volume)
+	require.Contains(t, tooMuch(), "1352.6 oz cannot be kept")
+	do[contract.Units](c, 200, "PUT", "/units", body{"length": "mm", "volume": "mL", "heat": "C"})
+	require.Contains(t, tooMuch(), "40000 mL cannot be kept")
+}

@@ -141,7 +141,7 @@ func New(o Options) (*Server, error) {
 		HandlerErrorFunc:         s.failed,
 		ResponseErrorHandlerFunc: s.failed,
 	})
-	routes := engine.Group("")
+	routes := engine.Group("", speaks(o.School))
 	routes.Use(validate) // before anything of the request is read: who asks comes first
 	contract.RegisterHandlersWithOptions(routes, strict, contract.GinServerOptions{
 		BaseURL:      "/api",

@@ -663,6 +663,60 @@ func (e TileReadingHalf) Valid() bool {
 	}
 }
 
+// Defines values for UnitsHeat.
+const (
+	C UnitsHeat = "C"
+	F UnitsHeat = "F"
+)
+
+// Valid indicates whether the value is a known member of the UnitsHeat enum.
+func (e UnitsHeat) Valid() bool {
+	switch e {
+	case C:
+		return true
+	case F:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for UnitsLength.
+const (
+	In UnitsLength = "in"
+	Mm UnitsLength = "mm"
+)
+
+// Valid indicates whether the value is a known member of the UnitsLength enum.
+func (e UnitsLength) Valid() bool {
+	switch e {
+	case In:
+		return true
+	case Mm:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for UnitsVolume.
+const (
+	ML UnitsVolume = "mL"
+	Oz UnitsVolume = "oz"
+)
+
+// Valid indicates whether the value is a known member of the UnitsVolume enum.
+func (e UnitsVolume) Valid() bool {
+	switch e {
+	case ML:
+		return true
+	case Oz:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for WordVerdict.
 const (
 	WordVerdictApproved WordVerdict = "approved"
@@ -2409,6 +2463,9 @@ type Session struct {
 	Role   *SessionRole `json:"role,omitempty"`
 	School string       `json:"school"`
 	State  SessionState `json:"state"`
+
+	// Units What the school measures with; every sentence is said in it
+	Units Units `json:"units"`
 }
 
 // SessionRole defines model for Session.Role.
@@ -2480,7 +2537,10 @@ type StationState struct {
 	Pictures bool `json:"pictures"`
 
 	// Stirs Students shake and open jars here
-	Stirs bool              `json:"stirs"`
+	Stirs bool `json:"stirs"`
+
+	// Units What the school measures with; every sentence is said in it
+	Units Units             `json:"units"`
 	Wipes StationStateWipes `json:"wipes"`
 }
 
@@ -2774,6 +2834,22 @@ type TrustAuthority struct {
 
 // Under Seen from below, to scale in mm; paths fill by the even-odd rule
 type Under = piece.Under
+
+// Units What the school measures with; every sentence is said in it
+type Units struct {
+	Heat   UnitsHeat   `json:"heat"`
+	Length UnitsLength `json:"length"`
+	Volume UnitsVolume `json:"volume"`
+}
+
+// UnitsHeat defines model for Units.Heat.
+type UnitsHeat string
+
+// UnitsLength defines model for Units.Length.
+type UnitsLength string
+
+// UnitsVolume defines model for Units.Volume.
+type UnitsVolume string
 
 // Untried defines model for Untried.
 type Untried struct {
@@ -3460,6 +3536,9 @@ type SearchTilesJSONRequestBody = Want
 // MarkTileJSONRequestBody defines body for MarkTile for application/json ContentType.
 type MarkTileJSONRequestBody MarkTileJSONBody
 
+// SetUnitsJSONRequestBody defines body for SetUnits for application/json ContentType.
+type SetUnitsJSONRequestBody = Units
+
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
 	// Decide Say of plans that they are approved or returned, all or none.
@@ -3816,6 +3895,9 @@ type ServerInterface interface {
 	// GetAuthority The certificate of the school's own authority, for a device to trust.
 	// (GET /trust/authority.crt)
 	GetAuthority(c *gin.Context)
+	// SetUnits Say what the school measures with.
+	// (PUT /units)
+	SetUnits(c *gin.Context)
 }
 
 // ServerInterfaceWrapper converts contexts to parameters.
@@ -6313,6 +6395,19 @@ func (siw *ServerInterfaceWrapper) GetAuthority(c *gin.Context) {
 	siw.Handler.GetAuthority(c)
 }
 
+// SetUnits operation middleware
+func (siw *ServerInterfaceWrapper) SetUnits(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetUnits(c)
+}
+
 // GinServerOptions provides options for the Gin server.
 type GinServerOptions struct {
 	BaseURL      string
@@ -6449,6 +6544,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/loads/:id/fire", wrapper.FireLoad)
 	router.POST(options.BaseURL+"/loads/:id/back", wrapper.TakeLoadBack)
 	router.POST(options.BaseURL+"/loads/:id/unload", wrapper.UnloadLoad)
+	router.PUT(options.BaseURL+"/units", wrapper.SetUnits)
 	router.GET(options.BaseURL+"/rules", wrapper.GetRules)
 	router.PUT(options.BaseURL+"/rules", wrapper.SetRules)
 	router.GET(options.BaseURL+"/rules/presets", wrapper.ListPresets)
@@ -11087,6 +11183,45 @@ func (response GetAuthoritydefaultApplicationProblemPlusJSONResponse) VisitGetAu
 	return err
 }
 
+type SetUnitsRequestObject struct {
+	Body *SetUnitsJSONRequestBody
+}
+
+type SetUnitsResponseObject interface {
+	VisitSetUnitsResponse(w http.ResponseWriter) error
+}
+
+type SetUnits200JSONResponse Units
+
+func (response SetUnits200JSONResponse) VisitSetUnitsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetUnitsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetUnitsdefaultApplicationProblemPlusJSONResponse) VisitSetUnitsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 	// Decide Say of plans that they are approved or returned, all or none.
@@ -11443,6 +11578,9 @@ type StrictServerInterface interface {
 	// GetAuthority The certificate of the school's own authority, for a device to trust.
 	// (GET /trust/authority.crt)
 	GetAuthority(ctx context.Context, request GetAuthorityRequestObject) (GetAuthorityResponseObject, error)
+	// SetUnits Say what the school measures with.
+	// (PUT /units)
+	SetUnits(ctx context.Context, request SetUnitsRequestObject) (SetUnitsResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *gin.Context, request any) (any, error)
@@ -15401,380 +15539,424 @@ func (sh *strictHandler) GetAuthority(ctx *gin.Context) {
 	}
 }
 
+// SetUnits operation middleware
+func (sh *strictHandler) SetUnits(ctx *gin.Context) {
+	var request SetUnitsRequestObject
+
+	var body SetUnitsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetUnits(ctx, request.(SetUnitsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetUnits")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetUnitsResponseObject); ok {
+		if err := validResponse.VisitSetUnitsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
 // Stored as a slice of fixed-width chunks rather than one concatenated
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3tkts29yd4K6ieqcrMjtrddl7+eexPdsfOWzv2up1/auvZbBUkQhIiEmAAsNWalO9irmQvYS9grmkL",
-	"5wAgKQEk2K1u23mefIlbokgQODg4L7/zO3+dLGRVS8GE0SdP/zpRTNdSaAZ/vFVyXrLK/nMhhWHC2H/S",
-	"ui75ghouxVmNV/yPP7QU9ju9WLOK2n/9V8WWJ09P/stZe/8z/Faf+ft++PBhdlIwvVC8trc7eXry25oa",
-	"smXCkK2SYjUjXBApGNHMPn/BTuxP3H3sY55XssFh1UrWTBmOQ180Nfy/f/eripYlsd8RuSTfnJPqkhhJ",
-	"atkoIhtzMjsxu5qdPD0RTTVn6uTD7GRV0v/J7J3cN9ooLlb2m5ItzeEjqktiv7DjNmtG/qBqRrZrphjh",
-	"hnBNNkJuRexBVdl5SvuxoFXs8R9mJ4r92XDFipOn/3SjhJvM8N1/D4+Q8z/Ywth7Pa9rJa9peThdFN5k",
-	"KVVl/3VSUMNODa9YO9D2vRdrKlYsNrtcLOA1t1QTCs9ixcnshBtW6VGZKKm4gDvbZ7iHUqXoDmZBmvgi",
-	"aEPxGyaays5EIzRjdoI7A1DMNErAP3HwRWd6EjOKN3ZPbl86Oq1a85WoWEwO51z/2bALKeLDX5RU69Q3",
-	"u/gXqXsxUdihh2/mUpaMCvuVXdjob1bKTlb0N7yI/uIPqiJL/xNV2q58RXek0ewZYVVtdmQpFdnaHW23",
-	"AryrvaIrEgf331/5ihbs+QTprKja2H+OiNtrd5n9BaO6UW4fFAW3r0TLt71lbJ8tm3nJYvv3QCwSO3d2",
-	"Iq+ZOpzCHw1ZU01gFYlUhBvtpoxrQtVizVGYD1eq5mzBurPJhWErHJViJaMa5WL/ebpdEqIZw5Va0IpZ",
-	"5cgNoaLAz+x+NmvZrNbGfmXW1EQHopoyphd+kFtSUbEj8D3eXBO5FfYha6rbe3UGriXO3sEkcQ1ipU1T",
-	"2BUl27UkW6tfF2upmYBRC2ngIit227UsnfBFB21YVZdOiWRpqou15IuIltpTIBzUjXssyILbhx2Jc9vc",
-	"beqwkq0Ud4bnp9dtwc7SDuskp1QjKr+SurYn09gLP2+v7Cimit5cMrEy65OnX53P0nqqc923swGt1V/o",
-	"X+RcFjuylWqjiRQojjtSScWegfgotpCqINrQXXxdj6yoxl63ojc/4rVfnZ/H1Ninppa663I+O6m48H8+",
-	"jrxeV48cdQ+18/bNeWRHHQp2T2z9qS9veAEWKeyLolnAvw8O+dnJzelKnroPwWh61Llh5+tTXtVS4YFO",
-	"7aScMLGhjTZSny2kYmdocdkhvqCLTVPfzaaa78zeinJhvvkqqhnzLEKncUBT491jauIFFUXEaKEqfynt",
-	"LZ4rRmOH95rx1dq8fp0pqzVV6IVkP/gtVWZUE4dR+CfM8A1TEwJvc7icitGL108yX0U2puSCZb+6btSS",
-	"LjLW1V84CwNKvQbMzcFrVFXmiLbr3fho7EUze8/oIFgZcTWCyTumUZkodMYBoo2Xmr6mf07sZkN7hZGC",
-	"7mZEN4s1oZqc/+Pp46/hlB2885axTYGHXf/Wj8lrKQq6s77jf5Crxv4bb8crq4/+A9Qp/vvx4Rbem0Nv",
-	"I/jHhVdyU5CYWrk9HBh4z3ott5rM7RWECmKtzZLWM9LUdryU4HawDmpVETqX1wxmyFAUhP5qLXGUwzvx",
-	"B3YDZwTdZl7Z1O9llhjuTRX8LjofpVxs0Kre27Vz69d3TgrvKQfDyxrj1jKTVlMWaofnxEKWslGwFnKx",
-	"8aZZxG20d2JU6Sk+ykIWbNwSMIapC3ul3Qu7mGENy01JKeWGbGVTFkQzY0o2swbwmosVYaVmZM7sPyGe",
-	"AjKFE7HkSttXpivKRfTFlhy9xqhlZg0oO3fWKCU87g9oQ1ejL3oFFw2qQGtg3JjoF1uaoaVgvmcd1Qm3",
-	"wx/7Uc6cqBxIV99mUIwWu0de3KYYDPBLNBjkTcSzEaTmN6zUXmNtWG1IzRemUWxGlkpWuE1lDQGmg526",
-	"joaPttFPb6Kf7iKf7s3kzYm9zN52drKO70R5847Rwtm6/SHaXW6WTZkIUpR0lX/6vyrpKm5y3GQqoZLO",
-	"x658R7eXdA7CuYD9eLhu//t/vXxyfn4OewEWaC5vRvWYfTQOtb2zn4BZO02x+b2gorC2bsSjQxU1FmeD",
-	"i+CNpIp42Of2kHjsfNU8EyF2BtWMbtBR52bWRhJA2YDayY0A7c0cvqMfPQ4hPk1uPPuTlNQkN5l20e42",
-	"B5dTOLh9RlQMvOIj/wJTVAxOzgd4fRWz6+Xo3rC66cPsZMPRLwinpmKw7dccIhHzki420TOjPBSI92tG",
-	"amoW6y8w6HP5fzyDjdLohpYQ3G9EybQmmkLMJJhRj8/Po4ZUYo5x48HI4xKhilQsZCFpzIQ8fwoDhSPO",
-	"aeW1bDTrDfJJZ4znMX9tIQXbN2SfxAzeglEVV40FE5qbyGZbnVWXz8j5UyJcvMTadqzAA/lQSLtTex4d",
-	"dyvnBa8v4tMS4nlz1Wj7NJg+WMmC1xCu1MSs+WJDqIbRUY2rPTKoJ+ND+m50JjKflTUBV2whnRcyOO6x",
-	"Wy2l7G2nRUl5BdFcIUXcqvQ7cExobhnOyTbVVSMES4ilLnnhXNxDCVlSF8Ne81oTo+g1K52ompAFG5jV",
-	"L0cXCEQsPrIt7ceHTlyqAz6fuaxMPAkUVRzf2SM5ojecmj2MrNclXTBCKylWGFOkqtDPSMW1BmMcMoJC",
-	"wqZZUEHmjNiVLKIRn2xXPKX3LtnSvGkGXuCWz4SfDxzCGOVLxpcO123N6PUudoRwa28Ts6aYVl3yVaMY",
-	"kYLUjaqlZvF8BNNcm4SJsmGshlDwHGXCi8qW2mOkpIbdRDemNhSlLstMvaQ7l94NcU6r5vat1o7vMxwW",
-	"SUaD3Fvg6KKL4eMu+2Etl1lK5FoMhbSPkC72zq6Z2qFziVmidAT+rhmG/NTnGs6hmK9qMOG05MK6JBpy",
-	"V6CW6pIKTQoJ6kiv5TY3Ud13zPcX8lhZU1qWk9KkJd05l+tQE+NRDLoYDmqqGJnv0CC3AyOFknXNihlY",
-	"YMSePOXuZOCsiewJTMZlb4sr/EFeEs2FsvupsvDInpyF5JiTiORGuJCNG+++JdhMeQ+4zQQ5yIvd994a",
-	"B5R4kV0KcXAoCa/s3YkUCzYjc7aUihGIhT0LwSJ/KGF8B9NPzpSsQejtbf6f//LP89N/0NPl73998+G/",
-	"DkW3ots3Ls0FVYmDfEr8cS2NYTF9/x4Md/iS2EH4FLQCb2B222VyYaWwUAKys34Ufuzu7eIL2CTDes4o",
-	"0IwJe8xRAs4d2XKzlo0hFMyFZ7iJuUbMkf2C656BdcvYe36Sd9hDQIVTcuZyuFw4zRbMvK/Ox/0nCMVG",
-	"V1XRLcHvUbNDOFeTSmqDixyX3eenr5Li67EyY68Om6evKfJzxIc2QNTylNSk8op70CuruOWSUALBI+eT",
-	"9Qzs4fTjhFse7l65FRjP79/hDfyY10/J2vkDhQN9bJkws3j6ISMCs2SlGQ0P2mu6+uPAtgGQoVkr2azW",
-	"zqZU7KlD6QnGzZopsuW1VZrLJRFSEUM3TJA5XWzs+UmJLnkdtXzSoMF1PG3j8IFbiruXomvdsUr93wU8",
-	"UdcSNddcGlPGHcjECSSLIhGiKakghWRuBHoTondSwUc7Fo/yS/EbM+kplgKyTlZ4cI/al9SGlyXZJu6o",
-	"olocxKl/mzlbNQKDNDVV7gvub28kQZMh47TFFYsqaSmWjY7GEoNwHYgoF+/X7Cca0VrPS75hPXQohaFv",
-	"10yACBbPMGtjv5cohHRHlGxEkZj+BMrM/jb6jXP+h6NpaGXhTfAn7YEW3i4+X1FA7hBIbUqe6BCmueog",
-	"p6IDUlJrVrznZdQV7YUQOicbK8vIyfZObu3eV/n+wlslV4pWFbtgZRkzFQfspbKpRP+ImeZ07j9q/28l",
-	"t/d3+7i15F/KPdxP9AxXIrp+jbpmKc/GGbH+4Hegyd0zNICIFOUOc2d2Wmt9aBF5AybP3LdDgVM58vZM",
-	"G15Rwybe7qX7WTSZxVfriAoxaOBoCUZWNGSE9l/UpI4iB54bUjLa3tRZbo0wvCRUoCJyIGgC0foQi9GG",
-	"1fuRLa+Iu6bo4SDdbyK2ByyWVeBW5RCB2ZN9b7hzp4N4Ct3pcQPej0xjBANlobuQ7RCTghm30awMXq3d",
-	"7jpcgiB1h2+SMFieowA7cAc3nUNiYYdBjN1GqUR8blL0YMvihGCisn0nP8rkpASZjk5MQtklpyRvMV14",
-	"AC6ODew7ZigvJ+K6gpvy5Hw8YcCKVQpovYLz2+4IuIi4Pw0BFMbMrqM9/csyAfG2KiyFJZuS0+BFxE8Z",
-	"yRXcIRPxzfjd0a4a85xkjfDX+HaKA+ovwYG5ZpiGwBUAZAwpmfVEjUziVuTSxNfRrh6E6+YloIMiUFh5",
-	"93UaCAfBYsCsZWWRndDfLon8nVw0FRPmx/YX/Z1T1yVPQYJpryjm0N1ov2/N+YoWbFLcEYK4h/d/C7Hd",
-	"7Vpq5usE7NZzRvdeKUBH0TSiomYRjSRf+XIDGCyFOJnZv+MtMQ1+HsMi42t1xxNVaOiWv/Woj0SoJxJb",
-	"akHuXJMF7WudLJWcOqXK0iXKq7h/Hd0yJY0naRjOrv26vSvVpEScQF5oo5Ryk5LRqh927MiVn9PDSDf7",
-	"MxOm7QQvfhdM20TW58WOOCHIj/0bbsqMcGWAzriBufdvi1TwPp3RtSYRLFGYzNYTtNMRlU1Ft1EI2AJh",
-	"LRNsZIeDiVnHVBTRgqO3ktut6iAbW1qWLjqIMdW6cRKfNYAf4ClpdHsmbKikc1ZO8bHmLOot+qrTHEz5",
-	"mtYTvJEre3lUvui8ZK+UzEWOw/WZAF939f+Ve7Gsc+HrvDDr20C1HLjSPsnfJSx1GG13UtoXDlMelnvW",
-	"Cnwrr9EN08R14I4UjcYMoYuiO+W9mxGrCqVYIdqG2ouMYerQx6V6E3cpIJhWchYqrEoAqT4lWlYMskDW",
-	"mrYuHbh/LkC5APUZU+SVsxQjRw56K5LYS8h2zaEkj1FhXUYejSpHwYU/CkLt2zeajcb1sDYBXz425S+p",
-	"wdrXKL7ZHos6pF00XbKnIdninEKIjMLM+wwaBh0c+NFhHV0Sol+E0Tq++Wo+nX11/lEsqOxH1o46Nte3",
-	"qD5xp9SQf/zy2hqPkbgpQs7jZuOKvb6KB3tQ1lcS6znYNYd12UKIer4LNaWLUi42hBoyl2ZNoIJidnhe",
-	"D6ecfFRwEsqvYNGYNWCCES8ewiIeOF/0i1AG6yijN15ye5kzSp2scjSkCexlCOJLsWAA3xiveVl4X8on",
-	"Htg1VNPPaQlhcmq1YtlUdTTnkMQptqmgUGU5bxYbZjxicUZWZ9Xl3TF7IBbPEz4HfvuFRhl5Sihx1f15",
-	"pmQRXQmwU6GQua6ZsG/SpXtgwjDFCkKXhqktVX1pHHmcT6vdbU6mpMtC4mpMKqN5LLtLXYrG2+nPfC4r",
-	"oAuCPnJw37tmuNLhhm8HghktEhMPM03Br55j2sMnT+2szE6o0FvIggCKGauEwDsr5EkAmc1OasZKMBlq",
-	"BKgrCv8oaIUpCsVqyhUwU1BlOrrTCgRmd4R0atVjAanmBf5WN1jPOddouzvJdQUi9m7y2v6vZPSaBc6L",
-	"ToXTYs2gkOlaNvAStR2P8nXlYMVsGJKgoH6enciaC8Sg/9nQ0m7sKOSbJxQUJnepKLAY7SmKQHbed4qM",
-	"e0+uhRUMl+DNTuQyriPaBKMV0VpumCByCUf9CqAjAjAYfU36TWyL1K7+MjeLuV3zxRrzmFyTAiUx0JrU",
-	"NaxiKVEUnZWqnFkK82nlF+oCHXvC74lB6f5MjQIw6rU0MkcpBLd59MLSWRv+9bA4anaC8fiFnbko9nIc",
-	"tnwFMwKe+nGw29oxpEw0IfSaqvi2sGuDkIiqWay9l9paVkOjHRvr2mV9InIdqD7sXOPWw7RKJP5ZyylY",
-	"vlqafQaEOyBch6IjrRkRfHruYQao5W6BxfkmMlpfJdSLeZ/H7mNPgYPyjqg+uGaq4AsTPX0M5chP5PY1",
-	"7uJGQG3pOFkRHKQuNLxfqBqNDm+l2jy6wpMkPzRsfwXPfkWbsv8iiv5PpFqC96HXkhd59At4q9sxL7xi",
-	"/VFY06KjFLE+YGQUMBOALxcMomC3mQ7OyuKlUjJSgFyEtFOkvpaVxbjPhZfN/J1intYrhDfH4KxTK40r",
-	"uvvBGmKRcIE1OXykYUfmjKx5UTCBeOUBhp3KV/JHtBJUCLj4hTVAXMRuB1hGCWhBH/vNDdil+HlmTlHe",
-	"lVHl8C2wGsEe5GsuULcGvrrIaml2zZRzkwYVq78OITKiyIDIoBz09W1swKqNqXdh5y1hko8WT9DOz8vS",
-	"H2MBaO+DIXI5LaR9lHpvP3/d0u9OcLtXBV65SIGX/+g2K2lkjy3dp4dHDHPZqZH9bX/vr44+Vsri0hnZ",
-	"e492dWVZ+wLjXflY9WR2JJ3ZiB1LB+kGGHT8PVX1M48R0iT567okSXnVG/iDCfG1/dVCCi8f/vLPT73P",
-	"684A4+80bqh8GsxR8XkYmYBGJHB3BSsNfRnFTq55T7a6dulaKjOQ08T4l2Cs0OB2gpHLS0ZKutjoiTm1",
-	"cvTghDezOkmqImOfwy1n/s39z/xbufeOTeP3PihzJAK3OGb/PeJRXZE2HmlQr5kqgU7HQKdUfkyvef4t",
-	"HkGEPPFAGPG+CpyzH/bd1BfaYmRRw0MBNS0nvt9g/fLhDxBQMJh1mYUkCPDJQCzEHvNCbg+rW32oL1pm",
-	"AQI2MBkgZqSkO+3pKEsMiUTQCNPLq72SOdgDCgLo1DOveKGv6IbZvQF5vaiVy8UVUAVFhdmHHSMkwtes",
-	"TLFwPHMsTudgm0WwlJ30Mo9ZZL2FW8ttpwiw5KwXqN5Sw9QOM1ocAoWHJxG/YcUkLlb7gxcpid+uJdGG",
-	"KywyG4aiVOWApCybsrSqi6xlWehnOdOVzKVNKIyn219FgNlGc4hQTrl1hnAp5cZO+waqlp66ArRQvgRC",
-	"J1hjFC2Jo9uIVUYseJ3PzfcOLo+T5I2U9gOR1Lgu2DkOVyuvc+bXs6sKeOlFDMQh6lJM5RHAQiJKtGGs",
-	"BoBHnkrUtWJ03I3Cq2Ls0iuraXxkYXZSKMRt4eaJKppAUtB/s9foQZvbFbZvaVJ1unLilSQQuL8FAUK6",
-	"xNFFmLAYxNc7LnFKvPoLYtWCh5yqd+zkqPFmgWAbNHFnSq1B4N4wyHtYuah51PAiyukiJvgFcBOg6Y5W",
-	"aFy7sMGUe13HoekYxpl4N4fj/BAnlp14M+sqxG7lApQT7/afLqw5hnIMdw/z6QffypKfm+QyeyL1vaVm",
-	"peZNAqqYJA1Y0rViYs24if3wYCNgYtA9qffrgdFexzgJ75ZjT0UVBg61zKAJRtBbzxZAS/a3yRdMYeqT",
-	"5s7kwe9XbKAG6o0xObrXLoCxh72ZPn/XtGxYhpDgdbnD+882H3DnEdZUa5YoNjlm3iFTlvwjo9IURhub",
-	"GYe2jM2JbhR7eOY2/+BJ5G3uLW4Hu/+BYmCoPwG8SIKArPpw6WSwOLWMmtBMJCp/7aayfk7nPhANReRa",
-	"m6J18AUEK0RtnXjUNhYVdLFXGFRUDlxqJAvUfoFY9sI5NLQsAaEvl0iv1E9MPCxx67HKXnMn1xlsbnr3",
-	"qmM91Dsx4XVakXsh0IaX7giXGw4EjLQXLO8yxi+kSnYkyaKXctoegZzhfvHR37itNYXq4QeujVS7l8Ko",
-	"3V3526OaKRFZTx6PybRHIwoJQJnoZNpvRfS7gTyxY4ZvhcXdpfOw2Ewni4GK/lp35HykTmiC+YoPf66j",
-	"5qtv7RMdg5/yQcw91wbyD/akZVvQKnsuxGjcWLFl49okZHroy0bTMqs4e3xm3sltvBq2yjFfvGCEciRc",
-	"03Zm3Z3at3SDTMvJc4TOHUpL+PzwOPK0Iy5xBNArV4H8DL/5s2Ha/sBlnq0XMXNROsgwjSExfGbrgLAC",
-	"h6Xjj4gHZOQ2Y2aRLsC99MBs6U2S5FvJLbF7Bc9nqGtHDA9dQGk2FUTT3VOIqkG4xeNQ5RIqijTgjlzZ",
-	"MELN7EtBinZtT8w14gbz1um59tUAK37NRJdDqo33yJqJmLJE6N0EsX6zjEm1HanULIZUgDfzIL6lYlGd",
-	"nVi63JMW19TpTrkcWNY3y5Q5d2cLKv3Qd/h2e/ZT4L/1B/roFv/9vmbOjWXgRX6i6kVTrFi8vp5X0aIH",
-	"CTASjaQP3OSCRn6i6sLeMyZoIECxRn+gG4RjQxQskgGBMPBGuKL5cRdlgDiIm/jrriTTnhYMmbYDtNCs",
-	"2Q5yn8eYhQ2r4+0Ogah+znZShGA35hBrJe1S6i+INkraRbFLkzcRyeaKLXPO3Wc76U4LRgc4iP6gbSUH",
-	"JG+fIo0i5MKYgIJXO348k9y9kNvHR/t984XcVfnFuuORRQEVG5smrAgpS1DCYf7t6VmWjvsyfzEU00xd",
-	"T4im/kTVO/xN1ByJp/HDqBUm7D00fpq/7vt7uMCDO4NAeNtUu1MfuKs679eufEIfpQjEE2k8yF80ZZlO",
-	"5EWhvaePYxB3yJ5Eabaoy62QPxoNqdg4DO9uObQw0q8zqDDunDj5kJh/0E6H5mSPbCDdZfP2tfA4eTk9",
-	"rAYc/sxC7c7btEXZPorRtggsU0KaIKtO+KjpIydho3ChjcuiRREkjngBeZmoVdKQNC+t9mtqsmZlMaK6",
-	"8+Oecf3nBxKY4Kwc140hARk80EMzS8H1uBcG+IcmVK/OTjQXCNjMizkMBAsML/PvY8/sXnBYCkMrLqjB",
-	"+sR2/TKB6HsqeIvtQvHtAtkSRB6cdh4gb/Nn3wCALIcxcgKLrLf27mStJQXW48oOqWUAqNap7wZTziso",
-	"R1oLzp0m61jF9PA56MBngZLWg9DgbRMT74/wGHRxisLI1J0xUapcYj8+RMljxcU5oMp5VgO6ou8rGVc5",
-	"BwVvsxPFixXyaSgoWVzmVGpQK/on7t5ZuQR4y9tlEn7msUBdNY3i2nVYjyg5RMfl3+lnbl5AkWfMx3IQ",
-	"rv6+eHnN1M7BOhEEBjY29TBzNBjtbwksDtMzZ2dLYd0NKXNt7ICxjgUapp0NP3OTPBdCh+TcO71ryvFW",
-	"w35J2yXp2Am+a3ASdh2W5dBi8B/HK/1izCvwuSNFYLgOJ6MdEH3p78A5ECZ1SJ6jcBjdd4Gc13MPoj8a",
-	"G+YpCGCKbaw3cHR8uYKeyNB+QRX9kreMXur3g+iPyR+8VWIlQagPFnKU3yKr4W2S/+8S273tZQ5/fHn5",
-	"/AVpRMEU+e6brw8DoHs0EN/23LQn30asgvn0n5T9n0yjh7NHJB4rI+cJxh4eXULzufzzxPGvf8A5ZGXM",
-	"+12mEPsDPR3vNW3fFvz4loVxgYyduJcO43ubI/eSanMp5eZe0oklraOt/H9DGKaQwJHCFFn4/Xi4l25V",
-	"2jtQzDtU5poLEvGpyPi23cUxVHSvjr1H0RIt+c9lJ7FnRheKr4lUfZ6SZ67GT10zVzAxXLf95NHX483G",
-	"Dsf1Hce2LNZ9daUIUed1jIC/7R6qeHXIxr+S1m66B1aGFJvICCVop3J/qKEA8AFhpmmNFbJ3q/P3aIw9",
-	"Qj5slYIZM1cMANv9C+3Yd7QbREl5MfOsPNq4trvnXVkhdWM0CtmCClhWBhk5DIMEPP6c2ZfT3Rf4xxjh",
-	"QAAaj/O8JFxF3FMjKhKrtnFX3q5qG36b5mPXLB48K3xUK9anONu79/73oa2EzHIjlqpzo2GUniMuzYV8",
-	"ybW5AL7zCLKG7RKpB5YEzaSIvih04QLEliAZsYEN27WBGPfA1PhfRZcpRk0/Bq1wMxFNCDAWzW65PWcV",
-	"MlwDQdqKUeEY0Eu+YeXOdUc+j9Nwwu8mDfQKhjPmdOGgwwNaZvvUTP58gKUKHawWJa6F6ymDYgrOG7ZS",
-	"1tE0rL1pPM3rexdMwK1ESeG1dbUBeQ9veWBXDOMdcBip6bjyi77XxrptHj0gDUputYM1YHwMpn5QEDrU",
-	"vqmi2JjJ0PMW8DH+GCi5Ruo59Ms2bKdnxEg/msDsYl/0cGjtbKSLkaYggLw0jMmt85P8PLcTMwDmuZS0",
-	"iFdYpBXyFFxlsgK9YFNuk04TBL69dBLII2mMlBsixcyLWgik5OG5mjKxwyJRpNFd2YhS0mLKXA52khM9",
-	"LKib3e7sxNd+9RtV4kj0IoAxnsi5nIcqwTvPAs1xFwmbeC+HFtwLQ6AmzJO4iaHBZFxwizM8Ybe3qzK6",
-	"4UEZh2UPj4pNyuuWbCAWTNOArGJFYGchdpo6/d2BTHbOzJa50uUO3cZhI4hBhoKx6PzB2KcWVrU1VcPM",
-	"VX9IPsHSgXB9757fJvilGpV1GnV7CxwwMowHM/yK3i6c8ZoaxW8GLIw9Z4lqaC1q7WPX1MLIGo5IMJVz",
-	"G6wqfpPqlhRpuzeNbT/YWGnzpDOCwz5WvuVA3oYvqRCseHPNVEnrFNHExNZLzncae1FvQ+KIE+/pVfN+",
-	"/hekCUArp3OkxrQb9tSXwdl/Y60QTKf/vMGC6NOeR3mqcfHxD9exCP9YMiw3KpjC+xx+gLiRzicuZ2y/",
-	"OPXV+PCH64CM5XNLqVbSGLhUyFPnt9n/naIjOTuRjTmVSzs6gKRoRjGkbQw7xcZ+UHJ8CkXGENtm1G6l",
-	"02VJka+jKDB9TUt2KsVpgdFwvaVlKbeODm172gigEHTXuVHKupaaG3a6brDy0QFihDSn7c/htR0FaCi9",
-	"UI3QbvKhguWUC79Gc1qcYm/X0MIagEOoAFxNrauwLXhtZ9dgz9xTD42alw2WZjJm8Gea0SrUZp6WEoBr",
-	"GBQOyykFO7X2ky/uZMVphclSIU+vnZcj5KmraHYrok+xp6D9oqTC2SinTopakQk8qfg31Ua5Xj8VO5Xq",
-	"1PWHsq/hOSzc659K4SZ1bu+MxK0FrWB1S6ldf9aKIva1psp0HufZVymWrQl5Gkypa6ZOGwGcqoifhU9c",
-	"gNb/2cLk7UT3rocPwuXw1+HVJa4U/InEne4PbFddqJ1bWJjFQu1OPf8nwjF9A7+wHxtRo0JyMYxTj0Ns",
-	"B4YGZwcqYOSpWbNTZx6P0ekhB/2jCzS+8o8c/B2eOW2p33jj0/fgYNGWqAOZ+gnwS3DEwGIHCK5d4wcP",
-	"bqOkLikXvtOxw1tlJCQWvsNhjLRm6akRM260x3TUKRBKBIegRVvmzSuZfekAvGqw7VLbyiPWOZ46dj8M",
-	"gEJtLHwsCBcFaKYpjlAM/lxVPQoTSko0GPPiX24v+yXzs+tmrvPygaMARuHXv31/SGBEz1dZsHK8qE5Y",
-	"kZ1LaCilmMbBMKpKzuI1uMFVyvA1Ek1gYAyxMf9CqxhbWaeuaQ+iQRdrwgVUWnrSw5mnBdL7jTJHF3py",
-	"J/lf2Da3mXwn4HZY3dCZAbZ91wahEmmnVN8jog1dbHpi6Vtz99MRY8mqZUlXye7ST4YZbZ+cx5rllMte",
-	"9LGSErcKuiJxlqTMvoHQ7ySjpc0kNmm9wDMB+mUMJW5ko/ps0vCIlaK1VwUZyEWYn3CzhFxctTiJvfL0",
-	"ln+8fafMJnmxC+MxuyrVSP4XdmOuDKsHKqbz4aMmkkl8S03LVL1QLF7YlVXU61mnpavsjb3Pmxipkg9B",
-	"WE3jM3ByK8icWTMNtE0POX24Qp8CjaKjcs0YSsvmOubol1Q8erOdiBIsXX3wW2pX5spQE+1xnQjNDjBR",
-	"TAv+DgQsw61iIvK23eN3glq0TbwOdfDUdw89p0bSI92XBFdyr83U8PsmDyfwfQbrHKgqNBR6huZE1qon",
-	"rra205sDarqw+W/oBRWav2X2bVMFFiIkmpi9acyEJnCquHS/id7umsXCUT9zUUAaBhp3uIYL9mC2Z/9T",
-	"AiR7X0aTRdCgIN5ZcoFYPPQucEZLHuclDNm73Pd8IW/86mYXFfjV1X59F1RAQNYhDAo5uunc/IXXbhdo",
-	"5oUqpIsjGcmOkCYgmti0JHtPDvWHqmslr9EjGYRu+us+eDc+ippyhSdQQ+k6eyTakY2UGFHHixPrweWq",
-	"oRsD5xTAcCT2jTvAfVFRpNrHHuIMsanUBOnCH0TxrFKw79Qu0a06aUMMdHNO9ISBVrxQGYTgmZOhHlTD",
-	"1qQD2n0ILXbiW2Ou5Aa70GwpNiRHJpt4nVfh+vANJg7sNZDmFNO2t6fpj+HfPYYlb4cseRQy7In568Y1",
-	"OKaklDTRUlpKM2WSYdUuo1jl975Lqz0iiEPQ2fsT4ArCBccskT9jIMvKDZHLJYHKIGQuWHLkHcLmgNh+",
-	"EHlLyYJWzF4eb3BOVaXTJmOPq3aGhx4SVlZMFKxw/eNYuewyGRyQ2Gb2C1VVvFtoWUeGiGHdGUFCnZkV",
-	"0vVT4sluIFAFs+l3y93h5i6XH/3iMiBMo410X0mVJKho197zgVbIJ3IEfHqnX+Kh5EFktN+XGaiuY94X",
-	"uzEXQ6rJXuDmehZYMpCpUxJHmhm7rzRTU/u+t9aR4ApHwCf4zlAJLmycZjzLsMaGC2xrB4hFq2XjphQS",
-	"KU+cntAhKnGgIutBaBHNtJYCmj0+xb6HM+sazqxFZHx/i25MptO8O3UWwwh+W8fPt7oxz83A8LD9nYaq",
-	"09jNfT+1qNvhvnyfctAVu+bayU6UEM76ds/IeZgf5LQWKfps19M6odORFQ58f+7QMDNQS5AzQKJ9qzqi",
-	"bTYjD/PuVl4Tr0kUaZ0yln0gta5LGlprD/Y0yQPG4w+uoMx9qCX3Hi80nmGwSP0q78MgzAqa7sbYbbym",
-	"xW2JFVfACbRgoK1qqGaP1zlDRvEtEwueYgNwyrvkzJXFUFLD9ahiC0W3CLqbW21rLdYvrAckoLHffmE3",
-	"b/sLD8PKD6xbD33Kt4kagV0T43xzg4zJXFsLAIEygbHgkC7ZGUFFghizhfDsPcV9ExBlsD0p4AethlLc",
-	"wRhXil4jVQjYich4P3P9bvVmrxnS4d7acizXG5Lc3+w10YCEZxiI0g/EmsbvWlBZOFhDltlTD1rl0lFZ",
-	"vQY8wYPp2NLBCUIjt+Pxdc9Ff0B01LS3sDonjj+Yk65qir92vKbQriEyDR2hmDCjtdMLirx0RdtYf9BF",
-	"cZe5Kubp8KW8+lxvX2Pfa7lEy/qwOBc51GRj1r5ON3fWkk2Lki2B1jTGc2rNGOzYYVfPd3PAVgimUYIA",
-	"exLQp264KMrdviMAXEpW40HrD7Yjei2bsiDzRFSxrNPqJvwU2dMGjPzhzEsZRRStkdUye8l7LJix+2Hh",
-	"UaTJgWEdu7vTDA7o+p02uatjPAmOiSWxUVsmWTU7bFmw6BS7pg9DP32zFVNTtbOTWuopaFKp2UB13mRr",
-	"5rlidBCito+GL5BSCr7HtqKu0MwbihNz/MV42OdXuGgA4noSBHbme1R5ndk/exAx5TdLW3LRFjMjBgmH",
-	"5dfGy5jXq26rD5TXw+Jecm0+CajxEDY4OvqSihTp1VAVaB5mu63STcK09xCUh3jMJGx8aHjbtRwfnZcn",
-	"e3F7u+ggHQ/lQcpxxUV2PHcEhZPkkE7QAu+9jLtJyDtpb4uHUWbVRr9FAN9tsMRvFdOxip8U2Om2RP06",
-	"A1SdhJEPIYU8ib17SlQQlJyXrJrUBpYpJdWUIHJoNhvFz1DTTKQf83cZb2DnfQF4xmBH2rdKrhStqmP2",
-	"rRtLNsQb7OpJud2jlRz5RkOJisRR9e3nzxUjDtX19Dyxzux2Snx8saKbETe8wYWLw9+TLf4A95ToPiJM",
-	"3C1PtG01yFjqfjc4yEQRITWXHikZaQijpJ5C0X2B18cx9wAzuWaJbCVQQ02ww+zlWdh+/w7hEbPwzmFE",
-	"sYl7R7dDPCg00Do78EvRjYKXnIUs5haD/t7VW1CRIJCOtvicRz8tI59+PK6Td4wWu++VbKKoqofsHDEF",
-	"PTklXJrZt9Rty9CutN9TIiplbdu5g6lLcUJEgEQuHzGBg+LR+eNcfli8fRbZAbzI7bgOPL1/ooA+bg/c",
-	"1GxhElm4KXzz7hmdO8YX65qzSBE5xt1S/RSwg1AsJgAxE9f126OMAJ6S63T/JlURb5ymmbp2wa/M5gr2",
-	"1X40rIq3ajCNEqkXhLTQwfv9RJULeaxlWUDeqe3dh7TKLryPnLL7bGMZTrCv0Bhf5XZCZqGjU1i1zvv1",
-	"6z7gxdKCALOV9rKyXE6HA71lgV7rdsXBoe/cyuwRhxxwHgyGUxPVhfPdD1QUIzCYw+CSIxBuE4rYDxfz",
-	"jr4cFpOUOnU6XEpt4iAl41Nx9jJSU640ERKTKYZQsSOVVKxThWtkFPXlKp8O30AWdEcKSEPoUm7LeO9R",
-	"dtBJeOjAg9B+YibTvOs+ORhNa0JH4C80gasI1rnBFxteihmxZ7JgxTNCDYFSDvI4kwbe3u9ir6inm8GO",
-	"pqL3BoXFWMROhw5jyXu+vf/A4zVCcyeEfnqI3lFT0gVqnTfhdkBYwFAuV7t8SxhsZ2Qzt/2i2zVK9oel",
-	"QfnvZO9yAb+JHw2h7Coecd/6gLtrlECoK0hyKblem+AON7Y3/w63vOPPgHA+cu/4QOGnW821jXJlc030",
-	"QtYMMr9D89LrQ0x1ArziS7VGuygOFmfhzAepdM8LJVi+02JbvIUj3Svh8lKWkksnUfnkTHlNKtugUerB",
-	"L5dLFmv9SOvaehapTqaT2TZuaFUnYj4rmexLx66ZcuiUQUfCX5dy5P33s/Be7rHtyIYnKFKItlQslox6",
-	"TXfE8akhOMnAoQY46IM8XbcvWLSryXNnRflOGVaLbBir8XxvSuZygAAm9ybXvgLoPKV04f9sVefkY5BG",
-	"JnZSyLpOzU5yZnDaxkmdAoOIf8zMLUZorwGvmVjRaMXCETgxb+lYp2J2Ka2Wk+uI9binmgTUwsx3pIQR",
-	"PIUmJy4HfTKb1tcx5E2CYgQ+/UQd6pWdB3avVOBTgOvHxE3rUqbMpuNiuvYzV6U0/YRiDMHiJzi6KIyq",
-	"RaR4acknrMgr2YhkZLLiOk4XC9seyoDm1jEBIgQ1I/PGOJnUsmLgyOfTpw+Mw1C1Go94e4JGuPhyvJzU",
-	"hTIPkhT4sO6NZjinYULiq8FivQRKvomY/u956ZEPLY2nkWUR6zo26vInQ+pTeC0V3WZdGVcrnusBO/vj",
-	"W8dnSetolWDBKhn39QK7aYxecIPQe9fdkVR0seaCgcZ05AxrY+qn2O6QOo/3C01qugJIK7CqFghxjdqp",
-	"3mCLum54uziee0JiXsmy3ybCMWUgNAD+4RylKG5QL9ZSlqmcSr+LkmYGrOLgmwEZzmhtM95nhqsUnoiv",
-	"GV/m1gBs2SqBxGdLlWNUYWNUIFCWetXagLeoTb1a0zpGEiuNiUXnjETsCWbCMk6ifSYGd6guALStN9B4",
-	"g97wOP0mjn2qrSAj/qRVPijjLX5md4veZ66Ba2sdwBCjKxwPtOyVcgSuY6IZ00TIrbVgXD0OkMEVWFmF",
-	"HvBTIIAgcyBA4Aa5V+y9fBIJeov1WoRCPbmr9t3jAU4bFINsAOUhfVy0B6z2otWjVYjW7OPbHVbtn48g",
-	"yceu3u+C4a0GHFrPuHBDGElXbKXaPLpyPa7yt5v9GW63DTMxk+QOoNOIfPU4Ahl0eDFbGZgCfQN6lt8f",
-	"MYFZ/TTRdHeAuUWBbPv4NJz66KavZczXJQCh9hD9sN8FKiNglJoRLkhVtTzyFS+K0rWkcphWDIKBL9KX",
-	"nnvt84DdHUb2xVJK8wjefsq2gAJJ2Ba1iva7+w07MTPPzQ+uXACF77fIwOD/YWmKknVIGrWdRV0JEYaR",
-	"Yd49bZW9rtENLcmSrxoVD2tU5VumLl4/uc2Uht/Owqij0uRzzYF1BSnc5kwA8ZvjltvwUgReIwAN2dN5",
-	"xHSAEq5HVy7TnL9k8Dtcsw7JRupkiRQ8WevT7jKPYw5cYboT+qF6M9oaYeSUwmrPuMVc8uJ5TVWiJ1DJ",
-	"i7YCL1CfRI1fxxgYB96MEoqEGbyd5YYW75W3YHNZaeCbX1IR7IdIQU3D5La1jQe12C4HzgXxl4GttGRb",
-	"4rEU0TVTkds54iFN9Jq6anZoDgV9h5Pez5bXOLY9ynkIJCXo/BLUQz5L1K5PxwvBQfcKb/DRAy5GlK0o",
-	"3XAsEG9FmLIU0+vfqGFqIAjnVbTLGoaUkOHCpPZPur3jMC9eol/VkGOQxEX3e3PMQqu0ZJurK+DGvBsl",
-	"Dq1rJqaU3iXAlLeLtLZMRPmcVVl4bte8jDogNJK4+nfthFL7uO8kMr1F60XOmAQWMhnrSclaPF7jpQKe",
-	"kxibjEWunjsbBUJXsmJY8T5zwD+uSYms6AfuGFs1iUa77Q1hn9kLHf+fJ+Dk2hOsRDEJmV2ZoOS025UJ",
-	"WzHlOfoFrwd4KgtezzDohDw6wRVxVbWTwnmpZkw/dLsuQUknr6e1XprQfzbevd6zJbhemqGHPfRINpIg",
-	"kHioH1MO31l+H6LZSZQ158Wuh6wI4Sp/itFSIj0voGCB6pdnMPz5TWOfGd8zCXK/SX0bf2mZBRAV5PE5",
-	"z1ybEFewrQ2Nw2ySJBh5yecuMjzJF9h1UQ+PCsVoruswgMpvKx4iR/KGWwtmSfAi1D2zHkNDj6ygczYh",
-	"6Xb03F3z1Tpm2Vuz2X7HdCbBb5I5ZZu6fSm3TBtSS2tO3Govp1EbIv7IlZKNiHIYjVgnjKaaNZayjpwZ",
-	"37GVYkxbVwhCN8AWlvdSbeQs0syg0wIhwlOg931L7lnfIdFcZ/Yi9yx7TqbxxmFggfU9cLnjHHRG55c9",
-	"iNfAfkp4O3PHPXD4lkjXPY5VxLY+AzVEKeq/CyxwhogaYgCk8Ef2li+yMbn2PtHDTu2moOCnZLTWjF4n",
-	"CMkS+3PDWD0YdJTQ7tBIxHJwQxwZv5eyLb0JvPmxiH8ZdzKufGthb1U5Whysf9+jOeuiQqIHyFXnNG7d",
-	"lR41UX75MliBsarqpPvLblLMNniowTBAgKxAraSd1Hn/wF402gCnTmYJFbsxLyJmwK9APwkcNr2aeSn8",
-	"SQHD8Nx9Ba1q+CT7wahZ7yT/XVW7Z2kLwm6Mor4XtrUuMf/RRlnnWOh0KOA1Y1H2JzhqrHgOs6HlJoPB",
-	"TnTQpNw9EOq88vuVJCpV0icDj3HnWOPVfoMTqtfS0dAg4TZErznQDuwwdWX/SBgRW2ZeKUwg3pGi1teq",
-	"STHU8jruJN5DHWTCuUwWSIaemrF+wnb+Stkoz5eFhHlGNdoAikxad2ZG+JLoKNgckJkToCwA5ByiRsyQ",
-	"5zhNyUtIMlWsNFysHP0kngWefYciT4nvJxM5csQV9ImJR2whmDbE1qZYLdHvovYhUlEj1e4LiPBbH9ka",
-	"j+iUWbGlZRlnp0wHVOCbN8vYEKT2+sZlFQJTQ5L2LOKMu9oGRktop+H6GT72AXIrIL5rS6SYJlshHU29",
-	"TCq8tBsUwjlR+JIjyM/ELw2atQleMKTSAH5M6GkpO0Sp2djAfh2w10y+aLsP8XF2tJfqnr3bqyD2NEuh",
-	"zNTt6pSaSzEqLRp1PTqFF3BRXjcBD/+6BcuyHecAzbI/fsZukWoOXALkLIxq5t49NWPjvSYSvZCXTcLD",
-	"O2wdMah3Sxqdho/fMKJd4tAzYqhJxEBjiKzWDz7EvmY3YRX97f2khpt21mBkYfXxT/69iBM0cHYtjVoL",
-	"yZ3aLq0PLZCw29ZY4a03I6Y1bfc2RudX3w4dL21j83/8Y7S3+eQt3unh0uuM8iW+iPvrcdQuxfPnoBMy",
-	"F356S67NU/Lz+X/cPCH/g7z/8nF/Up+MQ32cxh7kUm/PpCmaId9YOhgSSn+6mzmUCUaiG22aNcYmCS6P",
-	"i3k29cy1a64qKZDpEPuP5RKeRQuDIc46AaBzYa+/QGR29HYyJgLv7eswYdBeVIxYj6Fwrr6Q2/36y0Mm",
-	"acGQRjqydybB8C9SKPy2N+ahYAiXOsvcPq6fzBAb2Ei5SOgV7pdnFkTFjabl3HIDj0qdamLUWbQxa5lT",
-	"pAS/fx6u9n5JKi7NWO1aittnLfmCGuaBUHYt56zk7DpunZdcbHSKFLiHcAYb3DWnAwyzwvTT+8urZygo",
-	"KDOACfWQ1hbwPCkfJWKd3a0z7cbyhXWa5WIzcydIwa75gmEf86q2gh6aeaF5nwmNoAkEoCNTJNrYqYY4",
-	"gH0Y+JWuv9BaytI19wnrvD884KKVDA+5HZsGuf8zQRII6siDseANCNREQuG1kUQvqJjhSVBQQ8mv7y7H",
-	"m2uAVPgJSSMi9gT1QOI99iUSl2sp1zsOOhVs60G8JTX7yY/hMK1YMVUrHuNSvvrh+emTr7+ZuUJ0uSRr",
-	"dkMKvuJGDzEkHRyouJIaaXBjTTfiSJTu4BwiKDadv4ooFeTVPrARV7VkiHB8Rmpq1poseVn6sCa7ZuJU",
-	"FgWgvw77WLtuuVEq0tBbKCNX4qPBOZfyipsheHnGPUKvoqnwwLY9MA7DjRyfPd7KKEYq96uDsN6GVe5X",
-	"OJGLj0kzditCL2dq5p/67kWvwEDNC3lM490Y4BFzQ+2EAfCd4xuvM844kch0VqMonOawygVCGQPERL/R",
-	"mEZ7I5hTYzNS0jnYcWDouwKFUFKWADEexujtVM4g/Dwj7UTCjf/AMuhRJ8xJ4bizluV2+bhoJGme7bEP",
-	"h0Dz+z/6GGZ82lxhsmDP0O5wWJwZ9vdTjCKIshutHWWSCjLXf+QrqaCYBXj0dbNYez/FQ7E9Fb7jFEiw",
-	"TkXbd3agfmPDG4sYlhl3ifUZ/M1q4HijuBTkagKgSu2+H4h3a6jud95foXYzssrkQpHbgqnvYzj5HcEv",
-	"7ZLA+cwNeJSh1GhLXagmA5iQgmjCPV5fxkj8DT4a2fhhAtsu0y6y7todSVnMAm14m3o3sixuUdXlV8tN",
-	"+gD28zfH/x8t6nLYX4d7LfnGdRaYd/3wvpx4uGVH9r6OVj0FnzDWrPar4Wa1X44cS95HTOIwgS8swq1s",
-	"WFZH1qCPxobcbbsyvPmvmSr4opdWjfFyjSJYPBC10z3B3/r3GHOtZovGOg9Y7w/T4EpQD4TinSzZU4Lf",
-	"zoiQWNowIxVVGz0jvumCnoF5jtEvUSBLvpDKARGA4F0A3SLUM3hrvzXXWummNf+Z7fYQvrFBua9noeDX",
-	"O2RKyuoZYAGsF6y7NGsu4LnHwHWr0XlkfGJ0bXXv1Ft/gDN0KeOuJ+JyhFF0YUJ1XCc+YGcfi+Ww/+4j",
-	"8kLa45EXLhy1YoIpCEm5IvRH5ALyt/i1fvf9C2figJBrUlUzOFA1WVT/3/87I5WsoMTg3asL8uWXX/7j",
-	"EQGWYfx5jcTGpJCLBi/7b/a6f3z19X/8d7KFHKPD8i2osMpOr+VWPPq/RUhBPT152Zmba6ZwL52cP3r8",
-	"6ByxFEzQmp88Pfny0fmjL135KkjxWZBH2OiOC8ludxCVHwuAqS24i6r+2TBtXshi5x00B+ukdV3yBfzk",
-	"7A+HP0fr5FB/BHLMSZyF3R7cw6Hmva2Oj4vs6t51RjUMURu1FC7k+eT8q0jnU1abPWKs2PDDjc48cXVX",
-	"jZw8/edf7Xb45+8ffrd2TVVRtbOeNN1Ba9WWIadtkeEZcaQiXtvNsHuNgvDWI3jOWdtpBqlBWWRZL7k2",
-	"zzvXHbz9+aRFzuM5aTvgHDpNyETZC2W0o7vdlGOtauTlnxfF8243ntuKNi3LN0tYzmESD1W99k2vP8wO",
-	"Av3QBCnePu/8G2sanX/1jJx/ddA5Edqq9O30b2eJ0q8sn+e4vpEV8KG+d+gTQLy2ohumn5HHQ6+Y2+Af",
-	"+kvF/aAWIq4MoZqEVlRPXQ9CtNfAfhPE49oPfYc/aKyWDDhMOVqljWaepnIpVVtogcdqBQGBW9h0XUur",
-	"191xWgf2SLP8b8czkc7QjQZLJS4hVHZCnN1X1G7XsmSHTWvu9MrDRIuLfh2sV/i/Z6n8x5O2f66uO9Rt",
-	"7/uN6m59ooRT43t+zQj1pRF2+qtn3q5xDsqKWU8fN8HhQXH2Fy8+uMAg7tu+ysRmJT2tWVNFK2agVfI/",
-	"/0K7DcKKwWrjxcn+nM868zfie/9+e8WctzKuAUuWZJx/rpKBL4nsAu4QAryc6Dxm5ugGNPgpDPwRRPLN",
-	"iOs7ZVhVl9SkJOesw3mWtjdCC6AHEZ17N2cStG0RU6YKWfE7riYcn81iHZrCIeqyR5PdW1rgTSC+7WVq",
-	"9bz7kVy+lze1VObht/8d1jDeqgYHEfEGDrdhmJT7Nfj7O77NCuN6Uk1+unrzy8xnzepmXnIoucY3Ta5o",
-	"yy0TXdDvWWc1vwsEKB9/UXlFV+xMX6/+x01V9lc0RPjmXFAVqalMrGPLn3PH3Qe5bKmqw11GNbn6z+9T",
-	"i7HhZmghfuafw34aUoX2DRKzb9/97jOPwda9Kd9osDO7TXBnLo2hUDsiPttI1IJ0S3fPMA0VSEe4QNaI",
-	"1NK1SY6kK/nWE7h+wgbRHubBuWYT3Kqu9X9bMz4/bBOedrvIzedmxmedE2Di+4khy0YB8sn5tPsKKSnO",
-	"qm1LEpXnt3jBvw39uz+/y7cdEZ4+h/7CDfFeRchpUcTMJZLpVqEips57C90B9ujMHDc/AbXaCdpsWJ0U",
-	"wFb+Uqeha5zzeR+I7iUSOuPPhjXsSPZIyuxH5hBuQijGSYXz9bDJDZRoAS0lRL7cos3pYtPUw77cC3fN",
-	"Qzha+KwcR8uP6vjbKBlLfk03zA3wHs8hPwVxeZqHCTr2W1tx6ODAk+JwEcDI9y8O8KwcaXCDCkgGrsL5",
-	"eQ8ZhQsXhzyOiXbkYHwk5PtVgpQ1YueNlIR4hpeJgdton81PxvJzUhbfcAsvgvd4WD8vihDRne/Imopi",
-	"1kYH/Dw5le32aBvFbUwqhuvl9LPxVqharPl1Csh1VzzqkTZY280/a9f0W2e0u+ZxLMMzOd9Ey/KICaZM",
-	"3TEAe73dXj7/++zlThA+gDGxYgsxsm6fu2KM1mZGKnAAngBLuIhs97Ouyk6eTp7p8nPa+CmA6UsIfHfS",
-	"WRANh2RXxwLuNoxMcIIe86h7sODG32hbBPrVPyQU/8Azn7nERnR9VSOE9TK7AfMWEMqBRBiLdtudshs1",
-	"XXcPZrjuMu3W3a0t1PDSZ38tZMHS1sDbBl49SyGEwtpMlTAIJTiegrDqUx80G4g26FQJgP0UFpTbHYQd",
-	"XMJQIfCDb/3dwM7fPZRtu2tNW6naGJNPMxeskmehcDh1uF1TsWAXJTJuHEeyKi4aE2QL4+JffflkrEBh",
-	"n/Ld3eVjr7bvL5RYcO2/vnNA6rVnaLQL5ytgrdlC3mDJLX4DFSDch5sC9jW9xj9WB+nnI/kWdV3uRvoS",
-	"j5nP3eT5lKRzHMYU7jZzg/vYwvOdGxCuQTKSbToZc98X1s6Q3ddrYAqXzWp930mSS9dih7ZjOczViqJN",
-	"sGPCENKD3GC1OGLWHPmSvVdZPoIqSsdqdfIUOzL2hfesnc1UZNvP5BVe+bHxDe5W949u+OnqzS8EX9qu",
-	"BpSEhXkLSsAzbSYNte/wkoew1H6iCp6WY60hVASGdvSpnLWVJvsT27bM3yJnozC04gLJM0RBFk3d/b7i",
-	"Gur6oF8mEk5uQ4XSDE3uUPEV6vWAdENuQulDd61CrKlgJcOioL3KASVrnMWPkcv5KsVLvpLiSLkXxaA6",
-	"LfCRKGk9EyAuAZ2xP1lnimFtZfKce4cXXDjSmM/QU79F0CnUfWb6z8lC5FsWdbx39RUPun2RQRhwlktC",
-	"u9vT7lwo98CeAb5Hjgf6YdJ4zcpi5mkoDK9Yp3FySXkREz5PmhAXvStmTMk+wf0K4yZ0Rbl40BV63tep",
-	"f1AFu10bRTkU3kgVcumuSxcX3rBYsGeYZ7U/sdaFIA3w7gq5BY56TTzRmVsqdj0aw3t5HUp1joICup4U",
-	"/YKn/yj6e/fraVvXPfJjm7SX2I0jcZi704/qtvJKeKbw+5O92V9tAeehVbtCafJtVR4RlAUgWt0RXrhI",
-	"8dz7WNfcSiAlimkmPHgjHFVe5ADUq8/+WvISA0UD2N9XyMI4rhiWeGFaNYSGrrxk+tFCXwemKvfH1p6e",
-	"q7qMVfKOgzYMuzFnSGzfE4gsrOjS9Vq+T4sYuhxbEw1f2goaFgP7zsdkzry7hHpv1nINAm/S9z++fktq",
-	"WjITAPlLqaph8/kVXPEQ1rN90s9cFDnWM4yq9+bWLROsOHaGHptw2sed3A/crF/m98ABHuwwmhJqqSrX",
-	"fs/TMh3BAP5O0a0rNfL+gfagMUxeWX/CWjgbxmqAhnkHoiXUS0rr956j9/7FFR6VI6tuTA98EKSRR/zm",
-	"e1ejeKxw+m0YShPVhBHmOjXB2njHFrxmb6nay7V90zU3noyVBmLaAp/8sQElTsziW3TlZfCOm/Jnxmo4",
-	"9u3ste3DKn7DioDdxIMDjxLH2r70RIS9HXqmDVcuP5LQqoarn5B66XgyeFtHciI3AD7qIWzR46qh90ij",
-	"pD+mRQrRJ/A2nYhYbwiaaAryR6ONtZj7ojSSjUSExE9U3Us+8oEQ5z9R9XGg5g+iW35T3DDss7eWW7Js",
-	"rDkKfjHXM9e+3pHrwyfI24s8mkEJxYTibEEd1dAAas1e8hmLhh3/31g2HMApEB1AMCvAnKCDEdHIbOLO",
-	"nKggtFmABBmN/f4zUBJ7jQ6FNtFO506TO6If3DmHscA1K4sMOj7NRYwAMLTqLSlv+/Rq15o0tH/KJrGN",
-	"kJd9GUUSW1nouvvdaJp9nfYtxxm74F7+FY8W+MX44lZxY5gAxfbAAUbUnb04I4YVYd2xcQ1qzjBX0W2z",
-	"DozC8UzMO1bJa/YDd4nzsXn5/vYZkg+zZPYz/vh4+e8fNVsdpfbXtc7+mKZSZxjeAq/ohqkvNGrJGaFk",
-	"zV1eWkhoavrIOUz3r+FS0LCwWjkKUC4MM6faKEarWyzbQxNxdTP5QUAOdxWymafE2dp6wb18iJMoY9vU",
-	"4ji7ZuFw6Xc0Cp6T//Od43iHXpGMFtpTff5BVVSVKVeXNpQjhSt86OMzsgM6pcJD/cSAIMpDUh6RX1x6",
-	"GXn6ayXtmXfYZHohXW/iYSthKVWiBwcUgvpy+D1asajfXd6G5rwqj31+b+7EydePnIRoCPo1vSmPiqv2",
-	"1M1RPXrFjG8E9lmZq0lC6v2Wje7Kj53PexAX54rurDsL+V7v9naZUaPyse2SRUfVGdBJf3YuzZKXZYzO",
-	"+dfa6qK1ZynCxov2Ys+filzTnfaGecTSwHgde2AgRGoXY94sNsxgCwq6awcDHNTQqZhuEIo9/tyKah1h",
-	"zX6z7NJx+zwHN5pcM61z23hfy7KpGL7VZD0KA+vc42PvwUCLPkB1oG9f19ALRNlHEYqNMQnOQCey8AwW",
-	"wnOJ9/kIVg3HHEfKrPu+8Wy396Wr4AGRSfpPpKDG1DDwRX9sr8UoWjDXMAgz1HKJ5sEzEH8uDAM6fteH",
-	"Gbs89RMJLVF26oT8Aa84GhSNal2vFdXsoDBktFSj89vPiTL4Yi2t8Yi5Hf8G2HrDTq12nJx63QDIgFVE",
-	"Nn5DYEeYUej9JddHBN0LvWVKD/Q5cK8K9K/eY4Anc4lkF0pudW5/O1c8AA89QC9F6l2HawIi7R0uSoxs",
-	"uqrMwNqMLZgABW8Pp6wekSLaxharRCfdP1akvOFitNbJrnQAbxzG+p6cw39jOwme5G7wqRQyZBQwwIT2",
-	"+W6wegH/Kh6sesEO5K6lCW5rny19m/SEO00LgAel8V1/NgxiB84IdWubNkLzxCvfGL3n8NIRcYV+HlMy",
-	"1sWJ3rMs2XUlFABtkOkXRC6XfMGIZjAE85Q8uin1DQSc7T4lmtnFN6wg8x30EqV6RjSr+EKWoHYVMXQO",
-	"o//1/avTb2fwv8ff2C9+46KQW336+MnXT5BiT4O7xJGq1HW9byqhIeRuP28jG8FEG5NkT0I7ZMDZNXjv",
-	"r3tQeZ7Fb091FhoSoY92RW4He+xK7bUoHsmaiZuqxB2iT3HxfdXNI10rRgvoNlaVj0KntSk7C7X7mR33",
-	"MWKOJVoYa0YLZxtc4Mudfsd1LTX3vU0GEJ33XLTqjgfn7VkTZNY2TfIGryfrSKK40de/R8RWyrDQ0XaR",
-	"vikXZgYx/dTpAcOs+24/z+g+8OR8oEVakPOS8gqb1fapQQ7NlLFbZ5MaKbq9Xe/mgrXE8jCqTxpE9gdV",
-	"D1K3DeKCZdtO6Et+zQbgnNcRTRzRAFQb6ApqWgsXm/KACaYZE7490L6KXWKHsogS4sJ889XJcCP0XFA5",
-	"jC1qh4xquOcEf/aUfIEx/i+IO+gOCu60rBhuMo/2J0bOyBfa0JJ9ATGU/QtZqdn9maj5QQOwcVytwcwh",
-	"DHzpwX/Dhkun2q4v1oH8dzzxa2o4TDNsHhAnSYthePAlXPEQsDz7pBxU3s+8FAQHfnxuufcShnFM3owM",
-	"Tiv7NjkIzGwE8GGV4F7mIetx2jV4mbbH9zIXdjLhRrHWd7eub3IkdneqUDxmmRNNFjmVTqzvGIp925ie",
-	"8nItGYHkhHBhJPCL0uJZMJuoINweIoJt4RtrSkgsajppNz+WLM7pEPHHe7ph9hVf0MwM26dLF3t/K5VX",
-	"kgQ9IvwRrA2rMZwO62MXwR73qLNxmRtRSHAhrWPXCHsdVECvrbfpbcTO8YVlka79EhcLNsMzy36MLQ87",
-	"H7i7HYqDlaq0OLziijkt+W9RmM7y2plnXND0TP8K3/97ru8w1yusTozP7yV8fYe2dFFmkCUtNZtNypYM",
-	"03gdOXfy+dAdtYvb06Jvatda1C34FxraiDo9ZjeDHg7D/gKXHJFBWOsU0Ajyi1DajMXptFSMFruMFEUk",
-	"J/BVVkog0Wj4YUUDpzghGLhEDxCWhQeFAnMoo7GzAkU0NdUAAwYyFgoLRezCSs3axiYpuv2acjXQ24Fy",
-	"deV8twfRLpHw1D96WuWb3KjOKNusfdK/qN6xy9o2dXbZUujV7OgAWghmL7e6llvPvlSvpZErRev1sNv9",
-	"tnPdQzjf7fNyXPDO6CBHTBcbfUh2dA/ueWeYWRkHF1HMsomisIVPJXV2vMBmd6UTUP6eLNyVvQmyqoLQ",
-	"zm3R57FSA9zBHBq3//T25fdWLb/95fv9/FQPOt7ZQaPEWFiOMSo0D8638/2xmLGU3PZnFjtvBUIca2t4",
-	"zgBkw3kUn8UzP8cDCb+37pJPp3ndsatXXCT1bljn+PzalRiEp1p75eEl9Rj271zesHy+gRfyJoMKfx5B",
-	"/7zYoWCXwFPFO5RPz0jFtcbACCbP5rLY+cSZT4gVdAc/PZmdlLSqoxmxBZ3SNR9qZfusCaNNlCmC/nHS",
-	"PrYh1QrcOyefKUCF1yZHUFtgmcP740HQUV/ejrKThOCNCHgBN1gIcadtqKF2gXuGgieFzd49CQyCNnTF",
-	"TnIxDVdwNdxsXydJBBZ2WxQYJKa6ZoSJAqK+UO2K/PuIS6QGXM2txObCqTSevN7L4h2UH9xnMAjW5RIx",
-	"J4emJS7aQ1O/tCJ1phlV2LUxxd/HNkG07qWCvWzuh9goU6eJghfUZDFkhIuPgTZ/xUURGhE4oirM3AoJ",
-	"nvzMQQc3rOTBy+jpg1yL0F78dyJLzU8++Pm1hmJLW7Pi10xY7VtxbU/UZ0SxZaNBh9iLxS7oYMcaZk11",
-	"5M2EEtq0zfixZvrI+uo7Zigvo4iDsiR0jo3cHcDgY6ov35R6aZK1AN/Zb9+WVHxOVuZiLfligp15AdeP",
-	"WWd2dNdcO8TbhLx2+NksjOyjG3PDchoYNz8mcMXRZlkl4swV32CNgMyyYub4W9EPo3Wt5HVIWe/J+Fjj",
-	"9Ydrt54wBxeylI3qG5YBn7em5SbSp+Rv1MIdj5o+IaLr4A6oJXeWRBa3kgUrh83713jJp3+25PWps2+T",
-	"Y3K51z4CogRRAkiJAxty4ShqXKrKegmRpXGxkrFW7Q8aK/p7RWjvXY8fqOO90CzcfjgK2xUIa0kk6w7p",
-	"Nfu3qYGmhtyKsVu9QWqkrlFyuPr+29Z+d3Q3COKdBtD7lzRkovYIFQVZM2AJcxm8xZotNoCJxhL3R3Hh",
-	"P1vIepdWhxey3n1uW2CpZJUDEb2l9Qy37/z6X0jiwAuHGkPjmspj4yTsbwBPAdtoSUN9iG6g+FsTulKM",
-	"pYSwplqfSjGEStDayuGbz0oSTaMEKxK9SZeNaqcN6Sbaae20cKaLjSaVdSSsqpzvwFWvpApzG+lb+iEi",
-	"k3eVwVQzl5HtMghzjtB0ULHDdkKunPUYDec8ctW5boz4GkGsnl3xa6ieNdI1EA39RO21naZgLoqtsVQe",
-	"qEuxtQ+Zs1UjItI9TA8GWzebIOxh8pKfNj0YgqJCNUxkxmHgI9mVK3fNQzhH+Kwc78iP6kj+a0mFrwEy",
-	"UGvLsfeH/f+s3Q7caFYuQzz6QQQx3YAaJ+vvui7OYsNjgVjLyysZWIo5gzXiJi3WZ3/pUprRjmp/w3n8",
-	"8HCBsP497YSP3RVtxy9H+r6mmDSRF7mzZkfhT1n0iHWtzEHREZTBaHodr6q9H/dxzySwQ/tkGPU/in5u",
-	"lCAUe2uyL4KR15p3zrKbEbte1jShrW3YbYIMlAm4ZBGdseV6nQxuWKPoN3vBJ21PD5KJ2dH/O08Rz1Ns",
-	"+wkKpKsp+SaYTEquFK3GLKW37WUPAuX1j8sqpmW1AQQmaV+mbU96n2heO8PtUI+msU0ldb1miGQcmqbn",
-	"7ZW+B/Wt+6HEgn2ewSqXiWqkRDiv9Pew1fXOdcT/6IQKHbFM7Pmu3B7DSMSOnWWXxwsN+g7DF9UbqPWQ",
-	"As4MO2EHm/usEUZxjEEkN/mv7ppbos2OInQPk6nyb5qhXV7sYEbBy8fq02PQw+JBD2uK6+kX0fG6gzqD",
-	"ootZaIyxRE3WEQfQ5odrndNruau2Pnc8Obw/lqQNBFneuZq1+0BSPojQwgt8r2RTZ/Wfsxe6ipaSqtVd",
-	"D8ED6g5g2fV12q43sX3YhpdiRlbU2HPJS6dnas8At5WMauZ42z8tfNtSsWMo9u9d0yO7z0spVkCGWpso",
-	"gbiSmMNICrV0SYh7snPh/onDDsZ2nCAVbLguPzYRcjsDtwYr1TpqcM7KUnth2zK2wWhVNHG75WaxDnN0",
-	"1ELZaRWH8KuPnSG6v8XMwm6+BUIPzBHhgrsGQ2Dk4DI79tmlLEu51Z31hta2nU1xBh8PUQW/gAuOViDi",
-	"H5dXIMLKcrRCZE9G8An/4jLyjkE/dDy1mNaOwbez1YMA+HrhRL9TumFvKdhrF/LuJN3xUuVDEiQuNtEy",
-	"eqZYW3UrayaQ+rqmK+ZEHqt+IFUK3FfAH2ivgxpdrklFF2suGJGi3HXZjA+L7ve8uD8jTTze/vI9wmR8",
-	"VsVNMlgIxL7GDFt+FtRQ8uu7y1h3LwA59vno083A4nR5eAs/cTnJwbvnlDL5GzW/OS34ihucoLlnKHWa",
-	"CopUagrcRUtgRRWk4qIxIQQHUlrQqh7SUt/Z74+lpPzDRjpxFP3Ksb+book24TCyoMDvb0W6qkkRnGRY",
-	"pnKoM8ulXGwcFcLxDhT7RPTHR1bLXfgvfjD8QK97hgJSXTtiC6Qlth8sJDURY8HFSMfdj5eiaEkvPgnX",
-	"401jHqamxh9OrSfXaVSjmnIgQmwdEbjgQesUOx2yPjlXvSmzQtc/QK9TnNzjeFJwL7+AerGWspzhSY8m",
-	"t1QI1erAWQb8p89tXY8SfnflGhECZPeNC9ltIEArfZbBTT3VZGut/1mkI8Q1hbLIJC/OOCvm/hHQPyrc",
-	"/T+ZnOqDboNhFjW4+VmtmGZmLNWF1zxMnss+K4uuxo3qCKXrUla+ZAJFdgGYk07FBJr+2lBluvrfTt81",
-	"Z9sBeCZe8K+tNP7W+35su79cLtnC6DQHQ6dfyj3bNR2C6cJJer9bi+jSaTeiYIps6S7F1uAZuQasx0tG",
-	"r1lW1+RLNOo/IjrAjiBOQJiuhPacZX8/WrTf1tIu95ophwUO9RMYjflCk4V1xIBRPQiEaeohjgXza/2p",
-	"EXNGKbLBSoxooUFGz9mJkRvk1u787PFUJlC8yaz7CmFE/6IUfdEObbMW0SIFxtggTNfpfoBhw1pxYULe",
-	"LWz/tOfWJXm8r4nER9j/JaETfqRHUYnDTQcgnOrcXUxLEiG3YcbkYnM2bwo3X0k78QVc8jB24k9U4eNy",
-	"TEXX3ePeCWj68Rm5hXIfezX0/CipNj2EA8RngMdNqtCR+jDxOUPVyzXRa6n6BCnaKLobgfTjJQ+CGDUu",
-	"wJ6zILIsjp6B96Ew6JJRUoOlKFgBjcUoOL/ICLelujeNIRaWPL5MyfAdjxsK++Y+DXHrlGcEVeGyo7Xt",
-	"xLm6b+J9AIQhBniLBUieMn/NEA1sFRo3ZCXDQgPqs7PU1CAtVBR4jld/VlXOedn42UnJkEvm0DerqNpk",
-	"9YXKbCD14VhC9X7NdoSqB0h0OWww10Qx+5bFzFF+Q65+y631UUl7TBrZz+DPSGldHggrcg3dHx6R92vG",
-	"VWjgYEKiBYBrg8r7PY/GDQ6rAyEfTMuSWMHVz7AHYcFII0qmQ7exKG2cKvZ44wKXCWYksQP87GTdMMhL",
-	"rtZGMAhRQGb67v32bnnavOd5sbRXkJHEuX5oCqehpkTYMfQeO9mN+itIUpPT2s015cnqL+RqbzMuNezG",
-	"NCor5+dksXbMY22B7z7RzsfBQb9PtC1979DKR6n3BAhsS/5LfTEMZjOwaVC3+BNE/mwhxbLRkKkd0jQX",
-	"7WW5YcrdvXAriWxu728/kuIJU5UVpqZcQfrpbg5IEIOfqNItJyhGqH1fAzyeIrB3lISKGsVvhjzf13jF",
-	"ZywAqWB4WxeSS+PaLSVJ3TYosI9Gu+pWLKF63IrfXepeUA2AHyPrrng99T2Kr5kqaa2xGQdoIh80tF87",
-	"y8eTDFQ9qXQc2gPMU1f0mr3zVx0PbSI3sZTmlawY8EzjBQQJSwu35wquga4D3876TAjJ9C9BrAkGsSda",
-	"sWjGM9h82TZOePVD+GR+az187CeTB8213fz5ebQa87BQbY8Cu2TQE16wZ91aEooNe31WBKzrHcPP103o",
-	"sIZSPM4vbL/35vy9FH1S8RHiwfDWQ/TiS9mIY/CLw9SBW1NKzawDAr4XQTLGmc9WYXEn0pQIxgrdXyVg",
-	"ik8dgFeMJfytmO4PBFvjzclrJQ0wRRWswX8Yxe0/PpbrdMVYlvHyEkhfjGuCj+Sd2v32CNAc2FKQWcdV",
-	"PJ2XXBTB/daM6ZbzAVfwL+sIfBiyYZxfNR6xWXgU9O0NmP5s/e//9fLJ+fm50x4+KiAdM46RPs1qJJkD",
-	"nTswGSXccm1YfRIlU3h83qWCe/QkjEw01TyzIfPdPJ3hMu+7+Tt3z+M+hyPYRdOF3AIVl7VY7MAiwnQG",
-	"w9QDfABq82BCdTyut/BSWRrhFSxVz8L48hA4X8KCFDE8v8u5KVZLZVz/UzqXihqpdl9oAj8lhmn4ElXJ",
-	"gpYl2+uC//jJaO2Qe7WPnQx9AJ//N8UNI4WVYez+A4wFSoqVb3C3DMEtL9myoINVn+/hgvucF3hAbGLw",
-	"izvPygWWec98RyRutDXTQcCgVYf7Zl7KxcaeIO5vI0khiWA3pjtXZ4sAdR9I+1zARZ/hrOUBnsFXhGqa",
-	"gOuwxpsTtTUThEGBuPPwCmqsa7Q0zNrN22fYiXEhG2EwNiXklkgPODeq0WZQJOGC+5xceEDUTLWvw12o",
-	"H5RbC3a5ls1izTSEV7g5OqrhB7kNVoIvZVrICpMKMGeYl2/xNla7L+0MsO7MntHGrKV9wqOFGpzn5/7C",
-	"aXN9c3rz9fk/Thf01I7gzhx43718d/S5hBqodnr6cO8vNLEaNEzTzOXXC3bNFyzM9iMc7IRcPywMmgKN",
-	"Kk+enpzRmp98+P3D/x8AAP//",
+	"7L39cty2ti/4KijdW5V751CW7GTn7G3/ZSu28yHHHss5qakzmSp0E92NNAkwAKhWn5Tf4j7JPMI8wH2m",
+	"KawFgGQT4IfUku3snX9idbNJEFhYWB+/9Vt/nixlWUnBhNEnT/88UUxXUmgGf7xTclGw0v5zKYVhwth/",
+	"0qoq+JIaLsVZhVf82+9aCvudXm5YSe2//rtiq5OnJ//trLn/GX6rz/x9P378mJ3kTC8Vr+ztTp6e/Lqh",
+	"huyYMGSnpFhnhAsiBSOa2ecv2Yn9ibuPfczzUtY4rErJiinDcejLuoL/d+9+VdKiIPY7Ilfk23NSXhIj",
+	"SSVrRWRtTrITs6/YydMTUZcLpk4+Zifrgv4Xs3dy32ijuFjbbwq2Mv1HlJfEfmHHbTaM/E5VRnYbphjh",
+	"hnBNtkLuROxBZdF6SvOxoGXs8R+zE8X+qLli+cnT/3SjhJtk+O6/hUfIxe9saey9nleVkte06E8XhTdZ",
+	"SVXaf53k1LBTw0vWDLR57+WGijWLzS4XS3jNHdWEwrNYfpKdcMNKPSoTBRUXcGf7DPdQqhTdwyxIE18E",
+	"bSh+w0Rd2pmohWbMTnBrAIqZWgn4Jw4+b01PYkbxxu7JzUtHp1VrvhYli8nhgus/anYhRXz4y4Jqnfpm",
+	"H/8idS8mcjv08M1CyoJRYb+yCxv9zVrZyYr+hufRX/xOVWTpf6RK25Uv6Z7Umj0jrKzMnqykIju7o+1W",
+	"gHe1V7RFonf/w5Uvac6ez5DOkqqt/eeIuL1xl9lfMKpr5fZBnnP7SrR411nG5tmyXhQstn97YpHYudmJ",
+	"vGaqP4U/GLKhmsAqEqkIN9pNGdeEquWGozD3V6ribMnas8mFYWsclWIFoxrl4vB5ulkSohnDlVrSklnl",
+	"yA2hIsfP7H42G1mvN8Z+ZTbURAei6iKmF76XO1JSsSfwPd5cE7kT9iEbqpt7tQauJc5eb5K4BrHSps7t",
+	"ipLdRpKd1a/LjdRMwKiFNHCRFbvdRhZO+KKDNqysCqdEJmmqi43ky4iWOlAgHNSNeyzIgtuHLYlz29xt",
+	"6rCSjRS3huen123B1tIO6ySnVCMqv5S6sifT2As/b65sKaaS3lwysTabk6ffnGdpPdW67u/ZgNbqLvTP",
+	"ciHzPdlJtdVEChTHPSmlYs9AfBRbSpUTbeg+vq5HVlRjr1vSmx/w2m/Oz2Nq7HNTS+11Oc9OSi78n48j",
+	"r9fWI0fdQ828fXse2VF9we6IrT/15Q3PwSKFfZHXS/h375DPTm5O1/LUfQhG06PWDVtfn/KykgoPdGon",
+	"5YSJLa21kfpsKRU7Q4vLDvEFXW7r6m421WJvDlaUC/PtN1HNOM0idBoHNDXePaYmXlCRR4wWqqYvpb3F",
+	"c8Vo7PDeML7emDdvJspqRRV6IZMf/I4qM6qJwyj8EzJ8w9SEwNv0l1MxevHmycRXkbUpuGCTX13XakWX",
+	"E9bVX5iFAaVeA+am9xplOXFEu81+fDT2oszeMzoIVkRcjWDyjmlUJnI94QDRxktNV9M/J3azob3CSE73",
+	"GdH1ckOoJuf/ePr4b3DKDt55x9g2x8Oue+vH5I0UOd1b3/HfyVVt/42346XVR/8O6hT//bi/hQ/m0NsI",
+	"/nHhldwUJKZW7voDA+9Zb+ROk4W9glBBrLVZ0CojdWXHSwluB+ugliWhC3nNYIYMRUHortYKRzm8E79n",
+	"N3BG0N3EK+vqg5wkhgdTBb+Lzkchl1u0qg927cL69a2TwnvKwfCyxri1zKTVlLna4zmxlIWsFayFXG69",
+	"aRZxG+2dGFV6jo+ylDkbtwSMYerCXmn3wj5mWMNyU1JIuSU7WRc50cyYgmXWAN5wsSas0IwsmP0nxFNA",
+	"pnAiVlxp+8p0TbmIvtiKo9cYtcysAWXnzhqlhMf9AW3oevRFr+CiQRVoDYwbE/1iRydoKZjvrKU64Xb4",
+	"Yz/KzIlKT7q6NoNiNN8/8uI2x2CAX6LBIG8ino0gFb9hhfYaa8sqQyq+NLViGVkpWeI2lRUEmHo7dRMN",
+	"H+2in95EP91HPj2YyZsTe5m9bXayie9EefOe0dzZut0h2l1uVnWRCFIUdD399H9V0HXc5LiZqIQKuhi7",
+	"8j3dXdIFCOcS9mN/3f73/3r55Pz8HPYCLNBC3ozqMftoHGpzZz8BWTNNsfm9oCK3tm7Eo0MVNRZng4vg",
+	"jaSKeNjn9pB47HzVaSZC7AyqGN2io85N1kQSQNmA2pkaATqYOXxHP3ocQnya3HgOJympSW4m2kX72xxc",
+	"TuHg9hlRMfCKj/wLzFExODkf4fVVzK6Xo3vD6qaP2cmWo18QTk3FYNtvOEQiFgVdbqNnRtEXiA8bRipq",
+	"lpuvMOhz+X88g41S65oWENyvRcG0JppCzCSYUY/Pz6OGVGKOcePByOMSofJULGQpacyEPH8KA4Ujzmnl",
+	"jaw16wzySWuM5zF/bSkFOzRkn8QM3pxRFVeNOROam8hmW5+Vl8/I+VMiXLzE2nYsxwO5L6TtqT2PjruR",
+	"85xXF/FpCfG8haq1fRpMH6xkzisIV2piNny5JVTD6KjG1R4Z1JPxIX03OhMTnzVpAq7YUjovZHDcY7da",
+	"SdnZTsuC8hKiuUKKuFXpd+CY0NwynDPZVFe1ECwhlrrguXNx+xKyoi6GveGVJkbRa1Y4UTUhCzYwq1+P",
+	"LhCIWHxkO9qND524VAd8nrmsTDwJFFUc39kjOaI3nJrtR9argi4ZoaUUa4wpUpXrZ6TkWoMxDhlBIWHT",
+	"LKkgC0bsSubRiM9kVzyl9y7ZyrytB17gls+Enw8cwhjlS8aX+uu2YfR6HztCuLW3idlQTKuu+LpWjEhB",
+	"qlpVUrN4PoJprk3CRNkyVkEoeIEy4UVlR+0xUlDDbqIbUxuKUjfJTL2ke5feDXFOq+YOrdaW7zMcFklG",
+	"g9xb4Oiii+HjLodhLZdZSuRaDIW0j5Au9s6umdqjc4lZonQE/q4Zhumpzw2cQzFf1WDCacWFdUk05K5A",
+	"LVUFFZrkEtSR3sjd1ER11zE/XMhjZU1pUcxKkxZ071yuvibGoxh0MRzUVDGy2KNBbgdGciWriuUZWGDE",
+	"njzF/mTgrInsCUzGTd4WV/iDaUk0F8rupsrCIztyFpJjTiKSG+FC1m68h5ZgPec94DYz5GBa7L7z1jig",
+	"xIvsU4iDviS8sncnUixZRhZsJRUjEAt7FoJF/lDC+A6mn5wpWYHQ29v8P//tP89P/0FPV7/9+e3H/z4U",
+	"3Ypu37g051QlDvI58ceNNIbF9P0HMNzhS2IH4VPQCryB7LbL5MJKYaEEZGf9KPzY3dvFF7BOhvWcUaAZ",
+	"E/aYowScO7LjZiNrQyiYC89wE3ONmCP7BdcdA+uWsffpSd5hDwEVTsGZy+Fy4TRbMPO+OR/3nyAUG11V",
+	"RXcEv0fNDuFcTUqpDS5yXHafn75Kiq/Hyoy9OmyerqaYniPu2wBRy1NSk8orHkCvrOKWK0IJBI+cT9Yx",
+	"sIfTjzNu2d+9cicwnt+9w1v4Ma+eko3zB3IH+tgxYbJ4+mFCBGbFCjMaHrTXtPVHz7YBkKHZKFmvN86m",
+	"VOypQ+kJxs2GKbLjlVWaqxURUhFDt0yQBV1u7flJiS54FbV80qDBTTxt4/CBO4q7l6Jr3bJK/d85PFFX",
+	"EjXXQhpTxB3IxAkk8zwRoimoILlkbgR6G6J3UsFHexaP8kvxKzPpKZYCsk5WeHCP2pfUhhcF2SXuqKJa",
+	"HMSpe5sFW9cCgzQVVe4L7m9vJEGTYcJpiysWVdJSrGodjSUG4eqJKBcfNuxHGtFazwu+ZR10KIWh7zZM",
+	"gAjmzzBrY7+XKIR0T5SsRZ6Y/gTKzP42+o1z/oejaWhl4U3wJ82BFt4uPl9RQO4QSG1OnqgP01y3kFPR",
+	"ASmpNcs/8CLqinZCCK2TjRVF5GR7L3d276vp/sI7JdeKliW7YEURMxUH7KWiLkX3iJnndB4+6vBvJXf3",
+	"d/u4teRfyj3cT3SGKxFdv1pds5Rn44xYf/A70OT+GRpARIpij7kzO62V7ltE3oCZZu7bocCpHHl7pg0v",
+	"qWEzb/fS/SyazOLrTUSFGDRwtAQjKxoyQvsvalJHkQPPDSkYbW7qLLdaGF4QKlARORA0gWh9iMVow6rD",
+	"yJZXxG1TtD9I95uI7QGLZRW4VTlEYPbk0Btu3akXT6F7PW7A+5FpjGCgLLQXshliUjDjNpqVwauN2139",
+	"JQhS13+ThMHyHAXYgTu4aR0SSzsMYuw2SiXipyZFe1sWJwQTlc07+VEmJyXIdHRiEsouOSXTFtOFB+Di",
+	"2MC+Y4byYiauK7gpT87HEwYsX6eA1ms4v+2OgIuI+9MQQGFkdh3t6V8UCYi3VWEpLNmcnAbPI37KSK7g",
+	"DpmIb8fvjnbVmOckK4S/xrdTHFB/CQ7MNcM0BK4AIGNIwawnamQStyJXJr6OdvUgXLcoAB0UgcLKu6/T",
+	"QDgIFgNmbVIW2Qn97ZLI38llXTJhfmh+0d05VVXwFCSYdopi+u5G831jzpc0Z7PijhDE7d//HcR2dxup",
+	"ma8TsFvPGd0HpQAtRVOLkpplNJJ85csNYLAU4mTm8I63xDT4eQyLjK/VHk9UoaFb/s6jPhKhnkhsqQG5",
+	"c02WtKt1Jqnk1ClVFC5RXsb96+iWKWg8ScNwdu3XzV2pJgXiBKaFNgoptykZLbthx5Zc+TntR7rZHxNh",
+	"2k7w4nfBtE1kfV7siROC6bF/w00xIVwZoDNuYO79myIVvE9rdI1JBEsUJrPxBO10RGVT0V0UArZEWMsM",
+	"G9nhYGLWMRV5tODoneR2qzrIxo4WhYsOYky1qp3ETxrA9/CUNLp9ImyooAtWzPGxFizqLfqq0ymY8g2t",
+	"ZngjV/byqHzRRcFeKTkVOQ7XTwT4uqv/r6kXy2oqfJ3nZnMbqJYDV9on+buEpQ6jbU9K88JhysNyZ43A",
+	"N/Ia3TB1XAfuSV5rzBC6KLpT3vuMWFUoxRrRNtReZAxTfR+X6m3cpYBgWsFZqLAqAKT6lGhZMsgCWWva",
+	"unTg/rkA5RLUZ0yRl85SjBw56K1IYi8huw2HkjxGhXUZeTSqHAUX/iAItW9fazYa18PaBHz52JS/pAZr",
+	"X6P4Znss6pB20XTFnoZki3MKITIKM+8zaBh0cOBHh3V0SYhuEUbj+E5X8+nsq/OPYkFlP7Jm1LG5vkX1",
+	"iTulhvzjl9fWeIzETRFyHjcb1+zNVTzYg7K+lljPwa45rMsOQtSLfagpXRZyuSXUkIU0GwIVFFn/vB5O",
+	"Ofmo4CyUX86iMWvABCNePIRFPHA+7xahDNZRRm+84vYyZ5Q6WeVoSBPYyxDEl2LJAL4xXvOy9L6UTzyw",
+	"a6imX9ACwuTUasWiLqtoziGJU2xSQaHKclEvt8x4xGJG1mfl5d0xeyAWzxM+B377lUYZeUoocdX900zJ",
+	"PLoSYKdCIXNVMWHfpE33wIRhiuWErgxTO6q60jjyOJ9Wu9uczEmXhcTVmFRG81h2l7oUjbfTn/lcVkAX",
+	"BH3k4L53zXClww1/HwhmNEhMPMw0Bb96gWkPnzy1s5KdUKF3kAUBFDNWCYF3lsuTADLLTirGCjAZKgSo",
+	"Kwr/yGmJKQrFKsoVMFNQZVq60woEZneEdGrVYwGp5jn+VtdYz7nQaLs7yXUFIvZu8tr+r2D0mgXOi1aF",
+	"03LDoJDpWtbwEpUdj/J15WDFbBmSoKB+zk5kxQVi0P+oaWE3dhTyzRMKCpO7VORYjPYURWBy3neOjHtP",
+	"roEVDJfgZSdyFdcRTYLRimglt0wQuYKjfg3QEQEYjK4m/Ta2RSpXfzk1i7nb8OUG85hckxwlMdCaVBWs",
+	"YiFRFJ2VqpxZCvNp5RfqAh17wm+JQenuTI0CMKqNNHKKUghu8+iFhbM2/OthcVR2gvH4pZ25KPZyHLZ8",
+	"BTMCnvpxsNvaMaTMNCH0hqr4trBrg5CIsl5uvJfaWFZDox0b68ZlfSJyHag+7Fzj1sO0SiT+Wck5WL5K",
+	"mkMGhDsgXIeiI40ZEXx67mEGqOVugcX5NjJaXyXUiXmfx+5jT4FeeUdUH1wzlfOliZ4+hnLkJ3L7Gndx",
+	"LaC2dJysCA5SFxo+LFSNRod3Um0fXeFJMj00bH8Fz35F66L7Ior+F1ItwfvQa8nzafQLeKvbMS+8Yt1R",
+	"WNOipRSxPmBkFDATgC8XDKJgt5kOzor8pVIyUoCch7RTpL6WFfm4z4WXZf5OMU/rFcKbY3DWuZXGJd1/",
+	"bw2xSLjAmhw+0rAnC0Y2PM+ZQLzyAMNO6Sv5I1oJKgRc/MIaIC5itwcsowS0oI/9Tg3Ypfh5Mqco78qo",
+	"0n8LrEawB/mGC9Stga8uslqaXTPl3KRBxeqvQ4iMyCdAZFAOuvo2NmDVxNTbsPOGMMlHi2do5+dF4Y+x",
+	"ALT3wRC5mhfSPkq9t5+/dul3K7jdqQIvXaTAy390mxU0ssdW7tP+EcNcdmpkf9vf+6ujj5Uyv3RG9sGj",
+	"XV3ZpH2B8a7pWPVkdiSd2YgdS710Aww6/p6q/InHCGmS/HVtkqRp1Rv4gxnxtcPVQgovH/7yz0+9z5vW",
+	"AOPvNG6ofB7MUfF5GJmAWiRwdzkrDH0ZxU5ueEe22nbpRiozkNPE+JdgLNfgdoKRywtGCrrc6pk5tWL0",
+	"4IQ3szpJqnzCPodbZv7N/c/8W7n3jk3jax+UORKBWxyz/wHxqK5IG480qNdMlUCnY6BzKj/m1zz/Go8g",
+	"Qp54IIx4XwXOkx/23dwX2mFkUcNDATUtZ77fYP1y/wcIKBjMumQhCQJ8MhALsce8kLt+dasP9UXLLEDA",
+	"BiYDxIwUdK89HWWBIZEIGmF+ebVXMr09oCCATj3zihf6km6Z3RuQ14tauVxcAVVQVJh92DFCInzNihQL",
+	"xzPH4nQOtlkES9lKL/OYRdZZuI3ctYoAC846geodNUztMaPFIVDYP4n4DctncbHaH7xISfxuI4k2XGGR",
+	"2TAUpSwGJGVVF4VVXWQji1w/mzJdyVzajMJ4uvtFBJhtNIcI5ZQ7ZwgXUm7ttG+haumpK0AL5UsgdILV",
+	"RtGCOLqNWGXEklfTufnew+VxkryR0n4gkhrXBXvH4WrldcH8erZVAS+8iIE4RF2KuTwCWEhEiTaMVQDw",
+	"mKYSdaUYHXej8KoYu/TaahofWchOcoW4Ldw8UUUTSAq6b/YGPWhzu8L2HU2qTldOvJYEAve3IEBIlzi6",
+	"CBMWg/h6xxVOiVd/Qawa8JBT9Y6dHDVeFgi2QRO3ptQaBO4Ng7yHlYuaRzXPo5wuYoZfADcBmu5ohca1",
+	"CxvMudd1HJqOYZyZd3M4zo9xYtmZN7OuQuxWLkA5827/4cKaYyjHcPcwn37wjSz5uUkusydSP1hqVmhe",
+	"J6CKSdKAFd0oJjaMm9gPexsBE4PuSZ1fD4z2OsZJeLcceyqqMHCoTQyaYAS98WwBtGR/m3zBFKY+ae7M",
+	"HvxhxQZqoM4Yk6N74wIYB9ib+fN3TYuaTRASvG7q8P6jyQfceYQV1Zolik2OmXeYKEv+kVFpCqONzYxD",
+	"W8bmRNeKPTxzm3/wLPI29xa3g91/TzEw1J0AnidBQFZ9uHQyWJxaRk1oJhKVv3ZTWT+ndR+IhiJyrUnR",
+	"OvgCghWitk48ahuLCrrYKwwqKgcuNTIJ1H6BWPbcOTS0KAChL1dIr9RNTDwsceuxyl6nTq4z2Nz0HlTH",
+	"eqh3YsKrtCL3QqANL9wRLrccCBhpJ1jeZoxfSpXsSDKJXsppewRyhvvFR3/jttYcqofvuTZS7V8Ko/Z3",
+	"5W+PaqZEZD15PCbTHrXIJQBlopNpvxXR7wbyxI4ZvhEWd5fWw2IznSwGyrtr3ZLzkTqhGeYrPvy5jpqv",
+	"vrVPdAx+ygcx91wbyD/Yk5btQKscuBCjcWPFVrVrkzDRQ1/VmhaTirPHZ+a93MWrYcsp5osXjFCOhGva",
+	"zKy7U/OWbpBpOXmO0Lm+tITP+8eRpx1xiSOAXrkK5Gf4zR810/YHLvNsvYjMRekgwzSGxPCZrR5hBQ5L",
+	"xx8RD8jI3YSZRboA99IDs6W3SZJvJXfE7hU8n6GuHTE8dAml2VQQTfdPIaoG4RaPQ5UrqCjSgDtyZcMI",
+	"NbMvBSnajT0xN4gbnLZOz7WvBljzaybaHFJNvEdWTMSUJULvZoj121VMqu1IpWYxpAK8mQfxrRSL6uzE",
+	"0k09aXFNne6Uq4FlfbtKmXN3tqDSD32Pb3dgPwX+W3+gj27x3+5r5txYBl7kR6pe1PmaxevreRktepAA",
+	"I9FI+sDNVNDIj1Rd2HvGBA0EKNboD3SDcGyIgkUyIBAG3gpXND/uogwQB3ETf921ZNrTgiHTdoAWmg3b",
+	"Q+7zGLOwZVW83SEQ1S/YXooQ7MYcYqWkXUr9FdFGSbsodmmmTUSyuWLDnHP32U6604LRAQ6i32lTyQHJ",
+	"26dIowi5MCag4NWOH88kdy/k9vHRft98Yeqq/Gzd8ciigIqNTRNWhBQFKOEw//b0LArHfTl9MRTTTF3P",
+	"iKb+SNV7/E3UHImn8cOoFSbsPTR+nr/u+3u4wIM7g0B4m1S7Ux+4q1rv16x8Qh+lCMQTaTzIX9RFkU7k",
+	"RaG9p49jEHfInkRptqjLrZDfaw2p2DgM7245tDDSv02gwrhz4uRjYv5BO/XNyQ7ZQLrL5u1r4XHypvSw",
+	"GnD4JxZqt96mKcr2UYymRWCREtIEWXXCR00fOQkbhQttXBYtiiBxxAvIy0StkoakeWG1X12RDSvyEdU9",
+	"Pe4Z139+IIEJzspxVRsSkMEDPTQnKbgO98IA/9CM6tXsRHOBgM1pMYeBYIHhxfT72DO7ExyWwtCSC2qw",
+	"PrFZv4lA9AMVvMN2ofh2gWwJIg9OOw+Qt/mzbwBANoUxcgaLrLf27mStJQXW48r61DIAVGvVd4Mp5xWU",
+	"I60F506TTaxievgcdOCzQEnrQWjwtomJ90d4DLo4R2FM1J0xUSpdYj8+RMljxcVTQJWLSQ3o8q6vZFzl",
+	"HBS8ZSeK52vk01BQsriaUqlBreifuHtPyiXAW94uk/ATjwXqynkU167DekTJITpu+p1+4uYFFHnGfCwH",
+	"4erui5fXTO0drBNBYGBjUw8zR4PR/pbA4jCdOTtbCutuSDnVxg4Y61igYd7Z8BM3yXMhdEieeqf3dTHe",
+	"atgvabMkLTvBdw1Owq7DsvQtBv9xvNIvxrwCnztSBIbrcDLaAdGX/g6cA2FSh+Q5CofRXRfIeT33IPqj",
+	"sWGeggCm2MY6A0fHlyvoiQztF1TeLXmb0Ev9fhD9MfmDt0qsJAh1byFH+S0mNbxN8v9dYru3g8zhDy8v",
+	"n78gtciZIt99+7d+APSABuLvHTftyd8jVsFi/k+K7k/m0cPZIxKPlZHzBGMPjy6h+dz088Txr3/EOWRF",
+	"zPtdpRD7Az0d7zVt3xT8+JaFcYGMnbiXDuN7myP3kmpzKeX2XtKJBa2irfx/RRimkMCRwhRZ+v3Y30u3",
+	"Ku0dKOYdKnOdChLxqcj4tt3HMVT0oI69Q9ESLfmfyk5iz4w2FF8Tqbo8Jc9cjZ+6Zq5gYrhu+8mjv403",
+	"G+uP6zuObVms++pKEaLO6xgBf9M9VPGyz8a/ltZuugdWhhSbyAglaKtyf6ihAPABYaZpgxWyd6vz92iM",
+	"A0I+bJWCGTNXDADb/Svt2He0G0RBeZ55Vh5tXNvd87askKo2GoVsSQUsK4OMHIZBAh5/wezL6fYL/GOM",
+	"cCAAjcd5XhKuIu6pERWJVdu4K29XtQ2/TfOxaxYPnuU+qhXrUzzZu/f+d99WQma5EUvVudEwSs8Rl+ZC",
+	"vuTaXADfeQRZw/aJ1ANLgmZSRF8UunABYkuQCbGBLds3gRj3wNT4X0WXKUZNPwatcDMRTQgwFs1uuT1n",
+	"FTJcA0HaklHhGNALvmXF3nVHPo/TcMLvZg30CoYz5nThoMMDGmb71Ez+1MNShQ5WywLXwvWUQTEF5w1b",
+	"KetoGtbeNJ7m9b0LZuBWoqTw2rragLyHt+zZFcN4BxxGajqu/KIftLFumkcPSIOSO+1gDRgfg6kfFIQW",
+	"tW+qKDZmMnS8BXyMPwYKrpF6Dv2yLdvrjBjpRxOYXeyL9ofWzEa6GGkOAshLw5jcOj/Jz3MzMQNgnktJ",
+	"83iFRVohz8FVJivQczbnNuk0QeDbSyeBPJLGSLklUmRe1EIgZRqeqy4SOywSRRrdlbUoJM3nzOVgJznR",
+	"wYK62W3PTnzt179SJY5ELwIY45mcy9NQJXjnLNAct5GwifdyaMGDMARqwmkSNzM0mIwL7nCGZ+z2ZlVG",
+	"Nzwo47Ds4VGxSXnTkA3EgmkakFUsD+wsxE5Tq787kMkumNkxV7rcotvoN4IYZCgYi873xj63sKqpqRpm",
+	"rvpd8hmWDoTrO/f8e4JfqlaTTqN2b4EeI8N4MMOv6O3CGW+oUfxmwMI4cJaohtai1j52TS2MrOCIBFN5",
+	"aoNVxW9S3ZIibffmse0HGyttnrRG0O9j5VsOTNvwBRWC5W+vmSpolSKamNl6yflOYy/qbUgcceI9vWo+",
+	"zP+CNAFo5XSB1Jh2w576Mjj7b6wVgun0n9dYEH3a8ShPNS4+/uE6FuEfK4blRjlTeJ/+B4gbaX3icsb2",
+	"i1NfjQ9/uA7IWD63kmotjYFLhTx1fpv93yk6ktmJrM2pXNnRASRFM4ohbWPYKTb2g5LjUygyhtg2o3Yr",
+	"na4KinwdeY7pa1qwUylOc4yG6x0tCrlzdGi701oAhaC7zo1SVpXU3LDTTY2Vjw4QI6Q5bX4Or+0oQEPp",
+	"haqFdpMPFSynXPg1WtD8FHu7hhbWABxCBeBqal2Fbc4rO7sGe+aeemjUoqixNJMxgz/TjJahNvO0kABc",
+	"w6BwWE4p2Km1n3xxJ8tPS0yWCnl67bwcIU9dRbNbEX2KPQXtFwUVzkY5dVLUiEzgScW/qTbK9fop2alU",
+	"p64/lH0Nz2HhXv9UCjepC3tnJG7NaQmrW0jt+rOWFLGvFVWm9TjPvkqxbE3I02BKXTN1WgvgVEX8LHzi",
+	"ArT+zwYmbye6cz18EC6Hv/pXF7hS8CcSd7o/sF11rvZuYWEWc7U/9fyfCMf0DfzCfqxFhQrJxTBOPQ6x",
+	"GRganC2ogJGnZsNOnXk8RqeHHPSPLtD4mn7k4O/wzGlK/cYbn34AB4s2RB3I1E+AX4IjBhY7QHDtGj94",
+	"cBslVUG58J2OHd5qQkJi6TscxkhrVp4accKNDpiOWgVCieAQtGibePNSTr50AF412HapaeUR6xxPHbsf",
+	"BkChNhY+FoSLHDTTHEcoBn8uyw6FCSUFGozT4l9uL/sl87PrZq718oGjAEbh1795f0hgRM9XmbNivKhO",
+	"WJFdSGgopZjGwTCqCs7iNbjBVZrgaySawMAYYmP+mZYxtrJWXdMBRIMuN4QLqLT0pIeZpwXSh40yRxd6",
+	"dif5n9luajP5VsCtX93QmgG2e98EoRJpp1TfI6INXW47Yulbc3fTEWPJqlVB18nu0k+GGW2fnMea5RSr",
+	"TvSxlBK3CroicZakiX0Dod/JhJY2s9ik9RLPBOiXMZS4kbXqsknDI9aKVl4VTEAuwvyEmyXk4qrBSRyU",
+	"pzf84807TWySF7swHrMrU43kf2Y35sqwaqBiejp81EQyie+oaZiql4rFC7smFfV61mnpKntj7/M2Rqrk",
+	"QxBW0/gMnNwJsmDWTANt00FO91foc6BRdFSuE4bSsLmOOfoFFY/e7maiBAtXH/yO2pW5MtREe1wnQrMD",
+	"TBTzgr8DActwq5iIvGv2+J2gFk0Tr74OnvvuoefUSHqk/ZLgSh60mRp+3+ThBL7PYJ0DVbmGQs/QnMha",
+	"9cTV1rZ6c0BNFzb/Db2gQvO3iX3bVI6FCIkmZm9rM6MJnMov3W+it7tmsXDUT1zkkIaBxh2u4YI9mO3Z",
+	"/5QAyd7X0WQRNCiId5ZcIhYPvQuc0YLHeQlD9m7qe76QN351JxcV+NXVfn2XVEBA1iEMcjm66dz8hddu",
+	"FijzQhXSxZGMZEtIExBNbFoyeU8O9YeqKiWv0SMZhG766z56Nz6KmnKFJ1BD6Tp7JNqRjZQYUceLE+vB",
+	"5aqhawPnFMBwJPaN6+G+qMhT7WP7OENsKjVDuvAHUTyrFOw7tU90q07aEAPdnBM9YaAVL1QGIXjmZKgH",
+	"1bA16YB2H0OLnfjWWCi5xS40O4oNyZHJJl7nlbs+fIOJA3sNpDnFvO3tafpj+HePYZm2Q1Y8Chn2xPxV",
+	"7RocU1JImmgpLaWZM8mwapdRrPIH36XVHhHEIejs/QlwBeGCY5bInzGQZeWGyNWKQGUQMhesOPIOYXNA",
+	"bD+IvKVkSUtmL483OKeq1GmTscNVm+Ghh4SVJRM5y13/OFas2kwGPRLbif1CVRnvFlpUkSFiWDcjSKiT",
+	"WSHdPCWe7AYCVTCbfrfcHW7ucvnRLy4DwjTaSPeVVEmCimbtPR9oiXwiR8Cnt/ol9iUPIqPdvsxAdR3z",
+	"vtiNuRhSTfYCN9dZYMlApk5JHGlm7L7SzE3t+95aR4IrHAGf4DtDJbiwcZrxLMMaGy6wrR0gFq2WjZtS",
+	"SKQ8c3pCh6jEgYqsB6FFNNNaCmj2+BT7HmbWNcysRWR8f4t2TKbVvDt1FsMIft3Ez7eqNs/NwPCw/Z2G",
+	"qtPYzX0/tajb4b78kHLQFbvm2slOlBDO+nbPyHmYH+S0Fin6bNfTOqHTkRUOfH/u0DAZqCXIGSDRvlUd",
+	"0TabkYd5d2taE69ZFGmtMpZDILWuChpaaw/2NJkGjMcfXEGZ+1BL7gNeaDzDYJG6Vd79IMwamu7G2G28",
+	"psVtiRVXwAm0ZKCtKqhmj9c5Q0bxHRNLnmIDcMq74MyVxVBSwfWoYnNFdwi6W1htay3Wr6wHJKCx32Fh",
+	"N2/6Cw/DynvWrYc+TbeJaoFdE+N8c4OMyVxbCwCBMoGxoE+X7IygPEGM2UB4Dp7ivgmIMtieFPCDVkMp",
+	"7mCMa0WvkSoE7ERkvM9cv1u9PWiG1N9bO47lekOS+6u9JhqQ8AwDUfqBWNP4fQMqCwdryDJ76kGrXFoq",
+	"q9OAJ3gwLVs6OEFo5LY8vva56A+Ilpr2FlbrxPEHc9JVTfHXjtcU2jVEpqEjFBNOaO30giIvXd401h90",
+	"Udxlrop5PnxpWn2ut6+x77VcoWXdL85FDjVZm42v0506a8mmRcmWQBsa4zm1Zgx27LCr57s5YCsEUytB",
+	"gD0J6FO3XOTF/tARAC4lq/Gg9QfbE72RdZGTRSKqWFRpdRN+iuxpA0b+cOaliCKKNshqOXnJOyyYsfth",
+	"4VGkyYFhLbu71QwO6PqdNrmrYzwLjoklsVFbJlk1O2xZsOgUu6YPQz99uxNzU7XZSSX1HDSp1GygOm+2",
+	"NfNcMToIUTtEw+dIKQXfY1tRV2jmDcWZOf58POzzC1w0AHE9CQKb+R5VXmd2zx5ETPnN0pRcNMXMiEHC",
+	"Yfm18TLm9arb6gPl9bC4l1ybzwJqPIQNjo6+oCJFejVUBToNs91U6SZh2gcIyj4eMwkbHxrebiPHR+fl",
+	"yV7c3C46SMdD2Us5rrmYHM8dQeEkOaQTtMAHL+NuEvJO2tviYZSTaqPfIYDvNljid4rpWMVPCux0W6J+",
+	"PQFUnYSRDyGFPIm9e0pUEJRcFKyc1QaWKSXVnCByaDYbxc9QU8+kH/N3GW9g530BeMZgR9p3Sq4VLctj",
+	"9q0bSzbEG+zqWbndo5Uc+UZDiYrEUfXt588VIw7V9XQ8sdbstkp8fLGimxE3vMGFi8Pfky3+APeU6D4i",
+	"TNwtT7RtNchY6n43OMhEESE1lx4pGWkIo6SeQ9F9gdfHMfcAM7lmiWwlUEPNsMPs5ZOw/f4dwiOy8M5h",
+	"RLGJe093QzwoNNA6O/BL3o6CF5yFLOYOg/7e1VtSkSCQjrb4XEQ/LSKffjquk/eM5vvXStZRVNVDdo6Y",
+	"g56cEy6d2LfUbcvQrrTbUyIqZU3bud7UpTghIkAil4+YwUHx6PzxVH5YvP0ksgN4kdtxHXh6/0QBfdwe",
+	"uKnY0iSycHP45t0zWneML9Y1Z5Eicoy7pfopYAehWEwAYiau67dHGQE8ZarT/atUebxxmmbq2gW/JjZX",
+	"sK/2g2FlvFWDqZVIvSCkhXrv9yNVLuSxkUUOeaemdx/SKrvwPnLKHrKNTXCCfYXG+Co3E5KFjk5h1Vrv",
+	"1637gBdLCwLMVtrLmuRyOhzoLQv0GrcrDg5971bmgDikx3kwGE5NVBcu9t9TkY/AYPrBJUcg3CQUsR8u",
+	"5h19OSwmKXXqdLiU2sRBSsan4uxlpKJcaSIkJlMMoWJPSqlYqwrXyCjqy1U+9d9A5nRPckhD6ELuinjv",
+	"UdbrJDx04EFoPzGTad51nxyMpjWhI/BXmsBVBOvc4IstL0RG7JksWP6MUEOglIM8nkgDb+93cVDU085g",
+	"R1PRB4PCYixip0OHsUx7vr3/wOM1QnNnhH46iN5RU9IFap034XZAWMBQLle5fEsYbGtkmdt+0e0aJfvD",
+	"0qDp72TvcgG/iR8NoewqHnHf+YC7a5RAqCtIcim5TpvgFje2N//6W97xZ0A4H7l3fKDw863m2kW5srkm",
+	"eikrBpnfoXnp9CGmOgFe8aVao10UB4uzcOaDVLrnhRIs32mxKd7CkR6UcHkpS8mlk6jp5EzTmlQ2QaPU",
+	"g1+uVizW+pFWlfUsUp1MZ7Nt3NCySsR81jLZl45dM+XQKYOOhL8u5cj777PwXu6xzciGJyhSiLZSLJaM",
+	"ekP3xPGpITjJwKEGOOhenq7dFyza1eS5s6J8pwyrRbaMVXi+1wVzOUAAk3uT61ABtJ5SuPD/ZFXn5GOQ",
+	"RiZ2UsiqSs1OcmZw2sZJnQKDiH9M5hYjtNeA10ysaLRi4QicmLd0rFMxu5RWm5LriPW4p5oE1ELmO1LC",
+	"CJ5CkxOXgz7J5vV1DHmToBiBTz9Rh3pl54HdKxX4HOD6MXHTupAps+m4mK7DzFUhTTehGEOw+AmOLgqj",
+	"ahkpXlrxGSvyStYiGZksuY7TxcK2hzKghXVMgAhBZWRRGyeTWpYMHPnp9OkD4zBUrccj3p6gES6+HC8n",
+	"daHMXpICH9a+UYZzGiYkvhos1kug4NuI6f+BFx750NB4Glnksa5joy5/MqQ+h9dS0d2kK+NqxXM9YGd/",
+	"fOv4LGkdrRLMWSnjvl5gN43RC24Reu+6O5KSLjdcMNCYjpxhY0z1FNsdUufxfqVJRdcAaQVW1RwhrlE7",
+	"1RtsUdcNbxfHc89IzCtZdNtEOKYMhAbAP5yjFMUN6uVGyiKVU+l2UdLMgFUcfDMgw/kti1vhehxMYS/q",
+	"l8nbp2a4pmF8mcMK4I3jwtGYjQ3HJVD/7KhyPCxsjEAEilmvGsvxFhWtVxtaxahlpTGxmJ6RiFjB/NmE",
+	"8+uQv8EdxUuAeusttOugNzxO2oljn2thyIgXalUW7owGdbO/Rcc01/a1sSlgiNEVjodnDgpAAkMy0Yxp",
+	"IuTO2j2uigco5HKsx0K/+SnQRpAF0CZwg4wt9l4+9QQdyTqNRaEK3dUIH7AHp82QQQ6Bok86F+0cq71o",
+	"dcgYopX++Hb9Wv/zEfz52NWHvTO8rYFD65gkbggjSY6dVNtHV64z1vTtZn+G223LTMyQuQNUNSJfHWZB",
+	"Bn1hzE4GfkHftp5N76qYQLp+nhi8O4DjovC3Q1QbTn1001cy5iETAF57YH/Y7wKVEfBQZYQLUpYN+3zJ",
+	"87xwjawcEhZDZ+DBdKXnXrtDYE+IkX2xktI8grefsy2grBK2RaWiXfJ+xf7NzDP6gwMYoOSHjTUwZdAv",
+	"aFGyCqmmph+pKzzC4DPMuye7stfVuqYFWfF1reLBkLJ4x9TFmye3mdLw2yyMOipNPkMduFqQ+G3BBNDF",
+	"OUa6LS9EYEMCqJE9nUdMByj8enTl8tPTlwx+h2vWouZInSyRMilrs9pd5tHPgWFMtwJGVG9HGyqMnFJY",
+	"Ixq3swueP6+oSnQSKnje1O0FwpSoyex4BuNwnVEakjCDt7Pc0E6+8nbvVC4b+ObnVNz7IRJX85C8TUVk",
+	"r4LbZc65IP4ysJVWbEc8AiO6ZipyO0dXpIneUFcDDy2loFtx0mea4zpkJzte4Zsc0NpDsCpBGZigN/KZ",
+	"qGY1W54OvmKnuAcfPcExiTIjpZubBZKvCCuXYnrzKzVMDQT8vGJ3GcqQfjJcmNSuS7eSHObgS/TGGnIn",
+	"khjsbh+QLLRlS7bUugIezrvR79CqYmJOmV8CuHm7qG7DejSdH2sSdtw1SqMOdI2Esf5dW2HbLsY8iYJv",
+	"kIGRkymBu0zGlVKyFo8NeamA5yTGJmNRsufOsoEwmSwZVtdnDmTINSmQgb3nxLF1nWjq29wQ9pm90HEN",
+	"erJPrj2ZSxT/MLEDFJS3tjtAYdunaeGBnFcDnJg5rzIMcCFnT3BgXAXvrNBhqvHT9+0OT1A+yqt5bZ5m",
+	"9LqNd8r3zAyub2folw/9mI0kCFoe6v00hVttes+j7CTK0PNi30FxhGCXP81oIZEKGBC3QCvMJ7AJ+k1j",
+	"nxnfMwkiwVk9In9uWAwQgeSxQM9cSxJXHK4NjUN6koQb0xLdbRR6kpuw7dj2jwrF6FSHY6ACoKmuiBzJ",
+	"W27tnhXBi1D3ZB02iA4xQutsQoLv6Lm74etNzB+wxrb9jumJZMJJlpZd6vaF3DFtSCWtOXGrvZxGiIj4",
+	"I9dK1iLKlzRinTCaagxZyCpyZnzH1ooxbR0oCPgAM9m0l2ribZHGCa12CxGDVx96pNwzzENSu5rY99wz",
+	"+jmZxhuHgQWG+cAbj3PQGp1f9iBeA/sp4SMtHM9B/y2RGnwcF4kthAbqlVI0gxdYTA1xOMQbSOGP7B1f",
+	"Tsb/2vtEDzu1n4O4n5M92zB6nSA/S+zPLWPVYKhSQmtFIxE3wg1xxP9eynb0JnD0x/IERdzJuPJtjL1V",
+	"5Sh4sNb+gFKtjUCJHiBXrdO4cVc6NEjTS6XBCoxVcCedZnaTYtHBQw2GAQJkBWot7aQuugf2stYG+Hsm",
+	"lmuxG/MiYgb8AlSXwJfTqc+Xwp8UMAzPE5jTsoJPJj8YNeud5L+tag8sbUHYjVHU99221iVmTZrY7AKL",
+	"qvoCXjEWZZqCo8aK5zDz2tTEM9iJDgY1dQ+EmrLpvVESVTHpk4HHeHqs8Wq/wQnVG+kob5DcG2LeHCgO",
+	"9pjwsn8kjIgdM68Uph3vSIfr6+KkGGqvHXcS76HmMuFcJosxQ//OWO9iO3+FrJXn5kJyPqNqbQCxJq07",
+	"kxG+IjoKbAcU6AzYDIBGh2gYJ8hznBLlJaSmSlYYLtaO6hLPAs/0Q5ETxfeuiRw54gp60sTjvBBUG2KG",
+	"U6yS6HdR+xCpqJFq/xXkBayPbI1HdMqs2NKiiDNhpgMq8M3bVWwIUnt943IRgRUiSbEWccZdHQWjBbTu",
+	"cL0TH/uwuhUQ3yEmUrgzWSEdTb3MKvK0GxTCOVGolCPjn4iVGjRrExxkSNsBXJzQP1O2SFkn4xC7Ncde",
+	"M/kC8S6cyNnRXqo79m6nWtlTOoWSVrerU2ouxd60rNX16BRewEXTOhd4qNktGJ3tOAconf3xM3aLVCPi",
+	"AuBtYVSZe/fUjI33tUj0XV7VCQ+v36ZiUO8WNDoNn745RbPEoT/FUEOKgSYUk9pM+BD7ht2EVfS395Ma",
+	"btpag5GF1cc/+Q8iTtAs2rVPaiwkd2o7MAC0W8LOXmNFvt6MmNcg3tsYrV/9feh4aZqo/+Mfo33UZ2/x",
+	"Vr+YTheWr/FF3F+Po3Ypnj+9rstc+OktuDZPyU/n/37zhPwb+fD14+6kPhkHCDmNPcjb3pxJczTDdGOp",
+	"NySU/nTndChJjEQ3muRsjLkSXB4X86yrzLWGLkspkFURe51NJVeLFiFDnHUGrOfCXn+BKPDo7WRMBD7Y",
+	"12HCoL2oGLEeQ+5cfSF3h7WefdZqwZCyOrJ3ZkH+L1KI/6YPZ18whEudTdw+rnfNEPPYSGlK6EvulycL",
+	"ouJG0/B7uYFHpU7VMZouWpuNnFIQBb9/Hq72fkkqLs1Y5dqX22et+JIa5uFTdi0XrODsOm6dF1xsdYqA",
+	"uIOmBhvcNcIDvLTC9NOHy6tnKCgoM4Ak9UDYBlw9Kx8lYl3krTPtxvKVdZrlcpu5EyRn13zJsGd6WVlB",
+	"D43D0LyfCKigCdygI24k2tiphjiAfRj4la6X0UbKwjUSCut8ODzgvZUMD7k9mwfv/yNBSAjqyEO44A0I",
+	"1F9CkbeRRC+pyPAkyKmh5Jf3l+ONPEAq/ITgeiQF/XlbrLsS7xEzkbhcQ+/ectCpYDsP/S2oOUx+DIdp",
+	"xZqpSvEYb/PV989Pn/zt28wVvcsV2bAbkvM1N3qIjal3oOJKaqTcjTX4iCNS2oNzOKLYdP4iorSTV4dw",
+	"SFzVgiEu8hmpqNlosuJF4cOa7JqJU5nngBnr98x2nXmjtKehj9GEXImPBk+5lJfcDIHSJ9wj9EWaCyps",
+	"WhHjMNzI8dnjbZNiBHa/OODrbRjsfvHIqETkBbWJ507SoMyeObCy740ImpVyYM/n/TZlG5cx857QxUl2",
+	"8iqeIHAmYHNtWYKbHb36WhZ12UlzAZxB/td4bis01XT3yHCQ8Y1goI/xJ+R8uxW7mrPFp5tF7kWvwIKf",
+	"FhOaR4IyQOrmhtqKk+A7DyzIlfc0Iqwu8ymmonijfhERxHoGWKJ+pTGV/1Ywp+czUtAFGLrgCbm6j1Df",
+	"l8CG9pMYdioziM9npJlIuPHvWJM+6qU6KRz3Zif5pT5wHEEVTA5pDMeIpzfj9EHe+LS5KnHBnqFh5sBK",
+	"GTZbVIwiNrUdzh6l9Qoy133kK6mgRgiaGuh6ufGOnEe4+74EjuAhQQEW7aXawkKODW8spFpMuEus6eOv",
+	"9oiKd+1LYdJmIM7U/vXQsQRUC849ztU+I+uJxDRylzP1OlZ+sCf4pV0SMGC4AZc7VHDtqItlTUBupDCs",
+	"cI83l7GOCgYfja0RYAKblt8u9eB6T0mZZ4HDvcEmGFnktyiW86vlJn0AHPura8YQrZVzIGkHDC741rV5",
+	"WLQDFV058XjUluz9LVpMFpzmWOfgb4Y7B389cix5JzoJVAXytgjRtWGT2uMGfTQ25HYPnOHNf81Uzpcd",
+	"oypGkjZqBnmkbquVhb/1bzEaYc2WtfWukHzBGXdQD9wTiveyYE8JfpsRIbFiJCMlVVudEd8BQ2fgv2B4",
+	"UOTYskBI5ZAaGq2/p75MxLtDjT3bSDet+E9sfwCBjg3KfZ2F6mvvsSopy2cAlmDq2qlpx3nnIsIHdGi3",
+	"Gp0vIUiMrim1nnvrj3CGrmTcN0fgkjCKLk0oOmwFUOzsO7MemiE/Ii+kPR557uJ1ayaYgpidYwR4RC4g",
+	"wY1f6/evXzgTB4Rck7LM4EDVZFn+f/9vRkpZQuXG+1cX5Ouvv/7HIwKUz/jzClmmSS6XNV72P+x1//jm",
+	"b//+P8kOkrAO7Likwio7vZE78ej/FiFH9/TkZWturpnCvXRy/ujxo3MEmzBBK37y9OTrR+ePvnZVwSDF",
+	"Z0EeYaM7Yiq73UFUfsgBx7fkLuz8R820eSHzvfdgHe6VVlXBl/CTs98dQB+tk77+CEylswgk2w3Rh2Px",
+	"B1sdHxfZ1Z3rjKoZwloqKVxM+Mn5N5E2tKwyByxlseGHG515FvG2Gjl5+p9/NtvhP3/7+Ju1a8qSqv3J",
+	"05Mruoc+tw1dUdOvxNMTSUW8tsuwlZCC+N8jeM5Z0/YHeVpZZFkvuTbPW9f13v581iJPI51p2hH1nSak",
+	"Be3EeprR3W7KsQQ48vLP8/x5uzXSbUWbFsXbFSznMKOKKt/4DuQfs14mBDpSxXsZnn9rTaPzb56R8296",
+	"bSwh+NC10/+eJSrqJvk8x/WNrIAPNSFEnwAC2iXdMv2MPB56RWcXPBnzEKDZV9wPajD0yhCqSegL9tQ1",
+	"hER7Dew3QTzwv+87/E5jJXpAKMvRKq0185yhK6maShQ8VksICNzCpmtbWp1Wm/Pa4fvYansBx1O1ztCN",
+	"Rs0kLiEUzEIiwhcq7zayYP0OQnd65WHWy2W3vNgr/N8mqfzHs7b/VF3X120ful0Db32ihFPjNb9mhPra",
+	"ETv9ZQhXOgdlzaynj5ugf1Cc/cnzjy5yivu2qzKxc0xHa1ZU0ZIZ6Fv9n3+i3QZx12C18fzkcM6z1vyN",
+	"+N6/3V4xT1sZ1w1nkmScf6mSgS+JpA0+mi1XhIrWYzLH4qDBT2HgjyDUMSOuCZhhZVVQk5KcsxYBXdre",
+	"CP2YHkR07t2cSXDoRUyZMsAG7riacHzWy03o0Iew1A5neWdpgY6C+B6kqdXz7kdy+V7eVFKZh9/+d1jD",
+	"eN8gHETEG+hvwzAp92vwd3d8kzbH9aSa/Hj19ufMpxWrelFwqEnHN02uaEPZE13Q16y1mt8FXplPv6i8",
+	"pGt2pq/X/3ZTFt0VDRG+BRdURYpOE+vY0BLdcfdBsl+qsr/LqCZX//E6tRhbboYW4if+JeynIVVo3yAx",
+	"+/bd7z7zGGw9mPKtBjuz3ZE4c2kMhdoRAexGohakO7p/hmmowOXCBZJxpJauSXIkXcl3nk33MzaIDkAh",
+	"zjWb4Va1rf/bmvHTwzbhabeL3HxpZvykcwJMfD8xZFUrgIY5n/ZQISXFWTU9YqLy/A4v+Jehf/fnt8nP",
+	"I8LTbWiwdEO8VxFyWhRBhYlkulWoCDoM2JfWADssca5RAgG12grabFmVFMBG/lKnoeti9GUfiO4lEjrj",
+	"j5rV7Ej2SMrsR2oVbkIoxkmF8/Ww4xDUsAHbJ0S+3KIt6HJbV8O+3At3zUM4WvisKY6WH9Xxt1EylvyG",
+	"bpkb4D2eQ34K4vK0CBN07Le24tACyifF4SKgte9fHOBZU6TBDSogGbgK5+c9ZBQuXBzyOCbakYPxkZDv",
+	"Nwmu24idN1Iz4ylwZgZuo01PPxvLz0lZfMMtvQje42H9PM9DRHexJxsq8qyJDvh5cirb7dEmilubVAzX",
+	"y+kX461Qtdzw6xSQ66541CNtMNepfuqu6fYxaXbN41iGZ3a+iRbFERNME3XHAOz1dnv5/K+zl1tB+ADG",
+	"xJI2xMi6fe6qVRqbGRnWAXgC5Osist3P2io7eTp5AtEvaeOnAKYvIfDdSmdBNBySXS0LuN29M0G1esyj",
+	"7sGCG3+hbRFYbX+XUB0Fz3zmEhvR9VW1ENbLbAfMG0AoB25mrGpudsp+1HTdP5jhup9ot+5vbaGGlz77",
+	"cylzlrYG3tXw6pMUQqg8nqgSBqEEx1MQVn3qXg+HaLdUlQDYz6GJud1B2MIlDFVKP/jW3w/s/P1D2bb7",
+	"xrSVqokx+TRzzkp5FiqrU4fbNRVLdlEgJclxJKvkojZBtjAu/s3XT8YKFA6Z9N1dPvVq+2ZPiQXX/us7",
+	"B6TeeApLu3C+RNiaLeQt1iTjN1ABwn24KWBf02v8Q9lLPx/Jt6iqYj/SJHrMfG4nz+ckneMwpnC3zA3u",
+	"UwvPd25AuAbJSLZpZcx9k147Q3Zfb4BKXdbrzX0nSS5d5yLajKWfqxV5k2DHhCGkB7nBcnrErDl2Knuv",
+	"ongEZaaO9uvkKbbH7ArvWTObqci2n8krvPJT4xvcre4f3fDj1dufCb60XQ0oCQvzFpSApyJNGmrf4SUP",
+	"Yan9SBU8bYq1hlARGNrRpzJrKk0OJxbcf4zyI6mlMLTkAtlFRE6WddX+vuQa6vqgeSkycu5ChVKGJneo",
+	"+Ar1esBKIreh9KG9ViHWlLOCYVHQQeWAkhXO4qfI5XyTIm5fS3Gk3ItiUJ0WCFuUtJ4JMLuAzjicrDPF",
+	"sLYyec69xwsuHKvOF+ip3yLoFOo+J/rPyULkWxZ1fHD1FQ+6fZFiGXCWK0Lb29PuXCj3wKYKvvWQB/ph",
+	"0njDijzzPB2Gl6zVxbqgPI8Jn2eViIveFTOmYJ/hfoVxE7qmXDzoCj3v6tTfqYLdro2iHApvpAq5dNf8",
+	"DIggNPZTe4Z5VvsTa10IUgMxsZA7IPHXxDPBuaVi16MxvJfXoVTnKCig61nRL3j6D6K7d/82b+u6R35q",
+	"k/YS25UkDnN3+lHdVF4JT6V+f7KX/dkUcPat2jVKk+8784igLAAT7Z7w3EWKF97HuuZWAilRTDPhwRvh",
+	"qPIiB6BeffbnihcYKBrA/r5CmspxxbDCC9OqIXTX5QXTj5b6OlB5uT929vRcV0WskncctGHYjTlD5v+O",
+	"QEzCiq5c4+v7tIih5bQ10fClraBhMbBvQ00WzLtLqPeyhowRiKVe//DmHalowUwA5K+kKofN51dwxUNY",
+	"z/ZJP3GRT7GeYVSdN7dumWD5sTP02NvUPu7kfuBm3TK/Bw7wYOPWlFBLVbquhp636ggG8HeK7lypkfcP",
+	"tAeNYfLK+hPWwtkyVgE0zDsQDeNgUlpfexLj+xdXeNQUWXVjeuCDII084jevXY3iscLpt6FwTVQTRqj9",
+	"1Axr4z1b8oq9o+og1/Zt29x4MlYaiGkLfPKnBpQ4MYtv0bWXwTtuyp8Yq+DYt7PX9Fcr+Q3LA3YTDw48",
+	"Shyt/cozNXZ26Jk2XLn8SEKrGq5+ROql48ngbR3JmdwA+KiHsEWPq4Y+II2S/pQWKUSfwNt0ImK9IehN",
+	"KsjvtTbWYu6K0kg2EhESP1J1L/nIB0Kc/0jVp4GaP4hu+VVxw7AR4UbuyKq25ij4xVxn8FHoPgCfILEx",
+	"Eo0GJRQTirMldVRDA6g1e8kXLBp2/H9h2XAAp0B0AMGsAHOCFk9EI7OJO3OigtBkARJkNPb7L0BJHHSC",
+	"FNpEG8g7Te6IfnDn9GOBG1bkE+j4NBcxAsDQy7igvGlkrF3v1tAfazLLb4S87OsoktjKQtvdb0fT7Os0",
+	"bznO2AX38q94tMAvxhd3ihvDBCi2Bw4wou7sxBkxrAjrjp19UHOGuYpum02gXI5nYt6zUl6z77lLnI/N",
+	"y+vbZ0g+ZsnsZ/zx8fLf3yu2Pkrtr+sx/ilNpdYwvAVe0i1TX2nUkhmhZMNdXlpI6Pr6yDlM96/hUtCw",
+	"sFpTFKBcGmZOtVGMlrdYtocm4mpn8oOA9HcV0r2nxNnaesG9fIiTaMK2qcRxds3S4dLvaBQ8J//ne0eC",
+	"D800Gc21p/r8naqoKlOuLm0oRwpX+NDHF2QHtEqFhxquAUGUh6Q8Ij+79DI2MqiUtGdevwv3UrrmzcNW",
+	"wkqqRJMSKAT15fAHtGJRv7u4DQ98WRz7/N7eiZOvGzkJ0RD0azpTHhVX7ambo3r0ihnfKe2LMleThNSH",
+	"PS3dlZ86n/cgLs4V3Vt3FvK93u1tM6NG5WPXJouOqjOgk/7iXJoVL4oYnfMvldVFG89ShJ0p7cWePxW5",
+	"plv9H6cRSwPjdeyBgRCpWYxFvdwygz066L4ZDHBQQytnukUo9vhzS6p1hDX77apNx+3zHNxocs20ntrn",
+	"HLsw4FvN1qMwsNY9PvUeDLToA1QH+vZ1DZ1AlH0Uodg5lOAMtCILz2AhPJd4l49gXXPMcaTMute1Z7u9",
+	"L10FD4hM0n8gBTWmhoEv+lN7LUbRnLmOSpihlis0D56B+HNhGNDxu0bV2Aarm0hoiLJTJ+T3eMXRoGhU",
+	"62qjqGa9wpDRUo3Wb78kyuCLjbTGI+Z2/Btg6w07tdpxcupNDSADVhJZ+w2BLXNGofeXXB8RdC/0jqmh",
+	"9jvuVbG9jvMY4MlcItmFkjs9tQGgKx6Ah/bQS5F61+GagEh7h4sCI5uuKjOwNmOPKkDB28NpUhNNEe3z",
+	"i1Wis+4fK1LecjFa62RXOoA3+rG+J+fw39hOgie5G3wuhQwTChhgQrt8N1i9gH/lD1a9YAdy19IEt7XP",
+	"Vr6PfMKdpjnAg9L4rj9qBrEDZ4S6tU0bodPEa7oxes/hpSPiCv08pmSsjRO9Z1my60ooANog0y+IXK34",
+	"khHNYAjmKXl0U+gbCDjbfUo0s4tvWE4We2i2SnVGNCv5UhagdhUxdAGj/+XDq9O/Z/C/x9/aL37lIpc7",
+	"ffr4yd+eIMWeBneJI1WptQmW1k4TGkLu9vMmshFMtDFJ9iS0QwacXYMP/roHlecsfnuqJ6EhEfpoV+R2",
+	"sMe21F6L/JGsmLgpC9wh+hQX31fdPNKVYjSHbmNl8Sh0Wpuzs1C7n9lxHyPmWKCFsWE0d7bBBb7c6Xdc",
+	"V1Jz39tkANF5z0Wr7nhw3p41QbKmaZI3eD1ZRxLFjb7+PSK2UoaFjvbT9E25MDOI6adWDxhm3Xf7+YTu",
+	"A0/OB1qkBTkvKC+xm2+XGqRvpozdejKpkaK72zW3zllDLA+j+qxBZL9T9SB12yAuWLbthL7g12wAznkd",
+	"0cQRDUC1gbapprFwsSkPmGCaMeHbAx2q2BV2KIsoIS7Mt9+cDHeKnwoqh7FF7ZBRDfec4M+ekq8wxv8V",
+	"cQddr+BOy5LhJvNof2JkRr7ShhbsK4ihHF7ICs3uz0SdHjQAG8fVGmQOYeBLD/4HNlw61XZ9sQ7kf+KJ",
+	"X1HDYZph84A4SZoPw4Mv4YqHgOXZJ01B5f3EC0Fw4MfnlvsgYRjH5M2YwGll32YKAnMyArhfJXiQeZj0",
+	"OO0avMzb4weZCzuZcKNY67tb1zc5Ers7VSges8yJJoucCifWdwzFvqtNR3m5loxAckK4MBL4RWn+LJhN",
+	"VBBuDxHBdvCNNSUkFjWdNJsfSxYXdIj44wPdMvuKL+jEDNvnSxd7fys1rSQJekT4I1gbVmE4HdbHLoI9",
+	"7lFn4zLXIpfgQlrHrhb2OqiA3lhv09uIreMLyyJd+yUulizDM8t+jC0PWx+4u/XFwUpVWhxeccWclvyX",
+	"KMxneW3NMy5oeqZ/ge//Ndd3mOs1VifG5/cSvr5DW7ooM8iKFppls7IlwzReR86dfDl0R83idrTo28q1",
+	"FnUL/pWGNqJOj9nNoIfDsD/DJUdkENY6BTSC/CKUNmNxOi0Uo/l+QooikhP4ZlJKINFo+GFFA6c4IRi4",
+	"RA8QloUHhQJzKKOxswJFNBXVAAMGMhYKC0XswkrNmsYmKbr9inI10NuBcnXlfLcH0S6R8NQ/Olrl26lR",
+	"nVG2Wfukf1K9Y5e1aerssqXQq9nRATQQzE5udSN3nn2p2kgj14pWm2G3+13ruodwvpvnTXHBW6ODHDFd",
+	"bnWf7Oge3PPWMCdlHFxEcZJNFIUtfC6ps+MFNtsrnYDyd2ThruxNkFUVhLZuiz6PlRrgDubQuP3Hdy9f",
+	"W7X87ufXh/mpDnS8tYNGibGwHGNUaB6cb+f1sZixlNx1ZxY7bwVCHGtreM4AZMN5FJ/FMz/HAwm/d+6S",
+	"z6d53bGrV1wk9W5Y5/j82pUYhKdae+XhJfUY9u9C3rDpfAMv5M0EKvxFBP3zYo+CXQBPFW9RPj0jJdca",
+	"AyOYPFvIfO8TZz4hltM9/PQkOyloWUUzYks6p2s+1Mp2WRNGmyhTBP3jpH1qQ6oRuPdOPlOACq9NjqC2",
+	"wDKH98eDoKW+vB1lJwnBGxHwAm6wEOJO21BD7QIPDAVPCjt59yQwCNrQNTuZimm4gqvhZoc6SSKwsN2i",
+	"wCAx1TUjTOQQ9YVqV+TfR1wiNeBq7iQ2F06l8eT1QRavV35wn8EgWJdLxJz0TUtctIemfmlE6kwzqrBr",
+	"Y4q/j22DaN1LBXtR3w+x0USdJnKeUzOJISNcfAy0+Ssu8tCIwBFVYeZWSPDkMwcd3LKCBy+jow+mWoT2",
+	"4r8SWer05IOfX2soNrQ1a37NhNW+Jdf2RH1GFFvVGnSIvVjsgw52rGHWVEfeTCihTduMn2qmj6yvvmOG",
+	"8iKKOCgKQhfYyN0BDD6l+vJNqVcmWQvwnf32XUHFl2RlLjeSL2fYmRdw/Zh1Zkd3zbVDvM3Ia4efZWFk",
+	"n9yYG5bTwLj5KYErjjbLKhFnrvgGawRkluWZ429FP4xWlZLXIWV9IONjjdcfrt16whxcykLWqmtYBnze",
+	"hhbbSJ+Sv1ALdzxquoSIroM7oJbcWRJZ3FLmrBg279/gJZ//2TKtT519mykml3vtIyBKECWAlDiwIZeO",
+	"osalqqyXEFkaFysZa9X+oLGiv1aE9t71eE8dH4Rm4fbDUdi2QFhLIll3SK/Zv0wNNDXkTozd6i1SI7WN",
+	"kv7q+28b+93R3SCIdx5A75/SkInaI1TkZMOAJcxl8JYbttwCJhpL3B/Fhf9sKat9Wh1eyGr/pW2BlZLl",
+	"FIjoLa1nuH3r1/9EEgdeONQYGtdUHhsnYX8DeArYRisa6kN0DcXfmtC1YiwlhBXV+lSKIVSC1lYO335R",
+	"kmhqJVie6E26qlUzbUg30Uxrq4UzXW41Ka0jYVXlYg+ueilVmNtI39KPEZm8qwymmrmMbJdBmHOEpoOK",
+	"PbYTcuWsx2g455GrznVjxNcIYvXsml9D9ayRroFo6Cdqr201BXNRbI2l8kBdiq19yIKtaxGR7mF6MNi6",
+	"kwnCHiYv+XnTgyEoKlTDRGYcBj6SXbly1zyEc4TPmuId+VEdyX8tqPA1QAZqbTn2/rD/z5rtwI1mxSrE",
+	"ox9EENMNqHGy/qrr4iw2PBaItby8koGlWDBYI27SYn32py6kGe2o9hecx48PFwjr3tNO+Nhd0Xb8eqTv",
+	"a4pJE3mRW2t2FP6UZYdY18ocFB1BGYym1/Gq2vtxHw9MAju0z4ZR/5Po51oJQrG3JvsqGHmNeecsu4zY",
+	"9bKmCW1sw3YTZKBMwCWL6Iwd15tkcMMaRb/aCz5re3qQTMyO/l95inieYtdNUCBdTcG3wWRScq1oOWYp",
+	"vWsuexAor3/cpGJaVhlAYJLmZZr2pPeJ5rUz3Az1aBrblFJXG4ZIxqFpet5c6XtQ37ofSizY5xmspjJR",
+	"jZQITyv97be63ruO+J+cUKEllok935bbYxiJ2LGzaPN4oUHfYviiegu1HlLAmWEnrLe5z2phFMcYRHKT",
+	"/+KuuSXa7ChC9zCZKv+mE7TLiz3MKHj5WH16DHpYPOhhTXE9/SI6XndQZ1B0kYXGGCvUZC1xAG3eX+sp",
+	"vZbbautLx5PD+2NJ2kCQ5b2rWbsPJOWDCC28wGsl62pS/zl7oatoKaha3/UQ7FF3AMuur9N2vYntw7a8",
+	"EBlZU2PPJS+dnql9AritYFQzx9v+eeHbVoodQ7G/dk2P7D4vpFgDGWplogTiSmIOIynU0iUh7snOhfsn",
+	"DjsY23GCVLDh2vzYRMhdBm4NVqq11OCCFYX2wrZjbIvRqmjidsfNchPm6KiFsvMqDuFXnzpDdH+LOQm7",
+	"+Q4IPTBHhAvuGgyBkYPL7NhnV7Io5E631hta27Y2xRl8PEQV/AIuOFqBiH/ctAIRVhSjFSIHMoJP+CeX",
+	"kfcM+qHjqcW0dgy+ra0eBMDXCyf6ndIte0fBXruQdyfpjpcq90mQuNhGy+iZYk3VrayYQOrriq6ZE3ms",
+	"+oFUKXBfAX+gvQ5qdLkmJV1uuGBEimLfZjPuF90feHF/RJp4vPv5NcJkfFbFTTJYCMS+RoYtP3NqKPnl",
+	"/WWsuxeAHLt89OlmYHG6PLyFn7gpycG755Qm8jdqfnOa8zU3OEELz1DqNBUUqVQUuItWwIoqSMlFbUII",
+	"DqQ0p2U1pKW+s98fS0n5h4104si7lWN/NUUTbcJhZE6B39+KdFmRPDjJsEzFUGeWS7ncOiqE4x0o9ono",
+	"j4+slrvwn/xg+J5edwwFpLp2xBZIS2w/WEpqIsaCi5GOux8vRd6QXnwWrsfb2jxMTY0/nBpPrtWoRtXF",
+	"QITYOiJwwYPWKbY6ZH12rnpdTApdfw+9TnFyj+NJwb38AurlRsoiw5MeTW6pEKrVgrMM+E9f2roeJfzu",
+	"yjUiBMjuGxey20KAVvosg5t6qsnOWv9ZpCPENYWyyCQvzjgr5uER0D0q3P0/m5zqg26DYRY1uPlZpZhm",
+	"ZizVhdc8TJ7LPmsSXY0b1RFK16UsfckEiuwSMCetigk0/bWhyrT1v52+a852A/BMvOCfW2n8pff92HZ/",
+	"uVqxpdFpDoZWv5R7tmtaBNO5k/RutxbRptOuRc4U2dF9iq3BM3INWI+XjF6zSV2TL9Go/4ToADuCOAFh",
+	"uhLac5b99WjRft1Iu9wbphwWONRPYDTmK02W1hEDRvUgEKauhjgWzC/V50bMGaXIBisxooUGGT2zEyO3",
+	"yK3d+tnjuUygeJOs/QphRP+kFH3RDm1Zg2iRAmNsEKZrdT/AsGGluDAh7xa2f9pza5M83tdE4iPs/5LQ",
+	"CT/So6jE4aYDEE517i6mJYmQuzBjcrk9W9S5m6+knfgCLnkYO/FHqvBxU0xF193j3glouvEZuYNyH3s1",
+	"9PwoqDYdhAPEZ4DHTarQkbqf+MxQ9XJN9EaqLkGKNoruRyD9eMmDIEaNC7BPWRBZ5EfPwPtQGHTJKKjB",
+	"UhSsgMZiFJxfZITbUd2ZxhALSx5fpmD4jscNhX17n4a4dconBFXhsqO17cS5um/ifQCEIQZ4hwVInjJ/",
+	"wxANbBUaN2Qtw0ID6rO11NQgLVQUeI5Xf1FVztOy8dlJwZBLpu+blVRtJ/WFmthA6uOxhOrDhu0JVQ+Q",
+	"6HLYYK6JYvYt88xRfkOufset9VFKe0wa2c3gZ6SwLg+EFbmG7g+PyIcN4yo0cDAh0QLAtUHl/YFH4wb9",
+	"6kDIB9OiIFZw9TPsQZgzUouC6dBtLEobp/ID3rjAZYIZSewAn51sagZ5yfXGCAYhCshM373f3i1Pmw98",
+	"WiztFWQkca4fmsJpqCkRdgy9x052o/4KktRMae3mmvJM6i/kam8nXGrYjanVpJyfk8XKMY81Bb6HRDuf",
+	"Bgf9IdG29INDKx+l3hMgsA35L/XFMJjNwKZB7eJPEPmzpRSrWkOmdkjTXDSXTQ1T7u+FW0lM5vb++ydS",
+	"PGGqJoWpKVeQfrqbAxLE4EeqdMMJihFq39cAj6cI7B0loaRG8Zshz/cNXvEFC0AqGN7UhUylcW2XkqRu",
+	"GxTYJ6NddSuWUD1uxe8udS+oBsCPkVVbvJ76HsXXTBW00tiMAzSRDxrar53l40kGyo5UOg7tAeapK3rN",
+	"3vurjoc2kdtYSvNKlgx4pvECgoSludtzOddA14FvZ30mhGT6lyDWBIPYEy1ZNOMZbL7JNk549T58cnpr",
+	"PXzsZ5MHnWq7+fPzaDXmYaGaHgV2yaAnvGDP2rUkFBv2+qwIWNd7hp9v6tBhDaV4nF/Yfu/N+Xsp+qTi",
+	"E8SD4a2H6MVXshbH4BeHqQO3ppCaWQcEfC+CZIyZz1ZhcSfSlAjGct1dJWCKTx2AV4wl/K2Y7g8EW+PN",
+	"ySslDTBF5azGfxjF7T8+let0xdgk4+UlkL4Y1wQfyTu1++0RoDmwpSCzjqt4uii4yIP7rRnTDecDruCf",
+	"1hH4OGTDOL9qPGKz9Cjo2xsw3dn63//r5ZPz83OnPXxUQDpmHCN9mtVIsgA6d2AySrjl2rDqJEqm8Pi8",
+	"TQX36EkYmajLxcSGzHfzdIbLvO/m79w9j/scjmAXTRdyB1Rc1mKxA4sI0xkMUw/wAajtgwnV8bjewktN",
+	"0givYKk6FsbXfeB8AQuSx/D8LuemWCWVcf1P6UIqaqTaf6UJ/JQYpuFLVCVLWhTsoAv+4yejtUPu1T51",
+	"MvQBfP5fFTeM5FaGsfsPMBYoKda+wd0qBLe8ZMucDlZ9foAL7nNe4AGxicEv7jwrF1jmnfmOSNxoa6aD",
+	"gEGrDvfNopDLrT1B3N9GklwSwW5Me67OlgHqPpD2uYCLvsBZmwZ4Bl8RqmkCrsMab07UNkwQBgXizsPL",
+	"qbGu0cowazfvnmEnxqWshcHYlJA7Ij3g3Kham0GRhAvuc3LhAVEz1b4Od6F+UG4N2OVa1ssN0xBe4ebo",
+	"qIbv5S5YCb6UaSlLTCrAnGFevsHbWO2+sjPA2jN7RmuzkfYJj5ZqcJ6f+wvnzfXN6c3fzv9xuqSndgR3",
+	"5sD77uX7o88l1EA109OFe3+lidWgYZoyl1/P2TVfsjDbbk5rwc1gGeUvcMH9OHF47wc+yFoP7Z9kOB33",
+	"q36wLMmjdmDNSMmorpXjrXmEo5sBw4A9g1ZarYqTpydntOInH3/7+P8HAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

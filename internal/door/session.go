@@ -146,7 +146,7 @@ func (d *Door) Key(ctx context.Context) string { return d.sessions(ctx).Token(ct
 // Session says who is here.
 func (d *Door) Session(ctx context.Context) contract.Session {
 	m := d.School.Now()
-	v := contract.Session{Elsewhere: view.Some(Plain(ctx)), State: contract.Locked, Demo: d.Advance != nil, School: school.Names.The(m.Snapshot).Name, Now: m.At}
+	v := contract.Session{Elsewhere: view.Some(Plain(ctx)), State: contract.Locked, Demo: d.Advance != nil, School: school.Names.The(m.Snapshot).Name, Now: m.At, Units: view.Units(school.Units.The(m.Snapshot))}
 	if NeedsSetup(m) {
 		v.State = contract.Setup
 	} else if a, here := d.Who(ctx); here {

@@ -164,9 +164,9 @@ func (b *Streams) write(m *message, now school.Moment, pieces []*school.Piece) {
 		byClass[class] = append(byClass[class], view.JSON(now, work.Actor{Role: work.Station}, p))
 		seq = max(seq, p.State.Seq)
 	}
-	m.teacher, m.helper, m.tablets = frame(seq, now.At, teacher), frame(seq, now.At, helper), map[string][]byte{}
+	m.teacher, m.helper, m.tablets = view.Said(now, frame(seq, now.At, teacher)), view.Said(now, frame(seq, now.At, helper)), map[string][]byte{}
 	for class, list := range byClass {
-		m.tablets[class] = frame(seq, now.At, list)
+		m.tablets[class] = view.Said(now, frame(seq, now.At, list))
 	}
 }
 

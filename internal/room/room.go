@@ -169,6 +169,6 @@ func (r Room) EndStation(ctx context.Context, q contract.EndStationRequestObject
 func (r Room) GetStation(ctx context.Context, _ contract.GetStationRequestObject) (contract.GetStationResponseObject, error) {
 	m, a := r.School.Now(), school.ActorOf(ctx)
 	now, house := show(m), m.HouseOf(m.House, a.Class, nil)
-	return contract.GetStation200JSONResponse{Name: a.Name, Class: a.Class, ClassName: now.Name, Locked: a.Locked, Ends: now.Ends, Now: m.At,
+	return contract.GetStation200JSONResponse{Name: a.Name, Class: a.Class, ClassName: now.Name, Units: view.Units(school.Units.The(m.Snapshot)), Locked: a.Locked, Ends: now.Ends, Now: m.At,
 		Stirs: house.Shakes == rules.Student, Pictures: house.Tablets == rules.InPictures, Wipes: contract.StationStateWipes(house.Wipes)}, nil
 }

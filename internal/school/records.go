@@ -11,6 +11,7 @@ import (
 	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
+	"enkaustos/core/units"
 )
 
 // The kinds that several rooms need; a room's own stand in its package. They are
@@ -34,6 +35,7 @@ var (
 	Photographs = Register("photograph", func(p Photograph) string { return p.ID }).Quiet()
 
 	Names = One[Name]("school").Quiet()
+	Units = One[units.System]("units")
 	Rules = One[HouseRules]("house")
 	Airs  = One[Air]("damp")
 	Bells = One[Week]("bells").Quiet()

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from "vue";
+import { computed, defineAsyncComponent, watch } from "vue";
 import { useRoute } from "vue-router";
+import { measures } from "@/lib/measures";
 import { useSession } from "@/lib/useSession";
 
 /** A tablet of the room shows its own page and loads nothing else. */
@@ -8,6 +9,10 @@ const StationView = defineAsyncComponent(() => import("@/station/StationView.vue
 const TrustView = defineAsyncComponent(() => import("@/room/TrustView.vue"));
 const RoomShell = defineAsyncComponent(() => import("@/room/RoomShell.vue"));
 const session = useSession();
+watch(
+  () => session.data.value?.units,
+  (units) => units && (measures.value = units),
+);
 const route = useRoute();
 /** Another machine over plain http gets a tablet's page, or how it comes to the teacher's side. */
 const stranger = computed(() => route.path === "/trust" || (session.data.value?.elsewhere && !tablet.value));

@@ -2,19 +2,22 @@ import { createPinia, setActivePinia } from "pinia";
 import { beforeEach, describe, expect, it } from "vitest";
 import { ref } from "vue";
 import type { Tile } from "@/api/client";
-import { useScreen } from "@/lib/useScreen";
+import { measures } from "@/lib/measures";
 import { useUnits } from "@/lib/useUnits";
 import { keyHelp, places, stages } from "@/places";
 import { useNaming, type BoxReading } from "@/wall/useNaming";
 import type { Mark } from "@/wall/useRack";
 
-beforeEach(() => setActivePinia(createPinia()));
+beforeEach(() => {
+  setActivePinia(createPinia());
+  measures.value = { length: "mm", volume: "mL", heat: "C" };
+});
 
 describe("lengths", () => {
   it("are said in mm, or by the sixteenths of an inch of a ruler", () => {
     const units = useUnits();
     expect(units.say(6.04)).toBe("6 mm");
-    useScreen().units = "in";
+    measures.value = { ...measures.value, length: "in" };
     for (const [mm, said] of [
       [0, "0 in"],
       [3.175, "1/8 in"],
@@ -31,7 +34,7 @@ describe("lengths", () => {
       ["mm", 0.3],
       ["in", 0.25],
     ] as const) {
-      useScreen().units = unit;
+      measures.value = { ...measures.value, length: unit };
       for (const typed of [finest, 1, 3.5, 12]) expect(units.shown(units.kept(typed))).toBe(typed);
     }
   });

@@ -1606,6 +1606,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say what the school measures with. */
+        put: operations["setUnits"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/rules": {
         parameters: {
             query?: never;
@@ -2013,6 +2030,7 @@ export interface components {
             mixed?: boolean;
         };
         Session: {
+            units: components["schemas"]["Units"];
             /** @enum {string} */
             role?: "teacher" | "helper" | "station";
             /** @description Of the tablet */
@@ -2025,6 +2043,15 @@ export interface components {
             now: string;
             /** @description Asked by another machine over plain http: only a tablet's page is served there */
             elsewhere?: boolean;
+        };
+        /** @description What the school measures with; every sentence is said in it */
+        Units: {
+            /** @enum {string} */
+            length: "mm" | "in";
+            /** @enum {string} */
+            volume: "mL" | "oz";
+            /** @enum {string} */
+            heat: "C" | "F";
         };
         Trust: {
             /** @description Where other machines reach the server over TLS; none where only this one is served */
@@ -2648,6 +2675,7 @@ export interface components {
             ends: string;
         };
         StationState: {
+            units: components["schemas"]["Units"];
             name: string;
             class: string;
             className: string;
@@ -6387,6 +6415,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Load"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setUnits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Units"];
+            };
+        };
+        responses: {
+            /** @description The units */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Units"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -112,10 +112,6 @@ async function give() {
   }
 }
 const formChoices = computed(() => forms.data.value?.map((f) => ({ key: f.form, name: f.name })) ?? []);
-const unitChoices: { key: typeof screen.units; name: string }[] = [
-  { key: "mm", name: "mm" },
-  { key: "in", name: "inches" },
-];
 </script>
 
 <template>
@@ -134,7 +130,6 @@ const unitChoices: { key: typeof screen.units; name: string }[] = [
         </label>
         <MakersField v-if="target && !change" v-model="makers" :of="target" />
         <ChoiceBar v-if="!change" v-model="asked.form" label="Form" :options="formChoices" />
-        <ChoiceBar v-model="screen.units" label="Measured in" :options="unitChoices" joined />
         <MeasureFields v-model="measures" :kind="kind" :poses="sketched?.poses ?? []" :errors="errors" />
       </div>
       <div class="shows">

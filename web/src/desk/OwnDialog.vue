@@ -9,7 +9,7 @@ import ChoiceBar from "@/ui/ChoiceBar.vue";
 /** What is one piece's own: what is marked out on it, how it lies, where its line is drawn, stilts and cookie. */
 const props = defineProps<{ detail: PieceDetail }>();
 const emit = defineEmits<{ save: [own: Schemas["Own"]]; close: [] }>();
-const { unit, shown, kept } = useUnits();
+const { unit, shown, kept, say } = useUnits();
 const open = computed({ get: () => true, set: (now) => !now && emit("close") });
 const marking = ref<Schemas["Marking"]>(props.detail.own.marking ?? {});
 watch(marking, (now) => emit("save", { ...props.detail.own, marking: now }));
@@ -59,7 +59,8 @@ const poses = computed(() =>
         they go.
       </p>
       <p v-if="standing.cookie" class="caution">
-        A cookie is about 6 mm thick and 6 mm wider all round than the foot, with kiln wash on it.
+        A cookie is about {{ say(6) }} thick and {{ say(6) }} wider all round than the foot, with kiln wash on
+        it.
       </p>
     </div>
     <details class="measure">

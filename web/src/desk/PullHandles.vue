@@ -2,6 +2,7 @@
 import { useEventListener } from "@vueuse/core";
 import { ref } from "vue";
 import type { Schemas } from "@/api/client";
+import { mm } from "@/ui/figures";
 
 /** The points of a wall that can be pulled in or out, by pointer or by the arrow keys. */
 const props = defineProps<{ drawing: Schemas["Drawing"]; unit: number; svg?: SVGSVGElement }>();
@@ -44,7 +45,7 @@ function nudge(measure: string, event: KeyboardEvent) {
       role="slider"
       :aria-label="`Wall ${h.measure.slice(-1)} of 3: pull with the arrow keys`"
       :aria-valuenow="Math.round(h.x)"
-      :aria-valuetext="`${h.x.toFixed(0)} mm from the middle`"
+      :aria-valuetext="`${mm(h.x)} from the middle`"
       @pointerdown.prevent="grab(h.measure, $event)"
       @keydown="nudge(h.measure, $event)"
     />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useUnits } from "@/lib/useUnits";
 import type { Choice, Piece, SurfaceState } from "@/api/client";
 import { toTheWork } from "@/ui/useKeys";
 import { useGlazes } from "@/lib/useLists";
@@ -6,6 +7,7 @@ import { choiceOf } from "@/lib/stack";
 
 /** The planned stack of one surface, coat by coat, the layer nearest the clay at the bottom. */
 const props = defineProps<{ surface: SurfaceState; food: boolean; ware: Piece["ware"] }>();
+const { unit, shown, kept } = useUnits();
 const emit = defineEmits<{ coats: [layer: number, by: number]; bare: []; change: [choice: Choice] }>();
 const glazes = useGlazes();
 type Layer = Choice["stack"][number];
@@ -101,14 +103,14 @@ const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.s
         </span>
         <span v-if="l.dip" class="dip">
           <label
-            >down to, mm above the table
+            >down to, {{ unit }} above the table
             <el-input-number
-              :model-value="l.downTo ?? 0"
+              :model-value="shown(l.downTo ?? 0)"
               :min="0"
               size="small"
               :controls="false"
-              :aria-label="`How far down the dip into ${l.glaze} goes, mm; 0 for all`"
-              @change="change(i, { downTo: Number($event) || undefined })"
+              :aria-label="`How far down the dip into ${l.glaze} goes, ${unit}; 0 for all`"
+              @change="change(i, { downTo: kept(Number($event)) || undefined })"
           /></label>
           <label
             >held, s

@@ -10,6 +10,7 @@ import { useGuide } from "@/lib/useLists";
 import { usePiece } from "@/lib/usePiece";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
+import { mm } from "@/ui/figures";
 
 const footKeys: Record<Verdict, string> = { clean: "q", stained: "s", left: "g", low: "l", unclear: "u" };
 const footSigns: Record<Verdict, string> = { clean: "◯", stained: "◍", left: "⬤", low: "◡", unclear: "?" };
@@ -134,8 +135,8 @@ useKeys({
         <UndersideMap v-if="now" v-model="spots" :under="now.under" :band-mm="piece.bandMM" />
       </div>
       <p class="line">
-        Bare up to <b class="num">{{ piece.bandMM }} mm</b> above the table: lay the gauge there, or a
-        pencil{{ piece.underPencil ? ` on ${piece.underPencil} mm of card` : " on the table" }}.
+        Bare up to <b class="num">{{ mm(piece.bandMM) }}</b> above the table: lay the gauge there, or a
+        pencil{{ piece.underPencil ? ` on ${mm(piece.underPencil)} of card` : " on the table" }}.
         <span v-if="piece.helps.includes('stilts')"
           >On stilts: their points touch, and leave small sharp scars.</span
         >

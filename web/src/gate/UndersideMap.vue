@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
+import { mm } from "@/ui/figures";
 
 /**
  * A piece from below, to scale, with its bare band: where glaze was found is
@@ -53,7 +54,7 @@ function key(event: KeyboardEvent) {
       :viewBox="box"
       tabindex="0"
       role="application"
-      :aria-label="`From below, to scale, bare band ${bandMm} mm. ${spots.length} spots of glaze marked. Arrow keys move, Enter marks, Delete clears.`"
+      :aria-label="`From below, to scale, bare band ${mm(bandMm)}. ${spots.length} spots of glaze marked. Arrow keys move, Enter marks, Delete clears.`"
       @click="tap"
       @keydown="key"
       @focus="held = true"

@@ -2,6 +2,9 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
+import RuleNumber from "@/house/RuleNumber.vue";
+import { mm } from "@/ui/figures";
+import UnitsChoice from "@/house/UnitsChoice.vue";
 import BackupList from "@/house/BackupList.vue";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { attempt, say } from "@/ui/messages";
@@ -146,22 +149,20 @@ const usual = computed(() => (whose.value ? "as above it" : "usual"));
           <el-select v-if="r.choices.length" v-model="values[r.key]" :aria-label="r.name">
             <el-option v-for="c in r.choices" :key="c.key" :value="c.key" :label="c.name" />
           </el-select>
-          <template v-else
-            ><el-input v-model="values[r.key]" :aria-label="`${r.name}, ${r.unit}`" inputmode="decimal" />
-            {{ r.unit }}</template
-          >
+          <RuleNumber v-else v-model="values[r.key]" :of="r" />
         </dd>
         <dd class="soft">{{ r.reason }}</dd>
         <dd class="soft default">
           {{
             values[r.key] === r.default
               ? usual
-              : `${usual}: ${r.choices.find((c) => c.key === r.default)?.name ?? r.default}`
+              : `${usual}: ${r.choices.find((c) => c.key === r.default)?.name ?? (r.unit === "mm" ? mm(Number(r.default)) : r.default)}`
           }}
         </dd>
       </div>
     </dl>
   </template>
+  <UnitsChoice />
   <BackupList v-if="!whose" />
 </template>
 

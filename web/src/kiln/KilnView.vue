@@ -5,6 +5,7 @@ import LoadShelf from "@/kiln/LoadShelf.vue";
 import { useClasses, useGuide, useLoads } from "@/lib/useLists";
 import { useLog, usePieces } from "@/lib/usePieces";
 import { saidOf, type Step } from "@/kiln/steps";
+import { measures } from "@/lib/measures";
 import { useNow } from "@/lib/useNow";
 import { useSession } from "@/lib/useSession";
 import { ask, attempt, say } from "@/ui/messages";
@@ -44,9 +45,10 @@ const unloaded = computed(() =>
 );
 const out = ref(new Set<string>());
 
-function heat(cone: string) {
+function hot(cone: string) {
   const c = guide.data.value?.cones.find((x) => x.cone === cone);
-  return c ? `${c.celsius} °C, ${c.fahrenheit} °F at 60 °C/h` : "";
+  if (!c) return "";
+  return measures.value.heat === "F" ? `${c.fahrenheit} °F at 108 °F/h` : `${c.celsius} °C at 60 °C/h`;
 }
 /** What goes into the fire that is no bisque to be glazed. */
 const wareOf = (p: Piece) =>
@@ -118,7 +120,7 @@ function clears(list: Piece[]) {
       :key="l.id"
       :load="l"
       :pieces="pieces.filter((p) => p.load === l.id)"
-      :heat="heat(l.cone)"
+      :hot="hot(l.cone)"
       :teaches="teaches"
       @fire="pass(l, 'fire')"
       @unload="pass(l, 'unload')"
@@ -138,7 +140,7 @@ function clears(list: Piece[]) {
   </section>
   <section v-for="[cone, list] in byCone" :key="cone">
     <h2>
-      May be fired: cone {{ cone }} <span class="soft">{{ heat(cone) }}</span>
+      May be fired: cone {{ cone }} <span class="soft">{{ hot(cone) }}</span>
     </h2>
     <ul class="fit">
       <li v-for="p in list" :key="p.id">

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { Piece, Schemas } from "@/api/client";
 import { dayAndClock } from "@/ui/moments";
+import { heat } from "@/ui/figures";
 
 /** A load as a kiln shelf on posts with its pieces standing on it. */
-defineProps<{ load: Schemas["Load"]; pieces: Piece[]; heat: string; teaches: boolean }>();
+defineProps<{ load: Schemas["Load"]; pieces: Piece[]; hot: string; teaches: boolean }>();
 const emit = defineEmits<{ fire: []; unload: []; back: []; takeOut: [piece: string] }>();
 </script>
 
@@ -12,10 +13,11 @@ const emit = defineEmits<{ fire: []; unload: []; back: []; takeOut: [piece: stri
     <header>
       <h3>{{ load.name }}</h3>
       <span
-        >cone {{ load.cone }} <span class="soft">{{ heat }}</span></span
+        >cone {{ load.cone }} <span class="soft">{{ hot }}</span></span
       >
       <span v-if="load.firedAt" class="soft"
-        >fired {{ dayAndClock(load.firedAt) }}; cooling takes 12 to 24 h, bare hands first at 50 °C</span
+        >fired {{ dayAndClock(load.firedAt) }}; cooling takes 12 to 24 h, bare hands first at
+        {{ heat(50) }}</span
       >
       <span v-if="teaches && load.pieces.length" class="acts">
         <el-button @click="emit('back')">{{ load.firedAt ? "Undo firing" : "Take all out" }}</el-button>

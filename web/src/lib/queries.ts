@@ -222,6 +222,8 @@ export const affects = {
   stray: ["strays"],
   backup: ["backups"],
   school: ["session"],
+  /** Every sentence is another one then. */
+  units: ["session", "sketch", "forms", "tiles", "glazes", "rules", "guide", "loads", ...judged],
 } satisfies Record<string, Answer[]>;
 
 export type Changed = keyof typeof affects;

@@ -1,3 +1,4 @@
+import { mm } from "@/ui/figures";
 import type { Schemas } from "@/api/client";
 
 type Layer = Schemas["Layer"];
@@ -31,7 +32,7 @@ export function stackOf(strokes: Stroke[]): Layer[] {
 
 /** What of a layer is not brushed as usual: "dip to 60 mm", "heavy"; empty where all is. */
 export const wayOf = (l: Layer) =>
-  l.dip ? `dip${l.downTo ? ` to ${l.downTo} mm` : ""}` : weight[l.thick ?? "right"].trim();
+  l.dip ? `dip${l.downTo ? ` to ${mm(l.downTo)}` : ""}` : weight[l.thick ?? "right"].trim();
 
 const weight = { thin: " light", thick: " heavy", right: "" };
 

@@ -1,3 +1,4 @@
+import { mm } from "@/ui/figures";
 import type { EventIn, Schemas, SurfaceState } from "@/api/client";
 import type { NewEvent } from "@/lib/usePieces";
 
@@ -35,7 +36,7 @@ export function once(coats: NewEvent[]): NewEvent[] {
 export function sayStroke(stroke: Stroke, name = ""): string {
   const jar = [stroke.glaze, name].filter(Boolean).join(" ");
   if (stroke.rest) return `${jar}: ${stroke.rest}`;
-  if (stroke.dips) return stroke.downTo ? `dip ${jar} to ${stroke.downTo} mm` : `dip ${jar}`;
+  if (stroke.dips) return stroke.downTo ? `dip ${jar} to ${mm(stroke.downTo)}` : `dip ${jar}`;
   return stroke.thick === "thick" ? `${jar}, heavy` : stroke.thick === "thin" ? `${jar}, light` : jar;
 }
 

@@ -6,7 +6,6 @@ import { ref } from "vue";
 export const useScreen = defineStore("screen", () => {
   const classId = useLocalStorage("class", "");
   const colours = useLocalStorage<"chalk" | "fired">("colours", "fired");
-  const units = useLocalStorage<"mm" | "in">("units", "mm");
   const paper = useLocalStorage<"A4" | "letter">("paper", "A4");
   /** Milliseconds that the server's clock is ahead of this device's. */
   const skew = ref(0);
@@ -26,7 +25,6 @@ export const useScreen = defineStore("screen", () => {
   return {
     classId,
     colours,
-    units,
     paper,
     skew,
     helpOpen,

@@ -1,30 +1,27 @@
 import { computed } from "vue";
-import { useScreen } from "@/lib/useScreen";
-
-const INCH = 25.4;
+import { measures } from "@/lib/measures";
+import { INCH, OZ, mm as say } from "@/ui/figures";
 
 /**
- * Lengths as this room measures them. The server always speaks of mm.
+ * Lengths and volumes as this school measures them, for fields that are typed into.
  *
- * @example const { say, shown, kept } = useUnits(); say(6) // "6 mm" or "1/4 in"
+ * @example const { unit, shown, kept, say } = useUnits(); say(6) // "6 mm" or "1/4 in"
  */
 export function useUnits() {
-  const screen = useScreen();
-  const inches = computed(() => screen.units === "in");
-  /** A length as a number in the room's unit. */
-  const shown = (mm: number) =>
-    inches.value ? Math.round((mm / INCH) * 100) / 100 : Math.round(mm * 10) / 10;
-  /** A number in the room's unit as mm. */
-  const kept = (value: number) => (inches.value ? value * INCH : value);
-  /** A length in words, inches by sixteenths as on a ruler. */
-  function say(mm: number) {
-    if (!inches.value) return `${Math.round(mm * 10) / 10} mm`;
-    const sixteenths = Math.round((mm / INCH) * 16);
-    const whole = Math.floor(sixteenths / 16);
-    let [above, below] = [sixteenths % 16, 16];
-    while (above && above % 2 === 0) [above, below] = [above / 2, below / 2];
-    const part = above ? `${above}/${below}` : "";
-    return `${[whole || !part ? whole : "", part].filter((x) => x !== "").join(" ")} in`;
-  }
-  return { unit: computed(() => screen.units), inches, shown, kept, say };
+  const inches = computed(() => measures.value.length === "in");
+  const ounces = computed(() => measures.value.volume === "oz");
+  const round = (v: number, to: number) => Math.round(v * to) / to;
+  return {
+    unit: computed(() => measures.value.length),
+    inches,
+    /** A length as a number in the school's unit. */
+    shown: (length: number) => (inches.value ? round(length / INCH, 100) : round(length, 10)),
+    /** A number in the school's unit as mm. */
+    kept: (value: number) => (inches.value ? value * INCH : value),
+    say,
+    volumeUnit: computed(() => measures.value.volume),
+    /** A volume as a number in the school's unit, and back to mL. */
+    shownVolume: (ml: number) => (ounces.value ? round(ml / OZ, 100) : round(ml, 10)),
+    keptVolume: (value: number) => (ounces.value ? round(value * OZ, 10) : value),
+  };
 }

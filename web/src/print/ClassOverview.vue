@@ -2,6 +2,7 @@
 import { computed } from "vue";
 import type { Piece } from "@/api/client";
 import { sayStack } from "@/lib/stack";
+import { mm } from "@/ui/figures";
 
 /** Every plan of a class in one table: a row a piece, a column a surface. */
 const props = defineProps<{ pieces: Piece[] }>();
@@ -38,7 +39,7 @@ function on(p: Piece, surface: string) {
         <td v-for="[id] in columns" :key="id" class="num">
           {{ cell(p, id) }} <span class="on">{{ on(p, id) }}</span>
         </td>
-        <td class="num">{{ p.bandMM }} mm</td>
+        <td class="num">{{ mm(p.bandMM) }}</td>
       </tr>
     </tbody>
   </table>

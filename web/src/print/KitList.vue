@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Piece, Schemas } from "@/api/client";
 import { useGlazes } from "@/lib/useLists";
+import { mL, mm } from "@/ui/figures";
 
 /** What each student takes away who glazes at home or in another room. */
 const props = defineProps<{ kit: Schemas["Kit"]; pieces: Piece[] }>();
@@ -16,12 +17,12 @@ const bandOf = (id: string) => props.pieces.find((p) => p.id === id)?.bandMM;
         Cups:
         <template v-for="(a, i) in p.amounts" :key="a.glaze"
           >{{ i ? ", " : "" }}<b>{{ a.glaze }}</b> {{ glazes.byCode.value.get(a.glaze)?.name }}
-          {{ Math.ceil(a.ml) }} mL ({{ a.cups }})</template
+          {{ mL(a.ml) }} ({{ a.cups }})</template
         >
       </p>
       <p>Brushes: {{ p.brushes.join(", ") }} · one record sheet · one sponge</p>
       <p>To lay: {{ p.left.join("; ") }}</p>
-      <p>Bare to {{ bandOf(p.id) }} mm where it stands. Wipe wet, never sweep; no eating beside it.</p>
+      <p>Bare to {{ mm(bandOf(p.id) ?? 0) }} where it stands. Wipe wet, never sweep; no eating beside it.</p>
       <p class="back">taken <i /> brought back <i /></p>
     </li>
   </ul>

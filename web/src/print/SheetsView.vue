@@ -9,6 +9,7 @@ import { usePaper } from "@/print/usePaper";
 import { usePiecesOf } from "@/lib/usePieces";
 import { stackOf, wayOf } from "@/lib/stack";
 import { queries } from "@/lib/queries";
+import { mm } from "@/ui/figures";
 
 /** Record sheets for work away from the screen: the drawing, the stacks, and empty strokes to tick. Two a page. */
 const props = defineProps<{ id: string }>();
@@ -63,7 +64,7 @@ const { print } = usePaper();
       </h2>
       <p>
         {{ assignment?.name }} · {{ classes.byId.value.get(p.class)?.name }} · {{ p.clay }} · cone
-        {{ p.cone }} · bare to {{ p.bandMM }} mm
+        {{ p.cone }} · bare to {{ mm(p.bandMM) }}
       </p>
     </header>
     <div class="drawing">

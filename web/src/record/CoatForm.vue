@@ -3,6 +3,7 @@ import { computed, onMounted, reactive, ref } from "vue";
 import type { EventIn, Piece } from "@/api/client";
 import { parts, type Part } from "@/lib/stroke";
 import type { NewEvent } from "@/lib/usePieces";
+import { useUnits } from "@/lib/useUnits";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 import JarSelect from "@/ui/JarSelect.vue";
 
@@ -20,16 +21,17 @@ const first =
   props.piece.surfaces.find((s) => s.left.length) ??
   props.piece.surfaces[0]!;
 const next = first.left[0];
+const { unit, shown, kept } = useUnits();
 const form = reactive({
   how: (next?.dips ? "dip" : "brush") as (typeof ways)[number]["key"],
   surface: first.id,
   over: next?.dips ?? [first.id],
   glaze: next?.glaze ?? first.on.at(-1)?.glaze ?? "",
-  downTo: next?.downTo ?? 0,
+  downTo: shown(next?.downTo ?? 0),
   seconds: next?.seconds ?? 0,
   density: next?.density ?? 0,
   part: "" as Part | "",
-  line: 40,
+  line: shown(40),
   share: 50,
 });
 const dipped = computed(() => form.how === "dip");
@@ -67,7 +69,7 @@ function keep() {
   if (dipped.value)
     Object.assign(event, {
       surfaces: form.over,
-      downTo: form.downTo,
+      downTo: kept(form.downTo),
       seconds: form.seconds,
       density: form.density,
     });
@@ -93,7 +95,7 @@ function keep() {
     </el-select>
     <p v-if="dipped" class="figures">
       <label
-        >down to, mm above the table <el-input-number v-model="form.downTo" :min="0" size="small"
+        >down to, {{ unit }} above the table <el-input-number v-model="form.downTo" :min="0" size="small"
       /></label>
       <label>held, seconds <el-input-number v-model="form.seconds" :min="0" :max="120" size="small" /></label>
       <label
@@ -112,7 +114,7 @@ function keep() {
         <el-option v-for="p in wholes" :key="p.key" :value="p.key" :label="p.name" />
       </el-select>
       <label v-if="form.part === 'above' || form.part === 'below'"
-        >mm above the table <el-input-number v-model="form.line" :min="1" size="small"
+        >{{ unit }} above the table <el-input-number v-model="form.line" :min="0" size="small"
       /></label>
       <label v-if="form.part === 'some'"
         >% <el-input-number v-model="form.share" :min="1" :max="99" size="small"

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import { useTablet } from "@/station/useStation";
+import { mm } from "@/ui/figures";
 
 /** How high the foot stays bare, and the caution that belongs to what is done now. */
 const props = defineProps<{ bandMm: number; underPencil?: number; caution: string }>();
 /** A pencil flat on the table draws at half its thickness: for more it lies on something. */
 const pencil = computed(() =>
-  props.underPencil ? `Lay the pencil on ${props.underPencil} mm of card` : "Lay the pencil on the table",
+  props.underPencil ? `Lay the pencil on ${mm(props.underPencil)} of card` : "Lay the pencil on the table",
 );
 const station = useTablet();
 const state = computed(() => station.known.value.state!);
@@ -20,15 +21,15 @@ const state = computed(() => station.known.value.state!);
       <path d="M0 18 H60" class="band" />
     </svg>
     <span
-      ><b class="num">{{ bandMm }} mm</b> bare{{
+      ><b class="num">{{ mm(bandMm) }}</b> bare{{
         state.wipes === "teacher" ? ": your teacher wipes it" : ""
       }}.</span
     >
   </p>
   <template v-else>
     <p class="line">
-      <b>Foot:</b> bare up to <b class="num">{{ bandMm }} mm</b>. {{ pencil }}, turn the piece, wipe below the
-      line{{ state.wipes === "teacher" ? "; your teacher wipes it" : "" }}.
+      <b>Foot:</b> bare up to <b class="num">{{ mm(bandMm) }}</b>. {{ pencil }}, turn the piece, wipe below
+      the line{{ state.wipes === "teacher" ? "; your teacher wipes it" : "" }}.
     </p>
     <p class="caution">{{ caution }}</p>
   </template>

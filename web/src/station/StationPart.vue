@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { parts, type PartDone } from "@/lib/stroke";
+import { mm } from "@/ui/figures";
 
 /** Which part of a coat is done when the bell goes: a half, so much of it, or up to a line on the drawing. */
 const props = defineProps<{ lowMm: number; highMm: number }>();
@@ -36,7 +37,7 @@ onBeforeUnmount(() => (line.value = undefined));
       </p>
       <template v-if="upright && line !== undefined">
         <label>
-          Or to a line, <b class="num">{{ line }} mm</b> above the table
+          Or to a line, <b class="num">{{ mm(line ?? 0) }}</b> above the table
           <input v-model.number="line" type="range" :min="least" :max="most" step="5" />
         </label>
         <p class="row">

@@ -7,6 +7,7 @@ import type { PartDone } from "@/lib/stroke";
 import StationPart from "@/station/StationPart.vue";
 import StationStir from "@/station/StationStir.vue";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
+import { mm } from "@/ui/figures";
 
 /** The next stroke: which jar, how it fires, which brush, which way; the wait as a countdown; one large target. */
 const station = useTablet();
@@ -36,7 +37,7 @@ const how = computed(() => {
   if (n?.rest) return state.value.pictures ? n.rest : `Go on where it was left: the ${n.rest}.`;
   if (!n?.dips) return words[way.value][state.value.pictures ? 0 : 1];
   if (state.value.pictures) return "Dip";
-  const deep = n.downTo ? `from the rim, down to ${n.downTo} mm above the table` : "all of it";
+  const deep = n.downTo ? `from the rim, down to ${mm(n.downTo)} above the table` : "all of it";
   return `Stir until nothing is left on its floor, for every piece. Dip ${deep}, ${n.seconds ?? 3} seconds; drain it, do not tip it over.`;
 });
 const wait = computed(() => {

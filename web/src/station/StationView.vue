@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { measures } from "@/lib/measures";
 import { useTimeoutFn } from "@vueuse/core";
 import { computed, provide, ref, watch } from "vue";
 import StationHead from "@/station/StationHead.vue";
@@ -13,6 +14,11 @@ provide(tabletKey, station);
 const { known, paired, said } = station;
 const piece = ref("");
 const state = computed(() => known.value.state);
+watch(
+  () => state.value?.units,
+  (units) => units && (measures.value = units),
+  { immediate: true },
+);
 const chosen = computed(() => known.value.pieces.find((p) => p.id === piece.value));
 watch(
   () => state.value?.class,

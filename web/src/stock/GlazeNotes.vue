@@ -4,7 +4,7 @@ import { answer, api, type Glaze, type Schemas } from "@/api/client";
 import { attempt } from "@/ui/messages";
 import { kinds } from "@/stock/kinds";
 import { useChanged } from "@/lib/queries";
-import { tenth } from "@/ui/figures";
+import { perArea } from "@/ui/figures";
 
 /** What the label and the house say of a glaze, and how far the room learned it spreads. */
 const props = defineProps<{ glaze: Glaze }>();
@@ -119,7 +119,7 @@ async function card(body: Schemas["CardChange"]) {
         <el-option value="greenware" label="on greenware only" />
       </el-select>
       <p class="soft num">
-        One coat takes {{ tenth(glaze.spread.mlPerCM2 * 100) }} mL for 100 cm²,
+        One coat takes {{ perArea(glaze.spread.mlPerCM2) }},
         {{
           glaze.spread.lessons
             ? `learned from ${glaze.spread.lessons} drops of this jar`

@@ -7,10 +7,13 @@ import GlazeFace from "@/ui/GlazeFace.vue";
 import GlazeNotes from "@/stock/GlazeNotes.vue";
 import JarTrouble from "@/stock/JarTrouble.vue";
 import WeighJar from "@/stock/WeighJar.vue";
+import { useUnits } from "@/lib/useUnits";
 import { useChanged } from "@/lib/queries";
 import { day } from "@/ui/moments";
+import { mL } from "@/ui/figures";
 
 /** One jar: raw beside fired, what its label claims, how full it is and how its glaze is. */
+const { volumeUnit, shownVolume, keptVolume } = useUnits();
 const props = defineProps<{ glaze: Glaze; tile?: Tile; confused: string[]; found: boolean }>();
 const tell = useChanged();
 const upload = useUpload();
@@ -92,7 +95,7 @@ async function dropHint() {
         <span class="num soft">{{
           glaze.level < 0
             ? "level not known"
-            : `${Math.round(100 * glaze.level)} %${glaze.ml ? `, ${Math.round(glaze.ml * glaze.level)} mL` : ""}`
+            : `${Math.round(100 * glaze.level)} %${glaze.ml ? `, ${mL(glaze.ml * glaze.level)}` : ""}`
         }}</span>
       </div>
     </div>
@@ -100,15 +103,15 @@ async function dropHint() {
       <label
         >full
         <el-input-number
-          :model-value="glaze.ml"
+          :model-value="shownVolume(glaze.ml)"
           :min="0"
           :max="50000"
           :controls="false"
           size="small"
-          :aria-label="`mL that ${glaze.code} holds when full`"
-          @change="change({ ml: Number($event ?? 0) })"
+          :aria-label="`${volumeUnit} that ${glaze.code} holds when full`"
+          @change="change({ ml: keptVolume(Number($event ?? 0)) })"
         />
-        mL</label
+        {{ volumeUnit }}</label
       >
       <el-select
         :model-value="glaze.state"

@@ -4,12 +4,15 @@ import { answer, api } from "@/api/client";
 import JarSelect from "@/ui/JarSelect.vue";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { useChanged } from "@/lib/queries";
+import { useUnits } from "@/lib/useUnits";
 import { attempt, say } from "@/ui/messages";
+import { mL } from "@/ui/figures";
 
 /** Glaze is kept of a jar for a project: its own pieces may take it, nobody else's. */
 const changed = useChanged();
 const assignments = useAssignments();
 const classes = useClasses();
+const { volumeUnit, keptVolume } = useUnits();
 const form = reactive({ code: "", ml: 0, assignment: "", for: "" });
 const projects = computed(() =>
   assignments.running.value.map((a) => ({
@@ -19,7 +22,8 @@ const projects = computed(() =>
 );
 async function keep() {
   if (!form.code) return say("Choose the jar that some of it is kept of.", "error");
-  const { code, ml, assignment } = form;
+  const { code, assignment } = form;
+  const ml = keptVolume(form.ml);
   const body = { ml, ...(assignment ? { assignment } : { for: form.for }) };
   const kept = answer(api.POST("/glazes/{code}/reserves", { params: { path: { code } }, body })).then(
     () => true,
@@ -27,7 +31,7 @@ async function keep() {
   if (!(await attempt(kept))) return;
   Object.assign(form, { ml: 0, for: "" });
   await changed("reserve");
-  say(`${ml} mL of ${code} are kept.`);
+  say(`${mL(ml)} of ${code} kept.`);
 }
 </script>
 
@@ -36,8 +40,14 @@ async function keep() {
     <summary>Keep some of a jar for a project</summary>
     <form @submit.prevent="keep">
       <JarSelect v-model="form.code" simple placeholder="jar" aria-label="Jar to keep some of" />
-      <el-input-number v-model="form.ml" :min="0" :max="50000" :controls="false" aria-label="mL to keep" />
-      mL for
+      <el-input-number
+        v-model="form.ml"
+        :min="0"
+        :max="50000"
+        :controls="false"
+        :aria-label="`${volumeUnit} to keep`"
+      />
+      {{ volumeUnit }} for
       <el-select
         v-model="form.assignment"
         clearable

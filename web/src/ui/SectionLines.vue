@@ -1,24 +1,25 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Schemas } from "@/api/client";
+import { mm } from "@/ui/figures";
 
 /** Lines across the piece, each with its height: how far down overlapping dips go, and up to where a coat is done. */
 const props = defineProps<{ drawing: Schemas["Drawing"]; unit: number; dips: number[]; lineMm?: number }>();
 const lines = computed(() => [
-  ...props.dips.map((mm) => ({ mm, says: `dip to ${mm} mm` })),
-  ...(props.lineMm ? [{ mm: props.lineMm, says: `${props.lineMm} mm` }] : []),
+  ...props.dips.map((at) => ({ mm: at, says: `dip to ${mm(at)}` })),
+  ...(props.lineMm ? [{ mm: props.lineMm, says: mm(props.lineMm) }] : []),
 ]);
 </script>
 
 <template>
-  <g v-for="{ mm, says } in lines" :key="says">
+  <g v-for="{ mm: at, says } in lines" :key="says">
     <line
       :x1="drawing.tableFrom - 8 * unit"
       :x2="drawing.tableTo + 8 * unit"
-      :y1="drawing.tableY - mm"
-      :y2="drawing.tableY - mm"
+      :y1="drawing.tableY - at"
+      :y2="drawing.tableY - at"
     />
-    <text :x="drawing.tableTo + 8 * unit" :y="drawing.tableY - mm - 3 * unit" text-anchor="end">{{
+    <text :x="drawing.tableTo + 8 * unit" :y="drawing.tableY - at - 3 * unit" text-anchor="end">{{
       says
     }}</text>
   </g>

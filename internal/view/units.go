@@ -1,0 +1,31 @@
+package view
+
+import (
+	"cmp"
+	"regexp"
+
+	"enkaustos/core/units"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+)
+
+// sentences are the values of an answer that are sentences of ours, by their names in the
+// contract. Sentences are made in mm, mL and °C, and said at the door in what the school measures
+// with; figures stay as they are kept, and the interface says them.
+var sentences = regexp.MustCompile(`"(?:text|way|why|says|mind|placeWhy|loadLapsed|lapsed|detail|laying|hand|means|brush|rest|hint|expected)":"(?:[^"\\]|\\.)*"` +
+	`|"(?:lookFor|missing|room|why|left|brushes)":\[(?:"(?:[^"\\]|\\.)*",?)*\]`)
+
+// Said is an answer as JSON with its sentences in the school's units. What was said is not said
+// again.
+func Said(m school.Moment, answer []byte) []byte {
+	s := school.Units.The(m.Snapshot)
+	if s.Metric() {
+		return answer
+	}
+	return sentences.ReplaceAllFunc(answer, func(found []byte) []byte { return []byte(s.Say(string(found))) })
+}
+
+// Units are what a school measures with.
+func Units(s units.System) contract.Units {
+	return contract.Units{Length: contract.UnitsLength(cmp.Or(s.Length, units.Millimetres)), Volume: contract.UnitsVolume(cmp.Or(s.Volume, units.Millilitres)), Heat: contract.UnitsHeat(cmp.Or(s.Heat, units.Celsius))}
+}
