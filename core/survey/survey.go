@@ -82,9 +82,10 @@ type Coat struct {
 
 // Appearance is how a stack looks raw, and fired where a tile shows it: never invented.
 type Appearance struct {
-	Raw   *colour.Lab
-	Fired *colour.Lab
-	Tile  string // glaze.Tile.Code that shows it
+	Raw    *colour.Lab
+	Fired  *colour.Lab
+	Tile   string       // glaze.Tile.Code that shows it
+	Finish glaze.Finish // by what lies on top; "" where nothing does
 }
 
 // Of looks at a piece at a moment.
@@ -254,8 +255,11 @@ func AppearanceOf(shelf *plan.Shelf, stack glaze.Stack, at plan.Spot) (v Appeara
 	if len(stack) == 0 {
 		return v
 	}
-	if top := shelf.Glazes[stack[len(stack)-1].Glaze]; top != nil && top.Raw != (colour.Lab{}) {
-		v.Raw = &top.Raw
+	if top := shelf.Glazes[stack[len(stack)-1].Glaze]; top != nil {
+		v.Finish = top.Kind.Finish()
+		if top.Raw != (colour.Lab{}) {
+			v.Raw = &top.Raw
+		}
 	}
 	if best, ok := shelf.Evidence(stack, at); ok && best.Exact {
 		v.Fired, v.Tile = &best.Fired, best.Tile.Code

@@ -2813,6 +2813,11 @@ export interface components {
             fired?: components["schemas"]["Hex"];
             /** @description The tile that shows the stack on this clay at this cone */
             tile?: string;
+            /**
+             * @description How it takes the light by the kind of glaze on top
+             * @enum {string}
+             */
+            finish?: "gloss" | "matte" | "breaking" | "speckled";
             below?: components["schemas"]["Below"];
             /** Format: date-time */
             wetFrom?: string;

@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { useScreen } from "@/lib/useScreen";
-import GlazeFace from "@/ui/GlazeFace.vue";
+import PieceSketch from "@/ui/PieceSketch.vue";
 import { queries } from "@/lib/queries";
 
 /** Plans of other pieces of this form, to be taken over: neighbours, good results, earlier ones. */
 const props = defineProps<{ piece: string }>();
 const emit = defineEmits<{ take: [from: string] }>();
-const screen = useScreen();
 const models = useQuery(queries.models(props.piece));
 const kinds = { neighbour: "a neighbour", result: "a good result", earlier: "earlier" } as const;
 </script>
@@ -21,15 +19,7 @@ const kinds = { neighbour: "a neighbour", result: "a good result", earlier: "ear
         <span class="who"
           ><b>{{ m.piece.student }} {{ m.piece.mark }}</b> <span class="soft">{{ kinds[m.kind] }}</span></span
         >
-        <span class="strips">
-          <GlazeFace
-            v-for="s in m.piece.surfaces.filter((x) => x.stack.length)"
-            :key="s.id"
-            :raw="s.raw"
-            :fired="s.fired"
-            :colours="screen.colours"
-          />
-        </span>
+        <PieceSketch :piece="m.piece" />
         <span class="soft"
           >{{ m.piece.title }}<template v-if="m.piece.opinion">: “{{ m.piece.opinion }}”</template></span
         >
@@ -46,7 +36,7 @@ ul {
 button {
   width: 100%;
   display: grid;
-  grid-template-rows: auto 30px auto;
+  grid-template-rows: auto auto auto;
   gap: 6px;
   text-align: left;
   background: var(--paper);
@@ -60,8 +50,5 @@ button:hover {
 .who {
   display: flex;
   justify-content: space-between;
-}
-.strips {
-  display: flex;
 }
 </style>

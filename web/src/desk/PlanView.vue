@@ -6,7 +6,7 @@ import DocumentUpload from "@/desk/DocumentUpload.vue";
 import ClassAmounts from "@/desk/ClassAmounts.vue";
 import EndedList from "@/desk/EndedList.vue";
 import MorePieces from "@/desk/MorePieces.vue";
-import GlazeFace from "@/ui/GlazeFace.vue";
+import PieceSketch from "@/ui/PieceSketch.vue";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
@@ -133,15 +133,7 @@ function verdict(p: Piece) {
           <span class="who"
             >{{ p.student }} <span class="mark">{{ p.mark }}</span></span
           >
-          <span class="strips">
-            <GlazeFace
-              v-for="s in p.surfaces.filter((x) => x.stack.length)"
-              :key="s.id"
-              :raw="s.raw"
-              :fired="s.fired"
-              :colours="screen.colours"
-            />
-          </span>
+          <PieceSketch :piece="p" />
           <span class="verdict"
             ><b aria-hidden="true">{{ verdict(p).shape }}</b> {{ verdict(p).text }}</span
           >
@@ -200,7 +192,7 @@ h2 .soft {
 }
 .card {
   display: grid;
-  grid-template-rows: auto 26px 1fr;
+  grid-template-rows: auto auto 1fr;
   gap: 7px;
   height: 100%;
   background: var(--sheet);
@@ -217,10 +209,6 @@ h2 .soft {
 .mark {
   font-weight: 400;
   float: right;
-}
-.strips {
-  display: flex;
-  background: repeating-linear-gradient(90deg, #d9d9d9 0 1px, transparent 1px 8px);
 }
 .verdict {
   font-size: 14px;

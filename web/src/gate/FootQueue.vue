@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PieceSketch from "@/ui/PieceSketch.vue";
 import type { Piece } from "@/api/client";
 import { useClasses } from "@/lib/useLists";
 
@@ -17,6 +18,7 @@ const why = (p: Piece) =>
   <ol class="queue" aria-label="Pieces to look at">
     <li v-for="(p, i) in queue" :key="p.id" :class="{ out: out.has(p.id) }">
       <button type="button" :aria-current="i === index || undefined" @click="emit('pick', i)">
+        <PieceSketch :piece="p" class="small" />
         <b>{{ p.student }} {{ p.mark }}</b>
         <span class="soft">{{ p.title }} · {{ classes.byId.value.get(p.class)?.name }}</span>
         <span>{{ why(p) }}</span>
@@ -48,6 +50,7 @@ li {
 }
 button {
   display: grid;
+  grid-template-columns: 1fr auto;
   text-align: left;
   border: 0;
   background: none;
@@ -60,7 +63,13 @@ button[aria-current] {
   background: #fff;
   box-shadow: inset 6px 0 var(--ink);
 }
+.small {
+  grid-area: 1 / 2 / 4 / 3;
+  width: 66px;
+  height: 46px;
+}
 .leave {
+  grid-template-columns: 1fr;
   text-decoration: underline;
   padding: 0;
   place-items: center;

@@ -4,6 +4,7 @@ import { answer, api, type Piece, type Schemas } from "@/api/client";
 import LoadShelf from "@/kiln/LoadShelf.vue";
 import { useClasses, useGuide, useLoads } from "@/lib/useLists";
 import { useLog, usePieces } from "@/lib/usePieces";
+import PieceSketch from "@/ui/PieceSketch.vue";
 import { saidOf, type Step } from "@/kiln/steps";
 import { measures } from "@/lib/measures";
 import { useNow } from "@/lib/useNow";
@@ -109,10 +110,10 @@ function clears(list: Piece[]) {
       <p class="soft">One cone a load. Nothing unfinished, nothing unchecked, nothing damp.</p>
     </div>
     <RouterLink to="/kiln/ready">What every piece waits for</RouterLink>
-    <p class="caution">
-      Hot, and it fumes: only the person in charge opens it. Ventilation, distance and local rules come first.
-    </p>
   </div>
+  <p class="caution">
+    Hot, and it fumes: only the person in charge opens it. Ventilation, distance and local rules come first.
+  </p>
   <section v-if="open.length" aria-labelledby="loads">
     <h2 id="loads">Loads</h2>
     <LoadShelf
@@ -145,7 +146,11 @@ function clears(list: Piece[]) {
     <ul class="fit">
       <li v-for="p in list" :key="p.id">
         <button type="button" :aria-pressed="!out.has(p.id)" @click="toggle(p.id)">
-          <b>{{ p.student }} {{ p.mark }}</b> <span>{{ p.title }}{{ wareOf(p) }}</span>
+          <PieceSketch :piece="p" />
+          <span
+            ><b>{{ p.student }} {{ p.mark }}</b
+            ><br />{{ p.title }}{{ wareOf(p) }}</span
+          >
         </button>
       </li>
     </ul>
@@ -191,12 +196,14 @@ h2 .soft {
 }
 .fit {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(232px, 1fr));
   gap: 6px;
   margin: 8px 0 12px;
 }
 .fit button {
-  display: grid;
+  display: flex;
+  gap: 8px;
+  align-items: center;
   width: 100%;
   text-align: left;
   border: 1px solid var(--line-strong);

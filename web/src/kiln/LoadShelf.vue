@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Piece, Schemas } from "@/api/client";
+import PieceSketch from "@/ui/PieceSketch.vue";
 import { dayAndClock } from "@/ui/moments";
 import { heat } from "@/ui/figures";
 
@@ -27,6 +28,7 @@ const emit = defineEmits<{ fire: []; unload: []; back: []; takeOut: [piece: stri
     </header>
     <ul class="standing">
       <li v-for="p in pieces" :key="p.id" :class="{ lapsed: p.loadLapsed }">
+        <PieceSketch :piece="p" />
         <b>{{ p.student }} {{ p.mark }}</b>
         <span>{{ p.loadLapsed ? `Has to come out: ${p.loadLapsed}.` : p.title }}</span>
         <span v-for="r in load.overruled.filter((x) => x.piece === p.id)" :key="r.code" class="taken">

@@ -6,6 +6,7 @@ import { useLog } from "@/lib/usePieces";
 import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import { sayStack, stackOf } from "@/lib/stack";
+import PieceSketch from "@/ui/PieceSketch.vue";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { useChanged } from "@/lib/queries";
 import CameraButton from "@/ui/CameraButton.vue";
@@ -71,6 +72,7 @@ async function makeTile() {
 <template>
   <article class="card sheet">
     <header>
+      <PieceSketch :piece="piece" class="small" />
       <h2>
         {{ piece.student }} <span class="mark">{{ piece.mark }}</span>
       </h2>
@@ -170,6 +172,10 @@ async function makeTile() {
 }
 header {
   display: grid;
+  grid-template-columns: 1fr auto;
+}
+header .small {
+  grid-area: 1 / 2 / 3 / 3;
 }
 .card > label,
 .tile-form > label {

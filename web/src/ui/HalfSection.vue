@@ -3,6 +3,7 @@ import { computed, ref, useId } from "vue";
 import type { Schemas, SurfaceState } from "@/api/client";
 import PullHandles from "@/desk/PullHandles.vue";
 import { sayStack } from "@/lib/stack";
+import { grainsOf } from "@/ui/grains";
 import { heightsOf } from "@/lib/stroke";
 import SectionLabels from "@/ui/SectionLabels.vue";
 import SectionLines from "@/ui/SectionLines.vue";
@@ -78,8 +79,7 @@ function skin(surface: string): string {
 /** What lies over the colour of a face: chalk where raw glaze is shown, and texture. */
 function grains(s: Schemas["Shape"]) {
   if (s.kind !== "face") return [];
-  const chalk = props.colours === "chalk" && state.value.get(s.surface)?.stack.length;
-  return [...(chalk ? ["chalk"] : []), ...(rough.value.has(s.surface) ? ["rough"] : [])];
+  return grainsOf(state.value.get(s.surface), props.colours, rough.value.has(s.surface));
 }
 </script>
 

@@ -34,6 +34,24 @@ defineProps<{ id: string; unit: number; drawing: Schemas["Drawing"] }>();
         :stroke-width="unit"
       />
     </pattern>
+    <linearGradient :id="`${id}-gloss`" x1="0" x2="1" y1="0" y2="0.35">
+      <stop offset="0.08" stop-color="#fff" stop-opacity="0" />
+      <stop offset="0.2" stop-color="#fff" stop-opacity=".5" />
+      <stop offset="0.3" stop-color="#fff" stop-opacity=".08" />
+      <stop offset="0.62" stop-color="#fff" stop-opacity="0" />
+      <stop offset="0.95" stop-color="#000" stop-opacity=".16" />
+    </linearGradient>
+    <linearGradient :id="`${id}-breaking`" x1="0" x2="0" y1="0" y2="1">
+      <stop offset="0" stop-color="#fff" stop-opacity=".5" />
+      <stop offset="0.1" stop-color="#fff" stop-opacity="0" />
+      <stop offset="0.75" stop-color="#000" stop-opacity="0" />
+      <stop offset="1" stop-color="#000" stop-opacity=".22" />
+    </linearGradient>
+    <pattern :id="`${id}-speckled`" :width="13 * unit" :height="11 * unit" patternUnits="userSpaceOnUse">
+      <circle :cx="3 * unit" :cy="3 * unit" :r="1.5 * unit" fill="#fff" fill-opacity=".75" />
+      <circle :cx="9 * unit" :cy="7.5 * unit" :r="1 * unit" fill="#fff" fill-opacity=".6" />
+      <circle :cx="10.5 * unit" :cy="2 * unit" :r="0.7 * unit" fill="#000" fill-opacity=".35" />
+    </pattern>
     <template v-for="(s, i) in drawing.shapes" :key="i">
       <clipPath v-if="s.top !== undefined" :id="`${id}-clip${i}`">
         <rect :x="drawing.left" :y="s.top" :width="drawing.width" :height="(s.bottom ?? s.top) - s.top" />
