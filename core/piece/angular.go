@@ -65,6 +65,16 @@ func buildBox(m Measures) (Body, error) {
 		},
 		under: both(rectanglesBelow(l/2, l, w, 0, 0), rectanglesBelow(1.8*l, fl, fw, hl, hw)),
 	}
+	b.round = func(r *Round) {
+		at := 1.4 * l // the lid stands beside the box, as it is fired
+		r.block("exterior", "", "base", 0, l, w, 0, h)
+		r.frame("seat", 0, l, w, il, iw, h)
+		r.block("interior", "", "", 0, il, iw, floor, h)
+		r.face("interior", [3]float64{il / 2, iw / 2, floor}, [3]float64{-il / 2, iw / 2, floor}, [3]float64{-il / 2, -iw / 2, floor}, [3]float64{il / 2, -iw / 2, floor})
+		r.block("flange", "", "flange", at, fl, fw, 0, flange)
+		r.frame("lid-rim", at, l, w, fl, fw, flange)
+		r.block("lid-edge", "lid-top", "", at, l, w, flange, flange+thick)
+	}
 	b.drawing = drawBox(b.HeightMM, l, h, wall, floor, thick, flange, fl, hl)
 	return b.finish(), nil
 }
@@ -177,8 +187,34 @@ func buildHouse(m Measures) (Body, error) {
 		b.Touching = append(b.Touching, [2]string{"walls", "reveals"}, [2]string{"reveals", "interior"})
 		b.edges[pair("walls", "reveals")] = Ridge
 	}
+	b.round = func(r *Round) { roundHouse(r, m) }
 	b.drawing = drawHouse(m)
 	return b.finish(), nil
+}
+
+// roundHouse stands a house up: its long sides, gables and roof, with the windows along the long
+// sides.
+func roundHouse(r *Round, m Measures) {
+	w, d, h, rise, wall := m["width"]/2, m["depth"]/2, m["height"], m["rise"], m["wall"]
+	for _, side := range []float64{1, -1} {
+		y := side * w
+		long := [][3]float64{{side * d, y, 0}, {-side * d, y, 0}, {-side * d, y, h}, {side * d, y, h}}
+		r.face("walls", long...)
+		x := side * d
+		r.face("walls", [3]float64{x, -side * w, 0}, [3]float64{x, side * w, 0}, [3]float64{x, side * w, h}, [3]float64{x, 0, h + rise}, [3]float64{x, -side * w, h})
+		r.face("roof", [3]float64{side * d, y, h}, [3]float64{-side * d, y, h}, [3]float64{-side * d, 0, h + rise}, [3]float64{side * d, 0, h + rise})
+	}
+	r.frame("foot", 0, 2*d, 2*w, 2*(d-wall), 2*(w-wall), 0)
+	n := int(m["windows"])
+	for i := range n {
+		side, along, of := 1.0, i/2, (n+1)/2
+		if i%2 == 1 {
+			side, of = -1, n/2
+		}
+		ww, sill, top := m["windowWidth"]/2, m["sill"], m["sill"]+m["windowHeight"]
+		x, y := 2*d*((float64(along)+0.5)/float64(of)-0.5), side*(w+0.4)
+		r.face("reveals", [3]float64{x + side*ww, y, sill}, [3]float64{x - side*ww, y, sill}, [3]float64{x - side*ww, y, top}, [3]float64{x + side*ww, y, top})
+	}
 }
 
 // drawHouse draws the gable from the front, half of it cut open, and the long
@@ -277,5 +313,10 @@ func buildBell(m Measures) (Body, error) {
 	d.Top, d.Height = -outer, top+outer
 	d.Shapes = append(d.Shapes, Shape{Kind: Face, Surface: "loop", Path: newPen(top).move(-outer, top).arc(outer, 1, outer, top).line(inner, top).arc(inner, 0, -inner, top).close()})
 	d.Labels = append(d.Labels, Label{Surface: "loop", X: outer * 0.8, Y: -outer * 0.7})
+	bell := b.round
+	b.round = func(r *Round) {
+		bell(r)
+		r.Bows = append(r.Bows, RoundBow{Surface: "loop", Z: top, R: (m["loop"] - m["loopWidth"]) / 2, Wide: m["loopWidth"], Deep: m["loopWidth"], Up: true})
+	}
 	return b.finish(), nil
 }

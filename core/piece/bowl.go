@@ -1,6 +1,9 @@
 package piece
 
-import "math"
+import (
+	"math"
+	"slices"
+)
 
 var bowlKind = Kind{Form: Bowl, Name: "Bowl", Measures: append([]Measure{
 	{Key: "rim", Name: "Rim diameter", Default: 150, Least: 40, Most: 600},
@@ -94,6 +97,7 @@ func buildBowl(m Measures) (Body, error) {
 		b.zones["underside"] = []zone{sphere{s.r, s.lowest(), s.at(s.footIn), s.lowest()}}
 	}
 	b.drawing = s.draw()
+	b.round = s.round
 	b.wall = func(share float64) point {
 		low := s.at(s.foot)
 		z := low + share*(s.top-low)
@@ -145,6 +149,21 @@ func (s bowlShape) bent(m Measures) (Body, error) {
 		b.spotRadius = s.r
 	}
 	return b, nil
+}
+
+// round turns the bowl: two spheres, a lip, and a foot ring where there is one.
+func (s bowlShape) round(r *Round) {
+	r.line("interior", 0, arc(s.r-s.wall, s.centre, 0, s.rimIn)...)
+	r.line("lip", 0, point{s.rimIn, s.top}, point{s.rim, s.top})
+	outside := arc(s.r, s.centre, s.foot, s.rim)
+	slices.Reverse(outside)
+	r.line("exterior", 0, outside...)
+	if s.foot > 0 {
+		r.line("foot", 0, point{s.foot, s.at(s.foot)}, point{s.foot, 0}, point{s.footIn, 0}, point{s.footIn, s.at(s.footIn)})
+		under := arc(s.r, s.centre, 0, s.footIn)
+		slices.Reverse(under)
+		r.line("underside", 0, under...)
+	}
 }
 
 func (s bowlShape) draw() Drawing {

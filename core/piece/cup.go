@@ -61,6 +61,13 @@ func buildCup(m Measures) (Body, error) {
 	s.handle.join(&b, "exterior")
 	b.Surfaces = append(b.Surfaces, Surface{ID: "foot", Name: "Foot", Use: Plain, Stands: true})
 	b.drawing = s.draw()
+	b.round = func(r *Round) {
+		r.line("interior", 0, point{0, s.floor}, point{s.in(s.floor), s.floor}, point{s.in(s.top), s.top})
+		r.line("lip", 0, point{s.rim - s.wall, s.top}, point{s.rim, s.top})
+		r.line("exterior", 0, point{s.rim, s.top}, point{s.base, 0})
+		r.line("foot", 0, point{s.base, 0}, point{0, 0})
+		s.handle.round(r, s.out(s.handle.middle))
+	}
 	b.wall = func(share float64) point { return point{s.out(share * s.top), share * s.top} }
 	b.under = ringsBelow(ringBelow{outer: s.base, limit: func(h float64) float64 { return s.out(math.Min(h, s.top)) }})
 	return b.finish(), nil
@@ -75,6 +82,7 @@ func (s cupShape) bent(m Measures) (Body, error) {
 	b := assemble(Cup, turned{spans: v.spans()})
 	s.handle.join(&b, "exterior")
 	s.handle.draw(&b.drawing, b.HeightMM, func(z float64) float64 { return radiusAt(v.outside, z) })
+	s.handle.onto(&b, radiusAt(v.outside, s.handle.middle))
 	return b.finish(), nil
 }
 

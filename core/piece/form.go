@@ -74,6 +74,7 @@ type Body struct {
 	spotRadius float64
 	drawing    Drawing
 	under      func(heightMM float64) Under
+	round      func(*Round)              // adds what it looks like in the round
 	wall       func(share float64) point // the outside at a share of its height; nil where nothing can be pulled
 
 	MayBeClosed bool // modelled in the round: hollow and closed, it needs a hole for its air

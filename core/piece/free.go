@@ -165,6 +165,7 @@ func free(form Form, tris []tri, m Measures, settle func([]tri, int) []tri, name
 	b.Touching = sharedEdges(lying)
 	b.under = freeBelow(lying)
 	b.drawing = drawFree(lying, b.HeightMM, b.Surfaces)
+	b.round = func(r *Round) { r.triangles(lying) }
 	return b.finish(), nil
 }
 

@@ -69,3 +69,19 @@ func (s strap) draw(d *Drawing, top float64, out func(z float64) float64) {
 	d.Width = math.Max(d.Width, out(zm)+outer-d.Left)
 	d.Labels = append(d.Labels, Label{Surface: "handle", X: out(zm) + s.bow*0.9, Y: top - zm - s.bow*0.35})
 }
+
+// round adds the handle to a piece in the round, on a wall of that radius.
+func (s strap) round(r *Round, wall float64) {
+	if s.bow > 0 {
+		r.Bows = append(r.Bows, RoundBow{Surface: "handle", X: wall, Z: s.middle, R: s.bow, Wide: s.width, Deep: s.deep})
+	}
+}
+
+// onto adds the handle to a body that is known in the round.
+func (s strap) onto(b *Body, wall float64) {
+	rest := b.round
+	b.round = func(r *Round) {
+		rest(r)
+		s.round(r, wall)
+	}
+}

@@ -45,6 +45,12 @@ func buildSlab(m Measures) Body {
 		b.edges[pair("face", "relief")] = Ridge
 		b.drawing.relief(math.Sqrt(relief/(length*width)), length, width, m["relief"])
 	}
+	b.round = func(r *Round) {
+		r.block("edge", "face", "back", 0, length, width, 0, thick)
+		if share := math.Sqrt(relief / (length * width)); share > 0 {
+			r.block("relief", "relief", "", 0, share*length, share*width, thick, thick+m["relief"])
+		}
+	}
 	return b.finish()
 }
 

@@ -133,6 +133,11 @@ func assemble(form Form, things ...turned) Body {
 	}
 	b.under = ringsBelow(rings...)
 	b.wall = things[0].outside()
+	b.round = func(r *Round) {
+		for _, t := range things {
+			r.turn(t)
+		}
+	}
 	return b.finish()
 }
 

@@ -82,6 +82,7 @@ func buildMug(m Measures) (Body, error) {
 	b := assemble(Mug, turned{spans: v.spans()})
 	handle.join(&b, "exterior")
 	handle.draw(&b.drawing, b.HeightMM, func(z float64) float64 { return radiusAt(v.outside, z) })
+	handle.onto(&b, radiusAt(v.outside, handle.middle))
 	return b.finish(), nil
 }
 

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/core/glaze"
+	"enkaustos/core/piece"
 	"enkaustos/internal/contract"
 )
 
@@ -149,6 +150,7 @@ func workTheDesk(t *testing.T, c *caller, class string) {
 	do[contract.Problem](c, 404, "DELETE", "/programmes/"+kept1.Id, nil)
 
 	// Drawings stand alone.
+	require.NotEmpty(t, do[piece.Round](c, 200, "GET", "/pieces/"+id+"/round", nil))
 	for _, path := range []string{"/pieces/" + id + "/drawing?colours=fired", "/pieces/" + id + "/drawing", "/assignments/" + made.Id + "/drawing", "/pieces/" + id + "/qr"} {
 		status, text := ask(t, c.client, "GET", c.url+"/api"+path, "")
 		require.Equal(t, http.StatusOK, status, path)

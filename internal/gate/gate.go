@@ -114,6 +114,15 @@ func (g Gate) GetReady(_ context.Context, r contract.GetReadyRequestObject) (con
 	})), nil
 }
 
+// GetRound is a piece in the round.
+func (g Gate) GetRound(ctx context.Context, r contract.GetRoundRequestObject) (contract.GetRoundResponseObject, error) {
+	p, err := g.School.Now().Piece(school.ActorOf(ctx), r.Id)
+	if err != nil {
+		return nil, err
+	}
+	return contract.GetRound200JSONResponse(p.Body.Round()), nil
+}
+
 // GetDrawing draws a piece as planned.
 func (g Gate) GetDrawing(_ context.Context, r contract.GetDrawingRequestObject) (contract.GetDrawingResponseObject, error) {
 	m := g.School.Now()

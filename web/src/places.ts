@@ -98,6 +98,7 @@ export const places: readonly Place[] = [
       ["m", "Take the way out of the first finding that has one"],
       ["o, d", "Take over a plan; mark out details and how it stands"],
       ["v", "Schemes side by side"],
+      ["y", "The turntable: arrow keys turn the piece, + and - zoom"],
     ] },
   { path: "/bench/handover", name: "Hand over", group: "within", roles: grown, view: () => import("@/bench/HandoverView.vue"),
     keys: [["Enter", "All are where they belong"]] },

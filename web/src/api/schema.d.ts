@@ -996,6 +996,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pieces/{id}/round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The piece in the round, of the same measures as its drawing. */
+        get: operations["getRound"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pieces/{id}/qr": {
         parameters: {
             query?: never;
@@ -3238,6 +3255,44 @@ export interface components {
             marking?: components["schemas"]["Marking"];
             standing?: components["schemas"]["Standing"];
         };
+        /** @description A piece in the round, in mm, z above the table: lines (r, z) that turn about an upright axis, flat faces, half circles of clay */
+        Round: {
+            /** Format: double */
+            heightMM: number;
+            turned: {
+                surface: string;
+                /** Format: double */
+                x: number;
+                line: number[][];
+            }[];
+            flat: {
+                surface: string;
+                corners: number[][];
+            }[];
+            bows: {
+                surface: string;
+                /** Format: double */
+                x: number;
+                /** Format: double */
+                z: number;
+                /** Format: double */
+                r: number;
+                /**
+                 * Format: double
+                 * @description Across
+                 */
+                wide: number;
+                /**
+                 * Format: double
+                 * @description From inside to outside
+                 */
+                deep: number;
+                /** @description It stands on what is below it; else it stands off to the side */
+                up: boolean;
+            }[];
+            /** @description Details that say how large they are and not where */
+            unplaced: string[];
+        };
         /** @description Seen from below, to scale in mm; paths fill by the even-odd rule */
         Under: {
             contact: string;
@@ -5436,6 +5491,29 @@ export interface operations {
                 };
                 content: {
                     "image/svg+xml": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The piece in the round */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Round"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -12,6 +12,7 @@ const props = defineProps<{ piece: Piece }>();
 const emit = defineEmits<{
   copy: [];
   mark: [];
+  turn: [];
   schemes: [];
   spread: [how: string];
   fromCoats: [];
@@ -43,7 +44,12 @@ async function remove() {
     <div>
       <p class="soft">
         <RouterLink to="/plan">Plan</RouterLink> · {{ piece.title }} · {{ piece.clay }} · cone
-        {{ piece.cone }}
+        {{ piece.cone }} ·
+        <a
+          :href="`/api/pieces/${piece.id}/drawing?colours=${screen.colours}`"
+          :download="`${piece.student}.svg`"
+          >SVG</a
+        >
       </p>
       <h1>
         {{ piece.student }} <span class="mark">{{ piece.mark }}</span>
@@ -56,6 +62,7 @@ async function remove() {
       >
       <el-button @click="emit('copy')">Take over a plan <kbd>o</kbd></el-button>
       <el-button @click="emit('mark')">Mark out, stand <kbd>d</kbd></el-button>
+      <el-button @click="emit('turn')">Turntable <kbd>y</kbd></el-button>
       <template v-if="piece.revision">
         <el-button @click="emit('schemes')">Schemes <kbd>v</kbd></el-button>
         <el-dropdown trigger="click" @command="emit('spread', $event)">

@@ -11,6 +11,7 @@ import FindPanel from "@/wall/FindPanel.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import ModelDrawer from "@/desk/ModelDrawer.vue";
 import OwnDialog from "@/desk/OwnDialog.vue";
+import TurnDialog from "@/round/TurnDialog.vue";
 import StackEditor from "@/desk/StackEditor.vue";
 import WishLine from "@/desk/WishLine.vue";
 import TilePicker from "@/desk/TilePicker.vue";
@@ -56,6 +57,7 @@ const picker = ref<InstanceType<typeof TilePicker>>();
 const finding = ref(false);
 const marking = ref(false);
 const copying = ref(false);
+const turning = ref(false);
 /** A tile found by its colour gives the surface its stack; one that only hints does not hide it. */
 function giveTile(code: string) {
   const tile = tiles.data.value?.find((t) => t.code === code);
@@ -107,6 +109,7 @@ useKeys({
   v: () => void schemes(),
   o: () => (copying.value = true),
   d: () => (marking.value = true),
+  y: () => (turning.value = true),
   "+": () => last() >= 0 && coats(last(), 1),
   "-": () => last() >= 0 && coats(last(), -1),
   m: () => void mendFirst(() => findings.value),
@@ -122,6 +125,7 @@ useKeys({
       :piece="piece"
       @copy="copying = true"
       @mark="marking = true"
+      @turn="turning = true"
       @schemes="schemes"
       @spread="spread"
       @from-coats="fromCoats"
@@ -139,12 +143,6 @@ useKeys({
           :findings="piece.findings"
           @select="chosen = $event"
         />
-        <a
-          class="svg"
-          :href="`/api/pieces/${piece.id}/drawing?colours=${screen.colours}`"
-          :download="`${piece.student}.svg`"
-          >SVG</a
-        >
       </div>
       <FindingList
         :findings="findings"
@@ -209,6 +207,7 @@ useKeys({
     <el-drawer v-model="copying" size="440px" title="Take over a plan">
       <ModelDrawer v-if="copying" :piece="piece.id" @take="takeOver" />
     </el-drawer>
+    <TurnDialog v-model="turning" :detail="detail.data.value" />
     <OwnDialog v-if="marking" :detail="detail.data.value" @save="save([], $event)" @close="marking = false" />
   </div>
 </template>
@@ -218,12 +217,6 @@ useKeys({
   display: grid;
   grid-template-columns: minmax(0, 1.35fr) minmax(330px, 1fr);
   gap: 0 22px;
-}
-.svg {
-  position: absolute;
-  right: 8px;
-  bottom: 4px;
-  font-size: 13px;
 }
 .left {
   display: grid;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import TurnDialog from "@/round/TurnDialog.vue";
+import { computed, ref } from "vue";
 import FootQueue from "@/gate/FootQueue.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import UndersideMap from "@/gate/UndersideMap.vue";
@@ -12,6 +13,7 @@ import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { mm } from "@/ui/figures";
 
+const turning = ref(false);
 const footKeys: Record<Verdict, string> = { clean: "q", stained: "s", left: "g", low: "l", unclear: "u" };
 const footSigns: Record<Verdict, string> = { clean: "◯", stained: "◍", left: "⬤", low: "◡", unclear: "?" };
 const coverKeys: Record<Cover, string> = { even: "e", bald: "b", gap: "a", lump: "m" };
@@ -131,7 +133,9 @@ useKeys({
             :band-mm="piece.bandMM"
             @select="surface = surface === $event ? '' : $event"
           />
+          <button type="button" class="round" @click="turning = true">Turntable</button>
         </div>
+        <TurnDialog v-if="now" v-model="turning" :detail="now" />
         <UndersideMap v-if="now" v-model="spots" :under="now.under" :band-mm="piece.bandMM" />
       </div>
       <p class="line">

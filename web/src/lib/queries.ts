@@ -102,6 +102,11 @@ export const queries = {
       queryFn: () => answer(api.GET("/programmes/untried", { params: { query: { class: classes } } })),
     }),
 
+  round: (piece: string) =>
+    queryOptions({
+      queryKey: ["piece", piece, "round"],
+      queryFn: () => answer(api.GET("/pieces/{id}/round", id(piece))),
+    }),
   schemes: (piece: string) =>
     queryOptions({
       queryKey: ["schemes", piece],
@@ -158,7 +163,7 @@ export const queries = {
 export type Answer =
   | keyof Omit<
       typeof queries,
-      "tile" | "search" | "sight" | "confusions" | "matrix" | "untried" | "sketch" | "over"
+      "tile" | "search" | "sight" | "confusions" | "matrix" | "untried" | "sketch" | "over" | "round"
     >
   | "sketch";
 

@@ -5,7 +5,7 @@ import { coatOf, type PartDone } from "@/lib/stroke";
 import { useNow } from "@/lib/useNow";
 import { useTablet } from "@/station/useStation";
 import { useStroke, withTaps } from "@/station/useStroke";
-import HalfSection from "@/ui/HalfSection.vue";
+import StationDrawing from "@/station/StationDrawing.vue";
 import StationDraft from "@/station/StationDraft.vue";
 import StationDust from "@/station/StationDust.vue";
 import StationFootLine from "@/station/StationFootLine.vue";
@@ -108,21 +108,15 @@ const touched = (wet: boolean) =>
   </ul>
   <p v-if="detail?.hand && tab === 'glaze'" class="hand">{{ detail.hand }}</p>
   <div v-if="tab === 'glaze'" class="work">
-    <div class="drawing">
-      <HalfSection
-        v-if="detail"
-        :drawing="detail.drawing"
-        :surfaces="detail.surfaces"
-        :states="surfaces"
-        colours="fired"
-        :selected="stroke.next.value?.id"
-        :band-mm="piece.bandMM"
-        :plain="state.pictures"
-        :line-mm="line"
-        @select="chosen = $event"
-      />
-      <p v-else class="soft">The drawing comes when the network is back.</p>
-    </div>
+    <StationDrawing
+      :detail="detail"
+      :piece="piece"
+      :surfaces="surfaces"
+      :selected="stroke.next.value?.id"
+      :plain="state.pictures"
+      :line-mm="line"
+      @select="chosen = $event"
+    />
     <ChoiceBar
       v-slot="{ option }"
       class="surfaces"
@@ -204,12 +198,6 @@ const touched = (wet: boolean) =>
   gap: 14px;
   align-items: start;
 }
-.drawing {
-  grid-area: drawing;
-  height: 380px;
-  background: var(--paper);
-  border: 1px solid var(--line);
-}
 .surfaces {
   grid-area: surfaces;
 }
@@ -238,9 +226,6 @@ const touched = (wet: boolean) =>
   .work {
     grid-template-columns: minmax(0, 1fr);
     grid-template-areas: "drawing" "surfaces" "dust" "stroke" "after";
-  }
-  .drawing {
-    height: 330px;
   }
 }
 </style>
