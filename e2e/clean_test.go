@@ -35,7 +35,7 @@ func TestADustyPiece(t *testing.T) {
 	p.choose("Class", "Thursday Club")
 	p.goTo("/bench")
 	p.see(".asked", "Were they wiped before their first coat?")
-	p.click(".asked button", "They were not")
+	p.click(".asked button", "No")
 	p.gone(".asked", "Were they wiped")
 	require.True(t, history(piece("Arlo R.", "Echo cup").Id, "Had not been wiped free of dust"))
 
@@ -59,13 +59,13 @@ func TestADustyPiece(t *testing.T) {
 	p.choose("Class", "7 Plover")
 	p.goTo("/bench")
 	p.see(".ready", "for a damp sponge before their first coat")
-	p.click(".ready button", "Wiped all")
+	p.click(".ready button", "as wiped")
 	p.gone(".ready", "damp sponge")
 	require.Nil(t, piece("Ilo D.", "Tide-pool bowl").Dust)
 	p.clickX(`//button[@aria-label="Record of Ilo D."]`)
 	p.see(".lines .what", "Wiped free of dust")
 	p.choose("What happened", "Sanded")
-	p.click(".el-drawer button", "Write it down")
+	p.click(".el-drawer button", "Save")
 	p.see(".lines .what", "Sanded")
 	p.press(input.Escape)
 	p.see(".ready", "1 wait for a damp sponge")
@@ -107,7 +107,7 @@ func TestAJarThatHasSettled(t *testing.T) {
 			p.typeInto(`input[aria-label="`+label+`"]`, value)
 			p.press(input.Tab)
 		}
-		p.clickX(`//article[.//span[.="N05"]]//button[contains(., "Keep its density")]`)
+		p.clickX(`//article[.//span[.="N05"]]//button[contains(., "Save the density")]`)
 	}
 	p.clickX(`//article[.//span[.="N05"]]//summary[contains(., "Weigh it")]`)
 	weigh("150", "100")
@@ -130,6 +130,6 @@ func TestAJarThatHasSettled(t *testing.T) {
 		p.typeInto(`input[aria-label="`+field[0]+`"]`, field[1])
 		p.press(input.Tab)
 	}
-	p.clickX(`//article[.//span[.="D71"]]//button[contains(., "Keep its density")]`)
+	p.clickX(`//article[.//span[.="D71"]]//button[contains(., "Save the density")]`)
 	p.see(".weigh", "it takes 2925 g of dry powder and 2875 mL of water. Adults only, with a mask")
 }

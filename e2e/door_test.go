@@ -101,7 +101,7 @@ func (p *screen) firstCoat() {
 	p.goTo("/plan")
 	p.see(".card", "Glazed without a plan")
 	p.click(".card", "Suna B.")
-	p.click("button", "Plan it from what is on it")
+	p.click("button", "Plan from its coats")
 	p.see("li.note", "nobody knows how these come out")
 }
 

@@ -132,7 +132,7 @@ func TestBenchByKeys(t *testing.T) {
 	p.press('s')
 	p.gone("tr:has(td.here) .flag", "set aside")
 	p.press('n')
-	p.see(".el-drawer", "Write it down")
+	p.see(".el-drawer", "Save")
 	p.typeInto(`.el-drawer input[aria-label="What to remember"]`, "mind the lip")
 	p.press(input.Enter)
 	p.see(".lines .what", "Note: mind the lip")
@@ -144,7 +144,7 @@ func TestBenchByKeys(t *testing.T) {
 	p.see(".el-message", "written down as it is")
 
 	// From paper: the coat is dated to an earlier lesson, and dry since.
-	p.click("button", "From paper")
+	p.click("button", "Enter from paper")
 	p.click(".paper button", "Thu 26 Feb, 10:05")
 	p.see(".paper", "Entering what was done on Thu 26 Feb, 10:05")
 	p.press('/')
@@ -189,7 +189,7 @@ func TestTwoScreensLive(t *testing.T) {
 	tablet.click(".names button", first)
 	tablet.see(".stroke", "")
 	tablet.click(".add", "")
-	tablet.see(".after button", "Take my last coat back")
+	tablet.see(".after button", "Undo my last coat")
 	surface := ""
 	require.Eventually(t, func() bool {
 		for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {

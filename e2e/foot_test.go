@@ -153,7 +153,7 @@ func TestGateAndHandOver(t *testing.T) {
 	p.see(".own li", "coat missing")
 	p.press(input.Enter)
 	p.see(".el-message", "pieces put away")
-	p.see(".head button", "All 0 are where they belong")
+	p.see(".head button", "Confirm all 0")
 	p.goTo("/foot")
 	p.choose("Shelf", "Own places")
 	p.see(".queue li", "Storm-warning slab")
@@ -204,6 +204,6 @@ func TestNamelessPieceIsFound(t *testing.T) {
 	p.upload(file)
 	p.see(".colour button", "not sure")
 	p.see(".found li", "raw colour")
-	p.clickX(`(//ol[@aria-label="Candidates"]//button[contains(., "It is this one")])[1]`)
+	p.clickX(`(//ol[@aria-label="Candidates"]//button[contains(., "Choose this piece")])[1]`)
 	p.see(".el-message", "Mark it in pencil now")
 }

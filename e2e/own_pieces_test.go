@@ -45,7 +45,7 @@ func TestPiecesOfTheirOwn(t *testing.T) {
 		return d.Own.Measures["height"] == 250 && len(d.Own.Measures) == 1
 	}, patience, moment)
 	require.Empty(t, get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+first.Id).Own.Measures)
-	p.see(".own button", "Measure it as the assignment says")
+	p.see(".own button", "Use the assignment's measures")
 	p.press(input.Escape)
 
 	// At the bench it is found like any other, and takes its coat.

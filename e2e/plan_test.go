@@ -36,9 +36,9 @@ func TestClassFromATemplateReviewedByKeys(t *testing.T) {
 	p.see(".el-drawer", "a neighbour")
 	p.clickX(`//div[contains(@class, "el-drawer")]//li[1]/button`)
 	p.see(".head", "Schemes")
-	p.click("button", "Give it to the rest")
+	p.click("button", "Copy to the others")
 	p.settle()
-	p.click("li", "Turned on by one surface for each")
+	p.click("li", "Copy, and rotate by one surface each")
 	p.see(".el-message", "5 more pieces have this plan, each turned on by one more")
 
 	p.goTo("/plan")
@@ -74,7 +74,7 @@ func TestClassFromATemplateReviewedByKeys(t *testing.T) {
 			p.clickX(`(//*[contains(@class, "plans")]//button)[last()]`)
 			p.gone(".note input", "") // a note is of the plan that it was written to
 			p.clickX(`(//*[contains(@class, "plans")]//button)[1]`)
-			p.click("article button", "Return it")
+			p.click("article button", "Return")
 			returned = true
 		} else {
 			press('a')
@@ -146,7 +146,7 @@ func TestRuleOfAClass(t *testing.T) {
 	p.typeInto(`input[aria-label="Colours on one piece, at most, glazes"]`, "1")
 	p.see(".effects", "pieces under way are touched")
 	p.see(".effects li", "this assignment allows 1")
-	p.click("button", "Keep 1 change")
+	p.click("button", "Save 1 change")
 	p.see(".own", "as above it: 0")
 	p.goTo("/plan")
 	p.choose("Class", "10 Studio")
@@ -173,7 +173,7 @@ func TestMarkedOutOnOnePiece(t *testing.T) {
 	p.press('d')
 	p.typeInto("input[name=detail]", "Otter")
 	p.choose("On which surface", "Exterior")
-	p.click(".el-dialog button", "Mark it out")
+	p.click(".el-dialog button", "Add the detail")
 	p.see(".el-dialog tbody th", "Otter")
 	p.settle()
 	p.click(".el-dialog__headerbtn", "")
@@ -210,7 +210,7 @@ func TestEdgesOfTheFormAreChanged(t *testing.T) {
 	p.unlock("bare feet only")
 	p.goTo("/rules")
 	p.choose("Where two colours meet", "A line or ridge keeps them apart")
-	p.click("button", "Keep 1 change")
+	p.click("button", "Save 1 change")
 	p.see(".own", "usual")
 	there, err := p.Eval(`async () => {
 		const { pieces } = await (await fetch("/api/pieces")).json();
@@ -344,7 +344,7 @@ func TestTileProgrammeFromPlanToWall(t *testing.T) {
 	p.plans("12 Kiln Room")
 	p.goTo("/tiles/programme")
 	p.see(".ask", "and fewer will not do.")
-	p.click(".ask button", "Make these")
+	p.click(".ask button", "Save this programme")
 	p.see(".programme h3", "Q1-1")
 	p.see(".back", "On the back: Q1-1 · FEN, cone 6, oxidation · A: ")
 	p.goTo("/tiles/read")

@@ -43,7 +43,7 @@ func TestResistIsLoggedWhereTheWorkIs(t *testing.T) {
 	p.choose("Class", "7 Plover")
 	p.goTo("/bench")
 	p.see(".ready", "1 surface waits for latex before the first coat. Latex: ask about allergies.")
-	p.click(".ready button", "Latex on: all 1")
+	p.click(".ready button", "Log latex on all 1")
 	keeps("Ilo D.", "latex")
 	p.clickX(cell(pieceOf(t, c, s.url, "Ilo D.", "Tide-pool bowl"), "Lip") + `[contains(., "latex is on")]`)
 	p.click(".el-dialog__headerbtn", "")

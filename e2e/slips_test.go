@@ -174,7 +174,7 @@ func TestInchesAndOuncesEverywhere(t *testing.T) {
 	p.see("input[aria-label='Bare band above the shelf, in']", "")
 	p.typeInto("input[aria-label='Bare band above the shelf, in']", "0.5")
 	p.press(input.Tab)
-	p.click("button", "Keep 1 change")
+	p.click("button", "Save 1 change")
 	p.see(".el-message", "kept")
 	c := client(t, s.url)
 	i := slices.IndexFunc(get[[]contract.Rule](t, c, s.url+"/api/rules"), func(r contract.Rule) bool { return r.Key == "band" })

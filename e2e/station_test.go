@@ -32,7 +32,7 @@ func pairedTablet(t *testing.T, s *server, teacher *screen, name string) *screen
 	require.False(t, p.MustEval(`() => isSecureContext`).Bool(), "as on the school's network")
 	p.typeInto("input[name=code]", code)
 	p.typeInto("input[name=name]", name)
-	p.click("button", "Pair it")
+	p.click("button", "Pair")
 	p.see(".names li", "")
 	return p
 }
@@ -83,7 +83,7 @@ func TestStudentAtATablet(t *testing.T) {
 	p.see(".wait", "until it is dry")
 	p.see(".mean", "Meanwhile")
 	p.click(".mean button", "dry already")
-	p.click(".after button", "Take my last coat back")
+	p.click(".after button", "Undo my last coat")
 	require.Eventually(t, func() bool { return len(mine().Surfaces[0].On) == 0 }, patience, moment)
 
 	// A plan of their own, and wishes, by somebody who has none yet.
@@ -91,13 +91,13 @@ func TestStudentAtATablet(t *testing.T) {
 	p.click(".names button", "Ilo D.")
 	p.see(".draft", "")
 	p.click(".tiles button", "F01")
-	p.click("button", "Keep my plan")
+	p.click("button", "Save my plan")
 	p.see(".draft [role=status]", "Kept.")
 	p.click(".tabs button", "Wishes")
 	p.click(".tiles button", "F02")
 	p.click(".tiles button", "F04")
 	p.typeInto(".wish input", "like wet slate")
-	p.click("button", "Keep my wishes")
+	p.click("button", "Save my wishes")
 	p.see(".wish [role=status]", "Your teacher sees it")
 	for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
 		if piece.Student == "Ilo D." && piece.Title == "Tide-pool bowl" {
@@ -121,7 +121,7 @@ func TestStudentAtATablet(t *testing.T) {
 	p.see("header b", "10 Studio")
 	p.click(".names button", "say what you think")
 	p.typeInto(".opinion textarea", "It moved more than the tile.")
-	p.click("button", "Keep it")
+	p.click("button", "Save")
 	p.see(".names li", "")
 	require.Eventually(t, func() bool {
 		for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
@@ -230,7 +230,7 @@ func TestTabletWithoutTheNetwork(t *testing.T) {
 	teacher.goTo("/bench")
 	teacher.see(".strays li", "which had no network")
 	for range tappedOn {
-		teacher.click(".strays button", "Let it go")
+		teacher.click(".strays button", "Delete it")
 		teacher.settle()
 	}
 	teacher.gone(".strays", "Kiln wall")
@@ -254,7 +254,7 @@ func TestTabletInPictures(t *testing.T) {
 	require.False(t, strings.Contains(p.see(".how", "").MustText(), "Brush"), "few words")
 	p.see(".line", "your teacher wipes it")
 	p.click(".add", "")
-	p.see(".after button", "Take my last coat back")
+	p.see(".after button", "Undo my last coat")
 }
 
 // A note for the class reaches the tablet, one that is not does not; what was thought of a

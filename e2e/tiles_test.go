@@ -93,7 +93,7 @@ func TestMarksByKeyboard(t *testing.T) {
 	}
 	focus("Single box")
 	p.press(input.Enter)
-	focus("Place one")
+	focus("Add a mark")
 	p.press(input.Enter)
 	require.Eventually(t, func() bool { return p.count(".rack .mark:focus") == 1 }, patience, moment)
 	before := box()
@@ -113,7 +113,7 @@ func TestMarksByKeyboard(t *testing.T) {
 	require.Zero(t, p.count(".rack .mark"))
 	focus("Grid of tiles")
 	p.press(input.Enter)
-	focus("Place one")
+	focus("Add a mark")
 	p.press(input.Enter)
 	require.Eventually(t, func() bool { return p.count(".rack .corner:focus") == 1 }, patience, moment)
 	require.Equal(t, 12, p.count(".rack .cell"))
@@ -146,7 +146,7 @@ func TestRackIsReadAndSearched(t *testing.T) {
 		p.press(input.ArrowLeft, input.ArrowLeft, input.ArrowLeft, input.ArrowLeft)
 	}
 	p.typeInto("input[name=codes]", "W1 W2 W3 W4 W5 W6 W7 W8")
-	p.click("button", "Deal out")
+	p.click("button", "Assign the codes")
 	p.see(".fresh", "New on the wall: W1, W2")
 	for box := 1; box <= 8; box++ {
 		p.typeInto(fmt.Sprintf(`input[aria-label="Box %d: stack of the new tile"]`, box), "N05x3")
@@ -155,7 +155,7 @@ func TestRackIsReadAndSearched(t *testing.T) {
 	p.click("button", "Read 8 boxes")
 	p.see(".says", "White, grey and black")
 	p.see(".says", "evened out along the line between the two cards")
-	p.click("button", "Hang 8 tiles on the wall")
+	p.click("button", "Add 8 tiles to the wall")
 	p.see(".el-message", "8 tiles hang on the wall")
 
 	// What hangs there is what was fired.
@@ -200,7 +200,7 @@ func TestARackWithOneCardInShadow(t *testing.T) {
 	p.upload(file)
 	p.markRack(shot, 4)
 	p.typeInto("input[name=codes]", "X1 X2 X3 X4")
-	p.click("button", "Deal out")
+	p.click("button", "Assign the codes")
 	for box := 1; box <= 4; box++ {
 		p.typeInto(fmt.Sprintf(`input[aria-label="Box %d: stack of the new tile"]`, box), "N05x3")
 		p.press(input.Tab)
@@ -209,7 +209,7 @@ func TestARackWithOneCardInShadow(t *testing.T) {
 	p.see(".doubts", "Nothing is kept until then")
 	p.see(".boxes .flag", "its cards disagree")
 	hang := func() bool {
-		v, err := p.Eval(`() => [...document.querySelectorAll("button")].find((b) => b.textContent.includes("Hang ")).disabled`)
+		v, err := p.Eval(`() => [...document.querySelectorAll("button")].find((b) => b.textContent.includes(" tiles to the wall")).disabled`)
 		require.NoError(t, err)
 		return !v.Value.Bool()
 	}
@@ -231,7 +231,7 @@ func TestARackWithOneCardInShadow(t *testing.T) {
 	p.click("button", "daylight")
 	p.see(".says", "By daylight half of all tiles")
 	require.True(t, hang())
-	p.click("button", "Hang 4 tiles on the wall")
+	p.click("button", "Add 4 tiles to the wall")
 	p.see(".el-message", "4 tiles hang on the wall")
 }
 
@@ -273,7 +273,7 @@ func TestTheWallIsAnInstrument(t *testing.T) {
 		p.click(".wall button[data-code="+code+"]", "")
 		p.see(".el-drawer section", "enough on FEN")
 		p.see(".el-drawer section", "Estimate")
-		p.click(".el-drawer button", "Hold beside others")
+		p.click(".el-drawer button", "Compare")
 		p.press(input.Escape)
 		p.gone(".el-drawer h3", "How it covers")
 	}
@@ -295,10 +295,10 @@ func TestTheWallIsAnInstrument(t *testing.T) {
 	p.typeInto("input[name=tile-stack]", "N01 × 2 + B11")
 	p.choose("Clay of the tile", "Pale Fen")
 	p.typeInto("input[name=tile-colour]", "nearly blue")
-	p.click("button", "Hang it on the wall")
+	p.click("button", "Add to the wall")
 	p.see(".el-message--error", "a hex such as #7a8f99, or L* a* b*")
 	p.typeInto("input[name=tile-colour]", "41,5 -3.2 -14")
-	p.click("button", "Hang it on the wall")
+	p.click("button", "Add to the wall")
 	p.see(".el-message", "HAND1 hangs on the wall")
 	p.typeInto(`input[aria-label="Code or name"]`, "HAND1")
 	p.see(".wall button[data-code=HAND1] .doubt", "typed in, not measured")
@@ -323,7 +323,7 @@ func TestJarsAreLookedInto(t *testing.T) {
 		}
 		return false
 	}, patience, 300e6)
-	p.clickX(`//article[.//span[@class="code" and .="N04"]]//button[contains(., "Mixed now")]`)
+	p.clickX(`//article[.//span[@class="code" and .="N04"]]//button[contains(., "Mark as stirred")]`)
 	p.see(".jar.found", "mixed 2 Mar")
 	p.click("a", "Jar cards to print")
 	p.see(".cards .name", "N04 Quay Rust")

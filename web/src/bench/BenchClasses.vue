@@ -28,7 +28,7 @@ const now = computed(() => choices.value.find((c) => c.key === room.value?.class
       above.
     </p>
     <el-button v-if="now" type="primary" @click="screen.classId = now.key"
-      >{{ now.name }} is in the room now</el-button
+      >Open {{ now.name }}, in the room now</el-button
     >
     <ChoiceBar
       label="Class at the bench"

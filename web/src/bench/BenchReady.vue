@@ -59,7 +59,7 @@ function all(pieces: Piece[], event: Omit<NewEvent, "piece">, said: string) {
     >
     <template v-else>ware that is fired again must hold no water.</template>
     <el-button size="small" @click="all(unfelt, { kind: 'bone' }, `${unfelt.length} felt, and dry all over.`)"
-      >Felt all {{ unfelt.length }}: {{ green ? "bone dry" : "dry" }}</el-button
+      >Log all {{ unfelt.length }} as {{ green ? "bone dry" : "dry" }}</el-button
     >
   </p>
   <p v-if="closed.length" class="ready">
@@ -67,24 +67,24 @@ function all(pieces: Piece[], event: Omit<NewEvent, "piece">, said: string) {
     <el-button
       size="small"
       @click="all(closed, { kind: 'prepare', text: 'hole' }, `${closed.length} have a hole for their air.`)"
-      >All have a hole for it</el-button
+      >Log a hole in all</el-button
     >
     <el-button
       size="small"
       @click="all(closed, { kind: 'prepare', text: 'solid' }, `${closed.length} are solid.`)"
-      >All are solid</el-button
+      >Log all as solid</el-button
     >
   </p>
   <p v-if="dusty.length" class="ready">
     {{ dusty.length }} wait for a damp sponge before their first coat: dust and hand oil make glaze crawl and
     flake off. {{ mind }}
     <el-button size="small" @click="all(dusty, { kind: 'clean' }, `${dusty.length} wiped free of dust.`)"
-      >Wiped all {{ dusty.length }}</el-button
+      >Log all {{ dusty.length }} as wiped</el-button
     >
     <el-button
       size="small"
       @click="all(dusty, { kind: 'clean', text: 'rinse' }, `${dusty.length} rinsed: they dry first.`)"
-      >Rinsed</el-button
+      >Log all as rinsed</el-button
     >
   </p>
   <p v-for="x in kinds" :key="x.k" class="ready">
@@ -96,7 +96,7 @@ function all(pieces: Piece[], event: Omit<NewEvent, "piece">, said: string) {
       first coat. {{ resistCaution[x.k] }}</template
     >
     <el-button size="small" @click="resistAll(x.k, x.of)">{{
-      x.k === "peel" ? "All peeled" : `${x.k === "wax" ? "Waxed" : "Latex on"}: all ${x.of.length}`
+      x.k === "peel" ? "Log all as peeled" : `Log ${x.k} on all ${x.of.length}`
     }}</el-button>
   </p>
   <p v-if="asked.length" class="ready asked" role="group" aria-label="Were they wiped first?">
@@ -104,12 +104,12 @@ function all(pieces: Piece[], event: Omit<NewEvent, "piece">, said: string) {
     <el-button
       size="small"
       @click="all(asked, { kind: 'clean', text: 'before' }, `${asked.length} had been wiped.`)"
-      >They were</el-button
+      >Yes</el-button
     >
     <el-button
       size="small"
       @click="all(asked, { kind: 'clean', text: 'not' }, 'Kept: if their glaze crawls, this is why.')"
-      >They were not</el-button
+      >No</el-button
     >
   </p>
 </template>

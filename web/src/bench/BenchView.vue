@@ -138,7 +138,7 @@ function cellEnter(event: KeyboardEvent) {
     </div>
     <div class="ways">
       <BenchFind ref="find" :pieces="shown" @jump="jump" @done="found" />
-      <el-button @click="fromPaper = !fromPaper">From paper</el-button>
+      <el-button @click="fromPaper = !fromPaper">Enter from paper</el-button>
       <RouterLink to="/bench/lost">No name on it?</RouterLink>
       <RouterLink to="/bench/handover">Hand over</RouterLink>
     </div>
@@ -171,13 +171,13 @@ function cellEnter(event: KeyboardEvent) {
   >
     <div v-if="column?.board === b.id" class="bar" role="status">
       <b>{{ whole.chosen.value.length }} of {{ whole.rows.value.length }}</b> pieces get their next coat. Tap
-      a piece, or <kbd>x</kbd>, to leave it out; “coat all” on another column takes it in.
+      a piece, or <kbd>x</kbd>, and it stays out; “coat all” on another column takes it in.
       <el-button type="primary" @click="bench.logColumn()">Log {{ whole.count.value }} coats</el-button>
-      <el-button @click="whole.stop">Leave it</el-button>
+      <el-button @click="whole.stop">Cancel</el-button>
     </div>
   </BenchBoard>
   <p v-if="!boards.length && !tooMany && !isPending" class="empty">
-    Nothing on the bench. <RouterLink to="/plan">Give the class something to make</RouterLink>; a piece may be
+    Nothing on the bench. <RouterLink to="/plan">Add an assignment for the class</RouterLink>; a piece may be
     glazed before it is planned.
   </p>
   <JarChoice

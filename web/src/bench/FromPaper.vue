@@ -36,7 +36,7 @@ function set(text: string) {
         @change="set(($event.target as HTMLInputElement).value)"
       />
     </label>
-    <el-button size="small" @click="done = ''">Back to now</el-button>
+    <el-button size="small" @click="done = ''">Stop entering from paper</el-button>
   </div>
 </template>
 

@@ -67,7 +67,7 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
     </div>
     <div>
       <el-button type="primary" :disabled="!left" @click="allAway"
-        >All {{ left }} are where they belong <kbd>Enter</kbd></el-button
+        >Confirm all {{ left }} <kbd>Enter</kbd></el-button
       >
     </div>
   </div>
@@ -116,7 +116,7 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
             :aria-label="`home with ${p.student}'s piece`"
             @click="takeHome(p)"
           >
-            home
+            Log as taken home
           </button>
         </li>
       </ul>
@@ -127,8 +127,8 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
     <ul>
       <li v-for="p in away" :key="p.id">
         <b>{{ p.student }} {{ p.mark }}</b> {{ p.away }}
-        <el-button size="small" @click="back(p, false)">Back, rim whole</el-button>
-        <el-button size="small" @click="back(p, true)">Back, rim chipped</el-button>
+        <el-button size="small" @click="back(p, false)">Log as back, whole</el-button>
+        <el-button size="small" @click="back(p, true)">Log as back, chipped</el-button>
       </li>
     </ul>
   </section>

@@ -150,7 +150,7 @@ const itIs = (c: Schemas["Candidate"]) =>
           <img :src="`/api/photographs/${id}/picture`" :alt="`Photograph of ${c.piece.student}'s piece`" />
         </a>
         <RouterLink :to="`/plan/${c.piece.id}`">drawing</RouterLink>
-        <el-button @click="itIs(c)">It is this one</el-button>
+        <el-button @click="itIs(c)">Choose this piece</el-button>
       </li>
     </ol>
     <p v-else class="none">

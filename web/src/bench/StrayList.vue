@@ -28,8 +28,8 @@ async function settle(id: string, keep: boolean) {
     class="strays"
     label="Late taps to decide on"
     :asks="asks"
-    yes="Keep it"
-    no="Let it go"
+    yes="Log it"
+    no="Delete it"
     @answer="settle"
   />
 </template>

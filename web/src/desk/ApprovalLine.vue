@@ -39,7 +39,7 @@ async function send() {
           placeholder="What has to change"
           @keydown.enter="send"
         />
-        <el-button :disabled="!note.trim()" @click="send">Return it</el-button>
+        <el-button :disabled="!note.trim()" @click="send">Return</el-button>
       </template>
       <template v-else>
         <el-button

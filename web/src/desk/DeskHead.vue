@@ -56,21 +56,21 @@ async function remove() {
       </h1>
     </div>
     <div class="acts">
-      <el-button v-if="glazedFirst" @click="emit('fromCoats')">Plan it from what is on it</el-button>
+      <el-button v-if="glazedFirst" @click="emit('fromCoats')">Plan from its coats</el-button>
       <el-button v-if="!piece.revision && template?.length" @click="emit('template', template)"
-        >Begin from the template</el-button
+        >Use the template</el-button
       >
-      <el-button @click="emit('copy')">Take over a plan <kbd>o</kbd></el-button>
-      <el-button @click="emit('mark')">Mark out, stand <kbd>d</kbd></el-button>
+      <el-button @click="emit('copy')">Copy a plan <kbd>o</kbd></el-button>
+      <el-button @click="emit('mark')">Details and stand <kbd>d</kbd></el-button>
       <el-button @click="emit('turn')">Turntable <kbd>y</kbd></el-button>
       <template v-if="piece.revision">
         <el-button @click="emit('schemes')">Schemes <kbd>v</kbd></el-button>
         <el-dropdown trigger="click" @command="emit('spread', $event)">
-          <el-button>Give it to the rest</el-button>
+          <el-button>Copy to the others</el-button>
           <template #dropdown>
             <el-dropdown-menu>
-              <el-dropdown-item command="same">The same plan for each</el-dropdown-item>
-              <el-dropdown-item command="turned">Turned on by one surface for each</el-dropdown-item>
+              <el-dropdown-item command="same">Copy the plan</el-dropdown-item>
+              <el-dropdown-item command="turned">Copy, and rotate by one surface each</el-dropdown-item>
             </el-dropdown-menu>
           </template>
         </el-dropdown>

@@ -204,7 +204,7 @@ useKeys({
         @open="giveTile"
       />
     </el-drawer>
-    <el-drawer v-model="copying" size="440px" title="Take over a plan">
+    <el-drawer v-model="copying" size="440px" title="Copy a plan">
       <ModelDrawer v-if="copying" :piece="piece.id" @take="takeOver" />
     </el-drawer>
     <TurnDialog v-model="turning" :detail="detail.data.value" />

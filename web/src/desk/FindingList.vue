@@ -43,10 +43,10 @@ const signs = { stop: ["✕", "Stop"], warn: ["▲", "Look"], note: ["–", "Not
           {{ f.text }} <span class="way">{{ f.way }}</span>
         </p>
         <el-button v-if="f.mends.length" size="small" class="mend" @click="emit('mend', f.mends)">{{
-          f.mends.length > 1 ? `Do that on all ${f.mends.length}` : "Do that"
+          f.mends.length > 1 ? `Apply to all ${f.mends.length}` : "Apply"
         }}</el-button>
         <el-button v-else-if="f.stand" size="small" class="mend" @click="emit('stand', f.stand)"
-          >Do that</el-button
+          >Apply</el-button
         >
         <button
           v-else-if="f.mayHush && teaches"

@@ -132,7 +132,7 @@ function reclay(id: string, code: string) {
         v-model="fresh.edged"
         label="the ground is edged round it, then filled"
       />
-      <el-button native-type="submit">Mark it out</el-button>
+      <el-button native-type="submit">Add the detail</el-button>
       <p class="soft">{{ kind?.means }}.</p>
     </form>
     <table>
@@ -172,7 +172,7 @@ function reclay(id: string, code: string) {
               size="small"
               :aria-label="`Take ${s.name} away`"
               @click="drop(s.id)"
-              >Take away</el-button
+              >Delete</el-button
             >
           </td>
         </tr>

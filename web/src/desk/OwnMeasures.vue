@@ -65,7 +65,7 @@ const plain = computed<Schemas["FormKind"] | undefined>(
   <div class="own">
     <div>
       <MeasureFields v-model="measures" :kind="plain" :poses="[]" :errors="errors" />
-      <el-button v-if="differs" size="small" @click="reset">Measure it as the assignment says</el-button>
+      <el-button v-if="differs" size="small" @click="reset">Use the assignment's measures</el-button>
     </div>
     <div>
       <div class="drawing">

@@ -142,8 +142,8 @@ function verdict(p: Piece) {
     </ul>
   </section>
   <p v-if="!groups.length && !isPending" class="empty">
-    No piece waits for a plan{{ screen.classId ? " in this class" : "" }}. Give a class something to make, or
-    look at the planned ones too.
+    No piece waits for a plan{{ screen.classId ? " in this class" : "" }}. Add an assignment, or look at the
+    planned ones too.
   </p>
   <EndedList v-if="teaches" :ended="ended" @reopen="end($event, false)" />
   <MorePieces v-if="adding" :of="adding" @close="adding = undefined" />

@@ -144,13 +144,13 @@ useKeys({
       />
       <form v-if="note !== undefined" class="note" @submit.prevent="send">
         <el-input ref="field" v-model="note" aria-label="What has to change" @keydown.esc="drop" />
-        <el-button native-type="submit" :disabled="!note.trim()">Return it</el-button>
+        <el-button native-type="submit" :disabled="!note.trim()">Return</el-button>
       </form>
       <div v-else class="acts">
         <el-button type="primary" @click="approve">Approve <kbd>a</kbd></el-button>
         <el-button @click="ask">Return with a note <kbd>r</kbd></el-button>
         <el-button :disabled="!piece.findings.some((f) => f.mends.length || f.stand)" @click="mendFirst()"
-          >Mend it <kbd>m</kbd></el-button
+          >Apply <kbd>m</kbd></el-button
         >
         <RouterLink :to="`/plan/${piece.id}`">Open the desk</RouterLink>
       </div>

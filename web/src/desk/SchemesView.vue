@@ -74,7 +74,7 @@ useKeys({
         </h1>
       </div>
       <div class="acts">
-        <el-button :disabled="schemes.length > 2" @click="add">Another, turned on <kbd>n</kbd></el-button>
+        <el-button :disabled="schemes.length > 2" @click="add">Add a rotated copy <kbd>n</kbd></el-button>
         <el-button :aria-pressed="big" @click="big = !big"
           >{{ big ? "Back to the desk" : "Show the class" }} <kbd>w</kbd></el-button
         >
@@ -135,12 +135,12 @@ useKeys({
           <p class="num soft">{{ s.amounts.map((a) => `${a.glaze} ${mL(a.ml)}`).join(", ") }}</p>
           <div class="acts">
             <el-button size="small" @click="act(s.slot, 'turn')"
-              >Turn the colours on <kbd v-if="s.slot === at">r</kbd></el-button
+              >Rotate the colours <kbd v-if="s.slot === at">r</kbd></el-button
             >
             <el-button v-if="s.slot > 1" size="small" type="primary" @click="act(s.slot, 'pick')"
-              >Pick this one <kbd v-if="s.slot === at">p</kbd></el-button
+              >Choose this scheme <kbd v-if="s.slot === at">p</kbd></el-button
             >
-            <el-button v-if="s.slot > 1" size="small" @click="drop(s.slot)">Drop it</el-button>
+            <el-button v-if="s.slot > 1" size="small" @click="drop(s.slot)">Delete</el-button>
           </div>
         </template>
       </li>

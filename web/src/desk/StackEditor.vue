@@ -141,7 +141,7 @@ const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.s
       laboratory test proves it.
     </p>
     <div class="ways">
-      <el-button @click="emit('bare')">{{ surface.bare ? "Not bare after all" : "Leave it bare" }}</el-button>
+      <el-button @click="emit('bare')">{{ surface.bare ? "Undo bare" : "Leave it bare" }}</el-button>
       <el-select :model-value="surface.resist ?? 'none'" aria-label="Resist" class="resist" @change="resist">
         <el-option value="none" label="no resist" />
         <el-option value="wax" label="wax, burns off" />

@@ -99,12 +99,12 @@ useKeys({
       </el-select>
       <RouterLink to="/foot/gauge">Print a gauge</RouterLink>
       <el-button :disabled="!foot.inBatch.value.length" @click="foot.passAll">
-        I looked: all {{ foot.inBatch.value.length }} even and clean <kbd>A</kbd>
+        Mark all {{ foot.inBatch.value.length }} as even and clean <kbd>A</kbd>
       </el-button>
     </div>
   </div>
   <p v-if="foot.batch.value.length" class="batch" role="status">
-    The batch passed. <el-button size="small" @click="foot.takeBack">Take it all back</el-button>
+    The batch passed. <el-button size="small" @click="foot.takeBack">Undo all</el-button>
   </p>
   <div v-if="piece" class="columns">
     <FootQueue
@@ -174,18 +174,18 @@ useKeys({
           {{ h.why }}
           <b v-if="h.recorded">Recorded.</b>
           <el-button v-else size="small" @click="help(h.kind)"
-            >It gets
+            >Add
             {{ h.kind === "wash" ? "kiln wash" : h.kind === "cookie" ? "a cookie" : "stilts" }}</el-button
           >
         </li>
       </ul>
       <div class="acts">
-        <el-button @click="wiped">Wiped it wet <kbd>w</kbd></el-button>
+        <el-button @click="wiped">Wiped wet <kbd>w</kbd></el-button>
         <el-button @click="patched">Patched <kbd>p</kbd></el-button>
         <el-button @click="nameless"
           >{{ piece.unnamed ? "Named again" : "No name on it" }} <kbd>n</kbd></el-button
         >
-        <el-button @click="screen.record = piece.id">Coats came off, or it broke <kbd>h</kbd></el-button>
+        <el-button @click="screen.record = piece.id">Open the record <kbd>h</kbd></el-button>
       </div>
     </section>
   </div>

@@ -57,8 +57,8 @@ function overrule() {
         autofocus
       />
       <p class="acts">
-        <el-button native-type="submit" type="primary" :disabled="!ready">I take that on</el-button>
-        <el-button @click="emit('close')">Leave it blocked</el-button>
+        <el-button native-type="submit" type="primary" :disabled="!ready">Overrule</el-button>
+        <el-button @click="emit('close')">Cancel</el-button>
       </p>
     </form>
   </el-dialog>

@@ -23,7 +23,7 @@ async function copy() {
       Made once a day, before every change of the layout, and whenever you ask. 'enkaustos restore' brings one
       back.
     </p>
-    <el-button @click="copy">Make one now</el-button>
+    <el-button @click="copy">Back up now</el-button>
     <ul>
       <li v-for="b in backups.data.value?.slice(0, 5)" :key="b.name" class="num">
         {{ whole(b.at) }} · {{ kB(b.bytes) }} · {{ b.name }}

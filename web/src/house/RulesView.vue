@@ -110,8 +110,8 @@ const usual = computed(() => (whose.value ? "as above it" : "usual"));
     </div>
     <el-button type="primary" :disabled="!Object.keys(changed).length" @click="keep">{{
       Object.keys(changed).length === 1
-        ? "Keep 1 change"
-        : `Keep ${Object.keys(changed).length || ""} changes`
+        ? "Save 1 change"
+        : `Save ${Object.keys(changed).length || ""} changes`
     }}</el-button>
   </div>
   <section v-if="Object.keys(changed).length" class="effects sheet" aria-live="polite">

@@ -61,7 +61,7 @@ function move(to: string) {
         change({ left: !of.left }, of.left ? `${of.name} is back.` : `${of.name} left. The pieces stay.`)
       "
     >
-      {{ of.left ? "is back" : "has left" }}
+      {{ of.left ? "Mark as back" : "Mark as left" }}
     </button>
   </li>
 </template>

@@ -185,9 +185,7 @@ function keep() {
     <label v-if="fate.parts">
       <el-input-number v-model="form.parts" :min="2" :max="40" aria-label="Parts" /> parts
     </label>
-    <el-button native-type="submit" class="log" :disabled="fate.needs && !form.text.trim()"
-      >Write it down</el-button
-    >
+    <el-button native-type="submit" class="log" :disabled="fate.needs && !form.text.trim()">Save</el-button>
   </form>
 </template>
 

@@ -56,9 +56,7 @@ function keep(event: Omit<NewEvent, "piece">, done: string) {
           :focus="asked.kind === 'coat'"
           @keep="keep"
         />
-        <el-button v-else class="other" @click="telling = true"
-          >A coat otherwise than planned, or only part of one</el-button
-        >
+        <el-button v-else class="other" @click="telling = true">Log another coat, or part of one</el-button>
         <WipeForm
           :key="`wipe ${piece.seq}`"
           :piece="piece"
@@ -102,7 +100,7 @@ function keep(event: Omit<NewEvent, "piece">, done: string) {
               :aria-label="`Take back: ${h.text}`"
               @click="keep({ kind: 'undo', undoes: h.id }, 'Taken back. Nothing is deleted.')"
             >
-              take back
+              undo
             </button>
           </li>
         </ol>

@@ -99,7 +99,7 @@ async function makeTile() {
     </label>
     <div class="row">
       <el-checkbox v-model="again" label="would repeat it" />
-      <el-button :disabled="!changed" @click="keep">Keep the opinion</el-button>
+      <el-button :disabled="!changed" @click="keep">Save the opinion</el-button>
     </div>
     <ChoiceBar
       v-if="session.data.value?.role === 'teacher'"
@@ -114,7 +114,7 @@ async function makeTile() {
     </ChoiceBar>
     <div class="row">
       <CameraButton :piece="piece" />
-      <el-button @click="startTile">Make it a tile</el-button>
+      <el-button @click="startTile">Add a tile</el-button>
       <el-button @click="once.open = true">Fire it again</el-button>
       <el-button text @click="screen.record = piece.id">Record</el-button>
     </div>
@@ -132,7 +132,7 @@ async function makeTile() {
           Fired glaze does not soak: glaze on it has to be thicker, or the piece warmed, and dries slowly.
           Porous or crazed ware is dried before.
         </p>
-        <el-button type="primary" native-type="submit">Back to the bench</el-button>
+        <el-button type="primary" native-type="submit">Send to the bench</el-button>
       </form>
     </el-dialog>
     <el-dialog v-model="tile.open" title="A tile from this piece" width="420px" align-center>
@@ -152,7 +152,7 @@ async function makeTile() {
               aria-hidden="true"
           /></span>
         </label>
-        <el-button type="primary" native-type="submit">Hang it on the wall</el-button>
+        <el-button type="primary" native-type="submit">Add to the wall</el-button>
       </form>
     </el-dialog>
   </article>

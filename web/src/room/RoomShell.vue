@@ -39,7 +39,7 @@ useKeys({
 <template>
   <DoorView v-if="!open" />
   <div v-else class="room">
-    <a class="skip" href="#main">To the work</a>
+    <a class="skip" href="#main">Skip to the content</a>
     <TheRail />
     <TopBar />
     <main id="main" tabindex="-1"><RouterView /></main>

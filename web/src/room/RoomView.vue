@@ -79,7 +79,7 @@ const night = computed(() => {
       <h1>Room and tablets</h1>
       <p class="soft">The tablets serve the class that the bell brings.</p>
     </div>
-    <el-button @click="screen.tabletsOpen = true">The tablets <kbd>T</kbd></el-button>
+    <el-button @click="screen.tabletsOpen = true">Open the tablets <kbd>T</kbd></el-button>
   </div>
   <div v-if="room" class="columns">
     <section class="sheet" aria-labelledby="bells">
@@ -99,8 +99,8 @@ const night = computed(() => {
       </ul>
       <p v-else class="soft">No bells yet: the tablets serve the class you switch them to.</p>
       <p class="acts">
-        <el-button @click="add">Another lesson</el-button>
-        <el-button type="primary" :disabled="!changed" @click="save">Keep the bells</el-button>
+        <el-button @click="add">Add a lesson</el-button>
+        <el-button type="primary" :disabled="!changed" @click="save">Save the lessons</el-button>
       </p>
     </section>
     <div class="side">
@@ -111,7 +111,7 @@ const night = computed(() => {
         <p>
           Today is
           <b>{{ room.damp ? "a damp day: everything dries half as long again" : "an ordinary day" }}</b>.
-          <el-button @click="damp">{{ room.damp ? "It dries as usual" : "It is damp today" }}</el-button>
+          <el-button @click="damp">{{ room.damp ? "Set a normal day" : "Set a damp day" }}</el-button>
         </p>
       </section>
       <section class="sheet" aria-labelledby="helpers">
@@ -125,7 +125,7 @@ const night = computed(() => {
             placeholder="At least 10 characters; empty shuts them out"
             autocomplete="new-password"
           />
-          <el-button native-type="submit">Set it</el-button>
+          <el-button native-type="submit">Set</el-button>
         </form>
       </section>
       <OwnDevice />

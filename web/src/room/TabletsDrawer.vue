@@ -73,7 +73,7 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
         <p>
           <b>{{ room.codeLost }}</b>
         </p>
-        <el-button type="primary" @click="pair">Another code</el-button>
+        <el-button type="primary" @click="pair">New code</el-button>
       </section>
       <section v-else-if="code" class="shown" aria-live="polite">
         <p class="digits num">{{ code.code.slice(0, 3) }} {{ code.code.slice(3) }}</p>

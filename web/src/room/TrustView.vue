@@ -56,7 +56,7 @@ const off = computed(() => trust.value && clockOff(new Date(trust.value.now), ne
                 from the file. Others install it as a profile, and then want it switched on under
                 <b>Certificate trust</b>.
               </p>
-              <button type="button" class="go plain" @click="look">Look whether it is trusted now</button>
+              <button type="button" class="go plain" @click="look">Check again</button>
               <p v-if="trusted === ''" role="status">
                 Not yet: this device refuses {{ trust.links[0] }}. If it trusted the school before, its
                 certificate is another one’s: take off the one you find there, and load this one.

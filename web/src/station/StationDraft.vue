@@ -83,7 +83,7 @@ const surfaces = computed(() =>
     <ChoiceBar v-model="surface" class="surfaces" label="Surfaces" :options="surfaces" />
     <div class="acts">
       <button type="button" class="plain" @click="bare">Leave it bare</button>
-      <button type="button" class="big" :disabled="!choices.size" @click="save">Keep my plan</button>
+      <button type="button" class="big" :disabled="!choices.size" @click="save">Save my plan</button>
       <p v-if="said" role="status">{{ said }}</p>
     </div>
     <StationTiles

@@ -39,7 +39,7 @@ async function keep() {
       <label><input v-model="again" type="radio" :value="true" /> Yes</label>
       <label><input v-model="again" type="radio" :value="false" /> No</label>
     </fieldset>
-    <button class="big" type="submit">Keep it</button>
+    <button class="big" type="submit">Save</button>
   </form>
   <section v-if="others.length" class="others">
     <h2>What the class thinks</h2>

@@ -49,7 +49,7 @@ async function pair() {
         {{ waiting }} taps wait on this tablet. They are sent once it is paired.
       </p>
       <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
-      <button class="big" type="submit">Pair it</button>
+      <button class="big" type="submit">Pair</button>
     </form>
   </main>
 </template>

@@ -27,7 +27,7 @@ onBeforeUnmount(() => (line.value = undefined));
 <template>
   <div class="part">
     <button type="button" class="plain" :aria-expanded="open" @click="open = !open">
-      Only part of it is done
+      Add part of a coat
     </button>
     <template v-if="open">
       <p class="row">

@@ -156,7 +156,7 @@ const touched = (wet: boolean) =>
     </section>
     <p v-else class="soft">Nothing is planned yet.</p>
     <div class="after">
-      <button v-if="mine.length" type="button" class="plain" @click="takeBack">Take my last coat back</button>
+      <button v-if="mine.length" type="button" class="plain" @click="takeBack">Undo my last coat</button>
       <StationFootLine :band-mm="piece.bandMM" :under-pencil="piece.underPencil" :caution="caution" />
     </div>
   </div>

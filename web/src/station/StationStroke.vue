@@ -104,13 +104,13 @@ const until = computed(() => {
       </p>
       <p class="mean">
         <button type="button" class="plain" @click="emit('touched', false)">
-          {{ state.pictures ? "Dry" : "It is chalky and dry already" }}
+          {{ state.pictures ? "Dry" : "Already dry" }}
         </button>
       </p>
     </template>
     <p v-else-if="until" class="mean">Now, while the coat below is damp: {{ until }} min.</p>
     <p v-else-if="surface.on.length && !surface.waiting" class="mean">
-      <button type="button" class="plain" @click="emit('touched', true)">It is still wet</button>
+      <button type="button" class="plain" @click="emit('touched', true)">Still wet</button>
     </p>
     <button type="button" class="add" :class="{ early: waitMs > 0 }" @click="emit('add')">
       <svg viewBox="0 0 40 44" aria-hidden="true">
@@ -118,13 +118,7 @@ const until = computed(() => {
         <path d="M32 14 V30 M24 22 H40" class="plus" />
       </svg>
       {{
-        waitMs > 0
-          ? state.pictures
-            ? "Still wet: add"
-            : "Add it wet all the same"
-          : next?.dips
-            ? "Add dip"
-            : "Add coat"
+        waitMs > 0 ? (state.pictures ? "Add, still wet" : "Add it wet") : next?.dips ? "Add dip" : "Add coat"
       }}
     </button>
     <StationPart

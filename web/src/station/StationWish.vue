@@ -14,7 +14,7 @@ function pick(t: Tile) {
   const i = tiles.value.indexOf(t.code);
   if (i >= 0) tiles.value.splice(i, 1);
   else if (tiles.value.length < 3) tiles.value.push(t.code);
-  else said.value = "Three is all: tap one again to let it go.";
+  else said.value = "Three is all: tap one again to remove it.";
 }
 async function keep() {
   try {
@@ -43,7 +43,7 @@ async function keep() {
       placeholder="In words: like wet slate, calm inside…"
     />
     <p>
-      <button type="button" class="big" @click="keep">Keep my wishes</button>
+      <button type="button" class="big" @click="keep">Save my wishes</button>
       <span v-if="said" role="status"> {{ said }}</span>
     </p>
     <StationTiles :tiles="station.known.value.tiles" :piece="piece" :chosen="tiles" @pick="pick" />

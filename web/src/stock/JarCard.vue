@@ -73,7 +73,7 @@ async function dropHint() {
       }}{{ glaze.food === "claimed" ? "food label" : "no food label" }}
     </p>
     <p v-for="words in confused" :key="words" class="like">{{ words }}</p>
-    <p v-if="glaze.doubted" class="like">✕ Leave it closed: {{ glaze.doubted }}.</p>
+    <p v-if="glaze.doubted" class="like">✕ Do not open it: {{ glaze.doubted }}.</p>
     <p v-if="glaze.lies" class="like">▲ Now {{ glaze.lies }}.</p>
     <p v-if="tile?.doubt" class="like">▲ fired colour: {{ tile.doubt }}</p>
     <div class="fill">
@@ -123,7 +123,7 @@ async function dropHint() {
       </el-select>
     </div>
     <div class="row">
-      <el-button size="small" @click="change({ mixed: true })">Mixed now</el-button>
+      <el-button size="small" @click="change({ mixed: true })">Mark as stirred</el-button>
       <span class="soft">{{
         glaze.settled ?? `mixed ${mixed}${glaze.mixedBy ? `, ${glaze.mixedBy}` : ""}`
       }}</span>
@@ -146,7 +146,7 @@ async function dropHint() {
           loading="lazy"
         />
         <p class="soft">A hint, on another clay. Only a tile of your own tells.</p>
-        <el-button size="small" @click="dropHint">Take it away</el-button>
+        <el-button size="small" @click="dropHint">Delete</el-button>
       </template>
       <input
         v-else

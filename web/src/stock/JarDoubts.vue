@@ -29,7 +29,7 @@ const right = (d: Doubt) =>
     `${d.glaze} may be used again. What was taken until now stays listed.`,
   );
 const drop = (d: Doubt) =>
-  put(answer(api.DELETE("/doubts/{id}", path(d))), `Nothing was wrong with ${d.glaze}.`);
+  put(answer(api.DELETE("/doubts/{id}", path(d))), `Delete this doubt with ${d.glaze}.`);
 /** The coats are logged as the glaze that the cup really held. */
 const relabel = (d: Doubt, pieces: Doubt["pieces"]) =>
   put(
@@ -56,8 +56,8 @@ async function stays(d: Doubt, pieces: Doubt["pieces"]) {
           }}{{ d.text ? `: ${d.text}` : "" }} ({{ d.by }})
         </p>
         <span class="ways">
-          <el-button v-if="d.open" size="small" @click="right(d)">The jar is right again</el-button>
-          <el-button size="small" @click="drop(d)">Nothing was wrong</el-button>
+          <el-button v-if="d.open" size="small" @click="right(d)">Mark the jar as good</el-button>
+          <el-button size="small" @click="drop(d)">Delete this doubt</el-button>
         </span>
       </header>
       <p v-if="!d.pieces.length" class="soft">Nothing was taken from it since.</p>
@@ -66,10 +66,10 @@ async function stays(d: Doubt, pieces: Doubt["pieces"]) {
           {{ waiting(d).length }} of {{ d.pieces.length }} pieces wait for a look and stay out of the kiln:
           wipe those coats off and log that, or leave them.
           <el-button v-if="waiting(d).length > 1" size="small" @click="stays(d, waiting(d))"
-            >Looked at all {{ waiting(d).length }}: they stay</el-button
+            >Accept all {{ waiting(d).length }}</el-button
           >
           <el-button v-if="d.instead && waiting(d).length" size="small" @click="relabel(d, waiting(d))"
-            >They carry {{ d.instead }}: log them so</el-button
+            >Log them as {{ d.instead }}</el-button
           >
         </p>
         <ul>
@@ -83,7 +83,7 @@ async function stays(d: Doubt, pieces: Doubt["pieces"]) {
             >
             <span v-if="p.looked">looked at</span>
             <span v-else-if="p.fired">fired already: look how it came out</span>
-            <el-button v-else size="small" @click="stays(d, [p])">Looked at: it stays</el-button>
+            <el-button v-else size="small" @click="stays(d, [p])">Accept the piece</el-button>
           </li>
         </ul>
       </template>

@@ -18,9 +18,9 @@ async function release(id: string) {
     >{{ mL(r.ml) }} kept for {{ r.for }}
     <el-button
       size="small"
-      :aria-label="`Release ${mL(r.ml)} of ${budget.glaze} kept for ${r.for}`"
+      :aria-label="`Delete ${mL(r.ml)} of ${budget.glaze} kept for ${r.for}`"
       @click="release(r.id)"
-      >Release</el-button
+      >Delete</el-button
     ></span
   >
 </template>

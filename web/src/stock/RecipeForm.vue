@@ -27,7 +27,7 @@ async function mix() {
 </script>
 
 <template>
-  <el-button @click="open = true">Keep a recipe</el-button>
+  <el-button @click="open = true">Save a recipe</el-button>
   <el-dialog v-model="open" title="A recipe mixed on the palette" width="460px">
     <form class="mix" @submit.prevent="mix">
       <p class="soft">
@@ -49,9 +49,9 @@ async function mix() {
         <JarSelect v-model="p.glaze" :aria-label="`Jar ${i + 1}`" simple />
       </div>
       <el-button v-if="asked.parts.length < 6" @click="asked.parts.push({ glaze: '', parts: 1 })"
-        >Another jar</el-button
+        >Add a jar</el-button
       >
-      <el-button type="primary" native-type="submit">Keep it</el-button>
+      <el-button type="primary" native-type="submit">Save</el-button>
     </form>
   </el-dialog>
 </template>

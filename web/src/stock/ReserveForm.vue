@@ -63,7 +63,7 @@ async function keep() {
         placeholder="or one to come, in words"
         aria-label="Project to come"
       />
-      <el-button native-type="submit">Keep it</el-button>
+      <el-button native-type="submit">Save</el-button>
     </form>
   </details>
 </template>

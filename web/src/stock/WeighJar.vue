@@ -43,7 +43,7 @@ async function weigh() {
         />
         {{ says }}
       </label>
-      <el-button size="small" native-type="submit">Keep its density</el-button>
+      <el-button size="small" native-type="submit">Save the density</el-button>
       <p v-if="said" role="status">{{ said.says }}</p>
       <p v-if="bucket" class="soft">
         Powder is weighed by adults only, with a mask; its label and data sheet count.

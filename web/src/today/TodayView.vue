@@ -34,7 +34,7 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
       <p>{{ data.clock }}</p>
       <template v-if="session.data.value?.role === 'teacher'">
         <p>If the clock is right now, let them count from now on. What was laid then dries from now.</p>
-        <el-button @click="settle">They count from now on</el-button>
+        <el-button @click="settle">Count them from now on</el-button>
       </template>
     </section>
     <section class="next" aria-labelledby="next">

@@ -14,7 +14,7 @@ const emit = defineEmits<{ open: [photo: Schemas["Photograph"]]; drop: [photo: S
         <img :src="`/api/photographs/${p.id}/picture`" alt="" loading="lazy" />{{ p.name }}
         <span class="soft">{{ date(p.at) }}</span>
       </button>
-      <el-button text :aria-label="`Throw ${p.name} away`" @click="emit('drop', p)">Throw away</el-button>
+      <el-button text :aria-label="`Throw ${p.name} away`" @click="emit('drop', p)">Delete</el-button>
     </li>
   </ul>
 </template>

@@ -19,7 +19,7 @@ const tools: { key: Mark["kind"] | "grid"; name: string }[] = [
 <template>
   <div class="tools">
     <ChoiceBar v-model="tool" label="What a drag marks" :options="tools" joined />
-    <el-button size="small" @click="emit('place')">Place one</el-button>
+    <el-button size="small" @click="emit('place')">Add a mark</el-button>
     <label>
       columns
       <el-input-number v-model="columns" :min="1" :max="30" aria-label="Columns of the grid" size="small" />

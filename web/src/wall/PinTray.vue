@@ -35,7 +35,7 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
       </li>
     </ul>
     <el-button type="primary" @click="wall.big = true">Show the class</el-button>
-    <el-button @click="wall.pins = []">Let all go</el-button>
+    <el-button @click="wall.pins = []">Clear</el-button>
   </div>
   <div
     v-if="wall.big && held.length"
@@ -44,7 +44,7 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
     aria-modal="true"
     aria-label="Tiles for the class"
   >
-    <button ref="close" type="button" class="close" @click="wall.big = false">Back to the wall</button>
+    <button ref="close" type="button" class="close" @click="wall.big = false">Close</button>
     <ul>
       <li v-for="t in held" :key="t.code">
         <div class="faces">

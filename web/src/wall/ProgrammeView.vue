@@ -98,7 +98,7 @@ const print = () => window.print();
         </ul>
       </details>
     </div>
-    <el-button @click="keep(u)">Make these</el-button>
+    <el-button @click="keep(u)">Save this programme</el-button>
   </section>
   <p v-if="untried.isSuccess.value && !untried.data.value?.length" class="empty screen">
     Every planned stack has its tile here.
@@ -110,7 +110,7 @@ const print = () => window.print();
       </h2>
       <span class="screen">
         <RouterLink to="/tiles/read">Read their photograph</RouterLink>
-        <el-button size="small" @click="drop(p.id)">Drop it</el-button>
+        <el-button size="small" @click="drop(p.id)">Delete</el-button>
       </span>
     </header>
     <MakingSheet :sheet="p.sheet" />

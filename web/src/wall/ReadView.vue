@@ -196,7 +196,7 @@ async function drop(p: Photograph) {
           <el-checkbox v-model="shape.strips" label="columns are 1, 2, 3… coats" />
           <el-button
             @click="naming.deal(shape.codes.split(/[\s,;]+/).filter(Boolean), shape.columns, shape.strips)"
-            >Deal out</el-button
+            >Assign the codes</el-button
           >
         </span>
       </label>
@@ -234,9 +234,9 @@ async function drop(p: Photograph) {
           :disabled="!named.length || (!!read.doubts.length && !looked)"
           @click="hang"
         >
-          Hang {{ named.length }} tiles on the wall
+          Add {{ named.length }} tiles to the wall
         </el-button>
-        <el-button text @click="open()">Another photograph</el-button>
+        <el-button text @click="open()">Choose another photograph</el-button>
       </div>
     </div>
   </div>

@@ -26,7 +26,7 @@ const emit = defineEmits<{ point: [mark: number] }>();
             class="show"
             @click="emit('point', cards[d.card]!.id)"
           >
-            Card {{ d.card + 1 }}, {{ cards[d.card]!.kind }}
+            Show card {{ d.card + 1 }}, {{ cards[d.card]!.kind }}
           </button>
           {{ d.why }}
         </li>

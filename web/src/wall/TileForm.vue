@@ -95,7 +95,7 @@ async function hang() {
           required
       /></label>
       <p class="soft">A typed colour is marked as typed wherever it is used.</p>
-      <el-button type="primary" native-type="submit">Hang it on the wall</el-button>
+      <el-button type="primary" native-type="submit">Add to the wall</el-button>
     </form>
   </el-dialog>
 </template>

@@ -68,9 +68,9 @@ function show() {
         {{ tile.fired }}
       </p>
       <div class="acts">
-        <el-button @click="wall.pin(code)">{{ pinned ? "Let go" : "Hold beside others" }}</el-button>
+        <el-button @click="wall.pin(code)">{{ pinned ? "Remove from comparison" : "Compare" }}</el-button>
         <el-button @click="show">Show the class</el-button>
-        <el-button @click="emit('like', code)">Find its like</el-button>
+        <el-button @click="emit('like', code)">Find similar colours</el-button>
       </div>
       <section>
         <h3>What went wrong with it</h3>
