@@ -154,7 +154,7 @@ func TestAWrongConeIsMended(t *testing.T) {
 	s := startDemo(t)
 	p := open(t, s, "/")
 	p.plans("7 Plover")
-	p.clickX(`//section[h2[contains(., "Tide-pool bowl")]]//*[self::button or self::a][contains(., "Change")]`)
+	p.clickX(`//section[.//h2[contains(., "Tide-pool bowl")]]//*[self::button or self::a][contains(., "Change")]`)
 	p.see(".el-dialog", "Change Tide-pool bowl")
 	p.choose("Cone of the assignment", "cone 04")
 	p.see(".effects", "pieces are touched")

@@ -55,7 +55,7 @@ func TestFeetOfAClassByKeyboard(t *testing.T) {
 	p.press('x', input.ArrowUp)
 	p.see(".look h2", first)
 	p.press('x')
-	p.see(".ways button", "all "+strconv.Itoa(all-2)+" even and clean")
+	p.see(".ways button", "all "+strconv.Itoa(all-2)+" as even and clean")
 	p.press('A')
 	p.see(".el-message", strconv.Itoa(all-2)+" passed")
 	require.Eventually(t, func() bool { return p.count(".queue li") == 2 }, patience, moment)

@@ -65,10 +65,10 @@ func TestAJarBudgetThatASecondClassBreaks(t *testing.T) {
 	q.choose("Jar to keep some of", "N05")
 	q.typeInto("input[aria-label='mL to keep']", "900")
 	q.typeInto("input[aria-label='Project to come']", "Spring show")
-	q.click("button", "Save")
+	q.click("details[open] form button", "Save")
 	q.see(".el-message--error", "900 mL cannot be kept of the 378 that are left")
 	q.typeInto("input[aria-label='mL to keep']", "300")
-	q.click("button", "Save")
+	q.click("details[open] form button", "Save")
 	q.see("article[aria-label='N05 is short'] dd", "300 mL kept for Spring show")
 	p.goTo("/stock")
 	p.see("article[aria-label='N05 is short'] dd b", "lacking")
@@ -103,7 +103,7 @@ func TestAJarThatWasContaminated(t *testing.T) {
 		return all
 	}
 	require.Contains(t, codes(), "jar-doubted")
-	p.clickX(`//li[contains(., "Ilo N.")]//button[contains(., "it stays")]`)
+	p.clickX(`//li[contains(., "Ilo N.")]//button[contains(., "Accept the piece")]`)
 	p.see("li.done", "Ilo N.")
 	require.NotContains(t, codes(), "jar-doubted")
 	p.click("button", "Mark the jar as good")

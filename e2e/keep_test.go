@@ -117,7 +117,7 @@ func TestEntriesOfAWrongClock(t *testing.T) {
 	p.unlock("bare feet only")
 	p.see("[role=alert]", "dated after now, the last on 2 March 2026")
 	p.examine("entries dated after now")
-	p.click("button", "They count from now on")
+	p.click("button", "Count them from now on")
 	p.see(".el-message", "dries from now")
 	p.gone("[role=alert]", "dated after now")
 	p.see(".held", "are drying for the kiln, the last until Wed")

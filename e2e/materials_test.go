@@ -35,7 +35,7 @@ func given(t *testing.T, s *server, class string, assignment map[string]any) con
 
 // cell is the cell of a piece on the bench, by the name of its surface.
 func cell(p contract.Piece, surface string) string {
-	return fmt.Sprintf(`//section[h2[contains(., %q)]]//tr[th[contains(., %q)]]//button[contains(@class, "cell") and contains(@aria-label, ", %s: ")]`, p.Title, p.Student, surface)
+	return fmt.Sprintf(`//section[.//h2[contains(., %q)]]//tr[th[contains(., %q)]]//button[contains(@class, "cell") and contains(@aria-label, ", %s: ")]`, p.Title, p.Student, surface)
 }
 
 // seeCell waits for what a cell says of itself.
@@ -212,7 +212,7 @@ func TestHalfACoatIsResumedNextDay(t *testing.T) {
 	p.seeCell(slab, "Face", "lower half")
 	p.click(".demo button", "Next morning")
 	p.seeCell(slab, "Face", "lower half")
-	row := fmt.Sprintf(`//section[h2[contains(., "Thin ice tile")]]//tr[th[contains(., %q)]]/td[contains(., "the lower half")]`, slab.Student)
+	row := fmt.Sprintf(`//section[.//h2[contains(., "Thin ice tile")]]//tr[th[contains(., %q)]]/td[contains(., "the lower half")]`, slab.Student)
 	require.Eventually(t, func() bool { found, err := p.ElementsX(row); return err == nil && len(found) == 1 }, patience, moment)
 
 	// The rest, and all other coats; then it is fired with its edges glazed.

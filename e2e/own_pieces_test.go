@@ -68,7 +68,7 @@ func TestPiecesOfTheirOwn(t *testing.T) {
 	p.typeInto("input[name=each]", "1")
 	p.click(".el-dialog button", "Add pieces")
 	p.see(".el-message", "1 more piece waits for a plan")
-	p.clickX(`//section[h2[contains(., "Rain gauge")]]//a[contains(., "Ilo D.")]`)
+	p.clickX(`//section[.//h2[contains(., "Rain gauge")]]//a[contains(., "Ilo D.")]`)
 	p.see(".head", "Rain gauge")
 	p.see("h1", "Ilo D.")
 	p.click("button", "Remove the piece")

@@ -55,7 +55,7 @@ func TestScreenshots(t *testing.T) {
 	shoot("photograph")
 	p.goTo("/plan")
 	p.click("label", "planned ones too")
-	p.clickX(`//section[h2[contains(., "Ferryman")]]//a[contains(., "look at")]`)
+	p.clickX(`//section[.//h2[contains(., "Ferryman")]]//a[contains(., "look at")]`)
 	p.see("button", "Exterior")
 	p.click("button", "Exterior")
 	shoot("desk")

@@ -82,7 +82,7 @@ func TestStudentAtATablet(t *testing.T) {
 	p.click(".surfaces button", "Interior")
 	p.see(".wait", "until it is dry")
 	p.see(".mean", "Meanwhile")
-	p.click(".mean button", "dry already")
+	p.click(".mean button", "Already dry")
 	p.click(".after button", "Undo my last coat")
 	require.Eventually(t, func() bool { return len(mine().Surfaces[0].On) == 0 }, patience, moment)
 
@@ -144,7 +144,7 @@ func TestACoatIsLeftAtALine(t *testing.T) {
 	p := pairedTablet(t, s, teacher, "Door table")
 	p.click(".names button", "Ilo N.")
 	p.click(".surfaces button", "Exterior")
-	p.click(".part button", "Only part of it")
+	p.click(".part button", "Add part of a coat")
 	p.see(".part", "a quarter")
 	p.see(".part label", "above the table")
 	p.MustElement(".part input").MustFocus()

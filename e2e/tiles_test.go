@@ -220,7 +220,7 @@ func TestARackWithOneCardInShadow(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, res.Body.Close())
 	require.Equal(t, 422, res.StatusCode, "no other way keeps it either")
-	p.click(".doubts button", "Card 2, grey")
+	p.click(".doubts button", "Show card 2, grey")
 	_, err = p.Eval(`() => document.querySelector(".rack .mark.chosen").focus()`)
 	require.NoError(t, err)
 	p.press(input.Delete)

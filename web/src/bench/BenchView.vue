@@ -5,6 +5,7 @@ import BenchBoard from "@/bench/BenchBoard.vue";
 import BenchClasses from "@/bench/BenchClasses.vue";
 import BenchDoubts from "@/bench/BenchDoubts.vue";
 import BenchFind from "@/bench/BenchFind.vue";
+import BenchHand from "@/bench/BenchHand.vue";
 import BenchJars from "@/bench/BenchJars.vue";
 import FromPaper from "@/bench/FromPaper.vue";
 import JarChoice from "@/bench/JarChoice.vue";
@@ -15,6 +16,7 @@ import { useBoards, useCursor } from "@/bench/useBoard";
 import CameraButton from "@/ui/CameraButton.vue";
 import { useKeys } from "@/ui/useKeys";
 import { useGlazes } from "@/lib/useLists";
+import { useHand } from "@/lib/useHand";
 import { useNow } from "@/lib/useNow";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
@@ -34,6 +36,9 @@ const cursor = useCursor(boards);
 const bench = useBench(boards);
 const { whole, jarFor, done } = bench;
 const { column } = whole;
+/** On a phone: one piece after the other. */
+const hand = useHand();
+const inHand = computed(() => boards.value.flatMap((b) => b.rows));
 const find = ref<InstanceType<typeof BenchFind>>();
 const camera = ref<InstanceType<typeof CameraButton>>();
 const fromPaper = ref(false);
@@ -143,6 +148,16 @@ function cellEnter(event: KeyboardEvent) {
       <RouterLink to="/bench/handover">Hand over</RouterLink>
     </div>
   </div>
+  <BenchHand
+    v-if="hand"
+    :pieces="inHand"
+    :piece="p"
+    :now="now"
+    @go="jump"
+    @add="bench.add"
+    @back="bench.undo"
+    @record="bench.tell($event, '')"
+  />
   <p class="caution">
     Sand wet or with a mask, wipe with wet sponges. Lids tight before shaking, away from faces.
   </p>
@@ -153,7 +168,7 @@ function cellEnter(event: KeyboardEvent) {
   <BenchClasses v-if="tooMany" :pieces="shown" />
   <p v-else-if="!screen.classId && boards.length > 2" class="soft">Choose a class above to see one bench.</p>
   <BenchBoard
-    v-for="(b, bi) in boards"
+    v-for="(b, bi) in hand ? [] : boards"
     ref="drawn"
     :key="b.id"
     :board="b"

@@ -103,7 +103,7 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
           </button>
           <span>
             <b>{{ p.student }} {{ p.mark }}</b>
-            <span v-if="!screen.classId" class="soft"> {{ classes.byId.value.get(p.class)?.name }}</span>
+            <span v-if="!screen.classId" class="soft">, {{ classes.byId.value.get(p.class)?.name }}</span>
             <span class="why">
               <b v-if="x.key !== 'ready' && p.putAt === 'ready'">✕ It stands on the ready shelf. </b
               >{{ p.placeWhy }}
@@ -113,7 +113,7 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
             v-if="x.key === 'own'"
             type="button"
             class="home"
-            :aria-label="`home with ${p.student}'s piece`"
+            :aria-label="`Log as taken home: ${p.student}'s piece`"
             @click="takeHome(p)"
           >
             Log as taken home

@@ -26,7 +26,7 @@ async function send() {
   <section v-if="piece.revision && !piece.fired" class="line" aria-label="Approval">
     <p>
       <b>{{ words[piece.approval.state][0] }} {{ words[piece.approval.state][1] }}</b>
-      <span v-if="piece.approval.note"> “{{ piece.approval.note }}”</span>
+      <span v-if="piece.approval.note">: “{{ piece.approval.note }}”</span>
     </p>
     <ul v-if="piece.approval.changes.length">
       <li v-for="c in piece.approval.changes" :key="c.surface">{{ c.text }}</li>

@@ -112,20 +112,24 @@ function verdict(p: Piece) {
     >
   </nav>
   <section v-for="g in groups" :key="g.id">
-    <h2>
-      {{ g.name }} <span class="soft">{{ g.className }} · {{ g.clay }} · cone {{ g.cone }}</span>
-    </h2>
-    <p class="ways">
-      <RouterLink :to="`/plan/review/${g.id}`">Look over the plans</RouterLink>
-      <RouterLink :to="`/plan/sheets/${g.id}`">Record sheets to print</RouterLink>
-      <template v-if="teaches">
-        <button type="button" :aria-label="`Change ${g.name}`" @click="change(g)">Change</button>
-        <button type="button" :aria-label="`Add pieces of ${g.name}`" @click="adding = g">Add pieces</button>
-        <button type="button" :aria-label="`End ${g.name}`" @click="end(g, true)">End</button>
-      </template>
-      <a :href="`/api/assignments/${g.id}/document`" :download="`${g.name}.json`">JSON</a>
-      <a :href="`/api/assignments/${g.id}/drawing`" :download="`${g.name}.svg`">SVG</a>
-    </p>
+    <div class="group">
+      <h2>
+        {{ g.name }} <span class="soft">{{ g.className }} · {{ g.clay }} · cone {{ g.cone }}</span>
+      </h2>
+      <p class="ways">
+        <RouterLink :to="`/plan/review/${g.id}`">Look over the plans</RouterLink>
+        <RouterLink :to="`/plan/sheets/${g.id}`">Record sheets to print</RouterLink>
+        <template v-if="teaches">
+          <button type="button" :aria-label="`Change ${g.name}`" @click="change(g)">Change</button>
+          <button type="button" :aria-label="`Add pieces of ${g.name}`" @click="adding = g">
+            Add pieces
+          </button>
+          <button type="button" :aria-label="`End ${g.name}`" @click="end(g, true)">End</button>
+        </template>
+        <a :href="`/api/assignments/${g.id}/document`" :download="`${g.name}.json`">JSON</a>
+        <a :href="`/api/assignments/${g.id}/drawing`" :download="`${g.name}.svg`">SVG</a>
+      </p>
+    </div>
     <ClassAmounts :assignment="g.id" />
     <ul class="cards">
       <li v-for="p in g.waiting" :key="p.id">
@@ -161,10 +165,17 @@ function verdict(p: Piece) {
   padding: 8px 14px;
   margin-bottom: 18px;
 }
-.ways {
-  float: right;
+.group {
   display: flex;
-  gap: 14px;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 2px 20px;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 14px;
 }
 .ways button {
   border: 0;

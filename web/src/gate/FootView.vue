@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useHand } from "@/lib/useHand";
+import StepBar from "@/ui/StepBar.vue";
 import TurnDialog from "@/round/TurnDialog.vue";
 import { computed, ref } from "vue";
 import FootQueue from "@/gate/FootQueue.vue";
@@ -13,6 +15,7 @@ import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { mm } from "@/ui/figures";
 
+const hand = useHand();
 const turning = ref(false);
 const footKeys: Record<Verdict, string> = { clean: "q", stained: "s", left: "g", low: "l", unclear: "u" };
 const footSigns: Record<Verdict, string> = { clean: "◯", stained: "◍", left: "⬤", low: "◡", unclear: "?" };
@@ -188,6 +191,7 @@ useKeys({
         <el-button @click="screen.record = piece.id">Open the record <kbd>h</kbd></el-button>
       </div>
     </section>
+    <StepBar v-if="hand" :at="index" :of="queue.length" label="Pieces to look at" @step="index += $event" />
   </div>
   <p v-else-if="!isPending" class="empty">
     No piece waits for a look{{ screen.classId ? " in this class" : "" }}{{ shelf ? " on this shelf" : "" }}.

@@ -81,7 +81,7 @@ const when = (at: string) => soon(at, now.value);
     <ul class="taken">
       <li v-for="p in taken" :key="p.id">
         <b>{{ p.student }} {{ p.mark }}</b>
-        <span v-for="r in p.overruled" :key="r.code + r.surface">it {{ r.text }}: “{{ r.reason }}”</span>
+        <span v-for="r in p.overruled" :key="r.code + r.surface">, it {{ r.text }}: “{{ r.reason }}”</span>
       </li>
     </ul>
   </section>

@@ -84,6 +84,16 @@ main:focus {
     padding: 14px;
   }
 }
+/* In the hand: the rail lies under the thumb, and the work has the whole width. */
+@media (max-width: 640px) {
+  .room {
+    grid-template: auto 1fr auto / minmax(0, 1fr);
+    grid-template-areas: "top" "main" "rail";
+  }
+  main {
+    padding: 10px 10px 76px;
+  }
+}
 @media print {
   .room {
     display: block;

@@ -25,8 +25,8 @@ const fired = computed(() => new Map(clays.data.value?.map((c) => [c.code, c.fir
       :detail="detail"
       :states="states ?? detail.piece.surfaces"
       :colours="screen.colours"
-      @other="screen.toggleColours"
       :clay="fired.get(detail.piece.clay) ?? '#d8cfc4'"
+      @other="screen.toggleColours"
     />
   </el-dialog>
 </template>

@@ -43,4 +43,7 @@ const due = computed(() => {
   gap: 8px;
   font-size: 18px;
 }
+.soft {
+  display: block;
+}
 </style>

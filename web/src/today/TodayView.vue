@@ -233,4 +233,10 @@ td a:hover {
     display: none;
   }
 }
+@media (max-width: 640px) {
+  .columns > * {
+    min-width: 0;
+    overflow-x: auto;
+  }
+}
 </style>

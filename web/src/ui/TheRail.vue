@@ -125,4 +125,47 @@ a {
     min-height: 44px;
   }
 }
+@media (max-width: 640px) {
+  .rail {
+    position: fixed;
+    inset: auto 0 0;
+    z-index: 20;
+    flex-direction: row;
+    overflow-x: auto;
+    scrollbar-width: none;
+    padding: 4px 4px max(4px, env(safe-area-inset-bottom));
+  }
+  .name {
+    display: none;
+  }
+  .shelves,
+  .beside {
+    display: flex;
+    margin: 0;
+  }
+  .shelf,
+  .shelves li:first-child .shelf {
+    margin: 0 2px;
+    padding: 3px 9px;
+    min-width: 58px;
+    min-height: 50px;
+    border: 0;
+    border-bottom: 3px solid #9c9c9c;
+    text-align: center;
+  }
+  .count {
+    font-size: 17px;
+  }
+  .label {
+    font-size: 13px;
+  }
+  .beside a {
+    white-space: nowrap;
+    padding: 14px 10px;
+    min-height: 50px;
+  }
+  .beside a.router-link-exact-active {
+    box-shadow: inset 0 -4px #f3f3f3;
+  }
+}
 </style>

@@ -141,4 +141,21 @@ const looks = [
     gap: 10px;
   }
 }
+@media (max-width: 640px) {
+  .clock,
+  .demo > span,
+  .end {
+    display: none;
+  }
+  .top {
+    gap: 6px;
+  }
+  .class-switch {
+    width: 130px;
+  }
+  .demo {
+    padding: 0;
+    border: 0;
+  }
+}
 </style>
