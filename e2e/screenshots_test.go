@@ -5,6 +5,7 @@ import (
 	"path/filepath"
 	"testing"
 
+	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/internal/rack"
@@ -39,9 +40,6 @@ func TestScreenshots(t *testing.T) {
 	}
 	p.goTo("/tiles")
 	p.see(".wall .code", "F01")
-	p.goTo("/tiles/matrix")
-	p.see("td button", "N01 alone")
-	shoot("overlaps")
 	p.goTo("/tiles/read")
 	shot, file := rackFile(t, rack.Options{Seed: 11, Columns: 6, Rows: 3, Kelvin: 4600, FallOff: 0.2, Glare: true, Noise: 0.04, Cards: rack.Ends})
 	p.upload(file)
@@ -59,6 +57,11 @@ func TestScreenshots(t *testing.T) {
 	p.see("button", "Exterior")
 	p.click("button", "Exterior")
 	shoot("desk")
+	p.press('y')
+	p.shown()
+	shoot("turntable")
+	p.press(input.Escape)
+	p.gone(".el-dialog", "as it should come out")
 	p.press('v')
 	p.see("h1", "one scheme")
 	p.press('n')
@@ -68,12 +71,6 @@ func TestScreenshots(t *testing.T) {
 	p.click(".unseen a", "Ferryman's bowl")
 	p.see("article button", "Approve")
 	shoot("review")
-	p.goTo("/tiles/programme")
-	p.choose("Class", "12 Kiln Room")
-	p.click(".ask button", "Save this programme")
-	p.see(".programme h3", "Q1-1")
-	p.gone(".el-message", "")
-	shoot("tiles-to-make")
 	p.goTo("/foot")
 	p.choose("Class", "All classes")
 	p.see("h1", "Foot and cover")
@@ -87,6 +84,12 @@ func TestScreenshots(t *testing.T) {
 	p.goTo("/bench/handover")
 	p.see(".ready h2", "Onto the ready shelf")
 	shoot("handover")
+
+	p.size(390, 844)
+	p.goTo("/bench")
+	p.see(".steps", "1 of")
+	shoot("phone")
+	p.size(1280, 800)
 
 	tablet := pairedTablet(t, s, p, "Window table")
 	shootTablet := func(name string) {

@@ -299,3 +299,35 @@ func TestATabletReadsWhatIsReleased(t *testing.T) {
 	teacher.click(".release label", fired.Title)
 	tablet.gone(".others", "")
 }
+
+// A piece that nobody planned takes a coat at a tablet, out of the jars that its class may use; the
+// tiles there show raw and fired, with what is doubted of them, and none of a jar that it may not; a
+// jar's card leads to the jar.
+func TestATabletWithoutAPlan(t *testing.T) {
+	s, _, p := beforeTheFirstCoat(t)
+	c := client(t, s.url)
+	bowl := func() contract.Piece { return pieceOf(t, c, s.url, "Ilo D.", "Tide-pool bowl") }
+	send(t, c, "PUT", s.url+"/api/classes/"+bowl().Class, map[string]any{"clay": "FEN", "cone": "6", "jars": []string{"N03", "N05", "B11"}})
+	p.click("header button", "Everybody")
+	p.click(".names button", "Ilo D.")
+	p.see(".tiles button", "N03")
+	p.see(".tiles .raw", "")
+	for _, title := range p.MustEval(`() => [...document.querySelectorAll(".tiles b")].map((b) => b.parentElement.textContent)`).Arr() {
+		require.NotContains(t, title.Str(), "N01 ")
+	}
+	p.click(".tabs button", "Glaze")
+	p.click(".free [role=radio]", "Exterior")
+	p.see(".free .jar", "N05")
+	require.Equal(t, 3, p.MustEval(`() => document.querySelectorAll(".free .jar").length`).Int())
+	p.click(".free .jar", "N03")
+	p.click(".free button", "Add coat")
+	require.Eventually(t, func() bool {
+		return slices.ContainsFunc(bowl().Surfaces, func(x contract.SurfaceState) bool { return x.Name == "Exterior" && len(x.On) == 1 })
+	}, patience, moment)
+
+	p.goTo("/stock?jar=N05")
+	p.see(".jar-sheet h1", "N05")
+	p.see(".jar-sheet", "fired: tile")
+	p.click(".jar-sheet button", "Done")
+	p.see(".names li", "")
+}

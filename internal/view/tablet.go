@@ -1,6 +1,8 @@
 package view
 
 import (
+	"maps"
+	"slices"
 	"unicode/utf8"
 
 	"enkaustos/core/plan"
@@ -22,6 +24,9 @@ func atTablet(m school.Moment, p *school.Piece, full contract.Piece) contract.Pi
 		Place: full.Place, PlaceWhy: full.PlaceWhy, Helps: []string{}, Pictures: []string{}, Notes: notes(p.State.Notes, true),
 		Fired: full.Fired, Unloaded: full.Unloaded, Dust: full.Dust, UnderPencil: full.UnderPencil,
 		Approval: contract.Approval{State: full.Approval.State, Changes: []contract.PlanChange{}}}
+	if jars := plan.AllowedJars(a.Jars, school.Classes.All(m.Snapshot)[a.Class].Jars); jars != nil {
+		v.Jars = new(slices.Sorted(maps.Keys(jars)))
+	}
 	if p.Stands() == plan.IsReturned {
 		v.Approval.Note = full.Approval.Note // it says to its maker what has to change
 	}

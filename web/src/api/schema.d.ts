@@ -2926,6 +2926,8 @@ export interface components {
             sight?: components["schemas"]["Sight"];
             /** @description What a look at it has to mind */
             lookFor?: string[];
+            /** @description To a tablet: the jars that it may be glazed with; missing where all are */
+            jars?: string[];
             /** @description The last look at its foot found glaze, and nothing took it off since: who finds it clean says how it came off */
             glazeLeft?: boolean;
             surfaces: components["schemas"]["SurfaceState"][];

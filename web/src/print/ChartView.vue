@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import { useClasses, useClays } from "@/lib/useLists";
+import PaperChoice from "@/print/PaperChoice.vue";
+import { usePaper } from "@/print/usePaper";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import { useHungTiles } from "@/wall/useWall";
@@ -22,7 +24,7 @@ const groups = computed(() => {
   }
   return [...of];
 });
-const print = () => window.print();
+const { print } = usePaper();
 </script>
 
 <template>
@@ -37,6 +39,7 @@ const print = () => window.print();
     <div class="ways">
       <a href="/api/exports/tiles.csv" download="tiles.csv">Tiles as CSV</a>
       <a href="/api/exports/wall.gpl" download="wall.gpl">Palette (.gpl)</a>
+      <PaperChoice />
       <el-button type="primary" @click="print">Print</el-button>
     </div>
   </div>

@@ -2,6 +2,8 @@
 import { computed, ref } from "vue";
 import type { Tile } from "@/api/client";
 import { useClasses, useClays, useGlazes, useTiles } from "@/lib/useLists";
+import PaperChoice from "@/print/PaperChoice.vue";
+import { usePaper } from "@/print/usePaper";
 import { useScreen } from "@/lib/useScreen";
 import { confusedJars, useConfusions } from "@/wall/useWall";
 
@@ -25,7 +27,7 @@ const usual = (code: string): Tile | undefined =>
     .filter((t) => t.stack.length === 1 && t.stack[0]!.glaze === code)
     .sort((a, b) => b.stack[0]!.coats - a.stack[0]!.coats)[0];
 const taken = computed(() => confusedJars(confusions.data.value ?? []));
-const print = () => window.print();
+const { print } = usePaper();
 </script>
 
 <template>
@@ -41,6 +43,7 @@ const print = () => window.print();
     <div class="ways">
       <el-checkbox v-model="onlyStock" label="only jars in the room" />
       <a href="/api/exports/glazes.csv" download="glazes.csv">Glazes as CSV</a>
+      <PaperChoice />
       <el-button type="primary" @click="print">Print</el-button>
     </div>
   </div>

@@ -20,6 +20,12 @@ const state = computed(() => station.known.value.state!);
       <path d="M0 30 H60" />
       <path d="M0 18 H60" class="band" />
     </svg>
+    <!-- Hands under water: what is done when the coat is on. -->
+    <svg viewBox="0 0 60 34" role="img" aria-label="Wash your hands. Nothing is eaten here.">
+      <path d="M8 6 H34 V12 M30 6 V2 H38 V6" />
+      <path d="M33 15 V19 M37 14 V20 M29 16 V19" class="band" />
+      <path d="M16 30 Q18 22 30 22 L48 24 M16 30 Q32 33 50 28" />
+    </svg>
     <span
       ><b class="num">{{ mm(bandMm) }}</b> bare{{
         state.wipes === "teacher" ? ": your teacher wipes it" : ""

@@ -3,6 +3,7 @@ import { useEventListener } from "@vueuse/core";
 import { computed, ref } from "vue";
 import type { Piece } from "@/api/client";
 import { byLabel } from "@/lib/label";
+import SmallSection from "@/ui/SmallSection.vue";
 import { useTablet } from "@/station/useStation";
 import { withTaps } from "@/station/useStroke";
 
@@ -26,16 +27,24 @@ const shown = computed(() => {
   return all.filter((p) => !want || p.student.toLowerCase().includes(want) || p.mark.toLowerCase() === want);
 });
 const several = computed(() => new Set(station.known.value.pieces.map((p) => p.title)).size > 1);
+const pictures = computed(() => station.known.value.state?.pictures);
+/** The form of a piece, by any piece of its assignment whose drawing is known. */
+const forms = computed(
+  () => new Map(Object.values(station.known.value.details).map((d) => [d.piece.assignment, d.drawing])),
+);
+const drawing = (p: Piece) => station.known.value.details[p.id]?.drawing ?? forms.value.get(p.assignment);
+const left = (p: Piece) =>
+  withTaps(p.surfaces, p.id, station.outbox.taps.value).reduce(
+    (n, s) => n + (s.optional ? 0 : s.left.length),
+    0,
+  );
 function says(p: Piece) {
   if (p.unloaded && p.opinion === undefined) return "out of the kiln: say what you think";
   if (p.fired) return p.unloaded ? "fired" : "in the kiln";
   if (!p.revision && !p.surfaces.some((s) => s.on.length)) return "make a plan";
-  const left = withTaps(p.surfaces, p.id, station.outbox.taps.value).reduce(
-    (n, s) => n + (s.optional ? 0 : s.left.length),
-    0,
-  );
-  if (!left && p.surfaces.some((s) => s.later)) return "waits for the bisque";
-  return left ? `${left} ${left === 1 ? "coat" : "coats"} to go` : "all coats on";
+  const open = left(p);
+  if (!open && p.surfaces.some((s) => s.later)) return "waits for the bisque";
+  return open ? `${open} ${open === 1 ? "coat" : "coats"} to go` : "all coats on";
 }
 function enter() {
   const [only] = shown.value;
@@ -60,7 +69,17 @@ function enter() {
       <button type="button" @click="emit('pick', p.id)">
         <span class="mark" aria-hidden="true">{{ p.mark === p.student ? "" : p.mark }}</span>
         <b>{{ p.student }}</b>
-        <span>{{ several ? `${p.title}, ` : "" }}{{ says(p) }}</span>
+        <template v-if="pictures">
+          <span class="picture" aria-hidden="true">
+            <SmallSection v-if="drawing(p)" :drawing="drawing(p)!" :states="p.surfaces" colours="fired" />
+          </span>
+          <span class="tally" aria-hidden="true">
+            <i v-for="n in Math.min(left(p), 14)" :key="n" />
+            <template v-if="!left(p)">{{ p.revision ? "✓" : "?" }}</template>
+          </span>
+          <span class="visually-hidden">{{ says(p) }}</span>
+        </template>
+        <span v-else>{{ several ? `${p.title}, ` : "" }}{{ says(p) }}</span>
       </button>
     </li>
   </ul>
@@ -97,6 +116,24 @@ button {
   font-size: 34px;
   align-self: center;
   text-align: center;
+}
+.picture {
+  grid-column: 1 / -1;
+  height: 92px;
+  margin: 4px 0;
+}
+.tally {
+  grid-column: 1 / -1;
+  display: flex;
+  gap: 4px;
+  min-height: 26px;
+  font-size: 22px;
+}
+.tally i {
+  width: 11px;
+  height: 26px;
+  border: 2px solid var(--ink);
+  border-radius: 5px 4px 6px 4px;
 }
 button span:last-child {
   font-size: 16px;

@@ -8,6 +8,7 @@ import { useStroke, withTaps } from "@/station/useStroke";
 import StationDrawing from "@/station/StationDrawing.vue";
 import StationDraft from "@/station/StationDraft.vue";
 import StationDust from "@/station/StationDust.vue";
+import StationFree from "@/station/StationFree.vue";
 import StationFootLine from "@/station/StationFootLine.vue";
 import StationOpinion from "@/station/StationOpinion.vue";
 import StationResist from "@/station/StationResist.vue";
@@ -154,7 +155,7 @@ const touched = (wet: boolean) =>
       <p>{{ piece.placeWhy }}</p>
       <button type="button" class="big" @click="emit('done')">Done</button>
     </section>
-    <p v-else class="soft">Nothing is planned yet.</p>
+    <StationFree v-else :piece="piece" :pictures="state.pictures" @added="added.unshift($event)" />
     <div class="after">
       <button v-if="mine.length" type="button" class="plain" @click="takeBack">Undo my last coat</button>
       <StationFootLine :band-mm="piece.bandMM" :under-pencil="piece.underPencil" :caution="caution" />

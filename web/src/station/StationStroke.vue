@@ -56,7 +56,7 @@ const until = computed(() => {
     <p class="where">
       <b>{{ surface.name }}</b> <TallyStrokes :surface="surface" :now="now" />
     </p>
-    <div class="jar">
+    <div class="jar" :class="{ large: state.pictures }">
       <span class="swatch" :style="{ background: jar?.raw }" role="img" :aria-label="`${code} in the jar`" />
       <span aria-hidden="true">→</span>
       <span
@@ -154,6 +154,10 @@ const until = computed(() => {
 }
 .jar p {
   line-height: 1.2;
+}
+.large .swatch {
+  width: 104px;
+  height: 104px;
 }
 .code {
   font-size: 28px;

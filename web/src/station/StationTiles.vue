@@ -9,6 +9,7 @@ const words = ref("");
 const shown = computed(() =>
   props.tiles
     .filter((t) => t.clay === props.piece.clay && t.cone === props.piece.cone && t.inStock)
+    .filter((t) => !props.piece.jars || t.stack.every((l) => props.piece.jars!.includes(l.glaze)))
     .filter((t) => `${t.code} ${t.title}`.toLowerCase().includes(words.value.trim().toLowerCase())),
 );
 </script>
@@ -24,10 +25,12 @@ const shown = computed(() =>
   <ul class="tiles">
     <li v-for="t in shown" :key="t.code">
       <button type="button" :aria-pressed="chosen.includes(t.code)" @click="emit('pick', t)">
-        <span class="face" :style="{ background: t.fired }" aria-hidden="true" />
+        <span class="face" :style="{ background: t.fired }" aria-hidden="true">
+          <i class="raw" :style="{ background: t.raw }" />
+        </span>
         <span
           ><b>{{ chosen.includes(t.code) ? `${chosen.indexOf(t.code) + 1}. ` : "" }}{{ t.code }}</b>
-          {{ t.title }}</span
+          {{ t.title }}<em v-if="t.doubt">▲ {{ t.doubt }}</em></span
         >
       </button>
     </li>
@@ -54,10 +57,25 @@ button {
   gap: 6px;
   text-align: left;
 }
+em {
+  display: block;
+  font-style: normal;
+  font-size: 13.5px;
+}
+.raw {
+  position: absolute;
+  right: 5px;
+  bottom: 5px;
+  width: 26px;
+  height: 26px;
+  border-radius: 50%;
+  border: 2px solid #fff;
+}
 button span:last-child {
   padding: 0 8px;
 }
 .face {
+  position: relative;
   height: 62px;
 }
 [aria-pressed="true"] {

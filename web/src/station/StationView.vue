@@ -2,6 +2,8 @@
 import { measures } from "@/lib/measures";
 import { useTimeoutFn } from "@vueuse/core";
 import { computed, provide, ref, watch } from "vue";
+import { useRoute } from "vue-router";
+import StationJar from "@/station/StationJar.vue";
 import StationHead from "@/station/StationHead.vue";
 import StationPair from "@/station/StationPair.vue";
 import StationPick from "@/station/StationPick.vue";
@@ -13,6 +15,14 @@ const station = useStation();
 provide(tabletKey, station);
 const { known, paired, said } = station;
 const piece = ref("");
+/** A jar whose card was scanned: its code leads here. */
+const route = useRoute();
+const jar = ref("");
+watch(
+  () => route.query.jar,
+  (code) => (jar.value = typeof code === "string" ? code : ""),
+  { immediate: true },
+);
 const state = computed(() => known.value.state);
 watch(
   () => state.value?.units,
@@ -43,7 +53,8 @@ async function pairedNow() {
       <StationHead :back="!!chosen" @back="piece = ''" />
       <p v-if="said" class="said" role="alert">{{ said }}</p>
       <main id="main">
-        <p v-if="state.locked" class="none">The teacher has locked the tablets for now.</p>
+        <StationJar v-if="jar" :code="jar" @close="jar = ''" />
+        <p v-else-if="state.locked" class="none">The teacher has locked the tablets for now.</p>
         <p v-else-if="!state.class" class="none">No class is in the room now.</p>
         <StationPiece v-else-if="chosen" :key="chosen.id" :piece="chosen" @done="piece = ''" />
         <StationPick v-else @pick="pick" />

@@ -87,6 +87,7 @@ export function useStation() {
       outbox.offline.value = false;
       void remember();
       void outbox.send();
+      if (state.pictures) void drawings(list.pieces);
       return true;
     } catch (error) {
       const status = error instanceof Problem ? error.status : 0;
@@ -94,6 +95,11 @@ export function useStation() {
       else outbox.offline.value = true;
       return false;
     }
+  }
+  /** In pictures the list shows each form: one piece of every assignment has its drawing asked for. */
+  async function drawings(pieces: Piece[]) {
+    for (const [, [first]] of Map.groupBy(pieces, (p) => p.assignment))
+      if (first && !known.value.details[first.id]) await open(first.id);
   }
   /** The drawing and the working order of one piece, from the server or as last known. */
   async function open(id: string) {

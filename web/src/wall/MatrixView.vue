@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from "vue";
+import { computed, nextTick, reactive, ref, watch } from "vue";
+import { useScroll } from "@vueuse/core";
 import TileSheet from "@/wall/TileSheet.vue";
 import { useClasses, useClays, useGlazes } from "@/lib/useLists";
 import { useMatrix } from "@/wall/useMatrix";
@@ -7,6 +8,9 @@ import { useScreen } from "@/lib/useScreen";
 import ClaySelect from "@/ui/ClaySelect.vue";
 import ConeSelect from "@/ui/ConeSelect.vue";
 
+/** Columns go on to the right beyond what is in sight: that is said. */
+const region = ref<HTMLElement>();
+const { arrivedState, measure } = useScroll(region);
 const screen = useScreen();
 const classes = useClasses();
 const clays = useClays();
@@ -31,6 +35,7 @@ watch(
 );
 const { cell, codes, used, known, planned } = useMatrix(ground);
 const rows = computed(() => (onlyKnown.value ? used.value : codes.value));
+watch(rows, () => void nextTick(measure));
 const asking = computed(() => asked.value && cell(asked.value.base, asked.value.top));
 const nameOf = (code: string) => glazes.byCode.value.get(code)?.name ?? "";
 
@@ -65,7 +70,20 @@ function press(base: string, top: string) {
       <el-checkbox v-model="onlyKnown" label="only jars in use here" />
     </div>
   </div>
-  <div v-if="rows.length" class="scroll" tabindex="0" role="region" aria-label="The matrix of overlaps">
+  <p v-if="rows.length && !arrivedState.right" class="more">
+    {{ rows.length }} columns, more of them to the right:
+    <el-button size="small" @click="region?.scrollBy({ left: region.clientWidth * 0.8 })"
+      >Show more →</el-button
+    >
+  </p>
+  <div
+    v-if="rows.length"
+    ref="region"
+    class="scroll"
+    tabindex="0"
+    role="region"
+    aria-label="The matrix of overlaps"
+  >
     <table>
       <thead>
         <tr>
@@ -92,6 +110,12 @@ function press(base: string, top: string) {
                 >
                   <b class="num">{{ t.top ? `${t.base}+${t.top}` : t.base }}{{ t.doubt ? "▲" : "" }}</b>
                 </i>
+                <b v-if="cell(base, top)!.tiles.length > 2" class="num rest"
+                  >+{{ cell(base, top)!.tiles.length - 2 }}</b
+                >
+                <b v-if="cell(base, top)!.plans.length" class="num plans over">{{
+                  cell(base, top)!.plans.length
+                }}</b>
               </template>
               <i v-else class="unknown" aria-hidden="true"
                 ><b v-if="cell(base, top)?.plans.length" class="num plans">{{
@@ -216,6 +240,19 @@ td b {
 .plans {
   border: 2px solid var(--ink);
   place-self: center;
+}
+.over,
+.rest {
+  position: absolute;
+  right: 0;
+  top: 0;
+}
+.rest {
+  top: auto;
+  bottom: 0;
+}
+.more {
+  padding-bottom: 6px;
 }
 .empty {
   padding: 30px 0;
