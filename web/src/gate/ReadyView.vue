@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PieceSketch from "@/ui/PieceSketch.vue";
 import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import type { Piece, Schemas } from "@/api/client";
@@ -38,44 +39,52 @@ const when = (at: string) => soon(at, now.value);
     </div>
     <RouterLink to="/kiln" class="go">Load {{ fit.length }} pieces</RouterLink>
   </div>
-  <details v-for="g in groups.data.value" :key="g.code + g.words" class="group">
-    <summary>
-      <b class="num">{{ g.pieces.length }}</b>
-      <span
-        >{{ g.words }}<template v-if="g.clearsAt"> until {{ when(g.clearsAt) }}</template></span
-      >
-    </summary>
-    <p class="to">
-      <RouterLink v-if="!g.clearsAt" :to="where[g.stage] ?? '/bench'">{{
-        g.stage === "foot" ? "Look at them" : g.stage === "plan" ? "To the plans" : "To the bench"
-      }}</RouterLink>
-    </p>
-    <ul>
-      <li v-for="p in of(g)" :key="p.id">
-        <button type="button" class="who" @click="screen.record = p.id">{{ p.student }} {{ p.mark }}</button>
-        <span class="soft"
-          >{{ p.title
-          }}<template v-if="!screen.classId">, {{ classes.byId.value.get(p.class)?.name }}</template></span
+  <div v-for="g in groups.data.value" :key="g.code + g.words" class="group">
+    <details>
+      <summary>
+        <b class="num">{{ g.pieces.length }}</b>
+        <span
+          >{{ g.words }}<template v-if="g.clearsAt"> until {{ when(g.clearsAt) }}</template></span
         >
-        <ul class="why">
-          <li v-for="b in p.blockers" :key="b.code + b.surface">
-            {{ b.text }} <b>{{ b.way }}</b><template v-if="b.clearsAt">
-              Clears {{ when(b.clearsAt) }}.</template
-            >
-            <button
-              v-if="!b.firm"
-              type="button"
-              :aria-label="`Overrule for ${p.student}: ${b.text}`"
-              @click="over = { piece: p, blocker: b }"
-            >
-              overrule
-            </button>
-            <span v-else class="soft">never overruled</span>
-          </li>
-        </ul>
-      </li>
-    </ul>
-  </details>
+        <span class="heads">
+          <span v-for="p in of(g).slice(0, 10)" :key="p.id" class="one">
+            <PieceSketch :piece="p" class="small" /><span>{{ p.student }}</span>
+          </span>
+          <span v-if="g.pieces.length > 10" class="soft">and {{ g.pieces.length - 10 }} more</span>
+        </span>
+      </summary>
+      <ul>
+        <li v-for="p in of(g)" :key="p.id">
+          <button type="button" class="who" @click="screen.record = p.id">
+            {{ p.student }} {{ p.mark }}
+          </button>
+          <span class="soft"
+            >{{ p.title
+            }}<template v-if="!screen.classId">, {{ classes.byId.value.get(p.class)?.name }}</template></span
+          >
+          <ul class="why">
+            <li v-for="b in p.blockers" :key="b.code + b.surface">
+              {{ b.text }} <b>{{ b.way }}</b><template v-if="b.clearsAt">
+                Clears {{ when(b.clearsAt) }}.</template
+              >
+              <button
+                v-if="!b.firm"
+                type="button"
+                :aria-label="`Overrule for ${p.student}: ${b.text}`"
+                @click="over = { piece: p, blocker: b }"
+              >
+                overrule
+              </button>
+              <span v-else class="soft">never overruled</span>
+            </li>
+          </ul>
+        </li>
+      </ul>
+    </details>
+    <RouterLink v-if="!g.clearsAt" class="to" :to="where[g.stage] ?? '/bench'">{{
+      g.stage === "foot" ? "Look at them" : g.stage === "plan" ? "Open the plans" : "Open the bench"
+    }}</RouterLink>
+  </div>
   <section v-if="taken.length" aria-labelledby="taken">
     <h2 id="taken">Taken on by the teacher</h2>
     <ul class="taken">
@@ -98,14 +107,33 @@ const when = (at: string) => soon(at, now.value);
   text-decoration: none;
   font-weight: 600;
 }
+.heads {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: end;
+  flex-basis: 100%;
+  font-size: 13px;
+}
+.one {
+  display: grid;
+  justify-items: center;
+}
+.small {
+  width: 66px;
+  height: 44px;
+}
 .group {
+  position: relative;
   background: var(--sheet);
   border: 1px solid var(--line);
   margin-bottom: 8px;
 }
 summary {
   display: flex;
-  gap: 14px;
+  flex-wrap: wrap;
+  cursor: pointer;
+  gap: 4px 14px;
   align-items: baseline;
   padding: 8px 16px;
   cursor: pointer;
@@ -118,9 +146,11 @@ summary b {
   text-align: right;
 }
 .to {
-  padding: 0 16px 6px 82px;
+  position: absolute;
+  right: 16px;
+  top: 10px;
 }
-.group > ul > li {
+.group details > ul > li {
   padding: 7px 16px 7px 82px;
   border-top: 1px solid var(--line);
 }

@@ -20,14 +20,27 @@ function keep(now: string) {
 </script>
 
 <template>
-  <el-input
-    v-if="length"
-    :model-value="draft ?? typed"
-    :aria-label="`${of.name}, ${said}`"
-    inputmode="decimal"
-    @input="draft = $event"
-    @change="keep"
-  />
-  <el-input v-else v-model="value" :aria-label="`${of.name}, ${said}`" inputmode="decimal" />
-  {{ said }}
+  <span class="number">
+    <el-input
+      v-if="length"
+      :model-value="draft ?? typed"
+      :aria-label="`${of.name}, ${said}`"
+      inputmode="decimal"
+      @input="draft = $event"
+      @change="keep"
+    />
+    <el-input v-else v-model="value" :aria-label="`${of.name}, ${said}`" inputmode="decimal" />
+    {{ said }}
+  </span>
 </template>
+
+<style scoped>
+.number {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.el-input {
+  width: 96px;
+}
+</style>

@@ -133,7 +133,7 @@ article {
 }
 .fires {
   display: grid;
-  grid-template-columns: 1fr 110px;
+  grid-template-columns: minmax(0, 1fr) 110px;
   gap: 8px;
   min-height: 72px;
 }

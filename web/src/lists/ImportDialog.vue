@@ -101,7 +101,7 @@ async function take() {
         </label>
       </div>
       <div v-if="kind === 'students' && clays.length" class="new">
-        New classes glaze
+        Clay of new classes
         <ClaySelect v-model="clay" aria-label="Clay of new classes" />
       </div>
       <template v-if="file.read.value">

@@ -208,7 +208,7 @@ td {
 td button {
   position: relative;
   display: flex;
-  width: 52px;
+  width: 68px;
   height: 40px;
   border: 0;
   padding: 0;

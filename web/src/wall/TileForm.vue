@@ -2,6 +2,7 @@
 import { computed, reactive } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { useClays, useGuide } from "@/lib/useLists";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 import { attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
 
@@ -16,9 +17,18 @@ const form = reactive({
   stack: "",
   clay: props.clay ?? "",
   cone: props.cone ?? "6",
-  half: "smooth",
+  half: "smooth" as "smooth" | "texture",
+  atmosphere: "oxidation" as Schemas["Atmosphere"],
   colour: "",
 });
+const halves = [
+  { key: "smooth", name: "smooth" },
+  { key: "texture", name: "texture" },
+] as const;
+const airs = [
+  { key: "oxidation", name: "oxidation" },
+  { key: "reduction", name: "reduction" },
+] as const;
 /** Reads "#7a8f99", or three numbers: "41.5 12.2 -3". */
 const read = computed<Partial<Schemas["NewReading"]> | undefined>(() => {
   const text = form.colour.trim();
@@ -36,15 +46,17 @@ async function hang() {
       "error",
     );
   const reading = {
-    half: form.half as "smooth" | "texture",
+    half: form.half,
     source: "typed" as const,
     flags: ["typed"],
     ...read.value,
   };
-  const { code, stack, clay, cone } = form;
+  const { code, stack, clay, cone, atmosphere } = form;
   const saved = await attempt(
     answer(
-      api.POST("/tiles/readings", { body: { tiles: [{ code, stack, clay, cone, readings: [reading] }] } }),
+      api.POST("/tiles/readings", {
+        body: { tiles: [{ code, stack, clay, cone, atmosphere, readings: [reading] }] },
+      }),
     ),
   );
   if (!saved) return;
@@ -55,7 +67,7 @@ async function hang() {
 </script>
 
 <template>
-  <el-dialog :model-value="true" title="A tile by hand" width="440px" align-center @close="emit('close')">
+  <el-dialog :model-value="true" title="A tile by hand" width="470px" align-center @close="emit('close')">
     <form @submit.prevent="hang">
       <label
         >Code, as on its back<el-input v-model="form.code" name="tile-code" maxlength="40" required
@@ -87,6 +99,10 @@ async function hang() {
             /> </el-select
         ></label>
       </div>
+      <div class="row">
+        <ChoiceBar v-model="form.half" label="Which half was read" :options="halves" joined />
+        <ChoiceBar v-model="form.atmosphere" label="Atmosphere" :options="airs" joined />
+      </div>
       <label
         >Fired colour: a hex, or L* a* b*<el-input
           v-model="form.colour"
@@ -112,7 +128,7 @@ label {
 }
 .row {
   display: grid;
-  grid-template-columns: 1.4fr 1fr;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
   gap: 12px;
 }
 </style>
