@@ -61,7 +61,7 @@ func TestScreenshots(t *testing.T) {
 	p.shown()
 	shoot("turntable")
 	p.press(input.Escape)
-	p.gone(".el-dialog", "as it should come out")
+	p.gone("canvas", "")
 	p.press('v')
 	p.see("h1", "one scheme")
 	p.press('n')

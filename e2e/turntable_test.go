@@ -58,6 +58,7 @@ func TestTheTurntable(t *testing.T) {
 	p.press('c')
 	require.Eventually(t, func() bool { return p.shown() != second }, patience, moment, "chalk looks otherwise")
 	p.press(input.Escape)
+	require.Eventually(t, func() bool { return p.count("canvas") == 0 }, patience, moment, "Escape closes it")
 
 	p.goTo("/foot")
 	p.click(".round", "Turntable")

@@ -129,7 +129,7 @@ func nextSteps(m school.Moment, all map[ready.Stage]int, fit int) []contract.Nex
 	students := len(school.Students.All(m.Snapshot))
 	add(students == 0, "/classes", "Paste the names of one, or import a list.", "Add a class")
 	add(len(school.Glazes.All(m.Snapshot)) == 0, "/stock", "Ten will do for a first lesson.", "Add the jars of the room")
-	add(len(m.Assignments) == 0 && students > 0, "/plan", "Every student then has a piece to plan or to glaze.", "Give a class something to make")
+	add(len(m.Assignments) == 0 && students > 0, "/plan", "Every student then has a piece to plan or to glaze.", "Add an assignment")
 	for _, l := range school.LoadsInOrder(m.Snapshot) {
 		switch {
 		case !l.UnloadedAt.IsZero():

@@ -27,6 +27,7 @@ const fired = computed(() => new Map(clays.data.value?.map((c) => [c.code, c.fir
       :colours="screen.colours"
       :clay="fired.get(detail.piece.clay) ?? '#d8cfc4'"
       @other="screen.toggleColours"
+      @close="open = false"
     />
   </el-dialog>
 </template>

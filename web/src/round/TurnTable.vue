@@ -14,7 +14,7 @@ const props = defineProps<{
   /** The fired colour of its clay. */
   clay: string;
 }>();
-const emit = defineEmits<{ other: [] }>();
+const emit = defineEmits<{ other: []; close: [] }>();
 const canvas = ref<HTMLCanvasElement>();
 const round = useQuery(queries.round(props.detail.piece.id));
 const standing = computed<Standing | undefined>(
@@ -29,6 +29,7 @@ const standing = computed<Standing | undefined>(
 const { works, key, by } = useTurntable(canvas, standing);
 function pressed(e: KeyboardEvent) {
   if (e.key === "c") emit("other");
+  else if (e.key === "Escape") emit("close");
   else key(e);
 }
 onMounted(() => canvas.value?.focus());

@@ -70,7 +70,8 @@ function press(base: string, top: string) {
       <el-checkbox v-model="onlyKnown" label="only jars in use here" />
     </div>
   </div>
-  <p v-if="rows.length && !arrivedState.right" class="more">
+  <!-- Its line stands whether it says something or not: nothing moves under the pointer. -->
+  <p v-if="rows.length" class="more" :class="{ all: arrivedState.right }">
     {{ rows.length }} columns, more of them to the right:
     <el-button size="small" @click="region?.scrollBy({ left: region.clientWidth * 0.8 })"
       >Show more →</el-button
@@ -191,15 +192,16 @@ th .soft {
 }
 thead th {
   top: 0;
-  z-index: 1;
+  z-index: 3;
   text-align: center;
 }
 tbody th {
   left: 0;
+  z-index: 2; /* what scrolls goes below it */
 }
-.corner {
+thead .corner {
   left: 0;
-  z-index: 2;
+  z-index: 4;
   font-weight: 400;
 }
 td {
@@ -250,6 +252,9 @@ td b {
 .rest {
   top: auto;
   bottom: 0;
+}
+.more.all {
+  visibility: hidden;
 }
 .more {
   padding-bottom: 6px;
