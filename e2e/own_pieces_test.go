@@ -27,6 +27,7 @@ func TestPiecesOfTheirOwn(t *testing.T) {
 	p.typeInto("input[name=each]", "2")
 	p.press(input.Tab)
 	p.click(".el-dialog [role=radio]", "Bottle")
+	p.settle()
 	p.click(".el-dialog button", "Assign")
 	p.see(".el-message", "2 pieces of Rain gauge wait for a plan")
 	second := func() contract.Piece { return pieceOf(t, c, s.url, "Ilo M. · 2", "Rain gauge") }

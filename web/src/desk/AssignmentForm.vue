@@ -119,7 +119,7 @@ const formChoices = computed(() => forms.data.value?.map((f) => ({ key: f.form, 
     v-model="open"
     :title="change ? `Change ${change.name}` : 'New assignment'"
     width="1080px"
-    align-center
+    top="3vh"
   >
     <form class="ask" @submit.prevent="give">
       <div class="fields">
@@ -221,7 +221,10 @@ label:not(.el-checkbox) {
   background: var(--sheet);
   border: 1px solid var(--line);
 }
+/* As high as it gets: the button below stands where it was when another form is chosen. */
 .areas {
+  min-height: 45px;
+  align-content: start;
   display: flex;
   flex-wrap: wrap;
   gap: 2px 14px;

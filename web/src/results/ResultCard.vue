@@ -172,6 +172,7 @@ async function makeTile() {
 }
 header {
   display: grid;
+  width: 100%;
   grid-template-columns: 1fr auto;
 }
 header .small {

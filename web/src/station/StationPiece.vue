@@ -131,7 +131,7 @@ const touched = (wet: boolean) =>
       <TallyStrokes :surface="option.surface" :now="now" />
       <span v-if="option.surface.waiting" class="unsent">+{{ option.surface.waiting }} unsent</span>
     </ChoiceBar>
-    <div class="dust">
+    <div class="before">
       <StationDust v-if="dust" :dust="dust" :pictures="state.pictures" @clean="clean" />
       <StationResist :piece="piece" :pictures="state.pictures" />
     </div>
@@ -202,7 +202,7 @@ const touched = (wet: boolean) =>
 .surfaces {
   grid-area: surfaces;
 }
-.dust {
+.before {
   grid-area: dust;
   display: grid;
   gap: 12px;
