@@ -62,19 +62,26 @@ func TestPiecesOfTheirOwn(t *testing.T) {
 	}
 	require.Eventually(t, func() bool { return coats() == 1 }, patience, moment)
 
-	// Another for somebody else, given by mistake.
+	// Another for somebody else, given by mistake: a second screen sees it come, and go.
+	other := open(t, s, "/")
+	other.unlock("bare feet only")
+	other.goTo("/plan")
+	gauge := `//section[.//h2[contains(., "Rain gauge")]]//a[contains(., "Ilo D.")]`
+	given := func() bool { has, _, err := other.HasX(gauge); return err == nil && has }
 	p.goTo("/plan")
 	p.click(`button[aria-label="Add pieces of Rain gauge"]`, "Add pieces")
 	p.choose("Students who make it", "Ilo D.")
 	p.typeInto("input[name=each]", "1")
 	p.click(".el-dialog button", "Add pieces")
 	p.see(".el-message", "1 more piece waits for a plan")
-	p.clickX(`//section[.//h2[contains(., "Rain gauge")]]//a[contains(., "Ilo D.")]`)
+	require.Eventually(t, given, patience, moment)
+	p.clickX(gauge)
 	p.see(".head", "Rain gauge")
 	p.see("h1", "Ilo D.")
 	p.click("button", "Remove the piece")
 	p.see("h1", "Plan")
 	p.see(".el-message", "The piece is removed")
+	require.Eventually(t, func() bool { return !given() }, patience, moment)
 
 	// It ends and is reopened; its class is archived and brought back.
 	p.click(`button[aria-label="End Rain gauge"]`, "End")

@@ -3,8 +3,10 @@ package e2e
 import (
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
 )
 
@@ -45,8 +47,11 @@ func TestTheTurntable(t *testing.T) {
 	}
 	p.goTo("/plan/" + pieceOf(t, c, s.url, "Finn A.", "Lamplighter's cup").Id)
 	p.see("h1", "Finn A.")
+	require.NoError(t, proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "prefers-reduced-motion", Value: "reduce"}}}.Call(p.Page))
 	p.press('y')
-	p.shown()
+	rests := p.shown()
+	time.Sleep(400 * time.Millisecond) // some twenty frames, in which it would have turned
+	require.Equal(t, rests, p.shown(), "it does not turn by itself for who asked for less motion")
 	p.click(".turns button", "→") // it stands still from now on
 	p.settle()
 	first := p.shown()

@@ -19,22 +19,27 @@ func speaks(s *school.School) gin.HandlerFunc {
 		}
 		w := &spoken{ResponseWriter: c.Writer}
 		c.Writer = w
+		defer func() {
+			c.Writer = w.ResponseWriter // what is said of a panic is said past this
+			if w.body.Len() > 0 {
+				_, _ = c.Writer.Write(view.Said(m, w.body.Bytes())) // who went away does not read it either
+			}
+		}()
 		c.Next()
-		text := w.body.Bytes()
-		if strings.Contains(w.Header().Get("Content-Type"), "json") {
-			text = view.Said(m, text)
-		}
-		if len(text) > 0 {
-			_, _ = w.ResponseWriter.Write(text) // who went away does not read it either
-		}
 	}
 }
 
-// spoken holds an answer back until all of it is there.
+// spoken holds an answer in JSON back until all of it is there.
 type spoken struct {
 	gin.ResponseWriter
 	body bytes.Buffer
 }
 
-func (w *spoken) Write(p []byte) (int, error)       { return w.body.Write(p) }
-func (w *spoken) WriteString(p string) (int, error) { return w.body.WriteString(p) }
+func (w *spoken) Write(p []byte) (int, error) {
+	if strings.Contains(w.Header().Get("Content-Type"), "json") {
+		return w.body.Write(p)
+	}
+	return w.ResponseWriter.Write(p)
+}
+
+func (w *spoken) WriteString(p string) (int, error) { return w.Write([]byte(p)) }

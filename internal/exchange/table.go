@@ -119,10 +119,7 @@ func (t Table) Has(column string) bool {
 }
 
 // Has says whether the list has a column at all.
-func (r Row) Has(column string) bool {
-	_, ok := r.table.columns[key(column)]
-	return ok
-}
+func (r Row) Has(column string) bool { return r.table.Has(column) }
 
 func key(name string) string {
 	return strings.NewReplacer(" ", "", "_", "", "-", "").Replace(strings.ToLower(strings.TrimSpace(name)))

@@ -116,6 +116,9 @@ func openLoad(m school.Moment, asked school.Load) (school.Load, error) {
 
 // keepsOut says why a piece may not stand in a load; "" where it may.
 func keepsOut(m school.Moment, p *school.Piece, load school.Load, e work.Event) string {
+	if a := m.Assignments[p.Assignment]; a.Over {
+		return a.Name + " has ended: reopen it first."
+	}
 	of := m.Case(p).Work
 	err := (kiln.Load{ID: load.ID, Cone: load.Cone}).Takes(of.Next())
 	if err != nil {
@@ -190,6 +193,9 @@ func Back(m school.Moment, c *school.Change, by work.Actor, id string) error {
 	school.Loads.Put(c, load)
 	var out refusals
 	for _, p := range inside {
+		if a := m.Assignments[p.Assignment]; a.Over {
+			out.add(p.ID, m.Who(p)+": "+a.Name+" has ended: reopen it first.")
+		}
 		e := takes(p)
 		if e.Kind == work.Undone && e.Undoes == "" {
 			out.add(p.ID, m.Who(p)+": something happened to it since it came out of the kiln. What came out stays.")

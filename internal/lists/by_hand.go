@@ -36,7 +36,7 @@ func freeName(m school.Moment, text, but string) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	for _, c := range school.Classes.All(m.Snapshot) {
+	for _, c := range m.ClassesByName() { // next year's class may be called as one that is archived
 		if c.ID != but && strings.EqualFold(c.Name, name) {
 			return "", school.Refuse("There is a class called %s already: add the students there, or choose another name.", c.Name)
 		}
@@ -62,9 +62,9 @@ func AddClass(m school.Moment, c *school.Change, of school.Class, students []ros
 // AddStudents has students join a class. Where pieces is said each gets one of every
 // assignment that the whole class works on.
 func AddStudents(m school.Moment, c *school.Change, id string, students []roster.Entry, pieces bool) error {
-	class, ok := school.Classes.Get(m.Snapshot, id)
-	if !ok {
-		return school.Missing("class")
+	class, err := school.Taught(m.Snapshot, id)
+	if err != nil {
+		return err
 	}
 	joined, err := join(m, c, class, m.StudentsOf(id), students)
 	if err != nil || !pieces {
@@ -142,9 +142,11 @@ func ChangeStudentOf(m school.Moment, c *school.Change, id string, to StudentCha
 	if to.Left != nil {
 		s.Left = *to.Left
 	}
-	class, ok := school.Classes.Get(m.Snapshot, s.Class)
-	if !ok {
-		return school.Missing("class")
+	class := school.Classes.All(m.Snapshot)[s.Class]
+	if to.Class != nil {
+		if class, err = school.Taught(m.Snapshot, s.Class); err != nil {
+			return err
+		}
 	}
 	if !s.Left {
 		if err := fits(s, m.StudentsOf(s.Class), class.Name); err != nil {

@@ -88,9 +88,9 @@ func TakeDocument(m school.Moment, c *school.Change, by work.Actor, class string
 // fromDocument is the assignment that a document makes for a class, where the
 // room has what it asks for.
 func fromDocument(m school.Moment, class string, d exchange.AssignmentDocument) (*school.Assignment, error) {
-	c, ok := school.Classes.Get(m.Snapshot, class)
-	if !ok {
-		return nil, school.Missing("class")
+	c, err := school.Taught(m.Snapshot, class)
+	if err != nil {
+		return nil, err
 	}
 	cone, err := clayAndCone(m, d.Clay, string(d.Cone))
 	if err != nil {

@@ -12,10 +12,8 @@ import (
 func endAssignment(m school.Moment, c *school.Change, a *school.AssignmentRecord, ended bool) error {
 	a.Ended = ended
 	if !ended {
-		if class := school.Classes.All(m.Snapshot)[a.Class]; class.Archived {
-			return school.Refuse("%s is archived: bring the class back first.", class.Name)
-		}
-		return nil
+		_, err := school.Taught(m.Snapshot, a.Class)
+		return err
 	}
 	if err := inKiln(m, a.ID); err != nil {
 		return err
@@ -46,7 +44,7 @@ func inKiln(m school.Moment, assignment string) error {
 
 // archive has a class be taught no more: its lessons leave the bells, its pieces every list; its
 // record stays. Brought back, all of it but the lessons is as it was.
-func archive(m school.Moment, c *school.Change, class *school.Class) error {
+func archive(m school.Moment, c *school.Change, class school.Class) error {
 	for _, a := range m.AssignmentsInOrder() {
 		if a.Class != class.ID {
 			continue
@@ -63,6 +61,5 @@ func archive(m school.Moment, c *school.Change, class *school.Class) error {
 	if hand := school.Hands.The(m.Snapshot); hand.Set.Class == class.ID {
 		school.Hands.Put(c, hand.Switched("", m.At, m.At))
 	}
-	class.Archived = true
 	return nil
 }

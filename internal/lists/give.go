@@ -25,9 +25,9 @@ type Makers struct {
 // Give gives a class a form: every student of the class gets a piece, or those who are chosen get
 // as many as is said. An empty clay or cone is the class's own.
 func Give(m school.Moment, c *school.Change, a school.AssignmentRecord, to Makers) (made school.AssignmentRecord, pieces int, err error) {
-	class, ok := school.Classes.Get(m.Snapshot, a.Class)
-	if !ok {
-		return a, 0, school.Missing("class")
+	class, err := school.Taught(m.Snapshot, a.Class)
+	if err != nil {
+		return a, 0, err
 	}
 	a.Clay, a.Cone, a.Atmosphere = cmp.Or(a.Clay, class.Clay), cmp.Or(a.Cone, class.Cone), cmp.Or(a.Atmosphere, class.Atmosphere)
 	if a.Cone, err = clayAndCone(m, a.Clay, string(a.Cone)); err != nil {

@@ -84,7 +84,7 @@ func (l *studentList) read() error {
 		required = []string{"name", "class"}
 	}
 	classes := map[string]school.Class{}
-	for _, c := range school.Classes.All(l.Snapshot) {
+	for _, c := range l.ClassesByName() {
 		classes[strings.ToLower(c.Name)] = c
 	}
 	return l.reading.rows(required, func() (string, Change) {

@@ -64,10 +64,13 @@ func ChangeClassOf(m school.Moment, c *school.Change, id string, to ClassChange)
 		class.Hushed = once(*to.Hushed)
 	}
 	if to.Archived != nil && *to.Archived != class.Archived {
-		if class.Archived = false; *to.Archived {
-			if err := archive(m, c, &class); err != nil {
-				return class, err
-			}
+		if class.Archived = *to.Archived; class.Archived {
+			err = archive(m, c, class)
+		} else {
+			_, err = freeName(m, class.Name, id)
+		}
+		if err != nil {
+			return class, err
 		}
 	}
 	school.Classes.Put(c, class)

@@ -29,12 +29,10 @@ type Room struct {
 // Switch puts another class before the tablets, until the lesson ends by the bell;
 // "" follows the bells again.
 func Switch(m school.Moment, c *school.Change, class string) error {
-	of, ok := school.Classes.Get(m.Snapshot, class)
-	switch {
-	case class != "" && !ok:
-		return school.Missing("class")
-	case of.Archived:
-		return school.Refuse("%s is archived: bring the class back first.", of.Name)
+	if class != "" {
+		if _, err := school.Taught(m.Snapshot, class); err != nil {
+			return err
+		}
 	}
 	_, until := school.Bells.The(m.Snapshot).Lessons.At(m.At.Local())
 	school.Hands.Put(c, school.Hands.The(m.Snapshot).Switched(class, until.UTC(), m.At))
@@ -61,7 +59,13 @@ func SayDamp(m school.Moment, c *school.Change, damp bool) error {
 
 // Ring replaces the lessons of the week.
 func Ring(m school.Moment, c *school.Change, bells []lesson.Bell) error {
-	week, err := lesson.NewWeek(bells, func(class string) string { return school.Classes.All(m.Snapshot)[class].Name })
+	week, err := lesson.NewWeek(bells, func(class string) string {
+		c, _ := school.Taught(m.Snapshot, class)
+		if c.Archived {
+			return ""
+		}
+		return c.Name
+	})
 	switch {
 	case errors.Is(err, lesson.ErrNoClass):
 		return school.Missing("class")

@@ -109,8 +109,8 @@ func (c *Change) told() Told {
 		t.piece(e.Piece)
 	}
 	for _, p := range c.puts {
-		if piece := p.kind.pieceOf(p.record); piece != "" {
-			t.piece(piece)
+		if piece := p.kind.pieceOf(p.record); piece != "" && p.kind != Pieces {
+			t.piece(piece) // that a piece came or went changes every list, which no patch of it does
 		} else if name := p.kind.name(); !slices.Contains(t.Kinds, name) {
 			t.Kinds = append(t.Kinds, name)
 		}

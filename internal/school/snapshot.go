@@ -139,6 +139,18 @@ func (s *Snapshot) ClassesByName() []Class {
 	return slices.DeleteFunc(EveryClass(s), func(c Class) bool { return c.Archived })
 }
 
+// Taught is a class that is taught; the error says that there is none, or that it is archived.
+func Taught(s *Snapshot, id string) (Class, error) {
+	c, ok := Classes.Get(s, id)
+	switch {
+	case !ok:
+		return c, Missing("class")
+	case c.Archived:
+		return c, Refuse("%s is archived: restore the class first.", c.Name)
+	}
+	return c, nil
+}
+
 // EveryClass is ClassesByName with those that are archived.
 func EveryClass(s *Snapshot) []Class {
 	return Classes.Sorted(s, func(a, b Class) int { return strings.Compare(a.Name, b.Name) })

@@ -291,7 +291,7 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 	help := a.Shelf.Help(of.Plan, of.Work)
 	return contract.PieceDetail{Now: m.At, Piece: whole, Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
 		Surfaces: SurfaceAreas(p.Body), History: history(by, p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
-		Own: own, Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
+		Own: own, Marking: a.Marking.And(own.Marking), Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
 		Hand: Some(handOf(m, p)), Food: Food(m, p), Hushed: Findings(hushed, p.Body),
 		Help: List(helpFor(by, help), func(h foot.Help) contract.Help {
 			return contract.Help{Kind: contract.HelpKind(h.Kind), Why: h.Why, Recorded: p.State.Helps[h.Kind]}

@@ -2972,6 +2972,7 @@ export interface components {
         PieceDetail: {
             /** @description Notes that are hidden for its class */
             hushed: components["schemas"]["Finding"][];
+            marking: components["schemas"]["Marking"];
             /** @description How thick its maker's coats turn out, said kindly; nothing where they are as they should be */
             hand?: string;
             /** @description What is known of each surface that food or a mouth touches */

@@ -34,7 +34,7 @@ async function remove() {
   );
   if (!gone) return;
   await router.push("/plan");
-  await changed("assignment");
+  await changed("piece");
   say("The piece is removed.");
 }
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
+import { computed, watch } from "vue";
 import type { Schemas } from "@/api/client";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 
@@ -13,17 +13,21 @@ export interface Makers {
 const makers = defineModel<Makers>({ required: true });
 const props = defineProps<{
   of: Schemas["Class"];
-  /** Only chosen students: the class has it already. */ chosen?: boolean;
+  /** Nobody asks: the class has it already, and students are chosen. */
+  chosen?: boolean;
 }>();
-const who = ref(props.chosen ? "some" : "all");
 const whos = [
   { key: "all", name: "the whole class" },
   { key: "some", name: "chosen students" },
 ];
 const here = computed(() => props.of.students.filter((s) => !s.left));
+const who = computed({
+  get: () => (makers.value.some ? "some" : "all"),
+  set: (who) => (makers.value = { ...makers.value, some: who === "some", students: [] }),
+});
 watch(
-  () => [who.value, props.of.id],
-  () => (makers.value = { ...makers.value, some: who.value === "some", students: [] }),
+  () => props.of.id,
+  () => (makers.value = { ...makers.value, students: [] }),
 );
 const students = computed({
   get: () => makers.value.students,

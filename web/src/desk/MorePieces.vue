@@ -23,7 +23,7 @@ async function add() {
     ),
   );
   if (!done) return;
-  await changed("assignment");
+  await changed("piece");
   const n = makers.value.students.length * makers.value.each;
   say(`${n} more ${n === 1 ? "piece waits" : "pieces wait"} for a plan.`);
   emit("close");

@@ -26,21 +26,10 @@ const measures = computed({
   get: () => typed.value ?? { ...given.value, ...props.detail.own.measures },
   set: (now) => (typed.value = now),
 });
-/** What is marked out on every piece of the assignment, and on this one. */
-const marking = computed<Schemas["Marking"]>(() => {
-  const all = assignments.byId.value.get(props.detail.piece.assignment)?.marking ?? {};
-  const own = props.detail.own.marking ?? {};
-  return {
-    details: [...(all.details ?? []), ...(own.details ?? [])],
-    joins: [...(all.joins ?? []), ...(own.joins ?? [])],
-    textured: { ...all.textured, ...own.textured },
-    clays: { ...all.clays, ...own.clays },
-  };
-});
 const { sketched, errors } = useSketch(() => ({
   form: props.detail.form,
   measures: measures.value,
-  marking: marking.value,
+  marking: props.detail.marking,
 }));
 const pull = (measure: string, by: number) =>
   (typed.value = { ...measures.value, [measure]: (measures.value[measure] ?? 0) + by });

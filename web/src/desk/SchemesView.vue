@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import TurnDialog from "@/round/TurnDialog.vue";
+import TurnButton from "@/round/TurnButton.vue";
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
@@ -14,8 +14,6 @@ import { queries, useChanged } from "@/lib/queries";
 import { mL } from "@/ui/figures";
 
 /** Up to three schemes for one piece side by side; the first is the plan. */
-/** The slot of the scheme that stands on the turntable; 0 for none. */
-const turned = ref(0);
 const props = defineProps<{ id: string }>();
 const screen = useScreen();
 const router = useRouter();
@@ -80,12 +78,6 @@ useKeys({
         >
       </div>
     </div>
-    <TurnDialog
-      :model-value="!!turned"
-      :detail="detail.data.value"
-      :states="schemes.find((s) => s.slot === turned)?.surfaces"
-      @update:model-value="turned = 0"
-    />
     <ol class="row" aria-label="Schemes side by side">
       <li v-for="s in schemes" :key="s.slot" :class="{ at: s.slot === at }">
         <button type="button" class="name" :aria-pressed="s.slot === at" @click="at = s.slot">
@@ -101,14 +93,11 @@ useKeys({
             :band-mm="s.bandMM"
             plain
           />
-          <button
-            type="button"
-            class="round"
-            :aria-label="`Turntable of ${letter(s.slot)}`"
-            @click="turned = s.slot"
-          >
-            Turntable
-          </button>
+          <TurnButton
+            :detail="detail.data.value"
+            :states="s.surfaces"
+            :name="`Turntable of ${letter(s.slot)}`"
+          />
         </div>
         <ul class="stacks" :aria-label="`Stacks of ${letter(s.slot)}`">
           <li v-for="x in s.surfaces.filter((y) => y.stack.length)" :key="x.id">
@@ -227,14 +216,5 @@ li.at {
 }
 .paper {
   position: relative;
-}
-.round {
-  position: absolute;
-  right: 6px;
-  bottom: 6px;
-  min-height: 32px;
-  border: 1px solid var(--line-strong);
-  background: var(--paper);
-  cursor: pointer;
 }
 </style>

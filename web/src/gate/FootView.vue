@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useHand } from "@/lib/useHand";
 import StepBar from "@/ui/StepBar.vue";
-import TurnDialog from "@/round/TurnDialog.vue";
-import { computed, ref } from "vue";
+import TurnButton from "@/round/TurnButton.vue";
+import { computed } from "vue";
 import FootQueue from "@/gate/FootQueue.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import UndersideMap from "@/gate/UndersideMap.vue";
@@ -16,7 +16,6 @@ import { useScreen } from "@/lib/useScreen";
 import { mm } from "@/ui/figures";
 
 const hand = useHand();
-const turning = ref(false);
 const footKeys: Record<Verdict, string> = { clean: "q", stained: "s", left: "g", low: "l", unclear: "u" };
 const footSigns: Record<Verdict, string> = { clean: "◯", stained: "◍", left: "⬤", low: "◡", unclear: "?" };
 const coverKeys: Record<Cover, string> = { even: "e", bald: "b", gap: "a", lump: "m" };
@@ -136,9 +135,8 @@ useKeys({
             :band-mm="piece.bandMM"
             @select="surface = surface === $event ? '' : $event"
           />
-          <button type="button" class="round" @click="turning = true">Turntable</button>
+          <TurnButton v-if="now" :detail="now" />
         </div>
-        <TurnDialog v-if="now" v-model="turning" :detail="now" />
         <UndersideMap v-if="now" v-model="spots" :under="now.under" :band-mm="piece.bandMM" />
       </div>
       <p class="line">

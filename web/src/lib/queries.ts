@@ -204,6 +204,8 @@ const overPieces: Answer[] = [
  */
 export const affects = {
   pieces: overPieces,
+  /** A piece came or went. */
+  piece: ["assignments", "pieces", "piece", ...overPieces],
   /** What this screen did to pieces itself, without waiting to hear of it. */
   own: ["pieces", ...overPieces],
   scheme: ["schemes", "piece"],

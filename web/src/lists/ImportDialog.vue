@@ -41,29 +41,35 @@ function send(apply: boolean) {
   const body = { kind: props.kind, text: file.text.value, apply, answers: answers.value };
   return answer(api.POST("/imports", { body: { ...body, clay: clay.value || undefined } }));
 }
+let asked = 0;
+/** Looks at the list as it is now; what was asked before it changed says nothing any more. */
 async function look() {
+  const mine = ++asked;
   if (!file.text.value) return;
   try {
-    preview.value = await send(false);
+    const seen = await send(false);
+    if (mine !== asked) return;
+    preview.value = seen;
     wrong.value = "";
   } catch (error) {
+    if (mine !== asked) return;
     wrong.value = error instanceof Problem ? error.message : String(error);
     preview.value = undefined;
   }
 }
 watch([file.text, clay, answers], look);
-async function read(bytes?: Blob) {
-  if (!bytes?.size) return;
+async function read(given?: File) {
+  if (!given?.size) return;
   answers.value = [];
   preview.value = undefined;
-  await file.take(bytes);
+  await file.take(given);
 }
 function chosen(event: Event) {
   const input = event.target as HTMLInputElement;
   void read(input.files?.[0]);
   input.value = ""; // the same file may be mended, and chosen again
 }
-const pasted = (event: Event) => read(new Blob([(event.target as HTMLTextAreaElement).value]));
+const pasted = (event: Event) => read(new File([(event.target as HTMLTextAreaElement).value], "pasted"));
 function said(given: Schemas["ImportAnswer"][]) {
   const again = (a: Schemas["ImportAnswer"]) => given.some((g) => g.row === a.row && g.mark === a.mark);
   answers.value = [...answers.value.filter((a) => !again(a)), ...given];

@@ -1,19 +1,21 @@
 import { computed, ref } from "vue";
-import { answer, api, type Schemas } from "@/api/client";
+import type { Schemas } from "@/api/client";
 import { attempt } from "@/ui/messages";
+import { useUpload } from "@/ui/useUpload";
 
 type Kind = Schemas["ListKind"];
 
-/** A cell as CSV has it; a cell that a spreadsheet would run is no formula here, it is only text. */
+/** A cell as CSV has it. */
 const quoted = (cell: string) => (/[",\n;\t]/.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell);
 
 /**
  * A file, or pasted cells, on the way to a list: its sheets, which column is which, what stands in
  * all rows alike; and the list as the server takes it, each row on the line that it has in the file.
  *
- * @example const file = useListFile("students"); await file.read(bytes); file.text.value
+ * @example const file = useListFile("students"); await file.take(chosen); file.text.value
  */
 export function useListFile(kind: Kind) {
+  const upload = useUpload();
   const read = ref<Schemas["ListFile"]>();
   const at = ref(0);
   /** Columns of the list to columns of the sheet; -1 for none. */
@@ -37,16 +39,9 @@ export function useListFile(kind: Kind) {
     columns.value = { ...read.value?.sheets[index]?.matched };
     fixed.value = {};
   }
-  async function take(bytes: Blob) {
+  async function take(file: File) {
     const got = await attempt(
-      answer(
-        api.POST("/imports/file", {
-          params: { query: { kind } },
-          body: bytes as unknown as string,
-          bodySerializer: (b) => b as unknown as BodyInit,
-          headers: { "Content-Type": "application/octet-stream" },
-        }),
-      ),
+      upload.send<Schemas["ListFile"]>("POST", `/api/imports/file?kind=${kind}`, file),
     );
     read.value = got;
     if (got) choose(got.sheet);

@@ -16,6 +16,7 @@ import {
   SRGBColorSpace,
   Vector3,
   WebGLRenderer,
+  type Material,
 } from "three";
 import { RoomEnvironment } from "three/examples/jsm/environments/RoomEnvironment.js";
 import { onScopeDispose, ref, watch, type Ref } from "vue";
@@ -63,7 +64,7 @@ export function useTurntable(
 ) {
   const works = ref(true);
   const still = usePreferredReducedMotion();
-  const turn = { x: -0.5, y: 0.42, zoom: 1, held: false, idle: still.value !== "reduce" };
+  const turn = { x: -0.5, y: 0.42, zoom: 1, held: false, idle: true };
   let renderer: WebGLRenderer | undefined;
   let wanted = true;
   let frame = 0;
@@ -80,13 +81,23 @@ export function useTurntable(
     scene.add(lamp);
   }
   let size = 100;
-  function stand(now: Standing) {
+  const hatching = hatched();
+  /** Takes what stands on the table off, and frees what the graphics hold of it. */
+  function empty() {
+    table.traverse((part) => {
+      if (!(part instanceof Mesh)) return;
+      part.geometry.dispose();
+      (part.material as Material).dispose();
+    });
     table.clear();
+  }
+  function stand(now: Standing) {
+    empty();
     const of = new Map(now.states.map((s) => [s.id, s]));
     const fired = now.colours === "fired";
     const none = () => {
       const m = paint("#ffffff", undefined, false);
-      m.map = hatched();
+      m.map = hatching;
       return m;
     };
     const material = (surface: string, below: boolean) => {
@@ -121,8 +132,9 @@ export function useTurntable(
   }
   function draw() {
     frame = requestAnimationFrame(draw);
-    if (turn.idle) turn.x += 0.006;
-    if (!wanted && !turn.idle) return;
+    const moves = turn.idle && still.value !== "reduce";
+    if (moves) turn.x += 0.006;
+    if (!wanted && !moves) return;
     wanted = false;
     place();
     renderer?.render(scene, camera);
@@ -166,7 +178,7 @@ export function useTurntable(
     },
     { immediate: true },
   );
-  watch(standing, (now) => now && stand(now), { immediate: true, deep: true });
+  watch(standing, (now) => now && stand(now), { immediate: true });
   useResizeObserver(canvas, fit);
   useEventListener(canvas, "pointerdown", (e: PointerEvent) => {
     turn.held = true;
@@ -204,6 +216,8 @@ export function useTurntable(
   }
   onScopeDispose(() => {
     cancelAnimationFrame(frame);
+    empty();
+    hatching.dispose();
     renderer?.dispose();
     renderer?.forceContextLoss();
   });

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ref } from "vue";
-import { answer, api, type Piece } from "@/api/client";
+import type { Piece } from "@/api/client";
 import { useChanged } from "@/lib/queries";
 import { attempt, say } from "@/ui/messages";
+import { useUpload } from "@/ui/useUpload";
 
 /**
  * A photograph of a piece, straight from the camera where the device has one; it goes into the
@@ -11,7 +12,7 @@ import { attempt, say } from "@/ui/messages";
 const props = defineProps<{ piece?: Piece; /** Only the key opens it. */ hidden?: boolean }>();
 const changed = useChanged();
 const field = ref<HTMLInputElement>();
-const busy = ref(false);
+const upload = useUpload();
 defineExpose({ open: () => field.value?.click() });
 async function taken(event: Event) {
   const input = event.target as HTMLInputElement;
@@ -19,18 +20,7 @@ async function taken(event: Event) {
   input.value = "";
   const { piece } = props;
   if (!file || !piece) return;
-  busy.value = true;
-  const kept = await attempt(
-    answer(
-      api.POST("/pieces/{id}/pictures", {
-        params: { path: { id: piece.id } },
-        body: file as unknown as string,
-        bodySerializer: (body) => body,
-        headers: { "Content-Type": "application/octet-stream" },
-      }),
-    ),
-  );
-  busy.value = false;
+  const kept = await attempt(upload.send("POST", `/api/pieces/${piece.id}/pictures`, file).then(() => true));
   if (!kept) return;
   say(`${piece.student}: the photograph is in its record.`);
   await changed("own");
@@ -40,7 +30,7 @@ async function taken(event: Event) {
 <template>
   <el-button
     v-if="!hidden"
-    :loading="busy"
+    :loading="upload.busy.value"
     :aria-label="`Photograph ${piece?.student}`"
     @click="field?.click()"
     >Photograph</el-button

@@ -21,7 +21,7 @@ const last = computed(() => props.at >= props.of - 1);
   <div ref="held">
     <slot />
     <nav class="steps" :aria-label="label">
-      <button type="button" :disabled="first" @click="emit('step', -1)">← Back</button>
+      <button type="button" :disabled="first" @click="emit('step', -1)">← Previous</button>
       <span class="num">{{ of ? at + 1 : 0 }} of {{ of }}</span>
       <button type="button" :disabled="last" @click="emit('step', 1)">Next →</button>
     </nav>

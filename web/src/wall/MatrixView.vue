@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, reactive, ref, watch } from "vue";
 import { useScroll } from "@vueuse/core";
+import MatrixCell from "@/wall/MatrixCell.vue";
 import TileSheet from "@/wall/TileSheet.vue";
 import { useClasses, useClays, useGlazes } from "@/lib/useLists";
 import { useMatrix } from "@/wall/useMatrix";
@@ -99,31 +100,13 @@ function press(base: string, top: string) {
           <th scope="row">
             {{ base }} <span class="soft">{{ nameOf(base) }}</span>
           </th>
-          <td v-for="top in rows" :key="top" :class="{ alone: base === top }">
-            <button type="button" :title="says(base, top)" @click="press(base, top)">
-              <span class="visually-hidden">{{ says(base, top) }}</span>
-              <template v-if="cell(base, top)?.tiles.length">
-                <i
-                  v-for="t in cell(base, top)!.tiles.slice(0, 2)"
-                  :key="t.tile"
-                  aria-hidden="true"
-                  :style="{ background: t.fired }"
-                >
-                  <b class="num">{{ t.top ? `${t.base}+${t.top}` : t.base }}{{ t.doubt ? "▲" : "" }}</b>
-                </i>
-                <b v-if="cell(base, top)!.tiles.length > 2" class="num rest"
-                  >+{{ cell(base, top)!.tiles.length - 2 }}</b
-                >
-                <b v-if="cell(base, top)!.plans.length" class="num plans over">{{
-                  cell(base, top)!.plans.length
-                }}</b>
-              </template>
-              <i v-else class="unknown" aria-hidden="true"
-                ><b v-if="cell(base, top)?.plans.length" class="num plans">{{
-                  cell(base, top)!.plans.length
-                }}</b></i
-              >
-            </button>
+          <td v-for="top in rows" :key="top">
+            <MatrixCell
+              :of="cell(base, top)"
+              :says="says(base, top)"
+              :alone="base === top"
+              @press="press(base, top)"
+            />
           </td>
         </tr>
       </tbody>
@@ -206,52 +189,6 @@ thead .corner {
 }
 td {
   padding: 0;
-}
-td button {
-  position: relative;
-  display: flex;
-  width: 68px;
-  height: 40px;
-  border: 0;
-  padding: 0;
-  background: none;
-  cursor: pointer;
-}
-td i {
-  flex: 1;
-  display: grid;
-  place-items: end start;
-  font-style: normal;
-}
-td b {
-  background: var(--paper);
-  font-size: 12px;
-  font-weight: 640;
-  padding: 0 3px;
-  line-height: 1.25;
-}
-.alone i {
-  box-shadow: inset 0 0 0 2px var(--ink);
-}
-.unknown {
-  background: repeating-linear-gradient(45deg, #dedede 0 6px, #b2b2b2 6px 7px);
-}
-.alone .unknown {
-  box-shadow: none;
-}
-.plans {
-  border: 2px solid var(--ink);
-  place-self: center;
-}
-.over,
-.rest {
-  position: absolute;
-  right: 0;
-  top: 0;
-}
-.rest {
-  top: auto;
-  bottom: 0;
 }
 .more.all {
   visibility: hidden;
