@@ -7,7 +7,7 @@ import { say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import { useUnits } from "@/lib/useUnits";
 import FromBelow from "@/ui/FromBelow.vue";
-import HalfSection from "@/ui/HalfSection.vue";
+import PulledSection from "@/desk/PulledSection.vue";
 import AssignmentFires from "@/desk/AssignmentFires.vue";
 import MakersField, { type Makers } from "@/desk/MakersField.vue";
 import MarkingEditor from "@/desk/MarkingEditor.vue";
@@ -15,7 +15,6 @@ import MeasureFields from "@/desk/MeasureFields.vue";
 import { useSketch } from "@/desk/useSketch";
 import { queries, useChanged } from "@/lib/queries";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
-import { cm2 } from "@/ui/figures";
 import ClassSelect from "@/ui/ClassSelect.vue";
 import JarSelect from "@/ui/JarSelect.vue";
 
@@ -133,19 +132,7 @@ const formChoices = computed(() => forms.data.value?.map((f) => ({ key: f.form, 
         <MeasureFields v-model="measures" :kind="kind" :poses="sketched?.poses ?? []" :errors="errors" />
       </div>
       <div class="shows">
-        <div class="drawing">
-          <HalfSection
-            v-if="sketched"
-            :drawing="sketched.drawing"
-            :surfaces="sketched.surfaces"
-            colours="chalk"
-            pull
-            @pull="pull"
-          />
-        </div>
-        <p class="areas num">
-          <span v-for="s in sketched?.surfaces" :key="s.id">{{ s.name }} {{ cm2(s.areaCM2) }}</span>
-        </p>
+        <PulledSection :sketched="sketched" @pull="pull" />
         <FromBelow v-if="sketched" :under="sketched.under" :says="`as wide as its foot, in ${unit}`" />
         <p v-for="[key, says] in elsewhere" :key="key" role="alert" class="bad">{{ says }}</p>
         <label>
@@ -215,19 +202,6 @@ label:not(.el-checkbox) {
 .shows {
   position: sticky;
   top: 0;
-}
-.drawing {
-  height: 250px;
-  background: var(--sheet);
-  border: 1px solid var(--line);
-}
-/* As high as it gets: the button below stands where it was when another form is chosen. */
-.areas {
-  min-height: 45px;
-  align-content: start;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
 }
 .mark {
   margin-top: 16px;

@@ -4,11 +4,10 @@ import { watchDebounced } from "@vueuse/core";
 import { computed, ref } from "vue";
 import type { PieceDetail, Schemas } from "@/api/client";
 import MeasureFields from "@/desk/MeasureFields.vue";
+import PulledSection from "@/desk/PulledSection.vue";
 import { useSketch } from "@/desk/useSketch";
 import { useAssignments } from "@/lib/useLists";
 import { queries } from "@/lib/queries";
-import { cm2 } from "@/ui/figures";
-import HalfSection from "@/ui/HalfSection.vue";
 
 /** How one piece measures, where it is not as its assignment says: typed, or its wall pulled. */
 const props = defineProps<{ detail: PieceDetail }>();
@@ -57,19 +56,7 @@ const plain = computed<Schemas["FormKind"] | undefined>(
       <el-button v-if="differs" size="small" @click="reset">Use the assignment's measures</el-button>
     </div>
     <div>
-      <div class="drawing">
-        <HalfSection
-          v-if="sketched"
-          :drawing="sketched.drawing"
-          :surfaces="sketched.surfaces"
-          colours="chalk"
-          pull
-          @pull="pull"
-        />
-      </div>
-      <p class="soft num">
-        <span v-for="s in sketched?.surfaces" :key="s.id">{{ s.name }} {{ cm2(s.areaCM2) }} </span>
-      </p>
+      <PulledSection :sketched="sketched" @pull="pull" />
     </div>
   </div>
 </template>
@@ -80,15 +67,5 @@ const plain = computed<Schemas["FormKind"] | undefined>(
   grid-template-columns: 1.2fr 1fr;
   gap: 20px;
   margin-bottom: 16px;
-}
-.drawing {
-  height: 220px;
-  background: var(--sheet);
-  border: 1px solid var(--line);
-}
-p {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 12px;
 }
 </style>
