@@ -86,8 +86,13 @@ func (p *screen) firstCoat() {
 	p.goTo("/bench")
 	p.clickX(`//tr[th[contains(., "Suna B.")]]//button[contains(@class, "cell")]`)
 	p.see(".el-dialog", "which jar?")
+	row := func() float64 { return p.topOf(`//tr[th[contains(., "Suna B.")]]`) }
+	stood := row()
 	p.typeInto(".el-dialog input", "Slate")
 	p.press(input.Enter)
+	p.gone(".el-dialog", "which jar?")
+	p.see(".asked", "Were they wiped before their first coat? Suna B.")
+	require.InDelta(p.t, stood, row(), 1, "the question comes above the row, which stands still under the hand")
 	p.clickX(`//tr[th[contains(., "Suna B.")]]//button[contains(@class, "back")]/preceding-sibling::button`)
 	p.press(input.Escape)
 	// The whole class takes the same jar, and no plan is needed for that.

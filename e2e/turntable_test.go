@@ -6,7 +6,6 @@ import (
 	"time"
 
 	"github.com/go-rod/rod/lib/input"
-	"github.com/go-rod/rod/lib/proto"
 	"github.com/stretchr/testify/require"
 )
 
@@ -38,6 +37,7 @@ func (p *screen) shown() (mark string) {
 func TestTheTurntable(t *testing.T) {
 	s, p, tablet := beforeTheFirstCoat(t)
 	c := client(t, s.url)
+	p.motion("no-preference")
 	for _, title := range []string{"Lamplighter's cup", "Lantern for a lost ferry", "Tide-pool bowl", "Beast from the marsh", "Storm-warning slab"} {
 		who := map[string]string{"Lamplighter's cup": "Finn A.", "Lantern for a lost ferry": "Anouk B.", "Tide-pool bowl": "Ilo N.", "Beast from the marsh": "Anouk K.", "Storm-warning slab": "Caspar H."}[title]
 		p.goTo("/plan/" + pieceOf(t, c, s.url, who, title).Id)
@@ -47,7 +47,7 @@ func TestTheTurntable(t *testing.T) {
 	}
 	p.goTo("/plan/" + pieceOf(t, c, s.url, "Finn A.", "Lamplighter's cup").Id)
 	p.see("h1", "Finn A.")
-	require.NoError(t, proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "prefers-reduced-motion", Value: "reduce"}}}.Call(p.Page))
+	p.motion("reduce")
 	p.press('y')
 	rests := p.shown()
 	time.Sleep(400 * time.Millisecond) // some twenty frames, in which it would have turned

@@ -58,7 +58,7 @@ defineExpose({ focus: () => input.value?.focus() });
   gap: 8px;
 }
 input {
-  width: 268px;
+  width: 250px;
   min-height: 38px;
   padding: 0 10px;
   border: 1px solid var(--line-strong);

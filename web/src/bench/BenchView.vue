@@ -15,6 +15,7 @@ import { useBench } from "@/bench/useBench";
 import { useBoards, useCursor } from "@/bench/useBoard";
 import CameraButton from "@/ui/CameraButton.vue";
 import { useKeys } from "@/ui/useKeys";
+import { useSteady } from "@/ui/useSteady";
 import { useGlazes } from "@/lib/useLists";
 import { useHand } from "@/lib/useHand";
 import { useNow } from "@/lib/useNow";
@@ -33,6 +34,7 @@ const tooMany = computed(
 );
 const boards = useBoards(computed(() => (tooMany.value ? [] : shown.value)));
 const cursor = useCursor(boards);
+useSteady("tr"); // what a coat asks for stands above the boards
 const bench = useBench(boards);
 const { whole, jarFor, done } = bench;
 const { column } = whole;

@@ -1,0 +1,52 @@
+import { useEventListener, useMutationObserver } from "@vueuse/core";
+import { onBeforeUnmount, onMounted, shallowRef } from "vue";
+
+/**
+ * Keeps what was pressed last where the hand has it. When a question or a list above it comes
+ * or goes, the page is scrolled by as much before anything else can be pressed, so that no tap
+ * meets what it was not meant for.
+ *
+ * @param held selects what is to stand still: the nearest such element around a press
+ * @example useSteady("tbody tr") // the rows of a table, under a list that comes and goes
+ */
+export function useSteady(held: string) {
+  const page = document.documentElement;
+  const main = shallowRef<HTMLElement | null>(null);
+  let at: Element | null = null;
+  let height = 0; // of its upper edge, px below the upper edge of the whole page
+  let room = 0; // px kept empty above everything, where there was nothing to scroll back to
+  const measure = () => at!.getBoundingClientRect().top + window.scrollY;
+
+  function hold(event: Event) {
+    at = event.target instanceof Element ? event.target.closest(held) : null;
+    if (at) height = measure();
+  }
+  function keepEmpty(px: number) {
+    room = px;
+    main.value?.style.setProperty("margin-top", `${px}px`);
+  }
+  function steady() {
+    if (!at?.isConnected) return room ? keepEmpty(0) : undefined;
+    const moved = measure() - height;
+    if (Math.abs(moved) < 1) return;
+    const by = Math.max(-window.scrollY, moved - Math.min(room, Math.max(0, moved)));
+    keepEmpty(Math.max(0, room + by - moved));
+    // A page that ends too early to be scrolled so far is made longer.
+    const ends = window.scrollY + by + window.innerHeight;
+    if (ends > page.scrollHeight) page.style.setProperty("min-height", `${ends}px`);
+    window.scrollBy({ top: by, behavior: "instant" });
+    height = measure();
+  }
+  useEventListener(document, "pointerdown", hold, { capture: true });
+  useMutationObserver(main, steady, { childList: true, subtree: true, characterData: true, attributes: true });
+  // The browser does the like by itself, except at the upper end of a page: not both.
+  onMounted(() => {
+    main.value = document.getElementById("main");
+    page.style.setProperty("overflow-anchor", "none");
+  });
+  onBeforeUnmount(() => {
+    keepEmpty(0);
+    page.style.removeProperty("min-height");
+    page.style.removeProperty("overflow-anchor");
+  });
+}
