@@ -47,33 +47,31 @@ func TestTheFirstDayByHand(t *testing.T) {
 	c.fill("input[name=school]", "Oak")
 	c.fill("input[name=passphrase]", "ash and mud")
 	c.fill("input[name=again]", "ash and mud")
-	c.goOn("button", "Open the room", "Today")
-	c.goOn(".first a", "Add a class", "Classes")
-	c.tap(".empty button", "Add a class")
-	c.fill(".el-dialog input[name=class]", "7A")
+	c.goOn("button", "Open the room", "First steps")
+	c.fill("input[name=class]", "7A")
 	var names strings.Builder
 	names.WriteString("No\tSurname\tFirst name\n")
 	for i := range 28 {
 		fmt.Fprintf(&names, "%d\tTern%c\tIlo\n", i+1, 'a'+i%26)
 	}
-	c.pasted(".el-dialog textarea", names.String())
-	c.see(".el-dialog .num", "28 students")
-	c.tap(".el-dialog button", "Add the class")
-	c.see("article .name .soft", "28 students")
-	c.goOn("nav a", "Stock", "Stock")
-	c.tap("button", "Add jars")
+	c.pasted("textarea", names.String())
+	c.see(".names .num", "28 students")
+	c.tap("button", "Add the class")
+	c.screens++
+	c.see(".steps [aria-current]", "The jars")
+	c.see(".steps", "28 students")
 	c.fill(".jar-form input[name=code]", "A")
 	c.fill(".jar-form input[name=name]", "Ash")
 	c.keys++
 	c.press(input.Enter)
 	c.see(".jar-form [role=status]", "A Ash is added, for cone 6")
-	c.goOn("nav a", "Plan", "Plan")
-	c.tap("button", "New assignment")
+	c.screens++
+	c.tap("button", "Next: What it makes")
 	c.fill("input[name=assignment]", "Tile")
-	c.tap(".el-dialog button", "Assign")
-	c.see("section h2", "Tile")
-	c.settle()
-	c.goOn("nav a", "Bench", "Bench")
+	c.tap("button", "Assign")
+	c.screens++
+	c.see(".steps", "Tile")
+	c.goOn(".ways a", "At this screen", "Bench")
 	c.tap("td button.cell", "")
 	c.see(".el-dialog", "which jar?")
 	c.tap(".el-dialog li button", "A")
@@ -84,6 +82,51 @@ func TestTheFirstDayByHand(t *testing.T) {
 	t.Logf("%d keys, %d presses, %d new screens: %.0f s", c.keys, c.presses, c.screens, seconds)
 	require.LessOrEqual(t, c.keys+c.presses, 60)
 	require.Less(t, seconds, 180.0, "under three minutes")
+
+	// Nothing is left to begin with, and the way in is found again all the same.
+	c.goTo("/")
+	c.see("h2", "Classes, and where their pieces wait")
+	require.Zero(t, c.countWith(".head a", "First steps"))
+	c.goTo("/classes")
+	c.click("a", "first steps")
+	c.see(".steps", "logged")
+	// The invented school stands beside this one: its own door, its own lock.
+	c.click("button", "Open an invented school")
+	c.see(".invented a", "here")
+	look := c.MustEval(`() => document.querySelector(".invented a").href`).Str()
+	require.NoError(t, c.Navigate(look))
+	c.see("h1", "Ashgarrow School")
+	c.click("button", "Unlock")
+	c.see("h1", "Today")
+	c.see(".demo", "Demo clock")
+	c.goTo("/") // the school of her own was not locked by it
+	c.see("h1", "Today")
+	require.Zero(t, c.countWith(".demo", "Demo clock"))
+}
+
+// An empty room shows its first steps; each is skipped, and all are there again.
+func TestFirstStepsAreSkipped(t *testing.T) {
+	s := start(t, "serve", "--data", t.TempDir())
+	p := open(t, s, "/welcome#"+s.token())
+	p.typeInto("input[name=school]", "Oak")
+	p.typeInto("input[name=passphrase]", "ash and mud")
+	p.typeInto("input[name=again]", "ash and mud")
+	p.press(input.Enter)
+	for _, step := range []string{"A class", "The jars", "What it makes"} {
+		p.see(".steps [aria-current]", step)
+		p.examine(step)
+		p.click("button", "Skip this step")
+	}
+	p.see(".ways", "Print record sheets")
+	p.examine("coat")
+	p.click("button", "Back")
+	p.see(".panel", "No class yet, so nobody makes anything")
+	p.click(".steps button", "The first coat")
+	p.click("button", "Close")
+	p.see(".next .first a", "Add a class")
+	p.click(".head a", "First steps")
+	p.see(".steps [aria-current]", "A class")
+	require.True(t, p.MustEval(`() => document.activeElement.name === "class"`).Bool(), "names are typed at once")
 }
 
 // A term of small changes by hand: joined, renamed, marked otherwise, moved, left and back; the

@@ -60,7 +60,7 @@ func TestFirstVisit(t *testing.T) {
 	p.typeInto("input[name=passphrase]", "kiln wash on both")
 	p.typeInto("input[name=again]", "kiln wash on both")
 	p.click("button", "Open the room")
-	p.see(".first", "Add a class")
+	p.see("h1", "First steps")
 	p.firstCoat()
 
 	other := open(t, s, "/")
@@ -73,7 +73,7 @@ func TestFirstVisit(t *testing.T) {
 // firstCoat goes from a new school to the first coat: a class list, ten jars,
 // no tile, no plan, and one note instead of a wall of warnings.
 func (p *screen) firstCoat() {
-	p.click(".first a", "Add a class")
+	p.click(".why a", "Classes")
 	p.bring("Import class list", "students.csv")
 	p.bring("Import glazes", "glazes.csv")
 	p.choose("Class", "8 Kestrel")

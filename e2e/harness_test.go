@@ -284,8 +284,8 @@ func (p *screen) choose(label, option string) {
 		}`, option)
 		return err == nil && done.Value.Bool()
 	}, patience, 100*time.Millisecond, "%s offers no %s", label, option)
-	require.Eventuallyf(p.t, func() bool {
-		open, err := p.Eval(`() => [...document.querySelectorAll(".el-select__popper")].some((i) => i.checkVisibility({ visibilityProperty: true }))`)
+	require.Eventuallyf(p.t, func() bool { // a list of several stays open for the next
+		open, err := field.Eval(`() => !this.closest(".el-select").querySelector(".el-tag") && [...document.querySelectorAll(".el-select__popper")].some((i) => i.checkVisibility({ visibilityProperty: true }))`)
 		return err == nil && !open.Value.Bool()
 	}, patience, moment, "the list of %s stays open", label)
 	p.settle()

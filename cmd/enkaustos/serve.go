@@ -72,7 +72,7 @@ func serveCommand() *cobra.Command {
 		Use:   "serve",
 		Short: "Serve a school to the browser",
 		Args:  cobra.NoArgs,
-		RunE: func(cmd *cobra.Command, _ []string) error {
+		RunE: func(cmd *cobra.Command, _ []string) (err error) {
 			dir, _ := cmd.Flags().GetString("data")
 			ctx := cmd.Context()
 			listener, err := v.listen(ctx)
@@ -83,7 +83,9 @@ func serveCommand() *cobra.Command {
 			if err != nil {
 				return errors.Join(err, listener.Close())
 			}
-			options := api.Options{School: s, Log: v.log(), Hosts: v.hosts, LAN: v.lan}
+			invented := &beside{log: v.log()}
+			defer func() { err = errors.Join(err, invented.close()) }()
+			options := api.Options{School: s, Log: v.log(), Hosts: v.hosts, LAN: v.lan, Demo: invented.open}
 			if door.NeedsSetup(s.Now()) {
 				options.SetupToken = rand.Text()
 				fmt.Printf("First visit: open this link once and choose your passphrase:\n  %s/welcome#%s\n", v.url(listener), options.SetupToken)

@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -104,7 +105,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	require.NoError(t, err)
 	authority, err := trust.Open(t.TempDir(), nil, time.Now())
 	require.NoError(t, err)
-	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.DiscardHandler), SetupToken: "once", Advance: clock.Advance,
+	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.DiscardHandler), SetupToken: "once", Advance: clock.Advance, Demo: func(context.Context) (string, error) { return "http://127.0.0.1:1/", nil },
 		Trust: trust.Trust{Authority: authority, Links: func(scheme string) []string { return []string{scheme + "://192.168.7.2:8470"} }}})
 	require.NoError(t, err)
 	server := serving(t, s, handler)
@@ -208,8 +209,9 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	officeFiles(t, c)
 	inInches(t, c)
 	workTheRoom(c, class.Id)
-	do[contract.Today](c, 200, "GET", "/today", nil)
+	require.Equal(t, contract.FirstSteps{Class: true, Jars: true, Piece: true, Coat: true}, do[contract.Today](c, 200, "GET", "/today", nil).First)
 	do[contract.Today](c, 200, "POST", "/today/clock", nil)
+	do[struct{ Url string }](c, 200, "POST", "/demo", nil)
 	do[[]contract.Rule](c, 200, "GET", "/rules", nil)
 	require.Len(t, do[[]contract.Preset](c, 200, "GET", "/rules/presets", nil), 5)
 	do[contract.Problem](c, 422, "POST", "/rules/preview", body{"values": body{"coats": "many"}})

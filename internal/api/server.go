@@ -53,6 +53,8 @@ type Options struct {
 	CopyTo string
 	// Advance moves the clock on; nil outside the demo.
 	Advance func(time.Duration)
+	// Demo opens the invented school beside this one, and says where; nil in the demo itself.
+	Demo func(context.Context) (url string, err error)
 }
 
 // Server answers one school.
@@ -98,7 +100,7 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.New(s), gate.Gate{School: s},
 		kiln.Kiln{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, lists.Lists{School: s}, lists.ByHand{School: s},
 		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: links(o.Reach)},
-		house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo}, o.Trust}
+		house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo, Demo: o.Demo}, o.Trust}
 }
 
 // links are where tablets find the server, as it is now.

@@ -57,6 +57,9 @@ func (d *Door) Open(failed func(http.ResponseWriter, *http.Request, error)) (err
 	// A session over TLS has a name of its own, which browsers keep from plain http (RFC
 	// 6265bis, 4.1.3.2): whoever listens there never sees it.
 	d.secure.Cookie.Name = "__Host-enkaustos"
+	if d.Advance != nil { // cookies know no ports: the demo beside a school must not lock it
+		d.plain.Cookie.Name, d.secure.Cookie.Name = "enkaustos-demo", "__Host-enkaustos-demo"
+	}
 	d.secure.Cookie.Secure = true
 	return nil
 }

@@ -20,6 +20,8 @@ type Today struct {
 	School *school.School
 	// CopyTo is the folder outside the machine that gets every copy; "" for none.
 	CopyTo string
+	// Demo opens the invented school beside this one, and says where; nil in the demo itself.
+	Demo func(context.Context) (url string, err error)
 }
 
 var stages = []ready.Stage{ready.Plan, ready.Bench, ready.Foot, ready.Kiln, ready.Results, ready.Done}
@@ -110,6 +112,7 @@ func Look(m school.Moment) contract.Today {
 		}
 		v.Blocked = append(v.Blocked, h)
 	}
+	v.First = FirstSteps(m)
 	v.Next = nextSteps(m, all, fit)
 	return v
 }
@@ -126,10 +129,11 @@ func nextSteps(m school.Moment, all map[ready.Stage]int, fit int) []contract.Nex
 			next = append(next, contract.NextStep{Text: fmt.Sprintf(format, args...), Why: why, To: to})
 		}
 	}
-	students := len(school.Students.All(m.Snapshot))
-	add(students == 0, "/classes", "Paste the names of one, or import a list.", "Add a class")
-	add(len(school.Glazes.All(m.Snapshot)) == 0, "/stock", "Ten will do for a first lesson.", "Add the jars of the room")
-	add(len(m.Assignments) == 0 && students > 0, "/plan", "Every student then has a piece to plan or to glaze.", "Add an assignment")
+	first := FirstSteps(m)
+	add(!first.Class, "/first?step=class", "Paste the names of one, or import a list.", "Add a class")
+	add(!first.Jars, "/first?step=jars", "Ten will do for a first lesson.", "Add the jars of the room")
+	add(!first.Piece && first.Class, "/first?step=piece", "Every student then has a piece to plan or to glaze.", "Add an assignment")
+	add(!first.Coat && first.Piece, "/first?step=coat", "At this screen, at a tablet of the room, or on paper.", "Log the first coat")
 	for _, l := range school.LoadsInOrder(m.Snapshot) {
 		switch {
 		case !l.UnloadedAt.IsZero():

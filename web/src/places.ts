@@ -70,6 +70,7 @@ export const places: readonly Place[] = [
   { path: "/rules", name: "House rules", group: "beside", key: "9", roles: onlyTeacher, view: () => import("@/house/RulesView.vue") },
   { path: "/room", name: "Room and tablets", group: "beside", key: "T", roles: grown, view: () => import("@/room/RoomView.vue") },
 
+  { path: "/first", name: "First steps", group: "within", roles: onlyTeacher, view: () => import("@/first/FirstView.vue") },
   { path: "/tiles/read", name: "Read a rack", group: "within", roles: onlyTeacher, view: () => import("@/wall/ReadView.vue"),
     keys: [["arrows", "Move a mark on the photograph; Shift far, Alt sizes, Delete removes"]] },
   { path: "/tiles/matrix", name: "Which overlaps were fired", group: "within", roles: grown, view: () => import("@/wall/MatrixView.vue") },

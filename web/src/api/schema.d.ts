@@ -1741,6 +1741,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Open the invented school beside this one, to look round in. It is made anew, and is gone when the server stops. */
+        post: operations["openDemo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/demo/clock": {
         parameters: {
             query?: never;
@@ -2109,8 +2126,20 @@ export interface components {
             /** @description What holds pieces up, the commonest first */
             blocked: components["schemas"]["Held"][];
             next: components["schemas"]["NextStep"][];
+            first: components["schemas"]["FirstSteps"];
             /** @description That entries are dated after now, and what to do; nothing where none is */
             clock?: string;
+        };
+        /** @description Which of the first steps of a new room are done */
+        FirstSteps: {
+            /** @description Somebody is in a class */
+            class: boolean;
+            /** @description There is a jar */
+            jars: boolean;
+            /** @description Something is to be glazed */
+            piece: boolean;
+            /** @description A coat was logged */
+            coat: boolean;
         };
         /** @description What a row asks that only the teacher can say: who it is, where of names some; else which mark it shall have */
         ImportAsk: {
@@ -6724,6 +6753,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Backup"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    openDemo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Where it is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description On this machine; its fragment is the passphrase */
+                        url: string;
+                    };
                 };
             };
             default: components["responses"]["Problem"];

@@ -26,7 +26,8 @@ const lists: { kind: Schemas["ListKind"]; name: string }[] = [
     <div>
       <h1>Classes</h1>
       <p class="soft">
-        Type or paste the names of a class, or import a list from a spreadsheet, whole or not at all.
+        Type or paste the names of a class, or import a list from a spreadsheet, whole or not at all. The
+        <RouterLink to="/first">first steps</RouterLink> lead from here to the first coat.
       </p>
     </div>
     <div class="bring">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
-import { computed, reactive, ref } from "vue";
+import { computed, reactive, ref, watchEffect } from "vue";
 import { useRouter } from "vue-router";
 import { answer, api } from "@/api/client";
 import { useSession } from "@/lib/useSession";
@@ -11,7 +11,10 @@ const session = useSession();
 const client = useQueryClient();
 const router = useRouter();
 const setup = computed(() => session.data.value?.state === "setup");
+/** Who comes from a school of her own to look round in the invented one brings its passphrase along. */
+const brought = computed(() => !!session.data.value?.demo && decodeURIComponent(location.hash.slice(1)));
 const form = reactive({ school: "", passphrase: "", again: "" });
+watchEffect(() => (form.passphrase ||= brought.value || ""));
 const refused = ref("");
 const busy = ref(false);
 
@@ -34,7 +37,8 @@ async function enter() {
         ? api.POST("/setup", { body: { token, school, passphrase } })
         : api.POST("/login", { body: { passphrase } }),
     );
-    if (setup.value || location.pathname === "/welcome") await router.replace("/");
+    if (setup.value) await router.replace("/first");
+    else if (location.pathname === "/welcome" || brought.value) await router.replace("/");
     client.setQueryData(queries.session().queryKey, opened);
   } catch (error) {
     refused.value = (error as Error).message;
@@ -52,7 +56,9 @@ async function enter() {
         {{
           setup
             ? "Name the school and choose the teacher's passphrase. It is kept on this machine only."
-            : "The teacher's side is locked."
+            : brought
+              ? "An invented school to look round in. Nothing that is done here is kept."
+              : "The teacher's side is locked."
         }}
       </p>
       <label v-if="setup">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
+import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { useSession } from "@/lib/useSession";
 import { attempt, say } from "@/ui/messages";
@@ -21,6 +22,9 @@ async function settle() {
   say("They count from now on: what was laid dries from now.");
 }
 
+/** A room that is not set up yet. */
+const begins = computed(() => data.value && Object.values(data.value.first).some((done) => !done));
+
 function at(counts: { stage: string; pieces: number }[], stage?: string) {
   return counts.find((c) => c.stage === stage)?.pieces ?? 0;
 }
@@ -29,7 +33,10 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
 
 <template>
   <div v-if="data">
-    <div class="head"><h1>Today</h1></div>
+    <div class="head">
+      <h1>Today</h1>
+      <RouterLink v-if="session.data.value?.role === 'teacher' && begins" to="/first">First steps</RouterLink>
+    </div>
     <section v-if="data.clock" class="clock" role="alert">
       <p>{{ data.clock }}</p>
       <template v-if="session.data.value?.role === 'teacher'">

@@ -38,7 +38,12 @@ export function useSteady(held: string) {
     height = measure();
   }
   useEventListener(document, "pointerdown", hold, { capture: true });
-  useMutationObserver(main, steady, { childList: true, subtree: true, characterData: true, attributes: true });
+  useMutationObserver(main, steady, {
+    childList: true,
+    subtree: true,
+    characterData: true,
+    attributes: true,
+  });
   // The browser does the like by itself, except at the upper end of a page: not both.
   onMounted(() => {
     main.value = document.getElementById("main");
