@@ -61,7 +61,7 @@ func TestClassFromATemplateReviewedByKeys(t *testing.T) {
 	for n := 0; waiting() > 0 && n < 3*plans; n++ {
 		before := waiting()
 		p.see("article button", "Approve")
-		for i := 0; i < 2 && p.count("article .mend") > 0 && waiting() == before; i++ {
+		for i := 0; i < 2 && p.countWith("article li button", "Apply") > 0 && waiting() == before; i++ {
 			press('m')
 		}
 		if waiting() < before {

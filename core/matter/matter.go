@@ -48,6 +48,23 @@ const (
 	OfPiece  About = "piece"  // as a whole: whose, where, broken
 )
 
+// Where is the place at which what a finding asks for is done.
+type Where string
+
+// Where findings are settled.
+const (
+	AtStack      Where = "stack"      // the coats of a surface, at the desk
+	AtTiles      Where = "tiles"      // another stack for a surface, from a fired tile
+	AtDetails    Where = "details"    // what is marked out on a piece, and how it stands
+	AtAssignment Where = "assignment" // its clay and cone
+	AtRules      Where = "rules"      // the house's
+	AtStock      Where = "stock"
+	AtClasses    Where = "classes"   // the jars that a class may use
+	AtProgramme  Where = "programme" // the tiles to make
+	AtWall       Where = "wall"      // the tiles that there are
+	ByHand       Where = "hand"      // by eye and hand, nowhere on a screen
+)
+
 // Firm says whether somebody may overrule what keeps a piece out of the kiln.
 type Firm string
 
@@ -65,9 +82,11 @@ type Matter struct {
 	Weighs []Severity // as a finding of a plan, the usual weight first; none where no plan is checked for it
 	Waits  Stage      // where a piece that has it waits; "" where it keeps none out of the kiln
 	Laid   bool       // said of a coat as it goes on
-	About  About
-	Firm   Firm
-	Eyes   Eyes
+	// Settled is where the usual way out of a finding is taken; "" where no plan is checked for it.
+	Settled Where
+	About   About
+	Firm    Firm
+	Eyes    Eyes
 
 	Shields bool   // it shields shelf or people: always judged by today's rules, whatever a plan was approved under
 	One     string // of one piece: "lacks coats"

@@ -24,6 +24,7 @@ func TestTheRegisterIsWhole(t *testing.T) {
 		require.NotEmpty(t, m.Means, m.Code)
 		require.NotEmpty(t, m.About, m.Code)
 		require.True(t, len(m.Weighs) > 0 || m.Waits != "" || m.Laid, "%s is said nowhere", m.Code)
+		require.Equal(t, len(m.Weighs) > 0, m.Settled != "", "%s: what is found in a plan is settled somewhere", m.Code)
 		if m.Code.Weight() == matter.Stop && len(m.Weighs) > 0 {
 			require.Equal(t, matter.Plan, m.Waits, m.Code)
 		}

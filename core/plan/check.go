@@ -29,13 +29,23 @@ func rank(s Severity) int { return strings.Index("stop warn note", string(s)) }
 // Finding is one thing that the check has to say.
 type Finding struct {
 	Code     matter.Code
-	Severity Severity  // the usual weight of its code, unless the check says otherwise
-	Surface  string    // piece.Surface.ID; "" for the whole piece
-	Text     string    // one sentence with the numbers behind it
-	Way      string    // the way out; "" where there is none to offer
-	Mend     *Choice   // the choice for Surface that takes the way out; nil where a person must choose
-	Stand    *Standing // how to stand instead, where that is the way out
-	Numbers  Numbers   // behind the sentence; nil where it has none
+	Severity Severity     // the usual weight of its code, unless the check says otherwise
+	Surface  string       // piece.Surface.ID; "" for the whole piece
+	Text     string       // one sentence with the numbers behind it
+	Way      string       // the way out; "" where there is none to offer
+	Mend     *Choice      // the choice for Surface that takes the way out; nil where a person must choose
+	Stand    *Standing    // how to stand instead, where that is the way out
+	Where    matter.Where // where the way out is taken, unless where its code usually is
+	Numbers  Numbers      // behind the sentence; nil where it has none
+}
+
+// Settled is where the way out of a finding is taken.
+func (f *Finding) Settled() matter.Where {
+	if f.Where != "" {
+		return f.Where
+	}
+	m, _ := matter.Of(f.Code)
+	return m.Settled
 }
 
 // Numbers are the figures behind a sentence by name: coats and figure, mm of the

@@ -55,7 +55,7 @@ func (c *check) onStilts(surface *piece.Surface, stack glaze.Stack, s *sorted) {
 		f.Way, f.Stand = "Record that it stands on stilts.", &stand
 	case !kiln.Cone(c.shelf.House.StiltsCone).Known():
 		f.Text = fmt.Sprintf("%s: nobody said to which cone this house's stilts are made; too hot, they sink and stick.", surface.Name)
-		f.Way = "Set their cone under House rules, from their label."
+		f.Way, f.Where = "Set their cone under House rules, from their label.", matter.AtRules
 	case kiln.Cone(c.shelf.House.StiltsCone).Cooler(c.work.Cone):
 		f.Text = fmt.Sprintf("%s: this house's stilts are made for cone %s; at cone %s they sink and stick.", surface.Name, c.shelf.House.StiltsCone, c.work.Cone)
 		f.Way, f.Mend = "Leave it bare.", &Choice{Bare: true}
@@ -111,8 +111,8 @@ func (c *check) firedOn(surface *piece.Surface, stack glaze.Stack) {
 			continue
 		}
 		c.add(Finding{Code: matter.GlazeCone, Surface: surface.ID,
-			Text: fmt.Sprintf("%s: %s %s is for cone %s; fired again to cone %s %s.", surface.Name, g.Code, g.Name, g.Cones, c.work.Cone, fate),
-			Way:  "Fire it again within the range of everything on it."})
+			Text:  fmt.Sprintf("%s: %s %s is for cone %s; fired again to cone %s %s.", surface.Name, g.Code, g.Name, g.Cones, c.work.Cone, fate),
+			Where: matter.AtAssignment, Way: "Fire it again within the range of everything on it."})
 	}
 }
 
@@ -147,7 +147,7 @@ func (c *check) coats(surface *piece.Surface, choice Choice, s *sorted) {
 		f.Way, f.Mend = fmt.Sprintf("Use %s%s.", coats(want.Coats), of), c.recount(choice.Stack.Planned().Normal(), true, int(want.Coats))
 		if bucket := c.weighed(choice.Stack); bucket != "" {
 			f.Text += bucket
-			f.Way = "Weigh it again once it was thinned or topped up, or hold the piece for as much shorter or longer."
+			f.Way, f.Where = "Weigh it again once it was thinned or topped up, or hold the piece for as much shorter or longer.", matter.AtStock
 		}
 		if c.jars(choice.Stack, s.melt.Coats-want.Coats, &f); over {
 			f.Way, f.Mend = "Lay fewer coats there, or leave the ground out below it.", nil
@@ -204,10 +204,11 @@ func (c *check) open(surface *piece.Surface, s *sorted) {
 	if s.under == 0 || s.sealed || surface.Use != piece.Plain || surface.Detail == piece.Inlay || surface.Stands {
 		return
 	}
-	f := Finding{Code: matter.UnderglazeOpen, Surface: surface.ID, Way: "Lay a clear over it, or want it so.",
+	way, mend := c.sealing(surface, c.shelf.House.ClearElsewhere)
+	f := Finding{Code: matter.UnderglazeOpen, Surface: surface.ID, Way: way + ", or want it so.", Mend: mend,
 		Text: fmt.Sprintf("%s: underglaze that lies open is matte, and wears off in use.", surface.Name)}
 	if c.shelf.House.OpenUnderglaze == rules.AlwaysSealed {
-		f.Severity, f.Way = Warn, "This house always seals it: lay a clear over it."
+		f.Severity, f.Way = Warn, "This house always seals it: "+lowerFirst(way)+"."
 	}
 	c.add(f)
 }
@@ -300,9 +301,9 @@ func (c *check) food(surface *piece.Surface, s *sorted) {
 		return
 	}
 	if s.under > 0 && !s.sealed {
-		c.add(Finding{Code: matter.UnderglazeFood, Surface: surface.ID,
-			Text: fmt.Sprintf("%s: underglaze lies open where food touches.", surface.Name),
-			Way:  fmt.Sprintf("Lay %s of clear over it.", coats(c.shelf.House.ClearOnFood))})
+		way, mend := c.sealing(surface, c.shelf.House.ClearOnFood)
+		c.add(Finding{Code: matter.UnderglazeFood, Surface: surface.ID, Mend: mend,
+			Text: fmt.Sprintf("%s: underglaze lies open where food touches.", surface.Name), Way: way + "."})
 	}
 	for _, g := range s.melt.Glazes {
 		if g.Food != glaze.FoodClaimed {

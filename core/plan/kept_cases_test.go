@@ -2,6 +2,7 @@ package plan_test
 
 import (
 	"fmt"
+	"maps"
 	"math/rand/v2"
 	"strings"
 	"testing"
@@ -134,12 +135,32 @@ func TestFindingsStayAsTheyAre(t *testing.T) {
 				fmt.Fprintf(&page, " %v", rounded(f.Numbers))
 			}
 			fmt.Fprintln(&page)
+			requireSettled(t, shelf, p, w, f)
 		}
 		for _, s := range plan.Order(p, body, shelf.House, shelf.Glazes) {
 			fmt.Fprintf(&page, "  {%s: %s, %s %v}\n", s.Surface, glaze.Stack{s.Layer}, s.Brush, s.Optional)
 		}
 	}
 	golden.Assert(t, page.String(), "findings.txt")
+}
+
+// requireSettled: a finding says where its way out is taken, and a way that can be pressed
+// leaves nothing of it.
+func requireSettled(t *testing.T, shelf *plan.Shelf, p plan.Plan, w plan.Work, f plan.Finding) {
+	require.NotEmpty(t, f.Settled(), f.Code)
+	if f.Mend == nil && f.Stand == nil {
+		return
+	}
+	then := maps.Clone(p)
+	if f.Mend != nil {
+		then[f.Surface] = *f.Mend
+	}
+	if f.Stand != nil {
+		w.Standing = *f.Stand
+	}
+	for _, g := range shelf.Check(then, w) {
+		require.False(t, g.Code == f.Code && g.Surface == f.Surface && g.Text == f.Text, "%s is offered %q, and stays", f.Text, f.Way)
+	}
 }
 
 func presetValues() (all []map[string]string) {

@@ -46,7 +46,7 @@ func Contract(text []byte) []byte {
 func Document() string {
 	var out strings.Builder
 	out.WriteString(head)
-	table(&out, "Findings of a plan (`core/plan`)", []string{"code", "severity", "about", "says"}, func(m matter.Matter) []string {
+	table(&out, "Findings of a plan (`core/plan`)", []string{"code", "severity", "about", "settled at", "says"}, func(m matter.Matter) []string {
 		if len(m.Weighs) == 0 {
 			return nil
 		}
@@ -54,7 +54,7 @@ func Document() string {
 		for _, w := range m.Weighs {
 			weighs = append(weighs, string(w))
 		}
-		return []string{strings.Join(weighs, ", "), string(m.About), m.Means}
+		return []string{strings.Join(weighs, ", "), string(m.About), string(m.Settled), m.Means}
 	})
 	table(&out, "What keeps a piece out of the kiln (`core/ready`)", []string{"code", "where it is mended", "about", "overruled", "a piece", "says"}, func(m matter.Matter) []string {
 		if m.Waits == "" {

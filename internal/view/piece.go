@@ -245,7 +245,7 @@ func Findings(all []plan.Finding, b piece.Body) []contract.Finding {
 }
 
 func finding(t plan.Together) contract.Finding {
-	v := contract.Finding{Code: t.Code, Severity: t.Severity, Surface: t.Surface, Surfaces: All(t.Surfaces), Text: t.Text, Way: t.Way, Stand: t.Stand, MayHush: t.Severity == plan.Note && t.Code.MayHush(),
+	v := contract.Finding{Code: t.Code, Severity: t.Severity, Surface: t.Surface, Surfaces: All(t.Surfaces), Text: t.Text, Way: t.Way, Where: t.Settled(), Stand: t.Stand, MayHush: t.Severity == plan.Note && t.Code.MayHush(),
 		Mends: List(t.Mends, func(m plan.Mended) contract.Choice { return choice(m.Surface, m.Choice) })}
 	if len(t.Numbers) > 0 {
 		v.Numbers = (*map[string]float64)(&t.Numbers)

@@ -2599,6 +2599,11 @@ export interface components {
             surfaces: string[];
             text: string;
             way: string;
+            /**
+             * @description Where the way out is taken; hand where it is no matter of a screen
+             * @enum {string}
+             */
+            where: "stack" | "tiles" | "details" | "assignment" | "rules" | "stock" | "classes" | "programme" | "wall" | "hand";
             /** @description The figures behind the sentence */
             numbers?: {
                 [key: string]: number;

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
+import { whenever } from "@vueuse/core";
+import { computed, ref, shallowRef, watch, type Ref } from "vue";
 import { useRouter } from "vue-router";
-import { answer, api, type Schemas } from "@/api/client";
+import { answer, api } from "@/api/client";
 import ApprovalLine from "@/desk/ApprovalLine.vue";
 import DeskHead from "@/desk/DeskHead.vue";
 import DeskFigures from "@/desk/DeskFigures.vue";
@@ -17,9 +18,11 @@ import WishLine from "@/desk/WishLine.vue";
 import TilePicker from "@/desk/TilePicker.vue";
 import { useDesk } from "@/desk/useDesk";
 import { useFindings } from "@/desk/useFindings";
+import { useStackEdits } from "@/desk/useStackEdits";
 import { useKeys } from "@/ui/useKeys";
 import { useGlazes, useTiles } from "@/lib/useLists";
 import { attempt, say } from "@/ui/messages";
+import { useLead } from "@/lib/useLead";
 import { useScreen } from "@/lib/useScreen";
 import { stackOf } from "@/lib/stack";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
@@ -54,6 +57,19 @@ const carried = computed(() => piece.value?.surfaces.filter((s) => s.on.length) 
 const { findings, nothingFound } = useFindings(piece, chosen);
 
 const picker = ref<InstanceType<typeof TilePicker>>();
+const stack = ref<InstanceType<typeof StackEditor>>();
+/** What a finding led to, as soon as it is there. */
+const lead = shallowRef<Ref<{ focus: () => void } | undefined>>();
+useLead("do", (does, { surface }) => {
+  if (typeof surface === "string") chosen.value = surface;
+  if (does === "details") marking.value = true;
+  else lead.value = does === "tiles" ? picker : stack;
+});
+whenever(
+  () => lead.value?.value,
+  (to) => (to.focus(), (lead.value = undefined)),
+  { flush: "post" },
+);
 const finding = ref(false);
 const marking = ref(false);
 const copying = ref(false);
@@ -78,17 +94,7 @@ async function spread(how: string) {
 async function takeOver(from: string) {
   if (await copy(from)) copying.value = false;
 }
-const give = (stack: Schemas["Layer"][]) => save([{ surface: chosen.value, bare: false, stack }]);
-const over = (layer: Schemas["Layer"]) => give([...(surface.value?.stack ?? []), layer]);
-const bare = () => save([{ surface: chosen.value, bare: !surface.value?.bare, stack: [] }]);
-function coats(layer: number, by: number) {
-  const s = surface.value;
-  if (!s) return;
-  const stack = s.stack
-    .map((l, i) => (i === layer ? { ...l, coats: l.coats + by } : l))
-    .filter((l) => l.coats > 0);
-  void save([{ surface: s.id, bare: false, stack, ...(s.heavy ? { heavy: true } : {}) }]);
-}
+const { give, over, bare, coats, last } = useStackEdits(chosen, surface, save);
 /** Plans a piece that was glazed first from what is already on it. */
 function fromCoats() {
   void save(carried.value.map((s) => ({ surface: s.id, bare: false, stack: stackOf(s.on) })));
@@ -97,7 +103,6 @@ function move(by: number) {
   const ids = piece.value?.surfaces.map((s) => s.id) ?? [];
   chosen.value = ids[(ids.indexOf(chosen.value) + by + ids.length) % ids.length] ?? "";
 }
-const last = () => (surface.value?.stack.length ?? 0) - 1;
 const schemes = () => router.push(`/plan/${props.id}/schemes`);
 useKeys({
   ArrowDown: () => move(1),
@@ -147,7 +152,7 @@ useKeys({
       <FindingList
         :findings="findings"
         :empty="nothingFound"
-        :class-id="piece.class"
+        :piece="piece"
         :hushed="detail.data.value.hushed"
         @mend="save($event)"
         @stand="stand"
@@ -174,6 +179,7 @@ useKeys({
       <ChoiceBar v-model="chosen" class="surfaces" label="Surfaces" :options="surfaces" />
       <StackEditor
         v-if="surface"
+        ref="stack"
         :surface="surface"
         :food="food"
         :ware="piece.ware"

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import type { Choice, Schemas } from "@/api/client";
+import type { Choice, Piece, Schemas } from "@/api/client";
 import { useHush } from "@/desk/useHush";
+import WayOut from "@/desk/WayOut.vue";
 import { useSession } from "@/lib/useSession";
 
 /** What the check has to say; three at most until opened. Severity is told by shape and word. */
 const props = defineProps<{
   findings: Schemas["Finding"][];
   empty: string;
-  /** The class whose plan it is: notes can be hidden for it. */
-  classId: string;
+  /** Whose plan it is: notes can be hidden for its class. */
+  piece: Piece;
   hushed?: Schemas["Finding"][];
 }>();
 const hush = useHush();
@@ -42,21 +43,22 @@ const signs = { stop: ["✕", "Stop"], warn: ["▲", "Look"], note: ["–", "Not
         <p>
           {{ f.text }} <span class="way">{{ f.way }}</span>
         </p>
-        <el-button v-if="f.mends.length" size="small" class="mend" @click="emit('mend', f.mends)">{{
-          f.mends.length > 1 ? `Apply to all ${f.mends.length}` : "Apply"
-        }}</el-button>
-        <el-button v-else-if="f.stand" size="small" class="mend" @click="emit('stand', f.stand)"
-          >Apply</el-button
-        >
-        <button
-          v-else-if="f.mayHush && teaches"
-          type="button"
-          class="hush"
-          :aria-label="`Hide for the class: ${f.text}`"
-          @click="hush(classId, f.code, true)"
-        >
-          Hide for the class
-        </button>
+        <span class="acts">
+          <el-button v-if="f.mends.length" size="small" @click="emit('mend', f.mends)">{{
+            f.mends.length > 1 ? `Apply to all ${f.mends.length}` : "Apply"
+          }}</el-button>
+          <el-button v-else-if="f.stand" size="small" @click="emit('stand', f.stand)">Apply</el-button>
+          <WayOut v-else :of="f" :piece="piece.id" :assignment="piece.assignment" />
+          <button
+            v-if="f.mayHush && teaches && !f.mends.length && !f.stand"
+            type="button"
+            class="hush"
+            :aria-label="`Hide for the class: ${f.text}`"
+            @click="hush(piece.class, f.code, true)"
+          >
+            Hide for the class
+          </button>
+        </span>
       </li>
     </ul>
     <button v-if="findings.length > 3" type="button" class="more" @click="open = !open">
@@ -68,7 +70,7 @@ const signs = { stop: ["✕", "Stop"], warn: ["▲", "Look"], note: ["–", "Not
       </summary>
       <p v-for="f in hushed" :key="f.code" class="hushed">
         {{ f.text }}
-        <button type="button" class="hush" @click="hush(classId, f.code, false)">Show again</button>
+        <button type="button" class="hush" @click="hush(piece.class, f.code, false)">Show again</button>
       </p>
     </details>
   </section>
@@ -101,6 +103,10 @@ li.stop {
 }
 .way {
   font-weight: 600;
+}
+.acts {
+  display: grid;
+  justify-items: end;
 }
 .clear {
   padding: 8px 10px;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { answer, api, type Piece, type Schemas } from "@/api/client";
 import AssignmentForm from "@/desk/AssignmentForm.vue";
 import DocumentUpload from "@/desk/DocumentUpload.vue";
@@ -8,6 +8,7 @@ import EndedList from "@/desk/EndedList.vue";
 import MorePieces from "@/desk/MorePieces.vue";
 import PieceSketch from "@/ui/PieceSketch.vue";
 import { useAssignments, useClasses } from "@/lib/useLists";
+import { useLead } from "@/lib/useLead";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { useChanged } from "@/lib/queries";
@@ -25,6 +26,20 @@ function change(a: Schemas["Assignment"]) {
   changing.value = a;
   making.value = true;
 }
+
+/** From a finding: whose clay or cone is to be changed. */
+const asked = ref("");
+useLead("change", (id) => (asked.value = id));
+watch(
+  [asked, assignments.running],
+  ([id, list]) => {
+    const of = list.find((a) => a.id === id);
+    if (!of) return;
+    asked.value = "";
+    change(of);
+  },
+  { immediate: true },
+);
 
 const session = useSession();
 const teaches = computed(() => session.data.value?.role === "teacher");

@@ -137,7 +137,7 @@ useKeys({
       <FindingList
         :findings="piece.findings"
         empty="Nothing known speaks against this plan."
-        :class-id="piece.class"
+        :piece="piece"
         :hushed="detail.data.value.hushed"
         @mend="save($event)"
         @stand="stand"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useTemplateRef } from "vue";
 import { useUnits } from "@/lib/useUnits";
 import type { Choice, Piece, SurfaceState } from "@/api/client";
 import { toTheWork } from "@/ui/useKeys";
@@ -8,6 +9,8 @@ import { choiceOf } from "@/lib/stack";
 /** The planned stack of one surface, coat by coat, the layer nearest the clay at the bottom. */
 const props = defineProps<{ surface: SurfaceState; food: boolean; ware: Piece["ware"] }>();
 const { unit, shown, kept } = useUnits();
+const editor = useTemplateRef("editor");
+defineExpose({ focus: () => editor.value?.querySelector<HTMLElement>("button")?.focus() });
 const emit = defineEmits<{ coats: [layer: number, by: number]; bare: []; change: [choice: Choice] }>();
 const glazes = useGlazes();
 type Layer = Choice["stack"][number];
@@ -57,7 +60,7 @@ const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.s
 </script>
 
 <template>
-  <div class="editor">
+  <div ref="editor" class="editor">
     <ol v-if="surface.stack.length" class="stack" aria-label="Coats, the first nearest the clay">
       <li v-for="(l, i) in surface.stack" :key="i">
         <span

@@ -168,7 +168,10 @@ function clears(list: Piece[]) {
       </summary>
       <ul>
         <li v-for="p in h.list" :key="p.id">
-          <b>{{ p.student }} {{ p.mark }}</b> {{ p.title }}, {{ classes.byId.value.get(p.class)?.name }}
+          <RouterLink :to="h.first.stage === 'plan' ? `/plan/${p.id}` : `/${h.first.stage}`"
+            ><b>{{ p.student }} {{ p.mark }}</b></RouterLink
+          >
+          {{ p.title }}, {{ classes.byId.value.get(p.class)?.name }}
           <span v-for="b in p.blockers.slice(1)" :key="b.code + b.surface" class="soft"
             >Also: {{ b.text }}</span
           >
