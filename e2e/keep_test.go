@@ -104,7 +104,7 @@ func TestServesOverTLS(t *testing.T) {
 	defer func() { _ = answer.Body.Close() }()
 	require.Equal(t, http.StatusOK, answer.StatusCode)
 	require.Equal(t, "HTTP/2.0", answer.Proto)
-	require.Equal(t, "__Host-enkaustos", answer.Cookies()[0].Name)
+	require.Equal(t, "__Host-enkaustos-demo", answer.Cookies()[0].Name)
 	cookie := answer.Cookies()[0]
 	require.True(t, cookie.Secure && cookie.HttpOnly && cookie.SameSite == http.SameSiteStrictMode)
 }

@@ -7,6 +7,8 @@ import (
 
 	"github.com/go-rod/rod/lib/input"
 	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/contract"
 )
 
 // shown is the picture on the turntable, once there is one: so many colours, and a mark of it.
@@ -64,6 +66,20 @@ func TestTheTurntable(t *testing.T) {
 	require.Eventually(t, func() bool { return p.shown() != second }, patience, moment, "chalk looks otherwise")
 	p.press(input.Escape)
 	require.Eventually(t, func() bool { return p.count("canvas") == 0 }, patience, moment, "Escape closes it")
+
+	// Coats of which none was fired are told by the strips of their glaze on this clay, and said to be; others are hatched.
+	bowl := given(t, s, "7 Plover", map[string]any{"name": "Gull bowl", "form": "bowl", "measures": map[string]float64{}})
+	thin := func(surface, jar string, coats int) map[string]any {
+		return map[string]any{"surface": surface, "bare": false, "stack": []contract.Layer{{Glaze: jar, Coats: coats}}}
+	}
+	send(t, c, "PUT", s.url+"/api/pieces/"+bowl.Id+"/plan", map[string]any{"revision": 0, "choices": []any{thin("exterior", "N01", 4), thin("interior", "B13", 2)}})
+	p.goTo("/plan/" + bowl.Id)
+	p.see("h1", bowl.Student)
+	p.press('c') // fired again
+	p.click("button", "Turntable")
+	p.see(".says", "Estimated, from strips fired on this clay, with the clay showing through as far as they tell: Exterior.")
+	p.see(".says", "Hatched: Interior.")
+	p.press(input.Escape)
 
 	p.goTo("/foot")
 	p.click(".round", "Turntable")

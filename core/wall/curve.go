@@ -64,15 +64,7 @@ func CurveOf(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float
 		v.Low, v.High = cover.Low, cover.High
 	}
 	v.Says = saysCover(cover, strips, t.Clay, step, most)
-	for n := 1; n <= max(3, t.Stack.Total()); n++ {
-		c := CurveCoat{Coats: n, Lab: covers.After(float64(n)), ClayShows: covers.ClayShows(n)}
-		for _, strip := range strips {
-			if strip.Coats == n {
-				c.Lab, c.Fired = strip.Lab, true
-			}
-		}
-		v.Coats = append(v.Coats, c)
-	}
+	v.Coats = coatByCoat(covers, strips, max(3, t.Stack.Total()))
 	for _, clay := range clays {
 		if clay.Code == t.Clay {
 			continue
@@ -88,6 +80,21 @@ func CurveOf(t glaze.Tile, strips []colour.Strip, clays []glaze.Clay, step float
 		v.Estimates = append(v.Estimates, e)
 	}
 	return v
+}
+
+// coatByCoat is what 1 to most coats look like: as their strip was read, else as the curve tells.
+func coatByCoat(covers colour.Covers, strips []colour.Strip, most int) []CurveCoat {
+	coats := make([]CurveCoat, most)
+	for i := range coats {
+		n := i + 1
+		coats[i] = CurveCoat{Coats: n, Lab: covers.After(float64(n)), ClayShows: covers.ClayShows(n)}
+		for _, strip := range strips {
+			if strip.Coats == n {
+				coats[i].Lab, coats[i].Fired = strip.Lab, true
+			}
+		}
+	}
+	return coats
 }
 
 // saysCover puts into words how many coats are enough, and which strip would tell more.

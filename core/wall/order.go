@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"slices"
 
+	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 )
 
@@ -48,6 +49,20 @@ func Arrange(tiles []glaze.Tile, by Order) []glaze.Tile {
 			return cmp.Or(cmp.Compare(a.Stack.Normal().String(), b.Stack.Normal().String()), cmp.Compare(a.Code, b.Code))
 		}
 		return cmp.Compare(a.Code, b.Code)
+	})
+	return out
+}
+
+// Nearest is the tiles by how far their fired colour is from another, the nearest first, in
+// ΔE2000 (CIE 142:2001); tiles equally far stand by code. The tiles given stay as they are.
+func Nearest(tiles []glaze.Tile, to colour.Lab) []glaze.Tile {
+	out := slices.Clone(tiles)
+	far := make(map[string]float64, len(out))
+	for i := range out {
+		far[out[i].Code] = colour.Difference(to, out[i].Fired)
+	}
+	slices.SortFunc(out, func(a, b glaze.Tile) int {
+		return cmp.Or(cmp.Compare(far[a.Code], far[b.Code]), cmp.Compare(a.Code, b.Code))
 	})
 	return out
 }

@@ -130,6 +130,17 @@ func TestArrange(t *testing.T) {
 		require.Equal(t, want, got, by)
 	}
 	require.Equal(t, "blue", tiles[0].Code, "what was given stays as it was")
+
+	// By closeness to each of them: it stands first, and none after it is nearer than one before.
+	for _, to := range tiles {
+		hung := wall.Nearest(tiles, to.Fired)
+		require.Equal(t, to.Code, hung[0].Code)
+		var far []float64
+		for _, tile := range hung {
+			far = append(far, colour.Difference(to.Fired, tile.Fired))
+		}
+		require.IsNonDecreasing(t, far)
+	}
 }
 
 func TestConfusions(t *testing.T) {
@@ -190,6 +201,29 @@ func TestStripsAreOfOneGlaze(t *testing.T) {
 	}
 	require.Equal(t, []int{1, 3}, coats(wall.Strips(own, all)))
 	require.Empty(t, wall.Strips(all[3], all), "of a tile of two glazes there are none")
+}
+
+// What thin coats come out as is told in the firing of their strips, and nowhere else: a strip
+// as it was read, and between two strips a colour between them.
+func TestCoversAreOfOneFiring(t *testing.T) {
+	pale := glaze.Clay{Code: "P", Name: "Pale", Fired: colour.Lab{L: 85, B: 10}}
+	tile := func(code, jar, clay string, coats int, l float64) glaze.Tile {
+		return glaze.Tile{Code: code, Clay: clay, Cone: "6", Stack: glaze.Stack{{Glaze: jar, Coats: coats}}, Fired: colour.Lab{L: l, B: -10}}
+	}
+	tiles := []glaze.Tile{tile("a1", "A", "P", 1, 60), tile("a2", "A", "P", 2, 45), tile("a4", "A", "P", 4, 33), tile("b", "B", "P", 3, 50), tile("c", "C", "R", 1, 60)}
+	covers := wall.CoversIn(glaze.FiringOf("P", "6", ""), tiles, []glaze.Clay{pale})
+	require.Len(t, covers, 1, "B has one strip, C was fired on another clay")
+	require.Equal(t, "A", covers[0].Glaze)
+	for i, c := range covers[0].Coats {
+		require.Equal(t, i+1, c.Coats)
+		require.Equal(t, c.Coats == 1 || c.Coats == 2 || c.Coats == 4, c.Fired)
+	}
+	require.InDelta(t, 60, covers[0].Coats[0].Lab.L, 1e-9)
+	require.Less(t, covers[0].Coats[2].Lab.L, 45.0)
+	require.Greater(t, covers[0].Coats[2].Lab.L, 33.0)
+	for _, elsewhere := range []glaze.Firing{glaze.FiringOf("R", "6", ""), glaze.FiringOf("P", "04", ""), glaze.FiringOf("P", "6", glaze.Reduction)} {
+		require.Empty(t, wall.CoversIn(elsewhere, tiles, []glaze.Clay{pale}))
+	}
 }
 
 // The strip that is missing is named.

@@ -102,6 +102,9 @@ func walkTheWall(t *testing.T, c *caller, piece string) {
 	require.Len(t, m.Cells[0].Tiles, 3, "T1, P1, and the tile that the piece became")
 	require.Len(t, do[[]contract.Seen](c, 200, "GET", "/tiles/sight?vision=deutan", nil), 3)
 	do[contract.Problem](c, 400, "GET", "/tiles/sight?vision=x-ray", nil)
+	covers := do[[]contract.GlazeCover](c, 200, "GET", "/tiles/covers?piece="+piece, nil)
+	require.Equal(t, "A", covers[0].Glaze)
+	require.Equal(t, contract.CurveCoat{Coats: 1, Hex: "#526c6b", Fired: true}, covers[0].Coats[0])
 	require.Empty(t, do[[]contract.Confusion](c, 200, "GET", "/tiles/confusions?clay=PALE&cone=6", nil))
 
 	jar := do[contract.Glaze](c, 200, "PUT", "/glazes/A", body{"ml": 473, "level": 0.5, "state": "thick", "mixed": true})

@@ -1588,6 +1588,12 @@ type GlazeState string
 // GlazeWare What it may go on
 type GlazeWare string
 
+// GlazeCover defines model for GlazeCover.
+type GlazeCover struct {
+	Coats []CurveCoat `json:"coats"`
+	Glaze string      `json:"glaze"`
+}
+
 // Guide defines model for Guide.
 type Guide struct {
 	Cones    []GuideCone    `json:"cones"`
@@ -3386,6 +3392,9 @@ type ChangeStudentJSONBody struct {
 type ListTilesParams struct {
 	// Order How the wall hangs; by code unless said
 	Order *ListTilesParamsOrder `form:"order,omitempty" json:"order,omitempty"`
+
+	// To By how near they are to this colour, whatever the order
+	To *Hex `form:"to,omitempty" json:"to,omitempty"`
 }
 
 // ListTilesParamsOrder defines parameters for ListTiles.
@@ -3404,6 +3413,12 @@ type AddTileJSONBody struct {
 type ListConfusionsParams struct {
 	Clay string `form:"clay" json:"clay"`
 	Cone string `form:"cone" json:"cone"`
+}
+
+// ListCoversParams defines parameters for ListCovers.
+type ListCoversParams struct {
+	// Piece Whose clay and cone
+	Piece string `form:"piece" json:"piece"`
 }
 
 // GetMatrixParams defines parameters for GetMatrix.
@@ -3931,6 +3946,9 @@ type ServerInterface interface {
 	// ListConfusions Jars that are taken for each other on one clay.
 	// (GET /tiles/confusions)
 	ListConfusions(c *gin.Context, params ListConfusionsParams)
+	// ListCovers What each glaze alone comes out as, coat by coat, where strips of it were fired on the clay of a piece at its cone.
+	// (GET /tiles/covers)
+	ListCovers(c *gin.Context, params ListCoversParams)
 	// GetMatrix Base by top on one clay: which overlaps were fired, and which pieces plan them.
 	// (GET /tiles/matrix)
 	GetMatrix(c *gin.Context, params GetMatrixParams)
@@ -6224,6 +6242,14 @@ func (siw *ServerInterfaceWrapper) ListTiles(c *gin.Context) {
 		return
 	}
 
+	// ------------- Optional query parameter "to" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "to", c.Request.URL.Query(), &params.To, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter to: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -6280,6 +6306,33 @@ func (siw *ServerInterfaceWrapper) ListConfusions(c *gin.Context) {
 	}
 
 	siw.Handler.ListConfusions(c, params)
+}
+
+// ListCovers operation middleware
+func (siw *ServerInterfaceWrapper) ListCovers(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListCoversParams
+
+	// ------------- Required query parameter "piece" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "piece", c.Request.URL.Query(), &params.Piece, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter piece: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListCovers(c, params)
 }
 
 // GetMatrix operation middleware
@@ -6578,6 +6631,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/photographs/:id/picture", wrapper.GetPicture)
 	router.POST(options.BaseURL+"/photographs/:id/reading", wrapper.ReadPhotograph)
 	router.POST(options.BaseURL+"/tiles/readings", wrapper.SaveReadings)
+	router.GET(options.BaseURL+"/tiles/covers", wrapper.ListCovers)
 	router.POST(options.BaseURL+"/tiles/search", wrapper.SearchTiles)
 	router.GET(options.BaseURL+"/tiles/matrix", wrapper.GetMatrix)
 	router.GET(options.BaseURL+"/tiles/sight", wrapper.SeeTiles)
@@ -10975,6 +11029,45 @@ func (response ListConfusionsdefaultApplicationProblemPlusJSONResponse) VisitLis
 	return err
 }
 
+type ListCoversRequestObject struct {
+	Params ListCoversParams
+}
+
+type ListCoversResponseObject interface {
+	VisitListCoversResponse(w http.ResponseWriter) error
+}
+
+type ListCovers200JSONResponse []GlazeCover
+
+func (response ListCovers200JSONResponse) VisitListCoversResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCoversdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListCoversdefaultApplicationProblemPlusJSONResponse) VisitListCoversResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetMatrixRequestObject struct {
 	Params GetMatrixParams
 }
@@ -11740,6 +11833,9 @@ type StrictServerInterface interface {
 	// ListConfusions Jars that are taken for each other on one clay.
 	// (GET /tiles/confusions)
 	ListConfusions(ctx context.Context, request ListConfusionsRequestObject) (ListConfusionsResponseObject, error)
+	// ListCovers What each glaze alone comes out as, coat by coat, where strips of it were fired on the clay of a piece at its cone.
+	// (GET /tiles/covers)
+	ListCovers(ctx context.Context, request ListCoversRequestObject) (ListCoversResponseObject, error)
 	// GetMatrix Base by top on one clay: which overlaps were fired, and which pieces plan them.
 	// (GET /tiles/matrix)
 	GetMatrix(ctx context.Context, request GetMatrixRequestObject) (GetMatrixResponseObject, error)
@@ -15478,6 +15574,32 @@ func (sh *strictHandler) ListConfusions(ctx *gin.Context, params ListConfusionsP
 	}
 }
 
+// ListCovers operation middleware
+func (sh *strictHandler) ListCovers(ctx *gin.Context, params ListCoversParams) {
+	var request ListCoversRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListCovers(ctx, request.(ListCoversRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListCovers")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListCoversResponseObject); ok {
+		if err := validResponse.VisitListCoversResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetMatrix operation middleware
 func (sh *strictHandler) GetMatrix(ctx *gin.Context, params GetMatrixParams) {
 	var request GetMatrixRequestObject
@@ -15920,297 +16042,299 @@ var swaggerSpec = []string{
 	"FymJ36wk0YYr7JAcr6OqqxFJWbRVZVUXWcmq1M9ypiuZCD4A1YFufhGhRjyaAIde4I3z4iop13ba19By",
 	"d+66J0PvHQidYK1RtCIOKybW1jPnTT6w5Du4PI7wOIFLASho07pg6wCIneXt1rOvCnjlRQzEIeoPHwqC",
 	"gV1w1Lo9rCHOD8wp52kUo9MxALwqBo2+tJrGh8WKk1Jh0SFunqiiCQgbwzd7jeEfcztUhg1Nqk7XC7+U",
-	"RPYd7wPQO9L9uS48ip1Mvll3gVPi1V8Qq67yzal6B62PGq8I6PCgiXtTysD9c+N08h5WLmoetbyMAhKJ",
-	"A/wCuAlgzEfbi65dzOuQe13H+yp8yOOgu7ki5A9xVOQDb2ZdhditXHT9wLv9l4vJT5XohruH+fSD72TJ",
-	"z01ymT0LwM5Ss0rzNlFnm0S8WNCVYmLFuIn9cG8jYFbbPWnw65HRXscANe9WIJKKKowcapkIj5j+6Txb",
-	"qLizv02+YKohJGnuHDz43XYj1ECDMSZH99oFMHYKxw6fv2tatSxDSPC63OH9V5fMuvMIG4yPRo/yYybN",
-	"MmXJPzIqTWG0sZlxpcKxOdGtYg8PO+gffBDyoHuL2/WMfE8xMDScAF4mK9is+nC1EGBxahk1oZlItK3b",
-	"TWX9nN59IESNZZddfYGrvcFKm6itE085xKKCLjAOg4rKgcvrZUWuL7ARw6ciaFVB8FsuEBtsGMZ+WNTh",
-	"Y/Vs506uM9jc9O60dvs+hcSEN2lF3uVveOWOcLnmmIQZZDD6dAdzqZJ0OlnYaE7bYxVyuF989Dduax2C",
-	"U/I910aq7Uth1Pau5ANRzZSIrCePx2TOrhWlhCqv6GTab0X0u5EiB0dr0AmLu0vvYbGZTnaylcO17sn5",
-	"RJPbAeYrPvy5jpqvnpcqOgY/5aMNI1wbyD/Yk5ZtLqpwqObHjRVbtI7jI9NDX7SaVlnIAtMz805u4q3c",
-	"dY754gUj9NLhmnYz6+7UvaUbZFpOnmPd5760hM/3jyOPmeMSR1A36Nrnn+E3f7RM2x+4sgnrRRQuSgcZ",
-	"pqkyIp/Z2kNbwWHp+CPiARm5yZhZxLpwLz0yW3qdRKhXckPsXsHzGUAZsACNzgFXgAqi6fYcomoQbvFF",
-	"1HIB7XAaiuZczzvWSdqXgvqClT0xV1j0mrdOz7VvZVnyayb6AGhdvEc2TMSUJdaNHiDWbxYxqbYjlZrF",
-	"8tDwZr4CdaFYVGcnli73pMU1dbpTLkaW9c0iZc7d2YJKP/Qdvt2O/RTAm/2BPrnFf7uvmXNjGXmRH6l6",
-	"0ZZLFgeH4HW0NEJCbYpGxBJuciuefqTqwt4zJmggQDGWStANwkF5ChbJgEAYeC0c4sO0izKCesVN/HWX",
-	"kmmPaYcw8aEu1qzYFnKfx5iFNWviXJ3AsjBjWylCsBtziI2Sdin1F0QbJe2i2KXJm4gkM2gH+3T32U66",
-	"04LREQCt32nXhgTJ23PEAIVcGBPQrW3Hj2eSuxcCU/lov2cOyV2Vn607HlkUULGxacJ2pqoCJRzm356e",
-	"VeWAW/MXQzHN1PUB0dQfqXqHv4maI/E0fhi1woS97+s4zF/35DQu8ODOIBDeLtXu1Afuqt77dSuf0Ecp",
-	"9PtEGg/yF21VpRN50br00yex/gzInkQx4qjLrZDfWw2p2HgN6d1yaGGkf8vAcblz4uRDYv5BO+2bkwOk",
-	"jDRF7O2BHHDycgjYRhz+TJSBQSmkRxTwUYyO37JKCWkCaT3ho6aPnISNwoU2LosWrSBxqCEIKkatkoak",
-	"eWW1X9uQFavKCdWdH/eM6z8/kABjaOW4aQ0JZe0jBLBZCm4AHDICnnVA63VxornAAse8mMNIsMDwKv8+",
-	"9sweBIelMLTmghpsru3WL7OLYkcFb5DrFt8uIIVB5MFp5xHkQX/2jRSQ5cCdHgCB7K29O1lrSYH1dWX7",
-	"uEhQqNYDJwBTzisoh7gMzp0mq1i7//g56IrPAp6yL0KDt01MvD/CY6WLhyiMTN0ZE6XaJfbjQ5Q81hmf",
-	"U1Q5y2JPLIe+knFtn9CtWZwoXi4RDEZBv+0ip82IWtE/cffOyiXAW94uk/ATjwXq6sPw2Z/XKYB2rI7L",
-	"v9NP3LyADuWYj+VKuIb74uU1U1tX1olFYGBjU98jgQaj/S2BxWG6cHa2FNbdkDLXxg411rFAw2Fnw0/c",
-	"JM+FQO+de6d3bTXNk+2XtFuSnp3geymSZddhWfYtBv9xvE01BhsEnztED4brcDJJ3+n71kfOgTCpY/Ic",
-	"LYfRQxfIeT33IPqTsWGeKgFMQeUNBo6OL1dA6A3cIaoc9mtODuC+Kvpj8gdvlVhJEOq9hZwEZ8lia06C",
-	"V14iV+FO5vCHl5fPX5BWlEyRb7/+234AdAfD5O8DN+3p3yNWwezwn1TDnxyGbWiPSDxWJs4TjD08ugTm",
-	"xPzzxJEHfMA5ZFXM+12kKvZHCEnvNW3fdWN5vs24QMZO3EtX43ubI/eSanMp5fpe0okVbTQr4xhXUIMN",
-	"AD9Mkbnfj/t76VZ96SOd6GM92rlFIj4VGd+223gNFd0BYRjgC0XxKnKhdeyZ0S/F10SqIcjOM9egqq6Z",
-	"a5gYBx14+uhv00x5++P6liOnkHVfXStC1HmdYo/oqG8Vr/epJJbS2k33ACmSgsKZwLPtwU6MsWEAmBVm",
-	"mlbY3n03kApfjbGDJok8P5t+zyVs9y+0g47SbhAV5WXR68lEzuizvqyQpjUahWxOBSwrg4wchkFCPf6M",
-	"2ZfT/Rf4ZgotIxQaT4MUJVxF3FMTKhIhB3BX3g5yAH6bJhPQLB48K31UK0ayne3de/9731ZCWMQJS9W5",
-	"0TBKD3CYBvK+5NpcAFh/pLKGbROpB5Ysmkmh1FGgkIOKLUEyYgNrtu0CMe6BqfG/ii5TjFdhqrTCzUQ0",
-	"IcCYGelztgoZroEgbc2ocPD9FV+zauuovc/iGLLwu4MGegXDmXK6cNDhAR0tQ2omf9qrpQr0a/MK18IR",
-	"InX98Qp5wHU0DWtvGk/zeuKNA+pWoowG2rraUHkPb7lnV4zXO+AwUtNx5Rd9h4O9Yz4fkQYlN9qVNWB8",
-	"DKZ+VBB6uNSpptiYyTDwFvAx/hiouEbcRPTL1myrC2KkH02AJbIvuj+0bjbSzUiHVAB5aZiSW+cn+Xnu",
-	"JmakmOdS0jLeYZFWyIfUVSY70Et2yG3SaYIAFplOAvlKGiPlmkhReFELgZS8eq62SuywSBRpcle2opK0",
-	"PGQuR2kQxaAW1M1uf3bia7/8lSpxJGwcqDE+EDA8r6oE79xHcShHq0suEaJiPwyBmjBP4g4MDSbjghuc",
-	"4QN2e7cqkxselHFY9vCo2KS87sAGYsE0DZVVrAzQQsROE1adgFULSMgzZjbMtS73sFD2WUxGEQqmovN7",
-	"Yz+0sarrqRqHXftd8gMsHQjXD+759wQ4WquyTqM+McYeIsN0MMOv6O3CGa+pUfxmxMLYcZaoBl5cax87",
-	"RhYjGzgiwVTOZQdW/CZF9RXhjDyMKiLYWGnzpDeCfRI2z5eRt+ErKgQr31wzVdEmBTRxIG+Y852mXtTb",
-	"kDjixHt61byb/wVpgqKV0xniutoNe+rb4Oy/sVcIptN/3mJD9OnAozzVuPj4h6Pbwj8WDNuNSqbwPvsf",
-	"YN1I7xOXM7ZfnPpufPjD0Xdj+9xCqqU0Bi4V8tT5bfZ/p+hIFieyNadyceoxpjSjGNI2hp0iKyW0HJ9C",
-	"kzHEthm1W+l0UVHE6yhLTF/Tip1KcVpiNFxvaFXJjcPy25y2QrPuOjdK2TRSc8NOVy12PrqCGCHNafdz",
-	"eG2HXxtaL1QrtJt86GA55cKv0YyWp0hMHPjXoXAIFYDrqXUdtiVv7OwaxD869aVRs6rF1kzGDP5MM1qH",
-	"3szTSkLhGgaFw3JKwU6t/eSbO1l5WmOyVMjTa+flCHnqOprdiuhTJMS0X1RUOBvl1ElRJzIB5Bf/ptoo",
-	"R1RVs1OpTh25mX0Nj2HhXv9UCjepM3tnRB0uaQ2rW0ntyIVrirWvDVWm9zgPHUyxbU3I02BKXTN12goA",
-	"BMb6WfjEBWj9n12ZvJ3owfXwQbgc/tq/usKVgj8Rddb9gVzrpdq6hYVZLNX21IPXYjmmZ58M+7EVDSok",
-	"F8M49XWI3cDQ4OyVChh5albs1JnHmUBrF2h83QJnrTh53bX6TbP2vgcHi3ZAHUgzQQBfgmMNLNKXcO1Y",
-	"S3xxGyVNRbnwNN2u3iojITH39Jwx0JqFx/XMuNEO0lGvQSgRHAJ+wcyb1zL70pHyqlHOsI6HZq8mEeAs",
-	"EJoSA6DQGwsfC8JFCZrpEEcoVv5c1wMIE0oqNBjz4l9uL/sl87PrZq738gGjAEbh1797f0hgRM9XWbJq",
-	"uqlOWJGdSWBDU0zjYBhVFWfxHtzgKmX4GgkGIxhDbMw/0zqGVtbra9op0aDzFeECOi09YmfhYYH0Lsvr",
-	"5EKHoFiuRfQz2zhisemIXRdw2+9u6M0A27zrglCJtFOKtIsAwuVALD2v/DAdMZWsWlR0maRGfzoOx/z0",
-	"LMb0VC0G0cdaStwq6IrEUZIySS+BrCeDj+kgKHQ9xzMByF7GEjeyVUModHjEUtHGq4KMykWYn3CzhFxc",
-	"dXUSO+3pHXh+906ZDI+xC+MxO3hKfGg3ABY60jGdXz5qIpnEt9R0MOse1DXFNzQBg+cg06Xr7I29z5sY",
-	"qJIPQVhN4zNwciPIjFkzDbTNoHJ6f4U+BRhFh0OcMZQOinjK0a+oePRmc2CVYOX6g99SuzJXhpooQXsi",
-	"NDuCRHFY8HckYBluFRORt90ev1OpRcdAt6+DD333QJg2kR7pvyS4kjscaePvmzycwPcZ7XOgqtTQ6BmY",
-	"taxVT1xvbY9YBnq6kLk6EJkF5sJM0kFVYiNCgoHvTWsOYDBU5aX7TfR21ywWjvqJixLSMMA649hC7MFs",
-	"z/5zAiB7X0aTRcCuEadFnWMtHnoXOKMVj+MShuxd7nu+kDd+dbObCvzqar++cyogIOsqDEo5uenc/IXX",
-	"7hao8EIV0sWRjGRPSBMlmsi4k70nx8jNmkbJa/RIRks3/XUfvBsfrZpyjSfQQ+loaRJcehMtRtTh4sSw",
-	"0103dGvgnIIyHImkh3t1X1SUKe7j/TpDZEQ7QLrwB9F6VinYt2qboFpP2hAjVOQJQiPgkYbOICyeORkj",
-	"UBu3Jl2h3YfADxXfGjMl10ihtKHIpo9INvE+r9KRSI4mDuw1kOYUh21vzzERq3/3NSx5O2TBoyXDnlWi",
-	"aR07NyWVpAk+dCnNIZMMq3YZrVV+7ymG7RFBXAWdvT8BrCBccMwS+TMGsqzcELlYEOgMQuSCBUfcIWS2",
-	"RO5MxC0lc1oze3mcnZ+qWqdNxgFWbYGHHgJW1kyUrHTkh6xa9JEM9kBsM8luVR2nuq1iYP4Y1i0IAuoU",
-	"VkhX58SD3UCgCmbT75Y7l5sn8PetrEDVnzn3DdYdA4UTK8TVh3nc7eBzmEsHDbByVQURwmlaXoZa1ygf",
-	"9SupklAZnRR6ZNIakU2OUCnfox3d3wMQox3SmzvKh0iZ1425GFOS9gK36kXA60DMUEkcfGfsvtIcWmTg",
-	"KeqOVDhxhEoJT7CWQOXGacZTFbt9uEB2SKidtPo+btQhpPOB0xOI1hJHO+IvBKZ1prUUwJl6jvShhXVS",
-	"C2ubGU8TM2RMCRz4KasARvDrKn7SNq15bkaGhyySGvpfYzf3tIRRB8h9+T4VKlDsmmsnO1FoOutlPiNn",
-	"YX4QXVukgLwdNXzidEF8OohCcFeXU4CChOwFQv5b1RFlq408zDt+eVx4B4G19Rpqdku6dVPRwFA/Sg2U",
-	"V6KPP7iChvsxZvsdhGo8TWGRhv3m++GgJXBXx3B2vKbFbYm9X4BONGegrRroq493XENu8y0Tc57CJXDK",
-	"u+LMNehQ0sD1qGJLRTdY/jez2tbazl9YX0wAP+buAcU7mu7xAvc9O9sXYeVbZ61A8tE48t0odjPX1hbB",
-	"kp2AnbAP3OzMsTIB0dkVE+08xX0Tattge1KoZLQaSnFXULlU9BpBS8BiRez9wtFG6/UOp9j+3tpwbBwc",
-	"k9xf7TXR0IjHOogCIex1n4ETEsrbwsEa8t0eBNEql57KGvA0BV+qZ9UHdwzN7Z7v2T8X/QHRU9Pe1uud",
-	"OP5gTjrNKSTd6e5Gu4aIeXSEtsYMhrQXFBHy7PbLiGJ+6y5z/dSHF1LldQp7Sx/p4+UCbfz9NmFEc5Ot",
-	"WfmO4dxZS9InJcmJVjSGuGrNGOQOsavneSWQlMG0ShDAcQIg1zUXZbXddUkA1clqPCAhYVuiV7KtSjJL",
-	"xDerJq1uwk8Rx23E3RjPAVXR2qYV4mtmL/kAjzN2P2yBitAtGNazu3ucikAc4LTJXV30wzMIB5WSYjtv",
-	"1PpJdvyO2yIsuiiOsGLsp2824tA0c3HSSH1IJazUbKSz8GD757lidLS8breSv0Q4LPge+Xxdk5w3LQ+s",
-	"TyinQ1a/wEUj5bknQcQ7aSs805bXt8NzC+u+/EbrGke6lmyspMIB+lXy0uZ1slMTIyABsMyXXJtPomB6",
-	"rMI5OvqKihR011gva17leddrnCw236kD3a8qTRa/jw1vs5LTo/OSZS/ubhcdpEPT3EucLrnIjkpP1BIl",
-	"kbAT4MY7L+NuErJn2tvxYZRZHd5vsQzxNhXRbxXTsb6lVMnWbekGdEZpeLIYfqzeyUPxu6dEBUHJWcXq",
-	"g5iYmVJSHRIKD3zP0SogatoDQdT8XaZp+LwfAc8YJYV+G9hmj8e+N5UyiXNc64My1EdrnPJ0SYm+ykn1",
-	"7efPtVSOdScNvLje7PYalXzLpZsRN7zRhYsX8SeJCpGfOM6hIkzcpU8wAzumY/e70UEmWiGpufT1nhFa",
-	"GyX1IUDjF3h9vHMAimWuWSLnCgBXB1hk9vKsDgX/DuERRXjnMKLYxL2jmzE0FxrAqV0JT9mPoFechVzs",
-	"BhMG3k2cU5GAwY4Slc6in1aRTz8eYss7Rsvtd0q20dqwh+S/OKQG9JBQayb7qtuWgXR1yIwRlbKOPG9v",
-	"6lLIFpFyKJfLOABJ49HZk1yUW7x9FmQDvMjtEBs8SUECBiBuD9w0bG4SGbxDUPPdM3p3jC/WNWeRVniM",
-	"2aVYIZAHKRZPgHiLI973tVJQZJPrfv8qVRmnf9NMXbs4QiZFhH21Hwyr44QTplUi9YKQUtp7vx9Dbncl",
-	"qxJyVh0DIYJDu9QAIuPuYqZluMO+z2R6lbsJKQIvVVi13vsNu1fgxdKCALOV9rKyXE5XzXrLNsPO7YqX",
-	"uL5zK7MDf7KH3DAaik30SM6231NRThTz7IeZHAxyl4xEVl/MWfqmXkxw6tTpcCm1iZdaGZ/Gs5eRhnKl",
-	"iZCu5oBQsSW1VKzXS2xktHbN9W9FKhhKuiUlpDB0JTdVnEGV7fEhjx14kBZIzGQaPd4nFqMpUeA1/kIT",
-	"uIpgtx58seaVKIg9kwUrnxFqCDSkkCeZYPb2fhc7rUn97Hc0jb0zKGwpI3Y6dBhL3vPt/Ucer7HA+IDQ",
-	"z6AuedKUdEFe5024HRAWMDT9NS5XEwbbG1nhtl98u7axYP5zB04aNk0rysL+VdcF+ccuoNY5ZCc1+TdV",
-	"kH/8O2pgCPnTmWztHiBto7B97YbrgiwqagiE+gqyotWCzLmaVxi4dP7SjvrYBQzZdd9ZZOO8AqYMgcWJ",
-	"0tvGmcwAmVGhsShW20RL2RyikRSBcRwx9LlxJDa8u2axsCOH5gQceiTtGq0BfQ4uSN675uIV/uPueIX/",
-	"sCfciRt0gesGExUTzb18VEXNiBDMpRK7VaPhHzl9haHN6EswWrs/9mLv2aiBycnwg815byyezw5UdmZT",
-	"YqIA5vnus/S0P0tP7zJLuSI4KlrwVjnTCdbWPJZuw1y19oyTW0Tjo2rZz01irSemLA+wHXe7svyahvVy",
-	"8l2grusNMyvwi2r8dpHfOGot9rjmH2v2Lhfwm7h3EPqH4wnbjc/XOsYfQl1nravoGPDd90gefARg3+pz",
-	"QFA9depzRZ9uW/ImSvrANdFz2TAoHBqblwGhPtWJ2kffczxJBzzaZYwzHwwT97zQS+wpg7suZBzpTi+y",
-	"l7KoadJJVD7KYB7bcpc3SD345WLBYhzGtGmYKzSOUXIfDBt1Q+smEfZfyiTBKrtmyhU3jsaS/HWpWK7/",
-	"vgjv5R7bjWx8giLHy0KxmHJ9TbfEAYNibasBvwYaevbKPPoEl1F6rufOkfaUT1aLrBlr0FptK+ZKSKAr",
-	"ynvduwqg95TKZYCzVZ2Tj1E8tJizIJsmNTvJmcFpm0YnDFBY/jGFW4zAEwWvmVjRaOvdEcCdbxlbTaVt",
-	"UlotJ90dOXo2VJNQ9FZ4amUYwTmwdbkSpslesx2C4mCbBMUIxDAJQIUrOw/sXjktDunAOmYDkK5kynM+",
-	"bknwrnVYSTOsKYkVQPoJji4Ko2oe6cJd8ANW5JU1zFLJqZrrOO45bHvoZ50xJggg+qiCzFrjZFLLmkEs",
-	"N58HZGQcxtq4JhdpGC6+nMZFcNmsvTw1Pqx/owLnNExIfDVYjBSn4uuI+/ueV75wrsOjNrIqY/SZk1Hf",
-	"ZFb1EIBmRTdZV8bVigctsncp3FvHZ0nraLt7yWoZD/cFmO4YTu4ae8gcTTGp6XzFBQON6VCGVsY058jb",
-	"6xutvtCkoUvoiAB48BI7JKJ2qjfYotE7vF28HeiA2iwlqyHfkYN8wuow+IeLlUXLzvV8JWWVSqsP6QA1",
-	"M2AVh/AcoLr9VsStcD1dWWcv2sd7sU8tcE3D+ApXLoY3jgtHZzZ2YM2AYbehygGKsSkkLEBluOosx1tA",
-	"M1ytaBPDSJfGxNI6EAJDgIy8iNYuEJEPukCnkF4D7xS94XH0aRz7oRaGjHihVmXhzuhKMLe3oP50/OWd",
-	"TQFDjK5wPEK/0z8YoP6JZkwTITfW7nHtqICFWmKgA/3mc8A/IjPA/+EGocfsvXz1AVBrDhiyIWLpwC52",
-	"YPDTZsgoGE61j54apUDXXrQGqEJRyBp8u33QmrOJ9qWpq3dJoLytgUMbmCRuCBMhno1U60dXjuIxf7vZ",
-	"n+F2WzMTM2Tu0OkQka8BRC4DgjOzkQEoF0/jGgud7tQo8WkWZN+hUjpaAb1b2IxTH930jTTRDE5F54F5",
-	"Mex3gcoIcg4uo9PRqNS8LCvHyOgaKXy2Ym8r3yvNEZIbTeyLhZTmEbz9IdsC8AFgWzQqSvcK0my9QEdN",
-	"Aw5g6ETaZYjCrPF+LFnJJlQbdMTarm8V848w7x610V7X6pZWZMGXrYoHQ+rqLVMXr5/eZkrDb4sw6qg0",
-	"+SKlADqGCKYzJgD31EGrrnklAqwfVJtKMWk6QN/woytXopS/ZPA7XLMexlTqZIl02Vqb1e4y3zwToDJ1",
-	"L2BE9XqSGWjilEKwg7idXfHyeUNVghKv4mXX9h2Qv6ImswPMjVdsTuJphRm8neWGdvKVt3tzQdngm59T",
-	"ce+HqF04rJmja6jfz99i8RQXxF8GttKCbYgvwouuWQydwuHuaaJX1IG5ADcigFQkfaZDXIfiZMMbfJMd",
-	"fhYIViWwbxM4fb4YoVvNnqeDrzjoDcVHZzgmUYi/NEtnQKuMwEsqple/UsPUSMDPK3ZXpBLST4YLk9p1",
-	"aU7kcTDZBMnjrbLGQ0KrIvCLJrkhrwBQ+m44crRpmDikSzxRu3+7qG4H35cP9JjVPuQYP6nru0Hkc/+u",
-	"vbDtsM0o2QjVFYdHTqZE6X0yrpSStXhsyEsFPCcxNhmLkj13lg2EyWTNEJylcHXmXJMKqUT2nDi2bBPs",
-	"9N0NYZ/ZCx1orket5tqjkkVL4DKpDAEdoU9liPyFeeGBkjcj4M4lbwoMcCH4XHBgHADEQaHDFIPh932q",
-	"QkAf4M1hfIUHkLYrpk0a2McRUBtXjGStiwrgKej2ZJzEMKcYJZ+8rziJQs292A4K+UKwy59mtJKIae8r",
-	"nirKM2Bx/aaxz4zvmQQi7kFkxz93IDhYhOrLQZ85bi2HLaINjVd1JvGa8hLd/UakJMhu37HdPyoUo7kO",
-	"x0gTWNdgFzmS19zaPQuCF6HuKQZgQgNcnd7ZhEwV0XN3xZermD9gjW37HdOZqPipBZeb1O0ruWHakEZa",
-	"c+JWezldISLij1wqVwB0qHXCaIrhuJINi9VILRVj2jpQEPABiM28l+ribREGoB5vUMTg1bseKfdUKZDU",
-	"bqb3+wCa1sk03jgMLFClBAIUnIPe6PyyB/Ea2U8JH2nmYHL23xI5LqZL45ELb6RlNYWXe4FYHBCHw3oD",
-	"KfyRveHz7BYQe5/oYae2hzRdLbhwaDr7ZyN3ARfHRwgV5VtXTY7KAsE2pXAMTAFTqMJTAHg3euQ2djUb",
-	"Nl9XCWyhQ1J5K0avE5CiCWWxZqwZjZtKICw2EotYuCGOTse/1obeBOab2PCruMdz5Tj2g4nn4OQQN2YH",
-	"qLRfDhM9za56pkHnOw0g/fJBPMAkjQhR2oNnNylEODxhYRggzVa6l9JO6mxoPcxbbQCLLrN9mN2YFxGb",
-	"5BcAkAbstwHWjBT+2IJhePTdktYNfJL9YFTzd9qMfb2/Y/YLwm6MoigFgllTF1M4XaB4hk2++wLeMBZF",
-	"TYRzz4rnOJ5pbhYcjFZXk5W7B0KPcz7jWKJLM31M8RjmnLWk7TeucHglHXwbUmZAAJ4DXM8Ws2/2j4RF",
-	"s2HmlcIc6B1B5n2fthQO9jp6VsU91nvAAEh4uklwgMCKvd9wBdhH0AnscSYR8taoVhson5PWtyoIXxAd",
-	"bbSCktQDaniggnUM3DhDnuPwXi8hT1azynCx7M403qHWUcT38oxwkSNHXAHTWzzoDBG+MZRTxRqJTiC1",
-	"D5GKGqm2X0CSwjrs1pJFD9GKLa2qOL50OroD37xZxIYgtdc3LjES8IqScKGRyIBrUWK0AkIsx0j8xMf4",
-	"rYB43rVII2m2QjqaejkIdMBuUIgtReu2HMVNZuHWqI2dwNNEQCnoegBWatmDOs8uihxiYHjN5AFLhrVN",
-	"zqj3Uj0wvgfoGR6eMEAsuF2dUnMpJMJ5q64np/ACLsrjA/J1b7fgSbDjHCFK8MfP1C1S9P4V1NqFURXu",
-	"3VMzNs0WFSEWt3p70SbczX3yp1G9W9HoNHx8yqduiQPr0xjN0wi1UxZ5k4/3r9hNWEV/ez+p4aa9NZhY",
-	"WH38k38n/MWYx3qnPQvJndquMgFIDJEvcwp0wpsRO9fVXPg/nxRpG6P3q7+PHS8h3/vNN998E0343oUK",
-	"pcfCNmw6POv30z2J2qV4/uzWaAJKOE5vxbU5Jz+d/efNU/If5P2XT4aT+nS6Wslp7FE2lO5MOkQz5BtL",
-	"e0NC6ccbRAcky1iaa9ZlimMozODyuABs2yAI8FzWtRSIEIwMorlAoVFQDAj6HlBjdGGvv8CS9OjtZEwE",
-	"3tvXYcKgvagYsR5D6Vx9ITe72AP7XBCCIRFEZO8c1H9wkWo/wNmc7CJQGuje9JAQe1+WhEv9Ze44RyI3",
-	"BqM50Voz96iTfkWLIF1uNB1EZbCN8KWjAqvaGOIkbc1K5jR2we+fh6u9S5OKrzPWoEc6t89a8Dk1zJeB",
-	"WTGYsYqz67hhX3Gx1ikc/kFVOJjvjpkW6r4VptHeX149QxlDcYOKWF/Q2xWJH5RXc+Uc+364G8sX1t+W",
-	"83XhDp+SXfM5wADY2bR7JDB5omeQWRhCE/WPDr+YaCu9WDQHnft2nRy54ErKyjH7hXXeHR7Av0uG5+OW",
-	"Hdam8EcCZRfE0JeiwRsQ6CMFvBIjiZ5TUeAhUlJDyS/vLqeZtUAq/ITgeiQF/XlfrIcS7yt/IiG9juWk",
-	"59tTwTa+hLmiZjeJMxFuXjLVKB6jL7j6/vnp0799XTj8FrkgK3ZDSr7kRo8BC+6dxbiSGpHnY4xb8cqa",
-	"/uBcPVRsOn8RUSzlq92yTlzVimF95zPSULPSZMGrykdE2TUTp7IsofZtL8PvqfKj6N+BWDAj5+MDyTmX",
-	"8pqbseL6jHsEosJDiyP9C/thuJHjs6d5DGMt+b+4At7btOT/4iu8EkEb1CYeBlA75iIsuvZkxaBZKQcS",
-	"Gb7PG7pymT/vRF2cFCev4rkFZz1219Y1eOjRq69l1daDdB2UZch/TOfoAsu1u0eBg4xvBGvtlB8TvvRW",
-	"QKHOjM+3qNyLXoHxnxdOOgyJYgSf1A21F2LBdx5ZkCvvpEQAyg5HS4zWTe03Q0GYaATw8FcaU/lvBHN6",
-	"viAVnYGNDE6U618JfYqJGtf9/IedygJC+wXpJhJu/Dv21k86uE4Kpx3hLJfWx5wj1RHZ0ZDx8HI+O7aP",
-	"D8enzXW7C/YMDTNXdFUg+7FiFGts+5HwSYTKIHM7sFBSQa8TcPvodr7yPqCv1Pf0PA6oIoFmGSU379V0",
-	"Tg1vKhpbZdwlxsL8qz2i4jS6qdq6Ayrn1Pa7sWMJICOcZ12qbUGWmRhrclMy9V2sjWJL8Eu7JGDAcAPe",
-	"euhE21AXBsuoQEnV4sI9Xl/GiIUMPhoZgmACrf2J1Ywua+HIIKUsi0Bl0tVYGFmVt2j686vlJn2kyPfX",
-	"aBWF6/lzxd6uwLnia8d2NOvHOIZy4utqe7L3t2hTXHCeY1T+X41T+X85cSx5ZzpZcAs4pBHOBsOy+OqD",
-	"Ppoacp8KbnzzXzNV8vnAqIrhfU6aQb7iuMfo5G/9WwwRX7N5a70rBJFwxh30Ne8JxTtZsXOC3xZESOx8",
-	"KUhN1VoXxBNB6QL8F4wsihKZe4RUrshDo/V37ttdvDvU2bOddNOG/8S2O6XcsUG5r4vQRe49ViVl/Qzq",
-	"LJi6dmrawbe6YPIOsuetRudbIRKj61rGD731BzhDFzLum2MBljCKzk1onuwFUOzsO7N+rhgTj8gLaY9H",
-	"XrpQ35IJpiDc55ANHpELyI3j1/rddy+ciQNCrgHA0R6omszr/+//LUgta+hAeffqgnz55ZffPCLAXoA/",
-	"b5AwgZRy3uJl/2av++arv/3nv5MN5G9d0eacCqvs9EpuxKP/W4T03vnJy97cXDOFe+nk7NGTR2dYp8IE",
-	"bfjJ+cmXj84efem6m0GKHwd5hI3uALbsdgdR+aGEesQ5dxHrP1qmzQtZbr0H6+p3adNUfA4/efy7azRA",
-	"62RffwTQ7YOwkHugeGfjYfydrY6Pi+zqwXVGtQwrYhopXDj56dlXEV541pgdtLXY8MONHntCjL4aOTn/",
-	"7z+77fDfv334zdo1dU3V9uT85IpugXi+g13qoPE8zJJUxGu7Ahn1FMT/HsFzHnfsdwg5ziLLesm1ed67",
-	"bu/tzw5a5DzwnI6Vb99pQoTrQaynG93tphxbmSMv/7wsn/cZAm8r2rSq3ixgOceRYVT92gUSTj4Ue0kU",
-	"IGaMU/qefW1No7OvnpGzr/Z4pSH4MLTT/14kOgOzfJ7j+kZWwMe4eNEngIB2TddMPyNPxl7R2QVPpzwE",
-	"4LyM+0FdL4AyhGoS6DHPHS8y2mtgvwniGxj2fYc4ETZgozvK61YzD3+9kKrrqMFjtYaAwC1sur6ldRd2",
-	"ORdb7S/gdJbXGbrRqJnEJYTGX0hE+IbrzUpWbJ9I706vPA7gPJdRmNLfslT+k4O2f66u29dt74fkubc+",
-	"UcKp8R2/ZoT6Hhg7/XUIVzoHZcmsp4+bYP+gePwnLz+4yCnu26HKRBK0gdZsqKI1MwAJ/N9/ot0Gcddg",
-	"tfHyZHfOi978Tfjev91eMeetjCN2y5KMs89VMvAlEXzCR7PlglDRe0wRkLKtMmHgj2CVZEEcF6ZhdVNR",
-	"k5Kcxz0gvbS9EagFH0R07t2cSWABRkyZOlQc3HE14fhs56tAVIsVrQP6jcHSQpcH8VTcqdXz7kdy+V7e",
-	"NFKZh9/+d1jDOAUeDiLiDexvwzAp92vwD3d8lzbH9aSa/Hj15ufCpxWbdlZx6K3HN02uaAc9FF3Q71hv",
-	"Nb8N+Dgff1F5TZfssb5e/sdNXQ1XNET4ZlxQFWmeTaxjB690x90HyX6p6v1dRjW5+q/vUoux5mZsIX7i",
-	"n8N+GlOF9g0Ss2/f/e4zj8HWnSlfa7Az+8T8hUtjKNSOWPtuJGpBuqHbZ5iGCpg0XCCoSGrpuiRH0pV8",
-	"61GBP2GDaKcoxLlmB7hVfev/tmZ8ftgmPO12kZvPzYzPOifAxPcTQxatgtIw59PuKqSkOKuO7iwqz2/x",
-	"gn8Z+nd/fh/EPSI8Q2KGuRvivYqQ06JYVJhIpluFikWHofalN8AB2p0jfCCgVntBmzVrkgLYyV/qNHSE",
-	"fJ/3geheIqEz/mhZy45kj6TMfoSI4SaEYpxUOF8PyfOg/Q1QSyHy5RZtRufrthn35V64ax7C0cJn5Tha",
-	"flTH30bJWPJrumZugPd4DvkpiMvTLEzQsd/aikOvxj4pDhehavv+xQGelSMNblChkoGrcH7eQ0bhwsUh",
-	"j2OiHTkYHwn5fpXA7I3YeRPtNh7K58DAbZS/+5Ox/JyUxTfc3IvgPR7Wz8syRHRnW7Kioiy66ICfJ6ey",
-	"3R7toritScVwvZx+Nt4KVfMVv04Vct21HvVIG2wFgIfZu2bIx9LtmiexDM/B+SZaVUdMMGXqjpGy19vt",
-	"5bO/zl7uBeFDMSZ2w2GNrNvnrluls5kRKR4KTwBEXkS2++O+yk6eTh4I9XPa+KkC05cQ+O6lsyAaDsmu",
-	"ngXcJ6JOQMYe86h7sODGX2hbBHTe3yV0R8Ezn7nERnR9VSuE9TL7AfOuIJQDxjQ2RHc7ZTtpum4fzHDd",
-	"Ztqt21tbqOGlH/85lyVLWwNvW3j1LIUQmpYzVcJoKcHxFIRVn3qPiyJK/K0SBfaHIMzc7iDs1SWMNVk/",
-	"+Nbfjuz87UPZttvOtJWqizH5NLMnVYofa28aJr5Fip47TdRQqFpVJTBwID8O3a/PwAZfKLoEFeQaWhqq",
-	"dbNSVE8DSdmH/JaRh/y1w+i85yWxkwlvwcU1EwYTjFJWHivf9xND7yOEjAARk3DxiPzQZ7Vhrh0ecIix",
-	"J3lQcauNbHRvfR+HpvuU8XJNxZxdVIhWcxzNUXPRmqA7MO/x1ZdPpxpQdhkf3F0+9m72pGSJDa3913cO",
-	"OL72UKt24XwLuDVLyRvsOcdvoMOH+3BiqG1Or/EP9V55wZF8x6apEkiS2XWR/eKIQ4oK4mVq4W6FG9zH",
-	"Fp5v3YBwDZKZCtOriPBk0naGrN5eAeS/bJer+06CXTqGLdqNZT8Xb5WPL6BAXQTpX24QLgFrEh1wmb1X",
-	"VT2CNmKHCHdyjjSuQ+F93M1mKnPhZ/IKr/zY9SvuVvdfvfLj1ZufCb60XQ1o+QvzFpSAh8xNGuLf4iUP",
-	"YYn/SBU8Lccax1IgGNrRp7LoOol2JxbCO5jFQbxTYWjNBQLPiJLM26b/fc019G0CyS6CtW5CB1qBLlXo",
-	"6Av9mABYI9ehtaW/ViGWWLKKYdPXTmeIkg3O4sfI1X2VIhiwRsdxcmuKQfdhwPJR0nqeAPoDOmN3sh4r",
-	"hr2zyXPuHV5w4QCXPsNIzC2CiqGvNzM+kmw0v2XTznvXP/Og2xehwKGOdkFof3vanQvtPEj+4SmyfCEn",
-	"FgWsWFUWHofF8Jr12NYrysuY8HnUkLjoXTFjKvYJ7lcYN6FLysWDrtDzoU79nSrY7dooyqGxSqpQK+FI",
-	"+gDoQyPv3zPMo9ufWOtCkBYwq4XcANmEJh4k0C0Vu56M0b68Dq1YR6nyuj4ouglP/0EM9+7fDtu67pEf",
-	"26S9RFqdxGHuTj/cd9hZJzzk//3JXvFn16C7b9UuUZo8P9IjgrIAIMVbwkvnXc+8j3XNrQRSophmwhfn",
-	"hKPKixwUbevHfy54hYHAkdruV4hgOq0YFnhhWjUEFmheMf1orq8DZJv7Y2NPz2VTxTq1p4tyDLsxj5Gh",
-	"YiAQWbXAC0fQfp8WMVCjWxMNX9oKGjZ7e7p0MmPeXUK9V3Q4nQAc9t0Pr9+ShlbMhIaLhVT1uPn8Cq54",
-	"COvZPuknLsoc6xlGNXhz65YJVh67AgM5eO3jTu6nnHDYxvnAAR4kGE4JtVS1Y9/0uGRHMIC/VXTjWsm8",
-	"f6B9USAmJ60/YS2cNWMNlP55B6JDlkxK63cew/H+xRUelSOrbkwPfBCkK8v4zXeuB/VY6ZLboPsmukUj",
-	"0I3qAGvjHZvzhr2laieX+nXf3Hg61fqJaSl88scuGHJiFt+iSy+Dd9yUPzHWwLFvZ6/jAaz5DStDbS4e",
-	"HHiUOMaDhUfiHOzQx9pw5fJfCa1quPoRobWOJ4O3dSQPxH7ARz2ELXpcNfQeYbL0x7RIIfoE3qYTEesN",
-	"AYeuIL+32liLeShKE9lmrID5kap7yTc/UEfBj1R9nFaCB9EtvypuGBJmruSGLFprjoJfzHUBHwViCvgE",
-	"Ma8RSDYooZhQPJ5TByU1UpVoL/mMRcOO/y8sG66ALQBZQDArlLEB+xfRiFzjzpyoIHRZgATYkP3+M1AS",
-	"O4ylQhtGyzgAFcSVAMgJd85+LHDFqjIDblFzEQN4DJzbFeUd4bZ2HMOBOi0bxTkCTvdltFLcykLf3e9H",
-	"0+zrdG85jcgG9/KveLTAL8YXN4obwwQotgcOMKLuHMQZMawI646kT6g5w1xFt80qQGrHMzHvWC2v2ffc",
-	"Jc6n5uW722dIPhTJ7Gf88fH27t8btjxKb7fjwv+YplJvGN4Cr+maqS80asmCULLiLi8tJLATP3IO0/1r",
-	"uFTpX1itHAUo54aZU20Uo/Utlu2hgdb6mfwgIPu7CuH8U+Jsbb3gXj7ESZSxbRpxnF0zd30HdzQKnpP/",
-	"850jOQCeVUZL7aFcf6cqqsqU6zscy5HCFT708RnZAb1W8DEuPgAA8yUpj8jPLr2MRBWNkvbM22eLn0tH",
-	"Mj5uJSykSvDXQO2ehzvYgY2L+t3VbXD+6+rY5/f6TpiLw8hJiIagXzOY8qi4ag/NHdWjV8x4Er3PylxN",
-	"Ao7v0p26Kz92Pu9BXJwrurXuLOR7vdvbR76NysemDwYeVWcAF/7ZuTQLXlUxuO5fGquLVh6FCklL7cUe",
-	"HxexxHvUoHnA4YBoHntgALzqFmPWztfMIAcL3XaDAYzxQGye99yaah1BRX+z6MOt+zwHN5pcM61z+fiR",
-	"ZQPf6mA9CgPr3eNj78EAez8CZaFv37cyCETZRxGKpLIEZ6AXWcDie48VP8SbWLYccxwps+671qMZ35eu",
-	"ggdEJum/EGIcU8OAB/6xvRajaMkcYxZmqOUCzYNnrhPAMKBbcBzmSHM2TCR0QOipE/J7vOJopWhdk8Vu",
-	"489kK07vt58TJPTFSlrjcdhigtQqdmq1w1zVqxaKDFhNZOs3BFIiTZbeX3J9xKJ7oTdMjdEruVdF+iTn",
-	"McCTuUQwEyU3Opcb0jUPwEP3qpci/czjPQER+o6LCiObrus2oHIjBxlUwdvDKYtfVUQpoLEL+KD7x5rQ",
-	"11xM9rLZlQ7FG/uxvqdn8N/UToInuRt8Ko0MGQ0MMKFDPCPsXsC/ygfrXrADuWtrgtvajxeOyiblTtMS",
-	"yoPS9V1/tAxiB84IdWubNkLzxCvfGL3n8NIR6wr9PKZkrF8nes+yZNeVUChog0y/IHKx4HNGNIMhmHPy",
-	"6KbSNxBwtvuUaGYX37CSzLbAw0t1QTSr+VxWoHYVMXQGo//l/avTvxfwvydf2y9+5aKUG3365OnfniKE",
-	"ogZ3iSMUrbUJ5tZOExpC7vbzLrIRTLQpSfYgw2MGnF2D9/66B5XnIn57qrOqIbH00a7I7coe+1J7LcpH",
-	"smHipq5wh+hTXHzfdfNIN4rREtjk6upRYNI7ZGehdn9sx32MmGOFFsaK0dLZBhf4cqffct1IzT13zUhF",
-	"5z03JbvjwXl71gQpOlIsb/B6MJZkFTf6+vdYsZUyLHSUL9WTrmFmENNPPY4fZt13+3kGu8TTsxEKvCDn",
-	"FeU1sjYPoV/2zZSpW2eDVim6uR3veck64gAY1SddRPY7VQ/Slw/igm35Tugrfs1GyjmvI5o4ogGoNkCL",
-	"azoLF0mXwATTjAlP/7SrYhfIQBdRQlyYr7866XVtn0W6tjOLymFsUTtkUsM9J/izc/IFxvi/IO6g22u4",
-	"07JmuMl8tT8xsiBfaEMr9gXEUHYvZJVm92ei5gcNwMZxvQaFqzDwrQf/hu39p9quL/aB/Due+A01HKYZ",
-	"Ng+Ik6TleHnwJVzxEGV59kk5VXk/8UoQHPjxsQPfSxjGMXFRMjDL7NvkVGBmVwDvdwnuZB6yHqcdgc9h",
-	"e3wnc2EnE24Uoza8dX+TAym8U4fiMducaLLJqXJifcdQ7NvWDJSXo9wEEBvChZGAH0vLZ8FsooJwe4gI",
-	"toFvrCkhsanppNv82LI4o2PAH+/pmtlXfEEzM2yfLhzw/a1UXksScID4I1gb1mA4HdbHLoI97lFn4zK3",
-	"opTgQlrHrhX2OuiAXllv09uIveML2yIdvRYXc1bgmQUoOUBp2fvA3W1fHKxUpcXhFVfMacl/icLhKL69",
-	"ecYFTc/0L/D9v+b6DnO9xO7E+Pxewtd3oB2MIoMsaKVZcVC2ZBym7ci5k88H7qhb3DhCllvwLzTQxDo9",
-	"ZjeDHg/D/gyXHBEhWutUoRHkF6G1GZvTaaUYLbcZKYpITuCrrJRAgkj6YUUDpzghGLhEDxCWhQeFBnNo",
-	"o7GzAk00DdVQBgxgLBQWitiFlZp1xDUpOoWGcjXC3UG5unK+24Nol0h46puBVvk6N6oziSZsn/RPqnfs",
-	"snak3S5bClzcDg6gK8Ec5FZXcuPRl5qVNHKpaLMad7vf9q57COe7e16OC94bHeSI6Xyt98GO7sE97w0z",
-	"K+PgIopZNlG0bOFTSZ0dL7DZX+lEKf9AFu6K3gRZVUFo77bo81ipAWxoDsT8P759+Z1Vy29//m43PzUo",
-	"He/toElgLGzHmBSaB8fb+e5YyFhKboYzi8xqARDH2hoeMwDRcB7FZ/Gxn+ORhN9bd8mnQ0547O4VF0m9",
-	"W61zfH7tSoyWp1p75eEl9Rj270zesHy8gRfyJoPqYBap/nmxRcGuAKeK9yCfnpGaa42BEUyezWS59Ykz",
-	"nxAr6RZ+elKcVLRuohmxOVVl/rtAr+wQNWGSJJti0T9O2sc2pDqBe+fkM1VQ4bXJEdQWWObw/ngQ9NSX",
-	"t6PsJGHxRqR4ATdYCHGnbagxOsgdQ8GDwmbvnkQNgjZ0yU5yaxqu4Gq42a5OklhY2KegMAhMdc0IEyVE",
-	"faHbFfkVsC6RGnA1NxLJo1NpPHm9k8Xbaz+4z2AQrMsl1pzsm5a4aA8N/dKJ1GPNqEJWzhR+H1sH0bqX",
-	"DvaqvR9go0ydJkpeUpOFkBEuPka1+SsuykA04YCqMHMrJHjyhSsdXLOKBy9joA9yLUJ78V8JLDU/+eDn",
-	"1xqKHWzNkl8zYbVvzbU9UZ8RxRatBh1iLxbboIMdapg11RE3E1po0zbjx5rpI+urb5mhvIpWHFQVoTMk",
-	"6ncFBh9TfXnS8YVJ9gJ8a799W1HxOVmZ85Xk8wPszAu4fso6s6O75tpVvB2Q1w4/K8LIProxNy6nAXHz",
-	"YxauONgsq0ScueIJ9AjILCsLh9+KfhhtGiWvQ8p6R8aniPUfjk4/YQ7OZSVbNTQsQ33eilbrCA/NX4ii",
-	"H4+aISCiY+iHqiV3lkQWt5Ylq8bN+9d4yad/tuTxENq3yTG53GsfoaIEqwQQEgc25NxB1LhUlfUSIkvj",
-	"YiVTVPwPGiv6a0Vo712P76njndAs3H48CtsXCGtJJPsO6TX7l6mBpobciKlbvUFopL5Rsr/6/tvOfndw",
-	"N1jEe1iB3j+lIRO1R6goyYoBSpjL4M1XbL6GmmhscX8UF/7Hc9ls0+rwQjbbz20LLJSsc0pEb2k9w+17",
-	"v/4nkjjwwqHHEOrRK+gXC/wG8BSwjRY09IfoFpq/NaFLxVhKCBuq9akUY1UJWls5fPNZSaJplWBlgnt2",
-	"0apu2hBuopvWHkU3na81qa0jYVXlbAuuei1VmNsIL+2HiEx+OCrBYRfDntguo2XOEZgOKrZIJ+TaWY9B",
-	"OOcrV53rxojvEcTu2SW/hu5ZIx1BbOCLtdf2SMFcFFtjqzxAlyK1D5mxZSsi0j0ODwZbNxsg7GHykp82",
-	"PBgWRYVumMiMA6Hk2KS/gws+77AevsOYtu9Ah1pRfnxkw90RFX53aVozTwjg8Ea19+QjqwsTMJE7u3LX",
-	"PITri8/K8X39qI4Unaio8B1eBjqpOTK72P8XnbLjRrNqEbINDyL1afp4nKy/6ro4exwPfWLtai/ksBSO",
-	"ApebtFg//lNX0kzy5f0F5/HDw4U5h/e0Ez51V/QMvpxg9U3hpCLqdW/NjoKOMx/AJluZg5YyaHLS9Dre",
-	"M30/wYEdg88O7ZPhS/go+rlVglBkTmVfBBO+M96d3V4Qu17W8KSd5d+nMAdADFyyiM7YcL1Khq6syfur",
-	"veCT9pZGoeLs6P+VhYpnoTbD9BOCEVV8HQxiJZeK1lOW0tvusgcp1PaPy2qVZo2B+lrSvUxHPnuftdp2",
-	"hruhHk1jm1rqZsWwTnVsmp53V3qG8Vuz3cRCuR6fLBdnbKIBPK+xe5/I3HqS8yG6x8eBy+iJZWLP9+X2",
-	"GEYi8rFWfZQ2NOh7+G1Ur6GTRwo4M+yE7W3ux60wirNydJP/4q65ZS3hUYTuYfKQ/k0ztMuLLcwoxHCw",
-	"t/gY4L940MOa4nr6RXSo/aDOoKWmCLQnC9RkPXEAbb6/1jlM2n219bl3C8D7Y8PhWDTHdSTeR53sgwgt",
-	"vMB3SrZNFrugvdD1K1VULe96CO4BswCGsu/Cd8zT9mFrXomCLKmx55KXTo/Dn1G6WDGqmUPl/7SqFxeK",
-	"HUOxf+corew+r6RYAtRtY6Lw8EpihiodonQppnsLH8o6ddjB2I4TpIIN10c/J0JuCnBrsA+xpwZnrKq0",
-	"F7YNY2uMVkXT8htu5qswR0dtgz6snxR+9bHzf/e3mFmVuW8BrgUzgLjgjj4KjBxcZoctvJBVJTe6t95A",
-	"XNzbFI/h4zEg6BdwwdHaf/zj8tp/WFVN9v/syAg+4Z9cRt4xYLvHU4tp7fCZe1s9CIDvBk+w2dI1e0vB",
-	"XruQd4dgjzei70NccbGOgiQwxbqeatkwgemLhi6ZE3ns6YJEByCbATqkvQ46sLkmNZ2vuGBEimrbx6re",
-	"h1TY8eL+iFC0vP35OyyC8jkzN8lgIRD7GgUSupbUUPLLu8sYdxuUsA7ZBtJUb3EwRLyFn7ic1O/dM4aZ",
-	"6Jya35yWfMkNTtDM4886TQUtSA0FZKoFYN4KUnPRmhCCAyktad2Maalv7ffHUlL+YRM8K+WwL/Cvpmii",
-	"FCtGlhTYG6xI1w0pg5MMy1SN8e5cyvnaAV0c70CxT0R/fGK13IX/5AfD9/R6YCggkLmDLUHQafvBXFIT",
-	"MRZcjHTa/Xgpyg7S5JNwPd605mE6pvzh1HlyPRoi1VYjEWLriMAFD9qF2uM/++Rc9bbKCl1/D0y2OLnH",
-	"8aTgXqFkYr6SsirwpEeTWyosxOsVK434T5/buh4l/O6acSLw1u4bF7JbQ4BW+iyDm3qqycZa/0WE7+Oa",
-	"QtNrEvVoGvN09wgYHhXu/p9MTvVBt8E4Rh7c/HGjmGZmKtWF1zxMnss+KwuMyI3qCMAEUta+IQZFdg41",
-	"J71+GDT9taHK9PW/nb5rzjYjxbd4wT+30vhL7/up7f5ysWBzo9MIGz02nHu2a3rw4aWT9CEXj+iDpbei",
-	"ZIps6DaFxeHx1kasx0tGr1kWJ/YlGvUfsTrAjiAOL5nuc/eIdH890LtfV9Iu94opV+kdumMwGvOFJnPr",
-	"iAFefhAI0zZjCBrml+ZTg12NAqCDlRjRQqN4rcWJkWtETu/97MmhOK94k6L/CmFE/6QAjFH+vaKraJEC",
-	"Y2wQputxW2DYsFFcmJB3C9s/7bn1ITzvayLxEfZ/ydIJP9KjqMRxSgkIpzp3F9OSRMhNmDE5Xz+etaWb",
-	"r6Sd+AIueRg78Ueq8HE5pqLjbrl3eKFhfEZuoJnLXg2MLhXVZlDhAPEZQOmTKvCN7yc+C1S9XBO9kmoI",
-	"f6ONotuJkn685EEqRo0LsOcsiKzKo2fgfSgMOFAqarDRCPvbsdUI5xfx/jZUD6YxxMKSx5epGL7jcUNh",
-	"X9+nIW6d8oygKlx2NFJWnKv7plWAgjCsAd5ge5knRFgxrAa2Co0bspRhoaHqs7fU1CDoV7TwHK/+rHrY",
-	"87LxxUnFEClo3zerqVpnsX5l0oN9OJZQvV+xLaHqARJdrjaYa6KYfcuycIDukKvfcGt91NIek0YOM/gF",
-	"qazLA2FFroHb4xF5v2JcBXoOExItULg2qrzf82jcYL/3E/LBtKqIFVz9DBkmS0ZaUTEduOSioICq3EEF",
-	"DEg1mJFEfv/iZNUyyEsuV0YwCFFAZvrubIq3PG3e87xY2ivISOJcPzRA1xjlFPLB3iNP4aS/ghBEOcR9",
-	"jnIpiz3KdVZnXGrYjWlVVs7PyWLjcOW69u1dGKWPUwf9PkFK+95VKx+lmxdKYDtoZ+qbYTCbgZRQ/dZe",
-	"EPnHcykWrYZM7Zimueguyw1Tbu8FOUtkI7f//SMpnjBVWWFqyhWkn+7mgAQx+JEq3SG+YoTas1bg8RQp",
-	"e0dJqKlR/GbM832NV3zGApAKhnd9Ibkgvf1WktRtgwL7aKC6bsUSqset+N2l7gXVUPBjZNMXr3PPQH3N",
-	"VEUbjVQroIl80NB+7SwfDyFRD6TSIaSP4Ipd0Wv2zl91vGoTuY6lNK9kzQBFHC8gCEdbuj1Xcg1gLPh2",
-	"1mfCkkz/EsSaYL43P5rxDDZfto0TXn2/fDKfOBEf+8nkQXNtN39+Hq3HPCxUx0BhlwwY/wV71u8loUjH",
-	"7LMiYF1vGX6+agPEAkrxNHq0/d6b8/fS9EnFR4gHw1uPgccv7gai0ZVywMJYt6aSmlkHBHwvglCbhc9W",
-	"YXMngmYIxko9XCXgAUgdgFeMJfytmO4P8GnT1PONkgZwwErW4j+M4vYfH8t1umIsy3h5CZA+YHcGigzt",
-	"fnuE0hzYUpBZx1U8nVVclMH91ozpDvMBV/BP6wh8GLNhnF81HbGZ+yro2xsww9n63//r5dOzszOnPXxU",
-	"QDrcIyN9mtVIMgOwfsCpSrjl2rDmJAqm8OSsD/T36GkYmWjrWSbd9t08nfE277v5O3fP4z6HI9hF04Xc",
-	"ANCatVjswCLC9BiGqUfwANT6wYTqeEh+4aWyNMIrWKqBhfHlfuF8BQtSxur5Xc5NsUYq49ht6UwqaqTa",
-	"fqEJ/JQYpuFLVCVzWlVgPPfzpU8ne4fcq33sZOgD+Py/Km4YKa0MI7cTIBYoKZaevnARgltesmVJR7s+",
-	"38MF9zkv8IDYxOAXd56VC2zzLjzfFTfamukgYEDE4r6ZVXK+tieI+9tIUkoi2I3pz9XjeSh1H0n7XMBF",
-	"n+Gs5RU8g68I3TShrsMab07UVkwQBg3izsMrqbGu0cIwazdvniHP5ly2wmBsSsgNkb7g3KhWm1GRhAvu",
-	"c3LhAVEz1b4Od6F+UG5dscu1bOcrpiG8ws3Rqxq+l5tgJfhWprmsMakAc4Z5+a7exmr3hZ0B1p/Zx7Q1",
-	"K2mf8GiuRuf5ub/wsLm+Ob3529k3p3N6akdwZ4TDb1++O/pcQg9UNz3Dcu8vNLEaNExT4fLrJbvmcxZm",
-	"281pK7gZbaP8BS64HycO7/3AB1nvofsnGU7H/aofbEvyVTuwZh2uoT3oHuHoDijDgD2DVlqrqpPzk8e0",
-	"4Scffvvw/wcAAP//",
+	"RPYd7wPQO9L9uS48ip1Mvll3gVPi1V8Qq67yzal6B62PGq8I6PCgiXtTysD9c+N08h5WLmkeXfik+731",
+	"pqQaEhM0Avjk6HhbXkYBlMQBfgzcBDDxo+1Q1y5Gd8i9ruN9ID5Ec9DdXNH0hziK84E3s65N7FYuG3Dg",
+	"3f7L5RCmSorD3cN8+sF3su/nJrnMnrVgZ6lZpXmbqAtOInQs6EoxsWLcxH64t3ExC++eNPj1yGgTm+gu",
+	"BS2pKMjIIZyJSInpqs4ThwpB+9vkC6YaWJLm2cGD322PQo05GGNydK9dwGWn0O3w+bumVcsyhASvyx3e",
+	"f3XJtzuPsMF4btT0OGaSL1OW/COj0hRGG5sZV9ocmxPdKvbwMIn+wQchJbq3uF2Py/cUA1nDCeBlsuLO",
+	"qg9XuwEWspZRk5+JRJu93VTWL+vdB0LqWCba1UO4WiGsDIraZvEUSSyK6QL5MKioHLg8ZFak/QIbR3zq",
+	"hFYVBOvlArHMhmH3h0VJPlaPee7kOgPTTe9OK7rvq0hMeJNW5F2+iVfuCJdrjkmjQcalT88wlypJ/5OF",
+	"5ea0PVZNh/vFR3/jttYhuCrfc22k2r4URm3vSpYQ1UyJTEDyeEzmGFtRSqhKi06m/VZEvxspynA0DJ2w",
+	"uLv0Hhab6WTnXTlc656cTzTlHWC+4sOf66j56nm0omPwUz7a4MK1gXyJPWnZ5qIKh2p+nFuxRes4STIj",
+	"CotW0yoLCWF6Zt7JTbz1vM4xX7xghN4/XNNuZt2durd0g0zLyXOsU92XlvD5/nHkMX5cogvqHF27/zP8",
+	"5o+WafsDV+ZhvYjCRRUhIzZV9uQzcXvoMDgsHX9EPIAkNxkzi9gc7qVHZkuvk4j6Sm6I3St4PgOIBBbM",
+	"0TngIFBBNN2eQxQQwkO+6FsuoH1PQ5Gf69HHuk77UlAPsbIn5gqLdPPW6bn2rTdLfs1EH7Cti0/JhomY",
+	"ssQ61wPE+s0iJtV2pFKzWN4c3sxXzC4Ui+rsxNLlnrS4pk53ysXIsr5ZpMy5O1tQ6Ye+w7fbsZ8C2LQ/",
+	"0Ce3+G/3NXNuLCMv8iNVL9pyyeJgFryOlnJIqKXRiLDCTW6F1o9UXdh7xgQNBCjGqgm6QTjoUcEiGRsI",
+	"W6+FQ6iYdlFGULq4ib/uUjLtMfgQ1j7U8ZoV20Ku9hizsGZNnFsUWCFmbCtFCM5jzrNR0i6l/oJoo6Rd",
+	"FLs0eRORZDLtYKruPttJd1owOgL49Tvt2qYg2XyOmKWQu2MCusvt+PFMcvdCIC2fnfBMJ7mr8rN1xyOL",
+	"Aio2Nk3YflVVoITD/NvTs6oc0Gz+Yiimmbo+IJr6I1Xv8DdRcyRedhBGrbDAwPehHOav+3ixCzy4MwiE",
+	"tysNcOoDd1Xv/bqVT+ijFFp/Iu0I+Za2qtKJx2gd/emTWD8JZHuimHbU5YLI762G1HG85vVuOb8w0r9l",
+	"4M7cOdHzITH/oJ32zckBskea0vb2wBM4eTmEcSMOfyYqwqB00yMg+ChGx8dZpYQ0gQyf8FHTR07CRuFC",
+	"G5f1i1a8OJQTBEGjVklDkr+y2q9tyIpV5YTqzo97xvWfH0iAXbRy3LSGhDL8EcLaLAU3ADoZAfs6oFW8",
+	"ONFcYEFmXsxhJFhgeJV/H3tmD4LDUhhac0ENNgN365fZ9bGjgjfIzYtvF5DNIPLgtPMIUqI/+0YK3nLg",
+	"WQ+AbPbW3p2staTA+jq4fRwnKKzrgSmAKecVlEOIBudOk1UMnmD8HHTFcgH/2RfNwdsmJt4f4bFSy0MU",
+	"RqbujIlS7QoR4kOUPNbJn1MEOstieyyHvpJxbarQXVqcKF4uEbxGQX/wIqctilrRP3H3zsolwFveLpPw",
+	"E48F6urD8OSf1ylAeazmy7/TT9y8gI7qmI/lSs6G++LlNVNbV4aKRWtgY1Pf04EGo/0tgcVhunB2thTW",
+	"3ZAy18YONeGxQMNhZ8NP3CTPhUBHnnund201zevtl7Rbkp6d4Hs/kmXiYVn2LQb/cbytNgZzBJ87BBKG",
+	"63AySTfq++xHzoEwqWPyHC3f0UMXyHk99yD6k7FhnipZTEH7DQaOji9XQEAOXCeqHPaXTg7gvjoQYvIH",
+	"b5VYSRDqvYWcBJPJYpdOgm1eIrfiTubwh5eXz1+QVpRMkW+//tt+AHQHc+XvAzft6d8jVsHs8J9Uw58c",
+	"hsVoj0g8VibOE4w9PLoEpsf888SRHXzAOWRVzPtdpDoMRghU7zVt33WPeX7QuEDGTtxLV5N8myP3kmpz",
+	"KeX6XtKJFW00K+OYXFAzDoBETJG534/7e+lWffQjnfNjPeW5RSI+FRnfttvRQsQ4HlIUXyMXCsieGf3W",
+	"AU2kGoICPXMNteqauQaPcZCEp4/+Ns3stz+ubzlyIFn31bVORJ3XKbaLjqpX8Xqf+mIprd10DxAoKeie",
+	"CfzdHkzGGHsHgG9hpmmF7eh3A9Xw1Rg76JfIS7Tp94jCdv9CO6gr7QZRUV4WvR5S5Lg+68sKaVqjUcjm",
+	"VMCyMsjIYRgk9A/MmH053X+Bb6bQPUJh9DSo0mEltjGIBNyVt4NIgN+myQ80iwfPSh/VipGCZ3v33v/e",
+	"t5UQxnHCUnVuNIzSAzKmgccvuTYXQC4Qqaxh20TqgSWLZlKoehQo76BiS5CM2MCabbtAjHtgavyvossU",
+	"44GYKq1wMxFNCDBmRvqyrUKGayBIWzMqHN1Axdes2joq8rM45i387qCBXsFwppwuHHR4QEcjkZrJn/Zq",
+	"qQJd3LzCtXAETl0/v0Lech1Nw9qbxtO8nijkgLqVKAODtq42dArAW+7ZFeP1DjiM1HRc+UXf4YzvmNpH",
+	"pEHJjXZlDRgfg6kfFYQejnaqiTdmMgy8BXyMPwYqrhHnEf2yNdvqghjpRxNglOyL7g+tm41089QhFUBe",
+	"Gqbk1vlJfp67iRkp5rmUtIx3WKQV8iF1lcmO+ZIdcpt0miCAW6aTQL6Sxki5JlIUXtRCICWvnqutEjss",
+	"EkWa3JWtqCQtD5nLUdpGMagFdbPbn5342i9/pUocCcsHaowPBDjPqyrBO/dRJ8rR6pJLhNTYD0OgJsyT",
+	"uANDg8m44AZn+IDd3q3K5IYHZRyWPTwqNimvO3CEWDBNQ2UVKwMUErHThFUnYNUCcvOMmQ1zrdY97JZ9",
+	"1pVRRIWp6Pze2A9trOp6qsZh4n6X/ABLB8L1g3v+PQHm1qqs06hP5LGHIDEdzPArertwxmtqFL8ZsTB2",
+	"nCWqgcfX2seOQcbIBo5IMJVz2YwVv0lRk0U4Lg+jtgg2Vto86Y1gnzTO83vkbfiKCsHKN9dMVbRJAWMc",
+	"yHPmfKepF/U2JI448Z5eNe/mf0GaoGjldIY4tHbDnvo2OPtv7BWC6fSft9jAfTrwKE81Lj7+4ejB8I8F",
+	"w3ajkim8z/4HWDfS+8TljO0Xpx49AP5wdOPYPreQaimNgUuFPHV+m/3fKTqSxYlszalcnHpMLM0ohrSN",
+	"YafIogkt0qfQFA2xbUbtVjpdVBTxRcoS09e0YqdSnJYYDdcbWlVy47AHN6et0Ky7zo1SNo3U3LDTVYud",
+	"j64gRkhz2v0cXtvh7YbWC9UK7SYfOlhOufBrNKPlKRIpB754KBxCBeB6gF1HcMkbO7sG8ZpOfWnUrGqx",
+	"NZMxgz/TjNahN/O0klC4hkHhsJxSsFNrP/nmTlae1pgsFfL02nk5Qp66Dmy3IvoUCTztFxUVzkY5dVLU",
+	"iUwAJca/qTbKEWvV7FSqU0fGZl/DY2641z+Vwk3qzN4ZUZJLWsPqVlI7MuSaYu1rQ5XpPc5DHVNsWxPy",
+	"NJhS10ydtgIAjLF+Fj5xAVr/Z1cmbyd6cD18EC6Hv/avrnCl4E9EyXV/IDd8qbZuYWEWS7U99WC7WI7p",
+	"2TLDfmxFgwrJxTBOfR1iNzA0OHulAkaemhU7deZxJjDcBRpft8CFK05ed61+0yzD78HBoh2wCNJiEMDD",
+	"4FgDi3QrXDuWFV/cRklTUS48rbirt8pISMw9nWgMZGfhcUgzbrSDzNRrEEoEh4APMfPmtcy+dKS8apTj",
+	"rOPN2atJBPgNhNLEACj0xsLHgnBRgmY6xBGKlT/X9QByhZIKDca8+Jfby37J/Oy6meu9fMBUgFH49e/e",
+	"HxIY0fNVlqyabqoTVmRnEtjbFNM4GEZVxVm8Bze4Shm+RoJxCcYQG/PPtI6hq/X6mnZKNOh8RbiATkuP",
+	"MFp4GCO9y0o7udAhKJZrEf3MNo4IbTpi1wXc9rsbejPANu+6IFQi7ZQiGSOAyDkQS8+DP0xHTCWrFhVd",
+	"Jqncn47DRz89izFTVYtB9LGWErcKuiJxVKdMkk4gF8rgjzoIul3P8UwAcpqxxI1s1RC6HR6xVLTxqiCj",
+	"chHmJ9wsIRdXXZ3ETnt6B/bfvVMmI2XswnjMDp4SH9oNgJuOdEznl4+aSCbxLTUdLLwHoU3xI03A9jmI",
+	"d+k6e2Pv8yYGAuVDEFbT+Ayc3AgyY9ZMA20zqJzeX6FPAfbR4SZnDKWDTp5y9CsqHr3ZHFglWLn+4LfU",
+	"rsyVoSZKKJ8IzY4gURwW/B0JWIZbxUTkbbfH71Rq0THm7evgQ989ELxNpEf6Lwmu5A6n2/j7Jg8n8H1G",
+	"+xyoKjU0egYmMGvVE9db2yPCgZ4uZNoOxGuBaTGTJFGV2IiQYAx805oDGBdVeel+E73dNYuFo37iooQ0",
+	"DLDkOHYTezDbs/+cACjgl9FkEbCBxGlc51iLh94FzmjF4ziKIXuX+54v5I1f3eymAr+62q/vnAoIyLoK",
+	"g1JObjo3f+G1uwUqvFCFdHEkI9kT0kSJJjIEZe/JMTK2plHyGj2S0dJNf90H78ZHq6Zc4wn0UDoanQT3",
+	"30SLEXW4ODGsd9cN3Ro4p6AMRyJJ417dFxVliqt5v84QGdwOkC78QbSeVQr2rdomqOGTNsQIdXqCgAl4",
+	"r6EzCItnTsYI38atSVdo9yHwWcW3xkzJNVI+bSiy/yOSTbzPq3Skl6OJA3sNpDnFYdvbc2LE6t99DUve",
+	"DlnwaMmwZ8FoWscmTkklaYK/XUpzyCTDql1Ga5Xfe0pke0QQV0Fn708AKwgXHLNE/oyBLCs3RC4WBDqD",
+	"ELlgwRF3CJk4kesTcVbJnNbMXh59mRVVtU6bjANs3QIPPQTYrJkoWenIGlm16CMZ7IHuZpLzqjpOzVvF",
+	"yAcwrFsQBNQprJCuzokHu4FAFcym3y13LjdP8AVYWYGqP3PuG6w7xgwnVsgDAPO428HnMJcOGmDlqgoi",
+	"BNm0vAy1rlH+7FdSJaEyOin0SKo1IpscoVK+R5O6vwcgRjukY3cUFZEyrxtzMaYk7QVu1YuA14EYp5I4",
+	"uNHYfaU5tMjAU+odqXDiCJUSnhAugSKO04ynKnb7cIFsllA7afV93KhDCOoDpycQwyWOdsRfCMzwTGsp",
+	"gOP1HOlOC+ukFtY2M57WZsjwEjj7U1YBjODXVfykbVrz3IwMD1kvNfS/xm7uaRSjDpD78n0qVKDYNddO",
+	"dqLQdNbLfEbOwvwgGrhIAY87KvvE6YL4dBCF4K4upwAFCdkLpCiwqiPKrht5mHf88rj7DgJr6zXU7JZ0",
+	"66aigVF/lMoor0Qff3AFDfdjTPw7iNp4msIiDfvN98NBS+DajuHseE2L2xJ7vwCdaM5AWzXQVx/vuIbc",
+	"5lsm5jyFS+CUd8WZa9ChpIHrUcWWim6w/G9mta21nb+wvpgAPs/dA4p3tOLjBe57drYvwsq3zlqBZKlx",
+	"5LtRrGmurS2CJTsBO2EfaNqZY2UCorMrJtp5ivsm1LbB9qRQyWg1lOKuoHKp6DWCloDFilwBhaO51usd",
+	"DrT9vbXh2Dg4Jrm/2muioRGPdRAFQtjrPgMnJJS3hYM15Ls9CKJVLj2VNeCVCr5Uz6oP7hia2z3fs38u",
+	"+gOip6a9rdc7cfzBnHSaU0i6092Ndg0R8+gIbY0ZjG4vKCLk2e2XEcX81l3m+qkPL6TK6xT2lj7S3csF",
+	"2vj7bcKI5iZbs/Idw7mzlqR7SpIprWgMcdWaMch1YlfP82AgiYRplSCA4wRArmsuymq765IAqpPVeECa",
+	"wrZEr2RblWSWiG9WTVrdhJ8ijtuIuzGeA6qitU0rxNfMXvIBHmfsftgCFaGHMKxnd/c4IIHowGmTu7ro",
+	"h2cQDiolxXbeqPWT7Pgdt0VYdFEcwcbYT99sxKFp5uKkkfqQSlip2Uhn4cH2z3PF6Gh53W4lf4lwWPA9",
+	"8g+7JjlvWh5Yn1BOh6x+gYtGynNPgoh30lZ4ZjCvb4fnFtZ9+Y3WNY50LdlYSYUD9Kvkpc3rZKcmRkAC",
+	"YJkvuTafRMH0WIVzdPQVFSnorrFe1rzK867XOFlsvlMHul9Vmix+HxveZiWnR+cly17c3S46SIemuZc4",
+	"XXKRHZWeqCVKImEnwI13XsbdJGTPtLfjwyizOrzfYhnibSqi3yqmY31LqZKt29IN6IzS8GQx/Fi9k4fi",
+	"d0+JCoKSs4rVBzFHM6WkOiQUHvipo1VA1LQHgqj5u0zTBno/Ap4xSmL9NrDjHo8tcCplEufk1gdlqI/W",
+	"OOXpnRJ9lZPq28+fa6kc604aeHG92e01KvmWSzcjbnijCxcv4k8SKyKfcpxDRZi4S59gMnbMzO53o4NM",
+	"tEJSc+nrPSO0NkrqQ4DGL/D6eOcAFMtcs0TOFQCuDrDI7OVZHQr+HcIjivDOYUSxiXtHN2NoLjSAU7sS",
+	"nrIfQa84C7nYDSYMvJs4pyIBgx0lVp1FP60in348xJZ3jJbb75Rso7VhD8l/cUgN6CGh1ky2WLctA0ns",
+	"kBkjKmUd2d/e1KWQLSLlUC6XcQCSxqOzJ7kot3j7LMgGeJHbITZ4koIEDEDcHrhp2NwkMniHoOa7Z/Tu",
+	"GF+sa84irfAYs0uxQiAPUiyeAPEW3TC61qFWCopsct3vX6Uq4/RvmqlrF0fIpIiwr/aDYXWccMK0SqRe",
+	"EFJKe+/3Y8jtrmRVQs6qY0xEcGiXGkBk3F3MtAx32PeZTK9yNyFF4KUKq9Z7v2H3CrxYWhBgttJeVpbL",
+	"6apZb9lm2Lld8RLXd25lduBP9pAbRkOxiR7J2fZ7KsqJYp79MJODQe6SkchCjDlL39SLCU6dOh0upTbx",
+	"Uivj03j2MtJQrjQR0tUcECq2pJaK9XqJjYzWrrn+rUgFQ0m3pIQUhq7kpoozvrI9/uaxAw/SAomZTKPH",
+	"+8RiNCUKPMxfaAJXEezWgy/WvBIFsWeyYOUzQg2BhhTyJBPM3t7vYqc1qZ/9jqaxdwaFLWXETocOY8l7",
+	"vr3/yOM1FhgfEPoZ1CVPmpIuyOu8CbcDwgKGpr/G5WrCYHsjK9z2i2/XNhbMf+7AScOmaUVZ2L/quiD/",
+	"2AXUOofspCb/pgryj39HDQwhfzqTrd0DpG0Utq/dcF2QRUUNgVBfQVa0WpA5V/MKA5fOX9pRH7uAIbvu",
+	"O4tsnFfAlCGwOFF62ziTGSAzKjQWxWqbaCmbQzSSIjCkI4Y+N47EhnfXLBZ25NCcgEOPpF2jNaDPwQXJ",
+	"e9dcvMJ/3B2v8B/2hDtxgy5w3WCiYqK5l4+qqBkRgrlUYrdqNPwjp68wtBl9CUZr98de7D0bNTA5GX6w",
+	"Oe+NxfPZgcrObEpMFMA8332WnvZn6eldZilXBEdFC94qZzrB2prH0m2Yq9aecXKLaHxULfu5Saz1xJTl",
+	"AbbjbleWX9OwXk6+C9R1vWFmBX5Rjd8u8htHrcUe1/xjzd7lAn4T9w5C/3A8Ybvx+VrH+EOo66x1FR0D",
+	"fv4eyYOPAOxbfQ4IqqdOfa7o021L3kRJH7gmei4bBoVDY/PS529jVCdqH33P8SQd8GiXMc58MEzc80Iv",
+	"sacM7rqQcaQ7vcheyqKmSSdR+SiDeWzLXd4g9eCXiwWLcRjTpmGu0DhGyX0wbNQNrZtE2H8pkwSr7Jop",
+	"V9w4Gkvy16Viuf77IryXe2w3svEJihwvC8ViyvU13RIHDIq1rQb8Gmjo2Svz6BNcRum5njtH2lM+WS2y",
+	"ZqxBa7WtmCshga4o73XvKoDeUyqXAc5WdU4+RvHQYs6CbJrU7CRnBqdtGp0wQGH5xxRuMQJPFLxmYkWj",
+	"rXdHAHe+ZWw1lbZJabWcdHfk6NlQTULRW+GplWEE58DW5UqYJnvNdgiKg20SFCMQwyQAFa7sPLB75bQ4",
+	"pAPrmA1AupIpz/m4JcG71mElzbCmJFYA6Sc4uiiMqnmkC3fBD1iRV9YwSyWnaq7juOew7aGfdcaYIIDo",
+	"owoya42TSS1rBrHcfB6QkXEYa+OaXKRhuPhyGhfBZbP28tT4sP6NCpzTMCHx1WAxUpyKryPu73te+cK5",
+	"Do/ayKqM0WdORn2TWdVDAJoV3WRdGVcrHrTI3qVwbx2fJa2j7e4lq2U83BdgumM4uWvsIXM0xaSm8xUX",
+	"DDSmQxlaGdOcI2+vb7T6QpOGLqEjAuDBS+yQiNqp3mCLRu/wdvF2oANqs5SshnxHDvIJq8PgHy5WFi07",
+	"1/OVlFUqrT6kA9TMgFUcwnOA6vZbEbfC9XRlnb1oH+/FPrXANQ3jK1y5GN44Lhyd2diBNQOG3YYqByjG",
+	"ppCwAJXhqrMcbwHNcLWiTQwjXRoTS+tACAwBMvIiWrtARD7oAp1Ceg28U/SGx9GnceyHWhgy4oValYU7",
+	"oyvB3N6C+tPxl3c2BQwxusLxCP1O/2CA+ieaMU2E3Fi7x7WjAhZqiYEO9JvPAf+IzAD/hxuEHrP38tUH",
+	"QK05YMiGiKUDu9iBwU+bIaNgONU+emqUAl170RqgCkUha/Dt9kFrzibal6au3iWB8rYGDm1gkrghTIR4",
+	"NlKtH105isf87WZ/htttzUzMkLlDp0NEvgYQuQwIzsxGBqBcPI1rLHS6U6PEp1mQfYdK6WgF9G5hM059",
+	"dNM30kQzOBWdB+bFsN8FKiPIObiMTkejUvOyrBwjo2uk8NmKva18rzRHSG40sS8WUppH8PaHbAvAB4Bt",
+	"0ago3StIs/UCHTUNOIChE2mXIQqzxvuxZCWbUG3QEWu7vlXMP8K8e9RGe12rW1qRBV+2Kh4Mqau3TF28",
+	"fnqbKQ2/LcKoo9Lki5QC6BgimM6YANxTB6265pUIsH5QbSrFpOkAfcOPrlyJUv6Swe9wzXoYU6mTJdJl",
+	"a21Wu8t880yAytS9gBHV60lmoIlTCsEO4nZ2xcvnDVUJSryKl13bd0D+iprMDjA3XrE5iacVZvB2lhva",
+	"yVfe7s0FZYNvfk7FvR+iduGwZo6uoX4/f4vFU1wQfxnYSgu2Ib4IL7pmMXQKh7uniV5RB+YC3IgAUpH0",
+	"mQ5xHYqTDW/wTXb4WSBYlcC+TeD0+WKEbjV7ng6+4qA3FB+d4ZhEIf7SLJ0BrTICL6mYXv1KDVMjAT+v",
+	"2F2RSkg/GS5MatelOZHHwWQTJI+3yhoPCa2KwC+a5Ia8AkDpu+HI0aZh4pAu8UTt/u2iuh18Xz7QY1b7",
+	"kGP8pK7vBpHP/bv2wrbDNqNkI1RXHB45mRKl98m4UkrW4rEhLxXwnMTYZCxK9txZNhAmkzVDcJbC1Zlz",
+	"TSqkEtlz4tiyTbDTdzeEfWYvdKC5HrWaa49KFi2By6QyBHSEPpUh8hfmhQdK3oyAO5e8KTDAheBzwYFx",
+	"ABAHhQ5TDIbf96kKAX2AN4fxFR5A2q6YNmlgH0dAbVwxkrUuKoCnoNuTcRLDnGKUfPK+4iQKNfdiOyjk",
+	"C8Euf5rRSiKmva94qijPgMX1m8Y+M75nEoi4B5Ed/9yB4GARqi8Hfea4tRy2iDY0XtWZxGvKS3T3G5GS",
+	"ILt9x3b/qFCM5jocI01gXYNd5Ehec2v3LAhehLqnGIAJDXB1emcTMlVEz90VX65i/oA1tu13TGei4qcW",
+	"XG5St6/khmlDGmnNiVvt5XSFiIg/cqlcAdCh1gmjKYbjSjYsViO1VIxp60BBwAcgNvNeqou3RRiAerxB",
+	"EYNX73qk3FOlQFK7md7vA2haJ9N44zCwQJUSCFBwDnqj88sexGtkPyV8pJmDydl/S+S4mC6NRy68kZbV",
+	"FF7uBWJxQBwO6w2k8Ef2hs+zW0DsfaKHndoe0nS14MKh6eyfjdwFXBwfIVSUb101OSoLBNuUwjEwBUyh",
+	"Ck8B4N3okdvY1WzYfF0lsIUOSeWtGL1OQIomlMWasWY0biqBsNhILGLhhjg6Hf9aG3oTmG9iw6/iHs+V",
+	"49gPJp6Dk0PcmB2g0n45TPQ0u+qZBp3vNID0ywfxAJM0IkRpD57dpBDh8ISFYYA0W+leSjups6H1MG+1",
+	"ASy6zPZhdmNeRGySXwBAGrDfBlgzUvhjC4bh0XdLWjfwSfaDUc3faTP29f6O2S8IuzGKohQIZk1dTOF0",
+	"geIZNvnuC3jDWBQ1Ec49K57jeKa5WXAwWl1NVu4eCD3O+YxjiS7N9DHFY5hz1pK237jC4ZV08G1ImQEB",
+	"eA5wPVvMvtk/EhbNhplXCnOgdwSZ933aUjjY6+hZFfdY7wEDIOHpJsEBAiv2fsMVYB9BJ7DHmUTIW6Na",
+	"baB8TlrfqiB8QXS00QpKUg+o4YEK1jFw4wx5jsN7vYQ8Wc0qw8WyO9N4h1pHEd/LM8JFjhxxBUxv8aAz",
+	"RPjGUE4VayQ6gdQ+RCpqpNp+AUkK67BbSxY9RCu2tKri+NLp6A5882YRG4LUXt+4xEjAK0rChUYiA65F",
+	"idEKCLEcI/ETH+O3AuJ51yKNpNkK6Wjq5SDQAbtBIbYUrdtyFDeZhVujNnYCTxMBpaDrAVipZQ/qPLso",
+	"coiB4TWTBywZ1jY5o95L9cD4HqBneHjCALHgdnVKzaWQCOetup6cwgu4KI8PyNe93YInwY5zhCjBHz9T",
+	"t0jR+1dQaxdGVbh3T83YNFtUhFjc6u1Fm3A398mfRvVuRaPT8PEpn7olDqxPYzRPI9ROWeRNPt6/Yjdh",
+	"Ff3t/aSGm/bWYGJh9fFP/p3wF2Me6532LCR3arvKBCAxRL7MKdAJb0bsXFdz4f98UqRtjN6v/j52vIR8",
+	"7zfffPNNNOF7FyqUHgvbsOnwrN9P9yRql+L5s1ujCSjhOL0V1+ac/HT2nzdPyX+Q918+GU7q0+lqJaex",
+	"R9lQujPpEM2QbyztDQmlH28QHZAsY2muWZcpjqEwg8vjArBtgyDAc1nXUiBCMDKI5gKFRkExIOh7QI3R",
+	"hb3+AkvSo7eTMRF4b1+HCYP2omLEegylc/WF3OxiD+xzQQiGRBCRvXNQ/8FFqv0AZ3Oyi0BpoHvTQ0Ls",
+	"fVkSLvWXueMcidwYjOZEa83co076FS2CdLnRdBCVwTbCl44KrGpjiJO0NSuZ09gFv38ervYuTSq+zliD",
+	"HuncPmvB59QwXwZmxWDGKs6u44Z9xcVap3D4B1XhYL47Zlqo+1aYRnt/efUMZQzFDSpifUFvVyR+UF7N",
+	"lXPs++FuLF9Yf1vO14U7fEp2zecAA2Bn0+6RwOSJnkFmYQhN1D86/GKirfRi0Rx07tt1cuSCKykrx+wX",
+	"1nl3eAD/Lhmej1t2WJvCHwmUXRBDX4oGb0CgjxTwSowkek5FgYdISQ0lv7y7nGbWAqnwE4LrkRT0532x",
+	"Hkq8r/yJhPQ6lpOeb08F2/gS5oqa3STORLh5yVSjeIy+4Or756dP//Z14fBb5IKs2A0p+ZIbPQYsuHcW",
+	"40pqRJ6PMW7FK2v6g3P1ULHp/EVEsZSvdss6cVUrhvWdz0hDzUqTBa8qHxFl10ycyrKE2re9DL+nyo+i",
+	"fwdiwYycjw8k51zKa27Giusz7hGICg8tjvQv7IfhRo7PnuYxjLXk/+IKeG/Tkv+Lr/BKBG1Qm3gYQO2Y",
+	"i7Do2pMVg2alHEhk+D5v6Mpl/rwTdXFSnLyK5xac9dhdW9fgoUevvpZVWw/SdVCWIf8xnaMLLNfuHgUO",
+	"Mr4RrLVTfkz40lsBhTozPt+ici96BcZ/XjjpMCSKEXxSN9ReiAXfeWRBrryTEgEoOxwtMVo3td8MBWGi",
+	"EcDDX2lM5b8RzOn5glR0BjYyOFGufyX0KSZqXPfzH3YqCwjtF6SbSLjx79hbP+ngOimcdoSzXFofc45U",
+	"R2RHQ8bDy/ns2D4+HJ821+0u2DM0zFzRVYHsx4pRrLHtR8InESqDzO3AQkkFvU7A7aPb+cr7gL5S39Pz",
+	"OKCKBJpllNy8V9M5NbypaGyVcZcYC/Ov9oiK0+imausOqJxT2+/GjiWAjHCedam2BVlmYqzJTcnUd7E2",
+	"ii3BL+2SgAHDDXjroRNtQ10YLKMCJVWLC/d4fRkjFjL4aGQIggm09idWM7qshSODlLIsApVJV2NhZFXe",
+	"ounPr5ab9JEi31+jVRSu588Ve7sC54qvHdvRrB/jGMqJr6vtyd7fok1xwXmOUfl/NU7l/+XEseSd6WTB",
+	"LeCQRjgbDMviqw/6aGrIfSq48c1/zVTJ5wOjKob3OWkG+YrjHqOTv/VvMUR8zeat9a4QRMIZd9DXvCcU",
+	"72TFzgl+WxAhsfOlIDVVa10QTwSlC/BfMLIoSmTuEVK5Ig+N1t+5b3fx7lBnz3bSTRv+E9vulHLHBuW+",
+	"LkIXufdYlZT1M6izYOraqWkH3+qCyTvInrcanW+FSIyuaxk/9NYf4AxdyLhvjgVYwig6N6F5shdAsbPv",
+	"zPq5Ykw8Ii+kPR556UJ9SyaYgnCfQzZ4RC4gN45f63ffvXAmDgi5BgBHe6BqMq//v/+3ILWsoQPl3asL",
+	"8uWXX37ziAB7Af68QcIEUsp5i5f9m73um6/+9p//TjaQv3VFm3MqrLLTK7kRj/5vEdJ75ycve3NzzRTu",
+	"pZOzR08enWGdChO04SfnJ18+Onv0petuBil+HOQRNroD2LLbHUTlhxLqEefcRaz/aJk2L2S59R6sq9+l",
+	"TVPxOfzk8e+u0QCtk339EUC3D8JC7oHinY2H8Xe2Oj4usqsH1xnVMqyIaaRw4eSnZ19FeOFZY3bQ1mLD",
+	"Dzd67Akx+mrk5Py//+y2w3//9uE3a9fUNVXbk/OTK7oF4vkOdqmDxvMwS1IRr+0KZNRTEP97BM953LHf",
+	"IeQ4iyzrJdfmee+6vbc/O2iR88BzOla+facJEa4HsZ5udLebcmxljrz887J83mcIvK1o06p6s4DlHEeG",
+	"UfVrF0g4+VDsJVGAmDFO6Xv2tTWNzr56Rs6+2uOVhuDD0E7/e5HoDMzyeY7rG1kBH+PiRZ8AAto1XTP9",
+	"jDwZe0VnFzyd8hCA8zLuB3W9AMoQqkmgxzx3vMhor4H9JohvYNj3HeJE2ICN7iivW808/PVCqq6jBo/V",
+	"GgICt7Dp+pbWXdjlXGy1v4DTWV5n6EajZhKXEBp/IRHhG643K1mxfSK9O73yOIDzXEZhSn/LUvlPDtr+",
+	"ubpuX7e9H5Ln3vpECafGd/yaEep7YOz01yFc6RyUJbOePm6C/YPi8Z+8/OAip7hvhyoTSdAGWrOhitbM",
+	"ACTwf/+JdhvEXYPVxsuT3TkvevM34Xv/dnvFnLcyjtgtSzLOPlfJwJdE8AkfzZYLQkXvMUVAyrbKhIE/",
+	"glWSBXFcmIbVTUVNSnIe94D00vZGoBZ8ENG5d3MmgQUYMWXqUHFwx9WE47OdrwJRLVa0Dug3BksLXR7E",
+	"U3GnVs+7H8nle3nTSGUefvvfYQ3jFHg4iIg3sL8Nw6Tcr8E/3PFd2hzXk2ry49WbnwufVmzaWcWhtx7f",
+	"NLmiHfRQdEG/Y73V/Dbg43z8ReU1XbLH+nr5Hzd1NVzREOGbcUFVpHk2sY4dvNIddx8k+6Wq93cZ1eTq",
+	"v75LLcaam7GF+Il/DvtpTBXaN0jMvn33u888Blt3pnytwc7sE/MXLo2hUDti7buRqAXphm6fYRoqYNJw",
+	"gaAiqaXrkhxJV/KtRwX+hA2inaIQ55od4Fb1rf/bmvH5YZvwtNtFbj43Mz7rnAAT308MWbQKSsOcT7ur",
+	"kJLirDq6s6g8v8UL/mXo3/35fRD3iPAMiRnmboj3KkJOi2JRYSKZbhUqFh2G2pfeAAdod47wgYBa7QVt",
+	"1qxJCmAnf6nT0BHyfd4HonuJhM74o2UtO5I9kjL7ESKGmxCKcVLhfD0kz4P2N0AthciXW7QZna/bZtyX",
+	"e+GueQhHC5+V42j5UR1/GyVjya/pmrkB3uM55KcgLk+zMEHHfmsrDr0a+6Q4XISq7fsXB3hWjjS4QYVK",
+	"Bq7C+XkPGYULF4c8jol25GB8JOT7VQKzN2LnTbTbeCifAwO3Uf7uT8byc1IW33BzL4L3eFg/L8sQ0Z1t",
+	"yYqKsuiiA36enMp2e7SL4rYmFcP1cvrZeCtUzVf8OlXIddd61CNtsBUAHmbvmiEfS7drnsQyPAfnm2hV",
+	"HTHBlKk7Rspeb7eXz/46e7kXhA/FmNgNhzWybp+7bpXOZkakeCg8ARB5Ednuj/sqO3k6eSDUz2njpwpM",
+	"X0Lgu5fOgmg4JLt6FnCfiDoBGXvMo+7Bght/oW0R0Hl/l9AdBc985hIb0fVVrRDWy+wHzLuCUA4Y09gQ",
+	"3e2U7aTpun0ww3Wbabdub22hhpd+/OdclixtDbxt4dWzFEJoWs5UCaOlBMdTEFZ96j0uiijxt0oU2B+C",
+	"MHO7g7BXlzDWZP3gW387svO3D2XbbjvTVqouxuTTzJ5UKX6svWmY+BYpeu40UUOhalWVwMCB/Dh0vz4D",
+	"G3yh6BJUkGtoaajWzUpRPQ0kZR/yW0Ye8tcOo/Oel8ROJrwFF9dMGEwwSll5rHzfTwy9jxAyAkRMwsUj",
+	"8kOf1Ya5dnjAIcae5EHFrTay0b31fRya7lPGyzUVc3ZRIVrNcTRHzUVrgu7AvMdXXz6dakDZZXxwd/nY",
+	"u9mTkiU2tPZf3zng+NpDrdqF8y3g1iwlb7DnHL+BDh/uw4mhtjm9xj/Ue+UFR/Idm6ZKIElm10X2iyMO",
+	"KSqIl6mFuxVucB9beL51A8I1SGYqTK8iwpNJ2xmyensFkP+yXa7uOwl26Ri2aDeW/Vy8VT6+gAJ1EaR/",
+	"uUG4BKxJdMBl9l5V9QjaiB0i3Mk50rgOhfdxN5upzIWfySu88mPXr7hb3X/1yo9Xb34m+NJ2NaDlL8xb",
+	"UAIeMjdpiH+LlzyEJf4jVfC0HGscS4FgaEefyqLrJNqdWAjvYBYH8U6FoTUXCDwjSjJvm/73NdfQtwkk",
+	"uwjWugkdaAW6VKGjL/RjAmCNXIfWlv5ahVhiySqGTV87nSFKNjiLHyNX91WKYMAaHcfJrSkG3YcBy0dJ",
+	"63kC6A/ojN3JeqwY9s4mz7l3eMGFA1z6DCMxtwgqhr7ezPhIstH8lk07713/zINuX4QChzraBaH97Wl3",
+	"LrTzIPmHp8jyhZxYFLBiVVl4HBbDa9ZjW68oL2PC51FD4qJ3xYyp2Ce4X2HchC4pFw+6Qs+HOvV3qmC3",
+	"a6Moh8YqqUKthCPpA6APjbx/zzCPbn9irQtBWsCsFnIDZBOaeJBAt1TsejJG+/I6tGIdpcrr+qDoJjz9",
+	"BzHcu387bOu6R35sk/YSaXUSh7k7/XDfYWed8JD/9yd7xZ9dg+6+VbtEafL8SI8IygKAFG8JL513PfM+",
+	"1jW3EkiJYpoJX5wTjiovclC0rR//ueAVBgJHartfIYLptGJY4IVp1RBYoHnF9KO5vg6Qbe6PjT09l00V",
+	"69SeLsox7MY8RoaKgUBk1QIvHEH7fVrEQI1uTTR8aSto2Ozt6dLJjHl3CfVe0eF0AnDYdz+8fksaWjET",
+	"Gi4WUtXj5vMruOIhrGf7pJ+4KHOsZxjV4M2tWyZYeewKDOTgtY87uZ9ywmEb5wMHeJBgOCXUUtWOfdPj",
+	"kh3BAP5W0Y1rJfP+gfZFgZictP6EtXDWjDVQ+ucdiA5ZMimt33kMx/sXV3hUjqy6MT3wQZCuLOM337ke",
+	"1GOlS26D7pvoFo1AN6oDrI13bM4b9paqnVzq131z4+lU6yempfDJH7tgyIlZfIsuvQzecVP+xFgDx76d",
+	"vY4HsOY3rAy1uXhw4FHiGA8WHolzsEMfa8OVy38ltKrh6keE1jqeDN7WkTwQ+wEf9RC26HHV0HuEydIf",
+	"0yKF6BN4m05ErDcEHLqC/N5qYy3moShNZJuxAuZHqu4l3/xAHQU/UvVxWgkeRLf8qrhhSJi5khuyaK05",
+	"Cn4x1wV8FIgp4BPEvEYg2aCEYkLxeE4dlNRIVaK95DMWDTv+v7BsuAK2AGQBwaxQxgbsX0Qjco07c6KC",
+	"0GUBEmBD9vvPQEnsMJYKbRgt4wBUEFcCICfcOfuxwBWrygy4Rc1FDOAxcG5XlHeE29pxDAfqtGwU5wg4",
+	"3ZfRSnErC313vx9Ns6/TveU0Ihvcy7/i0QK/GF/cKG4ME6DYHjjAiLpzEGfEsCKsO5I+oeYMcxXdNqsA",
+	"qR3PxLxjtbxm33OXOJ+al+9unyH5UCSzn/HHx9u7f2/Y8ii93Y4L/2OaSr1heAu8pmumvtCoJQtCyYq7",
+	"vLSQwE78yDlM96/hUqV/YbVyFKCcG2ZOtVGM1rdYtocGWutn8oOA7O8qhPNPibO19YJ7+RAnUca2acRx",
+	"ds3c9R3c0Sh4Tv7Pd47kAHhWGS21h3L9naqoKlOu73AsRwpX+NDHZ2QH9FrBx7j4AADMl6Q8Ij+79DIS",
+	"VTRK2jNvny1+Lh3J+LiVsJAqwV8DtXse7mAHNi7qd1e3wfmvq2Of3+s7YS4OIychGoJ+zWDKo+KqPTR3",
+	"VI9eMeNJ9D4rczUJOL5Ld+qu/Nj5vAdxca7o1rqzkO/1bm8f+TYqH5s+GHhUnQFc+Gfn0ix4VcXgun9p",
+	"rC5aeRQqJC21F3t8XMQS71GD5gGHA6J57IEB8KpbjFk7XzODHCx02w0GMMYDsXnec2uqdQQV/c2iD7fu",
+	"8xzcaHLNtM7l40eWDXyrg/UoDKx3j4+9BwPs/QiUhb5938ogEGUfRSiSyhKcgV5kAYvvPVb8EG9i2XLM",
+	"caTMuu9aj2Z8X7oKHhCZpP9CiHFMDQMe+Mf2WoyiJXOMWZihlgs0D565TgDDgG7BcZgjzdkwkdABoadO",
+	"yO/xiqOVonVNFruNP5OtOL3ffk6Q0BcraY3HYYsJUqvYqdUOc1WvWigyYDWRrd8QSIk0WXp/yfURi+6F",
+	"3jA1Rq/kXhXpk5zHAE/mEsFMlNzoXG5I1zwAD92rXor0M4/3BEToOy4qjGy6rtuAyo0cZFAFbw+nLH5V",
+	"EaWAxi7gg+4fa0JfczHZy2ZXOhRv7Mf6np7Bf1M7CZ7kbvCpNDJkNDDAhA7xjLB7Af8qH6x7wQ7krq0J",
+	"bms/Xjgqm5Q7TUsoD0rXd/3RMogdOCPUrW3aCM0Tr3xj9J7DS0esK/TzmJKxfp3oPcuSXVdCoaANMv2C",
+	"yMWCzxnRDIZgzsmjm0rfQMDZ7lOimV18w0oy2wIPL9UF0azmc1mB2lXE0BmM/pf3r07/XsD/nnxtv/iV",
+	"i1Ju9OmTp397ihCKGtwljlC01iaYWztNaAi528+7yEYw0aYk2YMMjxlwdg3e++seVJ6L+O2pzqqGxNJH",
+	"uyK3K3vsS+21KB/JhombusIdok9x8X3XzSPdKEZLYJOrq0eBSe+QnYXa/bEd9zFijhVaGCtGS2cbXODL",
+	"nX7LdSM199w1IxWd99yU7I4H5+1ZE6ToSLG8wevBWJJV3Ojr32PFVsqw0FG+VE+6hplBTD/1OH6Ydd/t",
+	"5xnsEk/PRijwgpxXlNfI2jyEftk3U6ZunQ1apejmdrznJeuIA2BUn3QR2e9UPUhfPogLtuU7oa/4NRsp",
+	"57yOaOKIBqDaAC2u6SxcJF0CE0wzJjz9066KXSADXUQJcWG+/uqk17V9Funaziwqh7FF7ZBJDfec4M/O",
+	"yRcY4/+CuINur+FOy5rhJvPV/sTIgnyhDa3YFxBD2b2QVZrdn4maHzQAG8f1GhSuwsC3Hvwbtvefaru+",
+	"2Afy73jiN9RwmGbYPCBOkpbj5cGXcMVDlOXZJ+VU5f3EK0Fw4MfHDnwvYRjHxEXJwCyzb5NTgZldAbzf",
+	"JbiTech6nHYEPoft8Z3MhZ1MuFGM2vDW/U0OpPBOHYrHbHOiySanyon1HUOxb1szUF6OchNAbAgXRgJ+",
+	"LC2fBbOJCsLtISLYBr6xpoTEpqaTbvNjy+KMjgF/vKdrZl/xBc3MsH26cMD3t1J5LUnAAeKPYG1Yg+F0",
+	"WB+7CPa4R52Ny9yKUoILaR27VtjroAN6Zb1NbyP2ji9si3T0WlzMWYFnFqDkAKVl7wN3t31xsFKVFodX",
+	"XDGnJf8lCoej+PbmGRc0PdO/wPf/mus7zPUSuxPj83sJX9+BdjCKDLKglWbFQdmScZi2I+dOPh+4o25x",
+	"4whZbsG/0EAT6/SY3Qx6PAz7M1xyRIRorVOFRpBfhNZmbE6nlWK03GakKCI5ga+yUgIJIumHFQ2c4oRg",
+	"4BI9QFgWHhQazKGNxs4KNNE0VEMZMICxUFgoYhdWatYR16ToFBrK1Qh3B+XqyvluD6JdIuGpbwZa5evc",
+	"qM4kmrB90j+p3rHL2pF2u2wpcHE7OICuBHOQW13JjUdfalbSyKWizWrc7X7bu+4hnO/ueTkueG90kCOm",
+	"87XeBzu6B/e8N8ysjIOLKGbZRNGyhU8ldXa8wGZ/pROl/ANZuCt6E2RVBaG926LPY6UGsKE5EPP/+Pbl",
+	"d1Ytv/35u9381KB0vLeDJoGxsB1jUmgeHG/nu2MhYym5Gc4sMqsFQBxra3jMAETDeRSfxcd+jkcSfm/d",
+	"JZ8OOeGxu1dcJPVutc7x+bUrMVqeau2Vh5fUY9i/M3nD8vEGXsibDKqDWaT658UWBbsCnCreg3x6Rmqu",
+	"NQZGMHk2k+XWJ858QqykW/jpSXFS0bqJZsTmVJX57wK9skPUhEmSbIpF/zhpH9uQ6gTunZPPVEGF1yZH",
+	"UFtgmcP740HQU1/ejrKThMUbkeIF3GAhxJ22ocboIHcMBQ8Km717EjUI2tAlO8mtabiCq+FmuzpJYmFh",
+	"n4LCIDDVNSNMlBD1hW5X5FfAukRqwNXcSCSPTqXx5PVOFm+v/eA+g0GwLpdYc7JvWuKiPTT0SydSjzWj",
+	"Clk5U/h9bB1E61462Kv2foCNMnWaKHlJTRZCRrj4GNXmr7goA9GEA6rCzK2Q4MkXrnRwzSoevIyBPsi1",
+	"CO3FfyWw1Pzkg59fayh2sDVLfs2E1b411/ZEfUYUW7QadIi9WGyDDnaoYdZUR9xMaKFN24wfa6aPrK++",
+	"ZYbyKlpxUFWEzpCo3xUYfEz15UnHFybZC/Ct/fZtRcXnZGXOV5LPD7AzL+D6KevMju6aa1fxdkBeO/ys",
+	"CCP76MbcuJwGxM2PWbjiYLOsEnHmiifQIyCzrCwcfiv6YbRplLwOKesdGZ8i1n84Ov2EOTiXlWzV0LAM",
+	"9XkrWq0jPDR/IYp+PGqGgIiOoR+qltxZElncWpasGjfvX+Mln/7ZksdDaN8mx+Ryr32EihKsEkBIHNiQ",
+	"cwdR41JV1kuILI2LlUxR8T9orOivFaG9dz2+p453QrNw+/EobF8grCWR7Duk1+xfpgaaGnIjpm71BqGR",
+	"+kbJ/ur7bzv73cHdYBHvYQV6/5SGTNQeoaIkKwYoYS6DN1+x+RpqorHF/VFc+B/PZbNNq8ML2Ww/ty2w",
+	"ULLOKRG9pfUMt+/9+p9I4sALhx5DqEevoF8s8BvAU8A2WtDQH6JbaP7WhC4VYykhbKjWp1KMVSVobeXw",
+	"zWcliaZVgpUJ7tlFq7ppQ7iJblp7FN10vtakto6EVZWzLbjqtVRhbiO8tB8iMvnhqASHXQx7YruMljlH",
+	"YDqo2CKdkGtnPQbhnK9cda4bI75HELtnl/waumeNdASxgS/WXtsjBXNRbI2t8gBditQ+ZMaWrYhI9zg8",
+	"GGzdbICwh8lLftrwYFgUFbphIjMOhJJjk/4OLvi8w3r4DmPavgMdakX58ZENd0dU+N2lac08IYDDG9Xe",
+	"k4+sLkzARO7syl3zEK4vPivH9/WjOlJ0oqLCd3gZ6KTmyOxi/190yo4bzapFyDY8iNSn6eNxsv6q6+Ls",
+	"cTz0ibWrvZDDUjgKXG7SYv34T11JM8mX9xecxw8PF+Yc3tNO+NRd0TP4coLVN4WTiqjXvTU7CjrOfACb",
+	"bGUOWsqgyUnT63jP9P0EB3YMPju0T4Yv4aPo51YJQpE5lX0RTPjOeHd2e0HselnDk3aWf5/CHAAxcMki",
+	"OmPD9SoZurIm76/2gk/aWxqFirOj/1cWKp6F2gzTTwhGVPF1MIiVXCpaT1lKb7vLHqRQ2z8uq1WaNQbq",
+	"a0n3Mh357H3WatsZ7oZ6NI1taqmbFcM61bFpet5d6RnGb812EwvlenyyXJyxiQbwvMbufSJz60nOh+ge",
+	"HwcuoyeWiT3fl9tjGInIx1r1UdrQoO/ht1G9hk4eKeDMsBO2t7kft8IozsrRTf6Lu+aWtYRHEbqHyUP6",
+	"N83QLi+2MKMQw8He4mOA/+JBD2uK6+kX0aH2gzqDlpoi0J4sUJP1xAG0+f5a5zBp99XW594tAO+PDYdj",
+	"0RzXkXgfdbIPIrTwAt8p2TZZ7IL2QtevVFG1vOshuAfMAhjKvgvfMU/bh615JQqypMaeS146PQ5/Ruli",
+	"xahmDpX/06peXCh2DMX+naO0svu8kmIJULeNicLDK4kZqnSI0qWY7i18KOvUYQdjO06QCjZcH/2cCLkp",
+	"wK3BPsSeGpyxqtJe2DaMrTFaFU3Lb7iZr8IcHbUN+rB+UvjVx87/3d9iZlXmvgW4FswA4oI7+igwcnCZ",
+	"HbbwQlaV3OjeegNxcW9TPIaPx4CgX8AFR2v/8Y/La/9hVTXZ/7MjI/iEf3IZeceA7R5PLaa1w2fubfUg",
+	"AL4bPMFmS9fsLQV77ULeHYI93oi+D3HFxToKksAU63qqZcMEpi8aumRO5LGnCxIdgGwG6JD2OujA5prU",
+	"dL7ighEpqm0fq3ofUmHHi/sjQtHy9ufvsAjK58zcJIOFQOxrFEjoWlJDyS/vLmPcbVDCOmQbSFO9xcEQ",
+	"8RZ+4nJSv3fPGGaic2p+c1ryJTc4QTOPP+s0FbQgNRSQqRaAeStIzUVrQggOpLSkdTOmpb613x9LSfmH",
+	"TfCslMO+wL+aoolSrBhZUmBvsCJdN6QMTjIsUzXGu3Mp52sHdHG8A8U+Ef3xidVyF/6THwzf0+uBoYBA",
+	"5g62BEGn7QdzSU3EWHAx0mn346UoO0iTT8L1eNOah+mY8odT58n1aIhUW41EiK0jAhc8aBdqj//sk3PV",
+	"2yordP09MNni5B7Hk4J7hZKJ+UrKqsCTHk1uqbAQr1esNOI/fW7repTwu2vGicBbu29cyG4NAVrpswxu",
+	"6qkmG2v9FxG+j2sKTa9J1KNpzNPdI2B4VLj7fzI51QfdBuMYeXDzx41impmpVBde8zB5LvusLDAiN6oj",
+	"ABNIWfuGGBTZOdSc9Pph0PTXhirT1/92+q4524wU3+IF/9xK4y+976e2+8vFgs2NTiNs9Nhw7tmu6cGH",
+	"l07Sh1w8og+W3oqSKbKh2xQWh8dbG7EeLxm9Zlmc2Jdo1H/E6gA7gji8ZLrP3SPS/fVA735dSbvcK6Zc",
+	"pXfojsFozBeazK0jBnj5QSBM24whaJhfmk8NdjUKgA5WYkQLjeK1FidGrhE5vfezJ4fivOJNiv4rhBH9",
+	"kwIwRvn3iq6iRQqMsUGYrsdtgWHDRnFhQt4tbP+059aH8LyvicRH2P8lSyf8SI+iEscpJSCc6txdTEsS",
+	"ITdhxuR8/XjWlm6+knbiC7jkYezEH6nCx+WYio675d7hhYbxGbmBZi57NTC6VFSbQYUDxGcApU+qwDe+",
+	"n/gsUPVyTfRKqiH8jTaKbidK+vGSB6kYNS7AnrMgsiqPnoH3oTDgQKmowUYj7G/HViOcX8T721A9mMYQ",
+	"C0seX6Zi+I7HDYV9fZ+GuHXKM4KqcNnRSFlxru6bVgEKwrAGeIPtZZ4QYcWwGtgqNG7IUoaFhqrP3lJT",
+	"g6Bf0cJzvPqz6mHPy8YXJxVDpKB936ymap3F+pVJD/bhWEL1fsW2hKoHSHS52mCuiWL2LcvCAbpDrn7D",
+	"rfVRS3tMGjnM4Beksi4PhBW5Bm6PR+T9inEV6DlMSLRA4dqo8n7Po3GD/d5PyAfTqiJWcPUzZJgsGWlF",
+	"xXTgkouCAqpyBxUwINVgRhL5/YuTVcsgL7lcGcEgRAGZ6RiETRHB8FzJDRGMKsRkB2R8l8dFtBw85pjv",
+	"kPbDig3ZyGyoRaSde5AQ93ueF9t7BRlSXPuHBgwbo8BCftp75E2c9J8QEilnRR0FVBablev0zrjUsBvT",
+	"qqwcpNsbjcO569rJd2GdPk5d9vsESe57Vz19lO5iKMntoKapb87B7ApSVPVbjUHkH8+lWLQaMsdjmu+i",
+	"uyw3bLq9FyQvkY0k//ePlFsLU5UVNqdcQTrsbg5REIMfqdIdAi1GzD2LBh6XkTJ8LwnXjol2RArgkokD",
+	"EClXQlG6W7PYcvr9+mmDgkE97IVHcMhxptxUfmxqSlh0sBcIrWDNZe1qoakuoBYBLRNqPOGtndlGI4c1",
+	"MrWg4nCx6Lmj/g/4pcZxXYuhVqmpUfxmLKrzGq/4jJVJKtHT9TzlWkX9NqnUbcNh+NEAo92KJUTerfjd",
+	"NdgLqqGYzcimr6rOPbv6NVMVbXRPOH1A3H7trHoPj1IPpNKh/49g5l3Ra/bOX3W8Siq5jqXrr2TNACEf",
+	"LyAItVw6/V1yDUBD+HZrxhosN/YvQax74XEnotn84M9k28vh1fdLg/NJQfGxn0yOP9cP8LbY0fATwkJ1",
+	"7Cp2yaSCetpn/T4pilTjXsuC57hl+PmqDfAhKMXTyOj2e++q3ktDMxUfIdcBbz1GjLC4G0BMV6YEC2MP",
+	"xkpqZp1riCsEx9hlYrFxGc9BwViph6sEHBepA/CKsUQsIab7AzRg+qjyQYJGSQMYdyVr8R9GcfuP3z6S",
+	"8XTFWJYh/BLgqsCHCfQv2v32CGVnsKWgagRX8XRWcVGG0JJmTHd4JriCf1qn8sOYDeN89Olo5NxX+N/e",
+	"gBnO1v/+Xy+fnp2dOe3hI17SYXoZ6UsIjCQzIKIADLaEFa4Na06iQCFPzvoglo+ehpGJtp5lUsnfzWse",
+	"hzC4m+98dyv7ORzBLlMk5AZABK3FYgcWEabHMEw9gnWh1g8mVMdDqQwvlaURXsFSDSyML/ebQipYkDLW",
+	"q+LyyYo1UhnH3ExnUlEj1fYLTeCnxDBtnB/DNZnTqgLjuV8L8HSyL8692sdO9D9A/OhXxQ0jpZVh5C0D",
+	"NA4lxdJTcy5CoNRLtizpaEfze7jgPucFHhCbGPzizrNygRAGhedys86ud6yBZMh9M6vkfG1PEPe3kaSU",
+	"RLAb05+rx/PQxjGS0ryAiz7DWcsr5gdfETrFQs2SNd6cqK2YIAzAD5yHV1JjXaOFYdZu3jzDfMVctsJg",
+	"nFPIDZG+mcKoVptRkYQL7nNy4QFRM9W+DndpLFBuXSHXtWznK6YhVMfN0St2vpebYCX4Nj2MBRlJYM4w",
+	"9dPVklntvrAzwPoz+5i2ZiXtEx7N1eg8P/cXHjbXN6c3fzv75nROT+0I7oze+e3Ld0efS4jvddMzbGX4",
+	"QhOrQcM0Fa52pGTXfM7CbLs5bQU3oy3Cv8AF9+PE4b0f+CDrPXT/JMPpuF/1gy13viIN1qzD7LQH3SMc",
+	"3QElRrBn0EprVXVyfvKYNvzkw28f/v8AAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

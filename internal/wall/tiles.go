@@ -108,7 +108,17 @@ func (w Wall) tiles(codes ...string) []contract.Tile {
 // ListTiles lists the fired tiles in the order that the wall hangs.
 func (w Wall) ListTiles(_ context.Context, r contract.ListTilesRequestObject) (contract.ListTilesResponseObject, error) {
 	m := w.School.Now()
-	return contract.ListTiles200JSONResponse(view.List(wall.Arrange(m.TilesByCode(), wall.Order(view.Value(r.Params.Order))), func(t glaze.Tile) contract.Tile { return view.Tile(m, t) })), nil
+	tiles := m.TilesByCode()
+	if r.Params.To != nil {
+		to, err := colour.FromHex(*r.Params.To)
+		if err != nil {
+			return nil, err
+		}
+		tiles = wall.Nearest(tiles, to)
+	} else {
+		tiles = wall.Arrange(tiles, wall.Order(view.Value(r.Params.Order)))
+	}
+	return contract.ListTiles200JSONResponse(view.List(tiles, func(t glaze.Tile) contract.Tile { return view.Tile(m, t) })), nil
 }
 
 // usualStep is the ΔE2000 that another coat has to change to be worth it.
@@ -132,12 +142,28 @@ func (w Wall) GetTile(_ context.Context, r contract.GetTileRequestObject) (contr
 	c := wall.CurveOf(t, wall.Strips(t, m.TilesByCode()), m.ClaysByCode(), step, most)
 	return contract.GetTile200JSONResponse{Tile: view.Tile(m, t), Lab: t.Fired, Readings: view.List(t.Readings, tileReading),
 		Curve: contract.Curve{Known: c.Known, Low: view.Some(c.Low), High: view.Some(c.High), Says: c.Says, Missing: view.All(c.Missing),
-			Coats: view.List(c.Coats, func(n wall.CurveCoat) contract.CurveCoat {
-				return contract.CurveCoat{Coats: n.Coats, Hex: n.Lab.Hex(), ClayShows: n.ClayShows, Fired: n.Fired}
-			}),
+			Coats: view.List(c.Coats, curveCoat),
 			Estimates: view.List(c.Estimates, func(e wall.CurveEstimate) contract.CurveEstimate {
 				return contract.CurveEstimate{Clay: e.Clay, Coats: view.Some(e.Coats), Says: e.Says}
 			})}}, nil
+}
+
+func curveCoat(n wall.CurveCoat) contract.CurveCoat {
+	return contract.CurveCoat{Coats: n.Coats, Hex: n.Lab.Hex(), ClayShows: n.ClayShows, Fired: n.Fired}
+}
+
+// ListCovers is what each glaze alone comes out as in the firing of a piece, coat by coat.
+func (w Wall) ListCovers(ctx context.Context, r contract.ListCoversRequestObject) (contract.ListCoversResponseObject, error) {
+	m := w.School.Now()
+	p, err := m.Piece(school.ActorOf(ctx), r.Params.Piece)
+	if err != nil {
+		return nil, err
+	}
+	a := m.Assignments[p.Assignment]
+	at := glaze.FiringOf(a.Clay, a.Cone, a.Atmosphere)
+	return contract.ListCovers200JSONResponse(view.List(wall.CoversIn(at, m.TilesByCode(), m.ClaysByCode()), func(c wall.GlazeCover) contract.GlazeCover {
+		return contract.GlazeCover{Glaze: c.Glaze, Coats: view.List(c.Coats, curveCoat)}
+	})), nil
 }
 
 func tileReading(r glaze.Reading) contract.TileReading {

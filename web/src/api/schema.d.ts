@@ -583,6 +583,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/tiles/covers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each glaze alone comes out as, coat by coat, where strips of it were fired on the clay of a piece at its cone. */
+        get: operations["listCovers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/tiles/search": {
         parameters: {
             query?: never;
@@ -2432,6 +2449,10 @@ export interface components {
             doubt?: string;
             strips: components["schemas"]["TileStrip"][];
             texture?: components["schemas"]["Hex"];
+        };
+        GlazeCover: {
+            glaze: string;
+            coats: components["schemas"]["CurveCoat"][];
         };
         TileStrip: {
             coats: number;
@@ -4692,6 +4713,30 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    listCovers: {
+        parameters: {
+            query: {
+                /** @description Whose clay and cone */
+                piece: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The covers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlazeCover"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     searchTiles: {
         parameters: {
             query?: never;
@@ -4852,6 +4897,8 @@ export interface operations {
             query?: {
                 /** @description How the wall hangs; by code unless said */
                 order?: "code" | "glaze" | "hue" | "lightness" | "place";
+                /** @description By how near they are to this colour, whatever the order */
+                to?: components["schemas"]["Hex"];
             };
             header?: never;
             path?: never;

@@ -2,6 +2,7 @@
 import { computed } from "vue";
 import type { Piece } from "@/api/client";
 import { useKeys } from "@/ui/useKeys";
+import PieceSketch from "@/ui/PieceSketch.vue";
 import { useClasses } from "@/lib/useLists";
 import { useLog, usePieces } from "@/lib/usePieces";
 import { say } from "@/ui/messages";
@@ -101,6 +102,7 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
           >
             <span aria-hidden="true">{{ p.putAt === x.key ? "▣" : "▢" }}</span>
           </button>
+          <PieceSketch :piece="p" class="small" />
           <span>
             <b>{{ p.student }} {{ p.mark }}</b>
             <span v-if="!screen.classId" class="soft">, {{ classes.byId.value.get(p.class)?.name }}</span>
@@ -156,11 +158,16 @@ h2 .num {
 }
 li {
   display: grid;
-  grid-template-columns: 46px 1fr auto;
+  grid-template-columns: 46px 46px 1fr auto;
+  gap: 0 10px;
   align-items: center;
   min-height: 46px;
   border-top: 1px solid var(--line);
   line-height: 1.25;
+}
+.small {
+  height: 42px;
+  width: 46px;
 }
 .away li {
   display: flex;

@@ -63,10 +63,16 @@ export const queries = {
   budget: () => queryOptions({ queryKey: ["budget"], queryFn: () => answer(api.GET("/stock/budget")) }),
   doubts: () => queryOptions({ queryKey: ["doubts"], queryFn: () => answer(api.GET("/doubts")) }),
 
-  tiles: (order: TileOrder) =>
+  /** With a colour: the nearest to it first, whatever the order. */
+  tiles: (order: TileOrder, to?: string) =>
     queryOptions({
-      queryKey: ["tiles", order],
-      queryFn: () => answer(api.GET("/tiles", { params: { query: { order } } })),
+      queryKey: ["tiles", order, to],
+      queryFn: () => answer(api.GET("/tiles", { params: { query: { order, ...(to ? { to } : {}) } } })),
+    }),
+  covers: (piece: string) =>
+    queryOptions({
+      queryKey: ["tiles", "covers", piece],
+      queryFn: () => answer(api.GET("/tiles/covers", { params: { query: { piece } } })),
     }),
   tile: (code: string, step: number) =>
     queryOptions({

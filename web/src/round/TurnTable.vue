@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed, onMounted, ref } from "vue";
 import type { PieceDetail, SurfaceState } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { estimateOf } from "@/round/estimate";
 import { useTurntable, type Standing } from "@/round/useTurntable";
 import HalfSection from "@/ui/HalfSection.vue";
 
@@ -17,11 +18,23 @@ const props = defineProps<{
 const emit = defineEmits<{ other: []; close: [] }>();
 const canvas = ref<HTMLCanvasElement>();
 const round = useQuery(queries.round(props.detail.piece.id));
+/** What thin coats of one glaze come out as, where strips of it were fired on this clay at this cone. */
+const covers = useQuery(queries.covers(props.detail.piece.id));
+const clayOf = computed(() => new Map(props.detail.surfaces.map((s) => [s.id, s.clay])));
+const estimated = computed(() => {
+  const told = new Map<string, string>();
+  for (const s of props.states) {
+    if (s.fired || (clayOf.value.get(s.id) ?? props.detail.piece.clay) !== props.detail.piece.clay) continue;
+    const hex = estimateOf(s, covers.data.value ?? []);
+    if (hex) told.set(s.id, hex);
+  }
+  return told;
+});
 const standing = computed<Standing | undefined>(
   () =>
     round.data.value && {
       round: round.data.value,
-      states: props.states,
+      states: props.states.map((s) => ({ ...s, fired: s.fired ?? estimated.value.get(s.id) })),
       colours: props.colours,
       clay: props.colours === "fired" ? props.clay : "#f2ece4",
     },
@@ -36,7 +49,9 @@ onMounted(() => canvas.value?.focus());
 const hatched = computed(
   () =>
     props.colours === "fired" &&
-    props.states.filter((s) => (s.stack.length || s.on.length) && !s.fired).map((s) => s.name),
+    props.states
+      .filter((s) => (s.stack.length || s.on.length) && !s.fired && !estimated.value.has(s.id))
+      .map((s) => s.name),
 );
 </script>
 
@@ -70,6 +85,15 @@ const hatched = computed(
   </div>
   <p v-if="hatched && hatched.length" class="says">
     Hatched: {{ hatched.join(", ") }}. No tile shows how this comes out.
+  </p>
+  <p v-if="colours === 'fired' && estimated.size" class="says">
+    <i>Estimated</i>, from strips fired on this clay, with the clay showing through as far as they tell:
+    {{
+      states
+        .filter((s) => estimated.has(s.id))
+        .map((s) => s.name)
+        .join(", ")
+    }}.
   </p>
   <p v-if="round.data.value?.unplaced.length" class="says">
     Not shown, for their place is not told: {{ round.data.value.unplaced.join(", ") }}.

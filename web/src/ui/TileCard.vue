@@ -19,6 +19,13 @@ const props = defineProps<{
   alike?: string[];
 }>();
 const coats = computed(() => sayStack(props.tile.stack));
+/** A small tile has room for what it is called, not for the codes again. */
+const nameOnly = computed(() =>
+  props.tile.stack
+    .reduce((title, l) => title.replace(l.glaze, ""), props.tile.title)
+    .replace(/\s+/g, " ")
+    .trim(),
+);
 const other = computed(() => (props.colours === "fired" ? "chalk" : "fired"));
 const strips = computed(() => (props.colours === "fired" ? props.tile.strips : []));
 </script>
@@ -36,7 +43,8 @@ const strips = computed(() => (props.colours === "fired" ? props.tile.strips : [
     </div>
     <div class="words">
       <p>
-        <span class="code">{{ tile.code }}</span> <template v-if="!dense">{{ tile.title }}</template>
+        <span class="code">{{ tile.code }}</span>
+        <span class="name">{{ dense ? nameOnly : tile.title }}</span>
       </p>
       <p v-if="!dense" class="soft num">{{ coats }} · {{ tile.clay }} · cone {{ tile.cone }}</p>
       <p class="labels">
@@ -123,6 +131,16 @@ const strips = computed(() => (props.colours === "fired" ? props.tile.strips : [
 .dense .words {
   padding: 1px 6px 2px;
   font-size: 13px;
+}
+.name {
+  margin-left: 0.35em;
+}
+.dense .name {
+  display: block;
+  margin-left: 0;
+  font-size: 12px;
+  line-height: 1.2;
+  hyphens: auto;
 }
 .labels {
   display: flex;

@@ -48,7 +48,21 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
     <ul>
       <li v-for="t in held" :key="t.code">
         <div class="faces">
-          <GlazeFace :raw="t.raw" :fired="t.fired" :colours="screen.colours" />
+          <div class="halves">
+            <GlazeFace :raw="t.raw" :fired="t.fired" :colours="screen.colours" />
+            <GlazeFace
+              v-if="t.texture"
+              class="rough"
+              :raw="t.raw"
+              :fired="t.texture"
+              :colours="screen.colours"
+            />
+          </div>
+          <ol v-if="screen.colours === 'fired' && t.strips.length" class="strips" aria-label="Coat by coat">
+            <li v-for="s in t.strips" :key="s.coats" class="num">
+              <GlazeFace :fired="s.fired" colours="fired" /><span>{{ s.coats }}×</span>
+            </li>
+          </ol>
           <GlazeFace
             :raw="t.raw"
             :fired="t.fired"
@@ -113,11 +127,11 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
   min-height: 44px;
   cursor: pointer;
 }
-.big ul {
+.big > ul {
   display: flex;
   min-height: 0;
 }
-.big li {
+.big > ul > li {
   flex: 1;
   min-height: 0;
   display: grid;
@@ -129,12 +143,32 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
   flex-direction: column;
   min-height: 0;
 }
-.faces .face {
+.halves {
   flex: 1 1 0;
+  display: flex;
   min-height: 0;
 }
-.faces .raw {
-  flex-grow: 0.28;
+.rough {
+  background-image: radial-gradient(circle at 30% 30%, rgb(0 0 0 / 12%) 0 2px, transparent 3px);
+  background-size: 12px 10px;
+}
+.strips {
+  display: flex;
+  flex: 0 0 14%;
+  min-height: 56px;
+}
+.big .strips li {
+  padding: 0;
+  grid-template-rows: 1fr auto;
+}
+.strips span {
+  background: var(--paper);
+  text-align: center;
+  font-size: 18px;
+}
+.faces > .raw {
+  flex: 0 0 20%;
+  min-height: 0;
 }
 .big p {
   background: var(--paper);

@@ -87,16 +87,14 @@ const print = () => window.print();
             : "."
         }}
       </p>
-      <details>
-        <summary>Which, and whose</summary>
-        <ul>
-          <li v-for="s in u.stacks" :key="s.stack">
-            <b class="num">{{ s.stack }}</b> {{ s.pieces.slice(0, 4).join(", ")
-            }}{{ s.pieces.length > 4 ? ` and ${s.pieces.length - 4} more` : "" }}
-          </li>
-          <li v-if="u.strips.length">Strips: {{ u.strips.join(", ") }}</li>
-        </ul>
-      </details>
+      <ul class="stacks">
+        <li v-for="s in u.stacks" :key="s.stack">
+          <b class="num">{{ s.stack }}</b> {{ s.pieces.slice(0, 4).join(", ")
+          }}{{ s.pieces.length > 4 ? ` and ${s.pieces.length - 4} more` : "" }}
+        </li>
+        <li v-if="u.strips.length"><b>Strips</b> {{ u.strips.join(", ") }}</li>
+      </ul>
+      <MakingSheet :sheet="u.sheet" />
     </div>
     <el-button @click="keep(u)">Save this programme</el-button>
   </section>
@@ -134,11 +132,18 @@ const print = () => window.print();
 }
 .one {
   display: grid;
-  gap: 6px;
+  gap: 10px;
+  flex: 1;
+  min-width: 0;
 }
-summary {
-  cursor: pointer;
-  min-height: 30px;
+.stacks {
+  columns: 2;
+  column-gap: 26px;
+  font-size: 14px;
+}
+.stacks li {
+  break-inside: avoid;
+  margin-bottom: 3px;
 }
 .programme {
   margin-top: 26px;

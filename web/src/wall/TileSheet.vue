@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import { answer, api, type Schemas } from "@/api/client";
+import { answer, api, type Schemas, type Tile } from "@/api/client";
 import { attempt } from "@/ui/messages";
 import { useTile, useWall } from "@/wall/useWall";
 import GlazeFace from "@/ui/GlazeFace.vue";
@@ -9,7 +9,7 @@ import { useScreen } from "@/lib/useScreen";
 
 /** All that is known of one tile: what was read, how it covers its clay, and what nobody knows yet. */
 const props = defineProps<{ code: string }>();
-const emit = defineEmits<{ close: []; like: [code: string] }>();
+const emit = defineEmits<{ close: []; like: [code: string]; near: [tile: Tile] }>();
 const screen = useScreen();
 const wall = useWall();
 const step = ref(1.5);
@@ -71,6 +71,7 @@ function show() {
         <el-button @click="wall.pin(code)">{{ pinned ? "Remove from comparison" : "Compare" }}</el-button>
         <el-button @click="show">Show the class</el-button>
         <el-button @click="emit('like', code)">Find similar colours</el-button>
+        <el-button @click="emit('near', tile)">Order the wall by it</el-button>
       </div>
       <section>
         <h3>What went wrong with it</h3>

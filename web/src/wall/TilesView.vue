@@ -58,6 +58,11 @@ function findLike(code: string) {
   like.value = code;
   finding.value = true;
 }
+/** Hangs the wall by how near its tiles are to one of them. */
+function nearest(to?: { code: string; fired: string }) {
+  opened.value = "";
+  if (to) wall.near = { hex: to.fired, name: to.code };
+}
 useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wall.dense) });
 </script>
 
@@ -78,7 +83,7 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
       <RouterLink to="/tiles/chart">Print</RouterLink>
     </nav>
   </div>
-  <WallTools v-model="filter" />
+  <WallTools v-model="filter" @near="nearest(shown.find((t) => wall.pins.includes(t.code)) ?? shown[0])" />
   <p v-for="c in confused" :key="c.one + c.other" class="confused">
     <b>{{ c.one }}</b> and <b>{{ c.other }}</b>
     {{
@@ -120,7 +125,7 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
     />
   </div>
   <PinTray :tiles="all" />
-  <TileSheet v-if="opened" :code="opened" @close="opened = ''" @like="findLike" />
+  <TileSheet v-if="opened" :code="opened" @close="opened = ''" @like="findLike" @near="nearest" />
   <TileForm v-if="typing" :clay="here.clay" :cone="here.cone" @close="typing = false" />
 </template>
 
@@ -164,7 +169,7 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
   margin-right: 0;
 }
 .wall.dense {
-  grid-template-columns: repeat(auto-fill, minmax(74px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(92px, 1fr));
   gap: 6px;
 }
 .wall li {
@@ -173,7 +178,7 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
   contain-intrinsic-size: 176px 190px;
 }
 .wall.dense li {
-  contain-intrinsic-size: 74px 76px;
+  contain-intrinsic-size: 92px 96px;
 }
 .wall button {
   display: grid;

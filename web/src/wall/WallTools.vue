@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { toTheWork } from "@/ui/useKeys";
+import type { TileOrder } from "@/lib/queries";
 import { useWall } from "@/wall/useWall";
 import ClaySelect from "@/ui/ClaySelect.vue";
 
@@ -15,6 +16,13 @@ const orders = [
   ["lightness", "light to dark"],
   ["place", "as on the wall"],
 ] as const;
+const emit = defineEmits<{ near: [] }>();
+function hang(order: TileOrder | "near") {
+  toTheWork();
+  if (order === "near") return emit("near");
+  wall.near = undefined;
+  wall.order = order;
+}
 const visions = [
   ["", "usual sight"],
   ["protan", "without red (protan)"],
@@ -38,8 +46,9 @@ const visions = [
     </ClaySelect>
     <el-checkbox v-model="filter.stock" label="in stock" />
     <el-checkbox v-model="filter.food" label="food label" />
-    <el-select v-model="wall.order" aria-label="Order of the wall" @change="toTheWork">
+    <el-select :model-value="wall.near ? 'near' : wall.order" aria-label="Order of the wall" @change="hang">
       <el-option v-for="[key, name] in orders" :key="key" :value="key" :label="name" />
+      <el-option value="near" :label="wall.near ? `nearest to ${wall.near.name}` : 'nearest to a tile'" />
     </el-select>
     <el-select
       v-model="wall.vision"

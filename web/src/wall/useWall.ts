@@ -13,6 +13,8 @@ export const mostPins = 6;
 /** How the wall hangs on this screen, and what is held side by side. */
 export const useWall = defineStore("wall", () => {
   const order = useLocalStorage<TileOrder>("wall-order", "code");
+  /** The colour to which the nearest tiles hang first, and what it is called; none for the order. */
+  const near = ref<{ hex: string; name: string }>();
   const dense = useLocalStorage("wall-dense", false);
   const vision = ref<Vision>("");
   const pins = ref<string[]>([]);
@@ -22,13 +24,15 @@ export const useWall = defineStore("wall", () => {
     if (pins.value.includes(code)) pins.value = pins.value.filter((c) => c !== code);
     else pins.value = [...pins.value, code].slice(-mostPins);
   }
-  return { order, dense, vision, pins, big, pin };
+  return { order, near, dense, vision, pins, big, pin };
 });
 
 /** The tiles in the order that the wall hangs. */
 export function useHungTiles() {
   const wall = useWall();
-  return useQuery(computed(() => ({ ...queries.tiles(wall.order), placeholderData: keepPreviousData })));
+  return useQuery(
+    computed(() => ({ ...queries.tiles(wall.order, wall.near?.hex), placeholderData: keepPreviousData })),
+  );
 }
 
 /** The wall as a colour-blind student sees it; asks for nothing with usual vision. */
