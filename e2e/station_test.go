@@ -169,6 +169,60 @@ func TestACoatIsLeftAtALine(t *testing.T) {
 	require.Nil(t, outside().Left[0].Rest)
 }
 
+// offline takes the network away from a page, or gives it back.
+func (p *screen) offline(off bool) {
+	require.NoError(p.t, proto.NetworkEnable{}.Call(p))
+	require.NoError(p.t, proto.NetworkEmulateNetworkConditions{Offline: off, Latency: 0, DownloadThroughput: -1, UploadThroughput: -1}.Call(p))
+}
+
+// A student moves to another class and the class is archived while a tablet holds taps of theirs:
+// nothing is lost, and the record has the taps when the class is back.
+func TestTapsOutlastAClass(t *testing.T) {
+	s := startRoom(t)
+	teacher := open(t, s, "/")
+	teacher.unlock("bare feet only")
+	c := client(t, s.url)
+	p := pairedTablet(t, s, teacher, "Kiln wall")
+	ilo := pieceOf(t, c, s.url, "Ilo N.", "Tide-pool bowl")
+	p.offline(true)
+	p.click(".names button", "Ilo N.")
+	for n := range 2 {
+		p.click(".add", "")
+		p.see(".net", strconv.Itoa(n+1)+" tap")
+	}
+	classes := get[[]contract.Class](t, c, s.url+"/api/classes")
+	class := func(name string) contract.Class {
+		return classes[slices.IndexFunc(classes, func(k contract.Class) bool { return k.Name == name })]
+	}
+	plover := class("7 Plover")
+	student := plover.Students[slices.IndexFunc(plover.Students, func(x contract.Student) bool { return x.Name == "Ilo N." })]
+	send(t, c, "PATCH", s.url+"/api/students/"+student.Id, map[string]any{"class": class("7 Wren").Id, "mark": "ZQ"})
+	archive := func(away bool) {
+		send(t, c, "PUT", s.url+"/api/classes/"+plover.Id, map[string]any{"clay": plover.Clay, "cone": plover.Cone, "archived": away})
+	}
+	archive(true)
+	p.offline(false)
+	p.goTo("/station")
+	// Both are laid before the teacher, who logs them once the class is back.
+	require.Eventually(t, func() bool { return len(get[[]contract.Stray](t, c, s.url+"/api/strays")) == 2 }, patience, moment)
+	archive(false)
+	teacher.choose("Class", "7 Plover")
+	teacher.goTo("/bench")
+	logged := func() (n int) {
+		for _, e := range get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+ilo.Id).History {
+			if e.By == "Kiln wall" {
+				n++
+			}
+		}
+		return n
+	}
+	for n := range 2 {
+		teacher.see(".strays li", "This piece is not of the class that is in the room now.")
+		teacher.click(".strays button", "Log it")
+		require.Eventually(t, func() bool { return logged() == n+1 && teacher.count(".strays li") == 1-n }, patience, moment)
+	}
+}
+
 // Twenty taps without the network, a reload, and the network again: each tap is
 // there, once, in order; one that conflicts is laid before the teacher.
 func TestTabletWithoutTheNetwork(t *testing.T) {
@@ -176,11 +230,7 @@ func TestTabletWithoutTheNetwork(t *testing.T) {
 	teacher := open(t, s, "/")
 	teacher.unlock("bare feet only")
 	p := pairedTablet(t, s, teacher, "Kiln wall")
-	offline := func(off bool) {
-		require.NoError(t, proto.NetworkEnable{}.Call(p))
-		require.NoError(t, proto.NetworkEmulateNetworkConditions{Offline: off, Latency: 0, DownloadThroughput: -1, UploadThroughput: -1}.Call(p))
-	}
-	offline(true)
+	p.offline(true)
 	tapped := 0
 	for name, taps := range map[string]int{"Rafe R.": 13, "Rafe K.": 7} {
 		p.click(".names button", name)
@@ -205,7 +255,7 @@ func TestTabletWithoutTheNetwork(t *testing.T) {
 	// Reloaded with the server out of reach, then within it again.
 	_ = p.Reload()
 	time.Sleep(300 * time.Millisecond)
-	offline(false)
+	p.offline(false)
 	p.goTo("/station")
 	p.see(".names li", "")
 	p.gone(".net", "on this tablet")

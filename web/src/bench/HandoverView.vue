@@ -158,7 +158,7 @@ h2 .num {
 }
 li {
   display: grid;
-  grid-template-columns: 46px 46px 1fr auto;
+  grid-template-columns: 46px 46px 1fr;
   gap: 0 10px;
   align-items: center;
   min-height: 46px;
@@ -174,6 +174,9 @@ li {
   gap: 12px;
 }
 li .home {
+  grid-column: 3;
+  justify-self: start;
+  padding: 0;
   font-size: 14px;
   text-decoration: underline;
 }

@@ -9,7 +9,7 @@ export interface Tap {
   event: EventIn;
   /** When it was tapped, by this tablet's clock. */
   at: number;
-  /** It was tried before, without the network: whatever comes of it now, it came late. */
+  /** It waited for the network, itself or behind another: whatever comes of it now, it came late. */
   late?: boolean;
 }
 
@@ -75,7 +75,8 @@ export function useOutbox(on: {
 
   async function push(event: Omit<EventIn, "id">) {
     await ready;
-    const tap: Tap = { event: { ...event, id: newId() }, at: Date.now() };
+    const waits = offline.value || shutOut.value;
+    const tap: Tap = { event: { ...event, id: newId() }, at: Date.now(), ...(waits ? { late: true } : {}) };
     tap.no = await kept((store) => store.add("taps", tap));
     taps.value.push(tap);
     void send();
@@ -103,6 +104,13 @@ export function useOutbox(on: {
   async function forget({ no }: Tap) {
     if (no !== undefined) await kept((store) => store.delete("taps", no));
   }
+  /** What waits behind a tap that does not get through waits as long: none of it is refused to the student alone. */
+  async function allLate() {
+    for (const tap of taps.value.filter((t) => !t.late)) {
+      tap.late = true;
+      if (tap.no !== undefined) await kept((store) => store.put("taps", plain(tap)));
+    }
+  }
   /** Sends one tap; false where the network or the door stops it. */
   async function sendFirst(tap: Tap): Promise<boolean> {
     try {
@@ -121,9 +129,7 @@ export function useOutbox(on: {
       shutOut.value = status === 401;
       const wait = status === 429; // the server has enough of this tablet for a moment: nothing is lost by it
       if (offline.value || shutOut.value || wait) {
-        if (!tap.late && tap.no !== undefined)
-          await kept((store) => store.put("taps", { ...plain(tap), late: true }));
-        tap.late = true;
+        await allLate();
         if (status >= 500) on.onSaid((error as Error).message); // the server says what is wrong with it
         return false;
       }

@@ -71,7 +71,10 @@ const print = () => window.print();
   </div>
   <section v-for="u in untried.data.value" :key="where(u)" class="ask screen">
     <div class="one">
-      <h2>{{ where(u) }}</h2>
+      <header>
+        <h2>{{ where(u) }}</h2>
+        <el-button type="primary" @click="keep(u)">Save this programme</el-button>
+      </header>
       <p>
         {{
           u.stacks.length
@@ -89,14 +92,13 @@ const print = () => window.print();
       </p>
       <ul class="stacks">
         <li v-for="s in u.stacks" :key="s.stack">
-          <b class="num">{{ s.stack }}</b> {{ s.pieces.slice(0, 4).join(", ")
+          <b class="num">{{ s.stack }}</b>: {{ s.pieces.slice(0, 4).join(", ")
           }}{{ s.pieces.length > 4 ? ` and ${s.pieces.length - 4} more` : "" }}
         </li>
-        <li v-if="u.strips.length"><b>Strips</b> {{ u.strips.join(", ") }}</li>
+        <li v-if="u.strips.length"><b>Strips</b>: {{ u.strips.join(", ") }}</li>
       </ul>
       <MakingSheet :sheet="u.sheet" />
     </div>
-    <el-button @click="keep(u)">Save this programme</el-button>
   </section>
   <p v-if="untried.isSuccess.value && !untried.data.value?.length" class="empty screen">
     Every planned stack has its tile here.
@@ -117,10 +119,6 @@ const print = () => window.print();
 
 <style scoped>
 .ask {
-  display: flex;
-  gap: 20px;
-  align-items: start;
-  justify-content: space-between;
   background: var(--sheet);
   border: 1px solid var(--line);
   padding: 12px 16px;
@@ -152,7 +150,7 @@ header {
   display: flex;
   justify-content: space-between;
   align-items: baseline;
-  margin-bottom: 10px;
+  margin-bottom: 4px;
 }
 header .screen {
   display: flex;
