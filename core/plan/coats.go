@@ -131,7 +131,7 @@ func (c *check) coats(surface *piece.Surface, choice Choice, s *sorted) {
 	case len(s.melt.Glazes) == 0:
 	case s.melt.Coats >= want.Stop:
 		f.Code, f.Severity, of = matter.CoatsStop, Stop, ""
-		f.Text = fmt.Sprintf("%s: %s of melting glaze would run; the house refuses from %s.", surface.Name, c.thickness(surface, s), figure(want.Stop))
+		f.Text = fmt.Sprintf("%s: %s; so much melting glaze would run, and the house refuses from %s.", surface.Name, c.thickness(surface, s), figure(want.Stop))
 	case s.melt.Coats > want.Coats && (thick && c.mayBeThick(s) || c.leastFromJars(choice.Stack, s.melt.Coats, want.Coats)):
 	case s.melt.Coats > want.Coats:
 		f.Code = matter.CoatsMany
@@ -205,7 +205,7 @@ func (c *check) open(surface *piece.Surface, s *sorted) {
 		return
 	}
 	way, mend := c.sealing(surface, c.shelf.House.ClearElsewhere)
-	f := Finding{Code: matter.UnderglazeOpen, Surface: surface.ID, Way: way + ", or want it so.", Mend: mend,
+	f := Finding{Code: matter.UnderglazeOpen, Surface: surface.ID, Way: way + ", or keep it open on purpose.", Mend: mend,
 		Text: fmt.Sprintf("%s: underglaze that lies open is matte, and wears off in use.", surface.Name)}
 	if c.shelf.House.OpenUnderglaze == rules.AlwaysSealed {
 		f.Severity, f.Way = Warn, "This house always seals it: "+lowerFirst(way)+"."

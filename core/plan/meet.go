@@ -54,7 +54,7 @@ func (c *check) edge(a, b *piece.Surface, one, other *glaze.Glaze) {
 	case between == piece.Strip:
 		c.add(Finding{Code: matter.Gap, Severity: Note, Surface: b.ID,
 			Text: fmt.Sprintf("%s and %s: the bare strip between them fires darker, browner and speckled.", a.Name, b.Name),
-			Way:  "Let the glazes touch, or want the line."})
+			Way:  "Let the glazes touch, or keep the line on purpose."})
 	case between != piece.Touch:
 	case sharp:
 		c.add(Finding{Code: matter.Blurs, Surface: b.ID,

@@ -82,7 +82,7 @@ func (c *check) bareClay() {
 		if seen && c.plan[s.ID].Bare && !c.work.clayOf(s).Dark {
 			c.add(Finding{Code: matter.PaleBare, Surface: s.ID,
 				Text: fmt.Sprintf("%s: left bare, %s will not stay as pale as its bisque; white is a glaze as well.", s.Name, c.work.clayOf(s).Name),
-				Way:  "Coat it white, or want the fired clay."})
+				Way:  "Coat it white, or keep the fired clay on purpose."})
 			return
 		}
 	}

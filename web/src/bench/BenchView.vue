@@ -7,6 +7,7 @@ import BenchDoubts from "@/bench/BenchDoubts.vue";
 import BenchFind from "@/bench/BenchFind.vue";
 import BenchHand from "@/bench/BenchHand.vue";
 import BenchJars from "@/bench/BenchJars.vue";
+import BenchReady from "@/bench/BenchReady.vue";
 import FromPaper from "@/bench/FromPaper.vue";
 import JarChoice from "@/bench/JarChoice.vue";
 import StrayList from "@/bench/StrayList.vue";
@@ -160,6 +161,7 @@ function cellEnter(event: KeyboardEvent) {
     @back="bench.undo"
     @record="bench.tell($event, '')"
   />
+  <BenchReady v-if="hand && p" :pieces="[p]" @log="bench.all" />
   <p class="caution">
     Sand wet or with a mask, wipe with wet sponges. Lids tight before shaking, away from faces.
   </p>

@@ -145,6 +145,7 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
   align-items: start;
 }
 section {
+  container-type: inline-size;
   background: var(--sheet);
   border: 1px solid var(--line);
   padding: 12px 14px;
@@ -190,6 +191,14 @@ li button {
 .why {
   display: block;
   font-size: 14px;
+}
+@container (min-width: 400px) {
+  li {
+    grid-template-columns: 46px 46px 1fr auto;
+  }
+  li .home {
+    grid-column: 4;
+  }
 }
 .away {
   margin-top: 18px;
