@@ -14,6 +14,8 @@ import (
 // shown is the picture on the turntable, once there is one: so many colours, and a mark of it.
 func (p *screen) shown() (mark string) {
 	p.t.Helper()
+	began := time.Now()
+	defer func() { p.t.Log("shown took", time.Since(began)) }()
 	require.Eventually(p.t, func() bool {
 		got := p.MustEval(`() => {
 			const c = document.querySelector("canvas");
@@ -39,7 +41,6 @@ func (p *screen) shown() (mark string) {
 func TestTheTurntable(t *testing.T) {
 	s, p, tablet := beforeTheFirstCoat(t)
 	c := client(t, s.url)
-	p.motion("no-preference")
 	for _, title := range []string{"Lamplighter's cup", "Lantern for a lost ferry", "Tide-pool bowl", "Beast from the marsh", "Storm-warning slab"} {
 		who := map[string]string{"Lamplighter's cup": "Finn A.", "Lantern for a lost ferry": "Anouk B.", "Tide-pool bowl": "Ilo N.", "Beast from the marsh": "Anouk K.", "Storm-warning slab": "Caspar H."}[title]
 		p.goTo("/plan/" + pieceOf(t, c, s.url, who, title).Id)
@@ -49,7 +50,6 @@ func TestTheTurntable(t *testing.T) {
 	}
 	p.goTo("/plan/" + pieceOf(t, c, s.url, "Finn A.", "Lamplighter's cup").Id)
 	p.see("h1", "Finn A.")
-	p.motion("reduce")
 	p.press('y')
 	rests := p.shown()
 	time.Sleep(400 * time.Millisecond) // some twenty frames, in which it would have turned
