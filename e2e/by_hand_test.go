@@ -115,6 +115,10 @@ func TestFirstStepsAreSkipped(t *testing.T) {
 	for _, step := range []string{"A class", "The jars", "What it makes"} {
 		p.see(".steps [aria-current]", step)
 		p.examine(step)
+		for _, size := range [][2]int{{390, 844}, {820, 1180}, {1280, 800}} {
+			p.size(size[0], size[1])
+			require.LessOrEqual(t, p.MustEval(`() => document.documentElement.scrollWidth - innerWidth`).Int(), 0, "%s runs over the edge at %d px", step, size[0])
+		}
 		p.click("button", "Skip this step")
 	}
 	p.see(".ways", "Print record sheets")

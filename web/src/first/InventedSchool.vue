@@ -44,4 +44,12 @@ async function open() {
   max-width: 34ch;
   text-align: right;
 }
+@media (max-width: 640px) {
+  .invented {
+    flex-wrap: wrap;
+  }
+  .invented p {
+    text-align: left;
+  }
+}
 </style>

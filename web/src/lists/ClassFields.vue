@@ -81,4 +81,9 @@ async function add() {
   justify-content: flex-end;
   gap: 10px;
 }
+@media (max-width: 640px) {
+  .row {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -94,4 +94,9 @@ ol input {
   padding: 4px 10px;
   margin: 6px 0;
 }
+@media (max-width: 640px) {
+  .names {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>
