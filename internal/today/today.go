@@ -113,7 +113,7 @@ func Look(m school.Moment) contract.Today {
 		v.Blocked = append(v.Blocked, h)
 	}
 	v.First = FirstSteps(m)
-	v.Next = nextSteps(m, all, fit)
+	v.Next = nextSteps(m, v.First, all, fit)
 	return v
 }
 
@@ -122,14 +122,13 @@ func counts(of map[ready.Stage]int) []contract.Count {
 }
 
 // nextSteps says what to do next, what the kiln waits for first.
-func nextSteps(m school.Moment, all map[ready.Stage]int, fit int) []contract.NextStep {
+func nextSteps(m school.Moment, first contract.FirstSteps, all map[ready.Stage]int, fit int) []contract.NextStep {
 	next := []contract.NextStep{}
 	add := func(do bool, to, why, format string, args ...any) {
 		if do {
 			next = append(next, contract.NextStep{Text: fmt.Sprintf(format, args...), Why: why, To: to})
 		}
 	}
-	first := FirstSteps(m)
 	add(!first.Class, "/first?step=class", "Paste the names of one, or import a list.", "Add a class")
 	add(!first.Jars, "/first?step=jars", "Ten will do for a first lesson.", "Add the jars of the room")
 	add(!first.Piece && first.Class, "/first?step=piece", "Every student then has a piece to plan or to glaze.", "Add an assignment")
