@@ -60,7 +60,7 @@ func (b *beside) start(ctx context.Context) (err error) {
 	b.server = handler.HTTP()
 	b.server.RegisterOnShutdown(handler.Close)
 	go func() { _ = b.server.Serve(guard.Bound(bare)) }() // it ends by close alone
-	b.url = "http://" + bare.Addr().String() + "/#" + url.PathEscape(demo.Passphrase)
+	b.url = "http://" + bare.Addr().String() + "/#" + url.Values{"in": {demo.Passphrase}}.Encode()
 	return nil
 }
 

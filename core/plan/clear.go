@@ -22,9 +22,9 @@ func (c *check) sealing(surface *piece.Surface, n int) (way string, mend *Choice
 			c.work.Jars != nil && !c.work.Jars[code] || surface.Use != piece.Plain && g.Food != glaze.FoodClaimed {
 			continue
 		}
-		stage := 0
-		if c.work.Green { // after the bisque
-			stage = 1
+		stage := len(c.work.Past) // what is laid now goes on after the firings that were
+		if c.work.Green {
+			stage = max(stage, 1) // and after the bisque
 		}
 		choice.Stack = append(slices.Clone(choice.Stack), glaze.Layer{Glaze: code, Coats: n, Stage: stage})
 		return over("clear " + code), &choice

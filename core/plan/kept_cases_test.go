@@ -12,6 +12,7 @@ import (
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
@@ -152,6 +153,11 @@ func requireSettled(t *testing.T, shelf *plan.Shelf, p plan.Plan, w plan.Work, f
 		return
 	}
 	then := maps.Clone(p)
+	if f.Mend != nil && (f.Code == matter.UnderglazeOpen || f.Code == matter.UnderglazeFood) {
+		clear := f.Mend.Stack[len(f.Mend.Stack)-1]
+		require.GreaterOrEqual(t, clear.Stage, len(w.Past), "clear goes on after the firings that were")
+		require.True(t, clear.Stage > 0 || !w.Green, "and after the bisque")
+	}
 	if f.Mend != nil {
 		then[f.Surface] = *f.Mend
 	}

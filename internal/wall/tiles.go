@@ -159,8 +159,8 @@ func (w Wall) ListCovers(ctx context.Context, r contract.ListCoversRequestObject
 	if err != nil {
 		return nil, err
 	}
-	a := m.Assignments[p.Assignment]
-	at := glaze.FiringOf(a.Clay, a.Cone, a.Atmosphere)
+	of := m.Case(p).Work
+	at := of.Firing() // a piece that is fired again may go to another cone
 	return contract.ListCovers200JSONResponse(view.List(wall.CoversIn(at, m.TilesByCode(), m.ClaysByCode()), func(c wall.GlazeCover) contract.GlazeCover {
 		return contract.GlazeCover{Glaze: c.Glaze, Coats: view.List(c.Coats, curveCoat)}
 	})), nil

@@ -12,7 +12,9 @@ const client = useQueryClient();
 const router = useRouter();
 const setup = computed(() => session.data.value?.state === "setup");
 /** Who comes from a school of her own to look round in the invented one brings its passphrase along. */
-const brought = computed(() => !!session.data.value?.demo && decodeURIComponent(location.hash.slice(1)));
+const brought = computed(() =>
+  session.data.value?.demo ? new URLSearchParams(location.hash.slice(1)).get("in") : null,
+);
 const form = reactive({ school: "", passphrase: "", again: "" });
 watchEffect(() => (form.passphrase ||= brought.value || ""));
 const refused = ref("");
