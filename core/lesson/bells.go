@@ -1,4 +1,5 @@
-// Package lesson knows the week of the room: which class the bells have in it when.
+// Package lesson knows the timetable of the room: which class is in it when, what it can
+// get done before its bell, and what it needs for that.
 package lesson
 
 import (
@@ -6,19 +7,23 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 	"time"
 )
 
-// Bell is a lesson of the week: when a class is in the room.
+// Bell is a lesson of an ordinary week or cycle.
 type Bell struct {
-	Class   string  `json:"class"`
-	Weekday int     `json:"weekday"` // 1 Monday to 7 Sunday
-	Starts  Minutes `json:"starts"`
-	Ends    Minutes `json:"ends"`
+	Classes []string `json:"classes"`
+	Weekday int      `json:"weekday,omitempty"` // 1 Monday to 7 Sunday; 0 in a cycle of days
+	Turn    int      `json:"turn,omitempty"`    // week of the cycle, 1 is A, 0 every week; or day of it
+	Starts  Minutes  `json:"starts"`
+	Ends    Minutes  `json:"ends"`
 }
 
 // Minutes is a time of the day in minutes after midnight, 0 to 1,440.
 type Minutes int
+
+const midnight Minutes = 24 * 60
 
 // ParseMinutes reads a time of the day such as 09:15. The error is one sentence.
 func ParseMinutes(text string) (Minutes, error) {
@@ -32,119 +37,150 @@ func ParseMinutes(text string) (Minutes, error) {
 // String is the time as a clock shows it.
 func (m Minutes) String() string { return fmt.Sprintf("%02d:%02d", m/60, m%60) }
 
-// Holds says whether a moment, in the room's own time, lies in the lesson.
-func (b Bell) Holds(at time.Time) bool {
-	weekday := (int(at.Weekday())+6)%7 + 1
-	minute := Minutes(at.Hour()*60 + at.Minute())
-	return weekday == b.Weekday && minute >= b.Starts && minute < b.Ends
-}
-
-// Week is the lessons of a week.
-type Week []Bell
-
-// At is the class that the bells have in the room at a moment in the room's own
-// time, and when its lesson ends; "" between lessons.
-func (w Week) At(at time.Time) (class string, ends time.Time) {
-	for _, b := range w {
-		if b.Holds(at) {
-			return b.Class, time.Date(at.Year(), at.Month(), at.Day(), int(b.Ends)/60, int(b.Ends)%60, 0, 0, at.Location())
-		}
-	}
-	return "", time.Time{}
-}
-
 // ErrNoClass is returned for a lesson of a class that there is not.
 var ErrNoClass = errors.New("there is no such class any more")
 
-// NewWeek sorts the lessons of a week. Lessons of one day may not overlap: the room
-// holds one class. name is what a class is called, "" for one that there is not. The
-// error is ErrNoClass, or one sentence that can be shown.
-func NewWeek(bells []Bell, name func(class string) string) (Week, error) {
-	week := slices.Clone(bells)
-	slices.SortFunc(week, func(a, b Bell) int {
-		return cmp.Or(cmp.Compare(a.Weekday, b.Weekday), cmp.Compare(a.Starts, b.Starts))
-	})
-	for i, b := range week {
-		class := name(b.Class)
-		switch {
-		case class == "":
-			return nil, ErrNoClass
-		case b.Weekday < 1 || b.Weekday > 7 || b.Starts < 0 || b.Ends > 24*60 || b.Ends <= b.Starts:
-			return nil, fmt.Errorf("%s: a lesson from %s to %s on day %d cannot be", class, b.Starts, b.Ends, b.Weekday)
-		case i > 0 && week[i-1].Weekday == b.Weekday && week[i-1].Ends > b.Starts:
-			return nil, fmt.Errorf("%s begins at %s, before %s has left", class, b.Starts, name(week[i-1].Class))
-		}
-	}
-	return week, nil
-}
-
-// Set is what the teacher set beside the bells.
-type Set struct {
-	Class  string    `json:"class,omitempty"`
-	Until  time.Time `json:"until,omitzero"` // the bell that ends it; zero until it is switched back
-	Locked bool      `json:"locked,omitempty"`
-	Since  time.Time `json:"since,omitzero"` // zero where it always was so
-}
-
-// ByHand is what the teacher set beside the bells, and had set before: what comes late is
-// judged by what was so when it happened.
-type ByHand struct {
-	Set
-	Past []Set `json:"past,omitempty"` // the newest last
-}
-
-// How much of the past is kept: what is older than a school day is the teacher's to judge.
+// Most of what a timetable holds: beyond, it is no timetable of one room.
 const (
-	pastKept = 24 * time.Hour
-	mostPast = 100
+	MostBells   = 400
+	mostDays    = 400
+	mostClasses = 4
 )
 
-// changed is another setting from now on.
-func (h ByHand) changed(now time.Time, change func(*Set)) ByHand {
-	next := ByHand{Set: h.Set, Past: append(slices.Clone(h.Past), h.Set)}
-	next.Since = now
-	for len(next.Past) > 1 && (len(next.Past) > mostPast || now.Sub(next.Past[1].Since) > pastKept) {
-		next.Past = next.Past[1:]
-	}
-	change(&next.Set)
-	return next
-}
-
-// Switched puts another class before the tablets until a bell; "" follows the bells again.
-func (h ByHand) Switched(class string, until, now time.Time) ByHand {
-	return h.changed(now, func(n *Set) { n.Class, n.Until = class, until })
-}
-
-// Shut has the tablets take nothing, or take coats again.
-func (h ByHand) Shut(locked bool, now time.Time) ByHand {
-	return h.changed(now, func(n *Set) { n.Locked = locked })
-}
-
-// then is what was set at a moment; before the past that is known, what was set first.
-func (h ByHand) then(at time.Time) Set {
-	all := append(slices.Clone(h.Past), h.Set)
-	for i := len(all) - 1; i > 0; i-- {
-		if !at.Before(all[i].Since) {
-			return all[i]
+// Checked sorts a timetable and looks whether it can be: lessons that last, classes that
+// there are, nobody in the room twice. name is what a class is called, "" for one that
+// there is not. The error is ErrNoClass, or one sentence that can be shown; the timetable
+// is then the zero one.
+func Checked(t Timetable, name func(class string) string) (Timetable, error) {
+	c := checker{t.sorted(), name}
+	for _, look := range []func() error{c.t.Cycle.check, c.term, c.bells, c.holidays, c.odd, c.changes} {
+		if err := look(); err != nil {
+			return Timetable{}, err
 		}
 	}
-	return all[0]
+	return c.t, nil
 }
 
-// Serving is the class before the tablets at a moment in the room's own time: by
-// hand, else by the bell. byHand says whether that is another than the bells have.
-func (w Week) Serving(h Set, now time.Time) (class string, ends time.Time, byHand bool) {
-	class, ends = w.At(now)
-	if h.Class != "" && (h.Until.IsZero() || now.Before(h.Until)) {
-		return h.Class, h.Until, class != h.Class
+func (t Timetable) sorted() Timetable {
+	t.Bells, t.Holidays, t.Odd, t.Changes = slices.Clone(t.Bells), slices.Clone(t.Holidays), slices.Clone(t.Odd), slices.Clone(t.Changes)
+	slices.SortFunc(t.Bells, func(a, b Bell) int {
+		return cmp.Or(cmp.Compare(a.Turn, b.Turn), cmp.Compare(a.Weekday, b.Weekday), cmp.Compare(a.Starts, b.Starts))
+	})
+	slices.SortFunc(t.Holidays, func(a, b Holiday) int { return cmp.Compare(a.From, b.From) })
+	slices.SortFunc(t.Odd, func(a, b OddDay) int { return cmp.Compare(a.Date, b.Date) })
+	slices.SortStableFunc(t.Changes, func(a, b Change) int {
+		return cmp.Compare(cmp.Or(a.Of.Date, a.Now.Date), cmp.Or(b.Of.Date, b.Now.Date))
+	})
+	return t
+}
+
+type checker struct {
+	t    Timetable
+	name func(class string) string
+}
+
+func (c checker) called(classes []string) string {
+	names := make([]string, len(classes))
+	for i, id := range classes {
+		names[i] = c.name(id)
 	}
-	return class, ends, false
+	return And(names)
 }
 
-// Served is the class that was before the tablets at a moment that has been, in the room's
-// own time, and whether they were locked then.
-func (w Week) Served(h ByHand, at time.Time) (class string, locked bool) {
-	was := h.then(at)
-	class, _, _ = w.Serving(was, at)
-	return class, was.Locked
+// And joins names as a sentence does: a, b and c.
+func And(names []string) string {
+	if len(names) < 2 {
+		return strings.Join(names, "")
+	}
+	return strings.Join(names[:len(names)-1], ", ") + " and " + names[len(names)-1]
+}
+
+func (c checker) term() error {
+	t := c.t
+	switch {
+	case t.From != 0 && t.To != 0 && t.To < t.From:
+		return fmt.Errorf("the term ends on %s, before it begins on %s", t.To.Said(), t.From.Said())
+	case len(t.Bells) > MostBells || len(t.Holidays)+len(t.Odd)+len(t.Changes) > 4*mostDays:
+		return fmt.Errorf("a timetable has at most %d bells, and %d days that depart from them", MostBells, 4*mostDays)
+	}
+	return nil
+}
+
+// slot says what is wrong with the times and classes of one lesson. day names its day.
+func (c checker) slot(classes []string, starts, ends Minutes, day string) error {
+	if len(classes) == 0 {
+		return fmt.Errorf("the lesson on %s at %s is of no class: choose one", day, starts)
+	}
+	if len(classes) > mostClasses {
+		return fmt.Errorf("the lesson on %s at %s is of %d classes: at most %d share a room", day, starts, len(classes), mostClasses)
+	}
+	for i, class := range classes {
+		if c.name(class) == "" {
+			return ErrNoClass
+		}
+		if slices.Contains(classes[:i], class) {
+			return fmt.Errorf("%s stands twice in the lesson on %s at %s", c.name(class), day, starts)
+		}
+	}
+	switch {
+	case starts < 0 || starts >= midnight || ends < 0 || ends > midnight:
+		return fmt.Errorf("%s, %s: times of a day lie from 00:00 to 24:00", c.called(classes), day)
+	case ends == starts:
+		return fmt.Errorf("%s, %s: a lesson from %s to %s lasts no time", c.called(classes), day, starts, ends)
+	case ends < starts:
+		return fmt.Errorf("%s, %s: a lesson from %s to %s would end on another day: split it at midnight", c.called(classes), day, starts, ends)
+	}
+	return nil
+}
+
+// Weekday names a day of the week, 1 for Monday to 7; "" for any other number.
+func Weekday(n int) string {
+	if n < 1 || n > 7 {
+		return ""
+	}
+	return weekdays[n]
+}
+
+var weekdays = [...]string{"", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"}
+
+// day names the day of a bell, and says what is wrong with it.
+func (c checker) day(weekday, turn int) (string, error) {
+	cycle := c.t.Cycle
+	if cycle.Turning == Days {
+		if weekday != 0 || turn < 1 || turn > cycle.Length {
+			return "", fmt.Errorf("the days of this timetable are Day 1 to Day %d: choose one of them", cycle.Length)
+		}
+		return cycle.Called(turn), nil
+	}
+	switch {
+	case weekday < 1 || weekday > 7:
+		return "", fmt.Errorf("day %d is no day of the week: 1 is Monday, 7 Sunday", weekday)
+	case turn < 0 || turn > cycle.Length:
+		return "", fmt.Errorf("%s: there is no week %c, the weeks are A to %c", weekdays[weekday], 'A'+turn-1, 'A'+max(cycle.Length, 1)-1)
+	case turn == 0:
+		return weekdays[weekday], nil
+	}
+	return weekdays[weekday] + " of " + cycle.Called(turn), nil
+}
+
+func (c checker) bells() error {
+	for i, b := range c.t.Bells {
+		day, err := c.day(b.Weekday, b.Turn)
+		if err == nil {
+			err = c.slot(b.Classes, b.Starts, b.Ends, day)
+		}
+		if err != nil {
+			return err
+		}
+		for _, o := range c.t.Bells[:i] {
+			if o.Weekday == b.Weekday && (o.Turn == b.Turn || c.t.Cycle.Turning == Weeks && o.Turn*b.Turn == 0) && o.Starts < b.Ends && b.Starts < o.Ends {
+				first, second := o, b
+				if second.Starts < first.Starts {
+					first, second = second, first
+				}
+				return fmt.Errorf("%s, %s: begins at %s, before %s has left at %s", c.called(second.Classes), day, second.Starts, c.called(first.Classes), first.Ends)
+			}
+		}
+	}
+	return nil
 }

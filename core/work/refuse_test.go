@@ -23,7 +23,7 @@ func scene(t *testing.T) Scene {
 }
 
 var (
-	table   = Actor{Role: Station, Name: "Table 1", Class: "c"}
+	table   = Actor{Role: Station, Name: "Table 1", Classes: []string{"c"}}
 	teacher = Actor{Role: Teacher, Name: "teacher"}
 )
 
@@ -38,10 +38,10 @@ func TestWhatIsRefused(t *testing.T) {
 		`"sung" is nothing that happens to a piece.`:                                    {teacher, Event{Kind: "sung"}},
 		"That is logged on the teacher's side.":                                         {table, Event{Kind: Checked}},
 		"Marks and rulings are the teacher's.":                                          {Actor{Role: Helper, Name: "helper"}, Event{Kind: Ruled}},
-		"This piece is not of the class that is in the room now.":                       {Actor{Role: Station, Name: "Table 1", Class: "d"}, coat},
+		"This piece is not of the class that is in the room now.":                       {Actor{Role: Station, Name: "Table 1", Classes: []string{"d"}}, coat},
 		"What happened in another lesson is entered on the teacher's side.":             {table, Event{Kind: Coated, Surface: "face", Glaze: "A", Done: start.Add(-time.Hour)}},
 		"What the class may read is said on the teacher's side.":                        {table, Event{Kind: Noted, Text: "ask me", Shown: true}},
-		"Somebody else logged that: the teacher can take it back.":                      {Actor{Role: Station, Name: "Table 2", Class: "c"}, Event{Kind: Undone, Undoes: "mine"}},
+		"Somebody else logged that: the teacher can take it back.":                      {Actor{Role: Station, Name: "Table 2", Classes: []string{"c"}}, Event{Kind: Undone, Undoes: "mine"}},
 		`a slab has no surface "nowhere".`:                                              {teacher, Event{Kind: Coated, Surface: "nowhere", Glaze: "A"}},
 		"say on which surface of the slab.":                                             {teacher, Event{Kind: Patched}},
 		"that lesson has not been yet.":                                                 {teacher, Event{Kind: Coated, Surface: "face", Glaze: "A", Done: start.Add(time.Minute)}},

@@ -26,14 +26,17 @@ func (r Role) rank() int { return slices.Index([]Role{Station, Helper, Teacher},
 
 // Actor is who asks: a role, and the name that stands in the record.
 type Actor struct {
-	Role   Role
-	Name   string    // "teacher", "helper", or what the tablet is called: shown, and never compared
-	ID     string    // of a station, or of the session of a screen; "" where it has none
-	For    string    // whose hand it was, where it is kept for somebody else; "" for the actor's own
-	Class  string    // of a station: the class it serves now
-	Locked bool      // of a station: it takes nothing now
-	Since  time.Time // of a station: when it was paired
+	Role    Role
+	Name    string    // "teacher", "helper", or what the tablet is called: shown, and never compared
+	ID      string    // of a station, or of the session of a screen; "" where it has none
+	For     string    // whose hand it was, where it is kept for somebody else; "" for the actor's own
+	Classes []string  // of a station: the classes it serves now
+	Locked  bool      // of a station: it takes nothing now
+	Since   time.Time // of a station: when it was paired
 }
+
+// Serves says whether a station serves a class now.
+func (a Actor) Serves(class string) bool { return class != "" && slices.Contains(a.Classes, class) }
 
 // Hand says who somebody is, whatever they are called: a tablet that calls itself
 // "teacher" has taken nothing over, and two screens of the teacher's are two hands.
@@ -133,7 +136,7 @@ func mayLog(by Actor, entry Entry, e Event, sc Scene) *Refusal {
 		return &Refusal{NotYours, "Marks and rulings are the teacher's."}
 	case by.Role != Station:
 		return nil
-	case sc.Class != by.Class:
+	case !by.Serves(sc.Class):
 		return &Refusal{NotYours, "This piece is not of the class that is in the room now."}
 	case e.Shown:
 		return &Refusal{NotYours, "What the class may read is said on the teacher's side."}

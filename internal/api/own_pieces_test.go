@@ -71,17 +71,19 @@ func ownPieces(t *testing.T, c *caller) {
 	put := func(archived bool) contract.Class {
 		return do[contract.Class](c, 200, "PUT", "/classes/"+class.Id, body{"clay": "PALE", "cone": "6", "archived": archived})
 	}
-	before := do[contract.Room](c, 200, "GET", "/room", nil).Bells
-	do[contract.Room](c, 200, "PUT", "/room/bells", body{"bells": append(before, contract.Bell{Class: class.Id, Weekday: 7, Starts: "09:00", Ends: "09:45"})})
+	before := do[contract.Timetable](c, 200, "GET", "/timetable", nil)
+	more := before
+	more.Bells = append(more.Bells, contract.Bell{Classes: []string{class.Id}, Weekday: new(7), Starts: "09:00", Ends: "09:45"})
+	do[contract.Timetable](c, 200, "PUT", "/timetable", more)
 	require.True(t, *put(true).Archived)
 	require.Empty(t, listed(""))
-	require.ElementsMatch(t, before, do[contract.Room](c, 200, "GET", "/room", nil).Bells)
+	require.ElementsMatch(t, before.Bells, do[contract.Timetable](c, 200, "GET", "/timetable", nil).Bells)
 	refused("9 Wren is archived", "PUT", "/room", body{"class": class.Id})
 	end(true)
 	refused("restore the class first", "PATCH", "/assignments/"+lantern.Id, body{"ended": false})
 	refused("9 Wren is archived", "POST", "/assignments", give)
 	refused("9 Wren is archived", "POST", "/classes/"+class.Id+"/students", body{"students": []body{{"name": "Mae T.", "mark": "M"}}})
-	do[contract.Problem](c, 404, "PUT", "/room/bells", body{"bells": []contract.Bell{{Class: class.Id, Weekday: 1, Starts: "09:00", Ends: "09:45"}}})
+	do[contract.Problem](c, 404, "PUT", "/timetable", more)
 	next := do[contract.Class](c, 201, "POST", "/classes", body{"name": "9 Wren", "clay": "PALE", "cone": "6", "students": []body{}})
 	refused("There is a class called 9 Wren already", "PUT", "/classes/"+class.Id, body{"clay": "PALE", "cone": "6", "archived": false})
 	do[contract.Class](c, 200, "PUT", "/classes/"+next.Id, body{"name": "9 Wren B", "clay": "PALE", "cone": "6"})

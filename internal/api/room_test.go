@@ -35,11 +35,7 @@ func workTheRoom(c *caller, class string) {
 	do[contract.Room](c, 200, "PUT", "/room/damp", body{"damp": false})
 	require.True(t, do[contract.Room](c, 200, "PUT", "/room/lock", body{"locked": true}).Locked)
 	do[contract.Room](c, 200, "PUT", "/room/lock", body{"locked": false})
-	bell := func(from, to string) body { return body{"class": class, "weekday": 1, "starts": from, "ends": to} }
-	require.Len(t, do[contract.Room](c, 200, "PUT", "/room/bells", body{"bells": []body{bell("09:00", "10:00"), bell("10:00", "11:00")}}).Bells, 2)
-	require.Contains(t, do[contract.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("09:00", "10:00"), bell("09:45", "11:00")}}).Detail, "before 7 has left")
-	require.Contains(t, do[contract.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("11:00", "09:00")}}).Detail, "a lesson from 11:00 to 09:00")
-	require.Contains(t, do[contract.Problem](c, 422, "PUT", "/room/bells", body{"bells": []body{bell("", "09:00")}}).Detail, "expected one such as 09:15")
+	workTheTimetable(c, class)
 	do[any](c, 204, "PUT", "/helper", body{"passphrase": "helping hands"})
 	do[contract.Problem](c, 422, "PUT", "/helper", body{"passphrase": "short"})
 	do[[]contract.ReadyGroup](c, 200, "GET", "/ready?class="+class, nil)

@@ -261,7 +261,7 @@ const slack = 15 * time.Second
 func asOf(m school.Moment, by work.Actor, at time.Time) (then work.Actor, err error) {
 	then = by
 	var locked bool
-	then.Class, locked = school.Bells.The(m.Snapshot).Lessons.Served(school.Hands.The(m.Snapshot), at.Local())
+	then.Classes, locked = school.Hands.The(m.Snapshot).Served(school.Bells.The(m.Snapshot), at.Local())
 	switch {
 	case school.Day(at) != school.Day(m.At):
 		return then, errAnotherDay

@@ -159,6 +159,27 @@ func (e CoatHow) Valid() bool {
 	}
 }
 
+// Defines values for CycleTurning.
+const (
+	CycleTurningDays  CycleTurning = "days"
+	CycleTurningEmpty CycleTurning = ""
+	CycleTurningWeeks CycleTurning = "weeks"
+)
+
+// Valid indicates whether the value is a known member of the CycleTurning enum.
+func (e CycleTurning) Valid() bool {
+	switch e {
+	case CycleTurningDays:
+		return true
+	case CycleTurningEmpty:
+		return true
+	case CycleTurningWeeks:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for GlazeFood.
 const (
 	GlazeFoodClaimed GlazeFood = "claimed"
@@ -372,6 +393,57 @@ func (e JarDoubtWhat) Valid() bool {
 	case JarDoubtWhatContaminated:
 		return true
 	case JarDoubtWhatMislabelled:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LessonIs.
+const (
+	LessonIsAdded     LessonIs = "added"
+	LessonIsCancelled LessonIs = "cancelled"
+	LessonIsMoved     LessonIs = "moved"
+	LessonIsOdd       LessonIs = "odd"
+	LessonIsUsual     LessonIs = "usual"
+)
+
+// Valid indicates whether the value is a known member of the LessonIs enum.
+func (e LessonIs) Valid() bool {
+	switch e {
+	case LessonIsAdded:
+		return true
+	case LessonIsCancelled:
+		return true
+	case LessonIsMoved:
+		return true
+	case LessonIsOdd:
+		return true
+	case LessonIsUsual:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for LessonChangeIs.
+const (
+	LessonChangeIsAdded     LessonChangeIs = "added"
+	LessonChangeIsCancelled LessonChangeIs = "cancelled"
+	LessonChangeIsMoved     LessonChangeIs = "moved"
+	LessonChangeIsUsual     LessonChangeIs = "usual"
+)
+
+// Valid indicates whether the value is a known member of the LessonChangeIs enum.
+func (e LessonChangeIs) Valid() bool {
+	switch e {
+	case LessonChangeIsAdded:
+		return true
+	case LessonChangeIsCancelled:
+		return true
+	case LessonChangeIsMoved:
+		return true
+	case LessonChangeIsUsual:
 		return true
 	default:
 		return false
@@ -1049,16 +1121,19 @@ type BandPart struct {
 	Why string  `json:"why"`
 }
 
-// Bell defines model for Bell.
+// Bell A lesson of an ordinary week or cycle
 type Bell struct {
-	Class string `json:"class"`
-	Ends  string `json:"ends"`
+	Classes []string `json:"classes"`
+	Ends    string   `json:"ends"`
 
 	// Starts A time of the day, such as 09:15
 	Starts string `json:"starts"`
 
-	// Weekday 1 Monday to 7 Sunday
-	Weekday int `json:"weekday"`
+	// Turn The week of the cycle, 1 is A, 0 every week; or the day of it
+	Turn *int `json:"turn,omitempty"`
+
+	// Weekday 1 Monday to 7 Sunday; 0 in a cycle of days
+	Weekday *int `json:"weekday,omitempty"`
 }
 
 // Below What shows below an overlap, up to a height in mm above the table
@@ -1090,6 +1165,74 @@ type BoxReading struct {
 
 	// Scatter ΔE2000 over the box
 	Scatter float32 `json:"scatter"`
+}
+
+// Calendar defines model for Calendar.
+type Calendar struct {
+	Days   []CalendarDay `json:"days"`
+	Doubts []string      `json:"doubts"`
+
+	// From The first day of the term
+	From  *string `json:"from,omitempty"`
+	To    *string `json:"to,omitempty"`
+	Today string  `json:"today"`
+}
+
+// CalendarDay defines model for CalendarDay.
+type CalendarDay struct {
+	Date    string   `json:"date"`
+	Holiday string   `json:"holiday"`
+	Lessons []Lesson `json:"lessons"`
+
+	// Odd What the odd day is called and how it runs
+	Odd string `json:"odd"`
+
+	// Taught It lies in the term
+	Taught bool `json:"taught"`
+
+	// Turn The week or the day of the cycle, as it is called
+	Turn string `json:"turn"`
+}
+
+// CalendarImport defines model for CalendarImport.
+type CalendarImport struct {
+	// Added Lessons beside what repeats
+	Added   int  `json:"added"`
+	Applied bool `json:"applied"`
+
+	// Bells What repeats
+	Bells []Bell `json:"bells"`
+
+	// Cancelled Lessons that would repeat, and do not take place
+	Cancelled int `json:"cancelled"`
+
+	// Cycle How the days of a timetable turn over
+	Cycle    Cycle     `json:"cycle"`
+	From     string    `json:"from"`
+	Holidays []Holiday `json:"holidays"`
+
+	// Lost Lessons of these classes that the timetable has from today on and the file has not
+	Lost  int            `json:"lost"`
+	Names []CalendarName `json:"names"`
+
+	// Notes What was taken otherwise than it is written
+	Notes []string `json:"notes"`
+	To    string   `json:"to"`
+}
+
+// CalendarName defines model for CalendarName.
+type CalendarName struct {
+	// Class Whose lessons they are; empty for nobody's
+	Class string `json:"class"`
+
+	// Days They are of whole days
+	Days   *bool     `json:"days,omitempty"`
+	Events int       `json:"events"`
+	First  time.Time `json:"first"`
+	Last   time.Time `json:"last"`
+
+	// Name As the events are called
+	Name string `json:"name"`
 }
 
 // Candidate defines model for Candidate.
@@ -1332,6 +1475,22 @@ type CurveEstimate struct {
 	Coats *int   `json:"coats,omitempty"`
 	Says  string `json:"says"`
 }
+
+// Cycle How the days of a timetable turn over
+type Cycle struct {
+	// From A day of week A, or a Day 1
+	From   *string `json:"from,omitempty"`
+	Length int     `json:"length"`
+
+	// Through Holidays count as well
+	Through *bool `json:"through,omitempty"`
+
+	// Turning Every week alike; weeks A, B and so on; or days that are counted on from one school day to the next
+	Turning CycleTurning `json:"turning"`
+}
+
+// CycleTurning Every week alike; weeks A, B and so on; or days that are counted on from one school day to the next
+type CycleTurning string
 
 // Detail defines model for Detail.
 type Detail = piece.Detail
@@ -1698,6 +1857,13 @@ type HistoryEntry struct {
 	Undone   bool      `json:"undone"`
 }
 
+// Holiday defines model for Holiday.
+type Holiday struct {
+	From string `json:"from"`
+	Name string `json:"name"`
+	To   string `json:"to"`
+}
+
 // Import defines model for Import.
 type Import struct {
 	Added      int          `json:"added"`
@@ -1921,6 +2087,52 @@ type LayeredTile struct {
 	Top   int     `json:"top"`
 }
 
+// Lesson defines model for Lesson.
+type Lesson struct {
+	Begins  time.Time `json:"begins"`
+	Classes []string  `json:"classes"`
+	Date    string    `json:"date"`
+	Ends    string    `json:"ends"`
+	Is      LessonIs  `json:"is"`
+
+	// Key Stays the same when it is moved
+	Key string `json:"key"`
+
+	// Names What its classes are called, as one
+	Names  string    `json:"names"`
+	Note   string    `json:"note"`
+	Rings  time.Time `json:"rings"`
+	Starts string    `json:"starts"`
+}
+
+// LessonIs defines model for Lesson.Is.
+type LessonIs string
+
+// LessonChange defines model for LessonChange.
+type LessonChange struct {
+	Classes *[]string `json:"classes,omitempty"`
+	Date    *string   `json:"date,omitempty"`
+	Ends    *string   `json:"ends,omitempty"`
+
+	// Is moved where it is somewhere else, at another time or of other classes; usual as the bells have it
+	Is     LessonChangeIs `json:"is"`
+	Note   *string        `json:"note,omitempty"`
+	Starts *string        `json:"starts,omitempty"`
+}
+
+// LessonChangeIs moved where it is somewhere else, at another time or of other classes; usual as the bells have it
+type LessonChangeIs string
+
+// LessonsAround defines model for LessonsAround.
+type LessonsAround struct {
+	// Before The last ones within four weeks, up to four, the newest first
+	Before []Lesson `json:"before"`
+
+	// Next The next ones, up to five
+	Next []Lesson `json:"next"`
+	Now  *Lesson  `json:"now,omitempty"`
+}
+
 // ListColumn defines model for ListColumn.
 type ListColumn struct {
 	Key    string `json:"key"`
@@ -2080,6 +2292,18 @@ type NextStep struct {
 	// To Path of the screen
 	To  string `json:"to"`
 	Why string `json:"why"`
+}
+
+// OddDay A day that runs as another one does, or by bells of its own
+type OddDay struct {
+	Bells *[]Bell `json:"bells,omitempty"`
+	Date  string  `json:"date"`
+	Name  *string `json:"name,omitempty"`
+
+	// Own It has bells of its own
+	Own     *bool `json:"own,omitempty"`
+	Turn    *int  `json:"turn,omitempty"`
+	Weekday *int  `json:"weekday,omitempty"`
 }
 
 // Own What is one piece's own beside its assignment
@@ -2386,11 +2610,10 @@ type ReviewItem struct {
 
 // Room defines model for Room.
 type Room struct {
-	Bells  []Bell `json:"bells"`
-	ByHand bool   `json:"byHand"`
+	ByHand bool `json:"byHand"`
 
-	// Class The class in the room now; empty between lessons
-	Class string `json:"class"`
+	// Classes The classes in the room now; none between lessons
+	Classes []string `json:"classes"`
 
 	// CodeLost Why the last code pairs no tablet any more, and what to do
 	CodeLost *string `json:"codeLost,omitempty"`
@@ -2399,7 +2622,9 @@ type Room struct {
 	Damp   bool       `json:"damp"`
 	Ends   *time.Time `json:"ends,omitempty"`
 	Locked bool       `json:"locked"`
-	Name   string     `json:"name"`
+
+	// Name What they are called, as one
+	Name string `json:"name"`
 
 	// Night Of the house's night before the kiln, learned; at least 1
 	Night      *float64 `json:"night,omitempty"`
@@ -2583,12 +2808,14 @@ type Standing = plan.Standing
 
 // StationState defines model for StationState.
 type StationState struct {
-	Class     string     `json:"class"`
-	ClassName string     `json:"className"`
-	Ends      *time.Time `json:"ends,omitempty"`
-	Locked    bool       `json:"locked"`
-	Name      string     `json:"name"`
-	Now       time.Time  `json:"now"`
+	ClassName string `json:"className"`
+
+	// Classes The classes that it serves now
+	Classes []string   `json:"classes"`
+	Ends    *time.Time `json:"ends,omitempty"`
+	Locked  bool       `json:"locked"`
+	Name    string     `json:"name"`
+	Now     time.Time  `json:"now"`
 
 	// Pictures It speaks in pictures and few words
 	Pictures bool `json:"pictures"`
@@ -2847,6 +3074,23 @@ type TileReadings struct {
 type TileStrip struct {
 	Coats int `json:"coats"`
 	Fired Hex `json:"fired"`
+}
+
+// Timetable defines model for Timetable.
+type Timetable struct {
+	Bells []Bell `json:"bells"`
+
+	// Cycle How the days of a timetable turn over
+	Cycle Cycle `json:"cycle"`
+
+	// Doubts What may be a slip; not read
+	Doubts *[]string `json:"doubts,omitempty"`
+
+	// From The first day of the term; missing for no beginning
+	From     *string   `json:"from,omitempty"`
+	Holidays []Holiday `json:"holidays"`
+	Odd      []OddDay  `json:"odd"`
+	To       *string   `json:"to,omitempty"`
 }
 
 // Today defines model for Today.
@@ -3191,6 +3435,18 @@ type AddJarJSONBody struct {
 // AddJarJSONBodyFood defines parameters for AddJar.
 type AddJarJSONBodyFood string
 
+// ListLessonsParams defines parameters for ListLessons.
+type ListLessonsParams struct {
+	// From The first day; the Monday of this week where it is missing
+	From *string `form:"from,omitempty" json:"from,omitempty"`
+	Days *int    `form:"days,omitempty" json:"days,omitempty"`
+}
+
+// LessonsAroundParams defines parameters for LessonsAround.
+type LessonsAroundParams struct {
+	Class *string `form:"class,omitempty" json:"class,omitempty"`
+}
+
 // LiveParams defines parameters for Live.
 type LiveParams struct {
 	// After The last event that the screen has seen
@@ -3320,11 +3576,6 @@ type GetReadyParams struct {
 // SwitchRoomJSONBody defines parameters for SwitchRoom.
 type SwitchRoomJSONBody struct {
 	Class string `json:"class"`
-}
-
-// SetBellsJSONBody defines parameters for SetBells.
-type SetBellsJSONBody struct {
-	Bells []Bell `json:"bells"`
 }
 
 // SetDampJSONBody defines parameters for SetDamp.
@@ -3458,6 +3709,24 @@ type MarkTileJSONBody struct {
 	Leached *string `json:"leached,omitempty"`
 }
 
+// ImportCalendarJSONBody defines parameters for ImportCalendar.
+type ImportCalendarJSONBody struct {
+	Apply bool `json:"apply"`
+
+	// Classes Whose lessons the events of a name are; empty for nobody's. A name that is not here is looked for among the classes.
+	Classes *map[string]string `json:"classes,omitempty"`
+
+	// From The first day that is taken over; the file's own where it is missing
+	From *string `json:"from,omitempty"`
+
+	// Holidays Events of whole days that are not a class's are holidays
+	Holidays *bool `json:"holidays,omitempty"`
+
+	// Text The file
+	Text string  `json:"text"`
+	To   *string `json:"to,omitempty"`
+}
+
 // DecideJSONRequestBody defines body for Decide for application/json ContentType.
 type DecideJSONRequestBody DecideJSONBody
 
@@ -3533,6 +3802,12 @@ type ImportListJSONRequestBody ImportListJSONBody
 // AddJarJSONRequestBody defines body for AddJar for application/json ContentType.
 type AddJarJSONRequestBody AddJarJSONBody
 
+// AddLessonJSONRequestBody defines body for AddLesson for application/json ContentType.
+type AddLessonJSONRequestBody = LessonChange
+
+// ChangeLessonJSONRequestBody defines body for ChangeLesson for application/json ContentType.
+type ChangeLessonJSONRequestBody = LessonChange
+
 // AddToLoadJSONRequestBody defines body for AddToLoad for application/json ContentType.
 type AddToLoadJSONRequestBody AddToLoadJSONBody
 
@@ -3575,9 +3850,6 @@ type KeepProgrammeJSONRequestBody KeepProgrammeJSONBody
 // SwitchRoomJSONRequestBody defines body for SwitchRoom for application/json ContentType.
 type SwitchRoomJSONRequestBody SwitchRoomJSONBody
 
-// SetBellsJSONRequestBody defines body for SetBells for application/json ContentType.
-type SetBellsJSONRequestBody SetBellsJSONBody
-
 // SetDampJSONRequestBody defines body for SetDamp for application/json ContentType.
 type SetDampJSONRequestBody SetDampJSONBody
 
@@ -3610,6 +3882,12 @@ type SearchTilesJSONRequestBody = Want
 
 // MarkTileJSONRequestBody defines body for MarkTile for application/json ContentType.
 type MarkTileJSONRequestBody MarkTileJSONBody
+
+// SetTimetableJSONRequestBody defines body for SetTimetable for application/json ContentType.
+type SetTimetableJSONRequestBody = Timetable
+
+// ImportCalendarJSONRequestBody defines body for ImportCalendar for application/json ContentType.
+type ImportCalendarJSONRequestBody ImportCalendarJSONBody
 
 // SetUnitsJSONRequestBody defines body for SetUnits for application/json ContentType.
 type SetUnitsJSONRequestBody = Units
@@ -3766,6 +4044,18 @@ type ServerInterface interface {
 	// AddJar Add a jar by hand.
 	// (POST /jars)
 	AddJar(c *gin.Context)
+	// ListLessons Every day from one to another, with its lessons.
+	// (GET /lessons)
+	ListLessons(c *gin.Context, params ListLessonsParams)
+	// AddLesson One more lesson beside the bells.
+	// (POST /lessons)
+	AddLesson(c *gin.Context)
+	// LessonsAround The lesson that runs, the next ones and the last ones of a class, or of all.
+	// (GET /lessons/around)
+	LessonsAround(c *gin.Context, params LessonsAroundParams)
+	// ChangeLesson Move or cancel one lesson, or have it as the bells have it again; one that was added is taken out by cancelling it.
+	// (PUT /lessons/{key})
+	ChangeLesson(c *gin.Context, key string)
 	// Live What changes, as it changes (server-sent events).
 	// (GET /live)
 	Live(c *gin.Context, params LiveParams)
@@ -3886,9 +4176,6 @@ type ServerInterface interface {
 	// SwitchRoom Put another class before the tablets; none follows the bells again.
 	// (PUT /room)
 	SwitchRoom(c *gin.Context)
-	// SetBells Replace the lessons of the week.
-	// (PUT /room/bells)
-	SetBells(c *gin.Context)
 	// MakePairingCode A six-digit code by which tablets are paired for ten minutes.
 	// (POST /room/code)
 	MakePairingCode(c *gin.Context)
@@ -3967,6 +4254,18 @@ type ServerInterface interface {
 	// MarkTile Write down what went wrong with a fired tile.
 	// (PUT /tiles/{code}/faults)
 	MarkTile(c *gin.Context, code string)
+	// GetTimetable The bells, how they turn over, holidays and odd days.
+	// (GET /timetable)
+	GetTimetable(c *gin.Context)
+	// SetTimetable Replace the bells, how they turn over, holidays and odd days; lessons that were moved or cancelled stay so.
+	// (PUT /timetable)
+	SetTimetable(c *gin.Context)
+	// ExportCalendar The lessons of the term as an iCalendar file.
+	// (GET /timetable/calendar)
+	ExportCalendar(c *gin.Context)
+	// ImportCalendar Look at an iCalendar file of lessons, and take it over whole or not at all.
+	// (POST /timetable/calendar)
+	ImportCalendar(c *gin.Context)
 	// GetToday Classes, what waits at each stage, what blocks it, what to do next.
 	// (GET /today)
 	GetToday(c *gin.Context)
@@ -4979,6 +5278,106 @@ func (siw *ServerInterfaceWrapper) AddJar(c *gin.Context) {
 	siw.Handler.AddJar(c)
 }
 
+// ListLessons operation middleware
+func (siw *ServerInterfaceWrapper) ListLessons(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListLessonsParams
+
+	// ------------- Optional query parameter "from" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "from", c.Request.URL.Query(), &params.From, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter from: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Optional query parameter "days" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "days", c.Request.URL.Query(), &params.Days, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter days: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListLessons(c, params)
+}
+
+// AddLesson operation middleware
+func (siw *ServerInterfaceWrapper) AddLesson(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddLesson(c)
+}
+
+// LessonsAround operation middleware
+func (siw *ServerInterfaceWrapper) LessonsAround(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params LessonsAroundParams
+
+	// ------------- Optional query parameter "class" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "class", c.Request.URL.Query(), &params.Class, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter class: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.LessonsAround(c, params)
+}
+
+// ChangeLesson operation middleware
+func (siw *ServerInterfaceWrapper) ChangeLesson(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "key" -------------
+	var key string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "key", c.Param("key"), &key, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter key: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeLesson(c, key)
+}
+
 // Live operation middleware
 func (siw *ServerInterfaceWrapper) Live(c *gin.Context) {
 
@@ -5902,19 +6301,6 @@ func (siw *ServerInterfaceWrapper) SwitchRoom(c *gin.Context) {
 	siw.Handler.SwitchRoom(c)
 }
 
-// SetBells operation middleware
-func (siw *ServerInterfaceWrapper) SetBells(c *gin.Context) {
-
-	for _, middleware := range siw.HandlerMiddlewares {
-		middleware(c)
-		if c.IsAborted() {
-			return
-		}
-	}
-
-	siw.Handler.SetBells(c)
-}
-
 // MakePairingCode operation middleware
 func (siw *ServerInterfaceWrapper) MakePairingCode(c *gin.Context) {
 
@@ -6500,6 +6886,58 @@ func (siw *ServerInterfaceWrapper) MarkTile(c *gin.Context) {
 	siw.Handler.MarkTile(c, code)
 }
 
+// GetTimetable operation middleware
+func (siw *ServerInterfaceWrapper) GetTimetable(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTimetable(c)
+}
+
+// SetTimetable operation middleware
+func (siw *ServerInterfaceWrapper) SetTimetable(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetTimetable(c)
+}
+
+// ExportCalendar operation middleware
+func (siw *ServerInterfaceWrapper) ExportCalendar(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportCalendar(c)
+}
+
+// ImportCalendar operation middleware
+func (siw *ServerInterfaceWrapper) ImportCalendar(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ImportCalendar(c)
+}
+
 // GetToday operation middleware
 func (siw *ServerInterfaceWrapper) GetToday(c *gin.Context) {
 
@@ -6683,7 +7121,14 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.PUT(options.BaseURL+"/room", wrapper.SwitchRoom)
 	router.PUT(options.BaseURL+"/room/lock", wrapper.LockStations)
 	router.PUT(options.BaseURL+"/room/damp", wrapper.SetDamp)
-	router.PUT(options.BaseURL+"/room/bells", wrapper.SetBells)
+	router.GET(options.BaseURL+"/timetable", wrapper.GetTimetable)
+	router.PUT(options.BaseURL+"/timetable", wrapper.SetTimetable)
+	router.GET(options.BaseURL+"/timetable/calendar", wrapper.ExportCalendar)
+	router.POST(options.BaseURL+"/timetable/calendar", wrapper.ImportCalendar)
+	router.GET(options.BaseURL+"/lessons", wrapper.ListLessons)
+	router.POST(options.BaseURL+"/lessons", wrapper.AddLesson)
+	router.GET(options.BaseURL+"/lessons/around", wrapper.LessonsAround)
+	router.PUT(options.BaseURL+"/lessons/:key", wrapper.ChangeLesson)
 	router.POST(options.BaseURL+"/room/code", wrapper.MakePairingCode)
 	router.DELETE(options.BaseURL+"/room/stations/:id", wrapper.EndStation)
 	router.PUT(options.BaseURL+"/helper", wrapper.SetHelper)
@@ -8674,6 +9119,157 @@ func (response AddJardefaultApplicationProblemPlusJSONResponse) VisitAddJarRespo
 	return err
 }
 
+type ListLessonsRequestObject struct {
+	Params ListLessonsParams
+}
+
+type ListLessonsResponseObject interface {
+	VisitListLessonsResponse(w http.ResponseWriter) error
+}
+
+type ListLessons200JSONResponse Calendar
+
+func (response ListLessons200JSONResponse) VisitListLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListLessonsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListLessonsdefaultApplicationProblemPlusJSONResponse) VisitListLessonsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddLessonRequestObject struct {
+	Body *AddLessonJSONRequestBody
+}
+
+type AddLessonResponseObject interface {
+	VisitAddLessonResponse(w http.ResponseWriter) error
+}
+
+type AddLesson201JSONResponse Lesson
+
+func (response AddLesson201JSONResponse) VisitAddLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddLessondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddLessondefaultApplicationProblemPlusJSONResponse) VisitAddLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LessonsAroundRequestObject struct {
+	Params LessonsAroundParams
+}
+
+type LessonsAroundResponseObject interface {
+	VisitLessonsAroundResponse(w http.ResponseWriter) error
+}
+
+type LessonsAround200JSONResponse LessonsAround
+
+func (response LessonsAround200JSONResponse) VisitLessonsAroundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LessonsArounddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LessonsArounddefaultApplicationProblemPlusJSONResponse) VisitLessonsAroundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeLessonRequestObject struct {
+	Key  string `json:"key"`
+	Body *ChangeLessonJSONRequestBody
+}
+
+type ChangeLessonResponseObject interface {
+	VisitChangeLessonResponse(w http.ResponseWriter) error
+}
+
+type ChangeLesson204Response struct {
+}
+
+func (response ChangeLesson204Response) VisitChangeLessonResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ChangeLessondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeLessondefaultApplicationProblemPlusJSONResponse) VisitChangeLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type LiveRequestObject struct {
 	Params LiveParams
 }
@@ -10267,45 +10863,6 @@ func (response SwitchRoomdefaultApplicationProblemPlusJSONResponse) VisitSwitchR
 	return err
 }
 
-type SetBellsRequestObject struct {
-	Body *SetBellsJSONRequestBody
-}
-
-type SetBellsResponseObject interface {
-	VisitSetBellsResponse(w http.ResponseWriter) error
-}
-
-type SetBells200JSONResponse Room
-
-func (response SetBells200JSONResponse) VisitSetBellsResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type SetBellsdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response SetBellsdefaultApplicationProblemPlusJSONResponse) VisitSetBellsResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
 type MakePairingCodeRequestObject struct {
 }
 
@@ -11304,6 +11861,166 @@ func (response MarkTiledefaultApplicationProblemPlusJSONResponse) VisitMarkTileR
 	return err
 }
 
+type GetTimetableRequestObject struct {
+}
+
+type GetTimetableResponseObject interface {
+	VisitGetTimetableResponse(w http.ResponseWriter) error
+}
+
+type GetTimetable200JSONResponse Timetable
+
+func (response GetTimetable200JSONResponse) VisitGetTimetableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTimetabledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTimetabledefaultApplicationProblemPlusJSONResponse) VisitGetTimetableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetTimetableRequestObject struct {
+	Body *SetTimetableJSONRequestBody
+}
+
+type SetTimetableResponseObject interface {
+	VisitSetTimetableResponse(w http.ResponseWriter) error
+}
+
+type SetTimetable200JSONResponse Timetable
+
+func (response SetTimetable200JSONResponse) VisitSetTimetableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetTimetabledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetTimetabledefaultApplicationProblemPlusJSONResponse) VisitSetTimetableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportCalendarRequestObject struct {
+}
+
+type ExportCalendarResponseObject interface {
+	VisitExportCalendarResponse(w http.ResponseWriter) error
+}
+
+type ExportCalendar200TextcalendarResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportCalendar200TextcalendarResponse) VisitExportCalendarResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/calendar")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportCalendardefaultApplicationProblemPlusJSONResponse) VisitExportCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportCalendarRequestObject struct {
+	Body *ImportCalendarJSONRequestBody
+}
+
+type ImportCalendarResponseObject interface {
+	VisitImportCalendarResponse(w http.ResponseWriter) error
+}
+
+type ImportCalendar200JSONResponse CalendarImport
+
+func (response ImportCalendar200JSONResponse) VisitImportCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportCalendardefaultApplicationProblemPlusJSONResponse) VisitImportCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetTodayRequestObject struct {
 }
 
@@ -11653,6 +12370,18 @@ type StrictServerInterface interface {
 	// AddJar Add a jar by hand.
 	// (POST /jars)
 	AddJar(ctx context.Context, request AddJarRequestObject) (AddJarResponseObject, error)
+	// ListLessons Every day from one to another, with its lessons.
+	// (GET /lessons)
+	ListLessons(ctx context.Context, request ListLessonsRequestObject) (ListLessonsResponseObject, error)
+	// AddLesson One more lesson beside the bells.
+	// (POST /lessons)
+	AddLesson(ctx context.Context, request AddLessonRequestObject) (AddLessonResponseObject, error)
+	// LessonsAround The lesson that runs, the next ones and the last ones of a class, or of all.
+	// (GET /lessons/around)
+	LessonsAround(ctx context.Context, request LessonsAroundRequestObject) (LessonsAroundResponseObject, error)
+	// ChangeLesson Move or cancel one lesson, or have it as the bells have it again; one that was added is taken out by cancelling it.
+	// (PUT /lessons/{key})
+	ChangeLesson(ctx context.Context, request ChangeLessonRequestObject) (ChangeLessonResponseObject, error)
 	// Live What changes, as it changes (server-sent events).
 	// (GET /live)
 	Live(ctx context.Context, request LiveRequestObject) (LiveResponseObject, error)
@@ -11773,9 +12502,6 @@ type StrictServerInterface interface {
 	// SwitchRoom Put another class before the tablets; none follows the bells again.
 	// (PUT /room)
 	SwitchRoom(ctx context.Context, request SwitchRoomRequestObject) (SwitchRoomResponseObject, error)
-	// SetBells Replace the lessons of the week.
-	// (PUT /room/bells)
-	SetBells(ctx context.Context, request SetBellsRequestObject) (SetBellsResponseObject, error)
 	// MakePairingCode A six-digit code by which tablets are paired for ten minutes.
 	// (POST /room/code)
 	MakePairingCode(ctx context.Context, request MakePairingCodeRequestObject) (MakePairingCodeResponseObject, error)
@@ -11854,6 +12580,18 @@ type StrictServerInterface interface {
 	// MarkTile Write down what went wrong with a fired tile.
 	// (PUT /tiles/{code}/faults)
 	MarkTile(ctx context.Context, request MarkTileRequestObject) (MarkTileResponseObject, error)
+	// GetTimetable The bells, how they turn over, holidays and odd days.
+	// (GET /timetable)
+	GetTimetable(ctx context.Context, request GetTimetableRequestObject) (GetTimetableResponseObject, error)
+	// SetTimetable Replace the bells, how they turn over, holidays and odd days; lessons that were moved or cancelled stay so.
+	// (PUT /timetable)
+	SetTimetable(ctx context.Context, request SetTimetableRequestObject) (SetTimetableResponseObject, error)
+	// ExportCalendar The lessons of the term as an iCalendar file.
+	// (GET /timetable/calendar)
+	ExportCalendar(ctx context.Context, request ExportCalendarRequestObject) (ExportCalendarResponseObject, error)
+	// ImportCalendar Look at an iCalendar file of lessons, and take it over whole or not at all.
+	// (POST /timetable/calendar)
+	ImportCalendar(ctx context.Context, request ImportCalendarRequestObject) (ImportCalendarResponseObject, error)
 	// GetToday Classes, what waits at each stage, what blocks it, what to do next.
 	// (GET /today)
 	GetToday(ctx context.Context, request GetTodayRequestObject) (GetTodayResponseObject, error)
@@ -13636,6 +14374,144 @@ func (sh *strictHandler) AddJar(ctx *gin.Context) {
 	}
 }
 
+// ListLessons operation middleware
+func (sh *strictHandler) ListLessons(ctx *gin.Context, params ListLessonsParams) {
+	var request ListLessonsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListLessons(ctx, request.(ListLessonsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListLessons")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListLessonsResponseObject); ok {
+		if err := validResponse.VisitListLessonsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddLesson operation middleware
+func (sh *strictHandler) AddLesson(ctx *gin.Context) {
+	var request AddLessonRequestObject
+
+	var body AddLessonJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddLesson(ctx, request.(AddLessonRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddLesson")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddLessonResponseObject); ok {
+		if err := validResponse.VisitAddLessonResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// LessonsAround operation middleware
+func (sh *strictHandler) LessonsAround(ctx *gin.Context, params LessonsAroundParams) {
+	var request LessonsAroundRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.LessonsAround(ctx, request.(LessonsAroundRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "LessonsAround")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(LessonsAroundResponseObject); ok {
+		if err := validResponse.VisitLessonsAroundResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeLesson operation middleware
+func (sh *strictHandler) ChangeLesson(ctx *gin.Context, key string) {
+	var request ChangeLessonRequestObject
+
+	request.Key = key
+
+	var body ChangeLessonJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeLesson(ctx, request.(ChangeLessonRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeLesson")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeLessonResponseObject); ok {
+		if err := validResponse.VisitChangeLessonResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Live operation middleware
 func (sh *strictHandler) Live(ctx *gin.Context, params LiveParams) {
 	var request LiveRequestObject
@@ -14916,48 +15792,6 @@ func (sh *strictHandler) SwitchRoom(ctx *gin.Context) {
 	}
 }
 
-// SetBells operation middleware
-func (sh *strictHandler) SetBells(ctx *gin.Context) {
-	var request SetBellsRequestObject
-
-	var body SetBellsJSONRequestBody
-	var err error
-	// A request validator built on kin-openapi's openapi3filter with
-	// KeepValidatedValue leaves the value it validated on the body. Bind
-	// that value, matching member names exactly, so the handler receives
-	// what was validated instead of a second, case-insensitive decode.
-	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
-		err = ctx.ShouldBindJSON(&body)
-	} else if binding.Validator != nil {
-		// ShouldBindJSON runs the struct validator after decoding; keep that.
-		err = binding.Validator.ValidateStruct(&body)
-	}
-	if err != nil {
-		sh.options.RequestErrorHandlerFunc(ctx, err)
-		return
-	}
-	request.Body = &body
-
-	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.SetBells(ctx, request.(SetBellsRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "SetBells")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		sh.options.HandlerErrorFunc(ctx, err)
-	} else if validResponse, ok := response.(SetBellsResponseObject); ok {
-		if err := validResponse.VisitSetBellsResponse(ctx.Writer); err != nil {
-			sh.options.ResponseErrorHandlerFunc(ctx, err)
-		}
-	} else if response != nil {
-		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
-	}
-}
-
 // MakePairingCode operation middleware
 func (sh *strictHandler) MakePairingCode(ctx *gin.Context) {
 	var request MakePairingCodeRequestObject
@@ -15807,6 +16641,138 @@ func (sh *strictHandler) MarkTile(ctx *gin.Context, code string) {
 	}
 }
 
+// GetTimetable operation middleware
+func (sh *strictHandler) GetTimetable(ctx *gin.Context) {
+	var request GetTimetableRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTimetable(ctx, request.(GetTimetableRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTimetable")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTimetableResponseObject); ok {
+		if err := validResponse.VisitGetTimetableResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetTimetable operation middleware
+func (sh *strictHandler) SetTimetable(ctx *gin.Context) {
+	var request SetTimetableRequestObject
+
+	var body SetTimetableJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetTimetable(ctx, request.(SetTimetableRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetTimetable")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetTimetableResponseObject); ok {
+		if err := validResponse.VisitSetTimetableResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportCalendar operation middleware
+func (sh *strictHandler) ExportCalendar(ctx *gin.Context) {
+	var request ExportCalendarRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportCalendar(ctx, request.(ExportCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportCalendarResponseObject); ok {
+		if err := validResponse.VisitExportCalendarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ImportCalendar operation middleware
+func (sh *strictHandler) ImportCalendar(ctx *gin.Context) {
+	var request ImportCalendarRequestObject
+
+	var body ImportCalendarJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportCalendar(ctx, request.(ImportCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ImportCalendarResponseObject); ok {
+		if err := validResponse.VisitImportCalendarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetToday operation middleware
 func (sh *strictHandler) GetToday(ctx *gin.Context) {
 	var request GetTodayRequestObject
@@ -15950,391 +16916,422 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vktu2ti/4Kqi+tyrnzGHbbSc7Z6f9ye7Y+deOPW7npKbOZKogEZIQkQADgK3WTvkt7pPMI8wD3Gea",
-	"wloASEoACXWr23b2zpe4JYoEgYWF9ff3+/NkLutGCiaMPjn/80Qx3UihGfzxVslZxWr7z7kUhglj/0mb",
-	"puJzargUjxu84j9+11LY7/R8xWpq//U/FVucnJ/8j8fd/R/jt/qxv++HDx+Kk5LpueKNvd3J+cmvK2rI",
-	"hglDNkqKZUG4IFIwopl9/pyd2J+4+9jHPK9li8NqlGyYMhyHPm8b+P/w7lc1rSpivyNyQb4+I/UlMZI0",
-	"slVEtuakODHbhp2cn4i2njF18qE4WVb0H8zeyX2jjeJiab+p2MLsP6K+JPYLO26zYuR3qgqyWTHFCDeE",
-	"a7IWciNiD6qr3lO6jwWtY4//UJwo9kfLFStPzv/bjRJuUuC7/xYeIWe/s7mx93reNEpe02p/uii8yUKq",
-	"2v7rpKSGnRpes26g3XvPV1QsWWx2uZjDa26oJhSexcqT4oQbVutJmaiouIA722e4h1Kl6BZmQZr4ImhD",
-	"8Rsm2trORCs0Y3aCewNQzLRKwD9x8GVvehIzijd2T+5eOjqtWvOlqFlMDmdc/9GyCyniw59XVOvUN9v4",
-	"F6l7MVHaoYdvZlJWjAr7lV3Y6G+Wyk5W9De8jP7id6oiS/8jVdqufE23pNXsGWF1Y7ZkIRXZ2B1ttwK8",
-	"q72iLxJ7999d+ZqW7PkB0llTtbb/nBC31+4y+wtGdavcPihLbl+JVm8Hy9g9W7azisX2755YJHZucSKv",
-	"mdqfwh8MWVFNYBWJVIQb7aaMa0LVfMVRmPdXquFszvqzyYVhSxyVYhWjGuVi93m6WxKiGcOVmtOaWeXI",
-	"DaGixM/sfjYr2S5Xxn5lVtREB6LaKqYXvpcbUlOxJfA93lwTuRH2ISuqu3v1Bq4lzt7eJHENYqVNW9oV",
-	"JZuVJBurX+crqZmAUQtp4CIrdpuVrJzwRQdtWN1UTolkaaqLleTziJbaUSAc1I17LMiC24c9iXPb3G3q",
-	"sJKdFPeG56fXbcHe0o7rJKdUIyq/lrqxJ9PUCz/vruwpppreXDKxNKuT86/OirSe6l3392JEaw0X+mc5",
-	"k+WWbKRaayIFiuOW1FKxZyA+is2lKok2dBtf1yMrqqnXrenND3jtV2dnMTX2qaml/rqcFSc1F/7PJ5HX",
-	"6+uRo+6hbt6+PovsqH3BHoitP/XlDS/BIoV9UbZz+PfeIV+c3Jwu5an7EIymR70b9r4+5XUjFR7o1E7K",
-	"CRNr2moj9eO5VOwxWlx2iC/ofN02d7OpZluzs6JcmK+/imrGPIvQaRzQ1Hj3mJp4QUUZMVqoyl9Ke4vn",
-	"itHY4b1ifLkyr19nympDFXoh2Q9+S5WZ1MRhFP4JBb5hakLgbfaXUzF68fpp5qvI1lRcsOxX161a0HnG",
-	"uvoLizCg1GvA3Oy9Rl1njmiz2k6Pxl5U2HtGB8GqiKsRTN4pjcpEqTMOEG281Aw1/XNiNxvaK4yUdFsQ",
-	"3c5XhGpy9s35k7/BKTt65w1j6xIPu+Gtn5DXUpR0a33H/yRXrf033o7XVh/9J6hT/PeT/S28M4feRvCP",
-	"C6/kpiAxtXKzPzDwnvVKbjSZ2SsIFcRamxVtCtI2dryU4HawDmpdEzqT1wxmyFAUhOFqLXCU4zvxe3YD",
-	"ZwTdZF7ZNu9llhjuTBX8LjoflZyv0are2bUz69f3TgrvKQfDyxrj1jKTVlOWaovnxFxWslWwFnK+9qZZ",
-	"xG20d2JU6UN8lLks2bQlYAxTF/ZKuxe2McMalpuSSso12ci2KolmxlSssAbwioslYZVmZMbsPyGeAjKF",
-	"E7HgSttXpkvKRfTFFhy9xqhlZg0oO3fWKCU87g9oQ5eTL3oFF42qQGtg3JjoFxuaoaVgvoue6oTb4Y/9",
-	"KAsnKnvSNbQZFKPl9pEXt0MMBvglGgzyJuLZCNLwG1Zpr7HWrDGk4XPTKlaQhZI1blPZQIBpb6euouGj",
-	"TfTTm+in28inOzN5c2Ivs7ctTlbxnShv3jFaOlt3OES7y82irRJBioou80//VxVdxk2Om0wlVNHZ1JXv",
-	"6OaSzkA457Af99ftf/+vl0/Pzs5gL8ACzeTNpB6zj8ahdnf2E1B00xSb3wsqSmvrRjw6VFFTcTa4CN5I",
-	"qoiHfWYPiSfOV80zEWJnUMPoGh11booukgDKBtRObgRoZ+bwHf3ocQjxaXLj2Z2kpCa5ybSLtrc5uJzC",
-	"we0zoWLgFR/5FzhExeDkfIDXVzG7Xk7uDaubPhQna45+QTg1FYNtv+IQiZhVdL6OnhnVvkC8XzHSUDNf",
-	"fYFBn8v/4xlslFa3tILgfisqpjXRFGImwYx6cnYWNaQSc4wbD0YelwhVpmIhc0ljJuTZOQwUjjinlVey",
-	"1WwwyKe9MZ7F/LW5FGzXkH0aM3hLRlVcNZZMaG4im235uL58Rs7OiXDxEmvbsRIP5H0h7U/tWXTcnZyX",
-	"vLmIT0uI581Uq+3TYPpgJUveQLhSE7Pi8zWhGkZHNa72xKCeTg/p28mZyHxW1gRcsbl0XsjouKdutZBy",
-	"sJ3mFeU1RHOFFHGr0u/AKaG5ZTgn21RXrRAsIZa64qVzcfclZEFdDHvFG02MotescqJqQhZsZFa/nFwg",
-	"ELH4yDZ0GB86cakO+LxwWZl4EiiqOL61R3JEbzg1ux9Zbyo6Z4TWUiwxpkhVqZ+RmmsNxjhkBIWETTOn",
-	"gswYsStZRiM+2a54Su9dsoV50468wC2fCT8fOYQxypeML+2v24rR623sCOHW3iZmRTGtuuDLVjEiBWla",
-	"1UjN4vkIprk2CRNlzVgDoeAZyoQXlQ21x0hFDbuJbkxtKEpdlpl6SbcuvRvinFbN7VqtPd9nPCySjAa5",
-	"t8DRRRfDx112w1ous5TItRgKaR8hXeydXTO1RecSs0TpCPxdMwz5qc8VnEMxX9VgwmnBhXVJNOSuQC01",
-	"FRWalBLUkV7JTW6ieuiY7y7ksbKmtKoOSpNWdOtcrn1NjEcx6GI4qKliZLZFg9wOjJRKNg0rC7DAiD15",
-	"qu3JyFkT2ROYjMveFlf4g7wkmgtlD1Nl4ZEDOQvJMScRyY1wIVs33l1LsD3kPeA2B8hBXux+8NY4oMSL",
-	"bFMVB/uS8MrenUgxZwWZsYVUjEAs7FkIFvlDCeM7mH5ypmQDQm9v8//8j/8+O/2Gni5++/PrD/9zLLoV",
-	"3b5xaS6pShzkh8QfV9IYFtP378Fwhy+JHYRPQSvwBorbLpMLK4WFEpCd9aPwY3dvF1/ANhnWc0aBZkzY",
-	"Y44ScO7IhpuVbA2hYC48w03MNdYc2S+4HhhYt4y95yd5xz0EVDgVZy6Hy4XTbMHM++ps2n+CUGx0VRXd",
-	"EPweNTuEczWppTa4yHHZfX76Kim+vlZm6tVh8ww1RX6OeN8GiFqekppUXnGn9MoqbrkglEDwyPlkAwN7",
-	"PP14wC33d6/cCIznD+/wBn7Mm3Oycv5A6Yo+NkyYIp5+yIjALFhlJsOD9pq+/tizbaDI0KyUbJcrZ1Mq",
-	"du6q9ATjZsUU2fDGKs3FggipiKFrJsiMztf2/KREV7yJWj7posFVPG3j6gM3FHcvRde6Z5X6v0t4om4k",
-	"aq6ZNKaKO5CJE0iWZSJEU1FBSsncCPQ6RO+kgo+2LB7ll+JXZtJTLAVknazw4B61L6kNryqySdxRRbU4",
-	"iNPwNjO2bAUGaRqq3Bfc395IgiZDxmmLKxZV0lIsWh2NJQbh2hNRLt6v2I80orWeV3zNBtWhFIa+WTEB",
-	"Ilg+w6yN/V6iENItUbIVZWL6E1Vm9rfRb5zzPx5NQysLb4I/6Q608Hbx+YoW5I4VqR2SJ9ov01z2Kqei",
-	"A1JSa1a+51XUFR2EEHonG6uqyMn2Tm7s3lf5/sJbJZeK1jW7YFUVMxVH7KWqrcXwiDnM6dx91O7fSm7u",
-	"7/Zxa8m/lHu4n+gCVyK6fq26ZinPxhmx/uB3RZPbZ2gAESmqLebO7LQ2et8i8gZMnrlvhwKncuTtmTa8",
-	"poYdeLuX7mfRZBZfriIqxKCBoyUYWdGQEdp/UZM6Wjnw3JCK0e6mznJrheEVoQIVkSuCJhCtD7EYbViz",
-	"G9nyirhviu4P0v0mYnvAYlkFblUOEZg92fWGe3fai6fQrZ424P3INEYwUBb6C9kNMSmYcRvNyuDVyu2u",
-	"/SUIUrf/JgmD5TkKsCvu4KZ3SMztMIix2yiViM9Niu5tWZwQTFR27+RHmZyUINPRiUkou+SU5C2mCw/A",
-	"xbGBfcsM5dWBdV3BTXl6Np0wYOUyVWi9hPPb7gi4iLg/DYEqjMKuoz39qypR4m1VWKqW7JCcBi8jfspE",
-	"ruAOmYivp++OdtWU5yQbLH+Nb6d4Qf0lODDXDNMQuAJQGUMqZj1RI5N1K3Jh4utoVw/CdbMKqoMipbDy",
-	"7us0Eg6CxYBZy8oiO6G/XRL5WzlvaybMD90vhjunaSqeKgmmg6aYfXej+74z52tasoPijhDE3b//W4jt",
-	"blZSM98nYLeeM7p3WgF6iqYVNTXzaCT5yrcbwGApxMnM7h1vWdPg5zEsMr5WfzxRhYZu+Vtf9ZEI9URi",
-	"S12RO9dkTodaJ0slp06pqnKJ8jruX0e3TEXjSRqGs2u/7u5KNamwTiAvtFFJuU7JaD0MO/bkys/pfqSb",
-	"/ZFZpu0EL34XTNtE1ufFljghyI/9G26qjHBlKJ1xA3Pv3zWp4H16o+tMIliiMJmdJ2inIyqbim6iJWBz",
-	"LGs5wEZ2dTAx65iKMtpw9FZyu1VdycaGVpWLDmJMtWmdxGcN4Ht4Srq6PbNsqKIzVh3iY81Y1Fv0Xac5",
-	"NeUr2hzgjVzZy6PyRWcVe6VkbuU4XJ9Z4Ouu/r9yL5ZNbvk6L83qNqVarrjSPsnfJSx1GG1/UroXDlMe",
-	"lrvoBL6T1+iGaeM6cEvKVmOG0EXRnfLeFsSqQimWWG1D7UXGMLXv41K9jrsUEEyrOAsdVhUUqZ4TLWsG",
-	"WSBrTVuXDtw/F6Ccg/qMKfLaWYqRIwe9FUnsJWSz4tCSx6iwLiOPRpWjxYU/CELt27eaTcb1sDcBXz42",
-	"5S+pwd7XaH2zPRZ1SLtoumDnIdninEKIjMLM+wwaBh1c8aOrdXRJiGETRuf45qv5dPbV+UexoLIfWTfq",
-	"2FzfovvEnVJj/vHLa2s8RuKmWHIeNxuX7PVVPNiDsr6U2M/BrjmsywZC1LNt6CmdV3K+JtSQmTQrAh0U",
-	"xf55PZ5y8lHBg6r8ShaNWUNNMNaLh7CIL5wvh00oo32U0RsvuL3MGaVOVjka0gT2MgTxpZgzKN+Y7nmZ",
-	"e1/KJx7YNXTTz2gFYXJqtWLV1k0055CsU+xSQaHLctbO18z4isWCLB/Xl3ev2QOxeJ7wOfDbLzTKyDmh",
-	"xHX355mSZXQlwE6FRuamYcK+SR/ugQnDFCsJXRimNlQNpXHicT6tdrc5OSRdFhJXU1IZzWPZXepSNN5O",
-	"f+ZzWaG6IOgjV+571wxXOtzw95FgRleJiYeZpuBXzzDt4ZOndlaKEyr0BrIgUMWMXULgnZXyJBSZFScN",
-	"YxWYDA0WqCsK/yhpjSkKxRrKFSBTUGV6utMKBGZ3hHRq1dcCUs1L/K1usZ9zptF2d5LrGkTs3eS1/V/F",
-	"6DULmBe9Dqf5ikEj07Vs4SUaOx7l+8rBilkzBEFB/VycyIYLrEH/o6WV3djRkm+eUFCY3KWixGa0cxSB",
-	"7LzvITLuPbmurGC8Ba84kYu4jugSjFZEG7lmgsgFHPVLKB0RUIMx1KRfx7ZI4/ovc7OYmxWfrzCPyTUp",
-	"URIDrEnTwCpWEkXRWanKmaUwn1Z+oS/QoSf8lhiUHs7UZAFGs5JG5iiF4DZPXlg5a8O/HjZHFScYj5/b",
-	"mYvWXk6XLV/BjICnfpzabe0QUg40IfSKqvi2sGuDJRF1O195L7WzrMZGOzXWlcv6ROQ6QH3Yucath2mV",
-	"SPyzkYfU8jXS7CIg3KHCdSw60pkRwafnvswAtdwtanG+jozWdwkNYt5nsfvYU2CvvSOqD66ZKvncRE8f",
-	"QzniE7l9jbu4FdBbOg1WBAepCw3vNqpGo8MbqdaPrvAkyQ8N21/Bs1/Rthq+iKL/QKgleB96LXmZB7+A",
-	"t7od8sIrNhyFNS16ShH7AyZGATMB9eWCQRTsNtPBWVW+VEpGGpDLkHaK9Neyqpz2ufCywt8p5mm9wvLm",
-	"WDnroZ3GNd1+bw2xSLjAmhw+0rAlM0ZWvCyZwHrlEYSd2nfyR7QSdAi4+IU1QFzEbgu1jBKqBX3sNzdg",
-	"l8LnKZyivCuiyv5bYDeCPchXXKBuDXh1kdXS7Jop5yaNKlZ/HZbIiDKjRAblYKhvYwNWXUy9X3beASb5",
-	"aPEB2vl5VfljLBTa+2CIXBwW0j6s37s42fg2g1gQpC9T0NKwZuIZWWFXauerCelCaFj2qOcKkeS8esHe",
-	"iuLEcMRhwg0JFehdsquDafLIAbAxmAvLYSkQ9J5DHawdxJSKwkE9+vVgjBr8IcIsxvrhvXz1W+N7wf9B",
-	"l/zGPb12ERWvJ+LqSGlzZVgTDUvxzuhBOdT2SpxzwTZESVlDhs2ZwFl5rSsfscQ835g6mstYBe3znt8q",
-	"l8tEHj7ex/EehUgTSn6nKo3RFh92cIiNtEoVjrfY0xOwIa7hwe9XeLvoolQ0ckAs3Kf79hFzqdWJw8n+",
-	"3l8dfayU5aXzEHce7Zois5Q6BmvzGy2Sqb10Wi5mU+3lymDQ8fdU9U88hqaUBF/sI3zltR7hDw4IDu+u",
-	"FuLP+ditf37qfV73Bhh/p2kr+9OAPYvPw8QEtCJRNFqyytCX0cLfFR/IVt+pWkllRhLyGLwVjJUaYibg",
-	"ofGKkYrO1/rAhHA1afXBm9mDU6oyY5/DLQv/5v5n/q3ce8em8TsfUTwS+mC84eQ9FlM7hAG0x6DZONW/",
-	"nw7gH9K2dHjD/q/x8DcUOYzEwO+rOz/7Yd8e+kIbDItreCiU/MsD32+0+X7/B1gNM5oyLEIGD8CQIJBn",
-	"bT8hN/ut2f5YjvYIgYCNTAaIGanoVnss1QqNmUgpzeHYAF7JJK0QFxX2Ql/TNbN7A5LSUfOEiyuwVqPC",
-	"7GPmEQTsa1alIGSeOQiyM3AsIoXAvdoIHnMnBgu3kpteB2vF2cBy31DD1BbTsRxt9L2TiN+w8iAgYfuD",
-	"FymJ36wk0YYr7JAcr6OqqxFJWbRVZVUXWcmq1M9ypiuZCD4A1YFufhGhRjyaAIde4I3z4iop13ba19By",
-	"d+66J0PvHQidYK1RtCIOKybW1jPnTT6w5Du4PI7wOIFLASho07pg6wCIneXt1rOvCnjlRQzEIeoPHwqC",
-	"gV1w1Lo9rCHOD8wp52kUo9MxALwqBo2+tJrGh8WKk1Jh0SFunqiiCQgbwzd7jeEfcztUhg1Nqk7XC7+U",
-	"RPYd7wPQO9L9uS48ip1Mvll3gVPi1V8Qq67yzal6B62PGq8I6PCgiXtTysD9c+N08h5WLmkeXfik+731",
-	"pqQaEhM0Avjk6HhbXkYBlMQBfgzcBDDxo+1Q1y5Gd8i9ruN9ID5Ec9DdXNH0hziK84E3s65N7FYuG3Dg",
-	"3f7L5RCmSorD3cN8+sF3su/nJrnMnrVgZ6lZpXmbqAtOInQs6EoxsWLcxH64t3ExC++eNPj1yGgTm+gu",
-	"BS2pKMjIIZyJSInpqs4ThwpB+9vkC6YaWJLm2cGD322PQo05GGNydK9dwGWn0O3w+bumVcsyhASvyx3e",
-	"f3XJtzuPsMF4btT0OGaSL1OW/COj0hRGG5sZV9ocmxPdKvbwMIn+wQchJbq3uF2Py/cUA1nDCeBlsuLO",
-	"qg9XuwEWspZRk5+JRJu93VTWL+vdB0LqWCba1UO4WiGsDIraZvEUSSyK6QL5MKioHLg8ZFak/QIbR3zq",
-	"hFYVBOvlArHMhmH3h0VJPlaPee7kOgPTTe9OK7rvq0hMeJNW5F2+iVfuCJdrjkmjQcalT88wlypJ/5OF",
-	"5ea0PVZNh/vFR3/jttYhuCrfc22k2r4URm3vSpYQ1UyJTEDyeEzmGFtRSqhKi06m/VZEvxspynA0DJ2w",
-	"uLv0Hhab6WTnXTlc656cTzTlHWC+4sOf66j56nm0omPwUz7a4MK1gXyJPWnZ5qIKh2p+nFuxRes4STIj",
-	"CotW0yoLCWF6Zt7JTbz1vM4xX7xghN4/XNNuZt2durd0g0zLyXOsU92XlvD5/nHkMX5cogvqHF27/zP8",
-	"5o+WafsDV+ZhvYjCRRUhIzZV9uQzcXvoMDgsHX9EPIAkNxkzi9gc7qVHZkuvk4j6Sm6I3St4PgOIBBbM",
-	"0TngIFBBNN2eQxQQwkO+6FsuoH1PQ5Gf69HHuk77UlAPsbIn5gqLdPPW6bn2rTdLfs1EH7Cti0/JhomY",
-	"ssQ61wPE+s0iJtV2pFKzWN4c3sxXzC4Ui+rsxNLlnrS4pk53ysXIsr5ZpMy5O1tQ6Ye+w7fbsZ8C2LQ/",
-	"0Ce3+G/3NXNuLCMv8iNVL9pyyeJgFryOlnJIqKXRiLDCTW6F1o9UXdh7xgQNBCjGqgm6QTjoUcEiGRsI",
-	"W6+FQ6iYdlFGULq4ib/uUjLtMfgQ1j7U8ZoV20Ku9hizsGZNnFsUWCFmbCtFCM5jzrNR0i6l/oJoo6Rd",
-	"FLs0eRORZDLtYKruPttJd1owOgL49Tvt2qYg2XyOmKWQu2MCusvt+PFMcvdCIC2fnfBMJ7mr8rN1xyOL",
-	"Aio2Nk3YflVVoITD/NvTs6oc0Gz+Yiimmbo+IJr6I1Xv8DdRcyRedhBGrbDAwPehHOav+3ixCzy4MwiE",
-	"tysNcOoDd1Xv/bqVT+ijFFp/Iu0I+Za2qtKJx2gd/emTWD8JZHuimHbU5YLI762G1HG85vVuOb8w0r9l",
-	"4M7cOdHzITH/oJ32zckBskea0vb2wBM4eTmEcSMOfyYqwqB00yMg+ChGx8dZpYQ0gQyf8FHTR07CRuFC",
-	"G5f1i1a8OJQTBEGjVklDkr+y2q9tyIpV5YTqzo97xvWfH0iAXbRy3LSGhDL8EcLaLAU3ADoZAfs6oFW8",
-	"ONFcYEFmXsxhJFhgeJV/H3tmD4LDUhhac0ENNgN365fZ9bGjgjfIzYtvF5DNIPLgtPMIUqI/+0YK3nLg",
-	"WQ+AbPbW3p2staTA+jq4fRwnKKzrgSmAKecVlEOIBudOk1UMnmD8HHTFcgH/2RfNwdsmJt4f4bFSy0MU",
-	"RqbujIlS7QoR4kOUPNbJn1MEOstieyyHvpJxbarQXVqcKF4uEbxGQX/wIqctilrRP3H3zsolwFveLpPw",
-	"E48F6urD8OSf1ylAeazmy7/TT9y8gI7qmI/lSs6G++LlNVNbV4aKRWtgY1Pf04EGo/0tgcVhunB2thTW",
-	"3ZAy18YONeGxQMNhZ8NP3CTPhUBHnnund201zevtl7Rbkp6d4Hs/kmXiYVn2LQb/cbytNgZzBJ87BBKG",
-	"63AySTfq++xHzoEwqWPyHC3f0UMXyHk99yD6k7FhnipZTEH7DQaOji9XQEAOXCeqHPaXTg7gvjoQYvIH",
-	"b5VYSRDqvYWcBJPJYpdOgm1eIrfiTubwh5eXz1+QVpRMkW+//tt+AHQHc+XvAzft6d8jVsHs8J9Uw58c",
-	"hsVoj0g8VibOE4w9PLoEpsf888SRHXzAOWRVzPtdpDoMRghU7zVt33WPeX7QuEDGTtxLV5N8myP3kmpz",
-	"KeX6XtKJFW00K+OYXFAzDoBETJG534/7e+lWffQjnfNjPeW5RSI+FRnfttvRQsQ4HlIUXyMXCsieGf3W",
-	"AU2kGoICPXMNteqauQaPcZCEp4/+Ns3stz+ubzlyIFn31bVORJ3XKbaLjqpX8Xqf+mIprd10DxAoKeie",
-	"CfzdHkzGGHsHgG9hpmmF7eh3A9Xw1Rg76JfIS7Tp94jCdv9CO6gr7QZRUV4WvR5S5Lg+68sKaVqjUcjm",
-	"VMCyMsjIYRgk9A/MmH053X+Bb6bQPUJh9DSo0mEltjGIBNyVt4NIgN+myQ80iwfPSh/VipGCZ3v33v/e",
-	"t5UQxnHCUnVuNIzSAzKmgccvuTYXQC4Qqaxh20TqgSWLZlKoehQo76BiS5CM2MCabbtAjHtgavyvossU",
-	"44GYKq1wMxFNCDBmRvqyrUKGayBIWzMqHN1Axdes2joq8rM45i387qCBXsFwppwuHHR4QEcjkZrJn/Zq",
-	"qQJd3LzCtXAETl0/v0Lech1Nw9qbxtO8nijkgLqVKAODtq42dArAW+7ZFeP1DjiM1HRc+UXf4YzvmNpH",
-	"pEHJjXZlDRgfg6kfFYQejnaqiTdmMgy8BXyMPwYqrhHnEf2yNdvqghjpRxNglOyL7g+tm41089QhFUBe",
-	"Gqbk1vlJfp67iRkp5rmUtIx3WKQV8iF1lcmO+ZIdcpt0miCAW6aTQL6Sxki5JlIUXtRCICWvnqutEjss",
-	"EkWa3JWtqCQtD5nLUdpGMagFdbPbn5342i9/pUocCcsHaowPBDjPqyrBO/dRJ8rR6pJLhNTYD0OgJsyT",
-	"uANDg8m44AZn+IDd3q3K5IYHZRyWPTwqNimvO3CEWDBNQ2UVKwMUErHThFUnYNUCcvOMmQ1zrdY97JZ9",
-	"1pVRRIWp6Pze2A9trOp6qsZh4n6X/ABLB8L1g3v+PQHm1qqs06hP5LGHIDEdzPArertwxmtqFL8ZsTB2",
-	"nCWqgcfX2seOQcbIBo5IMJVz2YwVv0lRk0U4Lg+jtgg2Vto86Y1gnzTO83vkbfiKCsHKN9dMVbRJAWMc",
-	"yHPmfKepF/U2JI448Z5eNe/mf0GaoGjldIY4tHbDnvo2OPtv7BWC6fSft9jAfTrwKE81Lj7+4ejB8I8F",
-	"w3ajkim8z/4HWDfS+8TljO0Xpx49AP5wdOPYPreQaimNgUuFPHV+m/3fKTqSxYlszalcnHpMLM0ohrSN",
-	"YafIogkt0qfQFA2xbUbtVjpdVBTxRcoS09e0YqdSnJYYDdcbWlVy47AHN6et0Ky7zo1SNo3U3LDTVYud",
-	"j64gRkhz2v0cXtvh7YbWC9UK7SYfOlhOufBrNKPlKRIpB754KBxCBeB6gF1HcMkbO7sG8ZpOfWnUrGqx",
-	"NZMxgz/TjNahN/O0klC4hkHhsJxSsFNrP/nmTlae1pgsFfL02nk5Qp66Dmy3IvoUCTztFxUVzkY5dVLU",
-	"iUwAJca/qTbKEWvV7FSqU0fGZl/DY2641z+Vwk3qzN4ZUZJLWsPqVlI7MuSaYu1rQ5XpPc5DHVNsWxPy",
-	"NJhS10ydtgIAjLF+Fj5xAVr/Z1cmbyd6cD18EC6Hv/avrnCl4E9EyXV/IDd8qbZuYWEWS7U99WC7WI7p",
-	"2TLDfmxFgwrJxTBOfR1iNzA0OHulAkaemhU7deZxJjDcBRpft8CFK05ed61+0yzD78HBoh2wCNJiEMDD",
-	"4FgDi3QrXDuWFV/cRklTUS48rbirt8pISMw9nWgMZGfhcUgzbrSDzNRrEEoEh4APMfPmtcy+dKS8apTj",
-	"rOPN2atJBPgNhNLEACj0xsLHgnBRgmY6xBGKlT/X9QByhZIKDca8+Jfby37J/Oy6meu9fMBUgFH49e/e",
-	"HxIY0fNVlqyabqoTVmRnEtjbFNM4GEZVxVm8Bze4Shm+RoJxCcYQG/PPtI6hq/X6mnZKNOh8RbiATkuP",
-	"MFp4GCO9y0o7udAhKJZrEf3MNo4IbTpi1wXc9rsbejPANu+6IFQi7ZQiGSOAyDkQS8+DP0xHTCWrFhVd",
-	"Jqncn47DRz89izFTVYtB9LGWErcKuiJxVKdMkk4gF8rgjzoIul3P8UwAcpqxxI1s1RC6HR6xVLTxqiCj",
-	"chHmJ9wsIRdXXZ3ETnt6B/bfvVMmI2XswnjMDp4SH9oNgJuOdEznl4+aSCbxLTUdLLwHoU3xI03A9jmI",
-	"d+k6e2Pv8yYGAuVDEFbT+Ayc3AgyY9ZMA20zqJzeX6FPAfbR4SZnDKWDTp5y9CsqHr3ZHFglWLn+4LfU",
-	"rsyVoSZKKJ8IzY4gURwW/B0JWIZbxUTkbbfH71Rq0THm7evgQ989ELxNpEf6Lwmu5A6n2/j7Jg8n8H1G",
-	"+xyoKjU0egYmMGvVE9db2yPCgZ4uZNoOxGuBaTGTJFGV2IiQYAx805oDGBdVeel+E73dNYuFo37iooQ0",
-	"DLDkOHYTezDbs/+cACjgl9FkEbCBxGlc51iLh94FzmjF4ziKIXuX+54v5I1f3eymAr+62q/vnAoIyLoK",
-	"g1JObjo3f+G1uwUqvFCFdHEkI9kT0kSJJjIEZe/JMTK2plHyGj2S0dJNf90H78ZHq6Zc4wn0UDoanQT3",
-	"30SLEXW4ODGsd9cN3Ro4p6AMRyJJ417dFxVliqt5v84QGdwOkC78QbSeVQr2rdomqOGTNsQIdXqCgAl4",
-	"r6EzCItnTsYI38atSVdo9yHwWcW3xkzJNVI+bSiy/yOSTbzPq3Skl6OJA3sNpDnFYdvbc2LE6t99DUve",
-	"DlnwaMmwZ8FoWscmTkklaYK/XUpzyCTDql1Ga5Xfe0pke0QQV0Fn708AKwgXHLNE/oyBLCs3RC4WBDqD",
-	"ELlgwRF3CJk4kesTcVbJnNbMXh59mRVVtU6bjANs3QIPPQTYrJkoWenIGlm16CMZ7IHuZpLzqjpOzVvF",
-	"yAcwrFsQBNQprJCuzokHu4FAFcym3y13LjdP8AVYWYGqP3PuG6w7xgwnVsgDAPO428HnMJcOGmDlqgoi",
-	"BNm0vAy1rlH+7FdSJaEyOin0SKo1IpscoVK+R5O6vwcgRjukY3cUFZEyrxtzMaYk7QVu1YuA14EYp5I4",
-	"uNHYfaU5tMjAU+odqXDiCJUSnhAugSKO04ynKnb7cIFsllA7afV93KhDCOoDpycQwyWOdsRfCMzwTGsp",
-	"gOP1HOlOC+ukFtY2M57WZsjwEjj7U1YBjODXVfykbVrz3IwMD1kvNfS/xm7uaRSjDpD78n0qVKDYNddO",
-	"dqLQdNbLfEbOwvwgGrhIAY87KvvE6YL4dBCF4K4upwAFCdkLpCiwqiPKrht5mHf88rj7DgJr6zXU7JZ0",
-	"66aigVF/lMoor0Qff3AFDfdjTPw7iNp4msIiDfvN98NBS+DajuHseE2L2xJ7vwCdaM5AWzXQVx/vuIbc",
-	"5lsm5jyFS+CUd8WZa9ChpIHrUcWWim6w/G9mta21nb+wvpgAPs/dA4p3tOLjBe57drYvwsq3zlqBZKlx",
-	"5LtRrGmurS2CJTsBO2EfaNqZY2UCorMrJtp5ivsm1LbB9qRQyWg1lOKuoHKp6DWCloDFilwBhaO51usd",
-	"DrT9vbXh2Dg4Jrm/2muioRGPdRAFQtjrPgMnJJS3hYM15Ls9CKJVLj2VNeCVCr5Uz6oP7hia2z3fs38u",
-	"+gOip6a9rdc7cfzBnHSaU0i6092Ndg0R8+gIbY0ZjG4vKCLk2e2XEcX81l3m+qkPL6TK6xT2lj7S3csF",
-	"2vj7bcKI5iZbs/Idw7mzlqR7SpIprWgMcdWaMch1YlfP82AgiYRplSCA4wRArmsuymq765IAqpPVeECa",
-	"wrZEr2RblWSWiG9WTVrdhJ8ijtuIuzGeA6qitU0rxNfMXvIBHmfsftgCFaGHMKxnd/c4IIHowGmTu7ro",
-	"h2cQDiolxXbeqPWT7Pgdt0VYdFEcwcbYT99sxKFp5uKkkfqQSlip2Uhn4cH2z3PF6Gh53W4lf4lwWPA9",
-	"8g+7JjlvWh5Yn1BOh6x+gYtGynNPgoh30lZ4ZjCvb4fnFtZ9+Y3WNY50LdlYSYUD9Kvkpc3rZKcmRkAC",
-	"YJkvuTafRMH0WIVzdPQVFSnorrFe1rzK867XOFlsvlMHul9Vmix+HxveZiWnR+cly17c3S46SIemuZc4",
-	"XXKRHZWeqCVKImEnwI13XsbdJGTPtLfjwyizOrzfYhnibSqi3yqmY31LqZKt29IN6IzS8GQx/Fi9k4fi",
-	"d0+JCoKSs4rVBzFHM6WkOiQUHvipo1VA1LQHgqj5u0zTBno/Ap4xSmL9NrDjHo8tcCplEufk1gdlqI/W",
-	"OOXpnRJ9lZPq28+fa6kc604aeHG92e01KvmWSzcjbnijCxcv4k8SKyKfcpxDRZi4S59gMnbMzO53o4NM",
-	"tEJSc+nrPSO0NkrqQ4DGL/D6eOcAFMtcs0TOFQCuDrDI7OVZHQr+HcIjivDOYUSxiXtHN2NoLjSAU7sS",
-	"nrIfQa84C7nYDSYMvJs4pyIBgx0lVp1FP60in348xJZ3jJbb75Rso7VhD8l/cUgN6CGh1ky2WLctA0ns",
-	"kBkjKmUd2d/e1KWQLSLlUC6XcQCSxqOzJ7kot3j7LMgGeJHbITZ4koIEDEDcHrhp2NwkMniHoOa7Z/Tu",
-	"GF+sa84irfAYs0uxQiAPUiyeAPEW3TC61qFWCopsct3vX6Uq4/RvmqlrF0fIpIiwr/aDYXWccMK0SqRe",
-	"EFJKe+/3Y8jtrmRVQs6qY0xEcGiXGkBk3F3MtAx32PeZTK9yNyFF4KUKq9Z7v2H3CrxYWhBgttJeVpbL",
-	"6apZb9lm2Lld8RLXd25lduBP9pAbRkOxiR7J2fZ7KsqJYp79MJODQe6SkchCjDlL39SLCU6dOh0upTbx",
-	"Uivj03j2MtJQrjQR0tUcECq2pJaK9XqJjYzWrrn+rUgFQ0m3pIQUhq7kpoozvrI9/uaxAw/SAomZTKPH",
-	"+8RiNCUKPMxfaAJXEezWgy/WvBIFsWeyYOUzQg2BhhTyJBPM3t7vYqc1qZ/9jqaxdwaFLWXETocOY8l7",
-	"vr3/yOM1FhgfEPoZ1CVPmpIuyOu8CbcDwgKGpr/G5WrCYHsjK9z2i2/XNhbMf+7AScOmaUVZ2L/quiD/",
-	"2AXUOofspCb/pgryj39HDQwhfzqTrd0DpG0Utq/dcF2QRUUNgVBfQVa0WpA5V/MKA5fOX9pRH7uAIbvu",
-	"O4tsnFfAlCGwOFF62ziTGSAzKjQWxWqbaCmbQzSSIjCkI4Y+N47EhnfXLBZ25NCcgEOPpF2jNaDPwQXJ",
-	"e9dcvMJ/3B2v8B/2hDtxgy5w3WCiYqK5l4+qqBkRgrlUYrdqNPwjp68wtBl9CUZr98de7D0bNTA5GX6w",
-	"Oe+NxfPZgcrObEpMFMA8332WnvZn6eldZilXBEdFC94qZzrB2prH0m2Yq9aecXKLaHxULfu5Saz1xJTl",
-	"AbbjbleWX9OwXk6+C9R1vWFmBX5Rjd8u8htHrcUe1/xjzd7lAn4T9w5C/3A8Ybvx+VrH+EOo66x1FR0D",
-	"fv4eyYOPAOxbfQ4IqqdOfa7o021L3kRJH7gmei4bBoVDY/PS529jVCdqH33P8SQd8GiXMc58MEzc80Iv",
-	"sacM7rqQcaQ7vcheyqKmSSdR+SiDeWzLXd4g9eCXiwWLcRjTpmGu0DhGyX0wbNQNrZtE2H8pkwSr7Jop",
-	"V9w4Gkvy16Viuf77IryXe2w3svEJihwvC8ViyvU13RIHDIq1rQb8Gmjo2Svz6BNcRum5njtH2lM+WS2y",
-	"ZqxBa7WtmCshga4o73XvKoDeUyqXAc5WdU4+RvHQYs6CbJrU7CRnBqdtGp0wQGH5xxRuMQJPFLxmYkWj",
-	"rXdHAHe+ZWw1lbZJabWcdHfk6NlQTULRW+GplWEE58DW5UqYJnvNdgiKg20SFCMQwyQAFa7sPLB75bQ4",
-	"pAPrmA1AupIpz/m4JcG71mElzbCmJFYA6Sc4uiiMqnmkC3fBD1iRV9YwSyWnaq7juOew7aGfdcaYIIDo",
-	"owoya42TSS1rBrHcfB6QkXEYa+OaXKRhuPhyGhfBZbP28tT4sP6NCpzTMCHx1WAxUpyKryPu73te+cK5",
-	"Do/ayKqM0WdORn2TWdVDAJoV3WRdGVcrHrTI3qVwbx2fJa2j7e4lq2U83BdgumM4uWvsIXM0xaSm8xUX",
-	"DDSmQxlaGdOcI2+vb7T6QpOGLqEjAuDBS+yQiNqp3mCLRu/wdvF2oANqs5SshnxHDvIJq8PgHy5WFi07",
-	"1/OVlFUqrT6kA9TMgFUcwnOA6vZbEbfC9XRlnb1oH+/FPrXANQ3jK1y5GN44Lhyd2diBNQOG3YYqByjG",
-	"ppCwAJXhqrMcbwHNcLWiTQwjXRoTS+tACAwBMvIiWrtARD7oAp1Ceg28U/SGx9GnceyHWhgy4oValYU7",
-	"oyvB3N6C+tPxl3c2BQwxusLxCP1O/2CA+ieaMU2E3Fi7x7WjAhZqiYEO9JvPAf+IzAD/hxuEHrP38tUH",
-	"QK05YMiGiKUDu9iBwU+bIaNgONU+emqUAl170RqgCkUha/Dt9kFrzibal6au3iWB8rYGDm1gkrghTIR4",
-	"NlKtH105isf87WZ/htttzUzMkLlDp0NEvgYQuQwIzsxGBqBcPI1rLHS6U6PEp1mQfYdK6WgF9G5hM059",
-	"dNM30kQzOBWdB+bFsN8FKiPIObiMTkejUvOyrBwjo2uk8NmKva18rzRHSG40sS8WUppH8PaHbAvAB4Bt",
-	"0ago3StIs/UCHTUNOIChE2mXIQqzxvuxZCWbUG3QEWu7vlXMP8K8e9RGe12rW1qRBV+2Kh4Mqau3TF28",
-	"fnqbKQ2/LcKoo9Lki5QC6BgimM6YANxTB6265pUIsH5QbSrFpOkAfcOPrlyJUv6Swe9wzXoYU6mTJdJl",
-	"a21Wu8t880yAytS9gBHV60lmoIlTCsEO4nZ2xcvnDVUJSryKl13bd0D+iprMDjA3XrE5iacVZvB2lhva",
-	"yVfe7s0FZYNvfk7FvR+iduGwZo6uoX4/f4vFU1wQfxnYSgu2Ib4IL7pmMXQKh7uniV5RB+YC3IgAUpH0",
-	"mQ5xHYqTDW/wTXb4WSBYlcC+TeD0+WKEbjV7ng6+4qA3FB+d4ZhEIf7SLJ0BrTICL6mYXv1KDVMjAT+v",
-	"2F2RSkg/GS5MatelOZHHwWQTJI+3yhoPCa2KwC+a5Ia8AkDpu+HI0aZh4pAu8UTt/u2iuh18Xz7QY1b7",
-	"kGP8pK7vBpHP/bv2wrbDNqNkI1RXHB45mRKl98m4UkrW4rEhLxXwnMTYZCxK9txZNhAmkzVDcJbC1Zlz",
-	"TSqkEtlz4tiyTbDTdzeEfWYvdKC5HrWaa49KFi2By6QyBHSEPpUh8hfmhQdK3oyAO5e8KTDAheBzwYFx",
-	"ABAHhQ5TDIbf96kKAX2AN4fxFR5A2q6YNmlgH0dAbVwxkrUuKoCnoNuTcRLDnGKUfPK+4iQKNfdiOyjk",
-	"C8Euf5rRSiKmva94qijPgMX1m8Y+M75nEoi4B5Ed/9yB4GARqi8Hfea4tRy2iDY0XtWZxGvKS3T3G5GS",
-	"ILt9x3b/qFCM5jocI01gXYNd5Ehec2v3LAhehLqnGIAJDXB1emcTMlVEz90VX65i/oA1tu13TGei4qcW",
-	"XG5St6/khmlDGmnNiVvt5XSFiIg/cqlcAdCh1gmjKYbjSjYsViO1VIxp60BBwAcgNvNeqou3RRiAerxB",
-	"EYNX73qk3FOlQFK7md7vA2haJ9N44zCwQJUSCFBwDnqj88sexGtkPyV8pJmDydl/S+S4mC6NRy68kZbV",
-	"FF7uBWJxQBwO6w2k8Ef2hs+zW0DsfaKHndoe0nS14MKh6eyfjdwFXBwfIVSUb101OSoLBNuUwjEwBUyh",
-	"Ck8B4N3okdvY1WzYfF0lsIUOSeWtGL1OQIomlMWasWY0biqBsNhILGLhhjg6Hf9aG3oTmG9iw6/iHs+V",
-	"49gPJp6Dk0PcmB2g0n45TPQ0u+qZBp3vNID0ywfxAJM0IkRpD57dpBDh8ISFYYA0W+leSjups6H1MG+1",
-	"ASy6zPZhdmNeRGySXwBAGrDfBlgzUvhjC4bh0XdLWjfwSfaDUc3faTP29f6O2S8IuzGKohQIZk1dTOF0",
-	"geIZNvnuC3jDWBQ1Ec49K57jeKa5WXAwWl1NVu4eCD3O+YxjiS7N9DHFY5hz1pK237jC4ZV08G1ImQEB",
-	"eA5wPVvMvtk/EhbNhplXCnOgdwSZ933aUjjY6+hZFfdY7wEDIOHpJsEBAiv2fsMVYB9BJ7DHmUTIW6Na",
-	"baB8TlrfqiB8QXS00QpKUg+o4YEK1jFw4wx5jsN7vYQ8Wc0qw8WyO9N4h1pHEd/LM8JFjhxxBUxv8aAz",
-	"RPjGUE4VayQ6gdQ+RCpqpNp+AUkK67BbSxY9RCu2tKri+NLp6A5882YRG4LUXt+4xEjAK0rChUYiA65F",
-	"idEKCLEcI/ETH+O3AuJ51yKNpNkK6Wjq5SDQAbtBIbYUrdtyFDeZhVujNnYCTxMBpaDrAVipZQ/qPLso",
-	"coiB4TWTBywZ1jY5o95L9cD4HqBneHjCALHgdnVKzaWQCOetup6cwgu4KI8PyNe93YInwY5zhCjBHz9T",
-	"t0jR+1dQaxdGVbh3T83YNFtUhFjc6u1Fm3A398mfRvVuRaPT8PEpn7olDqxPYzRPI9ROWeRNPt6/Yjdh",
-	"Ff3t/aSGm/bWYGJh9fFP/p3wF2Me6532LCR3arvKBCAxRL7MKdAJb0bsXFdz4f98UqRtjN6v/j52vIR8",
-	"7zfffPNNNOF7FyqUHgvbsOnwrN9P9yRql+L5s1ujCSjhOL0V1+ac/HT2nzdPyX+Q918+GU7q0+lqJaex",
-	"R9lQujPpEM2QbyztDQmlH28QHZAsY2muWZcpjqEwg8vjArBtgyDAc1nXUiBCMDKI5gKFRkExIOh7QI3R",
-	"hb3+AkvSo7eTMRF4b1+HCYP2omLEegylc/WF3OxiD+xzQQiGRBCRvXNQ/8FFqv0AZ3Oyi0BpoHvTQ0Ls",
-	"fVkSLvWXueMcidwYjOZEa83co076FS2CdLnRdBCVwTbCl44KrGpjiJO0NSuZ09gFv38ervYuTSq+zliD",
-	"HuncPmvB59QwXwZmxWDGKs6u44Z9xcVap3D4B1XhYL47Zlqo+1aYRnt/efUMZQzFDSpifUFvVyR+UF7N",
-	"lXPs++FuLF9Yf1vO14U7fEp2zecAA2Bn0+6RwOSJnkFmYQhN1D86/GKirfRi0Rx07tt1cuSCKykrx+wX",
-	"1nl3eAD/Lhmej1t2WJvCHwmUXRBDX4oGb0CgjxTwSowkek5FgYdISQ0lv7y7nGbWAqnwE4LrkRT0532x",
-	"Hkq8r/yJhPQ6lpOeb08F2/gS5oqa3STORLh5yVSjeIy+4Or756dP//Z14fBb5IKs2A0p+ZIbPQYsuHcW",
-	"40pqRJ6PMW7FK2v6g3P1ULHp/EVEsZSvdss6cVUrhvWdz0hDzUqTBa8qHxFl10ycyrKE2re9DL+nyo+i",
-	"fwdiwYycjw8k51zKa27Giusz7hGICg8tjvQv7IfhRo7PnuYxjLXk/+IKeG/Tkv+Lr/BKBG1Qm3gYQO2Y",
-	"i7Do2pMVg2alHEhk+D5v6Mpl/rwTdXFSnLyK5xac9dhdW9fgoUevvpZVWw/SdVCWIf8xnaMLLNfuHgUO",
-	"Mr4RrLVTfkz40lsBhTozPt+ici96BcZ/XjjpMCSKEXxSN9ReiAXfeWRBrryTEgEoOxwtMVo3td8MBWGi",
-	"EcDDX2lM5b8RzOn5glR0BjYyOFGufyX0KSZqXPfzH3YqCwjtF6SbSLjx79hbP+ngOimcdoSzXFofc45U",
-	"R2RHQ8bDy/ns2D4+HJ821+0u2DM0zFzRVYHsx4pRrLHtR8InESqDzO3AQkkFvU7A7aPb+cr7gL5S39Pz",
-	"OKCKBJpllNy8V9M5NbypaGyVcZcYC/Ov9oiK0+imausOqJxT2+/GjiWAjHCedam2BVlmYqzJTcnUd7E2",
-	"ii3BL+2SgAHDDXjroRNtQ10YLKMCJVWLC/d4fRkjFjL4aGQIggm09idWM7qshSODlLIsApVJV2NhZFXe",
-	"ounPr5ab9JEi31+jVRSu588Ve7sC54qvHdvRrB/jGMqJr6vtyd7fok1xwXmOUfl/NU7l/+XEseSd6WTB",
-	"LeCQRjgbDMviqw/6aGrIfSq48c1/zVTJ5wOjKob3OWkG+YrjHqOTv/VvMUR8zeat9a4QRMIZd9DXvCcU",
-	"72TFzgl+WxAhsfOlIDVVa10QTwSlC/BfMLIoSmTuEVK5Ig+N1t+5b3fx7lBnz3bSTRv+E9vulHLHBuW+",
-	"LkIXufdYlZT1M6izYOraqWkH3+qCyTvInrcanW+FSIyuaxk/9NYf4AxdyLhvjgVYwig6N6F5shdAsbPv",
-	"zPq5Ykw8Ii+kPR556UJ9SyaYgnCfQzZ4RC4gN45f63ffvXAmDgi5BgBHe6BqMq//v/+3ILWsoQPl3asL",
-	"8uWXX37ziAB7Af68QcIEUsp5i5f9m73um6/+9p//TjaQv3VFm3MqrLLTK7kRj/5vEdJ75ycve3NzzRTu",
-	"pZOzR08enWGdChO04SfnJ18+Onv0petuBil+HOQRNroD2LLbHUTlhxLqEefcRaz/aJk2L2S59R6sq9+l",
-	"TVPxOfzk8e+u0QCtk339EUC3D8JC7oHinY2H8Xe2Oj4usqsH1xnVMqyIaaRw4eSnZ19FeOFZY3bQ1mLD",
-	"Dzd67Akx+mrk5Py//+y2w3//9uE3a9fUNVXbk/OTK7oF4vkOdqmDxvMwS1IRr+0KZNRTEP97BM953LHf",
-	"IeQ4iyzrJdfmee+6vbc/O2iR88BzOla+facJEa4HsZ5udLebcmxljrz887J83mcIvK1o06p6s4DlHEeG",
-	"UfVrF0g4+VDsJVGAmDFO6Xv2tTWNzr56Rs6+2uOVhuDD0E7/e5HoDMzyeY7rG1kBH+PiRZ8AAto1XTP9",
-	"jDwZe0VnFzyd8hCA8zLuB3W9AMoQqkmgxzx3vMhor4H9JohvYNj3HeJE2ICN7iivW808/PVCqq6jBo/V",
-	"GgICt7Dp+pbWXdjlXGy1v4DTWV5n6EajZhKXEBp/IRHhG643K1mxfSK9O73yOIDzXEZhSn/LUvlPDtr+",
-	"ubpuX7e9H5Ln3vpECafGd/yaEep7YOz01yFc6RyUJbOePm6C/YPi8Z+8/OAip7hvhyoTSdAGWrOhitbM",
-	"ACTwf/+JdhvEXYPVxsuT3TkvevM34Xv/dnvFnLcyjtgtSzLOPlfJwJdE8AkfzZYLQkXvMUVAyrbKhIE/",
-	"glWSBXFcmIbVTUVNSnIe94D00vZGoBZ8ENG5d3MmgQUYMWXqUHFwx9WE47OdrwJRLVa0Dug3BksLXR7E",
-	"U3GnVs+7H8nle3nTSGUefvvfYQ3jFHg4iIg3sL8Nw6Tcr8E/3PFd2hzXk2ry49WbnwufVmzaWcWhtx7f",
-	"NLmiHfRQdEG/Y73V/Dbg43z8ReU1XbLH+nr5Hzd1NVzREOGbcUFVpHk2sY4dvNIddx8k+6Wq93cZ1eTq",
-	"v75LLcaam7GF+Il/DvtpTBXaN0jMvn33u888Blt3pnytwc7sE/MXLo2hUDti7buRqAXphm6fYRoqYNJw",
-	"gaAiqaXrkhxJV/KtRwX+hA2inaIQ55od4Fb1rf/bmvH5YZvwtNtFbj43Mz7rnAAT308MWbQKSsOcT7ur",
-	"kJLirDq6s6g8v8UL/mXo3/35fRD3iPAMiRnmboj3KkJOi2JRYSKZbhUqFh2G2pfeAAdod47wgYBa7QVt",
-	"1qxJCmAnf6nT0BHyfd4HonuJhM74o2UtO5I9kjL7ESKGmxCKcVLhfD0kz4P2N0AthciXW7QZna/bZtyX",
-	"e+GueQhHC5+V42j5UR1/GyVjya/pmrkB3uM55KcgLk+zMEHHfmsrDr0a+6Q4XISq7fsXB3hWjjS4QYVK",
-	"Bq7C+XkPGYULF4c8jol25GB8JOT7VQKzN2LnTbTbeCifAwO3Uf7uT8byc1IW33BzL4L3eFg/L8sQ0Z1t",
-	"yYqKsuiiA36enMp2e7SL4rYmFcP1cvrZeCtUzVf8OlXIddd61CNtsBUAHmbvmiEfS7drnsQyPAfnm2hV",
-	"HTHBlKk7Rspeb7eXz/46e7kXhA/FmNgNhzWybp+7bpXOZkakeCg8ARB5Ednuj/sqO3k6eSDUz2njpwpM",
-	"X0Lgu5fOgmg4JLt6FnCfiDoBGXvMo+7Bght/oW0R0Hl/l9AdBc985hIb0fVVrRDWy+wHzLuCUA4Y09gQ",
-	"3e2U7aTpun0ww3Wbabdub22hhpd+/OdclixtDbxt4dWzFEJoWs5UCaOlBMdTEFZ96j0uiijxt0oU2B+C",
-	"MHO7g7BXlzDWZP3gW387svO3D2XbbjvTVqouxuTTzJ5UKX6svWmY+BYpeu40UUOhalWVwMCB/Dh0vz4D",
-	"G3yh6BJUkGtoaajWzUpRPQ0kZR/yW0Ye8tcOo/Oel8ROJrwFF9dMGEwwSll5rHzfTwy9jxAyAkRMwsUj",
-	"8kOf1Ya5dnjAIcae5EHFrTay0b31fRya7lPGyzUVc3ZRIVrNcTRHzUVrgu7AvMdXXz6dakDZZXxwd/nY",
-	"u9mTkiU2tPZf3zng+NpDrdqF8y3g1iwlb7DnHL+BDh/uw4mhtjm9xj/Ue+UFR/Idm6ZKIElm10X2iyMO",
-	"KSqIl6mFuxVucB9beL51A8I1SGYqTK8iwpNJ2xmyensFkP+yXa7uOwl26Ri2aDeW/Vy8VT6+gAJ1EaR/",
-	"uUG4BKxJdMBl9l5V9QjaiB0i3Mk50rgOhfdxN5upzIWfySu88mPXr7hb3X/1yo9Xb34m+NJ2NaDlL8xb",
-	"UAIeMjdpiH+LlzyEJf4jVfC0HGscS4FgaEefyqLrJNqdWAjvYBYH8U6FoTUXCDwjSjJvm/73NdfQtwkk",
-	"uwjWugkdaAW6VKGjL/RjAmCNXIfWlv5ahVhiySqGTV87nSFKNjiLHyNX91WKYMAaHcfJrSkG3YcBy0dJ",
-	"63kC6A/ojN3JeqwY9s4mz7l3eMGFA1z6DCMxtwgqhr7ezPhIstH8lk07713/zINuX4QChzraBaH97Wl3",
-	"LrTzIPmHp8jyhZxYFLBiVVl4HBbDa9ZjW68oL2PC51FD4qJ3xYyp2Ce4X2HchC4pFw+6Qs+HOvV3qmC3",
-	"a6Moh8YqqUKthCPpA6APjbx/zzCPbn9irQtBWsCsFnIDZBOaeJBAt1TsejJG+/I6tGIdpcrr+qDoJjz9",
-	"BzHcu387bOu6R35sk/YSaXUSh7k7/XDfYWed8JD/9yd7xZ9dg+6+VbtEafL8SI8IygKAFG8JL513PfM+",
-	"1jW3EkiJYpoJX5wTjiovclC0rR//ueAVBgJHartfIYLptGJY4IVp1RBYoHnF9KO5vg6Qbe6PjT09l00V",
-	"69SeLsox7MY8RoaKgUBk1QIvHEH7fVrEQI1uTTR8aSto2Ozt6dLJjHl3CfVe0eF0AnDYdz+8fksaWjET",
-	"Gi4WUtXj5vMruOIhrGf7pJ+4KHOsZxjV4M2tWyZYeewKDOTgtY87uZ9ywmEb5wMHeJBgOCXUUtWOfdPj",
-	"kh3BAP5W0Y1rJfP+gfZFgZictP6EtXDWjDVQ+ucdiA5ZMimt33kMx/sXV3hUjqy6MT3wQZCuLOM337ke",
-	"1GOlS26D7pvoFo1AN6oDrI13bM4b9paqnVzq131z4+lU6yempfDJH7tgyIlZfIsuvQzecVP+xFgDx76d",
-	"vY4HsOY3rAy1uXhw4FHiGA8WHolzsEMfa8OVy38ltKrh6keE1jqeDN7WkTwQ+wEf9RC26HHV0HuEydIf",
-	"0yKF6BN4m05ErDcEHLqC/N5qYy3moShNZJuxAuZHqu4l3/xAHQU/UvVxWgkeRLf8qrhhSJi5khuyaK05",
-	"Cn4x1wV8FIgp4BPEvEYg2aCEYkLxeE4dlNRIVaK95DMWDTv+v7BsuAK2AGQBwaxQxgbsX0Qjco07c6KC",
-	"0GUBEmBD9vvPQEnsMJYKbRgt4wBUEFcCICfcOfuxwBWrygy4Rc1FDOAxcG5XlHeE29pxDAfqtGwU5wg4",
-	"3ZfRSnErC313vx9Ns6/TveU0Ihvcy7/i0QK/GF/cKG4ME6DYHjjAiLpzEGfEsCKsO5I+oeYMcxXdNqsA",
-	"qR3PxLxjtbxm33OXOJ+al+9unyH5UCSzn/HHx9u7f2/Y8ii93Y4L/2OaSr1heAu8pmumvtCoJQtCyYq7",
-	"vLSQwE78yDlM96/hUqV/YbVyFKCcG2ZOtVGM1rdYtocGWutn8oOA7O8qhPNPibO19YJ7+RAnUca2acRx",
-	"ds3c9R3c0Sh4Tv7Pd47kAHhWGS21h3L9naqoKlOu73AsRwpX+NDHZ2QH9FrBx7j4AADMl6Q8Ij+79DIS",
-	"VTRK2jNvny1+Lh3J+LiVsJAqwV8DtXse7mAHNi7qd1e3wfmvq2Of3+s7YS4OIychGoJ+zWDKo+KqPTR3",
-	"VI9eMeNJ9D4rczUJOL5Ld+qu/Nj5vAdxca7o1rqzkO/1bm8f+TYqH5s+GHhUnQFc+Gfn0ix4VcXgun9p",
-	"rC5aeRQqJC21F3t8XMQS71GD5gGHA6J57IEB8KpbjFk7XzODHCx02w0GMMYDsXnec2uqdQQV/c2iD7fu",
-	"8xzcaHLNtM7l40eWDXyrg/UoDKx3j4+9BwPs/QiUhb5938ogEGUfRSiSyhKcgV5kAYvvPVb8EG9i2XLM",
-	"caTMuu9aj2Z8X7oKHhCZpP9CiHFMDQMe+Mf2WoyiJXOMWZihlgs0D565TgDDgG7BcZgjzdkwkdABoadO",
-	"yO/xiqOVonVNFruNP5OtOL3ffk6Q0BcraY3HYYsJUqvYqdUOc1WvWigyYDWRrd8QSIk0WXp/yfURi+6F",
-	"3jA1Rq/kXhXpk5zHAE/mEsFMlNzoXG5I1zwAD92rXor0M4/3BEToOy4qjGy6rtuAyo0cZFAFbw+nLH5V",
-	"EaWAxi7gg+4fa0JfczHZy2ZXOhRv7Mf6np7Bf1M7CZ7kbvCpNDJkNDDAhA7xjLB7Af8qH6x7wQ7krq0J",
-	"bms/Xjgqm5Q7TUsoD0rXd/3RMogdOCPUrW3aCM0Tr3xj9J7DS0esK/TzmJKxfp3oPcuSXVdCoaANMv2C",
-	"yMWCzxnRDIZgzsmjm0rfQMDZ7lOimV18w0oy2wIPL9UF0azmc1mB2lXE0BmM/pf3r07/XsD/nnxtv/iV",
-	"i1Ju9OmTp397ihCKGtwljlC01iaYWztNaAi528+7yEYw0aYk2YMMjxlwdg3e++seVJ6L+O2pzqqGxNJH",
-	"uyK3K3vsS+21KB/JhombusIdok9x8X3XzSPdKEZLYJOrq0eBSe+QnYXa/bEd9zFijhVaGCtGS2cbXODL",
-	"nX7LdSM199w1IxWd99yU7I4H5+1ZE6ToSLG8wevBWJJV3Ojr32PFVsqw0FG+VE+6hplBTD/1OH6Ydd/t",
-	"5xnsEk/PRijwgpxXlNfI2jyEftk3U6ZunQ1apejmdrznJeuIA2BUn3QR2e9UPUhfPogLtuU7oa/4NRsp",
-	"57yOaOKIBqDaAC2u6SxcJF0CE0wzJjz9066KXSADXUQJcWG+/uqk17V9Funaziwqh7FF7ZBJDfec4M/O",
-	"yRcY4/+CuINur+FOy5rhJvPV/sTIgnyhDa3YFxBD2b2QVZrdn4maHzQAG8f1GhSuwsC3Hvwbtvefaru+",
-	"2Afy73jiN9RwmGbYPCBOkpbj5cGXcMVDlOXZJ+VU5f3EK0Fw4MfHDnwvYRjHxEXJwCyzb5NTgZldAbzf",
-	"JbiTech6nHYEPoft8Z3MhZ1MuFGM2vDW/U0OpPBOHYrHbHOiySanyon1HUOxb1szUF6OchNAbAgXRgJ+",
-	"LC2fBbOJCsLtISLYBr6xpoTEpqaTbvNjy+KMjgF/vKdrZl/xBc3MsH26cMD3t1J5LUnAAeKPYG1Yg+F0",
-	"WB+7CPa4R52Ny9yKUoILaR27VtjroAN6Zb1NbyP2ji9si3T0WlzMWYFnFqDkAKVl7wN3t31xsFKVFodX",
-	"XDGnJf8lCoej+PbmGRc0PdO/wPf/mus7zPUSuxPj83sJX9+BdjCKDLKglWbFQdmScZi2I+dOPh+4o25x",
-	"4whZbsG/0EAT6/SY3Qx6PAz7M1xyRIRorVOFRpBfhNZmbE6nlWK03GakKCI5ga+yUgIJIumHFQ2c4oRg",
-	"4BI9QFgWHhQazKGNxs4KNNE0VEMZMICxUFgoYhdWatYR16ToFBrK1Qh3B+XqyvluD6JdIuGpbwZa5evc",
-	"qM4kmrB90j+p3rHL2pF2u2wpcHE7OICuBHOQW13JjUdfalbSyKWizWrc7X7bu+4hnO/ueTkueG90kCOm",
-	"87XeBzu6B/e8N8ysjIOLKGbZRNGyhU8ldXa8wGZ/pROl/ANZuCt6E2RVBaG926LPY6UGsKE5EPP/+Pbl",
-	"d1Ytv/35u9381KB0vLeDJoGxsB1jUmgeHG/nu2MhYym5Gc4sMqsFQBxra3jMAETDeRSfxcd+jkcSfm/d",
-	"JZ8OOeGxu1dcJPVutc7x+bUrMVqeau2Vh5fUY9i/M3nD8vEGXsibDKqDWaT658UWBbsCnCreg3x6Rmqu",
-	"NQZGMHk2k+XWJ858QqykW/jpSXFS0bqJZsTmVJX57wK9skPUhEmSbIpF/zhpH9uQ6gTunZPPVEGF1yZH",
-	"UFtgmcP740HQU1/ejrKThMUbkeIF3GAhxJ22ocboIHcMBQ8Km717EjUI2tAlO8mtabiCq+FmuzpJYmFh",
-	"n4LCIDDVNSNMlBD1hW5X5FfAukRqwNXcSCSPTqXx5PVOFm+v/eA+g0GwLpdYc7JvWuKiPTT0SydSjzWj",
-	"Clk5U/h9bB1E61462Kv2foCNMnWaKHlJTRZCRrj4GNXmr7goA9GEA6rCzK2Q4MkXrnRwzSoevIyBPsi1",
-	"CO3FfyWw1Pzkg59fayh2sDVLfs2E1b411/ZEfUYUW7QadIi9WGyDDnaoYdZUR9xMaKFN24wfa6aPrK++",
-	"ZYbyKlpxUFWEzpCo3xUYfEz15UnHFybZC/Ct/fZtRcXnZGXOV5LPD7AzL+D6KevMju6aa1fxdkBeO/ys",
-	"CCP76MbcuJwGxM2PWbjiYLOsEnHmiifQIyCzrCwcfiv6YbRplLwOKesdGZ8i1n84Ov2EOTiXlWzV0LAM",
-	"9XkrWq0jPDR/IYp+PGqGgIiOoR+qltxZElncWpasGjfvX+Mln/7ZksdDaN8mx+Ryr32EihKsEkBIHNiQ",
-	"cwdR41JV1kuILI2LlUxR8T9orOivFaG9dz2+p453QrNw+/EobF8grCWR7Duk1+xfpgaaGnIjpm71BqGR",
-	"+kbJ/ur7bzv73cHdYBHvYQV6/5SGTNQeoaIkKwYoYS6DN1+x+RpqorHF/VFc+B/PZbNNq8ML2Ww/ty2w",
-	"ULLOKRG9pfUMt+/9+p9I4sALhx5DqEevoF8s8BvAU8A2WtDQH6JbaP7WhC4VYykhbKjWp1KMVSVobeXw",
-	"zWcliaZVgpUJ7tlFq7ppQ7iJblp7FN10vtakto6EVZWzLbjqtVRhbiO8tB8iMvnhqASHXQx7YruMljlH",
-	"YDqo2CKdkGtnPQbhnK9cda4bI75HELtnl/waumeNdASxgS/WXtsjBXNRbI2t8gBditQ+ZMaWrYhI9zg8",
-	"GGzdbICwh8lLftrwYFgUFbphIjMOhJJjk/4OLvi8w3r4DmPavgMdakX58ZENd0dU+N2lac08IYDDG9Xe",
-	"k4+sLkzARO7syl3zEK4vPivH9/WjOlJ0oqLCd3gZ6KTmyOxi/190yo4bzapFyDY8iNSn6eNxsv6q6+Ls",
-	"cTz0ibWrvZDDUjgKXG7SYv34T11JM8mX9xecxw8PF+Yc3tNO+NRd0TP4coLVN4WTiqjXvTU7CjrOfACb",
-	"bGUOWsqgyUnT63jP9P0EB3YMPju0T4Yv4aPo51YJQpE5lX0RTPjOeHd2e0HselnDk3aWf5/CHAAxcMki",
-	"OmPD9SoZurIm76/2gk/aWxqFirOj/1cWKp6F2gzTTwhGVPF1MIiVXCpaT1lKb7vLHqRQ2z8uq1WaNQbq",
-	"a0n3Mh357H3WatsZ7oZ6NI1taqmbFcM61bFpet5d6RnGb812EwvlenyyXJyxiQbwvMbufSJz60nOh+ge",
-	"HwcuoyeWiT3fl9tjGInIx1r1UdrQoO/ht1G9hk4eKeDMsBO2t7kft8IozsrRTf6Lu+aWtYRHEbqHyUP6",
-	"N83QLi+2MKMQw8He4mOA/+JBD2uK6+kX0aH2gzqDlpoi0J4sUJP1xAG0+f5a5zBp99XW594tAO+PDYdj",
-	"0RzXkXgfdbIPIrTwAt8p2TZZ7IL2QtevVFG1vOshuAfMAhjKvgvfMU/bh615JQqypMaeS146PQ5/Ruli",
-	"xahmDpX/06peXCh2DMX+naO0svu8kmIJULeNicLDK4kZqnSI0qWY7i18KOvUYQdjO06QCjZcH/2cCLkp",
-	"wK3BPsSeGpyxqtJe2DaMrTFaFU3Lb7iZr8IcHbUN+rB+UvjVx87/3d9iZlXmvgW4FswA4oI7+igwcnCZ",
-	"HbbwQlaV3OjeegNxcW9TPIaPx4CgX8AFR2v/8Y/La/9hVTXZ/7MjI/iEf3IZeceA7R5PLaa1w2fubfUg",
-	"AL4bPMFmS9fsLQV77ULeHYI93oi+D3HFxToKksAU63qqZcMEpi8aumRO5LGnCxIdgGwG6JD2OujA5prU",
-	"dL7ighEpqm0fq3ofUmHHi/sjQtHy9ufvsAjK58zcJIOFQOxrFEjoWlJDyS/vLmPcbVDCOmQbSFO9xcEQ",
-	"8RZ+4nJSv3fPGGaic2p+c1ryJTc4QTOPP+s0FbQgNRSQqRaAeStIzUVrQggOpLSkdTOmpb613x9LSfmH",
-	"TfCslMO+wL+aoolSrBhZUmBvsCJdN6QMTjIsUzXGu3Mp52sHdHG8A8U+Ef3xidVyF/6THwzf0+uBoYBA",
-	"5g62BEGn7QdzSU3EWHAx0mn346UoO0iTT8L1eNOah+mY8odT58n1aIhUW41EiK0jAhc8aBdqj//sk3PV",
-	"2yordP09MNni5B7Hk4J7hZKJ+UrKqsCTHk1uqbAQr1esNOI/fW7repTwu2vGicBbu29cyG4NAVrpswxu",
-	"6qkmG2v9FxG+j2sKTa9J1KNpzNPdI2B4VLj7fzI51QfdBuMYeXDzx41impmpVBde8zB5LvusLDAiN6oj",
-	"ABNIWfuGGBTZOdSc9Pph0PTXhirT1/92+q4524wU3+IF/9xK4y+976e2+8vFgs2NTiNs9Nhw7tmu6cGH",
-	"l07Sh1w8og+W3oqSKbKh2xQWh8dbG7EeLxm9Zlmc2Jdo1H/E6gA7gji8ZLrP3SPS/fVA735dSbvcK6Zc",
-	"pXfojsFozBeazK0jBnj5QSBM24whaJhfmk8NdjUKgA5WYkQLjeK1FidGrhE5vfezJ4fivOJNiv4rhBH9",
-	"kwIwRvn3iq6iRQqMsUGYrsdtgWHDRnFhQt4tbP+059aH8LyvicRH2P8lSyf8SI+iEscpJSCc6txdTEsS",
-	"ITdhxuR8/XjWlm6+knbiC7jkYezEH6nCx+WYio675d7hhYbxGbmBZi57NTC6VFSbQYUDxGcApU+qwDe+",
-	"n/gsUPVyTfRKqiH8jTaKbidK+vGSB6kYNS7AnrMgsiqPnoH3oTDgQKmowUYj7G/HViOcX8T721A9mMYQ",
-	"C0seX6Zi+I7HDYV9fZ+GuHXKM4KqcNnRSFlxru6bVgEKwrAGeIPtZZ4QYcWwGtgqNG7IUoaFhqrP3lJT",
-	"g6Bf0cJzvPqz6mHPy8YXJxVDpKB936ymap3F+pVJD/bhWEL1fsW2hKoHSHS52mCuiWL2LcvCAbpDrn7D",
-	"rfVRS3tMGjnM4Beksi4PhBW5Bm6PR+T9inEV6DlMSLRA4dqo8n7Po3GD/d5PyAfTqiJWcPUzZJgsGWlF",
-	"xXTgkouCAqpyBxUwINVgRhL5/YuTVcsgL7lcGcEgRAGZ6RiETRHB8FzJDRGMKsRkB2R8l8dFtBw85pjv",
-	"kPbDig3ZyGyoRaSde5AQ93ueF9t7BRlSXPuHBgwbo8BCftp75E2c9J8QEilnRR0FVBablev0zrjUsBvT",
-	"qqwcpNsbjcO569rJd2GdPk5d9vsESe57Vz19lO5iKMntoKapb87B7ApSVPVbjUHkH8+lWLQaMsdjmu+i",
-	"uyw3bLq9FyQvkY0k//ePlFsLU5UVNqdcQTrsbg5REIMfqdIdAi1GzD2LBh6XkTJ8LwnXjol2RArgkokD",
-	"EClXQlG6W7PYcvr9+mmDgkE97IVHcMhxptxUfmxqSlh0sBcIrWDNZe1qoakuoBYBLRNqPOGtndlGI4c1",
-	"MrWg4nCx6Lmj/g/4pcZxXYuhVqmpUfxmLKrzGq/4jJVJKtHT9TzlWkX9NqnUbcNh+NEAo92KJUTerfjd",
-	"NdgLqqGYzcimr6rOPbv6NVMVbXRPOH1A3H7trHoPj1IPpNKh/49g5l3Ra/bOX3W8Siq5jqXrr2TNACEf",
-	"LyAItVw6/V1yDUBD+HZrxhosN/YvQax74XEnotn84M9k28vh1fdLg/NJQfGxn0yOP9cP8LbY0fATwkJ1",
-	"7Cp2yaSCetpn/T4pilTjXsuC57hl+PmqDfAhKMXTyOj2e++q3ktDMxUfIdcBbz1GjLC4G0BMV6YEC2MP",
-	"xkpqZp1riCsEx9hlYrFxGc9BwViph6sEHBepA/CKsUQsIab7AzRg+qjyQYJGSQMYdyVr8R9GcfuP3z6S",
-	"8XTFWJYh/BLgqsCHCfQv2v32CGVnsKWgagRX8XRWcVGG0JJmTHd4JriCf1qn8sOYDeN89Olo5NxX+N/e",
-	"gBnO1v/+Xy+fnp2dOe3hI17SYXoZ6UsIjCQzIKIADLaEFa4Na06iQCFPzvoglo+ehpGJtp5lUsnfzWse",
-	"hzC4m+98dyv7ORzBLlMk5AZABK3FYgcWEabHMEw9gnWh1g8mVMdDqQwvlaURXsFSDSyML/ebQipYkDLW",
-	"q+LyyYo1UhnH3ExnUlEj1fYLTeCnxDBtnB/DNZnTqgLjuV8L8HSyL8692sdO9D9A/OhXxQ0jpZVh5C0D",
-	"NA4lxdJTcy5CoNRLtizpaEfze7jgPucFHhCbGPzizrNygRAGhedys86ud6yBZMh9M6vkfG1PEPe3kaSU",
-	"RLAb05+rx/PQxjGS0ryAiz7DWcsr5gdfETrFQs2SNd6cqK2YIAzAD5yHV1JjXaOFYdZu3jzDfMVctsJg",
-	"nFPIDZG+mcKoVptRkYQL7nNy4QFRM9W+DndpLFBuXSHXtWznK6YhVMfN0St2vpebYCX4Nj2MBRlJYM4w",
-	"9dPVklntvrAzwPoz+5i2ZiXtEx7N1eg8P/cXHjbXN6c3fzv75nROT+0I7oze+e3Ld0efS4jvddMzbGX4",
-	"QhOrQcM0Fa52pGTXfM7CbLs5bQU3oy3Cv8AF9+PE4b0f+CDrPXT/JMPpuF/1gy13viIN1qzD7LQH3SMc",
-	"3QElRrBn0EprVXVyfvKYNvzkw28f/v8AAAD//w==",
+	"7L3vktu2ti/4Kqi+tyr3zmHbbSc7Z2/7k912/jqJx+2c1NSZTBUkQhIiCuAGwFZrp/wW90nmEeYB7jNN",
+	"Ya0FkJQAkupWt+29T77ELVEkCCwsrD+/9Vt/ns31ptZKKGfPnv15ZoSttbIC/nhr9KwSG//PuVZOKOf/",
+	"yeu6knPupFaPa7zi3/6wWvnv7HwlNtz/678bsTh7dvbfHrf3f4zf2sfhvh8+fCjOSmHnRtb+dmfPzn5b",
+	"cce2Qjm2NVotCyYV00owK/zz5+LM/4Tu4x/zYqMbHFZtdC2Mkzj0eVPD//t3v9rwqmL+O6YX7OsLtnnD",
+	"nGa1bgzTjTsrztyuFmfPzlSzmQlz9qE4W1b8H8Lfib6xzki19N9UYuEOH7F5w/wXftxuJdgf3BRsuxJG",
+	"MOmYtGyt9FalHrSpOk9pP1Z8k3r8h+LMiL830ojy7Nl/0ijhJgW+++/xEXr2h5g7f68XdW30Na8Op4vD",
+	"myy02fh/nZXciXMnN6IdaPve8xVXS5GaXanm8JpbbhmHZ4nyrDiTTmzsqExUXF3Cnf0z6KHcGL6DWdAu",
+	"vQjWcfxGqGbjZ6JRVgg/wZ0BGOEao+CfOPiyMz2ZGcUb05Pbl05Oq7VyqTYiJYczaf/eiEut0sOfV9za",
+	"3De79Be5ewlV+qHHb2ZaV4Ir/5Vf2ORvlsZPVvI3skz+4g9uEkv/AzfWr/yG71hjxXMmNrXbsYU2bOt3",
+	"tN8K8K7+iq5IHNx/f+U3vBQvjpDODTdr/88RcfuJLvO/ENw2hvZBWUr/Srx621vG9tm6mVUitX8PxCKz",
+	"c4szfS3M4RR+79iKWwaryLRh0lmaMmkZN/OVRGE+XKlairnozqZUTixxVEZUgluUi/3n2XZJmBUCV2rO",
+	"N8IrR+kYVyV+5vezW+lmuXL+K7fiLjkQ01QpvfCd3rINVzsG3+PNLdNb5R+y4ra9V2fgVuPsHUyStCBW",
+	"1jWlX1G2XWm29fp1vtJWKBi10g4u8mK3XemKhC85aCc2dUVKZJKmulxpOU9oqT0FIkHd0GNBFmgfdiSO",
+	"tjlt6riSrRR3hheml7ZgZ2mHdRIp1YTK32hb+5Np7IVftFd2FNOG37wRaulWZ8++uijyeqpz3V+LAa3V",
+	"X+if9UyXO7bVZm2ZViiOO7bRRjwH8TFirk3JrOO79LqeWFGNve6G33yP1351cZFSY5+aWuquy0VxtpEq",
+	"/Pkk8XpdPXLSPdTO29cXiR11KNg9sQ2nvr6RJViksC/KZg7/Pjjki7Ob86U+pw/BaHrUuWHn63O5qbXB",
+	"A537STkTas0b67R9PNdGPEaLyw/xJZ+vm/puNtVs5/ZWVCr39VdJzTjNIiSNA5oa755SEy+5KhNGCzfT",
+	"l9Lf4oURPHV4r4RcrtxPP02U1Zob9EImP/gtN25UE8dRhCcU+Ia5CYG3OVxOI/jlT08nvopuXCWVmPzq",
+	"tjELPp+wruHCIg4o9xowNwevsdlMHNF2tRsfjb+o8PdMDkJU1aEGfsEqYa1W3g7gimlTSsXNjm2FWHu7",
+	"Z76bw4D2/Dmvk0VfOKar5KcJjSxUaSecT9YFodx/Db+X0RwSrOS7gtlmvmLcsou/PXvyFzjEB+/sfZLD",
+	"+773JgtMBd4ZpqNgT7zd86JgF0xcC5qt54xMnJLv0KrCh8qNV4pPvwaljn9cpBSJv0eJh3l/DE/YT1r5",
+	"mzrN/p1dNf7fz9mF92k5Dsg/rsSTNz7w34eftyc5YUHjDNOKZARJbw+HCbECu9Jby2b+ChCna2EqXhes",
+	"qf3oOcPN74e+2TA+09cCpszxWULKFji6Yb3znbiBE5FvJ17Z1O/1pE23N0Xwu+R8VHq+Rh9iT0fNdOO6",
+	"52KIC0Qz07se3g7VXlZKs8NTca4r3RhYCz1fB0M04ST7Owlu7DEe2VyXYtzucU6YS3+l35q7lBsBy81Z",
+	"pfWabXVTlcwK5/zmUNqtpFoyUVnBZsL/E6JHIFM4EQtprH9lvuRSJV9sIdFHTtqh3lz0c+dNcNxnh0aQ",
+	"dXw5+qJXcNGgwvfm1I1LfrHlE3QyzHfROSjgdvjjMMqCROVAuvoWkhG83D0K4naMeQS/RPNI3yT8OMVq",
+	"eSMqG9TcWtSO1XLuGiMKtjB6g9tU1xBOO9ipq2SwbJv89Cb56S7x6d5M3pz5y/xti7NVeifqm3eCl2TZ",
+	"94fod7lbNFUmJFPx5XRb55uKL9MG1s1EJVTx2diV7/j2DZ+BcM5hPx6u2//+X6+fXlxcwF6ABZrpm1E9",
+	"5h+NQ23vHCagaKcpNb+XvBKq5AlVB6fPZHeDbvMKZ21/FmEI/buNxqW8iKZPb1A14UwGIRbg9R/eUqef",
+	"pMsp2xwvK87oGKZ3GJrEV3jb/XnMRFZXupJlJgaJFtz0+X8D16emUZdlRtP7mdNlCRMpLZvzqhIlRHdW",
+	"eutdeNMom5xW3ixXLhk7qqSwITLfX5WuMztil/Vsro6Jxi2F+HGoZ2MR5hKjOvC4drpxSuJbtHM9tLLf",
+	"t9q4bw+UyeAKLoe3mqwsKe5nRC24S8fiIOOT8/1noqpyp3V702kenXcYEkIy52ouYE6zr+IgTglWAT60",
+	"AFEpNcQCHV8LVld0HB68H7ocYzoELurs/NyOmb4tvqM1T7xypa3Lvy0KnqVQlaDXB6mWGwG2LQST8RzV",
+	"IKsYGXWgoOhrpV02wnC8cv2Zb7K5m5yAQGSZr4Vi2q2E2UrrzXOuaCdtjXQOsjnTFXNSqyaCI/ass2Jh",
+	"lEGcC9o6XdkLckISAE+ihWq3yNAu/ZkCNwnPNjU92gpylf36ih3jphevVGCafpHUgUEMD3QY3MXLD4bF",
+	"y1z0VFyHjPCheKAtPdn+r/gxV4fo1p63DVPAcFTwChOVLIXB6HWK6AfAoEJ8Pr1oqpThcOyvGDpHY/lM",
+	"uAhsKW0Sb3Th3dMnlBOYFopJeb+14GtMiEhSeaDNwc2BN5y6cfbmDd8xjB6HkJ4mGs/+JGV9mJuJ8afd",
+	"bVxmcnXQcB9xbuAVH4UXOMa5wcn5AK9vUvFTPWqVe6/oQ3G2lhh/jf66EeBwrCTYBrOKz9dJb7VKWyg1",
+	"d/PVF5hce/N/PIdN09iGVwCiaJTXJ8xyyE3FwM2Ti4tO6ObJ2ByjyQ8jT0uEKXM5p7nmqVjaxTMYKDjX",
+	"ZFOtdGNFb5BPx8JZc63EfkTvaSouWAp0KA61XimUlS6x2ZaPN2+es4tnpHTZVsjlSpQYCjgU0u7UXiTH",
+	"3cp5KevL9LTEvOnMNNY/DaYPVrKUNaSFvVqU8zXjFkbHLa72yKCejg/p1ehMTHzWpAm4EnNN4djBcY/d",
+	"aqF1bzvNKy43cEoordLxrLADx4TmlmmzyUFC0yglMmJpK1lSKuFQQhacsAIrWVvmDL8WFYmqi2ijgVn9",
+	"cnSBQMTSI9vyfh7ujCAl8HlB6Jc02CapOF55LzahN0jNHiIYwKhnfKPVEn0xbkr7nG2ktRAGBOSV0rBp",
+	"5lyxmWB+Jcuk3Ts55ZHTe2/Ewv3SDLzALZ8JPx84hDGbms3jHa7bSvDrXeoIkfM1RHa4Ildh2Xh7UbG6",
+	"MbW2Io37EFam3BUwUdZC1OAZz1Amgqhs+Q3YYU7cJDemdRylblqEge8IRheTPl7N7TsHnajrcPYom3Wj",
+	"t8DRJRcj2PP76UNC8GQwLejve1FFjAOkeTCsjWicPNLhrkiO6RCzFZxDqSi5Q2DPQqpSqiU5pBI3qLLB",
+	"D7crvZ0aDOinBPYX8lToNF5VR3mXFd9RsPdQE+NRDLoYDmrvpsx2aJD7gbHS6LoWZQEWGPMnT7Ub8oES",
+	"ewJBT5O3xRX+YBpYiXylPiQpPrInZxGERBKR3QiXuqHx7luCzTHvAbc5Qg6mYSR6b40DyrzILofsPJSE",
+	"b/zdmVZzUbCZWGgjGGThnsc0VTiUMLOEMB8yJWsQen+b/+e//efF+d/4+eL3P7/+8N+H8mrJ7ZuW5pKb",
+	"zEF+TOZzpZ0TKX3/Hgx3+JL5QQSonwFvoLjtMlFCKy6UotgNjiKMnd4uvYBNNgJFRoEVQkGMjIFzx7bS",
+	"rXTjGAdz4TluYmkR2+2/kLZnYGViOqMguclgumEPARVOJQVh5aQizRbNvK8uxv0nSAInV9XwLcPvUbND",
+	"ItmyjbYuIg8Ssvvi/Jus+AZM8tirw+a5LfDj0AZIWp6auxx+aw/i7hW3XjDOIN9CPlnPwB6GeR1xy8Pd",
+	"q7cKkQT9O/wCP5b1M8iMeH+gJHDtVihXpIEPEyIwC1G50cSkv6arPw5sGyjmcCujm+WKbEojnlGAVwnp",
+	"VsKwray90lwsmNKGIsIzPl/785MzW8k6afnkizNWacAI1WFsMfjNOLrWHas0/F3CE22tUXPNtHNV2oHM",
+	"nEDJxBaEaCquWKkFjcCuY/QOYrqO7UQaX6DVb8Llp1grwLt44aFsCLfMOllVbJu5o0lqcRCn/m1mYtko",
+	"DNLU3NAXMtzeaYYmw4TTFlcsqaS1WjQ2GUuMwnUgolK9X4kfeEJrvajkWvSqcDgMfbsSCkSwfI54Ecgz",
+	"ohDyHTO6UWVm+jNofv/b5Dfk/A9H09DKwpvgT9oDLb5der6ShU9DxQDHIFQOy2GWHYR6ckBGWyvK97JK",
+	"uqK9EELnZEunD9/prd/7Zrq/8NbopeGbjbjMZRHz9lLVbPay2cc5nQc5qL2/jd7e3+3T1lJ4KXp4mOgC",
+	"VyK5fo25FjnPhozYcPBTccruORpATKtqh9lGP621PbSIggEzzdz3Q4FTOfH2wjq54U4cebvX9LMkjEYu",
+	"VwkV4tDAsRqMrGTICO2/pEmdxCy+cKwSvL0pWW6NcrJiXKEiomIzyP61sRjrRL0f2QqKuGuKHg6SfpOw",
+	"PWCxvAL3KocpzJ7se8OdOx3EUyjPOKz5w8gsRjBQFroL2Q4xK5hpG83L4NWKdtfhEkSpSyYxUwbLCxRg",
+	"gpVK1zkk5n4YzPltlIMAToVjHWxZnBCESLXvFEaZnZQo08mJySi77JRMW0wKD8DFyYEFMEVajZR8Z9Hc",
+	"baEKrjGI3D0E5CZRVi8C+gYAOS/AcuLsFd9BQrXjHTxJeQcVffnnMVhpMmBT74UQAgYBBMYt2wrwvNLA",
+	"ouQ2fB0h3Yx7s+U5/Bvw3i8hp2s10wrg3vAo2PWQBPfPhGgDKl+olJ6vtK4Ywbf9lNO27sTo4fYBOzZa",
+	"ChvGHacuteyvhOOyOrJsol2Ai/E8kSiXuTrGJZhtXhHCRYz+dIjFK/wseKOvjxjoRj+M3uRKNY5JZcky",
+	"4Z6OpIjukID6evzuaE6POcy6xuqytBZN16u+Ab/1WmD2CVcAoNisEo5J743kgNJ64dLr6FcPorSzCuDo",
+	"iT2k775OA1FAWAyYtUngARL622EHXul5sxHKZcF7Q6g73qs5P/Qy2+9bL27DS3FUuBli94f3fwsh/S0A",
+	"lCg87Lce+Vp7lbYdHdqoDXfzZALhKlTzRtXmBWnvjreEsoR5jIuMr9UdT1KhYTTmbQD7TERt9WpIB8Cg",
+	"tzJOqorwEZt0WCW5ZQL+6iAWgrPrv27vyi2rEB4yEdyl9Tono5t+tLkjV2FODxMc4u8TqyBJ8NJ3wWxd",
+	"Yn1e7hgJwRGAQumqCVHqiJiigdH7tzXgeJ/O6FpLmNBoNJltAMBPR1I2Dd8maw7miGY6BryJU5Nyirgq",
+	"k/X8b7X0W5WQOlteVRQUxlB63ZDET8PAwlPyxaMT0WIVn4nqGNd6JpJBgkDqMqVkc8XrI5zQK395Ur68",
+	"DfwNGbpTKrr99RMryujq/2vqxbqeWh0qS7Shj0XoUTWPf1K4S1zqONrupLQvHKc8LnfRCnwrr8kN06R1",
+	"4I6VjcXEMCVPSHnvAM9fabVEkBX3FzknzGFog9t12pOEGCqUHBCBQQVVUc+Y1RsByT/vRHlPHrx+ikvP",
+	"QX2mFPmGLMXEkYNOqmb+ErZdSWC8ENyb7T0rrFNKlsKUfg8FnhVvrBgN52LpL758aspfcydUtqDOH4s2",
+	"ZtssX4hnMcdGsYACSy24i4lTjDUR5pUgrpR76tc4t/GO6Wo+n3RPYql/oyQujqwddWqub1HcTafUUFjk",
+	"9bU3HhPhcqxxTJuNS/HTVdo5R1lfostYimsJ67KFzMRsFylb5pWerxl3bKbdikHJbnF4Xg870yEYfBS4",
+	"sxTJVAUUoWGBYoyGhUrNsh8NGKQpSd54If1lZJSSrEo0pBnsZcjdaDUXgNoZr/meB18qOOPiGsobZryC",
+	"7Aj3WrFqNnUy1ZSFp7YZwEhiMmvma+ECULVgy8ebN3eHaoJYvMj4HPjtFxZl5BnjjMizppmSZXIlwE4F",
+	"nqC6Fsq/SZdNTSgnjCgZXzhhttz0pXHkcSGberc5OSZLGvOVY1KZTF/6XUqZuWCnPw8pzAgqifqIUN53",
+	"TWzmww1/HQhmtABcPMwsB796htmukDP3s1KccWW3GPrz3hiWpYN3VuqziC0szmohKjAZaqxLMBz+UfIN",
+	"ZqaMqLk0UIrDjevoTi8QmNRTmtRqgIByK0v8rW2QLmVm0XYnyaWKZH83fS0gAsavRaSU65TUz1cCKuev",
+	"dQMvUfvxmEDbBFbMWiDHIOrn4kzXUmHpwd8bXvmNnUT6y4yCwpw+VyWyHzxDEZic7j9GxoMn16JJkgUD",
+	"HX2tF2kd0eaVvYjWGkq/FnDULwExpAB609ekX6e2SE30JlOT19uVnK8wfS0tK1ESI2tgXcMqVhpFkaxU",
+	"Q2YpzCcWh0FCEsjJfs8MyvZnahR3U6801qyNKYXoNo9eWJG1EV4Pq/GLM0zDzP3MJSG342j1K5gR8NRP",
+	"A9m3REB4pAlhV9ykt4VfG0TCbJr5KniprWU1NNqxsa4o2ZeQ68ik5+eaCoxvMvHPWh8D4ay12ycYuwOw",
+	"eSg60poR0aeXAV2CWu4WEKyvE6MNxWG9mPdF6j7+FDio6knqg2thSjl3ydPHcYn0n7SvcRc3CshMxhMg",
+	"cJBSaHifGSUZHd5qs350hSfJ9NCw/xU8+xveVP0XMfwfyGQK78OvtSynsZvhrW5HbPaN6I/CmxYdpYhl",
+	"ISOjgJmAsgIlIAp2m+mQoipfG6NTNBAx7ZQgdBFVOe5z4WVFuFPK0/oGUe0pFPOx1DYbvvvOG2KJcIE3",
+	"OUKkYcdmgq1kWQqFMPUBAstNYLJKaCUoDAnl4XwtKGK3AwirBpBoiP1ODdjl6C8LUpR3JSxMEWosGyP8",
+	"Qb6SVMIe6aATq2XFtTDkJg0q1nAdIqNUOQEZhXLQ17c5BhCa1261QctHGqLFR2jnF1UVjrFYXxGCIXpx",
+	"XEj7OIKh4mwbqktSQZCuTEmq53/OVliM3PpqSlMIDdP/dm6QqDmoFyypKc6cRJpT3JBQeNAmu1oW1EBV",
+	"1RKJ1QEBBmRHkIT3gxhTUTioR78dTQGJP0QW8xQBU5CvLhdTJ/jfo2Xa0tM3FFEJeiKtjox1V07UybCU",
+	"bI0elEPrr8Q5V2LLjNYbyLCRCTwpr3UVIpaY5xtSR3OdAk6/6PiternM5OHT5TvvUYgs4+wPbvIUyOlh",
+	"R4fYaa9U4XhLPT3FT9fWuYT9Cm+XXJSKJw6IBX16aB8JSq2OHE7+9+Hq5GO1Lt+Qh7j3aKqFnaTUMVg7",
+	"vb4mm9rLp+VSNtVBrgwGnX5Ps/lRpshKs9zmXQLdaRVn+IMjgsP7q4X0ziF2G56fe5+fOgNMv9O4lf1p",
+	"sAqn52FkAhqVwQqXonL8dRLvvZI92eo6VStt3EBCHoO3SojSRiIcf9Kwis/X9siE8DhbELyZPzi1KSfs",
+	"c7hlEd48/Cy8Fb13ahq/DRHFE5F7p+uM3iOGnogl0B6DGvMcbUM+gH9MtdrxPA2/pcPfAHIYiIHfFynD",
+	"5Ie9OvaFthgWt/BQqPTQR77fIOfC4Q8QDTOYMixiBg/YNyGQ520/pbeHFfnhWE6WhoGADUwGiBmrCEoK",
+	"qVU0ZhJQmuMpIYKSyVohFBUOQr/ha+H3BiSlk+aJVFdgrSaFOcTME0DVa1HlmIOeE+ftBXFBuXxnmUqm",
+	"3InewiGlnu3UEXYt9y13wuwwHSvRRj84ieSNKI/q0+F/8DIn8duVZtZJg4WxwziqTTUgKYumqrzqYitd",
+	"lfb5lOnKJoKPIPPg219VLA1IJsChBHxLXlyl9dpP+xoqLZ9R0WwsuQShU6JxhleMKIJS1VxzWU/nbX8H",
+	"l6cJ1EfoSIB2d1wX7Ki/B1netJ5dVSCrIGIgDkl/+FjuEyx+5N7tETUjP3AKnKc2go/HAPCqVOehpdc0",
+	"ISxWnJUGQYe4eZKKJhKr9N/sJwz/uNuRcWx5VnUSBcJSM636gPCppC35smwKj2IBW6jRXuCUBPUXxapF",
+	"vpGqp85VqPGK2HwJNHFnSgW4fzROkve4clnz6DIk3e+tJClXh5rp0oVPTo63kWWSN0sd4cfATaDlVLIK",
+	"7ppidMfc6zpd/hNCNEfdjUDTH9JNUo68mXdtUreibMCRd/sPyiGMQYrj3eN8hsG3sh/mJrvMoSnY3lKL",
+	"ysomgwvOErMs+MoItRLSpX54sHExC09P6v16YLSZTXQXQEsuCjJwCE+kQMd0VeuJA0LQ/zb7grkClqx5",
+	"dvTg96viUGP2xpgd3U8UcNkDuh0/f9e8asQEIcHrpg7vP9rk251HWMdOH4eH2ymTfBNlKTwyKU1xtKmZ",
+	"IWhzak5sY8TDs2OGBx9FkElvcbsal+84BrL6EyDLLOIOiFoxuwEWstVJk1+oDLuC31TeL+vcB0LqCBNt",
+	"8RCEFUJkUNI2S6dIUlFMCuTDoJJyQHnISZH2SywcCakTXlWBsRco7Pph94dty3EqaoGpk0sGJk3vHgPB",
+	"EHfvd6Kq84q8zTfJio5wvZaYNOplXLrdz+baZLtrTqLwI22PqOl4v/Tob2hrHUOn8520Tpvda+XM7q69",
+	"yJKaKZMJyB6P2Rxjo0oNqLTkZPpvVfK7AVAGdTlrhYXu0nlYcqbbFgfpsuOxUuIMKWim08Pw3fZj6B2O",
+	"cXhM6gVGef+P5PLn9gj7Gx/+wibt79BnNzmGIDODFTrSOkj4+GkW28tE/6/RQL0Ri4Z6Fk4MiSway6tJ",
+	"DB7jM/NOb9OUCZsp9leQ7Fi8GAnpaWbpTu1b0iDzcvICgbaH0hI/PzxPAzcVZeqw1B5pKp7jN39vhPU/",
+	"IJyKd4MKCotCSm8MtxVSiQesRjgsm35EOgKmtxNmFjll6KUHZsuusz2ojN4yv1fQwADyE0T88Tnwd3DF",
+	"LN89gzAmxLcCal0voP7QAkqRuCUQmOpfCgAdK3/krxBlPG2dXthQO7SU10J1iQbbAJuuhUppewTqHiHW",
+	"vyxSUu1Hqm2KuR/fLEB+F0YkD53M0k01FXBNSfnrxcCy/rLI2aN3NgHzD32Hb7dnAEaS9GCRjG7x3+9r",
+	"5mgsAy/yAzcvm3Ip0iQscpNuYQFgIOpDIt1UiNkP3Fz6e6b7LgmR7LoPukERZa4SiZQTxN3XiphVxn2s",
+	"AXY56dKvu9TCBu7IIjYrAiAytPCoEOJ051lYi9olZwH6qM3ETquYXcCkbW20X0r7BbPOaL8ofmmmTUQo",
+	"ij14WkuvdvfZzsYDlOADRHV/8LbuC7Llz5BrF5KPQkF5vB9/QVQocC8kgAvpldATZOqq/Cx4MhoKKjY1",
+	"TVg/VlWghOP8+9OzqoggefpiGGGFuT4iHPwDN+/wN0lzJI2biKM2iJAIhTTHBRxCwJsiJ3QGgfC22AZS",
+	"H7irOu/XrnxGH+W6TGTyppAwaqoqnzlNFgKcP0kVxEC6KsnFyCmZxf5oLOS+06DduyUt40j/MoE4586Z",
+	"qg+Z+QftdGhO9qhJUpS3d2XOwMmb0lB6IGIxkdahhz0NFA4hDNP2669yQprpaJBxsvNHTsZGkco6Slsm",
+	"ITtE04LkfdwraUApVF77NTVbiaocUd3TA7dp/RcGEulCvRzXjWOxjiCN5pyu4HpMLQMkdUfUuhdnVipE",
+	"lE4LmgxEO5yspt/Hn9m96LZWjm+k4g6rmdv1m1i2sqeC4f7h7SIjH4ROSDsPMHyGs28AsTeFVvgIqvFg",
+	"7d3JWssKbADyHRJRATKwwwYBplxQUMRsDs6dZasUv8LwOUhov8hbHlB/8LaZiQ9HeAoreozCmKg7U6K0",
+	"ISRFeohapqgIpqBYZ1MuEmXfV3JUZwvlscWZkeUS2XcMFDgvptR1cS/6Z3TvSckQeMvbpUJ+lKlA3ea4",
+	"PggvNrlGCAhHnH6nH6V7CSXhKR+LMHMplkLE0SLqDmxsHopS0GD0v2WwOMIWZGdr5d0Nrafa2BHUngo0",
+	"HHc2/Chd9lzASpIj7vSuSTEV7QsVLWm7JB07IRSvZHHucVkOLYbwcbouOMXTBJ8ThYrAdTgbbcwfiAIG",
+	"zoE4qUPynMQf2b4LRF7PPYj+aGxY5jCXOW7C3sDR8ZWGbTVA65k2Zb9AdnQA91VCkZI/eKvMSoJQHyzk",
+	"KBvOpLabWZLYN9iNfC/1+f3rNy9eskaVwrBXX//lMAC6Rxrz156b9vSvCatgdvxPqv5PjiOT9EckHisj",
+	"5wnGHh69gd7o088TatLxAedQVCnvd5ErkcjSEN0z7qAtfwsd9dMCmTpx3xCo+jZH7htu3Rut1/eSD614",
+	"bUWZJhUD0DswKgnD5mE/Hu6lWxEBDJT+DxXFT0W5hFxqetvuBpGUaUKnJEHIVC4jf2Z0ax8s06bPavSc",
+	"KoLNtaAKlWGWh6eP/jLekfJwXK8k9u7y7ivVfiSd17EuLdSUeyWYkZvDli1L7e2me+BwyXEPjRAId3g+",
+	"hrrOAHsYZppWWE9/N1aQACfZo+/EflrbbpErbPcvLHF1hR78FZdl0SmCnQl/Sl90ZYXVjbMoZHOuYFkF",
+	"ZOQwDBILIGbCv5ztvsDfxunCCdk9zgp1HEY4xfGAu/J2HA/w23zTDivSwbMyRLUStTvTvfvgfyfwEvWE",
+	"RC650TDKwCiZJ8zH3vmJlxRLqewRuKnbIBFCI/FDt1aV6TtI2/V2Q6ddXZbERVUme9QnO9yKVNcph0Ty",
+	"glm+EaGcDCox6ObJMMqQZU8T0+nODhyaPaejczedmRHYxdOXw7pAuTSCv4KqmRLrCuhHNP1FkIHw8C6p",
+	"AL41rAcNOi9c2bbXCZGZTqDz9CIvT2MApSBeI7SEMrGuIAe9MjCrN6QbvZYsGHexY4lfHX8w6wX1UqJX",
+	"fk7dxznK2gyaZ6z4tejjMYN4HyfYQYT6LEKDMjI4D/vulR1YavsCO0Ul1Mki2e//faTaVpQilootdGOw",
+	"10PBmhr6sOjGhFTlljKV05OTpONSBewUnz4clP8GBhWHIK/FCR6ot1N/vO87IoqDJjK5BNK6S+hvlEB5",
+	"il0miyyyAM4cwyuHrruAHlZsQpgXdQzF1OmBufF/kzxxU62oxlByNBPJ3K4QboAjxGttuAbybRvBFXU8",
+	"quRaVLsCTdWLNP86/O6ogV7BcMbiZzjo+IC2k1VuJn88wPXGjrXzCteCeki23DJGcOhTnNQr/qZpxE7o",
+	"VXYEBDHZBMoyzrBqDd7ywEUchq7hMHLTcRUWvT/2Fb7xiDQYvbWEUMNUB0z9oCB0ejrkCCVS3l8v8IOP",
+	"CRZ9JS1yDmOIbS12tvCKad6/DKbucGjtbOQLeY8BcwZpGJNbCnmFeW4nZgCX+UbzMl3tl7etj8H4Z9lb",
+	"SnHMbfIZ30i0nM/nB1Ck03rNtCqCqMWY+DRoblNldlgiITC6KxtVaV4eM5eDnaNVry6BZrc7O+m1X/7G",
+	"Y0Oou/LKQb3Lkc02pgEE8c5dBqRyECj4BumdDiPKqAmnSdyRWZ5simeLM3zEbm9XZXTDgzKOyx4flZqU",
+	"n1qinpT3ZAEkK8pIy8f8NCGAEAIU0EVgJtxWEO1Hh0fssPHbILvPmONxMPZji3zb+t5hytI/tDzC0oHM",
+	"a++ef80QizZm0mnUbSp1wGY0HpcOK3q7yPRP3Bl5M2Bh7MW9uBX+QJxx73dBNzOnazgiIeoxjd4Knpnr",
+	"jppos31cm6VoY+XNk84IDvvWhl5T0zZ8xZUS5S/XwlS8zpE0HdlqlcJgYy8abEgcceY9g2reh/LMXaCR",
+	"Pp8hJ7rfsOehJNv/G+tWYTrD5w2SiZz3goPnFhcf/6AOpfjHQmDpaykM3ufwA4QAdj4h+I//4jww2cAf",
+	"M6RbwFLuhTZL7RxcqvQ5heD8/84xJlic6cad68V54Ge0gmN20jlxjo28ga7jHAg6IE0puN9K54uKI9dV",
+	"WSISiVfiXKvzEhObdsurSm+JB3d73igr2utolLqutZVOnK8arMInbKPS7rz9Obw2cb/HMkDTKEuTD9WU",
+	"51KFNZrx8pz80eKs4g76dG7kDSoA4qMgdopS1n52HXIHngeU66xqkCZACIc/s4JvIk/AeaXBzcf8XlxO",
+	"rcS5t58C0YAozzeIe1H6/Jq8HKXPiQ2EVsSeYw9x/0XFFdko5yRFrchEgnz8m1tnqLfnRpxrc06euH+N",
+	"wP9Er3+uFU3qzN8ZGftLvoHVrTSWIyE1P5Amc+M6jwu0+xxLqJU+j6bUtTDnjQIyfYwAwSeUawt/thVP",
+	"fqJ718MH8XL46/DqClcK/qwpEgh/rGD1S7OjhYVZLM3uPBC/I7I+NOyO+7FRNSokCkefh6hNOzA0ODuo",
+	"L6fP3Uqck3k8kaT0Eo2vW3CUFmc/tWXnqWToYWQIONYjsxu0aGLAzSSxnAFbf0lLHb8CTpmzuuJSMao2",
+	"J+jshNzyPHQ0TxG+LQIn9oQb7bEEHoTCE6gP6pE34eYbPfnSAaTsYL/NtofbAbwcqKCQ1hlzWcDTAB8r",
+	"JlUJmukYRyhVybLZ9OK+nFHf12nxL9rLYcnC7NLMdV4+8vvAKML6t+8Puejk+apLUY0XeCsvsjMNnUSN",
+	"sDgYwU0lRZoPIrpKE3yNTPc/GENqzD+H7El/zJ0S1T20HZ+vmFTY0pfYrotAqWf3G+OPLnQMik21iH4W",
+	"W2rKOR6xawNuh4VqnRkQ23dtECqDIMg1vGTADt0Ty0osHMOOKkfgDhYVX2YzMU+Pz8SseLXoRR83WuNW",
+	"QVckzTA4sU84NLqb0MvwqDYido5nAjRKG8rB68b024jAI5aG10EVTAChw/zEm2Xk4qqFvO1RpbSNZ9p3",
+	"mliJn7owHbODp6SHdgNE2wPsHdMrAVwCFPKWu7ZFSSBEz/XqG6GQpXYjmlgmUu/zS1m+4rtcQ3UAinor",
+	"mHEbM3tAbAqYFG3ABYUUHsXw0JrcT4BVRwQLXpI7OtwvZGq6cyofQ5KY8XskK0y8YLqV+5Ed5LdCrIls",
+	"Iv7q34d/tLfCMAvJZU29Togs+QUMGBm9VWwmvPUNb9erbTrceJ8CszS1ZpgwlLY7w1j8puLq0S/bI3H8",
+	"FVGQvOV+Oa4cx2meWEo+QHZ1XEx/IA4db5USkbet6r4TGLJtynso4ce+e+whOyL33ZeECMFe29jh983a",
+	"HODSDlYiclMSWiE0G/XOGiP2i06vPai6hkqvtrdrbOY8sQ+zKbFUMNOU+JfGHdHU2ZRv6DfJ212LVJTx",
+	"R6lK0HzQiI8aqHl7y5t0zxjwDn+ZzAFCw7F0p/g5ouXRacQZrWSaqjkmZScfHvomrO7ksr+wujas75wr",
+	"iLMTBrDUo5uO5i++drtARRCqiAJIJJo7QpoposAmhJP35FC/17o2+hodzcHiinDdhxCdSeKaqTQUWA6o",
+	"U1+mvfBIETDf8l2unQzxlTQOzikAymrkQjpAZnNVIjXwhIOFmsQeIV34g2TFiVbildml5zxvGs6rTHud",
+	"bBNaf0pj7S7CW8+GesoOOwkEhf8QW2amt8bM6DV2ldxyC2BnJMtLYwJL6qs9mA/y10D2Wh23vUPbrVSF",
+	"WkCZTtshC5ks6gmNturGMamcZpxVmqdh3RDSPWKSYdXeJKuJIhTMHxGM0JP+/gzoCHHBMfkXzhhInkvH",
+	"9GLBoHYXuYUWEqkNsdk3thNHKnc25xvhL0++zIqbjc2bjD36/gIPPeTw3ghVipL6QYtq0eUaOuD1n9j/",
+	"32zS3f+rVH8jjNYXDDn7Ci+kq2cs8OlB/BFmM+yWOxeEZVoSeVkBXL57FihQ2qZcJFbYagjmcb/Gnmgd",
+	"jxpgRWCRw+il5uWbWI2S+Fqvv9EmS2bVSmEga98g99gJatk6ndgP9wCE3luaEa9rqAtWAr134y6HlCSg",
+	"GHHVi8iohTTqmhGjeQZCeiR2JHTtPREe5gQAmABuzTQqwWnGUxXrcaXChtlQ3eD1fdqowy4XR05P7D2b",
+	"OdqRIQky2F4NAgQU2sg/w47qhXdSC2+budA5r99EzgXWoZxVACP4bZU+aevGvXADw8PG2hYYKlI3D52a",
+	"kw4Qffk+FwEy4lpakp0k+633Mp+zizg/2HBE5XqbWPH3gdMFKXAhuCQJblWAgoSkFHZB8qoj2cA/8bDg",
+	"+E1rD3wUH2yn5HW/6MrWFd+xQJww1C1xWhEd/uAKKHGSsAGX4oT4GU9TWKQ+I8xhlG8p/MqlgmxB0+K2",
+	"xOps4A+cC9BWNTDfpDlRIGX9Vqi5zDEHkfKupKASWs5quB5VbGn4llD4Xtt62/kL74spaBm+f0BJwhwR",
+	"B0a+BO3Azg7YuunWWaOwH3uaXHewnYW03hZBJFZkNzrsZUHmWJlhAW8xYntPoW8iZBG2JweAqtdQRhJO",
+	"dmn4NYL1wWLFdkQI4y+FXe+1WU3EBiWW9g9J7m/+mmRoJLARJamKDurDwQmJqMV4sEYYQ+BZ9sqlo7J6",
+	"rSujL9Wx6qM7huZ2x/fsnovhgOio6WDrdU6ccDBnneYcWf84/4BfQ2QlPAHxwISmsS85ctj67TchivmK",
+	"LiPGk+PxcdO4PIKlD4AQ4Ev3Nv4hkQfyrerGrQKnx9RZy3aUzPZrXPEUqbs3Y7Cdml+90GoL+1S5xigG",
+	"TIvAFb+Wqqx2+y4J8C56jYc1SDtmV7qpSjbLxDerOq9u4k+RaXXA3RhO7VVJyNoKKbwnL3mP8jt1PyxS",
+	"TnSgcqJjd3faTMcyvslMLXkX/fgMwlEIYSTcSFo/WU6OYVtEJBeFUkVDP/1lq45FDxRntbbHAJy1FQO1",
+	"/0fbPy+M4IOoyf0CjRIJK+F7MNRDGXswLY+EnZTjIatf4aIB1PVZFPFW2orQfDTo2/65hXC+sNHaeqCW",
+	"NAUzfjjAsEpB2oJOJjUxQOMDy/xGWvdJ4OCHgOvJ0Vc8W8s6xDYxraCgZQPJ1hDswXsPwcLZmoah4W1X",
+	"enx0QbL8xe3tkoMkvuuDxOlSqslR6RGIWLbZRqZ/wt7L0E1i9swGOz6OchIHy1tEl94G6P7WCJsqR8sh",
+	"8W7b0chOQPxnaxyGYGyh2w89JSkIRs8qsUnRIgYr9bAw2xhtjgmFi6p87X+TBndx1xxJcxruMt6ZOPgR",
+	"8IyAV85NBDXgP11D4rGUSSLWL6rSHpWhPlk9XOggmSmXHVXfYf6oUnao6KznxXVmt1N/FippaUZoeIML",
+	"l67NyPZuBlBepk2bcmmXPt3kB+8Ufzc4yEyFK3dvAow30TnPaHtMK5BLvD5dEAJgmWuRybkCBeURFpm/",
+	"fFLhSXiH+IgivnMcUWri3vHtEN8aj+0jCMJTdiPolRQxF7vFhEFwE+dcZRpVJHu3z5KfVolPPx6n2jvB",
+	"y923RjdJyN9Dttg6Btp7TKh1YkN62paxD32/+VZSytp+wgdTl+OeSsChKJdxBNfVo4snU3no8faTSJXg",
+	"RW7HqRTaCGXYHdL2wE0t5i6TwTumrw09o3PH9GJdS5FgOMCYXa5vE7ZaTMUTIN5ia8HXNmKlAGQz1f3+",
+	"TZsy3WHWCnNNcYSJTZz8q33vxCbdEso1RuVeEFJKB+/3Q8ztrnRVQs6qbcqM7RsoNYDc9fusphPc4VA+",
+	"NL7K7YQUsfVlXLXO+/WLkuDF8oIAs5X3sia5nARSvmX1aOt2pZHL72hl9ln0v+OqHIDhpIIZ78NCRR5X",
+	"SCUypbfPIdcWC60xO2mPWkuvON9o69IAKheSc/4yVnNpLFOakASMqx3baCM6hd9OJxFpVGyXwCWUfMdK",
+	"SEzYSm+rdKv4QAs17RiDYH9mloMpnE5276aSgYXcYjIrutKNFV9YBlcxrMOEL9ayUgXzx7IS5XPGHYNS",
+	"I/ZkYscZf7/LvaKzbgI8mcneGxQWCwIBlo1jmfZ8f/+Bx1vEGB8R/elBk0etyR7FGXB+fofhMVrvWNBZ",
+	"U8ImDrcztvRebVKR/BfEHR73XKPKwv+12RTsH/t8l88gNWnZ/zAF+8f/RPUL8X4+043fKqypDZYk3khb",
+	"sEXFHYM4X8FWvFqwuTTzCqOW5Czt6Y59Eph9310k9tc30MhKITJRB8N4YuOeiSGhoRBWUydxbMRSpRVx",
+	"plpqcSMd9ZiT7TWLhR85FJzg0BM51yQA9AX4H9PedSqd8D/uTif8D3+8ndGgC1w3mKiUaB4koyruBoRg",
+	"ro3ah4zGf0ypFY1VLV+Cxdr+cRB4n0zqm52MMNgp743I+clRytZmykwUdGG4+yw97c7S07vM0lQRHBQt",
+	"eKsp0wmm1jyVa8NEtQ0drXdIlsvNspuYRKAn5iuPMDb2K+3Cmsb1IvkuUNd1hjkp6otq/HZh3zSpPNYt",
+	"Tz/Q/F0u4Tdp1yDWhKeztduQrKWGfIxTtXSquKvTgym4/4dmI5F7ddRpSBR9uqXm22RPJmmZnetaAGpo",
+	"aF667VUFtxngY6gjTwfnp7Kz4sxHg4SeF+vD8V7dynIc6V59eZCypGnSStR05sj01OaTBrkHv14sxNwl",
+	"nW5BKOOEz308FdgN39SZmP9SZxu4i2thCNk4GEgK1+UCueH7Ir4XPbYd2fAE2VQ/bpFSrj/xHSPebgS2",
+	"OnB/oJrnAOPR7T+d7J75grzo0JHRa5G1EDVaq00lCD8CJVHB5d5XAJ2nVJT+nazqSD4GOe5SboKu69zs",
+	"ZGcGp22ccTLSm4XHFLQYsY0jvGZmRZN1dyfovXDLwGouZ5PTalNy3YmjZ+sd3YB4A77DWIP7DJppEn5p",
+	"tNCsS7VXdGyTqBihb1uGJOPKz4O415ZTx5RfnbL6x1Y65zOfFg+8bx1W2vUBJSn0Y5jg5KIIbuaJEtyF",
+	"PGJFvvGGWS4ztZE23ZYEtj0Us86EUAxYmkzBZo0jmbR6IyCQO71N18A4nLdx3dRGAHDxm3GuC0plHSSp",
+	"8WHdGxU4p3FC0qshUj3rKrlOEXjLKqDm2nYRTldlqrv1pDDhnfsnGL6ddGVarQQiKn+Xgt46PUvWJmvd",
+	"S7HR6ahg7KKR4j5eYwFZIJjY8PlKKgEak5ijVs7Vz7Ctfqiy+sKymi+hHAK6d5RYHpG0U9MxSYrb4e3S",
+	"tUBHALOMrvrtCInGC6Fh8A+KkSUx53a+0rrK5dT73XqtcGAVx7AcMPX9XqStcDsOq/MXHXL4YGcEWNM4",
+	"voKwYnjjtHC0ZmNLwA28hFtu1GHPhCS7GVAyXLWW4y14Ga5WvE61MNHOpXI6EAKTISA94fzaJ5cKQRco",
+	"E7JraAvJb2SaURzHfqyFoRNeqFdZuDNa/OXuFp2511ji19oUMMTkCqdj83vFg7ETD7NCWKb01ts9VIsK",
+	"/LYlBjrQb34GnFZsBpxO0iGdnL9XgB5A52v/7ypUfoVeJYeB3AEzZJDgqDpkxP06SZgURKvfaCLTaeKw",
+	"48ZXmWs7tsrY1fs9GoOtgUPrmSQ0hJEQz1ab9aMr6sA8fbv5n+F2WwuXMmTuUOaQkK8e7bGA/qNuqyP5",
+	"MZ7GG0Q53alK4tNEY98BJp2EP++jmnHqk5u+1i6Zwan4PDZGjvtdoTKCnANldNouZxtZlhU1TKYqipCt",
+	"ONjK99qFEHsPjuyLhdbuEbz9MdsCyAFgW9Qm2Y0dpBlSy9g5DhzAWIa038ARs86HsWSj6wg1+IObWG8O",
+	"RauYeYR5D0yc/jrsv7OQy8akgyGb6q0wlz89vc2Uxt8WcdRJaQoIpUgkh6y0M6GAy5bocteyUpGqEaCm",
+	"Wo2aDlA0/OiK8EnTlwx+h2vWIZjKnSyJEltvs/pdFipnIv2p7QSMuF2PNu4bOaWQ6SBtZ1eyfFET4uqw",
+	"Y20ly7bmO9J+JU1mIkFOwzVHybTiDN7OckM7+SrYvQmivZ9z0e1JII+wTcBxsFQtOt1VOz1Y4m6uR7cu",
+	"/zATjBgsqVi4DKyuhdiygOVLrn6K5IJYGS2zK06cMNAEGbgust7XMU5IcbaVtbCJ7j0Q9sowI2dYHFtA",
+	"QyszHa8JX7JXZIoPn+DkJCkg8w25I5tpgn7UCLv6jTthBoKH4ZAgqEtMZTmpXG4HR4jlkWTDmX7Ot8pA",
+	"93tXFrGVeLYN9BUQjt+NkI7XtVDHlJtnigBuFyFueQCnE4FOqkOi5t6cCniQGT+8aycE3K9XylZUtSjz",
+	"xCmXwfBnY1Q5WUvHmYJUwHMyY9OpiNsLspIg5KY3AlleCgKsS8sqbDVzyEC6bFTmSIg3hH3mLyRS5cBq",
+	"Lm2gN0ui7iZ2LQaahW7XYmxVPC3UUMp6gPy7lHWBwTJksYvOEDFJHHW25ZoVf9ftSgw0BrI+rjVxvv9w",
+	"Yn9Zl2cIwqw0HeKWeUulAp4Lvjsb7lc8BdgyvU9vcZbkrHu568EBY+AsnGe80tjzIKCnKi4n0CaHTeOf",
+	"md4zGcbkjHarkkxkP7dsOghdDgjU59R7jUhKrONpIGmW+Gla0rxb0ZQlYe46yYdHhRF8qvMyUE3WVuol",
+	"juS19JbPguFFqHuKHitRBtZKnUyS5+5KLlcp38Ib7v47YSd2TcgtuN7mbl9p6Cxaa29O3Gov59EmKv3I",
+	"pSEw0bHWieCZjhC20rVI4a2WRgjrnTEIHgFX57SXamN3Cb7nTl+phMlr971bGVrpQIK8Ht/vPY5bkmm8",
+	"cRxYbKUTG+TgHHRGF5Y9itfAfsr4WzPi2zl8S+yBMs7njb0SB2pfc8S7l0jqATE9xC5oFY7srZxPriXx",
+	"90kedmZ3TPXWQiqi5Tk8GyUFb6hfJeDSd4RJR2WBrJ1aUYeuSE5U4SkAfVk6zY/8atZivs71Oj4mLbgS",
+	"/DrDTZpRFmsh6sEYrIbu4E4jIEY6Ru2Wwmtt+U3sjJQafpX2eNDys62JR7x0SECzx3jahdYkT7OrjmnQ",
+	"+k49bsDpbCBgkqb6Gmd9eHGTo5ZT1ND5xqE0e+leaj+ps771MG+sA1K7iXXI4sa9TNgkvwITdejp3pLW",
+	"aBWOLRhGoPEt+aaGTyY/GNX8nTZjV+/vmf2KiRtnOEqBEt7UxXRQG3SeYbXwoYDXQiTpF+Hc8+I5TIw6",
+	"NaMORivhu6bugVgsPb0jXabcM39MySrTetx/QyDklSYeOGypAsF8Cbw/O8zk+T8yFs1WuG8M5lPvyFYf",
+	"Cr61Iv7s5FmV9ljvgUwg4+lmWQaw2V2yxgtIlKCkOBBWIneuM411AMXT3rcqmFwwm6ztAnjrEXggQMMO",
+	"sSRPkOc0T9hryLltROWkWrZnmmzp7zgShYWOgYkjR11BJ8B0ABtifEN0qUbUGp1A7h+iDXfa7L6AhId3",
+	"2L0lix6iF1uoNDsrjonuwDe/LFJD0DboG0qyROKjLO9oIjJA5U6CV9AwjTpWPwn5Ai8goS9foiJ1skI6",
+	"mXo5ir3Ab1CILSUxYNQCaSIIbNDGzhBzIjMVVFBA13Ld4UyfDLDsk2kEzRSYT/o4KTLqg1T3jO8eDUfg",
+	"OYxcDbSrc2ouR2k4b8z16BRewkXT+kUFDN0tGi74cQ50XAjHz9gtki1Vz3DwnVEV9O65GRvvJpZoPO/1",
+	"9qLJuJuHzcEG9W7Fk9Pw8VuCtUscu4INtQEbaP01qblXiPevxE1cxXD7MKnxpp01GFlYe/qTfy/8JUQg",
+	"jecdC4lObUI5QJNL7Kc6xl4RzIi96zZSxa5VRd7G6DatGjpeYu74b3/729/Guk4dvcU7Xfr6BYwX3dq8",
+	"J0m7FM+ffbwn0I3j9FbSumfsx4t/v3nK/o29//JJf1KfjiOfSGMPtlVpz6RjNMN0Y+lgSCj9eIP0gDYi",
+	"Uradtlvaky5arEUX7+bjmvgSLhqIx/zWicRwZitZP6eGILzXHqCzgl9eDLSUb+1Sk4JkejcF+uZCMzqC",
+	"uThhOtzUaC+xmVhKpdCdH2sJt9KVLCnHOY1VFX8wZZp1OZ1QilrvTbjrQRfHJ+O7ApayIGnqvDSOMSmT",
+	"ukylXmctfiFFMQ5uOCUFmhoZrud6s9EK6a+x6/FUFtwk40sH0jEtwOCvv8SSi+TtdEotvfevI5RDH8YI",
+	"5r3YksJPSm/3KTgOG50ogV1OEvr8qPqay1x5Dc7maJWMsdCi0vab+B/qN0Xp6ImnADW+HOKIHSkdmwdK",
+	"1RaYMYtoDGotHvhXo72OL50UWNOk6FR541Z6SuEi/P5FvDq42bmcjxA1Rknm/lkLOedOBJijF4OZqKS4",
+	"TjublVRrm2sy0at6AJeSumkDPMlgavf9myviokFxA8R3AKy3RRBH5XoJZHSodGksX1gGm6Ugg6gU13IO",
+	"NBd+Nv0eid2H0VudCFfiGXwvkXMz66UXQaHATOHXiRqirrSuqG1lXOf94UFvAy3QZtuJ48pw/m6GziE6",
+	"g+ANoCcq0vY4zeycqwINm5I7zn5992a8bRxIRZgQXI+soL/oinVf4gMeLRFmblv4dOJNXIltgOhX3O0n",
+	"FkdSIEthaiNTvTmuvntx/vQvXxdEY6QXbCVuWCmX0tkh1swD+xBX0mJbhVQ7uTTeqzs4QumlpvNXlSQK",
+	"v9qHLeOqVgLxy89Zzd3KsoWsqhClF9dCneuyBGznAepkrpXj8zTip+2aOSEPGZIbUy6VG+mGikcm3CN2",
+	"4TwW/BteOAyDRo7PHm/SmaKc+JUA6rehnPg14A4zgUTUJoHj0lJbLiwqCA3WQbNyCR2S5GFT3BVlo4Nj",
+	"f3lWnH2TzneR6dZeu9lA1Ch59bWumk0vhQxQIf2P8bxx7MxP9yhwkOmN4K2d8mNy896KBZdcy+kWFb3o",
+	"FTik00KcxzGtDJDv0lA7YT9854EFuQqOc4J973gq0CSW77DYD0KXA2yev/GUyv9FCdLzBav4DGxkcOyp",
+	"PivW4WaapR/m5PxUFpBuKlg7kXDjP5A7YjToUsWm2iPBmUlhlpAHSSB2JkfohlMe0zv6h5xFetqIzUGJ",
+	"52iYERCwwNbeRnBEfnezM6P0q1Hm9mjPtIFaPmhcZZv5KviAoRIl9J4iIpYMVeuTIl+yP2UJxzIE1YS7",
+	"pFqM/+aPqHSP6Bze8wg0p9l9O3QsASUKedal2RVsOZE9UG9LYb5NlQntGH7plwQMGOnAW4+VlltOodkJ",
+	"qKgcPhzu8dObVNcsh4/G9lcwgd7+RIQtZdKo06nWZRH79LTRJqer8hZFrWG1aNIHgOe/JZE9VNNKJQgE",
+	"uq/kmlp5zboxjr6cBKx3R/b+kg6FBec5FT1LCn2PQ27wWArOdBYEDiS7iYYk7nDfXAzlUMeG3O1zOLz5",
+	"r4Up5bxnVKXIbEfNoICC77QrC7f+PdXuwYp5470rJEkh4w7q9g+E4p2uxDOG3xZMaazsKtiGm7UtWOhy",
+	"ZgvwXzDarUpsS6W0IeCRRevvWSjnCu5Qa8+20s1r+aPY7ZUXpAZFXxeRJSF4rEbrzfNOyVOHm5gSHHvE",
+	"t7caXSjQyYyupUQ49tYf4Axd6LRvjqBA5Qyfu1gc3Amg+Nkns35uhFCP2Evtj0dZUqhvKZQwEO4j5o5H",
+	"7BLwGvi1ffftSzJxQMgtEJT6A9Wy+eb/+38LttEbqIt6980l+/LLL//2iEFrDvx5jd1AWKnnDV72P/x1",
+	"f/vqL//+P9kWMAUEJJ5z5ZWdXemtevR/q5hyfnb2ujM318LgXjq7ePTk0QVip4TitTx7dvblo4tHX1L1",
+	"Pkjx4yiPsNGJQM5vdxCV70vAyM4lZVH+3gjrXupyFzxYwpTzuq7kHH7y+A8qfkHr5FB/REb5o4i+O6SP",
+	"F8Oppb2tjo9L7Oredc40AlFatVYUTn568dWhRP0oarfHJpgafrzR49DtpatGzp7955/tdvjP3z/87u2a",
+	"zYab3dmzsytMZ3RoxVrqx0Ajpg0L2q7AdpEG4n+P4DmP29aOyKcvEsv6Rlr3onPdwdtfHLXI08ih2paT",
+	"h04T0rf3Yj3t6G435Viqn3j5F2X5otv+8raizavqlwUs5zDzkdn8RIGEsw/FQRIFuo6m+1VffO1No4uv",
+	"nrOLrw6apkPwoW+n/7XIVL1O8nlO6xt5AR9qNI0+AQS0N3wt7HP2ZOgVyS54OuYhQEPXtB/U1qcYx7hl",
+	"sffrM2r6jfYa2G+KhaKaQ98h3eUdiP+pn3tjRehHvdCmrfLCY3UDAYFb2HRfpTKAt2idSLHV7gKOIw/I",
+	"0E1GzTQuIRS2QyIiEApsV7oSh10i7/TKKWryTq8jnaTh/X2Syn9y1PafqusOddv7fmfoW58o8dT4Vl4L",
+	"xkNdlp/+TQxXkoOyFN7Tx01weFA8/lOWHyhyivu2rzKxw19Pa9bc8I1wQHn9n3+i3QZx12i1yfJsf86L",
+	"zvyN+N6/314xT1sZ6lo4STIuPlfJwJdEcpUQzdYLxlXnMUVkgvfKRIA/gsjdglGjVyc2dcVdTnIed4gi",
+	"8/ZG7Jv5IKJz7+ZMhusyYcpsIuLgjqsJx2czX8UuzIiy7vWW6S0tVB6x0Gc+t3rB/cgu3+ubWhv38Nv/",
+	"DmuY7u+Ig0h4A4fbME7K/Rr8/R3fps1xPbllP1z98nMR0op1M6sk8D3gm2ZXtKXWSi7ot6Kzmq8i/9PH",
+	"X1S54Uvx2F4v/+1mU/VXNEb4ZlJxkyjozqxjSx92x90HyX5tNoe7jFt29R/f5hZjLd3QQvwoP4f9NKQK",
+	"/RtkZt+/+91nHoOte1O+tmBnEvQWgloFpTEMakesx3AatSDf8t1zTENFziWpkOomt3RtkiPrSr4NrNef",
+	"sEG0Bwoh1+wIt6pr/d/WjJ8etolPu13k5nMz4yedE2Dih4lhi8YANIx82n2FlBVn0/byS8rzW7zgvwz9",
+	"uz+/26QgITz9xiNzGuK9ihBpUQQVZpLpXqEi6DBiXzoD7LE5UkMTBmq1E7RZizorgK385U5D6jb5eR+I",
+	"9BIZnfH3RjTiRPZIzuxH2iLpYiiGpIJ8PewMCSWZwMoLkS9atBmfr5t62Jd7Sdc8hKOFz5riaIVRnX4b",
+	"ZWPJP/G1oAHe4zkUpiAtT7M4Qad+ay8OHYx9VhwuI2r7/sUBnjVFGmhQEckgTTw/7yGjcElxyNOYaCcO",
+	"xidCvl9lOKkTdt5ICViglzoycJtsTv/JWH4kZekNNw8ieI+H9YuyjBHd2Y6tuCqLNjoQ5olUNu3RNorb",
+	"uFwMN8jpZ+OtcDNfyesckOuueNQTbbAVkHBO3jX9fkO9Iq/DDM/R+SZeVSdMME3UHQOw19vt5Yt/nr3c",
+	"CcJHMCZWwyFGlvY5Vau0NjN2QgDgCTRJUInt/rirsrOnU6Dn/Zw2fg5g+hoC3510FkTDIdnVsYC7XdYz",
+	"RManPOoeLLjxT7QtImf0Hxqqo+CZzymxkVxf00Apby9g3gJCJXCoY5F+u1N2o6br7sEM191Eu3V3aws1",
+	"vvTjP+e6FHlr4G0Drz5JIcRC+okqYRBKcDoF4dWnPei1kux/bzIA+2NYj253EHZwCUOF/w++9XcDO3/3",
+	"ULbtrjVttWljTCHNHJqGpY+1X2qhXmELqjtNVF+oGlNleJkgPw7Vr8/BBl8YvgQVRAUtNbe2Xhlux8nN",
+	"/EN+n5CH/K3ljb3nJfGTCW8h1bVQDhOMWlehF0SoJ4baRwgZAUsrk+oR+77btUlQOTxwY2NNcg9xa52u",
+	"bWd9H8ei+5zxcs3VXFxWyKB0Gs2xkapxUXdg3uOrL5+OFaDsdzShu3zs3Rya7mU2tA1f3zng+FOg//UL",
+	"F0rAvVnKfsGac/wGKnxkCCdGbHN+jb/fHMALTuQ71nWVYTedjIvsgiOOARWkYWrxbgUN7mMLzysaEK5B",
+	"NlPhOoiI0Czdz5DX2ytoQ6Gb5eq+k2BvqIMcb8dymIv3yicAKFAXQfpXOqRLQEwiken5e1XVIygjJpbC",
+	"s2fYprgvvI/b2cxlLsJMXuGVHxu/Qre6f/TKD1e//Mzwpf1qQMlfnLeoBAJtUNYQf4WXPIQl/gM38LQp",
+	"1jhCgWBoJ5/Koq0k2p9YCO9gFgc5eJXjG6mQeEaVbN7U3e830kLdJjSRRgLhbaxAK9ClihV9sR4TCGv0",
+	"Opa2dNcqxhJLUQks+tqrDDG6xln8GLm6r3JNL7zRcZrcmhFQfRi5fIz2nieQ/oDO2J+sx0Zg7Wz2nHuH",
+	"F1wSCdhnGIm5RVAx1vVOjI9kC81vWbTznupnHnT7Ij094GgXjHe3p9+5UM6DDWlCC7gA5ERQwEpUZRF4",
+	"WJzcCKwCgq1ecVmmhC+whqRF70o4V4lPcL/CuBlfcqkedIVe9HXqH9zAbrfOcAmFVdpErAQ1oQSiD4t9",
+	"LZ9jHt3/xFsXijXAo670FhqgWBaIK2mpxPVojPb1dSzFOgnK6/qo6CY8/XvV37t/OW7r0iM/tkn7Bls9",
+	"ZQ5zOv1w32FlnQptKO5P9oo/2wLdQ6t2idIUenY9YigLQJy9Y7Ik73oWfKxr6SWQMyOsUAGcE4+qIHIA",
+	"2raP/1zICgOBA9jub5BVd1wxLPDCvGqIXc5lJeyjub2OlG30x9afnsu6SlVqj4NynLhxj7FrSk8gJmGB",
+	"YfD3bBFD639vouFLe0HDYm9sXIF1vOQuod4rWu5YIA779vuf3rKaV8LFgouFNpth8/kbuOIhrGf/pB+l",
+	"KqdYzzCq3pt7t0yJ8tQIDOwx7R93dj9wwn4Z5wMHeLCBdk6otdlQd9nAS3YCA/iV4VsqJQv+gQ2gQExO",
+	"en/CWzhrIWqA/gUHomWWzErrt4HD8f7FFR41RVZpTA98EOSRZfLmW6pBPVW65DaM05lq0QR1oznC2ngn",
+	"5rIWb7nZy6V+3TU3no6VfmJaCp/8sQFDJGbpLboMMnjHTfmjEDUc+3722t6UG3kjyojNxYMDjxLqwrEI",
+	"TJy9HfrYOmko/5XRqk6aH5Ba63QyeFtH8kjuB3zUQ9iip1VD75Emy35MixSiT+Btkoh4bwg6Oyv2R2Od",
+	"t5j7ojSSbUYEzA/c3Eu++YEqCn7g5uOUEjyIbvnNSCewietKb9mi8eYo+MXSFvBRbJYCnyDnNRLJRiWU",
+	"EorHc05UUgOoRH/JZywafvz/xLJBALZIZAHBrAhjg450zCJzDZ05SUFoswAZsiH//WegJPa66CrrBC/T",
+	"BFQQVwIiJ9w5h7HAlajKCXSLVqoUwWPsA19x2TaBt9T3Orbzm8zinCCnS/dp8LLQdfe70TT/Ou1bjjOy",
+	"wb3CK54s8Ivxxa2RzgkFiu2BA4yoO3txRgwrwrpjIzLUnHGukttmFSm105mYd2Kjr8V3khLnY/Py7e0z",
+	"JB+KbPYz/fh0efcftViepLa7lnNokvQRTaXOMIIFvuFrYb6wqCULxtlKUl5aaeiY/YgcpvvXcDnoX1yt",
+	"KQpQz51w59YZwTe3WLaHJlrrZvKjgBzuKqTzz4mzt/Wie/kQJ9GEbVOr0+yaOdUd3NEoeMH+z3fU5AB6",
+	"/wpe2kDl+gc3SVVmqO5wKEcKV4TQx2dkB3RKwYf6QwIBWICkPGI/U3oZG1XURvszL+KZbWhTPNfU+H7Y",
+	"Slhok+lfA9i9QHewRxuX9Lur2/D8b6pTn9/rO3Eu9iMnMRqCfk1vypPiagM1d1KPXgkXGjt+VuZqlnB8",
+	"vwUvXfmx83kP4uJc8Z13ZyHfG9zeLvNtUj62XTLwpDoDuvDPzqVZyKpK0XX/WntdtAosVNhI118c+HGR",
+	"S7zTrnYacTgwmqceGAmv2sWYNfO1cNiDhe/awQDHeGy2P+25G25tghX9l0WXbj3kOaSz7FpYC+z4E26O",
+	"XTbwrY7WozCwzj0+9h6MtPcDVBb29nUrvUCUfxTj2OiY4Qx0IgsIvg9c8X2+iWUjMceRM+u+bQKb8X3p",
+	"KnhAYpL+AynGMTUMfOAf22txhpeCOmZhhlov0Dx4TpUATkC7Beqrj23O+omElgg9d0J+h1ecDIrWFlns",
+	"F/6MluJ0fvs5UUJfrrQ3HvslJthaxU+tJc5Vu2oAZCA2TDdhQ2BLpFHo/RtpTwi6V3YrzFB7JXpVbJ9E",
+	"HgM8WWokMzF6a6f2hqTiAXjoAXopUc88XBOQaN9xWWFkk6puIys39iADFLw/nCb1/FXJtuRYBXzU/VNF",
+	"6GupRmvZ/EpH8MZhrO/pBfw3tpPgSXSDT6WQYUIBA0xon88Iqxfwr/LBqhf8QO5amkBb+/GCWtnk3Gle",
+	"Ajwoj+/6eyMgdkBGKK1t3gidJl7TjdF7Di+dEFcY5jEnY12c6D3Lkl9XxgHQBpl+xfRiIeeCWQFDcM/Y",
+	"o5vK3kDA2e9TZoVffCdKNttBH15uC2bFRs51BWrXMMdnMPpf339z/tcC/vfka//Fb1KVemvPnzz9y1Ok",
+	"ULTgLkmkovU2wdzbacpCyN1/3kY2ook2JsmBZHjIgPNr8D5c96DyXKRvz+0kNCRCH/2K3A722JXaa1U+",
+	"0rVQN5sKd4g9x8UPVTePbG0EL6Gb3KZ6FDvpHbOzULs/9uM+RcyxQgtjJXhJtsElvtz5K2lrbWXoXTOA",
+	"6LznomQ6Hsjb8yZI0TbFCgZvIGPJorjR179HxFbOsLDJfqmh6RpmBjH91OnxI7z77j+f0F3i6cVAC7wo",
+	"5xWXG+za3Kd+OTRTxm49mbTK8O3tevGXom0cAKP6pEFkf3DzIHX5IC5Ylk9CXwlrtRpGdL6haw508kDj",
+	"fvQzf9IqNvH3p4cQaxJHjC9RQ//QG2pP/y6M3pxlYmTJZvhpNU4d8Hu3obrw0arw+2SSvOSVUKVf+Uxp",
+	"4mliLq+BXsUvA4TxvEfidKh/6fCOkSRgAjOnAlEU7gmHjTc/Bmvz5MTPzh5x9O398jQoASlkelpLzyDY",
+	"TFSV7e/YxxxYGvIbFy97gVdNMqdCIfsnwbPaH//gutgTEa7SvIOTbhplQ7ntDaTYbARFVdzSJ12CL23g",
+	"z1g+Gtbpz7XYjaEn47YaTySsxW5qHuHpw4Hkjt+62awgt4CcAbqne95xQHqhDZtzNRcVqEZctQKjB9dw",
+	"TpFRBXuw/XDJpXqO2jTgtHhZCmBHwbJBb2p6fwxuXvXKKCp5LQaO3Gsx5awFMYS6vDauhK0OIfBhhVCZ",
+	"gxUqnXsbPZr+UrmvvzrrnIoXtzoVwcGAsSW9/1G/4gXDnz1jX2Bm/QtG7uVBmbvVG4GmbaixY04X7Avr",
+	"eCW+gMzF/oWisuL+AkPTQ/UQWaAKv4JwfaHg738gqc659euL1Zf/E/3smjsJ0wwbC8RJ83LEhIMrHgIM",
+	"7580BQv/o6wUw4GfnrH3vYZhnJKNbAJTqH+bKXUPk+tuDmvz9/L9kx5nqW3ecXt8Dy/gJxNulGoofOuq",
+	"YqIGvhMvwCmLi3ne0iCxvqOZ8bZxPeVFja6BOo5J5Q1zeNTzGKzgiknvuimxhW/8+aKxlPis3fxIFDDj",
+	"Q3Rb7/la+Fd8ySfiWj5dEv77W6lphcDQeSscwdaJGi1BWB+/CP7cR52Ny9yoUkPg1jtajfLXAe/ISlZt",
+	"ZKZzfCEZATW1lGouCjyzgJsOGkl3PqC7HYqDl6q8OHwjjSAt+V+icDx3fmeecUHzM/0rfP9fc32HuV4i",
+	"J0B6ft/A13do9pvk41rwyoriKIzCMDnqiRELnw/JYLu4aV5KWvAvLDRnJz3mN4MdTn7+DJecsC+DtTl4",
+	"L6B6gFAEfTteGcHL3QRgQCIT/9WkRDz88GOLBk5xRjBwiR4gGQoPirQuULzqZwVKV2tuofgG4pgcFor5",
+	"hdVWtO3ick2Mai7NQMcsLs0V+W4Pol0SSaG/9bTK11NzKaMc/v5J/6J6xy8r49hV0AWMktF6E0h42sKH",
+	"HqJppbchBluvtNNLw+vVsNv9tnPdQzjf7fOmuOCd0QEyi8/X9pBi8B7c884wJwWmKY83Meh5l6jnPQNW",
+	"Tpev6K50poCuJwt3DY8Dlkkx3rkt+jxeaiDBJythC/bD29fferX89udv91EhvYKtzg4apaPEIshRoXlw",
+	"lrtvT8VHafS2P7PYzzTS0HlbIzD1IAfdo/QsPg5zPACzeUuXfDotgU9dM0qR1LtVGKXn16/EYFGIt1ce",
+	"XlJPYf/O9I2YzvLzUt9MaDA0S2BuX+5QsCtgh5QdosXnAQ8QISszXe4CXCXAUEq+g5+eFWcV39RJHMqc",
+	"m3L6uwBDRZ+raKzDGT6goEn72IZUK3DvSD5zMMagTU6gtsAyh/fHg6CjvoId5ScJIZMJyCBusBjizttQ",
+	"Q02Y75rBzkBGrONLcTYVSXgFV8PN9nWSRjh/t/GTQzrIa8GEgnwhckwgSAarAbgDV3OrzRrInzJpPH29",
+	"l8U7KPq7z2AQrMsbRHoempa4aA9NuNaK1GMruMFe2DnWXLGOonUvvDFVcz90ghN1miplyd0kXqp48SmQ",
+	"FN9IVcb2TkQPiZlbpcGTLwiwvxaVjF5GTx9MtQj9xf9MFOXTkw9hfr2h2AIQlvJaKK99N9L6E/U5M2LR",
+	"WNAh/mK1izqYuDq9qY5s1YD7ytuMH2umT6yvXgnHZZVEHFQV4zOg9VYEMPiY6guszdLwhctCh175b99W",
+	"XH1OVuZ8peX8CDvzEq4fs8786K6lJZz5EXnt+LMijuyjG3PDchp5rj8mcIXIKr0SIXMltK1lILOiLIg1",
+	"Hf0wXtdGX8eU9Z6Mb8mjynZfoUvuX8wz5uBcV7oxfcMyouJXvFonur8d7QXb6+W/3SA1x50d4TCpJ2pE",
+	"D0dNn4bY+9hX//EtoJboLEks7kaXoho273/CSz79s2Va91//NlNMLnrtEyBKECWARHSwIedEDBdgiNfC",
+	"JJaGYiXDFS8PHCv654rQ3rseP1DHe6FZuP1wFLYrEN6SyFb782vxX6YGmhp6q8Zu9QsSEnaNksPVD9+2",
+	"9juRzCGI9ziA3r+kIZO0R7gq2UoANydl8OYrMV8DJhqJZR6lhf/xXNe7vDq81PXuc9sCUEE1ASJ6S+uZ",
+	"CrTir/+FJA68cKjsBzx6BVXasasQPAVsowWPVZm2AcoVy/jSCJETwppbe67VECrBWi+Hv3xWkugao0SZ",
+	"6fi+aEw7bUjy1E5rLFCzjs/Xlm28I+FV5WwHrjqUTNHcJrrBf0jI5IeTthVuY9gj22UQ5pwgx+Jqh038",
+	"iETiFG1eA3KVXDfBQmU+clYsJZa3OE1t2WOXdn9tpxUnRbEtEtQAYTg21GMzsWxUQrqHSTlh606m5XyY",
+	"vOSnTcqJoKhYDZOY8eECwW+FezdQG/i5hPXeDdUHovRGqr9GlR+fT3h/REXYXZZvRGjDQyzfNnjyidWF",
+	"CRjJnV3RNQ/h+uKzpvi+YVQnik5UXIUKLwf8JRL7qfn/F62yk86KahGzDQ8i9VnHmibrn3VdyB7HQ595",
+	"uzoIOSwFVTZLlxfrx3/aSrvRLrX/hPP44eHCnP17+gkfuyt6Bl+OsyYMFDt31uwknHTzXrMCL3NQUgZF",
+	"TpZfp5lK7ic4sGfw+aF9Ml2KPop+boxiHPuViy+iCd8a72S3F8yvV6fY2qsJKMImMjegocIlS+iMrbSr",
+	"bOjKm7y/+Qs+aW9pkKDVj/6/slDpLNS2n35CCsBKrqNBbPTS8M2YpfS2vexBgNrhcZNKpUXtAF/L2pdp",
+	"W77fJ1bbz3A71JNpbLfRtl4JxKkOTdOL9krk8LT21j3mUqHcwAo6ld1zpAB8WmH3PpTQj4Ee8bFJqjpi",
+	"mdnzXbk9hZGIXdCrLjcqGvQd1lRu11DJoxWcGX7CDjb340Y5I0U5uMl/pWtuiSU8idA9TB4yvOkE7fJy",
+	"BzMKMRysLT4F5T4e9LCmuJ5hEalXDqgzKKkpIq/OAjVZRxxAmx+u9Rg8zHsGXbX1uVcLwPtjweFQNIcq",
+	"Ej9FpqeJnWN5ufvW6Kae1NPXX0j1ShU3y7seggfELNC5IFThAzAMXdi1rFTBltz5cylIZ+h+MwG6WAlu",
+	"BfXC+bTQiwsjTqHYv6VGkn6fV1otgWC+dsmmLEZjhiofoqQU072FD/Umd9jB2E4TpIIN1+05wpTeFuDW",
+	"YB1iRw0i0RQJ21aINUarkmn5rXTzVZyjk5ZBH1dPCr/62Pm/+1vMScjct0DXghlAXHBq2ghGDi4zMfov",
+	"dFXpbZdYDAjFOpvicSgGzrQQ52vxlsNxfanv3vciXYd8yHAk1TpZIy+MaEtqdS0URq9rvhT0xljSA3Fu",
+	"ILYCSl5/HRTgSss2fL6SSjCtql23QcBhRf2eEf/3RF+stz9/ixiYkDKh7YT8pP41CuyiXXLH2a/v3qQa",
+	"ZgKCsd/iJd9fM81Ai7cIEzcl83f3hNFESmQrb85LuZQOJ2gWSL9JUKECpeZATLQAonHFNlI1LkZgQEpL",
+	"vqmHeoS88t+fSjeFh400tyr7ZWH/bLoo2dfK6ZJDyxwv0pualdFHgmWqhpqdvdHzNfEcnI5Owz8R3bGR",
+	"1aIL/8XPju/4de+cwO4RxFqBTP/+g7nmLnFWUIhs3Pp8rcqW0eKTsDx/adzDFMyEw6k15Du930xTDQQI",
+	"vR0KFzxoEWKn6eQn56k11aTI5XfQPhwn9zSGNNwrZsznK62rokPDG1h4VQerMmA+f27repLoK9ViJHoK",
+	"0DcUsVlDfE6HIDNNPbdsK6oqgbQqzq451DxmSW/GKS/3j4D+UUH3/2RSag+6DYYp0uDmj2sjrHBjmQ68",
+	"5mHSHP5Zk7hoaFQnqEvXehPqIVBk5wA56JRDoOlvHTeuq//99F1LsR3AXuIF/9pK4596349t99eLhZg7",
+	"mydY6LQgu2e7psMeXZKk9xugqS5XdqNKYdiW73JUDIFua8B6fCP4dSLUkLDq3qBR/xGTw34EaXbBfJlz",
+	"ICT75+M8+22l/XKvhCGgbyyOwGjMF5bNvSMGdOlRIFxTDxEouF/rT411M8l/DVZiQgsN0nUWZ06vkTi7",
+	"13bmSJpPvEnRfYU4on9R/r1k09OiBTRohTE2CNN1Whtg2LA2UrmYdonbP++5dRkc72si8RH+f9nMeRjp",
+	"SVTicEcBCKeSu4tZKab0Ns6Ynq8fz5qS5itrJ76ESx7GTvyBG3zcFFORGmbdO7tMPz6jt1DL46+GNloV",
+	"t66X4Ib4DLZYMvg5na/9vFeBqldaZlfa9NlPrDN8N4LoxkseBDDoKMA+ZUF0VZ48ARtCYdACo+IO60yw",
+	"vBkrTXB+ke5ty21vGmMsLHt8uUrgO542FPb1fRri3imfEFSFy07WCRvn6r5Z9QEPhBDQLVYXBT78lUAw",
+	"qFdo0rGljgsNoL/OUnOHnE9J3DFe/VmVME9LxhZnlUCimEPfbMPNelKrxYk9GT+cSqjer8SOcfMAiS6C",
+	"hkrLjPBvWRbE5w2p2q301sdG+2OybYwXunpV3uWBsKK00NrhEXu/EtLE7gwuJloAtzSovN/LZNzgsPQP",
+	"Mv+8qpgXXPsc2/qWgjWqEjY28ExywplyjxQuEpVgRnIJfSiLs1UjIC+5XDklIERRV3yeAssf8tq93LGV",
+	"3jIluEFKbiBGpzwukqXgMSdCgWwYVmrITk9m2sNenw8S4n4vp8X2voEMKa79Q/NFDXVAwqbg99isdtR/",
+	"QkacKStKHYAmNTOiQt8Jlzpx4xozKQdJe6MmmrO2mnif1efjwHLfZzqTvyfw7EmKSwGR2TIN81CbgdkV",
+	"7FDUrTQFkX8812rRWDnWQvayvWxq2HR3L0ROajKR+F8/Um4tTtWksDmXBtJhd3OIohj8wI1tCUgxYh6a",
+	"KOBxmUBhB0m4pvbfA1IAl4wcgNhxI2KSac1Syxn266fNCQVwyMtQwD/FmaKp/NidCWHRwV5gvII11xuC",
+	"wnJbABYBLRPuQpdxP7M1CKT3yPwnqDgoFg2L2nITMe8IOwtL3JOlDXdG3gxFdX7CKz5jZZJL9LQlL1Ot",
+	"om6VTO628TD8aHzBtGIZkacVv7sGe8ktgNmcrruq6hmh2/zOqnhtO8IZAuL+a7LqAzvGpieVRP4+QJl2",
+	"xa/Fu3DV6ZBUep1K11/pjQCCdLyAIdNuSfq7lBZ4ZvDt1kLUiDYNL8G8exFoB5LZ/OjPTLaX46sfMsNP",
+	"7wmJj/1kcvxT/YBgi52sfD4uVNtcwy+ZNoCnfd4tk+FAlu+ClgXPcSfw81UT2SNQiseJsf33wVW9l3pW",
+	"rj5CrgPeeogXf3E3fpAWpgQL4w/GSlvhnWuIK0THmDKxWLeK56ASorT9VYIWB7kD8EqITCwhpfsjM1z+",
+	"qApBgtpoBxRnpWjwH85I/4/fP5LxdCXEJEP4NbAVgQ8Tu39Y+u0JYGewpQA1gqt4PqukKmNoyQphWzoL",
+	"XME/vVP5YciGIR99PBo5Dwj/2xsw/dn63//r9dOLiwvSHiHipYnSyekAIXCazaAPAVBwZaxw60R9luSJ",
+	"eHLR5TB89DSOTDWb2cRO4nfzmocr2O/mO9/dyn4BRzBlipTeAocctJSXlUgI02MYph2gOjDrBxOq05EU",
+	"xpeapBG+gaXqWRhfHhaFVLAgZapWhfLJRtTaOGrcy2facKfN7gvL4KfMCevIj5GWzXlVgfHcxQI8HS2L",
+	"olf72In+B4gf/WakE6z0Moxtq4CMwWi1DJ0ZFzFQGiV7IyDFN6wjw0X3Oj/hIdlJihec5DiBkq8CgugQ",
+	"P3eNQWSi/6ySJd9ZMNt1WbISETl5CHN/ik5vru3NzkOK7f0vy8QmpJAbaav1jli656wS1upAUQZuJ1FY",
+	"Gjbnai68ZoE8ErN6n625wv463d3yeM4roUqep1N8feM122W4bHSFnLhxvbvemfFwIe99TaDnNM0slQM4",
+	"YTZgpCkmw9vDUHD7JL2d7zcHc3UivGy1SydkOywmE9CyycxGKl7aSpkIrefhaPOnvXcEnzOxqd0OornY",
+	"WO0L+4i9wO+DEeKdSIjjSRuiCgBe2Xg97kIds7CPzg5OtCKSDafEwVjnd0N8UIvFfk51mZX4wjI8PmAA",
+	"cBn1g9s7d1NTEvZegmE2TsZ2pSsBm7LvNlPtyBdY8xjvlIyJUDfnjMj3xvnlRbrPc3Hm9AGscFI36ILk",
+	"6mPbE2G74ObJOtVhYQmWPPMv5rWe9zFmRjfew71fJfFG6zUDF2dPI3hxoB1DhffQ4BR5dklQYKM4+HlV",
+	"DShmXfJBXo73cMF9npPwgJQqxi/ubLJc4q4vQkdS6SwL+QFolUffzCo9X3tHmP52mpWaKXETPWM/oMfz",
+	"WI06gMy6hIs+w1mbfHpRwXuEXm+5DRbzSigmgMKHAtUld6JkfOGEF8rtc7Q95rpRDtO1Sm+ZDjWhzjTW",
+	"DYokXHCfkwsPSCqGVrsb9NFaPPq1buYrYeHMke7kwOPv9DYGOwLbAKa0nGYwZ4hgaSHx/khe+BkQ3Zl9",
+	"zBu30v4Jj+ZmcJ5fhAuPm+ub85u/XPztfM7P/QjubJG9ev3u5HMJacp2evoVmXSSx2kqCAJbims5F3G2",
+	"aU4bJQdiGlfC/QoX3I9zg/d+4POz89BDQwKn437VDzIHBGA9rFnLPO399Uc4uiOQ0rBnMNjUmOrs2dlj",
+	"XsuzD79/+P8DAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -2,7 +2,7 @@ package demo
 
 import (
 	"enkaustos/core/lesson"
-	"enkaustos/internal/room"
+	"enkaustos/internal/lessons"
 	"enkaustos/internal/school"
 )
 
@@ -30,9 +30,9 @@ func (m *maker) bells() error {
 	for _, c := range m.school.Now().ClassesByName() {
 		byName[c.Name] = c.ID
 	}
-	var week []lesson.Bell
+	var week lesson.Timetable
 	for _, b := range bells {
-		week = append(week, lesson.Bell{Class: byName[b.class], Weekday: b.weekday, Starts: b.starts, Ends: b.ends})
+		week.Bells = append(week.Bells, lesson.Bell{Classes: []string{byName[b.class]}, Weekday: b.weekday, Starts: b.starts, Ends: b.ends})
 	}
-	return m.change(func(now school.Moment, c *school.Change) error { return room.Ring(now, c, week) })
+	return m.change(func(now school.Moment, c *school.Change) error { return lessons.Keep(now, c, week) })
 }

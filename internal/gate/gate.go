@@ -57,12 +57,12 @@ func waiting(m school.Moment, list []*school.Piece, stage ready.Stage) []*school
 func (g Gate) ListPieces(ctx context.Context, r contract.ListPiecesRequestObject) (contract.ListPiecesResponseObject, error) {
 	m, by, class := g.School.Now(), school.ActorOf(ctx), view.Value(r.Params.Class)
 	var pieces []*school.Piece
-	if by.Role == work.Station {
-		class = by.Class
-	}
 	switch {
-	case by.Role == work.Station && class == "":
-	case by.Role != work.Station && view.Value(r.Params.Over):
+	case by.Role == work.Station:
+		for _, served := range by.Classes {
+			pieces = append(pieces, At(m, served, view.Value(r.Params.Stage))...)
+		}
+	case view.Value(r.Params.Over):
 		pieces = Over(m, class, view.Value(r.Params.Stage))
 	default:
 		pieces = At(m, class, view.Value(r.Params.Stage))

@@ -1,9 +1,6 @@
 package lists
 
 import (
-	"slices"
-
-	"enkaustos/core/lesson"
 	"enkaustos/internal/school"
 )
 
@@ -54,9 +51,8 @@ func archive(m school.Moment, c *school.Change, class school.Class) error {
 		}
 		free(m, c, a.ID)
 	}
-	of := func(b lesson.Bell) bool { return b.Class == class.ID }
-	if week := school.Bells.The(m.Snapshot).Lessons; slices.ContainsFunc(week, of) {
-		school.Bells.Put(c, school.Week{Lessons: slices.DeleteFunc(slices.Clone(week), of)})
+	if t := school.Bells.The(m.Snapshot); t.Of(class.ID) {
+		school.Bells.Put(c, t.Without(class.ID))
 	}
 	if hand := school.Hands.The(m.Snapshot); hand.Set.Class == class.ID {
 		school.Hands.Put(c, hand.Switched("", m.At, m.At))

@@ -282,13 +282,15 @@ func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
 func (st stream) missed(after int64, who work.Actor) (m message) {
 	now := st.live.school.Now()
 	var pieces []*school.Piece
-	if who.Role == work.Station && who.Class == "" {
-		m.kinds = []string{everything}
-		return m
+	classes := who.Classes
+	if who.Role != work.Station {
+		classes = []string{""} // all of them
 	}
-	for _, p := range now.PiecesOf(who.Class) {
-		if p.State.Seq > after {
-			pieces = append(pieces, p)
+	for _, class := range classes {
+		for _, p := range now.PiecesOf(class) {
+			if p.State.Seq > after {
+				pieces = append(pieces, p)
+			}
 		}
 	}
 	st.live.write(&m, now, pieces)
@@ -303,7 +305,10 @@ func (st stream) tell(w http.ResponseWriter, m message, a work.Actor) {
 	case work.Helper:
 		mine = m.helper
 	case work.Station:
-		mine = m.tablets[a.Class]
+		mine = nil
+		for _, class := range a.Classes {
+			mine = append(slices.Clip(mine), m.tablets[class]...)
+		}
 	}
 	if len(m.kinds) > 0 {
 		names, _ := json.Marshal(m.kinds) // plain words: they always marshal

@@ -4,10 +4,9 @@ package room
 
 import (
 	"context"
-	"errors"
 	"slices"
+	"time"
 
-	"enkaustos/core/lesson"
 	"enkaustos/core/rules"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/qr"
@@ -34,8 +33,11 @@ func Switch(m school.Moment, c *school.Change, class string) error {
 			return err
 		}
 	}
-	_, until := school.Bells.The(m.Snapshot).Lessons.At(m.At.Local())
-	school.Hands.Put(c, school.Hands.The(m.Snapshot).Switched(class, until.UTC(), m.At))
+	var until time.Time
+	if now, runs := school.Bells.The(m.Snapshot).At(m.At.Local()); runs {
+		until = now.Rings(time.Local).UTC()
+	}
+	school.Hands.Put(c, school.Hands.The(m.Snapshot).Switched(class, until, m.At))
 	return nil
 }
 
@@ -57,38 +59,17 @@ func SayDamp(m school.Moment, c *school.Change, damp bool) error {
 	return nil
 }
 
-// Ring replaces the lessons of the week.
-func Ring(m school.Moment, c *school.Change, bells []lesson.Bell) error {
-	week, err := lesson.NewWeek(bells, func(class string) string {
-		c, _ := school.Taught(m.Snapshot, class)
-		if c.Archived {
-			return ""
-		}
-		return c.Name
-	})
-	switch {
-	case errors.Is(err, lesson.ErrNoClass):
-		return school.Missing("class")
-	case err != nil:
-		return school.Says(err)
-	}
-	school.Bells.Put(c, school.Week{Lessons: week})
-	return nil
-}
-
 // show is the class in the room now, its tablets and the bells.
 func show(m school.Moment) contract.Room {
-	hand, week := school.Hands.The(m.Snapshot), school.Bells.The(m.Snapshot).Lessons
-	class, ends, byHand := week.Serving(hand.Set, m.At.Local())
+	hand := school.Hands.The(m.Snapshot)
+	classes, ends, byHand := hand.Serving(school.Bells.The(m.Snapshot), m.At.Local())
 	pace := m.Pace()
-	return contract.Room{Class: class, Name: school.Classes.All(m.Snapshot)[class].Name, Ends: view.When(ends), ByHand: byHand, Locked: hand.Locked,
+	return contract.Room{Classes: view.All(classes), Name: school.Called(m.Snapshot, classes), Ends: view.When(ends), ByHand: byHand, Locked: hand.Locked,
 		Damp: slices.Contains(school.Airs.The(m.Snapshot).Days, school.Day(m.At)), Pace: pace.Factor, PaceCount: pace.Count, Night: view.Some(pace.Night), NightCount: view.Some(pace.Nights),
 		Stations: view.List(paired(m), func(s Station) contract.PairedStation {
 			return contract.PairedStation{Id: s.ID, Name: s.Name, PairedAt: s.PairedAt}
 		}),
-		Bells: view.List(week, func(b lesson.Bell) contract.Bell {
-			return contract.Bell{Class: b.Class, Weekday: b.Weekday, Starts: b.Starts.String(), Ends: b.Ends.String()}
-		})}
+	}
 }
 
 // shown is the room, with what became of the code that pairs tablets.
@@ -127,24 +108,6 @@ func (r Room) SetDamp(ctx context.Context, q contract.SetDampRequestObject) (con
 	return contract.SetDamp200JSONResponse(v), err
 }
 
-// SetBells replaces the lessons of the week.
-func (r Room) SetBells(ctx context.Context, q contract.SetBellsRequestObject) (contract.SetBellsResponseObject, error) {
-	var bells []lesson.Bell
-	for _, b := range q.Body.Bells {
-		starts, err := lesson.ParseMinutes(b.Starts)
-		if err != nil {
-			return nil, school.Says(err)
-		}
-		ends, err := lesson.ParseMinutes(b.Ends)
-		if err != nil {
-			return nil, school.Says(err)
-		}
-		bells = append(bells, lesson.Bell{Class: b.Class, Weekday: b.Weekday, Starts: starts, Ends: ends})
-	}
-	v, err := r.changed(ctx, func(m school.Moment, c *school.Change) error { return Ring(m, c, bells) })
-	return contract.SetBells200JSONResponse(v), err
-}
-
 // MakePairingCode makes a code by which tablets are paired, and the links under
 // which they open their page.
 func (r Room) MakePairingCode(context.Context, contract.MakePairingCodeRequestObject) (contract.MakePairingCodeResponseObject, error) {
@@ -172,7 +135,30 @@ func (r Room) EndStation(ctx context.Context, q contract.EndStationRequestObject
 // GetStation is what a tablet serves now.
 func (r Room) GetStation(ctx context.Context, _ contract.GetStationRequestObject) (contract.GetStationResponseObject, error) {
 	m, a := r.School.Now(), school.ActorOf(ctx)
-	now, house := show(m), m.HouseOf(m.House, a.Class, nil)
-	return contract.GetStation200JSONResponse{Name: a.Name, Class: a.Class, ClassName: now.Name, Units: view.Units(school.Units.The(m.Snapshot)), Locked: a.Locked, Ends: now.Ends, Now: m.At,
+	now, house := show(m), together(m, a.Classes)
+	return contract.GetStation200JSONResponse{Name: a.Name, Classes: view.All(a.Classes), ClassName: school.Called(m.Snapshot, a.Classes), Units: view.Units(school.Units.The(m.Snapshot)), Locked: a.Locked, Ends: now.Ends, Now: m.At,
 		Stirs: house.Shakes == rules.Student, Pictures: house.Tablets == rules.InPictures, Wipes: contract.StationStateWipes(house.Wipes)}, nil
+}
+
+// together is the house in which several classes are in the room at once: who may do less in
+// one of them may do less in all of them, and who reads pictures sees pictures.
+func together(m school.Moment, classes []string) rules.House {
+	house := m.House
+	for i, class := range classes {
+		of := m.HouseOf(m.House, class, nil)
+		if i == 0 {
+			house = of
+			continue
+		}
+		if of.Shakes != rules.Student {
+			house.Shakes = of.Shakes
+		}
+		if of.Tablets == rules.InPictures {
+			house.Tablets = of.Tablets
+		}
+		if of.Wipes != rules.Student {
+			house.Wipes = of.Wipes
+		}
+	}
+	return house
 }

@@ -138,6 +138,6 @@ func AtStation(m school.Moment, id string) (a work.Actor, ok bool) {
 		return work.Actor{}, false
 	}
 	hand := school.Hands.The(m.Snapshot)
-	class, _, _ := school.Bells.The(m.Snapshot).Lessons.Serving(hand.Set, m.At.Local())
-	return work.Actor{Role: work.Station, Name: st.Name, ID: st.ID, Class: class, Locked: hand.Locked, Since: st.PairedAt}, true
+	classes, _, _ := hand.Serving(school.Bells.The(m.Snapshot), m.At.Local())
+	return work.Actor{Role: work.Station, Name: st.Name, ID: st.ID, Classes: classes, Locked: hand.Locked, Since: st.PairedAt}, true
 }

@@ -35,8 +35,8 @@ func twoClasses(t *testing.T) (s *staff, clock *hands, seven, eight Piece) {
 		_, err := s.AddAssignment(t.Context(), school.AssignmentRecord{Class: c.ID, Name: "Slab", Form: piece.Slab})
 		require.NoError(t, err)
 	}
-	require.NoError(t, s.SetBells(t.Context(), []lesson.Bell{
-		{Class: classes[1].ID, Weekday: 1, Starts: 600, Ends: 660}, {Class: classes[0].ID, Weekday: 1, Starts: 540, Ends: 600}}))
+	require.NoError(t, s.SetBells(t.Context(),
+		lesson.Bell{Classes: []string{classes[1].ID}, Weekday: 1, Starts: 600, Ends: 660}, lesson.Bell{Classes: []string{classes[0].ID}, Weekday: 1, Starts: 540, Ends: 600}))
 	return s, clock, s.Pieces(classes[0].ID, "")[0], s.Pieces(classes[1].ID, "")[0]
 }
 
@@ -61,27 +61,27 @@ func TestRoomFollowsBellAndHand(t *testing.T) {
 		clock.now = day
 		warm := s.Room(t)
 		require.NoError(t, s.Reload(t.Context()))
-		require.Equal(t, warm.Class, s.Room(t).Class, "as a cold start has it")
+		require.Equal(t, warm.Classes, s.Room(t).Classes, "as a cold start has it")
 		require.Equal(t, warm.Ends, s.Room(t).Ends)
 		return warm
 	}
-	require.Equal(t, seven.Assignment.Class, at("09:15").Class)
+	require.Equal(t, []string{seven.Assignment.Class}, at("09:15").Classes)
 	require.Equal(t, "10:00", at("09:15").Ends.Local().Format("15:04"))
-	require.Equal(t, eight.Assignment.Class, at("10:00").Class)
-	require.Empty(t, at("11:00").Class, "between lessons nobody is served")
+	require.Equal(t, []string{eight.Assignment.Class}, at("10:00").Classes)
+	require.Empty(t, at("11:00").Name, "between lessons nobody is served")
 
 	at("09:15")
 	require.NoError(t, s.SwitchRoom(t.Context(), eight.Assignment.Class))
 	require.True(t, at("09:20").ByHand)
-	require.Equal(t, eight.Assignment.Class, at("09:59").Class)
+	require.Equal(t, []string{eight.Assignment.Class}, at("09:59").Classes)
 	require.False(t, at("10:05").ByHand, "the bell that ended the lesson ended the switch")
 	at("09:15")
 	require.NoError(t, s.SwitchRoom(t.Context(), eight.Assignment.Class))
 	require.NoError(t, s.SwitchRoom(t.Context(), ""))
-	require.Equal(t, seven.Assignment.Class, at("09:20").Class, "switched back")
+	require.Equal(t, []string{seven.Assignment.Class}, at("09:20").Classes, "switched back")
 	at("12:00")
 	require.NoError(t, s.SwitchRoom(t.Context(), seven.Assignment.Class))
-	require.Equal(t, seven.Assignment.Class, at("16:00").Class, "without a bell it holds until it is switched back")
+	require.Equal(t, []string{seven.Assignment.Class}, at("16:00").Classes, "without a bell it holds until it is switched back")
 	require.ErrorContains(t, s.SwitchRoom(t.Context(), "nowhere"), "no such class")
 	require.NoError(t, s.LockStations(t.Context(), true))
 	require.True(t, at("16:00").Locked)

@@ -24,6 +24,7 @@ import (
 	"enkaustos/internal/gate"
 	"enkaustos/internal/house"
 	"enkaustos/internal/kiln"
+	"enkaustos/internal/lessons"
 	"enkaustos/internal/lists"
 	"enkaustos/internal/room"
 	"enkaustos/internal/school"
@@ -276,8 +277,10 @@ func (s *staff) SetDamp(ctx context.Context, damp bool) error {
 	return s.change(ctx, func(m school.Moment, c *school.Change) error { return room.SayDamp(m, c, damp) })
 }
 
-func (s *staff) SetBells(ctx context.Context, bells []lesson.Bell) error {
-	return s.change(ctx, func(m school.Moment, c *school.Change) error { return room.Ring(m, c, bells) })
+func (s *staff) SetBells(ctx context.Context, bells ...lesson.Bell) error {
+	return s.change(ctx, func(m school.Moment, c *school.Change) error {
+		return lessons.Keep(m, c, lesson.Timetable{Bells: bells})
+	})
 }
 
 func (s *staff) EndStation(ctx context.Context, id string) error {

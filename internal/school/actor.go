@@ -47,7 +47,7 @@ func (m Moment) Piece(by work.Actor, id string) (*Piece, error) {
 	switch {
 	case !ok:
 		return nil, Missing("piece")
-	case by.Role == work.Station && m.ClassOf(p) != by.Class:
+	case by.Role == work.Station && !by.Serves(m.ClassOf(p)):
 		return nil, ErrOtherClass
 	}
 	return p, nil

@@ -38,7 +38,7 @@ var (
 	Units = One[units.System]("units")
 	Rules = One[HouseRules]("house")
 	Airs  = One[Air]("damp")
-	Bells = One[Week]("bells").Quiet()
+	Bells = One[lesson.Timetable]("bells").Quiet()
 	Hands = One[lesson.ByHand]("room").Quiet()
 
 	epochs = One[epoch]("epoch").Quiet()
@@ -74,11 +74,6 @@ type HouseRules struct {
 // Air is the days, such as "2026-03-02", on which things dry more slowly.
 type Air struct {
 	Days []string `json:"days"`
-}
-
-// Week is the lessons of the week.
-type Week struct {
-	Lessons lesson.Week `json:"lessons"`
 }
 
 // Class is a group of students who work together.

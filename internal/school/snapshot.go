@@ -2,6 +2,7 @@ package school
 
 import (
 	"cmp"
+	"enkaustos/core/lesson"
 	"maps"
 	"slices"
 	"strconv"
@@ -149,6 +150,15 @@ func Taught(s *Snapshot, id string) (Class, error) {
 		return c, Refuse("%s is archived: restore the class first.", c.Name)
 	}
 	return c, nil
+}
+
+// Called is what classes are called, as one: 7 Plover and 8 Heron.
+func Called(s *Snapshot, classes []string) string {
+	names := make([]string, len(classes))
+	for i, id := range classes {
+		names[i] = Classes.All(s)[id].Name
+	}
+	return lesson.And(names)
 }
 
 // EveryClass is ClassesByName with those that are archived.

@@ -2,6 +2,7 @@ package stock
 
 import (
 	"context"
+	"slices"
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/rules"
@@ -11,11 +12,16 @@ import (
 	"enkaustos/internal/view"
 )
 
+// shake says whether everybody whom a tablet serves may open jars by their house.
+func shake(m school.Moment, by work.Actor) bool {
+	return !slices.ContainsFunc(by.Classes, func(class string) bool { return m.HouseOf(m.House, class, nil).Shakes != rules.Student })
+}
+
 // StirJars writes down that jars were stirred just now.
 func (s Stock) StirJars(ctx context.Context, r contract.StirJarsRequestObject) (contract.StirJarsResponseObject, error) {
 	by := school.ActorOf(ctx)
 	err := s.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		if by.Role == work.Station && m.HouseOf(m.House, by.Class, nil).Shakes != rules.Student {
+		if by.Role == work.Station && !shake(m, by) {
 			return school.Deny("In this house the teacher shakes and opens jars.")
 		}
 		for _, code := range r.Body.Codes {

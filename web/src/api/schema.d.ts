@@ -1319,7 +1319,78 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/room/bells": {
+    "/timetable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The bells, how they turn over, holidays and odd days. */
+        get: operations["getTimetable"];
+        /** Replace the bells, how they turn over, holidays and odd days; lessons that were moved or cancelled stay so. */
+        put: operations["setTimetable"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/timetable/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The lessons of the term as an iCalendar file. */
+        get: operations["exportCalendar"];
+        put?: never;
+        /** Look at an iCalendar file of lessons, and take it over whole or not at all. */
+        post: operations["importCalendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every day from one to another, with its lessons. */
+        get: operations["listLessons"];
+        put?: never;
+        /** One more lesson beside the bells. */
+        post: operations["addLesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/around": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The lesson that runs, the next ones and the last ones of a class, or of all. */
+        get: operations["lessonsAround"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1327,8 +1398,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Replace the lessons of the week. */
-        put: operations["setBells"];
+        /** Move or cancel one lesson, or have it as the bells have it again; one that was added is taken out by cancelling it. */
+        put: operations["changeLesson"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2696,8 +2767,9 @@ export interface components {
             text: string;
         };
         Room: {
-            /** @description The class in the room now; empty between lessons */
-            class: string;
+            /** @description The classes in the room now; none between lessons */
+            classes: string[];
+            /** @description What they are called, as one */
             name: string;
             /** Format: date-time */
             ends?: string;
@@ -2720,7 +2792,6 @@ export interface components {
             night?: number;
             nightCount?: number;
             stations: components["schemas"]["PairedStation"][];
-            bells: components["schemas"]["Bell"][];
         };
         Harm: {
             /** @description Of the event that said so */
@@ -2738,18 +2809,147 @@ export interface components {
             /** Format: date-time */
             pairedAt: string;
         };
+        /** @description A lesson of an ordinary week or cycle */
         Bell: {
-            class: string;
-            /** @description 1 Monday to 7 Sunday */
-            weekday: number;
+            classes: string[];
+            /** @description 1 Monday to 7 Sunday; 0 in a cycle of days */
+            weekday?: number;
+            /** @description The week of the cycle, 1 is A, 0 every week; or the day of it */
+            turn?: number;
             /** @description A time of the day, such as 09:15 */
             starts: string;
             ends: string;
         };
+        /** @description How the days of a timetable turn over */
+        Cycle: {
+            /**
+             * @description Every week alike; weeks A, B and so on; or days that are counted on from one school day to the next
+             * @enum {string}
+             */
+            turning: "" | "weeks" | "days";
+            length: number;
+            /** @description A day of week A, or a Day 1 */
+            from?: string;
+            /** @description Holidays count as well */
+            through?: boolean;
+        };
+        Holiday: {
+            from: string;
+            to: string;
+            name: string;
+        };
+        /** @description A day that runs as another one does, or by bells of its own */
+        OddDay: {
+            date: string;
+            name?: string;
+            weekday?: number;
+            turn?: number;
+            /** @description It has bells of its own */
+            own?: boolean;
+            bells?: components["schemas"]["Bell"][];
+        };
+        Timetable: {
+            cycle: components["schemas"]["Cycle"];
+            /** @description The first day of the term; missing for no beginning */
+            from?: string;
+            to?: string;
+            bells: components["schemas"]["Bell"][];
+            holidays: components["schemas"]["Holiday"][];
+            odd: components["schemas"]["OddDay"][];
+            /** @description What may be a slip; not read */
+            doubts?: string[];
+        };
+        Lesson: {
+            /** @description Stays the same when it is moved */
+            key: string;
+            date: string;
+            starts: string;
+            ends: string;
+            /** Format: date-time */
+            begins: string;
+            /** Format: date-time */
+            rings: string;
+            classes: string[];
+            /** @description What its classes are called, as one */
+            names: string;
+            /** @enum {string} */
+            is: "usual" | "odd" | "moved" | "added" | "cancelled";
+            note: string;
+        };
+        LessonChange: {
+            /**
+             * @description moved where it is somewhere else, at another time or of other classes; usual as the bells have it
+             * @enum {string}
+             */
+            is: "usual" | "moved" | "added" | "cancelled";
+            date?: string;
+            starts?: string;
+            ends?: string;
+            classes?: string[];
+            note?: string;
+        };
+        CalendarDay: {
+            date: string;
+            /** @description The week or the day of the cycle, as it is called */
+            turn: string;
+            holiday: string;
+            /** @description What the odd day is called and how it runs */
+            odd: string;
+            /** @description It lies in the term */
+            taught: boolean;
+            lessons: components["schemas"]["Lesson"][];
+        };
+        Calendar: {
+            today: string;
+            /** @description The first day of the term */
+            from?: string;
+            to?: string;
+            days: components["schemas"]["CalendarDay"][];
+            doubts: string[];
+        };
+        LessonsAround: {
+            now?: components["schemas"]["Lesson"];
+            /** @description The next ones, up to five */
+            next: components["schemas"]["Lesson"][];
+            /** @description The last ones within four weeks, up to four, the newest first */
+            before: components["schemas"]["Lesson"][];
+        };
+        CalendarImport: {
+            names: components["schemas"]["CalendarName"][];
+            holidays: components["schemas"]["Holiday"][];
+            /** @description What was taken otherwise than it is written */
+            notes: string[];
+            /** @description What repeats */
+            bells: components["schemas"]["Bell"][];
+            /** @description Lessons beside what repeats */
+            added: number;
+            /** @description Lessons that would repeat, and do not take place */
+            cancelled: number;
+            cycle: components["schemas"]["Cycle"];
+            from: string;
+            to: string;
+            /** @description Lessons of these classes that the timetable has from today on and the file has not */
+            lost: number;
+            applied: boolean;
+        };
+        CalendarName: {
+            /** @description As the events are called */
+            name: string;
+            events: number;
+            /** @description They are of whole days */
+            days?: boolean;
+            /** Format: date-time */
+            first: string;
+            /** Format: date-time */
+            last: string;
+            /** @description Whose lessons they are; empty for nobody's */
+            class: string;
+        };
         StationState: {
             units: components["schemas"]["Units"];
             name: string;
-            class: string;
+            /** @description The classes that it serves now */
+            classes: string[];
             className: string;
             locked: boolean;
             /** Format: date-time */
@@ -6081,7 +6281,74 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
-    setBells: {
+    getTimetable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The timetable */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timetable"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setTimetable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Timetable"];
+            };
+        };
+        responses: {
+            /** @description The timetable */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timetable"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importCalendar: {
         parameters: {
             query?: never;
             header?: never;
@@ -6091,19 +6358,128 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    bells: components["schemas"]["Bell"][];
+                    /** @description The file */
+                    text: string;
+                    /** @description Whose lessons the events of a name are; empty for nobody's. A name that is not here is looked for among the classes. */
+                    classes?: {
+                        [key: string]: string;
+                    };
+                    /** @description Events of whole days that are not a class's are holidays */
+                    holidays?: boolean;
+                    /** @description The first day that is taken over; the file's own where it is missing */
+                    from?: string;
+                    to?: string;
+                    apply: boolean;
                 };
             };
         };
         responses: {
-            /** @description The room */
+            /** @description What the file would bring or has brought */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Room"];
+                    "application/json": components["schemas"]["CalendarImport"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listLessons: {
+        parameters: {
+            query?: {
+                /** @description The first day; the Monday of this week where it is missing */
+                from?: string;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The days */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calendar"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LessonChange"];
+            };
+        };
+        responses: {
+            /** @description The lesson */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lesson"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    lessonsAround: {
+        parameters: {
+            query?: {
+                class?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lessons */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonsAround"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LessonChange"];
+            };
+        };
+        responses: {
+            /** @description It is as was asked */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

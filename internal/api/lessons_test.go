@@ -1,0 +1,87 @@
+package api_test
+
+import (
+	"strings"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/contract"
+)
+
+// workTheTimetable asks everything of the timetable of a teacher who has a class called 7.
+func workTheTimetable(c *caller, class string) {
+	t := c.t
+	bell := func(from, to string) body {
+		return body{"classes": []string{class}, "weekday": 1, "starts": from, "ends": to}
+	}
+	put := func(status int, bells ...body) string {
+		asked := body{"cycle": body{"turning": "", "length": 0}, "bells": bells, "holidays": []body{}, "odd": []body{}}
+		if status == 200 {
+			require.Len(t, do[contract.Timetable](c, 200, "PUT", "/timetable", asked).Bells, len(bells))
+			return ""
+		}
+		return do[contract.Problem](c, status, "PUT", "/timetable", asked).Detail
+	}
+	put(200, bell("09:00", "10:00"), bell("10:00", "11:00"))
+	require.Contains(t, put(422, bell("09:00", "10:00"), bell("09:45", "11:00")), "before 7 has left")
+	require.Contains(t, put(422, bell("11:00", "09:00")), "a lesson from 11:00 to 09:00 would end on another day")
+	require.Contains(t, put(422, bell("", "09:00")), "expected one such as 09:15")
+	require.Len(t, do[contract.Timetable](c, 200, "GET", "/timetable", nil).Bells, 2, "what was refused changed nothing")
+
+	days := do[contract.Calendar](c, 200, "GET", "/lessons?from=2030-03-04&days=7", nil).Days
+	require.Len(t, days, 7)
+	require.Equal(t, "2030-03-04T09:00", days[0].Lessons[0].Key)
+	change := func(status int, key string, v body) {
+		do[any](c, status, "PUT", "/lessons/"+key, v)
+	}
+	on := func(day string) []contract.Lesson {
+		return do[contract.Calendar](c, 200, "GET", "/lessons?days=1&from="+day, nil).Days[0].Lessons
+	}
+	change(204, "2030-03-04T09:00", body{"is": "cancelled", "note": "visit"})
+	require.Equal(t, contract.LessonIsCancelled, on("2030-03-04")[0].Is)
+	change(204, "2030-03-04T09:00", body{"is": "moved", "date": "2030-03-06", "starts": "13:00", "ends": "14:00", "classes": []string{class}})
+	require.Equal(t, "2030-03-04T09:00", on("2030-03-06")[0].Key)
+	change(422, "2030-03-04T10:00", body{"is": "moved", "date": "2030-03-06", "starts": "13:30", "ends": "14:30", "classes": []string{class}})
+	change(404, "2030-03-05T09:00", body{"is": "cancelled"})
+	change(422, "someday", body{"is": "cancelled"})
+	change(204, "2030-03-04T09:00", body{"is": "usual"})
+	require.Empty(t, on("2030-03-06"))
+	more := do[contract.Lesson](c, 201, "POST", "/lessons", body{"is": "added", "date": "2030-03-06", "starts": "13:00", "ends": "14:00", "classes": []string{class}})
+	require.Equal(t, "2030-03-06T13:00+", more.Key)
+	do[contract.Problem](c, 422, "POST", "/lessons", body{"is": "added"})
+	change(204, strings.ReplaceAll(more.Key, "+", "%2B"), body{"is": "cancelled"})
+	require.Empty(t, on("2030-03-06"))
+	around := do[contract.LessonsAround](c, 200, "GET", "/lessons/around?class="+class, nil)
+	require.Len(t, around.Next, 5)
+	require.Len(t, around.Before, 4)
+	takeACalendar(c, class)
+	put(200, bell("09:00", "10:00"), bell("10:00", "11:00"))
+}
+
+// takeACalendar takes the lessons out as a file, and a file in.
+func takeACalendar(c *caller, class string) {
+	t := c.t
+	file := string(get(c, "/timetable/calendar"))
+	require.Contains(t, file, "BEGIN:VCALENDAR")
+	require.Contains(t, file, "SUMMARY:7")
+	taken := do[contract.CalendarImport](c, 200, "POST", "/timetable/calendar", body{"text": file, "apply": false})
+	require.False(t, taken.Applied)
+	require.Equal(t, class, taken.Names[0].Class)
+	require.Zero(t, taken.Lost+taken.Added, "what was taken out is what is there")
+	require.Len(t, taken.Bells, 2)
+
+	at := time.Now().AddDate(0, 1, 0).Format("20060102")
+	text := "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:1\r\nSUMMARY:Pottery\r\nDTSTART:" + at + "T120000\r\nDTEND:" + at + "T130000\r\nRRULE:FREQ=WEEKLY;COUNT=6\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+	require.Empty(t, do[contract.CalendarImport](c, 200, "POST", "/timetable/calendar", body{"text": text, "apply": false}).Names[0].Class)
+	named := body{"text": text, "apply": true, "classes": body{"Pottery": class}, "holidays": true}
+	applied := do[contract.CalendarImport](c, 200, "POST", "/timetable/calendar", named)
+	require.True(t, applied.Applied)
+	require.Len(t, applied.Bells, 1)
+	require.Positive(t, applied.Lost, "it says what goes: the Mondays between")
+	for _, broken := range []string{"", "BEGIN:VCALENDAR\r\nEND:VCALENDAR\r\n", strings.ReplaceAll(text, at, "19010101"), strings.ReplaceAll(text, "WEEKLY", "SECONDLY"), strings.ReplaceAll(text, "WEEKLY", "OFTEN")} {
+		problem := do[contract.Problem](c, 422, "POST", "/timetable/calendar", body{"text": broken, "apply": true})
+		require.NotEmpty(t, problem.Detail)
+		require.NotContains(t, problem.Detail, "\n")
+	}
+}

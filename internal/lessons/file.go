@@ -1,0 +1,221 @@
+package lessons
+
+import (
+	"bytes"
+	"cmp"
+	"context"
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+	"time"
+
+	"enkaustos/core/lesson"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/exchange"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// A file of a school year and somewhat more is read, from some weeks before today.
+const (
+	yearsBack  = 120 * 24 * time.Hour
+	yearsAhead = 400 * 24 * time.Hour
+)
+
+// taking is a calendar file on its way into the timetable.
+type taking struct {
+	m      school.Moment
+	file   exchange.Calendar
+	named  map[string]string // whose lessons the events of a name are
+	out    contract.CalendarImport
+	slots  []lesson.Slot
+	window [2]lesson.Date
+}
+
+// ImportCalendar looks at an iCalendar file, and takes it over whole or not at all.
+func (l Lessons) ImportCalendar(ctx context.Context, r contract.ImportCalendarRequestObject) (contract.ImportCalendarResponseObject, error) {
+	var out contract.CalendarImport
+	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
+		out, err = Take(m, c, *r.Body)
+		return err
+	})
+	return contract.ImportCalendar200JSONResponse(out), err
+}
+
+// Take looks at a calendar file and says what it would bring; where that is asked for, it
+// brings it.
+func Take(m school.Moment, c *school.Change, v contract.ImportCalendarJSONRequestBody) (contract.CalendarImport, error) {
+	read := reader{}
+	from, to := read.date(view.Value(v.From)), read.date(view.Value(v.To))
+	if read.err != nil {
+		return contract.CalendarImport{}, read.err
+	}
+	if from != 0 && to != 0 && to < from {
+		return contract.CalendarImport{}, school.Refuse("The last day lies before the first one: from %s to %s.", from.Said(), to.Said())
+	}
+	file, err := exchange.ReadCalendar(strings.NewReader(v.Text), time.Local, m.At.Add(-yearsBack), m.At.Add(yearsAhead))
+	if err != nil {
+		return contract.CalendarImport{}, school.Says(err)
+	}
+	if len(file.Events) == 0 {
+		return contract.CalendarImport{}, school.Refuse("No event of this file lies within %d days before today and %d after it.", int(yearsBack.Hours()/24), int(yearsAhead.Hours()/24))
+	}
+	t := &taking{m: m, file: file, named: view.Value(v.Classes), window: [2]lesson.Date{from, to}}
+	t.names()
+	t.lessons()
+	base := school.Bells.The(m.Snapshot)
+	if view.Value(v.Holidays) {
+		base = t.holidays(base)
+	}
+	fitted := base.Taking(t.slots, t.window[0], t.window[1])
+	t.says(base, fitted)
+	kept := c
+	if !v.Apply {
+		kept = &school.Change{} // only to hear whether it could be kept
+	}
+	if err := Keep(m, kept, fitted.Timetable); err != nil {
+		return contract.CalendarImport{}, err
+	}
+	t.out.Applied = v.Apply
+	return t.out, nil
+}
+
+// names says what the events are called, and whose lessons they are taken for.
+func (t *taking) names() {
+	byName := map[string]*contract.CalendarName{}
+	for _, e := range t.file.Events {
+		n := byName[e.Name]
+		if n == nil {
+			class, said := t.named[e.Name]
+			if !said {
+				class = t.classNamed(e.Name)
+			}
+			n = &contract.CalendarName{Name: e.Name, First: e.Starts.UTC(), Class: class, Days: view.Some(e.Days)}
+			byName[e.Name] = n
+		}
+		n.Events++
+		n.Last = e.Starts.UTC()
+	}
+	t.named = map[string]string{}
+	for _, n := range slices.SortedFunc(maps.Values(byName), func(a, b *contract.CalendarName) int {
+		return cmp.Or(b.Events-a.Events, strings.Compare(a.Name, b.Name))
+	}) {
+		t.out.Names = append(t.out.Names, *n)
+		t.named[n.Name] = n.Class
+	}
+}
+
+// classNamed is the class whose name stands in the name of an event, the longest first; ""
+// for none.
+func (t *taking) classNamed(event string) string {
+	best := school.Class{}
+	padded := " " + plain(event) + " "
+	for _, c := range t.m.ClassesByName() {
+		if !c.Archived && strings.Contains(padded, " "+plain(c.Name)+" ") && len(c.Name) > len(best.Name) {
+			best = c
+		}
+	}
+	return best.ID
+}
+
+// plain is a name without case and punctuation.
+func plain(name string) string {
+	return strings.Join(strings.FieldsFunc(strings.ToLower(name), func(r rune) bool { return strings.ContainsRune(" ,;:.()[]/-–", r) }), " ")
+}
+
+// lessons are the slots of the events that are lessons, and the days that they reach over.
+func (t *taking) lessons() {
+	left := map[string]int{}
+	first, last := lesson.Date(0), lesson.Date(0)
+	for _, e := range t.file.Events {
+		class := t.named[e.Name]
+		if class == "" || e.Days {
+			continue
+		}
+		d := lesson.DateOf(e.Starts)
+		if t.window[0] != 0 && d < t.window[0] || t.window[1] != 0 && d > t.window[1] {
+			continue
+		}
+		starts, ends := clock(e.Starts), clock(e.Ends)
+		switch next := lesson.DateOf(e.Ends); {
+		case next == d+1 && ends == 0:
+			ends = 24 * 60
+		case next != d:
+			left["ends on the day it begins"]++
+			continue
+		case ends == starts:
+			left["lasts some time"]++
+			continue
+		}
+		if first == 0 {
+			first = d
+		}
+		last = d
+		t.slots = append(t.slots, lesson.Slot{Date: d, Starts: starts, Ends: ends, Classes: []string{class}})
+	}
+	t.window = [2]lesson.Date{cmp.Or(t.window[0], first), cmp.Or(t.window[1], last)}
+	for _, why := range slices.Sorted(maps.Keys(left)) {
+		t.out.Notes = append(t.out.Notes, fmt.Sprintf("Lessons left out, for a lesson %s: %d.", why, left[why]))
+	}
+}
+
+func clock(at time.Time) lesson.Minutes { return lesson.Minutes(at.Hour()*60 + at.Minute()) }
+
+// holidays takes events of whole days that are no class's as holidays, beside those that
+// the timetable has.
+func (t *taking) holidays(base lesson.Timetable) lesson.Timetable {
+	base.Holidays = slices.Clone(base.Holidays)
+	for _, e := range t.file.Events {
+		if !e.Days || t.named[e.Name] != "" {
+			continue
+		}
+		h := lesson.Holiday{From: lesson.DateOf(e.Starts), To: lesson.DateOf(e.Ends) - 1, Name: e.Name}
+		if !slices.ContainsFunc(base.Holidays, func(o lesson.Holiday) bool { return o.From <= h.To && h.From <= o.To }) {
+			base.Holidays = append(base.Holidays, h)
+			t.out.Holidays = append(t.out.Holidays, showHoliday(h))
+		}
+	}
+	return base
+}
+
+// says what the file would bring.
+func (t *taking) says(base lesson.Timetable, f lesson.Fitted) {
+	today := lesson.DateOf(t.m.At.Local())
+	t.out.Holidays, t.out.Notes = view.All(t.out.Holidays), append(view.All(t.file.Notes), t.out.Notes...)
+	t.out.Bells, t.out.Added, t.out.Cancelled, t.out.Cycle = view.List(f.Bells, showBell), f.Added, f.Cancelled, showCycle(f.Timetable.Cycle)
+	t.out.From, t.out.To = t.window[0].String(), t.window[1].String()
+	mine := map[string]bool{}
+	for _, class := range t.named {
+		mine[class] = class != ""
+	}
+	for d := max(today, t.window[0]); d <= t.window[1]; d++ {
+		after := f.Timetable.On(d)
+		for _, l := range base.On(d) {
+			for _, class := range l.Classes {
+				if mine[class] && !slices.ContainsFunc(after, func(now lesson.Lesson) bool { return now.Has(class) && now.Starts == l.Starts }) {
+					t.out.Lost++
+				}
+			}
+		}
+	}
+}
+
+// ExportCalendar writes the lessons of the term as an iCalendar file: from its first day,
+// or four months back, to its last, or a year ahead.
+func (l Lessons) ExportCalendar(context.Context, contract.ExportCalendarRequestObject) (contract.ExportCalendarResponseObject, error) {
+	m := l.School.Now()
+	t, today := school.Bells.The(m.Snapshot), lesson.DateOf(m.At.Local())
+	from, to := cmp.Or(t.From, today-120), cmp.Or(t.To, today+365)
+	var events []exchange.Event
+	var uids []string
+	for d := from; d <= to; d++ {
+		for _, one := range t.On(d) {
+			events = append(events, exchange.Event{Name: school.Called(m.Snapshot, one.Classes), Starts: one.Begins(time.Local), Ends: one.Rings(time.Local)})
+			uids = append(uids, one.Key.String()+"@enkaustos")
+		}
+	}
+	var file bytes.Buffer
+	err := exchange.WriteCalendar(&file, cmp.Or(school.Names.The(m.Snapshot).Name, "Glaze room"), events, func(i int) string { return uids[i] }, m.At)
+	return contract.ExportCalendar200TextcalendarResponse{Body: &file, ContentLength: int64(file.Len())}, err
+}

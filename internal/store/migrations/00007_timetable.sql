@@ -1,0 +1,9 @@
+-- +goose Up
+-- A lesson may be of several classes.
+UPDATE setting SET body = json_set(body, '$.lessons', json((
+    SELECT json_group_array(json_set(json_remove(value, '$.class'), '$.classes', json_array(value ->> 'class')))
+    FROM json_each(setting.body, '$.lessons'))))
+  WHERE key = 'bells' AND json_type(body, '$.lessons') = 'array';
+
+-- +goose Down
+SELECT 1; -- a school's records are never thrown away by a step back
