@@ -9,6 +9,7 @@ import (
 	"os/signal"
 	"strings"
 	"syscall"
+	_ "time/tzdata" // zones of calendar files, on machines that bring none
 
 	"github.com/spf13/cobra"
 )

@@ -64,7 +64,11 @@ func Checked(t Timetable, name func(class string) string) (Timetable, error) {
 func (t Timetable) sorted() Timetable {
 	t.Bells, t.Holidays, t.Odd, t.Changes = slices.Clone(t.Bells), slices.Clone(t.Holidays), slices.Clone(t.Odd), slices.Clone(t.Changes)
 	slices.SortFunc(t.Bells, func(a, b Bell) int {
-		return cmp.Or(cmp.Compare(a.Turn, b.Turn), cmp.Compare(a.Weekday, b.Weekday), cmp.Compare(a.Starts, b.Starts))
+		byDay := cmp.Compare(a.Weekday, b.Weekday)
+		if a.Weekday == 0 {
+			byDay = cmp.Compare(a.Turn, b.Turn)
+		}
+		return cmp.Or(byDay, cmp.Compare(a.Starts, b.Starts), cmp.Compare(a.Turn, b.Turn))
 	})
 	slices.SortFunc(t.Holidays, func(a, b Holiday) int { return cmp.Compare(a.From, b.From) })
 	slices.SortFunc(t.Odd, func(a, b OddDay) int { return cmp.Compare(a.Date, b.Date) })

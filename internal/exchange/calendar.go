@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"regexp"
 	"slices"
 	"strings"
 	"time"
@@ -39,7 +40,7 @@ const (
 func ReadCalendar(file io.Reader, room *time.Location, from, to time.Time) (Calendar, error) {
 	parsed, err := ics.ParseCalendar(file)
 	if err != nil {
-		return Calendar{}, fmt.Errorf("this is no calendar file that can be read: expected iCalendar (.ics), %s", clause(err))
+		return Calendar{}, unread(err)
 	}
 	r := calendarReader{room: room, from: from, to: to, noted: map[string]bool{}}
 	instead := map[string]bool{} // times of series that another event stands for
@@ -60,14 +61,15 @@ func ReadCalendar(file io.Reader, room *time.Location, from, to time.Time) (Cale
 	return r.out, nil
 }
 
-// clause is what a parser said, without the names of its parts.
-func clause(err error) string {
-	text := err.Error()
-	if i := strings.LastIndex(text, ": "); i >= 0 && i+2 < len(text) {
-		text = text[i+2:]
+// unread says of what a parser could not read where it stopped.
+func unread(err error) error {
+	if found := lineOf.FindStringSubmatch(err.Error()); found != nil && found[1] != "0" {
+		return fmt.Errorf("line %s of this calendar file cannot be read: expected iCalendar (.ics)", found[1])
 	}
-	return strings.ToLower(text)
+	return errors.New("this is no calendar file: expected iCalendar (.ics), which begins with BEGIN:VCALENDAR and ends with END:VCALENDAR")
 }
+
+var lineOf = regexp.MustCompile(`line (\d+)`)
 
 func series(e *ics.VEvent, at time.Time) string { return e.Id() + at.UTC().Format(time.RFC3339) }
 

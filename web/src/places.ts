@@ -65,11 +65,13 @@ export const places: readonly Place[] = [
   { path: "/results", name: "Results", group: "stage", stage: "results", key: "6", roles: grown, view: () => import("@/results/ResultsView.vue") },
 
   { path: "/", name: "Today", group: "beside", key: "0", roles: grown, view: () => import("@/today/TodayView.vue") },
+  { path: "/lessons", name: "Lessons", group: "beside", key: "L", roles: grown, view: () => import("@/lessons/LessonsView.vue") },
   { path: "/stock", name: "Stock", group: "beside", key: "7", roles: grown, view: () => import("@/stock/StockView.vue") },
   { path: "/classes", name: "Classes", group: "beside", key: "8", roles: onlyTeacher, view: () => import("@/lists/ClassesView.vue") },
   { path: "/rules", name: "House rules", group: "beside", key: "9", roles: onlyTeacher, view: () => import("@/house/RulesView.vue") },
   { path: "/room", name: "Room and tablets", group: "beside", key: "T", roles: grown, view: () => import("@/room/RoomView.vue") },
 
+  { path: "/lessons/bells", name: "Bells", heading: "Bells, holidays and odd days", group: "within", roles: onlyTeacher, view: () => import("@/lessons/BellsView.vue") },
   { path: "/first", name: "First steps", group: "within", roles: onlyTeacher, view: () => import("@/first/FirstView.vue") },
   { path: "/tiles/read", name: "Read a rack", group: "within", roles: onlyTeacher, view: () => import("@/wall/ReadView.vue"),
     keys: [["arrows", "Move a mark on the photograph; Shift far, Alt sizes, Delete removes"]] },

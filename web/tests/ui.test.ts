@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
-import type { Piece, Schemas } from "@/api/client";
+import type { Piece } from "@/api/client";
 import { findPiece } from "@/bench/findPiece";
-import { lessonsBefore } from "@/room/useBells";
+import { dayAfter, later, mondayOf, turns, weekdayOf } from "@/lessons/days";
 import { cm2, kB, lab, mL, tenth } from "@/ui/figures";
-import { clock, dateAndClock, day, forField, soon } from "@/ui/moments";
+import { clock, dateAndClock, day, soon } from "@/ui/moments";
 
 describe("finding a piece by a few keys", () => {
   const piece = (id: string, student: string, mark: string) => ({ id, student, mark }) as Piece;
@@ -26,24 +26,21 @@ describe("finding a piece by a few keys", () => {
   ])("%s finds %s: %s", (...[text, id]) => expect(findPiece(pieces, text)?.id).toBe(id));
 });
 
-describe("the last lessons of a class", () => {
-  const bell = (of: string, weekday: number, ends: string) =>
-    ({ class: of, weekday, starts: "08:00", ends }) as Schemas["Bell"];
-  const bells = [bell("a", 1, "09:50"), bell("a", 4, "14:30"), bell("b", 1, "11:00")];
-  const monday = new Date(2026, 2, 2, 9, 50);
-  it("go back week by week, the newest first, and not to one that has not ended", () => {
-    expect(lessonsBefore(bells, "a", monday).map(forField)).toEqual([
-      "2026-02-26T14:30",
-      "2026-02-23T09:50",
-      "2026-02-19T14:30",
-      "2026-02-16T09:50",
+describe("days of the calendar", () => {
+  it("are counted over months, leap days and days on which clocks change", () => {
+    expect([dayAfter("2026-03-28", 1), dayAfter("2028-02-28", 1), dayAfter("2026-01-01", -1)]).toEqual([
+      "2026-03-29",
+      "2028-02-29",
+      "2025-12-31",
     ]);
-    expect(forField(lessonsBefore(bells, "a", new Date(2026, 2, 2, 9, 51))[0]!)).toBe("2026-03-02T09:50");
-    expect(lessonsBefore(bells, "b", monday, 2).map(forField)).toEqual([
-      "2026-02-23T11:00",
-      "2026-02-16T11:00",
-    ]);
-    expect(lessonsBefore(bells, "c", monday)).toEqual([]);
+    expect(["2026-03-02", "2026-03-07", "2026-03-08"].map(weekdayOf)).toEqual([1, 6, 7]);
+    expect(["2026-03-02", "2026-03-08"].map(mondayOf)).toEqual(["2026-03-02", "2026-03-02"]);
+  });
+  it("turn over as they are called", () => {
+    expect(turns({ turning: "weeks", length: 2 }).map((t) => t.name)).toEqual(["week A", "week B"]);
+    expect(turns({ turning: "days", length: 6 }).at(-1)).toEqual({ turn: 6, name: "Day 6" });
+    expect(turns({ turning: "", length: 0 })).toEqual([]);
+    expect([later("09:45", 30), later("23:40", 60)]).toEqual(["10:15", "23:59"]);
   });
 });
 

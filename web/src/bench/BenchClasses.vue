@@ -3,21 +3,21 @@ import { computed } from "vue";
 import type { Piece } from "@/api/client";
 import { useClasses } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
-import { useBells } from "@/room/useBells";
+import { useRoom } from "@/room/useRoom";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** Which class is at the bench, where all of them together are more than anybody oversees. */
 const props = defineProps<{ pieces: Piece[] }>();
 const screen = useScreen();
 const classes = useClasses();
-const { room } = useBells();
+const { room } = useRoom();
 const counts = computed(() => Map.groupBy(props.pieces, (p) => p.class));
 const choices = computed(() =>
   classes.taught.value
     .filter((c) => counts.value.has(c.id))
     .map((c) => ({ key: c.id, name: c.name, beside: String(counts.value.get(c.id)!.length) })),
 );
-const now = computed(() => choices.value.find((c) => c.key === room.value?.class));
+const now = computed(() => choices.value.find((c) => room.value?.classes.includes(c.key)));
 </script>
 
 <template>

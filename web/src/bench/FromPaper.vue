@@ -1,15 +1,14 @@
 <script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
-import { useNow } from "@/lib/useNow";
-import { useBells } from "@/room/useBells";
+import { queries } from "@/lib/queries";
 import { dateAndClock, forField } from "@/ui/moments";
 
 /** Ticks of a printed sheet are entered as done in an earlier lesson. */
 const props = defineProps<{ classId: string }>();
 const done = defineModel<string>({ required: true });
-const now = useNow();
-const { lessonsBefore } = useBells();
-const lessons = computed(() => lessonsBefore(props.classId, new Date(now.value)));
+const around = useQuery(computed(() => queries.around(props.classId)));
+const lessons = computed(() => around.data.value?.before ?? []);
 const own = computed(() => (done.value ? forField(done.value) : ""));
 function set(text: string) {
   const at = new Date(text);
@@ -24,8 +23,8 @@ function set(text: string) {
         ? `Entering what was done on ${dateAndClock(done)}`
         : "Entering from paper: in which lesson was it done?"
     }}</b>
-    <el-button v-for="l in lessons" :key="l.toISOString()" size="small" @click="done = l.toISOString()">{{
-      dateAndClock(l)
+    <el-button v-for="l in lessons" :key="l.key" size="small" @click="done = l.rings">{{
+      dateAndClock(l.rings)
     }}</el-button>
     <label>
       or

@@ -143,6 +143,20 @@ export const queries = {
   strays: () => queryOptions({ queryKey: ["strays"], queryFn: () => answer(api.GET("/strays")) }),
   room: () =>
     queryOptions({ queryKey: ["room"], queryFn: () => answer(api.GET("/room")), refetchInterval: 60_000 }),
+  timetable: () => queryOptions({ queryKey: ["timetable"], queryFn: () => answer(api.GET("/timetable")) }),
+  /** Days of the calendar; without a first one, from the Monday of this week. */
+  lessons: (days: number, from?: string) =>
+    queryOptions({
+      queryKey: ["lessons", days, from],
+      queryFn: () => answer(api.GET("/lessons", { params: { query: { days, ...(from ? { from } : {}) } } })),
+    }),
+  /** The lesson that runs, the next ones and the last ones; of all classes where none is named. */
+  around: (classId: string) =>
+    queryOptions({
+      queryKey: ["lessons", "around", classId],
+      queryFn: () => answer(api.GET("/lessons/around", ofClass(classId))),
+      refetchInterval: 60_000,
+    }),
   rules: (of: Scope) =>
     queryOptions({
       queryKey: ["rules", of],
@@ -169,7 +183,16 @@ export const queries = {
 export type Answer =
   | keyof Omit<
       typeof queries,
-      "tile" | "search" | "sight" | "confusions" | "matrix" | "untried" | "sketch" | "over" | "round"
+      | "tile"
+      | "search"
+      | "sight"
+      | "confusions"
+      | "matrix"
+      | "untried"
+      | "sketch"
+      | "over"
+      | "round"
+      | "around"
     >
   | "sketch";
 
@@ -223,13 +246,13 @@ export const affects = {
   tile: ["tiles", ...judged],
   photograph: ["photographs"],
   programme: ["programmes"],
-  class: ["classes", "rules", ...judged, "room"],
+  class: ["classes", "rules", ...judged, "room", "timetable", "lessons"],
   student: ["classes", "pieces", "piece", "today"],
   assignment: ["assignments", "rules", ...judged],
   load: ["loads", "today"],
   house: ["rules", "glazes", "effects", ...judged],
   damp: ["room", ...judged],
-  bells: ["room"],
+  bells: ["room", "timetable", "lessons"],
   room: ["room"],
   station: ["room"],
   stray: ["strays"],

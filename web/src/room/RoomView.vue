@@ -1,46 +1,19 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
-import { answer, api, type Schemas } from "@/api/client";
-import { useBells } from "@/room/useBells";
-import { useClasses } from "@/lib/useLists";
+import { useQuery } from "@tanstack/vue-query";
+import { computed, ref } from "vue";
+import { answer, api } from "@/api/client";
+import { useRoom } from "@/room/useRoom";
+import { queries } from "@/lib/queries";
 import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
+import { dateAndClock } from "@/ui/moments";
 import OwnDevice from "@/room/OwnDevice.vue";
 
-/** The room: its tablets, the bells of the week, today's air, and helpers. */
+/** The room: its tablets, who comes next, today's air, and helpers. */
 const screen = useScreen();
-const classes = useClasses();
-const { room, keep } = useBells();
-type Bell = Schemas["Bell"];
-const days = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
-const bells = ref<Bell[]>([]);
+const { room, keep } = useRoom();
+const around = useQuery(queries.around(""));
 const helper = ref("");
-watch(
-  () => room.value?.bells,
-  (now) => now && (bells.value = now.map((b) => ({ ...b }))),
-  { immediate: true },
-);
-const changed = computed(() => JSON.stringify(bells.value) !== JSON.stringify(room.value?.bells));
-function add() {
-  const last = bells.value.at(-1);
-  bells.value.push({
-    class: screen.classId || classes.taught.value[0]?.id || "",
-    weekday: last?.weekday ?? 1,
-    starts: last?.ends ?? "09:00",
-    ends: later(last?.ends ?? "09:00"),
-  });
-}
-function later(clock: string) {
-  const [h, m] = clock.split(":").map(Number);
-  const at = Math.min(h! * 60 + m! + 60, 23 * 60 + 59);
-  return `${String(Math.floor(at / 60)).padStart(2, "0")}:${String(at % 60).padStart(2, "0")}`;
-}
-async function save() {
-  const kept = await attempt(answer(api.PUT("/room/bells", { body: { bells: bells.value } })));
-  if (!kept) return;
-  keep(kept);
-  say("The bells are kept: the tablets follow them.");
-}
 async function damp() {
   keep(await attempt(answer(api.PUT("/room/damp", { body: { damp: !room.value?.damp } }))));
 }
@@ -82,26 +55,20 @@ const night = computed(() => {
     <el-button @click="screen.tabletsOpen = true">Open the tablets <kbd>T</kbd></el-button>
   </div>
   <div v-if="room" class="columns">
-    <section class="sheet" aria-labelledby="bells">
-      <h2 id="bells">Bells of the week</h2>
-      <ul v-if="bells.length" class="bells">
-        <li v-for="(b, i) in bells" :key="i">
-          <select v-model.number="b.weekday" :aria-label="`Day of lesson ${i + 1}`">
-            <option v-for="(d, n) in days" :key="d" :value="n + 1">{{ d }}</option>
-          </select>
-          <input v-model="b.starts" type="time" :aria-label="`Lesson ${i + 1} starts`" />
-          <input v-model="b.ends" type="time" :aria-label="`Lesson ${i + 1} ends`" />
-          <select v-model="b.class" :aria-label="`Class of lesson ${i + 1}`">
-            <option v-for="c in classes.taught.value" :key="c.id" :value="c.id">{{ c.name }}</option>
-          </select>
-          <button type="button" :aria-label="`Remove lesson ${i + 1}`" @click="bells.splice(i, 1)">✕</button>
+    <section class="sheet" aria-labelledby="coming">
+      <h2 id="coming">Lessons</h2>
+      <ul v-if="around.data.value" class="coming num">
+        <li v-if="around.data.value.now" class="now">
+          <b>{{ around.data.value.now.names }}</b> is in the room until {{ around.data.value.now.ends }}.
+        </li>
+        <li v-for="l in around.data.value.next" :key="l.key">
+          {{ dateAndClock(l.begins) }} to {{ l.ends }} <b>{{ l.names }}</b>
+        </li>
+        <li v-if="!around.data.value.next.length && !around.data.value.now" class="soft">
+          No lessons: the tablets serve the class you switch them to.
         </li>
       </ul>
-      <p v-else class="soft">No bells yet: the tablets serve the class you switch them to.</p>
-      <p class="acts">
-        <el-button @click="add">Add a lesson</el-button>
-        <el-button type="primary" :disabled="!changed" @click="save">Save the lessons</el-button>
-      </p>
+      <p><RouterLink to="/lessons">The calendar and the bells</RouterLink></p>
     </section>
     <div class="side">
       <section class="sheet" aria-labelledby="air">
@@ -149,20 +116,9 @@ const night = computed(() => {
   display: grid;
   gap: 20px;
 }
-.bells li {
-  display: grid;
-  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) minmax(0, 1fr) minmax(0, 1.4fr) 44px;
-  gap: 8px;
-  margin-bottom: 6px;
-}
-select,
-input[type="time"],
-.bells button {
-  font: inherit;
-  min-height: 40px;
-  border: 1px solid var(--line-strong);
-  background: var(--paper);
-  padding: 0 8px;
+.coming li {
+  padding: 7px 0;
+  border-bottom: 1px solid var(--line);
 }
 form {
   display: flex;

@@ -2,7 +2,7 @@
 import { useEventListener, useIntervalFn } from "@vueuse/core";
 import { ref } from "vue";
 import { answer, api } from "@/api/client";
-import { useBells } from "@/room/useBells";
+import { useRoom } from "@/room/useRoom";
 import { attempt } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import ClassSelect from "@/ui/ClassSelect.vue";
@@ -11,7 +11,7 @@ import { useChanged } from "@/lib/queries";
 /** The tablets of the room, from one key: which class they serve, lock, end, pair another. */
 const screen = useScreen();
 const changed = useChanged();
-const { room, keep } = useBells();
+const { room, keep } = useRoom();
 const code = ref<{ code: string; links: string[]; qr?: string }>();
 
 async function serve(id: string) {
@@ -43,14 +43,14 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
     <div v-if="room" class="tablets">
       <p class="now">
         They serve <b>{{ room.name || "nobody" }}</b>{{
-          room.byHand ? ", switched by hand" : room.class ? ", by the bell" : ": no lesson now"
+          room.byHand ? ", switched by hand" : room.classes.length ? ", by the bell" : ": no lesson now"
         }}.
         <b v-if="room.locked">Locked.</b>
       </p>
       <label>
         Serve
         <ClassSelect
-          :model-value="room.byHand ? room.class : ''"
+          :model-value="room.byHand ? room.classes[0] : ''"
           aria-label="Class on the tablets"
           :empty-values="[null, undefined]"
           @change="serve"

@@ -31,7 +31,7 @@ watch(
 );
 const chosen = computed(() => known.value.pieces.find((p) => p.id === piece.value));
 watch(
-  () => state.value?.class,
+  () => state.value?.classes.join(),
   (now, before) => before !== undefined && now !== before && (piece.value = ""),
 );
 const hush = useTimeoutFn(() => (said.value = ""), 9000, { immediate: false });
@@ -55,7 +55,7 @@ async function pairedNow() {
       <main id="main">
         <StationJar v-if="jar" :code="jar" @close="jar = ''" />
         <p v-else-if="state.locked" class="none">The teacher has locked the tablets for now.</p>
-        <p v-else-if="!state.class" class="none">No class is in the room now.</p>
+        <p v-else-if="!state.classes.length" class="none">No class is in the room now.</p>
         <StationPiece v-else-if="chosen" :key="chosen.id" :piece="chosen" @done="piece = ''" />
         <StationPick v-else @pick="pick" />
       </main>
