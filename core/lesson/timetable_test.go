@@ -281,9 +281,7 @@ func TestTakingLessonsIn(t *testing.T) {
 				require.Equal(t, d.Weekday() == 6 || d.Weekday() == 3, slices.ContainsFunc(got.On(d), func(l lesson.Lesson) bool { return l.Has("z") }))
 			}
 		}
-		for _, s := range slots {
-			want = append(want, s)
-		}
+		want = append(want, slots...)
 		require.Equal(t, want, held)
 	})
 }
