@@ -34,6 +34,7 @@ const (
 	forTime   = "Drying"
 	forCover  = "What is covered, and what is known"
 	forRoom   = "The way of the room"
+	forLesson = "The lesson"
 	forLimits = "Limits of an assignment"
 )
 
@@ -210,6 +211,22 @@ var fields = []Field{
 		Reason:  "A tablet lies about for everybody to read; a mark says to its maker what it has to.",
 		Choices: []Choice{{string(ByName), "By name and mark"}, {string(ByMark), "By the mark alone"}},
 		choice:  func(h *House) *string { return (*string)(&h.Names) }},
+
+	{Key: "setUp", Group: forLesson, Name: "Before the first brush", Unit: "min", Most: 30,
+		Reason: "Until everybody sits, has an apron and a piece before them, nobody glazes.",
+		number: func(h *House) *float64 { return &h.SetUpMinutes }},
+	{Key: "clearUp", Group: forLesson, Name: "Clearing up before the bell", Unit: "min", Most: 30,
+		Reason: "Lids, rims, brushes, cups and tables take their time; a brush left in water is next week's lost brush.",
+		number: func(h *House) *float64 { return &h.ClearMinutes }},
+	{Key: "sinks", Group: forLesson, Name: "At the sink at once", Unit: "students", Least: 1, Most: 12,
+		Reason: "Who washes a brush, or rinses a piece, waits where the sink is taken.",
+		whole:  func(h *House) *int { return &h.Sinks }},
+	{Key: "seats", Group: forLesson, Name: "Working out of one jar at once", Unit: "students", Least: 1, Most: 32,
+		Reason: "A jar stands on one table, or is poured into so many cups. A jar can have a figure of its own.",
+		whole:  func(h *House) *int { return &h.Seats }},
+	{Key: "cup", Group: forLesson, Name: "A cup holds", Unit: "mL", Least: 10, Most: 500,
+		Reason: "Little is poured, and topped up; leftovers go back only when clean.",
+		number: func(h *House) *float64 { return &h.CupML }},
 
 	{Key: "mostColours", Group: forLimits, Name: "Colours on one piece, at most", Unit: "glazes", Most: 12,
 		Reason: "Two or three colours are a decision; eight are a palette. 0 sets no limit. Clear does not count.",

@@ -3,20 +3,11 @@
 // solver `highs`. Run with: npm run programme-instances
 import { writeFileSync } from "node:fs";
 import highsLoader from "highs";
+import { drawer } from "./drawer.mjs";
 
 const COLUMNS = 3;
 const ROWS = 3;
 const INSTANCES = 40;
-
-/** A small seeded generator (mulberry32), so that the instances can be drawn again. */
-function drawer(seed) {
-  return () => {
-    seed = (seed + 0x6d2b79f5) | 0;
-    let t = Math.imul(seed ^ (seed >>> 15), 1 | seed);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 function draw(random) {
   const bases = 2 + Math.floor(random() * 6);

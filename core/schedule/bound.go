@@ -1,0 +1,84 @@
+package schedule
+
+import "slices"
+
+// shared is what the jobs cost at least because they share: of all jobs that need a thing,
+// the one that ends nth cannot end before n jobs are through with it, nor before n of them
+// could have ended alone. alone are the ticks at which ops would begin if each hand had
+// everything to itself; the ends that follow from them are none that must be, so each job
+// is held to its own shortest way instead.
+func (p Problem) shared(s *placer, _ []int) int {
+	least := make([]int, len(p.Jobs))
+	for j := range p.Jobs {
+		least[j] = p.shortest(s, j)
+	}
+	nth := slices.Sorted(slices.Values(least))
+	for r := range p.Shared {
+		p.through(r, nth)
+	}
+	weights := make([]int, 0, len(p.Jobs))
+	for _, job := range p.Jobs {
+		weights = append(weights, job.Weight)
+	}
+	slices.Sort(weights)
+	slices.Reverse(weights)
+	cost := 0
+	for i, w := range weights {
+		cost += w * nth[i]
+	}
+	return cost
+}
+
+// shortest is when a job ends at the earliest: busy all the time, or waiting in a row.
+func (p Problem) shortest(s *placer, j int) int {
+	busy, end := 0, 0
+	var glazes []int
+	for i, op := range p.Jobs[j].Ops {
+		k := s.first[j] + i
+		at := s.clock.fits(s.ready(&s.flat[k]), op.Ticks)
+		s.spans[k] = Span{at, at + op.Ticks}
+		if op.Extra {
+			continue
+		}
+		end, busy = max(end, at+op.Ticks), busy+op.Ticks
+		if op.Glaze != 0 && !slices.Contains(glazes, op.Glaze) {
+			glazes = append(glazes, op.Glaze)
+		}
+	}
+	if len(p.Lessons) <= 1 {
+		busy += max(0, len(glazes)-1) * p.Change
+	}
+	return max(busy, end)
+}
+
+// through raises the nth end to what one shared thing lets through: the jobs that take it
+// least are through first, and what every one of them does before and after is left aside
+// but for the least of it.
+func (p Problem) through(r int, nth []int) {
+	var takes []int
+	others := 0
+	for _, job := range p.Jobs {
+		takes1 := 0
+		for _, op := range job.Ops {
+			if op.Uses == r+1 && !op.Extra {
+				takes1 += op.Ticks
+			}
+		}
+		if takes1 == 0 {
+			others++
+			continue
+		}
+		takes = append(takes, takes1)
+	}
+	slices.Sort(takes)
+	sum := 0
+	for n, t := range takes {
+		sum += t
+		if i := n + others; i < len(nth) { // the others may all have ended before
+			nth[i] = max(nth[i], (sum+p.Shared[r].Room-1)/p.Shared[r].Room)
+		}
+	}
+	for i := 1; i < len(nth); i++ {
+		nth[i] = max(nth[i], nth[i-1])
+	}
+}

@@ -1,0 +1,158 @@
+package schedule
+
+// placer puts ops into their places, one after the other as an order has them: each as
+// early as its hands, its waits and what it shares let it. Used again for every order that
+// is tried.
+type placer struct {
+	p     *Problem
+	clock clock
+	flat  []flatOp // all ops, job by job
+	first []int    // of each job in flat
+	hands []hand
+	rooms []profile
+	spans []Span
+	pre   []Span // the change before an op; empty where there is none
+}
+
+// flatOp is an op where all ops are in one row.
+type flatOp struct {
+	Op
+	job, hand int
+	after     []Lag // Op counts in the row
+}
+
+// hand is one pair of hands on its way through the lesson.
+type hand struct {
+	free  int // from when on it is
+	glaze int // on its brush
+	rank  int // of what it did last
+}
+
+func newPlacer(p *Problem) *placer {
+	s := &placer{p: p, clock: clock{p.Starts()}, rooms: make([]profile, len(p.Shared))}
+	hands := 0
+	for j, job := range p.Jobs {
+		s.first = append(s.first, len(s.flat))
+		hands = max(hands, job.Hand+1)
+		for _, op := range job.Ops {
+			f := flatOp{Op: op, job: j, hand: job.Hand}
+			for _, a := range op.After {
+				f.after = append(f.after, Lag{s.first[j] + a.Op, a.Ticks})
+			}
+			s.flat = append(s.flat, f)
+		}
+	}
+	s.hands = make([]hand, hands)
+	s.spans, s.pre = make([]Span, len(s.flat)), make([]Span, len(s.flat))
+	return s
+}
+
+// clear takes everything out again.
+func (s *placer) clear() {
+	clear(s.hands)
+	for i, r := range s.p.Shared {
+		clear(s.rooms[i].used)
+		s.rooms[i].room = int16(min(r.Room, 1<<14))
+	}
+}
+
+// ready is from when on the waits of an op are over.
+func (s *placer) ready(f *flatOp) int {
+	at := f.From
+	for _, a := range f.after {
+		at = max(at, s.clock.dry(s.spans[a.Op].To, a.Ticks))
+	}
+	return at
+}
+
+// put places one op, whose waits are placed, and the change of brush that it needs.
+func (s *placer) put(i int) {
+	f := &s.flat[i]
+	h := &s.hands[f.hand]
+	at := max(h.free, s.ready(f))
+	s.pre[i] = Span{}
+	if f.Glaze != 0 && h.glaze != 0 && h.glaze != f.Glaze && s.p.Change > 0 {
+		if now := s.slot(f.Uses, at, f.Ticks); s.clock.lesson(now) == s.clock.lesson(max(h.free-1, 0)) {
+			change := s.slot(s.p.ChangeUses, h.free, s.p.Change)
+			end := change + s.p.Change
+			if then := s.slot(f.Uses, max(at, end), f.Ticks); s.clock.lesson(then) == s.clock.lesson(max(h.free-1, 0)) {
+				s.pre[i] = Span{change, end}
+				at = then
+			} else {
+				at = s.slot(f.Uses, s.clock.end(max(h.free-1, 0)), f.Ticks) // in the next lesson the brush is clean
+			}
+		} else {
+			at = now
+		}
+	}
+	at = s.slot(f.Uses, at, f.Ticks)
+	s.spans[i] = Span{at, at + f.Ticks}
+	s.take(f.Uses, s.spans[i])
+	if s.pre[i].To > 0 {
+		s.take(s.p.ChangeUses, s.pre[i])
+	}
+	h.free, h.rank = at+f.Ticks, f.Rank
+	if f.Glaze != 0 {
+		h.glaze = f.Glaze
+	}
+}
+
+// slot is where something of a length that uses a shared thing can begin, from at on.
+func (s *placer) slot(uses, at, ticks int) int {
+	if uses == 0 {
+		return s.clock.fits(at, ticks)
+	}
+	return s.rooms[uses-1].free(s.clock, at, ticks)
+}
+
+func (s *placer) take(uses int, span Span) {
+	if uses > 0 {
+		s.rooms[uses-1].take(span)
+	}
+}
+
+// run places all ops in an order, and says what it costs; inTurn counts how often a hand
+// does something of a lower rank after one of a higher.
+func (s *placer) run(order []int) (cost, outOfTurn int) {
+	s.clear()
+	for _, i := range order {
+		if h := s.hands[s.flat[i].hand]; h.rank > s.flat[i].Rank && h.free > 0 {
+			outOfTurn++
+		}
+		s.put(i)
+	}
+	return s.cost(), outOfTurn
+}
+
+func (s *placer) end(j int) int {
+	end := 0
+	for i, op := range s.p.Jobs[j].Ops {
+		if !op.Extra {
+			end = max(end, s.spans[s.first[j]+i].To)
+		}
+	}
+	return end
+}
+
+func (s *placer) cost() (cost int) {
+	for j, job := range s.p.Jobs {
+		cost += job.Weight * s.end(j)
+	}
+	return cost
+}
+
+// plan is everything where it was placed last.
+func (s *placer) plan() Plan {
+	out := Plan{Cost: s.cost()}
+	for j, job := range s.p.Jobs {
+		at := s.first[j]
+		out.Ops = append(out.Ops, append([]Span{}, s.spans[at:at+len(job.Ops)]...))
+		out.Ends = append(out.Ends, s.end(j))
+		for i := range job.Ops {
+			if pre := s.pre[at+i]; pre.To > 0 {
+				out.Changes = append(out.Changes, Change{job.Hand, pre})
+			}
+		}
+	}
+	return out
+}
