@@ -56,6 +56,7 @@ type Planned struct {
 // Wash is a brush that is changed.
 type Wash struct {
 	Hand       string
+	Lesson     int // in Class.Lessons
 	Begin, End time.Time
 }
 
@@ -137,7 +138,7 @@ func (c Class) problem() (room, [][]Stroke) {
 		for _, s := range strokes {
 			// Who does not get through a stroke in the longest lesson goes on in the next one.
 			op := schedule.Op{Ticks: min(c.ticksOf(s), most), Rank: s.rank, Uses: r.uses(c, s), From: c.from(s, p, begin)}
-			if s.Does == Coats || s.Does == Edges {
+			if (s.Does == Coats || s.Does == Edges) && !p.Helped {
 				op.Glaze = r.jar(c, s.Layer.Glaze)
 			}
 			for _, a := range s.after {
@@ -240,7 +241,7 @@ func (c Class) read(r room, strokes [][]Stroke, plan schedule.Plan) Planned {
 	for _, w := range plan.Changes {
 		lesson, from := when(w.From, w.From)
 		if _, to := when(w.To, w.From); lesson < len(c.Lessons) {
-			out.Changes = append(out.Changes, Wash{r.hands[w.Hand], from, to})
+			out.Changes = append(out.Changes, Wash{r.hands[w.Hand], lesson, from, to})
 		}
 	}
 	return out
@@ -257,4 +258,15 @@ func Takes(courses []Course, lesson int) []string {
 		}
 	}
 	return slices.Sorted(maps.Keys(codes))
+}
+
+// Glazing is from when to when somebody glazes in a lesson; ok is false where it has no
+// time for a stroke.
+func (c Class) Glazing(lesson int) (from, to time.Time, ok bool) {
+	for _, w := range c.windows() {
+		if w.lesson == lesson {
+			return w.begin, w.begin.Add(time.Duration(w.ticks) * Tick), true
+		}
+	}
+	return from, to, false
 }

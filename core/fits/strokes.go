@@ -34,6 +34,8 @@ type Piece struct {
 	Kind     func(code string) glaze.Kind
 	Weight   int  // 1, or more where it must be finished first
 	Fewer    bool // with one coat fewer where the house lets that pass
+	Helped   bool // somebody else cleans it, wipes its foot and washes its brushes
+	Plain    bool // without its extras
 }
 
 // Does is what one step of a lesson is.
@@ -102,11 +104,13 @@ func (p Piece) Strokes() []Stroke {
 	for _, part := range p.Body.Band(p.Survey.Band.HeightMM) {
 		b.bare[part.Surface] = part.AreaCM2
 	}
-	if p.Survey.Dust.Why != "" && !p.Survey.Dust.Asked {
+	if p.Survey.Dust.Why != "" && !p.Survey.Dust.Asked && !p.Helped {
 		b.clean()
 	}
 	for _, s := range p.Survey.Surfaces {
-		b.surface(s)
+		if !s.Optional || !p.Plain {
+			b.surface(s)
+		}
 	}
 	b.relate()
 	b.ends()
@@ -244,7 +248,7 @@ func (b *builder) ends() {
 	show := Stroke{Does: Shown, Minutes: showTakes, after: all, rank: len(b.p.Order) + 1}
 	if b.p.House.Wipes != rules.Student {
 		show.Minutes = showByHand
-	} else if b.p.House.FootBy == rules.WipedBack && !b.p.Body.Flat {
+	} else if b.p.House.FootBy == rules.WipedBack && !b.p.Body.Flat && !b.p.Helped {
 		wipe := b.add(Stroke{Does: Wipes, Minutes: wipeTakes, after: all, rank: len(b.p.Order)})
 		show.after = []int{wipe}
 	}

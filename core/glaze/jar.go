@@ -14,7 +14,24 @@ type Jar struct {
 	State   State     `json:"state,omitzero"`
 	MixedAt time.Time `json:"mixedAt,omitzero"` // when it was last stirred or shaken; zero = not known
 	MixedBy string    `json:"mixedBy,omitzero"` // what who did it is called
+	Seats   int       `json:"seats,omitzero"`   // how many work out of it at once; 0 = as the house says
+	Look    Look      `json:"look,omitzero"`    // what it looks like; "" = not said
+	Place   string    `json:"place,omitzero"`   // where it stands in the room
 }
+
+// Look is what a jar looks like to who fetches it.
+type Look string
+
+// The looks of jars.
+const (
+	Tall   Look = "tall"
+	Squat  Look = "squat"
+	Bottle Look = "bottle"
+	Pail   Look = "bucket"
+)
+
+// Looks lists the looks.
+var Looks = []Look{Tall, Squat, Bottle, Pail}
 
 // UnknownJar is a jar nobody has looked into.
 func UnknownJar() Jar { return Jar{Level: -1, State: Good} }

@@ -4,10 +4,8 @@ import "slices"
 
 // shared is what the jobs cost at least because they share: of all jobs that need a thing,
 // the one that ends nth cannot end before n jobs are through with it, nor before n of them
-// could have ended alone. alone are the ticks at which ops would begin if each hand had
-// everything to itself; the ends that follow from them are none that must be, so each job
-// is held to its own shortest way instead.
-func (p Problem) shared(s *placer, _ []int) int {
+// could have ended alone.
+func (p Problem) shared(s *placer) int {
 	least := make([]int, len(p.Jobs))
 	for j := range p.Jobs {
 		least[j] = p.shortest(s, j)
@@ -15,6 +13,7 @@ func (p Problem) shared(s *placer, _ []int) int {
 	nth := slices.Sorted(slices.Values(least))
 	for r := range p.Shared {
 		p.through(r, nth)
+		p.queued(s, r, nth)
 	}
 	weights := make([]int, 0, len(p.Jobs))
 	for _, job := range p.Jobs {
@@ -76,6 +75,44 @@ func (p Problem) through(r int, nth []int) {
 		sum += t
 		if i := n + others; i < len(nth) { // the others may all have ended before
 			nth[i] = max(nth[i], (sum+p.Shared[r].Room-1)/p.Shared[r].Room)
+		}
+	}
+	for i := 1; i < len(nth); i++ {
+		nth[i] = max(nth[i], nth[i-1])
+	}
+}
+
+// queued raises the nth end to what comes of queueing: the last time that each job takes a
+// shared thing cannot begin before the job could be there, and one after the other they are
+// through no faster than the shortest of them would be. Job by job, spans hold what shortest
+// left there.
+func (p Problem) queued(s *placer, r int, nth []int) {
+	var heads []int
+	others, least := 0, never
+	for j, job := range p.Jobs {
+		p.shortest(s, j)
+		last := -1
+		for o, op := range job.Ops {
+			if op.Uses == r+1 && !op.Extra {
+				last = o
+			}
+		}
+		if last < 0 {
+			others++
+			continue
+		}
+		heads, least = append(heads, s.spans[s.first[j]+last].From), min(least, job.Ops[last].Ticks)
+	}
+	slices.Sort(heads)
+	room := p.Shared[r].Room
+	through := make([]int, len(heads))
+	for n, head := range heads {
+		if n >= room {
+			head = max(head, through[n-room])
+		}
+		through[n] = head + least
+		if i := n + others; i < len(nth) {
+			nth[i] = max(nth[i], through[n])
 		}
 	}
 	for i := 1; i < len(nth); i++ {

@@ -159,6 +159,33 @@ func (e CoatHow) Valid() bool {
 	}
 }
 
+// Defines values for CourseStepDoes.
+const (
+	CourseStepDoesClean CourseStepDoes = "clean"
+	CourseStepDoesCoat  CourseStepDoes = "coat"
+	CourseStepDoesEdge  CourseStepDoes = "edge"
+	CourseStepDoesShow  CourseStepDoes = "show"
+	CourseStepDoesWipe  CourseStepDoes = "wipe"
+)
+
+// Valid indicates whether the value is a known member of the CourseStepDoes enum.
+func (e CourseStepDoes) Valid() bool {
+	switch e {
+	case CourseStepDoesClean:
+		return true
+	case CourseStepDoesCoat:
+		return true
+	case CourseStepDoesEdge:
+		return true
+	case CourseStepDoesShow:
+		return true
+	case CourseStepDoesWipe:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for CycleTurning.
 const (
 	CycleTurningDays  CycleTurning = "days"
@@ -269,25 +296,25 @@ func (e GuideCoverCover) Valid() bool {
 
 // Defines values for GuideVerdictVerdict.
 const (
-	Clean   GuideVerdictVerdict = "clean"
-	Left    GuideVerdictVerdict = "left"
-	Low     GuideVerdictVerdict = "low"
-	Stained GuideVerdictVerdict = "stained"
-	Unclear GuideVerdictVerdict = "unclear"
+	GuideVerdictVerdictClean   GuideVerdictVerdict = "clean"
+	GuideVerdictVerdictLeft    GuideVerdictVerdict = "left"
+	GuideVerdictVerdictLow     GuideVerdictVerdict = "low"
+	GuideVerdictVerdictStained GuideVerdictVerdict = "stained"
+	GuideVerdictVerdictUnclear GuideVerdictVerdict = "unclear"
 )
 
 // Valid indicates whether the value is a known member of the GuideVerdictVerdict enum.
 func (e GuideVerdictVerdict) Valid() bool {
 	switch e {
-	case Clean:
+	case GuideVerdictVerdictClean:
 		return true
-	case Left:
+	case GuideVerdictVerdictLeft:
 		return true
-	case Low:
+	case GuideVerdictVerdictLow:
 		return true
-	case Stained:
+	case GuideVerdictVerdictStained:
 		return true
-	case Unclear:
+	case GuideVerdictVerdictUnclear:
 		return true
 	default:
 		return false
@@ -1431,6 +1458,29 @@ type Count struct {
 	Stage  Stage `json:"stage"`
 }
 
+// CourseStep defines model for CourseStep.
+type CourseStep struct {
+	Begin time.Time      `json:"begin"`
+	Brush *string        `json:"brush,omitempty"`
+	Dip   *bool          `json:"dip,omitempty"`
+	Does  CourseStepDoes `json:"does"`
+	End   time.Time      `json:"end"`
+	Glaze *string        `json:"glaze,omitempty"`
+
+	// Name Of the glaze
+	Name *string `json:"name,omitempty"`
+
+	// Nth Which coat on its surface
+	Nth      *int `json:"nth,omitempty"`
+	Optional bool `json:"optional"`
+
+	// Surface As it is called
+	Surface *string `json:"surface,omitempty"`
+}
+
+// CourseStepDoes defines model for CourseStep.Does.
+type CourseStepDoes string
+
 // CrossedTile defines model for CrossedTile.
 type CrossedTile struct {
 	Back string `json:"back"`
@@ -1751,6 +1801,12 @@ type GlazeWare string
 type GlazeCover struct {
 	Coats []CurveCoat `json:"coats"`
 	Glaze string      `json:"glaze"`
+}
+
+// Glazing When somebody glazes in the lesson
+type Glazing struct {
+	From time.Time `json:"from"`
+	To   time.Time `json:"to"`
 }
 
 // Guide defines model for Guide.
@@ -2123,6 +2179,35 @@ type LessonChange struct {
 // LessonChangeIs moved where it is somewhere else, at another time or of other classes; usual as the bells have it
 type LessonChangeIs string
 
+// LessonCourse defines model for LessonCourse.
+type LessonCourse struct {
+	// Bound No plan has a lower mean
+	Bound float64 `json:"bound"`
+
+	// Counts Pieces that are finished in each of the lessons, and beyond them
+	Counts []int `json:"counts"`
+
+	// Glazing When somebody glazes in the lesson
+	Glazing *Glazing `json:"glazing,omitempty"`
+	Lesson  Lesson   `json:"lesson"`
+
+	// Lessons The lessons that are planned over, this one first
+	Lessons []Lesson `json:"lessons"`
+
+	// Minutes The mean working minutes until a piece is finished
+	Minutes float64       `json:"minutes"`
+	Pieces  []PieceCourse `json:"pieces"`
+
+	// Speed How fast this class lays coats beside the usual figures, learned
+	Speed float64 `json:"speed"`
+
+	// SpeedCount From how many coats
+	SpeedCount int `json:"speedCount"`
+
+	// Washes Changes of glaze in this lesson
+	Washes int `json:"washes"`
+}
+
 // LessonsAround defines model for LessonsAround.
 type LessonsAround struct {
 	// Before The last ones within four weeks, up to four, the newest first
@@ -2457,6 +2542,33 @@ type Piece struct {
 // PieceWare What it is by now
 type PieceWare string
 
+// PieceCourse defines model for PieceCourse.
+type PieceCourse struct {
+	// Behind It asks for more than the lessons left have time for
+	Behind bool   `json:"behind"`
+	Class  string `json:"class"`
+
+	// Done The lesson after which it waits for nobody, counted from 0; as many as there are lessons where it lies beyond them
+	Done int `json:"done"`
+
+	// Due The last day on which it can be glazed
+	Due  *string    `json:"due,omitempty"`
+	Ends *time.Time `json:"ends,omitempty"`
+
+	// Later Steps in later lessons
+	Later int    `json:"later"`
+	Mark  string `json:"mark"`
+	Piece string `json:"piece"`
+
+	// Steps In this lesson
+	Steps   []CourseStep `json:"steps"`
+	Student string       `json:"student"`
+	Title   string       `json:"title"`
+
+	// Unsure Nothing is planned: nobody can tell
+	Unsure bool `json:"unsure"`
+}
+
 // PieceDetail defines model for PieceDetail.
 type PieceDetail struct {
 	// Amounts What its plan takes
@@ -2586,6 +2698,21 @@ type Refusal struct {
 	Column   string `json:"column"`
 	Expected string `json:"expected"`
 	Row      int    `json:"row"`
+}
+
+// Remedy defines model for Remedy.
+type Remedy struct {
+	// Done The lesson after which it would be finished
+	Done int `json:"done"`
+
+	// Enough It would be finished in time
+	Enough bool `json:"enough"`
+
+	// Saves Lessons earlier
+	Saves int `json:"saves"`
+
+	// Text What is done, in a sentence
+	Text string `json:"text"`
 }
 
 // Review defines model for Review.
@@ -3447,6 +3574,11 @@ type LessonsAroundParams struct {
 	Class *string `form:"class,omitempty" json:"class,omitempty"`
 }
 
+// ListRemediesParams defines parameters for ListRemedies.
+type ListRemediesParams struct {
+	Piece string `form:"piece" json:"piece"`
+}
+
 // LiveParams defines parameters for Live.
 type LiveParams struct {
 	// After The last event that the screen has seen
@@ -4056,6 +4188,12 @@ type ServerInterface interface {
 	// ChangeLesson Move or cancel one lesson, or have it as the bells have it again; one that was added is taken out by cancelling it.
 	// (PUT /lessons/{key})
 	ChangeLesson(c *gin.Context, key string)
+	// GetCourse Who does what when in a lesson, and after which one each piece is finished.
+	// (GET /lessons/{key}/course)
+	GetCourse(c *gin.Context, key string)
+	// ListRemedies What would bring a piece back that is behind, each computed.
+	// (GET /lessons/{key}/remedies)
+	ListRemedies(c *gin.Context, key string, params ListRemediesParams)
 	// Live What changes, as it changes (server-sent events).
 	// (GET /live)
 	Live(c *gin.Context, params LiveParams)
@@ -5376,6 +5514,67 @@ func (siw *ServerInterfaceWrapper) ChangeLesson(c *gin.Context) {
 	}
 
 	siw.Handler.ChangeLesson(c, key)
+}
+
+// GetCourse operation middleware
+func (siw *ServerInterfaceWrapper) GetCourse(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "key" -------------
+	var key string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "key", c.Param("key"), &key, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter key: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetCourse(c, key)
+}
+
+// ListRemedies operation middleware
+func (siw *ServerInterfaceWrapper) ListRemedies(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "key" -------------
+	var key string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "key", c.Param("key"), &key, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter key: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListRemediesParams
+
+	// ------------- Required query parameter "piece" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "piece", c.Request.URL.Query(), &params.Piece, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter piece: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListRemedies(c, key, params)
 }
 
 // Live operation middleware
@@ -7128,6 +7327,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/lessons", wrapper.ListLessons)
 	router.POST(options.BaseURL+"/lessons", wrapper.AddLesson)
 	router.GET(options.BaseURL+"/lessons/around", wrapper.LessonsAround)
+	router.GET(options.BaseURL+"/lessons/:key/course", wrapper.GetCourse)
+	router.GET(options.BaseURL+"/lessons/:key/remedies", wrapper.ListRemedies)
 	router.PUT(options.BaseURL+"/lessons/:key", wrapper.ChangeLesson)
 	router.POST(options.BaseURL+"/room/code", wrapper.MakePairingCode)
 	router.DELETE(options.BaseURL+"/room/stations/:id", wrapper.EndStation)
@@ -9259,6 +9460,85 @@ type ChangeLessondefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChangeLessondefaultApplicationProblemPlusJSONResponse) VisitChangeLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCourseRequestObject struct {
+	Key string `json:"key"`
+}
+
+type GetCourseResponseObject interface {
+	VisitGetCourseResponse(w http.ResponseWriter) error
+}
+
+type GetCourse200JSONResponse LessonCourse
+
+func (response GetCourse200JSONResponse) VisitGetCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCoursedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetCoursedefaultApplicationProblemPlusJSONResponse) VisitGetCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListRemediesRequestObject struct {
+	Key    string `json:"key"`
+	Params ListRemediesParams
+}
+
+type ListRemediesResponseObject interface {
+	VisitListRemediesResponse(w http.ResponseWriter) error
+}
+
+type ListRemedies200JSONResponse []Remedy
+
+func (response ListRemedies200JSONResponse) VisitListRemediesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListRemediesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListRemediesdefaultApplicationProblemPlusJSONResponse) VisitListRemediesResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -12382,6 +12662,12 @@ type StrictServerInterface interface {
 	// ChangeLesson Move or cancel one lesson, or have it as the bells have it again; one that was added is taken out by cancelling it.
 	// (PUT /lessons/{key})
 	ChangeLesson(ctx context.Context, request ChangeLessonRequestObject) (ChangeLessonResponseObject, error)
+	// GetCourse Who does what when in a lesson, and after which one each piece is finished.
+	// (GET /lessons/{key}/course)
+	GetCourse(ctx context.Context, request GetCourseRequestObject) (GetCourseResponseObject, error)
+	// ListRemedies What would bring a piece back that is behind, each computed.
+	// (GET /lessons/{key}/remedies)
+	ListRemedies(ctx context.Context, request ListRemediesRequestObject) (ListRemediesResponseObject, error)
 	// Live What changes, as it changes (server-sent events).
 	// (GET /live)
 	Live(ctx context.Context, request LiveRequestObject) (LiveResponseObject, error)
@@ -14505,6 +14791,59 @@ func (sh *strictHandler) ChangeLesson(ctx *gin.Context, key string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ChangeLessonResponseObject); ok {
 		if err := validResponse.VisitChangeLessonResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetCourse operation middleware
+func (sh *strictHandler) GetCourse(ctx *gin.Context, key string) {
+	var request GetCourseRequestObject
+
+	request.Key = key
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetCourse(ctx, request.(GetCourseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetCourse")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetCourseResponseObject); ok {
+		if err := validResponse.VisitGetCourseResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListRemedies operation middleware
+func (sh *strictHandler) ListRemedies(ctx *gin.Context, key string, params ListRemediesParams) {
+	var request ListRemediesRequestObject
+
+	request.Key = key
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListRemedies(ctx, request.(ListRemediesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListRemedies")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListRemediesResponseObject); ok {
+		if err := validResponse.VisitListRemediesResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -16972,366 +17311,379 @@ var swaggerSpec = []string{
 	"VsKwray90lwsmNKGIsIzPl/785MzW8k6afnkizNWacAI1WFsMfjNOLrWHas0/F3CE22tUXPNtHNV2oHM",
 	"nEDJxBaEaCquWKkFjcCuY/QOYrqO7UQaX6DVb8Llp1grwLt44aFsCLfMOllVbJu5o0lqcRCn/m1mYtko",
 	"DNLU3NAXMtzeaYYmw4TTFlcsqaS1WjQ2GUuMwnUgolK9X4kfeEJrvajkWvSqcDgMfbsSCkSwfI54Ecgz",
-	"ohDyHTO6UWVm+jNofv/b5Dfk/A9H09DKwpvgT9oDLb5der6ShU9DxQDHIFQOy2GWHYR6ckBGWyvK97JK",
-	"uqK9EELnZEunD9/prd/7Zrq/8NbopeGbjbjMZRHz9lLVbPay2cc5nQc5qL2/jd7e3+3T1lJ4KXp4mOgC",
-	"VyK5fo25FjnPhozYcPBTccruORpATKtqh9lGP621PbSIggEzzdz3Q4FTOfH2wjq54U4cebvX9LMkjEYu",
-	"VwkV4tDAsRqMrGTICO2/pEmdxCy+cKwSvL0pWW6NcrJiXKEiomIzyP61sRjrRL0f2QqKuGuKHg6SfpOw",
-	"PWCxvAL3KocpzJ7se8OdOx3EUyjPOKz5w8gsRjBQFroL2Q4xK5hpG83L4NWKdtfhEkSpSyYxUwbLCxRg",
-	"gpVK1zkk5n4YzPltlIMAToVjHWxZnBCESLXvFEaZnZQo08mJySi77JRMW0wKD8DFyYEFMEVajZR8Z9Hc",
-	"baEKrjGI3D0E5CZRVi8C+gYAOS/AcuLsFd9BQrXjHTxJeQcVffnnMVhpMmBT74UQAgYBBMYt2wrwvNLA",
-	"ouQ2fB0h3Yx7s+U5/Bvw3i8hp2s10wrg3vAo2PWQBPfPhGgDKl+olJ6vtK4Ywbf9lNO27sTo4fYBOzZa",
-	"ChvGHacuteyvhOOyOrJsol2Ai/E8kSiXuTrGJZhtXhHCRYz+dIjFK/wseKOvjxjoRj+M3uRKNY5JZcky",
-	"4Z6OpIjukID6evzuaE6POcy6xuqytBZN16u+Ab/1WmD2CVcAoNisEo5J743kgNJ64dLr6FcPorSzCuDo",
-	"iT2k775OA1FAWAyYtUngARL622EHXul5sxHKZcF7Q6g73qs5P/Qy2+9bL27DS3FUuBli94f3fwsh/S0A",
-	"lCg87Lce+Vp7lbYdHdqoDXfzZALhKlTzRtXmBWnvjreEsoR5jIuMr9UdT1KhYTTmbQD7TERt9WpIB8Cg",
-	"tzJOqorwEZt0WCW5ZQL+6iAWgrPrv27vyi2rEB4yEdyl9Tono5t+tLkjV2FODxMc4u8TqyBJ8NJ3wWxd",
-	"Yn1e7hgJwRGAQumqCVHqiJiigdH7tzXgeJ/O6FpLmNBoNJltAMBPR1I2Dd8maw7miGY6BryJU5Nyirgq",
-	"k/X8b7X0W5WQOlteVRQUxlB63ZDET8PAwlPyxaMT0WIVn4nqGNd6JpJBgkDqMqVkc8XrI5zQK395Ur68",
-	"DfwNGbpTKrr99RMryujq/2vqxbqeWh0qS7Shj0XoUTWPf1K4S1zqONrupLQvHKc8LnfRCnwrr8kN06R1",
-	"4I6VjcXEMCVPSHnvAM9fabVEkBX3FzknzGFog9t12pOEGCqUHBCBQQVVUc+Y1RsByT/vRHlPHrx+ikvP",
-	"QX2mFPmGLMXEkYNOqmb+ErZdSWC8ENyb7T0rrFNKlsKUfg8FnhVvrBgN52LpL758aspfcydUtqDOH4s2",
-	"ZtssX4hnMcdGsYACSy24i4lTjDUR5pUgrpR76tc4t/GO6Wo+n3RPYql/oyQujqwddWqub1HcTafUUFjk",
-	"9bU3HhPhcqxxTJuNS/HTVdo5R1lfostYimsJ67KFzMRsFylb5pWerxl3bKbdikHJbnF4Xg870yEYfBS4",
-	"sxTJVAUUoWGBYoyGhUrNsh8NGKQpSd54If1lZJSSrEo0pBnsZcjdaDUXgNoZr/meB18qOOPiGsobZryC",
-	"7Aj3WrFqNnUy1ZSFp7YZwEhiMmvma+ECULVgy8ebN3eHaoJYvMj4HPjtFxZl5BnjjMizppmSZXIlwE4F",
-	"nqC6Fsq/SZdNTSgnjCgZXzhhttz0pXHkcSGberc5OSZLGvOVY1KZTF/6XUqZuWCnPw8pzAgqifqIUN53",
-	"TWzmww1/HQhmtABcPMwsB796htmukDP3s1KccWW3GPrz3hiWpYN3VuqziC0szmohKjAZaqxLMBz+UfIN",
-	"ZqaMqLk0UIrDjevoTi8QmNRTmtRqgIByK0v8rW2QLmVm0XYnyaWKZH83fS0gAsavRaSU65TUz1cCKuev",
-	"dQMvUfvxmEDbBFbMWiDHIOrn4kzXUmHpwd8bXvmNnUT6y4yCwpw+VyWyHzxDEZic7j9GxoMn16JJkgUD",
-	"HX2tF2kd0eaVvYjWGkq/FnDULwExpAB609ekX6e2SE30JlOT19uVnK8wfS0tK1ESI2tgXcMqVhpFkaxU",
-	"Q2YpzCcWh0FCEsjJfs8MyvZnahR3U6801qyNKYXoNo9eWJG1EV4Pq/GLM0zDzP3MJSG342j1K5gR8NRP",
-	"A9m3REB4pAlhV9ykt4VfG0TCbJr5KniprWU1NNqxsa4o2ZeQ68ik5+eaCoxvMvHPWh8D4ay12ycYuwOw",
-	"eSg60poR0aeXAV2CWu4WEKyvE6MNxWG9mPdF6j7+FDio6knqg2thSjl3ydPHcYn0n7SvcRc3CshMxhMg",
-	"cJBSaHifGSUZHd5qs350hSfJ9NCw/xU8+xveVP0XMfwfyGQK78OvtSynsZvhrW5HbPaN6I/CmxYdpYhl",
-	"ISOjgJmAsgIlIAp2m+mQoipfG6NTNBAx7ZQgdBFVOe5z4WVFuFPK0/oGUe0pFPOx1DYbvvvOG2KJcIE3",
-	"OUKkYcdmgq1kWQqFMPUBAstNYLJKaCUoDAnl4XwtKGK3AwirBpBoiP1ODdjl6C8LUpR3JSxMEWosGyP8",
-	"Qb6SVMIe6aATq2XFtTDkJg0q1nAdIqNUOQEZhXLQ17c5BhCa1261QctHGqLFR2jnF1UVjrFYXxGCIXpx",
-	"XEj7OIKh4mwbqktSQZCuTEmq53/OVliM3PpqSlMIDdP/dm6QqDmoFyypKc6cRJpT3JBQeNAmu1oW1EBV",
-	"1RKJ1QEBBmRHkIT3gxhTUTioR78dTQGJP0QW8xQBU5CvLhdTJ/jfo2Xa0tM3FFEJeiKtjox1V07UybCU",
-	"bI0elEPrr8Q5V2LLjNYbyLCRCTwpr3UVIpaY5xtSR3OdAk6/6PiternM5OHT5TvvUYgs4+wPbvIUyOlh",
-	"R4fYaa9U4XhLPT3FT9fWuYT9Cm+XXJSKJw6IBX16aB8JSq2OHE7+9+Hq5GO1Lt+Qh7j3aKqFnaTUMVg7",
-	"vb4mm9rLp+VSNtVBrgwGnX5Ps/lRpshKs9zmXQLdaRVn+IMjgsP7q4X0ziF2G56fe5+fOgNMv9O4lf1p",
-	"sAqn52FkAhqVwQqXonL8dRLvvZI92eo6VStt3EBCHoO3SojSRiIcf9Kwis/X9siE8DhbELyZPzi1KSfs",
-	"c7hlEd48/Cy8Fb13ahq/DRHFE5F7p+uM3iOGnogl0B6DGvMcbUM+gH9MtdrxPA2/pcPfAHIYiIHfFynD",
-	"5Ie9OvaFthgWt/BQqPTQR77fIOfC4Q8QDTOYMixiBg/YNyGQ520/pbeHFfnhWE6WhoGADUwGiBmrCEoK",
-	"qVU0ZhJQmuMpIYKSyVohFBUOQr/ha+H3BiSlk+aJVFdgrSaFOcTME0DVa1HlmIOeE+ftBXFBuXxnmUqm",
-	"3InewiGlnu3UEXYt9y13wuwwHSvRRj84ieSNKI/q0+F/8DIn8duVZtZJg4WxwziqTTUgKYumqrzqYitd",
-	"lfb5lOnKJoKPIPPg219VLA1IJsChBHxLXlyl9dpP+xoqLZ9R0WwsuQShU6JxhleMKIJS1VxzWU/nbX8H",
-	"l6cJ1EfoSIB2d1wX7Ki/B1netJ5dVSCrIGIgDkl/+FjuEyx+5N7tETUjP3AKnKc2go/HAPCqVOehpdc0",
-	"ISxWnJUGQYe4eZKKJhKr9N/sJwz/uNuRcWx5VnUSBcJSM636gPCppC35smwKj2IBW6jRXuCUBPUXxapF",
-	"vpGqp85VqPGK2HwJNHFnSgW4fzROkve4clnz6DIk3e+tJClXh5rp0oVPTo63kWWSN0sd4cfATaDlVLIK",
-	"7ppidMfc6zpd/hNCNEfdjUDTH9JNUo68mXdtUreibMCRd/sPyiGMQYrj3eN8hsG3sh/mJrvMoSnY3lKL",
-	"ysomgwvOErMs+MoItRLSpX54sHExC09P6v16YLSZTXQXQEsuCjJwCE+kQMd0VeuJA0LQ/zb7grkClqx5",
-	"dvTg96viUGP2xpgd3U8UcNkDuh0/f9e8asQEIcHrpg7vP9rk251HWMdOH4eH2ymTfBNlKTwyKU1xtKmZ",
-	"IWhzak5sY8TDs2OGBx9FkElvcbsal+84BrL6EyDLLOIOiFoxuwEWstVJk1+oDLuC31TeL+vcB0LqCBNt",
-	"8RCEFUJkUNI2S6dIUlFMCuTDoJJyQHnISZH2SywcCakTXlWBsRco7Pph94dty3EqaoGpk0sGJk3vHgPB",
-	"EHfvd6Kq84q8zTfJio5wvZaYNOplXLrdz+baZLtrTqLwI22PqOl4v/Tob2hrHUOn8520Tpvda+XM7q69",
-	"yJKaKZMJyB6P2Rxjo0oNqLTkZPpvVfK7AVAGdTlrhYXu0nlYcqbbFgfpsuOxUuIMKWim08Pw3fZj6B2O",
-	"cXhM6gVGef+P5PLn9gj7Gx/+wibt79BnNzmGIDODFTrSOkj4+GkW28tE/6/RQL0Ri4Z6Fk4MiSway6tJ",
-	"DB7jM/NOb9OUCZsp9leQ7Fi8GAnpaWbpTu1b0iDzcvICgbaH0hI/PzxPAzcVZeqw1B5pKp7jN39vhPU/",
-	"IJyKd4MKCotCSm8MtxVSiQesRjgsm35EOgKmtxNmFjll6KUHZsuusz2ojN4yv1fQwADyE0T88Tnwd3DF",
-	"LN89gzAmxLcCal0voP7QAkqRuCUQmOpfCgAdK3/krxBlPG2dXthQO7SU10J1iQbbAJuuhUppewTqHiHW",
-	"vyxSUu1Hqm2KuR/fLEB+F0YkD53M0k01FXBNSfnrxcCy/rLI2aN3NgHzD32Hb7dnAEaS9GCRjG7x3+9r",
-	"5mgsAy/yAzcvm3Ip0iQscpNuYQFgIOpDIt1UiNkP3Fz6e6b7LgmR7LoPukERZa4SiZQTxN3XiphVxn2s",
-	"AXY56dKvu9TCBu7IIjYrAiAytPCoEOJ051lYi9olZwH6qM3ETquYXcCkbW20X0r7BbPOaL8ofmmmTUQo",
-	"ij14WkuvdvfZzsYDlOADRHV/8LbuC7Llz5BrF5KPQkF5vB9/QVQocC8kgAvpldATZOqq/Cx4MhoKKjY1",
-	"TVg/VlWghOP8+9OzqoggefpiGGGFuT4iHPwDN+/wN0lzJI2biKM2iJAIhTTHBRxCwJsiJ3QGgfC22AZS",
-	"H7irOu/XrnxGH+W6TGTyppAwaqoqnzlNFgKcP0kVxEC6KsnFyCmZxf5oLOS+06DduyUt40j/MoE4586Z",
-	"qg+Z+QftdGhO9qhJUpS3d2XOwMmb0lB6IGIxkdahhz0NFA4hDNP2669yQprpaJBxsvNHTsZGkco6Slsm",
-	"ITtE04LkfdwraUApVF77NTVbiaocUd3TA7dp/RcGEulCvRzXjWOxjiCN5pyu4HpMLQMkdUfUuhdnVipE",
-	"lE4LmgxEO5yspt/Hn9m96LZWjm+k4g6rmdv1m1i2sqeC4f7h7SIjH4ROSDsPMHyGs28AsTeFVvgIqvFg",
-	"7d3JWssKbADyHRJRATKwwwYBplxQUMRsDs6dZasUv8LwOUhov8hbHlB/8LaZiQ9HeAoreozCmKg7U6K0",
-	"ISRFeohapqgIpqBYZ1MuEmXfV3JUZwvlscWZkeUS2XcMFDgvptR1cS/6Z3TvSckQeMvbpUJ+lKlA3ea4",
-	"PggvNrlGCAhHnH6nH6V7CSXhKR+LMHMplkLE0SLqDmxsHopS0GD0v2WwOMIWZGdr5d0Nrafa2BHUngo0",
-	"HHc2/Chd9lzASpIj7vSuSTEV7QsVLWm7JB07IRSvZHHucVkOLYbwcbouOMXTBJ8ThYrAdTgbbcwfiAIG",
-	"zoE4qUPynMQf2b4LRF7PPYj+aGxY5jCXOW7C3sDR8ZWGbTVA65k2Zb9AdnQA91VCkZI/eKvMSoJQHyzk",
-	"KBvOpLabWZLYN9iNfC/1+f3rNy9eskaVwrBXX//lMAC6Rxrz156b9vSvCatgdvxPqv5PjiOT9EckHisj",
-	"5wnGHh69gd7o088TatLxAedQVCnvd5ErkcjSEN0z7qAtfwsd9dMCmTpx3xCo+jZH7htu3Rut1/eSD614",
-	"bUWZJhUD0DswKgnD5mE/Hu6lWxEBDJT+DxXFT0W5hFxqetvuBpGUaUKnJEHIVC4jf2Z0ax8s06bPavSc",
-	"KoLNtaAKlWGWh6eP/jLekfJwXK8k9u7y7ivVfiSd17EuLdSUeyWYkZvDli1L7e2me+BwyXEPjRAId3g+",
-	"hrrOAHsYZppWWE9/N1aQACfZo+/EflrbbpErbPcvLHF1hR78FZdl0SmCnQl/Sl90ZYXVjbMoZHOuYFkF",
-	"ZOQwDBILIGbCv5ztvsDfxunCCdk9zgp1HEY4xfGAu/J2HA/w23zTDivSwbMyRLUStTvTvfvgfyfwEvWE",
-	"RC650TDKwCiZJ8zH3vmJlxRLqewRuKnbIBFCI/FDt1aV6TtI2/V2Q6ddXZbERVUme9QnO9yKVNcph0Ty",
-	"glm+EaGcDCox6ObJMMqQZU8T0+nODhyaPaejczedmRHYxdOXw7pAuTSCv4KqmRLrCuhHNP1FkIHw8C6p",
-	"AL41rAcNOi9c2bbXCZGZTqDz9CIvT2MApSBeI7SEMrGuIAe9MjCrN6QbvZYsGHexY4lfHX8w6wX1UqJX",
-	"fk7dxznK2gyaZ6z4tejjMYN4HyfYQYT6LEKDMjI4D/vulR1YavsCO0Ul1Mki2e//faTaVpQilootdGOw",
-	"10PBmhr6sOjGhFTlljKV05OTpONSBewUnz4clP8GBhWHIK/FCR6ot1N/vO87IoqDJjK5BNK6S+hvlEB5",
-	"il0miyyyAM4cwyuHrruAHlZsQpgXdQzF1OmBufF/kzxxU62oxlByNBPJ3K4QboAjxGttuAbybRvBFXU8",
-	"quRaVLsCTdWLNP86/O6ogV7BcMbiZzjo+IC2k1VuJn88wPXGjrXzCteCeki23DJGcOhTnNQr/qZpxE7o",
-	"VXYEBDHZBMoyzrBqDd7ywEUchq7hMHLTcRUWvT/2Fb7xiDQYvbWEUMNUB0z9oCB0ejrkCCVS3l8v8IOP",
-	"CRZ9JS1yDmOIbS12tvCKad6/DKbucGjtbOQLeY8BcwZpGJNbCnmFeW4nZgCX+UbzMl3tl7etj8H4Z9lb",
-	"SnHMbfIZ30i0nM/nB1Ck03rNtCqCqMWY+DRoblNldlgiITC6KxtVaV4eM5eDnaNVry6BZrc7O+m1X/7G",
-	"Y0Oou/LKQb3Lkc02pgEE8c5dBqRyECj4BumdDiPKqAmnSdyRWZ5simeLM3zEbm9XZXTDgzKOyx4flZqU",
-	"n1qinpT3ZAEkK8pIy8f8NCGAEAIU0EVgJtxWEO1Hh0fssPHbILvPmONxMPZji3zb+t5hytI/tDzC0oHM",
-	"a++ef80QizZm0mnUbSp1wGY0HpcOK3q7yPRP3Bl5M2Bh7MW9uBX+QJxx73dBNzOnazgiIeoxjd4Knpnr",
-	"jppos31cm6VoY+XNk84IDvvWhl5T0zZ8xZUS5S/XwlS8zpE0HdlqlcJgYy8abEgcceY9g2reh/LMXaCR",
-	"Pp8hJ7rfsOehJNv/G+tWYTrD5w2SiZz3goPnFhcf/6AOpfjHQmDpaykM3ufwA4QAdj4h+I//4jww2cAf",
-	"M6RbwFLuhTZL7RxcqvQ5heD8/84xJlic6cad68V54Ge0gmN20jlxjo28ga7jHAg6IE0puN9K54uKI9dV",
-	"WSISiVfiXKvzEhObdsurSm+JB3d73igr2utolLqutZVOnK8arMInbKPS7rz9Obw2cb/HMkDTKEuTD9WU",
-	"51KFNZrx8pz80eKs4g76dG7kDSoA4qMgdopS1n52HXIHngeU66xqkCZACIc/s4JvIk/AeaXBzcf8XlxO",
-	"rcS5t58C0YAozzeIe1H6/Jq8HKXPiQ2EVsSeYw9x/0XFFdko5yRFrchEgnz8m1tnqLfnRpxrc06euH+N",
-	"wP9Er3+uFU3qzN8ZGftLvoHVrTSWIyE1P5Amc+M6jwu0+xxLqJU+j6bUtTDnjQIyfYwAwSeUawt/thVP",
-	"fqJ718MH8XL46/DqClcK/qwpEgh/rGD1S7OjhYVZLM3uPBC/I7I+NOyO+7FRNSokCkefh6hNOzA0ODuo",
-	"L6fP3Uqck3k8kaT0Eo2vW3CUFmc/tWXnqWToYWQIONYjsxu0aGLAzSSxnAFbf0lLHb8CTpmzuuJSMao2",
-	"J+jshNzyPHQ0TxG+LQIn9oQb7bEEHoTCE6gP6pE34eYbPfnSAaTsYL/NtofbAbwcqKCQ1hlzWcDTAB8r",
-	"JlUJmukYRyhVybLZ9OK+nFHf12nxL9rLYcnC7NLMdV4+8vvAKML6t+8Puejk+apLUY0XeCsvsjMNnUSN",
-	"sDgYwU0lRZoPIrpKE3yNTPc/GENqzD+H7El/zJ0S1T20HZ+vmFTY0pfYrotAqWf3G+OPLnQMik21iH4W",
-	"W2rKOR6xawNuh4VqnRkQ23dtECqDIMg1vGTADt0Ty0osHMOOKkfgDhYVX2YzMU+Pz8SseLXoRR83WuNW",
-	"QVckzTA4sU84NLqb0MvwqDYido5nAjRKG8rB68b024jAI5aG10EVTAChw/zEm2Xk4qqFvO1RpbSNZ9p3",
-	"mliJn7owHbODp6SHdgNE2wPsHdMrAVwCFPKWu7ZFSSBEz/XqG6GQpXYjmlgmUu/zS1m+4rtcQ3UAinor",
-	"mHEbM3tAbAqYFG3ABYUUHsXw0JrcT4BVRwQLXpI7OtwvZGq6cyofQ5KY8XskK0y8YLqV+5Ed5LdCrIls",
-	"Iv7q34d/tLfCMAvJZU29Togs+QUMGBm9VWwmvPUNb9erbTrceJ8CszS1ZpgwlLY7w1j8puLq0S/bI3H8",
-	"FVGQvOV+Oa4cx2meWEo+QHZ1XEx/IA4db5USkbet6r4TGLJtynso4ce+e+whOyL33ZeECMFe29jh983a",
-	"HODSDlYiclMSWiE0G/XOGiP2i06vPai6hkqvtrdrbOY8sQ+zKbFUMNOU+JfGHdHU2ZRv6DfJ212LVJTx",
-	"R6lK0HzQiI8aqHl7y5t0zxjwDn+ZzAFCw7F0p/g5ouXRacQZrWSaqjkmZScfHvomrO7ksr+wujas75wr",
-	"iLMTBrDUo5uO5i++drtARRCqiAJIJJo7QpoposAmhJP35FC/17o2+hodzcHiinDdhxCdSeKaqTQUWA6o",
-	"U1+mvfBIETDf8l2unQzxlTQOzikAymrkQjpAZnNVIjXwhIOFmsQeIV34g2TFiVbildml5zxvGs6rTHud",
-	"bBNaf0pj7S7CW8+GesoOOwkEhf8QW2amt8bM6DV2ldxyC2BnJMtLYwJL6qs9mA/y10D2Wh23vUPbrVSF",
-	"WkCZTtshC5ks6gmNturGMamcZpxVmqdh3RDSPWKSYdXeJKuJIhTMHxGM0JP+/gzoCHHBMfkXzhhInkvH",
-	"9GLBoHYXuYUWEqkNsdk3thNHKnc25xvhL0++zIqbjc2bjD36/gIPPeTw3ghVipL6QYtq0eUaOuD1n9j/",
-	"32zS3f+rVH8jjNYXDDn7Ci+kq2cs8OlB/BFmM+yWOxeEZVoSeVkBXL57FihQ2qZcJFbYagjmcb/Gnmgd",
-	"jxpgRWCRw+il5uWbWI2S+Fqvv9EmS2bVSmEga98g99gJatk6ndgP9wCE3luaEa9rqAtWAr134y6HlCSg",
-	"GHHVi8iohTTqmhGjeQZCeiR2JHTtPREe5gQAmABuzTQqwWnGUxXrcaXChtlQ3eD1fdqowy4XR05P7D2b",
-	"OdqRIQky2F4NAgQU2sg/w47qhXdSC2+budA5r99EzgXWoZxVACP4bZU+aevGvXADw8PG2hYYKlI3D52a",
-	"kw4Qffk+FwEy4lpakp0k+633Mp+zizg/2HBE5XqbWPH3gdMFKXAhuCQJblWAgoSkFHZB8qoj2cA/8bDg",
-	"+E1rD3wUH2yn5HW/6MrWFd+xQJww1C1xWhEd/uAKKHGSsAGX4oT4GU9TWKQ+I8xhlG8p/MqlgmxB0+K2",
-	"xOps4A+cC9BWNTDfpDlRIGX9Vqi5zDEHkfKupKASWs5quB5VbGn4llD4Xtt62/kL74spaBm+f0BJwhwR",
-	"B0a+BO3Azg7YuunWWaOwH3uaXHewnYW03hZBJFZkNzrsZUHmWJlhAW8xYntPoW8iZBG2JweAqtdQRhJO",
-	"dmn4NYL1wWLFdkQI4y+FXe+1WU3EBiWW9g9J7m/+mmRoJLARJamKDurDwQmJqMV4sEYYQ+BZ9sqlo7J6",
-	"rSujL9Wx6qM7huZ2x/fsnovhgOio6WDrdU6ccDBnneYcWf84/4BfQ2QlPAHxwISmsS85ctj67TchivmK",
-	"LiPGk+PxcdO4PIKlD4AQ4Ev3Nv4hkQfyrerGrQKnx9RZy3aUzPZrXPEUqbs3Y7Cdml+90GoL+1S5xigG",
-	"TIvAFb+Wqqx2+y4J8C56jYc1SDtmV7qpSjbLxDerOq9u4k+RaXXA3RhO7VVJyNoKKbwnL3mP8jt1PyxS",
-	"TnSgcqJjd3faTMcyvslMLXkX/fgMwlEIYSTcSFo/WU6OYVtEJBeFUkVDP/1lq45FDxRntbbHAJy1FQO1",
-	"/0fbPy+M4IOoyf0CjRIJK+F7MNRDGXswLY+EnZTjIatf4aIB1PVZFPFW2orQfDTo2/65hXC+sNHaeqCW",
-	"NAUzfjjAsEpB2oJOJjUxQOMDy/xGWvdJ4OCHgOvJ0Vc8W8s6xDYxraCgZQPJ1hDswXsPwcLZmoah4W1X",
-	"enx0QbL8xe3tkoMkvuuDxOlSqslR6RGIWLbZRqZ/wt7L0E1i9swGOz6OchIHy1tEl94G6P7WCJsqR8sh",
-	"8W7b0chOQPxnaxyGYGyh2w89JSkIRs8qsUnRIgYr9bAw2xhtjgmFi6p87X+TBndx1xxJcxruMt6ZOPgR",
-	"8IyAV85NBDXgP11D4rGUSSLWL6rSHpWhPlk9XOggmSmXHVXfYf6oUnao6KznxXVmt1N/FippaUZoeIML",
-	"l67NyPZuBlBepk2bcmmXPt3kB+8Ufzc4yEyFK3dvAow30TnPaHtMK5BLvD5dEAJgmWuRybkCBeURFpm/",
-	"fFLhSXiH+IgivnMcUWri3vHtEN8aj+0jCMJTdiPolRQxF7vFhEFwE+dcZRpVJHu3z5KfVolPPx6n2jvB",
-	"y923RjdJyN9Dttg6Btp7TKh1YkN62paxD32/+VZSytp+wgdTl+OeSsChKJdxBNfVo4snU3no8faTSJXg",
-	"RW7HqRTaCGXYHdL2wE0t5i6TwTumrw09o3PH9GJdS5FgOMCYXa5vE7ZaTMUTIN5ia8HXNmKlAGQz1f3+",
-	"TZsy3WHWCnNNcYSJTZz8q33vxCbdEso1RuVeEFJKB+/3Q8ztrnRVQs6qbcqM7RsoNYDc9fusphPc4VA+",
-	"NL7K7YQUsfVlXLXO+/WLkuDF8oIAs5X3sia5nARSvmX1aOt2pZHL72hl9ln0v+OqHIDhpIIZ78NCRR5X",
-	"SCUypbfPIdcWC60xO2mPWkuvON9o69IAKheSc/4yVnNpLFOakASMqx3baCM6hd9OJxFpVGyXwCWUfMdK",
-	"SEzYSm+rdKv4QAs17RiDYH9mloMpnE5276aSgYXcYjIrutKNFV9YBlcxrMOEL9ayUgXzx7IS5XPGHYNS",
-	"I/ZkYscZf7/LvaKzbgI8mcneGxQWCwIBlo1jmfZ8f/+Bx1vEGB8R/elBk0etyR7FGXB+fofhMVrvWNBZ",
-	"U8ImDrcztvRebVKR/BfEHR73XKPKwv+12RTsH/t8l88gNWnZ/zAF+8f/RPUL8X4+043fKqypDZYk3khb",
-	"sEXFHYM4X8FWvFqwuTTzCqOW5Czt6Y59Eph9310k9tc30MhKITJRB8N4YuOeiSGhoRBWUydxbMRSpRVx",
-	"plpqcSMd9ZiT7TWLhR85FJzg0BM51yQA9AX4H9PedSqd8D/uTif8D3+8ndGgC1w3mKiUaB4koyruBoRg",
-	"ro3ah4zGf0ypFY1VLV+Cxdr+cRB4n0zqm52MMNgp743I+clRytZmykwUdGG4+yw97c7S07vM0lQRHBQt",
-	"eKsp0wmm1jyVa8NEtQ0drXdIlsvNspuYRKAn5iuPMDb2K+3Cmsb1IvkuUNd1hjkp6otq/HZh3zSpPNYt",
-	"Tz/Q/F0u4Tdp1yDWhKeztduQrKWGfIxTtXSquKvTgym4/4dmI5F7ddRpSBR9uqXm22RPJmmZnetaAGpo",
-	"aF667VUFtxngY6gjTwfnp7Kz4sxHg4SeF+vD8V7dynIc6V59eZCypGnSStR05sj01OaTBrkHv14sxNwl",
-	"nW5BKOOEz308FdgN39SZmP9SZxu4i2thCNk4GEgK1+UCueH7Ir4XPbYd2fAE2VQ/bpFSrj/xHSPebgS2",
-	"OnB/oJrnAOPR7T+d7J75grzo0JHRa5G1EDVaq00lCD8CJVHB5d5XAJ2nVJT+nazqSD4GOe5SboKu69zs",
-	"ZGcGp22ccTLSm4XHFLQYsY0jvGZmRZN1dyfovXDLwGouZ5PTalNy3YmjZ+sd3YB4A77DWIP7DJppEn5p",
-	"tNCsS7VXdGyTqBihb1uGJOPKz4O415ZTx5RfnbL6x1Y65zOfFg+8bx1W2vUBJSn0Y5jg5KIIbuaJEtyF",
-	"PGJFvvGGWS4ztZE23ZYEtj0Us86EUAxYmkzBZo0jmbR6IyCQO71N18A4nLdx3dRGAHDxm3GuC0plHSSp",
-	"8WHdGxU4p3FC0qshUj3rKrlOEXjLKqDm2nYRTldlqrv1pDDhnfsnGL6ddGVarQQiKn+Xgt46PUvWJmvd",
-	"S7HR6ahg7KKR4j5eYwFZIJjY8PlKKgEak5ijVs7Vz7Ctfqiy+sKymi+hHAK6d5RYHpG0U9MxSYrb4e3S",
-	"tUBHALOMrvrtCInGC6Fh8A+KkSUx53a+0rrK5dT73XqtcGAVx7AcMPX9XqStcDsOq/MXHXL4YGcEWNM4",
-	"voKwYnjjtHC0ZmNLwA28hFtu1GHPhCS7GVAyXLWW4y14Ga5WvE61MNHOpXI6EAKTISA94fzaJ5cKQRco",
-	"E7JraAvJb2SaURzHfqyFoRNeqFdZuDNa/OXuFp2511ji19oUMMTkCqdj83vFg7ETD7NCWKb01ts9VIsK",
-	"/LYlBjrQb34GnFZsBpxO0iGdnL9XgB5A52v/7ypUfoVeJYeB3AEzZJDgqDpkxP06SZgURKvfaCLTaeKw",
-	"48ZXmWs7tsrY1fs9GoOtgUPrmSQ0hJEQz1ab9aMr6sA8fbv5n+F2WwuXMmTuUOaQkK8e7bGA/qNuqyP5",
-	"MZ7GG0Q53alK4tNEY98BJp2EP++jmnHqk5u+1i6Zwan4PDZGjvtdoTKCnANldNouZxtZlhU1TKYqipCt",
-	"ONjK99qFEHsPjuyLhdbuEbz9MdsCyAFgW9Qm2Y0dpBlSy9g5DhzAWIa038ARs86HsWSj6wg1+IObWG8O",
-	"RauYeYR5D0yc/jrsv7OQy8akgyGb6q0wlz89vc2Uxt8WcdRJaQoIpUgkh6y0M6GAy5bocteyUpGqEaCm",
-	"Wo2aDlA0/OiK8EnTlwx+h2vWIZjKnSyJEltvs/pdFipnIv2p7QSMuF2PNu4bOaWQ6SBtZ1eyfFET4uqw",
-	"Y20ly7bmO9J+JU1mIkFOwzVHybTiDN7OckM7+SrYvQmivZ9z0e1JII+wTcBxsFQtOt1VOz1Y4m6uR7cu",
-	"/zATjBgsqVi4DKyuhdiygOVLrn6K5IJYGS2zK06cMNAEGbgust7XMU5IcbaVtbCJ7j0Q9sowI2dYHFtA",
-	"QyszHa8JX7JXZIoPn+DkJCkg8w25I5tpgn7UCLv6jTthBoKH4ZAgqEtMZTmpXG4HR4jlkWTDmX7Ot8pA",
-	"93tXFrGVeLYN9BUQjt+NkI7XtVDHlJtnigBuFyFueQCnE4FOqkOi5t6cCniQGT+8aycE3K9XylZUtSjz",
-	"xCmXwfBnY1Q5WUvHmYJUwHMyY9OpiNsLspIg5KY3AlleCgKsS8sqbDVzyEC6bFTmSIg3hH3mLyRS5cBq",
-	"Lm2gN0ui7iZ2LQaahW7XYmxVPC3UUMp6gPy7lHWBwTJksYvOEDFJHHW25ZoVf9ftSgw0BrI+rjVxvv9w",
-	"Yn9Zl2cIwqw0HeKWeUulAp4Lvjsb7lc8BdgyvU9vcZbkrHu568EBY+AsnGe80tjzIKCnKi4n0CaHTeOf",
-	"md4zGcbkjHarkkxkP7dsOghdDgjU59R7jUhKrONpIGmW+Gla0rxb0ZQlYe46yYdHhRF8qvMyUE3WVuol",
-	"juS19JbPguFFqHuKHitRBtZKnUyS5+5KLlcp38Ib7v47YSd2TcgtuN7mbl9p6Cxaa29O3Gov59EmKv3I",
-	"pSEw0bHWieCZjhC20rVI4a2WRgjrnTEIHgFX57SXamN3Cb7nTl+phMlr971bGVrpQIK8Ht/vPY5bkmm8",
-	"cRxYbKUTG+TgHHRGF5Y9itfAfsr4WzPi2zl8S+yBMs7njb0SB2pfc8S7l0jqATE9xC5oFY7srZxPriXx",
-	"90kedmZ3TPXWQiqi5Tk8GyUFb6hfJeDSd4RJR2WBrJ1aUYeuSE5U4SkAfVk6zY/8atZivs71Oj4mLbgS",
-	"/DrDTZpRFmsh6sEYrIbu4E4jIEY6Ru2Wwmtt+U3sjJQafpX2eNDys62JR7x0SECzx3jahdYkT7OrjmnQ",
-	"+k49bsDpbCBgkqb6Gmd9eHGTo5ZT1ND5xqE0e+leaj+ps771MG+sA1K7iXXI4sa9TNgkvwITdejp3pLW",
-	"aBWOLRhGoPEt+aaGTyY/GNX8nTZjV+/vmf2KiRtnOEqBEt7UxXRQG3SeYbXwoYDXQiTpF+Hc8+I5TIw6",
-	"NaMORivhu6bugVgsPb0jXabcM39MySrTetx/QyDklSYeOGypAsF8Cbw/O8zk+T8yFs1WuG8M5lPvyFYf",
-	"Cr61Iv7s5FmV9ljvgUwg4+lmWQaw2V2yxgtIlKCkOBBWIneuM411AMXT3rcqmFwwm6ztAnjrEXggQMMO",
-	"sSRPkOc0T9hryLltROWkWrZnmmzp7zgShYWOgYkjR11BJ8B0ABtifEN0qUbUGp1A7h+iDXfa7L6AhId3",
-	"2L0lix6iF1uoNDsrjonuwDe/LFJD0DboG0qyROKjLO9oIjJA5U6CV9AwjTpWPwn5Ai8goS9foiJ1skI6",
-	"mXo5ir3Ab1CILSUxYNQCaSIIbNDGzhBzIjMVVFBA13Ld4UyfDLDsk2kEzRSYT/o4KTLqg1T3jO8eDUfg",
-	"OYxcDbSrc2ouR2k4b8z16BRewkXT+kUFDN0tGi74cQ50XAjHz9gtki1Vz3DwnVEV9O65GRvvJpZoPO/1",
-	"9qLJuJuHzcEG9W7Fk9Pw8VuCtUscu4INtQEbaP01qblXiPevxE1cxXD7MKnxpp01GFlYe/qTfy/8JUQg",
-	"jecdC4lObUI5QJNL7Kc6xl4RzIi96zZSxa5VRd7G6DatGjpeYu74b3/729/Guk4dvcU7Xfr6BYwX3dq8",
-	"J0m7FM+ffbwn0I3j9FbSumfsx4t/v3nK/o29//JJf1KfjiOfSGMPtlVpz6RjNMN0Y+lgSCj9eIP0gDYi",
-	"Uradtlvaky5arEUX7+bjmvgSLhqIx/zWicRwZitZP6eGILzXHqCzgl9eDLSUb+1Sk4JkejcF+uZCMzqC",
-	"uThhOtzUaC+xmVhKpdCdH2sJt9KVLCnHOY1VFX8wZZp1OZ1QilrvTbjrQRfHJ+O7ApayIGnqvDSOMSmT",
-	"ukylXmctfiFFMQ5uOCUFmhoZrud6s9EK6a+x6/FUFtwk40sH0jEtwOCvv8SSi+TtdEotvfevI5RDH8YI",
-	"5r3YksJPSm/3KTgOG50ogV1OEvr8qPqay1x5Dc7maJWMsdCi0vab+B/qN0Xp6ImnADW+HOKIHSkdmwdK",
-	"1RaYMYtoDGotHvhXo72OL50UWNOk6FR541Z6SuEi/P5FvDq42bmcjxA1Rknm/lkLOedOBJijF4OZqKS4",
-	"TjublVRrm2sy0at6AJeSumkDPMlgavf9myviokFxA8R3AKy3RRBH5XoJZHSodGksX1gGm6Ugg6gU13IO",
-	"NBd+Nv0eid2H0VudCFfiGXwvkXMz66UXQaHATOHXiRqirrSuqG1lXOf94UFvAy3QZtuJ48pw/m6GziE6",
-	"g+ANoCcq0vY4zeycqwINm5I7zn5992a8bRxIRZgQXI+soL/oinVf4gMeLRFmblv4dOJNXIltgOhX3O0n",
-	"FkdSIEthaiNTvTmuvntx/vQvXxdEY6QXbCVuWCmX0tkh1swD+xBX0mJbhVQ7uTTeqzs4QumlpvNXlSQK",
-	"v9qHLeOqVgLxy89Zzd3KsoWsqhClF9dCneuyBGznAepkrpXj8zTip+2aOSEPGZIbUy6VG+mGikcm3CN2",
-	"4TwW/BteOAyDRo7PHm/SmaKc+JUA6rehnPg14A4zgUTUJoHj0lJbLiwqCA3WQbNyCR2S5GFT3BVlo4Nj",
-	"f3lWnH2TzneR6dZeu9lA1Ch59bWumk0vhQxQIf2P8bxx7MxP9yhwkOmN4K2d8mNy896KBZdcy+kWFb3o",
-	"FTik00KcxzGtDJDv0lA7YT9854EFuQqOc4J973gq0CSW77DYD0KXA2yev/GUyv9FCdLzBav4DGxkcOyp",
-	"PivW4WaapR/m5PxUFpBuKlg7kXDjP5A7YjToUsWm2iPBmUlhlpAHSSB2JkfohlMe0zv6h5xFetqIzUGJ",
-	"52iYERCwwNbeRnBEfnezM6P0q1Hm9mjPtIFaPmhcZZv5KviAoRIl9J4iIpYMVeuTIl+yP2UJxzIE1YS7",
-	"pFqM/+aPqHSP6Bze8wg0p9l9O3QsASUKedal2RVsOZE9UG9LYb5NlQntGH7plwQMGOnAW4+VlltOodkJ",
-	"qKgcPhzu8dObVNcsh4/G9lcwgd7+RIQtZdKo06nWZRH79LTRJqer8hZFrWG1aNIHgOe/JZE9VNNKJQgE",
-	"uq/kmlp5zboxjr6cBKx3R/b+kg6FBec5FT1LCn2PQ27wWArOdBYEDiS7iYYk7nDfXAzlUMeG3O1zOLz5",
-	"r4Up5bxnVKXIbEfNoICC77QrC7f+PdXuwYp5470rJEkh4w7q9g+E4p2uxDOG3xZMaazsKtiGm7UtWOhy",
-	"ZgvwXzDarUpsS6W0IeCRRevvWSjnCu5Qa8+20s1r+aPY7ZUXpAZFXxeRJSF4rEbrzfNOyVOHm5gSHHvE",
-	"t7caXSjQyYyupUQ49tYf4Axd6LRvjqBA5Qyfu1gc3Amg+Nkns35uhFCP2Evtj0dZUqhvKZQwEO4j5o5H",
-	"7BLwGvi1ffftSzJxQMgtEJT6A9Wy+eb/+38LttEbqIt6980l+/LLL//2iEFrDvx5jd1AWKnnDV72P/x1",
-	"f/vqL//+P9kWMAUEJJ5z5ZWdXemtevR/q5hyfnb2ujM318LgXjq7ePTk0QVip4TitTx7dvblo4tHX1L1",
-	"Pkjx4yiPsNGJQM5vdxCV70vAyM4lZVH+3gjrXupyFzxYwpTzuq7kHH7y+A8qfkHr5FB/REb5o4i+O6SP",
-	"F8Oppb2tjo9L7Oredc40AlFatVYUTn568dWhRP0oarfHJpgafrzR49DtpatGzp7955/tdvjP3z/87u2a",
-	"zYab3dmzsytMZ3RoxVrqx0Ajpg0L2q7AdpEG4n+P4DmP29aOyKcvEsv6Rlr3onPdwdtfHLXI08ih2paT",
-	"h04T0rf3Yj3t6G435Viqn3j5F2X5otv+8raizavqlwUs5zDzkdn8RIGEsw/FQRIFuo6m+1VffO1No4uv",
-	"nrOLrw6apkPwoW+n/7XIVL1O8nlO6xt5AR9qNI0+AQS0N3wt7HP2ZOgVyS54OuYhQEPXtB/U1qcYx7hl",
-	"sffrM2r6jfYa2G+KhaKaQ98h3eUdiP+pn3tjRehHvdCmrfLCY3UDAYFb2HRfpTKAt2idSLHV7gKOIw/I",
-	"0E1GzTQuIRS2QyIiEApsV7oSh10i7/TKKWryTq8jnaTh/X2Syn9y1PafqusOddv7fmfoW58o8dT4Vl4L",
-	"xkNdlp/+TQxXkoOyFN7Tx01weFA8/lOWHyhyivu2rzKxw19Pa9bc8I1wQHn9n3+i3QZx12i1yfJsf86L",
-	"zvyN+N6/314xT1sZ6lo4STIuPlfJwJdEcpUQzdYLxlXnMUVkgvfKRIA/gsjdglGjVyc2dcVdTnIed4gi",
-	"8/ZG7Jv5IKJz7+ZMhusyYcpsIuLgjqsJx2czX8UuzIiy7vWW6S0tVB6x0Gc+t3rB/cgu3+ubWhv38Nv/",
-	"DmuY7u+Ig0h4A4fbME7K/Rr8/R3fps1xPbllP1z98nMR0op1M6sk8D3gm2ZXtKXWSi7ot6Kzmq8i/9PH",
-	"X1S54Uvx2F4v/+1mU/VXNEb4ZlJxkyjozqxjSx92x90HyX5tNoe7jFt29R/f5hZjLd3QQvwoP4f9NKQK",
-	"/RtkZt+/+91nHoOte1O+tmBnEvQWgloFpTEMakesx3AatSDf8t1zTENFziWpkOomt3RtkiPrSr4NrNef",
-	"sEG0Bwoh1+wIt6pr/d/WjJ8etolPu13k5nMz4yedE2Dih4lhi8YANIx82n2FlBVn0/byS8rzW7zgvwz9",
-	"uz+/26QgITz9xiNzGuK9ihBpUQQVZpLpXqEi6DBiXzoD7LE5UkMTBmq1E7RZizorgK385U5D6jb5eR+I",
-	"9BIZnfH3RjTiRPZIzuxH2iLpYiiGpIJ8PewMCSWZwMoLkS9atBmfr5t62Jd7Sdc8hKOFz5riaIVRnX4b",
-	"ZWPJP/G1oAHe4zkUpiAtT7M4Qad+ay8OHYx9VhwuI2r7/sUBnjVFGmhQEckgTTw/7yGjcElxyNOYaCcO",
-	"xidCvl9lOKkTdt5ICViglzoycJtsTv/JWH4kZekNNw8ieI+H9YuyjBHd2Y6tuCqLNjoQ5olUNu3RNorb",
-	"uFwMN8jpZ+OtcDNfyesckOuueNQTbbAVkHBO3jX9fkO9Iq/DDM/R+SZeVSdMME3UHQOw19vt5Yt/nr3c",
-	"CcJHMCZWwyFGlvY5Vau0NjN2QgDgCTRJUInt/rirsrOnU6Dn/Zw2fg5g+hoC3510FkTDIdnVsYC7XdYz",
-	"RManPOoeLLjxT7QtImf0Hxqqo+CZzymxkVxf00Apby9g3gJCJXCoY5F+u1N2o6br7sEM191Eu3V3aws1",
-	"vvTjP+e6FHlr4G0Drz5JIcRC+okqYRBKcDoF4dWnPei1kux/bzIA+2NYj253EHZwCUOF/w++9XcDO3/3",
-	"ULbtrjVttWljTCHNHJqGpY+1X2qhXmELqjtNVF+oGlNleJkgPw7Vr8/BBl8YvgQVRAUtNbe2Xhlux8nN",
-	"/EN+n5CH/K3ljb3nJfGTCW8h1bVQDhOMWlehF0SoJ4baRwgZAUsrk+oR+77btUlQOTxwY2NNcg9xa52u",
-	"bWd9H8ei+5zxcs3VXFxWyKB0Gs2xkapxUXdg3uOrL5+OFaDsdzShu3zs3Rya7mU2tA1f3zng+FOg//UL",
-	"F0rAvVnKfsGac/wGKnxkCCdGbHN+jb/fHMALTuQ71nWVYTedjIvsgiOOARWkYWrxbgUN7mMLzysaEK5B",
-	"NlPhOoiI0Czdz5DX2ytoQ6Gb5eq+k2BvqIMcb8dymIv3yicAKFAXQfpXOqRLQEwiken5e1XVIygjJpbC",
-	"s2fYprgvvI/b2cxlLsJMXuGVHxu/Qre6f/TKD1e//Mzwpf1qQMlfnLeoBAJtUNYQf4WXPIQl/gM38LQp",
-	"1jhCgWBoJ5/Koq0k2p9YCO9gFgc5eJXjG6mQeEaVbN7U3e830kLdJjSRRgLhbaxAK9ClihV9sR4TCGv0",
-	"Opa2dNcqxhJLUQks+tqrDDG6xln8GLm6r3JNL7zRcZrcmhFQfRi5fIz2nieQ/oDO2J+sx0Zg7Wz2nHuH",
-	"F1wSCdhnGIm5RVAx1vVOjI9kC81vWbTznupnHnT7Ij094GgXjHe3p9+5UM6DDWlCC7gA5ERQwEpUZRF4",
-	"WJzcCKwCgq1ecVmmhC+whqRF70o4V4lPcL/CuBlfcqkedIVe9HXqH9zAbrfOcAmFVdpErAQ1oQSiD4t9",
-	"LZ9jHt3/xFsXijXAo670FhqgWBaIK2mpxPVojPb1dSzFOgnK6/qo6CY8/XvV37t/OW7r0iM/tkn7Bls9",
-	"ZQ5zOv1w32FlnQptKO5P9oo/2wLdQ6t2idIUenY9YigLQJy9Y7Ik73oWfKxr6SWQMyOsUAGcE4+qIHIA",
-	"2raP/1zICgOBA9jub5BVd1wxLPDCvGqIXc5lJeyjub2OlG30x9afnsu6SlVqj4NynLhxj7FrSk8gJmGB",
-	"YfD3bBFD639vouFLe0HDYm9sXIF1vOQuod4rWu5YIA779vuf3rKaV8LFgouFNpth8/kbuOIhrGf/pB+l",
-	"KqdYzzCq3pt7t0yJ8tQIDOwx7R93dj9wwn4Z5wMHeLCBdk6otdlQd9nAS3YCA/iV4VsqJQv+gQ2gQExO",
-	"en/CWzhrIWqA/gUHomWWzErrt4HD8f7FFR41RVZpTA98EOSRZfLmW6pBPVW65DaM05lq0QR1oznC2ngn",
-	"5rIWb7nZy6V+3TU3no6VfmJaCp/8sQFDJGbpLboMMnjHTfmjEDUc+3722t6UG3kjyojNxYMDjxLqwrEI",
-	"TJy9HfrYOmko/5XRqk6aH5Ba63QyeFtH8kjuB3zUQ9iip1VD75Emy35MixSiT+Btkoh4bwg6Oyv2R2Od",
-	"t5j7ojSSbUYEzA/c3Eu++YEqCn7g5uOUEjyIbvnNSCewietKb9mi8eYo+MXSFvBRbJYCnyDnNRLJRiWU",
-	"EorHc05UUgOoRH/JZywafvz/xLJBALZIZAHBrAhjg450zCJzDZ05SUFoswAZsiH//WegJPa66CrrBC/T",
-	"BFQQVwIiJ9w5h7HAlajKCXSLVqoUwWPsA19x2TaBt9T3Orbzm8zinCCnS/dp8LLQdfe70TT/Ou1bjjOy",
-	"wb3CK54s8Ivxxa2RzgkFiu2BA4yoO3txRgwrwrpjIzLUnHGukttmFSm105mYd2Kjr8V3khLnY/Py7e0z",
-	"JB+KbPYz/fh0efcftViepLa7lnNokvQRTaXOMIIFvuFrYb6wqCULxtlKUl5aaeiY/YgcpvvXcDnoX1yt",
-	"KQpQz51w59YZwTe3WLaHJlrrZvKjgBzuKqTzz4mzt/Wie/kQJ9GEbVOr0+yaOdUd3NEoeMH+z3fU5AB6",
-	"/wpe2kDl+gc3SVVmqO5wKEcKV4TQx2dkB3RKwYf6QwIBWICkPGI/U3oZG1XURvszL+KZbWhTPNfU+H7Y",
-	"Slhok+lfA9i9QHewRxuX9Lur2/D8b6pTn9/rO3Eu9iMnMRqCfk1vypPiagM1d1KPXgkXGjt+VuZqlnB8",
-	"vwUvXfmx83kP4uJc8Z13ZyHfG9zeLvNtUj62XTLwpDoDuvDPzqVZyKpK0XX/WntdtAosVNhI118c+HGR",
-	"S7zTrnYacTgwmqceGAmv2sWYNfO1cNiDhe/awQDHeGy2P+25G25tghX9l0WXbj3kOaSz7FpYC+z4E26O",
-	"XTbwrY7WozCwzj0+9h6MtPcDVBb29nUrvUCUfxTj2OiY4Qx0IgsIvg9c8X2+iWUjMceRM+u+bQKb8X3p",
-	"KnhAYpL+AynGMTUMfOAf22txhpeCOmZhhlov0Dx4TpUATkC7Beqrj23O+omElgg9d0J+h1ecDIrWFlns",
-	"F/6MluJ0fvs5UUJfrrQ3HvslJthaxU+tJc5Vu2oAZCA2TDdhQ2BLpFHo/RtpTwi6V3YrzFB7JXpVbJ9E",
-	"HgM8WWokMzF6a6f2hqTiAXjoAXopUc88XBOQaN9xWWFkk6puIys39iADFLw/nCb1/FXJtuRYBXzU/VNF",
-	"6GupRmvZ/EpH8MZhrO/pBfw3tpPgSXSDT6WQYUIBA0xon88Iqxfwr/LBqhf8QO5amkBb+/GCWtnk3Gle",
-	"Ajwoj+/6eyMgdkBGKK1t3gidJl7TjdF7Di+dEFcY5jEnY12c6D3Lkl9XxgHQBpl+xfRiIeeCWQFDcM/Y",
-	"o5vK3kDA2e9TZoVffCdKNttBH15uC2bFRs51BWrXMMdnMPpf339z/tcC/vfka//Fb1KVemvPnzz9y1Ok",
-	"ULTgLkmkovU2wdzbacpCyN1/3kY2ook2JsmBZHjIgPNr8D5c96DyXKRvz+0kNCRCH/2K3A722JXaa1U+",
-	"0rVQN5sKd4g9x8UPVTePbG0EL6Gb3KZ6FDvpHbOzULs/9uM+RcyxQgtjJXhJtsElvtz5K2lrbWXoXTOA",
-	"6LznomQ6Hsjb8yZI0TbFCgZvIGPJorjR179HxFbOsLDJfqmh6RpmBjH91OnxI7z77j+f0F3i6cVAC7wo",
-	"5xWXG+za3Kd+OTRTxm49mbTK8O3tevGXom0cAKP6pEFkf3DzIHX5IC5Ylk9CXwlrtRpGdL6haw508kDj",
-	"fvQzf9IqNvH3p4cQaxJHjC9RQ//QG2pP/y6M3pxlYmTJZvhpNU4d8Hu3obrw0arw+2SSvOSVUKVf+Uxp",
-	"4mliLq+BXsUvA4TxvEfidKh/6fCOkSRgAjOnAlEU7gmHjTc/Bmvz5MTPzh5x9O398jQoASlkelpLzyDY",
-	"TFSV7e/YxxxYGvIbFy97gVdNMqdCIfsnwbPaH//gutgTEa7SvIOTbhplQ7ntDaTYbARFVdzSJ12CL23g",
-	"z1g+Gtbpz7XYjaEn47YaTySsxW5qHuHpw4Hkjt+62awgt4CcAbqne95xQHqhDZtzNRcVqEZctQKjB9dw",
-	"TpFRBXuw/XDJpXqO2jTgtHhZCmBHwbJBb2p6fwxuXvXKKCp5LQaO3Gsx5awFMYS6vDauhK0OIfBhhVCZ",
-	"gxUqnXsbPZr+UrmvvzrrnIoXtzoVwcGAsSW9/1G/4gXDnz1jX2Bm/QtG7uVBmbvVG4GmbaixY04X7Avr",
-	"eCW+gMzF/oWisuL+AkPTQ/UQWaAKv4JwfaHg738gqc659euL1Zf/E/3smjsJ0wwbC8RJ83LEhIMrHgIM",
-	"7580BQv/o6wUw4GfnrH3vYZhnJKNbAJTqH+bKXUPk+tuDmvz9/L9kx5nqW3ecXt8Dy/gJxNulGoofOuq",
-	"YqIGvhMvwCmLi3ne0iCxvqOZ8bZxPeVFja6BOo5J5Q1zeNTzGKzgiknvuimxhW/8+aKxlPis3fxIFDDj",
-	"Q3Rb7/la+Fd8ySfiWj5dEv77W6lphcDQeSscwdaJGi1BWB+/CP7cR52Ny9yoUkPg1jtajfLXAe/ISlZt",
-	"ZKZzfCEZATW1lGouCjyzgJsOGkl3PqC7HYqDl6q8OHwjjSAt+V+icDx3fmeecUHzM/0rfP9fc32HuV4i",
-	"J0B6ft/A13do9pvk41rwyoriKIzCMDnqiRELnw/JYLu4aV5KWvAvLDRnJz3mN4MdTn7+DJecsC+DtTl4",
-	"L6B6gFAEfTteGcHL3QRgQCIT/9WkRDz88GOLBk5xRjBwiR4gGQoPirQuULzqZwVKV2tuofgG4pgcFor5",
-	"hdVWtO3ick2Mai7NQMcsLs0V+W4Pol0SSaG/9bTK11NzKaMc/v5J/6J6xy8r49hV0AWMktF6E0h42sKH",
-	"HqJppbchBluvtNNLw+vVsNv9tnPdQzjf7fOmuOCd0QEyi8/X9pBi8B7c884wJwWmKY83Meh5l6jnPQNW",
-	"Tpev6K50poCuJwt3DY8Dlkkx3rkt+jxeaiDBJythC/bD29fferX89udv91EhvYKtzg4apaPEIshRoXlw",
-	"lrtvT8VHafS2P7PYzzTS0HlbIzD1IAfdo/QsPg5zPACzeUuXfDotgU9dM0qR1LtVGKXn16/EYFGIt1ce",
-	"XlJPYf/O9I2YzvLzUt9MaDA0S2BuX+5QsCtgh5QdosXnAQ8QISszXe4CXCXAUEq+g5+eFWcV39RJHMqc",
-	"m3L6uwBDRZ+raKzDGT6goEn72IZUK3DvSD5zMMagTU6gtsAyh/fHg6CjvoId5ScJIZMJyCBusBjizttQ",
-	"Q02Y75rBzkBGrONLcTYVSXgFV8PN9nWSRjh/t/GTQzrIa8GEgnwhckwgSAarAbgDV3OrzRrInzJpPH29",
-	"l8U7KPq7z2AQrMsbRHoempa4aA9NuNaK1GMruMFe2DnWXLGOonUvvDFVcz90ghN1miplyd0kXqp48SmQ",
-	"FN9IVcb2TkQPiZlbpcGTLwiwvxaVjF5GTx9MtQj9xf9MFOXTkw9hfr2h2AIQlvJaKK99N9L6E/U5M2LR",
-	"WNAh/mK1izqYuDq9qY5s1YD7ytuMH2umT6yvXgnHZZVEHFQV4zOg9VYEMPiY6guszdLwhctCh175b99W",
-	"XH1OVuZ8peX8CDvzEq4fs8786K6lJZz5EXnt+LMijuyjG3PDchp5rj8mcIXIKr0SIXMltK1lILOiLIg1",
-	"Hf0wXtdGX8eU9Z6Mb8mjynZfoUvuX8wz5uBcV7oxfcMyouJXvFonur8d7QXb6+W/3SA1x50d4TCpJ2pE",
-	"D0dNn4bY+9hX//EtoJboLEks7kaXoho273/CSz79s2Va91//NlNMLnrtEyBKECWARHSwIedEDBdgiNfC",
-	"JJaGYiXDFS8PHCv654rQ3rseP1DHe6FZuP1wFLYrEN6SyFb782vxX6YGmhp6q8Zu9QsSEnaNksPVD9+2",
-	"9juRzCGI9ziA3r+kIZO0R7gq2UoANydl8OYrMV8DJhqJZR6lhf/xXNe7vDq81PXuc9sCUEE1ASJ6S+uZ",
-	"CrTir/+FJA68cKjsBzx6BVXasasQPAVsowWPVZm2AcoVy/jSCJETwppbe67VECrBWi+Hv3xWkugao0SZ",
-	"6fi+aEw7bUjy1E5rLFCzjs/Xlm28I+FV5WwHrjqUTNHcJrrBf0jI5IeTthVuY9gj22UQ5pwgx+Jqh038",
-	"iETiFG1eA3KVXDfBQmU+clYsJZa3OE1t2WOXdn9tpxUnRbEtEtQAYTg21GMzsWxUQrqHSTlh606m5XyY",
-	"vOSnTcqJoKhYDZOY8eECwW+FezdQG/i5hPXeDdUHovRGqr9GlR+fT3h/REXYXZZvRGjDQyzfNnjyidWF",
-	"CRjJnV3RNQ/h+uKzpvi+YVQnik5UXIUKLwf8JRL7qfn/F62yk86KahGzDQ8i9VnHmibrn3VdyB7HQ595",
-	"uzoIOSwFVTZLlxfrx3/aSrvRLrX/hPP44eHCnP17+gkfuyt6Bl+OsyYMFDt31uwknHTzXrMCL3NQUgZF",
-	"TpZfp5lK7ic4sGfw+aF9Ml2KPop+boxiHPuViy+iCd8a72S3F8yvV6fY2qsJKMImMjegocIlS+iMrbSr",
-	"bOjKm7y/+Qs+aW9pkKDVj/6/slDpLNS2n35CCsBKrqNBbPTS8M2YpfS2vexBgNrhcZNKpUXtAF/L2pdp",
-	"W77fJ1bbz3A71JNpbLfRtl4JxKkOTdOL9krk8LT21j3mUqHcwAo6ld1zpAB8WmH3PpTQj4Ee8bFJqjpi",
-	"mdnzXbk9hZGIXdCrLjcqGvQd1lRu11DJoxWcGX7CDjb340Y5I0U5uMl/pWtuiSU8idA9TB4yvOkE7fJy",
-	"BzMKMRysLT4F5T4e9LCmuJ5hEalXDqgzKKkpIq/OAjVZRxxAmx+u9Rg8zHsGXbX1uVcLwPtjweFQNIcq",
-	"Ej9FpqeJnWN5ufvW6Kae1NPXX0j1ShU3y7seggfELNC5IFThAzAMXdi1rFTBltz5cylIZ+h+MwG6WAlu",
-	"BfXC+bTQiwsjTqHYv6VGkn6fV1otgWC+dsmmLEZjhiofoqQU072FD/Umd9jB2E4TpIIN1+05wpTeFuDW",
-	"YB1iRw0i0RQJ21aINUarkmn5rXTzVZyjk5ZBH1dPCr/62Pm/+1vMScjct0DXghlAXHBq2ghGDi4zMfov",
-	"dFXpbZdYDAjFOpvicSgGzrQQ52vxlsNxfanv3vciXYd8yHAk1TpZIy+MaEtqdS0URq9rvhT0xljSA3Fu",
-	"ILYCSl5/HRTgSss2fL6SSjCtql23QcBhRf2eEf/3RF+stz9/ixiYkDKh7YT8pP41CuyiXXLH2a/v3qQa",
-	"ZgKCsd/iJd9fM81Ai7cIEzcl83f3hNFESmQrb85LuZQOJ2gWSL9JUKECpeZATLQAonHFNlI1LkZgQEpL",
-	"vqmHeoS88t+fSjeFh400tyr7ZWH/bLoo2dfK6ZJDyxwv0pualdFHgmWqhpqdvdHzNfEcnI5Owz8R3bGR",
-	"1aIL/8XPju/4de+cwO4RxFqBTP/+g7nmLnFWUIhs3Pp8rcqW0eKTsDx/adzDFMyEw6k15Du930xTDQQI",
-	"vR0KFzxoEWKn6eQn56k11aTI5XfQPhwn9zSGNNwrZsznK62rokPDG1h4VQerMmA+f27repLoK9ViJHoK",
-	"0DcUsVlDfE6HIDNNPbdsK6oqgbQqzq451DxmSW/GKS/3j4D+UUH3/2RSag+6DYYp0uDmj2sjrHBjmQ68",
-	"5mHSHP5Zk7hoaFQnqEvXehPqIVBk5wA56JRDoOlvHTeuq//99F1LsR3AXuIF/9pK4596349t99eLhZg7",
-	"mydY6LQgu2e7psMeXZKk9xugqS5XdqNKYdiW73JUDIFua8B6fCP4dSLUkLDq3qBR/xGTw34EaXbBfJlz",
-	"ICT75+M8+22l/XKvhCGgbyyOwGjMF5bNvSMGdOlRIFxTDxEouF/rT411M8l/DVZiQgsN0nUWZ06vkTi7",
-	"13bmSJpPvEnRfYU4on9R/r1k09OiBTRohTE2CNN1Whtg2LA2UrmYdonbP++5dRkc72si8RH+f9nMeRjp",
-	"SVTicEcBCKeSu4tZKab0Ns6Ynq8fz5qS5itrJ76ESx7GTvyBG3zcFFORGmbdO7tMPz6jt1DL46+GNloV",
-	"t66X4Ib4DLZYMvg5na/9vFeBqldaZlfa9NlPrDN8N4LoxkseBDDoKMA+ZUF0VZ48ARtCYdACo+IO60yw",
-	"vBkrTXB+ke5ty21vGmMsLHt8uUrgO542FPb1fRri3imfEFSFy07WCRvn6r5Z9QEPhBDQLVYXBT78lUAw",
-	"qFdo0rGljgsNoL/OUnOHnE9J3DFe/VmVME9LxhZnlUCimEPfbMPNelKrxYk9GT+cSqjer8SOcfMAiS6C",
-	"hkrLjPBvWRbE5w2p2q301sdG+2OybYwXunpV3uWBsKK00NrhEXu/EtLE7gwuJloAtzSovN/LZNzgsPQP",
-	"Mv+8qpgXXPsc2/qWgjWqEjY28ExywplyjxQuEpVgRnIJfSiLs1UjIC+5XDklIERRV3yeAssf8tq93LGV",
-	"3jIluEFKbiBGpzwukqXgMSdCgWwYVmrITk9m2sNenw8S4n4vp8X2voEMKa79Q/NFDXVAwqbg99isdtR/",
-	"QkacKStKHYAmNTOiQt8Jlzpx4xozKQdJe6MmmrO2mnif1efjwHLfZzqTvyfw7EmKSwGR2TIN81CbgdkV",
-	"7FDUrTQFkX8812rRWDnWQvayvWxq2HR3L0ROajKR+F8/Um4tTtWksDmXBtJhd3OIohj8wI1tCUgxYh6a",
-	"KOBxmUBhB0m4pvbfA1IAl4wcgNhxI2KSac1Syxn266fNCQVwyMtQwD/FmaKp/NidCWHRwV5gvII11xuC",
-	"wnJbABYBLRPuQpdxP7M1CKT3yPwnqDgoFg2L2nITMe8IOwtL3JOlDXdG3gxFdX7CKz5jZZJL9LQlL1Ot",
-	"om6VTO628TD8aHzBtGIZkacVv7sGe8ktgNmcrruq6hmh2/zOqnhtO8IZAuL+a7LqAzvGpieVRP4+QJl2",
-	"xa/Fu3DV6ZBUep1K11/pjQCCdLyAIdNuSfq7lBZ4ZvDt1kLUiDYNL8G8exFoB5LZ/OjPTLaX46sfMsNP",
-	"7wmJj/1kcvxT/YBgi52sfD4uVNtcwy+ZNoCnfd4tk+FAlu+ClgXPcSfw81UT2SNQiseJsf33wVW9l3pW",
-	"rj5CrgPeeogXf3E3fpAWpgQL4w/GSlvhnWuIK0THmDKxWLeK56ASorT9VYIWB7kD8EqITCwhpfsjM1z+",
-	"qApBgtpoBxRnpWjwH85I/4/fP5LxdCXEJEP4NbAVgQ8Tu39Y+u0JYGewpQA1gqt4PqukKmNoyQphWzoL",
-	"XME/vVP5YciGIR99PBo5Dwj/2xsw/dn63//r9dOLiwvSHiHipYnSyekAIXCazaAPAVBwZaxw60R9luSJ",
-	"eHLR5TB89DSOTDWb2cRO4nfzmocr2O/mO9/dyn4BRzBlipTeAocctJSXlUgI02MYph2gOjDrBxOq05EU",
-	"xpeapBG+gaXqWRhfHhaFVLAgZapWhfLJRtTaOGrcy2facKfN7gvL4KfMCevIj5GWzXlVgfHcxQI8HS2L",
-	"olf72In+B4gf/WakE6z0Moxtq4CMwWi1DJ0ZFzFQGiV7IyDFN6wjw0X3Oj/hIdlJihec5DiBkq8CgugQ",
-	"P3eNQWSi/6ySJd9ZMNt1WbISETl5CHN/ik5vru3NzkOK7f0vy8QmpJAbaav1jli656wS1upAUQZuJ1FY",
-	"Gjbnai68ZoE8ErN6n625wv463d3yeM4roUqep1N8feM122W4bHSFnLhxvbvemfFwIe99TaDnNM0slQM4",
-	"YTZgpCkmw9vDUHD7JL2d7zcHc3UivGy1SydkOywmE9CyycxGKl7aSpkIrefhaPOnvXcEnzOxqd0OornY",
-	"WO0L+4i9wO+DEeKdSIjjSRuiCgBe2Xg97kIds7CPzg5OtCKSDafEwVjnd0N8UIvFfk51mZX4wjI8PmAA",
-	"cBn1g9s7d1NTEvZegmE2TsZ2pSsBm7LvNlPtyBdY8xjvlIyJUDfnjMj3xvnlRbrPc3Hm9AGscFI36ILk",
-	"6mPbE2G74ObJOtVhYQmWPPMv5rWe9zFmRjfew71fJfFG6zUDF2dPI3hxoB1DhffQ4BR5dklQYKM4+HlV",
-	"DShmXfJBXo73cMF9npPwgJQqxi/ubLJc4q4vQkdS6SwL+QFolUffzCo9X3tHmP52mpWaKXETPWM/oMfz",
-	"WI06gMy6hIs+w1mbfHpRwXuEXm+5DRbzSigmgMKHAtUld6JkfOGEF8rtc7Q95rpRDtO1Sm+ZDjWhzjTW",
-	"DYokXHCfkwsPSCqGVrsb9NFaPPq1buYrYeHMke7kwOPv9DYGOwLbAKa0nGYwZ4hgaSHx/khe+BkQ3Zl9",
-	"zBu30v4Jj+ZmcJ5fhAuPm+ub85u/XPztfM7P/QjubJG9ev3u5HMJacp2evoVmXSSx2kqCAJbims5F3G2",
-	"aU4bJQdiGlfC/QoX3I9zg/d+4POz89BDQwKn437VDzIHBGA9rFnLPO399Uc4uiOQ0rBnMNjUmOrs2dlj",
-	"XsuzD79/+P8DAAD//w==",
+	"ohDyHTO6UWVm+jNofv/b5Dfk/A9H09DKwpvgT9oDLb5der6ShU9DxQDHIFQOy2GWHYR6ZkDGiisnEljY",
+	"mVhKdQQcFnZh0oKRdSZ0p/FJbejHf4Enp9/fJQzf6xm/r716+D2NRp8+yrz2SScxfsHQZsBkHf7KrVI6",
+	"S85XuB3haLesA+w5WGFdI0w8E0dqvd+D9MpxqWtNuTK/qjhrnWcnhcNoa0X5XlbJOEUvvtQxe9K55Xd6",
+	"6w8GM92ZfGv00vDNRlzmUsx5Y7pqNntQh+MiEgcJyr2/jd7e3+3TpnR4KXp4mOgCVyK5fo25Fjm3l2Q6",
+	"WIVUubR7jtYx06raYSraT2ttD83lYN1O8wX9UMBkS7y9sE5uuBNH3u41/SyJsZLLxL584dD6tRos8ORu",
+	"ROcguRWTgNYXjlWCtzcls75RTlaMKzylqBIRUsNtoM46Ue+HPcMp3fVTDgdJv0kYprBY/nT35xFTmFrb",
+	"D5V07nQQbKMk9LAuCSOzGN5CWeguZDvErGCmDXgvg1cr2l2HSxClLpnhTlmzL1CACXMsXceCmPthMOe3",
+	"UQ4fOhWrd7BlcUIQP9e+UxhldlKiTCcnJqPsslMybTEpdgQXJwcWkDZpNVLynUVfqMWxuMYgrPsQrZ2E",
+	"4L0I0CxAa70As5qzV3wH2faO6/gk5TpW9OWfxwDpybtJvRfiSxhElxi3bCvALU+jzpLb8HXE+zPubdrn",
+	"8G8oBngJCX+rmVZQCwCPgl0PCAn/TAhFofKFMvr5SuuKEbbfTzlt604CB24fgIWjddJh3HHqUsv+Sjgu",
+	"qyNratoFuBhPInr7LpMiWoJN7xUhXMToT4dAzcLPgvcI+oZPNzRm9CZXx3NMnlOWidjFSP7wDtnJr8fv",
+	"jr7WWDRl2KZMFzO/gaDGtcDUJK4A4PRZJRyT3lXNoej1wqXX0a8ehPBnFdQqJPaQvvs6DYSIYTFg1iYh",
+	"S0jobwcseaXnzUYol0V2DkEyeY+Q4DAE0X7fuvgbXoqjchGQ2Dm8/1vI92wBvUa5A7/1yBHfK8Pu6NBG",
+	"bbibJ7NLV6HUO6o2L0h7d7wlzinMY1xkfK3ueJIKDUN1bwMSbCKkr1dgPOBu3co4qSoCz2zSMbfklgng",
+	"vINAGc6u/7q9K7esQuzQROSf1uucjG76qYiOXIU5Pcx+ib9PLJElwUvfBZ3gxPq83DESgiPQptJVE1IY",
+	"EU5HA6P3bwkC8D6d0bWWMEEVaTLb6JCfjqRsGr5NFqTMEep2DLIXpyblFHFVJske3mrptyrBuLa8qihj",
+	"gHmWuiGJnwaQhqfkK4snQgkrPhPVMa71TCSDBIHxZ0o974rXRzihV/7ypHx5G/gbMnSnlPv76yeWG9LV",
+	"/9fUi3U9tXRYlmhDHwvfpFIv/6Rwl7jUcbTdSWlfOE55XO6iFfhWXpMbpknrwB0rG4uoAcqskfLeQbFH",
+	"pdUSEXjcX+ScMIehDW7XaU8SInpQj0LsFhWUzD1jVm8EZIa9E+U9efD6KWkRopoJfUqWYuLIQSdVM38J",
+	"264k0KEI7s32nhXWqTNMAY6/h+rfijdWjAYIsS4cXz415a+5EypbbemPRRtTsZYvxLOYgKVYQIF1ONzF",
+	"rDrGmggQTfhnSkz2C+DbeMd0NZ9HZCSB9r9Rhh9H1o46Nde3qPynU2ooLPL62huPiVwKFsCmzcal+Okq",
+	"7ZyjrC/RZSzFtYR12ULaaraLfD7zSs/XjDs2027FoJ67ODyvh53pEAw+Cvlb5sPtM6xejdGwUMZb9qMB",
+	"gxw2yRsvpL+MjFKSVYmGNIO9DIk9reYCIF3jhADz4EsFZ1xcQ+3LjFeQOuNeK1bNpk6mLrLY5TY9HBlu",
+	"Zs18LVxAMRds+Xjz5u44XhCLFxmfA7/9wqKMPGOcEbPaNFOyTK4E2KlAIlXXQvk36VLtCeWEESXjCyfM",
+	"lpu+NI48LqTa7zYnx6TQYzppTCqTuW2/SyltG+z05yG/HRFHUR9RCcBds975cMNfB4IZ+yk6y8GvnmEq",
+	"NAAq/KwUZ1zZLYb+vDeGnAXgnZX6LAJPi7NaiKqT3psbDv8o+QbTlkbUXBqo0+LGdXSnFwjM+CpNajXg",
+	"g7mVJf7WNsilM7Nou5PkUrm6v5u+FhAB49ci8g12+BbmKwG0Cte6gZeo/XhM4PQCK2YtkIAS9XNxpmup",
+	"sC7l7w2v/MZOloHIjIJCwAdXJVJjPEMRmIwFOUbGgyfXQo2S1STdLOUirSNa0IEX0VpDXeACjvolwMkU",
+	"4LL6mvTr1BapiftmKrJhC1lWAAhIy0qUxEgpWdewipVGUSQr1ZBZCvOJlYOQkATmut8zg7L9mRoFZdUr",
+	"jQWNY0ohus2jF1ZkbYTXQ6qG4gzTMHM/c0k89ngpwxXMCHjqp6nnsMROeaQJYVfcpLeFXxuESW2a+Sp4",
+	"qa1lNTTasbGuKNmXkOtIs+jnmqrPbzLxz1ofg++ttdtnn7sD6n0oOtKaEdGnlwF6hFruFvi8rxOjDZWD",
+	"vZj3Reo+/hQ4KPlK6oNrYUo5d8nTx3GJ3LC0r3EXNwqYbsYTIHCQUmh4nzYnGR3earN+dIUnyfTQsP8V",
+	"PPsb3lT9FzH8H0hzC+/Dr7Usp1Hf4a1ux3r3jeiPwpsWHaWINUMjo4CZgJoTJSAKdpvpkKIqXxujUxwh",
+	"Me2UYPsRVTnuc+FlRbhTytP6BkseUhD3Y3mPNnz3HQGf9sMF3uQIkYYdmwm2kmUpFNYwDLCbbgLNWUIr",
+	"QdVQ4A7ga0ERux3gmzUgiEPsd2rALseNWpCivCubZYptZdkY4Q/ylSR+g8gVnlgtK66FITdpULGG6xA2",
+	"p8oJsDmUgyGcVUsPQ/PaLUVpyWpDtPgI7fyiqsIxFotvQjBEL44LaR/HPlWcbUPpUSoI0pUpSWQPz9kK",
+	"K9VbX01pCqFh+t/ODbJ4B/WC9VbFmZPIgYsbEqpS2mRXS5EbeMxalrk6IMCACQuS8H4QYyoKB/Xot6P5",
+	"QfGHSHGfYucK8tUl6uoE/3ucXVt6+oYiKkFPpNWRse7KidrmsIQ6hi+sA9wQQS6U2DKj9QYybGQCT8pr",
+	"XYWIJeb5htTRXKdQ9S86fqteLjN5+HRt13sUIss4+4ObPD92etjRIXbaK1U43lJPT5EXtkVQYb/C2yUX",
+	"peKJA2JBnx7aR4JSqyOHk/99uDr5WK3LN+Qh7j2aCqUnKXUM1k4vvsqm9vJpuZRNdZArg0Gn39NsfpQp",
+	"Jtss8X2XXXlaOSL+4Ijg8P5qIfd3iN2G5+fe56fOANPvNG5lfxqU0+l5GJmARmWwwqWoHH+dLAZYyZ5s",
+	"dZ2qlTZuICGPwVslRGkjS5I/aVjF52t7ZEJ4nEoK3swfnNqUE/Y53LIIbx5+Ft6K3js1jd+GiOKJmN/T",
+	"RWjvscCCWEfQHgMCghynRz6Af0wp4/EkHr+lw98AchiIgd8XY8fkh7069oW2GBa38FAoA9JHvt8gIcfh",
+	"DxANM5gyLGIGD6hZIZDnbT+lt4d0DeFYTtYNgoANTAaIGasISgqpVTRmElCa4/lCgpLJWiEUFQ5Cv+Fr",
+	"4fcGJKWT5olUV2CtJoU5xMwTQNVrUeVopZ4TIfIFEYW5fNuhSqbcid7CId+i7RSZdi33LXfC7DAdK9FG",
+	"PziJ5I0oj2ri4n/wMifx25Vm1kmDVdPDOKpNNSApi6aqvOpiK12V9vmU6comgo9geuHbX1UsDUgmwIEf",
+	"YEteXKX12k/7Gspwn1FFdazHBaFTonGGV4z4o1KlfnNZTyf1fweXp9n1R7hqgJN5XBfsqPkLWd60nl1V",
+	"IKsgYiAOSX/4WGIcrIzl3u0RNSM/cAqcpzaCj8cA8KpUW6ql1zQhLFaclQZBh7h5koomsu703+wnDP+4",
+	"2zG1bHlWdRI/xlIzrfqA8KmMPvmafQqPYnVjKOBf4JQE9RfFqkW+kaqntmao8YrYmQs0cWdKBbh/NE6S",
+	"97hyWfPoMiTd760kKVcmmGnhhk/OjTdZIgBp8IgbwoL5gI9FBsls7cQ0fez01Gv3jf3IlJl8oUaWSZY4",
+	"dYRjBjeBBmvJsr5rCjoec6/rdD1TiDkddTdCgX9ItwQ68mbeV0vditIbR97tPygpMoaRjneP8xkG327m",
+	"MDfZZQ4t8PaWWlRWNhmgc5aGaMFXRqiVkC71wwNNhLACelLv1wOjzWiFuyB0cmGdAatiIuE/5t/a0AJA",
+	"Hv1vsy+Yq8jJ2ptHD36/zA+PgN4Ys6P7iSJIe8i94+fvmleNmCAkeN3U4f1Hm0288wjr2Nfm8LQ+ZdZy",
+	"oiyFRyalKY42NTOE1U7NiW2MeHgu2PDgo+hg6S1uV7TzHcfIXH8CZJmFEAItMaZrwOS3OunDCJXhEvGb",
+	"yjuanftAjgBxry3Ag8BPCHVKGpvpnE8qLEuZCRhUUg4osTopdXCJlTAhF8SrKvBTA2FjP4/wsE1oTkWk",
+	"MXVyyWKm6d3j2xhiqv5OVHVekbcJNFnREa7XErNgvRRSt9ffXJtsL9lJhJWk7REGHu+XHv0Nba1jyKO+",
+	"k9Zps3utnNndtfNeUjNlUhvZ4zGbNG1UqQFml5xM/61KfjeAMqGefq2w0F06D0vOdNvQI+0LjNVGZyhw",
+	"M97C8N2yfgI9JvUCo10ujuxcwe0R9jc+/IVN2t+hq3RyDEFmBkuOpHWQwfLTLLaXiW53o5kHIxYNdeic",
+	"GONZNJZXkyhJxmfmnd6mOSA2U+yvINmxGjO2X6CZpTu1b0mDzMvJC0QOH0pL/PzwPA1MbJR6RO4A5N14",
+	"jt/8vRHW/4CAN94NKijOCznKMSBayI0ecHjhsGz6EemQnt5OmFkkyaGXHpgtu852XDN6y/xeQQMD2FwQ",
+	"wsjnQEjCFbN89wzishCwCzB8vYCCSguxCSLLQKStfylAqKz8kb9C2PS0dUKuoi23bCmvherSarYRQ10L",
+	"ldL2iDw+Qqx/WaSk2o9U2xSREr5ZwDAvjEgeOpmlm2oq4JqS8teLgWX9ZZGzR+9sAuYf+g7fbs8AjC0B",
+	"gkUyusV/v6+Zo7EMvMgP3LxsyqVIs8rITbphC6CbqOuOdFMxcz9wc+nvme4yJhJStnmDukERQbQSiRwa",
+	"xALXiqhixn2sAS5F6dKvu9TCBqbUIrbmAmQ1NKypELN151lYi9olZwG6Bs7ETquYLsEsdG20X0r7BbPO",
+	"aL8ofmmmTUSo8j14WksmePfZzsYDlOADtIx/8LaQDdL/z5BZGrKpQkG9vx9/QdwucC+kOwz5otABZ+qq",
+	"/Cx4MhoKKjY1TVgQV1WghOP8+9OzqogOfPpiGGGFuT4iHPwDN+/wN0lzJA0EiaM2CPkIlUHHBRxCBJ8i",
+	"J3QGgfC2YA1SH7irOu/XrnxGH+V6qmQSwZABa6oqnwpOVjacP0lV+ED+Lck8yik7x/5oLCTz0yjku2Vh",
+	"40j/MoEJ6M6ptw+Z+QftdGhO9rhWUgTPd6UCwcmb0j59IGIxkaeiB6YNnBQhDBNjEZsqJ6SZ/h0ZJzt/",
+	"5GRsFKmsozxsEoNEvDPIRsi9kgbYReW1X1OzlajKEdU9PXCb1n9hIJEc18tx3TgWCyPS8NTpCq5HPTPA",
+	"undE8X5xZqVCiOzEfGA+2uFkNf0+/szuRbe1cnwjFXdYnt2u38Q6nD0VDPcPbxcpBiF0Qtp5gM82nH0D",
+	"EMQpJNpHEOsHa+9O1lpWYAMy8ZBZC6COHXoLMOWCgiIef3DuLFulCCOGz0GCL0aW/gBjhLfNTHw4wlPg",
+	"12MUxkTdmRKlDUFD0kPUMsWtMAWWO5tyEdAVd6urqHAY6n2LMyORzhjoKCGlOaFQjXvRD1TIk5Ih8Ja3",
+	"S4X8KFOBus1xXT9ebHJtPxBfOf1OP0r3EmrcUz4WgQBTtIsIDEYYIdjYPFTZoMHof8tgcYQtyM7Wyrsb",
+	"Wk+1sSNKPxVoOO5s+FG67LmApTFH3Oldk6Je2hcqWtJ2STp2QqjGyQL347IcWgxZBvB2SvaIp+Bz4oQR",
+	"uA4J0Od+M0NiPhg4B+KkDslzElBl+y4QeT33IPqjsWGZA5HmyBZ7A0fHVxq21VArwLQp+xW/owO4r5qQ",
+	"lPzBW2VWEoT6YCFH6X0mNZnNst6+wd77e6nP71+/efGSNaoUhr36+i+HAdA9Fpy/9ty0p39NWAWz439S",
+	"9X9yHDumPyLxWBk5TzD28MhPxDHnCbWk+YBzKKqU97two2T3D4s7aOv5EHeQE8jUifuGUOK3OXLfcOve",
+	"aL2+l3xoxWsryjRLGqD4gSJKGDYP+/FwL92K2WCAy2Coyn8qyiXkUtPbdjcIDU0zVCUZT6aSM/kzo1vM",
+	"YZk2fZqm51TibK4FldwM01Y8ffSX8f6rh+N6JbFTnXdfqZgl6byO9SSiFvQrwYzcHDYoWmpvN90DKU2O",
+	"TGmEEblDXDLUYwno0DDTtEKCgLvRnAQ4yR4fKXaP23ardmG7f2GJfCy07ai4LItOVe9M+FP6oisrrG6c",
+	"RSGbcwXLKiAjh2GQWNExE/7lbPcF/jbOf05Q9XGaq+NAzynSCtyVtyOtgN/mu5BYkQ6elSGqlShGmu7d",
+	"B/87gZeoJyRyyY2GUQaKzHwHgDcI+0434rFH4KZug0QIbfNT7XXSd5C93j2hr7QuSyLX6kECuJrnYkLF",
+	"2Vqkeqw5ZMYXzPKNCPVxUFpCN0+GUYYse5oYZNqH2C2Qgvacjs7ddGZGYBdPXw7rAofUCP4KyoBKLJSg",
+	"H9H0F0EGwsO7LAn41rAeNOi8cGWbvCdEZjoj0NOLvDyNAZSCeI3wLMrEuoIc9OrarN6QbvRasmDcxRYs",
+	"fnX8wawX1DmMXvk59drnKGsz6Aay4teij8cM4n2cYAcR6tMiDcrI4Dzsu1d2aKmhtVdCmwCgNFHFhl3u",
+	"VtwyzoA2jW0QtzzB6J5nnOqug+933UIqCUW2UjHB2yMSK15sQex3kBze57AZb16zbIttBgsp6DJwpoPK",
+	"HUR64VXx+kxBNX3Zvq2fUCWwqYI/6iWWFR+VzW2ffeCeS9U4kRmLX7ro+tOVoSlRy3salmPaIh8Z2IK1",
+	"JylMOQW1SDknWAVoHU4XptoqbMfCvaEtrCzR6MR9S1xCBasEN2rqq8DDYze+vWbA3vpd9bq0pjvP8xDT",
+	"2QsSULMnvaCkFoRipG3LukashnhdkLZOeI4e2q5+QRs67sEws72XzKsJ+8IEhbBvdXhLNiPp0GJAEZJE",
+	"KrbQjcEeNwVraug/pRsTEA1bAjScQuoVpbEOB+W/gUHFIchrcYIH6u3UH++HmBDsRROZXAJp3SX0dUuA",
+	"wcUuAzYRWZx3jtmaQyt6KDJQbEI2CE0RSr3RA3Pj/yZpmKda8I2BaWkmkhAQIdwANxK0WPTXQFre6z7q",
+	"9FbJtah2BXq0F+m+E/C7owZ6BcMZC7PjoOMD2g5+uZn88QD+H9u4zytcC2qs3HJqGcGheX/S/PA3TQP7",
+	"Qo/GI5DKyeZ33lbAal14y4NI0jDCFYeRm46rsOj9sa/wjUekweitJSArZkRh6gcFodPLJkekkwoS9VQ/",
+	"PiZaNdIi1zpG4tdiZwuvmOb9y2DqDofWzkaewOAYzHeQhjG5pch4mOd2Ygbg2280L9NFwXkX/JhSoCxr",
+	"VSmOuU0eGBIJ5vOwn4CddlqvmVZFELV4Nk9D8DdVZoclzKvRXdmoSvPymLkc6JVFVbctZAhntzs76bVf",
+	"/sZjI7y78mlCWdyRTYam4Yjxzl3mt3IQT/wGae0OE0+oCadJ3G1s5tRCb3GGj9jt7aqMbnhQxh0Tkx6V",
+	"mpSfWoKyVJDFApbeuzxER8r8NKFbB3FM6J4yE24rRK8zsk0RF+4GWc3G4hMHYz+WC6ClARimav5DyyMs",
+	"HQBo9O751wyhcmMmnUbdZnoHLG7j6auwordLYP3EnZE3AxbGXnicW+EPxBm3gro4Ol3DEQnB0Wm0fvDM",
+	"XFdoMpGOUKOp+LYdNE86Izhs5h567E3b8Bgi+OVamIrXOXK6I1tMU7R87EWDDYkjzrxnUM37iL+5C/T5",
+	"5zPsBeE37HlgbvD/xvJ2mM7weYMkSue9HMK5xcXHP6gzM/6xEFghXwqD9zn8AJHCnU8IJei/OA8MXvDH",
+	"DGlmkPFhoc1SOweXKn1OkXr/v3NMHRRnunHnenEeeGmt4AhicE6cV4DhApqicyAmAjSD4H4rnS8qjhx/",
+	"ZYmARV6Jc63OS8Q/2C2vKr0l/u/teaOsaK+jUeq61lY6cb5qkKyDINBKu/P25/Da1PMiVgubRlmafCi6",
+	"PpcqrNGMl+fkjxZnFXfQn3gjb1ABEA8PsfKUsvaz65Az9TyA4WdVg2wiQjj8mRV8E+lEzisNbj7CAOJy",
+	"aiXOvf0U+EhEeb5BeJzS59fk5Sh9TixItCL2fCccfVFxRTbKOUlRKzKxMQj+za0z1NN4I861OSdP3L9G",
+	"4L2j1z/XiiZ15u+MnUpKvoHVrTRWLWJLEiCL58Z1HhfajXBkWlD6PJpS18KcNwqaiGCgGD6hlHz4sy2M",
+	"9BPdux4+iJfDX4dXV7hS8GdNCQP4YwWrX5odLSzMYml256HhBcZY/cK4lTBxPzaKYpaUtToPUZt2YGhw",
+	"dsChTp+7lTgn83giOfMlGl+34GYuzn5q2SlSmInDyBD0loiMltCajgEnncSqJ2x5KC11OgzlDJzVFZeK",
+	"ESkFIeynRsNzRJeL0Atgwo322FEPMmYJcBj1Bp1w842efOkAoH6wz3Dbu/KgCgUo8JDOHlPeQOcCHysm",
+	"VQma6RhHKFXwttn00kOcUb/rafEv2sthycLs0sx1Xj7ymsEowvq37w+QleT5qktRjfNAKC+yMw0dlI2w",
+	"OBjBTSVFmjYmukoTfI1M11MYQ2rMP4cka3/MnUr2PVAun6+YVNjKnFj+i0AlCoGaoxY6BsWmWkQ/iy01",
+	"Ix6P2LUBt8N61s4MiO27NgiVARrlGv0yYMXviWUlFo5hJ6kj4EmLii+zCdunxydsV7xa9KKPG61xq6Ar",
+	"kmZWRSaQCUiKCvGUIz1cj2qfZOd4JkCDyCGojm5Mv30SPGJpeB1UwYRaFZifeLOMXFy1yNg9RqW24Vb7",
+	"ThMJO1IXpmN28JT00G6gwcAAyc/0giGXwI695a5tzRQaQeR6lI5QZ1ObJU1kNKn3+aUsX/Fdqpa/5DtM",
+	"wHormHEbAQBA6AzQNW3ABYVMP8Xw0JrcT4BVRwQLXpI7OtwnaSoqYiptS5KQ9nskaU28YCJi0BjVw0U+",
+	"/XoMObYVYk2cNPFX/z78o70VhllILmvqdUJkyS9ggNLprQqpYP92vRLIw433KTDqU0uaCUNpu9KMxW8q",
+	"rh79sj2y3KcipqK33C/HleM4zRMZJwY48Y6L6Q/EoeOtUiLytlXdd8JMt83IDyX82HePvbNH5L77khAh",
+	"2GuXPfy+WZsDXNrBgmVuSgI1hSbLCL5BkpxOj1EgZ0CYSOSmjU3sJ/afNyVWFGeasf/SuCOa2ZvyDf0m",
+	"ebtrkYoy/ihVCZoPGpBS40hvb3mT7hkDvvUvkzlAaLSYwjHB596MRacRZ7SSaYr6mJSdfHjom7C6k6uD",
+	"w+rasL5zriDOTlDhUo9uOpq/+NrtAhVBqCIKIJFo7ghpptYKm69O3pNDfa7r2uhrdDQHa7DCdR9CdCZZ",
+	"/kAV5ECGQh1KM23VR7gC+Jbvcm20iNaocRGyZDRSph0UcHBVIiX6hIOFmmMfIV34g2Rhmlbildml5zxv",
+	"Gs6rTFuxbPNtf0ojGgpR8GdDvbSHnQSqmPkQWwWnt8bM6DV2091yCzURyKmZhg6XjR1t+vzKXwPZa3Xc",
+	"9g7tBlOFrAGMPm2HLGSy9i80GKwbx6RyGhCcPF39ASHdIyYZVu1NsugwQsH8EcEIZO3vz4C1FBcck3/h",
+	"jIHkuXRMLxYMSvyRgmwhkQGVAVcu8zqHWliwOd8If3nyZVbcbGzeZOy1LSnw0MPeBRuhSlFSH3xRLbqU",
+	"ZAf9TCYtMhDJJlZ4JapUXzeM1hcMqT0LL6SrZyzQbkL8EWYz7JY7141mWrF5WYHyHfcsMCW1zQhJrLDF",
+	"GszjPhUHsb8eNcCKwCKH0UvNyzexaC3xtV5/o02W866VwtCkYoMUhScoeQ0x/+QegNB7C/v1uoa6/yXQ",
+	"ezfuckhJAooRV72IxHvYPkIz6uSQQZofiR0J3cpPhIc5AQAmYOAzDZpwmvFUxbJ9qRhfOGGgCMrr+7RR",
+	"h919jpye2HM7c7QjkRpksCP2mwlV2mfQMXpXeCe18LaZCx1D+80zXSAny1kFMILfVumTtm7cCzcwPGjM",
+	"6HVz3STtmtChPukA0ZfvcxEgI66lJdlJkmR7L/M5u4jzg42WVK6nkxV/HzhdkCkbgkuS4FYFKEhISmH3",
+	"N686ejRuoet44mHB8ZvWFv0o2uhOZfx+baatK75jgV9lqEvstFpb/MEVMGclYQMuRR3zM56msEh94qjD",
+	"KN9S+JVLBdmCpsVtiTUeQDM6F6CtaiDISlMnQcr6rVBzmSMYI+VdSUGV9pzVcD2q2NLwLRXreG3rbecv",
+	"vC+mRME2m/0DShLmiKhy8pWqB3Z2wNZNt84a5Zc3x8E92MZHWm+LIBIrkqAd9vAhc6zMNAtoMWJ7T6Fv",
+	"ImQRticHgKrXUEYSTnZp+DWC9cFixTZsCOMvhV3vtZdOxAYlMoAMSe5v/ppkaCSQliUZzQ5oJMAJiajF",
+	"eLBGGEOgY/fKpaOyei17oy/VseqjO4bmdsf37J6L4YDoqOlg63VOnHAwZ53mbJUWtMZOsw7btQX1t9HQ",
+	"q5l3TyDKJkGsB0reFjrdYDfv3JVJ86QtcKIjF20TOGnQ7DfkVReIAvdGLCCanzNuUVNgjZ23Gk073v42",
+	"7dd+JfDWzVBJSsl34M6Hoc25SrUIPqw+nLa/K+5S+hA6N/vDHL5nbdVOCmOesS/z4Fab7gv9/X5R0bSA",
+	"GogbZILyudUME5nLlEI3yiabO/7chhUJVPIsxF38ujhRVeNdm0M6+mD37xMd0ihIfIuwgcL8hcXLbsRc",
+	"c51xviAomwQW4RMQBU3oWv+SI+e8PwcnpBNe0WXEUHY8UHUa91ZwuQGZBf1NvLN9SLyF/Oi6cavAwTV1",
+	"1rItrbMNo1dcZSoMsZ+rX73Q6xPLC11jFANmZOjtspaqrHb7sQHgSfYqDPXZjtmVbqqSzTKJhqrOn/vx",
+	"p8iMPuD3D+fYq+SGXmHLjclL3mvRkbofkoqktnq3yheBj/Fdwha9a6zs+FTeUVB9JMhKHi5ZDq1hpyCt",
+	"ZSlnO/TTX7bqWBhPcVZre0ylgc6U5d7SEXlhBB+EL+9XSpVYIgvfg8ccaGeCj3ck/qscjx3/ChcNlD+c",
+	"RRFvpa0I3c+Dvu0bkIirDRutLcxrSc4w9Y4DDKsUpC3oZFITA7R7sMxvpHWfREHKUAVJcvQVz3JPDLFD",
+	"Tavsadm7ssU8ezj7Q9R+3v4aGN52pcdHFyTLX9zeLjlInXIFNtwspZqcHhrBamabY2X6He29DN0kprFt",
+	"cKjjKCdxpr1FmPdtKk7eGmFTdaE5SOxtOxDaCaU32WKjITxp6M5HT0kKgtGzSmxSNMbBSj10ZYzR5pic",
+	"lKjK1/43aU+Au+ZIWvJwl1F8V3To4RmhcCA3EUvDN5sk2HujbQ1x9jFzu71ySu4ykXQTVWmPgoqcrDA1",
+	"tLDO1K2Pqu8wf1SyPlT92QundGa3UwgaStppRmh4gwuXLpIKdaEpIpz5OtNWVbl0bC3dlA/vFH83OMhM",
+	"qTl3bwKePtHp1mh7TOuuS7w+XZkFqLVrkQE/AGX0ERaZv3xSBVh4h/iIIr5zHFFq4t7x7RA/Ko/tnghL",
+	"V3ZTWZUUERSxxcxdcBPnQECUaizVmZg96tQ0O+onw4H6TvBy963RTRJ7+5AtMY/B2B+T89hqU9rJvTLx",
+	"6oNmmUkpg37wb3mqf2COKzKBS6Sk4hHclI8unkztG4O3n0SCCC9yOw7E0PYvQ7OStgduajF3mVT6MX3o",
+	"6BmdO6YXayPKXQqceGQ0OcRDOtxUh8oX2yal29vs3wDSrL391GPMuU65p8SNxEKRTTHQvSwdByshcSKV",
+	"125U9TKKxyPkO0UwcWjxXdOTfi1Fgt8FMxa55pbYjzobr7W14GsbkaIAMZwa8/hNmzLdht8Kc03Bm4md",
+	"Lv2rfe/EJt030zXA9pV8QUioH7zfDxHZstJVCeLXZk+wxxUlRpF1bJ/6fUIMIhRPjm+tdkKK2B88rlrn",
+	"/folmfBieUGA2cq7tpP8fCrRuGXtfOvrpus23tHK7Lca+o6rcgCEmGO5C4SeHSAFU3r7HJAGkWaiTchM",
+	"X0t/Wr3R1qXhoy4knPxlrObSWKY04agYVzvIzXVoL5xO4nGp1DiByir5jpWQlrWV3la7pPI6MnuloYI3",
+	"OcvB/0hDfXZTGVMDsiKJCVnpxoovLIOrGFahwxdrWanI3/eccceg0JI9mdiWz9/vcq/ktgv/SeJ49gaF",
+	"pdJwThzLJejvP/B4ixUWR4TceoUZoyZ8jwcWiNG/w5gkrXcsZ68pXR2H2xlbeq8miUJfBPrIsOcaVcJB",
+	"t9kU7B/7pODPAJhh2f8wBfvH/0T1C0kWPtON3yqsqQ0WZN9IW7BFxR2D4GrBVrxasLk08wpDxeSh7tOZ",
+	"7lFg7QdMRJ2heJQKcdk6eCMTuxtOjMMNxQ2bOmm6EEcfZLDRisA+gNJRI17ZXrNY+JFDuR0OPYE4ScLf",
+	"X4DTN+1dp/Zc+Mfdey78wx9vZzToAtcNJiolmgcZwIq7ASGYa6P2AfPxH1Mq5WNN35fgJrR/HGQ7Jnc+",
+	"yE5GGOyU98a6ocmh4dZmykwUtKq6+yw97c7S07vM0lQRHBQteKsp0wmm1jyV4ER0AJmPlu+wowA3y242",
+	"GGHumCQ+wtjYrzMOaxrXi+S7QF3XGeakUPs7ooe9Taw93XkHWRumH2j+Lpfwm7RrEBkx0iny6NBR12LG",
+	"iSsiVdraaVQZYi6HZiNRG3bUacjOfbpEG9tk40ppmZ3rWhBtd35euj3oBbcZ2Hdg0UhnRKZS2OPMR4OE",
+	"nhfZMfBeXV4NHOkeu0aQsqRp0krUdN7c9NTmMzW5B79eLMTcJZ1uQTUWCZ/7eCLEG76pM4mWpc7xkVpx",
+	"LQzhugejd+G6XPQ8fF/E96LHtiMbnqDE8bIwScrvn/iOUXMThPU7cH+glvEAWNN513SL8RfkRYe21V6L",
+	"rIWo0VptKkGgHSgIDS73vgLoPKWinPtkVUfyMcjwmXITdF3nZic7Mzht43y7kdwxPKagxYi9ruE1Myua",
+	"rDo+QYOqW0azc4mynFabAjBIHD1b7+gGvC+wvUYGgmfQcdzuk8MPR74putfaJlExQnPbDEXQlZ8Hca99",
+	"OY8pPj1l7aOtdM5nPm01xL51WGnXR/GksN9hgpOLIriZJwgIFvKIFfnGG2a5dOBG2nTvNtj2AO+eCaEY",
+	"cNSZgs0aRzJp9UZAIHd6L9OBcThv47qp3ZLg4jfjTD+UPzyIf+PDujcqcE7jhKRXQ6Qa+1Zynco8yCpA",
+	"FdueWk5XBD+T7ugw4Z2bTBm+nXRlWq0EGj5/l4LeOj1L1iaZPkqx0emoYGw1lmJ+X2P5bKDX2fD5SioB",
+	"GpN481bO1c+YVtUu1ph+YVnNl1AMBi3OSiwISNqp6Zgkxe3wdulKyCPQcEZX/Z7NRGKIeDz4B8XIkhU3",
+	"dr7SusoBGVzv1lY4sIpjWA54Sn8v0la4Hccy+osOGcywfRSsaRxfQQA9vHFaOFqzsW0/AKysW27UYWOp",
+	"JLcjENJctZbjLVhprla8TjYtci6V04EQmAwB6Qnn1z61Xgi6QJGkXUPvbH4j0/0UcOzHWhg64YV6lYU7",
+	"owW97qa8wb67QjUO0aaAISZXOB2b3yudju0KmRXCMqW33u6hSnxg9y4x0IF+8zPIbbIZMNpJh2Sa/l4B",
+	"77HSVWn9v6tQ9xoauh0GcgfMkEF6t+qQD/zrJF1cEK1+N65MO67DtmRfZa7t2CpjV+83sg62Bg6tZ5LQ",
+	"EEZCPFtt1o9waY/Zbv5nuN3WwqUMmTvUliTkq0f6LqBJu9vqSP2Op/EGoWV3Kk35NCHwd8CmJzHn+1By",
+	"nPrkpq+1S2ZwKj4XoSQ27neFyghyDpTRaVvBbmRZVhBb2obSlZCtONjK99qqGRs0j+yLhdbuEbz9MdsC",
+	"qFFgW9QBd5mQZkgtY3tdcABj7dd+l+tMq7hXRtcRavAHN5FtA0r2MfMI8x54iPebnaUrC6u3wlz+9PQ2",
+	"Uxp/27YcS0pTgIVFGk3k5J4JBUzeRBa+lpWKRLU24FlGTAegTHh0RaCw6UsGv8M169Dr5U6WBAjJ26x+",
+	"l4VypUj+bDsBI27Xo92NR04p5HlJ29mVLF/UBHM7bOtfybJlvIikh2k0E1LApzGyo1SCcQZvZ7mhnXwV",
+	"7N4EzejPuej2JJBH2CbgOFiqlZ/uqp0eLHE316PLSnKYCUYMllQsXAZW10JsWQBQJlc/RfFDnLSW2RUn",
+	"RizveiDTT9b7OsYJKc62shY20bsMwl4ZXvgMh20LaGhlpuM14Uv2Suzx4ROcnCQBLqjyTHiSu0y0dmGE",
+	"Xf2WLgePwcNwSBDUJaaynFQut4MjrvVIqvXAEXiEa5LNmfYbfBc0Q/SM9MQavrsjHSeva6GOIdvIVF7c",
+	"LkLcsqBOp0GeVPwly04IgVg/47t2QsD9IrFsGVsL7U+ccpnCiWyMKidr6ThTkAp4TmZsOhVxe0FWEoTc",
+	"9EYgx1VBVQLSsgobbR3yLy8blTkS4g1hn/kLiVI+9HSQNpA7JlF3QlmKdhxElzgrZf2MYHsrwWbNfC0c",
+	"2wq5XNmCLR9v3kwLNZSyHmh9UMq6wGAZcnhGZ4h4dI4620q9Ve91rpmuYf57JHGRNcxL4W37PajWtLfK",
+	"KygjrMvzo2FWmg5xy7ylUgHLD98l+ZDEXB8c2Hlgy0qi8A/GuUXlsJAosfAvdz04YAychfOMVxo7vgT0",
+	"VMXlBNL4sGn8M9N7JsMXn9FuVZKH8eeWSwyhywGB+pw6TxJFk3U8DSTN0pJMS5p3y8iyFPRdJ/nwqDCC",
+	"T3VeBkr42vLIxJG8lt7yWTC8CHVP0eNky8BaqY9T8txdyeUq5Vt4w91/J+zEnjG5Bdfb3O0rDX2Va+3N",
+	"iVvt5TzaRKUfuTQEJjrWOhE80w/HVroWKbzV0ghhvTMGwSNgKp7Y2jvG7hJs952uegmT1+57tzI0EoME",
+	"eT2+33sM3yTTeOM4sNhILLYHwznojC4sexSvgf2U8bdmxDZ2+JbYAWq8mwF2ih0oOM7Rjl8ikwrE9BC7",
+	"oFU4srdyLqZzFfFkvro0u2NK5rAMKH02SgreULdewKXvCJOOygI5i7Wi/oSRmq3CUwC6UnVav2HX9fm6",
+	"ylC0HZMWXAl+nWFmziiLtUhSRbUxWK3glTUCYqRj1GwuvNaW38S+cL8fQ4DlLT/bmnhU1IWsP3t8z11o",
+	"TfI0u+qYBq3v1GNGnU7BAiZpqqt71ocXNzliTUXt7G8cSrOX7qX2kzrrWw/zxjqg9JxY/C1u3MuETfIr",
+	"8PADhWaPKUircGzBMAKJeck3NXwy+cGo5u+0Gbt6f8/sV0zcOMNRCpTwpi6mg9qg8wxLtA8FvBYiST4L",
+	"554Xz2Fa6KkZdTBaCd81dQ/ECvXp/TgzNbb5Y0pWmZpJ/w2BkFeaWDCxoZQmPjhvG2Emz/+RsWi2wn1j",
+	"MJ96x14docpeK+oekDyr0h7rPTA4ZDzdLLUDtvpM1ngBcxXUcQe6XmQOd6axDqB42vtWBZMLZpO1XQBv",
+	"PQIPBGjYIY74CfKcJmd7DTm3jaicVMv2TJMt+SdHdrbQLzVx5Kgr6IOaDmBDjG+ILNqIWqMTyP1DtOFO",
+	"m90XkPDwDru3ZNFD9GILlWZnxTHRHfjml0VqCNoGfUNJlsg2lWVdTkQGqNxJ8AraRVK//ichX+AFJHQl",
+	"TVSkTlZIJ1MvR1FG+A0KsaUkBowawE0EgQ3a2BlaYqQDgwoKvhGRpza2Yp4UoeozmATNFOhm+jgpMuqD",
+	"VPeM7x73SWB5jQQZtKtzai7HIzlvzPXoFF7CRdO65QUM3S3azfhxDvSbCcfP2C2SDaXPcPCdURX07rkZ",
+	"G++lmKCB9Xp70WTczcPWiIN6t+LJafj4DRHbJY49EYeaIA40PpzU2jDE+1fiJq5iuH2Y1HjTzhqMLKw9",
+	"/cm/F/4SIrTM4B0LiU5tQjlAi1/sJj1GGRLMiL3rNlLFnn1F3sbotuwbOl5i7vhvf/vb38Z67h29xTs9",
+	"SvsFjBfd2rwnSbsUz599vCdyWcD0VtK6Z+zHi3+/ecr+jb3/8kl/Up+OI59IYw82lWrPpGM0w3Rj6WBI",
+	"KP14g/SANiLy5J22V+STLlqsRRfv5uOa+BIuGojH/NaJxHBmK1k/p3ZIvNccpbOCXyaRbgd2qUlBMr2b",
+	"Al3DkY2b4LrCdJj50V5iM7GUSqE7P9YQc6UrWVKOcxqVLf5gyjTrcjqLFzUenXDXgx62T8Z3BSxlQdLU",
+	"eWkcY1ImdZlKvc5a/EKqwQK44ZQUaGrk95/rzUYrJP/Hnu9TqYeTjC8dSMe0AIO//hJLLpK30ym19N6/",
+	"jlAOfRgjmPdiSwo/Kb3dp+A4bPOkBPZ4Sujzo+prLnPlNTibo1UyxkKDXhtzbBn9pigdPfEUoLa/Q8S8",
+	"I6Vj88Bj2wIzZhGNoahXL5HeRnsdXzopsKZJcdjyxq30lMJF+P2LeHVws3M5HyFqjJLM/bMWcs6dCDBH",
+	"LwYzUUlxnXY2K6nWNtdip1f1AC7lHOHPAE8ymNp9/+aKuGhQ3ADxHQDrbRHEUbleAhkdKl0ayxeWwWYp",
+	"yCAqxbWcA82Fn02/R2LvdfRWJ8KVeAbfS4zoDHj2ERQKzBR+nagd9Erripr2xnXeHx50dtECbbadOK4M",
+	"5+9m6ByiMwjeADpCI22P08zOuSKSrpI7zn5992a8aSZIRZgQXI+soL/oinVf4gMeLRFmbhuYdeJNXIlt",
+	"gOhX3O0nFkdSIEthaiNTnYmuvntx/vQvXxdEY6QXbCVuWCmX0tkhqtID+xBX0mJTmVQzzTTeqzs4Quml",
+	"pvNXlWRnv9qHLeOqVgLxy89Zzd3KsoWsqhClF9dCneuyBGznAepkrpXj8zTip+0ZPCEPGZIbUy6VG+mG",
+	"ikcm3CP2ID4W/BteOAyDRo7PHm9RnKKc+JUA6rehnPg14A4zgUTUJoFY1FJTQiwqCER7oFm5BOY/edgS",
+	"fEXZ6ODYX54VZ9+k811kurXXbjYQNUpefa2rZtNLIQNUSP9jPG9MD4r3KHCQ6Y3grZ3yYxIi34p6mFzL",
+	"6RYVvegVOKTTQpzHMa0MMB7TUDthP3zngQW5Co5zgn3veP7VJJbvsNgPQpcDFKq/8ZTK/0UJ0vMFq/gM",
+	"bGRw7Kk+K9bhJjDc6Zycn8oC0k0FaycSbvwHckeMBl1ICseDM5PCLCEPkkDsTI7QDac8xsN3IXYXchbp",
+	"aSM2ByWeo2FGQMACLDRuBEfkdzc7M8p5G2Vuj/ZMG6jlg2Zctpmvgg8YKlFC5z0iYsnw4z4p8iX7U5Zw",
+	"LENQTbjLh5Sw+yMq3SE/h/c8As1pdt8OHUtAiUKedWl2BVtOZA/U21KYb1NlQjuGX/olAQNGOvDWY6Xl",
+	"llNodgIqKocPh3v89CbVM9Dho7H5H0ygtz87fd9s6POsdVnE5khttMnpqrxFUWtYLZr0AeD5b0lkD9W0",
+	"UgkCge4ruaZGhrNujKMvJwHr3ZG9v6RDYcF5TkXPkkLf45AbPJaCM50FgQPJbqILjDvcNxdDOdSxIXe7",
+	"vA5v/mthSjnvGVUpMttRMyig4DvNGsOtf0/12LBi3njvCklSyLiDuv0DoXinK/GM4bcFUxoruwq24WZt",
+	"CxZ6PNoC/BeMdqsSe4EpbQh4ZNH6exbKuYI71NqzrXTzWv4odnvlBalB0ddFZEkIHqvRevO8U/LU4Sam",
+	"BMce8e2tRhcKdDKjaykRjr31BzhDFzrtmyMoUDnD5y4WB3cCKH72yayfGyHUI/ZS++NRlhTqWwolDI99",
+	"JqV7xC4Br4Ff23ffviQTB4TcAkGpP1Atm2/+v/+3YBu9gbqod99csi+//PJvjxj0Q8Gf19iChZV63uBl",
+	"/8Nf97ev/vLv/5NtAVNAQGJqMmlXeqse/d8qppyfnb3uzM21MLiXzi4ePXl0gdgpoXgtz56dffno4tGX",
+	"VL0PUvw4yiNsdCKQ89sdROX7EjCyc0lZlL83wrqXGvnX/aQSppzXdSXn8JPHf1DxC1onh/oj0vgfRfTd",
+	"IX28GE4t7W11fFxiV/euc6YRiNKqtaJw8tOLrw4l6kdRuz02wdTw440ehxY7XTVy9uw//2y3w3/+/uF3",
+	"b9dsNtzszp6dXWE6o0Mr1lI/BhoxbVjQdgU2yzUQ/3sEz3ncNrbFJgYisaxvpHUvOtcdvP3FUYs8jRyq",
+	"bbh76DQhfXsv1tOO7nZTjqX6iZd/UZYvus1/byvavKp+WcByDjMfmc1PFEg4+1AcJFGg53K6W//F1940",
+	"uvjqObv4KuYSYr9Ty2XZt9P/WmSqXif5PKf1jbyAD7XZR58AAtobvhb2OXsy9IpkFzwd8xCgnXXaD2rr",
+	"U4xj3LLY+foZw0VAew3sN8VCUc2h7/AHTxXAAvG/RKu0sSJ0419o01Z54bG6gYDALWy6r1IZwFv0q6TY",
+	"ancBx5EHZOgmo2YalxAK2yEREQgFtitdicPWnHd65RQ1eafBlE7S8P4+SeU/OWr7T9V1h7rtfb8v/q1P",
+	"lHhqfCuvBeOhLstP/yaGK8lBWQrv6eMmODwoHv8pyw8UOcV921eZ2FaxpzVrbvhGOKC8/s8/0W6DuGu0",
+	"2mR5tj/nRWf+Rnzv32+vmKetDLWKnCQZF5+rZOBLIrlKiGbrBeOq85giMsF7ZSLAH0HkbsGou64Tm7ri",
+	"Lic5jztEkXl7IzYrfRDRuXdzJsN1mTBlNhFxcMfVhOOzma9i62tEWfd6y/SWFiqPmNNL4VbC5FYvuB/Z",
+	"5Xt9U2vjHn7732EN0001cRAJb+BwG8ZJuV+Dv7/j27Q5rie37IerX34uQlqxbmYV9pvCN82uaEutlVzQ",
+	"b0VnNV9F/qePv6hyw5fisb1e/tvNpuqvaIzwzaTiJlHQnVnHlj7sjrsPkv3abA53Gbfs6j++zS3GWrqh",
+	"hfhRfg77aUgV+jfIzL5/97vPPAZb96Z8bcHOJOgtBLUKSmMY1I5Yj+E0akG+5bvnmIaKnEtSIdVNbuna",
+	"JEfWlXwbWK8/YYNoDxRCrtkRblXX+r+tGT89bBOfdrvIzedmxk86J8DEDxPDFo0BaBj5tPsKKSvOpu3l",
+	"l5Tnt3jBfxn6d39+t0lBQnj6jUfmNMR7FSHSoggqzCTTvUJF0GHEvnQG2GNzpIYmDNRqJ2izFnVWAFv5",
+	"y52G1G3y8z4Q6SUyOuPvjWjEieyRnNmPtEXSxVAMSQX5etgZEkoygZUXIl+0aDM+Xzf1sC/3kq55CEcL",
+	"nzXF0QqjOv02ysaSf+JrQQO8x3MoTEFanmZxgk791l4cOhj7rDhcRtT2/YsDPGuKNNCgIpJBmnh+3kNG",
+	"4ZLikKcx0U4cjE+EfL/KcFIn7LyRErBAL3Vk4LZlYuzV034ilh9JWXrDzYMI3uNh/aIsY0R3tmMrrsqi",
+	"jQ6EeSKVTXu0jeI2LhfDDXL62Xgr3MxX8joH5LorHvVEG2wFJJyTd02/31CvyOsww3N0volX1QkTTBN1",
+	"xwDs9XZ7+eKfZy93gvARjInVcIiRpX1O1SqtzYydEAB4Ak0SVGK7P+6q7OzpFOh5P6eNnwOYvobAdyed",
+	"BdFwSHZ1LOBul/UMkfEpj7oHC278E22LyBn9h4bqKHjmc0psJNfXNFDK2wuYt4BQCRzqWKTf7pTdqOm6",
+	"ezDDdTfRbt3d2kKNL/34z7kuRd4aeNvAq09SCLGQfqJKGIQSnE5BePVpD3qtJPvfmwzA/hjWo9sdhB1c",
+	"wlDh/4Nv/d3Azt89lG27a01bbdoYU0gzh6Zh6WPtl1qoV9iC6k4T1ReqxlQZXibIj0P163OwwReGL0EF",
+	"UUFLza2tV4bbcXIz/5DfJ+Qhf2t5Y+95SfxkwltIdS2UwwSj1lXoBRHqiaH2EUJGwNLKpHrEvu92bRJU",
+	"Dg/c2FiT3EPcWqdr21nfx7HoPme8XHM1F5cVMiidRnNspGpc1B2Y9/jqy6djBSj7HU3oLh97N4eme5kN",
+	"bcPXdw44/hTof/3ChRJwb5ayX7DmHL+BCh8ZwokR25xf4+83B/CCE/mOdV1l2E0n4yK74IhjQAVpmFq8",
+	"W0GD+9jC84oGhGuQzVS4DiIiNEv3M+T19graUOhmubrvJNgb6iDH27Ec5uK98gkACtRFkP6VDukSEJNI",
+	"ZHr+XlX1CMqIiaXw7Bm2Ke4L7+N2NnOZizCTV3jlx8av0K3uH73yw9UvPzN8ab8aUPIX5y0qgUAblDXE",
+	"X+ElD2GJ/8ANPG2KNY5QIBjayaeyaCuJ9icWwjuYxUEOXuX4RioknlElmzd19/uNtFC3CU2kkUB4GyvQ",
+	"CnSpYkVfrMcEwhq9jqUt3bWKscRSVAKLvvYqQ4yucRY/Rq7uq1zTC290nCa3ZgRUH0YuH6O95wmkP6Az",
+	"9ifrsRFYO5s9597hBZdEAvYZRmJuEVSMdb0T4yPZQvNbFu28p/qZB92+SE8PONoF493t6XculPNgQ5rQ",
+	"Ai4AOREUsBJVWQQeFic3AquAYKtXXJYp4QusIWnRuxLOVeIT3K8wbsaXXKoHXaEXfZ36Bzew260zXEJh",
+	"lTYRK0FNKIHow2Jfy+eYR/c/8daFYg3wqCu9hQYolgXiSloqcT0ao319HUuxToLyuj4quglP/1719+5f",
+	"jtu69MiPbdK+wVZPmcOcTj/cd1hZp0IbivuTveLPtkD30KpdojSFnl2PGMoCEGfvmCzJu54FH+taegnk",
+	"zAgrVADnxKMqiByAtu3jPxeywkDgALb7G2TVHVcMC7wwrxpil3NZCftobq8jZRv9sfWn57KuUpXa46Ac",
+	"J27cY+ya0hOISVhgGPw9W8TQ+t+baPjSXtCw2BsbV2AdL7lLqPeKljsWiMO+/f6nt6zmlXCx4GKhzWbY",
+	"fP4GrngI69k/6UepyinWM4yq9+beLVOiPDUCA3tM+8ed3Q+csF/G+cABHmygnRNqbTbUXTbwkp3AAH5l",
+	"+JZKyYJ/YAMoEJOT3p/wFs5aiBqgf8GBaJkls9L6beBwvH9xhUdNkVUa0wMfBHlkmbz5lmpQT5UuuQ3j",
+	"dKZaNEHdaI6wNt6JuazFW272cqlfd82Np2Oln5iWwid/bMAQiVl6iy6DDN5xU/4oRA3Hvp+9tjflRt6I",
+	"MmJz8eDAo4S6cCwCE2dvhz62ThrKf2W0qpPmB6TWOp0M3taRPJL7AR/1ELboadXQe6TJsh/TIoXoE3ib",
+	"JCLeG4LOzor90VjnLea+KI1kmxEB8wM395JvfqCKgh+4+TilBA+iW34z0gls4rrSW7ZovDkKfrG0BXwU",
+	"m6XAJ8h5jUSyUQmlhOLxnBOV1AAq0V/yGYuGH/8/sWwQgC0SWUAwK8LYoCMds8hcQ2dOUhDaLECGbMh/",
+	"/xkoib0uuso6wcs0ARXElYDICXfOYSxwJapyAt2ilSpF8Bj7wFdctk3gLfW9ju38JrM4J8jp0n0avCx0",
+	"3f1uNM2/TvuW44xscK/wiicL/GJ8cWukc0KBYnvgACPqzl6cEcOKsO7YiAw1Z5yr5LZZRUrtdCbmndjo",
+	"a/GdpMT52Lx8e/sMyYcim/1MPz5d3v1HLZYnqe2u5RyaJH1EU6kzjGCBb/hamC8sasmCcbaSlJdWGjpm",
+	"PyKH6f41XA76F1drigLUcyfcuXVG8M0tlu2hida6mfwoIIe7Cun8c+Lsbb3oXj7ESTRh29TqNLtmTnUH",
+	"dzQKXrD/8x01OYDev4KXNlC5/sFNUpUZqjscypHCFSH08RnZAZ1S8KH+kEAAFiApj9jPlF7GRhW10f7M",
+	"i3hmG9oUzzU1vh+2EhbaZPrXAHYv0B3s0cYl/e7qNjz/m+rU5/f6TpyL/chJjIagX9Ob8qS42kDNndSj",
+	"V8KFxo6flbmaJRzfb8FLV37sfN6DuDhXfOfdWcj3Bre3y3yblI9tlww8qc6ALvyzc2kWsqpSdN2/1l4X",
+	"rQILFTbS9RcHflzkEu+0q51GHA6M5qkHRsKrdjFmzXwtHPZg4bt2MMAxHpvtT3vuhlubYEX/ZdGlWw95",
+	"DuksuxbWAjv+hJtjlw18q6P1KAysc4+PvQcj7f0AlYW9fd1KLxDlH8U4NjpmOAOdyAKC7wNXfJ9vYtlI",
+	"zHHkzLpvm8BmfF+6Ch6QmKT/QIpxTA0DH/jH9lqc4aWgjlmYodYLNA+eUyWAE9BugfrqY5uzfiKhJULP",
+	"nZDf4RUng6K1RRb7hT+jpTid335OlNCXK+2Nx36JCbZW8VNriXPVrhoAGYgN003YENgSaRR6/0baE4Lu",
+	"ld0KM9ReiV4V2yeRxwBPlhrJTIze2qm9Ial4AB56gF5K1DMP1wQk2ndcVhjZpKrbyMqNPcgABe8Pp0k9",
+	"f1WyLTlWAR91/1QR+lqq0Vo2v9IRvHEY63t6Af+N7SR4Et3gUylkmFDAABPa5zPC6gX8q3yw6gU/kLuW",
+	"JtDWfrygVjY5d5qXAA/K47v+3giIHZARSmubN0Knidd0Y/Sew0snxBWGeczJWBcnes+y5NeVcQC0QaZf",
+	"Mb1YyLlgVsAQ3DP26KayNxBw9vuUWeEX34mSzXbQh5fbglmxkXNdgdo1zPEZjP7X99+c/7WA/z352n/x",
+	"m1Sl3trzJ0//8hQpFC24SxKpaL1NMPd2mrIQcveft5GNaKKNSXIgGR4y4PwavA/XPag8F+nbczsJDYnQ",
+	"R78it4M9dqX2WpWPdC3UzabCHWLPcfFD1c0jWxvBS+gmt6kexU56x+ws1O6P/bhPEXOs0MJYCV6SbXCJ",
+	"L3f+StpaWxl61wwgOu+5KJmOB/L2vAlStE2xgsEbyFiyKG709e8RsZUzLGyyX2pouoaZQUw/dXr8CO++",
+	"+88ndJd4ejHQAi/KecXlBrs296lfDs2UsVtPJq0yfHu7XvylaBsHwKg+aRDZH9w8SF0+iAuW5ZPQV8Ja",
+	"rYYRnW/omgOdPNC4H/3Mn7SKTfz96SHEmsQR40vU0D/0htrTvwujN2eZGFmyGX5ajVMH/N5tqC58tCr8",
+	"PpkkL3klVOlXPlOaeJqYy2ugV/HLAGE875E4HepfOrxjJAmYwMypQBSFe8Jh482Pwdo8OfGzs0ccfXu/",
+	"PA1KQAqZntbSMwg2E1Vl+zv2MQeWhvzGxcte4FWTzKlQyP5J8Kz2xz+4LvZEhKs07+Ckm0bZUG57Ayk2",
+	"G0FRFbf0SZfgSxv4M5aPhnX6cy12Y+jJuK3GEwlrsZuaR3j6cCC547duNivILSBngO7pnncckF5ow+Zc",
+	"zUUFqhFXrcDowTWcU2RUwR5sP1xyqZ6jNg04LV6WAthRsGzQm5reH4ObV70yip5sPJ7rxthB1+gSr3go",
+	"+bjXLU3vkgUw+G8Dxdtd9W6HH1uzUgtLpZ2AbVWMx+X2Wxvrv8nzVaLbZwBSYQq6cyRX0IiNKOVIYcy7",
+	"cNEDLGPGFGr7o37K7XdgonZTAfVx7k/Ui6LLgBJY6mZ8vo7AjZlYSVUS84K/e+O8WBRnN+c1dxLmAXQe",
+	"yIm8FgNScS2mWNVw4EAFbhtBxqamEOK0QqiMCQ0y3TvSo5Mvlfv6q7OO/XtxK/sXQgkwtmScbzSC8ILh",
+	"z56xLxBD8wWjQNIBoYXVG4FObKimZU4X7AvreCW+gBzl/oWisuL+QsDTk3IgWVTLWxCCN5T2/g+kzzq3",
+	"fn2xzvp/ZsVJ83LEWYMrHmKb+idN2aQ/ykoxHPjpubnfaxjGKXkHJ3AC+7eZUuE0ucLukIVjD9kz6XGW",
+	"GmQet8f3kEF+MuFGqdbht+YPIBLwOzGAnJJGgOd9ChLrO54lbxvXU17U0h5IIplU3gWHRz2PYUmumCwZ",
+	"Z0ps4Rt/1mgkDThrNz9SgvgDKR+rfM/Xwr/iSz4Rwfbpttu4v5WaVvIPPfbCEWydqNHng/UBq2C2I52N",
+	"y9yoUkOKRjrLGuWvA4ahlazaGGzn+ELaEWpfK9VcFHhmAQsltIzvfEB3OxQHL1V5cfhGGkFa8r9E4fgu",
+	"GZ15xgXNz/Sv8P1/zfUd5nqJ7B/p+X0DX9+hrXeSeW/BKyuKo9BIwzTIJ8YmfT50ou3iphloacG/8Lqu",
+	"DIWEfjPYYZjDz3DJCTuwWJsD8gN+D6iDMIrDKyN4uZsAAUpgbr6aBLmBH35s0cApzggGLtEDwB7gQZHA",
+	"CcrU/axAkXrNLZTZQcaCw0Ixv7DairYxZK5dWc2lGeiNx6W5It/tQbRLIv37t55W+Xpq1nS0W4d/0r+o",
+	"3vHLyjj2D3UBjWi03gS6rbbEqYddXOltyLbUK+300vB6Nex2v+1c9xDOd/u8KS54Z3SAweTztT0kE70H",
+	"97wzzEkpKMrYT4x73iW/cc/QtNNlJrsrnSmV7cnCXRNhgFpUjHduiz6PlxoIzMtK2IL98Pb1t14tv/35",
+	"2338V680s7ODRolnsdx5VGgenM/y21Mxzxq97c8sdi6OhJPe1gicXMg2+Sg9i4/DHA9kjd7SJZ9O8+9T",
+	"V4dTJPVutYTp+fUrMVj+5e2Vh5fUU9i/M30jpvN5vdQ3E1qJzRLo+pc7FOwKeGBlh1L1eUD+RHDaTJe7",
+	"AEwLgLOS7+CnZ8VZxTd1EnE256ac/i7ARdNnJRvrZYgPKGjSPrYh1QrcO5LPHGA5aJMTqC2wzOH98SDo",
+	"qK9gR/lJQnB0AhyMGyyGuPM21FC79btiVTIZUev4UpxNxQxfwdVws32dpDFr3W3x5pD49VowoQAZgGwy",
+	"mNzGuh/uwNXcarMGmrdMGk9f72XxDsp77zMYBOvyBjHdh6YlLtpDUyu2IvXYCm6w632OH1uso2jdC0NU",
+	"1dwPcehEnaZKWXI3iYEuXnyKdPk3UpUxRU5EsJi5VRo8+YJKc9aiktHL6OmDqRYh4Rb+aZoRTE8+hPn1",
+	"hmILNVrKa6G89t1I60/U58yIRWNBh/iL1S7qYGLl9aY68tIDwjNvM36smT6xvnolHJdVEnFQVYzPgMBf",
+	"EcDgY6ovsDZLwxcuCxJ85b99W3H1OVmZ85WW8yPszEu4fsw686O7lpYqSo7Ia8efFXFkH92YG5bTyGj/",
+	"MYErREvrlQiZK6FBNQOZFWVB/RHQD+N1bfR1TFnvyfiWPKpsnyW65P7FPGMOznWlG9M3LGP9y4pX60Sf",
+	"x6O9YHu9/LcbJOG5syMcJvU0CGg8avqE497HvvqPbwG1RGdJYnE3uhTVsHn/E17y6Z8t0/p8+7eZYnLR",
+	"a58AUYIoAaSchA05JwrIADi+FiaxNBQrGa5te+BY0T9XhPbe9fiBOt4LzcLth6OwXYHwlkSW14Nfi/8y",
+	"NdDU0Fs1dqtfkHq0a5SkIMr4bWu/E50kgniPA+j9SxoySXuEq5KtBLDwUgZvvhLzNWCikULqUVr4H891",
+	"vcurw0td7z63LQC1khMgore0nqkUM/76X0jiwAsHDg/Ao1fAxxD7h8FTwDZa8Fh/bRsgV7KML40QOSGs",
+	"ubXnWg2hEqz1cvjLZyWJrjFKJCizX/P5ii0a004b0rm10xpLUa3j87VlG+9IeFU524GrDsWRNLftmd+l",
+	"ODyQyQ8nbSDexrBHtssgzDlBg8fVDtt1El3MKRo6B+QquW6CBQ4OrHZaSixkc5oJqBDGJaHCq07TXYpi",
+	"W6SigtYA2DqTzcSyUQnpHqbfha07mYD3YfKSnzb9LoKiYjVMYsaHS4G/Fe7dQBXw5xLWezdUCUx1eoHU",
+	"s1Hlx2cO3x9REXaX5RsRGm4Rn78NnnxidWECRnJnV3TNQ7i++Kwpvm8Y1YmiExVXocLLAVORxM6J/v9F",
+	"q+yks6JaxGzDg0h91rGmyfpnXReyx/HQZ96uDkIOS0EcBtLlxfrxn7bSbrQf9T/hPH54uDBn/55+wsfu",
+	"ip7Bl+P8KAO0Bp01Own75LzXlsTLHJSUQZGT5ddpTqL7CQ7sGXx+aJ9MP7KPop8boxhnuKe/iCZ8a7yT",
+	"3V4wv14dWgWvJoBugWgbgXAOlyyhM7bSrrKhK2/y/uYv+KS9pUEqZj/6/8pCpbNQ2376Cev0K7mOBrHR",
+	"S8M3Y5bS2/ayBwFqh8dNKpUWtQN8LWtfBt3i+8Zq+xluh3oyje022tYrgTjVoWl60V6JbL3W3rqbZCqU",
+	"G/h/p/L4jhSATyvs3ocS+jHQIz42HV1HLDN7viu3pzASIQQBHbRjwQUa9B1+ZG7XUMmjFZwZfsIONvfj",
+	"RjkjRTm4yX+la26JJTyJ0D1MHjK86QTt8nIHMwoxHKwtPkVzDTzoYU1xPcMiUlcsUGdQUlNEBq0FarKO",
+	"OIA2P1zrMXiY9wy6autzrxaA98eCw6FoDlUkfoqcbhMZfni5+9bopp7UvdtfSPVKFTfLux6CB8Qs0KMk",
+	"VOEDMAxd2LWsVMGW3PlzKUhn6HM1AbpYCW4Fdb36tNCLCyNOodi/pZaxfp9XWi2hlUTtku2XjMYMVT5E",
+	"SSmmewsf6k2WQwq+O0mQCjZct7sQU3pbgFuDdYgdNYiUciRsWyHWGK1KpuW30s1XcY5OWgZ9XD0p/Opj",
+	"5//ubzEnIXPfAl0LZgBxwak9Kxg5uMzUu2Ohq0pvuxSCQB3Y2RSPQzFw2jL3Xu1bDsf1pb57h5t0HfIh",
+	"w5FU62SNvDCiLanVtVAYva75UtAbY0kPxLmB2ArIt/11UIArLdvw+UoqwbSqdt1WIIcV9XtG/N8THfDe",
+	"/vwtYmBCyoS2EzIR+9cosF9+yR1nv757k2qNCwjGfjOnfCfdNNc03iJM3JTM390TRhPJz628OS/lUjqc",
+	"oFmg9ydBhQqUmgMx0QJaCii2kapxMQIDUlryTT3UDeiV//5Uuik8bKSNXdkvC/tn00XJDnZOlxyaY3mR",
+	"3tSsjD4SLFM11NbwjZ6viefgdHQa/onojo2sFl34L352fMeve+cE9okh1grs6eE/mGvuEmcFhcjGrc/X",
+	"qmwZLT4Jy/OXxj1MwUw4nFpDvtPl0TTVQIDQ26FwwYMWIXbay35ynlpTTYpcfqcbKxhO7mkMabhXzJjP",
+	"V1pXRYdwO/Btqw5WZcB8/tzW9STRV6rFSHQPoW8oYrOG+JwOQWaaem7ZVlRVAmlVnF1zqHnMkt6MU17u",
+	"HwH9o4Lu/8mk1B50GwxTpMHNH9dGWOHGMh14zcOkOfyzJnHR0KhOUJeu9SbUQ6DIzgFy0CmHQNPfOm5c",
+	"V//76buWYjuAvcQL/rWVxj/1vh/b7q8XCzF3Nk+w0Gk2eM92TYc9uiRJ77c6VF2u7EaVwrAt3+WoGALd",
+	"1oD1+Ebw60SoIWHVvUGj/iMmh/0I0uyC+TLnQEj2z8d59ttK++VeCUNA31gcgdGYLyybe0cM6NKjQLim",
+	"HiJQcL/WnxrrZpL/GqzEhBYapOsszpxeI3F2r8HUkTSfeJOi+wpxRP+i/HvJ9sZFC2jQCmNsEKbrtDbA",
+	"sGFtpHIx7RK3f95z6zI43tdE4iP8/7KZ8zDSk6jE4Y4CEE4ldxezUkzpbZwxPV8/njUlzVfWTnwJlzyM",
+	"nfgDN/i4qe09oCvjPZ8u/fiM3kItD7T3+IMboP7uJbghPoPN1EzsCnKY9ypQ9UrL7EqbPvuJdYbvRhDd",
+	"eMmDAAYdBdinLIiuypMnYEMoDFpgVNxhnQmWN2OlCc4v0r1tue1NY4yFZY8vVwl8x9OGwr6+T0PcO+UT",
+	"gqpw2cl63uNc3TerPuCBEAK6xeqiwIe/EggG9QpNOrbUcaEB9NdZau6Q8ymJO8arP6sS5mnJ2OKsEkgU",
+	"c+ibbbhZT2qqOrH76odTCdX7ldgxbh4g0UXQUGmZEf4ty4L4vCFVu5Xe+thof0y2LTBD/77KuzwQVpQW",
+	"Wjs8Yu9XQprYncHFRAvglgaV93uZjBsclv5B5p9XFfOCa59jA+9SsEZVwsZWvUlOOFPukcJFohLMSC6h",
+	"42xxtmoE5CWXK6cEhCjqis9TYPlDXruXO7bSW6YEN0jJDcTolMdFshQ85kQokA3DSg3Z6clMe9jV90FC",
+	"3O/ltNjeN5AhxbV/aL6ooQ5I2P7/HttSj/pPyIgzZUWpA9CkZkZU6DvhUiduXGMm5SBpb4RGeG018T6r",
+	"z8eB5aIspg0vR3J65+JSQGS2TMM81GZgdgU7FHUrTUHkH8+1WjRWjjWLvmwvmxo23d0LkZOaTCT+14+U",
+	"W4tTNSlszqWBdNjdHKIoBj9wY1sCUoyYhyYKeFwmUNhBEq6p0f+AFMAlIwcgdtyImGRas8+3cSXAIS9D",
+	"Af8UZ4qm8mN3JoRFB3uB8QrWXG8ICsttAVgEtEw4eLXCCOZntgaB9B6Z/wQVB8WiYVFbbiLmHWFnYYl7",
+	"srThzsiboajOT3jFZ6xMcometuRlqlXUrZLJ3TYehh+NL5hWLCPytOJ312AvuQUwm9N1V1U9Cy18r4Wp",
+	"eG07whkC4jI09rWRHWPTk0oifx+gTLvi1+JduOp0SCq9TqXrr/RGAEE6XsCQabck/V1KCzwz+HZrIWpE",
+	"m4aXYN69CLQDyWx+9Gcm28vx1Q+Z4af3hMTHfjI5/ql+QLDFTlY+Hxeqba7hl0wbwNM+75bJcCDLd0HL",
+	"gue4E/j5qonsESjF48TY/vvgqt5LPStXHyHXAW89xIu/uBs/SAtTgoXxB2OlrfDONcQVomNMmVisW8Vz",
+	"UAlR2v4qQYuD3AF4JUQmlpDS/ZEZLn9UhSBBbbQDirNSNPgPZ6T/x+8fyXi6EmKSIfwa2IrAh4ndPyz9",
+	"9gSwM9hSgBrBVTyfVVKVMbRkhbAtnQWu4J/eqfwwZMOQjz4ejZwHhP/tDZj+bP3v//X66cXFBWmPEPHS",
+	"ROnkdIAQOM1m0IcAKLgyVrh1oj5L8kQ8uehyGD56Gkemms1sYifxu3nNwxXsd/Od725lv4AjmDJFSm+B",
+	"Q85bLH5gCWF6DMO0A1QHZv1gQnU6ksL4UpM0wjewVD0L48vDopAKFqRM1apQPtmIWhtHjXv5TBvutNl9",
+	"YRn8lDlhHfkx0rI5ryownrtYgKejZVH0ah870f8A8aPfjHSClV6GsW0VkDEYrZahM+MiBkqjZG8EpPiG",
+	"dWS46F7nJzwkO0nxgpMcJ1DyVUAQHeLnrjGITPSfVbLkOwtmuy5LViIiJw9h7k/R6c21vdl5SLG9/2WZ",
+	"2IQUciNttd4RS/ecVcJaHSjKwO0kCkvD5lzNhdcskEdiVu+zNVfYX6e7Wx7PeSVUyfN0iq9vvGa7DJeN",
+	"rpATN6531zszHi7kva8J9JymmaVyACfMBow0xWR4exgKbp+kt/P95mCuToSXrXbphGyHxWQCWjaZ2UjF",
+	"S1spE6H1PBxt/rT3juBzJja120E0FxurfWEfsRf4fTBCvBMJcTxpQ1QBwCsbr8ddqGMW9tHZwYlWRLLh",
+	"lDgY6/xuiA9qsdjPqS6zEl9YhscHDAAuo35we+duakrC3kswzMbJ2K50JWBT9t1mqh35Amse452SMRHq",
+	"5pwR+d44v7xI93kuzpw+gBVO6gZdkFx9bHsibBfcPFmnOiwswZJn/sW81vM+xszoxnu496sk3mi9ZuDi",
+	"7GkELw60Y6jwHhqcIs8uCQpsFAc/r6oBxaxLPsjL8R4uuM9zEh6QUsX4xZ1Nlkvc9UXoSCqdZSE/AK3y",
+	"6JtZpedr7wjT306zUjMlbqJn7Af0eB6rUQeQWZdw0Wc4a5NPLyp4j9DrLbfBYl4JxQRQ+FCguuROlIwv",
+	"nPBCuX2OtsdcN8phulbpLdOhJtSZxrpBkYQL7nNy4QFJxdBqd4M+WotHv9bNfCUsnDnSnRx4/J3exmBH",
+	"YBvAlJbTDOYMESwtJN4fyQs/A6I7s49541baP+HR3AzO84tw4XFzfXN+85eLv53P+bkfwZ0tslev3518",
+	"LiFN2U5PvyKTTvI4TQVBYEtxLecizjbNaaPkQEzjSrhf4YL7cW7w3g98fnYeemhI4HTcr/pB5oAArIc1",
+	"a5mnvb/+CEd3BFIa9gwGmxpTnT07e8xrefbh9w//fwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -1390,6 +1390,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/lessons/{key}/course": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who does what when in a lesson, and after which one each piece is finished. */
+        get: operations["getCourse"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would bring a piece back that is behind, each computed. */
+        get: operations["listRemedies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/lessons/{key}": {
         parameters: {
             query?: never;
@@ -2913,6 +2947,90 @@ export interface components {
             next: components["schemas"]["Lesson"][];
             /** @description The last ones within four weeks, up to four, the newest first */
             before: components["schemas"]["Lesson"][];
+        };
+        LessonCourse: {
+            lesson: components["schemas"]["Lesson"];
+            glazing?: components["schemas"]["Glazing"];
+            /** @description The lessons that are planned over, this one first */
+            lessons: components["schemas"]["Lesson"][];
+            pieces: components["schemas"]["PieceCourse"][];
+            /** @description Changes of glaze in this lesson */
+            washes: number;
+            /**
+             * Format: double
+             * @description The mean working minutes until a piece is finished
+             */
+            minutes: number;
+            /**
+             * Format: double
+             * @description No plan has a lower mean
+             */
+            bound: number;
+            /** @description Pieces that are finished in each of the lessons, and beyond them */
+            counts: number[];
+            /**
+             * Format: double
+             * @description How fast this class lays coats beside the usual figures, learned
+             */
+            speed: number;
+            /** @description From how many coats */
+            speedCount: number;
+        };
+        /** @description When somebody glazes in the lesson */
+        Glazing: {
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+        };
+        PieceCourse: {
+            piece: string;
+            student: string;
+            mark: string;
+            title: string;
+            class: string;
+            /** @description Nothing is planned: nobody can tell */
+            unsure: boolean;
+            /** @description The lesson after which it waits for nobody, counted from 0; as many as there are lessons where it lies beyond them */
+            done: number;
+            /** Format: date-time */
+            ends?: string;
+            /** @description The last day on which it can be glazed */
+            due?: string;
+            /** @description It asks for more than the lessons left have time for */
+            behind: boolean;
+            /** @description In this lesson */
+            steps: components["schemas"]["CourseStep"][];
+            /** @description Steps in later lessons */
+            later: number;
+        };
+        CourseStep: {
+            /** @enum {string} */
+            does: "clean" | "coat" | "edge" | "wipe" | "show";
+            /** @description As it is called */
+            surface?: string;
+            glaze?: string;
+            /** @description Of the glaze */
+            name?: string;
+            /** @description Which coat on its surface */
+            nth?: number;
+            dip?: boolean;
+            brush?: string;
+            /** Format: date-time */
+            begin: string;
+            /** Format: date-time */
+            end: string;
+            optional: boolean;
+        };
+        Remedy: {
+            /** @description What is done, in a sentence */
+            text: string;
+            /** @description The lesson after which it would be finished */
+            done: number;
+            /** @description Lessons earlier */
+            saves: number;
+            /** @description It would be finished in time */
+            enough: boolean;
         };
         CalendarImport: {
             names: components["schemas"]["CalendarName"][];
@@ -6454,6 +6572,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LessonsAround"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCourse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The course of the lesson */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonCourse"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listRemedies: {
+        parameters: {
+            query: {
+                piece: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The remedies */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Remedy"][];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,0 +1,164 @@
+package lessons
+
+import (
+	"context"
+	"time"
+
+	"enkaustos/core/fits"
+	"enkaustos/core/glaze"
+	"enkaustos/core/lesson"
+	"enkaustos/core/matter"
+	"enkaustos/core/schedule"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// ahead is over how many lessons of a class is planned at most.
+const ahead = 8
+
+// Class is the classes of a lesson with what is before them: their open pieces, and the
+// lessons that the first of them has from this one on.
+func Class(m school.Moment, l lesson.Lesson) fits.Class {
+	t := school.Bells.The(m.Snapshot)
+	c := fits.Class{Now: m.At, House: m.House, Seats: func(code string) int { return school.Glazes.All(m.Snapshot)[code].Jar.Seats }}
+	if len(l.Classes) == 0 {
+		return c
+	}
+	c.House = m.HouseOf(m.House, l.Classes[0], nil)
+	for next := range t.Coming(l.Classes[0], l.Begins(time.Local)) {
+		if len(c.Lessons) == 0 && next.Key != l.Key {
+			continue
+		}
+		c.Lessons = append(c.Lessons, fits.Lesson{Key: next.Key.String(), Begins: next.Begins(time.Local), Rings: next.Rings(time.Local)})
+		if len(c.Lessons) == ahead {
+			break
+		}
+	}
+	for _, class := range l.Classes {
+		for _, p := range m.PiecesOf(class) {
+			if open(m, p) {
+				c.Pieces = append(c.Pieces, piece(m, p))
+			}
+		}
+	}
+	return c
+}
+
+// open says whether somebody works at a piece in a lesson: it is there, and its coats or
+// its foot are not finished.
+func open(m school.Moment, p *school.Piece) bool {
+	if p.State.Firing != nil || p.State.Load != nil || p.State.Aside != "" || p.State.Away != "" {
+		return false
+	}
+	switch m.Survey(p).Stage {
+	case matter.Plan, matter.Bench, matter.Foot:
+		return true
+	}
+	return false
+}
+
+func piece(m school.Moment, p *school.Piece) fits.Piece {
+	a, glazes := m.Assignments[p.Assignment], school.Glazes.All(m.Snapshot)
+	return fits.Piece{ID: p.ID, Hand: p.Student, Body: p.Body, State: p.State, Survey: m.Survey(p), Order: m.Order(p), Drying: m.Drying(a), House: a.House,
+		Kind: func(code string) glaze.Kind { return glazes[code].Kind }, Weight: 1}
+}
+
+// find is the lesson of a key.
+func find(m school.Moment, key string) (lesson.Lesson, error) {
+	k, err := lesson.ParseKey(key)
+	if err != nil {
+		return lesson.Lesson{}, school.Says(err)
+	}
+	l, ok := school.Bells.The(m.Snapshot).Find(k)
+	if !ok {
+		return l, school.Missing("lesson")
+	}
+	return l, nil
+}
+
+// GetCourse is who does what when in a lesson. It is searched for on a snapshot: no tap
+// waits for it.
+func (l Lessons) GetCourse(_ context.Context, r contract.GetCourseRequestObject) (contract.GetCourseResponseObject, error) {
+	m := l.School.Now()
+	at, err := find(m, r.Key)
+	if err != nil {
+		return nil, err
+	}
+	class := Class(m, at)
+	planned, err := class.Plan(schedule.Usual)
+	if err != nil {
+		return nil, school.Says(err)
+	}
+	return contract.GetCourse200JSONResponse(showCourse(m, at, class, planned)), nil
+}
+
+func showCourse(m school.Moment, at lesson.Lesson, class fits.Class, planned fits.Planned) contract.LessonCourse {
+	out := contract.LessonCourse{Lesson: Show(m, at), Pieces: []contract.PieceCourse{}, Counts: make([]int, len(class.Lessons)+1), Speed: 1,
+		Lessons: view.List(class.Lessons, func(l fits.Lesson) contract.Lesson {
+			k, _ := lesson.ParseKey(l.Key)
+			one, _ := school.Bells.The(m.Snapshot).Find(k)
+			return Show(m, one)
+		})}
+	if from, to, ok := class.Glazing(0); ok {
+		out.Glazing = &contract.Glazing{From: from.UTC(), To: to.UTC()}
+	}
+	for _, w := range planned.Changes {
+		if w.Lesson == 0 {
+			out.Washes++
+		}
+	}
+	sure := 0
+	for _, c := range planned.Courses {
+		one := showPiece(m, class, c)
+		if !one.Unsure {
+			out.Counts[one.Done]++
+			sure++
+		}
+		out.Pieces = append(out.Pieces, one)
+	}
+	if sure > 0 {
+		out.Minutes, out.Bound = planned.Minutes/float64(sure), planned.Bound/float64(sure)
+	}
+	return out
+}
+
+func showPiece(m school.Moment, class fits.Class, c fits.Course) contract.PieceCourse {
+	p := m.Pieces[c.Piece]
+	student, a := m.Maker(p), m.Assignments[p.Assignment]
+	due := dueOf(m, a)
+	one := contract.PieceCourse{Piece: p.ID, Student: student.Name, Mark: student.Mark, Title: a.Name, Class: a.Class, Unsure: c.Unsure, Done: c.Done, Ends: view.When(c.Ends.UTC()),
+		Due: view.Some(due.String()), Behind: behind(class, c, due), Steps: []contract.CourseStep{}}
+	for _, s := range c.Steps {
+		if s.Lesson > 0 {
+			one.Later++
+			continue
+		}
+		surface, _ := p.Body.Surface(s.Surface)
+		one.Steps = append(one.Steps, contract.CourseStep{Does: contract.CourseStepDoes(s.Does), Surface: view.Some(surface.Name), Glaze: view.Some(s.Layer.Glaze),
+			Name: view.Some(school.Glazes.All(m.Snapshot)[s.Layer.Glaze].Name), Nth: view.Some(s.Nth), Dip: view.Some(s.Layer.Dip), Brush: view.Some(string(s.Brush)),
+			Begin: s.Begin.UTC(), End: s.End.UTC(), Optional: s.Optional})
+	}
+	return one
+}
+
+// dueOf is the last day on which the pieces of an assignment can be glazed: its own, else
+// the last of the term; zero where neither is known.
+func dueOf(m school.Moment, a *school.Assignment) lesson.Date {
+	if a.Due != 0 {
+		return a.Due
+	}
+	return school.Bells.The(m.Snapshot).To
+}
+
+// behind says whether a piece asks for more than the lessons up to its last day have time
+// for. Where more lessons are left than are planned over, nobody is.
+func behind(class fits.Class, c fits.Course, due lesson.Date) bool {
+	if c.Unsure || due == 0 {
+		return false
+	}
+	if c.Done < len(class.Lessons) {
+		return lesson.DateOf(class.Lessons[c.Done].Begins) > due
+	}
+	return len(class.Lessons) < ahead || lesson.DateOf(class.Lessons[len(class.Lessons)-1].Begins) > due
+}
