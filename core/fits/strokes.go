@@ -67,6 +67,9 @@ type Stroke struct {
 	rank     int
 }
 
+// After is the strokes that a stroke waits for, by where they stand among those of its piece.
+func (s Stroke) After() []int { return s.after }
+
 // How much of a surface a brush covers, cm² a minute, at the usual speed (20 to 40 from
 // memory; for lines and details a guess beside it), and what other steps take in minutes
 // (from memory).
@@ -100,6 +103,9 @@ func strokeMinutes(s piece.Surface, layer glaze.Layer, brush plan.Brush, bareCM2
 // Strokes is what a piece still asks for before its next firing, each after those that it
 // waits for; none where nothing is planned. The last one is the look of the teacher.
 func (p Piece) Strokes() []Stroke {
+	if !slices.ContainsFunc(p.Survey.Surfaces, func(s survey.Surface) bool { return s.Choice.Planned() || len(s.On) > 0 }) {
+		return nil
+	}
 	b := &builder{p: p, last: map[string]int{}, bare: map[string]float64{}}
 	for _, part := range p.Body.Band(p.Survey.Band.HeightMM) {
 		b.bare[part.Surface] = part.AreaCM2
@@ -234,9 +240,8 @@ func (b *builder) first(surface string) int {
 // the last one, nobody looks yet.
 func (b *builder) ends() {
 	later := slices.ContainsFunc(b.p.Survey.Surfaces, func(s survey.Surface) bool { return s.Later > 0 })
-	planned := slices.ContainsFunc(b.p.Survey.Surfaces, func(s survey.Surface) bool { return s.Choice.Planned() || len(s.On) > 0 })
 	looked := b.p.Survey.Check != nil && b.p.Survey.Check.Lapsed == "" && len(b.all) == 0
-	if later || !planned || looked || b.p.Survey.Stage == "plan" {
+	if later || looked || b.p.Survey.Stage == "plan" {
 		return
 	}
 	var all []int

@@ -55,6 +55,7 @@ func workTheTimetable(c *caller, class string) {
 	around := do[contract.LessonsAround](c, 200, "GET", "/lessons/around?class="+class, nil)
 	require.Len(t, around.Next, 5)
 	require.Len(t, around.Before, 4)
+	foresee(c, class, around.Next[0].Key)
 	takeACalendar(c, class)
 	put(200, bell("09:00", "10:00"), bell("10:00", "11:00"))
 }
@@ -84,4 +85,26 @@ func takeACalendar(c *caller, class string) {
 		require.NotEmpty(t, problem.Detail)
 		require.NotContains(t, problem.Detail, "\n")
 	}
+}
+
+// foresee asks what fits into a lesson, and what would help a piece.
+func foresee(c *caller, class, key string) {
+	t := c.t
+	course := do[contract.LessonCourse](c, 200, "GET", "/lessons/"+key+"/course", nil)
+	require.Equal(t, key, course.Lesson.Key)
+	require.NotEmpty(t, course.Pieces)
+	total := 0
+	for _, n := range course.Counts {
+		total += n
+	}
+	for _, p := range course.Pieces {
+		require.Equal(t, class, p.Class)
+		if p.Unsure {
+			total++
+		}
+	}
+	require.Len(t, course.Pieces, total)
+	do[[]contract.Remedy](c, 200, "GET", "/lessons/"+key+"/remedies?piece="+course.Pieces[0].Piece, nil)
+	do[contract.Problem](c, 404, "GET", "/lessons/"+key+"/remedies?piece=nowhere", nil)
+	do[contract.Problem](c, 404, "GET", "/lessons/2030-03-05T03:00/course", nil)
 }

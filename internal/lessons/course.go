@@ -21,7 +21,7 @@ const ahead = 8
 // lessons that the first of them has from this one on.
 func Class(m school.Moment, l lesson.Lesson) fits.Class {
 	t := school.Bells.The(m.Snapshot)
-	c := fits.Class{Now: m.At, House: m.House, Seats: func(code string) int { return school.Glazes.All(m.Snapshot)[code].Jar.Seats }}
+	c := fits.Class{Now: m.At.Truncate(fits.Tick), House: m.House, Seats: func(code string) int { return school.Glazes.All(m.Snapshot)[code].Jar.Seats }}
 	if len(l.Classes) == 0 {
 		return c
 	}

@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"enkaustos/core/glaze"
+	"enkaustos/core/lesson"
 	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
@@ -31,6 +32,7 @@ type AssignmentChange struct {
 	Jars       *[]string  // empty allows what the class may use
 	Released   *bool      // its class may see what came of it
 	Ended      *bool      // nobody works on it any more
+	Due        *lesson.Date
 }
 
 // Reshape changes what every piece of an assignment is like: its measurements, what
@@ -64,6 +66,7 @@ func Reshape(m school.Moment, c *school.Change, id string, to AssignmentChange) 
 		next.Jars = once(*to.Jars)
 	}
 	next.Released = view.Or(to.Released, next.Released)
+	next.Due = view.Or(to.Due, next.Due)
 	if to.Ended != nil && *to.Ended != next.Ended {
 		if err := endAssignment(m, c, &next, *to.Ended); err != nil {
 			return next, err
@@ -155,7 +158,7 @@ func keeps(m school.Moment, p *school.Piece, next school.AssignmentRecord) error
 
 func assignment(m school.Moment, a school.AssignmentRecord, pieces int) contract.Assignment {
 	archived := school.Classes.All(m.Snapshot)[a.Class].Archived
-	return contract.Assignment{Some: view.Some(a.Some), Ended: view.Some(a.Ended), Over: view.Some(a.Ended || archived), MadeAt: view.When(a.MadeAt), Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures, Clay: a.Clay, Cone: string(a.Cone), Green: view.Some(a.Green), BisqueCone: view.Some(string(a.BisqueCone)),
+	return contract.Assignment{Some: view.Some(a.Some), Ended: view.Some(a.Ended), Due: view.Some(a.Due.String()), Over: view.Some(a.Ended || archived), MadeAt: view.When(a.MadeAt), Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures, Clay: a.Clay, Cone: string(a.Cone), Green: view.Some(a.Green), BisqueCone: view.Some(string(a.BisqueCone)),
 		Pieces: pieces, Marking: a.Marking, Template: view.Choices(a.Template), Rules: len(a.Rules), Jars: view.All(a.Jars), Released: a.Released}
 }
 
@@ -170,6 +173,13 @@ func (l Lists) ListAssignments(context.Context, contract.ListAssignmentsRequestO
 // ChangeAssignment changes what every piece of an assignment is like.
 func (l Lists) ChangeAssignment(ctx context.Context, r contract.ChangeAssignmentRequestObject) (contract.ChangeAssignmentResponseObject, error) {
 	to := AssignmentChange{Name: r.Body.Name, Clay: r.Body.Clay, Cone: r.Body.Cone, Atmosphere: (*glaze.Atmosphere)(r.Body.Atmosphere), Measures: view.Value(r.Body.Measures), Jars: r.Body.Jars, Marking: r.Body.Marking, Released: r.Body.Released, Ended: r.Body.Ended}
+	if r.Body.Due != nil {
+		due, err := dueDay(*r.Body.Due)
+		if err != nil {
+			return nil, err
+		}
+		to.Due = &due
+	}
 	if r.Body.Template != nil {
 		t := view.PlanOf(*r.Body.Template)
 		to.Template = &t
@@ -209,4 +219,16 @@ func (l Lists) GetAssignmentDrawing(_ context.Context, r contract.GetAssignmentD
 		return exchange.Painted{Fill: exchange.Unglazed, Lines: []string{surface.Name}}
 	})
 	return contract.GetAssignmentDrawing200ImagesvgXmlResponse{Body: bytes.NewReader([]byte(svg)), ContentLength: int64(len(svg))}, nil
+}
+
+// dueDay reads the last day on which an assignment can be glazed; empty for the term's.
+func dueDay(text string) (lesson.Date, error) {
+	if text == "" {
+		return 0, nil
+	}
+	d, err := lesson.ParseDate(text)
+	if err != nil {
+		return 0, school.Says(err)
+	}
+	return d, nil
 }

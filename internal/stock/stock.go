@@ -25,7 +25,10 @@ type Stock struct{ School *school.School }
 type JarChange struct {
 	ML, Level *float64
 	State     *glaze.State
-	Mixed     bool   // just now
+	Mixed     bool // just now
+	Seats     *int
+	Look      *glaze.Look
+	Place     *string
 	By        string // what who mixed it is called
 }
 
@@ -39,6 +42,9 @@ func LookInto(m school.Moment, c *school.Change, code string, to JarChange) erro
 		set(&g.Jar.ML, to.ML)
 		set(&g.Jar.Level, to.Level)
 		set(&g.Jar.State, to.State)
+		set(&g.Jar.Seats, to.Seats)
+		set(&g.Jar.Look, to.Look)
+		set(&g.Jar.Place, to.Place)
 		if to.Mixed {
 			g.Jar.MixedAt, g.Jar.MixedBy = m.At, to.By
 		}
@@ -183,7 +189,7 @@ func (s Stock) SetStock(ctx context.Context, r contract.SetStockRequestObject) (
 
 // ChangeJar writes down how full a jar is and how its glaze is.
 func (s Stock) ChangeJar(ctx context.Context, r contract.ChangeJarRequestObject) (contract.ChangeJarResponseObject, error) {
-	to := JarChange{ML: wide(r.Body.Ml), Level: wide(r.Body.Level), State: (*glaze.State)(r.Body.State), Mixed: view.Value(r.Body.Mixed), By: school.ActorOf(ctx).Name}
+	to := JarChange{ML: wide(r.Body.Ml), Level: wide(r.Body.Level), State: (*glaze.State)(r.Body.State), Mixed: view.Value(r.Body.Mixed), Seats: r.Body.Seats, Look: (*glaze.Look)(r.Body.Look), Place: r.Body.Place, By: school.ActorOf(ctx).Name}
 	v, err := s.changed(ctx, r.Code, func(m school.Moment, c *school.Change) error { return LookInto(m, c, r.Code, to) })
 	return contract.ChangeJar200JSONResponse(v), err
 }

@@ -47,7 +47,7 @@ func Jar(m school.Moment, g glaze.Glaze) contract.Glaze {
 	return contract.Glaze{Settled: Some(m.House.Settled(&g, m.At)), Code: g.Code, Name: g.Name, Kind: string(g.Kind), Raw: rawOf(&g), RawUnknown: Some(g.Raw == colour.Lab{}), Cones: g.Cones.String(),
 		Food: contract.GlazeFood(g.Food), InStock: g.InStock, Runner: g.Runner, Coats: g.Coats,
 		Figure: m.House.OfGlaze(&g), Ml: float32(g.Jar.ML), Level: float32(g.Jar.Level), State: contract.GlazeState(g.Jar.State),
-		MixedAt: When(g.Jar.MixedAt), MixedBy: Some(g.Jar.MixedBy), Lies: Some(m.House.Lies(&g)), Doubted: doubted(&g), Hint: hint, Atmosphere: Some(g.Atmosphere),
+		MixedAt: When(g.Jar.MixedAt), MixedBy: Some(g.Jar.MixedBy), Seats: Some(g.Jar.Seats), Look: Some(contract.GlazeLook(g.Jar.Look)), Place: Some(g.Jar.Place), Lies: Some(m.House.Lies(&g)), Doubted: doubted(&g), Hint: hint, Atmosphere: Some(g.Atmosphere),
 		DipCoats: Some(g.DipCoats), DipSeconds: Some(g.DipSeconds), DipDensity: Some(g.DipDensity), Density: Some(g.Density),
 		SlideMM: Some(g.SlideMM), Thick: g.Thick, Dear: g.Dear, Ware: contract.GlazeWare(g.Ware), Spread: spread(m, g.Code), Recipe: All(g.Recipe)}
 }

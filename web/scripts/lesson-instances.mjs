@@ -15,7 +15,11 @@ for (let drawn = 1; out.length < INSTANCES; drawn++) {
   const began = Date.now();
   const best = fewest(highs, instance, 120);
   const strokes = instance.jobs.map((j) => j.ops.length).join("+");
-  console.log(drawn, `${strokes} in ${((Date.now() - began) / 1000).toFixed(1)} s:`, best ?? "not proven, left out");
+  console.log(
+    drawn,
+    `${strokes} in ${((Date.now() - began) / 1000).toFixed(1)} s:`,
+    best ?? "not proven, left out",
+  );
   if (best !== undefined) out.push({ ...instance, fewest: best });
   writeFileSync(
     new URL("../../core/schedule/testdata/instances.json", import.meta.url),

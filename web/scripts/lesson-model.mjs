@@ -25,7 +25,8 @@ export function draw(random) {
       let glaze = upTo(1, glazes);
       for (let n = 0; n < coats; n++) {
         if (n > 0 && random() < 0.25) glaze = upTo(1, glazes); // a layer over another
-        const after = n > 0 ? [{ op: ops.length - 1, ticks: upTo(1, 5) }] : cleaned ? [{ op: 0, ticks: upTo(0, 3) }] : [];
+        const after =
+          n > 0 ? [{ op: ops.length - 1, ticks: upTo(1, 5) }] : cleaned ? [{ op: 0, ticks: upTo(0, 3) }] : [];
         ops.push({ ticks: upTo(1, 4), glaze, uses: 2 + glaze, after });
       }
       left -= coats;
@@ -65,8 +66,12 @@ export function model(instance) {
   const sum = (terms) => terms.join(" + ");
   const minutes = (from, to) => Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => from + i);
   /** The starts by which an operation goes on at a minute. */
-  const running = (j, o, t) => minutes(Math.max(0, t - jobs[j].ops[o].ticks + 1), Math.min(t, T - jobs[j].ops[o].ticks)).map((at) => x(j, o, at));
-  const washing = (j, t) => (change ? minutes(Math.max(0, t - change + 1), Math.min(t, T - change)).map((at) => w(j, at)) : []);
+  const running = (j, o, t) =>
+    minutes(Math.max(0, t - jobs[j].ops[o].ticks + 1), Math.min(t, T - jobs[j].ops[o].ticks)).map((at) =>
+      x(j, o, at),
+    );
+  const washing = (j, t) =>
+    change ? minutes(Math.max(0, t - change + 1), Math.min(t, T - change)).map((at) => w(j, at)) : [];
 
   jobs.forEach(({ ops }, j) => {
     const glazes = [...new Set(ops.map((o) => o.glaze))].filter(Boolean);
@@ -94,7 +99,8 @@ export function model(instance) {
       for (const g of glazes) {
         const laid = ops.flatMap((op, o) => (op.glaze === g ? running(j, o, t) : []));
         if (laid.length) rows.push(`${sum(laid)} - ${s(j, g, t)} <= 0`);
-        if (t > 0 && change) rows.push(`${s(j, g, t)} - ${s(j, g, t - 1)}${t >= change ? ` - ${w(j, t - change)}` : ""} <= 0`);
+        if (t > 0 && change)
+          rows.push(`${s(j, g, t)} - ${s(j, g, t - 1)}${t >= change ? ` - ${w(j, t - change)}` : ""} <= 0`);
       }
     }
   });

@@ -72,6 +72,7 @@ export const places: readonly Place[] = [
   { path: "/room", name: "Room and tablets", group: "beside", key: "T", roles: grown, view: () => import("@/room/RoomView.vue") },
 
   { path: "/lessons/bells", name: "Bells", heading: "Bells, holidays and odd days", group: "within", roles: onlyTeacher, view: () => import("@/lessons/BellsView.vue") },
+  { path: "/lessons/:key", name: "A lesson", group: "within", roles: grown, view: () => import("@/lessons/LessonView.vue") },
   { path: "/first", name: "First steps", group: "within", roles: onlyTeacher, view: () => import("@/first/FirstView.vue") },
   { path: "/tiles/read", name: "Read a rack", group: "within", roles: onlyTeacher, view: () => import("@/wall/ReadView.vue"),
     keys: [["arrows", "Move a mark on the photograph; Shift far, Alt sizes, Delete removes"]] },

@@ -2184,6 +2184,12 @@ export interface components {
             state?: "good" | "thick" | "dried" | "watery";
             /** @description It was mixed just now */
             mixed?: boolean;
+            /** @description How many work out of it at once; 0 as the house says */
+            seats?: number;
+            /** @enum {string} */
+            look?: "" | "tall" | "squat" | "bottle" | "bucket";
+            /** @description Where it stands in the room */
+            place?: string;
         };
         Session: {
             units: components["schemas"]["Units"];
@@ -2414,6 +2420,15 @@ export interface components {
             mixedAt?: string;
             /** @description What who stirred it is called */
             mixedBy?: string;
+            /** @description How many work out of it at once; missing where it is as the house says */
+            seats?: number;
+            /**
+             * @description What the jar looks like
+             * @enum {string}
+             */
+            look?: "" | "tall" | "squat" | "bottle" | "bucket";
+            /** @description Where it stands in the room */
+            place?: string;
             /** @description In a clause, why it has to be stirred; missing while it is mixed */
             settled?: string;
             /** @description In a clause, how its coats lie where it is watery or thick */
@@ -2670,6 +2685,8 @@ export interface components {
             captions: components["schemas"]["Caption"][];
         };
         Assignment: {
+            /** @description The last day on which it can be glazed, where it is not the end of the term */
+            due?: string;
             green?: boolean;
             bisqueCone?: string;
             /** @description Its class may see what came of it and what was thought of that */
@@ -3750,6 +3767,8 @@ export interface components {
             released?: boolean;
             /** @description Nobody works on it any more; its record stays */
             ended?: boolean;
+            /** @description The last day on which it can be glazed; empty for the end of the term */
+            due?: string;
             name?: string;
             clay?: string;
             cone?: string;

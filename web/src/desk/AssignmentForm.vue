@@ -39,6 +39,8 @@ const marking = ref<Schemas["Marking"]>({});
 const fires = ref({ clay: "", cone: "" });
 const makers = ref<Makers>({ some: false, students: [], each: 1 });
 /** Jars of this lesson alone; none for what the class may use. */
+/** The last day on which it can be glazed; empty for the end of the term. */
+const due = ref("");
 const jars = ref<string[]>([]);
 const kind = computed(() => forms.data.value?.find((f) => f.form === asked.form));
 const usual = (k = kind.value) => Object.fromEntries(k?.measures.map((m) => [m.key, m.default]) ?? []);
@@ -58,6 +60,7 @@ watch(
       return;
     }
     Object.assign(asked, { name: c.name, form: c.form });
+    due.value = c.due ?? "";
     fires.value = { clay: c.clay, cone: c.cone };
     if (kind.value?.form !== c.form) return;
     measures.value = { ...usual(), ...c.measures };
@@ -85,7 +88,10 @@ async function give() {
     if (props.change) {
       const path = { params: { path: { id: props.change.id } } };
       await answer(
-        api.PATCH("/assignments/{id}", { ...path, body: { ...body, ...fires.value, name: asked.name } }),
+        api.PATCH("/assignments/{id}", {
+          ...path,
+          body: { ...body, ...fires.value, name: asked.name, due: due.value },
+        }),
       );
       say(`${asked.name} is changed on every piece of it.`);
     } else {
@@ -143,6 +149,10 @@ const formChoices = computed(() => forms.data.value?.map((f) => ({ key: f.form, 
             placeholder="what the class may use"
             aria-label="Jars of this lesson"
           />
+        </label>
+        <label v-if="change">
+          Glazed by
+          <input v-model="due" type="date" class="due" aria-label="Last day for glazing" />
         </label>
         <AssignmentFires v-if="change && fires.clay" v-model="fires" :of="change" :measures="measures" />
         <p v-if="!change" class="green">
@@ -215,5 +225,12 @@ label:not(.el-checkbox) {
   font-weight: 600;
   border-left: 4px solid var(--ink);
   padding-left: 6px;
+}
+.due {
+  display: block;
+  min-height: 38px;
+  border: 1px solid var(--line-strong);
+  background: var(--paper);
+  padding: 0 8px;
 }
 </style>

@@ -58,6 +58,9 @@ const back = () => send({ is: "usual" }, "The lesson is as the bells have it.");
 
 <template>
   <el-dialog :model-value="true" :title="title" width="520px" align-center @close="emit('close')">
+    <p v-if="one && one.is !== 'cancelled'" class="to">
+      <RouterLink :to="`/lessons/${one.key}`">What fits into this lesson</RouterLink>
+    </p>
     <form id="lesson" class="fields" @submit.prevent="keep">
       <label>Day <input v-model="date" type="date" required /></label>
       <label>Begins <input v-model="starts" type="time" required /></label>
@@ -90,6 +93,9 @@ const back = () => send({ is: "usual" }, "The lesson is as the bells have it.");
 </template>
 
 <style scoped>
+.to {
+  margin-bottom: 14px;
+}
 .fields {
   display: grid;
   grid-template-columns: 1.3fr 1fr 1fr;

@@ -157,6 +157,13 @@ export const queries = {
       queryFn: () => answer(api.GET("/lessons/around", ofClass(classId))),
       refetchInterval: 60_000,
     }),
+  /** Who does what when in a lesson; looked at again as long as it runs. */
+  course: (key: string) =>
+    queryOptions({
+      queryKey: ["course", key],
+      queryFn: () => answer(api.GET("/lessons/{key}/course", { params: { path: { key } } })),
+      refetchInterval: 60_000,
+    }),
   rules: (of: Scope) =>
     queryOptions({
       queryKey: ["rules", of],
@@ -209,6 +216,7 @@ const judged: Answer[] = [
   "budget",
   "doubts",
   "programmes",
+  "course",
 ];
 
 /** What is counted or gathered over pieces. */
@@ -224,6 +232,7 @@ const overPieces: Answer[] = [
   "loads",
   "models",
   "programmes",
+  "course",
 ];
 
 /**
@@ -252,7 +261,7 @@ export const affects = {
   load: ["loads", "today"],
   house: ["rules", "glazes", "effects", ...judged],
   damp: ["room", ...judged],
-  bells: ["room", "timetable", "lessons"],
+  bells: ["room", "timetable", "lessons", "course"],
   room: ["room"],
   station: ["room"],
   stray: ["strays"],

@@ -5,6 +5,7 @@ import { attempt } from "@/ui/messages";
 import { useUpload } from "@/ui/useUpload";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import GlazeNotes from "@/stock/GlazeNotes.vue";
+import JarPlace from "@/stock/JarPlace.vue";
 import JarTrouble from "@/stock/JarTrouble.vue";
 import WeighJar from "@/stock/WeighJar.vue";
 import { useUnits } from "@/lib/useUnits";
@@ -135,6 +136,7 @@ async function dropHint() {
       @update:model-value="stock(Boolean($event))"
     />
     <WeighJar :glaze="glaze" />
+    <JarPlace :glaze="glaze" />
     <JarTrouble :glaze="glaze" />
     <GlazeNotes :glaze="glaze" />
     <details>

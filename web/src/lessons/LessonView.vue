@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { computed } from "vue";
+import { useRoute } from "vue-router";
+import type { Schemas } from "@/api/client";
+import { queries } from "@/lib/queries";
+import { useNow } from "@/lib/useNow";
+import CourseBoard from "@/lessons/CourseBoard.vue";
+import RemedyList from "@/lessons/RemedyList.vue";
+import { clock, dateAndClock, day } from "@/ui/moments";
+
+/** One lesson: who does what when, what is finished today, and who needs more time than there is. */
+const route = useRoute();
+const key = computed(() => String(route.params.key));
+const query = useQuery(computed(() => queries.course(key.value)));
+const course = computed(() => query.data.value);
+const now = useNow();
+
+const unsure = computed(() => course.value?.pieces.filter((p) => p.unsure) ?? []);
+const behind = computed(() => course.value?.pieces.filter((p) => p.behind) ?? []);
+/** "today", "after Thu 5 Mar", "later than can be foreseen". */
+function when(n: number): string {
+  const l = course.value?.lessons[n];
+  if (!l) return "later than is foreseen";
+  return n === 0 ? "in this lesson" : `after ${day(l.begins)}`;
+}
+const outcome = computed(() =>
+  (course.value?.counts ?? []).map((count, n) => ({ n, count })).filter((c) => c.count > 0),
+);
+const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`;
+const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
+</script>
+
+<template>
+  <template v-if="course">
+    <div class="head">
+      <div>
+        <h1>{{ course.lesson.names }}, {{ dateAndClock(course.lesson.begins) }}</h1>
+        <p class="soft num">
+          <template v-if="course.glazing">
+            There is time for glazing from {{ clock(course.glazing.from) }} to {{ clock(course.glazing.to) }};
+            the bell goes at {{ course.lesson.ends }}.
+          </template>
+          <template v-else>No time for glazing is left in this lesson.</template>
+          <RouterLink to="/lessons">All lessons</RouterLink>
+        </p>
+      </div>
+      <nav aria-label="Next lessons" class="next">
+        <RouterLink v-for="l in later(course)" :key="l.key" :to="`/lessons/${l.key}`">{{
+          dateAndClock(l.begins)
+        }}</RouterLink>
+      </nav>
+    </div>
+    <p v-if="!course.pieces.length" class="sheet none">
+      Nothing of this class waits for glaze. <RouterLink to="/plan">Give it an assignment</RouterLink>, or
+      open <RouterLink to="/lessons">another lesson</RouterLink>.
+    </p>
+    <div v-else class="columns">
+      <section class="sheet" aria-labelledby="strands">
+        <h2 id="strands">Who does what when</h2>
+        <CourseBoard :course="course" :now="now" />
+      </section>
+      <div class="side">
+        <section class="sheet" aria-labelledby="outcome">
+          <h2 id="outcome">What fits</h2>
+          <ul class="outcome num">
+            <li v-for="o in outcome" :key="o.n" :class="{ today: o.n === 0 }">
+              <b>{{ o.count }}</b> {{ o.count === 1 ? "piece is" : "pieces are" }} finished {{ when(o.n) }}
+            </li>
+            <li v-if="unsure.length">
+              <b>{{ unsure.length }}</b> {{ unsure.length === 1 ? "has" : "have" }} no plan: nobody can tell
+            </li>
+          </ul>
+          <p class="soft">
+            A piece takes {{ Math.round(course.minutes) }} minutes until it is finished, on average; no order
+            gets below {{ Math.floor(course.bound) }}. {{ many(course.washes, "change") }} of glaze.
+          </p>
+        </section>
+        <RemedyList v-if="behind.length" :lesson="course.lesson.key" :pieces="behind" :when="when" />
+      </div>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.none {
+  padding: 22px;
+  max-width: 70ch;
+}
+.next {
+  display: flex;
+  gap: 14px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 20px;
+  align-items: start;
+}
+.sheet {
+  padding: 14px 16px;
+}
+.side {
+  display: grid;
+  gap: 16px;
+}
+.outcome {
+  margin: 10px 0;
+  display: grid;
+  gap: 6px;
+}
+.outcome b {
+  display: inline-block;
+  min-width: 30px;
+  font-size: 17px;
+}
+.today {
+  font-size: 17px;
+}
+.today b {
+  font-size: 24px;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
