@@ -128,7 +128,6 @@ type builder struct {
 	all     []Stroke
 	cleaned []int          // the cleaning, where there is one
 	last    map[string]int // by surface: its last stroke
-	firsts  map[string]int
 	bare    map[string]float64
 }
 

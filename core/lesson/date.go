@@ -23,7 +23,7 @@ func DateOf(at time.Time) Date {
 // ParseDate reads a day such as 2026-03-02. The error is one sentence.
 func ParseDate(text string) (Date, error) {
 	at, err := time.Parse(dateLayout, text)
-	if err != nil || at.Year() < 1971 || at.Year() > 2200 {
+	if err != nil || at.Year() > 2200 || DateOf(at) < 1 {
 		return 0, fmt.Errorf("%q is no day of the calendar: expected one such as 2026-03-02", text)
 	}
 	return DateOf(at), nil

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"time"
 
 	"enkaustos/core/matter"
 )
@@ -63,28 +64,36 @@ var befalling = []Entry{
 	{Kind: Pictured, Fields: []string{"photo"}, By: Helper,
 		apply: func(s *State, e Event) { s.Pictures = append(s.Pictures, e.Photo) },
 		says:  says("Photographed")},
-	{Kind: Moved, Fields: []string{"place"}, By: Helper,
+	{Kind: Moved, Words: true, Fields: []string{"place", "text"}, By: Helper,
 		check: func(e Event, _ Scene) *Refusal {
+			if len([]rune(e.Text)) > longestSpot {
+				return senseless("a board or shelf is named in %d letters at most.", longestSpot)
+			}
 			return unless(placed[e.Place] != "", "%q is no place: expected ready, own or cart.", e.Place)
 		},
-		apply: func(s *State, e Event) { s.Place = e.Place },
-		says:  func(e Event, _ string) string { return placed[e.Place] }},
+		apply: func(s *State, e Event) { s.Place, s.Spot = e.Place, e.Text },
+		says:  func(e Event, on string) string { return words(placed[e.Place])(e, on) }},
 	{Kind: LeftRoom, Words: true, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Away},
 		check: func(_ Event, sc Scene) *Refusal {
 			return unless(sc.State.Firing == nil && sc.State.Load == nil, "it stands in a kiln load.")
 		},
-		apply: func(s *State, e Event) { s.Away = cmp.Or(e.Text, "elsewhere") },
-		says:  words("Left the room")},
+		apply: func(s *State, e Event) {
+			s.Away, s.AwaySince, s.Spot = cmp.Or(e.Text, "elsewhere"), e.Happened(), ""
+		},
+		says: words("Left the room")},
 	{Kind: CameBack, Words: true, Fields: []string{"text"}, By: Helper, Voids: "it came back from outside the room",
 		check: func(_ Event, sc Scene) *Refusal { return unless(sc.State.Away != "", "it never left the room.") },
 		apply: func(s *State, e Event) {
-			s.Away = ""
+			s.Away, s.AwaySince = "", time.Time{}
 			if e.Text != "" { // what was found chipped
 				s.Damages = harmed(s.Damages, e, "")
 			}
 		},
 		says: words("Came back")},
 }
+
+// longestSpot is how long the name of a board or shelf may be.
+const longestSpot = 30
 
 // harmed is a list with what an event says is wrong.
 func harmed(all []Harm, e Event, otherwise string) []Harm {

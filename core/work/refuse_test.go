@@ -111,7 +111,7 @@ func asStrings(kinds []Kind) (all []string) {
 // Whose text is somebody's own words, and not one of a few: that is what a year's end has to be
 // able to leave out.
 func TestWhichKindsHoldWords(t *testing.T) {
-	require.ElementsMatch(t, []Kind{Damaged, Repaired, Parted, Missing, SetAside, Noted, LeftRoom, CameBack, Ruled, Vouched, Refired, Opined, Graded}, Worded())
+	require.ElementsMatch(t, []Kind{Damaged, Repaired, Parted, Missing, SetAside, Noted, Moved, LeftRoom, CameBack, Ruled, Vouched, Refired, Opined, Graded}, Worded())
 }
 
 // The marks for the glazing go from 1 to the most, both taken.

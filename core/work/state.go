@@ -12,39 +12,41 @@ import (
 
 // State is what a log of events amounts to. The zero State is a bare piece.
 type State struct {
-	Seq      int64 // of the last event, undone or not
-	Coats    []Coat
-	Doubts   []Coat    // laid within moments of another hand's: nobody said yet whether the same or the next
-	LastWet  time.Time // last coat, patch or wet wipe, or when a finger last found it wet; zero if never
-	Damages  []Harm    // what broke, each until it is repaired
-	Parts    int       // how many parts it is fired in after it broke; 0 for whole
-	Lost     []Harm    // the parts that are not there, each until it is found
-	Unnamed  bool      // no name or mark can be read on it
-	Aside    string    // why nobody goes on with it now; "" while somebody does
-	Away     string    // where it is worked on outside the room; "" while it is here
-	Absent   time.Time // when its maker was last not there
-	Place    Place     // where it was last put
-	BoneDry  bool      // felt bone dry before the first coat, and not wetted since
-	FeltDry  time.Time // when it was last felt, and dry all over; zero for never since its last firing
-	Pictures []string  // ids of photographs
-	Notes    []Note
-	Cover    *Look                 // the last look all round
-	Check    *Check                // the last check of the foot
-	Helps    map[string]bool       // stilts, cookie, wash: recorded for its firing
-	Rulings  []Ruling              // blockers that the teacher overruled; each counts while its facts are the same
-	Since    map[matter.Code]int64 // by which event the piece came to be as the blocker says
-	Load     *Loading              // the load it stands in, until unloaded
-	Firing   *Firing               // the firing it went through, until another stage of its work begins
-	Past     []Firing              // the firings of stages before, in order
-	NextCone kiln.Cone             // of the firing that it is mended for; "" as its assignment says
-	Opinion  *Opinion
-	Quality  *Quality
-	Latexed  map[string]bool // surfaces that latex was laid on, whatever was laid on it since
-	Peeled   map[string]bool // surfaces whose latex came off
-	Waxed    map[string]bool // surfaces that wax was laid on
-	Touches  []Touch         // fingers that felt whether a coat was dry
-	WetAt    time.Time       // when water or glaze last came onto it; LastWet may be later, when it was felt
-	Nights   []Night         // how long it had dried when it was felt cold, or went into a load
+	Seq       int64 // of the last event, undone or not
+	Coats     []Coat
+	Doubts    []Coat    // laid within moments of another hand's: nobody said yet whether the same or the next
+	LastWet   time.Time // last coat, patch or wet wipe, or when a finger last found it wet; zero if never
+	Damages   []Harm    // what broke, each until it is repaired
+	Parts     int       // how many parts it is fired in after it broke; 0 for whole
+	Lost      []Harm    // the parts that are not there, each until it is found
+	Unnamed   bool      // no name or mark can be read on it
+	Aside     string    // why nobody goes on with it now; "" while somebody does
+	Away      string    // where it is worked on outside the room; "" while it is here
+	AwaySince time.Time // since when
+	Absent    time.Time // when its maker was last not there
+	Place     Place     // where it was last put
+	Spot      string    // which board or shelf there; "" where nobody said
+	BoneDry   bool      // felt bone dry before the first coat, and not wetted since
+	FeltDry   time.Time // when it was last felt, and dry all over; zero for never since its last firing
+	Pictures  []string  // ids of photographs
+	Notes     []Note
+	Cover     *Look                 // the last look all round
+	Check     *Check                // the last check of the foot
+	Helps     map[string]bool       // stilts, cookie, wash: recorded for its firing
+	Rulings   []Ruling              // blockers that the teacher overruled; each counts while its facts are the same
+	Since     map[matter.Code]int64 // by which event the piece came to be as the blocker says
+	Load      *Loading              // the load it stands in, until unloaded
+	Firing    *Firing               // the firing it went through, until another stage of its work begins
+	Past      []Firing              // the firings of stages before, in order
+	NextCone  kiln.Cone             // of the firing that it is mended for; "" as its assignment says
+	Opinion   *Opinion
+	Quality   *Quality
+	Latexed   map[string]bool // surfaces that latex was laid on, whatever was laid on it since
+	Peeled    map[string]bool // surfaces whose latex came off
+	Waxed     map[string]bool // surfaces that wax was laid on
+	Touches   []Touch         // fingers that felt whether a coat was dry
+	WetAt     time.Time       // when water or glaze last came onto it; LastWet may be later, when it was felt
+	Nights    []Night         // how long it had dried when it was felt cold, or went into a load
 
 	// Voided is the Seq of the last event that voided looks, and VoidedBy names it: a
 	// check or load that had not seen it does not count.

@@ -56,6 +56,7 @@ func workTheTimetable(c *caller, class string) {
 	require.Len(t, around.Next, 5)
 	require.Len(t, around.Before, 4)
 	foresee(c, class, around.Next[0].Key)
+	prepare(c, around.Next[0].Key)
 	takeACalendar(c, class)
 	put(200, bell("09:00", "10:00"), bell("10:00", "11:00"))
 }
@@ -107,4 +108,17 @@ func foresee(c *caller, class, key string) {
 	do[[]contract.Remedy](c, 200, "GET", "/lessons/"+key+"/remedies?piece="+course.Pieces[0].Piece, nil)
 	do[contract.Problem](c, 404, "GET", "/lessons/"+key+"/remedies?piece=nowhere", nil)
 	do[contract.Problem](c, 404, "GET", "/lessons/2030-03-05T03:00/course", nil)
+}
+
+// prepare asks what a lesson needs, and ticks it.
+func prepare(c *caller, key string) {
+	t := c.t
+	before := do[contract.BeforeLesson](c, 200, "GET", "/lessons/"+key+"/before", nil)
+	require.NotEmpty(t, before.Hand)
+	require.Empty(t, before.Ticked)
+	ticked := do[contract.BeforeLesson](c, 200, "PUT", "/lessons/"+key+"/ticks", body{"items": []string{"tool:sponge", "glaze:A"}, "done": true}).Ticked
+	require.Len(t, ticked, 2)
+	require.Equal(t, "teacher", ticked[0].By)
+	require.Len(t, do[contract.BeforeLesson](c, 200, "PUT", "/lessons/"+key+"/ticks", body{"items": []string{"glaze:A"}, "done": false}).Ticked, 1)
+	do[contract.Problem](c, 404, "PUT", "/lessons/2030-03-05T03:00/ticks", body{"items": []string{"x"}, "done": true})
 }

@@ -480,6 +480,36 @@ func (e JarDoubtWhat) Valid() bool {
 	}
 }
 
+// Defines values for JarToMindAct.
+const (
+	Closed  JarToMindAct = "closed"
+	Replace JarToMindAct = "replace"
+	Shake   JarToMindAct = "shake"
+	Stir    JarToMindAct = "stir"
+	Thicken JarToMindAct = "thicken"
+	Thin    JarToMindAct = "thin"
+)
+
+// Valid indicates whether the value is a known member of the JarToMindAct enum.
+func (e JarToMindAct) Valid() bool {
+	switch e {
+	case Closed:
+		return true
+	case Replace:
+		return true
+	case Shake:
+		return true
+	case Stir:
+		return true
+	case Thicken:
+		return true
+	case Thin:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for LessonIs.
 const (
 	LessonIsAdded     LessonIs = "added"
@@ -1181,6 +1211,19 @@ type AssignmentChange struct {
 // Atmosphere defines model for Atmosphere.
 type Atmosphere = glaze.Atmosphere
 
+// AwayPiece defines model for AwayPiece.
+type AwayPiece struct {
+	Mark string `json:"mark"`
+
+	// Overdue A lesson of its class was held since
+	Overdue bool       `json:"overdue"`
+	Piece   string     `json:"piece"`
+	Since   *time.Time `json:"since,omitempty"`
+	Student string     `json:"student"`
+	Title   string     `json:"title"`
+	Where   string     `json:"where"`
+}
+
 // Backup defines model for Backup.
 type Backup struct {
 	At    time.Time `json:"at"`
@@ -1206,6 +1249,23 @@ type BandArea struct {
 type BandPart struct {
 	Mm  float64 `json:"mm"`
 	Why string  `json:"why"`
+}
+
+// BeforeLesson defines model for BeforeLesson.
+type BeforeLesson struct {
+	// Away Pieces that are out of the room
+	Away []AwayPiece `json:"away"`
+
+	// Clean Pieces to clean before their first coat
+	Clean  []HandOut     `json:"clean"`
+	Glazes []PutOutGlaze `json:"glazes"`
+
+	// Hand Pieces to hand out, in the order in which they are fetched
+	Hand   []HandOut    `json:"hand"`
+	Jars   []JarToMind  `json:"jars"`
+	Lesson Lesson       `json:"lesson"`
+	Ticked []LessonTick `json:"ticked"`
+	Tools  []PutOutTool `json:"tools"`
 }
 
 // Bell A lesson of an ordinary week or cycle
@@ -1934,6 +1994,23 @@ type GuideVerdict struct {
 // GuideVerdictVerdict defines model for GuideVerdict.Verdict.
 type GuideVerdictVerdict string
 
+// HandOut defines model for HandOut.
+type HandOut struct {
+	Mark  string `json:"mark"`
+	Piece string `json:"piece"`
+
+	// Spot Where it stands; empty where nobody said
+	Spot    string `json:"spot"`
+	Student string `json:"student"`
+
+	// Table Where its maker sits; empty where nobody said
+	Table string `json:"table"`
+	Title string `json:"title"`
+
+	// Why Why it is to be cleaned
+	Why *string `json:"why,omitempty"`
+}
+
 // Handle defines model for Handle.
 type Handle = piece.Handle
 
@@ -2154,6 +2231,20 @@ type JarReserve struct {
 	Ml  float64 `json:"ml"`
 }
 
+// JarToMind defines model for JarToMind.
+type JarToMind struct {
+	Act   JarToMindAct `json:"act"`
+	Code  string       `json:"code"`
+	Item  string       `json:"item"`
+	Name  string       `json:"name"`
+	Place *string      `json:"place,omitempty"`
+	Raw   Hex          `json:"raw"`
+	Why   string       `json:"why"`
+}
+
+// JarToMindAct defines model for JarToMind.Act.
+type JarToMindAct string
+
 // Join defines model for Join.
 type Join = piece.Join
 
@@ -2288,6 +2379,13 @@ type LessonCourse struct {
 
 	// Washes Changes of glaze in this lesson
 	Washes int `json:"washes"`
+}
+
+// LessonTick defines model for LessonTick.
+type LessonTick struct {
+	At   time.Time `json:"at"`
+	By   string    `json:"by"`
+	Item string    `json:"item"`
 }
 
 // LessonsAround defines model for LessonsAround.
@@ -2594,7 +2692,10 @@ type Piece struct {
 
 	// Sight What a look at the piece sees now of how it is made and stands: sent back with the look, which holds while it is the same
 	Sight *Sight `json:"sight,omitempty"`
-	Stage Stage  `json:"stage"`
+
+	// Spot Which board or shelf there
+	Spot  *string `json:"spot,omitempty"`
+	Stage Stage   `json:"stage"`
 
 	// Student Display name
 	Student  string         `json:"student"`
@@ -2758,6 +2859,46 @@ type ProgrammeSheet struct {
 	Crossed []CrossedTile `json:"crossed"`
 	Proven  bool          `json:"proven"`
 	Strips  []StripTile   `json:"strips"`
+}
+
+// PutOutGlaze defines model for PutOutGlaze.
+type PutOutGlaze struct {
+	Code  string  `json:"code"`
+	CupML float64 `json:"cupML"`
+
+	// Cups In quarters
+	Cups float64 `json:"cups"`
+
+	// Earlier mL that lessons before it take on the same day
+	Earlier *float64 `json:"earlier,omitempty"`
+
+	// Hit Who goes without, as they are called
+	Hit *[]string `json:"hit,omitempty"`
+
+	// Item By which it is ticked
+	Item string `json:"item"`
+
+	// Left mL in the jar; missing where nobody knows
+	Left *float64 `json:"left,omitempty"`
+	Look string   `json:"look"`
+
+	// Ml What the strokes take that fit into the lesson
+	Ml     float64 `json:"ml"`
+	Name   string  `json:"name"`
+	Pieces int     `json:"pieces"`
+	Place  string  `json:"place"`
+	Raw    Hex     `json:"raw"`
+
+	// Short mL that are lacking then
+	Short *float64 `json:"short,omitempty"`
+}
+
+// PutOutTool defines model for PutOutTool.
+type PutOutTool struct {
+	Count int    `json:"count"`
+	Item  string `json:"item"`
+	Name  string `json:"name"`
+	Why   string `json:"why"`
 }
 
 // RawLab CIELAB as it was measured, which may lie outside what a surface can have
@@ -3107,6 +3248,9 @@ type Student struct {
 	Left *bool  `json:"left,omitempty"`
 	Mark string `json:"mark"`
 	Name string `json:"name"`
+
+	// Table Where they sit
+	Table *string `json:"table,omitempty"`
 }
 
 // SurfaceArea defines model for SurfaceArea.
@@ -3661,6 +3805,12 @@ type ListRemediesParams struct {
 	Piece string `form:"piece" json:"piece"`
 }
 
+// TickLessonJSONBody defines parameters for TickLesson.
+type TickLessonJSONBody struct {
+	Done  bool     `json:"done"`
+	Items []string `json:"items"`
+}
+
 // LiveParams defines parameters for Live.
 type LiveParams struct {
 	// After The last event that the screen has seen
@@ -3851,6 +4001,9 @@ type ChangeStudentJSONBody struct {
 	Left  *bool   `json:"left,omitempty"`
 	Mark  *string `json:"mark,omitempty"`
 	Name  *string `json:"name,omitempty"`
+
+	// Table Where they sit
+	Table *string `json:"table,omitempty"`
 }
 
 // ListTilesParams defines parameters for ListTiles.
@@ -4021,6 +4174,9 @@ type AddLessonJSONRequestBody = LessonChange
 
 // ChangeLessonJSONRequestBody defines body for ChangeLesson for application/json ContentType.
 type ChangeLessonJSONRequestBody = LessonChange
+
+// TickLessonJSONRequestBody defines body for TickLesson for application/json ContentType.
+type TickLessonJSONRequestBody TickLessonJSONBody
 
 // AddToLoadJSONRequestBody defines body for AddToLoad for application/json ContentType.
 type AddToLoadJSONRequestBody AddToLoadJSONBody
@@ -4270,12 +4426,18 @@ type ServerInterface interface {
 	// ChangeLesson Move or cancel one lesson, or have it as the bells have it again; one that was added is taken out by cancelling it.
 	// (PUT /lessons/{key})
 	ChangeLesson(c *gin.Context, key string)
+	// GetBefore What is handed out, put out, stirred and cleaned before the first brush, and what is ticked of it.
+	// (GET /lessons/{key}/before)
+	GetBefore(c *gin.Context, key string)
 	// GetCourse Who does what when in a lesson, and after which one each piece is finished.
 	// (GET /lessons/{key}/course)
 	GetCourse(c *gin.Context, key string)
 	// ListRemedies What would bring a piece back that is behind, each computed.
 	// (GET /lessons/{key}/remedies)
 	ListRemedies(c *gin.Context, key string, params ListRemediesParams)
+	// TickLesson Tick what is done for a lesson, or take a tick back.
+	// (PUT /lessons/{key}/ticks)
+	TickLesson(c *gin.Context, key string)
 	// Live What changes, as it changes (server-sent events).
 	// (GET /live)
 	Live(c *gin.Context, params LiveParams)
@@ -5598,6 +5760,31 @@ func (siw *ServerInterfaceWrapper) ChangeLesson(c *gin.Context) {
 	siw.Handler.ChangeLesson(c, key)
 }
 
+// GetBefore operation middleware
+func (siw *ServerInterfaceWrapper) GetBefore(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "key" -------------
+	var key string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "key", c.Param("key"), &key, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter key: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBefore(c, key)
+}
+
 // GetCourse operation middleware
 func (siw *ServerInterfaceWrapper) GetCourse(c *gin.Context) {
 
@@ -5657,6 +5844,31 @@ func (siw *ServerInterfaceWrapper) ListRemedies(c *gin.Context) {
 	}
 
 	siw.Handler.ListRemedies(c, key, params)
+}
+
+// TickLesson operation middleware
+func (siw *ServerInterfaceWrapper) TickLesson(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "key" -------------
+	var key string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "key", c.Param("key"), &key, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter key: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TickLesson(c, key)
 }
 
 // Live operation middleware
@@ -7410,6 +7622,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/lessons", wrapper.AddLesson)
 	router.GET(options.BaseURL+"/lessons/around", wrapper.LessonsAround)
 	router.GET(options.BaseURL+"/lessons/:key/course", wrapper.GetCourse)
+	router.GET(options.BaseURL+"/lessons/:key/before", wrapper.GetBefore)
+	router.PUT(options.BaseURL+"/lessons/:key/ticks", wrapper.TickLesson)
 	router.GET(options.BaseURL+"/lessons/:key/remedies", wrapper.ListRemedies)
 	router.PUT(options.BaseURL+"/lessons/:key", wrapper.ChangeLesson)
 	router.POST(options.BaseURL+"/room/code", wrapper.MakePairingCode)
@@ -9553,6 +9767,45 @@ func (response ChangeLessondefaultApplicationProblemPlusJSONResponse) VisitChang
 	return err
 }
 
+type GetBeforeRequestObject struct {
+	Key string `json:"key"`
+}
+
+type GetBeforeResponseObject interface {
+	VisitGetBeforeResponse(w http.ResponseWriter) error
+}
+
+type GetBefore200JSONResponse BeforeLesson
+
+func (response GetBefore200JSONResponse) VisitGetBeforeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBeforedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBeforedefaultApplicationProblemPlusJSONResponse) VisitGetBeforeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetCourseRequestObject struct {
 	Key string `json:"key"`
 }
@@ -9621,6 +9874,46 @@ type ListRemediesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListRemediesdefaultApplicationProblemPlusJSONResponse) VisitListRemediesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TickLessonRequestObject struct {
+	Key  string `json:"key"`
+	Body *TickLessonJSONRequestBody
+}
+
+type TickLessonResponseObject interface {
+	VisitTickLessonResponse(w http.ResponseWriter) error
+}
+
+type TickLesson200JSONResponse BeforeLesson
+
+func (response TickLesson200JSONResponse) VisitTickLessonResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TickLessondefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TickLessondefaultApplicationProblemPlusJSONResponse) VisitTickLessonResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -12744,12 +13037,18 @@ type StrictServerInterface interface {
 	// ChangeLesson Move or cancel one lesson, or have it as the bells have it again; one that was added is taken out by cancelling it.
 	// (PUT /lessons/{key})
 	ChangeLesson(ctx context.Context, request ChangeLessonRequestObject) (ChangeLessonResponseObject, error)
+	// GetBefore What is handed out, put out, stirred and cleaned before the first brush, and what is ticked of it.
+	// (GET /lessons/{key}/before)
+	GetBefore(ctx context.Context, request GetBeforeRequestObject) (GetBeforeResponseObject, error)
 	// GetCourse Who does what when in a lesson, and after which one each piece is finished.
 	// (GET /lessons/{key}/course)
 	GetCourse(ctx context.Context, request GetCourseRequestObject) (GetCourseResponseObject, error)
 	// ListRemedies What would bring a piece back that is behind, each computed.
 	// (GET /lessons/{key}/remedies)
 	ListRemedies(ctx context.Context, request ListRemediesRequestObject) (ListRemediesResponseObject, error)
+	// TickLesson Tick what is done for a lesson, or take a tick back.
+	// (PUT /lessons/{key}/ticks)
+	TickLesson(ctx context.Context, request TickLessonRequestObject) (TickLessonResponseObject, error)
 	// Live What changes, as it changes (server-sent events).
 	// (GET /live)
 	Live(ctx context.Context, request LiveRequestObject) (LiveResponseObject, error)
@@ -14880,6 +15179,32 @@ func (sh *strictHandler) ChangeLesson(ctx *gin.Context, key string) {
 	}
 }
 
+// GetBefore operation middleware
+func (sh *strictHandler) GetBefore(ctx *gin.Context, key string) {
+	var request GetBeforeRequestObject
+
+	request.Key = key
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBefore(ctx, request.(GetBeforeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBefore")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBeforeResponseObject); ok {
+		if err := validResponse.VisitGetBeforeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetCourse operation middleware
 func (sh *strictHandler) GetCourse(ctx *gin.Context, key string) {
 	var request GetCourseRequestObject
@@ -14926,6 +15251,50 @@ func (sh *strictHandler) ListRemedies(ctx *gin.Context, key string, params ListR
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListRemediesResponseObject); ok {
 		if err := validResponse.VisitListRemediesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TickLesson operation middleware
+func (sh *strictHandler) TickLesson(ctx *gin.Context, key string) {
+	var request TickLessonRequestObject
+
+	request.Key = key
+
+	var body TickLessonJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TickLesson(ctx, request.(TickLessonRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TickLesson")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TickLessonResponseObject); ok {
+		if err := validResponse.VisitTickLessonResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -17337,437 +17706,449 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3vktu2ti/4Kqi+tyr3zmHbHSc7Z8f+ZLedv07icTsnNXUmUwWJkISIAhgAbLV2ym9xn2QeYR7gPtMU",
-	"1loASQkgqW5129775EvcEkWCwMLC+vNbv/XX2Vxvaq2Ecvbs6V9nRthaKyvgjzdGzyqx8f+ca+WEcv6f",
-	"vK4rOedOavW4xiv+7Q+rlf/Ozldiw/2//rsRi7OnZ//tcXv/x/itfRzu+/79++KsFHZuZO1vd/b07LcV",
-	"d2wrlGNbo9WyYFIxrQSzwj9/Ls78T+g+/jHPN7rBYdVG18I4iUOfNzX8v3/3qw2vKua/Y3rBvrpgm9fM",
-	"aVbrxjDduLPizO1qcfb0TDWbmTBn74uzZcX/Ifyd6BvrjFRL/00lFu7wEZvXzH/hx+1Wgv3BTcG2K2EE",
-	"k45Jy9ZKb1XqQZuq85T2Y8U3qce/L86M+LORRpRnT/+TRgk3KfDdf4+P0LM/xNz5ez2va6OveXU4XRze",
-	"ZKHNxv/rrOROnDu5Ee1A2/eer7haitTsSjWH19xyyzg8S5RnxZl0YmNHZaLi6hLu7J9BD+XG8B3Mgnbp",
-	"RbCO4zdCNRs/E42yQvgJ7gzACNcYBf/EwZed6cnMKN6Ynty+dHJarZVLtREpOZxJ+2cjLrVKD39ecWtz",
-	"3+zSX+TuVTbicE3erQSruHWs5DumFduu5Hzl12jOFZsJBoJT9kVUaQeyK1Tpt4n/pxNmk5IFoUo/XXE0",
-	"M60rwZX/ygtTcpxL4xco+RtZJn/xBzcJcfuBG+tHvOE71ljxjIlN7XZsoQ3bei3ixw3z66/oiuHB/fel",
-	"bcNL8fyIHbHhZu3/OSLiP9Fl/heC28bQ3itL6V+JV296otM+WzezSqR0xoEoZrRFcaavhTmcwu8dW3HL",
-	"YBWZNkw6S1MmLeNmvpK4gQ5XqpZiLrqzKZUTSxyVEZXgFuVi/3m2XRJmhcCVmvON8JImHeOqxM+8DnEr",
-	"3SxXDoWQu+RATFOldNF3ess2XO0YfI83t0xvlX/Iitv2Xp2BW70RyUmSFsTKuqb0K8q2K822fsPMV9oK",
-	"BaP2u8Zf5MVuu9IVCV9y0E5s6ooU1yTteLnScp7QjHtKS4KKo8eCLNA+7EgcqRZSJHElWynuDC9ML23B",
-	"ztIO60FS5IljZqNt7VXN2As/b6/sKMMNv3kt1NKtzp5+eVHkdWPnur8XJ9WUXS2T1pGdZ39+MaQy+4//",
-	"Wc90uWNbbdbWPx72wo5ttBHPQHaNmGtTMuv4Li1UJ9aSY3O94Tff47VfXlykdOjHphO7QnFRnG2kiuuU",
-	"eL2uEjvpBm7n7auLxHY+3FW9PRPMHH0jSzDBYVOWzRz+fWDVFGc350t9Th+CCD/q3LDz9bnc1NqgBcP9",
-	"pJwJteaNddo+nmsjHqOJ6Yf4gs/XTX03I3K2c3srKpX76sukWp5mApO6g2MC757SUS+4KhNWGjfTl9Lf",
-	"4rkRPGU5rIRcrtxPP02U1ZobdLsmP/gNN270GIijCE8o8A1zEwJvc7icRvDLn55MfBXduEoqMfnVbWMW",
-	"fD5hXcOFRRxQ7jVgbg5eY7OZOKLtajc+Gn9R4e+ZHISoqkMN/JxVwlqt/DnBFdOmlIqbHdsKsfZG13w3",
-	"hwHtObBeJ4u+cExXyU8SGlmo0k44HK0LQrn/Gn4vh8Ou5LuC2Wa+Ytyyi6+ffv63/tGXurN3wtLnLk4F",
-	"3hmmo2Cfe6PrecEumLgWNFvPGJ26cER7kw4fKjdeKT75CpQ6/nGRUiT+HiVaEv0xfM5+0srf1Gn27+yq",
-	"8f9+xi68E89xQP5xJZ688YH/Pvy8PckJCxpnmFYkI0h6ezhMCI7Yld5aNvNXgDhdC1PxumBN7UfPGW5+",
-	"P/TNhvGZvhZonfBZQsoWOLphvfOduIETkW8nXtnU7/SkTbc3RfC75HxUer5GB2ZPR81047rnYgiERBvX",
-	"+z3eCNZeVkqzw1NxrivdGFgLPV8HKzgRFfB3EtzYY9zBuS7FuN3jnDCX/kq/NXcpHwaWm7NK6zXb6qYq",
-	"mRXO+c2htFtJtWSisoLNhP8nhMtApnAiFtJY/8p8yaVKvthCooOetEO9uejnztv/uM8OjSDr+HL0Ra/g",
-	"okGF782pG5f8Yssn6GSY76JzUMDt8MdhlAWJyoF09S0kI3i5exTE7RjzCH6J5pG+STiRitXyRlQ2qLm1",
-	"qB2r5dw1RhRsYfQGt6muIX54sFNXyejgNvnpTfLTXeLTvZm8OfOX+dsWZ6v0TtQ3bwUvybLvD9Hvcrdo",
-	"qkw8qOLL6bbONxVfpg2sm4lKqOKzsSvf8u1rPgPhnMN+PFy3//2/Xj25uLiAvQALNNM3o3rMPxqH2t45",
-	"TEDRTlNqfi95JVTJE6oOTp/J7gbd5iXO2v4swhD6dxsNinkRTZ/eoGrCmTwULXQ6/SRdTtnmeFlxRscw",
-	"vcPQJL7E2+7PYyaUvNKVLDNBV7Tgps//a7g+NY26LDOa3s+cLkuYSGnZnFeVKCG0tNJb78KbRtnktPJm",
-	"uXLJwFUlhQ2piP6qdJ3ZEbusZ3N1TDRuKWCMQz0bC6mXGFKCx7XTjVMS36Kd66GV/b7Vxn17oEwGV3A5",
-	"vNVkZUlBRyNqwV06EAgprpzvPxNVlTut25tO8+i8w5AQkjlXcwFzmn0VB0FSsArwoQWISqkxfM/XgtUV",
-	"HYcH74cux5gOgYs6Oz+3Y6Zvi+9ozROvXGnr8m+LgmcpVCXo9UGq5UaAbQuRbDxHNYXw/IQ4UFD0tdIu",
-	"G2E4Xrn+zDfZZFVOQCCszddCMe1Wwmyl9eY5V7STtkY6B+mr6Yo5qVUTwRF71lmxMMogzgVtna7sBTkh",
-	"CYAn0UK1W2Rol/5MgZuEZ5uaHm0Fucp+fcWOcdOLVyowTT9L6sAghgc6DO7i5Qdj8mUueiquQwr8UDzQ",
-	"lp5s/1f8mKtDdGvP27YYXoZRwStMVLIUBqPXKaIfAIMKyYH0oqlShsOxv2LoHI0lcOEisKW0SbzRhXdP",
-	"P6eExLRQTMr7rQVfYzZGksoDbQ5uDrzh1I2zN2/4jmH0OIT0NNF49icp68PcTIw/7W7jMpOrg4b7iHMD",
-	"r/govMAxzg1Oznt4fZOKn+pRq9x7Re+Ls7XE+Gv0140Ah2MlwTaYVXy+TnqrVdpCqbmbrz7DzN7r/+MZ",
-	"bJrGNrwC1EijvD5hlkNiLAZuPr+46IRuPh+bYzT5YeRpiTBlLuE11zwVS7t4CgMF55psqpVurOgN8slY",
-	"OGuuldiP6D1JxQVLgQ7FodYrhbLSJTbb8vHm9TN28ZSULtsKuVyJEkMBh0LandqL5LhbOS9lfZmelpi0",
-	"nZnG+qfB9MFKlrKGnLRXi3K+ZtzC6LjF1R4Z1JPxIb0cnYmJz5o0AVdirikcOzjusVsttO5tp3nF5QZO",
-	"CaVVOp4VduCY0NwybTY5SGgapURGLG0lS0olHErIghNQYSVry5zh16IiUXURXjUwq1+MLhCIWHpkW97P",
-	"w50RngU+Lwjuk0YXJRXHS+/FJvQGqdlD+AQY9YxvtFqiL8ZNaZ+xjbQWwoCA41EaNg1lrv1Klkm7d3LK",
-	"I6f3XouF+6UZeIFbPhN+PnAIYzY1m8c7XLeV4Ne71BEi52uI7HBFrsKy8faiYnVjam1FGnQirEy5K2Ci",
-	"rIWowTOeoUwEUdnyG7DDnLhJbkzrOErdtAgD3xFuMCZ9vJrbdw46Udfh7FE260ZvgaNLLkaw5/fThwQf",
-	"ygBq0N/3oooYB0jzYFgboUB5pMNdYSTTMXUrOIdSUXKHqKKFVKVUS3JIJW5QZYMfbld6OzUY0E8J7C/k",
-	"qaBxvKqO8i4rvqNg76EmxqMYdDEc1N5Nme3QIPcDY6XRdS3KAiww5k+eajfkAyX2BCKuJm+LK/zBNKQU",
-	"+Up9PFR8ZE/OIgKKJCK7ES51Q+PdtwSbY94DbnOEHEzDSPTeGgeUeZFdDsp6KAnf+LszreaiYDOx0Iaw",
-	"Us9imiocSphZQpgPmZI1CL2/zf/z3/7z4vxrfr74/a+v3v/3obxacvumpbnkJnOQH5P5XGnnRErfvwPD",
-	"Hb5kfhABZ2jAGyhuu0yU0IoLpSh2g6MIY6e3Sy9gk41AkVFghVAQI2Pg3LGtdCvdOMbBXHiGm1haBLP7",
-	"LwgYHAysTExnFKE3Gck37CGgwqmkIKycVKTZopn35cW4/wRJ4OSqGr5l+D1qdkgkW7bR1kXkQUJ2n59/",
-	"kxXfAIgee3XYPLcFfhzaAEnLU3OXw2/tYfq94tYLxhnkW8gn6xnYwzCvI255uHv1ViGSoH+HX+DHsn4K",
-	"mRHvD5SE7N0K5Yo08GFCBGYhKjeamPTXdPXHgW0D1StuZXSzXJFNacTTgK0X0q2EYVtZe6W5WDClDUWE",
-	"Z3y+9ucnZ7aSddLyyVejrNKAEUL1bzH4zTi61h2rNPxdwhNtrVFzzbRzVdqBzJxAycQWhGgqrlipBY3A",
-	"rmP0DmK6ju1EGl+g1W/C5adYK8C7eOGhbAi3zDpZVWybuaNJanEQp/5tZmLZKAzS1NzQFzLc3mmGJsOE",
-	"0xZXLKmktVo0NhlLjMJ1IKJSvVuJH3hCaz2v5Fr0yo44DH27EgpEsHyGeBHIM6IQ8h0zulFlZvozpQT+",
-	"t8lvyPkfjqahlYU3wZ+0B1p8u/R8JSu9hioRjkGoHNb/LDvw+MyAjBVXTiSwsDOxlOoIOCzswqQFI+tM",
-	"6E7jk9rQj/8CT06/v0sYvtczfl979fB7Go0+fZR57ZNOYvyCoc2AyTr8lVuldJacr3A7wtFuWQfYc7DC",
-	"ukaYeCaO1Hq/B+mV41LXmnJlflVx1jrPTgqH0daK8p2sknGKXnypY/akc8tv9dYfDGa6M/nG6KXhm424",
-	"zKWY88Z01Wz2oA7HRSQOEpR7fxu9vb/bp03p8FL08DDRBa5Ecv0acy1ybi/JdLAKqWxq9wytY6ZVtcNU",
-	"tJ/W2h6ay8G6neYL+qGAyZZ4e2Gd3HAnjrzdK/pZEmMll4l9+dyh9Ws1WODJ3YjOQXIrJgGtzx2rBG9v",
-	"SmZ9o5ysGFd4SlHpJaSG20CddaLeD3uGU7rrpxwOkn6TMExhsfzp7s8jpjC1th8q6dzpINhGSehhXRJG",
-	"ZjG8hbLQXch2iFnBTBvwXgavVrS7DpcgSl0yw52yZp+jABPmWLqOBTH3w2DOb6McPnQqVu9gy+KEIH6u",
-	"facwyuykRJlOTkxG2WWnZNpiUuwILk4OLCBt0mqk5DuLvlCLY3GNQVj3IVo7CcF7HqBZgNZ6DmY1Zy/5",
-	"DrLtY+VoFX351zFAevJuUu+F+BIG0SXGLdsKcMvTqLPkNnwV8f6Me5v2GfwbigFeQMLfaqYV1ALAo2DX",
-	"A0LCPxNCUah8gTdgvtK6YoTt91NO27qTwIHbB2DhaGF4GHecutSyvxSOy+rImpp2AS7Gk4jevsukiJZg",
-	"03tFCBcx+tMhULPws+A9gr7h0w2NGb3J1fEck+eUZSJ2MZI/vEN28qvxu6OvNRZNGbYp05XUryGocS0w",
-	"NYkrADh9VgnHpHdVcyh6vXDpdfSrByH8WQW1Cok9pO++TgMhYlgMmLVJyBIS+tsBS17qebMRymWRnUOQ",
-	"TN5jYDgMQbTfty7+hpfiqFwEJHYO7/8G8j1bQK9R7sBvPXLE92rAOzq0URvu5sns0lWoM4+qzQvS3h1v",
-	"iXMK8xgXGV+rO56kQsNQ3ZuABJsI6esVGA+4W7cyTqqKwDObdMwtuWUCOO8gUIazCxXg8a7csgqxQxOR",
-	"f1qvczK66aciOnIV5vQw+yX+nFgiS4KXvgs6wYn1ebFjJARHoE2lqyakMCKcjgZG79+yE+B9OqNrLWGC",
-	"KtJkttEhPx1J2TR8myxImSPU7RhkL05NyiniqkwyTbzR0m9VgnFteVVRxgDzLHVDEj8NIA1PyVcWT4QS",
-	"VnwmqmNc65lIBgkCxdGUet4Vr49wQq/85Un58jbwN2ToTin399dPLDekq/+vqRfremrpsCzRhj4Wvkml",
-	"Xv5J4S5xqeNou5PSvnCc8rjcRSvwrbwmN0yT1oE7VjYWUQOUWSPlvYNij0qrJSLwuL/IOWEOQxvcrtOe",
-	"JET0oB6F2C0qKJl7yqzeCMgMeyfKe/Lg9VPSIkQ1E/qULMXEkYNOqmb+ErZdSeBiEdyb7T0rrFNnmAIc",
-	"fw/VvxVvrBgNEGJdOL58aspfcSdUttrSH4s2pmItX4inMQFLsYAC63C4i1l1jDURIJrwz5SY7BfAt/GO",
-	"6Wo+j8hIAu1/oww/jqwddWqub1H5T6fUUFjk1bU3HhO5FCyATZuNS/HTVdo5R1lfostYimsJ67KFtNVs",
-	"F8mE5pWerxl3bKbdikE9d3F4Xg870yEYfBTyt8yH22dYvRqjYaGMt+xHAwYJdJI3Xkh/GRmlJKsSDWkG",
-	"exkSe1rNBUC6xgkB5sGXCs64uIbalxmvIHXGvVasmk2dTF1kscttejgy3Mya+Vq4gGIu2PLx5vXdcbwg",
-	"Fs8zPgd++5lFGXnKOCMquWmmZJlcCbBTgcGqroXaJ24TygkjSsYXTpgtN31pHHlcSLXfbU6OSaHHdNKY",
-	"VCZz236XUto22OnPQn47Io6iPqISgLtmvfPhhr8PBDP2U3SWg189w1RoAFT4WSnOuLJbDP15bww5C8A7",
-	"K/VZBJ4WZ7UQVSe9Nzcc/lHyDaYtjai5NFCnxY3r6E4vEJjxVZrUasAHcytL/K1tkEtnZtF2J8mlcnV/",
-	"N30tIALGr0UkWOzwLcxXAmgVrnUDL1H78ZhAKAZWzFog4ybq5+JM11JhXcqfDa/8xk6WgciMgkLAB1cl",
-	"UmM8RRGYjAU5RsaDJ9dCjZLVJN0s5SKtI1rQgRfRWkNd4AKO+iXAyRTgsvqa9KvUFqmJ+2YqsgHZzQAg",
-	"IC0rURIjh2ZdwypWGkWRrFRDZinMJ1YOQkISaPN+zwzK9mdqFJRVrzQWNI4pheg2j15YkbURXg+pGooz",
-	"TMPM/cwl8djjpQxXMCPgqZ+mnsMSNeaRJoRdcZPeFn5tECa1aear4KW2ltXQaMfGuqJkX0KuI8ejn2uq",
-	"Pr/JxD9rfQy+t9Zun33uDqj3oehIa0ZEn14G6BFquVvg875KjDZUDvZi3hep+/hT4KDkK6kProUp5dwl",
-	"Tx/HJZLh0r7GXdwoYLoZT4DAQUqh4X3anGR0eKvN+tEVniTTQ8P+V/Dsb3hT9V/E8H8gry+8D7/WspxG",
-	"fYe3uh3r3TeiPwpvWnSUItYMjYwCZgJqTpSAKNhtpkOKqnxljE5xhMS0U4LtR1TluM+FlxXhTilP6xss",
-	"eUhB3I/lPdrw3XcEfNoPF3iTI0Qadmwm2EqWpVBYwzBArboJNGcJrQRVQ4E7gK8FRex2gG/WgCAOsd+p",
-	"AbscMWtBivKubJYptpVlY4Q/yFeS+A0iOXpitay4FobcpEHFGq5D2JwqJ8DmUA6GcFYtPQzN6z5/Klbl",
-	"h2jxEdr5eVWFYywW34RgiF4cF9I+jn2qONuG0qNUEKQrU5LIHp6xFVaqd0m2KYSG6X87N0hbHtQL1lsV",
-	"Z04iAS9uSKhKaZNdLT9v4DFrWebqgAADJixIwvtBjKkoHNSj347mB8UfIqd/ip0ryFeXqKsT/O9xdm3p",
-	"6RuKqAQ9kVZHxrorJ2qbwxLqGL6wDnBDBLlQYsuM1hvIsJEJPCmvdRUilpjnG1JHc51C1T/v+K16uczk",
-	"4dO1Xe9QiCzj7A9u8uTc6WFHh9jpltQ4cZMUeWFbBBX2K7xdclEqnjggFvTpoX0kKLU6cjj534erk4/V",
-	"unxNHuLeo6lQepJSx2Dt9OKrbGovn5ZL2VQHuTIYdPo9zeZHmWKyzbLud9mVp5Uj4g+OCA7vrxYSj4fY",
-	"bXh+7n1+6gww/U7jVvbHQTmdnoeRCWhUBitcisrxV8ligJXsyVbXqVpp4wYS8hi8VUKUNrIk+ZOGVXy+",
-	"tkcmhMeppODN/MGpTTlhn8Mti/Dm4Wfhrei9U9P4bYgonoh2Pl2E9g4LLIh1BO0xICDIcXrkA/jHlDIe",
-	"T+LxWzr8DSCHgRj4fTF2TH7Yy2NfaIthcQsPhTIgfeT7DRJyHP4A0TCDKcMiZvCAmhUCed72U3p7SNcQ",
-	"juVk3SAI2MBkgJixiqCkkFpFYyYBpTmeLyQomawVQlHhIPQbvhZ+b0BSOmmeSHUF1mpSmEPMPAFUvRZV",
-	"jlbqGREiXxBRmMv3Wapkyp3oLRzyLdpOkWnXct9yJ8wO07ESbfQUDmhgwf7gBlh9/b3Xog9GdWiq2z8b",
-	"ZLLHjERxhhKfXKGNvBHlUf1q/A9e5PbXdqWZddJgjfYwamtTDbzmoqkqeNeVrkr7bMriDIHv5mKgwBFc",
-	"1oi681b92d3Yafj2VxXLGZJJe+A02JLn2S4nM3z7lKrAYw0xbBQlGmd4xYjzKlWeOJf19EYEb+HydEeA",
-	"EX4dMazNt9qsMSiC+sRBVndfbaFwcNtRQrZH2dGNUANz9bjG3FF/HvJPSA67T5ZVeDKIcTJqcCx9ENYP",
-	"c+8cipqRtzwF9FQbwccjJXhVqlvZ0uvjEDwszkqD0ExUMcnNHrmJ+m/2EwbJ3O34bLY8e8AQi8hSM636",
-	"mmoq71Ge2YCCyFgDGmgOFjgl4ZCIgtziA+lApG53eC4UsWEbnFedKRXgJNM4aYfFlcsakZcBmnBvhVu5",
-	"YspMZz98cm68yUIKAAtEdBXSCgQNiTyb2QqTaeeI01Ov3XeJIp9o8oUaWSa59NQR7ivcBPruJYsfryk0",
-	"e8y9rtNVXyEyd9TdCCv/Pt046cibeY82dStKAh15t/+g1NEYkjzePc5nGHy7mcPcZJc5dEbcW2pRWdlk",
-	"4OBZsqYFXxmhVkK61A8PNBGCL+hJvV8PjDajFe6CY8oFvwasoYltETBL2QZgABjqf5t9wVzdUtYqP3rw",
-	"+8WQeAT0xpgd3U8UZ9vDNx4/f9e8asQEIcHrpg7vP9qc651HWMfuP4en9SlzuxNlKTwyKU1xtKmZIUR7",
-	"ak5sY8TDM+aGBx9FmktvcbvSpu84xi/7EyDLLNASyJsxqQVOhtVJ30uoDOOK31TedO/cBzIpiA5uYTAE",
-	"EUNAWNLYTGfGUsFryt/AoJJyQOnnSQmWS6wXChkzXlWBxRtoLfvZlodt1XMqupGpk0sWM03vHivJEJ/3",
-	"d6Kq84q8TTPKio5wvZaYK+wl2rodEefaZNv9TqL1JG2PYPl4v/Tob2hrHUOx9Z20TpvdK+XM7q79CZOa",
-	"KZMAyh6P2dRyo0oNYMTkZPpvVfK7ASwOdT5shYXu0nlYcqbbtidpX2CsgjxDFJzxFobvlvUT6DGpFxjt",
-	"BXJkfw9uj7C/8eHPbdL+Ds3Gk2MIMjNYmCWtgzyfn2axvUz0BBzNzxixaKiP6cSo0qKxvJpE3DI+M2/1",
-	"Ns2UsZlifwXJjjWrsUkFzSzdqX1LGmReTp4jvvpQWuLnh+dp4KujBC0yLCA7yTP85s9GWP8Dgid5N6ig",
-	"aDhkcsfgeiGDfMB0hsOy6Uekg4h6O2FmkUqIXnpgtuw625fO6C3zewUNDOC8QaAnnwNtC1fM8t1TiCdD",
-	"wC4UK+gFlJ1aiE0QpQjikf1LQTR35Y/8FYLLp60TMjptuWVLeS1Ul3y0jRjqWqiUtkd89hFi/csiJdV+",
-	"pNqm6KbwzQLSe2FE8tDJLN1UUwHXlJS/Xgws6y+LnD16ZxMw/9C3+HZ7BmBsnBAsktEt/vt9zRyNZeBF",
-	"fuDmRVMuRZp7R27SbW0AA0a9iaSbiiz8gZtLf890LzaRkLLNa9QNimi0lUhkGiEWuFZEqDPuYw0wTkqX",
-	"ft2lFjbwyRaxgRngz6GtT4XItjvPwlrULjkL0FtxJnZaxQQN5upro/1S2s+YdUb7RfFLM20iQi30wdNa",
-	"ysW7z3Y2HqAEHyCv/IO35X4AkniK/NuQcxYKWBH8+AtiwIF7ISlkyFCFPkFTV+VnwZPRUFCxqWnCssGq",
-	"AiUc59+fnlVFpOnTF8MIK8z1EeHgH7h5i79JmiNpuEwctUFgTKifOi7gECL4FDmhMwiEt4W0kPrAXdV5",
-	"v3blM/oo13kmky6HDFhTVfmEebL+4/zz1I6gLPcJstdplldOOT72R2MBOJFGfN8tBx3f928TWJdulYYe",
-	"M/5um429SOZe2z4no2XEd05Hvs/IJGjsQxO7x9KToga/K4kMisKUxvsDUZyJDCc9GHZgMwmhqRif2VS5",
-	"jZvp/JIJPOSP4YzdJpV1lJtOoteIsQh5LLk/uACwU/kToanZSlTlyHE2PZidPhPCQCKtst+VdeNYLKlJ",
-	"A5unK/0eadEAX+MRtA/FmZUKVcDEHGk+AuRkNf0+3o7pRfy1cnwjFXdY2N+u38QKrr1jCe4f3i6SU0I4",
-	"iU6sASbkYA8MgFen0K8f0ZIhWMB3smCzAhswrYecbACS7RCjgHkbFBR1gACH17JVimpk2DYg4Gvs7xAA",
-	"sPC2mYkPZk0KNn2MwpioO1OitCG4THqIWqZYOaYAumdTLgKi625dHpWcQ6V4cWYkEmEDkSmkeSeUOHIv",
-	"+oFEe1KCCN7ydumhH2UqeLk5rl/M802uYQwic6ff6UfpXgA7QsrvJPhoirATIeVoooDfwUN9FhrR/rcM",
-	"FkfYgnwPrbwLpvVUvyPWd6SCL8edDT9Klz0XsKjqiDu9bVKkXftCRUvaLknHTgh1XNmSj7gshxZDlju+",
-	"nZI9yjL4nNiEBK5DArW33waTODMGzoE4qUPynASZ2b5bSJ7gPYj+aLxc5uDHOZrO3sDR8pcGjHboZWbK",
-	"fq346ADuq5ooJX/wVpmVBKE+WMhRYqhJ7YmzfMmv+SyRDv7+1evnL1ijSmHYy6/+dhgU3uNP+nvPdX3y",
-	"94RVMDv+J1X/J8fxqvojEo+VkfME4zGP/EQcc55QM6P3OIeiSkUEFm60TcLDYjHaSlDEYuQEMnXivqb6",
-	"gtscua+5da8penHyHHHFayvKNL8e1H8AuZgwbB724+FeuhUnxgALxhA/xFTkT8gvp7ftbhAum+Y2S3Ll",
-	"TKX18mdGtwzIMm36BF/PqDjeXAsq1homPHny6G/jnXsPx/VSYo9D775SGVTSeR3rZoUJAogbyc1ha6ul",
-	"9nbTPdAZ5Wi4Rri0O5Q3Q925gEgPs28rpJa4G0FOgNjsMdli38Ftt94btvtnlmjrQsOXisuy6NSDz4Q/",
-	"pS+6ssLqxlkUsjlXsKwCspQYBonFDzPhX64Xc/t6nDmf4PvjBGnHAcFTdCe4K29HdwK/zfevsSIdPCtD",
-	"VCtRxjbduw/+dwJDUk9IbpMbDaMM5Kr53hGvEQqfbuFkj8CS3QadUVIENtWYKX0H2ev6FDqS67IkWrYe",
-	"TIKreS4mVJytRao7n8OeCoJZvhGhshLKbejmyTDKkGVPE4M9GiB2C3SyPaejczedmRHYxdOXw7rAPjaC",
-	"SYNirBKLR+hHNP1FkIHw8C6/Br41rAcNOi9cuSRNSmSmc0k9ucjL0xhoK4jXCEOnTKwryEGvBMzqDelG",
-	"ryULxl1s3uNXxx/MekE95+iVn2Ev/ZDBmEEfmRW/Fn2MahDv4wQ7iFCfUGtQRgbnYd+9skNLDU3hEtoE",
-	"QLaJWkLsj7jilnEGhHtsg1juCUb3PONUdx18v+sWUkkoz5aKCd4ekVgFZAviTYSE+T770Xjbo2VbgDRY",
-	"XEKXgTMdVO4g+g2vitdnSvHpy/Zt/YQqge04/FEvsSD9qAx3++wD91yqxonMWPzSRdefrgztrFrG3LAc",
-	"0xb5yMAWrD1JYcopqEXKOcHKSOtwujDVVmEjH+4NbWFliUYn7ltioSpYJbhRU18FHh77OO61kfbW76rX",
-	"3zdZSbrlIaazFySgNmF6QUktCMVI25a6jVgN8bogbZ3wHD20Xf2CNnTcg2Fmey+ZVxP2uQkKYd/q8JZs",
-	"RtKhOYUidI1UbKEbg92RCtbU0LlMNyagPLYE8jiF1CtKYx0Oyn8Dg4pDkNfiBA/U26k/3g8xIQCOJjK5",
-	"BNK6S+gImADIi10GgCOy2PccJzrvAgImZIPQFKHUGz0wN/5vkoZ5qnnjGMCYZiIJixHCDbBqQXNOfw2k",
-	"5b3uox6BlVyLalegR3uRLgiH3x010CsYzliYHQcdH9D2fszN5I8HJRHYfYeaz9mz2JK7ZWMzgpdgEabM",
-	"D3/TNNgxdPc8Ar2dbJvobQWsYIa3PIgkDaN+cRi56bgKi94f+wrfeEQajN5aAvdiRhSmflAQOl2QchRM",
-	"qSBRT/XjY6JVIy2y9GMkfi12tvCKad6/DKbucGjtbGRD3Ufh4IM0jMktRcbDPLcTMwBpf615mS6Uzrvg",
-	"x5RHZfnOSnHMbfLAkNiaIA/7CXhyp/WaaVUEUYtn87SqhqbK7LCEeTW6KxtVaV4eM5cDXdaoErmFDOHs",
-	"dmcnvfbL33hsoXhXJlYoFTyyPdU0bDXeucsZWA5irF8jIeJh4gk14TSJu43NnFroLc7wEbu9XZXRDQ/K",
-	"uGNi0qNSk/JTS22XCrJYqC/wLg8R2TI/TejWQRwT+u7MhNsK0eupbVOUl7tBPryx+MTB2I/lR2ipEYZJ",
-	"vv/Q8ghLBwAavXv+PUPF3ZhJp1G3DeMB/994+iqs6O0SWD9xZ+TNgIWxFx7nVvgDccatoP6fTtdwREJw",
-	"dBohJDwz10+cTKQj1Ggqvm0HzZPOCA7ePHZnnLbhMUTwy7UwFa9ztIZHNienaPnYiwYbEkecec+gmvcR",
-	"f3MXGi+cz7CLiN+w54HNwv8bS/5hOsPnDVJZnfdyCOcWFx//oJ7e+MdCIGtAKQze5/ADRAp3PiGUoP/i",
-	"PHC/wR8zpN5BFoyFNkvtHFyq9DlF6v3/zjF1UJzpxp3rxXlgNLaCI4jBOXFeAYYLqJvOgawJ0AyC+610",
-	"vqg4skOWJQIWeSXOtTovEf9gt7yq9JaY47fnjbKivY5GqetaW+nE+apBAhOCQCvtztufw2tTt5RYQW0a",
-	"ZWnyoRD9XKqwRjNenpM/WpxV3EFn6428QQVA3ETEVFTK2s+uQ7bd81AgMKsaZFgRwuHPrOCbSLFyXmlw",
-	"8xEGEJdTK3Hu7afA0SLK8w3C45Q+vyYvR+lzYoaiFbHnO+Hoi4orslHOSYpakYktZfBvbp2hbtgbca7N",
-	"OXni/jUCYyK9/rlWNKkzf2fscVPyDaxupbGSE5vZQJsBblzncaFRDUf2CaXPoyl1Lcx5o6D9DAaK4RNK",
-	"yYc/22JRP9G96+GDeDn8dXh1hSsFf9aUMIA/VrD6pdnRwsIslmZ3HlqlYIzVL4xbCRP3Y6MoZklZq/MQ",
-	"tWkHhgZnBxzq9LlbiXMyjyfSel+i8XULVu/i7KeWsSOFmTiMDEFXksiFCk0NGfALSqwEw2aZ0lKPzFCc",
-	"wVldcakYEXUQwn5qNDxHkboIXSQm3GiPV/cgY5YAh1FX2Qk33+jJlw4A6gc7VLddTw9qaoCIEBshYMob",
-	"KG7gY8WkKkEzHeMIpYoAN5s+QyCjTunT4l+0l8OShdmlmeu8fOR6g1GE9W/fHyAryfNVl6Ia58ZQXmRn",
-	"GnpvG2FxMIKbSoo0lU50lSb4Gpl+uTCG1Jh/DknW/pg71f17oFw+XzGpsAk+9YcoAgktBGqOWugYFJtq",
-	"Ef0sttTGejxi1wbcDmt8OzMgtm/bIFQGaJRrEc2gn0JPLCuxcAx7kB0BT1pUfJlN2D45PmG74tWiF33c",
-	"aI1bBV2RNCcvsqNMQFJUiKcc6f57VOMtO8czAVqLDkF1dGP6jbfgEUvD66AKJtSqwPzEm2Xk4qpFxu6x",
-	"TLWt2tp3mkhikrowHbODp6SHdgOtKQaIj6YXDLkEduwNd21Tr9BCJNfddoR0nRp0aSLoSb3PL2X5ku9S",
-	"/AYl32EC1lvBjNsIAAAqcICuaQMuKGT6KYaH1uR+Aqw6IljwgtzR4Q5bU1ERU6lskrTA3yNxbeIFExGD",
-	"xqgeLvLJV2PIsa0Qa+Lpib/69+Ef7a0wzEJyWVOvEyJLfgEDlE5vVUgF+7frlUAebryPoRcDNTOaMJS2",
-	"n9FY/Kbi6tEv2yPLfSpib3rD/XJcOY7TPJGFY4An8LiY/kAcOt4qJSJvWtV9J8x028b+UMKPfffYdX1E",
-	"7rsvCRGCvUbrw++btTnApR0sWOamJFBTaM+N4BskDup0pwXCCoSJRL7eSmv0/KZRDXNTYkVxpo3/L42b",
-	"zlvMTfmafpO83bVIRRl/lKoEzQeta6nlqLe3vEn3lAFT/xfJHCCU1adwTPC5N2PRacQZrWS6uUFMyk4+",
-	"PPRNWN3J1cFhdW1Y3zlXEGcnqHCpRzcdzV987XaBiiBUEQWQSDR3hDRTa4VteyfvyaEO6XVt9DU6moM1",
-	"WOG69yE6kyx/oApyIIih3raZhvwjXAF8y3cDNAz+2GpchCzl2gHMuCqRJn7CwUJt1Y+QLvxBsjBNK/HS",
-	"7NJznjcN51WmIV22bbs/pRENhSj4s6Eu7MNOAlXMvI9NptNbY2b0Gvswb7mFmgjkGU1Dh8vGjrYLf+mv",
-	"gey1Om57h0aVqULWAEaftkMWMln7F1pT1o1jUjkNCE6erv6AkO4Rkwyr9jpZdBihYP6IYASy9vdnwOSK",
-	"C47Jv3DGQPJcOqYXCwYl/kjLtpDICsuAPxgYRKj5CZvzjfCXJ19mxc3G5k3GXsObAg897OewEaoUpfcD",
-	"pLOiWnRp2g464UxaZCDXTazwSlSpjoAYrS8Y0p0WXkhXT1mgIoX4I8xm2C13rhvNNPHzsgLlO+5pYI9q",
-	"21iSWGFzPpjHfSoOYsQ9aoAVgUUS3Wp4+ToWrSWb2XyjTZYHsJXC0Lhjg7SNJyh5DTH/5B6A0HsL+/W6",
-	"hvpGJtB7N+5ySEkCihFXvYhkhNhSQzPqbpFBmh+JHQl97k+EhzkBACZg4DP0QzjNeKpi2b5UjC+cMFAE",
-	"5fV92qjDvlBHTs8YwxKSy0EGO2K/mVClfQq9xneFd1ILb5u50Gu233bVjTUJghH8tkqftHXjnruB4UFL",
-	"T6+b6yZp1/zZ8IqqGw9njL58l4sAGXEtLclOkjjce5nP2EWcH2zRpXLdwKz4c+B0QfZwCC5JglsVoCAh",
-	"KYV9A73q6FHbhX71iYcFx29aQ/2jqLQ7lfH7tZm2rviOBX6Vof7C02pt8QdXwJyVhA24FHXMz3iawiL1",
-	"iaMOo3xL4VcuFWQLmha3JdZ4EBsYaKsaCLLS1EmQsn4j1Fzm6NJIeVdSUKU9ZzVcjyq2NHxLxTpe23rb",
-	"+TPviylRsM0m0RsKMEdElZOvVD2wswO2brp11ii/vDle8sHWRtJ6WwSRWJEE7bCvEZljZaaBQosR23sK",
-	"fRMhi7A9OQBUvYYyknCyS8OvEawPFis28EMYfynseq8xeSI2KJEBZEhyf/PXJEMjgbQsyWh2QCMBTkhE",
-	"LcaDNcIYAkW9Vy4dldVr9hx9qY5VH90xNLc7vmf3XAwHREdNB1uvc+KEgznrNGertKCpepqJ2a4tqL+N",
-	"hi7fvHsCUTYJYj1Q8rbQ6dbMeeeuTJonbYETHblom8BJg2a/Ia+6QBS4N2IB0fyMcYuaAmvsvNVo2vH2",
-	"t2m/9iuBt26GSlJKvgN3PgxtzlWqufRh9eG0/V1xl9KH0PPbH+bwPWurdlIY84x9mQe32nRH8e/3i4qm",
-	"BdRA3CATlM+tZpjIXKYUulE22Rb05zasSKCSpyHu4tfFiaoa7/cd0tEHu3+f6JBGQeJbhA0U5i8sXnYj",
-	"5hoOjfMFQdkkMCufgCiIj3Pxv+DIw+/PwQnphJd0GTGUHQ9Unca9FVxuQGZBzxfvbB8SbyFnvG7cKnBw",
-	"TZ21bDP0bKvxFVeZCkPsBOxXL3SJxfJC1xjFgC0a+t2spSqr3X5sALijvQpDfbZjdqWbqmSzTKKhqvPn",
-	"fvwpssUP+P3DOfYquaFX2IZk8pL32pak7oekIqmt3q3yReBjfJewRe8aKzs+lXcUVB8JspKHS5ZDa9gp",
-	"SGtZytkO/fSXrToWxlOc1doeU2mgM2W5t3REnhvBB+HL+5VSJZbIwvfgMQfameDjHYn/Ksdjx7/CRQPl",
-	"D2dRxFtpK0Lf/KBv+wYk4mrDRmsL81qSM0y94wDDKgVpCzqZ1MQA7R4s82tp3UdRkDJUQZIcfcWz3BND",
-	"7FDTKnta9q5sMc8ezv4QtZ+3vwaGt13p8dEFyfIXt7dLDlKnXIENN0upJqeHRrCa2YZhmR5Qey9DN4lp",
-	"bBsc6jjKSZxpbxDmfZuKkzdG2FRdaA4Se9uujHZC6U222GgITxo6FtJTkoJg9KwSmxSNcbBSD10ZY7Q5",
-	"JiclqvKV/03aE+CuOZKWPNxlFN8VHXp4RigcyE3E0vDNJgn23mhbQ5x9zNxur5ySu0wk3URV2qOgIicr",
-	"TA1tvTN166PqO8wflawPVX/2wimd2e0UgoaSdpoRGt7gwqWLpEJdaIoIZ77OtJpVLh1bSzcqxDvF3w0O",
-	"MlNqzt3rgKdPdP812h7TzuwSr09XZgFq7VpkwA9AGX2EReYvn1QBFt4hPqKI7xxHlJq4t3w7xI/KYwss",
-	"wtKV3VRWJUUERWwxcxfcxDkQEKWabXUmZo86Nc2O+tFwoL4VvNx9a3STxN4+ZJvQYzD2x+Q8ttqUdnL/",
-	"ULz6oIFoUsqgR/4bnuqpmOOKTOASKal4BDflo4vPp/bSwdtPIkGEF7kdB2JohZihWUnbAze1mLtMKv2Y",
-	"3nz0jM4d04u1EeUuBU48Mpoc4iEdbqpD5YutpNLNevZvAGnW3n7qMeZcp9xT4kZiocimGOjolo6DlZA4",
-	"kcprN6p6GcXjEfKdIpg4tPiu6Um/liLB74IZi1zDT+zRnY3X2lrwtY1IUYAYTo15/KZNmWSXhN4QFLyZ",
-	"2P3Tv9r3TmzSvURdA2xfyReEhPrB+/0QkS0rXZUgfm32BPt+UWIUWcf2qd8nxCBC8eT41monpIg90+Oq",
-	"dd6vX5IJL5YXBJitvGs7yc+nEo1b1s63vm66buMtrcx+q6HvuCoHQIg5lrtA6NkBUjClt88AaRBpJtqE",
-	"zPS19KfVa21dGj7qQsLJX8ZqLo1lShOOinG1g9xch/bC6SQel0qNE6isku9YCWlZW+lttUsqryOzVxoq",
-	"eJOzHPyPNNRnN5UxNSArkpgQaA72mWVwFcMqdPhiLSsV+fueMe4YFFqyzye2KvT3u9wrue3Cf5I4nr1B",
-	"Yak0nBPHcgn6+w883mKFxREht15hxqgJ3+OBBWL07zAmSesdy9lrSlfH4XbGlt6rSaLQ54E+Muy5RpVw",
-	"0G02BfvHPin4UwBmWPY/TMH+8T9R/UKShc9047cKa2qDBdk30hZsUXHHILhasBWvFmwuzbzCUDF5qPt0",
-	"pnsUWPsBE1FnKB6lQly2Dt7IxI6PE+NwQ3HDpk6aLsTRBxlstCKwN6J01Jy4beynFws/cii3w6EnECdJ",
-	"+PtzcPqmvevUngv/uHvPhX/44+2MBl3gusFEpUTzIANYcTcgBHNt1D5gPv5jSqV8rOn7AtyE9o+DbMfk",
-	"zgfZyQiDnfLeWDc0OTTc2kyZiYJWVXefpSfdWXpyl1maKoKDogVvNWU6wdSapxKciA4g89HyHXYU4GbZ",
-	"zQYjzB2TxEcYG/t1xmFN43qRfBeo6zrDnBRqf0v0sLeJtac77yBrw/QDzd/lEn6Tdg0iI0Y6RR4dOurk",
-	"zDhxRaRKWzuNKkPM5dBsJGrDjjoN2bmPl2hjm2xcKS2zc10Lou3Oz0u3L7/gNgP7Diwa6YzIVAp7nPlo",
-	"kNDzIjsG3qvLq4Ej3WPXCFKWNE1aiZrOm5ue2nymJvfgV4uFmLuk0y2oxiLhcx9PhHjDN3Um0bLUOT5S",
-	"K66FIVz3YPQuXJeLnofvi/he9Nh2ZMMTlDheFiZJ+f0T3zFqboKwfgfuD9QyHgBrOu+abrv+nLzo0Mrb",
-	"a5G1EDVaq00lCLQDBaHB5d5XAJ2nVJRzn6zqSD4GGT5TboKu69zsZGcGp22cbzeSO4bHFLQYsf83vGZm",
-	"RZNVxydoUHXLaHYuUZbTalMABomjZ+sd3YD3BbbXyEDwFLqw231y+OHIN0X3WtskKkZobpuhCLry8yDu",
-	"tS/nMcWnp6x9tJXO+cynrYbYtw4r7foonhT2O0xwclEEN/MEAcFCHrEi33jDLJcO3Eib7t0G2x7g3TMh",
-	"FAOOOlOwWeNIJq3eCAjkTu9lOjAO521cN7VbElz8epzph/KHB/FvfFj3RgXOaZyQ9GqIVGPfSq5TmQdZ",
-	"Bahi21PL6YrgZ9IdHSa8c5Mpw7eTrkyrlUDD5+9S0FunZ8naJNNHKTY6HRWMrcZSzO9rLJ8N9DobPl9J",
-	"JUBjEm/eyrn6KdOq2sUa088sq/kSisGgxVmJBQFJOzUdk6S4Hd4uXQl5BBrO6Krfs5lIDBGPB/+gGFmy",
-	"4sbOV1pXOSCD693aCgdWcQzLAU/p70XaCrfjWEZ/0SGDGbaPgjWN4ysIoIc3TgtHaza27QeAlXXLjTps",
-	"LJXkdgRCmqvWcrwFK83VitfJpkXOpXI6EAKTISA94fzap9YLQRcokrRr6J3Nb2S6nwKO/VgLQye8UK+y",
-	"cGe0oNfdlDfYd1eoxiHaFDDE5AqnY/N7pdOxXSGzQlim9NbbPVSJD+zeJQY60G9+CrlNNgNGO+mQTNPf",
-	"K+A9Vroqrf93FepeQ0O3w0DugBkySO9WHfKBf5Wkiwui1e/GlWnHddiW7MvMtR1bZezq/UbWwdbAofVM",
-	"EhrCSIhnq836ES7tMdvN/wy321q4lCFzh9qShHz1SN8FNGl3Wx2p3/E03iC07E6lKR8nBP4O2PQk5nwf",
-	"So5Tn9z0tXbJDE7F5yKUxMb9rlAZQc6BMjptK9iNLMsKYkvbULoSshUHW/leWzVjg+aRfbHQ2j2Ctz9m",
-	"WwA1CmyLOuAuE9IMqWVsrwsOYKz92u9ynWkV99LoOkIN/uAmsm1AyT5mHmHeAw/xfrOzdGVh9UaYy5+e",
-	"3GZK42/blmNJaQqwsEijiZzcM6GAyZvIwteyUpGo1gY8y4jpAJQJj64IFDZ9yeB3uGYder3cyZIAIXmb",
-	"1e+yUK4UyZ9tJ2DE7Xq0u/HIKYU8L2k7u5Ll85pgbodt/StZtowXkfQwjWZCCvg0RnaUSjDO4O0sN7ST",
-	"r4Ldm6AZ/TkX3Z4E8gjbBBwHS7Xy012104Ml7uZ6dFlJDjPBiMGSioXLwOpaiC0LAMrk6qcofoiT1jK7",
-	"4sSI5V0PZPrJel/HOCHF2VbWwiZ6l0HYK8MLn+GwbQENrcx0vCZ8yV6JPT58gpOTJMAFVZ4JT3KXidYu",
-	"jLCr39Ll4DF4GA4JgrrEVJaTyuV2cMS1Hkm1HjgCj3BNsjnTfoPvgmaInpGeWMN3d6Tj5HUt1DFkG5nK",
-	"i9tFiFsW1Ok0yJOKv2TZCSEQ62d8104IuF8kli1ja6H9iVMuUziRjVHlZC0dZwpSAc/JjE2nIm7PyUqC",
-	"kJveCOS4KqhKQFpWYaOtQ/7lZaMyR0K8IewzfyFRyoeeDtIGcsck6k4oS9GOg+gSZ6WsnxJsbyXYrJmv",
-	"hWNbIZcrW7Dl483raaGGUtYDrQ9KWRcYLEMOz+gMEY/OUWdbqbfqnc410zXMf48kLrKGeSm8bb8H1Zr2",
-	"VnkFZYR1eX40zErTIW6Zt1QqYPnhuyQfkpjrgwM7D2xZSRT+wTi3qBwWEiUW/sWuBweMgbNwnvFKY8eX",
-	"gJ6quJxAGh82jX9mes9k+OIz2q1K8jD+3HKJIXQ5IFCfUedJomiyjqeBpFlakmlJ824ZWZaCvuskHx4V",
-	"RvCpzstACV9bHpk4ktfSWz4Lhheh7il6nGwZWCv1cUqeuyu5XKV8C2+4+++EndgzJrfgepu7faWhr3Kt",
-	"vTlxq72cR5uo9COXhsBEx1ongmf64dhK1yKFt1oaIax3xiB4BEzFE1t7x9hdgu2+01UvYfLafe9WhkZi",
-	"kCCvx/d7j+GbZBpvHAcWG4nF9mA4B53RhWWP4jWwnzL+1ozYxg7fEjtAjXczwE6xAwXHOdrxS2RSgZge",
-	"Yhe0Ckf2Vs7FdK4insxXl2Z3TMkclgGlz0ZJwRvq1gu49B1h0lFZIGexVtSfMFKzVXgKQFeqTus37Lo+",
-	"X1cZirZj0oIrwa8zzMwZZbEWSaqoNgarFbyyRkCMdIyazYXX2vKb2Bfu92MIsLzlZ1sTj4q6kPVnj++5",
-	"C61JnmZXHdOg9Z16zKjTKVjAJE11dc/68OImR6ypqJ39jUNp9tK91H5SZ33rYd5YB5SeE4u/xY17kbBJ",
-	"fgUefqDQ7DEFaRWOLRhGIDEv+aaGTyY/GNX8nTZjV+/vmf2KiRtnOEqBEt7UxXRQG3SeYYn2oYDXQiTJ",
-	"Z+Hc8+I5TAs9NaMORivhu6bugVihPr0fZ6bGNn9MySpTM+m/IRDyShMLJjaU0sQH520jzOT5PzIWzVa4",
-	"bwzmU+/YqyNU2WtF3QOSZ1XaY70HBoeMp5uldsBWn8kaL2CugjruQNeLzOHONNYBFE9736pgcsFssrYL",
-	"4K1H4IEADTvEET9BntPkbK8g57YRlZNq2Z5psiX/5MjOFvqlJo4cdQV9UNMBbIjxDZFFG1FrdAK5f4g2",
-	"3Gmz+wwSHt5h95YseohebKHS7Kw4JroD3/yySA1B26BvKMkS2aayrMuJyACVOwleQbtI6tf/ecgXeAEJ",
-	"XUkTFamTFdLJ1MtRlBF+g0JsKYkBowZwE0FggzZ2hpYY6cCggoJvROSpja2YJ0Wo+gwmQTMFupk+ToqM",
-	"+iDVPeO7x30SWF4jQQbt6pyay/FIzhtzPTqFl3DRtG55AUN3i3YzfpwD/WbC8TN2i2RD6TMcfGdUBb17",
-	"bsbGeykmaGC93l40GXfzsDXioN6teHIaPnxDxHaJY0/EoSaIA40PJ7U2DPH+lbiJqxhuHyY13rSzBiML",
-	"a09/8u+Fv4QILTN4x0KiU5tQDtDiF7tJj1GGBDNi77qNVLFnX5G3Mbot+4aOl5g7/vrrr78e67l39Bbv",
-	"9CjtFzBedGvzPk/apXj+7OM9kcsCpreS1j1lP178+80T9m/s3Ref9yf1yTjyiTT2YFOp9kw6RjNMN5YO",
-	"hoTSjzdID2gjIk/eaXtFft5Fi7Xo4t18XBNfwkUD8ZjfOpEYzmwl62fUDon3mqN0VvCLJNLtwC41KUim",
-	"d1OgaziycRNcV5gOMz/aS2wmllIpdOfHGmKudCVLynFOo7LFH0yZZl1OZ/GixqMT7nrQw/bz8V0BS1mQ",
-	"NHVeGseYlEldplKvsxa/kGqwAG44JQWaGvn953qz0QrJ/7Hn+1Tq4STjSwfSMS3A4K+/xJKL5O10Si29",
-	"868jlEMfxgjmvdiSwk9Kb/cpOA7bPCmBPZ4S+vyo+prLXHkNzuZolYyx0KDXxhxbRr8pSkdPPAWo7e8Q",
-	"Me9I6dg88Ni2wIxZRGMo6tVLpLfRXseXTgqsaVIctrxxKz2lcBF+/zxeHdzsXM5HiBqjJHP/rIWccycC",
-	"zNGLwUxUUlynnc1KqrXNtdjpVT2ASzlH+DPAkwymdt+9viIuGhQ3QHwHwHpbBHFUrpdARodKl8bymWWw",
-	"WQoyiEpxLedAc+Fn0++R2HsdvdWJcCWewfcSIzoDnn0EhQIzhV8nage90rqipr1xnfeHB51dtECbbSeO",
-	"K8P50wydQ3QGwRtAR2ik7XGa2TlXRNJVcsfZr29fjzfNBKkIE4LrkRX0512x7kt8wKMlwsxtA7NOvIkr",
-	"sQ0Q/Yq7/cTiSApkKUxtZKoz0dV3z8+f/O2rgmiM9IKtxA0r5VI6O0RVemAf4kpabCqTaqaZxnt1B0co",
-	"vdR0/qqS7OxX+7BlXNVKIH75Gau5W1m2kFUVovTiWqhzXZaA7TxAncy1cnyeRvy0PYMn5CFDcmPKpXIj",
-	"3VDxyIR7xB7Ex4J/wwuHYdDI8dnjLYpTlBO/EkD9NpQTvwbcYSaQiNokEItaakqIRQWBaA80K5fA/CcP",
-	"W4KvKBsdHPvLs+Lsm3S+i0y39trNBqJGyauvddVseilkgArpf4znjelB8R4FDjK9Eby1U35IQuRbUQ+T",
-	"azndoqIXvQKHdFqI8zimlQHGYxpqJ+yH7zywIFfBcU6w7x3Pv5rE8h0W+0HocoBC9TeeUvm/KEF6vmAV",
-	"n4GNDI491WfFOtwEhjudk/NTWUC6qWDtRMKN/0DuiNGgC0nheHBmUpgl5EESiJ3JEbrhlMd4+C7E7kLO",
-	"Ij1txOagxDM0zAgIWICFxo3giPzuZmdGOW+jzO3RnmkDtXzQjMs281XwAUMlSui8R0QsGX7cz4t8yf6U",
-	"JRzLEFQT7vI+Jez+iEp3yM/hPY9Ac5rdt0PHElCikGddml3BlhPZA/W2FObbVJnQjuGXfknAgJEOvPVY",
-	"abnlFJqdgIrK4cPhHj+9TvUMdPhobP4HE+jtz07fNxv6PGtdFrE5Uhttcroqb1HUGlaLJn0AeP5bEtlD",
-	"Na1UgkCg+0quqZHhrBvj6MtJwHp3ZO9v6VBYcJ5T0bOk0Pc45AaPpeBMZ0HgQLKb6ALjDvfNxVAOdWzI",
-	"3S6vw5v/WphSzntGVYrMdtQMCij4TrPGcOvfUz02rJg33rtCkhQy7qBu/0Ao3upKPGX4bcGUxsqugm24",
-	"WduChR6PtgD/BaPdqsReYEobAh5ZtP6ehnKu4A619mwr3byWP4rdXnlBalD0dRFZEoLHarTePOuUPHW4",
-	"iSnBsUd8e6vRhQKdzOhaSoRjb/0eztCFTvvmCApUzvC5i8XBnQCKn30y6+dGCPWIvdD+eJQlhfqWQgnD",
-	"Y59J6R6xS8Br4Nf27bcvyMQBIbdAUOoPVMvmm//v/y3YRm+gLurtN5fsiy+++PoRg34o+PMaW7CwUs8b",
-	"vOx/+Ou+/vJv//4/2RYwBQQkpiaTdqW36tH/rWLK+enZq87cXAuDe+ns4tHnjy4QOyUUr+XZ07MvHl08",
-	"+oKq90GKH0d5hI1OBHJ+u4OofF8CRnYuKYvyZyOse6GRf91PKmHKeV1Xcg4/efwHFb+gdXKoPyKN/1FE",
-	"3x3Sx4vh1NLeVsfHJXZ17zpnGoEorVorCic/ufjyUKJ+FLXbYxNMDT/e6HFosdNVI2dP//Ovdjv85+/v",
-	"f/d2zWbDze7s6dkVpjM6tGIt9WOgEdOGBW1XYLNcA/G/R/Ccx21jW2xiIBLL+lpa97xz3cHbXxy1yNPI",
-	"odqGu4dOE9K392I97ehuN+VYqp94+edl+bzb/Pe2os2r6pcFLOcw85HZ/ESBhLP3xUESBXoup7v1X3zl",
-	"TaOLL5+xiy9jLiH2O7Vcln07/e9Fpup1ks9zWt/IC/hQm330CSCgveFrYZ+xz4dekeyCJ2MeArSzTvtB",
-	"bX2KcYxbFjtfP2W4CGivgf2mWCiqOfQd/uCpAlgg/pdolTZWhG78C23aKi88VjcQELiFTfdlKgN4i36V",
-	"FFvtLuA48oAM3WTUTOMSQmE7JCICocB2pStx2JrzTq+coibvNJjSSRre3yep/M+P2v5Tdd2hbnvX74t/",
-	"6xMlnhrfymvBeKjL8tO/ieFKclCWwnv6uAkOD4rHf8nyPUVOcd/2VSa2VexpzZobvhEOKK//8y+02yDu",
-	"Gq02WZ7tz3nRmb8R3/v32yvmaStDrSInScbFpyoZ+JJIrhKi2XrBuOo8pohM8F6ZCPBHELlbMOqu68Sm",
-	"rrjLSc7jDlFk3t6IzUofRHTu3ZzJcF0mTJlNRBzccTXh+Gzmq9j6GlHWvd4yvaWFyiPm9FK4lTC51Qvu",
-	"R3b5Xt3U2riH3/53WMN0U00cRMIbONyGcVLu1+Dv7/g2bY7ryS374eqXn4uQVqybWYX9pvBNsyvaUmsl",
-	"F/Rb0VnNl5H/6cMvqtzwpXhsr5f/drOp+isaI3wzqbhJFHRn1rGlD7vj7oNkvzabw13GLbv6j29zi7GW",
-	"bmghfpSfwn4aUoX+DTKz79/97jOPwda9KV9bsDMJegtBrYLSGAa1I9ZjOI1akG/57hmmoSLnklRIdZNb",
-	"ujbJkXUl3wTW64/YINoDhZBrdoRb1bX+b2vGTw/bxKfdLnLzqZnxk84JMPHDxLBFYwAaRj7tvkLKirNp",
-	"e/kl5fkNXvBfhv7dn99tUpAQnn7jkTkN8V5FiLQoggozyXSvUBF0GLEvnQH22BypoQkDtdoJ2qxFnRXA",
-	"Vv5ypyF1m/y0D0R6iYzO+LMRjTiRPZIz+5G2SLoYiiGpIF8PO0NCSSaw8kLkixZtxufrph725V7QNQ/h",
-	"aOGzpjhaYVSn30bZWPJPfC1ogPd4DoUpSMvTLE7Qqd/ai0MHY58Vh8uI2r5/cYBnTZEGGlREMkgTz897",
-	"yChcUhzyNCbaiYPxiZDvlxlO6oSdN1ICFuiljgzctkyMvXraj8TyIylLb7h5EMF7PKyfl2WM6M52bMVV",
-	"WbTRgTBPpLJpj7ZR3MblYrhBTj8Zb4Wb+Upe54Bcd8WjnmiDrYCEc/Ku6fcb6hV5HWZ4js438ao6YYJp",
-	"ou4YgL3ebi9f/PPs5U4QPoIxsRoOMbK0z6lapbWZsRMCAE+gSYJKbPfHXZWdPZ0CPe+ntPFzANNXEPju",
-	"pLMgGg7Jro4F3O2yniEyPuVR92DBjX+ibRE5o//QUB0Fz3xGiY3k+poGSnl7AfMWECqBQx2L9Nudshs1",
-	"XXcPZrjuJtqtu1tbqPGlH/8116XIWwNvGnj1SQohFtJPVAmDUILTKQivPu1Br5Vk/3uTAdgfw3p0u4Ow",
-	"g0sYKvx/8K2/G9j5u4eybXetaatNG2MKaebQNCx9rP1SC/USW1DdaaL6QtWYKsPLBPlxqH59Bjb4wvAl",
-	"qCAqaKm5tfXKcDtObuYf8vuEPORvLW/sPS+Jn0x4C6muhXKYYNS6Cr0gQj0x1D5CyAhYWplUj9j33a5N",
-	"gsrhgRsba5J7iFvrdG076/s4Ft3njJdrrubiskIGpdNojo1UjYu6A/MeX37xZKwAZb+jCd3lQ+/m0HQv",
-	"s6Ft+PrOAcefAv2vX7hQAu7NUvYL1pzjN1DhI0M4MWKb82v8/eYAXnAi37Guqwy76WRcZBcccQyoIA1T",
-	"i3craHAfWnhe0oBwDbKZCtdBRIRm6X6GvN5eQRsK3SxX950Ee00d5Hg7lsNcvFc+AUCBugjSv9IhXQJi",
-	"EolMz9+rqh5BGTGxFJ49xTbFfeF93M5mLnMRZvIKr/zQ+BW61f2jV364+uVnhi/tVwNK/uK8RSUQaIOy",
-	"hvhLvOQhLPEfuIGnTbHGEQoEQzv5VBZtJdH+xEJ4B7M4yMGrHN9IhcQzqmTzpu5+v5EW6jahiTQSCG9j",
-	"BVqBLlWs6Iv1mEBYo9extKW7VjGWWIpKYNHXXmWI0TXO4ofI1X2Za3rhjY7T5NaMgOrDyOVjtPc8gfQH",
-	"dMb+ZD02Amtns+fcW7zgkkjAPsFIzC2CirGud2J8JFtofsuinXdUP/Og2xfp6QFHu2C8uz39zoVyHmxI",
-	"E1rABSAnggJWoiqLwMPi5EZgFRBs9YrLMiV8gTUkLXpXwrlKfIT7FcbN+JJL9aAr9LyvU//gBna7dYZL",
-	"KKzSJmIlqAklEH1Y7Gv5DPPo/ifeulCsAR51pbfQAMWyQFxJSyWuR2O0r65jKdZJUF7XR0U34enfq/7e",
-	"/dtxW5ce+aFN2tfY6ilzmNPph/sOK+tUaENxf7JX/NUW6B5atUuUptCz6xFDWQDi7B2TJXnXs+BjXUsv",
-	"gZwZYYUK4Jx4VAWRA9C2ffzXQlYYCBzAdn+DrLrjimGBF+ZVQ+xyLithH83tdaRsoz+2/vRc1lWqUnsc",
-	"lOPEjXuMXVN6AjEJCwyDv2eLGFr/exMNX9oLGhZ7Y+MKrOMldwn1XtFyxwJx2Lff//SG1bwSLhZcLLTZ",
-	"DJvP38AVD2E9+yf9KFU5xXqGUfXe3LtlSpSnRmBgj2n/uLP7gRP2yzgfOMCDDbRzQq3NhrrLBl6yExjA",
-	"Lw3fUilZ8A9sAAVictL7E97CWQtRA/QvOBAts2RWWr8NHI73L67wqCmySmN64IMgjyyTN99SDeqp0iW3",
-	"YZzOVIsmqBvNEdbGWzGXtXjDzV4u9auuufFkrPQT01L45A8NGCIxS2/RZZDBO27KH4Wo4dj3s9f2ptzI",
-	"G1FGbC4eHHiUUBeORWDi7O3Qx9ZJQ/mvjFZ10vyA1Fqnk8HbOpJHcj/gox7CFj2tGnqHNFn2Q1qkEH0C",
-	"b5NExHtD0NlZsT8a67zF3BelkWwzImB+4OZe8s0PVFHwAzcfppTgQXTLb0Y6gU1cV3rLFo03R8EvlraA",
-	"j2KzFPgEOa+RSDYqoZRQPJ5zopIaQCX6Sz5h0fDj/yeWDQKwRSILCGZFGBt0pGMWmWvozEkKQpsFyJAN",
-	"+e8/ASWx10VXWSd4mSaggrgSEDnhzjmMBa5EVU6gW7RSpQgeYx/4isu2Cbylvtexnd9kFucEOV26T4OX",
-	"ha67342m+ddp33KckQ3uFV7xZIFfjC9ujXROKFBsDxxgRN3ZizNiWBHWHRuRoeaMc5XcNqtIqZ3OxLwV",
-	"G30tvpOUOB+bl29vnyF5X2Szn+nHp8u7/6jF8iS13bWcQ5OkD2gqdYYRLPANXwvzmUUtWTDOVpLy0kpD",
-	"x+xH5DDdv4bLQf/iak1RgHruhDu3zgi+ucWyPTTRWjeTHwXkcFchnX9OnL2tF93LhziJJmybWp1m18yp",
-	"7uCORsFz9n++pSYH0PtX8NIGKtc/uEmqMkN1h0M5UrgihD4+ITugUwo+1B8SCMACJOUR+5nSy9ioojba",
-	"n3kRz2xDm+K5psb3w1bCQptM/xrA7gW6gz3auKTfXd2G539Tnfr8Xt+Jc7EfOYnREPRrelOeFFcbqLmT",
-	"evRKuNDY8ZMyV7OE4/steOnKD53PexAX54rvvDsL+d7g9naZb5Pyse2SgSfVGdCFf3IuzUJWVYqu+9fa",
-	"66JVYKHCRrr+4sCPi1zinXa104jDgdE89cBIeNUuxqyZr4XDHix81w4GOMZjs/1pz91waxOs6L8sunTr",
-	"Ic8hnWXXwlpgx59wc+yygW91tB6FgXXu8aH3YKS9H6CysLevW+kFovyjGMdGxwxnoBNZQPB94Irv800s",
-	"G4k5jpxZ920T2IzvS1fBAxKT9B9IMY6pYeAD/9BeizO8FNQxCzPUeoHmwTOqBHAC2i1QX31sc9ZPJLRE",
-	"6LkT8ju84mRQtLbIYr/wZ7QUp/PbT4kS+nKlvfHYLzHB1ip+ai1xrtpVAyADsWG6CRsCWyKNQu9fS3tC",
-	"0L2yW2GG2ivRq2L7JPIY4MlSI5mJ0Vs7tTckFQ/AQw/QS4l65uGagET7jssKI5tUdRtZubEHGaDg/eE0",
-	"qeevSrYlxyrgo+6fKkJfSzVay+ZXOoI3DmN9Ty7gv7GdBE+iG3wshQwTChhgQvt8Rli9gH+VD1a94Ady",
-	"19IE2tqPF9TKJudO8xLgQXl815+NgNgBGaG0tnkjdJp4TTdG7zm8dEJcYZjHnIx1caL3LEt+XRkHQBtk",
-	"+hXTi4WcC2YFDME9ZY9uKnsDAWe/T5kVfvGdKNlsB314uS2YFRs51xWoXcMcn8Hof333zfnfC/jf51/5",
-	"L36TqtRbe/75k789QQpFC+6SRCpabxPMvZ2mLITc/edtZCOaaGOSHEiGhww4vwbvwnUPKs9F+vbcTkJD",
-	"IvTRr8jtYI9dqb1W5SNdC3WzqXCH2HNc/FB188jWRvASusltqkexk94xOwu1+2M/7lPEHCu0MFaCl2Qb",
-	"XOLLnb+UttZWht41A4jOey5KpuOBvD1vghRtU6xg8AYyliyKG339e0Rs5QwLm+yXGpquYWYQ00+dHj/C",
-	"u+/+8wndJZ5cDLTAi3JecbnBrs196pdDM2Xs1pNJqwzf3q4XfynaxgEwqo8aRPYHNw9Slw/igmX5JPSV",
-	"sFarYUTna7rmQCcPNO5HP/MnrWITf396CLEmccT4EjX0D72h9vTvwujNWSZGlmyGn1bj1AG/dxuqCx+t",
-	"Cr9PJslLXglV+pXPlCaeJubyCuhV/DJAGM97JE6H+pcO7xhJAiYwcyoQReGecNh482OwNp+f+NnZI46+",
-	"vV+eBiUghUxPa+kZBJuJqrL9HfuYA0tDfuPiZc/xqknmVChk/yh4VvvjH1wXeyLCVZp3cNJNo2wot72B",
-	"FJuNoKiKW/qkS/ClDfwZy0fDOv21Frsx9GTcVuOJhLXYTc0jPHk4kNzxWzebFeQWkDNA93TPOw5IL7Rh",
-	"c67mogLViKtWYPTgGs4pMqpgD7YfLrlUz1CbBpwWL0sB7ChYNuhNTe+Pwc2rXhlFTzYez3Vj7KBrdIlX",
-	"PJR83OuWpnfJAhj8t4Hi7a56t8OPrVmphaXSTsC2KsbjcvutjfXf5Pkq0e0zAKkwBd05kitoxEaUcqQw",
-	"5m246AGWMWMKtf1RP+b2OzBRu6mA+jj3J+pF0WVACSx1Mz5fR+DGTKykKol5wd+9cV4sirOb85o7CfMA",
-	"Og/kRF6LAam4FlOsajhwoAK3jSBjU1MIcVohVMaEBpnuHenRyZfKffXlWcf+vbiV/QuhBBhbMs43GkF4",
-	"zvBnT9lniKH5jFEg6YDQwuqNQCc2VNMypwv2mXW8Ep9BjnL/QlFZcX8h4OlJOZAsquUtCMEbSnv/B9Jn",
-	"nVu/vlhn/T+z4qR5OeKswRUPsU39k6Zs0h9lpRgO/PTc3O80DOOUvIMTOIH920ypcJpcYXfIwrGH7Jn0",
-	"OEsNMo/b43vIID+ZcKNU6/Bb8wcQCfidGEBOSSPA8z4FifUdz5I3jespL2ppDySRTCrvgsOjnsWwJFdM",
-	"lowzJbbwjT9rNJIGnLWbHylB/IGUj1W+42vhX/EFn4hg+3jbbdzfSk0r+Ycee+EItk7U6PPB+oBVMNuR",
-	"zsZlblSpIUUjnWWN8tcBw9BKVm0MtnN8Ie0Ita+Vai4KPLOAhRJaxnc+oLsdioOXqrw4fCONIC35X6Jw",
-	"fJeMzjzjguZn+lf4/r/m+g5zvUT2j/T8voav79DWO8m8t+CVFcVRaKRhGuQTY5M+HTrRdnHTDLS04J95",
-	"XVeGQkK/GewwzOFnuOSEHViszQH5Ab8H1EEYxeGVEbzcTYAAJTA3X06C3MAPP7Ro4BRnBAOX6AFgD/Cg",
-	"SOAEZep+VqBIveYWyuwgY8FhoZhfWG1F2xgy166s5tIM9Mbj0lyR7/Yg2iWR/v26p1W+mpo1He3W4Z/0",
-	"L6p3/LIyjv1DXUAjGq03gW6rLXHqYRdXehuyLfVKO700vF4Nu91vOtc9hPPdPm+KC94ZHWAw+XxtD8lE",
-	"78E97wxzUgqKMvYT4553yW/cMzTtdJnJ7kpnSmV7snDXRBigFhXjnduiz+OlBgLzshK2YD+8efWtV8tv",
-	"fv52H//VK83s7KBR4lksdx4Vmgfns/z2VMyzRm/7M4udiyPhpLc1AicXsk0+Ss/i4zDHA1mjN3TJx9P8",
-	"+9TV4RRJvVstYXp+/UoMln95e+XhJfUU9u9M34jpfF4v9M2EVmKzBLr+xQ4FuwIeWNmhVH0WkD8RnDbT",
-	"5S4A0wLgrOQ7+OlZcVbxTZ1EnM25Kae/C3DR9FnJxnoZ4gMKmrQPbUi1AveW5DMHWA7a5ARqCyxzeH88",
-	"CDrqK9hRfpIQHJ0AB+MGiyHuvA011G79rliVTEbUOr4UZ1Mxw1dwNdxsXydpzFp3W7w5JH69FkwoQAYg",
-	"mwwmt7HuhztwNbfarIHmLZPG09d7WbyD8t77DAbBurxGTPehaYmL9tDUiq1IPbaCG+x6n+PHFusoWvfC",
-	"EFU190McOlGnqVKW3E1ioIsXnyJd/o1UZUyRExEsZm6VBk++oNKctahk9DJ6+mCqRUi4hX+aZgTTkw9h",
-	"fr2h2EKNlvJaKK99N9L6E/UZM2LRWNAh/mK1izqYWHm9qY689IDwzNuMH2qmT6yvXgrHZZVEHFQV4zMg",
-	"8FcEMPiQ6guszdLwhcuCBF/6b99UXH1KVuZ8peX8CDvzEq4fs8786K6lpYqSI/La8WdFHNkHN+aG5TQy",
-	"2n9I4ArR0nolQuZKaFDNQGZFWVB/BPTDeF0bfR1T1nsyviWPKttniS65fzHPmINzXenG9A3LWP+y4tU6",
-	"0efxaC/YXi//7QZJeO7sCIdJPQ0CGo+aPuG497Gv/uNbQC3RWZJY3I0uRTVs3v+El3z8Z8u0Pt/+baaY",
-	"XPTaJ0CUIEoAKSdhQ86JAjIAjq+FSSwNxUqGa9seOFb0zxWhvXc9fqCO90KzcPvhKGxXILwlkeX14Nfi",
-	"v0wNNDX0Vo3d6hekHu0aJSmIMn7b2u9EJ4kg3uMAev+ShkzSHuGqZCsBLLyUwZuvxHwNmGikkHqUFv7H",
-	"c13v8urwUte7T20LQK3kBIjoLa1nKsWMv/4XkjjwwoHDA/DoFfAxxP5h8BSwjRY81l/bBsiVLONLI0RO",
-	"CGtu7blWQ6gEa70c/vJJSaJrjBIJyuxXfL5ii8a004Z0bu20xlJU6/h8bdnGOxJeVc524KpDcSTNbXvm",
-	"dykOD2Ty/UkbiLcx7JHtMghzTtDgcbXDdp1EF3OKhs4BuUqum2CBgwOrnZYSC9mcZgIqhHFJqPCq03SX",
-	"otgWqaigNQC2zmQzsWxUQrqH6Xdh604m4H2YvOTHTb+LoKhYDZOY8eFS4G+FeztQBfyphPXeDlUCU51e",
-	"IPVsVPnhmcP3R1SE3WX5RoSGW8Tnb4Mnn1hdmICR3NkVXfMQri8+a4rvG0Z1ouhExVWo8HLAVCSxc6L/",
-	"f9EqO+msqBYx2/AgUp91rGmy/lnXhexxPPSZt6uDkMNSEIeBdHmxfvyXrbQb7Uf9TziP7x8uzNm/p5/w",
-	"sbuiZ/DFOD/KAK1BZ81Owj4577Ul8TIHJWVQ5GT5dZqT6H6CA3sGnx/aR9OP7IPo58Yoxhnu6c+iCd8a",
-	"72S3F8yvV4dWwasJoFsg2kYgnMMlS+iMrbSrbOjKm7y/+Qs+am9pkIrZj/6/slDpLNS2n37COv1KrqNB",
-	"bPTS8M2YpfSmvexBgNrhcZNKpUXtAF/L2pdBt/i+sdp+htuhnkxju4229UogTnVomp63VyJbr7W37iaZ",
-	"CuUG/t+pPL4jBeDTCrv3oYR+DPSID01H1xHLzJ7vyu0pjEQIQUAH7VhwgQZ9hx+Z2zVU8mgFZ4afsIPN",
-	"/bhRzkhRDm7yX+maW2IJTyJ0D5OHDG86Qbu82MGMQgwHa4tP0VwDD3pYU1zPsIjUFQvUGZTUFJFBa4Ga",
-	"rCMOoM0P13oMHuY9g67a+tSrBeD9seBwKJpDFYkfI6fbRIYfXu6+NbqpJ3Xv9hdSvVLFzfKuh+ABMQv0",
-	"KAlV+AAMQxd2LStVsCV3/lwK0hn6XE2ALlaCW0Fdrz4u9OLCiFMo9m+pZazf55VWS2glUbtk+yWjMUOV",
-	"D1FSiunewod6k+WQgu9OEqSCDdftLsSU3hbg1mAdYkcNIqUcCdtWiDVGq5Jp+a1081Wco5OWQR9XTwq/",
-	"+tD5v/tbzEnI3DdA14IZQFxwas8KRg4uM/XuWOiq0tsuhSBQB3Y2xeNQDJy2zL1X+4bDcX2p797hJl2H",
-	"fMhwJNU6WSMvjGhLanUtFEava74U9MZY0gNxbiC2AvJtfx0U4ErLNny+kkowrapdtxXIYUX9nhH/Z6ID",
-	"3pufv0UMTEiZ0HZCJmL/GgX2yy+54+zXt69TrXEBwdhv5pTvpJvmmsZbhImbkvm7e8JoIvm5lTfnpVxK",
-	"hxM0C/T+JKhQgVJzICZaQEsBxTZSNS5GYEBKS76ph7oBvfTfn0o3hYeNtLEr+2Vh/2y6KNnBzumSQ3Ms",
-	"L9KbmpXRR4JlqobaGr7W8zXxHJyOTsM/Ed2xkdWiC//Fz47v+HXvnMA+McRagT09/AdzzV3irKAQ2bj1",
-	"+UqVLaPFR2F5/tK4hymYCYdTa8h3ujyaphoIEHo7FC540CLETnvZj85Ta6pJkcvvdGMFw8k9jSEN94oZ",
-	"8/lK66roEG4Hvm3VwaoMmM+f2rqeJPpKtRiJ7iH0DUVs1hCf0yHITFPPLduKqkogrYqzaw41j1nSm3HK",
-	"y/0joH9U0P0/mpTag26DYYo0uPnj2ggr3FimA695mDSHf9YkLhoa1Qnq0rXehHoIFNk5QA465RBo+lvH",
-	"jevqfz9911JsB7CXeMG/ttL4p973Y9v91WIh5s7mCRY6zQbv2a7psEeXJOn9Voeqy5XdqFIYtuW7HBVD",
-	"oNsasB5fC36dCDUkrLrXaNR/wOSwH0GaXTBf5hwIyf75OM9+W2m/3CthCOgbiyMwGvOZZXPviAFdehQI",
-	"19RDBAru1/pjY91M8l+DlZjQQoN0ncWZ02skzu41mDqS5hNvUnRfIY7oX5R/L9neuGgBDVphjA3CdJ3W",
-	"Bhg2rI1ULqZd4vbPe25dBsf7mkh8hP9fNnMeRnoSlTjcUQDCqeTuYlaKKb2NM6bn68ezpqT5ytqJL+CS",
-	"h7ETf+AGHze1vQd0Zbzn06Ufn9FbqOWB9h5/cAPU370EN8RnsJmaiV1BDvNeBapeaZldadNnP7HO8N0I",
-	"ohsveRDAoKMA+5QF0VV58gRsCIVBC4yKO6wzwfJmrDTB+UW6ty23vWmMsbDs8eUqge942lDYV/dpiHun",
-	"fEJQFS47Wc97nKv7ZtUHPBBCQLdYXRT48FcCwaBeoUnHljouNID+OkvNHXI+JXHHePUnVcI8LRlbnFUC",
-	"iWIOfbMNN+tJTVUndl99fyqhercSO8bNAyS6CBoqLTPCv2VZEJ83pGq30lsfG+2PybYFZujfV3mXB8KK",
-	"0kJrh0fs3UpIE7szuJhoAdzSoPJ+J5Nxg8PSP8j886piXnDtM2zgXQrWqErY2Ko3yQlnyj1SuEhUghnJ",
-	"JXScLc5WjYC85HLllIAQRV3xeQosf8hr92LHVnrLlOAGKbmBGJ3yuEiWgsecCAWyYVipITs9mWkPu/o+",
-	"SIj7nZwW2/sGMqS49g/NFzXUAQnb/99jW+pR/wkZcaasKHUAmtTMiAp9J1zqxI1rzKQcJO2N0AivrSbe",
-	"Z/X5MLBclMW04eVITu9cXAqIzJZpmIfaDMyuYIeibqUpiPzjuVaLxsqxZtGX7WVTw6a7eyFyUpOJxP/+",
-	"gXJrcaomhc25NJAOu5tDFMXgB25sS0CKEfPQRAGPywQKO0jCNTX6H5ACuGTkAMSOGxGTTGv26TauBDjk",
-	"ZSjgn+JM0VR+6M6EsOhgLzBewZrrDUFhuS0Ai4CWCQevVhjB/MzWIJDeI/OfoOKgWDQsastNxLwj7Cws",
-	"cU+WNtwZeTMU1fkJr/iElUku0dOWvEy1irpVMrnbxsPwg/EF04plRJ5W/O4a7AW3AGZzuu6qqqehhe+1",
-	"MBWvbUc4Q0Bchsa+NrJjbHpSSeTvA5RpV/xavA1XnQ5JpdepdP2V3gggSMcLGDLtlqS/S2mBZwbfbi1E",
-	"jWjT8BLMuxeBdiCZzY/+zGR7Ob76ITP89J6Q+NiPJsc/1Q8IttjJyufjQrXNNfySaQN42mfdMhkOZPku",
-	"aFnwHHcCP181kT0CpXicGNt/H1zVe6ln5eoD5DrgrYd48Rd34wdpYUqwMP5grLQV3rmGuEJ0jCkTi3Wr",
-	"eA4qIUrbXyVocZA7AK+EyMQSUro/MsPlj6oQJKiNdkBxVooG/+GM9P/4/QMZT1dCTDKEXwFbEfgwsfuH",
-	"pd+eAHYGWwpQI7iK57NKqjKGlqwQtqWzwBX8yzuV74dsGPLRx6OR84Dwv70B05+t//2/Xj25uLgg7REi",
-	"XpoonZwOEAKn2Qz6EAAFV8YKt07UZ0meiM8vuhyGj57EkalmM5vYSfxuXvNwBfvdfOe7W9nP4QimTJHS",
-	"W+CQ8xaLH1hCmB7DMO0A1YFZP5hQnY6kML7UJI3wDSxVz8L44rAopIIFKVO1KpRPNqLWxlHjXj7Thjtt",
-	"dp9ZBj9lTlhHfoy0bM6rCoznLhbgyWhZFL3ah070P0D86DcjnWCll2FsWwVkDEarZejMuIiB0ijZGwEp",
-	"vmEdGS661/kJD8lOUrzgJMcJlHwVEESH+LlrDCIT/WeVLPnOgtmuy5KViMjJQ5j7U3R6c21vdh5SbO9/",
-	"WSY2IYXcSFutd8TSPWOVsFYHijJwO4nC0rA5V3PhNQvkkZjV+2zNFfbX6e6Wx3NeCVXyPJ3iqxuv2S7D",
-	"ZaMr5MSN6931zoyHC3nvawI9p2lmqRzACbMBI00xGd4ehoLbJ+ntfL85mKsT4WWrXToh22ExmYCWTWY2",
-	"UvHSVspEaD0PR5s/7b0j+IyJTe12EM3Fxmqf2UfsOX4fjBDvREIcT9oQVQDwysbrcRfqmIV9dHZwohWR",
-	"bDglDsY6vxvig1os9jOqy6zEZ5bh8QEDgMuoH9zeuZuakrD3EgyzcTK2K10J2JR9t5lqRz7Dmsd4p2RM",
-	"hLo5Z0S+N84vLtJ9noszpw9ghZO6QRckVx/angjbBTdP1qkOC0uw5Jl/Ma/1vI8xM7rxHu79KonXWq8Z",
-	"uDh7GsGLA+0YKryHBqfIs0uCAhvFwc+rakAx65IP8nK8gwvu85yEB6RUMX5xZ5PlEnd9ETqSSmdZyA9A",
-	"qzz6Zlbp+do7wvS306zUTImb6Bn7AT2ex2rUAWTWJVz0Cc7a5NOLCt4j9HrLbbCYV0IxARQ+FKguuRMl",
-	"4wsnvFBun6HtMdeNcpiuVXrLdKgJdaaxblAk4YL7nFx4QFIxtNrdoI/W4tGvdTNfCQtnjnQnBx5/p7cx",
-	"2BHYBjCl5TSDOUMESwuJ90fyws+A6M7sY964lfZPeDQ3g/P8PFx43FzfnN/87eLr8zk/9yO4s0X28tXb",
-	"k88lpCnb6elXZNJJHqepIAhsKa7lXMTZpjltlByIaVwJ9ytccD/ODd77gc/PzkMPDQmcjvtVP8gcEID1",
-	"sGYt87T31x/h6I5ASsOewWBTY6qzp2ePeS3P3v/+/v8PAAD//w==",
+	"7L39ktu2ti/4Kqi+tyr3zmHbHSc7Z2/7L7vtfNqJx+2c1NSZTBVEQhIiimAAsNXau/wW90nmEeYB7jNN",
+	"Ya0FkJQAfnSr2/beJ//ELVEkCCwsrM/f7x9nudrWqhKVNWdP/3GmhalVZQT88VarRSm27p+5qqyorPsn",
+	"r+tS5txKVT2u8Yp/+8Ooyn1n8rXYcvev/67F8uzp2X973N7/MX5rHvv7fvjwITsrhMm1rN3tzp6e/bbm",
+	"lu1EZdlOq2qVMVkxVQlmhHt+Ls7cT+g+7jHPt6rBYdVa1UJbiUPPmxr+37/71ZaXJXPfMbVk31yw7Wtm",
+	"FatVo5lq7Fl2Zve1OHt6VjXbhdBnH7KzVcn/Ltyd6BtjtaxW7ptSLO3xI7avmfvCjduuBfuD64zt1kIL",
+	"Ji2Thm0qtatiD9qWnae0H1d8G3v8h+xMiz8bqUVx9vQ/aZRwkwzf/ffwCLX4Q+TW3et5XWt1zcvj6eLw",
+	"Jkult+5fZwW34tzKrWgH2r53vubVSsRmV1Y5vOaOG8bhWaI4y86kFVszKhMlry7hzu4Z9FCuNd/DLCgb",
+	"XwRjOX4jqmbrZqKpjBBugjsD0MI2uoJ/4uCLzvQkZhRvTE9uXzo6rcbIVbUVMTlcSPNnIy5VFR9+XnJj",
+	"Ut/s41+k7lU04nhN3q8FK7mxrOB7piq2W8t87dYo5xVbCAaCU/RFtFIWZFdUhdsm7p9W6G1MFkRVuOkK",
+	"o1koVQpeua+cMEXHudJugaK/kUX0F39wHRG3H7k2bsRbvmeNEc+Y2NZ2z5ZKs53TIm7cML/uiq4YHt3/",
+	"UNq2vBDPZ+yILdcb988REX9Dl7lfCG4aTXuvKKR7JV6+7YlO+2zVLEoR0xlHopjQFtmZuhb6eAp/sGzN",
+	"DYNVZEozaQ1NmTSM63wtcQMdr1QtRS66sykrK1Y4Ki1KwQ3KxeHzTLskzAiBK5XzrXCSJi3jVYGfOR1i",
+	"16pZrS0KIbfRgeimjOmi79WObXm1Z/A93twwtavcQ9bctPfqDNyorYhOkjQgVsY2hVtRtlsrtnMbJl8r",
+	"IyoYtds17iIndru1Kkn4ooO2YluXpLgmacfLtZJ5RDMeKC0JKo4eC7JA+7AjcaRaSJGElWyluDM8P720",
+	"BTtLO6wHSZFHjpmtMrVTNWMv/Ly9sqMMt/zmtahWdn329OuLLK0bO9f9NTuppuxqmbiO7Dz7y4shldl/",
+	"/M9qoYo92ym9Me7xsBf2bKu0eAayq0WudMGM5fu4UJ1YS47N9Zbf/IDXfn1xEdOhn5pO7ArFRXa2lVVY",
+	"p8jrdZXYSTdwO2/fXES28/Gu6u0Zb+aoG1mACQ6bsmhy+PeRVZOd3Zyv1Dl9CCL8qHPDztfnclsrjRYM",
+	"d5NyJqoNb4xV5nGutHiMJqYb4vMd3791WuN4g7tVT54/0W33nJXCGFV5FY2y6LT/WpQFM86mTJ9AcZsQ",
+	"fjP59CatHrcMpC3jD9n5FRk2I3GU7UNwY5z5O/v7tBMUU6wveL5p6rtZ7Yu9PdhCsrLffB09B6f5HHS+",
+	"wLmMd4+PvSoiZjHX0/eOu8VzLXjMVFsLuVrbN28mKoeaa/RzJz/4Ldd29NwNo/BPyPANUxMCb3O8nFrw",
+	"yzdPJr6KamwpKzH51U2jlzyfsK7+wiwMKPUaMDfHOmA7cUS79X58NO6izN0zOgixVFq8BgUSmc8dWg19",
+	"hQOay4BBybgWzu/3J7hWajvVX22VYEQqc1BSyUcrBhewBQzfPVpqtpTaWJYr2E+ThvA9r4pfGhsbACjr",
+	"6YL+trG/NPY71PCRTUZ7OPU27ns3j5mPeihdCO3+QCPKrsUe5nopbL6eHhMYeEFv7Ey6z49cv1dvZFXE",
+	"7lQG6Rm6BckYHAn5Bs2CSc/GH76X+Sb2cKtUOXeZ3itVjmokeitauwz3QpAL/+Bg16PAhpeL77WyHD6+",
+	"eeUWXlZc79lOiI3zKPN9Dpv/IDrnDvkD+Zxubz6JmJuiKswEy99YfwAcvoY7N70eKPg+Y6bJ14wbdvG3",
+	"p1/+pW/Xx+5sG13FnQqcCrwzTEfGvnQe5fOMXTBxLWi2njFyKcD/cMYQPlRuncX35BuwWPGPi9ih7e5R",
+	"xBTel+yNqtxNrWL/zq4a9+9n7MJtT44Dco8r0K0ID/z34ecdiJtf0DDDtCIJQVK742FC5Nes1c6whbsC",
+	"xOla6JLXGWtqN3rO8KB1Q99uGV+oa4GuF19EpGyJoxvRMeIGzH2+m3hlU79Xkw64gymC30Xno1T5BqMz",
+	"B+fXQjW2a/T7KG9w4K+FBg9fOVkp9B5N/lyVqtGwFirfeBc/EvLEfa/NnFhXrgox7tRZK/Slu9JtzX0s",
+	"QAPLzVmp1IbtVONMfWGt2xyVsmtZrZgojWAL4f4JuQCQKZwIOCudVltxWUVfbCkx+hh1sp0v7OZON6XA",
+	"fXbsXhjLV6MvegUXDRpXzle8iTsXOz7B/oH5zjpGGdwOf+xHmZGoHElX3/3Tghf7R17c5vh+8EsY2gt1",
+	"E4mQVayWN6I0Xs1tRG1ZLXPbaJGxpVZb3KaqhuTI0U5dR1Mfu+inN9FP95FPD2by5sxd5m6bna3jO1Hd",
+	"vBO8oLBFf4hul9tlUyaC3SVfTT/Hvy35Ku7M3ExUQiVfjF35ju9e8wUIZw778Xjd/vf/evXk4uIC9gIs",
+	"0ELdjOox92gcantnPwFZO02x+b3kpagKHlF1cPpMjqXQbV6SDXUwizCE/t1GI/5OROOnN5rldCYPpUKs",
+	"ij9JFVO2OV6WndExTO8wNIkv8baH85jIk61VKYtERgktODPTpI1NoyqKhKYHr6AoYCKlYTkvS1FA3Hyt",
+	"dkxappvKRKeVN6u1jUblSymM9zj6q9KN1I3YZT2bq2OicUPZMBzq2Vi+sMB4OTyunW6ckvAW7VwPrewP",
+	"rTbu2wNFNHKMy+GsJiMLyqhoUQtu41kOyN+nApsLUZap07q96bToiXMYYs4xr3IBc5p8FXDO0SrAh2Yg",
+	"KoXC3CTfCFaXvBsY7LwfuhxjOgQu6uz81I6Zvi2+pzWP+ZjK2PTbouAZisP72ARItdwKsG0hTYfnqKL8",
+	"hJsQCwqKvq6UTUbz5ivXn/k2mYlPCQjk7PhGVEzZtdA7aZx5zivaSTstrYXc/HTFHNWqkUCkOeusmB+l",
+	"F+eMtk5X9ryckATAk2ih2i0ytEt/piBpxLONTY8yglxlE+Ih3WRMBabpF1Ed6MXwSIdhVEUtKeFYpFJD",
+	"4trX9xyLB9rSk+3/ks+52keSD7xtg7kzGBW8wkQlSyFnep0s+AEwKJ/5jC9aVUh/OPZXLOQRBiMvPtJn",
+	"nD18/EYXzj39krKt08KeMe+3FnyDqWZJKg+0Obg5xs7YOKksBIwehxCfJhrP4SQlfZibibHe/W1cZnJ1",
+	"0HAfcW7gFR/5F5jj3ODkfIDX17FchRq1yp1X9CE720iMkwZ/XQtwONYSbINFyfNN1Fst4xZKzW2+/gLL",
+	"Fl7/H89g0zSm4SWUxDWV0yfMcMj6h8DNlxcXndDNl2NzjCY/jDwuEbpIZfNzxWOxtIunGExvyhBQW6vG",
+	"iN4gn4yFs3JVicOI3pNYXLAQ6FAca71CVEbayGZbPd6+fsYunpLSZTshV2tRYCjgWEi7U3sRHXcr54Ws",
+	"L+PTEipSFrox7mkwfbCShayh4MapRZlvGDcwOm5wtUcG9WR8SC9HZ2LisyZNwJXIFYVjB8c9dqulUr3t",
+	"lJdcbuGUqFQVj2f5HTgmNLesCZgcJNRNVYmEWJpSFpS2O5aQJacqrLWsDbOaX4uSRNWG2tGBWf1qdIFA",
+	"xOIj2/F+kcEZFevB5xnVMsZLJ6OK46XzYiN6g9TscW0YGPWMb1W1Ql+M68I8Y1tpDIQBoUixUrBpqCzH",
+	"rWQRtXsnpxdTeu+1WNpfmoEXuOUz4ecDhzCWiiRz5sfrthb8eh87QmS+gcgOr8hVWDXOXqxY3ehamXhh",
+	"hRZGxtwVMFE2QtTgGS9QJryo7PgN2GFW3EQ3prEcpW5ahIHvqSg6JH2cmjt0DjpR1+HsUTLDTW+Bo4su",
+	"hrfnD1P1VBuZqBZEf9+JKhZwQZoHw9pY55gu47prjdz0guE1nEOxKLnFksmlrApZrcghlbhBK+P9cLNW",
+	"u6nBgH5K4HAhT1X3y8tylndZ8j0Fe481MR7FoIvhoHZuymKPBrkbGCu0qmtRZGCBMXfylPshHyhVeDTd",
+	"N7+iIqJJZaDkK/WLPcMje3IW0sAkEcmNcKkaGu+hJdjMeQ+4zQw5mFaP1HtrHFDiRfapOv1jSfjW3Z2p",
+	"KheZL9eALNyzkKbyhxJmlrCGkUzJGoTe3eb/+W//eXH+N36+/P0f33z470N5tej2jUtz0S+266YjZmQ+",
+	"18paEdP378Fwhy+ZG4Sv0NPgDWS3XSZKaIWFqih2g6PwY6e3iy9gk4xAkVFghKggRsbAuWM7adeqsYyD",
+	"ufAMN7E02KnjvqCuB29gJWI6o+XHk8uUhz0EVDilFFQILCvSbMHM+/pi3H+CJHB0VTXfMfweNTskkg3b",
+	"KmND5UFEdp+ff5sUX9/tMfbqkcKk6YUfxzZA1PJU3KZqJQ8alpziVkvGGeRbyCfrGdjDJZUzbnm8e9Wu",
+	"wkqC/h1+gR/L+ilkRpw/UFDbwk5UNosXPkyIwCxFaUcTk+6arv44sm2gNc+utWpWa7IptXjqG4eEtGuh",
+	"2U7WTmkul6xSmiLCC55v3PnJmSllHbV80q1263jBCLUs7TD4zTi61h2r1P9dwBNNrVBzLZS1ZdyBTJxA",
+	"0cQWhGhKXrFCCRqB2YToHcR0LduLeH2Bqn4TNj3FqoJ6Fyc8lA3hhhkry5LtEnfUUS0O4tS/zUKsmgqD",
+	"NDXX9IX0t7eKockw4bTFFYsqaVUtGxONJQbhOhJRWb1fix95RGs9L+VG9HoqOQx9txYViGDxDOtFIM+I",
+	"Qsj3TKumKhLTn+iTcr+NfkPO/3A0Da0svAn+pD3QwtvF5yvaxjrUZjWnQuW4uXHV6f1JDEgbcWVFpO58",
+	"IVaymlF6DrswasHIOhG6U/ikNvSD9YmkTEUBw3d6xu1rpx5+j7faTB9lWvvEkxi/YGjT12Qd/8quYzpL",
+	"5mvcjnC0G9Yp7DlaYVVjD0wijtR6v0fplXmpa0W5MreqOGudZ0eFQytjRPFeltE4RR7vAcnjueV3aucO",
+	"Bj3dmXyr1Urz7VZcplLMaWO6bLYHpQ7zIhJHCcqDv7Xa3d/t46a0fyl6uJ/oDFciun6NvhYpt5dk2luF",
+	"1JSzf4bWMVNVucdUtJvW2hyby966neYLuqGAyRZ5e2Gs3HIrZt7uFf0sWmMlV5F9+dyi9WsUWODR3YjO",
+	"QXQrRgtan1tWCt7elMz6prKyZLzCU4r6yiE13AbqjBX1YdjTn9JdP+V4kPSbiGEKi+VOd3cesQpTa4eh",
+	"ks6djoJtlIQe1iV+ZAbDWygL3YVsh5gUzLgB72Twak2763gJgtRFM9wxa/Y5CjDVHEvbsSByNwxm3TZK",
+	"1YdOrdU72rI4IVg/176TH2VyUoJMRycmoeySUzJtMSl2BBdHB+YrbeJqpOB7g75QW8diG41l3cfV2tES",
+	"vOe+NAuqtZ6DWc3ZS76HbPtYr21JX/5jTiE9eTex98L6EgbRJcYN2wlwy+NVZ9Ft+CrU+zPubNpn8G9o",
+	"BngBCX+jmKqgFwAeFdqU4JkQikLlC6Ao+VqpklFtv5ty2tadBA7c3hcWjqJe+HGHqYst+0thuSxn9q+1",
+	"C3AxnkR09l0iRbQCm94pQriI0Z8WCzUzNwvOI+gbPt3QmFbbVM/cnDynLCKxi5H84R2yk9+M3x19rbFo",
+	"yrBNGYeJeA1BjWuBqUlcAajTZ6WwTDpXNVVFr5Y2vo5u9SCEvyihVyGyh9Td12kgRAyLAbM2qbKEhP52",
+	"hSUvVd5sRWWTlZ1DJZm8By9zHIJov29d/C0vxKxcBCR2Ij1+kO/ZQfUa5Q7c1iNH/ADgoqNDm2rLsdUv",
+	"YogQiEZQbU6QDu54yzonP49hkfG1uuOJKjQM1SV62pMlfT30hAF361bGSVlS8cw2HnOLbhlfnHcUKMPZ",
+	"BXiLcFduWIm1QxMr/5TapGQ02fc/0KUv/pzYjj7UoE9OcGR9XuwZCcGMatNEu//Upv6wIai5P4yutYSp",
+	"VJEms40OuemIyqbmu2hDSo6lbnMqe3FqEg2+URidt0q6rUplXDtelpQxwDxL3ZDET27nLUW6i39iKWHJ",
+	"F6Kc41ovRBlv/F1OfaRZ83qGE3rlLo/Kl7OBvyVDdwqWibt+YrshXf1/Tb1Y1VPb9GWBNvTc8k1q9XJP",
+	"8ncJSx1G252U9oXDlIflzlqBb+U1umGauA7cs6IxWDVAmTVS3nto9ihVtcIKPO4uslbo49AGN5u4JwkR",
+	"PehHIeieElrmnjKjtgIyw86Jcp48eP2UtAhd18f6VFapThp0UhVzl7DdWgLQlODObO9ZYV2okn20Z4+7",
+	"t2+MGA0QIgYDvnxsyl9xK6pkt6U7Fk1IxRq+FE9DApZiARn24XAbsuoYa6KCaKp/psRkH2yijXdMV/Pp",
+	"ioxoof1vlOHHkbWjjoLJzEfZoFNqKCzy6toZjzGIC2iAjZuNK/HmKu6co6yv0GUsxLWEddlB2mqxD0hp",
+	"eanyDeOWLZRdM+jnzo7P62Fn2geDZ1X+Fulw+wK7V0M0zLfxFv1owCA6WPTGS+kuI6OUZFWiIc1gL0Ni",
+	"T1W5gJKucUCA3PtS3hkX19D7suAlpM6404pls62jqYtk7XKbHg7wXYsm3wjrq5gztnq8fX33Ol4Qi+cJ",
+	"nwO//cKgjDxlnBFO5jRTsoiuBNipAM9X16I6RKUUlRVaFIwvrdA7rvvSOPI4n2q/25zMSaGHdNKYVEZz",
+	"226XUtrW2+nPfH47VBwFfUQtAHfNeqfDDX8dCGYcpugMAo4sMBXqCyrcrGRnvDI7DP05bwwxC8A7K9RZ",
+	"KDzNzmohyk56L9cc/lHwLaYttai51NCnxbXt6E4nEJjxrRSpVV8fzI0s8LemQdyqhUHbnSSX2tXd3dS1",
+	"gAgYvxYBPbaDt5CvBcAqXKsGXqJ249EeLRGsmI1AOGHUz9mZqmWFfSl/Nrx0GzvaBiITCgoLPnhVIDTG",
+	"UxSBybUgc2Tce3JtqVG0m6SbpVzGdURbdOBEtFbQF7iEo34F5WQV1GX1Nek3sS1SE87U1MoGRB2CAgFp",
+	"WIGSGACC6xpWsVQoimSlajJLYT6xcxASkoAJ+ntiUKY/U6NFWfVaYUPjmFIIbvPohSVZG/71EKohO8M0",
+	"TO5mLlqPPd7KcAUzAp76afo5DOH+zjQhzJrr+LZwa4NlUtsmX3svtbWshkY7NtY1Jfsich0AbN1cU/f5",
+	"TSL+Was59b21sofQmneoeh+KjrRmRPDppS89Qi13i/q8byKj9Z2DvZj3Rew+7hQ4avmK6oNroQuZ2+jp",
+	"Y7lEpG/a17iLmwqQbsYTIHCQUmj4EDYnGh3eKb15dIUnyfTQsPsVPPtb3pT9F9H87whaDu/Dr5UspuF6",
+	"4q1uB+n5reiPwpkWHaWIPUMjo4CZgJ6TSkAU7DbTIUVZvNJaxTBCQtopgvYjymLc58LLMn+nmKf1LbY8",
+	"xErc5+Iebfn+eyp8OgwXOJPDRxr2bCHYWhaFqLCHYQA3euthziJaCbqGPHYA3wiK2O0R4BAqiH3sd2rA",
+	"LoU6nZGivCtUbwxtZdVo4Q7ytSR8g8D8EFktI66FJjdpULH667BsriomlM2hHAzVWbXwMDSvh+DQ2JXv",
+	"o8UztPPzsvTHWGi+8cEQtZwX0p6HPtUBto0FQboyJQns4RniP/YZBCiEhul/k2vkZPDqBfutsjMrEV0c",
+	"NyR0pbTJrhZ83OOYtShzta8AAyQsSMID0OGIisJBPfptNvgx/hAJS2LoXF6+ukBdneB/D7PLI/5uKaLi",
+	"9URcHWljr6yoTaqWUIXwhbFQN0QlF5XYAZ4pZNjIBJ6U17ryEUvM8w2po1zFquqfd/xWtVol8vDx3q73",
+	"KESGcfYH18O4z8fDDg6xVS1ie+QmMfDCtgnK71d4u+iilDxyQCzp02P7SFBqdeRwcr/3V0cfq1TxmjzE",
+	"g0dTo/QkpY7B2unNV8nUXjotF7OpjnJlMOj4e+rtTzKGGp2kFOlCx09rR8QfzAgOH64Wsir42K1/fup9",
+	"3nQGGH+ncSv708DTj8/DyAQ0VaJWuBCl5a+izQBr2ZOtrlO1VtoOJOQxeFsJUZiAkuROGlbyfGNmJoTH",
+	"oaTgzdzBqXQxYZ/DLTP/5v5n/q3ovWPT+J2PKJ6IUyPehPYeGywIdQTtMQAgSGF6pAP4c1oZ54N4/BYP",
+	"f0ORw0AM/L4QOyY/7OXcF9phWNzAQ6ENSM18v0FAjuMfYDXMYMowCxk8gGaFQJ6z/Sq1O4Zr8MdytG8Q",
+	"BGxgMkDMWEmlpJBaRWMmUkozHy/EK5mkFUJRYS/0W74Rbm9AUjpqnsjqCqzVqDD7mHmkUPValClYqWcE",
+	"iHxBQGE2TSJXypg70Vs4xFs0nSbTruW+41boPaZjJdrosTqggQX7g2tA9XX33oh+MapFU9382SBrBGYk",
+	"sjOU+OgKbeWNKGaRcbkfvEjtr91aMWOlxh7t4aqtbTnwmsumLOFd16oszLMpizNUfJeLgQZHcFlD1R2x",
+	"FNwFnYbvfq1CO0M0aQ+YBjvyPNvlZJrvnlIXeOghho1SicZqXjLCvIq1J+aynk768Q4uj7NvjODriGFt",
+	"vlN641kfnD6xkNU9VFsoHNx0lJDpQXZ0I9SAXD2uMfdEPkb+Cclh98my9E8GMY5GDebCB2H/MHfOoagZ",
+	"ectTip5qLfh4pASvilExrpw+9sHD7KzQWJqJKia62QM2Uf/N3mCQzN4Oz2bHkwcMoYisFFNVX1NNxT1K",
+	"IxtQEBl7QD3MwRKnxB8SQZDb+kA6EInKE8+FLLBRwnnVmVIBTjKNk3ZYWLmkEXnpSxPurXEr1UyZoC3F",
+	"J6fGG22kgGKBUF2FsAJeQwbyi3iHybRzxKqp1x66RAFPNPpCjSyiWHrVDPcVbgKkotHmx2uhZ9/rOt71",
+	"5SNzs+5GtfIf4qxwM2/mPNrYrSgJNPNu/0Gpo7FK8nD3MJ9+8O1m9nOTXGZP+3qw1KI0skmUgyfBmpZ8",
+	"rUW1FtLGfnikibD4gp7U+/XAaBNa4S51TKng14A1NJEWAbOUbQAGCkPdb5MvmOpbSlrlswd/2AyJR0Bv",
+	"jMnRvaE420F94/z5u+ZlIyYICV43dXj/0eZc7zzCOrD/HJ/Wp8ztTpQl/8ioNIXRxmbGE1RN50Ec6Ieo",
+	"lR31AXyGqQc6ReVf84gNoVgo+TiDni4z0s575hBh4j5elo32LprEsNQTIAtGaRV9MRTMamrpYhFJimQ+",
+	"PNixf/AsvGN6i9t1pX3PMfTcnwBZJGtkAXcb85HgHxoVdZtFlQDLcfrQeV2d+0ASDAu72womqu7DWr6o",
+	"nxBPasbyDpR6g0FF5YAqByblxi6x1csnO3lZegB2QCTtJ8oelmXpVEgxUyeXnB2a3gNAmSEo9u9FWafP",
+	"4DZDLEuyvtRGYpq3lyPtMvXmSidp6CchstJBjX0O4X7x0d/Q1pqDjva9NFbp/avK6v1daVyjmimRu0ta",
+	"NsmqgKYqlD8ajifTfVtFvxsooyKC2FZY6C6dh0VnumWsibtxY83/CYznhKM3fLeki0ePib3AKI3LTGoW",
+	"bma4Tvjw5ybqOiHoSGIMXmYGe+qksT8Rn2YldpcROsfR1JoWy8bMINJ8567n5STMnfGZead2cZCT7RTT",
+	"2Ut2aDcO/CI0s3Sn9i1pkGk5eY6l8cfSEj4/Pk891CBZQQiOgcAyz/CbPxth3A+osswZSRklMsBcGqu0",
+	"9HbsEUgdDsvEHxGP/6rdhJlFFCh66YHZMpskpaBWO+b2ChoYAFeENbo8B8QdXjHD908hFQC2p+8zUUvo",
+	"GDYQViI0GCwldy8FRvjaHflr7AuYtk4IxrXjhq3ktai6uLFtsFfVooppeyytnyHWvyxjUu1GqkyUfB3e",
+	"zBfpL7WIHjqJpZtqKuCakvJXy4Fl/WWZskfvbAKmH/oO3+7AAAycF94iGd3iv9/XzNFYBl7kR65fNMVK",
+	"xGGT5DbOSATle0QrJSezTv/I9aW7Z5xGT0SkbPsadUNFCOiViCSJwavcVISFNO5jDYCFSht/3ZUSxkMB",
+	"Z4F7DloHgJGpxKLEO8/CRtQ2OgtAi7kQe1WF3BqWWdRauaU0XzBjtXKL4pZm2kT4Nvajp7VomXef7WQo",
+	"pxJ8AHf0D952akJ9y1OETodyAVEBoIUbf0bgRXAvxPP0yUVP8TR1VX4WPBrIBhUbmybs+CxLUMJh/t3p",
+	"WZaEdz99MbQwQl+LWdTk7/A3UXMkXukURq2xpsm3vs0LOPjkCwW96AwC4W2rkUh94K7qvF+78gl9lCIN",
+	"SlQ6QPKyKct0rUO0def8y9iOoAKFExQexAF6OaVn2R+NgZqXeLH+3coHwvv+ZQJg1q0qCMaMv9sm0i+i",
+	"afOWoma0A/zOmeQPCZkEjX1sYvcAlmKo7nfF/0FRmKA/hqI4E8FpehX0PhzqQ1MhPrMtUxs3QdqTCDyk",
+	"j+GE3SYrY6msIFp4SGBTCEHK3cEFtValOxGamq1FWYwcZ9PzEPEzwQ8kIGK7XVk3loVuqHhN+nSl38Ob",
+	"GoDanIHYkZ0ZWaEKmJjeTkeArCyn38fZMb1kjaos38qKW8RkaNdvYvPdwbEE9/dvF3BFIZxEJ9YAiLW3",
+	"Bwbqjqcg589g0/AW8J0s2KTA+nLkYzg9qG/uYNqAeesVFJF3gMNr2DqGEjNsG1DNcqDm8LXL8LaJifdm",
+	"TazifY7CmKg7Y6K0pUqn1BDfqzfRPgPezz+aNdp/xkJagnojsRqpQjgCIiPOS5XyBJNF0U5jzEyfljyR",
+	"Q5xeAjiNqKxX0ISVTBwyURgph6FH51bJGFjNlD6HxZSLAP+9265KSAwAoJCdaYn48IDvC9UPEzp/uVMr",
+	"Hlt+UvIN3vJ2qbefZCwwvJ1Ho/R8m+JRwoL16Xf6SdoXABoS8+mpqjqGY4udFmj+gU/HfdsiOijutwwW",
+	"R5iM/DpVOfdWqak+XWh7igW25p27P0mbPHOx13DGnd41MSy7Q6GiJW2XpGOD+fbGZCdUWJZjayxJqdBO",
+	"yQGSH3xOIFsC1yFSzHrIDktQMgNnbJjUIXmO1l6avstNXvY9iP5oLkKmqvJT6LW9gaNXJTU4REDxp4s+",
+	"hMLoAO6ryS4mf/BWiZUEoT5ayFG8tEms3UkY8dd8EUm1//Dq9fMXrKkKodnLb/5yHHA/gBX7ay8s8OSv",
+	"EYtrMf8nZf8n8+CGnfmBx8rIeYKxrkduIuacJ8Tx9QHnUJSxaMvSjrKHPGydS9sgjXUuKYGMnbivqe3m",
+	"Nkfua27sa4oMnTz/XvLaiCJZ31QpwNwTmuV+P0brv+ZDxQyAwwzBpkwtiPO5+/i23Q9Wkcch/6IQUlPR",
+	"7tyZ0e2OM0zpPu7dM8KM0NeCehiHcYCePPrLOKH18bheSqT+rJT13YHRwMAYyRsmXyAmJ7fHjG8r5eym",
+	"e0D5SqHTjUDMd5CghkjrAF8SM5trRFy5G26UL186AHhGOs5dFwYBtvsXhtAcPQ9SyWWRdWASFsKd0hdd",
+	"WWF1Yw0KWc4rWFYBGWAMMYWeoIVwL9eLZ/5tnFCCulrGcQPn9UfEUIBwV94OBQh+m6Z1MiIemCx8xDDS",
+	"3Tk9cuJjG5H6nHpC4QCFKGCUHnM4TanyGjtE4sxmZkad3m0qXwqKbsf4yuJ3kD0yNE/Ur4qC0Ap7JSi8",
+	"ylPxtuxsI2KklRapRgQzfCt8wzF0odHNo8GJIcueJgapSyAuDijLPaejczeVmBHYxdOXw1gPyjdS7wc9",
+	"igX2VNGPaPozLwP+4V3YGXxrWA8adFq4UgmwmMhMh1h7cpGWp7GCOC9eI8C1MrKuIAe9zkijtqQbnZbM",
+	"GLeB08qtjjuY1ZKoGOmVnzGQXJ8dWgC90ppfi379rxfveYLtRaiPMzcoI4PzcOhemaGlBq7EiDaBAuZI",
+	"iy3Shq65YZwBDiXbYovDBKM7TzjVXQff7bqlrCSgFsiKCd4ekdgcZzKCE4VihENQsHE2sFXblzfYc0WX",
+	"gTPtVe5gZSFeFa5PIFTQl+3bugmtBLLUuKNeIk7DrOqB9tlH7rmsGisSY3FLF1x/utKzvLVA0n45pi3y",
+	"zMAWrD1JYcwpqEXMOcGGYWNxujCNWSK/FXeGtjCyQKMT9y2Bs2WsFFxXU18FHh7oTQ/Y1Z31u+7RXkcb",
+	"rHfcx3QOggTEnqeWlDCEUIw0bQfoiNUQrvPS1gnP0UPb1c9oQ4c96Ge295JpNfGezMDTV3/HUwiHKszC",
+	"JofUGR8ap3muveI6tI6cxZ3YkcAtU1GFlazYUjUayc0y1tRAPKga7St9dlToc4rdWVEq83hQ7hsYVBiC",
+	"vBYneKDaTf3xYSgMiyBpIqNLII29BELPSJOE2CeKsESy/yFFacC7RSETMoJoMlH6lR6YGv+3UQcixr06",
+	"VmROMxEtjRLCDoDiAbeuuwZKM5yOJorPUm5Euc/Q876I4znA72YN9AqGM5YOwEGHB7TUramZ/OmoLQbJ",
+	"s4g70pwFRv0WTFELXoDlGjOT3E3jBa+enHdGBX+U9dTZNAhAAG95FPEarvzGYaSm48oven/sa3zjEWnQ",
+	"ameowBuz4jD1g4LQITFLIajFglm9IwofE6wvaZBkAzMGG7E3mVNMef8ymLrjobWzkQzJz+qF8NIwJrcU",
+	"wffz3E7MQFvDa8WLOM5BOlQwp0UuCVdYiDm3SRcHBWaRdOmX7ymwSm2YqjIvasGGmNbZ0pSJHRYxA0d3",
+	"ZVOVihdz5nKAJJGABNqyMZzd7uzE1371Gw8MqHcFUoZ20Znd1NPq6/HOXcjPYrDO/jXimR4nyFATTpO4",
+	"29j2sYXe4QzP2O3tqoxueFDGHVOYHhWblDctMmUsGGSgx8S5ZoRDzdw0ofsJ8VagzVoIuxOiR4lvYoi1",
+	"+0E4y7E4ytHY58KbtMgmwxj9fyg5w9KBQpLePf+aQNJv9KTTqMuiegTfOZ5m8yt6u0TbG261vBmwMA7C",
+	"+NwIdyAuuBFE32tVDUckBHGn4bnCMy9FWSbRiGap0Vgc3gyaJ50RHL15IFedtuExlPHLtdAlr1OopHMI",
+	"ENuo/tiLehsSR5x4T6+aD6s+c+t5U84XSALkNuy5B6Nx/0bEDphO/3mDSHTnvVzHucHFxz+Ikh//WAoE",
+	"/SiExvscf4DV4p1PqFLUfXHuoRvhjwUiZyGIzVLplbIWLq3UOWUU3P/OMcWRnanGnqvluQckN4JjsYW1",
+	"4ryEWjNAXjsHrDWouhDcbaXzZckR3LUosGiVl+JcVecF1mmYHS9LtSPih915UxnRXkejVHWtjLTifN0g",
+	"/hCVwVfKnrc/h9cmsqPQRa+bytDkAxjBuaz8Gi14cU7+aHZWcgvE9Ft5gwqAoMUIaKyQtZtdi2DZ575J",
+	"ZFE2CJAkhMWfGcG3ASHpvFTg5mO5QlhOVYlzZz95iCVRnG+xjK9S59fk5VTqnIDdaEXM+V5Y+qLkFdko",
+	"5yRFrcgERij8mxuricx+K86VPidP3L2GBzyl1z9XFU3qwt0ZKaoKvq3bAk/PRQUsIVzbzuM8zxRH8JhK",
+	"nQdT6lro86YC9igMaMMnVDrg/2wbht1E966HD8Ll8Nfx1SWuFPxZU2ID/ljD6hd6TwsLs1jo/blnOsJY",
+	"sFsYuxY67MemotgqZdfOfdSmHRganJ0CYavO7Vqck3k8EZX/Eo2vW4DyZ2dvWtSWWHTtODIEpEIByhg4",
+	"SRnAg0rsBkSuW2mI4tY36HBWl1xWjMBaqMtiatQ+hXC89CQwE250AIt9lNmLFLERKfSEm2/V5EsHmioG",
+	"CeZb0uKjvirAEUUeE0zNA0IVfFwxWRWgmeY4QrFG0O22D/DJSjQYp8W/aC/7JfOzSzPXefkA1Qij8Ovf",
+	"vn8yBPtGFaIcx0epnMguFFDna2FwMILrUoo4ElZwlSb4GgmwJRhDbMw/+2Rwf8wdhIeD4mGer5msIEPj",
+	"6V0yjyENgZpZCx2CYlMtop/FjljoxyN2bcDtuM+7MwNi964NQiUKolIM7wzoUHpiWYqlZUghOKOMalny",
+	"VTKx/GR+YnnNy2Uv+rhVCrcKuiJxSG1EyJlQ8VFi3ecIefcs3jyT45kAzMBDJUWq0X3ePHjESvPaq4IJ",
+	"/UowP+FmCbm4ait44xhxvXeaCGQTuzAes4OnxId2A8wyA+BX05vGbKTG7S23LSefZwBKwcKNcCYQv56i",
+	"1pPY+/xSFC/5PoZxUfA9JoqdFcy4CYUKgOQPJXZKgwsKFQkUw0Nr8jABVs4IFrwgd3SYIG9q9cZUOKMo",
+	"qvcPiDsdecFIxKDRVa9+88k3YxVuOyE2hNUUfvXvwz86WGGYheiyxl7HR5bcAvqSP7WrfMravV2vDfZ4",
+	"430KVCrERTZhKC0d2Vj8puTVo192M9uSSkLwesvdclxZjtM8EYllAOZzXkx/IA4dbhUTkbet6r5Tdh3d",
+	"gHhSZ+6772Rh1xPKFrsvCREC/GEYzPD7Jm0OcGkHm9a5Lqj4yrPrY5EQgkd1yKUBtATLWQLcdqkUen7T",
+	"kMK5LrCrPGK8OUuHIFQn3+w1/SZ6u2sRizL+JKsCNB8wTxNjsLO3nEn3lAHRxlfRHCB0W8bqreBzZ8ai",
+	"04gzWso4N0lIyk4+PNSNX93JHeJ+dY1f35xXEGenkuZCjW46mr/w2u0CZV6oQhVAJNHcEdJETxiybk/e",
+	"k0igHcfDq2utrtHRHOwV89d98NGZaJsGoQgASBBRU0frIrIxvAi+4/sBKA53bDU2lFal2DwWvCqQ5WHC",
+	"wbIoVb6ZA/r+An8QbaBTlXip9/E5T5uGeZngk8xVgtTcndJYtYXV+nEcVAIfH3YSqLPnQ+CIj2+NhVYb",
+	"pFHfcQO9G4g1Gy9xLhozyvb/0l0D2etq3vb2PLOxhltfND9thyxltEfRM8vWjWWysgoqTXm8SwVCujMm",
+	"GVbtdbQ5MpSCuSOCUTG4uz8DNF9ccEz++TMGkufSMrVcMoB5QGi+pURkYMSEBhQZ4i5iOd8Kd3n0ZdZc",
+	"b03aZOzxVWV46CH29FZUhSicHyCtEeWyC9V3RGQ1aZEBYDmywmtRxgg9MVqfMYS8zZyQrp8yD0cL8UeY",
+	"Tb9b7tzfmuDgdLICbUb2qUcQa1loSayQWxPm8RCOhVCRZw2wpGKRCNkUL16H5rooF9W3SiexIFsp9Lw7",
+	"W4TuPEFrro/5R/cAhN7b8mSna4j2NVK9d2Mvh5QkVDHiqmcBkBIZcRQjcppERfzM2hFVy4pM/1PUw5yg",
+	"AMbX6icgqHCa8VRFeAFZMb60QkOzltP3caMOad1mTs8YyhYCDEIGO9SoM1EVxu1iXuwz56RmzjazfVB9",
+	"z5psxzi+YAS/reMnbd3Y50MUAsDI63Rz3UTtmj8bXlIX5vGM0ZfvUxEgLa6lIdmJgsc7L/MZuwjzgwx7",
+	"VYrMz4g/B04XRJCH4JKkcqsMFCQkpZD206mOHryhrOw3X8cf5h2/QSccLhpganAbc6G4LpjSzKxFucT3",
+	"THQqzYBk76AAHPahmrrke+ZxeoYoxqf1FeMPrgCBLVp6YGMQRD/jiQwL3QcgO44UroSblVigzmtr3NrY",
+	"z0KocqDxagBai0NwQdr7rahymYLdowOglIJQBTir4XpU04XmO2pMchrb2d9fOH+uEhnbbiP0cFC3RJBL",
+	"6a7cI1vd1+dNt/Cayi1vCt9+kN1MGmfPYDVXANM7pjYjk65IcKi0dWYHT6FvQtkjbHEORa5Oy2lJtbYr",
+	"za+x4B+sXuTwxFaAQpgNwm8ufRtSJL4oEe1kSHJ/c9dEwyse/C6KjHcEmQGOTKh8DIdzKIXwVAdOQXXU",
+	"Xo/vPfhjHc8guHRosnf81+7Z6g+Zjqr39mLn1PKHe9LxTnakibWs4qiWAJntVOhWAdE/755ilJGCeBG0",
+	"9y1VnJ097SAWUROnbeaiYxvtGzit0HXQ5JlnWEnuDGGoin7GuEFNgf2EzvLU7Xj727Tf5xap2W6G2loK",
+	"voeQgB9azqsYv/xxp+W0/V1yG9OHQPvvDAL4nrUdSrE69fl0Q+7uUZDBfgPVtKAciBtkk9L52QSiXYov",
+	"qKlMlBn45zY0SYUpT33sxq2LFWU5Tvk/yh/kdQaNgsQ38xvIz59fvORGTHGOjWMjQYsoIHSfABSJj3M6",
+	"vODI5+DOwQkpiZd0GaGxzS92nYYz5t12qO4C7iDnsB+DjCH3gGrs2uONTZ21V9yKxIB0HJhvzatENyWS",
+	"gQf6rC98K6VtdMUAdRx4kzayKsr9YXwBMMidCkN9tmdmrZqyYItEsqKs0+d++CmyDgzEDobz9GV0Q6+R",
+	"zmbykvfob2L3QwCV2FbvdjRj8WR4F79F7xpvm58OnFXuj2Bg0cMliRc27BTEtSzlfYd++suumlsKlJ3V",
+	"yszpVlCJFuRbOiLPteCDJdCH3VYFtgPD9+B1e4gd7yfOrCErxuPPv8JFAy0UZ0HEW2kj/dLq274BibW5",
+	"fqO1zX0toBum73GAfpW8tHmdTGpiAGIQlvm1NPaTaGoZ6kKJjr7kSZyNISSsad1BLVJZsiHooFb/uPI/",
+	"bX8NDG+3VuOj85LlLm5vFx2kirkCW65XspqcYhqp90wSzyW4xA5ehm4SUuHGO9RhlJPw4d5iqfhtulbe",
+	"amFivaWpstrbErOaCe07yYaloZpUT1pKT4kKglaLUmxjcNjeSj12ZbRWek5eS5TFK/ebuCfAbTMT3t7f",
+	"ZbRGLDj08AzffJCaiJXm2220YHyrTA1huzFzu71ySv4zkrgTZWFmlZucrLnVM/snet9H1befP2p7H+og",
+	"7YVTOrPbaSb1bfE0IzS8wYWLN1olQbahwjbBNl3ZeGwtDoaNdwq/Gxxkol2d29e+Jj9CAK6VmUOLd4nX",
+	"x7u7oPLtWiQKKAAee4ZF5i6f1EXm3yE8IgvvHEYUnbjG/tLY7zw24cS1zZv6zeuJp1jeJIIefzZcW4rY",
+	"jd/GF9onmXl8FAobq5xH5jx5Hy0GlLUC9sWkjo9pfFam9SADE8mMFDFhyBw0Z+7bqJc0zErq+JkIlXxi",
+	"FipP7JPgCEgkJbv40hQxkFQT0QY470iDNcTbcgq4/ulEUNBBews2qBjWP/AnwJbxu6zTEw6L0Yark1wA",
+	"uKnfKxXV1/2uqO4JOJsWYVIleWjGw3acER6Dd3w3BE7NA7cjFQgX3fx8KUWo9NphOYKPW+WA/hZjkey8",
+	"wQFudRya+pMBoH4neLH/Tqsm2lDwkPzXcxqH5iRhd0oXZjJpBl59xIwdlTKRy1q85TGy4BRQb6TYmiol",
+	"ZgADP7r4cipJHN5+EgItvMjtAGg9x28COyruoNzUIreJ+qA5pLP0jM4d44u1FcU+VnE9M73lA7QdYMBj",
+	"LYgciXEWusMbwFHb2089GLDrWLyMAN+YN2iyAarSeGC+gEyurJx2o1a+0SJjauehlAoOLbxrfNKvpYiA",
+	"VmEKNcVkDYWD6QSSqQXfmFD+DnXTU4OwvyldRKF9gfSIoskTaa3dq/3gTqAoSbZtAGox+oJQJXT0fj+G",
+	"cr21KgsQvzadi4SWVKmBkI+HvBsTgqK+I3x8a7UT4tcja1et8379PnN4sbQg/GBjQYx5YW2yFm4JCNIG",
+	"3+LNaO9oZQ459L7nVTFQWZ2CGPVoyp3qMFap3TMonwrYOW2GePpautPqtTI2XhNvfQbcXcZqLrVhlaLi",
+	"UMarPRQLdLB8rIo2GRB+QqTUtOB7VkCdiCnVrtxHldfMdLoCJyU6y954jLsK+6lw1b5cLFroBqyXXxgG",
+	"V3kP0H2xkWUVwFOfMXAT3eR+OdH5cPe7TFvMdbQ48WBQiP8A58RcIFd3/4HHG2wbm5ED6HWbjcYUeiDc",
+	"gGP6PSZJaL0DRkdN9TNhuJ2xxfdqFKX5ucfu9XuuqQo46LbbjP39kJHhKVSKGfY/dMb+/j9R/ULWly9U",
+	"47YKa2qNKBM30mRsWTo/lOduFda8XLJc6rzE3BWFzA6xpA9w/Q4juKJO4OvKCptNlPdGJlIZTwypDCUy",
+	"mjpquhDwKJTUoBWBpL/SEut+y1irlktGjjoNPVICF+3peQ5RqGnvOpXw5u93J7z5uzvezmjQGa4bTFRM",
+	"NI9KEkpuB4QgV7o67AIK/5gC/xEalb8CN6H94yj9Opl2JjkZfrBT3hubISfnqlqbKTFRwBN491l60p2l",
+	"J3eZpakiOCha8FZTphNMrTxWcYHlSmQ+Gr5HOheuV93yFOzdwSjeDGPjEDzBr2lYL5LvDHVdZ5iTcn/v",
+	"CJv7Nsm/OO0ZQtFMP9DcXS7hN3HXIMD8xGt2gkNHIV3GCQAn1q/fYWD2MZdjs5HwWjvq1JcLfLroQbso",
+	"I7M0zOSqFsSZkJ6XzrGgBTeJXhYPDRRP0U7lD8GZb2Om+LwA+YP36oIF4UgPIIO8lEVNk1aipoOBx6c2",
+	"nTpOPfjVcilyG3W6BTWORXzu+eiuN3xbJzK/K5UKqhtxLTQ1qwxG7/x1qXSe/z4L70WPbUc2PEGR42Wp",
+	"o3wLb/ieEbMU9ipZcH+gQfuo0q/zrhtRR9TGc/KiyaUHjb0RokZrtSkF5YOgy9273IcKoPOUkoqAJqs6",
+	"ko9B2OKYm6DqOjU7yZnBaRsHEQ/ZCf+YjBaDZpFeM7GiUSiFE/Az3DKancrcp7TalIqnyNGzc46ub0AA",
+	"COsAq/IUskrmkJljOPJN0b3WNgmKcYh64srNg7hXUuQ5HfWnbOg2pUr5zKdtzzq0Dktl+2WFsWYUP8HR",
+	"RRFc5xFUlaWcsSLfOsMsVZ+wlSZOnAnbHvpNFkJUDIA3dcYWjSWZNGorIJA7nUh6YBzW2bh2KlUdXPx6",
+	"HL6M8odH8W98WPdGGc5pmJD4aogYq3opN7HMgyx97XRLaGhVSfWw0s4OE96Z4W9qujuuVjy2KNHQw1vH",
+	"Z8mYKHxRIbYqHhUMPI8xOosNYgJ4zLAtz9eyEqAxCQx0bW39lKmq3IfG+S8Mq/kKOlyBX7I47AQdjUlS",
+	"3A5vF2/vnlGeq1XZJ8wnZFYsEIZ/UIws2gJo8jXl72OVVbZ3ayMsWMUhLAfgy79ncSvcjBdXu4uOYRmR",
+	"uw/WNIwvo4phvHFcOFqzseVUAajpHdfVMatfFLAWULauWsvxFlBbV2teRxnjrI3ldCAEJn1AesL5dYgX",
+	"6oMu0PltNhLyMDcyThKDY59rYaiIF+pUFu6Mtgp/f4vqlA01XQWbAoYYXeF4bP4ADyJwxTIjhGGV2jm7",
+	"h+BFgLKgwEAH+s1PIbfJFgDTKS0iBLt7+XqPtSoL4/5d+mZ+X+d1HMgdMEMGMSvLY5KDb6IYmF60+lSI",
+	"CS7EY07IrxPXdmyVsasPVi/YGji0nklCQxgJ8eyU3jzCpZ2z3dzPcLtthI0ZMndodovIV4/JwqmHPbM7",
+	"Ffgs8DTeYq3rnXrlPs2enDs0y0SbYA57W3Dqo5s+isjwnEH80Fddhv1eoTKCnANldFoe7q0sihJiSzvf",
+	"S+ezFUdb+V558pEdf2RfLJWyj+Dt52wLwHuCbVH7QvCINENqGbnNwQEMzagHsfQUT+dLrepQavAH1wFC",
+	"CHBIMPMI8+7B1Q+ZJuOtzuVboS/fPLnNlIbftnyPUWnyZWEBGxiJBhaiAnoCYkDYyLIK6NvG17OMmA6A",
+	"A/PoiorCpi8Z/A7XrIMZmjpZIkVIzmZ1u8z3TwZEe9MJGHGzGaWWHzmlELwqbmeXsnhecx3FKzOslEUL",
+	"4xOQXOPVTMhrES/aH8VHDTN4O8sN7eQrb/dGsJN/TkW3JxV5+G0CjoMh8I7prtrpiyXu5np0oZaOM8FY",
+	"gyUr5i8Dq2spdswXUEZXP4ZbRkDbhpk1J5g/53ogfFnS+5rjhGRnO1kLEyFkhLBXguwiVYIcChpamel4",
+	"TfiSPcwPfPgEJyeK6g2qPBGe5DYRrV1qYda/xfEpQvDQHxJtswOmsqysbGoHh7rWmfwRHvh0hmuSzJn2",
+	"GIeArMfNED0jPrGa7++IMczrWlRz0H8SrWC3ixC30M7Tsd0ndaPKohNCICjj8K6dEHC/azXZV9v2GkVO",
+	"uUQnVzJGlZK1eJzJSwU8JzE2FYu4PScrCUJuaisQuC+jLgFpWInsgceg8qumShwJ4Yawz9yFxJPhiWqk",
+	"8Yi10ao7URmKdhxFlzgrZP2UyvbWgi2afCMs2wm5WpuMrR5vX08LNRSyHuBzKWSdYbAMgYmDM0TAXrPO",
+	"tkLtqvcqxWSumfseUaVkDfOSOdv+oFRr2lulFZQWxqZBHzErTYe4Yc5SKQF2jO+jAG0iV0cHdrqwZU0U",
+	"4oNxblFa7GzcRxu6uuWAIXDmzzNeKqSx8tVTJZcTmDD8pnHPjO+ZBAlGQrvF28l+bgESsXTZV6A+Izpd",
+	"wowzlscLSZM4SUlTJzSwxzAVEaVlAnl2tyE2ScjR9a6Pzxgt+FSvZ6AZuW30jpzlG+lMpiXDi1BpZT2E",
+	"ykQ9LLHaRQ/stVytY06Js/jdd8JMZNBKSYrapW5fKmCZr5WzQ26lBNJlKlX8kStNVUhzzRrBE+xgplS1",
+	"iBVqrbQQxnlxEHUC3PZpL9UG/SLcHx2O0YitbA7dYulpFSGzXo8rih7fAck03jgMLNAqBrJEnIPO6Pyy",
+	"B/Ea2E8JR21BuInHb4l8eOPcLsibPQCdkCJhuERMKAgGYtGDqvxZv5O5mI66xqOJ7kLv5/TaYf9Q/FCl",
+	"xmVD3OVQ0L6nYnZUFojgripiaw0gkyUeH8DR1yHCdKtZi3xTJsAm5+QT14JfJ3DqE8piI6Kgd23wVlXw",
+	"ygoraaRlRL3pX2vHbwJL5u9zoPyoBdnbhtQNRt3IffT7bk1O9Bi86tgUrdPVw4meDiYFtmxEiNLOv7hJ",
+	"wQzj0QzDAGl20r1SblIXfbMjb4wFgOOJMBbixr6IGDO/AisJAAr3MM9U5Y8tGIandCj4toZPJj8Y1fyd",
+	"NmNX7x/4CxUTN1ZzlIJKOBsZ80httHqBYBPHAl4LEYXihnPPiecwSP70znMtDBWGTd0DAWtjOjtxojk3",
+	"fUzJMtFs6b6h6uW1IjxfpNdThGzpbCNMAbo/EhbNTthvNSZi78hc5PFCVEVcKtGzKu7q3gMWTQpDIwVS",
+	"g8TH0eYwwOCDBnAPXo48ClY3xkINn3JOWcbkkploUxjUxc4oJIIy2iHGjAnyHIeZfAXJuq0oraxW7Zkm",
+	"WxhjjjiTnj06cuRUV8AKHY98Q3BwCDpfi1qh98jdQ5TmVun9F5ApcZ6+s2TRtXRi6/E9ZoSF4JtfllEo",
+	"EeP1DWVnAm5eEoM+ElKgPinBSyDPzTCn9qVPNDgB8RzNkVbW6VAYp1Ivs8Bv3AaFoFS0eIzoMCdWjw3a",
+	"2AmAdQQ2hNYLvhUBcTsQ008KbfWxmLxm8sBZ/QIrMuq9VPeM7x6KkwcACVA/tKtTai6FiJs3+np0Ci/h",
+	"omncob747hbkW26cA+xb/vgZu0WUXv8MB98ZVUbvnpqxcWbZCKC109vLJuFuHhPFDurdkken4ePTw7ZL",
+	"HBhihyhhB2hgJxG9+kTBWtyEVfS395MabtpZg5GFNac/+Q/iZkJ4AiHesZDo1KbyCCA8R279MawRb0Yc",
+	"XLeVVWAwzdI2RpfAdOh4CUnnv/3tb38bYyCdvcU7jM39zseLblPfl1G7FM+fw0JRBMGA6S2lsU/ZTxf/",
+	"fvOE/Rt7/9WX/Ul9Ml4yRRp7kGKvPZPmaIbpxtLRkFD68QbxAW1FCJieljn3y26ZWVuWvM/HNfElXDQQ",
+	"j/mtE4nhzJSyfkbkcLyHodZZwa+iJXJHdqmO1XI6N2UptecVoDpfoTscI2gvsYVYyapCd36MHnitSllQ",
+	"cnQaKDf+YMo0q2I6HiHRME+46xGj95fjuwKWMiNp6rw0jjEqk6qI5WwXbeFDjCoG3HDKJjQ1MpXkartV",
+	"FdKYaGNngKhHoWI6tSDTAgzu+kvs1YjeTsXU0nv3OqKy6MNowZwXW1D4qVK7Q+yOY9K7SiDjXUSfz2rM",
+	"uUz15eBsjrbXaAN05SYk5xL6raI89sRTgEjQhyDGR3rOco/I3VZ0LEIZR0XM5QTfHex1fOmowOomhsbN",
+	"G7tWUzoe4ffPw9XezU7lfISoMUqSu2ctZc6t8PWRTgwWopTiOgH6KKuNSSXHeu0S4FLmWDcNdU0ac8Lv",
+	"X18RiA2KG5SK+0r3tntiVpKYqpOOlS6N5QvDYLNkZBAV4lrmgI/hZtPtEWKH9K3FE+uceKIwmDKFDBhD",
+	"sJoUIC3cOhE5/lqpkijMwzofDg84qpRAm20v5vXv/KmHziE6g+ANgB8f8X6sYibnFaF7Fdxy9uu71+MU",
+	"wiAVfkJwPZKC/rwr1n2J94VskTBzS+fYiTfxSux8bX/J7WFicSQFshK61jLGsXb1/fPzJ3/5JiP8I7Vk",
+	"a3HDCrmS1gyBLh/Zh7iSBumxJmSNKYLYHRyV98Wm89cqyjNxdVjvjKtaCix8fsZqbteGLWVZ+ii9uBbV",
+	"uSoKKAo9KlfJVWV5Hi8VahnUp6C5UnJjyqVym2jYp66TCfcIjOzzkVHxhf0waOT47HHC9hhWxa9U2X4b",
+	"rIpffcFiCu4WtIlHJDVE0YrdCB6hDzQrlwAZKO3REq8pG+0d+8uz7OzbeL6LTLf22u0WokbRq69V2Wx7",
+	"KWSoMVJ/H88b04PCPTIcZHwjOGun+JjQ7rcCUSfXcrpFRS96BQ7ptBDnPIiWAex2Gmon7IfvPLAgV95x",
+	"jsD2zQdujRYBHncJQuhyAHv1Nx5T+b9UgvR8xkq+ABsZHHtq7AoNvJHi73hOzk1lBummjLUTCTf+A0En",
+	"RoMuJIXjwZlJYRafB4lU7EyO0A2nPMbDdz5253MW8WkjGIhKPEPDjCoIM7DQuBYcS8a72ZlRsNwgcwd4",
+	"aUpDEyDQCpomX3sf0LeweA5RQnBJAOt+maV7/acs4ViGoJxwlw8xYXdHVDSSnCwUnVEGqvffDR1LgKVC",
+	"nnWh9xlbTYQdVLtC6O9i/UV7hl+6JQEDRlrw1kOL5o5TaHZCVVSqsBzugQQDh+ynFh+NNKYwgc7+7DBY",
+	"Gs96r1SRBZq3NtpkVVncohvWrxZN+kDF+m/Ryh5qhqXeBarWL+WGKFkX3RhHX058kXhH9v4SD4V55zkW",
+	"PYsKfQ98bvBY8s50snoc0HkjfFb2eN9cDOVQx4bc5bwe3vzXQhcy7xlVMRTcUTPIl893aGf9rX+PsQUZ",
+	"kTfOu0J0FTLuoOH/SCjeqVI8ZfhtxiqFLWEZ23K9MRnzbLUmA/8Fo91VgayGldJUeGTQ+nvq+8C8O9Ta",
+	"s61081r+JPYHfQmxQdHXWYBX8B6rVmr7rNMr1QE1pgTHAWLurUbnO3sSo2uxFObe+gOcoUsV982xKLCy",
+	"muc2dBV3Aihu9smsz7UQ1SP2QrnjURYU6luJSmgeGHOlfcQuoV4DvzbvvntBJg4IuQFkU3egGpZv/7//",
+	"N2NbtYWGqnffXrKvvvrqb48YMDvhz2skk2KFyhu87H+46/729V/+/X+yHdQUUCEx0eWatdpVj/7vKqSc",
+	"n5696szNtdC4l84uHn356AJrp0TFa3n29OyrRxePvqK2f5Dix0EeYaMT8pzb7iAqPxRQI5tLyqL82Qhj",
+	"XygEbneTSsXovK5LmcNPHv9BXTNonRzrj4D/PwshvIMWeTGcWjrY6vi4yK7uXWd1I7BKq1YVhZOfXHx9",
+	"LFE/idoewBDGhh9u9NiThXXVyNnT//xHux3+8/cPvzu7Zrvlen/29OwK0xkdPLIWM9LjjynNvLbLkPZb",
+	"Q/zvETzncUvRjewHIrKsr6WxzzvXHb39xaxFnoYq1VKHHztNiPvei/W0o7vdlGOPf+TlnxfF8y6N+W1F",
+	"m5flL0tYzmHIJL19Q4GEsw/ZURIF2OMvo8wHF9840+ji62fs4uuQSwjMzYbLom+n/zVLtMtO8nlO6xs5",
+	"AY/XQ4NjQD4BBLS3fCPMM/bl0CuSXfBkzEMAYv64H9Q2tmjLuGGBw/8pw0VAew3st4r5bpxj3+EPHuuc",
+	"BcYAiVZpY8QzJra13UP8ObSH4bG65ftERnTEpvs6lgG8BfMuxVa7CzheeUCGronTaMESQkc8JCI8EsFu",
+	"rUpxTDJ8p1eOYZp3qPJUFL/390kq/8tZ23+qrjvWbc4y4T1teLsTJZwa38lrwbhv6HLTvw3hSnJQVsJ5",
+	"+rgJjg+Kx/+QxQeKnOK+7atMJIjtac2aa74VwPfmVCDYbRB3DVabLM4O5zzrzN+I7/377RXztJUh0ttJ",
+	"knHxuUoGviSisvhotloyXnUekwUIeadMBPgjWLmbMeIJt2Jbl9ymJOdxB2EybW8E2uUHEZ17N2cSIJkR",
+	"U2YbKg7uuJpwfDb5OpD4Y5V1j5Smt7RE2KdWwq6FTq2edz+Sy/fqplbaPvz2v8MaxumBcRARb+B4G4ZJ",
+	"uV+Dv7/j27Q5ric37MerX37OfFqxbhYlElXhmyZXtMXkii7od6Kzmi8DcNTHX1S55Svx2Fyv/u0GCSnb",
+	"e4cI30JWXEc6wRPr2OKO3XH3QbJf6e3xLuOGXf3Hd6nF2Eg7tBA/yc9hPw2pQvcGidl37373mcdg68GU",
+	"bwzYmVR6C0GtjNIYGrUj9mNYhVqQ7/j+GaahAliTrBAjJ7V0bZIj6Uq+9XDZn7BBdFAUQq7ZDLeqa/3f",
+	"1oyfHrYJT7td5OZzM+MnnRNg4vuJYctGQ2kY+bSHCikpzrolAYzK81u84L8M/bs/v8tuEBGePmNJTkO8",
+	"VxEiLYpFhYlkulOoWHQYal86A+zBQBITCgO12gnabESdFMBW/lKnIdFUft4HIr1EQmf82YhGnMgeSZn9",
+	"iHckbQjFkFSQr4eUktCSCXC+EPmiRVvwfEMU70lf7gVd8xCOFj5riqPlR3X6bZSMJb/hG0EDvMdzyE9B",
+	"XJ4WYYJO/dZOHDo19klxuAxV2/cvDvCsKdJAgwqVDFKH8/MeMgqXFIc8jYl24mB8JOT7dQLMOmLnjbSA",
+	"eVyqmYHbFsKx10/7iVh+JGXxDZd7EbzHw/p5UYSI7mLP1rwqsjY64OeJVDbt0TaK29hUDNfL6WfjrXCd",
+	"r+V1qpDrrvWoJ9pga0DvnLxr+kRFvSav4wzP7HwTL8sTJpgm6o6Bstfb7eWLf5693AnCh2JM7IbDGlna",
+	"59St0trMSKEAhSfArlBFtvvjrspOnk4e1/dz2vipAtNXEPjupLMgGg7Jro4F3KVnTyAgn/Koe7Dgxj/R",
+	"tghg038o6I6CZz6jxEZ0fXUDrby9gHlbECoBfB2b9Nudsh81XfcPZrjuJ9qt+1tbqOGlH/8jV4VIWwNv",
+	"G3j1SQohNNJPVAmDpQSnUxBOfZojkpYocb5OFNjPQT263UHYqUsYavx/8K2/H9j5+4eybfetaat0G2Py",
+	"aWbPNhY/1n6pRfUSuavuNFF9oWp0mcBlgvw4dL8+Axt8qfkKVBA1tNTcmHqtuRkHN3MP+X1CHvK3Fjf2",
+	"npfETSa8hayuRWUxwahU6UkkfD8x9D5CyAhQWpmsHrEfunRPgtrhAVQbe5J7FbfGqtp01vdxaLpPGS/X",
+	"vMrFZYkISqfRHFtZNTboDsx7fP3Vk7EGlEMqFLrLx97Nnq0vsaGN//rOAcc3Hv7XLZxvAXdmKfsFe87x",
+	"G+jwkT6cGGqb02v8w/aovOBEvmNdlwl008l1kd3iiDlFBfEytXC3jAb3sYXnJQ0I1yCZqbCdigjPsu5m",
+	"yOntNfBXqGa1vu8k2GuinuPtWI5z8U75+AIK1EWQ/pUW4RKwJpHA9Ny9yvIRtBETSuHZU+Q37gvv43Y2",
+	"U5kLP5NXeOXHrl+hW91/9cqPV7/8zPCl3WpAy1+Yt6AEPGxQ0hB/iZc8hCX+I9fwtCnWOJYCwdBOPpVZ",
+	"20l0OLEQ3sEsDmLwVpZvZYXAM1XB8qbufr+VBvo2gX0aAYR3oQMtQ5cqdPSFfkwArFGb0NrSXasQSyxE",
+	"KbDp66AzRKsaZ/Fj5Oq+TrFlOKPjNLk1LaD7MGD5aOU8TwD9AZ1xOFmPtcDe2eQ59w4vuCQQsM8wEnOL",
+	"oGLo650YH0k2mt+yaec99c886PZFeHqoo10y3t2ebudCOw8y2XjuOF/IiUUBa1EWmcdhsXJLNBmw1Usu",
+	"i5jwedSQuOhdCWtL8QnuVxg34ysuqwddoed9nfoH17DbjdVcQmOV0qFWgtgrAejDICHmM8yju58466Ji",
+	"DeCoV2oHzCmGeeBKWipxPRqjfXUdWrFOUuV1PSu6CU//oerv3b/M27r0yI9t0r5GjqjEYU6nH+477Kyr",
+	"PA3F/cle9o+2QffYql2hNHmyr0cMZQGAs/dMFuRdL7yPdS2dBHKmhRGVL84JR5UXOSjaNo//sZQlBgIH",
+	"aru/RVTdccWwxAvTqiHQo8tSmEe5uQ6QbfTHzp2eq7qMdWqPF+VYcWMfI2tKTyAm1QLD4O/ZIpYlgUzj",
+	"SztBw2ZvJK7APl5yl1DvZS12LACHfffDm7es5qWwoeFiqfR22Hz+Fq54COvZPeknWRVTrGcYVe/NnVtW",
+	"ieLUFRhITu0ed3Y/5YT9Ns4HDvAg83ZKqJXeEi2txyU7gQH8UvMdtZJ5/8D4okBMTjp/wlk4GyFqKP3z",
+	"DkSLLJmU1u88huP9iys8aoqs0pge+CBIV5bJm++oB/VU6ZLbIE4nukUj0I16hrXxTuSyFm+5PsilftM1",
+	"N56MtX5iWgqf/LELhkjM4lt05WXwjpvyJyFqOPbd7LWkllt5I4pQm4sHBx4lxMKx9EicvR362FipKf+V",
+	"0KpW6h8RWut0MnhbR3Im9gM+6iFs0dOqofcIk2U+pkUK0SfwNklEnDcElNAV+6Mx1lnMfVEayTZjBcyP",
+	"XN9LvvmBOgp+5PrjtBI8iG75TUsrkP11rXZs2ThzFPxiaTL4KJClwCeIeY1AskEJxYTicc4JSmqgKtFd",
+	"8hmLhhv/P7FsUAFbALKAYFYoYwNGOmYQuYbOnKggtFmABNiQ+/4zUBIH9LuVsYIXcQAqiCsBkBPunONY",
+	"4FqUxQS4RSOrXAwQyJdctuzxhgizA53fZBTnCDhdnKfByULX3e9G09zrtG85jsgG9/KveLLAL8YXd1pa",
+	"KypQbA8cYETd2YszYlgR1h2JyFBzhrmKbpt1gNSOZ2Leia26Ft9LSpyPzct3t8+QfMiS2c/44+Pt3X/U",
+	"YnWS3u5a5kCS9BFNpc4wvAW+5RuhvzCoJTPG2VpSXrpSQLX9iBym+9dwqdK/sFpTFKDKrbDnxmrBt7dY",
+	"tocGWutm8oOAHO8qhPNPibOz9YJ7+RAn0YRtU1en2TU59R3c0Sh4zv7Pd0RyANy/ghfGQ7n+wXVUlWnq",
+	"OxzKkcIVPvTxGdkBnVbwIX5IAADzJSmP2M+UXkaiilord+aFembjaYpzRcT3w1bCUukEfw3U7nm4gwPY",
+	"uKjfXd4G539bnvr83twJc7EfOQnREPRrelMeFVfjobmjevRKWE/s+FmZq0nA8UMKXrryY+fzHsTFueJ7",
+	"585Cvte7vV3k26h87Lpg4FF1BnDhn51Ls5RlGYPr/rV2umjtUaiQSNdd7PFxEUu8Q1c7DTgcEM1jDwyA",
+	"V+1iLJp8IyxysPB9OxjAGA9k+9Oeu+XGRFDRf1l24dZ9nkNaw66FMYCOP+HmyLKBbzVbj8LAOvf42Hsw",
+	"wN4PQFmY2/et9AJR7lGMI9ExwxnoRBaw+N5jxffxJlaNxBxHyqz7rvFoxvelq+ABkUn6D4QYx9Qw4IF/",
+	"bK/Fal4IYszCDLVaonnwjDoBrAC6BeLVR5qzfiKhBUJPnZDf4xUnK0VrmywOG39GW3E6v/2cIKEv18oZ",
+	"j/0WE6RWcVNrCHPVrBsoMhBbphq/IZASabT0/rU0Jyy6r8xO6CF6JXpVpE8ijwGeLBWCmWi1M1O5Ial5",
+	"AB56VL0U6Wce7gmI0HdclhjZpK7bgMqNHGRQBe8Op0mcv1WUlhy7gGfdP9aEvpHVaC+bW+lQvHEc63ty",
+	"Af+N7SR4Et3gU2lkmNDAABPaxzPC7gX8q3iw7gU3kLu2JtDWfrwkKpuUO80LKA9K13f92QiIHZARSmub",
+	"NkKnidd0Y/Sew0snrCv085iSsW6d6D3LkltXxqGgDTL9FVPLpcwFMwKGYJ+yRzeluYGAs9unzAi3+FYU",
+	"bLEHHl5uMmbEVuaqBLWrmeULGP2v7789/2sG//vyG/fFb7Iq1M6cf/nkL08QQtGAuyQRitbZBLmz0yoD",
+	"IXf3eRvZCCbamCR7kOEhA86twXt/3YPKcxa/PTeTqiGx9NGtyO3KHrtSe10Vj1QtqpttiTvEnOPi+66b",
+	"R6bWghfAJrctHwUmvTk7C7X7YzfuU8QcS7Qw1oIXZBtc4sudv5SmVkZ67pqBis57bkqm44G8PWeCZC0p",
+	"ljd4PRhLsoobff17rNhKGRYmypfqSdcwM4jppw7Hj3Duu/t8ArvEk4sBCrwg5yWXW2Rt7kO/HJspY7ee",
+	"DFql+e52XPyFaIkDYFSfdBHZH1w/SF8+iAu25ZPQl8IYVQ1XdL6ma4508gBxP/qZb1QVSPzd6SHEhsQR",
+	"40tE6O+5oQ7071Kr7VkiRhYlw4+rcWLA792G+sJHu8LvE0nykpeiKtzKJ1oTTxNzeQXwKm4ZIIznPBKr",
+	"fP9LB3eMJAETmCkViKJwT3XYePM5tTZfnvjZySOOvr1fnIZKQAqZntbCMwi2EGVp+jv2MQeUhvTGxcue",
+	"41WTzCnfyP5J4Kz2xz+4LuZEgKs07+Ck66Yyvt32BlJsJhRFldzQJ12AL6Xhz9A+6tfpHxuxH6ueDNtq",
+	"PJGwEfupeYQnD1ckN3/rJrOC3EDlDMA93fOOA9ALpVnOq1yUoBpx1TKMHlzDOUVGFezB9sMVl9Uz1Ka+",
+	"TosXhQB0FGwbdKam88fg5mWvjaInG4/RgBtyjV7gFQ8lH/e0pfEt0pq2DebgRqyEKD5qKP03StU7e0kQ",
+	"l2fdWPyHL5+Glv1S8EqEIj0bLKGFbszaF9TizazMgYhnmRKHXDXaDIrDJV7xmYsD6Qx8l2Q9i/vWI/7d",
+	"9RjuLKxihRKGOn2h1LliPOx+t14IB0CBkEp0aScgM1oBWUt0BbXYikKO9Em98xc9wDImLOOWLvdTZmOC",
+	"idpP7a8Ic38iapIuII4HLVzwfBPqeBZiLauCgDjc3RvrxCI7uzmvuZUwD3AEHsuJUwUmaRq8l/nmszAM",
+	"DrjSKRNynIMJqx3rEPrrSWlG8AkZDuZjpy8+u3PPSV44rwrP+si7xhHS7sBhBtvB60F5LQa03rWYEkQA",
+	"+xoAB9qEGXI4Q0bHCFElIgags3seTIhpysp+8/VZx92/uJW7D5FTGFs0rTEaMH3O8GdP2RdYMvgFo7j5",
+	"EX6PUVuBMTsPHsCsytgXxvJSfAElGYcXitKI+8t4zTScCLogo4YFj2TwPxAt8Ny49UVYif+ZVJeKFyOx",
+	"KbjiIY4h96Qph9BPsqwYDvz0VATvFQzjlDCrEyDQ3dtMaeic3FB8DDp0UMg46XGG+IDn7fGDg8JNJtzo",
+	"+JS4A1wKcR7cCfDolKgpPB1CIbG+o630trE95bXle7YAL8i5xJVVQEfDi2chC8MrJgvGWSV28I07axRi",
+	"pJy1mx8RkNwJk07NvOcb4V7xBZ9YsPvpsgvd30pNQzgBSlF/BBsragxxwfqA1bvYk87GZW6qQkFGWlrD",
+	"mspdB4Bqa1m2KafO8YUoS8TWLatcZHhmAeiudBPc+YDudiwOTqrS4vCt1IK05H+JwnxSoM4844KmZ/pX",
+	"+P6/5voOc71CsKP4/L6Gr29/2MeBRpe8NCKbVXw5jPp+4lLMzwc9uV3cOOA2LfgXTtcVvm/abQYzXNX1",
+	"M1xyQsIpY1J9S1CuDEhpGLTmpRa82E+oeIyUGH49qcIQfvixRQOnOCEYuEQPUOUFDwp4dYDK4WYFMDlq",
+	"bqCrGBK0HBaKuYVVRrQ8uCl2xppLPUAFyqW+It/tQbRLpNrlbz2t8s3UIpFRciL3pH9RveOWlXGkS7a+",
+	"+FortfXogm1HZ69Ue612Prlcr5VVK83r9bDb/bZz3UM43+3zprjgndFByTnPN+YYO/ke3PPOMCdl3KlA",
+	"aWLQ9i5R23uuxD1dIUZ3pRPIAD1ZuGveH4q0K8Y7t0Wfx0kNJJ5kKUzGfnz76junlt/+/N1huWuvE72z",
+	"g0ZxthHdYVRoHhy+97tTAW1rtevPLBK1B3xdZ2t4CEIE130Un8XHfo4HsqJv6ZJPwRW5HzAMiqTerXU6",
+	"Pr9uJQa7XZ298vCSegr7d6FuxHT4whfqZgJz4iLSTPRij4JdAuy17CBIP/OFjqEWd6GKva/D9fW1Bd/D",
+	"T8+ys5Jv62iBbc51Mf1dAHqrD8I4Rt2KD8ho0j62IdUK3DuSz1T6zGuTE6gtsMzh/fEg6Kgvb0e5ScJe",
+	"kEgvBG6wEOJO21B4yf2U5iUy/sbylTib2iJxBVfDzQ51ksKqjC6jpUWc62vBBJTLEHgWFm9gmyO34Gru",
+	"lIYSmFQaT10fZPGO0AzuMxgE6/IaW1iOTUtctIdGkm1F6rERXOfrIToAsQmidS+AeGVzPzjJE3VaVciC",
+	"20mAm+HiU5SDfCurIpSAEO41Zm4rBZ58Rp2IG1HK4GX09MFUi5Dqcv5puFemJx/8/DpDsa2sXMlrUTnt",
+	"u5XGnajPmBbLxoAOcRdX+6CDCYTcmepIwwEF7Wmb8WPN9In11UthuSyjFQdlyfgC+EoqKjD4mOoLrM1C",
+	"86VNFj69dN++LXn1OVmZ+VrJfIadeQnXj1lnbnTX0lAD3Yy8dvhZFkb20Y25YTkNBB4fs3CFULidEiFz",
+	"xfPxM5BZUWREB4N+GK9rra5DyvpAxnfkUSVp5eiS+xfzhDmYq1I1um9Yhna/NS83EVrb2V6wuV792w1i",
+	"jt3ZEfaTepqGDzxq+vwKzse++o/voGqJzpLI4m5VIcph8/4NXvLpny2T1BW8zRSTi177BBUlWCWACLuw",
+	"IXNCvPX9FddCR5aGYiXDrbwPHCv654rQ3rseP1LHB6FZuP1wFLYrEM6SSMIY8WvxX6YGmhpqV43d6hdE",
+	"Wu4aJbESfPy2td8JPReLeOcV6P1LGjJRe4RXBVsLAB2nDF6+FvkGaqIRMe9RXPgf56rep9Xhpar3n9sW",
+	"gNbwCSWit7SeqfM8/PpfSOLACwfIIqhHLwF+JtAlwlPANlryADdhGsCSM4yvtBApIay5MeeqGqpKMMbJ",
+	"4S+flSTaRlciwhDwiudrtmx0O22IXtlOa+i8N5bnG8O2zpFwqnKxB1cdesFpbtszv4voeiSTd5XBFDfs",
+	"yHYZLHOOoH7yao/sxISOdQr+el+5Sq6bYB5yCLv5VhL7dq1iAgARcEmosbDDMU5RbIPIe9C4iUzBbCFW",
+	"TRWR7mG0cdi6k/HGHyYv+WmjjWNRVOiGicz4MPLBd8K+GwA9+FzCeu+GgA+oD9VjGDdV8fGJEg5HlPnd",
+	"ZfhWeH5Boi8x3pOPrC5MwEju7IqueQjXF581xff1ozpRdKLkle/wsgDMJpEo1v0/a5WdtEaUy5BteBCp",
+	"TzrWNFn/rOtC9jge+szZ1V7IYSkIskXatFg//ocplR2l3/8nnMcPDxfm7N/TTfjYXdEz+GocDmoAxaWz",
+	"ZicB2817LExO5qClDJqcDL+OQ7DdT3DgwOBzQ/tk6Bc/in5udMU4wz39RTDhW+Od7PaMufXqoMg4NQEN",
+	"1IRSC/iauGQRnbGTZp0MXTmT9zd3wSftLQ0iz7vR/1cWKp6F2vXTT4hDUcpNMIi1Wmm+HbOU3raXPUih",
+	"tn/cpFZpUVuor2Xty6BbfN+12m6G26GeTGPbrTL1WmCd6tA0PW+vRHByY25NnhsL5Xq486mw5SMN4NMa",
+	"uw9LCd0Y6BEfG32zI5aJPd+V21MYiRCCkGUX9B0N+g4cPDcb6ORRFZwZbsKONvfjprJaimJwk/9K19yy",
+	"lvAkQvcweUj/phO0y4s9zCjEcLC3+BRcQnjQw5rievpFJBJAUGfQUpMFwMAlarKOOIA2P17rsfIw5xl0",
+	"1dbn3i0A748Nh0PRHOpI/BQhLCciWPFi/51WTT1FbuFC6lcquV7d9RA8AmYBSibfhQ+FYejCbmRZZWzF",
+	"rTuXvHR6Wr8JpYul4EYQyd+nVb241OIUiv07Ysh2+7xU1QqYc2obZZvTCjNU6RAlpZjuLXyotkmMNPju",
+	"JEEq2HBdMjVWqV0Gbg32IXbUICJokrDthNhgtCqalt9Jm6/DHJ20DXpePyn86mPn/+5vMSdV5r4FuBbM",
+	"AOKCd4AuaZmJqmipylLtuoipgJTa2RSPfTNw3DJ3Xu1bDsf1pbo7oVe8D/kY4UhWm2iPvNCibalVtagw",
+	"el3zlaA3xpYeiHMDsBVwDbjroAFXGrbl+VpWgqmq3HeZj4476g+M+D8jhJ9vf/4Oa2B8yoS2E8KNuteA",
+	"7CxnBbec/frudYwJHCoY+9x1aeLwOLQ+3sJP3JTM390TRhO5Hoy8OS/kSlqcoIVnMyFBhQ6UmgMw0RIY",
+	"VCq2lVVjQwQGpLTg23qI/Oyl+/5kmIn0sBHWzqLfFvbPpouihJ1WFRy4AJ1Ib2tWBB8JlqkcYnF9rfIN",
+	"4RycDk7DPRHdsZHVogv/xc+O7/l175xA5EhCrWihJHPFbeSsoBDZuPX5qipaRItPwvL8pbEP0zDjD6fW",
+	"kO+Q2uqmHAgQOjsULnjQJsQOm/Yn56k15aTI5feqMYLh5J7GkIZ7hYx5vlaqzDr8Ap5eoOrUqgyYz5/b",
+	"up4k+kq9GBGyJPqGIjYbiM8pH2SmqeeG7URZRiqtsrNrDj2PSdCbccjLwyOgf1TQ/T+ZlNqDboNhiDS4",
+	"+eNaCyPsWKYDr3mYNId71iQsGhrVCfrSldr6fggU2RxKDjrtEGj6G8u17ep/N33XUuwGai/xgn9tpfFP",
+	"ve/Htvur5VLk1qQBFjrcqvds13TQowuS9D6za9XFym6qQmi24/sUFIOH2xqwHl8Lfh0JNUSsutdo1H/E",
+	"5LAbQRxdMN3m7AHJ/vkwz35bK2BoEVp0aFbaaMwXhuXOEQO49CAQtqmHABTsr/WnhroZxb8GKzGihQbh",
+	"OrMzqzYInN3j05sJ84k3ybqvEEb0L4q/F2Vzz9qCBlVhjA3CdB1qAwwb1lpWNqRdwvZPe25dBMf7mkh8",
+	"hPtfMnPuR3oSlTjMKADhVHJ3MSvFKrULM6byzeNFU9B8Je3EF3DJw9iJP3KNj5tKXwMktPd8uvTjM2oH",
+	"vTxAX/MH1wD93UtwQ3wGuSN1YL05zntlgTHErJXuo58Yq/l+pKIbL3mQgkFLAfYpC6LK4uQJWB8KAwqM",
+	"klvsM8H2Zuw0wflFuLcdN71pDLGw5PFlS4HveNpQ2Df3aYg7p3xCUBUuu935ErHmcK7uG1Uf6oGwBHSH",
+	"3UUeD38tsBjUKTRp2UqFhYaiv85Sc4uYT9G6Y7z6s2phnpaMzc5KgUAxx77ZluvNJA7pyWTTsC1TSUBA",
+	"aDbSjiJjfziVcL53T+T6ARJmVGIqDdPCzVaRES44pHx30lkxW+WO25Y52NOels51gvCkNMgExd6vhdSB",
+	"5cGGhA3UPw0eAu9lNP5w3EIIFQS8LJnbAOYZ8GyqQrCmKoUJDOdRbDldHIDLBcATzGyugKg7O1s3AvKb",
+	"q7WtBIQ66pLnsaL7Y3y8F3u2VjtWCa5RcABgnfLBCLqCx6XwjbZ+WLEhWzUZsQ/J0B8kVO7Wasoh+i1k",
+	"WnHtHxp3aohJyQ3/Xtn8R/0wRNaZsqLEJDSJFIkahidcasWNbfSkXCbtDU8Y2XYlH6IDfZzyXpTFuAFn",
+	"SU7v3KQKlZ0tYjH3PR6YpUGmo27HKoj841xVy8bIMY79y/ayqeHX/b0AQlWTAcn/+pFydGGqJoXfudSQ",
+	"VrubYxXE4EeuTQtkipF3T8aAx2WkmttLwjWs6KAUwCUjByAyd4TaZlqzz5fgFcoqLz0QwBSnjKbyYzMc",
+	"wqKDvcB4CWuutlRSy00GNQ1omXDwjp0Z6Wa2Nsj+jIQfqDgopg2L2mIcMedQWwNL3JOlLbda3gxFh97g",
+	"FZ+xMkkljNrWmalWUbfbJnXbcBh+NNxhWrGEyNOK312DveAGiuKsqruq6qmnur4WuuS16QinD6xLT4Bt",
+	"AsrGtieVBCI/AL12xa/FO3/V6Sqy1CaW9r9SWwFA63gBQ8TegvR3IQ3g1eDbbYSosWrVvwRz7oWHL4hW",
+	"BQR/ZrK9HF79LtzG+NhPplZgqh/gbbGTteGHhWpJOtySKQ11uc+67TYcQPet17LgOe4Ffr5uAgoFSvE4",
+	"wLb73ruq99IXy6uPkDOBtx7C11/eDWekQy/tFsYdjKUywjnXEFcIjjFldLH/Fc9BoMTurxJQJaQOwCsh",
+	"ErGEmO4PCHPpo8oHCWqtLEClFaLBf1gt3T9+/0jG05UQkwzhV4B6BD5MYBEx9NsTlK/BloLqE1zF80Up",
+	"qyKElowQpoXFwBX8h3MqPwzZMOSjj0c1c98pcHsDpj9b//t/vXpycXFB2sNHvBRBQ1nlSxGsYgvgMwAo",
+	"r4QVbqyoz6J4E19edLEQHz0JI6ua7WIiI/ndvObhTvi7+c53t7KfwxFMGadK7QCLzlksbmARYXoMwzQD",
+	"kAl682BCdTqww/BSkzTCt7BUPQvjq+PmkhIWpIiFuykvrUWttCUCYL5Qmlul918YBj9lVhhLfow0LOdl",
+	"CcZzt6bgyWh7Fb3axy4YeID40W9aWsEKJ8NIfwWgDlpVK8/wuAyB0iDZWxFyEmkd6S+61/nxD0lOUrjg",
+	"JMcJtI5lEESH+LltNFY4us9KWfC9AbNdFQUrsLInXQrdn6LTm2sHs/OQYnv/yzKRzBRyI23X34yle8ZK",
+	"YYzyUGfgdhIUpmY5r3LhNAvkkZhRh6jPJfL0dHfL45yXoip4Gpbx1Y3TbJf+stEVsuLG9u56Z+TEpbz3",
+	"NQHuappZaiuwQm/BSKuY9G8PQ8HtE/V2ftgezdWJ6m7LfTyx20FDmVB1G81sxOKlrZQJT2EPR5s77Z0j",
+	"+IyJbW33EM1FgrYvzCP2HL/3RohzIiGOJ42PKkARzNbpcev7oYV5dHZ0omUBtDgmDtpYtxvCg9qa7mfU",
+	"31mKLwzD4wMGAJcRr9zBuRubEr/3Iki1YTJ2a1UK2JR9t5l6UL7A3slwp2hMhFihEyLfG+dXF3G+6OzM",
+	"qqPyxEms0hnJ1ce2J/x2wc2TdKr9wlJ588K9mNN6zsdYaNU4D/d+lcRrpTYMXJwDjeDEgXYMNfADUSri",
+	"9ZKgwEax8POyHFDMquCD+B7v4YL7PCfhATFVjF/c2WS5xF2feWZTaQ3z+QGg3KNvFqXKN84Rpr+tYoVi",
+	"lbgJnrEb0OM8dLUOVHhdwkWf4axNPr2ocT6UcO+48RbzWlRMABQQBaoLbkXB+NIKJ5S7Z2h75KqpLKZr",
+	"K7VjyveWWt0YOyiScMF9Ti48IKoYWu2u0Udr69qvVZOvhYEzR9qTFzB/r3Yh2OFRCzClZRWDOcMKlra0",
+	"3h3JSzcDojuzj3lj18o94VGuB+f5ub9w3lzfnN/85eJv5zk/dyO4s0X28tW7k88lpCnb6el3dtJJHqYp",
+	"o1LaQlzLXITZpjltKjkQ07gS9le44H6cG7z3A5+fnYceGxI4HferfhCBwBfow5q1CNbOX3+Eo5tRcQ17",
+	"BoNNjS7Pnp495rU8+/D7h/8/AAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -116,6 +116,9 @@ func build(ctx context.Context, s *school.School, clock *Clock, at time.Time) er
 	if err := m.kept(); err != nil {
 		return err
 	}
+	if err := m.shelves(); err != nil {
+		return err
+	}
 	return m.stirred()
 }
 
@@ -154,6 +157,9 @@ func (m *maker) class(c class) error {
 	if err != nil {
 		return err
 	}
+	if err := m.seat(all[i].ID); err != nil {
+		return err
+	}
 	for n, t := range c.makes {
 		m.clock.freeze(m.today.AddDate(0, 0, -20+n))
 		var made school.AssignmentRecord
@@ -168,8 +174,14 @@ func (m *maker) class(c class) error {
 			if p.Assignment != made.ID {
 				continue
 			}
-			if err := m.piece(p, t.reach[k%len(t.reach)]); err != nil {
+			reach := t.reach[k%len(t.reach)]
+			if err := m.piece(p, reach); err != nil {
 				return err
+			}
+			if reach <= begun {
+				if err := m.board(p.ID, k); err != nil {
+					return err
+				}
 			}
 		}
 	}

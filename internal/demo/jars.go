@@ -1,8 +1,10 @@
 package demo
 
 import (
+	"fmt"
 	"time"
 
+	"enkaustos/core/glaze"
 	"enkaustos/internal/school"
 	"enkaustos/internal/stock"
 )
@@ -30,6 +32,28 @@ func (m *maker) stirred() error {
 		}
 	}
 	return nil
+}
+
+// shelves is where the jars stand, and what they look like: dips in buckets on the floor,
+// bottles at the sink, the others on two shelves.
+func (m *maker) shelves() error {
+	return m.change(func(now school.Moment, c *school.Change) error {
+		for i, g := range now.Jars() {
+			look, place := glaze.Squat, fmt.Sprintf("shelf %d", 1+i/9)
+			switch {
+			case g.Bucket():
+				look, place = glaze.Pail, "floor"
+			case g.Kind == glaze.Detail:
+				look, place = glaze.Bottle, "by the sink"
+			case i%3 == 0:
+				look = glaze.Tall
+			}
+			if err := stock.LookInto(now, c, g.Code, stock.JarChange{Look: &look, Place: &place}); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
 }
 
 // kept keeps glaze for a project that is still to come.

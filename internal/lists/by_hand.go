@@ -119,6 +119,7 @@ func fits(s school.Student, there []school.Student, class string) error {
 type StudentChange struct {
 	Name, Mark, Class *string
 	Left              *bool
+	Table             *string
 }
 
 // ChangeStudentOf renames a student, has them mark otherwise, moves them, has them leave or come
@@ -141,6 +142,9 @@ func ChangeStudentOf(m school.Moment, c *school.Change, id string, to StudentCha
 	}
 	if to.Left != nil {
 		s.Left = *to.Left
+	}
+	if to.Table != nil {
+		s.Table = strings.TrimSpace(*to.Table)
 	}
 	class := school.Classes.All(m.Snapshot)[s.Class]
 	if to.Class != nil {
@@ -297,7 +301,7 @@ func (l ByHand) AddStudents(ctx context.Context, r contract.AddStudentsRequestOb
 // ChangeStudent changes a student.
 func (l ByHand) ChangeStudent(ctx context.Context, r contract.ChangeStudentRequestObject) (contract.ChangeStudentResponseObject, error) {
 	return contract.ChangeStudent204Response{}, l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		return ChangeStudentOf(m, c, r.Id, StudentChange{r.Body.Name, r.Body.Mark, r.Body.Class, r.Body.Left})
+		return ChangeStudentOf(m, c, r.Id, StudentChange{r.Body.Name, r.Body.Mark, r.Body.Class, r.Body.Left, r.Body.Table})
 	})
 }
 

@@ -99,7 +99,7 @@ func class(m school.Moment, c school.Class) contract.Class {
 	laying := m.Laying[c.ID]
 	v := contract.Class{Archived: view.Some(c.Archived), Hushed: view.All(c.Hushed), Laying: view.Some(laying.Says()), Id: c.ID, Name: c.Name, Clay: c.Clay, Cone: string(c.Cone), Atmosphere: glaze.Oxidation, Jars: view.All(c.Jars),
 		Students: view.List(m.EverIn(c.ID), func(s school.Student) contract.Student {
-			return contract.Student{Id: s.ID, Name: s.Name, Mark: s.Mark, Left: view.Some(s.Left)}
+			return contract.Student{Id: s.ID, Name: s.Name, Mark: s.Mark, Left: view.Some(s.Left), Table: view.Some(s.Table)}
 		})}
 	if c.Atmosphere != "" {
 		v.Atmosphere = c.Atmosphere

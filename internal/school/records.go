@@ -94,8 +94,9 @@ type Student struct {
 	ID    string `json:"id"`
 	Class string `json:"class"`
 	Name  string `json:"name"`
-	Mark  string `json:"mark,omitempty"` // scratched into the clay; tells two of one name apart
-	Left  bool   `json:"left,omitempty"` // the class; their pieces stay
+	Mark  string `json:"mark,omitempty"`  // scratched into the clay; tells two of one name apart
+	Left  bool   `json:"left,omitempty"`  // the class; their pieces stay
+	Table string `json:"table,omitempty"` // where they sit; "" where nobody said
 }
 
 // Called names a student as people do: the name, and the mark on the clay.

@@ -5,5 +5,8 @@ UPDATE setting SET body = json_set(body, '$.lessons', json((
     FROM json_each(setting.body, '$.lessons'))))
   WHERE key = 'bells' AND json_type(body, '$.lessons') = 'array';
 
+-- What was ticked of a lesson's lists.
+CREATE TABLE lesson (seq INTEGER PRIMARY KEY, key TEXT NOT NULL UNIQUE, body TEXT NOT NULL CHECK (json_valid(body))) STRICT;
+
 -- +goose Down
 SELECT 1; -- a school's records are never thrown away by a step back

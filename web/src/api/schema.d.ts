@@ -1407,6 +1407,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/lessons/{key}/before": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is handed out, put out, stirred and cleaned before the first brush, and what is ticked of it. */
+        get: operations["getBefore"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Tick what is done for a lesson, or take a tick back. */
+        put: operations["tickLesson"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/lessons/{key}/remedies": {
         parameters: {
             query?: never;
@@ -2600,6 +2634,8 @@ export interface components {
             mark: string;
             /** @description Not in the class any more; their pieces stay */
             left?: boolean;
+            /** @description Where they sit */
+            table?: string;
         };
         NewStudent: {
             name: string;
@@ -3021,6 +3057,103 @@ export interface components {
             /** @description Steps in later lessons */
             later: number;
         };
+        BeforeLesson: {
+            lesson: components["schemas"]["Lesson"];
+            /** @description Pieces to hand out, in the order in which they are fetched */
+            hand: components["schemas"]["HandOut"][];
+            /** @description Pieces that are out of the room */
+            away: components["schemas"]["AwayPiece"][];
+            glazes: components["schemas"]["PutOutGlaze"][];
+            tools: components["schemas"]["PutOutTool"][];
+            jars: components["schemas"]["JarToMind"][];
+            /** @description Pieces to clean before their first coat */
+            clean: components["schemas"]["HandOut"][];
+            ticked: components["schemas"]["LessonTick"][];
+        };
+        HandOut: {
+            piece: string;
+            student: string;
+            mark: string;
+            title: string;
+            /** @description Where its maker sits; empty where nobody said */
+            table: string;
+            /** @description Where it stands; empty where nobody said */
+            spot: string;
+            /** @description Why it is to be cleaned */
+            why?: string;
+        };
+        AwayPiece: {
+            piece: string;
+            student: string;
+            mark: string;
+            title: string;
+            where: string;
+            /** Format: date-time */
+            since?: string;
+            /** @description A lesson of its class was held since */
+            overdue: boolean;
+        };
+        PutOutGlaze: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            /**
+             * Format: double
+             * @description What the strokes take that fit into the lesson
+             */
+            ml: number;
+            /**
+             * Format: double
+             * @description In quarters
+             */
+            cups: number;
+            /** Format: double */
+            cupML: number;
+            pieces: number;
+            look: string;
+            place: string;
+            /**
+             * Format: double
+             * @description mL in the jar; missing where nobody knows
+             */
+            left?: number;
+            /**
+             * Format: double
+             * @description mL that lessons before it take on the same day
+             */
+            earlier?: number;
+            /**
+             * Format: double
+             * @description mL that are lacking then
+             */
+            short?: number;
+            /** @description Who goes without, as they are called */
+            hit?: string[];
+            /** @description By which it is ticked */
+            item: string;
+        };
+        PutOutTool: {
+            name: string;
+            count: number;
+            why: string;
+            item: string;
+        };
+        JarToMind: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            /** @enum {string} */
+            act: "shake" | "stir" | "thin" | "thicken" | "replace" | "closed";
+            why: string;
+            place?: string;
+            item: string;
+        };
+        LessonTick: {
+            item: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
         CourseStep: {
             /** @enum {string} */
             does: "clean" | "coat" | "edge" | "wipe" | "show";
@@ -3257,6 +3390,8 @@ export interface components {
             placeWhy: string;
             /** @description Where it was last put */
             putAt?: string;
+            /** @description Which board or shelf there */
+            spot?: string;
             /** @description A look at many pieces at once may pass it */
             together?: boolean;
             /** @description Warnings of its plan; a list carries the gravest finding alone, the desk all of them */
@@ -5413,6 +5548,8 @@ export interface operations {
                     mark?: string;
                     class?: string;
                     left?: boolean;
+                    /** @description Where they sit */
+                    table?: string;
                 };
             };
         };
@@ -6614,6 +6751,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LessonCourse"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBefore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What the lesson needs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeforeLesson"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tickLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    items: string[];
+                    done: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description What the lesson needs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeforeLesson"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { Piece } from "@/api/client";
 import { useKeys } from "@/ui/useKeys";
 import PieceSketch from "@/ui/PieceSketch.vue";
@@ -25,16 +25,19 @@ const away = computed(() => pieces.value.filter((p) => p.away));
 const of = (place: Place) => here.value.filter((p) => p.place === place);
 const open = (place: Place) => of(place).filter((p) => p.putAt !== place);
 
+/** The board or shelf that is being filled, by place: it goes into the record, and is found again there. */
+const boards = ref<Record<string, string>>({});
+const at = (place: Place) => (boards.value[place]?.trim() ? { text: boards.value[place].trim() } : {});
 function put(list: Piece[], place: Place) {
   if (!list.length) return;
   log.mutate(
-    list.map((p) => ({ kind: "move", piece: p.id, place })),
+    list.map((p) => ({ kind: "move", piece: p.id, place, ...at(place) })),
     { onSuccess: () => say(`${list.length} put away.`) },
   );
 }
 function allAway() {
   const events = places.flatMap((x) =>
-    open(x.key).map((p) => ({ kind: "move" as const, piece: p.id, place: x.key })),
+    open(x.key).map((p) => ({ kind: "move" as const, piece: p.id, place: x.key, ...at(x.key) })),
   );
   if (events.length) log.mutate(events, { onSuccess: () => say(`${events.length} pieces put away.`) });
 }
@@ -92,6 +95,15 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
           >Kits to take home</RouterLink
         >
       </p>
+      <label v-if="x.key !== 'cart'" class="board">
+        Put on
+        <input
+          v-model="boards[x.key]"
+          maxlength="30"
+          placeholder="board 3"
+          :aria-label="`Board or shelf, ${x.name}`"
+        />
+      </label>
       <ul>
         <li v-for="p in of(x.key)" :key="p.id" :class="{ there: p.putAt === x.key }">
           <button
@@ -108,7 +120,7 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
             <span v-if="!screen.classId" class="soft">, {{ classes.byId.value.get(p.class)?.name }}</span>
             <span class="why">
               <b v-if="x.key !== 'ready' && p.putAt === 'ready'">✕ It stands on the ready shelf. </b
-              >{{ p.placeWhy }}
+              >{{ p.placeWhy }}<b v-if="p.spot && p.putAt === x.key"> It stands on {{ p.spot }}.</b>
             </span>
           </span>
           <button
@@ -165,6 +177,20 @@ li {
   min-height: 46px;
   border-top: 1px solid var(--line);
   line-height: 1.25;
+}
+.board {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  margin: 6px 0;
+}
+.board input {
+  font: inherit;
+  min-height: 36px;
+  width: 130px;
+  border: 1px solid var(--line-strong);
+  background: var(--paper);
+  padding: 0 8px;
 }
 .small {
   height: 42px;

@@ -44,6 +44,9 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
           <template v-else>No time for glazing is left in this lesson.</template>
           <RouterLink to="/lessons">All lessons</RouterLink>
         </p>
+        <p class="ways">
+          <RouterLink :to="`/lessons/${key}/before`">Before the first brush</RouterLink>
+        </p>
       </div>
       <nav aria-label="Next lessons" class="next">
         <RouterLink v-for="l in later(course)" :key="l.key" :to="`/lessons/${l.key}`">{{

@@ -164,6 +164,13 @@ export const queries = {
       queryFn: () => answer(api.GET("/lessons/{key}/course", { params: { path: { key } } })),
       refetchInterval: 60_000,
     }),
+  /** What a lesson needs before the first brush. */
+  before: (key: string) =>
+    queryOptions({
+      queryKey: ["before", key],
+      queryFn: () => answer(api.GET("/lessons/{key}/before", { params: { path: { key } } })),
+      refetchInterval: 60_000,
+    }),
   rules: (of: Scope) =>
     queryOptions({
       queryKey: ["rules", of],
@@ -217,6 +224,7 @@ const judged: Answer[] = [
   "doubts",
   "programmes",
   "course",
+  "before",
 ];
 
 /** What is counted or gathered over pieces. */
@@ -233,6 +241,7 @@ const overPieces: Answer[] = [
   "models",
   "programmes",
   "course",
+  "before",
 ];
 
 /**
@@ -261,7 +270,8 @@ export const affects = {
   load: ["loads", "today"],
   house: ["rules", "glazes", "effects", ...judged],
   damp: ["room", ...judged],
-  bells: ["room", "timetable", "lessons", "course"],
+  bells: ["room", "timetable", "lessons", "course", "before"],
+  lesson: ["before"],
   room: ["room"],
   station: ["room"],
   stray: ["strays"],

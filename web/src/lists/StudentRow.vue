@@ -13,7 +13,10 @@ const name = ref("");
 const mark = ref("");
 const fresh = () => ([name.value, mark.value] = [props.of.name, props.of.mark]);
 watch(() => [props.of.name, props.of.mark], fresh, { immediate: true });
-async function change(body: { name?: string; mark?: string; class?: string; left?: boolean }, said: string) {
+async function change(
+  body: { name?: string; mark?: string; class?: string; left?: boolean; table?: string },
+  said: string,
+) {
   const kept = answer(api.PATCH("/students/{id}", { params: { path: { id: props.of.id } }, body })).then(
     () => true,
   );
@@ -47,6 +50,17 @@ function move(to: string) {
       @change="mark.trim() !== of.mark && change({ mark }, `${of.name} marks ${mark.trim() || 'nothing'}.`)"
       @keydown.enter="($event.target as HTMLElement).blur()"
     />
+    <input
+      :value="of.table ?? ''"
+      class="table"
+      :aria-label="`Table of ${of.name}`"
+      maxlength="40"
+      placeholder="table"
+      @change="
+        change({ table: ($event.target as HTMLInputElement).value }, `${of.name} sits there from now on.`)
+      "
+      @keydown.enter="($event.target as HTMLElement).blur()"
+    />
     <select
       :value="classId"
       :aria-label="`Class of ${of.name}`"
@@ -69,8 +83,10 @@ function move(to: string) {
 <style scoped>
 li {
   display: grid;
-  grid-template-columns: 1fr 56px 92px 72px;
-  gap: 6px;
+  grid-template-columns: minmax(0, 1.2fr) 52px minmax(0, 1.1fr);
+  gap: 0 6px;
+  padding: 4px 0;
+  border-top: 1px solid var(--line);
   align-items: center;
   min-height: 36px;
 }
@@ -98,7 +114,17 @@ select:focus {
   font-weight: 600;
 }
 button {
+  grid-column: 2 / 4;
+  justify-self: end;
   text-decoration: underline;
   cursor: pointer;
+}
+select,
+button {
+  font-size: 14px;
+  color: var(--soft);
+}
+select {
+  justify-self: start;
 }
 </style>

@@ -1,0 +1,302 @@
+package lessons
+
+import (
+	"cmp"
+	"context"
+	"maps"
+	"slices"
+	"strings"
+	"time"
+
+	"enkaustos/core/fits"
+	"enkaustos/core/lesson"
+	"enkaustos/core/roster"
+	"enkaustos/core/schedule"
+	"enkaustos/core/stock"
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Held is what is kept of one lesson.
+type Held struct {
+	Key   string `json:"key"` // lesson.Key
+	Ticks []Tick `json:"ticks,omitempty"`
+}
+
+// Tick is something on a list of a lesson that is done.
+type Tick struct {
+	Item string    `json:"item"`
+	By   string    `json:"by"`
+	At   time.Time `json:"at"`
+}
+
+// HeldLessons are the lessons of which something was ticked.
+var HeldLessons = school.Register("lesson", func(h Held) string { return h.Key }).Quiet()
+
+// mine finds a lesson for somebody: a tablet finds those of the classes that it serves.
+func mine(ctx context.Context, m school.Moment, key string) (lesson.Lesson, error) {
+	at, err := find(m, key)
+	by := school.ActorOf(ctx)
+	if err == nil && by.Role == work.Station && !slices.ContainsFunc(at.Classes, by.Serves) {
+		err = school.Deny("This lesson is not of the class that is in the room now.")
+	}
+	return at, err
+}
+
+// GetBefore is what a lesson needs before the first brush.
+func (l Lessons) GetBefore(ctx context.Context, r contract.GetBeforeRequestObject) (contract.GetBeforeResponseObject, error) {
+	m := l.School.Now()
+	at, err := mine(ctx, m, r.Key)
+	if err != nil {
+		return nil, err
+	}
+	v, err := before(m, at)
+	return contract.GetBefore200JSONResponse(v), err
+}
+
+// TickLesson ticks what is done, or takes a tick back.
+func (l Lessons) TickLesson(ctx context.Context, r contract.TickLessonRequestObject) (contract.TickLessonResponseObject, error) {
+	by, err := school.AtWork(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var at lesson.Lesson
+	err = l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
+		if at, err = mine(ctx, m, r.Key); err != nil {
+			return err
+		}
+		held, _ := HeldLessons.Get(m.Snapshot, at.Key.String())
+		held.Key = at.Key.String()
+		held.Ticks = slices.DeleteFunc(slices.Clone(held.Ticks), func(t Tick) bool { return slices.Contains(r.Body.Items, t.Item) })
+		if r.Body.Done {
+			for _, item := range r.Body.Items {
+				held.Ticks = append(held.Ticks, Tick{item, by.Name, m.At})
+			}
+		}
+		if len(held.Ticks) > mostTicks {
+			return school.Refuse("More than %d things are ticked in this lesson already.", mostTicks)
+		}
+		HeldLessons.Put(c, held)
+		return nil
+	})
+	if err != nil {
+		return nil, err
+	}
+	v, err := before(l.School.Now(), at)
+	return contract.TickLesson200JSONResponse(v), err
+}
+
+// mostTicks is more than any lesson's lists have lines.
+const mostTicks = 1500
+
+// before gathers what a lesson needs, from plans and log.
+func before(m school.Moment, at lesson.Lesson) (contract.BeforeLesson, error) {
+	class := Class(m, at)
+	planned, err := class.Plan(schedule.Usual)
+	if err != nil {
+		return contract.BeforeLesson{}, school.Says(err)
+	}
+	g := gathering{m: m, at: at, class: class, planned: planned}
+	held, _ := HeldLessons.Get(m.Snapshot, at.Key.String())
+	out := contract.BeforeLesson{Lesson: Show(m, at), Hand: g.hand(), Away: g.away(), Clean: g.clean(), Glazes: g.glazes(), Jars: []contract.JarToMind{},
+		Ticked: view.List(held.Ticks, func(t Tick) contract.LessonTick { return contract.LessonTick{Item: t.Item, By: t.By, At: t.At} })}
+	for _, one := range out.Glazes {
+		jar := school.Glazes.All(m.Snapshot)[one.Code]
+		if act, why, needs := fits.Mind(&jar, class.House, m.House.Settled(&jar, m.At)); needs {
+			out.Jars = append(out.Jars, contract.JarToMind{Code: jar.Code, Name: jar.Name, Raw: one.Raw, Act: contract.JarToMindAct(act), Why: why, Place: view.Some(jar.Jar.Place), Item: "jar:" + jar.Code})
+		}
+	}
+	tools := fits.Tools(planned.Courses, 0, class.House, g.tables(), len(out.Clean))
+	tools = append(tools, g.cards()...)
+	out.Tools = view.List(tools, func(t fits.Tool) contract.PutOutTool {
+		return contract.PutOutTool{Name: t.Name, Count: t.Count, Why: t.Why, Item: "tool:" + t.Name}
+	})
+	return out, nil
+}
+
+// gathering is a lesson's lists on their way.
+type gathering struct {
+	m       school.Moment
+	at      lesson.Lesson
+	class   fits.Class
+	planned fits.Planned
+}
+
+func (g gathering) handOut(p *school.Piece, why string) contract.HandOut {
+	student := g.m.Maker(p)
+	return contract.HandOut{Piece: p.ID, Student: student.Name, Mark: student.Mark, Title: g.m.Assignments[p.Assignment].Name, Table: student.Table, Spot: p.State.Spot, Why: view.Some(why)}
+}
+
+// walked puts pieces into the order in which they are fetched: board by board.
+func walked(all []contract.HandOut) []contract.HandOut {
+	slices.SortStableFunc(all, func(a, b contract.HandOut) int {
+		return cmp.Or(roster.Natural(a.Spot, b.Spot), roster.Natural(a.Table, b.Table), strings.Compare(a.Student, b.Student))
+	})
+	return all
+}
+
+// hand are the pieces that have something to do in the lesson.
+func (g gathering) hand() []contract.HandOut {
+	all := []contract.HandOut{}
+	for _, c := range g.planned.Courses {
+		if c.Unsure || slices.ContainsFunc(c.Steps, func(s fits.Step) bool { return s.Lesson == 0 }) {
+			all = append(all, g.handOut(g.m.Pieces[c.Piece], ""))
+		}
+	}
+	return walked(all)
+}
+
+func (g gathering) clean() []contract.HandOut {
+	all := []contract.HandOut{}
+	for _, p := range g.class.Pieces {
+		if dust := p.Survey.Dust; dust.Why != "" && !dust.Asked {
+			all = append(all, g.handOut(g.m.Pieces[p.ID], dust.Why))
+		}
+	}
+	return walked(all)
+}
+
+// away are the pieces of these classes that are out of the room.
+func (g gathering) away() []contract.AwayPiece {
+	all := []contract.AwayPiece{}
+	for _, class := range g.at.Classes {
+		last := school.Bells.The(g.m.Snapshot).Before(class, g.m.At.Local(), 1, 60)
+		for _, p := range g.m.PiecesOf(class) {
+			if p.State.Away == "" {
+				continue
+			}
+			student := g.m.Maker(p)
+			overdue := len(last) > 0 && !p.State.AwaySince.IsZero() && last[0].Begins(time.Local).After(p.State.AwaySince)
+			all = append(all, contract.AwayPiece{Piece: p.ID, Student: student.Name, Mark: student.Mark, Title: g.m.Assignments[p.Assignment].Name, Where: p.State.Away, Since: view.When(p.State.AwaySince), Overdue: overdue})
+		}
+	}
+	return all
+}
+
+// tables is at how many tables these classes sit, 0 where nobody said.
+func (g gathering) tables() int {
+	seen := map[string]bool{}
+	for _, class := range g.at.Classes {
+		for _, s := range g.m.StudentsOf(class) {
+			if s.Table != "" {
+				seen[s.Table] = true
+			}
+		}
+	}
+	return len(seen)
+}
+
+// cards are the fired tiles that show what is laid in the lesson; none where nothing is.
+func (g gathering) cards() []fits.Tool {
+	seen := map[string]bool{}
+	for i, c := range g.planned.Courses {
+		for _, s := range c.Steps {
+			if s.Lesson > 0 || s.Does != fits.Coats {
+				continue
+			}
+			for _, on := range g.class.Pieces[i].Survey.Surfaces {
+				if on.ID == s.Surface && on.Tile != "" {
+					seen[on.Tile] = true
+				}
+			}
+		}
+	}
+	if len(seen) == 0 {
+		return nil
+	}
+	codes := slices.SortedFunc(maps.Keys(seen), roster.Natural)
+	return []fits.Tool{{Name: "fired tile", Count: len(codes), Why: "beside the jars: " + strings.Join(codes, ", ")}}
+}
+
+// takes is what the strokes of a lesson take of each jar, mL by code, piece by piece.
+func takes(m school.Moment, planned fits.Planned) (sums map[string]float64, pieces map[string][]string) {
+	sums, pieces = map[string]float64{}, map[string][]string{}
+	for _, c := range planned.Courses {
+		p := m.Pieces[c.Piece]
+		for _, a := range m.Case(p).AmountsOf(c.InLesson(0), m.Survey(p).Band) {
+			sums[a.Glaze] += a.ML
+			pieces[a.Glaze] = append(pieces[a.Glaze], c.Piece)
+		}
+	}
+	return sums, pieces
+}
+
+// glazes are what is poured for the lesson, what is short of it first.
+func (g gathering) glazes() []contract.PutOutGlaze {
+	sums, pieces := takes(g.m, g.planned)
+	earlier := g.earlier()
+	all := []contract.PutOutGlaze{}
+	for code, ml := range sums {
+		jar := school.Glazes.All(g.m.Snapshot)[code]
+		one := contract.PutOutGlaze{Code: code, Name: jar.Name, Raw: view.Jar(g.m, jar).Raw, Ml: ml, Cups: fits.Cups(ml, g.class.House.CupML), CupML: g.class.House.CupML,
+			Pieces: len(pieces[code]), Look: string(jar.Jar.Look), Place: jar.Jar.Place, Item: "glaze:" + code, Earlier: view.Some(earlier[code])}
+		if left, known := jar.Jar.LeftML(); known {
+			one.Left = &left
+			if lacks := ml + earlier[code] - left; lacks > 0.5 {
+				one.Short = &lacks
+				one.Hit = new(g.hit(code, left-earlier[code]))
+			}
+		}
+		all = append(all, one)
+	}
+	slices.SortFunc(all, func(a, b contract.PutOutGlaze) int {
+		return cmp.Or(cmp.Compare(view.Value(b.Short), view.Value(a.Short)), roster.Natural(a.Code, b.Code))
+	})
+	return all
+}
+
+// hit are those who go without: whose strokes come last.
+func (g gathering) hit(code string, left float64) []string {
+	type one struct {
+		who  string
+		when time.Time
+		ml   float64
+	}
+	var all []one
+	for _, c := range g.planned.Courses {
+		p := g.m.Pieces[c.Piece]
+		last := time.Time{}
+		for _, s := range c.Steps {
+			if s.Lesson == 0 && s.Layer.Glaze == code {
+				last = s.End
+			}
+		}
+		amounts := g.m.Case(p).AmountsOf(c.InLesson(0), g.m.Survey(p).Band)
+		if i := slices.IndexFunc(amounts, func(a stock.Amount) bool { return a.Glaze == code }); i >= 0 {
+			all = append(all, one{g.m.Who(p), last, amounts[i].ML})
+		}
+	}
+	slices.SortStableFunc(all, func(a, b one) int { return a.when.Compare(b.when) })
+	names := []string{}
+	for _, o := range all {
+		if left -= o.ml; left < -0.5 {
+			names = append(names, o.who)
+		}
+	}
+	return names
+}
+
+// soon is enough effort for what other classes take before this one.
+var soon = schedule.Effort{Alone: 200, Orders: 40, Seed: 1}
+
+// earlier is what lessons of the same day take before this one, mL by code: those whose
+// bell has not gone.
+func (g gathering) earlier() map[string]float64 {
+	sums := map[string]float64{}
+	for _, other := range school.Bells.The(g.m.Snapshot).On(g.at.Date) {
+		if other.Starts >= g.at.Starts || !other.Rings(time.Local).After(g.m.At) {
+			continue
+		}
+		planned, err := Class(g.m, other).Plan(soon)
+		if err != nil {
+			continue // a class whose lesson cannot be planned takes nothing that is known
+		}
+		more, _ := takes(g.m, planned)
+		for code, ml := range more {
+			sums[code] += ml
+		}
+	}
+	return sums
+}

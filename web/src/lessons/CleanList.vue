@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import type { Schemas } from "@/api/client";
+import { useChanged } from "@/lib/queries";
+import { useLog } from "@/lib/usePieces";
+import { say } from "@/ui/messages";
+
+/** Pieces whose dust is taken off before their first coat: one press for all, but for those left out. */
+const props = defineProps<{ pieces: Schemas["HandOut"][] }>();
+const log = useLog();
+const changed = useChanged();
+const left = ref(new Set<string>());
+const meant = computed(() => props.pieces.filter((h) => !left.value.has(h.piece)));
+function leave(id: string) {
+  const next = new Set(left.value);
+  if (!next.delete(id)) next.add(id);
+  left.value = next;
+}
+function clean() {
+  const n = meant.value.length;
+  log.mutate(
+    meant.value.map((h) => ({ kind: "clean", piece: h.piece })),
+    {
+      onSuccess: async () => {
+        await changed("lesson");
+        say(n === 1 ? "1 piece is clean." : `${n} pieces are clean.`);
+      },
+    },
+  );
+}
+</script>
+
+<template>
+  <p class="soft">Burrs sanded wet, dust off with a damp sponge; then no oily hands.</p>
+  <ul>
+    <li v-for="h in pieces" :key="h.piece">
+      <button
+        type="button"
+        :aria-pressed="!left.has(h.piece)"
+        :aria-label="`${h.student} ${h.mark}: ${left.has(h.piece) ? 'left out' : 'cleaned with the others'}`"
+        @click="leave(h.piece)"
+      >
+        <b>{{ h.student }} {{ h.mark }}</b> <span class="soft">{{ h.table }}</span>
+      </button>
+    </li>
+  </ul>
+  <el-button class="screen" type="primary" :disabled="!meant.length" @click="clean">{{
+    meant.length === 1 ? "Mark 1 piece as clean" : `Mark ${meant.length} pieces as clean`
+  }}</el-button>
+</template>
+
+<style scoped>
+ul {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin: 8px 0 12px;
+}
+button {
+  border: 1px solid var(--line-strong);
+  background: var(--paper);
+  min-height: 38px;
+  padding: 0 10px;
+  cursor: pointer;
+}
+button[aria-pressed="false"] {
+  text-decoration: line-through;
+  border-style: dashed;
+}
+</style>

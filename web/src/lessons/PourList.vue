@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import type { Schemas } from "@/api/client";
+import TickLine from "@/lessons/TickLine.vue";
+import { mL } from "@/ui/figures";
+
+/** The glazes of a lesson: how much is poured of each, out of which jar, and what is short. */
+defineProps<{ glazes: Schemas["PutOutGlaze"][]; ticked: Set<string> }>();
+defineEmits<{ tick: [items: string[], done: boolean] }>();
+const looks: Record<string, string> = {
+  tall: "tall jar",
+  squat: "squat jar",
+  bottle: "bottle",
+  bucket: "bucket",
+};
+const cups = (n: number) => Array.from({ length: Math.ceil(n) }, (_, i) => Math.min(1, n - i));
+const count = (n: number) => (n === 1 ? "1 cup" : `${n} cups`);
+</script>
+
+<template>
+  <ul>
+    <TickLine
+      v-for="g in glazes"
+      :key="g.code"
+      :label="`${g.code} ${g.name}: ${mL(g.ml)}, ${count(g.cups)} poured`"
+      :done="ticked.has(g.item)"
+      @tick="$emit('tick', [g.item], $event)"
+    >
+      <span class="glaze num">
+        <i class="raw" :style="{ background: g.raw }" aria-hidden="true" />
+        <span>
+          <b>{{ g.code }}</b> {{ g.name }}
+          <span class="soft"
+            >{{ [looks[g.look], g.place].filter(Boolean).join(", ") }}{{ g.look || g.place ? ", " : ""
+            }}{{ g.pieces === 1 ? "1 piece" : `${g.pieces} pieces` }}</span
+          >
+        </span>
+        <span class="ml">{{ mL(g.ml) }}</span>
+        <span class="cups" :title="`${count(g.cups)} of ${mL(g.cupML)}`">
+          <svg v-for="(c, i) in cups(g.cups)" :key="i" viewBox="0 0 14 16" aria-hidden="true">
+            <path d="M1 1 L3 15 H11 L13 1 Z" fill="none" stroke="#1f1f1f" />
+            <path
+              :d="`M${3 - 2 * c} ${15 - 14 * c} L3 15 H11 L${11 + 2 * c} ${15 - 14 * c} Z`"
+              :fill="g.raw"
+              stroke="#1f1f1f"
+            />
+          </svg>
+          <span class="visually-hidden">{{ count(g.cups) }}</span>
+        </span>
+      </span>
+      <span v-if="g.short" class="short">
+        <b>▲ {{ mL(g.short) }} short</b>: {{ mL(g.left ?? 0) }} in the jar{{
+          g.earlier ? `, ${mL(g.earlier)} go to lessons before this one` : ""
+        }}. Without it: {{ g.hit?.join(", ") || "nobody in this lesson" }}.
+        <RouterLink :to="{ path: '/stock', query: { jar: g.code } }">The nearest jar</RouterLink>
+      </span>
+    </TickLine>
+  </ul>
+</template>
+
+<style scoped>
+.glaze {
+  display: grid;
+  grid-template-columns: 18px minmax(0, 1fr) 62px 62px;
+  gap: 8px;
+  align-items: center;
+}
+.raw {
+  width: 18px;
+  height: 18px;
+  border: 1px solid var(--ink);
+  border-radius: 50%;
+}
+.ml {
+  text-align: right;
+}
+.cups {
+  display: flex;
+  gap: 3px;
+  flex-wrap: wrap;
+}
+.cups svg {
+  width: 13px;
+  height: 15px;
+}
+.short {
+  display: block;
+  padding: 0 0 6px 26px;
+}
+</style>
