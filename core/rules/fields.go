@@ -224,7 +224,7 @@ var fields = []Field{
 	{Key: "seats", Group: forLesson, Name: "Working out of one jar at once", Unit: "students", Least: 1, Most: 32,
 		Reason: "A jar stands on one table, or is poured into so many cups. A jar can have a figure of its own.",
 		whole:  func(h *House) *int { return &h.Seats }},
-	{Key: "cup", Group: forLesson, Name: "A cup holds", Unit: "mL", Least: 10, Most: 500,
+	{Key: "cup", Group: forLesson, Name: "A cup holds", Unit: "mL", Least: 1, Most: 500,
 		Reason: "Little is poured, and topped up; leftovers go back only when clean.",
 		number: func(h *House) *float64 { return &h.CupML }},
 
