@@ -58,6 +58,7 @@ func workTheTimetable(c *caller, class string) {
 	foresee(c, class, around.Next[0].Key)
 	prepare(c, around.Next[0].Key)
 	takeACalendar(c, class)
+	seatTheClass(c, class)
 	put(200, bell("09:00", "10:00"), bell("10:00", "11:00"))
 }
 
@@ -121,4 +122,22 @@ func prepare(c *caller, key string) {
 	require.Equal(t, "teacher", ticked[0].By)
 	require.Len(t, do[contract.BeforeLesson](c, 200, "PUT", "/lessons/"+key+"/ticks", body{"items": []string{"glaze:A"}, "done": false}).Ticked, 1)
 	do[contract.Problem](c, 404, "PUT", "/lessons/2030-03-05T03:00/ticks", body{"items": []string{"x"}, "done": true})
+}
+
+// seatTheClass gives a class of two its jars.
+func seatTheClass(c *caller, class string) {
+	t := c.t
+	path := "/classes/" + class
+	students := do[contract.Seating](c, 200, "GET", path+"/seating", nil).Students
+	require.NotEmpty(t, students)
+	do[contract.Seating](c, 200, "PUT", path+"/choices", body{"student": students[0].Id, "choices": []string{"A"}})
+	require.Contains(t, do[contract.Problem](c, 422, "PUT", path+"/choices", body{"student": students[0].Id, "choices": []string{"A", "A"}}).Detail, "chose A twice")
+	require.Contains(t, do[contract.Problem](c, 422, "PUT", path+"/choices", body{"student": students[0].Id, "choices": []string{"nowhere"}}).Detail, "There is no jar")
+	do[contract.Problem](c, 404, "PUT", path+"/choices", body{"student": "nobody", "choices": []string{}})
+	require.Contains(t, do[contract.Problem](c, 422, "PUT", path+"/seating", body{"jars": []body{{"code": "A", "seats": 0}}, "assign": true}).Detail, "A has no seat")
+	seated := do[contract.Seating](c, 200, "PUT", path+"/seating", body{"jars": []body{{"code": "A", "seats": 1}}, "assign": true})
+	require.Equal(t, 1, seated.Seated)
+	require.Equal(t, "A", seated.Students[0].At)
+	require.Equal(t, 1, seated.Students[0].Rank)
+	do[contract.Problem](c, 404, "GET", "/classes/nowhere/seating", nil)
 }

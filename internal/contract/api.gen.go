@@ -2231,6 +2231,12 @@ type JarReserve struct {
 	Ml  float64 `json:"ml"`
 }
 
+// JarSeats defines model for JarSeats.
+type JarSeats struct {
+	Code  string `json:"code"`
+	Seats int    `json:"seats"`
+}
+
 // JarToMind defines model for JarToMind.
 type JarToMind struct {
 	Act   JarToMindAct `json:"act"`
@@ -3073,6 +3079,51 @@ type Search struct {
 	TargetLab RawLab `json:"targetLab"`
 }
 
+// SeatedStudent defines model for SeatedStudent.
+type SeatedStudent struct {
+	// At The jar; empty for no seat
+	At      string   `json:"at"`
+	Choices []string `json:"choices"`
+	Id      string   `json:"id"`
+
+	// Lost Got none of the choices or the last one the time before
+	Lost bool   `json:"lost"`
+	Mark string `json:"mark"`
+	Name string `json:"name"`
+
+	// Rank Which of the choices that is, from 1; 0 for none
+	Rank int `json:"rank"`
+}
+
+// Seating defines model for Seating.
+type Seating struct {
+	Jars []SeatingJar `json:"jars"`
+
+	// Made When the class was seated last
+	Made *time.Time `json:"made,omitempty"`
+
+	// Notes What is in the way, one sentence each
+	Notes    []string        `json:"notes"`
+	Seated   int             `json:"seated"`
+	Students []SeatedStudent `json:"students"`
+}
+
+// SeatingJar defines model for SeatingJar.
+type SeatingJar struct {
+	Code    string `json:"code"`
+	Fired   *Hex   `json:"fired,omitempty"`
+	Name    string `json:"name"`
+	Offered bool   `json:"offered"`
+	Raw     Hex    `json:"raw"`
+	Seats   int    `json:"seats"`
+
+	// Tile That shows it fired on the clay of the class
+	Tile *string `json:"tile,omitempty"`
+
+	// Trouble In a clause, why nobody should sit at it
+	Trouble *string `json:"trouble,omitempty"`
+}
+
 // Seen defines model for Seen.
 type Seen struct {
 	// Alike Tiles that cannot be told from it
@@ -3645,6 +3696,19 @@ type ChangeClassJSONBody struct {
 	Name *string   `json:"name,omitempty"`
 }
 
+// ChooseJarsJSONBody defines parameters for ChooseJars.
+type ChooseJarsJSONBody struct {
+	Choices []string `json:"choices"`
+	Student string   `json:"student"`
+}
+
+// SetSeatingJSONBody defines parameters for SetSeating.
+type SetSeatingJSONBody struct {
+	// Assign Seat the class by its choices
+	Assign bool       `json:"assign"`
+	Jars   []JarSeats `json:"jars"`
+}
+
 // AddStudentsJSONBody defines parameters for AddStudents.
 type AddStudentsJSONBody struct {
 	// Pieces Each gets a piece of every assignment of the class
@@ -4115,6 +4179,12 @@ type AddClassJSONRequestBody AddClassJSONBody
 // ChangeClassJSONRequestBody defines body for ChangeClass for application/json ContentType.
 type ChangeClassJSONRequestBody ChangeClassJSONBody
 
+// ChooseJarsJSONRequestBody defines body for ChooseJars for application/json ContentType.
+type ChooseJarsJSONRequestBody ChooseJarsJSONBody
+
+// SetSeatingJSONRequestBody defines body for SetSeating for application/json ContentType.
+type SetSeatingJSONRequestBody SetSeatingJSONBody
+
 // AddStudentsJSONRequestBody defines body for AddStudents for application/json ContentType.
 type AddStudentsJSONRequestBody AddStudentsJSONBody
 
@@ -4312,6 +4382,15 @@ type ServerInterface interface {
 	// ChangeClass Change the clay and the cone of a class, for assignments made from now on.
 	// (PUT /classes/{id})
 	ChangeClass(c *gin.Context, id string)
+	// ChooseJars What somebody of a class would like to work with, the best first.
+	// (PUT /classes/{id}/choices)
+	ChooseJars(c *gin.Context, id string)
+	// GetSeating Who of a class works at which jar, and what each would like.
+	// (GET /classes/{id}/seating)
+	GetSeating(c *gin.Context, id string)
+	// SetSeating Say which jars are offered and with how many seats, and have the class seated.
+	// (PUT /classes/{id}/seating)
+	SetSeating(c *gin.Context, id string)
 	// AddStudents Students join a class; each gets a piece of every running assignment where that is asked for.
 	// (POST /classes/{id}/students)
 	AddStudents(c *gin.Context, id string)
@@ -4988,6 +5067,81 @@ func (siw *ServerInterfaceWrapper) ChangeClass(c *gin.Context) {
 	}
 
 	siw.Handler.ChangeClass(c, id)
+}
+
+// ChooseJars operation middleware
+func (siw *ServerInterfaceWrapper) ChooseJars(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChooseJars(c, id)
+}
+
+// GetSeating operation middleware
+func (siw *ServerInterfaceWrapper) GetSeating(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetSeating(c, id)
+}
+
+// SetSeating operation middleware
+func (siw *ServerInterfaceWrapper) SetSeating(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetSeating(c, id)
 }
 
 // AddStudents operation middleware
@@ -7620,6 +7774,9 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/timetable/calendar", wrapper.ImportCalendar)
 	router.GET(options.BaseURL+"/lessons", wrapper.ListLessons)
 	router.POST(options.BaseURL+"/lessons", wrapper.AddLesson)
+	router.GET(options.BaseURL+"/classes/:id/seating", wrapper.GetSeating)
+	router.PUT(options.BaseURL+"/classes/:id/seating", wrapper.SetSeating)
+	router.PUT(options.BaseURL+"/classes/:id/choices", wrapper.ChooseJars)
 	router.GET(options.BaseURL+"/lessons/around", wrapper.LessonsAround)
 	router.GET(options.BaseURL+"/lessons/:key/course", wrapper.GetCourse)
 	router.GET(options.BaseURL+"/lessons/:key/before", wrapper.GetBefore)
@@ -8273,6 +8430,125 @@ type ChangeClassdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChangeClassdefaultApplicationProblemPlusJSONResponse) VisitChangeClassResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChooseJarsRequestObject struct {
+	Id   string `json:"id"`
+	Body *ChooseJarsJSONRequestBody
+}
+
+type ChooseJarsResponseObject interface {
+	VisitChooseJarsResponse(w http.ResponseWriter) error
+}
+
+type ChooseJars200JSONResponse Seating
+
+func (response ChooseJars200JSONResponse) VisitChooseJarsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChooseJarsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChooseJarsdefaultApplicationProblemPlusJSONResponse) VisitChooseJarsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSeatingRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetSeatingResponseObject interface {
+	VisitGetSeatingResponse(w http.ResponseWriter) error
+}
+
+type GetSeating200JSONResponse Seating
+
+func (response GetSeating200JSONResponse) VisitGetSeatingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSeatingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetSeatingdefaultApplicationProblemPlusJSONResponse) VisitGetSeatingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetSeatingRequestObject struct {
+	Id   string `json:"id"`
+	Body *SetSeatingJSONRequestBody
+}
+
+type SetSeatingResponseObject interface {
+	VisitSetSeatingResponse(w http.ResponseWriter) error
+}
+
+type SetSeating200JSONResponse Seating
+
+func (response SetSeating200JSONResponse) VisitSetSeatingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetSeatingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetSeatingdefaultApplicationProblemPlusJSONResponse) VisitSetSeatingResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -12923,6 +13199,15 @@ type StrictServerInterface interface {
 	// ChangeClass Change the clay and the cone of a class, for assignments made from now on.
 	// (PUT /classes/{id})
 	ChangeClass(ctx context.Context, request ChangeClassRequestObject) (ChangeClassResponseObject, error)
+	// ChooseJars What somebody of a class would like to work with, the best first.
+	// (PUT /classes/{id}/choices)
+	ChooseJars(ctx context.Context, request ChooseJarsRequestObject) (ChooseJarsResponseObject, error)
+	// GetSeating Who of a class works at which jar, and what each would like.
+	// (GET /classes/{id}/seating)
+	GetSeating(ctx context.Context, request GetSeatingRequestObject) (GetSeatingResponseObject, error)
+	// SetSeating Say which jars are offered and with how many seats, and have the class seated.
+	// (PUT /classes/{id}/seating)
+	SetSeating(ctx context.Context, request SetSeatingRequestObject) (SetSeatingResponseObject, error)
 	// AddStudents Students join a class; each gets a piece of every running assignment where that is asked for.
 	// (POST /classes/{id}/students)
 	AddStudents(ctx context.Context, request AddStudentsRequestObject) (AddStudentsResponseObject, error)
@@ -13854,6 +14139,120 @@ func (sh *strictHandler) ChangeClass(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ChangeClassResponseObject); ok {
 		if err := validResponse.VisitChangeClassResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChooseJars operation middleware
+func (sh *strictHandler) ChooseJars(ctx *gin.Context, id string) {
+	var request ChooseJarsRequestObject
+
+	request.Id = id
+
+	var body ChooseJarsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChooseJars(ctx, request.(ChooseJarsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChooseJars")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChooseJarsResponseObject); ok {
+		if err := validResponse.VisitChooseJarsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetSeating operation middleware
+func (sh *strictHandler) GetSeating(ctx *gin.Context, id string) {
+	var request GetSeatingRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetSeating(ctx, request.(GetSeatingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetSeating")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetSeatingResponseObject); ok {
+		if err := validResponse.VisitGetSeatingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetSeating operation middleware
+func (sh *strictHandler) SetSeating(ctx *gin.Context, id string) {
+	var request SetSeatingRequestObject
+
+	request.Id = id
+
+	var body SetSeatingJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetSeating(ctx, request.(SetSeatingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetSeating")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetSeatingResponseObject); ok {
+		if err := validResponse.VisitSetSeatingResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -17706,449 +18105,457 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L39ktu2ti/4Kqi+tyr3zmHbHSc7Z2/7L7vtfNqJx+2c1NSZTBVEQhIiimAAsNXau/wW90nmEeYB7jNN",
-	"Ya0FkJQAfnSr2/beJ//ELVEkCCwsrM/f7x9nudrWqhKVNWdP/3GmhalVZQT88VarRSm27p+5qqyorPsn",
-	"r+tS5txKVT2u8Yp/+8Ooyn1n8rXYcvev/67F8uzp2X973N7/MX5rHvv7fvjwITsrhMm1rN3tzp6e/bbm",
-	"lu1EZdlOq2qVMVkxVQlmhHt+Ls7cT+g+7jHPt6rBYdVa1UJbiUPPmxr+37/71ZaXJXPfMbVk31yw7Wtm",
-	"FatVo5lq7Fl2Zve1OHt6VjXbhdBnH7KzVcn/Ltyd6BtjtaxW7ptSLO3xI7avmfvCjduuBfuD64zt1kIL",
-	"Ji2Thm0qtatiD9qWnae0H1d8G3v8h+xMiz8bqUVx9vQ/aZRwkwzf/ffwCLX4Q+TW3et5XWt1zcvj6eLw",
-	"Jkult+5fZwW34tzKrWgH2r53vubVSsRmV1Y5vOaOG8bhWaI4y86kFVszKhMlry7hzu4Z9FCuNd/DLCgb",
-	"XwRjOX4jqmbrZqKpjBBugjsD0MI2uoJ/4uCLzvQkZhRvTE9uXzo6rcbIVbUVMTlcSPNnIy5VFR9+XnJj",
-	"Ut/s41+k7lU04nhN3q8FK7mxrOB7piq2W8t87dYo5xVbCAaCU/RFtFIWZFdUhdsm7p9W6G1MFkRVuOkK",
-	"o1koVQpeua+cMEXHudJugaK/kUX0F39wHRG3H7k2bsRbvmeNEc+Y2NZ2z5ZKs53TIm7cML/uiq4YHt3/",
-	"UNq2vBDPZ+yILdcb988REX9Dl7lfCG4aTXuvKKR7JV6+7YlO+2zVLEoR0xlHopjQFtmZuhb6eAp/sGzN",
-	"DYNVZEozaQ1NmTSM63wtcQMdr1QtRS66sykrK1Y4Ki1KwQ3KxeHzTLskzAiBK5XzrXCSJi3jVYGfOR1i",
-	"16pZrS0KIbfRgeimjOmi79WObXm1Z/A93twwtavcQ9bctPfqDNyorYhOkjQgVsY2hVtRtlsrtnMbJl8r",
-	"IyoYtds17iIndru1Kkn4ooO2YluXpLgmacfLtZJ5RDMeKC0JKo4eC7JA+7AjcaRaSJGElWyluDM8P720",
-	"BTtLO6wHSZFHjpmtMrVTNWMv/Ly9sqMMt/zmtahWdn329OuLLK0bO9f9NTuppuxqmbiO7Dz7y4shldl/",
-	"/M9qoYo92ym9Me7xsBf2bKu0eAayq0WudMGM5fu4UJ1YS47N9Zbf/IDXfn1xEdOhn5pO7ArFRXa2lVVY",
-	"p8jrdZXYSTdwO2/fXES28/Gu6u0Zb+aoG1mACQ6bsmhy+PeRVZOd3Zyv1Dl9CCL8qHPDztfnclsrjRYM",
-	"d5NyJqoNb4xV5nGutHiMJqYb4vMd3791WuN4g7tVT54/0W33nJXCGFV5FY2y6LT/WpQFM86mTJ9AcZsQ",
-	"fjP59CatHrcMpC3jD9n5FRk2I3GU7UNwY5z5O/v7tBMUU6wveL5p6rtZ7Yu9PdhCsrLffB09B6f5HHS+",
-	"wLmMd4+PvSoiZjHX0/eOu8VzLXjMVFsLuVrbN28mKoeaa/RzJz/4Ldd29NwNo/BPyPANUxMCb3O8nFrw",
-	"yzdPJr6KamwpKzH51U2jlzyfsK7+wiwMKPUaMDfHOmA7cUS79X58NO6izN0zOgixVFq8BgUSmc8dWg19",
-	"hQOay4BBybgWzu/3J7hWajvVX22VYEQqc1BSyUcrBhewBQzfPVpqtpTaWJYr2E+ThvA9r4pfGhsbACjr",
-	"6YL+trG/NPY71PCRTUZ7OPU27ns3j5mPeihdCO3+QCPKrsUe5nopbL6eHhMYeEFv7Ey6z49cv1dvZFXE",
-	"7lQG6Rm6BckYHAn5Bs2CSc/GH76X+Sb2cKtUOXeZ3itVjmokeitauwz3QpAL/+Bg16PAhpeL77WyHD6+",
-	"eeUWXlZc79lOiI3zKPN9Dpv/IDrnDvkD+Zxubz6JmJuiKswEy99YfwAcvoY7N70eKPg+Y6bJ14wbdvG3",
-	"p1/+pW/Xx+5sG13FnQqcCrwzTEfGvnQe5fOMXTBxLWi2njFyKcD/cMYQPlRuncX35BuwWPGPi9ih7e5R",
-	"xBTel+yNqtxNrWL/zq4a9+9n7MJtT44Dco8r0K0ID/z34ecdiJtf0DDDtCIJQVK742FC5Nes1c6whbsC",
-	"xOla6JLXGWtqN3rO8KB1Q99uGV+oa4GuF19EpGyJoxvRMeIGzH2+m3hlU79Xkw64gymC30Xno1T5BqMz",
-	"B+fXQjW2a/T7KG9w4K+FBg9fOVkp9B5N/lyVqtGwFirfeBc/EvLEfa/NnFhXrgox7tRZK/Slu9JtzX0s",
-	"QAPLzVmp1IbtVONMfWGt2xyVsmtZrZgojWAL4f4JuQCQKZwIOCudVltxWUVfbCkx+hh1sp0v7OZON6XA",
-	"fXbsXhjLV6MvegUXDRpXzle8iTsXOz7B/oH5zjpGGdwOf+xHmZGoHElX3/3Tghf7R17c5vh+8EsY2gt1",
-	"E4mQVayWN6I0Xs1tRG1ZLXPbaJGxpVZb3KaqhuTI0U5dR1Mfu+inN9FP95FPD2by5sxd5m6bna3jO1Hd",
-	"vBO8oLBFf4hul9tlUyaC3SVfTT/Hvy35Ku7M3ExUQiVfjF35ju9e8wUIZw778Xjd/vf/evXk4uIC9gIs",
-	"0ELdjOox92gcantnPwFZO02x+b3kpagKHlF1cPpMjqXQbV6SDXUwizCE/t1GI/5OROOnN5rldCYPpUKs",
-	"ij9JFVO2OV6WndExTO8wNIkv8baH85jIk61VKYtERgktODPTpI1NoyqKhKYHr6AoYCKlYTkvS1FA3Hyt",
-	"dkxappvKRKeVN6u1jUblSymM9zj6q9KN1I3YZT2bq2OicUPZMBzq2Vi+sMB4OTyunW6ckvAW7VwPrewP",
-	"rTbu2wNFNHKMy+GsJiMLyqhoUQtu41kOyN+nApsLUZap07q96bToiXMYYs4xr3IBc5p8FXDO0SrAh2Yg",
-	"KoXC3CTfCFaXvBsY7LwfuhxjOgQu6uz81I6Zvi2+pzWP+ZjK2PTbouAZisP72ARItdwKsG0hTYfnqKL8",
-	"hJsQCwqKvq6UTUbz5ivXn/k2mYlPCQjk7PhGVEzZtdA7aZx5zivaSTstrYXc/HTFHNWqkUCkOeusmB+l",
-	"F+eMtk5X9ryckATAk2ih2i0ytEt/piBpxLONTY8yglxlE+Ih3WRMBabpF1Ed6MXwSIdhVEUtKeFYpFJD",
-	"4trX9xyLB9rSk+3/ks+52keSD7xtg7kzGBW8wkQlSyFnep0s+AEwKJ/5jC9aVUh/OPZXLOQRBiMvPtJn",
-	"nD18/EYXzj39krKt08KeMe+3FnyDqWZJKg+0Obg5xs7YOKksBIwehxCfJhrP4SQlfZibibHe/W1cZnJ1",
-	"0HAfcW7gFR/5F5jj3ODkfIDX17FchRq1yp1X9CE720iMkwZ/XQtwONYSbINFyfNN1Fst4xZKzW2+/gLL",
-	"Fl7/H89g0zSm4SWUxDWV0yfMcMj6h8DNlxcXndDNl2NzjCY/jDwuEbpIZfNzxWOxtIunGExvyhBQW6vG",
-	"iN4gn4yFs3JVicOI3pNYXLAQ6FAca71CVEbayGZbPd6+fsYunpLSZTshV2tRYCjgWEi7U3sRHXcr54Ws",
-	"L+PTEipSFrox7mkwfbCShayh4MapRZlvGDcwOm5wtUcG9WR8SC9HZ2LisyZNwJXIFYVjB8c9dqulUr3t",
-	"lJdcbuGUqFQVj2f5HTgmNLesCZgcJNRNVYmEWJpSFpS2O5aQJacqrLWsDbOaX4uSRNWG2tGBWf1qdIFA",
-	"xOIj2/F+kcEZFevB5xnVMsZLJ6OK46XzYiN6g9TscW0YGPWMb1W1Ql+M68I8Y1tpDIQBoUixUrBpqCzH",
-	"rWQRtXsnpxdTeu+1WNpfmoEXuOUz4ecDhzCWiiRz5sfrthb8eh87QmS+gcgOr8hVWDXOXqxY3ehamXhh",
-	"hRZGxtwVMFE2QtTgGS9QJryo7PgN2GFW3EQ3prEcpW5ahIHvqSg6JH2cmjt0DjpR1+HsUTLDTW+Bo4su",
-	"hrfnD1P1VBuZqBZEf9+JKhZwQZoHw9pY55gu47prjdz0guE1nEOxKLnFksmlrApZrcghlbhBK+P9cLNW",
-	"u6nBgH5K4HAhT1X3y8tylndZ8j0Fe481MR7FoIvhoHZuymKPBrkbGCu0qmtRZGCBMXfylPshHyhVeDTd",
-	"N7+iIqJJZaDkK/WLPcMje3IW0sAkEcmNcKkaGu+hJdjMeQ+4zQw5mFaP1HtrHFDiRfapOv1jSfjW3Z2p",
-	"KheZL9eALNyzkKbyhxJmlrCGkUzJGoTe3eb/+W//eXH+N36+/P0f33z470N5tej2jUtz0S+266YjZmQ+",
-	"18paEdP378Fwhy+ZG4Sv0NPgDWS3XSZKaIWFqih2g6PwY6e3iy9gk4xAkVFghKggRsbAuWM7adeqsYyD",
-	"ufAMN7E02KnjvqCuB29gJWI6o+XHk8uUhz0EVDilFFQILCvSbMHM+/pi3H+CJHB0VTXfMfweNTskkg3b",
-	"KmND5UFEdp+ff5sUX9/tMfbqkcKk6YUfxzZA1PJU3KZqJQ8alpziVkvGGeRbyCfrGdjDJZUzbnm8e9Wu",
-	"wkqC/h1+gR/L+ilkRpw/UFDbwk5UNosXPkyIwCxFaUcTk+6arv44sm2gNc+utWpWa7IptXjqG4eEtGuh",
-	"2U7WTmkul6xSmiLCC55v3PnJmSllHbV80q1263jBCLUs7TD4zTi61h2r1P9dwBNNrVBzLZS1ZdyBTJxA",
-	"0cQWhGhKXrFCCRqB2YToHcR0LduLeH2Bqn4TNj3FqoJ6Fyc8lA3hhhkry5LtEnfUUS0O4tS/zUKsmgqD",
-	"NDXX9IX0t7eKockw4bTFFYsqaVUtGxONJQbhOhJRWb1fix95RGs9L+VG9HoqOQx9txYViGDxDOtFIM+I",
-	"Qsj3TKumKhLTn+iTcr+NfkPO/3A0Da0svAn+pD3QwtvF5yvaxjrUZjWnQuW4uXHV6f1JDEgbcWVFpO58",
-	"IVaymlF6DrswasHIOhG6U/ikNvSD9YmkTEUBw3d6xu1rpx5+j7faTB9lWvvEkxi/YGjT12Qd/8quYzpL",
-	"5mvcjnC0G9Yp7DlaYVVjD0wijtR6v0fplXmpa0W5MreqOGudZ0eFQytjRPFeltE4RR7vAcnjueV3aucO",
-	"Bj3dmXyr1Urz7VZcplLMaWO6bLYHpQ7zIhJHCcqDv7Xa3d/t46a0fyl6uJ/oDFciun6NvhYpt5dk2luF",
-	"1JSzf4bWMVNVucdUtJvW2hyby966neYLuqGAyRZ5e2Gs3HIrZt7uFf0sWmMlV5F9+dyi9WsUWODR3YjO",
-	"QXQrRgtan1tWCt7elMz6prKyZLzCU4r6yiE13AbqjBX1YdjTn9JdP+V4kPSbiGEKi+VOd3cesQpTa4eh",
-	"ks6djoJtlIQe1iV+ZAbDWygL3YVsh5gUzLgB72Twak2763gJgtRFM9wxa/Y5CjDVHEvbsSByNwxm3TZK",
-	"1YdOrdU72rI4IVg/176TH2VyUoJMRycmoeySUzJtMSl2BBdHB+YrbeJqpOB7g75QW8diG41l3cfV2tES",
-	"vOe+NAuqtZ6DWc3ZS76HbPtYr21JX/5jTiE9eTex98L6EgbRJcYN2wlwy+NVZ9Ft+CrU+zPubNpn8G9o",
-	"BngBCX+jmKqgFwAeFdqU4JkQikLlC6Ao+VqpklFtv5ty2tadBA7c3hcWjqJe+HGHqYst+0thuSxn9q+1",
-	"C3AxnkR09l0iRbQCm94pQriI0Z8WCzUzNwvOI+gbPt3QmFbbVM/cnDynLCKxi5H84R2yk9+M3x19rbFo",
-	"yrBNGYeJeA1BjWuBqUlcAajTZ6WwTDpXNVVFr5Y2vo5u9SCEvyihVyGyh9Td12kgRAyLAbM2qbKEhP52",
-	"hSUvVd5sRWWTlZ1DJZm8By9zHIJov29d/C0vxKxcBCR2Ij1+kO/ZQfUa5Q7c1iNH/ADgoqNDm2rLsdUv",
-	"YogQiEZQbU6QDu54yzonP49hkfG1uuOJKjQM1SV62pMlfT30hAF361bGSVlS8cw2HnOLbhlfnHcUKMPZ",
-	"BXiLcFduWIm1QxMr/5TapGQ02fc/0KUv/pzYjj7UoE9OcGR9XuwZCcGMatNEu//Upv6wIai5P4yutYSp",
-	"VJEms40OuemIyqbmu2hDSo6lbnMqe3FqEg2+URidt0q6rUplXDtelpQxwDxL3ZDET27nLUW6i39iKWHJ",
-	"F6Kc41ovRBlv/F1OfaRZ83qGE3rlLo/Kl7OBvyVDdwqWibt+YrshXf1/Tb1Y1VPb9GWBNvTc8k1q9XJP",
-	"8ncJSx1G252U9oXDlIflzlqBb+U1umGauA7cs6IxWDVAmTVS3nto9ihVtcIKPO4uslbo49AGN5u4JwkR",
-	"PehHIeieElrmnjKjtgIyw86Jcp48eP2UtAhd18f6VFapThp0UhVzl7DdWgLQlODObO9ZYV2okn20Z4+7",
-	"t2+MGA0QIgYDvnxsyl9xK6pkt6U7Fk1IxRq+FE9DApZiARn24XAbsuoYa6KCaKp/psRkH2yijXdMV/Pp",
-	"ioxoof1vlOHHkbWjjoLJzEfZoFNqKCzy6toZjzGIC2iAjZuNK/HmKu6co6yv0GUsxLWEddlB2mqxD0hp",
-	"eanyDeOWLZRdM+jnzo7P62Fn2geDZ1X+Fulw+wK7V0M0zLfxFv1owCA6WPTGS+kuI6OUZFWiIc1gL0Ni",
-	"T1W5gJKucUCA3PtS3hkX19D7suAlpM6404pls62jqYtk7XKbHg7wXYsm3wjrq5gztnq8fX33Ol4Qi+cJ",
-	"nwO//cKgjDxlnBFO5jRTsoiuBNipAM9X16I6RKUUlRVaFIwvrdA7rvvSOPI4n2q/25zMSaGHdNKYVEZz",
-	"226XUtrW2+nPfH47VBwFfUQtAHfNeqfDDX8dCGYcpugMAo4sMBXqCyrcrGRnvDI7DP05bwwxC8A7K9RZ",
-	"KDzNzmohyk56L9cc/lHwLaYttai51NCnxbXt6E4nEJjxrRSpVV8fzI0s8LemQdyqhUHbnSSX2tXd3dS1",
-	"gAgYvxYBPbaDt5CvBcAqXKsGXqJ249EeLRGsmI1AOGHUz9mZqmWFfSl/Nrx0GzvaBiITCgoLPnhVIDTG",
-	"UxSBybUgc2Tce3JtqVG0m6SbpVzGdURbdOBEtFbQF7iEo34F5WQV1GX1Nek3sS1SE87U1MoGRB2CAgFp",
-	"WIGSGACC6xpWsVQoimSlajJLYT6xcxASkoAJ+ntiUKY/U6NFWfVaYUPjmFIIbvPohSVZG/71EKohO8M0",
-	"TO5mLlqPPd7KcAUzAp76afo5DOH+zjQhzJrr+LZwa4NlUtsmX3svtbWshkY7NtY1Jfsich0AbN1cU/f5",
-	"TSL+Was59b21sofQmneoeh+KjrRmRPDppS89Qi13i/q8byKj9Z2DvZj3Rew+7hQ4avmK6oNroQuZ2+jp",
-	"Y7lEpG/a17iLmwqQbsYTIHCQUmj4EDYnGh3eKb15dIUnyfTQsPsVPPtb3pT9F9H87whaDu/Dr5UspuF6",
-	"4q1uB+n5reiPwpkWHaWIPUMjo4CZgJ6TSkAU7DbTIUVZvNJaxTBCQtopgvYjymLc58LLMn+nmKf1LbY8",
-	"xErc5+Iebfn+eyp8OgwXOJPDRxr2bCHYWhaFqLCHYQA3euthziJaCbqGPHYA3wiK2O0R4BAqiH3sd2rA",
-	"LoU6nZGivCtUbwxtZdVo4Q7ytSR8g8D8EFktI66FJjdpULH667BsriomlM2hHAzVWbXwMDSvh+DQ2JXv",
-	"o8UztPPzsvTHWGi+8cEQtZwX0p6HPtUBto0FQboyJQns4RniP/YZBCiEhul/k2vkZPDqBfutsjMrEV0c",
-	"NyR0pbTJrhZ83OOYtShzta8AAyQsSMID0OGIisJBPfptNvgx/hAJS2LoXF6+ukBdneB/D7PLI/5uKaLi",
-	"9URcHWljr6yoTaqWUIXwhbFQN0QlF5XYAZ4pZNjIBJ6U17ryEUvM8w2po1zFquqfd/xWtVol8vDx3q73",
-	"KESGcfYH18O4z8fDDg6xVS1ie+QmMfDCtgnK71d4u+iilDxyQCzp02P7SFBqdeRwcr/3V0cfq1TxmjzE",
-	"g0dTo/QkpY7B2unNV8nUXjotF7OpjnJlMOj4e+rtTzKGGp2kFOlCx09rR8QfzAgOH64Wsir42K1/fup9",
-	"3nQGGH+ncSv708DTj8/DyAQ0VaJWuBCl5a+izQBr2ZOtrlO1VtoOJOQxeFsJUZiAkuROGlbyfGNmJoTH",
-	"oaTgzdzBqXQxYZ/DLTP/5v5n/q3ovWPT+J2PKJ6IUyPehPYeGywIdQTtMQAgSGF6pAP4c1oZ54N4/BYP",
-	"f0ORw0AM/L4QOyY/7OXcF9phWNzAQ6ENSM18v0FAjuMfYDXMYMowCxk8gGaFQJ6z/Sq1O4Zr8MdytG8Q",
-	"BGxgMkDMWEmlpJBaRWMmUkozHy/EK5mkFUJRYS/0W74Rbm9AUjpqnsjqCqzVqDD7mHmkUPValClYqWcE",
-	"iHxBQGE2TSJXypg70Vs4xFs0nSbTruW+41boPaZjJdrosTqggQX7g2tA9XX33oh+MapFU9382SBrBGYk",
-	"sjOU+OgKbeWNKGaRcbkfvEjtr91aMWOlxh7t4aqtbTnwmsumLOFd16oszLMpizNUfJeLgQZHcFlD1R2x",
-	"FNwFnYbvfq1CO0M0aQ+YBjvyPNvlZJrvnlIXeOghho1SicZqXjLCvIq1J+aynk768Q4uj7NvjODriGFt",
-	"vlN641kfnD6xkNU9VFsoHNx0lJDpQXZ0I9SAXD2uMfdEPkb+Cclh98my9E8GMY5GDebCB2H/MHfOoagZ",
-	"ectTip5qLfh4pASvilExrpw+9sHD7KzQWJqJKia62QM2Uf/N3mCQzN4Oz2bHkwcMoYisFFNVX1NNxT1K",
-	"IxtQEBl7QD3MwRKnxB8SQZDb+kA6EInKE8+FLLBRwnnVmVIBTjKNk3ZYWLmkEXnpSxPurXEr1UyZoC3F",
-	"J6fGG22kgGKBUF2FsAJeQwbyi3iHybRzxKqp1x66RAFPNPpCjSyiWHrVDPcVbgKkotHmx2uhZ9/rOt71",
-	"5SNzs+5GtfIf4qxwM2/mPNrYrSgJNPNu/0Gpo7FK8nD3MJ9+8O1m9nOTXGZP+3qw1KI0skmUgyfBmpZ8",
-	"rUW1FtLGfnikibD4gp7U+/XAaBNa4S51TKng14A1NJEWAbOUbQAGCkPdb5MvmOpbSlrlswd/2AyJR0Bv",
-	"jMnRvaE420F94/z5u+ZlIyYICV43dXj/0eZc7zzCOrD/HJ/Wp8ztTpQl/8ioNIXRxmbGE1RN50Ec6Ieo",
-	"lR31AXyGqQc6ReVf84gNoVgo+TiDni4z0s575hBh4j5elo32LprEsNQTIAtGaRV9MRTMamrpYhFJimQ+",
-	"PNixf/AsvGN6i9t1pX3PMfTcnwBZJGtkAXcb85HgHxoVdZtFlQDLcfrQeV2d+0ASDAu72womqu7DWr6o",
-	"nxBPasbyDpR6g0FF5YAqByblxi6x1csnO3lZegB2QCTtJ8oelmXpVEgxUyeXnB2a3gNAmSEo9u9FWafP",
-	"4DZDLEuyvtRGYpq3lyPtMvXmSidp6CchstJBjX0O4X7x0d/Q1pqDjva9NFbp/avK6v1daVyjmimRu0ta",
-	"NsmqgKYqlD8ajifTfVtFvxsooyKC2FZY6C6dh0VnumWsibtxY83/CYznhKM3fLeki0ePib3AKI3LTGoW",
-	"bma4Tvjw5ybqOiHoSGIMXmYGe+qksT8Rn2YldpcROsfR1JoWy8bMINJ8567n5STMnfGZead2cZCT7RTT",
-	"2Ut2aDcO/CI0s3Sn9i1pkGk5eY6l8cfSEj4/Pk891CBZQQiOgcAyz/CbPxth3A+osswZSRklMsBcGqu0",
-	"9HbsEUgdDsvEHxGP/6rdhJlFFCh66YHZMpskpaBWO+b2ChoYAFeENbo8B8QdXjHD908hFQC2p+8zUUvo",
-	"GDYQViI0GCwldy8FRvjaHflr7AuYtk4IxrXjhq3ktai6uLFtsFfVooppeyytnyHWvyxjUu1GqkyUfB3e",
-	"zBfpL7WIHjqJpZtqKuCakvJXy4Fl/WWZskfvbAKmH/oO3+7AAAycF94iGd3iv9/XzNFYBl7kR65fNMVK",
-	"xGGT5DbOSATle0QrJSezTv/I9aW7Z5xGT0SkbPsadUNFCOiViCSJwavcVISFNO5jDYCFSht/3ZUSxkMB",
-	"Z4F7DloHgJGpxKLEO8/CRtQ2OgtAi7kQe1WF3BqWWdRauaU0XzBjtXKL4pZm2kT4Nvajp7VomXef7WQo",
-	"pxJ8AHf0D952akJ9y1OETodyAVEBoIUbf0bgRXAvxPP0yUVP8TR1VX4WPBrIBhUbmybs+CxLUMJh/t3p",
-	"WZaEdz99MbQwQl+LWdTk7/A3UXMkXukURq2xpsm3vs0LOPjkCwW96AwC4W2rkUh94K7qvF+78gl9lCIN",
-	"SlQ6QPKyKct0rUO0def8y9iOoAKFExQexAF6OaVn2R+NgZqXeLH+3coHwvv+ZQJg1q0qCMaMv9sm0i+i",
-	"afOWoma0A/zOmeQPCZkEjX1sYvcAlmKo7nfF/0FRmKA/hqI4E8FpehX0PhzqQ1MhPrMtUxs3QdqTCDyk",
-	"j+GE3SYrY6msIFp4SGBTCEHK3cEFtValOxGamq1FWYwcZ9PzEPEzwQ8kIGK7XVk3loVuqHhN+nSl38Ob",
-	"GoDanIHYkZ0ZWaEKmJjeTkeArCyn38fZMb1kjaos38qKW8RkaNdvYvPdwbEE9/dvF3BFIZxEJ9YAiLW3",
-	"Bwbqjqcg589g0/AW8J0s2KTA+nLkYzg9qG/uYNqAeesVFJF3gMNr2DqGEjNsG1DNcqDm8LXL8LaJifdm",
-	"TazifY7CmKg7Y6K0pUqn1BDfqzfRPgPezz+aNdp/xkJagnojsRqpQjgCIiPOS5XyBJNF0U5jzEyfljyR",
-	"Q5xeAjiNqKxX0ISVTBwyURgph6FH51bJGFjNlD6HxZSLAP+9265KSAwAoJCdaYn48IDvC9UPEzp/uVMr",
-	"Hlt+UvIN3vJ2qbefZCwwvJ1Ho/R8m+JRwoL16Xf6SdoXABoS8+mpqjqGY4udFmj+gU/HfdsiOijutwwW",
-	"R5iM/DpVOfdWqak+XWh7igW25p27P0mbPHOx13DGnd41MSy7Q6GiJW2XpGOD+fbGZCdUWJZjayxJqdBO",
-	"yQGSH3xOIFsC1yFSzHrIDktQMgNnbJjUIXmO1l6avstNXvY9iP5oLkKmqvJT6LW9gaNXJTU4REDxp4s+",
-	"hMLoAO6ryS4mf/BWiZUEoT5ayFG8tEms3UkY8dd8EUm1//Dq9fMXrKkKodnLb/5yHHA/gBX7ay8s8OSv",
-	"EYtrMf8nZf8n8+CGnfmBx8rIeYKxrkduIuacJ8Tx9QHnUJSxaMvSjrKHPGydS9sgjXUuKYGMnbivqe3m",
-	"Nkfua27sa4oMnTz/XvLaiCJZ31QpwNwTmuV+P0brv+ZDxQyAwwzBpkwtiPO5+/i23Q9Wkcch/6IQUlPR",
-	"7tyZ0e2OM0zpPu7dM8KM0NeCehiHcYCePPrLOKH18bheSqT+rJT13YHRwMAYyRsmXyAmJ7fHjG8r5eym",
-	"e0D5SqHTjUDMd5CghkjrAF8SM5trRFy5G26UL186AHhGOs5dFwYBtvsXhtAcPQ9SyWWRdWASFsKd0hdd",
-	"WWF1Yw0KWc4rWFYBGWAMMYWeoIVwL9eLZ/5tnFCCulrGcQPn9UfEUIBwV94OBQh+m6Z1MiIemCx8xDDS",
-	"3Tk9cuJjG5H6nHpC4QCFKGCUHnM4TanyGjtE4sxmZkad3m0qXwqKbsf4yuJ3kD0yNE/Ur4qC0Ap7JSi8",
-	"ylPxtuxsI2KklRapRgQzfCt8wzF0odHNo8GJIcueJgapSyAuDijLPaejczeVmBHYxdOXw1gPyjdS7wc9",
-	"igX2VNGPaPozLwP+4V3YGXxrWA8adFq4UgmwmMhMh1h7cpGWp7GCOC9eI8C1MrKuIAe9zkijtqQbnZbM",
-	"GLeB08qtjjuY1ZKoGOmVnzGQXJ8dWgC90ppfi379rxfveYLtRaiPMzcoI4PzcOhemaGlBq7EiDaBAuZI",
-	"iy3Shq65YZwBDiXbYovDBKM7TzjVXQff7bqlrCSgFsiKCd4ekdgcZzKCE4VihENQsHE2sFXblzfYc0WX",
-	"gTPtVe5gZSFeFa5PIFTQl+3bugmtBLLUuKNeIk7DrOqB9tlH7rmsGisSY3FLF1x/utKzvLVA0n45pi3y",
-	"zMAWrD1JYcwpqEXMOcGGYWNxujCNWSK/FXeGtjCyQKMT9y2Bs2WsFFxXU18FHh7oTQ/Y1Z31u+7RXkcb",
-	"rHfcx3QOggTEnqeWlDCEUIw0bQfoiNUQrvPS1gnP0UPb1c9oQ4c96Ge295JpNfGezMDTV3/HUwiHKszC",
-	"JofUGR8ap3muveI6tI6cxZ3YkcAtU1GFlazYUjUayc0y1tRAPKga7St9dlToc4rdWVEq83hQ7hsYVBiC",
-	"vBYneKDaTf3xYSgMiyBpIqNLII29BELPSJOE2CeKsESy/yFFacC7RSETMoJoMlH6lR6YGv+3UQcixr06",
-	"VmROMxEtjRLCDoDiAbeuuwZKM5yOJorPUm5Euc/Q876I4znA72YN9AqGM5YOwEGHB7TUramZ/OmoLQbJ",
-	"s4g70pwFRv0WTFELXoDlGjOT3E3jBa+enHdGBX+U9dTZNAhAAG95FPEarvzGYaSm48oven/sa3zjEWnQ",
-	"ameowBuz4jD1g4LQITFLIajFglm9IwofE6wvaZBkAzMGG7E3mVNMef8ymLrjobWzkQzJz+qF8NIwJrcU",
-	"wffz3E7MQFvDa8WLOM5BOlQwp0UuCVdYiDm3SRcHBWaRdOmX7ymwSm2YqjIvasGGmNbZ0pSJHRYxA0d3",
-	"ZVOVihdz5nKAJJGABNqyMZzd7uzE1371Gw8MqHcFUoZ20Znd1NPq6/HOXcjPYrDO/jXimR4nyFATTpO4",
-	"29j2sYXe4QzP2O3tqoxueFDGHVOYHhWblDctMmUsGGSgx8S5ZoRDzdw0ofsJ8VagzVoIuxOiR4lvYoi1",
-	"+0E4y7E4ytHY58KbtMgmwxj9fyg5w9KBQpLePf+aQNJv9KTTqMuiegTfOZ5m8yt6u0TbG261vBmwMA7C",
-	"+NwIdyAuuBFE32tVDUckBHGn4bnCMy9FWSbRiGap0Vgc3gyaJ50RHL15IFedtuExlPHLtdAlr1OopHMI",
-	"ENuo/tiLehsSR5x4T6+aD6s+c+t5U84XSALkNuy5B6Nx/0bEDphO/3mDSHTnvVzHucHFxz+Ikh//WAoE",
-	"/SiExvscf4DV4p1PqFLUfXHuoRvhjwUiZyGIzVLplbIWLq3UOWUU3P/OMcWRnanGnqvluQckN4JjsYW1",
-	"4ryEWjNAXjsHrDWouhDcbaXzZckR3LUosGiVl+JcVecF1mmYHS9LtSPih915UxnRXkejVHWtjLTifN0g",
-	"/hCVwVfKnrc/h9cmsqPQRa+bytDkAxjBuaz8Gi14cU7+aHZWcgvE9Ft5gwqAoMUIaKyQtZtdi2DZ575J",
-	"ZFE2CJAkhMWfGcG3ASHpvFTg5mO5QlhOVYlzZz95iCVRnG+xjK9S59fk5VTqnIDdaEXM+V5Y+qLkFdko",
-	"5yRFrcgERij8mxuricx+K86VPidP3L2GBzyl1z9XFU3qwt0ZKaoKvq3bAk/PRQUsIVzbzuM8zxRH8JhK",
-	"nQdT6lro86YC9igMaMMnVDrg/2wbht1E966HD8Ll8Nfx1SWuFPxZU2ID/ljD6hd6TwsLs1jo/blnOsJY",
-	"sFsYuxY67MemotgqZdfOfdSmHRganJ0CYavO7Vqck3k8EZX/Eo2vW4DyZ2dvWtSWWHTtODIEpEIByhg4",
-	"SRnAg0rsBkSuW2mI4tY36HBWl1xWjMBaqMtiatQ+hXC89CQwE250AIt9lNmLFLERKfSEm2/V5EsHmioG",
-	"CeZb0uKjvirAEUUeE0zNA0IVfFwxWRWgmeY4QrFG0O22D/DJSjQYp8W/aC/7JfOzSzPXefkA1Qij8Ovf",
-	"vn8yBPtGFaIcx0epnMguFFDna2FwMILrUoo4ElZwlSb4GgmwJRhDbMw/+2Rwf8wdhIeD4mGer5msIEPj",
-	"6V0yjyENgZpZCx2CYlMtop/FjljoxyN2bcDtuM+7MwNi964NQiUKolIM7wzoUHpiWYqlZUghOKOMalny",
-	"VTKx/GR+YnnNy2Uv+rhVCrcKuiJxSG1EyJlQ8VFi3ecIefcs3jyT45kAzMBDJUWq0X3ePHjESvPaq4IJ",
-	"/UowP+FmCbm4ait44xhxvXeaCGQTuzAes4OnxId2A8wyA+BX05vGbKTG7S23LSefZwBKwcKNcCYQv56i",
-	"1pPY+/xSFC/5PoZxUfA9JoqdFcy4CYUKgOQPJXZKgwsKFQkUw0Nr8jABVs4IFrwgd3SYIG9q9cZUOKMo",
-	"qvcPiDsdecFIxKDRVa9+88k3YxVuOyE2hNUUfvXvwz86WGGYheiyxl7HR5bcAvqSP7WrfMravV2vDfZ4",
-	"430KVCrERTZhKC0d2Vj8puTVo192M9uSSkLwesvdclxZjtM8EYllAOZzXkx/IA4dbhUTkbet6r5Tdh3d",
-	"gHhSZ+6772Rh1xPKFrsvCREC/GEYzPD7Jm0OcGkHm9a5Lqj4yrPrY5EQgkd1yKUBtATLWQLcdqkUen7T",
-	"kMK5LrCrPGK8OUuHIFQn3+w1/SZ6u2sRizL+JKsCNB8wTxNjsLO3nEn3lAHRxlfRHCB0W8bqreBzZ8ai",
-	"04gzWso4N0lIyk4+PNSNX93JHeJ+dY1f35xXEGenkuZCjW46mr/w2u0CZV6oQhVAJNHcEdJETxiybk/e",
-	"k0igHcfDq2utrtHRHOwV89d98NGZaJsGoQgASBBRU0frIrIxvAi+4/sBKA53bDU2lFal2DwWvCqQ5WHC",
-	"wbIoVb6ZA/r+An8QbaBTlXip9/E5T5uGeZngk8xVgtTcndJYtYXV+nEcVAIfH3YSqLPnQ+CIj2+NhVYb",
-	"pFHfcQO9G4g1Gy9xLhozyvb/0l0D2etq3vb2PLOxhltfND9thyxltEfRM8vWjWWysgoqTXm8SwVCujMm",
-	"GVbtdbQ5MpSCuSOCUTG4uz8DNF9ccEz++TMGkufSMrVcMoB5QGi+pURkYMSEBhQZ4i5iOd8Kd3n0ZdZc",
-	"b03aZOzxVWV46CH29FZUhSicHyCtEeWyC9V3RGQ1aZEBYDmywmtRxgg9MVqfMYS8zZyQrp8yD0cL8UeY",
-	"Tb9b7tzfmuDgdLICbUb2qUcQa1loSayQWxPm8RCOhVCRZw2wpGKRCNkUL16H5rooF9W3SiexIFsp9Lw7",
-	"W4TuPEFrro/5R/cAhN7b8mSna4j2NVK9d2Mvh5QkVDHiqmcBkBIZcRQjcppERfzM2hFVy4pM/1PUw5yg",
-	"AMbX6icgqHCa8VRFeAFZMb60QkOzltP3caMOad1mTs8YyhYCDEIGO9SoM1EVxu1iXuwz56RmzjazfVB9",
-	"z5psxzi+YAS/reMnbd3Y50MUAsDI63Rz3UTtmj8bXlIX5vGM0ZfvUxEgLa6lIdmJgsc7L/MZuwjzgwx7",
-	"VYrMz4g/B04XRJCH4JKkcqsMFCQkpZD206mOHryhrOw3X8cf5h2/QSccLhpganAbc6G4LpjSzKxFucT3",
-	"THQqzYBk76AAHPahmrrke+ZxeoYoxqf1FeMPrgCBLVp6YGMQRD/jiQwL3QcgO44UroSblVigzmtr3NrY",
-	"z0KocqDxagBai0NwQdr7rahymYLdowOglIJQBTir4XpU04XmO2pMchrb2d9fOH+uEhnbbiP0cFC3RJBL",
-	"6a7cI1vd1+dNt/Cayi1vCt9+kN1MGmfPYDVXANM7pjYjk65IcKi0dWYHT6FvQtkjbHEORa5Oy2lJtbYr",
-	"za+x4B+sXuTwxFaAQpgNwm8ufRtSJL4oEe1kSHJ/c9dEwyse/C6KjHcEmQGOTKh8DIdzKIXwVAdOQXXU",
-	"Xo/vPfhjHc8guHRosnf81+7Z6g+Zjqr39mLn1PKHe9LxTnakibWs4qiWAJntVOhWAdE/755ilJGCeBG0",
-	"9y1VnJ097SAWUROnbeaiYxvtGzit0HXQ5JlnWEnuDGGoin7GuEFNgf2EzvLU7Xj727Tf5xap2W6G2loK",
-	"voeQgB9azqsYv/xxp+W0/V1yG9OHQPvvDAL4nrUdSrE69fl0Q+7uUZDBfgPVtKAciBtkk9L52QSiXYov",
-	"qKlMlBn45zY0SYUpT33sxq2LFWU5Tvk/yh/kdQaNgsQ38xvIz59fvORGTHGOjWMjQYsoIHSfABSJj3M6",
-	"vODI5+DOwQkpiZd0GaGxzS92nYYz5t12qO4C7iDnsB+DjCH3gGrs2uONTZ21V9yKxIB0HJhvzatENyWS",
-	"gQf6rC98K6VtdMUAdRx4kzayKsr9YXwBMMidCkN9tmdmrZqyYItEsqKs0+d++CmyDgzEDobz9GV0Q6+R",
-	"zmbykvfob2L3QwCV2FbvdjRj8WR4F79F7xpvm58OnFXuj2Bg0cMliRc27BTEtSzlfYd++suumlsKlJ3V",
-	"yszpVlCJFuRbOiLPteCDJdCH3VYFtgPD9+B1e4gd7yfOrCErxuPPv8JFAy0UZ0HEW2kj/dLq274BibW5",
-	"fqO1zX0toBum73GAfpW8tHmdTGpiAGIQlvm1NPaTaGoZ6kKJjr7kSZyNISSsad1BLVJZsiHooFb/uPI/",
-	"bX8NDG+3VuOj85LlLm5vFx2kirkCW65XspqcYhqp90wSzyW4xA5ehm4SUuHGO9RhlJPw4d5iqfhtulbe",
-	"amFivaWpstrbErOaCe07yYaloZpUT1pKT4kKglaLUmxjcNjeSj12ZbRWek5eS5TFK/ebuCfAbTMT3t7f",
-	"ZbRGLDj08AzffJCaiJXm2220YHyrTA1huzFzu71ySv4zkrgTZWFmlZucrLnVM/snet9H1befP2p7H+og",
-	"7YVTOrPbaSb1bfE0IzS8wYWLN1olQbahwjbBNl3ZeGwtDoaNdwq/Gxxkol2d29e+Jj9CAK6VmUOLd4nX",
-	"x7u7oPLtWiQKKAAee4ZF5i6f1EXm3yE8IgvvHEYUnbjG/tLY7zw24cS1zZv6zeuJp1jeJIIefzZcW4rY",
-	"jd/GF9onmXl8FAobq5xH5jx5Hy0GlLUC9sWkjo9pfFam9SADE8mMFDFhyBw0Z+7bqJc0zErq+JkIlXxi",
-	"FipP7JPgCEgkJbv40hQxkFQT0QY470iDNcTbcgq4/ulEUNBBews2qBjWP/AnwJbxu6zTEw6L0Yark1wA",
-	"uKnfKxXV1/2uqO4JOJsWYVIleWjGw3acER6Dd3w3BE7NA7cjFQgX3fx8KUWo9NphOYKPW+WA/hZjkey8",
-	"wQFudRya+pMBoH4neLH/Tqsm2lDwkPzXcxqH5iRhd0oXZjJpBl59xIwdlTKRy1q85TGy4BRQb6TYmiol",
-	"ZgADP7r4cipJHN5+EgItvMjtAGg9x28COyruoNzUIreJ+qA5pLP0jM4d44u1FcU+VnE9M73lA7QdYMBj",
-	"LYgciXEWusMbwFHb2089GLDrWLyMAN+YN2iyAarSeGC+gEyurJx2o1a+0SJjauehlAoOLbxrfNKvpYiA",
-	"VmEKNcVkDYWD6QSSqQXfmFD+DnXTU4OwvyldRKF9gfSIoskTaa3dq/3gTqAoSbZtAGox+oJQJXT0fj+G",
-	"cr21KgsQvzadi4SWVKmBkI+HvBsTgqK+I3x8a7UT4tcja1et8379PnN4sbQg/GBjQYx5YW2yFm4JCNIG",
-	"3+LNaO9oZQ459L7nVTFQWZ2CGPVoyp3qMFap3TMonwrYOW2GePpautPqtTI2XhNvfQbcXcZqLrVhlaLi",
-	"UMarPRQLdLB8rIo2GRB+QqTUtOB7VkCdiCnVrtxHldfMdLoCJyU6y954jLsK+6lw1b5cLFroBqyXXxgG",
-	"V3kP0H2xkWUVwFOfMXAT3eR+OdH5cPe7TFvMdbQ48WBQiP8A58RcIFd3/4HHG2wbm5ED6HWbjcYUeiDc",
-	"gGP6PSZJaL0DRkdN9TNhuJ2xxfdqFKX5ucfu9XuuqQo46LbbjP39kJHhKVSKGfY/dMb+/j9R/ULWly9U",
-	"47YKa2qNKBM30mRsWTo/lOduFda8XLJc6rzE3BWFzA6xpA9w/Q4juKJO4OvKCptNlPdGJlIZTwypDCUy",
-	"mjpquhDwKJTUoBWBpL/SEut+y1irlktGjjoNPVICF+3peQ5RqGnvOpXw5u93J7z5uzvezmjQGa4bTFRM",
-	"NI9KEkpuB4QgV7o67AIK/5gC/xEalb8CN6H94yj9Opl2JjkZfrBT3hubISfnqlqbKTFRwBN491l60p2l",
-	"J3eZpakiOCha8FZTphNMrTxWcYHlSmQ+Gr5HOheuV93yFOzdwSjeDGPjEDzBr2lYL5LvDHVdZ5iTcn/v",
-	"CJv7Nsm/OO0ZQtFMP9DcXS7hN3HXIMD8xGt2gkNHIV3GCQAn1q/fYWD2MZdjs5HwWjvq1JcLfLroQbso",
-	"I7M0zOSqFsSZkJ6XzrGgBTeJXhYPDRRP0U7lD8GZb2Om+LwA+YP36oIF4UgPIIO8lEVNk1aipoOBx6c2",
-	"nTpOPfjVcilyG3W6BTWORXzu+eiuN3xbJzK/K5UKqhtxLTQ1qwxG7/x1qXSe/z4L70WPbUc2PEGR42Wp",
-	"o3wLb/ieEbMU9ipZcH+gQfuo0q/zrhtRR9TGc/KiyaUHjb0RokZrtSkF5YOgy9273IcKoPOUkoqAJqs6",
-	"ko9B2OKYm6DqOjU7yZnBaRsHEQ/ZCf+YjBaDZpFeM7GiUSiFE/Az3DKancrcp7TalIqnyNGzc46ub0AA",
-	"COsAq/IUskrmkJljOPJN0b3WNgmKcYh64srNg7hXUuQ5HfWnbOg2pUr5zKdtzzq0Dktl+2WFsWYUP8HR",
-	"RRFc5xFUlaWcsSLfOsMsVZ+wlSZOnAnbHvpNFkJUDIA3dcYWjSWZNGorIJA7nUh6YBzW2bh2KlUdXPx6",
-	"HL6M8odH8W98WPdGGc5pmJD4aogYq3opN7HMgyx97XRLaGhVSfWw0s4OE96Z4W9qujuuVjy2KNHQw1vH",
-	"Z8mYKHxRIbYqHhUMPI8xOosNYgJ4zLAtz9eyEqAxCQx0bW39lKmq3IfG+S8Mq/kKOlyBX7I47AQdjUlS",
-	"3A5vF2/vnlGeq1XZJ8wnZFYsEIZ/UIws2gJo8jXl72OVVbZ3ayMsWMUhLAfgy79ncSvcjBdXu4uOYRmR",
-	"uw/WNIwvo4phvHFcOFqzseVUAajpHdfVMatfFLAWULauWsvxFlBbV2teRxnjrI3ldCAEJn1AesL5dYgX",
-	"6oMu0PltNhLyMDcyThKDY59rYaiIF+pUFu6Mtgp/f4vqlA01XQWbAoYYXeF4bP4ADyJwxTIjhGGV2jm7",
-	"h+BFgLKgwEAH+s1PIbfJFgDTKS0iBLt7+XqPtSoL4/5d+mZ+X+d1HMgdMEMGMSvLY5KDb6IYmF60+lSI",
-	"CS7EY07IrxPXdmyVsasPVi/YGji0nklCQxgJ8eyU3jzCpZ2z3dzPcLtthI0ZMndodovIV4/JwqmHPbM7",
-	"Ffgs8DTeYq3rnXrlPs2enDs0y0SbYA57W3Dqo5s+isjwnEH80Fddhv1eoTKCnANldFoe7q0sihJiSzvf",
-	"S+ezFUdb+V558pEdf2RfLJWyj+Dt52wLwHuCbVH7QvCINENqGbnNwQEMzagHsfQUT+dLrepQavAH1wFC",
-	"CHBIMPMI8+7B1Q+ZJuOtzuVboS/fPLnNlIbftnyPUWnyZWEBGxiJBhaiAnoCYkDYyLIK6NvG17OMmA6A",
-	"A/PoiorCpi8Z/A7XrIMZmjpZIkVIzmZ1u8z3TwZEe9MJGHGzGaWWHzmlELwqbmeXsnhecx3FKzOslEUL",
-	"4xOQXOPVTMhrES/aH8VHDTN4O8sN7eQrb/dGsJN/TkW3JxV5+G0CjoMh8I7prtrpiyXu5np0oZaOM8FY",
-	"gyUr5i8Dq2spdswXUEZXP4ZbRkDbhpk1J5g/53ogfFnS+5rjhGRnO1kLEyFkhLBXguwiVYIcChpamel4",
-	"TfiSPcwPfPgEJyeK6g2qPBGe5DYRrV1qYda/xfEpQvDQHxJtswOmsqysbGoHh7rWmfwRHvh0hmuSzJn2",
-	"GIeArMfNED0jPrGa7++IMczrWlRz0H8SrWC3ixC30M7Tsd0ndaPKohNCICjj8K6dEHC/azXZV9v2GkVO",
-	"uUQnVzJGlZK1eJzJSwU8JzE2FYu4PScrCUJuaisQuC+jLgFpWInsgceg8qumShwJ4Yawz9yFxJPhiWqk",
-	"8Yi10ao7URmKdhxFlzgrZP2UyvbWgi2afCMs2wm5WpuMrR5vX08LNRSyHuBzKWSdYbAMgYmDM0TAXrPO",
-	"tkLtqvcqxWSumfseUaVkDfOSOdv+oFRr2lulFZQWxqZBHzErTYe4Yc5SKQF2jO+jAG0iV0cHdrqwZU0U",
-	"4oNxblFa7GzcRxu6uuWAIXDmzzNeKqSx8tVTJZcTmDD8pnHPjO+ZBAlGQrvF28l+bgESsXTZV6A+Izpd",
-	"wowzlscLSZM4SUlTJzSwxzAVEaVlAnl2tyE2ScjR9a6Pzxgt+FSvZ6AZuW30jpzlG+lMpiXDi1BpZT2E",
-	"ykQ9LLHaRQ/stVytY06Js/jdd8JMZNBKSYrapW5fKmCZr5WzQ26lBNJlKlX8kStNVUhzzRrBE+xgplS1",
-	"iBVqrbQQxnlxEHUC3PZpL9UG/SLcHx2O0YitbA7dYulpFSGzXo8rih7fAck03jgMLNAqBrJEnIPO6Pyy",
-	"B/Ea2E8JR21BuInHb4l8eOPcLsibPQCdkCJhuERMKAgGYtGDqvxZv5O5mI66xqOJ7kLv5/TaYf9Q/FCl",
-	"xmVD3OVQ0L6nYnZUFojgripiaw0gkyUeH8DR1yHCdKtZi3xTJsAm5+QT14JfJ3DqE8piI6Kgd23wVlXw",
-	"ygoraaRlRL3pX2vHbwJL5u9zoPyoBdnbhtQNRt3IffT7bk1O9Bi86tgUrdPVw4meDiYFtmxEiNLOv7hJ",
-	"wQzj0QzDAGl20r1SblIXfbMjb4wFgOOJMBbixr6IGDO/AisJAAr3MM9U5Y8tGIandCj4toZPJj8Y1fyd",
-	"NmNX7x/4CxUTN1ZzlIJKOBsZ80httHqBYBPHAl4LEYXihnPPiecwSP70znMtDBWGTd0DAWtjOjtxojk3",
-	"fUzJMtFs6b6h6uW1IjxfpNdThGzpbCNMAbo/EhbNTthvNSZi78hc5PFCVEVcKtGzKu7q3gMWTQpDIwVS",
-	"g8TH0eYwwOCDBnAPXo48ClY3xkINn3JOWcbkkploUxjUxc4oJIIy2iHGjAnyHIeZfAXJuq0oraxW7Zkm",
-	"WxhjjjiTnj06cuRUV8AKHY98Q3BwCDpfi1qh98jdQ5TmVun9F5ApcZ6+s2TRtXRi6/E9ZoSF4JtfllEo",
-	"EeP1DWVnAm5eEoM+ElKgPinBSyDPzTCn9qVPNDgB8RzNkVbW6VAYp1Ivs8Bv3AaFoFS0eIzoMCdWjw3a",
-	"2AmAdQQ2hNYLvhUBcTsQ008KbfWxmLxm8sBZ/QIrMuq9VPeM7x6KkwcACVA/tKtTai6FiJs3+np0Ci/h",
-	"omncob747hbkW26cA+xb/vgZu0WUXv8MB98ZVUbvnpqxcWbZCKC109vLJuFuHhPFDurdkken4ePTw7ZL",
-	"HBhihyhhB2hgJxG9+kTBWtyEVfS395MabtpZg5GFNac/+Q/iZkJ4AiHesZDo1KbyCCA8R279MawRb0Yc",
-	"XLeVVWAwzdI2RpfAdOh4CUnnv/3tb38bYyCdvcU7jM39zseLblPfl1G7FM+fw0JRBMGA6S2lsU/ZTxf/",
-	"fvOE/Rt7/9WX/Ul9Ml4yRRp7kGKvPZPmaIbpxtLRkFD68QbxAW1FCJieljn3y26ZWVuWvM/HNfElXDQQ",
-	"j/mtE4nhzJSyfkbkcLyHodZZwa+iJXJHdqmO1XI6N2UptecVoDpfoTscI2gvsYVYyapCd36MHnitSllQ",
-	"cnQaKDf+YMo0q2I6HiHRME+46xGj95fjuwKWMiNp6rw0jjEqk6qI5WwXbeFDjCoG3HDKJjQ1MpXkartV",
-	"FdKYaGNngKhHoWI6tSDTAgzu+kvs1YjeTsXU0nv3OqKy6MNowZwXW1D4qVK7Q+yOY9K7SiDjXUSfz2rM",
-	"uUz15eBsjrbXaAN05SYk5xL6raI89sRTgEjQhyDGR3rOco/I3VZ0LEIZR0XM5QTfHex1fOmowOomhsbN",
-	"G7tWUzoe4ffPw9XezU7lfISoMUqSu2ctZc6t8PWRTgwWopTiOgH6KKuNSSXHeu0S4FLmWDcNdU0ac8Lv",
-	"X18RiA2KG5SK+0r3tntiVpKYqpOOlS6N5QvDYLNkZBAV4lrmgI/hZtPtEWKH9K3FE+uceKIwmDKFDBhD",
-	"sJoUIC3cOhE5/lqpkijMwzofDg84qpRAm20v5vXv/KmHziE6g+ANgB8f8X6sYibnFaF7Fdxy9uu71+MU",
-	"wiAVfkJwPZKC/rwr1n2J94VskTBzS+fYiTfxSux8bX/J7WFicSQFshK61jLGsXb1/fPzJ3/5JiP8I7Vk",
-	"a3HDCrmS1gyBLh/Zh7iSBumxJmSNKYLYHRyV98Wm89cqyjNxdVjvjKtaCix8fsZqbteGLWVZ+ii9uBbV",
-	"uSoKKAo9KlfJVWV5Hi8VahnUp6C5UnJjyqVym2jYp66TCfcIjOzzkVHxhf0waOT47HHC9hhWxa9U2X4b",
-	"rIpffcFiCu4WtIlHJDVE0YrdCB6hDzQrlwAZKO3REq8pG+0d+8uz7OzbeL6LTLf22u0WokbRq69V2Wx7",
-	"KWSoMVJ/H88b04PCPTIcZHwjOGun+JjQ7rcCUSfXcrpFRS96BQ7ptBDnPIiWAex2Gmon7IfvPLAgV95x",
-	"jsD2zQdujRYBHncJQuhyAHv1Nx5T+b9UgvR8xkq+ABsZHHtq7AoNvJHi73hOzk1lBummjLUTCTf+A0En",
-	"RoMuJIXjwZlJYRafB4lU7EyO0A2nPMbDdz5253MW8WkjGIhKPEPDjCoIM7DQuBYcS8a72ZlRsNwgcwd4",
-	"aUpDEyDQCpomX3sf0LeweA5RQnBJAOt+maV7/acs4ViGoJxwlw8xYXdHVDSSnCwUnVEGqvffDR1LgKVC",
-	"nnWh9xlbTYQdVLtC6O9i/UV7hl+6JQEDRlrw1kOL5o5TaHZCVVSqsBzugQQDh+ynFh+NNKYwgc7+7DBY",
-	"Gs96r1SRBZq3NtpkVVncohvWrxZN+kDF+m/Ryh5qhqXeBarWL+WGKFkX3RhHX058kXhH9v4SD4V55zkW",
-	"PYsKfQ98bvBY8s50snoc0HkjfFb2eN9cDOVQx4bc5bwe3vzXQhcy7xlVMRTcUTPIl893aGf9rX+PsQUZ",
-	"kTfOu0J0FTLuoOH/SCjeqVI8ZfhtxiqFLWEZ23K9MRnzbLUmA/8Fo91VgayGldJUeGTQ+nvq+8C8O9Ta",
-	"s61081r+JPYHfQmxQdHXWYBX8B6rVmr7rNMr1QE1pgTHAWLurUbnO3sSo2uxFObe+gOcoUsV982xKLCy",
-	"muc2dBV3Aihu9smsz7UQ1SP2QrnjURYU6luJSmgeGHOlfcQuoV4DvzbvvntBJg4IuQFkU3egGpZv/7//",
-	"N2NbtYWGqnffXrKvvvrqb48YMDvhz2skk2KFyhu87H+46/729V/+/X+yHdQUUCEx0eWatdpVj/7vKqSc",
-	"n5696szNtdC4l84uHn356AJrp0TFa3n29OyrRxePvqK2f5Dix0EeYaMT8pzb7iAqPxRQI5tLyqL82Qhj",
-	"XygEbneTSsXovK5LmcNPHv9BXTNonRzrj4D/PwshvIMWeTGcWjrY6vi4yK7uXWd1I7BKq1YVhZOfXHx9",
-	"LFE/idoewBDGhh9u9NiThXXVyNnT//xHux3+8/cPvzu7Zrvlen/29OwK0xkdPLIWM9LjjynNvLbLkPZb",
-	"Q/zvETzncUvRjewHIrKsr6WxzzvXHb39xaxFnoYq1VKHHztNiPvei/W0o7vdlGOPf+TlnxfF8y6N+W1F",
-	"m5flL0tYzmHIJL19Q4GEsw/ZURIF2OMvo8wHF9840+ji62fs4uuQSwjMzYbLom+n/zVLtMtO8nlO6xs5",
-	"AY/XQ4NjQD4BBLS3fCPMM/bl0CuSXfBkzEMAYv64H9Q2tmjLuGGBw/8pw0VAew3st4r5bpxj3+EPHuuc",
-	"BcYAiVZpY8QzJra13UP8ObSH4bG65ftERnTEpvs6lgG8BfMuxVa7CzheeUCGronTaMESQkc8JCI8EsFu",
-	"rUpxTDJ8p1eOYZp3qPJUFL/390kq/8tZ23+qrjvWbc4y4T1teLsTJZwa38lrwbhv6HLTvw3hSnJQVsJ5",
-	"+rgJjg+Kx/+QxQeKnOK+7atMJIjtac2aa74VwPfmVCDYbRB3DVabLM4O5zzrzN+I7/377RXztJUh0ttJ",
-	"knHxuUoGviSisvhotloyXnUekwUIeadMBPgjWLmbMeIJt2Jbl9ymJOdxB2EybW8E2uUHEZ17N2cSIJkR",
-	"U2YbKg7uuJpwfDb5OpD4Y5V1j5Smt7RE2KdWwq6FTq2edz+Sy/fqplbaPvz2v8MaxumBcRARb+B4G4ZJ",
-	"uV+Dv7/j27Q5ric37MerX37OfFqxbhYlElXhmyZXtMXkii7od6Kzmi8DcNTHX1S55Svx2Fyv/u0GCSnb",
-	"e4cI30JWXEc6wRPr2OKO3XH3QbJf6e3xLuOGXf3Hd6nF2Eg7tBA/yc9hPw2pQvcGidl37373mcdg68GU",
-	"bwzYmVR6C0GtjNIYGrUj9mNYhVqQ7/j+GaahAliTrBAjJ7V0bZIj6Uq+9XDZn7BBdFAUQq7ZDLeqa/3f",
-	"1oyfHrYJT7td5OZzM+MnnRNg4vuJYctGQ2kY+bSHCikpzrolAYzK81u84L8M/bs/v8tuEBGePmNJTkO8",
-	"VxEiLYpFhYlkulOoWHQYal86A+zBQBITCgO12gnabESdFMBW/lKnIdFUft4HIr1EQmf82YhGnMgeSZn9",
-	"iHckbQjFkFSQr4eUktCSCXC+EPmiRVvwfEMU70lf7gVd8xCOFj5riqPlR3X6bZSMJb/hG0EDvMdzyE9B",
-	"XJ4WYYJO/dZOHDo19klxuAxV2/cvDvCsKdJAgwqVDFKH8/MeMgqXFIc8jYl24mB8JOT7dQLMOmLnjbSA",
-	"eVyqmYHbFsKx10/7iVh+JGXxDZd7EbzHw/p5UYSI7mLP1rwqsjY64OeJVDbt0TaK29hUDNfL6WfjrXCd",
-	"r+V1qpDrrvWoJ9pga0DvnLxr+kRFvSav4wzP7HwTL8sTJpgm6o6Bstfb7eWLf5693AnCh2JM7IbDGlna",
-	"59St0trMSKEAhSfArlBFtvvjrspOnk4e1/dz2vipAtNXEPjupLMgGg7Jro4F3KVnTyAgn/Koe7Dgxj/R",
-	"tghg038o6I6CZz6jxEZ0fXUDrby9gHlbECoBfB2b9Nudsh81XfcPZrjuJ9qt+1tbqOGlH/8jV4VIWwNv",
-	"G3j1SQohNNJPVAmDpQSnUxBOfZojkpYocb5OFNjPQT263UHYqUsYavx/8K2/H9j5+4eybfetaat0G2Py",
-	"aWbPNhY/1n6pRfUSuavuNFF9oWp0mcBlgvw4dL8+Axt8qfkKVBA1tNTcmHqtuRkHN3MP+X1CHvK3Fjf2",
-	"npfETSa8hayuRWUxwahU6UkkfD8x9D5CyAhQWpmsHrEfunRPgtrhAVQbe5J7FbfGqtp01vdxaLpPGS/X",
-	"vMrFZYkISqfRHFtZNTboDsx7fP3Vk7EGlEMqFLrLx97Nnq0vsaGN//rOAcc3Hv7XLZxvAXdmKfsFe87x",
-	"G+jwkT6cGGqb02v8w/aovOBEvmNdlwl008l1kd3iiDlFBfEytXC3jAb3sYXnJQ0I1yCZqbCdigjPsu5m",
-	"yOntNfBXqGa1vu8k2GuinuPtWI5z8U75+AIK1EWQ/pUW4RKwJpHA9Ny9yvIRtBETSuHZU+Q37gvv43Y2",
-	"U5kLP5NXeOXHrl+hW91/9cqPV7/8zPCl3WpAy1+Yt6AEPGxQ0hB/iZc8hCX+I9fwtCnWOJYCwdBOPpVZ",
-	"20l0OLEQ3sEsDmLwVpZvZYXAM1XB8qbufr+VBvo2gX0aAYR3oQMtQ5cqdPSFfkwArFGb0NrSXasQSyxE",
-	"KbDp66AzRKsaZ/Fj5Oq+TrFlOKPjNLk1LaD7MGD5aOU8TwD9AZ1xOFmPtcDe2eQ59w4vuCQQsM8wEnOL",
-	"oGLo650YH0k2mt+yaec99c886PZFeHqoo10y3t2ebudCOw8y2XjuOF/IiUUBa1EWmcdhsXJLNBmw1Usu",
-	"i5jwedSQuOhdCWtL8QnuVxg34ysuqwddoed9nfoH17DbjdVcQmOV0qFWgtgrAejDICHmM8yju58466Ji",
-	"DeCoV2oHzCmGeeBKWipxPRqjfXUdWrFOUuV1PSu6CU//oerv3b/M27r0yI9t0r5GjqjEYU6nH+477Kyr",
-	"PA3F/cle9o+2QffYql2hNHmyr0cMZQGAs/dMFuRdL7yPdS2dBHKmhRGVL84JR5UXOSjaNo//sZQlBgIH",
-	"aru/RVTdccWwxAvTqiHQo8tSmEe5uQ6QbfTHzp2eq7qMdWqPF+VYcWMfI2tKTyAm1QLD4O/ZIpYlgUzj",
-	"SztBw2ZvJK7APl5yl1DvZS12LACHfffDm7es5qWwoeFiqfR22Hz+Fq54COvZPeknWRVTrGcYVe/NnVtW",
-	"ieLUFRhITu0ed3Y/5YT9Ns4HDvAg83ZKqJXeEi2txyU7gQH8UvMdtZJ5/8D4okBMTjp/wlk4GyFqKP3z",
-	"DkSLLJmU1u88huP9iys8aoqs0pge+CBIV5bJm++oB/VU6ZLbIE4nukUj0I16hrXxTuSyFm+5PsilftM1",
-	"N56MtX5iWgqf/LELhkjM4lt05WXwjpvyJyFqOPbd7LWkllt5I4pQm4sHBx4lxMKx9EicvR362FipKf+V",
-	"0KpW6h8RWut0MnhbR3Im9gM+6iFs0dOqofcIk2U+pkUK0SfwNklEnDcElNAV+6Mx1lnMfVEayTZjBcyP",
-	"XN9LvvmBOgp+5PrjtBI8iG75TUsrkP11rXZs2ThzFPxiaTL4KJClwCeIeY1AskEJxYTicc4JSmqgKtFd",
-	"8hmLhhv/P7FsUAFbALKAYFYoYwNGOmYQuYbOnKggtFmABNiQ+/4zUBIH9LuVsYIXcQAqiCsBkBPunONY",
-	"4FqUxQS4RSOrXAwQyJdctuzxhgizA53fZBTnCDhdnKfByULX3e9G09zrtG85jsgG9/KveLLAL8YXd1pa",
-	"KypQbA8cYETd2YszYlgR1h2JyFBzhrmKbpt1gNSOZ2Leia26Ft9LSpyPzct3t8+QfMiS2c/44+Pt3X/U",
-	"YnWS3u5a5kCS9BFNpc4wvAW+5RuhvzCoJTPG2VpSXrpSQLX9iBym+9dwqdK/sFpTFKDKrbDnxmrBt7dY",
-	"tocGWutm8oOAHO8qhPNPibOz9YJ7+RAn0YRtU1en2TU59R3c0Sh4zv7Pd0RyANy/ghfGQ7n+wXVUlWnq",
-	"OxzKkcIVPvTxGdkBnVbwIX5IAADzJSmP2M+UXkaiilord+aFembjaYpzRcT3w1bCUukEfw3U7nm4gwPY",
-	"uKjfXd4G539bnvr83twJc7EfOQnREPRrelMeFVfjobmjevRKWE/s+FmZq0nA8UMKXrryY+fzHsTFueJ7",
-	"585Cvte7vV3k26h87Lpg4FF1BnDhn51Ls5RlGYPr/rV2umjtUaiQSNdd7PFxEUu8Q1c7DTgcEM1jDwyA",
-	"V+1iLJp8IyxysPB9OxjAGA9k+9Oeu+XGRFDRf1l24dZ9nkNaw66FMYCOP+HmyLKBbzVbj8LAOvf42Hsw",
-	"wN4PQFmY2/et9AJR7lGMI9ExwxnoRBaw+N5jxffxJlaNxBxHyqz7rvFoxvelq+ABkUn6D4QYx9Qw4IF/",
-	"bK/Fal4IYszCDLVaonnwjDoBrAC6BeLVR5qzfiKhBUJPnZDf4xUnK0VrmywOG39GW3E6v/2cIKEv18oZ",
-	"j/0WE6RWcVNrCHPVrBsoMhBbphq/IZASabT0/rU0Jyy6r8xO6CF6JXpVpE8ijwGeLBWCmWi1M1O5Ial5",
-	"AB56VL0U6Wce7gmI0HdclhjZpK7bgMqNHGRQBe8Op0mcv1WUlhy7gGfdP9aEvpHVaC+bW+lQvHEc63ty",
-	"Af+N7SR4Et3gU2lkmNDAABPaxzPC7gX8q3iw7gU3kLu2JtDWfrwkKpuUO80LKA9K13f92QiIHZARSmub",
-	"NkKnidd0Y/Sew0snrCv085iSsW6d6D3LkltXxqGgDTL9FVPLpcwFMwKGYJ+yRzeluYGAs9unzAi3+FYU",
-	"bLEHHl5uMmbEVuaqBLWrmeULGP2v7789/2sG//vyG/fFb7Iq1M6cf/nkL08QQtGAuyQRitbZBLmz0yoD",
-	"IXf3eRvZCCbamCR7kOEhA86twXt/3YPKcxa/PTeTqiGx9NGtyO3KHrtSe10Vj1QtqpttiTvEnOPi+66b",
-	"R6bWghfAJrctHwUmvTk7C7X7YzfuU8QcS7Qw1oIXZBtc4sudv5SmVkZ67pqBis57bkqm44G8PWeCZC0p",
-	"ljd4PRhLsoobff17rNhKGRYmypfqSdcwM4jppw7Hj3Duu/t8ArvEk4sBCrwg5yWXW2Rt7kO/HJspY7ee",
-	"DFql+e52XPyFaIkDYFSfdBHZH1w/SF8+iAu25ZPQl8IYVQ1XdL6ma4508gBxP/qZb1QVSPzd6SHEhsQR",
-	"40tE6O+5oQ7071Kr7VkiRhYlw4+rcWLA792G+sJHu8LvE0nykpeiKtzKJ1oTTxNzeQXwKm4ZIIznPBKr",
-	"fP9LB3eMJAETmCkViKJwT3XYePM5tTZfnvjZySOOvr1fnIZKQAqZntbCMwi2EGVp+jv2MQeUhvTGxcue",
-	"41WTzCnfyP5J4Kz2xz+4LuZEgKs07+Ck66Yyvt32BlJsJhRFldzQJ12AL6Xhz9A+6tfpHxuxH6ueDNtq",
-	"PJGwEfupeYQnD1ckN3/rJrOC3EDlDMA93fOOA9ALpVnOq1yUoBpx1TKMHlzDOUVGFezB9sMVl9Uz1Ka+",
-	"TosXhQB0FGwbdKam88fg5mWvjaInG4/RgBtyjV7gFQ8lH/e0pfEt0pq2DebgRqyEKD5qKP03StU7e0kQ",
-	"l2fdWPyHL5+Glv1S8EqEIj0bLKGFbszaF9TizazMgYhnmRKHXDXaDIrDJV7xmYsD6Qx8l2Q9i/vWI/7d",
-	"9RjuLKxihRKGOn2h1LliPOx+t14IB0CBkEp0aScgM1oBWUt0BbXYikKO9Em98xc9wDImLOOWLvdTZmOC",
-	"idpP7a8Ic38iapIuII4HLVzwfBPqeBZiLauCgDjc3RvrxCI7uzmvuZUwD3AEHsuJUwUmaRq8l/nmszAM",
-	"DrjSKRNynIMJqx3rEPrrSWlG8AkZDuZjpy8+u3PPSV44rwrP+si7xhHS7sBhBtvB60F5LQa03rWYEkQA",
-	"+xoAB9qEGXI4Q0bHCFElIgags3seTIhpysp+8/VZx92/uJW7D5FTGFs0rTEaMH3O8GdP2RdYMvgFo7j5",
-	"EX6PUVuBMTsPHsCsytgXxvJSfAElGYcXitKI+8t4zTScCLogo4YFj2TwPxAt8Ny49UVYif+ZVJeKFyOx",
-	"KbjiIY4h96Qph9BPsqwYDvz0VATvFQzjlDCrEyDQ3dtMaeic3FB8DDp0UMg46XGG+IDn7fGDg8JNJtzo",
-	"+JS4A1wKcR7cCfDolKgpPB1CIbG+o630trE95bXle7YAL8i5xJVVQEfDi2chC8MrJgvGWSV28I07axRi",
-	"pJy1mx8RkNwJk07NvOcb4V7xBZ9YsPvpsgvd30pNQzgBSlF/BBsragxxwfqA1bvYk87GZW6qQkFGWlrD",
-	"mspdB4Bqa1m2KafO8YUoS8TWLatcZHhmAeiudBPc+YDudiwOTqrS4vCt1IK05H+JwnxSoM4844KmZ/pX",
-	"+P6/5voOc71CsKP4/L6Gr29/2MeBRpe8NCKbVXw5jPp+4lLMzwc9uV3cOOA2LfgXTtcVvm/abQYzXNX1",
-	"M1xyQsIpY1J9S1CuDEhpGLTmpRa82E+oeIyUGH49qcIQfvixRQOnOCEYuEQPUOUFDwp4dYDK4WYFMDlq",
-	"bqCrGBK0HBaKuYVVRrQ8uCl2xppLPUAFyqW+It/tQbRLpNrlbz2t8s3UIpFRciL3pH9RveOWlXGkS7a+",
-	"+FortfXogm1HZ69Ue612Prlcr5VVK83r9bDb/bZz3UM43+3zprjgndFByTnPN+YYO/ke3PPOMCdl3KlA",
-	"aWLQ9i5R23uuxD1dIUZ3pRPIAD1ZuGveH4q0K8Y7t0Wfx0kNJJ5kKUzGfnz76junlt/+/N1huWuvE72z",
-	"g0ZxthHdYVRoHhy+97tTAW1rtevPLBK1B3xdZ2t4CEIE130Un8XHfo4HsqJv6ZJPwRW5HzAMiqTerXU6",
-	"Pr9uJQa7XZ298vCSegr7d6FuxHT4whfqZgJz4iLSTPRij4JdAuy17CBIP/OFjqEWd6GKva/D9fW1Bd/D",
-	"T8+ys5Jv62iBbc51Mf1dAHqrD8I4Rt2KD8ho0j62IdUK3DuSz1T6zGuTE6gtsMzh/fEg6Kgvb0e5ScJe",
-	"kEgvBG6wEOJO21B4yf2U5iUy/sbylTib2iJxBVfDzQ51ksKqjC6jpUWc62vBBJTLEHgWFm9gmyO34Gru",
-	"lIYSmFQaT10fZPGO0AzuMxgE6/IaW1iOTUtctIdGkm1F6rERXOfrIToAsQmidS+AeGVzPzjJE3VaVciC",
-	"20mAm+HiU5SDfCurIpSAEO41Zm4rBZ58Rp2IG1HK4GX09MFUi5Dqcv5puFemJx/8/DpDsa2sXMlrUTnt",
-	"u5XGnajPmBbLxoAOcRdX+6CDCYTcmepIwwEF7Wmb8WPN9In11UthuSyjFQdlyfgC+EoqKjD4mOoLrM1C",
-	"86VNFj69dN++LXn1OVmZ+VrJfIadeQnXj1lnbnTX0lAD3Yy8dvhZFkb20Y25YTkNBB4fs3CFULidEiFz",
-	"xfPxM5BZUWREB4N+GK9rra5DyvpAxnfkUSVp5eiS+xfzhDmYq1I1um9Yhna/NS83EVrb2V6wuV792w1i",
-	"jt3ZEfaTepqGDzxq+vwKzse++o/voGqJzpLI4m5VIcph8/4NXvLpny2T1BW8zRSTi177BBUlWCWACLuw",
-	"IXNCvPX9FddCR5aGYiXDrbwPHCv654rQ3rseP1LHB6FZuP1wFLYrEM6SSMIY8WvxX6YGmhpqV43d6hdE",
-	"Wu4aJbESfPy2td8JPReLeOcV6P1LGjJRe4RXBVsLAB2nDF6+FvkGaqIRMe9RXPgf56rep9Xhpar3n9sW",
-	"gNbwCSWit7SeqfM8/PpfSOLACwfIIqhHLwF+JtAlwlPANlryADdhGsCSM4yvtBApIay5MeeqGqpKMMbJ",
-	"4S+flSTaRlciwhDwiudrtmx0O22IXtlOa+i8N5bnG8O2zpFwqnKxB1cdesFpbtszv4voeiSTd5XBFDfs",
-	"yHYZLHOOoH7yao/sxISOdQr+el+5Sq6bYB5yCLv5VhL7dq1iAgARcEmosbDDMU5RbIPIe9C4iUzBbCFW",
-	"TRWR7mG0cdi6k/HGHyYv+WmjjWNRVOiGicz4MPLBd8K+GwA9+FzCeu+GgA+oD9VjGDdV8fGJEg5HlPnd",
-	"ZfhWeH5Boi8x3pOPrC5MwEju7IqueQjXF581xff1ozpRdKLkle/wsgDMJpEo1v0/a5WdtEaUy5BteBCp",
-	"TzrWNFn/rOtC9jge+szZ1V7IYSkIskXatFg//ocplR2l3/8nnMcPDxfm7N/TTfjYXdEz+GocDmoAxaWz",
-	"ZicB2817LExO5qClDJqcDL+OQ7DdT3DgwOBzQ/tk6Bc/in5udMU4wz39RTDhW+Od7PaMufXqoMg4NQEN",
-	"1IRSC/iauGQRnbGTZp0MXTmT9zd3wSftLQ0iz7vR/1cWKp6F2vXTT4hDUcpNMIi1Wmm+HbOU3raXPUih",
-	"tn/cpFZpUVuor2Xty6BbfN+12m6G26GeTGPbrTL1WmCd6tA0PW+vRHByY25NnhsL5Xq486mw5SMN4NMa",
-	"uw9LCd0Y6BEfG32zI5aJPd+V21MYiRCCkGUX9B0N+g4cPDcb6ORRFZwZbsKONvfjprJaimJwk/9K19yy",
-	"lvAkQvcweUj/phO0y4s9zCjEcLC3+BRcQnjQw5rievpFJBJAUGfQUpMFwMAlarKOOIA2P17rsfIw5xl0",
-	"1dbn3i0A748Nh0PRHOpI/BQhLCciWPFi/51WTT1FbuFC6lcquV7d9RA8AmYBSibfhQ+FYejCbmRZZWzF",
-	"rTuXvHR6Wr8JpYul4EYQyd+nVb241OIUiv07Ysh2+7xU1QqYc2obZZvTCjNU6RAlpZjuLXyotkmMNPju",
-	"JEEq2HBdMjVWqV0Gbg32IXbUICJokrDthNhgtCqalt9Jm6/DHJ20DXpePyn86mPn/+5vMSdV5r4FuBbM",
-	"AOKCd4AuaZmJqmipylLtuoipgJTa2RSPfTNw3DJ3Xu1bDsf1pbo7oVe8D/kY4UhWm2iPvNCibalVtagw",
-	"el3zlaA3xpYeiHMDsBVwDbjroAFXGrbl+VpWgqmq3HeZj4476g+M+D8jhJ9vf/4Oa2B8yoS2E8KNuteA",
-	"7CxnBbec/frudYwJHCoY+9x1aeLwOLQ+3sJP3JTM390TRhO5Hoy8OS/kSlqcoIVnMyFBhQ6UmgMw0RIY",
-	"VCq2lVVjQwQGpLTg23qI/Oyl+/5kmIn0sBHWzqLfFvbPpouihJ1WFRy4AJ1Ib2tWBB8JlqkcYnF9rfIN",
-	"4RycDk7DPRHdsZHVogv/xc+O7/l175xA5EhCrWihJHPFbeSsoBDZuPX5qipaRItPwvL8pbEP0zDjD6fW",
-	"kO+Q2uqmHAgQOjsULnjQJsQOm/Yn56k15aTI5feqMYLh5J7GkIZ7hYx5vlaqzDr8Ap5eoOrUqgyYz5/b",
-	"up4k+kq9GBGyJPqGIjYbiM8pH2SmqeeG7URZRiqtsrNrDj2PSdCbccjLwyOgf1TQ/T+ZlNqDboNhiDS4",
-	"+eNaCyPsWKYDr3mYNId71iQsGhrVCfrSldr6fggU2RxKDjrtEGj6G8u17ep/N33XUuwGai/xgn9tpfFP",
-	"ve/Htvur5VLk1qQBFjrcqvds13TQowuS9D6za9XFym6qQmi24/sUFIOH2xqwHl8Lfh0JNUSsutdo1H/E",
-	"5LAbQRxdMN3m7AHJ/vkwz35bK2BoEVp0aFbaaMwXhuXOEQO49CAQtqmHABTsr/WnhroZxb8GKzGihQbh",
-	"OrMzqzYInN3j05sJ84k3ybqvEEb0L4q/F2Vzz9qCBlVhjA3CdB1qAwwb1lpWNqRdwvZPe25dBMf7mkh8",
-	"hPtfMnPuR3oSlTjMKADhVHJ3MSvFKrULM6byzeNFU9B8Je3EF3DJw9iJP3KNj5tKXwMktPd8uvTjM2oH",
-	"vTxAX/MH1wD93UtwQ3wGuSN1YL05zntlgTHErJXuo58Yq/l+pKIbL3mQgkFLAfYpC6LK4uQJWB8KAwqM",
-	"klvsM8H2Zuw0wflFuLcdN71pDLGw5PFlS4HveNpQ2Df3aYg7p3xCUBUuu935ErHmcK7uG1Uf6oGwBHSH",
-	"3UUeD38tsBjUKTRp2UqFhYaiv85Sc4uYT9G6Y7z6s2phnpaMzc5KgUAxx77ZluvNJA7pyWTTsC1TSUBA",
-	"aDbSjiJjfziVcL53T+T6ARJmVGIqDdPCzVaRES44pHx30lkxW+WO25Y52NOels51gvCkNMgExd6vhdSB",
-	"5cGGhA3UPw0eAu9lNP5w3EIIFQS8LJnbAOYZ8GyqQrCmKoUJDOdRbDldHIDLBcATzGyugKg7O1s3AvKb",
-	"q7WtBIQ66pLnsaL7Y3y8F3u2VjtWCa5RcABgnfLBCLqCx6XwjbZ+WLEhWzUZsQ/J0B8kVO7Wasoh+i1k",
-	"WnHtHxp3aohJyQ3/Xtn8R/0wRNaZsqLEJDSJFIkahidcasWNbfSkXCbtDU8Y2XYlH6IDfZzyXpTFuAFn",
-	"SU7v3KQKlZ0tYjH3PR6YpUGmo27HKoj841xVy8bIMY79y/ayqeHX/b0AQlWTAcn/+pFydGGqJoXfudSQ",
-	"VrubYxXE4EeuTQtkipF3T8aAx2WkmttLwjWs6KAUwCUjByAyd4TaZlqzz5fgFcoqLz0QwBSnjKbyYzMc",
-	"wqKDvcB4CWuutlRSy00GNQ1omXDwjp0Z6Wa2Nsj+jIQfqDgopg2L2mIcMedQWwNL3JOlLbda3gxFh97g",
-	"FZ+xMkkljNrWmalWUbfbJnXbcBh+NNxhWrGEyNOK312DveAGiuKsqruq6qmnur4WuuS16QinD6xLT4Bt",
-	"AsrGtieVBCI/AL12xa/FO3/V6Sqy1CaW9r9SWwFA63gBQ8TegvR3IQ3g1eDbbYSosWrVvwRz7oWHL4hW",
-	"BQR/ZrK9HF79LtzG+NhPplZgqh/gbbGTteGHhWpJOtySKQ11uc+67TYcQPet17LgOe4Ffr5uAgoFSvE4",
-	"wLb73ruq99IXy6uPkDOBtx7C11/eDWekQy/tFsYdjKUywjnXEFcIjjFldLH/Fc9BoMTurxJQJaQOwCsh",
-	"ErGEmO4PCHPpo8oHCWqtLEClFaLBf1gt3T9+/0jG05UQkwzhV4B6BD5MYBEx9NsTlK/BloLqE1zF80Up",
-	"qyKElowQpoXFwBX8h3MqPwzZMOSjj0c1c98pcHsDpj9b//t/vXpycXFB2sNHvBRBQ1nlSxGsYgvgMwAo",
-	"r4QVbqyoz6J4E19edLEQHz0JI6ua7WIiI/ndvObhTvi7+c53t7KfwxFMGadK7QCLzlksbmARYXoMwzQD",
-	"kAl682BCdTqww/BSkzTCt7BUPQvjq+PmkhIWpIiFuykvrUWttCUCYL5Qmlul918YBj9lVhhLfow0LOdl",
-	"CcZzt6bgyWh7Fb3axy4YeID40W9aWsEKJ8NIfwWgDlpVK8/wuAyB0iDZWxFyEmkd6S+61/nxD0lOUrjg",
-	"JMcJtI5lEESH+LltNFY4us9KWfC9AbNdFQUrsLInXQrdn6LTm2sHs/OQYnv/yzKRzBRyI23X34yle8ZK",
-	"YYzyUGfgdhIUpmY5r3LhNAvkkZhRh6jPJfL0dHfL45yXoip4Gpbx1Y3TbJf+stEVsuLG9u56Z+TEpbz3",
-	"NQHuappZaiuwQm/BSKuY9G8PQ8HtE/V2ftgezdWJ6m7LfTyx20FDmVB1G81sxOKlrZQJT2EPR5s77Z0j",
-	"+IyJbW33EM1FgrYvzCP2HL/3RohzIiGOJ42PKkARzNbpcev7oYV5dHZ0omUBtDgmDtpYtxvCg9qa7mfU",
-	"31mKLwzD4wMGAJcRr9zBuRubEr/3Iki1YTJ2a1UK2JR9t5l6UL7A3slwp2hMhFihEyLfG+dXF3G+6OzM",
-	"qqPyxEms0hnJ1ce2J/x2wc2TdKr9wlJ588K9mNN6zsdYaNU4D/d+lcRrpTYMXJwDjeDEgXYMNfADUSri",
-	"9ZKgwEax8POyHFDMquCD+B7v4YL7PCfhATFVjF/c2WS5xF2feWZTaQ3z+QGg3KNvFqXKN84Rpr+tYoVi",
-	"lbgJnrEb0OM8dLUOVHhdwkWf4axNPr2ocT6UcO+48RbzWlRMABQQBaoLbkXB+NIKJ5S7Z2h75KqpLKZr",
-	"K7VjyveWWt0YOyiScMF9Ti48IKoYWu2u0Udr69qvVZOvhYEzR9qTFzB/r3Yh2OFRCzClZRWDOcMKlra0",
-	"3h3JSzcDojuzj3lj18o94VGuB+f5ub9w3lzfnN/85eJv5zk/dyO4s0X28tW7k88lpCnb6el3dtJJHqYp",
-	"o1LaQlzLXITZpjltKjkQ07gS9le44H6cG7z3A5+fnYceGxI4HferfhCBwBfow5q1CNbOX3+Eo5tRcQ17",
-	"BoNNjS7Pnp495rU8+/D7h/8/AAD//w==",
+	"7L3rkhs3ti74Kog6J0LnzGZJJdnt3S390s3yRbI1Knk7JvZ4IkAmSMJMAmkAWSx2h9/iPMk8wjzAeaYJ",
+	"rLWAzCSBvFSxSlL39h+ryGQmElhYWNfv+8fZQm8rrYRy9uzpP86MsJVWVsAf742el2Lr/7nQygnl/D95",
+	"VZVywZ3U6lGFV/zb71Yr/51drMWW+3/9dyOWZ0/P/tuj5v6P8Fv7KNz3zz//nJ0Vwi6MrPztzp6e/brm",
+	"ju2EcmxntFrNmFRMK8Gs8M9fiDP/E7qPf8zzra5xWJXRlTBO4tAXdQX/7979csvLkvnvmF6yby7Y9i1z",
+	"mlW6NkzX7mx25vaVOHt6purtXJizP2dnq5L/Xfg70TfWGalW/ptSLN3xI7Zvmf/Cj9utBfudmxnbrYUR",
+	"TDomLdsovVOpB23L1lOajxXfph7/5+zMiD9qaURx9vQ/aZRwkxm++2/xEXr+u1g4f6/nVWX0FS+Pp4vD",
+	"myy12fp/nRXciXMnt6IZaPPeizVXK5GaXakW8Jo7bhmHZ4nibHYmndjaQZkouXoJd/bPoIdyY/geZkG7",
+	"9CJYx/Eboeqtn4laWSH8BLcGYISrjYJ/4uCL1vRkZhRvTE9uXjo5rdbKldqKlBzOpf2jFi+1Sg9/UXJr",
+	"c9/s01/k7lXU4nhNPq4FK7l1rOB7phXbreVi7ddowRWbCwaCU3RFVGkHsitU4beJ/6cTZpuSBaEKP11x",
+	"NHOtS8GV/8oLU3KcK+MXKPkbWSR/8Ts3CXH7gRvrR7zle1Zb8YyJbeX2bKkN23kt4scN8+uvaIvh0f0P",
+	"pW3LC/F8wo7YcrPx/xwQ8Xd0mf+F4LY2tPeKQvpX4uX7jug0z9b1vBQpnXEkihltMTvTV8IcT+H3jq25",
+	"ZbCKTBsmnaUpk5Zxs1hL3EDHK1VJsRDt2ZTKiRWOyohScItycfg82ywJs0LgSi34VnhJk45xVeBnXoe4",
+	"ta5Xa4dCyF1yIKYuU7roO71jW672DL7Hm1umd8o/ZM1tc6/WwK3eiuQkSQtiZV1d+BVlu7VmO79hFmtt",
+	"hYJR+13jL/Jit1vrkoQvOWgntlVJimuUdny51nKR0IwHSkuCiqPHgizQPmxJHKkWUiRxJRspbg0vTC9t",
+	"wdbS9utBUuSJY2arbeVVzdALP2+ubCnDLb9+K9TKrc+efn0xy+vG1nV/nZ1UU7a1TFpHtp79+KJPZXYf",
+	"/5Oe62LPdtpsrH887IU922ojnoHsGrHQpmDW8X1aqE6sJYfmesuvv8drv764SOnQz00ntoXiYna2lSqu",
+	"U+L12krspBu4mbdvLhLb+XhXdfZMMHP0tSzABIdNWdQL+PeRVTM7uz5f6XP6EET4YeuGra/P5bbSBi0Y",
+	"7iflTKgNr63T9tFCG/EITUw/xOc7vn/vtcbxBvernj1/ktvuOSuFtVoFFY2y6LX/WpQFs96mzJ9AaZsQ",
+	"fjP69CatnrYMpCvTD9mFFek3I3GUzUNwY5yFO4f7NBOUUqwv+GJTV7ez2ud7d7CFpHLffJ08B8f5HHS+",
+	"wLmMd0+PXRUJs5ib8XvH3+K5ETxlqq2FXK3du3cjlUPFDfq5ox/8nhs3eO7GUYQnzPANcxMCb3O8nEbw",
+	"l++ejHwVXbtSKjH61W1tlnwxYl3DhbM4oNxrwNwc64DtyBHt1vvh0fiLZv6eyUGIpTbiLSiQxHzu0Gro",
+	"KhzQXBYMSsaN8H5/OMGN1tux/mqjBBNSuQAllX20ZnABm8Pw/aOlYUtprGMLDftp1BC+46r4uXapAYCy",
+	"Hi/o72v3c+3eoIZPbDLaw7m38d/7eZyFqIc2hTD+DzSi3FrsYa6Xwi3W42MCPS8YjJ1R9/mBm4/6nVRF",
+	"6k5llJ6+W5CMwZGw2KBZMOrZ+MOPcrFJPdxpXU5dpo9al4Maid6K1m6GeyHKRXhwtOtRYOPLpfdaWfYf",
+	"31z5hZeKmz3bCbHxHuViv4DNfxCd84f8gXyOtzefJMxNoQo7wvK3LhwAh6/hz82gBwq+nzFbL9aMW3bx",
+	"t6eP/9K161N3drVRaacCpwLvDNMxY4+9R/l8xi6YuBI0W88YuRTgf3hjCB8qt97ie/INWKz4x0Xq0Pb3",
+	"KFIK7zF7p5W/qdPs39ll7f/9jF347clxQP5xBboV8YH/3v+8A3ELCxpnmFYkI0h6dzxMiPzatd5ZNvdX",
+	"gDhdCVPyasbqyo+eMzxo/dC3W8bn+kqg68XnCSlb4ugGdIy4BnOf70ZeWVcf9agD7mCK4HfJ+Sj1YoPR",
+	"mYPza65r1zb6Q5Q3OvBXwoCHr72sFGaPJv9Cl7o2sBZ6sQkufiLkifve2CmxroUuxLBT55wwL/2Vfmvu",
+	"UwEaWG7OSq03bKdrb+oL5/zmUNqtpVoxUVrB5sL/E3IBIFM4EXBWeq224lIlX2wpMfqYdLK9L+znztSl",
+	"wH127F5Yx1eDL3oJF/UaV95XvE47Fzs+wv6B+Z61jDK4Hf44jHJGonIkXV33zwhe7B8GcZvi+8EvYWgv",
+	"9HUiQqZYJa9FaYOa24jKsUouXG3EjC2N3uI21RUkR4526jqZ+tglP71OfrpPfHowk9dn/jJ/29nZOr0T",
+	"9fUHwQsKW3SH6He5W9ZlJthd8tX4c/zbkq/Szsz1SCVU8vnQlR/47i2fg3AuYD8er9v//l+vn1xcXMBe",
+	"gAWa6+tBPeYfjUNt7hwmYNZMU2p+X/JSqIInVB2cPqNjKXSbV2RDHcwiDKF7t8GIvxfR9OmNZjmdyX2p",
+	"EKfTT9LFmG2Ol83O6Bimd+ibxFd428N5zOTJ1rqURSajhBacnWjSpqZRF0VG04NXUBQwkdKyBS9LUUDc",
+	"fK13TDpmamWT08rr1dolo/KlFDZ4HN1VaUfqBuyyjs3VMtG4pWwYDvVsKF9YYLwcHtdMN05JfItmrvtW",
+	"9vtGG3ftgSIZOcbl8FaTlQVlVIyoBHfpLAfk73OBzbkoy9xp3dx0XPTEOwwp55irhYA5zb4KOOdoFeBD",
+	"ZyAqhcbcJN8IVpW8HRhsvR+6HEM6BC5q7fzcjhm/Lb6jNU/5mNq6/Nui4FmKw4fYBEi13AqwbSFNh+eo",
+	"pvyEnxAHCoq+Vtplo3nTletPfJvNxOcEBHJ2fCMU024tzE5ab55zRTtpZ6RzkJsfr5iTWjURiLRnrRUL",
+	"owziPKOt05a9ICckAfAkWqhmi/Tt0p8oSJrwbFPTo60gV9nGeEg7GaPANH2Q1IFBDI90GEZV9JISjkUu",
+	"NSSuQn3PsXigLT3a/i/5lKtDJPnA27aYO4NRwSuMVLIUcqbXmUU/AAYVMp/pRVOFDIdjd8ViHqE38hIi",
+	"fdbbw8dvdOHd08eUbR0X9kx5v5XgG0w1S1J5oM3BzbFuwsbJZSFg9DiE9DTReA4nKevDXI+M9e5v4jKT",
+	"q4OG+4BzA6/4MLzAFOcGJ+dPeH2TylXoQavce0V/zs42EuOk0V83AhyOtQTbYF7yxSbprZZpC6XibrF+",
+	"gGULb/+PZ7BpalvzEkriauX1CbMcsv4xcPP44qIVunk8NMdo8sPI0xJhilw2f6F5KpZ28RSD6XUZA2pr",
+	"XVvRGeSToXDWQitxGNF7kooLFgIdimOtVwhlpUtsttWj7dtn7OIpKV22E3K1FgWGAo6FtD21F8lxN3Je",
+	"yOplelpiRcrc1NY/DaYPVrKQFRTceLUoFxvGLYyOW1ztgUE9GR7Sq8GZGPmsURNwKRaawrG94x661VLr",
+	"znZalFxu4ZRQWqXjWWEHDgnNDWsCRgcJTa2UyIilLWVBabtjCVlyqsJay8oyZ/iVKElUXawd7ZnVrwYX",
+	"CEQsPbId7xYZnFGxHnw+o1rGdOlkUnG88l5sQm+Qmj2uDQOjnvGtViv0xbgp7DO2ldZCGBCKFJWGTUNl",
+	"OX4li6TdOzq9mNN7b8XS/Vz3vMANnwk/7zmEsVQkmzM/Xre14Ff71BEiFxuI7HBFrsKq9vaiYlVtKm3T",
+	"hRVGWJlyV8BE2QhRgWc8R5kIorLj12CHOXGd3JjWcZS6cREGvqei6Jj08Wru0DloRV37s0fZDDe9BY4u",
+	"uRjBnj9M1VNtZKZaEP19L6pYwAVpHgxrY51jvozrtjVy4wuG13AOpaLkDksml1IVUq3IIZW4QZUNfrhd",
+	"693YYEA3JXC4kKeq++VlOcm7LPmegr3HmhiPYtDFcFB7N2W+R4PcD4wVRleVKGZggTF/8pT7Ph8oV3g0",
+	"3je/pCKiUWWg5Ct1iz3jIztyFtPAJBHZjfBS1zTeQ0uwnvIecJsJcjCuHqnz1jigzIvsc3X6x5Lwrb87",
+	"02ohZqFcA7Jwz2KaKhxKmFnCGkYyJSsQen+b/+e//efF+d/4+fK3f3zz53/vy6slt29amotusV07HTEh",
+	"87nWzomUvv8Ihjt8yfwgQoWeAW9gdtNlooRWXChFsRscRRg7vV16AetsBIqMAiuEghgZA+eO7aRb69ox",
+	"DubCM9zE0mKnjv+Cuh6CgZWJ6QyWH48uU+73EFDhlFJQIbBUpNmimff1xbD/BEng5KoavmP4PWp2SCRb",
+	"ttXWxcqDhOw+P/82K76h22Po1ROFSeMLP45tgKTlqbnL1UoeNCx5xa2XjDPIt5BP1jGw+0sqJ9zyePfq",
+	"ncJKgu4dfoYfy+opZEa8P1BQ28JOKDdLFz6MiMAsRekGE5P+mrb+OLJtoDXPrY2uV2uyKY14GhqHhHRr",
+	"YdhOVl5pLpdMaUMR4TlfbPz5yZktZZW0fPKtdut0wQi1LO0w+M04utYtqzT8XcATbaVRc821c2Xagcyc",
+	"QMnEFoRoSq5YoQWNwG5i9A5iuo7tRbq+QKtfhctPsVZQ7+KFh7Ih3DLrZFmyXeaOJqnFQZy6t5mLVa0w",
+	"SFNxQ1/IcHunGZoMI05bXLGkktZqWdtkLDEK15GISvVxLX7gCa31vJQb0emp5DD03VooEMHiGdaLQJ4R",
+	"hZDvmdG1KjLTn+mT8r9NfkPOf380Da0svAn+pDnQ4tul5yvZxtrXZjWlQuW4uXHV6v3JDMhYcelEou58",
+	"LlZSTSg9h12YtGBklQndaXxSE/rB+kRSpqKA4Xs94/e1Vw+/pVttxo8yr33SSYyfMbQZarKOf+XWKZ0l",
+	"F2vcjnC0W9Yq7DlaYV1hD0wmjtR4v0fplWmpa025Mr+qOGutZyeFw2hrRfFRlsk4xSLdA7JI55Y/6J0/",
+	"GMx4Z/K90SvDt1vxMpdizhvTZb09KHWYFpE4SlAe/G307u5unzalw0vRw8NEz3AlkutXmyuRc3tJpoNV",
+	"SE05+2doHTOtyj2mov20VvbYXA7W7Thf0A8FTLbE2wvr5JY7MfF2r+lnyRoruUrsy+cOrV+rwQJP7kZ0",
+	"DpJbMVnQ+tyxUvDmpmTW18rJknGFpxT1lUNquAnUWSeqw7BnOKXbfsrxIOk3CcMUFsuf7v48YgpTa4eh",
+	"ktadjoJtlITu1yVhZBbDWygL7YVshpgVzLQB72Xwck2763gJotQlM9wpa/Y5CjDVHEvXsiAWfhjM+W2U",
+	"qw8dW6t3tGVxQrB+rnmnMMrspESZTk5MRtllp2TcYlLsCC5ODixU2qTVSMH3Fn2hpo7F1QbLuo+rtZMl",
+	"eM9DaRZUaz0Hs5qzV3wP2fahXtuSvvzHlEJ68m5S74X1JQyiS4xbthPglqerzpLb8HWs92fc27TP4N/Q",
+	"DPACEv5WM62gFwAeFduU4JkQikLlC6Aoi7XWJaPafj/ltK1bCRy4fSgsHES9COOOU5da9lfCcVlO7F9r",
+	"FuBiOIno7btMimgFNr1XhHARoz8dFmrO/Cx4j6Br+LRDY0Zvcz1zU/KcskjELgbyh7fITn4zfHf0tYai",
+	"Kf02ZRom4i0ENa4EpiZxBaBOn5XCMeld1VwVvV669Dr61YMQ/ryEXoXEHtK3X6eeEDEsBszaqMoSEvqb",
+	"FZa80ot6K5TLVnb2lWTyDrzMcQii+b5x8be8EJNyEZDYSfT4Qb5nB9VrlDvwW48c8QOAi5YOrdWWY6tf",
+	"whAhEI2o2rwgHdzxhnVOYR7jIuNrtceTVGgYqsv0tGdL+jroCT3u1o2Mk7Kk4pltOuaW3DKhOO8oUIaz",
+	"C/AW8a7cshJrh0ZW/mm9yclotu+/p0tf/DGyHb2vQZ+c4MT6vNgzEoIJ1aaZdv+xTf1xQ1BzfxxdYwlT",
+	"qSJNZhMd8tORlE3Dd8mGlAWWuk2p7MWpyTT4JmF03mvptyqVce14WVLGAPMsVU0SP7qdtxT5Lv6RpYQl",
+	"n4tyims9F2W68Xc59pF2zasJTuilvzwpX94G/pYM3TFYJv76ke2GdPX/NfZiXY1t05cF2tBTyzep1cs/",
+	"KdwlLnUcbXtSmheOUx6Xe9YIfCOvyQ1Tp3XgnhW1xaoByqyR8t5Ds0ep1Qor8Li/yDlhjkMb3G7SniRE",
+	"9KAfhaB7SmiZe8qs3grIDHsnynvy4PVT0iJ2XR/rU6lynTTopGrmL2G7tQSgKcG92d6xwtpQJftkzx73",
+	"b19bMRggRAwGfPnUlL/mTqhst6U/Fm1MxVq+FE9jApZiATPsw+EuZtUx1kQF0VT/TInJLthEE+8Yr+bz",
+	"FRnJQvtfKcOPI2tGnQSTmY6yQadUX1jk9ZU3HlMQF9AAmzYbV+LdZdo5R1lfoctYiCsJ67KDtNV8H5HS",
+	"FqVebBh3bK7dmkE/9+z4vO53pkMweFLlb5EPt8+xezVGw0Ibb9GNBvSigyVvvJT+MjJKSVYlGtIM9jIk",
+	"9rRaCCjpGgYEWARfKjjj4gp6X+a8hNQZ91qxrLdVMnWRrV1u0sMRvmteLzbChSrmGVs92r69fR0viMXz",
+	"jM+B3z6wKCNPGWeEkznOlCySKwF2KsDzVZVQh6iUQjlhRMH40gmz46YrjQOPC6n2283JlBR6TCcNSWUy",
+	"t+13KaVtg53+LOS3Y8VR1EfUAnDbrHc+3PDXnmDGYYrOIuDIHFOhoaDCz8rsjCu7w9Cf98YQswC8s0Kf",
+	"xcLT2VklRNlK7y0Mh38UfItpSyMqLg30aXHjWrrTCwRmfJUmtRrqg7mVBf7W1ohbNbdou5PkUru6v5u+",
+	"EhAB41ciose28BYWawGwCle6hpeo/HhMQEsEK2YjEE4Y9fPsTFdSYV/KHzUv/cZOtoHIjILCgg+uCoTG",
+	"eIoiMLoWZIqMB0+uKTVKdpO0s5TLtI5oig68iFYa+gKXcNSvoJxMQV1WV5N+k9oiFeFMja1sQNQhKBCQ",
+	"lhUoiREguKpgFUuNokhWqiGzFOYTOwchIQmYoL9lBmW7MzVYlFWtNTY0DimF6DYPXliStRFeD6EaZmeY",
+	"hln4mUvWYw+3MlzCjICnfpp+Dku4vxNNCLvmJr0t/NpgmdS2XqyDl9pYVn2jHRrrmpJ9CbmOALZ+rqn7",
+	"/DoT/6z0lPreSrtDaM1bVL33RUcaMyL69DKUHqGWu0F93jeJ0YbOwU7M+yJ1H38KHLV8JfXBlTCFXLjk",
+	"6eO4RKRv2te4i2sFSDfDCRA4SCk0fAibk4wO77TZPLzEk2R8aNj/Cp79La/L7osY/ncELYf34VdaFuNw",
+	"PfFWN4P0/FZ0R+FNi5ZSxJ6hgVHATEDPiRIQBbvJdEhRFq+N0SmMkJh2SqD9iLIY9rnwslm4U8rT+hZb",
+	"HlIl7lNxj7Z8/x0VPh2GC7zJESINezYXbC2LQijsYejBjd4GmLOEVoKuoYAdwDeCInZ7BDiECuIQ+x0b",
+	"sMuhTs9IUd4WqjeFtrKqjfAH+VoSvkFkfkislhVXwpCb1KtYw3VYNqeKEWVzKAd9dVYNPAzN6yE4NHbl",
+	"h2jxBO38vCzDMRabb0IwRC+nhbSnoU+1gG1TQZC2TEkCe3iG+I9dBgEKoWH63y4McjIE9YL9VrMzJxFd",
+	"HDckdKU0ya4GfDzgmDUoc1WoAAMkLEjCA9DhgIrCQT38dTL4Mf4QCUtS6FxBvtpAXa3gfwezKyD+bimi",
+	"EvREWh0Z6y6dqGyullDH8IV1UDdEJRdK7ADPFDJsZAKPymtdhogl5vn61NFCp6rqn7f8Vr1aZfLw6d6u",
+	"jyhElnH2Ozf9uM/Hw44OsdMNYnviJinwwqYJKuxXeLvkopQ8cUAs6dNj+0hQanXgcPK/D1cnH6t18ZY8",
+	"xINHU6P0KKWOwdrxzVfZ1F4+LZeyqY5yZTDo9Hua7Y8yhRqdpRRpQ8ePa0fEH0wIDh+uFrIqhNhteH7u",
+	"fd61Bph+p2Er+/PA00/Pw8AE1CpTK1yI0vHXyWaAtezIVtupWmvjehLyGLxVQhQ2oiT5k4aVfLGxExPC",
+	"w1BS8Gb+4NSmGLHP4Zaz8ObhZ+Gt6L1T0/gmRBRPxKmRbkL7iA0WhDqC9hgAEOQwPfIB/CmtjNNBPH5N",
+	"h7+hyKEnBn5XiB2jH/Zq6gvtMCxu4aHQBqQnvl8vIMfxD7AapjdlOIsZPIBmhUCet/2U3h3DNYRjOdk3",
+	"CALWMxkgZqykUlJIraIxkyilmY4XEpRM1gqhqHAQ+i3fCL83ICmdNE+kugRrNSnMIWaeKFS9EmUOVuoZ",
+	"ASJfEFCYy5PIlTLlTnQWDvEWbavJtG2577gTZo/pWIk2eqoOqGfBfucGUH39vTeiW4zq0FS3f9TIGoEZ",
+	"idkZSnxyhbbyWhSTyLj8D17k9tdurZl10mCPdn/V1rbsec1lXZbwrmtdFvbZmMXpK75biJ4GR3BZY9Ud",
+	"sRTcBp2G735RsZ0hmbQHTIMdeZ7NcjLDd0+pCzz2EMNGUaJ2hpeMMK9S7YkLWY0n/fgAl6fZNwbwdUS/",
+	"Nt9pswmsD16fOMjqHqotFA5uW0rIdiA72hFqQK4e1ph7Ih8j/4TksP1kWYYngxgnowZT4YOwf5h751BU",
+	"jLzlMUVPlRF8OFKCV6WoGFdeH4fg4eysMFiaiSomudkjNlH3zd5hkMzdDM9mx7MHDKGIrDTTqqupxuIe",
+	"5ZENKIiMPaAB5mCJUxIOiSjITX0gHYhE5YnnwiyyUcJ51ZpSAU4yjZN2WFy5rBH5MpQm3FnjVq6ZMkNb",
+	"ik/OjTfZSAHFArG6CmEFgoaM5BfpDpNx54jTY689dIkinmjyhWpZJLH01AT3FW4CpKLJ5scrYSbf6yrd",
+	"9RUic5PuRrXyf6ZZ4SbezHu0qVtREmji3f6DUkdDleTx7nE+w+CbzRzmJrvMgfb1YKlFaWWdKQfPgjUt",
+	"+doItRbSpX54pImw+IKe1Pl1z2gzWuE2dUy54FePNTSSFgGzlE0ABgpD/W+zL5jrW8pa5ZMHf9gMiUdA",
+	"Z4zZ0b2jONtBfeP0+bviZS1GCAleN3Z4/9HkXG89wiqy/xyf1qfM7Y6UpfDIpDTF0aZmJhBUjedB7OmH",
+	"qLQb9AFChqkDOkXlX9OIDaFYKPs4i54us9JNe2YfYeI+XZaN9i6axLDUIyALBmkVQzEUzGpu6VIRSYpk",
+	"3j/YcXjwJLxjeoubdaV9xzH03J0AWWRrZAF3G/OR4B9anXSbhcqA5Xh96L2u1n0gCYaF3U0FE1X3YS1f",
+	"0k9IJzVTeQdKvcGgknJAlQOjcmMvsdUrJDt5WQYAdkAk7SbK7pdl6VRIMWMnl5wdmt4DQJk+KPbvRFnl",
+	"z+AmQyxLsr70RmKat5MjbTP1LrTJ0tCPQmSlgxr7HOL90qO/pq01BR3tO2mdNvvXypn9bWlck5opk7vL",
+	"WjbZqoBaFTocDceT6b9Vye96yqiIILYRFrpL62HJmW4Ya9Ju3FDzfwbjOePo9d8t6+LRY1IvMEjjMpGa",
+	"hdsJrhM+/LlNuk4IOpIZQ5CZ3p46ad2PxKepxO5lgs5xMLVmxLK2E4g0P/jreTkKc2d4Zj7oXRrkZDvG",
+	"dA6SHduNI78IzSzdqXlLGmReTp5jafyxtMTPj8/TADVIVhCCYyCwzDP85o9aWP8DqizzRtKMEhlgLg1V",
+	"WgY79gikDodl049Ix3/1bsTMIgoUvXTPbNlNllLQ6B3zewUNDIArwhpdvgDEHa6Y5funkAoA2zP0megl",
+	"dAxbCCsRGgyWkvuXAiN87Y/8NfYFjFsnBOPacctW8kqoNm5sE+zVlVApbY+l9RPE+udlSqr9SLVNkq/D",
+	"m4Ui/aURyUMns3RjTQVcU1L+etmzrD8vc/borU3A/EM/4NsdGICR8yJYJINb/Le7mjkaS8+L/MDNi7pY",
+	"iTRsktymGYmgfI9opeRo1ukfuHnp75mm0RMJKdu+Rd2gCAFdiUSSGLzKjSIspGEfqwcsVLr06660sAEK",
+	"eBa556B1ABiZSixKvPUsbETlkrMAtJhzsdcq5tawzKIy2i+lfcCsM9ovil+acRMR2tiPntagZd5+trOh",
+	"HCV4D+7o77zp1IT6lqcInQ7lAkIBoIUf/4zAi+BeiOcZkouB4mnsqvwkeDKQDSo2NU3Y8VmWoITj/PvT",
+	"sywJ7378YhhhhbkSk6jJP+BvkuZIutIpjtpgTVNofZsWcAjJFwp60RkEwttUI5H6wF3Ver9m5TP6KEca",
+	"lKl0gORlXZb5Wodk687549SOoAKFExQepAF6OaVn2e+1hZqXdLH+7coH4vv+ZQRg1o0qCIaMv5sm0i+S",
+	"afOGomawA/zWmeQ/MzIJGvvYxO4ALKVQ3W+L/4OiMEJ/9EVxRoLTdCroQzg0hKZifGZb5jZuhrQnE3jI",
+	"H8MZu00q66isIFl4SGBTCEHK/cEFtValPxHqiq1FWQwcZ+PzEOkzIQwkImL7XVnVjsVuqHRN+nil38Gb",
+	"6oHanIDYMTuzUqEKGJnezkeAnCzH38fbMZ1kjVaOb6XiDjEZmvUb2Xx3cCzB/cPbRVxRCCfRidUDYh3s",
+	"gZ664zHI+RPYNIIFfCsLNiuwoRz5GE4P6ptbmDZg3gYFReQd4PBatk6hxPTbBlSzHKk5Qu0yvG1m4oNZ",
+	"k6p4n6IwRurOlChtqdIpN8TLcMClW/0Gu2vDz9vYlv1nW659KFf+8gM3H/W7ZDME7yZJ7RqNVOsgd0IN",
+	"nFgypRAzgRiTF6XOuavZym2v1ibmeEueSXSOr1Mcx6bWqbrCcisO6TIM58PQk3OrZQpRZ8zKz8dcBCD1",
+	"7Z5agosAlIfZmZEIYg8gxFCiMaI9mXvdFwDwR2UI4S1vlh/8Uaai19tpXE/PtzmyJ6yqH3+nH6V7Acgm",
+	"qcADlX6nwHaxHQRtVHA8eeitRC/K/5bB4gg7I+dTK++Daz3W8Yy9Wano2zTj4EfpsoYBNkROuNOHOgW4",
+	"dyhUtKTNkrQMxdCDmW3XistybDJmeR+aKTmAG4TPCQlM4DqcDWrRgHfTYwjESe2T52SBqO3GBSgUcAei",
+	"P5gwkbnWgRzEbmfg6PpJA14b8BCaoovzMDiAu+oETMkfvFVmJUGojxZyENRtFLV4Fuv8LZ8n6gG+f/32",
+	"+QtWq0IY9uqbvxxnBQ6wz/7aiV08+WvCLJxP/0nZ/ck0TGRvI+GxMnCeYEDuoZ+IKecJEZH9iXMoylRI",
+	"aOkGKU7utxin6eLGYpycQKZO3LfUG3STI/ctt+4tha9OXiRQ8sqKIluEpTQAAwrDFmE/JovUpuPZ9CDY",
+	"9GG7jK3aCwUG6W277y11T+MSJnGuxkLy+TOj3cJnmTZdcL5nBGxhrgQ1WvaDFT15+Jdh1u3jcb2SyE+q",
+	"tAstjMnoxRATHWaIIHAot8e0dCvt7aY7gCLLQegN4OC34Kr6mPUABBPTr2uEhbkduFWosTpAoUbO0F0b",
+	"qwG2+wNLkJOBrKnkspi1sBzmwp/SF21ZYVXtLArZgitYVgFpaoyDxcalufAv1wm6/m2Y9YJab4bBDac1",
+	"caSginBX3gyqCH6b556yIh09LUJYM9GCOj68EwIwiSKiakR1A8VRYJQBGDnP+/IW21jS9Gt2QjHhTcpz",
+	"CgrBp0jV0neQHca22tbcn4K6KAhSsVMnw9UiFxScnW1EilnTIR+KYJZvReiKhlY5unkyONFn2dPEIL8K",
+	"BO8BCrrjdLTupjMzArt4/HJYF5ADB4oSoZGywMYv+hFN/yzIQHh4GxsH3xrWgwadF65cli4lMuNx4J5c",
+	"5OVpqGoviNcAuq5MrCvIQad90+ot6UavJWeMu0i85VfHH8x6SXyR9MrPGEhuSGHNgQNqza9Et0g5iPc0",
+	"wQ4i1AXD65WR3nk4dK9s31IDoWNCm0CVdaIPGLlN19wyzgAsk22xD2OE0b3IONVtB9/vuqVUEqAVpGKC",
+	"N0ckdvDZGWGeQsXEIXLZMGXZqmke7G0Mo8vAmQ4qt7f8Ea+K12dgNOjL5m39hCqBVDr+qJcIJjGpxKF5",
+	"9pF7LlXtRGYsfumi609XBiq6Bu06LMe4RZ4Y2IK1JylMOQWVSDkn2NVsHU4X5lpLJOHi3tAWVhZodOK+",
+	"JQS5GSsFN2rsq8DDIwfrAQW8t37XHW7uZBf4joeYzkGQgCj+9JKymhCKkbZpUx2wGuJ1Qdpa4Tl6aLP6",
+	"M9rQcQ+Gme28ZF5NfCQz8PQl6ukUwqEKc7DJIb/H+8Zpn5uguA6tI29xZ3YkEOAoKgOTii11bZCBbcbq",
+	"CtgRdW1COdKOqpFOsTsV5VuPB+W/gUHFIcgrcYIH6t3YHx+GwrBSkyYyuQTSupfAOpro5BD7TKWYyDZp",
+	"5HgXeLtyZUTaEk0myhHTA3Pj/zbpQKQIYocq4WkmkvVbQrge5D4gAPbXQP2I19HEQ1rKjSj3M/S8L9Kg",
+	"E/C7SQO9hOEMpQNw0PEBDb9sbiZ/POrdQYYvIri0Z5H2v0F8NIIXYLmmzCR/03RVbmAQntBmkKRm9TYN",
+	"oiTAWx5FvPrL03EYuem4DIveHfsa33hAGozeWapCx9Q9TH2vILSY1nIwb6lgVueIwsdE60taZALBjMFG",
+	"7O3MK6ZF9zKYuuOhNbORDclPatgI0jAktxTBD/PcTExP78VbzYs0GEM+VDCljy+LqViIKbfJVzBF+pN8",
+	"fVpofHBab5hWsyBq0YYY135Tl5kdljADB3dlrUrNiylz2cPkSGgHTW0bzm57dtJrv/qVR5rW26I9Q0/r",
+	"xJbvcU0AeOc2LmnR2wzwFkFXjxNkqAnHSdxNbPvUQu9whifs9mZVBjc8KOOWKUyPSk3KuwY+MxUMstAI",
+	"410zAstmfprQ/YR4K3B7zYXbCdHh7bcpWN19L+bmUBzlaOxTMVga+JV+IoHftZxg6UAhSeeef83A/ddm",
+	"1GnUpno9whgdTrOFFb1Zou0dd0Ze91gYB2F8boU/EOfcCuIYdrqCIxKCuONAZ+GZL0VZZiGTJqnRVBze",
+	"9ponrREcvXlkgB234TGU8fOVMCWvctCpU1gam6j+0IsGGxJHnHnPoJoPS1MXLpC7nM+Rqchv2POAmOP/",
+	"jbAiMJ3h8xrh8s47uY5zi4uPf2y52sc/lgKRSQph8D7HH2BJe+sTKmf1X5wHfEn4Y47wXoi0s9RmpZ2D",
+	"S5U+p4yC/985pjhmZ7p253p5HlDTreBYbOGcOC+h1gzg4c4BEA6qLgT3W+l8WXJEoC0KrKzlpTjX6rzA",
+	"Og2742Wpd8ROsTuvlRXNdTRKXVXaSifO1zWCJFGtvtLuvPk5vDYxMsVWf1MrS5MPiAnnUoU1mvPinPzR",
+	"2VnJHbDnb+U1KgDCPyM0tEJWfnYdInqfh06WeVkjipMQDn9mBd9GGKfzUoObj+UKcTm1Eufefgo4UKI4",
+	"32IZn9LnV+TlKH1O6HO0IvZ8Lxx9UXJFNso5SVEjMpG2Cv/m1hli3N+Kc23OyRP3rxFQWen1z7WiSZ37",
+	"OyOPVsG3VVPgGQizgMqEG9d6XCDD4ohwo/R5NKWuhDmvFVBcYUAbPqHSgfBn09XsJ7pzPXwQL4e/jq8u",
+	"caXgz4oSG/DHGla/MHtaWJjFwuzPAx0TxoL9wri1MHE/1opiq5RdOw9Rm2ZgaHC2qpidPndrcU7m8Ujq",
+	"gJdofN2AOWB29q6BlklF144jQ8B8FPGWgTiVAYapxJZFJOSVlnh4QxcRZ1XJpWKEKEOtIGOj9jkY5mVg",
+	"qhlxowPs7qPMXqKIjZirR9x8q0df2tP50cuC3zArHzV/Adgpkq1gah5gtOBjxaQqQDNNcYRS3arbbReF",
+	"lJVoMI6Lf9FeDksWZpdmrvXyEU8SRhHWv3n/bAj2nS5EOQziorzIzjXw+xthcTCCm1KKNFxXdJVG+BoZ",
+	"RCgYQ2rMP4VkcHfMLRiKg+JhvlgzqSBDEzhoZgHoGgI1kxY6BsXGWkQ/iR1R5Q9H7JqA23EzemsGxO5D",
+	"E4TKFETlaOgZcLZ0xLIUS8eQ53BCGdWy5KtsYvnJ9MTympfLTvRxqzVuFXRF0rjfCOMzouKjxLrPAYbx",
+	"SeR+doFnAtAX95UU6dp0yf3gESvDq6AKRjRVwfzEm2Xk4rKp4E0D2XXeaSTaTurCdMwOnpIe2jXQ3/Qg",
+	"dI3vbHOJGrf33DXEgYGmKIddN0DsQCSAmlpPUu/zc1G84vsUEEfB95go9lYw4zYWKgDdAJTYaQMuKFQk",
+	"UAwPrcnDBFg5IVjwgtzRfha/sdUbYzGXktDj3yM4duIFExGD2qhu69U3QxVuOyE2BCgVf/Xvk9q1YBaS",
+	"y5p6nRBZ8gsYSv70ToWUtX+7Tq/u8cb7HPheiDBtxFAazrSh+E3J1cOfdxPbkkqCGXvP/XJcOo7TPBIu",
+	"pgeLdFpMvycOHW+VEpH3jeq+VXYd3YB0Umfqu+9k4dYjyhbbLwkRAvxhHEz/+2ZtDnBpezvruSmo+AqI",
+	"lK2jIiFEuGoxYAOyCpazREzwUmv0/MbBmXNTYOt7wnjzlg7hvI6+2Vv6TfJ2VyIVZfxRqgI0H9BjE62x",
+	"t7e8SfeUARvIV8kcIHRbpuqt4HNvxqLTiDNayjSBSkzKjj489HVY3dFt7GF1bVjfBVcQZ6eS5kIPbjqa",
+	"v/jazQLNglDFKoBEorklpJmeMKQGH70nkeU7DdpXVUZfoaPZ2ysWrvszRGeSbRoEdQBIRsSfnayLmA2B",
+	"WvAd3/fghfhjq3axtCpHOTLnqkAqihEHy7zUi80UZPoX+INkA51W4pXZp+c8bxouygzpZcj4HjUM+FMa",
+	"q7awWj8N1koI6f1OAnX2/BmJ7NNbY270Brned9xC7wYC4qZLnIsagyG9+SB/DWSv1bTtHchwUw23oWh+",
+	"3A5ZymSPYqC/rWrHpHIaKk15uksFQroTJhlW7W2yOTKWgvkjglExuL8/A8hhXHBM/oUzBpLn0jG9XDLA",
+	"okD8wKVE+GIErgaoGyJYYgu+Ff7y5MusudnavMnYIdWa4aGHANlboQpReD9AOivKZRtP8Ihta9QiAwp0",
+	"YoXXokyxjmK0fsYQl3fmhXT9lAXMXIg/wmyG3XLr/tYMUaiXFWgzck8DzFlDlUtihQSgMI+HmDEE3Txp",
+	"gCUViyQYsXjxNjbXJQmzvtUmC1jZSGEgB9oivugJWnNDzD+5ByD03pQne11D3LSJ6r1r97JPSUIVI676",
+	"LKJmIm2PZsSgk6mIn1g7oiupyPQ/RT3MCQpgQq1+BicLpxlPVYQXkIrxpRMGmrW8vk8bdcg9N3F6hqDA",
+	"EAURMtixRp0JVVi/i3mxn3kndeZtM9dF/g/Uzm6IiAxG8Os6fdJWtXvex3MAtMFeN1d10q75o+YldWEe",
+	"zxh9+TEXATLiSlqSnSTCvfcyn7GLOD9IA6hyjINW/NFzuiDMPQSXJJVbzUBBQlIKuUm96uhgMErlvvk6",
+	"/bDg+PU64XBRD52E35hzzU3BtGF2LcolvmemU2kCbnwLBeCwD9VWJd+zACbUx4M+rq8Yf3AJMHHJ0gOX",
+	"wkn6CU9kWOguStpxpHAl/KykAnVBW+PWxn4Wgr4DjVcBGlwaJwzS3u+FWsgcNiAdAKUUhCrAWQXXo5ou",
+	"DN9RY5LX2N7+fuD9OSVmbLtNcNhB3RLhQuW7co9s9VCfN97Cq5Vf3hwIfy8Fm7TensFqroj4d8y/RiZd",
+	"kSF6aerMDp5C38SyR9jiHIpcvZYzkmptV4ZfYcE/WL1INIqtAIWwG8QIXYY2pER8USLaSZ/k/uqvSYZX",
+	"AkJfEr7vCDIDHJlY+RgP51gKEfgYvIJqqb0OKX30x1qeQXTp0GRv+a/tszUcMi1VH+zF1qkVDves453t",
+	"SBNrqdLQm4Dr7VXoVhvREAGGTivISEG8CNr7ljpNIZ93EIukidM0c9GxjfYNnFboOhjyzGdYSe4NYaiK",
+	"fsa4RU2B/YTe8jTNeLvbtNvnlqjZrvvaWgq+h5BAGNqCqxQJ/nGn5bj9XXKX0oeXTlQQX4LvWdOhlKpT",
+	"n86J5O+eRELsNlCNC8qBuEE2KZ+fzcDu5UiNamWT9MU/NaFJKkx5GmI3fl2cKFPswVNJjoLOoFGQ+M7C",
+	"BgrzFxYvuxFzxGjD2EjQIgow4icAReLDxBMvOJJO+HNwREriFV1GaGzTi13H4YwFtx2qu4DgyDvsxyBj",
+	"SJCga7cOeGNjZ+01dyIzIJMG5ltzlemmRMbyyPH1ILRSutooBtDoQO60kaoo94fxBQBK9yoM9dme2bWu",
+	"y4LNM8mKssqf+/GnSI3QEzvoz9OXyQ29Rs6d0Uve4ehJ3Q8BVFJbvd3RjMWT8V3CFr1tvG16OnBSuT+C",
+	"gSUPlyxeWL9TkNaylPft++nPOzW1FGh2Vmk7pVtBZ1qQb+iIPDeC95ZAH3ZbFdgODN+D1x0gdoKfOLGG",
+	"rBiOP/8CF/W0UJxFEW+kjfRLo2+7BiTW5oaN1jT3NYBumL7HAYZVCtIWdDKpiR6IQVjmt9K6z6Kppa8L",
+	"JTn6kmdxNvqQsMZ1BzVIZdmGoINa/ePK/7z91TO83VoPjy5Ilr+4uV1ykDrlCmy5WUk1OsU0UO+ZZcfL",
+	"EJ4dvAzdJKbCbXCo4yhH4cO9x1Lxm3StvDfCpnpLc2W1N2WPtSPad7INS301qYFZlZ6SFASj56XYpjC7",
+	"g5V67MoYo82UvJYoi9f+N2lPgLt6IgZ/uMtgjVh06OEZofkgNxErw7fbZMH4VtsKwnZD5nZz5Zj8ZyJx",
+	"J8rCTio3OVlzqxE8w1EX++p71XeYP2p77+sg7YRTWrPbaiYNbfE0IzS83oVLN1plQbahwjZDia1cOraW",
+	"ARR3SGVEv+sdZKZdnbu3oSY/wVJutJ3C3fcSr093d0Hl25XIFFAAPPYEi8xfPqqLLLxDfMQsvnMcUXLi",
+	"avdz7d4EbMKRa7uoq3dvR55iizoT9Pij5sZRxG74NqHQPksfFKJQ2FjlPTLvyYdoMaCsFbAvRnV8jCPd",
+	"so0HGelSJqSICUPmoDlz30S9pGVOUsfPSKjkE1NlBfahDJFBJinZxpemiIGkmogmwHlLrq4+cplTwPWP",
+	"Z6uCDtobUFalsP6B5AG2TNhlrZ5wWIwmXJ3lAsBN/VHrpL7udkW1T8DJtAijKsljMx624wzwGHzguz5w",
+	"ah4JKKlAuGjn50spYqXXDssRQtxqAehvKarL1hsc4Fanoak/GwDqD4IX+zdG18mGgvsk6Z7SODQlCbvT",
+	"prCjSTPw6iP67qSUiYWsxHueYjTOAfUmiq2pUmICMPDDi8djmezw9qMQaOFFbgZAG4iIM9hRaQfluhIL",
+	"l6kPmsKMS89o3TG9WFtR7FMV1xPTWyFA2wIGPNaCSOSYpso7vAEctZ391IEBu0rFywjwjQWDZtbDp5oO",
+	"zBeQyZXKazdq5RssMqZ2Hkqp4NDiu6Yn/UqKBGgVplBzdNtQOJhPINlK8I2N5e9QNz02CPurNkUS2heY",
+	"mSiaPJJ727/a9/4ESjJ5uxqgFpMvCFVCR+/3QyzXW+uyAPFr0rnIukmVGgj5eMi7MSIoGjrCh7dWMyFh",
+	"PWbNqrXer9tnDi+WF4TvXSqIMS2sTdbCDQFBmuBbuhntA63MIdHfd5Q6yiTOcxCjAU25VR3GlN49g/Kp",
+	"iJ3TZIjHr6U/rd5q69I18S5kwP1lrOLSWKY0FYcyrvZQLNDC8nE62WRA+AmJUtOC71kBdSK21Ltyn1Re",
+	"E9PpGpyU5CwH4zHtKuzHwlWHcrFkoRtQcz6wDK4KHqD/YiNLFcFTnzFwE/3kPh7pfPj7vcxbzFWyOPFg",
+	"UIj/AOfEVCBXf/+ex1tsG5uQA+h0mw3GFDog3IBj+h0mSWi9I0ZHRfUzcbitsaX3ahKl+XnA7g17rlYF",
+	"HHTb7Yz9/ZCR4SlUiln2P8yM/f1/ovqFrC+f69pvFVZXBlEmrqWdsWXp/VC+8Kuw5uWSLaRZlJi7opDZ",
+	"IZb0Aa7fYQRXVBl8Xamw2UQHb2Qk3/LIkEpfIqOukqYLAY9CSQ1aEchMLN0zQBNv0erq5ZKRo05DT5TA",
+	"JXt6nkMUaty7jiW8+fvtCW/+7o+3Mxr0DNcNJiolmkclCSV3PUKw0EYddgHFf4yB/4iNyl+Bm9D8cZR+",
+	"HU07k52MMNgx743NkKNzVY3NlJko4Am8/Sw9ac/Sk9vM0lgR7BUteKsx0wmm1iJVcYHlSmQ+Wr5HOhdu",
+	"Vu3yFOzdwSjeBGPjEDwhrGlcL5LvGeq61jBH5f4+EDb3TZJ/adozhKIZf6D5u7yE36Rdgwjzk67ZiQ4d",
+	"hXQZJwCcVL9+iyY6xFyOzUbCa22p01Au8PmiB+2StNHSMrvQlSDOhPy8tI4FI7jN9LIEaKB0inYsfwjO",
+	"fBMzxedFyB+8VxssCEd6ABkUpCxpmjQSNR4MPD21+dRx7sGvl0uxcEmnW1DjWMLnno7ues23VSbzu9K5",
+	"oLoVV8JQs0pv9C5cl+UHpu9n8b3osc3I+icocbwsTZJv4R3fM2KWwl4lB+4PNGgfVfq13nUjqoTaeE5e",
+	"NLn0oLE3QlRordaloHwQdLkHl/tQAbSeUlIR0GhVR/LRC1ucchN0VeVmJzszOG3DIOIxOxEeM6PFoFmk",
+	"18ysaBJK4QT8DDeMZucy9zmtNqbiKXH07LyjGxoQAMI6wqo8haySPWTm6I98U3SvsU2iYuyjnrj08yDu",
+	"lBR5Skf9KRu6balzPvNp27MOrcNSu25ZYaoZJUxwclEEN4sEqspSTliRb71hlqtP2EqbJs6EbQ/9JnMh",
+	"FAPgTTNj89qRTFq9FRDIHU8k3TMO521cN5aqDi5+OwxfRvnDo/g3Pqx9oxnOaZyQzGo4UWTxxHJQl5B6",
+	"x25T7KZhBFt7rKcSBu+NuZOTQcU32mHMMkSg8YlMmybW6L+GuIrcChaRaY/tu2zTS77qiatND0lEe0DY",
+	"7h7YIR4H/E81ijW7Xf8UuspoagnlB0ZCk5Rb6uRpFFr2x2kLvMsP3KTr3tNQKNS+jMkBfzhYkDtYnE44",
+	"pbfyTDvRg8JAQbUd3886KJCMAIEn5HBhcDlbYyIwZHeHDenX39FabEFE4lvHQfWsrF+T8SVOU3g0867V",
+	"cilMLjA+oRRFcJct4SyTOVAODSk7qJZA+05HGdt3klHJjmGDp3SqbIv7n9VWzNiugfCh5hcrHUI/jDVc",
+	"OrUv+JrNrKXXUiRg0ngpN6lpkGXQKw3DrNMlNShINzlvc2tRGbvo6ekKYM84X/jW6VmyNoknV4itTktj",
+	"JN5N8QttEKQlgDhu+WIt/YkCLL6Azrx2rnrKtCr3EcnkgWUVXwHkABD+Foet+YNJIkqk4O3SKm9Cv4TR",
+	"ZQd+NEBlY8cG/IOSFsmebLtYU0FVqtTVdW5thYMwRcyTABr+b7N0WMQOd7v4i45xcpFMFdY0jm9GLRx4",
+	"47RwNH58Q3IF2P87btQxzWoSQRxgDy8bV/4G2IeXa14lKTydSyXZISchQ4ZwhENxCOAcouAAxWE3EhLj",
+	"1zLN2oVjn+ry6URY0Kss3BlNW9T+BuWCG+qCjU4eDDG5wulk6QFATyTvZlYIy5Te+XOB8J6AQ6bAyDMG",
+	"Mp+CxcDmgJssHUK2+3uFAry1Lgvr/10GdJVQeHucWevxC3tBhMtj1plvkqDEQbS63LQZctpjkt6vM9e2",
+	"nMehqw9WLzp/OLSOj0hDGIi577TZPMSlnbLd/M9wu22ES3mWt+g+TshXh1rIq4c9czsdCYbwNN5i88Gt",
+	"mpc/zybJW3QvJrsSD5sNceqTmz4JkfOcQUInWH9xvytURpAEphR7UE+CbWVRlOAw7kJzc0gfH23lsXnc",
+	"/U2Sbddn/ocD+2KptXsIbz9lWwAAH2yLKnTmJKQZan0MNJJCRC6iAxwkN3PEya+MrmLt1+/cREw3AIbC",
+	"UhCY9+DtHlL/prEnyvfCvHz35CZTGn/bEPAmpSnU6UawdmR+mQsF3iJR0mxkqSIdgg0FhgOmAwBzPbyk",
+	"Kt3xSwa/wzVrgTjnTpZEVai3Wf0uCw3tkWLEtiL43G6Sh3O7pHfglEI0wbSdXcriecVNEkDSslIWDa5a",
+	"hNZOl5ci0VC6i2oQsDrO4M0sN7STL4PdmwCz/ynnE4+qugvbBBwHS2hK412101ev3c71aGPfHZfmYFGs",
+	"VCxcBlbXUuxYqGhPrn4KSJLiKJbZNSfcVe96IJ5k1vua4oTMznaywjc5YMiFPESGfSjXExIrzBqZaXlN",
+	"+JIdECZ8+AgnJ0mzAKo8ky/KhliWRtj1r2nAoJjNCYdE032GtQVOKpfbwbHRYCKhT0CinuCaZItYOhRw",
+	"wJ7mZ4iekZ5Yw/e3BH3nVSXUFDi2TMD7Zim7Bmt/PNnGKHgAWbRCCBR1ju/aysl1YQSyQAdN82filMu0",
+	"1mZjVDlZS8eZglTAczJj06mI23OykiDkprcCkVRn1LYlLSuRzvWY5WNVq8yREG8I+8xfSMRFgTlM2gAh",
+	"niyDFspStOMousRZIaunVEe9FmxeLzbCsZ2Qq7WdsdWj7dtxoYZCVj0EW4WsZhgsQ6T46AwR0uKks63Q",
+	"O/VRp8GQltww/z3C/MkK5mXmbfuD2tlxb5VXUEZYl0fhxTKhkNBh3lIpAQeS75OImWKhjw7sfKXhWqLw",
+	"9yYeRemw1Xyf7LBt12fHwFk4z3ipkVcwlLOWXI6gJgqbxj8zvWcyWcRcOi/Z3/tTg1iL6aLQEvCM+M0J",
+	"xNM6vj9RDi8iiqRAbhE2a0TE/yhDl5yjlnd9fMYYwcd6PT3oEA3yRuIs30hvMi0ZXoRKa9aBDM40KBDN",
+	"aPLAXsvVOuWUeIvffyfsSErDbOJ3l7t9qXfCOlZpb4fcSAnkk1sq/ciVobLQqWaN4Bm6RlvqSqQqZ1dG",
+	"COu9OIg6AZHGuJdqgn4JMqYW6XPCVraHbrEMPLdQ6lQNK4oOAQ3JNN44Dizy3Eb2WpyD1ujCskfx6tlP",
+	"GUdtTkC2x2+JBKXDZFt6191RCQjSNCvOSwTpg2AgVqFpFc76nVyI8TCYPFl5VJj9lOZnbOhMH6qEJIEx",
+	"ghI7jPbUXYTKAik1tCL67Ij6W+LxAaSpLWZiv5qVWGzKDPrvlHziWvCrDHFIRllsRBKFtAneagWvrLG0",
+	"UTpGXMjhtXb8OtIW/zYFW5UwIYJtSO25BA/RpSNpF0kmj8HLlk3ROF0d4P7x6H5gyyaEKO/8i+sc7jse",
+	"zTAMkGYv3SvtJ3XeNTsWtXWAOD+yukNcuxcJY+YXoIkChPcOCKVW4diCYQSOnYJvK/hk9INRzd9qM7b1",
+	"/oG/oJi4doajFCjhbWTMIzXR6jmi/xwLeCVEkhsBzj0vnv2sJePrL4ywVKk7dg9E8KPxdPEZtIT8MZWp",
+	"/BAAxEjtJFAC0vCdaoIahiIQ8Hn8HxmLZifctwYTsbekkgsATloRuVXyrEq7uncADpYDNcqhhiETfbJb",
+	"F0BRAZEjsEkgsY0ztXVQVK29UzZjcslssksXGhUmVHZCX0MfhdEIeU7j/r6GZN1WlE6qVXOmyQZXniPw",
+	"b6DzTxw56hJo+tORbwgO9nGZGFFp9B65f4g23GmzfwCZEu/pe0sWXUsvtgFwaUJYCL75eZnEdrJB31B2",
+	"JgKZZklBEiEFalwVvAQ28+NaRscCaX4CW2B8Qdip1MskNDK/QSEolazmJX7ikeW8vTZ2hvECkWahF45v",
+	"RaRAAEkdXSrfBccLmikgGXYLrMioD1LdMb47sHoBkSlir9Guzqm5HET5ojZXg1P4Ei4aR+YcqqFvwIbo",
+	"x9lDhxiOn6FbJEAjYaZLqMCOo5rRu+dmbJjqO8Ew4PX2ss64m8fM3b16t+TJafj0fN3NEkfK7j6O7h5e",
+	"7lHM2yFR4N8hrGK4fZjUeNPWGgwsrD39yX8QNxMiMLrxloVEp7YOxdFlyfaCOOB7wZ+CGXFw3VaqSCk9",
+	"y9sYbUbpvuMlJp3/9re//W2IEnryFm9R6Hdb0S/aXdaPk3bpYpMqFEVUIpjeUlr3lP148e/XT9i/sY9f",
+	"Pe5O6pPhkinS2L2cp82ZNEUzjDeWjoaE0o83SA9oK2LA9LRU5o/bZWZNWfJ+MayJX8JFPfGYX1uRGM5s",
+	"KatnxNbJO6CWrRX8Klkid2SXmlQtp3dTltIEoheq8xWmRfpEjTNzsZJKoTs/xNe+1qUsKDk6jiUBfzBm",
+	"mnUxHiCWePFH3BX1df97HYogLOWMpKn10jjGpEzqIpWznTeFDynuLnDDKZtQV0gdtdDbrVbIK2Wsm8Bq",
+	"kcTuatWCjAsw+OtfYvNc8nY6pZagG0Iohz6MEayA5hoMPym9OwRTOmYhVQIpSBP6fFKn5MtcoyTO5mC/",
+	"o7EOKIpici6j3xTlsUeeAtcux3AROR8G2q8WgSKhqeiYxzIOhd2pgU8h2uv40kmBNXWKHoHXbq3HtKDD",
+	"75/Hq4Obncv5CFFhlGThn7WUC+5EqI/0YjAXpRRXGRReqTY2lxzrtEuAS7nAummoazKYE/749pJQxVDc",
+	"oFQ8VLo33ROTksRUnXSsdGksDyyDzTIjg6gQV3IBgEV+Nv0eIbregPUwss6JZwqDKVPIgMIJq0kBY8iv",
+	"E34BSdgH8DgW1/lweEAaqAXabHsxrX/nD9N3DtEZBG/AAPECANicZnbBFcEtFtxx9suHt8Oc7iAVYUJw",
+	"PbKC/rwt1l2JD4VsiTBzw6/bijdxJXahtr/kTkxoH1xKtRKmMjJFenn53fPzJ3/5ZkaAdHrJ1uKaFXIl",
+	"ne1DwT+yD3ElLfIVjsgaUwSxPTgq70tN5y8qSfxzeVjvjKtaCix8fsYq7taWLWVZhii9uBLqXBcFFIUe",
+	"lasstHJ8kS4VQpCdkUnqkNwYc6ncZhBUqOtkxD12ssCululQ1fjCYRg0cnx2uG9891HgQb9QZftNwIN+",
+	"CQWLOfxx0CYBItoSZzZ2I8S+V69ZuQQMV+mOlnhN2ejg2L88m519m853kenWXLvdQtQoefWVLuttJ4UM",
+	"NUb678N5Y3pQvMcMB5neCN7aKT4l18aNWC3ItRxvUdGLXoJDOi7EOQ0zq4dMg4baCvvhO/csyGVwnBM4",
+	"qtORtJNFgMddghC67AHD/pWnVP7PCBmwFtczVvI52Mjg2FNjV0RUSBR/p3NyfipnkG6asWYi4cbU1z0Y",
+	"dCEpHA7OjAqzhDxIomJndISuP+UxHL4LsbuQs0hPG+HyKPEMDTOqIJyBhcaN4Fgy3s7ODKKXR5k7ALDU",
+	"BpoAgefV1ot18AFDC0sgdSZIrQzS+eNZHnxlzBIOZQjKEXf5MyXs/ohKRpKzhaITykDN/k3fsQTgVuRZ",
+	"F2Y/Y6uROLB6VwjzJtVftGf4pV8SMGCkA289tmjuOIVmR1RF5QrL4R7I+HJIR+3w0cgrDRPo7c8WpbBl",
+	"S12rgq20LmaRd7OJNjldFjfohg2rRZPeU7H+a7Kyh5phqXeBqvVLuSGO7Hk7xtGVk1Ak3pK9v6RDYcF5",
+	"TkXPkkLfQQPtPZaCM52tHge49ATBoDveNxd9OdShIUc2bn9t7+a/EqaQi45RlYIlHzSDQvl8iwc83Pq3",
+	"FH2bFYvae1cId0XGHTT8HwnFB12Kpwy/nTGlsSVsxrbcbOyMBfpwOwP/BaPdqkCaWaUNFR5ZtP6ehj6w",
+	"4A419mwj3bySP4r9QV9CalD09SzCKwSP1Wi9fdbqlWqhzHeRXwKE+Y1GFzp7MqNrsBSm3vpPOEOXOu2b",
+	"Y1GgcoYvXOwqbgVQ/OyTWb8wQqiH7IX2x6MsKNS3EkoYHinMpXvIXkK9Bn5tP7x5QSYOCLkFqGl/oFq2",
+	"2P5//++MbfUWGqo+fPuSffXVV397yIBqD39eIbsfK/Sixsv+h7/ub1//5d//J9tBTQEVEhN/uV3rnXr4",
+	"f6uYcn569ro1N1fC4F46u3j4+OEF1k4JxSt59vTsq4cXD7+itn+Q4kdRHmGjE/qT3+4gKt8XUCO7kJRF",
+	"+aMW1r3QyKThJ5WK0XlVlXIBP3n0O3XNoHVyrD8iIcskyoYWfO9Ff2rpYKvj4xK7unOdM7XAKq1KKwon",
+	"P7n4+liifhSVO8CFTQ0/3uhRYG9sq5Gzp//5j2Y7/Odvf/7m7Zrtlpv92dOzS0xntAAiGxDfAAipDQva",
+	"bsZ4WTJCuXoIz3nErZUrtQ0oSoSR1l3Wt9K6563rjt7+YtIij4P5i89LOE1IxNGJ9TSju9mUY49/4uWf",
+	"F0VrLDcXbV6WPy9hOfsx7Mz2HQUSzv6cHSVRpP2jFi+TVDQX33jT6OLrZ+zi65hLiFT6lsuia6f/dZZp",
+	"lx3l85zWNwJUsGQ9NDgG5BNAQHvLN8I+Y4/7XpHsgidDHsLKEMDTsR/UNLYYx7hlcOmOG/GU4SKgvQb2",
+	"m2KhG+fYdwh4bgkKF4lWaW1FG74vtofhsbrl+0xGdMCm+zqVAbwBFTrFVtsLOFx50AZmO+Y1hCWEjnhI",
+	"RAQkgt1al+KY9f1Wr5wimWhxl+okoPpvo1T+40nbf6yuO9Zt3jLhHW14sxMlnhpv5JVAYDWLVZZmG8OV",
+	"5KCshPf0cRMcHxSP/iGLPylyivu2qzKRsbujNStu+FYAAadXgWC3Qdw1Wm2yODuc81lr/gZ8799urpjH",
+	"rQyxkI+SjIsvVTLwJRGVJUSz9ZJx1XrMLHJ6eGUiwB/Byt0ZA5wLy5zYViV3Ocl51IL8zdsbkQf/XkTn",
+	"zs2ZDGpxwpTZxoqDW64mHJ81Qp/C0YlV1h2WsM7SEoOqXgm3Fia3esH9yC7f6+tKG3f/2/8Wa5jma8dB",
+	"JLyB420YJ+VuDf7ujm/S5rie3LIfLn/+aRbSilU9L5E5EN80u6INJldyQd+I1mq+isBRn35R5ZavxCN7",
+	"tfq3a2QIbu4dI3xzqfzcHd8+vY4N7tgtdx8k+7XZHu8ybtnlf7zJLcZGur6F+FF+CfupTxX6N8jMvn/3",
+	"2888BlsPpnxjwc6k0lsIas0ojWFQO2I/htOoBfmO759hGiqCNUmFGDm5pWuSHFlX8n3gL/iMDaKDohBy",
+	"zSa4VUlY5olm/PiwTXzazSI3X5oZP+qcABM/TAxb1gZKw8inPVRIWXE2DStrUp7f4wX/Zejf/vltupmE",
+	"8HQppBY0xDsVIdKiWFSYSaZ7hYpFh7H2pTXADgwkUVMxUKutoM1GVFkBbOQvdxoSb/CXfSDSS2R0xh+1",
+	"qMWJ7JGc2Y94R9LFUAxJBfl6yPELLZkA5wuRL1q0OV9s6qrfl3tB19yHo4XPGuNohVGdfhtlY8nv+EbQ",
+	"AO/wHApTkJaneZygU7+1F4dWjX1WHF7Gqu27Fwd41hhpoEHFSgZp4vl5BxmFlxSHPI2JduJgfCLk+3UG",
+	"zHoi/cZPYtfi3pgSuG0gHDv9tJ+J5UdSlt5wiyCCd3hYPy+KGNGd79maq2LWRAfCPJHKpj3aRHFrl4vh",
+	"Bjn9YrwVbhZreZUr5LptPeqJNtga0DtH75ouc1ynyes4wzM538TL8oQJppG6o6fs9WZ7+eKfZy+3gvCx",
+	"GBO74bBGlvY5das0NjNSKEDhCbArqMR2f9RiAMtse62t+AELZL+YXZ/iNRsvyI8vUvXOET5xsOozEYzo",
+	"pX29X3kOTGMZibbh61PL9KwpfMO/YslZ0tO0eiuA3KmR8FaZJHOa7bRBLpDDmsmUnNuGXy3nO4aJ+bKd",
+	"xy9heXV3Uc3GNlW7v3PT6oiFQGyz7A+hODSlpy7vff1OYp2Atk61jHVqPuYE9RQpBfNlJeNITbi5BLaz",
+	"jtr768U4+jsa9L+qHjsquItyi1WZxB+HMuwt7qadwc85CjfwnDYLjPSBSb3Vcqmy3uNlQ0j4xYh+rgHk",
+	"NSSmW+UmkK2GYpRWhCpNIdhhKDilK3pvyYd/IrM1kkH8rqUK2v4ZFR4k19fUALXRSWg3DRsSyFEQRKfZ",
+	"KfvB0NL+3gJL+5Fxpf2NI0jxpR/9Y6ELkffW39fw6qMUQgS6GakSekv9TmjDa3VEdfYkZbgXXUjxNsjW",
+	"DVhUpzmqrbrBPmCee9/6+56dv7+v2NO+CT1p0+SAQhlYYANNH2s/V0K9Qm7JW01UV6hqU2ZwE6F+DdAp",
+	"noGxtTR8BSqIGk4rbm21NtwOg4/6h/w2ok7o1wbX/Y6XxE8mvIVUV0I5LADSugwkTwHvA7AJIKUDKOpM",
+	"qofs+zYdoyC4GiC9QMyQTkeMdbqyrfV9FEFxcsbLFVcL8bJEhMPTaI6tVLWLugPrEr7+6slQg+ghVRnd",
+	"5dPbucimm7Vz6etbJwTfBXh+v3ABooVp9ZD9jJgw+A104MrgZMfeo/waf789Kv87kfdUVWUGfXx030K7",
+	"eHFK0V+6jDzebUaD+9TC84oGhGuQrSRwrYpFcrfnfoa83l4Dv5SuV+u7LlJ5S9SwvBnLca2cVz6hwBF1",
+	"EZRnSYdwRtgzQGC3/l5l+RBgPghF+OzpWSmtOxDeR81s5qJDYSYv8cpPXV9Kt7r76tIfLn/+ieFL+9WA",
+	"lvw4b1EJBFi/rCH+Ci+5D0v8B27gaWOscSzVhaHdcUSsM7GQfsEqC8TIV45vpUJgOFWwRV21v99KC7gK",
+	"pShmBPC/i9HOGQXJQsd9xEsAQDm9ia2n7bWKub5ClAKbsg86N42ucBY/RTj06xyblTc6TlP7YgSgA0Ss",
+	"PaO95wmgfKAzDifrkRGIbZE95z7gBS8JpPMLjMTcKFcyLT6SBYK5YVPtR+pvvdfti/Qx0OeyZLy9Pf3O",
+	"hSggMs0FbtfQaIFFe2tRFrOAk+bklmisYKuXXBYp4QuoXmnRuxTOleIz3K8wbsZXXKp7XaHnXZ36Ozew",
+	"260zXELjszaxlpHYpQGIyyJh9TPMPvifeOtCsRp4TpTeAbOZZQFYmpZKXA3GaF9fxVbpk1RhX02KbsLT",
+	"v1fdvfuXaVuXHvmpTdq3yOGYOczp9MN9h53vKtBEfZp011u9QmkKZJwPGcoCEFvsmSzIu54HH+tKegnk",
+	"zAgrVCiejUdVEDloqrKP/rGUJQYCe3qvvkXU+2HFsMQL86ohYKcAAszDhb2KkKr0x86fnquqTCGpDOc9",
+	"nbh2j5DVrCMQo3p1YPB3bBHLkkgg8KW9oCEYCxJLIc4GuUuo92YNtjsAe775/t17VvFSuNgQudRm228+",
+	"fwtX3If17J/0o1TFGOsZRtV5c++WKVGcukLyciPcYu0fd3Y35f5dmIV7DvDAy2WFWpst0cYH3NATGMCv",
+	"DN9Rq3fwD2wo2sfiIe9PeAtnI0QFpfnBgWiQn7PS+iZgLN+9uMKjxsgqjemeD4J85be8fkMYEadKl9yE",
+	"ESKD5pCAVjYTrI0PYiEr8Z6bg1zqN21z48kQNAOmpfDJn7qgl8QsvUVXQQZvuSl/FKKCY9/PXkM6vZXX",
+	"ooi9M3hw4FFCLFnLgJTd2aGPrJOG8l8Zreqkocq+08ngTR3JidhM+Kj7sEVPq4Y+Ioyl/ZQWKUSfwNsk",
+	"EfHekF2Do/N7bZ23mLuiNJBtxgrVH7i5k3zzPXX8/cDNp2n1uxfd8quRTiA7+1rv2LL25ij4xdLO4KNI",
+	"ZgafYAUeAr1HJZQSikcLTlCPPV0D/pIvWDT8+P+JZYMKzCPQFASzYpk5MMYyy6kSFx6aFIQmC5ABA/Tf",
+	"fwFK4oAeX1kneJEGiIS4EgAt4s45jgWuRVmMgEO2Ui1EBibWb7+SyyISDYPX2abbHc2ykACPTfMoeVlo",
+	"u/vtaJp/neYthxFT4V7hFU8W+MX44s5I54QCxXbPAUbUnZ04I4YVYd2RKBQ1Z5yr5LZZR8qLdCbmg9jq",
+	"K/GdpMT50Ly8uXmG5M9ZNvuZfnwafuX3SqxOgr1SyQWQGH5CU6k1jGCBb/lGmAcWteSMceYXEHlBNdtq",
+	"Q0Xq96HhcqV/cbXGKEC9cMKdW2cE395g2e4bCLWdyY8CcryrkG4nJ87e1ovu5X2cRCO2TaVOs2sW1Bd4",
+	"S6PgOfs/PxAJEXDzC17YALX+OzdJVWYIF6AvRwpXhNDHF2QHtKBa+vibAaAzlKQ8ZD9RehmJpCqj/ZkX",
+	"65mtk2VJtFdihJWw1CbDLwe1ewGO6ADWNel3lzfh4dmWpz6/N7fCRO5GTmI0BP2azpQnxdUG6oxsRxER",
+	"L39R5mqWEOSQIp+u/NT5vHtxcbBPB2AMo9vbRqZPyseuTdaRVGdA5/HFuTRLWZYpOo1fKq+L1gElEonu",
+	"/cUBvx65Plp08uOIPYBxJPXACEjZLMa8XmyEQ440vm8GAxwgfkhetdpxz91yaxOsJT8v23QoIc8hnWVX",
+	"wlpgrxlxc2TBwrearEdhYK17fOo9GGlpeqCm7M37VjqBKP8oxtlG6Z1iOAOtyAIW3wculy4e1KqWmOPI",
+	"mXVv6sA2cFe6Ch6QmKT/QAoQTA0DX8en9lqc4YUgRkvMUOslmgfPqBPACaBDYkpcCUM0pN1EQkNUkjsh",
+	"v8MrTlaK1jRZHDb+DLbitH77JVE2IMDCQYsJUp/5qbWEiW7XNRQZiC3TddgQSFk4WHr/VtoTFt0ruxOm",
+	"j/6QXhXpDcljgCdLjWBjRu/sWO5mah6Ahx5VLyVwGvp7AhL0Wi9LjGxS121kzUCOUKiC94fTKE7+FAvD",
+	"S0LpmHT/FEjMRqrBXja/0rF44zjW9+QC/hvaSfAkusHn0sgwooEBJrSLN4jdC/hXcW/dC34gt21NoK39",
+	"aElUczl3mhdQHpSv7/qjFhA7ICOU1jZvhI4Tr/HG6B2Hl05YVxjmMSdj7TrRO5Ylv66MQ0EbZPoV08ul",
+	"XAhmBQzBPWUPr0t7DQFnv0+ZFX7xnSjYfA88+dzOmBVbudAlqF3DHJ/D6H/5+O35X2fwv8ff+C9+larQ",
+	"O3v++MlfniDEsY2wBlRcsPB2mrIQcvefN5GNaKINSXIgAegz4PwafAzX3as8z9K353ZUNSSWPvoVuVnZ",
+	"Y1tqr1TxUFdCXW9L3CH2HBc/dN08tJURvAC21235MDLdTtlZqN0f+XGfIuZYooWxFrwg2+Alvtz5K2kr",
+	"bWXgluup6LzjpmQ6Hsjb8ybIrCGtDAZvQFHJVnGjr3+HFVs5w8Im+cwDKSpmBjH91OLgE95995+PYH96",
+	"ctFDURvlvORyCxlA1YVmOzZThm49GlTS8N2oFv50+Rg16MOoPusist+5uZe+fBAXbMsnoS+FtVr1V3S+",
+	"pWuOdHKqCttYxwq+Rz/znVYFWtjQZL4TYkPiiPGlrbQWUZtS+ndp9PYsEyN7nDJk02q8QBSQzm2oL3yw",
+	"K/wuwbpe8lKowq98pjXxNDGX1wCv4pcBwnjeI3E69L+0cEFJEjCBmVOBKAp3VIeNN59Sa/P4xM/OHnH0",
+	"7d3iNCgBKWR6WgPPINhclKXt7thHHFAa8hsXL3uOV40yp0Ij+2cBZdcdf++62BMBotO8g5NuamVDu+01",
+	"pNhsLIoquaVP2gCc2sCfsX00rNM/NmI/VD0Zt9VwImEj9mPzCE/ur0hu+tbNZgW5hcoZgHu64x0HoBfa",
+	"sAVXC1GCasRVm2H04ArOKTKqYA82H664VM9Qm4Y6LV4UAtBRsG3Qm5reH4Obl502io5sPEIDrs81eoFX",
+	"3Jd83NGWxrfIa9ommIMbUQlR2E+ORSot2EuCuLar2uE/Qvk0tOyXgisRi/RctITmprbrFqSlFw65AKK8",
+	"ZU4cFro2tlccXuIVX7g4kM7Ad8nWs/hvA+LfbY/hDgppoYWlTl8odVaMx93v1wvhACgQokSbFgoyowrI",
+	"1JIraMRWFHKgT+pDuOgeljFjGTd09p8zWyJM1H5sf0Wc+xNRh7UBcQJo4ZwvNrGOZy7WUhUExOHvXgOa",
+	"5+zs+rziTsI8wBF4LCdeFeTRtz/KxeaLMAy6kY2CMiHHOZi42qkOob+elAYMnzDDwXzq9MUXd+55yYvn",
+	"VRFYmXnbOEJaPDjMYDsEPSivRI/WuxJjgghgXwPgQJMwswsjhIKMjhVCZSIGoLM7HkyMaUrlvvn6rOXu",
+	"X9zI3YfIKYwtmdYYDJg+Z/izp+wBlgw+YBQ3P8LvsXorMGYXwAOY0zP2wDpeigdQknF4oSituLuM10TD",
+	"iaALZtSwEJAM/geiBZ5bv74IK/E/s+pS82IgNgVX3Mcx5J805hD6UZaK4cBPTxX0UcMwTgmzOoKixL/N",
+	"mIbO0Q3Fx6BDB4WMox5nia9/2h4/OCj8ZMKNjk+JW8ClECfRrQCPTomawvMhFBLrW9pK72vXUV5bvmdz",
+	"8IK8S6ycBro4XjyLWRiumCwYZ0rs4Bt/1mjESDlrNj8iIPkTJp+a+cg3wr/iCz6yYPfzJXC4u5Uah3AC",
+	"lN/hCLZOVBjigvUBq3e+J52Ny1yrQkNGWjrLauWvA0C1tSyblFPr+EKUJZQT6Amb4ZkFoLvST3DrA7rb",
+	"sTh4qcqLw7fSCNKS/yUK00n7WvOMC5qf6V/g+/+a61vM9QrBjtLz+xa+vvlhnwYaXfLSitmk4st+1PcT",
+	"l2J+OejJzeKmAbdpwR94XVeEvmm/GWx/VddPcMkJCSGtzfUtQbkyIKVh0JqXRvBiP6LiMVFi+PWoCkP4",
+	"4acWDZzijGDgEt1DlRc8KOLVASqHnxXA5Ki4ha5iSNByWCjmF1Zb0fDU59iTKy5ND1U3l+aSfLd70S6J",
+	"ape/dbTKN2OLRAbJA/2T/kX1jl9Wxpnj81K4UHxttN4GdMGmo7NTqr3Wu5Bcrtba6ZXh1brf7X7fuu4+",
+	"nO/meWNc8NbooOScLzb2GDv5Dtzz1jBHZdypQGlk0PY2Uds7rsQ9XSFGe6UzyAAdWbht3h+KtBXjrdui",
+	"z+OlBhJPshR2xn54//qNV8vvf3pzWO7a6URv7aBBnG1EdxgUmnuH731zKqBto3fdmeXA+B/xdb2tESAI",
+	"EVz3YXoWH4U57smKvqdLPgdX5G7AMCiServW6fT8+pXo7Xb19sr9S+op7N+5vhbj4Qtf6OsRzMbzRDPR",
+	"iz0Kdgmw17KFIP0sFDrGWlwgN6U63FBfW/A9/PRsdlbybZUssF1wU4x/F4De6oIwDtE84gNmNGmf2pBq",
+	"BO4DyWcufRa0yQnUFljm8P54ELTUV7Cj/CRhL0iiFwI3WAxx520ovORuSvMyGX/r+EqcjW2RuISr4WaH",
+	"OkljVUabcdohzvWVYALKZQg8C4s3sM2RO3A1d9pACUwujaevDrJ4R2gGdxkMgnV5iy0sx6YlLtp9I8k2",
+	"IvXICm4W6z46ALGJonUngHhlfTc4ySN1mipkwd0owM148SnKQb6VqoglIIR7jZlbpcGTn1En4kaU8pCP",
+	"mhZvpEVIdTn/NNwr45MPYX69odhUVq7klVBe+26l9SfqM2bEsragQ/zFah91MIGQe1MdaTigoD1vM36q",
+	"mT6xvnolHJdlsuKgLBmfA1+JogKDT6m+wNosDF+6bOHTK//t+5KrL8nKDPzco/UYXD9knfnRXUlLDXQT",
+	"8trxZ7M4sk9uzPXLaSTw+JSFK4TC7ZUImSuMSJ0ZyKwoZkQHg34Yryqjr2LK+kDGd+RRZWnl6JK7F/OM",
+	"ObjQpa5N17CM7X5rXm4StLaTvWB7tfq3a8Qcu7UjHCb1NA0feNR0+RW8j335H2+gaonOksTibnUhyn7z",
+	"/h1e8vmfLaPUFbzNGJOLXvsEFSVYJYAIu7AhF4R4G/orroRJLA3FSvpbee85VvTPFaG9cz1+pI4PQrNw",
+	"+/4obFsgvCWRhTHiV+K/TA00NfRODd3qZ0RabhslqRJ8/Lax3wk9F4t4pxXo/UsaMkl7hKuCrQWAjlMG",
+	"b7EWiw3URCNi3sO08D9a6GqfV4cvdbX/0rYAtIaPKBG9ofVMnefx1/9CEgdeOEAWQT16CfAzkS4RngK2",
+	"0ZJHuAlbA5acZXxlhMgJYcWtPdeqryrBWi+HP39Rkuhqo0SCIeA1X6zZsjbNtCF6ZTOtsfPeOr7YWLb1",
+	"joRXlfM9uOrQC05z25z5bUTXI5m8rQzmuGEHtktvmXMC9ZOrPbITEzrWKfjrQ+UquW6CBcgh7OZbSezb",
+	"dZoJAETAJaHGwhbHOEWxLSLvQeMmMgWzuVjVKiHd/WjjsHVH443fT17y80Ybx6Ko2A2TmPF+5IM3wn3o",
+	"AT34UsJ6H/qAD6gPNWAY16r49EQJhyOahd1l+VYEfkGiL7HBk0+sLkzAQO7skq65D9cXnzXG9w2jOlF0",
+	"ouQqdHg5AGaTSBTr/z9rlJ10VpTLmG24F6nPOtY0Wf+s60L2OB76zNvVQchhKQiyRbq8WD/6hy21G6Tf",
+	"/yecxz/vL8zZvaef8KG7omfw1TAcVA+KS2vNTgK2u+iwMHmZg5YyaHKy/CoNwXY3wYEDg88P7bOhX/wk",
+	"+rk2inGGe/pBNOEb453s9hnz69VCkfFqAhqoCaUW8DVxyRI6YyftOhu68ibvr/6Cz9pb6kWe96P/ryxU",
+	"Ogu166afEIeilJtoEBu9Mnw7ZCm9by67l0Lt8LhRrdKiclBfy5qXQbf4rmu1/Qw3Qz2ZxnZbbau1wDrV",
+	"vml63lyJ4OTW3pg8NxXKDXDnY2HLBxrAxzV2H5YS+jHQIz41+mZLLDN7vi23pzASIQQhyzboOxr0LTh4",
+	"bjfQyaMVnBl+wo4296NaOSNF0bvJf6FrblhLeBKhu588ZHjTEdrlxR5mFGI42Ft8Ci4hPOhhTXE9wyIS",
+	"CSCoM2ipmUXAwCVqspY4gDY/Xuuh8jDvGbTV1pfeLQDvjw2HfdEc6kj8HCEsRyJY8WL/xui6GiO3cCH1",
+	"K5XcrG57CB4BswAlU+jCh8IwdGE3slQztuLOn0tBOgOt34jSxVJwK4jk7/OqXlwacQrF/oYYsv0+L7Va",
+	"AXNO5ZJsc0ZjhiofoqQU052FD/U2i5EG350kSAUbrk2mxpTezcCtwT7ElhpEBE0Stp0QG4xWJdPyO+kW",
+	"6zhHJ22DntZPCr/61Pm/u1vMUZW57wGuBTOAuOAtoEtaZqIqWuqy1Ls2YiogpbY2xaPQDJy2zL1X+57D",
+	"cf1S357QK92HfIxwJNUm2SMvjGhaanUlFEavK74S9MbY0gNxbgC2Aq4Bfx004ErLtnyxlkowrcp9m/no",
+	"uKP+wIj/I0H4+f6nN1gDE1ImtJ0QbtS/BmRnOSu44+yXD29TTOBQwdjlrssTh6eh9fEWYeLGZP5unzAa",
+	"yfVg5fV5IVfS4QTNA5sJCSp0oFQcgImWwKCi2Faq2sUIDEhpwbdVH/nZK//9yTAT6WEDrJ1Fty3sn00X",
+	"JQk7nS44cAF6kd5WrIg+EixT2cfi+lYvNoRzcDo4Df9EdMcGVosu/Bc/O77jV51zApEjCbWigZJcaO4S",
+	"ZwWFyIatz9eqaBAtPgvL8+fa3U/DTDicGkO+RWpr6rInQOjtULjgXpsQW2zan52nVpejIpff6doKhpN7",
+	"GkMa7hUz5ou11uWsxS8Q6AVUq1alx3z+0tb1JNFX6sVIkCXRNxSx2UB8TocgM009t2wnyjJRaTU7u+LQ",
+	"85gFvRmGvDw8ArpHBd3/s0mp3es26IdIg5s/qoywwg1lOvCa+0lz+GeNwqKhUZ2gL13rbeiHQJFdQMlB",
+	"qx0CTX/ruHFt/e+n70qKXU/tJV7wr600/qn3/dB2f71cioWzeYCFFrfqHds1LfTogiS9y+yq2ljZtSqE",
+	"YTu+z0ExBLitHuvxreBXiVBDwqp7i0b9J0wO+xGk0QXzbc4BkOyfD/Ps17UGhhZhRItmpYnGPLBs4R0x",
+	"gEuPAuHqqg9Awf1SfW6om0n8a7ASE1qoF65zdub0BoGzO3x6E2E+8Saz9ivEEf2L4u8l2dxnTUGDVhhj",
+	"gzBdi9oAw4aVkcrFtEvc/nnPrY3geFcTiY/w/8tmzsNIT6IS+xkFIJxK7i5mpZjSuzhjerF5NK8Lmq+s",
+	"nfgCLrkfO/EHbvBxY+lrgIT2jk+XbnxG76CXB+hrfucGoL87CW6IzyB3pImsN8d5r1lkDLFrbbroJ9YZ",
+	"vh+o6MZL7qVg0FGAfcyC6LI4eQI2hMKAAqPkDvtMsL0ZO01wfhHubcdtZxpjLCx7fLlS4DueNhT2zV0a",
+	"4t4pHxFUhctudr4krDmcq7tG1Yd6ICwB3WF3UcDDXwssBvUKTTq20nGhoeivtdTcIeZTsu4Yr/6iWpjH",
+	"JWNnZ6VAoJhj32zLzWYUh/RosmnYlrkkICA0W+kGkbH/PJVwfvRP5OYeEmZUYiotM8LPVjEjXHBI+e6k",
+	"t2K22h+3DXNwoD0tvesE4UlpkQmKfVwLaSLLg4sJG6h/6j0EPspk/OG4hRAqCHhZMr8B7DPg2dSFYLUq",
+	"hY0M50lsOVMcgMtFwBPMbK6AqHt2tq4F5DdXa6cEhDqqki9SRffH+Hgv9mytd0wJblBwAGCd8sEIuoLH",
+	"pQiNtmFYqSE7PRqxD8nQ7yVU7tdqzCH6LWRace3vG3eqj0nJD/9O2fwH/TBE1hmzosQkNIoUiRqGR1zq",
+	"xLWrzahcJu2NQBjZdCUfogN9mvJelMW0AedITm/dpAqVnQ1iMQ89HpilQaajdscqiPyjhVbL2sohjv2X",
+	"zWVjw6/7OwGEUqMByf/6iXJ0capGhd+5NJBWu51jFcXgB25sA2SKkfdAxoDHZaKaO0jCFaxorxTAJQMH",
+	"IDJ3xNpmWrMvl+AVyipfBiCAMU4ZTeWnZjiERQd7gfES1lxvqaSW2xnUNKBlwsE79makn9nKIvszEn6g",
+	"4qCYNixqg3HEvEPtLCxxR5a23Bl53RcdeodXfMHKJJcwalpnxlpF7W6b3G3jYfjJcIdpxTIiTyt+ew32",
+	"glsoinO6aquqp4Hq+kqYkle2JZwhsC4DAbaNKBvbjlQSiHwP9NolvxIfwlWnq8jSm1Ta/1JvBQCt4wUM",
+	"EXsL0t+FtIBXg2+3EaLCqtXwEsy7FwG+IFkVEP2Z0fZyfPXbcBvjYz+bWoGxfkCwxU7Whh8XqiHp8Eum",
+	"DdTlPmu323AA3XdBy4LnuBf4+bqOKBQoxcMA2/774KreSV8sV58gZwJv3Yevv7wdzkiLXtovjD8YS22F",
+	"d64hrhAdY8roYv8rnoNAid1dJaBKyB2Al0JkYgkp3R8R5vJHVQgSVEY7gEorRI3/cEb6f/z2iYynSyFG",
+	"GcKvAfUIfJjIImLptycoX4MtBdUnuIrn81KqIoaWrBC2gcXAFfyHdyr/7LNhyEcfjmouQqfAzQ2Y7mz9",
+	"7//1+snFxQVpjxDx0gQN5XQoRXCazYHPAKC8Mla4daI6S+JNPL5oYyE+fBJHpurtfCQj+e285v5O+Nv5",
+	"zre3sp/DEUwZJ6V3gEXnLRY/sIQwPYJh2h7IBLO5N6E6HdhhfKlRGuFbWKqOhfHVcXNJCQtSpMLdlJc2",
+	"otLGEQEwn2vDnTb7B5bBT5kT1pEfIy1b8LIE47ldU/BksL2KXu1TFwzcQ/zoVyOdYIWXYaS/AlAHo9Uq",
+	"MDwuY6A0SvZWxJxEXkeGi+50fsJDspMULzjJcQKtYzMIokP83NUGKxz9Z6Us+N6C2a6LghVY2ZMvhe5O",
+	"0enNtYPZuU+xvftlGUlmCrmRputvwtI9Y6WwVgeoM3A7CQrTsAVXC+E1C+SRmNWHqM8l8vS0d8ujBS+F",
+	"KngelvH1tddsL8NlgyvkxLXr3PXWyIlLeedrAtzVNLPUVuCE2YKRppgMbw9Dwe2T9Ha+3x7N1Ynqbst9",
+	"OrHbQkMZUXWbzGyk4qWNlIlAYQ9Hmz/tvSP4jIlt5fYQzUWCtgf2IXuO3wcjxDuREMeTNkQVoAhm6/W4",
+	"C/3Qwj48OzrRZhG0OCUOxjq/G+KDmpruZ9TfWYoHluHxAQOAy4hX7uDcTU1J2HsJpNo4Gbu1LgVsyq7b",
+	"TD0oD7B3Mt4pGRMhVuiMyHfG+dVFmi96dub0UXniKFbpGcnVp7YnwnbBzZN1qsPCUnnz3L+Y13rex5gb",
+	"XXsP926VxFutNwxcnAON4MWBdgw18ANRKuL1kqDARnHw87LsUcy64L34Hh/hgrs8J+EBKVWMX9zaZHmJ",
+	"u34WmE2lsyzkB4Byj76Zl3qx8Y4w/e00KzRT4jp6xn5Ajxaxq7WnwuslXPQFztro04sa52MJ947bYDGv",
+	"hWICoIAoUF1wJwrGl054odw9Q9tjoWvlMF2r9I7p0FvqTG1dr0jCBXc5ufCApGJotLtBH62pa7/S9WIt",
+	"LJw50p28gPk7vYvBjoBagCktpxnMGVawNKX1/khe+hkQ7Zl9xGu31v4JDxemd56fhwunzfX1+fVfLv52",
+	"vuDnfgS3tshevf5w8rmENGUzPd3OTjrJ4zTNqJS2EFdyIeJs05zWSvbENC6F+wUuuBvnBu99z+dn66HH",
+	"hgROx92qH0QgCAX6sGYNgrX31x/i6P5/kbDiGpxnIINNpUU5SlZK+okFmUq1sbWAAAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

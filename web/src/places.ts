@@ -72,6 +72,7 @@ export const places: readonly Place[] = [
   { path: "/room", name: "Room and tablets", group: "beside", key: "T", roles: grown, view: () => import("@/room/RoomView.vue") },
 
   { path: "/lessons/bells", name: "Bells", heading: "Bells, holidays and odd days", group: "within", roles: onlyTeacher, view: () => import("@/lessons/BellsView.vue") },
+  { path: "/lessons/seats", name: "Seats by glaze", group: "within", roles: grown, print: true, view: () => import("@/lessons/SeatsView.vue") },
   { path: "/lessons/:key/before", name: "Before the first brush", group: "within", roles: grown, print: true, view: () => import("@/lessons/BeforeView.vue") },
   { path: "/lessons/:key/labels", name: "Cup labels", group: "within", roles: grown, print: true, view: () => import("@/print/CupLabels.vue") },
   { path: "/lessons/:key", name: "A lesson", group: "within", roles: grown, view: () => import("@/lessons/LessonView.vue") },

@@ -8,5 +8,9 @@ UPDATE setting SET body = json_set(body, '$.lessons', json((
 -- What was ticked of a lesson's lists.
 CREATE TABLE lesson (seq INTEGER PRIMARY KEY, key TEXT NOT NULL UNIQUE, body TEXT NOT NULL CHECK (json_valid(body))) STRICT;
 
+-- Who sits at which jar.
+CREATE TABLE seating (seq INTEGER PRIMARY KEY, key TEXT NOT NULL UNIQUE, body TEXT NOT NULL CHECK (json_valid(body)),
+  class TEXT GENERATED ALWAYS AS (body ->> 'class') REFERENCES class (key)) STRICT;
+
 -- +goose Down
 SELECT 1; -- a school's records are never thrown away by a step back

@@ -1373,6 +1373,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/classes/{id}/seating": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who of a class works at which jar, and what each would like. */
+        get: operations["getSeating"];
+        /** Say which jars are offered and with how many seats, and have the class seated. */
+        put: operations["setSeating"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/classes/{id}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What somebody of a class would like to work with, the best first. */
+        put: operations["chooseJars"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/lessons/around": {
         parameters: {
             query?: never;
@@ -3056,6 +3091,46 @@ export interface components {
             steps: components["schemas"]["CourseStep"][];
             /** @description Steps in later lessons */
             later: number;
+        };
+        JarSeats: {
+            code: string;
+            seats: number;
+        };
+        Seating: {
+            jars: components["schemas"]["SeatingJar"][];
+            students: components["schemas"]["SeatedStudent"][];
+            /** @description What is in the way, one sentence each */
+            notes: string[];
+            seated: number;
+            /**
+             * Format: date-time
+             * @description When the class was seated last
+             */
+            made?: string;
+        };
+        SeatingJar: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            fired?: components["schemas"]["Hex"];
+            /** @description That shows it fired on the clay of the class */
+            tile?: string;
+            seats: number;
+            offered: boolean;
+            /** @description In a clause, why nobody should sit at it */
+            trouble?: string;
+        };
+        SeatedStudent: {
+            id: string;
+            name: string;
+            mark: string;
+            choices: string[];
+            /** @description The jar; empty for no seat */
+            at: string;
+            /** @description Which of the choices that is, from 1; 0 for none */
+            rank: number;
+            /** @description Got none of the choices or the last one the time before */
+            lost: boolean;
         };
         BeforeLesson: {
             lesson: components["schemas"]["Lesson"];
@@ -6705,6 +6780,90 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Lesson"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSeating: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The seating */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seating"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setSeating: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    jars: components["schemas"]["JarSeats"][];
+                    /** @description Seat the class by its choices */
+                    assign: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The seating */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seating"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    chooseJars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    student: string;
+                    choices: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description The seating */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seating"];
                 };
             };
             default: components["responses"]["Problem"];

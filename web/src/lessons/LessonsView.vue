@@ -69,6 +69,7 @@ const term = computed(() => {
       </p>
     </div>
     <div v-if="mayChange" class="acts">
+      <RouterLink to="/lessons/seats" class="link">Seats by glaze</RouterLink>
       <RouterLink to="/lessons/bells" class="link">Bells and holidays</RouterLink>
       <el-button @click="bringing = true">Import a calendar</el-button>
       <a class="link" href="/api/timetable/calendar" download="lessons.ics">Export as .ics</a>

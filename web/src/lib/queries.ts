@@ -171,6 +171,11 @@ export const queries = {
       queryFn: () => answer(api.GET("/lessons/{key}/before", { params: { path: { key } } })),
       refetchInterval: 60_000,
     }),
+  seating: (classId: string) =>
+    queryOptions({
+      queryKey: ["seating", classId],
+      queryFn: () => answer(api.GET("/classes/{id}/seating", id(classId))),
+    }),
   rules: (of: Scope) =>
     queryOptions({
       queryKey: ["rules", of],
@@ -257,7 +262,7 @@ export const affects = {
   own: ["pieces", ...overPieces],
   scheme: ["schemes", "piece"],
   clay: ["clays", ...judged, "tiles"],
-  glaze: ["glazes", "tiles", ...judged],
+  glaze: ["glazes", "tiles", "seating", ...judged],
   jar_level: ["glazes", ...judged],
   reserve: ["budget", "pieces", "piece", "review", "today"],
   label: ["glazes"],
@@ -265,13 +270,14 @@ export const affects = {
   photograph: ["photographs"],
   programme: ["programmes"],
   class: ["classes", "rules", ...judged, "room", "timetable", "lessons"],
-  student: ["classes", "pieces", "piece", "today"],
+  student: ["classes", "pieces", "piece", "today", "seating"],
   assignment: ["assignments", "rules", ...judged],
   load: ["loads", "today"],
   house: ["rules", "glazes", "effects", ...judged],
   damp: ["room", ...judged],
   bells: ["room", "timetable", "lessons", "course", "before"],
   lesson: ["before"],
+  seating: ["seating"],
   room: ["room"],
   station: ["room"],
   stray: ["strays"],
