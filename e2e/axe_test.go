@@ -56,6 +56,31 @@ func TestNothingSeriousInAnyPlace(t *testing.T) {
 	}
 }
 
+func TestNothingSeriousAtTheLessons(t *testing.T) {
+	p, look := examined(t)
+	p.unlock("bare feet only")
+	p.goTo(afternoon)
+	p.see("h2", "Who does what when")
+	look("lesson")
+	p.goTo(afternoon + "/before")
+	p.see("h2", "Hand out")
+	look("before")
+	p.goTo(afternoon + "/labels")
+	p.see("h1", "Cup labels")
+	look("cup labels")
+	p.goTo("/lessons/seats")
+	p.click(".choices button", "7 Wren")
+	p.choose("Jars that are offered", "B11")
+	p.see("section h2", "B11")
+	p.goTo("/lessons/seats")
+	p.see("section h2", "B11")
+	look("seats")
+	p.goTo("/lessons")
+	p.clickX(`//div[contains(@class, "today")]//button[contains(., "10 Studio")]`)
+	p.see(".el-dialog", "Save the lesson")
+	look("one lesson")
+}
+
 func TestNothingSeriousAtThePlans(t *testing.T) {
 	p, look := examined(t)
 	p.unlock("bare feet only")

@@ -10,9 +10,7 @@ import (
 	"enkaustos/core/fits"
 	"enkaustos/core/glaze"
 	"enkaustos/core/lesson"
-	"enkaustos/core/plan"
 	"enkaustos/core/seats"
-	"enkaustos/core/survey"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
@@ -199,12 +197,23 @@ func offer(m school.Moment, s Seating) (all []contract.SeatingJar) {
 		if act, why, needs := fits.Mind(&g, house, ""); needs && (act == fits.Replace || act == fits.Closed) {
 			one.Trouble = &why
 		}
-		stack := glaze.Stack{{Glaze: g.Code, Coats: house.OfGlaze(&g)}}
-		looks := survey.AppearanceOf(m.Shelf, stack, plan.Spot{Firing: glaze.FiringOf(class.Clay, class.Cone, class.Atmosphere)})
-		one.Fired, one.Tile = view.Hex(looks.Fired), view.Some(looks.Tile)
+		if t, shown := shows(m, class, g.Code); shown {
+			one.Fired, one.Tile = view.Hex(&t.Fired), view.Some(t.Code)
+		}
 		all = append(all, one)
 	}
 	return all
+}
+
+// shows is a fired tile of one glaze alone on the clay of a class, at its cone where there
+// is one.
+func shows(m school.Moment, class school.Class, code string) (best glaze.Tile, ok bool) {
+	for _, t := range m.TilesByCode() {
+		if len(t.Stack) == 1 && t.Stack[0].Glaze == code && t.Clay == class.Clay && (!ok || t.Cone == class.Cone && best.Cone != class.Cone) {
+			best, ok = t, true
+		}
+	}
+	return best, ok
 }
 
 // notes say what is in the way of a good seating.

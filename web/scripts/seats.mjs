@@ -17,7 +17,12 @@ export function draw(random) {
   const children = Array.from({ length: upTo(20, 36) }, (_, i) => {
     const choices = new Set();
     for (let n = upTo(1, 3), tries = 0; choices.size < n && tries < 30; tries++) choices.add(popular());
-    return { id: String(i), choices: [...choices], lost: random() < 0.25, before: random() < 0.6 ? popular() : "" };
+    return {
+      id: String(i),
+      choices: [...choices],
+      lost: random() < 0.25,
+      before: random() < 0.6 ? popular() : "",
+    };
   });
   return { children, jars };
 }

@@ -1,7 +1,9 @@
 import { readFileSync } from "node:fs";
 import highsLoader from "highs";
 import { describe, expect, it } from "vitest";
+import { drawer } from "../scripts/drawer.mjs";
 import { fewest } from "../scripts/lesson-model.mjs";
+import { best, draw } from "../scripts/seats.mjs";
 
 describe("the proven lessons of core/schedule", () => {
   const all = JSON.parse(
@@ -16,4 +18,19 @@ describe("the proven lessons of core/schedule", () => {
     async (i) => expect(fewest(await highsLoader(), all[i], 60)).toBe(all[i]!.fewest),
     90_000,
   );
+});
+
+describe("the solved seatings of core/seats", () => {
+  const all = JSON.parse(
+    readFileSync(new URL("../../core/seats/testdata/instances.json", import.meta.url), "utf8"),
+  ) as { best: unknown; children: unknown; jars: unknown }[];
+  it("are drawn and solved again, the first five of them", async () => {
+    const highs = await highsLoader();
+    const random = drawer(20260309);
+    for (const one of all.slice(0, 5)) {
+      const { children, jars } = draw(random);
+      expect({ children, jars }).toEqual({ children: one.children, jars: one.jars });
+      expect(best(highs, { children, jars })).toEqual(one.best);
+    }
+  }, 60_000);
 });

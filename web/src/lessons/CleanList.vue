@@ -34,12 +34,7 @@ function clean() {
   <p class="soft">Burrs sanded wet, dust off with a damp sponge; then no oily hands.</p>
   <ul>
     <li v-for="h in pieces" :key="h.piece">
-      <button
-        type="button"
-        :aria-pressed="!left.has(h.piece)"
-        :aria-label="`${h.student} ${h.mark}: ${left.has(h.piece) ? 'left out' : 'cleaned with the others'}`"
-        @click="leave(h.piece)"
-      >
+      <button type="button" :aria-pressed="!left.has(h.piece)" @click="leave(h.piece)">
         <b>{{ h.student }} {{ h.mark }}</b> <span class="soft">{{ h.table }}</span>
       </button>
     </li>
@@ -56,14 +51,14 @@ ul {
   gap: 6px;
   margin: 8px 0 12px;
 }
-button {
+li button {
   border: 1px solid var(--line-strong);
   background: var(--paper);
   min-height: 38px;
   padding: 0 10px;
   cursor: pointer;
 }
-button[aria-pressed="false"] {
+li button[aria-pressed="false"] {
   text-decoration: line-through;
   border-style: dashed;
 }

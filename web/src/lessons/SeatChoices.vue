@@ -25,18 +25,20 @@ const place = (code: string) => props.student.choices.indexOf(code) + 1;
         >goes before</i
       ></span
     >
-    <span class="jars">
+    <span class="jars" role="group" :aria-label="`What ${student.name} would like`">
       <button
         v-for="j in jars"
         :key="j.code"
         type="button"
         :aria-pressed="place(j.code) > 0"
-        :aria-label="`${student.name}: ${j.code} ${j.name}${place(j.code) ? `, choice ${place(j.code)}` : ''}`"
         :title="j.name"
         @click="press(j.code)"
       >
         <i :style="{ background: j.raw }" aria-hidden="true" />{{ j.code }}
-        <b v-if="place(j.code)" class="num">{{ place(j.code) }}</b>
+        <span class="visually-hidden">{{ j.name }}</span>
+        <b v-if="place(j.code)" class="num"
+          ><span class="visually-hidden">choice </span>{{ place(j.code) }}</b
+        >
       </button>
     </span>
   </li>

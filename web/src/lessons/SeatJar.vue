@@ -59,6 +59,7 @@ section {
   display: grid;
   grid-template-columns: 1fr 1fr;
   margin: 0 -14px;
+  height: 56px;
 }
 .under {
   display: flex;

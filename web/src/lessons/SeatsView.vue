@@ -3,12 +3,14 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { useClasses } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import SeatChoices from "@/lessons/SeatChoices.vue";
 import SeatJar from "@/lessons/SeatJar.vue";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 import JarSelect from "@/ui/JarSelect.vue";
 import { attempt, say } from "@/ui/messages";
 import { dateAndClock } from "@/ui/moments";
@@ -17,6 +19,7 @@ import { dateAndClock } from "@/ui/moments";
 const screen = useScreen();
 const session = useSession();
 const client = useQueryClient();
+const classes = useClasses();
 const { print } = usePaper();
 const teacher = computed(() => session.data.value?.role === "teacher");
 const query = useQuery(
@@ -26,6 +29,14 @@ const data = computed(() => (screen.classId ? query.data.value : undefined));
 const offered = computed(() => data.value?.jars.filter((j) => j.offered) ?? []);
 const codes = computed(() => offered.value.map((j) => j.code));
 const standing = computed(() => data.value?.students.filter((s) => !s.at) ?? []);
+
+const free = computed(() =>
+  offered.value
+    .map((j) => ({ code: j.code, n: j.seats - data.value!.students.filter((s) => s.at === j.code).length }))
+    .filter((j) => j.n > 0)
+    .map((j) => `${j.code} (${j.n})`)
+    .join(", "),
+);
 
 async function keep(jars: { code: string; seats: number }[], assign: boolean) {
   const kept = await attempt(
@@ -90,7 +101,12 @@ async function choose(student: string, choices: string[]) {
       >
     </div>
   </div>
-  <p v-if="!screen.classId" class="soft">Choose a class above.</p>
+  <ChoiceBar
+    v-if="!screen.classId"
+    label="Class to be seated"
+    :options="classes.taught.value.map((c) => ({ key: c.id, name: c.name }))"
+    @update:model-value="screen.classId = String($event)"
+  />
   <template v-else-if="data">
     <ul v-if="data.notes.length" class="notes screen">
       <li v-for="n in data.notes" :key="n">{{ n }}</li>
@@ -119,12 +135,13 @@ async function choose(student: string, choices: string[]) {
       <section v-if="data.made && standing.length" class="standing" aria-labelledby="standing">
         <h2 id="standing">Without a seat</h2>
         <p>{{ standing.map((s) => `${s.name} ${s.mark}`.trim()).join(", ") }}</p>
+        <p v-if="free" class="screen">Free: {{ free }}. Ask them, and assign again.</p>
       </section>
     </div>
     <section class="screen" aria-labelledby="choices">
       <h2 id="choices">What each would like</h2>
       <p v-if="!offered.length" class="soft">Offer some jars first.</p>
-      <ul v-else class="choices">
+      <ul v-else class="wishes">
         <SeatChoices
           v-for="s in data.students"
           :key="s.id"
@@ -171,7 +188,7 @@ async function choose(student: string, choices: string[]) {
   border: 2px dashed var(--ink);
   padding: 12px 14px;
 }
-.choices {
+.wishes {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
   gap: 1px 18px;

@@ -1,0 +1,86 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+// afternoon is the lesson of 10 Studio on the demo's Monday.
+const afternoon = "/lessons/2026-03-02T13:00"
+
+// The lesson of the afternoon is foreseen in the morning, and prepared: what is ticked on one
+// screen is ticked on the other, a stirred jar and clean pieces leave the lists.
+func TestALessonIsForeseenAndPrepared(t *testing.T) {
+	s := startDemo(t)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.goTo("/lessons")
+	p.clickX(`//div[contains(@class, "today")]//button[contains(., "10 Studio")]`)
+	p.click(".el-dialog a", "What fits into this lesson")
+	p.see("h1", "10 Studio, Mon 2 Mar, 13:00")
+	p.see(".outcome", "finished in this lesson")
+	p.see(".outcome", "no plan: nobody can tell")
+	require.Equal(t, 24, p.count("ol > li .line"), "a strand for every piece")
+	require.Greater(t, p.count(".step.coat"), 60)
+
+	p.click("a", "Before the first brush")
+	p.see("h1", "Before the first brush")
+	p.click(`button[aria-label*="sponge"]`, "▢")
+	p.see(`button[aria-label*="sponge"][aria-checked=true]`, "▣")
+	other := open(t, s, "/")
+	other.unlock("bare feet only")
+	other.goTo(afternoon + "/before")
+	other.see(`button[aria-label*="sponge"][aria-checked=true]`, "▣")
+	other.click("h3 button", "All of them")
+	p.see(`section[aria-labelledby=hand] button[aria-checked=true]`, "▣")
+
+	p.see("section[aria-labelledby=jars] li", "Shake N05")
+	p.clickX(`//section[@aria-labelledby="jars"]//li[contains(., "N05")]//button[contains(., "Stirred")]`)
+	p.gone("section[aria-labelledby=jars] li", "Shake N05")
+
+	waiting := p.count("section[aria-labelledby=clean] li")
+	require.Greater(t, waiting, 2)
+	p.click("section[aria-labelledby=clean] li:first-child button", "")
+	p.see(`section[aria-labelledby=clean] li:first-child button[aria-pressed=false]`, "")
+	p.clickX(`//section[@aria-labelledby="clean"]//button[contains(., "as clean")]`)
+	require.Eventually(t, func() bool { return p.count("section[aria-labelledby=clean] li") == 1 }, patience, moment)
+
+	p.click("a", "Cup labels")
+	p.see("h1", "Cup labels")
+	require.Greater(t, p.count(".labels li"), 10)
+}
+
+// Choices by hands up, the best seats there are, and a jar that turns out dry: everybody is
+// seated anew, and who can stays.
+func TestSeatsByGlaze(t *testing.T) {
+	p := open(t, startDemo(t), "/")
+	p.unlock("bare feet only")
+	p.goTo("/lessons/seats")
+	p.click(".choices button", "7 Wren")
+	for _, jar := range []string{"B11", "B12", "N02"} {
+		p.choose("Jars that are offered", jar)
+		p.see("section h2", jar)
+	}
+	p.click("h1", "Seats")
+	p.fill(`input[aria-label="Seats at B11"]`, "1")
+	press := func(student, jar string) {
+		p.clickX(`//span[@aria-label="What ` + student + ` would like"]//button[contains(., "` + jar + `")]`)
+		p.see(`span[aria-label="What `+student+` would like"] button[aria-pressed=true]`, jar)
+	}
+	press("Caspar H.", "B11")
+	press("Caspar I.", "B11")
+	press("Caspar I.", "B12")
+	press("Caspar Q.", "B12")
+	p.click("button", "Assign the seats")
+	p.see(".el-message", "3 of 27 have a seat")
+	p.see(`section[aria-label^="B11"] ol`, "Caspar H.")
+	p.see(`section[aria-label^="B12"] ol`, "Caspar I.")
+	p.see(".notes", "Nothing chosen yet")
+
+	p.clickX(`//section[starts-with(@aria-label, "B11")]//button[contains(., "Remove")]`)
+	p.see(".el-message", "2 of 27 have a seat")
+	p.see(`section[aria-label^="B12"] ol`, "Caspar Q.")
+	p.see(".standing", "Caspar H.")
+	p.see(".notes", "All that they chose is not offered: Caspar H.")
+}
