@@ -183,7 +183,7 @@ func TestARulingFallsWithACoat(t *testing.T) {
 	p.goTo("/bench")
 	p.clickX(`//button[@aria-label="Record of ` + who + `"]`)
 	p.see(".lines .what", "Overruled that it lacks coats")
-	p.clickX(`(//ol[contains(@class, "lines")]//button[starts-with(@aria-label, "Take back: Coat of")])[1]`)
+	p.clickX(`(//ol[contains(@class, "lines")]//button[starts-with(@aria-label, "undo: Coat of")])[1]`)
 	p.see(".lines .undone", "Coat of")
 	p.press(input.Escape)
 	p.goTo("/kiln/ready")

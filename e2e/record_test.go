@@ -61,7 +61,7 @@ func TestWhatElseHappensToAPiece(t *testing.T) {
 	p.press(input.Tab)
 	p.click(".el-drawer button", "Log it")
 	p.see(".lines .what", "Wiped wet, 1 off the Face")
-	p.clickX(`//button[@aria-label="Take back: Wiped wet, 1 off the Face"]`)
+	p.clickX(`//button[@aria-label="undo: Wiped wet, 1 off the Face"]`)
 	p.see(".lines .undone", "Wiped wet, 1 off the Face teacher (taken back)")
 	p.press(input.Escape)
 	p.gone(".el-drawer h3", "What happened")

@@ -12,6 +12,7 @@ import (
 	"enkaustos/core/fits"
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
+	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
@@ -217,4 +218,22 @@ func TestInTheMiddleOfALesson(t *testing.T) {
 	c.Lessons = nil
 	_, err = c.Plan(schedule.Usual)
 	require.EqualError(t, err, "this class has no lesson in the timetable: add its bells, or another lesson")
+}
+
+// What the lessons left have no time for is said at the plan, with its figures; what fits, and
+// what nobody planned, is not.
+func TestMoreThanThereIsTimeFor(t *testing.T) {
+	h := rules.Default()
+	p := bowl(t, "Ilo", h, plan.Plan{"interior": stack("A", 3), "exterior": stack("B", 3)}, piece.Marking{}, cleaned)
+	require.Nil(t, class(h, 3, p).Lacks("Friday", schedule.Usual))
+	short := class(h, 1, p)
+	short.Lessons[0].Rings = nine.Add(22 * time.Minute)
+	f := short.Lacks("Friday 6 March", schedule.Usual)
+	require.NotNil(t, f)
+	require.Equal(t, matter.LessonTime, f.Code)
+	require.Equal(t, 10.0, f.Numbers["left min"], "22 minutes, less 4 and 8")
+	require.Contains(t, f.Text, "and until Friday 6 March the one lesson left has 10 minutes for glazing.")
+	f = class(h, 0, p).Lacks("Friday", schedule.Usual)
+	require.Contains(t, f.Text, "no lesson is left until Friday")
+	require.Nil(t, class(h, 0, bowl(t, "Ilo", h, plan.Plan{}, piece.Marking{})).Lacks("Friday", schedule.Usual))
 }

@@ -59,6 +59,7 @@ const (
 	AtAssignment Where = "assignment" // its clay and cone
 	AtRules      Where = "rules"      // the house's
 	AtStock      Where = "stock"
+	AtLessons    Where = "lessons"
 	AtClasses    Where = "classes"   // the jars that a class may use
 	AtProgramme  Where = "programme" // the tiles to make
 	AtWall       Where = "wall"      // the tiles that there are

@@ -56,7 +56,7 @@ func TestChecksSayWhatIsRegistered(t *testing.T) {
 			}
 		}
 	})
-	for _, folder := range []string{"../plan", "../ready", "../bench", "../../internal/bench"} {
+	for _, folder := range []string{"../plan", "../fits", "../ready", "../bench", "../../internal/bench"} {
 		walk(t, folder, func(n ast.Node) {
 			switch n := n.(type) {
 			case *ast.KeyValueExpr:

@@ -44,6 +44,7 @@ const (
 	Dear           Code = "dear"
 	DipFoot        Code = "dip-foot"
 	JarShort       Code = "jar-short"
+	LessonTime     Code = "lesson-time"
 	Blurs          Code = "blurs"
 	Meeting        Code = "meeting"
 	Seam           Code = "seam"
@@ -135,6 +136,7 @@ var register = []Matter{
 	{Code: Dear, Means: "a dear glaze on a large area", Weighs: []Severity{Note}, Settled: AtTiles, About: OfStock},
 	{Code: DipFoot, Means: "a dip beside a foot that no resist covers; a warning where a second dip goes down to the foot", Weighs: []Severity{Note, Warn}, Settled: AtStack, About: OfFoot, Shields: true},
 	{Code: JarShort, Means: "the open strokes of all plans of all classes, with what is kept for projects, take more of a glaze than its jar holds", Weighs: []Severity{Warn}, Settled: AtStock, About: OfStock},
+	{Code: LessonTime, Means: "it asks for more than the lessons up to its last day have time for, even with its maker alone in the room", Weighs: []Severity{Warn}, Settled: AtLessons, About: OfStock},
 	{Code: Blurs, Means: "two melting glazes meet where a sharp edge is wanted", Weighs: []Severity{Warn}, Settled: AtDetails, About: OfColour},
 	{Code: Meeting, Means: "two melting glazes touch, where the house keeps colours apart", Weighs: []Severity{Warn}, Settled: AtDetails, About: OfGlaze},
 	{Code: Seam, Means: "a detail that is edged before its ground is filled: two full stacks along the seam run; a warning where the ground runs or is refused at twice its coats", Weighs: []Severity{Note, Warn}, Settled: ByHand, About: OfGlaze},

@@ -2,10 +2,8 @@ package lessons
 
 import (
 	"context"
-	"time"
 
 	"enkaustos/core/fits"
-	"enkaustos/core/glaze"
 	"enkaustos/core/lesson"
 	"enkaustos/core/matter"
 	"enkaustos/core/schedule"
@@ -20,25 +18,16 @@ const ahead = 8
 // Class is the classes of a lesson with what is before them: their open pieces, and the
 // lessons that the first of them has from this one on.
 func Class(m school.Moment, l lesson.Lesson) fits.Class {
-	t := school.Bells.The(m.Snapshot)
 	c := fits.Class{Now: m.At.Truncate(fits.Tick), House: m.House, Seats: func(code string) int { return school.Glazes.All(m.Snapshot)[code].Jar.Seats }}
 	if len(l.Classes) == 0 {
 		return c
 	}
 	c.House = m.HouseOf(m.House, l.Classes[0], nil)
-	for next := range t.Coming(l.Classes[0], l.Begins(time.Local)) {
-		if len(c.Lessons) == 0 && next.Key != l.Key {
-			continue
-		}
-		c.Lessons = append(c.Lessons, fits.Lesson{Key: next.Key.String(), Begins: next.Begins(time.Local), Rings: next.Rings(time.Local)})
-		if len(c.Lessons) == ahead {
-			break
-		}
-	}
+	c.Lessons = school.LessonsAhead(m, l.Classes[0], l, ahead)
 	for _, class := range l.Classes {
 		for _, p := range m.PiecesOf(class) {
 			if open(m, p) {
-				c.Pieces = append(c.Pieces, piece(m, p))
+				c.Pieces = append(c.Pieces, school.ToFit(m, p))
 			}
 		}
 	}
@@ -56,12 +45,6 @@ func open(m school.Moment, p *school.Piece) bool {
 		return true
 	}
 	return false
-}
-
-func piece(m school.Moment, p *school.Piece) fits.Piece {
-	a, glazes := m.Assignments[p.Assignment], school.Glazes.All(m.Snapshot)
-	return fits.Piece{ID: p.ID, Hand: p.Student, Body: p.Body, State: p.State, Survey: m.Survey(p), Order: m.Order(p), Drying: m.Drying(a), House: a.House,
-		Kind: func(code string) glaze.Kind { return glazes[code].Kind }, Weight: 1}
 }
 
 // find is the lesson of a key.
@@ -126,7 +109,7 @@ func showCourse(m school.Moment, at lesson.Lesson, class fits.Class, planned fit
 func showPiece(m school.Moment, class fits.Class, c fits.Course) contract.PieceCourse {
 	p := m.Pieces[c.Piece]
 	student, a := m.Maker(p), m.Assignments[p.Assignment]
-	due := dueOf(m, a)
+	due := school.DueOf(m, a)
 	one := contract.PieceCourse{Piece: p.ID, Student: student.Name, Mark: student.Mark, Title: a.Name, Class: a.Class, Unsure: c.Unsure, Done: c.Done, Ends: view.When(c.Ends.UTC()),
 		Due: view.Some(due.String()), Behind: behind(class, c, due), Steps: []contract.CourseStep{}}
 	for _, s := range c.Steps {
@@ -140,15 +123,6 @@ func showPiece(m school.Moment, class fits.Class, c fits.Course) contract.PieceC
 			Begin: s.Begin.UTC(), End: s.End.UTC(), Optional: s.Optional})
 	}
 	return one
-}
-
-// dueOf is the last day on which the pieces of an assignment can be glazed: its own, else
-// the last of the term; zero where neither is known.
-func dueOf(m school.Moment, a *school.Assignment) lesson.Date {
-	if a.Due != 0 {
-		return a.Due
-	}
-	return school.Bells.The(m.Snapshot).To
 }
 
 // behind says whether a piece asks for more than the lessons up to its last day have time

@@ -31,7 +31,7 @@ func (l Lessons) ListRemedies(_ context.Context, r contract.ListRemediesRequestO
 	if err != nil {
 		return nil, school.Says(err)
 	}
-	now, due := len(class.Lessons), dueOf(m, m.Assignments[p.Assignment])
+	now, due := len(class.Lessons), school.DueOf(m, m.Assignments[p.Assignment])
 	for _, c := range planned.Courses {
 		if c.Piece == p.ID {
 			now = c.Done

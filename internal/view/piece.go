@@ -286,6 +286,9 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 	}
 	whole := Piece(m, by, p)
 	heard, hushed := Heard(m, p, m.Findings(p, at))
+	if f := school.LacksTime(m, p); f != nil {
+		heard = append(heard, *f)
+	}
 	whole.Findings = Findings(heard, p.Body)
 	of := m.Case(p)
 	help := a.Shelf.Help(of.Plan, of.Work)

@@ -2801,7 +2801,7 @@ export interface components {
         /** @enum {string} */
         Severity: "stop" | "warn" | "note";
         /** @enum {string} */
-        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "blurs" | "meeting" | "seam" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "coats-astray" | "same-or-next" | "jar-doubted" | "latex-on" | "not-bone-dry" | "damp" | "closed" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
+        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "lesson-time" | "blurs" | "meeting" | "seam" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "coats-astray" | "same-or-next" | "jar-doubted" | "latex-on" | "not-bone-dry" | "damp" | "closed" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
         Finding: {
             code: components["schemas"]["MatterCode"];
             severity: components["schemas"]["Severity"];
@@ -2817,7 +2817,7 @@ export interface components {
              * @description Where the way out is taken; hand where it is no matter of a screen
              * @enum {string}
              */
-            where: "stack" | "tiles" | "details" | "assignment" | "rules" | "stock" | "classes" | "programme" | "wall" | "hand";
+            where: "stack" | "tiles" | "details" | "assignment" | "rules" | "stock" | "lessons" | "classes" | "programme" | "wall" | "hand";
             /** @description The figures behind the sentence */
             numbers?: {
                 [key: string]: number;

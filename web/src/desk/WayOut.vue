@@ -24,6 +24,7 @@ const ways: Partial<Record<Schemas["Finding"]["where"], () => Way>> = {
   assignment: () => ({ text: "Change clay or cone", to: `/plan?change=${props.assignment}`, teacher: true }),
   rules: () => ({ text: "Open House rules", to: "/rules", teacher: true }),
   stock: () => ({ text: "Open Stock", to: "/stock" }),
+  lessons: () => ({ text: "Open Lessons", to: "/lessons" }),
   classes: () => ({ text: "Open Classes", to: "/classes", teacher: true }),
   programme: () => ({ text: "Open Tiles to make", to: "/tiles/programme" }),
   wall: () => ({ text: "Open the tiles", to: "/tiles" }),

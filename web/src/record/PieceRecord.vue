@@ -97,7 +97,7 @@ function keep(event: Omit<NewEvent, "piece">, done: string) {
             <button
               v-if="h.undoable"
               type="button"
-              :aria-label="`Take back: ${h.text}`"
+              :aria-label="`undo: ${h.text}`"
               @click="keep({ kind: 'undo', undoes: h.id }, 'Taken back. Nothing is deleted.')"
             >
               undo

@@ -1,0 +1,62 @@
+package school
+
+import (
+	"time"
+
+	"enkaustos/core/fits"
+	"enkaustos/core/glaze"
+	"enkaustos/core/lesson"
+	"enkaustos/core/matter"
+	"enkaustos/core/plan"
+	"enkaustos/core/schedule"
+)
+
+// ToFit is a piece as a plan of a lesson knows it.
+func ToFit(m Moment, p *Piece) fits.Piece {
+	a, glazes := m.Assignments[p.Assignment], Glazes.All(m.Snapshot)
+	return fits.Piece{ID: p.ID, Hand: p.Student, Body: p.Body, State: p.State, Survey: m.Survey(p), Order: m.Order(p), Drying: m.Drying(a), House: a.House,
+		Kind: func(code string) glaze.Kind { return glazes[code].Kind }, Weight: 1}
+}
+
+// LessonsAhead are the lessons of a class from one of them on, at most so many.
+func LessonsAhead(m Moment, class string, from lesson.Lesson, most int) (all []fits.Lesson) {
+	for next := range Bells.The(m.Snapshot).Coming(class, from.Begins(time.Local)) {
+		if len(all) == 0 && next.Key != from.Key {
+			continue
+		}
+		all = append(all, fits.Lesson{Key: next.Key.String(), Begins: next.Begins(time.Local), Rings: next.Rings(time.Local)})
+		if len(all) == most {
+			break
+		}
+	}
+	return all
+}
+
+// DueOf is the last day on which the pieces of an assignment can be glazed: its own, else
+// the last of the term; zero where neither is known.
+func DueOf(m Moment, a *Assignment) lesson.Date {
+	if a.Due != 0 {
+		return a.Due
+	}
+	return Bells.The(m.Snapshot).To
+}
+
+// alone is enough effort for one pair of hands.
+var alone = schedule.Effort{Alone: 400, Seed: 1}
+
+// LacksTime is what is to be said of a piece that asks for more than the lessons left up to
+// its last day have time for, with its maker alone in the room; nil where it does not, and
+// where no last day is known.
+func LacksTime(m Moment, p *Piece) *plan.Finding {
+	a := m.Assignments[p.Assignment]
+	due, at := DueOf(m, a), m.At.Local()
+	stage := m.Survey(p).Stage
+	if due == 0 || a.Over || p.State.Firing != nil || p.State.Load != nil || stage != matter.Plan && stage != matter.Bench {
+		return nil
+	}
+	c := fits.Class{Now: m.At.Truncate(fits.Tick), House: a.House, Pieces: []fits.Piece{ToFit(m, p)}}
+	for _, l := range Bells.The(m.Snapshot).Left(a.Class, at, due) {
+		c.Lessons = append(c.Lessons, fits.Lesson{Key: l.Key.String(), Begins: l.Begins(time.Local), Rings: l.Rings(time.Local)})
+	}
+	return c.Lacks(due.Said(), alone)
+}
