@@ -84,3 +84,45 @@ func TestSeatsByGlaze(t *testing.T) {
 	p.see(".standing", "Caspar H.")
 	p.see(".notes", "All that they chose is not offered: Caspar H.")
 }
+
+// A bell that comes with half a coat and a loose lid: at clearing-up time the tablet turns to
+// what must come back, the lesson's page says what was done, and the next lesson of the class
+// begins with what was left.
+func TestABellThatComesTooSoon(t *testing.T) {
+	s := startRoom(t)
+	teacher := open(t, s, "/")
+	teacher.unlock("bare feet only")
+	tablet := pairedTablet(t, s, teacher, "Window table")
+	tablet.click(".lists button", "Before the first brush")
+	tablet.see(".lists li", "B11 Heron Weather")
+	tablet.click(`.lists button[aria-label^="B11"]`, "▢")
+	tablet.see(`.lists button[aria-label^="B11"][aria-checked=true]`, "▣")
+	tablet.click(".names button", "Ilo N.")
+	tablet.click(".add", "Add coat")
+	tablet.see(".net", "Window table")
+
+	// 09:15, and 45 minutes on: the bell goes at 10:05, clearing up began at 09:57.
+	c := client(t, s.url)
+	send(t, c, "POST", s.url+"/api/demo/clock", map[string]int{"minutes": 45})
+	tablet.goTo("/station")
+	tablet.see(".lists h2", "Clear up now")
+	tablet.see(".lists li", "N05 Moss Telegram")
+	tablet.click(`.lists button[aria-label^="Brushes"]`, "▢")
+	tablet.see(`.lists button[aria-label^="Brushes"][aria-checked=true]`, "▣")
+
+	teacher.goTo("/lessons/2026-03-02T09:00/close")
+	teacher.see(".big", "1 coat was laid")
+	teacher.see("li.done", "Brushes")
+	teacher.see("li.done", "Window table")
+	teacher.goTo("/lessons/2026-03-02T09:00/wall")
+	teacher.see(".time", "until the bell: clear up now")
+	teacher.see(".colours li", "B11")
+
+	// The bell goes; Thursday's lesson of the class begins with the lid that nobody tightened.
+	send(t, c, "POST", s.url+"/api/demo/clock", map[string]int{"minutes": 20})
+	teacher.goTo("/lessons/2026-03-02T09:00/close")
+	teacher.see(".left", "N05 Moss Telegram: rim wiped, lid tight")
+	teacher.goTo("/lessons/2026-03-05T09:00/before")
+	teacher.see(".left", "N05 Moss Telegram: rim wiped, lid tight")
+	teacher.gone(".left", "Brushes")
+}

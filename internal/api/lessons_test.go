@@ -121,6 +121,10 @@ func prepare(c *caller, key string) {
 	require.Len(t, ticked, 2)
 	require.Equal(t, "teacher", ticked[0].By)
 	require.Len(t, do[contract.BeforeLesson](c, 200, "PUT", "/lessons/"+key+"/ticks", body{"items": []string{"glaze:A"}, "done": false}).Ticked, 1)
+	require.Len(t, do[contract.BeforeLesson](c, 200, "PUT", "/lessons/"+key+"/ticks", body{"items": []string{"back:tables"}, "done": true}).Ticked, 2)
+	closing := do[contract.CloseLesson](c, 200, "GET", "/lessons/"+key+"/close", nil)
+	require.NotEmpty(t, closing.Back)
+	require.Empty(t, closing.Unticked, "its bell has not gone")
 	do[contract.Problem](c, 404, "PUT", "/lessons/2030-03-05T03:00/ticks", body{"items": []string{"x"}, "done": true})
 }
 

@@ -1261,8 +1261,11 @@ type BeforeLesson struct {
 	Glazes []PutOutGlaze `json:"glazes"`
 
 	// Hand Pieces to hand out, in the order in which they are fetched
-	Hand   []HandOut    `json:"hand"`
-	Jars   []JarToMind  `json:"jars"`
+	Hand []HandOut   `json:"hand"`
+	Jars []JarToMind `json:"jars"`
+
+	// Left What was not put right at the end of the last lesson of these classes, the first thing to do
+	Left   []string     `json:"left"`
 	Lesson Lesson       `json:"lesson"`
 	Ticked []LessonTick `json:"ticked"`
 	Tools  []PutOutTool `json:"tools"`
@@ -1512,6 +1515,40 @@ type Clay struct {
 	// Hottest The hottest cone of its range
 	Hottest string `json:"hottest"`
 	Name    string `json:"name"`
+}
+
+// CloseLesson defines model for CloseLesson.
+type CloseLesson struct {
+	Absent []string `json:"absent"`
+
+	// Back What must come back
+	Back []PutOutTool `json:"back"`
+
+	// Clearing When clearing up begins
+	Clearing time.Time `json:"clearing"`
+
+	// Done Coats that were laid in the lesson
+	Done int `json:"done"`
+
+	// Finished Whose pieces lack no coat any more
+	Finished []string `json:"finished"`
+
+	// Halves Coats that were begun and are not whole
+	Halves []HalfCoat `json:"halves"`
+	Lesson Lesson     `json:"lesson"`
+
+	// Out Jars that are empty, dried out or closed now
+	Out []string `json:"out"`
+
+	// Planned Coats that were foreseen for it as it was prepared; 0 where nobody prepared it
+	Planned int          `json:"planned"`
+	Ticked  []LessonTick `json:"ticked"`
+
+	// Unticked What nobody ticked, once the bell has gone
+	Unticked []string `json:"unticked"`
+
+	// Wet Whose pieces are wet, and until when
+	Wet []string `json:"wet"`
 }
 
 // Clues What can be seen on a piece without a name; what is left out is not known
@@ -1993,6 +2030,17 @@ type GuideVerdict struct {
 
 // GuideVerdictVerdict defines model for GuideVerdict.Verdict.
 type GuideVerdictVerdict string
+
+// HalfCoat defines model for HalfCoat.
+type HalfCoat struct {
+	Glaze string `json:"glaze"`
+	Piece string `json:"piece"`
+
+	// Rest What of it is still to lay
+	Rest    string `json:"rest"`
+	Student string `json:"student"`
+	Surface string `json:"surface"`
+}
 
 // HandOut defines model for HandOut.
 type HandOut struct {
@@ -3212,11 +3260,17 @@ type StationState struct {
 	ClassName string `json:"className"`
 
 	// Classes The classes that it serves now
-	Classes []string   `json:"classes"`
-	Ends    *time.Time `json:"ends,omitempty"`
-	Locked  bool       `json:"locked"`
-	Name    string     `json:"name"`
-	Now     time.Time  `json:"now"`
+	Classes []string `json:"classes"`
+
+	// Clearing When clearing up begins
+	Clearing *time.Time `json:"clearing,omitempty"`
+	Ends     *time.Time `json:"ends,omitempty"`
+
+	// Lesson The key of the lesson that runs
+	Lesson *string   `json:"lesson,omitempty"`
+	Locked bool      `json:"locked"`
+	Name   string    `json:"name"`
+	Now    time.Time `json:"now"`
 
 	// Pictures It speaks in pictures and few words
 	Pictures bool `json:"pictures"`
@@ -4508,6 +4562,9 @@ type ServerInterface interface {
 	// GetBefore What is handed out, put out, stirred and cleaned before the first brush, and what is ticked of it.
 	// (GET /lessons/{key}/before)
 	GetBefore(c *gin.Context, key string)
+	// GetClose What came out and must come back before the bell, what was done in the lesson, and what is left to say.
+	// (GET /lessons/{key}/close)
+	GetClose(c *gin.Context, key string)
 	// GetCourse Who does what when in a lesson, and after which one each piece is finished.
 	// (GET /lessons/{key}/course)
 	GetCourse(c *gin.Context, key string)
@@ -5937,6 +5994,31 @@ func (siw *ServerInterfaceWrapper) GetBefore(c *gin.Context) {
 	}
 
 	siw.Handler.GetBefore(c, key)
+}
+
+// GetClose operation middleware
+func (siw *ServerInterfaceWrapper) GetClose(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "key" -------------
+	var key string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "key", c.Param("key"), &key, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter key: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetClose(c, key)
 }
 
 // GetCourse operation middleware
@@ -7780,6 +7862,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/lessons/around", wrapper.LessonsAround)
 	router.GET(options.BaseURL+"/lessons/:key/course", wrapper.GetCourse)
 	router.GET(options.BaseURL+"/lessons/:key/before", wrapper.GetBefore)
+	router.GET(options.BaseURL+"/lessons/:key/close", wrapper.GetClose)
 	router.PUT(options.BaseURL+"/lessons/:key/ticks", wrapper.TickLesson)
 	router.GET(options.BaseURL+"/lessons/:key/remedies", wrapper.ListRemedies)
 	router.PUT(options.BaseURL+"/lessons/:key", wrapper.ChangeLesson)
@@ -10071,6 +10154,45 @@ type GetBeforedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetBeforedefaultApplicationProblemPlusJSONResponse) VisitGetBeforeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetCloseRequestObject struct {
+	Key string `json:"key"`
+}
+
+type GetCloseResponseObject interface {
+	VisitGetCloseResponse(w http.ResponseWriter) error
+}
+
+type GetClose200JSONResponse CloseLesson
+
+func (response GetClose200JSONResponse) VisitGetCloseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetClosedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetClosedefaultApplicationProblemPlusJSONResponse) VisitGetCloseResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -13325,6 +13447,9 @@ type StrictServerInterface interface {
 	// GetBefore What is handed out, put out, stirred and cleaned before the first brush, and what is ticked of it.
 	// (GET /lessons/{key}/before)
 	GetBefore(ctx context.Context, request GetBeforeRequestObject) (GetBeforeResponseObject, error)
+	// GetClose What came out and must come back before the bell, what was done in the lesson, and what is left to say.
+	// (GET /lessons/{key}/close)
+	GetClose(ctx context.Context, request GetCloseRequestObject) (GetCloseResponseObject, error)
 	// GetCourse Who does what when in a lesson, and after which one each piece is finished.
 	// (GET /lessons/{key}/course)
 	GetCourse(ctx context.Context, request GetCourseRequestObject) (GetCourseResponseObject, error)
@@ -15597,6 +15722,32 @@ func (sh *strictHandler) GetBefore(ctx *gin.Context, key string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetBeforeResponseObject); ok {
 		if err := validResponse.VisitGetBeforeResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetClose operation middleware
+func (sh *strictHandler) GetClose(ctx *gin.Context, key string) {
+	var request GetCloseRequestObject
+
+	request.Key = key
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetClose(ctx, request.(GetCloseRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetClose")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetCloseResponseObject); ok {
+		if err := validResponse.VisitGetCloseResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -18105,458 +18256,465 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkhs3ti74Kog6J8LnzGZJJdnt3S390s3yRbI1Knk7JvZ4IkAmSMJMAmkAWSx2h97iPMk8wjzAeaYJ",
-	"rLWAzCSBvFSxSlL39h+ryGQmElhYWNfv+8fZQm8rrYRy9uzJP86MsJVWVsAf74yel2Lr/7nQygnl/D95",
-	"VZVywZ3U6mGFV/zbH1Yr/51drMWW+3/9dyOWZ0/O/tvD5v4P8Vv7MNz348ePs7NC2IWRlb/d2ZOz39bc",
-	"sZ1Qju2MVqsZk4ppJZgV/vkLceZ/Qvfxj3m21TUOqzK6EsZJHPqiruD/3btfbnlZMv8d00v27QXbvmFO",
-	"s0rXhunanc3O3L4SZ0/OVL2dC3P2cXa2Kvnfhb8TfWOdkWrlvynF0h0/YvuG+S/8uN1asD+4mbHdWhjB",
-	"pGPSso3SO5V60LZsPaX5WPFt6vEfZ2dG/FlLI4qzJ/9Jo4SbzPDdf4+P0PM/xML5ez2rKqOveHk8XRze",
-	"ZKnN1v/rrOBOnDu5Fc1Am/derLlaidTsSrWA19xxyzg8SxRnszPpxNYOykTJ1Qu4s38GPZQbw/cwC9ql",
-	"F8E6jt8IVW/9TNTKCuEnuDUAI1xtFPwTB1+0piczo3hjenLz0slptVau1Fak5HAu7Z+1eKFVeviLklub",
-	"+2af/iJ3r6IWx2vyYS1Yya1jBd8zrdhuLRdrv0YLrthcMBCcoiuiSjuQXaEKv038P50w25QsCFX46Yqj",
-	"mWtdCq78V16YkuNcGb9Ayd/IIvmLP7hJiNuP3Fg/4i3fs9qKp0xsK7dnS23YzmsRP26YX39FWwyP7n8o",
-	"bVteiGcTdsSWm43/54CIv6XL/C8Et7WhvVcU0r8SL991RKd5tq7npUjpjCNRzGiL2Zm+EuZ4Cn9wbM0t",
-	"g1Vk2jDpLE2ZtIybxVriBjpeqUqKhWjPplROrHBURpSCW5SLw+fZZkmYFQJXasG3wkuadIyrAj/zOsSt",
-	"db1aOxRC7pIDMXWZ0kXf6x3bcrVn8D3e3DK9U/4ha26be7UGbvVWJCdJWhAr6+rCryjbrTXb+Q2zWGsr",
-	"FIza7xp/kRe73VqXJHzJQTuxrUpSXKO044u1louEZjxQWhJUHD0WZIH2YUviSLWQIokr2Uhxa3hhemkL",
-	"tpa2Xw+SIk8cM1ttK69qhl74WXNlSxlu+fUboVZuffbkm4tZXje2rvvr7KSasq1l0jqy9exHF30qs/v4",
-	"n/VcF3u202Zj/eNhL+zZVhvxFGTXiIU2BbOO79NCdWItOTTXW379A177zcVFSod+bjqxLRQXs7OtVHGd",
-	"Eq/XVmIn3cDNvH17kdjOx7uqs2eCmaOvZQEmOGzKol7Av4+smtnZ9flKn9OHIMIPWjdsfX0ut5U2aMFw",
-	"PylnQm14bZ22DxfaiIdoYvohPtvx/TuvNY43uF/17PmT3HbPWCms1SqoaJRFr/3XoiyY9TZl/gRK24Tw",
-	"m9GnN2n1tGUgXZl+yC6sSL8ZiaNsHoIb4yzcOdynmaCUYn3OF5u6up3VPt+7gy0klfv2m+Q5OM7noPMF",
-	"zmW8e3rsqkiYxdyM3zv+Fs+M4ClTbS3kau3evh2pHCpu0M8d/eB33LjBczeOIjxhhm+YmxB4m+PlNIK/",
-	"ePt45Kvo2pVSidGvbmuz5IsR6xounMUB5V4D5uZYB2xHjmi33g+Pxl808/dMDkIstRFvQIEk5nOHVkNX",
-	"4YDmsmBQMm6E9/vDCW603o71VxslmJDKBSip7KM1gwvYHIbvHy0NW0pjHVto2E+jhvA9V8UvtUsNAJT1",
-	"eEF/V7tfavcaNXxik9Eezr2N/97P4yxEPbQphPF/oBHl1mIPc70UbrEeHxPoecFg7Iy6z4/cfNBvpSpS",
-	"dyqj9PTdgmQMjoTFBs2CUc/GH36Qi03q4U7rcuoyfdC6HNRI9Fa0djPcC1EuwoOjXY8CG18uvdfKsv/4",
-	"5sovvFTc7NlOiI33KBf7BWz+g+icP+QP5HO8vfk4YW4KVdgRlr914QA4fA1/bgY9UPD9jNl6sWbcsou/",
-	"PXn0l65dn7qzq41KOxU4FXhnmI4Ze+Q9ymczdsHElaDZesrIpQD/wxtD+FC59Rbf42/BYsU/LlKHtr9H",
-	"kVJ4j9hbrfxNnWb/zi5r/++n7MJvT44D8o8r0K2ID/z3/ucdiFtY0DjDtCIZQdK742FC5Neu9c6yub8C",
-	"xOlKmJJXM1ZXfvSc4UHrh77dMj7XVwJdLz5PSNkSRzegY8Q1mPt8N/LKuvqgRx1wB1MEv0vOR6kXG4zO",
-	"HJxfc127ttEforzRgb8SBjx87WWlMHs0+Re61LWBtdCLTXDxEyFP3PfGTol1LXQhhp0654R54a/0W3Of",
-	"CtDAcnNWar1hO117U1845zeH0m4t1YqJ0go2F/6fkAsAmcKJgLPSa7UVlyr5YkuJ0cekk+19YT93pi4F",
-	"7rNj98I6vhp80Uu4qNe48r7iddq52PER9g/M96xllMHt8MdhlDMSlSPp6rp/RvBi/yCI2xTfD34JQ3uu",
-	"rxMRMsUqeS1KG9TcRlSOVXLhaiNmbGn0FrepriA5crRT18nUxy756XXy033i04OZvD7zl/nbzs7W6Z2o",
-	"r98LXlDYojtEv8vdsi4zwe6Sr8af49+VfJV2Zq5HKqGSz4eufM93b/gchHMB+/F43f73/3r1+OLiAvYC",
-	"LNBcXw/qMf9oHGpz5zABs2aaUvP7gpdCFTyh6uD0GR1Lodu8JBvqYBZhCN27DUb8vYimT280y+lM7kuF",
-	"OJ1+ki7GbHO8bHZGxzC9Q98kvsTbHs5jJk+21qUsMhkltODsRJM2NY26KDKaHryCooCJlJYteFmKAuLm",
-	"a71j0jFTK5ucVl6v1i4ZlS+lsMHj6K5KO1I3YJd1bK6WicYtZcNwqGdD+cIC4+XwuGa6cUriWzRz3bey",
-	"PzTauGsPFMnIMS6Ht5qsLCijYkQluEtnOSB/nwtszkVZ5k7r5qbjoifeYUg5x1wtBMxp9lXAOUerAB86",
-	"A1EpNOYm+UawquTtwGDr/dDlGNIhcFFr5+d2zPht8T2tecrH1Nbl3xYFz1IcPsQmQKrlVoBtC2k6PEc1",
-	"5Sf8hDhQUPS10i4bzZuuXH/m22wmPicgkLPjG6GYdmthdtJ685wr2kk7I52D3Px4xZzUqolApD1rrVgY",
-	"ZRDnGW2dtuwFOSEJgCfRQjVbpG+X/kxB0oRnm5oebQW5yjbGQ9rJGAWm6VdJHRjE8EiHYVRFLynhWORS",
-	"Q+Iq1Pcciwfa0qPt/5JPuTpEkg+8bYu5MxgVvMJIJUshZ3qdWfQDYFAh85leNFXIcDh2VyzmEXojLyHS",
-	"Z709fPxGF949fUTZ1nFhz5T3Wwm+wVSzJJUH2hzcHOsmbJxcFgJGj0NITxON53CSsj7M9chY7/4mLjO5",
-	"Omi4Dzg38IoPwgtMcW5wcj7C65tUrkIPWuXeK/o4O9tIjJNGf90IcDjWEmyDeckXm6S3WqYtlIq7xfor",
-	"LFt48388hU1T25qXUBJXK69PmOWQ9Y+Bm0cXF63QzaOhOUaTH0aelghT5LL5C81TsbSLJxhMr8sYUFvr",
-	"2orOIB8PhbMWWonDiN7jVFywEOhQHGu9QigrXWKzrR5u3zxlF09I6bKdkKu1KDAUcCyk7am9SI67kfNC",
-	"Vi/S0xIrUuamtv5pMH2wkoWsoODGq0W52DBuYXTc4moPDOrx8JBeDs7EyGeNmoBLsdAUju0d99Ctllp3",
-	"ttOi5HILp4TSKh3PCjtwSGhuWBMwOkhoaqVERixtKQtK2x1LyJJTFdZaVpY5w69ESaLqYu1oz6x+PbhA",
-	"IGLpke14t8jgjIr14PMZ1TKmSyeTiuOl92ITeoPU7HFtGBj1jG+1WqEvxk1hn7KttBbCgFCkqDRsGirL",
-	"8StZJO3e0enFnN57I5bul7rnBW74TPh5zyGMpSLZnPnxuq0Fv9qnjhC52EBkhytyFVa1txcVq2pTaZsu",
-	"rDDCypS7AibKRogKPOM5ykQQlR2/BjvMievkxrSOo9SNizDwPRVFx6SPV3OHzkEr6tqfPcpmuOktcHTJ",
-	"xQj2/GGqnmojM9WC6O97UcUCLkjzYFgb6xzzZVy3rZEbXzC8hnMoFSV3WDK5lKqQakUOqcQNqmzww+1a",
-	"78YGA7opgcOFPFXdLy/LSd5lyfcU7D3WxHgUgy6Gg9q7KfM9GuR+YKwwuqpEMQMLjPmTp9z3+UC5wqPx",
-	"vvklFRGNKgMlX6lb7Bkf2ZGzmAYmichuhBe6pvEeWoL1lPeA20yQg3H1SJ23xgFlXmSfq9M/loTv/N2Z",
-	"VgsxC+UakIV7GtNU4VDCzBLWMJIpWYHQ+9v8P//tPy/O/8bPl7//49uP/70vr5bcvmlpLrrFdu10xITM",
-	"51o7J1L6/gMY7vAl84MIFXoGvIHZTZeJElpxoRTFbnAUYez0dukFrLMRKDIKrBAKYmQMnDu2k26ta8c4",
-	"mAtPcRNLi506/gvqeggGViamM1h+PLpMud9DQIVTSkGFwFKRZotm3jcXw/4TJIGTq2r4juH3qNkhkWzZ",
-	"VlsXKw8Ssvvs/Lus+IZuj6FXTxQmjS/8OLYBkpan5i5XK3nQsOQVt14yziDfQj5Zx8DuL6mccMvj3at3",
-	"CisJunf4BX4sqyeQGfH+QEFtCzuh3Cxd+DAiArMUpRtMTPpr2vrjyLaB1jy3NrpercmmNOJJaBwS0q2F",
-	"YTtZeaW5XDKlDUWE53yx8ecnZ7aUVdLyybfardMFI9SytMPgN+PoWres0vB3AU+0lUbNNdfOlWkHMnMC",
-	"JRNbEKIpuWKFFjQCu4nRO4jpOrYX6foCrX4TLj/FWkG9ixceyoZwy6yTZcl2mTuapBYHcereZi5WtcIg",
-	"TcUNfSHD7Z1maDKMOG1xxZJKWqtlbZOxxChcRyIq1Ye1+JEntNazUm5Ep6eSw9B3a6FABIunWC8CeUYU",
-	"Qr5nRteqyEx/pk/K/zb5DTn//dE0tLLwJviT5kCLb5eer2Qba1+b1ZQKlePmxlWr9yczIGPFpROJuvO5",
-	"WEk1ofQcdmHSgpFVJnSn8UlN6AfrE0mZigKG7/WM39dePfyebrUZP8q89kknMX7B0GaoyTr+lVundJZc",
-	"rHE7wtFuWauw52iFdYU9MJk4UuP9HqVXpqWuNeXK/KrirLWenRQOo60VxQdZJuMUi3QPyCKdW36vd/5g",
-	"MOOdyXdGrwzfbsWLXIo5b0yX9fag1GFaROIoQXnwt9G7u7t92pQOL0UPDxM9w5VIrl9trkTO7SWZDlYh",
-	"NeXsn6J1zLQq95iK9tNa2WNzOVi343xBPxQw2RJvL6yTW+7ExNu9op8la6zkKrEvnzm0fq0GCzy5G9E5",
-	"SG7FZEHrM8dKwZubkllfKydLxhWeUtRXDqnhJlBnnagOw57hlG77KceDpN8kDFNYLH+6+/OIKUytHYZK",
-	"Wnc6CrZRErpfl4SRWQxvoSy0F7IZYlYw0wa8l8HLNe2u4yWIUpfMcKes2WcowFRzLF3Lglj4YTDnt1Gu",
-	"PnRsrd7RlsUJwfq55p3CKLOTEmU6OTEZZZedknGLSbEjuDg5sFBpk1YjBd9b9IWaOhZXGyzrPq7WTpbg",
-	"PQulWVCt9QzMas5e8j1k24d6bUv68h9TCunJu0m9F9aXMIguMW7ZToBbnq46S27DV7Hen3Fv0z6Ff0Mz",
-	"wHNI+FvNtIJeAHhUbFOCZ0IoCpUvgKIs1lqXjGr7/ZTTtm4lcOD2obBwEPUijDtOXWrZXwrHZTmxf61Z",
-	"gIvhJKK37zIpohXY9F4RwkWM/nRYqDnzs+A9gq7h0w6NGb3N9cxNyXPKIhG7GMgf3iI7+e3w3dHXGoqm",
-	"9NuUaZiINxDUuBKYmsQVgDp9VgrHpHdVc1X0eunS6+hXD0L48xJ6FRJ7SN9+nXpCxLAYMGujKktI6G9W",
-	"WPJSL+qtUC5b2dlXksk78DLHIYjm+8bF3/JCTMpFQGIn0eMH+Z4dVK9R7sBvPXLEDwAuWjq0VluOrX4J",
-	"Q4RANKJq84J0cMcb1jmFeYyLjK/VHk9SoWGoLtPTni3p66An9LhbNzJOypKKZ7bpmFtyy4TivKNAGc4u",
-	"wFvEu3LLSqwdGln5p/UmJ6PZvv+eLn3x58h29L4GfXKCE+vzfM9ICCZUm2ba/cc29ccNQc39cXSNJUyl",
-	"ijSZTXTIT0dSNg3fJRtSFljqNqWyF6cm0+CbhNF5p6XfqlTGteNlSRkDzLNUNUn86HbeUuS7+EeWEpZ8",
-	"LsoprvVclOnG3+XYR9o1ryY4oZf+8qR8eRv4OzJ0x2CZ+OtHthvS1f/X2It1NbZNXxZoQ08t36RWL/+k",
-	"cJe41HG07UlpXjhOeVzuWSPwjbwmN0yd1oF7VtQWqwYos0bKew/NHqVWK6zA4/4i54Q5Dm1wu0l7khDR",
-	"g34Ugu4poWXuCbN6KyAz7J0o78mD109Ji9h1faxPpcp10qCTqpm/hO3WEoCmBPdme8cKa0OV7JM9e9y/",
-	"fW3FYIAQMRjw5VNT/oo7obLdlv5YtDEVa/lSPIkJWIoFzLAPh7uYVcdYExVEU/0zJSa7YBNNvGO8ms9X",
-	"ZCQL7X+jDD+OrBl1EkxmOsoGnVJ9YZFXV954TEFcQANs2mxcibeXaeccZX2FLmMhriSsyw7SVvN9REpb",
-	"lHqxYdyxuXZrBv3cs+Pzut+ZDsHgSZW/RT7cPsfu1RgNC228RTca0IsOlrzxUvrLyCglWZVoSDPYy5DY",
-	"02ohoKRrGBBgEXyp4IyLK+h9mfMSUmfca8Wy3lbJ1EW2drlJD0f4rnm92AgXqphnbPVw++b2dbwgFs8y",
-	"Pgd++5VFGXnCOCOczHGmZJFcCbBTAZ6vqoQ6RKUUygkjCsaXTpgdN11pHHhcSLXfbk6mpNBjOmlIKpO5",
-	"bb9LKW0b7PSnIb8dK46iPqIWgNtmvfPhhr/2BDMOU3QWAUfmmAoNBRV+VmZnXNkdhv68N4aYBeCdFfos",
-	"Fp7OziohylZ6b2E4/KPgW0xbGlFxaaBPixvX0p1eIDDjqzSp1VAfzK0s8Le2RtyquUXbnSSX2tX93fSV",
-	"gAgYvxIRPbaFt7BYC4BVuNI1vETlx2MCWiJYMRuBcMKon2dnupIK+1L+rHnpN3ayDURmFBQWfHBVIDTG",
-	"ExSB0bUgU2Q8eHJNqVGym6SdpVymdURTdOBFtNLQF7iEo34F5WQK6rK6mvTb1BapCGdqbGUDog5BgYC0",
-	"rEBJjADBVQWrWGoURbJSDZmlMJ/YOQgJScAE/T0zKNudqcGirGqtsaFxSClEt3nwwpKsjfB6CNUwO8M0",
-	"zMLPXLIee7iV4RJmBDz10/RzWML9nWhC2DU36W3h1wbLpLb1Yh281May6hvt0FjXlOxLyHUEsPVzTd3n",
-	"15n4Z6Wn1PdW2h1Ca96i6r0vOtKYEdGnl6H0CLXcDerzvk2MNnQOdmLeF6n7+FPgqOUrqQ+uhCnkwiVP",
-	"H8clIn3TvsZdXCtAuhlOgMBBSqHhQ9icZHR4p83mwSWeJONDw/5X8OzveF12X8TwvyNoObwPv9KyGIfr",
-	"ibe6GaTnd6I7Cm9atJQi9gwNjAJmAnpOlIAo2E2mQ4qyeGWMTmGExLRTAu1HlMWwz4WXzcKdUp7Wd9jy",
-	"kCpxn4p7tOX776nw6TBc4E2OEGnYs7lga1kUQmEPQw9u9DbAnCW0EnQNBewAvhEUsdsjwCFUEIfY79iA",
-	"XQ51ekaK8rZQvSm0lVVthD/I15LwDSLzQ2K1rLgShtykXsUarsOyOVWMKJtDOeirs2rgYWheD8GhsSs/",
-	"RIsnaOdnZRmOsdh8E4IhejktpD0NfaoFbJsKgrRlShLYw1PEf+wyCFAIDdP/dmGQkyGoF+y3mp05ieji",
-	"uCGhK6VJdjXg4wHHLICnzFp4c1WoBQNMLEjHA+ThgLLC4T34bTIMMv4QqUtSOF1B0tqQXa00QAe9K2D/",
-	"bim2EjRGWjEZ6y6dqGyuqlDHQIZ1UEFExRdK7ADZFHJtZAyPynBdhtglZvz6FNNCp+rrn7U8WL1aZTLy",
-	"6S6vDyhOlnH2Bzf9CNDHw46usdMNdnviJikYw6YdKuxceLvkopQ8cVQs6dNjS0lQknXgmPK/D1cnH6t1",
-	"8YZ8xYNHU8v0KPWOYdvxbVjZJF8+QZeyro6yZjDo9Hua7U8yhR+dJRdpg8iPa0zEH0wIEx+uFvIrhChu",
-	"eH7ufd62Bph+p2F7+/NA1k/Pw8AE1CpTNVyI0vFXybaAtezIVtu9WmvjelLzGMZVQhQ24iX5M4eVfLGx",
-	"E1PDw6BS8Gb+CNWmGLHP4Zaz8ObhZ+Gt6L1T0/g6xBZPxK6Rbkf7gK0WhD+ClhlAEeTQPfKh/ClNjdPh",
-	"PH5LB8Kh3KEnGn5X2B2jH/Zy6gvtMEBu4aHQEKQnvl8vNMfxD7Aupjd5OIu5PABphZCetwKV3h0DN4Rj",
-	"OdlBCALWMxkgZqykolJIsqIxkyiqmY4cEpRM1gqh+HAQ+i3fCL83ID2dNE+kugS7NSnMIXqeKFm9EmUO",
-	"YOopQSNfEGSYy9PJlTLlWHQWDpEXbavdtG3D77gTZo+JWYnWeqoiqGfB/uAG8H39vTeiW5bq0FS3f9bI",
-	"H4G5idkZSnxyhbbyWhSTaLn8D57n9tdurZl10mC3dn/91rbsec1lXZbwrmtdFvbpmMXpK8NbiJ5WR3Be",
-	"Y/0d8RXcBqeG735VsbEhmb4HdIMd+aDNcjLDd0+oHzx2E8NGUaJ2hpeM0K9SjYoLWY2n/3gPl6d5OAaQ",
-	"dkS/Nt9pswn8D16fOMjvHqotFA5uW0rIdsA72rFqwLAe1ph7oiEj/4TksP1kWYYngxgn4wdTgYSwk5h7",
-	"51BUjLzlMeVPlRF8OGaCV6VIGVdeH4cw4uysMFikiSomudkjSlH3zd5iuMzdDNlmx7MHDOGJrDTTqqup",
-	"xiIg5TEOKJyM3aAB8GCJUxIOiSjITaUgHYhE6onnwizyUsJ51ZpSAU4yjZN2WFy5rBH5IhQp3FkLV66t",
-	"MkNgik/OjTfZUgFlA7HOCgEGgoaMNBjpXpNx54jTY689dIkismjyhWpZJFH11AT3FW4C9KLJNsgrYSbf",
-	"6yrd/xVidJPuRlXzH9P8cBNv5j3a1K0oHTTxbv9BSaShmvJ49zifYfDNZg5zk13mQAB7sNSitLLOFIZn",
-	"YZuWfG2EWgvpUj880kRYhkFP6vy6Z7QZrXCbiqZc8KvHGhpJkID5yiYAAxFi/9vsC+Y6mLJW+eTBH7ZF",
-	"4hHQGWN2dG8pznZQ6Th9/q54WYsRQoLXjR3efzTZ11uPsIo8QMen9SmzvCNlKTwyKU1xtKmZCVRV4xkR",
-	"ezojKu0GfYCQa+rAT1Eh2DSKQygbyj7OoqfLrHTTntlHnbhPF2ijvYsmMSz1CPCCQYLFUBYFs5pbulRE",
-	"kiKZ9w97HB48CfmY3uJm/Wnfcww9dydAFtlqWUDgxswk+IdWJ91moTKwOV4feq+rdR9IgmGJd1PLRHV+",
-	"WNWX9BPS6c1U3oFSbzCopBxQDcGo3NgLbPoKaU9elgGKHbBJu4my++VbOhVmzNjJJWeHpvcAWqYPlP17",
-	"UVb5M7jJFcuSrC+9kZjm7eRI25y9C22yhPSjsFnpoMaOh3i/9OivaWtNwUn7Xlqnzf6VcmZ/W0LXpGbK",
-	"5O6ylk22PqBWhQ5Hw/Fk+m9V8ruegiqiim2Ehe7SelhyphvumrQbNwQDkEF7zjh6/XfLunj0mNQLDBK6",
-	"TCRp4XaC64QPf2aTrhPCj2TGEGSmt7tOWvcTMWsqsXuRIHYcTK0ZsaztBErN9/56Xo5C3xmemfd6l4Y7",
-	"2Y4xnYNkx8bjyDRCM0t3at6SBpmXk2dYJH8sLfHz4/M0gA6SFYQwGQgx8xS/+bMW1v+Aasy8kTSjRAaY",
-	"S0M1l8GOPYKrw2HZ9CPS8V+9GzGziAdFL90zW3aTJRc0esf8XkEDA4CLsFqXLwB7hytm+f4JpALA9gwd",
-	"J3oJvcMWwkqEC4NF5f6lwAhf+yN/jR0C49YJYbl23LKVvBKqjSDbBHt1JVRK22OR/QSx/mWZkmo/Um2T",
-	"NOzwZqFcf2lE8tDJLN1YUwHXlJS/XvYs6y/LnD16axMw/9D3+HYHBmBkvwgWyeAW//2uZo7G0vMiP3Lz",
-	"vC5WIg2gJLdpbiIo5COCKTmaf/pHbl74e6YJ9URCyrZvUDcowkJXIpEkBq9yowgVadjH6oENlS79uist",
-	"bAAFnkUWOmgiAG6mEssTbz0LG1G55CwAQeZc7LWKuTUss6iM9ktpv2LWGe0XxS/NuIkIDe1HT2twM28/",
-	"29lQjhK8B4H0D970bEJ9yxMEUYdyAaEA2sKPf0YwRnAvRPYMycVA9jR2VX4WPBnIBhWbmibs/SxLUMJx",
-	"/v3pWZaEfD9+MYywwlyJSSTl7/E3SXMkXekUR22wpik0wU0LOITkCwW96AwC4W2qkUh94K5qvV+z8hl9",
-	"lKMPylQ6QPKyLst8rUOyief8UWpHUIHCCQoP0lC9nNKz7I/aQs1Lumz/duUD8X3/MgI660YVBEPG300T",
-	"6RfJtHlDVjPYC37rTPLHjEyCxj42sTtQSyl899siAaEojNAffVGckTA1nVr6EA4NoakYn9mWuY2boe/J",
-	"BB7yx3DGbpPKOiorSBYeEuwUgpFyf3BBrVXpT4S6YmtRFgPH2fg8RPpMCAOJ2Nh+V1a1Y7EvKl2TPl7p",
-	"d5CnekA3J2B3zM6sVKgCRqa38xEgJ8vx9/F2TCdZo5XjW6m4Q3SGZv1GtuEdHEtw//B2EWEUwkl0YvXA",
-	"WQd7oKfueAyG/gRejWAB38qCzQpsKEc+BtaD+uYWug2Yt0FBEY0HOLyWrVN4Mf22AdUsR5KOULsMb5uZ",
-	"+GDWpCrepyiMkbozJUpbqnTKDfEyHHDppr/BPtvw8zbKZf/ZlmsfypW//MjNB/022QzBu0lSu0Yj1TrI",
-	"nVArJ5ZMKURPIO7kRalz7mq2cturtYk53pJnEp3j6xTH8ap1qq6w3IpDugzD+TD05NxqmcLWGbPy8zEX",
-	"AVx9u7uWgCMA72F2ZiTC2QMcMZRojGhU5l73BSj8URlCeMub5Qd/kqno9XYa69OzbY72Cavqx9/pJ+me",
-	"A8ZJKvBApd8p2F1sB0EbFRxPHros0Yvyv2WwOMLOyPnUyvvgWo91PGNvVir6Ns04+Em6rGGArZET7vS+",
-	"TkHvHQoVLWmzJC1DMXRjZtu14rIcm4xZBohmSg6AB+FzwgQTuA5ng1o0IN/0GAJxUvvkOVkgartxAQoF",
-	"3IHoDyZMZK51IAe22xk4un7SgNcGjISm6CI+DA7grjoBU/IHb5VZSRDqo4UchHcbRTKeRT1/w+eJeoAf",
-	"Xr159pzVqhCGvfz2L8dZgQMUtL92YheP/5owC+fTf1J2fzINHdnbSHisDJwnGJB74CdiynlClGQfcQ5F",
-	"mQoJLd0g2cn9FuM0XdxYjJMTyNSJ+4Z6g25y5L7h1r2h8NXJiwRKXllRZIuwlAaIQGHYIuzHZJHadGSb",
-	"HiybPpSXsVV7ocAgvW33vaXuaYTCJOLVWHA+f2a0W/gs06YL0/eUIC7MlaBGy37YoscP/jLMv308rpcS",
-	"mUqVdqGFMRm9GOKkwwwRBA7l9pigbqW93XQHoGQ5ML0BRPwWcFUfxx7AYWL6dY0AMbeDuQo1Vgd41Mge",
-	"umtjNcB2/8oS+GSgbSq5LGYtLIe58Kf0RVtWWFU7i0K24AqWVUCaGuNgsXFpLvzLdYKufxvmv6DWm2GY",
-	"w2lNHCnQItyVNwMtgt/mWaisSEdPixDWTLSgjg/vhABMooioGlHdQHEUGGWASM4zwLzBNpY0EZudUEx4",
-	"k/KcgkLwKXq19B1kh7uttjX3p6AuCgJX7NTJcLXIBQVnZxuR4th0yIwimOVbEbqioVWObp4MTvRZ9jQx",
-	"yLQCwXsAhe44Ha276cyMwC4evxzWBQzBgaJEaKQssPGLfkTTPwsyEB7exsbBt4b1oEHnhSuXpUuJzHhE",
-	"uMcXeXkaqtoL4jWAsysT6wpy0GnftHpLutFryRnjLlJw+dXxB7NeEnMkvfJTBpIbUlhzYINa8yvRLVIO",
-	"4j1NsIMIdWHxemWkdx4O3Svbt9RA7ZjQJlBlnegDRpbTNbeMM4DNZFvswxhhdC8yTnXbwfe7bimVBGgF",
-	"qZjgzRFJmE8zQj+FiolDDLNh8rJV0zzY2xhGl30MWFOD5Y941ccGmyqZRKIvm7f1E6oEkur4o14imMSk",
-	"Eofm2UfuuVS1E5mx+KWLrj9dGUjpGtzrsBzjFnliYAvWnqQw5RRUIuWcYFezdThdmGstkY6Le0NbWFmg",
-	"0Yn7lrDkZqwU3KixrwIPj2ysB2Tw3vpdd1i6k13gOx5iOgdBAiL700vKakIoRtqmTXXAaojXNUhoMTxH",
-	"D21Wf0YbOu7BMLOdl8yriQ9kBp6+RD2dQjhUYQ42OeT3eN847TMTFNehdeQt7syOBCocRWVgUrGlrg1y",
-	"sc1YXQFPoq5NKEfaUTXSKXanonzr8aD8NzCoOAR5JU7wQL0b++PDUBhWatJEJpdAWvcC+EcTnRxin6kU",
-	"E9kmjRwDA29XroxIW6LJRDliemBu/N8lHYgUVexQJTzNRLJ+SwjXg9wHVMD+Gqgf8TqaGElLuRHlfoae",
-	"90UadAJ+N2mglzCcoXQADjo+oGGazc3kT0e9O8j1RVSXNiT1bQv70QhegOWaMpP8TdNVuYFLeEKbQZKk",
-	"1ds0iJIAb3kU8eovT8dh5KbjMix6d+xrfOMBaTB6Z6kKHVP3MPW9gtDiXMvBvKWCWZ0jCh8TrS9pkRME",
-	"MwYbsbczr5gW3ctg6o6H1sxGNiQ/qWEjSMOQ3FIEP8xzMzE9vRdvNC/SYAz5UMGUPr4spmIhptwmX8EU",
-	"iVDy9Wmh8cFpvWFazYKoRRtiXPtNXWZ2WMIMHNyVtSo1L6bMZQ+nI6EdNLVtOLvt2Umv/eo3Hglbb4v7",
-	"DD2tE1u+xzUB4J3buKRFbzPAGwRdPU6QoSYcJ3E3se1TC73DGZ6w25tVGdzwoIxbpjA9KjUpbxv4zFQw",
-	"yEIjjHfNCDab+WlC9xPircDyNRduJ0SHwd+mYHX3vZibQ3GUo7FPxWBp4Ff6KQX+0HKCpQOFJJ17/jUD",
-	"/F+bUadRm/T1CGN0OM0WVvRmiba33Bl53WNhHITxuRX+QJxzK4ht2OkKjkgI4o4DnYVnvhBlmYVMmqRG",
-	"U3F422uetEZw9OaRC3bchsdQxi9XwpS8ykGnTuFrbKL6Qy8abEgcceY9g2o+LE1duEDzcj5HziK/Yc8D",
-	"Yo7/N8KKwHSGz2uEyzvv5DrOLS4+/rHlah//WApEJimEwfscf4Al7a1PqJzVf3Ee8CXhjznCeyHSzlKb",
-	"lXYOLlX6nDIK/n/nmOKYnenanevlecBPt4JjsYVz4ryEWjOAhzsHQDiouhDcb6XzZckRgbYosLKWl+Jc",
-	"q/MC6zTsjpel3hFPxe68VlY019EodVVpK504X9cIkkS1+kq78+bn8NrEzRRb/U2tLE0+ICacSxXWaM6L",
-	"c/JHZ2cld8Cjv5XXqAAI/4zQ0ApZ+dl1iOh9HjpZMHgSDrx5WSOmkxAOb2IF30ZQp/NSg9OPxQtxcbUS",
-	"596aCqhQojjfYlGf0udX5PMofU5YdLQ+9nwvHH1RckUWyznJVCNAkc4K/+bWGWLi34pzbc7JL/cvFTBa",
-	"aTLOtaIpnvs7I79WwbdVU+4ZiLSA4oQb13pcIMniiHej9Hk0rK6EOa8VUF9heBs+oUKC8GfT4+ynvXM9",
-	"fBAvh7+Ory5x3eDPitIc8McaZKEwe1pmmMXC7M8DTRNGhv3CuLUwcXfWiiKtlGs7DzGcZmBofrZqmp0+",
-	"d2txTsbySCKBF2iK3YBHYHb2tgGaScXajuNEwIgU0ZeBUJUBoqnEBkYk6pWW+HlDTxFnVcmlYoQvQ40h",
-	"Y2P4OVDmZWCwGXGjAyTvozxfoqSNGK1H3HyrR1/a0wfSy47fMC4ftYIB9CmSsGCiHkC14GPFpCpAT01x",
-	"i1K9q9ttF5OUlWg+jouG0V4OSxZml2au9fIRXRJGEda/ef9sQPatLkQ5DOmivMjONfD+G2FxMIKbUoo0",
-	"eFd0nEZ4Hhl8KBhDasw/h9Rwd8wtUIqDUmK+WDOpIF8TuGlmAfYawjaTFjqGyMbaRz+LHVHoD8fvmvDb",
-	"cWt6awbE7n0TksqUR+Xo6RlwuXTEshRLx5D/cEJR1bLkq2ya+fH0NPOal8tOLHKrNW4VdEzSKOAI6jOi",
-	"/qPEKtAB5vFJpH92gWcC0Br3FRjp2nRJ/+ARK8OroApGtFjB/MSbZeTisqnnTcPadd5pJPZO6sJ0BA+e",
-	"kh7aNZDh9OB1je9zc4mKt3fcNYSCgb4oh2Q3QPNA5ICaGlFS7/NLUbzk+xQsR8H3mDb2NjHjNpYtAPkA",
-	"FNxpAw4p1CdQRA+tycN0WDkhdPCcnNN+dr+xtRxjEZiSQOQ/IFR24gUT8YPaqG4j1rdD9W47ITYELxV/",
-	"9e+TmrdgFpLLmnqdEGfyCxgKAPVOhQS2f7tO5+7xxvsc2F+ISG3EUBoutaFoTsnVg192E5uUSgIde8f9",
-	"clw6jtM8EjymB5l0WoS/Jyodb5USkXeN6r5Vrh3dgHSKZ+q772Th1iOKGNsvCfEC/GEcTP/7Zm0OcGl7",
-	"++y5KagUCwiWraOSIcS7ajFjA84KFrdEhPBSa/T8xoGbc1NgI3zCePOWDqG+jr7ZG/pN8nZXIhVz/Emq",
-	"AjQf0GYT3bG3t7xJ94QBN8jXyYwg9F6mqq/gc2/GotOIM1rKNJ1KTNGOPjz0dVjd0U3tYXVtWN8FVxB1",
-	"pwLnQg9uOpq/+NrNAs2CUMWagETauSWkmQ4xpAwfvSeR/TsN4VdVRl+ho9nbORau+xiiM8mmDQI+AFwj",
-	"4tVOVknMhiAu+I7ve9BD/LFVu1holSMgmXNVIDHFiINlXurFZgpO/XP8QbKdTivx0uzTc543DRdlhgwz",
-	"5H+P2gf8KY01XFi7n4ZuJbz0fieB+nw+RoL79NaYG71BDvgdt9DJgfC46YLnosZgSG92yF8DuWw1bXsH",
-	"ktxU+20ooR+3Q5Yy2bEYaHGr2jGpnIa6U57uWYEA74RJhlV7k2yVjIVh/ohgVBru788AgBgXHFOB4YyB",
-	"VLp0TC+XDJApEE1wKRHMGGGsAfiG6JbYgm+Fvzz5MmtutjZvMnYotmZ46CFc9laoQhTeD5DOinLZRhc8",
-	"4t4atciACZ1Y4bUoUxykGLufMUTpnXkhXT9hAUEX4o8wm2G33LrbNUMb6mUFmo7ckwB61lDoklghHSjM",
-	"4yGCDAE5TxpgSaUjCX4sXryJrXZJ+qzvtMnCVzZSGKiCtog2eoJG3RDzT+4BCL03xcpe1xBTbaKW79q9",
-	"6FOSUNOIqz6LGJpI4qMZ8elk6uMnVpLoSioy/U9RHXOCcphQuZ9BzcJpxlMVwQakYnzphIHWLa/v00Yd",
-	"MtFNnJ4hYDDERIR8dqxYZ0IV1u9iXuxn3kmdedvMdXkAAuWzG6IlgxH8tk6ftFXtnvWxHgCJsNfNVZ20",
-	"a/6seUk9mcczRl9+yEWAjLiSlmQniXfvvcyn7CLOD5ICqhz/oBV/9pwuCHoPwSVJxVczUJCQlEKmUq86",
-	"OoiMUrlvv0k/LDh+vU44XNRDLuE35lxzUzBtmF2LconvmelbmoAi38IEOOxKtVXJ9yxAC/Xxo4/rMsYf",
-	"XAJoXLIQwaVQk37GExkWuouZdhwpXAk/K6lAXdDWuLWxu4WA8EDjVYANl0YNgyT4O6EWMocUSAdAKQVh",
-	"DHBWwfWopgvDd9Sm5DW2t7+/8v6cEjO23SYY7aCKiVCi8j26R7Z6qNYbb+HVyi9vDpK/l5BNWm/PYG1X",
-	"xP87ZmMjk67I0L40VWcHT6FvYhEkbHEOJa9eyxlJlbcrw6+w/B+sXqQdxcaAQtgNIoYuQ1NSIr4oEfuk",
-	"T3J/89ckwysBry8J5ncEoAGOTKyDjIdzLIwI7AxeQbXUXoeiPvpjLc8gunRosrf81/bZGg6ZlqoP9mLr",
-	"1AqHe9bxzvanibVUaSBOQPn2KnSrjWhoAUPfFWSkIF4EzX5LnSaUzzuIRdLEaVq76NhG+wZOK3QdDHnm",
-	"M6wr94Yw1Eg/ZdyipsDuQm95mma83W3a7XpLVHDXfU0uBd9DSCAMbcFVihL/uO9y3P4uuUvpw0snKogv",
-	"wfes6VdKVa1PZ0jyd0/iInbbqcYF5UDcIJuUz89mQPhyFEe1skky45+b0CQVpjwJsRu/Lk6UKS7hqZRH",
-	"QWfQKEh8Z2EDhfkLi5fdiDmatGGkJGgYBVDxE0Ak8WEaiuccKSj8OTgiJfGSLiNstumlr+NQx4LbDtVd",
-	"QHfkHfZjyDGkS9C1Wwf0sbGz9oo7kRmQScP0rbnK9FYif3lk/PoqNFa62igGQOlA9bSRqij3h/EFgE33",
-	"Kgz12Z7Zta7Lgs0zyYqyyp/78adIlNATO+jP05fJDb1GBp7RS95h7EndD+FUUlu93d+MpZTxXcIWvW28",
-	"bXo6cFLxP0KDJQ+XLHpYv1OQ1rKU9+376S87NbUUaHZWaTuld0FnGpJv6Ig8M4L3FkQf9l4V2BwM34PX",
-	"HQB3gp84sYasGI4//woX9TRUnEURb6SN9Eujb7sGJFbqho3WtPo18G6YvscBhlUK0hZ0MqmJHsBBWOY3",
-	"0rrPosWlryclOfqSZ1E3+nCxxvUKNbhl2fagg8r94z6AvP3VM7zdWg+PLkiWv7i5XXKQOuUKbLlZSTU6",
-	"xTRQ75nlysvQnx28DN0kpsJtcKjjKEehxb3DUvGb9LC8M8KmOk1zZbU35ZK1I5p5su1LfTWpgWeVnpIU",
-	"BKPnpdimELyDlXrsyhijzZS8liiLV/43aU+Au3oiIn+4y2CNWHTo4Rmh+SA3ESvDt9tkwfhW2wrCdkPm",
-	"dnPlmPxnInEnysJOKjc5WaurETzDWBe77HvVd5g/aoLv6yfthFNas9tqLQ1N8jQjNLzehUu3XWUht6HC",
-	"NkOQrVw6tpaBF3dIbES/6x1kpnmduzehJj/BWW60ncLk9wKvT/d6QeXblcgUUABY9gSLzF8+qqcsvEN8",
-	"xCy+cxxRcuJq90vtXgekwpFru6irt29GnmKLOhP0+LPmxlHEbvg2odA+SyYUolDYZuU9Mu/Jh2gxYK4V",
-	"sC9GdXyMo+CyjQcZyVMmpIgJUeagVXPfRL2kZU5Sx89I4OQTE2cFLqIMrUEmKdlGm6aIgaSaiCbAeUvm",
-	"rj6qmVOA94/nroJ+2hsQWKWQ/4HyAbZM2GWtDnFYjCZcnWUGwE39Qeukvu52RbVPwMkkCaMqyWMzHrbj",
-	"DLAavOe7PqhqHukoqUC4aOfnSylipdcOyxFC3GoBWHAp4svWGxygWKeBqj8bOOr3ghf710bXyYaC+6Ts",
-	"ntI4NCUJu9OmsKMpNPDqIzLvpJSJhazEO57iN87B9iaKralSYgJM8IOLR2N57fD2o/Bo4UVuBkcbaIkz",
-	"SFJpB+W6EguXqQ+awpNLz2jdMb1YW1HsUxXXE9NbIUDbggk81oJI65gmzju8ARy1nf3UAQW7SsXLCP6N",
-	"BYNm1sOumg7MF5DJlcprN2rlGywypnYeSqng0OK7pif9SooEhBWmUHPk21A4mE8g2UrwjY3l71A3PTYI",
-	"+5s2RRLoF3iaKJo8konbv9oP/gRK8nq7GoAXky8IVUJH7/djLNdb67IA8WvSucjBSZUaCAB5yMIxIiga",
-	"OsKHt1YzIWE9Zs2qtd6v22cOL5YXhB9cKogxLaxN1sIN4UGa4Fu6Ge09rcwh7d/3lDrKJM5zgKMBW7lV",
-	"HcaU3j2F8qmIpNNkiMevpT+t3mjr0jXxLmTA/WWs4tJYpjQVhzKu9lAs0EL2cTrZZED4CYlS04LvWQF1",
-	"IrbUu3KfVF4T0+kanJTkLAfjMe0q7MeCV4dysWShGxB1fmUZXBU8QP/FRpYqQqk+ZeAm+sl9NNL58Pd7",
-	"kbeYq2Rx4sGgEP8BzompsK7+/j2Pt9g2NiEH0Ok2G4wpdCC5AdX0e0yS0HpHjI6K6mficFtjS+/VJGbz",
-	"s4DkG/ZcrQo46LbbGfv7IT/DE6gUs+x/mBn7+/9E9QtZXz7Xtd8qrK4MokxcSztjy9L7oXzhV2HNyyVb",
-	"SLMoMXdFIbNDZOkDlL/DCK6oMmi7UmGziQ7eyEj25ZEhlb5ERl0lTReCIYWSGrQikKdYuqeALd4i2dXL",
-	"JSNHnYaeKIFL9vQ8gyjUuHcdS3/z99vT3/zdH29nNOgZrhtMVEo0j0oSSu56hGChjTrsAor/GAP/ERuV",
-	"vwY3ofnjKP06moQmOxlhsGPeG5shR+eqGpspM1HAGnj7WXrcnqXHt5mlsSLYK1rwVmOmE0ytRariAsuV",
-	"yHy0fI/kLtys2uUp2LuDUbwJxsYheEJY07heJN8z1HWtYY7K/b0npO6bJP/SJGgIRTP+QPN3eQG/SbsG",
-	"EeYnXbMTHToK6TJOADipfv0WaXSIuRybjYTe2lKnoVzg80UP2iVJpKVldqErQQwK+XlpHQtGcJvpZQnQ",
-	"QOkU7Vg2EZz5JmaKz4uQP3ivNlgQjvQAMihIWdI0aSRqPDR4emrzqePcg18tl2Lhkk63oMaxhM89Hev1",
-	"mm+rTOZ3pXNBdSuuhKFmld7oXbguyxZM38/ie9Fjm5H1T1DieFmaJPvCW75nxDOFvUoO3B9o0D6q9Gu9",
-	"60ZUCbXxjLxoculBY2+EqNBarUtB+SDocg8u96ECaD2lpCKg0aqO5KMXxDjlJuiqys1OdmZw2oYhxWN2",
-	"IjxmRotBs0ivmVnRJJTCCdgabhjNzmXuc1ptTMVT4ujZeUc3NCAAoHWEVXkCWSV7yNPRH/mm6F5jm0TF",
-	"2EdEcennQdwpRfKUjvpTNnTbUud85tO2Zx1ah6V23bLCVDNKmODkoghuFglUlaWcsCLfecMsV5+wlTZN",
-	"ownbHvpN5kIoBsCbZsbmtSOZtHorIJA7nla6ZxzO27huLHEdXPxmGL6M8odH8W98WPtGM5zTOCGZ1XCi",
-	"yOKJ5aAuIfWO3abYTcMIxPZYTyUM3hszKSeDiq+1w5hliEDjE5k2TazRfw1xFbkVLOLUHtt32aaXfNUT",
-	"V5seyoj2gLDdPXBFPAr4n2oUh3a7/il0ldHUEsoPjIQmKbfUydMotOyP0xZ4lx+5Sde9p6FQqH0ZkwP+",
-	"cLAgd7A4nXBKb+WZdqIHhYGCaju+n3VQIBkBAk/I4cLgcrbGRGDI7g4b0q9/oLXYgojEt46D6llZvybj",
-	"S5ymsGrmXavlUphcYHxCKYrgLlvCWSZzoBwaUnZQLYH2nY4ytu8ko5IdwwZP6VTZFvc/q62YsV0D4UPN",
-	"L1Y6hH4Ya7h0al/wNZtZS6+lSMCk8VJuUtMgy6BXGr5Zp0tqUJBuct7m1qIydtHT0xXAnnG+8K3Ts2Rt",
-	"Ek+uEFudlsZIw5tiG9ogSEsAcdzyxVr6EwU4fQGdee1c9YRpVe4jkslXllV8BZADQP9bHLbmDyaJKJGC",
-	"t0urvAn9EkaXHfjRAJWNHRvwD0paJHuy7WJNBVWpUlfXubUVDsIUMU8C2Pi/z9JhETvc7eIvOsbJRWpV",
-	"WNM4vhm1cOCN08LR+PEN5RUwAey4Ucekq0kEcYA9vGxc+RtgH16ueZUk9HQulWSHnIQMGcIRDsUhgHOI",
-	"ggMUh91ISIxfyzSHF459qsunE2FBr7JwZzRtUfsblAtuqAs2OnkwxOQKp5OlBwA9kcqbWSEsU3rnzwXC",
-	"ewJGmQIjzxjIfAIWA5sDbrJ0CNnu7xUK8Na6LKz/dxnQVULh7XFmrccv7AURLo85aL5NghIH0eoy1Wao",
-	"ao8pe7/JXNtyHoeuPli96Pzh0Do+Ig1hIOa+02bzAJd2ynbzP8PtthEu5Vneovs4IV8doiGvHvbM7XSk",
-	"G8LTeIvNB7dqXv48myRv0b2Y7Eo8bDbEqU9u+iREzjMGCZ1g/cX9rlAZQRKYUuxBPQm2lUVRgsO4C83N",
-	"IX18tJXH5nH3N0m2XZ/5Hw7si6XW7gG8/ZRtAQB8sC2q0JmTkGao9THQSAoRuYgOcJDczNEovzS6irVf",
-	"f3ATMd0AGApLQWDeg7d7SAScxp4o3wnz4u3jm0xp/G1Dx5uUplCnG8HakfllLhR4i0RQs5GlinQINhQY",
-	"DpgOAMz14JKqdMcvGfwO16wF4pw7WRJVod5m9bssNLRHihHbiuBzu0kezu2S3oFTCtEE03Z2KYtnFTdJ",
-	"AEnLSlk0uGoRWjtdXoq0Q+kuqkHA6jiDN7Pc0E6+DHZvAsz+55xPPKrqLmwTcBwsoSmNd9VOX712O9ej",
-	"jX13XJqDRbFSsXAZWF1LsWOhoj25+ikgSYqjWGbXnHBXveuBeJJZ72uKEzI728kK3+SALxfyEBn2oVxP",
-	"SKwwa2Sm5TXhS3ZAmPDhI5ycJM0CqPJMvigbYlkaYde/pQGDYjYnHBJN9xnWFjipXG4Hx0aDiYQ+AYl6",
-	"gmuSLWLpEMIBl5qfIXpGemIN398S9J1XlVBT4NgyAe+bpewarP3xZBuj4AFk0QohUNQ5vmsrJ9eFEcgC",
-	"HTTNn4lTLtNam41R5WQtHWcKUgHPyYxNpyJuz8hKgpCb3gpEUp1R25a0rERy12OWj1WtMkdCvCHsM38h",
-	"ERcF5jBpA4R4sgxaKEvRjqPoEmeFrJ5QHfVasHm92AjHdkKu1nbGVg+3b8aFGgpZ9RBsFbKaYbAMkeKj",
-	"M0RIi5POtkLv1AedBkNacsP89wjzJyuYl5m37Q9qZ8e9VV5BGWFdHoUXy4RCQod5S6UEHEi+TyJmioU+",
-	"OrDzlYZricLfm3gUpcNW832yw7Zdnx0DZ+E846VGXsFQzlpyOYKaKGwa/8z0nslkEXPpvGR/788NYi2m",
-	"i0JLwFNiOycQT+v4/kQ5vIgokgK5RdisERH/owxdco5a3vXxGWMEH+v19KBDNMgbibN8I73JtGR4ESqt",
-	"WQcyONOgQKSjyQN7LVfrlFPiLX7/nbAjKQ2zid9d7val3gnrWKW9HXIjJZBPbqn0I1eGykKnmjWCZ+ga",
-	"bakrkaqcXRkhrPfiIOoERBrjXqoJ+iXImFoU0Alb2R66xTKw3kKpUzWsKDoENCTTeOM4sMh6G7lscQ5a",
-	"owvLHsWrZz9lHLU5AdkevyUSlA6Tbeldd0clIEjTrDgvEKQPgoFYhaZVOOt3ciHGw2DyZOVRYfZTmp+x",
-	"oTN9qBKSBMYISuww2lN3ESoLpNTQisi0I+pviccHkKa2eIr9alZisSkz6L9T8olrwa8yxCEZZbERSRTS",
-	"JnirFbyyxtJG6RgxI4fX2vHrSGL8+xRsVcKECLYhtecSPESXjqRdJJk8Bi9bNkXjdHWA+8ej+4EtmxCi",
-	"vPMvrnO473g0wzBAmr10r7Sf1HnX7FjU1gHi/MjqDnHtnieMmV+BJgoQ3jsglFqFYwuGETh2Cr6t4JPR",
-	"D0Y1f6vN2Nb7B/6CYuLaGY5SoIS3kTGP1ESr54j+cyzglRBJbgQ497x49rOWjK+/MMJSpe7YPRDBj8aT",
-	"x2fQEvLHVKbyQwAQI7WTQAlIw3eqCWoYikDA5/F/ZCyanXDfGUzE3pJKLgA4aUXkVsmzKu3q3gE4WA7U",
-	"KIcahrz0yW5dAEUFRI7AJoHENs7U1kFRtfZO2YzJJbPJLl1oVJhQ2Ql9DX0URiPkOY37+wqSdVtROqlW",
-	"zZkmG1x5jsC/gdw/ceSoSyDtT0e+ITjYx2ViRKXRe+T+Idpwp83+K8iUeE/fW7LoWnqxDYBLE8JC8M0v",
-	"yyS2kw36hrIzEcg0SwqSCClQ46rgJbCZH9cyOhZI8xPYAuMLwk6lXiahkfkNCkGpZDUv8ROPLOfttbEz",
-	"jBeINAu9cHwrIgUCSOroUvkuOF7QTAHJsFtgRUZ9kOqO8d2B1QuITBF7jXZ1Ts3lIMoXtbkanMIXcNE4",
-	"MudQDX0DNkQ/zh46xHD8DN0iARoJM11CBXYc1YzePTdjw1TfCYYBr7eXdcbdPGbu7tW7JU9Ow6fn626W",
-	"OFJ293F09/Byj2LeDokC/w5hFcPtw6TGm7bWYGBh7elP/oO4mRCB0Y23LCQ6tXUoji5LthfEAd8L/hTM",
-	"iIPrtlJFSulZ3sZoM0r3HS8x6fy3v/3tb0OU0JO3eItCv9uKftHusn6UtEsXm1ShKKISwfSW0ron7KeL",
-	"f79+zP6Nffj6UXdSHw+XTJHG7uU8bc6kKZphvLF0NCSUfrxBekBbEQOmp6Uyf9QuM2vKkveLYU38Ai7q",
-	"icf81orEcGZLWT0ltk7eAbVsreDXyRK5I7vUpGo5vZuylCYQvVCdrzAt0idqnJmLlVQK3fkhvva1LmVB",
-	"ydFxLAn4gzHTrIvxALHEiz/irqiv+9/rUARhKWckTa2XxjEmZVIXqZztvCl8SHF3gRtO2YS6Quqohd5u",
-	"tUJeKWPdBFaLJHZXqxZkXIDBX/8Cm+eSt9MptQTdEEI59GGMYAU012D4SendIZjSMQupEkhBmtDnkzol",
-	"X+QaJXE2B/sdjXVAURSTcxn9piiPPfIUuHY5hovI+TDQfrUIFAlNRcc8lnEo7E4NfArRXseXTgqsqVP0",
-	"CLx2az2mBR1+/yxeHdzsXM5HiAqjJAv/rKVccCdCfaQXg7kopbjKoPBKtbG55FinXQJcygXWTUNdk8Gc",
-	"8Ic3l4QqhuIGpeKh0r3pnpiUJKbqpGOlS2P5yjLYLDMyiApxJRcAWORn0+8RousNWA8j65x4pjCYMoUM",
-	"KJywmhQwhvw64ReQhP0KHsfiOh8OD0gDtUCbbS+m9e/8afrOITqD4A0YIF4AAJvTzC64IrjFgjvOfn3/",
-	"ZpjTHaQiTAiuR1bQn7XFuivxoZAtEWZu+HVb8SauxC7U9pfciQntg0upVsJURqZILy+/f3b++C/fzgiQ",
-	"Ti/ZWlyzQq6ks30o+Ef2Ia6kRb7CEVljiiC2B0flfanp/FUliX8uD+udcVVLgYXPT1nF3dqypSzLEKUX",
-	"V0Kd66KAotCjcpWFVo4v0qVCCLIzMkkdkhtjLpXbDIIKdZ2MuMdOFtjVMh2qGl84DINGjs8O943vPgo8",
-	"6FeqbL8JeNCvoWAxhz8O2iRARFvizMZuhNj36jUrl4DhKt3REq8pGx0c+xdns7Pv0vkuMt2aa7dbiBol",
-	"r77SZb3tpJChxkj/fThvTA+K95jhINMbwVs7xafk2rgRqwW5luMtKnrRS3BIx4U4p2Fm9ZBp0FBbYT98",
-	"554FuQyOcwJHdTqSdrII8LhLEEKXPWDYv/GUyv8FIQPW4nrGSj4HGxkce2rsiogKieLvdE7OT+UM0k0z",
-	"1kwk3Jj6ugeDLiSFw8GZUWGWkAdJVOyMjtD1pzyGw3chdhdyFulpI1weJZ6iYUYVhDOw0LgRHEvG29mZ",
-	"QfTyKHMHAJbaQBMg8LzaerEOPmBoYQmkzgSplUE6fzTLg6+MWcKhDEE54i4fU8Luj6hkJDlbKDqhDNTs",
-	"X/cdSwBuRZ51YfYzthqJA6t3hTCvU/1Fe4Zf+iUBA0Y68NZji+aOU2h2RFVUrrAc7oGML4d01A4fjbzS",
-	"MIHe/mxRClu21LUq2ErrYhZ5N5tok9NlcYNu2LBaNOk9Feu/JSt7qBmWeheoWr+UG+LInrdjHF05CUXi",
-	"Ldn7SzoUFpznVPQsKfQdNNDeYyk409nqcYBLTxAMuuN9c9GXQx0acmTj9tf2bv4rYQq56BhVKVjyQTMo",
-	"lM+3eMDDrX9P0bdZsai9d4VwV2TcQcP/kVC816V4wvDbGVMaW8JmbMvNxs5YoA+3M/BfMNqtCqSZVdpQ",
-	"4ZFF6+9J6AML7lBjzzbSzSv5k9gf9CWkBkVfzyK8QvBYjdbbp61eqRbKfBf5JUCY32h0obMnM7oGS2Hq",
-	"rT/CGbrUad8ciwKVM3zhYldxK4DiZ5/M+oURQj1gz7U/HmVBob6VUMLwSGEu3QP2Auo18Gv7/vVzMnFA",
-	"yC1ATfsD1bLF9v/7f2dsq7fQUPX+uxfs66+//tsDBlR7+PMK2f1YoRc1XvY//HV/++Yv//4/2Q5qCqiQ",
-	"mPjL7Vrv1IP/W8WU85OzV625uRIG99LZxYNHDy6wdkooXsmzJ2dfP7h48DW1/YMUP4zyCBud0J/8dgdR",
-	"+aGAGtmFpCzKn7Ww7rlGJg0/qVSMzquqlAv4ycM/qGsGrZNj/REJWSZRNrTgey/6U0sHWx0fl9jVneuc",
-	"qQVWaVVaUTj58cU3xxL1k6jcAS5savjxRg8De2NbjZw9+c9/NNvhP3//+Lu3a7ZbbvZnT84uMZ3RAohs",
-	"QHwDIKQ2LGi7GeNlyQjl6gE85yG3Vq7UNqAoEUZad1nfSOueta47evuLSYs8DuYvPi/hNCERRyfW04zu",
-	"ZlOOPf6Jl39WFK2x3Fy0eVn+soTl7MewM9u3FEg4+zg7SqJI+2ctXiSpaC6+9abRxTdP2cU3MZcQqfQt",
-	"l0XXTv/rLNMuO8rnOa1vBKhgyXpocAzIJ4CA9pZvhH3KHvW9ItkFj4c8hJUhgKdjP6hpbDGOccvg0h03",
-	"4gnDRUB7Dew3xUI3zrHvEPDcEhQuEq3S2oo2fF9sD8Njdcv3mYzogE33TSoDeAMqdIqtthdwuPKgDcx2",
-	"zGsISwgd8ZCICEgEu7UuxTHr+61eOUUy0eIu1UlA9d9HqfxHk7b/WF13rNu8ZcI72vBmJ0o8NV7LK4HA",
-	"aharLM02hivJQVkJ7+njJjg+KB7+QxYfKXKK+7arMpGxu6M1K274VgABp1eBYLdB3DVabbI4O5zzWWv+",
-	"Bnzv32+umMetDLGQj5KMiy9VMvAlEZUlRLP1knHVeswscnp4ZSLAH8HK3RkDnAvLnNhWJXc5yXnYgvzN",
-	"2xuRB/9eROfOzZkManHClNnGioNbriYcnzVCn8LRiVXWHZawztISg6peCbcWJrd6wf3ILt+r60obd//b",
-	"/xZrmOZrx0EkvIHjbRgn5W4N/u6Ob9LmuJ7csh8vf/l5FtKKVT0vkTkQ3zS7og0mV3JBX4vWar6MwFGf",
-	"flHllq/EQ3u1+rdrZAhu7h0jfHOp/Nwd3z69jg3u2C13HyT7tdke7zJu2eV/vM4txka6voX4SX4J+6lP",
-	"Ffo3yMy+f/fbzzwGWw+mfGPBzqTSWwhqzSiNYVA7Yj+G06gF+Y7vn2IaKoI1SYUYObmla5IcWVfyXeAv",
-	"+IwNooOiEHLNJrhVSVjmiWb8+LBNfNrNIjdfmhk/6pwAEz9MDFvWBkrDyKc9VEhZcTYNK2tSnt/hBf9l",
-	"6N/++W26mYTwdCmkFjTEOxUh0qJYVJhJpnuFikWHsfalNcAODCRRUzFQq62gzUZUWQFs5C93GhJv8Jd9",
-	"INJLZHTGn7WoxYnskZzZj3hH0sVQDEkF+XrI8QstmQDnC5EvWrQ5X2zqqt+Xe07X3Iejhc8a42iFUZ1+",
-	"G2VjyW/5RtAA7/AcClOQlqd5nKBTv7UXh1aNfVYcXsSq7bsXB3jWGGmgQcVKBmni+XkHGYUXFIc8jYl2",
-	"4mB8IuT7TQbMeiL9xs9i1+LemBK4bSAcO/20n4nlR1KW3nCLIIJ3eFg/K4oY0Z3v2ZqrYtZEB8I8kcqm",
-	"PdpEcWuXi+EGOf1ivBVuFmt5lSvkum096ok22BrQO0fvmi5zXKfJ6zjDMznfxMvyhAmmkbqjp+z1Znv5",
-	"4p9nL7eC8LEYE7vhsEaW9jl1qzQ2M1IoQOEJsCuoxHZ/2GIAy2x7ra34EQtkv5hdn+I1Gy/Ijy5S9c4R",
-	"PnGw6jMRjOilfb1feQ5MYxmJtuHrU8v0rCl8w79iyVnS07R6K4DcqZHwVpkkc5rttEEukMOayZSc24Zf",
-	"Lec7hon5sp3HL2F5dXdRzcY2Vbt/cNPqiIVAbLPsD6A4NKWnLu99/U5inYC2TrWMdWo+5gT1FCkF82Ul",
-	"40hNuLkEtrOO2vvrxTj6Oxr0v6oeOyq4i3KLVZnEH4cy7C3upp3BzzkKN/CcNguM9IFJvdVyqbLe42VD",
-	"SPjFiH6uAeQVJKZb5SaQrYZilFaEKk0h2GEoOKUrem/Jh38iszWSQfyhpQra/ikVHiTX19QAtdFJaDcN",
-	"GxLIURBEp9kp+8HQ0v7eAkv7kXGl/Y0jSPGlH/5joQuR99bf1fDqoxRCBLoZqRJ6S/1OaMNrdUR19jhl",
-	"uBddSPE2yNYNWFSnOaqtusE+YJ573/r7np2/v6/Y074JPWnT5IBCGVhgA00fa79UQr1EbslbTVRXqGpT",
-	"ZnAToX4N0CmegrG1NHwFKogaTitubbU23A6Dj/qH/D6iTui3Btf9jpfETya8hVRXQjksANK6DCRPAe8D",
-	"sAkgpQMo6kyqB+yHNh2jILgaIL1AzJBOR4x1urKt9X0YQXFyxssVVwvxokSEw9Nojq1UtYu6A+sSvvn6",
-	"8VCD6CFVGd3l09u5yKabtXPp61snBN8GeH6/cAGihWn1gP2CmDD4DXTgyuBkx96j/Br/sD0q/zuR91RV",
-	"ZQZ9fHTfQrt4cUrRX7qMPN5tRoP71MLzkgaEa5CtJHCtikVyt+d+hrzeXgO/lK5X67suUnlD1LC8Gctx",
-	"rZxXPqHAEXURlGdJh3BG2DNAYLf+XmX5AGA+CEX47MlZKa07EN6HzWzmokNhJi/xyk9dX0q3uvvq0h8v",
-	"f/mZ4Uv71YCW/DhvUQkEWL+sIf4SL7kPS/xHbuBpY6xxLNWFod1xRKwzsZB+wSoLxMhXjm+lQmA4VbBF",
-	"XbW/30oLuAqlKGYE8L+L0c4ZBclCx33ESwBAOb2JrafttYq5vkKUApuyDzo3ja5wFj9FOPSbHJuVNzpO",
-	"U/tiBKADRKw9o73nCaB8oDMOJ+uhEYhtkT3n3uMFLwik8wuMxNwoVzItPpIFgrlhU+0H6m+91+2L9DHQ",
-	"57JkvL09/c6FKCAyzQVu19BogUV7a1EWs4CT5uSWaKxgq5dcFinhC6headG7FM6V4jPcrzBuxldcqntd",
-	"oWddnfoHN7DbrTNcQuOzNrGWkdilAYjLImH1U8w++J9460KxGnhOlN4Bs5llAVialkpcDcZoX13FVumT",
-	"VGFfTYpuwtN/UN29+5dpW5ce+alN2jfI4Zg5zOn0w32Hne8q0ER9mnTXG71CaQpknA8YygIQW+yZLMi7",
-	"ngcf60p6CeTMCCtUKJ6NR1UQOWiqsg//sZQlBgJ7eq++Q9T7YcWwxAvzqiFgpwACzIOFvYqQqvTHzp+e",
-	"q6pMIakM5z2duHYPkdWsIxCjenVg8HdsEcuSSCDwpb2gIRgLEkshzga5S6j3Zg22OwB7vv7h7TtW8VK4",
-	"2BC51Gbbbz5/B1fch/Xsn/STVMUY6xlG1Xlz75YpUZy6QvJyI9xi7R93djfl/l2YhXsO8MDLZYVamy3R",
-	"xgfc0BMYwC8N31Grd/APbCjax+Ih7094C2cjRAWl+cGBaJCfs9L6OmAs3724wqPGyCqN6Z4Pgnzlt7x+",
-	"TRgRp0qX3IQRIoPmkIBWNhOsjfdiISvxjpuDXOq3bXPj8RA0A6al8MmfuqCXxCy9RVdBBm+5KX8SooJj",
-	"389eQzq9ldeiiL0zeHDgUUIsWcuAlN3ZoQ+tk4byXxmt6qShyr7TyeBNHcmJ2Ez4qPuwRU+rhj4gjKX9",
-	"lBYpRJ/A2yQR8d6QXYOj80dtnbeYu6I0kG3GCtUfubmTfPM9dfz9yM2nafW7F93ym5FOIDv7Wu/Ysvbm",
-	"KPjF0s7go0hmBp9gBR4CvUcllBKKhwtOUI89XQP+ki9YNPz4/4llgwrMI9AUBLNimTkwxjLLqRIXHpoU",
-	"hCYLkAED9N9/AUrigB5fWSd4kQaIhLgSAC3izjmOBa5FWYyAQ7ZSLUQGJtZvv5LLIhINg9fZptsdzbKQ",
-	"AI9N8yh5WWi7++1omn+d5i2HEVPhXuEVTxb4xfjizkjnhALFds8BRtSdnTgjhhVh3ZEoFDVnnKvktllH",
-	"yot0Jua92Oor8b2kxPnQvLy+eYbk4yyb/Uw/Pg2/8kclVifBXqnkAkgMP6Gp1BpGsMC3fCPMVxa15Ixx",
-	"5hcQeUE122pDRer3oeFypX9xtcYoQL1wwp1bZwTf3mDZ7hsItZ3JjwJyvKuQbicnzt7Wi+7lfZxEI7ZN",
-	"pU6zaxbUF3hLo+AZ+z/fEwkRcPMLXtgAtf4HN0lVZggXoC9HCleE0McXZAe0oFr6+JsBoDOUpDxgP1N6",
-	"GYmkKqP9mRfrma2TZUm0V2KElbDUJsMvB7V7AY7oANY16XeXN+Hh2ZanPr83t8JE7kZOYjQE/ZrOlCfF",
-	"1QbqjGxHEREvf1HmapYQ5JAin6781Pm8e3FxsE8HYAyj29tGpk/Kx65N1pFUZ0Dn8cW5NEtZlik6jV8r",
-	"r4vWASUSie79xQG/Hrk+WnTy44g9gHEk9cAISNksxrxebIRDjjS+bwYDHCB+SF612nHP3XJrE6wlvyzb",
-	"dCghzyGdZVfCWmCvGXFzZMHCt5qsR2FgrXt86j0YaWl6oKbszftWOoEo/yjG2UbpnWI4A63IAhbfBy6X",
-	"Lh7UqpaY48iZda/rwDZwV7oKHpCYpP9AChBMDQNfx6f2WpzhhSBGS8xQ6yWaB0+pE8AJoENiSlwJQzSk",
-	"3URCQ1SSOyG/xytOVorWNFkcNv4MtuK0fvslUTYgwMJBiwlSn/mptYSJbtc1FBmILdN12BBIWThYev9G",
-	"2hMW3Su7E6aP/pBeFekNyWOAJ0uNYGNG7+xY7mZqHoCHHlUvJXAa+nsCEvRaL0qMbFLXbWTNQI5QqIL3",
-	"h9MoTv4UC8MLQumYdP8USMxGqsFeNr/SsXjjONb3+AL+G9pJ8CS6wefSyDCigQEmtIs3iN0L+Fdxb90L",
-	"fiC3bU2grf1wSVRzOXeaF1AelK/v+rMWEDsgI5TWNm+EjhOv8cboHYeXTlhXGOYxJ2PtOtE7liW/roxD",
-	"QRtk+hXTy6VcCGYFDME9YQ+uS3sNAWe/T5kVfvGdKNh8Dzz53M6YFVu50CWoXcMcn8Pof/3w3flfZ/C/",
-	"R9/6L36TqtA7e/7o8V8eI8SxjbAGVFyw8HaashBy9583kY1oog1JciAB6DPg/Bp8CNfdqzzP0rfndlQ1",
-	"JJY++hW5WdljW2qvVPFAV0Jdb0vcIfYcFz903TywlRG8ALbXbfkgMt1O2Vmo3R/6cZ8i5liihbEWvCDb",
-	"4AW+3PlLaSttZeCW66novOOmZDoeyNvzJsisIa0MBm9AUclWcaOvf4cVWznDwib5zAMpKmYGMf3U4uAT",
-	"3n33n49gf3p80UNRG+W85HILGUDVhWY7NlOGbj0aVNLw3agW/nT5GDXow6g+6yKyP7i5l758EBdsyyeh",
-	"L4W1WvVXdL6ha450cqoK21jHCr5HP/OtVgVa2NBkvhNiQ+KI8aWttBZRm1L6d2n09iwTI3uUMmTTarxA",
-	"FJDObagvfLAr/C7Bul7wUqjCr3ymNfE0MZdXAK/ilwHCeN4jcTr0v7RwQUkSMIGZU4EoCndUh403n1Jr",
-	"8+jEz84ecfTt3eI0KAEpZHpaA88g2FyUpe3u2IccUBryGxcve4ZXjTKnQiP7ZwFl1x1/77rYEwGi07yD",
-	"k25qZUO77TWk2Gwsiiq5pU/aAJzawJ+xfTSs0z82Yj9UPRm31XAiYSP2Y/MIj++vSG761s1mBbmFyhmA",
-	"e7rjHQegF9qwBVcLUYJqxFWbYfTgCs4pMqpgDzYfrrhUT1GbhjotXhQC0FGwbdCbmt4fg5uXnTaKjmw8",
-	"RAOuzzV6jlfcl3zc0ZbGt8hr2iaYgxtRCVHYT45FKi3YS4K4tqva4T9C+TS07JeCKxGL9Fy0hOamtusW",
-	"pKUXDrkAorxlThwWuja2Vxxe4BVfuDiQzsB3ydaz+G8D4t9tj+EOCmmhhaVOXyh1VozH3e/XC+EAKBCi",
-	"RJsWCjKjCsjUkitoxFYUcqBP6n246B6WMWMZN3T2nzNbIkzUfmx/RZz7E1GHtQFxAmjhnC82sY5nLtZS",
-	"FQTE4e9eA5rn7Oz6vOJOwjzAEXgsJ14V5NG3P8jF5oswDLqRjYIyIcc5mLjaqQ6hv56UBgyfMMPBfOr0",
-	"xRd37nnJi+dVEViZeds4Qlo8OMxgOwQ9KK9Ej9a7EmOCCGBfA+BAkzCzCyOEgoyOFUJlIgagszseTIxp",
-	"SuW+/eas5e5f3Mjdh8gpjC2Z1hgMmD5j+LMn7CssGfyKUdz8CL/H6q3AmF0AD2BOz9hX1vFSfAUlGYcX",
-	"itKKu8t4TTScCLpgRg0LAcngfyBa4Ln164uwEv8zqy41LwZiU3DFfRxD/kljDqGfZKkYDvz0VEEfNAzj",
-	"lDCrIyhK/NuMaegc3VB8DDp0UMg46nGW+Pqn7fGDg8JPJtzo+JS4BVwKcRLdCvDolKgpPB9CIbG+pa30",
-	"rnYd5bXlezYHL8i7xMppoIvjxdOYheGKyYJxpsQOvvFnjUaMlLNm8yMCkj9h8qmZD3wj/Cs+5yMLdj9f",
-	"Aoe7W6lxCCdA+R2OYOtEhSEuWB+weud70tm4zLUqNGSkpbOsVv46AFRby7JJObWOL0RZQjmBnrAZnlkA",
-	"uiv9BLc+oLsdi4OXqrw4fCeNIC35X6IwnbSvNc+4oPmZ/hW+/6+5vsVcrxDsKD2/b+Drmx/2aaDRJS+t",
-	"mE0qvuxHfT9xKeaXg57cLG4acJsW/Cuv64rQN+03g+2v6voZLjkhIaS1ub4lKFcGpDQMWvPSCF7sR1Q8",
-	"JkoMvxlVYQg//NSigVOcEQxconuo8oIHRbw6QOXwswKYHBW30FUMCVoOC8X8wmorGp76HHtyxaXpoerm",
-	"0lyS73Yv2iVR7fK3jlb5dmyRyCB5oH/Sv6je8cvKOHN8XgoXiq+N1tuALth0dHZKtdd6F5LL1Vo7vTK8",
-	"Wve73e9a192H8908b4wL3hodlJzzxcYeYyffgXveGuaojDsVKI0M2t4manvHlbinK8Ror3QGGaAjC7fN",
-	"+0ORtmK8dVv0ebzUQOJJlsLO2I/vXr32avndz68Py107neitHTSIs43oDoNCc+/wva9PBbRt9K47sxwY",
-	"/yO+rrc1AgQhgus+SM/iwzDHPVnRd3TJ5+CK3A0YBkVSb9c6nZ5fvxK93a7eXrl/ST2F/TvX12I8fOFz",
-	"fT2C2XieaCZ6vkfBLgH2WrYQpJ+GQsdYiwvkplSHG+prC76Hn57Nzkq+rZIFtgtuivHvAtBbXRDGIZpH",
-	"fMCMJu1TG1KNwL0n+cylz4I2OYHaAssc3h8Pgpb6CnaUnyTsBUn0QuAGiyHuvA2Fl9xNaV4m428dX4mz",
-	"sS0Sl3A13OxQJ2msymgzTjvEub4STEC5DIFnYfEGtjlyB67mThsogcml8fTVQRbvCM3gLoNBsC5vsIXl",
-	"2LTERbtvJNlGpB5awc1i3UcHIDZRtO4EEK+s7wYneaROU4UsuBsFuBkvPkU5yHdSFbEEhHCvMXOrNHjy",
-	"M+pE3IhSHvJR0+KNtAipLuefhntlfPIhzK83FJvKypW8Espr3620/kR9yoxY1hZ0iL9Y7aMOJhByb6oj",
-	"DQcUtOdtxk810yfWVy+F47JMVhyUJeNz4CtRVGDwKdUXWJuF4UuXLXx66b99V3L1JVmZgZ97tB6D64es",
-	"Mz+6K2mpgW5CXjv+bBZH9smNuX45jQQen7JwhVC4vRIhc4URqTMDmRXFjOhg0A/jVWX0VUxZH8j4jjyq",
-	"LK0cXXL3Yp4xBxe61LXpGpax3W/Ny02C1nayF2yvVv92jZhjt3aEw6SepuEDj5ouv4L3sS//4zVULdFZ",
-	"kljcrS5E2W/ev8VLPv+zZZS6grcZY3LRa5+gogSrBBBhFzbkghBvQ3/FlTCJpaFYSX8r7z3Hiv65IrR3",
-	"rseP1PFBaBZu3x+FbQuEtySyMEb8SvyXqYGmht6poVv9gkjLbaMkVYKP3zb2O6HnYhHvtAK9f0lDJmmP",
-	"cFWwtQDQccrgLdZisYGaaETMe5AW/ocLXe3z6vCFrvZf2haA1vARJaI3tJ6p8zz++l9I4sALB8giqEcv",
-	"AX4m0iXCU8A2WvIIN2FrwJKzjK+MEDkhrLi151r1VSVY6+Xwly9KEl1tlEgwBLziizVb1qaZNkSvbKY1",
-	"dt5bxxcby7bekfCqcr4HVx16wWlumzO/jeh6JJO3lcEcN+zAduktc06gfnK1R3ZiQsc6BX99qFwl102w",
-	"ADmE3XwriX27TjMBgAi4JNRY2OIYpyi2ReQ9aNxEpmA2F6taJaS7H20ctu5ovPH7yUt+3mjjWBQVu2ES",
-	"M96PfPBauPc9oAdfSljvfR/wAfWhBgzjWhWfnijhcESzsLss34rAL0j0JTZ48onVhQkYyJ1d0jX34fri",
-	"s8b4vmFUJ4pOlFyFDi8HwGwSiWL9/2eNspPOinIZsw33IvVZx5om6591Xcgex0Ofebs6CDksBUG2SJcX",
-	"64f/sKV2g/T7/4Tz+PH+wpzde/oJH7oregZfD8NB9aC4tNbsJGC7iw4Lk5c5aCmDJifLr9IQbHcTHDgw",
-	"+PzQPhv6xU+in2ujGGe4p7+KJnxjvJPdPmN+vVooMl5NQAM1odQCviYuWUJn7KRdZ0NX3uT9zV/wWXtL",
-	"vcjzfvT/lYVKZ6F23fQT4lCUchMNYqNXhm+HLKV3zWX3UqgdHjeqVVpUDuprWfMy6Bbfda22n+FmqCfT",
-	"2G6rbbUWWKfaN03PmisRnNzaG5PnpkK5Ae58LGz5QAP4uMbuw1JCPwZ6xKdG32yJZWbPt+X2FEYihCBk",
-	"2QZ9R4O+BQfP7QY6ebSCM8NP2NHmflgrZ6Qoejf5r3TNDWsJTyJ095OHDG86Qrs838OMQgwHe4tPwSWE",
-	"Bz2sKa5nWEQiAQR1Bi01swgYuERN1hIH0ObHaz1UHuY9g7ba+tK7BeD9seGwL5pDHYmfI4TlSAQrXuxf",
-	"G11XY+QWLqR+pZKb1W0PwSNgFqBkCl34UBiGLuxGlmrGVtz5cylIZ6D1G1G6WApuBZH8fV7Vi0sjTqHY",
-	"XxNDtt/npVYrYM6pXJJtzmjMUOVDlJRiurPwod5mMdLgu5MEqWDDtcnUmNK7Gbg12IfYUoOIoEnCthNi",
-	"g9GqZFp+J91iHefopG3Q0/pJ4VefOv93d4s5qjL3HcC1YAYQF7wFdEnLTFRFS12WetdGTAWk1NameBia",
-	"gdOWufdq33E4rl/o2xN6pfuQjxGOpNoke+SFEU1Lra6Ewuh1xVeC3hhbeiDODcBWwDXgr4MGXGnZli/W",
-	"UgmmVblvMx8dd9QfGPF/Jgg/3/38GmtgQsqEthPCjfrXgOwsZwV3nP36/k2KCRwqGLvcdXni8DS0Pt4i",
-	"TNyYzN/tE0YjuR6svD4v5Eo6nKB5YDMhQYUOlIoDMNESGFQU20pVuxiBASkt+LbqIz976b8/GWYiPWyA",
-	"tbPotoX9s+miJGGn0wUHLkAv0tuKFdFHgmUq+1hc3+jFhnAOTgen4Z+I7tjAatGF/+Jnx/f8qnNOIHIk",
-	"oVY0UJILzV3irKAQ2bD1+UoVDaLFZ2F5/lK7+2mYCYdTY8i3SG1NXfYECL0dChfcaxNii037s/PU6nJU",
-	"5PJ7XVvBcHJPY0jDvWLGfLHWupy1+AUCvYBq1ar0mM9f2rqeJPpKvRgJsiT6hiI2G4jP6RBkpqnnlu1E",
-	"WSYqrWZnVxx6HrOgN8OQl4dHQPeooPt/Nim1e90G/RBpcPOHlRFWuKFMB15zP2kO/6xRWDQ0qhP0pWu9",
-	"Df0QKLILKDlotUOg6W8dN66t//30XUmx66m9xAv+tZXGP/W+H9rur5ZLsXA2D7DQ4la9Y7umhR5dkKR3",
-	"mV1VGyu7VoUwbMf3OSiGALfVYz2+EfwqEWpIWHVv0Kj/hMlhP4I0umC+zTkAkv3zYZ79ttbA0CKMaNGs",
-	"NNGYryxbeEcM4NKjQLi66gNQcL9WnxvqZhL/GqzEhBbqheucnTm9QeDsDp/eRJhPvMms/QpxRP+i+HtJ",
-	"NvdZU9CgFcbYIEzXojbAsGFlpHIx7RK3f95zayM43tVE4iP8/7KZ8zDSk6jEfkYBCKeSu4tZKab0Ls6Y",
-	"XmwezuuC5itrJz6HS+7HTvyRG3zcWPoaIKG949OlG5/RO+jlAfqaP7gB6O9OghviM8gdaSLrzXHeaxYZ",
-	"Q+xamy76iXWG7wcquvGSeykYdBRgH7MguixOnoANoTCgwCi5wz4TbG/GThOcX4R723HbmcYYC8seX64U",
-	"+I6nDYV9e5eGuHfKRwRV4bKbnS8Jaw7n6q5R9aEeCEtAd9hdFPDw1wKLQb1Ck46tdFxoKPprLTV3iPmU",
-	"rDvGq7+oFuZxydjZWSkQKObYN9tysxnFIT2abBq2ZS4JCAjNVrpBZOyPpxLOD/6J3NxDwoxKTKVlRvjZ",
-	"KmaECw4p3530VsxW++O2YQ4OtKeld50gPCktMkGxD2shTWR5cDFhA/VPvYfAB5mMPxy3EEIFAS9L5jeA",
-	"fQo8m7oQrFalsJHhPIktZ4oDcLkIeIKZzRUQdc/O1rWA/OZq7ZSAUEdV8kWq6P4YH+/5nq31jinBDQoO",
-	"AKxTPhhBV/C4FKHRNgwrNWSnRyP2IRn6vYTK/VqNOUS/g0wrrv194071MSn54d8pm/+gH4bIOmNWlJiE",
-	"RpEiUcPwiEuduHa1GZXLpL0RCCObruRDdKBPU96Lspg24BzJ6a2bVKGys0Es5qHHA7M0yHTU7lgFkX+4",
-	"0GpZWznEsf+iuWxs+HV/J4BQajQg+V8/UY4uTtWo8DuXBtJqt3Osohj8yI1tgEwx8h7IGPC4TFRzB0m4",
-	"ghXtlQK4ZOAAROaOWNtMa/blErxCWeWLAAQwximjqfzUDIew6GAvMF7CmustldRyO4OaBrRMOHjH3oz0",
-	"M1tZZH9Gwg9UHBTThkVtMI6Yd6idhSXuyNKWOyOv+6JDb/GKL1iZ5BJGTevMWKuo3W2Tu208DD8Z7jCt",
-	"WEbkacVvr8GecwtFcU5XbVX1JFBdXwlT8sq2hDME1mUgwLYRZWPbkUoCke+BXrvkV+J9uOp0FVl6k0r7",
-	"X+qtAKB1vIAhYm9B+ruQFvBq8O02QlRYtRpegnn3IsAXJKsCoj8z2l6Or34bbmN87GdTKzDWDwi22Mna",
-	"8ONCNSQdfsm0gbrcp+12Gw6g+y5oWfAc9wI/X9cRhQKleBhg238fXNU76Yvl6hPkTOCt+/D1l7fDGWnR",
-	"S/uF8Qdjqa3wzjXEFaJjTBld7H/FcxAosburBFQJuQPwUohMLCGl+yPCXP6oCkGCymgHUGmFqPEfzkj/",
-	"j98/kfF0KcQoQ/gVoB6BDxNZRCz99gTla7CloPoEV/F8XkpVxNCSFcI2sBi4gv/wTuXHPhuGfPThqOYi",
-	"dArc3IDpztb//l+vHl9cXJD2CBEvTdBQTodSBKfZHPgMAMorY4VbJ6qzJN7Eo4s2FuKDx3Fkqt7ORzKS",
-	"385r7u+Ev53vfHsr+xkcwZRxUnoHWHTeYvEDSwjTQxim7YFMMJt7E6rTgR3GlxqlEb6DpepYGF8fN5eU",
-	"sCBFKtxNeWkjKm0cEQDzuTbcabP/yjL4KXPCOvJjpGULXpZgPLdrCh4PtlfRq33qgoF7iB/9ZqQTrPAy",
-	"jPRXAOpgtFoFhsdlDJRGyd6KmJPI68hw0Z3OT3hIdpLiBSc5TqB1bAZBdIifu9pghaP/rJQF31sw23VR",
-	"sAIre/Kl0N0pOr25djA79ym2d78sI8lMITfSdP1NWLqnrBTW6gB1Bm4nQWEatuBqIbxmgTwSs/oQ9blE",
-	"np72bnm44KVQBc/DMr669prtRbhscIWcuHadu94aOXEp73xNgLuaZpbaCpwwWzDSFJPh7WEouH2S3s4P",
-	"26O5OlHdbblPJ3ZbaCgjqm6TmY1UvLSRMhEo7OFo86e9dwSfMrGt3B6iuUjQ9pV9wJ7h98EI8U4kxPGk",
-	"DVEFKILZej3uQj+0sA/Ojk60WQQtTomDsc7vhvigpqb7KfV3luIry/D4gAHAZcQrd3DupqYk7L0EUm2c",
-	"jN1alwI2Zddtph6Ur7B3Mt4pGRMhVuiMyHfG+fVFmi96dub0UXniKFbpGcnVp7YnwnbBzZN1qsPCUnnz",
-	"3L+Y13rex5gbXXsP926VxButNwxcnAON4MWBdgw18ANRKuL1kqDARnHw87LsUcy64L34Hh/ggrs8J+EB",
-	"KVWMX9zaZHmBu34WmE2lsyzkB4Byj76Zl3qx8Y4w/e00KzRT4jp6xn5ADxexq7WnwusFXPQFztro04sa",
-	"52MJ947bYDGvhWICoIAoUF1wJwrGl054odw9RdtjoWvlMF2r9I7p0FvqTG1dr0jCBXc5ufCApGJotLtB",
-	"H62pa7/S9WItLJw50p28gPl7vYvBjoBagCktpxnMGVawNKX1/khe+hkQ7Zl9yGu31v4JDxamd56fhQun",
-	"zfX1+fVfLv52vuDnfgS3tshevnp/8rmENGUzPd3OTjrJ4zTNqJS2EFdyIeJs05zWSvbENC6F+xUuuBvn",
-	"Bu99z+dn66HHhgROx92qH0QgCAX6sGb/vxAnWIP663oQ15Gw4hqcZyCDTaVFOUpWSvqJBZlKtbG1gAAA",
-	"AP//",
+	"7L3rktw2ti74Kog6J0LnzGZJJdnt3S390s3yRbI1Knk7JvZ4IpBJZCacJEEDYGVld/gtzpPMI8wDnGea",
+	"wFoLIJkJ8FKVVZK6t/9YlckkQWBhYV2/7x9nS1XWqhKVNWdP/3GmhalVZQT88V6rRSFK98+lqqyorPsn",
+	"r+tCLrmVqnpU4xX/9rtRlfvOLDei5O5f/12L1dnTs//2qL3/I/zWPPL3/fPPP7OzXJillrW73dnTs183",
+	"3LKdqCzbaVWtMyYrpirBjHDPX4oz9xO6j3vM81I1OKxaq1poK3Hoy6aG//fvflnyomDuO6ZW7JsLVr5l",
+	"VrFaNZqpxp5lZ3Zfi7OnZ1VTLoQ++zM7Wxf878Ldib4xVstq7b4pxMoeP6J8y9wXbtx2I9jvXGdstxFa",
+	"MGmZNGxbqV0Ve1BZdJ7SflzxMvb4P7MzLf5opBb52dP/pFHCTTJ899/CI9Tid7G07l7P61qrK14cTxeH",
+	"N1kpXbp/neXcinMrS9EOtH3v5YZXaxGbXVkt4TV33DAOzxL5WXYmrSjNqEwUvHoJd3bPoIdyrfkeZkHZ",
+	"+CIYy/EbUTWlm4mmMkK4Ce4MQAvb6Ar+iYPPO9OTmFG8MT25fenotBoj11UpYnK4kOaPRrxUVXz4y4Ib",
+	"k/pmH/8ida+8Ecdr8nEjWMGNZTnfM1Wx3UYuN26NlrxiC8FAcPK+iFbKguyKKnfbxP3TCl3GZEFUuZuu",
+	"MJqFUoXglfvKCVN0nGvtFij6G5lHf/E71xFx+4Fr40Zc8j1rjHjGRFnbPVspzXZOi7hxw/y6K7pieHT/",
+	"Q2kreS6ez9gRJddb988REX9Hl7lfCG4aTXsvz6V7JV6874lO+2zVLAoR0xlHopjQFtmZuhL6eAq/t2zD",
+	"DYNVZEozaQ1NmTSM6+VG4gY6XqlaiqXozqasrFjjqLQoBDcoF4fPM+2SMCMErtSSl8JJmrSMVzl+5nSI",
+	"3ahmvbEohNxGB6KbIqaLvlM7VvJqz+B7vLlhale5h2y4ae/VGbhRpYhOkjQgVsY2uVtRttsotnMbZrlR",
+	"RlQwardr3EVO7HYbVZDwRQdtRVkXpLgmaceXGyWXEc14oLQkqDh6LMgC7cOOxJFqIUUSVrKV4s7w/PTS",
+	"Fuws7bAeJEUeOWZKZWqnasZe+Hl7ZUcZlvz6rajWdnP29OuLLK0bO9f9NTuppuxqmbiO7Dz78cWQyuw/",
+	"/ie1UPme7ZTeGvd42At7ViotnoHsarFUOmfG8n1cqE6sJcfmuuTX3+O1X19cxHTo56YTu0JxkZ2Vsgrr",
+	"FHm9rhI76QZu5+2bi8h2Pt5VvT3jzRx1LXMwwWFT5s0S/n1k1WRn1+drdU4fggg/7Nyw8/W5LGul0YLh",
+	"blLORLXljbHKPFoqLR6hiemG+HzH9++d1jje4G7Vk+dPdNs9Z4UwRlVeRaMsOu2/EUXOjLMp0ydQ3CaE",
+	"30w+vUmrxy0DaYv4Q3Z+RYbNSBxl+xDcGGf+zv4+7QTFFOsLvtw29e2s9sXeHmwhWdlvvo6eg9N8Djpf",
+	"4FzGu8fHXuURs5jr6XvH3eK5Fjxmqm2EXG/su3cTlUPNNfq5kx/8nms7eu6GUfgnZPiGqQmBtzleTi34",
+	"y3dPJr6KamwhKzH51U2jV3w5YV39hVkYUOo1YG6OdUA5cUS7zX58NO6izN0zOgixUlq8BQUSmc8dWg19",
+	"hQOay4BBybgWzu/3J7hWqpzqr7ZKMCKVS1BSyUcrBhewBQzfPVpqtpLaWLZUsJ8mDeE7XuU/NzY2AFDW",
+	"0wX9fWN/buwb1PCRTUZ7OPU27ns3j5mPeiidC+3+QCPKbsQe5nol7HIzPSYw8ILe2Jl0nx+4/qjeySqP",
+	"3SkexvnV+yDOrK8by7Tb4YwfecZgMrZHmN0IQwaVMBlcgQtrN7Jau8nK1SxftAjCPfSGtAXgxFpu0WqZ",
+	"NDX4w49yuY093CpVzJWij0oVowqT3opEK8OtGsTWPzi4HbifwsvRosU1QlEMGxm8cuIpK673bCfE1vm9",
+	"y/0SVNRBDBFXsff+063iJxGjWFS5meCfGOuPqcPXcKe7l7yc7zNmmuWGccMu/vb08V/63kfszrbRVdz1",
+	"wanAO8N0ZOyx83ufZ+yCiStBs/WMkeMDXpIz2fChsnR26ZNvwK7GPy5ipoW7Rx5Ty4/ZO1W5m1rF/p1d",
+	"Nu7fz9iFUyIcB+Qel6PzEx7478PPO5A6v6BhhmlFEoKkdgm9YDZqZ9jCXQHidCV0weuMNbUbPWdoDrih",
+	"lyXjC3Ul0EHki4iUrXB0I5pQXINTwncTr2zqj2rSMXwwRfC76HwUarnFGNLBKbtQje26Jj4WHcIMV0JD",
+	"HEI5Wcn1Hh2TpSpUo2Et1HLrAxGRwCxuf23mROSWKhfjrqe1Qr90V7qtuY+FkWC5OSuU2rKdapxDIqx1",
+	"m6NSqNFFYQRbCPdPyFiATOFEgOJ3ym3NZRV9sZXEGGk0FOA8djd3uikE7rNjJ8hYvh590Uu4aNAEdB7t",
+	"ddwF2vEJVhrMd9YxHeF2+GM/yoxE5Ui6+k6qFjzfP/TiNsdDhV/C0F6o60gcr2K1vBaF8WpuK2rLarm0",
+	"jRYZW2lV4jZVNaRwjnbqJpqg2UU/vY5+uo98ejCT12fuMnfb7GwT34nq+oPgOQVX+kN0u9yumiIRki/4",
+	"evpx/m3B13GX63qiEir4YuzKD3z3li9AOJewH4/X7X//r9dPLi4uYC/AAi3U9agec4/GobZ39hOQtdMU",
+	"m9+XvBBVziOqDk6fyREfus0rMqUOZhGG0L/bqC3oRDR+eqONSWfyUMLGqviTVD5lm+Nl2Rkdw/QOQ5P4",
+	"Cm97OI+JbN5GFTJP5L3QgjMzLdvYNKo8T2h68F3yHCZSGrbkRSFyiO5v1I5Jy3RTmei08ma9sdHcQSGF",
+	"8X5Rf1W68cQRu6xnc3VMNG4oZ4dDPRvLauYY1YfHtdONUxLeop3roZX9vtXGfXsgj8a3cTmc1WRkTnkf",
+	"LWrBbTwXA1UGqfDrQhRF6rRubzotxuMchpgLz6ulgDlNvgqEENAqwIdmICq5wgwq3wpWF7wbvuy8H7oc",
+	"YzoELurs/NSOmb4tvqM1j7maytj02x46t/j6INWyFGDbQjIRz1FFWRQ3IegE09eVssmY43zl+hMvk/UC",
+	"ZsCrd4tTMWU3Qu+kceY5r2gn7bS0FioIpivmqFaNhEvNWWfF/Ci9OGe0dbqy5+WEJACeRAvVbpGhXfoT",
+	"hXIjnm1sepQR5CqbELXppowqME0fRHWgF8MjHYaxH7WitGieSmCJK1+FdCweaEtPtv8LPudqH+8+8LYN",
+	"xnpgVPAKE5UsBcbpdbLgB8CgfH42vmhVLv3h2F+xkO0YDMD4eKRx9vDxG1049/Qx5YSnBWdj3m8t+BYT",
+	"4pJUHmhzcHOMnbFxUrkSGD0OIT5NNJ7DSUr6MNcTI9L7m7jM5Oqg4T7i3MArPvQvMMe5wcn5E15fxzIq",
+	"atQqd17Rn9nZVmI0N/jrWoDDsZFgGywKvtxGvdUibqHU3C43D7C44u3/8Qw2TWMaXkDhXlM5fcIMh9qE",
+	"ELh5fHHRCd08HptjNPlh5HGJ0Hmq5mCpeCyWdvEUQ/5NEQJqG9UY0Rvkk7Fw1lJV4jCi9yQWF8wFOhTH",
+	"Wi8XlZE2stnWj8q3z9jFU1K6bCfkeiNyDAUcC2l3ai+i427lPJf1y/i0hLqZhW6MexpMH6xkLmsoC3Jq",
+	"US63jBsYHTe42iODejI+pFejMzHxWZMm4FIsFYVjB8c9dquVUr3ttCy4LOGUqFQVj2f5HTgmNDesXJgc",
+	"JNRNVYmEWJpC5pRcPJaQFadasY2sDbOaX4mCRNWGCteBWf1qdIFAxOIj2/F+KcQZlRTC5xlVXMYLPKOK",
+	"45XzYiN6g9TscQUbGPWMl6paoy/GdW6esVIaA2FAKKWsFGwaKh5yK5lH7d7JSdCU3nsrVvbnZuAFbvhM",
+	"+PnAIYwFLcnM/vG6bQS/2seOELncQmSHV+QqrBtnL1asbnStTLz8QwsjTSpxtxWiBs94gTLhRWXHr8EO",
+	"s+I6ujGN5Sh10yIMfE+l2yHp49TcoXPQiboOZ4+SeXh6CxxddDG8PX9YUEAVnImaRvT3nahimRmkeTCs",
+	"jdWY6WKz21byTS9r3sA5FIuSWyzsXMkql9WaHFKJG7Qy3g83G7WbGgzopwQOF/JU1cm8KOalgPmegr3H",
+	"mhiPYtDFcFA7N2WxR4PcDYzlWtW1yDOwwJg7eYr9kA+UKo+a7ptfUqnTpGJV8pX6JanhkT05C9lgkojk",
+	"RnipGhrvoSXYzHkPuM0MOZhWNdV7axxQ4kX2qW6CY0n41t2dqWopMl9UAlm4ZyFN5Q8lzCxhpSWZkjUI",
+	"vbvN//Pf/vPi/G/8fPXbP775878P5dWi2zcuzXm/JLCbjpiR+dwoa0VM338Ewx2+ZG4Qvo5QgzeQ3XSZ",
+	"KKEVFqqi2A2Owo+d3i6+gMqkK5MWhioOp2uBBR1NkeOubODlS8Hgouz25RqUc42qnV83omL+a9bUbCHW",
+	"EsLi06ItOWn6/l3BH6GQqhPVwqkrCpuHapFYXKiS8fMBg1lY3c6cT+vOOackQ131LCW84cVVLKR4OO6F",
+	"WDcY9uSw4SxGvaaXPBUrd8tTlAJRXj5yLoXiNziUMpZrKXKshNNs6SQ3Z1X/2BydIHfoVrGFOJwhp56M",
+	"EBVFkCiHseOG1VrUXIv8GbvoKyz/RS8N3pGCkxY9NVV7u8hmoyHhNRkoXcxKiqKACPcaD7HpM7cTdkR8",
+	"3VLtBAXb3PgKNz/VzUNtYUeFbU4KJgh6p9gqp0YRWuDOpsOxZ16foch1ZjCuGJtkaJ68JZAOVTGO7892",
+	"0m6ccHLwo56hdSMNNlq6L6hpzXueiWD3aPfI5C6T4dAJWmKFFNTHISsy+YL/+/XFeGAJqmOix53mO4bf",
+	"466CChvDSmVsKMmKHOrPz79Nnuu+WW/s1SN1pdMr4o6do6hLrrhNlbof9Ju6I0KtGGeQiKZg1eRzaLGf",
+	"ccvIKbarsMSqf4ef4ceyfgop4xXXLKeus52obBavCJsQml6Jwo5WbLhruobVkdMHndV2o1Wz3vjiVPHU",
+	"930KaTdCs52s3WmwWrFKaUqVOeXgHAvOTCHrqEuY7pTexCvpqOPUV9lyjDl23HX/dw5PNLVCk26hrC3i",
+	"kbWEaR7N+EPsuuAVy5WgEZhtSGtAssuyvYgXXqnqV2HTU6wqKAQEc8P6pKOxsijYLnFHHTVvQZz6twEL",
+	"A6PXNdf0hfS3t4qhLzXBDcEViyppVa0aE02yBOE6ElFZfdyIH3hEaz0v5Fb0WuI5DN0dYiCC+TMspIMC",
+	"DBRCvmdaNVWemP5Em6v7bfQbiooOpxnwoMOb4E9aSz+8XXy+oigEQ12yc0r3jnvT153WzcSAtBGXVkTa",
+	"hsBen9E5BLsw6trJOpHTUPikNiaO9dukTEUOw3d6xu1rpx5+i3dKTh9lWvvEs7s/Y87HF6se/8puYjpL",
+	"Lje4HeFoN6xT8Xi0wqrGFsZEgL0NCx7lnefV9CgqInCrirPWeXZUOLQyRuQfZREN4C7jLXzLeNHNB7Vz",
+	"B4OeHmV7r9Va87IUL1O1N+koQ9GUBzVg80K1R5UbB39rtbu728djDP6l6OF+oskgj65fo69EKh5IMu2t",
+	"Quqp3D9D65ipqthjjY6b1tocm8veup0WJHNDSTmswlhZcitm3u41/Szqhst1ZF8+t2j9GgUWeHQ3onMQ",
+	"3YrRSv/nlhWCtzclsx69L17hKUWwIBChaDMYxor6MB/kT+mun3I8SPpNxDCFxXKnuzuPWIU1B4feX9cl",
+	"PsxCUHXOsC7xIzMY90dZ6C5kO8SkYMYNeCeDlxvaXcdLEKQuWvoTs2afowBTM4a0HQti6YbBrNtGqcL5",
+	"qUXMR1sWJwQLi9t38qNMTkqQ6ejEJJRdckqmLSYF1eHi6MB8CWJcjeR8b9AXagv8bKOx3+W4jSVam/zc",
+	"16xCGetzMKs5e8X3UIY0BpVQ0Jf/mNNhRN5N7L2w8I5B2J1xw3YC3PJ4OW50G74OjVCMO5v2GfwbuqRe",
+	"QHDGKKYqaJKCR4VAGzwTYvSofAHTarlRqmDU9OSmnLZ1J7MNt/cV16OgRX7cYepiy/5KWC6Lme3H7QJc",
+	"jFdXOPsukTtfg03vFCFcxOhPixXs0DDpPIK+4dPNGWhVplqe5xSAyDwSuxgprLhF2cY343dHX2ssmjJs",
+	"U8ZRft5CUONKYM0GrgA0MLFCWCadq5pqL1IrG19Ht3qQ21wU0MQV2UPq9us0kDuDxYBZm1RyR0J/s4q7",
+	"V2rZlKKyyZL3oVp13kMHOw5BtN+3Ln7JczErSQsZ70iLNiTCdxBKpqSq23rkiB/gE3V0aFOVHDu1I4YI",
+	"YSAF1eYE6eCON4xK+3kMi4yv1R1PVKFhqC4BSZKsde6B3wy4WzcyToqCqgrLeMwtumV81XIk3xZazcNd",
+	"uYEc2eRwZ6HUNiWjSdiWAZAV8cdENJEhfBVygiPr82LPSAhmlOEn0FqmYrKEDUHYLGF0rSVMNdw0mW10",
+	"yE1HVDY130U79ZZYAzyn5QGnJoHPEEVBe6+k26pU37rjRUEZA8yz1A1J/GQ0hkKkQVgm1lgXfCGKOa71",
+	"QhRDuA1ToE82vJ7hhF66y6Py5Wzgb8nQnQJF5a6f2IdNV/9fUy9W9VSUFZmjDT23rp16YN2T/F3CUofR",
+	"dielfeEw5WG5s1bgW3mNbpgmrgP3LG8MllNRZo2U9x664ApVrbE0mbuLrBX6OLTBzTbuSUJEDxr1CHmt",
+	"gF7ip8yoUkC61zlRzpMHr5+SFgGV4lifyiqVPkYnVTF3CdttJOAECu7M9p4V1kWa2kebmbl7+8aI0QAh",
+	"Qujgy8em/DW3okq2obtj0YRUrOEr8TQkYCkWkGGDIiTHsdwIY03UKUKNIZSY7GMFtfGO6Wo+XaoW7UD6",
+	"lSoJcGTtqKNYYPNBkuiUGgqLvL5yxmOsDgiQAeJm41q8u4w75yjra3QZc3ElYV12kLZa7APQ5bJQyy3j",
+	"li2U3TAAusiOz+thZ9oHg2e1ROTpcPsC2/pDNMzjG+T9aMAguGP0xisJ1UholJKsSjSkGexlSOxBsQaV",
+	"/owgpSy9L+WdcXEFBRcLXkDqjDutWDRlHU1dJJs62vRwQF9cNMutsL69I2PrR+Xb2zc4gFg8T/gc+O0D",
+	"gzLylHFGMMe3qeACOxXQVetaVIegwqKyQouc8ZUVesd1PqdgzKfabzcnc1LoIZ00JpXR3LbbpZS29Xb6",
+	"M5/fDpVNQR9Rb9Rts97pcMNfB4IZhyk6g4BMC0yF+oIKNyvZGa/MDkN/zhtDMBfwzgDTiirys7NaiKKT",
+	"3ltqDv/IeYlpSy1qLjU0sHJtO7rTCQRmfCtFatU3TnAjc/ytaRB20JcckeQSjoe7m7oSEAHjVyKAf3eA",
+	"aJYbAYVOV6qBl6DiMgK7BStmK7CQCfVzdqZqWWHD3h8NL9zGjvbHyYSCwoIPXuWIGfQURWByLcgcGfee",
+	"XFtqFG2z62YpV3Ed0RYdOBGtFTRMr+CoX0OdbQV1WX1N+k1si9QEEzi1sgFB46BAQBpG1WcB372uYRUL",
+	"haJIVqomsxTmE1uqISEJkM6/JQZl+jM1WpRVbxR2eo8pheA2j15YkLXhXw8xbLIzTMMs3cxFG1XGe7wu",
+	"YUbAUz9No5sh2PaZJoTZcB3fFm5tsEyqbJYb76W2ltXQaMfGuqFkX0SuA/64m2uC5bhOxD9rNafxoVb2",
+	"EBn5Fu1AQ9GR1owIPr30pUeo5W5Qn/dNZLS+pboX876I3cedAke9sFF9cCV0Lpc2evpYLqsW4Q9Ts+7e",
+	"UKc6ngCBg5RCw4d4YtHo8E7p7cNLPEmmh4bdr+DZ3/Km6L+I5n9Hzgl4H36lZD4NlhlvdTNE5m9FfxTO",
+	"tOgoRWymHBkFzAQ041UComA3mQ4pivy11ioGnhTSThEYNFHk4z4XXpb5O8U8rW+xFyzW+zMXEK7k+++o",
+	"8OkwXOBMDh9p2LOFYBuZ51TQzgdg/0uP/xjRStBO6UFV+FZQxG6PVflQQexjv1MDdinSgIwU5W2R1mMw",
+	"VOtGC3eQbyQBvwTinshqGXElNLlJg4rVX4dlc1U+oWwO5WCozqrFzaJ5PcT2R7gSHy2eoZ2fF4U/xkJX",
+	"og+GqNW8kPY8WL4OLnksCNKVKUkoOM8QvrdPAEMhNEz/m6VGSh2vXrARNTuzEskhcENCu16b7Gq5IzzA",
+	"o0eVyjpAnLWvBQOwQEjHAyTsiLLC4T38dTaKPf4QmadiAIZe0rpYhp00QA/W0EO3lxRb8Rojrpi0sZdW",
+	"1CZVVahWHbRg467E2a/EDoCpIdfmWzGmZLgufewSM35DimmpYvX1zzserFqvExn5ePvrRxQnwzj7neth",
+	"AP/jYQfX2KqWeiNykxi+a9sn6ncuvF10UQoeOSpW9OmxpSQoyTpyTLnf+6ujj1Uqf0u+4sGjCUtiknrH",
+	"sO30/tRkki+doItZV0dZMxh0/D11+aOMwf8nuaG6HCDTOrbxBzPCxIerhfQ4Porrn596n3edAcbfadze",
+	"/jyIUeLzMDIBTZWoGs5FYfnraFvARvZkq+tebZS2A6l5DONWQuQmAMm5MwfaOc3M1PA42h68mTtClc4n",
+	"7HO4Zebf3P/MvxW9d2wa3/jY4onIkeLtaB+x1YKAmdAyA4yWFOxROpQ/p9t7Ps7Rr/FAOJQ7DETD7wrU",
+	"aPLDXs19oR0GyA08FBqC1Mz3G8QsOv4B1sUMJg+zkMsD9GoI6TkrsFK7Y0QbfyxHOwhBwAYmA8SMFVRU",
+	"CklWNGYiRTXzIZW8kklaIRQf9kJf8q1wewPS01HzRFaXYLdGhdlHzyMlq1eiSCHvPSPM+AvCUrRpNtBC",
+	"xhyL3sIhJK3ptJt2bfgdt0LvMTEr0VqPVQQNLNjvXAPwubv3VvTLUi2a6uaPBul/MDeRnaHER1eolNci",
+	"n8Wq6H7wIrW/dhvFjJUau8KH67fKYuA1V01RwLtuVJGbZ1MWZ6gMbykGWh3BeQ31d0Q3cxsAL777pQqN",
+	"DdH0PcC+7MgHbZeTab57SkAZoZsYNkolGqt5wQgWMNaouJT1dPamD3B5nEZpBIJMDGvzndJbT98jgZtF",
+	"VUtxqLZQOLjpKCHTQzXqxqoB3H9cY+6JRZL8E5LD7pNl4Z8MYhyNH8xFWMNOYu6cQ1Ez8panlD/VWvDx",
+	"mAleFePUXTt97MOI2RmgRYAX7FRMdLMH+Lb+m73DcJm9GeTXjicPGAJaWiumqr6mmgoNlwZ/oXAydoN6",
+	"JJgVTok/JIIgt5WCdCASJzOeC1mgFYbzqjOlApxkGiftsLBySSPypS9SuLMWrlRbZYJ/Gp+cGm8aTibU",
+	"WSHAwBHwS7zXZNo5YtXUaw9dogC5HH2hRuZRuNFqhvsKNwF26Ggb5JXQs+91Fe//8jG6WXejqvk/4/Se",
+	"M2/mPNrYrSgdNPNu/0FJpLGa8nD3MJ9+8O1m9nOTXGbP332w1KIwskkUhifx7FZ8o0W1EdLGfnikibAM",
+	"g57U+/XAaBNa4TYVTang14A1NJE5BvOVbQAGIsTut8kXTHUwJa3y2YM/bIvEI6A3xuTo3lGc7aDScf78",
+	"XfGiEROEBK+bOrz/aLOvtx5hHQjSjk/rU2Z5J8qSf2RUmsJoYzMTYLeOZiWNK5DujYhDeYChgqbqKFrH",
+	"pK6Jm3Q6tFkNf2TDYONzguyL00l+B7pFamVH/SKff+tBf1Fx3DzWXiilSj7OoPfPjLTznjnEBryPF63j",
+	"YqObAOI/AdBhlDPYl4rBrKaWLhalpeju/WPk+wfPgsmnt7hZz953HMPx/QmQebKCGOgaMFsLPrNR0VCC",
+	"qBJQQu6McNu7cx9IDGLZe1vfRbWPWOkY9Z3iKd9YLobSkTCoqBxQXcWkfOFLbITzqWBeFJ63A4Cs+8nD",
+	"+yXnOxWOztTJJQeQpvcAbmeIweM7UdRpu6TNn8uCLFK1lZj67uWNu0fJUuk81bc3CcibjBfsAgn3i4/+",
+	"mrbWHOy476SxSu9fV1bvb8tRHtVMiXxm0tpL1kw0Va780XA8me7bKvrdQJEZsZ+3wkJ36TwsOtMt0Vnc",
+	"tR2DRkhQAySc3+G7Jd1eekzsBUbZv2YyenEzw53Ehz83UXcSIVkSY/AyM9hxKI39kciiK7F7GWEBHk03",
+	"arFqzAxE0g/uel5MQiQan5kPaheHgCmnuBNeskMzdqClopmlO7VvSYNMy8lzbBw4lpbw+fF56oEYyQpC",
+	"6BCE3XmG3/zRCON+QHV3zkjKKLkD5tJYHaq3Y48g/HBYJv6IeExc7SbMLGJk0UsPzJbZJplotdoxt1fQ",
+	"wAAwJ6xg5kvAI+IVM3z/FNIjYHv6Lhy1gn5qA6E2wsrBQnv3UmCEbzgg2F4dVxil1ul5gO5dyytRdeHG",
+	"2wC4qkUV0/bYeDBDrH9eRXGHtYKIcaR8Cd7MtzCstIgeOomlm2oq4JqS8lergWX9eZWyR29tAqYf+gHf",
+	"7sAADFRJ3iIZ3eK/3dXM0VgGXuQHrl80+VrEQaVkGSeyg+JGYiOUdmrJ7A9cv3T3jLOvioiUlW9RN1RE",
+	"nFGJSOIcvMptRUhR4z7WAJSqjGNFs7USxgMlZ4GyFBorgMivmIEMPzQLW1Hb6CwAm/JC7FUV8o1YelJr",
+	"5ZbSPGDGauUWxS3NtInwTf5HT2uxRG8/28nwViX4ACrr77ztY4Wan6fIuAElFKICuA83/oygneBeiHbq",
+	"E66eGXDqqvwkeDS4Dyo2Nk3YD1sUoITD/LvTsyiIJmX6YmhhhL6akd34gesP+JuoORKv/gqj1ljn5RsD",
+	"5wUcfHSLAoF0BoHwthVapD5wV3Xer135hD5Kcc0lqj8godsURbr+I9rYdP44tiOoaOMExRhx+GJOKWv2",
+	"e2MssQBEWhluV1IR3vcvE+DEblRVMWb83bS44CJaStAym432x986u/5nQiZBYx+b2D34qRjm/W3RkVAU",
+	"JuiPoSjOROieXn+BD4f60FSIz5RFauMmuN4SgYf0MZyw22RlLJVaRIsxCYoLAVq5O7ig/qxwJ0JTs40o",
+	"8pHjbHpuJn4m+IGEDITblXVjWegVi9fpT1f6PTSuASDSGXgm2ZmRFaqAiSn/dATIymL6fZwd00tgqcry",
+	"UlbcImJFu34TWxMPjiW4v3+7gLoK4SQ6sQYgvr09MFCLPYVXYAYJk7eAb2XBJgXWl2gfgw1CzXcH8Qfp",
+	"dUhBEecTOLyGbWIYOsO2AdVxB0YnX88Nb5uYeG/WxLoA5iiMibozJkolVX+lhnjpD7h4I+Ro77H/eRf5",
+	"c/hsS7VUpUqCfuD6o3oXbRDh/cSx2aCRaizkTqi9FcvIKkSUIKJ9JC+K2jzJanan1mbmvQueSv1Ort2c",
+	"RsLZq0TDEjQO6TIM58PQo3OrZAxvaMrKL6ZcBBD+3Y5jAtMADIzsTEuE+AeIZihbmdC8zZ3u8/QAkzKE",
+	"8JY3yw/+KGPR63IeReDzMsURiJ0G0+/0o7QvAPclFnigcvgYFDG2yKCNCo4n952n6EW53zJYHGEycj5V",
+	"5XxwpaY6nqFfLRZ9m2cc/Cht0jDAdtEZd/rQxOAID4WKlrRdko6h6DtUky1sYVmOTcYkK0Y7JQdgjMjl",
+	"hThpAtfhbFSLejSgAUMgTOqQPEeLZk0/LkChgDsQ/dGEiUy1U6QAiHsDR9dPavDagL5W530UjNEB3FV3",
+	"ZEz+4K0SKwlCfbSQo5B3w0Oj8yOJBP+WLyL1AN+/fvv8BWuqXGj26pu/HGcFDpDh/tqLXTz5a8QsXMz/",
+	"SdH/yTzEaGcj4bEycp5gQO6hm4g55wnRtP2JcyiKWEhoZUcJYO63GKetAcNinJRAxk7ct9QvdZMj9y03",
+	"9i2Fr05eJFDw2sQ5G/fYzwawiUKzpd+P0SK1+Wg/A/g+Q8g3UysZfYFBfNvuB8v/46iNURSwqYCF7szo",
+	"tjUapnQfuvAZwX7oK0HNp8NQTk8e/mUMyxBppvrjeiWR1rpS1rd1RqMXYzx9mCGCwKEsj0n71srZTXcA",
+	"1JYCGBxhCeiAeQ3xDgJEKKZfNwiaczvoL19jdYDRjVTTuy5+BWz3B4YAOT2VVcFlnnXwLRbCndIXXVlh",
+	"dWMNCtmSV7CsAtLUGAcLzVwL4V6uF3T92zgnCLUjjUM/zmtsiQE54a68GZAT/DbNzGVEPHqa+7BmpC13",
+	"enjHB2AiRUT1hOoGiqPAKD1sdJoVJ0WNTWTS04sJb1Kek1MIPkY5F7+D7PHZNabh7hRUeU6Ak706GV4t",
+	"U0HB7GwrYryjFtliBDO8FL5THNoH6ebR4MSQZU8Tg+wzELwHoOye09G5m0rMCOzi6cthrMdVHClKhObS",
+	"HJvh6Ec0/dlZIBTHh3fxgvCtYT1o0GnhSmXpYiIzHSXvyUVansaq9rx4jWAPy8i6ghz0WlqNKkk3Oi2Z",
+	"MWA2R1oytzruYFYrYtOkV37GQHJ9CmsBDFkbfiX6RcpevOcJthehPlTgoIwMzsOhe2WGlhroLiPaBKqs",
+	"I73RyPy64YZxBlCirMTelAlG9zLhVHcdfLfrPE22c08Fb49IwsHKCBEWKiYOcd3GCd3WbUPlYLMcXXYD",
+	"/niP1xVNItGX7dsSPTjgT7qjXiLAxqwSh/bZR+65rBorEmNxSxdcf7rSE/W1WOAd1vJZycppnJbucpLC",
+	"mFNQi5hzgp3exuJ0Ya61QIoy7gxtYWSORifuW8LXy1ghuK6mvgo8PDDU9kfwrbN+Nz3m8mhn/I77mM5B",
+	"kIAIENWKspoQipGmbd0dsRrCdS06XAjP0UPb1c9oQ4c96Ge295JpNfGRzMDTl6jHUwiHKszCJof8Hh8a",
+	"p3muveI6tI6cxZ3YkUAPVFEZmKzYSjUa+eky1tTAHaka7cuRdlSNdIrdWVG+9XhQ7hsYVBiCvBIneKDa",
+	"Tf3xYSgMKzVpIqNLII19CZyskU4OsU9Uiolkk0aKlYJ3K1cmpC3RZKIcMT0wNf5vow5EjD53rBKeZiJa",
+	"vyWEHUAzBHpkdw3UjzgdTSythdyKYp+h530RB+KA380a6CUMZywdgIMOD2jZd1Mz+eNR7w7ynxH9p/FJ",
+	"fdPBw9SC52C5xswkd9N4Va7nV57RZhAlrnU2DSJHwFseRbyGy9NxGKnpuPSL3h/7Bt94RBq02hmqQsfU",
+	"PUz9oCB0eOhS0HexYFbviMLHBOtLGuRJwYzBVuxN5hTTsn8ZTN3x0NrZSIbkZzVseGkYk1uK4Pt5bidm",
+	"oPfireJ5HKAiHSqY08eXxJnMxZzbpCuYAjlMuj7NNz5YpbZMVZkXtWBDTGu/aYrEDouYgaO7sqkKxfM5",
+	"cznAc0kIEG1tG85ud3bia7/+lQcS29tiYUNP68yW72lNAHjnLlZrPtgM8BaBaI8TZKgJp0ncTWz72ELv",
+	"cIZn7PZ2VUY3PCjjjilMj4pNyrsWUjQWDDLQCONcM4ISZ26a0P2EeCswny2E3QkCKOwgHh+TVQ/ikI7F",
+	"UY7GPheXpoWkGaZZ+F3JGZYOFJL07vnXBBlCoyedRl0i3CPc1fE0m1/RmyXa3nGr5fWAhXEQxudGuANx",
+	"wY0gBmarajgiIYg7DYgXnvlSFEUSRmqWGo3F4c2gedIZwdGbB37caRseQxk/Xwld8DoFJzuHw7KN6o+9",
+	"qLchccSJ9/Sq+bA0dWk99c35Anmc3IY99yhC7t8ItQLT6T9vEELwvJfrODe4+PhHyat9+GMlEK0lFxrv",
+	"c/wBlrR3PqFyVvfFucfchD8WCHmG6EMrpdfKWri0UueUUXD/O8cUR3amGnuuVuceU94IjsUW1orzAmrN",
+	"ADLvHEDyoOpCcLeVzlcFR1TePMfKWl6Ic1Wd51inYXa8KNSOuDt2501lRHsdjVLVtTLSivNNg8BRVKtf",
+	"KXve/hxem/iqQqu/bipDkw+ICeey8mu04Pk5+aPZWcGtuIaQxzUqAMKEI4S4XNZudi2inJ/7ThYMnvgD",
+	"b1E0iHMlhMWbGMHLAHR1Xihw+rF4ISyuqsS5s6Y8UpbIz0ss6qvU+RX5PJU6J3w+Wh9zvheWvih4RRbL",
+	"OclUK0CB4gv/5sZqvqc+w3Olz8kvdy/lcWtpMs5VRVO8cHdGzrGcl3Vb7unJxYD2hWvbeZwnDuOIAVSp",
+	"82BYXQl93lRAB4bhbfiECgn8n22Ps5v23vXwQbgc/jq+usB1gz9rSnPAHxuQhVzvaZlhFnO9P/fUVRgZ",
+	"dgtjN0KH3dlUFGmlXNu5j+G0A0Pzs1PTbNW53YhzMpYnkiu8RFPsBtwK2dm7FmgmFms7jhMBS1RApAaS",
+	"WQYorxIbGJG8WBriLPY9RZzVBZcVI3wZagyZGsNPAVWvPKvPhBsdoJsf5fkiJW3E8j3h5qWafOlAHwia",
+	"KfGXVS0L9VErGMDBIjENJuoBaAw+rpisctBTc9yiWO9qWfZxWlmB5uO0aBjtZb9kfnZp5jovHxA3YRR+",
+	"/dv3TwZk36lcFOOQLpUT2YVqNHEUwmAE14UUcUCz4DhN8DwS+FAwhtiYf/Kp4f6YO6AUB6XEfLlhsoJ8",
+	"jefryTwUOIRtZi10CJFNtY9+ErtLqpscjd+14bfj1vTODIjdhzYklSiPSlH2M+C36YllIVaWISfkjKKq",
+	"VcHXyTTzk/lp5g0vVr1YZKkUbhV0TOLI6AjqM6H+o8Aq0BE29llEiGaJZwJQPQ8VGKlG94kQ4RFrzWuv",
+	"Cia0WMH8hJsl5OKyreeNw9r13mki9k7swngED54SH9o1EAQN4HVN73OzkYq399y2JIue0imFZDdCfUGE",
+	"iYoaUWLv83Oev+L7GCxHzveYNnY2MeMmlC0AIQMU3CkNDinUJ1BED63Jw3RYMSN08IKc02HGw6m1HFMR",
+	"mKLg7N8jfHjkBSPxg0ZX/Uasb8bq3XZCbAleKvzq32c1b8EsRJc19jo+zuQW0BcAql3lE9ju7Xqdu8cb",
+	"73NgxCFyuQlDafnlxqI5Ba8e/ryb2aRUEOjYe+6W49JynOaJ4DEDaK3zIvwDUelwq5iIvG9V961y7egG",
+	"xFM8c999J3O7mVDE2H1JiBfgD8Nght83aXOASzvYZ891TqVYQDptLJUMId5Vhy0ccFawuCWgphdKoec3",
+	"DfCd6xwb4SPGm7N0CPV18s3e0m+it7sSsZjjj7LKQfMBlThRQDt7y5l0TxnwpXwVzQhC72Ws+go+d2Ys",
+	"Oo04o4WMU8yEFO3kw0Nd+9Wd3NTuV9f49V3yCqLuVOCcq9FNR/MXXrtdoMwLVagJiKSdO0Ka6BBDGvXJ",
+	"exIZ0eMQfnWt1RU6moOdY/66P310Jtq0QcAHgGtEXOPRKolsDOKC7/h+AD3EHVuNDYVWKVKWBa9yJOuY",
+	"cLAsCrXczsHuf4E/iLbTqUq80vv4nKdNw2WRIAj1+d+j9gF3SmMNF9bux6FbCUN+2EmgPp8/A+l/fGss",
+	"tNoiL/6OG+jkQHjceMFz3mAwZDA75K6BXHY1b3t74uBY+60voZ+2Q1Yy2rHoqYLrxjJZWQV1pzzeswIB",
+	"3hmTDKv2NtoqGQrD3BHBqDTc3Z8BADEuOKYC/RkDqXRpmVqtGCBTIJrgSiKYMcJYA/ANUVCxJS+Fuzz6",
+	"MhuuS5M2GXu0YxkeegiXXYoqF7nzA6Q1olh10QWP+MgmLTJgQkdWeCOKGC8rxu4zhii9mRPSzVPmEXQh",
+	"/giz6XfLrbtdE1SqTlag6cg+9aBnLa0wiRVSpMI8HiLIEJDzrAEWVDoS4Qzj+dvQahelFPtW6SR8ZSuF",
+	"nj6pRLTREzTq+ph/dA9A6L0tVna6hth7I7V81/blkJKEmkZc9SxgaCKxkWLEMZSoj59ZSaJqWZHpf4rq",
+	"mBOUw/jK/QRqFk4znqoINiArxldWaGjdcvo+btQhO9/M6RkDBkNMRMhnh4p1JqrcuF3M833mnNTM2Wa2",
+	"zwPgabDtGFUbjODXTfykrRv7fIj1AIiVnW6um6hd80fDC+rJPJ4x+vJjKgKkxZU0JDtRvHvnZT5jF2F+",
+	"kCixSnEyGvHHwOmCoPcQXJJUfJWBgoSkFLK3OtXRQ2SUlf3m6/jDvOM36ITDRQPkEm5jLhTXOVOamY0o",
+	"Vvieib6lGSjyHUyAw65UUxd8zzy00BBn/LQuY/zBJYDGRQsRbAw16Sc8kWGh+5hpx5HCtXCzEgvUeW2N",
+	"Wxu7WwgIDzReDdhwcdQwSIK/F9VSppAC6QAopCCMAc5quB7VdK75jtqUnMZ29vcD589VImNlGWH5gyom",
+	"QolK9+ge2eq+Wm+6hddUbnlTkPyDJHXSOHsGa7sC/t8xQx2ZdHmCCqetOjt4Cn0TiiBhi3MoeXVaTkuq",
+	"vF1rfoXl/2D1IhUrNgbkwmwRMXTlm5Ii8UWJ2CdDkvuruyYaXvF4fVEwvyMAjSUS5FCtSjicQ2GEZ2dw",
+	"Cqqj9nq0/cEf63gGwaVDk73jv3bPVn/IdFS9txc7p5Y/3JOOd7I/TWxkFQfiBJRvp0JLpUVLlej7riAj",
+	"BfEiaPZbqTjJftpBzKMmTtvaRcc22jdwWqHroMkzz7Cu3BnCUCP9jHGDmgK7C53lqdvx9rdpv+stUsHd",
+	"DDW55HwPIQE/tCWvWhv4bKDvctr+LriN6cNLK2qIL8H3rO1XilWtz2dIcneP4iL226mmBeVA3CCblM7P",
+	"JkD4UhRHTWWiBM8/taFJKkx56mM3bl2sKGL8ynMpj7zOoFGQ+GZ+A/n584uX3Igp6rhxpCRoGAVQ8RNA",
+	"JPFxGooXHCko3Dk4ISXxii4jbLb5pa/TUMe82w7VXUB35Bz2Y8gxpEtQjd149LGps/aaW5EYkI7D9G14",
+	"leitRE73wPj1wDdW2kZXDIDSgeppK6u82B/GFwA23akw1Gd7ZjaqKXK2SCQrijp97oefIlHCQOxgOE9f",
+	"RDf0Bhl4Ji95j7Endj+EU4lt9W5/M5ZShnfxW/S28bb56cBZxf8IDRY9XJLoYcNOQVzLUt536Kc/76q5",
+	"pUDZWa3MnN4FlWhIvqEj8lwLPlgQfdh7lWNzMHwPXrcH3PF+4swasnw8/vwLXDTQUHEWRLyVNtIvrb7t",
+	"G5BYqes3Wtvq18K7YfoeB+hXyUub18mkJgYAB2GZ30pjP4sWl6GelOjoC55E3RjCxZrWK9TiliXbgw4q",
+	"94/7ANL218Dwdhs1nWvTXdzeLjpIFXMFSq7XspqcYhqp90xy5SXozw5ehm4SUuHGO9RhlJPQ4t5jqfhN",
+	"eljea2Finaapstqb8uuaCc08yfaloZpUzz1LT4kKglaLQpQxBG9vpR67MlorPSevJYr8tftN3BPgtpmJ",
+	"yO/vMlojFhx6eIZvPkhNxFrzsowWjJfK1BC2GzO32yun5D8jiTtR5GZWucnJWl214AnGutBlP6i+/fxR",
+	"E/xQP2kvnNKZ3U5rqW+Spxmh4Q0uXLztKgm5DRW2CdLwysZjawl4cYvERvS7wUEmmte5fetr8iM87lqZ",
+	"OUx+L/H6eK8XVL5diUQBBYBlz7DI3OWTesr8O4RHZOGdw4iiE9fYnxv7xiMVTlzbZVO/ezvxFFs2iaDH",
+	"Hw3XliJ247fxhfZJMiEfhcI2K+eROU/eR4sBcy2HfTGp42MaBZdpPchAnjIjRUyIMgetmvs26iUNs5I6",
+	"fiYCJ5+YOMtzESVoDRJJyS7aNEUMJNVEtAHOWzJ3DVHNnAK8fzp3FfTT3oDAKob8D5QPsGX8Lut0iMNi",
+	"tOHqJDMAbuqPSkX1db8rqnsCziZJmFRJHprxsB1nhNXgA98NQVXzQEdJBcJ5Nz9fSBEqvXZYjuDjVkvA",
+	"gosRX3be4ADFOg5U/dnAUX8QPN+/0aqJNhTcJ2X3nMahOUnYndK5mUyhgVcfkXlHpUwsZS3e8xi/cQq2",
+	"N1JsTZUSM2CCH148nsprh7efhEcLL3IzOFpPS5xAkoo7KNe1WNpEfdAcnlx6RueO8cUqRb6PVVzPTG/5",
+	"AG0HJvBYCyKtY5w47/AGcNT29lMPFOwqFi8j+DfmDZpsgF01HpjPIZMrK6fdqJVvtMiY2nkopYJDC+8a",
+	"n/QrKSIQVphCTZFvQ+FgOoFkasG3JpS/Q9301CDsr0rnUaBf4GmiaPJEJm73at+7EyjK620bAF6MviBU",
+	"CR293w+hXG+jihzEr03nIgcnVWogAOQhC8eEoKjvCB/fWu2E+PXI2lXrvF+/zxxeLC0I39tYEGNeWJus",
+	"hRvCg7TBt3gz2gdamUPav+8odZRInKcARz22cqc6jFVq9wzKpwKSTpshnr6W7rR6q4yN18RbnwF3l7Ga",
+	"S21Ypag4lPFqD8UCHWQfq6JNBoSfECk1zfme5VAnYgq1K/ZR5TUzna7ASYnOsjce467Cfip4tS8Xixa6",
+	"AVHnA8PgKu8Bui+2sqgClOozBm6im9zHE50Pd7+XaYu5jhYnHgwK8R/gnJgL6+ruP/B4g21jM3IAvW6z",
+	"0ZhCD5IbUE2/wyQJrXfA6KipfiYMtzO2+F6NYjY/90i+fs81VQ4HXVlm7O+H/AxPoVLMsP+hM/b3/4nq",
+	"F7K+fKEat1VYU2tEmbiWJmOrwvmhfOlWYcOLFVtKvSwwd0Uhs0Nk6QOUv8MIrqgTaLuywmYT5b2RiezL",
+	"E0MqQ4mMpo6aLgRDCiU1aEUgT7G0zwBbvEOyq1YrRo46DT1SAhft6XkOUahp7zqV/ubvt6e/+bs73s5o",
+	"0BmuG0xUTDSPShIKbgeEYKl0ddgFFP4xBf4jNCp/BW5C+8dR+nUyCU1yMvxgp7w3NkNOzlW1NlNiooA1",
+	"8Paz9KQ7S09uM0tTRXBQtOCtpkwnmFrLWMUFliuR+Wj4HslduF53y1OwdwejeDOMjUPwBL+mYb1IvjPU",
+	"dZ1hTsr9fSCk7psk/+IkaAhFM/1Ac3d5Cb+JuwYB5idesxMcOgrpMk4AOLF+/Q5ptI+5HJuNhN7aUae+",
+	"XODzRQ/aRUmkpWFmqWpBDArpeekcC1pwk+hl8dBA8RTtVDYRnPk2ZorPC5A/eK8uWBCO9AAyyEtZ1DRp",
+	"JWo6NHh8atOp49SDX69WYmmjTregxrGIzz0f6/Wal3Ui87tWqaC6EVdCU7PKYPTOX5dkC6bvs/Be9Nh2",
+	"ZMMTFDleVjrKvvCO7xnxTGGvkgX3Bxq0jyr9Ou+6FXVEbTwnL5pcetDYWyFqtFabQlA+CLrcvct9qAA6",
+	"TymoCGiyqiP5GAQxjrkJqq5Ts5OcGZy2cUjxkJ3wj8loMWgW6TUTKxqFUjgBW8MNo9mpzH1Kq02peIoc",
+	"PTvn6PoGBAC0DrAqTyGrZA55OoYj3xTda22ToBiHiCgu3TyIO6VIntNRf8qGblOolM982vasQ+uwULZf",
+	"VhhrRvETHF0UwfUygqqykjNW5FtnmKXqE0pp4jSasO2h32QhRMUAeFNnbNFYkkmjSgGB3Om00gPjsM7G",
+	"tVOJ6+Dit+PwZZQ/PIp/48O6N8pwTsOEJFbDijyJJ5aCuoTUO3abYjcNIxDbYz0VMXhvzKQcDSq+URZj",
+	"lj4CjU9kSrexRvc1xFVkKVjAqT2275JNL+mqJ15tBygjugPCdnfPFfHY439Wkzi0u/VPvquMppZQfmAk",
+	"NEmppY6eRr5lf5q2wLv8wHW87j0OhULty5gccIeDAbmDxemFUwYrz5QVAygMFFTb8X3WQ4FkBAg8I4cL",
+	"g0vZGjOBIfs7bEy//o7WYgciEt86DGpgZd2aTC9xmsOqmXatViuhU4HxGaUogttkCWcRzYFyaEjZQbUE",
+	"2ncqyNi+l4yKdgxrPKVjZVvc/awxImO7FsKHml+MtAj9MNVw6dW+4Gu2sxZfSxGBSeOF3MamQRZer7R8",
+	"s1YV1KAg7ey8za1FZeqix6fLgz3jfOFbx2fJmCieXC5KFZfGQMMbYxvaIkiLB3Es+XIj3YkCnL6Azryx",
+	"tn7KVFXsA5LJA8NqvgbIAaD/zQ9b80eTRJRIwdvFVd6Mfgmtih78qIfKxo4N+AclLaI92Wa5oYKqWKmr",
+	"7d3aCAthipAnAWz837J4WMSMd7u4i45xcpFaFdY0jC+jFg68cVw4Wj++pbwCJoAd19Ux6WoUQRxgDy9b",
+	"V/4G2IeXG15HCT2tjSXZISchfYZwgkNxCODso+AAxWG2EhLj1zLO4YVjn+vyqUhY0Kks3BltW9T+BuWC",
+	"W+qCDU4eDDG6wvFk6QFAT6DyZkYIwyq1c+cC4T0Bo0yOkWcMZD4Fi4EtADdZWoRsd/fyBXgbVeTG/bvw",
+	"6Cq+8PY4szbgFw6CCBfHHDTfREGJvWj1mWoTVLXHlL1fJ67tOI9jVx+sXnD+cGg9H5GGMBJz3ym9fYhL",
+	"O2e7uZ/hdtsKG/Msb9F9HJGvHtGQUw97Zncq0A3haVxi88Gtmpc/zybJW3QvRrsSD5sNceqjmz4KkfOc",
+	"QULHW39hv1eojCAJTCl2r54EK2WeF+Aw7nxzs08fH23lqXnc/U2Sbddn7ocj+2KllH0Ibz9nWwAAH2yL",
+	"2nfmRKQZan00NJJCRC6gAxwkN1M0yq+0qkPt1+9cB0w3AIbCUhCYd+/tHhIBx7EnivdCv3z35CZTGn7b",
+	"0vFGpcnX6QawdmR+WYgKvEUiqNnKogp0CMYXGI6YDgDM9fCSqnSnLxn8DtesA+KcOlkiVaHOZnW7zDe0",
+	"B4oR04ngc7ONHs7dkt6RUwrRBON2diHz5zXXUQBJwwqZt7hqAVo7Xl6KtEPxLqpRwOowgzez3NBOvvR2",
+	"bwTM/qeUTzyp6s5vE3AcDKEpzXDV3NZK0OVBZBO/Zk3NFmItKzM5yDKzLi7QsR+/6lbs+2zxLWD+TUvs",
+	"bucfdQH6juuHsHJXVsxfBqbhSuyYL7uPimgM7ZKCPYaZDSdwWOcfIehl0kWc4yllZztZ45sckPpCsiRB",
+	"kZRqXAllcK1gd1w7fMkeUhQ+fIInFuWCgPMmkdRKxoFWWpjNr3FUo5By8idZ2yKHBRBWVjalZkI3xEzW",
+	"IQ+XPcN/Slba9FjrgPDNzRA9Iz6xmu9viUzP61pUczDjElH5m+UVW0KA6YwgkzAMZN6Jc1BoPLxrJ3HY",
+	"xzpIojG0HaqRozjR/5sMpKVkLR4M81IBz0mMTcXCgs/JlIO4oCoFwr1m1FsmDSuQgfaYimTdJJR5e0PY",
+	"Z+5CYlfy9GbSeJzzaK22qAyFZI5CYJzlsn5Kxd4bwRbNciss2wm53piMrR+Vb6fFQ3JZD7CA5bLOMKKH",
+	"cPbBYyM4yFkHcK521UcVR2xacc3c94hFKGuYl8w5IAcFvtPeKq2gtDA2DRWMtUw+68ScOVUAWCXfR2E9",
+	"xVIdnf3pcsiNROEfzI6KwmI//D7aBtwtIg/RPX+e8UIh+aGvuS24nMCf5DeNe2Z8zyRSnamcY7QJ+acW",
+	"VhdzWr5v4RlRshPSqLF8f6JEY4A9iSHxIrbXhLTEURoxOkedEMDxGaMFn+qaDUBYtPAgkbN8K53JtGJ4",
+	"ESqtrIdrnOiiIGbU6IG9ketNzHNybon7TpiJvIvJ7PQudftC7YSxrFbODrmREkhn4Kr4I9eaalfnmjWC",
+	"JzglTaFqESvvXWshjHM1ITQGbB/TXqqNTEYYozo81RFb2Rz67tJT80I9Vj2uKHosOSTTeOMwsEDNGwh3",
+	"cQ46o/PLHsRrYD8lvMkFoe0evyWyqI4zgqldf0dFcFLj1D0vEUkQIpZYKqcqf9bv5FJMx+rk0fKoXO/n",
+	"dGhj12n8UCW4CwxkFNgGtacWKFQWyPuhKmL8DtDEBR4fwOzaIVN2q1mL5bZIQBTPSXpuBL9KsJsklMVW",
+	"RKFS2wizquCVFdZfSsuIvtm/1o5fB6bl3+YAwBJwhbcNqYeYMCz6nCndSs7oMXjZsSlap6vHLjAdghBs",
+	"2YgQpZ1/cZ0Cp8ejGYYB0uyke63cpC76ZseyMRZg8SeWoIhr+yJizPwCXFYAQ99DylSVP7ZgGJ4IKOdl",
+	"DZ9MfjCq+Vttxq7eP/AXKiaureYoBZVwNjImu9qQ+gIhio4FvBYiSuAA554Tz2FqlelFIloYKieeugcC",
+	"QtN0hvsEpEP6mEqUpwhAi6SeF6hTaUlZFeEhQ6UK+Dzuj4RFsxP2W43Z4lvy3XmUKVURA1f0rIq7uneA",
+	"YJZCXkpBmyF5frSlGJBbATbEU14g+47VjbFQ+a2cU5YxuWIm2koM3RQzyk+h+WKIZ2mCPMfBiV9DRrEU",
+	"hZXVuj3TZAt+zxGduOALUUS3lKwureqFJrrheQgODhGuaFEr9B65e4jS3Cq9fwDpHOfpO0sWXUsnth4V",
+	"akZYCL75eRUFoDJe31AKKaCtJplLIiEF6q4VvADK9eOCS8s8s38EAGF61dqp1MssyDS3QSEoFS05JhLl",
+	"iTXHgzZ2gpYD4XChYY+XIvA0gKROrufvI/h5zeThFvtVYGTUe6nuGd897D8PGxUA4mhXp9RcCkd92eir",
+	"0Sl8CRdNY5z2Jds3oGx04xzgbPTHz9gtIsiWMNMFlImHUWX07qkZG+cjj9AgOL29ahLu5jG9+KDeLXh0",
+	"Gj49qXi7xIFXfIhIfIA8fBI9uE8UuHfwq+hv7yc13LSzBiMLa05/8h/EzYTwtHO8YyHRqa18BXdRsL0g",
+	"ovpBhCpvRhxcV8oq8F5naRujS3s9dLyEzPjf/va3v43xVs/e4h2e/36//EW3Ffxx1C5dbmPVrAidBNNb",
+	"SGOfsh8v/v36Cfs39vGrx/1JfTJe10Uae5CYtT2T5miG6cbS0ZBQ+vEG8QGVIgRMT8u3/rhbC9cm5PfL",
+	"cU38Ei4aiMf82onEcGYKWT8jSlHeQ97srOBX0Tq+I7tUxwpOnZuyktqz0VAxstAdZirq7oEiggrd+TFS",
+	"+Y0qZE7J0WlUDviDKdOs8ukotkTeP+GuqK+H3+tQBGEpM5KmzkvjGKMyqfJYznbRFj7ECMbADadsQlMj",
+	"v9VSlaWqkPxKGzuDeiOPF5OEgpVpAQZ3/Uvs8IveTsXUErRsiMqiD6MFy6EDCMNPldodIj4dU6VWAnlS",
+	"I/p8Vjvny1Q3J87maFOmNhZ4lEJyLqHfKspjTzwFrm2KhiMQU4z0iC09j0Nb0bEIZRwVttB60odgr+NL",
+	"RwVWNzEOB97YjZrSJw+/fx6u9m52KucjRI1RkqV71kouuRW+iNOJwUIUUlwloIJltTWp5FivpwNcyiUW",
+	"d0Pxlcac8Me3lwR9huIG9ey+HL9t8ZiVJKbqpGOlS2N5YBhslowMolxcySWgKrnZdHuEOIU9IMXEOiee",
+	"qF6mTCEDnikseQUgJLdO+AUkYR/A41hY58PhAbOhEmiz7cW8JqM/9NA5RGcQvAEDWA5AibOKmSWvCBMy",
+	"55azXz68HSeeB6nwE4LrkRT0512x7ku8r4mLhJlbEuBOvIlXYucbEApuxYwex5Ws1kLXWsaYOS+/e37+",
+	"5C/fZISap1ZsI65ZLtfSmiGo/iP7EFfSIKnihKwxRRC7g6NKwdh0/lJF2YkuD4uycVULgdXZz1jN7caw",
+	"lSwKH6UXV6I6V3kOlatH5SpLVVm+jJcKIRLQxCS1T25MuVSWCZgXao2ZcI+dzLH1Zj6eNr6wHwaNHJ/t",
+	"7xvefRLC0S9Ufn8ThKNffMFiCiQdtInHsTZE7I0tE6E512lWLgFoVtqjJd5QNto79i/PsrNv4/kuMt3a",
+	"a8sSokbRq69U0ZS9FDLUGKm/j+eN6UHhHhkOMr4RnLWTf0pCkBtRb5BrOd2iohe9BId0WohzHrDXAOMH",
+	"DbUT9sN3HliQS+84R8Be58N9R4sAj1sZIXQ5gNj9K4+p/J8R12AjrjNW8AXYyODYU/dZgH2IVKjHc3Ju",
+	"KjNIN2WsnUi4MTWfjwZdSArHgzOTwiw+DxKp2JkcoRtOeYyH73zszucs4tNG4EGVeIaGGVUQZmChcS04",
+	"lox3szOjEOtB5g5QNpWGTkUgozXNcuN9QN9n45mnCfcrAcf+OEsjxExZwrEMQTHhLn/GhN0dUdFIcrJQ",
+	"dEYZqN6/GTqWAIGLPOtc7zO2nghWq3a50G9iTVB7hl+6JQEDRlrw1kMf6Y5TaHZCVVSqsBzugbQ0h5zZ",
+	"Fh+N5Ncwgc7+7PAeG7ZSTZWztVJ5FshB22iTVUV+g5Zdv1o06QMV679GK3uoY5d6F6hav5BbIvJedGMc",
+	"fTnxReId2ftLPBTmnedY9Cwq9D3I0sFjyTvTyepxwHSPsCDa431zMZRDHRtyoAx31w5u/iuhc7nsGVUx",
+	"7PRRM8iXz3fIyv2tf4txzBmxbJx3hZhcZNwBKsGRUHxQhXjK8NuMVQr71jJWcr01GfMc5yYD/wWj3VWO",
+	"XLiV0lR4ZND6e+qb1bw71NqzrXTzWv4o9gd9CbFB0ddZwIDwHqtWqnzWaejqQOH34Wk8zvqNRuc7exKj",
+	"awEf5t76TzhDVyrum2NRYGU1X9rQ+twJoLjZJ7N+qYWoHrIXyh2PMqdQ31pUQvPAsy7tQ/YS6jXwa/Ph",
+	"zQsycUDIDeBhuwPVsGX5//2/GStVCQ1VH759yb766qu/PWTAB4g/r5GCkOVq2eBl/8Nd97ev//Lv/5Pt",
+	"oKaAComJZN1s1K56+H9XIeX89Ox1Z26uhMa9dHbx8PHDC6ydEhWv5dnTs68eXjz8irAJQIofBXmEjU4Q",
+	"VW67g6h8n0ON7FJSFuWPRhj7QiHdh5tUKkbndV3IJfzk0e/UNYPWybH+CKwxs3glOhjDF8OppYOtjo+L",
+	"7OredVY3Aqu0alVROPnJxdfHEvWjqO0BeG1s+OFGjzzFZFeNnD39z3+02+E/f/vzN2fXlCXX+7OnZ5eY",
+	"zuigWLZIwx61UmnmtV3GeFEwguJ6CM95xI2R66r0UE8E5NZf1rfS2Oed647e/mLWIk/DIgzPizhNyBbS",
+	"i/W0o7vZlCMQQeTln+d5Zyw3F21eFD+vYDmHgfZ0+Y4CCWd/ZkdJFGn+aMTLKF/OxTfONLr4+hm7+Drk",
+	"EgLfv+Ey79vpf80SPb2TfJ7T+kYAXRathwbHgHwCCGiXfCvMM/Z46BXJLngy5iGsNaFQHftBbWOLtowb",
+	"BpfuuBZPGS4C2mtgv1XMd+Mc+w4edC7CMyPRKm2M6GIMhvYwPFZLvk9kREdsuq9jGcAb8LVTbLW7gOOV",
+	"B130uGPyRVhCaNuHRISHS9htVCGOqelv9coxJowOwaqKor7/NknlP561/afqumPd5iwT3tOGNztRwqnx",
+	"Rl4JRH8zWGWpyxCuJAdlLZynj5vg+KB49A+Z/0mRU9y3fZWJtOI9rVlzzUsBLKFOBYLdBnHXYLXJ/Oxw",
+	"zrPO/I343r/dXDFPWxmiSp8kGRdfqmTgSyJ0jI9mqxXjVecxWSAeccpEgD+ClbsZAzAOw6wo64LblOQ8",
+	"6uASp+2NQNZ/L6Jz5+ZMAlo5YsqUoeLglqsJx2eD+KxwdGKVdY/KrLe0RPOq1sJuhE6tnnc/ksv3+rpW",
+	"2t7/9r/FGsZJ5XEQEW/geBuGSblbg7+/49u0Oa4nN+yHy59/ynxasW4WBdIb4psmV7QFDosu6BvRWc1X",
+	"Ad3q0y+qLPlaPDJX63+7Rhrj9t4hwreQlZu749vH17EFR7vl7oNkv9Ll8S7jhl3+x5vUYmylHVqIH+WX",
+	"sJ+GVKF7g8Tsu3e//cxjsPVgyrcG7EwqvYWgVkZpDI3aEfsxrEItyHd8/wzTUAFRSlaIkZNaujbJkXQl",
+	"33uShc/YIDooCiHXbIZbFcWOnmnGTw/bhKfdLHLzpZnxk84JMPH9xLBVo6E0jHzaQ4WUFGfdUsdG5fk9",
+	"XvBfhv7tn9/lxIkIT5/naklDvFMRIi2KRYWJZLpTqFh0GGpfOgPsYVUSfxYDtdoJ2mxFnRTAVv5SpyGR",
+	"G3/ZByK9REJn/NGIRpzIHkmZ/Yh3JG0IxZBUkK+HRMTQkgmYwxD5okVb8OW2qYd9uRd0zX04WvisKY6W",
+	"H9Xpt1EylvyObwUN8A7PIT8FcXlahAk69Vs7cejU2CfF4WWo2r57cYBnTZEGGlSoZJA6nJ93kFF4SXHI",
+	"05hoJw7GR0K+XycQt2dyhPwkdh2CkDmB2xbCsddP+5lYfiRl8Q239CJ4h4f18zwPEd3Fnm14lWdtdMDP",
+	"E6ls2qNtFLexqRiul9MvxlvhermRV6lCrtvWo55og20AvXPyrunT2/WavI4zPLPzTbwoTphgmqg7Bspe",
+	"b7aXL/559nInCB+KMbEbDmtkaZ9Tt0prMyPPAxSeAAVEFdnujzo0ZYltr5QRP2CB7Bez62Pka9MF+fFF",
+	"rN45wCeOVn1GghGD3LT3K8+eDi0h0cZ/fWqZztrCN/wrlJxFPU2jSgEMVK2Ed8okmVVspzQSlhzWTMbk",
+	"3LQkcCnf0U/Ml+08fgnLq/qLqremrdr9netORywEYttlfwjFoTE9dXnv63cS6wS0daxlrFfzsSCop8B7",
+	"mC4rmca8wvUlULL11N5fL6Zx9NGg/1X12FHBXZBbrMokkjuUYWdxt+0Mbs5RuIGMtV1g5DiM6q2OS5X0",
+	"Hi9b1sQvRvRTDSCvITHdKTeBbDUUo3QiVHGewx5DwSld0XtLPvwTma2BDOJ3JSuv7Z9R4UF0fXUDUBu9",
+	"hHbbsCGBwQVBdNqdsh8NLe3vLbC0nxhX2t84ghRe+tE/lioXaW/9fQOvPkkhBKCbiSphsNTvhDa8qo74",
+	"2J7EDPe8DyneBdm6AdXrPEe1Uzc4BMxz71t/P7Dz9/cVe9q3oSel2xyQLwPzlKXxY+3nWlSvkADzVhPV",
+	"F6pGFwncRKhfA3SKZ2BsrTRfgwqihtOaG1NvNDfj4KPuIb9NqBP6tcV1v+MlcZMJbyGrK1FZLABSqvBM",
+	"VB7vA7AJIKUDKOpMVg/Z913OSEFwNUB6gZghvY4YY1VtOuv7KIDipIyXK14txcsCEQ5PozlKWTU26A6s",
+	"S/j6qydjDaKHfGp0l09v5yLlb9LOpa9vnRB85+H53cJ5iBamqofsZ8SEwW+gA1d6Jzv0HqXX+PvyqPzv",
+	"RN5TXRcJ9PHJfQvd4sU5RX/xMvJwt4wG96mF5xUNCNcgWUlgOxWL5G4vgEdNYcP1QqtmvbnrIpW3xF/L",
+	"27Ec18o55eMLHFEXQXmWtAhnhD0DBHbr7lUUDwHmg1CEz56eFdLYA+F91M5mKjrkZ/ISr/zU9aV0q7uv",
+	"Lv3h8uefGL60Ww1oyQ/zFpSAh/VLGuKv8JL7sMR/4BqeNsUax1JdGNodR8R6EwvpF6yyQIz8yvJSVggM",
+	"V+Vs2dTd70tpAFehEHlGAP+7EO3MKEjmO+4DXgIAyqltaD3trlXI9eWiENiUfdC5qVWNs/gpwqFfp9is",
+	"nNFxmtoXLQAdIGDtaeU8TwDlA51xOFmPtEBsi+Q59wEveEkgnV9gJOZGuZJ58ZEkEMwNm2o/Un/rvW5f",
+	"pI+BPpcV493t6XYuRAGRac4T0PpGCyza24gizzxOmpUl0VjBVi+4zGPC51G94qJ3KawtxGe4X2HcjK+5",
+	"rO51hZ73dervXMNuN1ZzCY3PSodaRqLABiAug6zazzD74H7irIuKNcBzUqkdMJsZ5oGlaanE1WiM9vVV",
+	"aJU+SRX21azoJjz9+6q/d/8yb+vSIz+1SfsWORwThzmdfrjvsPO98jRRnybd9VatUZo8GedDhrIAxBZ7",
+	"JnPyrhfex7qSTgI508KIyhfPhqPKixw0VZlH/1jJAgOBA71X3yLq/bhiWOGFadXgsVMAAebh0lwFSFX6",
+	"Y+dOz3VdxJBUxvOeVlzbR8hq1hOISb06MPg7tohlQSQQ+NJO0BCMBYmlEGeD3CXUe1mL7Q7Anm++f/ee",
+	"1bwQNjRErpQuh83nb+GK+7Ce3ZN+lFU+xXqGUfXe3LlllchPXSF5uRV2uXGPO7ubcv8+zMI9B3jg5ZJC",
+	"rXRJ3PYeN/QEBvArzXfU6u39A+OL9rF4yPkTzsLZClFDab53IFrk56S0vvEYy3cvrvCoKbJKY7rngyBd",
+	"+S2v3xBGxKnSJTdhhEigOUSglfUMa+ODWMpavOf6IJf6TdfceDIGzYBpKXzypy7oJTGLb9G1l8Fbbsof",
+	"hajh2Hez15JOl/Ja5KF3Bg8OPEqIJWvlkbJ7O/SRsVJT/iuhVa3UVNl3Ohm8qSM5E5sJH3Uftuhp1dBH",
+	"hLE0n9IihegTeJskIs4bMhtwdH5vjHUWc1+URrLNWKH6A9d3km++p46/H7j+NK1+96JbftXSCmRn36gd",
+	"WzXOHAW/WJoMPgpkZvAJVuAh0HtQQjGheLTkBPU40DXgLvmCRcON/59YNqjAPABNQTArlJkDYywznCpx",
+	"4aFRQWizAAkwQPf9F6AkDujxK2MFz+MAkRBXAqBF3DnHscCNKPIJcMhGVkuRgIl126/gMg9Ew+B1dul2",
+	"J7MsRMBj4zxKTha67n43muZep33LccRUuJd/xZMFfjG+uNPSWlGBYrvnACPqzl6cEcOKsO5IFIqaM8xV",
+	"dNtsAuVFPBPzQZTqSnwnKXE+Ni9vbp4h+TNLZj/jj4/Dr/xei/VJsFdquQQSw09oKnWG4S3wkm+FfmBQ",
+	"S2aMM7eAyAuqWKk0Fanfh4ZLlf6F1ZqiANXSCnturBa8vMGy3TcQajeTHwTkeFch3U5KnJ2tF9zL+ziJ",
+	"JmybujrNrllSX+AtjYLn7P/8QCREwM0veG481PrvXEdVmSZcgKEcKVzhQx9fkB3QgWoZ4m8GgE5fkvKQ",
+	"/UTpZSSSqrVyZ16oZzZWFgXRXokJVsJK6QS/HNTueTiiA1jXqN9d3ISHpyxOfX5vb4WJ3I+chGgI+jW9",
+	"KY+Kq/HUGcmOIiJe/qLM1SQhyCFFPl35qfN59+LiYJ8OwBgGt7eLTB+Vj12XrCOqzoDO44tzaVayKGJ0",
+	"Gr/UThdtPEokEt27iz1+PXJ9dOjkpxF7AONI7IEBkLJdjEWz3AqLHGl83w4GOEDckJxqNdOeW3JjIqwl",
+	"P6+6dCg+zyGtYVfCGGCvmXBzZMHCt5qtR2FgnXt86j0YaGkGoKbMzftWeoEo9yjG2bZSu4rhDHQiC1h8",
+	"77lc+nhQ60ZijiNl1r1pPNvAXekqeEBkkv4DKUAwNQx8HZ/aa7Ga54IYLTFDrVZoHjyjTgArgA6JVeJK",
+	"aKIh7ScSWqKS1An5HV5xslK0tsnisPFntBWn89svibIBARYOWkyQ+sxNrSFMdLNpoMhAlEw1fkMgZeFo",
+	"6f1baU5YdF+ZndBD9If0qkhvSB4DPFkqBBvTamemcjdT8wA89Kh6KYLTMNwTEKHXellgZJO6bgNrBnKE",
+	"QhW8O5wmcfLHWBheEkrHrPvHQGK2shrtZXMrHYo3jmN9Ty7gv7GdBE+iG3wujQwTGhhgQvt4g9i9gH/l",
+	"99a94AZy29YE2tqPVkQ1l3KneQ7lQen6rj8aAbEDMkJpbdNG6DTxmm6M3nF46YR1hX4eUzLWrRO9Y1ly",
+	"68o4FLRBpr9iarWSS8GMgCHYp+zhdWGuIeDs9ikzwi2+FTlb7IEnn5uMGVHKpSpA7Wpm+QJG/8vHb8//",
+	"msH/Hn/jvvhVVrnamfPHT/7yBCGOTYA1oOKCpbPTKgMhd/d5G9kIJtqYJHsSgCEDzq3BR3/dvcpzFr89",
+	"N5OqIbH00a3Izcoeu1J7VeUPVS2q67LAHWLOcfF9181DU2vBc2B7LYuHgel2zs5C7f7IjfsUMccCLYyN",
+	"4DnZBi/x5c5fSVMrIz233EBF5x03JdPxQN6eM0GylrTSG7weRSVZxY2+/h1WbKUMCxPlM/ekqJgZxPRT",
+	"h4NPOPfdfT6B/enJxQBFbZDzgssSMoBVH5rt2EwZu/VkUEnNd5Na+OPlY9SgD6P6rIvIfuf6XvryQVyw",
+	"LZ+EvhDGqGq4ovMtXXOkk2NV2NpYlvM9+pnvVJWjhQ1N5jshtiSOGF8qpTGI2hTTvyutyrNEjOxxzJCN",
+	"q/EcUUB6t6G+8NGu8LsE63rJC1HlbuUTrYmnibm8BngVtwwQxnMeiVW+/6WDC0qSgAnMlApEUbijOmy8",
+	"+Zxam8cnfnbyiKNv7xanoRKQQqantfAMgi1EUZj+jn3EAaUhvXHxsud41SRzyjeyfxZQdv3xD66LOREg",
+	"Os07OOm6qYxvt72GFJsJRVEFN/RJF4BTafgztI/6dfrHVuzHqifDthpPJGzFfmoe4cn9FcnN37rJrCA3",
+	"UDkDcE93vOMA9EJptuTVUhSgGnHVMoweXME5RUYV7MH2wzWX1TPUpr5Oi+e5AHQUbBt0pqbzx+DmRa+N",
+	"oicbj9CAG3KNXuAV9yUfd7Sl8S3SmrYN5uBGrITIzSfHIpUG7CVBXNt1Y/EfvnwaWvYLwSsRivRssIQW",
+	"ujGbDqSlEw65BKK8VUocloUyg9LwEi74woUBXiItC9+pXVcURPUZSMKSlwJ2NeR5GmOhdAM4FLor7xRF",
+	"1vYQ505HUILTa5euPBRiZSnjGRcH1egRecArvnCBoCME3yVZ3uS+9QCQt7XKeqC0uRKGFg0q3yvGe8uF",
+	"6BAUF6tElyUMEuUVcOtFV1CLUuRypG3ug7/oHpYx4SjB23z25JkwUfup7TZh7k/EJNfFR/IYlqAAfFnX",
+	"QmxklRMui7t7A+Cu2dn1ec2thHkAi+hYTtzJkAZj/yiX2y/CTuwHunJKjB2n5MJqxxrG/npSVjh8QoaD",
+	"+dTZrC/ODHKSF46r3JN0866tjCyJYNvAdvB6UF6JAa13JabElMDdAvyJNn9qllqIChJ8RogqEUACnd1z",
+	"aEOIW1b2m6/POtGfixtFfyCQDmOLZrlG4+fPGf7sKXuAFaQPGKVRjuCcjCoFhnA9lgSzKmMPjOWFeAAV",
+	"OocXisKIu0uAzrWeEMkio/4VD2zxPxA88ty49UWUkf+ZVJeK5yOhSrjiPo4h96Qph9CPsqgYDvz0zFEf",
+	"FQzjlKi7Exhr3NtM6e+d3F9+jEF1UNc66XGgCGbv8YODwk0m3Oj4lLgFeg5RVN0K/+qUIDo8HVEjsb6l",
+	"rfS+sT3lVfI9W4BTLHImK6uAPZDnz0JSjldM5oyzSuzgG3fWKITMOWs3PwJiuRMmnan7yLfCveILPrF+",
+	"+/Pl87i7lZoGeAMM8P4INlbUGPGE9UG3d086G5e5qXIFBQrSGtZU7jrA19vIos1Ado4vBN1COYEWwQzP",
+	"LMBglm6COx/Q3Y7FwUlVWhy+lVqQlvwvUZjP4diZZ1zQ9Ez/At//11zfYq7XiH0Vn9+38PXND/s47uyK",
+	"F0Zks2pxh0kATlyZ++WAabeLG8dfpwV/4HRd7tvo3WYww0V+P8ElJ+QHNSbVxgbV6wCchzkMXmjB8/2E",
+	"AthIxenXkwpO4YefWjRwihOCgUt0D0V/8KAAXwggLW5WAKKl5gaazCFfz2GhmFtYZZAVBQJOKTLtmks9",
+	"wNzOpb4k3+1etEuk+OlvPa3yzdSaoVEuSfekf1G945aVcWb5ohDW1+JrpUoPNtk2+PYq9zdq52sN6o2y",
+	"aq15vRl2u993rrsP57t93hQXvDM66EDgy605htK+A/e8M8xJBRhUrzYxaHubqO0dF2afri6nu9IJoIie",
+	"LNy2DARq9ivGO7dFn8dJDSSeZCFMxn54//qNU8vvf3pzWP3cAybo7KBR2HUE+xgVmntHc35zKtx1rXb9",
+	"meU7vu/ALTtbwyNSItbyw/gsPvJzPJAVfU+XfA6uyN1go1Ak9Xad9PH5dSsx2Pzs7JX7l9RT2L8LdS2m",
+	"o1m+UNcTiK4Xkd6yF3sU7AJQ0GUHUPyZr3sNpdnAdUtl2b7cOud7+OlZdlbwso7WWy+5zqe/CyCx9TE5",
+	"x1g/8QEZTdqnNqRagftA8plKn3ltcgK1BZY5vD8eBB315e0oN0nYGhRpjcENFkLcaRsKL7mbSs1Ext9Y",
+	"vhZnUztmLuFquNmhTlJYldElILcIe34lmIDqKcJSw+IN7HrlFlzNndJQEZVK46mrgyzeEbjFXQaDYF3e",
+	"YkfTsWmJi3bfwMKtSD0yguvlZogdQmyDaN0JPmLR3A1s9kSdVuUy53YS/mq4+BTlIN/KKg8lIASDjpnb",
+	"SoEnn1Fj6lYU8pCenBZvokVIdTn/NFQ805MPfn6dodgW2q7llaic9i2lcSfqM6bFqjGgQ9zF1T7oYMKk",
+	"d6Y6srJAf0PaZvxUM31iffVKWC6LaMVBUTC+APqaigoMPqX6Amsz13xlk4VPr9y37wtefUlWpqdrn6zH",
+	"4Pox68yN7koa6qeckdcOP8vCyD65MTcsp4HP5VMWrhAou1MiZK4w4vhmILMiz4gdCP0wXtdaXYWU9YGM",
+	"78ijSrIM0iV3L+YJc3CpCtXovmEZuj83vNhGWI5ne8Hmav1v1whBd2tH2E/qafp/8Kjp0204H/vyP95A",
+	"1RKdJZHFLVUuimHz/h1e8vmfLZPUFbzNFJOLXvsEFSVYJYCAy7AhlwSA7NttroSOLA3FSoY7u+85VvTP",
+	"FaG9cz1+pI4PQrNw++EobFcgnCWRRLXiV+K/TA00NdSuGrvVzwi83TVKYiX4+G1rvxOYMhbxzivQ+5c0",
+	"ZKL2CK9ythGAQU8ZvOVGLLdQE91rJzoU/kdLVe/T6vClqvdf2hYApIAJJaI3tJ4JiCD8+l9I4sALBwQr",
+	"qEcvAI0osGfCU8A2WvGAPmIagBY0jK+1ECkhrLkx56oaqkowxsnhz1+UJNpGVyJCGPGaLzds1eh22hDM",
+	"tJ3WAMRgLF9uDSudI+FU5WIPrjpAA9Dctmd+F+D3SCZvK4MpquCR7TJY5hwBgeXVHsmqCSztBGL7zleu",
+	"kusmmEegwm6+tcQ2bquYAHwMXBJqLOxQzlMU2yAQI/RtInE0W4h1U0Wkexh8HrbuZPj5+8lLft7g81gU",
+	"FbphIjM+DITxRtgPAxgYX0pY78MQDgb1oXpI66bKPz1vxuGIMr+7DC+Fp5skNhvjPfnI6sIEjOTOLuma",
+	"+3B98VlTfF8/qhNFJwpe+Q4vCzh9EnmD3f+zVtlJa0SxCtmGe5H6pGNNk/XPui5kj+Ohz5xd7YUcloIQ",
+	"fKRNi/Wjf5hC2cEk0Cut6n/Cefzz/sKc/Xu6CR+7K3oGX42jgw2A+nTW7CTYy8seKZeTOWgpgyYnw6/i",
+	"iHx3Exw4MPjc0D4bNs5Pop8bXTHOcE8/CCZ8a7yT3Z4xt14dUCGnJqCBmkCLAW4VlyyiM3bSbJKhK2fy",
+	"/uou+Ky9pUEiAjf6/8pCxbNQu376CXEoCrkNBrFWa83LMUvpfXvZvRRq+8dNapUWtYX6Wta+DLrFd12r",
+	"7Wa4HerJNLYtlak3AutUh6bpeXslYtUbc2Mu5Vgo16PfT0WxH2kAn9bYfVhK6MZAj/jUYKwdsUzs+a7c",
+	"nsJIhBCELLocAGjQd9gBuNlCJ4+q4MxwE3a0uR81ldVS5IOb/Be65oa1hCcRuvvJQ/o3naBdXuxhRiGG",
+	"g73Fp6CWwoMe1hTX0y8icUKCOoOWmizgR65Qk3XEAbT58VqPlYc5z6Crtr70bgF4f2w4HIrmUEfi54ho",
+	"OhHBiuf7N1o19RS5hQupX6ngen3bQ/AImAUYunwXPhSGoQu7lUWVsTW37lzy0ulZHieULhaCG0Gcj59X",
+	"9eJKi1Mo9jdEmO72eaGqNRAp1TZKPqgVZqjSIUpKMd1Z+FCVSYw0+O4kQSrYcF1uPVapXQZuDfYhdtQg",
+	"AqqSsO2E2GK0KpqW30m73IQ5Omkb9Lx+UvjVp87/3d1iTqrMfQ9wLZgBxAXvoF/SMhNz1UoVhdp1AXQB",
+	"OLezKR75ZuC4Ze682vccjuuX6vb8bvE+5GOEI1ltoz3yQou2pVbVosLodc3Xgt4YW3ogzg3AVkA94a6D",
+	"BlxpWMmXG1kJpqpi3yXCOu6oPzDi/4jwv77/6Q3WwPiUCW0nRJ91rwHZWc5ybjn75cPbGDE8VDD2qQzT",
+	"PPJxpgW8hZ+4KZm/2yeMJlJ/GHl9nsu1tDhBC09uQ4IKHSg1B2CiFRDqVKyUVWNDBAakNOdlPcSF98p9",
+	"fzLMRHrYCIlr3m8L+2fTRVH+VqtyDtSQTqTLmuXBR4JlKoZIfd+q5ZZwDk4Hp+GeiO7YyGrRhf/iZ8d3",
+	"/Kp3TiByJKFWtFCSS8Vt5KygENm49fm6yltEi8/C8vy5sffTMOMPp9aQ73Ac66YYCBA6OxQuuNcmxA65",
+	"+mfnqTXFpMjld6oxguHknsaQhnuFjPlyo1SRdegmPNtE1alVGTCfv7R1PUn0lXoxItxZ9A1FbLYQn1M+",
+	"yExTzw3biaKIVFplZ1cceh6ToDfjkJeHR0D/qKD7fzYptXvdBsMQaXDzR7UWRtixTAdecz9pDvesSVg0",
+	"NKoT9KUrVfp+CBTZJZQcdNoh0PQ3lmvb1f9u+q6k2A3UXuIF/9pK4596349t99erlVhakwZY6FDt3rFd",
+	"00GPzknS+0S/VRcru6lyodmO71NQDB5ua8B6fCv4VSTUELHq3qJR/wmTw24EcXTBdJuzByT758M8+3Wj",
+	"gLBHaNFhWWmjMQ8MWzpHDODSg0DYph4CULC/1J8b6mYU/xqsxIgWGoTrzM6s2iJwdo9ecSbMJ94k675C",
+	"GNG/KP5elNw/awsaVIUxNgjTdagNMGxYa1nZkHYJ2z/tuXURHO9qIvER7n/JzLkf6UlU4jCjAIRTyd3F",
+	"rBSr1C7MmFpuHy2anOYraSe+gEvux078gWt83FT6GuAkvuPTpR+fUTvo5QH6mt+5BujvXoIb4jNIJaoD",
+	"681x3isLjCFmo3Qf/cRYzfcjFd14yb0UDFoKsE9ZEFXkJ0/A+lAYUGAU3GKfCbY3Y6cJzi/Cve246U1j",
+	"iIUljy9bCHzH04bCvrlLQ9w55ROCqnDZzc6XiDWHc3XXqPpQD4QloDvsLvJ4+BuBxaBOoUnL1iosNBT9",
+	"dZaaW8R8itYd49VfVAvztGRsdlYIBIo59s1KrreTKMUnc4/DtkwlAQGh2Ug7ioz956mE86N7Itf3kDCj",
+	"ElNpmBZutvKMcMEh5buTzooplTtuWyJpz4JbONcJwpPSIBMU+7gRUgeWBxsSNlD/NHgIfJTR+EOcKXLH",
+	"i4K5DWCeAe2qygVrqkKYQHgfxZbT+QG4XAA8wczmGnjbs7NNIyC/ud7YSkCooy74MlZ0f4yP92LPNmrH",
+	"KsE1Cg4ArFM+GEFX8LgUvtHWDys2ZKsmI/YhN/69hMrdWk05RL+FTCuu/X3jTg0xKbnhn45HKY9BlY/4",
+	"YYisM2VFiUloEikSNQxPuNSKa9voSblM2hueMLLtSj5EB/o05b0oi3EDzpKc3rpJFSo7W8Ri7ns8MEuD",
+	"TEfdjlUQ+UdLVa0aAxnoIc33sr1savh1fyeAUNVkQPK/fqIcXZiqSeF3LjWk1W7nWAUx+IFr0wKZYuTd",
+	"kzHgcRmp5vaScAUrOigFcMnIAYjMHaG2mdbsyyV4hbLKlx4IYIpTRlP5qRkOYdHBXmC8gDVXJZXUcpNB",
+	"TQNaJhy8Y2dGupmtDZKBI+EHKg6KacOithhHzDnU1sAS92Sp5FbL66Ho0Du84gtWJqmEUds6M9Uq6nbb",
+	"pG4bDsNPhjtMK5YQeVrx22uwF9xAUZxVdVdVPfVU11dCF7w2HeH0gXXpCbBNQNkoe1JJIPID0GuX/Ep8",
+	"8FedriJLbWNp/0tVCgBaxwsYIvbmpL9zaQCvBt9uK0SNVav+JZhzLzx8QbQqIPgzk+3l8Oq34TbGx342",
+	"tQJT/QBvi52sDT8sVEvS4ZZMaajLfdZtt+EAum+9lgXPcS/w800TUChQiscBtt333lW9k75YXn2CnAm8",
+	"9RC+/up2OCMdemm3MO5gLJQRzrmGuEJwjCmji/2veA4CJXZ/lYAqIXUAXgqRiCXEdH9AmEsfVT5IUGtl",
+	"ASotFw3+w2rp/vHbJzKeLoWYZAi/BtQj8GECi4ih356gfA22FFSf4CqeLwpZ5SG0ZIQwLSwGruA/nFP5",
+	"55ANQz76eFRz6TsFbm7A9Gfrf/+v108uLi5Ie/iIlyJoKKt8KYJVbAF8BgDllbDCjRX1WRRv4vFFFwvx",
+	"4ZMwsqopFxMZyW/nNQ93wt/Od769lf0cjmDKOFVqB1h0zmJxA4sI0yMYphmATNDbexOq04EdhpeapBG+",
+	"haXqWRhfHTeXFLAgeSzcTXlpLWqlLREA84XS3Cq9f2AY/JRZYSz5MdKwJS8KMJ67NQVPRtur6NU+dcHA",
+	"PcSPftXSCpY7GUb6KwB10Kpae4bHVQiUBskuRchJpHWkv+hO58c/JDlJ4YKTHCfQOpZBEB3i57bRWOHo",
+	"PitkzvcGzHaV5yzHyp50KXR/ik5vrh3Mzn2K7d0vy0QyU8iNtF1/M5buGSuEMcpDnYHbSVCYmi15tRRO",
+	"s0AeiRl1iPpcIE9Pd7c8WvJCVDlPwzK+vnaa7aW/bHSFrLi2vbveGjlxJe98TYC7mmaW2gqs0CUYaRWT",
+	"/u1hKLh9ot7O9+XRXJ2o7rbYxxO7HTSUCVW30cxGLF7aSpnwFPZwtLnT3jmCz5goa7uHaC4StD0wD9lz",
+	"/N4bIc6JhDieND6qAEUwpdPj1vdDC/Pw7OhEywJocUwctLFuN4QHtTXdz6i/sxAPDMPjAwYAlxGv3MG5",
+	"G5sSv/ciSLVhMnYbVQjYlH23mXpQHmDvZLhTNCZCrNAJke+N86uLOF90dmbVUXniJFbpjOTqU9sTfrvg",
+	"5kk61X5hqbz5/6fu6nmah4HwX7E6N827vAMwoYLEwMTHyOA4rhI1yqHk3GTpf0d3ZzsFKouqDRJjlWvt",
+	"PrHvw/fcuaA/RlqPYoyiA0cR7rxK4hFgqzjE+aIRaDn4HeML+PmiVOnX6xcKbxTkrzdNQjFDqZP9PV5Y",
+	"YE47yQMcU8Xy4GyXZS27fhluNq2xVyE/wFfu+SdFA2ZLgbD/jKBKUK0dY2RME8pNrGpNMLzWLPQHUfux",
+	"9fKF85HCPeg+eMyVbZXlVkD+oLrUaEulN2hpUQ434nsYcC1KuraFQUGoLcXO9ZhckiwwJ7g8wFHFMGn3",
+	"TmK0ide+A2cq27PNqfHiBOYHGOJhR+haICktBMWYCYNlotaTSd4QAvYQ2Vw7rIBGWJkuifNtEDwN6zEb",
+	"//+7yozOaAZne2R3908Xx5LTlBM8nys7vSWPMC09lba0u9rYiLbH1LV14kzj2eIrC8wT3Mhv/7L9PBj0",
+	"uyMhcMyrfqQDQSDo8zubOlhTvL6S2Z3AuOY9I4dNrmsW14tcv9eL/dv+IwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

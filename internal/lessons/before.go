@@ -23,6 +23,8 @@ import (
 type Held struct {
 	Key   string `json:"key"` // lesson.Key
 	Ticks []Tick `json:"ticks,omitempty"`
+	// Planned is how many coats were foreseen for it when it was prepared.
+	Planned int `json:"planned,omitempty"`
 }
 
 // Tick is something on a list of a lesson that is done.
@@ -62,11 +64,16 @@ func (l Lessons) TickLesson(ctx context.Context, r contract.TickLessonRequestObj
 	if err != nil {
 		return nil, err
 	}
-	var at lesson.Lesson
-	err = l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
-		if at, err = mine(ctx, m, r.Key); err != nil {
-			return err
-		}
+	now := l.School.Now()
+	at, err := mine(ctx, now, r.Key)
+	if err != nil {
+		return nil, err
+	}
+	planned := -1 // searched for before the change begins: no tap waits for it
+	if now.At.Before(at.Begins(time.Local)) {
+		planned = foreseen(now, at)
+	}
+	err = l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
 		held, _ := HeldLessons.Get(m.Snapshot, at.Key.String())
 		held.Key = at.Key.String()
 		held.Ticks = slices.DeleteFunc(slices.Clone(held.Ticks), func(t Tick) bool { return slices.Contains(r.Body.Items, t.Item) })
@@ -74,6 +81,9 @@ func (l Lessons) TickLesson(ctx context.Context, r contract.TickLessonRequestObj
 			for _, item := range r.Body.Items {
 				held.Ticks = append(held.Ticks, Tick{item, by.Name, m.At})
 			}
+		}
+		if planned >= 0 {
+			held.Planned = planned
 		}
 		if len(held.Ticks) > mostTicks {
 			return school.Refuse("More than %d things are ticked in this lesson already.", mostTicks)
@@ -88,6 +98,22 @@ func (l Lessons) TickLesson(ctx context.Context, r contract.TickLessonRequestObj
 	return contract.TickLesson200JSONResponse(v), err
 }
 
+// foreseen is how many coats fit into a lesson as it stands.
+func foreseen(m school.Moment, at lesson.Lesson) (coats int) {
+	planned, err := Class(m, at).Plan(soon)
+	if err != nil {
+		return 0
+	}
+	for _, c := range planned.Courses {
+		for _, s := range c.Steps {
+			if s.Lesson == 0 && s.Does == fits.Coats {
+				coats++
+			}
+		}
+	}
+	return coats
+}
+
 // mostTicks is more than any lesson's lists have lines.
 const mostTicks = 1500
 
@@ -100,7 +126,7 @@ func before(m school.Moment, at lesson.Lesson) (contract.BeforeLesson, error) {
 	}
 	g := gathering{m: m, at: at, class: class, planned: planned}
 	held, _ := HeldLessons.Get(m.Snapshot, at.Key.String())
-	out := contract.BeforeLesson{Lesson: Show(m, at), Hand: g.hand(), Away: g.away(), Clean: g.clean(), Glazes: g.glazes(), Jars: []contract.JarToMind{},
+	out := contract.BeforeLesson{Lesson: Show(m, at), Left: left(m, at), Hand: g.hand(), Away: g.away(), Clean: g.clean(), Glazes: g.glazes(), Jars: []contract.JarToMind{},
 		Ticked: view.List(held.Ticks, func(t Tick) contract.LessonTick { return contract.LessonTick{Item: t.Item, By: t.By, At: t.At} })}
 	for _, one := range out.Glazes {
 		jar := school.Glazes.All(m.Snapshot)[one.Code]

@@ -160,10 +160,7 @@ func childrenOf(m school.Moment, s Seating) (all []seats.Child) {
 }
 
 func showSeating(m school.Moment, s Seating) contract.Seating {
-	out := contract.Seating{Jars: []contract.SeatingJar{}, Students: []contract.SeatedStudent{}, Notes: notes(m, s), Made: view.When(s.Made)}
-	for _, j := range offer(m, s) {
-		out.Jars = append(out.Jars, j)
-	}
+	out := contract.Seating{Jars: view.All(offer(m, s)), Students: []contract.SeatedStudent{}, Notes: notes(m, s), Made: view.When(s.Made)}
 	for _, who := range m.StudentsOf(s.Class) {
 		one := contract.SeatedStudent{Id: who.ID, Name: who.Name, Mark: who.Mark, Choices: view.All(s.Choices[who.ID]), At: s.At[who.ID], Lost: slices.Contains(s.Lost, who.ID)}
 		if one.At != "" {

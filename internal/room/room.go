@@ -136,7 +136,8 @@ func (r Room) EndStation(ctx context.Context, q contract.EndStationRequestObject
 func (r Room) GetStation(ctx context.Context, _ contract.GetStationRequestObject) (contract.GetStationResponseObject, error) {
 	m, a := r.School.Now(), school.ActorOf(ctx)
 	now, house := show(m), together(m, a.Classes)
-	return contract.GetStation200JSONResponse{Name: a.Name, Classes: view.All(a.Classes), ClassName: school.Called(m.Snapshot, a.Classes), Units: view.Units(school.Units.The(m.Snapshot)), Locked: a.Locked, Ends: now.Ends, Now: m.At,
+	key, clearing := runs(m, a.Classes, house)
+	return contract.GetStation200JSONResponse{Lesson: key, Clearing: clearing, Name: a.Name, Classes: view.All(a.Classes), ClassName: school.Called(m.Snapshot, a.Classes), Units: view.Units(school.Units.The(m.Snapshot)), Locked: a.Locked, Ends: now.Ends, Now: m.At,
 		Stirs: house.Shakes == rules.Student, Pictures: house.Tablets == rules.InPictures, Wipes: contract.StationStateWipes(house.Wipes)}, nil
 }
 
@@ -161,4 +162,14 @@ func together(m school.Moment, classes []string) rules.House {
 		}
 	}
 	return house
+}
+
+// runs is the lesson that a tablet's classes are in, and when its clearing up begins; nothing
+// where no bell has them in the room.
+func runs(m school.Moment, classes []string, house rules.House) (key *string, clearing *time.Time) {
+	now, ok := school.Bells.The(m.Snapshot).At(m.At.Local())
+	if !ok || !slices.ContainsFunc(classes, now.Has) {
+		return nil, nil
+	}
+	return new(now.Key.String()), new(now.Rings(time.Local).Add(-time.Duration(house.ClearMinutes * float64(time.Minute))).UTC())
 }

@@ -1459,6 +1459,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/lessons/{key}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What came out and must come back before the bell, what was done in the lesson, and what is left to say. */
+        get: operations["getClose"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/lessons/{key}/ticks": {
         parameters: {
             query?: never;
@@ -3133,6 +3150,8 @@ export interface components {
             lost: boolean;
         };
         BeforeLesson: {
+            /** @description What was not put right at the end of the last lesson of these classes, the first thing to do */
+            left: string[];
             lesson: components["schemas"]["Lesson"];
             /** @description Pieces to hand out, in the order in which they are fetched */
             hand: components["schemas"]["HandOut"][];
@@ -3144,6 +3163,40 @@ export interface components {
             /** @description Pieces to clean before their first coat */
             clean: components["schemas"]["HandOut"][];
             ticked: components["schemas"]["LessonTick"][];
+        };
+        CloseLesson: {
+            lesson: components["schemas"]["Lesson"];
+            /**
+             * Format: date-time
+             * @description When clearing up begins
+             */
+            clearing: string;
+            /** @description What must come back */
+            back: components["schemas"]["PutOutTool"][];
+            /** @description Coats that were begun and are not whole */
+            halves: components["schemas"]["HalfCoat"][];
+            ticked: components["schemas"]["LessonTick"][];
+            /** @description Coats that were laid in the lesson */
+            done: number;
+            /** @description Coats that were foreseen for it as it was prepared; 0 where nobody prepared it */
+            planned: number;
+            /** @description Whose pieces lack no coat any more */
+            finished: string[];
+            /** @description Whose pieces are wet, and until when */
+            wet: string[];
+            absent: string[];
+            /** @description Jars that are empty, dried out or closed now */
+            out: string[];
+            /** @description What nobody ticked, once the bell has gone */
+            unticked: string[];
+        };
+        HalfCoat: {
+            piece: string;
+            student: string;
+            surface: string;
+            glaze: string;
+            /** @description What of it is still to lay */
+            rest: string;
         };
         HandOut: {
             piece: string;
@@ -3293,6 +3346,13 @@ export interface components {
             name: string;
             /** @description The classes that it serves now */
             classes: string[];
+            /** @description The key of the lesson that runs */
+            lesson?: string;
+            /**
+             * Format: date-time
+             * @description When clearing up begins
+             */
+            clearing?: string;
             className: string;
             locked: boolean;
             /** Format: date-time */
@@ -6933,6 +6993,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BeforeLesson"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getClose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How the lesson ends */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CloseLesson"];
                 };
             };
             default: components["responses"]["Problem"];

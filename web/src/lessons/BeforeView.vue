@@ -45,6 +45,12 @@ const open = computed(() => {
         <el-button type="primary" @click="print">Print</el-button>
       </div>
     </div>
+    <section v-if="data.left.length" class="left" aria-labelledby="left">
+      <h2 id="left">First: left from the last lesson</h2>
+      <ul>
+        <li v-for="l in data.left" :key="l">{{ l }}</li>
+      </ul>
+    </section>
     <div class="columns">
       <div>
         <section class="sheet" aria-labelledby="pour">
@@ -100,6 +106,12 @@ const open = computed(() => {
   display: flex;
   gap: 14px;
   align-items: center;
+}
+.left {
+  border: 3px solid var(--ink);
+  background: var(--paper);
+  padding: 12px 16px;
+  margin-bottom: 18px;
 }
 .columns {
   display: grid;

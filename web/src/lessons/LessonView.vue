@@ -46,6 +46,8 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
         </p>
         <p class="ways">
           <RouterLink :to="`/lessons/${key}/before`">Before the first brush</RouterLink>
+          <RouterLink :to="`/lessons/${key}/wall`">On the wall</RouterLink>
+          <RouterLink :to="`/lessons/${key}/close`">Until the bell</RouterLink>
         </p>
       </div>
       <nav aria-label="Next lessons" class="next">
@@ -93,6 +95,10 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
 .next {
   display: flex;
   gap: 14px;
+}
+.ways {
+  display: flex;
+  gap: 16px;
 }
 .columns {
   display: grid;

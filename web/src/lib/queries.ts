@@ -171,6 +171,13 @@ export const queries = {
       queryFn: () => answer(api.GET("/lessons/{key}/before", { params: { path: { key } } })),
       refetchInterval: 60_000,
     }),
+  /** How a lesson ends. */
+  close: (key: string) =>
+    queryOptions({
+      queryKey: ["close", key],
+      queryFn: () => answer(api.GET("/lessons/{key}/close", { params: { path: { key } } })),
+      refetchInterval: 60_000,
+    }),
   seating: (classId: string) =>
     queryOptions({
       queryKey: ["seating", classId],
@@ -230,6 +237,7 @@ const judged: Answer[] = [
   "programmes",
   "course",
   "before",
+  "close",
 ];
 
 /** What is counted or gathered over pieces. */
@@ -247,6 +255,7 @@ const overPieces: Answer[] = [
   "programmes",
   "course",
   "before",
+  "close",
 ];
 
 /**
@@ -276,7 +285,7 @@ export const affects = {
   house: ["rules", "glazes", "effects", ...judged],
   damp: ["room", ...judged],
   bells: ["room", "timetable", "lessons", "course", "before"],
-  lesson: ["before"],
+  lesson: ["before", "close"],
   seating: ["seating"],
   room: ["room"],
   station: ["room"],

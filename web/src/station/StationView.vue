@@ -5,6 +5,7 @@ import { computed, provide, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 import StationJar from "@/station/StationJar.vue";
 import StationHead from "@/station/StationHead.vue";
+import StationLists from "@/station/StationLists.vue";
 import StationPair from "@/station/StationPair.vue";
 import StationPick from "@/station/StationPick.vue";
 import StationPiece from "@/station/StationPiece.vue";
@@ -57,7 +58,14 @@ async function pairedNow() {
         <p v-else-if="state.locked" class="none">The teacher has locked the tablets for now.</p>
         <p v-else-if="!state.classes.length" class="none">No class is in the room now.</p>
         <StationPiece v-else-if="chosen" :key="chosen.id" :piece="chosen" @done="piece = ''" />
-        <StationPick v-else @pick="pick" />
+        <template v-else>
+          <StationLists
+            v-if="state.lesson && state.clearing"
+            :lesson="state.lesson"
+            :clearing="state.clearing"
+          />
+          <StationPick @pick="pick" />
+        </template>
       </main>
     </template>
     <p v-else class="none">Enkaustos</p>
