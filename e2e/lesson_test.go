@@ -93,7 +93,7 @@ func TestABellThatComesTooSoon(t *testing.T) {
 	teacher := open(t, s, "/")
 	teacher.unlock("bare feet only")
 	tablet := pairedTablet(t, s, teacher, "Window table")
-	tablet.click(".lists button", "Before the first brush")
+	tablet.click(".lists button", "List what is put out")
 	tablet.see(".lists li", "B11 Heron Weather")
 	tablet.click(`.lists button[aria-label^="B11"]`, "▢")
 	tablet.see(`.lists button[aria-label^="B11"][aria-checked=true]`, "▣")

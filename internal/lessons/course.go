@@ -23,6 +23,7 @@ func Class(m school.Moment, l lesson.Lesson) fits.Class {
 		return c
 	}
 	c.House = m.HouseOf(m.House, l.Classes[0], nil)
+	c.Speed = school.SpeedOf(m, l.Classes[0]).Factor
 	c.Lessons = school.LessonsAhead(m, l.Classes[0], l, ahead)
 	for _, class := range l.Classes {
 		for _, p := range m.PiecesOf(class) {
@@ -77,7 +78,7 @@ func (l Lessons) GetCourse(_ context.Context, r contract.GetCourseRequestObject)
 }
 
 func showCourse(m school.Moment, at lesson.Lesson, class fits.Class, planned fits.Planned) contract.LessonCourse {
-	out := contract.LessonCourse{Lesson: Show(m, at), Pieces: []contract.PieceCourse{}, Counts: make([]int, len(class.Lessons)+1), Speed: 1,
+	out := contract.LessonCourse{Lesson: Show(m, at), Pieces: []contract.PieceCourse{}, Counts: make([]int, len(class.Lessons)+1), Speed: class.Speed,
 		Lessons: view.List(class.Lessons, func(l fits.Lesson) contract.Lesson {
 			k, _ := lesson.ParseKey(l.Key)
 			one, _ := school.Bells.The(m.Snapshot).Find(k)
@@ -90,6 +91,9 @@ func showCourse(m school.Moment, at lesson.Lesson, class fits.Class, planned fit
 		if w.Lesson == 0 {
 			out.Washes++
 		}
+	}
+	if len(at.Classes) > 0 {
+		out.SpeedCount = school.SpeedOf(m, at.Classes[0]).Count
 	}
 	sure := 0
 	for _, c := range planned.Courses {

@@ -60,3 +60,18 @@ func LacksTime(m Moment, p *Piece) *plan.Finding {
 	}
 	return c.Lacks(due.Said(), alone)
 }
+
+// SpeedOf is how fast a class lays its coats, learned from what it laid before today.
+func SpeedOf(m Moment, class string) fits.Speed {
+	now := m.At.Local()
+	midnight := time.Date(now.Year(), now.Month(), now.Day(), 0, 0, 0, 0, now.Location())
+	var all []fits.Laid
+	for _, p := range m.PiecesOf(class) {
+		for _, l := range ToFit(m, p).LaidOn() {
+			if l.At.Before(midnight) {
+				all = append(all, l)
+			}
+		}
+	}
+	return fits.LearnSpeed(all, m.HouseOf(m.House, class, nil).ChangeMinutes())
+}

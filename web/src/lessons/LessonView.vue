@@ -28,6 +28,19 @@ const outcome = computed(() =>
   (course.value?.counts ?? []).map((count, n) => ({ n, count })).filter((c) => c.count > 0),
 );
 const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`;
+/** How fast this class works, and what that rests on. */
+const pace = computed(() => {
+  const c = course.value;
+  if (!c?.speedCount) return "It is counted with the usual times: this class has none of its own yet.";
+  const share = Math.round(100 * c.speed);
+  const than =
+    share === 100
+      ? "as fast as usual"
+      : share > 100
+        ? `${share - 100} % faster than usual`
+        : `${100 - share} % slower than usual`;
+  return `This class works ${than}, learned from ${many(c.speedCount, "coat")}.`;
+});
 const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
 </script>
 
@@ -79,6 +92,7 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
           <p class="soft">
             A piece takes {{ Math.round(course.minutes) }} minutes until it is finished, on average; no order
             gets below {{ Math.floor(course.bound) }}. {{ many(course.washes, "change") }} of glaze.
+            {{ pace }}
           </p>
         </section>
         <RemedyList v-if="behind.length" :lesson="course.lesson.key" :pieces="behind" :when="when" />

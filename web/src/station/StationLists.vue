@@ -64,7 +64,7 @@ async function tick(item: string) {
   <section class="lists" :class="{ now: clearingUp }" aria-labelledby="lists">
     <h2 id="lists">
       <template v-if="clearingUp">Clear up now</template>
-      <button v-else type="button" :aria-expanded="open" @click="open = !open">Before the first brush</button>
+      <button v-else type="button" :aria-expanded="open" @click="open = !open">List what is put out</button>
       <span v-if="lines.length" class="num">{{ left ? `${left} left` : "all done" }}</span>
     </h2>
     <p v-if="trouble" role="alert">{{ trouble }}</p>
