@@ -11,7 +11,7 @@ export GOFLAGS = -trimpath
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: judge accuracy big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
+.PHONY: judge accuracy lesson-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -51,6 +51,11 @@ screenshots: build chromium
 	SCREENSHOTS=docs/screenshots go test -count=1 -run TestScreenshots ./e2e/
 
 # How well a photograph is read, against rendered racks whose truth is known.
+# Plans, seats and forecasts of lessons beside what is proven, solved and simulated.
+lesson-report:
+	go run ./internal/foresee/report > .lesson.part
+	mv .lesson.part docs/lesson.md
+
 accuracy:
 	go run ./internal/rack/report > docs/accuracy.md
 

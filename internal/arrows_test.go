@@ -39,6 +39,7 @@ var below = map[string][]string{
 	"findings": {},
 	"mutate":   {},
 	"judge":    {},
+	"foresee":  {},
 	"storm":    {"contract", "demo"},
 	// The big school is made through the contract; its command serves one to make it by.
 	"bigschool": {"api", "contract", "demo", "school"},

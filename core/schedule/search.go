@@ -13,6 +13,13 @@ type Effort struct {
 	Seed   int64 // what is tried in which order
 }
 
+// classSize is how many ops a class of 32 has: Orders are meant for so many, and one of a
+// smaller problem takes the less time.
+const (
+	classSize = 300
+	mostTries = 9000
+)
+
 // Usual is enough for a class of 32 within the time that a screen waits.
 var Usual = Effort{Alone: 1500, Orders: 700, Seed: 1}
 
@@ -43,9 +50,10 @@ func Solve(p Problem, e Effort) Plan {
 		orders[h], own[h], bounds = order, cost, bounds+bound
 	}
 	c := &climb{s: s, random: rand.New(rand.NewSource(e.Seed)), own: own, at: make([]int, len(s.flat))}
+	tries := max(e.Orders, min(mostTries, e.Orders*classSize/len(s.flat))) // what is small is gone through the more often
 	c.begin(begins)
-	c.inTurn(orders, e.Orders/2)
-	c.search(e.Orders - e.Orders/2)
+	c.inTurn(orders, tries/2)
+	c.search(tries - tries/2)
 	s.run(c.best)
 	plan := s.plan()
 	plan.Bound = max(bounds, p.shared(s))

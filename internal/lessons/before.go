@@ -99,19 +99,12 @@ func (l Lessons) TickLesson(ctx context.Context, r contract.TickLessonRequestObj
 }
 
 // foreseen is how many coats fit into a lesson as it stands.
-func foreseen(m school.Moment, at lesson.Lesson) (coats int) {
+func foreseen(m school.Moment, at lesson.Lesson) int {
 	planned, err := Class(m, at).Plan(soon)
 	if err != nil {
 		return 0
 	}
-	for _, c := range planned.Courses {
-		for _, s := range c.Steps {
-			if s.Lesson == 0 && s.Does == fits.Coats {
-				coats++
-			}
-		}
-	}
-	return coats
+	return coatsIn(planned)
 }
 
 // mostTicks is more than any lesson's lists have lines.

@@ -95,6 +95,7 @@ func showCourse(m school.Moment, at lesson.Lesson, class fits.Class, planned fit
 	if len(at.Classes) > 0 {
 		out.SpeedCount = school.SpeedOf(m, at.Classes[0]).Count
 	}
+	out.Coats = coats(m, at, planned)
 	sure := 0
 	for _, c := range planned.Courses {
 		one := showPiece(m, class, c)
@@ -139,4 +140,35 @@ func behind(class fits.Class, c fits.Course, due lesson.Date) bool {
 		return lesson.DateOf(class.Lessons[c.Done].Begins) > due
 	}
 	return len(class.Lessons) < ahead || lesson.DateOf(class.Lessons[len(class.Lessons)-1].Begins) > due
+}
+
+// lookedBack is over how many lessons, and days, of a class its share is learned.
+const lookedBack, daysBack = 12, 120
+
+// coats is how many coats a class lays in a lesson, learned from its lessons that were
+// prepared, and so foreseen.
+func coats(m school.Moment, at lesson.Lesson, planned fits.Planned) contract.CoatForecast {
+	var past []fits.Past
+	for _, class := range at.Classes[:min(1, len(at.Classes))] {
+		for _, l := range school.Bells.The(m.Snapshot).Before(class, m.At.Local(), lookedBack, daysBack) {
+			if held, ok := HeldLessons.Get(m.Snapshot, l.Key.String()); ok && held.Planned > 0 {
+				past = append(past, fits.Past{Foreseen: held.Planned, Laid: closing(m, l).Done})
+			}
+		}
+	}
+	foreseen := coatsIn(planned)
+	r := fits.Forecast(foreseen, past)
+	return contract.CoatForecast{Foreseen: foreseen, Low: r.Low, High: r.High, Lessons: r.Lessons}
+}
+
+// coatsIn is how many coats fit into the first lesson that is planned.
+func coatsIn(planned fits.Planned) (n int) {
+	for _, c := range planned.Courses {
+		for _, s := range c.Steps {
+			if s.Lesson == 0 && s.Does == fits.Coats {
+				n++
+			}
+		}
+	}
+	return n
 }

@@ -3080,6 +3080,16 @@ export interface components {
             speed: number;
             /** @description From how many coats */
             speedCount: number;
+            coats: components["schemas"]["CoatForecast"];
+        };
+        /** @description How many coats are laid in the lesson, four times of five */
+        CoatForecast: {
+            /** @description By the plan alone */
+            foreseen: number;
+            low: number;
+            high: number;
+            /** @description From how many lessons of the class it was learned */
+            lessons: number;
         };
         /** @description When somebody glazes in the lesson */
         Glazing: {

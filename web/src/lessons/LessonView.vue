@@ -89,6 +89,12 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
               <b>{{ unsure.length }}</b> {{ unsure.length === 1 ? "has" : "have" }} no plan: nobody can tell
             </li>
           </ul>
+          <p class="num">
+            {{ course.coats.low }} to {{ course.coats.high }} coats are laid, four times of five<template
+              v-if="course.coats.lessons"
+              >; learned from {{ many(course.coats.lessons, "lesson") }}</template
+            >. The plan has room for {{ course.coats.foreseen }}.
+          </p>
           <p class="soft">
             A piece takes {{ Math.round(course.minutes) }} minutes until it is finished, on average; no order
             gets below {{ Math.floor(course.bound) }}. {{ many(course.washes, "change") }} of glaze.
