@@ -50,12 +50,12 @@ bench: build chromium big-school
 screenshots: build chromium
 	SCREENSHOTS=docs/screenshots go test -count=1 -run TestScreenshots ./e2e/
 
-# How well a photograph is read, against rendered racks whose truth is known.
 # Plans, seats and forecasts of lessons beside what is proven, solved and simulated.
 lesson-report:
 	go run ./internal/foresee/report > .lesson.part
 	mv .lesson.part docs/lesson.md
 
+# How well a photograph is read, against rendered racks whose truth is known.
 accuracy:
 	go run ./internal/rack/report > docs/accuracy.md
 

@@ -40,6 +40,7 @@ func workTheTimetable(c *caller, class string) {
 	}
 	change(204, "2030-03-04T09:00", body{"is": "cancelled", "note": "visit"})
 	require.Equal(t, contract.LessonIsCancelled, on("2030-03-04")[0].Is)
+	require.Contains(t, do[contract.Problem](c, 422, "GET", "/lessons/2030-03-04T09:00/course", nil).Detail, "This lesson is called off")
 	change(204, "2030-03-04T09:00", body{"is": "moved", "date": "2030-03-06", "starts": "13:00", "ends": "14:00", "classes": []string{class}})
 	require.Equal(t, "2030-03-04T09:00", on("2030-03-06")[0].Key)
 	change(422, "2030-03-04T10:00", body{"is": "moved", "date": "2030-03-06", "starts": "13:30", "ends": "14:30", "classes": []string{class}})

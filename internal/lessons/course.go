@@ -55,8 +55,11 @@ func find(m school.Moment, key string) (lesson.Lesson, error) {
 		return lesson.Lesson{}, school.Says(err)
 	}
 	l, ok := school.Bells.The(m.Snapshot).Find(k)
-	if !ok {
+	switch {
+	case !ok:
 		return l, school.Missing("lesson")
+	case l.Is == lesson.Cancelled:
+		return l, school.Refuse("This lesson is called off: the calendar can have it held again.")
 	}
 	return l, nil
 }

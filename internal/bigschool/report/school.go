@@ -185,7 +185,7 @@ func (s *server) ask(path string) (size int, err error) {
 	return int(n), err
 }
 
-// taps taps coats alone, and while a search for tiles to make runs without a pause.
+// taps taps coats alone, and while searches run without a pause.
 func (s *server) taps(class string) (rows []row, err error) {
 	var list contract.PieceList
 	if err := s.Do("GET", "/pieces?class="+class, nil, &list); err != nil {
@@ -210,7 +210,43 @@ func (s *server) taps(class string) (rows []row, err error) {
 	if err != nil {
 		return nil, err
 	}
-	searches, failed := 0, error(nil)
+	rows = append(rows, row{"a tap: p50, p99", ms(alone.at(0.5)) + ", " + ms(alone.at(0.99)), ""})
+	lesson, err := s.lesson(class)
+	if err != nil {
+		return nil, err
+	}
+	for _, search := range []struct{ name, path string }{
+		{"a search for tiles to make", "/programmes/untried?class=" + class}, {"the plan of a lesson", lesson},
+	} {
+		busy, searches, err := s.beside(search.path, tap)
+		if err != nil {
+			return nil, err
+		}
+		rows = append(rows, row{fmt.Sprintf("a tap while %s runs beside it (%d ran): p50, p99", search.name, searches), ms(busy.at(0.5)) + ", " + ms(busy.at(0.99)), "the same tap alone + 5 ms: " + ms(alone.at(0.99)+5*time.Millisecond)})
+	}
+	return rows, nil
+}
+
+// lesson gives a class a bell on every day, and is where the plan of its next lesson is asked.
+func (s *server) lesson(class string) (path string, err error) {
+	var bells []map[string]any
+	for day := 1; day <= 5; day++ {
+		bells = append(bells, map[string]any{"classes": []string{class}, "weekday": day, "starts": "09:00", "ends": "10:05"})
+	}
+	err = s.Do("PUT", "/timetable", map[string]any{"cycle": map[string]any{"turning": "", "length": 0}, "bells": bells, "holidays": []any{}, "odd": []any{}}, nil)
+	if err != nil {
+		return "", err
+	}
+	var around contract.LessonsAround
+	if err := s.Do("GET", "/lessons/around?class="+class, nil, &around); err != nil {
+		return "", err
+	}
+	return "/lessons/" + around.Next[0].Key + "/course", nil
+}
+
+// beside does something while something else is asked for without a pause.
+func (s *server) beside(path string, tap func() (times, error)) (took times, searches int, err error) {
+	var failed error
 	stop, stopped := make(chan struct{}), make(chan struct{})
 	go func() {
 		defer close(stopped)
@@ -219,22 +255,16 @@ func (s *server) taps(class string) (rows []row, err error) {
 			case <-stop:
 				return
 			default:
-				_, failed = s.ask("/programmes/untried?class=" + class)
+				_, failed = s.ask(path)
 				searches++
 			}
 		}
 	}()
-	busy, err := tap()
+	took, err = tap()
 	close(stop)
 	<-stopped
 	if err == nil {
 		err = failed
 	}
-	if err != nil {
-		return nil, err
-	}
-	return []row{
-		{"a tap: p50, p99", ms(alone.at(0.5)) + ", " + ms(alone.at(0.99)), ""},
-		{fmt.Sprintf("a tap while a search runs beside it (%d ran): p50, p99", searches), ms(busy.at(0.5)) + ", " + ms(busy.at(0.99)), "the same tap alone + 5 ms: " + ms(alone.at(0.99)+5*time.Millisecond)},
-	}, nil
+	return took, searches, err
 }

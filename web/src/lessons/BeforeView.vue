@@ -14,7 +14,7 @@ import { dateAndClock, day } from "@/ui/moments";
 /** Everything that a lesson needs before the first brush, to be ticked, or printed. */
 const route = useRoute();
 const key = computed(() => String(route.params.key));
-const { data, ticked, tick } = useTicks(key);
+const { data, error, ticked, tick } = useTicks(key);
 const { print } = usePaper();
 /** What is left to do: ticks that are missing, jars to be stirred, pieces to be cleaned. */
 const open = computed(() => {
@@ -99,6 +99,9 @@ const open = computed(() => {
       </div>
     </div>
   </template>
+  <p v-else-if="error" role="alert" class="sheet">
+    {{ error.message }} <RouterLink to="/lessons">All lessons</RouterLink>
+  </p>
 </template>
 
 <style scoped>

@@ -77,6 +77,9 @@ const lists = computed(() => {
       </div>
     </div>
   </template>
+  <p v-else-if="query.error.value" role="alert" class="sheet">
+    {{ query.error.value.message }} <RouterLink to="/lessons">All lessons</RouterLink>
+  </p>
 </template>
 
 <style scoped>

@@ -105,6 +105,9 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
       </div>
     </div>
   </template>
+  <p v-else-if="query.error.value" role="alert" class="sheet none">
+    {{ query.error.value.message }} <RouterLink to="/lessons">All lessons</RouterLink>
+  </p>
 </template>
 
 <style scoped>
