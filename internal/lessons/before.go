@@ -55,7 +55,7 @@ func (l Lessons) GetBefore(ctx context.Context, r contract.GetBeforeRequestObjec
 		return nil, err
 	}
 	v, err := before(m, at)
-	return contract.GetBefore200JSONResponse(v), err
+	return contract.GetBefore200JSONResponse(beforeAt(m, school.ActorOf(ctx), v)), err
 }
 
 // TickLesson ticks what is done, or takes a tick back.
@@ -94,8 +94,9 @@ func (l Lessons) TickLesson(ctx context.Context, r contract.TickLessonRequestObj
 	if err != nil {
 		return nil, err
 	}
-	v, err := before(l.School.Now(), at)
-	return contract.TickLesson200JSONResponse(v), err
+	now = l.School.Now()
+	v, err := before(now, at)
+	return contract.TickLesson200JSONResponse(beforeAt(now, by, v)), err
 }
 
 // foreseen is how many coats fit into a lesson as it stands.

@@ -22,7 +22,7 @@ func (l Lessons) GetClose(ctx context.Context, r contract.GetCloseRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	return contract.GetClose200JSONResponse(closing(m, at)), nil
+	return contract.GetClose200JSONResponse(closeAt(m, school.ActorOf(ctx), closing(m, at))), nil
 }
 
 // inLesson says whether something happened between the bells of a lesson; what was entered

@@ -55,7 +55,7 @@ func (l Lessons) GetSeating(ctx context.Context, r contract.GetSeatingRequestObj
 	if err := seen(ctx, m, r.Id); err != nil {
 		return nil, err
 	}
-	return contract.GetSeating200JSONResponse(showSeating(m, seating(m, r.Id))), nil
+	return contract.GetSeating200JSONResponse(seatingAt(m, school.ActorOf(ctx), r.Id, showSeating(m, seating(m, r.Id)))), nil
 }
 
 // ChooseJars keeps what somebody would like to work with.
@@ -95,7 +95,7 @@ func (l Lessons) ChooseJars(ctx context.Context, r contract.ChooseJarsRequestObj
 		return nil, err
 	}
 	m := l.School.Now()
-	return contract.ChooseJars200JSONResponse(showSeating(m, seating(m, r.Id))), nil
+	return contract.ChooseJars200JSONResponse(seatingAt(m, school.ActorOf(ctx), r.Id, showSeating(m, seating(m, r.Id)))), nil
 }
 
 // SetSeating says which jars are offered, and seats the class by its choices.

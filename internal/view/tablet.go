@@ -85,3 +85,12 @@ func cut(text string) string {
 	}
 	return string([]rune(text)[:listedLetters]) + "…"
 }
+
+// Student names a student of a class at a tablet: by name, or by mark where the house wants
+// that.
+func Student(m school.Moment, class, name, mark string) string {
+	if mark != "" && m.HouseOf(m.House, class, nil).Names == rules.ByMark {
+		return mark
+	}
+	return name
+}
