@@ -157,12 +157,12 @@ export const queries = {
       queryFn: () => answer(api.GET("/lessons/around", ofClass(classId))),
       refetchInterval: 60_000,
     }),
-  /** Who does what when in a lesson; looked at again as long as it runs. */
+  /** Who does what when in a lesson. It is planned anew now and then, and not with every coat of a class. */
   course: (key: string) =>
     queryOptions({
       queryKey: ["course", key],
       queryFn: () => answer(api.GET("/lessons/{key}/course", { params: { path: { key } } })),
-      refetchInterval: 60_000,
+      refetchInterval: 20_000,
     }),
   /** What a lesson needs before the first brush. */
   before: (key: string) =>
@@ -253,8 +253,6 @@ const overPieces: Answer[] = [
   "loads",
   "models",
   "programmes",
-  "course",
-  "before",
   "close",
 ];
 
