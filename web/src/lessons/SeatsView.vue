@@ -101,8 +101,11 @@ async function choose(student: string, choices: string[]) {
       >
     </div>
   </div>
+  <p v-if="classes.data.value && !classes.taught.value.length">
+    No class yet. <RouterLink to="/classes">Add a class</RouterLink>.
+  </p>
   <ChoiceBar
-    v-if="!screen.classId"
+    v-else-if="!screen.classId"
     label="Class to be seated"
     :options="classes.taught.value.map((c) => ({ key: c.id, name: c.name }))"
     @update:model-value="screen.classId = String($event)"
