@@ -3,7 +3,6 @@ package fits
 import (
 	"cmp"
 	"fmt"
-	"maps"
 	"slices"
 	"time"
 
@@ -23,9 +22,8 @@ type Class struct {
 	Lessons []Lesson // the next ones in order, the one that runs with them
 	Now     time.Time
 	House   rules.House
-	Speed   float64                  // 1 or 0: as usual; 0.8 takes a quarter longer
-	Seats   func(glaze string) int   // at a jar; nil or 0 for the house's
-	Late    map[string]time.Duration // by hand: how much later it begins
+	Speed   Speed                  // learned; the zero one as usual
+	Seats   func(glaze string) int // at a jar; nil or 0 for the house's
 }
 
 // Step is a stroke where it is planned.
@@ -115,17 +113,17 @@ func (c Class) windows() (all []window) {
 
 func (c Class) problem() (room, [][]Stroke) {
 	windows, most := c.windows(), ticks(leastWindow.Minutes())
-	begin := c.Now
+	first := window{begin: c.Now}
 	r := room{jars: map[string]int{}}
 	r.Shared = []schedule.Room{{Name: "the sink", Room: max(1, c.House.Sinks)}, {Name: "the teacher", Room: 1}}
 	r.Change = int(c.House.ChangeMinutes()*float64(time.Minute)/float64(Tick) + 0.5)
 	if c.House.Wash == rules.WashBrush {
 		r.ChangeUses = sink
 	}
-	for i, w := range windows {
-		if i == 0 {
-			begin = w.begin
-		}
+	if len(windows) > 0 {
+		first = windows[0]
+	}
+	for _, w := range windows {
 		r.Lessons, most = append(r.Lessons, w.ticks), max(most, w.ticks)
 	}
 	r.Lessons = append(r.Lessons, 0)
@@ -134,10 +132,10 @@ func (c Class) problem() (room, [][]Stroke) {
 		strokes := p.Strokes()
 		all = append(all, strokes)
 		hand := r.hand(p.Hand)
-		job := schedule.Job{Hand: hand, Weight: 10 * max(1, p.Weight)}
+		job := schedule.Job{Hand: hand, Weight: max(1, p.Weight)}
 		for _, s := range strokes {
 			// Who does not get through a stroke in the longest lesson goes on in the next one.
-			op := schedule.Op{Ticks: min(c.ticksOf(s), most), Rank: s.rank, Uses: r.uses(c, s), From: c.from(s, p, begin)}
+			op := schedule.Op{Ticks: min(c.ticksOf(s), most), Rank: s.rank, Uses: r.uses(c, s), From: from(s, first)}
 			if (s.Does == Coats || s.Does == Edges) && !p.Helped {
 				op.Glaze = r.jar(c, s.Layer.Glaze)
 			}
@@ -156,22 +154,18 @@ func (c Class) problem() (room, [][]Stroke) {
 func waits(s Stroke) int { return int((s.Dries + Tick - 1) / Tick) }
 
 func (c Class) ticksOf(s Stroke) int {
-	speed := c.Speed
+	speed := c.Speed.Factor
 	if speed <= 0 || s.Does == Shown {
 		speed = 1
 	}
 	return ticks(s.Minutes / speed)
 }
 
-// from is how many ticks a stroke may not begin before, counted from the beginning of what
-// is planned.
-func (c Class) from(s Stroke, p Piece, begin time.Time) int {
-	at := begin
-	if s.From.After(at) {
-		at = s.From
-	}
-	at = at.Add(c.Late[p.Hand])
-	return max(0, int((at.Sub(begin)+Tick-1)/Tick))
+// from is how many ticks a stroke may not begin before, counted from the beginning of the
+// first window: within it, for until the next lesson everything dries.
+func from(s Stroke, first window) int {
+	late := int((s.From.Sub(first.begin) + Tick - 1) / Tick)
+	return min(first.ticks, max(0, late))
 }
 
 func (r *room) hand(name string) int {
@@ -221,7 +215,7 @@ func (c Class) read(r room, strokes [][]Stroke, plan schedule.Plan) Planned {
 		}
 		return windows[i].lesson, windows[i].begin.Add(time.Duration(at-starts[i]) * Tick)
 	}
-	perMinute := float64(time.Minute/Tick) * 10
+	perMinute := float64(time.Minute / Tick)
 	out := Planned{Minutes: float64(plan.Cost) / perMinute, Bound: float64(plan.Bound) / perMinute}
 	for j, p := range c.Pieces {
 		one := Course{Piece: p.ID, Hand: p.Hand, Unsure: len(strokes[j]) == 0}
@@ -245,19 +239,6 @@ func (c Class) read(r room, strokes [][]Stroke, plan schedule.Plan) Planned {
 		}
 	}
 	return out
-}
-
-// Takes are the codes of the glazes that steps of a lesson lay, in order.
-func Takes(courses []Course, lesson int) []string {
-	codes := map[string]bool{}
-	for _, one := range courses {
-		for _, s := range one.Steps {
-			if s.Lesson == lesson && s.Does == Coats {
-				codes[s.Layer.Glaze] = true
-			}
-		}
-	}
-	return slices.Sorted(maps.Keys(codes))
 }
 
 // Glazing is from when to when somebody glazes in a lesson; ok is false where it has no

@@ -215,6 +215,13 @@ func TestInTheMiddleOfALesson(t *testing.T) {
 	planned, err = c.Plan(schedule.Usual)
 	require.NoError(t, err)
 	require.Equal(t, 1, planned.Courses[0].Done)
+	rinsed := work.Event{Kind: work.Cleaned, Text: work.Rinse}
+	c = class(h, 2, bowl(t, "Ilo", h, plan.Plan{"interior": stack("A", 1)}, piece.Marking{}, rinsed))
+	c.Now, c.Lessons[0].Begins, c.Lessons[0].Rings = nine, nine.Add(-40*time.Minute), nine.Add(13*time.Minute)
+	planned, err = c.Plan(schedule.Usual) // damp for half an hour, with five minutes left
+	require.NoError(t, err)
+	begins, _, _ := c.Glazing(1)
+	require.Equal(t, begins, planned.Courses[0].Steps[0].Begin, "in the next lesson it is dry from the first minute on")
 	c.Lessons = nil
 	_, err = c.Plan(schedule.Usual)
 	require.EqualError(t, err, "this class has no lesson in the timetable: add its bells, or another lesson")

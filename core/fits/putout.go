@@ -167,3 +167,20 @@ func Mind(g *glaze.Glaze, h rules.House, settled string) (act Act, why string, o
 	}
 	return Shake, settled, true
 }
+
+// Back is what came out in a lesson and must come back: the jars that were open, then brushes,
+// cups, sponges and tables (common practice). The name of a jar is its code and name.
+func Back(jars []glaze.Glaze) (all []Tool) {
+	for _, g := range jars {
+		why := "rim wiped, lid tight"
+		if g.Jar.Place != "" {
+			why += ", back to " + g.Jar.Place
+		}
+		all = append(all, Tool{g.Code + " " + g.Name, 1, why})
+	}
+	return append(all,
+		Tool{"Brushes", 1, "washed until the water stays clear, stood up; none in water"},
+		Tool{"Cups", 1, "clean leftovers poured back, the others not"},
+		Tool{"Sponges and bowls", 1, "rinsed and wrung out"},
+		Tool{"Tables", 1, "wiped wet, never swept dry"})
+}

@@ -31,7 +31,6 @@ type Piece struct {
 	Order    []plan.Step // its working order
 	Drying   work.Drying
 	House    rules.House
-	Kind     func(code string) glaze.Kind
 	Weight   int  // 1, or more where it must be finished first
 	Fewer    bool // with one coat fewer where the house lets that pass
 	Helped   bool // somebody else cleans it, wipes its foot and washes its brushes

@@ -17,8 +17,9 @@ type alone struct {
 	left  int // effort
 }
 
-// solveAlone looks at every order that could be better, up to so many steps.
-func solveAlone(s *placer, hand, effort int) (order []int, cost, bound int) {
+// solveAlone looks at every order that could be better, up to so many steps. When each op
+// begins then, it writes into begins.
+func solveAlone(s *placer, hand, effort int, begins []int) (order []int, cost, bound int) {
 	a := &alone{s: s, cost: never, left: effort}
 	for i, f := range s.flat {
 		if f.hand == hand {
@@ -26,40 +27,24 @@ func solveAlone(s *placer, hand, effort int) (order []int, cost, bound int) {
 		}
 	}
 	s.clear()
+	s.alone = true
+	defer func() { s.alone = false }()
 	a.done = make([]bool, len(s.flat))
 	a.bound = a.least(never)
 	a.look(0)
 	if a.best == nil { // the effort was too small for even one order
-		a.best = slices.Clone(a.ops)
-		s.clear()
-		for _, i := range a.best {
-			s.free(i)
-		}
-		a.cost = a.total()
+		a.best = a.ops
 	}
+	s.clear()
+	for _, i := range a.best {
+		s.put(i)
+		begins[i] = s.spans[i].From
+	}
+	a.cost = a.total()
 	if a.left > 0 {
 		return a.best, a.cost, a.cost
 	}
 	return a.best, a.cost, a.bound
-}
-
-// free places an op as put does, with nobody else in the room.
-func (s *placer) free(i int) {
-	f := &s.flat[i]
-	h := &s.hands[f.hand]
-	at := s.clock.fits(max(h.free, s.ready(f)), f.Ticks)
-	if f.Glaze != 0 && h.glaze != 0 && h.glaze != f.Glaze && s.p.Change > 0 {
-		was := s.clock.lesson(max(h.free-1, 0))
-		if s.clock.lesson(at) == was {
-			end := s.clock.fits(h.free, s.p.Change) + s.p.Change
-			at = s.clock.fits(max(at, end), f.Ticks)
-		}
-	}
-	s.spans[i] = Span{at, at + f.Ticks}
-	h.free, h.rank = at+f.Ticks, f.Rank
-	if f.Glaze != 0 {
-		h.glaze = f.Glaze
-	}
 }
 
 // look tries every op that can come next, those that can begin soonest first.
@@ -81,7 +66,7 @@ func (a *alone) look(turns int) {
 		if a.done[i] || slices.ContainsFunc(a.s.flat[i].after, func(l Lag) bool { return !a.done[l.Op] }) {
 			continue
 		}
-		a.s.free(i)
+		a.s.put(i)
 		all = append(all, next{i, a.s.spans[i].From})
 		*h = was
 	}
@@ -96,7 +81,7 @@ func (a *alone) look(turns int) {
 			continue
 		}
 		i := one.op
-		a.s.free(i)
+		a.s.put(i)
 		a.done[i], a.order = true, append(a.order, i)
 		more := turns
 		if was.rank > a.s.flat[i].Rank && was.free > 0 {

@@ -12,6 +12,7 @@ type placer struct {
 	rooms []profile
 	spans []Span
 	pre   []Span // the change before an op; empty where there is none
+	alone bool   // with nobody else in the room: nothing is shared
 }
 
 // flatOp is an op where all ops are in one row.
@@ -69,28 +70,22 @@ func (s *placer) ready(f *flatOp) int {
 func (s *placer) put(i int) {
 	f := &s.flat[i]
 	h := &s.hands[f.hand]
-	at := max(h.free, s.ready(f))
+	ready := max(h.free, s.ready(f))
+	at := s.slot(f.Uses, ready, f.Ticks)
 	s.pre[i] = Span{}
-	if f.Glaze != 0 && h.glaze != 0 && h.glaze != f.Glaze && s.p.Change > 0 {
-		if now := s.slot(f.Uses, at, f.Ticks); s.clock.lesson(now) == s.clock.lesson(max(h.free-1, 0)) {
-			change := s.slot(s.p.ChangeUses, h.free, s.p.Change)
-			end := change + s.p.Change
-			if then := s.slot(f.Uses, max(at, end), f.Ticks); s.clock.lesson(then) == s.clock.lesson(max(h.free-1, 0)) {
-				s.pre[i] = Span{change, end}
-				at = then
-			} else {
-				at = s.slot(f.Uses, s.clock.end(max(h.free-1, 0)), f.Ticks) // in the next lesson the brush is clean
-			}
-		} else {
-			at = now
+	last := max(h.free-1, 0)
+	if f.Glaze != 0 && h.glaze != 0 && h.glaze != f.Glaze && s.p.Change > 0 && s.clock.lesson(at) == s.clock.lesson(last) {
+		change := s.slot(s.p.ChangeUses, h.free, s.p.Change)
+		at = s.slot(f.Uses, max(ready, change+s.p.Change), f.Ticks)
+		if s.clock.lesson(at) == s.clock.lesson(last) {
+			s.pre[i] = Span{change, change + s.p.Change}
+			s.take(s.p.ChangeUses, s.pre[i])
+		} else { // in the next lesson the brush is clean
+			at = s.slot(f.Uses, max(ready, s.clock.end(last)), f.Ticks)
 		}
 	}
-	at = s.slot(f.Uses, at, f.Ticks)
 	s.spans[i] = Span{at, at + f.Ticks}
 	s.take(f.Uses, s.spans[i])
-	if s.pre[i].To > 0 {
-		s.take(s.p.ChangeUses, s.pre[i])
-	}
 	h.free, h.rank = at+f.Ticks, f.Rank
 	if f.Glaze != 0 {
 		h.glaze = f.Glaze
@@ -99,19 +94,19 @@ func (s *placer) put(i int) {
 
 // slot is where something of a length that uses a shared thing can begin, from at on.
 func (s *placer) slot(uses, at, ticks int) int {
-	if uses == 0 {
+	if uses == 0 || s.alone {
 		return s.clock.fits(at, ticks)
 	}
 	return s.rooms[uses-1].free(s.clock, at, ticks)
 }
 
 func (s *placer) take(uses int, span Span) {
-	if uses > 0 {
+	if uses > 0 && !s.alone {
 		s.rooms[uses-1].take(span)
 	}
 }
 
-// run places all ops in an order, and says what it costs; inTurn counts how often a hand
+// run places all ops in an order, and says what it costs; outOfTurn counts how often a hand
 // does something of a lower rank after one of a higher.
 func (s *placer) run(order []int) (cost, outOfTurn int) {
 	s.clear()

@@ -207,3 +207,17 @@ func BenchmarkClassOf32(b *testing.B) {
 		b.ReportMetric(100*float64(plan.Cost-plan.Bound)/float64(plan.Bound), "%gap")
 	}
 }
+
+// Where no change of brush fits before the bell, the next lesson begins with a clean one: one
+// pair of hands knows that as well as all of them, or its bound would be none.
+func TestABellInsteadOfAChange(t *testing.T) {
+	p := schedule.Problem{Change: 3, Lessons: []int{10, 0}, Jobs: []schedule.Job{{Weight: 1, Ops: []schedule.Op{{Ticks: 8, Glaze: 1}, {Ticks: 2, Glaze: 2}}}}}
+	plan := schedule.Solve(p, schedule.Usual)
+	legal(t, p, plan)
+	require.Equal(t, 12, plan.Cost)
+	require.Equal(t, 12, plan.Bound)
+	p.Jobs[0].Ops[1].From = 11 // and what may not begin yet waits in it all the same
+	plan = schedule.Solve(p, schedule.Usual)
+	legal(t, p, plan)
+	require.Equal(t, 13, plan.Cost)
+}

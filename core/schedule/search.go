@@ -41,12 +41,7 @@ func Solve(p Problem, e Effort) Plan {
 		if !slices.ContainsFunc(p.Jobs, func(j Job) bool { return j.Hand == h && len(j.Ops) > 0 }) {
 			continue
 		}
-		order, cost, bound := solveAlone(s, h, e.Alone)
-		s.clear()
-		for _, i := range order {
-			s.free(i)
-			begins[i] = s.spans[i].From
-		}
+		order, cost, bound := solveAlone(s, h, e.Alone, begins)
 		orders[h], own[h], bounds = order, cost, bounds+bound
 	}
 	c := &climb{s: s, random: rand.New(rand.NewSource(e.Seed)), own: own, at: make([]int, len(s.flat))}

@@ -144,6 +144,13 @@ func Assign(children []Child, jars []Jar) Seating {
 	return out
 }
 
+// Lost says whether somebody lost with a jar, "" for no seat: got none of the choices, or the
+// last one of MostChoices. Who chose nothing lost nothing.
+func Lost(choices []string, at string) bool {
+	rank := slices.Index(choices, at)
+	return len(choices) > 0 && (rank < 0 || rank == MostChoices-1)
+}
+
 // free is where somebody sits who has no seat.
 const free = -1
 

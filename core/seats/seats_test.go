@@ -123,3 +123,13 @@ func BenchmarkClassOf32(b *testing.B) {
 		seats.Assign(children, jars)
 	}
 }
+
+// Who got nothing, or the last of three, goes before the next time.
+func TestWhoLost(t *testing.T) {
+	three := []string{"A", "B", "C"}
+	for at, lost := range map[string]bool{"A": false, "B": false, "C": true, "": true} {
+		require.Equal(t, lost, seats.Lost(three, at), at)
+	}
+	require.False(t, seats.Lost([]string{"A", "B"}, "B"))
+	require.False(t, seats.Lost(nil, ""), "who chose nothing lost nothing")
+}

@@ -83,6 +83,13 @@ func takeACalendar(c *caller, class string) {
 	require.True(t, applied.Applied)
 	require.Len(t, applied.Bells, 1)
 	require.Positive(t, applied.Lost, "it says what goes: the Mondays between")
+	// A file of whole days alone brings holidays, and leaves the term and every lesson alone.
+	table := do[contract.Timetable](c, 200, "GET", "/timetable", nil)
+	days := "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:2\r\nSUMMARY:Thaw\r\nDTSTART;VALUE=DATE:" + at + "\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+	require.Len(t, do[contract.CalendarImport](c, 200, "POST", "/timetable/calendar", body{"text": days, "apply": true, "holidays": true}).Holidays, 1)
+	then := do[contract.Timetable](c, 200, "GET", "/timetable", nil)
+	require.Equal(t, []any{table.From, table.To, table.Bells}, []any{then.From, then.To, then.Bells})
+	require.Len(t, then.Holidays, 1)
 	for _, broken := range []string{"", "BEGIN:VCALENDAR\r\nEND:VCALENDAR\r\n", strings.ReplaceAll(text, at, "19010101"), strings.ReplaceAll(text, "WEEKLY", "SECONDLY"), strings.ReplaceAll(text, "WEEKLY", "OFTEN")} {
 		problem := do[contract.Problem](c, 422, "POST", "/timetable/calendar", body{"text": broken, "apply": true})
 		require.NotEmpty(t, problem.Detail)
@@ -117,12 +124,13 @@ func prepare(c *caller, key string) {
 	t := c.t
 	before := do[contract.BeforeLesson](c, 200, "GET", "/lessons/"+key+"/before", nil)
 	require.NotEmpty(t, before.Hand)
-	require.Empty(t, before.Ticked)
-	ticked := do[contract.BeforeLesson](c, 200, "PUT", "/lessons/"+key+"/ticks", body{"items": []string{"tool:sponge", "glaze:A"}, "done": true}).Ticked
-	require.Len(t, ticked, 2)
-	require.Equal(t, "teacher", ticked[0].By)
-	require.Len(t, do[contract.BeforeLesson](c, 200, "PUT", "/lessons/"+key+"/ticks", body{"items": []string{"glaze:A"}, "done": false}).Ticked, 1)
-	require.Len(t, do[contract.BeforeLesson](c, 200, "PUT", "/lessons/"+key+"/ticks", body{"items": []string{"back:tables"}, "done": true}).Ticked, 2)
+	tick := func(done bool, items ...string) []contract.LessonTick {
+		return do[[]contract.LessonTick](c, 200, "PUT", "/lessons/"+key+"/ticks", body{"items": items, "done": done})
+	}
+	require.Empty(t, do[[]contract.LessonTick](c, 200, "GET", "/lessons/"+key+"/ticks", nil))
+	require.Equal(t, "teacher", tick(true, "tool:sponge", "glaze:A")[0].By)
+	require.Len(t, tick(false, "glaze:A"), 1)
+	require.Len(t, tick(true, "back:Tables"), 2)
 	closing := do[contract.CloseLesson](c, 200, "GET", "/lessons/"+key+"/close", nil)
 	require.NotEmpty(t, closing.Back)
 	require.Empty(t, closing.Unticked, "its bell has not gone")

@@ -86,6 +86,7 @@ type rooms struct {
 	lists.Lists
 	lists.ByHand
 	room.Room
+	lessons.Calendar
 	lessons.Lessons
 	house.House
 	today.Today
@@ -102,7 +103,7 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.New(s), gate.Gate{School: s},
 		kiln.Kiln{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, lists.Lists{School: s}, lists.ByHand{School: s},
 		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: links(o.Reach)},
-		lessons.Lessons{School: s}, house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo, Demo: o.Demo}, o.Trust}
+		lessons.Calendar{School: s}, lessons.Lessons{School: s}, house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo, Demo: o.Demo}, o.Trust}
 }
 
 // links are where tablets find the server, as it is now.

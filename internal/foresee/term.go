@@ -196,6 +196,6 @@ func (c *class) asKnown(begins time.Time) fits.Class {
 			k.Pieces = append(k.Pieces, p)
 		}
 	}
-	k.Speed = fits.LearnSpeed(told, c.house.ChangeMinutes()).Factor
+	k.Speed = fits.LearnSpeed(told, c.house.ChangeMinutes())
 	return k
 }

@@ -5,7 +5,6 @@ import (
 	"time"
 
 	"enkaustos/core/fits"
-	"enkaustos/core/schedule"
 )
 
 // Drawn is a class of so many students with a bowl each, at the beginning of a term, and
@@ -27,6 +26,3 @@ func Drawn(seed int64, students int) (fits.Class, error) {
 	}
 	return k, nil
 }
-
-// Usual is the effort of a screen.
-var Usual = schedule.Usual

@@ -19,24 +19,6 @@ import (
 	"enkaustos/internal/view"
 )
 
-// Held is what is kept of one lesson.
-type Held struct {
-	Key   string `json:"key"` // lesson.Key
-	Ticks []Tick `json:"ticks,omitempty"`
-	// Planned is how many coats were foreseen for it when it was prepared.
-	Planned int `json:"planned,omitempty"`
-}
-
-// Tick is something on a list of a lesson that is done.
-type Tick struct {
-	Item string    `json:"item"`
-	By   string    `json:"by"`
-	At   time.Time `json:"at"`
-}
-
-// HeldLessons are the lessons of which something was ticked.
-var HeldLessons = school.Register("lesson", func(h Held) string { return h.Key }).Quiet()
-
 // mine finds a lesson for somebody: a tablet finds those of the classes that it serves.
 func mine(ctx context.Context, m school.Moment, key string) (lesson.Lesson, error) {
 	at, err := find(m, key)
@@ -58,59 +40,6 @@ func (l Lessons) GetBefore(ctx context.Context, r contract.GetBeforeRequestObjec
 	return contract.GetBefore200JSONResponse(beforeAt(m, school.ActorOf(ctx), v)), err
 }
 
-// TickLesson ticks what is done, or takes a tick back.
-func (l Lessons) TickLesson(ctx context.Context, r contract.TickLessonRequestObject) (contract.TickLessonResponseObject, error) {
-	by, err := school.AtWork(ctx)
-	if err != nil {
-		return nil, err
-	}
-	now := l.School.Now()
-	at, err := mine(ctx, now, r.Key)
-	if err != nil {
-		return nil, err
-	}
-	planned := -1 // searched for before the change begins: no tap waits for it
-	if now.At.Before(at.Begins(time.Local)) {
-		planned = foreseen(now, at)
-	}
-	err = l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		held, _ := HeldLessons.Get(m.Snapshot, at.Key.String())
-		held.Key = at.Key.String()
-		held.Ticks = slices.DeleteFunc(slices.Clone(held.Ticks), func(t Tick) bool { return slices.Contains(r.Body.Items, t.Item) })
-		if r.Body.Done {
-			for _, item := range r.Body.Items {
-				held.Ticks = append(held.Ticks, Tick{item, by.Name, m.At})
-			}
-		}
-		if planned >= 0 {
-			held.Planned = planned
-		}
-		if len(held.Ticks) > mostTicks {
-			return school.Refuse("More than %d things are ticked in this lesson already.", mostTicks)
-		}
-		HeldLessons.Put(c, held)
-		return nil
-	})
-	if err != nil {
-		return nil, err
-	}
-	now = l.School.Now()
-	v, err := before(now, at)
-	return contract.TickLesson200JSONResponse(beforeAt(now, by, v)), err
-}
-
-// foreseen is how many coats fit into a lesson as it stands.
-func foreseen(m school.Moment, at lesson.Lesson) int {
-	planned, err := Class(m, at).Plan(soon)
-	if err != nil {
-		return 0
-	}
-	return coatsIn(planned)
-}
-
-// mostTicks is more than any lesson's lists have lines.
-const mostTicks = 1500
-
 // before gathers what a lesson needs, from plans and log.
 func before(m school.Moment, at lesson.Lesson) (contract.BeforeLesson, error) {
 	class := Class(m, at)
@@ -119,9 +48,7 @@ func before(m school.Moment, at lesson.Lesson) (contract.BeforeLesson, error) {
 		return contract.BeforeLesson{}, school.Says(err)
 	}
 	g := gathering{m: m, at: at, class: class, planned: planned}
-	held, _ := HeldLessons.Get(m.Snapshot, at.Key.String())
-	out := contract.BeforeLesson{Lesson: Show(m, at), Left: left(m, at), Hand: g.hand(), Away: g.away(), Clean: g.clean(), Glazes: g.glazes(), Jars: []contract.JarToMind{},
-		Ticked: view.List(held.Ticks, func(t Tick) contract.LessonTick { return contract.LessonTick{Item: t.Item, By: t.By, At: t.At} })}
+	out := contract.BeforeLesson{Lesson: Show(m, at), Left: left(m, at), Hand: g.hand(), Away: g.away(), Clean: g.clean(), Glazes: g.glazes(), Colours: g.colours(), Jars: []contract.JarToMind{}}
 	for _, one := range out.Glazes {
 		jar := school.Glazes.All(m.Snapshot)[one.Code]
 		if act, why, needs := fits.Mind(&jar, class.House, m.House.Settled(&jar, m.At)); needs {
@@ -191,6 +118,24 @@ func (g gathering) away() []contract.AwayPiece {
 			overdue := len(last) > 0 && !p.State.AwaySince.IsZero() && last[0].Begins(time.Local).After(p.State.AwaySince)
 			all = append(all, contract.AwayPiece{Piece: p.ID, Student: student.Name, Mark: student.Mark, Title: g.m.Assignments[p.Assignment].Name, Where: p.State.Away, Since: view.When(p.State.AwaySince), Overdue: overdue})
 		}
+	}
+	return all
+}
+
+// colours are the glazes that are laid in the lesson, and those that were laid in it already.
+func (g gathering) colours() []contract.LessonColour {
+	codes, _ := takes(g.m, g.planned)
+	used := usedIn(g.m, g.at)
+	all := []contract.LessonColour{}
+	for _, jar := range g.m.Jars() {
+		if codes[jar.Code] == 0 && !used[jar.Code] {
+			continue
+		}
+		one := contract.LessonColour{Code: jar.Code, Name: jar.Name, Raw: view.Jar(g.m, jar).Raw}
+		if t, shown := shows(g.m, school.Classes.All(g.m.Snapshot)[g.at.Classes[0]], jar.Code); shown {
+			one.Fired, one.Tile = view.Hex(&t.Fired), view.Some(t.Code)
+		}
+		all = append(all, one)
 	}
 	return all
 }

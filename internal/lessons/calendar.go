@@ -16,7 +16,7 @@ import (
 const usualDays = 14
 
 // ListLessons is every day from one to another with its lessons.
-func (l Lessons) ListLessons(_ context.Context, r contract.ListLessonsRequestObject) (contract.ListLessonsResponseObject, error) {
+func (l Calendar) ListLessons(_ context.Context, r contract.ListLessonsRequestObject) (contract.ListLessonsResponseObject, error) {
 	m := l.School.Now()
 	t, today, read := school.Bells.The(m.Snapshot), lesson.DateOf(m.At.Local()), reader{}
 	from := cmp.Or(read.date(view.Value(r.Params.From)), today.Monday())
@@ -45,7 +45,7 @@ func oddly(t lesson.Timetable, d lesson.Date) string {
 }
 
 // LessonsAround is the lesson that runs, the next and the last ones.
-func (l Lessons) LessonsAround(_ context.Context, r contract.LessonsAroundRequestObject) (contract.LessonsAroundResponseObject, error) {
+func (l Calendar) LessonsAround(_ context.Context, r contract.LessonsAroundRequestObject) (contract.LessonsAroundResponseObject, error) {
 	m, class := l.School.Now(), view.Value(r.Params.Class)
 	t, at := school.Bells.The(m.Snapshot), m.At.Local()
 	one := func(l lesson.Lesson) contract.Lesson { return Show(m, l) }
@@ -91,7 +91,7 @@ func change(t lesson.Timetable, k lesson.Key, v contract.LessonChange) (lesson.T
 }
 
 // ChangeLesson moves or cancels one lesson, or has it as the bells have it again.
-func (l Lessons) ChangeLesson(ctx context.Context, r contract.ChangeLessonRequestObject) (contract.ChangeLessonResponseObject, error) {
+func (l Calendar) ChangeLesson(ctx context.Context, r contract.ChangeLessonRequestObject) (contract.ChangeLessonResponseObject, error) {
 	k, err := lesson.ParseKey(r.Key)
 	if err != nil {
 		return nil, school.Says(err)
@@ -110,7 +110,7 @@ func (l Lessons) ChangeLesson(ctx context.Context, r contract.ChangeLessonReques
 }
 
 // AddLesson holds one more lesson beside the bells.
-func (l Lessons) AddLesson(ctx context.Context, r contract.AddLessonRequestObject) (contract.AddLessonResponseObject, error) {
+func (l Calendar) AddLesson(ctx context.Context, r contract.AddLessonRequestObject) (contract.AddLessonResponseObject, error) {
 	var made lesson.Key
 	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
 		t := school.Bells.The(m.Snapshot)

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"enkaustos/core/fits"
 	"enkaustos/core/glaze"
 	"enkaustos/core/lesson"
 	"enkaustos/core/matter"
@@ -25,38 +26,62 @@ func (l Lessons) GetClose(ctx context.Context, r contract.GetCloseRequestObject)
 	return contract.GetClose200JSONResponse(closeAt(m, school.ActorOf(ctx), closing(m, at))), nil
 }
 
-// inLesson says whether something happened between the bells of a lesson; what was entered
-// within the hour after it is thought to be of it.
-func inLesson(l lesson.Lesson, at time.Time) bool {
-	return !at.Before(l.Begins(time.Local)) && at.Before(l.Rings(time.Local).Add(time.Hour))
+// afterwards is how long after a lesson what is logged is thought to be of it.
+const afterwards = time.Hour
+
+// spanOf says whether something that happens at a moment is of a lesson: some time after its
+// bell as well, but no longer than until its classes come again.
+func spanOf(m school.Moment, l lesson.Lesson) func(moment time.Time) bool {
+	from, to := l.Begins(time.Local), l.Rings(time.Local).Add(afterwards)
+	for _, next := range school.Bells.The(m.Snapshot).On(l.Date) {
+		if at := next.Begins(time.Local); at.After(from) && at.Before(to) && slices.ContainsFunc(l.Classes, next.Has) {
+			to = at
+		}
+	}
+	return func(moment time.Time) bool { return !moment.Before(from) && moment.Before(to) }
 }
 
-// closing gathers how a lesson ends from what was logged in it.
-func closing(m school.Moment, at lesson.Lesson) contract.CloseLesson {
-	held, _ := HeldLessons.Get(m.Snapshot, at.Key.String())
-	out := contract.CloseLesson{Lesson: Show(m, at), Clearing: at.Rings(time.Local).Add(-clearing(m, at)).UTC(), Back: []contract.PutOutTool{}, Halves: []contract.HalfCoat{},
-		Finished: []string{}, Wet: []string{}, Absent: []string{}, Out: []string{}, Unticked: []string{}, Planned: held.Planned,
-		Ticked: view.List(held.Ticks, func(t Tick) contract.LessonTick { return contract.LessonTick{Item: t.Item, By: t.By, At: t.At} })}
-	used := map[string]bool{}
-	for _, t := range held.Ticks {
+// usedIn are the jars that were out in a lesson: poured, or laid from.
+func usedIn(m school.Moment, at lesson.Lesson) map[string]bool {
+	used, in := map[string]bool{}, spanOf(m, at)
+	for _, t := range held(m, at).Ticks {
 		if code, poured := strings.CutPrefix(t.Item, "glaze:"); poured {
 			used[code] = true
 		}
 	}
 	for _, class := range at.Classes {
 		for _, p := range m.PiecesOf(class) {
-			ends(m, at, p, used, &out)
+			for i := range p.State.Coats {
+				if c := &p.State.Coats[i]; in(c.At) {
+					used[c.Glaze] = true
+				}
+			}
+		}
+	}
+	return used
+}
+
+// closing gathers how a lesson ends from what was logged in it.
+func closing(m school.Moment, at lesson.Lesson) contract.CloseLesson {
+	kept := held(m, at)
+	out := contract.CloseLesson{Lesson: Show(m, at), Clearing: at.Rings(time.Local).Add(-clearing(m, at)).UTC(), Back: []contract.PutOutTool{}, Halves: []contract.HalfCoat{},
+		Finished: []string{}, Wet: []string{}, Absent: []string{}, Out: []string{}, Unticked: []string{}, Planned: kept.Planned}
+	in, used := spanOf(m, at), usedIn(m, at)
+	for _, class := range at.Classes {
+		for _, p := range m.PiecesOf(class) {
+			ends(m, in, p, &out)
 		}
 	}
 	out.Back = back(m, used)
 	for code := range used {
-		if g := school.Glazes.All(m.Snapshot)[code]; g.Jar.State == glaze.Dried || g.Jar.ML > 0 && g.Jar.Level >= 0 && g.Jar.ML*g.Jar.Level < 1 || !g.InStock {
+		g := school.Glazes.All(m.Snapshot)[code]
+		if act, _, _ := fits.Mind(&g, m.House, ""); act == fits.Replace || act == fits.Closed {
 			out.Out = append(out.Out, g.Code+" "+g.Name)
 		}
 	}
 	slices.Sort(out.Out)
 	if !m.At.Before(at.Rings(time.Local)) {
-		out.Unticked = unticked(held, out.Back)
+		out.Unticked = unticked(kept, out.Back)
 	}
 	return out
 }
@@ -70,16 +95,14 @@ func clearing(m school.Moment, at lesson.Lesson) (before time.Duration) {
 }
 
 // ends adds what is to be said of one piece at the end of a lesson.
-func ends(m school.Moment, at lesson.Lesson, p *school.Piece, used map[string]bool, out *contract.CloseLesson) {
+func ends(m school.Moment, in func(time.Time) bool, p *school.Piece, out *contract.CloseLesson) {
 	who, laid := m.Who(p), 0
 	var dry time.Time
 	for _, s := range m.Survey(p).Surfaces {
 		for _, c := range s.On {
-			if !inLesson(at, c.At) {
-				continue
+			if in(c.At) {
+				laid++
 			}
-			laid++
-			used[c.Glaze] = true
 		}
 		if s.DryAt.After(m.At) {
 			dry = later(dry, s.DryAt)
@@ -96,7 +119,7 @@ func ends(m school.Moment, at lesson.Lesson, p *school.Piece, used map[string]bo
 	if !dry.IsZero() {
 		out.Wet = append(out.Wet, fmt.Sprintf("%s, until %s", who, dry.In(time.Local).Format("15:04")))
 	}
-	if inLesson(at, p.State.Absent) && !slices.Contains(out.Absent, who) {
+	if in(p.State.Absent) && !slices.Contains(out.Absent, who) {
 		out.Absent = append(out.Absent, who)
 	}
 }
@@ -108,35 +131,27 @@ func later(a, b time.Time) time.Time {
 	return a
 }
 
-// back is what came out in a lesson and must come back: jars with tight lids and clean rims,
-// brushes washed and stood up, cups, sponges, tables wiped wet.
+// back is what came out in a lesson and must come back, each by what it is ticked by.
 func back(m school.Moment, used map[string]bool) []contract.PutOutTool {
-	all := []contract.PutOutTool{}
+	var jars []glaze.Glaze
 	for _, g := range m.Jars() {
 		if used[g.Code] {
-			why := "rim wiped, lid tight"
-			if g.Jar.Place != "" {
-				why += ", back to " + g.Jar.Place
-			}
-			all = append(all, contract.PutOutTool{Name: g.Code + " " + g.Name, Count: 1, Why: why, Item: "back:" + g.Code})
+			jars = append(jars, g)
 		}
 	}
-	for _, one := range [][2]string{
-		{"Brushes", "washed until the water stays clear, stood up; none in water"},
-		{"Cups", "clean leftovers poured back, the others not"},
-		{"Sponges and bowls", "rinsed and wrung out"},
-		{"Tables", "wiped wet, never swept dry"},
-	} {
-		all = append(all, contract.PutOutTool{Name: one[0], Count: 1, Why: one[1], Item: "back:" + strings.ToLower(one[0])})
-	}
-	return all
+	return view.List(fits.Back(jars), func(t fits.Tool) contract.PutOutTool {
+		return contract.PutOutTool{Name: t.Name, Count: t.Count, Why: t.Why, Item: backAs + t.Name}
+	})
 }
 
+// backAs begins the names of ticks that say that something is back.
+const backAs = "back:"
+
 // unticked is what nobody said is back.
-func unticked(held Held, back []contract.PutOutTool) []string {
+func unticked(h Held, back []contract.PutOutTool) []string {
 	all := []string{}
 	for _, b := range back {
-		if !slices.ContainsFunc(held.Ticks, func(t Tick) bool { return t.Item == b.Item }) {
+		if !slices.ContainsFunc(h.Ticks, func(t Tick) bool { return t.Item == b.Item }) {
 			all = append(all, b.Name+": "+b.Why)
 		}
 	}
@@ -149,8 +164,7 @@ func left(m school.Moment, at lesson.Lesson) []string {
 	all := []string{}
 	for _, class := range at.Classes {
 		for _, last := range school.Bells.The(m.Snapshot).Before(class, at.Begins(time.Local), 1, 60) {
-			held, known := HeldLessons.Get(m.Snapshot, last.Key.String())
-			if known && last.Key != at.Key && slices.ContainsFunc(held.Ticks, func(t Tick) bool { return strings.HasPrefix(t.Item, "back:") }) {
+			if last.Key != at.Key && slices.ContainsFunc(held(m, last).Ticks, func(t Tick) bool { return strings.HasPrefix(t.Item, backAs) }) {
 				all = append(all, closing(m, last).Unticked...)
 			}
 		}

@@ -1,6 +1,7 @@
 package lessons
 
 import (
+	"cmp"
 	"context"
 
 	"enkaustos/core/fits"
@@ -23,7 +24,7 @@ func Class(m school.Moment, l lesson.Lesson) fits.Class {
 		return c
 	}
 	c.House = m.HouseOf(m.House, l.Classes[0], nil)
-	c.Speed = school.SpeedOf(m, l.Classes[0]).Factor
+	c.Speed = school.SpeedOf(m, l.Classes[0])
 	c.Lessons = school.LessonsAhead(m, l.Classes[0], l, ahead)
 	for _, class := range l.Classes {
 		for _, p := range m.PiecesOf(class) {
@@ -81,7 +82,7 @@ func (l Lessons) GetCourse(_ context.Context, r contract.GetCourseRequestObject)
 }
 
 func showCourse(m school.Moment, at lesson.Lesson, class fits.Class, planned fits.Planned) contract.LessonCourse {
-	out := contract.LessonCourse{Lesson: Show(m, at), Pieces: []contract.PieceCourse{}, Counts: make([]int, len(class.Lessons)+1), Speed: class.Speed,
+	out := contract.LessonCourse{Lesson: Show(m, at), Pieces: []contract.PieceCourse{}, Counts: make([]int, len(class.Lessons)+1), Speed: cmp.Or(class.Speed.Factor, 1), SpeedCount: class.Speed.Count,
 		Lessons: view.List(class.Lessons, func(l fits.Lesson) contract.Lesson {
 			k, _ := lesson.ParseKey(l.Key)
 			one, _ := school.Bells.The(m.Snapshot).Find(k)
@@ -94,9 +95,6 @@ func showCourse(m school.Moment, at lesson.Lesson, class fits.Class, planned fit
 		if w.Lesson == 0 {
 			out.Washes++
 		}
-	}
-	if len(at.Classes) > 0 {
-		out.SpeedCount = school.SpeedOf(m, at.Classes[0]).Count
 	}
 	out.Coats = coats(m, at, planned)
 	sure := 0
@@ -154,8 +152,8 @@ func coats(m school.Moment, at lesson.Lesson, planned fits.Planned) contract.Coa
 	var past []fits.Past
 	for _, class := range at.Classes[:min(1, len(at.Classes))] {
 		for _, l := range school.Bells.The(m.Snapshot).Before(class, m.At.Local(), lookedBack, daysBack) {
-			if held, ok := HeldLessons.Get(m.Snapshot, l.Key.String()); ok && held.Planned > 0 {
-				past = append(past, fits.Past{Foreseen: held.Planned, Laid: closing(m, l).Done})
+			if h := held(m, l); h.Planned > 0 {
+				past = append(past, fits.Past{Foreseen: h.Planned, Laid: closing(m, l).Done})
 			}
 		}
 	}

@@ -34,7 +34,7 @@ type taking struct {
 }
 
 // ImportCalendar looks at an iCalendar file, and takes it over whole or not at all.
-func (l Lessons) ImportCalendar(ctx context.Context, r contract.ImportCalendarRequestObject) (contract.ImportCalendarResponseObject, error) {
+func (l Calendar) ImportCalendar(ctx context.Context, r contract.ImportCalendarRequestObject) (contract.ImportCalendarResponseObject, error) {
 	var out contract.CalendarImport
 	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
 		out, err = Take(m, c, *r.Body)
@@ -68,7 +68,10 @@ func Take(m school.Moment, c *school.Change, v contract.ImportCalendarJSONReques
 	if view.Value(v.Holidays) {
 		base = t.holidays(base)
 	}
-	fitted := base.Taking(t.slots, t.window[0], t.window[1])
+	fitted := lesson.Fitted{Timetable: base}
+	if len(t.slots) > 0 {
+		fitted = base.Taking(t.slots, t.window[0], t.window[1])
+	}
 	t.says(base, fitted)
 	kept := c
 	if !v.Apply {
@@ -203,7 +206,7 @@ func (t *taking) says(base lesson.Timetable, f lesson.Fitted) {
 
 // ExportCalendar writes the lessons of the term as an iCalendar file: from its first day,
 // or four months back, to its last, or a year ahead.
-func (l Lessons) ExportCalendar(context.Context, contract.ExportCalendarRequestObject) (contract.ExportCalendarResponseObject, error) {
+func (l Calendar) ExportCalendar(context.Context, contract.ExportCalendarRequestObject) (contract.ExportCalendarResponseObject, error) {
 	m := l.School.Now()
 	t, today := school.Bells.The(m.Snapshot), lesson.DateOf(m.At.Local())
 	from, to := cmp.Or(t.From, today-120), cmp.Or(t.To, today+365)

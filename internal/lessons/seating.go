@@ -135,7 +135,7 @@ func seated(m school.Moment, s Seating) Seating {
 	if !s.Made.IsZero() && school.Day(s.Made) != school.Day(m.At) {
 		s.Lost = nil
 		for _, c := range childrenOf(m, s) {
-			if lost(c.Choices, s.At[c.ID]) {
+			if seats.Lost(c.Choices, s.At[c.ID]) {
 				s.Lost = append(s.Lost, c.ID)
 			}
 		}
@@ -143,12 +143,6 @@ func seated(m school.Moment, s Seating) Seating {
 	s.At = seats.Assign(childrenOf(m, s), s.Jars).At
 	s.Made = m.At
 	return s
-}
-
-// lost says whether somebody got none of the choices, or the last of several.
-func lost(choices []string, at string) bool {
-	rank := slices.Index(choices, at)
-	return len(choices) > 0 && (rank < 0 || rank == seats.MostChoices-1)
 }
 
 // childrenOf are the students of a class as they choose now.

@@ -12,8 +12,12 @@ import (
 	"enkaustos/internal/view"
 )
 
-// Lessons answers what the contract asks of the timetable.
-type Lessons struct{ School *school.School }
+// Calendar answers what the contract asks of the timetable, and Lessons what it asks of a
+// lesson and its class.
+type (
+	Calendar struct{ School *school.School }
+	Lessons  struct{ School *school.School }
+)
 
 // Keep keeps a timetable, if it can be.
 func Keep(m school.Moment, c *school.Change, t lesson.Timetable) error {
@@ -35,12 +39,12 @@ func Keep(m school.Moment, c *school.Change, t lesson.Timetable) error {
 }
 
 // GetTimetable is the bells and what departs from them day by day.
-func (l Lessons) GetTimetable(context.Context, contract.GetTimetableRequestObject) (contract.GetTimetableResponseObject, error) {
+func (l Calendar) GetTimetable(context.Context, contract.GetTimetableRequestObject) (contract.GetTimetableResponseObject, error) {
 	return contract.GetTimetable200JSONResponse(show(school.Bells.The(l.School.Now().Snapshot))), nil
 }
 
 // SetTimetable replaces it; lessons that were moved or cancelled stay so.
-func (l Lessons) SetTimetable(ctx context.Context, r contract.SetTimetableRequestObject) (contract.SetTimetableResponseObject, error) {
+func (l Calendar) SetTimetable(ctx context.Context, r contract.SetTimetableRequestObject) (contract.SetTimetableResponseObject, error) {
 	t, err := read(*r.Body)
 	if err == nil {
 		err = l.School.Change(ctx, func(m school.Moment, c *school.Change) error {

@@ -71,3 +71,27 @@ func TestWhatATabletReadsOfALesson(t *testing.T) {
 	_, err = l.GetBefore(school.WithActor(t.Context(), tablet()), contract.GetBeforeRequestObject{Key: "2026-03-02T10:00"})
 	require.ErrorContains(t, err, "not of the class that is in the room now")
 }
+
+// Two lessons of a class, one after the other: a coat is of the one in which it was laid.
+func TestACoatIsOfItsLesson(t *testing.T) {
+	s, clock, seven, _ := twoClasses(t)
+	bell := func(starts, ends lesson.Minutes) lesson.Bell {
+		return lesson.Bell{Classes: []string{seven.Assignment.Class}, Weekday: 1, Starts: starts, Ends: ends}
+	}
+	require.NoError(t, s.SetBells(t.Context(), bell(540, 590), bell(600, 660)))
+	for _, at := range []string{"09:30", "09:55", "10:10"} {
+		day, err := time.ParseInLocation("2006-01-02 15:04", "2026-03-02 "+at, time.Local)
+		require.NoError(t, err)
+		clock.now = day
+		_, _, err = s.Log(t.Context(), school.Teacher, []work.Sent{{Event: coat(at, seven, "face", "A")}})
+		require.NoError(t, err)
+	}
+	l := lessons.Lessons{School: s.School}
+	done := func(key string) int {
+		v, err := l.GetClose(school.WithActor(t.Context(), school.Teacher), contract.GetCloseRequestObject{Key: key})
+		require.NoError(t, err)
+		return v.(contract.GetClose200JSONResponse).Done
+	}
+	require.Equal(t, 2, done("2026-03-02T09:00"), "what was entered just after its bell is its own")
+	require.Equal(t, 1, done("2026-03-02T10:00"))
+}

@@ -4,7 +4,6 @@ import (
 	"time"
 
 	"enkaustos/core/fits"
-	"enkaustos/core/glaze"
 	"enkaustos/core/lesson"
 	"enkaustos/core/matter"
 	"enkaustos/core/plan"
@@ -13,9 +12,8 @@ import (
 
 // ToFit is a piece as a plan of a lesson knows it.
 func ToFit(m Moment, p *Piece) fits.Piece {
-	a, glazes := m.Assignments[p.Assignment], Glazes.All(m.Snapshot)
-	return fits.Piece{ID: p.ID, Hand: p.Student, Body: p.Body, State: p.State, Survey: m.Survey(p), Order: m.Order(p), Drying: m.Drying(a), House: a.House,
-		Kind: func(code string) glaze.Kind { return glazes[code].Kind }, Weight: 1}
+	a := m.Assignments[p.Assignment]
+	return fits.Piece{ID: p.ID, Hand: p.Student, Body: p.Body, State: p.State, Survey: m.Survey(p), Order: m.Order(p), Drying: m.Drying(a), House: a.House, Weight: 1}
 }
 
 // LessonsAhead are the lessons of a class from one of them on, at most so many.

@@ -89,7 +89,7 @@ a search, as the first order has it.
 		gap := 0.0
 		for range 5 {
 			at := time.Now()
-			planned, err := c.Plan(foresee.Usual)
+			planned, err := c.Plan(schedule.Usual)
 			if err != nil {
 				return err
 			}

@@ -1483,7 +1483,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** What is ticked on the lists of a lesson. */
+        get: operations["listTicks"];
         /** Tick what is done for a lesson, or take a tick back. */
         put: operations["tickLesson"];
         post?: never;
@@ -3172,7 +3173,8 @@ export interface components {
             jars: components["schemas"]["JarToMind"][];
             /** @description Pieces to clean before their first coat */
             clean: components["schemas"]["HandOut"][];
-            ticked: components["schemas"]["LessonTick"][];
+            /** @description What is laid in the lesson, and what was laid in it already */
+            colours: components["schemas"]["LessonColour"][];
         };
         CloseLesson: {
             lesson: components["schemas"]["Lesson"];
@@ -3185,7 +3187,6 @@ export interface components {
             back: components["schemas"]["PutOutTool"][];
             /** @description Coats that were begun and are not whole */
             halves: components["schemas"]["HalfCoat"][];
-            ticked: components["schemas"]["LessonTick"][];
             /** @description Coats that were laid in the lesson */
             done: number;
             /** @description Coats that were foreseen for it as it was prepared; 0 where nobody prepared it */
@@ -3207,6 +3208,14 @@ export interface components {
             glaze: string;
             /** @description What of it is still to lay */
             rest: string;
+        };
+        LessonColour: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            fired?: components["schemas"]["Hex"];
+            /** @description That shows it fired on the clay of the class */
+            tile?: string;
         };
         HandOut: {
             piece: string;
@@ -7031,6 +7040,29 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    listTicks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The ticks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonTick"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     tickLesson: {
         parameters: {
             query?: never;
@@ -7049,13 +7081,13 @@ export interface operations {
             };
         };
         responses: {
-            /** @description What the lesson needs */
+            /** @description The ticks */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BeforeLesson"];
+                    "application/json": components["schemas"]["LessonTick"][];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useRoute } from "vue-router";
+import { queries } from "@/lib/queries";
 import HandList from "@/lessons/HandList.vue";
 import CleanList from "@/lessons/CleanList.vue";
 import JarMind from "@/lessons/JarMind.vue";
@@ -14,7 +16,9 @@ import { dateAndClock, day } from "@/ui/moments";
 /** Everything that a lesson needs before the first brush, to be ticked, or printed. */
 const route = useRoute();
 const key = computed(() => String(route.params.key));
-const { data, error, ticked, tick } = useTicks(key);
+const query = useQuery(computed(() => queries.before(key.value)));
+const data = computed(() => query.data.value);
+const { ticked, tick } = useTicks(key);
 const { print } = usePaper();
 /** What is left to do: ticks that are missing, jars to be stirred, pieces to be cleaned. */
 const open = computed(() => {
@@ -84,7 +88,7 @@ const open = computed(() => {
         </section>
         <section v-if="data.clean.length" class="sheet" aria-labelledby="clean">
           <h2 id="clean">Clean first</h2>
-          <CleanList :pieces="data.clean" />
+          <CleanList :pieces="data.clean" @cleaned="query.refetch()" />
         </section>
         <section v-if="data.away.length" class="sheet" aria-labelledby="away">
           <h2 id="away">Out of the room</h2>
@@ -99,8 +103,8 @@ const open = computed(() => {
       </div>
     </div>
   </template>
-  <p v-else-if="error" role="alert" class="sheet">
-    {{ error.message }} <RouterLink to="/lessons">All lessons</RouterLink>
+  <p v-else-if="query.error.value" role="alert" class="sheet">
+    {{ query.error.value.message }} <RouterLink to="/lessons">All lessons</RouterLink>
   </p>
 </template>
 

@@ -113,7 +113,11 @@ async function take() {
           <label class="tick"><input v-model="holidays" type="checkbox" /> Whole days are holidays</label>
         </div>
         <section aria-labelledby="brings" class="brings">
-          <h3 id="brings">What it brings, {{ dateOf(preview.from) }} to {{ dateOf(preview.to) }}</h3>
+          <h3 id="brings">
+            What it brings<template v-if="preview.from"
+              >, {{ dateOf(preview.from) }} to {{ dateOf(preview.to) }}</template
+            >
+          </h3>
           <ul class="num">
             <li v-for="b in bells" :key="b">{{ b }}</li>
             <li v-for="h in preview.holidays" :key="h.from">

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
-import { useChanged } from "@/lib/queries";
 import { useLog } from "@/lib/usePieces";
 import { say } from "@/ui/messages";
 
 /** Pieces whose dust is taken off before their first coat: one press for all, but for those left out. */
 const props = defineProps<{ pieces: Schemas["HandOut"][] }>();
+const emit = defineEmits<{ cleaned: [] }>();
 const log = useLog();
-const changed = useChanged();
 const left = ref(new Set<string>());
 const meant = computed(() => props.pieces.filter((h) => !left.value.has(h.piece)));
 function leave(id: string) {
@@ -21,8 +20,8 @@ function clean() {
   log.mutate(
     meant.value.map((h) => ({ kind: "clean", piece: h.piece })),
     {
-      onSuccess: async () => {
-        await changed("lesson");
+      onSuccess: () => {
+        emit("cleaned");
         say(n === 1 ? "1 piece is clean." : `${n} pieces are clean.`);
       },
     },

@@ -1,22 +1,15 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
-import { answer, api } from "@/api/client";
 import TickLine from "@/lessons/TickLine.vue";
-import { queries, useChanged } from "@/lib/queries";
-import { attempt } from "@/ui/messages";
+import { useTicks } from "@/lessons/useTicks";
+import { queries } from "@/lib/queries";
 
 /** What came out and must come back, to be ticked, and the coats that are half done. */
 const props = defineProps<{ lesson: string }>();
-const changed = useChanged();
 const query = useQuery(computed(() => queries.close(props.lesson)));
 const data = computed(() => query.data.value);
-const ticked = computed(() => new Map(data.value?.ticked.map((t) => [t.item, t.by])));
-async function tick(items: string[], done: boolean) {
-  const path = { key: props.lesson };
-  await attempt(answer(api.PUT("/lessons/{key}/ticks", { params: { path }, body: { items, done } })));
-  await changed("lesson");
-}
+const { ticked, tick } = useTicks(() => props.lesson);
 </script>
 
 <template>
@@ -36,7 +29,7 @@ async function tick(items: string[], done: boolean) {
         @tick="tick([b.item], $event)"
       >
         <b>{{ b.name }}</b> {{ b.why }}
-        <span v-if="ticked.has(b.item)" class="soft">{{ ticked.get(b.item) }}</span>
+        <span v-if="ticked.has(b.item)" class="soft">{{ ticked.get(b.item)?.by }}</span>
       </TickLine>
     </ul>
   </template>

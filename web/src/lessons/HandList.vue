@@ -4,7 +4,7 @@ import type { Schemas } from "@/api/client";
 import TickLine from "@/lessons/TickLine.vue";
 
 /** Pieces to hand out: a table at a time, each table in the order in which they are fetched. */
-const props = defineProps<{ pieces: Schemas["HandOut"][]; ticked: Set<string> }>();
+const props = defineProps<{ pieces: Schemas["HandOut"][]; ticked: Map<string, unknown> }>();
 const emit = defineEmits<{ tick: [items: string[], done: boolean] }>();
 const item = (h: Schemas["HandOut"]) => `hand:${h.piece}`;
 const tables = computed(() => {

@@ -4,7 +4,7 @@ import TickLine from "@/lessons/TickLine.vue";
 import { mL } from "@/ui/figures";
 
 /** The glazes of a lesson: how much is poured of each, out of which jar, and what is short. */
-defineProps<{ glazes: Schemas["PutOutGlaze"][]; ticked: Set<string> }>();
+defineProps<{ glazes: Schemas["PutOutGlaze"][]; ticked: Map<string, unknown> }>();
 defineEmits<{ tick: [items: string[], done: boolean] }>();
 const looks: Record<string, string> = {
   tall: "tall jar",

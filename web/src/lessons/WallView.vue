@@ -2,10 +2,8 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { useTicks } from "@/lessons/useTicks";
 import { queries } from "@/lib/queries";
 import { useNow } from "@/lib/useNow";
-import { useGlazes, useTiles } from "@/lib/useLists";
 import { useLocalStorage } from "@vueuse/core";
 import { useKeys } from "@/ui/useKeys";
 import GlazeFace from "@/ui/GlazeFace.vue";
@@ -16,11 +14,10 @@ const route = useRoute();
 const router = useRouter();
 const key = computed(() => String(route.params.key));
 const now = useNow();
-const { data } = useTicks(key);
+const query = useQuery(computed(() => queries.before(key.value)));
+const data = computed(() => query.data.value);
 const ends = useQuery(computed(() => queries.close(key.value)));
 const pieces = useQuery(queries.pieces(""));
-const tiles = useTiles();
-const glazes = useGlazes();
 const names = useLocalStorage("wall-names", false);
 useKeys({ n: () => (names.value = !names.value), Escape: () => router.push(`/lessons/${key.value}`) });
 
@@ -51,14 +48,6 @@ const wet = computed(() =>
     )
     .sort((a, b) => a.dryAt.localeCompare(b.dryAt)),
 );
-/** What is laid in the lesson, and what was laid in it already. */
-const colours = computed(() => {
-  const used = new Set(ends.data.value?.back.map((b) => b.item.replace("back:", "")));
-  const planned = new Set(data.value?.glazes.map((g) => g.code));
-  return (glazes.data.value ?? []).filter((g) => planned.has(g.code) || used.has(g.code));
-});
-const firedOf = (code: string) =>
-  tiles.data.value?.find((t) => t.stack.length === 1 && t.stack[0]!.glaze === code)?.fired;
 </script>
 
 <template>
@@ -80,9 +69,9 @@ const firedOf = (code: string) =>
       <p v-if="wet.length > 8">and {{ wet.length - 8 }} more</p>
     </section>
     <ul class="colours" aria-label="Colours of today">
-      <li v-for="g in colours" :key="g.code">
+      <li v-for="g in data.colours" :key="g.code">
         <span class="faces"
-          ><GlazeFace :raw="g.raw" colours="chalk" /><GlazeFace :fired="firedOf(g.code)" colours="fired"
+          ><GlazeFace :raw="g.raw" colours="chalk" /><GlazeFace :fired="g.fired" colours="fired"
         /></span>
         <b>{{ g.code }}</b> {{ g.name }}
       </li>

@@ -4,18 +4,17 @@ import { answer, api } from "@/api/client";
 import { queries } from "@/lib/queries";
 import { attempt } from "@/ui/messages";
 
-/** The lists of a lesson, and what is ticked on them: seen at once, on every screen a moment later. */
+/** What is ticked on the lists of a lesson, by its item: seen at once, on every screen a moment later. */
 export function useTicks(key: MaybeRefOrGetter<string>) {
   const client = useQueryClient();
-  const query = useQuery(computed(() => queries.before(toValue(key))));
-  const data = computed(() => query.data.value);
-  const ticked = computed(() => new Set(data.value?.ticked.map((t) => t.item)));
+  const query = useQuery(computed(() => queries.ticks(toValue(key))));
+  const ticked = computed(() => new Map(query.data.value?.map((t) => [t.item, t])));
   async function tick(items: string[], done: boolean) {
     const at = toValue(key);
     const kept = await attempt(
       answer(api.PUT("/lessons/{key}/ticks", { params: { path: { key: at } }, body: { items, done } })),
     );
-    if (kept) client.setQueryData(queries.before(at).queryKey, kept);
+    if (kept) client.setQueryData(queries.ticks(at).queryKey, kept);
   }
-  return { ...query, data, ticked, tick };
+  return { ticked, tick };
 }

@@ -171,6 +171,11 @@ export const queries = {
       queryFn: () => answer(api.GET("/lessons/{key}/before", { params: { path: { key } } })),
       refetchInterval: 60_000,
     }),
+  ticks: (key: string) =>
+    queryOptions({
+      queryKey: ["ticks", key],
+      queryFn: () => answer(api.GET("/lessons/{key}/ticks", { params: { path: { key } } })),
+    }),
   /** How a lesson ends. */
   close: (key: string) =>
     queryOptions({
@@ -283,7 +288,7 @@ export const affects = {
   house: ["rules", "glazes", "effects", ...judged],
   damp: ["room", ...judged],
   bells: ["room", "timetable", "lessons", "course", "before"],
-  lesson: ["before", "close"],
+  lesson: ["ticks", "close"],
   seating: ["seating"],
   room: ["room"],
   station: ["room"],

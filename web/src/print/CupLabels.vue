@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useRoute } from "vue-router";
-import { useTicks } from "@/lessons/useTicks";
+import { queries } from "@/lib/queries";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
 import { date, dateAndClock } from "@/ui/moments";
@@ -9,7 +10,8 @@ import { date, dateAndClock } from "@/ui/moments";
 /** Labels for the cups that are poured for a lesson: code, name, date; one for each cup. */
 const route = useRoute();
 const key = computed(() => String(route.params.key));
-const { data } = useTicks(key);
+const query = useQuery(computed(() => queries.before(key.value)));
+const data = computed(() => query.data.value);
 const { print } = usePaper();
 const labels = computed(() =>
   (data.value?.glazes ?? []).flatMap((g) =>

@@ -12,6 +12,7 @@ const station = useTablet();
 const now = useNow(station.skew);
 const before = ref<Schemas["BeforeLesson"]>();
 const close = ref<Schemas["CloseLesson"]>();
+const ticks = ref<Schemas["LessonTick"][]>([]);
 const open = ref(false);
 const trouble = ref("");
 const clearingUp = computed(() => now.value >= Date.parse(props.clearing));
@@ -20,6 +21,8 @@ async function look() {
   try {
     if (clearingUp.value) close.value = await answer(api.GET("/lessons/{key}/close", path.value));
     else if (open.value) before.value = await answer(api.GET("/lessons/{key}/before", path.value));
+    if (clearingUp.value || open.value)
+      ticks.value = await answer(api.GET("/lessons/{key}/ticks", path.value));
     trouble.value = "";
   } catch (error) {
     trouble.value = (error as Error).message;
@@ -45,15 +48,13 @@ const lines = computed<Line[]>(() => {
   }));
   return [...glazes, ...b.tools.map((t) => ({ item: t.item, name: `${t.count} × ${t.name}`, why: t.why }))];
 });
-const ticked = computed(
-  () => new Set((clearingUp.value ? close.value : before.value)?.ticked.map((t) => t.item)),
-);
+const ticked = computed(() => new Set(ticks.value.map((t) => t.item)));
 const left = computed(() => lines.value.filter((l) => !ticked.value.has(l.item)).length);
 async function tick(item: string) {
   const body = { items: [item], done: !ticked.value.has(item) };
   try {
-    await answer(api.PUT("/lessons/{key}/ticks", { ...path.value, body }));
-    await look();
+    ticks.value = await answer(api.PUT("/lessons/{key}/ticks", { ...path.value, body }));
+    trouble.value = "";
   } catch (error) {
     trouble.value = (error as Error).message;
   }
