@@ -90,7 +90,8 @@ async function take() {
           <ul class="names" tabindex="0" aria-label="Events by name">
             <li v-for="n in preview.names" :key="n.name">
               <span
-                ><b>{{ n.name || "Without a name" }}</b>
+                ><b>{{ n.name || "Without a name" }}</b
+                >{{ " " }}
                 <span class="soft num">
                   {{ n.events === 1 ? "once" : `${n.events} times` }}, {{ day(n.first)
                   }}{{ n.events > 1 ? ` to ${day(n.last)}` : "" }}</span
