@@ -14,6 +14,7 @@ import (
 type Lesson struct {
 	Key           string
 	Begins, Rings time.Time
+	Classes       []string // that have it; none for all
 }
 
 // Class is a class with what is before it.
@@ -24,6 +25,8 @@ type Class struct {
 	House   rules.House
 	Speed   Speed                  // learned; the zero one as usual
 	Seats   func(glaze string) int // at a jar; nil or 0 for the house's
+	// Held is the glaze on the brush of each hand, where a lesson runs and it has laid one.
+	Held map[string]string
 }
 
 // Step is a stroke where it is planned.
@@ -127,12 +130,13 @@ func (c Class) problem() (room, [][]Stroke) {
 		r.Lessons, most = append(r.Lessons, w.ticks), max(most, w.ticks)
 	}
 	r.Lessons = append(r.Lessons, 0)
+	r.held(c)
 	var all [][]Stroke
 	for _, p := range c.Pieces {
 		strokes := p.Strokes()
 		all = append(all, strokes)
 		hand := r.hand(p.Hand)
-		job := schedule.Job{Hand: hand, Weight: max(1, p.Weight)}
+		job := schedule.Job{Hand: hand, Weight: max(1, p.Weight), Away: c.away(p, windows)}
 		for _, s := range strokes {
 			// Who does not get through a stroke in the longest lesson goes on in the next one.
 			op := schedule.Op{Ticks: min(c.ticksOf(s), most), Rank: s.rank, Uses: r.uses(c, s), From: from(s, first)}
@@ -148,6 +152,27 @@ func (c Class) problem() (room, [][]Stroke) {
 		r.Jobs = append(r.Jobs, job)
 	}
 	return r, all
+}
+
+// away are the windows in which the class of a piece has no lesson.
+func (c Class) away(p Piece, windows []window) (all []int) {
+	for i, w := range windows {
+		if has := c.Lessons[w.lesson].Classes; len(has) > 0 && !slices.Contains(has, p.Class) {
+			all = append(all, i)
+		}
+	}
+	return all
+}
+
+// held puts on the brushes what is on them.
+func (r *room) held(c Class) {
+	for _, p := range c.Pieces {
+		if code := c.Held[p.Hand]; code != "" {
+			hand := r.hand(p.Hand)
+			r.Held = append(r.Held, make([]int, max(0, hand+1-len(r.Held)))...)
+			r.Held[hand] = r.jar(c, code)
+		}
+	}
 }
 
 // waits is how many ticks pass until what follows a stroke may.

@@ -25,6 +25,7 @@ func ticks(minutes float64) int {
 // Piece is what a plan of a lesson has to know of one piece.
 type Piece struct {
 	ID, Hand string // its own, and its maker's
+	Class    string // whose lessons it is worked on in
 	Body     piece.Body
 	State    work.State
 	Survey   survey.Survey

@@ -227,6 +227,10 @@ var fields = []Field{
 	{Key: "cup", Group: forLesson, Name: "A cup holds", Unit: "mL", Least: 1, Most: 500,
 		Reason: "Little is poured, and topped up; leftovers go back only when clean.",
 		number: func(h *House) *float64 { return &h.CupML }},
+	{Key: "extras", Group: forLesson, Name: "Extras that are glazed only if time is left",
+		Reason:  "Young hands begin with the dots; held back until the bases are on, they are a reward that holds no piece up.",
+		Choices: []Choice{{string(AnyTime), "Whenever there is time"}, {string(WhenTold), "Once the class is told"}},
+		choice:  func(h *House) *string { return (*string)(&h.Extras) }},
 
 	{Key: "mostColours", Group: forLimits, Name: "Colours on one piece, at most", Unit: "glazes", Most: 12,
 		Reason: "Two or three colours are a decision; eight are a palette. 0 sets no limit. Clear does not count.",

@@ -75,6 +75,7 @@ type House struct {
 	Sinks         int       // how many wash at once
 	Seats         int       // how many work out of one jar at once, where the jar says nothing else
 	CupML         float64   // what a cup holds that is poured
+	Extras        Release   // when what is optional may be laid
 	Wash          Washing   // between colours
 	Thins         Hand      // who thins glaze
 	Shakes        Hand      // who shakes and opens jars
@@ -95,7 +96,7 @@ func Default() House {
 		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: BareFoot, FootBy: WipedBack, Underside: MayBeGlazed, Seat: BareSeat, StiltsCone: "none", Flat: EdgesGlazed, FlatMM: 2, Wipes: Student,
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: WhenDry, KilnDryHours: 12,
 		Hidden: CoverAll, OtherClay: Hint, RawApart: 6,
-		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, CleanDays: 3, SettleDays: 1, SettleMinutes: 10, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, SetUpMinutes: 4, ClearMinutes: 8, Sinks: 2, Seats: 4, CupML: 60, Wash: WashBrush, Thins: Teacher, Shakes: Student, Tablets: InWords, Names: ByName,
+		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, CleanDays: 3, SettleDays: 1, SettleMinutes: 10, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, SetUpMinutes: 4, ClearMinutes: 8, Sinks: 2, Seats: 4, CupML: 60, Extras: AnyTime, Wash: WashBrush, Thins: Teacher, Shakes: Student, Tablets: InWords, Names: ByName,
 		InsideOutside: AsTheyLike, MostCovered: 100,
 	}
 }

@@ -11,7 +11,7 @@ func Presets() []Preset {
 	return []Preset{
 		{Key: "bench", Name: "Secondary bench", Means: "Three coats, a band of 6 mm, students check each other.", Values: map[string]string{}},
 		{Key: "young", Name: "Young class", Means: "Two coats, a band of 13 mm, the teacher wipes, hidden surfaces left out.",
-			Values: map[string]string{"coats": "2", "underglaze": "2", "clearFood": "2", "band": "13", "hidden": "seen", "wipes": "teacher", "shakes": "teacher", "extra": "never", "mostColours": "3", "tablets": "pictures"}},
+			Values: map[string]string{"coats": "2", "underglaze": "2", "clearFood": "2", "band": "13", "hidden": "seen", "wipes": "teacher", "shakes": "teacher", "extra": "never", "mostColours": "3", "tablets": "pictures", "extras": "told"}},
 		{Key: "dipping", Name: "Dipping studio", Means: "One dip covers, a second overlaps from the rim; two to three brushed coats of everything else. A band of 3 mm.",
 			Values: map[string]string{"coatsLeast": "2", "band": "3", "bandRisk": "6", "dry1": "2", "dry2": "5", "dry3": "8", "footBy": "resist"}},
 		{Key: "home", Name: "College at home", Means: "Two to three coats; pieces travel, so the night is longer.",

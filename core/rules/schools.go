@@ -206,6 +206,15 @@ const (
 	Collected Washing = "collect" // used brushes are collected
 )
 
+// Release says when what is optional may be laid.
+type Release string
+
+// The schools of Release.
+const (
+	AnyTime  Release = "any"
+	WhenTold Release = "told" // once the bases of the class are on, as its teacher says
+)
+
 // Speech says how tablets speak.
 type Speech string
 

@@ -1,5 +1,7 @@
 package schedule
 
+import "slices"
+
 // placer puts ops into their places, one after the other as an order has them: each as
 // early as its hands, its waits and what it shares let it. Used again for every order that
 // is tried.
@@ -20,6 +22,7 @@ type flatOp struct {
 	Op
 	job, hand int
 	after     []Lag // Op counts in the row
+	away      []int // lessons that its hand is not in
 }
 
 // hand is one pair of hands on its way through the lesson.
@@ -36,7 +39,7 @@ func newPlacer(p *Problem) *placer {
 		s.first = append(s.first, len(s.flat))
 		hands = max(hands, job.Hand+1)
 		for _, op := range job.Ops {
-			f := flatOp{Op: op, job: j, hand: job.Hand}
+			f := flatOp{Op: op, job: j, hand: job.Hand, away: job.Away}
 			for _, a := range op.After {
 				f.after = append(f.after, Lag{s.first[j] + a.Op, a.Ticks})
 			}
@@ -51,6 +54,9 @@ func newPlacer(p *Problem) *placer {
 // clear takes everything out again.
 func (s *placer) clear() {
 	clear(s.hands)
+	for h := range min(len(s.hands), len(s.p.Held)) {
+		s.hands[h].glaze = s.p.Held[h]
+	}
 	for i, r := range s.p.Shared {
 		clear(s.rooms[i].used)
 		s.rooms[i].room = int16(min(r.Room, 1<<14))
@@ -71,17 +77,17 @@ func (s *placer) put(i int) {
 	f := &s.flat[i]
 	h := &s.hands[f.hand]
 	ready := max(h.free, s.ready(f))
-	at := s.slot(f.Uses, ready, f.Ticks)
+	at := s.slotOf(f, ready)
 	s.pre[i] = Span{}
 	last := max(h.free-1, 0)
 	if f.Glaze != 0 && h.glaze != 0 && h.glaze != f.Glaze && s.p.Change > 0 && s.clock.lesson(at) == s.clock.lesson(last) {
 		change := s.slot(s.p.ChangeUses, h.free, s.p.Change)
-		at = s.slot(f.Uses, max(ready, change+s.p.Change), f.Ticks)
+		at = s.slotOf(f, max(ready, change+s.p.Change))
 		if s.clock.lesson(at) == s.clock.lesson(last) {
 			s.pre[i] = Span{change, change + s.p.Change}
 			s.take(s.p.ChangeUses, s.pre[i])
 		} else { // in the next lesson the brush is clean
-			at = s.slot(f.Uses, max(ready, s.clock.end(last)), f.Ticks)
+			at = s.slotOf(f, max(ready, s.clock.end(last)))
 		}
 	}
 	s.spans[i] = Span{at, at + f.Ticks}
@@ -89,6 +95,17 @@ func (s *placer) put(i int) {
 	h.free, h.rank = at+f.Ticks, f.Rank
 	if f.Glaze != 0 {
 		h.glaze = f.Glaze
+	}
+}
+
+// slotOf is where an op can begin, from at on: in a lesson that its hand is in.
+func (s *placer) slotOf(f *flatOp, at int) int {
+	for {
+		at = s.slot(f.Uses, at, f.Ticks)
+		if !slices.Contains(f.away, s.clock.lesson(at)) {
+			return at
+		}
+		at = s.clock.end(at)
 	}
 }
 

@@ -16,6 +16,8 @@ type Problem struct {
 	// ever. None is one lesson without an end. Nothing goes on over the end of a lesson,
 	// what was wet is dry in the next one, and brushes are clean.
 	Lessons []int `json:"lessons,omitempty"`
+	// Held is the glaze on the brush of each hand as it begins; none is clean brushes.
+	Held []int `json:"held,omitempty"`
 }
 
 // Job is one piece in one pair of hands.
@@ -23,6 +25,9 @@ type Job struct {
 	Hand   int  `json:"hand"`   // 0, 1, 2 …
 	Weight int  `json:"weight"` // what a tick costs by which it ends later; at least 1
 	Ops    []Op `json:"ops"`    // each after those that it waits for
+	// Away are the lessons, counted in Problem.Lessons, that its hand is not in; never the
+	// last one.
+	Away []int `json:"away,omitempty"`
 }
 
 // Op is one thing that is done in one go.
@@ -53,6 +58,11 @@ func (p Problem) Check() error {
 	for j, job := range p.Jobs {
 		if job.Weight < 1 || job.Hand < 0 {
 			return fmt.Errorf("job %d weighs %d in hand %d: both count from 1 and 0", j, job.Weight, job.Hand)
+		}
+		for _, l := range job.Away {
+			if l < 0 || l >= len(p.ended()) {
+				return fmt.Errorf("job %d is away from lesson %d, which does not end", j, l)
+			}
 		}
 		for o, op := range job.Ops {
 			if op.Ticks < 1 || op.Uses < 0 || op.Uses > len(p.Shared) || op.Glaze < 0 {

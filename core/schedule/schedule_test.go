@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"math/rand"
 	"os"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -58,6 +59,7 @@ func legal(t require.TestingT, p schedule.Problem, plan schedule.Plan) {
 				}
 			}
 			all = append(all, use{at, op.Glaze, job.Hand, op.Uses})
+			require.NotContains(t, job.Away, lesson(at.From), "its hand is there")
 			require.GreaterOrEqual(t, at.From, op.From)
 			if !op.Extra {
 				end = max(end, at.To)
@@ -73,6 +75,9 @@ func legal(t require.TestingT, p schedule.Problem, plan schedule.Plan) {
 		all = append(all, use{c.Span, -1, c.Hand, p.ChangeUses})
 	}
 	for i, a := range all {
+		if a.hand < len(p.Held) && p.Held[a.hand] > 0 && a.glaze > 0 && a.glaze != p.Held[a.hand] && p.Change > 0 && lesson(a.From) == 0 {
+			require.True(t, slices.ContainsFunc(plan.Changes, func(c schedule.Change) bool { return c.Hand == a.hand && c.To <= a.From }), "what was on the brush is washed off")
+		}
 		for r := range p.Shared {
 			if a.room != r+1 {
 				continue
@@ -134,6 +139,13 @@ func drawn(random *rand.Rand, students, lessons int) schedule.Problem {
 	p.ChangeUses = random.Intn(2)
 	for hand := range students {
 		job := schedule.Job{Hand: hand, Weight: 1}
+		if lessons > 1 && random.Intn(4) == 0 {
+			job.Away = []int{random.Intn(lessons - 1)}
+		}
+		if random.Intn(2) == 0 {
+			p.Held = append(p.Held, make([]int, hand+1-len(p.Held))...)
+			p.Held[hand] = 1 + random.Intn(8)
+		}
 		for range 1 + random.Intn(4) {
 			glaze, coats := 1+random.Intn(8), 1+random.Intn(3)
 			for n := range coats {
@@ -193,6 +205,7 @@ func TestProblemsThatCannotBe(t *testing.T) {
 		"job 0 weighs 0 in hand 0: both count from 1 and 0":            {Jobs: []schedule.Job{{}}},
 		"the jar of B01 has room for nobody":                           {Shared: []schedule.Room{{Name: "the jar of B01"}}},
 		"a change of 1 ticks uses place 2":                             {Change: 1, ChangeUses: 2},
+		"job 0 is away from lesson 1, which does not end":              {Lessons: []int{9, 0}, Jobs: []schedule.Job{{Weight: 1, Away: []int{1}}}},
 		"a lesson of 0 ticks has room for nothing":                     {Lessons: []int{0, 0}},
 	} {
 		require.EqualError(t, p.Check(), said)

@@ -117,6 +117,12 @@ func foresee(c *caller, class, key string) {
 	do[[]contract.Remedy](c, 200, "GET", "/lessons/"+key+"/remedies?piece="+course.Pieces[0].Piece, nil)
 	do[contract.Problem](c, 404, "GET", "/lessons/"+key+"/remedies?piece=nowhere", nil)
 	do[contract.Problem](c, 404, "GET", "/lessons/2030-03-05T03:00/course", nil)
+	route := do[contract.LessonRoute](c, 200, "GET", "/lessons/"+key+"/route", nil)
+	require.NotEmpty(t, route.Turns)
+	require.False(t, route.Extras.Held)
+	do[contract.Problem](c, 404, "GET", "/lessons/2030-03-05T03:00/route", nil)
+	do[any](c, 204, "PUT", "/classes/"+class+"/extras", body{"released": true})
+	do[contract.Problem](c, 404, "PUT", "/classes/nowhere/extras", body{"released": true})
 }
 
 // prepare asks what a lesson needs, and ticks it.

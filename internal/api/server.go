@@ -67,6 +67,7 @@ type Server struct {
 	// one, never meets the bound.
 	requests guard.Quota
 	live     *live.Streams
+	running  *lessons.Running
 	handler  http.Handler
 }
 
@@ -103,7 +104,7 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.New(s), gate.Gate{School: s},
 		kiln.Kiln{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, lists.Lists{School: s}, lists.ByHand{School: s},
 		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: links(o.Reach)},
-		lessons.Calendar{School: s}, lessons.Lessons{School: s}, house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo, Demo: o.Demo}, o.Trust}
+		lessons.Calendar{School: s}, lessons.Lessons{School: s, Running: lessons.NewRunning(s)}, house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo, Demo: o.Demo}, o.Trust}
 }
 
 // links are where tablets find the server, as it is now.
@@ -121,7 +122,7 @@ func links(reach func() (hosts, links []string)) func() []string {
 func New(o Options) (*Server, error) {
 	pairing := door.NewAttempts()
 	all := assemble(o, pairing)
-	s := &Server{Options: o, door: all.Door, pairing: pairing, live: all.Streams,
+	s := &Server{Options: o, door: all.Door, pairing: pairing, live: all.Streams, running: all.Lessons.Running,
 		requests: guard.Quota{AtOnce: 1500, Every: 50 * time.Millisecond}}
 	err := s.door.Open(func(w http.ResponseWriter, _ *http.Request, err error) {
 		o.Log.Error("session", "error", err)
@@ -197,6 +198,7 @@ func (s *Server) HTTP() *http.Server {
 		ErrorLog:       slog.NewLogLogger(s.Log.Handler(), slog.LevelDebug), // a device that does not trust us yet is no error of ours
 		MaxHeaderBytes: mostHead, HTTP2: &http.HTTP2Config{MaxConcurrentStreams: mostStreams}}
 	server.RegisterOnShutdown(s.live.Close)
+	server.RegisterOnShutdown(s.running.Close)
 	return server
 }
 

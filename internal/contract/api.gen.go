@@ -666,6 +666,60 @@ func (e PieceWare) Valid() bool {
 	}
 }
 
+// Defines values for RouteTaskDoes.
+const (
+	RouteTaskDoesChange RouteTaskDoes = "change"
+	RouteTaskDoesClean  RouteTaskDoes = "clean"
+	RouteTaskDoesCoat   RouteTaskDoes = "coat"
+	RouteTaskDoesEdge   RouteTaskDoes = "edge"
+	RouteTaskDoesShow   RouteTaskDoes = "show"
+	RouteTaskDoesWipe   RouteTaskDoes = "wipe"
+)
+
+// Valid indicates whether the value is a known member of the RouteTaskDoes enum.
+func (e RouteTaskDoes) Valid() bool {
+	switch e {
+	case RouteTaskDoesChange:
+		return true
+	case RouteTaskDoesClean:
+		return true
+	case RouteTaskDoesCoat:
+		return true
+	case RouteTaskDoesEdge:
+		return true
+	case RouteTaskDoesShow:
+		return true
+	case RouteTaskDoesWipe:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for RouteTurnWaits.
+const (
+	RouteTurnWaitsDries   RouteTurnWaits = "dries"
+	RouteTurnWaitsJar     RouteTurnWaits = "jar"
+	RouteTurnWaitsSink    RouteTurnWaits = "sink"
+	RouteTurnWaitsTeacher RouteTurnWaits = "teacher"
+)
+
+// Valid indicates whether the value is a known member of the RouteTurnWaits enum.
+func (e RouteTurnWaits) Valid() bool {
+	switch e {
+	case RouteTurnWaitsDries:
+		return true
+	case RouteTurnWaitsJar:
+		return true
+	case RouteTurnWaitsSink:
+		return true
+	case RouteTurnWaitsTeacher:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for SessionRole.
 const (
 	SessionRoleHelper  SessionRole = "helper"
@@ -1793,6 +1847,19 @@ type Eaten struct {
 // EventIn defines model for EventIn.
 type EventIn = work.Sent
 
+// Extras Surfaces that are glazed only if time is left
+type Extras struct {
+	// Held The house has them wait until the class is told
+	Held bool `json:"held"`
+
+	// Laid How many of them have all else on
+	Laid int `json:"laid"`
+
+	// Pieces Pieces with extras that are still to come
+	Pieces   int  `json:"pieces"`
+	Released bool `json:"released"`
+}
+
 // Fault defines model for Fault.
 type Fault = glaze.Fault
 
@@ -2461,6 +2528,17 @@ type LessonCourse struct {
 	Washes int `json:"washes"`
 }
 
+// LessonRoute defines model for LessonRoute.
+type LessonRoute struct {
+	// Extras Surfaces that are glazed only if time is left
+	Extras Extras `json:"extras"`
+	Lesson Lesson `json:"lesson"`
+
+	// Torn What is begun and will not be finished in this lesson
+	Torn  []TornSurface `json:"torn"`
+	Turns []RouteTurn   `json:"turns"`
+}
+
 // LessonTick defines model for LessonTick.
 type LessonTick struct {
 	At   time.Time `json:"at"`
@@ -3069,6 +3147,57 @@ type Room struct {
 // Round A piece in the round, in mm, z above the table: lines (r, z) that turn about an upright axis, flat faces, half circles of clay
 type Round = piece.Round
 
+// RouteTask defines model for RouteTask.
+type RouteTask struct {
+	Begin time.Time     `json:"begin"`
+	Dip   *bool         `json:"dip,omitempty"`
+	Does  RouteTaskDoes `json:"does"`
+	End   time.Time     `json:"end"`
+	Glaze *string       `json:"glaze,omitempty"`
+
+	// Name Of the glaze
+	Name *string `json:"name,omitempty"`
+
+	// Nth Which coat on its surface
+	Nth      *int    `json:"nth,omitempty"`
+	Optional bool    `json:"optional"`
+	Piece    *string `json:"piece,omitempty"`
+
+	// Surface As it is called
+	Surface *string `json:"surface,omitempty"`
+	Title   *string `json:"title,omitempty"`
+}
+
+// RouteTaskDoes defines model for RouteTask.Does.
+type RouteTaskDoes string
+
+// RouteTurn Where one pair of hands is in the lesson
+type RouteTurn struct {
+	// Later Something is left for other lessons
+	Later *bool  `json:"later,omitempty"`
+	Mark  string `json:"mark"`
+
+	// Name As whoever asks may read it
+	Name    string `json:"name"`
+	Student string `json:"student"`
+	Table   string `json:"table"`
+
+	// Tasks Now, and the next ones in this lesson; none for who has nothing to do
+	Tasks []RouteTask `json:"tasks"`
+
+	// Unsure A piece of theirs has no plan: nobody can tell
+	Unsure *bool `json:"unsure,omitempty"`
+
+	// Waits What the first task waits for
+	Waits *RouteTurnWaits `json:"waits,omitempty"`
+
+	// With Who is at what it waits for
+	With []string `json:"with"`
+}
+
+// RouteTurnWaits What the first task waits for
+type RouteTurnWaits string
+
 // Rule defines model for Rule.
 type Rule struct {
 	Choices []RuleChoice `json:"choices"`
@@ -3594,6 +3723,20 @@ type Today struct {
 	Tiles  int        `json:"tiles"`
 }
 
+// TornSurface defines model for TornSurface.
+type TornSurface struct {
+	// Later Coats that are left after it
+	Later   int    `json:"later"`
+	Piece   string `json:"piece"`
+	Student string `json:"student"`
+
+	// Surface As it is called
+	Surface string `json:"surface"`
+
+	// Today Coats that fit into this lesson
+	Today int `json:"today"`
+}
+
 // Trust defines model for Trust.
 type Trust struct {
 	Authority *TrustAuthority `json:"authority,omitempty"`
@@ -3780,6 +3923,11 @@ type ChangeClassJSONBody struct {
 type ChooseJarsJSONBody struct {
 	Choices []string `json:"choices"`
 	Student string   `json:"student"`
+}
+
+// ReleaseExtrasJSONBody defines parameters for ReleaseExtras.
+type ReleaseExtrasJSONBody struct {
+	Released bool `json:"released"`
 }
 
 // SetSeatingJSONBody defines parameters for SetSeating.
@@ -4262,6 +4410,9 @@ type ChangeClassJSONRequestBody ChangeClassJSONBody
 // ChooseJarsJSONRequestBody defines body for ChooseJars for application/json ContentType.
 type ChooseJarsJSONRequestBody ChooseJarsJSONBody
 
+// ReleaseExtrasJSONRequestBody defines body for ReleaseExtras for application/json ContentType.
+type ReleaseExtrasJSONRequestBody ReleaseExtrasJSONBody
+
 // SetSeatingJSONRequestBody defines body for SetSeating for application/json ContentType.
 type SetSeatingJSONRequestBody SetSeatingJSONBody
 
@@ -4465,6 +4616,9 @@ type ServerInterface interface {
 	// ChooseJars What somebody of a class would like to work with, the best first.
 	// (PUT /classes/{id}/choices)
 	ChooseJars(c *gin.Context, id string)
+	// ReleaseExtras Tell a class that it may lay what is optional, or take that back: for all its assignments that run.
+	// (PUT /classes/{id}/extras)
+	ReleaseExtras(c *gin.Context, id string)
 	// GetSeating Who of a class works at which jar, and what each would like.
 	// (GET /classes/{id}/seating)
 	GetSeating(c *gin.Context, id string)
@@ -4597,6 +4751,9 @@ type ServerInterface interface {
 	// ListRemedies What would bring a piece back that is behind, each computed.
 	// (GET /lessons/{key}/remedies)
 	ListRemedies(c *gin.Context, key string, params ListRemediesParams)
+	// GetRoute What everybody does now and next in a lesson, who waits for what, who has nothing to do, and what will not be finished.
+	// (GET /lessons/{key}/route)
+	GetRoute(c *gin.Context, key string)
 	// ListTicks What is ticked on the lists of a lesson.
 	// (GET /lessons/{key}/ticks)
 	ListTicks(c *gin.Context, key string)
@@ -5178,6 +5335,31 @@ func (siw *ServerInterfaceWrapper) ChooseJars(c *gin.Context) {
 	}
 
 	siw.Handler.ChooseJars(c, id)
+}
+
+// ReleaseExtras operation middleware
+func (siw *ServerInterfaceWrapper) ReleaseExtras(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReleaseExtras(c, id)
 }
 
 // GetSeating operation middleware
@@ -6109,6 +6291,31 @@ func (siw *ServerInterfaceWrapper) ListRemedies(c *gin.Context) {
 	}
 
 	siw.Handler.ListRemedies(c, key, params)
+}
+
+// GetRoute operation middleware
+func (siw *ServerInterfaceWrapper) GetRoute(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "key" -------------
+	var key string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "key", c.Param("key"), &key, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter key: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRoute(c, key)
 }
 
 // ListTicks operation middleware
@@ -7910,11 +8117,13 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/timetable/calendar", wrapper.ImportCalendar)
 	router.GET(options.BaseURL+"/lessons", wrapper.ListLessons)
 	router.POST(options.BaseURL+"/lessons", wrapper.AddLesson)
+	router.PUT(options.BaseURL+"/classes/:id/extras", wrapper.ReleaseExtras)
 	router.GET(options.BaseURL+"/classes/:id/seating", wrapper.GetSeating)
 	router.PUT(options.BaseURL+"/classes/:id/seating", wrapper.SetSeating)
 	router.PUT(options.BaseURL+"/classes/:id/choices", wrapper.ChooseJars)
 	router.GET(options.BaseURL+"/lessons/around", wrapper.LessonsAround)
 	router.GET(options.BaseURL+"/lessons/:key/course", wrapper.GetCourse)
+	router.GET(options.BaseURL+"/lessons/:key/route", wrapper.GetRoute)
 	router.GET(options.BaseURL+"/lessons/:key/before", wrapper.GetBefore)
 	router.GET(options.BaseURL+"/lessons/:key/close", wrapper.GetClose)
 	router.GET(options.BaseURL+"/lessons/:key/ticks", wrapper.ListTicks)
@@ -8608,6 +8817,40 @@ type ChooseJarsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChooseJarsdefaultApplicationProblemPlusJSONResponse) VisitChooseJarsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReleaseExtrasRequestObject struct {
+	Id   string `json:"id"`
+	Body *ReleaseExtrasJSONRequestBody
+}
+
+type ReleaseExtrasResponseObject interface {
+	VisitReleaseExtrasResponse(w http.ResponseWriter) error
+}
+
+type ReleaseExtras204Response struct {
+}
+
+func (response ReleaseExtras204Response) VisitReleaseExtrasResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type ReleaseExtrasdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReleaseExtrasdefaultApplicationProblemPlusJSONResponse) VisitReleaseExtrasResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10327,6 +10570,45 @@ type ListRemediesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListRemediesdefaultApplicationProblemPlusJSONResponse) VisitListRemediesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRouteRequestObject struct {
+	Key string `json:"key"`
+}
+
+type GetRouteResponseObject interface {
+	VisitGetRouteResponse(w http.ResponseWriter) error
+}
+
+type GetRoute200JSONResponse LessonRoute
+
+func (response GetRoute200JSONResponse) VisitGetRouteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRoutedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRoutedefaultApplicationProblemPlusJSONResponse) VisitGetRouteResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -13418,6 +13700,9 @@ type StrictServerInterface interface {
 	// ChooseJars What somebody of a class would like to work with, the best first.
 	// (PUT /classes/{id}/choices)
 	ChooseJars(ctx context.Context, request ChooseJarsRequestObject) (ChooseJarsResponseObject, error)
+	// ReleaseExtras Tell a class that it may lay what is optional, or take that back: for all its assignments that run.
+	// (PUT /classes/{id}/extras)
+	ReleaseExtras(ctx context.Context, request ReleaseExtrasRequestObject) (ReleaseExtrasResponseObject, error)
 	// GetSeating Who of a class works at which jar, and what each would like.
 	// (GET /classes/{id}/seating)
 	GetSeating(ctx context.Context, request GetSeatingRequestObject) (GetSeatingResponseObject, error)
@@ -13550,6 +13835,9 @@ type StrictServerInterface interface {
 	// ListRemedies What would bring a piece back that is behind, each computed.
 	// (GET /lessons/{key}/remedies)
 	ListRemedies(ctx context.Context, request ListRemediesRequestObject) (ListRemediesResponseObject, error)
+	// GetRoute What everybody does now and next in a lesson, who waits for what, who has nothing to do, and what will not be finished.
+	// (GET /lessons/{key}/route)
+	GetRoute(ctx context.Context, request GetRouteRequestObject) (GetRouteResponseObject, error)
 	// ListTicks What is ticked on the lists of a lesson.
 	// (GET /lessons/{key}/ticks)
 	ListTicks(ctx context.Context, request ListTicksRequestObject) (ListTicksResponseObject, error)
@@ -14405,6 +14693,50 @@ func (sh *strictHandler) ChooseJars(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ChooseJarsResponseObject); ok {
 		if err := validResponse.VisitChooseJarsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReleaseExtras operation middleware
+func (sh *strictHandler) ReleaseExtras(ctx *gin.Context, id string) {
+	var request ReleaseExtrasRequestObject
+
+	request.Id = id
+
+	var body ReleaseExtrasJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReleaseExtras(ctx, request.(ReleaseExtrasRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReleaseExtras")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReleaseExtrasResponseObject); ok {
+		if err := validResponse.VisitReleaseExtrasResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -15898,6 +16230,32 @@ func (sh *strictHandler) ListRemedies(ctx *gin.Context, key string, params ListR
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListRemediesResponseObject); ok {
 		if err := validResponse.VisitListRemediesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetRoute operation middleware
+func (sh *strictHandler) GetRoute(ctx *gin.Context, key string) {
+	var request GetRouteRequestObject
+
+	request.Key = key
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRoute(ctx, request.(GetRouteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRoute")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetRouteResponseObject); ok {
+		if err := validResponse.VisitGetRouteResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -18379,468 +18737,480 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rktw2ti74Kog6J8LnzGZJJdnt3S390s3yRbI0Knk7JvZ4IpBJZCacJEEDYGVld/gtzpPMI8wDnGea",
-	"wFoLIJkJ8FKVVZK6d/9pq4pF4rKwsK7f94+zpSprVYnKmrMn/zjTwtSqMgL+8V6rRSFK959LVVlRWfef",
-	"vK4LueRWquphjU/82+9GVe53ZrkRJXf/9d+1WJ09OftvD9v3P8Tfmof+vX/++Wd2lguz1LJ2rzt7cvbr",
-	"hlu2E5VlO62qdcZkxVQlmBHu+0tx5v6E3uM+86xUDQ6r1qoW2koc+rKp4f/7b78seVEw9zumVuzbC1a+",
-	"YVaxWjWaqcaeZWd2X4uzJ2dVUy6EPvszO1sX/O/CvYl+Y6yW1dr9phAre/yJ8g1zv3DjthvBfuc6Y7uN",
-	"0IJJy6Rh20rtqtiHyqLzlfbHFS9jn/8zO9Pij0ZqkZ89+U8aJbwkw7n/Fj6hFr+LpXXvelbXWl3x4ni5",
-	"OMxkpXTp/uss51acW1mKdqDtvJcbXq1FbHVltYRp7rhhHL4l8rPsTFpRmlGZKHj1At7svkEf5VrzPayC",
-	"svFNMJbjb0TVlG4lmsoI4Ra4MwAtbKMr+E8cfN5ZnsSK4ovpy+2ko8tqjFxXpYjJ4UKaPxrxQlXx4S8L",
-	"bkzqN/v4L1LvyhtxvCcfN4IV3FiW8z1TFdtt5HLj9mjJK7YQDAQn74topSzIrqhyd0zcf1qhy5gsiCp3",
-	"yxVGs1CqELxyv3LCFB3nWrsNiv6NzKN/8TvXEXH7kWvjRlzyPWuMeMpEWds9WynNdk6LuHHD+ronumJ4",
-	"9P5DaSt5Lp7NOBEl11v3nyMi/pYec38huGk0nb08l25KvHjfE53226pZFCKmM45EMaEtsjN1JfTxEv5g",
-	"2YYbBrvIlGbSGloyaRjXy43EA3S8U7UUS9FdTVlZscZRaVEIblAuDr9n2i1hRgjcqSUvhZM0aRmvcvyZ",
-	"0yF2o5r1xqIQchsdiG6KmC76Xu1Yyas9g9/jyw1Tu8p9ZMNN+67OwI0qRXSRpAGxMrbJ3Y6y3UaxnTsw",
-	"y40yooJRu1PjHnJit9uogoQvOmgryrogxTVJO77YKLmMaMYDpSVBxdFnQRboHHYkjlQLKZKwk60Ud4bn",
-	"l5eOYGdrh/UgKfLINVMqUztVMzbhZ+2THWVY8us3olrbzdmTby6ytG7sPPfX7KSasqtl4jqy8+1HF0Mq",
-	"s//5n9VC5Xu2U3pr3OfhLOxZqbR4CrKrxVLpnBnL93GhOrGWHFvrkl//gM9+c3ER06Gfm07sCsVFdlbK",
-	"KuxTZHpdJXbSA9yu27cXkeN8fKp6Z8abOepa5mCCw6HMmyX895FVk51dn6/VOf0QRPhB54WdX5/LslYa",
-	"LRjuFuVMVFveGKvMw6XS4iGamG6Iz3Z8/95pjeMD7nY9ef9Ej90zVghjVOVVNMqi0/4bUeTMOJsyfQPF",
-	"bUL4m8m3N2n1uGUgbRH/yM7vyLAZiaNsP4IH48y/2b+nXaCYYn3Ol9umvp3VvtjbgyMkK/vtN9F7cJrP",
-	"QfcL3Mv49vjYqzxiFnM9/ey4VzzTgsdMtY2Q6419+3aicqi5Rj938offc21H790wCv+FDGeYWhCYzfF2",
-	"asFfvH08cSqqsYWsxOSpm0av+HLCvvoHszCg1DRgbY51QDlxRLvNfnw07qHMvTM6CLFSWrwBBRJZzx1a",
-	"DX2FA5rLgEHJuBbO7/c3uFaqnOqvtkowIpVLUFLJTysGD7AFDN99Wmq2ktpYtlRwniYN4Xte5e8aGx2A",
-	"KlQTMwcgviINK7jMfYwCFXDWt739A84OKbTg+X7qsHA7XsAIYmODi2T6IXzf2HeNfY23T0QBkH5JrbT7",
-	"vdvjzM9W6Vxo9w808OxG7EEOVsIuN9PjFQOL7w2xSe/5keuP6q2s8tib4iGmX/0eOZejbizTTvswfuS1",
-	"gznbXq92IwwZe8Jk8AQKnd3Iau0WK1ez/OQiHLxxeYC/V6qYu/EflSpG9S8NhKQhw5MfJM1/OHgxeDxp",
-	"edvDEtcwRTFstPDKiZSsuN6znRBb50cv90tQeQcxSVz53gJMt7IfR4xsUeVmgr9jrL/2DqfhrAUvLTnf",
-	"Z8w0yw3jhl387cmjv/S9mdibbaOruCuFS4FvhuXI2COneJ5l7IKJK0Gr9ZSRIwVelzMB8aOydHbu42/B",
-	"Tsd/XMRMFfeOPKbmH7G3qnIvtYr9O7ts3H8/ZRfu4HMckPtcjs5U+OC/D3/vQOz8hoYVph1JCJLaJc6y",
-	"2aidYQv3BIjTldAFrzPW1G70nKF54YZelowv1JVAh5MvIlK2wtGNaC9xDU4O3018sqk/qknX+sESwd9F",
-	"16NQyy3GpA5u7YVqbNfV8bHtELa4EhriGsrJSq736OjgKYa9UMutD2xEAr14/rWZE+FbqlyMu7LWCv3C",
-	"PemO5l6krl/OCqW2bKca5+AIa93hqBRqYVEYwRbC/SdkQECmcCFAWTvttuayik5sJTHmGg0tlO6EXQmt",
-	"m0LgOTt2qozl69GJXsJDgyal85Cv4y7Vjk+w+mC9s44pCq/DP/ajzEhUjqSr7/SC7fLAi9scjxetHje0",
-	"5+o6EhesWC2vRWG8mtuK2rJaLm2jRcZWWpV4TFXN6KbpS/ommvDZRX96Hf3pPvLTg5W8PnOPuddmZ5v4",
-	"SVTXHwTPKVjTH6I75XbVFIkQf8HX0+/z7wq+jrtw1xOVUMEXY09+4Ls3fAHCuYTzeLxv//t/vXp8cXEB",
-	"ZwE2aKGuR/WY+zQOtX2zX4CsXabY+r7ghahyHlF1cPtMjiDRa17iqh2uIgyh/7ZR+82JaPz2RruQ7uSh",
-	"BJBV8S+pfMoxx8eyM7qGaQ5Di/gSX3u4jons4EYVMk/k0dCCm77+HTP2YBlVnic0PfgbeQ4LKQ1b8qIQ",
-	"OfhZG7VzrpVuKhNdVt6sNzaaiyikMN6X6e9KNz45Ypf1bK6OicYN5QBxqGdjWdIcswTwuXa5cUnCLNq1",
-	"HtrZH1pt3LcH8mi8HLfDWU1G5pRH0qIW3MZzO1C1kArnLkRRpG7r9qXTYkbOYYh55LxaCljT5FQgJIFW",
-	"AX4UXfJcYUaWbwWrC94Nh3bmhy7HmA6BhzonP3Viph+L72nPY+6hMjY920OHFKcPUi1LAbYtJCfxHlWU",
-	"lXELgo4r/bpSNhnDnK9cf+Zlsv7ADHjibnMqpuxG6J00zjznFZ2knZbWQkXCdMUc1aqR8Ks56+yYH6UX",
-	"54yOTlf2vJyQBMCXaKPaIzJ0Sn+m0HDEs40tjzI+vGRCpKWbgqrANP0qqgO9GB7pMIzXqBWlWfNUQkxc",
-	"+aqmY/FAW3qy/V/wOU/7+PmBt20wPgOjgilMVLIUaKfpZMEPgEH5fG9806pc+suxv2MhezIYgfHxTePs",
-	"4eMZXTj39BHlmKcFe2Peby34FhPs0naikODmGDvj4KRyLzB6HEJ8mWg8h4uU9GGuJ0a49zdxmcnVQcN9",
-	"xLmBKT7wE5jj3ODi/AnT17EMjRq1yp1X9Gd2tpUYgQ3+uhbgcGwk2AaLgi+3UW+1iFsoNbfLzVdYrPHm",
-	"/3gKh6YxDS+gELCpnD5hhkOtQwjcPLq46IRuHo2tMZr8MPK4ROg8VcOwVDwWS7t4gimEpggBtY1qjOgN",
-	"8vFYOGupKnEY0XsciwvmAh2KY62Xi8pIGzls64flm6fs4gkpXbYTcr0ROYYCjoW0u7QX0XG3cp7L+kV8",
-	"WUIdzkI3xn0Nlg92Mpc1lBk5tSiXW8YNjI4b3O2RQT0eH9LL0ZWY+K1JC3AplorCsYPjHnvVSqnecVoW",
-	"XJZwS1Sqisez/AkcE5obVkJMDhLqpqpEQixNIXNKVh5LyIpT7dlG1oZZza9EQaJqQ8XswKp+PbpBIGLx",
-	"ke14v7TijEoU4ecZVXDGC0ajiuOl82IjeoPU7HFFHBj1jJeqWqMvxnVunrJSGgNhQCjNrBQcGipGcjuZ",
-	"R+3eyUnVlN57I1b2XTMwgRt+E/584BLGAplkpcDxvm0Ev9rHrhC53EJkh1fkKqwbZy9WrG50rUy8nEQL",
-	"I00q2bYVogbPeIEy4UVlx6/BDrPiOnowjeUoddMiDHxPpeAh6ePU3KFz0Im6DmePknl9mgWOLroZ3p4/",
-	"LFCgitBEjST6+05UsWwN0jwY1sbqznTx2m0rA6eXSW/gHopFyS0Wiq5klctqTQ6pxANaGe+Hm43aTQ0G",
-	"9FMChxt5qmpnXhTz0rZ8T8HeY02MVzHoYrionZuy2KNB7gbGcq3qWuQZWGDM3TzFfsgHSpVbTffNL6l0",
-	"alLxK/lK/RLX8MmenIV0MElE8iC8UA2N99ASbObMA14zQw6mVWH1Zo0DSkxkn+pOOJaE79zbmaqWIvNF",
-	"KpCFexrSVP5SwswSVm6SKVmD0LvX/D//7T8vzv/Gz1e//ePbP//7UF4tenzj0pz3Swy76YgZmc+NslbE",
-	"9P1HMNzhl8wNwtclavAGsptuEyW0wkZVFLvBUfix0+ziG6hMutJpYaiCcboWWNDVFLnuygYmXwoGD2W3",
-	"r9egnGtU7fy6ERXzv2ZNzRZiLSEsPi3akpOm778V/BEKqTpRPS54ippPK1nJ+P2AwSyslmfOp3X3nFOS",
-	"oU57lhLe8OIqFlI8HPdCrBsMe3I4cBajXtPLlIqVe+UpyncoLx+5l0IxHVxKGcu1FDlW1mm2dJKbs6p/",
-	"bY4ukLt0q9hGHK6QU09GiIoiSJTD2HHDai1qrkX+lF30FZb/RS8N3pGCprLOiEyldegt+EwGehITiaIo",
-	"ICi9xntn+mR3wo5InFvdnaD4mBtf4aZU3Tw6Fg5BOJmkE4Js0tFqt6JzPHDImdc8KBydhYursCYZRCe/",
-	"BvZRVYzjtNlO2o0TIw4ez1O0Q6TBFkv3C2pX8z5iIiw92jcyub9kOMiBNlMhBXVwyIqMs+CpfnMxHgKC",
-	"OpboxaT5juHvUf6hFsawUhkbiqci1++z8++SN7Bv0xubeqRqc3rt2rEbE3WeFbepIveDTlOnzNWKcQYp",
-	"YworTb4xFvsZr4zcN7sKi6H6b3gHfyzrJ5DcXXHNcuo324nKZvHarQlB5JUo7GhthXumawIduWfQU203",
-	"WjXrjS/9FE98x6eQdiM028na6e3VilVKU1LL6QTnAnBmCllHnbd0j/QmXvNGvaa+hpVjdLDjWPt/5/BF",
-	"Uys0vhbK2iIeA0sY0dHcPESZC16xXAkagdmGBASkpSzbi3iJlKp+FTa9xKqCkj0wDKxPDxori4LtEm/U",
-	"UUMUxKn/GrAFMM5cc02/kP71VjH0eiY4DLhjvyUO4XdKiyWPDepA0/GoYZWxFWgoWXqH+ipSpki39vE3",
-	"nu9xhm6DeIE30LGa3Mj1Jh6N6hR2HHg1WpVwNmEGRS8P7dteqfhdcOoXj7xe7WLfPVjlMD38AxrvSCWE",
-	"qlaNiWaiwrk+0g6y+rgRP/LIhfGskFvRwyHgIDXObIDTnz/FakOoUsHzz/dMq6bKE5Kf6C12fxv9DYWO",
-	"h3MxuMP4EvyT1h0Ks4uvVxT6Yag1eU594zEgwLrTL5sYkDbi0opIrxY4NTPatUABRv1fWScSPwq/1CYO",
-	"sMqd7jGRw/Cdincq1Wnm3+LtqdNHmVb88RT4OzxrvqL3+K/sJnZdyOUGNSFYVYZ1ykKPdljV2DeayEK0",
-	"sdOj5Py8widFlRZuV3HVOt+OCodWxoj8oyyiUe5lvG9yGa9M+qB27k7W00OR77Vaa16W4kWqQCkdiima",
-	"8qBQbl48+6i85eDfWu3u7vXxQIyfFH3cLzS5QNH9a/SVSAVNSaa9QU6NrPun6JgwVRV7LGRyy1qbY0/F",
-	"OxbTIoluKCmvXhgrS27FzNe9oj+Lxirorj04MhYdD6PgQo2eRvTLokcx2g7xzLq7t30p2Rno7/IKbynC",
-	"YoEbvE3zGCvqw6SZN5C6LuLxIOlvIj4BbJYzrNx9xCoszDj0tztvOkrVUAnTsC7xIzOYHEFZ6G5kO8Sk",
-	"YMZ9JyeDlxs6XcdbEKQuWh8VcySeoQBTx4q0HQti6YbBrDtGqe6CqZXeR0cWFwSrr9s5+VEmFyXIdHRh",
-	"EsouuSTTNpMyD/BwdGC+TjOuRnK+N+iGtlWQttHYFHRsREcLuJ/5wl6o9X0GHg1nL/kearXG8CkK+uU/",
-	"5rRhkWMZmxdWJzLITTBu2E5ARCResxw9hq9CtxjjzqZ9Cv8NrWTPIRxmFFMVdJLBp0I0Er4JiQxUvgAk",
-	"ttwoVTDqDHNLTse6k/6H1/uy9FGkKD/usHSxbX8pLJfFzJ7vdgMuxktQnH2XKDBYg03vFCE8xOifFsv8",
-	"oRPUeQR9w6ebWNGqTPWZz6mSkXkkbDRSfXKL2pZvx9+OvtZYIGvYpoxDK72BeNKVwMIW3AHo8mKFsExW",
-	"ViV7sNTKxvfR7R4kgBcFdLpFzpC6/T4NJBhhM2DVJtUlktDfrCzxpVo2pahssi9gqKCf9yDZjqM/7e/b",
-	"6ErJczErkw1lAZHec6gW2EHwnjLP7uiRI34ACtVLOpQcW9AjhggBTwXV5gTp4I03zAP4dQybjNPqjieq",
-	"0DBKmsCBSRaE9xCHBtytGxknRUHRnDIe7owemYLHy35E1fbQh7cSMMLkSHOh1DYlo0msnAFkG/HHRAiX",
-	"IVAbcoJNNPRGQjCjVyEBkTMVCCccCALECaNrLWEqdKfFbKNDbjmisqn5LtrOuMRC6Tl9Ibg0CeCJKPTc",
-	"eyXdUaW44o4XBSVrMMVVNyTxk2EmCpFGvplYiF7whSjmuNYLUQwBUkzBm9nweoYTeukej8qXs4G/I0N3",
-	"Cv6Xe35iszo9/X9NfVjVU6FtZI429Nzif2oUdl/ybwlbHUbbXZR2wmHJw3ZnrcC38ho9ME1cB+5Z3his",
-	"OaOkJinvPbQKFqpaY/02dw9ZK/RxaIObbdyThIgedDOqLszME2ZUKSDB7pwo58mD10+heR/VjOhTWaUS",
-	"9uikKuYeYbuNBHBGwZ3Z3rPCuvBe+2jHN3ezb4wYDRAibhFOPrbkr7iNJT+oV99diyZkwQ1fiSch902x",
-	"gAy7OKEcAWuyMNZE7TTUPUM54T5AUxvvmK7m0/V80TatX6ncAkfWjjoKwDYfmYpuqaGwyKsrZzzGiqUA",
-	"PiFuNq7F28u4c46yvkaXMRdXEvZlBxnDxT6giy4LtdwybtlC2Q0DNJDs+L4edqZ9MHhW30ieDrcvEPsg",
-	"RMM8CETejwYMImpGX7ySULKFRinJqkRDmsFZhpwqlMdQfdQInMzS+1LeGRdXkEJb8AKyltxpxaIp62jq",
-	"Itn50mbmA+TlolluhfU9MBlbPyzf3L4LBMTiWcLnwN9+ZVBGnjDOCFv6NmVuYKcCpG1di+oQyVlUVmiR",
-	"M76yQu+4zudU1fkqh9utyZzqhZBOGpPKaFmBO6WUMfd2+lNfWhDKv4I+ogay2xYcpMMNfx0IZhym6AzC",
-	"Vi0wFeprWdyqZGe8MjsM/TlvDBFvwDsDsC5qW8jOaiGKTnpvqTn8R85LTFtqUXOpocuXa9vRnU4gMONb",
-	"KVKrvruEG5nj35oGsR59tRdJLoGduLcpyPEXgl+JgLjeQetZbgSUll2pBiZBFXiEMAxWzFZgDRnq5+xM",
-	"1bLCrsY/Gl64gx1tIpQJBYW1NrzKEVjpCYrA5DKcOTLuPbm2yivai9jNUq7iOqKt93AiWivoKl/BVb+G",
-	"YuQKSuL6mvTb2BGpCZtxalEJouFBgYA0jAr/Aqh+XcMuFgpFkaxUTWYprCf2nUNCEnC0f0sMyvRXarQe",
-	"rt4obIcfUwrBbR59sCBrw0/PwxtiGmbpVi7azTPeCHcJKwKe+mm6AX2JzEwTwmy4jh8LtzdYoVY2y433",
-	"UlvLami0Y2PdULIvItcB9N2tNWGXXCfin7Wa0x1SK3sIR32Lnqmh6EhrRgSfXvqqL9RyNyiN/DYyWt93",
-	"3ot5X8Te426Bo4bhqD64EjqXSxu9fSyXWO1E5xpPcVNBZfB4AgQuUgoNH4KuRaPDO6W3Dy7xJpkeGnZ/",
-	"Bd/+jjdFfyKa/x2JPmA+/ErJfBoWNr7qZjDY34n+KJxp0VGK2HE6MgpYCehYrAREwW6yHFIU+SutVQxh",
-	"KqSdIlhxosjHfS58LPNvinla32HDXKxBai5qXsn331Ph02G4wJkcPtKwZwvBNjLPqeqfD3AtlB4kM6KV",
-	"oOfUI8/wraCI3R5bF6B428d+pwbsUkwNGSnK28Lbx7C61o0W7iLfSELHCWxJkd0y4kpocpMGFat/Dsvm",
-	"qnxC2RzKwVCdVQsuRut6SKiAmC4+WjxDOz8rCn+NhdZNHwxRq3kh7XnYhR0w+FgQpCtTkqCCniIucZ91",
-	"h0JomP43S43lo169YLdudmYlMnLggYSexjbZ1RJ2eBRMX3CaddBKa18LBoiKkI4H4NwRZYXDe/DrbOoA",
-	"/EOk+4qhPHpJ6wI+dtIAPexHj5dfUmzFa4y4YtLGXlpRm1RVoVp1YJCNexJXvxI7QAOHXJvvgpmS4br0",
-	"sUvM+A0ppqWKtTY863iwar1OZOTjPcIfUZwM4+x3rodZE46HHVxjq1q+k8hLYiC4bTOtP7kwu+imFDxy",
-	"Vazop8eWkqAk68g15f7ePx39rFL5G/IVDyvREXBjknrHsO30Jt5kki+doItZV0dZMxh0fJ66/EnGOBeS",
-	"hFxd4pVpbe34BzPCxMfV8WUniuu/n5rP284A43Mat7c/Dzaa+DqMLEBTJaqGc1FY/iraFrCRPdnqulcb",
-	"pe1Aah7DuJUQuQloe+7OgZ5XMzM1PA5JCDNzV6jS+YRzDq/M/Mz9n/lZ0bxjy/jaxxZPxEgV7wT8iK0W",
-	"hF6FlhkA2aSwodKh/Dkt8fPBoH6NB8Kh3GEgGn5XyE+TP/Zy7oR2GCA38FHoxVIz5zcI7HT8B1gXM5g8",
-	"zEIuDyC+IaTnrMBK7Y5hf/y1HG3eBAEbWAwQM1ZQUSkkWVMNVTfAnfJKJmmFUHzYC33Jt8KdDUhPR80T",
-	"WV2C3RoVZh89j5SsXokiBU/4lID1Lwhw0qYpWAsZcyx6G4e4vabT6du14XfcCr3HxKxEaz1WETSwYb9z",
-	"Dejw7t1b0S9LtWiqmz8a5FzC3ER2hhIf3aFSXot8FpWl+4PnqfO12yhmrNTYOj9cv1UWA9NcNUUBc92o",
-	"IjdPp2zOUBneUgx0mYLzGurviOPnNihnfPdLFRoboul7wMbZkQ/abifTfPeE0ERCIzcclEo0VvOCEXZi",
-	"rEd0KevplFkf4PE4d9UITpsY1uY7pbeeM0kC6YyqluJQbaFwcNNRQqYH/dSNVQMDwrjG3BN1J/knJIfd",
-	"L8vCfxnEOBo/mAtDh03c3DmHombkLU8pf6q14OMxE3wqRmS8dvrYhxGzM4DUAC/YqZjoYQ8Yd/2ZvcVw",
-	"mb0ZLtqOJy8YQqNaK6aqvqaaip+XRsihcDJ2g3q4nBUuib8kgiC3lYJ0IRIRNt4LWeByhvuqs6QCnGQa",
-	"J52wsHNJI/KFL1K4sxauVFtlgvQbv5wabxpzJ9RZIbbDETpOvNdk2j1i1dRnD12igEsdnVAj8ygmazXD",
-	"fYWXACV3tA3ySujZ77qK93/5GN2st1HV/J9xTtWZL3MebexVlA6a+bb/oCTSWE15eHtYTz/49jD7tUlu",
-	"sydNP9hqURjZJArDk6B/K77RotoIaSf07hNqnP9S768HRpvQCrepaEoFvwasoYn0OpivbAMwECF2f5uc",
-	"YKqDKWmVzx78YVskXgG9MSZH95bibAeVjvPX74oXjZggJPjc1OH9R5t9vfUI68Aid3xbnzLLO1GW/Cej",
-	"0hRGG1uZgE12tCppXIF0b0QcRQUMFTRVR4FSJnVN3KTToc1q+CsbBhtfE6SVnM6sPNAtUis76hf5/FsP",
-	"H42K4+ZRJUMpVfJzBr1/ZqSd980hCuZ9vGgdNxvdBBD/CYAOo0TNvlQMVjW1dbEoLUV3759IwH94FpcA",
-	"zeJmPXvfcwzH9xdA5skKYuC0wGwt+MxGRUMJokqgOLk7wh3vznsgMYhl7219F9U+YqVj1HeKp3xjuRhK",
-	"R8KgonJAdRWT8oUvsBHOp4J5UXhyE0D77icP75fB8FQ4OlMXlxxAWt4DuJ0hmpPvRVGn7ZI2fy4LskjV",
-	"VmLqu5c37l4lS6XzVN/eJLRzMl6wCyS8Lz76azpac2D7vpfGKr1/VVm9vy0xfFQzJfKZSWsvWTPRVLny",
-	"V8PxYrrfVtHfDRSZEeV8Kyz0ls7HoivdssHFXdsxaIQEf0LC+R1+W9Ltpc/EJjBKkTaT9oybGe4kfvyZ",
-	"ibqTCMmSGIOXmcGOQ2nsT8SCXYndiwhV8mi6UYtVY0Q+I0i6agwvJiESja/MB7WLQ8CUU9wJL9mhGTtw",
-	"d9HK0pvaWdIg03LyDBsHjqUl/Pz4PvUYmGQFIXQIwu48xd/80Qjj/oDq7pyRlFFyB8ylsTpUb8ceoSfi",
-	"sEz8E/GY+CQkPsTIokkPrJbZJul6tdoxd1bQwAAwJ6xg5kvAI+IVM3z/BNIjYHv6Lhy1gn5qA6E2wsrB",
-	"Qns3KTDCNxwwgyMIial9ehZgCtfySlRdTPY2AK5qUcW0PTYezBDrd6soOLNWEDGOlC/BzHwLw0qL6KWT",
-	"2LqppgLuKSl/tRrY1nerlD16axMw/dEPOLsDAzDwSXmLZPSI/3ZXK0djGZjIj1w/b/K1iINKyTLO9gfF",
-	"jUTZKO3UktkfuX7h3hmnqBURKSvfoG6oiF2kEpHEOXiV24qQosZ9rAEUWxlH52ZrJYzHqM4Crys0VgDb",
-	"YTEDPn9oFbaittFVAMrphdirKuQbsfSk1sptpfmKGauV2xS3NdMWwjf5H32txRK9/Wonw1uV4AOAuL/z",
-	"to8Van6eIC0JlFCICuA+3PgzgnaCdyHaqU+4evrEqbvys+DR4D6o2NgyYT9sUYASDuvvbs+iIC6Z6Zuh",
-	"hRH6akZ240euP+DfRM2RePVXGLXGOi/fGDgv4OCjWxQIpDsIhLet0CL1gaeqM7925xP6KEXIl6j+gIRu",
-	"UxTp+o9oY9P5o9iJoKKNExRjxJGjOaWs2e+NsUSVEGlluF1JRZjvXybAid2oqmLM+LtpccFFtJSgpX8b",
-	"7Y+/dXb9z4RMgsY+NrF78FMxuoHboiOhKEzQH0NRnInQPb3+Ah8O9aGpEJ8pi9TBTRDiJQIP6Ws4YbfJ",
-	"ylgqtYgWYxIUFwK0cndxQf1Z4W6EpmYbUeQj19n03Ez8TvADCRkIdyrrxrLQKxav05+u9HtoXANApDPw",
-	"TLIzIytUARNT/ukIkJXF9Pc4O6aXwFKV5aWsuEXEinb/JrYmHlxL8H4/u4C6CuEkurEGIL69PTBQiz2F",
-	"0mEGU5W3gG9lwSYF1pdoH4MNQs13B/EHOYhIQRExFji8hm1iGDrDtgHVcQfaK1/PDbNNLLw3a2JdAHMU",
-	"xkTdGROlkqq/UkO89BdcvBFytPfY/3kX+XP4bku1VKVKgn7k+qN6G20Q4f3EsdmgkWos5E6ovRXLyCpE",
-	"lCgwq4kMT1GbJ1nN7tTazLx3wVOp38m1m9OYSnuVaFiCxiFdhuF8GHp0bZWM4Q1N2fnFlIcAwr/bcUxg",
-	"GoCBkZ1piRD/ANEMZSsTmre5032eHmBShhBmebP84E8yFr0u5/EoPitTRIrYaTD9TT9J+xxwX2KBByqH",
-	"j0ERY4sM2qjgeHLfeYpelPtbBpsjTEbOp6qcD67UVMcz9KvFom/zjIOfpE0aBtguOuNNH5oYHOGhUNGW",
-	"tlvSMRR9h2qyhS1sy7HJmGTFaJfkAIwR2dMQJ03gPpyNalGPBjRgCIRFHZLnaNGs6ccFKBRwB6I/mjCR",
-	"qXaKFABxb+Do+kkNXhtw/Oq8j4IxOoC76o6MyR/MKrGTINRHGzkKeTc8NLo/kkjwb/giUg/ww6s3z56z",
-	"psqFZi+//ctxVuAAGe6vvdjF479GzMLF/D8p+n8yDzHa2Uh4rYzcJxiQe+AWYs59Qgx5f+IaiiIWElrZ",
-	"UQKY+y3GaWvAsBgnJZCxG/cN9Uvd5Mp9w419Q+GrkxcJFLw2cZbMPfazAWyi0Gzpz2O0SG0+2s8Avs8Q",
-	"8s3USkZfYBA/tvvB8v84amMUBWwqYKG7M7ptjYYp3YcufEqwH/pKUPPpMJTT4wd/GcMyRJqp/rheSuT+",
-	"rpT1bZ3R6MUYRSJmiCBwKMtjvsS1cnbTHQC1pQAGR1gCOmBeQ5SPABGK6dcNgubcDvrL11gdYHQjH/eu",
-	"i18Bx/0rQ4Ccnsqq4DLPOvgWC+Fu6YuurLC6sQaFbMkr2FYBaWqMg4VmroVwk+sFXf82zglC7Ujj0I/z",
-	"GltiQE54Km8G5AR/m2bmMiIePc19WDPSljs9vOMDMJEionpCdQPFUWCUHjY6zYqT4g8nxu3pxYQ3Kc/J",
-	"KQQfo5yLv0H2+Owa03B3C6o8J8DJXp0Mr5apoGB2thUxyleLbDGCGV4K3ykO7YP08mhwYsiyp4VB9hkI",
-	"3gNQds/p6LxNJVYETvH07TDW4yqOFCVCc2mOzXD0R7T82VlgXcePd/GCcNawHzTotHClsnQxkZmOkvf4",
-	"Ii1PY1V7XrxGsIdlZF9BDnotrUaVpBudlswY0L8jLZnbHXcxqxWxadKUnzKQXJ/CWgBD1oZfiX6Rshfv",
-	"eYLtRagPFTgoI4PrcOhemaGtDkzV8WjnrfRi0vmaHuyLx7Y/QrE58ZeF4Ewb5u7ywZ5ls0OFQ8vVaBO7",
-	"YaAoPdJKjhS4G24YZ4C8ykps5ZngowRzdLAJtcv1C38UD1x0gyhOs3kWeCYrJnhrhhDWWEaou1CVcoid",
-	"N06at26bVgcbEumxwPg7WmKKTw0xBH9sJ9HOltjvAePTmVMSQUxmlZG03z4KgciqsSIxFrffIbxCT3oy",
-	"xBZvvUPKPyshPI031D1OohtzvGoRcwCxm95YXC7MZxdIA8edMyOMzNGwR91IGIZZh3l5Uo+9EHlgAR4i",
-	"e/b94cfSt+M+bnYQiCGSSbWizDGEu6Rp26NHLLPwXIvAF0Kg9NF29zPSAuEM+pXtTXKo1Rsl7COZ3Kdv",
-	"B4inaw6vCwuHHXKpCfg3HKd5pr3WO7REnXeTOJlAxVRRyZ2skGYcyPoy1tTA06ka7Uu/dlT5dYpTWlFu",
-	"+3hQ7jcwqDAEZDu/7QfVbuofH4YdsSqWFjK6BdLYF8B/G+maEftEVZ5INsSkGEB4t0poQooYzVPKx9MH",
-	"U+P/LuqsxaiKx7oOaCWitXJC2AHkSKCids9ArY7T1cSIW8itKPYZRjku4qAn8HezBnoJwxlLveCgwwda",
-	"puPUSv501CeFXHNEtWp8AYXpYI9qwXPwEmImqXtpvALac1nPaOmIkgQ7gwhROmCWR9HF4VYAHEZqOS79",
-	"pvfHvsEZj0iDdlYlVvxjmQQs/aAgdDj/UjCDscBh76rCzwQrTBrkpMHszFbsTeYU07L/GCzd8dDa1Uhb",
-	"4HOaY7w0jMktmdB+nduFGehzeaN4HgcDSbsfc3omk5ieuZjzmnS1WCDiSdcC+iYTq9SWqSrzohZsiWmt",
-	"Tk2ROGERc3D0VDZVoXg+Zy0HOEUJbaOtI8TV7a5OfO/Xv/JAGHxb3HHoH57ZXj+t4QLf3MXFzQcbL94g",
-	"6O9xMhI14TSJu4mNH9voHa7wjNPe7srogQdl3DGJ6VOxRXnbwrfGAm8Gmo6ci0aw7cwtE7qhENsGlrmF",
-	"sDtBYJAddOljYvBBzNexmNXR2OdiALXwP8OUFr8rOcPSgaKd3jv/miCeaPSk26hLOnyEcTue0vQ7erOk",
-	"5ltutbwesDAOUibcCHchLrgRxHZtVQ1XJATMp4EewzdfiKJIQnbNUqOxnIcZNE86IziaeeAinnbgMaTx",
-	"7krogtcp6N45fKFtBmVsot6GxBEn5ulV82EZ8NJ6mqHzBXJmuQN77hGb3H8jrA0sp/95g3CN57280rnB",
-	"zcd/lLzah3+sBCLj5ELje45/gO0DnZ9Q6bD7xbnHN4V/LBBeDpGeVkqvlbXwaKXOKXvj/u8c00nZmWrs",
-	"uVqde/x+IzgWtlgrzguo6wN4wnMAJIQKF8HdUTpfFRwRkPMcq5h5Ic5VdZ5jTYzZ8aJQO+JJ2Z03lRHt",
-	"czRKVdfKSCvONw2CdFFfRKXsefvnMG3iBguwCrqpDC0+oFOcy8rv0YLn5+SPZmcFt+IaQh/XqAAIf4/Q",
-	"+HJZu9W1iCh/7ruGMIjiL7xF0SCmmBAWX2IELwOo2HmhDEZLCtXosLmqEufOmvKoZCI/L7GAslLnV+Tz",
-	"VOqcsBBpf8z5Xlj6RcErsljOSaZaAQp0avhvbqzme+rpPFf6nPxyNymPEUyLca4qWuKFezPyu+W8rNvS",
-	"Wk/kBhQ7XNvO5zxJG0e8pUqdB8PqSujzpgLqNUwlwE+oaMP/s+0nd8veex5+EB6Hfx0/XeC+wT9rSinB",
-	"PzYgC7ne0zbDKuZ6f+5pwjBC7DbGboQOp7OpKOJKec1zH8NpB4bmZ6d+3KpzuxHnZCxPJLJ4gabYDXgs",
-	"srO3LahPLNZ2HCcCRq6A/g2EvgwQdSU2iyJRtDTED+37tzirCy4rRlg+1IQzKQHQpBDgc7HyDEoTXnSA",
-	"JH+UU42UDxKj+oSXl2ryowM9N2imxCerWsbvo7Y7gN5FEiAsigBQN/hxxWSVg56a4xbF+oTLso+Jywo0",
-	"H6dFw+gs+y3zq0sr15l8QDeFUfj9b+efDMi+VbkoxuFzKieyC9Vo4oOEwQiuCyni4HHBcZrgeSSwuGAM",
-	"sTH/7NPw/TF3AEAOyrb5csNkBXkbz42Uedh1CNvM2ugQIptqH/0sdpdUozoav2vDb8cwAJ0VELsPbUgq",
-	"UYp2TJDkYz+WL7c9sSzEyjLk35xRwLYq+DqZ0n88P6W/4cWqF4sslcKjgo5JHIUeAZQmJIQLrLgdYb6f",
-	"RTpplngnAK32UDGXanSfdBI+sda89qpgQjsbrE94WUIuLtva6TiEYG9OE3GOYg/GI3jwlfjQroGMaQAb",
-	"bXpPoY1UF77ntiW09PRZKdTAEZoRIqdU1PQTm8+7PH/J9zEIlJzvMX3sbGLGTSgRAfILKG5UGhxSqAWh",
-	"iB5ak4fpsGJG6OA5OafD7JJT62amol1FgfB/QKj2yAQj8YNGV/2mt2/Hagt3QmwJyiv81b/PapSDVYhu",
-	"a2w6Ps7kNtAXW6pd5RPZbna9Lunjg/c5sA8Rkd+EobRcfmPRnIJXD97tZjaEFQTw9p677bi0HJd5IlDP",
-	"ADLuvAj/QFQ6vComIu9b1X2rXDu6AfEUz9y572RuNxMKRruThHgB/mEYzPB8kzYHuLSDmAZc51T2BgTf",
-	"xlLpEGKLdZjZAdMGi1wCQn2hFHp+08D1uc4RdCBivDlLhxB2J7/sDf1N9HVXIhZz/ElWOWg+oG0num1n",
-	"bzmT7gkDbpqvoxlB6HONVWHBz50Zi04jrmgh43Q+IUU7+fJQ1353JwMI+N01fn+XvIKoOxWT52r00NH6",
-	"hWm3G5R5oQo1AZG0c0dIE914SFk/+Uwi+3wcLrGutbpCR3OwS88/96ePzkQbZAhkAjCkiNc9WiWRjcGJ",
-	"8B3fDyC1uGursaHgKkWAs+BVjsQoEy6WRaGW2zk8Cc/xD6Kti6oSL/U+vuZp03BZJMhYff73qFXD3dJY",
-	"y4V9EnGYXMLrH3YSqKfqTx+XSxyNhVZbgWkobqBrBqGI48XleYPBkMHsUIOlmivkXJ6+AZ6kOdbq7Mty",
-	"p52QlYx2h3pa5rqxTFZWQdEqj/cHQYB3xiLDrr2JtqWGwjB3RTAqw3fvZwD2jBuOqUB/x0AqXVqmVisG",
-	"KCCI3LiSCByNkOEAMkR0X2zJS+Eej05mw3Vp0iZjj+Itw0sPoclLUeUid36AtEYUqy6S4xH326RNBvzt",
-	"yA5vRBHjwMXYfcYQETlzQrp5wjxaMcQfYTX9abl1Z3GCttbJCjR42SceYK6lcCaxQjpaWMdDtB4CzZ41",
-	"wIJKRyL8bDx/E9oao/Rt3ymdhAptpdBTVZWI7HqCpmgf84+eAQi9t0XLTtcQU3Kklu/avhhSklDTiLue",
-	"BbxSJJFSjPicEr0IMytJVC0rMv1PUR1zgnIY3yWRQCjDZcZbFXsHZMX4ygoNbXJO38eNOmRCnLk8YyBs",
-	"iD8J+exQuc5ElRt3inm+z5yTmjnbzPY5FzzluB2jxYMR/LqJ37R1Y58NMUwAibXTzXUTtWv+aHhB/a/H",
-	"K0a//JiKAGlxJQ3JTpRbwHmZT9lFWB8kpaxS/JdG/DFwuyDBAASXJBVfZaAgISmFTLlOdfTQL2Vlv/0m",
-	"/jHv+A064fDQAJGHO5gLxXXOlGZmI4oVzjPRIzYDsb+Dv3DYAWzqgu+Zh3Ea4uef1tGNf3AJAH3RQgQb",
-	"6+L5GW9k2Og+Pt1xpHAt3KrEAnVeW+PRxi4XAh0EjVcDDl8coQ2S4O9FtZQpVEa6AAopCM+BsxqeRzWd",
-	"a76jljCnsZ39/ZXz5yqRsbKMMCpCFRO1KqX7oY9sdV+tN93Cayq3vSn6g0FCQGmcPYO1XQFr8ZgNkEy6",
-	"PEE71FadHXyFfhOKIOGIcyh5dVpOS6q8XWt+heX/YPUi7S02BuTCbBGddeWbkyLxRYk4M0OS+6t7Jhpe",
-	"8b1jUeDEI7CSJZIRUa1KuJxDYYRnwnAKqqP2Omet4491PIPg0qHJ3vFfu3erv2Q6qt7bi51by1/uScc7",
-	"2dwmNrKKg54CorpToaXSoqWl9P1XkJGCeBE0Vq6Ujh7DtIOYR02ctsWLrm20b+C2QtdBk2eeYV25M4Sh",
-	"Rvop4wY1BXZyOstTt+PtH9N+91ukgrsZanLJ+R5CAn5oS161NvDZQI/rtPNdcBvTh5dW1BBfgt+ztm8p",
-	"VrU+n43KvT2KQdlvq5oWlANxg2xSOj+bADxM0Uk1lYmSaf/chiapMOWJj924fbGiiHFZz6WX8jqDRkHi",
-	"m/kD5NfPb17yIKZo+sZRqaDbFADcTwBHxccpP55zpPtw9+CElMRLeoxw8OaXvk5DePNuO1R3AbWUc9iP",
-	"4d2QmkI1duOR3qau2ituRWJAOg6JuOFVoscS+fMDu9pXvsHSNrpiAEoPtFpbWeXF/jC+ABD1ToWhPtsz",
-	"s1FNkbNFIllR1Ol7P/wpklIMxA6G8/RF9EBvkO1o8pb32JFi70PomthR7/Y5YyllmIs/oreNt81PB84q",
-	"/kcYtujlkkRqG3YK4lqW8r5Df/puV80tBcrOamXm9C6oRGPyDR2RZ1rwwYLow96rHJuE4ffgdXtwI+8n",
-	"zqwhy8fjz7/AQwMNFWdBxFtpI/3S6tu+AYmVuv6gta1+LZQepu9xgH6XvLR5nUxqYgDcEbb5jTT2s2hx",
-	"GepJiY6+4EmEkyEMsmm9Qi1GXLI96KBy/7gPIG1/DQxvt1HTeU3dw+3rooNUMVeg5Hotq8kpppF6zyQv",
-	"YYJq7mAy9JKQCjfeoQ6jnITM9x5LxW/Sw/JeCxPrNE2V1d6Uy9hMaOZJti8N1aR6nl/6SlQQtFoUooyh",
-	"pXsr9diV0VrpOXktUeSv3N/EPQFum5nsB/4tozViwaGHb/jmg9RCrDUvy2jBeKlMDWG7MXO7fXJK/jOS",
-	"uBNFbmaVm5ys1VULnmAHDF32g+rbrx81wQ/1k/bCKZ3V7bSW+iZ5WhEa3uDGxduuklBHUGGbIGivbDy2",
-	"loByt0giRX83OMhE8zq3b3xNfoQzXyszhzXxBT4f7/WCyrcrkSigAGDyGRaZe3xST5mfQ/hEFuYcRhRd",
-	"uMa+a+xrjwo5cW+XTf32zcRbbNkkgh5/NFxbitiNv8YX2ieJm3wUCtusnEfmPHkfLQZ8uxzOxaSOj2l0",
-	"Z6b1IANRzYwUMSHKHLRq7tuolzTMSur4mQhSfWKSMs/7lKCQSCQlu8jeFDGQVBPRBjhvyZI2ROtzCqKE",
-	"6Txh0E97A7KwGMsC0GvAkfGnrNMhDpvRhquTLAx4qD8qFdXX/a6o7g04m5BiUiV5aMbDdpwRBokPfDcE",
-	"C84D9ScVCOfd/HwhRaj02mE5go9bLQFILkYy2pnBAWJ4HBT8s4H+/iB4vn+tVRNtKLhPevQ5jUNzkrA7",
-	"pXMzma4Enz4iTo9KmVjKWrznMS7pFERypNiaKiVmQDI/uHg0lUMQXz8J+xcmcjPoX08BnUCSijso17VY",
-	"2kR90BxOYvpG543xzSpFvo9VXM9Mb/kAbQcu8FgLIoVmnKTw8AVw1fbOUw8U7CoWLyP4N+YNmmyAyTYe",
-	"mM8hkysrp92olW+0yJjaeSilgkMLc40v+pUUEQgrTKGmiM6hcDCdQDK14FsTyt+hbnpqEPZXpfMoqDJw",
-	"YlE0eSLruZvaD+4GinKo2wYAGKMThCqho/n9GMr1NqrIQfzadC7ynXZBVY8YTyYERX1H+PjRahfE70fW",
-	"7lpnfv0+c5hYWhB+sLEgxrywNlkLN4QHaYNv8Wa0D7QzhxSL31PqKJE4TwGPehzrTnUYq9TuKZRPBSSd",
-	"NkM8fS/dbfVGGRuvibc+A+4eYzWX2rBKUXEo49UeigU6yD5WRZsMCD8hUmqa8z3LoU7EFGpX7KPKa2Y6",
-	"XYGTEl1lbzzGXYX9VKBwXy4WLXQDUtSvDIOnvAfofrGVRRUgVZ8ycBPd4j6a6Hy4971IW8x1tDjxYFCI",
-	"/wD3xFx4V/f+gc8bbBubkQPodZuNxhR68OeAavo9JklovwNGR031M2G4nbHFz2oU8PmZR/T1Z66pcrjo",
-	"yjJjfz/kwngClWKG/Q+dsb//T1S/kPXlC9W4o8KaWiPKxLU0GVsVzg/lS7cLG16s2FLqZYG5KwqZHcJS",
-	"H6D8HUZwRZ1A3ZUVNpso741MZLqeGFIZSmQ0ddR0IRhSKKlBKwI5oaV9CjjuHUJjtVoxctRp6JESuGhP",
-	"zzOIQk2b61Sqob/fnmro7+56O6NBZ7hvsFAx0TwqSSi4HRCCpdLVYRdQ+I8p8B+hUflrcBPafxylXycT",
-	"/iQXww92yryxGXJyrqq1mRILBQyNt1+lx91VenybVZoqgoOiBbOaspxgai1jFRdYrkTmo+F7JNLhet0t",
-	"T8HeHYzizTA2DsET/J6G/SL5zlDXdYY5Kff3gRC7b5L8ixPOIRTN9AvNveUF/E3cNQgwP/GaneDQUUiX",
-	"cQLAifXrdwi6fczl2Gwk9NaOOvXlAp8vetAuStgtDTNLVQuiX0ivS+da0IKbRC+LhwaKp2inMrfgyrcx",
-	"U/xegPzBd3XBgnCkB5BBXsqipkkrUdOhweNLm04dpz78arUSSxt1ugU1jkV87vlYr9e8rBOZ37VKBdWN",
-	"uBKamlUGo3f+uSQzM/0+C/Oiz7YjG16gyPWy0lEWhrd8z4jTC3uVLLg/0KB9VOnXmetW1BG18Yy8aHLp",
-	"QWNvhajRWm0KQfkg6HL3LvehAuh8paAioMmqjuRjEMQ45iaouk6tTnJlcNnGIcVDdsJ/JqPNoFWkaSZ2",
-	"NAqlcAK2hhtGs1OZ+5RWm1LxFLl6ds7R9Q0IAGgdYFWeQFbJHPJ1DEe+KbrX2iZBMQ4RUVy6dRB3Skc9",
-	"p6P+lA3dplApn/m07VmH1mGhbL+sMNaM4hc4uimC62UEVWUlZ+zId84wS9UnlNLEKUvh2EO/yUKIigHw",
-	"ps7YorEkk0aVAgK50ym8B8ZhnY1rpzJZwcNvxuHLKH94FP/Gj3VflOGahgVJ7IYVeRJPLAV1Cal37DbF",
-	"bhpGILbHeipi8N6YtToaVHytLMYsfQQav8iUbmON7tcQV5GlYAGn9ti+Sza9DHCVVdsByojugLDd3XNF",
-	"PPL4n9UkvvJu/ZPvKqOlJZQfGAktUmqro7eRb9mfpi3wLT9yHa97j0OhiKqTHHCXgwG5g83phVMGK8+U",
-	"FQMoDBRU2/F91kOBZAQIPCOHC4NL2RozgSH7J2xMv/6O1mIHIhJnHQY1sLNuT+6ZqU+tVkKnAuMzSlEE",
-	"t8kSztMz/GVnVuMtHSvb4u7PGiMytmshfKj5xUiL0A83oA3002xXLb6XIgKTxgu5jS2DLLxeabl9rSqo",
-	"QUHa2XmbW4vK1E2PL5cHe8b1wlnHV8mYKJ5cLkoVl8ZAeRxjG9oiSIsHcSz5ciPdjQL8yYDOvLG2fsJU",
-	"VewDkslXhtV8DZADQLWcH7bmjyaJKJGCr4urvBn9EloVPfhRD5WNHRvwH5S0iPZkm+WGCqpipa6292oj",
-	"LIQpQp4EsPF/y+JhETPe7eIeOsbJRRpb2NMwvoxaOPDFceFo/fiW8gqYAHZcV8cEt1EEcYA9vGxd+Rtg",
-	"H15ueB1lA7U2lmSHnIT0GcIJDsUhgLOPggMUh9lKSIxfyziHF459rsunImFBp7LwZLRtUfsblAtuqQs2",
-	"OHkwxOgOx5OlBwA9gTadGSEMq9TO3QuE9wSMMjlGnjGQ+QQsBrYA3GRpEbLdvcsX4G1UkRv334VHV/GF",
-	"t8eZtQG/cBBEuDjmoPk2CkrsRavPCpygBT6mR/4m8WzHeRx7+mD3gvOHQ+v5iDSEkZj7TuntA9zaOcfN",
-	"/Rket62wMc/yFt3HEfnqEQ059bBndqcC3RDexiU2H9yqefnzbJK8RfditCvxsNkQlz566KMQOc8YJHS8",
-	"9RfOe4XKCJLAlGL36kmwUuZ5AQ7jzjc3+/Tx0VGemsfd3yTZdn3m/nDkXKyUsg9g9nOOBQDwwbGofWdO",
-	"RJqh1kdDIylE5AI6wEFyM0Wn/FKrOtR+/c51wHQDYCgsBYF1997uISFwHHuieC/0i7ePb7Kk4W9bWt6o",
-	"NPk63QDWjswvC1GBt0gENVtZVIEOwfgCwxHTAYC5HlxSle70LYO/wz3rgDinbpZIVaizWd0p8w3tgWLE",
-	"dCL43Gyjl3O3pHfklkI0wbidXcj8Wc11FEDSsELmLa5agNaOl5ci7VC8i2oUsDqs4M0sN7STL73dGwGz",
-	"/znlE0+quvPHBBwHQ2hKM1w1d7QSdHkQ2cRfs6ZmC7GWlZkcZJlZFxdo2Y+nuhX7Pmt8C5h/0xK72/lH",
-	"XYC+4/ohrNyVFfOPgWm4Ejvmy+6jIhpDu6Rgj2Fmwwkc1vlHCHqZdBHneErZ2U7WOJMDUl9IliQoklKN",
-	"K6EMrhXsjmuHk+whReHHJ3hiUS4IuG8SSa1kHGilhdn8Gkc1Ciknf5O1LXJYAGFlZVNqJnRDzGQd8nDZ",
-	"M/ynZKVNj7UOCN/cCtE34gur+f6WyPS8rkU1BzMuEZW/WV6xJQSYzggyCcNA5p04B4XGw1w7icM+1kES",
-	"jaHtUI1cxYn+32QgLSVr8WCYlwr4TmJsKhYWfEamHMQFVSkQ7jWj3jJpWIEMtMdUJOsmoczbF8I5cw8S",
-	"u5KnN5PG45xHa7VFZSgkcxQC4yyX9RMq9t4ItmiWW2HZTsj1xmRs/bB8My0ekst6gAUsl3WGET2Esw8e",
-	"G8FBzrqAc7WrPqo4YtOKa+Z+j1iEsoZ1yZwDclDgO21WaQWlhbFpqGCsZfJZJ+bMqQLAKvk+Cuspluro",
-	"7k+XQ24kCv9gdlQUFvvh99E24G4ReYju+fuMFwrJD33NbcHlBP4kf2jcN+NnJpHqTOUco03IP7ewupjT",
-	"8n0LT4mSnZBGjeX7EyUaA+xJDIkXsb0mpCWO0ojRNeqEAI7vGC34VNdsAMKihQeJ3OVb6UymFcOHUGll",
-	"PVzjRBcFMaNGL+yNXG9inpNzS9zvhJnIu5jMTu9Sry/UThjLauXskBspgXQGrop/cq2pdnWuWSN4glPS",
-	"FKoWsfLetRbCOFcTQmPA9jFtUm1kMsIY1eGpjtjK5tB3l56aF+qx6nFF0WPJIZnGF4eBBWreQLiLa9AZ",
-	"nd/2IF4D5ynhTS4Ibfd4lsiiOs4Ipnb9ExXBSY1T97xAJEGIWGKpnKr8Xb+TSzEdq5NHy6NyvZ/ToY1d",
-	"p/FLleAuMJBRYBvUnlqgUFkg74eqiPE7QBMXeH0As2uHTNntZi2W2yIBUTwn6bkR/CrBbpJQFlsRhUpt",
-	"I8yqgikrrL+UlhF9s5/Wjl8HpuXf5gDAEnCFtw2ph5gwLPqcKd1Kzug1eNmxKVqnq8cuMB2CEGzZiBCl",
-	"nX9xnQKnx6sZhgHS7KR7rdyiLvpmx7IxFmDxJ5agiGv7PGLM/AJcVgBD30PKVJW/tmAYnggo52UNP5n8",
-	"YVTztzqMXb1/4C9UTFxbzVEKKuFsZEx2tSH1BUIUHQt4LUSUwAHuPSeew9Qq04tEtDBUTjz1DASEpukM",
-	"9wlIh/Q1lShPEYAWST0vUKfSkrIqwkOGShXwedw/EhbNTtjvNGaLb8l351GmVEUMXNG7Ku7q3gGCWQp5",
-	"KQVthuT50ZZiQG4F2BBPeYHsO1Y3xkLlt3JOWcbkiploKzF0U8woP4XmiyGepQnyHAcnfgUZxVIUVlbr",
-	"9k6TLfg9R3Tigi9EET1Ssrq0qhea6IbnITg4RLiiRa3Qe+TuI0pzq/T+K0jnOE/fWbLoWjqx9ahQM8JC",
-	"8Jt3qygAlfH6hlJIAW01yVwSCSlQd63gBVCuHxdcWuaZ/SMACNOr1k6lXmZBprkDCkGpaMkxkShPrDke",
-	"tLETtBwIhwsNe7wUgacBJHVyPX8fwc9rJg+32K8CI6PeS3XP+O5h/3nYqAAQR6c6peZSOOrLRl+NLuEL",
-	"eGga47Qv2b4BZaMb5wBno79+xl4RQbaElS6gTDyMKqO5p1ZsnI88QoPg9PaqSbibx/Tig3q34NFl+PSk",
-	"4u0WB17xISLxAfLwSfTgPlHg5uB30b/eL2p4aWcPRjbWnP7mP4ibCeFp53jHQqJbW/kK7qJge0FE9YMI",
-	"Vd6MOHiulFXgvc7SNkaX9nroegmZ8b/97W9/G+Otnn3EOzz//X75i24r+KOoXbrcxqpZEToJlreQxj5h",
-	"P138+/Vj9m/s49eP+ov6eLyuizT2IDFreyfN0QzTjaWjIaH04wviAypFCJielm/9UbcWrk3I75fjmvgF",
-	"PDQQj/m1E4nhzBSyfkqUoryHvNnZwa+jdXxHdqmOFZw6N2UltWejoWJkoTvMVNTdA0UEFbrzY6TyG1XI",
-	"nJKj06gc8A+mLLPKp6PYEnn/hLeivh6e16EIwlZmJE2dSeMYozKp8ljOdtEWPsQIxsANp2xCUyO/1VKV",
-	"paqQ/EobO4N6I48Xk4SClWkBBvf8C+zwi75OxdQStGyIyqIPowXLoQMIw0+V2h0iPh1TpVYCeVIj+nxW",
-	"O+eLVDcnruZoU6Y2FniUQnIuod8qymNPvAWubYqGIxBTjPSILT2PQ1vRsQhlHBW20HrSh2Cv46SjAqub",
-	"GIcDb+xGTemTh79/Fp72bnYq5yNEjVGSpfvWSi65Fb6I04nBQhRSXCWggmW1NankWK+nA1zKJRZ3Q/GV",
-	"xpzwxzeXBH2G4gb17L4cv23xmJUkpuqkY6VLY/nKMDgsGRlEubiSS0BVcqvpzghxCntAiol1TjxRvUyZ",
-	"QgY8U1jyCkBIbp/wF5CE/Qo+x8I+Hw4PmA2VQJttL+Y1Gf2hh+4huoNgBgxgOQAlzipmlrwiTMicW85+",
-	"+fBmnHgepMIvCO5HUtCfdcW6L/G+Ji4SZm5JgDvxJl6JnW9AKLgVM3ocV7JaC11rGWPmvPz+2fnjv3yb",
-	"EWqeWrGNuGa5XEtrhqD6j+xD3EmDpIoTssYUQewOjioFY8v5SxVlJ7o8LMrGXS0EVmc/ZTW3G8NWsih8",
-	"lF5ciepc5TlUrh6VqyxVZfkyXiqESEATk9Q+uTHlUVkmYF6oNWbCO3Yyx9ab+XjaOGE/DBo5ftu/N8x9",
-	"EsLRL1R+fxOEo198wWIKJB20icexNkTsjS0ToTnXaVYuAWhW2qMt3lA22jv2L86ys+/i+S4y3dpnyxKi",
-	"RtGnr1TRlL0UMtQYqb+P543pQ+EdGQ4yfhCctZN/SkKQG1FvkGs53aKiiV6CQzotxDkP2GuA8YOG2gn7",
-	"4ZwHNuTSO84RsNf5cN/RIsDjVkYIXQ4gdv/KYyr/HeIabMR1xgq+ABsZHHvqPguwD5EK9XhOzi1lBumm",
-	"jLULCS+m5vPRoAtJ4XhwZlKYxedBIhU7kyN0wymP8fCdj935nEV82Qg8qBJP0TCjCsIMLDSuBceS8W52",
-	"ZhRiPcjcAcqm0tCpCGS0plluvA/o+2w88zThfiXg2B9laYSYKVs4liEoJrzlz5iwuysqGklOForOKAPV",
-	"+9dD1xIgcJFnnet9xtYTwWrVLhf6dawJas/wl25LwICRFrz10Ee64xSanVAVlSosh3cgLc0hZ7bFTyP5",
-	"NSygsz87vMeGrVRT5WytVJ4FctA22mRVkd+gZdfvFi36QMX6r9HKHurYpd4FqtYv5JaIvBfdGEdfTnyR",
-	"eEf2/hIPhXnnORY9iwp9D7J08FryznSyehww3SMsiPb43FwM5VDHhhwow92zg4f/SuhcLntGVQw7fdQM",
-	"8uXzHbJy/+rfYhxzRiwb510hJhcZd4BKcCQUH1QhnjD8bcYqhX1rGSu53pqMeY5zk4H/gtHuKkcu3Epp",
-	"KjwyaP098c1q3h1q7dlWunktfxL7g76E2KDo11nAgPAeq1aqfNpp6OpA4ffhaTzO+o1G5zt7EqNrAR/m",
-	"vvpPuENXKu6bY1FgZTVf2tD63AmguNUns36phagesOfKXY8yp1DfWlRC88CzLu0D9gLqNfDX5sPr52Ti",
-	"gJAbwMN2F6phy/L/+38zVqoSGqo+fPeCff311397wIAPEP+8RgpClqtlg4/9D/fc3775y7//T7aDmgIq",
-	"JCaSdbNRu+rB/12FlPOTs1edtbkSGs/S2cWDRw8usHZKVLyWZ0/Ovn5w8eBrwiYAKX4Y5BEOOkFUueMO",
-	"ovJDDjWyS0lZlD8aYexzhXQfblGpGJ3XdSGX8CcPf6euGbROjvVHYI2ZxSvRwRi+GE4tHRx1/FzkVPee",
-	"s7oRWKVVq4rCyY8vvjmWqJ9EbQ/Aa2PDDy966Ckmu2rk7Ml//qM9Dv/525+/ObumLLnenz05u8R0RgfF",
-	"skUa9qiVSjOv7TLGi4IRFNcD+M5DboxcV6WHeiIgt/62vpHGPus8dzT7i1mbPA2LMHwv4jQhW0gv1tOO",
-	"7mZLjkAEkck/y/POWG4u2rwo3q1gO4eB9nT5lgIJZ39mR0kUaf5oxIsoX87Ft840uvjmKbv4JuQSAt+/",
-	"4TLv2+l/zRI9vZN8ntP6RgBdFq2HBseAfAIIaJd8K8xT9mhoimQXPB7zENaaUKiO/aC2sUVbxg2DR3dc",
-	"iycMNwHtNbDfKua7cY59Bw86F+GZkWiVNkZ0MQZDexheqyXfJzKiIzbdN7EM4A342im22t3A8cqDLnrc",
-	"MfkibCG07UMiwsMl7DaqEMfU9LeacowJo0OwqqKo779NUvmPZh3/qbruWLc5y4T3tOHNbpRwa7yWVwLR",
-	"3wxWWeoyhCvJQVkL5+njITi+KB7+Q+Z/UuQUz21fZSKteE9r1lzzUgBLqFOBYLdB3DVYbTI/O1zzrLN+",
-	"I773bzdXzNN2hqjSJ0nGxZcqGThJhI7x0Wy1YrzqfCYLxCNOmQjwR7ByN2MAxmGYFWVdcJuSnIcdXOK0",
-	"vRHI+u9FdO7cnElAK0dMmTJUHNxyN+H6bBCfFa5OrLLuUZn1tpZoXtVa2I3Qqd3z7kdy+15d10rb+z/+",
-	"t9jDOKk8DiLiDRwfw7Aod2vw9098mzbH/eSG/Xj57ufMpxXrZlEgvSHONLmjLXBYdENfi85uvgzoVp9+",
-	"U2XJ1+KhuVr/2zXSGLfvDhG+hazc2h2/Pr6PLTjaLU8fJPuVLo9PGTfs8j9epzZjK+3QRvwkv4TzNKQK",
-	"3QwSq+/mfvuVx2DrwZJvDdiZVHoLQa2M0hgatSP2Y1iFWpDv+P4ppqECopSsECMntXVtkiPpSr73JAuf",
-	"sUF0UBRCrtkMtyqKHT3TjJ8etglfu1nk5ksz4yfdE2Di+4Vhq0ZDaRj5tIcKKSnOuqWOjcrze3zgvwz9",
-	"23+/y4kTEZ4+z9WShninIkRaFIsKE8l0p1Cx6DDUvnQG2MOqJP4sBmq1E7TZijopgK38pW5DIjf+si9E",
-	"mkRCZ/zRiEacyB5Jmf2IdyRtCMWQVJCvh0TE0JIJmMMQ+aJNW/DltqmHfbnn9Mx9OFr4rSmOlh/V6Y9R",
-	"Mpb8lm8FDfAO7yG/BHF5WoQFOvWsnTh0auyT4vAiVG3fvTjAt6ZIAw0qVDJIHe7PO8govKA45GlMtBMH",
-	"4yMh328SiNszOUJ+FrsOQcicwG0L4djrp/1MLD+SsviBW3oRvMPL+lmeh4juYs82vMqzNjrg14lUNp3R",
-	"Norb2FQM18vpF+OtcL3cyKtUIddt61FPdMA2gN45+dT06e16TV7HGZ7Z+SZeFCdMME3UHQNlrzc7yxf/",
-	"PGe5E4QPxZjYDYc1snTOqVultZmR5wEKT4ACoooc94cdmrLEsVfKiB+xQPaLOfUx8rXpgvzoIlbvHOAT",
-	"R6s+I8GIQW7a+5VnT4eWkGjjf31qmc7awjf8Vyg5i3qaRpUCGKhaCe+USTKr2E5pJCw5rJmMyblpSeBS",
-	"vqNfmC/befwStlf1N1VvTVu1+zvXnY5YCMS22/4AikNjeury3vfvJNYJaOtYy1iv5mNBUE+B9zBdVjKN",
-	"eYXrS6Bk66m9v15M4+ijQf+r6rGjgrsgt1iVSSR3KMPO4m7bGdyao3ADGWu7wchxGNVbHZcq6T1etqyJ",
-	"X4zopxpAXkFiulNuAtlqKEbpRKjiPIc9hoJTuqL3lnz4JzJbAxnE70pWXts/pcKD6P7qBqA2egnttmFD",
-	"AoMLgui0J2U/Glra31tgaT8xrrS/cQQpTPrhP5YqF2lv/X0DU5+kEALQzUSVMFjqd0IbXlVHfGyPY4Z7",
-	"3ocU74Js3YDqdZ6j2qkbHALmufejvx84+fv7ij3t29CT0m0OyJeBecrS+LX2rhbVSyTAvNVC9YWq0UUC",
-	"NxHq1wCd4ikYWyvN16CCqOG05sbUG83NOPio+8hvE+qEfm1x3e94S9xiwixkdSUqiwVAShWeicrjfQA2",
-	"AaR0AEWdyeoB+6HLGSkIrgZILxAzpNcRY6yqTWd/HwZQnJTxcsWrpXhRIMLhaTRHKavGBt2BdQnffP14",
-	"rEH0kE+N3vLp7Vyk/E3aufTrWycE33p4frdxHqKFqeoBe4eYMPgb6MCV3skOvUfpPf6hPCr/O5H3VNdF",
-	"An18ct9Ct3hxTtFfvIw8vC2jwX1q4XlJA8I9SFYS2E7FIrnbC+BRU9hwvdCqWW/uukjlDfHX8nYsx7Vy",
-	"Tvn4AkfURVCeJS3CGWHPAIHduncVxQOA+SAU4bMnZ4U09kB4H7armYoO+ZW8xCc/dX0pveruq0t/vHz3",
-	"M8NJu92AlvywbkEJeFi/pCH+Eh+5D0v8R67ha1OscSzVhaHdcUSst7CQfsEqC8TIrywvZYXAcFXOlk3d",
-	"/X0pDeAqFCLPCOB/F6KdGQXJfMd9wEsAQDm1Da2n3b0Kub5cFAKbsg86N7WqcRU/RTj0mxSblTM6TlP7",
-	"ogWgAwSsPa2c5wmgfKAzDhfroRaIbZG85z7gAy8IpPMLjMTcKFcyLz6SBIK5YVPtR+pvvdfji/Qx0Oey",
-	"Yrx7PN3JhSggMs15AlrfaIFFextR5JnHSbOyJBorOOoFl3lM+DyqV1z0LoW1hfgMzyuMm/E1l9W97tCz",
-	"vk79nWs47cZqLqHxWelQy0gU2ADEZZBV+ylmH9yfOOuiYg3wnFRqB8xmhnlgadoqcTUao311FVqlT1KF",
-	"fTUruglf/6Hqn92/zDu69MlPbdK+QQ7HxGVOtx+eO+x8rzxN1KdJd71Ra5QmT8b5gKEsALHFnsmcvOuF",
-	"97GupJNAzrQwovLFs+Gq8iIHTVXm4T9WssBA4EDv1XeIej+uGFb4YFo1eOwUQIB5sDRXAVKV/rFzt+e6",
-	"LmJIKuN5Tyuu7UNkNesJxKReHRj8HVvEsiASCJy0EzQEY0FiKcTZIHcJ9V7WYrsDsOfrH96+ZzUvhA0N",
-	"kSuly2Hz+Tt44j6sZ/eln2SVT7GeYVS9mTu3rBL5qSskL7fCLjfuc2d3U+7fh1m45wAPTC4p1EqXxG3v",
-	"cUNPYAC/1HxHrd7ePzC+aB+Lh5w/4SycrRA1lOZ7B6JFfk5K62uPsXz34gqfmiKrNKZ7vgjSld/y+jVh",
-	"RJwqXXITRogEmkMEWlnPsDY+iKWsxXuuD3Kp33bNjcdj0AyYlsIvf+qCXhKz+BFdexm85aH8SYgarn23",
-	"ei3pdCmvRR56Z/DiwKuEWLJWHim7d0IfGis15b8SWtVKTZV9p5PBmzqSM7GZ8FP3YYueVg19RBhL8ykt",
-	"Uog+gbdJIuK8IbMBR+f3xlhnMfdFaSTbjBWqP3J9J/nme+r4+5HrT9Pqdy+65VctrUB29o3asVXjzFHw",
-	"i6XJ4EeBzAx+ghV4CPQelFBMKB4uOUE9DnQNuEe+YNFw4/8nlg0qMA9AUxDMCmXmwBjLDKdKXPhoVBDa",
-	"LEACDND9/gtQEgf0+JWxgudxgEiIKwHQIp6c41jgRhT5BDhkI6ulSMDEuuNXcJkHomHwOrt0u5NZFiLg",
-	"sXEeJScLXXe/G01z02lnOY6YCu/yUzxZ4BfjizstrRUVKLZ7DjCi7uzFGTGsCPuORKGoOcNaRY/NJlBe",
-	"xDMxH0SprsT3khLnY+vy+uYZkj+zZPYz/vk4/MrvtVifBHullksgMfyEplJnGN4CL/lW6K8MasmMceY2",
-	"EHlBFSuVpiL1+9BwqdK/sFtTFKBaWmHPjdWClzfYtvsGQu1m8oOAHJ8qpNtJibOz9YJ7eR830YRjU1en",
-	"OTVL6gu8pVHwjP2fH4iECLj5Bc+Nh1r/neuoKtOECzCUI4UnfOjjC7IDOlAtQ/zNANDpS1IesJ8pvYxE",
-	"UrVW7s4L9czGyqIg2isxwUpYKZ3gl4PaPQ9HdADrGvW7i5vw8JTFqe/v7a0wkfuRkxANQb+mt+RRcTWe",
-	"OiPZUUTEy1+UuZokBDmkyKcnP3U+715cHOzTARjD4PZ2kemj8rHrknVE1RnQeXxxLs1KFkWMTuOX2umi",
-	"jUeJRKJ797DHr0eujw6d/DRiD2AciX0wAFK2m7FollthkSON79vBAAeIG5JTrWbad0tuTIS15N2qS4fi",
-	"8xzSGnYljAH2mgkvRxYsnNVsPQoD67zjU5/BQEszADVlbt630gtEuU8xzraV2lUMV6ATWcDie8/l0seD",
-	"WjcScxwps+5149kG7kpXwQcii/QfSAGCqWHg6/jUXovVPBfEaIkZarVC8+ApdQJYAXRIrBJXQhMNaT+R",
-	"0BKVpG7I7/GJk5WitU0Wh40/o604nb/9kigbEGDhoMUEqc/c0hrCRDebBooMRMlU4w8EUhaOlt6/keaE",
-	"RfeV2Qk9RH9IU0V6Q/IY4MtSIdiYVjszlbuZmgfgo0fVSxGchuGegAi91osCI5vUdRtYM5AjFKrg3eU0",
-	"iZM/xsLwglA6Zr0/BhKzldVoL5vb6VC8cRzre3wB/xs7SfAlesHn0sgwoYEBFrSPN4jdC/iv/N66F9xA",
-	"btuaQEf74Yqo5lLuNM+hPChd3/VHIyB2QEYo7W3aCJ0mXtON0TsOL52wrtCvY0rGunWidyxLbl8Zh4I2",
-	"yPRXTK1WcimYETAE+4Q9uC7MNQSc3TllRrjNtyJniz3w5HOTMSNKuVQFqF3NLF/A6H/5+N35XzP4v0ff",
-	"ul/8Kqtc7cz5o8d/eYwQxybAGlBxwdLZaZWBkLv7eRvZCCbamCR7EoAhA87twUf/3L3KcxZ/PTeTqiGx",
-	"9NHtyM3KHrtSe1XlD1QtquuywBNiznHzfdfNA1NrwXNgey2LB4Hpds7JQu3+0I37FDHHAi2MjeA52QYv",
-	"cHLnL6WplZGeW26govOOm5LpeiBvz5kgWUta6Q1ej6KSrOJGX/8OK7ZShoWJ8pl7UlTMDGL6qcPBJ5z7",
-	"7n4+gf3p8cUARW2Q84LLEjKAVR+a7dhMGXv1ZFBJzXeTWvjj5WPUoA+j+qyLyH7n+l768kFcsC2fhL4Q",
-	"xqhquKLzDT1zpJNjVdjaWJbzPfqZb1WVo4UNTeY7IbYkjhhfKqUxiNoU078rrcqzRIzsUcyQjavxHFFA",
-	"eq+hvvDRrvC7BOt6wQtR5W7nE62Jp4m5vAJ4FbcNEMZzHolVvv+lgwtKkoAJzJQKRFG4ozpsfPmcWptH",
-	"J/528oqj394tTkMlIIVMX2vhGQRbiKIw/RP7kANKQ/rg4mPP8KlJ5pRvZP8soOz64x/cF3MiQHRad3DS",
-	"dVMZ3257DSk2E4qiCm7oJ10ATqXhn6F91O/TP7ZiP1Y9GY7VeCJhK/ZT8wiP769Ibv7RTWYFuYHKGYB7",
-	"uuMTB6AXSrMlr5aiANWIu5Zh9OAK7ikyquAMtj9cc1k9RW3q67R4ngtAR8G2QWdqOn8MXl702ih6svEQ",
-	"Dbgh1+g5PnFf8nFHRxpnkda0bTAHD2IlRG4+ORapNGAvCeLarhuL/+HLp6FlvxC8EqFIzwZLaKEbs+lA",
-	"WjrhkEsgylulxGFZKDMoDS/ggS9cGGASaVn4Xu26oiCqz0ASlrwUcKohz9MYC6UbwKHQ3XmnKLK2hzh3",
-	"OoISnF67dOWhECtLGc+4OKhGj8gDPvGFCwRdITiXZHmT+60HgLytVdYDpc2VMLRpUPleMd7bLkSHoLhY",
-	"JbosYZAor4BbL7qDWpQilyNtcx/8Q/ewjQlHCWbz2ZNnwkLtp7bbhLU/EZNcFx/JY1iCAvBlXQuxkVVO",
-	"uCzu7Q2Au2Zn1+c1txLWASyiYzlxN8OwkHyEJ76Agz5pJ/HEuzlN3U1coc/AIvCXeBWST+QM4I6moard",
-	"bL8Ia78frswpvXmcWA07HWv7e/T4pOR++IkMR/PZtP99gWLsBhsMkNzTrvOu94O8lzBUUHD+ZpNXYkBF",
-	"XYkpUUJwoAFRpM2Im6UWooKUrRGiSoQE4RbuhShC0kJW9ttvzjrxvIsbxfMgNQJji+YtRzMizxj+2RP2",
-	"FdYEf8UoMXYE0GVUKTAo79FBmFUZ+8pYXoivoObq8EFRGHF3Ke259jBik2TUkeShSv4HwoGeG7e/iBvz",
-	"P5MXoOL5SPAZnriXc6z4JOCLn2RRMRz46bnAPioYxilxlCdwELnZTOnYnowYcIwqdlCpPOlzoAhmn/GD",
-	"O8MtJrzo+MK4BR4SkY7dCtHslLBIPB0jJbG+pfX7vrE95VXyPVtAmEPkTFZWAR8kz5+GNCuvmMwZZ5XY",
-	"wW/cXaMQBOmsPfwIceZumHTu9SPfCjfF53xiRf7ny9Bydzs1DcIIOP39FWysqMlsdfuDgYw96Wzc5qbK",
-	"FZScSGtYU7nnADFxI4s2p9y5vhBGDeUEmj4zvLMAVVu6Be78gN52LA5OqtLi8J3UgrTkf4nCfFbOzjrj",
-	"hqZX+hf4/X+t9S3Weo1oZvH1fQO/vvllH0cSXvHCiGxWdfUwrcOJa62/HHj0dnPjiPq04V85XZd7YAR3",
-	"GMxw2ebP8MgJGV+NSTUmQj8CQCFiVooXWvB8P6GkOVJD/M2kEmL4w08tGrjECcHALbqHMk74UACkBNgd",
-	"tyoAulNzA7ABUIHBYaOY21hlkOcGQogpevSaSz3Axc+lviTf7V60S6Sc7W89rfLt1CqwUXZQ96V/Ub3j",
-	"tpVxZvmiENZ3V2ilSg8f2rZs93oxNmrnq0fqjbJqrXm9GXa733eeuw/nu/3eFBe8MzroKeHLrTkGR78D",
-	"97wzzEklNVSBODGAe5sI7h2X2p+u0qq70wnoj54s3LawB7owKsY7r0Wfx0kNpBJlIUzGfnz/6rVTy+9/",
-	"fn1Yz96DmuicoFEgfYRvGRWae8fnfn0qJH2tdv2V5Tu+7wBoO1vDY4wievaD+Co+9Gs8kOd+T498Dq7I",
-	"3aDdUCT1dtgI8fV1OzHYzu7slfuX1FPYvwt1Labjkz5X1xOoyxeRbsHnexTsAnDtZQci/qmvZA7F9sBe",
-	"TIX2voA+53v407PsrOBlHa2gX3KdT58LYOv1UVbHeFzxAxkt2qc2pFqB+0DymaoL89rkBGoLLHOYP14E",
-	"HfXl7Si3SNjsFWl2wgMWQtxpGwofuZva20QNh7F8Lc6m9kBdwtPwskOdpLDOpkspbxHI/kowAfVwhI6H",
-	"5TjYx8wtuJo7pTE9nkjjqauDLN4RXMldBoNgX95gj9qxaYmbdt9Q0a1IPTSC6+VmiO9DbINo3QniZdHc",
-	"DRD6RJ1W5TLndhKibnj4FAU+38kqD0U9BGyPmdtKgSefUbXHVhTykHCeNm+iRUiVVv805ErTkw9+fZ2h",
-	"2JZOr+WVqJz2LaVxN+pTpsWqMaBD3MPVPuhgYhlwpjry7ECxTdpm/FQrfWJ99VJYLotoxUFRML4AQqKK",
-	"Cgw+pfoCazPXfGWTTQ8v3W/fF7z6kqxMT8A/WY/B82PWmRvdlTTUITsjrx3+LAsj++TG3LCcBoaeT1m4",
-	"QjD7TomQucKItZ2BzIo8I74n9MN4XWt1FVLWBzK+I48qyRtJj9y9mCfMwaUqVKP7hmXo593wYhvhrZ7t",
-	"BZur9b9dI6jgrR1hv6in6ejCq6ZPoOJ87Mv/eA1VS3SXRDa3VLkohs37t/jI53+3TFJXMJspJhdN+wQV",
-	"JVglgBDacCCXBGntG6iuhI5sDcVKhnv17zlW9M8Vob1zPX6kjg9Cs/D64ShsVyCcJZHEKeNX4r9MDTQ1",
-	"1K4ae9U7hFLvGiWxpgr8bWu/UyE8FvHOK9D7lzRkovYIr3K2EcAqQBm85UYst1AT3WsQOxT+h0tV79Pq",
-	"8IWq91/aEQDshwkloje0nglaIvz1v5DEgRcOmGRQj14AvlTgQ4WvgG204gFPxjQAFmkYX2shUkJYc2PO",
-	"VTVUlWCMk8N3X5Qk2kZXIkIB8oovN2zV6HbZEJ62XdYArWEsX24NK50j4VTlYg+uOoA90Nq2d34XsvlI",
-	"Jm8rgyny55HjMljmHIH15dUe6ccJ/u4EYvvWV66S6yaYxxTD/sy1xMZ8q5gAxBPcEmoVbcPYPoptEFoT",
-	"OnGRCpwtxLqpItI9TCcAR3cyocD95CU/bzoBLIoK3TCRFR+GNnkt7IcBVJMvJaz3YQjZhDqLPUh5U+Wf",
-	"ngnlcESZP12Gl8ITiBI/kfGefGR3YQFGcmeX9Mx9uL74rSm+rx/ViaITBa98h5cF5EWJTNDu/7NW2Ulr",
-	"RLEK2YZ7kfqkY02L9c+6L2SP46XPnF3thRy2gjCZpE2L9cN/mELZwSTQS63qf8J1/PP+wpz9d7oFH3sr",
-	"egZfj+O9DcA0dfbsJGjayx7NmpM5aCmDJifDr+IYi3cTHDgw+NzQPpsG60+inxtdMc7wTH8VTPjWeCe7",
-	"PWNuvzowUU5NQAM1wVADgC5uWURn7KTZJENXzuT91T3wWXtLg9QSbvT/lYWKZ6F2/fQTIosUchsMYq3W",
-	"mpdjltL79rF7KdT2n5vUKi1qC/W1rJ0MusV3XavtVrgd6sk0ti2VqTcC61SHlulZ+ySyDxhzY3bsWCjX",
-	"8xlM5SUYaQCf1th9WEroxkCf+NTwuh2xTJz5rtyewkiEEIQsuqwOaNB3+B642UInj6rgznALdnS4HzaV",
-	"1VLkg4f8F3rmhrWEJxG6+8lD+plO0C7P97CiEMPB3uJTkIXhRQ97ivvpN5FYPkGdQUtNFhBBV6jJOuIA",
-	"2vx4r8fKw5xn0FVbX3q3AMwfGw6HojnUkfg5YtROxCTj+f61Vk09RW7hQepXKrhe3/YSPAJmAc4134UP",
-	"hWHowm5lUWVsza27l7x0et7OCaWLheBGEIvn51W9uNLiFIr9NVHgu3NeqGoN1Fi1jdJJaoUZqnSIklJM",
-	"dxY+VGUS9Q5+d5IgFRy4Llsiq9QuA7cG+xA7ahAhcknYdkJs0zholztpl5uwRidtg57XTwp/9anzf3e3",
-	"mZMqc98DXAtmAHHDO3imtM3ERbZSRaF2XUhkgELuHIqHvhk4bpk7r/Y9h+v6hbo9Y1+8D/kY4UhW22iP",
-	"vNCibalVtagwel3ztaAZY0sPxLkB2Arg/txz0IArDSv5ciMrwVRV7LvUZscd9QdG/B8RRt/3P7/GGhif",
-	"MqHjhHjCbhqQneUs55azXz68iVH9QwVjn5ySW3FuZSnOJjVY+1f4hZuS+bt9wmgimYuR1+e5XEuLC7Tw",
-	"dEUkqNCBUnMAJloBRVLFSlk1NkRgQEpzXtZD7IYv3e9Php9IHxuh5c37bWH/bLooyshrVc6B7NOJdFmz",
-	"PPhIsE3FEE3zG7XcEs7B6eA03BfRHRvZLXrwX/zu+J5f9e4JRI4k1IoWSnKpuI3cFRQiG7c+X1V5i2jx",
-	"WVie7xp7Pw0z/nJqDfkOa7VuioEAobND4YF7bULs0OV/dp5aU0yKXH6vGiMYLu5pDGl4V8iYLzdKFVmH",
-	"QMTzh1SdWpUB8/lL29eTRF+pFyPChka/oYjNFuJzygeZaem5YTtRFJFKq+zsikPPYxL0Zhzy8vAK6F8V",
-	"9P7PJqV2r8dgGCINXv6w1sIIO5bpwGfuJ83hvjUJi4ZGdYK+dKVK3w+BIruEkoNOOwSa/sZybbv63y3f",
-	"lRS7gdpLfOBfW2n8U5/7seP+arUSS2vSAAsd8uQ7tms66NE5SXqfurnqYmU3VS402/F9CorBw20NWI9v",
-	"BL+KhBoiVt0bNOo/YXLYjSCOLphuc/aAZP98mGe/bhRQMAktOrw5bTTmK8OWzhEDuPQgELaphwAU7C/1",
-	"54a6GcW/BisxooUG4TqzM6u2CJzdI8ycCfOJL8m6Uwgj+hfF33uxUQhzIli7Kllb0KAqjLFBmK5DbYBh",
-	"w1rLyoa0Szj+ac+ti+B4VwuJn3D/l8yc+5GeRCUOMwpAOJXcXcxKsUrtwoqp5fbhoslpvZJ24nN45H7s",
-	"xB+5xs9N5f4Aluk7vl368Rm1g14eICT6nWuA/u4luCE+g+SwOvAYHee9ssAYYjZK99FPjNV8P1LRjY/c",
-	"S8GgpQD7lA1RRX7yBKwPhQEFRsEt9plgezN2muD6ItzbjpveMoZYWPL6soXAOZ42FPbtXRrizimfEFSF",
-	"x252v0SsOVyru0bVh3ogLAHdYXeRx8PfCCwGdQpNWrZWYaOh6K+z1dwi5lO07hif/qJamKclY7OzQiBQ",
-	"zLFvVnK9nUQSP5lNHo5lKgkICM1G2lFk7D9PJZwf3Re5voeEGZWYSsO0cKuVZ4QLDinfnXRWTKncddtS",
-	"g3te48K5ThCelAaZoNjHjZA6sDzYkLCB+qcRArto/CHO/bnjRcHcATBPgUhX5YI1VSGM8ciKUWw5nR+A",
-	"ywXAE8xsroGJPzvbNALym+uNrQSEOuqCL2NF98f4eM/3bKN2rBJco+AAwDrlgxF0Ba9L4Rtt/bBiQ7Zq",
-	"MmLf9+L6vkLlbq+mXKLfQaYV9/6+caeGmJTc8E/Ho5THoMpH/DBE1pmyo8QkNIkUiRqGJzxqxbVt9KRc",
-	"Jp0NTwHadiUfogN9mvJelMUUm15xmiZVqOxsEYu57/HALA0yHXU7VkHkHy5VtWoMZKCHNN+L9rGp4df9",
-	"nQBCVZMByf/6iXJ0Yakmhd+51JBWu51jFcTgR65NC2SKkXdPxoDXZaSa20vCFezooBTAIyMXIDJ3hNpm",
-	"2rMvl7IXyipfeCCAKU4ZLeWnZjiETQd7gfEC9lyVVFLLTQY1DWiZcPCOnRnpVrY2SO+OhB+oOCimDZva",
-	"Yhwx51BbA1vck6WSWy2vh6JDb/GJL1iZpBJGbevMVKuo222Tem24DD8Z7jDtWELkacdvr8GecwNFcVbV",
-	"XVX1xJOXXwld8Np0hNMH1qWnNDcBZaPsSSWByA9Ar13yK/HBP3W6iiy1jaX9L1UpAGgdH2CI2JuT/s6l",
-	"AbwanN1WiBqrVv0kmHMvPHxBtCog+DOT7eUw9dvQHONnP5tagal+gLfFTtaGHzaqJelwW6Y01OU+7bbb",
-	"cADdt17Lgue4F/jzTRNQKFCKxwG23e+9q3onfbG8+gQ5E5j1EL7+6nY4Ix16abcx7mIslBHOuYa4QnCM",
-	"KaOL/a94D1ZC5Ka/S0CVkLoAL4VIxBJiuj8gzKWvKh8kqLWyAJWWiwb/w2rp/uO3T2Q8XQoxyRB+BahH",
-	"4MMEFhFDf3uC8jU4UlB9grt4vihklYfQkhHCtLAYuIP/cE7ln0M2DPno41HNpe8UuLkB01+t//2/Xj2+",
-	"uLgg7eEjXoqgoazypQhWsQXwGQCUV8IKN1bUZ1G8iUcXXSzEB4/DyKqmXExkJL+d1zzcCX873/n2VvYz",
-	"uIIp41SpHWDROYvFDSwiTA9hmGYAMkFv702oTgd2GCY1SSN8B1vVszC+Pm4uKWBD8li4m/LSWtRKWyIA",
-	"5guluVV6/5Vh8KfMCmPJj5GGLXlRgPHcrSl4PNpeRVP71AUD9xA/+lVLK1juZBjprwDUQatq7RkeVyFQ",
-	"GiS7FCEnkdaR/qE7XR//keQihQdOcp1A61gGQXSIn9tGY4Wj+1khc743YLarPGc5VvakS6H7S3R6c+1g",
-	"de5TbO9+WyaSmUJupO36m7F1T1khjFEe6gzcToLC1GzJq6VwmgXySMyoQ9TnAnl6uqfl4ZIXosp5Gpbx",
-	"1bXTbC/8Y6M7ZMW17b311siJK3nnewLc1bSy1FZghS7BSKuY9LOHoeDxiXo7P5RHa3WiuttiH0/s/v/U",
-	"XTlv2zAU/iuEFi+yHKDo0HoK0gIdOvUYO8gSAwlR9ALxKXKH/PfiHaR80IINWy06BmJE+tO7+Y6dbihn",
-	"ZN1GbzZi8dKRyqwfYc+qjbQ9OYJrY59f8DdHc2VA28Jl5l6eeyOEnEiO49XORxU4CeaZ5Dj6emjrsuRI",
-	"o6WhaXGMHDqHxA1hozGne631nY1dOCPqgw/Ay3Su3IHejUHieS/SqTaAMVTQWGbKfbdZa1AWUjsZ3hSN",
-	"iehU6BMkv3fOd3fxedFpgnCUnnjWVOlU6epf2xOeXYR5TjrV/sNqevOGfhhJPfIxNh305OHOKyS+AjwZ",
-	"dnEOJAKRg3KMFvDzoFTp16uEwoyC/O9NMyGYocwn+3v84AVz6kneICaK5cHVJsuDcH3qJ5vW6Iy/H+CR",
-	"e/pk00DxRI6w/o1gSjCt3QbPmA60KkJV60SG1wMv+g9RO1t7aeF8SOEecuct5sq2xnIrIA1Ulzna0uSP",
-	"aIkoh7XYHgX0Lcp1bQuDAV9bil3vcJIkecGc4PIGUcEwSvdOfLQxr/0V+qKyjnVOjTdPYP4CQwh2+K4F",
-	"cqWFYBgzyWAZU+tJJT8SAnYX2VXeYwW0Q1Z0kzjf+4WXYb1dbt/ffVgW+ZJOcLVF9unzt5tjydeUIzz7",
-	"lZ2qyQNMqabSlva1LmxAWzHt23oipvHd4k9eMI9zI+/+y/pzZ9NjQ0LgmFf8SAcCn6DP32zsYE3+eian",
-	"uyDjmnlGgk191yQfk1X+Uidvv97+BAAA//8=",
+	"7L37khs3sjf4Koj+vgh/Zw9bamk8PjPSX7J8G1uytZJ8HBtnvREgCyRhVhXKAKrZnAm/xT7JPsI+wD7T",
+	"BjITdSETdelmt6SZ43+sJotVKCCRyOvv94+LlSkqU6rSu4tn/7iwylWmdAr+eGPNMldF+OfKlF6VPvxT",
+	"VlWuV9JrUz6u8Ip//82ZMnznVltVyPCv/2nV+uLZxf943N7/MX7rHsf7/vHHH4uLTLmV1VW43cWzi1+2",
+	"0ou9Kr3YW1NuFkKXwpRKOBWev1IX4Sd0n/CYF4WpcViVNZWyXuPQV3UF/+/f/V0h81yE74RZiy+uRPFK",
+	"eCMqU1than+xuPCHSl08uyjrYqnsxR+Li00u/67Cnegb560uN+GbXK396SOKVyJ8Ecbtt0r8Ju1C7LfK",
+	"KqG90E7sSrMvuQcVeecp7celLLjH/7G4sOr3WluVXTz7Lxol3GSB7/5r8wiz/E2tfLjXi6qy5lrmp9Ml",
+	"4U3WxhbhXxeZ9OrS60K1A23fe7WV5UZxs6vLFbzmXjoh4Vkqu1hcaK8KNyoTuSxfwp3DM+ih0lp5gFkw",
+	"nl8E5yV+o8q6CDNRl06pMMGdAVjla1vCP3HwWWd6EjOKN6Ynty/NTqtzelMWipPDpXa/1+qlKfnhr3Lp",
+	"XOqbA/9F6l5ZrU7X5P1WiVw6LzJ5EKYU+61ebcMarWQplkqA4GR9ES2NB9lVZRa2SfinV7bgZEGVWZiu",
+	"ZjRLY3Ily/BVECZ2nBsbFoj9jc7YX/wmLSNu30vrwogLeRC1U8+FKip/EGtjxT5okTBumN9wRVcMT+5/",
+	"LG2FzNSLGTuikHYX/jki4q/psvALJV1tae9lmQ6vJPM3PdFpn23qZa44nXEiigltsbgw18qeTuHfvNhK",
+	"J2AVhbFCe0dTpp2QdrXVuIFOV6rSaqW6s6lLrzY4KqtyJR3KxfHzXLskwimFK7WShQqSpr2QZYafBR3i",
+	"t6bebD0KofTsQGydc7roO7MXhSwPAr7Hmzth9mV4yFa69l6dgTtTKHaStAOxcr7OwoqK/daIfdgwq61x",
+	"qoRRh10TLgpit9+anISPHbRXRZWT4pqkHV9ujV4xmvFIaWlQcfRYkAXahx2JI9VCiqRZyVaKO8OL00tb",
+	"sLO0w3qQFDlzzBTGVUHVjL3wi/bKjjIs5M0rVW789uLZ51eLtG7sXPeXxVk1ZVfL8Dqy8+wnV0Mqs//4",
+	"H83SZAexN3bnwuNhLxxEYax6DrJr1crYTDgvD7xQnVlLjs11IW/+htd+fnXF6dCPTSd2heJqcVHoslkn",
+	"5vW6SuysG7idty+umO18uqt6eyaaOeZGZ2CCw6bM6hX8+8SqWVzcXG7MJX0IIvyoc8PO15e6qIxFC0aG",
+	"SblQ5U7Wzhv3eGWseowmZhjii708vAla43SDh1VPnj/stnshcuWcKaOKRlkM2n+r8ky4YFOmTyDeJoTf",
+	"TD69SavzloH2Of+QfVyRYTMSR9k+BDfGRbxzvE87QZxi/VKudnV1N6t9efBHW0iX/ovP2XNwms9B5wuc",
+	"y3h3fuxlxpjF0k7fO+EWL6ySnKm2VXqz9a9fT1QOlbTo505+8Btp/ei524wiPmGBb5iaEHib0+W0Sr58",
+	"/XTiq5ja57pUk1/d1XYtVxPWNV64aAaUeg2Ym1MdUEwc0X57GB9NuGgR7skOQq2NVa9AgTDzuUeroa9w",
+	"QHM5MCiFtCr4/fEEt8YUU/3VVgkyUrkCJZV8tBFwgVjC8MOjtRVrbZ0XKwP7adIQvpNl9lPt2QGY3NSc",
+	"OQDxFe1ELnUWYxSogBd92zteEOyQ3CqZHaYOC5fjJYyAGxscJNM34Zva/1T7b/H0YRQA6ZfUTIfvwxov",
+	"4tsamykb/kADz2/VAeRgrfxqOz1eMTD50RCbdJ/vpX1vXusy4+7Eh5h+iWsUXI6q9sIG7SPkidcO5mx7",
+	"vPqtcmTsKbeAK1Do/FaXmzBZmZnlJ+fNxhuXB/i9MfnchX9vTD6qf2kgJA0L3PmNpMUHN14Mbk+a3naz",
+	"8Bomz4eNFlkGkdKltAexV2oX/OjVYQUq7ygmiTPfm4DpVvZTxshWZeYm+DvOx2Pv+DWCtRClJZOHhXD1",
+	"aiukE1d/ffbkz31vhruzr23Ju1I4FXhnmI6FeBIUz4uFuBLqWtFsPRfkSIHXFUxAfKgugp379Auw0/GP",
+	"K85UCffIODX/RLw2ZbipN+I/xLs6/Pu5uAobX+KAwuMydKaaB/7H8POOxC4uaDPDtCIJQTL7xF52W7N3",
+	"YhmuAHG6VjaX1ULUVRi9FGhehKEXhZBLc63Q4ZRLRsrWOLoR7aVuwMmR+4lX1tV7M+lYP5oi+B07H7lZ",
+	"7TAmdXRqL03tu65OjG03YYtrZSGuYYKsZPaAjg7uYlgLs9rFwAYT6MX9b92cCN/KZGrclfVe2ZfhyrA1",
+	"Dyp1/EqRG7MTe1MHB0d5HzZHaVALq9wpsVThn5ABAZnCiQBlHbTbRuqSfbG1xpgrG1oowg67VtbWucJ9",
+	"dupUOS83oy/6Di4aNCmDh3zDu1R7OcHqg/ledExRuB3+OI5yQaJyIl19pxdsl0dR3OZ4vGj1hKF9aW6Y",
+	"uGApKn2jchfV3E5VXlR65WurFmJtTYHb1FSCTpq+pG/ZhM+e/fSG/fTAfHo0kzcX4bJw28XFlt+J5uat",
+	"khkFa/pDDLvcr+s8EeLP5Wb6ef5NLje8C3czUQnlcjl25Vu5fyWXIJwr2I+n6/b//d9fP726uoK9AAu0",
+	"NDejeiw8Gofa3jlOwKKdJm5+X8pclZlkVB2cPpMjSHSbr3DWjmcRhtC/26j9FkSUP73RLqQzeSgB5A3/",
+	"JJNN2eZ42eKCjmF6h6FJ/ApvezyPiezg1uQ6S+TR0IKbPv8dM/ZoGk2WJTQ9+BtZBhOpnVjJPFcZ+Flb",
+	"sw+ula1Lx06rrDdbz+Yicq1c9GX6q9KNT47YZT2bq2OiSUc5QBzqxViWNMMsATyunW6ckuYt2rkeWtm/",
+	"tdq4bw9kbLwclyNYTU5nlEeyqlLS87kdqFpIhXOXKs9Tp3V702kxo+AwcB65LFcK5jT5KhCSQKsAH4ou",
+	"eWYwIyt3SlS57IZDO++HLseYDoGLOjs/tWOmb4vvaM0599A4n37bY4cUXx+kWhcKbFtITuI5aigrEyYE",
+	"HVf6ujQ+GcOcr1x/lEWy/sANeOJhcUph/FbZvXbBPJcl7aS91d5DRcJ0xcxqVSb86i46KxZHGcV5QVun",
+	"K3tRTkgC4Em0UO0WGdqlP1JomPFsuekxLoaXXBNp6aagSjBNP2N1YBTDEx2G8RqzpjRrlkqIqetY1XQq",
+	"HmhLT7b/cznn6hg/P/K2HcZnYFTwChOVLAXa6XUWjR8Ag4r5Xn7RykzHw7G/Yk32ZDACE+ObLtjDp290",
+	"FdzTJ5Rjnhbs5bzfSskdJti170Qhwc1xfsbGSeVeYPQ4BH6aaDzHk5T0YW4mRrgPt3GZydVBw33EuYFX",
+	"fBRfYI5zg5PzB7y+5TI0ZtQqD17RH4uLncYIbOOvWwUOx1aDbbDM5WrHeqs5b6FU0q+2n2Gxxqv/7Tls",
+	"mtrVModCwLoM+kQ4CbUOTeDmydVVJ3TzZGyO0eSHkfMSYbNUDcPKSC6WdvUMUwh13gTUtqZ2qjfIp2Ph",
+	"rJUp1XFE7ykXF8wUOhSnWi9TpdOe2Wybx8Wr5+LqGSldsVd6s1UZhgJOhbQ7tVfsuFs5z3T1kp+Wpg5n",
+	"aWsXngbTByuZ6QrKjIJa1KudkA5GJx2u9signo4P6avRmZj4rEkT8E6tDIVjB8c9dqu1Mb3ttMqlLuCU",
+	"KE3Jx7PiDhwTmltWQkwOEtq6LFVCLF2uM0pWnkrIWlLt2VZXTngrr1VOouqbitmBWf3T6AKBiPEj28t+",
+	"acUFlSjC5wuq4OQLRlnF8VXwYhm9QWr2tCIOjHohC1Nu0BeTNnPPRaGdgzAglGaWBjYNFSOFlcxYu3dy",
+	"UjWl916ptf+pHniBWz4Tfj5wCGOBTLJS4HTdtkpeH7gjRK92ENmRJbkKmzrYi6WoalsZx5eTWOW0SyXb",
+	"dkpV4BkvUSaiqOzlDdhhXt2wG9N5iVI3LcIgD1QK3iR9gpo7dg46Udfh7FEyr09vgaNjFyPa88cFClQR",
+	"mqiRRH8/iCqWrUGaB8PaWN2ZLl67a2Xg9DLpLZxDXJTcY6HoWpeZLjfkkGrcoKWLfrjbmv3UYEA/JXC8",
+	"kOeqdpZ5Pi9tKw8U7D3VxHgUgy6Ggzq4KcsDGuRhYCKzpqpUtgALTISTJz8M+UCpcqvpvvk7Kp2aVPxK",
+	"vlK/xLV5ZE/OmnQwSURyI7w0NY332BKs57wH3GaGHEyrwuq9NQ4o8SKHVHfCqSR8E+4uTLlSi1ikAlm4",
+	"502aKh5KmFnCyk0yJSsQ+nCb/+t//NfV5V/l5frXf3zxx/8cyqux25eX5qxfYthNR8zIfG6N94rT9+/B",
+	"cIcvRRhErEu04A0sbrtMlNBqFqqk2A2OIo6d3o5fQOPSlU5LRxWM07XAko4m5rgranj5Qgm4aHH3eg3K",
+	"ubJq55etKkX8WtSVWKqNhrD4tGhLRpq+f1fwRyikGkT1tOCJNZ/WutT8+YDBLKyWF8GnDedcUJJNnfYs",
+	"JbyV+TUXUjwe91Jtagx7SthwHqNe08uU8nW45TnKdygvz5xLTTEdHEoLkVmtMqyss2IVJDcTZf/YHJ2g",
+	"cOiW3EIcz1BQT06pkiJIlMPYSycqqyppVfZcXPUVVvyilwbvSEFd+mBEptI6dBe8ZgF6EhOJKs8hKL3B",
+	"c2f6y+6VH5G4MLt7RfGxML48vFJ5++hYswmanUk6oZFN2lrtUnS2Bw55ETUPCkdn4ngVVieD6OTXwDqa",
+	"Ukh8bbHXfhvESILH8xztEO2wxTJ8Qe1q0UdMhKVH+0Ym95cMBznQZsq1og4OXZJx1niqn1+Nh4CgjoU9",
+	"mKzcC/we5R9qYZwojPNN8RRz/L64/CZ5Asc2vbFXZ6o2p9eunboxrPNspE8VuR91mgZlbtZCCkgZU1hp",
+	"8omxPMy4JXPe7Esshurf4Sf4sa6eQXJ3La3IqN9sr0q/4Gu3JgSR1yr3o7UV4ZquCXTinkFPtd9aU2+2",
+	"sfRTPYsdn0r7rbJir6ugt9drURpLSa2gE4ILIIXLdcU6b+ke6S1f80a9prGGVWJ0sONYx78zeKKrDBpf",
+	"S+N9zsfAEkY0m5uHKHMuS5EZRSNwuyYBAWkpLw6KL5Ey5S/Kp6fYlFCyB4aBj+lB53Wei33ijpY1REGc",
+	"+rcBWwDjzJW09IWOt/dGoNczwWHAFfs1sQm/MVatJDeoI00nWcNqIdagoXQRHeprpkyRTu3TZ3x5wDcM",
+	"CyRzPIFO1eRWb7Z8NKpT2HHk1VhTwN6EN8h7eejY9krF70pSvzhze7Pnnns0y83r4Q9ovCOVEKZc147N",
+	"RDX7+kQ76PL9Vn0vmQPjRa53qodDIEFqgtkAuz97jtWGUKWC+18ehDV1mSUkP9FbHH7LfkOh4+FcDK4w",
+	"3gR/0rpDzdvx88VCPwy1Js+pbzwFBNh0+mUTA7JOvfOK6dUCp2ZGuxYoQNb/1VUi8WPwSW3iAKvc6RxT",
+	"GQw/qPigUoNm/pVvT50+yrTi51PgP+FeixW9p7/yW+640KstakKwqpzolIWerLCpsG80kYVoY6cnyfl5",
+	"hU+GKi3CquKsdZ7NCoc1zqnsvc7ZKPeK75tc8ZVJb80+nMl2eijyjTUbK4tCvUwVKKVDMXldHBXKzYtn",
+	"n5S3HP1tzf7+bs8HYuJL0cPjRJMLxK5fba9VKmhKMh0NcmpkPTxHx0SYMj9gIVOY1sqdeirRsZgWSQxD",
+	"SXn1ynldSK9m3u5r+hkbq6Cz9mjLeHQ8nIEDld2N6JexW5Fth3jhw9nb3pTsDPR3ZYmnFGGxwAnepnmc",
+	"V9Vx0iwaSF0X8XSQ9BvGJ4DFCoZVOI9EiYUZx/52504nqRoqYRrWJXFkDpMjKAvdhWyHmBRM3ncKMvhu",
+	"S7vrdAkaqWProzhH4gUKMHWsaN+xIFZhGMKHbZTqLpha6X2yZXFCsPq6fac4yuSkNDLNTkxC2SWnZNpi",
+	"UuYBLmYHFus0eTWSyYNDN7StgvS1xaagUyOaLeB+EQt7odb3BXg0UnwlD1CrNYZPkdOX/5jThkWOJfde",
+	"WJ0oIDchpBN7BRERvmaZ3YZfN91iQgab9jn8G1rJvoRwmDPClNBJBo9qopHwTEhkoPIFILHV1phcUGdY",
+	"mHLa1p30P9w+lqWPIkXFcTdTxy37V8pLnc/s+W4X4Gq8BCXYd4kCgw3Y9EERwkWC/vRY5g+doMEj6Bs+",
+	"3cSKNUWqz3xOlYzOmLDRSPXJHWpbvhi/O/paY4GsYZuSh1Z6BfGka4WFLbgC0OUlcuWFLr1J9mCZtefX",
+	"MaweJICXOXS6MXvI3H2dBhKMsBgwa5PqEknob1eW+JVZ1YUqfbIvYKigX/Yg2U6jP+33bXSlkJmalcmG",
+	"sgCm9xyqBfYQvKfMc9h65IgfgUL1kg6FxBZ0xhAh4KlGtQVBOrrjLfMAcR6bRcbX6o6HVWgYJU3gwCQL",
+	"wnuIQwPu1q2MkzynaE7BhzvZLZNLvuxHlW0PfXNXAkaYHGnOjdmlZDSJlTOAbKN+nwjhMgRqQ06wY0Nv",
+	"JAQzehUSEDlTgXCaDUGAOM3oWkuYCt1pMtvoUJgOVjat3LPtjCsslJ7TF4JTkwCeYKHn3hgdtirFFfcy",
+	"zylZgymuqiaJnwwzkas08s3EQvRcLlU+x7VeqnwIkGIK3sxWVjOc0Hfhcla+gg38DRm6U/C/wvUTm9Xp",
+	"6v9j6sWmmgptozO0oecW/1OjcHhSvEuz1M1ou5PSvnAz5c1yL1qBb+WV3TA1rwMPIqsd1pxRUpOU9wFa",
+	"BXNTbrB+W4aLvFf2NLQh3Y73JCGiB92Mpgsz80w4UyhIsAcnKnjy4PVTaD5GNRl9qstUwh6dVCPCJWK/",
+	"1QDOqGQw23tWWBfe68B2fMvw9rVTowFCxC3Cl+em/GvpueQH9eqHY9E1WXAn1+pZk/umWMACuzihHAFr",
+	"sjDWRO001D1DOeE+QFMb75iu5tP1fGyb1i9UboEja0fNArDNR6aiU2ooLPL1dTAeuWIpgE/gzcaNev2O",
+	"d85R1jfoMmbqWsO67CFjuDw06KKr3Kx2QnqxNH4rAA1kcXpeDzvTMRg8q28kS4fbl4h90ETDIghE1o8G",
+	"DCJqsjdeayjZQqOUZFWjIS1gL0NOFcpjqD5qBE5mFX2p6Iyra0ihLWUOWUsZtGJeFxWbukh2vrSZ+Qby",
+	"clmvdsrHHpiF2DwuXt29CwTE4kXC58BvP3MoI8+EFIQtfZcyN7BTAdK2qlR5jOSsSq+syoRce2X30mZz",
+	"qupilcPd5mRO9UKTThqTSrasIOxSyphHO/15LC1oyr8afUQNZHctOEiHG/4yEMw4TtE5hK1aYio01rKE",
+	"WVlcyNLtMfQXvDFEvAHvDMC6qG1hcVEplXfSeysr4R+ZLDBtaVUltYUuX2l9R3cGgcCMb2lIrcbuEul0",
+	"hr91NWI9xmovklwCOwl3M5Djz5W8Vg3iegetZ7VVUFp2bWp4CarAI4RhsGJ2CmvIUD8vLkylS+xq/L2W",
+	"edjYbBOhTigorLWRZYbASs9QBCaX4cyR8ejJtVVebC9iN0u55nVEW+8RRLQy0FW+hqN+A8XIJZTE9TXp",
+	"F9wWqQibcWpRCaLhQYGAdoIK/xpQ/aqCVcwNiiJZqZbMUphP7DuHhCTgaP+aGJTrz9RoPVy1NdgOP6YU",
+	"Grd59MKcrI34ehHeENMwqzBzbDfPeCPcO5gR8NTP0w0YS2RmmhBuKy2/LcLaYIVaUa+20UttLauh0Y6N",
+	"dUvJPkauG9D3MNeEXXKTiH9WZk53SGX8MRz1HXqmhqIjrRnR+PQ6Vn2hlrtFaeQXzGhj33kv5n3F3Sec",
+	"AicNw6w+uFY20yvPnj5eaqx2on2Nu7guoTJ4PAECBymFho9B19jo8N7Y3aN3eJJMDw2HX8Gzv77xVnL8",
+	"I7RybZQUMdsx/a7XiHZI1cOnaFwqz1LtILVDsBEKAmpPGeleKNObPEtEGHU2UEoXg4tbGc6rPEdvNdGf",
+	"0BY3sYCn4XAQCuannYWmPHBlCr5oZgjs/ATqOM+6RAAdAgF4T84V+0bWeV/ybFgXqPYCqpZro7Np4OV4",
+	"q9vhln+j+qMItmDnFMMW4ZFRgOhCi2mpIGx5C/n9Rqs8+9paw0GCNXlCBtyPJHR4N+Jli3gndj2ww5Hr",
+	"aJsLc1jIw3dUqXYc3wk2YgwNHcRSia3OMmrTkAPkGEVENWWOEWgSjlBBcqcoxHrAXhOoto/7aWqENUWt",
+	"saCT7a58BBy42qa2KlheW01wRg29FbNaTl0rS37t4EkYr8M6xzKbUOeIcjBUGNeiwdG8HjNgIAhPDO/P",
+	"OE5f5Hm0O5pe2xi9Mut5OYh5YJMd9H4uatWVKU3YTs8RSLpPk0QxT6zXcCuL9b5RvWB79eLCa6RQwQ0J",
+	"TahtdrJlWImwpbFCeNGBl61i8R5AYEL9BCAdjygrHN6jX2ZzPeAPkZ+Ng+WMktZF6OzkbXpgnZHgoKBg",
+	"WNQYvGKyzr/zqnKpMlCz7uBWu3Alzn6p9gDfDgdebFuakpJ8F4PNmKIdUkwrw/WivOiEHMxmkyih4Ju6",
+	"36M4OSHFb9IO01ycDruJZXjTEtQwN+FQi9vu57hz4e3YRcklc1Ss6dNT01ZRVnzkmAq/j1ezjzUme0XO",
+	"/XHrACKkTFLvGGef3nWdzMqmM6qcOXyS5oRB8+9pix80R5KRZFDrMuVMwyHAH8yI65+2MxSdsHt8fup9",
+	"XncGyL/TuIP0cdAH8fMwMgF1mSjzzlTu5ddsH8dW92Sr6w9vjfUDtRQYdy+VylwDjxjOHGhSdjNz+eMY",
+	"kvBm4Qg1Npuwz+GWi/jm8Wfxrei9uWn8NgaDz0QhxrduvsfeGIIbQ8sMkIdSYF7p3MscDIP56F2/8JkL",
+	"qE8ZSF/cF1TX5Id9NfeF9pjRcPBQaJ4zM99vEInr9AdYyDSY7V00yVfAZEc3W3tRmv0pTlM8ltluWxCw",
+	"gcnAWENOVcCQFU91wN0CKCwqmaQVQgH9KPSF3KmwN6CegDVPdPkO7FZWmGO6g6kxvlZ5Ck/yOTEhXBFC",
+	"qE9z5uaacyx6C4dAy67Tmt214ffSK3vATLpGa50r4RpYsN+kBTj/cO+d6tcRezTV3e81kmRhMmlxgRLP",
+	"rlChb1Q2i3s0/ODL1P7ab41wXlvEOhguuCvygddc13kO77o1eeaeT1mcobrJlRpoCwbntSmYJFKmu8DS",
+	"yf3PZdOJwtZbAJjRnnzQdjmFlftnBP/SdN7DRilV7a3MBYFdck29K11N5zh7C5fzZGMjwHpqWJvvjd1F",
+	"kisNLEGmXKljtYXCgSFOUkKuh9XVTS4AZcW4xjwQ1yr5JySH3SfrPD4ZxJiNH8zFDcSuexmcQ1UJ8pan",
+	"1KtVVsnxmAlexTFPb4I+jmHExQVgoIAXHFQMu9kbUML+m73GcJm/HZDdXiYPGIIP2xiMLt8C8DANaUTx",
+	"f2zfjfhGa5ySeEg0gtyWdtKBSMzleC4sGvJtOK86U6rASaZx0g5rVi5pRL6MVSX31nOX6oNNsLTjk1Pj",
+	"TYMkNYVxCMZxAmfENwdNO0e8mXrtsUvUAImzL1TrjAXRLWe4r3AT4FBn+1avlZ19r2u+YS/G6Gbdjdoc",
+	"/uBJcGfeLHi03K0ofzfzbv9JWb+xJoDm7s18xsG3mznOTXKZI8v90VKr3Ok6UcmfRGlcy61V5VZpPwFs",
+	"gWD+4pN6vx4YbUIr3KUELRX8GrCGJvIhYYK5DcBAhDj8NvmCqZazpFU+e/DHfax4BPTGmBzda4qzHZWm",
+	"zp+/a5nXaoKQ4HVTh/efbbr8ziOsGtq/09P6nGn5ibIUH8lKUzNabmYaMLmTWUkDQaSbWXjYGzBU0FQd",
+	"RbaZ1OZym9aUNqsRj2wYLD8nyAM6nQp7oL2nMn7UL4r5tx6gHVUzzuO2htq35OMcev/CaT/vmUOc2Qe+",
+	"ywAXG90EEP8JCByjzNqxtg9mNbV0XJSWorsPz/wQHzyL/IHe4nZNlt9JDMf3J4ArV6GSbyAhwWwt+MzO",
+	"sKEEVSZqacIZEbZ35z6QGMQ+hbYgj4pVsTSV9Z34lC+Xi6F0JAyKlQOqq5iUL3yJ5T4xFSzzPLLRADx7",
+	"P3n4sJST5wI+mjq55ADS9B7hIw3x0nyn8iptl7T5c52TRWp2GlPfvbxx9yhZGZulGi0nwdOT8YJtO839",
+	"+NHf0Naag7P4nXbe2MPXpbeHuzL5s5opkc9MWnvJmom6zEw8Gk4nM3xbqgmFYt2qQAx/Hlphobt0HsbO",
+	"dEvfx7u2Y1gWCcKLhPM7fLek20uP4V5glNNuJk+ddDPcSXz4C8e6k4ihkxhDlJnBFlHt/A9EW16q/UuG",
+	"23o03WjVuqaqw4lB0nXtZD4JQmp8Zt6aPY/ZU0xxJ6JkN93zDdkazSzdqX1LGmRaTl5gp8eptDSfn56n",
+	"EbSUrCDEekGcpOf4ze+1cuEHVHcXjKQFJXfAXBorHI527AncJQ7L8Y/gY+KToBMR1IxeemC23C7Jr2zN",
+	"XoS9ggYGlP9iyblcAYCULIWTh2eQHgHbM7ZNmTU0wDsItRG4EXZGhJcCI3wrAeSZgbRMrdOLBldyo69V",
+	"2QXRbwPgplIlp+2xU2SGWP+0ZtG0rYGIMVO+BG8We07WVrGHTmLpppoKuKak/M16YFl/Wqfs0TubgOmH",
+	"vsW3OzIAGwKwaJGMbvFf72vmaCwDL/K9tF/W2UbxKGC64OkZobiRODa1n1oy+720L8M9eU5hxUhZ8Qp1",
+	"Q0l0MKViEufgVe5KgvYa97EGYIc1D6cuNoaK5E1NUOpNJwzQU+Yz+A6GZmGnKs/OAnCEL9XBlE2+EUtP",
+	"KmvCUrrPhPPWhEUJSzNtIiIqw8nTWvDXu892MrxVKjmAYPybbBuPoebnGfLIYKdCCfgsYfwLwuKCeyE8",
+	"bUy4Rr7Lqavyo5JscB9ULDdN2CmR56CEm/kPp2eeE/nP9MWwyil7PSO78b20b/E3rDnCV381o7ZY5xU7",
+	"OecFHGJ0iwKBdAaB8LYVWqQ+cFd13q9d+YQ+SjEoJqo/IKFb53m6/oPtRLt8wu0IKto4QzEGD/UtKWUt",
+	"fqudJ24LppXhbiUVzfv+eQL+262qKsaMv9sWF1yxpQQtX98ooMGds+t/JGQSNPapid3DC+P4Ie4KZ4Wi",
+	"MEF/DEVxJmIt9foLYjg0hqaa+EyRpzZugsEwEXhIH8MJu02XzlOpBVuMSdhpiKgrw8EF9Wd5OBHqSmxV",
+	"no0cZ9NzM/yZEAfSZCDCrqxqL5peMb5Of7rS78GnDSDHzgCgWVw4XaIKmJjyT0eAvM6n3yfYMb0Elim9",
+	"LHQpPUKMtOs3sZf06FiC+8e3a2ByIZxEJ9YAJnu0BwZqsadwcMygFosW8J0s2KTAxhLtU3RIqPnuQDQh",
+	"aRQpKGIyA4fXiS0HejRsG1Add8NTFuu54W0TEx/NGq4LYI7CmKg7OVEqqPorNcR38YDjGyFHm8Xjz7tQ",
+	"rcNnW6qlKlUS9L20781rtkFE9hPHbotGqvOQO6H2ViwjKxECJMesJlJysTZPspo9qLWZee9cplK/k2s3",
+	"p1HL9irRsARNQroMw/kwdHZujeYAoqas/HLKRcC50O04JvQTAC1ZXFiNnAyAqQ1lKxO67WXQfZHPYVKG",
+	"EN7ydvnBHzQXvS7mEV++KFLMl9hpMP1OP2j/JQD1cIEHKofnsKOxRQZtVHA8Zew8RS8q/FbA4ii3IOfT",
+	"lMEHN2aq49n0q3HRt3nGwQ/aJw0DbBedcae3NYcfeSxUtKTtknQMxdihmmxha5bl1GRM0piMABkgsJ3C",
+	"dbgY1aIRvmnAEGgmdUie2aJZ148LUCjgHkR/NGGiU+0UKcTo3sDR9dMWvDYgZbZZH7ZkdAD31R3JyR+8",
+	"VWIlQahPFnIUo3B4aHR+JKH7X8klUw/wt69fvfhS1GWmrPjqiz+fZgWOoPz+0otdPP0LYxYu5/8k7/9k",
+	"HsR3sJHwWBk5TzAg9yhMxJzzhCgN/8A5VDkXElr7Ucaehy3GaWvAsBgnJZDcifuK+qVuc+S+ks6/ovDV",
+	"2YsEclk5ntb0gP1sgHOprFjF/cgWqc2HZxoAZBqCKppayRgLDPhtexgs/+dhNlnYtqkIk+HM6LY1OmFs",
+	"H2vyOcF+2GtFzafD2FtPH/15DHwSecH64/pKI1l7aXxs62SjF2OclpghgsChLk4JLjcm2E33gKyXQoQc",
+	"oXXooK8NcXQCpiumXwnW6G5YbbHG6ghUHQnU9138CtjunzlCUI3cY7nU2aKDb7FU4ZS+6sqKqGrvUMhW",
+	"soRlVZCmxjhY08y1VOHlekHXv46TuFA70jhW57zGFg7ICXfl7YCc4LdpKjWn+OhpFsOaTFvu9PBODMAw",
+	"RUTVhOoGiqPAKCPOd5rGKEX4ThTp04sJb1Oek1EInuMI5O+gewSEtatlOAVNlhFCaK9ORparVFBwcbFT",
+	"HEevR3ofJZwsVOwUh/ZBujkbnBiy7GlikC4IgveAbN5zOjp3M4kZgV08fTmcj0CYI0WJ0FyaYTMc/Yim",
+	"f3HR0OTjw7t4QfjWsB406LRwpbJ0nMhMhzV8epWWp7GqvSheI2DRmllXkINeS6szBenGoCUXAvj6kUcO",
+	"4AANwDcRsRy+8nMBkhtTWEugNAN0vl6RchTveYIdRaiP7TgoI4PzcOxeuaGlbqjF+WjnnfRi0vmaHuzj",
+	"Y9vvodicCOea4Ewb5u4S+F4sZocKh6arto47YaAonWklR87irXRCCoDKFQW28kzwURpzdLAJtUvODD/i",
+	"AxfdIErQbJG2X+hSKNmaIYQ1tiCYZKhKOcbOG2c53LRNq4MNiXRZQ9E8WmKKVw1ROr9vX6J927AKpUL2",
+	"rWBOaQQxmVVG0j77JASiy9qrxFjCejfhFboysle2APlxOaZJxszgIaw9iS7neFVKZalueudxujCfnSNv",
+	"nwzOjHI6Q8MedSNhGC46VNmTeuyVyhra5iF27tgffip9exnjZkeBGGIFNWvKHEO4S7u2PXrEMmuuaxH4",
+	"mhAoPbRd/QVpgWYPxpntveRQqzdK2FtTc/yUqoG4HcQ2w6tusaG8sWXKKiJIcNAJ+5j8XvaVSH9iJ8nl",
+	"e2NLQuhloadqO4OXCabtfW3L0ch2u/rwAHr1RZzh9Mq8J2fo/I0afCLt+CD3oIYhy50A5sNxuhc2nkfH",
+	"PkLwOxM6E1jNSiqG1CUy9gPv5ULUFVDemtrGorw91eSdQ3+WVHVwOqjwDQyqGYK+Vmd4oNlP/fFxQBjr",
+	"lWki2SXQzr8EKmmmn0kdEvWSKtmqlCLTkd36rQnJe3QcqFKCHpga/zesG82xfo/1g9BMsFWMSvkBTE9g",
+	"dQ/XQBVVOEWJXDrXO5UfFhh/uuLhaOB3swb6DoYzpjpw0M0DWtLw1Ez+cNLBhrSNxFrsYmmL66DCWiUz",
+	"8N84ZyHclK9Nj7TwM5ptWL7tYKoifgq85Uncd7hJA4eRmo53cdGPgdZllsA46UiDDfY+9mJgAQtM/aAg",
+	"dOgzUwCQXEi3Z0TgYxr7WDukd8K82U4d3AKB1HuXwdSdDq2djbRvNKdtKUrDmNyScxPnuZ2YgQ6kV0Zm",
+	"PExL2jGc082aRFvN1JzbpOv4Gk6rdJVmbP/xxuyEKRdR1Borb5rpUeeJHcYY6qO7si5zI7M5czlAz0s4",
+	"KG2FJ85ud3b4td/8Ihvu7bsiwkNn90zgg2mtMHjnLmJxNtgS8wrhmE/TxKgJp0ncbbwvbqH3OMMzdnu7",
+	"KqMbHpRxx1mhR3GT8roF1uWN/0LaXXCeCVBfhGnCAAFkHYCwcan8XhFMZwf3+5RjfxCNdyyaeDL2uehM",
+	"LTDTMDvMb0bPsHSgnKp3z78kOFxqO+k06vJ3n6APjyeb44reLt38WnqrbwYsjKNklnQqHIhL6RQRx3tT",
+	"wREJqYxpcNTwzJcqz5NgarPUKJeNcoPmSWcEJ2/e0HpP2/AYbPrpWtlcVilQ5TnUu21ua+xFow2JI068",
+	"Z1TNxwXaKx8Zuy6XSD8XNuxlxNIK/0bAIZjO+HmNQJqXvYzfpcPFxz8KWR6aP9YKMYsyZfE+px9gY0fn",
+	"EyrqDl9cRuRZ+GOJwH+IwbU2dmO8h0tLc0l5tfC/S0z0LS5M7S/N+jIyKzglseTIe3WZQ8UlAEdeAlQk",
+	"1B4pGbbS5TqXiE2dZVhfLnN1acrLDKuV3F7mudkTg83+si6daq+jUZqqMk57dbmtET6NOlZK4y/bn8Nr",
+	"E81eA3hh69LR5ANuyKUu4xotZXZJ/ujiIpde3UBQ6gYVACEjEk5ipqswux6x/i9jPxdGROKBt8xrRHtT",
+	"yuNNnJJFA/d2mRuHcazc1LZZXFOqy2BNRbw4lV0WWNpamstr8nlKc0kolbQ+7vKgPH2Ry5IslkuSqVaA",
+	"GmZC/Fs6b+WBum0vjb0kvzy8VERvpsm4NCVN8TLcGakSM1lUbdFz5EQE6iJpfedxke9QIhJWaS4bw+pa",
+	"2cu6BBZDTPLAJ1ROE/9sO/3DtPeuhw+ay+Gv06tzXDf4s6JkH/yxBVnI7IGWGWYxs4fLyLiHsfuwMH6r",
+	"bLM765Ji4ZRxvowxnHZgaH52Kvu9ufRbdUnG8kSKkZdoit2CYWRx8bqFW+JibadxIiC3a3DZgRtbANax",
+	"xjZe5FzXjqjWY2edFFUudSkIZYnaoyalZuoUNn+m1pHbasKNjjD+T7LdTGGndFNvXpjJlw50Q6GZwr+s",
+	"acnzTxoiARQZ6ZmwXAXg9uDjUugyAz01xy3iOriLoo9WLHI0H6dFw2gvxyWLs0sz13n5BncWRhHXv33/",
+	"ZED2tclUPg5sVAaRXZraErUqDEZJm2vFw/o1jtMEzyOBkgZj4Mb8YyyQ6I+5A81yVFAvV1uhS8ioRdaq",
+	"RQTEh7DNrIVuQmRT7aMf1f4dVQ+Pxu/a8NspQENnBtT+bRuSShQJnlJXxdiPl6tdTyxztfYCqWxnlBau",
+	"c7lJFls8nV9ssZX5uheLLIzBrYKOCc8PgNBWE1L1OdZCD1uyy1n8rW6FZwIw1A+V2Zna9vlb4REbK6uo",
+	"CiY0GsL8NDdLyMW7tqqdB3fsvdNEBCruQj6CB0/hh3YDNFkDqHXTuz09U/f5RvqWGzYSm6XwHEcIYIjn",
+	"1VA7Fvc+P2XZV/LAgdNk8oCJ/WATC+ma4h2gJYGyU2PBIYUqHYrooTV5nA7LZ4QOviTndJiodWpF01Qc",
+	"Mpai4G8Ios+8IBM/qDGv29YNfzFW9blXakcga82v/mNWCyPMArus+4Ekc1jAWAZr9mUsMQhv1+tfP914",
+	"HwMvFFEsThhKy7I4Fs3JZfnop/3MVr2coPfeyLAc77zEaZ4IoTSAWTwvwj8QlW5uxYnIm1Z13ynXjm4A",
+	"n+KZ++57nfnthFLe7ktCvAB/2Axm+H2TNge4tINoE9JmVJAIXPnOU1EXor61DESINoTlRw13QG4Men7T",
+	"aA+kzRAOgjHegqVD2MeTb/aKfsPe7lpxMccfdJmB5qukBw8vOHvB3gom3TMBrEF/4tmSc5569A18HsxY",
+	"dBpxRnOdYkemFO3kw8PcxNWdDO0QV9fF9V1JLMGhMv/MjG46mr/mtdsFWkShamoCmLRzR0gTfZJLR8bQ",
+	"tD0JwpkAsqwqa67R0Rzsn4zX/RGjM2zrEsF/ALqXKaM3wo5pGOhF7uVhAEMnHFu1b0rhUtRES1lmSFkz",
+	"4WBZ5ma1m8Ng8SX+gG0qNaX6yh74OU+bhqs8QZMb878nTTThlMYqO+xg4QGMiUlh2Emgbrc/YlwusTWW",
+	"1uwUpqGkg5I0BInmy/6zGoMhg9mhGoto18iGPX0BIn0214QeC6an7ZC1Zvt2I2F2VXuhS2+gnFjynVsQ",
+	"4J0xybBqr9iG4aYwLBwRghokwv0FwHDjgmMqMJ4xkErXXpj1WgA+C2JqrjVCeiOYO8A/ERGbWMlChcvZ",
+	"l9lKW7i0ydgj31vgoYeg8YUqM5UFP0B7p/J1F2PzhJVv0iIDMjqzwluVc+zEGLtfCMSqXgQh3T4TEUca",
+	"4o8wm3G33LnnO0EoHGQFWu/8swj915Jrk1ghUTDM4zGOEsGZzxpgTqUjDHOezF41Dacssd43xiZBXFsp",
+	"jCRiBWLunqFdPcb82T0Aofe2nDzoGuKwZmr5bvzLISUJNY246osGSRbpvYwgpq1El8jMShJT6ZJM/3NU",
+	"x5yhHCb2rySw43Ca8VTFrg5dCrn2ykIDY9D3vFGHHJUzp2cMHg+RQSGf3fQUCFVmLuximR0WwUldBNvM",
+	"99kwIhm8HyMshBH8suVP2qr2L4a4P4BePOjmqmbtmt9rmVNn8umM0ZfvUxEgq661I9lhWR+Cl/lcXDXz",
+	"g3ShZYqZ1KnfB04XpH6A4JKm4qsFKEhISiGHcVAdPVxSXfovPucfFh2/QSccLhqgWAkbc2mkzYSxwm1V",
+	"vsb3THTvzeBS6CBjHPdmuyqXBxEBthL8NTN67fEH7wA6kS1E8Fx/1Y94IsNC95EDTyOFGxVmhQvURW2N",
+	"Wxv7jwgOEjReBQiJPHYeJMHfqHKlU3iZdADkWhHShhQVXI9qOrNyT816QWMH+/uz4M+VaiGKguG6hCom",
+	"aiJLd6qf2OqxWm+6hVeXYXlTxBSDVI3aBXsGa7saFMxTnkYy6bIEIVRbdXb0FPqmKYKELS6h5DVoOaup",
+	"8nZj5TWW/4PVi4TE2BiQKbdD3Nx1bBtj4osaEYCGJPeXcA0bXoldfSyk5QmMzAppoqhWpTmcm8KIyFES",
+	"FFRH7XX2Wscf63gGjUuHJnvHf+2erfGQ6aj6aC92Tq14uCcd72TbodrqkoejBaz7oEILY1VLGBo74yAj",
+	"BfEiaHldG8tuw7SDmLEmTtt8R8c22jdwWqHrYMkzX2BdeTCEoUb6uZAONQX22AbL07bj7W/Tfl8iU8Fd",
+	"DzW5ZPIAIYE4tJUsWxv4YqD7eNr+zqXn9OE7ryqIL8H3ou0o46rW5/OEhbuz6KC36MtCcYNsUjo/m4Ci",
+	"TBF91aVjac5/bEOTVJjyLMZuwrp4lXMs43OJv6LOoFGQ+C7iBorzFxcvuRFTBIrjeGHQBwzQ+mcACpPj",
+	"ZCxfSiRiCefghJTEV3QZIRTOL32dhr0X3Xao7gLSr+CwnwLvIWmIqf02YvBNnbWvpVeJAVkerHIry0T3",
+	"K6CftLx3n8XWV1/bUgBdABCe7XSZ5Yfj+AKQBwQVhvrsINzW1HkmlolkRV6lz/3mp0gXMhA7GM7T5+yG",
+	"3iIP1eQl7/FWcfdDUCFuq3c70LGUsnmXuEXvGm+bnw6cVfyPAHns4ZLE0Bt2CngtS3nfoZ/+tC/nlgIt",
+	"Lirj5vQumETL+C0dkRdWycGC6OPeqwzbt+F78Loj7FT0E2fWkGXj8eef4aKBhoqLRsRbaSP90urbvgGJ",
+	"lbpxo7Wtfi3IIabvcYBxlaK0RZ1MamIAdhOW+ZV2/qNocRnqSWFHn8sk9swQOty0XqEWvS/ZHnRUuX/a",
+	"B5C2vwaGt9+a6Yyz4eL2duwgDecKFNJudDk5xTRS75lkjEyQAB69DN2kSYW76FA3o5yEmfgGS8Vv08Py",
+	"xirHdZqmympvyzLtJjTzJNuXhmpSIwMzPYUVBGuWuSo4HPtopZ66MtYaOyevpfLs6/Ab3hOQvp7JSxHv",
+	"Mloj1jj08IzYfJCaiI2VRcEWjBfGVRC2GzO32yun5D+ZxJ3KMzer3ORsra5WyQRvY9NlP6i+4/xRE/xQ",
+	"P2kvnNKZ3U5raWySpxmh4Q0uHN92lQShggrbBHV+6fnYWgJk3yO9F/1ucJCJ5nXpX8Wa/NP5X1nj5vBZ",
+	"vsTr+V4vqHy7VokCCoCMn2GRhcsn9ZTFd2gesWjeuRkRO3G1/6n230a8zolru6qr168mnmKrOhH0+L2W",
+	"1lPEbvw2sdA+SakVo1DYZhU8suDJx2gxIA9msC8mdXxMI6JzrQfZUAjNSBETosxRq+ahjXppJ7ymjp+J",
+	"8OFnpo+LjFwJco9EUrKLuU4RA001EW2A8478dUOES+egsJjO4Ab9tLegceP4L4D4BLZM3GWdDnFYjDZc",
+	"neTHwE393hhWX/e7oron4GyqkEmV5E0zHrbjjHB7vJX7IcB22ZCyUoFw1s3P51o1lV57LEeIcasVQPxx",
+	"9K+dNzjCcufh2j8aUPa3SmaHb62p2YaChySun9M4NCcJuzc2c5OJZPDqE0p7VsrUSlfqjeRYvlPg1Uyx",
+	"NVVKzADLfnT1ZCq7I95+EiozvMjtQJkjOXcCSYp3UG4qtfKJ+qA5bNH0jM4d+cUqVHbgKq5nprdigLYD",
+	"5HiqBZHclKePPL4BHLW9/dQDBbvm4mUE/yaiQbMY4BjmA/MZZHJ1GbQbtfKNFhlTOw+lVHBozbvyk36t",
+	"FQNhhSnUFAU9FA6mE0iuUnLnmvJ3qJueGoT9xdiMhbsGtjKKJk/kow+v9rdwArHs9r4GaEz2BaFK6OT9",
+	"vm/K9bYmz0D82nQuMtF24W5PuGgmBEVjR/j41monJK7Hol21zvv1+8zhxdKC8DfPBTHmhbXJWrglPEgb",
+	"fOOb0d7SyhyTX35HqaNE4jwFCRsRxjvVYaI0++dQPtUg6bQZ4ulrGU6rV8Z5vibexwx4uExUUlsnSkPF",
+	"oUKWBygW6CD7eMM2GRB+AlNqmsmDyKBOxOVmnx9Y5TUznW7ASWFnORqPvKtwmArhHsvF2EI3oKv9zAm4",
+	"KnqA4YudzssG7Pa5ADcxTO6Tic5HuN/LtMVcscWJR4NC/Ac4J+YC74b7DzzeYdvYjBxAr9tsNKbQA6YH",
+	"VNPvMElC691gdFRUP9MMtzM2fq+yUNwvItZy3HN1mcFBVxQL8fdjlpJnUCnmxP+yC/H3f0P1C1lfuTR1",
+	"2CqiriyiTNxotxDrPPihchVWYSvztVhpu8oxd0Uhs2PA8COUv+MIrqoSeMi6xGYTE72RiRzkE0MqQ4mM",
+	"umJNF4IhhZKaiBacQ2n/c0DY71BNm/VakKNOQ2dK4NienhcQhZr2rlNJoP5+dxKov4fj7YIGvcB1g4ni",
+	"RPOkJCGXfkAIVsaWx11AzT+mwH80jcp/Ajeh/eMk/TqZiik5GXGwU94bmyEn56pamykxUcCdefdZetqd",
+	"pad3maWpIjgoWvBWU6YTTK0VV3GB5UpkPjp5QIojaTfd8hTs3cEo3gxj4xg8Ia5ps14k3wvUdZ1hTsr9",
+	"vSUs9dsk/xAKXLpdgiVnuvFBDFocO5bqEdtEY3hl4JUVsrjudQUuEYI1rTC1/StfYTh9UOMU0azNEH3/",
+	"01/5bar+PbxOUOwdVEfWqRxGCZqUNj9BIcYYdZo+fyLzPawUUeMgU04X2CdhQRCSfKL5AnAKpAaamC1C",
+	"cDfGfBN/PlJRiaJQU6im/hFqctfGEvXMSYVoZ0aTFaK8BLxwYr816lpZrAsu5AGLafiO2MEKz6MSgO43",
+	"buc4/3yPHoXv4rkfMQaQ6xNefr81UNvf9hOiDzKDBCDsfFZP8iWoL1oyYAB1dvR88K6nVKMuLqC6eSBp",
+	"geRtYYbaQuhODT+4TAhfh6z2ULuaglsDG4nfs0DlDsBnWDjYfdgtFXtbU9uFoImCEJedhsRuJ5aYFYHB",
+	"ZtA71Ll6Cb/hAzUN6BpfQdmE1yjBJiTBkXHoKR1VGyPgp048YWl3jNtYvPXxYrlx4Cvvwy50K1MpoilK",
+	"z0tH4K2SLtFZGIHa+IKZqQxnOPNtBguf1wCw4b260G040iMAtyhlKbkkiZpO1MBPbbqQJ/Xgr9drtfJs",
+	"CFRRGy8TAZ2PvH0jiyqhrzcmleJ04aSg1sHBXEq8LlVcEb9fNO9Fj21HNjxBjLG/tixb0Wt5aFlprMqE",
+	"h2AUwGWc1F133nWnKkZtvKCYJgVYwX7eKVVh7KDOFWXnAXMkBkCPFUDnKTmVZE5WdSQfg5DyXNDGVFVq",
+	"dpIzg9M2TvDQ5IrjYxa0GDSL9JqJFWWBbc7AnXPL3GKqjiql1abUnzJHz1460bSDAb1AA3L1DHL87pjX",
+	"ajgPSbmW1hZvFOMQLdC7MA/DNPdnaEmZ7NCfE17D5SYVwTxvs+yxWZQb3y/y5loD4wSzi6KkXTEYV2s9",
+	"Y0W+CW5yqlqs0I6n9oZtD91/S6VKATDIdiGWtSeZdNEvmdyQMTQOL+1mvAoxMj7Cxa/GwSSpmuMkG4kP",
+	"695ogXPaTEhiNbzKkuiOKeBhKITC3n/sbRQEKX6qpxiD97ZIHzmb4vnWeHSjYj4QnyiMbTM/4WuIcutC",
+	"iQY1/BYOJlP9VO4GCHy6A0Lwkcjc8ySiMSfAAwaqUWOPL00tYa7BSGiSUkvNnkYRQGWatsC7fC8t34XE",
+	"A1OpspOqDYeDA7mDxekFtwfrgI1XA5g4FInYy8Oih8krCJ59RkUNDC5la8yE6e3vsDH9+htaix3AXnzr",
+	"ZlADKxvW5IEZbc16rWwqTTmjMFBJnyyoPz8T7uLCWzyluSJaGX5WO7UQ+xZQjVoRnfYIxHMLet34mu2s",
+	"8WupGNBKmesdNw06j3ql5cD3Jqd2Me1nZ9HvLCpTF52frgi9j/OFb83PknMsumemCsNLo8od0l9zccId",
+	"QmZFSN1CrrY6nCjXyhJW/tb76pkwZX5ocKU+c6KSGwCAccoGT+gIKGU0ZU8harwdr/JmdK9Zk/fAoGMk",
+	"Dfvn4B+UQmaDa261pfJWrvHA927tlIcwRZO1BqaSXxd8WMSN9x6Gi05DcEj3DmvajG9BDXV4Y144Wj++",
+	"JSAEXpa9tOUpETzL5wAgtO9aV/4WSLTvtrJiWbO950qeIEOsY73GBIfiGE4/5iQBGMntIPAvbzTPqIhj",
+	"n+vyGSYsGFQW7oy2SfVwi+LtHWESNE4eDJFdYb505QguDSrFIMTtlHKiNHvIXCD6HvB7ZZgHxEDmM7AY",
+	"xBJQ7LVHAo1wr1gOvTV55sK/84h1FdsgTuscBvzCQUj3/JQR7AsWIj6KVp89P0GfT5VHfej1qxGkpbGr",
+	"j1avcf5waD0fkYYwkgHdG7t7hEs7Z7uFn+F22ynPeZZ3wIJg5KtH+xbUw0H4vWnI3/A0LrAV7E5QEh9n",
+	"y/odesnZHvHj1m+cenbTs4BlLwSk16P11+z3EpURlORQwVNUT0oUOstycBhjxqgp5jnZylOrag63KX24",
+	"uQg/HNkXa2P8I3j7OdsC4FBhW1SxT5KRZqi8tNDWj1nviNVylMelpOxpqYU1VVOJ+5u0DcImwPRhYR7M",
+	"e/R2j4nzeSSg/I2yL18/vc2UNr9t6etZaYpdEw11BvJwLVUJ3iLRhe10XjbkNC6We4+YDgCT+Ogd9UxM",
+	"XzL4Ha5ZB1I/dbIwNfrBZg27LMKLNIRPrhPBl27HHs7dBouRUwqxXXk7O9fZi0paFs7XiVxnLcplQ3TA",
+	"F/sjCRzf0zpKH9DM4O0sN7ST30W7l6EW+THlE0+qgY7bBBwHR9h2M1y1sLUS5KUQ2cSvRV0JqABxk4Ms",
+	"M6uUseyDfdWdavxwah5p6EtuW/B8N/+oC5d6Ws2JfRS6FPEyMA3Xai9iExQrohz2MAV7nHBbSVDdwT9C",
+	"COKkizjHU8IaK8dQrA9WUCTaCJui5FawO64dvmQPtw8fPsETY5l54LxJJLWScaC1VW77C19O1KSc4knW",
+	"NixjAYTXpU+pmXRZ2XB1VyQvmOE/JeseexyiQL8ZZoiewU+slYc78oTIqlLlHATPRFT+dnnFlp5lOj/T",
+	"JEQZnXXiHBQab961kzjsI88ksXFavADmKE6gMSQDaSlZ44NhUSrgOYmxmR1b2YWmHMQFTaEQfHtBnb7a",
+	"iRz5wE+JoTZ1Qpm3N4R9Fi4krrtINqldZJ1gK0pV6SgkcxICkyLT1TNqvdkqsaxXO+XFXunN1i3E5nHx",
+	"alo8JNPVACdjpqsFRvSQXKTx2Aicd9YBnJl9+d7w+HlraUX4HpFhdQXzsggOyFG7xbS3Sisoq5xPA7dj",
+	"LVPMOolgTuUAHSwPbPWjWpmTsz9dnL7VKPyD2VGVeywTPLCgDN2Wnia6F88zmRukoo0dELnUE9js4qYJ",
+	"z+T3TCLVmco5spAQP7Yg55jTil1kz7GWMuI+Oy8PZ0o0NhWoXGkuIi1OSEucpBHZOeqEAE7PGKvkVNds",
+	"AFCoBWtizvKdDibTWuBFqLQWPZT5RE8b8VSzB/ZWb7ac5xTckvCdchNZcJPZ6X3q9rnZK+dFZYIdcisl",
+	"kM7AlfwjN5Y6CeaaNUomGH5dbirFNVtsrFIuuJoQGgPupWkv1UYmGf4+JOdMOAS1O/bddSRKh3qsalxR",
+	"9DjLSKbxxs3AGqL0hv4c56AzurjsjXgN7KeEN7kk7PPTt0RO63F+RrPv7ygGtZonUnuJuK4QscRSOVPG",
+	"s36vV2o6crJky6Mye5iDl4EYAPyhSuBDGMjIsSn1QA2pqCyQhSm4mZDqaYDiczw+gGe7Q20fVrNSq12e",
+	"AIyfk/TcKnmd4JpKKIudYoGr2wgzdJ+E4xrqL7UXRKYfX2svbxre+1/nwHETjFC0DQnRgRCF+gxW3UpO",
+	"9hh817EpWqerx/UyHRAWbFlGiNLOv7pJUYWUbdsFSHOQ7o0Jk7rsmx2r2nkgKZlYgqJu/JeMMfMzMAsC",
+	"KUgPt9iU8diCYURatkwWlaCeqYn4u+V0LLXEZuzq/SN/oRTqxluJUlBCwwwmu9qQ+hIB45guJ6VYOh04",
+	"94J4DhNdTS8SscpROfHUPdDg5U2at1fyoFJ4j+ljKlGeogC7lzoQoU6lpcg21AMElSrg84Q/EhbNXvlv",
+	"LGaL78g+GjH/TEl8iOxZxbu694AnmcLBSwFNwhnGAzwAjjaAOEUCIuRC87Z2Hiq/TXDKFkKvhWOBHaCb",
+	"Ykb5KTRfDLHeTZBnHir+a8goFir3uty0Z5puqUgkYsXncqn4rixdvvOmF5rohuchODhEf2VVZdB7lOEh",
+	"xkpv7OEzSOcETz9YsuhaDvYppsNC8M1Pa7aRy0V9QymkBvs6ySPFhBQI60DJXOxlnp8WXHpE4uc5TqdX",
+	"rZ1LvcwCsAwbFIJSbMkxUdpPrDketLETJEkITg7t07JQDWsOSOrkev4+nmrUTBH8tl8FRkZ9lOqe8d1D",
+	"Yo0gfg1cJ+3qlJpLsVqsans9OoUv4aJp/P+xZPsWBLphnAMMuvH4GbsFgzMMM51DmXgzqgW9e2rGkkzN",
+	"A4F70NvrOuFurnM5pyEil+w0bGW+7uVCCmOAfzruh19Z7ombiftk1hJXW+MNH/NeQT8OC4PoTG2n5Azg",
+	"TdtEQXiHuIrx9nFSm5t21mBkYd35T/6juJlSkQRUdiwkOrVNrODOc3FQyGczjBcYzYij6wpdxj+fLNI2",
+	"RudXfxk6XprM+F//+te/sqnxu3Bk/6j2nR3eQS+56gJzPGHt0tWOxxAo4/Tm2vln4oer/7h5Kv5dvP/T",
+	"k/6kPh2v6yKNPUiT3Z5JczTDdGPpZEgo/XgDfkCFagKmx0mOPJ9BMa3yvL8sT7q1cG1C/rAa18Qv4aKB",
+	"eMwvnUiMFC7X1XMieJY9HOTOCv6JreM7sUstV3D6vmnRz9qaea9shyeQunugiKBEd77z8Cfcs7cm1xkl",
+	"R6cR6+APpkyzyaZjiv+UZV9Nuyvq6+H3OhZBWMoFSVPnpXGMrEyajMvZLtvCB47uEdxwyibUFbINrkxR",
+	"mBKpCK3zM4iQMr6YpClYmRZgCNe/xA4/9naGU0vQsqFKjz6MVSKDDiAMP5URLaPF3zslri4VslYz+nxW",
+	"O+fLVDcnzuZoU6Z1HljtmuRcQr+VlMeeeArc+BQpUkMTNNIjtoqsOm1Fx7Ip4yixhTZS8DT2Or40L7C2",
+	"fNcWM0xCdulElJHHcO0bJuMEh3Ga2y8Nx3InAJ24D5Mj7yCrd0kEp/SJ99j4OtBBBoHy0zx7723N0RfJ",
+	"2m/NFFAC+P2L5uoY00gl2JSqMCS1Cs9a65X0KlbMhj23VLlW1wmUfF3uXBIkqNtAA/77CivpodLNYgL+",
+	"/at3BH2zJ2Sh/ND0PrT9NLMy8lQKdnrC0Vg+cwI004Ksz0xd6xUACobZDMJKdPoR/WNiUZlMlIpTWlYA",
+	"xSLWFwMGYFgn/AIy3p/B40SzzsfDA1Jfo9BAPqh5HV2/26FDnw58eAMBGCgAkOqNcCtZEhxyJr0UP799",
+	"NerZo1TECcH1SAr6i65Y9yU+FiAyMf2W/74T3JOl2sduj7C9ZjSUrnW5UbaymiOlfvfdi8unf/5iQYCx",
+	"Zi226kZkeqO9G2KpOdFHuJIO+YQnpOgpXNsdHJVlctP5c8kS8707roDHVc0VlsI/F5X0WyfWOs9jSkRd",
+	"q/LSZBmUCZ/UBq1M6eWK18YIgjexIiBmkqZcqosEpg71IU24x15n2Oc0n0oCXzgOg0aOz473bd59Erjf",
+	"z9TrcBtwv5/LYagt1CaRwgEZVZ5Tf0rTCR00q9SAsa79yRJvKfUfoygvLxYX3/DJRbKT22uLAkJ07NXX",
+	"Jq+LXr4eCrrM38eT9PSg5h4LHCS/EYJpmX1ILqxbsU6RHz/dfKUXfQfe/7R48jzoswGyKxpqJ8aK7zyw",
+	"IO9ilILBOZ/PdMFWXJ72jUKceICs4hfJqfyfEERiq24WIpdLhO+Dbj9H9TqEscG0A/AJ0DCVC8jtLUQ7",
+	"kXBj6vQfjXCRFI5HwibFtGLSiSmPmhwOHc4vjcdKY6A0Wv78tBFSU6meo2FGxvQCLDRplcT6/G4qbJRd",
+	"pJG5I4BpY6EtFHjYXb3aRoc7NjWR1UFoFSkmkieLNBzPlCUcS8fkE+7yByfs4Yhiw/bJqtwZNbf28O3Q",
+	"sQRwZxTGyOxhITYTcdrNPlP2W67j7CDwy7AkYMBoD6GRpml3LykOPqEELVXFD/dARrajVwMee0LzpglE",
+	"7MmG8t+JtanLTGyMyRYNL3Yb2vMmz27RHx1XiyZ9oD3gF7aMitqjyT+l1ohc7xRGlZbdgFJfTmJFfkf2",
+	"/szHHWOkggtVskLfQ+sePJZi5CJZqg90JgwBsD/dN1dDCeuxIVt1rSP6xPDmv1Y206ueUcXRhoyaQTG0",
+	"0Dy5vfWvHL2qU6s6eFcIgEbGHUBAnAjFW5OrZwK/XYjSYJPgQhTS7tyCQP5k7hbgv2BqocyQBr40lqq8",
+	"HFp/z2JnYHSHWnu2lW5Z6R/U4agJhBsUfb1oADeix2qNKZ53uuc6LDB9LKBIMXKr0cU2qsToWnSNubf+",
+	"A87QteF9c6zALL2VK9/0mXcCKGH2yaxfWaXKR+JLE45HnVFcdaNKZSG2SiAwj8RLKI7Br93bb78kEweE",
+	"3AEVRDhQnVgV/+//sxCFKaB77e03L8Wf/vSnvz4SQIWLP6+QfVdkZlXjZf8rXPfXz//8H/8m9lDAQVXb",
+	"K1kGZee2Zl8++j/LJr//7OLrztxcK4t76eLq0ZNHV1iopkpZ6YtnF396dPXoTwQEAVL8uJFH2OiEBxa2",
+	"O4jK3zIoSF5pSln9XivnvzTIdBUmleKJsqpyvYKfPP6NWpTQOjnVHw1h2ixKpQ68/tVwHu9oq+PjmF3d",
+	"u87bWmFJXGVKit0/vfr8VKJ+UJU/Qgrmht/c6HFkV+6qkYtn//WPdjv8169//BrsmqKQ9nDx7OId5o46",
+	"kKEtyH6ECDVWRG23EDLPBeGePYLnPJbO6U1ZRFwtQs3rL+sr7fyLznUnb381a5GnAT82z2OcJiTK6sV6",
+	"2tHdbsoR9YF5+RdZ1hnL7UVb5vlPa1jOYVRDW7ymQMLFH4uTjJV2v9fqJUsVd/VFMI2uPn8urj5vEjcN",
+	"1LuTUJA44qM0/tQD+0aAE8cWn4NjQD4BBLQLuVPuuXgy9IpkFzwd8xA2liC/Tv2gtovIeiGdgEv30qpn",
+	"AhcB7TWw38pjpoOO7xAR/hiKNY1Wae1UF9Cx6cXDY7WQh0T6ecSm+5xLtwbTYgIey2u6rBNb7S7geJlH",
+	"F6rvFDEelhAwEhoMfvAdtiZvgePO88ocCVSHW9ywhCe/TlL5T2Zt/6m67lS3BctE9rTh7U6U5tT4Vl8r",
+	"hNpzWNJqiyZcSQ7KRgVPHzfB6UHx+B86+4Mip7hv+yrzJdCO9LRmJa0sFBBkBxUIdhvEXRurTWcXx3O+",
+	"6MzfiO/96+0V87SVwXeaZgxcfaqSgS+JOD0xmm3WQpadxywazq2gTBT4I1gmvRCAfOKEV0WVS5+SnMcd",
+	"EOi0vVHEjPqDiM69mzMJHGvGlCma8o47riYcnzWC4cLRiSXtPRbP3tISw7nZKL9VNrV60f1ILt/XN5Wx",
+	"/uG3/x3WUGaZxhadNx17CwfBeAOn27CZlPs1+Ps7vk2b43pKJ75/99OPi5hWrOpljsy++KbJFW1R2tgF",
+	"/VZ1VvOrBkrswy+qLuRGPXbXm3+/QQb/9t5NhG+pyzB3p7fn17FForvj7oNkv7HF6S6TTrz7z29Ti7HT",
+	"fmghftCfwn4aUoXhDRKzH9797jOPwdajKd85JLoq2/bvBaUxLGpHbH7xBrWg3MvD84ZFCuG7dImARKml",
+	"a5McSVfyTWS0+IgNoqOiEHLNZrhVLFD3TDN+etimedrtIjefmhk/6ZwAEz9OjFjXFkrDyKc9VkhJcbYt",
+	"azorz2/wgv829O/+/C4BESM8fVIxonW8XxEiLYpFhYlkesMc2Na+dAbYAwYlsjIBarUTtNmpKimArfyl",
+	"TkPi9f+0D0R6iYTO+L1WtTqTPZIy+xFcSvsmFENSQb4ecvBD/ysAPEPkixZtKVe7uhr25b6kax7C0cJn",
+	"TXG04qjOv42SseTXcqdogPd4DsUp4OVp2UzQud86iEOnoSEpDi+bEvn7Fwd41hRpoEE1lQzaNufnPWQU",
+	"XlIc8jwm2pmD8UzI9/MEvPlMQpYf1b7DxjIncNviZfaalz8Sy4+kjN9wqyiC93hYv8iyJqK7PABF8KKN",
+	"DsR5IpVNe7SN4tY+FcONcvrJeCvSrrb6OlXIddd61DNtsC1ApU7eNX0uwV5H3WmGZ3a+SQLB8LkSTBN1",
+	"x0DZ6+328tU/z17uBOGbYkxsPcQaWdrn1K3S2sxIqgGFJ8C3UTLb/XGHEy6x7Y1x6nsskP1kdj3HdDdd",
+	"kJ9ccfXOTQfcaNUnz12dJgJ+WHmO3HMJiXbx63PL9KItfMO/mpIz1tN0plBA99VKeKdMUngj9sYiO8xx",
+	"zSQn5wCqlRbztypX0qmv8apPSNItDjxLYPN3RbG59GwVTQTnizSC0u1Udt9i009+qDxvZCOi+IcTLWjJ",
+	"mJSMUGuQjMR8VvgmeD3P4nmHdewdzRnR8TlJci13YyoKEbfYpx2G+BQUhemrB7tzbf33b9J2GtkhpN8q",
+	"kEdQZsypgncPvn5nsXNBernmw1710JIQ2hq60nSB0jTCJGnfAZNi7wD9y9U0ak0a9L/qiXhSutnILdb3",
+	"EjclynDw3drGmDDnKNzAodwuMFKTsnqr45wn4xDvWrLTT0b0U61EX0OJQ6dwCeoeoKypE+vk6Ul7xCLn",
+	"DGo8WBrrn8gBajhcfjO6jNr+OZWwsOtra0DI6ZVGtK0/moyVcPy3O+UwGqQ8PFiI8jAxQnm4dSyyeenH",
+	"/1iZTKXjPm9qePVJCqHBp5qoEgaLRs/oDZryhEbxKecCZn0mgC423i0YmueFPDoVqEN4Wg++9Q8DO//w",
+	"UFHMQxvENLbNJsaCwsg0zB9rP1Wq/Ap5a+80UX2hqm2egDuFSkjAOXkOxtbayg2oIGpdrqRz1dZKN44Z",
+	"HB7y64SKs19aOoZ7XpIwmfAWurxWpcdSMmPySCAXkWMA5QKSg0B+IHT5SPytS/WqCGUKuGoQfabXW+W8",
+	"qVxnfR83WFYp4+Valiv1Mkdg0vNojkKXtW90B1a4fP6np2Otxsc0iHSXD2/nIlN30s6lr++cWn4dWTXC",
+	"wkWwH2HKR+InRBfCb6CXW8dwTdPFll7jvxUnhaRn8p6qKk+QBkzugOmWwc4pH+UbEpq7LWhwH1p4vqIB",
+	"4Roka1J8p/aV3O0l0B8abN1fWlNvtvdd7vSKaKdlO5bTqsugfGKpLOoiCA9pj8BY2H1CGNXhXnn+CABj",
+	"CPz74tlFrp0/Et7H7WymokNxJt/hlR+6Upludf91yt+/++lHgS8dVgPAHZp5a5RARONMGuJf4SUPYYl/",
+	"Ly08bYo1jkXfMLSHjIFCIg/rdZDaovSy0CXiOZaZWNVV9/tCO0DoyFW2IF6OfRM3X1CQLGI3NMgbgANp",
+	"dk0Tc3etmqxxpnKF7f1HPcDWVDiLHyIcmoxaB6PjPFVUVkH8u4HItCZ4ngC0CDrjeLIeW4UoKclz7i1e",
+	"8JKwdT/BSMytsm7z4iNJSKFbJjPeU6f0g25fRLqEjqm1kN3tGXYu4nYCQWTkjY4tO5js2Ko8W0TEPa8L",
+	"Yp+DrZ5LnXHCF/HheNF7p7zP1Ue4X2HcQm6kLh90hV70depv0sJud95KDS30xjZVscRcD5BuDsnwn2P2",
+	"IfwkWBelqIGeqDR7ICR0IuLB01Kp69EY7dfXTdP9Wer5r2dFN+Hpfyv7e/fP87YuPfJDm7SvkHo1cZjT",
+	"6Yf7DjEUysju9mHSXa/MBqUpcug+EigLwEdzEDoj73oZfaxrHSRQCqucKmMZdnNURZGD9jz3+B9rnWMg",
+	"cKCL7xskqxhXDGu8MK0aIgoPYAk9WrnrBgmZ/tiH03NT5Rwmz3je06sb/xjJCHsCManrCwZ/zxZxeG0w",
+	"0fClg6AhrA/ywSFiC7lLqPcWLSUDQMR++7fXb0Qlc+Wb1tq1scWw+fwNXPEQ1nN40g+6zKZYzzCq3psH",
+	"t6y8dUFBstb23U751TY87uJ+Gkf6gB0PHOCBl0sKtbEF9DOWDQLtGQzgr6zcE2hA9A9cbP/AYorgTwQL",
+	"Z6dUBU0e0YFoAduT0vpthEa/f3GFR02RVRrTAx8E6R4CffMtoY2cK11yGyKXBC4IA9JtZ1gbb9VKV+qN",
+	"tEe51C+65sbTMZAPTEvhkz90aTiJGb9FN1EG77gpf1CqgmM/zF7LFV/oG5U1XVh4cOBRQuR264i53tuh",
+	"j53XlvJfCa3qtaUa0fPJ4G0dyZkoX/ioh7BFz6uG3iMgqvuQFilEn8DbJBEJ3pDbgqPzW+18sJj7ojSS",
+	"bcZa5++lvZd88wP1jn4v7YdpGn0Q3fKL1V6JzOxLqEda11CEGfxi7RbwUcNBCJ9gBR5SBjRKiBOKxytJ",
+	"oKED/Sfhkk9YNML4/4llg1oVGsgyCGY1DQtA9CycpJpueCgrCG0WIAErGb7/BJRE/0zTpfNKZjzUKMSV",
+	"ALITd85pLHCr8mwCsLbTJQfl/Uu0AXKps4YfHLzOLkv2ZL4OBoaYpz8LstB197vRtPA67VuOY+/CveIr",
+	"nrmKfW+196oExfbAAUbUnb04I4YVYd2R3xc1ZzNX7LbZNuQpfCbmrSrMtfpOU+J8bF6+vX2G5I9FMvvJ",
+	"P54H8vmtUpuzoPhUegXcox/QVOoMI1rghdwp+5lDLbkQUoQFRDpfIwpjqUj9ITRcqvSvWa0pCtCsvPKX",
+	"zlsli1ss20ND6nYz+Y2AnO4qJG5KiXOw9Rr38iFOognbpirPs2tW1GF6R6Pghfjf3xKdVTiEciUzF0H7",
+	"f5OWVWWWECaGcqRwRQx9fEJ2QAf0Z4h2HaBeY0nKI/EjpZeRkqyyJpx5TT2z8zrPiUBNTbAS1sYmaCGh",
+	"di8CWx0BBLN+d34bRqciP/f5vbsTunY/ctJEQ9Cv6U05K64ukrAkO4qIL/2TMleT1DJHixmv/ND5vAdx",
+	"cbBPBwAxG7e3y3HAyse+S/vCqjMghvnkXJq1znOOmOXnKuiibcQbRRrQcHFkQkDWmOfiiliN/TSKGOCu",
+	"4R7YQJu2i7GsVzvlkW1PHtrBAJtMGFJQrW7acwvpHMN/89O6S6wT8xzaO3GtnAMepAk3Rz41fKvZehQG",
+	"1rnHh96DDcHRAGiZu33fSi8QFR4lpNiVZl8KnIFOZAGL7yMrUB9ZbFNrzHGkzLpv68hbcV+6Ch7ATNJ/",
+	"IpkMpoaB+eVDey3eykwRNypmqM0azYPn1AngFRBriVJdK0uEtv1EQkt5kzohv8MrzlaK1jZZHDf+jLbi",
+	"dH77KZF/IFTHUYsJkuiFqXWEru+2NRQZqEKYOm4IJL8cLb1/pd0Zi+5Lt1d2iEiTXhWJMsljgCdrg7B1",
+	"1uzdVMp1ah6Ah55ULzGIH8M9ARxrdY6RTeq6bfhXkG0WquDD4TSFaJDl83hJeC+z7s/BDe10OdrLFla6",
+	"Kd44jfU9vYL/xnYSPIlu8LE0MkxoYIAJ7SNXYvcC/pU9WPdCGMhdWxNoaz9eE2lhyp2WGZQHpeu7fq8V",
+	"xA7ICKW1TRuh08RrujF6z+GlM9YVxnlMyVi3TvSeZSmsq5BQ0AaZ/lKY9VqvlHAKhuCfiUc3ubtBeBR1",
+	"44VTYfG9ysTyIFamKKRbCKcKvTI5qF0rvFzC6H9+/83lXxbwvydfhC9+0WVm9u7yydM/P0WwbNfAGlBx",
+	"wSrYaaWDkHv4vI1sNCbamCRHOokhAy6swft43YPK84K/vXSTqiGx9DGsyO3KHrtSe11mj0ylypsixx3i",
+	"LnHxY9fNI1dZJTPgDS7yRw1n8pydhdr9cRj3OWKOOVoYWyUzsg1e4stdfqVdZZyOLIUDFZ333JRMxwN5",
+	"e8EEWbT0p9HgjSgqySpu9PXvsWIrZVg4lhk/0utiZhDTTx02RxXc9/D5BB6xp1cDZMeNnOdSF5ABLPsg",
+	"f6dmytitJ8OTWrmf1MLPl49Rgz6M6qMuIvtN2gfpywdxwbZ8EvpcOWfK4YrOV3TNiU7mqrCt8yKTB/Qz",
+	"X5syQwsbmsz3Su1IHDG+VGjnELWJ079ra4qLRIzsCWfI8mo8QxSQ3m2oL3y0K/w+wbpeylyVWVj5RGvi",
+	"eWIuXwO8SlgGCOMFj8Sb2P/SQZglScAEZkoFoijcUx023nxOrc2TMz87ecTRt/eL01AqSCHT01p4BiWW",
+	"Ks9df8c+loDSkN64eNkLvGqSORUb2T8KKLv++AfXxZ0JWp/mPSIJuthuewMpNtcUReXS0SddKFdj4c+m",
+	"fTSu0z926jBWPdlsq/FEwk4dpuYRnj5ckdz8rfuBsCl/PQG9MFasZLlSOahGXLUFRg+u4Zwiowr2YPvh",
+	"RuryOWrTWKcls0wBOgq2DQZTM/hjcPO810bRk43HaMANuUZf4hUPJR/3tKXxLdKatg3m4EYslcrcB0e1",
+	"1Q7sJUWs7VXt8R+xfBpa9nMlS9UU6fnGElra2m07kJZBOPQKKBfXKXFY5cYNSsNLuOATFwZ4ibQsfGf2",
+	"XVFQ5UcgCStZKNjVkOepnYfSDcCl7a58UBSLtoc4CzqCEpxRu3TlIVdrTxlPXhxMbUfkAa/4xAWCjhB8",
+	"l2R5U/g2AkDe1SrrgdJmRjlaNKh8L4XsLReiQ1BcrFRdvjlIlJfA0siuoFWFyvRI29zbeNEDLGPCUYK3",
+	"+ehpWGGiDlPbbZq5PxMnYRcfKWJYggKIZV1LtdVlRrgs4e41gLsuLm4uK+k1zANYRIycmHo4QvoWLvin",
+	"2Of4KqlFC1+ea5efSfkDSimg24OmKM0ey36Dd9BTFvutASIu11DB42fbDuCMD/qmcwzsdZ5DZmiphlVJ",
+	"MB6G9ch7uOITkJFJmx2FJbzT1A2PM/QRGI3Rziub/CT5i7iiaTTz8LafhEPYj2hnlAE/zb03K811hj55",
+	"elYmUXzEAkfz0XSIfoJiHAbb2Khgw2JNbcdBRpJdGCqcgVFj6Ws1oKKu1ZRAMsRYAHSmLZpwK6tUCYrU",
+	"KVUmosZgqPWiWE1eS5f+i88vOiHfq1uFfCF7BmNjU9ujSbMXAn/2THyGZeOfCcqdnmC4OVMoPDIigIzw",
+	"ZiE+c17m6jMoyzu+UOVO3V/Vw1yXCeFrFtS0FtFs/hcixl66sL4ILfRvSRvJyGwkPwFXPMg+NnISNsoP",
+	"Oi8FDvz8xIPvDQzjnFDbEwjPwttMaeqfDCpxCjx3VMw+6XGgCGbv8aMzI0wm3Oj0wLgDZBYxHN4J9O6c",
+	"yFkyHUYnsb6jg/Sm9j3lVcgDGrRWZUKX3gD5rMyeN5l4WQqdCSlKtYdvkP0HcLIu2s2PKHjhhEmn59/L",
+	"nQqv+KWc2LTx8ZL43N9KTUO5QsIlOoKdVxWZrWF9MNZ1IJ2Ny1yXmYGqpODz1GW4DkA1tzpvyw46xxci",
+	"7aGcQF/wAs8scJl0mODOB3S3U3EIUpUWh2+0VaQl/1sU5lMAd+YZFzQ90z/D9/8913eY6w0C3vHz+wq+",
+	"vv1hz4NNr2Xu1GJWAf4w88eZy/E/HQT9dnF50gVa8M+CrssidkbYDG64svdHuOSM9NLOpXpXoWUF0DIx",
+	"cSlzq2R2mFD1zpSZfz6pyhx++KFFA6c4IRi4RA9Q6QsPajBLAZkpzArgMlXSAbIEFOlIWCgRFtY4pEKC",
+	"KPPzbm1fp2OqktqmZeyN1PYd+W4Pol2Yise/9rTKF1MLBUepiMOT/kX1TlhWIYWXy1z52IBjjSkiwmzb",
+	"1d9r19mafSwwqrbGm42V1XbY7X7Tue4hnO/2eVNc8M7ooO1IrnbuFD//HtzzzjAnVV1RkerEAO5dIrj3",
+	"3I1xvmK87kon0GF6snDX2i9o1CmF7NwWfZ4gNZCH0rlyC/H9m6+/DWr5zY/fHrc89NBIOjtolGsBEX5G",
+	"hebBIdy/PRfZgjX7/szKvTx0MNaDrRFhaBFg/RE/i4/jHA9kSN/QJR+DK3I/gEgUSb0bfAY/v2ElBhEP",
+	"gr3y8JJ6Dvt3aW7UdAjbL80Nk4Q67jZdMg2lXxKLdQ7UB7rDIvA8Frs3/RiQTKZejNhjkckD/PRicZHL",
+	"omKbLFbSZtPfBeAX+0C8Y1S/+IAFTdqHNqRagXtL8pkqHYza5AxqCyxzeH88CDrqK9pRYZKwH5Dph8MN",
+	"1oS40zYUXnI/5dmJMh/n5UZdTG2TewdXw82OdZLBUqwTFnaokVVQMkkAiljLga3u0oOruTcW0+OJNJ65",
+	"PsrinSDa3GcwCNblFbYxnpqWuGgPjSbeitRjp6RdbYcoYdSuEa17AUXN6/vByp+o08pMZ9JPAl1uLj5H",
+	"Ddg3usyaui/iPsDMbWnAk19QtcdO5brxMnr6YKpFSMV4/zT8W9OTD3F+g6HYVtdv9LUqg/YttAsn6nNh",
+	"1bp2oEPCxeWh0cFERBFMdaRigmKbtM34oWb6zPrqK+WlztmKgzwXcgmcVSUVGHxI9QXWZmbl2if7Yr4K",
+	"377JZfkpWZmrrdGrGXbmS7h+zDoLo7vWjpqoZ+S1m58tmpF9cGNuWE4bEqcPWbhCTAxBiZC5IojYX4DM",
+	"qmxBlGDoh8mqsua6SVkfyfiePKoktShdcv9injAHVyY3te0blk3L91bmO4bafLYX7K43/36DuJN3doTj",
+	"pJ6n6Q+Pmj7HTvCx3/3nt1C1RGcJs7iFyVQ+bN6/xks+/rNlkrqCt5lictFrn6GiBKsEEGUdNuSKUM9j",
+	"j921sszSUKxkGM7hgWNF/1wR2nvX4yfq+Cg0C7cfjsJ2BSJYEkkoO3mt/tvUQFPD7MuxW/2EaPtdo4Tr",
+	"u8FvW/udCuGxiHdegd6/pCHD2iOyzMRWSdvyday2arWDmuheD+Gx8D9emeqQVocvTXX41LYAwINMKBG9",
+	"pfVM6CPNr/+FJA68cICtg3r0HCDIGspceArYRmvZQA65GvBEnZAbq1RKCCvp3KUph6oSnAty+NMnJYm+",
+	"tqViWGK+lqutWNe2nTZEMG6ntUFfcV6udk4UwZEIqnJ5AFcd8EBobtszv4vqfSKTd5XBFD/4yHYZLHNm",
+	"kJ9leUCGekJIPIPYvo6Vq+S6KRFh57DVbqMRu8Eb7OajJaE+wzaMHaPYDtFXoUsPm/fEUm3qkpHuYcYJ",
+	"2LqTOSceJi/5cTNOYFFU0w3DzPgw+g02y5afek3q2yHwG2o+jzj2dZl9eLKc4xEt4u5yslCRY5YorFz0",
+	"5JnVhQkYyZ29o2sewvXFZ03xfeOozhSdyGUZO7w8gHNqJAsP/1+0yk57p/J1k214EKlPOtY0Wf+s60L2",
+	"OB76ItjVUchhKQi2S/u0WD/+h8uNH0wCfWVN9U84j388XJizf88w4WN3Rc/gT+OQgANIXp01Owvg+qrH",
+	"xBdkDlrKoMnJyWsehvN+ggNHBl8Y2kfTYP1B9HNtSyEF7unPGhO+Nd7Jbl+IsF4dJLGgJqCBmpDKAWMZ",
+	"l4zRGXvttsnQVTB5fwkXfNTe0iD7SBj9f2eh+CzUvp9+QvCZXO8ag9iajZXFmKX0pr3sQQq14+MmtUqr",
+	"ykN9rWhfBt3i+67VDjPcDvVsGtsXxlVbhXWqQ9P0or0SCSqcuzWBOhfKjZQXU6krRhrApzV2H5cShjHQ",
+	"Iz40AnNHLBN7viu35zASIQSh8y7xBxr0HUoQ6XbQyWNKODPChJ1s7sd16a1W2eAm/5muuWUt4VmE7mHy",
+	"kPFNJ2iXLw8woxDDwd7ic/DJ4UEPa4rrGReRiGBBnUFLzaIBjV2jJuuIA2jz07UeKw8LnkFXbX3q3QLw",
+	"/thwOBTNoY7EjxHGeCJsncwO31pTV1PkFi6kfqVc2s1dD8ETYBag5Ytd+FAYhi7sTuflQmykD+dSlM5I",
+	"7TqhdDFX0ikiev24qhfXVp1DsQOOf7hfaURuyg2wp1WeZRy1BjNU6RAlpZjuLXxoijTGXvjuLEEq2HBd",
+	"Qk1Rmv0C3BrsQ+yoQURRJmHbK7VL46C922u/2jZzdNY26Hn9pPCrD53/u7/FnFSZ+wbgWjADiAvegbyl",
+	"ZSa6urXJc7PvomYDWnZnUzyOzcC8ZR682jcSjuuX5u6kjnwf8inCkS53bI+8sqptqTWVKjF6XcmNojfG",
+	"lh6IcwOwFcD9heugAVc7UcjVVpdKmDI/dNnvTjvqj4z43xnS5zc/fos1MDFlQtsJIafDa0B2VopMeil+",
+	"fvvqgjHjoIKxz18qvbr0ulAXkxqs4y3ixE3J/N09YTSR78fpm8tMb7THCVpGRisSVOhAqSQAE62BRasU",
+	"hS5r30RgQEozWVRDBJhfhe/Php9IDxthbs76bWH/bLqIJW32JpPABxtEuqhE1vhIsEz5EJP3K7PaEc7B",
+	"+eA0whPRHRtZLbrwX/zs+E5e984JRI4k1IoWSnJlpGfOCgqRjVufX5dZi2jxUVieP9X+YRpm4uHUGvId",
+	"YnNb5wMBwmCHwgUP2oTYVlt8fJ5anU+KXH5naqcETu55DGm4V5MxX22NyRcdjplIMVN2alUGzOdPbV3P",
+	"En2lXgyGMI++oYjNDuJzJgaZaeqlE3uV50yl1eLiWkLPYxL0Zhzy8vgI6B8VdP+PJqX2oNtgGCINbv64",
+	"ssopP5bpwGseJs0RnjUJi4ZGdYa+dGOK2A+BIruCkoNOOwSa/s5L67v6P0zftVb7gdpLvOBfW2n8U+/7",
+	"se3+9XqtVt6lARY6/Nr3bNd00KMzkvQ+u3fZxcquy0xZsZeHFBRDhNsasB5fKXnNhBoYq+4VGvUfMDkc",
+	"RsCjC6bbnCMg2T8f5tkvWwMsXcqqDqdGG435zIlVcMQALr0RCF9XQwAK/ufqY0PdZPGvwUpktNAgXOfi",
+	"wpsdAmf3OFVnwnziTRbdV2hG9C+Kv/dyaxDmRIl2VhZtQYMpMcYGYboOtQGGDSurS9+kXZrtn/bcugiO",
+	"9zWR+Ijwv2TmPI70LCpxmFEAwqnk7mJWSpRm38yYWe0eL+uM5itpJ34JlzyMnfi9tPi4qdwfQER+z6dL",
+	"Pz5j9tDLA5xVv0kL0N+9BDfEZ5A/2DZUV6d5r0XDGOK2xvbRT5y38jBS0Y2XPEjBoKcA+5QFMXl29gRs",
+	"DIUBBUYuPfaZYHszMUHB/CLc21663jQ2sbDk8eVzhe943lDYF/dpiAenfEJQFS673fnCWHM4V/eNqg/1",
+	"QFgCusfuooiHv1VYDBoUmvZiY5qFhqK/zlJLj5hPbN0xXv1JtTBPS8YuLnKFQDGnvlkh7e4Uf3oqjjDr",
+	"q4VtmUoCAkKz034UGfuPcwnn+/BEaR8gYUYlptoJq8JsZQvCBYeU714HK6Yw4bht2eMj9XUeXCcIT2qH",
+	"TFDi/VZp27A8+CZhA/VPIwR2bPyBp4fdyzwXYQO458C1bDIl6jJXzkVkRRZbzmZH4HIN4AlmNje5/Hv4",
+	"/7ZWkN/cbH2pINRR5XLFFd2f4uN9eRBbsxelkhYFBwDWKR+MoCt4XKrYaBuHxQ3Zm8mIfd+pm4cKlYe1",
+	"mnKIfgOZVlz7h8adGmJSCsM/H49SxkGVj/hhiKwzZUWJSWgSKRI1DE+41KsbX9tJuUzaG5Eltu1KPkYH",
+	"+jDlvSiLKTa9/DxNqlDZ2SIWy9jjgVkaZDrqdqyCyD9emXJdO8hAD2m+l+1lU8Ovh3sBhConA5L/5QPl",
+	"6JqpmhR+l9pCWu1ujlUjBt9L61ogU4y8RzIGPC6Zau4oCdewooNSAJeMHIDI3NHUNtOafbqszlBW+TIC",
+	"AUxxymgqPzgvcFh0sBeEzGHNTUEltdItoKYBLRPkAQ5mZJjZCgQyeHbhE1QcFNOGRW0xjkRwqL2DJe7J",
+	"UiG91TdD0aHXeMUnrExSCaO2dWaqVdTttkndtjkMPxjuMK1YQuRpxe+uwb6UDorivKm6qupZ5Le/VjaX",
+	"lesIZwys68h67xqUjaInlQQiPwC99v9Tdz3LydtA/FU0XHIhQPNNDy2nTJpOO9PTRzs95SCspXgwFiPJ",
+	"AaaTt+hz9Zk6uyvJEGTHKXbS3hIssLSS9v/+diGf4WsY1V9Glt6kwv4LvQUCWucBghF7leffKreEV8Or",
+	"2wDsOGs1LEKgeRHgC5JZAdGe6awvx6Vf0+aYX/ufyRXoagcEXay3Mvy4UXWTDtwybSgvd35abiMJdN8F",
+	"LkuW4xH483UVUSj4FL8NsI3Pg6k6SF2sLD8hZkKrbsPXX12HM3LSXho3BgVjoS2gcU1+hWgY+4gu17+y",
+	"HCwBlD3fJWqV0CQAFwANvoQU748Ic82iKjgJdkY7gkpTUPEfzuT4x9MnKU8LgE6K8COhHpENE7uIWP/d",
+	"HtLX6EpR9gnv4u2yyEsVXUsWwNawGLyDf6JR+dKmw3gb/W2vZhYqBf69AnNOrb//erybzWaeewSPl/bQ",
+	"UE6HVASnxZL6GRCUV4MWbh3sRkm8iW9mp1iIk7s4s7LaLjt2JL/Oam6vhL/Odr5ey74nEewjTqXeExYd",
+	"aiw4scRhmtI0bQtkgtl82KHqD+wwLqoTR/iRtupMw/hyWVxS0IaolLvbx6UN7LRxvgGwXGojnTbHGyvo",
+	"q8KBdd6Oya3IZFGQ8nyaU3D3ZnmVX9pnJwx8gP/od5M7EArPMLe/IlAHo8s/QofHVXSUxpO9hRiTaOaR",
+	"YdCg9AkvaSRSHNCLOKHSsTE50cl/7irDGY74WZErebSktmulhOLMnuZU6HMS9a+uvaLORx7b4belYzNT",
+	"io3UVX/v2Lq5KMBaHaDOyOz0UJhGZLLMADkLxZGE1a9Rnwvu03N6W6aZLKBUshmW8fGAnO0hDHtzhxwc",
+	"3NmvXo2cuMoH3xPqXe0p68sKHJgtKWmlyMPqaSp8fZLWzs/bC1r1lHdbHNOB3RM0lA5Zt8nIRspfWp8y",
+	"CC3sSbShtEdDcC5gu3NH8uZyg7YbOxH3/DwoIWhEkh8vt8GrQEkwW+TjLtRDg52MLiTaOIIWp46DsQ5v",
+	"Q3xRndM99/WdBdxYweKDJkDDfF+5V3I3RZJw9xJItZEY+7UugC7ludnsa1BuuHYy/lLSJ+K7Qjcc+bN5",
+	"fpml+0WPR05fpCd26io99ufqs/WJcF348jQa1WFjfXrzEheGXA9tjKXRFVq4wzKJX7TeCDJxXnEEPA7+",
+	"xvgCfmqUyni9/qDQRXH09aJoYcxayVZ8j19pwJBykl6QYsX84GqV5YFv/Th0Ns2dFSE+QC33/JNlobMN",
+	"GsL+f6eF0qKEQ7SMcULTLFa1tmR4PdCg/yHVOksvXzgfU7j30gaNeQ2lAIIC8o5qJR0oIVcO8FDu56x7",
+	"ZLoqHYdrS70XOtSWOlNZ13okacCQxKUXJBlDzd0N22h1XvuzrrI1WJI5ues9gfknvY/OjoBawCEtpwXR",
+	"jDNY6tR6FMkrpACcUnYqK7fW+IZJZlrpfB8Gvo/Wh9vDt7PvbjN5izO4WiP74fFr77SkMGVNnvPKTi/J",
+	"I5nGPpVWwXOeQaS2p2lV5i0+jQW432jAMMYN//YHy8+Tl14qEkyOYdkPIxCEBH3asxrBGu31Cc/uHRnX",
+	"dGfY2VSZYvT9aCp3+ejl6eWfAAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -3,11 +3,12 @@ package lessons
 import (
 	"cmp"
 	"context"
+	"time"
 
 	"enkaustos/core/fits"
 	"enkaustos/core/lesson"
 	"enkaustos/core/matter"
-	"enkaustos/core/schedule"
+	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
 	"enkaustos/internal/view"
@@ -25,7 +26,7 @@ func Class(m school.Moment, l lesson.Lesson) fits.Class {
 	}
 	c.House = m.HouseOf(m.House, l.Classes[0], nil)
 	c.Speed = school.SpeedOf(m, l.Classes[0])
-	c.Lessons = school.LessonsAhead(m, l.Classes[0], l, ahead)
+	c.Lessons = school.LessonsAhead(m, l, ahead)
 	for _, class := range l.Classes {
 		for _, p := range m.PiecesOf(class) {
 			if open(m, p) {
@@ -33,7 +34,25 @@ func Class(m school.Moment, l lesson.Lesson) fits.Class {
 			}
 		}
 	}
+	if !l.Begins(time.Local).After(m.At) {
+		c.Held = brushes(m, l)
+	}
 	return c
+}
+
+// brushes is what is on the brush of everybody who has laid something in a lesson that runs.
+func brushes(m school.Moment, l lesson.Lesson) map[string]string {
+	in, held, last := spanOf(m, l), map[string]string{}, map[string]time.Time{}
+	for _, class := range l.Classes {
+		for _, p := range m.PiecesOf(class) {
+			for i := range p.State.Coats {
+				if c := &p.State.Coats[i]; c.How != work.Dipped && in(c.At) && c.At.After(last[p.Student]) {
+					held[p.Student], last[p.Student] = c.Glaze, c.At
+				}
+			}
+		}
+	}
+	return held
 }
 
 // open says whether somebody works at a piece in a lesson: it is there, and its coats or
@@ -73,8 +92,7 @@ func (l Lessons) GetCourse(_ context.Context, r contract.GetCourseRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	class := Class(m, at)
-	planned, err := class.Plan(schedule.Usual)
+	class, planned, err := l.Running.Plan(m, at)
 	if err != nil {
 		return nil, school.Says(err)
 	}

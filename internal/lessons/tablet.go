@@ -27,6 +27,14 @@ func beforeAt(m school.Moment, by work.Actor, v contract.BeforeLesson) contract.
 	return v
 }
 
+// routeAt is where everybody is, as somebody may read it.
+func routeAt(by work.Actor, v contract.LessonRoute) contract.LessonRoute {
+	if by.Role == work.Station {
+		v.Torn = []contract.TornSurface{}
+	}
+	return v
+}
+
 // closeAt is how a lesson ends, as somebody may read it.
 func closeAt(m school.Moment, by work.Actor, v contract.CloseLesson) contract.CloseLesson {
 	if by.Role != work.Station {

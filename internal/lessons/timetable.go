@@ -16,7 +16,10 @@ import (
 // lesson and its class.
 type (
 	Calendar struct{ School *school.School }
-	Lessons  struct{ School *school.School }
+	Lessons  struct {
+		School  *school.School
+		Running *Running
+	}
 )
 
 // Keep keeps a timetable, if it can be.

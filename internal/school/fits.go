@@ -1,6 +1,7 @@
 package school
 
 import (
+	"slices"
 	"time"
 
 	"enkaustos/core/fits"
@@ -13,21 +14,26 @@ import (
 // ToFit is a piece as a plan of a lesson knows it.
 func ToFit(m Moment, p *Piece) fits.Piece {
 	a := m.Assignments[p.Assignment]
-	return fits.Piece{ID: p.ID, Hand: p.Student, Body: p.Body, State: p.State, Survey: m.Survey(p), Order: m.Order(p), Drying: m.Drying(a), House: a.House, Weight: 1}
+	return fits.Piece{ID: p.ID, Hand: p.Student, Class: a.Class, Body: p.Body, State: p.State, Survey: m.Survey(p), Order: m.Order(p), Drying: m.Drying(a), House: a.House, Weight: 1, Plain: a.HoldsExtras()}
 }
 
-// LessonsAhead are the lessons of a class from one of them on, at most so many.
-func LessonsAhead(m Moment, class string, from lesson.Lesson, most int) (all []fits.Lesson) {
-	for next := range Bells.The(m.Snapshot).Coming(class, from.Begins(time.Local)) {
-		if len(all) == 0 && next.Key != from.Key {
+// LessonsAhead are the lessons that any of the classes of a lesson has from it on, at most so
+// many.
+func LessonsAhead(m Moment, from lesson.Lesson, most int) (all []fits.Lesson) {
+	for next := range Bells.The(m.Snapshot).Coming("", from.Begins(time.Local)) {
+		if len(all) == 0 && next.Key != from.Key || !slices.ContainsFunc(from.Classes, next.Has) {
 			continue
 		}
-		all = append(all, fits.Lesson{Key: next.Key.String(), Begins: next.Begins(time.Local), Rings: next.Rings(time.Local)})
-		if len(all) == most {
+		if all = append(all, toFit(next)); len(all) == most {
 			break
 		}
 	}
 	return all
+}
+
+// toFit is a lesson as a plan of lessons knows it.
+func toFit(l lesson.Lesson) fits.Lesson {
+	return fits.Lesson{Key: l.Key.String(), Begins: l.Begins(time.Local), Rings: l.Rings(time.Local), Classes: l.Classes}
 }
 
 // DueOf is the last day on which the pieces of an assignment can be glazed: its own, else
@@ -54,7 +60,7 @@ func LacksTime(m Moment, p *Piece) *plan.Finding {
 	}
 	c := fits.Class{Now: m.At.Truncate(fits.Tick), House: a.House, Pieces: []fits.Piece{ToFit(m, p)}}
 	for _, l := range Bells.The(m.Snapshot).Left(a.Class, at, due) {
-		c.Lessons = append(c.Lessons, fits.Lesson{Key: l.Key.String(), Begins: l.Begins(time.Local), Rings: l.Rings(time.Local)})
+		c.Lessons = append(c.Lessons, toFit(l))
 	}
 	return c.Lacks(due.Said(), alone)
 }

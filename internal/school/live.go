@@ -38,6 +38,9 @@ func (l *live) tell(t Told) {
 	}
 }
 
+// Say tells listeners that something is another than it was of which no record is kept.
+func (s *School) Say(kind string) { s.live.tell(Told{Kinds: []string{kind}}) }
+
 // Listen calls hear on every change until stop is called. hear must not wait,
 // nor ask the school for anything.
 func (s *School) Listen(hear func(Told)) (stop func()) {

@@ -126,6 +126,7 @@ type AssignmentRecord struct {
 	BisqueCone kiln.Cone         `json:"bisqueCone,omitempty"`
 	Released   bool              `json:"released,omitempty"` // its class may see what came of it, and what was thought of that
 	Some       bool              `json:"some,omitempty"`     // it is for students who were chosen; else for the whole class, and who joins it
+	Extras     bool              `json:"extras,omitempty"`   // its class was told that extras may be laid
 	Due        lesson.Date       `json:"due,omitzero"`       // the last day on which it can be glazed; zero for the term's
 	Ended      bool              `json:"ended,omitempty"`    // nobody works on it any more; its record stays
 }

@@ -50,6 +50,10 @@ type Assignment struct {
 	Over  bool // ended, or of a class that is archived: nobody works on it
 }
 
+// HoldsExtras says whether the surfaces that are glazed only if time is left wait until the
+// class is told.
+func (a *Assignment) HoldsExtras() bool { return a.House.Extras == rules.WhenTold && !a.Extras }
+
 // Piece is a piece with its newest plan and its folded log.
 type Piece struct {
 	PieceRecord

@@ -33,6 +33,9 @@ func atTablet(m school.Moment, p *school.Piece, full contract.Piece) contract.Pi
 	if a.House.Names == rules.ByMark && full.Mark != "" {
 		v.Student = full.Mark
 	}
+	if a.HoldsExtras() {
+		v.Surfaces = withoutExtras(full.Surfaces)
+	}
 	if p.State.Aside != "" || p.State.Away != "" {
 		v.PlaceWhy = "Ask your teacher."
 	}
@@ -49,6 +52,16 @@ func atTablet(m school.Moment, p *school.Piece, full contract.Piece) contract.Pi
 		v.Pictures = full.Pictures
 	}
 	return v
+}
+
+// withoutExtras are surfaces of which nothing is offered that waits until the class is told.
+func withoutExtras(all []contract.SurfaceState) []contract.SurfaceState {
+	return List(all, func(s contract.SurfaceState) contract.SurfaceState {
+		if Value(s.Optional) {
+			s.Left = []contract.Stroke{}
+		}
+		return s
+	})
 }
 
 // Who names a piece to somebody: as the house wants tablets to.

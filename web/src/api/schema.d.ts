@@ -1373,6 +1373,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/classes/{id}/extras": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Tell a class that it may lay what is optional, or take that back: for all its assignments that run. */
+        put: operations["releaseExtras"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/classes/{id}/seating": {
         parameters: {
             query?: never;
@@ -1434,6 +1451,23 @@ export interface paths {
         };
         /** Who does what when in a lesson, and after which one each piece is finished. */
         get: operations["getCourse"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}/route": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What everybody does now and next in a lesson, who waits for what, who has nothing to do, and what will not be finished. */
+        get: operations["getRoute"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3082,6 +3116,73 @@ export interface components {
             /** @description From how many coats */
             speedCount: number;
             coats: components["schemas"]["CoatForecast"];
+        };
+        LessonRoute: {
+            lesson: components["schemas"]["Lesson"];
+            turns: components["schemas"]["RouteTurn"][];
+            /** @description What is begun and will not be finished in this lesson */
+            torn: components["schemas"]["TornSurface"][];
+            extras: components["schemas"]["Extras"];
+        };
+        /** @description Where one pair of hands is in the lesson */
+        RouteTurn: {
+            student: string;
+            /** @description As whoever asks may read it */
+            name: string;
+            mark: string;
+            table: string;
+            /** @description Now, and the next ones in this lesson; none for who has nothing to do */
+            tasks: components["schemas"]["RouteTask"][];
+            /**
+             * @description What the first task waits for
+             * @enum {string}
+             */
+            waits?: "dries" | "jar" | "sink" | "teacher";
+            /** @description Who is at what it waits for */
+            with: string[];
+            /** @description Something is left for other lessons */
+            later?: boolean;
+            /** @description A piece of theirs has no plan: nobody can tell */
+            unsure?: boolean;
+        };
+        RouteTask: {
+            /** @enum {string} */
+            does: "clean" | "coat" | "edge" | "wipe" | "show" | "change";
+            piece?: string;
+            title?: string;
+            /** @description As it is called */
+            surface?: string;
+            glaze?: string;
+            /** @description Of the glaze */
+            name?: string;
+            /** @description Which coat on its surface */
+            nth?: number;
+            dip?: boolean;
+            /** Format: date-time */
+            begin: string;
+            /** Format: date-time */
+            end: string;
+            optional: boolean;
+        };
+        TornSurface: {
+            piece: string;
+            student: string;
+            /** @description As it is called */
+            surface: string;
+            /** @description Coats that fit into this lesson */
+            today: number;
+            /** @description Coats that are left after it */
+            later: number;
+        };
+        /** @description Surfaces that are glazed only if time is left */
+        Extras: {
+            /** @description The house has them wait until the class is told */
+            held: boolean;
+            released: boolean;
+            /** @description Pieces with extras that are still to come */
+            pieces: number;
+            /** @description How many of them have all else on */
+            laid: number;
         };
         /** @description How many coats are laid in the lesson, four times of five */
         CoatForecast: {
@@ -6864,6 +6965,33 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    releaseExtras: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    released: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description It is as was asked */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getSeating: {
         parameters: {
             query?: never;
@@ -6989,6 +7117,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LessonCourse"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRoute: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The route of the lesson */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonRoute"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -7,6 +7,7 @@ import { queries } from "@/lib/queries";
 import { useNow } from "@/lib/useNow";
 import CourseBoard from "@/lessons/CourseBoard.vue";
 import RemedyList from "@/lessons/RemedyList.vue";
+import RightNow from "@/lessons/RightNow.vue";
 import { clock, dateAndClock, day } from "@/ui/moments";
 
 /** One lesson: who does what when, what is finished today, and who needs more time than there is. */
@@ -16,6 +17,10 @@ const query = useQuery(computed(() => queries.course(key.value)));
 const course = computed(() => query.data.value);
 const now = useNow();
 
+const runs = computed(() => {
+  const l = course.value?.lesson;
+  return !!l && now.value >= Date.parse(l.begins) && now.value < Date.parse(l.rings);
+});
 const unsure = computed(() => course.value?.pieces.filter((p) => p.unsure) ?? []);
 const behind = computed(() => course.value?.pieces.filter((p) => p.behind) ?? []);
 /** "today", "after Thu 5 Mar", "later than can be foreseen". */
@@ -69,6 +74,7 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
         }}</RouterLink>
       </nav>
     </div>
+    <RightNow v-if="runs && course.pieces.length" :lesson="course.lesson.key" />
     <p v-if="!course.pieces.length" class="sheet none">
       Nothing of this class waits for glaze. <RouterLink to="/plan">Give it an assignment</RouterLink>, or
       open <RouterLink to="/lessons">another lesson</RouterLink>.

@@ -164,6 +164,13 @@ export const queries = {
       queryFn: () => answer(api.GET("/lessons/{key}/course", { params: { path: { key } } })),
       refetchInterval: 20_000,
     }),
+  /** What everybody does now and next in a lesson. */
+  route: (key: string) =>
+    queryOptions({
+      queryKey: ["route", key],
+      queryFn: () => answer(api.GET("/lessons/{key}/route", { params: { path: { key } } })),
+      refetchInterval: 30_000,
+    }),
   /** What a lesson needs before the first brush. */
   before: (key: string) =>
     queryOptions({
@@ -241,6 +248,7 @@ const judged: Answer[] = [
   "doubts",
   "programmes",
   "course",
+  "route",
   "before",
   "close",
 ];
@@ -287,7 +295,9 @@ export const affects = {
   load: ["loads", "today"],
   house: ["rules", "glazes", "effects", ...judged],
   damp: ["room", ...judged],
-  bells: ["room", "timetable", "lessons", "course", "before"],
+  bells: ["room", "timetable", "lessons", "course", "route", "before"],
+  /** A lesson that runs was planned anew. */
+  route: ["course", "route"],
   lesson: ["ticks", "close"],
   seating: ["seating"],
   room: ["room"],

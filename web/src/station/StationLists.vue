@@ -28,7 +28,7 @@ async function look() {
     trouble.value = (error as Error).message;
   }
 }
-watch([clearingUp, open, () => props.lesson], look, { immediate: true });
+watch([clearingUp, open, () => props.lesson, station.news], look, { immediate: true });
 useIntervalFn(look, 30_000);
 interface Line {
   item: string;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { measures } from "@/lib/measures";
+import { useNow } from "@/lib/useNow";
 import { useTimeoutFn } from "@vueuse/core";
 import { computed, provide, ref, watch } from "vue";
 import { useRoute } from "vue-router";
@@ -8,6 +9,7 @@ import StationHead from "@/station/StationHead.vue";
 import StationLists from "@/station/StationLists.vue";
 import StationPair from "@/station/StationPair.vue";
 import StationPick from "@/station/StationPick.vue";
+import StationTable from "@/station/StationTable.vue";
 import StationPiece from "@/station/StationPiece.vue";
 import { tabletKey, useStation } from "@/station/useStation";
 
@@ -30,6 +32,9 @@ watch(
   (units) => units && (measures.value = units),
   { immediate: true },
 );
+const now = useNow(station.skew);
+/** The bell is near: what comes back counts, not what comes next. */
+const clearing = computed(() => !!state.value?.clearing && now.value >= Date.parse(state.value.clearing));
 const chosen = computed(() => known.value.pieces.find((p) => p.id === piece.value));
 watch(
   () => state.value?.classes.join(),
@@ -64,6 +69,7 @@ async function pairedNow() {
             :lesson="state.lesson"
             :clearing="state.clearing"
           />
+          <StationTable v-if="state.lesson && !clearing" :lesson="state.lesson" @pick="pick" />
           <StationPick @pick="pick" />
         </template>
       </main>

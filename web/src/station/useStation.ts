@@ -13,6 +13,9 @@ import {
 import { useStream } from "@/lib/useStream";
 import { useOutbox, tabletStore } from "@/station/useOutbox";
 
+/** What changes in a lesson beside pieces, jars and rules. */
+const aside = ["route", "lesson", "seating"];
+
 interface Known {
   state?: Schemas["StationState"];
   pieces: Piece[];
@@ -32,6 +35,8 @@ export function useStation() {
   const skew = ref(0);
   const said = ref("");
   const paired = ref<boolean>();
+  /** Counts what was told of the lesson that runs: its lists and its route are asked for again. */
+  const news = ref(0);
 
   const say = (text: string) => (said.value = text);
   function patch(pieces: Piece[], now: string) {
@@ -113,7 +118,10 @@ export function useStation() {
   }
   const { live, open: listen } = useStream({
     pieces: (told) => patch(told.pieces, told.now),
-    stale: () => void refresh(),
+    stale: (kinds) => {
+      if (kinds.some((k) => aside.includes(k))) news.value++;
+      if (!kinds.every((k) => aside.includes(k))) void refresh();
+    },
     opened: () => void refresh(),
     // After a break: is this tablet still one of the room?
     broken: async () => {
@@ -135,7 +143,7 @@ export function useStation() {
   void begin();
   // The bell changes the class without anything being logged.
   useIntervalFn(() => paired.value && void refresh(), 60_000);
-  return { known, skew, said, live, paired, outbox, refresh, open, listen, say };
+  return { known, news, skew, said, live, paired, outbox, refresh, open, listen, say };
 }
 export type Station = ReturnType<typeof useStation>;
 

@@ -1,0 +1,207 @@
+package lessons
+
+import (
+	"context"
+	"slices"
+	"sync"
+	"sync/atomic"
+	"time"
+
+	"enkaustos/core/fits"
+	"enkaustos/core/lesson"
+	"enkaustos/core/schedule"
+	"enkaustos/internal/school"
+)
+
+// Running keeps the plans of the lessons that run. A plan is made anew in the background, on
+// a snapshot, once something happened that it depends on, as long as somebody looks at it;
+// and whoever looks is told.
+type Running struct {
+	school *school.School
+	no     atomic.Uint64 // of the last change that a plan may depend on
+	wake   chan struct{}
+	done   chan struct{}
+	once   sync.Once
+	mu     sync.Mutex
+	of     map[string]*run
+}
+
+// run is a lesson that somebody looked at.
+type run struct {
+	mu      sync.Mutex // whoever comes while it is planned waits for the same plan
+	no      uint64
+	at      time.Time
+	class   fits.Class
+	planned fits.Planned
+	err     error
+	asked   atomic.Int64 // when somebody looked at it last, by the clock of the machine
+}
+
+// What is changed that plans of lessons say of themselves, and how long one is good while
+// nothing happens; how long after a change the next plan is made, at least; and how long
+// nobody may look until none is made in the background.
+const (
+	routeKind = "route"
+	goodFor   = 20 * time.Second
+	settles   = 1500 * time.Millisecond
+	looksAway = 3 * time.Minute
+	roundTime = 5 * time.Second
+)
+
+// NewRunning begins to listen to a school.
+func NewRunning(s *school.School) *Running {
+	r := &Running{school: s, wake: make(chan struct{}, 1), done: make(chan struct{}), of: map[string]*run{}}
+	stop := s.Listen(func(t school.Told) {
+		if len(t.Pieces) == 0 && !slices.ContainsFunc(t.Kinds, plans) {
+			return
+		}
+		r.no.Add(1)
+		select {
+		case r.wake <- struct{}{}:
+		default:
+		}
+	})
+	go r.run(stop)
+	return r
+}
+
+// plans says whether a kind of records has a part in a plan.
+func plans(kind string) bool {
+	return !slices.Contains([]string{routeKind, "lesson", "seating", "station", "backup", "photograph", "label"}, kind)
+}
+
+// Close ends planning in the background.
+func (r *Running) Close() { r.once.Do(func() { close(r.done) }) }
+
+func (r *Running) run(stop func()) {
+	defer stop()
+	round := time.NewTicker(roundTime)
+	defer round.Stop()
+	for {
+		select {
+		case <-r.done:
+			return
+		case <-r.wake:
+			r.again()
+		case <-round.C:
+			r.begin()
+			continue
+		}
+		select { // a class lays many coats a minute: they are planned together
+		case <-r.done:
+		case <-time.After(settles):
+		}
+	}
+}
+
+// again plans the lessons anew that run and are looked at, and says so.
+func (r *Running) again() {
+	m, changed := r.school.Now(), false
+	for _, at := range running(m) {
+		r.mu.Lock()
+		one := r.of[at.Key.String()]
+		r.mu.Unlock()
+		if one == nil || time.Since(time.UnixMilli(one.asked.Load())) > looksAway {
+			continue
+		}
+		r.fresh(at, one)
+		changed = true
+	}
+	if changed {
+		r.school.Say(routeKind)
+	}
+}
+
+// running are the lessons that run at a moment.
+func running(m school.Moment) (all []lesson.Lesson) {
+	for _, l := range school.Bells.The(m.Snapshot).On(lesson.DateOf(m.At.Local())) {
+		if !m.At.Before(l.Begins(time.Local)) && m.At.Before(l.Rings(time.Local)) {
+			all = append(all, l)
+		}
+	}
+	return all
+}
+
+// Plan is the plan of a lesson as things are now. One that does not run yet is planned for
+// who asks.
+func (r *Running) Plan(m school.Moment, at lesson.Lesson) (fits.Class, fits.Planned, error) {
+	key := at.Key.String()
+	if !slices.ContainsFunc(running(m), func(l lesson.Lesson) bool { return l.Key == at.Key }) {
+		class := Class(m, at)
+		planned, err := class.Plan(schedule.Usual)
+		return class, planned, err
+	}
+	r.mu.Lock()
+	for k := range r.of { // what ran yesterday
+		if len(r.of) > mostRuns {
+			delete(r.of, k)
+		}
+	}
+	one := r.of[key]
+	if one == nil {
+		one = &run{}
+		r.of[key] = one
+	}
+	r.mu.Unlock()
+	one.asked.Store(time.Now().UnixMilli())
+	return r.fresh(at, one)
+}
+
+// mostRuns is more lessons than run in a school within a few days.
+const mostRuns = 200
+
+// fresh is the plan of a lesson, made anew where something happened since.
+func (r *Running) fresh(at lesson.Lesson, one *run) (fits.Class, fits.Planned, error) {
+	one.mu.Lock()
+	defer one.mu.Unlock()
+	no := r.no.Load()
+	m := r.school.Now()
+	if one.at.IsZero() || one.no != no || m.At.Sub(one.at).Abs() > goodFor {
+		one.class = Class(m, at)
+		one.planned, one.err = one.class.Plan(schedule.Usual)
+		one.no, one.at = no, m.At
+	}
+	return one.class, one.planned, one.err
+}
+
+// noticed is how long after its beginning it is still kept what a lesson was foreseen to get
+// done.
+const noticed = 15 * time.Minute
+
+// begin keeps of the lessons that have just begun how many coats were foreseen for them: what
+// a class gets done is learned from lessons that nobody prepared as well.
+func (r *Running) begin() {
+	m := r.school.Now()
+	for _, at := range running(m) {
+		began := at.Begins(time.Local)
+		if held(m, at).Planned > 0 || m.At.Sub(began) > noticed || coatsLaid(m, at) > 0 {
+			continue
+		}
+		n := foreseen(m, at)
+		if n == 0 {
+			continue
+		}
+		// What cannot be kept now is tried again a moment later.
+		_ = r.school.Change(context.Background(), func(m school.Moment, c *school.Change) error {
+			h := held(m, at)
+			h.Planned = n
+			HeldLessons.Put(c, h)
+			return nil
+		})
+	}
+}
+
+// coatsLaid is how many coats were laid in a lesson.
+func coatsLaid(m school.Moment, at lesson.Lesson) (n int) {
+	in := spanOf(m, at)
+	for _, class := range at.Classes {
+		for _, p := range m.PiecesOf(class) {
+			for i := range p.State.Coats {
+				if in(p.State.Coats[i].At) {
+					n++
+				}
+			}
+		}
+	}
+	return n
+}

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { computed } from "vue";
+import { answer, api } from "@/api/client";
+import { queries, useChanged } from "@/lib/queries";
+import { byTable, taskSays, waitSays, waitUntil } from "@/lib/route";
+import { attempt, say } from "@/ui/messages";
+import { useKeys } from "@/ui/useKeys";
+
+/** A lesson that runs: who waits for what, who has nothing to do, what will not be finished. */
+const props = defineProps<{ lesson: string }>();
+const query = useQuery(computed(() => queries.route(props.lesson)));
+const route = computed(() => query.data.value);
+const turns = computed(() => route.value?.turns ?? []);
+const waiting = computed(() => turns.value.filter((t) => t.waits));
+const idle = computed(() => turns.value.filter((t) => !t.tasks.length && !t.unsure));
+const atWork = computed(() => turns.value.filter((t) => t.tasks.length && !t.waits));
+const tables = computed(() => byTable(turns.value.filter((t) => t.tasks.length)));
+/** Who lacks least is helped most by a minute. */
+const torn = computed(() => [...(route.value?.torn ?? [])].sort((a, b) => a.later - b.later));
+const shown = 8;
+const extras = computed(() => route.value?.extras);
+
+const changed = useChanged();
+async function release() {
+  const e = extras.value;
+  if (!e?.pieces || (!e.held && !e.released)) return;
+  const released = e.held;
+  for (const id of route.value!.lesson.classes)
+    await attempt(answer(api.PUT("/classes/{id}/extras", { params: { path: { id } }, body: { released } })));
+  say(released ? "The class may lay its extras." : "Extras wait again.");
+  await changed("assignment");
+}
+useKeys({ x: () => void release() });
+</script>
+
+<template>
+  <section v-if="route" class="sheet" aria-labelledby="now">
+    <h2 id="now">
+      Right now <span class="soft num">{{ atWork.length }} at work</span>
+    </h2>
+    <div class="three num">
+      <div>
+        <h3>
+          Waiting <span>{{ waiting.length || "" }}</span>
+        </h3>
+        <ul>
+          <li v-for="t in waiting" :key="t.student">
+            <b>{{ t.name }}</b> {{ waitSays(t) }}, until {{ waitUntil(t) }}
+          </li>
+        </ul>
+        <p v-if="!waiting.length" class="soft">Nobody waits.</p>
+      </div>
+      <div>
+        <h3>
+          Nothing to do <span>{{ idle.length || "" }}</span>
+        </h3>
+        <p v-if="idle.length">{{ idle.map((t) => t.name).join(", ") }}</p>
+        <p v-else class="soft">Everybody has something to do.</p>
+        <p v-if="extras?.pieces && (extras.held || extras.released)" class="extras">
+          {{ extras.laid }} of {{ extras.pieces }} {{ extras.pieces === 1 ? "piece has" : "pieces have" }} all
+          but the extras on.
+          <el-button size="small" @click="release"
+            >{{ extras.held ? "Release extras" : "Stop extras" }} <kbd>x</kbd></el-button
+          >
+        </p>
+      </div>
+      <div>
+        <h3>
+          Will not be finished today <span>{{ torn.length || "" }}</span>
+        </h3>
+        <ul>
+          <li v-for="t in torn.slice(0, shown)" :key="t.piece + t.surface">
+            <RouterLink :to="`/plan/${t.piece}`">{{ t.student }}</RouterLink>, {{ t.surface.toLowerCase() }}:
+            {{ t.later }} {{ t.later === 1 ? "coat" : "coats" }} left over
+          </li>
+        </ul>
+        <p v-if="torn.length > shown" class="soft">and {{ torn.length - shown }} more</p>
+        <p v-if="!torn.length" class="soft">Every surface that is begun is finished.</p>
+      </div>
+    </div>
+    <details>
+      <summary>By table</summary>
+      <div class="tables num">
+        <div v-for="[table, of] in tables" :key="table">
+          <h3>{{ table ? `Table ${table}` : "At no table" }}</h3>
+          <ul>
+            <li v-for="t in of" :key="t.student">
+              <b>{{ t.name }}</b> {{ t.waits ? `waits until ${waitUntil(t)}: ` : ""
+              }}{{ taskSays(t.tasks[0]!)
+              }}<span v-if="t.tasks[1]" class="soft"> then {{ taskSays(t.tasks[1]) }}</span>
+            </li>
+          </ul>
+        </div>
+      </div>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 12px 16px;
+  margin-bottom: 20px;
+}
+.three {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 20px;
+  margin-top: 6px;
+}
+h3 span {
+  font-weight: 640;
+}
+li {
+  padding: 2px 0;
+}
+.extras {
+  margin-top: 8px;
+}
+details {
+  margin-top: 8px;
+  border-top: 1px solid var(--line);
+  padding-top: 6px;
+}
+summary {
+  cursor: pointer;
+}
+.tables {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+  gap: 14px 24px;
+  margin-top: 8px;
+}
+@media (max-width: 820px) {
+  .three {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

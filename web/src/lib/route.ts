@@ -1,0 +1,45 @@
+import type { Schemas } from "@/api/client";
+import { clock } from "@/ui/moments";
+
+type Task = Schemas["RouteTask"];
+export type RouteTurn = Schemas["RouteTurn"];
+
+const words = {
+  clean: "take the dust off",
+  edge: "edge the motifs",
+  wipe: "wipe the foot",
+  show: "show the teacher",
+  change: "change the brush",
+} as const;
+
+/** What somebody does: "Interior: M4 Moss, coat 2". */
+export function taskSays(t: Task): string {
+  const says =
+    t.does === "coat"
+      ? `${t.surface}: ${t.glaze} ${t.name}, ${t.dip ? "dip" : "coat"} ${t.nth}`
+      : t.does === "edge"
+        ? `${words.edge} on ${t.surface?.toLowerCase()} with ${t.glaze}`
+        : words[t.does];
+  return t.optional ? `${says}, if there is time` : says;
+}
+
+/** What somebody waits for: "M4 Moss, Bo is at it". Nothing where it can be done now. */
+export function waitSays(turn: RouteTurn): string | undefined {
+  const [first] = turn.tasks;
+  if (!turn.waits || !first) return undefined;
+  if (turn.waits === "dries") return `${first.surface?.toLowerCase() ?? "a coat"} dries`;
+  const what = { jar: `${first.glaze} ${first.name}`, sink: "the sink", teacher: "the teacher" }[turn.waits];
+  const others = turn.with.slice(0, 3).join(", ") + (turn.with.length > 3 ? " and others" : "");
+  return others ? `${what}, after ${others}` : what;
+}
+
+/** Until when somebody waits, by the clock. */
+export const waitUntil = (turn: RouteTurn) => clock(turn.tasks[0]!.begin);
+
+/** Turns by table, in the order of the tables; those of nobody's table last. */
+export function byTable(turns: RouteTurn[]): [string, RouteTurn[]][] {
+  const order = new Intl.Collator("en", { numeric: true });
+  return [...Map.groupBy(turns, (t) => t.table)].sort(
+    ([a], [b]) => Number(!a) - Number(!b) || order.compare(a, b),
+  );
+}
