@@ -266,6 +266,42 @@ func (c Class) read(r room, strokes [][]Stroke, plan schedule.Plan) Planned {
 	return out
 }
 
+// From is a class as it is seen from one of its lessons on, counted in Lessons.
+func (c Class) From(lesson int) Class {
+	c.Lessons = c.Lessons[lesson:]
+	return c
+}
+
+// From is a plan as it is seen from one of the lessons on: without what is done before it, and
+// without the pieces that are finished by then.
+func (p Planned) From(lesson int) Planned {
+	if lesson == 0 {
+		return p
+	}
+	out := Planned{Minutes: p.Minutes, Bound: p.Bound}
+	for _, c := range p.Courses {
+		if !c.Unsure && c.Done < lesson {
+			continue
+		}
+		steps := c.Steps
+		c.Steps, c.Done = nil, max(0, c.Done-lesson)
+		for _, s := range steps {
+			if s.Lesson >= lesson {
+				s.Lesson -= lesson
+				c.Steps = append(c.Steps, s)
+			}
+		}
+		out.Courses = append(out.Courses, c)
+	}
+	for _, w := range p.Changes {
+		if w.Lesson >= lesson {
+			w.Lesson -= lesson
+			out.Changes = append(out.Changes, w)
+		}
+	}
+	return out
+}
+
 // Glazing is from when to when somebody glazes in a lesson; ok is false where it has no
 // time for a stroke.
 func (c Class) Glazing(lesson int) (from, to time.Time, ok bool) {

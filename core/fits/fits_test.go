@@ -191,7 +191,7 @@ func TestASharedJar(t *testing.T) {
 			require.False(t, s.Begin.Before(from) || s.End.After(to), "between set-up and clear-up")
 		}
 	}
-	remedies, err := one.Remedies(last, schedule.Usual)
+	remedies, err := one.Remedies(last, 0, schedule.Usual)
 	require.NoError(t, err)
 	for _, r := range remedies {
 		require.Less(t, r.Done, done, r.Text)

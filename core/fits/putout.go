@@ -33,11 +33,13 @@ func (c Course) InLesson(lesson int) plan.Plan {
 // Cups is how many cups of a size are poured of so many mL, in quarters rounded up.
 func Cups(ml, cupML float64) float64 { return max(1, math.Ceil(4*ml/cupML-1e-9)) / 4 }
 
-// Tool is something that is put out beside the glazes.
+// Tool is something that is put out beside the glazes, or comes back.
 type Tool struct {
-	Name  string
-	Count int
-	Why   string // in a clause
+	Name    string
+	Count   int
+	Why     string // in a clause
+	Table   string // whose it is; "" for the whole room's
+	Numbers []int  // of brushes that carry numbers
 }
 
 // The grits of sandpaper that a glaze room has (common practice: 50 for bad spots, 150 for
@@ -51,7 +53,7 @@ const (
 // Tools are what a lesson needs beside its glazes: brushes by what they are, as many as hands
 // use at least one of, by the house's school a fresh one for every glaze; and what stands on
 // each table. tables is how many there are, cleaned how many pieces are cleaned first.
-func Tools(courses []Course, lesson int, h rules.House, tables, cleaned int) (all []Tool) {
+func Tools(courses []Course, lesson int, h rules.House, tables, cleaned int, rack Rack) (all []Tool) {
 	type held struct {
 		brush plan.Brush
 		hand  string
@@ -91,33 +93,37 @@ func Tools(courses []Course, lesson int, h rules.House, tables, cleaned int) (al
 		if b != plan.Tongs {
 			name += " brush"
 		}
-		all = append(all, Tool{strings.Replace(name, "fan brush", "fan", 1), count[b], why})
+		numbers := rack.Take(b, count[b])
+		if lacks := count[b] - len(numbers); len(rack.of(b)) > 0 && lacks > 0 {
+			why += fmt.Sprintf("; the rack has %d fewer", lacks)
+		}
+		all = append(all, Tool{Name: strings.Replace(name, "fan brush", "fan", 1), Count: count[b], Why: why, Numbers: numbers})
 	}
 	for _, code := range slices.Sorted(maps.Keys(nozzles)) {
-		all = append(all, Tool{"tip for " + code, 1, "a bottle lays through its own"})
+		all = append(all, Tool{Name: "tip for " + code, Count: 1, Why: "a bottle lays through its own"})
 	}
 	if len(hands) == 0 {
 		return all
 	}
 	tables = max(1, cmp.Or(tables, (len(hands)+atTable-1)/atTable))
-	all = append(all, Tool{"sponge", tables, "one for each table"})
+	all = append(all, Tool{Name: "sponge", Count: tables, Why: "one for each table"})
 	if h.Wash == rules.TwoBowls {
-		all = append(all, Tool{"water bowl", 2 * tables, "two for each table, one to wash and one to rinse"})
+		all = append(all, Tool{Name: "water bowl", Count: 2 * tables, Why: "two for each table, one to wash and one to rinse"})
 	}
 	if h.Wash == rules.SpongeOff {
-		all = append(all, Tool{"dry sponge", tables, "brushes are wiped off without water"})
+		all = append(all, Tool{Name: "dry sponge", Count: tables, Why: "brushes are wiped off without water"})
 	}
 	if h.Wash == rules.Collected {
-		all = append(all, Tool{"tray for used brushes", 1, "they are washed after the lesson"})
+		all = append(all, Tool{Name: "tray for used brushes", Count: 1, Why: "they are washed after the lesson"})
 	}
-	all = append(all, Tool{"sheet of paper", tables, "one under each table's work"})
+	all = append(all, Tool{Name: "sheet of paper", Count: tables, Why: "one under each table's work"})
 	if cleaned > 0 {
 		wet := ""
 		if h.Shakes != rules.Student {
 			wet = "; sanded wet, never dry"
 		}
-		all = append(all, Tool{fmt.Sprintf("sandpaper, grit %d", fineGrit), tables, "for burrs before cleaning" + wet},
-			Tool{fmt.Sprintf("sandpaper, grit %d", coarseGrit), 1, "for bad spots" + wet})
+		all = append(all, Tool{Name: fmt.Sprintf("sandpaper, grit %d", fineGrit), Count: tables, Why: "for burrs before cleaning" + wet},
+			Tool{Name: fmt.Sprintf("sandpaper, grit %d", coarseGrit), Count: 1, Why: "for bad spots" + wet})
 	}
 	return all
 }
@@ -166,21 +172,4 @@ func Mind(g *glaze.Glaze, h rules.House, settled string) (act Act, why string, o
 		return Stir, settled + "; stir until nothing is left on its floor", true
 	}
 	return Shake, settled, true
-}
-
-// Back is what came out in a lesson and must come back: the jars that were open, then brushes,
-// cups, sponges and tables (common practice). The name of a jar is its code and name.
-func Back(jars []glaze.Glaze) (all []Tool) {
-	for _, g := range jars {
-		why := "rim wiped, lid tight"
-		if g.Jar.Place != "" {
-			why += ", back to " + g.Jar.Place
-		}
-		all = append(all, Tool{g.Code + " " + g.Name, 1, why})
-	}
-	return append(all,
-		Tool{"Brushes", 1, "washed until the water stays clear, stood up; none in water"},
-		Tool{"Cups", 1, "clean leftovers poured back, the others not"},
-		Tool{"Sponges and bowls", 1, "rinsed and wrung out"},
-		Tool{"Tables", 1, "wiped wet, never swept dry"})
 }

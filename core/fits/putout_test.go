@@ -49,6 +49,8 @@ func TestCups(t *testing.T) {
 func TestToolsFollowTheHouse(t *testing.T) {
 	h := rules.Default()
 	p := plan.Plan{"interior": stack("A", 1), "exterior": stack("B", 1)}
+	rack := fits.Rack{{Brush: plan.WideBrush, From: 11, To: 14}, {Brush: plan.FineBrush, From: 1, To: 9}}
+	var numbers []int
 	tools := func(wash rules.Washing, hands ...string) map[string]int {
 		h.Wash = wash
 		c := class(h, 2)
@@ -58,14 +60,16 @@ func TestToolsFollowTheHouse(t *testing.T) {
 		planned, err := c.Plan(schedule.Usual)
 		require.NoError(t, err)
 		all := map[string]int{}
-		for _, tool := range fits.Tools(planned.Courses, 0, h, 0, len(hands)) {
+		for _, tool := range fits.Tools(planned.Courses, 0, h, 0, len(hands), rack) {
 			all[tool.Name] = tool.Count
+			numbers = append(numbers, tool.Numbers...)
 		}
 		return all
 	}
 	brush := string(plan.WideBrush) + " brush"
 	washed := tools(rules.WashBrush, "Ilo", "Mae", "Teo", "Nia", "Oda")
 	require.Equal(t, 5, washed[brush])
+	require.Equal(t, []int{11, 12, 13, 14}, numbers, "as many as the rack has")
 	require.Equal(t, 2, washed["sponge"], "five share two tables")
 	require.Zero(t, washed["water bowl"])
 	require.Equal(t, 2, washed["sandpaper, grit 150"])

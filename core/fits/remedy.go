@@ -18,8 +18,9 @@ const extra = 30 * time.Minute
 
 // Remedies are what would finish a piece sooner, each computed with the whole class: one
 // coat fewer where the house lets it pass, its extras left out, a helper, half an hour more.
-// Those that change nothing are left out; the best one comes first.
-func (c Class) Remedies(piece string, e schedule.Effort) ([]Remedy, error) {
+// Those that change nothing are left out; the best one comes first. lesson is the one, counted in
+// Lessons, that could be longer.
+func (c Class) Remedies(piece string, lesson int, e schedule.Effort) ([]Remedy, error) {
 	now, err := c.doneAfter(piece, e)
 	if err != nil {
 		return nil, err
@@ -45,7 +46,7 @@ func (c Class) Remedies(piece string, e schedule.Effort) ([]Remedy, error) {
 			return nil, err
 		}
 	}
-	if err := try("Half an hour more in this lesson.", c.longer()); err != nil {
+	if err := try("Half an hour more in this lesson.", c.longer(lesson)); err != nil {
 		return nil, err
 	}
 	slices.SortStableFunc(all, func(a, b Remedy) int { return a.Done - b.Done })
@@ -62,9 +63,9 @@ func (c Class) with(piece string, change func(*Piece)) Class {
 	return c
 }
 
-func (c Class) longer() Class {
+func (c Class) longer(lesson int) Class {
 	c.Lessons = slices.Clone(c.Lessons)
-	c.Lessons[0].Rings = c.Lessons[0].Rings.Add(extra)
+	c.Lessons[lesson].Rings = c.Lessons[lesson].Rings.Add(extra)
 	return c
 }
 

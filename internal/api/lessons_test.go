@@ -137,6 +137,26 @@ func prepare(c *caller, key string) {
 	require.Equal(t, "teacher", tick(true, "tool:sponge", "glaze:A")[0].By)
 	require.Len(t, tick(false, "glaze:A"), 1)
 	require.Len(t, tick(true, "back:Tables"), 2)
+	poured := func(status int, ml float64) []contract.Poured {
+		if status != 200 {
+			do[contract.Problem](c, status, "POST", "/lessons/"+key+"/pours", body{"glaze": "A", "ml": ml})
+			return nil
+		}
+		return do[[]contract.Poured](c, 200, "POST", "/lessons/"+key+"/pours", body{"glaze": "A", "ml": ml})
+	}
+	poured(422, -10)
+	poured(200, 60)
+	require.InDelta(t, 25, poured(200, -25)[0].Back, 1e-9)
+	poured(422, -60)
+	require.Zero(t, poured(200, 0)[0].Back, "the last one is taken back")
+	require.Empty(t, poured(200, 0))
+	poured(422, 0)
+	do[contract.Problem](c, 404, "POST", "/lessons/"+key+"/pours", body{"glaze": "nowhere", "ml": 5})
+	rack := []body{{"brush": "12 mm flat", "from": 1, "to": 6}}
+	require.Len(t, do[[]contract.NumberedBrushes](c, 200, "PUT", "/brushes", rack), 1)
+	require.Contains(t, do[contract.Problem](c, 422, "PUT", "/brushes", append(rack, rack[0])).Detail, "is on two brushes")
+	require.Len(t, do[[]contract.NumberedBrushes](c, 200, "GET", "/brushes", nil), 1)
+	do[[]contract.JarShortage](c, 200, "GET", "/lessons/shortages?days=2", nil)
 	closing := do[contract.CloseLesson](c, 200, "GET", "/lessons/"+key+"/close", nil)
 	require.NotEmpty(t, closing.Back)
 	require.Empty(t, closing.Unticked, "its bell has not gone")

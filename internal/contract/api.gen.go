@@ -1267,7 +1267,8 @@ type Atmosphere = glaze.Atmosphere
 
 // AwayPiece defines model for AwayPiece.
 type AwayPiece struct {
-	Mark string `json:"mark"`
+	Kit  KitPiece `json:"kit"`
+	Mark string   `json:"mark"`
 
 	// Overdue A lesson of its class was held since
 	Overdue bool       `json:"overdue"`
@@ -1577,6 +1578,9 @@ type Clay struct {
 type CloseLesson struct {
 	Absent []string `json:"absent"`
 
+	// Ask Who may be in the middle of a coat, while clearing up
+	Ask []HalfQuestion `json:"ask"`
+
 	// Back What must come back
 	Back []PutOutTool `json:"back"`
 
@@ -1596,8 +1600,15 @@ type CloseLesson struct {
 	// Out Jars that are empty, dried out or closed now
 	Out []string `json:"out"`
 
+	// Places Where the pieces go that were out
+	Places []PieceToPlace `json:"places"`
+
 	// Planned Coats that were foreseen for it as it was prepared; 0 where nobody prepared it
-	Planned int `json:"planned"`
+	Planned int      `json:"planned"`
+	Poured  []Poured `json:"poured"`
+
+	// Undone What the pieces that were out still ask for: coats by surface
+	Undone []string `json:"undone"`
 
 	// Unticked What nobody ticked, once the bell has gone
 	Unticked []string `json:"unticked"`
@@ -2121,6 +2132,28 @@ type HalfCoat struct {
 	Surface string `json:"surface"`
 }
 
+// HalfQuestion Somebody who may be in the middle of a coat
+type HalfQuestion struct {
+	// Called The surface
+	Called    string `json:"called"`
+	Glaze     string `json:"glaze"`
+	GlazeName string `json:"glazeName"`
+
+	// Item By which the answer is ticked
+	Item string `json:"item"`
+	Mark string `json:"mark"`
+
+	// Name As whoever asks may read it
+	Name string `json:"name"`
+
+	// Nth Which coat on its surface
+	Nth     int    `json:"nth"`
+	Piece   string `json:"piece"`
+	Student string `json:"student"`
+	Surface string `json:"surface"`
+	Table   string `json:"table"`
+}
+
 // HandOut defines model for HandOut.
 type HandOut struct {
 	Mark  string `json:"mark"`
@@ -2364,6 +2397,28 @@ type JarSeats struct {
 	Seats int    `json:"seats"`
 }
 
+// JarShortage A jar that does not last over the lessons of the days that come
+type JarShortage struct {
+	Code  string  `json:"code"`
+	First *Lesson `json:"first,omitempty"`
+
+	// Hit Who goes without, as they are called
+	Hit []string `json:"hit"`
+
+	// Kept mL that are kept for other projects
+	Kept float64 `json:"kept"`
+
+	// Left mL in the jar
+	Left    float64   `json:"left"`
+	Name    string    `json:"name"`
+	Nearest []JarNear `json:"nearest"`
+	Raw     Hex       `json:"raw"`
+	Short   float64   `json:"short"`
+
+	// Takes mL that the strokes take that fit into those lessons
+	Takes float64 `json:"takes"`
+}
+
 // JarToMind defines model for JarToMind.
 type JarToMind struct {
 	Act   JarToMindAct `json:"act"`
@@ -2530,6 +2585,9 @@ type LessonCourse struct {
 
 // LessonRoute defines model for LessonRoute.
 type LessonRoute struct {
+	// CupML What a cup of this house holds
+	CupML float64 `json:"cupML"`
+
 	// Extras Surfaces that are glazed only if time is left
 	Extras Extras `json:"extras"`
 	Lesson Lesson `json:"lesson"`
@@ -2715,6 +2773,13 @@ type NextStep struct {
 	// To Path of the screen
 	To  string `json:"to"`
 	Why string `json:"why"`
+}
+
+// NumberedBrushes defines model for NumberedBrushes.
+type NumberedBrushes struct {
+	Brush string `json:"brush"`
+	From  int    `json:"from"`
+	To    int    `json:"to"`
 }
 
 // OddDay A day that runs as another one does, or by bells of its own
@@ -2958,6 +3023,18 @@ type PieceList struct {
 	Pieces []Piece   `json:"pieces"`
 }
 
+// PieceToPlace defines model for PieceToPlace.
+type PieceToPlace struct {
+	Item    string `json:"item"`
+	Mark    string `json:"mark"`
+	Piece   string `json:"piece"`
+	Place   string `json:"place"`
+	Student string `json:"student"`
+	Table   string `json:"table"`
+	Title   string `json:"title"`
+	Why     string `json:"why"`
+}
+
 // PlanChange defines model for PlanChange.
 type PlanChange struct {
 	Surface string `json:"surface"`
@@ -2973,6 +3050,19 @@ type PlannedOverlap struct {
 
 // Pose defines model for Pose.
 type Pose = piece.Pose
+
+// Poured What left a jar in cups in a lesson
+type Poured struct {
+	// Back mL that came back clean
+	Back  float64 `json:"back"`
+	Code  string  `json:"code"`
+	CupML float64 `json:"cupML"`
+
+	// Ml mL that were poured
+	Ml   float64 `json:"ml"`
+	Name string  `json:"name"`
+	Raw  Hex     `json:"raw"`
+}
 
 // Preset defines model for Preset.
 type Preset struct {
@@ -3027,7 +3117,7 @@ type PutOutGlaze struct {
 	// Cups In quarters
 	Cups float64 `json:"cups"`
 
-	// Earlier mL that lessons before it take on the same day
+	// Earlier mL that lessons before it take, of all classes
 	Earlier *float64 `json:"earlier,omitempty"`
 
 	// Hit Who goes without, as they are called
@@ -3036,16 +3126,25 @@ type PutOutGlaze struct {
 	// Item By which it is ticked
 	Item string `json:"item"`
 
+	// Kept mL that are kept for other projects
+	Kept *float64 `json:"kept,omitempty"`
+
 	// Left mL in the jar; missing where nobody knows
 	Left *float64 `json:"left,omitempty"`
 	Look string   `json:"look"`
 
 	// Ml What the strokes take that fit into the lesson
-	Ml     float64 `json:"ml"`
-	Name   string  `json:"name"`
-	Pieces int     `json:"pieces"`
-	Place  string  `json:"place"`
-	Raw    Hex     `json:"raw"`
+	Ml   float64 `json:"ml"`
+	Name string  `json:"name"`
+
+	// Nearest What could stand in for it
+	Nearest *[]JarNear `json:"nearest,omitempty"`
+	Pieces  int        `json:"pieces"`
+	Place   string     `json:"place"`
+
+	// Poured mL that were poured for the lesson already
+	Poured *float64 `json:"poured,omitempty"`
+	Raw    Hex      `json:"raw"`
 
 	// Short mL that are lacking then
 	Short *float64 `json:"short,omitempty"`
@@ -3056,7 +3155,13 @@ type PutOutTool struct {
 	Count int    `json:"count"`
 	Item  string `json:"item"`
 	Name  string `json:"name"`
-	Why   string `json:"why"`
+
+	// Numbers Of brushes that carry numbers
+	Numbers *[]int `json:"numbers,omitempty"`
+
+	// Table Whose it is; missing for the whole room's
+	Table *string `json:"table,omitempty"`
+	Why   string  `json:"why"`
 }
 
 // RawLab CIELAB as it was measured, which may lie outside what a surface can have
@@ -3898,6 +4003,9 @@ type AddPiecesJSONBody struct {
 	Students []string `json:"students"`
 }
 
+// SetBrushesJSONBody defines parameters for SetBrushes.
+type SetBrushesJSONBody = []NumberedBrushes
+
 // AddClassJSONBody defines parameters for AddClass.
 type AddClassJSONBody struct {
 	Clay     string       `json:"clay"`
@@ -4090,6 +4198,19 @@ type ListLessonsParams struct {
 // LessonsAroundParams defines parameters for LessonsAround.
 type LessonsAroundParams struct {
 	Class *string `form:"class,omitempty" json:"class,omitempty"`
+}
+
+// ListShortagesParams defines parameters for ListShortages.
+type ListShortagesParams struct {
+	Days *int `form:"days,omitempty" json:"days,omitempty"`
+}
+
+// PourGlazeJSONBody defines parameters for PourGlaze.
+type PourGlazeJSONBody struct {
+	Glaze string `json:"glaze"`
+
+	// Ml Poured; below 0 what came back; 0 takes the last one back
+	Ml float64 `json:"ml"`
 }
 
 // ListRemediesParams defines parameters for ListRemedies.
@@ -4401,6 +4522,9 @@ type AddPiecesJSONRequestBody AddPiecesJSONBody
 // PreviewAssignmentJSONRequestBody defines body for PreviewAssignment for application/json ContentType.
 type PreviewAssignmentJSONRequestBody = AssignmentChange
 
+// SetBrushesJSONRequestBody defines body for SetBrushes for application/json ContentType.
+type SetBrushesJSONRequestBody = SetBrushesJSONBody
+
 // AddClassJSONRequestBody defines body for AddClass for application/json ContentType.
 type AddClassJSONRequestBody AddClassJSONBody
 
@@ -4475,6 +4599,9 @@ type AddLessonJSONRequestBody = LessonChange
 
 // ChangeLessonJSONRequestBody defines body for ChangeLesson for application/json ContentType.
 type ChangeLessonJSONRequestBody = LessonChange
+
+// PourGlazeJSONRequestBody defines body for PourGlaze for application/json ContentType.
+type PourGlazeJSONRequestBody PourGlazeJSONBody
 
 // TickLessonJSONRequestBody defines body for TickLesson for application/json ContentType.
 type TickLessonJSONRequestBody TickLessonJSONBody
@@ -4604,6 +4731,12 @@ type ServerInterface interface {
 
 	// (POST /backups)
 	MakeBackup(c *gin.Context)
+	// GetBrushes The brushes of the room that carry numbers.
+	// (GET /brushes)
+	GetBrushes(c *gin.Context)
+	// SetBrushes Say which brushes carry which numbers.
+	// (PUT /brushes)
+	SetBrushes(c *gin.Context)
 
 	// (GET /classes)
 	ListClasses(c *gin.Context)
@@ -4736,6 +4869,9 @@ type ServerInterface interface {
 	// LessonsAround The lesson that runs, the next ones and the last ones of a class, or of all.
 	// (GET /lessons/around)
 	LessonsAround(c *gin.Context, params LessonsAroundParams)
+	// ListShortages What will be short in the lessons of today and of the next days with lessons, over all classes.
+	// (GET /lessons/shortages)
+	ListShortages(c *gin.Context, params ListShortagesParams)
 	// ChangeLesson Move or cancel one lesson, or have it as the bells have it again; one that was added is taken out by cancelling it.
 	// (PUT /lessons/{key})
 	ChangeLesson(c *gin.Context, key string)
@@ -4748,6 +4884,9 @@ type ServerInterface interface {
 	// GetCourse Who does what when in a lesson, and after which one each piece is finished.
 	// (GET /lessons/{key}/course)
 	GetCourse(c *gin.Context, key string)
+	// PourGlaze Say that glaze was poured into cups, or that clean leftovers came back: the level of the jar follows.
+	// (POST /lessons/{key}/pours)
+	PourGlaze(c *gin.Context, key string)
 	// ListRemedies What would bring a piece back that is behind, each computed.
 	// (GET /lessons/{key}/remedies)
 	ListRemedies(c *gin.Context, key string, params ListRemediesParams)
@@ -5259,6 +5398,32 @@ func (siw *ServerInterfaceWrapper) MakeBackup(c *gin.Context) {
 	}
 
 	siw.Handler.MakeBackup(c)
+}
+
+// GetBrushes operation middleware
+func (siw *ServerInterfaceWrapper) GetBrushes(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetBrushes(c)
+}
+
+// SetBrushes operation middleware
+func (siw *ServerInterfaceWrapper) SetBrushes(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetBrushes(c)
 }
 
 // ListClasses operation middleware
@@ -6157,6 +6322,33 @@ func (siw *ServerInterfaceWrapper) LessonsAround(c *gin.Context) {
 	siw.Handler.LessonsAround(c, params)
 }
 
+// ListShortages operation middleware
+func (siw *ServerInterfaceWrapper) ListShortages(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListShortagesParams
+
+	// ------------- Optional query parameter "days" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "days", c.Request.URL.Query(), &params.Days, runtime.BindQueryParameterOptions{Type: "integer", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter days: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListShortages(c, params)
+}
+
 // ChangeLesson operation middleware
 func (siw *ServerInterfaceWrapper) ChangeLesson(c *gin.Context) {
 
@@ -6255,6 +6447,31 @@ func (siw *ServerInterfaceWrapper) GetCourse(c *gin.Context) {
 	}
 
 	siw.Handler.GetCourse(c, key)
+}
+
+// PourGlaze operation middleware
+func (siw *ServerInterfaceWrapper) PourGlaze(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "key" -------------
+	var key string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "key", c.Param("key"), &key, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter key: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PourGlaze(c, key)
 }
 
 // ListRemedies operation middleware
@@ -8122,12 +8339,16 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.PUT(options.BaseURL+"/classes/:id/seating", wrapper.SetSeating)
 	router.PUT(options.BaseURL+"/classes/:id/choices", wrapper.ChooseJars)
 	router.GET(options.BaseURL+"/lessons/around", wrapper.LessonsAround)
+	router.GET(options.BaseURL+"/lessons/shortages", wrapper.ListShortages)
 	router.GET(options.BaseURL+"/lessons/:key/course", wrapper.GetCourse)
 	router.GET(options.BaseURL+"/lessons/:key/route", wrapper.GetRoute)
 	router.GET(options.BaseURL+"/lessons/:key/before", wrapper.GetBefore)
 	router.GET(options.BaseURL+"/lessons/:key/close", wrapper.GetClose)
 	router.GET(options.BaseURL+"/lessons/:key/ticks", wrapper.ListTicks)
 	router.PUT(options.BaseURL+"/lessons/:key/ticks", wrapper.TickLesson)
+	router.POST(options.BaseURL+"/lessons/:key/pours", wrapper.PourGlaze)
+	router.GET(options.BaseURL+"/brushes", wrapper.GetBrushes)
+	router.PUT(options.BaseURL+"/brushes", wrapper.SetBrushes)
 	router.GET(options.BaseURL+"/lessons/:key/remedies", wrapper.ListRemedies)
 	router.PUT(options.BaseURL+"/lessons/:key", wrapper.ChangeLesson)
 	router.POST(options.BaseURL+"/room/code", wrapper.MakePairingCode)
@@ -8660,6 +8881,83 @@ type MakeBackupdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response MakeBackupdefaultApplicationProblemPlusJSONResponse) VisitMakeBackupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBrushesRequestObject struct {
+}
+
+type GetBrushesResponseObject interface {
+	VisitGetBrushesResponse(w http.ResponseWriter) error
+}
+
+type GetBrushes200JSONResponse []NumberedBrushes
+
+func (response GetBrushes200JSONResponse) VisitGetBrushesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetBrushesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetBrushesdefaultApplicationProblemPlusJSONResponse) VisitGetBrushesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetBrushesRequestObject struct {
+	Body *SetBrushesJSONRequestBody
+}
+
+type SetBrushesResponseObject interface {
+	VisitSetBrushesResponse(w http.ResponseWriter) error
+}
+
+type SetBrushes200JSONResponse []NumberedBrushes
+
+func (response SetBrushes200JSONResponse) VisitSetBrushesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetBrushesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetBrushesdefaultApplicationProblemPlusJSONResponse) VisitSetBrushesResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10390,6 +10688,45 @@ func (response LessonsArounddefaultApplicationProblemPlusJSONResponse) VisitLess
 	return err
 }
 
+type ListShortagesRequestObject struct {
+	Params ListShortagesParams
+}
+
+type ListShortagesResponseObject interface {
+	VisitListShortagesResponse(w http.ResponseWriter) error
+}
+
+type ListShortages200JSONResponse []JarShortage
+
+func (response ListShortages200JSONResponse) VisitListShortagesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListShortagesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListShortagesdefaultApplicationProblemPlusJSONResponse) VisitListShortagesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ChangeLessonRequestObject struct {
 	Key  string `json:"key"`
 	Body *ChangeLessonJSONRequestBody
@@ -10530,6 +10867,46 @@ type GetCoursedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetCoursedefaultApplicationProblemPlusJSONResponse) VisitGetCourseResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PourGlazeRequestObject struct {
+	Key  string `json:"key"`
+	Body *PourGlazeJSONRequestBody
+}
+
+type PourGlazeResponseObject interface {
+	VisitPourGlazeResponse(w http.ResponseWriter) error
+}
+
+type PourGlaze200JSONResponse []Poured
+
+func (response PourGlaze200JSONResponse) VisitPourGlazeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PourGlazedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PourGlazedefaultApplicationProblemPlusJSONResponse) VisitPourGlazeResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -13688,6 +14065,12 @@ type StrictServerInterface interface {
 
 	// (POST /backups)
 	MakeBackup(ctx context.Context, request MakeBackupRequestObject) (MakeBackupResponseObject, error)
+	// GetBrushes The brushes of the room that carry numbers.
+	// (GET /brushes)
+	GetBrushes(ctx context.Context, request GetBrushesRequestObject) (GetBrushesResponseObject, error)
+	// SetBrushes Say which brushes carry which numbers.
+	// (PUT /brushes)
+	SetBrushes(ctx context.Context, request SetBrushesRequestObject) (SetBrushesResponseObject, error)
 
 	// (GET /classes)
 	ListClasses(ctx context.Context, request ListClassesRequestObject) (ListClassesResponseObject, error)
@@ -13820,6 +14203,9 @@ type StrictServerInterface interface {
 	// LessonsAround The lesson that runs, the next ones and the last ones of a class, or of all.
 	// (GET /lessons/around)
 	LessonsAround(ctx context.Context, request LessonsAroundRequestObject) (LessonsAroundResponseObject, error)
+	// ListShortages What will be short in the lessons of today and of the next days with lessons, over all classes.
+	// (GET /lessons/shortages)
+	ListShortages(ctx context.Context, request ListShortagesRequestObject) (ListShortagesResponseObject, error)
 	// ChangeLesson Move or cancel one lesson, or have it as the bells have it again; one that was added is taken out by cancelling it.
 	// (PUT /lessons/{key})
 	ChangeLesson(ctx context.Context, request ChangeLessonRequestObject) (ChangeLessonResponseObject, error)
@@ -13832,6 +14218,9 @@ type StrictServerInterface interface {
 	// GetCourse Who does what when in a lesson, and after which one each piece is finished.
 	// (GET /lessons/{key}/course)
 	GetCourse(ctx context.Context, request GetCourseRequestObject) (GetCourseResponseObject, error)
+	// PourGlaze Say that glaze was poured into cups, or that clean leftovers came back: the level of the jar follows.
+	// (POST /lessons/{key}/pours)
+	PourGlaze(ctx context.Context, request PourGlazeRequestObject) (PourGlazeResponseObject, error)
 	// ListRemedies What would bring a piece back that is behind, each computed.
 	// (GET /lessons/{key}/remedies)
 	ListRemedies(ctx context.Context, request ListRemediesRequestObject) (ListRemediesResponseObject, error)
@@ -14539,6 +14928,72 @@ func (sh *strictHandler) MakeBackup(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(MakeBackupResponseObject); ok {
 		if err := validResponse.VisitMakeBackupResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetBrushes operation middleware
+func (sh *strictHandler) GetBrushes(ctx *gin.Context) {
+	var request GetBrushesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetBrushes(ctx, request.(GetBrushesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetBrushes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetBrushesResponseObject); ok {
+		if err := validResponse.VisitGetBrushesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetBrushes operation middleware
+func (sh *strictHandler) SetBrushes(ctx *gin.Context) {
+	var request SetBrushesRequestObject
+
+	var body SetBrushesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetBrushes(ctx, request.(SetBrushesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetBrushes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetBrushesResponseObject); ok {
+		if err := validResponse.VisitSetBrushesResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -16088,6 +16543,32 @@ func (sh *strictHandler) LessonsAround(ctx *gin.Context, params LessonsAroundPar
 	}
 }
 
+// ListShortages operation middleware
+func (sh *strictHandler) ListShortages(ctx *gin.Context, params ListShortagesParams) {
+	var request ListShortagesRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListShortages(ctx, request.(ListShortagesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListShortages")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListShortagesResponseObject); ok {
+		if err := validResponse.VisitListShortagesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ChangeLesson operation middleware
 func (sh *strictHandler) ChangeLesson(ctx *gin.Context, key string) {
 	var request ChangeLessonRequestObject
@@ -16203,6 +16684,50 @@ func (sh *strictHandler) GetCourse(ctx *gin.Context, key string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetCourseResponseObject); ok {
 		if err := validResponse.VisitGetCourseResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PourGlaze operation middleware
+func (sh *strictHandler) PourGlaze(ctx *gin.Context, key string) {
+	var request PourGlazeRequestObject
+
+	request.Key = key
+
+	var body PourGlazeJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PourGlaze(ctx, request.(PourGlazeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PourGlaze")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PourGlazeResponseObject); ok {
+		if err := validResponse.VisitPourGlazeResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -18737,480 +19262,495 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L37khs3sjf4Koj+vgh/Zw9bamk8PjPSX7J8G1uytZJ8HBtnvREgCyRhVhXKAKrZnAm/xT7JPsI+wD7T",
-	"BjITdSETdelmt6SZ43+sJotVKCCRyOvv94+LlSkqU6rSu4tn/7iwylWmdAr+eGPNMldF+OfKlF6VPvxT",
-	"VlWuV9JrUz6u8Ip//82ZMnznVltVyPCv/2nV+uLZxf943N7/MX7rHsf7/vHHH4uLTLmV1VW43cWzi1+2",
-	"0ou9Kr3YW1NuFkKXwpRKOBWev1IX4Sd0n/CYF4WpcViVNZWyXuPQV3UF/+/f/V0h81yE74RZiy+uRPFK",
-	"eCMqU1than+xuPCHSl08uyjrYqnsxR+Li00u/67Cnegb560uN+GbXK396SOKVyJ8Ecbtt0r8Ju1C7LfK",
-	"KqG90E7sSrMvuQcVeecp7celLLjH/7G4sOr3WluVXTz7Lxol3GSB7/5r8wiz/E2tfLjXi6qy5lrmp9Ml",
-	"4U3WxhbhXxeZ9OrS60K1A23fe7WV5UZxs6vLFbzmXjoh4Vkqu1hcaK8KNyoTuSxfwp3DM+ih0lp5gFkw",
-	"nl8E5yV+o8q6CDNRl06pMMGdAVjla1vCP3HwWWd6EjOKN6Ynty/NTqtzelMWipPDpXa/1+qlKfnhr3Lp",
-	"XOqbA/9F6l5ZrU7X5P1WiVw6LzJ5EKYU+61ebcMarWQplkqA4GR9ES2NB9lVZRa2SfinV7bgZEGVWZiu",
-	"ZjRLY3Ily/BVECZ2nBsbFoj9jc7YX/wmLSNu30vrwogLeRC1U8+FKip/EGtjxT5okTBumN9wRVcMT+5/",
-	"LG2FzNSLGTuikHYX/jki4q/psvALJV1tae9lmQ6vJPM3PdFpn23qZa44nXEiigltsbgw18qeTuHfvNhK",
-	"J2AVhbFCe0dTpp2QdrXVuIFOV6rSaqW6s6lLrzY4KqtyJR3KxfHzXLskwimFK7WShQqSpr2QZYafBR3i",
-	"t6bebD0KofTsQGydc7roO7MXhSwPAr7Hmzth9mV4yFa69l6dgTtTKHaStAOxcr7OwoqK/daIfdgwq61x",
-	"qoRRh10TLgpit9+anISPHbRXRZWT4pqkHV9ujV4xmvFIaWlQcfRYkAXahx2JI9VCiqRZyVaKO8OL00tb",
-	"sLO0w3qQFDlzzBTGVUHVjL3wi/bKjjIs5M0rVW789uLZ51eLtG7sXPeXxVk1ZVfL8Dqy8+wnV0Mqs//4",
-	"H83SZAexN3bnwuNhLxxEYax6DrJr1crYTDgvD7xQnVlLjs11IW/+htd+fnXF6dCPTSd2heJqcVHoslkn",
-	"5vW6SuysG7idty+umO18uqt6eyaaOeZGZ2CCw6bM6hX8+8SqWVzcXG7MJX0IIvyoc8PO15e6qIxFC0aG",
-	"SblQ5U7Wzhv3eGWseowmZhjii708vAla43SDh1VPnj/stnshcuWcKaOKRlkM2n+r8ky4YFOmTyDeJoTf",
-	"TD69SavzloH2Of+QfVyRYTMSR9k+BDfGRbxzvE87QZxi/VKudnV1N6t9efBHW0iX/ovP2XNwms9B5wuc",
-	"y3h3fuxlxpjF0k7fO+EWL6ySnKm2VXqz9a9fT1QOlbTo505+8Btp/ei524wiPmGBb5iaEHib0+W0Sr58",
-	"/XTiq5ja57pUk1/d1XYtVxPWNV64aAaUeg2Ym1MdUEwc0X57GB9NuGgR7skOQq2NVa9AgTDzuUeroa9w",
-	"QHM5MCiFtCr4/fEEt8YUU/3VVgkyUrkCJZV8tBFwgVjC8MOjtRVrbZ0XKwP7adIQvpNl9lPt2QGY3NSc",
-	"OQDxFe1ELnUWYxSogBd92zteEOyQ3CqZHaYOC5fjJYyAGxscJNM34Zva/1T7b/H0YRQA6ZfUTIfvwxov",
-	"4tsamykb/kADz2/VAeRgrfxqOz1eMTD50RCbdJ/vpX1vXusy4+7Eh5h+iWsUXI6q9sIG7SPkidcO5mx7",
-	"vPqtcmTsKbeAK1Do/FaXmzBZmZnlJ+fNxhuXB/i9MfnchX9vTD6qf2kgJA0L3PmNpMUHN14Mbk+a3naz",
-	"8Bomz4eNFlkGkdKltAexV2oX/OjVYQUq7ygmiTPfm4DpVvZTxshWZeYm+DvOx2Pv+DWCtRClJZOHhXD1",
-	"aiukE1d/ffbkz31vhruzr23Ju1I4FXhnmI6FeBIUz4uFuBLqWtFsPRfkSIHXFUxAfKgugp379Auw0/GP",
-	"K85UCffIODX/RLw2ZbipN+I/xLs6/Pu5uAobX+KAwuMydKaaB/7H8POOxC4uaDPDtCIJQTL7xF52W7N3",
-	"YhmuAHG6VjaX1ULUVRi9FGhehKEXhZBLc63Q4ZRLRsrWOLoR7aVuwMmR+4lX1tV7M+lYP5oi+B07H7lZ",
-	"7TAmdXRqL03tu65OjG03YYtrZSGuYYKsZPaAjg7uYlgLs9rFwAYT6MX9b92cCN/KZGrclfVe2ZfhyrA1",
-	"Dyp1/EqRG7MTe1MHB0d5HzZHaVALq9wpsVThn5ABAZnCiQBlHbTbRuqSfbG1xpgrG1oowg67VtbWucJ9",
-	"dupUOS83oy/6Di4aNCmDh3zDu1R7OcHqg/ledExRuB3+OI5yQaJyIl19pxdsl0dR3OZ4vGj1hKF9aW6Y",
-	"uGApKn2jchfV3E5VXlR65WurFmJtTYHb1FSCTpq+pG/ZhM+e/fSG/fTAfHo0kzcX4bJw28XFlt+J5uat",
-	"khkFa/pDDLvcr+s8EeLP5Wb6ef5NLje8C3czUQnlcjl25Vu5fyWXIJwr2I+n6/b//d9fP726uoK9AAu0",
-	"NDejeiw8Gofa3jlOwKKdJm5+X8pclZlkVB2cPpMjSHSbr3DWjmcRhtC/26j9FkSUP73RLqQzeSgB5A3/",
-	"JJNN2eZ42eKCjmF6h6FJ/ApvezyPiezg1uQ6S+TR0IKbPv8dM/ZoGk2WJTQ9+BtZBhOpnVjJPFcZ+Flb",
-	"sw+ula1Lx06rrDdbz+Yicq1c9GX6q9KNT47YZT2bq2OiSUc5QBzqxViWNMMsATyunW6ckuYt2rkeWtm/",
-	"tdq4bw9kbLwclyNYTU5nlEeyqlLS87kdqFpIhXOXKs9Tp3V702kxo+AwcB65LFcK5jT5KhCSQKsAH4ou",
-	"eWYwIyt3SlS57IZDO++HLseYDoGLOjs/tWOmb4vvaM0599A4n37bY4cUXx+kWhcKbFtITuI5aigrEyYE",
-	"HVf6ujQ+GcOcr1x/lEWy/sANeOJhcUph/FbZvXbBPJcl7aS91d5DRcJ0xcxqVSb86i46KxZHGcV5QVun",
-	"K3tRTkgC4Em0UO0WGdqlP1JomPFsuekxLoaXXBNp6aagSjBNP2N1YBTDEx2G8RqzpjRrlkqIqetY1XQq",
-	"HmhLT7b/cznn6hg/P/K2HcZnYFTwChOVLAXa6XUWjR8Ag4r5Xn7RykzHw7G/Yk32ZDACE+ObLtjDp290",
-	"FdzTJ5Rjnhbs5bzfSskdJti170Qhwc1xfsbGSeVeYPQ4BH6aaDzHk5T0YW4mRrgPt3GZydVBw33EuYFX",
-	"fBRfYI5zg5PzB7y+5TI0ZtQqD17RH4uLncYIbOOvWwUOx1aDbbDM5WrHeqs5b6FU0q+2n2Gxxqv/7Tls",
-	"mtrVModCwLoM+kQ4CbUOTeDmydVVJ3TzZGyO0eSHkfMSYbNUDcPKSC6WdvUMUwh13gTUtqZ2qjfIp2Ph",
-	"rJUp1XFE7ykXF8wUOhSnWi9TpdOe2Wybx8Wr5+LqGSldsVd6s1UZhgJOhbQ7tVfsuFs5z3T1kp+Wpg5n",
-	"aWsXngbTByuZ6QrKjIJa1KudkA5GJx2u9signo4P6avRmZj4rEkT8E6tDIVjB8c9dqu1Mb3ttMqlLuCU",
-	"KE3Jx7PiDhwTmltWQkwOEtq6LFVCLF2uM0pWnkrIWlLt2VZXTngrr1VOouqbitmBWf3T6AKBiPEj28t+",
-	"acUFlSjC5wuq4OQLRlnF8VXwYhm9QWr2tCIOjHohC1Nu0BeTNnPPRaGdgzAglGaWBjYNFSOFlcxYu3dy",
-	"UjWl916ptf+pHniBWz4Tfj5wCGOBTLJS4HTdtkpeH7gjRK92ENmRJbkKmzrYi6WoalsZx5eTWOW0SyXb",
-	"dkpV4BkvUSaiqOzlDdhhXt2wG9N5iVI3LcIgD1QK3iR9gpo7dg46Udfh7FEyr09vgaNjFyPa88cFClQR",
-	"mqiRRH8/iCqWrUGaB8PaWN2ZLl67a2Xg9DLpLZxDXJTcY6HoWpeZLjfkkGrcoKWLfrjbmv3UYEA/JXC8",
-	"kOeqdpZ5Pi9tKw8U7D3VxHgUgy6Ggzq4KcsDGuRhYCKzpqpUtgALTISTJz8M+UCpcqvpvvk7Kp2aVPxK",
-	"vlK/xLV5ZE/OmnQwSURyI7w0NY332BKs57wH3GaGHEyrwuq9NQ4o8SKHVHfCqSR8E+4uTLlSi1ikAlm4",
-	"502aKh5KmFnCyk0yJSsQ+nCb/+t//NfV5V/l5frXf3zxx/8cyqux25eX5qxfYthNR8zIfG6N94rT9+/B",
-	"cIcvRRhErEu04A0sbrtMlNBqFqqk2A2OIo6d3o5fQOPSlU5LRxWM07XAko4m5rgranj5Qgm4aHH3eg3K",
-	"ubJq55etKkX8WtSVWKqNhrD4tGhLRpq+f1fwRyikGkT1tOCJNZ/WutT8+YDBLKyWF8GnDedcUJJNnfYs",
-	"JbyV+TUXUjwe91Jtagx7SthwHqNe08uU8nW45TnKdygvz5xLTTEdHEoLkVmtMqyss2IVJDcTZf/YHJ2g",
-	"cOiW3EIcz1BQT06pkiJIlMPYSycqqyppVfZcXPUVVvyilwbvSEFd+mBEptI6dBe8ZgF6EhOJKs8hKL3B",
-	"c2f6y+6VH5G4MLt7RfGxML48vFJ5++hYswmanUk6oZFN2lrtUnS2Bw55ETUPCkdn4ngVVieD6OTXwDqa",
-	"Ukh8bbHXfhvESILH8xztEO2wxTJ8Qe1q0UdMhKVH+0Ym95cMBznQZsq1og4OXZJx1niqn1+Nh4CgjoU9",
-	"mKzcC/we5R9qYZwojPNN8RRz/L64/CZ5Asc2vbFXZ6o2p9eunboxrPNspE8VuR91mgZlbtZCCkgZU1hp",
-	"8omxPMy4JXPe7Esshurf4Sf4sa6eQXJ3La3IqN9sr0q/4Gu3JgSR1yr3o7UV4ZquCXTinkFPtd9aU2+2",
-	"sfRTPYsdn0r7rbJir6ugt9drURpLSa2gE4ILIIXLdcU6b+ke6S1f80a9prGGVWJ0sONYx78zeKKrDBpf",
-	"S+N9zsfAEkY0m5uHKHMuS5EZRSNwuyYBAWkpLw6KL5Ey5S/Kp6fYlFCyB4aBj+lB53Wei33ijpY1REGc",
-	"+rcBWwDjzJW09IWOt/dGoNczwWHAFfs1sQm/MVatJDeoI00nWcNqIdagoXQRHeprpkyRTu3TZ3x5wDcM",
-	"CyRzPIFO1eRWb7Z8NKpT2HHk1VhTwN6EN8h7eejY9krF70pSvzhze7Pnnns0y83r4Q9ovCOVEKZc147N",
-	"RDX7+kQ76PL9Vn0vmQPjRa53qodDIEFqgtkAuz97jtWGUKWC+18ehDV1mSUkP9FbHH7LfkOh4+FcDK4w",
-	"3gR/0rpDzdvx88VCPwy1Js+pbzwFBNh0+mUTA7JOvfOK6dUCp2ZGuxYoQNb/1VUi8WPwSW3iAKvc6RxT",
-	"GQw/qPigUoNm/pVvT50+yrTi51PgP+FeixW9p7/yW+640KstakKwqpzolIWerLCpsG80kYVoY6cnyfl5",
-	"hU+GKi3CquKsdZ7NCoc1zqnsvc7ZKPeK75tc8ZVJb80+nMl2eijyjTUbK4tCvUwVKKVDMXldHBXKzYtn",
-	"n5S3HP1tzf7+bs8HYuJL0cPjRJMLxK5fba9VKmhKMh0NcmpkPTxHx0SYMj9gIVOY1sqdeirRsZgWSQxD",
-	"SXn1ynldSK9m3u5r+hkbq6Cz9mjLeHQ8nIEDld2N6JexW5Fth3jhw9nb3pTsDPR3ZYmnFGGxwAnepnmc",
-	"V9Vx0iwaSF0X8XSQ9BvGJ4DFCoZVOI9EiYUZx/52504nqRoqYRrWJXFkDpMjKAvdhWyHmBRM3ncKMvhu",
-	"S7vrdAkaqWProzhH4gUKMHWsaN+xIFZhGMKHbZTqLpha6X2yZXFCsPq6fac4yuSkNDLNTkxC2SWnZNpi",
-	"UuYBLmYHFus0eTWSyYNDN7StgvS1xaagUyOaLeB+EQt7odb3BXg0UnwlD1CrNYZPkdOX/5jThkWOJfde",
-	"WJ0oIDchpBN7BRERvmaZ3YZfN91iQgab9jn8G1rJvoRwmDPClNBJBo9qopHwTEhkoPIFILHV1phcUGdY",
-	"mHLa1p30P9w+lqWPIkXFcTdTxy37V8pLnc/s+W4X4Gq8BCXYd4kCgw3Y9EERwkWC/vRY5g+doMEj6Bs+",
-	"3cSKNUWqz3xOlYzOmLDRSPXJHWpbvhi/O/paY4GsYZuSh1Z6BfGka4WFLbgC0OUlcuWFLr1J9mCZtefX",
-	"MaweJICXOXS6MXvI3H2dBhKMsBgwa5PqEknob1eW+JVZ1YUqfbIvYKigX/Yg2U6jP+33bXSlkJmalcmG",
-	"sgCm9xyqBfYQvKfMc9h65IgfgUL1kg6FxBZ0xhAh4KlGtQVBOrrjLfMAcR6bRcbX6o6HVWgYJU3gwCQL",
-	"wnuIQwPu1q2MkzynaE7BhzvZLZNLvuxHlW0PfXNXAkaYHGnOjdmlZDSJlTOAbKN+nwjhMgRqQ06wY0Nv",
-	"JAQzehUSEDlTgXCaDUGAOM3oWkuYCt1pMtvoUJgOVjat3LPtjCsslJ7TF4JTkwCeYKHn3hgdtirFFfcy",
-	"zylZgymuqiaJnwwzkas08s3EQvRcLlU+x7VeqnwIkGIK3sxWVjOc0Hfhcla+gg38DRm6U/C/wvUTm9Xp",
-	"6v9j6sWmmgptozO0oecW/1OjcHhSvEuz1M1ou5PSvnAz5c1yL1qBb+WV3TA1rwMPIqsd1pxRUpOU9wFa",
-	"BXNTbrB+W4aLvFf2NLQh3Y73JCGiB92Mpgsz80w4UyhIsAcnKnjy4PVTaD5GNRl9qstUwh6dVCPCJWK/",
-	"1QDOqGQw23tWWBfe68B2fMvw9rVTowFCxC3Cl+em/GvpueQH9eqHY9E1WXAn1+pZk/umWMACuzihHAFr",
-	"sjDWRO001D1DOeE+QFMb75iu5tP1fGyb1i9UboEja0fNArDNR6aiU2ooLPL1dTAeuWIpgE/gzcaNev2O",
-	"d85R1jfoMmbqWsO67CFjuDw06KKr3Kx2QnqxNH4rAA1kcXpeDzvTMRg8q28kS4fbl4h90ETDIghE1o8G",
-	"DCJqsjdeayjZQqOUZFWjIS1gL0NOFcpjqD5qBE5mFX2p6Iyra0ihLWUOWUsZtGJeFxWbukh2vrSZ+Qby",
-	"clmvdsrHHpiF2DwuXt29CwTE4kXC58BvP3MoI8+EFIQtfZcyN7BTAdK2qlR5jOSsSq+syoRce2X30mZz",
-	"qupilcPd5mRO9UKTThqTSrasIOxSyphHO/15LC1oyr8afUQNZHctOEiHG/4yEMw4TtE5hK1aYio01rKE",
-	"WVlcyNLtMfQXvDFEvAHvDMC6qG1hcVEplXfSeysr4R+ZLDBtaVUltYUuX2l9R3cGgcCMb2lIrcbuEul0",
-	"hr91NWI9xmovklwCOwl3M5Djz5W8Vg3iegetZ7VVUFp2bWp4CarAI4RhsGJ2CmvIUD8vLkylS+xq/L2W",
-	"edjYbBOhTigorLWRZYbASs9QBCaX4cyR8ejJtVVebC9iN0u55nVEW+8RRLQy0FW+hqN+A8XIJZTE9TXp",
-	"F9wWqQibcWpRCaLhQYGAdoIK/xpQ/aqCVcwNiiJZqZbMUphP7DuHhCTgaP+aGJTrz9RoPVy1NdgOP6YU",
-	"Grd59MKcrI34ehHeENMwqzBzbDfPeCPcO5gR8NTP0w0YS2RmmhBuKy2/LcLaYIVaUa+20UttLauh0Y6N",
-	"dUvJPkauG9D3MNeEXXKTiH9WZk53SGX8MRz1HXqmhqIjrRnR+PQ6Vn2hlrtFaeQXzGhj33kv5n3F3Sec",
-	"AicNw6w+uFY20yvPnj5eaqx2on2Nu7guoTJ4PAECBymFho9B19jo8N7Y3aN3eJJMDw2HX8Gzv77xVnL8",
-	"I7RybZQUMdsx/a7XiHZI1cOnaFwqz1LtILVDsBEKAmpPGeleKNObPEtEGHU2UEoXg4tbGc6rPEdvNdGf",
-	"0BY3sYCn4XAQCuannYWmPHBlCr5oZgjs/ATqOM+6RAAdAgF4T84V+0bWeV/ybFgXqPYCqpZro7Np4OV4",
-	"q9vhln+j+qMItmDnFMMW4ZFRgOhCi2mpIGx5C/n9Rqs8+9paw0GCNXlCBtyPJHR4N+Jli3gndj2ww5Hr",
-	"aJsLc1jIw3dUqXYc3wk2YgwNHcRSia3OMmrTkAPkGEVENWWOEWgSjlBBcqcoxHrAXhOoto/7aWqENUWt",
-	"saCT7a58BBy42qa2KlheW01wRg29FbNaTl0rS37t4EkYr8M6xzKbUOeIcjBUGNeiwdG8HjNgIAhPDO/P",
-	"OE5f5Hm0O5pe2xi9Mut5OYh5YJMd9H4uatWVKU3YTs8RSLpPk0QxT6zXcCuL9b5RvWB79eLCa6RQwQ0J",
-	"TahtdrJlWImwpbFCeNGBl61i8R5AYEL9BCAdjygrHN6jX2ZzPeAPkZ+Ng+WMktZF6OzkbXpgnZHgoKBg",
-	"WNQYvGKyzr/zqnKpMlCz7uBWu3Alzn6p9gDfDgdebFuakpJ8F4PNmKIdUkwrw/WivOiEHMxmkyih4Ju6",
-	"36M4OSHFb9IO01ycDruJZXjTEtQwN+FQi9vu57hz4e3YRcklc1Ss6dNT01ZRVnzkmAq/j1ezjzUme0XO",
-	"/XHrACKkTFLvGGef3nWdzMqmM6qcOXyS5oRB8+9pix80R5KRZFDrMuVMwyHAH8yI65+2MxSdsHt8fup9",
-	"XncGyL/TuIP0cdAH8fMwMgF1mSjzzlTu5ddsH8dW92Sr6w9vjfUDtRQYdy+VylwDjxjOHGhSdjNz+eMY",
-	"kvBm4Qg1Npuwz+GWi/jm8Wfxrei9uWn8NgaDz0QhxrduvsfeGIIbQ8sMkIdSYF7p3MscDIP56F2/8JkL",
-	"qE8ZSF/cF1TX5Id9NfeF9pjRcPBQaJ4zM99vEInr9AdYyDSY7V00yVfAZEc3W3tRmv0pTlM8ltluWxCw",
-	"gcnAWENOVcCQFU91wN0CKCwqmaQVQgH9KPSF3KmwN6CegDVPdPkO7FZWmGO6g6kxvlZ5Ck/yOTEhXBFC",
-	"qE9z5uaacyx6C4dAy67Tmt214ffSK3vATLpGa50r4RpYsN+kBTj/cO+d6tcRezTV3e81kmRhMmlxgRLP",
-	"rlChb1Q2i3s0/ODL1P7ab41wXlvEOhguuCvygddc13kO77o1eeaeT1mcobrJlRpoCwbntSmYJFKmu8DS",
-	"yf3PZdOJwtZbAJjRnnzQdjmFlftnBP/SdN7DRilV7a3MBYFdck29K11N5zh7C5fzZGMjwHpqWJvvjd1F",
-	"kisNLEGmXKljtYXCgSFOUkKuh9XVTS4AZcW4xjwQ1yr5JySH3SfrPD4ZxJiNH8zFDcSuexmcQ1UJ8pan",
-	"1KtVVsnxmAlexTFPb4I+jmHExQVgoIAXHFQMu9kbUML+m73GcJm/HZDdXiYPGIIP2xiMLt8C8DANaUTx",
-	"f2zfjfhGa5ySeEg0gtyWdtKBSMzleC4sGvJtOK86U6rASaZx0g5rVi5pRL6MVSX31nOX6oNNsLTjk1Pj",
-	"TYMkNYVxCMZxAmfENwdNO0e8mXrtsUvUAImzL1TrjAXRLWe4r3AT4FBn+1avlZ19r2u+YS/G6Gbdjdoc",
-	"/uBJcGfeLHi03K0ofzfzbv9JWb+xJoDm7s18xsG3mznOTXKZI8v90VKr3Ok6UcmfRGlcy61V5VZpPwFs",
-	"gWD+4pN6vx4YbUIr3KUELRX8GrCGJvIhYYK5DcBAhDj8NvmCqZazpFU+e/DHfax4BPTGmBzda4qzHZWm",
-	"zp+/a5nXaoKQ4HVTh/efbbr8ziOsGtq/09P6nGn5ibIUH8lKUzNabmYaMLmTWUkDQaSbWXjYGzBU0FQd",
-	"RbaZ1OZym9aUNqsRj2wYLD8nyAM6nQp7oL2nMn7UL4r5tx6gHVUzzuO2htq35OMcev/CaT/vmUOc2Qe+",
-	"ywAXG90EEP8JCByjzNqxtg9mNbV0XJSWorsPz/wQHzyL/IHe4nZNlt9JDMf3J4ArV6GSbyAhwWwt+MzO",
-	"sKEEVSZqacIZEbZ35z6QGMQ+hbYgj4pVsTSV9Z34lC+Xi6F0JAyKlQOqq5iUL3yJ5T4xFSzzPLLRADx7",
-	"P3n4sJST5wI+mjq55ADS9B7hIw3x0nyn8iptl7T5c52TRWp2GlPfvbxx9yhZGZulGi0nwdOT8YJtO839",
-	"+NHf0Naag7P4nXbe2MPXpbeHuzL5s5opkc9MWnvJmom6zEw8Gk4nM3xbqgmFYt2qQAx/Hlphobt0HsbO",
-	"dEvfx7u2Y1gWCcKLhPM7fLek20uP4V5glNNuJk+ddDPcSXz4C8e6k4ihkxhDlJnBFlHt/A9EW16q/UuG",
-	"23o03WjVuqaqw4lB0nXtZD4JQmp8Zt6aPY/ZU0xxJ6JkN93zDdkazSzdqX1LGmRaTl5gp8eptDSfn56n",
-	"EbSUrCDEekGcpOf4ze+1cuEHVHcXjKQFJXfAXBorHI527AncJQ7L8Y/gY+KToBMR1IxeemC23C7Jr2zN",
-	"XoS9ggYGlP9iyblcAYCULIWTh2eQHgHbM7ZNmTU0wDsItRG4EXZGhJcCI3wrAeSZgbRMrdOLBldyo69V",
-	"2QXRbwPgplIlp+2xU2SGWP+0ZtG0rYGIMVO+BG8We07WVrGHTmLpppoKuKak/M16YFl/Wqfs0TubgOmH",
-	"vsW3OzIAGwKwaJGMbvFf72vmaCwDL/K9tF/W2UbxKGC64OkZobiRODa1n1oy+720L8M9eU5hxUhZ8Qp1",
-	"Q0l0MKViEufgVe5KgvYa97EGYIc1D6cuNoaK5E1NUOpNJwzQU+Yz+A6GZmGnKs/OAnCEL9XBlE2+EUtP",
-	"KmvCUrrPhPPWhEUJSzNtIiIqw8nTWvDXu892MrxVKjmAYPybbBuPoebnGfLIYKdCCfgsYfwLwuKCeyE8",
-	"bUy4Rr7Lqavyo5JscB9ULDdN2CmR56CEm/kPp2eeE/nP9MWwyil7PSO78b20b/E3rDnCV381o7ZY5xU7",
-	"OecFHGJ0iwKBdAaB8LYVWqQ+cFd13q9d+YQ+SjEoJqo/IKFb53m6/oPtRLt8wu0IKto4QzEGD/UtKWUt",
-	"fqudJ24LppXhbiUVzfv+eQL+262qKsaMv9sWF1yxpQQtX98ooMGds+t/JGQSNPapid3DC+P4Ie4KZ4Wi",
-	"MEF/DEVxJmIt9foLYjg0hqaa+EyRpzZugsEwEXhIH8MJu02XzlOpBVuMSdhpiKgrw8EF9Wd5OBHqSmxV",
-	"no0cZ9NzM/yZEAfSZCDCrqxqL5peMb5Of7rS78GnDSDHzgCgWVw4XaIKmJjyT0eAvM6n3yfYMb0Elim9",
-	"LHQpPUKMtOs3sZf06FiC+8e3a2ByIZxEJ9YAJnu0BwZqsadwcMygFosW8J0s2KTAxhLtU3RIqPnuQDQh",
-	"aRQpKGIyA4fXiS0HejRsG1Add8NTFuu54W0TEx/NGq4LYI7CmKg7OVEqqPorNcR38YDjGyFHm8Xjz7tQ",
-	"rcNnW6qlKlUS9L20781rtkFE9hPHbotGqvOQO6H2ViwjKxECJMesJlJysTZPspo9qLWZee9cplK/k2s3",
-	"p1HL9irRsARNQroMw/kwdHZujeYAoqas/HLKRcC50O04JvQTAC1ZXFiNnAyAqQ1lKxO67WXQfZHPYVKG",
-	"EN7ydvnBHzQXvS7mEV++KFLMl9hpMP1OP2j/JQD1cIEHKofnsKOxRQZtVHA8Zew8RS8q/FbA4ii3IOfT",
-	"lMEHN2aq49n0q3HRt3nGwQ/aJw0DbBedcae3NYcfeSxUtKTtknQMxdihmmxha5bl1GRM0piMABkgsJ3C",
-	"dbgY1aIRvmnAEGgmdUie2aJZ148LUCjgHkR/NGGiU+0UKcTo3sDR9dMWvDYgZbZZH7ZkdAD31R3JyR+8",
-	"VWIlQahPFnIUo3B4aHR+JKH7X8klUw/wt69fvfhS1GWmrPjqiz+fZgWOoPz+0otdPP0LYxYu5/8k7/9k",
-	"HsR3sJHwWBk5TzAg9yhMxJzzhCgN/8A5VDkXElr7Ucaehy3GaWvAsBgnJZDcifuK+qVuc+S+ks6/ovDV",
-	"2YsEclk5ntb0gP1sgHOprFjF/cgWqc2HZxoAZBqCKppayRgLDPhtexgs/+dhNlnYtqkIk+HM6LY1OmFs",
-	"H2vyOcF+2GtFzafD2FtPH/15DHwSecH64/pKI1l7aXxs62SjF2OclpghgsChLk4JLjcm2E33gKyXQoQc",
-	"oXXooK8NcXQCpiumXwnW6G5YbbHG6ghUHQnU9138CtjunzlCUI3cY7nU2aKDb7FU4ZS+6sqKqGrvUMhW",
-	"soRlVZCmxjhY08y1VOHlekHXv46TuFA70jhW57zGFg7ICXfl7YCc4LdpKjWn+OhpFsOaTFvu9PBODMAw",
-	"RUTVhOoGiqPAKCPOd5rGKEX4ThTp04sJb1Oek1EInuMI5O+gewSEtatlOAVNlhFCaK9ORparVFBwcbFT",
-	"HEevR3ofJZwsVOwUh/ZBujkbnBiy7GlikC4IgveAbN5zOjp3M4kZgV08fTmcj0CYI0WJ0FyaYTMc/Yim",
-	"f3HR0OTjw7t4QfjWsB406LRwpbJ0nMhMhzV8epWWp7GqvSheI2DRmllXkINeS6szBenGoCUXAvj6kUcO",
-	"4AANwDcRsRy+8nMBkhtTWEugNAN0vl6RchTveYIdRaiP7TgoI4PzcOxeuaGlbqjF+WjnnfRi0vmaHuzj",
-	"Y9vvodicCOea4Ewb5u4S+F4sZocKh6arto47YaAonWklR87irXRCCoDKFQW28kzwURpzdLAJtUvODD/i",
-	"AxfdIErQbJG2X+hSKNmaIYQ1tiCYZKhKOcbOG2c53LRNq4MNiXRZQ9E8WmKKVw1ROr9vX6J927AKpUL2",
-	"rWBOaQQxmVVG0j77JASiy9qrxFjCejfhFboysle2APlxOaZJxszgIaw9iS7neFVKZalueudxujCfnSNv",
-	"nwzOjHI6Q8MedSNhGC46VNmTeuyVyhra5iF27tgffip9exnjZkeBGGIFNWvKHEO4S7u2PXrEMmuuaxH4",
-	"mhAoPbRd/QVpgWYPxpntveRQqzdK2FtTc/yUqoG4HcQ2w6tusaG8sWXKKiJIcNAJ+5j8XvaVSH9iJ8nl",
-	"e2NLQuhloadqO4OXCabtfW3L0ch2u/rwAHr1RZzh9Mq8J2fo/I0afCLt+CD3oIYhy50A5sNxuhc2nkfH",
-	"PkLwOxM6E1jNSiqG1CUy9gPv5ULUFVDemtrGorw91eSdQ3+WVHVwOqjwDQyqGYK+Vmd4oNlP/fFxQBjr",
-	"lWki2SXQzr8EKmmmn0kdEvWSKtmqlCLTkd36rQnJe3QcqFKCHpga/zesG82xfo/1g9BMsFWMSvkBTE9g",
-	"dQ/XQBVVOEWJXDrXO5UfFhh/uuLhaOB3swb6DoYzpjpw0M0DWtLw1Ez+cNLBhrSNxFrsYmmL66DCWiUz",
-	"8N84ZyHclK9Nj7TwM5ptWL7tYKoifgq85Uncd7hJA4eRmo53cdGPgdZllsA46UiDDfY+9mJgAQtM/aAg",
-	"dOgzUwCQXEi3Z0TgYxr7WDukd8K82U4d3AKB1HuXwdSdDq2djbRvNKdtKUrDmNyScxPnuZ2YgQ6kV0Zm",
-	"PExL2jGc082aRFvN1JzbpOv4Gk6rdJVmbP/xxuyEKRdR1Borb5rpUeeJHcYY6qO7si5zI7M5czlAz0s4",
-	"KG2FJ85ud3b4td/8Ihvu7bsiwkNn90zgg2mtMHjnLmJxNtgS8wrhmE/TxKgJp0ncbbwvbqH3OMMzdnu7",
-	"KqMbHpRxx1mhR3GT8roF1uWN/0LaXXCeCVBfhGnCAAFkHYCwcan8XhFMZwf3+5RjfxCNdyyaeDL2uehM",
-	"LTDTMDvMb0bPsHSgnKp3z78kOFxqO+k06vJ3n6APjyeb44reLt38WnqrbwYsjKNklnQqHIhL6RQRx3tT",
-	"wREJqYxpcNTwzJcqz5NgarPUKJeNcoPmSWcEJ2/e0HpP2/AYbPrpWtlcVilQ5TnUu21ua+xFow2JI068",
-	"Z1TNxwXaKx8Zuy6XSD8XNuxlxNIK/0bAIZjO+HmNQJqXvYzfpcPFxz8KWR6aP9YKMYsyZfE+px9gY0fn",
-	"EyrqDl9cRuRZ+GOJwH+IwbU2dmO8h0tLc0l5tfC/S0z0LS5M7S/N+jIyKzglseTIe3WZQ8UlAEdeAlQk",
-	"1B4pGbbS5TqXiE2dZVhfLnN1acrLDKuV3F7mudkTg83+si6daq+jUZqqMk57dbmtET6NOlZK4y/bn8Nr",
-	"E81eA3hh69LR5ANuyKUu4xotZXZJ/ujiIpde3UBQ6gYVACEjEk5ipqswux6x/i9jPxdGROKBt8xrRHtT",
-	"yuNNnJJFA/d2mRuHcazc1LZZXFOqy2BNRbw4lV0WWNpamstr8nlKc0kolbQ+7vKgPH2Ry5IslkuSqVaA",
-	"GmZC/Fs6b+WBum0vjb0kvzy8VERvpsm4NCVN8TLcGakSM1lUbdFz5EQE6iJpfedxke9QIhJWaS4bw+pa",
-	"2cu6BBZDTPLAJ1ROE/9sO/3DtPeuhw+ay+Gv06tzXDf4s6JkH/yxBVnI7IGWGWYxs4fLyLiHsfuwMH6r",
-	"bLM765Ji4ZRxvowxnHZgaH52Kvu9ufRbdUnG8kSKkZdoit2CYWRx8bqFW+JibadxIiC3a3DZgRtbANax",
-	"xjZe5FzXjqjWY2edFFUudSkIZYnaoyalZuoUNn+m1pHbasKNjjD+T7LdTGGndFNvXpjJlw50Q6GZwr+s",
-	"acnzTxoiARQZ6ZmwXAXg9uDjUugyAz01xy3iOriLoo9WLHI0H6dFw2gvxyWLs0sz13n5BncWRhHXv33/",
-	"ZED2tclUPg5sVAaRXZraErUqDEZJm2vFw/o1jtMEzyOBkgZj4Mb8YyyQ6I+5A81yVFAvV1uhS8ioRdaq",
-	"RQTEh7DNrIVuQmRT7aMf1f4dVQ+Pxu/a8NspQENnBtT+bRuSShQJnlJXxdiPl6tdTyxztfYCqWxnlBau",
-	"c7lJFls8nV9ssZX5uheLLIzBrYKOCc8PgNBWE1L1OdZCD1uyy1n8rW6FZwIw1A+V2Zna9vlb4REbK6uo",
-	"CiY0GsL8NDdLyMW7tqqdB3fsvdNEBCruQj6CB0/hh3YDNFkDqHXTuz09U/f5RvqWGzYSm6XwHEcIYIjn",
-	"1VA7Fvc+P2XZV/LAgdNk8oCJ/WATC+ma4h2gJYGyU2PBIYUqHYrooTV5nA7LZ4QOviTndJiodWpF01Qc",
-	"Mpai4G8Ios+8IBM/qDGv29YNfzFW9blXakcga82v/mNWCyPMArus+4Ekc1jAWAZr9mUsMQhv1+tfP914",
-	"HwMvFFEsThhKy7I4Fs3JZfnop/3MVr2coPfeyLAc77zEaZ4IoTSAWTwvwj8QlW5uxYnIm1Z13ynXjm4A",
-	"n+KZ++57nfnthFLe7ktCvAB/2Axm+H2TNge4tINoE9JmVJAIXPnOU1EXor61DESINoTlRw13QG4Men7T",
-	"aA+kzRAOgjHegqVD2MeTb/aKfsPe7lpxMccfdJmB5qukBw8vOHvB3gom3TMBrEF/4tmSc5569A18HsxY",
-	"dBpxRnOdYkemFO3kw8PcxNWdDO0QV9fF9V1JLMGhMv/MjG46mr/mtdsFWkShamoCmLRzR0gTfZJLR8bQ",
-	"tD0JwpkAsqwqa67R0Rzsn4zX/RGjM2zrEsF/ALqXKaM3wo5pGOhF7uVhAEMnHFu1b0rhUtRES1lmSFkz",
-	"4WBZ5ma1m8Ng8SX+gG0qNaX6yh74OU+bhqs8QZMb878nTTThlMYqO+xg4QGMiUlh2Emgbrc/YlwusTWW",
-	"1uwUpqGkg5I0BInmy/6zGoMhg9mhGoto18iGPX0BIn0214QeC6an7ZC1Zvt2I2F2VXuhS2+gnFjynVsQ",
-	"4J0xybBqr9iG4aYwLBwRghokwv0FwHDjgmMqMJ4xkErXXpj1WgA+C2JqrjVCeiOYO8A/ERGbWMlChcvZ",
-	"l9lKW7i0ydgj31vgoYeg8YUqM5UFP0B7p/J1F2PzhJVv0iIDMjqzwluVc+zEGLtfCMSqXgQh3T4TEUca",
-	"4o8wm3G33LnnO0EoHGQFWu/8swj915Jrk1ghUTDM4zGOEsGZzxpgTqUjDHOezF41Dacssd43xiZBXFsp",
-	"jCRiBWLunqFdPcb82T0Aofe2nDzoGuKwZmr5bvzLISUJNY246osGSRbpvYwgpq1El8jMShJT6ZJM/3NU",
-	"x5yhHCb2rySw43Ca8VTFrg5dCrn2ykIDY9D3vFGHHJUzp2cMHg+RQSGf3fQUCFVmLuximR0WwUldBNvM",
-	"99kwIhm8HyMshBH8suVP2qr2L4a4P4BePOjmqmbtmt9rmVNn8umM0ZfvUxEgq661I9lhWR+Cl/lcXDXz",
-	"g3ShZYqZ1KnfB04XpH6A4JKm4qsFKEhISiGHcVAdPVxSXfovPucfFh2/QSccLhqgWAkbc2mkzYSxwm1V",
-	"vsb3THTvzeBS6CBjHPdmuyqXBxEBthL8NTN67fEH7wA6kS1E8Fx/1Y94IsNC95EDTyOFGxVmhQvURW2N",
-	"Wxv7jwgOEjReBQiJPHYeJMHfqHKlU3iZdADkWhHShhQVXI9qOrNyT816QWMH+/uz4M+VaiGKguG6hCom",
-	"aiJLd6qf2OqxWm+6hVeXYXlTxBSDVI3aBXsGa7saFMxTnkYy6bIEIVRbdXb0FPqmKYKELS6h5DVoOaup",
-	"8nZj5TWW/4PVi4TE2BiQKbdD3Nx1bBtj4osaEYCGJPeXcA0bXoldfSyk5QmMzAppoqhWpTmcm8KIyFES",
-	"FFRH7XX2Wscf63gGjUuHJnvHf+2erfGQ6aj6aC92Tq14uCcd72TbodrqkoejBaz7oEILY1VLGBo74yAj",
-	"BfEiaHldG8tuw7SDmLEmTtt8R8c22jdwWqHrYMkzX2BdeTCEoUb6uZAONQX22AbL07bj7W/Tfl8iU8Fd",
-	"DzW5ZPIAIYE4tJUsWxv4YqD7eNr+zqXn9OE7ryqIL8H3ou0o46rW5/OEhbuz6KC36MtCcYNsUjo/m4Ci",
-	"TBF91aVjac5/bEOTVJjyLMZuwrp4lXMs43OJv6LOoFGQ+C7iBorzFxcvuRFTBIrjeGHQBwzQ+mcACpPj",
-	"ZCxfSiRiCefghJTEV3QZIRTOL32dhr0X3Xao7gLSr+CwnwLvIWmIqf02YvBNnbWvpVeJAVkerHIry0T3",
-	"K6CftLx3n8XWV1/bUgBdABCe7XSZ5Yfj+AKQBwQVhvrsINzW1HkmlolkRV6lz/3mp0gXMhA7GM7T5+yG",
-	"3iIP1eQl7/FWcfdDUCFuq3c70LGUsnmXuEXvGm+bnw6cVfyPAHns4ZLE0Bt2CngtS3nfoZ/+tC/nlgIt",
-	"Lirj5vQumETL+C0dkRdWycGC6OPeqwzbt+F78Loj7FT0E2fWkGXj8eef4aKBhoqLRsRbaSP90urbvgGJ",
-	"lbpxo7Wtfi3IIabvcYBxlaK0RZ1MamIAdhOW+ZV2/qNocRnqSWFHn8sk9swQOty0XqEWvS/ZHnRUuX/a",
-	"B5C2vwaGt9+a6Yyz4eL2duwgDecKFNJudDk5xTRS75lkjEyQAB69DN2kSYW76FA3o5yEmfgGS8Vv08Py",
-	"xirHdZqmympvyzLtJjTzJNuXhmpSIwMzPYUVBGuWuSo4HPtopZ66MtYaOyevpfLs6/Ab3hOQvp7JSxHv",
-	"Mloj1jj08IzYfJCaiI2VRcEWjBfGVRC2GzO32yun5D+ZxJ3KMzer3ORsra5WyQRvY9NlP6i+4/xRE/xQ",
-	"P2kvnNKZ3U5raWySpxmh4Q0uHN92lQShggrbBHV+6fnYWgJk3yO9F/1ucJCJ5nXpX8Wa/NP5X1nj5vBZ",
-	"vsTr+V4vqHy7VokCCoCMn2GRhcsn9ZTFd2gesWjeuRkRO3G1/6n230a8zolru6qr168mnmKrOhH0+L2W",
-	"1lPEbvw2sdA+SakVo1DYZhU8suDJx2gxIA9msC8mdXxMI6JzrQfZUAjNSBETosxRq+ahjXppJ7ymjp+J",
-	"8OFnpo+LjFwJco9EUrKLuU4RA001EW2A8478dUOES+egsJjO4Ab9tLegceP4L4D4BLZM3GWdDnFYjDZc",
-	"neTHwE393hhWX/e7oron4GyqkEmV5E0zHrbjjHB7vJX7IcB22ZCyUoFw1s3P51o1lV57LEeIcasVQPxx",
-	"9K+dNzjCcufh2j8aUPa3SmaHb62p2YaChySun9M4NCcJuzc2c5OJZPDqE0p7VsrUSlfqjeRYvlPg1Uyx",
-	"NVVKzADLfnT1ZCq7I95+EiozvMjtQJkjOXcCSYp3UG4qtfKJ+qA5bNH0jM4d+cUqVHbgKq5nprdigLYD",
-	"5HiqBZHclKePPL4BHLW9/dQDBbvm4mUE/yaiQbMY4BjmA/MZZHJ1GbQbtfKNFhlTOw+lVHBozbvyk36t",
-	"FQNhhSnUFAU9FA6mE0iuUnLnmvJ3qJueGoT9xdiMhbsGtjKKJk/kow+v9rdwArHs9r4GaEz2BaFK6OT9",
-	"vm/K9bYmz0D82nQuMtF24W5PuGgmBEVjR/j41monJK7Hol21zvv1+8zhxdKC8DfPBTHmhbXJWrglPEgb",
-	"fOOb0d7SyhyTX35HqaNE4jwFCRsRxjvVYaI0++dQPtUg6bQZ4ulrGU6rV8Z5vibexwx4uExUUlsnSkPF",
-	"oUKWBygW6CD7eMM2GRB+AlNqmsmDyKBOxOVmnx9Y5TUznW7ASWFnORqPvKtwmArhHsvF2EI3oKv9zAm4",
-	"KnqA4YudzssG7Pa5ADcxTO6Tic5HuN/LtMVcscWJR4NC/Ac4J+YC74b7DzzeYdvYjBxAr9tsNKbQA6YH",
-	"VNPvMElC691gdFRUP9MMtzM2fq+yUNwvItZy3HN1mcFBVxQL8fdjlpJnUCnmxP+yC/H3f0P1C1lfuTR1",
-	"2CqiriyiTNxotxDrPPihchVWYSvztVhpu8oxd0Uhs2PA8COUv+MIrqoSeMi6xGYTE72RiRzkE0MqQ4mM",
-	"umJNF4IhhZKaiBacQ2n/c0DY71BNm/VakKNOQ2dK4NienhcQhZr2rlNJoP5+dxKov4fj7YIGvcB1g4ni",
-	"RPOkJCGXfkAIVsaWx11AzT+mwH80jcp/Ajeh/eMk/TqZiik5GXGwU94bmyEn56pamykxUcCdefdZetqd",
-	"pad3maWpIjgoWvBWU6YTTK0VV3GB5UpkPjp5QIojaTfd8hTs3cEo3gxj4xg8Ia5ps14k3wvUdZ1hTsr9",
-	"vSUs9dsk/xAKXLpdgiVnuvFBDFocO5bqEdtEY3hl4JUVsrjudQUuEYI1rTC1/StfYTh9UOMU0azNEH3/",
-	"01/5bar+PbxOUOwdVEfWqRxGCZqUNj9BIcYYdZo+fyLzPawUUeMgU04X2CdhQRCSfKL5AnAKpAaamC1C",
-	"cDfGfBN/PlJRiaJQU6im/hFqctfGEvXMSYVoZ0aTFaK8BLxwYr816lpZrAsu5AGLafiO2MEKz6MSgO43",
-	"buc4/3yPHoXv4rkfMQaQ6xNefr81UNvf9hOiDzKDBCDsfFZP8iWoL1oyYAB1dvR88K6nVKMuLqC6eSBp",
-	"geRtYYbaQuhODT+4TAhfh6z2ULuaglsDG4nfs0DlDsBnWDjYfdgtFXtbU9uFoImCEJedhsRuJ5aYFYHB",
-	"ZtA71Ll6Cb/hAzUN6BpfQdmE1yjBJiTBkXHoKR1VGyPgp048YWl3jNtYvPXxYrlx4Cvvwy50K1MpoilK",
-	"z0tH4K2SLtFZGIHa+IKZqQxnOPNtBguf1wCw4b260G040iMAtyhlKbkkiZpO1MBPbbqQJ/Xgr9drtfJs",
-	"CFRRGy8TAZ2PvH0jiyqhrzcmleJ04aSg1sHBXEq8LlVcEb9fNO9Fj21HNjxBjLG/tixb0Wt5aFlprMqE",
-	"h2AUwGWc1F133nWnKkZtvKCYJgVYwX7eKVVh7KDOFWXnAXMkBkCPFUDnKTmVZE5WdSQfg5DyXNDGVFVq",
-	"dpIzg9M2TvDQ5IrjYxa0GDSL9JqJFWWBbc7AnXPL3GKqjiql1abUnzJHz1460bSDAb1AA3L1DHL87pjX",
-	"ajgPSbmW1hZvFOMQLdC7MA/DNPdnaEmZ7NCfE17D5SYVwTxvs+yxWZQb3y/y5loD4wSzi6KkXTEYV2s9",
-	"Y0W+CW5yqlqs0I6n9oZtD91/S6VKATDIdiGWtSeZdNEvmdyQMTQOL+1mvAoxMj7Cxa/GwSSpmuMkG4kP",
-	"695ogXPaTEhiNbzKkuiOKeBhKITC3n/sbRQEKX6qpxiD97ZIHzmb4vnWeHSjYj4QnyiMbTM/4WuIcutC",
-	"iQY1/BYOJlP9VO4GCHy6A0Lwkcjc8ySiMSfAAwaqUWOPL00tYa7BSGiSUkvNnkYRQGWatsC7fC8t34XE",
-	"A1OpspOqDYeDA7mDxekFtwfrgI1XA5g4FInYy8Oih8krCJ59RkUNDC5la8yE6e3vsDH9+htaix3AXnzr",
-	"ZlADKxvW5IEZbc16rWwqTTmjMFBJnyyoPz8T7uLCWzyluSJaGX5WO7UQ+xZQjVoRnfYIxHMLet34mu2s",
-	"8WupGNBKmesdNw06j3ql5cD3Jqd2Me1nZ9HvLCpTF52frgi9j/OFb83PknMsumemCsNLo8od0l9zccId",
-	"QmZFSN1CrrY6nCjXyhJW/tb76pkwZX5ocKU+c6KSGwCAccoGT+gIKGU0ZU8harwdr/JmdK9Zk/fAoGMk",
-	"Dfvn4B+UQmaDa261pfJWrvHA927tlIcwRZO1BqaSXxd8WMSN9x6Gi05DcEj3DmvajG9BDXV4Y144Wj++",
-	"JSAEXpa9tOUpETzL5wAgtO9aV/4WSLTvtrJiWbO950qeIEOsY73GBIfiGE4/5iQBGMntIPAvbzTPqIhj",
-	"n+vyGSYsGFQW7oy2SfVwi+LtHWESNE4eDJFdYb505QguDSrFIMTtlHKiNHvIXCD6HvB7ZZgHxEDmM7AY",
-	"xBJQ7LVHAo1wr1gOvTV55sK/84h1FdsgTuscBvzCQUj3/JQR7AsWIj6KVp89P0GfT5VHfej1qxGkpbGr",
-	"j1avcf5waD0fkYYwkgHdG7t7hEs7Z7uFn+F22ynPeZZ3wIJg5KtH+xbUw0H4vWnI3/A0LrAV7E5QEh9n",
-	"y/odesnZHvHj1m+cenbTs4BlLwSk16P11+z3EpURlORQwVNUT0oUOstycBhjxqgp5jnZylOrag63KX24",
-	"uQg/HNkXa2P8I3j7OdsC4FBhW1SxT5KRZqi8tNDWj1nviNVylMelpOxpqYU1VVOJ+5u0DcImwPRhYR7M",
-	"e/R2j4nzeSSg/I2yL18/vc2UNr9t6etZaYpdEw11BvJwLVUJ3iLRhe10XjbkNC6We4+YDgCT+Ogd9UxM",
-	"XzL4Ha5ZB1I/dbIwNfrBZg27LMKLNIRPrhPBl27HHs7dBouRUwqxXXk7O9fZi0paFs7XiVxnLcplQ3TA",
-	"F/sjCRzf0zpKH9DM4O0sN7ST30W7l6EW+THlE0+qgY7bBBwHR9h2M1y1sLUS5KUQ2cSvRV0JqABxk4Ms",
-	"M6uUseyDfdWdavxwah5p6EtuW/B8N/+oC5d6Ws2JfRS6FPEyMA3Xai9iExQrohz2MAV7nHBbSVDdwT9C",
-	"COKkizjHU8IaK8dQrA9WUCTaCJui5FawO64dvmQPtw8fPsETY5l54LxJJLWScaC1VW77C19O1KSc4knW",
-	"NixjAYTXpU+pmXRZ2XB1VyQvmOE/JeseexyiQL8ZZoiewU+slYc78oTIqlLlHATPRFT+dnnFlp5lOj/T",
-	"JEQZnXXiHBQab961kzjsI88ksXFavADmKE6gMSQDaSlZ44NhUSrgOYmxmR1b2YWmHMQFTaEQfHtBnb7a",
-	"iRz5wE+JoTZ1Qpm3N4R9Fi4krrtINqldZJ1gK0pV6SgkcxICkyLT1TNqvdkqsaxXO+XFXunN1i3E5nHx",
-	"alo8JNPVACdjpqsFRvSQXKTx2Aicd9YBnJl9+d7w+HlraUX4HpFhdQXzsggOyFG7xbS3Sisoq5xPA7dj",
-	"LVPMOolgTuUAHSwPbPWjWpmTsz9dnL7VKPyD2VGVeywTPLCgDN2Wnia6F88zmRukoo0dELnUE9js4qYJ",
-	"z+T3TCLVmco5spAQP7Yg55jTil1kz7GWMuI+Oy8PZ0o0NhWoXGkuIi1OSEucpBHZOeqEAE7PGKvkVNds",
-	"AFCoBWtizvKdDibTWuBFqLQWPZT5RE8b8VSzB/ZWb7ac5xTckvCdchNZcJPZ6X3q9rnZK+dFZYIdcisl",
-	"kM7AlfwjN5Y6CeaaNUomGH5dbirFNVtsrFIuuJoQGgPupWkv1UYmGf4+JOdMOAS1O/bddSRKh3qsalxR",
-	"9DjLSKbxxs3AGqL0hv4c56AzurjsjXgN7KeEN7kk7PPTt0RO63F+RrPv7ygGtZonUnuJuK4QscRSOVPG",
-	"s36vV2o6crJky6Mye5iDl4EYAPyhSuBDGMjIsSn1QA2pqCyQhSm4mZDqaYDiczw+gGe7Q20fVrNSq12e",
-	"AIyfk/TcKnmd4JpKKIudYoGr2wgzdJ+E4xrqL7UXRKYfX2svbxre+1/nwHETjFC0DQnRgRCF+gxW3UpO",
-	"9hh817EpWqerx/UyHRAWbFlGiNLOv7pJUYWUbdsFSHOQ7o0Jk7rsmx2r2nkgKZlYgqJu/JeMMfMzMAsC",
-	"KUgPt9iU8diCYURatkwWlaCeqYn4u+V0LLXEZuzq/SN/oRTqxluJUlBCwwwmu9qQ+hIB45guJ6VYOh04",
-	"94J4DhNdTS8SscpROfHUPdDg5U2at1fyoFJ4j+ljKlGeogC7lzoQoU6lpcg21AMElSrg84Q/EhbNXvlv",
-	"LGaL78g+GjH/TEl8iOxZxbu694AnmcLBSwFNwhnGAzwAjjaAOEUCIuRC87Z2Hiq/TXDKFkKvhWOBHaCb",
-	"Ykb5KTRfDLHeTZBnHir+a8goFir3uty0Z5puqUgkYsXncqn4rixdvvOmF5rohuchODhEf2VVZdB7lOEh",
-	"xkpv7OEzSOcETz9YsuhaDvYppsNC8M1Pa7aRy0V9QymkBvs6ySPFhBQI60DJXOxlnp8WXHpE4uc5TqdX",
-	"rZ1LvcwCsAwbFIJSbMkxUdpPrDketLETJEkITg7t07JQDWsOSOrkev4+nmrUTBH8tl8FRkZ9lOqe8d1D",
-	"Yo0gfg1cJ+3qlJpLsVqsans9OoUv4aJp/P+xZPsWBLphnAMMuvH4GbsFgzMMM51DmXgzqgW9e2rGkkzN",
-	"A4F70NvrOuFurnM5pyEil+w0bGW+7uVCCmOAfzruh19Z7ombiftk1hJXW+MNH/NeQT8OC4PoTG2n5Azg",
-	"TdtEQXiHuIrx9nFSm5t21mBkYd35T/6juJlSkQRUdiwkOrVNrODOc3FQyGczjBcYzYij6wpdxj+fLNI2",
-	"RudXfxk6XprM+F//+te/sqnxu3Bk/6j2nR3eQS+56gJzPGHt0tWOxxAo4/Tm2vln4oer/7h5Kv5dvP/T",
-	"k/6kPh2v6yKNPUiT3Z5JczTDdGPpZEgo/XgDfkCFagKmx0mOPJ9BMa3yvL8sT7q1cG1C/rAa18Qv4aKB",
-	"eMwvnUiMFC7X1XMieJY9HOTOCv6JreM7sUstV3D6vmnRz9qaea9shyeQunugiKBEd77z8Cfcs7cm1xkl",
-	"R6cR6+APpkyzyaZjiv+UZV9Nuyvq6+H3OhZBWMoFSVPnpXGMrEyajMvZLtvCB47uEdxwyibUFbINrkxR",
-	"mBKpCK3zM4iQMr6YpClYmRZgCNe/xA4/9naGU0vQsqFKjz6MVSKDDiAMP5URLaPF3zslri4VslYz+nxW",
-	"O+fLVDcnzuZoU6Z1HljtmuRcQr+VlMeeeArc+BQpUkMTNNIjtoqsOm1Fx7Ip4yixhTZS8DT2Or40L7C2",
-	"fNcWM0xCdulElJHHcO0bJuMEh3Ga2y8Nx3InAJ24D5Mj7yCrd0kEp/SJ99j4OtBBBoHy0zx7723N0RfJ",
-	"2m/NFFAC+P2L5uoY00gl2JSqMCS1Cs9a65X0KlbMhj23VLlW1wmUfF3uXBIkqNtAA/77CivpodLNYgL+",
-	"/at3BH2zJ2Sh/ND0PrT9NLMy8lQKdnrC0Vg+cwI004Ksz0xd6xUACobZDMJKdPoR/WNiUZlMlIpTWlYA",
-	"xSLWFwMGYFgn/AIy3p/B40SzzsfDA1Jfo9BAPqh5HV2/26FDnw58eAMBGCgAkOqNcCtZEhxyJr0UP799",
-	"NerZo1TECcH1SAr6i65Y9yU+FiAyMf2W/74T3JOl2sduj7C9ZjSUrnW5UbaymiOlfvfdi8unf/5iQYCx",
-	"Zi226kZkeqO9G2KpOdFHuJIO+YQnpOgpXNsdHJVlctP5c8kS8707roDHVc0VlsI/F5X0WyfWOs9jSkRd",
-	"q/LSZBmUCZ/UBq1M6eWK18YIgjexIiBmkqZcqosEpg71IU24x15n2Oc0n0oCXzgOg0aOz473bd59Erjf",
-	"z9TrcBtwv5/LYagt1CaRwgEZVZ5Tf0rTCR00q9SAsa79yRJvKfUfoygvLxYX3/DJRbKT22uLAkJ07NXX",
-	"Jq+LXr4eCrrM38eT9PSg5h4LHCS/EYJpmX1ILqxbsU6RHz/dfKUXfQfe/7R48jzoswGyKxpqJ8aK7zyw",
-	"IO9ilILBOZ/PdMFWXJ72jUKceICs4hfJqfyfEERiq24WIpdLhO+Dbj9H9TqEscG0A/AJ0DCVC8jtLUQ7",
-	"kXBj6vQfjXCRFI5HwibFtGLSiSmPmhwOHc4vjcdKY6A0Wv78tBFSU6meo2FGxvQCLDRplcT6/G4qbJRd",
-	"pJG5I4BpY6EtFHjYXb3aRoc7NjWR1UFoFSkmkieLNBzPlCUcS8fkE+7yByfs4Yhiw/bJqtwZNbf28O3Q",
-	"sQRwZxTGyOxhITYTcdrNPlP2W67j7CDwy7AkYMBoD6GRpml3LykOPqEELVXFD/dARrajVwMee0LzpglE",
-	"7MmG8t+JtanLTGyMyRYNL3Yb2vMmz27RHx1XiyZ9oD3gF7aMitqjyT+l1ohc7xRGlZbdgFJfTmJFfkf2",
-	"/szHHWOkggtVskLfQ+sePJZi5CJZqg90JgwBsD/dN1dDCeuxIVt1rSP6xPDmv1Y206ueUcXRhoyaQTG0",
-	"0Dy5vfWvHL2qU6s6eFcIgEbGHUBAnAjFW5OrZwK/XYjSYJPgQhTS7tyCQP5k7hbgv2BqocyQBr40lqq8",
-	"HFp/z2JnYHSHWnu2lW5Z6R/U4agJhBsUfb1oADeix2qNKZ53uuc6LDB9LKBIMXKr0cU2qsToWnSNubf+",
-	"A87QteF9c6zALL2VK9/0mXcCKGH2yaxfWaXKR+JLE45HnVFcdaNKZSG2SiAwj8RLKI7Br93bb78kEweE",
-	"3AEVRDhQnVgV/+//sxCFKaB77e03L8Wf/vSnvz4SQIWLP6+QfVdkZlXjZf8rXPfXz//8H/8m9lDAQVXb",
-	"K1kGZee2Zl8++j/LJr//7OLrztxcK4t76eLq0ZNHV1iopkpZ6YtnF396dPXoTwQEAVL8uJFH2OiEBxa2",
-	"O4jK3zIoSF5pSln9XivnvzTIdBUmleKJsqpyvYKfPP6NWpTQOjnVHw1h2ixKpQ68/tVwHu9oq+PjmF3d",
-	"u87bWmFJXGVKit0/vfr8VKJ+UJU/Qgrmht/c6HFkV+6qkYtn//WPdjv8169//BrsmqKQ9nDx7OId5o46",
-	"kKEtyH6ECDVWRG23EDLPBeGePYLnPJbO6U1ZRFwtQs3rL+sr7fyLznUnb381a5GnAT82z2OcJiTK6sV6",
-	"2tHdbsoR9YF5+RdZ1hnL7UVb5vlPa1jOYVRDW7ymQMLFH4uTjJV2v9fqJUsVd/VFMI2uPn8urj5vEjcN",
-	"1LuTUJA44qM0/tQD+0aAE8cWn4NjQD4BBLQLuVPuuXgy9IpkFzwd8xA2liC/Tv2gtovIeiGdgEv30qpn",
-	"AhcB7TWw38pjpoOO7xAR/hiKNY1Wae1UF9Cx6cXDY7WQh0T6ecSm+5xLtwbTYgIey2u6rBNb7S7geJlH",
-	"F6rvFDEelhAwEhoMfvAdtiZvgePO88ocCVSHW9ywhCe/TlL5T2Zt/6m67lS3BctE9rTh7U6U5tT4Vl8r",
-	"hNpzWNJqiyZcSQ7KRgVPHzfB6UHx+B86+4Mip7hv+yrzJdCO9LRmJa0sFBBkBxUIdhvEXRurTWcXx3O+",
-	"6MzfiO/96+0V87SVwXeaZgxcfaqSgS+JOD0xmm3WQpadxywazq2gTBT4I1gmvRCAfOKEV0WVS5+SnMcd",
-	"EOi0vVHEjPqDiM69mzMJHGvGlCma8o47riYcnzWC4cLRiSXtPRbP3tISw7nZKL9VNrV60f1ILt/XN5Wx",
-	"/uG3/x3WUGaZxhadNx17CwfBeAOn27CZlPs1+Ps7vk2b43pKJ75/99OPi5hWrOpljsy++KbJFW1R2tgF",
-	"/VZ1VvOrBkrswy+qLuRGPXbXm3+/QQb/9t5NhG+pyzB3p7fn17FForvj7oNkv7HF6S6TTrz7z29Ti7HT",
-	"fmghftCfwn4aUoXhDRKzH9797jOPwdajKd85JLoq2/bvBaUxLGpHbH7xBrWg3MvD84ZFCuG7dImARKml",
-	"a5McSVfyTWS0+IgNoqOiEHLNZrhVLFD3TDN+etimedrtIjefmhk/6ZwAEz9OjFjXFkrDyKc9VkhJcbYt",
-	"azorz2/wgv829O/+/C4BESM8fVIxonW8XxEiLYpFhYlkesMc2Na+dAbYAwYlsjIBarUTtNmpKimArfyl",
-	"TkPi9f+0D0R6iYTO+L1WtTqTPZIy+xFcSvsmFENSQb4ecvBD/ysAPEPkixZtKVe7uhr25b6kax7C0cJn",
-	"TXG04qjOv42SseTXcqdogPd4DsUp4OVp2UzQud86iEOnoSEpDi+bEvn7Fwd41hRpoEE1lQzaNufnPWQU",
-	"XlIc8jwm2pmD8UzI9/MEvPlMQpYf1b7DxjIncNviZfaalz8Sy4+kjN9wqyiC93hYv8iyJqK7PABF8KKN",
-	"DsR5IpVNe7SN4tY+FcONcvrJeCvSrrb6OlXIddd61DNtsC1ApU7eNX0uwV5H3WmGZ3a+SQLB8LkSTBN1",
-	"x0DZ6+328tU/z17uBOGbYkxsPcQaWdrn1K3S2sxIqgGFJ8C3UTLb/XGHEy6x7Y1x6nsskP1kdj3HdDdd",
-	"kJ9ccfXOTQfcaNUnz12dJgJ+WHmO3HMJiXbx63PL9KItfMO/mpIz1tN0plBA99VKeKdMUngj9sYiO8xx",
-	"zSQn5wCqlRbztypX0qmv8apPSNItDjxLYPN3RbG59GwVTQTnizSC0u1Udt9i009+qDxvZCOi+IcTLWjJ",
-	"mJSMUGuQjMR8VvgmeD3P4nmHdewdzRnR8TlJci13YyoKEbfYpx2G+BQUhemrB7tzbf33b9J2GtkhpN8q",
-	"kEdQZsypgncPvn5nsXNBernmw1710JIQ2hq60nSB0jTCJGnfAZNi7wD9y9U0ak0a9L/qiXhSutnILdb3",
-	"EjclynDw3drGmDDnKNzAodwuMFKTsnqr45wn4xDvWrLTT0b0U61EX0OJQ6dwCeoeoKypE+vk6Ul7xCLn",
-	"DGo8WBrrn8gBajhcfjO6jNr+OZWwsOtra0DI6ZVGtK0/moyVcPy3O+UwGqQ8PFiI8jAxQnm4dSyyeenH",
-	"/1iZTKXjPm9qePVJCqHBp5qoEgaLRs/oDZryhEbxKecCZn0mgC423i0YmueFPDoVqEN4Wg++9Q8DO//w",
-	"UFHMQxvENLbNJsaCwsg0zB9rP1Wq/Ap5a+80UX2hqm2egDuFSkjAOXkOxtbayg2oIGpdrqRz1dZKN44Z",
-	"HB7y64SKs19aOoZ7XpIwmfAWurxWpcdSMmPySCAXkWMA5QKSg0B+IHT5SPytS/WqCGUKuGoQfabXW+W8",
-	"qVxnfR83WFYp4+Valiv1Mkdg0vNojkKXtW90B1a4fP6np2Otxsc0iHSXD2/nIlN30s6lr++cWn4dWTXC",
-	"wkWwH2HKR+InRBfCb6CXW8dwTdPFll7jvxUnhaRn8p6qKk+QBkzugOmWwc4pH+UbEpq7LWhwH1p4vqIB",
-	"4Roka1J8p/aV3O0l0B8abN1fWlNvtvdd7vSKaKdlO5bTqsugfGKpLOoiCA9pj8BY2H1CGNXhXnn+CABj",
-	"CPz74tlFrp0/Et7H7WymokNxJt/hlR+6Upludf91yt+/++lHgS8dVgPAHZp5a5RARONMGuJf4SUPYYl/",
-	"Ly08bYo1jkXfMLSHjIFCIg/rdZDaovSy0CXiOZaZWNVV9/tCO0DoyFW2IF6OfRM3X1CQLGI3NMgbgANp",
-	"dk0Tc3etmqxxpnKF7f1HPcDWVDiLHyIcmoxaB6PjPFVUVkH8u4HItCZ4ngC0CDrjeLIeW4UoKclz7i1e",
-	"8JKwdT/BSMytsm7z4iNJSKFbJjPeU6f0g25fRLqEjqm1kN3tGXYu4nYCQWTkjY4tO5js2Ko8W0TEPa8L",
-	"Yp+DrZ5LnXHCF/HheNF7p7zP1Ue4X2HcQm6kLh90hV70depv0sJud95KDS30xjZVscRcD5BuDsnwn2P2",
-	"IfwkWBelqIGeqDR7ICR0IuLB01Kp69EY7dfXTdP9Wer5r2dFN+Hpfyv7e/fP87YuPfJDm7SvkHo1cZjT",
-	"6Yf7DjEUysju9mHSXa/MBqUpcug+EigLwEdzEDoj73oZfaxrHSRQCqucKmMZdnNURZGD9jz3+B9rnWMg",
-	"cKCL7xskqxhXDGu8MK0aIgoPYAk9WrnrBgmZ/tiH03NT5Rwmz3je06sb/xjJCHsCManrCwZ/zxZxeG0w",
-	"0fClg6AhrA/ywSFiC7lLqPcWLSUDQMR++7fXb0Qlc+Wb1tq1scWw+fwNXPEQ1nN40g+6zKZYzzCq3psH",
-	"t6y8dUFBstb23U751TY87uJ+Gkf6gB0PHOCBl0sKtbEF9DOWDQLtGQzgr6zcE2hA9A9cbP/AYorgTwQL",
-	"Z6dUBU0e0YFoAduT0vpthEa/f3GFR02RVRrTAx8E6R4CffMtoY2cK11yGyKXBC4IA9JtZ1gbb9VKV+qN",
-	"tEe51C+65sbTMZAPTEvhkz90aTiJGb9FN1EG77gpf1CqgmM/zF7LFV/oG5U1XVh4cOBRQuR264i53tuh",
-	"j53XlvJfCa3qtaUa0fPJ4G0dyZkoX/ioh7BFz6uG3iMgqvuQFilEn8DbJBEJ3pDbgqPzW+18sJj7ojSS",
-	"bcZa5++lvZd88wP1jn4v7YdpGn0Q3fKL1V6JzOxLqEda11CEGfxi7RbwUcNBCJ9gBR5SBjRKiBOKxytJ",
-	"oKED/Sfhkk9YNML4/4llg1oVGsgyCGY1DQtA9CycpJpueCgrCG0WIAErGb7/BJRE/0zTpfNKZjzUKMSV",
-	"ALITd85pLHCr8mwCsLbTJQfl/Uu0AXKps4YfHLzOLkv2ZL4OBoaYpz8LstB197vRtPA67VuOY+/CveIr",
-	"nrmKfW+196oExfbAAUbUnb04I4YVYd2R3xc1ZzNX7LbZNuQpfCbmrSrMtfpOU+J8bF6+vX2G5I9FMvvJ",
-	"P54H8vmtUpuzoPhUegXcox/QVOoMI1rghdwp+5lDLbkQUoQFRDpfIwpjqUj9ITRcqvSvWa0pCtCsvPKX",
-	"zlsli1ss20ND6nYz+Y2AnO4qJG5KiXOw9Rr38iFOognbpirPs2tW1GF6R6Pghfjf3xKdVTiEciUzF0H7",
-	"f5OWVWWWECaGcqRwRQx9fEJ2QAf0Z4h2HaBeY0nKI/EjpZeRkqyyJpx5TT2z8zrPiUBNTbAS1sYmaCGh",
-	"di8CWx0BBLN+d34bRqciP/f5vbsTunY/ctJEQ9Cv6U05K64ukrAkO4qIL/2TMleT1DJHixmv/ND5vAdx",
-	"cbBPBwAxG7e3y3HAyse+S/vCqjMghvnkXJq1znOOmOXnKuiibcQbRRrQcHFkQkDWmOfiiliN/TSKGOCu",
-	"4R7YQJu2i7GsVzvlkW1PHtrBAJtMGFJQrW7acwvpHMN/89O6S6wT8xzaO3GtnAMepAk3Rz41fKvZehQG",
-	"1rnHh96DDcHRAGiZu33fSi8QFR4lpNiVZl8KnIFOZAGL7yMrUB9ZbFNrzHGkzLpv68hbcV+6Ch7ATNJ/",
-	"IpkMpoaB+eVDey3eykwRNypmqM0azYPn1AngFRBriVJdK0uEtv1EQkt5kzohv8MrzlaK1jZZHDf+jLbi",
-	"dH77KZF/IFTHUYsJkuiFqXWEru+2NRQZqEKYOm4IJL8cLb1/pd0Zi+5Lt1d2iEiTXhWJMsljgCdrg7B1",
-	"1uzdVMp1ah6Ah55ULzGIH8M9ARxrdY6RTeq6bfhXkG0WquDD4TSFaJDl83hJeC+z7s/BDe10OdrLFla6",
-	"Kd44jfU9vYL/xnYSPIlu8LE0MkxoYIAJ7SNXYvcC/pU9WPdCGMhdWxNoaz9eE2lhyp2WGZQHpeu7fq8V",
-	"xA7ICKW1TRuh08RrujF6z+GlM9YVxnlMyVi3TvSeZSmsq5BQ0AaZ/lKY9VqvlHAKhuCfiUc3ubtBeBR1",
-	"44VTYfG9ysTyIFamKKRbCKcKvTI5qF0rvFzC6H9+/83lXxbwvydfhC9+0WVm9u7yydM/P0WwbNfAGlBx",
-	"wSrYaaWDkHv4vI1sNCbamCRHOokhAy6swft43YPK84K/vXSTqiGx9DGsyO3KHrtSe11mj0ylypsixx3i",
-	"LnHxY9fNI1dZJTPgDS7yRw1n8pydhdr9cRj3OWKOOVoYWyUzsg1e4stdfqVdZZyOLIUDFZ333JRMxwN5",
-	"e8EEWbT0p9HgjSgqySpu9PXvsWIrZVg4lhk/0utiZhDTTx02RxXc9/D5BB6xp1cDZMeNnOdSF5ABLPsg",
-	"f6dmytitJ8OTWrmf1MLPl49Rgz6M6qMuIvtN2gfpywdxwbZ8EvpcOWfK4YrOV3TNiU7mqrCt8yKTB/Qz",
-	"X5syQwsbmsz3Su1IHDG+VGjnELWJ079ra4qLRIzsCWfI8mo8QxSQ3m2oL3y0K/w+wbpeylyVWVj5RGvi",
-	"eWIuXwO8SlgGCOMFj8Sb2P/SQZglScAEZkoFoijcUx023nxOrc2TMz87ecTRt/eL01AqSCHT01p4BiWW",
-	"Ks9df8c+loDSkN64eNkLvGqSORUb2T8KKLv++AfXxZ0JWp/mPSIJuthuewMpNtcUReXS0SddKFdj4c+m",
-	"fTSu0z926jBWPdlsq/FEwk4dpuYRnj5ckdz8rfuBsCl/PQG9MFasZLlSOahGXLUFRg+u4Zwiowr2YPvh",
-	"RuryOWrTWKcls0wBOgq2DQZTM/hjcPO810bRk43HaMANuUZf4hUPJR/3tKXxLdKatg3m4EYslcrcB0e1",
-	"1Q7sJUWs7VXt8R+xfBpa9nMlS9UU6fnGElra2m07kJZBOPQKKBfXKXFY5cYNSsNLuOATFwZ4ibQsfGf2",
-	"XVFQ5UcgCStZKNjVkOepnYfSDcCl7a58UBSLtoc4CzqCEpxRu3TlIVdrTxlPXhxMbUfkAa/4xAWCjhB8",
-	"l2R5U/g2AkDe1SrrgdJmRjlaNKh8L4XsLReiQ1BcrFRdvjlIlJfA0siuoFWFyvRI29zbeNEDLGPCUYK3",
-	"+ehpWGGiDlPbbZq5PxMnYRcfKWJYggKIZV1LtdVlRrgs4e41gLsuLm4uK+k1zANYRIycmHo4QvoWLvin",
-	"2Of4KqlFC1+ea5efSfkDSimg24OmKM0ey36Dd9BTFvutASIu11DB42fbDuCMD/qmcwzsdZ5DZmiphlVJ",
-	"MB6G9ch7uOITkJFJmx2FJbzT1A2PM/QRGI3Rziub/CT5i7iiaTTz8LafhEPYj2hnlAE/zb03K811hj55",
-	"elYmUXzEAkfz0XSIfoJiHAbb2Khgw2JNbcdBRpJdGCqcgVFj6Ws1oKKu1ZRAMsRYAHSmLZpwK6tUCYrU",
-	"KVUmosZgqPWiWE1eS5f+i88vOiHfq1uFfCF7BmNjU9ujSbMXAn/2THyGZeOfCcqdnmC4OVMoPDIigIzw",
-	"ZiE+c17m6jMoyzu+UOVO3V/Vw1yXCeFrFtS0FtFs/hcixl66sL4ILfRvSRvJyGwkPwFXPMg+NnISNsoP",
-	"Oi8FDvz8xIPvDQzjnFDbEwjPwttMaeqfDCpxCjx3VMw+6XGgCGbv8aMzI0wm3Oj0wLgDZBYxHN4J9O6c",
-	"yFkyHUYnsb6jg/Sm9j3lVcgDGrRWZUKX3gD5rMyeN5l4WQqdCSlKtYdvkP0HcLIu2s2PKHjhhEmn59/L",
-	"nQqv+KWc2LTx8ZL43N9KTUO5QsIlOoKdVxWZrWF9MNZ1IJ2Ny1yXmYGqpODz1GW4DkA1tzpvyw46xxci",
-	"7aGcQF/wAs8scJl0mODOB3S3U3EIUpUWh2+0VaQl/1sU5lMAd+YZFzQ90z/D9/8913eY6w0C3vHz+wq+",
-	"vv1hz4NNr2Xu1GJWAf4w88eZy/E/HQT9dnF50gVa8M+CrssidkbYDG64svdHuOSM9NLOpXpXoWUF0DIx",
-	"cSlzq2R2mFD1zpSZfz6pyhx++KFFA6c4IRi4RA9Q6QsPajBLAZkpzArgMlXSAbIEFOlIWCgRFtY4pEKC",
-	"KPPzbm1fp2OqktqmZeyN1PYd+W4Pol2Yise/9rTKF1MLBUepiMOT/kX1TlhWIYWXy1z52IBjjSkiwmzb",
-	"1d9r19mafSwwqrbGm42V1XbY7X7Tue4hnO/2eVNc8M7ooO1IrnbuFD//HtzzzjAnVV1RkerEAO5dIrj3",
-	"3I1xvmK87kon0GF6snDX2i9o1CmF7NwWfZ4gNZCH0rlyC/H9m6+/DWr5zY/fHrc89NBIOjtolGsBEX5G",
-	"hebBIdy/PRfZgjX7/szKvTx0MNaDrRFhaBFg/RE/i4/jHA9kSN/QJR+DK3I/gEgUSb0bfAY/v2ElBhEP",
-	"gr3y8JJ6Dvt3aW7UdAjbL80Nk4Q67jZdMg2lXxKLdQ7UB7rDIvA8Frs3/RiQTKZejNhjkckD/PRicZHL",
-	"omKbLFbSZtPfBeAX+0C8Y1S/+IAFTdqHNqRagXtL8pkqHYza5AxqCyxzeH88CDrqK9pRYZKwH5Dph8MN",
-	"1oS40zYUXnI/5dmJMh/n5UZdTG2TewdXw82OdZLBUqwTFnaokVVQMkkAiljLga3u0oOruTcW0+OJNJ65",
-	"PsrinSDa3GcwCNblFbYxnpqWuGgPjSbeitRjp6RdbYcoYdSuEa17AUXN6/vByp+o08pMZ9JPAl1uLj5H",
-	"Ddg3usyaui/iPsDMbWnAk19QtcdO5brxMnr6YKpFSMV4/zT8W9OTD3F+g6HYVtdv9LUqg/YttAsn6nNh",
-	"1bp2oEPCxeWh0cFERBFMdaRigmKbtM34oWb6zPrqK+WlztmKgzwXcgmcVSUVGHxI9QXWZmbl2if7Yr4K",
-	"377JZfkpWZmrrdGrGXbmS7h+zDoLo7vWjpqoZ+S1m58tmpF9cGNuWE4bEqcPWbhCTAxBiZC5IojYX4DM",
-	"qmxBlGDoh8mqsua6SVkfyfiePKoktShdcv9injAHVyY3te0blk3L91bmO4bafLYX7K43/36DuJN3doTj",
-	"pJ6n6Q+Pmj7HTvCx3/3nt1C1RGcJs7iFyVQ+bN6/xks+/rNlkrqCt5lictFrn6GiBKsEEGUdNuSKUM9j",
-	"j921sszSUKxkGM7hgWNF/1wR2nvX4yfq+Cg0C7cfjsJ2BSJYEkkoO3mt/tvUQFPD7MuxW/2EaPtdo4Tr",
-	"u8FvW/udCuGxiHdegd6/pCHD2iOyzMRWSdvyday2arWDmuheD+Gx8D9emeqQVocvTXX41LYAwINMKBG9",
-	"pfVM6CPNr/+FJA68cICtg3r0HCDIGspceArYRmvZQA65GvBEnZAbq1RKCCvp3KUph6oSnAty+NMnJYm+",
-	"tqViWGK+lqutWNe2nTZEMG6ntUFfcV6udk4UwZEIqnJ5AFcd8EBobtszv4vqfSKTd5XBFD/4yHYZLHNm",
-	"kJ9leUCGekJIPIPYvo6Vq+S6KRFh57DVbqMRu8Eb7OajJaE+wzaMHaPYDtFXoUsPm/fEUm3qkpHuYcYJ",
-	"2LqTOSceJi/5cTNOYFFU0w3DzPgw+g02y5afek3q2yHwG2o+jzj2dZl9eLKc4xEt4u5yslCRY5YorFz0",
-	"5JnVhQkYyZ29o2sewvXFZ03xfeOozhSdyGUZO7w8gHNqJAsP/1+0yk57p/J1k214EKlPOtY0Wf+s60L2",
-	"OB76ItjVUchhKQi2S/u0WD/+h8uNH0wCfWVN9U84j388XJizf88w4WN3Rc/gT+OQgANIXp01Owvg+qrH",
-	"xBdkDlrKoMnJyWsehvN+ggNHBl8Y2kfTYP1B9HNtSyEF7unPGhO+Nd7Jbl+IsF4dJLGgJqCBmpDKAWMZ",
-	"l4zRGXvttsnQVTB5fwkXfNTe0iD7SBj9f2eh+CzUvp9+QvCZXO8ag9iajZXFmKX0pr3sQQq14+MmtUqr",
-	"ykN9rWhfBt3i+67VDjPcDvVsGtsXxlVbhXWqQ9P0or0SCSqcuzWBOhfKjZQXU6krRhrApzV2H5cShjHQ",
-	"Iz40AnNHLBN7viu35zASIQSh8y7xBxr0HUoQ6XbQyWNKODPChJ1s7sd16a1W2eAm/5muuWUt4VmE7mHy",
-	"kPFNJ2iXLw8woxDDwd7ic/DJ4UEPa4rrGReRiGBBnUFLzaIBjV2jJuuIA2jz07UeKw8LnkFXbX3q3QLw",
-	"/thwOBTNoY7EjxHGeCJsncwO31pTV1PkFi6kfqVc2s1dD8ETYBag5Ytd+FAYhi7sTuflQmykD+dSlM5I",
-	"7TqhdDFX0ikiev24qhfXVp1DsQOOf7hfaURuyg2wp1WeZRy1BjNU6RAlpZjuLXxoijTGXvjuLEEq2HBd",
-	"Qk1Rmv0C3BrsQ+yoQURRJmHbK7VL46C922u/2jZzdNY26Hn9pPCrD53/u7/FnFSZ+wbgWjADiAvegbyl",
-	"ZSa6urXJc7PvomYDWnZnUzyOzcC8ZR682jcSjuuX5u6kjnwf8inCkS53bI+8sqptqTWVKjF6XcmNojfG",
-	"lh6IcwOwFcD9heugAVc7UcjVVpdKmDI/dNnvTjvqj4z43xnS5zc/fos1MDFlQtsJIafDa0B2VopMeil+",
-	"fvvqgjHjoIKxz18qvbr0ulAXkxqs4y3ixE3J/N09YTSR78fpm8tMb7THCVpGRisSVOhAqSQAE62BRasU",
-	"hS5r30RgQEozWVRDBJhfhe/Php9IDxthbs76bWH/bLqIJW32JpPABxtEuqhE1vhIsEz5EJP3K7PaEc7B",
-	"+eA0whPRHRtZLbrwX/zs+E5e984JRI4k1IoWSnJlpGfOCgqRjVufX5dZi2jxUVieP9X+YRpm4uHUGvId",
-	"YnNb5wMBwmCHwgUP2oTYVlt8fJ5anU+KXH5naqcETu55DGm4V5MxX22NyRcdjplIMVN2alUGzOdPbV3P",
-	"En2lXgyGMI++oYjNDuJzJgaZaeqlE3uV50yl1eLiWkLPYxL0Zhzy8vgI6B8VdP+PJqX2oNtgGCINbv64",
-	"ssopP5bpwGseJs0RnjUJi4ZGdYa+dGOK2A+BIruCkoNOOwSa/s5L67v6P0zftVb7gdpLvOBfW2n8U+/7",
-	"se3+9XqtVt6lARY6/Nr3bNd00KMzkvQ+u3fZxcquy0xZsZeHFBRDhNsasB5fKXnNhBoYq+4VGvUfMDkc",
-	"RsCjC6bbnCMg2T8f5tkvWwMsXcqqDqdGG435zIlVcMQALr0RCF9XQwAK/ufqY0PdZPGvwUpktNAgXOfi",
-	"wpsdAmf3OFVnwnziTRbdV2hG9C+Kv/dyaxDmRIl2VhZtQYMpMcYGYboOtQGGDSurS9+kXZrtn/bcugiO",
-	"9zWR+Ijwv2TmPI70LCpxmFEAwqnk7mJWSpRm38yYWe0eL+uM5itpJ34JlzyMnfi9tPi4qdwfQER+z6dL",
-	"Pz5j9tDLA5xVv0kL0N+9BDfEZ5A/2DZUV6d5r0XDGOK2xvbRT5y38jBS0Y2XPEjBoKcA+5QFMXl29gRs",
-	"DIUBBUYuPfaZYHszMUHB/CLc21663jQ2sbDk8eVzhe943lDYF/dpiAenfEJQFS673fnCWHM4V/eNqg/1",
-	"QFgCusfuooiHv1VYDBoUmvZiY5qFhqK/zlJLj5hPbN0xXv1JtTBPS8YuLnKFQDGnvlkh7e4Uf3oqjjDr",
-	"q4VtmUoCAkKz034UGfuPcwnn+/BEaR8gYUYlptoJq8JsZQvCBYeU714HK6Yw4bht2eMj9XUeXCcIT2qH",
-	"TFDi/VZp27A8+CZhA/VPIwR2bPyBp4fdyzwXYQO458C1bDIl6jJXzkVkRRZbzmZH4HIN4AlmNje5/Hv4",
-	"/7ZWkN/cbH2pINRR5XLFFd2f4uN9eRBbsxelkhYFBwDWKR+MoCt4XKrYaBuHxQ3Zm8mIfd+pm4cKlYe1",
-	"mnKIfgOZVlz7h8adGmJSCsM/H49SxkGVj/hhiKwzZUWJSWgSKRI1DE+41KsbX9tJuUzaG5Eltu1KPkYH",
-	"+jDlvSiLKTa9/DxNqlDZ2SIWy9jjgVkaZDrqdqyCyD9emXJdO8hAD2m+l+1lU8Ovh3sBhConA5L/5QPl",
-	"6JqpmhR+l9pCWu1ujlUjBt9L61ogU4y8RzIGPC6Zau4oCdewooNSAJeMHIDI3NHUNtOafbqszlBW+TIC",
-	"AUxxymgqPzgvcFh0sBeEzGHNTUEltdItoKYBLRPkAQ5mZJjZCgQyeHbhE1QcFNOGRW0xjkRwqL2DJe7J",
-	"UiG91TdD0aHXeMUnrExSCaO2dWaqVdTttkndtjkMPxjuMK1YQuRpxe+uwb6UDorivKm6qupZ5Le/VjaX",
-	"lesIZwys68h67xqUjaInlQQiPwC99v9Tdz3LydtA/FU0XHIhQPNNDy2nTJpOO9PTRzs95SCspXgwFiPJ",
-	"AaaTt+hz9Zk6uyvJEGTHKXbS3hIssLSS9v/+diGf4WsY1V9Glt6kwv4LvQUCWucBghF7leffKreEV8Or",
-	"2wDsOGs1LEKgeRHgC5JZAdGe6awvx6Vf0+aYX/ufyRXoagcEXay3Mvy4UXWTDtwybSgvd35abiMJdN8F",
-	"LkuW4xH483UVUSj4FL8NsI3Pg6k6SF2sLD8hZkKrbsPXX12HM3LSXho3BgVjoS2gcU1+hWgY+4gu17+y",
-	"HCwBlD3fJWqV0CQAFwANvoQU748Ic82iKjgJdkY7gkpTUPEfzuT4x9MnKU8LgE6K8COhHpENE7uIWP/d",
-	"HtLX6EpR9gnv4u2yyEsVXUsWwNawGLyDf6JR+dKmw3gb/W2vZhYqBf69AnNOrb//erybzWaeewSPl/bQ",
-	"UE6HVASnxZL6GRCUV4MWbh3sRkm8iW9mp1iIk7s4s7LaLjt2JL/Oam6vhL/Odr5ey74nEewjTqXeExYd",
-	"aiw4scRhmtI0bQtkgtl82KHqD+wwLqoTR/iRtupMw/hyWVxS0IaolLvbx6UN7LRxvgGwXGojnTbHGyvo",
-	"q8KBdd6Oya3IZFGQ8nyaU3D3ZnmVX9pnJwx8gP/od5M7EArPMLe/IlAHo8s/QofHVXSUxpO9hRiTaOaR",
-	"YdCg9AkvaSRSHNCLOKHSsTE50cl/7irDGY74WZErebSktmulhOLMnuZU6HMS9a+uvaLORx7b4belYzNT",
-	"io3UVX/v2Lq5KMBaHaDOyOz0UJhGZLLMADkLxZGE1a9Rnwvu03N6W6aZLKBUshmW8fGAnO0hDHtzhxwc",
-	"3NmvXo2cuMoH3xPqXe0p68sKHJgtKWmlyMPqaSp8fZLWzs/bC1r1lHdbHNOB3RM0lA5Zt8nIRspfWp8y",
-	"CC3sSbShtEdDcC5gu3NH8uZyg7YbOxH3/DwoIWhEkh8vt8GrQEkwW+TjLtRDg52MLiTaOIIWp46DsQ5v",
-	"Q3xRndM99/WdBdxYweKDJkDDfF+5V3I3RZJw9xJItZEY+7UugC7ludnsa1BuuHYy/lLSJ+K7Qjcc+bN5",
-	"fpml+0WPR05fpCd26io99ufqs/WJcF348jQa1WFjfXrzEheGXA9tjKXRFVq4wzKJX7TeCDJxXnEEPA7+",
-	"xvgCfmqUyni9/qDQRXH09aJoYcxayVZ8j19pwJBykl6QYsX84GqV5YFv/Th0Ns2dFSE+QC33/JNlobMN",
-	"GsL+f6eF0qKEQ7SMcULTLFa1tmR4PdCg/yHVOksvXzgfU7j30gaNeQ2lAIIC8o5qJR0oIVcO8FDu56x7",
-	"ZLoqHYdrS70XOtSWOlNZ13okacCQxKUXJBlDzd0N22h1XvuzrrI1WJI5ues9gfknvY/OjoBawCEtpwXR",
-	"jDNY6tR6FMkrpACcUnYqK7fW+IZJZlrpfB8Gvo/Wh9vDt7PvbjN5izO4WiP74fFr77SkMGVNnvPKTi/J",
-	"I5nGPpVWwXOeQaS2p2lV5i0+jQW432jAMMYN//YHy8+Tl14qEkyOYdkPIxCEBH3asxrBGu31Cc/uHRnX",
-	"dGfY2VSZYvT9aCp3+ejl6eWfAAAA//8=",
+	"7P3rkhw3ki+IvwqszjHTmf9kkUW2WtNNfqJISmqJFHlY7JH9bVZrhspAZkIZEQgBiMrKadNb7JPsI+wD",
+	"7DOtwd0Rl0xHXKqyimTPzJdpsSIjcHE4/Pr7/eNsaYrKlKr07uzZP86scpUpnYL/eG/NVa6K8D+XpvSq",
+	"9OF/yqrK9VJ6bcrHFT7xr785U4a/ueVGFTL8r/9p1ers2dn/eNy+/zH+1T2O7/3jjz8WZ5lyS6ur8Lqz",
+	"Z2e/bKQXO1V6sbOmXC+ELoUplXAqfH+pzsJP6D3hMy8KU+OwKmsqZb3GoS/rCv5//+2XhcxzEf4mzEp8",
+	"cyGKN8IbUZnaClP7s8WZ31fq7NlZWRdXyp79sThb5/I/VXgT/cV5q8t1+EuuVv74E8UbEf4Qxu03Svwm",
+	"7ULsNsoqob3QTmxLsyu5DxV55yvtP5ey4D7/x+LMqt9rbVV29uw/aJTwkgXO/dfmE+bqN7X04V0vqsqa",
+	"a5kfL5eEmayMLcL/OsukV+deF6odaDvv5UaWa8Wtri6XMM2ddELCt1R2tjjTXhVuVCZyWb6EN4dv0Eel",
+	"tXIPq2A8vwnOS/yLKusirERdOqXCAncGYJWvbQn/EwefdZYnsaL4YvpyO2l2WZ3T67JQnBxeafd7rV6a",
+	"kh/+MpfOpf6y5/+QeldWq+M9+bhRIpfOi0zuhSnFbqOXm7BHS1mKKyVAcLK+iJbGg+yqMgvHJPxPr2zB",
+	"yYIqs7BczWiujMmVLMOfgjCx41zbsEHsb3TG/uI3aRlx+1FaF0ZcyL2onXouVFH5vVgZK3ZBi4Rxw/qG",
+	"J7piePT+Q2krZKZezDgRhbTb8D9HRPwtPRZ+oaSrLZ29LNNhSjJ/3xOd9tumvsoVpzOORDGhLRZn5lrZ",
+	"4yX8mxcb6QTsojBWaO9oybQT0i43Gg/Q8U5VWi1VdzV16dUaR2VVrqRDuTj8nmu3RDilcKeWslBB0rQX",
+	"sszw34IO8RtTrzcehVB6diC2zjld9IPZiUKWewF/x5c7YXZl+MhGuvZdnYE7Uyh2kbQDsXK+zsKOit3G",
+	"iF04MMuNcaqEUYdTEx4KYrfbmJyEjx20V0WVk+KapB1fboxeMprxQGlpUHH0WZAFOocdiSPVQoqk2clW",
+	"ijvDi8tLR7CztcN6kBQ5c80UxlVB1YxN+EX7ZEcZFvLmjSrXfnP27OuLRVo3dp77y+KkmrKrZXgd2fn2",
+	"k4shldn//M/mymR7sTN268Ln4SzsRWGseg6ya9XS2Ew4L/e8UJ1YS46tdSFv/obPfn1xwenQz00ndoXi",
+	"YnFW6LLZJ2Z6XSV20gPcrts3F8xxPj5VvTMTzRxzozMwweFQZvUS/veRVbM4uzlfm3P6RxDhR50Xdv58",
+	"rovKWLRgZFiUM1VuZe28cY+XxqrHaGKGIb7Yyf37oDWOD/hW+7GV+El7/DEJSfK6Yk/pC5Er50wZNTqK",
+	"brgsNirPhAsmaPrC4k1I+M3ky54uAd6Q0D7nP7KLGzhsdeIo24/QEsU3x/e0C7SAJee08bdyua2ru5n6",
+	"V3t/cO506b/5mr08pzkqdCnBZY5v58deZowtLe30Axde8cIqydl3G6XXG//27USNUkmLzvHkD7+X1o9e",
+	"1s0o4hcWOMPUgsBsjrfTKvny7dOJUzG1z3WpJk/d1XYllxP2NT64aAaUmgaszdE0imLiiHab/fhowkOL",
+	"8E52EGplrHoDaoRZzx2aGn21AxrLgRUqpFXC1D5e+9aYYqqT22pORiqXoKqSnzYCHhBXMPzwaW3FSlvn",
+	"xdLAeZo0hB9kmb2rPTsAk5uasyEgKKOdyKXOYmAD1fCib7DHB4Lxklsls/3UYeF2vIQRcGOD22f6IXxf",
+	"+3e1/x6vLEYBkH5JrXT4e9jjRZytsZmy4T/QKvQbtQc5WCm/3EwPcgwsfrTeJr3nR2k/mre6zLg38XGp",
+	"X+IeBT+lqr2wQfsIeeTqgw3cXrJ+oxxZiMot4AkUOr/R5TosVmZmOdd5c/DG5QF+b0w+d+M/GpOP6l8a",
+	"CEnDAk9+I2nxw43rg8eTlrc9LLyGyfNh00WWQaR0Ke1e7JTaBud7uV+CyjsIZOLK9xZgumn+lLHMVZm5",
+	"CU6S8/HaO5xGsBaitGRyvxCuXm6EdOLir8+e/LnvAnFv9rUtef8LlwLfDMuxEE+C4nmxEBdCXStareeC",
+	"vC9w1YIhiB/VRTCOn34Dxj3+xwVnqoR3ZJyafyLemjK81Bvxb+KyDv/7ubgIB1/igMLnMvTAmg/+2/D3",
+	"DsQubmizwrQjCUEyu8RZdhuzc+IqPAHidK1sLquFqKsweinQvAhDLwohr8y1Qi9VXjFStsLRjWgvdQOe",
+	"kdxNfLKuPppJ1/rBEsHv2PXIzXKLgayDW/vK1L7rH8WAeBPruFYWgiEmyEpm9+gd4SmGvTDLbYyGMNFh",
+	"PP/WzQkLLk2mxv1f75V9GZ4MR3OvUtevFLkxW7EzdXBzlPfhcJQGtbDKnRJXKvxPSJuATOFCgLIO2m0t",
+	"dclObKUxUMvGI4pwwq6VtXWu8Jwdu1bOy/XoRC/hoUGTMrjVN7xjtZMTrD5Y70XHFIXX4Y/jKBckKkfS",
+	"1feUwXZ5FMVtjpuMVk8Y2rfmhgkmlqLSNyp3Uc1tVeVFpZe+tmohVtYUeExNJeim6Uv6hs0S7dh/vWH/",
+	"dc/868FK3pyFx8JrF2cb/iSamw9KZhTh6Q8xnHK/qvNEXiCX6+n3+Xe5XPMu3M1EJZTLq7EnP8jdG3kF",
+	"wrmE83i8b//v//X66cXFBZwF2KArczOqx8Kncajtm+MCLNpl4tb3pcxVmUlG1cHtMznsRK95hat2uIow",
+	"hP7bRu23IKL87Y12Id3JQ1kjb/gvmWzKMcfHFmd0DdMchhbxFb72cB0TKcWNyXWWSL6hBTd9/Ttm7MEy",
+	"mixLaHrwN7IMFlI7sZR5rjLwszZmF1wrW5eOXVZZrzeeTWDkWrnoy/R3pRvUHLHLejZXx0STjhKHONSz",
+	"sdRqhqkF+Fy73LgkzSzatR7a2b+12rhvD2RskB23I1hNTmeUfLKqUtLzCSEodUjFgK9Unqdu6/al02JG",
+	"wWHgPHJZLhWsaXIqEJJAqwA/ii55ZjCNK7dKVLnsBkU780OXY0yHwEOdk586MdOPxQ+055x7aJxPz/bQ",
+	"IcXpg1TrQoFtCxlNvEcNpXLCgqDjSn8ujU/GMOcr159lkSxacAOeeNicUhi/UXanXTDPZUknaWe191DG",
+	"MF0xs1qVCb+6s86OxVFGcV7Q0enKXpQTkgD4Em1Ue0SGTunPFBpmPFtueYyL4SXXRFq6easSTNOvWB0Y",
+	"xfBIh2G8xqwoN5ulsmjqOpZCHYsH2tKT7f9cznk6xs8PvG2H8RkYFUxhopKlQDtNZ9H4ATComCTmN63M",
+	"dLwc+zvW5FAGIzAxvumCPXw8o4vgnj6hxPS0YC/n/VZKbjErr30nCglujvMzDk4qAwOjxyHwy0TjOVyk",
+	"pA9zMzHCvb+Ny0yuDhruI84NTPFRnMAc5wYX5w+YvuUyNGbUKg9e0R+Ls63GCGzjr1sFDsdGg21wlcvl",
+	"lvVWc95CqaRfbr7CCo83/7/ncGhqV8scqgfrMugT4SQUSDSBmycXF53QzZOxNUaTH0bOS4TNUoUPSyO5",
+	"WNrFM0wh1HkTUNuY2qneIJ+OhbOWplSHEb2nXFwwU+hQHGu9TJVOe+awrR8Xb56Li2ekdMVO6fVGZRgK",
+	"OBbS7tJesONu5TzT1Ut+WZrinStbu/A1WD7YyUxXUJsU1KJeboV0MDrpcLdHBvV0fEivRldi4rcmLcCl",
+	"WhoKxw6Oe+xVK2N6x2mZS13ALVGako9nxRM4JjS3LJ+YHCS0dVmqhFi6XGeUrDyWkJWkgrWNrpzwVl6r",
+	"nETVN2W2A6v6p9ENAhHjR7aT/XqMM6prhH9fUNknX2XKKo5XwYtl9Aap2eMyOjDqhSxMuUZfTNrMPReF",
+	"dg7CgFDPWRo4NFTBFHYyY+3eyUnVlN57o1b+XT0wgVt+E34+cAljVU2yUuB43zZKXu+5K0QvtxDZkSW5",
+	"Cus62IulqGpbGccXlVjltEsl27ZKVeAZX6FMRFHZyRuww7y6YQ+m8xKlblqEQe6pfrxJ+gQ1d+gcdKKu",
+	"w9mjZF6fZoGjYzcj2vOHBQpURpoorER/P4gq1rpBmgfD2lgSmq54u2s54fTa6g3cQ1yU3GN16UqXmS7X",
+	"5JBqPKCli36425jd1GBAPyVwuJGnKpGWeT4vbSv3FOw91sR4FYMuhos6uClXezTIw8BEZk1VqWwBFpgI",
+	"N0++H/KBUkVX033zSyqgmlQxS75Svy62+WRPzpp0MElE8iC8NDWN99ASrOfMA14zQw6mVWH1Zo0DSkxk",
+	"n2ppOJaE78LbhSmXahGLVCAL97xJU8VLCTNLWO5JpmQFQh9e83/+j/+4OP+rPF/9+o9v/vifQ3k19vjy",
+	"0pz1Cw276YgZmc+N8V5x+v4jGO7wRxEGEasTLXgDi9tuEyW0mo0qKXaDo4hjp9nxG2hcutLpylEd43Qt",
+	"IN2WjdiAhrlSMcRc6CxDl0aCSliI3UZDRbyS4dWirqaXzOSr/10rB99iRnRFlyVzARc1bEehBDy0uHsF",
+	"CWWBWUX4y0aV3QmKK7XWEKifFv/J6O7pvxU8JAryhsNzXILFGnQrXWr+xsLwGhb9i+Blh5s37FFTbj7r",
+	"WtjI/JoLch6O+0qtawzESlABHuNwc6QgvPIUBUVUKcDclE15H1yTC5FZrTKs9bNiGc5SJsr+RT66QGCn",
+	"s2FOhVV8cS/WprNc2Iw4TV7Dzz+a9xDk5wdQlpwkHG5R0NhOqZKCapTW2UknKqsqaVX2XFz0dXj8Q68y",
+	"oCOGlalJu06bCj7OTKIu+ePRJMyqToFmXEHhvM5zId02TOkZGSdXe9EatdP3sS59cBFSSTtaEHxmAbcg",
+	"polVnkPKYY1WxfQP7pQfOb1BUneKop9hfHnYnfL2sc9GoTRajvRrc87xBmikutlhUl+ttHVUULN7OKdF",
+	"vHjwJHZWlr/B6mQOhdxakFlTConrInbab8LuS3B4n6MZqh225YY/UItjDBEkshKjvUaTe5KGY1wolblW",
+	"1PWjS7LNm0DF1xfjEUAoY2LtEit3Av+OpwNKoZwojPNN7Rxjfb04/y5pgMXWzrGpM0W700sXj71YNnZi",
+	"pE/1OBx0J4ebEywSqBigqOLk6/lqP+OVzOW+K7EWrv+Gd/BjXT2D3P5KWpFRj+JOlX7Bl+5NyCGsVD7a",
+	"iPNdeKZrAR9559CH7zfW1OtNrPxVz2KXsNJ+o6zY6SpckquVKI2lnGZQGkHRSuFyXbG+e7qvfsOXPFJ/",
+	"cixhlhgc7sRV4n9n8EVXGbS9r4z3OR8CTfhQbGkGJBlyWYrMKBoB3iuQf4KspBd7xVfImfIX5dNLbEqo",
+	"2AQrzMfsMF5eu8QbLeuHvFsdvQYML0wzVNLSH3R8vTcCnd4J/iLu2K+JQ/idsWopuUEdaDrJWrELsQIN",
+	"pYsYT7lmqlTJQjn+xrd7nGHYIJnjZXOsJjd6veGDkZ26ngOn1poCzibMIO+VIcRWaep9UJIwBpjXmx33",
+	"3YNVbqaHP6DxjhTCmHJVOzYR2ZzrI+2gy48b9aNkLowXud6qHnaFBKkJdgWc/uw5FptCkRKef7kX1tRl",
+	"lpD8RD96+C37F8ocDKficIfxJfiT1htuZsevFwsXMtTOPqe89RhEYt3psU4MyDp16RXTqgce5IxuPVCA",
+	"bPhDV4m8n8EvtXkjbHKge0xlMPyg4oNKDZr5V76lefoo04qfr4B4h2ctFnQf/8pvuOtCLzeoCcGqch2b",
+	"/3iHTYW9xokkVBs6P6rNmFf3ZqjQJuwqrlrn26xwWOOcyj7qnE1yLPnm2SVfmPbB7MKdbKdHot9bs7ay",
+	"KNTLVH1aOhKX18VBneS8dMZRddPBf1uzu7/X83G4OCn6eFxo8pHY/avttUrFzEmmo0FO3cz75+iYCFPm",
+	"e6xjC8tauWNPJToW0wLJYSipEIpyXhfSq5mve00/YwNDdNceHBmPjoczcKGypxH9MvYost0wL3y4e9uX",
+	"kp2BDrEs8ZYi/B64wdssn/OqOsyZRgOp6yIeD5J+w/gEsFnBsAr3kSixLufQIe+86ShTRxVsw7okjsxh",
+	"bgxlobuR7RCTgsn7TkEGLzd0uo63oJE6tjyOcyReoABTw5L2HQtiGYYhfDhGqeaSqYX+R0cWFwSL79s5",
+	"xVEmF6WRaXZhEsouuSTTNpMST/AwO7BYpsurkUzuHbqhbRGsry32hB0b0Wz9/otY1w2l3i/Ao5HildxD",
+	"qd4YpklOf/zHnC48ciy5eWFxqoDUlJBO7BRERPiSdfYYvm6aBYUMNu1z+N/QSfgtxMucEaaERkL4VBP6",
+	"hW9CHguVL4DPLTfG5IIaA8OS07HuVH/A62NXwii6WBx3s3Tctr9SXup8Zst/uwEX4xVIwb5L1JeswaYP",
+	"ihAeEvSfHrs8oBE4eAR9w6ebV7OmSMEMzCmS0hkTNhopPrpDadM3429HX2sskDVsU/JwXG8gnnStsK4J",
+	"dwCa/ESuvNClN8kWPLPy/D6G3cPsXA6NjswZMnffp4H8MmwGrNqkslQS+ttVpb4yy7pQpU+2hQz1c8ge",
+	"jN9x9Kf9extdKWSmZhUyQFUIAz0AxSI7iO5T4UE4euSIHwCJdXRoXRYSEQgYQ4TAyhrVFgTp4I23TBTE",
+	"dWw2GafVHQ+r0DBKmsAOSvYD9FCqBtytWxkneU7RnIIPd7JHJpd81ZcqWwiF5q2EizE50pwbs03JaBIw",
+	"aQDeSP0+EcFnCNmInGDHht5ICGa0qiRwkqaiITUHglCRmtG1ljD1OdBittGhsBysbFq5Y7tZl1gnP6ct",
+	"qEoVK2xkmbFwhe+NDkeV4oo7meeUrMEUV1WTxE9GGclVGvhoYh9CLq9UPse1vlL5EB7JFLihjaxmOKGX",
+	"4XFWvoIN/B0ZulMw48LzE7EK6On//9SHTTUV2UhnaEPP7f2gPvHwpfiWZqub0XYXpZ1ws+TNdi9agW/l",
+	"lT0wNa8D9yKrHZYcUlKTlPceOkVzU66xfF+Gh7xX9ji0Id2W9yQhogfNrKaLMvRMOFMoyMAHJyp48uD1",
+	"U2g+RjUZfarLVEYfnVQjwiOd8qVgtvessC7G255t+Jdh9rVTowFChK3CyXNL/lp6LvlBUA3hWnRNFtzJ",
+	"lXrW5L4pFrDAJl6oV8CSPIw1UTcVNU9RTriPz9XGO6ar+XQ5J9ul9wuVluDI2lGzKHzzgcnolhoKi7y+",
+	"DsYjVysH6Bm82bhWby955xxlfY0uY6auNezLDjKGV/sGkXaZm+VWSC+ujN8IAINZHN/Xw850DAbPahvK",
+	"0uH2K4S+aKJhEQMk60cDBlFY2RevNNTHoVFKsqrRkBZwliGnCvUzVIw2gia0jL5UdMbVNaTQrmQOWUsZ",
+	"tGJeFxWbukg2PrWZ+QYm9apebpWPLVALsX5cvLl7ExCIxYuEz4F//cqhjDwTUhAe+V1qCsFOBRjkqlLl",
+	"Ifq3Kr2yKhNy5ZXdSZvNKWGMVQ53W5M51QtNOmlMKtmygnBKKWMe7fTnsbSgKXVr9BH1D9614CAdbvjL",
+	"QDDjMEXnELXsClOhsZYlrMriTJZuh6G/4I0h4BHVYZ01XSuLs0qpvJPeW1oJ/yOTBaYtraqkttDkLa3v",
+	"6M4gEJjxLQ2p1dhcJJ3O8LeuRqjPWO1FkktYN+FtBnL8uZLXqkHp74A1LTcKas+uTQ2ToGpDQqUGK2ar",
+	"sIYM9fPizFS6xKbW32uZh4PN9pDqhILCWhtZZoir9QxFYHIZzhwZj55cW+XFtqJ2s5QrXke09R5BRCsD",
+	"oAIruOrXUIteQklcX5N+wx2RiqA5pxaVIBgiFAhoJ6jGryFiqCrYxdygKJKVaskshfVE2AFISAL2+q+J",
+	"Qbn+So3Ww1Ubg2gIY0qhcZtHH8zJ2ojTi+iWmIZZhpVjm7nG+yAvYUXAUz9NM2gskZlpQriNtPyxCHuD",
+	"FWpFvdxEL7W1rIZGOzbWDSX7GLluiALCWhN0zU0i/lmZOc1BlfGHEOZ3aJkbio60ZkTj0+tY9YVa7hal",
+	"kd8wo42wA72Y9wX3nnALHPWLs/rgWtlMLz17+3ipsdqJzjWe4rqE0uHxBAhcpBQaPsTcY6PDO2O3jy7x",
+	"JpkeGg6/gm+/vvFWcpw1tHNtlBRx/jH9rlcIdknVw8dgbCrPUt1AtUOsGQoCak8Z6V4o05s8S0QYdTZQ",
+	"SheDixsZ7qs8R2810QzSFjexeLfhchAK1qddhaY8cGkKvmhmCCD/COk6z7rkER3SCZgn54p9J+u8L3k2",
+	"7AtUewG9z7XR2TTAe3zV7bDuv1P9UQRbsHOLYYf4yChAdKHDuFQQtryF/H6nVZ69ttZwiHBNnpDBdiQJ",
+	"HT6N+NgivondD2xw5Roa56JcFnL/A1WqHcZ3go0YQ0PQULbRWUYtKXKAUKWIoLbMNQI94hEpSm4VhVj3",
+	"2NgD1fbxPE2NsKboWBZ0s92Vw4LD1lvXVgXLa6MJzaqhRGN2y6lrZcmvHbwJ43NY51hmE+ocUQ6GCuNa",
+	"MEBa10PWFMRgiuH9GdfpizyPdkfTah2jV2Y1LwcxD2u0Q+GQauSKMqUJ2us54oj3qbUo5on1Gm5psd43",
+	"qhfsrl+ceY20O3ggse+myU62rDwRtTZWCC866MJVLN4DBFSonwCg6xFlhcN79MtsfhD8IXL6caisUdK6",
+	"AK2dvE0PqzWyXBQUDIsag1dM1vlLryqXKgM1qw5suQtP4uqXagfo/XDhxf6lKSnJyxhsxhTtkGJaGq4X",
+	"5UUn5GDW60QJBd/T/xHFyQkpfpN2mOvkeNhNLMObltSIeQkHWt02v8eTC7NjNyWXzFWxon89Nm0VZcVH",
+	"rqnw+/g0+1ljsjfk3B+2DpjpfYgYZ5/edJ/MyqYzqpw5fJTmhEHz87TFT5rjSEmy7nXZlabBUOAPZsT1",
+	"j9sZik7YPX4/NZ+3nQHycxp3kD4Pyil+HUYWoC4TZd6Zyr18zfZxbHRPtrr+8MZYP9YuK0qlMtegY4Y7",
+	"BzrC3cxc/jiEKMwsXKHGZhPOObxyEWcefxZnRfPmlvH7GAw+Ee0c37r5EXtjCG0OLTMAnkphuaVzL3Mg",
+	"LOaDt/3CZy6gPmUgfXFfSG2TP/Zq7oR2mNFw8FFonjMz5zcIxHb8AyxkGsz2LprkK0Dyo5utvSjN7him",
+	"K17LbLctCNjAYmCsIacqYMiKpzrgboETF5VM0gqhgH4U+kJuVTgbUE/Amie6vAS7lRXmmO5gaoyvVZ6C",
+	"E31ORBgXBBDr0zzLueYci97GIc6267Rmd234nfTK7jGTrtFa50q4BjbsN2mBzSG8e6v6dcQeTXX3e40c",
+	"aZhMWpyhxLM7VOgblc3iqw0/+DZ1vnYbI5zXFnEdhgvuinxgmqs6z2GuG5Nn7vmUzRmqm1yqgbZgcF6b",
+	"gkni5LoLKqHc/b1sOlHYegvAstqRD9pup7By94zQf5rOezgopaq9lbkgrFOuqXepq+kUdx/gcZ5rbgRX",
+	"UQ1r852x28hxpoEkypRLdai2UDgwxElKyPWg2rrJBWAsGdeYe+LnJf+E5LD7ZZ3HL4MYs/GDubCR2HUv",
+	"g3OoKkHe8pR6tcoqOR4zwac4tvJ10McxjLg4A8AZ8IKDimEPe4NJ2Z/ZWwyX+dvhGO5k8oIh9Li1wejy",
+	"LfAu04hWFP/H9t0Ib7XCJYmXRCPIbWknXYjEdo/3wqIhbIf7qrOkCpxkGiedsGbnkkbky1hVcm89d6k+",
+	"2ASzP345Nd40IlVTGIdgHEfYUXxz0LR7xJupzx66RA2OPDuhWmcshnI5w32FlwDvPtu3eq3s7Hdd8w17",
+	"MUY3623U5vAHT5w882XBo+VeRfm7mW/7d8r6jTUBNG9v1jMOvj3McW2S2/zScNGapcqdrhOV/EmQzpXc",
+	"WFVulPYTwBYI5TF+qffrgdEmtMJdStBSwa8Ba2giHRYmmNsADESIw2+TE0y1nCWt8tmDP+xjxSugN8bk",
+	"6N5SnO2gNHX++l3LvFYThASfmzq8f2/T5XceYdWwPh7f1qdMy0+UpfhJVpqa0XIr0yD3Ha1KGggi3czC",
+	"w96AoYKm6iiyzaQ2l9u0prRZjXhlw2BTa9JgWqazC7tRXM3jhIXk2YI+9up1ZmBywF9+TklpuFTYjqCG",
+	"JldgKSJkHBDlbTEjfp7kRNltjLpWVki37ZQI8WX5JwAIGeiuupUwUQPGhOr1RrziuSM6+MjiGcWwGXzj",
+	"q0cpbHcQl4J2jZdLpCc+VmC3aDurjB/112NeuAcqSVW284j343Lyn3MYlRJO+3nfHCL03/PdL6iE0H0F",
+	"tTwBGWaU9j/uN6xqauu47AFlHR6ekCZ+eBYnDc3ids2/P0hME/UXgCujolYE4EbCKgKI5TjDKidVJhRq",
+	"sF2CLu68BxLWqIfaQlEqosaSadan50sRuBwhpclhUKwcUL3PpDz2SyxDiyUKMs8jSRawRvST2g/LhHsq",
+	"QK6pi0uBCVreA9yuIbqsH1Repe3ltq5D5+Qpma3GkoxePUPXxFkam6UagCexZpBRje1kzfv40d/Q0ZqD",
+	"//mDdt7Y/evS230KfHMOquZUYMakF5Ks5anLzBzctJ3FbFGFR8ofutWqGJbft8LSoNs2H2NXumUV5UMu",
+	"YxgrCR6eRFBm+G3JcAx9hpvAKNXmTPrMYLpNDkzgx184NsyB2E6JMUSZGWxd1s5DOUVYZrV7yVDuj6bB",
+	"rVrVbgbW9YfwvMwnQZuNr8wHs+OxpIopbm6U7AbVoeGApJWlN7WzpEGm5eQFdiAdS0vz78f3aQTTJSsI",
+	"MYgQv+s5/uV3cpqoHjQYSQtKOoK5NFbQHu3YIxhWHJbjP8HnaiZBeiLYHk16YLXcNkn7bs0O3RwwMKAs",
+	"HVsh5BKAzWQpnNw/A28RbM/YzmdWAMzgIARMoFvol4VJgRG+kYBOzkCtpvbpRYN3utbXquxye7SJGVOp",
+	"ktP22ME0Q6zfrVhEe2sgk8GU1cHMYi/Uyir20kls3VRTAfeUlL9ZDWzru1XKHr2zCZj+6Aec3YEB2PAS",
+	"Rotk9Ij/el8rR2MZmMiP0n5bZ2vFo9PpgmeNhaJbov7Vk+kTfpT2ZXgnT3WuGCkr3qBuKImlqlRMQQd4",
+	"lduSIOfGfawBOGzN8wCItaHmDVMTB0DToQWsufkM0pOhVdiqyrOrEP4grtTelE0eHEuiKmvCVrqvhPPW",
+	"hE0JWzNtISJayNHXWlDiu692MuxaKjmArP2bbBvioRbtGdJbYQdNCbhBYfwLwoiDdyFsciwEiDS8U3fl",
+	"ZyXZpBOoWG6ZsIMnz0EJN+sfbs88J06y6ZthlVP2ekbW7UdpP+BvWHOEr0psRm2x/jB2GM8LOMR4FwXK",
+	"6A4C4W0rB0l94KnqzK/d+YQ+ShG7JqqSoNCgzvN0XRLbIXn+hDsRVEx0giIhHoJeUimF+K12nghumBab",
+	"u5X6NPP98wRcwltV+4wZf7cterlgS1xaGtFRoI07V338kZBJ0NjHJnYPx47jLbkrzBqKwgT9MRTFmYgB",
+	"1ut7ieHQGJpq4jNFnjq4CWLVROAhfQ0n7DZdOk8lQGyRMGH6IdKzDBcX1EXm4UaoK7FReTZynU3PGfJ3",
+	"QhxIkxkLp7KqvWh6GPn+kelKvwfrN4BoPAMYaXHmdIkqYGIpSjoC5HU+/T3BjuklVk3pZaFL6RH6pt2/",
+	"iT3OB9cSvD/OroFvhnAS3VgDXAHRHhjoEZjCDTOD8TBawHeyYJMCG1sHjlFLoRehAx2GzHGkoIhgERxe",
+	"JzZc1m/YNqD+goY+MfYZwGwTCx/NGq47ZY7CmKg7OVEqqCoxNcTLeMHxDbqjIAbx510I4eG7LdXqlypV",
+	"C4MMlhjF7w+998a+bjh2EEnzWtlO0VoDk9gCN1OTOj9vpqDeOj+dL3CqA+bQ7QIQaXmI1zgaP0x6WY1p",
+	"DO4WgGMBtl10sk7mVp3OdbqrczO9TLvxKCbBNm65yv+4xMgH0Lqr+K8rTcDLHu7xttF27gnuV75iyWsE",
+	"boSBHfkqqNhG/JKP5i3bByj79UFugz6f85CKJBQDrBYuEekpp/oBoLlkXYjkgYplILNgkFMVPpP3fhqB",
+	"PLPsErLPmB1L1kL8aDSHAzhFkV5NeQiodbrAEgRyBdhUizOrkXoHqBOgOnECqIoMpkSk7ZmUcIdZ3i7d",
+	"/pPmkkHFPHrrF0WK3xobyqa/6SftvwU8Ni6OR11PHEUAdkKiywdxHBkrgUgBGJMJ2BzlFhTLMWXQEcZM",
+	"jeM0bclcMHuerf2T9kk7G1EBZrzpQ83BBB8KFW1puyUdvysCESQ7lZttOfbAkmxVI3g1iF+qcB/ORo2S",
+	"iNI3YFc3izokz2xvhOuH2Siydg+iP2o/6FTXXIoYoDdwtAK0hSBIcEWNzfroVKMDuK8meE7+YFaJnQSh",
+	"PtrIUSja4aHR/ZFkaHkjr5jymr+9fvPiW1GXmbLi1Td/Pk6yHSC2/qUXCnz6F8aIuZr/k7z/k3lMDsHl",
+	"wGtl5D7B+PajsBBz7hNirv0D11DlXIR15UeJ2R62tq2ttsTatpRAcjfuG2qLvc2V+0Y6/4aiwSevucll",
+	"5Xh66z22LQOcsbLIkMNGpm6HwjeAuzeESDe1YD3W6/DHdj/Y5cWjKbPonFOBhMOd0e1ed8LYPqTwc0J3",
+	"steKMAaGIRafPvrzGMYw0j/2x/VKV5Uiehnq3meDgWPUxZhwhTi8Lo55jIOTfC8Aqing3xH2ng7I5hAV",
+	"M0B3YzUDodfdDZKTD3l8q1bGxqoMimrAcf/KEVB2pJjMpc4WHRijKxVu6YuurIiq9g6FbClL2FYFVR8Y",
+	"Vm56dq9UmFwvh/HXca4u6jodh2Se17/I4fXhqbwdXh/8Ns2Y6RSfjMhiloALFk2OlsZ4JlOTV00oFqKw",
+	"JIwy0jmk2eooQMWTxroZtbm3qXbLKKPFUcHyb9A9ntna1TLcgibLCAi6V3Ymy2Uqxr442yqOit1jMFAJ",
+	"JwsVAUGgS5xezgYnhix7WphOQA+CfD2no/M2k1gROMXTt8P5iHc8UuMLGAIZ9jzTj2j5F1EG4se7sHA4",
+	"a9gPGnRauFJJb05kpqPXPr1Iy9NYEWwUrxFOAM3F+YIc9JALnClINwYtuRDSN3ShgPpqAKWP+ENxys8F",
+	"SG7MCF8BcyWAsPZq/qN4zxPsKEJ9CN9BGRlch0P3yg1tNdrhyeTBnfRi0vmaHuzjU0UfoXeDeEWb4Eyb",
+	"NerytJ8tZocKh5arto67YaDHg0EMQWr6jXRCCkBEFwV2bE7wURpzdBBroMvBDz/iAxfdIErQbCtdakBu",
+	"0qVQsjVDKNK9IDR8KPI6hEgdJ7Ndt9gEg33n9FjDxD89O5Nk7v/YSRg1sw27UCokWQzmlEasqllVWe23",
+	"j0Iguqy9Sowl7HcTXqEnI0lxy4MSt2OaZMwMHsLek+hyjlelVJYCTXEelwvLQ3KkZ5XBmVFOZ2jYo24k",
+	"qNqFyJW05dSpwMcbdv7+CL4LHsYm1ulEGJBj6dvJGDc7CMQQ+bNZUSEGhLu0a1EwRiyz5rk2/9OEQOmj",
+	"7e4vSAs0ZzCubG+SQ4geKGEfTM3SENfV2zfJavFlXeEJDo4LYpCbPJuYJFQNSPogOiY+dYuz6o0tUwYX",
+	"kUqAutnFMpWrvn7q79kkkf9obEkY7yx4YW1nMPvBjnysbTkaNG8FCz5AU29WeEG7mN78j+Rvnb61is/V",
+	"HdoKHjQ91KUkIF5xnO6FjVfeoRsSXNuEWoasfknZc12KlaktEjQvRF0BebqpbSyj3VEV7SlUdEl1QseD",
+	"Cn+BQTVD0NfqBB80u6k/Pow5Y4cBLSS7Bdr5lyavC8YNJC+JSdOrZHNhipZNdisuJ5TboG9CtU30wdT4",
+	"v2M99SXMagb5ZLsSbN2xUn4AHRra/8MzUPcYLmovCuM84Lnl+wWGuC54YDP43ayBXsJwxlQIDrr5wKJZ",
+	"k9RK/nTUc4oEwMR/72Ixmuvgi1slM3AROX8kvJTvJgluz8z2OI5960WwhhGJC2Z5FFoebqvCYaSW4zJu",
+	"+iFlh8wSaFkdabDBpcDuKSw5g6UfFIQOEXMKSpiLGvfsFPxMY4Jrh0SBmJrbqr1bICVH7zFYuuOhtauR",
+	"dr/mNBpGaRiTW/Kf4jq3CzPQM/jGyIwH/Er7nnP6z5O43Zma85p05W3Djpiuq44Ne96YrTDlIopaY0hO",
+	"M0HqPHHCGF9g9FTWZW5kNmctB4jeCVGrrcnG1e2uDr/361+kLU/ELQJYDDOhSqY1r+Gbu9j32WAT2xsE",
+	"9j/ORKMmnCZxt3HwuI3e4QrPOO3troweeFDGHX+IPsUtytsWop13Agppt8E/J2oWEZYJYxCQ2ADq3yvl",
+	"d0r1UHscR92wH8R1HwtYHo19Ls5fC/E3zDP2m9EzLB2o2Oq98y8JNrDaTrqNOvbfMY79eD477ujtMtpv",
+	"pbf6ZsDCOMiXSafChXglnQLvoBTeVHBFQrZkGrEBfPOlyvMkLOcsNcolvNygedIZwdHMoUVv+oHHeNa7",
+	"a2VzWaXg+eeQuLfps7GJRhsSR5yYZ1TNhy0VSx+5H8+vkMg0HNjziMoY/jdC18Fyxn+vEZL5vJdUPHe4",
+	"+fgfhSz3zX+sFKLfZcrie47/AVuxOv9CbRjhD+cRwxz+4wohZBHNcWXs2ngPj5bmnFJ34f+dYy5xcWZq",
+	"f25W55GjxymJVU3eq/McijoBgvgcQIehvEnJcJTOV7nE+t8sw44QmatzU55nWBDldjLPzY640HbndelU",
+	"+xyN0lSVcdqr802NQJzUY1Yaf97+HKZNhK0NRI2tS0eLD0g/57qMe3Qls3PyRxdnufTqBuJeN6gACGOX",
+	"EHczXYXV9cgacx6rmjEyEi+8q7xG3FClPL7EKVk0wKHnuXEYKstNbZvNNaU6D9ZURB5V2XmB1bOlOb8m",
+	"n6c054R3TPvjzvfK0x9yWZLFck4y1QpQw3GL/y2dt3JP/fHnxp6TXx4mFXkAaDHOTUlLfBXejKS7mSyq",
+	"tq46susCCZ60vvO5yJwrEVOxNOeNYXWt7HldAh8u5pHgX6hiJ/5ni80Rlr33PPxD8zj81/HTuaIeAOPP",
+	"K8onwn9sQBYyu6dthlXM7P48crdieiBsjN8o25zOuqRwOyW1z2MMpx0Ymp+dXhxvzv1GnZOxPJGs6iWa",
+	"YrfgqlqcvW0B0rhYGwOjuJEt2cFG6fUGekVbxMNwPIMpU9V5rrLYCytFlUtdCsJFo4bGSdmfOsXykqlV",
+	"ZEmc8KIDtpijhDpTOyrd1JcXZvKjA/2LaKbwk8W/OraFGeD1kegPK2IAuBX+uRS6zEBPzXGLuJafoujj",
+	"3osczcdp0TA6y3HL4urSynUm3yCYwyji/rfzTwZk35pM5eNQZGUQ2StTWyLphsEoaXOteIDYxnGa4Hkk",
+	"cA1hDNyYf441GP0xd8CUDmr25XIjdAlJu8h/uIjUKhC2mbXRTYhsqn30s9pdUoHyaPyuDb8dQ6p0VkDt",
+	"PrQhqUQd4jEJYoz9eLnc9sQyVysvkBR9RvXiKpfrZD3H0/n1HBuZr3qxyMIYPCromPBMMwhGN6EaIMdy",
+	"62FL9moWE7hb4p0QHh2s5DO17TOBwyfWVlZRFUxoDYb1aV6WkIvLtnCeh2PtzWkiZhz3IB/Bg6/wQ7sB",
+	"wsUBnMnp/dmeKS19L33LMh4pMlMIrCNUYsQYbqjji50PbK7Kvm37LhKtKmNC1MHyo8LKv/51vLbSzPxJ",
+	"osFlmFThXZa9knuu6zaTeyyQCIa/kK4pggIWLyjfNRa8bqh2orAlmsyHOb98RnzkW/LAh3nNp1aGTYVH",
+	"ZBl9/oacM8wEmSBJjUnstv76m7Ed3im1JezH5lf/NmuPYRXYbd0NZNTDBsZyYrMrY6lGmF0PVuNYu3wO",
+	"NIrESDxhKC0p8VjIKpflo3e7mS2POSGCvpdhOy69jLjtk5DdBiD+56UxBkLvzas4EXnf3k93KihAX4fP",
+	"Y82d+05nfjOhJLo7SQiK4A+bwQzPN2lYgd8+CIIjbUaFnXItdek8FcchGGVL2Idd+VjG1VDt5MZs++3/",
+	"g5V70maIUsNYqMGcI0j2yS97Q79hX3etuMDqT7rMQPNV0oMbGzzaYFQGu/WZAJK9P/HQ+DnP1P0e/j3Y",
+	"6ugZ44rmmgfYb/LQky8PcxN3dzLiTNxdF/d3KbHeiNolMjN66Gj9mmm3G7SIQtUUPjC59Y6QJvpNrxxZ",
+	"fNPOJAhnAl+3qqy5Rm96sA81PvdHDEGxLWCESgSYF6aMLhc7pmH8KbmT+wFor3Bt1b4pKUwx+V3JMkOG",
+	"twkXy1Vults5hE/f4g/Y5lxTqld2z6952v5d5glW+ZjkPmpGCrc0VitiJxCPq07EQ8OeEHUN/hGDj4mj",
+	"cWXNVmGuTSL8CmLX8+0TWT0OovKqxmLklS7nHe/vdJk6203h+bQTstJs/3MkVqlqwveQIjeS74CDKPaM",
+	"RYZde8M2XjfVb+GKENRoEt4vgB0ANxzznfGOgXoB7YVZrQTARiHU70oj0wByTAAqHfGWiqUsVHicncxG",
+	"2sKlTcYeV+0CLz3ksihUmaks+AHaO5WvutC/RyS2kzYZCBuYHd6onCPzxwTFQiCE/iII6eaZiPD2EGSF",
+	"1Yyn5c698wn+/SAr0MLon0XoHKow141YIa8+rOMhvBuxLMwaYE71MQzRrMzeNI27LA/td8Ymq4VbKYyc",
+	"mwVCgZ+g7T8mNtgzAPmFtiw/6Bog3eYcO3XjXw4pSSjcxF1fNADXyIZpBBFTJrptZpbLmEqXZPqfogTo",
+	"BDU/sQ8oAWmJy4y3KnbH6FLIlVcWGkGDvk/wHQGl88zlGUPtRLwsSNo3vRlClZl7BvRN+0VwUhfBNvN9",
+	"kh6cQBCSEX5fGMEvG/6mrWr/YoiSKFx6oJurmrVrfq9lTh3exytGf/yYCnNZda0dS/dFZDTBy3wuLpr1",
+	"QXbtMkXk7dTvA7cLMtLEPgAIASxAQULmDSn/g+ro9QXo0n/zNf+x6PgNOuHw0ADzUziYV0baTBgr3Ebl",
+	"K5xnogtyBsVLB2HksMfdVbnci4j7l2DomoFZgD+4BERXttrCc31qP+ONjIRoPUDT43DoWoVV4QJ1UVvj",
+	"0cY+LkKpBY1XAXArD+kJmf73qlzqFIwvXQC5VoRYIkUFzxMkn5U7anoMGjvY318Ff65UC1EUDDU0lGpR",
+	"M1664//IVo8lidMtvLoM25viyxlkNtYu2DNYwNaA8x7TGpNJlyX4E9vSuoOv0F+aSk844hLqeoOWs5rK",
+	"i9dWXmOPA1i9yN+P3Q+ZcluE817F9jsmvqgxPD0kub+EZ9jwSuyOZJF2j+B4lsiqSAU5zeXcVH9E6qSg",
+	"oDpqr3PWOv5YxzNoXDo02Tv+a/dujZdMR9VHe7Fza8XLPel4J9s31UaXPEo2UHAEFVoYq1p+7dhhCGk3",
+	"iBdB6/DKWPYYph3EjDVx2iZGurbRvoHbCl0HS575AovngyEMheDPhXSoKbBXOVieth1v/5j2+zuZMvV6",
+	"qJMnk3sICcShLWXZ2sBnA13c0853Lj2nDy+9qiC+BH/vIDNypfnz6QvD21nQ4ls0oaG4QcosnYROIOSm",
+	"+AfrMpatHLYaN6FJqr55FmM3YV+8AuT4Eb6rUT7CqDNoFCS+i3iA4vrFzUsexBTf8DjuGvRTR+TMuwKu",
+	"yXGOqG8l8kOFe3BCSuIVPUZIj/Pre6dhGEa3HUrYgIswOOzHAIbIZWRqv4lYhlNX7bX0KjEgy4N+bmSZ",
+	"6CIGFJmWjvOr2ELsa1sKANEFHsatLrN8fxhfaMB1I9Cu25g6z8RVIlmRV+l7v/kpshgNxA6GixFy9kBv",
+	"kB5v8pb36PS49yE4E3fUu538WC/azCUe0bvG2+anA2d1OCDQIHu5JLEIh50CXstS3nfop+925dx6p8VZ",
+	"ZdycBg2TaL2/pSPywio5WPV92GCWYRs8/B1Jkwm+K/qJMwvlsvH489/hoYGukbNGxFtpI/3S6tu+AYnl",
+	"yPGgtf2MLVgkpu9xgHGXorRFnUxqYgC+FLb5jXb+s+jjGWq8SY7+o3kf4zIH+eoUavMtzKU0nvMk1ub5",
+	"vMu35VMmRzTaMdGbGAGDfp/LJBjSIMv3pM6yDvN4qpnsoM/juGskbcgODG+3MdPXMjzcvo4dpOF8qkLa",
+	"tS4n5+pGqoOTjMAJkteDydBLmpoCFwWiGeUkEM/32Fhwm46n9yb2ZTGmCXiRyDOmS7Gs0cGRrbtxiGe3",
+	"3KYB7SENFB7BFNHUavME3lMDOzKlGDxPjwqqCipchLsRDkwFj5qACA/MGlfIl5dG5nhvleNaylP184Wi",
+	"Vq7pdTFQt+4mdO0l+xSHis9xQM1X+Dmaq1wVHMVM9NSO3XlrjZ2T21V59jr8hveGpa9nUkbFt4wWgzZB",
+	"LfhG7DJKLcTayqJgO0MK4yoIXY+5nO2TU2oAmOS1yjM3q+TqZD3tVskEpXIDpzFowsT1I7SLocbxXkix",
+	"s7qdHvKIhkErQsMb3Di+vzKp4KCUnr8mZen5+HKC/8ajJqHfDQ4ygVIh/ZvYfHO8/ktr3Byq6Zf4PN/U",
+	"CXfKtUoUEQH9xAyvJDw+qXk0zqH5xKKZczMiduFq/67230fs34l7O+fyCrcuG/j7vZbWU9R6ApYWddQk",
+	"L8IYicV+SqE9RLMWkaqzReyc1Nr1EBRF0WE46Mnet5Ff7YTX1NrHtJl9aoajuxPHRi7OBK1XIu8/SCuk",
+	"WuvuXphrf0GCrDrPEMRJ6BgjOgEN7RDBY9onrBI2MGMjwlA75QIyh1KBifS183mkRplpAXXgRPxPYHaC",
+	"vokqqoOjAaLWeqhp3xQ04kdj2Muu3zvaNR9mczbhxHjkdKLmiI6HtXsRH5+FF9r4cUeqzFEZSHuGo2Ts",
+	"NibHkpCv3K37hJpWa2y2HIkHfJC7IcYP2ZDkU2dE1i1MyrVqSlx3WIcVA/ZLwIjl6Pg7MzggA+H5Pj4b",
+	"Vo8P4bh+b03Ntospad0ca3U+INBtYJHmVZ/sjM3cZCYyfLrNkw+E7z6opa7Ue2kZAzHFfsB0mVCJ2Ay2",
+	"hUcXT6aybePrJ8H6w0Ruh+r/Qa1qJ/MUTiDvld5UaukThZEERzcNZg6/0Xkjv1mFyvZcq8nMvH7MTHWQ",
+	"gI/1JpLN83Tehy8AA6h3nnqQj9dcooDAPUW0Ytm+RRZKM2YkMyhhgehVbNQe7a6gZk3KJePQmrnyi36t",
+	"FQNQiLUjKuG/YjgsmTl3lZJb1/T9QMPIVFPpF2Mzli8B2GMpjTat6BOm9rdwA3FwisrXgK3MThDKI4/m",
+	"92NTp7wxeQbi19axAIhPDy/9iMxsQjYo4n2MH612QeJ+LNpd68yvjyICE0sLwt88F7mal88ja+GW4E9t",
+	"sJxvNf5AO3NIRv4D5cwTFUMpTPFIUdEpixWl2T2HutEGJ60tjZm+l+G2emN4f2KPBrl0wa/IlKiktk6U",
+	"hqrihSz3UCXVwW3zhu2uInQcpsY+k3uRQYGcy80u37PKa2YdkQHPlF3laPTyDtx+KgdIrJNlK3wBjvsr",
+	"J+Cp6PaHP2x1XjZo6c8FxAbC4j6Z6BKG971MW/oVW5V9MChE94F7Yi5ye3j/wOcd9svOSH722mxHA0k9",
+	"ZhPArP4Bs8O03w0CU0WFg81wO2PjzyrL5fAigvXHM1eXGVx0RbEQ/3lIc/UMSmSd+F92If7zX4hpuLZl",
+	"eK4OR0XUlUUMoRvtFmKVSy8gzb0QG5mvxFLbZY5Je4qTHjJOHGC4HobtVZUA1NcldtmZ6I1MdKonxtGG",
+	"Eo91xZouBDINtYQREz6HnqbnQNECpTv0zGolKHxCQ2dqf9lmxhcQepw216ksgv95dxbB/wzX2xkNeoH7",
+	"BgvFieZRLVYu/YAQLI0tD9sfm/8xJZ/XIDT8CdyE9j+O/PfJXH7JxYiDnTJv7AKfnFtubabEQgH58t1X",
+	"6Wl3lZ7eZZWmiuCgaMGspiwnmFpLLjKHdZpkPjq5R448adfdujxsWsTY6gxj4xAaJ+5ps18k3wvUdZ1h",
+	"TsrVfyAyjtsk65HwQbptgmZtuvFBFIwcvaLqMaNFY3hpYMoKacB3ulJIDQ8eKZai/MqXVk8fVBNESAYB",
+	"WZsh+v7Hv/KbVONPmE5Q7B3MXtapHMaAm1TmcoQxj4mJJuExudjo0GUxquFWQ6q1LmxbwoIgvpBE1xkA",
+	"tEgNPGMbJFhojPlEzUeqGt4Uqin8hjKSNo9yVBrfWdFkrRcvAS+c2G2MulYWGyIKuccqQh4K4JbFX+HV",
+	"nH++Q4/Cd9k6DnhhyPUJk99tDDQ1tY3U6IPMoHoJJ5/Vk3zt/YuWTR4g+x19H7zrKWX4izNo6xhIJSH7",
+	"Z1ihtgOk07wELhOCkwZ1oUsoekuBaYKNxJ9ZAxCHPnLW9j52S8XeFuN1AcY6NXmw7TQk9jixzN4I+ziD",
+	"xKfO1Uv4DR+oaSA1+dLxJrxGWVUhCWySg43qqNoYAT924okpoWPcxqrVzxepk0Od+hhOoVuaShHPXXpd",
+	"OgJvlXSJluoIw8lXSU2lyMSVbzNv+L0GXhPf1QXmxJEewHNGKUvJJUnUdBoefmnT1VupD79erdTSsyFQ",
+	"RfgFTAR0Pq/CjSyqhL5em1QK2IWbgnqmB3Mp8blURU38+6KZF322HdnwAjHG/sqydHdv5b7lHrMqEx6C",
+	"UYATdNRw0pkrX97wgmKaFGAF+3mrVIWxgzpXVJIBKe8YAD1UAJ2v5FSLPlnVkXzMzN07b6oqtTrJlcFl",
+	"G6fvaXLc8TML2gxaRZpmYkdZRK8TMKPdMreYKp5LabUp9eLM1bOTTjR9sFAl1KD7PYPaBHdIjDich6Rc",
+	"S2uLN4pxiPTtMqyDGuzXO0Ev3mSH/pS4Qi43qQjmaVECDs2i3Ph+dwvXEx0XmN0UJe2SAfdb6Rk78l1w",
+	"k1MlgoV2LBzzL3Dsoe35SqlSAMi9XYir2pNMuuiXTO5EGxqHl3Y9XnoaKYPh4TfjUMFUzXGUjcSPdV+0",
+	"wDVtFiSxG15lSezeFKw8lKch6Ak2dQsijDjWU4zBe1uIo5xN8XxvPLpRMR+IXxSxFIvoGzHKrQslGk6I",
+	"WziYTF1/uR2gZ+sOCFGXIi/bk4i1n0BNGShBjuAGtLQENgkjoUVKbTV7G0XkqGnaAt/yI19hV0gekU+V",
+	"nVRtuBwcyB1sTi+4PVj8bbwaAAOjSMRO7hc9xHVB5BszKmpgcClbYyYIe/+EjenX39Ba7MCx46ybQQ3s",
+	"bNiTB6ZEN6uVsqk05YyCRkXQ8VwXxemp1Bdn3uItzVVOy/Cz2qmF2LVIktSD7bRHBLJb8LPHabarxu+l",
+	"YtB6Za633DLovC1jLMkP8CanPtl+0eykLPqdReVufU6RWAXXC2fNr5JzLKxxpgrDS6PKndrFNpjDOOEW",
+	"sQIjlnghlxsdbpRrZYkJZeN99UyYMt83gHpfOVHJNSBfOWWDJ3SAEDWasqcQNb6OV3kz2natyXtQ/zGS",
+	"ho3D8D8ohcwG19xyQ2W5XLeJ773aKQ9hiiZrDTxUvy74sIgbb7oODx2H4MJXF7inzfgW1EmML+aFo/Xj",
+	"W3pZYN3aSUukR2qMrQfQty9bV/4WENyXG1lxuD3Ge67kCTLEOtZrTHAoDslSYk4SEOHcFgL/8kbzfLk4",
+	"9rkun2HCgkFl4clou/P3tyg63xIYS+PkwRDZHeZLVw5wIqFSDELcTiknSrODzAXCjgJ7Y4Z5QAxkPgOL",
+	"AXtQAVIUrEdjtrEcGrjpw//OI8gfJPQJ1Pyg1zXtFw4SduTHfI/fsAQgUbR6zCcsrQbO7phY42IEYm7s",
+	"6UNih+j84dB6PiINYSQDujN2+wi3ds5xCz/D47ZVnvMs7wCCw3U9d0k9g3rYC78zDbUn3sYF9v/dCUPn",
+	"88TquAOIBguOcYh5gUvPHnoWqfGFgPR6tP6a816iMoKSHCp4iupJiUJnWQ4OY8wYNcU8R0d5alXN/jal",
+	"Dzdn4Ycj52JljH8Es59zLAAHGo5FFZtjGWmGyktoh8kw6x1Bqg7yuJSUPS61sKZqKnF/k7aBFgZ8UizM",
+	"g3WP3m54rna1zMVKr2vLR6eL/L2yL98+vc2SNr9dNKNmpSl2TTTESMiyeKVK8BaJDHKr87KhHnOx3HvE",
+	"dICmr0eX1DMxfcuwWewPHF3Jk0G0NwtTox9s1nDKYs9cQ+fnOhF86bbs5dxtsBi5pRDUmrezc529qKRl",
+	"ccydyHXWwvs2DC98sT9SfPKNzKO8Kc0K3s5yQzv5Mtq9DHHUzymfeFINdDwm4Dg4AvWc4aqFo5WgpobI",
+	"Jv5Z1JWAChA3Ocgys0oZyz7YqW5V44dT80jD23Tbgue7+UddnOjjak7so9CliI+BabhSOxGboFgR5VoM",
+	"KdjjhNtI4igI/hFiryddxDmeEtZYub6HEwsW0hUUiTbCpii5FeyOa4eT7AGW4scneGIs71pDUMYktZJx",
+	"oJVVbvMLX07UpJziTdZ2qWMBhNelT6mZdFnZcHVXZG2Z4T8l6x57DNFArowkafANfmGt3N+RIElWlSrn",
+	"QBcnovK3yyu2vFTT2fcmIUDprBPnoNB4M9dO4rCPFJXEsmpBIpirOAHBkQykpWSND4ZFqYDvJMZmtmxl",
+	"F5py2EtfKGQdWFCnr3YiN2sidT6sEq0Tyrx9IZyz8CAxmUYqYe0i3Q5bUapKRyGZoxCYFJmunlHrzUaJ",
+	"q3q5VV7slF5v3EKsHxdvpsVDMl0NMO5mulpgRA9ZlRqPjVDJZ13AmdmVHw0PHLqSVoS/IyS2rmBdFsEB",
+	"OWi3mDartILiIRQiYwXWMsWskwjmVA6Y6XLPVj+qpTm6+9PF6RuNwj+YHVW5xzLBPYvE0W3paaJ78T6T",
+	"uUGi8dgBkUs9gas0HprwTf7MJFKdqZwjC9Txc8vugDmt2EX2HGspI+C983J/okRjEmyggZt1E9ISR2lE",
+	"do06IYDjO8YqOdU1G0CRahG6mLt8q4PJtBL4ECqtRY9eI9HThqiy/IW90esN5zkFtyT8TbmJHOfJ7PQu",
+	"9frc7JTzojLBDrmVEkhn4Er+k2tLnQRzzRolE/ztLjeV4pot1lYpF1xNCI0B6dy0SbWRSYa4FKmXEw5B",
+	"7Q59d11GZNTgglbjiqJH1kgyjS9uBkar0YhVXIPO6OK2N+I1cJ4S3uQVkT4czxKCVxOIac2uf6IYuH6e",
+	"QfIlAlpDxBJL5UwZ7/qdXqrpkPGSLY/K7H4OXgZiAPCXKiFOYSAjx6bUPTWkorJA+rngZkKqp2HIyPH6",
+	"KKSHbNKVVZJAe12llts8wZQxJ+m5UfI6QbKXUBZbxSL2txFm6D4J1zXUX2oPRCadae3kDQHW37DDT/IQ",
+	"ELhTtA0J0YFwnvrUfd1KTvYavOzYFK3T1SO5mo6EDbYsI0QDIFI3KY6ksm27AGkO0r02YVGv+mbHsnYe",
+	"2JkmlqCoG/8tY8z8HShVgQ2pB9huynhtwTAiH2Umi0pQz9RE4PFyOoBe4jB29f6Bv1AKdeOtRCkooWEG",
+	"k11tSJ3wRpkuJ6VYHjG494J4DjP8TS8SscpROfHUM9CAJE5atzdyr1Ign+lrKlGeogC0nDoQoU4FodXk",
+	"coupCu2wUgV8nvAfCYtmp/x3xNN+R9rlCPRoSiKCZe8q3tW9BxDRFPhhCl0U7jAe4AEIBADEKTKvIQmk",
+	"t7XzUPltglO2EHolHAvsAN0UM8pPofliiO5zgjzzHBmvIaNYqNzrct3eabrlYJJIkpHLK8V3Zeny0pte",
+	"aKIbnofg4BDvn1WVQe9Rho8YK72x+68gnRM8/WDJoms52Kc4AL8e/vJulQJOI8ACjDQ0oP9JAj0mpEBY",
+	"B0rmYifz/Ljg0iMFCU/uPL1q7VTqZRZqaTigEJRiS47RLp1aczxoYyfY4ZCVAdqnZaEaujCQ1Mn1/H0Q",
+	"3aiZIuJxvwqMjPoo1T3juwe/G8EHG4xWOtUpNZei81nW9np0CV/CQ2BoTS7ZvgVzeBjnAHV4vH7GXsGA",
+	"S8NK51Am3oxqQXNPrViSon4gcA96e1Un3M1VLuc0ROSSXYaNzFe9XEhhDBDvx/PwK0u6czPxnMza4mpj",
+	"vOFj3kvox2FhEJ2p7ZScAcy0TRSEOcRdjK+Pi9q8tLMHIxvrTn/zH8TNlIrsx7JjIdGtbWIFd56LvUIi",
+	"jGG8wGhGHDxX6DL+55NF2sbo/OovQ9dLkxn/61//+lc2Nd69P+Ye8Z/VrnPCO+glF11gjiesXcoxKrwg",
+	"GgZY3lw7/0z8dPFvN0/Fv4qPf3rSX9Sn43VdpLGbaaVECO+kOZphurF0NCSUfnwBP6BCNQHTwyRHns/g",
+	"1ld53t+WJ91auDYhv1+Oa+KX8NBAPOaXTiRGCpfr6jkx28se+HVnB//E1vEd2aWWKzj92LToZ23NvFe2",
+	"6MPWlgaLCEp05zsff8J9e2NynVFydBqjGP5gyjKbbDqQ/LssezXtraivh+d1KIKwlQuSps6kcYysTJqM",
+	"y9letYUPHM8tuOGUTagrpFldmqIwJXKwWudnMMBlfDFJU7AyLcAQnn+JHX7s6wynlqBlQ5UefRirRAYd",
+	"QBh+KiNaRou/d8zYXyqk62f0+ax2zpepbk5czdGmTOs80Hk2ybmEfispjz3xFrjxKTa4hh9tpEdsGenE",
+	"2oqOq6aMo8QW2sg91tjrOGleYG152RYzTEJ26USUkcB15RsK9wR5u7oFF9edAHTiOUyOvIN332VPndIn",
+	"3qPx6kAHwTeHCEY/2prjbZO135gpoATw+xfN0zGmkUqwKVVhSGoZvrXSS+lVrJgNZ+5K5Vpd8wuY63Lr",
+	"kiBB3QYa8N+XWEkPlW4WE/Af31wS9M2OkIXyfdP70PbTzMrIUynY8Q1HY/nKCdBMC7I+M3WtlwAoGFYz",
+	"CCuUM7ToHxOLymSiVJzSsgK4ZYnMIIhU2Cf8A2S8v4LPiWafD4cHbOZGoYG8V/M6un63Q5c+XfgwAwEY",
+	"KACQ6o1wS1kSHHImvRR///Bm1LNHqYgLgvuRFPQXXbHuS3wsQGRi+rrhfe8E92SpdrHbIxyvGQ2lK12u",
+	"la2s5tj4L394cf70z98sCDDWrMRG3YhMr7V3Q9RER/oId9IhkfqEFD2Fa7uDo7JMbjn/XrKMpJeHFfC4",
+	"q7nCUvjnopJ+48RK53lMiahrVZ6bLIMy4aPaoKUpvVzy2hhB8CZWBMRM0pRHdZHA1KE+pAnv2OkM+5zm",
+	"U2DghOMwaOT47fjeZu6TwP3+Tr0OtwH3+3s5DLWF2iRSOCCNznPqT2k6oYNmlRow1rU/2uINpf5jFOXl",
+	"2eLsOz65SHZy+2xRQIiOffra5HXRy9dDQZf5z/EkPX2oeccCB8kfhGBaZp+SAO1WVGPkx083X2mil+D9",
+	"T4snz4M+G2A4o6F2Yqw454ENuYxRCgbnfD7TBVtxedw3CnHiAbKKXySn8t8hiMRG3SxELq8Qvg+6/RzV",
+	"6xDGBtMOwCdAw1IuILe3EO1Cwoup0380wkVSOB4JmxTTikknpjxqcjh0OL80HiuNgdJo+fPLRkhNpXqO",
+	"hhkZ0wuw0KRVEuvzu6mwUXaRRuYOAKaNhbbQQpZ74erlJjrcsamJrA5Cq0gxkTxZpOF4pmzhWDomn/CW",
+	"PzhhD1cUG7ZPVuXOqLm1+++HriWAO6MwRmb3C7GeiNNudpmy33MdZ3uBfwxbAgaM9hAaaZp2d5Li4BNK",
+	"0FJV/PAOpOE7mJr0+Gmo7sUFROzJyIkinViZuszE2pgs1n90i6y8ybNb9EfH3aJFH2gP+IUto6L2aPJP",
+	"qTUi11uFUaWrbkCpLyexIr8je3/m444xUsGFKlmh76F1D15LMXKRLNUHOhOG+dwfn5uLoYT12JCtutYR",
+	"fWL48F8rm+llz6jiaENGzaAYWmi+3L76V45T16llHbwrBEAj4w4gII6E4oPJ1TOBf12I0mCT4EIU0m7d",
+	"gkD+ZO4W4L9gaqHMBDA0lsZSlZdD6+9Z7AyM7lBrz7bSLSv9k9ofNIFwg6I/LxrAjeixWmOK553uuQ4L",
+	"TB8LKFKM3Gp0sY0qMboWXWPuq/+AO3RleN8cKzBLb+XSN33mnQBKWH0y65dWqfKR+NaE61FnFFddq1JZ",
+	"iK0SCMwj8RKKY/DP7sP335KJA0LugAoiXKhOLIv/5/9eiMIU0L324buX4k9/+tNfHwngP8afV0i5LDKz",
+	"rPGx/xWe++vXf/63fxE7KOCgqu2lLIOycxuzKx/9H2WT33929rqzNtfK4lk6u3j05NEFFqqpUlb67NnZ",
+	"nx5dPPoTAUGAFD9u5BEOOuGBheMOovK3DAqSl5pSVr/XyvlvDTJdhUWleKKsqlwv4SePf6MWJbROjvVH",
+	"Q5g2i1KpA69/MZzHOzjq+DnmVPee87ZWWBJXmZJi908vvj6WqJ9U5Q+QgrnhNy96HCm1u2rk7Nl//KM9",
+	"Dv/x6x+/BrumKKTdnz07u8TcUQcytAXZjxChxoqo7RZAGEu4Z4/gO4+lc3pdFhFXi1Dz+tv6Rjv/ovPc",
+	"0ewvZm3yNODH5nuM04REWb1YTzu62y05oj4wk3+RZZ2x3F60ZZ6/W8F2DqMa2uItBRLO/lgcZay0+71W",
+	"L1mquItvgml08fVzcfF1k7hpoN6dhILEER+l8ace2DcCnDi2+BwcA/IJIKBdyK1yz8WToSmSXfB0zENY",
+	"W4L8OvaD2i4i64V0Ah7dSaueCdwEtNfAfisPmQ46vkNE+GMo1jRapbVTXUDHphcPr9VC7hPp5xGb7msu",
+	"3RpMiwl4LG/psU5stbuB42UeXai+Y8R42ELASGgw+Ft+1ggcd5opcyRQHUJ5wxKe/DpJ5T+Zdfyn6rpj",
+	"3RYsE9nThre7UZpb43t9rRBqz2FJqy2acCU5KGsVPH08BMcXxeN/6OwPipziue2rzJdAO9LTmpW0slDA",
+	"ih5UINhtEHdtrDadnR2u+aKzfiO+96+3V8zTdgbnNM0YuPhSJQMniTg9MZptVkKWnc8sGs6toEwU+CNY",
+	"Jr0QgHzihFdFlUufkpzHHRDotL1RxIz6g4jOvZszCRxrxpQpmvKOO+4mXJ81guHC1Ykl7T0Wz97WEu+8",
+	"WSu/UTa1e9H9SG7f65vKWP/wx/8OeyizTGOLzvuOvYWDYLyB42PYLMr9Gvz9E9+mzXE/pRM/Xr77eRHT",
+	"ilV9lSOzL840uaMtShu7od+rzm6+aqDEPv2m6kKu1WN3vf7XmyLv72gT4bvSZVi749fz+9gi0d3x9EGy",
+	"39ji+JRJJy7//fvUZmy1H9qIn/SXcJ6GVGGYQWL1w9zvvvIYbD1Y8q1Doquybf9eUBrDonbE5hdvUAvK",
+	"ndw/b1ikEL5LlwhIlNq6NsmRdCXfR0aLz9ggOigKIddshlvFAnXPNOOnh22ar90ucvOlmfGT7gkw8ePC",
+	"iFVtoTSMfNpDhZQUZ9uyprPy/B4f+G9D/+7f7xIQMcLTJxUjWsf7FSHSolhUmEimN8yBbe1LZ4A9YFAi",
+	"KxOgVjtBm62qkgLYyl/qNiRe/y/7QqRJJHTG77Wq1YnskZTZj+BS2jehGJIK8vWQgx/6XwHgGSJftGlX",
+	"crmtq2Ff7lt65iEcLfzWFEcrjur0xygZS34rt4oGeI/3UFwCXp6umgU69axBHAAG0A2d2W/pkYeQhp8h",
+	"na+y+M0JYhHWyFJ91wmOHC1IN38aWSOs3QusNwgW5eKsqpkFu+wv2O1uvtuuVdcm41butPfj57ujk5Nx",
+	"WIkS9xy3GP+t3ehwTDp9P0mt+bLpJLn/VYVvTVlLGlRT8KNtY2beQ+LtJYXrT+PJnDhnxWRGvk6wAMzk",
+	"LfpZ7TqkRXPyGy2sbK/H/zNxkEjK+BO6jCJ4j0f0RZY1iY+rPTBpL9ogWlyn/hltkx2cekZvIcrpF+PU",
+	"S7vc6OtUveNdy7ZPdMA2gCg8+dT0KTd7jafHidDZaVkJPNynysNO1B0D1eG3O8sX/zxnuZOramqWsUMX",
+	"S8npnFNTV+taIvcM1GcBLU3JHPfHHerExLE3xqkfsY78izn1HCHkdEF+csG1BTSNoqPF0TzFe5ov+2Hl",
+	"OVI0JiTaxT+fWqYXbX0o/ldTmckGZJwpFLDitRLeqSYW3oidsUiidFhazMk5YM+lxfyDypV06jU+9QVJ",
+	"usWBZwkKi64oNo+erPCPUK+RbVO6rcruW2z6OUKV541sRLKLcKPl4KBg7j4iEkLOHtO+4S9Xcrl9Fu87",
+	"bPfoaM5IIsFJkmspTlOOfzxiX3a07ktQFKavHuzWtW0Sv0nbwXuAzFerQAbjEA+8fyexc0F6uR7dXpHd",
+	"FQEZNqy+6Tq+abxi0l4C4WjvAv3LxTQGWhr0f9UbMRFUAQYXaQHOVFnoPs/Qd2v7x8Kao3AD1Xi7wcjg",
+	"y+qtjnOejENctpzAX4zopzruXkMlUKe+D8qDoPqvkxLgWXx7/DunDGo8WLb3n8gBaqiOfjO6jNr+OVV6",
+	"sftrawCS6lUQtR1ymoyVcP23J2U/GqTcP1iIcj8xQrm/dSyymfTjfyxNptJxn/c1TH2SQmhg3CaqhMHa",
+	"6hN6g6Y8Yht9yrmAWZ8wowsheQsi83khj06h9hDs3IMf/f3Ayd8/VBRz3wYxjW2T7rHuNhJy89fau0qV",
+	"r5De+U4L1Req2uYJVGAoGAY4oOdgbK2sXIMKog7/SjpXbax049Da4SO/TijM/KVlLbnnLQmLCbPQ5bUq",
+	"PVZcGpNHnsUIsARgMJBDB44QoctH4m9dRmRFYGxA6YQgTb0WROdN5Tr7+7iBfEsZL9eyXKqXOeL3nkZz",
+	"FLqsfaM7sBDs6z89HevIP2QLpbd8ejsXCe2Tdi79+c7p4LeRfCZsXMTEEqZ8JN4hCBf+BSAPdAzXNM2e",
+	"6T3+W3FUb30i76mq8gS3xuRGsW61+Jwqa75vp3nbggb3qYXnFQ0I9yBZuuU7JeLkbl8BS6hBhIsra+r1",
+	"5r6rAt8QO7tsx3JcnByUT6woR10E4SHtET8Om7QIyj28K88fAa4SYeSfPTvLtfMHwvu4Xc1UdCiu5CU+",
+	"+akL+ulV91/O/+Plu58FTjrsBmCgNOvWKIEIWps0xF/hIw9hif8oLXxtau0Fjf4hY6CQyMOyNmSAKb0s",
+	"dImwp2UmlnXV/XuhHQDZ5CpbEH3NrombLyhIFiFOGoAagEs126bXv7tXTdY4U7lCFIyDVnlrKlzFTxEO",
+	"TUatg9FxmsonqyD+3SDJWhM8T8AjBZ1xuFiPrUIwoeQ99wEfeEkQ1F9gJOZWWbd58ZEk8tYtkxkfCVDg",
+	"QY8vAsJCY+FKyO7xDCcX4W2BRzXSq8fONkx2bFSeLSIwpdcFkTTCUc+lzjjhizCKvOhdKu9z9RmeVxi3",
+	"kGupywfdoRd9nfqbtHDanbdSA9KEsU3xOJI4IfIhGBZL9RyzD+EnwbooRQ0sXqXZAW+nE5E2gbZKXY/G",
+	"aF9fN9gUJ2l7uZ4V3YSv/63sn90/zzu69MlPbdK+QYbixGVOtx+eO4QaKSMJ4qdJd70xa5SmSDX9SKAs",
+	"UP2lzsi7voo+1rUOEiiFVU6VsVuhuaqiyEEXq3v8j5XOMRA40Oz6HXK6jCuGFT6YVg0RrAogtx4t3XUD",
+	"GE7/sQu357rKOeiq8bynVzf+MXJ29gRiUnMkDP6eLeIwbTDRcNJB0BD9ioqmAdiI3CXUe4uWuQSQlL//",
+	"29v3opK58k0H+srYYth8/g6eeAjrOXzpJ11mU6xnGFVv5sEtK29dUJCstb3cKr/chM+d3U9/VR/X5oED",
+	"PDC5pFAbW0Dbb9kANZ/AAH5l5Y6wNaJ/4GKXFBZTBH8iWDhbpSrohYoORMtrkJTW7yODwP2LK3xqiqzS",
+	"mB74Iki32uib7wmU51TpktvwHSXgcxgsezvD2viglrpS76U9yKV+0zU3no5h4WBaCr/8qUvDScz4I7qO",
+	"MnjHQ/mTUhVc+2H1YtebE4W+UVnTrIgXB14lxAG5itQEvRP62HltKf+V0KpeW6oRPZ0M3taRnAmGh596",
+	"CFv0tGroI+IGu09pkUL0CbxNEpHgDbkNODq/1c4Hi7kvSiPZZqx1/lHae8k3P1CL9Y/Sfpre6gfRLb9Y",
+	"7ZXIzK6EeqRVDUWYwS/WbgH/1FB1wr9gBR4yazRKiBOKx0tJ2LoD/SfhkS9YNML4/4llg1oVGmQ/CGY1",
+	"DQvAhy6cpJpu+CgrCG0WIIG+Gv7+BSiJ/p2mS+eVzHhEXogrAbItnpzjWOBG5dkE/HmnSw7x/pdoA+RS",
+	"Zw2NPnidXTL5ybQ2DFo3zxIYZKHr7nejaWE67SzHIarhXXGKJ65i31ntvSpBsT1wgBF1Zy/OiGFF2Hek",
+	"wUbN2awVe2w2DccQn4n5oApzrX7QlDgfW5fvb58h+WORzH7yn+fxrn6r1PokYFeVXgJF7yc0lTrDiBZ4",
+	"IbfKfuVQSy6EFGEDkfXaiMJYKlJ/CA2XKv1rdmuKAjRLr/y581bJ4hbb9tDI091MfiMgx6cK+c1S4hxs",
+	"vca9fIibaMKxqcrTnJoldZje0Sh4If73B2J9C5dQrmTmIrfFb9KyqswSEMtQjhSeiKGPL8gO6GBjcaDB",
+	"rkk9FHIfS1IeiZ8pvYzMfZU14c5r6pmd13lOPINqgpWwMjbBngq1exH/7QBHm/W789sQnxX5qe/v7Z1A",
+	"6PuRkyYagn5Nb8lZcXWRqyjZUeSxLPGLMleTDEwHmxmf/NT5vAdxcbBPB3BjG7e3SwXCyseuy47EqjPg",
+	"T/riXJqVznOOv+jvVdBFmwjLi2y54eFIGILkSs/FBZF/+2lMSkDxxH2wQQBuN+OqXm6VR1JKuW8HA6RL",
+	"YUhBtbpp3y2kcwxN1LtVl38q5jm0d+JaOQd0YRNejrSDOKvZehQG1nnHpz6DDQ/YALafu33fSi8QFT4l",
+	"pNiWZlcKXIFOZAGL7yN5Vh+Ab11rzHGkzLrv60jvcl+6Cj7ALNK/I+cSpoaBIOlTey3eykwRhTBmqM0K",
+	"zYPn1AngFfDPiVJdK0u8z/1EQssMlbohf8AnTlaK1jZZHDb+jLbidH77JXHkIFTHQYsJck2GpXVEQuE2",
+	"NRQZqEKYOh4I5IgdLb1/o90Ji+5Lt1N2iG+Wpop8suQxwJe1QXRHa3Y9Bo2hE0fNA/DRo+olBvFjuCeA",
+	"I3fPMbJJXbcNTRGSMkMVfLicpvBxsrQ3LwnvZdb7ObihrS5He9nCTjfFG8exvqcX8H9jJwm+RC/4XBoZ",
+	"JjQwwIL2AV6xewH/K3uw7oUwkLu2JtDRfrwibs+UOy0zKA9K13f9XiuIHZARSnubNkKnidd0Y/Sew0sn",
+	"rCuM65iSsW6d6D3LUthXIaGgDTL9pTCrlV4q4RQMwT8Tj25yd4PwKOrGC6fC5nuViau9WJqikG4hnCr0",
+	"0uSgdq3w8gpG//eP353/ZQH/78k34Q+/6DIzO3f+5OmfnyKmvGtgDai4YBnstNJByD38exvZaEy0MUmO",
+	"rCtDBlzYg4/xuQeV5wX/eukmVUNi6WPYkduVPXal9rrMHplKlTdFjifEnePmx66bR66ySmZAr13kjxpq",
+	"8TknC7X74zDuU8Qcc7QwNkpmZBu8xMmdv9KuMk5HMs+Bis57bkqm64G8vWCCLFqW4GjwRhSVZBU3+vr3",
+	"WLGVMiwYg+tFy0KNmUFMP3VIT1Vw38O/T6Dbe3oxwAneyHkudQEZwLIP8ndspoy9ejI8qZW7SS38fPkY",
+	"NejDqD7rIrLfpH2QvnwQF2zLJ6HPlXOmHK7ofEPPHOlkrgrbOi8yuUc/860pM7Swocl8p9SWxBHjS4V2",
+	"DlGbOP27sqY4S8TInnCGLK/GM0QB6b2G+sJHu8LvE6zrpcxVmYWdT7Qmnibm8hrgVcI2QBgveCTexP6X",
+	"DsIsSQImMFMqEEXhnuqw8eVzam2enPjbySuO/nq/OA2lghQyfa2FZ1DiSuW565/YxxJQGtIHFx97gU9N",
+	"MqdiI/tnAWXXH//gvrgTweHTukckQRfbbW8gxeaaoqhcOvqXLpSrsfCfTfto3Ce3MdbL9UjV/GXz1KSt",
+	"Suu0J12VdnEPKm0yyBzNaE5hLHF65HK5daIwscv5VLxbu2DvIfe49THpQPsEl5TJCKyXIMZg78Nao5qk",
+	"Rxfo0ss8j5bWwZb/Y6v2YwWzjSYdzx1t1X5q6ujpw9VFztfWnwiO9NcjnBNjxVKWS5XDbYi7tsCA0TWY",
+	"JmRHg9pt/3EtdfkcL9BYmiezTAEgDnaKBu8iuODw8rzXOdOTjcdosw8ykeATDyUf96TFcRbpy7WN36Hu",
+	"LZXK3CcHMtYOTGTkj12Iqvb4P2LFPKA05EqWqqnL9I3xCwQbHRTTIBx6CWS0q5Q4LHPjBqXhJTzwhQsD",
+	"TCItCz+YXVcUVPkZSMJSFgpONaT2auehWgegiLs7HxTFom0bz4KO6F0vfXnI1cpTkpsXB1PbEXnAJ75w",
+	"gaArBOeSrGgLf40X8l0N8R4OcWaUo02DZodSyN52ISAIhUJL1WXihNqIEvhr2R2swqgHyAlNbaeXwX26",
+	"+78fs8J6nCmNXQzOXpiyyp6Ho2J24gLXHY5XOEzPxQUWd/QMbPjTlIqMg/DPmpb21iVr92AR4/ynGMNN",
+	"3X8FP+krkk+pES/lHi0fLLbrDdEbwC3CnARsbbgfQdMFY9m1W/2MZnMdzK9VE8VcmTw3O9aSfmxVoTI9",
+	"4kF9iA89wJFKRJpAN3z2dO+wUPvJ5GRxWU/lg3UA5iIIMFynsS72Sm10mRGwVXh7DejYi7Ob80p6DesA",
+	"p5aRE1MPp5g+wAP/FLcmTiW1aeGPp7ozT2RKAcwz0IPAvVuaHfZNBBe7d/XuNgYIP5EUO9wT+G+bDmKX",
+	"D7d3x6gCz740Pnj3gxdzMMWH9chHeOILkJFJhx2FJcxp6oHHFfoMXLDoNZVNgQcF3HBH03QQYbZfRHil",
+	"b15lVEJ0XLzU7DTXWv/k6UkZy/ETCxzNZ2M9fYFiHAbbeHzgEWJTQifchGT+MFS4A6PG0tdqQEVdqymZ",
+	"OLChAbWrrTpzS6tUCYrUKVUm0m7g9vSCy439rUv/zddndw4wQ/kBjI2tDRqtOngh8GfPxFfYd/OVoOKT",
+	"IxBMZwqFV0ZE4BLeLMRXzstcfQV1zYcPqtyp+ysbmxuAQPyvBXX9Rjiw/4WQ2+cu7C9is/1L0kYyMhtJ",
+	"8MITD3KOjZzkA/2k81LgwE/P3PrRwDBOyVUwgTEyzGaK8zwZlecYufOgG2jS50ARzD7jB3dGWEx40fGF",
+	"cQfMQaKIvRNq6CmhB2U6D0lifUcH6X3te8qrkHs0aBsfW8KnnjelTLIUOhNSlGoHf0H6NAAaPGsPP8KI",
+	"QjAlGZL6KLcqTPFbObHr7fNlQbu/nZoGE4iMdXQFO68qMlvD/mDkeE86G7e5LjMDZZ3B56nL8BygEm90",
+	"3tZtda4vhCpFOQFghQXeWeAy6bDAnX+gtx2LQ5CqtDh8p60iLfnfojBLFA7XGTc0vdJ/h7//91rfYa3X",
+	"iBjKr+8b+PPtL3serX8lc6cWszqYhqmTTtzP9OVQkLSby7PW0IZ/FXRdFsGHwmFww60RP8MjJ+Tndy7V",
+	"/A89fwA3jGUAMrdKZvsJbUNMn87Xk9p04IefWjRwiROCgVv0AK0S8KEG9Bmg7cKqALBdJR1A80D5joSN",
+	"EmFjjUMuOYgyP+8WR3daTiup7UAOT2p7Sb7bg2gXpmT8rz2t8s3USutRLvfwpf+ieidsq5DCy6tc+djB",
+	"aI0pIkR3C4vS63fctMmramO8WVtZbYbd7ved5x4kBdl8b4oL3hkd9G3K5dYdE5Dcg3veGeakWkiq8p8Y",
+	"wL1LBPee29lOV83c3ekEvFZPFu5aPAudjqWQndeizxOkBvJQOlduIX58//r7oJbf//z9Yc9YD86pc4JG",
+	"yWoQIm1UaB6cA+P7U7HVWLPrr6zcyX2HpCLYGhHHGxkqHvGr+Diu8UCG9D098jm4IveDKEeR1LvhD/Hr",
+	"G3ZiEDIm2CsPL6mnsH+vzI2ajgH+rblhklCH7fpXTEf+t3sqAQfuGN2hYXkeu4WahjZIJlMzW2xSy+Qe",
+	"fnq2OMtlUbFdaktps+lzAfzaPpL5GFc6fmBBi/apDalW4D6QfA4VHQUZPoHaAssc5o8XQUd9RTsqLBI2",
+	"VDMNxXjAmhB32obCR+6nvyVR5uOgrWFqn/ElNkGElx3qJIOFjS26HAUEoeJcQQEyIdBiLQdihUgPrubO",
+	"WEyPJ9J45vogi3cECXafwSDYlzfYB35sWuKmPTQdQytSj52SdrkZ4tRS20a07gVVOq/vh2xkok4rM51J",
+	"P6k5p3n4FDVg3+kya+q+iDwGM7elAU9+QdUeW5Xrxsvo6YOpFiEV4/3TEBhOTz7E9Q2GYturstbXqgza",
+	"t9Au3KjPhVWr2oEOCQ+X+0YHE5NPMNWRyw6KbdI246da6RPrq1fKS52zFQd5LuQVkP6VVGDwKdUXWJuZ",
+	"lSuf7DJ7Ff76Ppfll2RlLjdGL2fYmS/h+THrLIzuWjtCoZiR125+tmhG9smNuWE5bVjwPmXhClHZBCVC",
+	"5opwvs5U6QXIrMoWxKmIfpisKmuum5T1gYzvyKNKcjPTI/cv5glzcGly6PZgsWE2MocOBvjgr7f3gt31",
+	"+l9vsK/izo5wXNTTdE3jVdMnKQs+9uW/fw9VS3SXMJtbmEzlw+b9W3zk879bJqkrmM0Uk4umfYKKEqwS",
+	"QJoKOJBLoo2IHavXyjJbQ7GSYTycB44V/XNFaO9djx+p44PQLLx+OArbFYhgSSSxQOW1+m9TA00NsyvH",
+	"XvUO6Uq6RgnXd4N/be13KoTHIt55BXr/JQ0Z1h6RZSY2StqW8Gi5Ucst1ET3OnIPhf/x0lT7tDp8aar9",
+	"l3YEAF9pQonoLa1ngm9qfv1fSOLACweQEKhHzwHDseEch6+AbbSSDWabqwGQ2Qm5tkqlhLCSzp2bcqgq",
+	"wbkgh+++KEn0tS0VQ7P1Wi43YlXbdtk6XcKwrA18lfMEGnONPUNXe3DVAVCJ1ra987u0CEcyeVcZPKgJ",
+	"a2LYI8dlsMyZgc6X5V54Y7YRYvYEYvs2Vq6S66ZExO3EVru1RiQUb7Cbj7aE+gzbMHaMYjuEr4YuPWze",
+	"E1dqXZeMdA9T9sDRnUza8zB5yc+bsgeLoppuGGbFh+HDsFm2/NJrUj8MoYcRlEMkAqnL7NOzjR2OaBFP",
+	"l5OFiiTdxAHooifP7C4swBjmGD3zEK4vfmuK7xtHdaLoRC7L2OHlAd1YZypcDuH/L1plp71T+arJNjyI",
+	"1Ccda1qsf9Z9IXscL30R7Ooo5LAVhHuofVqsH//D5cYPJoFeWVP9E67jHw8X5uy/Myz42FvRM/jTOKbq",
+	"AC5eZ89Owlix7FGZBpmDljJocnLymscxvp/gwIHBF4b22TRYfxL9XNtSSIFn+qvGhG+Nd7LbFyLsVweX",
+	"L6gJaKAmqgcAqcctY3TGTrtNMnQVTN5fwgOftbc0SN8URv/fWSg+C7Xrp58QfCbX28YgtmZtZTFmKb1v",
+	"H3uQQu34uUmt0qryUF8r2smgW3zftdphhduhnkxj+8K4aqOwTnVomV60TyLDj3MqCZPx9TBKBhfKjZxB",
+	"U7l/RhrApzV2H5YShjHQJz41hH1HLBNnviu3pzASIQSh8y5zEhr0HU4l6bbQyWNKuDPCgh0d7sd16a1W",
+	"2eAh/zs9c8tawpMI3cPkIeNMJ2iXb/ewohDDwd7iUxBy4kUPe4r7GTeRmLRBnUFLzaJB3V6hJuuIA2jz",
+	"470eKw8LnkFXbX3p3QIwf2w4HIrmUEfi54gDPxG2Tmb7762pqylyCw9Sv1Iu7VqdGksceE1jFz4UhqEL",
+	"u9V5uRBr6cO9FKUzcmNPKF3MlXSKmLI/r+rFlVWnUOyAexreVxqRm3IN9JOVZymbrcEMVTpESSmmewsf",
+	"miKNsRf+dpIgFRy4LiOxKM1uAW4N9iF21CBikpOw7ZTapnHQLnfaLzfNGp20DXpePyn86lPn/+5vMydV",
+	"5r4HuBbMAOKGdwCkaZuJ75OwUDv7DdjznUPxODYD85Z58GrfS7iuX5q7s+LyfcjHCEe63LI98sqqtqXW",
+	"VKrE6HUl14pmjC09EOcGYCuA+wvPQQOudqKQy40ulTBlvu/Shx531B8Y8b8zrPnvf/4ea2BiyoSOEwK4",
+	"h2lAdlaKTHop/v7hzRljxkEFY58AWnp17nWhziY1WMdXxIWbkvm7e8JoImGa0zfnmV5rjwt0FSkBSVCh",
+	"A6WSAEy0AhrCUhS6rH0TgQEpzWRRDTEIvwp/Pxl+In1shPo+67eF/bPpIpb1HolNNIp0UYms8ZFgm3JD",
+	"yFA1i5+y3BLOwengNMIX0R0b2S168L/43fGDvO7dE4gcSagVLZTk0kjP3BUUIhu3Pl+XWYto8VlYnu9q",
+	"/zANM/Fyag35sHRxFet8IEAY7FB44EGbENtqi8/PU6vzSZHLH0ztlMDFPY0hDe9qMubLjTH5okPSFTm6",
+	"yk6tyoD5/KXt60mir9SLwTCO0l8oYrOF+JyJQWZaeunETuU5U2m1OLuW0POYBL0Zh7w8vAL6VwW9/7NJ",
+	"qT3oMRiGSIOXP66scsqPZTrwmYdJc4RvTcKioVGdoC/dmCL2Q6DILqHkoNMOgaa/89L6rv4Py3et1W6g",
+	"9hIf+K+tNP6pz/3YcX+9Wqmld2mABcg/Lokz717tmg56dEaS/v+Rdz3LbdtM/FUwuvgiW/6S+TptfEpc",
+	"Z9JMeomTySkHiFxHrCBCA4CmNB2/RZ+rz9TBLgCSFkjRESnF7SmOBYvgYgHs39+v/nTfTeACmEWegmIl",
+	"37ZBMXi4rQ7r8QPw+0ioIWLVfSCj/oTJYTuDOLpge5uzByT792GefVlI5LwDBTVOjSoac6ZZYh0xhEsP",
+	"CmGKdReAgvm8/tFQN6P412glRk6hTrjO6cTIJQFnN0ipnwjzSV8yrb9CmNF/FH/veiEJ5gRYJZVpVdAg",
+	"c4qxYZiuRm1AYcO1ynIT0i5h+7d7bnUEx7EESY+w/7Rmzv1MBzkSuxkFMJzq3F3KSrFclkFiMlnO5kXq",
+	"5NVqJ77BIcexE99zRY97CpXw2LdLMz4jS+zlQc6qP7hC6O9GghvjM0TArgLV1W7eaxoYQ4ijuI5+oo3i",
+	"2z0V3TTkKAWDxgXY+yyIFOngCVgfCkMKDMEN9ZlQe7NjgkL5EtxbyXVDjCEW1np9GQH0jsOGwn4a0xC3",
+	"TnmPoCoO+777JWLNkazGRtXHeiAqAS2pu8jj4S+AikHtgZYZ9k2Ghcaiv9pSc0OYT9G6Yxr9rFqY+yVj",
+	"pxMBBBSz65utuFru4k/3xRGO+mp2W7YlARGhWWdmLzL2w1DK+ck+kasjJMxciWmmmQIrrXTqcMEx5Vtm",
+	"1opZSXvdGtlMBE+ZsK4ThiczTUxQ7NMCMhVYHkxI2GD90x4Cu2j8IU62XHIhmN0A+gqZy2UKrMgFaO2R",
+	"FaPYcip9BC4XAE8os+kZWBcFYH7z28LkgKGOteBJrOh+Fx/vzZYtZMly4IoUBwHWXT6YQFfougTfaOun",
+	"FZuykb0R+97B5lihcrtWfS7Rt5hppbU/Nu5UF5NSJmBAHqU0BlW+xw8jZJ0+K+qYhHqRIrmG4R5DDWxM",
+	"oXrlMt3e8CyxVVfyY3Sg05T3ki62semJYZpUsbKzQizmvseDsjTEdFTvWEWVnyUyvys0ZqC7Tr7raljf",
+	"8Ot2FECovDcg+c8nytEFUfUKv/NMYVrtMMcqqMF7rnQFZEqRd0/GQNdlpJrba8I9qH1agEP2XIDE3BFq",
+	"m92aPV9WZyyrvPZAAH2cMifKk/MC20UnRnEucM3lypXUcj3FmgayTIgH2JqRVrJrVEjr2dnf0MHhYtq4",
+	"qBXGEbMOtdG4xA1dWnGjsk1XdOh3GvGMD5O2hFHVOtPXKqp327R9bbgMT4Y77FasReXdih9+gr3hGovi",
+	"jFzXj6pXrkrO7izB17qmnD6wbj92Vr1H2Vg1tNKByHdAr93ye/joRw1XkSWXsbT/rVwBAq3TAEaIvak7",
+	"v9NMI14Nvd0SYE1Vq/4lmHUvPHxBtCog+DO97eXw6ofQHNNjf5hagb5+gLfFBmvDDwtVkXTYJZMK63Kv",
+	"6u02HEH3jT9l0XPcAv1+UQQUCtLi/QDb9nPvqo7SF8vzE+RM8K278PXvDsMZqdFL24WxF6OQGqxzjXGF",
+	"4Bi7jC71v9I9mAOkurlKSJXQdgHeArTEEmJnf0CYa7+qfJBgraRBqLQUCvrBqMz+8PVExtMtQC9D+AZR",
+	"j9CHCSwi2v3tAOVruKWw+oRW8XwusjwNoSUNoCtYDFrBP61T+dBlwzgffX9UM/GdAt9vwDSl9fdfNy8u",
+	"Ly/d6eEjXtJBQxnpSxGMZHPkM0AorxYrXBtYT6J4E/+7rGMhXrwIM8uL1bwnI/lhXnN3J/xhvvPhVvZr",
+	"vIJdximXJWLRWYvFTiyiTDOcpu6ATFDLoynVcGCH4aV6nQhvcakaFsbL3eYSgQuSxsLdLi+tYC2VcQTA",
+	"fC4VN1JtzzTDP2UGtHF+TKZZwoVA47leU/Bib3uVe7VTFwwcIX70RWUGWGp1mOivENRByfybZ3i8C4HS",
+	"oNkrCDmJ9jPSDxpVPv4hrUIKAwa5TrB1bIpBdIyfm0JRhaP9nchSvtVotss0ZSlV9rSXQjdFNLy59kg6",
+	"x1Tb8ZelJ5kp5kaqrr8nLN0VE6C19FBn6HY6KEzFEp4nYE8WzCMxLR+jPgvi6anvllnCBeQpb4dlvNnY",
+	"k+3aD9u7QgY2pvGtByMn3mWjrwlyVzvJurYCA2qFRlrOMv/2OBXaPlFv57fVjqwGqrsV23hit4aG0qPq",
+	"NprZiMVLKy0DT2GPV5u97a0jeMVgtTZbjOYSQduZvmCv6XNvhFgnEuN4mfZRBSyCWdlz3Ph+aNAXk50b",
+	"bRpAi2PqoLSxuyE8qKrpvnL9nQLONKPrAyeAwxyv3KN7NyYSv/ciSLVBGOVCCsBN2XSbXQ/KGfVOhm+K",
+	"xkQcK3SLyjfm+fIyzhc9nRi5U57Yi1V66vTq1PaE3y60eVqdar+wrrx5bl/MnnrWx5grWVgPd9xD4oOU",
+	"S4YuzqMTwaqD2zGugR+JUgmv1ykKbhSDfy5Ex8EsU96J7/EJB4x5T+IDYkcxfXCwyXJNu37qmU0zo5nP",
+	"DyDlnvtkLmSytI6w+7+RLJUsh03wjO2EZknoau2o8LrGQc9Qar1vL9c4H0q4S669xbyAnAFCAblAdcoN",
+	"pIzfGbBKWV6R7ZHIIjeUrs1lyaTvLTWq0KZTJXHAmMLFB0QPhup0V+SjVXXt97JIFqDxzsnM4AXM72QZ",
+	"gh0etYBSWkYylBlVsFSl9fZKvrMSgLpkZ7wwC2mfcJGoTjm/9gOfJuvN+eb/l7+cJ/zczuBgi+zXm4+D",
+	"yxLTlJV4mp2d7iYPYpq6UtoU7rMEgrSdTIs864hp3IL5jAPGcW7ou498f9YeumtIkDjGPX4IgcAX6OOa",
+	"VQjW1l+/oNk9oeIa9wwFmwolJq8mM77OJg9fH/4JAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

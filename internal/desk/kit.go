@@ -4,8 +4,6 @@ import (
 	"context"
 	"slices"
 
-	"enkaustos/core/glaze"
-	"enkaustos/core/plan"
 	"enkaustos/core/rules"
 	"enkaustos/core/stock"
 	"enkaustos/internal/contract"
@@ -35,8 +33,7 @@ func Kit(m school.Moment, id string) (contract.Kit, error) {
 		}
 		left := m.Survey(p).Open
 		amounts = append(amounts, left)
-		one := kitOf(m, p)
-		one.Amounts = view.List(left, view.Amount)
+		one := view.Kit(m, p)
 		k.Pieces = append(k.Pieces, one)
 		for _, b := range one.Brushes {
 			k.Brushes = counted(k.Brushes, b)
@@ -59,31 +56,6 @@ func counted(brushes []contract.KitBrush, brush string) []contract.KitBrush {
 	}
 	brushes[i].Pieces++
 	return brushes
-}
-
-// kitOf is what one piece still asks for: its brushes, and its open strokes in
-// their working order.
-func kitOf(m school.Moment, p *school.Piece) contract.KitPiece {
-	student := m.Maker(p)
-	k := contract.KitPiece{Id: p.ID, Student: student.Name, Mark: student.Mark, Brushes: []string{}, Left: []string{}}
-	for _, step := range plan.Order(m.Case(p).Open(), p.Body, m.Assignments[p.Assignment].House, m.Shelf.Glazes) {
-		surface, _ := p.Body.Surface(step.Surface)
-		if brush := string(step.Brush); step.Edging != "" && !slices.Contains(k.Brushes, brush) {
-			k.Brushes = append(k.Brushes, brush)
-		}
-		if step.Edging != "" {
-			continue // its coats are the ground's
-		}
-		left := surface.Name + " " + glaze.Stack{step.Layer}.String()
-		if step.FreshWater {
-			left += ", fresh water first"
-		}
-		k.Left = append(k.Left, left)
-		if brush := string(step.Brush); !slices.Contains(k.Brushes, brush) {
-			k.Brushes = append(k.Brushes, brush)
-		}
-	}
-	return k
 }
 
 // GetKit is what an assignment asks for on the table.

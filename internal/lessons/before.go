@@ -12,7 +12,6 @@ import (
 	"enkaustos/core/lesson"
 	"enkaustos/core/roster"
 	"enkaustos/core/schedule"
-	"enkaustos/core/stock"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
@@ -42,23 +41,23 @@ func (l Lessons) GetBefore(ctx context.Context, r contract.GetBeforeRequestObjec
 
 // before gathers what a lesson needs, from plans and log.
 func before(m school.Moment, at lesson.Lesson) (contract.BeforeLesson, error) {
-	class := Class(m, at)
-	planned, err := class.Plan(schedule.Usual)
+	class, n := Class(m, at)
+	whole, err := class.Plan(schedule.Usual)
 	if err != nil {
 		return contract.BeforeLesson{}, school.Says(err)
 	}
-	g := gathering{m: m, at: at, class: class, planned: planned}
+	g := gathering{m: m, at: at, class: class.From(n), planned: whole.From(n), between: class.Lessons[:n], whole: whole}
 	out := contract.BeforeLesson{Lesson: Show(m, at), Left: left(m, at), Hand: g.hand(), Away: g.away(), Clean: g.clean(), Glazes: g.glazes(), Colours: g.colours(), Jars: []contract.JarToMind{}}
 	for _, one := range out.Glazes {
 		jar := school.Glazes.All(m.Snapshot)[one.Code]
-		if act, why, needs := fits.Mind(&jar, class.House, m.House.Settled(&jar, m.At)); needs {
+		if act, why, needs := fits.Mind(&jar, g.class.House, m.House.Settled(&jar, m.At)); needs {
 			out.Jars = append(out.Jars, contract.JarToMind{Code: jar.Code, Name: jar.Name, Raw: one.Raw, Act: contract.JarToMindAct(act), Why: why, Place: view.Some(jar.Jar.Place), Item: "jar:" + jar.Code})
 		}
 	}
-	tools := fits.Tools(planned.Courses, 0, class.House, g.tables(), len(out.Clean))
+	tools := fits.Tools(g.planned.Courses, 0, g.class.House, len(tablesOf(m, at)), len(out.Clean), Brushes.The(m.Snapshot).Brushes)
 	tools = append(tools, g.cards()...)
 	out.Tools = view.List(tools, func(t fits.Tool) contract.PutOutTool {
-		return contract.PutOutTool{Name: t.Name, Count: t.Count, Why: t.Why, Item: "tool:" + t.Name}
+		return contract.PutOutTool{Name: t.Name, Count: t.Count, Why: t.Why, Item: "tool:" + t.Name, Numbers: view.SomeList(t.Numbers)}
 	})
 	return out, nil
 }
@@ -69,6 +68,8 @@ type gathering struct {
 	at      lesson.Lesson
 	class   fits.Class
 	planned fits.Planned
+	whole   fits.Planned  // from now on
+	between []fits.Lesson // of these classes, before this one
 }
 
 func (g gathering) handOut(p *school.Piece, why string) contract.HandOut {
@@ -116,7 +117,7 @@ func (g gathering) away() []contract.AwayPiece {
 			}
 			student := g.m.Maker(p)
 			overdue := len(last) > 0 && !p.State.AwaySince.IsZero() && last[0].Begins(time.Local).After(p.State.AwaySince)
-			all = append(all, contract.AwayPiece{Piece: p.ID, Student: student.Name, Mark: student.Mark, Title: g.m.Assignments[p.Assignment].Name, Where: p.State.Away, Since: view.When(p.State.AwaySince), Overdue: overdue})
+			all = append(all, contract.AwayPiece{Piece: p.ID, Student: student.Name, Mark: student.Mark, Title: g.m.Assignments[p.Assignment].Name, Where: p.State.Away, Since: view.When(p.State.AwaySince), Overdue: overdue, Kit: view.Kit(g.m, p)})
 		}
 	}
 	return all
@@ -138,19 +139,6 @@ func (g gathering) colours() []contract.LessonColour {
 		all = append(all, one)
 	}
 	return all
-}
-
-// tables is at how many tables these classes sit, 0 where nobody said.
-func (g gathering) tables() int {
-	seen := map[string]bool{}
-	for _, class := range g.at.Classes {
-		for _, s := range g.m.StudentsOf(class) {
-			if s.Table != "" {
-				seen[s.Table] = true
-			}
-		}
-	}
-	return len(seen)
 }
 
 // cards are the fired tiles that show what is laid in the lesson; none where nothing is.
@@ -191,77 +179,24 @@ func takes(m school.Moment, planned fits.Planned) (sums map[string]float64, piec
 // glazes are what is poured for the lesson, what is short of it first.
 func (g gathering) glazes() []contract.PutOutGlaze {
 	sums, pieces := takes(g.m, g.planned)
+	poured := map[string]float64{}
+	for _, p := range school.PoursOf(g.m.Snapshot, g.at.Key.String()) {
+		poured[p.Glaze] += p.ML
+	}
 	earlier := g.earlier()
 	all := []contract.PutOutGlaze{}
 	for code, ml := range sums {
 		jar := school.Glazes.All(g.m.Snapshot)[code]
 		one := contract.PutOutGlaze{Code: code, Name: jar.Name, Raw: view.Jar(g.m, jar).Raw, Ml: ml, Cups: fits.Cups(ml, g.class.House.CupML), CupML: g.class.House.CupML,
-			Pieces: len(pieces[code]), Look: string(jar.Jar.Look), Place: jar.Jar.Place, Item: "glaze:" + code, Earlier: view.Some(earlier[code])}
+			Pieces: len(pieces[code]), Look: string(jar.Jar.Look), Place: jar.Jar.Place, Item: "glaze:" + code, Poured: view.Some(poured[code])}
 		if left, known := jar.Jar.LeftML(); known {
 			one.Left = &left
-			if lacks := ml + earlier[code] - left; lacks > 0.5 {
-				one.Short = &lacks
-				one.Hit = new(g.hit(code, left-earlier[code]))
-			}
 		}
+		g.short(earlier, poured[code], &one)
 		all = append(all, one)
 	}
 	slices.SortFunc(all, func(a, b contract.PutOutGlaze) int {
 		return cmp.Or(cmp.Compare(view.Value(b.Short), view.Value(a.Short)), roster.Natural(a.Code, b.Code))
 	})
 	return all
-}
-
-// hit are those who go without: whose strokes come last.
-func (g gathering) hit(code string, left float64) []string {
-	type one struct {
-		who  string
-		when time.Time
-		ml   float64
-	}
-	var all []one
-	for _, c := range g.planned.Courses {
-		p := g.m.Pieces[c.Piece]
-		last := time.Time{}
-		for _, s := range c.Steps {
-			if s.Lesson == 0 && s.Layer.Glaze == code {
-				last = s.End
-			}
-		}
-		amounts := g.m.Case(p).AmountsOf(c.InLesson(0), g.m.Survey(p).Band)
-		if i := slices.IndexFunc(amounts, func(a stock.Amount) bool { return a.Glaze == code }); i >= 0 {
-			all = append(all, one{g.m.Who(p), last, amounts[i].ML})
-		}
-	}
-	slices.SortStableFunc(all, func(a, b one) int { return a.when.Compare(b.when) })
-	names := []string{}
-	for _, o := range all {
-		if left -= o.ml; left < -0.5 {
-			names = append(names, o.who)
-		}
-	}
-	return names
-}
-
-// soon is enough effort for what other classes take before this one.
-var soon = schedule.Effort{Alone: 200, Orders: 40, Seed: 1}
-
-// earlier is what lessons of the same day take before this one, mL by code: those whose
-// bell has not gone.
-func (g gathering) earlier() map[string]float64 {
-	sums := map[string]float64{}
-	for _, other := range school.Bells.The(g.m.Snapshot).On(g.at.Date) {
-		if other.Starts >= g.at.Starts || !other.Rings(time.Local).After(g.m.At) {
-			continue
-		}
-		planned, err := Class(g.m, other).Plan(soon)
-		if err != nil {
-			continue // a class whose lesson cannot be planned takes nothing that is known
-		}
-		more, _ := takes(g.m, planned)
-		for code, ml := range more {
-			sums[code] += ml
-		}
-	}
-	return sums
 }

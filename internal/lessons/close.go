@@ -8,12 +8,10 @@ import (
 	"time"
 
 	"enkaustos/core/fits"
-	"enkaustos/core/glaze"
 	"enkaustos/core/lesson"
 	"enkaustos/core/matter"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
-	"enkaustos/internal/view"
 )
 
 // GetClose is how a lesson ends.
@@ -23,7 +21,13 @@ func (l Lessons) GetClose(ctx context.Context, r contract.GetCloseRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	return contract.GetClose200JSONResponse(closeAt(m, school.ActorOf(ctx), closing(m, at))), nil
+	by := school.ActorOf(ctx)
+	v := closing(m, at)
+	v.Places, v.Poured = places(m, by, at, held(m, at)), poured(m, at)
+	if clearsUp(m, at) {
+		v.Ask = asked(m, by, at, held(m, at))
+	}
+	return contract.GetClose200JSONResponse(closeAt(m, by, v)), nil
 }
 
 // afterwards is how long after a lesson what is logged is thought to be of it.
@@ -49,6 +53,9 @@ func usedIn(m school.Moment, at lesson.Lesson) map[string]bool {
 			used[code] = true
 		}
 	}
+	for _, p := range school.PoursOf(m.Snapshot, at.Key.String()) {
+		used[p.Glaze] = true
+	}
 	for _, class := range at.Classes {
 		for _, p := range m.PiecesOf(class) {
 			for i := range p.State.Coats {
@@ -64,15 +71,15 @@ func usedIn(m school.Moment, at lesson.Lesson) map[string]bool {
 // closing gathers how a lesson ends from what was logged in it.
 func closing(m school.Moment, at lesson.Lesson) contract.CloseLesson {
 	kept := held(m, at)
-	out := contract.CloseLesson{Lesson: Show(m, at), Clearing: at.Rings(time.Local).Add(-clearing(m, at)).UTC(), Back: []contract.PutOutTool{}, Halves: []contract.HalfCoat{},
-		Finished: []string{}, Wet: []string{}, Absent: []string{}, Out: []string{}, Unticked: []string{}, Planned: kept.Planned}
+	out := contract.CloseLesson{Lesson: Show(m, at), Clearing: at.Rings(time.Local).Add(-clearing(m, at)).UTC(), Back: []contract.PutOutTool{}, Halves: []contract.HalfCoat{}, Ask: []contract.HalfQuestion{}, Places: []contract.PieceToPlace{}, Poured: []contract.Poured{},
+		Finished: []string{}, Wet: []string{}, Absent: []string{}, Out: []string{}, Undone: []string{}, Unticked: []string{}, Planned: kept.Planned}
 	in, used := spanOf(m, at), usedIn(m, at)
 	for _, class := range at.Classes {
 		for _, p := range m.PiecesOf(class) {
-			ends(m, in, p, &out)
+			ends(m, in, kept, p, &out)
 		}
 	}
-	out.Back = back(m, used)
+	out.Back = back(m, at, used)
 	for code := range used {
 		g := school.Glazes.All(m.Snapshot)[code]
 		if act, _, _ := fits.Mind(&g, m.House, ""); act == fits.Replace || act == fits.Closed {
@@ -95,7 +102,7 @@ func clearing(m school.Moment, at lesson.Lesson) (before time.Duration) {
 }
 
 // ends adds what is to be said of one piece at the end of a lesson.
-func ends(m school.Moment, in func(time.Time) bool, p *school.Piece, out *contract.CloseLesson) {
+func ends(m school.Moment, in func(time.Time) bool, kept Held, p *school.Piece, out *contract.CloseLesson) {
 	who, laid := m.Who(p), 0
 	var dry time.Time
 	for _, s := range m.Survey(p).Surfaces {
@@ -119,43 +126,12 @@ func ends(m school.Moment, in func(time.Time) bool, p *school.Piece, out *contra
 	if !dry.IsZero() {
 		out.Wet = append(out.Wet, fmt.Sprintf("%s, until %s", who, dry.In(time.Local).Format("15:04")))
 	}
+	if open(m, p) && wasOut(p, in, kept) {
+		out.Undone = append(out.Undone, undone(m, p)...)
+	}
 	if in(p.State.Absent) && !slices.Contains(out.Absent, who) {
 		out.Absent = append(out.Absent, who)
 	}
-}
-
-func later(a, b time.Time) time.Time {
-	if b.After(a) {
-		return b
-	}
-	return a
-}
-
-// back is what came out in a lesson and must come back, each by what it is ticked by.
-func back(m school.Moment, used map[string]bool) []contract.PutOutTool {
-	var jars []glaze.Glaze
-	for _, g := range m.Jars() {
-		if used[g.Code] {
-			jars = append(jars, g)
-		}
-	}
-	return view.List(fits.Back(jars), func(t fits.Tool) contract.PutOutTool {
-		return contract.PutOutTool{Name: t.Name, Count: t.Count, Why: t.Why, Item: backAs + t.Name}
-	})
-}
-
-// backAs begins the names of ticks that say that something is back.
-const backAs = "back:"
-
-// unticked is what nobody said is back.
-func unticked(h Held, back []contract.PutOutTool) []string {
-	all := []string{}
-	for _, b := range back {
-		if !slices.ContainsFunc(h.Ticks, func(t Tick) bool { return t.Item == b.Item }) {
-			all = append(all, b.Name+": "+b.Why)
-		}
-	}
-	return all
 }
 
 // left is what was not put right at the end of the last lesson of some classes, if anything

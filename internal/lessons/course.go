@@ -8,6 +8,7 @@ import (
 	"enkaustos/core/fits"
 	"enkaustos/core/lesson"
 	"enkaustos/core/matter"
+	"enkaustos/core/schedule"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
@@ -18,15 +19,15 @@ import (
 const ahead = 8
 
 // Class is the classes of a lesson with what is before them: their open pieces, and the
-// lessons that the first of them has from this one on.
-func Class(m school.Moment, l lesson.Lesson) fits.Class {
-	c := fits.Class{Now: m.At.Truncate(fits.Tick), House: m.House, Seats: func(code string) int { return school.Glazes.All(m.Snapshot)[code].Jar.Seats }}
+// lessons that they have from now on, of which it is the one at.
+func Class(m school.Moment, l lesson.Lesson) (c fits.Class, at int) {
+	c = fits.Class{Now: m.At.Truncate(fits.Tick), House: m.House, Seats: func(code string) int { return school.Glazes.All(m.Snapshot)[code].Jar.Seats }}
 	if len(l.Classes) == 0 {
-		return c
+		return c, 0
 	}
 	c.House = m.HouseOf(m.House, l.Classes[0], nil)
 	c.Speed = school.SpeedOf(m, l.Classes[0])
-	c.Lessons = school.LessonsAhead(m, l, ahead)
+	c.Lessons, at = school.LessonsAhead(m, l, ahead)
 	for _, class := range l.Classes {
 		for _, p := range m.PiecesOf(class) {
 			if open(m, p) {
@@ -34,10 +35,20 @@ func Class(m school.Moment, l lesson.Lesson) fits.Class {
 			}
 		}
 	}
-	if !l.Begins(time.Local).After(m.At) {
+	if runs(m, l) {
 		c.Held = brushes(m, l)
 	}
-	return c
+	return c, at
+}
+
+// planOf plans what the classes of a lesson do from now on, and shows it from that lesson on.
+func planOf(m school.Moment, l lesson.Lesson, e schedule.Effort) (fits.Class, fits.Planned, error) {
+	class, at := Class(m, l)
+	planned, err := class.Plan(e)
+	if err != nil {
+		return class, planned, err
+	}
+	return class.From(at), planned.From(at), nil
 }
 
 // brushes is what is on the brush of everybody who has laid something in a lesson that runs.

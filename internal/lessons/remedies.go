@@ -19,11 +19,11 @@ func (l Lessons) ListRemedies(_ context.Context, r contract.ListRemediesRequestO
 		return nil, err
 	}
 	p, known := m.Pieces[r.Params.Piece]
-	class := Class(m, at)
+	class, first := Class(m, at)
 	if !known || !at.Has(m.ClassOf(p)) {
 		return nil, school.Missing("piece")
 	}
-	all, err := class.Remedies(p.ID, schedule.Usual)
+	all, err := class.Remedies(p.ID, first, schedule.Usual)
 	if err != nil {
 		return nil, school.Says(err)
 	}
@@ -31,6 +31,7 @@ func (l Lessons) ListRemedies(_ context.Context, r contract.ListRemediesRequestO
 	if err != nil {
 		return nil, school.Says(err)
 	}
+	class, planned = class.From(first), planned.From(first)
 	now, due := len(class.Lessons), school.DueOf(m, m.Assignments[p.Assignment])
 	for _, c := range planned.Courses {
 		if c.Piece == p.ID {
@@ -38,7 +39,7 @@ func (l Lessons) ListRemedies(_ context.Context, r contract.ListRemediesRequestO
 		}
 	}
 	return contract.ListRemedies200JSONResponse(view.List(all, func(one fits.Remedy) contract.Remedy {
-		return contract.Remedy{Text: one.Text, Done: one.Done, Saves: now - one.Done, Enough: inTime(class, one.Done, due)}
+		return contract.Remedy{Text: one.Text, Done: max(0, one.Done-first), Saves: now - max(0, one.Done-first), Enough: inTime(class, max(0, one.Done-first), due)}
 	})), nil
 }
 

@@ -30,7 +30,7 @@ func (l Lessons) GetRoute(ctx context.Context, r contract.GetRouteRequestObject)
 const tasksShown = 4
 
 func showRoute(m school.Moment, by work.Actor, at lesson.Lesson, class fits.Class, planned fits.Planned) contract.LessonRoute {
-	out := contract.LessonRoute{Lesson: Show(m, at), Turns: []contract.RouteTurn{}, Torn: []contract.TornSurface{}, Extras: extras(m, at)}
+	out := contract.LessonRoute{Lesson: Show(m, at), Turns: []contract.RouteTurn{}, Torn: []contract.TornSurface{}, Extras: extras(m, at), CupML: cupML(m, at)}
 	called := func(id string) string {
 		who := school.Students.All(m.Snapshot)[id]
 		if by.Role == work.Station {

@@ -115,21 +115,24 @@ func (r *Running) again() {
 // running are the lessons that run at a moment.
 func running(m school.Moment) (all []lesson.Lesson) {
 	for _, l := range school.Bells.The(m.Snapshot).On(lesson.DateOf(m.At.Local())) {
-		if !m.At.Before(l.Begins(time.Local)) && m.At.Before(l.Rings(time.Local)) {
+		if runs(m, l) {
 			all = append(all, l)
 		}
 	}
 	return all
 }
 
+// runs says whether a lesson runs at a moment.
+func runs(m school.Moment, l lesson.Lesson) bool {
+	return !m.At.Before(l.Begins(time.Local)) && m.At.Before(l.Rings(time.Local))
+}
+
 // Plan is the plan of a lesson as things are now. One that does not run yet is planned for
 // who asks.
 func (r *Running) Plan(m school.Moment, at lesson.Lesson) (fits.Class, fits.Planned, error) {
 	key := at.Key.String()
-	if !slices.ContainsFunc(running(m), func(l lesson.Lesson) bool { return l.Key == at.Key }) {
-		class := Class(m, at)
-		planned, err := class.Plan(schedule.Usual)
-		return class, planned, err
+	if !runs(m, at) {
+		return planOf(m, at, schedule.Usual)
 	}
 	r.mu.Lock()
 	for k := range r.of { // what ran yesterday
@@ -157,8 +160,7 @@ func (r *Running) fresh(at lesson.Lesson, one *run) (fits.Class, fits.Planned, e
 	no := r.no.Load()
 	m := r.school.Now()
 	if one.at.IsZero() || one.no != no || m.At.Sub(one.at).Abs() > goodFor {
-		one.class = Class(m, at)
-		one.planned, one.err = one.class.Plan(schedule.Usual)
+		one.class, one.planned, one.err = planOf(m, at, schedule.Usual)
 		one.no, one.at = no, m.At
 	}
 	return one.class, one.planned, one.err

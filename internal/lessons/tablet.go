@@ -40,7 +40,7 @@ func closeAt(m school.Moment, by work.Actor, v contract.CloseLesson) contract.Cl
 	if by.Role != work.Station {
 		return v
 	}
-	v.Finished, v.Wet, v.Absent = []string{}, []string{}, []string{}
+	v.Finished, v.Undone, v.Wet, v.Absent = []string{}, []string{}, []string{}, []string{}
 	for i := range v.Halves {
 		v.Halves[i].Student = view.Who(m, by, m.Pieces[v.Halves[i].Piece])
 	}

@@ -36,6 +36,11 @@ func held(m school.Moment, at lesson.Lesson) Held {
 	return h
 }
 
+// ticked says whether something is ticked.
+func (h Held) ticked(item string) bool {
+	return slices.ContainsFunc(h.Ticks, func(t Tick) bool { return t.Item == item })
+}
+
 func showTicks(m school.Moment, at lesson.Lesson) []contract.LessonTick {
 	return view.List(held(m, at).Ticks, func(t Tick) contract.LessonTick { return contract.LessonTick{Item: t.Item, By: t.By, At: t.At} })
 }
@@ -89,7 +94,7 @@ func (l Lessons) TickLesson(ctx context.Context, r contract.TickLessonRequestObj
 
 // foreseen is how many coats fit into a lesson as it stands.
 func foreseen(m school.Moment, at lesson.Lesson) int {
-	planned, err := Class(m, at).Plan(soon)
+	_, planned, err := planOf(m, at, soon)
 	if err != nil {
 		return 0
 	}

@@ -17,19 +17,37 @@ func ToFit(m Moment, p *Piece) fits.Piece {
 	return fits.Piece{ID: p.ID, Hand: p.Student, Class: a.Class, Body: p.Body, State: p.State, Survey: m.Survey(p), Order: m.Order(p), Drying: m.Drying(a), House: a.House, Weight: 1, Plain: a.HoldsExtras()}
 }
 
-// LessonsAhead are the lessons that any of the classes of a lesson has from it on, at most so
-// many.
-func LessonsAhead(m Moment, from lesson.Lesson, most int) (all []fits.Lesson) {
-	for next := range Bells.The(m.Snapshot).Coming("", from.Begins(time.Local)) {
-		if len(all) == 0 && next.Key != from.Key || !slices.ContainsFunc(from.Classes, next.Has) {
+// LessonsAhead are the lessons that any of the classes of a lesson has from now on, past that
+// lesson by so many, itself counted; and which of them it is. One that is over is the first.
+func LessonsAhead(m Moment, to lesson.Lesson, past int) (all []fits.Lesson, at int) {
+	from := m.At.Local()
+	if begins := to.Begins(time.Local); !to.Rings(time.Local).After(from) {
+		from = begins
+	}
+	at = -1
+	for next := range Bells.The(m.Snapshot).Coming("", from) {
+		if !slices.ContainsFunc(to.Classes, next.Has) {
 			continue
 		}
-		if all = append(all, toFit(next)); len(all) == most {
+		if next.Key == to.Key {
+			at = len(all)
+		}
+		if all = append(all, toFit(next)); at >= 0 && len(all) == at+past {
 			break
 		}
 	}
-	return all
+	if at < 0 {
+		return nil, 0
+	}
+	if skip := at - mostBetween; skip > 0 {
+		all, at = all[skip:], mostBetween
+	}
+	return all, at
 }
+
+// mostBetween is how many lessons before one are planned as well: what is further off is left
+// to its time.
+const mostBetween = 20
 
 // toFit is a lesson as a plan of lessons knows it.
 func toFit(l lesson.Lesson) fits.Lesson {

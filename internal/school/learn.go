@@ -46,8 +46,8 @@ func (n *next) learn() {
 // laid is the area of all coats of a glaze that were logged between two looks into its jar,
 // in cm², each coat counted for the part of its surface that it covers and a dip for as many
 // as it is as thick as; and the class that laid them, "" where several did.
-func (n *next) laid(code string, from, to JarLevel) (cm2 float64, class string) {
-	g, by := Glazes.All(n.Snapshot)[code], map[string]bool{}
+func (n *Snapshot) laid(code string, from, to JarLevel) (cm2 float64, class string) {
+	g, by := Glazes.All(n)[code], map[string]bool{}
 	for _, p := range n.Pieces {
 		for _, coat := range p.State.Coats {
 			if coat.Glaze == code && coat.At.After(from.At) && !coat.At.After(to.At) {

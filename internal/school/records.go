@@ -30,6 +30,7 @@ var (
 	Schemes     = Register("scheme", func(s Scheme) string { return fmt.Sprintf("%s/%d", s.Piece, s.Slot) }).folds((*next).scheme).OfPiece(func(s Scheme) string { return s.Piece })
 	Approvals   = Register("approval", func(a Approval) string { return a.ID }).folds((*next).approval).OfPiece(func(a Approval) string { return a.Piece })
 	Loads       = Register("load", func(l Load) string { return l.ID }).Quiet()
+	Pours       = Register("pour", func(p Pour) string { return p.ID }).Quiet()
 	Labels      = Register("label", func(l Label) string { return l.Glaze }).Quiet()
 	Wishes      = Register("wish", func(w Wish) string { return w.Piece }).OfPiece(func(w Wish) string { return w.Piece })
 	Photographs = Register("photograph", func(p Photograph) string { return p.ID }).Quiet()
@@ -186,6 +187,18 @@ type JarLevel struct {
 	Glaze string    `json:"glaze"`
 	At    time.Time `json:"at,omitzero"`
 	ML    float64   `json:"ml"`
+	// Should is what was to be expected, mL; 0 where nobody knew.
+	Should float64 `json:"should,omitempty"`
+}
+
+// Pour is glaze that left a jar in cups, or came back clean.
+type Pour struct {
+	ID     string    `json:"id"`
+	Glaze  string    `json:"glaze"`
+	ML     float64   `json:"ml"` // below 0 for what came back
+	At     time.Time `json:"at,omitzero"`
+	By     string    `json:"by,omitempty"`
+	Lesson string    `json:"lesson,omitempty"` // lesson.Key of the one for which it was poured
 }
 
 // Load is one firing of a kiln. FiredAt and UnloadedAt are zero until then.

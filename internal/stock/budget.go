@@ -6,9 +6,7 @@ import (
 	"slices"
 	"strings"
 
-	"enkaustos/core/glaze"
 	"enkaustos/core/stock"
-	"enkaustos/core/wall"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
 	"enkaustos/internal/view"
@@ -121,33 +119,11 @@ func claims(m school.Moment, of []stock.Claim) []contract.JarClaim {
 	return all
 }
 
-// nearestShown is how many jars are offered instead of one.
-const nearestShown = 3
-
-// nobodysMatch is a ΔE2000 from which on nobody would take one colour instead of another (from
-// memory).
-const nobodysMatch = 20
-
-// nearest are jars that have free at least what one of those lacks who are hit, on the clay and at the cone of the first who
-// are hit, allowed to their class, with a food label where that one has it.
+// nearest are jars that could stand in for one: see school.Moment.Nearest.
 func nearest(m school.Moment, code string, b stock.Budget) []contract.JarNear {
-	a := m.Assignments[b.Hit[0].Project]
-	g, jars := m.Shelf.Glazes[code], school.Glazes.All(m.Snapshot)
-	allowed := m.AllowedJars(a)
 	least := b.Hit[0].ML
 	for _, h := range b.Hit {
 		least = min(least, h.ML)
 	}
-	may := func(other string) bool {
-		o, ok := jars[other]
-		return ok && o.InStock && o.Jar.State != glaze.Dried && (allowed == nil || allowed[other]) && m.Budgets()[other].FreeML() >= least &&
-			(g.Food != glaze.FoodClaimed || o.Food == glaze.FoodClaimed) && o.Kind.Melts() == g.Kind.Melts() &&
-			o.Bucket() == g.Bucket() && (o.Kind == glaze.Clear) == (g.Kind == glaze.Clear)
-	}
-	_, all, _ := wall.Instead(code, glaze.FiringOf(a.Clay, a.Cone, a.Atmosphere), m.TilesByCode(), may, nearestShown)
-	near := slices.DeleteFunc(all, func(f wall.Found) bool { return f.DeltaE > nobodysMatch })
-	return view.List(near, func(f wall.Found) contract.JarNear {
-		other := f.Tile.Stack[0].Glaze
-		return contract.JarNear{Glaze: other, Name: jars[other].Name, Tile: f.Tile.Code, Fired: f.Tile.Fired.Hex(), DeltaE: f.DeltaE, Free: m.Budgets()[other].FreeML()}
-	})
+	return view.Near(m, m.Nearest(code, m.Assignments[b.Hit[0].Project], least))
 }

@@ -131,7 +131,8 @@ func change(m school.Moment, c *school.Change, code string, do func(*glaze.Glaze
 	}
 	school.Glazes.Put(c, g)
 	if left, now := g.Jar.LeftML(); now && (!known || before != left) {
-		school.JarLevels.Put(c, school.JarLevel{ID: school.NewID(), Glaze: code, At: m.At, ML: left})
+		should, _ := m.ShouldML(code)
+		school.JarLevels.Put(c, school.JarLevel{ID: school.NewID(), Glaze: code, At: m.At, ML: left, Should: should})
 	}
 	return nil
 }

@@ -7,6 +7,7 @@ import (
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/stock"
+	"enkaustos/core/wall"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
 )
@@ -50,6 +51,15 @@ func Jar(m school.Moment, g glaze.Glaze) contract.Glaze {
 		MixedAt: When(g.Jar.MixedAt), MixedBy: Some(g.Jar.MixedBy), Seats: Some(g.Jar.Seats), Look: Some(contract.GlazeLook(g.Jar.Look)), Place: Some(g.Jar.Place), Lies: Some(m.House.Lies(&g)), Doubted: doubted(&g), Hint: hint, Atmosphere: Some(g.Atmosphere),
 		DipCoats: Some(g.DipCoats), DipSeconds: Some(g.DipSeconds), DipDensity: Some(g.DipDensity), Density: Some(g.Density),
 		SlideMM: Some(g.SlideMM), Thick: g.Thick, Dear: g.Dear, Ware: contract.GlazeWare(g.Ware), Spread: spread(m, g.Code), Recipe: All(g.Recipe)}
+}
+
+// Near are jars that could stand in for another.
+func Near(m school.Moment, found []wall.Found) []contract.JarNear {
+	jars := school.Glazes.All(m.Snapshot)
+	return List(found, func(f wall.Found) contract.JarNear {
+		other := f.Tile.Stack[0].Glaze
+		return contract.JarNear{Glaze: other, Name: jars[other].Name, Tile: f.Tile.Code, Fired: f.Tile.Fired.Hex(), DeltaE: f.DeltaE, Free: m.Budgets()[other].FreeML()}
+	})
 }
 
 // rawOf is what a jar looks like raw: a neutral grey where nobody said.

@@ -47,6 +47,14 @@ func Some[T comparable](v T) *T {
 	return &v
 }
 
+// SomeList is an optional list; nil for an empty one.
+func SomeList[T any](v []T) *[]T {
+	if len(v) == 0 {
+		return nil
+	}
+	return &v
+}
+
 // When is an optional moment.
 func When(at time.Time) *time.Time {
 	if at.IsZero() {

@@ -77,6 +77,8 @@ export const places: readonly Place[] = [
   { path: "/lessons/:key/close", name: "Until the bell", group: "within", roles: grown, print: true, view: () => import("@/lessons/CloseView.vue") },
   { path: "/lessons/:key/wall", name: "The lesson on the wall", group: "within", roles: grown, view: () => import("@/lessons/WallView.vue"),
     keys: [["n", "Names or none"], ["Esc", "Back to the lesson"]] },
+  { path: "/lessons/:key/pack", name: "To take home", group: "within", roles: grown, print: true, view: () => import("@/print/PackView.vue") },
+  { path: "/lessons/:key/sheet", name: "For the substitute", group: "within", roles: grown, print: true, view: () => import("@/print/LessonSheet.vue") },
   { path: "/lessons/:key/labels", name: "Cup labels", group: "within", roles: grown, print: true, view: () => import("@/print/CupLabels.vue") },
   { path: "/lessons/:key", name: "A lesson", group: "within", roles: grown, view: () => import("@/lessons/LessonView.vue"),
     keys: [["x", "While it runs: release the extras of the class, or stop them"]] },

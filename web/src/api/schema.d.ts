@@ -1442,6 +1442,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/lessons/shortages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What will be short in the lessons of today and of the next days with lessons, over all classes. */
+        get: operations["listShortages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/lessons/{key}/course": {
         parameters: {
             query?: never;
@@ -1521,6 +1538,41 @@ export interface paths {
         get: operations["listTicks"];
         /** Tick what is done for a lesson, or take a tick back. */
         put: operations["tickLesson"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}/pours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that glaze was poured into cups, or that clean leftovers came back: the level of the jar follows. */
+        post: operations["pourGlaze"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/brushes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The brushes of the room that carry numbers. */
+        get: operations["getBrushes"];
+        /** Say which brushes carry which numbers. */
+        put: operations["setBrushes"];
         post?: never;
         delete?: never;
         options?: never;
@@ -3123,6 +3175,11 @@ export interface components {
             /** @description What is begun and will not be finished in this lesson */
             torn: components["schemas"]["TornSurface"][];
             extras: components["schemas"]["Extras"];
+            /**
+             * Format: double
+             * @description What a cup of this house holds
+             */
+            cupML: number;
         };
         /** @description Where one pair of hands is in the lesson */
         RouteTurn: {
@@ -3288,12 +3345,19 @@ export interface components {
             back: components["schemas"]["PutOutTool"][];
             /** @description Coats that were begun and are not whole */
             halves: components["schemas"]["HalfCoat"][];
+            /** @description Who may be in the middle of a coat, while clearing up */
+            ask: components["schemas"]["HalfQuestion"][];
+            /** @description Where the pieces go that were out */
+            places: components["schemas"]["PieceToPlace"][];
+            poured: components["schemas"]["Poured"][];
             /** @description Coats that were laid in the lesson */
             done: number;
             /** @description Coats that were foreseen for it as it was prepared; 0 where nobody prepared it */
             planned: number;
             /** @description Whose pieces lack no coat any more */
             finished: string[];
+            /** @description What the pieces that were out still ask for: coats by surface */
+            undone: string[];
             /** @description Whose pieces are wet, and until when */
             wet: string[];
             absent: string[];
@@ -3340,6 +3404,7 @@ export interface components {
             since?: string;
             /** @description A lesson of its class was held since */
             overdue: boolean;
+            kit: components["schemas"]["KitPiece"];
         };
         PutOutGlaze: {
             code: string;
@@ -3367,7 +3432,7 @@ export interface components {
             left?: number;
             /**
              * Format: double
-             * @description mL that lessons before it take on the same day
+             * @description mL that lessons before it take, of all classes
              */
             earlier?: number;
             /**
@@ -3377,14 +3442,108 @@ export interface components {
             short?: number;
             /** @description Who goes without, as they are called */
             hit?: string[];
+            /**
+             * Format: double
+             * @description mL that are kept for other projects
+             */
+            kept?: number;
+            /** @description What could stand in for it */
+            nearest?: components["schemas"]["JarNear"][];
             /** @description By which it is ticked */
             item: string;
+            /**
+             * Format: double
+             * @description mL that were poured for the lesson already
+             */
+            poured?: number;
         };
         PutOutTool: {
             name: string;
             count: number;
             why: string;
             item: string;
+            /** @description Whose it is; missing for the whole room's */
+            table?: string;
+            /** @description Of brushes that carry numbers */
+            numbers?: number[];
+        };
+        /** @description A jar that does not last over the lessons of the days that come */
+        JarShortage: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            /**
+             * Format: double
+             * @description mL in the jar
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description mL that the strokes take that fit into those lessons
+             */
+            takes: number;
+            /**
+             * Format: double
+             * @description mL that are kept for other projects
+             */
+            kept: number;
+            /** Format: double */
+            short: number;
+            /** @description Who goes without, as they are called */
+            hit: string[];
+            first?: components["schemas"]["Lesson"];
+            nearest: components["schemas"]["JarNear"][];
+        };
+        /** @description What left a jar in cups in a lesson */
+        Poured: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            /**
+             * Format: double
+             * @description mL that were poured
+             */
+            ml: number;
+            /**
+             * Format: double
+             * @description mL that came back clean
+             */
+            back: number;
+            /** Format: double */
+            cupML: number;
+        };
+        /** @description Somebody who may be in the middle of a coat */
+        HalfQuestion: {
+            student: string;
+            /** @description As whoever asks may read it */
+            name: string;
+            mark: string;
+            table: string;
+            piece: string;
+            surface: string;
+            /** @description The surface */
+            called: string;
+            glaze: string;
+            glazeName: string;
+            /** @description Which coat on its surface */
+            nth: number;
+            /** @description By which the answer is ticked */
+            item: string;
+        };
+        PieceToPlace: {
+            piece: string;
+            student: string;
+            mark: string;
+            table: string;
+            title: string;
+            place: string;
+            why: string;
+            item: string;
+        };
+        NumberedBrushes: {
+            brush: string;
+            from: number;
+            to: number;
         };
         JarToMind: {
             code: string;
@@ -7099,6 +7258,29 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    listShortages: {
+        parameters: {
+            query?: {
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The jars, what lacks most first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JarShortage"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getCourse: {
         parameters: {
             query?: never;
@@ -7239,6 +7421,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LessonTick"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    pourGlaze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    glaze: string;
+                    /**
+                     * Format: double
+                     * @description Poured; below 0 what came back; 0 takes the last one back
+                     */
+                    ml: number;
+                };
+            };
+        };
+        responses: {
+            /** @description What was poured in the lesson */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Poured"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBrushes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The rack */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberedBrushes"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setBrushes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberedBrushes"][];
+            };
+        };
+        responses: {
+            /** @description The rack */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberedBrushes"][];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,16 +1,22 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
+import type { Schemas } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { useSession } from "@/lib/useSession";
+import BrushRack from "@/lessons/BrushRack.vue";
 import HandList from "@/lessons/HandList.vue";
 import CleanList from "@/lessons/CleanList.vue";
 import JarMind from "@/lessons/JarMind.vue";
 import PourList from "@/lessons/PourList.vue";
 import TickLine from "@/lessons/TickLine.vue";
+import { spans } from "@/lib/clearing";
+import { usePours } from "@/lessons/usePours";
 import { useTicks } from "@/lessons/useTicks";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
+import { mL } from "@/ui/figures";
 import { dateAndClock, day } from "@/ui/moments";
 
 /** Everything that a lesson needs before the first brush, to be ticked, or printed. */
@@ -20,6 +26,12 @@ const query = useQuery(computed(() => queries.before(key.value)));
 const data = computed(() => query.data.value);
 const { ticked, tick } = useTicks(key);
 const { print } = usePaper();
+const pour = usePours(key);
+const session = useSession();
+const teacher = computed(() => session.data.value?.role === "teacher");
+const racking = ref(false);
+const cupsOf = (kit: Schemas["KitPiece"]) =>
+  kit.amounts.map((a) => `${a.glaze} ${mL(a.ml)}`).join(", ") || "no glaze";
 /** What is left to do: ticks that are missing, jars to be stirred, pieces to be cleaned. */
 const open = computed(() => {
   const d = data.value;
@@ -45,6 +57,8 @@ const open = computed(() => {
       </div>
       <div class="acts screen">
         <RouterLink :to="`/lessons/${key}/labels`">Cup labels</RouterLink>
+        <RouterLink :to="`/lessons/${key}/pack`">To take home</RouterLink>
+        <RouterLink :to="`/lessons/${key}/sheet`">For the substitute</RouterLink>
         <PaperChoice />
         <el-button type="primary" @click="print">Print</el-button>
       </div>
@@ -59,7 +73,13 @@ const open = computed(() => {
       <div>
         <section class="sheet" aria-labelledby="pour">
           <h2 id="pour">Pour</h2>
-          <PourList v-if="data.glazes.length" :glazes="data.glazes" :ticked="ticked" @tick="tick" />
+          <PourList
+            v-if="data.glazes.length"
+            :glazes="data.glazes"
+            :ticked="ticked"
+            @tick="tick"
+            @pour="pour"
+          />
           <p v-else class="soft">No stroke fits into this lesson, or nothing is planned.</p>
         </section>
         <section v-if="data.jars.length" class="sheet" aria-labelledby="jars">
@@ -67,16 +87,23 @@ const open = computed(() => {
           <JarMind :jars="data.jars" />
         </section>
         <section v-if="data.tools.length" class="sheet" aria-labelledby="tools">
-          <h2 id="tools">Put out</h2>
+          <h2 id="tools">
+            Put out
+            <el-button v-if="teacher" class="screen" size="small" @click="racking = true"
+              >Count brushes by number</el-button
+            >
+          </h2>
           <ul>
             <TickLine
               v-for="t in data.tools"
               :key="t.item"
               :label="`${t.count} ${t.name}`"
               :done="ticked.has(t.item)"
-              @tick="tick([t.item], $event)"
+              @tick="tick([t.item, ...(t.numbers ?? []).map((n) => `brush:${n}`)], $event)"
             >
-              <b class="num">{{ t.count }} ×</b> {{ t.name }} <span class="soft">{{ t.why }}</span>
+              <b class="num">{{ t.count }} ×</b> {{ t.name }}
+              <span v-if="t.numbers" class="num">nos {{ spans(t.numbers) }}</span>
+              <span class="soft">{{ t.why }}</span>
             </TickLine>
           </ul>
         </section>
@@ -97,11 +124,16 @@ const open = computed(() => {
               <b>{{ a.student }} {{ a.mark }}</b> {{ a.title }}, {{ a.where
               }}<template v-if="a.since"> since {{ day(a.since) }}</template>
               <b v-if="a.overdue"> ▲ a lesson was held since: ask for it</b>
+              <span v-if="a.kit.left.length" class="kit num">
+                To send along: {{ cupsOf(a.kit) }}; brushes {{ a.kit.brushes.join(", ") }}. To lay:
+                {{ a.kit.left.join("; ") }}.
+              </span>
             </li>
           </ul>
         </section>
       </div>
     </div>
+    <BrushRack v-model="racking" />
   </template>
   <p v-else-if="query.error.value" role="alert" class="sheet">
     {{ query.error.value.message }} <RouterLink to="/lessons">All lessons</RouterLink>
@@ -135,6 +167,9 @@ const open = computed(() => {
 }
 h2 {
   margin-bottom: 8px;
+}
+.kit {
+  display: block;
 }
 .away li {
   padding: 6px 0;

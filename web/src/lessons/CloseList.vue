@@ -1,28 +1,39 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
+import LeftoverLine from "@/lessons/LeftoverLine.vue";
 import TickLine from "@/lessons/TickLine.vue";
+import { usePours } from "@/lessons/usePours";
 import { useTicks } from "@/lessons/useTicks";
+import { clearingOf } from "@/lib/clearing";
 import { queries } from "@/lib/queries";
+import { tableSays } from "@/lib/route";
 
-/** What came out and must come back, to be ticked, and the coats that are half done. */
+/** What came out and must come back: the room's jars and brushes, then table by table as the tables tick it. */
 const props = defineProps<{ lesson: string }>();
 const query = useQuery(computed(() => queries.close(props.lesson)));
 const data = computed(() => query.data.value);
+const lists = computed(() => data.value && clearingOf(data.value));
 const { ticked, tick } = useTicks(() => props.lesson);
+const pour = usePours(() => props.lesson);
+const many = computed(() => (lists.value?.tables.length ?? 0) > 1);
+const done = (items: { item: string }[]) => items.filter((i) => ticked.value.has(i.item)).length;
 </script>
 
 <template>
-  <template v-if="data">
+  <template v-if="data && lists">
     <p v-if="data.halves.length" class="halves">
       <b>Half done:</b>
       <span v-for="h in data.halves" :key="h.piece + h.surface">
         {{ h.student }}, {{ h.surface }}: {{ h.glaze }}, {{ h.rest }} to go.</span
       >
     </p>
+    <p v-if="data.ask.length" class="halves">
+      <b>Not yet said whether a coat is half done:</b> {{ data.ask.map((a) => a.name).join(", ") }}.
+    </p>
     <ul>
       <TickLine
-        v-for="b in data.back"
+        v-for="b in lists.jars"
         :key="b.item"
         :label="`${b.name}: ${b.why}`"
         :done="ticked.has(b.item)"
@@ -32,6 +43,45 @@ const { ticked, tick } = useTicks(() => props.lesson);
         <span v-if="ticked.has(b.item)" class="soft">{{ ticked.get(b.item)?.by }}</span>
       </TickLine>
     </ul>
+    <ul v-if="data.poured.length" class="leftovers">
+      <LeftoverLine v-for="p in data.poured" :key="p.code" :poured="p" @pour="(ml) => pour(p.code, ml)" />
+    </ul>
+    <div v-if="lists.brushes.length" class="brushes">
+      <h3>Brushes by number</h3>
+      <button
+        v-for="b in lists.brushes"
+        :key="b.item"
+        type="button"
+        role="checkbox"
+        class="num"
+        :aria-checked="ticked.has(b.item)"
+        :aria-label="`${b.name}, ${b.why}`"
+        @click="tick([b.item], !ticked.has(b.item))"
+      >
+        {{ b.numbers![0] }}
+      </button>
+    </div>
+    <section v-for="t in lists.tables" :key="t.name">
+      <h3 v-if="many">
+        {{ tableSays(t.name) }}
+        <span class="soft num">{{ done(t.tools) }} of {{ t.tools.length }}</span>
+      </h3>
+      <ul>
+        <TickLine
+          v-for="b in t.tools"
+          :key="b.item"
+          :label="`${b.name}: ${b.why}`"
+          :done="ticked.has(b.item)"
+          @tick="tick([b.item], $event)"
+        >
+          <b>{{ b.name }}</b> {{ b.why }}
+          <span v-if="ticked.has(b.item)" class="soft">{{ ticked.get(b.item)?.by }}</span>
+        </TickLine>
+      </ul>
+      <p v-if="t.places.length" class="soft num">
+        Pieces put where they belong: {{ done(t.places) }} of {{ t.places.length }}
+      </p>
+    </section>
   </template>
 </template>
 
@@ -40,5 +90,29 @@ const { ticked, tick } = useTicks(() => props.lesson);
   border-left: 4px solid var(--ink);
   padding-left: 10px;
   margin-bottom: 10px;
+}
+h3 {
+  margin-top: 12px;
+}
+.leftovers {
+  margin-top: 12px;
+}
+.brushes button {
+  min-width: 40px;
+  min-height: 36px;
+  margin: 0 4px 4px 0;
+  border: 1px solid var(--ink);
+  background: var(--paper);
+  cursor: pointer;
+}
+.brushes button[aria-checked="true"] {
+  color: var(--soft);
+  border-color: var(--line-strong);
+  text-decoration: line-through;
+}
+@media (pointer: coarse) {
+  .brushes button {
+    min-height: 44px;
+  }
 }
 </style>

@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useRoute } from "vue-router";
+import NextLesson from "@/lessons/NextLesson.vue";
 import CloseList from "@/lessons/CloseList.vue";
 import { queries } from "@/lib/queries";
 import PaperChoice from "@/print/PaperChoice.vue";
@@ -24,6 +25,7 @@ const lists = computed(() => {
   const d = data.value;
   return [
     { name: "Finished", of: d?.finished ?? [], none: "Nobody's last coat went on." },
+    { name: "Not done", of: d?.undone ?? [], none: "No piece that was out lacks a coat." },
     { name: "Still wet", of: d?.wet ?? [], none: "Everything is dry to the touch." },
     { name: "Away", of: d?.absent ?? [], none: "Nobody was marked as absent." },
     { name: "Ran out", of: d?.out ?? [], none: "No jar that was used ran out." },
@@ -68,6 +70,7 @@ const lists = computed(() => {
             <p v-else class="soft">{{ l.none }}</p>
           </div>
         </section>
+        <NextLesson :classes="data.lesson.classes" :after="data.lesson.rings" />
         <section v-if="data.unticked.length" class="left" aria-labelledby="unticked">
           <h2 id="unticked">Not ticked: first thing of the next lesson</h2>
           <ul>

@@ -8,6 +8,7 @@ import { useSession } from "@/lib/useSession";
 import CalendarFile from "@/lessons/CalendarFile.vue";
 import { mondayOf } from "@/lessons/days";
 import LessonDialog from "@/lessons/LessonDialog.vue";
+import ShortJars from "@/lessons/ShortJars.vue";
 import WeekRow from "@/lessons/WeekRow.vue";
 import { day } from "@/ui/moments";
 
@@ -82,7 +83,8 @@ const term = computed(() => {
     No lesson yet. <RouterLink to="/lessons/bells">Set the bells of a week</RouterLink>, or bring the calendar
     of the school office: tablets then serve the right class by themselves.
   </p>
-  <div v-else-if="data" class="board" :style="{ '--columns': columns }">
+  <ShortJars v-else-if="data" />
+  <div v-if="data && !empty" class="board" :style="{ '--columns': columns }">
     <button v-if="past && !earlier" type="button" class="earlier" @click="earlier = true">
       Show the {{ past === 1 ? "week" : `${past} weeks` }} before
     </button>

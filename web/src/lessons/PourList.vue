@@ -1,11 +1,27 @@
 <script setup lang="ts">
 import type { Schemas } from "@/api/client";
+import NearJars from "@/lessons/NearJars.vue";
 import TickLine from "@/lessons/TickLine.vue";
 import { mL } from "@/ui/figures";
 
 /** The glazes of a lesson: how much is poured of each, out of which jar, and what is short. */
 defineProps<{ glazes: Schemas["PutOutGlaze"][]; ticked: Map<string, unknown> }>();
-defineEmits<{ tick: [items: string[], done: boolean] }>();
+const emit = defineEmits<{
+  tick: [items: string[], done: boolean];
+  /** mL; 0 takes the last one back. */
+  pour: [glaze: string, ml: number];
+}>();
+type Line = Schemas["PutOutGlaze"];
+/** A bucket is dipped into, and a bottle lays through its own nozzle: nothing of them is poured. */
+const pourable = (g: Line) => g.look !== "bucket" && g.look !== "bottle";
+const quarter = (g: Line) => g.cupML / 4;
+/** Ticked is poured: as many cups as the line says. */
+function tick(g: Line, done: boolean) {
+  emit("tick", [g.item], done);
+  if (!pourable(g)) return;
+  if (done && !g.poured) emit("pour", g.code, g.cups * g.cupML);
+  if (!done && g.poured) emit("pour", g.code, 0);
+}
 const looks: Record<string, string> = {
   tall: "tall jar",
   squat: "squat jar",
@@ -23,7 +39,7 @@ const count = (n: number) => (n === 1 ? "1 cup" : `${n} cups`);
       :key="g.code"
       :label="`${g.code} ${g.name}: ${mL(g.ml)}, ${count(g.cups)} poured`"
       :done="ticked.has(g.item)"
-      @tick="$emit('tick', [g.item], $event)"
+      @tick="tick(g, $event)"
     >
       <span class="glaze num">
         <i class="raw" :style="{ background: g.raw }" aria-hidden="true" />
@@ -47,11 +63,17 @@ const count = (n: number) => (n === 1 ? "1 cup" : `${n} cups`);
           <span class="visually-hidden">{{ count(g.cups) }}</span>
         </span>
       </span>
+      <span v-if="g.poured" class="poured num">
+        {{ mL(g.poured) }} poured
+        <el-button class="screen" size="small" @click="emit('pour', g.code, quarter(g))"
+          >Add ¼ cup<span class="visually-hidden"> of {{ g.code }}</span></el-button
+        >
+      </span>
       <span v-if="g.short" class="short">
         <b>▲ {{ mL(g.short) }} short</b>: {{ mL(g.left ?? 0) }} in the jar{{
           g.earlier ? `, ${mL(g.earlier)} go to lessons before this one` : ""
-        }}. Without it: {{ g.hit?.join(", ") || "nobody in this lesson" }}.
-        <RouterLink :to="{ path: '/stock', query: { jar: g.code } }">The nearest jar</RouterLink>
+        }}{{ g.kept ? `, ${mL(g.kept)} are kept for other projects` : "" }}. Without it:
+        {{ g.hit?.join(", ") || "nobody in this lesson" }}. <NearJars v-if="g.nearest" :near="g.nearest" />
       </span>
     </TickLine>
   </ul>
@@ -81,6 +103,11 @@ const count = (n: number) => (n === 1 ? "1 cup" : `${n} cups`);
 .cups svg {
   width: 13px;
   height: 15px;
+}
+.poured {
+  display: block;
+  padding: 0 0 4px 26px;
+  color: var(--soft);
 }
 .short {
   display: block;

@@ -3,8 +3,10 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
-import { byTable, taskSays, waitSays, waitUntil } from "@/lib/route";
+import { byTable, tableSays, taskSays, waitSays, waitUntil } from "@/lib/route";
 import { attempt, say } from "@/ui/messages";
+import { usePours } from "@/lessons/usePours";
+import { useTicks } from "@/lessons/useTicks";
 import { useKeys } from "@/ui/useKeys";
 
 /** A lesson that runs: who waits for what, who has nothing to do, what will not be finished. */
@@ -16,10 +18,35 @@ const waiting = computed(() => turns.value.filter((t) => t.waits));
 const idle = computed(() => turns.value.filter((t) => !t.tasks.length && !t.unsure));
 const atWork = computed(() => turns.value.filter((t) => t.tasks.length && !t.waits));
 const tables = computed(() => byTable(turns.value.filter((t) => t.tasks.length)));
-/** Who lacks least is helped most by a minute. */
-const torn = computed(() => [...(route.value?.torn ?? [])].sort((a, b) => a.later - b.later));
-const shown = 8;
+const planless = computed(() => turns.value.filter((t) => !t.tasks.length && t.unsure));
+/** By piece; who lacks least is helped most by a minute. */
+const torn = computed(() =>
+  [...Map.groupBy(route.value?.torn ?? [], (t) => t.piece).values()]
+    .map((of) => ({
+      piece: of[0]!.piece,
+      student: of[0]!.student,
+      surfaces: of.map((t) => t.surface.toLowerCase()).join(", "),
+      coats: of.reduce((n, t) => n + t.later, 0),
+    }))
+    .sort((a, b) => a.coats - b.coats),
+);
+const shown = 6;
 const extras = computed(() => route.value?.extras);
+
+const { ticked, tick } = useTicks(() => props.lesson);
+const pour = usePours(() => props.lesson);
+/** What tables asked for and nobody has poured yet. */
+const more = computed(() =>
+  [...ticked.value.keys()]
+    .filter((item) => item.startsWith("more:"))
+    .map((item) => {
+      const [code = "", table = ""] = item.slice(5).split("@");
+      return { item, code, table };
+    }),
+);
+async function refill(m: { item: string; code: string }) {
+  if (await pour(m.code, route.value!.cupML / 4)) await tick([m.item], false);
+}
 
 const changed = useChanged();
 async function release() {
@@ -57,6 +84,7 @@ useKeys({ x: () => void release() });
         </h3>
         <p v-if="idle.length">{{ idle.map((t) => t.name).join(", ") }}</p>
         <p v-else class="soft">Everybody has something to do.</p>
+        <p v-if="planless.length" class="soft">No plan yet: {{ planless.map((t) => t.name).join(", ") }}</p>
         <p v-if="extras?.pieces && (extras.held || extras.released)" class="extras">
           {{ extras.laid }} of {{ extras.pieces }} {{ extras.pieces === 1 ? "piece has" : "pieces have" }} all
           but the extras on.
@@ -70,22 +98,33 @@ useKeys({ x: () => void release() });
           Will not be finished today <span>{{ torn.length || "" }}</span>
         </h3>
         <ul>
-          <li v-for="t in torn.slice(0, shown)" :key="t.piece + t.surface">
-            <RouterLink :to="`/plan/${t.piece}`">{{ t.student }}</RouterLink>, {{ t.surface.toLowerCase() }}:
-            {{ t.later }} {{ t.later === 1 ? "coat" : "coats" }} left over
+          <li v-for="t in torn.slice(0, shown)" :key="t.piece">
+            <RouterLink :to="`/plan/${t.piece}`">{{ t.student }}</RouterLink> {{ t.surfaces }}: {{ t.coats }}
+            {{ t.coats === 1 ? "coat" : "coats" }} left over
           </li>
         </ul>
         <p v-if="torn.length > shown" class="soft">and {{ torn.length - shown }} more</p>
         <p v-if="!torn.length" class="soft">Every surface that is begun is finished.</p>
       </div>
     </div>
+    <ul v-if="more.length" class="more num">
+      <li v-for="m in more" :key="m.item">
+        <b>▲ {{ m.code }}</b> is asked for at {{ m.table ? tableSays(m.table) : "a table" }}
+        <el-button size="small" @click="refill(m)"
+          >Add ¼ cup<span class="visually-hidden"> of {{ m.code }}</span></el-button
+        >
+        <el-button size="small" text @click="tick([m.item], false)"
+          >Done<span class="visually-hidden"> with {{ m.code }}</span></el-button
+        >
+      </li>
+    </ul>
     <details>
       <summary>By table</summary>
       <div class="tables num">
-        <div v-for="[table, of] in tables" :key="table">
-          <h3>{{ table ? `Table ${table}` : "At no table" }}</h3>
+        <div v-for="[table, list] in tables" :key="table">
+          <h3>{{ table ? tableSays(table) : "At no table" }}</h3>
           <ul>
-            <li v-for="t in of" :key="t.student">
+            <li v-for="t in list" :key="t.student">
               <b>{{ t.name }}</b> {{ t.waits ? `waits until ${waitUntil(t)}: ` : ""
               }}{{ taskSays(t.tasks[0]!)
               }}<span v-if="t.tasks[1]" class="soft"> then {{ taskSays(t.tasks[1]) }}</span>
@@ -113,6 +152,11 @@ h3 span {
 }
 li {
   padding: 2px 0;
+}
+.more {
+  border-top: 1px solid var(--line);
+  margin-top: 8px;
+  padding-top: 6px;
 }
 .extras {
   margin-top: 8px;

@@ -178,6 +178,13 @@ export const queries = {
       queryFn: () => answer(api.GET("/lessons/{key}/before", { params: { path: { key } } })),
       refetchInterval: 60_000,
     }),
+  /** What will be short today and in the next days with lessons. */
+  shortages: (days: number) =>
+    queryOptions({
+      queryKey: ["shortages", days],
+      queryFn: () => answer(api.GET("/lessons/shortages", { params: { query: { days } } })),
+    }),
+  brushes: () => queryOptions({ queryKey: ["brushes"], queryFn: () => answer(api.GET("/brushes")) }),
   ticks: (key: string) =>
     queryOptions({
       queryKey: ["ticks", key],
@@ -251,6 +258,7 @@ const judged: Answer[] = [
   "route",
   "before",
   "close",
+  "shortages",
 ];
 
 /** What is counted or gathered over pieces. */
@@ -284,7 +292,7 @@ export const affects = {
   clay: ["clays", ...judged, "tiles"],
   glaze: ["glazes", "tiles", "seating", ...judged],
   jar_level: ["glazes", ...judged],
-  reserve: ["budget", "pieces", "piece", "review", "today"],
+  reserve: ["budget", "before", "shortages", "pieces", "piece", "review", "today"],
   label: ["glazes"],
   tile: ["tiles", ...judged],
   photograph: ["photographs"],
@@ -295,10 +303,13 @@ export const affects = {
   load: ["loads", "today"],
   house: ["rules", "glazes", "effects", ...judged],
   damp: ["room", ...judged],
-  bells: ["room", "timetable", "lessons", "course", "route", "before"],
+  bells: ["room", "timetable", "lessons", "course", "route", "before", "shortages"],
   /** A lesson that runs was planned anew. */
   route: ["course", "route"],
   lesson: ["ticks", "close"],
+  /** Glaze was poured into cups, or came back. */
+  pour: ["before", "close", "glazes", "budget", "shortages"],
+  brushes: ["brushes", "before", "close"],
   seating: ["seating"],
   room: ["room"],
   station: ["room"],

@@ -5,11 +5,11 @@ type Task = Schemas["RouteTask"];
 export type RouteTurn = Schemas["RouteTurn"];
 
 const words = {
-  clean: "take the dust off",
-  edge: "edge the motifs",
-  wipe: "wipe the foot",
-  show: "show the teacher",
-  change: "change the brush",
+  clean: "Take the dust off",
+  edge: "Edge the motifs",
+  wipe: "Wipe the foot",
+  show: "Show the teacher",
+  change: "Change the brush",
 } as const;
 
 /** What somebody does: "Interior: M4 Moss, coat 2". */
@@ -35,6 +35,9 @@ export function waitSays(turn: RouteTurn): string | undefined {
 
 /** Until when somebody waits, by the clock. */
 export const waitUntil = (turn: RouteTurn) => clock(turn.tasks[0]!.begin);
+
+/** "Table 3", "Window table". */
+export const tableSays = (name: string) => (/table|bench/i.test(name) ? name : `Table ${name}`);
 
 /** Turns by table, in the order of the tables; those of nobody's table last. */
 export function byTable(turns: RouteTurn[]): [string, RouteTurn[]][] {

@@ -22,6 +22,7 @@ const jar = ref("");
 async function add() {
   const event = { kind: "coat" as const, piece: props.piece.id, surface: surface.value, glaze: jar.value };
   emit("added", await station.outbox.push(event));
+  station.laidFrom(jar.value);
 }
 </script>
 

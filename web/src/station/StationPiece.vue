@@ -75,6 +75,7 @@ async function add(done?: PartDone) {
   const next = s?.left[0];
   if (!s || !next) return;
   added.value.unshift(await station.outbox.push({ ...coatOf(props.piece.id, s.id, next), ...done }));
+  station.laidFrom(next.glaze);
   chosen.value = "";
 }
 async function takeBack() {

@@ -5,6 +5,7 @@ import { useTablet } from "@/station/useStation";
 import type { Ahead } from "@/station/useStroke";
 import type { PartDone } from "@/lib/stroke";
 import StationPart from "@/station/StationPart.vue";
+import StationMore from "@/station/StationMore.vue";
 import StationStir from "@/station/StationStir.vue";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
 import { mm } from "@/ui/figures";
@@ -74,6 +75,7 @@ const until = computed(() => {
       </p>
     </div>
     <StationStir v-if="jar" :jar="jar" />
+    <StationMore v-if="jar && state.lesson && !next?.dips" :jar="jar" :lesson="state.lesson" />
     <p class="how">
       <svg viewBox="0 0 40 40" aria-hidden="true" :class="way">
         <path d="M8 8 H32 M8 20 H32 M8 32 H32" />

@@ -2,7 +2,7 @@
 import { useIntervalFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
-import { byTable, taskSays, waitSays, waitUntil, type RouteTurn } from "@/lib/route";
+import { byTable, tableSays, taskSays, waitSays, waitUntil, type RouteTurn } from "@/lib/route";
 import { useOwnTable } from "@/station/useTable";
 import { useTablet } from "@/station/useStation";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
@@ -24,10 +24,7 @@ watch([() => props.lesson, station.news], look, { immediate: true });
 useIntervalFn(look, 60_000);
 
 const tables = computed(() => byTable(route.value?.turns ?? []).filter(([name]) => name));
-const choices = computed(() => [
-  ...tables.value.map(([name]) => ({ key: name, name })),
-  { key: "", name: "All" },
-]);
+const choices = computed(() => tables.value.map(([name]) => ({ key: name, name: tableSays(name) })));
 const own = computed(() => tables.value.find(([name]) => name === table.value)?.[1]);
 const raw = computed(() => new Map(station.known.value.glazes.map((g) => [g.code, g.raw])));
 const pieceOf = (t: RouteTurn) =>
@@ -56,13 +53,18 @@ const now = (t: RouteTurn) =>
 
 <template>
   <section v-if="tables.length > 1" class="table" aria-label="My table">
-    <ChoiceBar v-model="table" label="Which table is this?" :options="choices">
-      <template #default="{ option }">{{ option.key ? `Table ${option.name}` : option.name }}</template>
-    </ChoiceBar>
+    <p v-if="own" class="own">
+      <b>{{ tableSays(table) }}</b>
+      <button type="button" class="plain" @click="table = ''">Change table</button>
+    </p>
+    <ChoiceBar v-else v-model="table" label="Which table is this?" :options="choices" />
     <ul v-if="own" class="num">
-      <li v-for="t in own" :key="t.student" :class="{ waits: t.waits, none: !t.tasks.length }">
+      <li v-for="t in own" :key="t.student" :class="{ waits: t.waits, over: !t.tasks.length }">
         <button type="button" :disabled="!pieceOf(t)" @click="open(t)">
-          <b>{{ t.name }}</b>
+          <b
+            ><span v-if="t.mark && t.mark !== t.name" class="mark" aria-hidden="true">{{ t.mark }}</span>
+            {{ t.name }}</b
+          >
           <span class="now">
             <i
               v-if="t.tasks[0]?.glaze"
@@ -88,7 +90,7 @@ ul {
   gap: 10px;
   margin-top: 10px;
 }
-button {
+li button {
   width: 100%;
   min-height: 96px;
   display: grid;
@@ -104,8 +106,18 @@ button {
 .waits button {
   border-style: dashed;
 }
-.none button {
+.over button {
   border: 2px solid var(--line-strong);
+}
+.mark {
+  font-size: 24px;
+  margin-right: 6px;
+}
+.own {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  font-size: 20px;
 }
 .now {
   display: flex;

@@ -6,9 +6,12 @@ import { computed, provide, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 import StationJar from "@/station/StationJar.vue";
 import StationHead from "@/station/StationHead.vue";
+import StationClearing from "@/station/StationClearing.vue";
+import StationSeats from "@/station/StationSeats.vue";
 import StationLists from "@/station/StationLists.vue";
 import StationPair from "@/station/StationPair.vue";
 import StationPick from "@/station/StationPick.vue";
+import StationStirAsk from "@/station/StationStirAsk.vue";
 import StationTable from "@/station/StationTable.vue";
 import StationPiece from "@/station/StationPiece.vue";
 import { tabletKey, useStation } from "@/station/useStation";
@@ -58,18 +61,19 @@ async function pairedNow() {
     <template v-else-if="state">
       <StationHead :back="!!chosen" @back="piece = ''" />
       <p v-if="said" class="said" role="alert">{{ said }}</p>
+      <StationStirAsk />
       <main id="main">
         <StationJar v-if="jar" :code="jar" @close="jar = ''" />
         <p v-else-if="state.locked" class="none">The teacher has locked the tablets for now.</p>
         <p v-else-if="!state.classes.length" class="none">No class is in the room now.</p>
         <StationPiece v-else-if="chosen" :key="chosen.id" :piece="chosen" @done="piece = ''" />
         <template v-else>
-          <StationLists
-            v-if="state.lesson && state.clearing"
-            :lesson="state.lesson"
-            :clearing="state.clearing"
-          />
-          <StationTable v-if="state.lesson && !clearing" :lesson="state.lesson" @pick="pick" />
+          <StationClearing v-if="state.lesson && clearing" :lesson="state.lesson" @pick="pick" />
+          <template v-else-if="state.lesson">
+            <StationLists :lesson="state.lesson" />
+            <StationSeats :classes="state.classes" />
+            <StationTable :lesson="state.lesson" @pick="pick" />
+          </template>
           <StationPick @pick="pick" />
         </template>
       </main>

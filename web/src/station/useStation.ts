@@ -35,6 +35,17 @@ export function useStation() {
   const skew = ref(0);
   const said = ref("");
   const paired = ref<boolean>();
+  /** The jar of which is asked whether it was mixed; and those of which it was, in the lesson that runs. */
+  const asksStir = ref("");
+  const askedStir = new Set<string>();
+  /** A coat went on: where nobody mixed its jar, that is asked once in the lesson. */
+  function laidFrom(code: string) {
+    const jar = known.value.glazes.find((g) => g.code === code);
+    const once = `${known.value.state?.lesson ?? ""} ${code}`;
+    if (!jar?.settled || jar.doubted || askedStir.has(once)) return;
+    askedStir.add(once);
+    asksStir.value = code;
+  }
   /** Counts what was told of the lesson that runs: its lists and its route are asked for again. */
   const news = ref(0);
 
@@ -143,7 +154,7 @@ export function useStation() {
   void begin();
   // The bell changes the class without anything being logged.
   useIntervalFn(() => paired.value && void refresh(), 60_000);
-  return { known, news, skew, said, live, paired, outbox, refresh, open, listen, say };
+  return { known, news, asksStir, laidFrom, skew, said, live, paired, outbox, refresh, open, listen, say };
 }
 export type Station = ReturnType<typeof useStation>;
 

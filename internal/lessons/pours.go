@@ -1,0 +1,157 @@
+package lessons
+
+import (
+	"context"
+	"slices"
+	"time"
+
+	"enkaustos/core/fits"
+	"enkaustos/core/lesson"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// mostPours is more than anybody pours in a lesson, and mostPouredML more than a cup of any
+// kind holds.
+const mostPours, mostPouredML = 600, 5000
+
+// Pour says that glaze left a jar in cups for a lesson, or came back clean; 0 mL takes the last
+// one of that glaze back. The level of the jar follows, where it is known.
+func Pour(m school.Moment, c *school.Change, at lesson.Lesson, code string, ml float64, by string) error {
+	g, ok := school.Glazes.Get(m.Snapshot, code)
+	if !ok {
+		return school.Missing("jar")
+	}
+	all := slices.DeleteFunc(school.PoursOf(m.Snapshot, at.Key.String()), func(p school.Pour) bool { return p.Glaze != code })
+	poured, back := sums(all)
+	switch {
+	case ml > mostPouredML || ml < -mostPouredML:
+		return school.Refuse("More than %d mL is no cup: pour a jar of it over by changing its level in Stock.", mostPouredML)
+	case len(all) >= mostPours:
+		return school.Refuse("%s was poured %d times in this lesson already.", code, mostPours)
+	case ml == 0 && len(all) == 0:
+		return school.Refuse("Nothing of %s was poured in this lesson.", code)
+	case ml < 0 && -ml > poured-back+0.5:
+		return school.Refuse("%.0f mL of %s cannot come back: %.0f are out.", -ml, code, poured-back)
+	case ml == 0:
+		last := all[len(all)-1]
+		school.Pours.Drop(c, last)
+		ml = -last.ML
+	default:
+		school.Pours.Put(c, school.Pour{ID: school.NewID(), Glaze: code, ML: ml, At: m.At, By: by, Lesson: at.Key.String()})
+	}
+	if left, known := g.Jar.LeftML(); known {
+		g.Jar.Level = min(1, max(0, (left-ml)/g.Jar.ML))
+		school.Glazes.Put(c, g)
+	}
+	return nil
+}
+
+// sums are what was poured and what came back, mL.
+func sums(all []school.Pour) (poured, back float64) {
+	for _, p := range all {
+		poured, back = poured+max(0, p.ML), back+max(0, -p.ML)
+	}
+	return poured, back
+}
+
+// PourGlaze answers what the contract asks of pouring.
+func (l Lessons) PourGlaze(ctx context.Context, r contract.PourGlazeRequestObject) (contract.PourGlazeResponseObject, error) {
+	by, err := school.AtWork(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var at lesson.Lesson
+	err = l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
+		if at, err = mine(ctx, m, r.Key); err != nil {
+			return err
+		}
+		return Pour(m, c, at, r.Body.Glaze, r.Body.Ml, by.Name)
+	})
+	if err != nil {
+		return nil, err
+	}
+	return contract.PourGlaze200JSONResponse(poured(l.School.Now(), at)), nil
+}
+
+// poured is what left each jar for a lesson.
+func poured(m school.Moment, at lesson.Lesson) []contract.Poured {
+	all := []contract.Poured{}
+	of := map[string][]school.Pour{}
+	for _, p := range school.PoursOf(m.Snapshot, at.Key.String()) {
+		of[p.Glaze] = append(of[p.Glaze], p)
+	}
+	cup := cupML(m, at)
+	for _, g := range m.Jars() {
+		if len(of[g.Code]) > 0 {
+			out, back := sums(of[g.Code])
+			all = append(all, contract.Poured{Code: g.Code, Name: g.Name, Raw: view.Jar(m, g).Raw, Ml: out, Back: back, CupML: cup})
+		}
+	}
+	return all
+}
+
+// cupML is what a cup of the classes of a lesson holds.
+func cupML(m school.Moment, at lesson.Lesson) float64 {
+	if len(at.Classes) == 0 {
+		return m.House.CupML
+	}
+	return m.HouseOf(m.House, at.Classes[0], nil).CupML
+}
+
+// Brushes are the brushes of the room that carry numbers.
+var Brushes = school.One[Rack]("brushes").Quiet()
+
+// Rack is kept as a record of its own.
+type Rack struct {
+	Brushes fits.Rack `json:"brushes,omitempty"`
+}
+
+func showRack(m school.Moment) []contract.NumberedBrushes {
+	return view.List(Brushes.The(m.Snapshot).Brushes, func(n fits.Numbered) contract.NumberedBrushes {
+		return contract.NumberedBrushes{Brush: string(n.Brush), From: n.From, To: n.To}
+	})
+}
+
+// GetBrushes is the rack.
+func (l Lessons) GetBrushes(context.Context, contract.GetBrushesRequestObject) (contract.GetBrushesResponseObject, error) {
+	return contract.GetBrushes200JSONResponse(showRack(l.School.Now())), nil
+}
+
+// SetBrushes says which brushes carry which numbers.
+func (l Lessons) SetBrushes(ctx context.Context, r contract.SetBrushesRequestObject) (contract.SetBrushesResponseObject, error) {
+	var rack fits.Rack
+	for _, n := range *r.Body {
+		rack = append(rack, fits.Numbered{Brush: brushNamed(n.Brush), From: n.From, To: n.To})
+	}
+	err := school.Says(rack.Check())
+	if err == nil {
+		err = l.School.Change(ctx, func(_ school.Moment, c *school.Change) error { Brushes.Put(c, Rack{rack}); return nil })
+	}
+	return contract.SetBrushes200JSONResponse(showRack(l.School.Now())), err
+}
+
+// out are the numbers of the brushes that were taken out for a lesson; where nobody ticked
+// any, all of the rack.
+func out(m school.Moment, at lesson.Lesson) []int {
+	rack := Brushes.The(m.Snapshot).Brushes
+	var numbers []int
+	for _, n := range rack.All() {
+		if slices.ContainsFunc(held(m, at).Ticks, func(t Tick) bool { return t.Item == brushItem(n) }) {
+			numbers = append(numbers, n)
+		}
+	}
+	if len(numbers) == 0 {
+		return rack.All()
+	}
+	return numbers
+}
+
+// later is the later one of two moments.
+func later(a, b time.Time) time.Time {
+	if b.After(a) {
+		return b
+	}
+	return a
+}

@@ -1,0 +1,235 @@
+package lessons
+
+import (
+	"cmp"
+	"context"
+	"slices"
+	"strings"
+	"time"
+
+	"enkaustos/core/fits"
+	"enkaustos/core/lesson"
+	"enkaustos/core/schedule"
+	"enkaustos/core/stock"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// soon is enough effort for what other classes take.
+var soon = schedule.Effort{Alone: 200, Orders: 40, Seed: 1}
+
+// ask is what a piece takes of a jar in a lesson that is still to come, or runs.
+type ask struct {
+	lesson lesson.Lesson
+	glaze  string
+	piece  string
+	ml     float64
+	when   time.Time // its last stroke of it in that lesson
+}
+
+// asksOf are what the pieces of a plan take in its first lessons, as they are named.
+func asksOf(m school.Moment, planned fits.Planned, lessons []lesson.Lesson) (all []ask) {
+	for _, c := range planned.Courses {
+		p := m.Pieces[c.Piece]
+		for n, at := range lessons {
+			for _, a := range m.Case(p).AmountsOf(c.InLesson(n), m.Survey(p).Band) {
+				one := ask{lesson: at, glaze: a.Glaze, piece: c.Piece, ml: a.ML}
+				for _, s := range c.Steps {
+					if s.Lesson == n && s.Layer.Glaze == a.Glaze && s.End.After(one.when) {
+						one.when = s.End
+					}
+				}
+				all = append(all, one)
+			}
+		}
+	}
+	return all
+}
+
+// inTurn puts asks into the order in which they come to the jar.
+func inTurn(all []ask) []ask {
+	slices.SortStableFunc(all, func(a, b ask) int {
+		return cmp.Or(a.lesson.Begins(time.Local).Compare(b.lesson.Begins(time.Local)), a.when.Compare(b.when), strings.Compare(a.piece, b.piece))
+	})
+	return all
+}
+
+// asks are what all classes but some take in the lessons that begin before a moment and are not
+// over, each class planned by itself from now on.
+func asks(m school.Moment, before time.Time, but []string) []ask {
+	var all []ask
+	groups := map[string][]lesson.Lesson{} // by the classes of their first lesson
+	var order []string
+	of := map[string]string{}
+	for next := range school.Bells.The(m.Snapshot).Coming("", m.At.Local()) {
+		if !next.Begins(time.Local).Before(before) {
+			break
+		}
+		for _, class := range next.Classes {
+			if slices.Contains(but, class) {
+				continue
+			}
+			group, known := of[class]
+			if !known {
+				group = strings.Join(next.Classes, ",")
+				of[class] = group
+			}
+			if len(groups[group]) == 0 {
+				order = append(order, group)
+			}
+			if mine := groups[group]; len(mine) == 0 || mine[len(mine)-1].Key != next.Key {
+				groups[group] = append(mine, next)
+			}
+		}
+	}
+	seen := map[string]bool{} // a piece of two groups is planned once
+	for _, group := range order {
+		mine := groups[group]
+		class, _ := Class(m, mine[0])
+		class.Pieces = slices.DeleteFunc(class.Pieces, func(p fits.Piece) bool { return seen[p.ID] || slices.Contains(but, p.Class) })
+		for _, p := range class.Pieces {
+			seen[p.ID] = true
+		}
+		planned, err := class.Plan(soon)
+		if err != nil {
+			continue // a class whose lesson cannot be planned takes nothing that is known
+		}
+		all = append(all, asksOf(m, planned, inPlan(class, mine))...)
+	}
+	return all
+}
+
+// earlier is what all classes take before a lesson, its own ones as they are planned with it.
+func (g gathering) earlier() []ask {
+	all := asks(g.m, g.at.Begins(time.Local), g.at.Classes)
+	var own []lesson.Lesson
+	for _, l := range g.between {
+		if one, err := find(g.m, l.Key); err == nil {
+			own = append(own, one)
+		}
+	}
+	return inTurn(append(all, asksOf(g.m, g.whole, own)...))
+}
+
+// inPlan are lessons as the plan of a class counts them.
+func inPlan(class fits.Class, lessons []lesson.Lesson) (all []lesson.Lesson) {
+	for _, l := range class.Lessons {
+		i := slices.IndexFunc(lessons, func(one lesson.Lesson) bool { return one.Key.String() == l.Key })
+		if i < 0 {
+			break
+		}
+		all = append(all, lessons[i])
+	}
+	return all
+}
+
+// budget holds what is asked of a jar against what is in it and what is kept of it; extraML is
+// what stands in cups already.
+func budget(m school.Moment, code string, all []ask, extraML float64) stock.Budget {
+	g := school.Glazes.All(m.Snapshot)[code]
+	left, known := g.Jar.LeftML()
+	var claims []stock.Claim
+	for _, a := range all {
+		if a.glaze == code {
+			claims = append(claims, stock.Claim{Project: m.Pieces[a.piece].Assignment, Piece: a.piece, ML: a.ml})
+		}
+	}
+	var reserves []stock.Reserve
+	for _, r := range school.ReservesInOrder(m.Snapshot) {
+		if r.Glaze == code {
+			reserves = append(reserves, stock.Reserve{Project: r.Assignment, ML: r.ML})
+		}
+	}
+	return stock.BudgetOf(left+extraML, known, claims, reserves)
+}
+
+// noticedML is less than anybody sees lacking.
+const noticedML = 0.5
+
+// namesOf are who is hit, each once.
+func namesOf(m school.Moment, hit []stock.Claim) []string {
+	all := []string{}
+	for _, h := range hit {
+		if who := m.Who(m.Pieces[h.Piece]); h.ML > noticedML && !slices.Contains(all, who) {
+			all = append(all, who)
+		}
+	}
+	return all
+}
+
+// leastOf is what the first of those lacks who are hit.
+func leastOf(hit []stock.Claim) float64 {
+	least := hit[0].ML
+	for _, h := range hit {
+		least = min(least, h.ML)
+	}
+	return least
+}
+
+// short says of a glaze that is put out whether it lasts, after what comes before it.
+func (g gathering) short(earlier []ask, pouredML float64, one *contract.PutOutGlaze) {
+	own := slices.DeleteFunc(asksOf(g.m, g.planned, []lesson.Lesson{g.at}), func(a ask) bool { return a.glaze != one.Code })
+	sum := 0.0
+	for _, a := range earlier {
+		if a.glaze == one.Code {
+			sum += a.ml
+		}
+	}
+	b := budget(g.m, one.Code, append(slices.Clone(earlier), inTurn(own)...), pouredML)
+	one.Earlier, one.Kept = view.Some(sum), view.Some(b.KeptML)
+	if short := b.ShortML(); b.Known && short > noticedML {
+		here := slices.DeleteFunc(b.Hit, func(c stock.Claim) bool {
+			return !slices.ContainsFunc(own, func(a ask) bool { return a.piece == c.Piece })
+		})
+		one.Short, one.Hit = &short, new(namesOf(g.m, here))
+		if len(here) > 0 {
+			one.Nearest = new(view.Near(g.m, g.m.Nearest(one.Code, g.m.Assignments[here[0].Project], leastOf(here))))
+		}
+	}
+}
+
+// ListShortages is what will be short in the lessons of the days that come.
+func (l Lessons) ListShortages(_ context.Context, r contract.ListShortagesRequestObject) (contract.ListShortagesResponseObject, error) {
+	m := l.School.Now()
+	return contract.ListShortages200JSONResponse(shortages(m, until(m, view.Or(r.Params.Days, 1)))), nil
+}
+
+// until is the end of the nth day with lessons after today.
+func until(m school.Moment, days int) time.Time {
+	today := lesson.DateOf(m.At.Local())
+	last := today
+	for next := range school.Bells.The(m.Snapshot).Coming("", m.At.Local()) {
+		if next.Date > last {
+			if days == 0 {
+				break
+			}
+			last, days = next.Date, days-1
+		}
+	}
+	return (last + 1).At(0, time.Local)
+}
+
+func shortages(m school.Moment, before time.Time) []contract.JarShortage {
+	all := []contract.JarShortage{}
+	every := inTurn(asks(m, before, nil))
+	for _, g := range m.Jars() {
+		b := budget(m, g.Code, every, 0)
+		if !b.Known || b.ShortML() <= noticedML || b.OpenML == 0 {
+			continue
+		}
+		one := contract.JarShortage{Code: g.Code, Name: g.Name, Raw: view.Jar(m, g).Raw, Left: b.LeftML, Takes: b.OpenML, Kept: b.KeptML, Short: b.ShortML(), Hit: namesOf(m, b.Hit), Nearest: []contract.JarNear{}}
+		if len(b.Hit) > 0 {
+			one.Nearest = view.Near(m, m.Nearest(g.Code, m.Assignments[b.Hit[0].Project], leastOf(b.Hit)))
+			for _, a := range every {
+				if a.glaze == g.Code && a.piece == b.Hit[0].Piece {
+					one.First = new(Show(m, a.lesson))
+					break
+				}
+			}
+		}
+		all = append(all, one)
+	}
+	slices.SortStableFunc(all, func(a, b contract.JarShortage) int { return cmp.Compare(b.Short, a.Short) })
+	return all
+}

@@ -1,0 +1,52 @@
+package school
+
+import (
+	"cmp"
+	"slices"
+	"strings"
+	"time"
+
+	"enkaustos/core/stock"
+)
+
+// PoursOf are what was poured out of jars for a lesson and came back, in order.
+func PoursOf(s *Snapshot, lesson string) []Pour {
+	return slices.DeleteFunc(Pours.Sorted(s, func(a, b Pour) int { return cmp.Or(a.At.Compare(b.At), strings.Compare(a.ID, b.ID)) }),
+		func(p Pour) bool { return p.Lesson != lesson })
+}
+
+// LastLook is what somebody saw in a jar last; ok is false where nobody looked.
+func (m Moment) LastLook(code string) (last JarLevel, ok bool) {
+	for _, l := range JarLevels.All(m.Snapshot) {
+		if l.Glaze == code && (!ok || l.At.After(last.At)) {
+			last, ok = l, true
+		}
+	}
+	return last, ok
+}
+
+// ShouldML is what a jar holds by the last look into it and what was poured and laid since, mL;
+// known is false where nobody looked.
+func (m Moment) ShouldML(code string) (ml float64, known bool) {
+	last, known := m.LastLook(code)
+	if !known {
+		return 0, false
+	}
+	poured, back := 0.0, 0.0
+	for _, p := range Pours.All(m.Snapshot) {
+		if p.Glaze == code && p.At.After(last.At) {
+			poured, back = poured+max(0, p.ML), back+max(0, -p.ML)
+		}
+	}
+	laid := 0.0
+	if poured == 0 {
+		laid = m.laidSince(code, last.At) * m.Spreads.Of(code)
+	}
+	return stock.ShouldML(last.ML, poured, back, laid), true
+}
+
+// laidSince is the area of the coats of a glaze that were laid since a moment, in cm².
+func (m Moment) laidSince(code string, since time.Time) float64 {
+	cm2, _ := m.Snapshot.laid(code, JarLevel{At: since}, JarLevel{At: m.At})
+	return cm2
+}

@@ -1,0 +1,60 @@
+import type { Schemas } from "@/api/client";
+
+type Close = Schemas["CloseLesson"];
+type Tool = Schemas["PutOutTool"];
+
+/** What comes back, sorted: the jars and the numbered brushes of the whole room, and each table's own. */
+export interface Clearing {
+  jars: Tool[];
+  brushes: Tool[];
+  tables: { name: string; tools: Tool[]; asked: Close["ask"]; places: Close["places"] }[];
+}
+
+export function clearingOf(v: Close): Clearing {
+  const room = v.back.filter((b) => !b.table && !b.numbers);
+  const own = [
+    ...Map.groupBy(
+      v.back.filter((b) => b.table),
+      (b) => b.table!,
+    ),
+  ];
+  // Where nobody said who sits where, the room is one table.
+  const jars = own.length ? room : room.filter((b) => !bench.test(b.name));
+  const tables = own.length ? own : [["", room.filter((b) => bench.test(b.name))] as const];
+  const seated = new Set(own.map(([name]) => name));
+  const of = <T extends { table: string }>(all: T[], name: string, last: boolean) =>
+    all.filter((x) => x.table === name || (last && !seated.has(x.table)));
+  return {
+    jars,
+    brushes: v.back.filter((b) => b.numbers),
+    tables: tables.map(([name, tools], i) => ({
+      name,
+      tools: [...tools],
+      asked: of(v.ask, name, i === tables.length - 1),
+      places: of(v.places, name, i === tables.length - 1),
+    })),
+  };
+}
+const bench = /^(Brushes|Cups|Sponges|Table)/;
+
+/** Quarters of a cup that can come back of what is out, fullest last. */
+export function quarters(out: number, cupML: number): number[] {
+  const n = Math.floor((4 * out) / cupML + 1e-6);
+  return Array.from({ length: Math.min(n, 8) }, (_, i) => (i + 1) / 4);
+}
+const signs: Record<number, string> = { 0.25: "¼", 0.5: "½", 0.75: "¾" };
+/** "1¼", "½" */
+export function cupsSay(cups: number): string {
+  const whole = Math.floor(cups);
+  return `${whole || ""}${signs[cups - whole] ?? ""}` || "0";
+}
+/** Numbers in order, runs of them as spans: "1–4, 7". */
+export function spans(numbers: readonly number[]): string {
+  const runs: [number, number][] = [];
+  for (const n of [...numbers].sort((a, b) => a - b)) {
+    const last = runs.at(-1);
+    if (last && n === last[1] + 1) last[1] = n;
+    else runs.push([n, n]);
+  }
+  return runs.map(([a, b]) => (a === b ? `${a}` : `${a}–${b}`)).join(", ");
+}
