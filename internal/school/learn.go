@@ -2,7 +2,6 @@ package school
 
 import (
 	"slices"
-	"time"
 
 	"enkaustos/core/stock"
 	"enkaustos/core/work"
@@ -17,9 +16,9 @@ func (n *next) learn() {
 	for _, l := range JarLevels.Sorted(n.Snapshot, func(a, b JarLevel) int { return a.At.Compare(b.At) }) {
 		levels[l.Glaze] = append(levels[l.Glaze], l)
 	}
-	n.looked = map[string]time.Time{}
+	n.looked = map[string]JarLevel{}
 	for code, seen := range levels {
-		n.looked[code] = seen[len(seen)-1].At
+		n.looked[code] = seen[len(seen)-1]
 		var drops []stock.Drop
 		for i := 1; i < len(seen); i++ {
 			from, to := seen[i-1], seen[i]
@@ -78,7 +77,7 @@ func (n *next) pastChanged() bool {
 			return nil
 		}
 		for _, c := range p.State.Coats {
-			if last, known := n.looked[c.Glaze]; known && !c.At.After(last) {
+			if last, known := n.looked[c.Glaze]; known && !c.At.After(last.At) {
 				coats = append(coats, c)
 			}
 		}

@@ -17,11 +17,7 @@ func PoursOf(s *Snapshot, lesson string) []Pour {
 
 // LastLook is what somebody saw in a jar last; ok is false where nobody looked.
 func (m Moment) LastLook(code string) (last JarLevel, ok bool) {
-	for _, l := range JarLevels.All(m.Snapshot) {
-		if l.Glaze == code && (!ok || l.At.After(last.At)) {
-			last, ok = l, true
-		}
-	}
+	last, ok = m.looked[code]
 	return last, ok
 }
 

@@ -7,7 +7,6 @@ import (
 	"slices"
 	"strconv"
 	"strings"
-	"time"
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
@@ -27,7 +26,7 @@ type Snapshot struct {
 	House       rules.House              // the school's
 	Shelf       *plan.Shelf              // what the room has, under the school's rules
 	Learned     map[string]stock.Learned // how far a glaze spreads, by its code, where jars told it
-	looked      map[string]time.Time     // when each jar was last looked into, by its code
+	looked      map[string]JarLevel      // what was seen in each jar last, by its code
 	Spreads     stock.Spreads            // the figures of Learned
 	Laying      map[string]stock.Learned // how far a class spreads its glaze, by its id, where jars that it alone used told it
 	Seq         int64                    // of the last event

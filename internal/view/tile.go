@@ -50,7 +50,16 @@ func Jar(m school.Moment, g glaze.Glaze) contract.Glaze {
 		Figure: m.House.OfGlaze(&g), Ml: float32(g.Jar.ML), Level: float32(g.Jar.Level), State: contract.GlazeState(g.Jar.State),
 		MixedAt: When(g.Jar.MixedAt), MixedBy: Some(g.Jar.MixedBy), Seats: Some(g.Jar.Seats), Look: Some(contract.GlazeLook(g.Jar.Look)), Place: Some(g.Jar.Place), Lies: Some(m.House.Lies(&g)), Doubted: doubted(&g), Hint: hint, Atmosphere: Some(g.Atmosphere),
 		DipCoats: Some(g.DipCoats), DipSeconds: Some(g.DipSeconds), DipDensity: Some(g.DipDensity), Density: Some(g.Density),
-		SlideMM: Some(g.SlideMM), Thick: g.Thick, Dear: g.Dear, Ware: contract.GlazeWare(g.Ware), Spread: spread(m, g.Code), Recipe: All(g.Recipe)}
+		SlideMM: Some(g.SlideMM), Thick: g.Thick, Dear: g.Dear, Ware: contract.GlazeWare(g.Ware), Spread: spread(m, g.Code), Missed: Some(missed(m, &g)), Recipe: All(g.Recipe)}
+}
+
+// missed is how the last look into a jar departed from what was to be expected.
+func missed(m school.Moment, g *glaze.Glaze) string {
+	last, ok := m.LastLook(g.Code)
+	if !ok || last.Should == 0 {
+		return ""
+	}
+	return stock.Missed(last.Should, last.ML, g.Jar.ML)
 }
 
 // Near are jars that could stand in for another.

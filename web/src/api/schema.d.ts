@@ -2602,6 +2602,8 @@ export interface components {
             look?: "" | "tall" | "squat" | "bottle" | "bucket";
             /** @description Where it stands in the room */
             place?: string;
+            /** @description In a clause, how what was last seen in it departs from what was poured and laid */
+            missed?: string;
             /** @description In a clause, why it has to be stirred; missing while it is mixed */
             settled?: string;
             /** @description In a clause, how its coats lie where it is watery or thick */

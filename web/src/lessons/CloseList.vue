@@ -2,12 +2,12 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import LeftoverLine from "@/lessons/LeftoverLine.vue";
+import TableBack from "@/lessons/TableBack.vue";
 import TickLine from "@/lessons/TickLine.vue";
 import { usePours } from "@/lessons/usePours";
 import { useTicks } from "@/lessons/useTicks";
 import { clearingOf } from "@/lib/clearing";
 import { queries } from "@/lib/queries";
-import { tableSays } from "@/lib/route";
 
 /** What came out and must come back: the room's jars and brushes, then table by table as the tables tick it. */
 const props = defineProps<{ lesson: string }>();
@@ -16,8 +16,6 @@ const data = computed(() => query.data.value);
 const lists = computed(() => data.value && clearingOf(data.value));
 const { ticked, tick } = useTicks(() => props.lesson);
 const pour = usePours(() => props.lesson);
-const many = computed(() => (lists.value?.tables.length ?? 0) > 1);
-const done = (items: { item: string }[]) => items.filter((i) => ticked.value.has(i.item)).length;
 </script>
 
 <template>
@@ -29,7 +27,8 @@ const done = (items: { item: string }[]) => items.filter((i) => ticked.value.has
       >
     </p>
     <p v-if="data.ask.length" class="halves">
-      <b>Not yet said whether a coat is half done:</b> {{ data.ask.map((a) => a.name).join(", ") }}.
+      <b>Not yet said whether a coat is half done:</b>
+      {{ data.ask.length > 6 ? `${data.ask.length} of the class` : data.ask.map((a) => a.name).join(", ") }}.
     </p>
     <ul>
       <TickLine
@@ -61,27 +60,7 @@ const done = (items: { item: string }[]) => items.filter((i) => ticked.value.has
         {{ b.numbers![0] }}
       </button>
     </div>
-    <section v-for="t in lists.tables" :key="t.name">
-      <h3 v-if="many">
-        {{ tableSays(t.name) }}
-        <span class="soft num">{{ done(t.tools) }} of {{ t.tools.length }}</span>
-      </h3>
-      <ul>
-        <TickLine
-          v-for="b in t.tools"
-          :key="b.item"
-          :label="`${b.name}: ${b.why}`"
-          :done="ticked.has(b.item)"
-          @tick="tick([b.item], $event)"
-        >
-          <b>{{ b.name }}</b> {{ b.why }}
-          <span v-if="ticked.has(b.item)" class="soft">{{ ticked.get(b.item)?.by }}</span>
-        </TickLine>
-      </ul>
-      <p v-if="t.places.length" class="soft num">
-        Pieces put where they belong: {{ done(t.places) }} of {{ t.places.length }}
-      </p>
-    </section>
+    <TableBack :tables="lists.tables" :ticked="ticked" @tick="tick" />
   </template>
 </template>
 

@@ -41,8 +41,9 @@ const out = computed(() => props.poured.ml - props.poured.back);
 <style scoped>
 li {
   display: grid;
-  grid-template-columns: 18px minmax(0, 1fr) auto;
-  gap: 8px;
+  grid-template-columns: 18px minmax(0, 1fr);
+  gap: 4px 8px;
+  padding: 4px 0;
   align-items: center;
   min-height: 40px;
   border-top: 1px solid var(--line);
@@ -54,6 +55,7 @@ i {
   border-radius: 50%;
 }
 .acts {
+  grid-column: 2;
   display: flex;
   gap: 4px;
   align-items: center;

@@ -37,10 +37,11 @@ export function clearingOf(v: Close): Clearing {
 }
 const bench = /^(Brushes|Cups|Sponges|Table)/;
 
-/** Quarters of a cup that can come back of what is out, fullest last. */
+/** What can come back of what is out, in cups: by quarters, of more than two by halves; fullest last. */
 export function quarters(out: number, cupML: number): number[] {
-  const n = Math.floor((4 * out) / cupML + 1e-6);
-  return Array.from({ length: Math.min(n, 8) }, (_, i) => (i + 1) / 4);
+  const cups = out / cupML;
+  const step = cups > 2 ? 0.5 : 0.25;
+  return Array.from({ length: Math.min(Math.floor(cups / step + 1e-6), 12) }, (_, i) => (i + 1) * step);
 }
 const signs: Record<number, string> = { 0.25: "¼", 0.5: "½", 0.75: "¾" };
 /** "1¼", "½" */

@@ -140,6 +140,7 @@ h2 {
   justify-content: space-between;
   align-items: center;
   min-height: 44px;
+  font-size: 24px;
 }
 h3 {
   margin-top: 16px;

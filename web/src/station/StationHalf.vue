@@ -22,12 +22,11 @@ async function log(done: PartDone) {
 <template>
   <div class="half" role="group" :aria-label="`Half a coat of ${ask.name}?`">
     <p>
-      <span v-if="ask.mark && ask.mark !== ask.name" class="mark" aria-hidden="true">{{ ask.mark }}</span>
       <b>{{ ask.name }}</b> {{ ask.called }}, coat {{ ask.nth }} of {{ ask.glaze }} {{ ask.glazeName }}
     </p>
     <p class="row">
       <button type="button" class="plain" @click="emit('answered')">No</button>
-      <button type="button" class="plain" :aria-expanded="open" @click="open = !open">Yes, a part</button>
+      <button type="button" class="plain" :aria-expanded="open" @click="open = !open">Yes</button>
     </p>
     <p v-if="open" class="row">
       <button v-for="h in halves" :key="h.key" type="button" class="plain" @click="log({ part: h.key })">
@@ -42,10 +41,6 @@ async function log(done: PartDone) {
 .half {
   border-top: 1px solid var(--line);
   padding: 8px 0;
-}
-.mark {
-  font-size: 24px;
-  margin-right: 6px;
 }
 .row {
   display: flex;

@@ -12,6 +12,7 @@ import StationFree from "@/station/StationFree.vue";
 import StationFootLine from "@/station/StationFootLine.vue";
 import StationOpinion from "@/station/StationOpinion.vue";
 import StationResist from "@/station/StationResist.vue";
+import StationStirAsk from "@/station/StationStirAsk.vue";
 import StationStroke from "@/station/StationStroke.vue";
 import StationWish from "@/station/StationWish.vue";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
@@ -160,6 +161,7 @@ const touched = (wet: boolean) =>
     <div class="after">
       <button v-if="mine.length" type="button" class="plain" @click="takeBack">Undo my last coat</button>
       <StationFootLine :band-mm="piece.bandMM" :under-pencil="piece.underPencil" :caution="caution" />
+      <StationStirAsk />
     </div>
   </div>
   <StationDraft v-else-if="tab === 'plan'" :piece="piece" />

@@ -43,7 +43,7 @@ async function toggle(code: string) {
   if (!s) return;
   const now = s.choices.includes(code) ? s.choices.filter((c) => c !== code) : [...s.choices, code];
   if (now.length > most) {
-    trouble.value = `At most ${most}: press one of them to leave it out.`;
+    trouble.value = `At most ${most}: press one of them again first.`;
     return;
   }
   try {

@@ -26,16 +26,13 @@ function not() {
     <p>
       <b>Was {{ jar.code }} {{ jar.name }} mixed before this coat?</b> {{ jar.settled }}.
     </p>
-    <button type="button" class="big" @click="stirred(jar.code)">Yes, mixed</button>
+    <button type="button" class="big" @click="stirred(jar.code)">Stirred</button>
     <button type="button" class="plain" @click="not">No</button>
   </section>
 </template>
 
 <style scoped>
 .ask {
-  position: fixed;
-  inset: auto 18px 14px;
-  z-index: 8;
   background: #fff;
   border: 4px solid var(--ink);
   padding: 12px 16px;

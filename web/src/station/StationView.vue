@@ -11,7 +11,6 @@ import StationSeats from "@/station/StationSeats.vue";
 import StationLists from "@/station/StationLists.vue";
 import StationPair from "@/station/StationPair.vue";
 import StationPick from "@/station/StationPick.vue";
-import StationStirAsk from "@/station/StationStirAsk.vue";
 import StationTable from "@/station/StationTable.vue";
 import StationPiece from "@/station/StationPiece.vue";
 import { tabletKey, useStation } from "@/station/useStation";
@@ -61,7 +60,6 @@ async function pairedNow() {
     <template v-else-if="state">
       <StationHead :back="!!chosen" @back="piece = ''" />
       <p v-if="said" class="said" role="alert">{{ said }}</p>
-      <StationStirAsk />
       <main id="main">
         <StationJar v-if="jar" :code="jar" @close="jar = ''" />
         <p v-else-if="state.locked" class="none">The teacher has locked the tablets for now.</p>

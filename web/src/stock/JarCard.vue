@@ -75,6 +75,7 @@ async function dropHint() {
     </p>
     <p v-for="words in confused" :key="words" class="like">{{ words }}</p>
     <p v-if="glaze.doubted" class="like">✕ Do not open it: {{ glaze.doubted }}.</p>
+    <p v-if="glaze.missed" class="like">▲ At the last look {{ glaze.missed }}.</p>
     <p v-if="glaze.lies" class="like">▲ Now {{ glaze.lies }}.</p>
     <p v-if="tile?.doubt" class="like">▲ fired colour: {{ tile.doubt }}</p>
     <div class="fill">
