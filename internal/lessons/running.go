@@ -84,7 +84,7 @@ func (r *Running) run(stop func()) {
 		case <-r.wake:
 			r.again()
 		case <-round.C:
-			r.begin()
+			r.Begin()
 			continue
 		}
 		select { // a class lays many coats a minute: they are planned together
@@ -170,9 +170,9 @@ func (r *Running) fresh(at lesson.Lesson, one *run) (fits.Class, fits.Planned, e
 // done.
 const noticed = 15 * time.Minute
 
-// begin keeps of the lessons that have just begun how many coats were foreseen for them: what
+// Begin keeps of the lessons that have just begun how many coats were foreseen for them: what
 // a class gets done is learned from lessons that nobody prepared as well.
-func (r *Running) begin() {
+func (r *Running) Begin() {
 	m := r.school.Now()
 	for _, at := range running(m) {
 		began := at.Begins(time.Local)
