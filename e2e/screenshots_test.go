@@ -67,8 +67,8 @@ func TestScreenshots(t *testing.T) {
 	p.goTo("/lessons")
 	p.see(".week[aria-current]", "week A")
 	shoot("lessons")
-	p.goTo(afternoon)
-	p.see(".outcome", "finished in this lesson")
+	p.goTo("/lessons/" + morning)
+	p.see("#now", "Right now")
 	shoot("lesson")
 	p.goTo(afternoon + "/before")
 	p.see("h2", "Hand out")
@@ -84,12 +84,6 @@ func TestScreenshots(t *testing.T) {
 	p.see(".ready h2", "Onto the ready shelf")
 	shoot("handover")
 
-	p.size(390, 844)
-	p.goTo("/bench")
-	p.see(".steps", "1 of")
-	shoot("phone")
-	p.size(1280, 800)
-
 	tablet := pairedTablet(t, s, p, "Window table")
 	shootTablet := func(name string) {
 		tablet.settle()
@@ -100,6 +94,10 @@ func TestScreenshots(t *testing.T) {
 	tablet.click(".names button", "Ilo N.")
 	tablet.see(".stroke", "N05")
 	shootTablet("tablet")
+	tablet.click("header button", "Everybody")
+	tablet.click(".table .choices button", "Window table")
+	tablet.see(".table li", "Idris")
+	shootTablet("tablet-table")
 }
 
 // firstSteps is a picture of the way into an empty room.

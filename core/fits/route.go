@@ -1,6 +1,9 @@
 package fits
 
-import "slices"
+import (
+	"slices"
+	"time"
+)
 
 // Wait is what somebody waits for before the next stroke.
 type Wait string
@@ -54,23 +57,25 @@ func (c Class) Route(planned Planned) (all []Turn) {
 	for i := range all {
 		slices.SortStableFunc(all[i].Tasks, func(a, b Task) int { return a.Begin.Compare(b.Begin) })
 	}
-	for i := range all {
-		c.waits(all, i)
+	if now, _, ok := c.Glazing(0); ok { // before the first brush nobody waits for anything else
+		for i := range all {
+			waiting(all, i, now)
+		}
 	}
 	return all
 }
 
-// waits says what a turn waits for.
-func (c Class) waits(all []Turn, i int) {
+// waiting says what a turn waits for, as somebody begins to glaze or goes on.
+func waiting(all []Turn, i int, now time.Time) {
 	turn := &all[i]
 	if len(turn.Tasks) == 0 {
 		return
 	}
 	first := turn.Tasks[0]
-	if first.Begin.Sub(c.Now) <= grace {
+	if first.Begin.Sub(now) <= grace {
 		return
 	}
-	if first.From.Sub(c.Now) > grace {
+	if first.From.Sub(now) > grace {
 		turn.Waits = ToDry
 		return
 	}

@@ -55,6 +55,13 @@ func TestRouteSaysWhoWaitsForWhat(t *testing.T) {
 	done.State.Coats[0].At = nine.Add(29 * time.Minute)
 	c, planned = running(t, h, done)
 	require.Equal(t, []string{"Cy: show"}, turns(c, planned))
+
+	c = class(h, 1, a, b)
+	c.Now = nine.Add(-2 * time.Hour)
+	planned, err := c.Plan(schedule.Usual)
+	require.NoError(t, err)
+	require.Empty(t, c.Route(planned)[0].Waits, "before the lesson nobody waits but for what others do in it")
+	require.Equal(t, fits.AtJar, c.Route(planned)[1].Waits)
 }
 
 // A wet coat is waited for where nothing else is left to do.

@@ -98,7 +98,7 @@ func (d Drying) KilnDryAt(s State) time.Time {
 	if s.LastWet.IsZero() {
 		return time.Time{}
 	}
-	hours := d.House.KilnDryHours * max(1, d.Night)
+	hours := d.night()
 	if d.Damp != nil && d.Damp(s.LastWet) {
 		hours *= dampDay
 	}
@@ -107,6 +107,15 @@ func (d Drying) KilnDryAt(s State) time.Time {
 		hours *= 1.25 // from memory
 	}
 	return s.LastWet.Add(time.Duration(hours * float64(time.Hour)))
+}
+
+// night is how many hours a piece dries before the kiln, by the house and as the room learned.
+func (d Drying) night() float64 { return d.House.KilnDryHours * max(1, d.Night) }
+
+// KilnDryAfter is when a piece is dry enough for the kiln whose last coat, or wipe, will be at a
+// moment to come.
+func (d Drying) KilnDryAfter(last time.Time) time.Time {
+	return last.Add(time.Duration(d.night() * float64(time.Hour)))
 }
 
 // Pace is how fast the room dries beside the house's figures, learned from what

@@ -147,6 +147,9 @@ func showPiece(m school.Moment, class fits.Class, c fits.Course) contract.PieceC
 	due := school.DueOf(m, a)
 	one := contract.PieceCourse{Piece: p.ID, Student: student.Name, Mark: student.Mark, Title: a.Name, Class: a.Class, Unsure: c.Unsure, Done: c.Done, Ends: view.When(c.Ends.UTC()),
 		Due: view.Some(due.String()), Behind: behind(class, c, due), Steps: []contract.CourseStep{}}
+	if !c.Unsure && !c.Ends.IsZero() {
+		one.KilnDry = view.When(m.Drying(a).KilnDryAfter(c.Ends).UTC())
+	}
 	for _, s := range c.Steps {
 		if s.Lesson > 0 {
 			one.Later++

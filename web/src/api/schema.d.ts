@@ -3271,6 +3271,11 @@ export interface components {
             done: number;
             /** Format: date-time */
             ends?: string;
+            /**
+             * Format: date-time
+             * @description From when on it is dry enough for the kiln then
+             */
+            kilnDry?: string;
             /** @description The last day on which it can be glazed */
             due?: string;
             /** @description It asks for more than the lessons left have time for */

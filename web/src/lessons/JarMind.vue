@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { useIntervalFn } from "@vueuse/core";
-import { ref } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { useChanged } from "@/lib/queries";
+import { useStirTimer } from "@/lib/useStirTimer";
 import { attempt, say } from "@/ui/messages";
 
 /** Jars that want a hand before the brush: a timer runs while one is shaken, and then it is stirred. */
@@ -16,36 +15,13 @@ const acts = {
   replace: "Replace",
   closed: "Leave closed",
 } as const;
-/** One to two minutes: what two leave unmixed stays so. */
-const lasts = 90;
-const running = ref("");
-const left = ref(0);
-const { pause, resume } = useIntervalFn(
-  async () => {
-    if (--left.value > 0) return;
-    pause();
-    await stirred([running.value]);
-    running.value = "";
-  },
-  1000,
-  { immediate: false },
-);
-function start(code: string) {
-  running.value = code;
-  left.value = lasts;
-  resume();
-}
-function stop() {
-  pause();
-  running.value = "";
-}
+const { running, time, start, stop } = useStirTimer((code) => void stirred([code]));
 async function stirred(codes: string[]) {
   if (!(await attempt(answer(api.POST("/glazes/stirred", { body: { codes } }))))) return;
   await changed("glaze");
   say(codes.length === 1 ? `${codes[0]} is stirred.` : `${codes.length} jars are stirred.`);
 }
 const mixes = (j: Schemas["JarToMind"]) => j.act === "shake" || j.act === "stir";
-const time = (s: number) => `${Math.floor(s / 60)}:${String(s % 60).padStart(2, "0")}`;
 </script>
 
 <template>
@@ -59,7 +35,7 @@ const time = (s: number) => `${Math.floor(s / 60)}:${String(s % 60).padStart(2, 
       <span class="acts screen">
         <template v-if="mixes(j)">
           <template v-if="running === j.code">
-            <b class="left num" role="timer">{{ time(left) }}</b>
+            <b class="left num" role="timer">{{ time }}</b>
             <el-button size="small" @click="stop">Stop</el-button>
           </template>
           <el-button v-else size="small" :disabled="!!running" @click="start(j.code)">Count 90 s</el-button>

@@ -30,8 +30,21 @@ function when(n: number): string {
   return n === 0 ? "in this lesson" : `after ${day(l.begins)}`;
 }
 const outcome = computed(() =>
-  (course.value?.counts ?? []).map((count, n) => ({ n, count })).filter((c) => c.count > 0),
+  (course.value?.counts ?? []).map((count, n) => ({ n, count, dry: dryAfter(n) })).filter((c) => c.count > 0),
 );
+/** When the last piece that a lesson finishes is dry enough for the kiln. */
+function dryAfter(n: number): string | undefined {
+  const all = course.value?.pieces.filter((p) => !p.unsure && p.done === n).map((p) => p.kilnDry ?? "");
+  return all?.sort().at(-1);
+}
+/** When all that is planned is finished. */
+const unit = computed(() => {
+  const last = outcome.value.at(-1);
+  if (!last) return "";
+  return course.value!.lessons[last.n]
+    ? `All that is planned is finished ${when(last.n)}.`
+    : `More is planned than ${course.value!.lessons.length} lessons have time for.`;
+});
 const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`;
 /** How fast this class works, and what that rests on. */
 const pace = computed(() => {
@@ -90,11 +103,13 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
           <ul class="outcome num">
             <li v-for="o in outcome" :key="o.n" :class="{ today: o.n === 0 }">
               <b>{{ o.count }}</b> {{ o.count === 1 ? "piece is" : "pieces are" }} finished {{ when(o.n) }}
+              <span v-if="o.dry" class="soft">dry for the kiln from {{ dateAndClock(o.dry) }}</span>
             </li>
             <li v-if="unsure.length">
               <b>{{ unsure.length }}</b> {{ unsure.length === 1 ? "has" : "have" }} no plan: nobody can tell
             </li>
           </ul>
+          <p v-if="unit">{{ unit }}</p>
           <p class="num">
             {{ course.coats.low }} to {{ course.coats.high }} coats are laid, four times of five<template
               v-if="course.coats.lessons"
@@ -151,6 +166,11 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
   display: inline-block;
   min-width: 30px;
   font-size: 17px;
+}
+.outcome .soft {
+  display: block;
+  padding-left: 34px;
+  font-size: 14px;
 }
 .today {
   font-size: 17px;

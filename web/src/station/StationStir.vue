@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { answer, api, type Glaze } from "@/api/client";
+import { useStirTimer } from "@/lib/useStirTimer";
 import { useTablet } from "@/station/useStation";
 
 /** What is to be done with a jar before the brush goes in: left closed, asked about, or stirred, said for the whole room. */
@@ -19,7 +20,9 @@ const why = computed(() => {
       : "One to two minutes, lid tight, away from faces.";
   return `${settled.charAt(0).toUpperCase()}${settled.slice(1)}. ${how}`;
 });
+const { running, time, start, stop } = useStirTimer(() => void stirred());
 async function stirred() {
+  stop();
   busy.value = true;
   try {
     await answer(api.POST("/glazes/stirred", { body: { codes: [props.jar.code] } }));
@@ -40,7 +43,14 @@ async function stirred() {
       <b>{{ stirs ? "Stir it first." : "Ask for it to be stirred." }}</b>
       {{ state.pictures ? "" : why }}
     </p>
-    <button v-if="stirs" type="button" class="plain" :disabled="busy" @click="stirred">Stirred</button>
+    <template v-if="stirs">
+      <template v-if="running">
+        <b class="left num" role="timer">{{ time }}</b>
+        <button type="button" class="plain" @click="stop">Stop</button>
+      </template>
+      <button v-else type="button" class="plain" @click="start(jar.code)">Count 90 s</button>
+      <button type="button" class="plain" :disabled="busy" @click="stirred">Stirred</button>
+    </template>
   </div>
   <div v-if="jar.lies && !jar.doubted" class="stir">
     <p><b>▲ Ask first.</b> {{ state.pictures ? "" : `${jar.code}: ${jar.lies}.` }}</p>
@@ -50,7 +60,8 @@ async function stirred() {
 <style scoped>
 .stir {
   display: flex;
-  gap: 12px;
+  flex-wrap: wrap;
+  gap: 8px 12px;
   align-items: center;
   border-left: 5px solid var(--ink);
   padding-left: 12px;
@@ -61,7 +72,10 @@ async function stirred() {
   color: #fff;
   padding: 12px;
 }
+.left {
+  font-size: 26px;
+}
 p {
-  flex: 1;
+  flex: 1 1 200px;
 }
 </style>
