@@ -12,7 +12,7 @@ import (
 // sentences are the values of an answer that are sentences of ours, by their names in the
 // contract. Sentences are made in mm, mL and °C, and said at the door in what the school measures
 // with; figures stay as they are kept, and the interface says them.
-var sentences = regexp.MustCompile(`"(?:text|way|why|says|mind|placeWhy|loadLapsed|lapsed|detail|laying|hand|means|brush|rest|hint|expected)":"(?:[^"\\]|\\.)*"` +
+var sentences = regexp.MustCompile(`"(?:text|way|why|says|mind|placeWhy|loadLapsed|lapsed|detail|laying|hand|means|brush|rest|hint|expected|missed)":"(?:[^"\\]|\\.)*"` +
 	`|"(?:lookFor|missing|room|why|left|brushes)":\[(?:"(?:[^"\\]|\\.)*",?)*\]`)
 
 // Said is an answer as JSON with its sentences in the school's units. What was said is not said
