@@ -218,7 +218,7 @@ func TestHouseRuleReachesThePlan(t *testing.T) {
 	p.choose("Start from a room", "Secondary bench")
 	p.see(".effects", "pieces under way are touched")
 	p.choose("Start from a room", "Young class")
-	p.see("button", "Save 8 changes")
+	p.see("button", "Save 9 changes")
 	p.goTo(desk)
 	p.click(".surfaces button", "Exterior")
 	p.see(".figures", "Bare to 13 mm above the shelf: the house's band 13 mm")

@@ -66,6 +66,14 @@ func back(m school.Moment, at lesson.Lesson, used map[string]bool) []contract.Pu
 	})
 }
 
+// tableSays names a table: "Table 3", "Sink table".
+func tableSays(name string) string {
+	if low := strings.ToLower(name); strings.Contains(low, "table") || strings.Contains(low, "bench") {
+		return name
+	}
+	return "Table " + name
+}
+
 // unticked is what nobody said is back. Brushes that carry numbers are one line.
 func unticked(h Held, back []contract.PutOutTool) []string {
 	all, brushes := []string{}, []string{}
@@ -75,7 +83,7 @@ func unticked(h Held, back []contract.PutOutTool) []string {
 		case b.Numbers != nil:
 			brushes = append(brushes, fmt.Sprint((*b.Numbers)[0]))
 		case b.Table != nil:
-			all = append(all, fmt.Sprintf("%s, %s: %s", *b.Table, strings.ToLower(b.Name), b.Why))
+			all = append(all, fmt.Sprintf("%s, %s: %s", tableSays(*b.Table), strings.ToLower(b.Name), b.Why))
 		default:
 			all = append(all, b.Name+": "+b.Why)
 		}

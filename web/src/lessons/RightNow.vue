@@ -40,8 +40,8 @@ const more = computed(() =>
   [...ticked.value.keys()]
     .filter((item) => item.startsWith("more:"))
     .map((item) => {
-      const [code = "", table = ""] = item.slice(5).split("@");
-      return { item, code, table };
+      const at = item.indexOf("@");
+      return { item, code: item.slice(5, at), table: item.slice(at + 1) };
     }),
 );
 async function refill(m: { item: string; code: string }) {

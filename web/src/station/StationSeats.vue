@@ -1,13 +1,21 @@
+<script lang="ts">
+import { shallowRef } from "vue";
+import type { Schemas } from "@/api/client";
+
+/** Kept while the page is open: nothing moves as it comes. */
+const all = shallowRef<{ class: string; seating: Schemas["Seating"] }[]>([]);
+</script>
+
 <script setup lang="ts">
 import { computed, ref, watch } from "vue";
-import { answer, api, type Schemas } from "@/api/client";
+import { answer, api } from "@/api/client";
 import { useTablet } from "@/station/useStation";
 
 /** Up to three jars that a child would like to work with, the best first; and the jar it sits at. */
 const props = defineProps<{ classes: string[] }>();
+const emit = defineEmits<{ loaded: [] }>();
 const station = useTablet();
 const most = 3;
-const all = ref<{ class: string; seating: Schemas["Seating"] }[]>([]);
 const open = ref(false);
 const who = ref("");
 const trouble = ref("");
@@ -22,6 +30,7 @@ async function look() {
   } catch {
     all.value = []; // it comes back with the network
   }
+  emit("loaded");
 }
 watch([() => props.classes.join(), station.news], look, { immediate: true });
 /** The classes that sit by glaze: whose teacher offers jars. */

@@ -1,7 +1,15 @@
+<script lang="ts">
+import { shallowRef } from "vue";
+import type { Schemas } from "@/api/client";
+
+/** Kept while the page is open: who comes back from a piece finds the table standing where it stood. */
+const kept = shallowRef<Schemas["LessonRoute"]>();
+</script>
+
 <script setup lang="ts">
 import { useIntervalFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
-import { answer, api, type Schemas } from "@/api/client";
+import { answer, api } from "@/api/client";
 import { byTable, tableSays, taskSays, waitSays, waitUntil, type RouteTurn } from "@/lib/route";
 import { useOwnTable } from "@/station/useTable";
 import { useTablet } from "@/station/useStation";
@@ -9,28 +17,41 @@ import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** What each of a table does now, and next, and while something dries. */
 const props = defineProps<{ lesson: string }>();
-const emit = defineEmits<{ pick: [piece: string] }>();
+/** `loaded` says that it stands: what lies below it does not move any more. */
+const emit = defineEmits<{ pick: [piece: string]; loaded: [] }>();
 const station = useTablet();
 const table = useOwnTable();
-const route = ref<Schemas["LessonRoute"]>();
+const route = computed(() => (kept.value?.lesson.key === props.lesson ? kept.value : undefined));
 async function look() {
   try {
-    route.value = await answer(api.GET("/lessons/{key}/route", { params: { path: { key: props.lesson } } }));
+    kept.value = await answer(api.GET("/lessons/{key}/route", { params: { path: { key: props.lesson } } }));
   } catch {
-    route.value = undefined; // the list of names below does without it
+    kept.value = undefined; // the list of names below does without it
   }
+  emit("loaded");
 }
 watch([() => props.lesson, station.news], look, { immediate: true });
 useIntervalFn(look, 60_000);
 
 const tables = computed(() => byTable(route.value?.turns ?? []).filter(([name]) => name));
 const choices = computed(() => tables.value.map(([name]) => ({ key: name, name: tableSays(name) })));
-const own = computed(() => tables.value.find(([name]) => name === table.value)?.[1]);
+/** Where nobody said who sits where, all of the class is behind one button. */
+const whole = computed(() => tables.value.length < 2);
+const open = ref(false);
+const own = computed(() =>
+  whole.value
+    ? open.value
+      ? route.value?.turns
+      : undefined
+    : tables.value.find(([name]) => name === table.value)?.[1],
+);
+const pictures = computed(() => station.known.value.state?.pictures);
 const raw = computed(() => new Map(station.known.value.glazes.map((g) => [g.code, g.raw])));
+const mine = (t: RouteTurn) =>
+  station.known.value.pieces.filter((p) => p.student === t.name || (p.mark && p.mark === t.mark));
 const pieceOf = (t: RouteTurn) =>
-  t.tasks.find((x) => x.piece)?.piece ??
-  station.known.value.pieces.find((p) => p.student === t.name || p.mark === t.mark)?.id;
-function open(t: RouteTurn) {
+  t.tasks.find((x) => x.piece)?.piece ?? (mine(t).find((p) => !p.fired) ?? mine(t)[0])?.id;
+function pick(t: RouteTurn) {
   const piece = pieceOf(t);
   if (piece) emit("pick", piece);
 }
@@ -52,15 +73,18 @@ const now = (t: RouteTurn) =>
 </script>
 
 <template>
-  <section v-if="tables.length > 1" class="table" aria-label="My table">
-    <p v-if="own" class="own">
+  <section v-if="route?.turns.length" class="table" aria-label="My table">
+    <button v-if="whole" type="button" class="plain" :aria-expanded="open" @click="open = !open">
+      List who does what
+    </button>
+    <p v-else-if="own" class="own">
       <b>{{ tableSays(table) }}</b>
       <button type="button" class="plain" @click="table = ''">Change table</button>
     </p>
     <ChoiceBar v-else v-model="table" label="Which table is this?" :options="choices" />
     <ul v-if="own" class="num">
       <li v-for="t in own" :key="t.student" :class="{ waits: t.waits, over: !t.tasks.length }">
-        <button type="button" :disabled="!pieceOf(t)" @click="open(t)">
+        <button type="button" :disabled="!pieceOf(t)" @click="pick(t)">
           <b
             ><span v-if="t.mark && t.mark !== t.name" class="mark" aria-hidden="true">{{ t.mark }}</span>
             {{ t.name }}</b
@@ -71,9 +95,15 @@ const now = (t: RouteTurn) =>
               aria-hidden="true"
               :style="{ background: raw.get(t.tasks[0].glaze) }"
             />
-            {{ now(t) }}
+            <template v-if="pictures && t.tasks[0]?.does === 'coat'">
+              {{ t.tasks[0].surface }}
+              <span class="tally" aria-hidden="true"><u v-for="n in t.tasks[0].nth" :key="n" /></span>
+              <span class="visually-hidden">{{ now(t) }}</span>
+              <template v-if="t.waits">{{ waitUntil(t) }}</template>
+            </template>
+            <template v-else>{{ now(t) }}</template>
           </span>
-          <span v-if="then(t)" class="then">{{ then(t) }}</span>
+          <span v-if="then(t) && !pictures" class="then">{{ then(t) }}</span>
         </button>
       </li>
     </ul>
@@ -92,7 +122,8 @@ ul {
 }
 li button {
   width: 100%;
-  min-height: 96px;
+  height: 124px; /* whatever it says: nothing moves under a finger */
+  overflow: hidden;
   display: grid;
   align-content: start;
   gap: 3px;
@@ -131,6 +162,16 @@ i {
   border-radius: 50%;
   border: 1px solid #777;
   flex: none;
+}
+.tally {
+  display: inline-flex;
+  gap: 4px;
+}
+u {
+  width: 10px;
+  height: 24px;
+  border: 2px solid var(--ink);
+  border-radius: 5px 4px 6px 4px;
 }
 .then {
   color: var(--soft);

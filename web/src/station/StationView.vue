@@ -42,6 +42,11 @@ watch(
   () => state.value?.classes.join(),
   (now, before) => before !== undefined && now !== before && (piece.value = ""),
 );
+/** Names come once what lies above them stands, or fails to come soon: nothing moves under a finger. */
+const stands = ref(new Set<string>());
+const late = ref(false);
+useTimeoutFn(() => (late.value = true), 2500);
+const still = computed(() => late.value || stands.value.size === 2);
 const hush = useTimeoutFn(() => (said.value = ""), 9000, { immediate: false });
 watch(said, (text) => (text ? hush.start() : hush.stop()));
 function pick(id: string) {
@@ -69,10 +74,10 @@ async function pairedNow() {
           <StationClearing v-if="state.lesson && clearing" :lesson="state.lesson" @pick="pick" />
           <template v-else-if="state.lesson">
             <StationLists :lesson="state.lesson" />
-            <StationSeats :classes="state.classes" />
-            <StationTable :lesson="state.lesson" @pick="pick" />
+            <StationSeats :classes="state.classes" @loaded="stands.add('seats')" />
+            <StationTable :lesson="state.lesson" @pick="pick" @loaded="stands.add('table')" />
           </template>
-          <StationPick @pick="pick" />
+          <StationPick v-if="!state.lesson || clearing || still" @pick="pick" />
         </template>
       </main>
     </template>
