@@ -81,7 +81,10 @@ const now = (t: RouteTurn) =>
       <b>{{ tableSays(table) }}</b>
       <button type="button" class="plain" @click="table = ''">Change table</button>
     </p>
-    <ChoiceBar v-else v-model="table" label="Which table is this?" :options="choices" />
+    <template v-else>
+      <p>Which table is this?</p>
+      <ChoiceBar v-model="table" label="Which table is this?" :options="choices" />
+    </template>
     <ul v-if="own" class="num">
       <li v-for="t in own" :key="t.student" :class="{ waits: t.waits, over: !t.tasks.length }">
         <button type="button" :disabled="!pieceOf(t)" @click="pick(t)">
