@@ -123,10 +123,9 @@ func (a *alone) total() (cost int) {
 // with what is left of a job, its changes with it; and what waits in a row waits.
 func (a *alone) least(enough int) (cost int) {
 	h := a.s.hands[a.s.flat[a.ops[0]].hand]
-	n := len(a.s.p.Lessons)
 	for k := 0; k < len(a.ops); {
 		j := a.s.flat[a.ops[k]].job
-		busy, end := h.free, 0
+		busy, end := 0, 0
 		var glazes []int
 		for ; k < len(a.ops) && a.s.flat[a.ops[k]].job == j; k++ {
 			i := a.ops[k]
@@ -150,15 +149,12 @@ func (a *alone) least(enough int) (cost int) {
 				glazes = append(glazes, f.Glaze)
 			}
 		}
-		if n <= 1 { // over several lessons a change may fall into the break
+		if busy > 0 {
 			changes := len(glazes)
 			if h.glaze == 0 && changes > 0 {
 				changes--
 			}
-			busy += changes * a.s.p.Change
-		}
-		if busy > h.free {
-			end = max(end, busy)
+			end = max(end, a.s.clock.busy(h.free, busy, changes, a.s.p.Change))
 		}
 		if cost += a.s.p.Jobs[j].Weight * end; cost > enough {
 			return cost

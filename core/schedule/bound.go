@@ -44,10 +44,10 @@ func (p Problem) shortest(s *placer, j int) int {
 			glazes = append(glazes, op.Glaze)
 		}
 	}
-	if len(p.Lessons) <= 1 {
-		busy += max(0, len(glazes)-1) * p.Change
+	if busy == 0 {
+		return end
 	}
-	return max(busy, end)
+	return max(end, s.clock.busy(0, busy, max(0, len(glazes)-1), p.Change))
 }
 
 // through raises the nth end to what one shared thing lets through: the jobs that take it

@@ -44,6 +44,24 @@ func (c clock) dry(end, ticks int) int {
 	return min(end+ticks, c.end(end-1))
 }
 
+// busy is when hands that are free at a tick are through with so many ticks of work and so many
+// changes of glaze, at the earliest: every break between two lessons saves one change, but who
+// uses it ends in a later lesson.
+func (c clock) busy(free, ticks, changes, change int) int {
+	first := c.lesson(max(free-1, 0))
+	best := never
+	for k := first; k < len(c.starts); k++ {
+		end := free + ticks + max(0, changes-(k-first))*change
+		if k > first {
+			end = max(end, c.starts[k]+1)
+		}
+		if best = min(best, end); k-first >= changes {
+			break
+		}
+	}
+	return best
+}
+
 // profile is how many use a shared thing, tick by tick.
 type profile struct {
 	used []int16

@@ -221,6 +221,24 @@ func BenchmarkClassOf32(b *testing.B) {
 	}
 }
 
+// Two glazes and no wait: through before the bell with a change, or after it without one. The
+// bound knows both ways.
+func TestABreakSavesOneChange(t *testing.T) {
+	for _, c := range []struct{ lesson, cost int }{{30, 21}, {20, 0}, {15, 0}} {
+		p := schedule.Problem{Change: 5, Lessons: []int{c.lesson, 0}, Jobs: []schedule.Job{{Weight: 1, Ops: []schedule.Op{{Ticks: 8, Glaze: 1}, {Ticks: 8, Glaze: 2}}}}}
+		if c.lesson < 21 {
+			c.cost = c.lesson + 8
+		}
+		plan := schedule.Solve(p, schedule.Usual)
+		legal(t, p, plan)
+		require.Equal(t, c.cost, plan.Cost)
+		require.Equal(t, c.cost, plan.Bound)
+		plan = schedule.Solve(p, schedule.Effort{Alone: 1, Seed: 1}) // no time to prove anything: the bound is one by itself
+		require.LessOrEqual(t, plan.Bound, c.cost)
+		require.GreaterOrEqual(t, plan.Bound, min(21, c.lesson+1))
+	}
+}
+
 // Where no change of brush fits before the bell, the next lesson begins with a clean one: one
 // pair of hands knows that as well as all of them, or its bound would be none.
 func TestABellInsteadOfAChange(t *testing.T) {
