@@ -48,7 +48,7 @@ func TestATableAtWork(t *testing.T) {
 	first := who.Tasks[0]
 	tablet.clickX(`//section[contains(@class,"table")]//li[contains(.,"` + who.Name + `")]//button`)
 	tablet.see(".stroke .where", *first.Surface)
-	tablet.click(".stroke button", "Ask for more "+*first.Glaze)
+	tablet.click(".stroke button", "Ask for more")
 	tablet.see(".stroke", "is asked for")
 	tablet.click(".add", "Add coat")
 	require.Eventually(t, func() bool {

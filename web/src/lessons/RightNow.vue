@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
-import { byTable, tableSays, taskSays, waitSays, waitUntil } from "@/lib/route";
+import { byTable, nextOf, tableSays, taskSays, waitSays, waitUntil } from "@/lib/route";
 import { attempt, say } from "@/ui/messages";
 import { usePours } from "@/lessons/usePours";
 import { useTicks } from "@/lessons/useTicks";
@@ -127,7 +127,7 @@ useKeys({ x: () => void release() });
             <li v-for="t in list" :key="t.student">
               <b>{{ t.name }}</b> {{ t.waits ? `waits until ${waitUntil(t)}: ` : ""
               }}{{ taskSays(t.tasks[0]!)
-              }}<span v-if="t.tasks[1]" class="soft"> then {{ taskSays(t.tasks[1]) }}</span>
+              }}<span v-if="nextOf(t)" class="soft"> then {{ taskSays(nextOf(t)!) }}</span>
             </li>
           </ul>
         </div>

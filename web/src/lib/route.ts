@@ -33,6 +33,9 @@ export function waitSays(turn: RouteTurn): string | undefined {
   return others ? `${what}, after ${others}` : what;
 }
 
+/** What somebody does after the first thing; the brush between them goes without saying. */
+export const nextOf = (turn: RouteTurn) => turn.tasks.slice(1).find((t) => t.does !== "change");
+
 /** Until when somebody waits, by the clock. */
 export const waitUntil = (turn: RouteTurn) => clock(turn.tasks[0]!.begin);
 

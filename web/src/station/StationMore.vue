@@ -33,6 +33,13 @@ async function ask() {
 </script>
 
 <template>
-  <p v-if="asked" role="status">More {{ jar.code }} is asked for.</p>
-  <button v-else type="button" class="plain" @click="ask">Ask for more {{ jar.code }}</button>
+  <p v-if="asked" role="status">More is asked for.</p>
+  <button v-else type="button" class="plain" @click="ask">Ask for more</button>
 </template>
+
+<style scoped>
+p,
+button {
+  margin-left: auto;
+}
+</style>

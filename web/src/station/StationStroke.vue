@@ -73,9 +73,9 @@ const until = computed(() => {
           surface.tile ? `tile ${surface.tile}` : "no tile shows it"
         }}</span>
       </p>
+      <StationMore v-if="jar && state.lesson && !next?.dips" :jar="jar" :lesson="state.lesson" />
     </div>
     <StationStir v-if="jar" :jar="jar" />
-    <StationMore v-if="jar && state.lesson && !next?.dips" :jar="jar" :lesson="state.lesson" />
     <p class="how">
       <svg viewBox="0 0 40 40" aria-hidden="true" :class="way">
         <path d="M8 8 H32 M8 20 H32 M8 32 H32" />

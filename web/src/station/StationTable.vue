@@ -10,7 +10,7 @@ const kept = shallowRef<Schemas["LessonRoute"]>();
 import { useIntervalFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import { answer, api } from "@/api/client";
-import { byTable, tableSays, taskSays, waitSays, waitUntil, type RouteTurn } from "@/lib/route";
+import { byTable, nextOf, tableSays, taskSays, waitSays, waitUntil, type RouteTurn } from "@/lib/route";
 import { useOwnTable } from "@/station/useTable";
 import { useTablet } from "@/station/useStation";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
@@ -58,7 +58,8 @@ function pick(t: RouteTurn) {
 /** What somebody does while the first thing is waited for, or after it. */
 function then(t: RouteTurn) {
   if (t.waits) return `${taskSays(t.tasks[0]!)}, at ${waitUntil(t)}`;
-  return t.tasks[1] ? `then ${taskSays(t.tasks[1])}` : "";
+  const next = nextOf(t);
+  return next ? `then ${taskSays(next)}` : "";
 }
 const now = (t: RouteTurn) =>
   t.waits
