@@ -183,7 +183,7 @@ func (g gathering) glazes() []contract.PutOutGlaze {
 	for _, p := range school.PoursOf(g.m.Snapshot, g.at.Key.String()) {
 		poured[p.Glaze] += p.ML
 	}
-	earlier := g.earlier()
+	earlier, inCups := g.earlier(), g.m.InCups()
 	all := []contract.PutOutGlaze{}
 	for code, ml := range sums {
 		jar := school.Glazes.All(g.m.Snapshot)[code]
@@ -192,7 +192,7 @@ func (g gathering) glazes() []contract.PutOutGlaze {
 		if left, known := jar.Jar.LeftML(); known {
 			one.Left = &left
 		}
-		g.short(earlier, poured[code], &one)
+		g.short(earlier, inCups, &one)
 		all = append(all, one)
 	}
 	slices.SortFunc(all, func(a, b contract.PutOutGlaze) int {

@@ -124,9 +124,9 @@ func inPlan(class fits.Class, lessons []lesson.Lesson) (all []lesson.Lesson) {
 	return all
 }
 
-// budget holds what is asked of a jar against what is in it and what is kept of it; extraML is
-// what stands in cups already.
-func budget(m school.Moment, code string, all []ask, extraML float64) stock.Budget {
+// budget holds what is asked of a jar against what is in it, or stands in cups, and what is kept
+// of it.
+func budget(m school.Moment, code string, all []ask, inCups map[string]float64) stock.Budget {
 	g := school.Glazes.All(m.Snapshot)[code]
 	left, known := g.Jar.LeftML()
 	var claims []stock.Claim
@@ -141,7 +141,7 @@ func budget(m school.Moment, code string, all []ask, extraML float64) stock.Budg
 			reserves = append(reserves, stock.Reserve{Project: r.Assignment, ML: r.ML})
 		}
 	}
-	return stock.BudgetOf(left+extraML, known, claims, reserves)
+	return stock.BudgetOf(left+inCups[code], known, claims, reserves)
 }
 
 // noticedML is less than anybody sees lacking.
@@ -168,7 +168,7 @@ func leastOf(hit []stock.Claim) float64 {
 }
 
 // short says of a glaze that is put out whether it lasts, after what comes before it.
-func (g gathering) short(earlier []ask, pouredML float64, one *contract.PutOutGlaze) {
+func (g gathering) short(earlier []ask, inCups map[string]float64, one *contract.PutOutGlaze) {
 	own := slices.DeleteFunc(asksOf(g.m, g.planned, []lesson.Lesson{g.at}), func(a ask) bool { return a.glaze != one.Code })
 	sum := 0.0
 	for _, a := range earlier {
@@ -176,7 +176,7 @@ func (g gathering) short(earlier []ask, pouredML float64, one *contract.PutOutGl
 			sum += a.ml
 		}
 	}
-	b := budget(g.m, one.Code, append(slices.Clone(earlier), inTurn(own)...), pouredML)
+	b := budget(g.m, one.Code, append(slices.Clone(earlier), inTurn(own)...), inCups)
 	one.Earlier, one.Kept = view.Some(sum), view.Some(b.KeptML)
 	if short := b.ShortML(); b.Known && short > noticedML {
 		here := slices.DeleteFunc(b.Hit, func(c stock.Claim) bool {
@@ -212,9 +212,9 @@ func until(m school.Moment, days int) time.Time {
 
 func shortages(m school.Moment, before time.Time) []contract.JarShortage {
 	all := []contract.JarShortage{}
-	every := inTurn(asks(m, before, nil))
+	every, inCups := inTurn(asks(m, before, nil)), m.InCups()
 	for _, g := range m.Jars() {
-		b := budget(m, g.Code, every, 0)
+		b := budget(m, g.Code, every, inCups)
 		if !b.Known || b.ShortML() <= noticedML || b.OpenML == 0 {
 			continue
 		}

@@ -184,3 +184,31 @@ func TestLessonsThatNobodyPrepared(t *testing.T) {
 	l.Running.Begin()
 	require.Equal(t, 2, planned(), "as it began")
 }
+
+// What stands in cups is still there for those it was poured for: no jar is short for it, until
+// it is laid, or its lesson is over.
+func TestWhatStandsInCupsIsNotLacking(t *testing.T) {
+	s, clock, seven, _ := twoClasses(t)
+	_, err := s.SavePlan(t.Context(), seven.ID, desk.Draft{Revision: seven.Plan.Revision, Choices: plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}}})
+	require.NoError(t, err)
+	takes := s.Now().Case(s.Now().Pieces[seven.ID]).OpenAmounts()[0].ML
+	ml, level := 100.0, 1.1*takes/100
+	require.NoError(t, s.ChangeJar(t.Context(), "A", stock.JarChange{ML: &ml, Level: &level}))
+	at := lesson.Lesson{}
+	for _, l := range school.Bells.The(s.Now().Snapshot).On(lesson.DateOf(clock.now)) {
+		if l.Has(seven.Assignment.Class) {
+			at = l
+		}
+	}
+	require.NoError(t, s.change(t.Context(), func(m school.Moment, c *school.Change) error { return lessons.Pour(m, c, at, "A", takes, "teacher") }))
+	short := func() float64 { return s.Now().Budgets()["A"].ShortML() }
+	require.Zero(t, short())
+	require.InDelta(t, takes, s.Now().InCups()["A"], 1e-9)
+	clock.now = clock.now.Add(time.Minute)
+	_, _, err = s.Log(t.Context(), school.Teacher, []work.Sent{{Event: coat("one", seven, "face", "A")}})
+	require.NoError(t, err)
+	require.InDelta(t, takes/2, s.Now().InCups()["A"], 0.01*takes, "the first of two coats")
+	require.Zero(t, short())
+	clock.now = time.Date(2026, 3, 2, 11, 30, 0, 0, time.Local)
+	require.Empty(t, s.Now().InCups(), "its lesson is over")
+}

@@ -21,9 +21,10 @@ func (m Moment) Budgets() map[string]stock.Budget {
 			reserves[r.Glaze] = append(reserves[r.Glaze], stock.Reserve{Project: r.Assignment, ML: r.ML})
 		}
 		m.budgets.of = map[string]stock.Budget{}
+		cups := m.InCups()
 		for code, g := range Glazes.All(m.Snapshot) {
 			left, known := g.Jar.LeftML()
-			m.budgets.of[code] = stock.BudgetOf(left, known, claims[code], reserves[code])
+			m.budgets.of[code] = stock.BudgetOf(left+cups[code], known, claims[code], reserves[code])
 		}
 	})
 	return m.budgets.of

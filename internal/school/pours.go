@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"enkaustos/core/lesson"
 	"enkaustos/core/stock"
 )
 
@@ -13,6 +14,39 @@ import (
 func PoursOf(s *Snapshot, lesson string) []Pour {
 	return slices.DeleteFunc(Pours.Sorted(s, func(a, b Pour) int { return cmp.Or(a.At.Compare(b.At), strings.Compare(a.ID, b.ID)) }),
 		func(p Pour) bool { return p.Lesson != lesson })
+}
+
+// cupsStand is how long after the bell of a lesson what was poured for it may still stand in
+// cups.
+const cupsStand = time.Hour
+
+// InCups is what of each glaze stands in the cups of lessons that are not over, mL by code: what
+// was poured less what came back and what was laid since.
+func (m Moment) InCups() map[string]float64 {
+	all, first := map[string]float64{}, map[string]time.Time{}
+	for _, p := range Pours.All(m.Snapshot) {
+		if !m.stands(p) {
+			continue
+		}
+		all[p.Glaze] += p.ML
+		if at, known := first[p.Glaze]; !known || p.At.Before(at) {
+			first[p.Glaze] = p.At
+		}
+	}
+	for code := range all {
+		all[code] = max(0, all[code]-m.laidSince(code, first[code])*m.Spreads.Of(code))
+	}
+	return all
+}
+
+// stands says whether the lesson of a pour is not over.
+func (m Moment) stands(p Pour) bool {
+	key, err := lesson.ParseKey(p.Lesson)
+	if err != nil {
+		return false
+	}
+	l, ok := Bells.The(m.Snapshot).Find(key)
+	return ok && m.At.Before(l.Rings(time.Local).Add(cupsStand))
 }
 
 // LastLook is what somebody saw in a jar last; ok is false where nobody looked.

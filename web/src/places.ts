@@ -73,7 +73,8 @@ export const places: readonly Place[] = [
 
   { path: "/lessons/bells", name: "Bells", heading: "Bells, holidays and odd days", group: "within", roles: onlyTeacher, view: () => import("@/lessons/BellsView.vue") },
   { path: "/lessons/seats", name: "Seats by glaze", group: "within", roles: grown, print: true, view: () => import("@/lessons/SeatsView.vue") },
-  { path: "/lessons/:key/before", name: "Before the first brush", group: "within", roles: grown, print: true, view: () => import("@/lessons/BeforeView.vue") },
+  { path: "/lessons/:key/before", name: "Before the first brush", group: "within", roles: grown, print: true, view: () => import("@/lessons/BeforeView.vue"),
+    keys: [["w", "Mark the pieces as clean, but for those left out"]] },
   { path: "/lessons/:key/close", name: "Until the bell", group: "within", roles: grown, print: true, view: () => import("@/lessons/CloseView.vue") },
   { path: "/lessons/:key/wall", name: "The lesson on the wall", group: "within", roles: grown, view: () => import("@/lessons/WallView.vue"),
     keys: [["n", "Names or none"], ["Esc", "Back to the lesson"]] },

@@ -2,6 +2,8 @@
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
 import { useLog } from "@/lib/usePieces";
+import { byTable, tableSays } from "@/lib/route";
+import { useKeys } from "@/ui/useKeys";
 import { say } from "@/ui/messages";
 
 /** Pieces whose dust is taken off before their first coat: one press for all, but for those left out. */
@@ -15,7 +17,10 @@ function leave(id: string) {
   if (!next.delete(id)) next.add(id);
   left.value = next;
 }
+const tables = computed(() => byTable(props.pieces));
+useKeys({ w: clean });
 function clean() {
+  if (!meant.value.length) return;
   const n = meant.value.length;
   log.mutate(
     meant.value.map((h) => ({ kind: "clean", piece: h.piece })),
@@ -31,16 +36,20 @@ function clean() {
 
 <template>
   <p class="soft">Burrs sanded wet, dust off with a damp sponge; then no oily hands.</p>
-  <ul>
-    <li v-for="h in pieces" :key="h.piece">
-      <button type="button" :aria-pressed="!left.has(h.piece)" @click="leave(h.piece)">
-        <b>{{ h.student }} {{ h.mark }}</b> <span class="soft">{{ h.table }}</span>
-      </button>
-    </li>
-  </ul>
-  <el-button class="screen" type="primary" :disabled="!meant.length" @click="clean">{{
-    meant.length === 1 ? "Mark 1 piece as clean" : `Mark ${meant.length} pieces as clean`
-  }}</el-button>
+  <template v-for="[table, list] in tables" :key="table">
+    <h3 v-if="tables.length > 1">{{ table ? tableSays(table) : "At no table" }}</h3>
+    <ul>
+      <li v-for="h in list" :key="h.piece">
+        <button type="button" :aria-pressed="!left.has(h.piece)" @click="leave(h.piece)">
+          <b>{{ h.student }} {{ h.mark }}</b>
+        </button>
+      </li>
+    </ul>
+  </template>
+  <el-button class="screen" type="primary" :disabled="!meant.length" @click="clean"
+    >{{ meant.length === 1 ? "Mark 1 piece as clean" : `Mark ${meant.length} pieces as clean` }}
+    <kbd>w</kbd></el-button
+  >
 </template>
 
 <style scoped>

@@ -1,18 +1,14 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Schemas } from "@/api/client";
+import { byTable, tableSays } from "@/lib/route";
 import TickLine from "@/lessons/TickLine.vue";
 
 /** Pieces to hand out: a table at a time, each table in the order in which they are fetched. */
 const props = defineProps<{ pieces: Schemas["HandOut"][]; ticked: Map<string, unknown> }>();
 const emit = defineEmits<{ tick: [items: string[], done: boolean] }>();
 const item = (h: Schemas["HandOut"]) => `hand:${h.piece}`;
-const tables = computed(() => {
-  const by = Map.groupBy(props.pieces, (h) => h.table);
-  return [...by].sort(
-    ([a], [b]) => Number(!a) - Number(!b) || a.localeCompare(b, undefined, { numeric: true }),
-  );
-});
+const tables = computed(() => byTable(props.pieces));
 const all = (list: Schemas["HandOut"][]) => list.every((h) => props.ticked.has(item(h)));
 </script>
 
@@ -20,7 +16,7 @@ const all = (list: Schemas["HandOut"][]) => list.every((h) => props.ticked.has(i
   <p v-if="!pieces.length" class="soft">Nothing is worked on in this lesson.</p>
   <div v-for="[table, list] in tables" :key="table">
     <h3>
-      {{ table || (tables.length > 1 ? "Without a table" : `${list.length} pieces`) }}
+      {{ table ? tableSays(table) : tables.length > 1 ? "Without a table" : `${list.length} pieces` }}
       <el-button class="screen" size="small" @click="emit('tick', list.map(item), !all(list))">{{
         all(list) ? "Undo" : "All of them"
       }}</el-button>

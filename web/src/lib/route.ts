@@ -42,10 +42,10 @@ export const waitUntil = (turn: RouteTurn) => clock(turn.tasks[0]!.begin);
 /** "Table 3", "Window table". */
 export const tableSays = (name: string) => (/table|bench/i.test(name) ? name : `Table ${name}`);
 
-/** Turns by table, in the order of the tables; those of nobody's table last. */
-export function byTable(turns: RouteTurn[]): [string, RouteTurn[]][] {
+/** Whatever has a table, by table, in their order; those of nobody's table last. */
+export function byTable<T extends { table: string }>(all: T[]): [string, T[]][] {
   const order = new Intl.Collator("en", { numeric: true });
-  return [...Map.groupBy(turns, (t) => t.table)].sort(
+  return [...Map.groupBy(all, (t) => t.table)].sort(
     ([a], [b]) => Number(!a) - Number(!b) || order.compare(a, b),
   );
 }

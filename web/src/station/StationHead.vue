@@ -6,7 +6,7 @@ import { useTablet } from "@/station/useStation";
 
 /** Which class this tablet serves, how long the lesson lasts, and whether its taps arrive. */
 const station = useTablet();
-defineProps<{ back: boolean }>();
+defineProps<{ back: boolean; clearing: boolean }>();
 const emit = defineEmits<{ back: [] }>();
 const state = computed(() => station.known.value.state!);
 const unsent = computed(() => station.outbox.taps.value.length);
@@ -22,7 +22,9 @@ const left = computed(() => {
 
 <template>
   <header>
-    <button v-if="back" type="button" class="plain" @click="emit('back')">← Everybody</button>
+    <button v-if="back" type="button" class="plain" @click="emit('back')">
+      {{ clearing ? "← Clear up now" : "← Everybody" }}
+    </button>
     <b>{{ state.className || "Glaze room" }}</b>
     <span class="num">{{ left }}</span>
     <span class="net" role="status">

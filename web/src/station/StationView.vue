@@ -37,6 +37,7 @@ watch(
 const now = useNow(station.skew);
 /** The bell is near: what comes back counts, not what comes next. */
 const clearing = computed(() => !!state.value?.clearing && now.value >= Date.parse(state.value.clearing));
+watch(clearing, (now) => now && (said.value = "Clear up now: which coat is half done?"));
 const chosen = computed(() => known.value.pieces.find((p) => p.id === piece.value));
 watch(
   () => state.value?.classes.join(),
@@ -63,7 +64,7 @@ async function pairedNow() {
   <div class="station" :class="{ pictures: state?.pictures }">
     <StationPair v-if="paired === false" :waiting="station.outbox.taps.value.length" @paired="pairedNow" />
     <template v-else-if="state">
-      <StationHead :back="!!chosen" @back="piece = ''" />
+      <StationHead :back="!!chosen" :clearing="clearing" @back="piece = ''" />
       <p v-if="said" class="said" role="alert">{{ said }}</p>
       <main id="main">
         <StationJar v-if="jar" :code="jar" @close="jar = ''" />
