@@ -124,3 +124,56 @@ func TestChoicesAtATablet(t *testing.T) {
 	send(t, c, "PUT", s.url+"/api/classes/"+class+"/seating", offer)
 	tablet.see(".seats .names button", "sits at K41")
 }
+
+// What is optional waits until the class is told: one key on the lesson's page, or one press.
+func TestExtrasAreReleasedByOneKey(t *testing.T) {
+	s := startDemo(t)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	c := client(t, s.url)
+	send(t, c, "POST", s.url+"/api/demo/clock", map[string]int{"minutes": 24*60 + 230}) // Tuesday, 13:05
+	send(t, c, "PUT", s.url+"/api/rules", map[string]any{"values": map[string]string{"extras": "told"}, "approved": true})
+	lantern := pieceOf(t, c, s.url, "Kes D.", "Lantern for a lost ferry")
+	stack := func(surface string) map[string]any {
+		return map[string]any{"surface": surface, "bare": false, "stack": []map[string]any{{"glaze": "N04", "coats": 2}}}
+	}
+	send(t, c, "PUT", s.url+"/api/pieces/"+lantern.Id+"/plan", map[string]any{"revision": lantern.Revision, "choices": []any{stack("gull"), stack("tideline")}})
+	p.goTo("/lessons/2026-03-03T13:00")
+	p.see(".extras", "0 of 1 piece has all but the extras on")
+	released := func() bool {
+		return get[contract.LessonRoute](t, c, s.url+"/api/lessons/2026-03-03T13:00/route").Extras.Released
+	}
+	require.False(t, released())
+	p.press('x')
+	p.see(".extras button", "Stop extras")
+	require.True(t, released())
+	p.click(".extras button", "Stop extras")
+	p.see(".extras button", "Release extras")
+	require.False(t, released())
+}
+
+// A helper prepares the lesson of the afternoon at a tablet before its bell: what is ticked there
+// is poured, and stands so on the teacher's list.
+func TestTheNextLessonIsPreparedAtATablet(t *testing.T) {
+	s := startRoom(t)
+	teacher := open(t, s, "/")
+	teacher.unlock("bare feet only")
+	tablet := pairedTablet(t, s, teacher, "Window table")
+	c := client(t, s.url)
+	send(t, c, "POST", s.url+"/api/demo/clock", map[string]int{"minutes": 60})
+	for _, one := range get[[]contract.Class](t, c, s.url+"/api/classes") {
+		if one.Name == "10 Studio" {
+			send(t, c, "PUT", s.url+"/api/room", map[string]string{"class": one.Id})
+		}
+	}
+	tablet.goTo("/station")
+	tablet.see("header b", "10 Studio")
+	tablet.click(".lists button", "List what is put out")
+	tablet.click(`.lists button[aria-label^="B11"]`, "▢")
+	tablet.see(`.lists button[aria-label^="B11"][aria-checked=true]`, "▣")
+	teacher.goTo(afternoon + "/before")
+	teacher.see(`button[aria-label^="B11"][aria-checked=true]`, "▣")
+	teacher.see(".poured", "mL poured")
+	teacher.press('w')
+	require.Eventually(t, func() bool { return teacher.count("section[aria-labelledby=clean] li") == 0 }, patience, moment)
+}
