@@ -68,7 +68,7 @@ func showTask(m school.Moment, t fits.Task) contract.RouteTask {
 		return out
 	}
 	surface, _ := p.Body.Surface(t.Surface)
-	out.Title, out.Surface = view.Some(m.Assignments[p.Assignment].Name), view.Some(surface.Name)
+	out.Title, out.At, out.Surface = view.Some(m.Assignments[p.Assignment].Name), view.Some(t.Surface), view.Some(surface.Name)
 	if t.Does == fits.Coats || t.Does == fits.Edges {
 		out.Glaze, out.Name = view.Some(t.Layer.Glaze), view.Some(school.Glazes.All(m.Snapshot)[t.Layer.Glaze].Name)
 		out.Nth, out.Dip = view.Some(t.Nth), view.Some(t.Layer.Dip)

@@ -55,9 +55,26 @@ func inTurn(all []ask) []ask {
 	return all
 }
 
+// contested are the classes whose plans ask for a jar that does not last for all plans: nobody
+// else can make one short, or go without.
+func contested(m school.Moment) map[string]bool {
+	classes := map[string]bool{}
+	for code, b := range m.Budgets() {
+		if b.ShortML() <= 0 {
+			continue
+		}
+		for _, c := range m.Claims(code) {
+			classes[m.Assignments[c.Project].Class] = true
+		}
+	}
+	return classes
+}
+
 // asks are what all classes but some take in the lessons that begin before a moment and are not
-// over, each class planned by itself from now on.
+// over, each class planned by itself from now on; those that cannot make a jar short are left
+// out.
 func asks(m school.Moment, before time.Time, but []string) []ask {
+	may := contested(m)
 	var all []ask
 	groups := map[string][]lesson.Lesson{} // by the classes of their first lesson
 	var order []string
@@ -67,7 +84,7 @@ func asks(m school.Moment, before time.Time, but []string) []ask {
 			break
 		}
 		for _, class := range next.Classes {
-			if slices.Contains(but, class) {
+			if slices.Contains(but, class) || !may[class] {
 				continue
 			}
 			group, known := of[class]

@@ -3209,6 +3209,8 @@ export interface components {
             does: "clean" | "coat" | "edge" | "wipe" | "show" | "change";
             piece?: string;
             title?: string;
+            /** @description The surface */
+            at?: string;
             /** @description As it is called */
             surface?: string;
             glaze?: string;

@@ -20,7 +20,7 @@ import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** One student's piece: the drawing with the next stroke marked, and one large target to add it. */
 const station = useTablet();
-const props = defineProps<{ piece: Piece }>();
+const props = defineProps<{ piece: Piece; begin?: string }>();
 const emit = defineEmits<{ done: [] }>();
 const detail = computed(() => station.known.value.details[props.piece.id]);
 const state = computed(() => station.known.value.state!);
@@ -32,7 +32,7 @@ const touchedOrOpen = computed(() =>
     .filter((s) => s.left.length || s.on.length || s.waiting)
     .map((s) => ({ key: s.id, name: s.name, surface: s })),
 );
-const chosen = ref("");
+const chosen = ref(props.begin ?? "");
 /** Up to where a coat is done that is logged in part, mm above the table. */
 const line = ref<number>();
 const stroke = useStroke(detail, surfaces, chosen, now);

@@ -18,7 +18,7 @@ import ChoiceBar from "@/ui/ChoiceBar.vue";
 /** What each of a table does now, and next, and while something dries. */
 const props = defineProps<{ lesson: string }>();
 /** `loaded` says that it stands: what lies below it does not move any more. */
-const emit = defineEmits<{ pick: [piece: string]; loaded: [] }>();
+const emit = defineEmits<{ pick: [piece: string, surface?: string]; loaded: [] }>();
 const station = useTablet();
 const table = useOwnTable();
 const route = computed(() => (kept.value?.lesson.key === props.lesson ? kept.value : undefined));
@@ -53,7 +53,7 @@ const pieceOf = (t: RouteTurn) =>
   t.tasks.find((x) => x.piece)?.piece ?? (mine(t).find((p) => !p.fired) ?? mine(t)[0])?.id;
 function pick(t: RouteTurn) {
   const piece = pieceOf(t);
-  if (piece) emit("pick", piece);
+  if (piece) emit("pick", piece, t.tasks.find((x) => x.piece === piece)?.at);
 }
 /** What somebody does while the first thing is waited for, or after it. */
 function then(t: RouteTurn) {

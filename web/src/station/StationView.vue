@@ -20,6 +20,8 @@ const station = useStation();
 provide(tabletKey, station);
 const { known, paired, said } = station;
 const piece = ref("");
+/** The surface at which its page opens; empty for the next one in order. */
+const surface = ref("");
 /** A jar whose card was scanned: its code leads here. */
 const route = useRoute();
 const jar = ref("");
@@ -50,8 +52,9 @@ useTimeoutFn(() => (late.value = true), 2500);
 const still = computed(() => late.value || stands.value.size === 2);
 const hush = useTimeoutFn(() => (said.value = ""), 9000, { immediate: false });
 watch(said, (text) => (text ? hush.start() : hush.stop()));
-function pick(id: string) {
+function pick(id: string, at = "") {
   piece.value = id;
+  surface.value = at;
   void station.open(id);
 }
 async function pairedNow() {
@@ -70,7 +73,13 @@ async function pairedNow() {
         <StationJar v-if="jar" :code="jar" @close="jar = ''" />
         <p v-else-if="state.locked" class="none">The teacher has locked the tablets for now.</p>
         <p v-else-if="!state.classes.length" class="none">No class is in the room now.</p>
-        <StationPiece v-else-if="chosen" :key="chosen.id" :piece="chosen" @done="piece = ''" />
+        <StationPiece
+          v-else-if="chosen"
+          :key="chosen.id"
+          :piece="chosen"
+          :begin="surface"
+          @done="piece = ''"
+        />
         <template v-else>
           <StationClearing v-if="state.lesson && clearing" :lesson="state.lesson" @pick="pick" />
           <template v-else-if="state.lesson">
