@@ -131,7 +131,11 @@ func TestABellThatComesTooSoon(t *testing.T) {
 	send(t, c, "POST", s.url+"/api/demo/clock", map[string]int{"minutes": 20})
 	teacher.goTo("/lessons/2026-03-02T09:00/close")
 	teacher.see(".left", "N05 Moss Telegram: rim wiped, lid tight")
-	teacher.goTo("/lessons/2026-03-05T09:00/before")
+	send(t, c, "POST", s.url+"/api/demo/clock", map[string]int{"minutes": 3*24*60 - 150}) // Thursday, before eight
+	teacher.goTo("/")
+	teacher.see(".lessons", "Next: 7 Plover")
+	teacher.see(".lessons .left", "N05 Moss Telegram: rim wiped, lid tight")
+	teacher.click(".lessons a", "Before the first brush")
 	teacher.see(".left", "N05 Moss Telegram: rim wiped, lid tight")
 	teacher.see(".left", "Sink table, brushes")
 	teacher.gone(".left", "Window table, brushes")

@@ -183,7 +183,7 @@ func (g gathering) glazes() []contract.PutOutGlaze {
 	for _, p := range school.PoursOf(g.m.Snapshot, g.at.Key.String()) {
 		poured[p.Glaze] += p.ML
 	}
-	earlier, inCups := g.earlier(), g.m.InCups()
+	earlier, inCups := g.earlier(), school.InCups(g.m)
 	all := []contract.PutOutGlaze{}
 	for code, ml := range sums {
 		jar := school.Glazes.All(g.m.Snapshot)[code]

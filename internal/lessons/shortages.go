@@ -201,7 +201,7 @@ func (g gathering) short(earlier []ask, inCups map[string]float64, one *contract
 		})
 		one.Short, one.Hit = &short, new(namesOf(g.m, here))
 		if len(here) > 0 {
-			one.Nearest = new(view.Near(g.m, g.m.Nearest(one.Code, g.m.Assignments[here[0].Project], leastOf(here))))
+			one.Nearest = new(view.Near(g.m, school.NearestJars(g.m, one.Code, g.m.Assignments[here[0].Project], leastOf(here))))
 		}
 	}
 }
@@ -229,7 +229,7 @@ func until(m school.Moment, days int) time.Time {
 
 func shortages(m school.Moment, before time.Time) []contract.JarShortage {
 	all := []contract.JarShortage{}
-	every, inCups := inTurn(asks(m, before, nil)), m.InCups()
+	every, inCups := inTurn(asks(m, before, nil)), school.InCups(m)
 	for _, g := range m.Jars() {
 		b := budget(m, g.Code, every, inCups)
 		if !b.Known || b.ShortML() <= noticedML || b.OpenML == 0 {
@@ -237,7 +237,7 @@ func shortages(m school.Moment, before time.Time) []contract.JarShortage {
 		}
 		one := contract.JarShortage{Code: g.Code, Name: g.Name, Raw: view.Jar(m, g).Raw, Left: b.LeftML, Takes: b.OpenML, Kept: b.KeptML, Short: b.ShortML(), Hit: namesOf(m, b.Hit), Nearest: []contract.JarNear{}}
 		if len(b.Hit) > 0 {
-			one.Nearest = view.Near(m, m.Nearest(g.Code, m.Assignments[b.Hit[0].Project], leastOf(b.Hit)))
+			one.Nearest = view.Near(m, school.NearestJars(m, g.Code, m.Assignments[b.Hit[0].Project], leastOf(b.Hit)))
 			for _, a := range every {
 				if a.glaze == g.Code && a.piece == b.Hit[0].Piece {
 					one.First = new(Show(m, a.lesson))

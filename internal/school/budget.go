@@ -21,7 +21,7 @@ func (m Moment) Budgets() map[string]stock.Budget {
 			reserves[r.Glaze] = append(reserves[r.Glaze], stock.Reserve{Project: r.Assignment, ML: r.ML})
 		}
 		m.budgets.of = map[string]stock.Budget{}
-		cups := m.InCups()
+		cups := InCups(m)
 		for code, g := range Glazes.All(m.Snapshot) {
 			left, known := g.Jar.LeftML()
 			m.budgets.of[code] = stock.BudgetOf(left+cups[code], known, claims[code], reserves[code])

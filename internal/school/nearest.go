@@ -14,10 +14,10 @@ const nearestShown = 3
 // memory).
 const nobodysMatch = 20
 
-// Nearest are jars that have free at least so many mL and come nearest to one of them by the
+// NearestJars are jars that have free at least so many mL and come nearest to one of them by the
 // fired tiles, on the clay and at the cone of an assignment, allowed to it, with a food label
 // where that one has it.
-func (m Moment) Nearest(code string, a *Assignment, leastML float64) []wall.Found {
+func NearestJars(m Moment, code string, a *Assignment, leastML float64) []wall.Found {
 	g, jars := m.Shelf.Glazes[code], Glazes.All(m.Snapshot)
 	if g == nil || a == nil {
 		return nil

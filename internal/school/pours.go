@@ -22,7 +22,7 @@ const cupsStand = time.Hour
 
 // InCups is what of each glaze stands in the cups of lessons that are not over, mL by code: what
 // was poured less what came back and what was laid since.
-func (m Moment) InCups() map[string]float64 {
+func InCups(m Moment) map[string]float64 {
 	all, first := map[string]float64{}, map[string]time.Time{}
 	for _, p := range Pours.All(m.Snapshot) {
 		if !m.stands(p) {
@@ -50,15 +50,15 @@ func (m Moment) stands(p Pour) bool {
 }
 
 // LastLook is what somebody saw in a jar last; ok is false where nobody looked.
-func (m Moment) LastLook(code string) (last JarLevel, ok bool) {
+func LastLook(m Moment, code string) (last JarLevel, ok bool) {
 	last, ok = m.looked[code]
 	return last, ok
 }
 
 // ShouldML is what a jar holds by the last look into it and what was poured and laid since, mL;
 // known is false where nobody looked.
-func (m Moment) ShouldML(code string) (ml float64, known bool) {
-	last, known := m.LastLook(code)
+func ShouldML(m Moment, code string) (ml float64, known bool) {
+	last, known := LastLook(m, code)
 	if !known {
 		return 0, false
 	}

@@ -119,11 +119,11 @@ func claims(m school.Moment, of []stock.Claim) []contract.JarClaim {
 	return all
 }
 
-// nearest are jars that could stand in for one: see school.Moment.Nearest.
+// nearest are jars that could stand in for one: see school.NearestJars.
 func nearest(m school.Moment, code string, b stock.Budget) []contract.JarNear {
 	least := b.Hit[0].ML
 	for _, h := range b.Hit {
 		least = min(least, h.ML)
 	}
-	return view.Near(m, m.Nearest(code, m.Assignments[b.Hit[0].Project], least))
+	return view.Near(m, school.NearestJars(m, code, m.Assignments[b.Hit[0].Project], least))
 }

@@ -131,7 +131,7 @@ func change(m school.Moment, c *school.Change, code string, do func(*glaze.Glaze
 	}
 	school.Glazes.Put(c, g)
 	if left, now := g.Jar.LeftML(); now && (!known || before != left) {
-		should, _ := m.ShouldML(code)
+		should, _ := school.ShouldML(m, code)
 		school.JarLevels.Put(c, school.JarLevel{ID: school.NewID(), Glaze: code, At: m.At, ML: left, Should: should})
 	}
 	return nil

@@ -55,7 +55,7 @@ func Jar(m school.Moment, g glaze.Glaze) contract.Glaze {
 
 // missed is how the last look into a jar departed from what was to be expected.
 func missed(m school.Moment, g *glaze.Glaze) string {
-	last, ok := m.LastLook(g.Code)
+	last, ok := school.LastLook(m, g.Code)
 	if !ok || last.Should == 0 {
 		return ""
 	}

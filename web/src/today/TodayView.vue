@@ -4,6 +4,7 @@ import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { useSession } from "@/lib/useSession";
 import { attempt, say } from "@/ui/messages";
+import TodayLessons from "@/lessons/TodayLessons.vue";
 import { useToday } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import { stages } from "@/places";
@@ -22,7 +23,6 @@ async function settle() {
   say("They count from now on: what was laid dries from now.");
 }
 
-/** A room that is not set up yet. */
 const begins = computed(() => data.value && Object.values(data.value.first).some((done) => !done));
 
 function at(counts: { stage: string; pieces: number }[], stage?: string) {
@@ -44,6 +44,7 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
         <el-button @click="settle">Count them from now on</el-button>
       </template>
     </section>
+    <TodayLessons />
     <section class="next" aria-labelledby="next">
       <h2 id="next">What to do next</h2>
       <ol>
