@@ -54,7 +54,7 @@ async function tick(line: Line) {
 </script>
 
 <template>
-  <section class="lists" aria-labelledby="lists">
+  <section class="lists fold" aria-labelledby="lists">
     <h2 id="lists">
       <button type="button" :aria-expanded="open" @click="open = !open">List what is put out</button>
       <span v-if="lines.length" class="num">{{ left ? `${left} left` : "all done" }}</span>
@@ -72,26 +72,3 @@ async function tick(line: Line) {
     </ul>
   </section>
 </template>
-
-<style scoped>
-.lists {
-  border: 1px solid var(--line-strong);
-  background: var(--paper);
-  padding: 10px 14px;
-  margin-bottom: 16px;
-}
-h2 {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  min-height: 44px;
-}
-h2 button {
-  font: inherit;
-  border: 0;
-  background: none;
-  text-decoration: underline;
-  min-height: 44px;
-  padding: 0;
-}
-</style>

@@ -71,7 +71,7 @@ async function toggle(code: string) {
 </script>
 
 <template>
-  <section v-if="offering.length" class="seats" aria-labelledby="seats">
+  <section v-if="offering.length" class="seats fold" aria-labelledby="seats">
     <h2 id="seats">
       <button type="button" :aria-expanded="open" @click="open = !open">Choose my jars</button>
       <span class="num">{{ silent ? `${silent} to choose` : "all have chosen" }}</span>
@@ -121,25 +121,6 @@ async function toggle(code: string) {
 </template>
 
 <style scoped>
-.seats {
-  border: 1px solid var(--line-strong);
-  background: var(--paper);
-  padding: 10px 14px;
-  margin-bottom: 16px;
-}
-h2 {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-}
-h2 button {
-  font: inherit;
-  border: 0;
-  background: none;
-  text-decoration: underline;
-  min-height: 44px;
-  padding: 0;
-}
 .names,
 .jars {
   display: grid;

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { useQueryClient } from "@tanstack/vue-query";
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
+import { queries } from "@/lib/queries";
 import { useSession } from "@/lib/useSession";
 import { attempt, say } from "@/ui/messages";
 import TodayLessons from "@/lessons/TodayLessons.vue";
@@ -11,9 +12,9 @@ import { stages } from "@/places";
 import { dayAndClock } from "@/ui/moments";
 
 const { data } = useToday();
+const lessons = useQuery(queries.around("")); // with the rest, so that nothing moves as they come
 const screen = useScreen();
 const shown = stages.filter((s) => s.stage);
-
 const session = useSession();
 const client = useQueryClient();
 /** The teacher says that the clock was wrong: what is dated after now counts from now on. */
@@ -24,7 +25,6 @@ async function settle() {
 }
 
 const begins = computed(() => data.value && Object.values(data.value.first).some((done) => !done));
-
 function at(counts: { stage: string; pieces: number }[], stage?: string) {
   return counts.find((c) => c.stage === stage)?.pieces ?? 0;
 }
@@ -32,7 +32,7 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
 </script>
 
 <template>
-  <div v-if="data">
+  <div v-if="data && lessons.isFetched.value">
     <div class="head">
       <h1>Today</h1>
       <RouterLink v-if="session.data.value?.role === 'teacher' && begins" to="/first">First steps</RouterLink>
