@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"enkaustos/core/fits"
+	"enkaustos/core/glaze"
 	"enkaustos/core/lesson"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
@@ -37,15 +38,24 @@ func Pour(m school.Moment, c *school.Change, at lesson.Lesson, code string, ml f
 	case ml == 0:
 		last := all[len(all)-1]
 		school.Pours.Drop(c, last)
-		ml = -last.ML
+		lower(c, g, -last.Took)
 	default:
-		school.Pours.Put(c, school.Pour{ID: school.NewID(), Glaze: code, ML: ml, At: m.At, By: by, Lesson: at.Key.String()})
-	}
-	if left, known := g.Jar.LeftML(); known {
-		g.Jar.Level = min(1, max(0, (left-ml)/g.Jar.ML))
-		school.Glazes.Put(c, g)
+		school.Pours.Put(c, school.Pour{ID: school.NewID(), Glaze: code, ML: ml, At: m.At, By: by, Lesson: at.Key.String(), Took: lower(c, g, ml)})
 	}
 	return nil
+}
+
+// lower takes so much out of a jar whose level is known, and says how much that was: no jar
+// holds less than nothing, or more than it is full.
+func lower(c *school.Change, g glaze.Glaze, ml float64) (took float64) {
+	left, known := g.Jar.LeftML()
+	if !known || ml == 0 {
+		return 0
+	}
+	g.Jar.Level = min(1, max(0, (left-ml)/g.Jar.ML))
+	school.Glazes.Put(c, g)
+	now, _ := g.Jar.LeftML()
+	return left - now
 }
 
 // sums are what was poured and what came back, mL.

@@ -199,6 +199,9 @@ type Pour struct {
 	At     time.Time `json:"at,omitzero"`
 	By     string    `json:"by,omitempty"`
 	Lesson string    `json:"lesson,omitempty"` // lesson.Key of the one for which it was poured
+	// Took is by how much the level of the jar went down, mL: less than was poured where less
+	// was thought to be in it, 0 where nobody knew.
+	Took float64 `json:"took,omitempty"`
 }
 
 // Load is one firing of a kiln. FiredAt and UnloadedAt are zero until then.

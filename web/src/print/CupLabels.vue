@@ -45,6 +45,9 @@ const labels = computed(() =>
     </ul>
     <p v-if="!labels.length" class="soft">Nothing is poured for this lesson.</p>
   </template>
+  <p v-else-if="query.error.value" role="alert" class="sheet">
+    {{ query.error.value.message }} <RouterLink to="/lessons">All lessons</RouterLink>
+  </p>
 </template>
 
 <style scoped>

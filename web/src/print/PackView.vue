@@ -87,6 +87,9 @@ const choices = [
       :of="boxes.length"
     />
   </template>
+  <p v-else-if="lesson.error.value" role="alert" class="sheet none">
+    {{ lesson.error.value.message }} <RouterLink to="/lessons">All lessons</RouterLink>
+  </p>
 </template>
 
 <style scoped>
