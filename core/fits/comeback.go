@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"enkaustos/core/glaze"
+	"enkaustos/core/survey"
 )
 
 // Back is what came out in a lesson and must come back (common practice): the jars that were
@@ -16,7 +17,7 @@ func Back(jars []glaze.Glaze, tables []string, numbers []int, rack Rack) (all []
 		if g.Jar.Place != "" {
 			why += ", back to " + g.Jar.Place
 		}
-		all = append(all, Tool{Name: g.Code + " " + g.Name, Count: 1, Why: why})
+		all = append(all, Tool{Name: g.Code + " " + g.Name, Count: 1, Why: why, Glaze: g.Code})
 	}
 	const washed = "washed until the water stays clear, stood up; none in water"
 	for _, n := range numbers {
@@ -37,4 +38,22 @@ func Back(jars []glaze.Glaze, tables []string, numbers []int, rack Rack) (all []
 			Tool{Name: "Table", Count: 1, Table: t, Why: "wiped wet, never swept dry"})
 	}
 	return all
+}
+
+// InHand is the surface that somebody is likely to be at with a glaze on the brush: one that takes
+// it next, else the first that takes anything and is no extra; ok is false where none is. A dip is
+// not half done, and of a coat that is logged in part everything is known.
+func InHand(all []survey.Surface, held string) (best survey.Surface, ok bool) {
+	for _, s := range all {
+		if len(s.Left) == 0 || s.Left[0].Dip || s.Left[0].Rest != nil {
+			continue
+		}
+		if s.Left[0].Glaze == held {
+			return s, true
+		}
+		if !ok && !s.Optional {
+			best, ok = s, true
+		}
+	}
+	return best, ok
 }

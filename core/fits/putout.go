@@ -33,6 +33,12 @@ func (c Course) InLesson(lesson int) plan.Plan {
 // Cups is how many cups of a size are poured of so many mL, in quarters rounded up.
 func Cups(ml, cupML float64) float64 { return max(1, math.Ceil(4*ml/cupML-1e-9)) / 4 }
 
+// Poured says whether a glaze is poured into cups: a bucket is dipped into, and a bottle lays
+// through its own nozzle.
+func Poured(g *glaze.Glaze) bool {
+	return !g.Bucket() && g.Jar.Look != glaze.Pail && g.Jar.Look != glaze.Bottle
+}
+
 // Tool is something that is put out beside the glazes, or comes back.
 type Tool struct {
 	Name    string
@@ -40,6 +46,7 @@ type Tool struct {
 	Why     string // in a clause
 	Table   string // whose it is; "" for the whole room's
 	Numbers []int  // of brushes that carry numbers
+	Glaze   string // whose jar it is; "" where it is none
 }
 
 // The grits of sandpaper that a glaze room has (common practice: 50 for bad spots, 150 for

@@ -6,9 +6,12 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/core/bench"
 	"enkaustos/core/fits"
 	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
+	"enkaustos/core/survey"
+	"enkaustos/core/work"
 )
 
 func TestRacksThatCannotBe(t *testing.T) {
@@ -26,6 +29,54 @@ func TestRacksThatCannotBe(t *testing.T) {
 	require.Equal(t, []int{5, 7}, r.Take(plan.SoftBrush, 2))
 	require.Equal(t, plan.FineBrush, r.Kind(3))
 	require.Empty(t, r.Kind(4))
+}
+
+// Whoever has a glaze on the brush is at what takes it next, an extra as well; else at the first
+// thing that is no extra. A dip is not half done, and what is logged in part is known.
+func TestWhatSomebodyIsAt(t *testing.T) {
+	left := func(id, code string, change func(*survey.Surface)) survey.Surface {
+		s := survey.Surface{Left: []bench.Stroke{{Layer: glaze.Layer{Glaze: code, Coats: 1}}}}
+		s.ID = id
+		if change != nil {
+			change(&s)
+		}
+		return s
+	}
+	dip := func(s *survey.Surface) { s.Left[0].Dip = true }
+	begun := func(s *survey.Surface) { s.Left[0].Rest = &work.Coat{} }
+	extra := func(s *survey.Surface) { s.Optional = true }
+	for _, c := range []struct {
+		all  []survey.Surface
+		held string
+		at   string
+	}{
+		{[]survey.Surface{left("lip", "A", nil), left("belly", "B", nil)}, "B", "belly"},
+		{[]survey.Surface{left("lip", "A", nil), left("belly", "B", nil)}, "", "lip"},
+		{[]survey.Surface{left("dots", "A", extra), left("belly", "B", nil)}, "", "belly"},
+		{[]survey.Surface{left("belly", "B", nil), left("dots", "A", extra)}, "A", "dots"},
+		{[]survey.Surface{left("lip", "A", dip), left("belly", "A", begun), left("foot", "C", nil)}, "A", "foot"},
+		{[]survey.Surface{{}, left("lip", "A", dip)}, "A", ""},
+	} {
+		at, ok := fits.InHand(c.all, c.held)
+		require.Equal(t, c.at, at.ID)
+		require.Equal(t, c.at != "", ok)
+	}
+}
+
+// A bucket is dipped into and a bottle lays through its nozzle: of neither are cups poured.
+func TestWhatIsPouredIntoCups(t *testing.T) {
+	for _, c := range []struct {
+		jar    glaze.Glaze
+		poured bool
+	}{
+		{glaze.Glaze{Kind: glaze.Solid}, true},
+		{glaze.Glaze{Kind: glaze.Solid, Jar: glaze.Jar{Look: glaze.Tall}}, true},
+		{glaze.Glaze{Kind: glaze.Dipping}, false},
+		{glaze.Glaze{Kind: glaze.Clear, Jar: glaze.Jar{Look: glaze.Pail}}, false},
+		{glaze.Glaze{Kind: glaze.Solid, Jar: glaze.Jar{Look: glaze.Bottle}}, false},
+	} {
+		require.Equal(t, c.poured, fits.Poured(&c.jar))
+	}
 }
 
 // Every table answers for its own brushes, cups, sponges and top; jars and numbered brushes are

@@ -137,3 +137,44 @@ func TestTwoClassesHaveTheirOwnLessons(t *testing.T) {
 	}
 	require.Equal(t, [2][]int{{0, 1, 4}, {0, 2, 3}}, at)
 }
+
+// A plan that is seen from one of its lessons on is the rest of it: every step of that lesson and
+// the later ones, each once, and only the pieces that are not finished before.
+func TestAPlanSeenFromALaterLesson(t *testing.T) {
+	h := rules.Default()
+	h.DryMinutes = [3]float64{25, 25, 25}
+	var pieces []fits.Piece
+	for i, hand := range []string{"Ana", "Bo", "Cy", "Di"} {
+		pieces = append(pieces, bowl(t, hand, h, plan.Plan{"interior": stack("A", 1+i), "exterior": stack("B", 1+i/2)}, piece.Marking{}, cleaned))
+	}
+	c := class(h, 6, pieces...)
+	whole, err := c.Plan(schedule.Usual)
+	require.NoError(t, err)
+	for from := range c.Lessons {
+		rest := whole.From(from)
+		seen := map[string]fits.Course{}
+		for _, one := range rest.Courses {
+			seen[one.Piece] = one
+		}
+		for _, one := range whole.Courses {
+			got, there := seen[one.Piece]
+			require.Equal(t, one.Done >= from, there)
+			if !there {
+				continue
+			}
+			require.Equal(t, one.Done-from, got.Done)
+			var want, have []time.Time
+			for _, s := range one.Steps {
+				if s.Lesson >= from {
+					want = append(want, s.Begin)
+				}
+			}
+			for _, s := range got.Steps {
+				require.GreaterOrEqual(t, s.Lesson, 0)
+				have = append(have, s.Begin)
+			}
+			require.Equal(t, want, have)
+		}
+		require.Len(t, c.From(from).Lessons, len(c.Lessons)-from)
+	}
+}

@@ -188,7 +188,7 @@ func (g gathering) glazes() []contract.PutOutGlaze {
 	for code, ml := range sums {
 		jar := school.Glazes.All(g.m.Snapshot)[code]
 		one := contract.PutOutGlaze{Code: code, Name: jar.Name, Raw: view.Jar(g.m, jar).Raw, Ml: ml, Cups: fits.Cups(ml, g.class.House.CupML), CupML: g.class.House.CupML,
-			Pieces: len(pieces[code]), Look: string(jar.Jar.Look), Place: jar.Jar.Place, Item: "glaze:" + code, Poured: view.Some(poured[code])}
+			Pieces: len(pieces[code]), Look: string(jar.Jar.Look), Place: jar.Jar.Place, Item: "glaze:" + code, Poured: view.Some(poured[code]), Pours: fits.Poured(&jar)}
 		if left, known := jar.Jar.LeftML(); known {
 			one.Left = &left
 		}

@@ -10,9 +10,7 @@ import (
 	"enkaustos/core/fits"
 	"enkaustos/core/glaze"
 	"enkaustos/core/lesson"
-	"enkaustos/core/plan"
 	"enkaustos/core/roster"
-	"enkaustos/core/survey"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
@@ -28,8 +26,6 @@ const (
 )
 
 func brushItem(number int) string { return fmt.Sprintf("brush:%d", number) }
-
-func brushNamed(name string) plan.Brush { return plan.Brush(strings.TrimSpace(name)) }
 
 // tablesOf are the tables at which the classes of a lesson sit, in order.
 func tablesOf(m school.Moment, at lesson.Lesson) (all []string) {
@@ -62,7 +58,7 @@ func back(m school.Moment, at lesson.Lesson, used map[string]bool) []contract.Pu
 		if t.Table != "" {
 			item += "@" + t.Table
 		}
-		return contract.PutOutTool{Name: t.Name, Count: t.Count, Why: t.Why, Item: item, Table: view.Some(t.Table), Numbers: view.SomeList(t.Numbers)}
+		return contract.PutOutTool{Name: t.Name, Count: t.Count, Why: t.Why, Item: item, Glaze: view.Some(t.Glaze), Table: view.Some(t.Table), Numbers: view.SomeList(t.Numbers)}
 	})
 }
 
@@ -108,7 +104,7 @@ func asked(m school.Moment, by work.Actor, at lesson.Lesson, kept Held) []contra
 			if seen[p.Student] || !open(m, p) || in(p.State.Absent) || kept.ticked(halfAs+p.Student) {
 				continue
 			}
-			s, ok := inHand(m.Survey(p).Surfaces, held[p.Student])
+			s, ok := fits.InHand(m.Survey(p).Surfaces, held[p.Student])
 			if !ok || held[p.Student] != "" && s.Left[0].Glaze != held[p.Student] && other(m, p, held[p.Student]) {
 				continue
 			}
@@ -124,31 +120,13 @@ func asked(m school.Moment, by work.Actor, at lesson.Lesson, kept Held) []contra
 	return all
 }
 
-// inHand is the surface that somebody is likely to be at: one that takes the glaze on the
-// brush, else the first that takes any. A dip is not half done, and what is logged in part is
-// known.
-func inHand(all []survey.Surface, held string) (best survey.Surface, ok bool) {
-	for _, s := range all {
-		if len(s.Left) == 0 || s.Left[0].Dip || s.Left[0].Rest != nil {
-			continue
-		}
-		if s.Left[0].Glaze == held {
-			return s, true
-		}
-		if !ok && !s.Optional {
-			best, ok = s, true
-		}
-	}
-	return best, ok
-}
-
 // other says whether another piece of the same student takes the glaze on the brush.
 func other(m school.Moment, p *school.Piece, held string) bool {
 	return slices.ContainsFunc(m.PiecesOf(m.ClassOf(p)), func(o *school.Piece) bool {
 		if o.ID == p.ID || o.Student != p.Student || !open(m, o) {
 			return false
 		}
-		s, ok := inHand(m.Survey(o).Surfaces, held)
+		s, ok := fits.InHand(m.Survey(o).Surfaces, held)
 		return ok && s.Left[0].Glaze == held
 	})
 }

@@ -3,6 +3,7 @@ package lessons
 import (
 	"context"
 	"fmt"
+	"iter"
 	"slices"
 	"strings"
 	"time"
@@ -10,6 +11,7 @@ import (
 	"enkaustos/core/fits"
 	"enkaustos/core/lesson"
 	"enkaustos/core/matter"
+	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
 )
@@ -45,9 +47,33 @@ func spanOf(m school.Moment, l lesson.Lesson) func(moment time.Time) bool {
 	return func(moment time.Time) bool { return !moment.Before(from) && moment.Before(to) }
 }
 
+// laidIn goes through the coats that the classes of a lesson laid in it, each with its piece.
+func laidIn(m school.Moment, at lesson.Lesson) iter.Seq2[*school.Piece, *work.Coat] {
+	in := spanOf(m, at)
+	return func(yield func(*school.Piece, *work.Coat) bool) {
+		for _, class := range at.Classes {
+			for _, p := range m.PiecesOf(class) {
+				for i := range p.State.Coats {
+					if c := &p.State.Coats[i]; in(c.At) && !yield(p, c) {
+						return
+					}
+				}
+			}
+		}
+	}
+}
+
+// coatsLaid is how many coats were laid in a lesson.
+func coatsLaid(m school.Moment, at lesson.Lesson) (n int) {
+	for range laidIn(m, at) {
+		n++
+	}
+	return n
+}
+
 // usedIn are the jars that were out in a lesson: poured, or laid from.
 func usedIn(m school.Moment, at lesson.Lesson) map[string]bool {
-	used, in := map[string]bool{}, spanOf(m, at)
+	used := map[string]bool{}
 	for _, t := range held(m, at).Ticks {
 		if code, poured := strings.CutPrefix(t.Item, "glaze:"); poured {
 			used[code] = true
@@ -56,14 +82,8 @@ func usedIn(m school.Moment, at lesson.Lesson) map[string]bool {
 	for _, p := range school.PoursOf(m.Snapshot, at.Key.String()) {
 		used[p.Glaze] = true
 	}
-	for _, class := range at.Classes {
-		for _, p := range m.PiecesOf(class) {
-			for i := range p.State.Coats {
-				if c := &p.State.Coats[i]; in(c.At) {
-					used[c.Glaze] = true
-				}
-			}
-		}
+	for _, c := range laidIn(m, at) {
+		used[c.Glaze] = true
 	}
 	return used
 }
@@ -72,7 +92,7 @@ func usedIn(m school.Moment, at lesson.Lesson) map[string]bool {
 func closing(m school.Moment, at lesson.Lesson) contract.CloseLesson {
 	kept := held(m, at)
 	out := contract.CloseLesson{Lesson: Show(m, at), Clearing: at.Rings(time.Local).Add(-clearing(m, at)).UTC(), Back: []contract.PutOutTool{}, Halves: []contract.HalfCoat{}, Ask: []contract.HalfQuestion{}, Places: []contract.PieceToPlace{}, Poured: []contract.Poured{},
-		Finished: []string{}, Wet: []string{}, Absent: []string{}, Out: []string{}, Undone: []string{}, Unticked: []string{}, Planned: kept.Planned}
+		Finished: []string{}, Wet: []string{}, Absent: []string{}, Out: []string{}, Undone: []string{}, Unticked: []string{}, Planned: kept.Planned, Done: coatsLaid(m, at)}
 	in, used := spanOf(m, at), usedIn(m, at)
 	for _, class := range at.Classes {
 		for _, p := range m.PiecesOf(class) {
@@ -118,7 +138,6 @@ func ends(m school.Moment, in func(time.Time) bool, kept Held, p *school.Piece, 
 			out.Halves = append(out.Halves, contract.HalfCoat{Piece: p.ID, Student: who, Surface: s.Name, Glaze: s.Left[0].Glaze, Rest: s.Left[0].Rest.Rest()})
 		}
 	}
-	out.Done += laid
 	stage := m.Survey(p).Stage
 	if laid > 0 && stage != matter.Bench && stage != matter.Plan {
 		out.Finished = append(out.Finished, who)
@@ -132,6 +151,14 @@ func ends(m school.Moment, in func(time.Time) bool, kept Held, p *school.Piece, 
 	if in(p.State.Absent) && !slices.Contains(out.Absent, who) {
 		out.Absent = append(out.Absent, who)
 	}
+}
+
+// later is the later one of two moments.
+func later(a, b time.Time) time.Time {
+	if b.After(a) {
+		return b
+	}
+	return a
 }
 
 // left is what was not put right at the end of the last lesson of some classes, if anything

@@ -53,14 +53,10 @@ func planOf(m school.Moment, l lesson.Lesson, e schedule.Effort) (fits.Class, fi
 
 // brushes is what is on the brush of everybody who has laid something in a lesson that runs.
 func brushes(m school.Moment, l lesson.Lesson) map[string]string {
-	in, held, last := spanOf(m, l), map[string]string{}, map[string]time.Time{}
-	for _, class := range l.Classes {
-		for _, p := range m.PiecesOf(class) {
-			for i := range p.State.Coats {
-				if c := &p.State.Coats[i]; c.How != work.Dipped && in(c.At) && c.At.After(last[p.Student]) {
-					held[p.Student], last[p.Student] = c.Glaze, c.At
-				}
-			}
+	held, last := map[string]string{}, map[string]time.Time{}
+	for p, c := range laidIn(m, l) {
+		if c.How != work.Dipped && c.At.After(last[p.Student]) {
+			held[p.Student], last[p.Student] = c.Glaze, c.At
 		}
 	}
 	return held
@@ -185,7 +181,7 @@ func coats(m school.Moment, at lesson.Lesson, planned fits.Planned) contract.Coa
 	for _, class := range at.Classes[:min(1, len(at.Classes))] {
 		for _, l := range school.Bells.The(m.Snapshot).Before(class, m.At.Local(), lookedBack, daysBack) {
 			if h := held(m, l); h.Planned > 0 {
-				past = append(past, fits.Past{Foreseen: h.Planned, Laid: closing(m, l).Done})
+				past = append(past, fits.Past{Foreseen: h.Planned, Laid: coatsLaid(m, l)})
 			}
 		}
 	}

@@ -1,6 +1,7 @@
 package lessons
 
 import (
+	"cmp"
 	"context"
 	"slices"
 
@@ -42,11 +43,15 @@ func showRoute(m school.Moment, by work.Actor, at lesson.Lesson, class fits.Clas
 		who := school.Students.All(m.Snapshot)[turn.Hand]
 		one := contract.RouteTurn{Student: turn.Hand, Name: called(turn.Hand), Mark: who.Mark, Table: who.Table, Tasks: []contract.RouteTask{},
 			With: view.List(turn.With, called), Waits: view.Some(contract.RouteTurnWaits(turn.Waits))}
+		if i := slices.IndexFunc(turn.Tasks, func(t fits.Task) bool { return t.Piece != "" }); i >= 0 {
+			one.Piece = turn.Tasks[i].Piece
+		}
 		for _, t := range turn.Tasks[:min(tasksShown, len(turn.Tasks))] {
 			one.Tasks = append(one.Tasks, showTask(m, t))
 		}
 		for _, c := range planned.Courses {
 			if c.Hand == turn.Hand {
+				one.Piece = cmp.Or(one.Piece, c.Piece)
 				one.Unsure = view.Some(view.Value(one.Unsure) || c.Unsure)
 				one.Later = view.Some(view.Value(one.Later) || slices.ContainsFunc(c.Steps, func(s fits.Step) bool { return s.Lesson > 0 && !s.Optional }))
 			}

@@ -2,6 +2,7 @@ package lessons
 
 import (
 	"context"
+	"maps"
 	"slices"
 	"sync"
 	"sync/atomic"
@@ -36,6 +37,9 @@ type run struct {
 	err     error
 	asked   atomic.Int64 // when somebody looked at it last, by the clock of the machine
 }
+
+// idle is for how long nobody has looked.
+func (r *run) idle() time.Duration { return time.Since(time.UnixMilli(r.asked.Load())) }
 
 // What is changed that plans of lessons say of themselves, and how long one is good while
 // nothing happens; how long after a change the next plan is made, at least; and how long
@@ -101,7 +105,7 @@ func (r *Running) again() {
 		r.mu.Lock()
 		one := r.of[at.Key.String()]
 		r.mu.Unlock()
-		if one == nil || time.Since(time.UnixMilli(one.asked.Load())) > looksAway {
+		if one == nil || one.idle() > looksAway {
 			continue
 		}
 		r.fresh(at, one)
@@ -135,13 +139,9 @@ func (r *Running) Plan(m school.Moment, at lesson.Lesson) (fits.Class, fits.Plan
 		return planOf(m, at, schedule.Usual)
 	}
 	r.mu.Lock()
-	for k := range r.of { // what ran yesterday
-		if len(r.of) > mostRuns {
-			delete(r.of, k)
-		}
-	}
 	one := r.of[key]
 	if one == nil {
+		maps.DeleteFunc(r.of, func(_ string, old *run) bool { return old.idle() > looksAway })
 		one = &run{}
 		r.of[key] = one
 	}
@@ -149,9 +149,6 @@ func (r *Running) Plan(m school.Moment, at lesson.Lesson) (fits.Class, fits.Plan
 	one.asked.Store(time.Now().UnixMilli())
 	return r.fresh(at, one)
 }
-
-// mostRuns is more lessons than run in a school within a few days.
-const mostRuns = 200
 
 // fresh is the plan of a lesson, made anew where something happened since.
 func (r *Running) fresh(at lesson.Lesson, one *run) (fits.Class, fits.Planned, error) {
@@ -191,19 +188,4 @@ func (r *Running) Begin() {
 			return nil
 		})
 	}
-}
-
-// coatsLaid is how many coats were laid in a lesson.
-func coatsLaid(m school.Moment, at lesson.Lesson) (n int) {
-	in := spanOf(m, at)
-	for _, class := range at.Classes {
-		for _, p := range m.PiecesOf(class) {
-			for i := range p.State.Coats {
-				if in(p.State.Coats[i].At) {
-					n++
-				}
-			}
-		}
-	}
-	return n
 }

@@ -21,18 +21,21 @@ var soon = schedule.Effort{Alone: 200, Orders: 40, Seed: 1}
 
 // ask is what a piece takes of a jar in a lesson that is still to come, or runs.
 type ask struct {
-	lesson lesson.Lesson
+	lesson fits.Lesson
 	glaze  string
 	piece  string
 	ml     float64
 	when   time.Time // its last stroke of it in that lesson
 }
 
-// asksOf are what the pieces of a plan take in its first lessons, as they are named.
-func asksOf(m school.Moment, planned fits.Planned, lessons []lesson.Lesson) (all []ask) {
+// asksOf are what the pieces of a plan take in those of its lessons that begin before a moment.
+func asksOf(m school.Moment, planned fits.Planned, before time.Time, lessons []fits.Lesson) (all []ask) {
 	for _, c := range planned.Courses {
 		p := m.Pieces[c.Piece]
 		for n, at := range lessons {
+			if !at.Begins.Before(before) {
+				break
+			}
 			for _, a := range m.Case(p).AmountsOf(c.InLesson(n), m.Survey(p).Band) {
 				one := ask{lesson: at, glaze: a.Glaze, piece: c.Piece, ml: a.ML}
 				for _, s := range c.Steps {
@@ -50,7 +53,7 @@ func asksOf(m school.Moment, planned fits.Planned, lessons []lesson.Lesson) (all
 // inTurn puts asks into the order in which they come to the jar.
 func inTurn(all []ask) []ask {
 	slices.SortStableFunc(all, func(a, b ask) int {
-		return cmp.Or(a.lesson.Begins(time.Local).Compare(b.lesson.Begins(time.Local)), a.when.Compare(b.when), strings.Compare(a.piece, b.piece))
+		return cmp.Or(a.lesson.Begins.Compare(b.lesson.Begins), a.when.Compare(b.when), strings.Compare(a.piece, b.piece))
 	})
 	return all
 }
@@ -73,72 +76,32 @@ func contested(m school.Moment) map[string]bool {
 // asks are what all classes but some take in the lessons that begin before a moment and are not
 // over, each class planned by itself from now on; those that cannot make a jar short are left
 // out.
-func asks(m school.Moment, before time.Time, but []string) []ask {
-	may := contested(m)
-	var all []ask
-	groups := map[string][]lesson.Lesson{} // by the classes of their first lesson
-	var order []string
-	of := map[string]string{}
+func asks(m school.Moment, before time.Time, but []string) (all []ask) {
+	may, seen := contested(m), map[string]bool{}
 	for next := range school.Bells.The(m.Snapshot).Coming("", m.At.Local()) {
 		if !next.Begins(time.Local).Before(before) {
 			break
 		}
-		for _, class := range next.Classes {
-			if slices.Contains(but, class) || !may[class] {
-				continue
-			}
-			group, known := of[class]
-			if !known {
-				group = strings.Join(next.Classes, ",")
-				of[class] = group
-			}
-			if len(groups[group]) == 0 {
-				order = append(order, group)
-			}
-			if mine := groups[group]; len(mine) == 0 || mine[len(mine)-1].Key != next.Key {
-				groups[group] = append(mine, next)
-			}
+		fresh := slices.DeleteFunc(slices.Clone(next.Classes), func(class string) bool { return seen[class] || !may[class] || slices.Contains(but, class) })
+		if len(fresh) == 0 {
+			continue
 		}
-	}
-	seen := map[string]bool{} // a piece of two groups is planned once
-	for _, group := range order {
-		mine := groups[group]
-		class, _ := Class(m, mine[0])
-		class.Pieces = slices.DeleteFunc(class.Pieces, func(p fits.Piece) bool { return seen[p.ID] || slices.Contains(but, p.Class) })
-		for _, p := range class.Pieces {
-			seen[p.ID] = true
+		for _, class := range fresh {
+			seen[class] = true
 		}
-		planned, err := class.Plan(soon)
-		if err != nil {
-			continue // a class whose lesson cannot be planned takes nothing that is known
+		class, _ := Class(m, next)
+		class.Pieces = slices.DeleteFunc(class.Pieces, func(p fits.Piece) bool { return !slices.Contains(fresh, p.Class) })
+		if planned, err := class.Plan(soon); err == nil { // a class whose lesson cannot be planned takes nothing that is known
+			all = append(all, asksOf(m, planned, before, class.Lessons)...)
 		}
-		all = append(all, asksOf(m, planned, inPlan(class, mine))...)
 	}
 	return all
 }
 
 // earlier is what all classes take before a lesson, its own ones as they are planned with it.
 func (g gathering) earlier() []ask {
-	all := asks(g.m, g.at.Begins(time.Local), g.at.Classes)
-	var own []lesson.Lesson
-	for _, l := range g.between {
-		if one, err := find(g.m, l.Key); err == nil {
-			own = append(own, one)
-		}
-	}
-	return inTurn(append(all, asksOf(g.m, g.whole, own)...))
-}
-
-// inPlan are lessons as the plan of a class counts them.
-func inPlan(class fits.Class, lessons []lesson.Lesson) (all []lesson.Lesson) {
-	for _, l := range class.Lessons {
-		i := slices.IndexFunc(lessons, func(one lesson.Lesson) bool { return one.Key.String() == l.Key })
-		if i < 0 {
-			break
-		}
-		all = append(all, lessons[i])
-	}
-	return all
+	begins := g.at.Begins(time.Local)
+	return inTurn(append(asks(g.m, begins, g.at.Classes), asksOf(g.m, g.whole, begins, g.between)...))
 }
 
 // budget holds what is asked of a jar against what is in it, or stands in cups, and what is kept
@@ -186,7 +149,7 @@ func leastOf(hit []stock.Claim) float64 {
 
 // short says of a glaze that is put out whether it lasts, after what comes before it.
 func (g gathering) short(earlier []ask, inCups map[string]float64, one *contract.PutOutGlaze) {
-	own := slices.DeleteFunc(asksOf(g.m, g.planned, []lesson.Lesson{g.at}), func(a ask) bool { return a.glaze != one.Code })
+	own := slices.DeleteFunc(asksOf(g.m, g.planned, g.at.Rings(time.Local), g.class.Lessons[:1]), func(a ask) bool { return a.glaze != one.Code })
 	sum := 0.0
 	for _, a := range earlier {
 		if a.glaze == one.Code {
@@ -235,14 +198,13 @@ func shortages(m school.Moment, before time.Time) []contract.JarShortage {
 		if !b.Known || b.ShortML() <= noticedML || b.OpenML == 0 {
 			continue
 		}
-		one := contract.JarShortage{Code: g.Code, Name: g.Name, Raw: view.Jar(m, g).Raw, Left: b.LeftML, Takes: b.OpenML, Kept: b.KeptML, Short: b.ShortML(), Hit: namesOf(m, b.Hit), Nearest: []contract.JarNear{}}
+		left, _ := g.Jar.LeftML()
+		one := contract.JarShortage{Code: g.Code, Name: g.Name, Raw: view.Jar(m, g).Raw, Left: left, Takes: b.OpenML, Kept: b.KeptML, Short: b.ShortML(), Hit: namesOf(m, b.Hit), Nearest: []contract.JarNear{}}
 		if len(b.Hit) > 0 {
 			one.Nearest = view.Near(m, school.NearestJars(m, g.Code, m.Assignments[b.Hit[0].Project], leastOf(b.Hit)))
-			for _, a := range every {
-				if a.glaze == g.Code && a.piece == b.Hit[0].Piece {
-					one.First = new(Show(m, a.lesson))
-					break
-				}
+			first := slices.IndexFunc(every, func(a ask) bool { return a.glaze == g.Code && a.piece == b.Hit[0].Piece })
+			if at, err := find(m, every[first].lesson.Key); err == nil {
+				one.First = new(Show(m, at))
 			}
 		}
 		all = append(all, one)

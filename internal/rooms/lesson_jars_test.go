@@ -216,3 +216,64 @@ func TestWhatStandsInCupsIsNotLacking(t *testing.T) {
 	clock.now = time.Date(2026, 3, 2, 11, 30, 0, 0, time.Local)
 	require.Empty(t, school.InCups(s.Now()), "its lesson is over")
 }
+
+// A class that shares its first lesson with one that had another before it is counted as well,
+// and every piece once.
+func TestShortOverLessonsOfTwoClasses(t *testing.T) {
+	s, clock, seven, eight := twoClasses(t)
+	for _, p := range []Piece{seven, eight} {
+		_, err := s.SavePlan(t.Context(), p.ID, desk.Draft{Revision: p.Plan.Revision, Choices: plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}}})
+		require.NoError(t, err)
+	}
+	takes := s.Now().Case(s.Now().Pieces[seven.ID]).OpenAmounts()[0].ML
+	both := []string{seven.Assignment.Class, eight.Assignment.Class}
+	require.NoError(t, s.SetBells(t.Context(), lesson.Bell{Classes: both[:1], Weekday: 1, Starts: 540, Ends: 600}, lesson.Bell{Classes: both, Weekday: 1, Starts: 660, Ends: 720}))
+	ml, level := 100.0, takes/200
+	require.NoError(t, s.ChangeJar(t.Context(), "A", stock.JarChange{ML: &ml, Level: &level}))
+	clock.now = time.Date(2026, 3, 1, 18, 0, 0, 0, time.Local)
+	v, err := lessons.Lessons{School: s.School}.ListShortages(t.Context(), contract.ListShortagesRequestObject{})
+	require.NoError(t, err)
+	all := v.(contract.ListShortages200JSONResponse)
+	require.InDelta(t, 2*takes, all[0].Takes, 0.5, "both classes, each piece once")
+	require.InDelta(t, 1.5*takes, all[0].Short, 0.5)
+	require.Equal(t, []string{"Ilo (O)", "Marit (X)"}, all[0].Hit)
+	require.Equal(t, "2026-03-02T09:00", all[0].First.Key)
+}
+
+// A lesson that runs is planned anew once something happens in it, and whoever looks is told;
+// where nobody looks, nothing is planned.
+func TestALessonIsPlannedAnewWhileSomebodyLooks(t *testing.T) {
+	s, _, seven, _ := twoClasses(t)
+	_, err := s.SavePlan(t.Context(), seven.ID, desk.Draft{Revision: seven.Plan.Revision, Choices: plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}}})
+	require.NoError(t, err)
+	running := lessons.NewRunning(s.School)
+	t.Cleanup(running.Close)
+	told := make(chan school.Told, 100)
+	t.Cleanup(s.Listen(func(t school.Told) {
+		if len(t.Kinds) == 1 && t.Kinds[0] == "route" {
+			told <- t
+		}
+	}))
+	lay := func(id string) {
+		_, _, err := s.Log(t.Context(), school.Teacher, []work.Sent{{Event: coat(id, seven, "face", "A")}})
+		require.NoError(t, err)
+	}
+	m := s.Now()
+	key, err := lesson.ParseKey("2026-03-02T09:00")
+	require.NoError(t, err)
+	at, ok := school.Bells.The(m.Snapshot).Find(key)
+	require.True(t, ok)
+	strokes := func() (n int) {
+		_, planned, err := running.Plan(s.Now(), at)
+		require.NoError(t, err)
+		for _, c := range planned.Courses {
+			n += len(c.Steps)
+		}
+		return n
+	}
+	before := strokes()
+	lay("first")
+	require.Eventually(t, func() bool { return len(told) > 0 }, 20*time.Second, 10*time.Millisecond)
+	require.Less(t, strokes(), before, "one coat fewer to lay")
+	require.Equal(t, strokes(), strokes(), "and the same plan until something happens")
+}

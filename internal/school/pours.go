@@ -12,13 +12,19 @@ import (
 
 // PoursOf are what was poured out of jars for a lesson and came back, in order.
 func PoursOf(s *Snapshot, lesson string) []Pour {
-	return slices.DeleteFunc(Pours.Sorted(s, func(a, b Pour) int { return cmp.Or(a.At.Compare(b.At), strings.Compare(a.ID, b.ID)) }),
-		func(p Pour) bool { return p.Lesson != lesson })
+	var all []Pour
+	for _, p := range Pours.All(s) {
+		if p.Lesson == lesson {
+			all = append(all, p)
+		}
+	}
+	slices.SortFunc(all, func(a, b Pour) int { return cmp.Or(a.At.Compare(b.At), strings.Compare(a.ID, b.ID)) })
+	return all
 }
 
 // cupsStand is how long after the bell of a lesson what was poured for it may still stand in
-// cups.
-const cupsStand = time.Hour
+// cups; and nobody pours earlier before one than that.
+const cupsStand, cupsWait = time.Hour, 7 * 24 * time.Hour
 
 // InCups is what of each glaze stands in the cups of lessons that are not over, mL by code: what
 // was poured less what came back and what was laid since.
@@ -41,6 +47,9 @@ func InCups(m Moment) map[string]float64 {
 
 // stands says whether the lesson of a pour is not over.
 func (m Moment) stands(p Pour) bool {
+	if m.At.Sub(p.At) > cupsWait { // this is asked with every list: years of pours are passed over at once
+		return false
+	}
 	key, err := lesson.ParseKey(p.Lesson)
 	if err != nil {
 		return false

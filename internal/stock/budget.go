@@ -83,7 +83,8 @@ func BudgetsOf(m school.Moment) []contract.JarBudget {
 			continue
 		}
 		if b.Known {
-			left, free := b.LeftML, b.FreeML()
+			left, _ := g.Jar.LeftML()
+			free := b.FreeML()
 			v.Left, v.Free = &left, &free
 		}
 		if len(b.Hit) > 0 {

@@ -3190,6 +3190,8 @@ export interface components {
             name: string;
             mark: string;
             table: string;
+            /** @description That they are at first */
+            piece: string;
             /** @description Now, and the next ones in this lesson; none for who has nothing to do */
             tasks: components["schemas"]["RouteTask"][];
             /**
@@ -3465,6 +3467,8 @@ export interface components {
              * @description mL that were poured for the lesson already
              */
             poured?: number;
+            /** @description It is poured into cups: no bucket, and no bottle */
+            pours: boolean;
         };
         PutOutTool: {
             name: string;
@@ -3473,6 +3477,8 @@ export interface components {
             item: string;
             /** @description Whose it is; missing for the whole room's */
             table?: string;
+            /** @description Whose jar it is */
+            glaze?: string;
             /** @description Of brushes that carry numbers */
             numbers?: number[];
         };

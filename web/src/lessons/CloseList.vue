@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
-import LeftoverLine from "@/lessons/LeftoverLine.vue";
 import TableBack from "@/lessons/TableBack.vue";
 import TickLine from "@/lessons/TickLine.vue";
 import { usePours } from "@/lessons/usePours";
 import { useTicks } from "@/lessons/useTicks";
 import { clearingOf } from "@/lib/clearing";
+import LeftoverLine from "@/ui/LeftoverLine.vue";
+import NumberChips from "@/ui/NumberChips.vue";
 import { queries } from "@/lib/queries";
 
 /** What came out and must come back: the room's jars and brushes, then table by table as the tables tick it. */
@@ -47,18 +48,7 @@ const pour = usePours(() => props.lesson);
     </ul>
     <div v-if="lists.brushes.length" class="brushes">
       <h3>Brushes by number</h3>
-      <button
-        v-for="b in lists.brushes"
-        :key="b.item"
-        type="button"
-        role="checkbox"
-        class="num"
-        :aria-checked="ticked.has(b.item)"
-        :aria-label="`${b.name}, ${b.why}`"
-        @click="tick([b.item], !ticked.has(b.item))"
-      >
-        {{ b.numbers![0] }}
-      </button>
+      <NumberChips :tools="lists.brushes" :ticked="ticked" @tick="tick([$event], !ticked.has($event))" />
     </div>
     <TableBack :tables="lists.tables" :ticked="ticked" @tick="tick" />
   </template>
@@ -75,23 +65,5 @@ h3 {
 }
 .leftovers {
   margin-top: 12px;
-}
-.brushes button {
-  min-width: 40px;
-  min-height: 36px;
-  margin: 0 4px 4px 0;
-  border: 1px solid var(--ink);
-  background: var(--paper);
-  cursor: pointer;
-}
-.brushes button[aria-checked="true"] {
-  color: var(--soft);
-  border-color: var(--line-strong);
-  text-decoration: line-through;
-}
-@media (pointer: coarse) {
-  .brushes button {
-    min-height: 44px;
-  }
 }
 </style>

@@ -2,6 +2,7 @@
 import type { Schemas } from "@/api/client";
 import NearJars from "@/lessons/NearJars.vue";
 import TickLine from "@/lessons/TickLine.vue";
+import { pouredBy } from "@/lib/pouring";
 import { mL } from "@/ui/figures";
 
 /** The glazes of a lesson: how much is poured of each, out of which jar, and what is short. */
@@ -12,15 +13,12 @@ const emit = defineEmits<{
   pour: [glaze: string, ml: number];
 }>();
 type Line = Schemas["PutOutGlaze"];
-/** A bucket is dipped into, and a bottle lays through its own nozzle: nothing of them is poured. */
-const pourable = (g: Line) => g.look !== "bucket" && g.look !== "bottle";
 const quarter = (g: Line) => g.cupML / 4;
 /** Ticked is poured: as many cups as the line says. */
 function tick(g: Line, done: boolean) {
   emit("tick", [g.item], done);
-  if (!pourable(g)) return;
-  if (done && !g.poured) emit("pour", g.code, g.cups * g.cupML);
-  if (!done && g.poured) emit("pour", g.code, 0);
+  const ml = pouredBy(g, done);
+  if (ml !== undefined) emit("pour", g.code, ml);
 }
 const looks: Record<string, string> = {
   tall: "tall jar",

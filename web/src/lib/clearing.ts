@@ -11,7 +11,6 @@ export interface Clearing {
 }
 
 export function clearingOf(v: Close): Clearing {
-  const room = v.back.filter((b) => !b.table && !b.numbers);
   const own = [
     ...Map.groupBy(
       v.back.filter((b) => b.table),
@@ -19,13 +18,12 @@ export function clearingOf(v: Close): Clearing {
     ),
   ];
   // Where nobody said who sits where, the room is one table.
-  const jars = own.length ? room : room.filter((b) => !bench.test(b.name));
-  const tables = own.length ? own : [["", room.filter((b) => bench.test(b.name))] as const];
+  const tables = own.length ? own : [["", v.back.filter((b) => !b.glaze && !b.numbers)] as const];
   const seated = new Set(own.map(([name]) => name));
   const of = <T extends { table: string }>(all: T[], name: string, last: boolean) =>
     all.filter((x) => x.table === name || (last && !seated.has(x.table)));
   return {
-    jars,
+    jars: v.back.filter((b) => b.glaze),
     brushes: v.back.filter((b) => b.numbers),
     tables: tables.map(([name, tools], i) => ({
       name,
@@ -35,7 +33,6 @@ export function clearingOf(v: Close): Clearing {
     })),
   };
 }
-const bench = /^(Brushes|Cups|Sponges|Table)/;
 
 /** What can come back of what is out, in cups: by quarters, of more than two by halves; fullest last. */
 export function quarters(out: number, cupML: number): number[] {

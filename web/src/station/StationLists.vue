@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
-import StationTick from "@/station/StationTick.vue";
+import StationTicks from "@/station/StationTicks.vue";
 import { useLesson } from "@/station/useLesson";
 import { spans } from "@/lib/clearing";
+import { pouredBy } from "@/lib/pouring";
 import { mL } from "@/ui/figures";
 
 /** What is put out for the lesson that runs, ticked as it stands there: ticked glaze is poured, and has left its jar. */
@@ -19,7 +20,9 @@ async function look() {
 const { ticked, put, pour, again, trouble } = useLesson(() => props.lesson, look);
 watch(open, () => again());
 interface Line {
-  items: string[];
+  item: string;
+  /** What is ticked with it. */
+  more?: string[];
   name: string;
   why: string;
   glaze?: Schemas["PutOutGlaze"];
@@ -28,7 +31,7 @@ const lines = computed<Line[]>(() => {
   const b = before.value;
   if (!b) return [];
   const glazes = b.glazes.map((g) => ({
-    items: [g.item],
+    item: g.item,
     name: `${g.code} ${g.name}`,
     why: [`${mL(g.ml)}, ${g.cups} ${g.cups > 1 ? "cups" : "cup"}`, g.look, g.place]
       .filter(Boolean)
@@ -36,20 +39,20 @@ const lines = computed<Line[]>(() => {
     glaze: g,
   }));
   const tools = b.tools.map((t) => ({
-    items: [t.item, ...(t.numbers ?? []).map((n) => `brush:${n}`)],
+    item: t.item,
+    more: (t.numbers ?? []).map((n) => `brush:${n}`),
     name: `${t.count} × ${t.name}${t.numbers ? `, nos ${spans(t.numbers)}` : ""}`,
     why: t.why,
   }));
   return [...glazes, ...tools];
 });
-const left = computed(() => lines.value.filter((l) => !ticked.value.has(l.items[0]!)).length);
-async function tick(line: Line) {
-  const done = !ticked.value.has(line.items[0]!);
-  await put(line.items, done);
-  const g = line.glaze;
-  if (!g || g.look === "bucket" || g.look === "bottle") return;
-  if (done && !g.poured) await pour(g.code, g.cups * g.cupML);
-  if (!done && g.poured) await pour(g.code, 0);
+const left = computed(() => lines.value.filter((l) => !ticked.value.has(l.item)).length);
+async function tick(item: string) {
+  const line = lines.value.find((l) => l.item === item)!;
+  const done = !ticked.value.has(item);
+  await put([item, ...(line.more ?? [])], done);
+  const ml = line.glaze && pouredBy(line.glaze, done);
+  if (ml !== undefined) await pour(line.glaze!.code, ml);
 }
 </script>
 
@@ -60,15 +63,6 @@ async function tick(line: Line) {
       <span v-if="lines.length" class="num">{{ left ? `${left} left` : "all done" }}</span>
     </h2>
     <p v-if="trouble" role="alert">{{ trouble }}</p>
-    <ul v-if="open">
-      <StationTick
-        v-for="l in lines"
-        :key="l.items[0]"
-        :name="l.name"
-        :why="l.why"
-        :done="ticked.has(l.items[0]!)"
-        @tick="tick(l)"
-      />
-    </ul>
+    <StationTicks v-if="open" :lines="lines" :ticked="ticked" @tick="tick" />
   </section>
 </template>

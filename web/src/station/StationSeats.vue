@@ -15,7 +15,6 @@ import { useTablet } from "@/station/useStation";
 const props = defineProps<{ classes: string[] }>();
 const emit = defineEmits<{ loaded: [] }>();
 const station = useTablet();
-const most = 3;
 const open = ref(false);
 const who = ref("");
 const trouble = ref("");
@@ -51,10 +50,6 @@ async function toggle(code: string) {
   const s = chosen.value;
   if (!s) return;
   const now = s.choices.includes(code) ? s.choices.filter((c) => c !== code) : [...s.choices, code];
-  if (now.length > most) {
-    trouble.value = `At most ${most}: press one of them again first.`;
-    return;
-  }
   try {
     const seating = await answer(
       api.PUT("/classes/{id}/choices", {

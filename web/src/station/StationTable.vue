@@ -47,14 +47,7 @@ const own = computed(() =>
 );
 const pictures = computed(() => station.known.value.state?.pictures);
 const raw = computed(() => new Map(station.known.value.glazes.map((g) => [g.code, g.raw])));
-const mine = (t: RouteTurn) =>
-  station.known.value.pieces.filter((p) => p.student === t.name || (p.mark && p.mark === t.mark));
-const pieceOf = (t: RouteTurn) =>
-  t.tasks.find((x) => x.piece)?.piece ?? (mine(t).find((p) => !p.fired) ?? mine(t)[0])?.id;
-function pick(t: RouteTurn) {
-  const piece = pieceOf(t);
-  if (piece) emit("pick", piece, t.tasks.find((x) => x.piece === piece)?.at);
-}
+const pick = (t: RouteTurn) => emit("pick", t.piece, t.tasks.find((x) => x.piece === t.piece)?.at);
 /** What somebody does while the first thing is waited for, or after it. */
 function then(t: RouteTurn) {
   if (t.waits) return `${taskSays(t.tasks[0]!)}, at ${waitUntil(t)}`;
@@ -88,7 +81,7 @@ const now = (t: RouteTurn) =>
     </template>
     <ul v-if="own" class="num">
       <li v-for="t in own" :key="t.student" :class="{ waits: t.waits, over: !t.tasks.length }">
-        <button type="button" :disabled="!pieceOf(t)" @click="pick(t)">
+        <button type="button" @click="pick(t)">
           <b
             ><span v-if="t.mark && t.mark !== t.name" class="mark" aria-hidden="true">{{ t.mark }}</span>
             {{ t.name }}</b
