@@ -26,7 +26,7 @@ func Pour(m school.Moment, c *school.Change, at lesson.Lesson, code string, ml f
 	poured, back := sums(all)
 	switch {
 	case ml > mostPouredML || ml < -mostPouredML:
-		return school.Refuse("More than %d mL is no cup: pour a jar of it over by changing its level in Stock.", mostPouredML)
+		return school.Refuse("At most %d mL are poured at once: what else left the jar is said by its level in Stock.", mostPouredML)
 	case len(all) >= mostPours:
 		return school.Refuse("%s was poured %d times in this lesson already.", code, mostPours)
 	case ml == 0 && len(all) == 0:
