@@ -40,6 +40,7 @@ var below = map[string][]string{
 	"mutate":   {},
 	"judge":    {},
 	"foresee":  {},
+	"packed":   {},
 	"storm":    {"contract", "demo"},
 	// The big school is made through the contract; its command serves one to make it by.
 	"bigschool": {"api", "contract", "demo", "school"},

@@ -5,6 +5,8 @@ import (
 	"slices"
 	"strings"
 	"time"
+
+	"enkaustos/core/kiln"
 )
 
 // Jar is what is left of a glaze and how it is.
@@ -103,20 +105,14 @@ func ParseState(text string) (State, error) {
 	return s, nil
 }
 
-// Atmosphere is what the kiln's air does to the glaze.
-type Atmosphere string
+// Atmosphere is what the kiln's air does to the glaze: it belongs to the kiln.
+type Atmosphere = kiln.Atmosphere
 
 // The atmospheres of a firing.
 const (
-	Oxidation Atmosphere = "oxidation" // electric kilns
-	Reduction Atmosphere = "reduction" // gas kilns, mostly high fire
+	Oxidation = kiln.Oxidation
+	Reduction = kiln.Reduction
 )
 
 // ParseAtmosphere reads an atmosphere; "" stays "". The error is one sentence.
-func ParseAtmosphere(text string) (Atmosphere, error) {
-	a := Atmosphere(strings.ToLower(strings.TrimSpace(text)))
-	if a != "" && a != Oxidation && a != Reduction {
-		return "", fmt.Errorf("%q: expected oxidation or reduction", text)
-	}
-	return a, nil
-}
+func ParseAtmosphere(text string) (Atmosphere, error) { return kiln.ParseAtmosphere(text) }

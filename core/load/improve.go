@@ -1,0 +1,68 @@
+package load
+
+import (
+	"cmp"
+	"slices"
+)
+
+// hardSteps is how long the search on one shelf for one more piece goes on, more in later rounds.
+const hardSteps = 120_000
+
+// improve gets more of what is out into a draft: by looking longer, by taking one piece elsewhere
+// to make room for another.
+func (g *packing) improve(d *draft, round int) {
+	if len(d.out) == 0 {
+		return
+	}
+	for _, s := range d.shelves {
+		s.failed = inf
+	}
+	g.refill(d, 4, 0)
+	g.addHalves(d)
+	tries := 0
+	for _, i := range slices.Clone(d.out) {
+		if g.effort.Over() || tries > 8+4*round {
+			return
+		}
+		tries++
+		if g.swap(d, i) || g.somewhere(d, i, 2, hardSteps*(1+round)) {
+			d.out = slices.DeleteFunc(d.out, func(o int) bool { return o == i })
+		}
+	}
+}
+
+// swap gets a piece onto a shelf by taking another one from there to another shelf.
+func (g *packing) swap(d *draft, in int) bool {
+	for n, s := range d.shelves {
+		if !g.admits(s, in) {
+			continue
+		}
+		movable := slices.DeleteFunc(s.holds(), func(i int) bool { return g.fixed(s, i) })
+		slices.SortStableFunc(movable, func(a, b int) int { return cmp.Compare(g.areas[b], g.areas[a]) })
+		for _, i := range movable[:min(4, len(movable))] {
+			if g.effort.Over() {
+				return false
+			}
+			here := s.clone()
+			g.remove(here, i)
+			if !g.add(here, in, 3, 0) {
+				continue
+			}
+			for m, other := range d.shelves {
+				if m == n {
+					continue
+				}
+				there := other.clone()
+				if g.add(there, i, 3, 0) {
+					d.shelves[n], d.shelves[m] = here, there
+					return true
+				}
+			}
+		}
+	}
+	return false
+}
+
+func (g *packing) fixed(s *shelf, i int) bool {
+	return s.things[slices.Index(s.who, i)].Fixed
+}

@@ -1,0 +1,266 @@
+package load
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"enkaustos/core/kiln"
+	"enkaustos/core/outline"
+	"enkaustos/core/pack"
+)
+
+// Request is what is asked of the planner.
+type Request struct {
+	Kiln   kiln.Kiln
+	Ways   Ways
+	Pieces []Piece // each once
+	// Start is a plan to begin from: nothing worse comes of it where it stands in this kiln. What
+	// is locked in it stays, with its shelves.
+	Start *Plan
+	// Steps are how long it may go on; see pack.Effort. The same seed and steps give the same plan.
+	Steps int
+	Seed  int64
+	// Stop, where set, is asked now and then whether to give up early with what there is.
+	Stop func() bool
+	// Watch, where set, is told the best plan so far and the share of the effort that is used; it
+	// says whether to go on.
+	Watch func(best Plan, share float64) bool
+}
+
+// packing is the search for a plan.
+type packing struct {
+	k      kiln.Kiln
+	ways   Ways
+	pieces []Piece
+	areas  []float64
+	byTall []int // the tallest first
+	pairs  []pair
+	gaps   [][]float64
+	flats  [3]outline.Flat
+	stands [3]stand
+	plain  float64 // what a whole shelf holds that bears posts, mm²
+	clear  float64 // what one holds that bears none
+	effort *pack.Effort
+	byID   map[string]Piece
+	index  map[string]int
+	keeps  bool // something is locked: shelves stay in their order
+}
+
+func newPacking(r Request) *packing {
+	g := &packing{k: r.Kiln, ways: r.Ways, pieces: r.Pieces, pairs: pairs(r.Kiln), gaps: r.Ways.gaps(r.Kiln.WallMM),
+		effort: pack.NewEffort(r.Steps, r.Seed), byID: map[string]Piece{}, index: map[string]int{}, keeps: r.locked()}
+	g.effort.Stop = r.Stop
+	for i, p := range r.Pieces {
+		g.byID[p.ID], g.index[p.ID] = p, i
+		g.areas = append(g.areas, p.area(r.Ways.GapMM))
+		g.byTall = append(g.byTall, i)
+	}
+	slices.SortStableFunc(g.byTall, func(a, b int) int { return cmp.Compare(g.pieces[b].TallMM, g.pieces[a].TallMM) })
+	for _, side := range []int{kiln.Left, kiln.Whole, kiln.Right} {
+		g.flats[side+1] = r.Kiln.Standing(side)
+		if side == kiln.Whole || r.Kiln.Half.Count > 0 {
+			g.stands[side+1] = stands(r.Kiln, side)
+		}
+	}
+	if g.stands[kiln.Whole+1].homes == nil {
+		g.pairs = nil // nothing would carry another shelf
+	}
+	g.plain = g.capacity(g.bareShelf(kiln.Whole, 0, true, false))
+	g.clear = g.capacity(g.bareShelf(kiln.Whole, 0, false, false))
+	return g
+}
+
+// draft is a load that is being put together.
+type draft struct {
+	shelves []*shelf // whole ones, the last on top; then half ones
+	out     []int
+}
+
+func (d draft) clone() draft {
+	c := draft{out: slices.Clone(d.out)}
+	for _, s := range d.shelves {
+		c.shelves = append(c.shelves, s.clone())
+	}
+	return c
+}
+
+// densities are shares of a shelf that pieces fill, to be tried one after the other: what can be
+// had follows from their forms, and is found out.
+var densities = []float64{0.84, 0.79, 0.88, 0.74, 0.81, 0.86, 0.77, 0.70}
+
+// Find plans a load. The faults are those of the request: a kiln that cannot be, negative gaps, a
+// piece twice.
+func Find(r Request) (Plan, []string) {
+	if faults := r.faults(); len(faults) > 0 {
+		return Plan{}, faults
+	}
+	g := newPacking(r)
+	best, value := draft{}, Score{Pieces: -1}
+	keep := func(d draft) {
+		plan, ok := g.plan(d)
+		if !ok {
+			return
+		}
+		if v := g.score(plan); v.Better(value) {
+			best, value = d.clone(), v
+		}
+	}
+	tell := func() bool {
+		if r.Watch == nil {
+			return true
+		}
+		plan, _ := g.plan(best)
+		return r.Watch(plan, 1-float64(g.effort.Steps)/float64(max(r.Steps, 1)))
+	}
+	if r.Start != nil {
+		if d, ok := g.from(*r.Start); ok {
+			g.improve(&d, 0)
+			keep(d)
+		}
+	}
+	for round := 0; round == 0 || !g.effort.Over() && tell(); round++ {
+		if r.locked() {
+			d := best.clone()
+			g.improve(&d, round)
+			keep(d)
+			if round > 3 {
+				break
+			}
+			continue
+		}
+		d := g.realise(g.sketches(densities[round%len(densities)], 900))
+		keep(d)
+		if len(d.out) > 0 || round%2 == 1 {
+			d = best.clone()
+			g.improve(&d, round)
+			keep(d)
+		}
+		if len(best.out) == 0 && value.Levels <= g.fewest() && round >= 2 {
+			break
+		}
+	}
+	plan, _ := g.plan(best)
+	plan.Out = g.why(best)
+	return plan, nil
+}
+
+func (r Request) locked() bool {
+	return r.Start != nil && slices.ContainsFunc(r.Start.Levels, func(l Level) bool {
+		return slices.ContainsFunc(l.Pieces, func(s Standing) bool { return s.Locked })
+	})
+}
+
+// fewest is a bound from below on the levels: by area, for what nobody can pack closer than that.
+func (g *packing) fewest() int {
+	sum := 0.0
+	for _, a := range g.areas {
+		sum += a
+	}
+	return max(1, int(math.Ceil(sum/g.clear)))
+}
+
+// realise finds places for what a sketch deals, and for whatever else there is room for.
+func (g *packing) realise(s sketch) draft {
+	rooms, top, ok := g.tops(s)
+	if !ok {
+		return draft{}
+	}
+	density := densities[0]
+	dealt, _ := g.deal(rooms, top, density)
+	var d draft
+	lowest := 0
+	if top == 0 && len(rooms) > 1 {
+		lowest = 1
+	}
+	there := make([]bool, len(g.pieces))
+	for r, room := range rooms {
+		shelf := g.bareShelf(kiln.Whole, room, r != top, r == lowest)
+		list := dealt[r]
+		slices.SortStableFunc(list, func(a, b int) int {
+			return cmp.Or(urgent(g.pieces[a], g.pieces[b]), cmp.Compare(g.areas[b], g.areas[a]))
+		})
+		for _, i := range list {
+			there[i] = g.add(shelf, i, 3, 0)
+		}
+		d.shelves = append(d.shelves, shelf)
+	}
+	d.shelves = append(append(slices.Clone(d.shelves[:top]), d.shelves[top+1:]...), d.shelves[top])
+	for i := range g.pieces {
+		if !there[i] {
+			d.out = append(d.out, i)
+		}
+	}
+	g.refill(&d, 3, 0)
+	return d
+}
+
+// refill tries what is out on every shelf, what is wanted first, then the smallest.
+func (g *packing) refill(d *draft, spots, hard int) {
+	slices.SortStableFunc(d.out, func(a, b int) int {
+		return cmp.Or(urgent(g.pieces[a], g.pieces[b]), cmp.Compare(g.areas[a], g.areas[b]))
+	})
+	var out []int
+	for _, i := range d.out {
+		if g.effort.Over() || !g.somewhere(d, i, spots, hard) {
+			out = append(out, i)
+		}
+	}
+	d.out = out
+}
+
+// somewhere adds a piece to the shelf that has the most room of those that admit it.
+func (g *packing) somewhere(d *draft, i, spots, hard int) bool {
+	order := slices.Clone(d.shelves)
+	slices.SortStableFunc(order, func(a, b *shelf) int {
+		return cmp.Compare(a.area/g.capacity(a), b.area/g.capacity(b))
+	})
+	for _, s := range order {
+		if g.add(s, i, spots, hard) {
+			return true
+		}
+	}
+	return false
+}
+
+// plan gives the shelves of a draft posts and heights; false where that cannot be.
+func (g *packing) plan(d draft) (Plan, bool) {
+	levels, ok := g.arrange(d)
+	return Plan{Levels: levels, Out: []Out{}}, ok
+}
+
+// score is what a plan is worth.
+func (g *packing) score(p Plan) (v Score) {
+	var kg []float64
+	for _, l := range p.Levels {
+		sum, tall := 0.0, 0.0
+		for _, s := range l.Pieces {
+			q := g.byID[s.Piece]
+			sum += q.Grams / 1000
+			tall = math.Max(tall, q.TallMM)
+			if q.With == "" {
+				v.Pieces++
+				if q.Due > 0 {
+					v.Due++
+				}
+			}
+		}
+		kg = append(kg, sum)
+		v.StackMM = math.Max(v.StackMM, l.BaseMM+tall)
+	}
+	v.Levels = len(p.Levels)
+	v.UnevenKG = spread(kg)
+	return v
+}
+
+// spread is the standard deviation.
+func spread(of []float64) float64 {
+	mean, sum := 0.0, 0.0
+	for _, x := range of {
+		mean += x / float64(len(of))
+	}
+	for _, x := range of {
+		sum += (x - mean) * (x - mean)
+	}
+	return math.Sqrt(sum / math.Max(1, float64(len(of))))
+}
