@@ -36,25 +36,25 @@ type Kiln struct {
 	TallMM  float64 `json:"tallMM"`
 	Opening Opening `json:"opening"`
 
-	Thermocouple Thermocouple `json:"thermocouple,omitzero"`
+	Thermocouple Thermocouple `json:"thermocouple"`
 	Whole        Shelf        `json:"whole"`
-	Half         Shelf        `json:"half,omitzero"` // its measures are those of the whole one
-	Posts        []Post       `json:"posts,omitempty"`
+	Half         Shelf        `json:"half"` // its measures are those of the whole one
+	Posts        []Post       `json:"posts"`
 	PostMM       float64      `json:"postMM"`   // across a post
 	PerShelf     int          `json:"perShelf"` // posts below a shelf: 3, or 4 by choice
 	FloorMM      float64      `json:"floorMM"`  // the lowest shelf stands so high, on props of its own
 	LidMM        float64      `json:"lidMM"`    // stays free below the lid or the roof
 	WallMM       float64      `json:"wallMM"`   // from walls, elements and the thermocouple
 
-	From Cone       `json:"from,omitzero"` // the coolest and the hottest cone that it is fired to
-	To   Cone       `json:"to,omitzero"`
-	Air  Atmosphere `json:"air,omitzero"`
+	From Cone       `json:"from"` // the coolest and the hottest cone that it is fired to
+	To   Cone       `json:"to"`
+	Air  Atmosphere `json:"air"`
 	// Closed are the weekdays on which nobody may fire it.
-	Closed []time.Weekday `json:"closed,omitempty"`
+	Closed []time.Weekday `json:"closed"`
 	// Minutes is what a load takes until it can be unloaded, cooling included.
 	Minutes int `json:"minutes"`
 	// Rests says that it is out of use.
-	Rests bool `json:"rests,omitempty"`
+	Rests bool `json:"rests"`
 }
 
 // Thermocouple is a rod that reaches in from the wall.

@@ -19,16 +19,29 @@ func (g *packing) improve(d *draft, round int) {
 	}
 	g.refill(d, 4, 0)
 	g.addHalves(d)
-	tries := 0
+	tries, vain := 0, map[like]bool{}
 	for _, i := range slices.Clone(d.out) {
 		if g.effort.Over() || tries > 8+4*round {
 			return
 		}
+		if kind := g.like(i); vain[kind] {
+			continue
+		} else {
+			vain[kind] = true
+		}
 		tries++
-		if g.swap(d, i) || g.somewhere(d, i, 2, hardSteps*(1+round)) {
+		if g.swap(d, i) || g.somewhere(d, i, 2, hardSteps*(1+round)*(1+round)) {
 			d.out = slices.DeleteFunc(d.out, func(o int) bool { return o == i })
+			clear(vain)
 		}
 	}
+}
+
+// like is what makes two pieces alike to a search.
+type like struct{ area, tall, reach float64 }
+
+func (g *packing) like(i int) like {
+	return like{g.areas[i], g.pieces[i].TallMM, g.pieces[i].Outline.Reach()}
 }
 
 // swap gets a piece onto a shelf by taking another one from there to another shelf.

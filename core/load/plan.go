@@ -39,6 +39,8 @@ type Standing struct {
 type Out struct {
 	Piece string `json:"piece"`
 	Why   string `json:"why"`
+	// ByHand says that somebody took it out: it stays out until somebody puts it back.
+	ByHand bool `json:"byHand,omitempty"`
 }
 
 // HighMM is how high the posts below the shelf are together.

@@ -38,13 +38,15 @@ type packing struct {
 	pairs  []pair
 	gaps   [][]float64
 	flats  [3]outline.Flat
-	stands [3]stand
-	plain  float64 // what a whole shelf holds that bears posts, mm²
-	clear  float64 // what one holds that bears none
-	effort *pack.Effort
-	byID   map[string]Piece
-	index  map[string]int
-	keeps  bool // something is locked: shelves stay in their order
+	// flatMM2 are their areas with half a gap all round.
+	flatMM2 [3]float64
+	stands  [3]stand
+	plain   float64 // what a whole shelf holds that bears posts, mm²
+	clear   float64 // what one holds that bears none
+	effort  *pack.Effort
+	byID    map[string]Piece
+	index   map[string]int
+	keeps   bool // something is locked: shelves stay in their order
 }
 
 func newPacking(r Request) *packing {
@@ -59,6 +61,7 @@ func newPacking(r Request) *packing {
 	slices.SortStableFunc(g.byTall, func(a, b int) int { return cmp.Compare(g.pieces[b].TallMM, g.pieces[a].TallMM) })
 	for _, side := range []int{kiln.Left, kiln.Whole, kiln.Right} {
 		g.flats[side+1] = r.Kiln.Standing(side)
+		g.flatMM2[side+1] = g.flats[side+1].Inset(-r.Ways.GapMM / 2).Area()
 		if side == kiln.Whole || r.Kiln.Half.Count > 0 {
 			g.stands[side+1] = stands(r.Kiln, side)
 		}
@@ -95,6 +98,7 @@ func Find(r Request) (Plan, []string) {
 	if faults := r.faults(); len(faults) > 0 {
 		return Plan{}, faults
 	}
+	byHand := r.leaveOut()
 	g := newPacking(r)
 	best, value := draft{}, Score{Pieces: -1}
 	keep := func(d draft) {
@@ -141,8 +145,24 @@ func Find(r Request) (Plan, []string) {
 		}
 	}
 	plan, _ := g.plan(best)
-	plan.Out = g.why(best)
+	plan.Out = append(g.why(best), byHand...)
 	return plan, nil
+}
+
+// leaveOut takes away what somebody took out of the plan to begin from.
+func (r *Request) leaveOut() (byHand []Out) {
+	if r.Start == nil {
+		return nil
+	}
+	for _, o := range r.Start.Out {
+		if o.ByHand {
+			byHand = append(byHand, o)
+		}
+	}
+	r.Pieces = slices.DeleteFunc(slices.Clone(r.Pieces), func(p Piece) bool {
+		return slices.ContainsFunc(byHand, func(o Out) bool { return o.Piece == p.ID || o.Piece == p.With })
+	})
+	return byHand
 }
 
 func (r Request) locked() bool {
@@ -264,3 +284,6 @@ func spread(of []float64) float64 {
 	}
 	return math.Sqrt(sum / math.Max(1, float64(len(of))))
 }
+
+// Second is the effort of a screen, steps: about a second on an ordinary laptop.
+const Second = 16_000_000

@@ -115,7 +115,7 @@ func (g *packing) flat(side int) outline.Flat { return g.flats[side+1] }
 // capacity is the area that the pieces of a shelf could have if they filled it, gaps and posts
 // counted.
 func (g *packing) capacity(s *shelf) float64 {
-	whole := g.flats[s.side+1].Inset(-g.ways.GapMM / 2).Area()
+	whole := g.flatMM2[s.side+1]
 	for _, t := range s.things {
 		if t.Kind == post {
 			r := g.k.PostMM/2 + g.ways.GapMM/2
@@ -160,13 +160,23 @@ func (g *packing) problem(s *shelf) pack.Problem {
 	return pack.Problem{Flat: g.flat(s.side), Things: s.things, Gaps: g.gaps}
 }
 
-// full is the share of a shelf that no load of pieces gets beyond: a search for room would be in
-// vain (the densest packing of equal discs covers 0.907 of a plane).
-const full = 0.93
+// full is the share of a shelf that no load gets beyond, so that a search for room would be in vain:
+// discs alone, whatever their sizes here, 0.93 (equal ones in the plane 0.907).
+func (g *packing) full(s *shelf, i int) float64 {
+	round := g.pieces[i].Outline.Round()
+	for _, k := range s.holds() {
+		round = round && g.pieces[k].Outline.Round()
+	}
+	if round {
+		return 0.93
+	}
+	return 1
+}
 
-// add looks for room for a piece; hard goes on looking where a few descents found none.
+// add looks for room for a piece; hard goes on looking for so many
+// steps where a few descents found none, in the end with all of the shelf laid anew.
 func (g *packing) add(s *shelf, i int, spots, hard int) bool {
-	if !g.admits(s, i) || g.areas[i] >= s.failed && hard == 0 || s.area+g.areas[i] > full*g.capacity(s) {
+	if !g.admits(s, i) || g.areas[i] >= s.failed && hard == 0 || s.area+g.areas[i] > g.full(s, i)*g.capacity(s) {
 		return false
 	}
 	with := s.clone()
@@ -175,9 +185,16 @@ func (g *packing) add(s *shelf, i int, spots, hard int) bool {
 	last := len(with.who) - 1
 	at, ok := problem.Insert(with.at, last, spots, g.effort)
 	if !ok && hard > 0 {
-		part := g.effort.Part(hard)
-		at, ok = problem.Better(at, part)
-		g.effort.Return(part)
+		for _, look := range []func(*pack.Effort) ([]outline.Place, bool){
+			func(e *pack.Effort) ([]outline.Place, bool) { return problem.Better(at, e) },
+			problem.Find,
+		} {
+			part := g.effort.Part(hard / 2)
+			at, ok = look(part)
+			if g.effort.Return(part); ok {
+				break
+			}
+		}
 	}
 	if !ok {
 		s.failed = math.Min(s.failed, g.areas[i])

@@ -18,12 +18,30 @@ func PartsApart(a, b Part) Apart {
 	if len(a.Core) == 1 && len(b.Core) == 1 {
 		return pointsApart(a, b)
 	}
-	apart, free := sidesApart(a.Core, b.Core)
+	apart, free, _ := sidesApart(a.Core, b.Core, math.Inf(1))
 	if free {
 		apart = coresApart(a.Core, b.Core)
 	}
 	apart.MM -= a.R + b.R
 	return apart
+}
+
+// Nearer is PartsApart of parts that are nearer than so many mm; false where they are not, which it
+// sees sooner.
+func Nearer(a, b Part, mm float64) (Apart, bool) {
+	if len(a.Core) == 1 && len(b.Core) == 1 {
+		apart := pointsApart(a, b)
+		return apart, apart.MM < mm
+	}
+	apart, free, far := sidesApart(a.Core, b.Core, mm+a.R+b.R)
+	if far {
+		return apart, false
+	}
+	if free {
+		apart = coresApart(a.Core, b.Core)
+	}
+	apart.MM -= a.R + b.R
+	return apart, apart.MM < mm
 }
 
 func pointsApart(a, b Part) Apart {
@@ -37,8 +55,9 @@ func pointsApart(a, b Part) Apart {
 }
 
 // sidesApart looks for a side of either core that lies between them. Where none does, the cores
-// meet, and the shallowest side says how to part them.
-func sidesApart(a, b []Point) (apart Apart, free bool) {
+// meet, and the shallowest side says how to part them. far is said as soon as one parts them by so
+// much.
+func sidesApart(a, b []Point, enough float64) (apart Apart, free, far bool) {
 	apart.MM = math.Inf(-1)
 	for turn := range 2 {
 		n := sides(b)
@@ -48,14 +67,17 @@ func sidesApart(a, b []Point) (apart Apart, free bool) {
 				continue
 			}
 			// The corner of a that is deepest behind this side of b.
-			low, deep := math.Inf(1), Point{}
+			low, deep, at := math.Inf(1), Point{}, out.X*from.X+out.Y*from.Y
 			for _, p := range a {
-				if d := out.dot(p.minus(from)); d < low {
+				if d := out.X*p.X + out.Y*p.Y - at; d < low {
 					low, deep = d, p
 				}
 			}
-			if low > 1e-12 {
-				return apart, true
+			if low >= enough {
+				return apart, true, true
+			}
+			if free = free || low > 1e-12; free {
+				continue
 			}
 			if low > apart.MM {
 				foot := deep.minus(out.times(low))
@@ -68,7 +90,7 @@ func sidesApart(a, b []Point) (apart Apart, free bool) {
 		}
 		a, b = b, a
 	}
-	return apart, false
+	return apart, free, false
 }
 
 // sides is how many ways out of a core there are: a segment has its two sides and its two ends, a
@@ -98,25 +120,29 @@ func sideOf(core []Point, i int) (from, out Point, ok bool) {
 // coresApart is the distance of two cores that do not meet.
 func coresApart(a, b []Point) Apart {
 	best, on, off := math.Inf(1), Point{}, Point{}
-	try := func(p, q Point, swapped bool) {
-		if d := (p.X-q.X)*(p.X-q.X) + (p.Y-q.Y)*(p.Y-q.Y); d < best {
-			best, on, off = d, p, q
-			if swapped {
-				on, off = q, p
-			}
-		}
-	}
 	for turn := range 2 {
 		for i, from := range b {
 			to := b[(i+1)%len(b)]
-			side := to.minus(from)
-			l2 := side.dot(side)
+			sx, sy := to.X-from.X, to.Y-from.Y
+			l2 := sx*sx + sy*sy
 			for _, p := range a {
 				t := 0.0
 				if l2 > 0 {
-					t = math.Max(0, math.Min(1, p.minus(from).dot(side)/l2))
+					t = ((p.X-from.X)*sx + (p.Y-from.Y)*sy) / l2
 				}
-				try(p, between(from, to, t), turn == 1)
+				switch {
+				case t < 0:
+					t = 0
+				case t > 1:
+					t = 1
+				}
+				q := Point{from.X + t*sx, from.Y + t*sy}
+				if d := (p.X-q.X)*(p.X-q.X) + (p.Y-q.Y)*(p.Y-q.Y); d < best {
+					best, on, off = d, p, q
+					if turn == 1 {
+						on, off = q, p
+					}
+				}
 			}
 		}
 		a, b = b, a

@@ -16,7 +16,7 @@ func (p Point) minus(q Point) Point        { return Point{p.X - q.X, p.Y - q.Y} 
 func (p Point) times(k float64) Point      { return Point{p.X * k, p.Y * k} }
 func (p Point) dot(q Point) float64        { return p.X*q.X + p.Y*q.Y }
 func (p Point) cross(q Point) float64      { return p.X*q.Y - p.Y*q.X }
-func (p Point) length() float64            { return math.Hypot(p.X, p.Y) }
+func (p Point) length() float64            { return math.Sqrt(p.X*p.X + p.Y*p.Y) }
 func (p Point) turned(c, s float64) Point  { return Point{c*p.X - s*p.Y, s*p.X + c*p.Y} }
 func (p Point) Distance(q Point) float64   { return math.Hypot(p.X-q.X, p.Y-q.Y) }
 func (p Point) normal() Point              { return Point{p.Y, -p.X} } // to the right of p

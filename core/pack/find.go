@@ -13,8 +13,13 @@ import (
 func (p Problem) Find(e *Effort) (places []outline.Place, ok bool) {
 	var best []outline.Place
 	least := math.Inf(1)
+	for round := 0; round < glances && !e.Over(); round++ {
+		if places, ok = p.Settled(p.start(round, e), e); ok {
+			return places, true
+		}
+	}
 	for round := 0; round == 0 || !e.Over(); round++ {
-		places, hurt := p.hop(p.scatter(e, round%2 == 1), e)
+		places, hurt := p.hop(p.start(round, e), e)
 		if hurt < least {
 			least, best = hurt, places
 		}
@@ -24,6 +29,9 @@ func (p Problem) Find(e *Effort) (places []outline.Place, ok bool) {
 	}
 	return best, false
 }
+
+// glances is from how many beginnings it only settles, before it looks harder from any.
+const glances = 12
 
 // Settled moves things from where they are until everything has its gap; false where a descent
 // alone cannot.
@@ -39,7 +47,58 @@ func (p Problem) Better(from []outline.Place, e *Effort) (places []outline.Place
 	return places, hurt == 0
 }
 
-// scatter is somewhere to begin: anywhere, or the largest first, each where there is most room.
+// start is somewhere to begin, another way every round.
+func (p Problem) start(round int, e *Effort) []outline.Place {
+	if round%3 == 0 {
+		return p.rows(round/3, e)
+	}
+	return p.scatter(e, round%3 == 1)
+}
+
+// rows begins with things in rows, each row in the gaps of the one before, as far apart as the
+// mean of them is wide: the largest about the middle.
+func (p Problem) rows(round int, e *Effort) []outline.Place {
+	places := make([]outline.Place, len(p.Things))
+	var loose []int
+	wide := 0.0
+	for i, t := range p.Things {
+		places[i] = t.Home
+		if !t.Fixed && t.Held == 0 {
+			loose = append(loose, i)
+			wide += 2*t.Outline.Reach() + p.Gaps[t.Kind][t.Kind] + margin
+		}
+	}
+	wide /= float64(max(1, len(loose)))
+	slices.SortStableFunc(loose, func(a, b int) int {
+		return cmpFloat(p.Things[b].Outline.Reach(), p.Things[a].Outline.Reach())
+	})
+	spots := grid(wide, len(loose), round, e)
+	for n, i := range loose {
+		places[i] = p.turned(i, spots[n], e)
+	}
+	return places
+}
+
+// grid are the points of a hexagonal grid that are nearest the middle, which lies at one of its
+// points, midway between two or among three, or anywhere, by turns.
+func grid(wide float64, n, round int, e *Effort) []outline.Point {
+	u, v := []float64{0, 0.5, 1.0 / 3, e.Rand.Float64()}, []float64{0, 0, 1.0 / 3, e.Rand.Float64()}
+	at := round % len(u)
+	across := 2 + int(math.Sqrt(float64(n)))
+	var points []outline.Point
+	for i := -across; i <= across; i++ {
+		for j := -across; j <= across; j++ {
+			x, y := float64(i)+u[at], float64(j)+v[at]
+			points = append(points, outline.Point{X: wide * (x + y/2), Y: wide * y * math.Sqrt(3) / 2})
+		}
+	}
+	slices.SortStableFunc(points, func(a, b outline.Point) int {
+		return cmpFloat(a.X*a.X+a.Y*a.Y, b.X*b.X+b.Y*b.Y)
+	})
+	return points[:n]
+}
+
+// scatter is anywhere, or the largest first, each where there is most room.
 func (p Problem) scatter(e *Effort, roomy bool) []outline.Place {
 	places := make([]outline.Place, len(p.Things))
 	for i, t := range p.Things {
@@ -161,8 +220,7 @@ func (l *layout) jump(e *Effort) {
 // first: the peaks of how far the points of a grid are from everything.
 func (l *layout) vacancies(i int, there map[int]bool, most int, e *Effort) []outline.Point {
 	const across = 15
-	flat := l.flats[i]
-	low, high := flat.Extent()
+	low, high := l.extent(i)
 	stepX, stepY := (high.X-low.X)/across, (high.Y-low.Y)/across
 	offX, offY := e.Rand.Float64(), e.Rand.Float64()
 	var room [across][across]float64
@@ -194,6 +252,18 @@ func (l *layout) vacancies(i int, there map[int]bool, most int, e *Effort) []out
 		points = append(points, k.at)
 	}
 	return points
+}
+
+// extent is the box about where a thing may lie, kept for the flat that all share.
+func (l *layout) extent(i int) (low, high outline.Point) {
+	if l.p.Things[i].Within != nil {
+		return l.flats[i].Extent()
+	}
+	if l.box == nil {
+		low, high := l.p.Flat.Extent()
+		l.box = &[2]outline.Point{low, high}
+	}
+	return l.box[0], l.box[1]
 }
 
 func isPeak(room *[15][15]float64, x, y int) bool {

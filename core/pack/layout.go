@@ -19,19 +19,22 @@ type layout struct {
 	at    []outline.Place
 	world []outline.Outline // at its place
 	flats []outline.Flat
-	pain  []float64 // by thing, as of the last look
-	worst float64   // the worst shortfall, mm, margin included
+	inner []float64         // of the disc about 0, 0 that lies within its flat
+	box   *[2]outline.Point // about the flat
+	pain  []float64         // by thing, as of the last look
+	worst float64           // the worst shortfall, mm, margin included
 	steps int
 }
 
 func newLayout(p *Problem, places []outline.Place) *layout {
 	n := len(p.Things)
 	l := &layout{p: p, turns: make([]bool, n), reach: make([]float64, n), at: make([]outline.Place, n),
-		world: make([]outline.Outline, n), flats: make([]outline.Flat, n), pain: make([]float64, n)}
+		world: make([]outline.Outline, n), flats: make([]outline.Flat, n), inner: make([]float64, n), pain: make([]float64, n)}
 	for i, t := range p.Things {
 		l.reach[i] = t.Outline.Reach()
 		l.turns[i] = !t.Fixed && !t.Outline.Round()
 		l.flats[i] = p.flatOf(i)
+		l.inner[i] = l.flats[i].Within(outline.Disc(0))
 		if !t.Fixed {
 			l.moves = append(l.moves, i)
 		}
@@ -123,12 +126,12 @@ func (l *layout) pair(i, k, vi, vk int, grad []float64) (sum float64) {
 	}
 	for _, a := range l.world[i] {
 		for _, b := range l.world[k] {
-			l.steps += len(a.Core) + len(b.Core) - 1
-			apart := outline.PartsApart(a, b)
-			short := want - apart.MM
-			if short <= 0 {
+			l.steps += weigh(a, b)
+			apart, near := outline.Nearer(a, b, want)
+			if !near {
 				continue
 			}
+			short := want - apart.MM
 			sum += short * short
 			l.worst = math.Max(l.worst, short)
 			l.pain[i] += short * short
@@ -158,6 +161,10 @@ func (l *layout) push(v, i int, toward, at outline.Point, short float64, grad []
 // edges adds what the edge of the flat does to a thing, and how far it is from home.
 func (l *layout) edges(v, i int, grad []float64) (sum float64) {
 	flat := l.flats[i]
+	if in := l.inner[i] - l.reach[i] - margin; in > 0 && l.at[i].X*l.at[i].X+l.at[i].Y*l.at[i].Y < in*in && l.p.Things[i].Held == 0 {
+		l.steps++
+		return 0 // nowhere near an edge
+	}
 	beyond := func(short float64, toward, at outline.Point) {
 		if short > 0 {
 			sum += short * short
@@ -168,7 +175,7 @@ func (l *layout) edges(v, i int, grad []float64) (sum float64) {
 	}
 	for _, part := range l.world[i] {
 		for _, c := range part.Core {
-			l.steps++
+			l.steps += 1 + len(flat.Sides)/6
 			if flat.R > 0 {
 				if d2, in := c.X*c.X+c.Y*c.Y, flat.R-part.R-margin; in < 0 || d2 > in*in {
 					if d := math.Sqrt(d2); d > 1e-9 {
@@ -191,3 +198,6 @@ func (l *layout) edges(v, i int, grad []float64) (sum float64) {
 	}
 	return sum
 }
+
+// weigh is how many steps it takes to compare two parts beyond the first: about as the time goes.
+func weigh(a, b outline.Part) int { return len(a.Core) * len(b.Core) / 3 }

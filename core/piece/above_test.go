@@ -13,7 +13,9 @@ import (
 // Forms from above, in closed form: a bowl is a disc, a slab a rectangle, a mug a disc with its
 // handle, a jar's lid lies beside it or on its seat.
 func TestFromAbove(t *testing.T) {
-	above := func(form piece.Form, m piece.Measures, seated bool) []piece.Above { return build(t, form, m).FromAbove(seated) }
+	above := func(form piece.Form, m piece.Measures, seated bool) []piece.Above {
+		return build(t, form, m).FromAbove(seated)
+	}
 
 	bowl := above(piece.Bowl, piece.Measures{"rim": 140, "height": 60}, false)
 	require.Equal(t, []piece.Above{{Outline: outline.Disc(70), TallMM: 60}}, bowl)

@@ -35,6 +35,7 @@ const (
 	forCover  = "What is covered, and what is known"
 	forRoom   = "The way of the room"
 	forLesson = "The lesson"
+	forKiln   = "The kiln load"
 	forLimits = "Limits of an assignment"
 )
 
@@ -232,6 +233,16 @@ var fields = []Field{
 		Choices: []Choice{{string(AnyTime), "Whenever there is time"}, {string(WhenTold), "Once the class is told"}},
 		choice:  func(h *House) *string { return (*string)(&h.Extras) }},
 
+	{Key: "kilnGap", Group: forKiln, Name: "Between glaze and anything beside it", Unit: "mm", Least: 1, Most: 40,
+		Reason: "Pieces move a little as they shrink, and glaze that touches glaze makes one piece of two.",
+		number: func(h *House) *float64 { return &h.KilnGapMM }},
+	{Key: "kilnAbove", Group: forKiln, Name: "Free above the tallest piece of a shelf", Unit: "mm", Least: 3, Most: 60,
+		Reason: "A shelf that sags in the heat must not come down on a rim.",
+		number: func(h *House) *float64 { return &h.KilnAboveMM }},
+	{Key: "runners", Group: forKiln, Name: "Where runny pieces stand",
+		Reason:  "A drip over the edge of a shelf lands on a rim below.",
+		Choices: []Choice{{string(RunnyInside), "Away from the edge of their shelf"}, {string(RunnyLow), "On the lowest shelf"}, {string(RunnyAnywhere), "Anywhere"}},
+		choice:  func(h *House) *string { return (*string)(&h.Runners) }},
 	{Key: "mostColours", Group: forLimits, Name: "Colours on one piece, at most", Unit: "glazes", Most: 12,
 		Reason: "Two or three colours are a decision; eight are a palette. 0 sets no limit. Clear does not count.",
 		whole:  func(h *House) *int { return &h.MostColours }},

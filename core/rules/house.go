@@ -82,6 +82,10 @@ type House struct {
 	Tablets       Speech    // how tablets speak
 	Names         Naming    // what they call a student
 
+	KilnGapMM   float64   // between glaze and anything in a load
+	KilnAboveMM float64   // free above the tallest piece of a shelf
+	Runners     RunnySpot // where in a load runny pieces stand
+
 	MostColours   int      // on one piece; 0 = no limit
 	InsideOutside InAndOut // whether inside and outside take one glaze each
 	MostCovered   int      // per cent of what may be glazed that may be; 100 = all
@@ -93,6 +97,7 @@ func Default() House {
 	return House{
 		Coats: 3, Over: WarnAbove, Extra: ByCard, Layering: DoubleMarked,
 		UnderglazeCoats: 3, ClearOnFood: 3, ClearElsewhere: 2, UnderglazeOn: BothWares, OpenUnderglaze: OpenOffFood, ClearWhen: SameLesson, Mixing: NeverMixed, Meeting: MayTouch,
+		KilnGapMM: 6, KilnAboveMM: 12, Runners: RunnyInside,
 		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: BareFoot, FootBy: WipedBack, Underside: MayBeGlazed, Seat: BareSeat, StiltsCone: "none", Flat: EdgesGlazed, FlatMM: 2, Wipes: Student,
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: WhenDry, KilnDryHours: 12,
 		Hidden: CoverAll, OtherClay: Hint, RawApart: 6,

@@ -241,3 +241,13 @@ const (
 	AsTheyLike InAndOut = "free"
 	OneEach    InAndOut = "each"
 )
+
+// RunnySpot says where in a load runny pieces stand.
+type RunnySpot string
+
+// The schools of RunnySpot.
+const (
+	RunnyAnywhere RunnySpot = "anywhere"
+	RunnyInside   RunnySpot = "inside" // away from the edge of their shelf
+	RunnyLow      RunnySpot = "low"    // on the lowest shelf
+)

@@ -21,7 +21,10 @@ import (
 	"enkaustos/core/colour"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
+	"enkaustos/core/kiln"
+	"enkaustos/core/load"
 	"enkaustos/core/matter"
+	"enkaustos/core/outline"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/ready"
@@ -588,6 +591,51 @@ func (e ListKind) Valid() bool {
 	}
 }
 
+// Defines values for LoadPlanChangeAct.
+const (
+	LoadPlanChangeActAgain  LoadPlanChangeAct = "again"
+	LoadPlanChangeActDrop   LoadPlanChangeAct = "drop"
+	LoadPlanChangeActFree   LoadPlanChangeAct = "free"
+	LoadPlanChangeActLock   LoadPlanChangeAct = "lock"
+	LoadPlanChangeActLonger LoadPlanChangeAct = "longer"
+	LoadPlanChangeActMove   LoadPlanChangeAct = "move"
+	LoadPlanChangeActOpen   LoadPlanChangeAct = "open"
+	LoadPlanChangeActOut    LoadPlanChangeAct = "out"
+	LoadPlanChangeActShut   LoadPlanChangeAct = "shut"
+	LoadPlanChangeActStop   LoadPlanChangeAct = "stop"
+	LoadPlanChangeActSwap   LoadPlanChangeAct = "swap"
+)
+
+// Valid indicates whether the value is a known member of the LoadPlanChangeAct enum.
+func (e LoadPlanChangeAct) Valid() bool {
+	switch e {
+	case LoadPlanChangeActAgain:
+		return true
+	case LoadPlanChangeActDrop:
+		return true
+	case LoadPlanChangeActFree:
+		return true
+	case LoadPlanChangeActLock:
+		return true
+	case LoadPlanChangeActLonger:
+		return true
+	case LoadPlanChangeActMove:
+		return true
+	case LoadPlanChangeActOpen:
+		return true
+	case LoadPlanChangeActOut:
+		return true
+	case LoadPlanChangeActShut:
+		return true
+	case LoadPlanChangeActStop:
+		return true
+	case LoadPlanChangeActSwap:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ModelKind.
 const (
 	Earlier   ModelKind = "earlier"
@@ -743,19 +791,19 @@ func (e SessionRole) Valid() bool {
 
 // Defines values for SessionState.
 const (
-	Locked SessionState = "locked"
-	Open   SessionState = "open"
-	Setup  SessionState = "setup"
+	SessionStateLocked SessionState = "locked"
+	SessionStateOpen   SessionState = "open"
+	SessionStateSetup  SessionState = "setup"
 )
 
 // Valid indicates whether the value is a known member of the SessionState enum.
 func (e SessionState) Valid() bool {
 	switch e {
-	case Locked:
+	case SessionStateLocked:
 		return true
-	case Open:
+	case SessionStateOpen:
 		return true
-	case Setup:
+	case SessionStateSetup:
 		return true
 	default:
 		return false
@@ -1931,6 +1979,9 @@ type Flag struct {
 	Means string `json:"means"`
 }
 
+// FlatSpot defines model for FlatSpot.
+type FlatSpot = outline.Point
+
 // FoodLine defines model for FoodLine.
 type FoodLine struct {
 	Food    []Eaten `json:"food"`
@@ -2439,6 +2490,33 @@ type JarToMindAct string
 // Join defines model for Join.
 type Join = piece.Join
 
+// Kiln defines model for Kiln.
+type Kiln = kiln.Kiln
+
+// KilnSeen defines model for KilnSeen.
+type KilnSeen struct {
+	// Edge Its inside from above
+	Edge []FlatSpot `json:"edge"`
+
+	// Faults What is impossible about it
+	Faults []string `json:"faults"`
+	Kiln   Kiln     `json:"kiln"`
+
+	// Left A half shelf on the left
+	Left  []FlatSpot `json:"left"`
+	Plate []FlatSpot `json:"plate"`
+	Right []FlatSpot `json:"right"`
+
+	// Rod The thermocouple from the wall to its tip
+	Rod *[]FlatSpot `json:"rod,omitempty"`
+
+	// Standing Where pieces may stand on a whole shelf
+	Standing []FlatSpot `json:"standing"`
+}
+
+// KilnShelf defines model for KilnShelf.
+type KilnShelf = kiln.Shelf
+
 // Kit defines model for Kit.
 type Kit struct {
 	Amounts []Amount   `json:"amounts"`
@@ -2671,6 +2749,126 @@ type Load struct {
 	UnloadedAt *time.Time `json:"unloadedAt,omitempty"`
 }
 
+// LoadBreach defines model for LoadBreach.
+type LoadBreach = load.Breach
+
+// LoadGain defines model for LoadGain.
+type LoadGain struct {
+	// Pieces Whose
+	Pieces []string `json:"pieces"`
+	What   string   `json:"what"`
+}
+
+// LoadLevel defines model for LoadLevel.
+type LoadLevel struct {
+	BaseMM float64 `json:"baseMM"`
+
+	// FreeMM What is free above its face
+	FreeMM  float64        `json:"freeMM"`
+	Grams   float64        `json:"grams"`
+	On      int            `json:"on"`
+	Pieces  []LoadStanding `json:"pieces"`
+	PostsMM []float64      `json:"postsMM"`
+
+	// Side 0 a whole shelf, -1 the left half, 1 the right one
+	Side   int        `json:"side"`
+	Stands []FlatSpot `json:"stands"`
+
+	// TallMM The tallest that stands on it
+	TallMM  float64 `json:"tallMM"`
+	ThickMM float64 `json:"thickMM"`
+}
+
+// LoadOut defines model for LoadOut.
+type LoadOut struct {
+	ByHand  *bool  `json:"byHand,omitempty"`
+	Class   string `json:"class"`
+	Mark    string `json:"mark"`
+	Piece   string `json:"piece"`
+	Student string `json:"student"`
+	Title   string `json:"title"`
+	Why     string `json:"why"`
+}
+
+// LoadPlan defines model for LoadPlan.
+type LoadPlan struct {
+	Breaches []LoadBreach `json:"breaches"`
+	Cone     string       `json:"cone"`
+	FiredAt  *time.Time   `json:"firedAt,omitempty"`
+	Kiln     KilnSeen     `json:"kiln"`
+	Levels   []LoadLevel  `json:"levels"`
+	Load     string       `json:"load"`
+	Name     string       `json:"name"`
+	Out      []LoadOut    `json:"out"`
+
+	// Revision What a change has to have seen
+	Revision int `json:"revision"`
+
+	// Searching A longer search goes on, and how far it is, 0 to 1
+	Searching *float64 `json:"searching,omitempty"`
+
+	// Share How full the shelves are, 0 to 1, by the areas that stand on them
+	Share float64 `json:"share"`
+
+	// Tablets Opened on the tablets
+	Tablets    bool       `json:"tablets"`
+	UnloadedAt *time.Time `json:"unloadedAt,omitempty"`
+}
+
+// LoadPlanChange defines model for LoadPlanChange.
+type LoadPlanChange struct {
+	Act      LoadPlanChangeAct `json:"act"`
+	Level    *int              `json:"level,omitempty"`
+	Other    *string           `json:"other,omitempty"`
+	Piece    *string           `json:"piece,omitempty"`
+	Revision int               `json:"revision"`
+	Turn     *float64          `json:"turn,omitempty"`
+	X        *float64          `json:"x,omitempty"`
+	Y        *float64          `json:"y,omitempty"`
+}
+
+// LoadPlanChangeAct defines model for LoadPlanChange.Act.
+type LoadPlanChangeAct string
+
+// LoadStanding defines model for LoadStanding.
+type LoadStanding struct {
+	Class  string `json:"class"`
+	Cookie bool   `json:"cookie"`
+
+	// Due The day by which it is wanted
+	Due *string `json:"due,omitempty"`
+
+	// Fired The fired colour of its outside
+	Fired *string `json:"fired,omitempty"`
+
+	// In It stands in the kiln
+	In bool `json:"in"`
+
+	// Lapsed Why it has to come out again
+	Lapsed *string `json:"lapsed,omitempty"`
+
+	// Lid What stands beside a piece and belongs to it
+	Lid    *bool  `json:"lid,omitempty"`
+	Locked bool   `json:"locked"`
+	Mark   string `json:"mark"`
+
+	// Outline Its parts about its zero, unturned
+	Outline []OutlinePart `json:"outline"`
+
+	// Piece Its id, or that of its lid
+	Piece   string  `json:"piece"`
+	Raw     *string `json:"raw,omitempty"`
+	Runs    bool    `json:"runs"`
+	Seq     int64   `json:"seq"`
+	Stilts  bool    `json:"stilts"`
+	Student string  `json:"student"`
+	TallMM  float64 `json:"tallMM"`
+	Title   string  `json:"title"`
+	Turn    float64 `json:"turn"`
+	X       float64 `json:"x"`
+	Y       float64 `json:"y"`
+}
+
 // LogWarning defines model for LogWarning.
 type LogWarning struct {
 	Code  MatterCode `json:"code"`
@@ -2796,6 +2994,9 @@ type OddDay struct {
 	Turn    *int  `json:"turn,omitempty"`
 	Weekday *int  `json:"weekday,omitempty"`
 }
+
+// OutlinePart Everything within r of its core, a convex polygon, a segment or a point.
+type OutlinePart = outline.Part
 
 // Own What is one piece's own beside its assignment
 type Own = plan.Own
@@ -4258,6 +4459,21 @@ type AddToLoadJSONBody struct {
 	} `json:"pieces"`
 }
 
+// PlanLoadJSONBody defines parameters for PlanLoad.
+type PlanLoadJSONBody struct {
+	Cone string `json:"cone"`
+	Kiln string `json:"kiln"`
+}
+
+// TickLoadJSONBody defines parameters for TickLoad.
+type TickLoadJSONBody struct {
+	In    bool   `json:"in"`
+	Piece string `json:"piece"`
+
+	// Seen The last event of the piece that was seen
+	Seen *int64 `json:"seen,omitempty"`
+}
+
 // LoginJSONBody defines parameters for Login.
 type LoginJSONBody struct {
 	Passphrase string `json:"passphrase"`
@@ -4611,6 +4827,12 @@ type ImportListJSONRequestBody ImportListJSONBody
 // AddJarJSONRequestBody defines body for AddJar for application/json ContentType.
 type AddJarJSONRequestBody AddJarJSONBody
 
+// AddKilnJSONRequestBody defines body for AddKiln for application/json ContentType.
+type AddKilnJSONRequestBody = Kiln
+
+// PutKilnJSONRequestBody defines body for PutKiln for application/json ContentType.
+type PutKilnJSONRequestBody = Kiln
+
 // AddLessonJSONRequestBody defines body for AddLesson for application/json ContentType.
 type AddLessonJSONRequestBody = LessonChange
 
@@ -4625,6 +4847,15 @@ type TickLessonJSONRequestBody TickLessonJSONBody
 
 // AddToLoadJSONRequestBody defines body for AddToLoad for application/json ContentType.
 type AddToLoadJSONRequestBody AddToLoadJSONBody
+
+// PlanLoadJSONRequestBody defines body for PlanLoad for application/json ContentType.
+type PlanLoadJSONRequestBody PlanLoadJSONBody
+
+// ChangeLoadPlanJSONRequestBody defines body for ChangeLoadPlan for application/json ContentType.
+type ChangeLoadPlanJSONRequestBody = LoadPlanChange
+
+// TickLoadJSONRequestBody defines body for TickLoad for application/json ContentType.
+type TickLoadJSONRequestBody TickLoadJSONBody
 
 // LoginJSONRequestBody defines body for Login for application/json ContentType.
 type LoginJSONRequestBody LoginJSONBody
@@ -4877,6 +5108,18 @@ type ServerInterface interface {
 	// AddJar Add a jar by hand.
 	// (POST /jars)
 	AddJar(c *gin.Context)
+	// ListKilns The kilns of the house with their shelves and posts, and how they look from above.
+	// (GET /kilns)
+	ListKilns(c *gin.Context)
+
+	// (POST /kilns)
+	AddKiln(c *gin.Context)
+	// GetUsualKiln A kiln to begin from.
+	// (GET /kilns/usual)
+	GetUsualKiln(c *gin.Context)
+
+	// (PUT /kilns/{id})
+	PutKiln(c *gin.Context, id string)
 	// ListLessons Every day from one to another, with its lessons.
 	// (GET /lessons)
 	ListLessons(c *gin.Context, params ListLessonsParams)
@@ -4925,12 +5168,33 @@ type ServerInterface interface {
 	// AddToLoad Put pieces that may be fired into a load; without an id a new load is opened.
 	// (POST /loads)
 	AddToLoad(c *gin.Context)
+	// ListOpenedLoads The loads that the teacher opened on the tablets.
+	// (GET /loads/opened)
+	ListOpenedLoads(c *gin.Context)
+	// PlanLoad Plan a load of what may be fired to a cone, in a kiln.
+	// (POST /loads/plan)
+	PlanLoad(c *gin.Context)
 	// TakeLoadBack Take the last step of a load back by events that undo it: its unloading while nothing happened to its pieces since, else its firing, else its loading.
 	// (POST /loads/{id}/back)
 	TakeLoadBack(c *gin.Context, id string)
 
 	// (POST /loads/{id}/fire)
 	FireLoad(c *gin.Context, id string)
+	// GetLoadGains What one more stand of posts or shelf would admit of what a plan leaves out.
+	// (GET /loads/{id}/gains)
+	GetLoadGains(c *gin.Context, id string)
+	// DropLoadPlan Throw a plan away, while nothing stands in its load.
+	// (DELETE /loads/{id}/plan)
+	DropLoadPlan(c *gin.Context, id string)
+	// GetLoadPlan What is to stand where. A tablet has it where the teacher opened the load on it.
+	// (GET /loads/{id}/plan)
+	GetLoadPlan(c *gin.Context, id string)
+	// ChangeLoadPlan Change a plan by hand. What may not stand where it is put is said, with what is missing.
+	// (POST /loads/{id}/plan)
+	ChangeLoadPlan(c *gin.Context, id string)
+	// TickLoad A planned piece stands in the kiln, or was taken out again. Refused where it may not be fired any more.
+	// (POST /loads/{id}/tick)
+	TickLoad(c *gin.Context, id string)
 
 	// (POST /loads/{id}/unload)
 	UnloadLoad(c *gin.Context, id string)
@@ -6264,6 +6528,70 @@ func (siw *ServerInterfaceWrapper) AddJar(c *gin.Context) {
 	siw.Handler.AddJar(c)
 }
 
+// ListKilns operation middleware
+func (siw *ServerInterfaceWrapper) ListKilns(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListKilns(c)
+}
+
+// AddKiln operation middleware
+func (siw *ServerInterfaceWrapper) AddKiln(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddKiln(c)
+}
+
+// GetUsualKiln operation middleware
+func (siw *ServerInterfaceWrapper) GetUsualKiln(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetUsualKiln(c)
+}
+
+// PutKiln operation middleware
+func (siw *ServerInterfaceWrapper) PutKiln(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutKiln(c, id)
+}
+
 // ListLessons operation middleware
 func (siw *ServerInterfaceWrapper) ListLessons(c *gin.Context) {
 
@@ -6655,6 +6983,32 @@ func (siw *ServerInterfaceWrapper) AddToLoad(c *gin.Context) {
 	siw.Handler.AddToLoad(c)
 }
 
+// ListOpenedLoads operation middleware
+func (siw *ServerInterfaceWrapper) ListOpenedLoads(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListOpenedLoads(c)
+}
+
+// PlanLoad operation middleware
+func (siw *ServerInterfaceWrapper) PlanLoad(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PlanLoad(c)
+}
+
 // TakeLoadBack operation middleware
 func (siw *ServerInterfaceWrapper) TakeLoadBack(c *gin.Context) {
 
@@ -6703,6 +7057,131 @@ func (siw *ServerInterfaceWrapper) FireLoad(c *gin.Context) {
 	}
 
 	siw.Handler.FireLoad(c, id)
+}
+
+// GetLoadGains operation middleware
+func (siw *ServerInterfaceWrapper) GetLoadGains(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetLoadGains(c, id)
+}
+
+// DropLoadPlan operation middleware
+func (siw *ServerInterfaceWrapper) DropLoadPlan(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropLoadPlan(c, id)
+}
+
+// GetLoadPlan operation middleware
+func (siw *ServerInterfaceWrapper) GetLoadPlan(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetLoadPlan(c, id)
+}
+
+// ChangeLoadPlan operation middleware
+func (siw *ServerInterfaceWrapper) ChangeLoadPlan(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ChangeLoadPlan(c, id)
+}
+
+// TickLoad operation middleware
+func (siw *ServerInterfaceWrapper) TickLoad(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TickLoad(c, id)
 }
 
 // UnloadLoad operation middleware
@@ -8384,6 +8863,17 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/events", wrapper.AddEvents)
 	router.GET(options.BaseURL+"/loads", wrapper.ListLoads)
 	router.POST(options.BaseURL+"/loads", wrapper.AddToLoad)
+	router.GET(options.BaseURL+"/kilns", wrapper.ListKilns)
+	router.POST(options.BaseURL+"/kilns", wrapper.AddKiln)
+	router.GET(options.BaseURL+"/kilns/usual", wrapper.GetUsualKiln)
+	router.PUT(options.BaseURL+"/kilns/:id", wrapper.PutKiln)
+	router.POST(options.BaseURL+"/loads/plan", wrapper.PlanLoad)
+	router.GET(options.BaseURL+"/loads/opened", wrapper.ListOpenedLoads)
+	router.DELETE(options.BaseURL+"/loads/:id/plan", wrapper.DropLoadPlan)
+	router.GET(options.BaseURL+"/loads/:id/plan", wrapper.GetLoadPlan)
+	router.POST(options.BaseURL+"/loads/:id/plan", wrapper.ChangeLoadPlan)
+	router.GET(options.BaseURL+"/loads/:id/gains", wrapper.GetLoadGains)
+	router.POST(options.BaseURL+"/loads/:id/tick", wrapper.TickLoad)
 	router.POST(options.BaseURL+"/loads/:id/fire", wrapper.FireLoad)
 	router.POST(options.BaseURL+"/loads/:id/back", wrapper.TakeLoadBack)
 	router.POST(options.BaseURL+"/loads/:id/unload", wrapper.UnloadLoad)
@@ -10588,6 +11078,161 @@ func (response AddJardefaultApplicationProblemPlusJSONResponse) VisitAddJarRespo
 	return err
 }
 
+type ListKilnsRequestObject struct {
+}
+
+type ListKilnsResponseObject interface {
+	VisitListKilnsResponse(w http.ResponseWriter) error
+}
+
+type ListKilns200JSONResponse []KilnSeen
+
+func (response ListKilns200JSONResponse) VisitListKilnsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListKilnsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListKilnsdefaultApplicationProblemPlusJSONResponse) VisitListKilnsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddKilnRequestObject struct {
+	Body *AddKilnJSONRequestBody
+}
+
+type AddKilnResponseObject interface {
+	VisitAddKilnResponse(w http.ResponseWriter) error
+}
+
+type AddKiln200JSONResponse KilnSeen
+
+func (response AddKiln200JSONResponse) VisitAddKilnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddKilndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddKilndefaultApplicationProblemPlusJSONResponse) VisitAddKilnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetUsualKilnRequestObject struct {
+}
+
+type GetUsualKilnResponseObject interface {
+	VisitGetUsualKilnResponse(w http.ResponseWriter) error
+}
+
+type GetUsualKiln200JSONResponse Kiln
+
+func (response GetUsualKiln200JSONResponse) VisitGetUsualKilnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetUsualKilndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetUsualKilndefaultApplicationProblemPlusJSONResponse) VisitGetUsualKilnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutKilnRequestObject struct {
+	Id   string `json:"id"`
+	Body *PutKilnJSONRequestBody
+}
+
+type PutKilnResponseObject interface {
+	VisitPutKilnResponse(w http.ResponseWriter) error
+}
+
+type PutKiln200JSONResponse KilnSeen
+
+func (response PutKiln200JSONResponse) VisitPutKilnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutKilndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutKilndefaultApplicationProblemPlusJSONResponse) VisitPutKilnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListLessonsRequestObject struct {
 	Params ListLessonsParams
 }
@@ -11238,6 +11883,86 @@ func (response AddToLoaddefaultApplicationProblemPlusJSONResponse) VisitAddToLoa
 	return err
 }
 
+type ListOpenedLoadsRequestObject struct {
+}
+
+type ListOpenedLoadsResponseObject interface {
+	VisitListOpenedLoadsResponse(w http.ResponseWriter) error
+}
+
+type ListOpenedLoads200JSONResponse []struct {
+	Id   string `json:"id"`
+	Name string `json:"name"`
+}
+
+func (response ListOpenedLoads200JSONResponse) VisitListOpenedLoadsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListOpenedLoadsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListOpenedLoadsdefaultApplicationProblemPlusJSONResponse) VisitListOpenedLoadsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanLoadRequestObject struct {
+	Body *PlanLoadJSONRequestBody
+}
+
+type PlanLoadResponseObject interface {
+	VisitPlanLoadResponse(w http.ResponseWriter) error
+}
+
+type PlanLoad200JSONResponse LoadPlan
+
+func (response PlanLoad200JSONResponse) VisitPlanLoadResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlanLoaddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlanLoaddefaultApplicationProblemPlusJSONResponse) VisitPlanLoadResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type TakeLoadBackRequestObject struct {
 	Id string `json:"id"`
 }
@@ -11305,6 +12030,197 @@ type FireLoaddefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response FireLoaddefaultApplicationProblemPlusJSONResponse) VisitFireLoadResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLoadGainsRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetLoadGainsResponseObject interface {
+	VisitGetLoadGainsResponse(w http.ResponseWriter) error
+}
+
+type GetLoadGains200JSONResponse []LoadGain
+
+func (response GetLoadGains200JSONResponse) VisitGetLoadGainsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLoadGainsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLoadGainsdefaultApplicationProblemPlusJSONResponse) VisitGetLoadGainsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropLoadPlanRequestObject struct {
+	Id string `json:"id"`
+}
+
+type DropLoadPlanResponseObject interface {
+	VisitDropLoadPlanResponse(w http.ResponseWriter) error
+}
+
+type DropLoadPlan204Response struct {
+}
+
+func (response DropLoadPlan204Response) VisitDropLoadPlanResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropLoadPlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropLoadPlandefaultApplicationProblemPlusJSONResponse) VisitDropLoadPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLoadPlanRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetLoadPlanResponseObject interface {
+	VisitGetLoadPlanResponse(w http.ResponseWriter) error
+}
+
+type GetLoadPlan200JSONResponse LoadPlan
+
+func (response GetLoadPlan200JSONResponse) VisitGetLoadPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLoadPlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLoadPlandefaultApplicationProblemPlusJSONResponse) VisitGetLoadPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeLoadPlanRequestObject struct {
+	Id   string `json:"id"`
+	Body *ChangeLoadPlanJSONRequestBody
+}
+
+type ChangeLoadPlanResponseObject interface {
+	VisitChangeLoadPlanResponse(w http.ResponseWriter) error
+}
+
+type ChangeLoadPlan200JSONResponse LoadPlan
+
+func (response ChangeLoadPlan200JSONResponse) VisitChangeLoadPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeLoadPlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeLoadPlandefaultApplicationProblemPlusJSONResponse) VisitChangeLoadPlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TickLoadRequestObject struct {
+	Id   string `json:"id"`
+	Body *TickLoadJSONRequestBody
+}
+
+type TickLoadResponseObject interface {
+	VisitTickLoadResponse(w http.ResponseWriter) error
+}
+
+type TickLoad200JSONResponse LoadPlan
+
+func (response TickLoad200JSONResponse) VisitTickLoadResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TickLoaddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TickLoaddefaultApplicationProblemPlusJSONResponse) VisitTickLoadResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -14211,6 +15127,18 @@ type StrictServerInterface interface {
 	// AddJar Add a jar by hand.
 	// (POST /jars)
 	AddJar(ctx context.Context, request AddJarRequestObject) (AddJarResponseObject, error)
+	// ListKilns The kilns of the house with their shelves and posts, and how they look from above.
+	// (GET /kilns)
+	ListKilns(ctx context.Context, request ListKilnsRequestObject) (ListKilnsResponseObject, error)
+
+	// (POST /kilns)
+	AddKiln(ctx context.Context, request AddKilnRequestObject) (AddKilnResponseObject, error)
+	// GetUsualKiln A kiln to begin from.
+	// (GET /kilns/usual)
+	GetUsualKiln(ctx context.Context, request GetUsualKilnRequestObject) (GetUsualKilnResponseObject, error)
+
+	// (PUT /kilns/{id})
+	PutKiln(ctx context.Context, request PutKilnRequestObject) (PutKilnResponseObject, error)
 	// ListLessons Every day from one to another, with its lessons.
 	// (GET /lessons)
 	ListLessons(ctx context.Context, request ListLessonsRequestObject) (ListLessonsResponseObject, error)
@@ -14259,12 +15187,33 @@ type StrictServerInterface interface {
 	// AddToLoad Put pieces that may be fired into a load; without an id a new load is opened.
 	// (POST /loads)
 	AddToLoad(ctx context.Context, request AddToLoadRequestObject) (AddToLoadResponseObject, error)
+	// ListOpenedLoads The loads that the teacher opened on the tablets.
+	// (GET /loads/opened)
+	ListOpenedLoads(ctx context.Context, request ListOpenedLoadsRequestObject) (ListOpenedLoadsResponseObject, error)
+	// PlanLoad Plan a load of what may be fired to a cone, in a kiln.
+	// (POST /loads/plan)
+	PlanLoad(ctx context.Context, request PlanLoadRequestObject) (PlanLoadResponseObject, error)
 	// TakeLoadBack Take the last step of a load back by events that undo it: its unloading while nothing happened to its pieces since, else its firing, else its loading.
 	// (POST /loads/{id}/back)
 	TakeLoadBack(ctx context.Context, request TakeLoadBackRequestObject) (TakeLoadBackResponseObject, error)
 
 	// (POST /loads/{id}/fire)
 	FireLoad(ctx context.Context, request FireLoadRequestObject) (FireLoadResponseObject, error)
+	// GetLoadGains What one more stand of posts or shelf would admit of what a plan leaves out.
+	// (GET /loads/{id}/gains)
+	GetLoadGains(ctx context.Context, request GetLoadGainsRequestObject) (GetLoadGainsResponseObject, error)
+	// DropLoadPlan Throw a plan away, while nothing stands in its load.
+	// (DELETE /loads/{id}/plan)
+	DropLoadPlan(ctx context.Context, request DropLoadPlanRequestObject) (DropLoadPlanResponseObject, error)
+	// GetLoadPlan What is to stand where. A tablet has it where the teacher opened the load on it.
+	// (GET /loads/{id}/plan)
+	GetLoadPlan(ctx context.Context, request GetLoadPlanRequestObject) (GetLoadPlanResponseObject, error)
+	// ChangeLoadPlan Change a plan by hand. What may not stand where it is put is said, with what is missing.
+	// (POST /loads/{id}/plan)
+	ChangeLoadPlan(ctx context.Context, request ChangeLoadPlanRequestObject) (ChangeLoadPlanResponseObject, error)
+	// TickLoad A planned piece stands in the kiln, or was taken out again. Refused where it may not be fired any more.
+	// (POST /loads/{id}/tick)
+	TickLoad(ctx context.Context, request TickLoadRequestObject) (TickLoadResponseObject, error)
 
 	// (POST /loads/{id}/unload)
 	UnloadLoad(ctx context.Context, request UnloadLoadRequestObject) (UnloadLoadResponseObject, error)
@@ -16466,6 +17415,140 @@ func (sh *strictHandler) AddJar(ctx *gin.Context) {
 	}
 }
 
+// ListKilns operation middleware
+func (sh *strictHandler) ListKilns(ctx *gin.Context) {
+	var request ListKilnsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListKilns(ctx, request.(ListKilnsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListKilns")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListKilnsResponseObject); ok {
+		if err := validResponse.VisitListKilnsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddKiln operation middleware
+func (sh *strictHandler) AddKiln(ctx *gin.Context) {
+	var request AddKilnRequestObject
+
+	var body AddKilnJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddKiln(ctx, request.(AddKilnRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddKiln")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddKilnResponseObject); ok {
+		if err := validResponse.VisitAddKilnResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetUsualKiln operation middleware
+func (sh *strictHandler) GetUsualKiln(ctx *gin.Context) {
+	var request GetUsualKilnRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetUsualKiln(ctx, request.(GetUsualKilnRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetUsualKiln")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetUsualKilnResponseObject); ok {
+		if err := validResponse.VisitGetUsualKilnResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PutKiln operation middleware
+func (sh *strictHandler) PutKiln(ctx *gin.Context, id string) {
+	var request PutKilnRequestObject
+
+	request.Id = id
+
+	var body PutKilnJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutKiln(ctx, request.(PutKilnRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutKiln")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutKilnResponseObject); ok {
+		if err := validResponse.VisitPutKilnResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListLessons operation middleware
 func (sh *strictHandler) ListLessons(ctx *gin.Context, params ListLessonsParams) {
 	var request ListLessonsRequestObject
@@ -16967,6 +18050,72 @@ func (sh *strictHandler) AddToLoad(ctx *gin.Context) {
 	}
 }
 
+// ListOpenedLoads operation middleware
+func (sh *strictHandler) ListOpenedLoads(ctx *gin.Context) {
+	var request ListOpenedLoadsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListOpenedLoads(ctx, request.(ListOpenedLoadsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListOpenedLoads")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListOpenedLoadsResponseObject); ok {
+		if err := validResponse.VisitListOpenedLoadsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PlanLoad operation middleware
+func (sh *strictHandler) PlanLoad(ctx *gin.Context) {
+	var request PlanLoadRequestObject
+
+	var body PlanLoadJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlanLoad(ctx, request.(PlanLoadRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlanLoad")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PlanLoadResponseObject); ok {
+		if err := validResponse.VisitPlanLoadResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // TakeLoadBack operation middleware
 func (sh *strictHandler) TakeLoadBack(ctx *gin.Context, id string) {
 	var request TakeLoadBackRequestObject
@@ -17012,6 +18161,172 @@ func (sh *strictHandler) FireLoad(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(FireLoadResponseObject); ok {
 		if err := validResponse.VisitFireLoadResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetLoadGains operation middleware
+func (sh *strictHandler) GetLoadGains(ctx *gin.Context, id string) {
+	var request GetLoadGainsRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLoadGains(ctx, request.(GetLoadGainsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLoadGains")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetLoadGainsResponseObject); ok {
+		if err := validResponse.VisitGetLoadGainsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropLoadPlan operation middleware
+func (sh *strictHandler) DropLoadPlan(ctx *gin.Context, id string) {
+	var request DropLoadPlanRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropLoadPlan(ctx, request.(DropLoadPlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropLoadPlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropLoadPlanResponseObject); ok {
+		if err := validResponse.VisitDropLoadPlanResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetLoadPlan operation middleware
+func (sh *strictHandler) GetLoadPlan(ctx *gin.Context, id string) {
+	var request GetLoadPlanRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLoadPlan(ctx, request.(GetLoadPlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLoadPlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetLoadPlanResponseObject); ok {
+		if err := validResponse.VisitGetLoadPlanResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ChangeLoadPlan operation middleware
+func (sh *strictHandler) ChangeLoadPlan(ctx *gin.Context, id string) {
+	var request ChangeLoadPlanRequestObject
+
+	request.Id = id
+
+	var body ChangeLoadPlanJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeLoadPlan(ctx, request.(ChangeLoadPlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeLoadPlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ChangeLoadPlanResponseObject); ok {
+		if err := validResponse.VisitChangeLoadPlanResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// TickLoad operation middleware
+func (sh *strictHandler) TickLoad(ctx *gin.Context, id string) {
+	var request TickLoadRequestObject
+
+	request.Id = id
+
+	var body TickLoadJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TickLoad(ctx, request.(TickLoadRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TickLoad")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TickLoadResponseObject); ok {
+		if err := validResponse.VisitTickLoadResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -19279,497 +20594,532 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3rktw4ki+IvwoszzGrM/+JlFLq6ppu6ZMudekqqaSjVE/Z32ZrzZBBRAQrSIIFgBkZ01ZvsU+yj7AP",
-	"sM+0BncHSEY4eMmMTEk9M1+mS8kgcXE4/Pr7/eNsqctaV6py9uzZP86MsrWurIL/eG/0VaFK/z+XunKq",
-	"cv5/yrou8qV0ua4e1/jEv/5mdeX/ZpcbVUr/v/6nUauzZ2f/43H7/sf4V/s4vPePP/5YnGXKLk1e+9ed",
-	"PTv7ZSOd2KnKiZ3R1Xoh8kroSgmr/PeX6sz/hN7jP/Oi1A0Oqza6VsblOPRlU8P/77/9spRFIfzfhF6J",
-	"by5E+UY4LWrdGKEbd7Y4c/tanT07q5rySpmzPxZn60L+p/Jvor9YZ/Jq7f9SqJU7/kT5Rvg/+HG7jRK/",
-	"SbMQu40ySuRO5FZsK72ruA+VRecr7T9XsuQ+/8fizKjfm9yo7OzZf9Ao4SULnPuv8RP66je1dP5dL+ra",
-	"6GtZHC+XhJmstCn9/zrLpFPnLi9VO9B23suNrNaKW928WsI0d9IKCd9S2dniLHeqtKMyUcjqFbzZf4M+",
-	"Ko2Re1gF7fhNsE7iX1TVlH4lmsoq5Re4MwCjXGMq+J84+KyzPIkVxRfTl9tJs8tqbb6uSsXJ4VVuf2/U",
-	"K13xw18W0trUX/b8H1Lvyhp1vCcfN0oU0jqRyb3Qldht8uXG79FSVuJKCRCcrC+ilXYgu6rK/DHx/9Mp",
-	"U3KyoKrML1cczZXWhZKV/5MXJnaca+M3iP1NnrG/+E0aRtx+lMb6EZdyLxqrngtV1m4vVtqIndciftyw",
-	"vv6Jrhgevf9Q2kqZqRczTkQpzdb/zxERf0uP+V8oaRtDZy/Lcj8lWbzviU77bd1cFYrTGUeimNAWizN9",
-	"rczxEv7NiY20AnZRaCNyZ2nJciukWW5yPEDHO1Xnaqm6q5lXTq1xVEYVSlqUi8Pv2XZLhFUKd2opS+Ul",
-	"LXdCVhn+m9chbqOb9cahEErHDsQ0BaeLftA7UcpqL+Dv+HIr9K7yH9lI276rM3CrS8UuUm5BrKxrMr+j",
-	"YrfRYucPzHKjrapg1P7U+Ie82O02uiDhYwftVFkXpLgmacdXG50vGc14oLRyUHH0WZAFOocdiSPVQook",
-	"7mQrxZ3hheWlI9jZ2mE9SIqcuWZKbWuvasYm/KJ9sqMMS3nzRlVrtzl79vXFIq0bO8/9ZXFSTdnVMryO",
-	"7Hz7ycWQyux//md9pbO92Gmztf7zcBb2otRGPQfZNWqpTSask3teqE6sJcfWupQ3f8Nnv7644HTo56YT",
-	"u0JxsTgr8yruEzO9rhI76QFu1+2bC+Y4H5+q3pkJZo6+yTMwweFQZs0S/veRVbM4uzlf63P6RxDhR50X",
-	"dv58npe1NmjBSL8oZ6raysY6bR8vtVGP0cT0Q3yxk/v3XmscH/Bt7sZW4qfc4Y9JSJLXFXtKX4hCWaur",
-	"oNFRdP1lsVFFJqw3QdMXFm9Cwm8mX/Z0CfCGRO4K/iO7sIHDVieOsv0ILVF4c3hPu0ALWHJOG7+Uy21T",
-	"383Uv9q7g3OXV+6br9nLc5qjQpcSXOb4dn7sVcbY0tJMP3D+FS+Mkpx9t1H5euPevp2oUWpp0Dme/OH3",
-	"0rjRyzqOInxhgTNMLQjM5ng7jZKv3j6dOBXduCKv1OSp28as5HLCvoYHF3FAqWnA2hxNoywnjmi32Y+P",
-	"xj+08O9kB6FW2qg3oEaY9dyhqdFXO6CxLFihQholdOPCtW+0Lqc6ua3mZKRyCaoq+Wkt4AFxBcP3n86N",
-	"WOXGOrHUcJ4mDeEHWWXvGscOQBe64WwICMrkVhQyz0JgA9Xwom+whwe88VIYJbP91GHhdryCEXBjg9tn",
-	"+iF837h3jfseryxGAZB+Sa20/7vf40WYrTaZMv4/0Cp0G7UHOVgpt9xMD3IMLH6w3ia950dpPuq3eZVx",
-	"b+LjUr+EPfJ+St04Ybz2EfLI1QcbuL1k3UZZshCVXcATKHRuk1drv1iZnuVcF/HgjcsD/F7rYu7Gf9S6",
-	"GNW/NBCShgWe/Chp4cPR9cHjScvbHhZewxTFsOkiKy9SeSXNXuyU2nrne7lfgso7CGTiyvcWYLpp/pSx",
-	"zFWV2QlOknXh2juchrcWgrRkcr8QtlluhLTi4q/Pnvy57wJxb3aNqXj/C5cC3wzLsRBPvOJ5sRAXQl0r",
-	"Wq3ngrwvcNW8IYgfzUtvHD/9Box7/I8LzlTx78g4Nf9EvNWVf6nT4t/EZeP/93Nx4Q++xAH5z2XogcUP",
-	"/tvw9w7ELmxoXGHakYQg6V3iLNuN3llx5Z8AcbpWppD1QjS1H70UaF74oZelkFf6WqGXKq8YKVvh6Ea0",
-	"l7oBz0juJj7Z1B/1pGv9YIngd+x6FHq5xUDWwa19pRvX9Y9CQDzGOq6VgWCI9rKSmT16R3iKYS/0chui",
-	"IUx0GM+/sXPCgkudqXH/1zllXvkn/dHcq9T1K0Wh9VbsdOPdHOWcPxyVRi2sCqvElfL/E9ImIFO4EKCs",
-	"vXZby7xiJ7bKMVDLxiNKf8KulTFNofCcHbtW1sn16EQv4aFBk9K71Te8Y7WTE6w+WO9FxxSF1+GPwygX",
-	"JCpH0tX3lMF2eRTEbY6bjFaPH9pLfcMEEytR5zeqsEHNbVXtRJ0vXWPUQqyMLvGY6lrQTdOX9A2bJdqx",
-	"/3rD/uue+deDlbw584/51y7ONvxJ1DcflMwowtMfoj/lbtUUibxAIdfT7/PvCrnmXbibiUqokFdjT36Q",
-	"uzfyCoRzCefxeN/+3//r26cXFxdwFmCDrvTNqB7zn8ahtm8OC7Bol4lb31eyUFUmGVUHt8/ksBO95jWu",
-	"2uEqwhD6bxu137yI8rc32oV0Jw9ljZzmv6SzKcccH1uc0TVMcxhaxNf42sN1TKQUN7rIs0TyDS246evf",
-	"MWMPllFnWULTg7+RZbCQuRVLWRQqAz9ro3fetTJNZdlllc1649gERpErG3yZ/q50g5ojdlnP5uqYaNJS",
-	"4hCHejaWWs0wtQCfa5cblyTOol3roZ39W6uN+/ZAxgbZcTu81WTzjJJPRtVKOj4hBKUOqRjwlSqK1G3d",
-	"vnRazMg7DJxHLqulgjVNTgVCEmgV4EfRJc80pnHlVom6kN2gaGd+6HKM6RB4qHPyUydm+rH4gfaccw+1",
-	"denZHjqkOH2Q6rxUYNtCRhPvUU2pHL8g6LjSnyvtkjHM+cr1Z1kmixbsgCfuN6cS2m2U2eXWm+eyopO0",
-	"M7lzUMYwXTGzWpUJv9qzzo6FUQZxXtDR6cpekBOSAPgSbVR7RIZO6c8UGmY8W255tA3hJRsjLd28VQWm",
-	"6VesDgxieKTDMF6jV5SbzVJZNHUdSqGOxQNt6cn2fyHnPB3i5wfetsX4DIwKpjBRyVKgnaaziH4ADCok",
-	"iflNq7I8XI79HYs5lMEITIhvWm8PH8/owrunTygxPS3Yy3m/tZJbzMrnrhOFBDfHuhkHJ5WBgdHjEPhl",
-	"ovEcLlLSh7mZGOHe38ZlJlcHDfcR5wam+ChMYI5zg4vzB0zfcBkaPWqVe6/oj8XZNscIbPTXjQKHY5OD",
-	"bXBVyOWW9VYL3kKppVtuvsIKjzf/v+dwaBrbyAKqB5vK6xNhJRRIxMDNk4uLTujmydgao8kPI+clwmSp",
-	"woelllws7eIZphCaIgbUNrqxqjfIp2PhrKWu1GFE7ykXF8wUOhTHWi9Tlc0dc9jWj8s3z8XFM1K6Yqfy",
-	"9UZlGAo4FtLu0l6w427lPMvrV/yyxOKdK9NY/zVYPtjJLK+hNsmrxXy5FdLC6KTF3R4Z1NPxIb0eXYmJ",
-	"35q0AJdqqSkcOzjusVettO4dp2Uh8xJuiUpXfDwrnMAxobll+cTkIKFpqkolxNIWeUbJymMJWUkqWNvk",
-	"tRXOyGtVkKi6WGY7sKp/Gt0gEDF+ZDvZr8c4o7pG+PcFlX3yVaas4njtvVhGb5CaPS6jA6NeyFJXa/TF",
-	"pMnsc1Hm1kIYEOo5Kw2HhiqY/E5mrN07Oama0ntv1Mq9awYmcMtvws8HLmGsqklWChzv20bJ6z13heTL",
-	"LUR2ZEWuwrrx9mIl6sbU2vJFJUbZ3KaSbVulavCMr1Amgqjs5A3YYU7dsAfTOolSNy3CIPdUPx6TPl7N",
-	"HToHnajrcPYomdenWeDo2M0I9vxhgQKVkSYKK9Hf96KKtW6Q5sGwNpaEpive7lpOOL22egP3EBcld1hd",
-	"usqrLK/W5JDmeEArG/xwu9G7qcGAfkrgcCNPVSIti2Je2lbuKdh7rInxKgZdDBe1d1Ou9miQ+4GJzOi6",
-	"VtkCLDDhb55iP+QDpYqupvvml1RANalilnylfl1s/GRPzmI6mCQieRBe6YbGe2gJNnPmAa+ZIQfTqrB6",
-	"s8YBJSayT7U0HEvCd/7tQldLtQhFKpCFex7TVOFSwswSlnuSKVmD0PvX/J//4z8uzv8qz1e//uObP/7n",
-	"UF6NPb68NGf9QsNuOmJG5nOjnVOcvv8Ihjv8UfhBhOpEA97A4rbbRAmtuFEVxW5wFGHsNDt+A7VNVzpd",
-	"WapjnK4FpN2yERvQMFcqhJjLPMvQpZGgEhZit8mhIl5J/2rR1NNLZorV/26UhW8xI7qiy5K5gMsGtqNU",
-	"Ah5a3L2ChLLArCL8ZaOq7gTFlVrnEKifFv/J6O7pvxU8JAry+sNzXILFGnSrvMr5GwvDa1j0L7yX7W9e",
-	"v0ex3HzWtbCRxTUX5Dwc95VaNxiIlaACHMbh5kiBf+UpCoqoUoC5KWN5H1yTC5GZXGVY62fE0p+lTFT9",
-	"i3x0gcBOZ8OcCqv4wl6sdWe5sBlxmrz6n3/U7yHIzw+gqjhJONwir7GtUhUF1Sits5NW1EbV0qjsubjo",
-	"6/Dwh15lQEcMa92Qdp02FXycmURT8ccjJszqToFmWEFhXV4UQtqtn9IzMk6u9qI1aqfvY1M57yKkkna0",
-	"IPjMAm5BTBOrooCUwxqtiukf3Ck3cnq9pO4URT/9+Aq/O9XtY59RoUQtR/o1nnO8AaJUxx0m9dVKW0cF",
-	"xd3DOS3CxYMnsbOy/A3WJHMo5NaCzOpKSFwXscvdxu++BIf3OZqhucW2XP8HanEMIYJEVmK012hyT9Jw",
-	"jAulssgVdf3kFdnmMVDx9cV4BBDKmFi7xMidwL/j6YBSKCtKbV2snWOsrxfn3yUNsNDaOTZ1pmh3euni",
-	"sRfLxk60dKkeh4PuZH9zgkUCFQMUVZx8PV/tZ7ySudx3FdbC9d/wDn6c188gt7+SRmTUo7hTlVvwpXsT",
-	"cggrVYw24nznn+lawEfeOfThu43RzXoTKn/Vs9AlrHK3UUbs8tpfkquVqLShnKZXGl7RSmGLvGZ993Rf",
-	"/YYveaT+5FDCLDE43ImrhP/O4Iu21mh7X2nnCj4EmvCh2NIMSDIUshKZVjQCvFcg/wRZSSf2iq+Q09Uv",
-	"yqWXWFdQsQlWmAvZYby8dok3GtYPebc6eg0YXphmqKWhP+Th9U4LdHon+Iu4Y78mDuF32qil5AZ1oOkk",
-	"a8UuxAo0VF6GeMo1U6VKFsrxN17ucYZ+g2SBl82xmtzk6w0fjOzU9Rw4tUaXcDZhBkWvDCG0SlPvg5KE",
-	"McC8Xu+47x6scpwe/oDGO1IIo6tVY9lEZDzXR9ohrz5u1I+SuTBeFPlW9bArJEiNtyvg9GfPsdgUipTw",
-	"/Mu9MLqpsoTkJ/rR/W/Zv1DmYDgVhzuML8GftN5wnB2/XixcyFA7+5zy1mMQiXWnxzoxIGPVpVNMqx54",
-	"kDO69UABsuGPvE7k/TR+qc0bYZMD3WMqg+F7Fe9VqtfMv/ItzdNHmVb8fAXEOzxroaD7+Fduw10X+XKD",
-	"mhCsKtux+Y93WNfYa5xIQrWh86PajHl1b5oKbfyu4qp1vs0Kh9HWquxjXrBJjiXfPLvkC9M+6J2/k830",
-	"SPR7o9dGlqV6lapPS0fiiqY8qJOcl844qm46+G+jd/f3ej4OFyZFHw8LTT4Su3+NuVapmDnJdDDIqZt5",
-	"/xwdE6GrYo91bH5Za3vsqQTHYlog2Q8lFUJR1uWldGrm676ln7GBIbprD46MQ8fDarhQ2dOIfhl7FNlu",
-	"mBfO373tS8nOQIdYVnhLEX4P3OBtls86VR/mTIOB1HURjwdJv2F8Atgsb1j5+0hUWJdz6JB33nSUqaMK",
-	"tmFdEkZmMTeGstDdyHaIScHkfScvg5cbOl3HWxClji2P4xyJFyjA1LCUu44FsfTDEM4fo1RzydRC/6Mj",
-	"iwuCxfftnMIok4sSZZpdmISySy7JtM2kxBM8zA4slOnyaiSTe4tuaFsE6xqDPWHHRjRbv/8i1HVDqfcL",
-	"8GikeC33UKo3hmlS0B//MacLjxxLbl5YnCogNSWkFTsFERG+ZJ09ht/GZkEhvU37HP43dBK+hHiZ1UJX",
-	"0EgIn4qhX/gm5LFQ+QL43HKjdSGoMdAvOR3rTvUHvD50JYyii4Vxx6Xjtv21cjIvZrb8txtwMV6B5O27",
-	"RH3JGmx6rwjhIUH/6bDLAxqBvUfQN3y6eTWjyxTMwJwiqTxjwkYjxUd3KG36Zvzt6GuNBbKGbUoejusN",
-	"xJOuFdY14Q5Ak58olBN55XSyBU+vHL+PfvcwO1dAoyNzhvTd92kgvwybAas2qSyVhP52Vamv9bIpVeWS",
-	"bSFD/RyyB+N3HP1p/95GV0qZqVmFDFAVwkAPQLHIDqL7VHjgjx454gdAYh0d2lSlRAQCxhAhsLKo2rwg",
-	"HbzxlomCsI5xk3Fa3fGwCg2jpAnsoGQ/QA+lasDdupVxUhQUzSn5cCd7ZArJV32pqoVQiG8lXIzJkeZC",
-	"621KRpOASQPwRur3iQg+Q8hG5ARbNvRGQjCjVSWBkzQVDSkeCEJFiqNrLWHqc6DFbKNDfjlY2TRyx3az",
-	"LrFOfk5bUJ0qVtjIKmPhCt/r3B9ViivuZFFQsgZTXHVDEj8ZZaRQaeCjiX0IhbxSxRzX+koVQ3gkU+CG",
-	"NrKe4YRe+sdZ+fI28Hdk6E7BjPPPT8QqoKf//1Mf1vVUZKM8Qxt6bu8H9Yn7L4W3xK2Oo+0uSjvhuORx",
-	"uxetwLfyyh6YhteBe5E1FksOKalJynsPnaKFrtZYvi/9Q84pcxzakHbLe5IQ0YNmVt1FGXomrC4VZOC9",
-	"E+U9efD6KTQfopqMPs2rVEYfnVQt/COd8iVvtvessC7G255t+Jd+9o1VowFChK3CyXNL/q10XPKDoBr8",
-	"tWhjFtzKlXoWc98UC1hgEy/UK2BJHsaaqJuKmqcoJ9zH52rjHdPVfLqck+3S+4VKS3Bk7ahZFL75wGR0",
-	"Sw2FRb699sYjVysH6Bm82bhWby955xxlfY0uY6auc9iXHWQMr/YRkXZZ6OVWSCeutNsIAINZHN/Xw850",
-	"CAbPahvK0uH2K4S+iNGwgAGS9aMBgyis7ItXOdTHoVFKspqjIS3gLENOFepnqBhtBE1oGXyp4Iyra0ih",
-	"XckCspbSa8WiKWs2dZFsfGoz8xEm9apZbpULLVALsX5cvrl7ExCIxYuEz4F//cqijDwTUhAe+V1qCsFO",
-	"BRjkulbVIfq3qpwyKhNy5ZTZSZPNKWEMVQ53W5M51QsxnTQmlWxZgT+llDEPdvrzUFoQS92iPqL+wbsW",
-	"HKTDDX8ZCGYcpugsopZdYSo01LL4VVmcycruMPTnvTEEPKI6rLPYtbI4q5UqOum9pZHwPzJZYtrSqFrm",
-	"Bpq8pXEd3ekFAjO+lSa1GpqLpM0z/K1tEOozVHuR5BLWjX+bhhx/oeS1iij9HbCm5UZB7dm1bmASVG1I",
-	"qNRgxWwV1pChfl6c6TqvsKn190YW/mCzPaR5QkFhrY2sMsTVeoYiMLkMZ46MB0+urfJiW1G7WcoVryPa",
-	"eg8vorUGUIEVXPVrqEWvoCSur0m/4Y5ITdCcU4tKEAwRCgRyK6jGLxIx1DXsYqFRFMlKNWSWwnoi7AAk",
-	"JAF7/dfEoGx/pUbr4eqNRjSEMaUQ3ebRBwuyNsL0ArolpmGWfuXYZq7xPshLWBHw1E/TDBpKZGaaEHYj",
-	"DX8s/N5ghVrZLDfBS20tq6HRjo11Q8k+Rq4jUYBfa4KuuUnEP2s9pzmo1u4QwvwOLXND0ZHWjIg+fR6q",
-	"vlDL3aI08htmtAF2oBfzvuDe42+Bo35xVh9cK5PlS8fePk7mWO1E5xpPcVNB6fB4AgQuUgoNH2LusdHh",
-	"nTbbR5d4k0wPDftfwbe/vXFGcpw1tHNtlBRx/jH9nq8Q7JKqh4/B2FSRpbqBGotYMxQEzB1lpHuhTKeL",
-	"LBFhzLOBUroQXNxIf18VBXqriWaQtriJxbv1l4NQsD7tKsTywKUu+aKZIYD8I6TrIuuSR3RIJ2CenCv2",
-	"nWyKvuQZvy9Q7QX0Ptc6z6YB3uOrbod1/53qj8Lbgp1bDDvER0YBogsdxpWCsOUt5Pe7XBXZt8ZoDhEu",
-	"5gkZbEeS0OHTiI8twpvY/cAGV66hcS7KZSn3P1Cl2mF8x9uIITQEDWWbPMuoJUUOEKqUAdSWuUagRzwg",
-	"RcmtohDrHht7oNo+nKepEdYUHcuCbra7clhw2HrrxihveW1yQrOKlGjMbll1rQz5tYM3YXgO6xyrbEKd",
-	"I8rBUGFcCwZI63rImoIYTCG8P+M6fVEUwe6IrdYheqVX83IQ87BGOxQOqUauIFM5QXs9RxzxPrUWxTyx",
-	"XsMuDdb7BvWC3fWLM5cj7Q4eSOy7idnJlpUnoNaGCuFFB124DsV7gIAK9RMAdD2irHB4j36ZzQ+CP0RO",
-	"Pw6VNUhaF6C1k7fpYbUGlouSgmFBY/CKyVh36VRtU2WgetWBLbf+SVz9Su0AvR8uvNC/NCUleRmCzZii",
-	"HVJMS831orzohBz0ep0ooeB7+j+iOFkhxW/SDHOdHA87xjKcbkmNmJdwoNVt83s4uTA7dlMKyVwVK/rX",
-	"Y9NWUVZ85Jryvw9Ps5/VOntDzv1h64Ce3oeIcfbpTffJrGw6o8qZw0dpThg0P09T/pRzHClJ1r0uu9I0",
-	"GAr8wYy4/nE7Q9kJu4fvp+bztjNAfk7jDtLnQTnFr8PIAjRVosw7U4WT37J9HJu8J1tdf3ijjRtrlxWV",
-	"UpmN6Jj+zoGOcDszlz8OIQoz81eoNtmEcw6vXISZh5+FWdG8uWX8PgSDT0Q7x7dufsTeGEKbQ8sMgKdS",
-	"WG7p3MscCIv54G2/8JkLqE8ZSF/cF1Lb5I+9njuhHWY0LHwUmuf0zPkNArEd/wALmQazvYuYfAVIfnSz",
-	"cycqvTuG6QrXMtttCwI2sBgYayioChiy4qkOuFvgxAUlk7RCKKAfhL6UW+XPBtQTsOZJXl2C3coKc0h3",
-	"MDXG16pIwYk+JyKMCwKIdWme5SLnHIvexiHOtu20Zndt+J10yuwxk56jtc6VcA1s2G/SAJuDf/dW9euI",
-	"HZrq9vcGOdIwmbQ4Q4lnd8gL06gw+jl1eJq8Jaz8oYFMYKYgyo4Vz/Ep7O2H+4EK2JhP36hsFlWu/8HL",
-	"1NHebbSwLjcIKTFc61cWAyu8aooClnmji8w+nyIXQyWbSzXQkQx+c6zVJDqwuwAiyt3fq9gEw5Z6AIzW",
-	"jtzfVpKEkbtnBDwUm/7hjFaqcUYWgmBWuX7iZV5PZ9f7AI/zNHcjkI5q+CLZabMN9Go58FPpaqkONSYK",
-	"B0ZXSf/ZHkpcN68BZCnjynpP1MDkGpEcdr+cF+HLIMZs6GIuYiU2/Evvl6pakKM+pVSuNkqOh2vwKY4o",
-	"fe2vghDBXJwB1g044F67sXomwmH2Z/YWI3XudhCKO5m82wi4bq0xsH0LqM00mBalHrBzOCBrrXBJwv0U",
-	"BbmtKqW7mIj28UpaRK54uCo7S6rAP6dx0gmLO5e0X1+FgpZ7a/dLteAerFjkUIIvp8abBsOKNXmIA3IE",
-	"W8X3JU27R5ye+uyhNxYh7NkJNXnGwjdXMzxneAlQ/rMts9fKzH7XNd8rGMKDs95GHRZ/8JzNM1/mnWnu",
-	"VZQ6nPm2f6eE41j/QXx7XM8w+PYwh7VJbvMrzQWKlqqweZNoIkjig67kxqhqo3I3AeeBACbDl3q/Hhht",
-	"QivcpfotFXcbsIYmMnFhbruN/UBw2v82OcFUt1vSIZg9+MMWWrwCemNMju4thfgOqmLnr9+1LBo1QUjw",
-	"uanD+/c2U3/nEdaRcPL4tj5lRcBEWQqfZKUpjpZbmQgaeLQqaQyKdB8Nj7gDhgqaqqOgOpM6bG7TFdMm",
-	"VMKVDYNNrUmE00wnNnajkJ7HuRLJExV97JUKzYADgb/8nJJSf6mwzUiRoVdgFSQkOxBgbjEjdJ+kY9lt",
-	"tLpWRki77VQn8R0BJ8AmGWjsupUwUe/HhML5KF7h3BETfSAQDWIYBx999SCF7Q7iUtCu8XKJzMjHCuwW",
-	"HW+1dqP+ekhJ9/AsbSLMMcj5H5aT/5zFgJiwuZv3zVSPXJIVZ09KCN1XUMsTQGmSPXahty7sN6xqauu4",
-	"xAUlPB6eCyd8eBYdDs3idn3HP0jMUPUXgKvgoi4IoGXCAgaI5VjNKidVJRSqt128Lu68B3LlqIfaGlWq",
-	"38Zqbdan56sguPQkZehhUKwcUKnRpBT6K6yAC9URsigCPxcQVvTz6Q9LwnsqLLCpi0uBCVreA8iwIaau",
-	"H1RRp+3ltqQkL8hT0tscq0F6pRRdE2epTZbqPZ5E2EFGNXayxffxo7+hozUHevSH3Dpt9t9WzuxTuJ9z",
-	"AD2nYkImvZBkGVFTZfrgpu0sZgtoPFJ50S2UxYzAvhWWCKwbP8audEtoyodcxuBdEhRAiaDM8NuS4Rj6",
-	"DDeBUZbPmcyd3nSbHJjAj7+wbJgDYaUSYwgyM9g1nVsHlRx+mdXuFcP2P5qBN2rV2Bkw2x/887KYhKo2",
-	"vjIf9I6HsSqnuLlBsiOgRKSfpJWlN7WzpEGm5eQFNj8dS0v89+P7NOD4khWE8EcIHfYc//I7OU1UiuqN",
-	"pAXlO8FcGqulD3bsEQIsDsvyn+BzNZPQRBHnjyY9sFp2m2ScN3qHbg4YGFARj10YcgmYarISVu6fgbcI",
-	"tmfoJNQrwISwEAImvC/0y/ykwAjfSABGZ1BeU/v0IkKtrvNrVXVpRdrEjK5VxWl7bJ6aIdbvViyYvtGQ",
-	"yWAq+mBmoQ1rZRR76SS2bqqpgHtKyl+vBrb13Splj97ZBEx/9APO7sAAjJSIwSIZPeK/3tfK0VgGJvKj",
-	"NC+bbK14YLy85Alrod6X0uf5ZOaGH6V55d/Js6wrRsrKN6gbKiLIqhRTSwJe5bYitLtxH2sAiTvnKQjE",
-	"WlPfiG6IfiA2hwFhbzGDb2VoFbaqduwq+D+IK7XXVcyDYzVWbbTfSvuVsM5ovyl+a6YtRAAqOfpai4d8",
-	"99VOhl0rJQdAvX+TbS8+lME9Q2YtbN6pALLIj39B8HTwLkRsDoUAgQF46q78rCSbdAIVyy0TNg8VBSjh",
-	"uP7+9iwKokObvhlGWWWuZ2TdfpTmA/6GNUf4gsg4aoOlj6G5eV7AIcS7KFBGdxAIb1u0SOoDT1Vnfu3O",
-	"J/RRilM2URAFhQZNUaRLotjmzPMn3ImgOqa71ifdpAgGJJVSiN8a64hbh+nuuVupT5zvnydAIt6q2mfM",
-	"+Ltt0csFW+LSMpiOYnzcuerjj4RMgsY+NrF7EHocZcpdEd5QFCboj6EozkT4sV7LTQiHhtBUjM+URerg",
-	"JjhdE4GH9DWcsNvyyjoqAWLrkwlOEEGmpb+4oCSz8DdCU4uNKrKR62x6zpC/E8JAYmbMn8q6cSK2T/Kt",
-	"K9OVfg9RcABMeQYm0+LM5hWqgImlKOkIkMuL6e/xdkwvsaorJ8u8kg5Rd9r9m9hefXAtwfvD7CJyNIST",
-	"6MYaoCkI9sBAe8IUWpoZZIvBAr6TBZsU2NC1cAyYCm0QHdQyJK0jBUXcjuDwWrHhsn7DtgG1NkTmxtDi",
-	"ALNNLHwwa7jGmDkKY6Lu5ESppKrE1BAvwwXH9waP4ieEn3fRi4fvtlSXYapUzQ/SW2IUvz/03qN9Hel9",
-	"EMTzWplO0VpEaGwxo6k/np83U8tvrJtOVTjVAbPodgF+tTyEihyNHya9rGgag7sFuFwAqxecrJO5Vadz",
-	"ne7q3Ewv044exSTEyC3XdBCWGKkIWncV/3WVE+azg3u87fGde4L7la9Y8howI2FgR74KKrYRv+Sjfsu2",
-	"IMp+fZDdoM9nHaQiCUABq4UrBJkqqH4AGDZZFyJ5oEIZyCwE5lSFz+S9n8Zdzyy7hOwzZseStRA/6pyD",
-	"IJyiSK+mPASsPl1MC8LXAlisxZnJkfUHWBugOnECnov0pkRgDJqUcIdZ3i7d/lPOJYPKeczaL8oUtTb2",
-	"sk1/00+5ewlQcFwcjxquOHYCbMJElw/iODJUApEC0DoTsDnKLiiWoyuvI7SeGseJHdFcMHuerf1T7pJ2",
-	"NgISzHjTh4ZDKD4UKtrSdks6flfAQEg2ScdtOfbAkkRZI1A5CJ2qcB/ORo2SABA4YFfHRR2SZ7Y3wvbD",
-	"bBRZuwfRH7Uf8lTDXoqToDdwtAJyA0EQ74pqk/WBsUYHcF/995z8wawSOwlCfbSRoyi4w0Oj+yNJDvNG",
-	"XjHlNX/79s2Ll6KpMmXE62/+fJxkOwCL/UsvFPj0L4wRczX/J0X/J/NIJLzLgdfKyH2C8e1HfiHm3CdE",
-	"mvsHrqEquAjryo1ywj1sbVtbbYm1bSmB5G7cN9SRe5sr94207g1Fg09ec1PI2vLM2nvsmAYkZWWQnIeN",
-	"TN0OAHAA8m8IDG9qwXqo1+GP7X6wy4sHcmaBQadiGPs7o9s4b4U2fTTj5wQsZa4VwRsMozs+ffTnMXhj",
-	"ZJ7sj+t1XteKmG0IOIANBo6xJmPCFeLweXlMoeyd5HvBbk1hDo8QB3XwPYdYoAE1HKsZCDjvbmigfMjj",
-	"pVppE6oyKKoBx/0rSxjdgd2ykHm26CAoXSl/S190ZUXUjbMoZEtZwbYqqPrAsHLs2b1SfnK9HMZfx2nC",
-	"qOt0HA16Xv8iBxWIp/J2UIHw2zRZp1V8MiILWQIuWDQ5WhrimUxNXj2hWIjCkjDKwCSRJsqjABXPV2tn",
-	"1Obeptoto4wWx0LLvyHvUdw2tpH+FtRZRhjUvbIzWS1TMfbF2VZxLPAOg4FKWFmqgEUCXeL0cjY4MWTZ",
-	"08J0AnoQ5Os5HZ236cSKwCmevh3WBajlkRpfwBDIsOeZfkTLvwgyED7eRaTDWcN+0KDTwpVKenMiMx04",
-	"9+lFWp7GimCDeI3QEeRcnM/LQQ+5wOqSdKPXkgshXWQqBcBZDQCBRF2KU34uQHJDRvgKSDMB/7VX8x/E",
-	"e55gBxHqowcPysjgOhy6V3Zoq9EOTyYP7qQXk87X9GAfnyr6CL0bRGkagzNt1qhLEX+2mB0qHFquxlju",
-	"hoEeDwYxBFnxN9IKKQCMXZTYsTnBR4nm6CDWQJf+H37EBy66QRSv2VZ5lQNoVF4JJVszhCLdCwLihyKv",
-	"Q3TWcR7ddYtNMNh3To/9EVA0p2dnQkSezXuHhFGcrd+FSiG/ozencoTJmlWV1X77KASSV41TibH4/Y7h",
-	"FXoy8CO3FCxhO6ZJxszgIew9iS7neNVKZSnQFOtwubA8pEBmWOmdGWXzDA171I2EkrsQhZKmmjoV+Pgr",
-	"CIkdjeA772FsQp1OgAE5lr6dDHGzg0AM8U7rFRViQLgrty0KxohlFp9r8z8xBEofbXd/QVognsGwsr1J",
-	"DiF6oIR90A3LgNzUb98kq8WXTY0n2DsuCH+ui2xiklBFfPZBYE586hZn1WlTpQwu4rMAdbMLZSpXff3U",
-	"37NJIv9Rm4rg5VncxMbMIBWEHfnYmGo0aN4KFnyAph5XeEG7mN78j+Rvnb61is/VHdoKDjQ91KUk0GVx",
-	"nPaFCVfeoRviXduEWoasfkXZ87wSK90Y5IZeiKYG3nbdmFBGu6Mq2lOo6IrqhI4H5f8Cg4pDyK/VCT6o",
-	"d1N/fBhzxg4DWkh2C3LrXumiKRk3kLwkJk2vks2FKUY42a24nFBug74J1TbRB1Pj/4711Jcwqxm8l+1K",
-	"sHXHSrkBYGpo//fPQN2jv6idKLV1gOdW7BcY4rrggc3gd7MGegnDGVMhOOj4gUVck9RK/nTUc4rcw0S9",
-	"b0Mxmu1AmxslM3AROX/Ev5TvJvFuz8z2OI7464W3hhGJC2Z5FFoebqvCYaSW4zJs+iFbiMwSaFkdaTDe",
-	"pcDuKSw5g6UfFIQOB3QKxZiLGvfsFPxMNMFzixyFmJrbqr1dIBtI7zFYuuOhtauRdr/mNBoGaRiTW/Kf",
-	"wjq3CzPQM/hGy4wH/Er7nnP6z5OQ4Zma85p05W0kZkzXVYeGPaf1VuhqEUQtGpLTTJCmSJwwxhcYPZVN",
-	"VWiZzVnLAY55QtRqa7Jxdburw+/9+hdpqhPRmgAWw0yokmnNa/jmLux+NtjE9gY5BY4z0agJp0ncbRw8",
-	"bqN3uMIzTnu7K6MHHpRxxx+iT3GL8rZFh+edgFKarffPiRVG+GXCGAQkNoB1+Eq5nVI91B7LsUbsByHl",
-	"xwKWR2Ofi/PXQvwNU5z9pvMZlg5UbPXe+ZcEEVljJt1GHfvvGEJ/PJ8ddvR2Ge230pn8ZsDCOMiXSav8",
-	"hXglrQLvoBJO13BFQrZkGqcCfPOVKookLOcsNcolvOygedIZwdHMoUVv+oHHeNa7a2UKWaeYAebwx7fp",
-	"s7GJBhsSR5yYZ1DNhy0VSxdoJ8+vkEPVH9jzgMro/zdC18Fyhn9vEJL5vJdUPLe4+fgfpaz28T9WCtHv",
-	"MmXwPcf/gK1YnX+hNgz/h/MAnw7/cYUQsojmuNJmrZ2DRyt9Tqk7///OMZe4ONONO9er80APZJXEqibn",
-	"1HkBRZ0AQXwOoMNQ3qSkP0rnq0Ji/W+WYUeILNS5rs4zLIiyO1kUekc0bLvzprKqfY5Gqeta29yp802D",
-	"QJzUY1Zpd97+HKZNXLERosY0laXFB6Sf87wKe3Qls3PyRxdnhXTqBuJeN6gACGOXEHezvPar65Cw5jxU",
-	"NWNkJFx4V0WDuKFKOXyJVbKMwKHnhbYYKit0Y+Lm6kqde2sqII+q7LzE6tlKn1+Tz1Ppc8I7pv2x53vl",
-	"6A+FrMhiOSeZagUo0uvif0vrjNxTf/y5Nufkl/tJBQoCWoxzXdESX/k3I99vJsu6rasOxL7AvyeN63wu",
-	"kPZKxFSs9Hk0rK6VOW8qoOLFPBL8C1XshP9ssTn8sveeh3+Ij8N/HT9dKOoB0O68pnwi/McGZCEze9pm",
-	"WMXM7M8DbSymB/zGuI0y8XQ2FYXbKal9HmI47cDQ/Oz04jh97jbqnIzliTxZr9AUuwVN1uLsbQuQxsXa",
-	"GBjFjWx5FjYqX2+gV7RFPPTH05sydVMUKgu9sFLUhcwrQbho1NA4KfvTpAhmMrUKBI0TXnRAVHOUUGdq",
-	"R6Wd+vJST350oH8RzRR+svhXy7YwA7w+cgxiRQwAt8I/VyKvMtBTc9wiruWnLPu496JA83FaNIzOctiy",
-	"sLq0cp3JRwRzGEXY/3b+yYDsW52pYhyKrPIie6UbQ/zgMBglTZErHiA2Ok4TPI8EriGMgRvzz6EGoz/m",
-	"DpjSQc2+XG5EXkHSLlAvLgKrC4RtZm10DJFNtY9+VrtLKlAejd+14bdjSJXOCqjdhzYklahDPOZfDLEf",
-	"J5fbnlgWauUE8rHPqF5cFXKdrOd4Or+eYyOLVS8WWWqNRwUdE57kBsHoJlQDFFhuPWzJXs0iIbdLvBP8",
-	"o4OVfLoxfRJy+MTayDqoggmtwbA+8WUJubhsC+d5ONbenCZixnEP8hE8+Ao/tBvgehzAmZzen+2Y0tL3",
-	"0rUE54GdM4XAOsJiRmTlmjq+2PnA5qrsZdt3kWhVGROiDpYfFVb+9a/jtZV65k8SDS7DpArvsuy13HNd",
-	"t5ncY4GEN/yFtLEICgjEoHxXG/C6odqJwpZoMh/m/IoZ8ZGX5IEPU6pPrQybCo/IMvr8DTlnmAkyQZIG",
-	"k9ht/fU3Yzu8U2pL2I/xV/82a49hFdht3Q1k1P0GhnJivatCqYafXQ9W41i7fA4MjkSGPGEoLR/yWMiq",
-	"kNWjd7uZLY8FIYK+l347Lp0MuO2TkN0GIP7npTEGQu/xVZyIvG/vpzsVFKCvw+ex5s59l2duM6EkujtJ",
-	"CIrgD+NghuebNKzAbx8EwZEmo8JOuZZ5ZR0VxyEYZcsViF35WMYVqXYKrbf99v/Byj1pMkSpYSxUb84R",
-	"JPvkl72h37Cvu1ZcYPWnvMpA89XSgRvrPVpvVHq79ZkAfr8/8dD4BU8S/h7+3dvq6BnjihY5D7Af89CT",
-	"Lw99E3Z3MuJM2F0b9ncpsd6I2iUyPXroaP3itNsNWgShioUPTG69I6SJftMrSxbftDMJwpnA161ro6/R",
-	"mx7sQw3P/RFCUGwLGKESAeaFroLLxY5pGH9K7uR+ANrLX1uNiyWFKSa/K1llyPA24WK5KvRyO4fw6SX+",
-	"gG3O1ZV6bfb8mqft32WRILQPSe6jZiR/S2O1InYC8bjqRDw07AlR1+AfIfiYOBpXRm8V5tokwq8gdj3f",
-	"PpE14yAqrxssRl7l1bzj/V1epc52LDyfdkJWOdv/HIhV6obwPaQotOQ74CCKPWORYdfesI3XsfrNXxGC",
-	"Gk38+wWwA+CGY74z3DFQL5A7oVcrAbBRCPW7ypFpADkmAJWOKFPFUpbKP85OZiNNadMmY48md4GXHnJZ",
-	"lKrKVOb9gNxZVay60L9H/LmTNhkIG5gd3qiiZoaICYqFQAj9hRfSzTMR4O0hyAqrGU7LnXvnE9T/Xlag",
-	"hdE9C9A5VGGeR7FCSn9Yx0N4N2JZmDXAgupjGI5bmb2JjbssBe532iSrhVspDJybJUKBn6DtPyQ22DOA",
-	"TLexLN/rGuD75hw7deNeDSlJKNzEXV9EgGtkw9SCiCkT3TYzy2V0nVdk+p+iBOgENT+hDygBaYnLjLcq",
-	"dsfklZArpww0gnp9n+A7AjbpmcszhtqJeFmQtI+9GUJVmX0G9E37hXdSF942c32SHpyAF5IRfl8YwS8b",
-	"/qatG/diiJIocjLXDWvX/N7Igjq8j1eM/vgxFeYy6jq3LN0XkdF4L/O5uIjrg8TeVYpD3KrfB24XZKQJ",
-	"fQAQAliAgoTMm0U2aS37fQF55b75mv9YcPwGnXB4aID5yR/MKy1NJrQRdqOKFc4z0QU5g+KlgzBy2ONu",
-	"60LuRcD9SzB0zcAswB9cAqIrW23huD61n/FGRkK0HqDpcTh0rfyqcIG6oK3xaGMfF6HUgsarAbiVh/SE",
-	"TP97VS3zFIwvXQBFrgixRIoanidIPiN31PToNba3v7/y/lylFqIsGWpoKNWiZrx0x/+RrR5KEqdbeE3l",
-	"tzfFlzPIbJxbb89gAVsE5z2mNSaTLkvwJ7aldQdfob/ESk844hLqer2WMzmVF6+NvMYeB7B6hSx0hfVN",
-	"IlN2i3Deq9B+x8QXcwxPD0nuL/4ZNrwSuiNZpN0jOJ4lsipSQU68nGP1R6BO8gqqo/Y6Z63jj3U8g+jS",
-	"ocne8V+7d2u4ZDqqPtiLnVsrXO5JxzvZvqk2ecWjZAMFh1ehpTaq5dcOHYaQdoN4EbQOr7Rhj2HaQcxY",
-	"E6dtYqRrG+0buK3QdTDkmS+weN4bwlAI/lxIi5oCe5W95Wna8faPab+/kylTb4Y6eTK5h5BAGNpSVq0N",
-	"fDbQxT3tfG/zoiKPm2kLhPtSh2b/zOwDEL9fGgcsbQVsVb/ZduiDhXScAr50qoaAFvy9AwXJ9QLM50v0",
-	"b2dRkm/R9YbyDTm6dNY7AcmbIjxsqlAnc9jbHGOhVO7zLASLvCA4BVD1IwRbowSIQUnRKOi8LMKJDesX",
-	"Ni958lMEx+NAb9DAHaA674rwJsdJqV5KJKTyF++EHMhreoygJecXFE8DTQxxAqiZA/JDudwwiIlInqQb",
-	"twngiVNX7VvpVGJAhkcZ3cgq0bYMsDUt/+dXoWfZNaYSgNoLxI/bvMqK/WFAI6L5BmRfu9FNkYmrRHak",
-	"qNOGRvwp0iYNBCuGqx8K9kBvkI9v8pb3+Pu49yEaFHfUu9ABWKAa5xKO6F0DfPPzj7NaKhDZkL3NkuCH",
-	"w14Ir2Up0Tz003e7am6B1eKs1nZOR4hO9Prf0vN5YZQcLDM/7GjLsO8e/o4szYQXFhzTmZV52XjA++/w",
-	"0ECbylkU8VbaSL+0+rZvsWL9czhobQNli06J9QI4wLBLQdqCTiY1MYCXCtv8Jrfus2gcGur0SY7+o34f",
-	"AkEHCfIUTPQtzKU0gPQkmuj5RM+3JXAmzzfYMcF9GUGffl/IJPrSIK34pFa2DtV5qnvtoLHkuE0lbcgO",
-	"DG+30dPX0j/cvo4dpOacuFKadV5NTg6OlCMnKYgTrLIHk6GXxCIGGwQijnISauh77GS4TYvVex0awRjT",
-	"BNxWJDbLK7Fs0MGRrbtxCKC33KYR9CHv5B/BnNTU8vYEwFTEOZlSfV6kRwVlDDUuwt0YDqaiVU2AoAcq",
-	"jysk6EtDgbw3ynI97KmC/VJR79j0QhwolLcT2gSTjZFD1e44oPgVfo76qlAlx2kTPLXj+IEx2sxJJqsi",
-	"+9b/hveGpWtmclSFt4xWn8YoGnwjtDWlFmJtZFmyrSiltjXEysdczvbJKUUHTLZcFZmdVeN1siZ6o2SC",
-	"wznidwyaMGH9CF5jqFO9F8PsrG6naT3Ab9CK0PAGN45v6EwqOKjd569JWTk+oJ0g3HGoSeh3g4NMwGJI",
-	"9yZ0+xyv/9JoO4fb+hU+z3eRwp1yrRJVS8B3McMr8Y9P6lYNc4ifWMQ5xxGxC9e4d437PoANT9zbOZeX",
-	"v3XZwN/vjTSOwuQTwLuohSd5EYbQLzZwitxBNGsRuEFbiNBJvWQPwYkUHIaDJvB9G2rOrXA59RIyfW2f",
-	"mlLp7ky1gfwzwSOWKDQY5DFSrXV3L1S5vyAjV1NkiBol8hAjOgHv7RCjZNonrBM2MGMjxrxBSLsUUJsw",
-	"EY9RNybZoUjvh13wZ/6ZqDRBwYeKLxGZXBnC+fmkWKM0u8d5kduTWYFJC7osqL+wHh1wEBDn1gtO+7+g",
-	"dT9qzV6o/YbYjgRETPgjxWSJBNNhfdoJKKxwaXggeWIqCW6RMXsRHp8Fnxq9TG4+MJdWwwS53W10gRUy",
-	"X9lbt03FznPsPR2JVnyQuyECFGlDeQ01imTdOq0iV7Hid4dlaSGdsATI3GvFE6fw3Cg8/clnQ3LywSuT",
-	"741u2O45JY2dY0vPx0e6DUrUvGKcnTaZnUzMhk+3ZQMDwcUPapnX6r00jPmaIoNgmm6oYm4G+cSjiydT",
-	"ycfx9ZNYDmAityM5+KBWjZVFCjaR95lvarV0iTpRQuebhrqH3+i8kd+sUmV7rvNmZplDyJt1gJGP9Sam",
-	"/Hl288MXgHnWO089BMxrLo1BWKci2NhsGyeLLBrypRlU9EBsLfStjzabUO8qZbpxaHGu/KJf54rBa8RS",
-	"GpXwrjFYl8zr21rJrY1tUNA/M9WQ+0WbjKWPADJdSvJNq4GFqf3N30AcuqRyDUBNsxOEatGj+f0Yy7Y3",
-	"ushA/NqyHsA06sHHH3G7TchVBfiT8aPVLkjYj0W7a5359UFVYGJpQfib4+Jq87KNZC3cEgurDeXzndcf",
-	"aGcOudl/oIx+ooAqBbEeGDs6VcKi0rvnUEYbYePawp3pe+lvqzea93b26C5I672eTIla5sZ6Yx6bBISs",
-	"9lA01oGxc5ptNiOwIKblIJN7kUG9oC30rtizymteWRXU4CVWORi9vHu5n0qJEsqG2YJnQCf/ygp4KgQl",
-	"QsFWBI9/LiBy4Rf3yUSH1b/vVdpHqNki9YNBIdgR3BNzgez9+wc+b7F9eEZqttd1PBrm6hG9AIT3D5i7",
-	"pv2OgFQ11VHG4XbGxp9VltriReAuCGeuqTK46MpyIf7zkPXrGVQMW/G/zEL8578Q8XJjKv9c44+KaGqD",
-	"kEo3uV2IVSGdgCT8QmxksRLL3CwLLCmgKO4hAccBpO1hUkHViULCvMKmQx28kWnbbSZG+YbSok3Nmi6E",
-	"uQ2llQEiv4AWr+fAWAOFRfTMaiUouENDZ0qh2d7OFxAYnTbXqaSK/3l3UsX/9NfbGQ16gfsGC8WJ5lGl",
-	"WCHdgBAstakOu0Hj/5iSbYyAFX8CN6H9jyP/fTK1YXIxwmCnzBub4idnvlubKbFQwEV991V62l2lp3dZ",
-	"pakiOChaMKspywmm1pKLG2IVKZmPVu6RMlCadbdqEHs4MfI7w9g4RAoKexr3i+R7gbquM8xJlQQfiJvk",
-	"NqUEyH8h7XYGWl5banLUwq3W2Ls+zV4hEkuOoFL1uOWC/bzUsEoKidR3ea2QXB+cWKyt+ZUvTp8+qBh3",
-	"SMYNWTMjhAuOf+U2qdYpPx0sdLfHq9oxMIZR9CbV7Ryh9GOmJWZwJldPHXo5WkV2OiSr6wLfJYwOYlxJ",
-	"9O0BxI3MgaltgxQV0f5PFLGkyvt1qWIlO9TFtImho1r/zoomi9d4CXhhxW6j1bUy2FJSyj2WRfJgCnG/",
-	"GOKzVtW09CinKofzY+NiAjv0YlyXMOWAmofcLb96u42GvrK2lx39nhlsO17bsLqZ70Z40RL6A2uCpe+D",
-	"Rz+lMWFxBp01A8k1JGD1K9Q24XT6x8BNQ3xYr2/yCsoAU3imYJfxh14DyqQLtMG9j93yMmnLE7sYb22V",
-	"YvDXcftpaOy5ZEnWEYFzBp9SU6hX8Bs+SBTRTfmi+hjao3yzkIT7ySF4dXR2iL4f31ZEWtExrEM97+cL",
-	"msoBgH30p9Euda2IcjC9Lt0Mo5I20d0eEFH5+rGpbKW48m3eEL8XkU7xXV2MVBzpAVJqkLKUXJJETWdE",
-	"4pc2XdeW+vC3q5VaOjb8qghKgom+zqe4uJFlndDba51Kjlt/5VD7+mAeJzyXqjUKf1/EedFn25ENLxDj",
-	"aKwMyzz4Vu5bGjijMuEgEAaQTUetOJ258oUfLyieSsFdsN23StUYt2gKRcUqUAwQgq+HCqDzlYKq9Cer",
-	"OpKPmVUN1um6Tq1OcmVw2caZlGJmPnxmQZtBq0jTTOwoC652ApK6W+Y1U2WFKa02pZKeuXp20orYkgz1",
-	"UxFo8RlUVthDjsrhHCjleVqjPirGIf69S78OarCT8QRdipODCaeEeLKFTkVPTwvYcGgeFdr1+3649vSw",
-	"wOymKGmWDM7iKp+xI995Fz1VPFnmlkXG/gWOPXSgXylVCeAbMAtx1TiSSRscnMk9ekPjcNKsx4tyA3sz",
-	"PPxmHLWZKkmOMqH4se6LFrimcUESu+FUloRRTsUsoHAP8Wewv14Qd8exnmIM3tuiTRVseul77dCdCrlI",
-	"/KIIRWrEpIkR9rxUItJz3MJTZToequ0AU153QAiAFSjyngTagwSAzUBxdsCZoKUl3E8YCS1SaqvZ2yiA",
-	"eE3TFviWH/naw1Ly4Iiq6qSJ/eVgQe5gcyaDDkQ4Kr5+gEIaO7lf9MDvBfGgzKjmgcGlbI2ZePj9Ezam",
-	"X39Da7GDjI+zjoMa2Fm/Jw/MTq9XK2VSKdIZ5ZiKUPy5/pLTs9ovzpzBW5qrKZf+Z41VC7FrQT2pO93m",
-	"DsHgbkGVH6bZrhq/l4oBTpZFvuWWIS/aEsqK/ACnC+og7pcTT8rg31lU7tYBFjhucL1w1vwqWcsiTGeq",
-	"1Lw0qsKqXWgQOgw4bhG2McC6l3K5yf2Ncq0MkdJsnKufCV0V+4ht+JUVtVwDCJlVxntCB2Bdo+UCFOvG",
-	"1/Eqb0ZDs9FFj3UhRNSwpRr+B6Wv2SCbXW6omJjrw3G9V1vlIEwRM+ZACfbrgg+L2PF2dP/QcSjOf3WB",
-	"exrHt6Aea3wxLxytH98y/QIB2k4a4p9SY8RJAIR+2bryt0BDv9zImoNQ0s5x5VaQnc5DrcgEh+KQtybk",
-	"QwGcz24hgyBvcp66GMc+1+XTTFjQqyw8GS1uwf4WJfNbgqmJTh4Mkd1hvmzmALITqtQg1G2VsqLSO0iB",
-	"IAIsEGlmmIPEQOYzsBiwOxfQXcF61HobSrE3usis/99FwFuEYgLClz/oAk77hYPcKcUx9eY3LBdLEK0e",
-	"CQ3LcIKzO+Y4uRhB+xt7+pBjIzh/OLSej0hDGMm+7rTZPsKtnXPc/M/wuG2V4zzLO8ADcf3gXX5Vrx72",
-	"wu10ZFnF27jEzsg7oQt9nigmd4AXYWFDDtFAcOnZQ8+CZr4QkNoP1l887xUqIygHomKroJ6UKPMsK8Bh",
-	"DJmjWEh0dJSnVvTsb1N2cXPmfzhyLlZau0cw+znHAiC54VjUoW2YkWao+oRWnAzT5wG+6yAhTNnd4zIP",
-	"o+tYBfybNBHlGaBisSgQ1j14u/65xjayEKt83Rg+Ol0W75V59fbpbZY0/nYRR81KU+jYiBxVSHh5pSrw",
-	"FomXc5sXVWSBs6HUfMR0gHa4R5fUrzF9y7CN7g8cXcXzcrQ3C9Mf4G1Wf8pCN2FkVrSdCL60W/Zy7jZ3",
-	"jNxSiC/O29lFnr2opWEh5a0o8qxFWo5kO3yjAbKt8i3eoxQ2cQVvZ7mhnXwZ7F6Gw+vnlE88qf46HBNw",
-	"HCzhq85w1fzRSrCEQ2QT/yyaWkApiZ0cZJlZIY31I+xUtyr64dS4Eim0bltsfTf/qAvZfVxJij0ceSXC",
-	"Y2AartROhAYsVkS59kYK9lhhN5LoIrx/hDD4SRdxjqeExVq27+GEwoV0JUWihTEWRLeC3XHtcJI97Fj8",
-	"+ARPjKXAi1xxTFIrGQdaGWU3v/B1STHlFG6ytn8fCyBcXrmUmknXpw2XiQUCnRn+U7LmskfWDTzXyFcH",
-	"3+AX1sj9HbmqZF2rag6KdCIqf7u8YksRNp0IcRI2Vp514hwUGo9z7SQO+xhaSZSvFj6DuYoT4CTJQFpK",
-	"1vhgWJAK+E5ibHrLVnihKYcoA6VCAogFdRnnVhR6TfzaB9jO6yahzNsXwjnzDxKpbGB1zm1gPmJLU1Vl",
-	"KSRzFAKTIsvrZ9T2s1HU8C92Kl9v7EKsH5dvpsVDsrweID/O8nqBET0kuIoeGwHEz7qAM72rPmoeUnUl",
-	"jfB/R3TyvIZ1WXgH5KDVY9qs0gqKB5cI5CFYyxSyTsKbUwXA18s9WwWplvro7k8Xxm9yFP7B7KgqHJYL",
-	"7lmMkm47UYzuhftMFho530P3RSHzCbSx4dD4b/JnJpHqTOUcWQiTn1uiDcxphQ6251hTGbgHrJP7EyUa",
-	"k0AHEYjXTkhLHKUR2TXqhACO7xij5FTXbABfq8UuY+7ybe5NppXAh1BpLXpMJ4l+OsTb5S/sTb7ecJ6T",
-	"d0v835SdSDefzE7vUq8v9E5ZJ2rt7ZBbKYF0Bq7iP7k21MUw16xRMkGlbwtdK67RY22Ust7VhNAY8P9N",
-	"m1QbmWQ4ZJEFO+EQNPbQd8+rgBnrXdB6XFH0eDNJpvHFcWC0GlGswhp0Rhe2PYrXwHlKeJNXxL9xPEsI",
-	"Xk3gCNa7/olimBN4Ms9XCPUNEUssldNVuOt3+VJNB9OXbHlUZvZzsDoQf4C/VAmLCwMZBTbE7qkZFpUF",
-	"MgF6NxNSPZGspMDro5QOsklXRkmCM7a1Wm6LBGnJnKTnRsnrBN9hQllsFctl0EaYka/Baay/zB1wynSm",
-	"tZM3BOV/ww4/ydBAsFfBNiQ0CULA6rModis52WvwsmNTtE5Xj29sOkY42LKMEA3Aa92k6Kqqtv0CpNlL",
-	"91r7Rb3qmx3LxjogyppYgqJu3EvGmPk7sNsC0UYPyl5X4dqCYQRq0EyWtaDmq4mQ7NV0aMHEYezq/QN/",
-	"oRLqxhmJUlBB5w0mu9qQOiGxMu1SSrGUbnDvefEcJlucXiRilKVy4qlnIMJHTlq3N3KvUvCn6WsqUZ6i",
-	"AM6duh+hTgVB5+Ryi6mK3GKlCvg8/j8SFs1Oue+IMv+ODNgBAlNXxMnL3lW8q3sP8KopWMgU7ircYTy4",
-	"BFArAIBUIMFDPk5nGuug8lt7p2wh8pWwLKgEdFPMKD+F5osh5tUJ8syzh3wLGcVSFS6v1u2dlrd0WBLp",
-	"Qwp5pfjurLy6dLoXmuiG5yE4OETBaFSt0XuU/iPaSKfN/itI53hP31uy6FoONjwOANP7v7xbpUDbCCwB",
-	"Iw2RDiHJZciEFAhnQclC7GRRHBdcOiRn4Xm2p1etnUq9zMJz9QcUglJsyTHapVNrjgdt7ARRH/JVQOu2",
-	"LFVkbgNJnVzP34cXDpopYEH3q8DIqA9S3TO+e8DEATIxotfSqU6puRTR0bIx16NL+AoeAkNrcsn2LUjc",
-	"/TgHWNzD9TP2CgZ2G1a6gDLxOKoFzT21YmEkTJVpMnAPenvVJNzNVSHnNEQUkl2GjSxWvVxIqbXbtKLC",
-	"WgcbdTPxnMza4nqjneZj3kvox2EhGK1uzJScAcy0TRT4OYRdDK8Pixpf2tmDkY21p7/5D+JmSgUiatmx",
-	"kOjW1qGCuyjEXiFFyDBWYTAjDp4r8yr855NF2sbo/OovQ9dLzIz/9a9//SubGu/eH3OP+M9q1znhHeSU",
-	"iy4oyBPWLuW4Jl4QQQUsb5Fb90z8dPFvN0/Fv4qPf3rSX9Sn43VdpLHjtFIihHfSHM0w3Vg6GhJKP76A",
-	"H1CpYsD0MMlRFNM356Uqiv62POnWwrUJ+f1yXBO/gocG4jG/dCIxUtgir4FxDaygriPd2cE/sXV8R3ap",
-	"4QpOP8ZW/aytmXfKlH3I3EpjEUGF7nzn40+4b290kWeUHJ3GtYY/mLLMOpsOsf8uy15Peyvq6+F5HYog",
-	"bOWCpKkzaRwjK5M643K2V23hA0c5DG44ZROaGhlvl7osdYV0uIhpMZUbL+OLSWLByrQAg3/+FXb4sa/T",
-	"nFqClg1VOfRhjBIZdABh+KkKqBkt9t8h1yC0ePHI1Mt57ZyvUt2cuJqjTZnGOiA6jcm5hH6rKI898Ra4",
-	"cSmevMgcN9IjtgxEa21Fx1Us46iwhTawskV7HSfNC6ypLttihkkQMZ2IMnLprlxk00/w6KtbsJTdCYkn",
-	"nMPkyDtMAF1e2Sl94j2Csw4GEXxziHr1o2k4RjvZuI2eAkoAv38Rnw4xjVSCTakaQ1JL/61VvpROhYpZ",
-	"f+auVJGra34Bi7za2iTaULeBBvz3JVbSQ6WbwQT8xzeXBIGzI4iiYh97H9p+mlkZeSoFO77haCxfWQGa",
-	"aUHWZ6au8yWAGfrV9MIK5Qwt+sfEojKZKBWntKwA1l2iefAi5fcJ/wAZ76/gcyLu8+HwgFheKzSQ92pe",
-	"R9fvZujSpwsfZiAAAwXAWZ0WdikrgmLOpJPi7x/ejHr2KBVhQXA/koL+oivWfYkPBYhMTD+PFPyd4J6s",
-	"1C50e/jjNaOhdJVXa2Vqk1dcbuOHF+dP//zNgsBq9Ups1I3I8nXu7BBp05E+wp20yGk/IUVP4dru4Kgs",
-	"k1vOv1csV+vlYQU87mqhsBT+uail21ixyosipETUtarOdZZBmfBRbdBSV04ueW2MAHwTKwJCJmnKo3mZ",
-	"wNShPqQJ79jlGfY5zSfwwAmHYdDI8dvhvXHuk4AF/069DrcBFvx7NQy5hdok0EcgwdBz6k+JndBes8oc",
-	"8N1zd7TFG0r9hyjKq7PF2Xd8cpHs5PbZsoQQHfv0tS6aspevh4Iu/Z/jSXr6UHzHAgfJHwRvWmafkhru",
-	"ViRs5MdPN19popfg/U+LJ8+DQBvgfqOhdmKsOOeBDbkMUQoGY30+ywZbcXncNwpx4gGijF8kp/LfIYjE",
-	"Rt0sRCGvEMYPuv0s1esQxgbTDsAnQP1SLiC3txDtQsKLqdN/NMJFUjgeCZsU0wpJJ6Y8anI4dDi/NB4r",
-	"DYFSHrcxLBshNVXqORpmZEwvwEKTRkmsz++mwkaZTaLMHYBbawNtoaWs9sI2y01wuENTE1kdhFaRYkF5",
-	"skjD8UzZwrF0TDHhLX9wwu6vKDZsn6zKnVFza/bfD11LAHdGYYzM7BdiPZUnbJcp8z3XcbYX+Ee/JWDA",
-	"5A5CI7FpdycpDj6hBC1VxQ/vQILCg6lJh5+G6l5cQMSgDHws0oqVbqpMrLXOQv1Ht8jK6SK7RX902C1a",
-	"9IH2gF/YMipqjyb/lFojinyrMKp01Q0o9eUkVOR3ZO/PfNwxRCq4UCUr9D2k8MFrKUQukqX6QKXCcMK7",
-	"43NzMZSwHhuyUdd5QJ8YPvzXymT5smdUcZQlo2ZQCC3EL7ev/pVjG7Zq2XjvCgHQyLgDCIgjofigC/VM",
-	"4F8XotLYJLgQpTRbuyCQP1nYBfgvmFqoMgHclZU2VOVl0fp7FjoDgzvU2rOtdMs6/0ntD5pAuEHRnxcR",
-	"cCN4rEbr8nmne67DQNPHAgr0JrcaXWijSoyuRdeY++o/4A5dad43xwrMyhm5dLHPvBNA8atPZv3SKFU9",
-	"Ei+1vx7zjOKqa1UpA7FVAoF5JF5BcQz+2X74/iWZOCDkFmgo/IVqxbL8f/7vhSh1Cd1rH757Jf70pz/9",
-	"9ZEAZmj8eY1k1CLTywYf+1/+ub9+/ed/+xexgwIOqtpeysorO7vRu+rR/1HF/P6zs287a3OtDJ6ls4tH",
-	"Tx5dYKGaqmSdnz07+9Oji0d/IiAIkOLHUR7hoBMemD/uICp/y6AgeZlTyur3Rln3UiPLll9UiifKui7y",
-	"Jfzk8W/UooTWybH+iGRts+icOtD+F8N5vIOjjp9jTnXvOWcahSVxta4odv/04utjifpJ1e4AKZgbfnzR",
-	"40A23lUjZ8/+4x/tcfiPX//41ds1ZSnN/uzZ2SXmjjqQoS3qdoAI1UYEbbcAKl3CPXsE33ksrc3XVRlw",
-	"tQg1r7+tb3LrXnSeO5r9xaxNngb8GL/HOE1I0tWL9bSju92SI+oDM/kXWdYZy+1FWxbFuxVs5zCqoSnf",
-	"UiDh7I/FUcYqt7836hVLU3fxjTeNLr5+Li6+jombiBlvJRQkjvgo0Z96YN8IcOLY4nNwDMgngIB2KbfK",
-	"PhdPhqZIdsHTMQ9hbQjy69gParuIjBPSCnh0J416JnAT0F4D+606pEzo+A4B4Y+hd8vRKm2s6gI6xl48",
-	"vFZLuU+kn0dsuq+5dKs3LSbgsbylxzqx1e4Gjpd5dKH6jpHjYQsBIyFi8bfcsAE47jRT5gioOlT7miVb",
-	"+XWSyn8y6/hP1XXHus1bJrKnDW93o8Rb4/v8WiHUnsWSVlPGcCU5KGvlPX08BMcXxeN/5NkfFDnFc9tX",
-	"ma+Av6SnNWtpZKmAL96rQLDbIO4arbY8Oztc80Vn/UZ8719vr5in7QzOaZoxcPGlSgZOEnF6QjRbr4Ss",
-	"Op9ZRL4vr0wU+CNYJr0QgHxihVNlXUiXkpzHHRDotL1Rhoz6g4jOvZszCRxrxpQpY3nHHXcTrs8GwXDh",
-	"6sSS9h6DaG9riZFfr5XbKJPaveB+JLfv25taG/fwx/8OeyizLMcWnfcdewsHwXgDx8cwLsr9Gvz9E9+m",
-	"zXE/pRU/Xr77eRHSinVzVSCrMM40uaMtShu7od+rzm6+jlBin35T81Ku1WN7vf7Xm7Lo72iM8F3llV+7",
-	"49fz+9gi0d3x9EGyX5vy+JRJKy7//fvUZmxzN7QRP+VfwnkaUoV+BonV93O/+8pjsPVgybcWGbOqtv17",
-	"QWkMg9oRm1+cRi0od3L/PLJJIXxXXiEgUWrr2iRH0pV8HxgtPmOD6KAohFyzGW4VC9Q904yfHraJX7td",
-	"5OZLM+Mn3RNg4oeFEavGQGkY+bSHCikpzqZlbGfl+T0+8N+G/t2/3yUgYoSnTypG/JD3K0KkRbGoMJFM",
-	"jxSEbe1LZ4A9YFAiKxOgVjtBm62qkwLYyl/qNkQq+S/8QqRJJHTG741q1InskZTZj+BSuYuhGJIK8vWQ",
-	"/x/6XwHgGSJftGlXcrlt6mFf7iU98xCOFn5riqMVRnX6Y5SMJb+VW0UDvMd7KCwBL09XcYFOPWsQB4AB",
-	"tENn9iU98hDS8DOk81UWvjlBLPwaGarvOsGRowXp5k8Da4Qxe4H1Bt6iXJzVDbNgl/0Fu93Nd9u16tpk",
-	"3Mqd9n78fHd0cjIOK1HCnuMW47+1G+2PSafvJ6k1X8VOkvtfVfjWlLWkQcWCn9xEM/MeEm+vKFx/Gk/m",
-	"xDkrJjPydYIFYCZv0c9q1yEtmpPfaGFlez3+n4mDRFLGn9BlEMF7PKIvsiwmPq72QMm9aINoYZ36Z7RN",
-	"dnDqGb2FIKdfjFMvzXKTX6fqHe9atn2iA7YBROHJp6ZPudlrPD1OhM5Oy0rg4z5VHnai7hioDr/dWb74",
-	"5znLnVxVrFnGDl0sJadzTk1drWuJ3DNQnwW0NBVz3B93qBMTx15rq37EOvIv5tRzhJDTBfnJBdcWEBtF",
-	"R4ujear3NF/2w8pzoGhMSLQNfz61TC/a+lD8r1iZyQZkrC4VsOK1Et6pJhZOi502SKJ0WFrMyTlgz6XF",
-	"/IMqlLTqW3zqC5J0gwPPEhQWXVGMj56s8I9Qr5FtU9qtyu5bbPo5QlUUUTYC2YW/0QpwUDB3HxAJIWeP",
-	"aV//lyu53D4L9x22e3Q0ZyCR4CTJthSnKcc/HLEvO1r3JSgK3VcPZmvbNonfpOngPUDmq1Ugg3GIB96/",
-	"k9i5IL1cj26vyO6KgAwjq2+6jm8ar5g0l0A42rtA/3IxjYGWBv1f9UZMBFWAwUUagDNVBrrPM/Td2v4x",
-	"v+Yo3EA13m4wMviyeqvjnCfjEJctJ/AXI/qpjrtvoRKoU98H5UFQ/ddJCfAsvj3+nVMGNR4s2/tP5ABF",
-	"qqPfdF4Fbf+cKr3Y/TUNAEn1KojaDrmcjBV//bcnZT8apNw/WIhyPzFCub91LDJO+vE/ljpT6bjP+wam",
-	"PkkhRBi3iSphsLb6hN6gro7YRp9yLmDWJ8zoQkjegsh8XsijU6g9BDv34Ed/P3Dy9w8Vxdy3QUxt2qR7",
-	"qLsNhNz8tfauVtVrpHe+00L1haoxRQIVGAqGAQ7oORhbKyPXoIKow7+W1tYbI+04tLb/yK8TCjN/aVlL",
-	"7nlL/GLCLPLqWlUOKy61LgLPYgBYAjAYyKEDR4jIq0fib11GZEVgbEDphCBNvRZE63RtO/v7OEK+pYyX",
-	"a1kt1asC8XtPoznKvGpc1B1YCPb1n56OdeQfsoXSWz69nYuE9kk7l/5853Tw20A+4zcuYGIJXT0S7xCE",
-	"C/8CkAd5CNfEZs/0Hv+tPKq3PpH3VNdFgltjcqNYt1p8TpU137cT37agwX1q4XlNA8I9SJZuuU6JOLnb",
-	"V8ASqhHh4sroZr2576rAN8TOLtuxHBcne+UTKspRF0F4KHeIH4dNWgTl7t9VFI8AV4kw8s+enRW5dQfC",
-	"+7hdzVR0KKzkJT75qQv66VX3X87/4+W7nwVO2u8GYKDEdYtKIIDWJg3x1/jIQ1jiP0oDX5tae0Gjf8gY",
-	"KCTysKwNGWAqJ8u8QtjTKhPLpu7+vcwtANkUKlsQfc0uxs0XFCQLECcRoAbgUvU29vp39ypmjTNVKETB",
-	"OGiVN7rGVfwU4dBk1NobHaepfDIK4t8RSdZo73kCHinojMPFemwUggkl77kP+MArgqD+AiMxt8q6zYuP",
-	"JJG3bpnM+EiAAg96fBEQFhoLV0J2j6c/uQhvCzyqgV49dLZhsmOjimwRgCldXhJJIxz1QuYZJ3wBRpEX",
-	"vUvlXKE+w/MK4xZyLfPqQXfoRV+n/iYNnHbrjMwBaUKbWDyOJE6IfAiGxVI9x+yD/4m3LirRAItXpXfA",
-	"22lFoE2grVLXozHab68jNsVJ2l6uZ0U34et/q/pn98/zji598lObtG+QoThxmdPth+cOoUaqQIL4adJd",
-	"b/QapSlQTT8SKAtUf5ln5F1fBR/rOvcSKIVRVlWhWyFeVUHkoIvVPv7HKi8wEDjQ7PodcrqMK4YVPphW",
-	"DQGsCiC3Hi3tdQQMp//Y+dtzXRccdNV43tOpG/cYOTt7AjGpORIGf88WsZ82mGg4aS9oiH5FRdMAbETu",
-	"Euq9RctcAkjK3//t7XtRy0K52IG+0qYcNp+/gycewnr2X/opr7Ip1jOMqjdz75ZVty4oSNbaXm6VW278",
-	"587up7+qj2vzwAEemFxSqLUpoe23ikDNJzCAXxu5I2yN4B/Y0CWFxRTen/AWzlapGnqhggPR8hokpfX7",
-	"wCBw/+IKn5oiqzSmB74I0q02+c33BMpzqnTJbfiOEvA5DJa9mWFtfFDLvFbvpTnIpX7TNTeejmHhYFoK",
-	"v/ypS8NJzPgjug4yeMdD+ZNSNVz7fvVC15sVZX6jstisiBcHXiXEAbkK1AS9E/rYutxQ/iuhVV1uqEb0",
-	"dDJ4W0dyJhgefuohbNHTqqGPiBtsP6VFCtEn8DZJRLw3ZDfg6PzWWOct5r4ojWSbsdb5R2nuJd/8QC3W",
-	"P0rzaXqrH0S3/GJyp0SmdxXUI60aKML0fnFuF/BPkaoT/gUr8JBZIyohTigeLyVh6w70n/hHvmDR8OP/",
-	"J5YNalWIyH4QzIoNC8CHLqykmm74KCsIbRYggb7q//4FKIn+nZZX1imZ8Yi8EFcCZFs8OcexwI0qsgn4",
-	"8zavOMT7X4INUMg8izT64HV2yeQn09owaN08S6CXha67342m+em0sxyHqIZ3hSmeuIp9Z3LnVAWK7YED",
-	"jKg7e3FGDCvCviMNNmrOuFbssdlEjiE+E/NBlfpa/ZBT4nxsXb6/fYbkj0Uy+8l/nse7+q1W65OAXdX5",
-	"Eih6P6Gp1BlGsMBLuVXmK4taciGk8BuIrNdalNpQkfpDaLhU6V/crSkKUC+dcufWGSXLW2zbQyNPdzP5",
-	"UUCOTxXym6XE2dt60b18iJtowrGpq9OcmiV1mN7RKHgh/vcHYn3zl1ChZGYDt8Vv0rCqzBAQy1COFJ4I",
-	"oY8vyA7oYGNxoME2ph5KuQ8lKY/Ez5ReRua+2mh/58V6ZuvyoiCeQTXBSlhpk2BPhdq9gP92gKPN+t3F",
-	"bYjPyuLU9/f2TiD0/chJjIagX9NbclZcbeAqSnYUOSxL/KLM1SQD08Fmhic/dT7vQVwc7NMB3Njo9nap",
-	"QFj52HXZkVh1BvxJX5xLs8qLguMv+nvtddEmwPIiW65/OBCGILnSc3FB5N9uGpMSUDxxH4wIwO1mXDXL",
-	"rXJISin37WCAdMkPyatWO+27pbSWoYl6t+ryT4U8R+6suFbWAl3YhJcj7SDOarYehYF13vGpz2DkARvA",
-	"9rO371vpBaL8p4QU20rvKoEr0IksYPF9IM/qA/CtmxxzHCmz7vsm0Lvcl66CDzCL9O/IuYSpYSBI+tRe",
-	"izMyU0QhjBlqvULz4Dl1AjgF/HOiUtfKEO9zP5HQMkOlbsgf8ImTlaK1TRaHjT+jrTid335JHDkI1XHQ",
-	"YoJck35pLZFQ2E0DRQaqFLoJBwI5YkdL79/k9oRF95XdKTPEN0tTRT5Z8hjgy7lGdEejdz0GjaETR80D",
-	"8NGj6iUG8WO4J4Ajdy8wskldt5GmCEmZoQreX05T+DhZ2ptXhPcy6/0c3NA2r0Z72fxOx+KN41jf0wv4",
-	"v7GTBF+iF3wujQwTGhhgQfsAr9i9gP+VPVj3gh/IXVsT6Gg/XhG3Z8qdlhmUB6Xru35vFMQOyAilvU0b",
-	"odPEa7oxes/hpRPWFYZ1TMlYt070nmXJ76uQUNAGmf5K6NUqXyphFQzBPROPbgp7g/Ao6sYJq/zmO5WJ",
-	"q71Y6rKUdiGsKvOlLkDtGuHkFYz+7x+/O//LAv7fk2/8H37Jq0zv7PmTp39+ipjyNsIaUHHB0ttplYWQ",
-	"u//3NrIRTbQxSQ6sK0MGnN+Dj+G5B5XnBf96aSdVQ2Lpo9+R25U9dqX2usoe6VpVN2WBJ8Se4+aHrptH",
-	"tjZKZkCvXRaPIrX4nJOF2v2xH/cpYo4FWhgbJTOyDV7h5M5f57bWNg9kngMVnffclEzXA3l73gRZtCzB",
-	"weANKCrJKm709e+xYitlWDAG14uWhRozg5h+6pCeKu+++3+fQLf39GKAEzzKeSHzEjKAVR/k79hMGXv1",
-	"ZHhSI3eTWvj58jFq0IdRfdZFZL9J8yB9+SAu2JZPQl8oa3U1XNH5hp450slcFbaxTmRyj37mW11laGFD",
-	"k/lOqS2JI8aXytxaRG3i9O/K6PIsESN7whmyvBrPEAWk9xrqCx/tCr9PsK5XslBV5nc+0Zp4mpjLtwCv",
-	"4rcBwnjeI3E69L90EGZJEjCBmVKBKAr3VIeNL59Ta/PkxN9OXnH01/vFaagUpJDpay08gxJXqihs/8Q+",
-	"loDSkD64+NgLfGqSORUa2T8LKLv++Af3xZ4IDp/WPSAJ2tBuewMpNhuLogpp6V+6UK7awH/G9tGwT3aj",
-	"jZPrkar5y/jUpK1K67QnXZV2cQ8qbTLIHM1oTmEscXoUcrm1otShy/lUvFs7b+8h97hxIelA+wSXlM4I",
-	"rJcgxmDv/VqjmqRHF+jSy6IIltbBlv9jq/ZjBbNRk47njrZqPzV19PTh6iLna+tPBEf66xHOiTZiKaul",
-	"KuA2xF1bYMDoGkwTsqNB7bb/uJZ59Rwv0FCaJ7NMASAOdop678K74PDyotc505ONx2izDzKR4BMPJR/3",
-	"pMVxFunLtY3foe6tlMrsJwcyzi2YyMgfuxB14/B/hIp5QGkolKxUrMt00fgFgo0OiqkXjnwJZLSrlDgs",
-	"C20HpeEVPPCFCwNMIi0LP+hdVxRU9RlIwlKWCk41pPYa66BaB6CIuzvvFcWibRvPvI7oXS99eSjUylGS",
-	"mxcH3ZgRecAnvnCBoCsE55KsaPN/DRfyXQ3xHg5xppWlTYNmh0rI3nYhIAiFQivVZeKE2ogK+GvZHaz9",
-	"qAfICXVjppfBfbr7vx+zwnqcKY1dDM6en7LKnvujonfiAtcdjpc/TM/FBRZ39Axs+NOUioyD8M+alvbW",
-	"JWv3YBHj/KcYw7Huv4af9BXJp9SIl3KPlg8W2/WG6DTgFmFOArbW34+g6byxbNutfkazufbm1ypGMVe6",
-	"KPSOtaQfG1WqLB/xoD6Ehx7gSCUiTaAbPnu6d1io/WRysrCsp/LBOgBzAQQYrtNQF3ulNnmVEbCVf3sD",
-	"6NiLs5vzWroc1gFOLSMnuhlOMX2AB/4pbk2cSmrT/B9PdWeeyJQCmGegB4F7t9I77JvwLnbv6t1tNBB+",
-	"Iim2vyfw3zYdxC7nb++OUQWefaWd9+4HL2Zvig/rkY/wxBcgI5MOOwqLn9PUA48r9Bm4YMFrqmKBBwXc",
-	"cEfTdBB+tl9EeKVvXmVUQnRcvBR3mmutf/L0pIzl+IkFjuazsZ6+QDH2g40eH3iE2JTQCTchmT8MFe7A",
-	"oLHyazWgoq7VlEwc2NCA2tVWndmlUaoCRWqVqhJpN3B7esHlaH/nlfvm67M7B5ih/ADGxtYGjVYdvBD4",
-	"s2fiK+y7+UpQ8ckRCKbVpcIrIyBwCacX4ivrZKG+grrmwwdVYdX9lY3NDUAg/teCun4DHNj/Qsjtc+v3",
-	"F7HZ/iVpI2mZjSR44YkHOcdaTvKBfsqLSuDAT8/c+lHDME7JVTCBMdLPZorzPBmV5xi586AbaNLnQBHM",
-	"PuMHd4ZfTHjR8YVxB8xBooi9E2roKaEHZToPSWJ9RwfpfeN6yquUezRoo48t4VPPYymTrESeCSkqtYO/",
-	"IH0aAA2etYcfYUQhmJIMSX2UW+Wn+FJO7Hr7fFnQ7m+npsEEImMdXcHWqZrMVr8/GDnek87GbW6qTENZ",
-	"p/d5mso/B6jEm7xo67Y61xdClaKcALDCAu8scJlyv8Cdf6C3HYuDl6q0OHyXG0Va8r9FYZYoHK4zbmh6",
-	"pf8Of//vtb7DWq8RMZRf3zfw59tf9jxa/0oWVi1mdTANUyeduJ/py6EgaTeXZ62hDf/K67osgA/5w2CH",
-	"WyN+hkdOyM9vbar5H3r+AG4YywBkYZTM9hPahpg+na8ntenADz+1aOASJwQDt+gBWiXgQxH0GaDt/KoA",
-	"sF0tLUDzQPmOhI0SfmO1RS45iDI/7xZHd1pOa5mbgRyezM0l+W4Pol2YkvG/9rTKN1MrrUe53P2X/ovq",
-	"Hb+tQgonrwrlQgej0boMEN0tLEqv33HTJq/qjXZ6bWS9GXa733eee5AUZPzeFBe8Mzro25TLrT0mILkH",
-	"97wzzEm1kFTlPzGAe5cI7j23s52umrm70wl4rZ4s3LV4FjodKyE7r0Wfx0sN5KHyQtmF+PH9t997tfz+",
-	"5+8Pe8Z6cE6dEzRKVoMQaaNC8+AcGN+fiq3G6F1/ZeVO7jskFd7WCDjeyFDxiF/Fx2GNBzKk7+mRz8EV",
-	"uR9EOYqk3g1/iF9fvxODkDHeXnl4ST2F/Xulb9R0DPCX+oZJQh22618xHfkv91QCDtwxeYeG5XnoFooN",
-	"bZBMpma20KSWyT389GxxVsiyZrvUltJk0+cC+LV9JPMxrnT8wIIW7VMbUq3AfSD5HCo68jJ8ArUFljnM",
-	"Hy+CjvoKdpRfJGyoZhqK8YDFEHfahsJH7qe/JVHmY6GtYWqf8SU2QfiXHeokjYWNLbocBQSh4lxBATIh",
-	"0GItB2KFSAeu5k4bTI8n0nj6+iCLdwQJdp/BINiXN9gHfmxa4qY9NB1DK1KPrZJmuRni1FLbKFr3gipd",
-	"NPdDNjJRp1VZnkk3qTknPnyKGrDv8iqLdV9EHoOZ20qDJ7+gao+tKvLoZfT0wVSLkIrx/mkIDKcnH8L6",
-	"ekOx7VVZ59eq8tq3zK2/UZ8Lo1aNBR3iH672UQcTk4831ZHLDopt0jbjp1rpE+ur18rJvGArDopCyCsg",
-	"/auowOBTqi+wNjMjVy7ZZfba//V9IasvycpcbnS+nGFnvoLnx6wzP7rr3BIKxYy8dvzZIo7skxtzw3Ia",
-	"WfA+ZeEKUdl4JULmirCuyVTlBMisyhbEqYh+mKxro69jyvpAxnfkUSW5memR+xfzhDm41AV0e7DYMBtZ",
-	"QAcDfPDX23vB9nr9rzfYV3FnRzgs6mm6pvGq6ZOUeR/78t+/h6olukuYzS11poph8/4tPvL53y2T1BXM",
-	"ZorJRdM+QUUJVgkgTQUcyCXRRoSO1WtlmK2hWMkwHs4Dx4r+uSK0967Hj9TxQWgWXj8che0KhLckklig",
-	"8lr9t6mBpobeVWOveod0JV2jhOu7wb+29jsVwmMR77wCvf+Shgxrj8gqExslTUt4tNyo5RZqonsduYfC",
-	"/3ip631aHb7S9f5LOwKArzShRPSW1jPBN8Vf/xeSOPDCASQE6tELwHCMnOPwFbCNVjJittkGAJmtkGuj",
-	"VEoIa2ntua6GqhKs9XL47ouSRNeYSjE0W9/K5UasGtMuW6dLGJY1wldZR6Ax19gzdLUHVx0AlWht2zu/",
-	"S4twJJN3lcGDmrAYwx45LoNlzgx0vqz2wmm9DRCzJxDbt6FylVw3JQJuJ7barXNEQnEau/loS6jPsA1j",
-	"hyi2Rfhq6NLD5j1xpdZNxUj3MGUPHN3JpD0Pk5f8vCl7sCgqdsMwKz4MH4bNstWXXpP6YQg9jKAcAhFI",
-	"U2Wfnm3scESLcLqsLFUg6SYOQBs8eWZ3YQHGMMfomYdwffFbU3zfMKoTRScKWYUOLwfoxnmm/OXg//+i",
-	"VXa5s6pYxWzDg0h90rGmxfpn3Reyx/HSF96uDkIOW0G4h7lLi/Xjf9hCu8Ek0Guj63/Cdfzj4cKc/Xf6",
-	"BR97K3oGfxrHVB3Axevs2UkYK5Y9KlMvc9BSBk1OVl7zOMb3Exw4MPj80D6bButPop8bUwkp8Ex/FU34",
-	"1ngnu30h/H51cPm8moAGaqJ6AJB63DJGZ+xyu0mGrrzJ+4t/4LP2lgbpm/zo/zsLxWehdv30E4LPFPk2",
-	"GsRGr40sxyyl9+1jD1KoHT43qVVa1Q7qa0U7GXSL77tW269wO9STaWxXaltvFNapDi3Ti/ZJZPixViVh",
-	"Mr4eRsngQrmBM2gq989IA/i0xu7DUkI/BvrEp4aw74hl4sx35fYURiKEIPKiy5yEBn2HU0naLXTy6Aru",
-	"DL9gR4f7cVM5k6ts8JD/nZ65ZS3hSYTuYfKQYaYTtMvLPawoxHCwt/gUhJx40cOe4n6GTSQmbVBn0FKz",
-	"iKjbK9RkHXEAbX6812PlYd4z6KqtL71bAOaPDYdD0RzqSPwcceAnwtbJbP+90U09RW7hQepXKqRZq1Nj",
-	"iQOvaejCh8IwdGG3eVEtxFo6fy8F6Qzc2BNKFwslrSKm7M+renFl1CkUO+Ce+vdVWhS6WgP9ZO1Yymaj",
-	"MUOVDlFSiunewoe6TGPs+b+dJEgFB67LSCwqvVuAW4N9iB01iJjkJGw7pbZpHLTLXe6Wm7hGJ22DntdP",
-	"Cr/61Pm/+9vMSZW57wGuBTOAuOEdAGnaZuL7JCzUzn4D9nznUDwOzcC8Ze692vcSrutX+u6suHwf8jHC",
-	"UV5t2R55ZVTbUqtrVWH0upZrRTPGlh6IcwOwFcD9+eegATe3opTLTV4poati36UPPe6oPzDif2dY89//",
-	"/D3WwISUCR0nBHD304DsrBSZdFL8/cObM8aMgwrGPgG0dOrc5aU6m9RgHV4RFm5K5u/uCaOJhGk2vznP",
-	"8nXucIGuAiUgCSp0oNQSgIlWQENYiTKvGhcjMCClmSzrIQbh1/7vJ8NPpI+NUN9n/bawfzZdxLLeI7FJ",
-	"jiJd1iKLPhJsU6EJGaph8VOWW8I5OB2chv8iumMju0UP/he/O36Q1717ApEjCbWihZJcaumYu4JCZOPW",
-	"57dV1iJafBaW57vGPUzDTLicWkPeL11YxaYYCBB6OxQeeNAmxLba4vPz1JpiUuTyB91YJXBxT2NIw7ti",
-	"xny50bpYdEi6AkdX1alVGTCfv7R9PUn0lXoxGMZR+gtFbLYQn9MhyExLL634/8i7nuW2eSP+KhhdfJEt",
-	"N9+008anxHUmzaSXOJmccoDIVcQKIjQAaErT8Vv0ufpM32AXAEkLpOiIlOLkFMeCRXCxAPbv71eCEJFK",
-	"q+nkgWPPYyvozWHIy6dXQPOqcN//06TUTroNuiHS8MtnGwUazKFMB405TZrDPqsXFo2b1QB96VKufT8E",
-	"qWyCJQe1dggy/bXhytTPfyu+hwzKjtpLGvB7Hxq/9L4/tN3vFgtIjG4HWMD8Y+I480a1a2ro0anT9PrT",
-	"fTeBC2AWeQqKlXzXBsXg4bY6rMePwB8ioYaIVfeRjPozJoftDOLogu1tzh6Q7NfDPPu6lMh5BwpqnBpV",
-	"NOZCs8Q6YgiXHhTCFJsuAAXzZfOzoW5G8a/RSoycQp1wndOJkSsCzm6QUj8T5pO+ZFp/hTCj3xR/73Yp",
-	"CeYEWCWVaVXQIHOKsWGYrkZtQGHDjcpyE9IuYfu3e251BMexBEmPsP+0Zs79TAc5ErsZBTCc6txdykqx",
-	"XJZBYjJZzeZF6uTVaie+xSGnsRM/cEWPew6V8Ni3SzM+I0vs5UHOqv9whdDfjQQ3xmeIgF0Fqqv9vNc0",
-	"MIYQR3Ed/UQbxXcHKrppyEkKBo0LsPdZECnSwROwPhSGFBiCG+ozofZmxwSF8iW4t5LrhhhDLKz1+jIC",
-	"6B2HDYX9bUxD3DrlPYKqOOzH7peINUeyGhtVH+uBqAS0pO4ij4e/BCoGtQdaZth3GRYai/5qS80NYT5F",
-	"645p9ItqYe6XjJ1OBBBQzL5vtuZqtY8/3RdHOOqr2W3ZlgREhGadmYPI2I9DKedn+0SuTpAwcyWmmWYK",
-	"rLTSqcMFx5RvmVkrZi3tdWtkMxE8ZcK6ThiezDQxQbHPS8hUYHkwIWGD9U8HCOyi8Yc42XLJhWB2A+gb",
-	"ZC6XKbAiF6C1R1aMYsup9Am4XAA8ocymZ2BdFoD5ze9LkwOGOjaCJ7Gi+318vLc7tpQly4ErUhwEWHf5",
-	"YAJdoesSfKOtn1Zsykb2Rux7D9tThcrtWvW5RN9hppXW/tS4U11MSpmAAXmU0hhU+QE/jJB1+qyoYxLq",
-	"RYrkGoZ7DDWwNYXqlct0e8OzxFZdyU/Rgc5T3ku62MamJ4ZpUsXKzgqxmPseD8rSENNRvWMVVX6WyHxR",
-	"aMxAd518t9WwvuHX3SiAUHlvQPK/nylHF0TVK/zOM4VpteMcq6AGH7jSFZApRd49GQNdl5Fqbq8JD6AO",
-	"aQEOOXABEnNHqG12a/ZyWZ2xrPLWAwH0ccqcKM/OC2wXnRjFucA1l2tXUsv1FGsayDIhHmBrRlrJblAh",
-	"rWdnf0MHh4tp46JWGEfMOtRG4xI3dGnNjcq2XdGhf9OIF3yYtCWMqtaZvlZRvdum7WvDZXg23GG3Yi0q",
-	"71b8+BPsLddYFGfkpn5UvXZVcnZnCb7RNeX0gXX7sbPqPcrGuqGVDkS+A3rtnj/AJz9quIosuYql/e/l",
-	"GhBonQYwQuxN3fmdZhrxaujtVgAbqlr1L8Gse+HhC6JVAcGf6W0vh1c/huaYHvvT1Ar09QO8LTZYG35Y",
-	"qIqkwy6ZVFiXe1Nvt+EIum/8KYue4w7o98sioFCQFh8G2Lafe1d1lL5Ynp8hZ4Jv3YWvvzgOZ6RGL20X",
-	"xl6MQmqwzjXGFYJj7DK61P9K92AOkOrmKiFVQtsFeA/QEkuInf0BYa79qvJBgo2SBqHSUijoB6My+8O3",
-	"MxlP9wC9DOE7RD1CHyawiGj3twOUr+GWwuoTWsXLucjyNISWNICuYDFoBf9rncrHLhvG+eiHo5qJ7xT4",
-	"cQOmKa3//+/u1fX1tTs9fMRLOmgoI30pgpFsjnwGCOXVYoVrA5tJFG/iL9d1LMSrV2FmebGe92QkP85r",
-	"7u6EP853Pt7KfoNXsMs45bJELDprsdiJRZRphtPUHZAJanUypRoO7DC8VK8T4R0uVcPC+GO/uUTggqSx",
-	"cLfLSyvYSGUcATCfS8WNVLsLzfBPmQFtnB+TaZZwIdB4rtcUvDrYXuVe7dwFAyeIH31VmQGWWh0m+isE",
-	"dVAy/+4ZHhchUBo0ew0hJ9F+RvpBo8rHP6RVSGHAINcJto5NMYiO8XNTKKpwtL8TWcp3Gs12maYspcqe",
-	"9lLopoiGN9eeSOeUajv+svQkM8XcSNX194ylu2ECtJYe6gzdTgeFqVjC8wTsyYJ5JKblU9RnQTw99d0y",
-	"S7iAPOXtsIx3W3uy3fphB1fIwNY0vvVo5MRFNvqaIHe1k6xrKzCg1mik5Szzb49Toe0T9Xb+td6T1UB1",
-	"t2IXT+zW0FB6VN1GMxuxeGmlZeAp7PFqs7e9dQRvGKw3ZofRXCJou9BX7A197o0Q60RiHC/TPqqARTBr",
-	"e44b3w8N+mqyd6NNA2hxTB2UNnY3hAdVNd03rr9TwIVmdH3gBHCY45V7cu/GROL3XgSpNgijXEoBuCmb",
-	"brPrQbmg3snwTdGYiGOFblH5xjz/uI7zRU8nRu6VJ/ZilZ46vTq3PeG3C22eVqfaL6wrb57bF7OnnvUx",
-	"5koW1sMd95D4KOWKoYvz5ESw6uB2jGvgR6JUwut1ioIbxeCfC9FxMMuUd+J7fMYBY96T+IDYUUwfHG2y",
-	"3NKun3pm08xo5vMDSLnnPpkLmaysI+z+byRLJcthGzxjO6FZErpaOyq8bnHQC5Ra79vLNc6HEu6Sa28x",
-	"LyFngFBALlCdcgMp4wsDVinLG7I9ElnkhtK1uSyZ9L2lRhXadKokDhhTuPiA6MFQne6KfLSqrv1BFskS",
-	"NN45mRm8gPm9LEOww6MWUErLSIYyowqWqrTeXskLKwGoS3bGC7OU9glXieqU8xs/8Hmy3l5u/3r9j8uE",
-	"X9oZHG2R/fPu0+CyxDRlJZ5mZ6e7yYOYpq6UNoWHLIEgbSfTIs86Yhr3YL7ggHGcG/ruE9+ftYfuGxIk",
-	"jnGPH0Ig8AX6uGYVgrX1169ods+ouMY9Q8GmQonJ68mMb7LJ47fHPwMAAP//",
+	"7P37ktw2tiaKvwqiZiI885ssqaR2e3dLf8nypduWLY1KvR2/2McnAplEZtLJJGgArKzsDr/FeZLzCOcB",
+	"zjOdwFoLIJm5QIJ1ka090/+0VcUicce6fOv7/nWx0vtG16p29uLFvy6Mso2urYJ/vDN6Wam9/8+Vrp2q",
+	"nf9P2TRVuZKu1PXTBp/4H79YXfvf2dVW7aX/r/9q1PrixcV/edq9/yn+1j4N7/3tt98WF4WyK1M2/nUX",
+	"Ly5+2konDqp24mB0vVmIsha6VsIq//2VuvB/Qu/xn3m11y02qzG6UcaV2PRV28D/D99+vZdVJfzvhF6L",
+	"L67E/o1wWjS6NUK37mJx4Y6NunhxUbf7pTIXvy0uNpX8p/Jvot9YZ8p6439TqbU7/8T+jfC/8O12WyV+",
+	"kWYhDltllCidKK3Y1fpQcx/aV72vdD+u5Z77/G+LC6N+bUujiosX/0GthJcssO8/x0/o5S9q5fy7XjWN",
+	"0TeyOh8uCT1Za7P3/3VRSKcuXblXXUO7fq+2st4obnTLegXdPEgrJHxLFReLi9KpvZ1cE5WsX8Ob/Tfo",
+	"o9IYeYRR0I6fBOsk/kbV7d6PRFtbpfwA9xpglGtNDf+JjS96w5MYUXwxfbnrNDus1pabeq+4dbgs7a+t",
+	"eq1rvvmrSlqb+s2R/0XqXUWrzufkw1aJSlonCnkUuhaHbbna+jlayVoslYCFUwyXaK0drF1VF36b+P90",
+	"yuy5taDqwg9XbM1S60rJ2v/KLya2nRvjJ4j9m7Jg/+IXaZjl9p001rd4L4+iteqlUPvGHcVaG3Hwp4hv",
+	"N4yvf6K/DM/ef7ra9rJQr2bsiL00O/+fE0v8B3rM/4WStjW094qi9F2S1bvB0um+rdtlpbgz42wpJk6L",
+	"xYW+UeZ8CP/uxFZaAbMotBGlszRkpRXSrLYlbqDzmWpKtVL90SxrpzbYKqMqJS2ui9Pv2W5KhFUKZ2ol",
+	"98qvtNIJWRf4M3+GuK1uN1uHi1A6tiGmrbiz6G/6IPayPgr4Pb7cCn2o/Ue20nbv6jXc6r1iB6m0sKys",
+	"aws/o+Kw1eLgN8xqq62qodV+1/iH/LI7bHVFi49ttFP7pqKDK+t0fL3V5Yo5GU8OrRKOOPosrAXah70V",
+	"R0cLHSRxJrtV3GteGF7agr2pHT8H6SBnrpm9to0/aqY6/Kp7sncY7uXtG1Vv3PbixedXi/TZ2HvuL4sH",
+	"PSn7pwx/Rva+/exq7Mgcfv5HvdTFURy02Vn/edgLR7HXRr2EtWvUSptCWCeP/KJ64FNyaqz38vbv+Ozn",
+	"V1fcGfpHOxP7i+JqcbEv6zhPTPf6h9iDbuBu3L64Yrbz+a4a7Jlg5ujbsgATHDZl0a7gv8+smsXF7eVG",
+	"X9IPYQk/6b2w9+vLct9ogxaM9INyoeqdbK3T9ulKG/UUTUzfxFcHeXznT43zDb4r3dRIfF86/GNaJMnr",
+	"it2lr0SlrNV1ONFx6frLYquqQlhvgqYvLN6EhL/JvuzpEuANidJV/EcOYQLHrU5sZfcRGqLw5vCeboAW",
+	"MOTcafylXO3a5n6m/vLoTvZdWbsvPmcvzzxHhS4luMzx7Xzb64KxpaXJ33D+Fa+Mkpx9t1XlZut++CHz",
+	"RGmkQec4+8PvpHGTl3VsRfjCAnuYGhDozfl0GiVf//A8syu6dVVZq+yu29as5SpjXsODi9igVDdgbM66",
+	"sd9ntuiwPU63xj+08O9kG6HW2qg3cIww43lAU2N47MCJZcEKFdIooVsXrn2j9T7Xye1OTmZVruCoSn5a",
+	"C3hALKH5/tOlEevSWCdWGvZTVhP+JuvibevYBuhKt5wNAUGZ0opKlkUIbOAxvBga7OEBb7xURsnimNss",
+	"nI7X0AKubXD75G/Cd61727pv8cpiDgA6X1Ij7X/v53gReqtNoYz/B1qFbquOsA7Wyq22+UGOkcEP1lvW",
+	"e76T5oP+oawL7k18XOqnMEfeT2laJ4w/fYQ8c/XBBu4uWbdVlixEZRfwBC46ty3rjR+sQs9yrqu48abX",
+	"A/y91tXcif+gdTV5/lJDaDUscOfHlRY+HF0f3J40vN1m4U+Yqho3XWTtl1RZS3MUB6V23vleHVdw5J0E",
+	"MnHkBwOQb5o/ZyxzVRc2w0myLlx7p93w1kJYLYU8LoRtV1shrbj664tnfx66QNybXWtq3v/CocA3w3As",
+	"xDN/8LxaiCuhbhSN1ktB3he4at4QxI+We28cP/8CjHv8xxVnqvh3FNwx/0z8oGv/UqfFv4nr1v/3S3Hl",
+	"N77EBvnPFeiBxQ/+2/j3TpZdmNA4wjQjiYWkD4m9bLf6YMXSPwHL6UaZSjYL0Ta+9VKgeeGbvt8LudQ3",
+	"Cr1UuWRW2RpbN3F6qVvwjOQh88m2+aCzrvWTIYK/Y8ej0qsdBrJObu2lbl3fPwoB8RjruFEGgiHar5XC",
+	"HNE7wl0Mc6FXuxANYaLDuP+NnRMWXOlCTfu/zinz2j/pt+ZRpa5fKSqtd+KgW+/mKOf85qg1nsKqskos",
+	"lf9PSJvAmsKBgMPan24bWdZsx9YlBmrZeMTe77AbZUxbKdxn566VdXIz2dFreGjUpPRu9S3vWB1khtUH",
+	"473omaLwOvzj0MoFLZWz1TX0lMF2eRKW2xw3Ga0e37Qv9S0TTKxFU96qyoZjbqcaJ5py5VqjFmJt9B63",
+	"qW4E3TTDlb5ls0QH9qe37E+PzE9PRvL2wj/mX7u42PI7Ud++V7KgCM+wiX6Xu3VbJfICldzk3+ffVHLD",
+	"u3C3mYdQJZdTT76XhzdyCYtzBfvxfN7+3//r6+dXV1ewF2CClvp28hzzn8amdm8OA7Dohokb39eyUnUh",
+	"maMObp/ssBO95isctdNRhCYM3zZpv/klyt/eaBfSnTyWNXKa/5IucrY5Pra4oGuY+jA2iF/ha0/HMZFS",
+	"3OqqLBLJN7Tg8se/Z8aeDKMuisRJD/5GUcBAllasZFWpAvysrT5418q0tWWHVbabrWMTGFWpbPBlhrPS",
+	"D2pO2GUDm6tnoklLiUNs6sVUarXA1AJ8rhtuHJLYi26sx2b2791pPLQHCjbIjtPhrSZbFpR8MqpR0vEJ",
+	"IYA6pGLAS1VVqdu6e2lezMg7DJxHLuuVgjFNdgVCEmgV4EfRJS80pnHlTommkv2gaK9/6HJMnSHwUG/n",
+	"p3ZM/rb4G8055x5q69K9PXVIsfuwqsu9AtsWMpp4j2pK5fgBQceVfl1rl4xhzj9cf5T7JGjBjnjifnJq",
+	"od1WmUNpvXkua9pJB1M6BzCG/IOZPVWZ8Ku96M1YaGVYzgvaOv21F9YJrQD4Ek1Ut0XGdumPFBpmPFtu",
+	"eLQN4SUbIy39vFUNpuln7BkYluHZGYbxGr2m3GyRyqKpmwCFOl8eaEtn2/+VnPN0iJ+feNsW4zPQKuhC",
+	"5iFLgXbqziL6AdCokCTmJ60uynA5Dmcs5lBGIzAhvmm9PXzeoyvvnj6jxHResJfzfhsld5iVL10vCglu",
+	"jnUzNk4qAwOtxybww0TtOR2kpA9zmxnhPt7FZSZXBw33CecGuvgkdGCOc4OD8xt033AZGj1plXuv6LfF",
+	"xa7ECGz0140Ch2Nbgm2wrORqx3qrFW+hNNKttp8hwuPN/+8lbJrWtrIC9GBb+/NEWAkAiRi4eXZ11Qvd",
+	"PJsaYzT5oeX8ijBFCviw0pKLpV29wBRCW8WA2la3Vg0a+XwqnLXStTqN6D3n4oKFQofi/NQrVG1Lx2y2",
+	"zdP9m5fi6gUduuKgys1WFRgKOF+k/aG9YtvdrfOibF7zwxLBO0vTWv81GD6YyaJsAJvkj8VytRPSQuuk",
+	"xdmeaNTz6SZ9NTkSmd/KGoBrtdIUjh1t99Sr1loPttOqkuUebola13w8K+zAqUVzR/hEdpDQtHWtEsvS",
+	"VmVBycrzFbKWBFjblo0VzsgbVdFSdRFmOzKqf5qcIFhifMsOcojHuCBcI/x8QbBPHmXKHhxfeS+WOTfo",
+	"mD2H0YFRL+Re1xv0xaQp7EuxL62FMCDgOWsNm4YQTH4mC9buzU6qps69N2rt3rYjHbjjN+HPRy5hRNUk",
+	"kQLn87ZV8ubIXSHlageRHVmTq7Bpvb1Yi6Y1jbY8qMQoW9pUsm2nVAOe8RLXRFgqB3kLdphTt+zGtE7i",
+	"qsuLMMgj4cdj0scfc6fOQS/qOp49Sub1qRfYOnYygj1/ClAgGGkCWIn+vl+qiHWDNA+GtRESmka83RdO",
+	"mI+t3sI9xEXJHaJL12VdlPWGHNISN2htgx9ut/qQGwwYpgROJ/KhINKyqualbeWRgr3nJzFexXAWw0Xt",
+	"3ZTlEQ1y3zBRGN00qliABSb8zVMdx3ygFOgq3ze/JgBVFmKWfKUhLjZ+crDOYjqYVkRyI7zWLbX31BJs",
+	"5/QDXjNjHeShsAa9xgYlOnJMlTScr4Rv/NuFrldqEUAqkIV7GdNU4VLCzBLCPcmUbGDR+9f8n//lP64u",
+	"/yov1z//64vf/utYXo3dvvxqLoZAw346Ykbmc6udU9x5/wEMd/il8I0I6EQD3sDirtNECa04UTXFbrAV",
+	"oe3UO34CtU0jnZaWcIz5p4C0OzZiAyfMUoUQ874sCnRpJBwJC3HYloCIV9K/WrRNPmSmWv/PVln4FtOi",
+	"JV2WzAW8b2E69krAQ4v7I0goC8wehD9tVd3voFiqTQmB+rz4T0F3z/Ct4CFRkNdvnnMIFmvQrcu65G8s",
+	"DK8h6F94L9vfvH6OItx81rWwldUNF+Q8bfdSbVoMxEo4AhzG4easAv/KhwAUEVKAuSkjvA+uyYUoTKkK",
+	"xPoZsfJ7qRD18CKfHCCw09kwp0IUX5iLje4NFxYj5q1X/+cf9DsI8vMNqGtuJZxOkT+xrVI1BdUorXOQ",
+	"VjRGNdKo4qW4Gp7h4RcDZEBvGTa6pdM1ryv4ONOJtua3R0yYNT2AZhhBYV1ZVULane/SCzJOlkfRGbX5",
+	"89jWzrsIqaQdDQg+s4BbENPEqqog5bBBqyL/gwflJnavX6kHRdFP377Kz05999hnPFDiKUfna9zneAPE",
+	"VR1nmI6vbrX1jqA4e9inRbh4cCf2Rpa/wdpkDoXcWlizuhYSx0UcSrf1sy/B4X2JZmhpsSzX/4JKHEOI",
+	"IJGVmKw1yq5JGo9x4aqsSkVVP2VNtnkMVHx+NR0BBBgTa5cYeRD4e9wdAIWyYq+ti9g5xvp6dflN0gAL",
+	"pZ1TXWdAu/nQxXMvlo2daOlSNQ4n1cn+5gSLBBADFFXMvp6XxxmvZC73Q41YuOEb3sIfl80LyO2vpREF",
+	"1SgeVO0WPHQvI4ewVtVkIc43/pm+BXzmnUMdvtsa3W62AfmrXoQqYVW6rTLiUDb+klyvRa0N5TT9oeEP",
+	"WilsVTas756uq9/ykEeqTw4QZonB4V5cJfy7gC/aRqPtvdTOVXwINOFDsdAMSDJUshaFVtQCvFcg/wRZ",
+	"SSeOikfI6fon5dJDrGtAbIIV5kJ2GC+vQ+KNhvVD3q7PXgOGF6YZGmnoF2V4vdMCnd4MfxFn7OfEJvxG",
+	"G7WSXKNOTjrJWrELsYYTqtyHeMoNg1IlC+X8G18esYd+gmSFl835MbktN1s+GNnD9Zw4tUbvYW9CD6oB",
+	"DCGUSlPtg5LEMcC8Xh+4756Mcuwe/gG1dwIIo+t1a9lEZNzXZ6dDWX/Yqu8kc2G8qsqdGnBXSFg13q6A",
+	"3V+8RLApgJRw/8ujMLqti8TKT9Sj+79lf0OZg/FUHM4wvgT/pPOGY+/48WLpQsbK2efAW89JJDa9GutE",
+	"g4xV104xpXrgQc6o1oMDkA1/lE0i76fxS13eCIsc6B5TBTTfH/H+SPUn8898SXN+K9MHP4+AeIt7LQC6",
+	"z//Kbbnrolxt8SQEq8r2bP7zGdYN1honklBd6PwMmzEP96YJaONnFUet9212cRhtrSo+lBWb5FjxxbMr",
+	"Hpj2Xh/8nWzyI9HvjN4Yud+r1yl8WjoSV7X7E5zkvHTGGbrp5N9GHx7v9XwcLnSKPh4Gmnwkdv5ac6NS",
+	"MXNa08Egp2rm40t0TISuqyPi2PywNvbcUwmORV4g2TclFUJR1pV76dTM131Nf8YGhuiuPdkyDh0Pq+FC",
+	"ZXcj+mXsVmSrYV45f/d2LyU7Ax1iWeMtRfw9cIN3WT7rVHOaMw0GUt9FPG8k/Q3jE8BkecPK30eiRlzO",
+	"qUPee9NZpo4QbONnSWiZxdwYroX+RHZNTC5M3nfya/B6S7vrfAriqmPhcZwj8QoXMBUsla5nQax8M4Tz",
+	"2yhVXJIL9D/bsjggCL7v+hRamRyUuKbZgUkcdskhyZtMSjzBw2zDAkyXP0YKebTohnYgWNcarAk7N6JZ",
+	"/P6rgOsGqPcr8Gik+EoeAao3xWlS0S//NacKjxxLrl8IThWQmhLSioOCiAgPWWe34dexWFBIb9O+hP+G",
+	"SsIvIV5mtdA1FBLCp2LoF74JeSw8fIF8brXVuhJUGOiHnLZ1D/0Brw9VCZPsYqHdcei4af9KOVlWM0v+",
+	"uwm4mkYgefsugS/ZgE3vD0J4SNA/HVZ5QCGw9wiGhk8/r2b0PkUzMAckVRZM2GgCfHQPaNMX029HX2sq",
+	"kDVuU/J0XG8gnnSjENeEMwBFfqJSTpS108kSPL12/Dz62cPsXAWFjswe0vefp5H8MkwGjFoWLJUW/d1Q",
+	"qV/pVbtXtUuWhYzVc8gBjd959Kf7fRdd2ctCzQIyACqEoR4AsMgBovsEPPBbjxzxEyKx3hna1nuJDASM",
+	"IUJkZfFo8wvp5I13TBSEcYyTjN3qt4c90DBKmuAOStYDDFiqRtytOxknVUXRnD0f7mS3TCV51JeqOwqF",
+	"+FbixciONFda71JrNEmYNEJvpH7NZPAZYzYiJ9iyoTdaBDNKVRI8SblsSHFDECtSbF1nCVOdAw1mFx3y",
+	"w8GuTSMPbDXrCnHyc8qCmhRYYSvrgqUrfKdLv1UprniQVUXJGkxxNS2t+GyWkUqliY8y6xAquVTVHNd6",
+	"qaoxPpIcuqGtbGY4odf+cXZ9eRv4GzJ0czjj/POZXAX09P8/92Hd5DIblQXa0HNrP6hO3H8pvCVOdWxt",
+	"f1C6Dschj9O96BZ8t17ZDdPyZ+BRFK1FyCElNenwPkKlaKXrDcL3pX/IOWXOQxvS7nhPEiJ6UMyq+yxD",
+	"L4TVewUZeO9EeU8evH4KzYeoJnOelnUqo49Oqhb+kR58yZvtAyusz/F2ZAv+pe99a9VkgBBpq7Dz3JB/",
+	"LR2X/CCqBn8t2pgFt3KtXsTcN8UCFljEC3gFhORhrImqqah4inLCQ36uLt6Rf8yn4Zxsld5PBC3BlnWt",
+	"Zln45hOT0S01Fhb5+sYbjxxWDtgzeLNxo3645p1zXOsbdBkLdVPCvBwgY7g8RkbaVaVXOyGdWGq3FUAG",
+	"szi/r8ed6RAMnlU2VKTD7UukvojRsMABUgyjAaMsrOyL1yXg49AopbVaoiEtYC9DThXwMwRGm2ATWgVf",
+	"Kjjj6gZSaEtZQdZS+lOxavcNm7pIFj51mflIk7psVzvlQgnUQmye7t/cvwgIlsWrhM+Bv/3M4hp5IaQg",
+	"PvL7YArBTgUa5KZR9Sn7t6qdMqoQcu2UOUhTzIEwBpTD/cZkDnohppOmViULK/C7lDLmwU5/GaAFEeoW",
+	"zyOqH7wv4CAdbvjLSDDjNEVnkbVsianQgGXxo7K4kLU9YOjPe2NIeEQ4rItYtbK4aJSqeum9lZHwH4Xc",
+	"Y9rSqEaWBoq8pXG9s9MvCMz41pqO1VBcJG1Z4N/aFqk+A9qLVi5x3fi3acjxV0reqMjS3yNrWm0VYM9u",
+	"dAudILQhsVKDFbNTiCHD83lxoZuyxqLWX1tZ+Y3N1pCWiQMKsTayLpBX6wUugWwYzpw1Hjy5DuXFlqL2",
+	"s5Rr/ozo8B5+iTYaSAXWcNVvAIteAyRueJJ+wW2Rhqg5c0ElSIYIAIHSCsL4RSGGpoFZrDQuRbJSDZml",
+	"MJ5IOwAJSeBe/znRKDscqUk8XLPVyIYwdShEt3nywYqsjdC9wG6JaZiVHzm2mGu6DvIaRgQ89YcpBg0Q",
+	"mZkmhN1Kw28LPzeIUNu3q23wUjvLaqy1U23dUrKPWddRKMCPNVHX3Cbin42eUxzUaHdKYX6Pkrmx6Ehn",
+	"RkSfvgyoLzzl7gCN/IJpbaAdGMS8r7j3+FvgrF6cPQ9ulCnKlWNvHydLRDvRvsZd3NYAHZ5OgMBFSqHh",
+	"U849Njp80Gb35BpvkvzQsP8r+PbXt85ITrOGZq6LkiLPP6bfyzWSXRJ6+JyMTVVFqhqotcg1Q0HA0lFG",
+	"ehDKdLoqEhHGshiB0oXg4lb6+6qq0FtNFIN04CaW79ZfDkLB+HSjEOGBK73nQTNjBPlnTNdV0ReP6IlO",
+	"QD85V+wb2VbDlWf8vADaC+R9bnRZ5BHe46vuxnX/jRq2wtuCvVsMK8QnWgFLFyqMawVhyzus329KVRVf",
+	"G6M5RriYJ2S4HWmFju9GfGwR3sTOBxa4cgWNc1ku9/L4N0KqncZ3vI0YQkNQULYti4JKUuSIoMo+kNoy",
+	"1wjUiAemKLlTFGI9YmEPoO3DfsqNsKbkWBZ0s91Xw4Lj1tu0RnnLa1sSm1WURGNmy6obZcivHb0Jw3OI",
+	"c6yLDJwjroMxYFxHBkjjeqqaghxMIbw/4zp9VVXB7oil1iF6pdfzchDzuEZ7Eg6pQq6wpkqi9nqJPOJD",
+	"aS2KeSJew64M4n3D8YLV9YsLV6LsDm5IrLuJ2clOlSew1gaE8KLHLtwE8B4woAJ+AoiuJw4rbN6Tn2br",
+	"g+AfoqYfx8oaVlqfoLWXtxlwtQaViz0Fw8KJwR9MxrprpxqbgoHqdY+23PoncfRrdQD2frjwQv1STkry",
+	"OgSbMUU7djCtNFeL8qoXctCbTQJCwdf0f8DlZIUUv0gzrnVy3uwYy3C6EzViXsKRVnfF72HnQu/YSakk",
+	"c1Ws6afnpq2irPjENeX/Pjyd+KwD4/7s049KvpXFukXSG08g1TdrZ9Ffoh2gdfGGwhenxRE6v9ISMwn5",
+	"tALJvHM6Z8wZ/GeJXGg0O5Pa7L8vORWYpK5gXz8qj2gD/2BG5uK8YGPfSyyE76f680OvgXyfpl3AP4ao",
+	"Fj8OEwPQ1gkge6EqJ79mK1W25WBt9T3+rTZuqiBY1EoVNvJ/+lsVat7tTLTCNEkq9MwbCdoUGScZvHIR",
+	"eh7+LPSK+s0N47ch3P1Awnp8ceoHrP4hPj20PYFaK8VWl84uzSHpmE9P9xOfmwEEzkiC5rG46LI/9tXc",
+	"Dh0wZ2Pho1AeqGf2b5Rq7vwPEKo1ms9exPQyiA5gIKF0otaHcyKyYHiw9cSwwEYGA6MpFeGcIe+fqvG7",
+	"AxNeOGSSdhalLMKi38ud8nsDEBOsAVbW12CZs4s5JHQYFPWNqlKEqS9J6uOKKHBdWkm6KjnXaTBxyCRu",
+	"e8XnfS/lIJ0yR8QKlOiPcCC1kQn7RRrQq/Dv3qkhUtqhM2J/bVEFDtNliwtc8ewM+cU0uRh9n3pKVN7W",
+	"V37TQK6zUJBHQEx3fArZC+B+IIge8+lbVcwSA/Z/8GVqax+2WlhXGiTNGEcz7quREV63VQXDvNVVYV/m",
+	"rIsxUOpKjdRcQ2QgolFJ8Ow+lI/y8I86lvmwYBYgCjuQg9+tJGHk4QVRK0VaA9ijtWqdkZUgIlmuYnpV",
+	"Nvn6ge/hcV7Ib4K0Uo1fJAdtdkFArgQFLl2v1OmJiYsD48d0/tkBD14/cwNyMNOH9ZHEj8n5o3XY/3JZ",
+	"hS/DMmaDM3M5OZHSQHrPWzWCQhE5YMDGKDkdkMKnOCn4jb8KQox2cQFsPhBi8Kcbe85Ews9hz37AWKS7",
+	"G0nkQSbvNqLm22gM3d+BTDRNF0bJFayNDtxhaxyScD/FhdzhZukuhtMnXEmLqIa/Rd81DqmCCAS1k3ZY",
+	"nLmk/fo6QHYeraAxVWR8MmJRJQq+nGpvmu4rog6R6eSMmIuvvMq7R5zOffbUG4sk/WyH2rJgCarrGZ4z",
+	"vOS1t6fYouAbZWa/64avhgwB0FlvoxqS33hV6pkv88409ypKjs58279TSnWqwiK+PY5naHy3mcPYJKf5",
+	"teYCRStV2bJNlEkkGVDXcmtUvVWly2CyIArN8KXBX4+0NnEq3Affl4osjlhDmVpjmL3vYj8Qfvd/m+xg",
+	"qp4v6RDMbvxpkTBeAYM2Jlv3A4X4TnC/88fvRlatylgk+Fxu8/69wyLcu4VNlNQ8v60fEvOQuZbCJ9nV",
+	"FFvLjUykRTwblTTLRrpSiOcUAkMFTdVJ2qCsGqK71P10KaNwZUNjU2MSCUPTqZvDJGnpeTZI8lJMHwZg",
+	"qBmEJ/CbH1Or1F8qbLlV1CAWiPOEdA5S6C1mhO6TgjOHrVY3yghpdz38FV/z8ADsKyOla3daTFTdklEa",
+	"EJdX2HektR8kUsMyjI2PvnpYhd0M4lDQrPHrErWfzw+wO9T0UY5r1F8PSfcBY6dNhDnGhjoOJ/85iwEx",
+	"YUs375upKsCk7s+RDiF0X+FYzqDdSVYRhurBMN8wqqmp4xIXlPD4+Go/4cOzBH+oF3errP6bxAzVcAA4",
+	"jBrVeYDwFEI0IJZjNXs4qTpxoHrbxZ/FvfcAGgDPoQ6FSwh1xKOzPj2P8+DSk4RBgEax64DAVFkggdeI",
+	"8Qv4D1lVQYEMJDmGiIGPKzP8UGxnuYNLgQka3hNStDEtsr+pqknbyx1opqzIU9K7EvEuA7BI38RZaVOk",
+	"qquzJEnIqMZavfg+vvW3tLXmkKv+rbROm+PXtTPHFLPpHMrSXNbLpBeSBEq1daFPbtreYHaUzRPYkj4U",
+	"GDMCx26xROrg+DF2pDvJVj7kMkVgkxA5SgRlxt+WDMfQZ7gOTOqYztQm9aZbdmACP/7KsmEOJM5KtCGs",
+	"mdG68NI6QHL4YVaH11V0vvIz8EatWzuDSPy9f15WWbxx0yPzXh94oq59jpsbVnakzIgCmzSy9Kaul9TI",
+	"9Dp5heVd56sl/vz8Pg1MxWQFIcETkqO9xN/8Sk4TgW29kbSgfCeYS1PVAsGOPeO4xWZZ/hN8riaLLxWZ",
+	"DKnTI6Nld0lNfaMP6OaAgQGYf6wzkStgjZO1sPL4ArxFsD1DraReA+uFhRAwMZqhX+Y7BUb4VgL1O8Nj",
+	"m5qnV5FMdlPeqLovnNIlZnSjau60x/KwGcv67ZqVCzAaMhkMZhF6FgrN1kaxl05i6nJNBZxTOvz1emRa",
+	"365T9ui9TcD0R99j704MwCj6GCySyS3+82ONHLVlpCPfSfNlW2wUT/1X7nlJXkA0U/q8zNam+E6a1/6d",
+	"vI68YlbZ/g2eDTVJgNWKwZKAV7mric9v2sca4RoveZEFsdFUGaNbEliI5W8gSVzNUJQZG4Wdahw7Cv4X",
+	"YqmOuo55cERjNUb7qbSfCeuM9pPipyZvIAIVy9nXOsbn+492MuxaKzlCW/6L7NgGAAb3ArXDsDypBlIm",
+	"3/4FEfDBu5CTOgABgsZx7qz8qCSbdIIjlhsmLI+qKjiE4/j727OqSPAtfzKMssrczMi6fSfNe/wb1hzh",
+	"AZGx1Qahj6F8e17AIcS7KFBGdxAs3g60SMcH7qpe/7qZT5xHKdXcBCAKgAZtVaUhUWz56eUzbkcQjum+",
+	"+KTblISCJCiF+KW1jtSDmPql+0F9Yn//nEH6eCe0z5Txd1fQyxULcek0WidZTO6N+vgtsSbhxD43sQck",
+	"gZwozH057HApZJwfY1GcTIK1QVFRCIeG0FSMz+yr1MZNqNYmAg/pazhht5W1dQQBYvHJRJiINNrSX1wA",
+	"yaz8jdA2YquqYuI6y88Z8ndCaEjMjPld2bROxAJRvjgn/9AfcCaO0EXPYJ1aXNiyxiMgE4qSjgC5ssp/",
+	"j7djBolVXTu5L2vpkFeom7/MAvKTawneH3oXubEhnEQ31ogQQ7AHRsoTcoR3ZshJBgv4XhZscsGGqoVz",
+	"Slgog+jxsqEsHx1QpF4JDq8VWy7rN24bUGlD1KYMJQ7Q28TAB7OGK4yZc2Bknp3cUtoTKjHVxOtwwfHV",
+	"z5MMEeHP+/zM43dbqo4yBVXzjfSWGMXvT733aF9HASOkKb1RpgdaixyUHSs2MQDw/Waw/Ma6fDHGXAfM",
+	"otsFDN3ylAxzMn6Y9LKiaQzuFjCPAXFgcLIezK16ONfpvs5NPkw7ehRZnJg7ruggDDGKLXTuKv50XRKr",
+	"tYN7vKtinruDh8hXhLwGVkxo2JmvggfbhF/yQf/AliDKIT7IbtHnsw5SkUQRgWjhGmm0KsIPgIYo60Ik",
+	"N1SAgczimE4hfLLnPk+dnxl2CdlnzI4lsRDf6ZIjWcw5SJc5D4FuUZ+1gxjEoIx2cWFK1DUCXQpAJ2Yw",
+	"1khvSgRNpKyEO/Tybun278uKG6DSzBW612zdzE9K7VA1oqaodRDllkfULSndQly3dSGP4uqEpAgvrEl5",
+	"h46u6N84WG/jtina+XOjqtLa5D99nvPjePW2slpPjaafhuutqtZJJQKGW67Ibum+rFuXcuES4gSsY0II",
+	"9bDcqxIVWTUPSmyUwU6x3220ddk98A8PfRlG7Z7/zrbc5K6AUzoh/EuSrmcPmG7x/emKSydaZ1NlxbIZ",
+	"8rwR0aG+kd5C1CsnN6DrAMl/J+tNWyXAn05WVfZIerNjr1e6bfgS6Y1R2dXaM4Z2cVHpenPPeQitiy/j",
+	"puQsdf4XFi87Y8hQQXzOFgZy7Lt1ti9pgYuke113nsVJ7/blydSGZtMBFLZQ3He97dkdfOFYiQO0GMAK",
+	"EAJFh313rISFPnFZ7cqqfgIXzpy7yv9VvKquiXFwuGjDLXzugZa1LQuF2aRABJll10aCDy6hJNvKpYJv",
+	"pRW+R9aWy0r5b7buJI817UTQnTy12tIewSvh51xYP7vBAScz9d69byqKg977TSZoBNz/TToRu+vvCFwF",
+	"neyBhkyXA8Ps3i2wga4qEe4mJXVv9sCjqCOO9FSWNuE9G3EGB4GNRos1Smzi9J2xpMb2cydqd7TNuXfn",
+	"mV7gxeSfyHc/X9mzlD6evOmZgywcnXc6yTgE1t5/Oj9e+wqe59YiEkjkv+n70n0JDNPcWae5rYWiZ8h8",
+	"gnkWSJ7KAL8nr1vrQoBHpOyCEqi69o651tnLPdAQcSfRvAD396VLBreR52zGm963nPDJqSdHU9pNSS/Z",
+	"EajVksxEcVrO0x5J/d0JBk5UZFA4DxeTkcDAOz4SzI6DOrae2YJkO8xtUzr7EZb+5H1bplgyUlJng4Zj",
+	"6K00kHks643Qphjy7U424LFIr7j1B71KzCQs6rOJnBTXGG9aMGVTmpNv5JLBtP/96zevvhRtXSgjvvri",
+	"z+fIthMNir8M8u/P/8LcGcv5f1IN/2SeNp333DCWM3GdIKjkiR+IOdcJ/hl8FiWRGFjD2k1KTX/cgpKu",
+	"xAkLSlILkgtzvSEanLvEud5I694QBOPBge6VbPjoFxYS1RoEWpRBzU82HXw3XvERJvExju3cKtEAkue3",
+	"7XGUWoHXh2H1BnKlUfyd0WerskKboUjKS+KrNTeKOMXGSeOfP/nzlGoKCtoP2/VV2TSKBDOJrYvNwHcy",
+	"JXy/Oo/ElHvkvV9LgzQmpYPM1KNIQqSkTCb0SHuyAal52gYxIoQQEx/3/UQG+Dzjl2qtTYBCUyoRtvtn",
+	"lqR/gmh+Jcti0SNmXSp/S1/114poWmdxka1kDdOqAGqNWI5IlLNUvnMD4NBfp9WHieplWmRmHmkIx0CO",
+	"u/JuDOTwtypBnbiUViXcvADN4TK02RCFACJgCmGaDIQ+YQGglUGgLq2/TVnh806qTVnbGQVxdykxKSh8",
+	"cp5Lqgv+DaXtx4lb22KAuChI2mZQ6yHrVQrYsrjYqSOn34oZeCWs3KtAAAjUTPRyNiM4ZtnTwPSy6JBZ",
+	"HzgdvbfpxIjALs6fDuuCgstEYR0QdxUYB6E/ouFfhDUQPt4nusZew3xQo9OLK4U05ZZMvh7H86v0epqq",
+	"PAvLayIwXnLJdb8OBnRhVu/pbPSn5EJIF2p8UMdCA+84/oC6/FLAyg0wzCVo8YOsxKDQNizveQs7LKGh",
+	"KMnoGhkdh1P3yo5NNdrhScTOvc7FpPOVn2Hn8VkfoGB6qw+WtNZRij5CtehKTZQPT+bnx4arNZa7YSD/",
+	"xdD0Ad4d2OSkAI0nsUealAwfJZqjowRfWrpvtFEraR3+ER+46AdR/Mm2LusSmFrLWijZmSEEL1mQvhdU",
+	"VpyKPjB2AsMslkHBHHjDfgvk/PmQqACDYSPnAaUVe+tnoVYoG+/NqRK5aWeVQnTfPguBdBnq87b4+Y7h",
+	"FXqSRG56yo5hOvJWxszgIcw9LV3O8WqUKlJMhdbhcCEmG8hlkQ51qSA75dcMno0kvrEQlZKmzu0KfPx1",
+	"CMQPW/CN9zC2ARwfuPfOV99BhrjZSSAG7jEA6yH6GcJdIFNE1HMTlll8rgNdxRAofbSfSFxSFjx6yjiy",
+	"g06O0ejhCnuvW8ddvm3zw5tkieaqbXAHe8cFVZV0VWQi81SUfRplw8en7rBXnTZ1OuMIMnlw3BwCNnw5",
+	"PJ+Gc5a15D9oU5NqFUtW3poZWuUwIx9aU08GzbuFBR+grscRXtAspif/A/lbD89nwAPkTm0FByc9gMET",
+	"ohXYTvvKhCvv1A3xrm3iWAYobU2Q1bIWa90acVBqZxeibYTT8JNQu3ag0rWHOKJrAuefN8r/BhoVm1Dm",
+	"Z9pHPqgPuX98GnPGsl4aSHYKSute66rdM24geUkMNlYlGT1SQtOyX+aUgXFH34QKCuiDqfZ/w3rqK+jV",
+	"DDn9biTYYj+l3IjeDXBu+Weg2Mhf1E7stXVAolwdFxjiuuLZhOHvZjX0GpozdYRgo+MHFnFMUiP5/RnR",
+	"C2RSyP2DuUDi1Z5iklGyABeR80f8S/kSbu/2zOSk4PSEX3lrGOlvoZdnoeVxLgNsRmo4rsOkn4oQyhTE",
+	"obcajHcpkLIA6zxg6EcXwl661RZ3Vko6hIsaD+wU/Ew0wUuL0ueYmtupo12gyODgMRi686Z1o5F2v+aw",
+	"e4TVMLVuyX8K49wNzAhRxxstC55lN+17ziF9Sur0FGrOa9LlblHvPV3MGFgynNY7oetFWGrRkMwzQdoq",
+	"scMYX2ByV7Z1pWUxZyxHcH5EY9sVQuLo9kcnNfdfGj84IyXNjL6z2yozlwhwq00+WjdZx/eoucXIIU5t",
+	"jfQeWdx1fjqf0GjOCaD7v8P4uZbFt5KrN0ihMn7aIpV7/qoLhY3jS4vKE0dgG76tb8IKOY/0z4DAK5ai",
+	"/6ceeQulr/yGTco4n6eojNznopDRjxqTo807pbUs+qqTZ6eEts5iZ+P78hWtOouKaNFPtVcGaMCFuHwW",
+	"UZsA5lyIZ5Qp3GydSInSoK35IJjKDlTOwCplVSkbWBfRvtVk3z4w1u/UtEPRf1qkfeQe8uDTHMWR6B2q",
+	"uKR6wGlavKn9wXKoLo9/k3XCB4g1+fnUuHejpJ3kM83jKcXaqSRbaZot0Y/Ou0pyGTQ4P2duOjp0WYb/",
+	"hzJjcjHVADAPEknzuoHnKdOLiky0GUZR62Z92i9Vls3uprQsO3UIeUF0Lyi1QDLGKlUntF+kWW1Z+/9V",
+	"wLfgM1hS6+20QGeEai3AaoYiU5mBzS2raBJoWYIJX91gqjG8PBj+/mdBajyCrikQn1VpuqwUlwd426i6",
+	"y5aExxYsNeU9jURYOqdmYpzWro2LAPemdYtLaNHtxzCYY9s5lbM8qULdYxlFYSDLXqG8C7G04VftAbQS",
+	"5EZCXSIuDlQRbjqKBLtteZKbaLp2NYBXUyiLaNNOVbHFE3fqwf7mmUB4tBibzQflXOK/z5bc7cRr/nzy",
+	"mj/zrzk+xGtO4wbdovPrIbWOrnt1EAn2YqYiGdh0eUHGNhEILeTRb3PE/wQ1udrxeIWYcWXlwzteL/Ir",
+	"devIzmCYYlj2pSGVEe3F895MAAXpHF7pvQIKo7CBuNrP8WAjZZZCdgwTkYBdwroXvnUaqP3ZeUhaMEEz",
+	"mAVKoxReKIKy4p/K6IVoa79jhswKYzfcW/xESiItIUIN5V/FAsUFg7KEFRVPEU/p9POft3WqgFP9Othm",
+	"Ze2++DxhlJdVsgx0lA5/Tlln0iZMH0+558/DuOfB7AzAX2hXXHWwtbrl1DPTYQp6nNuRhXvCcsUp4g+q",
+	"zU/S1PwxNZvkHIjjZ1r3eUyb+Oa+Cnoxyrj5BiXezxH8GEHOs5TvkhhnQxU4wnNs6Dgrk4FSCGL38sj0",
+	"KW5QfuikrPkYhV883pxrHRbl+WFC0xUAoVWp/HnqDkoNJEYsJ+J/HNW/ngJ6nbV9rihZp0fWYcY+ZzBj",
+	"v+hyRoYI6CUG7/wL806/KluTFcXvnX/net/TdQBhRu9WCfCDdKa8HcnMnOCMpVXe0FhKqyCrWgunG/Aw",
+	"dHblKH7ztaqqpIbgrPAzBxS2o2mdXgvOw5OVnLEa3iEO6O2NMpVsUjLmM7Z9D3Y81dGQe8MWJ/oZjuZT",
+	"/rcVpoQrfbhcSgSZVPJ4GSTk/H+jzhYMZ/h5i/qxlwMw9iV5MviPvayP8R9rhVJdhTL4nvMfIG9k7yfk",
+	"EPlfXAatZ/jHEvUuUXpurc1GOweP1vqSIM/+/y4Rgw2356Ve+9aBU2aVxNvROXVZQaEz6KVegkIquYd+",
+	"K12uK4lkRUWB9HWyUpe6vizwYrUHWVX6oEjn87KtKUwAz1ErddNoWzp1uW1RNZAIMWvtLrs/h26TdR1v",
+	"cn/F0+CDLMllWYc5WsrikvL43n526hbwQrd4AJAgKMmDFmXjR9f35BdpLgMFEyJKwoW3rFoUOVTK4Uus",
+	"kvuocnhZaYsQI+8RxMnVtbqk1AAo8qnico9UP7W+vKFcca0vSZyV5sdeHiER7X9RAWbRr6pLWlPdAkLm",
+	"yPhvaZ2RRyLzvtTmkvAMvlNBL50G41LXNMRL/+bCILR53/R5Ggq5l8gO7g3y3uckTYREAbhaX8ZIw40y",
+	"l2292iqyzvAn5MCEf3ZCAn7YB8/DD+Lj8K/zpytFhGXaXTaEw4Z/bGEtFOZI0wyjWJjjJexf2MdHjXQp",
+	"3vGPu7OtCaZIMeLLgH3pGoYRmR5xoNOXbqsuKcl4HpEYXkGwmcyT12iK5V9A+Hd4A3VqThxGidF828pO",
+	"FH6rIAMAEt9Bng0IDUormraqVBGIe6VoKlnWgkSciH01CzU7LOrv++MKCAWy+WESlnEKYlMpaXNfvtfZ",
+	"j46QraKZwncWf2tZjx+0wFdbXa4UVhKByiT8uBZlXcA5NSedzPET7vdDkW5RofmYhyKivRymLIwujVyv",
+	"81FuGVoR5r/rfxLI9oMuVDWtm1T7JbvUrUGmGGyMkqYqVYI4KjhOGZ5HwsuENnBt/jHUrgzb3FN+OeE6",
+	"kKutKGsAO1tVO1Wv1AL5DgjuMmuiI7Qo1z76UR2uydGdxD11sKVz/YfeCKjD+w7Kk6jfPInwV1XEzDi5",
+	"2g2WJeQoMfI7o+pzXclNsg7m+fw6mECzFjFce61xq6Bjwi60LSpnZVRRVFimPm7JLmHxbvUZBRVP1brC",
+	"O4EPMPfSILo1q4E9C5/YGNmEoyCDx5hYoOhliXVx3YWjeO3IQZ8yBa64B3nkE3yFb9qtu3aqmRNWToJQ",
+	"HFOS+066WL9hV0bx0jdZ6VUCnQBhlv8Dtj8wuar4suOrSFB8TC2iHgkhFaT+9a/TNal65p8kiEHGFeDf",
+	"FsVX8silCwt5xKCsN/yFtLF4zB+yBZQ9awNeN1SJhbD84VzqfnmGpxzboV+SB96dJF/co6IuV8vNt5sz",
+	"IbbSch1kgiQUwe3q1idJMQ9IvDn4q3+bNccwCuy09sLxPDMQaUkhQD1mVbwZvADJ4/pG3YpGV8cNJImF",
+	"VRtvnAq0WXVZuycMD7R5INaxu8SuV+h/mikQGYWvn8DgzHEPQtzbf/jtYaTUw++QUOeuD3XI9PgBHogs",
+	"nB/fGcVkIbKGkvDeaRiNZ+ajn7rV0ydKm1D+JCTWVEywkvWTt4eZBLgV6UO+k36Kr50MKt5ZOl8jgu/z",
+	"gCkjmND4Km4PvusMgHtVuqAzycPn5vYdiNUyavX7nYSoE/5hbMx4f5OWKwRGRiVRpCmo4hgSq9ZR1SZK",
+	"EwYJvNIiRzvWF9og415pvctPWb6WpkDNEg4PpNbu7QyEj3/ZG/ob9nUBqjTs+PclwPLWopEO4gTSiYO3",
+	"2r1j8AKxMn/ihdIrybOIwc+9M4ShBxzRquSxiLFAIvt21rdhdrP1R8Ls2jC/K4mFcMTjUehpjE2AzFC3",
+	"uwlahEUVK3KYoo/eIk0QoS0tmdR5exKz/rzaatMY4AeeIkgLz/0WYnws5IC4uAmuFXxatk3jakQQP0wL",
+	"PZURUtFXejovu5N1PqX1EvLGZsbqwj9gWeN0rb4yx7mozlUljwlACweIeItmEJbRIkUNr7J9o8y0q0l0",
+	"Vr+F6G5iayyN3iH+4yBRjAOVzHmcTNFOS2p81WKV/Lqs523vb8oktDric/J2yLpkifmAXXWpQBYJ1B6k",
+	"IPzc+axCmmDGIMOsvWEZAWNZpr8iBDGg+PcL0IrHCceEcrhjoJCldEKv1wJEhFD4dV2i7rxY+WaCRhnA",
+	"J/1P5F75x9nObKXZj/ARH4wmcxzY9uHSc9qP1F7VhSq8o1U6q6p1XwgWRazCnZh78YF8PzPDW1U1TBMx",
+	"A7QQCO5Y+EW6fSGC2DlEsWE0w265N6njL9JwJAN+rSCW8kUQUiHgaBmXFcxjAeN4KvZFmvuzGphEBftf",
+	"vIlAMebXeveNNklMb7cKA55sj8LQD8BHGTJH7B5AsFfki/BnDchDcJ6zunWvxw5JqCjGWV9EuWOYBb9w",
+	"S/trm2QSmlnHpZuyLgcVJPeqTXuAYrRAUJMQOMRhxlsVwYtlLeTaKYBYw3nPG3XlygWHLn94pjQcUT0J",
+	"UBGRNESourB+F8viuPBO6sLbZu6lUPvGHQehY79IhvqPvMjMT1v+pm1a98qNNM9fenA2Ny1r1/zayoqo",
+	"B89HjH75IRVHTMPr3xIfXSXrl+Iqjo9R2OdU8Q4iChO3C4DBIkEFhAAWcEBCatPC/eKPjgFhxQgoMTh+",
+	"o044PET0lKm636WWphDaEN28S236SOQ34fZv1Akw8pR80TaVPIqgAnf2mQDPyibTxD+4Bn1PFs7iOAKl",
+	"H/FGxkKDgbzlebx5owI8/bxwAk9r3NpIMESapXDiNSDj6RLVBYUy71S9KlOirnQBVKUiKl0pGnieBNqM",
+	"PBAblz+xvf39mffnarUQ+/3pJVcSFq5f95CXTw5lEPkWXlv76U1gkQ9sVQiRzwEdypH0b6NUq1GqJqxI",
+	"vD3wPmfTQn3s4slX6DexBBm2uISCc3/KmZLq3jdG3iD5Bli9Qla6RgCZKJTdobjzOpSjMAHcEuP/Yyv3",
+	"J/8MG14JCFhWd/UMNwuOTCwviZdzhNfgzsUDalB+0oNCRn+s5xlElw5N9p7/2r9bwyXTO+qDvdi7tcLl",
+	"nnS8k7xialvWvGaytDsLR+heG+CsrwcChVR7eaOQ026tDbsN0w5iwZo4HbsWXduxhuEg0XUw5JkvkNXB",
+	"G8LAUPBSSIsnBZLoGYVq29Te4TYdEo8x/AntGMVMIY+dZhf4H3VnA1+M0Avml+ORx83wVcF9qQMLZWGO",
+	"QZZ9rU0ssAAs5uD8GftgJR13AF871UBAC37fEwbkSCruUMOpGl4z9w50TLi+IQmahhXMLBdt6wBEOiXd",
+	"i7FQwlO9CMEivxCcAuHy062QQGJMwvSpFbRfFmHHhvELk5fc+YR6voMCATALBuHG+0oPUF3waAzKP+P3",
+	"npGHjBzIV/QYCQ3OR2znqXmEOAGAEv2lBBGCcykPSM/tdeu2QdUjd9S+lk4lGmR4zcmtrBN8elDxDbO3",
+	"lzug+UYyPdeaWoCGq5VlIXZlXVTH04BG1HYNOq92q9uqEMtEdqRq0oZG/FOxKW9UPRKsGIeXVOyG3pbW",
+	"aTwh896Dz39dO3Nk34c05dxW73NaIgI49iVs0fsG+ObnH2fVrKDkBnubJVU5xr0Q/pSlTP5osdqhnotg",
+	"A9qCOSU3OkFCeUfP55VRchTHf0q1VCAhJPwe3PxAZB8c05nQx2I64P0PeGikDugiLvFutdH50p23Q4sV",
+	"AeZho3XMXp1sCgIysIFhlsJqC2cyHRMjQj4wzW9K6/4QlVljpVTJ1n/Q70Ig6CRBnhINvoO5lJYTHq+S",
+	"XKYKHx+GJuPcfiHPN9gxwX2Z0CIeK7EfE+7IqxXshFWS5YEnlTs8TRE//iPNO2z1HMoR3W1CvpGac+L2",
+	"0mzKOjs5OIH35sN99nQlpQxbekmn0hkWRGxllpzNOywVuUsN2zvdmmRUGtxWCTL8ZS1WLTo4snM3Tvme",
+	"kC6V11OHvJN/BHNSufUDCebzSMCbA++v0q0CGEODg3A/vftcGvUMQfJ9BZcKVF6lOWrfGWU5csVURcRe",
+	"ydrOA+JAJYLNqMNMVp6OlRNgg+JX+D7qZYX3wqm6cPDUzuMHxmgzJ5msquJr/zcJNU7XpnjW04Xyx0Zl",
+	"wHtjFA2+EerGUgOxMXK/Z2t9on76TKX1CdABky1XVWFnYbwejN3RG4eJ0zZwjI6aMGH8iPd1jEJxEMPs",
+	"jW6PTTHwwtKIUPNGJ46vmE0ecFAcwV+TSE4yfbvQ0YJvin832sgEX6t0b0I51fn4r4y2lGLOCz/h83yZ",
+	"LtwpN6pOcVyYspnhlfjHs8qBQx/iJxaxz7FF7MC17m3rvg0qWJlzO+fy8rcuG/j7tZXGUZg8g1WeaqSS",
+	"F2EI/WKFrCgdRLOAIFVWlei0a7KK9dgUn6Ycb+m2EF0JkZNO22ceLoMchpMq+yGTjyupWJMpHGxcejh8",
+	"mwC8udaG1Gcao/20Z44Br/m5fxOS1L9Ic5oWo7jortaH3I+QDuH5sVuNAA36QqkUlCsJ59QlLe5pDdVK",
+	"GmVdohUriHchk1oZYkS5IZXvpPlRSTNOv5uAovLeYsIGZmzEmDcIaZcKsAmZQiG6NckSUHo/zILf8y9E",
+	"rUmjMCC+xFI7139172TMF/HBWvbRhV/JFUS6zvIiuSUOCZMWzrJw/IXx6LGvwHLuvOC0/wun7getq1ky",
+	"4lGskOHORSfHIT4tV69hbP3D0PAKhyShG9wiY44iPD5L1yd6mVx/oC/dCRPWLTLDGq33n9k716XF0n4s",
+	"7p2IVryXhzFlXmkDvIYKRYo+TqsqVUT8HhCWFtIJK9ByAgZBRtGXF+3ldXn/MOq77/1h8q3RLVueqKSx",
+	"c2zp+QRUd6EvnwfGOWhTZAjr0RGCT3ewgZHg4nu1KptYSjYcupRKKVN0Q4i5GaqoT66eTR2IgVMCX58l",
+	"vzm77KtT33yv1q2VVUrPg/eZbxu1cgmcKMlG5MlB4Dd6b+Qna6+KI1d5MxPmEPJmPcWu83MTU/7sxXv2",
+	"AjDPBvtpIM1yw6UxSIRHBBubrZNlJW9CvrQARA/E1gIxwGSxCRUHU6Ybmxb7yg/6TakYIRGE0qiEd43B",
+	"umRe3zZK7mwsg4L6mVxD7idtClbXVFllbijJl4eBha793d9ALHkxsUSyHQS06Fn/vouw7a2uClh+HawH",
+	"SKMGuoZgS8/MVQV+memt1Q1ImI9FN2u9/g1Za6Bj6YXwd8fF1eZlG8lauCPZWJ89nG0nzcxM3vSU9l+Q",
+	"ku2hhEWtDy8BRht5+TrgTv5c+tvqjea9HeSPBiSUf0w0sjTWG/NYJCBkfQTQWI8n0Gm22IzYmJiSg0Ie",
+	"RQF4QVvpQ3VkD695sKoxBtdg9PLu5TFXqzfAhlnAM8jmfWYFPBWCEgGwFVUNXwqIXPjBzSQCh/e9TvsI",
+	"DQtSP2kUsknBPTFXYdG/f+TzFsuHZ6RmB1XHk2GugQIxaMv9DXPXkTuVGL8awlHG5vbaxu9VVnP1VRDV",
+	"DHuurQu46Pb7hfjnqRz9C0AMW/HfzEL887/j8QtgHOT9lbVoG1StkLelXYh1JR0ogdgFKFuIVWlWFUIK",
+	"KIp7qgx7orV0mlRQTQJIWNZYdKh7lM4Z020yo3xjadG2GSOKBmhl0G6soMTrJUgpA7CInlmvBQV3hmzU",
+	"fSg0W9v5CgKjeX3Npfz9553UOmJS+vbCv8IPLTV6gfMGA8UtzTOkWCXdyCJYaVOfVoPOUWnpGEH+BG5C",
+	"948z/51H3czJ0IfG5vQbi+LzaaCjzZQYqEDWfc9Ret4fpef3GaXcJTi6tKBXOcMJptaKixsiijTIRcgj",
+	"VF5W0mz6qEGs4cTI7wxj45SKKcxpnC9a3ws863rNzEISvCfR3LtACVCYVdrdDDrCDmpyVsKtNmWdb68U",
+	"ZZOgGdTYhEjgSvbzSsMoqQICC4eyUaj3BU4sYmt+5sHp+Y2KcYdk3JA1M0K44Pyv3DZVOuW7g0B3ez6q",
+	"fXWLUZrCLNzOmXwkZlpiBicbPXXq5WgE08HE40j32pswOkgKOFG3BxQ3sgTioC3qKkT7PwFiScH79V5F",
+	"JDvgYrrE0BnWP0ftgF8Br6w4bLW6UQZLSvbyiLBInkwhIVjwYWCKy06396HgcL5tXEzggF6M6yv5nmhG",
+	"k7vlR++w1VBX1tWyo98zQwbanzbs2cxXIwRzFF1374jh98GjzylMWFxAZc1Icg2GWvgR6opwevVj4KYh",
+	"Aa8/b8oaYIApwliwy/hNr4HG05Hx5wYfu+Nl0sET+yR6HUox+Os4/dQ0dl+2rJwwUJzOEPpuK/Ua/oYP",
+	"EkX6WB5UH0N7lG8WkohVOYq03pkdou/ntxWpqfYM64Dn/eOy0nIEYB/8brQr3aBe19i49DOMStpEdXug",
+	"nOXxY9MnP6LCcOS7vCF+L1LJ4rv6JLTY0hMq2rDKUuuSVlS+VDc/tGlcW+rDX6/XauXY8KsiKgkm+jpf",
+	"Q+RW7pvEub3RqeS49VcOla+P5nHCcymsUfj9IvaLPtu1bHyAGEdjbRRnZv8gj2BCL4P0koNAGFA2nZXi",
+	"9PrKAz9eUTyVgrtgu++UajBu0VaKwCoABgjB19MDoPeVilD62UcdrY+ZqAbrdNOkRic5Mjhs0xLfMTMf",
+	"PrOgyaBRpG4mZpQlV5vDKbdM4RPvlNdMwQpTp1oOkp65eg7SiliSDPipSLT4ApAVVGY2meDpa/Qsel5q",
+	"PBiXxzSf9rUfBzVayfgAVYr56r4PSPFkK52Knj4sYcOpeVRpN6z74crTwwCzkwKilswBV86YkW+8i54C",
+	"T+5Ly8vCwbaHCvSlUrUAQQezEMvW0Zq0wcHJrtEba4eTZjMNyiVEEj78ZpoWm5AkZ5lQ/Fj/RQsc0zgg",
+	"idlwqkjyVKdiFgDcQ/4ZrK8XJI5yfk4xBu9d2aYqNr30rXboToVcJH5RBJCatOCDYYS93CsR9U/u4Kky",
+	"FQ/1LhWPOGkQEmDZBZb3PQu6EgkCmxFwduCZoKEl3k9oCQ1SaqrZ2yiQeOWdFviW73js4V7y5IhEaIRp",
+	"Yn85WFh3MDnZpAORjorHD1BI4yCPi4G6gCChmRloHmhcytaYKTgw3GFT5+svaC32pAew17FRIzPr5yQf",
+	"fx1JAjMOp7RrtV4rk0qRzoBjKumS9SVVKrhjt/oAgTe073RcY8cBLIGNxhm8pTlMufR/1lq1EIeO1JOq",
+	"023pkAwu13AZ4D+xm92o8XOpGOJkWZU7bhjKqoNQ1uQHOF1RBfEQTpyVwb/3UrlfBVgQEcLxwl7zo2Qt",
+	"yzBdqL3mV6OqrDqEAqHTgOMOaRsDb/5erralv1FulCHVn61zzQuh6+oYuQ0/s6KRGyAhs8p4T+iErGsS",
+	"LkCxbnwdf+TNKGg2uhrIWoSIGpZUk2Q05sh/ZvUztgQm5upw3ODVVrm26WfMQXPt5wUfFrHT5ej+ofNQ",
+	"nP/qAuc0tm9BNdb4Yn5xdH58bDAqzB2kIYEvNaVMBUTo150rfwc29OutbDgKJe0cB7eC7HQZsCIZDsWp",
+	"MFDIh6Jq+A4yCPK2tLwokBzQi2e6fJoJC/ojC3dGx1twvANkfkc0NdHJgyayM8zDZk4oOwGlBqFuq5QV",
+	"tT5ACgQZYEGptMAcJAYyX4DFgNW5wO4K1qPWuwDF3uqqsP6/q8C3CGAC4pc/qQJO+4Wj4jTVubYpK6du",
+	"w9IaqPywEjLYu3MRmasJtr+pp09FTILzh00b+IjUhIns60Gb3ROc2jnbzf8ZbredcpxneQ96IK4evC9g",
+	"64+Ho3AHHWVs8TbeY2XkvdiF/pgsJvegF2FpQ07ZQHDo2U3Pkma+EpDaD9Zf3O81HkYAByKwVTielNiX",
+	"RVGBwxgyRxFIdLaVH1XEG8W7J/bFWmv3BHo/Z1sAJTdsiyaUDTOrGVCfUIpTYPo80HedJIQpu3sO8zC6",
+	"iSjgX6SJLM9AFYugQBj34O3651rbykqsy01r+Oj0vnqnzOsfnt9lSOPfLmKr2dUUKjaiCBgqii5VDd4i",
+	"CZ/uyqqOMns2QM0nTAcoh3tyTfUa+VOGZXS/YetqXpeju1mY+gBvs/pdFqoJo3Sl7UXwpd2xl3O/uGPi",
+	"liLxeNbOrsriVcOKGf3dWVGVRce0HMV2+EKDpM5/joRNHMG7WW5oJ18Hu5cRSfsx5RNn4a/DNgHHwRK/",
+	"6gxXzW+thAw7RDbx16JtBEBJbHaQZSZCGvEjbFd3KvrhVLgSNcruCra+n3/Up+w+R5JiDUdZi/AYmIZr",
+	"dRChAItdolx5IwV7rLBbSXIR3j9CGvykizjHU0Kwlh16OAG4kEZSJEoYIyC6W9g91w47OeCOxY9neGKs",
+	"xmAU42OSWsk40Noou/2JxyXFlFO4ybr6fQRAuLJ2qWMmjU8bh4kFAZ0Z/lMSczlQQwchcRQEhG/wA2vk",
+	"8Z5aVbJpVD2HRToRlb9bXrGTCMtXmszixiqLXpyDQuOxr73E4ZBDK8ny1dFnMFdxgpwkGUhLrTU+GBZW",
+	"BXwn0Ta9YxFeaMohy8BeoQDEgqqMSysqvSEB8xNu502bOMy7F8I+8w+Sam+QzS5tUD5ioamqthSSOQuB",
+	"SVGUzQsq+9kqKvgXB1VutnYhNk/3b/LiIUXZjKhLF2WzwIgeClxFj40I4mddwIU+1B80T6m6lkb43yM7",
+	"ednAuCy8A3JS6pHXq/QBxZNLBPEQxDKFrJPw5lQF9PXyyKIg1Uqf3f1pYPy2xMU/mh1VlUO44JHlKOmX",
+	"E8XoXrjPZKVRVD9UX1SyzNDlDZvGf5PfM4lUZyrnyFKY/NgJbWBOK1SwvURMZdAesE4eHyjRmCQ6iES8",
+	"NiMtcZZGZMeoFwI4v2OMkrmu2Qi/Vsddxtzlu9KbTGuBD+GhtRgonSTq6ZBvl7+wt+Vmy3lO3i3xv1M2",
+	"U88/mZ0+pF5f6YOyDrVY73YIpDNwNf/JjaEqhrlmjZIu8ZtKN4or9NgYpax3NSE0Bvp/eZ3qIpOMSC/K",
+	"jCccgtae+u5lHThjvQvaTB8UA91MWtP44tgwGo24rMIY9FoXpj0ur5H9lPAml6S/cd5LCF5liDDrw3BH",
+	"McoJvJjna6T6hoglQuV0He76Q7lS+WT6koVHFeY4h6sD+Qf4S5W4uDCQUWFB7JGKYfGwQCVA72ZCqieK",
+	"lVR4feylg2zS0ihJdMa2UatdlRAtmZP03Cp5k9A7TBwWO8VqGXQRZtRrcBrxl6UDTZletw7ylqj8b9nm",
+	"JxUaiPYq2IbEJkEMWEMVxT6Sk70Gr3s2Red0DfTG8jnCwZZlFtEIvdZtSq6q7sovYDX71b3RflCXQ7Nj",
+	"1VoHQlmZEBR1675kjJl/gLotCG0MqOx1Ha4taEaQBi3kvhFUfJVJyV7nUwsmNmP/3D/xF2qhbp2RuApq",
+	"qLzBZFcXUicmVqZcSilW0g3uPb88x8UW80EiRlmCE+fugUgfmTVub+RRpehP09dUAp6igM6dqh8Bp4Kk",
+	"c3K1w1RFaRGpAj6P/0fCojko943BbPE9FbADBaauSZOXvat4V/cR6FVTtJAp3lW4w3hyCZTDr3Rrggge",
+	"6nE601oHyG/tnbKFKNfCsqQSUE0xA34KxRdjyqsZ65lXDwHFf7FXlSvrTXenlZ0clkT5kEouFV+dVdbX",
+	"Tg9CE/3wPAQHxyQYjWo0eo/Sf0Qb6bQ5fgbpHO/pe0sWXcvRgscRYnr/m7frFGkbkSVgpCHKISS1DJmQ",
+	"AvEsKFmJg6yqc8ClQ3EWXmc7H7X2UMfLLD5Xv0EhKMVCjtEuzcUcj9rYCaE+1KuA0m25V1G5DVZqNp5/",
+	"SC8cTqbABT1EgZFRH1b1wPgeEBMHysTIXku7OnXMpYSOVq25mRzC1/AQGFrZkO07iLj7do6ouIfrZ+oV",
+	"DO02jHQFMPHYqgX1PTVioSUMyjQZuIdze90m3M11JecURFSSHYatrNaDXMhea7ftlgprHWzVbeY+mTXF",
+	"zVY7zce8V1CPw1IwWt2anJwB9LRLFPg+hFkMrw+DGl/am4OJibUPf/OfxM2UCkLUsmch0a2tA4K7qsRR",
+	"oUTIOFdhMCNOntuXdfjns0Xaxuj91V/GrpeYGf/rX//6VzY13r8/5m7xH9Wht8N7zClXfVKQZ6xdymlN",
+	"vCKBChjeqrTuhfj+6t9un4v/IT786dlwUJ9P47roxI7dSi0hvJPmnAz5xtJZk3D14wv4Bu1VDJieJjmq",
+	"Kn9yvlRVNZyWZ30sXJeQP66mT+LX8NBIPOanXiRGCluVDSiugRXUd6R7M/gnFsd3ZpcaDnD6IZbqFx1m",
+	"3imzH1Lm1hpBBDW6872PP+O+vdVVWVByNE9rDf8gZ5h1kU+x/7Yovsp7K57X4/06XYIwlQtaTb1OYxvZ",
+	"NakLLme77IAPnOQwuOGUTWgbVLxd6f1e1yiHi5wWudp4BQ8miYCVvACDf/41Vvixr9PcsQQlG6p26MMY",
+	"JQqoAMLwUx1YMzruv1OtQSjx4pmpV/PKOV+nqjlxNCeLMo11IHQak3OJ862mPHbmLXDrUjp5UTluokZs",
+	"FYTWOkTHMsI4aiyhDaps0V7HTvML1tTXHZghiyKmF1FGLd21i2r6CR19dQeVsnsx8YR9mGx5Twmgryub",
+	"Uyc+EDjrcRDBN8ekVz+YllO0k63b6hxSAvj7V/HpENNIJdiUajAktfLfWpcr6VRAzPo9t1RVqW74AazK",
+	"emeTbEP9Ahrw31eIpAekm8EE/Ic310SBcyCKouoYax+6eppZGXmCgp3fcNSWz6yAk2lB1mehbsoVkBn6",
+	"0fSLFeAMHftHJqhMJqDilJYVoLpLMg9+Sfl5wl9Axvsz+JyI83zaPBCW1woN5KOaV9H1qxm79OnChx4I",
+	"4EABclanhV3JmqiYC+mk+Mf7N5OePa6KMCA4H8mF/qq/rIcrPgAQmZh+GSX4e8E9WatDqPbw22tGQem6",
+	"rDfKNKasudzG315dPv/zFwsiq9VrsVW3oig3pbNjok1n5xHOpEVN+4wUPYVr+40jWCY3nP+oWa3W61ME",
+	"PM5qpRAK/1I00m2tWJdVFVIi6kbVl7ooACZ8hg1a6drJFX8aIwFfJiIgZJJyHi33CU4dqkPKeMehLLDO",
+	"ab6AB3Y4NINajt8O7419zyIW/AfVOtyFWPAf9TjlFp4mQT4CBYZeUn1KrIT2J6ssgd+9dGdTvKXUf4ii",
+	"vL5YXHzDJxfJTu6e3e8hRMc+faOrdj/I1wOgS/9zOklPH4rvWGAj+Y3gTcvi95SGu5MIG/nx+eYrdfQa",
+	"vP+8ePI8CrQR7Tdqai/Gin0emZDrEKVgONbnq2ywiMvzulGIE48IZfwkuSP/LZJIbNXtQlRyiTR+UO1n",
+	"Ca9DHBtMOQCfAPVDuYDc3kJ0Awkvpkr/yQgXrcLpSFhWTCsknRh4VHY4dDy/NB0rDYFSnrcxDBsxNdXq",
+	"JRpmZEwvwEKTRknE5/dTYZPKJnHNnZBbawNloXtZH4VtV9vgcIeiJrI6iK0ipYLybJGm48mZwql0TJXx",
+	"lt+4xe6vKDZsn0TlzsDcmuO3Y9cS0J1RGKMwx4XY5OqEHQplvuUqzo4Cf+mnBAyY0kFoJBbtHiTFwTMg",
+	"aCkUP7wDBQpPuiYdfhrQvTiAyEEZ9FikFWvd1oXYaF0E/EcfZOV0VdyhPjrMFg36SHnATyyMisqjyT+l",
+	"0oiq3CmMKi37AaXhOgmI/N7a+zMfdwyRCi5UyS76AVP46LUUIhdJqD5IqTCa8O5831yNJaynmmzUTRnY",
+	"J8Y3/40yRbkaGFWcZMmkGRRCC/HL3at/5tSGrVq13rtCAjQy7oAC4mxRvNeVeiHwtwtRaywSXIi9NDu7",
+	"IJI/WdkF+C+YWqgLAdqVtTaE8rJo/b0IlYHBHers2W51y6b8Xh1PikC4RtGvF5FwI3isRuv9y171XE+B",
+	"ZsgFFORN7tS6UEaVaF3HrjH31b/BHbrWvG+OCMzaGblysc68F0Dxo09m/cooVT8RX2p/PZYFxVU3qlYG",
+	"YqtEAvNEvAZwDP7avv/2SzJxYJFbkKHwF6oVq/3/838vxF7voXrt/TevxZ/+9Ke/PhGgDI1/3qAYtSj0",
+	"qsXH/pt/7q+f//nf/rs4AICDUNsrWfvDzm71oX7yf9Qxv//i4uve2Nwog3vp4urJsydXCFRTtWzKixcX",
+	"f3py9eRPRAQBq/hpXI+w0YkPzG93WCp/LwCQvCopZfVrq6z7UqPKlh9UiifKpqnKFfzJ01+oRAmtk/Pz",
+	"I4q1zZJz6lH7X43n8U62On6O2dWD55xpFULiGl1T7P751efnK+p71bgTpmCu+fFFT4PYeP8YuXjxH//q",
+	"tsN//Pzbz96u2e+lOV68uLjG3FGPMrRj3Q4UodqIcNotQEqXeM+ewHeeSmvLTb0PvFrEmjec1jelda96",
+	"z531/mrWJOcRP8bvMU4TinQNYj1d6+425Mj6wHT+VVH02nL3pS2r6u0apnOc1dDsf6BAwsVvi7OMVWl/",
+	"bdVrVqbu6gtvGl19/lJcfR4TN5Ez3koAJE74KNGf+si+EfDEseBzcAzIJ4CA9l7ulH0pno11keyC51Me",
+	"wsYQ5de5H9RVERknpBXw6EEa9ULgJKC9BvZbfSqZ0PMdAsMfI+9WolXaWtUndIy1eHit7uUxkX6esOk+",
+	"59Kt3rTI4GP5gR7rxVb7EzgN8+hT9Z0zx8MUAkdC5OLvtGEDcdzDdJkToOpJ7WtWbOXnrCP/2aztn3vW",
+	"nZ9t3jKRg9PwbjdKvDW+LW8UUu1ZhLSafQxXkoOyUd7Tx01wflE8/VdZ/EaRU9y3wyPzNeiXDE7NRhq5",
+	"V6AX749AsNsg7hqttrK4OB3zRW/8Jnzvn+9+MOfNDPYpzxi4+lRXBnYSeXpCNFuvhax7n1lEvS9/mCjw",
+	"RxAmvRDAfGKFU/umki61cp72SKDT9sY+ZNQ/ytJ5dHMmwWPNmDL7CO+452zC9dkiGS5cnQhpHyiIDqaW",
+	"FPn1RrmtMqnZC+5Hcvq+vm20cR9/+99jDmVRlFii865nb2EjGG/gfBvGQXlcg3+447u0Oc6ntOK767c/",
+	"LkJasWmXFaoKY0+TM9qxtLET+q3qzeZXkUrs95/Uci836qm92fyP2301nNEY4VuWtR+789fz89gx0d1z",
+	"90GyX5v9+S6TVlz/+7epydiVbmwivi8/hf00dhT6HiRG3/f9/iOPwdaTId9ZVMyqu/LvBaUxDJ6OWPzi",
+	"NJ6C8iCPL6OaFNJ3lTUSEqWmrktyJF3Jd0HR4g9sEJ2AQsg1m+FWsUTdM834/LBN/NrdIjefmhmfdU+A",
+	"iR8GRqxbA9Aw8mlPD6TkcjadYju7nt/hA//b0L//9/sCRMziGYqKkT7k4y4hOkURVJhIpkcJwg770mvg",
+	"gBiUxMoEHKu9oM1ONckF2K2/1G2IUvKf+IVInUicGb+2qlUPZI+kzH4klypdDMXQqiBfD/X/of4VCJ4h",
+	"8kWTtpSrXduM+3Jf0jMfw9HCb+U4WqFVD7+NkrHkH+ROUQMf8R4KQ8Cvp2UcoIfuNSwHoAG0Y3v2S3rk",
+	"Y6yGHyGdr4rwzYxl4cfIEL7rAbYcDUg/fxpUI4w5CsQbeItycdG0zIBdDwfsbjffXceqb5NxI/ew9+Mf",
+	"d0azk3GIRAlzjlOMP+sm2m+TXt1P8tR8HStJHn9U4Vs5Y0mNioCf0kQz8xESb68pXP8wnswD56yYzMjn",
+	"CRWAmbpFP6pDT7RoTn6jo5Ud1Pj/QRwkWmX8Dl2FJfiIW/RVUcTEx/IIktyLLogWxmm4R7tkB3c8o7cQ",
+	"1ukn49RLs9qWNym8431h2w+0wbbAKJy9a4aSm4PC0/NE6Oy0rAQ97ofKw2aeHSPo8Lvt5av/PHu5l6uK",
+	"mGWs0EUoOe1zKurqXEvUngF8FsjS1Mx2f9qTTkxse62t+g5x5J/MrucEIfMX8rMrriwgFopOgqN5qfe0",
+	"XvbHXc9BojGxom349UOv6UWHD8V/RWQmG5Cxeq9AFa9b4T00sXBaHLRBEaVTaDG3zoF7Lr3M36tKSau+",
+	"xqc+oZVusOFFQsKivxTjow8G/CPWa1TblHanisdeNsMcoaqquDaC2IW/0SpwUDB3HxgJIWePaV//m6Vc",
+	"7V6E+w7LPXonZxCR4FaS7SROU45/2GKfdrTuUzgo9PB4MDvblUn8Ik2P7wEyX90BMhqH+Mjz9yB2Lqxe",
+	"rkZ3ALJbEpFhVPVN4/jydMWkuQbB0cEF+perPAVaavT/qjdiIqgCCi7SAJ2pMlB9XqDv1tWP+THHxQ1S",
+	"490Eo4Ive271nPNkHOK60wT+ZJZ+quLua0AC9fB9AA8C9F8vJcCr+A70dx4yqPHRsr3/iRygKHX0iy7r",
+	"cNq/JKQXO7+mBSKpAYKoq5AryVjx13+3U46TQcrjRwtRHjMjlMc7xyJjp5/+a6ULlY77vGuh61kHQqRx",
+	"yzwSRrHVD+gN6vpMbfQ55wIWQ8GMPoXkHYTM54U8ekDtMdq5j771jyM7//ixopjHLoipTZd0D7jbIMjN",
+	"X2tvG1V/hfLO9xqo4aJqTZVgBQbAMNABvQRja23kBo4gqvBvpLXN1kg7Ta3tP/JzBjDzp0615JGnxA8m",
+	"9KKsb1TtEHGpdRV0FgPBEpDBQA4dNEJEWT8Rf+8rIisiYwNJJyRpGpQgWqcb25vfp5HyLWW83Mh6pV5X",
+	"yN/7MCfHvqxbF88OBIJ9/qfnUxX5p2qh9Jbf385FQfuknUu/vnc6+IcgPuMnLnBiCV0/EW+RhAt/A5QH",
+	"ZQjXxGLP9Bz/fX+Gt34g76lpqoS2RnahWB8tPgdlzdftxLctqHG/9+L5ihqEc5CEbrkeRJzc7SWohGpk",
+	"uFga3W62j40KfEPq7LJryzk42R8+AVGOZxGEh0qH/HFYpEVU7v5dVfUEeJWII//ixUVVWneyeJ92o5mK",
+	"DoWRvMYnf29AP73q8eH8312//VFgp/1sAAdKHLd4CATS2qQh/hU+8jEs8e+kga/lYi+o9R8zBgqJPIS1",
+	"oQJM7eS+rJH2tC7Eqm36v9+XFohsKlUsSL7mEOPmCwqSBYqTSFADdKl6F2v9+3MVs8aFqhSyYJyUyhvd",
+	"4Cj+HuHQZNTaGx0Pg3wyCuLfkUnWaO95Ah8pnBmng/XUKCQTSt5z7/GB10RB/QlGYu6UdZsXH0kyb90x",
+	"mfGBCAU+6vZFQlgoLFwL2d+efucivS3oqAZ59VDZhsmOraqKRSCmdOWeRBphq1eyLLjFF2gU+aV3rZyr",
+	"1B9wv0K7hdzIsv6oM/RqeKb+Ig3sduuMLIFpQpsIHkcRJ2Q+BMNipV5i9sH/ibcuatGCiletD6DbaUWQ",
+	"TaCpUjeTMdqvbyI3xYOUvdzMim7C1/9eD/fun+dtXfrk723SvkGF4sRlTrcf7jukGqmDCOLvk+56oze4",
+	"moLU9BOBa4Hwl2VB3vUy+Fg3pV+BUhhlVR2qFeJVFZYcVLHap/9alxUGAkeKXb9BTZfpg2GND6aPhkBW",
+	"BZRbT1b2JhKG0z8O/vbcNBVHXTWd93Tq1j1Fzc7BgsgqjoTGP7JF7LsNJhp22i80ZL8i0DQQG5G7hOfe",
+	"olMuASblb//+wzvRyEq5WIG+1mY/bj5/A098DOvZf+n7si5yrGdo1aDn3i2r7wwoSGJtr3fKrbb+cxeP",
+	"U1815LX5yAEe6FxyUWuzh7LfOhI1P4AB/JWRB+LWCP6BDVVSCKbw/oS3cHZKNVALFRyITtcguVq/DQoC",
+	"j79c4VM5a5Xa9JEvgnSpTXn7LZHyPFS65C56Rwn6HIbL3sywNt6rVdmod9Kc5FK/6Jsbz6e4cDAthV/+",
+	"vaHhtMz4LboJa/Cem/J7pRq49v3ohao3K/blrSpisSJeHHiVkAbkOkgTDHboU+tKQ/mvxKnqSkMY0Ydb",
+	"g3d1JGeS4eGnPoYt+rDH0AfkDba/p0UK0SfwNmmJeG/IbsHR+aW1zlvMw6U0kW1GrPN30jxKvvkjlVh/",
+	"J83vU1v9Uc6Wn0zplCj0oQY80roFEKb3i0u7gB9FqU74CSLwUFkjHkLconi6ksStO1J/4h/5hJeGb/9/",
+	"4rVBpQqR2Q+CWbFgAfTQhZWE6YaPsguhywIk2Ff97z+BQ2J4p5W1dUoWPCMvxJWA2RZ3znkscKuqIoN/",
+	"3pY1x3j/U7ABKlkWUUYfvM6+mHy2rA3D1s2rBPq10Hf3+9E0352ul9MU1fCu0MUHRrEfTOmcquFg+8gB",
+	"Rjw7B3FGDCvCvKMMNp6ccazYbbONGkN8Jua92usb9beSEudT4/Lt3TMkvy2S2U/+8zzf1S+N2jwI2VVT",
+	"rkCi93c0lXrNCBb4Xu6U+cziKbkQUvgJRNVrLfbaEEj9Y5xwKehfnK2cA1CvnHKX1hkl93eYto/NPN3P",
+	"5McFcr6rUN8stZy9rRfdy49xE2Vsm6Z+mF2zogrTexoFr8T/fE+qb/4SqpQsbNC2+EUa9igzRMQyliOF",
+	"J0Lo4xOyA3rcWBxpsI2ph708BkjKE/EjpZdRua8x2t95Ec9sXVlVpDOoMqyEtTYJ9VTA7gX+txMebdbv",
+	"ru4ifLavHvr+3t2LhH4YOYnREPRrBkPOLlcbtIqSFUUOYYmflLmaVGA6mczw5O+dz/soLg7W6QBvbHR7",
+	"+1Ig7Po49NWR2OMM9JM+OZdmXVYVp1/0j8afRdtAy4tquf7hIBiC4kovxRWJf7s8JSWQeOI+GBmAu8lY",
+	"tqudcihKKY9dY0B0yTfJH60277t7aS0jE/V23defCnmO0llxo6wFubCMl6PsIPZq9jkKDeu94/feg1EH",
+	"bITbz969bmUQiPKfElLsan2oBY5AL7KA4PsgnjUk4Nu0JeY4Umbdt22Qd3msswo+wAzSv6PmEqaGQSDp",
+	"9/ZanJGFIglhzFDrNZoHL6kSwCnQnxO1ulGGdJ+HiYROGSp1Q/4Nn3gwKFpXZHFa+DNZitP7209JIwep",
+	"Ok5KTFBr0g+tJREKu20BZKD2QrdhQ6BG7CT0/k1pHxB0X9uDMmN6s9RV1JMljwG+XGpkdzT6MFDQGNtx",
+	"VDwAHz1DLzGMH+M1AZy4e4WRTaq6jTJFKMoMKHh/OeXocbKyN6+J72XW+zm6oV1ZT9ay+ZmO4I3zWN/z",
+	"K/jf1E6CL9EL/iiFDBkFDDCgQ4JXrF7AfxUfrXrBN+S+pQm0tZ+uSdsz5U7LAuBBaXzXr62C2AEZoTS3",
+	"aSM0b3nlG6OPHF56QFxhGMfUGuvjRB95Lfl5FRIAbZDpr4Ver8uVElZBE9wL8eS2srdIj6JunbDKT75T",
+	"hVgexUrv99IuhFX7cqUrOHaNcHIJrf/Hh28u/7KA/3v2hf/FT2Vd6IO9fPb8z8+RU95GWgMCF6y8nVZb",
+	"CLn7n3eRjWiiTa3koLoyZsD5OfgQnvuo63nBv17aLDQkQh/9jNwN9thftTd18UQ3qr7dV7hD7CVOfqi6",
+	"eWIbo2QB8tr76kmUFp+zs/B0f+rb/RAxxwotjK2SBdkGr7Fzl1+VttG2DGKeI4jORy5KpuuBvD1vgiw6",
+	"leBg8AYWlSSKG339R0RspQwLxuB61alQY2YQ00890VPl3Xf/8wy5vedXI5rgcZ1XstxDBrAekvydmylT",
+	"r86mJzXykFXCz8PHqEAfWvWHBpH9Is1HqcuH5YJl+bTod2VVj+M5v4cnPgaOyn/pWqk6B0qFrXoYGmwY",
+	"g8Aqg4iHPoXwVlU3hPv2R0Mg8dEHrDKoYpmdXOobSgCmjhDf7EdCMcOrP7LZ1M1YSjOnqh+LzR1m7Wlr",
+	"W1mNWRX/8A/EYX/EcWD10mAE4sUjBZxID5Gfg/c6LZZqU9aw/PobepwX+F3raEA+UUGU/9WWeqWs1RPH",
+	"9Bt65mxSuVIZY50o5BGDgT/ousAwCDCBHJTakc2ASYB9aS1S63FGsl96F4kl8YyLNvC2doFUTYPXEHnH",
+	"JHXHYzIqvpaVqgt/PSfqxx8mMP41cGD5aYCbRNdAl0pFij0acFoJ45cMLoVHumbw5XMAkc8e+NtJP4R+",
+	"+7hkOrUCnA99rePQUWKpqiqQItA8PZVApZPeuPjYK3wqy+cNbCN/CL7RYftH5+WhjDUa90D3agMnwi3g",
+	"IGxErlbS0k/6fNvawD9jjX+YJ7vVxsnNRGnTdXwqa6rSZ9qz/pF29QhHWjYTKPVoTvUCCS9VcrWzYq8D",
+	"FcVDiSMevFO+VAKmJGSGaZ7gktIFMaqTxQ5z78caj0l6dIFxV1lVwR0+mfJ/7dRxqqohnqTThtJOHXMt",
+	"pecfz1Kaf1r/TpzRP5+RUWkjVrJeqQpuQ5y1BUb1b8A0oWAHHLvdDzeyrF/iBRrw07IoFLCWYTm/t8SX",
+	"R3p5NShvHKyNpxhYGZWLwic+1vp4pFMce5G+XLskC569tVKF/d3Z5ksLcQwU+V6IpnX4H6GsCah0KiVr",
+	"FcHzLhq/oILUo5r2i6NcgWL4OrUcVpW2o6vhNTzwiS8G6ER6LfwNwx5hKaj6D7ASVnKvYFcD/qK1DiCV",
+	"wBffn3l/UCw6bo/CnxGD62W4Hiq1doRE4peDbs3EesAnPvEFQVcI9iUJO/a/DRfyfQ3xAVl8oZWlSYOK",
+	"tFrIwXQhaxPlq2rVl0sGAFsNIuPsDDa+1SMKsro1+Vjl3+/+HyYWEDSZU33LkKH6Lqvipd8q+iCucNxh",
+	"e/nN9FJcIQJvYGDDr3Jgcycx+g0N7Z1xxY9gEWP/c4zhWJzVwJ8MD5Lf80S8lke0fBARPWii00Auh4lj",
+	"mFp/P8JJ541l2031C+rNjTe/1jHVtNZVpQ+sJf3UqL0qygkP6n146CNsqUSkCc6G31PAI5NFYa+KY7aC",
+	"ZBjWh/LBeiyggakdrtNQvLBU27IuiH3Qv70FCYPFxe1lI10J4wC7llknuh3HAbyHB/5T3JrYldSk+V8+",
+	"1J35QKYUcPGDhhPcu7U+YHGbd7EHV+9hq0GV2QIa3N8T+LNtj1bR+du7Z1SBZ19r57370YvZm+Lj58gH",
+	"eOITWCNZmx0Xi+9T7obHEfoDuGDBa6ojCo8Cbjijac0e39tPIrwyNK8KwnmeI0zjTHP8J8+eZwgx5hOg",
+	"4CcW2Jo/jPX0CS5j39jo8YFHiJVjvXATwDglNBXuwHBilTdq5Ii6UTmZOLChgVqxgwbblVGqhoPUKlUn",
+	"0m7g9gyCy9H+Lmv3xecX9w4wA0YM2sYCOCehYa8E/tkL8RkWR34mCCF4xlRs9V7hlRFoEoXTC/GZdbJS",
+	"n0HxyemDqrLq8bC9cwMQSNK4IGqGwNn431AX4dL6+UUCzf+etJG0LCYSvPDER9nHWha5GByBDX94ee0P",
+	"GprxkIIyGbK+vjc5znM2ddo5vfJJyWbW5+AgmL3HT+4MP5jwovML4x7EsKTjfS9q54fkh5XpPCQt63s6",
+	"SO9aNzi89vKIBm30sSV86mUH+6lFWQgpanWA36DGJbDBXnSb/yn+aPQMeAuPPOxJwK3H5Hofrx2BJQaP",
+	"ckts6jh5c4+T5MEq52Aquss4lDPh3AQz18llpaIAAs5eU8l6JJZYyfr3OM8AlTRXAHmH4LA/hJS3HzQ/",
+	"eEmamEo+NuTDf572NJRRnm162PKrwMIgAQo2es8jrTvETZMr5oPcKd/5L2UmC8EfV5X28Q7lPNpmVBAm",
+	"a9s61ZCH6icUk0RHMs9w47d1oaHMpnRWtLV/DlQitmXV4eh7lipSx+OVAERXCzRPITpS+gHu/YDeNjg7",
+	"YDn4tZReDt+URtEB8r+Xwh0QlN04b2Q5AqX8VoGh/S089Mcf62x7/lsSYcjxyh8e06MDag7K6Pz2AyQ9",
+	"Uo+qak0BZ1nsSxfPWAmHu6iUvFEWC58nz9RwC48p28Qr5Q8ilvFha/ShFvLw6OKM8KUwrv57i5NDbaiG",
+	"4ccVAnhjO+V3G8lP3ca4Q6xV0/4BdPYT8YoMURLli3q5Z2aro9PV268Abkn53YR6+8jT+giwN+rB78Pb",
+	"mrOeKFSE+qL1o9NMQEU8bfxQACZ+CpZsrV1/ZVHDmtaFakFCoIdAKVUEZJzHrhy1ccvV7mMaNQ/DscWH",
+	"/zGtPCOWMxoNpqwgZl4jkJHiwfeJAoXsd1l/Eq7dY2+T/EP4VZA3oUnprkpH1T+QLehUoyDy443NJ+K9",
+	"WrdW9XZX2HTRhZT1MdCHnuwg9D/Se+gf8Pv/7RrcwzXYlCORmzfw67ufHrzY51pWVi1mESCNK68/MB3S",
+	"p6Ng3E0uL3pNE/6Zd82LsL/8ZrDjzCo/wiMPFq4LksQcdyhQhoFaGZ4csjJKFscM1iGG5ufzLJYf+MPf",
+	"e2ngECcWBk7RR2BagQ9FzThQxvCjAroYjbTA7A3Wj4SJEn5itT/N19oA/ulln1uhx1jXyNKMRIRlaa7p",
+	"svkopwvDOPHXwanyRS5Rw9Tigi/9L3ru+GkVMjhmRIBmtN4Hhb+OVXlAl7btYJXNVju9MbLZjieE3/We",
+	"+yjg2Pi9nEBSr3VA+yZXO3uuX/wIieNeM7Oq9IgkJBNadB/X4pHZsB6uzrY/0wnbfLAW7lvW+f+xd3VL",
+	"bttW+FUwe+OLyl4naTtt9speb+xmnMTjtZurXEAkJDECCQ4ASqtm/BZ9rj5TB+ccgKQEUlyLknbtXPmH",
+	"EH8ODoDz+30AlFY4/zTcFkP0TmvAF8qkMBP247ub125bfvfz623IqRYafGMF7eW6RoaFvUpz8qjg67HI",
+	"rinkV0uWr/mmwXHrbA1PA4gEt8/iUrz0Mu6Jnb+jIQ/BFTkOIUXtkR4AXx6Xr5uJXsRpZ6+cXlPHsH+n",
+	"6k4MpxB8qe4i5ZHbaJ/TCKDnyw01JwP1dNZgcb7yUauAhwVlzoSF5TGuUr6Bn15MLiTPyyjIVcJ1Ovxb",
+	"gP6qTYT4fF9JDUccfxTauQ2pWuHek372tcM4HR5h2wLLHL4fD4LG9uXtKCckzFRE8AhxgYXiq24bCocc",
+	"B3mhowHFQMP9UJjCW2zPdzfb3pMUttzV5BSUv4ZeaAGtsURghfFEhBrmFlzNtdJYuN1RYKpWW/WlO4wC",
+	"xwwGwby8RRjJXdMSJ+3UbK61Sl0awXWy6KPkF8ugWkchpZPVcbiKB+5pRZql3A6CjQiDx+hO+iEr0tCR",
+	"RNzTWFNcKPDkJ9SHsBQyC15Gaz8YahFSoPxBGIOIwDA/yCQcXivj5esMxTr5MM9WApJHeWbciXrFNIW1",
+	"VeEGF5uwB/tIudJMAmF/bxb5fJIeeb96JSzPZLQWXkrGp6rCSgjMwZxx+wJrM9V8ZjvxT165qw8/CbwV",
+	"4lqoLLmHnXkN4/dZZ+7tVpkhENt75NrCzybhzc5uzPXr6YfFmbQzwoQN6T80V5ixVSoKy0BnRTphVWEz",
+	"SX4YL0utVqGYekvH1+RRde0+r2jI8dW8wxxMlAQcgii09IJL6K2HB/72+V6wWc3/cocd/wc7wl6o4+B5",
+	"4VHj7gl4libhCHt+++/X0E9DZ0lkcnOVCtlv3v+EQ76QOj74miEmF332CL0OWNSKLLewIBNinfVJ7pXQ",
+	"kamhWEk/nPaJY0VfVoT26Pv4zna8FZqF2/dHYZsK4bsjolRCfCX+NDXQ1FDrYt+tfkG246ZREkOEwKu1",
+	"/U69K9heer+ioa/SkInaI4D8Lbiu+dKThUiWUIHZworaVv7LRJWb7u3wWpWbx7YEAPl3QMHbZ1rPBCwc",
+	"fv0VaRx44QBfaX0dnNtzEQ0YnwK20YwHygdTAZ+bYXyuhehSwpIb81T19alxY5we/vKoNNFWmjon23Ny",
+	"w5MFm1W6FlsDvwrEGoCVjSU40xW2+U03jaYFlG195jdZVXd08lAd3KoJCzHsIYWdXftyhHmTFxtmlVp6",
+	"hqoR1PYn32hFrptgnvYHQWDmGWJ0WoU4MzQlVOtah7F9FNsg+x3UJSOsDJuKeVVEtLuf8RuW7mDO79Pk",
+	"JR824zcWRYUS5IjE+4GtEcapeOw1qe/7cK0JZNDzCFdFeu7m5d03mvjVZXguWC64cW4Z5rCN9+QjswsC",
+	"2IeGTWNO4fris4b4vv6tRopOSF547BFokAC09+kG/pzUm11mjZCzkG04idZ3OtYkrC91Xsgex0OfObs6",
+	"tEtAewsi8me2W60v/zBS2U/7GgW/QDl+Ol2Ys31PJ/B9d0XP4Lv9bB89iO2NORuF8DaxzXis0zkAO4Ge",
+	"fMNXcRq04wQHtgw+92oPBvrrLPtzpQvGGa7pJ8GEr413stsnzM1XAzHebRPQrENMscBxiVMW2TPWmVl0",
+	"hq6cyfurG/BoWyXh7f/MQsWzUOt2+gm71GW2DAaxVnPN832W0rt62EkKtf3jBoF4idJCfS2rPybQ3x21",
+	"VttJuH7V0XZsmytTLgTWqfaJ6UU9EgnCjRGdAI5/7cdvjIVyPeX4UOrwPVA+wyDHtksJ3TscBOUzYs6i",
+	"VsuONd/U2zGMRAhBZLJJvI4GfYOSnZsldPKoAs4MJ7CdxX1ZFVZne7C5PtKYz6wlHEXpTpOH9F86YHd5",
+	"uQGJQgwHoXBGmNtbPOhhTnE+/SQCVrHC7QxaaiaBD2qGO1lDHWA3353rfeVhzjNobluPvVsAvh8bDvui",
+	"OdSR+BAZygYCqvN081qrqhyitzCQ+pUk13MxNiLOQsk0gEZBYdis0Ug+59adS147tQAk0SGli1JwI97j",
+	"+IdVvTjTYoyNHRg53P0KxaQq5kJDyTfh9pZauaPNy01hhqo7REkppqOFD1Xejf7uro0SpIIFV4f9VM4K",
+	"tZ6AW0NIhfU2iGxZpGxrIZbdCN2368wmiyCjUdug79dPCr86d/7veJM5DIUQgEQxA4gT3qA2omm+woQJ",
+	"sXQ05htxKOpFcembgeOWufNq33E4rilrMmJGyz96F3s3K5bRHnmhRd1Sq0pRYPS65HNBX1wjHyHkMgDR",
+	"u3HQgJsZlvNkkRWCqUK6kyqcGLsd9VtGPCaWtvoPfn6NNTA+ZULLCanF3GdAdpazlFvOPr5/exEx46CC",
+	"sZX3SbkVT22Wi4tBDdb+Fl5wQzJ/hyeMhpHNM5PdPU2zeWZRQNMNMTSRokIHSskB+sRt3FYULM+KyoYI",
+	"DGhpyvOyu2pI2Ffu+mjI/vSwSI63Kfu03Rb2pe1FLR6h9ULAfoOUmxmqdF6yNPhIME1SEchTFcVPSZaE",
+	"czAenIZ7okgHzBYN/MrPjjd81TonkNOAUCtqkoNEcRs5KyhEtt/6vCnSGtHiQViev1T2NA0z/nCqDXkn",
+	"Oi/FSopexNH3MOCkTYh1tcXD89QqOShy+UZVRjAU7jiGNNwrZMyThVJy0qCP9uzRRaNWpcd8fmzzOkr0",
+	"lXoxdpfiC7pCEZslxOeUDzKT6LlhayFlpNJqcrHi0PPYCXqzn4xh+whoHxV0/weTUjvpMuiHSIObX5Za",
+	"GGH3ZTpwzGnSHO5Zg7Bo6K1G6EtXKvf9EKiyCZQcNNoh0PQ3lmvb3P+d+FaZWPfUXuKAr3vT+KLX/b7l",
+	"fjObicSaboAFyD8mBGp7VLumwWuUkqY3n+67CSiAWRWp0GzNN11QDB5uq8d6fCv4KhJqiFh1b9GoP2Ny",
+	"2L1BHF2wu83ZA5J9eZhnvy4UsLELLRpsj3U05olhiXPEgMgrKIStyj4ABfuxfGiom1E0X7ASI7tQL1zn",
+	"5MKqpdhmZvnmvjCfeJNJ8xPCG32l+HvXC4UwJ4LVUpnUBQ2qwBgbhOkapHsYNix1VtiQdgnLv9tzayI4",
+	"HkuQ+Aj3R2fm3L/pKFtiPw49hFPJ3cWsFCvUOkhMJcvLaZWSvDrtxJcw5DR24o9c4+OG8l/8zvXR0WXa",
+	"8Rm1hl4eYFP+nWtAAm8luCE+AyBtnrqbztd23msSINrNQuk2+omxmm/2VHTjkJMUDFoKsA+ZECXT0ROw",
+	"PhQG5IySW+wzwfZmguYG+RK1AjctMYZYWOfxZaXAbxw3FPb3YxrizikfEFSFYZ93vkSsOZTVsUmgoB4I",
+	"S0DX2F1UBm4MLAZ1G1pm2VyFiYaiv8ZUc4uYT9G6Yxz9qFqYhyVjJxdSIFDMrm+Wc73cxZ8eiiMc9dXc",
+	"suxKAgJCs8nsXmTsT2Mp5wf3RK5PkDCjEtPMMC2ctNIJ4YJDynedOSsmV+64taqdCJ4EiiQN1Pw8WT5j",
+	"HxYi04GUzIaEDdQ/7aFWj8YfdlsIoYKAS8ncAjBXbLrBZF9VSGGMR1aMYsvpdAtcLgCeYGZzLvl/3J+L",
+	"SkB+c76whYBQRyl5Eiu638XHe7lhC7VmheAaFQcA1ikfjKAreFwK32jrXyv2ylYNRux7I+5OFSp3czXk",
+	"EP0BeQozeQbYvD6OX/f64zFipjGo8j1+GCLrDJnR+1C8UMPwgKFW3NlKD8pl0trwDC51V/I2OtB5yntR",
+	"F7t43uU4TapQ2VkjFnPf44FZGuRSaXasgspfJqqYVQYy0H0733U9bGj4dXMUQKhiMCD5P86UowuiGhR+",
+	"55mGtNphjlVQgx+5NjWQKUbePRkDHpeRam6vCSuY0V4tgCF7DkBk7gi1zTRnsen06/VhY0tBWeW1BwIY",
+	"4pSRKM/NiweTDvYC4xLmXOVUUsvNBGoa0DLh4B0LIKHUWQkK6Tw79z+4cVBMGya1xjhizqG2Bqa4pUs5",
+	"tzq764sO/YQjHvFm0pUwqltnhlpFzW6brtuGw/BsuMM0Y13EqHT14B3sJTdQFGdV2dyqvqcqObeyJC9N",
+	"Qzl9YN1dJqveo2zkLa0kEPke6LVbvhLv/ajxKrLUMpb2v1W5AKB1HMAQsddTrKeZAbwa/LqlECVWrfqP",
+	"YM698PAF0aqA4M8MtpfDp+8izOdZQf/8Zk/zLT72wdQKDPUDvC02Wht+mKiapMNNmdJQl3vVbLfhALpv",
+	"/S4LnuNG4P8vqoBCgVq8H2DbXfeu6lH6YnlxhpwJfHUfvv7sMJyRutwJJsYdjFIZ4ZxrT2OPjjFldImH",
+	"Gc7BQojUtGcJqBK6DsBbITpiCbG9PyDMdR9VPkhQamUBKi0VFf7F6sz95bczGU+3QgwyhG8A9Qh8mMAi",
+	"YsQhvJat8jVYUlB9grP4dCqzIg2hJSOEqWExcAb/cE7lpz4bhnz0/VHNxHcKfL4B05bW//578+3z589p",
+	"9/ARL0XQUFb5UgSr2BT4DADKq8MKN1aUF1G8iW+eN7EQn30b3qyo8qlHnDjaknfi7e+EP8x3HoH4FI5g",
+	"yjgVag1YdM5icS8WUaZLeE3TA5mglydTqvHADsNHDdoRfoCpalkY3+02l0iYkDQW7qa8tBal0ha9Ecmn",
+	"SnOr9OaJYfBTZoWx5MdkhiVcSjCemzUF3+5tr6JPO3fBwAniR7/qzAqWOh1G+isAddCqmHuGx1kIlAbN",
+	"zkXISXTvkX7QUeXjH9IppDBglOMEWscmEESH+LmtNFY4uv+TWco3Bsx2laYsxcqe7lLotojGN9e2pHNK",
+	"tT3+tAwkM4XcSN31d4+pu2JSGKM81Bm4nQSFqVnCi0S4nQXySMyobdRniTw9zdVymXApipR3wzLe3Lmd",
+	"7doP2ztDVtzZ1l0PRk6cZUefE+CuJslSW4EVOgcjrWCZ/3p4FVw+UW/nX/mOrEaqu5WbeGK3gYYyoOo2",
+	"mtmIxUtrLRNIdE/0Xu60d47gFRN5aTcQzUWCtifmGXuB170R4pxIJFI3PqoARTC528et74cW5tnFzok2",
+	"CaDFMXXQxrrVEB5U13RfUX+nFE8Mw+ODmNwz43nlts7dmEj82osg1QZhrBdKCliUbbeZelCeYO9kuFM0",
+	"JkKs0B0q33rP757H+aInF1btlCcOYpWekF6d257wywUXT6dT7SeWypun7sPcrud8jKlWlfNwj7tJvFVq",
+	"ycDF2doRnDrQiqEGfiBKRbxeUhRYKBZ+LmXPxqxS3ovv8QEGHPOchAfEtmK8cLDJco2rfuKZTTNrmM8P",
+	"AOUeXZlKlSydI0z/toqlihXiLnjG7oUuk9DV2lPhdQ2DHqHUBp9e1DgfSrjX3HiLeSEKJgAKiALVKbci",
+	"ZXxmhVPK9RXaHomqCovp2kKtmfK9pVZXxvaqJAw4pnDhAdGNod7dNfpodV37SlXJQhg4czI7egHzG7UO",
+	"wQ6PWoApLasYyAwrWOrSenckz5wERFOyl7yyC+We8CzRvXJ+4QfeT9Z3T+/+9vyfTxP+1L3BwRbZq5v3",
+	"o8sS0pS1eNqdnXSSBzFNqJQ2FassEUHaJNOqyHpiGrfCfoQBx3Fu8N4nPj8bD901JFAcx91+EIHAF+jD",
+	"nNUI1s5ff4Zvd4+Ka1gzGGyqtLz4/uKSl9nFp98+/T8AAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -68,6 +68,13 @@ type body struct {
 	p        load.Piece
 	shape    geom.Geometry
 	from, to float64
+	box      geom.Envelope
+}
+
+// far says whether the boxes about two bodies are so far apart already.
+func far(a, b body, want float64) bool {
+	d, ok := a.box.Distance(b.box)
+	return ok && d > want
 }
 
 func (c *exact) level(n int) {
@@ -95,7 +102,8 @@ func (c *exact) level(n int) {
 			continue
 		}
 		c.seen[s.Piece] = true
-		b := body{p, shapeOf(p.Outline.At(s.Place)), l.BaseMM, l.BaseMM + p.TallMM}
+		shape := shapeOf(p.Outline.At(s.Place))
+		b := body{p, shape, l.BaseMM, l.BaseMM + p.TallMM, shape.Envelope()}
 		c.farFrom(b, wall, c.k.WallMM, "the wall")
 		c.farFrom(b, edge, 0, "the edge of the shelf")
 		if !inside(s.Place, wall) || !inside(s.Place, edge) {
@@ -110,6 +118,9 @@ func (c *exact) level(n int) {
 			want := c.ways.GapMM
 			if p.Bare && other.p.Bare {
 				want = 0
+			}
+			if far(b, other, want) {
+				continue
 			}
 			if d := apart(b.shape, other.shape); d < want {
 				c.say("%s and %s are %g mm apart", p.ID, other.p.ID, d)
@@ -176,8 +187,8 @@ func apart(a, b geom.Geometry) float64 {
 }
 
 // about is how many corners stand for a circle: the polygon about one of 100 mm is nowhere farther
-// out than 0.004 mm.
-const about = 360
+// out than 0.016 mm.
+const about = 180
 
 // shapeOf is an outline as a polygon about it, part by part.
 func shapeOf(o outline.Outline) geom.Geometry {
@@ -206,7 +217,7 @@ func corners(shape kiln.Shape, width, depth float64, side int) []float64 {
 	if depth == 0 || shape == kiln.Round || shape == kiln.Octagonal {
 		depth = width
 	}
-	n, phase, rx, ry := 1440, 0.0, width/2, depth/2
+	n, phase, rx, ry := 720, 0.0, width/2, depth/2
 	switch shape {
 	case kiln.Octagonal:
 		n, phase = 8, math.Pi/8

@@ -4,8 +4,11 @@
 package packed
 
 import (
+	"cmp"
 	"fmt"
+	"math"
 	"math/rand"
+	"slices"
 
 	"enkaustos/core/kiln"
 	"enkaustos/core/load"
@@ -104,4 +107,64 @@ func CapacityMM2(k kiln.Kiln, ways load.Ways) float64 {
 // Grown is the area of a piece with its half of the gap.
 func Grown(p load.Piece, ways load.Ways) float64 {
 	return outline.Outline(p.Outline).Grown(ways.GapMM / 2).Area()
+}
+
+// Blocks is a rectangular kiln for blocks: so much room on a shelf, one gap included, its posts beside
+// where pieces may stand.
+func Blocks(wide, deep, tall float64, posts []float64) kiln.Kiln {
+	k := kiln.Usual()
+	k.Name, k.Shape, k.Opening = "blocks", kiln.Rectangular, kiln.Door
+	k.WallMM, k.PostMM = 60, 20
+	k.WidthMM, k.DepthMM, k.TallMM = wide-6+2*k.WallMM, deep-6+2*k.WallMM, tall
+	k.Whole, k.Half = kiln.Shelf{WidthMM: k.WidthMM - 20, DepthMM: k.DepthMM - 20, ThickMM: 16, Count: 6}, kiln.Shelf{}
+	k.Posts = nil
+	for _, high := range posts {
+		k.Posts = append(k.Posts, kiln.Post{HighMM: high, Count: 60})
+	}
+	return k
+}
+
+// AreaBound is how many pieces no plan can beat: the smallest by area, on as many shelves as the kiln
+// has height for were everything as low as the lowest.
+func AreaBound(k kiln.Kiln, ways load.Ways, pieces []load.Piece) int {
+	areas := map[string]float64{}
+	var order []string
+	lowest := math.Inf(1)
+	for _, p := range pieces {
+		id := p.ID
+		if p.With != "" {
+			id = p.With
+		}
+		if areas[id] == 0 {
+			order = append(order, id)
+		}
+		areas[id] += convex(p.Outline, ways.GapMM)
+		lowest = math.Min(lowest, p.TallMM)
+	}
+	slices.SortFunc(order, func(a, b string) int { return cmp.Compare(areas[a], areas[b]) })
+	posts := math.Inf(1)
+	for _, p := range k.Posts {
+		if p.HighMM >= lowest+ways.AboveMM {
+			posts = math.Min(posts, p.HighMM)
+		}
+	}
+	shelves := min(k.Whole.Count, 1+int((k.TallMM-k.FloorMM-k.LidMM-lowest-k.Whole.ThickMM)/(posts+k.Whole.ThickMM)))
+	left, n := float64(shelves)*CapacityMM2(k, ways), 0
+	for _, id := range order {
+		if left -= areas[id]; left < 0 {
+			break
+		}
+		n++
+	}
+	return n
+}
+
+// convex is the area that at least the largest part of an outline covers, with its half of the gap:
+// parts overlap, so that their sum would be too much for a bound.
+func convex(o outline.Outline, gap float64) float64 {
+	most := 0.0
+	for _, part := range o {
+		most = math.Max(most, outline.Outline{part}.Grown(gap/2).Area())
+	}
+	return most
 }

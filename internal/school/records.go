@@ -8,6 +8,7 @@ import (
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
 	"enkaustos/core/lesson"
+	"enkaustos/core/load"
 	"enkaustos/core/matter"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
@@ -30,6 +31,8 @@ var (
 	Schemes     = Register("scheme", func(s Scheme) string { return fmt.Sprintf("%s/%d", s.Piece, s.Slot) }).folds((*next).scheme).OfPiece(func(s Scheme) string { return s.Piece })
 	Approvals   = Register("approval", func(a Approval) string { return a.ID }).folds((*next).approval).OfPiece(func(a Approval) string { return a.Piece })
 	Loads       = Register("load", func(l Load) string { return l.ID }).Quiet()
+	Kilns       = Register("kiln", func(k kiln.Kiln) string { return k.ID }).Quiet()
+	LoadPlans   = Register("load_plan", func(p LoadPlan) string { return p.Load }).Quiet()
 	Pours       = Register("pour", func(p Pour) string { return p.ID }).Quiet()
 	Labels      = Register("label", func(l Label) string { return l.Glaze }).Quiet()
 	Wishes      = Register("wish", func(w Wish) string { return w.Piece }).OfPiece(func(w Wish) string { return w.Piece })
@@ -212,6 +215,18 @@ type Load struct {
 	MadeAt     time.Time `json:"madeAt,omitzero"`
 	FiredAt    time.Time `json:"firedAt,omitzero"`
 	UnloadedAt time.Time `json:"unloadedAt,omitzero"`
+}
+
+// LoadPlan is what is to stand where in a load that is not lit yet.
+type LoadPlan struct {
+	Load     string    `json:"load"`
+	Kiln     string    `json:"kiln"`
+	Revision int       `json:"revision"` // counts its changes, so that two who plan at once hear of each other
+	At       time.Time `json:"at,omitzero"`
+	By       string    `json:"by,omitempty"`
+	Plan     load.Plan `json:"plan"`
+	// Tablets may tick what goes in, where the teacher opened the load on them.
+	Tablets bool `json:"tablets,omitempty"`
 }
 
 // Label is a picture of the maker's label on a jar.

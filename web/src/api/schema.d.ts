@@ -1869,6 +1869,143 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/kilns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kilns of the house with their shelves and posts, and how they look from above. */
+        get: operations["listKilns"];
+        put?: never;
+        post: operations["addKiln"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/kilns/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A kiln to begin from. */
+        get: operations["getUsualKiln"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/kilns/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putKiln"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan a load of what may be fired to a cone, in a kiln. */
+        post: operations["planLoad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/opened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The loads that the teacher opened on the tablets. */
+        get: operations["listOpenedLoads"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is to stand where. A tablet has it where the teacher opened the load on it. */
+        get: operations["getLoadPlan"];
+        put?: never;
+        /** Change a plan by hand. What may not stand where it is put is said, with what is missing. */
+        post: operations["changeLoadPlan"];
+        /** Throw a plan away, while nothing stands in its load. */
+        delete: operations["dropLoadPlan"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/gains": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What one more stand of posts or shelf would admit of what a plan leaves out. */
+        get: operations["getLoadGains"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/tick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A planned piece stands in the kiln, or was taken out again. Refused where it may not be fired any more. */
+        post: operations["tickLoad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/loads/{id}/fire": {
         parameters: {
             query?: never;
@@ -4068,6 +4205,213 @@ export interface components {
             firedAt?: string;
             /** Format: date-time */
             unloadedAt?: string;
+        };
+        FlatSpot: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description Everything within r of its core, a convex polygon, a segment or a point. */
+        OutlinePart: {
+            core: components["schemas"]["FlatSpot"][];
+            /** Format: double */
+            r: number;
+        };
+        Kiln: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            shape: "round" | "oval" | "octagonal" | "rectangular";
+            /** Format: double */
+            widthMM: number;
+            /** Format: double */
+            depthMM: number;
+            /** Format: double */
+            tallMM: number;
+            /** @enum {string} */
+            opening: "lid" | "door";
+            thermocouple: {
+                /** Format: double */
+                highMM: number;
+                /** Format: double */
+                degrees: number;
+                /** Format: double */
+                longMM: number;
+            };
+            whole: components["schemas"]["KilnShelf"];
+            half: components["schemas"]["KilnShelf"];
+            posts: {
+                /** Format: double */
+                highMM: number;
+                count: number;
+            }[];
+            /** Format: double */
+            postMM: number;
+            perShelf: number;
+            /** Format: double */
+            floorMM: number;
+            /** Format: double */
+            lidMM: number;
+            /** Format: double */
+            wallMM: number;
+            from: string;
+            to: string;
+            air: components["schemas"]["Atmosphere"];
+            /** @description Weekdays on which nobody may fire it, Sunday 0 */
+            closed: number[];
+            minutes: number;
+            rests: boolean;
+        };
+        KilnShelf: {
+            /** Format: double */
+            widthMM: number;
+            /** Format: double */
+            depthMM: number;
+            /** Format: double */
+            thickMM: number;
+            count: number;
+        };
+        KilnSeen: {
+            kiln: components["schemas"]["Kiln"];
+            /** @description What is impossible about it */
+            faults: string[];
+            /** @description Its inside from above */
+            edge: components["schemas"]["FlatSpot"][];
+            plate: components["schemas"]["FlatSpot"][];
+            /** @description A half shelf on the left */
+            left: components["schemas"]["FlatSpot"][];
+            right: components["schemas"]["FlatSpot"][];
+            /** @description Where pieces may stand on a whole shelf */
+            standing: components["schemas"]["FlatSpot"][];
+            /** @description The thermocouple from the wall to its tip */
+            rod?: components["schemas"]["FlatSpot"][];
+        };
+        LoadPlan: {
+            load: string;
+            name: string;
+            cone: string;
+            /** @description What a change has to have seen */
+            revision: number;
+            /** @description Opened on the tablets */
+            tablets: boolean;
+            kiln: components["schemas"]["KilnSeen"];
+            levels: components["schemas"]["LoadLevel"][];
+            out: components["schemas"]["LoadOut"][];
+            breaches: components["schemas"]["LoadBreach"][];
+            /** Format: date-time */
+            firedAt?: string;
+            /** Format: date-time */
+            unloadedAt?: string;
+            /**
+             * Format: double
+             * @description How full the shelves are, 0 to 1, by the areas that stand on them
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description A longer search goes on, and how far it is, 0 to 1
+             */
+            searching?: number;
+        };
+        LoadLevel: {
+            /** @description 0 a whole shelf, -1 the left half, 1 the right one */
+            side: number;
+            /** Format: double */
+            baseMM: number;
+            /** Format: double */
+            thickMM: number;
+            on: number;
+            postsMM: number[];
+            stands: components["schemas"]["FlatSpot"][];
+            pieces: components["schemas"]["LoadStanding"][];
+            /** Format: double */
+            grams: number;
+            /**
+             * Format: double
+             * @description The tallest that stands on it
+             */
+            tallMM: number;
+            /**
+             * Format: double
+             * @description What is free above its face
+             */
+            freeMM: number;
+        };
+        LoadStanding: {
+            /** @description Its id, or that of its lid */
+            piece: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            turn: number;
+            locked: boolean;
+            /** @description It stands in the kiln */
+            in: boolean;
+            /** @description Why it has to come out again */
+            lapsed?: string;
+            /** @description Its parts about its zero, unturned */
+            outline: components["schemas"]["OutlinePart"][];
+            /** Format: double */
+            tallMM: number;
+            runs: boolean;
+            cookie: boolean;
+            stilts: boolean;
+            /** @description The day by which it is wanted */
+            due?: string;
+            /** @description The fired colour of its outside */
+            fired?: string;
+            raw?: string;
+            /** @description What stands beside a piece and belongs to it */
+            lid?: boolean;
+            student: string;
+            mark: string;
+            title: string;
+            class: string;
+            /** Format: int64 */
+            seq: number;
+        };
+        LoadOut: {
+            piece: string;
+            why: string;
+            student: string;
+            mark: string;
+            title: string;
+            class: string;
+            byHand?: boolean;
+        };
+        LoadBreach: {
+            level: number;
+            piece?: string;
+            other?: string;
+            /** Format: double */
+            shortMM: number;
+            text: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        LoadPlanChange: {
+            revision: number;
+            /** @enum {string} */
+            act: "move" | "drop" | "lock" | "free" | "out" | "swap" | "again" | "longer" | "stop" | "open" | "shut";
+            piece?: string;
+            other?: string;
+            level?: number;
+            /** Format: double */
+            x?: number;
+            /** Format: double */
+            y?: number;
+            /** Format: double */
+            turn?: number;
+        };
+        LoadGain: {
+            what: string;
+            /** @description Whose */
+            pieces: string[];
         };
         Rule: {
             key: string;
@@ -7976,6 +8320,281 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Load"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listKilns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kilns */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KilnSeen"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addKiln: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Kiln"];
+            };
+        };
+        responses: {
+            /** @description The kiln */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KilnSeen"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getUsualKiln: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A kiln without a name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kiln"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putKiln: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Kiln"];
+            };
+        };
+        responses: {
+            /** @description The kiln */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KilnSeen"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    planLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    kiln: string;
+                    cone: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The plan */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listOpenedLoads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Loads */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                        name: string;
+                    }[];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLoadPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The plan */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeLoadPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoadPlanChange"];
+            };
+        };
+        responses: {
+            /** @description The plan as it is then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropLoadPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Thrown away */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLoadGains: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The most first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadGain"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tickLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    piece: string;
+                    in: boolean;
+                    /**
+                     * Format: int64
+                     * @description The last event of the piece that was seen
+                     */
+                    seen?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The plan as it is then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadPlan"];
                 };
             };
             default: components["responses"]["Problem"];
