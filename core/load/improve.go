@@ -30,7 +30,7 @@ func (g *packing) improve(d *draft, round int) {
 			vain[kind] = true
 		}
 		tries++
-		if g.swap(d, i) || g.somewhere(d, i, 2, hardSteps*(1+round)*(1+round)) {
+		if g.swap(d, i) || g.somewhere(d, i, 2, hardSteps*(1+round)*(1+round)) || g.shuffle(d, i) {
 			d.out = slices.DeleteFunc(d.out, func(o int) bool { return o == i })
 			clear(vain)
 		}

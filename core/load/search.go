@@ -46,7 +46,10 @@ type packing struct {
 	effort  *pack.Effort
 	byID    map[string]Piece
 	index   map[string]int
-	keeps   bool // something is locked: shelves stay in their order
+	// roomy says which of two choices of as many shelves is the better one: not the lower stack, but
+	// the one whose shelves are high enough for more, so that there are more ways to part the pieces.
+	roomy bool
+	keeps bool // something is locked: shelves stay in their order
 }
 
 func newPacking(r Request) *packing {
@@ -90,7 +93,7 @@ func (d draft) clone() draft {
 
 // densities are shares of a shelf that pieces fill, to be tried one after the other: what can be
 // had follows from their forms, and is found out.
-var densities = []float64{0.84, 0.79, 0.88, 0.74, 0.81, 0.86, 0.77, 0.70}
+var densities = []float64{0.84, 0.90, 0.79, 1, 0.74, 0.86, 0.95, 0.81, 1, 0.70, 0.88}
 
 // Find plans a load. The faults are those of the request: a kiln that cannot be, negative gaps, a
 // piece twice.
@@ -133,9 +136,20 @@ func Find(r Request) (Plan, []string) {
 			}
 			continue
 		}
-		d := g.realise(g.sketches(densities[round%len(densities)], 900))
+		g.roomy = round%4 > 1
+		var d draft
+		if round%4 == 1 && len(best.out) > 0 {
+			d = g.inOrder(round / 4)
+		} else {
+			d = g.realise(g.sketches(densities[round%len(densities)], 900))
+		}
 		keep(d)
-		if len(d.out) > 0 || round%2 == 1 {
+		if n := len(d.out); n > 0 && n <= 4 && n <= len(best.out)+4 {
+			// A few levels less may do with more of a search.
+			g.improve(&d, round)
+			keep(d)
+		}
+		if len(best.out) > 0 {
 			d = best.clone()
 			g.improve(&d, round)
 			keep(d)

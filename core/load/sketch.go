@@ -85,11 +85,21 @@ func (g *packing) deal(rooms []float64, top int, density float64) (dealt [][]int
 	}
 	value.Levels = len(rooms)
 	for r := range rooms {
-		if r != top {
+		if g.roomy {
+			value.StackMM -= float64(g.admitted(rooms[r]))
+		} else if r != top {
 			value.StackMM += rooms[r]
 		}
 	}
 	return dealt, value
+}
+
+// admitted is how many pieces a room is high enough for.
+func (g *packing) admitted(room float64) (n int) {
+	for n < len(g.byTall) && g.tall(g.byTall[len(g.byTall)-1-n]) <= room {
+		n++
+	}
+	return n
 }
 
 // leastWanted is the one to leave out: the largest of those that are due last.

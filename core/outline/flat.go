@@ -107,17 +107,22 @@ func (f Flat) Area() float64 {
 	return sum
 }
 
+// Corners are those of the flat, what is round of it as so many points around.
+func (f Flat) Corners(around int) []Point { return f.cornersOf(around) }
+
 // corners are those of the flat, what is round of it in steps of half a degree.
-func (f Flat) corners() []Point {
+func (f Flat) corners() []Point { return f.cornersOf(720) }
+
+func (f Flat) cornersOf(around int) []Point {
 	far := f.R
 	if far == 0 {
 		for _, s := range f.Sides {
 			far = math.Max(far, 4*math.Abs(s.At))
 		}
 	}
-	points := make([]Point, 720)
+	points := make([]Point, around)
 	for i := range points {
-		sin, cos := math.Sincos(2 * math.Pi * float64(i) / 720)
+		sin, cos := math.Sincos(2 * math.Pi * float64(i) / float64(around))
 		points[i] = Point{far * cos, far * sin}
 	}
 	for _, s := range f.Sides {

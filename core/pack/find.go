@@ -31,7 +31,7 @@ func (p Problem) Find(e *Effort) (places []outline.Place, ok bool) {
 }
 
 // glances is from how many beginnings it only settles, before it looks harder from any.
-const glances = 12
+const glances = 16
 
 // Settled moves things from where they are until everything has its gap; false where a descent
 // alone cannot.
@@ -49,10 +49,13 @@ func (p Problem) Better(from []outline.Place, e *Effort) (places []outline.Place
 
 // start is somewhere to begin, another way every round.
 func (p Problem) start(round int, e *Effort) []outline.Place {
-	if round%3 == 0 {
-		return p.rows(round/3, e)
+	switch round % 4 {
+	case 0:
+		return p.rows(round/4, e)
+	case 1:
+		return p.corner(e)
 	}
-	return p.scatter(e, round%3 == 1)
+	return p.scatter(e, round%4 == 2)
 }
 
 // rows begins with things in rows, each row in the gaps of the one before, as far apart as the

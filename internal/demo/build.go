@@ -107,6 +107,9 @@ func build(ctx context.Context, s *school.School, clock *Clock, at time.Time) er
 	if err := m.daring(); err != nil {
 		return err
 	}
+	if err := m.kilns(); err != nil {
+		return err
+	}
 	if err := m.bells(); err != nil {
 		return err
 	}

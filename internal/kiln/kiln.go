@@ -39,9 +39,20 @@ func members(m school.Moment, load string) []*school.Piece {
 	return list
 }
 
-func load(m school.Moment, l school.Load) contract.Load {
+func seenLoad(m school.Moment, l school.Load) contract.Load {
 	v := contract.Load{Id: l.ID, Name: l.Name, Cone: string(l.Cone), Pieces: []string{}, Overruled: []contract.Ruling{},
 		MadeAt: l.MadeAt, FiredAt: view.When(l.FiredAt), UnloadedAt: view.When(l.UnloadedAt)}
+	if kept, ok := school.LoadPlans.Get(m.Snapshot, l.ID); ok {
+		n := 0
+		for _, level := range kept.Plan.Levels {
+			for _, s := range level.Pieces {
+				if owner(s.Piece) == s.Piece {
+					n++
+				}
+			}
+		}
+		v.Planned, v.Kiln = &n, view.Some(school.Kilns.All(m.Snapshot)[kept.Kiln].Name)
+	}
 	for _, p := range members(m, l.ID) {
 		v.Pieces = append(v.Pieces, p.ID)
 		for _, r := range m.Survey(p).Rulings {
@@ -226,13 +237,13 @@ func (k Kiln) changed(ctx context.Context, do func(m school.Moment, c *school.Ch
 		return v, err
 	}
 	m := k.School.Now()
-	return load(m, school.Loads.All(m.Snapshot)[id]), nil
+	return seenLoad(m, school.Loads.All(m.Snapshot)[id]), nil
 }
 
 // ListLoads lists the kiln loads, the oldest first.
 func (k Kiln) ListLoads(context.Context, contract.ListLoadsRequestObject) (contract.ListLoadsResponseObject, error) {
 	m := k.School.Now()
-	return contract.ListLoads200JSONResponse(view.List(school.LoadsInOrder(m.Snapshot), func(l school.Load) contract.Load { return load(m, l) })), nil
+	return contract.ListLoads200JSONResponse(view.List(school.LoadsInOrder(m.Snapshot), func(l school.Load) contract.Load { return seenLoad(m, l) })), nil
 }
 
 // AddToLoad puts pieces that may be fired into a load.

@@ -12,8 +12,8 @@ import (
 )
 
 // Illegal says what is wrong with a plan, by a checker that shares no geometry with the planner:
-// every outline is a polygon about it, every edge one within it, and distances are those of the
-// library simplefeatures. "" where the plan is legal.
+// outlines and edges are polygons of many corners, and distances those of the library
+// simplefeatures, to within toMM. "" where the plan is legal.
 func Illegal(k kiln.Kiln, ways load.Ways, pieces []load.Piece, plan load.Plan) string {
 	c := exact{k: k, ways: ways, plan: plan, pieces: map[string]load.Piece{}, seen: map[string]bool{}}
 	for _, p := range pieces {
@@ -25,6 +25,9 @@ func Illegal(k kiln.Kiln, ways load.Ways, pieces []load.Piece, plan load.Plan) s
 	}
 	return c.wrong
 }
+
+// toMM is how near a distance has to come to count: what polygons are off by.
+const toMM = 0.02
 
 type exact struct {
 	k      kiln.Kiln
@@ -122,7 +125,7 @@ func (c *exact) level(n int) {
 			if far(b, other, want) {
 				continue
 			}
-			if d := apart(b.shape, other.shape); d < want {
+			if d := apart(b.shape, other.shape); d < want-toMM {
 				c.say("%s and %s are %g mm apart", p.ID, other.p.ID, d)
 			}
 		}
@@ -131,7 +134,7 @@ func (c *exact) level(n int) {
 }
 
 func (c *exact) farFrom(b body, line geom.Geometry, want float64, what string) {
-	if d := apart(b.shape, line); d < want || want == 0 && d == 0 {
+	if d := apart(b.shape, line); d < want-toMM || want == 0 && d == 0 {
 		c.say("%s is %g mm from %s", b.p.ID, d, what)
 	}
 }
@@ -163,7 +166,7 @@ func (c *exact) besidePosts(n int, b body) {
 		}
 		for _, at := range above.Stands {
 			post := shapeOf(outline.Disc(c.k.PostMM / 2).At(outline.Place{X: at.X, Y: at.Y}))
-			if d := apart(b.shape, post); d < c.ways.GapMM {
+			if d := apart(b.shape, post); d < c.ways.GapMM-toMM {
 				c.say("%s is %g mm from a post", b.p.ID, d)
 			}
 		}
@@ -186,11 +189,11 @@ func apart(a, b geom.Geometry) float64 {
 	return d
 }
 
-// about is how many corners stand for a circle: the polygon about one of 100 mm is nowhere farther
-// out than 0.016 mm.
+// about is how many corners stand for a circle: the polygon in one of 100 mm is nowhere farther
+// in than 0.016 mm.
 const about = 180
 
-// shapeOf is an outline as a polygon about it, part by part.
+// shapeOf is an outline as a polygon in it, part by part.
 func shapeOf(o outline.Outline) geom.Geometry {
 	var parts []geom.Geometry
 	for _, part := range o {
@@ -200,10 +203,9 @@ func shapeOf(o outline.Outline) geom.Geometry {
 				xy = append(xy, c.X, c.Y)
 				continue
 			}
-			out := part.R / math.Cos(math.Pi/about)
 			for i := range about {
 				sin, cos := math.Sincos(2 * math.Pi * float64(i) / about)
-				xy = append(xy, c.X+out*cos, c.Y+out*sin)
+				xy = append(xy, c.X+part.R*cos, c.Y+part.R*sin)
 			}
 		}
 		points := geom.NewLineString(geom.NewSequence(xy, geom.DimXY))
@@ -212,22 +214,22 @@ func shapeOf(o outline.Outline) geom.Geometry {
 	return geom.NewGeometryCollection(parts).AsGeometry()
 }
 
-// corners are those of a shape within it, of one of its halves where side is not 0.
+// corners are those of a shape about it, of one of its halves where side is not 0.
 func corners(shape kiln.Shape, width, depth float64, side int) []float64 {
 	if depth == 0 || shape == kiln.Round || shape == kiln.Octagonal {
 		depth = width
 	}
-	n, phase, rx, ry := 720, 0.0, width/2, depth/2
+	n, phase, rx, ry := 1440, 0.0, width/2/math.Cos(math.Pi/1440), depth/2/math.Cos(math.Pi/1440)
 	switch shape {
 	case kiln.Octagonal:
 		n, phase = 8, math.Pi/8
 		rx = width / 2 / math.Cos(math.Pi/8)
 		ry = rx
 	case kiln.Oval:
-		n = 48
+		n, rx, ry = 48, width/2, depth/2
 	case kiln.Rectangular:
 		n, phase = 4, math.Pi/4
-		rx, ry = rx*math.Sqrt2, ry*math.Sqrt2
+		rx, ry = width/math.Sqrt2, depth/math.Sqrt2
 	}
 	var xy []float64
 	for i := range n {

@@ -2,6 +2,7 @@ package school
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
 	"enkaustos/core/foot"
@@ -56,6 +57,15 @@ func ToPack(m Moment, p *Piece) []load.Piece {
 	return list
 }
 
+// cookie is what lies under a piece that may run: so much wider all round than what it stands on.
+func cookie(p *Piece) outline.Outline {
+	under := p.Body.FromBelow(0)
+	if math.Abs(under.Width-under.Height) < 1 {
+		return outline.Disc(under.Width/2 + foot.CookieBeyondMM)
+	}
+	return outline.Rectangle(under.Width, under.Height).Grown(foot.CookieBeyondMM)
+}
+
 // LidID names what stands beside a piece in a load.
 func LidID(piece string, nth int) string { return fmt.Sprintf("%s/%d", piece, nth) }
 
@@ -76,9 +86,12 @@ func helpsOf(p *Piece, a *Assignment, bisque bool, suggested []foot.Help) packHe
 // Packable are the pieces that may go into a load of a kiln now, or stand in it already.
 func Packable(m Moment, of Load, k kiln.Kiln) []*Piece {
 	var list []*Piece
+	elsewhere := plannedElsewhere(m, of.ID)
 	for _, p := range m.PiecesOf("") {
 		a := m.Assignments[p.Assignment]
 		switch {
+		case elsewhere[p.ID]:
+			continue
 		case p.State.Load != nil && p.State.Load.Load == of.ID && p.State.Firing == nil:
 		case a.Over || !ready.MayBeLoaded(p.State, m.Survey(p).Blockers):
 			continue
@@ -88,6 +101,22 @@ func Packable(m Moment, of Load, k kiln.Kiln) []*Piece {
 		list = append(list, p)
 	}
 	return list
+}
+
+// plannedElsewhere are the pieces that have a place in the plan of another load that is not lit yet.
+func plannedElsewhere(m Moment, load string) map[string]bool {
+	there := map[string]bool{}
+	for _, kept := range LoadPlans.All(m.Snapshot) {
+		if l := Loads.All(m.Snapshot)[kept.Load]; kept.Load == load || !l.FiredAt.IsZero() {
+			continue
+		}
+		for _, level := range kept.Plan.Levels {
+			for _, s := range level.Pieces {
+				there[s.Piece] = true
+			}
+		}
+	}
+	return there
 }
 
 // coneOf is the cone to which a piece is fired next.

@@ -6,4 +6,8 @@ export interface Load {
 }
 export const KILN: { wide: number; deep: number };
 export function draw(random: () => number): Load;
-export function fewest(load: () => Promise<Highs>, instance: Load, seconds: number): Promise<number | undefined>;
+export function fewest(
+  load: () => Promise<Highs>,
+  instance: Load,
+  seconds: number,
+): Promise<number | undefined>;

@@ -28,8 +28,8 @@ func main() {
 			os.Exit(1)
 		}
 	}
-	fmt.Printf("\n## Checked\n\nAll **%d** plans of this report were checked piece by piece by a checker that shares no geometry with\nthe planner (polygons and distances of the library simplefeatures): **%d** were illegal.\n", r.checked, len(r.illegal))
-	for _, text := range r.illegal {
+	fmt.Printf("\n## Checked\n\nAll **%d** plans of this report were checked piece by piece by a checker that shares no geometry with\nthe planner (polygons and distances of the library simplefeatures, to within 0.02 mm): **%d** were illegal.\n", r.checked, len(r.illegal))
+	for _, text := range r.illegal[:min(20, len(r.illegal))] {
 		fmt.Println("- " + text)
 	}
 }
@@ -174,7 +174,7 @@ func b2f(b bool) float64 {
 }
 
 func mixed(r *report) error {
-	fmt.Print("\n## 200 mixed loads\n\n40 to 160 pieces of all forms in four shapes of kilns, a second's effort. Beside it, in the same run, shelf by\nshelf first fit (a grid of 10 mm, eight directions, the best of three orders), and the area bound: no more\nthan the areas of the smallest fill on as many shelves as the kiln has room for.\n\n")
+	fmt.Print("\n## 200 mixed loads\n\n40 to 160 pieces of all forms in four shapes of kilns, none of them due, a second's effort. Beside it, in the same run, shelf by\nshelf first fit (a grid of 10 mm, eight directions, the best of three orders), and the area bound: no more\nthan the areas of the smallest fill on as many shelves as the kiln has room for.\n\n")
 	var fewer, more, loads, levelLess, ours, theirs, bound int
 	var gain, slowest float64
 	var betterOrLess int
@@ -182,6 +182,9 @@ func mixed(r *report) error {
 		draw := rand.New(rand.NewSource(seed))
 		k := packed.KilnOf(draw)
 		q := load.Request{Kiln: k, Ways: load.Usual(), Pieces: packed.Mixed(draw, 40+draw.Intn(121)), Steps: second, Seed: seed}
+		for i := range q.Pieces {
+			q.Pieces[i].Due = 0 // first fit knows no days: what is due first costs others their place
+		}
 		first := packed.FirstFit(k, q.Ways, q.Pieces)
 		r.check(q, first)
 		plan, took, err := r.find(q)

@@ -4196,6 +4196,10 @@ export interface components {
             id: string;
             name: string;
             cone: string;
+            /** @description How many pieces its plan has places for, where it has one */
+            planned?: number;
+            /** @description The name of the kiln that it is planned for */
+            kiln?: string;
             pieces: string[];
             /** @description What the teacher took on, of its pieces */
             overruled: components["schemas"]["Ruling"][];
@@ -4397,7 +4401,7 @@ export interface components {
         LoadPlanChange: {
             revision: number;
             /** @enum {string} */
-            act: "move" | "drop" | "lock" | "free" | "out" | "swap" | "again" | "longer" | "stop" | "open" | "shut";
+            act: "move" | "drop" | "hold" | "release" | "out" | "swap" | "again" | "longer" | "stop" | "show" | "hide";
             piece?: string;
             other?: string;
             level?: number;

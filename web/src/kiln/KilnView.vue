@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { answer, api, type Piece, type Schemas } from "@/api/client";
+import PlanLoad from "@/kiln/PlanLoad.vue";
 import LoadShelf from "@/kiln/LoadShelf.vue";
 import { useClasses, useGuide, useLoads } from "@/lib/useLists";
 import { useLog, usePieces } from "@/lib/usePieces";
@@ -109,7 +110,10 @@ function clears(list: Piece[]) {
       <h1>Kiln</h1>
       <p class="soft">One cone a load. Nothing unfinished, nothing unchecked, nothing damp.</p>
     </div>
-    <RouterLink to="/kiln/ready">What every piece waits for</RouterLink>
+    <p class="ways">
+      <RouterLink to="/kiln/kilns">Kilns and their shelves</RouterLink>
+      <RouterLink to="/kiln/ready">What every piece waits for</RouterLink>
+    </p>
   </div>
   <p class="caution">
     Hot, and it fumes: only the person in charge opens it. Ventilation, distance and local rules come first.
@@ -154,9 +158,12 @@ function clears(list: Piece[]) {
         </button>
       </li>
     </ul>
-    <el-button type="primary" @click="put(cone, list)">
-      Put {{ list.filter((p) => !out.has(p.id)).length }} into a cone {{ cone }} load
-    </el-button>
+    <div class="acts">
+      <PlanLoad v-if="teaches" :cone="cone" />
+      <el-button @click="put(cone, list)">
+        Put {{ list.filter((p) => !out.has(p.id)).length }} into a cone {{ cone }} load
+      </el-button>
+    </div>
   </section>
   <p v-if="!fit.length && !isPending" class="soft none">No piece may be fired now.</p>
   <section v-if="heldBy.length" aria-labelledby="held">
@@ -243,6 +250,15 @@ summary b {
 .held ul {
   padding: 8px 0 2px;
   columns: 2;
+}
+.acts {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
+.ways {
+  display: flex;
+  gap: 18px;
 }
 .none {
   margin-bottom: 20px;

@@ -13,6 +13,9 @@ const emit = defineEmits<{ fire: []; unload: []; back: []; takeOut: [piece: stri
   <article class="load">
     <header>
       <h3>{{ load.name }}</h3>
+      <RouterLink v-if="load.planned !== undefined" :to="`/kiln/load/${load.id}`"
+        >Plan in {{ load.kiln }}: {{ load.pieces.length }} of {{ load.planned }} stand in it</RouterLink
+      >
       <span
         >cone {{ load.cone }} <span class="soft">{{ hot }}</span></span
       >

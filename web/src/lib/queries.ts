@@ -139,6 +139,19 @@ export const queries = {
       queryFn: () => answer(api.GET("/assignments/{id}/amounts", id(assignment))),
     }),
 
+  kilns: () => queryOptions({ queryKey: ["kilns"], queryFn: () => answer(api.GET("/kilns")) }),
+  loadPlan: (load: string) =>
+    queryOptions({
+      queryKey: ["loadPlan", load],
+      queryFn: () => answer(api.GET("/loads/{id}/plan", id(load))),
+    }),
+  loadGains: (load: string, revision: number) =>
+    queryOptions({
+      queryKey: ["loadGains", load, revision],
+      queryFn: () => answer(api.GET("/loads/{id}/gains", id(load))),
+    }),
+  openedLoads: () =>
+    queryOptions({ queryKey: ["openedLoads"], queryFn: () => answer(api.GET("/loads/opened")) }),
   loads: () => queryOptions({ queryKey: ["loads"], queryFn: () => answer(api.GET("/loads")) }),
   strays: () => queryOptions({ queryKey: ["strays"], queryFn: () => answer(api.GET("/strays")) }),
   room: () =>
@@ -272,6 +285,7 @@ const overPieces: Answer[] = [
   "budget",
   "doubts",
   "loads",
+  "loadPlan",
   "models",
   "programmes",
   "close",
@@ -300,7 +314,9 @@ export const affects = {
   class: ["classes", "rules", ...judged, "room", "timetable", "lessons"],
   student: ["classes", "pieces", "piece", "today", "seating"],
   assignment: ["assignments", "rules", ...judged],
-  load: ["loads", "today"],
+  load: ["loads", "loadPlan", "openedLoads", "today"],
+  load_plan: ["loads", "loadPlan", "openedLoads"],
+  kiln: ["kilns", "loadPlan"],
   house: ["rules", "glazes", "effects", ...judged],
   damp: ["room", ...judged],
   bells: ["room", "timetable", "lessons", "course", "route", "before", "shortages"],

@@ -1,0 +1,336 @@
+package kiln
+
+import (
+	"context"
+	"fmt"
+	"slices"
+	"sync"
+
+	"enkaustos/core/kiln"
+	"enkaustos/core/load"
+	"enkaustos/core/outline"
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Planning answers what the contract asks of plans of loads. Searches run on a snapshot, so that no
+// tap waits for one.
+type Planning struct {
+	School *school.School
+
+	mu       sync.Mutex
+	searches map[string]*search // longer ones, by load
+}
+
+// longer is how many times the effort of a screen a longer search has.
+const longer = 20
+
+// search is a longer search that goes on.
+type search struct {
+	share float64
+	stop  context.CancelFunc
+}
+
+// laid is a plan with all that it is of.
+type laid struct {
+	load   school.Load
+	kept   school.LoadPlan
+	kiln   kiln.Kiln
+	pieces []load.Piece
+}
+
+// laidOf finds a load's plan.
+func laidOf(m school.Moment, id string) (l laid, err error) {
+	var ok bool
+	if l.load, ok = school.Loads.Get(m.Snapshot, id); !ok {
+		return l, school.Missing("load")
+	}
+	if l.kept, ok = school.LoadPlans.Get(m.Snapshot, id); !ok {
+		return l, school.Refuse("%s has no plan of what stands where.", l.load.Name)
+	}
+	l.kiln = school.Kilns.All(m.Snapshot)[l.kept.Kiln]
+	if l.load.FiredAt.IsZero() {
+		l.pieces = toPack(m, school.Packable(m, l.load, l.kiln))
+	} else {
+		l.pieces = toPack(m, members(m, id))
+	}
+	return l, nil
+}
+
+func toPack(m school.Moment, pieces []*school.Piece) (list []load.Piece) {
+	for _, p := range pieces {
+		list = append(list, school.ToPack(m, p)...)
+	}
+	return list
+}
+
+func (l laid) hand(m school.Moment) load.Hand {
+	return load.Hand{Kiln: l.kiln, Ways: school.WaysOf(m.House), Pieces: l.pieces}
+}
+
+func (l laid) request(m school.Moment, steps int) load.Request {
+	return load.Request{Kiln: l.kiln, Ways: school.WaysOf(m.House), Pieces: l.pieces, Steps: steps, Seed: int64(l.kept.Revision), Start: &l.kept.Plan}
+}
+
+// Plan plans a new load of what may be fired to a cone, in a kiln.
+func (p *Planning) Plan(ctx context.Context, in string, cone kiln.Cone) (string, error) {
+	m := p.School.Now()
+	k, ok := school.Kilns.Get(m.Snapshot, in)
+	switch {
+	case !ok:
+		return "", school.Missing("kiln")
+	case k.Rests:
+		return "", school.Refuse("%s is out of use.", k.Name)
+	case !k.Fires(cone, k.Air):
+		return "", school.Refuse("%s is fired to cones %s to %s, and not to cone %s.", k.Name, k.From, k.To, cone)
+	}
+	of := school.Load{ID: school.NewID(), Cone: cone, MadeAt: m.At, Name: fmt.Sprintf("Load %d", len(school.Loads.All(m.Snapshot))+1)}
+	waiting := school.Packable(m, of, k)
+	if len(waiting) == 0 {
+		return "", school.Refuse("Nothing may be fired to cone %s in %s now.", cone, k.Air)
+	}
+	plan, faults := load.Find(load.Request{Kiln: k, Ways: school.WaysOf(m.House), Pieces: toPack(m, waiting), Steps: load.Second, Seed: 1})
+	if len(faults) > 0 {
+		return "", school.Refuse("%s", faults[0])
+	}
+	return of.ID, p.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		for _, other := range school.LoadPlans.All(m.Snapshot) {
+			l := school.Loads.All(m.Snapshot)[other.Load]
+			if other.Kiln == k.ID && l.Cone == cone && l.FiredAt.IsZero() {
+				return school.Refuse("%s is planned for cone %s in %s already: go on there, or throw that plan away.", l.Name, cone, k.Name)
+			}
+		}
+		school.Loads.Put(c, of)
+		school.LoadPlans.Put(c, school.LoadPlan{Load: of.ID, Kiln: k.ID, Revision: 1, At: m.At, By: school.ActorOf(ctx).Name, Plan: plan})
+		return nil
+	})
+}
+
+// Change changes a plan by hand, or has the rest of it planned again around what is locked. Who
+// looked at an older plan is told so.
+func (p *Planning) Change(ctx context.Context, id string, do contract.LoadPlanChange) error {
+	m := p.School.Now()
+	l, err := laidOf(m, id)
+	if err != nil {
+		return err
+	}
+	if err := l.open(do.Revision); err != nil {
+		return err
+	}
+	next, err := p.changed(m, l, do)
+	if err != nil || next == nil {
+		return err
+	}
+	return p.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		now, err := laidOf(m, id)
+		if err != nil {
+			return err
+		}
+		if err := now.open(do.Revision); err != nil {
+			return err
+		}
+		kept := *next
+		kept.Revision, kept.At, kept.By = do.Revision+1, m.At, school.ActorOf(ctx).Name
+		school.LoadPlans.Put(c, kept)
+		return nil
+	})
+}
+
+// open says whether a plan may be changed by who saw a revision.
+func (l laid) open(seen int) error {
+	switch {
+	case !l.load.FiredAt.IsZero():
+		return school.Refuse("%s was fired already.", l.load.Name)
+	case l.kept.Revision != seen:
+		return school.Refuse("%s planned on it since you looked: look again.", named(l.kept.By))
+	}
+	return nil
+}
+
+// changed is a plan after one act; nil where nothing of it is kept.
+func (p *Planning) changed(m school.Moment, l laid, do contract.LoadPlanChange) (*school.LoadPlan, error) {
+	kept, hand := l.kept, l.hand(m)
+	piece, level := view.Value(do.Piece), view.Value(do.Level)
+	var err error
+	switch do.Act {
+	case contract.LoadPlanChangeActMove, contract.LoadPlanChangeActDrop:
+		if l.ticked(m, piece) {
+			return nil, school.Refuse("It stands in the kiln already: take it out there first.")
+		}
+		if do.X == nil || do.Y == nil {
+			kept.Plan, err = hand.Put(kept.Plan, piece, level)
+			break
+		}
+		at := outline.Place{X: *do.X, Y: *do.Y, Turn: view.Value(do.Turn)}
+		kept.Plan, err = hand.Move(kept.Plan, piece, level, at, do.Act == contract.LoadPlanChangeActDrop)
+	case contract.LoadPlanChangeActHold, contract.LoadPlanChangeActRelease:
+		kept.Plan = kept.Plan.Lock(piece, do.Act == contract.LoadPlanChangeActHold)
+	case contract.LoadPlanChangeActOut:
+		if l.ticked(m, piece) {
+			return nil, school.Refuse("It stands in the kiln already: take it out there first.")
+		}
+		kept.Plan = hand.TakeOut(kept.Plan, piece)
+	case contract.LoadPlanChangeActSwap:
+		kept.Plan, err = hand.Swap(kept.Plan, piece, view.Value(do.Other))
+	case contract.LoadPlanChangeActAgain:
+		kept.Plan, err = again(m, l, load.Second, nil, nil)
+	case contract.LoadPlanChangeActLonger:
+		return nil, p.begin(l)
+	case contract.LoadPlanChangeActStop:
+		p.halt(l.load.ID)
+		return nil, nil
+	case contract.LoadPlanChangeActShow, contract.LoadPlanChangeActHide:
+		kept.Tablets = do.Act == contract.LoadPlanChangeActShow
+	}
+	if err != nil {
+		return nil, school.Says(err)
+	}
+	return &kept, nil
+}
+
+// ticked says whether a piece stands in the kiln.
+func (l laid) ticked(m school.Moment, piece string) bool {
+	p, ok := m.Pieces[owner(piece)]
+	return ok && p.State.Load != nil && p.State.Load.Load == l.load.ID
+}
+
+// again plans the rest around what is locked and what stands in the kiln already.
+func again(m school.Moment, l laid, steps int, stop func() bool, watch func(load.Plan, float64) bool) (load.Plan, error) {
+	start := l.kept.Plan
+	for _, level := range start.Levels {
+		for _, s := range level.Pieces {
+			if l.ticked(m, s.Piece) {
+				start = start.Lock(s.Piece, true)
+			}
+		}
+	}
+	r := l.request(m, steps)
+	r.Start, r.Stop, r.Watch = &start, stop, watch
+	plan, faults := load.Find(r)
+	if len(faults) > 0 {
+		return plan, load.Says(faults[0])
+	}
+	for _, level := range plan.Levels { // what was only ticked is not locked by hand
+		for _, s := range level.Pieces {
+			if l.ticked(m, s.Piece) && !slices.ContainsFunc(l.kept.Plan.Levels, func(b load.Level) bool {
+				return slices.ContainsFunc(b.Pieces, func(q load.Standing) bool { return q.Piece == s.Piece && q.Locked })
+			}) {
+				plan = plan.Lock(s.Piece, false)
+			}
+		}
+	}
+	return plan, nil
+}
+
+// begin starts a longer search in the background, where none goes on.
+func (p *Planning) begin(l laid) error {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	if p.searches[l.load.ID] != nil {
+		return school.Refuse("A longer search goes on already.")
+	}
+	ctx, stop := context.WithCancel(context.Background())
+	s := &search{stop: stop}
+	if p.searches == nil {
+		p.searches = map[string]*search{}
+	}
+	p.searches[l.load.ID] = s
+	go p.run(ctx, l, s)
+	return nil
+}
+
+// run searches, and keeps what it found where nobody changed the plan meanwhile.
+func (p *Planning) run(ctx context.Context, l laid, s *search) {
+	plan, err := again(p.School.Now(), l, longer*load.Second, func() bool { return ctx.Err() != nil }, func(_ load.Plan, share float64) bool {
+		p.mu.Lock()
+		defer p.mu.Unlock()
+		s.share = share
+		return ctx.Err() == nil
+	})
+	p.mu.Lock()
+	delete(p.searches, l.load.ID)
+	p.mu.Unlock()
+	s.stop()
+	if err != nil {
+		return
+	}
+	_ = p.School.Change(context.Background(), func(m school.Moment, c *school.Change) error {
+		now, err := laidOf(m, l.load.ID)
+		if err != nil || now.open(l.kept.Revision) != nil {
+			return nil // somebody went on by hand: theirs stays
+		}
+		kept := now.kept
+		kept.Plan, kept.Revision, kept.At = plan, kept.Revision+1, m.At
+		school.LoadPlans.Put(c, kept)
+		return nil
+	})
+}
+
+// halt ends a longer search: what it found until then is kept.
+func (p *Planning) halt(id string) {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	if s := p.searches[id]; s != nil {
+		s.stop()
+	}
+}
+
+// searching is how far a longer search is; false where none goes on.
+func (p *Planning) searching(id string) (float64, bool) {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	if s := p.searches[id]; s != nil {
+		return s.share, true
+	}
+	return 0, false
+}
+
+// Tick says that a planned piece stands in the kiln, by an event; or that it does not any more. It
+// is refused where the piece may not be fired any more.
+func Tick(m school.Moment, c *school.Change, by work.Actor, id, piece string, in bool, seen int64) error {
+	l, err := laidOf(m, id)
+	if err != nil {
+		return err
+	}
+	p, ok := m.Pieces[owner(piece)]
+	switch {
+	case by.Role == work.Station && !l.kept.Tablets:
+		return school.Refuse("The teacher did not open %s on the tablets.", l.load.Name)
+	case !l.load.FiredAt.IsZero():
+		return school.Refuse("%s was fired already.", l.load.Name)
+	case !ok:
+		return school.Missing("piece")
+	case in == l.ticked(m, piece):
+		return nil
+	}
+	e := work.Event{ID: school.NewID(), Piece: p.ID, At: m.At, By: by.Name, Hand: by.Hand()}
+	if !in {
+		e.Kind = work.TakenOut
+		c.Log(e)
+		return nil
+	}
+	if e.Kind, e.Load, e.Seen = work.Loaded, id, max(seen, 0); seen == 0 {
+		e.Seen = p.State.Seq
+	}
+	if reason := keepsOut(m, p, l.load, e); reason != "" {
+		return school.Refuse("%s: %s", m.Who(p), reason)
+	}
+	c.Log(e)
+	return nil
+}
+
+// Drop throws a plan away, and its load with it, while nothing stands in it.
+func Drop(m school.Moment, c *school.Change, id string) error {
+	l, err := laidOf(m, id)
+	if err != nil {
+		return err
+	}
+	if n := len(members(m, id)); n > 0 {
+		return school.Refuse("%d pieces stand in %s: take them out first.", n, l.load.Name)
+	}
+	school.LoadPlans.Drop(c, l.kept)
+	school.Loads.Drop(c, l.load)
+	return nil
+}
