@@ -236,7 +236,7 @@ var fields = []Field{
 	{Key: "kilnGap", Group: forKiln, Name: "Between glaze and anything beside it", Unit: "mm", Least: 1, Most: 40,
 		Reason: "Pieces move a little as they shrink, and glaze that touches glaze makes one piece of two.",
 		number: func(h *House) *float64 { return &h.KilnGapMM }},
-	{Key: "kilnAbove", Group: forKiln, Name: "Free above the tallest piece of a shelf", Unit: "mm", Least: 3, Most: 60,
+	{Key: "kilnAbove", Group: forKiln, Name: "Free above the tallest piece of a shelf", Unit: "mm", Least: 1, Most: 60,
 		Reason: "A shelf that sags in the heat must not come down on a rim.",
 		number: func(h *House) *float64 { return &h.KilnAboveMM }},
 	{Key: "runners", Group: forKiln, Name: "Where runny pieces stand",

@@ -2,11 +2,70 @@ package api_test
 
 import (
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/core/kiln"
 	"enkaustos/internal/contract"
 )
+
+// A kiln is refused field by field where it cannot be, a load is planned in it, changed by hand by who
+// saw it as it is, ticked as it is loaded, and thrown away.
+func planTheKiln(t *testing.T, c *caller, piece string) {
+	usual := do[kiln.Kiln](c, 200, "GET", "/kilns/usual", nil)
+	usual.Name, usual.Whole.WidthMM = "Barrel", 900
+	wide := do[contract.Problem](c, 422, "POST", "/kilns", usual)
+	require.Equal(t, "whole.widthMM", (*wide.Errors)[0].Field)
+	require.Contains(t, wide.Detail, "does not go in")
+	usual.Whole.WidthMM = 530
+	made := do[contract.KilnSeen](c, 200, "POST", "/kilns", usual)
+	require.NotEmpty(t, made.Plate)
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/kilns", usual).Detail, "another name")
+	usual.Minutes = 2000
+	require.Equal(t, 2000, do[contract.KilnSeen](c, 200, "PUT", "/kilns/"+made.Kiln.ID, usual).Kiln.Minutes)
+	require.Len(t, do[[]contract.KilnSeen](c, 200, "GET", "/kilns", nil), 1)
+
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/loads/plan", body{"kiln": made.Kiln.ID, "cone": "10"}).Detail, "not to cone 10")
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/loads/plan", body{"kiln": made.Kiln.ID, "cone": "04"}).Detail, "Nothing may be fired")
+	plan := do[contract.LoadPlan](c, 200, "POST", "/loads/plan", body{"kiln": made.Kiln.ID, "cone": "6"})
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/loads/plan", body{"kiln": made.Kiln.ID, "cone": "6"}).Detail, "go on there")
+	require.Len(t, plan.Levels, 1)
+	require.Equal(t, piece, plan.Levels[0].Pieces[0].Piece)
+	path := "/loads/" + plan.Load
+	act := func(what string, more body) contract.LoadPlan {
+		asked := body{"revision": plan.Revision, "act": what, "piece": piece}
+		for k, v := range more {
+			asked[k] = v
+		}
+		plan = do[contract.LoadPlan](c, 200, "POST", path+"/plan", asked)
+		return plan
+	}
+	moved := act("move", body{"level": 0, "x": 250, "y": 0, "turn": 0})
+	require.Contains(t, moved.Breaches[0].Text, "beyond where it may stand")
+	require.Empty(t, act("drop", body{"level": 0, "x": 250, "y": 0, "turn": 0}).Breaches, "it slid onto the shelf")
+	require.Contains(t, do[contract.Problem](c, 422, "POST", path+"/plan", body{"revision": 1, "act": "out", "piece": piece}).Detail, "since you looked")
+	require.True(t, act("hold", nil).Levels[0].Pieces[0].Locked)
+	require.Equal(t, plan.Levels[0].Pieces[0], act("again", nil).Levels[0].Pieces[0], "locked, it stays")
+	require.False(t, act("release", nil).Levels[0].Pieces[0].Locked)
+	require.Len(t, act("out", nil).Out, 1)
+	require.Empty(t, act("again", nil).Levels, "what was taken out by hand stays out")
+	require.Empty(t, do[[]contract.LoadGain](c, 200, "GET", path+"/gains", nil))
+	do[any](c, 204, "DELETE", path+"/plan", nil)
+	plan = do[contract.LoadPlan](c, 200, "POST", "/loads/plan", body{"kiln": made.Kiln.ID, "cone": "6"})
+	path = "/loads/" + plan.Load
+	require.True(t, act("show", nil).Tablets)
+	require.Len(t, do[[]struct{ Id string }](c, 200, "GET", "/loads/opened", nil), 1)
+	require.True(t, do[contract.LoadPlan](c, 200, "POST", path+"/tick", body{"piece": piece, "in": true}).Levels[0].Pieces[0].In)
+	require.Contains(t, do[contract.Problem](c, 422, "DELETE", path+"/plan", nil).Detail, "take them out first")
+	require.Contains(t, do[contract.Problem](c, 422, "POST", path+"/plan", body{"revision": plan.Revision, "act": "out", "piece": piece}).Detail, "stands in the kiln")
+	require.False(t, do[contract.LoadPlan](c, 200, "POST", path+"/tick", body{"piece": piece, "in": false}).Levels[0].Pieces[0].In)
+	act("longer", nil)
+	require.Eventually(t, func() bool { return do[contract.LoadPlan](c, 200, "GET", path+"/plan", nil).Searching == nil }, 2*time.Minute, 20*time.Millisecond)
+	plan = do[contract.LoadPlan](c, 200, "GET", path+"/plan", nil)
+	act("stop", nil)
+	do[any](c, 204, "DELETE", path+"/plan", nil)
+}
 
 // A load is fired and unloaded; each step, said by mistake, is taken back by an event, and what
 // stood before stands again. Once something happened to what came out, it stays out.

@@ -86,6 +86,9 @@ func (p *Planning) Plan(ctx context.Context, in string, cone kiln.Cone) (string,
 	case !k.Fires(cone, k.Air):
 		return "", school.Refuse("%s is fired to cones %s to %s, and not to cone %s.", k.Name, k.From, k.To, cone)
 	}
+	if err := pending(m, k, cone); err != nil {
+		return "", err
+	}
 	of := school.Load{ID: school.NewID(), Cone: cone, MadeAt: m.At, Name: fmt.Sprintf("Load %d", len(school.Loads.All(m.Snapshot))+1)}
 	waiting := school.Packable(m, of, k)
 	if len(waiting) == 0 {
@@ -96,16 +99,23 @@ func (p *Planning) Plan(ctx context.Context, in string, cone kiln.Cone) (string,
 		return "", school.Refuse("%s", faults[0])
 	}
 	return of.ID, p.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		for _, other := range school.LoadPlans.All(m.Snapshot) {
-			l := school.Loads.All(m.Snapshot)[other.Load]
-			if other.Kiln == k.ID && l.Cone == cone && l.FiredAt.IsZero() {
-				return school.Refuse("%s is planned for cone %s in %s already: go on there, or throw that plan away.", l.Name, cone, k.Name)
-			}
+		if err := pending(m, k, cone); err != nil {
+			return err
 		}
 		school.Loads.Put(c, of)
 		school.LoadPlans.Put(c, school.LoadPlan{Load: of.ID, Kiln: k.ID, Revision: 1, At: m.At, By: school.ActorOf(ctx).Name, Plan: plan})
 		return nil
 	})
+}
+
+// pending refuses a second plan of one cone in one kiln.
+func pending(m school.Moment, k kiln.Kiln, cone kiln.Cone) error {
+	for _, other := range school.LoadPlans.All(m.Snapshot) {
+		if l := school.Loads.All(m.Snapshot)[other.Load]; other.Kiln == k.ID && l.Cone == cone && l.FiredAt.IsZero() {
+			return school.Refuse("%s is planned for cone %s in %s already: go on there, or delete that plan.", l.Name, cone, k.Name)
+		}
+	}
+	return nil
 }
 
 // Change changes a plan by hand, or has the rest of it planned again around what is locked. Who

@@ -94,7 +94,7 @@ func altered(record any) map[string]any {
 }
 
 // known are what records point to, by the names of their fields.
-var known = map[string]string{"Clay": "K", "Class": "C", "Glaze": "G", "Assignment": "A", "Student": "S", "Piece": "P"}
+var known = map[string]string{"Load": "L", "Kiln": "N", "Clay": "K", "Class": "C", "Glaze": "G", "Assignment": "A", "Student": "S", "Piece": "P"}
 
 // pointed has a record point to what there is, and gives the ones that others point to
 // their keys.
@@ -108,13 +108,13 @@ func pointed(kind string, record any) {
 			f.SetString(key)
 		}
 	}
-	own := map[string]string{"clay": "Code", "glaze": "Code", "class": "ID", "assignment": "ID", "student": "ID", "piece": "ID"}[kind]
+	own := map[string]string{"clay": "Code", "glaze": "Code", "class": "ID", "assignment": "ID", "student": "ID", "piece": "ID", "load": "ID", "kiln": "ID"}[kind]
 	if own != "" {
-		v.FieldByName(own).SetString(map[string]string{"clay": "K", "glaze": "G", "class": "C", "assignment": "A", "student": "S", "piece": "P"}[kind])
+		v.FieldByName(own).SetString(map[string]string{"clay": "K", "glaze": "G", "class": "C", "assignment": "A", "student": "S", "piece": "P", "load": "L", "kiln": "N"}[kind])
 	}
 }
 
 // points says whether a path is one that points to another record, or is a key.
 func points(path string) bool {
-	return slices.Contains([]string{".Clay", ".Class", ".Glaze", ".Assignment", ".Student", ".Piece", ".ID", ".Code", ".Revision", ".Slot", ".Event.ID"}, path)
+	return slices.Contains([]string{".Load", ".Kiln", ".Clay", ".Class", ".Glaze", ".Assignment", ".Student", ".Piece", ".ID", ".Code", ".Revision", ".Slot", ".Event.ID"}, path)
 }
