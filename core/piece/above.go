@@ -12,6 +12,8 @@ import (
 type Above struct {
 	Outline outline.Outline // its zero is about its middle
 	TallMM  float64
+	// Foot is where the middle of what it stands on is, from there.
+	Foot outline.Point
 	Lid     bool // it is the lid of the first one
 }
 
@@ -134,7 +136,8 @@ func thingAbove(t []partAbove) (a Above) {
 	}
 	o = seen(o)
 	low, high := extent(o)
-	a.Outline = o.At(outline.Place{X: -(low.X + high.X) / 2, Y: -(low.Y + high.Y) / 2})
+	a.Foot = outline.Point{X: -(low.X + high.X) / 2, Y: -(low.Y + high.Y) / 2}
+	a.Outline = o.At(outline.Place{X: a.Foot.X, Y: a.Foot.Y})
 	return a
 }
 
@@ -182,7 +185,7 @@ func (b Body) stacked(jar, lid []partAbove) (Above, bool) {
 		return Above{}, false
 	}
 	below, top := thingAbove(jar), thingAbove(lid)
-	one := Above{TallMM: math.Max(below.TallMM, seat+top.TallMM-under)}
+	one := Above{Foot: below.Foot, TallMM: math.Max(below.TallMM, seat+top.TallMM-under)}
 	one.Outline = seen(append(below.Outline, top.Outline...))
 	return one, true
 }

@@ -19,6 +19,7 @@ func TestFromAbove(t *testing.T) {
 
 	bowl := above(piece.Bowl, piece.Measures{"rim": 140, "height": 60}, false)
 	require.Equal(t, []piece.Above{{Outline: outline.Disc(70), TallMM: 60}}, bowl)
+	require.Negative(t, above(piece.Mug, piece.Measures{}, false)[0].Foot.X, "its foot lies off its middle, away from the handle")
 
 	slab := above(piece.Slab, piece.Measures{"length": 200, "width": 100, "thickness": 10, "relief": 4}, false)
 	require.Len(t, slab, 1)

@@ -315,6 +315,8 @@ func Tick(m school.Moment, c *school.Change, by work.Actor, id, piece string, in
 	case in == l.ticked(m, piece):
 		return nil
 	}
+	l.kept.At = m.At
+	school.LoadPlans.Put(c, l.kept) // so that every tablet hears of it, whatever class it serves
 	e := work.Event{ID: school.NewID(), Piece: p.ID, At: m.At, By: by.Name, Hand: by.Hand()}
 	if !in {
 		e.Kind = work.TakenOut

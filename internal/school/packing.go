@@ -41,12 +41,12 @@ func ToPack(m Moment, p *Piece) []load.Piece {
 	list := make([]load.Piece, len(things))
 	for i, t := range things {
 		one := load.Piece{ID: p.ID, Outline: t.Outline, TallMM: t.TallMM, Bare: of.Work.Bisque(), Grams: area * gramsPerCM2 / float64(len(things)),
-			Runs: helps.cookie, Due: int(DueOf(m, a))}
+			Runs: helps.cookie, Due: int(a.Due)}
 		if i > 0 {
 			one.ID, one.With = LidID(p.ID, i), p.ID
 		}
 		if helps.cookie && i == 0 {
-			one.Outline = append(slices.Clone(one.Outline), outline.Disc(p.Body.Across()/2+foot.CookieBeyondMM)...)
+			one.Outline = append(slices.Clone(one.Outline), cookie(p).At(outline.Place{X: t.Foot.X, Y: t.Foot.Y})...)
 			one.TallMM += foot.CookieThickMM
 		}
 		if helps.stilts {

@@ -104,8 +104,8 @@ useKeys(hand.keys);
           @drop="(piece, x, y, turn) => load.act({ act: 'drop', piece, level, x, y, turn })"
         />
         <p class="soft legend">
-          Drop: may run. Flag: wanted by a day. Cross: locked. Dashed: where it may not stand. The front of
-          the kiln is below.
+          Drop: may run. Pale ring: a cookie. Flag: wanted by a day. Cross: locked. Dashed: where it may not
+          stand. The front of the kiln is below.
         </p>
       </section>
       <aside>
@@ -146,7 +146,7 @@ useKeys(hand.keys);
   margin-top: 8px;
 }
 .above .shelf {
-  height: min(62vh, 620px);
+  height: min(56vh, 620px);
   margin-top: 8px;
 }
 .title {

@@ -19,12 +19,11 @@ const dark = computed(() => {
   const [r, g, b] = [1, 3, 5].map((i) => parseInt(c.slice(i, i + 2), 16));
   return 0.2126 * r! + 0.7152 * g! + 0.0722 * b! < 120;
 });
-/** The cookie is the last part that lies below the others. */
-const body = computed(() =>
-  props.standing.cookie && props.standing.outline.length > 1
-    ? props.standing.outline.slice(0, -1)
-    : props.standing.outline,
+/** The cookie is the last part, and lies below the others. */
+const cookie = computed(() =>
+  props.standing.cookie && props.standing.outline.length > 1 ? props.standing.outline.at(-1) : undefined,
 );
+const body = computed(() => (cookie.value ? props.standing.outline.slice(0, -1) : props.standing.outline));
 const reach = computed(() =>
   Math.max(
     12,
@@ -33,6 +32,13 @@ const reach = computed(() =>
     ),
   ),
 );
+/** Its words stand upright on its largest part, not on a handle. */
+const words = computed(() => {
+  const core = body.value[0]!.core;
+  const [x, y] = [mean(core.map((c) => c.x)), mean(core.map((c) => c.y))];
+  return `translate(${x} ${-y}) rotate(${(props.standing.turn * 180) / Math.PI})`;
+});
+const mean = (of: number[]) => of.reduce((a, b) => a + b, 0) / of.length;
 const signs = computed(() => {
   const s = props.standing;
   return [
@@ -47,7 +53,7 @@ const signs = computed(() => {
 });
 const label = computed(() => {
   const s = props.standing;
-  return [`${s.lid ? "Lid of " : ""}${s.student} ${s.mark}`, s.title, ...signs.value].join(", ");
+  return [`${s.mark} ${s.lid ? "lid of " : ""}${s.student}`, s.title, ...signs.value].join(", ");
 });
 </script>
 
@@ -62,9 +68,9 @@ const label = computed(() => {
     :aria-pressed="chosen"
     :data-piece="standing.piece"
   >
-    <title>{{ label }}</title>
+    <path v-if="cookie" class="cookie" :d="core(cookie)" :stroke-width="2 * cookie.r + 2" />
     <path
-      v-for="(p, i) in standing.outline"
+      v-for="(p, i) in body"
       :key="`e${i}`"
       class="edge"
       :d="core(p)"
@@ -78,15 +84,13 @@ const label = computed(() => {
       :stroke-width="2 * p.r"
       :style="{ fill: colour, stroke: colour }"
     />
-    <path
-      v-if="standing.cookie && standing.outline.length > 1"
-      class="cookie"
-      :d="core(standing.outline.at(-1)!)"
-    />
-    <g class="words" :transform="`rotate(${(standing.turn * 180) / Math.PI})`">
-      <text y="-1" :style="{ fontSize: `${Math.min(19, reach / 2.1)}px` }">{{ standing.mark }}</text>
-      <text y="14" class="name" :style="{ fontSize: `${Math.min(13, reach / 3.4)}px` }">
-        {{ standing.lid ? "lid" : standing.student }}
+    <g class="words" :transform="words">
+      <text y="-1">
+        <tspan :style="{ fontSize: `${Math.min(19, reach / 2.1)}px` }">{{ standing.mark }}</tspan>
+        {{ " " }}
+        <tspan class="name" x="0" y="14" :style="{ fontSize: `${Math.min(13, reach / 3.4)}px` }">{{
+          standing.lid ? `lid of ${standing.student}` : standing.student
+        }}</tspan>
       </text>
       <path v-if="standing.runs" class="sign" d="M-5 22c-6 8 -1 13 0 13s6 -5 0 -13z" />
       <path v-if="standing.due" class="sign" d="M6 35v-13l10 4 -10 4" />
@@ -122,7 +126,10 @@ const label = computed(() => {
   stroke-dasharray: 7 5;
 }
 .cookie {
-  display: none;
+  fill: #b9b4ae;
+  stroke: #b9b4ae;
+  stroke-linejoin: round;
+  stroke-linecap: round;
 }
 text {
   text-anchor: middle;

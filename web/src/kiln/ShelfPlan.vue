@@ -112,7 +112,7 @@ const missing = (b: Schemas["LoadBreach"]) => (b.shortMM ? mm(Math.ceil(b.shortM
       @focus="emit('choose', s.piece)"
     />
     <g v-for="(b, i) in wrong" :key="`b${i}`" class="missing">
-      <circle :cx="b.x" :cy="-b.y" r="17" />
+      <rect :x="b.x - 29" :y="-b.y - 13" width="58" height="26" rx="13" />
       <text :x="b.x" :y="-b.y + 5">{{ missing(b) }}</text>
     </g>
   </svg>
@@ -154,7 +154,7 @@ const missing = (b: Schemas["LoadBreach"]) => (b.shortMM ? mm(Math.ceil(b.shortM
   stroke: var(--ink);
   fill: none;
 }
-.missing circle {
+.missing rect {
   fill: #fff;
   stroke: var(--ink);
   stroke-width: 3;

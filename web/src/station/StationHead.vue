@@ -1,13 +1,26 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref, watch } from "vue";
 import { useIntervalFn } from "@vueuse/core";
-import { ref } from "vue";
+import { answer, api } from "@/api/client";
 import { useTablet } from "@/station/useStation";
 
 /** Which class this tablet serves, how long the lesson lasts, and whether its taps arrive. */
 const station = useTablet();
-defineProps<{ back: boolean; clearing: boolean }>();
-const emit = defineEmits<{ back: [] }>();
+const props = defineProps<{ back: boolean; clearing: boolean; loading: boolean }>();
+const emit = defineEmits<{ back: []; load: [id: string] }>();
+/** Loads of the kiln that the teacher opened on the tablets. */
+const opened = ref<{ id: string; name: string }[]>([]);
+watch(
+  station.news,
+  async () => {
+    try {
+      opened.value = await answer(api.GET("/loads/opened"));
+    } catch {
+      opened.value = [];
+    }
+  },
+  { immediate: true },
+);
 const state = computed(() => station.known.value.state!);
 const unsent = computed(() => station.outbox.taps.value.length);
 const offline = computed(() => station.outbox.offline.value || (!station.live.value && unsent.value > 0));
@@ -27,6 +40,15 @@ const left = computed(() => {
     </button>
     <b>{{ state.className || "Glaze room" }}</b>
     <span class="num">{{ left }}</span>
+    <button
+      v-for="l in props.loading ? [] : opened"
+      :key="l.id"
+      type="button"
+      class="plain"
+      @click="emit('load', l.id)"
+    >
+      Open {{ l.name }}
+    </button>
     <span class="net" role="status">
       <template v-if="unsent || offline">
         <span aria-hidden="true">{{ offline ? "▨" : "▷" }}</span>

@@ -2,7 +2,7 @@
 import { measures } from "@/lib/measures";
 import { useNow } from "@/lib/useNow";
 import { useTimeoutFn } from "@vueuse/core";
-import { computed, provide, ref, watch } from "vue";
+import { computed, defineAsyncComponent, provide, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 import StationJar from "@/station/StationJar.vue";
 import StationHead from "@/station/StationHead.vue";
@@ -15,11 +15,16 @@ import StationTable from "@/station/StationTable.vue";
 import StationPiece from "@/station/StationPiece.vue";
 import { tabletKey, useStation } from "@/station/useStation";
 
+/** Few tablets ever load a kiln: the others do without it. */
+const StationLoad = defineAsyncComponent(() => import("@/station/StationLoad.vue"));
+
 /** A tablet of the room: a student finds the piece, sees the next stroke, and adds a coat. */
 const station = useStation();
 provide(tabletKey, station);
 const { known, paired, said } = station;
 const piece = ref("");
+/** A load of the kiln that goes in by this tablet. */
+const load = ref("");
 /** The surface at which its page opens; empty for the next one in order. */
 const surface = ref("");
 /** A jar whose card was scanned: its code leads here. */
@@ -67,10 +72,17 @@ async function pairedNow() {
   <div class="station" :class="{ pictures: state?.pictures }">
     <StationPair v-if="paired === false" :waiting="station.outbox.taps.value.length" @paired="pairedNow" />
     <template v-else-if="state">
-      <StationHead :back="!!chosen" :clearing="clearing" @back="piece = ''" />
+      <StationHead
+        :back="!!chosen || !!load"
+        :clearing="clearing"
+        :loading="!!load"
+        @back="piece = load = ''"
+        @load="load = $event"
+      />
       <p v-if="said" class="said" role="alert">{{ said }}</p>
       <main id="main">
         <StationJar v-if="jar" :code="jar" @close="jar = ''" />
+        <StationLoad v-else-if="load" :load="load" @gone="load = ''" />
         <p v-else-if="state.locked" class="none">The teacher has locked the tablets for now.</p>
         <p v-else-if="!state.classes.length" class="none">No class is in the room now.</p>
         <StationPiece

@@ -14,7 +14,7 @@ import { useStream } from "@/lib/useStream";
 import { useOutbox, tabletStore } from "@/station/useOutbox";
 
 /** What changes in a lesson beside pieces, jars and rules. */
-const aside = ["route", "lesson", "seating"];
+const aside = ["route", "lesson", "seating", "load_plan", "load", "kiln"];
 
 interface Known {
   state?: Schemas["StationState"];
@@ -46,7 +46,7 @@ export function useStation() {
     askedStir.add(once);
     asksStir.value = code;
   }
-  /** Counts what was told of the lesson that runs: its lists and its route are asked for again. */
+  /** Counts what was told of the lesson that runs and of loads: their lists are asked for again. */
   const news = ref(0);
 
   const say = (text: string) => (said.value = text);
