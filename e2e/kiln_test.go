@@ -157,6 +157,32 @@ func TestALoadByHand(t *testing.T) {
 	require.Eventually(t, func() bool { return plan().FiredAt != nil }, patience, moment)
 	tablet.gone("header button", "Open Load")
 	p.click(".demo button", "Next morning")
+
+	// Out by the same plan, the highest shelf first: one broken, one to be fired again, each one key.
+	p.goTo(path)
+	p.see(".out h2", "To unload")
+	whose := func() string { return p.see(".out b", "").MustText() }
+	came := func(key input.Key) (who string) {
+		who = whose()
+		p.press(key)
+		require.Eventually(t, func() bool { return whose() != who }, patience, moment)
+		return who
+	}
+	came('s')
+	broken, refired := came('b'), came('f')
+	how := map[string]string{}
+	for _, l := range plan().Levels {
+		for _, st := range l.Pieces {
+			if st.CameOut != nil {
+				how[st.Student+" "+st.Mark] = *st.CameOut
+			}
+		}
+	}
+	require.Len(t, how, 3)
+	require.Contains(t, how[broken], "broke in the firing")
+	require.Equal(t, "to be fired again", how[refired])
+	p.examine("a load coming out")
+	p.goTo("/kiln")
 	p.clickX(`//article[contains(., "Plan in Lighthouse")]//button[contains(., "Mark as unloaded")]`)
 	require.Eventually(t, func() bool { return plan().UnloadedAt != nil }, patience, moment)
 }

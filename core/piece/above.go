@@ -14,7 +14,7 @@ type Above struct {
 	TallMM  float64
 	// Foot is where the middle of what it stands on is, from there.
 	Foot outline.Point
-	Lid     bool // it is the lid of the first one
+	Lid  bool // it is the lid of the first one
 }
 
 // bluntMM is how far two parts of one thing may be apart at most.

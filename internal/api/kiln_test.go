@@ -113,6 +113,11 @@ func fireAndTakeBack(t *testing.T, c *caller, load, id string, put body) {
 
 	step("fire")
 	cooling := piece()
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/loads/"+load+"/out", body{"piece": "nobody", "how": "sound"}).Detail, "any more")
+	require.NotNil(t, do[contract.Load](c, 200, "POST", "/loads/"+load+"/out", body{"piece": id, "how": "sound"}).UnloadedAt, "the only one is out: all of it is")
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/loads/"+load+"/out", body{"piece": id, "how": "broken"}).Detail, "any more")
+	require.Nil(t, step("back").UnloadedAt)
+	require.Equal(t, cooling, piece())
 	require.NotNil(t, step("unload").UnloadedAt)
 	require.Nil(t, step("back").UnloadedAt)
 	require.Equal(t, cooling, piece())

@@ -174,7 +174,7 @@ func Unload(m school.Moment, c *school.Change, by work.Actor, id string) error {
 		return school.Refuse("%s was unloaded already.", load.Name)
 	}
 	load.UnloadedAt = m.At
-	pass(m, c, by, work.Unloaded, load, members(m, id))
+	pass(m, c, by, work.Unloaded, load, slices.DeleteFunc(members(m, id), func(p *school.Piece) bool { return !inside(p, id) }))
 	return nil
 }
 

@@ -146,6 +146,9 @@ func (s shower) standing(st load.Standing) contract.LoadStanding {
 	v.Student, v.Mark, v.Title, v.Class, v.Seq = s.m.Maker(p).Name, s.m.Maker(p).Mark, a.Name, school.Classes.All(s.m.Snapshot)[a.Class].Name, p.State.Seq
 	v.Cookie, v.Stilts = one.Runs || p.State.Helps["cookie"], p.State.Helps["stilts"]
 	v.In = s.l.ticked(s.m, st.Piece)
+	if came := cameOut(p, s.l.load.ID); came != "" {
+		v.CameOut = &came
+	}
 	if v.In && p.State.Load.Lapsed != "" {
 		v.Lapsed = view.Some(p.State.Load.Lapsed)
 	}

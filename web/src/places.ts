@@ -131,6 +131,7 @@ export const places: readonly Place[] = [
       ["i", "It stands in the kiln; out again"],
       ["r", "Plan the rest again"],
       ["Page Up, Page Down", "The shelf above, below"],
+      ["s, b, u, f", "It comes out sound, broken, stuck; to be fired again"],
     ] },
   { path: "/kiln/load/:load/sheets", name: "Shelf sheets", heading: "To load by", group: "within", roles: grown, print: true, view: () => import("@/kiln/LoadSheets.vue") },
   { path: "/stock/cards", name: "Jar cards", group: "within", roles: grown, print: true, view: () => import("@/print/JarCardsView.vue") },

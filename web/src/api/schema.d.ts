@@ -2006,6 +2006,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/loads/{id}/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How one piece came out of the kiln. Once all are out, the load is unloaded. */
+        post: operations["takeOutOfKiln"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/loads/{id}/fire": {
         parameters: {
             query?: never;
@@ -4354,6 +4371,8 @@ export interface components {
             locked: boolean;
             /** @description It stands in the kiln */
             in: boolean;
+            /** @description How it came out, in words; once it is out */
+            cameOut?: string;
             /** @description Why it has to come out again */
             lapsed?: string;
             /** @description Its parts about its zero, unturned */
@@ -4411,6 +4430,14 @@ export interface components {
             y?: number;
             /** Format: double */
             turn?: number;
+        };
+        OutOfKiln: {
+            piece: string;
+            /**
+             * @description Sound, broken, stuck to the shelf, to be fired again
+             * @enum {string}
+             */
+            how: "sound" | "broken" | "stuck" | "refire";
         };
         LoadGain: {
             what: string;
@@ -8599,6 +8626,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LoadPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeOutOfKiln: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutOfKiln"];
+            };
+        };
+        responses: {
+            /** @description The load */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Load"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -2,8 +2,9 @@
 import { computed, ref } from "vue";
 import { answer, api, type Piece, type Schemas } from "@/api/client";
 import PlanLoad from "@/kiln/PlanLoad.vue";
+import HeldBack from "@/kiln/HeldBack.vue";
 import LoadShelf from "@/kiln/LoadShelf.vue";
-import { useClasses, useGuide, useLoads } from "@/lib/useLists";
+import { useGuide, useLoads } from "@/lib/useLists";
 import { useLog, usePieces } from "@/lib/usePieces";
 import PieceSketch from "@/ui/PieceSketch.vue";
 import { saidOf, type Step } from "@/kiln/steps";
@@ -21,23 +22,10 @@ const teaches = computed(() => session.data.value?.role === "teacher");
 const changed = useChanged();
 const loads = useLoads();
 const guide = useGuide();
-const classes = useClasses();
 const { pieces, isPending } = usePieces();
 
 const fit = computed(() => pieces.value.filter((p) => p.fit));
 const byCone = computed(() => [...Map.groupBy(fit.value, (p) => p.nextCone)]);
-const held = computed(() =>
-  pieces.value.filter((p) => p.blockers.length && !p.fired && p.stage !== "plan" && p.stage !== "bench"),
-);
-const earlier = computed(() => pieces.value.filter((p) => p.stage === "plan" || p.stage === "bench").length);
-/** Blocked pieces by what blocks them first, so that one act frees a row. */
-const heldBy = computed(() =>
-  [...Map.groupBy(held.value, (p) => p.blockers[0]!.code)].map(([code, list]) => ({
-    code,
-    list,
-    first: list[0]!.blockers[0]!,
-  })),
-);
 const open = computed(() => (loads.data.value ?? []).filter((l) => !l.unloadedAt));
 /** What came out last, while that can be taken back. */
 const unloaded = computed(() =>
@@ -94,13 +82,6 @@ async function takeOut(piece: string) {
 }
 function toggle(id: string) {
   if (!out.value.delete(id)) out.value.add(id);
-}
-function clears(list: Piece[]) {
-  const last = list
-    .map((p) => p.blockers[0]?.clearsAt ?? "")
-    .sort()
-    .at(-1);
-  return last ? ` By itself, the last ${dayAndClock(last)}.` : "";
 }
 </script>
 
@@ -166,30 +147,7 @@ function clears(list: Piece[]) {
     </div>
   </section>
   <p v-if="!fit.length && !isPending" class="soft none">No piece may be fired now.</p>
-  <section v-if="heldBy.length" aria-labelledby="held">
-    <h2 id="held">Not yet</h2>
-    <details v-for="h in heldBy" :key="h.code" class="held">
-      <summary>
-        <b class="num">{{ h.list.length }}</b> {{ h.first.text }}
-        <span class="way">{{ h.first.way }}{{ clears(h.list) }}</span>
-      </summary>
-      <ul>
-        <li v-for="p in h.list" :key="p.id">
-          <RouterLink :to="h.first.stage === 'plan' ? `/plan/${p.id}` : `/${h.first.stage}`"
-            ><b>{{ p.student }} {{ p.mark }}</b></RouterLink
-          >
-          {{ p.title }}, {{ classes.byId.value.get(p.class)?.name }}
-          <span v-for="b in p.blockers.slice(1)" :key="b.code + b.surface" class="soft"
-            >Also: {{ b.text }}</span
-          >
-        </li>
-      </ul>
-    </details>
-    <p v-if="earlier" class="soft">
-      {{ earlier }} more are still on <RouterLink to="/plan">paper</RouterLink> or at the
-      <RouterLink to="/bench">bench</RouterLink>.
-    </p>
-  </section>
+  <HeldBack :pieces="pieces" />
 </template>
 
 <style scoped>
@@ -230,35 +188,16 @@ h2 .soft {
   border-style: dashed;
   text-decoration: line-through;
 }
-.held {
-  background: var(--sheet);
-  border: 1px solid var(--line);
-  margin-top: 6px;
-  padding: 8px 14px;
-}
-summary {
-  cursor: pointer;
-}
-summary b {
-  font-size: 20px;
-  font-weight: 400;
-  margin-right: 8px;
-}
-.way {
-  font-weight: 600;
-}
-.held ul {
-  padding: 8px 0 2px;
-  columns: 2;
-}
 .acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 14px;
   align-items: center;
 }
 .ways {
   display: flex;
-  gap: 18px;
+  flex-wrap: wrap;
+  gap: 6px 18px;
 }
 .none {
   margin-bottom: 20px;

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import LoadLeft from "@/kiln/LoadLeft.vue";
+import LoadOut from "@/kiln/LoadOut.vue";
 import LoadPiece from "@/kiln/LoadPiece.vue";
 import ShelfPlan from "@/kiln/ShelfPlan.vue";
 import StackSide from "@/kiln/StackSide.vue";
@@ -9,6 +10,7 @@ import { shelfName } from "@/kiln/shapes";
 import { useLoadPlan } from "@/kiln/useLoadPlan";
 import { useByHand } from "@/kiln/useByHand";
 import { mm } from "@/ui/figures";
+import { dayAndClock } from "@/ui/moments";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import { ask, say } from "@/ui/messages";
@@ -42,6 +44,10 @@ async function throwAway() {
     await router.push("/kiln");
   }
 }
+function go(to: number, piece: string) {
+  level.value = to;
+  chosen.value = piece;
+}
 useKeys(hand.keys);
 </script>
 
@@ -53,7 +59,10 @@ useKeys(hand.keys);
         <h1>{{ plan.name }}, cone {{ plan.cone }}</h1>
         <p class="soft">
           {{ pieces.length }} pieces on {{ plan.levels.length }} shelves, which are
-          {{ Math.round(plan.share * 100) }} % full; {{ inside }} stand in the kiln.
+          {{ Math.round(plan.share * 100) }} % full; {{ inside }} stand in the kiln<template
+            v-if="plan.firedAt"
+            >, fired {{ dayAndClock(plan.firedAt) }}</template
+          >.
         </p>
       </div>
       <div class="ways">
@@ -109,8 +118,22 @@ useKeys(hand.keys);
         </p>
       </section>
       <aside>
-        <LoadPiece :plan="plan" :chosen="chosen" :level="level" :teaches="teaches" :hand="hand" />
-        <LoadLeft :plan="plan" :level="level" :teaches="teaches" @put="hand.put" />
+        <LoadOut
+          v-if="plan.firedAt && session.data.value?.role === 'teacher'"
+          :plan="plan"
+          :chosen="chosen"
+          :level="level"
+          @go="go"
+        />
+        <LoadPiece
+          v-if="!plan.firedAt"
+          :plan="plan"
+          :chosen="chosen"
+          :level="level"
+          :teaches="teaches"
+          :hand="hand"
+        />
+        <LoadLeft v-if="!plan.firedAt" :plan="plan" :level="level" :teaches="teaches" @put="hand.put" />
       </aside>
     </div>
   </div>

@@ -48,6 +48,7 @@ const signs = computed(() => {
     s.due && `wanted by ${s.due}`,
     s.locked && "locked",
     s.in && "in the kiln",
+    s.cameOut && `came out ${s.cameOut}`,
     props.wrong && "stands where it may not",
   ].filter(Boolean);
 });
@@ -60,7 +61,7 @@ const label = computed(() => {
 <template>
   <g
     class="piece"
-    :class="{ chosen, wrong, dark, unknown: !colour, in: standing.in }"
+    :class="{ chosen, wrong, dark, out: standing.cameOut }"
     :transform="standsAt(standing)"
     tabindex="0"
     role="button"
@@ -124,6 +125,9 @@ const label = computed(() => {
 }
 .wrong .edge {
   stroke-dasharray: 7 5;
+}
+.out .face {
+  opacity: 0.25;
 }
 .cookie {
   fill: #b9b4ae;

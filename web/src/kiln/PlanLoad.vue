@@ -47,6 +47,7 @@ async function plan() {
 <style scoped>
 .plan {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
 }
 .el-select {

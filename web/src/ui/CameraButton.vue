@@ -9,7 +9,10 @@ import { useUpload } from "@/ui/useUpload";
  * A photograph of a piece, straight from the camera where the device has one; it goes into the
  * record. Who has a key for it calls `open()`.
  */
-const props = defineProps<{ piece?: Piece; /** Only the key opens it. */ hidden?: boolean }>();
+const props = defineProps<{
+  piece?: Pick<Piece, "id" | "student">;
+  /** Only the key opens it. */ hidden?: boolean;
+}>();
 const changed = useChanged();
 const field = ref<HTMLInputElement>();
 const upload = useUpload();

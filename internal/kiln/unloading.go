@@ -1,0 +1,77 @@
+package kiln
+
+import (
+	"context"
+	"slices"
+
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+)
+
+// spoiled is what is logged of a piece beside that it came out, by how it did.
+var spoiled = map[contract.OutOfKilnHow]work.Event{
+	contract.Broken: {Kind: work.Damaged, Text: "broke in the firing"},
+	contract.Stuck:  {Kind: work.Damaged, Text: "stuck to the shelf"},
+	contract.Refire: {Kind: work.Refired},
+}
+
+// inside says whether a piece was fired in a load and is still in the kiln.
+func inside(p *school.Piece, load string) bool {
+	f := p.State.Firing
+	return f != nil && f.Load == load && f.Unloaded.IsZero()
+}
+
+// cameOut is how a piece came out of a load; "" while it did not.
+func cameOut(p *school.Piece, load string) string {
+	again := slices.ContainsFunc(p.State.Past, func(f work.Firing) bool { return f.Load == load && !f.Unloaded.IsZero() && !f.Bisque })
+	bisque := slices.ContainsFunc(p.State.Past, func(f work.Firing) bool { return f.Load == load && !f.Unloaded.IsZero() && f.Bisque })
+	now := p.State.Firing != nil && p.State.Firing.Load == load && !p.State.Firing.Unloaded.IsZero()
+	switch {
+	case (now || bisque) && len(p.State.Damages) > 0:
+		return work.Words(p.State.Damages)
+	case now || bisque:
+		return "sound"
+	case again:
+		return "to be fired again"
+	}
+	return ""
+}
+
+// Out says how one piece came out of the kiln. The load is unloaded once all of it is out.
+func Out(m school.Moment, c *school.Change, by work.Actor, id, piece string, how contract.OutOfKilnHow) error {
+	l, ok := school.Loads.Get(m.Snapshot, id)
+	p, known := m.Pieces[owner(piece)]
+	switch {
+	case !ok:
+		return school.Missing("load")
+	case l.FiredAt.IsZero():
+		return school.Refuse("%s was not fired yet.", l.Name)
+	case !known || !inside(p, id):
+		return school.Refuse("This piece does not stand in %s any more.", l.Name)
+	case how == contract.Refire && p.State.Firing.Bisque:
+		return school.Refuse("%s was fired to bisque: it is glazed next, and fired then.", m.Who(p))
+	}
+	pass(m, c, by, work.Unloaded, l, []*school.Piece{p})
+	if more, some := spoiled[how]; some {
+		more.ID, more.Piece, more.At, more.By, more.Hand = school.NewID(), p.ID, m.At, by.Name, by.Hand()
+		c.Log(more)
+	}
+	if !slices.ContainsFunc(members(m, id), func(q *school.Piece) bool { return q != p && inside(q, id) }) {
+		l.UnloadedAt = m.At
+		school.Loads.Put(c, l)
+	}
+	if kept, planned := school.LoadPlans.Get(m.Snapshot, id); planned {
+		kept.At = m.At
+		school.LoadPlans.Put(c, kept) // so that every screen that shows its plan hears of it
+	}
+	return nil
+}
+
+// TakeOutOfKiln says how one piece came out.
+func (k Kiln) TakeOutOfKiln(ctx context.Context, r contract.TakeOutOfKilnRequestObject) (contract.TakeOutOfKilnResponseObject, error) {
+	v, err := k.changed(ctx, func(m school.Moment, c *school.Change) (string, error) {
+		return r.Id, Out(m, c, school.ActorOf(ctx), r.Id, r.Body.Piece, r.Body.How)
+	})
+	return contract.TakeOutOfKiln200JSONResponse(v), err
+}
