@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref } from "vue";
 import type { Schemas } from "@/api/client";
 
 /** Which column of the file is which of the list, as it was found, to be corrected. */
@@ -11,6 +12,12 @@ defineProps<{
   alike: string[];
   known: string[];
 }>();
+/** What is typed and not yet said: an answer that comes meanwhile must not take it away. */
+const typed = ref<Record<string, string>>({});
+function say(key: string, text: string) {
+  fixed.value = { ...fixed.value, [key]: text.trim() };
+  delete typed.value[key];
+}
 const set = (key: string, to: string) => (columns.value = { ...columns.value, [key]: Number(to) });
 </script>
 
@@ -37,11 +44,12 @@ const set = (key: string, to: string) => (columns.value = { ...columns.value, [k
           </select>
           <template v-if="alike.includes(c.key) && (columns[c.key] ?? -1) < 0">
             <input
-              :value="fixed[c.key] ?? ''"
+              :value="typed[c.key] ?? fixed[c.key] ?? ''"
               :list="`known-${c.key}`"
               :aria-label="`${c.key} of all rows`"
               placeholder="for all rows"
-              @change="fixed = { ...fixed, [c.key]: ($event.target as HTMLInputElement).value.trim() }"
+              @input="typed[c.key] = ($event.target as HTMLInputElement).value"
+              @change="say(c.key, ($event.target as HTMLInputElement).value)"
             />
             <datalist :id="`known-${c.key}`">
               <option v-for="k in known" :key="k" :value="k" />
