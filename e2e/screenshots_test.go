@@ -78,6 +78,8 @@ func TestScreenshots(t *testing.T) {
 	p.see("h1", "Foot and cover")
 	shoot("foot")
 	p.goTo("/kiln")
+	p.click("button", "Plan a cone 6 load")
+	p.see(".above h2", "Shelf 1")
 	shoot("kiln")
 	p.choose("Class", "7 Wren")
 	p.goTo("/bench/handover")

@@ -8,6 +8,9 @@ import (
 // hardSteps is how long the search on one shelf for one more piece goes on, more in later rounds.
 const hardSteps = 120_000
 
+// halvesEvery is how often half shelves get their turn, rounds.
+const halvesEvery = 3
+
 // improve gets more of what is out into a draft: by looking longer, by taking one piece elsewhere
 // to make room for another.
 func (g *packing) improve(d *draft, round int) {
@@ -18,7 +21,15 @@ func (g *packing) improve(d *draft, round int) {
 		s.failed = inf
 	}
 	g.refill(d, 4, 0)
-	g.addHalves(d)
+	if round%halvesEvery == halvesEvery-1 {
+		// Half shelves are tried on every height and both sides: a share of what is left, so that
+		// other choices of whole ones get their turn.
+		all := g.effort
+		g.effort = all.Part(all.Steps / 4)
+		g.addHalves(d)
+		all.Return(g.effort)
+		g.effort = all
+	}
 	tries, vain := 0, map[like]bool{}
 	for _, i := range slices.Clone(d.out) {
 		if g.effort.Over() || tries > 8+4*round {

@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import highsLoader from "highs";
 import { describe, expect, it } from "vitest";
 import { drawer } from "../scripts/drawer.mjs";
+import { fewest as fewestShelves, type Load } from "../scripts/kiln-model.mjs";
 import { fewest } from "../scripts/lesson-model.mjs";
 import { best, draw } from "../scripts/seats.mjs";
 
@@ -33,4 +34,19 @@ describe("the solved seatings of core/seats", () => {
       expect(best(highs, { children, jars })).toEqual(one.best);
     }
   }, 60_000);
+});
+
+describe("the proven loads of the kiln", () => {
+  const { loads } = JSON.parse(
+    readFileSync(new URL("../../internal/packed/testdata/levels.json", import.meta.url), "utf8"),
+  ) as { loads: (Load & { levels: number })[] };
+  it("are forty", () => expect(loads.length).toBe(40));
+  const sample = [...loads.keys()]
+    .sort((a, b) => loads[a]!.pieces.length - loads[b]!.pieces.length)
+    .slice(0, 4);
+  it.each(sample)(
+    "number %i is solved again",
+    async (i) => expect(await fewestShelves(highsLoader, loads[i]!, 60)).toBe(loads[i]!.levels),
+    90_000,
+  );
 });
