@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 import KilnPosts from "@/kiln/KilnPosts.vue";
 import ConeSelect from "@/ui/ConeSelect.vue";
@@ -9,6 +10,8 @@ const kiln = defineModel<Kiln>({ required: true });
 const props = defineProps<{ faults: Schemas["FieldError"][] }>();
 const emit = defineEmits<{ keep: []; cancel: [] }>();
 const said = (key: string) => props.faults.filter((f) => f.field === key).map((f) => f.detail);
+/** Round and eight-sided ones are as deep as they are wide. */
+const deep = computed(() => kiln.value.shape === "oval" || kiln.value.shape === "rectangular");
 const days = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
 
 /** One number: its key as a refusal names it, what it is called, and where it is kept. */
@@ -107,7 +110,7 @@ const groups: { name: string; figures: Figure[] }[] = [
     </fieldset>
     <fieldset v-for="g in groups" :key="g.name">
       <legend>{{ g.name }}</legend>
-      <label v-for="f in g.figures" :key="f.key">
+      <label v-for="f in g.figures.filter((x) => deep || !x.key.endsWith('epthMM'))" :key="f.key">
         {{ f.name }}<template v-if="f.unit">, {{ f.unit }}</template>
         <el-input-number
           :model-value="f.get()"
@@ -134,6 +137,7 @@ const groups: { name: string; figures: Figure[] }[] = [
   margin-top: 12px;
 }
 .form :deep(fieldset) {
+  min-width: 0;
   border: 1px solid var(--line-strong);
   background: var(--sheet);
   padding: 10px 14px 14px;

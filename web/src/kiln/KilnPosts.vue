@@ -18,7 +18,7 @@ defineProps<{ faults: string[] }>();
     ></label>
     <div v-for="(p, i) in kiln.posts" :key="i" class="post">
       <el-input-number v-model="p.count" :controls="false" :aria-label="`How many, row ${i + 1}`" />
-      <span>posts of</span>
+      <span>of</span>
       <el-input-number v-model="p.highMM" :controls="false" :aria-label="`Height in mm, row ${i + 1}`" />
       <span>mm</span>
       <el-button size="small" :aria-label="`Remove row ${i + 1}`" @click="kiln.posts.splice(i, 1)"

@@ -58,9 +58,9 @@ useKeys(hand.keys);
         <p class="soft"><RouterLink to="/kiln">Kiln</RouterLink> · {{ plan.kiln.kiln.name }}</p>
         <h1>{{ plan.name }}, cone {{ plan.cone }}</h1>
         <p class="soft">
-          {{ pieces.length }} pieces on {{ plan.levels.length }} shelves, which are
-          {{ Math.round(plan.share * 100) }} % full; {{ inside }} stand in the kiln<template
-            v-if="plan.firedAt"
+          {{ pieces.length }} {{ pieces.length === 1 ? "piece" : "pieces" }} on {{ plan.levels.length }}
+          {{ plan.levels.length === 1 ? "shelf" : "shelves" }}, {{ Math.round(plan.share * 100) }} % full;
+          {{ inside }} stand in the kiln<template v-if="plan.firedAt"
             >, fired {{ dayAndClock(plan.firedAt) }}</template
           >.
         </p>
@@ -169,7 +169,7 @@ useKeys(hand.keys);
   margin-top: 8px;
 }
 .above .shelf {
-  height: min(56vh, 620px);
+  max-height: min(56vh, 620px);
   margin-top: 8px;
 }
 .title {

@@ -122,7 +122,6 @@ const missing = (b: Schemas["LoadBreach"]) => (b.shortMM ? mm(Math.ceil(b.shortM
 .shelf {
   display: block;
   width: 100%;
-  height: 100%;
   touch-action: none;
 }
 .wall {

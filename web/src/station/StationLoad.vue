@@ -91,8 +91,11 @@ async function tick(s: Standing) {
   display: grid;
   grid-template-columns: 1fr 3fr;
   gap: 14px;
-  height: min(46vh, 520px);
   margin: 12px 0;
+}
+.views .shelf,
+.views .stack {
+  max-height: min(46vh, 520px);
 }
 ul {
   display: grid;
