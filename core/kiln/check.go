@@ -20,7 +20,8 @@ func (f Fault) Error() string { return f.Text }
 // Bounds of what is taken for a kiln, mm: a test kiln to one that is walked into.
 const (
 	leastKilnMM, mostKilnMM = 120, 3000
-	mostCount               = 99
+	mostShelves             = 30
+	mostPosts               = 400 // of one height
 )
 
 // Faults lists what is impossible about a kiln; none where it can be packed.
@@ -83,11 +84,11 @@ func (c *faults) shelves(k Kiln) {
 	if k.Half.Count > 0 {
 		c.between("half.thickMM", "The thickness of a half shelf", k.Half.ThickMM, 5, 60)
 	}
-	if s.Count < 1 || s.Count > mostCount {
-		c.add("whole.count", "%d whole shelves: expected 1 to %d.", s.Count, mostCount)
+	if s.Count < 1 || s.Count > mostShelves {
+		c.add("whole.count", "%d whole shelves: expected 1 to %d.", s.Count, mostShelves)
 	}
-	if k.Half.Count < 0 || k.Half.Count > mostCount {
-		c.add("half.count", "%d half shelves: expected 0 to %d.", k.Half.Count, mostCount)
+	if k.Half.Count < 0 || k.Half.Count > mostShelves {
+		c.add("half.count", "%d half shelves: expected 0 to %d.", k.Half.Count, mostShelves)
 	}
 	depth := func(width, depth float64) float64 {
 		if depth == 0 || k.Shape == Round || k.Shape == Octagonal {
@@ -118,8 +119,8 @@ func (c *faults) posts(k Kiln) {
 		switch {
 		case p.HighMM < 5 || math.IsNaN(p.HighMM) || p.HighMM > mostKilnMM:
 			c.add("posts", "A post of %g mm: posts are 5 to %d mm high.", p.HighMM, mostKilnMM)
-		case p.Count < 0 || p.Count > 4*mostCount:
-			c.add("posts", "%d posts of %g mm: expected 0 to %d.", p.Count, p.HighMM, 4*mostCount)
+		case p.Count < 0 || p.Count > mostPosts:
+			c.add("posts", "%d posts of %g mm: expected 0 to %d.", p.Count, p.HighMM, mostPosts)
 		case seen[p.HighMM]:
 			c.add("posts", "Posts of %g mm are there twice: count them together.", p.HighMM)
 		}

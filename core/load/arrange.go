@@ -148,7 +148,7 @@ func (g *packing) order(highs []float64, firm bool) ([]int, bool) {
 		if len(order) == n {
 			return true
 		}
-		if dead[used] {
+		if dead[used] || len(dead) > mostTries {
 			return false
 		}
 		for i := range n {

@@ -141,7 +141,7 @@ func Find(r Request) (Plan, []string) {
 		if round%4 == 1 && len(best.out) > 0 {
 			d = g.inOrder(round / 4)
 		} else {
-			d = g.realise(g.sketches(densities[round%len(densities)], 900))
+			d = g.realise(g.sketches(densities[round%len(densities)], g.sketchTries()))
 		}
 		keep(d)
 		if n := len(d.out); n > 0 && n <= 4 && n <= len(best.out)+4 {
@@ -178,6 +178,10 @@ func (r *Request) leaveOut() (byHand []Out) {
 	})
 	return byHand
 }
+
+// sketchTries is how many choices of shelves are looked at: fewer where there are very many pieces,
+// for each looks at all of them.
+func (g *packing) sketchTries() int { return max(100, min(900, 150*900/max(1, len(g.pieces)))) }
 
 func (r Request) locked() bool {
 	return r.Start != nil && slices.ContainsFunc(r.Start.Levels, func(l Level) bool {

@@ -104,6 +104,50 @@ func TestWhatATabletReads(t *testing.T) {
 }
 
 // Names, codes and notes hold nothing that cannot be seen, whatever route they come by; a
+// A load is on the tablets once the teacher opened it there, in the marks that the house wants on them,
+// whatever class a piece is of; a tablet ticks it and changes nothing of its plan.
+func TestALoadOnATablet(t *testing.T) {
+	server, _ := school(t)
+	all := roles(t, server.URL)
+	head, tablet := all["teacher"], all["station"]
+	var kilns []contract.KilnSeen
+	var plan contract.LoadPlan
+	read := func(c *http.Client, want int, method, path, body string, into any) string {
+		status, text := ask(t, c, method, server.URL+"/api"+path, body)
+		require.Equal(t, want, status, "%s %s: %s", method, path, text)
+		if into != nil {
+			require.NoError(t, json.Unmarshal([]byte(text), into))
+		}
+		return text
+	}
+	read(head, 200, "GET", "/kilns", "", &kilns)
+	read(head, 200, "POST", "/loads/plan", `{"kiln":"`+kilns[0].Kiln.ID+`","cone":"6"}`, &plan)
+	path := "/loads/" + plan.Load
+	piece := plan.Levels[0].Pieces[0]
+	tick := `{"piece":"` + piece.Piece + `","in":true}`
+	read(tablet, 404, "GET", path+"/plan", "", nil)
+	require.Contains(t, read(tablet, 422, "POST", path+"/tick", tick, nil), "did not open")
+	read(head, 200, "POST", path+"/plan", fmt.Sprintf(`{"revision":%d,"act":"show"}`, plan.Revision), &plan)
+	require.Contains(t, read(tablet, 200, "GET", path+"/plan", "", nil), piece.Student)
+	read(tablet, 200, "POST", path+"/tick", tick, &plan)
+	require.True(t, plan.Levels[0].Pieces[0].In)
+	read(tablet, 403, "POST", path+"/plan", fmt.Sprintf(`{"revision":%d,"act":"hide"}`, plan.Revision), nil)
+	var rules []contract.Rule
+	read(head, 200, "GET", "/rules", "", &rules)
+	values := map[string]string{}
+	for _, r := range rules {
+		if r.Own {
+			values[r.Key] = r.Value
+		}
+	}
+	values["names"] = "mark"
+	body, err := json.Marshal(map[string]any{"values": values})
+	require.NoError(t, err)
+	read(head, 200, "PUT", "/rules", string(body), nil)
+	require.NotContains(t, read(tablet, 200, "GET", path+"/plan", "", nil), piece.Student)
+	require.Contains(t, read(head, 200, "GET", path+"/plan", "", nil), piece.Student)
+}
+
 // jar that is named twice stands once.
 func TestTextsCanBeRead(t *testing.T) {
 	server, _ := school(t)

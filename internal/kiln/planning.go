@@ -327,7 +327,7 @@ func Tick(m school.Moment, c *school.Change, by work.Actor, id, piece string, in
 		e.Seen = p.State.Seq
 	}
 	if reason := keepsOut(m, p, l.load, e); reason != "" {
-		return school.Refuse("%s: %s", m.Who(p), reason)
+		return school.Refuse("%s: %s", view.Who(m, by, p), reason)
 	}
 	c.Log(e)
 	return nil

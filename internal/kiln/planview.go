@@ -23,14 +23,14 @@ func owner(id string) string {
 func named(who string) string { return cmp.Or(who, "Somebody") }
 
 // shown is a plan as screens show it.
-func (p *Planning) shown(m school.Moment, id string) (contract.LoadPlan, error) {
+func (p *Planning) shown(m school.Moment, by work.Actor, id string) (contract.LoadPlan, error) {
 	l, err := laidOf(m, id)
 	if err != nil {
 		return contract.LoadPlan{}, err
 	}
 	v := contract.LoadPlan{Load: id, Name: l.load.Name, Cone: string(l.load.Cone), Revision: l.kept.Revision, Tablets: l.kept.Tablets, Kiln: seenKiln(l.kiln),
 		Levels: []contract.LoadLevel{}, Out: []contract.LoadOut{}, FiredAt: view.When(l.load.FiredAt), UnloadedAt: view.When(l.load.UnloadedAt)}
-	s := shower{m: m, l: l, byID: map[string]load.Piece{}}
+	s := shower{m: m, by: by, l: l, byID: map[string]load.Piece{}}
 	for _, piece := range l.pieces {
 		s.byID[piece.ID] = piece
 	}
@@ -50,8 +50,18 @@ func (p *Planning) shown(m school.Moment, id string) (contract.LoadPlan, error) 
 
 type shower struct {
 	m    school.Moment
+	by   work.Actor
 	l    laid
 	byID map[string]load.Piece
+}
+
+// maker is what the maker of a piece is called here: on a tablet as the house wants tablets to.
+func (s shower) maker(p *school.Piece) string {
+	maker := s.m.Maker(p)
+	if s.by.Role == work.Station {
+		return view.Student(s.m, s.m.ClassOf(p), maker.Name, maker.Mark)
+	}
+	return maker.Name
 }
 
 // out is what the plan left out, and what became ready since.
@@ -95,7 +105,7 @@ func (s shower) gone(id string) string {
 	if !ok {
 		return "This piece is not in the school any more."
 	}
-	who := s.m.Who(p)
+	who := view.Who(s.m, s.by, p)
 	if a := s.m.Assignments[p.Assignment]; a.Over {
 		return who + ": " + a.Name + " has ended."
 	}
@@ -143,7 +153,7 @@ func (s shower) standing(st load.Standing) contract.LoadStanding {
 		}
 	}
 	a := s.m.Assignments[p.Assignment]
-	v.Student, v.Mark, v.Title, v.Class, v.Seq = s.m.Maker(p).Name, s.m.Maker(p).Mark, a.Name, school.Classes.All(s.m.Snapshot)[a.Class].Name, p.State.Seq
+	v.Student, v.Mark, v.Title, v.Class, v.Seq = s.maker(p), s.m.Maker(p).Mark, a.Name, school.Classes.All(s.m.Snapshot)[a.Class].Name, p.State.Seq
 	v.Cookie, v.Stilts = one.Runs || p.State.Helps["cookie"], p.State.Helps["stilts"]
 	v.In = s.l.ticked(s.m, st.Piece)
 	if came := cameOut(p, s.l.load.ID); came != "" {
@@ -194,7 +204,7 @@ func (s shower) left(o load.Out) contract.LoadOut {
 	v := contract.LoadOut{Piece: o.Piece, Why: o.Why, ByHand: view.Some(o.ByHand)}
 	if p, ok := s.m.Pieces[owner(o.Piece)]; ok {
 		a := s.m.Assignments[p.Assignment]
-		v.Student, v.Mark, v.Title, v.Class = s.m.Maker(p).Name, s.m.Maker(p).Mark, a.Name, school.Classes.All(s.m.Snapshot)[a.Class].Name
+		v.Student, v.Mark, v.Title, v.Class = s.maker(p), s.m.Maker(p).Mark, a.Name, school.Classes.All(s.m.Snapshot)[a.Class].Name
 	}
 	return v
 }
@@ -209,7 +219,7 @@ func (p *Planning) PlanLoad(ctx context.Context, r contract.PlanLoadRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	v, err := p.shown(p.School.Now(), id)
+	v, err := p.shown(p.School.Now(), school.ActorOf(ctx), id)
 	return contract.PlanLoad200JSONResponse(v), err
 }
 
@@ -219,7 +229,7 @@ func (p *Planning) GetLoadPlan(ctx context.Context, r contract.GetLoadPlanReques
 	if kept := school.LoadPlans.All(m.Snapshot)[r.Id]; school.ActorOf(ctx).Role == work.Station && !kept.Tablets {
 		return nil, school.Missing("load")
 	}
-	v, err := p.shown(m, r.Id)
+	v, err := p.shown(m, school.ActorOf(ctx), r.Id)
 	return contract.GetLoadPlan200JSONResponse(v), err
 }
 
@@ -228,7 +238,7 @@ func (p *Planning) ChangeLoadPlan(ctx context.Context, r contract.ChangeLoadPlan
 	if err := p.Change(ctx, r.Id, *r.Body); err != nil {
 		return nil, err
 	}
-	v, err := p.shown(p.School.Now(), r.Id)
+	v, err := p.shown(p.School.Now(), school.ActorOf(ctx), r.Id)
 	return contract.ChangeLoadPlan200JSONResponse(v), err
 }
 
@@ -266,7 +276,7 @@ func (p *Planning) TickLoad(ctx context.Context, r contract.TickLoadRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	v, err := p.shown(p.School.Now(), r.Id)
+	v, err := p.shown(p.School.Now(), school.ActorOf(ctx), r.Id)
 	return contract.TickLoad200JSONResponse(v), err
 }
 
