@@ -261,7 +261,7 @@ func (g *packing) shelfOf(p Plan, n int) *shelf {
 			s.goesUnder(above.Side, above.HighMM())
 		}
 		for _, at := range above.Stands {
-			g.posts(s, above.Side, []outline.Place{{X: at.X, Y: at.Y}})
+			g.post(s, above.Side, outline.Place{X: at.X, Y: at.Y})
 		}
 	}
 	return s

@@ -65,6 +65,20 @@ func (g *packing) posts(s *shelf, side int, homes []outline.Place) {
 	}
 }
 
+// post puts one post where it stood in a plan. It may move about its usual place as any, and no
+// farther: a plan that is begun from again and again must not creep. Where it stood elsewhere, in
+// another kiln, it stays.
+func (g *packing) post(s *shelf, side int, at outline.Place) {
+	home, held, near := at, 0.5, g.stands[side+1].held
+	for _, usual := range g.stands[side+1].homes {
+		if far := usual.Point().Distance(at.Point()); far <= near {
+			home, held, near = usual, g.stands[side+1].held, far
+		}
+	}
+	s.furnish(postOf(side), pack.Thing{Outline: outline.Disc(g.k.PostMM / 2), Kind: post, Held: held, Home: home, Within: g.plate(side)})
+	s.at[len(s.at)-1] = at
+}
+
 // carries are the places of the posts that carry a shelf above, on a side.
 func (s *shelf) carries(side int) (at []outline.Point) {
 	for t, w := range s.who {
