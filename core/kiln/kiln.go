@@ -96,9 +96,6 @@ const (
 // halfGap is half of the slit between two half shelves, mm.
 const halfGap = 2
 
-// inside is the kiln's own outline.
-func (k Kiln) inside() outline.Flat { return flat(k.Shape, k.WidthMM, k.DepthMM) }
-
 // Plate is the outline of a shelf; side is Whole, Left or Right.
 func (k Kiln) Plate(side int) outline.Flat {
 	plate := flat(k.Shape, k.Whole.WidthMM, k.Whole.DepthMM)
@@ -110,11 +107,11 @@ func (k Kiln) Plate(side int) outline.Flat {
 
 // Standing is where pieces may stand on a shelf: on the plate, and away from the walls.
 func (k Kiln) Standing(side int) outline.Flat {
-	return k.Plate(side).And(k.inside().Inset(k.WallMM))
+	return k.Plate(side).And(k.Edge().Inset(k.WallMM))
 }
 
 // Edge is the outline of the kiln inside.
-func (k Kiln) Edge() outline.Flat { return k.inside() }
+func (k Kiln) Edge() outline.Flat { return flat(k.Shape, k.WidthMM, k.DepthMM) }
 
 func flat(shape Shape, width, depth float64) outline.Flat {
 	if depth == 0 || shape == Round || shape == Octagonal {
@@ -159,7 +156,7 @@ func (k Kiln) Rod(from, to float64) (rod outline.Outline, ok bool) {
 
 // toWall is how far the wall is from the middle in a direction.
 func (k Kiln) toWall(cos, sin float64) float64 {
-	in := k.inside()
+	in := k.Edge()
 	if in.R > 0 {
 		return in.R
 	}

@@ -1,6 +1,8 @@
 package load
 
 import (
+	"errors"
+	"fmt"
 	"math"
 	"slices"
 
@@ -17,23 +19,18 @@ type Hand struct {
 	Pieces []Piece
 }
 
-// Says is why something by hand cannot be done, in one sentence.
-type Says string
-
-func (s Says) Error() string { return string(s) }
-
 // glideSteps is how long a slide may take, steps.
 const glideSteps = 300_000
 
 // Move puts a piece at a place on a level, from wherever it was. Where glides, it slides to the
 // nearest place where it may stand; where there is none, and where it does not, it stays where it
-// was put, for Breaches to say what is missing. The error is Says.
+// was put, for Breaches to say what is missing. The error is one sentence.
 func (h Hand) Move(plan Plan, piece string, level int, at outline.Place, glides bool) (Plan, error) {
 	if level < 0 || level >= len(plan.Levels) {
-		return plan, Says("That shelf is not in the plan any more: look again.")
+		return plan, errors.New("that shelf is not in the plan any more: look again")
 	}
 	if !h.knows(piece) {
-		return plan, Says("This piece is not in what may be loaded any more.")
+		return plan, errors.New("this piece is not in what may be loaded any more")
 	}
 	locked := plan.locked(piece)
 	plan = plan.without(piece)
@@ -46,20 +43,33 @@ func (h Hand) Move(plan Plan, piece string, level int, at outline.Place, glides 
 	return plan, nil
 }
 
-// Put finds a place for a piece that is out, on a level; what is not locked there may move aside.
-// The error says that there is none.
-func (h Hand) Put(plan Plan, piece string, level int) (Plan, error) {
+// Put finds a place for a piece that is out, and for its lid, on a level; what is not locked there may
+// move aside. The error says that there is none.
+func (h Hand) Put(plan Plan, piece string, level int) (next Plan, err error) {
+	next = plan
+	for n, one := range h.kin(piece) {
+		if _, _, there := plan.find(one); n > 0 && there {
+			continue
+		}
+		if next, err = h.putOne(next, one, level); err != nil {
+			return plan, err
+		}
+	}
+	return next, nil
+}
+
+func (h Hand) putOne(plan Plan, piece string, level int) (Plan, error) {
 	if level < 0 || level >= len(plan.Levels) || !h.knows(piece) {
-		return plan, Says("This piece or shelf is not in the plan any more: look again.")
+		return plan, errors.New("this piece or shelf is not in the plan any more: look again")
 	}
 	plan = plan.without(piece)
 	g := newPacking(Request{Kiln: h.Kiln, Ways: h.Ways, Pieces: h.Pieces, Steps: 10 * glideSteps})
 	s := g.shelfWith(plan, level)
 	if !g.admits(s, g.index[piece]) {
-		return plan, Says(sentence("It is too tall for that shelf: it wants %.0f mm, and there are %.0f mm.", g.tall(g.index[piece]), s.room))
+		return plan, fmt.Errorf("it is too tall for that shelf: it wants %.0f mm, and there are %.0f mm", g.tall(g.index[piece]), s.room)
 	}
 	if !g.add(s, g.index[piece], 8, 5*glideSteps) {
-		return plan, Says("There is no room for it on that shelf.")
+		return plan, errors.New("there is no room for it on that shelf")
 	}
 	moved := g.level(s)
 	plan.Levels[level].Pieces = moved.Pieces
@@ -71,10 +81,12 @@ func (h Hand) Put(plan Plan, piece string, level int) (Plan, error) {
 	return plan, nil
 }
 
-// TakeOut takes a piece out of a plan, to stay out.
+// TakeOut takes a piece out of a plan, with its lid, to stay out.
 func (h Hand) TakeOut(plan Plan, piece string) Plan {
-	plan = plan.without(piece)
-	plan.Out = append(plan.Out, Out{Piece: piece, Why: "Taken out by hand.", ByHand: true})
+	for _, one := range h.kin(piece) {
+		plan = plan.without(one)
+		plan.Out = append(plan.Out, Out{Piece: one, Why: "Taken out by hand.", ByHand: true})
+	}
 	return plan
 }
 
@@ -83,7 +95,7 @@ func (h Hand) Swap(plan Plan, one, other string) (Plan, error) {
 	n, a, ok := plan.find(one)
 	m, b, there := plan.find(other)
 	if !ok || !there {
-		return plan, Says("One of the two is not in the plan any more: look again.")
+		return plan, errors.New("one of the two is not in the plan any more: look again")
 	}
 	plan = plan.without(one).without(other)
 	plan.Levels[m].Pieces = append(plan.Levels[m].Pieces, Standing{Piece: one, Place: outline.Place{X: b.Place.X, Y: b.Place.Y, Turn: a.Place.Turn}, Locked: a.Locked})
@@ -127,7 +139,7 @@ func (h Hand) glide(plan Plan, piece string, level int, at outline.Place) (outli
 	s.things, s.at = append(s.things, moving), append(s.at, at)
 	problem := pack.Problem{Flat: g.flat(s.side), Things: s.things, Gaps: g.gaps}
 	best, far := at, math.Inf(1)
-	for _, from := range around(at) {
+	for _, from := range about(at) {
 		s.at[len(s.at)-1] = from
 		places, ok := problem.Settled(s.at, g.effort)
 		if !ok {
@@ -155,8 +167,8 @@ func (g *packing) shelfWith(plan Plan, level int) *shelf {
 	return s
 }
 
-// around are places about one, itself first.
-func around(at outline.Place) []outline.Place {
+// about are places about one, itself first.
+func about(at outline.Place) []outline.Place {
 	list := []outline.Place{at}
 	for _, far := range []float64{15, 40, 80} {
 		for i := range 8 {

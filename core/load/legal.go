@@ -1,6 +1,7 @@
 package load
 
 import (
+	"fmt"
 	"math"
 
 	"enkaustos/core/kiln"
@@ -47,7 +48,7 @@ type legal struct {
 }
 
 func (c *legal) add(b Breach, text string, args ...any) {
-	b.Text = sentence(text, args...)
+	b.Text = fmt.Sprintf(text, args...)
 	c.all = append(c.all, b)
 }
 
@@ -88,6 +89,12 @@ func (c *legal) once() {
 				c.add(Breach{Level: n, Piece: s.Piece}, "This piece stands on shelf %d already.", m+1)
 			}
 			seen[s.Piece] = n
+		}
+	}
+	for id, p := range c.byID {
+		in, lone := seen[id]
+		if _, with := seen[p.With]; p.With != "" && lone != with {
+			c.add(Breach{Level: max(in, seen[p.With]), Piece: p.With}, "It and its lid are not both in the plan.")
 		}
 	}
 }

@@ -6,6 +6,7 @@ package load
 
 import (
 	"cmp"
+	"fmt"
 	"math"
 
 	"enkaustos/core/outline"
@@ -24,10 +25,6 @@ type Piece struct {
 	// With is the piece that it belongs to and stands beside, "" for none: a lid comes with its
 	// jar or not at all.
 	With string
-	// Nests is how much taller a pile gets by one more of these, mm, set one into the other; 0 for
-	// what does not nest. Alike pieces have the same Kind.
-	Nests float64
-	Kind  string
 }
 
 // Runners says where a house lets runny pieces stand.
@@ -45,7 +42,6 @@ type Ways struct {
 	AboveMM float64 // above the tallest of a shelf
 	Runners Runners
 	EdgeMM  float64 // how far runners stay from the edge, where they stand inside
-	Piles   bool    // bare pieces are nested and stand rim to rim
 }
 
 // Usual are the usual ways (distances from memory).
@@ -61,13 +57,13 @@ func (w Ways) Faults() []string {
 		mm   float64
 	}{{"The gap between glazed pieces", w.GapMM}, {"The gap above the tallest piece", w.AboveMM}, {"The distance of runners from the edge", w.EdgeMM}} {
 		if f.mm < 0 || f.mm > 100 || math.IsNaN(f.mm) {
-			all = append(all, sentence("%s is %g mm: expected 0 to 100 mm.", f.name, f.mm))
+			all = append(all, fmt.Sprintf("%s is %g mm: expected 0 to 100 mm.", f.name, f.mm))
 		}
 	}
 	switch w.Runners {
 	case RunnersAnywhere, RunnersInside, RunnersLow:
 	default:
-		all = append(all, sentence("%q says nothing of runners: expected anywhere, inside or low.", w.Runners))
+		all = append(all, fmt.Sprintf("%q says nothing of runners: expected anywhere, inside or low.", w.Runners))
 	}
 	return all
 }

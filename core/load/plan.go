@@ -1,8 +1,6 @@
 package load
 
 import (
-	"fmt"
-
 	"enkaustos/core/kiln"
 	"enkaustos/core/outline"
 )
@@ -84,5 +82,3 @@ func (a Score) Better(b Score) bool {
 	}
 	return a.UnevenKG < b.UnevenKG-1e-9
 }
-
-func sentence(text string, args ...any) string { return fmt.Sprintf(text, args...) }

@@ -85,8 +85,8 @@ func choose(k kiln.Kiln, needs []float64, left stock) []pair {
 	var best []pair
 	total, tries := math.Inf(1), 0
 	now := make([]pair, len(needs))
-	var place func(i int, sum float64)
-	place = func(i int, sum float64) {
+	var give func(i int, sum float64)
+	give = func(i int, sum float64) {
 		tries++
 		if sum+least[i] >= total || tries > mostTries {
 			return
@@ -100,11 +100,11 @@ func choose(k kiln.Kiln, needs []float64, left stock) []pair {
 				continue
 			}
 			now[order[i]] = p
-			place(i+1, sum+p.high)
+			give(i+1, sum+p.high)
 			left.back(p.posts, k.PerShelf)
 		}
 	}
-	place(0, 0)
+	give(0, 0)
 	return best
 }
 
@@ -132,16 +132,14 @@ type stand struct {
 // stands are the usual places of the posts of a shelf: those about its middle with the most of it
 // between them, away from the thermocouple. None where no posts would carry it firmly.
 func stands(k kiln.Kiln, side int) stand {
-	around := k.Plate(side).Inset(k.PostMM/2 + 4).And(k.Edge().Inset(k.PostMM/2 + 4)).Around(24)
-	if side != kiln.Whole {
-		around = halfAround(k, side)
-	}
+	mid := middle(k, side)
+	around := around(k.Plate(side).And(k.Edge()).Inset(k.PostMM/2+4), mid)
 	if line, ok := k.Rod(0, k.TallMM); ok {
 		around = slices.DeleteFunc(around, func(p outline.Point) bool {
 			return outline.Gap(outline.Disc(k.PostMM/2).At(outline.Place{X: p.X, Y: p.Y}), line) < 10+heldMM
 		})
 	}
-	s := choice{mid: middle(k, side)}
+	s := choice{mid: mid}
 	n := len(around)
 	for a := range n {
 		for b := a + 1; b < n; b++ {
@@ -194,25 +192,21 @@ func (s *choice) try(at ...outline.Point) {
 	}
 }
 
-// halfAround are points around a half shelf.
-func halfAround(k kiln.Kiln, side int) []outline.Point {
-	flat := k.Plate(side).And(k.Edge()).Inset(k.PostMM/2 + 4)
-	low, high := flat.Extent()
-	mid := outline.Point{X: (low.X + high.X) / 2, Y: (low.Y + high.Y) / 2}
-	var points []outline.Point
-	for i := range 24 {
+// around are points of the edge of a flat in 24 directions from a point within, counter-clockwise.
+func around(flat outline.Flat, mid outline.Point) []outline.Point {
+	points := make([]outline.Point, 24)
+	for i := range points {
 		sin, cos := math.Sincos(2 * math.Pi * float64(i) / 24)
-		// Outward from the middle until the edge, by halving.
-		near, far := 0.0, high.X-low.X+high.Y-low.Y
+		at := func(far float64) outline.Place { return outline.Place{X: mid.X + cos*far, Y: mid.Y + sin*far} }
+		near, far := 0.0, 4000.0 // by halving: no kiln is as wide
 		for range 40 {
-			at := (near + far) / 2
-			if flat.Within(outline.Disc(0).At(outline.Place{X: mid.X + cos*at, Y: mid.Y + sin*at})) >= 0 {
-				near = at
+			if half := (near + far) / 2; flat.Within(outline.Disc(0).At(at(half))) >= 0 {
+				near = half
 			} else {
-				far = at
+				far = half
 			}
 		}
-		points = append(points, outline.Point{X: mid.X + cos*near, Y: mid.Y + sin*near})
+		points[i] = at(near).Point()
 	}
 	return points
 }

@@ -105,12 +105,13 @@ func Find(r Request) (Plan, []string) {
 	g := newPacking(r)
 	best, value := draft{}, Score{Pieces: -1}
 	keep := func(d draft) {
+		d = g.together(d)
 		plan, ok := g.plan(d)
 		if !ok {
 			return
 		}
 		if v := g.score(plan); v.Better(value) {
-			best, value = d.clone(), v
+			best, value = d, v
 		}
 	}
 	tell := func() bool {

@@ -1,6 +1,7 @@
 package load
 
 import (
+	"fmt"
 	"math"
 	"slices"
 
@@ -23,22 +24,22 @@ func (g *packing) reason(i int) string {
 	p := g.pieces[i]
 	free := g.k.TallMM - g.k.LidMM - g.k.FloorMM - g.k.Whole.ThickMM
 	if p.TallMM > free {
-		return sentence("It is %.0f mm tall as it stands, and one shelf in this kiln leaves %.0f mm.", p.TallMM, free)
+		return fmt.Sprintf("It is %.0f mm tall as it stands, and one shelf in this kiln leaves %.0f mm.", p.TallMM, free)
 	}
 	empty := g.bareShelf(kiln.Whole, inf, false, true)
 	e := g.effort
 	e.Steps += 200_000
 	alone := g.add(empty, i, 6, 100_000)
 	if !alone {
-		return sentence("It is wider than a shelf leaves between its edges and the walls.")
+		return "It is wider than a shelf leaves between its edges and the walls."
 	}
 	if most := g.most(); g.tall(i) > most && most > 0 && len(g.pieces) > 1 {
-		return sentence("It is taller than the posts that are there, %.0f mm, and the top shelf is full.", most)
+		return fmt.Sprintf("It is taller than the posts that are there, %.0f mm, and the top shelf is full.", most)
 	}
 	if len(g.pairs) == 0 {
 		return "One shelf is full, and there are no posts for another."
 	}
-	return sentence("The shelves that are high enough for its %.0f mm are full.", p.TallMM)
+	return fmt.Sprintf("The shelves that are high enough for its %.0f mm are full.", p.TallMM)
 }
 
 // most is the highest that the posts make.
@@ -59,9 +60,9 @@ func (r Request) faults() (all []string) {
 	for _, p := range r.Pieces {
 		switch {
 		case seen[p.ID]:
-			all = append(all, sentence("Piece %s is asked for twice.", p.ID))
+			all = append(all, fmt.Sprintf("Piece %s is asked for twice.", p.ID))
 		case len(p.Outline) == 0 || p.TallMM <= 0 || math.IsNaN(p.TallMM) || math.IsInf(p.TallMM, 0):
-			all = append(all, sentence("Piece %s has no measures.", p.ID))
+			all = append(all, fmt.Sprintf("Piece %s has no measures.", p.ID))
 		}
 		seen[p.ID] = true
 	}
@@ -102,7 +103,7 @@ func Gains(r Request, plan Plan) []Gain {
 		k := r.Kiln
 		k.Posts = slices.Clone(k.Posts)
 		k.Posts[i].Count += k.PerShelf
-		try(sentence("%d more posts of %g mm", k.PerShelf, p.HighMM), k)
+		try(fmt.Sprintf("%d more posts of %g mm", k.PerShelf, p.HighMM), k)
 	}
 	k := r.Kiln
 	k.Whole.Count++

@@ -15,14 +15,7 @@ type Apart struct {
 // meet it is the shortest move along the normal of a side (separating axes), which is exact for
 // convex polygons.
 func PartsApart(a, b Part) Apart {
-	if len(a.Core) == 1 && len(b.Core) == 1 {
-		return pointsApart(a, b)
-	}
-	apart, free, _ := sidesApart(a.Core, b.Core, math.Inf(1))
-	if free {
-		apart = coresApart(a.Core, b.Core)
-	}
-	apart.MM -= a.R + b.R
+	apart, _ := Nearer(a, b, math.Inf(1))
 	return apart
 }
 

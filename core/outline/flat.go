@@ -69,29 +69,13 @@ func Polygon(corners ...Point) Flat {
 	return f
 }
 
-// Around are points of the edge in so many directions from 0, 0, counter-clockwise from +x.
-func (f Flat) Around(n int) []Point {
-	points := make([]Point, n)
-	for i := range points {
-		sin, cos := math.Sincos(2 * math.Pi * float64(i) / float64(n))
-		d, far := Point{cos, sin}, math.Inf(1)
-		if f.R > 0 {
-			far = f.R
-		}
-		for _, s := range f.Sides {
-			if along := s.Out.dot(d); along > 1e-12 {
-				far = math.Min(far, s.At/along)
-			}
-		}
-		points[i] = d.times(far)
-	}
-	return points
-}
+// fine is as how many points what is round counts where it is measured: every half a degree.
+const fine = 720
 
 // Extent is the box about the flat.
 func (f Flat) Extent() (low, high Point) {
 	low, high = Point{math.Inf(1), math.Inf(1)}, Point{math.Inf(-1), math.Inf(-1)}
-	for _, p := range f.corners() {
+	for _, p := range f.Corners(fine) {
 		low = Point{math.Min(low.X, p.X), math.Min(low.Y, p.Y)}
 		high = Point{math.Max(high.X, p.X), math.Max(high.Y, p.Y)}
 	}
@@ -100,7 +84,7 @@ func (f Flat) Extent() (low, high Point) {
 
 // Area is the area of the flat, mm², its round part as a polygon of 720 sides.
 func (f Flat) Area() float64 {
-	sum, points := 0.0, f.corners()
+	sum, points := 0.0, f.Corners(fine)
 	for i, a := range points {
 		sum += a.cross(points[(i+1)%len(points)]) / 2
 	}
@@ -108,12 +92,7 @@ func (f Flat) Area() float64 {
 }
 
 // Corners are those of the flat, what is round of it as so many points around.
-func (f Flat) Corners(around int) []Point { return f.cornersOf(around) }
-
-// corners are those of the flat, what is round of it in steps of half a degree.
-func (f Flat) corners() []Point { return f.cornersOf(720) }
-
-func (f Flat) cornersOf(around int) []Point {
+func (f Flat) Corners(around int) []Point {
 	far := f.R
 	if far == 0 {
 		for _, s := range f.Sides {

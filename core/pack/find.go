@@ -1,6 +1,7 @@
 package pack
 
 import (
+	"cmp"
 	"math"
 	"slices"
 
@@ -73,7 +74,7 @@ func (p Problem) rows(round int, e *Effort) []outline.Place {
 	}
 	wide /= float64(max(1, len(loose)))
 	slices.SortStableFunc(loose, func(a, b int) int {
-		return cmpFloat(p.Things[b].Outline.Reach(), p.Things[a].Outline.Reach())
+		return cmp.Compare(p.Things[b].Outline.Reach(), p.Things[a].Outline.Reach())
 	})
 	spots := grid(wide, len(loose), round, e)
 	for n, i := range loose {
@@ -96,7 +97,7 @@ func grid(wide float64, n, round int, e *Effort) []outline.Point {
 		}
 	}
 	slices.SortStableFunc(points, func(a, b outline.Point) int {
-		return cmpFloat(a.X*a.X+a.Y*a.Y, b.X*b.X+b.Y*b.Y)
+		return cmp.Compare(a.X*a.X+a.Y*a.Y, b.X*b.X+b.Y*b.Y)
 	})
 	return points[:n]
 }
@@ -109,7 +110,7 @@ func (p Problem) scatter(e *Effort, roomy bool) []outline.Place {
 	}
 	l := newLayout(&p, places)
 	order := slices.Clone(l.moves)
-	slices.SortStableFunc(order, func(a, b int) int { return cmpFloat(l.reach[b], l.reach[a]) })
+	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(l.reach[b], l.reach[a]) })
 	there := map[int]bool{}
 	for i, t := range p.Things {
 		there[i] = t.Fixed || t.Held > 0
@@ -128,16 +129,6 @@ func (p Problem) scatter(e *Effort, roomy bool) []outline.Place {
 		there[i] = true
 	}
 	return l.at
-}
-
-func cmpFloat(a, b float64) int {
-	switch {
-	case a < b:
-		return -1
-	case a > b:
-		return 1
-	}
-	return 0
 }
 
 // anywhere is a point of the flat that a thing may lie on.
@@ -249,7 +240,7 @@ func (l *layout) vacancies(i int, there map[int]bool, most int, e *Effort) []out
 			}
 		}
 	}
-	slices.SortStableFunc(peaks, func(a, b peak) int { return cmpFloat(b.room, a.room) })
+	slices.SortStableFunc(peaks, func(a, b peak) int { return cmp.Compare(b.room, a.room) })
 	var points []outline.Point
 	for _, k := range peaks[:min(most, len(peaks))] {
 		points = append(points, k.at)

@@ -220,7 +220,7 @@ func again(m school.Moment, l laid, steps int, stop func() bool, watch func(load
 	r.Start, r.Stop, r.Watch = &start, stop, watch
 	plan, faults := load.Find(r)
 	if len(faults) > 0 {
-		return plan, load.Says(faults[0])
+		return plan, school.Refuse("%s", faults[0])
 	}
 	for _, level := range plan.Levels { // what was only ticked is not locked by hand
 		for _, s := range level.Pieces {

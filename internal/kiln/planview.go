@@ -39,7 +39,9 @@ func (p *Planning) shown(m school.Moment, by work.Actor, id string) (contract.Lo
 	}
 	v.Share = s.share()
 	for _, o := range s.out() {
-		v.Out = append(v.Out, s.left(o))
+		if owner(o.Piece) == o.Piece { // its lid is out with it
+			v.Out = append(v.Out, s.left(o))
+		}
 	}
 	v.Breaches = s.breaches()
 	if share, on := p.searching(id); on {
@@ -134,6 +136,7 @@ func (s shower) level(n int) contract.LoadLevel {
 		v.Grams += s.byID[st.Piece].Grams
 		v.TallMM = max(v.TallMM, one.TallMM)
 	}
+	_, v.Rod = k.Rod(l.BaseMM, l.BaseMM+v.TallMM)
 	return v
 }
 

@@ -4358,6 +4358,8 @@ export interface components {
              * @description What is free above its face
              */
             freeMM: number;
+            /** @description The thermocouple is beside what stands on it */
+            rod: boolean;
         };
         LoadStanding: {
             /** @description Its id, or that of its lid */

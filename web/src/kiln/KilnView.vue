@@ -60,7 +60,9 @@ async function put(cone: string, list: Piece[]) {
 async function pass(load: Schemas["Load"], step: Step) {
   const n = load.pieces.length;
   if (step === "fire") {
-    const text = `${n} ${n === 1 ? "piece" : "pieces"}, cone ${load.cone}. It can be undone until the load is unloaded.`;
+    const lacks = (load.planned ?? n) - n;
+    const waits = lacks > 0 ? ` ${lacks} more of its plan ${lacks === 1 ? "is" : "are"} not in it.` : "";
+    const text = `${n} ${n === 1 ? "piece" : "pieces"}, cone ${load.cone}.${waits} It can be undone until the load is unloaded.`;
     if (!(await ask(`Was ${load.name} fired?`, text, "Mark as fired"))) return;
   }
   const params = { params: { path: { id: load.id } } };

@@ -36,12 +36,7 @@ const over = computed(() =>
     .filter((l) => l.on === props.level && l.side !== 0)
     .map((l) => (l.side < 0 ? props.plan.kiln.left : props.plan.kiln.right)),
 );
-const rod = computed(() => {
-  const t = props.plan.kiln.kiln.thermocouple;
-  const [low, high] = [shelf.value.baseMM, shelf.value.baseMM + shelf.value.tallMM];
-  const there = t.longMM > 0 && t.highMM + 25 > low && t.highMM - 25 < high;
-  return there ? props.plan.kiln.rod : undefined;
-});
+const rod = computed(() => (shelf.value.rod ? props.plan.kiln.rod : undefined));
 const wrong = computed(() => props.plan.breaches.filter((b) => b.level === props.level && b.piece));
 const isWrong = (s: Standing) => wrong.value.some((b) => b.piece === s.piece || b.other === s.piece);
 /** The chosen one is drawn last, so that nothing covers it. */
