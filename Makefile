@@ -11,7 +11,7 @@ export GOFLAGS = -trimpath
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: judge accuracy lesson-report kiln-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
+.PHONY: judge accuracy lesson-report kiln-report term-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -54,6 +54,11 @@ screenshots: build chromium
 lesson-report:
 	go run ./internal/foresee/report > .lesson.part
 	mv .lesson.part docs/lesson.md
+
+# Forecasts of terms beside simulated schools.
+term-report:
+	go run ./internal/foresee/firings/report > .term.part
+	mv .term.part docs/term.md
 
 # Loads of kilns beside proven packings, bounds, first fit and a MILP solver.
 kiln-report:

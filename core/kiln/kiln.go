@@ -110,6 +110,14 @@ func (k Kiln) Standing(side int) outline.Flat {
 	return k.Plate(side).And(k.Edge().Inset(k.WallMM))
 }
 
+// Litres is what it has room for: where pieces may stand on a shelf, as high as it is between the
+// gaps at floor and lid.
+func (k Kiln) Litres() float64 {
+	return k.Standing(Whole).Area() * (k.TallMM - k.FloorMM - k.LidMM) / cubicMMALitre
+}
+
+const cubicMMALitre = 1e6
+
 // Edge is the outline of the kiln inside.
 func (k Kiln) Edge() outline.Flat { return flat(k.Shape, k.WidthMM, k.DepthMM) }
 

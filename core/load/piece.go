@@ -102,6 +102,15 @@ func (p Piece) area(gap float64) float64 {
 	return p.Outline.Grown(gap / 2).Area()
 }
 
+// Litres is what a piece takes of a kiln's litres: its outline with its share of the gaps, as high
+// as it is with the gap above. Shelves and what lies between pieces of several heights are left
+// aside: how much of a kiln a packed load takes is learned from loads.
+func (p Piece) Litres(w Ways) float64 {
+	return p.area(w.GapMM) * (p.TallMM + w.AboveMM) / cubicMMALitre
+}
+
+const cubicMMALitre = 1e6
+
 // urgent orders pieces: what is due first, the earlier the sooner.
 func urgent(a, b Piece) int {
 	due := func(p Piece) int {

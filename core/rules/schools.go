@@ -242,6 +242,15 @@ const (
 	OneEach    InAndOut = "each"
 )
 
+// Sharing says whether what could share a load does.
+type Sharing string
+
+// The schools of Sharing.
+const (
+	ByItself Sharing = "apart"
+	Shared   Sharing = "together"
+)
+
 // RunnySpot says where in a load runny pieces stand.
 type RunnySpot string
 

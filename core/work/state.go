@@ -1,6 +1,7 @@
 package work
 
 import (
+	"slices"
 	"strings"
 	"time"
 
@@ -156,6 +157,14 @@ type Firing struct {
 	ID       string    // of the event that says so
 	OutID    string    // of the event that says it was unloaded
 	OutSeq   int64     // its place in the log
+}
+
+// Firings are all firings that it went through, in order.
+func (s *State) Firings() []Firing {
+	if s.Firing == nil {
+		return s.Past
+	}
+	return append(slices.Clone(s.Past), *s.Firing)
 }
 
 // Opinion is what the student says of the fired piece.

@@ -194,6 +194,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	do[contract.Problem](c, 422, "POST", "/loads", put)
 	do[contract.Session](c, 200, "POST", "/demo/clock", body{"minutes": 12*60 + 1})
 	planTheKiln(t, c, p.Id)
+	foretell(t, c, p.Assignment)
 	put = body{"cone": "6", "pieces": []body{{"id": p.Id, "seen": do[contract.PieceDetail](c, 200, "GET", "/pieces/"+p.Id, nil).Piece.Seq}}}
 	load := do[contract.Load](c, 200, "POST", "/loads", put)
 	fireAndTakeBack(t, c, load.Id, p.Id, put)

@@ -1,12 +1,14 @@
 package api_test
 
 import (
+	"net/http"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/core/kiln"
+	"enkaustos/core/lesson"
 	"enkaustos/internal/contract"
 )
 
@@ -65,6 +67,57 @@ func planTheKiln(t *testing.T, c *caller, piece string) {
 	plan = do[contract.LoadPlan](c, 200, "GET", path+"/plan", nil)
 	act("stop", nil)
 	do[any](c, 204, "DELETE", path+"/plan", nil)
+}
+
+// foretell asks for the term, keeps a show that cannot be met and one that can, and does what would
+// save pieces where something would.
+func foretell(t *testing.T, c *caller, assignment string) {
+	today, err := lesson.ParseDate(do[contract.TermForecast](c, 200, "GET", "/term", nil).Today)
+	require.NoError(t, err)
+	day := func(days int) string { return (today + lesson.Date(days)).String() }
+	show := body{"name": "Quay market", "date": day(40), "assignments": []string{assignment}}
+	made := do[contract.Show](c, 200, "POST", "/shows", show)
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/shows", show).Detail, "is there already")
+	for what, wrong := range map[string]body{
+		"is past":             {"name": "Market", "date": day(-3), "assignments": []string{assignment}},
+		"no day of the":       {"name": "Market", "date": "Friday", "assignments": []string{assignment}},
+		"at least one":        {"name": "Market", "date": day(9), "assignments": []string{}},
+		"say what the pieces": {"name": " ", "date": day(9), "assignments": []string{assignment}},
+	} {
+		require.Contains(t, do[contract.Problem](c, 422, "POST", "/shows", wrong).Detail, what)
+	}
+	show["date"] = day(0)
+	require.Equal(t, day(0), do[contract.Show](c, 200, "PUT", "/shows/"+*made.Id, show).Date)
+	term := do[contract.TermForecast](c, 200, "GET", "/term", nil)
+	require.Equal(t, "Quay market", term.Shows[0].Show.Name)
+	require.NotEmpty(t, term.Days)
+	remedies := do[[]contract.TermRemedy](c, 200, "GET", "/term/remedies", nil)
+	require.Empty(t, remedies, "nothing brings back what is wanted today")
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/term/remedies", body{"key": "add::0"}).Detail, "save nothing")
+	shut := do[[]contract.KilnSeen](c, 200, "GET", "/kilns", nil)[0].Kiln
+	shut.Minutes, shut.Closed = 600, nil
+	for d := range 7 { // it may be lit on the day after the show alone
+		if d != (today+6).Weekday()%7 {
+			shut.Closed = append(shut.Closed, time.Weekday(d))
+		}
+	}
+	do[contract.KilnSeen](c, 200, "PUT", "/kilns/"+shut.ID, shut)
+	show["date"] = day(5)
+	do[contract.Show](c, 200, "PUT", "/shows/"+*made.Id, show)
+	late := do[contract.TermForecast](c, 200, "GET", "/term", nil).Shows[0].Late
+	require.Positive(t, late.Low)
+	remedies = do[[]contract.TermRemedy](c, 200, "GET", "/term/remedies", nil)
+	require.NotEmpty(t, remedies)
+	require.Less(t, remedies[0].Late.Middle, late.Middle)
+	require.Contains(t, do[contract.TermPicked](c, 200, "POST", "/term/remedies", body{"key": remedies[0].Key}).Text, "Barrel")
+	require.Equal(t, remedies[0].Late, do[contract.TermForecast](c, 200, "GET", "/term", nil).Shows[0].Late, "what was said comes")
+	shut.Closed = []time.Weekday{}
+	do[contract.KilnSeen](c, 200, "PUT", "/kilns/"+shut.ID, shut)
+	status, file := ask(t, c.client, http.MethodGet, c.url+"/api/term/calendar", "")
+	require.Equal(t, 200, status)
+	require.Contains(t, file, "Quay market")
+	do[any](c, 204, "DELETE", "/shows/"+*made.Id, nil)
+	do[contract.Problem](c, 404, "DELETE", "/shows/"+*made.Id, nil)
 }
 
 // A load is fired and unloaded; each step, said by mistake, is taken back by an event, and what

@@ -1764,6 +1764,13 @@ type Count struct {
 	Stage  Stage `json:"stage"`
 }
 
+// CountRange How many there are, four times of five.
+type CountRange struct {
+	High   int `json:"high"`
+	Low    int `json:"low"`
+	Middle int `json:"middle"`
+}
+
 // CourseStep defines model for CourseStep.
 type CourseStep struct {
 	Begin time.Time      `json:"begin"`
@@ -1847,6 +1854,13 @@ type Cycle struct {
 
 // CycleTurning Every week alike; weeks A, B and so on; or days that are counted on from one school day to the next
 type CycleTurning string
+
+// DayRange When something is, four times of five; empty where nobody can say.
+type DayRange struct {
+	High   string `json:"high"`
+	Low    string `json:"low"`
+	Middle string `json:"middle"`
+}
 
 // Detail defines model for Detail.
 type Detail = piece.Detail
@@ -3746,6 +3760,16 @@ type Shape struct {
 // ShapeKind defines model for Shape.Kind.
 type ShapeKind string
 
+// Show defines model for Show.
+type Show struct {
+	Assignments []string `json:"assignments"`
+
+	// Date The day by which its pieces are wanted out of the kiln
+	Date string  `json:"date"`
+	Id   *string `json:"id,omitempty"`
+	Name string  `json:"name"`
+}
+
 // Sight What a look at the piece sees now of how it is made and stands: sent back with the look, which holds while it is the same
 type Sight = work.Sight
 
@@ -3971,6 +3995,156 @@ type SurfaceStateKeeps string
 
 // SurfaceStateResist defines model for SurfaceState.Resist.
 type SurfaceStateResist string
+
+// TermDay defines model for TermDay.
+type TermDay struct {
+	// Classes That have a lesson
+	Classes []string `json:"classes"`
+	Date    string   `json:"date"`
+	Holiday string   `json:"holiday"`
+
+	// Home Classes that take the last of their work home
+	Home  []string `json:"home"`
+	Lit   []string `json:"lit"`
+	Out   []string `json:"out"`
+	Shows []string `json:"shows"`
+}
+
+// TermForecast defines model for TermForecast.
+type TermForecast struct {
+	// All How many there are, four times of five.
+	All CountRange `json:"all"`
+
+	// Course The likeliest loads
+	Course []TermLoad `json:"course"`
+
+	// Courses How often the term was gone through
+	Courses int       `json:"courses"`
+	Days    []TermDay `json:"days"`
+
+	// Fill The share of a kiln's litres that a load takes
+	Fill  float64    `json:"fill"`
+	Homes []TermHome `json:"homes"`
+
+	// Kilns In use
+	Kilns int `json:"kilns"`
+
+	// Last When something is, four times of five; empty where nobody can say.
+	Last DayRange `json:"last"`
+
+	// Learned Loads that it was learned from how much one holds
+	Learned int         `json:"learned"`
+	Loads   []TermLoads `json:"loads"`
+	Shows   []TermShow  `json:"shows"`
+	Today   string      `json:"today"`
+
+	// Waiting Pieces that are still to be fired or cool
+	Waiting int `json:"waiting"`
+}
+
+// TermHome defines model for TermHome.
+type TermHome struct {
+	Class string `json:"class"`
+
+	// Days When something is, four times of five; empty where nobody can say.
+	Days DayRange `json:"days"`
+
+	// Late How many there are, four times of five.
+	Late   CountRange `json:"late"`
+	Name   string     `json:"name"`
+	Pieces int        `json:"pieces"`
+}
+
+// TermLoad defines model for TermLoad.
+type TermLoad struct {
+	Air     Atmosphere `json:"air"`
+	Bisque  bool       `json:"bisque"`
+	Classes []string   `json:"classes"`
+	Cone    string     `json:"cone"`
+
+	// Full The share of what such a load holds
+	Full float64 `json:"full"`
+	Kiln string  `json:"kiln"`
+	Lit  string  `json:"lit"`
+
+	// Out Empty where that is beyond the calendar
+	Out    string `json:"out"`
+	Pieces int    `json:"pieces"`
+}
+
+// TermLoads defines model for TermLoads.
+type TermLoads struct {
+	Air    Atmosphere `json:"air"`
+	Bisque bool       `json:"bisque"`
+
+	// Class Its name where classes are fired apart
+	Class *string `json:"class,omitempty"`
+	Cone  string  `json:"cone"`
+
+	// Count How many there are, four times of five.
+	Count CountRange `json:"count"`
+
+	// Fires A kiln in use is fired so
+	Fires bool `json:"fires"`
+
+	// Pieces Firings of pieces
+	Pieces int `json:"pieces"`
+}
+
+// TermPicked defines model for TermPicked.
+type TermPicked struct {
+	Text string `json:"text"`
+}
+
+// TermRemedy defines model for TermRemedy.
+type TermRemedy struct {
+	Key string `json:"key"`
+
+	// Last When something is, four times of five; empty where nobody can say.
+	Last DayRange `json:"last"`
+
+	// Late How many there are, four times of five.
+	Late CountRange `json:"late"`
+
+	// Loads How many there are, four times of five.
+	Loads CountRange `json:"loads"`
+
+	// Saves Pieces that are late no more, on average
+	Saves float64 `json:"saves"`
+	Text  string  `json:"text"`
+}
+
+// TermRisk defines model for TermRisk.
+type TermRisk struct {
+	// Class Its name
+	Class string `json:"class"`
+
+	// Late How likely it misses the day
+	Late float64 `json:"late"`
+	Mark string  `json:"mark"`
+
+	// Out When something is, four times of five; empty where nobody can say.
+	Out     DayRange `json:"out"`
+	Piece   string   `json:"piece"`
+	Student string   `json:"student"`
+	Title   string   `json:"title"`
+}
+
+// TermShow defines model for TermShow.
+type TermShow struct {
+	// Late How many there are, four times of five.
+	Late CountRange `json:"late"`
+
+	// Out That are fired for it
+	Out int `json:"out"`
+
+	// Pieces That are still to come for it
+	Pieces int `json:"pieces"`
+
+	// Risks The likeliest to be late first
+	Risks []TermRisk `json:"risks"`
+	Show  Show       `json:"show"`
+}
 
 // Tile defines model for Tile.
 type Tile struct {
@@ -4506,8 +4680,19 @@ type AddToLoadJSONBody struct {
 
 // PlanLoadJSONBody defines parameters for PlanLoad.
 type PlanLoadJSONBody struct {
-	Cone string `json:"cone"`
-	Kiln string `json:"kiln"`
+	// Bisque Of bisque alone, or of glaze alone, where the house fires each by itself; what more of waits where it is missing
+	Bisque *bool `json:"bisque,omitempty"`
+
+	// Class Of one class alone
+	Class *string `json:"class,omitempty"`
+	Cone  string  `json:"cone"`
+	Kiln  string  `json:"kiln"`
+}
+
+// FireLoadParams defines parameters for FireLoad.
+type FireLoadParams struct {
+	// Kiln The kiln that it was lit in, where no plan says so
+	Kiln *string `form:"kiln,omitempty" json:"kiln,omitempty"`
 }
 
 // TickLoadJSONBody defines parameters for TickLoad.
@@ -4695,6 +4880,11 @@ type ChangeStudentJSONBody struct {
 
 	// Table Where they sit
 	Table *string `json:"table,omitempty"`
+}
+
+// PickTermRemedyJSONBody defines parameters for PickTermRemedy.
+type PickTermRemedyJSONBody struct {
+	Key string `json:"key"`
 }
 
 // ListTilesParams defines parameters for ListTiles.
@@ -4959,11 +5149,20 @@ type PreviewRulesJSONRequestBody PreviewRulesJSONBody
 // SetUpJSONRequestBody defines body for SetUp for application/json ContentType.
 type SetUpJSONRequestBody SetUpJSONBody
 
+// AddShowJSONRequestBody defines body for AddShow for application/json ContentType.
+type AddShowJSONRequestBody = Show
+
+// PutShowJSONRequestBody defines body for PutShow for application/json ContentType.
+type PutShowJSONRequestBody = Show
+
 // SettleStrayJSONRequestBody defines body for SettleStray for application/json ContentType.
 type SettleStrayJSONRequestBody SettleStrayJSONBody
 
 // ChangeStudentJSONRequestBody defines body for ChangeStudent for application/json ContentType.
 type ChangeStudentJSONRequestBody ChangeStudentJSONBody
+
+// PickTermRemedyJSONRequestBody defines body for PickTermRemedy for application/json ContentType.
+type PickTermRemedyJSONRequestBody PickTermRemedyJSONBody
 
 // AddTileJSONRequestBody defines body for AddTile for application/json ContentType.
 type AddTileJSONRequestBody AddTileJSONBody
@@ -5227,7 +5426,7 @@ type ServerInterface interface {
 	TakeLoadBack(c *gin.Context, id string)
 
 	// (POST /loads/{id}/fire)
-	FireLoad(c *gin.Context, id string)
+	FireLoad(c *gin.Context, id string, params FireLoadParams)
 	// GetLoadGains What one more stand of posts or shelf would admit of what a plan leaves out.
 	// (GET /loads/{id}/gains)
 	GetLoadGains(c *gin.Context, id string)
@@ -5384,6 +5583,15 @@ type ServerInterface interface {
 	// SetUp Choose the passphrase, with the one-time link that the server printed.
 	// (POST /setup)
 	SetUp(c *gin.Context)
+	// AddShow A show, or another day by which pieces are wanted out of the kiln.
+	// (POST /shows)
+	AddShow(c *gin.Context)
+
+	// (DELETE /shows/{id})
+	DropShow(c *gin.Context, id string)
+
+	// (PUT /shows/{id})
+	PutShow(c *gin.Context, id string)
 	// GetStation What this tablet serves now.
 	// (GET /station)
 	GetStation(c *gin.Context)
@@ -5399,6 +5607,18 @@ type ServerInterface interface {
 	// ChangeStudent A student is renamed, marks otherwise, moves to another class, leaves or is back. Their pieces stay.
 	// (PATCH /students/{id})
 	ChangeStudent(c *gin.Context, id string)
+	// GetTerm What is still to be fired: loads, which day work goes home, who is late for a show.
+	// (GET /term)
+	GetTerm(c *gin.Context)
+	// ExportTerm Firings, unloadings and days on which work goes home, as an iCalendar file.
+	// (GET /term/calendar)
+	ExportTerm(c *gin.Context)
+	// ListTermRemedies What would have fewer pieces late, each computed, the one that saves most first.
+	// (GET /term/remedies)
+	ListTermRemedies(c *gin.Context)
+	// PickTermRemedy Do what a remedy says.
+	// (POST /term/remedies)
+	PickTermRemedy(c *gin.Context)
 
 	// (GET /tiles)
 	ListTiles(c *gin.Context, params ListTilesParams)
@@ -7100,6 +7320,17 @@ func (siw *ServerInterfaceWrapper) FireLoad(c *gin.Context) {
 		return
 	}
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params FireLoadParams
+
+	// ------------- Optional query parameter "kiln" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "kiln", c.Request.URL.Query(), &params.Kiln, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter kiln: %w", err), http.StatusBadRequest)
+		return
+	}
+
 	for _, middleware := range siw.HandlerMiddlewares {
 		middleware(c)
 		if c.IsAborted() {
@@ -7107,7 +7338,7 @@ func (siw *ServerInterfaceWrapper) FireLoad(c *gin.Context) {
 		}
 	}
 
-	siw.Handler.FireLoad(c, id)
+	siw.Handler.FireLoad(c, id, params)
 }
 
 // GetLoadGains operation middleware
@@ -8301,6 +8532,69 @@ func (siw *ServerInterfaceWrapper) SetUp(c *gin.Context) {
 	siw.Handler.SetUp(c)
 }
 
+// AddShow operation middleware
+func (siw *ServerInterfaceWrapper) AddShow(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddShow(c)
+}
+
+// DropShow operation middleware
+func (siw *ServerInterfaceWrapper) DropShow(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.DropShow(c, id)
+}
+
+// PutShow operation middleware
+func (siw *ServerInterfaceWrapper) PutShow(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PutShow(c, id)
+}
+
 // GetStation operation middleware
 func (siw *ServerInterfaceWrapper) GetStation(c *gin.Context) {
 
@@ -8388,6 +8682,58 @@ func (siw *ServerInterfaceWrapper) ChangeStudent(c *gin.Context) {
 	}
 
 	siw.Handler.ChangeStudent(c, id)
+}
+
+// GetTerm operation middleware
+func (siw *ServerInterfaceWrapper) GetTerm(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTerm(c)
+}
+
+// ExportTerm operation middleware
+func (siw *ServerInterfaceWrapper) ExportTerm(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportTerm(c)
+}
+
+// ListTermRemedies operation middleware
+func (siw *ServerInterfaceWrapper) ListTermRemedies(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListTermRemedies(c)
+}
+
+// PickTermRemedy operation middleware
+func (siw *ServerInterfaceWrapper) PickTermRemedy(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.PickTermRemedy(c)
 }
 
 // ListTiles operation middleware
@@ -8954,6 +9300,13 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/loads/:id/fire", wrapper.FireLoad)
 	router.POST(options.BaseURL+"/loads/:id/back", wrapper.TakeLoadBack)
 	router.POST(options.BaseURL+"/loads/:id/unload", wrapper.UnloadLoad)
+	router.GET(options.BaseURL+"/term", wrapper.GetTerm)
+	router.GET(options.BaseURL+"/term/calendar", wrapper.ExportTerm)
+	router.GET(options.BaseURL+"/term/remedies", wrapper.ListTermRemedies)
+	router.POST(options.BaseURL+"/term/remedies", wrapper.PickTermRemedy)
+	router.POST(options.BaseURL+"/shows", wrapper.AddShow)
+	router.DELETE(options.BaseURL+"/shows/:id", wrapper.DropShow)
+	router.PUT(options.BaseURL+"/shows/:id", wrapper.PutShow)
 	router.PUT(options.BaseURL+"/units", wrapper.SetUnits)
 	router.GET(options.BaseURL+"/rules", wrapper.GetRules)
 	router.PUT(options.BaseURL+"/rules", wrapper.SetRules)
@@ -12080,7 +12433,8 @@ func (response TakeLoadBackdefaultApplicationProblemPlusJSONResponse) VisitTakeL
 }
 
 type FireLoadRequestObject struct {
-	Id string `json:"id"`
+	Id     string `json:"id"`
+	Params FireLoadParams
 }
 
 type FireLoadResponseObject interface {
@@ -14143,6 +14497,118 @@ func (response SetUpdefaultApplicationProblemPlusJSONResponse) VisitSetUpRespons
 	return err
 }
 
+type AddShowRequestObject struct {
+	Body *AddShowJSONRequestBody
+}
+
+type AddShowResponseObject interface {
+	VisitAddShowResponse(w http.ResponseWriter) error
+}
+
+type AddShow200JSONResponse Show
+
+func (response AddShow200JSONResponse) VisitAddShowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddShowdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddShowdefaultApplicationProblemPlusJSONResponse) VisitAddShowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DropShowRequestObject struct {
+	Id string `json:"id"`
+}
+
+type DropShowResponseObject interface {
+	VisitDropShowResponse(w http.ResponseWriter) error
+}
+
+type DropShow204Response struct {
+}
+
+func (response DropShow204Response) VisitDropShowResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DropShowdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DropShowdefaultApplicationProblemPlusJSONResponse) VisitDropShowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutShowRequestObject struct {
+	Id   string `json:"id"`
+	Body *PutShowJSONRequestBody
+}
+
+type PutShowResponseObject interface {
+	VisitPutShowResponse(w http.ResponseWriter) error
+}
+
+type PutShow200JSONResponse Show
+
+func (response PutShow200JSONResponse) VisitPutShowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutShowdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutShowdefaultApplicationProblemPlusJSONResponse) VisitPutShowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetStationRequestObject struct {
 }
 
@@ -14314,6 +14780,165 @@ type ChangeStudentdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChangeStudentdefaultApplicationProblemPlusJSONResponse) VisitChangeStudentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTermRequestObject struct {
+}
+
+type GetTermResponseObject interface {
+	VisitGetTermResponse(w http.ResponseWriter) error
+}
+
+type GetTerm200JSONResponse TermForecast
+
+func (response GetTerm200JSONResponse) VisitGetTermResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTermdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTermdefaultApplicationProblemPlusJSONResponse) VisitGetTermResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportTermRequestObject struct {
+}
+
+type ExportTermResponseObject interface {
+	VisitExportTermResponse(w http.ResponseWriter) error
+}
+
+type ExportTerm200TextcalendarResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportTerm200TextcalendarResponse) VisitExportTermResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/calendar")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportTermdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportTermdefaultApplicationProblemPlusJSONResponse) VisitExportTermResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTermRemediesRequestObject struct {
+}
+
+type ListTermRemediesResponseObject interface {
+	VisitListTermRemediesResponse(w http.ResponseWriter) error
+}
+
+type ListTermRemedies200JSONResponse []TermRemedy
+
+func (response ListTermRemedies200JSONResponse) VisitListTermRemediesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTermRemediesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListTermRemediesdefaultApplicationProblemPlusJSONResponse) VisitListTermRemediesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PickTermRemedyRequestObject struct {
+	Body *PickTermRemedyJSONRequestBody
+}
+
+type PickTermRemedyResponseObject interface {
+	VisitPickTermRemedyResponse(w http.ResponseWriter) error
+}
+
+type PickTermRemedy200JSONResponse TermPicked
+
+func (response PickTermRemedy200JSONResponse) VisitPickTermRemedyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PickTermRemedydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PickTermRemedydefaultApplicationProblemPlusJSONResponse) VisitPickTermRemedyResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -15472,6 +16097,15 @@ type StrictServerInterface interface {
 	// SetUp Choose the passphrase, with the one-time link that the server printed.
 	// (POST /setup)
 	SetUp(ctx context.Context, request SetUpRequestObject) (SetUpResponseObject, error)
+	// AddShow A show, or another day by which pieces are wanted out of the kiln.
+	// (POST /shows)
+	AddShow(ctx context.Context, request AddShowRequestObject) (AddShowResponseObject, error)
+
+	// (DELETE /shows/{id})
+	DropShow(ctx context.Context, request DropShowRequestObject) (DropShowResponseObject, error)
+
+	// (PUT /shows/{id})
+	PutShow(ctx context.Context, request PutShowRequestObject) (PutShowResponseObject, error)
 	// GetStation What this tablet serves now.
 	// (GET /station)
 	GetStation(ctx context.Context, request GetStationRequestObject) (GetStationResponseObject, error)
@@ -15487,6 +16121,18 @@ type StrictServerInterface interface {
 	// ChangeStudent A student is renamed, marks otherwise, moves to another class, leaves or is back. Their pieces stay.
 	// (PATCH /students/{id})
 	ChangeStudent(ctx context.Context, request ChangeStudentRequestObject) (ChangeStudentResponseObject, error)
+	// GetTerm What is still to be fired: loads, which day work goes home, who is late for a show.
+	// (GET /term)
+	GetTerm(ctx context.Context, request GetTermRequestObject) (GetTermResponseObject, error)
+	// ExportTerm Firings, unloadings and days on which work goes home, as an iCalendar file.
+	// (GET /term/calendar)
+	ExportTerm(ctx context.Context, request ExportTermRequestObject) (ExportTermResponseObject, error)
+	// ListTermRemedies What would have fewer pieces late, each computed, the one that saves most first.
+	// (GET /term/remedies)
+	ListTermRemedies(ctx context.Context, request ListTermRemediesRequestObject) (ListTermRemediesResponseObject, error)
+	// PickTermRemedy Do what a remedy says.
+	// (POST /term/remedies)
+	PickTermRemedy(ctx context.Context, request PickTermRemedyRequestObject) (PickTermRemedyResponseObject, error)
 
 	// (GET /tiles)
 	ListTiles(ctx context.Context, request ListTilesRequestObject) (ListTilesResponseObject, error)
@@ -18263,10 +18909,11 @@ func (sh *strictHandler) TakeLoadBack(ctx *gin.Context, id string) {
 }
 
 // FireLoad operation middleware
-func (sh *strictHandler) FireLoad(ctx *gin.Context, id string) {
+func (sh *strictHandler) FireLoad(ctx *gin.Context, id string, params FireLoadParams) {
 	var request FireLoadRequestObject
 
 	request.Id = id
+	request.Params = params
 
 	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.FireLoad(ctx, request.(FireLoadRequestObject))
@@ -19996,6 +20643,118 @@ func (sh *strictHandler) SetUp(ctx *gin.Context) {
 	}
 }
 
+// AddShow operation middleware
+func (sh *strictHandler) AddShow(ctx *gin.Context) {
+	var request AddShowRequestObject
+
+	var body AddShowJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddShow(ctx, request.(AddShowRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddShow")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddShowResponseObject); ok {
+		if err := validResponse.VisitAddShowResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// DropShow operation middleware
+func (sh *strictHandler) DropShow(ctx *gin.Context, id string) {
+	var request DropShowRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DropShow(ctx, request.(DropShowRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DropShow")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(DropShowResponseObject); ok {
+		if err := validResponse.VisitDropShowResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PutShow operation middleware
+func (sh *strictHandler) PutShow(ctx *gin.Context, id string) {
+	var request PutShowRequestObject
+
+	request.Id = id
+
+	var body PutShowJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutShow(ctx, request.(PutShowRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutShow")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PutShowResponseObject); ok {
+		if err := validResponse.VisitPutShowResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetStation operation middleware
 func (sh *strictHandler) GetStation(ctx *gin.Context) {
 	var request GetStationRequestObject
@@ -20149,6 +20908,120 @@ func (sh *strictHandler) ChangeStudent(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ChangeStudentResponseObject); ok {
 		if err := validResponse.VisitChangeStudentResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetTerm operation middleware
+func (sh *strictHandler) GetTerm(ctx *gin.Context) {
+	var request GetTermRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTerm(ctx, request.(GetTermRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTerm")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTermResponseObject); ok {
+		if err := validResponse.VisitGetTermResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportTerm operation middleware
+func (sh *strictHandler) ExportTerm(ctx *gin.Context) {
+	var request ExportTermRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportTerm(ctx, request.(ExportTermRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportTerm")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportTermResponseObject); ok {
+		if err := validResponse.VisitExportTermResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListTermRemedies operation middleware
+func (sh *strictHandler) ListTermRemedies(ctx *gin.Context) {
+	var request ListTermRemediesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListTermRemedies(ctx, request.(ListTermRemediesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListTermRemedies")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListTermRemediesResponseObject); ok {
+		if err := validResponse.VisitListTermRemediesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// PickTermRemedy operation middleware
+func (sh *strictHandler) PickTermRemedy(ctx *gin.Context) {
+	var request PickTermRemedyRequestObject
+
+	var body PickTermRemedyJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PickTermRemedy(ctx, request.(PickTermRemedyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PickTermRemedy")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(PickTermRemedyResponseObject); ok {
+		if err := validResponse.VisitPickTermRemedyResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -20758,536 +21631,556 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3rkhw3tiUIvwosu83U/XUkmWSpdKrIXxR1FyWymaxD++yMxgwRjoiAwsPhAuAZGVWmt5gnmUeYB5hn",
-	"GsPeG3D3iA2/ZCYp8XSfP6fE9HDHHfuy9lr/uliZfW0qVXl38exfF1a52lROwX+8sWZZqn34nytTeVX5",
-	"8D9lXZd6Jb021eMan/gfvzpThb+51VbtZfhf/9Wq9cWzi//yuH3/Y/yrexzf+/vvvy8uCuVWVtfhdRfP",
-	"Lt5vpRcHVXlxsKbaLISuhKmUcCp8f6Uuwk/oPeEzL/amwWbV1tTKeo1NXzU1/P/+26/3sixF+Jswa/HF",
-	"ldi/Et6I2jRWmMZfLC78sVYXzy6qZr9U9uL3xcWmlP9U4U30F+etrjbhL6Va+/NP7F+J8IfQbr9V4ldp",
-	"F+KwVVYJ7YV2YleZQ8V9aF92vtL+cyX33Od/X1xY9VujrSounv0HtRJessC+/5I+YZa/qpUP73pR19bc",
-	"yPJ8uCT0ZG3sPvyvi0J6den1XrUNbfu92spqo7jR1dUKunmQTkj4liouFhfaq70bXROlrF7Cm8M36KPS",
-	"WnmEUTCenwTnJf5FVc0+jERTOaXCAHcaYJVvbAX/ExtfdIYnM6L4Yvpy22l2WJ3Tm2qvuHW41O63Rr00",
-	"Fd/8VSmdy/3lyP8h966iUedz8m6rRCmdF4U8ClOJw1avtmGOVrISSyVg4RT9JVoZD2tXVUXYJuF/emX3",
-	"3FpQVRGGK7VmaUypZBX+FBYT286NDRPE/kYX7C9+lZZZbj9I60KL9/IoGqeeC7Wv/VGsjRWHcIqEdsP4",
-	"hie6y/Ds/aerbS8L9WLGjthLuwv/c2SJ/0SPhV8o6RpLe68odOiSLN/0lk77bdMsS8WdGWdLMXNaLC7M",
-	"jbLnQ/i9F1vpBMyiMFZo72jItBPSrrYaN9D5TNVarVR3NHXl1QZbZVWppMN1cfo9106JcErhTK3kXoWV",
-	"pr2QVYH/Fs4QvzXNZutxEUrPNsQ2JXcWfWcOYi+ro4C/48udMIcqfGQrXfuuTsOd2St2kLSDZeV8U4QZ",
-	"FYetEYewYVZb41QFrQ67JjwUlt1ha0pafGyjvdrXJR1ck07Hl1ujV8zJeHJoaTji6LOwFmgfdlYcHS10",
-	"kKSZbFdxp3lxeGkLdqZ2+Bykg5y5ZvbG1eGoGevwi/bJzmG4l7evVLXx24tnn18t8mdj57m/LR70pOye",
-	"MvwZ2fn2k6uhI7P/+Z/N0hRHcTB258LnYS8cxd5Y9RzWrlUrYwvhvDzyi+qBT8mxsd7L2+/x2c+vrrgz",
-	"9M92JnYXxdXiYq+rNE9M97qH2INu4HbcvrhitvP5rurtmWjmmFtdgAkOm7JoVvC/z6yaxcXt5cZc0j/C",
-	"En7UeWHnz5d6XxuLFowMg3Khqp1snDfu8cpY9RhNzNDEFwd5fBNOjfMNvtN+bCR+1B5/TIske12xu/SF",
-	"KJVzpoonOi7dcFlsVVkIF0zQ/IXFm5Dwm8mXPV0CvCGhfcl/5BAncNjqxFa2H6Ehim+O72kHaAFDzp3G",
-	"X8rVrqnvZ+ovj/5k3+nKf/E5e3lOc1ToUoLLHN/Ot70qGFta2ukbLrzihVWSs++2Sm+2/qefJp4otbTo",
-	"HE/+8Btp/ehlnVoRv7DAHuYGBHpzPp1WyZc/PZ3YFdP4UldqctddY9dyNWFe44OL1KBcN2Bszrqx309s",
-	"0WF7HG9NeGgR3sk2Qq2NVa/gGGHG84CmRv/YgRPLgRUqpFXCND5e+9aY/VQntz05mVW5gqMq+2kj4AGx",
-	"hOaHT2sr1to6L1YG9tOkJnwnq+J149kGmNI0nA0BQRntRCl1EQMbeAwv+gZ7fCAYL6VVsjhObRZOx0to",
-	"Adc2uH2mb8I3jX/d+G/xymIOADpfciMd/h7meBF7a2yhbPgPtAr9Vh1hHayVX22nBzkGBj9ab5Pe84O0",
-	"78xPuiq4N/FxqfdxjoKfUjde2HD6CHnm6oMN3F6yfqscWYjKLeAJXHR+q6tNGKzCzHKuy7TxxtcD/N6Y",
-	"cu7EvzOmHD1/qSG0Gha489NKix9Org9uTxredrPwJ0xZDpsusgpLSlfSHsVBqV1wvlfHFRx5J4FMHPne",
-	"AEw3zZ8ylrmqCjfBSXI+Xnun3QjWQlwthTwuhGtWWyGduPr7syd/7btA3Jt9Yyve/8KhwDfDcCzEk3Dw",
-	"vFiIK6FuFI3Wc0HeF7hqwRDEj+p9MI6ffgHGPf7HFWeqhHcU3DH/RPxkqvBSb8S/iesm/O/n4ipsfIkN",
-	"Cp8r0ANLH/y34e+dLLs4oWmEaUYyC8kcMnvZbc3BiWV4ApbTjbKlrBeiqUPrpUDzIjR9vxdyaW4Ueqly",
-	"yayyNbZu5PRSt+AZycPEJ5v6nZl0rZ8MEfyOHY/SrHYYyDq5tZem8V3/KAbEU6zjRlkIhpiwVgp7RO8I",
-	"dzHMhVntYjSEiQ7j/rduTlhwZQo17v96r+zL8GTYmkeVu36lKI3ZiYNpgpujvA+bozJ4CqvSKbFU4X9C",
-	"2gTWFA4EHNbhdNtIXbEdW2sM1LLxiH3YYTfK2qZUuM/OXSvn5Wa0o9fw0KBJGdzqW96xOsgJVh+M96Jj",
-	"isLr8MexlQtaKmerq+8pg+3yKC63OW4yWj2haV+aWyaYWIla36rSxWNup2ovar3yjVULsbZmj9vU1IJu",
-	"mv5K37JZogP7r7fsvx6Zfz0ZyduL8Fh47eJiy+9Ec/tWyYIiPP0mhl3u102ZyQuUcjP9Pv+mlBvehbud",
-	"eAiVcjn25Ft5eCWXsDhXsB/P5+3//b++fnp1dQV7ASZoaW5Hz7HwaWxq++Y4AIt2mLjxfSlLVRWSOerg",
-	"9pkcdqLXfIWjdjqK0IT+20btt7BE+dsb7UK6k4eyRt7wXzLFlG2Ojy0u6BqmPgwN4lf42tNxzKQUt6bU",
-	"RSb5hhbc9PHvmLEnw2iKInPSg79RFDCQ2omVLEtVgJ+1NYfgWtmmcuywymaz9WwCo9TKRV+mPyvdoOaI",
-	"XdazuTommnSUOMSmXoylVgtMLcDn2uHGIUm9aMd6aGa/b0/jvj1QsEF2nI5gNTldUPLJqlpJzyeEAOqQ",
-	"iwEvVVnmbuv2pdNiRsFh4DxyWa0UjGm2KxCSQKsAP4oueWEwjSt3StSl7AZFO/1Dl2PsDIGHOjs/t2Om",
-	"b4vvaM4599A4n+/tqUOK3YdVrfcKbFvIaOI9aiiVEwYEHVf6c2V8NoY5/3D9We6zoAU34ImHyamE8Vtl",
-	"D9oF81xWtJMOVnsPMIbpBzN7qjLhV3fRmbHYyricF7R1umsvrhNaAfAlmqh2iwzt0p8pNMx4ttzwGBfD",
-	"Sy5FWrp5qwpM08/YMzAuw7MzDOM1Zk252SKXRVM3EQp1vjzQlp5s/5dyztMxfn7ibTuMz0CroAsTD1kK",
-	"tFN3FskPgEbFJDE/aVWh4+XYn7GUQxmMwMT4pgv28HmProJ7+oQS09OCvZz3Wyu5w6y89p0oJLg5zs/Y",
-	"OLkMDLQem8APE7XndJCyPsztxAj38S4uM7k6aLiPODfQxUexA3OcGxyc36H7lsvQmFGrPHhFvy8udhoj",
-	"sMlftwocjq0G22BZytWO9VZL3kKppV9tP0OEx6v/33PYNI1rZAnowaYK54lwEgASKXDz5OqqE7p5MjbG",
-	"aPJDy/kVYYsc8GFlJBdLu3qGKYSmTAG1rWmc6jXy6Vg4a2UqdRrRe8rFBQuFDsX5qVeoymnPbLbN4/2r",
-	"5+LqGR264qD0ZqsKDAWcL9Lu0F6x7W7XeaHrl/ywJPDO0jYufA2GD2ay0DVgk8KxqFc7IR20Tjqc7ZFG",
-	"PR1v0lejIzHxW5MG4FqtDIVjB9s99qq1Mb3ttCql3sMtUZmKj2fFHTi2aO4In5gcJLRNVanMsnSlLihZ",
-	"eb5C1pIAa1tdO+GtvFElLVWfYLYDo/qX0QmCJca37CD7eIwLwjXCvy8I9smjTNmD46vgxTLnBh2z5zA6",
-	"MOqF3Jtqg76YtIV7LvbaOQgDAp6zMrBpCMEUZrJg7d7JSdXcufdKrf3rZqADd/wm/HzgEkZUTRYpcD5v",
-	"WyVvjtwVolc7iOzIilyFTRPsxUrUja2N40ElVjntcsm2nVI1eMZLXBNxqRzkLdhhXt2yG9N5iatuWoRB",
-	"Hgk/npI+4Zg7dQ46Udfh7FE2r0+9wNaxkxHt+VOAAsFIM8BK9PfDUkWsG6R5MKyNkNA84u2+cMLp2Oot",
-	"3ENclNwjunStq0JXG3JINW7QykU/3G3NYWowoJ8SOJ3Ih4JIy7Kcl7aVRwr2np/EeBXDWQwXdXBTlkc0",
-	"yEPDRGFNXatiARaYCDdPeRzygXKgq+m++TUBqCYhZslX6uNi0yd76yylg2lFZDfCS9NQe08twWZOP+A1",
-	"M9bBNBRWr9fYoExHjrmShvOV8E14uzDVSi0iSAWycM9TmipeSphZQrgnmZI1LPrwmv/zv/zH1eXf5eX6",
-	"l3998ft/HcqrsduXX81FH2jYTUfMyHxujfeKO+/fgeEOfxShERGdaMEbWNx1miihlSaqotgNtiK2nXrH",
-	"T6BxeaTT0hGOcfopIN2OjdjACbNUMcS810WBLo2EI2EhDlsNiHglw6tFU0+HzJTr/9koB99iWrSky5K5",
-	"gPcNTMdeCXhocX8ECWWB2YPw/VZV3Q6KpdpoCNRPi/8UdPf03woeEgV5w+Y5h2CxBt1aV5q/sTC8hqB/",
-	"EbzscPOGOUpw81nXwlaWN1yQ87TdS7VpMBAr4QjwGIebswrCKx8CUERIAeamTPA+uCYXorBaFYj1s2IV",
-	"9lIhqv5FPjpAYKezYU6FKL44FxvTGS4sRpy2XsPP35k3EOTnG1BV3Eo4naJwYjulKgqqUVrnIJ2oraql",
-	"VcVzcdU/w+MfesiAzjKsTUOn67Su4ONMJ5qK3x4pYVZ3AJpxBIXzuiyFdLvQpWdknCyPojVqp89jU/ng",
-	"IuSSdjQg+MwCbkFME6uyhJTDBq2K6R88KD+ye8NKPSiKfob2lWF2qrvHPtOBkk45Ol/TPscbIK3qNMN0",
-	"fLWrrXMEpdnDPi3ixYM7sTOy/A3WZHMo5NbCmjWVkDgu4qD9Nsy+BIf3OZqh2mFZbvgDlTjGEEEmKzFa",
-	"azS5Jmk4xoWrstSKqn50RbZ5ClR8fjUeAQQYE2uXWHkQ+HfcHQCFcmJvnE/YOcb6enH5TdYAi6WdY11n",
-	"QLvToYvnXiwbOzHS52ocTqqTw80JFgkgBiiqOPl6Xh5nvJK53A8VYuH6b3gNP9b1M8jtr6UVBdUoHlTl",
-	"Fzx0b0IOYa3K0UKcb8IzXQv4zDuHOny/tabZbCPyVz2LVcJK+62y4qDrcEmu16IylnKa4dAIB60UrtQ1",
-	"67vn6+q3POSR6pMjhFlicLgTV4n/XcAXXW3Q9l4a70s+BJrxoVhoBiQZSlmJwihqAd4rkH+CrKQXR8Uj",
-	"5Ez1Xvn8EJsKEJtghfmYHcbL65B5o2X9kNfrs9eA4YVphlpa+oOOr/dGoNM7wV/EGfslswm/MVatJNeo",
-	"k5NOslbsQqzhhNL7GE+5YVCqZKGcf+PLI/YwTJAs8bI5Pya3erPlg5EdXM+JU2vNHvYm9KDswRBiqTTV",
-	"PihJHAPM682B++7JKKfu4Q+ovSNAGFOtG8cmItO+PjsddPVuq36QzIXxotQ71eOukLBqgl0Bu794jmBT",
-	"ACnh/pdHYU1TFZmVn6lHD79l/0KZg+FUHM4wvgR/0nrDqXf8eLF0IUPl7HPgreckEptOjXWmQdapa6+Y",
-	"Uj3wIGdU68EByIY/dJ3J+xn8Ups3wiIHusdUAc0PR3w4UsPJ/Atf0jy9lfmDn0dAvMa9FgHd57/yW+66",
-	"0KstnoRgVbmOzX8+w6bGWuNMEqoNnZ9hM+bh3gwBbcKs4qh1vs0uDmucU8U7XbJJjhVfPLvigWlvzSHc",
-	"yXZ6JPqNNRsr93v1ModPy0fiymZ/gpOcl844Qzed/Lc1hw/3ej4OFztFH48DTT4SO3+NvVG5mDmt6WiQ",
-	"UzXz8Tk6JsJU5RFxbGFYa3fuqUTHYlogOTQlF0JRzuu99Grm676mn7GBIbprT7aMR8fDGbhQ2d2Ifhm7",
-	"FdlqmBc+3L3tS8nOQIdYVnhLEX8P3OBtls95VZ/mTKOB1HURzxtJv2F8ApisYFiF+0hUiMs5dcg7bzrL",
-	"1BGCbfgsiS1zmBvDtdCdyLaJ2YXJ+05hDV5vaXedT0FadSw8jnMkXuACpoIl7TsWxCo0Q/iwjXLFJVOB",
-	"/mdbFgcEwfdtn2Irs4OS1jQ7MJnDLjsk0yaTEk/wMNuwCNPlj5FCHh26oS0I1jcWa8LOjWgWv/8i4roB",
-	"6v0CPBopvpJHgOqNcZqU9Md/zanCI8eS6xeCUwWkpoR04qAgIsJD1tlt+HUqFhQy2LTP4X9DJeGXEC9z",
-	"RpgKCgnhUyn0C9+EPBYevkA+t9oaUwoqDAxDTtu6g/6A18eqhFF2sdjuNHTctH+lvNTlzJL/dgKuxhFI",
-	"wb7L4Es2YNOHgxAeEvSfHqs8oBA4eAR9w6ebV7Nmn6MZmAOS0gUTNhoBH90D2vTF+NvR1xoLZA3blDwd",
-	"1yuIJ90oxDXhDECRnyiVF7ryJluCZ9aen8cwe5idK6HQkdlD5v7zNJBfhsmAUZsES6VFfzdU6ldm1exV",
-	"5bNlIUP1HLJH43ce/Wn/3kZX9rJQs4AMgAphqAcALHKA6D4BD8LWI0f8hEisc4Y21V4iAwFjiBBZWTra",
-	"wkI6eeMdEwVxHNMkY7e67WEPNIySZriDsvUAPZaqAXfrTsZJWVI0Z8+HO9ktU0oe9aWqlkIhvZV4MSZH",
-	"mktjdrk1miVMGqA3Ur9NZPAZYjYiJ9ixoTdaBDNKVTI8SVPZkNKGIFak1LrWEqY6BxrMNjoUhoNdm1Ye",
-	"2GrWFeLk55QF1TmwwlZWBUtX+MbosFUprniQZUnJGkxx1Q2t+MksI6XKEx9NrEMo5VKVc1zrpSqH+Eim",
-	"0A1tZT3DCb0Oj7PrK9jA35ChO4UzLjw/kauAnv7/T33Y1FOZjXSBNvTc2g+qEw9fim9JU51a2x2UtsNp",
-	"yNN0L9oF365XdsM0/Bl4FEXjEHJISU06vI9QKVqaaoPwfRke8l7Z89CGdDvek4SIHhSzmi7L0DPhzF5B",
-	"Bj44UcGTB6+fQvMxqsmcp7rKZfTRSTUiPNKBLwWzvWeFdTnejmzBvwy9b5waDRAibRV2nhvyr6Xnkh9E",
-	"1RCuRZey4E6u1bOU+6ZYwAKLeAGvgJA8jDVRNRUVT1FOuM/P1cY7ph/zeTgnW6X3nqAl2LK21SwL33xi",
-	"MrqlhsIiX98E45HDygF7Bm82btRP17xzjmt9gy5joW40zMsBMobLY2KkXZVmtRPSi6XxWwFkMIvz+3rY",
-	"mY7B4FllQ0U+3L5E6osUDYscIEU/GjDIwsq+eK0BH4dGKa1VjYa0gL0MOVXAzxAYbYRNaBV9qeiMqxtI",
-	"oS1lCVlLGU7FstnXbOoiW/jUZuYTTeqyWe2UjyVQC7F5vH91/yIgWBYvMj4H/vUzh2vkmZCC+MjvgykE",
-	"OxVokOtaVafs36ryyqpCyLVX9iBtMQfCGFEO9xuTOeiFlE4aW5UsrCDsUsqYRzv9eYQWJKhbOo+ofvC+",
-	"gIN8uOFvA8GM0xSdQ9ayJaZCI5YljMriQlbugKG/4I0h4RHhsC5S1criolaq7KT3VlbC/yjkHtOWVtVS",
-	"WyjyltZ3zs6wIDDjWxk6VmNxkXS6wN+6Bqk+I9qLVi5x3YS3Gcjxl0reqMTS3yFrWm0VYM9uTAOdILQh",
-	"sVKDFbNTiCHD83lxYWpdYVHrb40sw8Zma0h15oBCrI2sCuTVeoZLYDIMZ84aj55ci/JiS1G7Wco1f0a0",
-	"eI+wRGsDpAJruOo3gEWvABLXP0m/4LZITdScU0ElSIYIAAHtBGH8khBDXcMslgaXIlmplsxSGE+kHYCE",
-	"JHCv/5JplOuP1Cgert4aZEMYOxSS2zz6YEnWRuxeZLfENMwqjBxbzDVeB3kNIwKe+sMUg0aIzEwTwm2l",
-	"5bdFmBtEqO2b1TZ6qa1lNdTasbZuKdnHrOskFBDGmqhrbjPxz9rMKQ6qjT+lML9HydxQdKQ1I5JPryPq",
-	"C0+5O0Ajv2BaG2kHejHvK+494RY4qxdnz4MbZQu98uzt46VGtBPta9zFTQXQ4fEECFykFBo+5dxjo8MH",
-	"Y3ePrvEmmR4aDr+Cb399663kNGto5tooKfL8Y/pdr5HsktDD52Rsqixy1UCNQ64ZCgJqTxnpXijTm7LI",
-	"RBh1MQCli8HFrQz3VVmit5opBmnBTSzfbbgchILxaUchwQNXZs+DZoYI8s+YrsuiKx7REZ2AfnKu2Dey",
-	"Kfsrz4Z5AbQXyPvcGF1MI7zHV92N6/4b1W9FsAU7txhWiI+0ApYuVBhXCsKWd1i/32hVFl9bazhGuJQn",
-	"ZLgdaYUO70Z8bBHfxM4HFrhyBY1zWS738vgdIdVO4zvBRoyhISgo2+qioJIUOSCoso+ktsw1AjXikSlK",
-	"7hSFWI9Y2ANo+7ifpkZYc3IsC7rZ7qthwXHrbRqrguW11cRmlSTRmNly6kZZ8msHb8L4HOIcq2ICzhHX",
-	"wRAwriUDpHE9VU1BDqYY3p9xnb4oy2h3pFLrGL0y63k5iHlcox0Jh1whV1xTmqi9niOPeF9ai2KeiNdw",
-	"K4t433i8YHX94sJrlN3BDYl1Nyk72aryRNbaiBBedNiF6wjeAwZUwE8A0fXIYYXNe/R+tj4I/hA1/ThW",
-	"1rjSugStnbxNj6s1qlzsKRgWTwz+YLLOX3tVuxwM1Kw7tOUuPImjX6kDsPfDhRfrl6akJK9jsBlTtEMH",
-	"08pwtSgvOiEHs9lkIBR8Tf87XE5OSPGrtMNaJ+fNTrEMb1pRI+YlHGl1W/wedy70jp2UUjJXxZr+9dy0",
-	"VZQVH7mmwu/j05nPejDuzz79Qcm3JrFukfTGI0j1zdpZ9Eu0A4wpXlH44rQ4wkyvtMRMwnRagWzeOZ8z",
-	"5gz+s0QuNJqdSWP3P2pOBSarK9jVj5pGtIE/mJG5OC/Y2HcSC/H7uf781Gkg36dxF/DPIarFj8PIADRV",
-	"BsheqNLLr9lKla3ura2ux7811o8VBItKqcIl/s9wq0LNu5uJVhgnSYWeBSPB2GLCSQavXMSex5/FXlG/",
-	"uWH8Noa7H0hYjy9OfYfVP8Snh7YnUGvl2Ory2aU5JB3z6ene87kZQOAMJGg+FBfd5I99NbdDB8zZOPgo",
-	"lAeamf0bpJo7/wFCtQbz2YuUXgbRAQwkaC8qczgnIouGB1tPDAtsYDAwmlISzhny/rkavzsw4cVDJmtn",
-	"UcoiLvq93KmwNwAxwRpguroGy5xdzDGhw6Cob1SZI0x9TlIfV0SB6/NK0qXmXKfexCGTuOsUn3e9lIP0",
-	"yh4RK6DRH+FAagMT9qu0oFcR3r1TfaS0R2fE/dagChymyxYXuOLZGQqLaXQxhj51lKiCra/CpoFcZ6Eg",
-	"j4CY7vQUshfA/UAQPebTt6qYJQYcfvBlbmsftkY4ry2SZgyjGfflwAivm7KEYd6asnDPp6yLIVDqSg3U",
-	"XENkIKFRSfDsPpSP8vCPKpX5sGAWIAo7kIPfriRh5eEZUSslWgPYo5VqvJWlICJZrmJ6pevp+oFv4XFe",
-	"yG+EtFINXyQHY3dRQE6DApepVur0xMTFgfFjOv9cjwevm7kBOZjxw/pI4sfk/NE67H5Zl/HLsIzZ4Mxc",
-	"Tk6kNJDB81a1oFDEFDBgbZUcD0jhU5wU/CZcBTFGu7gANh8IMYTTjT1nEuFnv2c/YSzS340k8iCzdxtR",
-	"820Mhu7vQCaapwuj5ArWRkfusDUOSbyf0kJucbN0F8PpE6+kRVLD36LvmoZUQQSC2kk7LM1c1n59GSE7",
-	"H6ygMVdkfDJiSSUKvpxrb57uK6EOkenkjJiLr7yado94M/XZU28skfSzHWp0wRJUVzM8Z3jJy2BPsUXB",
-	"N8rOftcNXw0ZA6Cz3kY1JL/zqtQzXxacae5VlByd+bZ/p5TqWIVFensaz9j4djPHsclO80vDBYpWqnS6",
-	"yZRJZBlQ13JrVbVV2k9gsiAKzfil3q8HWps5Fe6D78tFFgesoYlaY5i9b2M/EH4Pv812MFfPl3UIZjf+",
-	"tEgYr4BeG7Ot+4lCfCe43/njdyPLRk1YJPjc1Ob9e4tFuHcL6ySpeX5bPyTmYeJaip9kV1NqLTcyiRbx",
-	"bFTyLBv5SiGeUwgMFTRVR2mDJtUQ3aXup00ZxSsbGpsbk0QYmk/dHEZJS8+zQZKXYnrXA0PNIDyBv/yc",
-	"W6XhUmHLrZIGsUCcJ6RzkEJvMSN0nxWcOWyNulFWSLfr4K/4mocHYF8ZKF2702Ki6pYJpQFpecV9R1r7",
-	"USI1LsPU+OSrx1XYziAOBc0avy5R+/n8ALtDTR/luAb99Zh07zF2ukyYY2io03Dyn3MYEBNO+3nfzFUB",
-	"ZnV/jnQIofsKx/IE2p1sFWGsHozzDaOamzoucUEJj4+v9hM/PEvwh3pxt8rq7yRmqPoDwGHUqM4DhKcQ",
-	"ogGxHGfYw0lVmQM12C7hLO68B9AAeA61KFxCqCMenfXpeZwHl54kDAI0il0HBKaaBBJ4iRi/iP+QZRkV",
-	"yECSo48Y+Lgyww/FdjZ1cCkwQcN7Qoo2pEX2nSrrvL3cgmZ0SZ6S2WnEu/TAIl0TZ2VskauuniRJQkY1",
-	"1uql9/Gtv6WtNYdc9TvtvLHHrytvjzlm0zmUpVNZL7NeSBYo1VSFOblpO4PZUjaPYEu6UGDMCBzbxZKo",
-	"g9PH2JFuJVv5kMsYgU1G5CgTlBl+WzYcQ5/hOjCqYzpTmzSYbpMDE/jxF44NcyBxVqYNcc0M1oVr5wHJ",
-	"EYZZHV6WyfmanoG3at24GUTib8PzspzEGzc+Mm/NgSfq2k9xc+PKTpQZSWCTRpbe1PaSGplfJy+wvOt8",
-	"taR/P79PI1MxWUFI8ITkaM/xL7+R00Rg22AkLSjfCebSWLVAtGPPOG6xWY7/BJ+rmcSXikyG1OmB0XK7",
-	"rKa+NQd0c8DAAMw/1pnIFbDGyUo4eXwG3iLYnrFW0qyB9cJBCJgYzdAvC50CI3wrgfqd4bHNzdOLRCa7",
-	"0Teq6gqntIkZU6uKO+2xPGzGsn69ZuUCrIFMBoNZhJ7FQrO1Veylk5m6qaYCzikd/mY9MK2v1zl79N4m",
-	"YP6jb7F3JwZgEn2MFsnoFv/lQ40ctWWgIz9I+2VTbBRP/af3vCQvIJopfa4na1P8IO3L8E5eR14xq2z/",
-	"Cs+GiiTAKsVgScCr3FXE5zfuYw1wjWteZEFsDFXGmIYEFlL5G0gSlzMUZYZGYadqz45C+INYqqOpUh4c",
-	"0Vi1NWEq3WfCeWvCpISpmTYQkYrl7Gst4/P9Rzsbdq2UHKAt/1W2bAMAg3uG2mFYnlQBKVNo/4II+OBd",
-	"yEkdgQBR43jqrPysJJt0giOWGyYsjypLOITT+IfbsyxJ8G36ZFjllL2ZkXX7Qdq3+BvWHOEBkanVFqGP",
-	"sXx7XsAhxrsoUEZ3ECzeFrRIxwfuqk7/2pnPnEc51dwMIAqABk1Z5iFRbPnp5RNuRxCO6b74pNuchIIk",
-	"KIX4tXGe1IOY+qX7QX1Sf/86gfTxTmifMePvrqCXKxbi0mq0jrKY3Bv18XtmTcKJfW5i90gCOVGY+3LY",
-	"4VKYcH4MRXEmEqz1iopiODSGplJ8Zl/mNm5GtTYTeMhfwxm7TVfOEwSIxScTYSLSaMtwcQEksww3QlOL",
-	"rSqLketses6QvxNiQ1JmLOzKuvEiFYjyxTnTD/0eZ+IAXfQM1qnFhdMVHgEToSj5CJDX5fT3BDuml1g1",
-	"lZd7XUmPvELt/E0sID+5luD9sXeJGxvCSXRjDQgxRHtgoDxhivDODDnJaAHfy4LNLthYtXBOCQtlEB1e",
-	"NpTlowOK1CvB4XViy2X9hm0DKm1I2pSxxAF6mxn4aNZwhTFzDoyJZye3lPaESsw18TpecHz18yhDRPx5",
-	"l595+G7L1VHmoGqhkcESo/j9qfee7OskYIQ0pTfKdkBriYOyZcUmBgC+3wyW3zo/XYxxqgPm0O0Chm55",
-	"SoY5Gj/MelnJNAZ3C5jHgDgwOlkP5lY9nOt0X+dmOkw7eRSTODF3XNFBHGIUW2jdVfzXtSZWaw/3eFvF",
-	"PHcH95GvCHmNrJjQsDNfBQ+2Eb/knfmJLUGUfXyQ26LP5zykIokiAtHCFdJolYQfAA1R1oXIbqgIA5nF",
-	"MZ1D+Eye+2nq/MywS8g+Y3Ysi4X4wWiOZHHKQbqc8hDoFnVZO4hBDMpoFxdWo64R6FIAOnECY40MpkTU",
-	"RJqUcIde3i3d/qMuuQHSdq7QvWHrZt4rtUPViIqi1lGUWx5Rt0T7hbhuqkIexdUJSRFeWKPyDi1d0b9x",
-	"sN7ab3O08+dGVWmMnf70ec6P49XbynI9NpphGq63qlxnlQgYbrlickv3ump8zoXLiBOwjgkh1ONyLzUq",
-	"shoelFgri51iv1sb5yf3IDzc92UYtXv+O1u9mboCTumE8JckXc8eMO3i+8sVl0503uXKimXd53kjokNz",
-	"I4OFaFZebkDXAZL/XlabpsyAP70sy8kjGcyOvVmZpuZLpDdWTa7WnjG0i4vSVJt7zkNsXXoZNyVnqfO/",
-	"sXjZGUOGCuJztjCQY9+ts11JC1wk7eva8yxNersvT6Y2NpsOoLiF0r7rbM/24IvHShqgRQ9WgBAoOuzb",
-	"YyUu9JHLaqfL6hFcOHPuqvCrdFVdE+Ngf9HGW/jcA9WV04XCbFIkgpxk1yaCDy6hJJvS54Jv2onQI+f0",
-	"slThm40/yWONOxF0J4+ttrxH8EKEORcuzG50wMlMvXfv65LioPd+k40aAfd/k8nE7ro7AldBK3tgINPl",
-	"wTC7dwtcpKvKhLtJST2YPfAo6ogjPZWjTXjPRpzBQWCj0WJNEps4fWcsqan93InaHm1z7t15phd4MdNP",
-	"5Lufr+xZSh/P3vTMQRaPzjudZBwCax8+PT1e+wKe59YiEkhMf9OP2n8JDNPcWWe4rYWiZ8h8gnkWSJ7K",
-	"CL8nr9uYQoBHpNyCEqimCo65MZOXe6Qh4k6ieQHuH7XPBreR52zGm942nPDJqSdHU9pOSSfZEanVssxE",
-	"aVrO0x5Z/d0RBk5UZFA4DxejkcDIOz4QzE6DOrSe2YJk189tUzr7Ayz90ftW51gyclJnvYZj6E1byDzq",
-	"aiOMLfp8u6MN+FCkV9z6g15lZhIW9dlEjoprDDctmrI5zclXcslg2r//+tWLL0VTFcqKr7746zmy7USD",
-	"4m+9/PvTvzF3xnL+T8r+T+Zp0wXPDWM5I9cJgkoehYGYc53gz+CzKInEwBrWflRq+uMWlLQlTlhQkluQ",
-	"XJjrFdHg3CXO9Uo6/4ogGA8OdC9lzUe/sJCoMiDQoixqfrLp4Lvxig8wiQ9xbE+tEo0geX7bHgepFXh9",
-	"GFZvYKo0SrgzumxVThjbF0l5Tny19kYRp9gwafzTR38dU01BQft+u77Sda1IMJPYutgMfCtTwver9Uis",
-	"3iPv/VpapDHRHjJTH0QSIidlMqJH2pENyM3TNooRIYSY+LjvJzLA5xm/VGtjIxSaUomw3T9zJP0TRfNL",
-	"qYtFh5h1qcItfdVdK6JuvMNFtpIVTKsCqDViORJRzlKFzvWAQ38fVx8mqpdxkZl5pCEcAznuyrsxkMNv",
-	"VYY6cSmdyrh5EZrDZWgnQxQiiIAphKknIPQJCwCtjAJ1ef1tygqfd1JtdOVmFMTdpcSkoPDJeS6pKvg3",
-	"aNeNEzeuwQBxUZC0Ta/WQ1arHLBlcbFTR06/FTPwSji5V5EAEKiZ6OVsRnDIsqeB6WTRIbPeczo6bzOZ",
-	"EYFdPH06nI8KLiOFdUDcVWAchH5Ew7+IayB+vEt0jb2G+aBG5xdXDmnKLZnpehxPr/LraazyLC6vkcC4",
-	"5pLrYR306MKc2dPZGE7JhZA+1vigjoUB3nH8B+rycwErN8Iwl6DFD7ISvULbuLznLey4hPqiJINrZHAc",
-	"Tt0rNzTVaIdnETv3Ohezztf0DDuPz3oHBdNbc3CktY5S9AmqRVdqpnx4ND8/NFyNddwNA/kvhqYP8O7A",
-	"JicFaDyJPdKkTPBRkjk6SPBlpP/GWLWSzuOP+MBFN4gSTra1rjQwtepKKNmaIQQvWZC+F1RWnIo+MHYC",
-	"wyw2gYI58ob9Hsn5p0OiIgyGjZxHlFbqbZiFSqFsfDCnNHLTziqFaL99FgJpM9TnbQnzncIr9CSJ3HSU",
-	"HeN0TFsZM4OHMPe0dDnHq1aqyDEVOo/DhZhsIJdFOtSlguxUWDN4NpL4xkKUStpqalfg4y9jIL7fgm+C",
-	"h7GN4PjIvXe++g4yxs1OAjFwjwFYD9HPEO4CmSKinhuxzNJzLegqhUDpo91E4pKy4MlTxpHtdXKIRg9X",
-	"2FvTeO7ybeqfXmVLNFdNjTs4OC6oqmTKYiIyTyXZp0E2fHzqDnvVG1vlM44gkwfHzSFiw5f986k/Z5OW",
-	"/DtjK1KtYsnKGztDqxxm5F1jq9Ggebuw4APU9TTCC5rF/OS/I3/r4fkMeIDcqa3g4aQHMHhGtALb6V7Y",
-	"eOWduiHBtc0cywClrQiyqiuxNo0VB6V2biGaWngD/xJr1w5UuvYQR3RF4PzzRoW/QKNSE/T0TPvAB81h",
-	"6o9PY85Y1ksDyU6Bdv6lKZs94waSl8RgY1WW0SMnNC27ZU4TMO7om1BBAX0w1/5vWE99Bb2aIaffjgRb",
-	"7KeUH9C7Ac6t8AwUG4WL2ou9cR5IlMvjAkNcVzybMPxuVkOvoTljRwg2On1gkcYkN5I/nhG9QCaF3D+Y",
-	"CyRe7SgmWSULcBE5fyS8lC/hDm7PTE4KTk/4RbCGkf4WenkWWh7mMsBm5IbjOk76qQihzEEcOqvBBpcC",
-	"KQuwzgOGfnAh7KVfbXFn5aRDuKhxz07BzyQTXDuUPsfU3E4d3QJFBnuPwdCdN60djbz7NYfdI66GsXVL",
-	"/lMc53ZgBog6XhlZ8Cy7ed9zDulTlsSnzFSphU7E8Q1PJfU07ZIPsTaWZxAs1Jy25Wvokoh8vkIyUm94",
-	"Y3bCVIu4fpN1Os2uacrMtmUcjNGtTuMzUN5KOCJoaHSLAYbvwqB2BNa3p/G2ztZpqtLIYs46GMAoEgVv",
-	"W8SJk9idhNy6/dKGORgox2a0qf1W2bkkhltjpyONszWIHzQvmvjPqa2JmmQS716Yzkc0mnOC/+F3GPs3",
-	"svhWcrUSOUTJ+y3S0E9f3LEoc3hpUWnlAOQktPVVXCHnWYoZ8H3Fygu87xDPUOotbLesBPV5es3K/VQE",
-	"NfqAQ1K6024YI4uuYubZwWKcd9jZ9L7palwzcZY6RTYOHfvX9O3fru1MRPGnajQ9fORCXD5JOFaAty7E",
-	"E8qdbrY+e9bh1x8EZdrC7JkBkGWpXOSh7Pf4gdGPp8auLmLq6wTLiMoANPNpJDpHNS7UDpSctgROdG7v",
-	"sdyyy+N3ssr4RomrYDpl8N2oekd5Xqfxt2JNWZbFNc8iGUbnTSm5zCKczTM3NB3orPLBQ5l3U7HmALyP",
-	"0lHzuoFnNdOLkkzXGXZd42d9OixVluXvRjuWtTuGAiHqGRVsIEnllKoymjjSrrasX/Qi4n7wGSw1DqZm",
-	"pHlCFRtge0PxrYkB3y2r9BLpaqJrU95gCja+PDpE4d+iBHsCo1OCYlIF7rJUXH7kda2qNosUH1uwlJ33",
-	"NEBh6ZyaoGla2zYuIgye1i0uoUW7H+NgDm3nXC73pDp3j+UlhQX0wdZ0pejTh90BZCTkRkLJJq4PFFiu",
-	"0fw7QNFwwSvIJcu4LY+8GgOgJJN5rMAvHbpjD3b3zwj4pcGw9XS80iX+99mqux15zV9PXvNX/jXHh3jN",
-	"aUilXXdhSeSW0nWnROSU73+v6FY939HaixW41I1fCA15sMI9B1ajSNTY+Cw6JaOMCfTFvAJmk4k8F/IY",
-	"zg8EXEX5vsrzAJGU4mb12lsiNfK5TePJjGGoeVi6qz53FG3y896MIDPpgF8ZHF8RtyVXbDsc3SWDN6Yj",
-	"MfMLYDEsNOJbZ0BLgZ2HrGkURZpZZDpqD8aqMyf+qaxZiKYK+7BPZTF0db7GT+Q06TKq31BvVyxQzTFK",
-	"eThR8pz8hF84//emylXMqt96m1dX/ovPMza/LrN1t4P6A3PqaLPGZv7Qm3qqPUxMIdqzEWkN7UqrDrZW",
-	"u5w6XgBMQYfkPNGej5jEOEX88bd5L23FH36zWeWBqX+m2zCN2hTf3JWdLwYpTl+hpv55yQSG7KeZ4HdB",
-	"IrDxFRzhOcZ5mpXRyDSYJZ3EPX2KG5SfWu1wPrASFk+wExuPVZBhmNAmhnhBqVU4T/1BqZ6mizvnBiop",
-	"65bLGowh687aPlcFrhWAa0F6nzMgvV+NnpGSAz6P3jv/xrwzrMrGTkqbdM6/c4H18cKLOKN3K734SXqr",
-	"bwdSYSfAbulUMDSW0ilIY1fCmxpcFzO5VBe/+VKVZVa0cVZonkNmu8E8WqcF5zHVUs5YDW8wKfD6RtlS",
-	"1jnd+BnbvoPzHutoTHZiizP9jEfzKeHeCnPwpTlcLiWiekp5vIyafeF/o7AZDGf89wYFey976PdL8o/w",
-	"P/ayOqb/WCvURiuUxfec/wMSdXb+hUj6wh8uo7g2/McSBUZR629t7MZ4D49W5pIw5uH/XSLoHW7PS7MO",
-	"rQMOUKck3o7eq8sSKstBoPYSJGnJ7wxb6XJdSmSHKgrkC5SlujTVZYEXqzvIsjQHRcKql01F8Qd4jlpp",
-	"6to47dXltkGZRmIgrYy/bH8O3SbrOt3k4YqnwQcdmEtdxTlayuKSgBPBfvbqFgBat3gAkAIr6bEWug6j",
-	"G3ryq7SXkfMKITzxwluWDapKKuXxJU7JfZKVvCyNQ0xX8AjS5JpKXVI+AyQQVXG5R26lylzeUHK+Mpek",
-	"hkvz4y6PkPkPfygBJBpW1SWtqXYBIVVn+m/pvJVHYk+/NPaSACShU1Ggngbj0lQ0xMvw5sIilnxfd4kx",
-	"CrmXSMceDPLO5yRNhETFvcpcphDGjbKXTbXaKrLO8F/IgYn/2So3hGHvPQ//kB6H/zp/ulTEEGf8ZU3A",
-	"d/gPjDsU9kjTDKNY2OMl7F/Yx0eD/DR+q2zanU0Vc5YYgr6MYKO2YRjq6TA1enPpt+qSErDncY7+FQSb",
-	"yT56iabY9AsIf4c3UCufxYHCGJG9rWxV+LcKEgygqR718IBBQjtRN2WpisiULEVdSl0JUs0iuttJMOU+",
-	"i0LXH1fA4DCZkCdjGecwTaWSburL92byowPstmim8J3FvzrW4wfx9dXW6JXC0i2Q9YR/roSuCjinpmcj",
-	"m4ojhNzv+6rookTzcRpsi/ZynLI4ujRync4nfWtoRZz/tv9Z5OBPplDluFBVFZbs0jQWqXmwMUraUqsM",
-	"U1d0nCZ4HhkvE9rAtfnnWCzUb3NHaueEXEKutkJXgC53qvKqWqkFEkwQvmjWRCcs11T76Gd1uCZHdxRo",
-	"1uLEzgU3OiOgDm9b7FSmYPYkdVCWCaTk5WrXW5aQAsWo34wy23UpN9nCo6fzC48ir10Cze2Nwa2Cjgm7",
-	"0LYoVTahbKVEXoBhS3YJi3drzji/eG7cFd4JfNi6k18xjV317Fn4xMbKOh4FE4ijiXaLXpZZF9dtOIoX",
-	"6+z1aaKiGPcgDzWDr/BNu/XXXtUDKoTT2bs9UwP9RvpUMONWVvFaQ5PytoSUAYay8AO2PzC5qviyJQjJ",
-	"cKqMLaIO6yNVAP/97+NFwGbmTzJMLMOS+6+L4it55PKQhTxiUDYY/kK6VK0XDtkC6syNBa8byvJiWB5M",
-	"5lNwejkjPvIleeDtSfLFPUoYp4rnhXZzJsRWOq6DTJCEIrgtUcAoC+kBmU57v/q3WXMMo8BOa+Nfr3mi",
-	"1i2HDb42TVUsxNKanaoWwvlmtRNAfpywNChsi6mYmPRI5ziV4ODvMewL3q1V4QfD9sNw6jBjOoReZDqe",
-	"8hA8BxWplmEpREonBft/AeLa1Y26FbUpjxtIuwunNsEqF2isG135RwzjuH0gfru7BO1X6HjbMcgfxe0f",
-	"weDM8YtiwD98+PVhoKgoHA2RUcEcqpjiCgPck/M4v7cmlC3GkCJI84K3NBjInY5Va1dPl5JvRGOWcHNj",
-	"wdBSVo9eH2ZSLZekRPpGhim+9jLqxU9SlMtzb8t5UJ8BBG96FbcH37SWz71qqtCL5sGOc/sOFH4TWCG6",
-	"nYRwG/4wNWa4v1mTHSJCg+I70hZU2w6Hq/NUH4wimFFsUTtUA8BKVmf2CqixS2N203O1L6UtUB2HQ1ip",
-	"tX89AzMVXvaKfsO+LoK/+h3/UQPccS1q6SFAIr04BHcleETPEH30F16SH6DrjHWIkHYdWcNxREvNYzxT",
-	"Kc5ks8TcxtmdrHQTZ9fF+V1JLLkkxpjCjKOWIgiJut1O0CIuqlT7xZQXdRZphnJv6ciXmLYn8ebndX3r",
-	"2gIT9RgVX3zu9xjcZLEWxPpOALjozLNtGta9gsBpXlJMJyxJV1PsvMBTVtPJ05eQMLczVhf+gOUnNJX6",
-	"yh7n4mRXpTxmkDwcEuQ1mkFYsI1kSLye+42y4z42Eaf9HsPama0B5iJmcSXKvqBmPg8QKppx8ZavGuRj",
-	"WOtq3vb+RmeB8AmYNG2HrDVLAQk8vksFAlygKyIFIRLPZxXyIzMGGWbtFcs9mQqAwxUhiGsnvF+sg82O",
-	"E46Z9HjHQHWT9sKs1wLkqlBieA0ntvZiFZoJangASE1gs/Wa7cxW2v0A8/XBGjLHQdcBLj10NfaqKlQR",
-	"PEztnSrXXclhlEuLd+LUi+87aVmh060qa6aJmPpaCES1LMIi3T4TUVYfwvcwmnG33Js+9FdpOTqLsFYQ",
-	"nfosSva4VCJHywrmsYBxPJWVk2UpMAU3vYFZnHX4w6uEkGP+bHbfGJtFSberMALp9ihB/gDMpzFlxu4B",
-	"RLklZpJw1oAQCRcyULf+5dAhCbXrOOuLJKwNsxAWrna/NVnOqpnFfabWle7V+9yrYPEBKhQjFVKu1hCG",
-	"GW9VDBXoSsi1VwBah/OeN+r0ykeHblbt46BaKOp0ARwk0dMIVRUu7GJZHBfBSV0E28w/F2pf+2MvZh4W",
-	"SV9plJczer/lb9q68S/8QPPCpQdnc82jcX9rZEkkl+cjRn98lwug5gsWXhPzYSmr5+IqjY9V2OdcURRC",
-	"KTO3C6DgEhUKhAAWcEBCTtfB/RKOjh41ygAaMzp+g044PEREqLkK86WRthDGkrCBz236RBk54vZv1Aki",
-	"9JTm09WlPIqoN3j2mYhLm0zbij+4BiVZFsfjOaqunzsV1X0h1fNA+0ZFtP95KQqe1t0yYlLHhROvBsFY",
-	"n6nXKJR9o6qVzskH0wVQakWkzVLU8DxJAVp5IN63cGIH+/uz4M9VaiH2+9NLThMIsFtJMi2RHgtLplt4",
-	"TRWmNwPCPrB1Nu/bgvblkZSWkyiwVaoikEy6PfA+ZwOnXdDmyVfoL6kuHba4BGqDcMpZTQwLGytvkOYF",
-	"rF4hS1Mhck4Uyu1QRnwdC3yYyLXGxMfQyn0fnmHDKxH6yyr8ngGGwZFJBTvpck64Ity5eED1Cno6GNDk",
-	"j3U8g+TSocne8V+7d2u8ZDpHfbQXO7dWvNyzjneWwU5tdcWrc0u3gwJ9sTcW1BGqnhQm1bTeKGRP7NEj",
-	"THIQC9bEaXnc6NpOxRsHia6DJc98gfwhwRAGLoznQjo8KZCu0SrUdaf29rdpn+KOYepohsiMCnls1eHA",
-	"/6haG/higMhyeoEjedwMMxrclybynRb2KFRlms0WhqbDYKH6fINDHyyl5w7ga69qCGjB3zsSlBwdyh2q",
-	"YlXNqzPfgfgL1zdkf/N4ipkFuE0VEVin9I4pFkpAsmcxWBQWglcgkX+6FTJ5pNH6BGoF7ZdF3LFx/OLk",
-	"ZXc+wb3voHUBZB1RIvS+IhdUaT0YgwrPhL1n5WFCDuQreowkLedD1afpxsQ4AaAxw6UEEYJz0RhIz+1N",
-	"47dRP2bqqH0tvco0yPLqpltZZQhXoJIeZm8vd0Aoj7SNvrEVluM5qQux01VRHk8DGklFOCoKu61pykIs",
-	"M9mRss4bGumnYqNvVDUQrBjG1ZTsht5q5w2ekNPeg89/XXl7ZN+HhPjcVu+ypyL0OfUlbtH7Bvjm5x9n",
-	"FeuguAt7m2X1X4a9EP6UJQjDYJXeoZoL3QM6iDm1RiZDd3pHz+eFVXKwgOGU1KtA6lH4O7j5UTIhOqYz",
-	"MZ/FeMD7H/DQQAHURVri7Wqj86U9b/sWKyLr40ZrOeRagR5EomAD4yzF1RbPZDomBiSjYJpfaef/FCVp",
-	"QzVk2da/M29iIOgkQZ6Tp76DuZQXrh4uD13mKj4fhnjk3H4hzzfaMdF9GVG9HiItGJKImVYk2Ur4ZOsi",
-	"T0qWeFIpfvwHmnfYmjkkLqbdhHwjDefE7aXd6GpycnAE6M6H+9zpSsoZtvSSVg82LojUyknCSW+wRuYu",
-	"xXtvTGOzUWlwW6X4Vdrg2KwadHBk626csnMhMS+v3A95p/AI5qSmFk5kOPYT1fOUuoYy3yqAMdQ4CIt7",
-	"LYiphP0TpO/3JVwqAMrLsyG/scpxNJ65UpC9kpWbB8SBEgw3oQA1W3I7VEeBDUpf4ftoliXeC6c61tFT",
-	"O48fWGvsnGSyKouvw28yuq++yTH65xkCjrWagGtOUTT4RiyYyw3Exsr9ni1ySkr9MzX9R0AHTLZclYWb",
-	"hfF6MMrPYBxmTtvIZjtowsTxI4bhIcLLXgyzM7od7svIQEwjQs0bnDi+VDh7wEFVCH9NIivL+O1CRwu+",
-	"Kf1usJEZZmDpX8U6svPxX1njKMU8LfyEz/P1yXCn3KgqR+5hdT3DKwmPT6qDjn1In1ikPqcWsQPX+NeN",
-	"/zbqrU2c2zmXV7h12cDfb420nsLkE/QLqDgsexHG0C+WBgvtIZoFrLmyLEWrkjSpSpFN8RnK8Wq/hehK",
-	"jJy0KlLzcBnkMJzQC/QpjLymKlWmYrL2+eEIbQLw5tpY0jmqrQnTPnEMeHXZ/auYpP5V2tO0GMVFd5U5",
-	"TP0IKV6eH7vlANCgK8lLQTlNOKc2aXFPa6hS0irnM61YQbwLuel0jBFNDan8IO3PStphTuYMFJX3FjM2",
-	"MGMjprxBTLuUgE2YKEljGputfaX3wyyEPf9MVIbUMCPiSyyN991Xd07G6XJRWMQ/uPBLuYJI11leZGqJ",
-	"Q8akhbMsHn9xPDq0M7CcWy847//CqfvOmHKWYH2SxWSYjtHJ8YhPm6oMMrT+YWh4LU0Sa45ukbVHER+f",
-	"pSCVvEyuP9CX9oSJ6xYZd60x+8/cnQvyEqcBVjWPRCveysOQBrR0EV5DhSJFF6dVapUQvweEpcV0wgro",
-	"0YGTkdGO5uWheQXoP43O89twmHxrTcPWZSpp3Rxbej7z1l047eeBcYDdcHyF0RGCT7ewgYHg4lu10nUq",
-	"JesPXU4Plym6IcTcDP3dR1dPxg7ESKaBr58k9Dq77KvVeX2r1o2TZU45hveZb2u18hmcKAmUTBMewW90",
-	"3shP1l4VR67yZibMIebNOtpw5+cmpvzZi/fsBWCe9fZTTwTohktjkNyTiDY2WyDMiivFfGkBiB6IrUVG",
-	"hNFiE6qKpkw3Ni31lR/0G60YyRqE0qiMd43Bumxe39VK7lwqg4L6mamG3HtjC1ZBVzllbyjJNw0DC137",
-	"PtxALB000WOyHQS06Fn/fkiw7a0pC1h+LawH2LJ6CppgS8/MVXXEQMYqh9OAxPlYtLPW6V+frgc6ll8I",
-	"33surjYv20jWwh1Z1rp87Gw7aWZmMtHnVCajaHEHJSwqc3gOMNpESNgCd6bPZbitXhne20FGbkBChcdE",
-	"LbV1wZjHIgEhqyOAxjoEid6wxWZEQ8WUHBTyKArAC7rSHMoje3jNg1UNUddGo5d3L49TVaEjbJgFPINA",
-	"42dOwFMxKBEBW0k/87mAyEUY3InU6vC+l3kfoWZB6ieNQhotuCfmanmG9w983mH58IzUbK/qeDTM1dO6",
-	"BhXD7zB3nUhjieqsJhxlam6nbfxeZdV9X0T51rjngLlAV2K/X4h/kvpKwgA/A8SwE//NLsQ//zsevwDG",
-	"QcJjWYmmRjUQeavdQqxL6UG3xS1AMUSstF2VCCmgKO6pBvGJqtdpUkHVGSChrrDo0HS4rCdMt50Y5RtK",
-	"izb1EEM2QCujSmgJJV7PQbQbgEX0zHqd+CF6NNxdKDRb2/kCAqPT+jqV6/ifd1JBSUnp24vwijC01OgF",
-	"zhsMFLc0z5BipfQDi2BlbHVaDTpHU6elQvkLuAntf5z57zzqZk6GPjZ2Sr+xKH46/3WymTIDFVnK7zlK",
-	"T7uj9PQ+ozR1CQ4uLejVlOEEU2vFxQ0RRRoFOOQRKi9LaTdd1CDWcGLkd4axccpBFec0zRet7wWedZ1m",
-	"TkISvCVumLtACVACWLrdDB7GFmpyVsKtNrqabq8Uus7wKxpsQmKuJft5ZWCUVAGBhYOuVSvPgfIwbD2H",
-	"qmbUnqS4QzZuyJoZMVxw/iu/zZVOhe4g0N2dj2pXLGSQn3ESbudMqBQzLSmDMxk9derlGATTwcTjSHfa",
-	"mzE6SHQ6U7cHFDdSA3HQFgUlkv2fAbHk4P1mrxKSHXAxbWLoDOs/ReaBXwEvnDhsjbpRFktK9vKIsEie",
-	"TCGj1PCuZ4rLViH6oeBwoW1cTOCAXozvakafqJOTuxVG77A1UFfW1rKj3zNDcDycNuzZzFcjRHMUXffg",
-	"iOH3waOfUpiwuIDKmoHkGgy1CCPUFuF06sfATUPm4XDe6ApggDmmXLDL+E1vgL/Uk/Hnex+742XSwhO7",
-	"7IEtSjH66zj91DR2XzascDVwu86QlG9K9RJ+wweJEm8uD6pPoT3KNwtJjLIcN1znzI7R9/PbinR7O4Z1",
-	"xPP+eel4D6yKr3bCrUyNCmhD49LNMCrpMtXtkWuXx4+Nn/yICsORb/OG+L3EoYvv6rLvYktPOHjjKsut",
-	"S1pR00Xh+aHN49pyH/56vVYrz4ZfFVFJMNHX+eIpt3JfZ87tjcklx124cqh8fTCPE5/LYY3i3xepX/TZ",
-	"tmXDA8Q4GmurODP7J3kEEzoRHXoIhAFl01kpTqevPPDjBcVTKbgLtvtOqRrjFk2pCKwCYIAYfD09ADpf",
-	"KQmlP/moo/UxE9XgvKnr3OhkRwaHbVxMPmXm42cWNBk0itTNzIyy5GpzOOWWOXzinfKaOVhh7lSbgqRn",
-	"rp6DdCKVJAN+KhEtPgNkBZWZjSZ4uuJEi46Xmg7G5TFPJH4dxkENVjI+QJXidC3mB6R4cqXJRU8flrDh",
-	"1Dwqje/X/XDl6XGA2UkBmVDmgNMzZuSb4KLnwJN77Xg9PNj2UIG+VKoSoGRhF2LZeFqTLjo4k2v0htrh",
-	"pd2Mg3IJkYQPvxrnAyckyVkmFD/WfdECxzQNSGY2vCqyBN25mAUA95B/BuvrBanCnJ9TjMF7V7apkk0v",
-	"fWs8ulMxF4lfFBGkJh34YBhh13slkvDLHTxVpuKh2uXiEScNQgIst8DyvidRUCNDYDMAzo48EzS0xPsJ",
-	"LaFByk01extFEq9ppwW+5Qcee7iXPDkiERphmjhcDg7WHUzOZNKBREfF4wcopHGQx0VPVkGQws4MNA80",
-	"LmdrzFRa6O+wsfP1V7QWO5oL2OvUqIGZDXMyHX+dSAInHE5512q9VjaXIp0Bx1TSZ+tLylxwx23NAQJv",
-	"aN+ZtMaOPVgCG42zeEtzmHIZftY4tRCHltSTqtOd9kgGN9Vw6eE/sZvtqPFzqRjiZFnqHTcMumwhlBX5",
-	"Ad6UVEHchxNPyuDfe6ncrwIsqifheGGv+VFyjmWYLtTe8KtRlU4dYoHQacBxh7SNUTBgL1dbHW6UG2VJ",
-	"7mjrff1MmKo8Jm7Dz5yo5QZIyJyywRM6IesahQtQrBtfxx95MwqarSl7eh4xooYl1aTAjTnyX1jhkC2B",
-	"ibk6HN97tVMewhQpYw5ic78s+LCIGy9HDw+dh+LCVxc4p6l9C6qxxhfzi6P141ODUVrvIC0pm6kxSS4g",
-	"Qr9uXfk7sKFfb2XNUSgZ7zm4FWSndcSKTHAoThWRYj4URdh3kEGQt9rxagayRy8+0eUzTFgwHFm4M1re",
-	"guMdIPM7oqlJTh40kZ1hHjZzQtkJKDUIdTulnKjMAVIgyAALEq0F5iAxkPkMLAaszgV2V7AejdlFKPbW",
-	"lIUL/7uMfIsAJiB++ZMq4LxfOKjKU56LurLq9C4urZ68Eaudg707V8+5GmH7G3v6VL0lOn/YtJ6PSE0Y",
-	"yb4ejN09wqmds93Cz3C77ZTnPMt70ANx9eBd5d5wPByFP5ik34u38R4rI+/FLvTnZDG5B70ISxtyygaC",
-	"Q89uepY084WA1H60/tJ+r/AwAjgQga3i8aTEXhdFCQ5jzBwlINHZVv6g6uWoWj6yL9bG+EfQ+znbAii5",
-	"YVvUsWyYWc2A+oRSnALT55G+6yQhTNndc5iHNXVCAf8qbWJ5BqpYBAXCuEdvNzzXuEaWYq03jeWj0/vy",
-	"jbIvf3p6lyFNv12kVrOrKVZsJPUzlFJdqgq8RVJ83emySvqCLkLNR0wHKId7dE31GtOnDMvofsfWVbwu",
-	"R3uzMPUBwWYNuyxWEybNTteJ4Eu3Yy/nbnHHyC1FqvmsnV3q4kXNihl9750oddEyLSexHb7QAHV8+RLv",
-	"UQmbNIJ3s9zQTr6Odi+jDvdzzieehL+O2wQcB0f8qjNctbC1MvrzENnEP4umFgAlcZODLDMR0ogfYbu6",
-	"U8kPp8KVJM52V7D1/fyjLmX3OZIUazh0JeJjYBqu1UHEAix2iXLljRTsccJtJclFBP8IafCzLuIcTwnB",
-	"Wq7v4UTgQh5JkSlhTIDodmF3XDvsZI87Fj8+wRNjxRWTCiGT1MrGgdZWue17HpeUUk7xJmvr9xEA4XXl",
-	"c8dMHp82DBOLAjoz/Kcs5rInAw+qdKiECN/gB9bK4z21qmRdq2oOi3QmKn+3vGIrETZdYnMSN5YuOnEO",
-	"Co2nvnYSh30OrSzLV0ufwVzFGXKSbCAtt9b4YFhcFfCdTNvMjkV4oSmHLAN7hQIQC6oy1k6UZkPK7Sfc",
-	"zpsmc5i3L4R9Fh4kueKoF65dVD5ioamqchSSOQuBSVHo+hmV/WwVFfyLg9KbrVuIzeP9q2nxkELXA7La",
-	"ha4XGNFDgavksRFB/KwLuDCH6p3hKVXX0orwd2Qn1zWMyyI4ICelHtN6lT+geHKJKB6CWKaYdRLBnCqB",
-	"vl4eWRSkWpmzuz8PjN9qXPyD2VFVeoQLHlmOkm45UYruxftMlgasNxmrL0qpJwgSx00TvsnvmUyqM5dz",
-	"ZClMfm6FNjCnFSvYniOmMmoPOC+PD5RozBIdJCJeNyEtcZZGZMeoEwI4v2OsklNdswF+rZa7jLnLdzqY",
-	"TGuBD+GhtegpnWTq6ZBvl7+wt3qz5Tyn4JaEv6mTVGS2T9ns9CH3+tIclPOoxXq3QyCfgav4T24sVTHM",
-	"NWuU9Jm/lKZWXKHHxirlgqsJoTHQ/5vWqTYyyagTo756xiFo3KnvrqvIGRtc0Hr8oOjpZtKaxhenhtFo",
-	"pGUVx6DTujjtaXkN7KeMN7kk/Y3zXkLwaoL6tDn0dxSjnMCLeb5Eqm+IWCJUzlTxrj/olZpOpi9ZeFRh",
-	"j3O4OpB/gL9UiYsLAxklFsQeqRgWDwtUAgxuJqR6klhJidfHXnrIJi2tkkRn7Gq12pUZ0ZI5Sc+tkjcZ",
-	"vcPMYbFTrJZBG2FGvQZvEH+pPWjKdLp1kLdE5X/LNj+r0EC0V9E2JDYJYsDqqyh2kZzsNXjdsSlap6un",
-	"NzadIxxsWWYRDdBr3ebkqqq2/AJWc1jdGxMGddk3O1aN8yCUNRGCom79l4wx8w9QtwWhjR6VvanitQXN",
-	"iNKghdzXgoqvJlKyV9OpBTObsXvun/gLlVC33kpcBRVU3mCyqw2pExMrUy6lFCvpBvdeWJ7DYovTQSJW",
-	"OYITT90DiT5y0ri9kkeVoz/NX1MZeIoCOneqfgScCpLOydUOUxXaIVIFfJ7wHxmL5qD8NxazxfdUwI4U",
-	"mKYiTV72ruJd3Q9Ar5qjhczxrsIdxpNLoBx+aRobRfBQj9PbxnlAfpvglC2EXgvHkkpANcUM+CkUXwwp",
-	"r05Yz7x6CCj+i70qva427Z2mWzksifIhpVwqvjpLV9fe9EIT3fA8BAeHJBitqg16jzJ8xFjpjT1+Bumc",
-	"4OkHSxZdy8GCxwFi+vCX1+scaRuRJWCkIckhZLUMmZAC8SwoWYqDLMtzwKVHcRZeZ3s6au2hjpdZfK5h",
-	"g0JQioUco106FXM8aGNnhPpQrwJKt+VeJeU2WKmT8fx9euF4MkUu6D4KjIz6uKp7xnePmDhSJib2WtrV",
-	"uWMuJ3S0auzN6BC+hIfA0JoM2b6DiHto54CKe7x+xl7B0G7DSJcAE0+tWlDfcyMWW8KgTLOBezi3103G",
-	"3VyXck5BRCnZYdjKct3LheyN8dt2qbDWwVbdTtwns6a43hpv+Jj3CupxWApGZxo7JWcAPW0TBaEPcRbj",
-	"6+Ogppd25mBkYt3D3/wncTOlohC17FhIdGubiOAuS3FUKBEyzFUYzYiT5/a6iv/5ZJG3MTq/+tvQ9ZIy",
-	"43//+9//zqbGu/fH3C3+szp0dniHOeWqSwryhLVLOa2JFyRQAcNbauefiR+v/u32qfgf4t1fnvQH9ek4",
-	"rotO7NSt3BLCO2nOyTDdWDprEq5+fAHfoL1KAdPTJEdZTp+cL1VZ9qflSRcL1ybkj6vxk/glPDQQj3nf",
-	"icRI4Updg+IaWEFdR7ozg39hcXxndqnlAKfvUql+0WLmvbL7PmVuZRBEUKE73/n4E+7bW1PqgpKj07TW",
-	"8AdThtkU0yn2XxfFV9Peiuf1cL9OlyBM5YJWU6fT2EZ2TZqCy9kuW+ADJzkMbjhlE5oaFW9XZr83Fcrh",
-	"IqfFVG28ggeTJMDKtABDeP4lVvixrzPcsQQlG6ry6MNYJQqoAMLwUxVZM1ruv1OtQSjx4pmpV/PKOV/m",
-	"qjlxNEeLMq3zIHSaknOZ862iPPbEW+DW53TyknLcSI3YKgqttYiOZYJxVFhCG1XZkr2OneYXrK2uWzDD",
-	"JIqYTkQZtXTXPqnpZ3T01R1Uyu7FxBP3YbblHSWArq7slDrxnsBZh4MIvjkkvfrONpyinWz81kwhJYDf",
-	"v0hPx5hGLsGmVI0hqVX41lqvpFcRMRv23FKVWt3wA1jqaueybEPdAhrw31eIpAekm8UE/LtX10SBcyCK",
-	"ovKYah/aeppZGXmCgp3fcNSWz5yAk2lB1mehbvQKyAzDaIbFCnCGlv1jIqhMZqDilJYVoLpLMg9hSYV5",
-	"wj9Axvsz+JxI83zaPBCWNwoN5KOaV9H1mx269OnChx4I4EABclZvhFvJiqiYC+ml+MfbV6OePa6KOCA4",
-	"H9mF/qK7rPsrPgIQmZi+ThL8neCerNQhVnuE7TWjoHStq42ytdUVl9v47sXl079+sSCyWrMWW3UrCr3R",
-	"3g2JNp2dRziTDjXtJ6ToKVzbbRzBMrnh/EfFarVenyLgcVZLhVD456KWfuvEWpdlTImoG1VdmqIAmPAZ",
-	"NmhlKi9X/GmMBHwTEQExkzTlUb3PcOpQHdKEdxx0gXVO8wU8sMOxGdRy/HZ8b+r7JGLBf1Ctw12IBf9R",
-	"DVNu4WkS5SNQYOg51aekSuhwskoN/O7an03xllL/MYry8mJx8Q2fXCQ7uX12v4cQHfv0jSmbfS9fD4Au",
-	"88/xJD19KL1jgY3kN0IwLYs/UhruTiJs5MdPN1+po9fg/U+LJ8+jQBvQfqOmdmKs2OeBCbmOUQqGY32+",
-	"ygaLuDyvG4U48YBQxnvJHfmvkURiq24XopRLpPGDaj9HeB3i2GDKAfgEaBjKBeT2FqIdSHgxVfqPRrho",
-	"FY5HwibFtGLSiYFHTQ6HDueXxmOlMVDK8zbGYSOmpko9R8OMjOkFWGjSKon4/G4qbFTZJK25E3JrY6Es",
-	"dC+ro3DNahsd7ljURFYHsVXkVFCeLPJ0PFOmcCwdU054y+/cYg9XFBu2z6JyZ2Bu7fHboWsJ6M4ojFHY",
-	"40JspuqEHQplv+Uqzo4C/ximBAwY7SE0kop2D5Li4BMgaDkUP7wDBQpPuiY9fhrQvTiAyEEZ9VikE2vT",
-	"VIXYGFNE/EcXZOVNWdyhPjrOFg36QHnAexZGReXR5J9SaUSpdwqjSstuQKm/TiIiv7P2/srHHWOkggtV",
-	"sou+xxQ+eC3FyEUWqg9SKowmvD/fN1dDCeuxJlt1oyP7xPDmv1G20KueUcVJloyaQTG0kL7cvvoXTm3Y",
-	"qVUTvCskQCPjDiggzhbFW1OqZwL/uhCVwSLBhdhLu3MLIvmTpVuA/4KphaoQoF1ZGUsoL4fW37NYGRjd",
-	"odaebVe3rPWP6nhSBMI1iv68SIQb0WO1xuyfd6rnOgo0fS6gKG9yp9bFMqpM61p2jbmv/h3u0LXhfXNE",
-	"YFbeypVPdeadAEoYfTLrV1ap6pH40oTrURcUV92oSlmIrRIJzCPxEsAx+Gf39tsvycSBRe5AhiJcqE6s",
-	"9v/P/70Qe7OH6rW337wUf/nLX/7+SIAyNP68RjFqUZhVg4/9t/Dc3z//67/9d3EAAAehtleyCoed25pD",
-	"9ej/qFJ+/9nF152xuVEW99LF1aMnj64QqKYqWeuLZxd/eXT16C9EBAGr+HFaj7DRiQ8sbHdYKt8XAEhe",
-	"aUpZ/dYo5780qLIVBpXiibKuS72Cnzz+lUqU0Do5Pz+SWNssOacOtf/VcB7vZKvj55hd3XvO20YhJK42",
-	"FcXun159fr6iflS1P2EK5pqfXvQ4io13j5GLZ//xr3Y7/Mcvv/8S7Jr9XtrjxbOLa8wddShDW9btSBFq",
-	"rIin3QKkdIn37BF857F0Tm+qfeTVIta8/rS+0s6/6Dx31vurWZM8jfgxfY9xmlCkqxfraVt3tyFH1gem",
-	"8y+KotOWuy9tWZav1zCdw6yGdv8TBRIufl+cZay0+61RL1mZuqsvgml09flzcfV5StwkzngnAZA44qMk",
-	"f+oj+0bAE8eCz8ExIJ8AAtp7uVPuuXgy1EWyC56OeQgbS5Rf535QW0VkvZBOwKMHadUzgZOA9hrYb9Wp",
-	"ZELHd4gMf4y8m0artHGqS+iYavHwWt3LYyb9PGLTfc6lW4NpMYGP5Sd6rBNb7U7gOMyjS9V3zhwPUwgc",
-	"CYmLv9WGjcRxD9NlToCqI7VvWLGVXyYd+U9mbf+pZ9352RYsE9k7De92o6Rb41t9o5BqzyGk1e5TuJIc",
-	"lI0Knj5ugvOL4vG/dPE7RU5x3/aPzJegX9I7NWtp5V6BXnw4AsFug7hrstp0cXE65ovO+I343r/c/WCe",
-	"NjPYp2nGwNWnujKwk8jTE6PZZi1k1fnMIul9hcNEgT+CMOmFAOYTJ7za16X0uZXzuEMCnbc39jGj/lGW",
-	"zgc3ZzI81owps0/wjnvOJlyfDZLhwtWJkPaegmhvakmR32yU3yqbm73ofmSn7+vb2lj/8bf/PeZQFoXG",
-	"Ep03HXsLG8F4A+fbMA3KhzX4+zu+TZvjfEonfrh+/fMiphXrZlmiqjD2NDujLUsbO6Hfqs5sfpWoxP74",
-	"SdV7uVGP3c3mf9zuy/6MpgjfUldh7M5fz89jy0R3z90HyX5j9+e7TDpx/e/f5iZjp/3QRPyoP4X9NHQU",
-	"hh5kRj/0/f4jj8HWkyHfOVTMqtry7wWlMSyejlj84g2egvIgj8+TmhTSd+kKCYlyU9cmObKu5JuoaPEn",
-	"NohOQCHkms1wq1ii7plm/PSwTfra3SI3n5oZP+meABM/DoxYNxagYeTTnh5I2eVsW8V2dj2/wQf+t6F/",
-	"/+93BYiYxdMXFSN9yA+7hOgURVBhJpmeJAhb7EungT1iUBIrE3CsdoI2O1VnF2C7/nK3IUrJf+IXInUi",
-	"c2b81qhGPZA9kjP7kVxK+xSKoVVBvh7q/0P9KxA8Q+SLJm0pV7umHvblvqRnPoajhd+a4mjFVj38NsrG",
-	"kn+SO0UN/ID3UBwCfj0t0wA9dK9hOQANoBvas1/SIx9jNfwM6XxVxG9OWBZhjCzhux5gy9GAdPOnUTXC",
-	"2qNAvEGwKBcXdcMM2HV/wO528911rLo2GTdyD3s//nlndHIyDpEocc5xivHf2okO26RT95M9NV+mSpIP",
-	"P6rwrSljSY1KgB9tk5n5ARJvLylc/zCezAPnrJjMyOcZFYCZukU/q0NHtGhOfqOlle3V+P9JHCRaZfwO",
-	"XcUl+AG36IuiSImP5REkuRdtEC2OU3+PtskO7nhGbyGu00/GqZd2tdU3ObzjfWHbD7TBtsAoPHnX9CU3",
-	"e4Wn54nQ2WlZCXrcD5WHnXh2DKDD77aXr/7z7OVOriphlrFCF6HktM+pqKt1LVF7BvBZIEtTMdv9cUc6",
-	"MbPtjXHqB8SRfzK7nhOEnL6Qn1xxZQGpUHQUHM1Lvef1sj/ueo4SjZkV7eKfH3pNL1p8KP5XQmayARln",
-	"9gpU8doV3kETC2/EwVgUUTqFFnPrHLjn8sv8rSqVdOprfOoTWukWG15kJCy6SzE9+mDAP2K9RrVN6Xaq",
-	"+NDLpp8jVGWZ1kYUuwg3WgkOCubuIyMh5Owx7Rv+spSr3bN432G5R+fkjCIS3EpyrcRpzvGPW+zTjtZ9",
-	"CgeF6R8PdufaMolfpe3wPUDmqz1ABuMQH3n+HsTOhdXL1ej2QHZLIjJMqr55HN80XTFpr0FwtHeB/u1q",
-	"mgItNfp/1RsxE1QBBRdpgc5UWag+L9B3a+vHwpjj4gap8XaCUcGXPbc6znk2DnHdagJ/Mks/V3H3NSCB",
-	"Ovg+gAcB+q+TEuBVfHv6Ow8Z1Pho2d7/RA5Qkjr61egqnvbPCenFzq9tgEiqhyBqK+Q0GSvh+m93ynE0",
-	"SHn8aCHK48QI5fHOscjU6cf/WplC5eM+bxro+qQDIdG4TTwSBrHVD+gNmupMbfQp5wIWfcGMLoXkHYTM",
-	"54U8OkDtIdq5j771jwM7//ixopjHNohpbJt0j7jbKMjNX2uva1V9hfLO9xqo/qJqbJlhBQbAMNABPQdj",
-	"a23lBo4gqvCvpXP11ko3Tq0dPvLLBGDm+1a15ANPSRhM6IWublTlEXFpTBl1FiPBEpDBQA4dNEKErh6J",
-	"77uKyIrI2EDSCUmaeiWIzpvadeb3caJ8yxkvN7JaqZcl8vc+zMmx11Xj09mBQLDP//J0rCL/VC2U3vLH",
-	"27koaJ+1c+nP904H/xTFZ8LERU4sYapH4jWScOFfgPJAx3BNKvbMz/H3+zO89QN5T3VdZrQ1JheKddHi",
-	"c1DWfN1OetuCGvdHL56vqEE4B1nolu9AxMndXoJKqEGGi6U1zWb7oVGBr0idXbZtOQcnh8MnIsrxLILw",
-	"kPbIH4dFWkTlHt5Vlo+AV4k48i+eXZTa+ZPF+7gdzVx0KI7kNT75RwP66VUfHs7/w/XrnwV2OswGcKCk",
-	"cUuHQCStzRriX+EjH8MS/0Fa+NpU7AW1/mPGQCGRh7A2VICpvNzrCmlPq0Ksmrr79712QGRTqmJB8jWH",
-	"FDdfUJAsUpwkghqgSzW7VOvfnauUNS5UqZAF46RU3poaR/GPCIdmo9bB6HgY5JNVEP9OTLLWBM8T+Ejh",
-	"zDgdrMdWIZlQ9p57iw+8JArqTzASc6es27z4SJZ5647JjHdEKPBRty8SwkJh4VrI7vYMOxfpbUFHNcqr",
-	"x8o2THZsVVksIjGl13sSaYStXkpdcIsv0ijyS+9aeV+qP+F+hXYLuZG6+qgz9KJ/pv4qLex2563UwDRh",
-	"bAKPo4gTMh+CYbFSzzH7EH4SrItKNKDiVZkD6HY6EWUTaKrUzWiM9uubxE3xIGUvN7Oim/D176v+3v3r",
-	"vK1Ln/yjTdpXqFCcuczp9sN9h1QjVRRB/GPSXa/MBldTlJp+JHAtEP5SF+RdL6OPdaPDCpTCKqeqWK2Q",
-	"rqq45KCK1T3+11qXGAgcKHb9BjVdxg+GNT6YPxoiWRVQbj1auZtEGE7/cQi356YuOeqq8bynV7f+MWp2",
-	"9hbEpOJIaPwHtohDt8FEw06HhYbsVwSaBmIjcpfw3Fu0yiXApPzt9z+9EbUslU8V6Gtj98Pm8zfwxMew",
-	"nsOXftRVMcV6hlb1eh7csurOgIIs1vZ6p/xqGz538WHqq/q8Nh85wAOdyy5qY/dQ9lslouYHMIC/svJA",
-	"3BrRP3CxSgrBFMGfCBbOTqkaaqGiA9HqGmRX67dRQeDDL1f41JS1Sm36yBdBvtRG335LpDwPlS65i95R",
-	"hj6H4bK3M6yNt2qla/VG2pNc6hddc+PpGBcOpqXwy380NJyWGb9FN3EN3nNT/qhUDdd+GL1Y9ebEXt+q",
-	"IhUr4sWBVwlpQK6jNEFvhz52XlvKf2VOVa8tYUQfbg3e1ZGcSYaHn/oYtujDHkPvkDfY/ZEWKUSfwNuk",
-	"JRK8IbcFR+fXxvlgMfeX0ki2GbHOP0j7QfLNH6nE+gdp/5ja6o9ytry32itRmEMFeKR1AyDM4Bdrt4B/",
-	"SlKd8C+IwENljXQIcYvi8UoSt+5A/Ul45BNeGqH9/4nXBpUqJGY/CGalggXQQxdOEqYbPsouhDYLkGFf",
-	"DX//BA6J/p2mK+eVLHhGXogrAbMt7pzzWOBWlcUE/nmnK47x/n20AUqpiySjD15nV0x+sqwNw9bNqwSG",
-	"tdB197vRtNCdtpfjFNXwrtjFB0axH6z2XlVwsH3kACOenb04I4YVYd5RBhtPzjRW7LbZJo0hPhPzVu3N",
-	"jfpOU+J8bFy+vXuG5PdFNvvJf57nu/q1VpsHIbuq9Qokev9AU6nTjGiB7+VO2c8cnpILIUWYQFS9NmJv",
-	"LIHUP8YJl4P+pdmacgCalVf+0nmr5P4O0/axmae7mfy0QM53Feqb5ZZzsPWSe/kxbqIJ26auHmbXrKjC",
-	"9J5GwQvxP9+S6lu4hEolCxe1LX6Vlj3KLBGxDOVI4YkY+viE7IAONxZHGuxS6mEvjxGS8kj8TOllVO6r",
-	"rQl3XsIzO6/LknQG1QQrYW1sRj0VsHuR/+2ER5v1u8u7CJ/ty4e+v3f3IqHvR05SNAT9mt6Qs8vVRa2i",
-	"bEWRR1jiJ2WuZhWYTiYzPvlH5/M+iouDdTrAG5vc3q4UCLs+Dl11JPY4A/2kT86lWeuy5PSL/lGHs2gb",
-	"aXlRLTc8HAVDUFzpubgi8W8/TUkJJJ64DyYG4HYyls1qpzyKUspj2xgQXQpNCkerm/bdvXSOkYl6ve7q",
-	"T8U8h/ZO3CjnQC5swstRdhB7NfschYZ13vFH78GkAzbA7efuXrfSC0SFTwkpdpU5VAJHoBNZQPB9FM/q",
-	"E/BtGo05jpxZ920T5V0+1FkFH2AG6d9RcwlTwyCQ9Ed7Ld7KQpGEMGaozRrNg+dUCeAV6M+JSt0oS7rP",
-	"/URCqwyVuyG/wyceDIrWFlmcFv6MluJ0fvspaeQgVcdJiQlqTYahdSRC4bYNgAzUXpgmbgjUiB2F3r/S",
-	"7gFB95U7KDukN0tdRT1Z8hjgy9ogu6M1h56CxtCOo+IB+OgZeolh/BiuCeDE3UuMbFLVbZIpQlFmQMGH",
-	"y2mKHicre/OS+F5mvZ+jG9rparSWLcx0Am+cx/qeXsH/je0k+BK94M9SyDChgAEGtE/witUL+F/FR6te",
-	"CA25b2kCbe3Ha9L2zLnTsgB4UB7f9VujIHZARijNbd4Inba8phujHzi89IC4wjiOuTXWxYl+4LUU5lVI",
-	"ALRBpr8SZr3WKyWcgib4Z+LRbelukR5F3XrhVJh8rwqxPIqV2e+lWwin9nplSjh2rfByCa3/x7tvLv+2",
-	"gP/35Ivwh/e6KszBXT55+tenyCnvEq0BgQtWwU6rHITcw7+3kY1koo2t5Ki6MmTAhTl4F5/7qOt5wb9e",
-	"ukloSIQ+hhm5G+yxu2pvquKRqVV1uy9xh7hLnPxYdfPI1VbJAuS19+WjJC0+Z2fh6f44tPshYo4lWhhb",
-	"JQuyDV5i5y6/0q42TkcxzwFE5wcuSqbrgby9YIIsWpXgaPBGFpUsiht9/Q+I2MoZFozB9aJVocbMIKaf",
-	"OqKnKrjv4d8nyO09vRrQBE/rvJR6DxnAqk/yd26mjL16Mj2plYdJJfw8fIwK9KFVf2oQ2a/SfpS6fFgu",
-	"WJZPi36ny2oYz/kjPPExcFThS9dKVVOgVNiqh6HBhjGIrDKIeOhSCG9VeUO473A0RBIfc8AqgzKV2cml",
-	"uaEEYO4ICc3+QChmePVHNpvaGctp5pTVh2Jzh1l73LhGlkNWxT/CA2nYP+A4sHppMALp4pECTqSHyM/B",
-	"e70RS7XRFSy/7oYe5gV+03gakE9UEOV/taVeKufMyDH9ip45m1SuVMY6Lwp5xGDgT6YqMAwCTCAHpXZk",
-	"M2ASYK+dQ2o9zkgOS+8isySecNEG3tYukKqp9xoi7xil7viQjIovZamqIlzPmfrxhwmMfw0cWGEa4CYx",
-	"FdClUpFihwacVsLwJYNL4QNdM/jyOYDIJw/87awfQn/9sGQ6lQKcD32t5dBRYqnKMpIi0Dw9lkClk9+4",
-	"+NgLfGqSzxvZRv4UfKP99g/Oy0MZazTuke7VRU6EW8BBuIRcLaWjf+nybRsL/5lq/OM8ua2xXm5GSpuu",
-	"01OTpip/pj3pHmlXH+BIm8wESj2aU71AwkulXO2c2JtIRfFQ4oiH4JQvlYApiZlhmie4pExBjOpkscPc",
-	"h7HGY5IeXWDcVZZldIdPpvxfO3Ucq2pIJ+m4obRTx6mW0tOPZynNP63/IM7oX87IqIwVK1mtVAm3Ic7a",
-	"AqP6N2CaULADjt32HzdSV8/xAo34aVkUCljLsJw/WOLLI7287JU39tbGYwysDMpF4RMfa318oFMce5G/",
-	"XNskC569lVKF+8PZ5rWDOAaKfC9E3Xj8H7GsCah0SiUrlcDzPhm/oILUoZoOi0OvQDF8nVsOq9K4wdXw",
-	"Eh74xBcDdCK/Fr7DsEdcCqr6E6yEldwr2NWAv2icB0gl8MV3Zz4cFIuW26MIZ0Tveumvh1KtPSGR+OVg",
-	"GjuyHvCJT3xB0BWCfcnCjsNf44V8X0O8RxZfGOVo0qAirRKyN13I2kT5qkp15ZIBwFaByDg7g3Vo9YCC",
-	"rGnsdKzyH3f/9xMLCJqcUn3LkKGGLqviedgq5iCucNxhe4XN9FxcIQKvZ2DDn6bA5k5i9Bsa2jvjij+A",
-	"RYz9n2IMp+KsGn7SP0j+yBPxWh7R8kFEdK+J3gC5HCaOYWrD/QgnXTCWXTvVz6g3N8H8WqdU09qUpTmw",
-	"lvRjq/aq0CMe1Nv40EfYUplIE5wNf6SAx0QWhb0qjpMVJOOwPpQP1mEBjUztcJ3G4oWl2uqqIPbB8PYG",
-	"JAwWF7eXtfQaxgF2LbNOTDOMA3gLD/ynuDWxK7lJC398qDvzgUwp4OIHDSe4dytzwOK24GL3rt7D1oAq",
-	"swM0eLgn8N+2HVpFH27vjlEFnn1lfPDuBy/mYIoPnyPv4IlPYI1M2uy4WEKfpm54HKE/gQsWvaYqofAo",
-	"4IYzmtfsCb39JMIrffOqIJznOcI0zTTHf/Lk6QQhxukEKPiJBbbmT2M9fYLLODQ2eXzgEWLlWCfcBDBO",
-	"CU2FOzCeWPpGDRxRN2pKJg5saKBWbKHBbmWVquAgdUpVmbQbuD294HKyv3Xlv/j84t4BZsCIQdtYAOco",
-	"NOyFwJ89E59hceRnghCCZ0zFzuwVXhmRJlF4sxCfOS9L9RkUn5w+qEqnPhy2d24AAkkaF0TNEDkb/xvq",
-	"Ily6ML9IoPnfszaSkcVIghee+Cj72MhiKgZHYMMfXl77nYFmPKSgzARZ39CbKc7zZOq0c3rlk5LNSZ+D",
-	"g2D2Hj+5M8JgwovOL4x7EMOSjve9qJ0fkh9W5vOQtKzv6SC9aXzv8NrLIxq0yceW8KnnLeynEroQUlTq",
-	"AH9BjUtgg71oN/9j/KfBM+A1PPKwJwG3HrPrfbh2BJYYPMotsbHj5NU9TpIHq5yDqWgv41jOhHMTzVwv",
-	"l6VKAgg4e3Upq4FYYimrP+I8A1TSXAHkHYLD/hRS3mHQwuBlaWJK+aEhH+HztKehjPJs08OWX0UWBglQ",
-	"sMF7HmndIW6aXTHv5E6Fzn8pJ7IQ/HlVaT/coTyNthkVhMnadl7V5KGGCcUk0ZHMM9z4TVUYKLPR3omm",
-	"Cs+BSsRWly2OvmOpInU8XglAdLVA8xSiIzoMcOcf6G29swOWQ1hL+eXwjbaKDpD/vRTugKBsx3kj9QCU",
-	"8lsFhva38NCff6wn2/PfkgjDFK/84TE9JqLmoIwubD9A0iP1qCrXFHCWxV77dMZKONxFqeSNclj4PHqm",
-	"msYPH6mvG/96/Wmjn9su/Kcxried49+ZAywkTEekpD8F0OHSFa+rlQLMF4gxNx7RgdHoxrP8xOyGdROt",
-	"tyFFpGSK/ElEVt5trTlUQh4+uKgnfCnux/C9xcll2FdRCeMKgd+hE/YPG8lP3Ta9Q4ze0LkLqP5H4gU5",
-	"MCTmmHSWz9ydtHdMhaCoXLyG0JIfeVo/AFySevDH8P1OWU8UYkRd2uqD05MAkwJt/Fg4KN5HD6gyvruy",
-	"qGF142OVKVUuxAA7VZJMuMe9HvSN9Gr3MY3hh+Fm49NGCEeYEQMczCLQZYhXZALAUh7hPtHDiJrQ1ScR",
-	"EvjQ22T6IfwiyuLQpLRXZbRaIMvUqo1BxDA4KY/EW7VunOrsrrjpUuhBVsdIO3uyg9DWye+hf8Df/7dL",
-	"eQ+XcqMHIn6v/j/2rmXJbRtrvwqqN178stu5/Kk/6ZXd7th/yklcbnuyygIiIYkjiGABoNSalN9inmue",
-	"aQrnHICkBFJsi5S67ax8IcTLwQFwrt8Hlz9/94iTxM64NGJyL+Csbsb+gWG0Hg/zdTW5cbJ0mvAnhpks",
-	"9evLLQbTjcjzGwwZLMzrqaxjmLMANQeeDu4cXGrB020PtKoIPNT3vdCh4IfnVg0UcYti4BSdAKEHHhS4",
-	"BoFRxUkF+FQKbgARHqwfDhPF3MQqt5vPlIa6uas6JkcN6bDgme7IJPBM39Jhc5LdJYJU8mNjV/mhL8DH",
-	"IeWCJ32l+46bVsa9Y0bAeVqplWeGrNC4GzB7i6oct1goq+aaF4vuQoJ3tXEnKaoOz+sTgKy9HcAF8mRp",
-	"9nmvRyg4qL1mr+5OApfpWZJ2jGsxMoracP3Z9Zlusc0bunBsOzAA7OXOPw23xdSO0xrwhTIpzIT98u7m",
-	"tduW3/32eheqrMEiUFtBBznSkZnjoNKcPCr4eiiSdAr5VZLlG76tcSM7W8PTRyIx8rO4FC+9jDtyLu9o",
-	"yENwRcYhMqk80iNg7+PydTPRiVTu7JXTa+oQ9u9U3Yn+1JMv1V2krHYXJXYaAYJ9uaWmdqAsz2rs31c+",
-	"ahVw1KA8njDUPDZayrfw04vJheSrIgqOlnCd9v8WoE1rEmg+P1SKxZH/AYV2bkOqUrj3pJ9dbVROhwfY",
-	"tsAyh+/Hg6C2fXk7ygkJMxURHEtcYKFor92GwiHjIHa0NC4ZAGroC295i7AO7ma7e5LCVs2K1ITqHqCH",
-	"XkBLNRGfYTwRIaq5BVdzozQW/LcUJqv1Tl3yHhPFmMEgmJe3CD+6b1ripJ2aBbhSqUsjuE4WHaSsQiyD",
-	"ao1CZijLcTiue+5peZql3PaCGwmDh+hq+znL09DJRpzlWIueK/DkKVGcLYXMgpfR2A/6WoQUKH8QxiAi",
-	"d8yPMgn711h5+TpDsUo+zLO1gOTRKjPuRL1imsLaCpL1+TbswT5SrjSTaj4X3Vnk80l64P3qlbA8k9Ee",
-	"CikZn0KVgy98OOf2BdZmqvnMtuLmvHJXH34SeCfEtVBZcg878xrGH7LO3NutM0Pgx/fItYWfTcKbnd2Y",
-	"69bTD4szaWeEQR3Sf2iuMGPLVOSWgc6KdMLK3GaS/DBeFFqtQzXQjo5vyKNq231e0ZDx1bzFHEyUBPyK",
-	"KCT5gkvAZIAH/vn5XrBZz//nDpEijnaEvVCHwYHDo8bdE3BQTcIRLv/2H6+hD4vOksjkrlQqZLd5/ysO",
-	"+ULqP+Fr+phc9NkD9MhgMTSyI8OCTIit2Ce510JHpoZiJd0w7CeOFX1ZEdrR9/G97XgnNAu3747C1hXC",
-	"d9VEKaj4WvxtaqCpoTb5wbphZMmuGyUxJBG8Wtnv1POEbcn3Kxr6Kg2ZqD0CiPGC64pnP1mIZAkVmA2M",
-	"sV3lv0xUsW3fDq9VsX1sSwAQo3sUvH2m9UyA1OHXX5HGgRcOsKfW18G5PRdRpPEpYBvNeKAKMSXwABrG",
-	"51qINiUsuDFPVVd/IzfG6eHvj0oTbamp47Y5Jzc8WbBZqSux1XDPQKwBkNtYgsFdY3vodFtrdkHZVmd+",
-	"nY13TyeP1cGdmrAQw+5T2Nm2L0cYW3m+ZVappWc2G0Btf/UNeuS6CebpohA8aJ4htqtViE9EU0K1rlUY",
-	"20exDbImQl0ywhGxqZiXeUS7u5niYen25oo/TV7yYTPFY1FUKEGOSLwbEB3hv/LHXpP6vgsPncApPf90",
-	"mafnbnrff6OJX12GrwRbCW6cW4Y5bOM9+cjsggAOoajTmFO4vvisPr6vf6uBohOS5x6zBhokgCVguoU/",
-	"J9Vml1kj5CxkG06i9a2ONQnrS50Xssfx0GfOrg7tEtDegkwOmW1X68u/jFT206FGwS9Qjp9OF+Zs3tMJ",
-	"/NBd0TP47jBLTAfSf23OBiFKTmw9Hut0DkByAMvB8HWcPm+c4MCOwede7cFAxp1lfy51zjjDNf0kmPCV",
-	"8U52+4S5+aoxDbhtApp1iGEYuFFxyiJ7xiYzi9bQlTN5/3ADHm2rJLz931moeBZq00w/IbqBzJbBINZq",
-	"rvnqkKX0rhp2kkJt/7he4G+isFBfy6qPCbSJo9ZqOwlXrzrYjm1XyhQLgXWqXWJ6UY1EYnljRCvw5/fd",
-	"uJ+xUK6nqu9LOX8AAqofVN1uKaF7h6MgoAbMWVRq2bLm63o7hJEIIYhM1gn70aCvUflzs4ROHpXDmeEE",
-	"tre4L8vc6uwApttHGvOZtYSDKN1p8pD+S3vsLi+3IFGI4SCE0gBze4sHPcwpzqefRMC4VridQUvNJPCI",
-	"zXAnq6kD7Ob7c32oPMx5BvVt67F3C8D3Y8NhVzSHOhIfIrNdTyB+nm5fa1UWffQWBlK/kuR6LoZGUloo",
-	"mQawsR34mwmbc+vOJa+dWgACbZ/SRSm4Ee9x/MOqXpxpMcTGDkwu7n65YlLlc6Gh5Jvwngut3NHm5aYw",
-	"Q9UeoqQU02jhQ7VqZw1w1wYJUsGCq8J+asVytZmAW0MIl9U2iCxrpGwbIZbtyO63m8wmiyCjQdug79dP",
-	"Cr86d/5vvMnsh14JALSYAcQJr1Fi0TRfYcKE2F1q8404FNWiuPTNwHHL3Hm17zgc15Q1GTCj5R+9j9mc",
-	"5ctoj7zQomqpVYXIMXpd8LmgL66QjxCqGwgM3DhowM0MW/FkkeWCqVy6kyqcGPsd9TtGPCaWdvoPfnuN",
-	"NTA+ZULLCSnp3GdAdpazlFvOPr5/exEx46CCsZH3SbkVT222Ehe9Gqz9Lbzg+mT+jk8Y9dLVF8xkd0/T",
-	"bJ5ZFNB0S8xepKjQgVJwgD5xG7cVOVtleWlDBAa0NOWror1qSNhX7vpgjBD0sEiOty77tNkW9qXtRQ3+",
-	"qc1CwH6DVK0ZqvSqYGnwkWCapCKQpzKKn5IsCedgODgN90SR9pgtGviVnx1v+LpxTiAXBqFWVOQYieI2",
-	"clZQiOyw9XmTpxWixYOwPH8v7WkaZvzhVBnyTnReiqUUnUi172HASZsQq2qLh+eplbJX5PKNKo1gKNxh",
-	"DGm4V8iYJwul5KRGO+5Zx/NarUqH+fzY5nWQ6Cv1YuwvxRd0hSI2S4jPKR9kJtFzwzZCykil1eRizaHn",
-	"sRX05jCJx+4R0Dwq6P4PJqV20mXQDZEGN78stDDCHsp04JjTpDncs3ph0dBbDdCXrtTK90OgyiZQclBr",
-	"h0DT31iubX3/d+JbZ2LTUXuJA77uTeOLXveHlvvNbCYSa9oBFiD/mBCo7ah2TY0PKyVNrz/ddxNQALPM",
-	"U6HZhm/boBg83FaH9fhW8HUk1BCx6t6iUX/G5LB7gzi6YHubswck+/Iwz/5YKGDxF1rUWEKraMwTwxLn",
-	"iAEBXFAIWxZdAAr2Y/HQUDejaL5gJUZ2oU64zsmFVUuxy+jzzX1hPvEmk/onhDf6SvH3rhcKYU4Eq6Qy",
-	"qQoaVI4xNgjT1cgaMWxY6Cy3Ie0Sln+751ZHcBxLkPgI90dr5ty/6SBbYjcOPYRTyd3FrBTL1SZITCXL",
-	"y2mZkrxa7cSXMOQ0duIvXOPj+vKm/JPr0dFl9hgxZhzRRIGfXXJjGwluiM8ASJunfKfztZn3mgSIdrNQ",
-	"uol+Yqzm2wMV3TjkJAWDlgLsfSZEyXTwBKwPhQGpp+QW+0ywvZmguUG+RK3ATUOMIRbWenxZKfAbhw2F",
-	"/TCmIe6c8h5BVRj2eedLxJpDWY1NOgP1QFgCusHuoiJwY2AxqNvQMsvmKkw0FP3VpppbxHyK1h3j6EfV",
-	"wtwvGTu5kAKBYvZ9sxXXy3386b44wlFfzS3LtiQgIDSbzB5Exv40lHJ+cE/k+gQJMyoxzQzTwkkrnRAu",
-	"OKR8N5mzYlbKHbdWNRPBk0Ctpd3PgduafViITAcyOxsSNlD/dICSPxp/2G8hhAoCLiVzC8BcsekWk31l",
-	"LoUxHlkxii2n0x1wuQB4gpnNueT/cn8uSgH5zfnC5gJCHYXkSazofh8f7+WWLdSG5YJrVBwAWKd8MIKu",
-	"4HEpfKOtf63YK1vVG7Hvjbg7VajczVWfQ/Rn5LfM5Blg87q4od3rD8ekmsagyg/4YYis02dG70PxQg3D",
-	"PYZacWdL3SuXSWvDM7hUXcm76EDnKe9FXYwbcJb09OgmVajsrBCLue/xwCwNcqnUO1ZB5S8Tlc9KAxno",
-	"rp3vuhrWN/y6HQUQKu8NSP5/Z8rRBVH1Cr/zTENa7TjHKqjBL1ybCsgUI++ejAGPy0g1t9eENcxopxbA",
-	"kAMHIDJ3hNpmmrPYdPr1+rCxpaCs8toDAfRxykiU5+bFg0kHe4FxCXOuVlRSy80EahrQMuHgHQsgL9VZ",
-	"AQrpPDv3P7hxUEwbJrXCOGLOobYGprihSytudXbXFR36FUc84s2kLWFUtc70tYrq3TZttw2H4dlwh2nG",
-	"2gh16erRO9hLbqAozqqivlX9RFVybmVJXpiacvrAurtMVr1H2Vg1tJJA5Dug1275Wrz3o4aryFLLWNr/",
-	"Vq0EAK3jAIaIvZ6aP80M4NXg1y2FKLBq1X8EUMB6+IJoVUDwZ3rby+HT9xHmV1lO//zmQPMtPvbB1Ar0",
-	"9QO8LTZYG36YqIqkw02Z0lCXe1Vvt+EAum/9Lgue41bg/y/KgEKBWnwYYNtd967qKH2xPD9DzgS+ugtf",
-	"f3YczkhV7gQT4w5GqYxwzjXEFYJjTBld4u+GczAXIjXNWQKqhLYD8FaIllhCbO8PCHPtR5UPEhRaWYBK",
-	"S0WJf7E6c3/580zG060QvQzhG0A9Ah8msIgYcQyvZaN8DZYUVJ/gLD6dyixPQ2jJCGEqWAycwb+cU/mp",
-	"y4YhH/1wVDPxnQKfb8A0pfWff998+/z5c9o9fMRLETSUVb4UwSo2BT4DgPJqscKNFcVFFG/im+d1LMRn",
-	"34Y3y8vV1CNOjLbknXi7O+GP850HID6FI5gyTrnaABads1jci0WU6RJe03RAJujlyZRqOLDD8FG9doSf",
-	"YaoaFsZ3+80lEiYkjYW7KS+tRaG0RW9E8qnS3Cq9fWIY/JRZYSz5MZlhCZcSjOd6TcG3B9ur6NPOXTBw",
-	"gvjRHzqzgqVOh5H+CkAdtMrnnuFxFgKlQbNXIuQk2vdIP2hU+fiHtAopDBjkOIHWsQkE0SF+bkuNFY7u",
-	"/2SW8q0Bs12lKUuxsqe9FLopouHNtR3pnFJtx5+WnmSmkBupuv7uMXVXTApjlIc6A7eToDA1S3ieCLez",
-	"QB6JGbWL+iyRp6e+Wi4TLkWe8nZYxps7t7Nd+2EHZ8iKO9u469HIibNs9DkB7mqSLLUVWKFXYKTlLPNf",
-	"D6+Cyyfq7fz/ak9WA9Xdym08sVtDQ+lRdRvNbMTipZWWCSS6J3ovd9o7R/CKiVVhtxDNRYK2J+YZe4HX",
-	"vRHinEgkUjc+qgBFMCu3j1vfDy3Ms4u9E20SQItj6qCNdashPKiq6b6i/k4pnhiGxwcxuWfG88rtnLsx",
-	"kfi1F0GqDcLYLJQUsCibbjP1oDzB3slwp2hMhFihW1S+8Z7fPY/zRU8urNorT+zFKj0hvTq3PeGXCy6e",
-	"VqfaTyyVN0/dh7ldz/kYU61K5+GOu0m8VWrJwMXZ2RGcOtCKoQZ+IEpFvF5SFFgoFn4uZcfGrFLeie/x",
-	"AQaMeU7CA2JbMV442mS5xlU/8cymmTXM5weAco+uTKVKls4Rpn9bxVLFcnEXPGP3QpdJ6GrtqPC6hkGP",
-	"UGq9Ty9qnA8l3BtuvMW8EDkTAAVEgeqUW5EyPrPCKeXmCm2PRJW5xXRtrjZM+d5Sq0tjO1USBowpXHhA",
-	"dGOodneNPlpV175WZbIQBs6czA5ewPxGbUKww6MWYErLKgYywwqWqrTeHckzJwFRl+wlL+1CuSc8S3Sn",
-	"nF/4gfeT9d3Tu/99/uPThD91b3C0Rfbq5v3gsoQ0ZSWeZmcnneRBTBMqpU3FOktEkDbJtMyzjpjGrbAf",
-	"YcA4zg3e+8TnZ+2h+4YEimPc7QcRCHyBPsxZhWDt/PVn+Hb3qLiGNYPBplLLi58uLnmRXXz689N/AwAA",
-	"//8=",
+	"7L39ktw2tif4KoiaieiZnSyprHb7dkt/yfJX27KlUamvY+OuNwKZRGbSRRI0AFZWdoffYp9kH2EfYJ9p",
+	"A+ccgGTmAQlWlWT7zt5/blvFJPFxcHA+f79/XWx03epGNc5ePP/XhVG21Y1V8B9vjV5Xqvb/c6Mbpxrn",
+	"/6ds26rcSFfq5mmLT/yPn61u/N/sZq9q6f/XfzVqe/H84r887d//FP9qn4b3/vrrr6uLQtmNKVv/uovn",
+	"Fz/upRMH1ThxMLrZrUTZCN0oYZX//kZd+J/Qe/xnXta6w2G1RrfKuBKHvula+P/jt1/XsqqE/5vQW/HZ",
+	"lahfC6dFqzsjdOcuVhfu2KqL5xdNV6+Vufh1dbGr5D+VfxP9xTpTNjv/l0pt3fkn6tfC/8GP2+2V+Fma",
+	"lTjslVGidKK04qbRh4b7UF0NvtL/cyNr7vO/ri6M+qUrjSounv8HjRJessK5/xQ/odc/q43z73rZtkbf",
+	"yup8uSTMZKtN7f/XRSGdunRlrfqB9vPe7GWzU9zqls0GpnmQVkj4liouVhelU7WdlYlKNq/gzf4b9FFp",
+	"jDzCKmjHb4J1Ev+imq72K9E1Vim/wIMBGOU608D/xMEXg+VJrCi+mL7cT5pdVmvLXVMrTg7Xpf2lU690",
+	"ww9/U0lrU3858n9Ivavo1PmevN8rUUnrRCGPQjfisC83e79HG9mItRIgOMVYRBvtQHZVU/hj4v+nU6bm",
+	"ZEE1hV+uOJq11pWSjf+TFyZ2nDvjN4j9TVmwv/hZGkbcvpXG+hHX8ig6q14IVbfuKLbaiIPXIn7csL7+",
+	"iaEYnr3/VNpqWaiXC05ELc2N/58zIv49PeZ/oaTtDJ29oij9lGT1diQ6/bd1t64UpzPORDGhLVYX+laZ",
+	"8yX8uxN7aQXsotBGlM7SkpVWSLPZl3iAzneqLdVGDVezbJza4aiMqpS0KBen37P9lgirFO7URtbKS1rp",
+	"hGwK/DevQ9xed7u9QyGUjh2I6SpOF32jD6KWzVHA3/HlVuhD4z+yl7Z/12DgVteKXaTSglhZ1xV+R8Vh",
+	"r8XBH5jNXlvVwKj9qfEPebE77HVFwscO2qm6rUhxZWnHV3tdbhjNeKK0SlBx9FmQBTqHA4kj1UKKJO5k",
+	"L8WD4YXlpSM42NppPUiKnLlmam1br2rmJvyyf3KgDGt591o1O7e/eP7p1SqtGwfP/XX1qJpyqGV4HTn4",
+	"9idXUypz/Pkf9FoXR3HQ5sb6z8NZOIpaG/UCZNeojTaFsE4eeaF6ZC05t9a1vPs7Pvvp1RWnQ39vOnEo",
+	"FFeri7ps4j4x0xsqsUc9wP26fXbFHOfzUzU6M8HM0XdlASY4HMqi28D/PrNqVhd3lzt9Sf8IIvxk8MLB",
+	"ny/LutUGLRjpF+VCNTeys07bpxtt1FM0Mf0QXx7k8a3XGucH/KZ0cyvxXenwxyQkyeuKPaUvRaWs1U3Q",
+	"6Ci6/rLYq6oQ1pug6QuLNyHhN9mXPV0CvCFRuor/yCFs4LTViaPsP0JLFN4c3tMv0AqWnNPGn8vNTdc+",
+	"zNRfH93JuSsb99mn7OWZ56jQpQSXOb6dH3tTMLa0NPkHzr/ipVGSs+/2qtzt3fffZ2qUVhp0jrM//FYa",
+	"N3tZx1GEL6xwhqkFgdmcb6dR8tX3zzKnojtXlY3KnrrtzFZuMvY1PLiKA0pNA9bmbBp1nTmiw/44Pxr/",
+	"0Mq/kx2E2mqjXoMaYdbzgKbGWO2AxrJghQpplNCdC9e+0brOdXJ7zclI5QZUVfLTWsADYg3D958ujdiW",
+	"xjqx0XCesobwjWyKN51jB6Ar3XE2BARlSisqWRYhsIFqeDU22MMD3nipjJLFMXdYuB2vYATc2OD2yT+E",
+	"bzv3pnNf45XFKADSL6mV9n/3e7wKs9WmUMb/B1qFbq+OIAdb5Tb7/CDHxOIH6y3rPd9K815/XzYF9yY+",
+	"LvVj2CPvp7SdE8ZrHyHPXH2wgftL1u2VJQtR2RU8gULn9mWz84tV6EXOdRUP3rw8wO+1rpZu/Hutq1n9",
+	"SwMhaVjhyY+SFj4cXR88nrS8/WHhNUxVTZsusvEiVTbSHMVBqRvvfG+OG1B5J4FMXPnRAuSb5s8Yy1w1",
+	"hc1wkqwL197pNLy1EKSlkMeVsN1mL6QVV397/slfxi4Q92bXmYb3v3Ap8M2wHCvxiVc8L1fiSqhbRav1",
+	"QpD3Ba6aNwTxo2XtjeNnn4Fxj/9xxZkq/h0Fp+Y/Ed/rxr/UafFv4rrz//uFuPIHX+KA/OcK9MDiB/9t",
+	"+nsnYhc2NK4w7UhCkPQhcZbtXh+sWPsnQJxulalkuxJd60cvBZoXfuh1LeRa3yr0UuWakbItjm5Ge6k7",
+	"8IzkIfPJrn2vs671kyWC37HrUenNDQayTm7tte7c0D8KAfEY67hVBoIh2stKYY7oHeEphr3Qm5sQDWGi",
+	"w3j+jV0SFtzoQs37v84p88o/6Y/mUaWuXykqrW/EQXfezVHO+cPRaNTCqrJKrJX/n5A2AZnChQBl7bXb",
+	"TpYNO7FtiYFaNh5R+xN2q4zpKoXn7Ny1sk7uZid6DQ9NmpTerb7jHauDzLD6YL1XA1MUXoc/DqNckaic",
+	"SdfYUwbb5UkQtyVuMlo9fmif6zsmmNiItrxTlQ1q7ka1TrTlxnVGrcTW6BqPqW4F3TRjSd+zWaID+693",
+	"7L8emX89Wcm7C/+Yf+3qYs+fRH33TsmCIjzjIfpT7rZdlcgLVHKXf59/Vckd78LdZSqhSq7nnnwnD6/l",
+	"GoRzA+fxfN/+3//ry2dXV1dwFmCD1vpuVo/5T+NQ+zeHBVj1y8St7ytZqaaQjKqD2yc77ESv+QJX7XQV",
+	"YQjjt83ab15E+dsb7UK6k6eyRk7zX9JFzjHHx1YXdA3THKYW8Qt87ek6JlKKe12VRSL5hhZc/voPzNiT",
+	"ZdRFkdD04G8UBSxkacVGVpUqwM/a64N3rUzXWHZZZbfbOzaBUZXKBl9mvCvDoOaMXTayuQYmmrSUOMSh",
+	"XsylVgtMLcDn+uXGJYmz6Nd6amf/3mvjsT1QsEF23A5vNdmyoOSTUa2Sjk8IQalDKga8VlWVuq37l+bF",
+	"jLzDwHnkstkoWNPkVCAkgVYBfhRd8kJjGlfeKNFWchgUHcwPXY45HQIPDU5+6sTkH4tvaM8591Bbl57t",
+	"qUOK0wepLmsFti1kNPEe1ZTK8QuCjiv9udEuGcNcrlx/kHWyaMFOeOJ+cxqh3V6ZQ2m9eS4bOkkHUzoH",
+	"ZQz5ipnVqkz41V4MdiyMMojzio7OUPaCnJAEwJdoo/ojMnVKf6DQMOPZcsujbQgv2RhpGeatGjBN/8Tq",
+	"wCCGZzoM4zV6S7nZIpVFU7ehFOpcPNCWzrb/K7nk6RA/P/G2LcZnYFQwhUwlS4F2ms4q+gEwqJAk5jet",
+	"KcpwOY53LOZQJiMwIb5pvT18PqMr755+QonpvGAv5/22St5gVr50gygkuDnWLTg4qQwMjB6HwC8Tjed0",
+	"kZI+zF1mhPt4H5eZXB003GecG5jikzCBJc4NLs6vMH3DZWj0rFXuvaJfVxc3JUZgo79uFDgc+xJsg3Ul",
+	"Nzest1rxFkor3Wb/J6zweP2/vYBD09lOVlA92DVenwgroUAiBm4+uboahG4+mVtjNPlh5LxEmCJV+LDR",
+	"koulXT3HFEJXxYDaXndWjQb5bC6ctdGNOo3oPePigoVCh+Jc6xWqsaVjDtvuaf36hbh6TkpXHFS526sC",
+	"QwHnQjpc2it23L2cF2X7il+WWLyzNp31X4Plg50syhZqk7xaLDc3QloYnbS42zODejY/pC9mVyLzW1kL",
+	"cK02msKxk+Oee9VW69Fx2lSyrOGWaHTDx7PCCZwTmnuWT2QHCU3XNCohlrYqC0pWnkvIVlLB2r5srXBG",
+	"3qqKRNXFMtuJVf3z7AaBiPEjO8hxPcYF1TXCv6+o7JOvMmUVxxfei2X0BqnZ8zI6MOqFrHWzQ19MmsK+",
+	"EHVpLYQBoZ6z0XBoqILJ72TB2r3ZSdWU3nuttu5NNzGBe34Tfj5xCWNVTbJS4Hzf9kreHrkrpNzcQGRH",
+	"NuQq7DpvLzai7UyrLV9UYpQtbSrZdqNUC57xGmUiiMpB3oEd5tQdezCtkyh1eREGeaT68Zj08Wru1DkY",
+	"RF2ns0fJvD7NAkfHbkaw508LFKiMNFFYif6+F1WsdYM0D4a1sSQ0XfH20HLC/NrqPdxDXJTcYXXptmyK",
+	"stmRQ1riAW1s8MPtXh9ygwHjlMDpRj5WibSsqmVpW3mkYO+5JsarGHQxXNTeTVkf0SD3AxOF0W2rihVY",
+	"YMLfPNVxygdKFV3l++bXVECVVTFLvtK4LjZ+ciRnMR1MEpE8CK90R+M9tQS7JfOA1yyQg7wqrNGscUCJ",
+	"iRxTLQ3nkvCVf7vQzUatQpEKZOFexDRVuJQws4TlnmRKtiD0/jX/53/5j6vLv8nL7U//+uzX/zqVV2OP",
+	"Ly/NxbjQcJiOWJD53GvnFKfv34PhDn8UfhChOtGAN7C67zZRQituVEOxGxxFGDvNjt9AbdOVTmtLdYz5",
+	"WkDaGzZiAxpmrUKIuS6LAl0aCSphJQ77EirilfSvFl2bXzJTbf9npyx8ixnRmi5L5gKuO9iOWgl4aPXw",
+	"ChLKArOK8Me9aoYTFGu1KyFQnxf/KejuGb8VPCQK8vrDc16CxRp027Ip+RsLw2tY9C+8l+1vXr9Hsdx8",
+	"0bWwl9UtF+Q8Hfda7ToMxEpQAQ7jcEukwL/yMQqKqFKAuSljeR9ckytRmFIVWOtnxMafpUI044t8doHA",
+	"TmfDnAqr+MJe7PRgubAZMU9e/c/f67cQ5OcH0DScJJxukdfYVqmGgmqU1jlIK1qjWmlU8UJcjXV4+MOo",
+	"MmAghq3uSLvmTQUfZybRNfzxiAmzdlCgGVZQWFdWlZD2xk/pORkn66Pojdr8fewa512EVNKOFgSfWcEt",
+	"iGliVVWQctihVZH/wYNyM6fXS+pBUfTTj6/yu9PcP/YZFUrUcqRf4znHGyBKddxhUl+9tA1UUNw9nNMq",
+	"XDx4Egcry99gXTKHQm4tyKxuhMR1EYfS7f3uS3B4X6AZWlpsy/V/oBbHECJIZCVme42ye5KmY1wolVWp",
+	"qOunbMg2j4GKT6/mI4BQxsTaJUYeBP4dTweUQllRa+ti7Rxjfb28/CppgIXWzrmpM0W7+aWL514sGzvR",
+	"0qV6HE66k/3NCRYJVAxQVDH7el4fF7ySudwPDdbCjd/wBn5cts8ht7+VRhTUo3hQjVvxpXsZOYStqmYb",
+	"cb7yzwwt4DPvHPrw3d7obrcPlb/qeegSVqXbKyMOZesvye1WNNpQTtMrDa9opbBV2bK+e7qvfs+XPFJ/",
+	"cihhlhgcHsRVwn8X8EXbarS919q5ig+BJnwotjQDkgyVbEShFY0A7xXIP0FW0omj4ivkdPOjcukl1g1U",
+	"bIIV5kJ2GC+vQ+KNhvVD3mzPXgOGF6YZWmnoD2V4vdMCnd4MfxF37KfEIfxKG7WR3KBONJ1krdiV2IKG",
+	"KusQT7llqlTJQjn/xudHnKHfIFnhZXOuJvflbs8HIwd1PSdOrdE1nE2YQTUqQwit0tT7oCRhDDCv1wfu",
+	"uyerHKeHP6DxzhTC6GbbWTYRGc/1mXYom/d79a1kLoyXVXmjRtgVEqTG2xVw+osXWGwKRUp4/uVRGN01",
+	"RULyE/3o/rfsXyhzMJ2Kwx3Gl+BPem84zo5fLxYuZKqdfUl56zmIxG7QY50c0LuQNUycHAfaT0KF6Nkx",
+	"eXJeI5qWc14QvX3hPfYMIUXJpMdJRBPzMlZdO8W0IIJnvKALERQ7G9Yp20Q+U+OX+nwYNm/Q/awK2BZ/",
+	"dfmrwt84P/Gt2vmjTF9ofGXHG9QhoVD9/Fduz12D5WaPGh6sRTvwZc43VbfYQ51IrvUpgbOak2X1fJoK",
+	"iPyu4qoNvs0Kh9HWquJ9WbHJmw3fFLzhC+7e6YO3NUx+hP2t0Tsj61q9StXdpSOMVVef1H8uS9OcVW2d",
+	"/LfRhw/3ej6+GCZFHw8LTb4fu3+duVWpXADJdHA0qEv7+AIdLqGb6oj1eX5ZW3vugQWHKS9A7oeSCg0p",
+	"68paOrXwdV/Sz9iAF+nWkyPj0KGyGhQ2exrR32SPItvl89J5m6J/KdlP6OjLBm9fwiUCy6TPXlqn2tNc",
+	"cDD8hq4vdw/AbxhfBzbLG4z+nhUN1hudBhoGbzrLQFJl3rQuCSOzmPNDWRhuZD/EpGDyPqGXwes9na7z",
+	"LYhSx5b9cQ7SSxRgasQq3cAy2vhhCOePUappJreB4ezI4oJgU0E/pzDK5KJEmWYXJqHskkuSt5mUUIOH",
+	"2YGF8mNejRTyaNG97ot7XWew1+3cOWD7El6GenUoYX8JnpoUX8gjlCDOYbVU9Md/LekuJIeZmxcW3QpI",
+	"uQlpxUFBpIcvxWeP4ZexCVJIb6u/gP8NHZKfQxzQaqEbaJCET8WQNnwT8nOofAFUb7PXuhLU8OiXnI71",
+	"oKoFXh+6LWZR08K449Jx2/6FPCYMXsihWF0rzBeWlrN3QxZ7FIneyEZYeZy1hQd7OzKFBxGoU0s4MdVc",
+	"Q/gL5WRZLQRu6MXtar6OzFuziSqhHXhmXu3DQ4L+02GvDrRze79ubOYNs6NG1ymwiCWlbmXBBP9mSsge",
+	"UKD22fzb0WOeC0dOW9A8qNpriAreKqxOwx2AVk1RKSfKxulkI6XeOn4f/e5hjrWCdlVGY+iH79NElQBs",
+	"BqxaVnExCf39aou/0JuuVo1LNvdMdeXIERjjeQyv/3sfI6tloRaVo0BtDwMgASU/B8jRUPmIP3oUTjmB",
+	"gxvcGF1TS8SRYMwugpyLitwL0skb75nuCesYNxmnNRwPq9Aw1p1AgEp2dYywxiacy3uZYlVFMbmaD1qz",
+	"R6aSfO2eanogjPhWQjfJzhdUWt+kZDQJezUBUqV+ycRhmsKnIpffsgFUEoIFDUcJtKtcTKt4IAjbKo6u",
+	"t/upW4UWs4/x+eVgZdPIA9uTvMFuhyXNXW2q5GQvm4IFnXyrS39UKTp8kFVFKTdMVLYdSXw2Vkyl0vBV",
+	"md0klVyrakkgYa2qKVSZHNCovWwXuNzX/nFWvrzF/xWZ9TnIf/75TMQJevp/z31Yt7n4VGWBHsPSDh7q",
+	"9vdfCm+JWx1HO1yUfsJxyeN2r3qB7+WVPTAdrwOPougsFo5SapqU9xH6fSvd7LAJQ/qHnFPmPJAj7Q3v",
+	"N0P8ElqS9RAr6jmY/mDOe5fRG/gQ46AES4jhMvq0bFJ1GeiSa+EfGRShNeBesKlatufs7wAAU8nOqtlw",
+	"KIKP4eS5Jf9SOi6F9UNwZKrKxloGK7fqeaxgoMjHCluxoeoEHSWMrFFPHLXAUWZ/jLLWR3fy1Xy6KJft",
+	"tfyR3LLgwoVRs1iKy+Hl6JaaCgJ9eeuNR67iETBQeLNxp76/5kMRKOs7dJALdVvCvhwg77s+RlzhTaU3",
+	"N0I6sdZuLwDSZ3V+X0+HDkLoe1HzV5FOLqwRwCTG/gKSSzGOfUxi6bIv3pZQ5YhGKclqiYa0gLMMmXGo",
+	"gqKSwhlMqE3wpULoQd1CInQtK8g9S68Vq65u2URNsn2tr6+IYLfrbnOjXGhkW4nd0/r1w1u5QCxeJnwO",
+	"/OufLMrIcyEFoco/pDIU7FQAs25b1ZxiuKvGKaMKIbdOmYM0xZJC1FCr8rA1WVKDEpNnc1LJFof4U0p1",
+	"D8FOfxEKRGKYKOoj6gJ9aNlIOtzw14lgxmlC0iL23BoT2qEiya/K6kI29oCBTu+NIWwVVdNdxN6j1UWr",
+	"VDVIZm6MhP9RyBqTz0a1sjTQqi+NG+hOLxCYt280qdXQIiZtWeBvbYeAraFmjySXEIv82zRUalRK3qrI",
+	"tTCA3NrsFVQQ3uoOJkE1o4QtDlbMjcJKQNTPqwvdlg22Jv/SycofbLYTuEwoKKyYkk2B6GjPUQSyi6mW",
+	"yHjw5PpaPbaheJiT3fI6oq/a8SLaaoCG2MJVv4OOggYKG8ea9DPuiLQEsJpbGoSQllDmUVpBlZqRTqNt",
+	"YRcrjaJIVqohsxTWE8EjIBwKCPo/JQZlxys1W9XY7jViWswpheg2zz5YkbURphcwSjHptPErx7bkzXez",
+	"XsOKgKf+OC29odBpoQlh99Lwx8LvDdYZ1t1mH7zU3rKaGu3cWPeU2mTkOtI9+LUmAKK7RPyz1UtavFrt",
+	"ToHoH9D4OBUd6c2I6NOXoXYPtdw9Clw/Y0YbwCNGMe8r7j3+Fjjr+mf1wa0yRblx7O3jZIk1a3Su8RR3",
+	"DRSAz6d74CKl0PApciIbHT5oc/PkGm+S/NCw/xV8+8s7ZyTHPEQ710dJka0Biw3KLUKWUg34eYpIVUWq",
+	"p6uziBhEQcDSUf59FMp0uioSEcaymCjrCsHFvfT3VVWht5po6elL1FjUYn85CAXr069CLPLc6JovEZqi",
+	"OTjDK6+KIQXIgDoE5sm5Yl/JrhpLnvH7AjV7QNJ0q8sij7YAX3U/xoKv1HgU3hYc3GLY5z8zChBd6BNv",
+	"FIQt7yG/X5WqKr40RnO4fjFPyCB0koROn0Z8bBXexO4HtilzbalLsUprefyG6vJO4zveRgyhIWgL3JdF",
+	"QY1FcoIWpw7QxMw1Ap3+Ae9L3igKsR6xPQt6JsJ5yo2wpkh1VnSzPZSJhENI3HVGectrXxImWSS2Y3bL",
+	"qltlyK+dvAnDc1it2hQZ1aooB1NlgD2kI63rKfcNImmF8P6C6/RlVQW7IzbMh+iV3i7LQSxDjB0QcaTa",
+	"8YJMlQTQ9gLR4McEaRTzxOoUuzFYtR3UC2IkrC5cieRJeCCxeypmJ3tupYA9HOq8VwOM6DaUKgKOLVSL",
+	"AFz5jLLC4T35cTHLC/4QmRk5bN0gaUOY3UHeZoS4G7hKagqGBY3BKyZj3bVTrU0VvertAHze+idx9Rt1",
+	"AA4GuPBCF1pOSvI6BJsxRTulmDaa6yh6OQg56N0uUULBIzO8R3GyQoqfpZlmrDkfdoxlON1TUzEv4aDH",
+	"ewiDcHJhduymVJK5Krb0r+emraKs+Mw15X8fnk581oFxf/bpDwqhloWdRgQqTyDVt+hk0S/RDtC6eE3h",
+	"i9MWF53fL4uZhHxwiGTeOZ0z5gz+s0QuDJrdSW3q70qOyyfJDjlkAcuDS8EfLMhcnLfd1IPEQvh+aj7f",
+	"DwbIz2neBfx9UKPx6zCzAF2TKNsvVOXkl2y/0b4cydbQ499r4+baukWjVGEjiqu/VQG5wC6sVpiHuoWZ",
+	"eSNBmyJDk8ErV2Hm4WdhVjRvbhm/DuHuR6JH5FuM32MPF6Eiou0JAGkpzMF0dmkJ1MpykMEf+dwMVOBM",
+	"JGg+FKJg9se+WDqhA+ZsLHwUmjz1wvlNAgae/wBLtSbz2auYXgbqCAwklE40+nAOJxcMD7YrHARsYjEw",
+	"mlJRVTfk/VOdmvfAMwxKJmlnUcoiCH0tb5Q/G1AxwRpgZXMNljkrzCGhw9SM36oqBXv7gghbrgjI2KX5",
+	"wKuSc51GG4d48HYAITD0Ug7SKXPEWoES/RGuSG1iw36WBlhH/Ltv1Lgu3KEzYn/pkMsP02WrC5R4doe8",
+	"MM0Ko5/TgE/M2/rKHxrIdRYK8ghYwR6fQgwKuB+oRI/59J0qFlE6+x98njrah70W1pUGoU+mqxnramKF",
+	"t11VwTLvdVXYFzlyMVWUulETnfMQGYjVqERb9xDgTnn4RxObmthiFoB7O5CD30uSMPLwnACyIjgFnNFG",
+	"dc7IShAcMNf3vinbfBbId/A4T8c4Az2qpi+SgzY3gQawBB413WzUqcZE4cD4Mek/O0IzHGZugNRnXlkf",
+	"icKanD+Sw+GXyyp8GcSYDc4sRVZFYArpPW/VCgpF5BQDtkbJ+YAUPsUR+u/8VRBitKsLwGSCEIPXbqye",
+	"ibCt45l9j7FIdz+oz4NM3m0EsLjTGLq/ByRsGvSNkivY4R4Q4La4JOF+ioLc183SXQzaJ1xJYW3pqhws",
+	"qYIIBI2TTljcuaT9+iqU7Hyw9s1US/XJikWuL/hyarxp0LZYdYh4NWfwanyfWd494nTus6feWKRaYCfU",
+	"lQULM94s8JzhJa+8PcW2QN8qs/hdt3zvZwiALnob9ZD8ynOLL3yZd6a5V1FydOHb/p1SqnMdFvHtcT3D",
+	"4PvDHNYmuc2vNBco2qjKll2iTSKJY7uVe6OavSpdBtQDAaGGL41+PTHahFZ4SH1fKrI4YQ1lMsZh9r6P",
+	"/UD43f82OcFUP1/SIVg8+NOWaLwCRmNMju57CvGd1P0uX79bWXU5eCD4XO7w/r2vRXjwCNtIjHp+Wz9m",
+	"zUOmLIVPstIUR8utTAS3PFuVNKZIulOIR4YCQwVN1Vnwp6weovv0/fQpo3Blw2BTaxJhX9Opm8Ms9Ox5",
+	"NkjyhFrvR8VQC+Bd4C8/pKTUXypsu1VkkhZY5wnpHARCXC0I3Sdpgw57rW6VEdLeDOqv+J6HR8CamWhd",
+	"u5cwUXdLRmtAFK9w7jApEYlugxjGwUdfPUhhv4O4FLRrvFwig/e5ArtHTx/luCb9dbbb3SbCHFNLHZeT",
+	"/5zFgJiwpVv2zVQXYJK96UhKCN1XUMsZIEPJLsLQPRj2G1Y1tXVc4oISHh+fsyl8eBFtE83ifp3V30jM",
+	"UI0XgKtRoz4PoA/DEg2I5VjNKifVJBSqt128Lh68B6oBUA/1VbhUoY716KxPz9d5cOlJqkGAQbFyQMVU",
+	"WUUCr7DGL9R/yKoKPHJArDKuGPi4ZNGPhVmXu7gUmKDlPYG2m2KU+0ZVbdpe7otmyoo8JX1TYr3LqFhk",
+	"aOJstClS3dVZxDJkVGOvXnwfP/o7OlpLIHK/Ka3T5vhl48wxhU+7BHg2F7s06YUkC6W6ptAnN+1gMXvg",
+	"7ZnakmEpMGYEjr2wRADo+DF2pXviXT7kMgfXk6CqSgRlpt+WDMfQZ7gJzLLRLmSY9aZbdmACP/7SsmEO",
+	"hAlLjCHIzGRfeGkdVHL4ZVaHV1V0vvIz8EZtO7sADv6df15WWSh58yvzTh94WLI6x80Nkh0hMyJNKq0s",
+	"vamfJQ0yLScvsb3rXFriv5/fpwFvmqwghLNCKLgX+JdfyGmiYltvJK0o3wnm0ly3QLBjz5CKcViW/wSf",
+	"q8lCvUXcRpr0xGrZVKZSCqMP6OaAgQE1/9hnIjeAkYfYUM/BWwTbM/RK6i2gXlgIARN+G/plflJghO8l",
+	"APgzaMSpfXoZIYF35a1qhvQ3fWJGt6rhtD22hy0Q6zdblvTBaMhkMDWLMLPQaLY1ir10TAonNs9UwD0l",
+	"5a+3E9v6ZpuyRx9sAqY/+g5nd2IARurOYJHMHvGfPtTK0VgmJvKtNJ93xU7xQIdlzRMrQ0Uzpc/LbIaR",
+	"b6V55d/JCRoI0Nmn6teoGxoicmsUU0sCXuVNQ+iF8z7WBGJ8yVNliJ2mzhjdEU1GbH8DYulqAS/Q1Crc",
+	"qNaxq+D/INbqqJuYB8dqrNZov5X2T8I6o/2m+K3JW4gAxXL2tR63++GrnQy7NkpOgM//LHu0ASiDe44M",
+	"cNie1AAokx//iuAG4V2ILB4KAQJTde6u/KAkm3QCFcstE7ZHVRUo4bj+/vasKqLty98Mo6wytwuybt9K",
+	"8w5/w5ojfEFkHLXB0sfQvr0s4BDiXRQoozsIhLcvWiT1gadqML9+5xP6KMV9nCiIgkKDrqrSJVFs++nl",
+	"J9yJoDqmh9Yn3aWIMCSVUoifO+uIA4rpX3pYqU+c718yQB/vVe0zZ/zdt+jlii1x6Zl2Z1FMHlz18WtC",
+	"JkFjn5vYI5BAjtrnoRh2KAoZ+mMqipMJsDZqKgrh0BCaivGZukod3AT3cCLwkL6GE3Zb2VhHJUBsfTIB",
+	"JiJouPQXF5RkVv5G6FqxV1Uxc53l5wz5OyEMJGbG/KlsOydigyjfnJOv9EeYiRPg2AtQp1YXtmxQBWSW",
+	"oqQjQK6s8t/j7ZhRYlU3TtZlIx3iCvX7l9lAfnItwfvD7CISOIST6MaaoNMI9sBEe0IOfdICUtBgAT/I",
+	"gk0KbOhaOIeEhTaIAS4bkiuSgiIOUnB4rdhzWb9p24BaGyLDaGhxgNkmFj6YNVxjzBKFkak7OVGqqSox",
+	"NcTrcMHx3c+zCBHh50N85um7LdVHmSpV84P0lpjcsd57tK8jDRXClN4qMyhaixiUPQY4IQDw82Zq+Y11",
+	"+ZSauQ6YRbcL8MjlKRjmbPww6WVF0xjcLUAeA+DA4GQ9mlv1eK7TQ52b/DLt6FFkYWLecE0HYYmRWqJ3",
+	"V/FftyWhWju4x/su5qUneFz5iiWvARUTBnbmq6Bim/FL3uvv2RZEOa4Psnv0+ayDVCRBRGC1cIMwWhXV",
+	"DwATLOtCJA9UKANZhDGdqvDJ3vusVBi37BKyz5gdS9ZCfKtLDmQxR5Gucx4ClqYhagchiEEb7erClMji",
+	"BCwcUJ2YgVgjvSkRGKCyEu4wy/ul278rK26BSrOwvQ/l7VzBKnWDHBkNRa0Dtbo8IktL6VbiumsKeRRX",
+	"JyBFeGHNkln0cEX/xpX1tm6fgp0/N6oqrU3+0+c5Pw5Xby+r7dxq+m243qtqm2QiYLDliuyR1mXTuZQL",
+	"lyAnYB0TqlAP4l6VyKur+aLEVhmcFPvdVluXPQP/8NiXOTUTusbx39mXu1wJOIUTwl+u6O2cgumF789X",
+	"XDrROptqK5btGOeNgA71rfQWot44uQNeB0j+O9nsuipR/OlkVWWvpDc7ar3RXcu3SO+Myu7WXrC0q4tK",
+	"N7sH7kMYXXwZtyVnqfO/svWyC5YMeeCXHGEAx77fZIeUFigk/et6fRY3vT+XJ1sbhk0KKByheO4Gx7NX",
+	"fEGtxAVajcoKsASKlH2vVoKgz1xWN2XVPIELZ8ld5X8Vr6prQhwcC224hc890LKxZaEwmxSAILPs2gjw",
+	"wSWUZFe5VPCttMLPyNpyXSn/zc6d5LHmnQi6k+ekLe0RvBR+z4X1uxsccDJTHzz7tqI46IPfZAJHwMPf",
+	"pBOxu+GJQCnoaQ80ZLocGGYPHoENcFWJcDfx4XuzBx5FNniEp7J0CB84iLNyEDhoJKyRUBS37wwlNY6f",
+	"06i9alty7y4zvcCLydfI99evrC6ljydvekaRBdV5L03GVWDV/tP58dqX8Dwniwggkf+m70r3OSBMc7pO",
+	"c0cLKd4Q+QTzLJA8laH8nrxurQsBHpGyK0qg6sY75lpni3uAIeI00bIA93elSwa3EedswZvedRzxyakn",
+	"R1vab8kg2RGg1ZLIRHFbztMeSbbhGQROZGRQuA8Xs5HAgDs+EcyOizolz2xDsh3ntimd/QFEf/a+LVMo",
+	"GSmqs9HAMfRWGsg8ls1OaFOM8XZnB/ChQK84+YNZJXYShPpsI2fJNaaHFkzZFMPma7lmatr//uXrl5+L",
+	"rimUEV989pfzyrYTDoq/jvLvz/7K3Bnr5T+pxj9Zxk3nPTeM5cxcJ1hU8sQvxJLrBH8Gn0VKJKasYetm",
+	"ibU/bkNJ3+KEDSUpgeTCXK8JBuc+ca7X0rrXVILx6IXulWz56Bc2EjUaCFqUQYZTNh18P1zxCSTxKYzt",
+	"3C7RUCTPH9vjJLQCzw/D8g3kUqP4O2OIVmWFNmOSlBeEV2tuFWGKTYPGP3vylznWFKTvH4/ri7JtFRFm",
+	"EloXm4HvaUr4efUeiSlrxL3fSoMwJqWDzNQHoYRIUZnM8JEOaANS+7QPZERYQkx43A8jGeDzjJ+rrTah",
+	"FJpSiXDc/2SJ+sfSICpZFqsBMOta+Vv6aigrou2cRSHbyAa2VUGpNdZyRKCctfKTGxUO/W2ea5mgXuZJ",
+	"ZpaBhnAI5Hgq74dADr9VCejEtbQq4eaF0hwuQ5tdohCKCJhGmDajQp9qAWCUgaAuzTZOWeHzSapd2dgF",
+	"DXH3aTEpKHxynktqCv4NpR3GiTvbYYC4KIjaZtTrIZtNqrBldXGjjhx/K2bglbCyVgEAEKCZ6OVsRnDK",
+	"sqeFGWTRIbM+cjoGb9OJFYFTnL8d1gUGl5nGOgDuKjAOQj+i5V8FGQgfHwJd46xhP2jQaeFKVZpyIpPP",
+	"x/HsKi1Pc51nQbxmAuMll1z3cjCCC7O6Jt3oteRKSBd6fJDHQgPuOP4DTfmFAMkNZZhrVVUWaSVGjbZB",
+	"vJcJdhChMSnJpIxMrsOpe2Wnthrt8GTFzoP0YtL5ys+w8/VZ76Fheq8PlrjWkXg/lmrRlZpoH57Nz08t",
+	"V2csd8NA/ouB6YN6d0CTkwI4nkSNMCkZPko0RycBvrR0X2mjNtI6/BEfuBgGUbxm25ZNCUitZSOU7M0Q",
+	"Ki9ZEb8XdFackj4wdgKDLJYBwRxww34N4Pz5JVGhDIaNnIcqrThbvwuNQtp4b06ViE27qBWi//ZZCKTP",
+	"UJ+Pxe93DK/Qk0RyM2B2DNuRJxkLg4ew9yS6nOPVKlWkkAqtw+XCmmwAl0U41LWC7JSXGdSNRL6xEpWS",
+	"psmdCnz8VQjEj0fwlfcw9qE4PmDvnUvfQYa42UkgBu4xKNbD6mcIdwFNEUHPzVhm8bm+6CqGQOmjw0Ti",
+	"mrLg0VPGlR1NcgpGDyXsne4cd/l27fevky2am67FE+wdF2RV0lWRWZmnIu3TJBo+PnWPs+q0adIZR6DJ",
+	"A3VzCLXh67F+Gu9Zlsi/16Yh1ioWrLwzC7jKYUfed6aZDZr3ggUfoKnHFV7RLqY3/z35W4+PZ8AXyJ3a",
+	"Cg40PRSDJ0grcJz2pQlX3qkb4l3bhFqGUtqGSlbLRmx1Z8RBqRu7El0rnIZ/Cb1rB2pdewwV3VBx/vmg",
+	"/F9gUHEIZX6mfeKD+pD749OYM7b10kKyW1Ba90pXXc24geQlMbWxKonokSKalsM2p4wad/RNqKGAPpga",
+	"/1esp76BWS2g0+9Xgm32U8pN8N0A5pZ/BpqN/EXtRK2tAxDl6rjCENcVjyYMv1s00GsYzpwKwUHHD6zi",
+	"mqRW8rszoBfIpJD7B3uBwKsDxiSjZAEuIueP+JfyLdze7VmIScHxCb/01jDC38Isz0LL01gGOIzUclyH",
+	"TT8lIZSpEoeBNBjvUiBkAfZ5wNJPCkIt3WaPJytFHcJFjUd2Cn4mmuClRepzTM3dqKNdIcng6DFYuvOh",
+	"9auRdr+WoHsEaZiTW/Kfwjr3CzMB1PFay4JH2U37nktAn5IgPlWiS81PIqyvfyqyp5U2+hBbbXgEwUIt",
+	"GVu6hy6SyKc7JAP0htP6RuhmFeQ3Wqd5dk1XJY4t42DMHnVan4n2VqojgoEGtxjK8K1f1AHB+v403jY4",
+	"Ol1TaVkskYOJGkWC4O2bOHETh5uQktvPjd+DiXZshpva7ZVZCmK41ya/0jjZg/hB86IR/5zGGqFJsnD3",
+	"/HY+odVcEvz3v8PYv5bF15LrlUhVlPy4Rxj6fOEOTZnTokWtlRMlJ36sr4OEnGcpFpTvK5Ze4McB8Ayl",
+	"3vxxS1JQn6fXjKxzK6jRB5yi0s27YbQshoyZZ4pFW2dxsvF9+WxcC+ssyxjZOAzsXz22f4e2MwHFn7LR",
+	"jOojV+Lyk1jHCuWtK/EJ5U53e5fUdfj1R6ky7cvsmQWQVaVswKEcz/iRqx9Pjd2yCKmvk1pGZAagnY8r",
+	"MVDVKKiDUnI6ErjRqbPHYsuuj9/IJuEbRayCfMjg+0H1zuK85uG3Yk9ZEsU1jSLpV+dtJbnMIujmhQea",
+	"FDrLfPBY5l1urTkU3gfqqGXTQF3NzKIi03WBXde5RZ/2osqi/N2WlkXtDqFAiHoGBhtIUlmlmgQnjjSb",
+	"PesXvQx1P/gMthp7UzPAPCGLDaC9IflWZsB3zzK9BLia4NpUt5iCDS8PDpH/t0DBHovRKUGR1YG7rhSX",
+	"H3nTqqbPIoXHVixk5wMNUBCdUxM0bms/xlUogye5RRFa9ecxLObUcU7lck+6c2tsLykMVB/s9ZCKPn7Y",
+	"HoBGQu4ktGyifCDBcovm3wGahgueQS5axn175NVcAUo0meca/KLSnXtweH5mil86DFvn1ytd4n+fSd3d",
+	"zGv+cvKav/CvOT7Ga05DKr3ceZFIidL1oEXkFO+/VnSrnp/o0okNuNSdW4kS8mCFfQGoRgGosXPJ6pQE",
+	"MybAF/MMmF0i8lzIo9cfWHAV6PsaxxeIxBQ3y9feA6mRz607R2YMA83Dwl2NsaPokJ/PZqYykxT8RuP6",
+	"inAsuWbb6eguGbwhHYmZXygWw0YjfnQauBTYfUiaRoGkma1MR+7B0HVmxT+V0SvRNf4cjqEspq7ON/iJ",
+	"FCddgvUb+u2KFbI5BioPKyoek5/qF87/vWtSHbPql9HhLRv32acJm7+skn23k/wDS/pok8ZmWunlarXH",
+	"iSkEezZUWsO4otTB0erFaeAFwBYMQM4j7PmMSYxbxKu/3Y/SNLzyW4wqD0j9C92GPGhTfPOQdr6YhDh9",
+	"jZz65y0TGLLPM8HvU4nAxldwhZcY53FXZiPTYJYMEvf0KW5Rvu+5w/nAihcebyd2Drsg/TKhTQzxgqpU",
+	"Xp+6g1IjThd7jg1UUdYtlTWYq6w7G/tSFrieAK4v0vuUKdL7WZcLUnKA5zF651+Zd3qp7ExW2mSg/84J",
+	"1ucbL8KO3q/14nvpTHk3kQo7KeyWVnlDYy2tgjR2I5xuwXXR2a26+M1XqqqSpI2LQvNcZbadzKMNRnAe",
+	"U63kAml4i0mBN7fKVLJN8cYvOPaDOu+5iYZkJ444Mc+gmk8B9zaYg6/04XItsaqnksfLwNnn/zcSm8Fy",
+	"hn/vkLD3clT9fkn+Ef5HLZtj/I+tQm60Qhl8z/k/IFDn4F8IpM//4TKQa8N/rJFgFLn+ttrstHPwaKMv",
+	"qcbc/79LLHqH2/NSb/3oAAPUKom3o3PqsoLOciCovQRKWvI7/VG63FYS0aGKAvECZaUudXNZ4MVqD7Kq",
+	"9EERsepl11D8AZ6jUeq21bZ06nLfIU0jIZA22l32P4dpk3Udb3J/xdPiAw/MZdmEPVrL4pIKJ7z97NQd",
+	"FGjdoQIgBlbiYy3K1q+un8nP0lwGzCss4QkX3rrqkFVSKYcvsUrWkVbystIWa7q8RxA3VzfqkvIZQIGo",
+	"issasZUafXlLyflGXxIbLu2PvTxC5t//oYIiUS9VlyRTvQAhVGf8b2mdkUdCT7/U5pIKSPykAkE9Lcal",
+	"bmiJ1/7NhcFa8rodAmMUspYIx+4N8sHnJG2ERMa9Rl/GEMatMpdds9krss7wX8iBCf/ZMzf4ZR89D/8Q",
+	"H4f/On+6UoQQp91lS4Xv8B8YdyjMkbYZVrEwx0s4v3COjxrxadxemXg6uybkLDEEfRmKjfqBYahngNTo",
+	"9KXbq0tKwJ7HOcZXEBwm8+QVmmL5FxD+Dm+gnj6LKwpjSPb2smfh3ytIMACneuDDAwSJ0oq2qypVBKRk",
+	"KdpKlo0g1iyCu80qUx6jKAz9cQUIDtmAPAnLOFXTVClpc19e6+xHJ9Bt0UzhJ4t/tazHD+Trm70uNwpb",
+	"t4DWE/65EWVTgJ7Kz0Z2DQcIWddjVnRRofmYV7ZFZzlsWVhdWrnB5CO/NYwi7H8//2Tl4Pe6UNU8UVXj",
+	"RXatO4PQPDgYJU1VqgRSV3CcMjyPhJcJY+DG/ENoFhqPeUC1cwIuITd7UTZQXW5V41SzUSsEmKD6okUb",
+	"HWu5cu2jH9Thmhzd2UKzvk7snHBjsALq8K6vnUo0zJ6kDqoqFik5ubkZiSWkQDHqt6DNdlvJXbLx6Nny",
+	"xqOAaxeL5mqt8aigY8IK2h6pyjLaVirEBZi2ZNcgvHt9hvnFY+Nu8E7gw9aD/IruzGZkz8Indka2QRVk",
+	"AEcT7Ba9LCEX1304iifrHM0pk1GMe5AvNYOv8EO7c9dOtRMshPno3Y7pgX4rXWyYsRujeK6hrLwtVcoA",
+	"Qpn/ATsf2FxVfN4DhCQwVeaEaID6SB3Af/vbfBOwXviTBBLLNOX+m6L4Qh65PGQhjxiU9Ya/kDZ263kl",
+	"W0CfuTbgdUNbXgjLg8l8WpxeLYiPfE4eeK9JPntAC2MueZ4fN2dC7KXlJsgESSiC2wMFzKKQHhDpdPSr",
+	"f1u0x7AK7LZ27s2WB2rdc7XB17pripVYG32jmpWwrtvcCAA/jrU0SGyLqZiQ9Ih6nFpw8PcY9gXv1ij/",
+	"g2n7YTp1mDAd/CwSE495CB6DiljLsBUippO8/b8Ccu3mVt2JVlfHHaTdhVU7b5ULNNZ12bgnDOK4eSR8",
+	"u/sE7TfoeJu5kj+K2z+BxVniF4WAv//wm8NEU5FXDQFRQR+akOLyCzyi8zi/tzLaFkNIEah5wVuaDOTm",
+	"16r10jOE5JvhmKW6ublgaCWbJ28OC6GWK2IifSv9Fl87Gfjisxjl0tjbclmpz0QFb3wVdwbf9pbPg3qq",
+	"0Ivmix2Xzh0g/DJQIYaThHAb/jAOZnq+SZMdIkKT5DvSFNTbDsrVOuoPRhLMQLZYWmQDwE5Wq2sF0NiV",
+	"1jf5udpX0hTIjsNVWKmte7OgZsq/7DX9hn1dKP4aT/y7Esodt6KVDgIk0omDd1e8R/Qcq4/+zFPyQ+k6",
+	"Yx1iSXsZUMNxRauSr/GMrTjZZom+C7ubzXQTdteG/d1IbLkkxJhCz1cthSIkmna/QasgVLH3i2kvGghp",
+	"AnJvbcmXyDuTePPzvL5tawCJeg6KLzz3awhusrUWhPpOBXDBmWfHNM17BYHTNKVYGWtJhpxi5w2esskH",
+	"T19DwtwskC78AYtPqBv1hTkurZPdVPKYqOThKkHeoBmEDdsIhsTzud8qM+9jE3DaryGsnTgaYC5iFlci",
+	"7Qty5vMFQkU3T97yRYd4DNuyWXa8vyqThfCxMCnvhGxLFgIScHzXCgi4gFdECqpIPN9VyI8sWGTYtdcs",
+	"9mRsAPZXhCCsHf9+sfU2O244ZtLDHQPdTaUTersVQFeFFMNb0NilExs/TGDDg4LUWGy23bKT2UtTTyBf",
+	"H4wmcxx4HeDSQ1ejVk2hCu9hls6qajukHEa6tHAn5l5830jDEp3uVdUyQ8TU10pgVcvKC+n+uQi0+hC+",
+	"h9UMp+XB8KE/S8PBWXhZwerU54Gyx8YWORIr2McC1vGUVk5WlcAUXP4Ak3XW/g+vY4Uc82d985U2ySrp",
+	"XgpDIV2NFOSPgHwaUmbsGcAqt4hM4nUNEJFwIQN1515NKUnoXcddX0VibdgFL7il/aVLYlYtbO7TbdmU",
+	"o36fBzUsPkKHYoBCSvUawjLjrYqhgrIRcusUFK2DvueNunLjgkO3qPdxki0UebqgHCTC0wjVFNafYlkc",
+	"V95JXXnbzL0Qqm7dcRQz90IyZhrl6Yx+3PM3bdu5l25ieP7SA93c8tW4v3SyIpDL8xWjP75PBVDTDQtv",
+	"CPmwks0LcRXXxyicc6opCkspE7cLVMFFKBQIAaxAQUJO18L94lXHCBplohozOH6TTjg8RECoqQ7ztZam",
+	"ENoQsYFLHfoIGTnj9u/USUXoKcynbSt5FIFv8OwzoS4tG7YVf3ANTLJsHY/joLp+GHRUj4lUzwPtOxWq",
+	"/c9bUVBbD9uIiR0XNF4LhLEu0a9RKPNWNZsyRR9MF0BVKgJtlqKF54kK0MgD4b55je3t7z95f65RK1HX",
+	"p5dcSUWAw06SvER6aCzJt/C6xm9vogj7wPbZ/Ng3tK+PxLQcSYGNUg0VycTbA+9zNnA6LNo8+Qr9Jfal",
+	"wxGXAG3gtZwpCWFhZ+QtwryA1StkpRusnBOFsjdII74NDT5M5LrExMeU5P7on2HDK6H0l2X4PSsYBkcm",
+	"NuzEyznWFeHJRQU1augZ1IBGf2zgGUSXDk32gf86vFvDJTNQ9cFeHNxa4XJPOt5JBDu1LxuenVvaG2jQ",
+	"F7U2wI7QjKgwqaf1ViF64ggeIctBLFgTp8dxo2s7Nm8cJLoOhjzzFeKHeEMYsDBeCGlRUyBco1HI607j",
+	"HR/TMcQdg9TRTYEZFfLYs8OB/9H0NvDFBJBlfoMjedwMMhrclzrgnRbmKFSju90elmaAYKHGeINTH6yk",
+	"4xTwtVMtBLTg7wMKSg4O5R5dsarl2ZnvAfyF8g3Z33Q9xcIG3K4JFVin8I4xFkqFZM9DsMgLglNAkX96",
+	"FBJ5pNn+BBoFnZdVOLFh/cLmJU8+lXvfg+sCwDoCRehDSS6o03oyBuWf8WfPyENGDuQLeowoLZeXqufx",
+	"xoQ4AVRj+ksJIgTnpDGQnqt15/aBPyZ31b6UTiUGZHh2071sEoAr0EkPu1fLGwCUR9hG15kG2/GsLAtx",
+	"UzZFdTwNaEQW4cAobPe6qwqxTmRHqjZtaMSfil15q5qJYMV0XU3FHuh9aZ1GDZn3Hnz+y8aZI/s+BMTn",
+	"jvoQPRVLn+NcwhF9aIBvef5xUbMOkruwt1mS/2XaC+G1LJUwTHbpHZqlpXsAB7Gk10gn4E7v6fm8NEpO",
+	"NjCcgnoVCD0Kfwc3P1AmBMd0Yc1nMR/w/gc8NNEAdRFFvJc20i+9vh1brFhZHw5ajyHXE/RgJQoOMOxS",
+	"kLagk0lNTFBGwTa/Lq37XbSkTfWQJUf/Xr8NgaCTBHmKnvoe5lKauHq6PXSd6vh8HOCRc/uFPN9gxwT3",
+	"ZYb1egq0YIoiJq9JsqfwSfZFnrQs8aBS/PpPDO+w10tAXHR/CPlBas6Jq6XZlU12cnCm0J0P99lTSUoZ",
+	"tvSSng82CEQcZRZx0lvskblP895b3ZlkVBrcVil+lsY7NpsOHRzZuxun6FwIzMsz90PeyT+COancxokE",
+	"xn6Ees7pa6jSo4IyhhYXYfUggcgF7M+gvq8ruFSgKC+NhvzWKMvBeKZaQWolG7usEAdaMGxGA2qy5Xaq",
+	"jwIHFL/Cz1GvK7wXTnmsg6d2Hj8wRpslyWRVFV/63yR4X12XQvRPIwQcW5VR1xyjaPCN0DCXWoidkXXN",
+	"NjlFpv6FnP4zRQdMtlxVhV1U4/VokJ/eOExo24BmO2nChPUjhOEpwMtRDHOwugPsy4BATCtCw5vcOL5V",
+	"OKngoCuEvyYRlWX+diHVgm+Kv5scZAIZWLrXoY/sfP03RltKMeeFn/B5vj8Z7pRb1aTAPUzZLvBK/ONZ",
+	"fdBhDvETqzjnOCJ24Tr3pnNfB761zL1dcnn5W5cN/P3SSeMoTJ7BX0DNYcmLMIR+sTVYlA6iWYCaK6tK",
+	"9CxJWV2KbIpPU463dHuIroTISc8itawugxyGE3iBMYSRK6lLlemYbF16OfyYoHhzqw3xHLVG+23PXAOe",
+	"XbZ+HZLUP0tzmhajuOhNow+5HyHGy3O1W00UGgwpeSkoV1KdU5+0eKA11ChplHWJUWwg3oXYdGWIEeWG",
+	"VL6V5gclzTQmc6IUlfcWEzYwYyPGvEFIu1RQm5BJSaM7k+x9pffDLvgz/1w0mtgwQ8WXWGvnhq8eaMZ8",
+	"uihs4p8U/EpuINJ1lhfJbXFImLSgy4L6C+sxgJ0Bce694LT/C1r3vdbVIsL6SIvJIB2jk+OwPi2XGWRK",
+	"/mFpeC5NImsObpExRxEeX8QgFb1Mbj4wl17DBLlFxF2jdf0ne++GvIhpgF3NM9GKd/IwxQEtbSivoUaR",
+	"YlinVZUqVvwesCwtpBM2AI8OmIwMdzRPD80zQP9ueJ7feWXytdEd25eppLFLbOnlyFv3wbRfVowD6Ibz",
+	"EkYqBJ/uywYmgovv1KZsYyvZeOlSfLhM0w1VzC3g331y9cmcQgxgGvj6LKLXxW1fPc/rO7XtrKxSzDG8",
+	"z3zXqo1L1IkSQUke8Qh+Y/BGfrNqVRy5zpuFZQ4hbzbghjvXm5jyZy/esxeAeTY6TyMSoFsujUF0TyLY",
+	"2GyDMEuuFPKlBVT0QGwtICLMNptQVzRlunFoca78ot+WiqGswVIalfCuMViXzOvbVskbG9ugoH8m15D7",
+	"UZuCZdBVVplbSvLl1cDC1P7ubyAWDprgMdkJQrXo2fy+jWXbe10VIH59WQ+gZY0YNMGWXpirGpCBzHUO",
+	"xwUJ+7Hqd20wvzFcD0wsLQh/d1xcbVm2kayFe6KsDfHY2XHSzixEok+xTAbS4kGVsGj04QWU0UZAwr5w",
+	"J38v/W31WvPeDiJyQyWUf0y0sjTWG/PYJCBkc4SisQFAotNssxnBUDEtB4U8igLqBW2lD9WRVV7Lyqqm",
+	"oGuD0cu7l8dcVuhQNswWPANB45+sgKdCUCIUbEX+zBcCIhd+cTOh1eF9r9I+QssWqZ8MCmG04J5YyuXp",
+	"3z/xeYvtwwtSs6Ou49kw14jrGlgMv8HcdQSNJaizluoo43AHY+PPKsvu+zLQt4YzB8gFZSPqeiX+Sewr",
+	"sQb4OVQMW/HfzEr887+j+oViHAQ8lo3oWmQDkXelXYltJR3wttgVMIaITWk2FZYUUBT3lIP4hNXrNKmg",
+	"2kQhYdlg06EeYFlnbLfJjPJNpUW7dgohG0orA0toBS1eL4C0GwqL6JntNuJDjGC4h6XQbG/nSwiM5s01",
+	"F+v4n/diQYlJ6bsL/wq/tDToFe4bLBQnmmeVYpV0E0Kw0aY57QZdwqnTQ6H8GdyE/j/O/He+6mZJhj4M",
+	"Nmfe2BSfj38dbabEQgWU8geu0rPhKj17yCrliuCkaMGscpYTTK0NFzfEKtJAwCGP0HlZSbMbVg1iDydG",
+	"fhcYG6cYVGFP436RfK9Q1w2GmVVJ8I6wYe5TSoAUwNLeLMBh7EtNzlq41a5s8u2VomwT+IoahxCRa8l+",
+	"3mhYJVVAYOFQtqqn50B6GLafQzULek9i3CEZN2TNjBAuOP+V26dap/x0sNDdnq/qkCxkEp8xq27njKgU",
+	"My0xg5NdPXXq5WgspoONx5UejDdhdBDpdKJvDyBuZAnAQXsklIj2f6KIJVXer2sVK9mhLqZPDJ3V+ufQ",
+	"PPAS8NKKw16rW2WwpaSWRyyL5MEUEkwN70emuOwZoh+rHM6PjYsJHNCLcUPO6BN2cnK3/Ood9hr6yvpe",
+	"dvR7FhCOe23D6ma+GyGYo+i6e0cMvw8efU5jwuoCOmsmkmuw1MKvUN+EM+gfAzcNkYe9vikbKANMIeWC",
+	"XcYfeg34pY6MPzf62D0vk748cYge2FcpBn8dt5+Gxp7LjiWuBmzXBZTyXaVewW/4IFHEzeWL6mNoj/LN",
+	"QhKiLIcNN9DZIfp+flsRb+/AsA71vL9fON4Dy+JbWmE3ukUGtKl1GWYYlbSJ7vaAtcvXj81rfqwKw5Xv",
+	"84b4vYihi+8aou/iSE8weIOUpeSSJCqfFJ5f2nRdW+rDX263auPY8KsiKAkm+rqcPOVO1m1Cb+90Kjlu",
+	"/ZVD7euTeZzwXKrWKPx9FedFn+1HNr1AjKOxNYozs7+XRzChI9Chg0AYQDadteIM5soXfrykeCoFd8F2",
+	"v1GqxbhFVykqVoFigBB8PVUAg69UVKWfrepIPhZWNVin2za1OsmVwWWbJ5OPmfnwmRVtBq0iTTOxoyy4",
+	"2hJMuXWqPvFeec1UWWFKq+VU0jNXz0FaEVuSoX4qAi0+h8oKajObTfAMyYlWAy81Ksb1MQ0kfu3XQU12",
+	"Mj5Cl2I+F/MjQjzZSqeip48L2HBqHlXajft+uPb0sMDspgBNKKPgygU78pV30VPFk3VpeT48OPbQgb5W",
+	"qhHAZGFWYt05kkkbHJzsHr2pcThpdvNFuVSRhA+/nscDp0qSs0wofmz4ohWuaVyQxG44VSQBulMxCyjc",
+	"Q/wZ7K8XxApzrqcYg/e+aFMVm176Wjt0p0IuEr8oQpGatOCDYYS9rJWIxC/38FSZjofmJhWPOBkQAmDZ",
+	"Fbb3fRIINRIANhPF2QFngpaWcD9hJLRIqa1mb6MA4pWnLfAt3/K1h7XkwREJ0AjTxP5ysCB3sDnZoAMR",
+	"joqvH6CQxkEeVyNaBUEMOwuqeWBwKVtjIdPC+ITN6def0VoccC7grOOgJnbW70l+/XUECcxQTmnXartV",
+	"JpUiXVCOqaRL9pdUqeCO3esDBN7QvtNRxo6jsgQ2GmfwluZqyqX/WWfVShx6UE/qTrelQzC4XMNlVP+J",
+	"0+xXjd9LxQAny6q84ZahrPoSyob8AKcr6iAelxNnZfAfLCoP6wAL7Em4XjhrfpWsZRGmC1VrXhpVZdUh",
+	"NAidBhxvELYxEAbUcrMv/Y1yqwzRHe2da58L3VTHiG34JytauQMQMquM94ROwLpmywUo1o2v41XegoZm",
+	"o6sRn0eIqGFLNTFwY478J5Y4ZE/FxFwfjhu92ioHYYqYMQeyuZ9WfFjEzrej+4fOQ3H+qyvc0zi+FfVY",
+	"44t54ej9+DhgpNY7SEPMZmqOkguA0K97V/4eaOjXe9lyEEraOa7cCrLTZagVyXAoThmRQj4USdhvIIMg",
+	"70rLsxnIEbx4psunmbCgV1l4MnrcguM9SuZvCKYmOnkwRHaHiRLiRElGdK4kA9CncwxAE8Qds2zhNiLO",
+	"GUW04cj/uh3yd8/xf6DtOzfmBEtIXTbx5ZnsOAUesuHisUvOVyqdoKRCYSBkF6xSVjT6AFknBN0FVtwC",
+	"074YO34ORho2RAOgLhjsWt+E6ve9rgrr/3cVIC6hfoMg/U8ar9Ou+CQRUnXOo/sZS6wUTvOIUYqlK8LZ",
+	"nRMWXc0ALM49fUqYE/xtHNrILachzCS8D9rcPMGtXaLh/M9Qw90oxznzD0Bk4lrwh2TJXiMfhTvoSJmM",
+	"BlCNzagPAnT6fQLHPADRhUVqOQVgwaVnDz2LU/pSQDVFMLjjeW9Q/0MFFtW3hRtBibosigp89JCsi7Vb",
+	"Z0f5gxLGI1H8zLnYau2ewOyXHAtAQYdj0YZObUaaodAWup8KrFgIiGknOXhKqJ9X1hjdxsLrn6WJwNqA",
+	"zot1mLDuIcDgn+tsJyuxLXed4RMCdfVWmVffP7vPksbfruKoWWkKTTKRcA7Za9eqAQedSHbpnkRKRxuq",
+	"+2esNehAfHJNLTL5W4adi7/i6BqeCqW/WZiWDO8m+FMWGjgjTaodJE2kvWHtoWE/zcwthZDuvGtTlcXL",
+	"luWP+ruzoiqLHtw68hvxvR1Incx31c+yBsUVvJ+xjK7JdXA1GEK+H1JhiKyS93BMwFezBGm7wDv2RytB",
+	"+Q/BZPyz6FoB1Ts2O661sCgdS3bYqd6oGPqgXqHIh3ff+vaHuaRDlPTz4l1smykbER4D03CrDiL0vLEi",
+	"ynWUUnzNCruXxNDhXVJkHkh65UucU6yPs2OnMtSKpItXEl2jsQa9F+yBN42THMH14scznF+WzzISPzJ5",
+	"xGTobWuU3f/Il4LFLF+4yXrIBKw5cWXjUmomXRI4XZkXOIsWuKzJMtcR8z4QASL5JHyDX1gjjw+kB5Nt",
+	"q5olwN2JRMj9Urk9K1s+q2kWHFlZDEJLlI2Icx3kasewZUlgtR6xhLmKE3gwydhlStb4+GOQCvhOYmz6",
+	"hi2qQ1MOgR1qhZwbK2rsLq2o9I7I8k/gtHddQpn3L4Rz5h8khuhA0V7aQDbFVgOrxlIU7CzqKEVRts+p",
+	"02qvCGNBHFS529uV2D2tX+eFoIqynWAyL8p2hUFU5BSLHhth8i+6gAt9aN5rHsV2K43wf0dA+LKFdVl5",
+	"B+SkuyZvVmkFxeN5BL4WLB8LiT7hzakKGAPkkS08VRt9dvenexH2JQr/ZEJaVQ4rNI8sLMywgysGVMN9",
+	"JisN1psMDS+VLDM4oMOh8d/kz0wiu5xK87KoMT/03CaYRgxNgy+wjDUE36yTx0fK7SaxJSL2sc3IBJ1l",
+	"btk1GoQAzu8Yo2SuazYBadbDxTF3+U3pTaatwIdQaa1G5DKJFkaEOOYv7H2523Oek3dL/N/USfY3Oadk",
+	"QcAh9fpKH5R1SH97PyWQTno2/Cd3hhpHlpo1SrrEXyrdKq63ZmeUst7VhNAYUC7mTaqPTDKE0Ehpn3AI",
+	"Onvqu5dNgOn1Lmg7ryhGVKUk0/jiODBajShWYQ0GowvbHsVr4jwlvMk1UZ6czxKCVxmE3/owPlEMWQXP",
+	"n/oK0dUhYonViboJd/2h3Kh8/gLJVqQV5rgEHgUhH/hLleDPMJBRYQ/ykVIZqCyQfNG7mZBdi/wwFV4f",
+	"tXSQW1gbJQlB2rZqc1MleGKW5Jn3St4mKCYTyuJGsfQRfYQZKTKcxpLX0gGNz2BaB3lH7Al37PCTpBiE",
+	"NBZsQwLwINCxMXHlsHiWvQavBzZF73SNKN7yYdnBlmWEaALR7C7FENb0HS8gzV66d9ov6npsdmw664Cb",
+	"LLPqR925zxlj5h9AKAzcJiP2AN2EawuGEdhYC1m3gvrdMlHwm3w0x8RhHOr9E3+hEerOGYlS0ECzEya7",
+	"+pA6gd8yHWpKsSx6cO958Zzmt8yvyzHKUgV37hmIiJ1Z6/ZaHlUKcTZ9TSUqghQg6FPDKZQGIc6f3Nxg",
+	"qqK0WBwEPo//j4RFc1DuK4MJ+geSjgfUUd0QDTJ7V71Xpv6Ciy1MhDUlUSlJhvZm3pOiS/HcltNVWSSs",
+	"x73mKlheDYOrhKUYai6pvww4IwT8fBGhZ+kWUk92C38AQvIA6BbKnIdFG0b1KvALNBRi0Mzxa6n9/0ob",
+	"tZEcp4Gsqgwuo8a9g3ZdCIUE5i4uXXGj/F3nIrdh1jn1I3ytZcFXjfnPJSg29dbRxeCUqSGQscNaXAMQ",
+	"TSyTFkX5skf2Bd8jvy2rKtFxvZcGUpESijKApM+ZyNsCaxOzcjlQr7pWy4b8jZcJZsx+ODzSLVrJjJUg",
+	"Mzim5TFKRwBqOQfw8gKRzCVCDUfdbfZgrsJNxQ8HxGrJUsB3847n3KugLIgrxNcppXaQpWNzOm8xmBDR",
+	"QGMoJ7YTaSM2GD6ZqdzGr4e97b+5gqNNOxhWLghTmH48znQu+g0kAe8PYEq1fKPrVEKN91zo/GVLFN0m",
+	"+RoqaV6mm7w4DJ/+no0tWmGNpFPJ9XhNTNEnarY0y5DjifhyDoJrSfltCnG+m1VkEMi1/niS9gonNKuK",
+	"sOKTAlWioZUu2vFwvhyQEbuIxRM4E8VGVqoppJkm4pnZdaoMCKD0pRnyjw6v3CgPsHT9fkyJhP0YMsHb",
+	"7F6Kg89C9pTfV9QzskUUzHyGgoj+m38i/acsl9UAasgSrp++iMBq3i2J+3iCHQVeKZSsxI2ZO9/sFsdf",
+	"B9BdHHZqV9+WIb093tY8BqBkesq/OoXdmWx5X3pLL9ap8eLN/0kCyfP06vNjEY0mgD7dCHmrDNbZ5GQt",
+	"shYbW8dDlyfBeFZoX4/ux+SGlBzkzsyZSzGb8rYs2M5HbxxBPx26l3i1Z2E9JbIPpE1zJWOKHnU5Z+l9",
+	"OUZpa/zYUzvC12gvF2z2tnkfhBMVUsTO53j6eaX0/syyg9DcxJtMyQK+jN0qtBDhyAS8mWzzFWQ4YQjP",
+	"xvLA9D2tdtgP2ejC5Uh7h9Nhd49NvX8Ahp0UM0jqYoOYOo8vCuyagCHur6lGh51wprMOmv+12EqzEuV2",
+	"dH0NrCzZVUs6kAF/g3U784PYPIHsl1DhXKvKuwl9jL3sGdElMshWcq14gJ6yuXZ6VCoxLBeEYqViAr/H",
+	"qFZjNlv6j2gjnTbHP4FLuNkLp2xIdU9iXk1wE/q/vNmmcPsJLxPd0MiIyX6i4rFKCWpTyUocZFWd99w6",
+	"5OflT3p+4+JjhTsXUfr4AwpFMqyzi3my3LbzyZxfvDY4ylJA75O1iuT9IKnZkA5jhqkQKQ0XzbgRkJKM",
+	"QapHycARN1VgzYgERnSqU2ouxXW96czt/D0FD4HNkN21jyRZi1Ag/Djf4Y9StLI5r2CY1yo0r9YXg1Gt",
+	"aO6pFQsjYRqNk4WEoLe3XSL9va3kEkyMSrLLsJfVdlSbWWvt9r2osNmKvbrLPCeLtrjda6d5G20DkCws",
+	"C4fVncmpYYSZ9oWLfg5hF8Prw6LGlw72YGZj7ePf/Cd1PEoVZLLJQcaGbm0dmvirShyVG/fLsZ1wwYw4",
+	"eW6yE663MYb9c1PXS6zU/9vf/vY3tlR/eH8sPeI/qMPghA/Ac6+GuLCfsHkyjm70JXGUwvJWpXXPxXdX",
+	"/3b3TPwP8f7Pn4wX9dl8nxlp7DitlAjhnbREM+QbS2dDQunHF/ADqlUs4Dotuqyq/M35XFXVeFs+ueL6",
+	"RDfHzbwmfgUPTdSH/DioDJHCVmULpPtgBQ2dicEO/pntKzyzSw3Xc/w+ojUWPWyCU6YesyY1GpsaGgxc",
+	"z/WwUkosf42/oRxaxjLrIp9l8U1RfJH3VtTX0/M6FUHYyhVJ02DSOEZWJkMi4kQe+0YMRhiwLICqG7t2",
+	"hfFUXde68Xb4IjfzG1XxSTwmYD0pxv75VwjyxL5Oc2oJfG7VOPRhjBIFgMBgOUwTgFN7+ocXERU1cAM2",
+	"KkFOtlmG6PUqBeiFqzmLy2Wsu3aqtbFYOKHfGop+Zd4Cd/DWlJWXlRgJXPt9Lnod20oajK8FYv5or+Ok",
+	"eYE1zXXfXJGFEjyocIPwIfBnwxZPhWgWh7QeBMYczmFy5AMyyIjamwkVOIqfDWCoKQ2Iq8YutunYAoDO",
+	"7XUOLiX8/mV8OsQ0UgW/SrUYw9z4b23LDQStsIPXn7m1qkp1yy9gVTY3Ngk4PcRQAf99g5390HlnsCHg",
+	"/etrQkE+EEp1dYzwFz2kyqKSEWpNO7/haCx/sgI004qsz0LdlhtFsb8WUBtKtx8AwGY2uclE6zqViQvr",
+	"VQUxfXqR8vuEf4AK/D/B50Tc59Ph+d0qtEID+aiWgfr8YqYufbrwYQYCYHCBn8dpYTeyITauQjop/vHu",
+	"9axnj1IRFgT3IynoL4diPZb40BDJ1BiWDuB6x8E92ahDQJ/wx2sBpti2bHbKtKZsuFrLb15ePvvLZyvi",
+	"K9JbsVd3oih3pbNTvN1n+gh30oIpngMeRcmJ4eCoTZRbzn8EfAAGlmXYkY+7WilszX8hWun2VmzLqgol",
+	"mupWNZe6KKBt+axXaaMbJze8NkYOhswOhVDZmvNoWSey0ARFk/GOQ1kg1M1yDleccBgGjRy/Hd4b557F",
+	"LfEPwl64D7fEP5pp1HXUJoFBFDmmXxBeRgTD85pVlkDxV7qzLd5TK0KIory6WF18xRc7k53cP1vXEKJj",
+	"n77VVVeP+gegwUz/c75pgD4U37HCQfIHwZuWxUfJXSRSFPfi4Sc/Pt98pYleg/efF09eVto4Qf9PQx3E",
+	"WHHOExtyHaIUDM3ecqJVtgP0HDoM4sQTXKk/Sk7lv0Ec0b26W4lKrpHJAdCHLPUPEcxqdqLZL+UKao1X",
+	"ol9IeDGBPc5GuEgK5yNhWTGtkHRi2rWyw6HT+aX5WGkIlPLUHWHZCKy7US/QMCNjegUWmjRKIl7AMBU2",
+	"S26bqlHRBkscZXPEQqo2lEEgyApZHVSMkCLC/WSVRmTO2cK5dEyV8ZZfOWH3VxQbtk92CS/oATbHr6eu",
+	"JUC8pzBGYY4rsculij8UynzNIeAcBf7RbwkYMKWD0EgEETtIioNntMSlUAXgHd+/ZqYmHX4aKkBwAZGG",
+	"JFDySiu2umsKsdO6WA3L4ii053RV3AMiL+wWLfoEXMGPbFsXwbWRf0pQDVV5ozCqtB4GlPiiqYHs/YWP",
+	"O4ZIxT3w9/48cy2FyEWyNgvYdM9kHOAez+DVphLWc0M26rYMAKTTh/9WmaLcjIwqjrV21gwKoYX45f7V",
+	"5wuBveWd964QA5+MO0ABPROKd7pSzwX+dSUajaBFK1FLc2NXxPMgK7sC/wVTCw1AG/qnDXWdWbT+ngek",
+	"ouAO9fZsL92yLb9TxxNQCm5Q9OdVxFwNHqvRun4xQPMZkBCP4aADw+29RhdgXRKj6wFWl776V7hDt5r3",
+	"zbEjtHFGblzEvRsEUPzqk1m/MUo1T8Tn2l+PZUFx1Z1qlIHYKuEAPxGvoDgG/2zfff05mTgg5BaYSP2F",
+	"asWm/n/+75WoNSBBindfvRJ//vOf//ZEfGmMpp+3Rq8rVYtCbzp87L/55/726V/+7b+LAxRwUBf5RjZe",
+	"2dm9PjRP/o8m5vefX3w5WJtbZfAsXVw9+eTJFTbOqUa25cXziz8/uXryZ8ICBSl+GuURDjpBwvvjDqLy",
+	"9wIapDclpax+6ZR1n2ss1vSLSvFE2bZVuYGfPP2ZIFPQOjnXH5GvfxGj9wms6EQe7+So4+eYUz16zplO",
+	"YYteqxuK3T+7+vRcor5TrTshi+KGH1/k3RO/vyM1cvH8P/7VH4f/+OnXn7xdU9fSHC+eX1xj7mjAGtMT",
+	"rwWWGG1E0HYrIatKEPT9E/jO0xPwViJOGG/r69K6l4PnzmZ/tWiT87g/4vcYpwl52kexnn5091tyRKFk",
+	"Jv+yKAZjub9oy6p6s4XtnCa2MPX3FEi4+HV1lrGCkuxX5HCM1+DqM28aXX36Qlx9GhM3kTbQSmiQnPFR",
+	"oj/1kX0joApgq3/BMSCfAALatbxR9oX4ZGqKZBc8m/MQdoZQ38/9oB7VxDghrYBHD9Ko5wI3Ae01sN+a",
+	"U9bMge8QSB4Yhv8SrdLOqiGnR8QGwmu1hoDAPWy6T7l0qzctMvBhv6fH7gl4PGZrOCcPhC0EzMZIxwi+",
+	"w15XPXfA40x5un9po1m+3Z+yVP4ni45/rq47123eMpEjbXi/GyXeGl+X0MBMaD5++esYriQHZae8p4+H",
+	"4PyiePqvsviVIqd4bscq8xVQ2I60ZiuNrJUDbuv/+BfabRB3jVZbWVycrvlqsH4zvvdP91fMeTuDc8oz",
+	"Bq7+qJKBk0Tc4BDN1lshm8FnVpHy3SuTALXeiNKtBBTxW+FU3VbSpSTn6YAHLG1v1CGj/lFE54ObMwkq",
+	"M8aUqWN5xwN385vYOrzFqxNL2iHxCBbj6dYSkIDeKbdXJrV7wf1Ibt+Xd6027uMf/wfsoSyKEiFD3g7s",
+	"LRwE4w0wlARhUT6swT8+8X3aHPdTWvHt9ZsfViGt2HbrqgSUUJxpckd71Hh2Q79Wg938IkKb//abWtZy",
+	"p57a293/uKur8Y7GCN+6bPzanb+e38ceGf+Bpw+S/drU56dMWnH971+nNuOmdFMb8V35RzhPU6rQzyCx",
+	"+n7uD195DLaeLPmNRdL0poejW1Eaw6B2xOYXp1ELyoM8voiE4ggnXjYIkJzauj7JkXQl34aesN+xQXRS",
+	"FEKu2QK3iuVqW2jG54dt4tfuF7n5o5nxWfcEmPhhYcS2M1AaRj7tqUJKirNRt6U6pOX5LT7w/xv6D//+",
+	"kIOaEZ4xr/xmH5p0P6AIkRbFosJEMt0rVCw6jLUvgwGOiEqIr16AWh0EbW5UmxTAXv5St+E7fOKPfSHS",
+	"JBI645dOdeqR7JGU2Y9g16WLoRiSCvL1CkXZHiKcgsgXbdpabm66dtqX+5ye+RiOFn4rx9EKo3r8Y5SM",
+	"JX8vbxQN8APeQ2EJeHlaxwV67FmDOAAtgZ06s5/TIx9DGn6AdL4qwjczxMKvkaH6rkc4crQgw/xpIA41",
+	"5iiw3sBblKuLtmMW7Hq8YPe7+e67VkObjFu5x70ff787mp2Mw0qUsOe4xfhv/Ub7YzLo+0lqzVexk+TD",
+	"ryp8K2ctA+5kKPgpTTQzP0Di7RWF6x/Hk3nknBWTGfk0wUq4kLr6B3UY8FYvyW/0NDejHv/fiYNEUsaf",
+	"0E0QwQ94RF8WRUx8rI9iL5ti1QfRwjqNz2if7ODUM3oLQU7/ME69NJt9eZuqd3xo2fYjHbA9MBxln5rv",
+	"oQf/lS7UWePpeSJ0cVoWMSMfKw+bqTsmqsPvd5av/vOc5UGuKtYsY4duQxizMApq6updS+TChfosoMlt",
+	"mOP+dLPXZQjl8cdea6u+xTryP8ypH8zqHoL8yRXXFhAbRWeLo5mYnRdmGtNvLc/XSrqJvIANf35smV71",
+	"9aH4X7Eykw3IWF2rtS6OAwkfVBMLpxH1299pp6XFnJwDFn5azN+pSkmrvsSn/kCSbnDgRYJScyiK8dFH",
+	"K/wjFi4L5ejS3qjiQ4vNOEeoqirKRsCV9jdaBQ4K5u4DQwLk7Ak/XiIj+PNw32G7x0BzBlJLTpLCAZlw",
+	"/MMR+2NH6/4IikKP1YO5sX2bxM/SDPAeIPPVK5DJOMRH3r9HsXNBerke3VGR3ZqADOkumqrjy+M5l8Z/",
+	"4SSG8tc574360mjQ/6veiImgCjDKIuz2VgFAs5dh77v1/WN+zVG4gaSj32D/F1WwemvgnCfjEIHl9o8k",
+	"+qmOuy+hEmhQ3wflQVD9N0gJULgy1EtyfMCPGdT4aNne/0QOUKRe/lkDXAR88wVVerH7azoAkhpVEI2A",
+	"48FY8dd/f1KOs0HK40cLUR4zI5THe8ci46Sf/mujC5WO+7ztYOpZCiHCuGWqhMna6kf0BnWjTl3AZ5wL",
+	"WIwhtIcQkgswd+8X8hgUak/Bzn30o3+cOPnHjxXFPPZBTG36pHuouy1UrdPX2ptWNV/4Jx64UGOh6kyV",
+	"QAWGgmGAA3oBxtbWyB2oIOrwb6W17d5IO0/15T/yU0Zh5o89i+oH3hK/mDCLsrlVjcOKS60r736XhYoA",
+	"SwAGAzl04CwVZfNE/J2KqQsFgDpov5RE2HTYj1sQrdOtHezv0wj5ljJebmWzUa8qxO99HM1Rl03nou7A",
+	"QrBP//xsriP/ZBfDW357O9dCG2TSzqU/Pzgd/H0gw/UbFzCxhG6eiDcIwoV/AciDMoRrYrNneo//Xp/V",
+	"Wz+S99S21XGGVWUufjisFl9SZc337cS3rWhwv7XwfEEDwj1Ilm65QYk4udtrv0Jeb/vtXgMt24euCnzt",
+	"FQ8AEcSxnBcne+UTKspRF0F4qHSIH4dNWgTl7t9VVU8AV4kw8i+eX1SldSfC+7RfzVR0KKzkNT75Wxf0",
+	"06s+fDn/t9dvfhA4ab8bgIES1y0qgQBamzTEv8BHPoYl/q008LXc2gsa/ceMgUIiD8vakJG2cbIuG4Q9",
+	"bQqx6drh3+vSApBNpYoV0ekeYtx8RUGyAHHSDnh6HJTDUa//cK9i1rhQlUIUjJNWeaNbXMXfIhyajFp7",
+	"o+NxKp+Mgvh3RJI12nuegEcKOuN0sZ4ahWBCyXvuHT7wiiCo/4CRmHtl3ZbFR5LIW/dMZrwnQIGPenwR",
+	"EBYaC7dCDo+nP7kIb6t3O3+Y0XkInW2Y7NirqlgFYEpX1gphEeCoV7IsOOELMIq86F0r5yr1OzyvMG4h",
+	"d7JsPuoOvRzr1J+lgdNunZElIE1oE4vHkVQakQ/BsNioF5h98D/x1kUjOmAVb/TBP320ItAm0Fap29kY",
+	"7Ze3EZviUdpebhdFN+Hrf2/GZ/cvy44uffK3Nmlfw8lKXeZ0++G5Q6iRBtlff6t012u9Q2nay7ZVjSqe",
+	"CJQFqr8sC/Ku18HHui29BEphlFVN6FaIV1UQOehitU//tS0rDARONLt+hZwu84phiw+mVUMAqwLIrScb",
+	"exsBw+k/Dv723LUVB101n/d06s49bSuvLkYCkdUcCYP/wBaxnzaYaDhpL2iIfkVF0wBsRO4S6r1Vz1wC",
+	"SMpf//37t6KVlXKxA32rTT1tPn8FT3wM69l/6buyKXKsZxjVaObeLWvuXVCQrLW9vlFus/efu/gw/VVj",
+	"XJuPHOCBySWFWpsa2n6bCNT8CAbwF0YeCFsj+Ac2dElhMYX3J7yFc6NUC71QwYHoeQ2S0vp1YBD48OIK",
+	"n8qRVRrTR74I0q025d3XBMrzWOmS+/AdJeBzGCx7s8DaeKc2ZaveSnOSS/1saG48m8PCwbQUfvm3Lg0n",
+	"MeOP6C7I4AMP5XdKtXDt+9ULXW9W1OWdKmKzIl4ceJUQB+Q2UBOMTuhT60pD+a+EVnWloRrRx5PB+zqS",
+	"C8Hw8FMfwxZ9XDX0HnGD7W9pkUL0CbxNEhHvDdk9ODo/d9Z5i3ksSjPZZqx1/hZo3B8/3/yRWqy/lea3",
+	"6a3+KLrlR1M6JQp9aKAeadtBEab3i0u7gn+KVJ3wL1iBh8waUQlxQvF0Iwlbd6L/xD/yBxYNP/7/xLJB",
+	"rQoR2Q+CWbFhYa87q4SVVNMNH2UFoc8CJNBX/d//AEpifKeVjXVKFjwiL8SVANkWT855LHCvqiIDf96W",
+	"DYd4/2OwASpZFmKtttooKt4unbB7zNSpbFobBq2bZwn0sjB094fRND+dfpbzENXwrjDFR65iP5jSOdWA",
+	"YvvIAUbUnaM4I4YVYd+RBhs1Z1wr9tjsI8cQn4l5p2p9q74pKXE+ty5f3z9D8usqmf3kP8/jXf3cqt2j",
+	"gF215QYoen9DU2kwjGCB1/JGmT9Z1JIrIYXfQGS91qLWhorUP4aGS5X+xd3KUYB645S7tM4oWd9j2z42",
+	"8vQwkx8F5PxUIb9ZSpy9rRfdy49xE2Ucm7Z5nFOzoQ7TBxoFL8X/fEesb/4SqpQsbOC2+FkaVpUZAmKZ",
+	"ypHCEyH08QeyAwbYWBxosI2ph1oeQ0nKE/EDpZeRua812t95sZ7ZurKqiGdQZVgJW20S7KlQuxfw305w",
+	"tFm/u7oP8VldPfb9ffMgEPpx5CRGQ9CvGS05K642cBUlO4ocliX+oczVJAPTyWaGJ3/rfN5HcXGwTwdw",
+	"Y6PbO6QCYeXjMGRHYtUZ8Cf94VyabVlVHH/RP1qvi/YBlhfZcv3DgTAEyZVeiCsi/3Z5TEpA8cR9MCIA",
+	"95ux7jY3yiEppTz2gwHSJT8kr1pt3ndraS1DE/VmO+SfCnmO0llxq6wFurCMlyPtIM5qsR6FgQ3e8Vuf",
+	"wcgDNoHtZ+/ftzIKRPlPCSluGn1oBK7AILKAxfeBPGsMwLfrSsxxpMy6r7tA7/KhdBV8gFmkf0fOJUwN",
+	"A0HSb+21OCMLRRTCmKHWWzQPXlAngFPAPycadasM8T6PEwk9M1TqhvwGn3i0UrS+yeK08We2FWfw2z8S",
+	"Rw5CdZy0mCDXpF9aSyQUdt9BkYGqhe7CgUCO2NnS+9elfcSi+8YelJnim6WpIp8seQzw5VIjuqPRhxGD",
+	"xtSJo+YB+OhZ9RKD+DHdE8CRu1cY2aSu20hThKTMUAXvL6ccPk6W9uYV4b0sej8HN3RTNrO9bH6nY/HG",
+	"eazv2RX839xJgi/RC34vjQwZDQywoGOAV+xewP8qPlr3gh/IQ1sT6Gg/3RK3Z8qdlgWUB6Xru37pFMQO",
+	"yAilvU0boXnilW+MfuDw0iPWFYZ1TMnYsE70A8uS31choaANMv2N0NttuVHCKhiCey6e3FX2DuFR1J0T",
+	"VvnNd6oQ66PY6LqWdiWsqsuNrkDtGuHkGkb/j/dfXf51Bf/vk8/8H34sm0If7OUnz/7yDDHlbYQ1oOKC",
+	"jbfTGgshd//vfWQjmmhzkhxYV6YMOL8H78NzH1WeV/zrpc2qhsTSR78j9yt7HErtbVM80a1q7uoKT4i9",
+	"xM0PXTdPbGuULIBeu66eRGrxJScLtftTP+7HiDlWaGHslSzINniFk7v8orSttmUg85yo6PzATcl0PZC3",
+	"502QVc8SHAzegKKSrOJGX/8DVmylDAvG4HrZs1BjZhDTTwPSU+Xdd//vGXR7z64mOMGjnFeyrCED2IxB",
+	"/s7NlLlXZ8OTGnnIauHny8eoQR9G9bsuIvtZmo/Slw/igm35JPQ3ZdVM13N+B098jDoq/6VrpZqcUioc",
+	"1ePAYMMaBFQZrHgYQgjvVXVLdd9eNQQQH33ALoMqttnJtb6lBGBKhfhhf6AqZnj1Rzab+h1LceZUzYdC",
+	"c4dde9rZTlZTVsU//ANx2T/gOrB8abAC8eKRAjTSY+Tn4L1Oi7XalQ2I3/BAT+MCv+0cLcgflBDlfzVR",
+	"r5S1ekZNv6ZnzjaVa5Ux1olCHjEY+L1uCgyDABLIQakbshkwCVCX1iK0Hmcke9G7SIjEJ1y0gbe1C4Rq",
+	"Gr2GwDtmoTs+JKLiK1mppvDXc6J//HEC418CBpbfBrhJdANwqdSkOIABJ0mYvmRQFD7QNYMvX1IQ+ckj",
+	"fzvph9BfPyyYTqOgzoe+1mPoKLFWVRVAEWifnkqA0kkfXHzsJT6V5fMGtJHfBd7oePyT+/JYxhqte4B7",
+	"tQET4Q7qIGysXK2kpX8Z4m1rA/8Ze/zDPtm9Nk7uZlqbruNTWVuV1mmfDFXa1QdQadlIoDSjJd0LRLxU",
+	"yc2NFbUOUBSPRY548E75WgnYkpAZpn2CS0oXhKhOFjvsvV9rVJP06ArjrrKqgjt8suX/ulHHua6GqEnn",
+	"DaUbdcy1lJ59PEtpubb+jTCjfzoDo9JGbGSzURXchrhrK4zq34JpQsEOULv9P+5k2bzACzTUT8uiUIBa",
+	"hu383hJfH+nl1ai9cSQbTzGwMkkXhU98LPn4QFocZ5G+XPskC+reRqnC/uZo86WFOAaSfK9E2zn8H6Gt",
+	"CaB0KiUbFYvnXTR+gQVpADXthaPcAGP4NiUOm0rbSWl4BQ/8wYUBJpGWhW8w7BFEQTW/A0nYyFrBqYb6",
+	"i846KKkEvPjhzntFseqxPQqvI0bXy1geKrV1VInEi4PuzIw84BN/cIGgKwTnkiw79n8NF/JDDfERWHyh",
+	"laVNg460RsjRdiFqE+WrGjWkS4YCtgZIxtkdbP2oJxhkdWfya5V/u/t/nFjAosmc7lsGDNVPWRUv/FHR",
+	"B3GF6w7Hyx+mF+IKK/BGBjb8Kads7iRGv6OlvXdd8QewiHH+OcZwbM5q4SdjRfJbasRreUTLByuiR0N0",
+	"GsDlMHEMW+vvR9B03li2/VY/p9ncevNrG1NNW11V+sBa0k+NqlVRznhQ78JDH+FIJSJNoBt+SwKPTBSF",
+	"WhXHbAbJsKyP5YMNUEADUjtcp6F5Ya32ZVMQ+qB/ewcUBquLu8tWuhLWAU4tIye6m64DeAcP/Ke4NXEq",
+	"qU3zf3ysO/ORTCnA4gcOJ7h3G33A5jbvYo+u3sNeAyuzhWpwf0/gv+0HsIrO394Dowo8+0Y7791PXsze",
+	"FJ/WI+/hiT+AjGQddhQWP6fcA48r9DtwwYLX1MQqPAq44Y6mOXv8bP8Q4ZWxefX/sXdtS27bTPpVUHMz",
+	"u7Wyx8mfTe2fufI5m3Jil8fZXOUCQ7YkrCiCC4DSqFJ+i32ufaYtdAMgJYEUxiKlGTu5STKEeAAajT5+",
+	"X+7qPPcrTMNKx/BPvvs+gYgxHQCFHjGht3kw1tMjFGP7ssHjQ4+QOsda4SYs4+T4qngGeo0lVtCjolaQ",
+	"kolDGxqhFZvSYJ0pgBIVqQYoO9Ju6PZsBZeD/S1K8+MPF0cHmLFGDN8tWsB5sDTsOaOf/cQuqTnykrkK",
+	"wT2kYi2XQEeGh0lkRk7YpTa8gEtsPtkdCIWG8Wp77xuAIJDGiYNm8JiN/0K8CE+0XV8C0PzXThtJ8vxA",
+	"ghdHnGQfS56n1uAwevHh6bU/SXyNIQllEmh97dekOM/J0Gn78Mo7LZtJj0NFcO89vnNm2MnEG+0fGEcA",
+	"wzoe76OgnYfEh+XdeUgn1kc6SB9qs6W8lnxDBm3wsTk+6rop+ymZyBlnJazxCnFcIhrsRbP5r+hPvTrg",
+	"PQ4ZVhPE5LFT3vt7R1DEcGhMxA6pk3dHaJLBOudwKZrD2Lcz0dp4M9fw2wICAQKtXlXwsieWWPByUH12",
+	"K/T/1BDtb6VLjBeIC0AZb4dQRH/yvGq+2NGKriZXnsgmoZg6EGwsdZBT5+rFq4J6CFj23s1aWMR6iO9y",
+	"j8aqgw1SRXlvpucFVcE9CM5yKx1WSjrxcAo+dm2LfbxTXrjme9oNdVvm4SY41rz1GjSEX48B4s6t8Ykv",
+	"wH78C54It/Bw6XfHO33S8KmJKtm5FdpA5Vxxu6CUDds4O5Q0XF3mEvuJ7OauSzsO6TDmomgaBlomOWHk",
+	"09mHiF4TssMxDCTsBLf+4O62pSRRHKwsdYvDG6HAacqxRWHyV0cdZyBrQPQ1q+/Kpo0CdyL5JFp2eGdO",
+	"sXyrQrm74jMueqpX3wL6Nm9x0MNXAMku1FvHe5ESCBm+jEr6QkXsXLSKAJsXCO0ViqmL8fN8KUzQ9pyE",
+	"uwC+Ak295ge1u6xNv3J/X5v308ddcN58wlfjzySdKD/LNQoSZYBCnYXLWeDxz96XGWCZHfJf14YKMr2f",
+	"Q6fKjqeDcuMN5j4SqmAUPRBem09zJdcl4+vReVTxSX4/2udNdo7lbeIaO68Ya+/TsGebycduJX9BWkQ6",
+	"vYtWw1P23PmMjj+z5YLteJhh78iS6tC6QmSuQPXEyzpChar7gvNALKfIk4vqEhVwOToiDIJXuI3vezXZ",
+	"H94XK6VpS5Z7sao2vrHXNYv4nIZz0xPOcSN6vTSRLU5klg8IhxfP1FEFyD3Crr2JG3cY0hEZao5d6uaY",
+	"gK0vVBHlowhOjL1N0pXwc89E5BalOSq91YJhsYbgDYO01kl5yj7CtNbQ2l1+04UgCC83Hul3ZweRrdO9",
+	"h37H66fcRV+dSzkTPUHWd3j5y7VHnJd3ygsNk3thlfXy7gyNXPZ4yMabxY3z07sFv9RMi9zvL7sZdD8I",
+	"0m84ZLBMYTx4TTC/iO6Hng5pDl4o4PkmIY4dQeT6IQmQC394btGgKe4QDFqiE4Ai4YMCvSOS2NhZQQqb",
+	"imsE4Ufrh+NCMbuw0mrzqVSY37huw6C0wCUrLlRP8oYLdeMOm5Nolwg4zD+3tMqPqZgqh4QLn/SN6h27",
+	"rIx7x8xhFSopl56MswFA30I2nDcV0NVcGjlTvJr31258aI07SR17eF5KALL1dojQyLOF3qcaH6HGo/Wa",
+	"SQ21Ds8nsQrwGNdiZOC64Vri2yvdYZtvycKxHdiIaVha/zTclpJMVmrQFxIF6An75cPrt1Ytf/jt7S46",
+	"3BZxQ2sHHaSlJzKUg0Jz8qjg26F46V3Ir5lZvuabFh21tTU8YydxUT+Nz+KVn+OenMsHN+QhuCLjcMc0",
+	"HukRTAPx+bUr0QsOb+2V00vqIJUl8g7S2T5fyLtIJfMuMO9tBHv3xcbhCCBLvGgRrl/7qFXIuWJHgoOt",
+	"83B0Od/gTy8mFwVfVlE8uoyrPP1bkKlum7P02aHqN06UGzRp5zakGoH76OSzr3PNyvAAagstc/x+Ogha",
+	"6svbUXaSKFMRgQ6lDRbqJLttKBoyDkhKR6+YRmyMVETRG0LSiNUVSOqObXhkXAUGwhYAdrE7rjmKJxIq",
+	"ODfoaq6loh6LjmoDudopBd8j/xgzGITr8o4QX/dNS1q0UxMvNyJ1pYGrbN7DgwuwCKI1Cn9kUY9DK56o",
+	"08pc5NwkIbyEwUM0Er4RZR6aBx1NPJX/lxI9eZcoFgsoRPAytvRBqkXoAuUPwhgksJTZUSZherWXn19r",
+	"KDbJh5lYASaPlkLbE/WaKRfWlpisLzdBB/tIuVSskLMZ9GeRzzfTA+urV2C4KKJtK0XB+C1WOfjCh3Oq",
+	"L7Q2c8WnphOq6JW9+vCTwDshrrkU2T3szJc4/pB1Zt9uJbTDm75Hri38bBLe7OzGXL+cfpqfSTojpPWY",
+	"/iNzhWlT51AahjIL+YTVpRGF88N4VSm5CtVAOzK+dh5Vl/Z55YacpDI0albKAiFDoijwc14gDAY+8M8v",
+	"94L1avZvdwTOcbQj7Cd1GOg9OmrsPRF6VmecGApu/usttr65sySyuEuZQ9Fv3v9KQ76S+k/8mhSTy332",
+	"AG1JVJZNhNS4ITNHEO2T3CtQkaVxsZJ+5PsTx4q+rgjt6Hp8Tx3vhGbx9v1R2LZA+EamKOsXX8HfpgaZ",
+	"GnJdHqwbJmLytlESA2+hq4397trMqBP8fkVD36QhE7VHEKQfOIGTUBxqDtkCKzC3YN12hf8qk9WmWx2+",
+	"lNXmsW0BBOlOKHj7QuvZYYCHX39DEodeOCLNGl8HZ3UuAXfTU9A2mvLAzqJrpF7UjM8UQJcQVlzrJ7Kv",
+	"pZRrbeXw/aOSRFMr1+S8vSaveTZn01o109aCmsNpDRjo2jjk4RV15N5uWs0uNLeRrtTPEZk8VgZ3asJC",
+	"DDulsLNLL0dIcnm5YUbKhSeTG0Bsf/Wtgs51A+YZugivaSYITtdIgoRyS+JqXZswto9iayKqxLpkQoBi",
+	"tzCry4h095Pz49ZNpuc/TV7yYZPzU1FUKEGOzHg/Bj0hrpWPvSb1Yx8EvcMD9ZTfdZmfG2dg/40mfndp",
+	"vgS2BK6tW0Y5bO09+cjq4gQcAq53Y07h+tKzUnxf/1YDRScKXnqYIGyQQGKG2w3+e9IoO8I3CNmGk0h9",
+	"p2PtJutrXRdnj9Ohz6xdHdolsL2FyDOE6Rbrq790Ic3nQ42CX+E8fj5dmHP7nnbCD92VPIN/HCbm6SFX",
+	"aK3ZINzUmWnHY63MIS4RokpovoozFo4THNgx+OyrPRiUvrPo51qVjDPa05fBhG+Md2e3T5hdrxa5g1UT",
+	"2KzjSJ2RjpaWLKIz1kLPO0NX1uT9ww54tK2S+PZ/Z6HiWaj1dvqJ0A0KsQgGsZIzxZeHLKUPzbCTFGr7",
+	"xyXh7UFlsL6WNR8TmCpHrdW2M9y86mAa2yylruZAdap90/S8GenhpaATa/WHfqjVWCg3K/gm5S6JYFRp",
+	"6IC7pYT2HY4CoxowZ9GIZceeb8vtEEYihiBEAS3sNTLo5TTQGXO9wE4eWXocsc3e5r6qS6PEARi9392Y",
+	"L6wlHEToTpOH9F+aoF1ebHBGMYZDYE4DrO0NHfS4prSefhERVlySOsOWmkmgbpuSJmuJA2rz/bU+VB5m",
+	"PYO22nrs3QL4/dRw2BfNcR2JD5FMMJH7gOebt0rWVYrc4kDXr1RwNYOhkZTmssgD7NkO/M2Ezbix55KX",
+	"TgUI+ptSulgA1/CRxj+s6sWpgiEUO5Ln2PuVkhWynIHCkm8HsV0paY82P2+SMlTdIUqXYhotfCiX3UQN",
+	"9togQSrCvgxhP7lkpVxP0K1xoKKNGiRiOydsa4BFN5j+zVqYbB7maNA26Pv1k+Kvzp3/G28x03A0EfOX",
+	"MoC04C0WMrfM15QwcYQ6rfUmHIpmU1z5ZuC4ZW692g8cj2uXNRkwo+UfvQ+TLcpFtEceFDQttbKCkqLX",
+	"FZ+B++IG+YjQ0ZEzwo7DBlyh2ZJnc1ECk2VhT6pwYux31O8Y8ZRY2uk/+O0t1cD4lInbTsQCaD8Ds7Oc",
+	"5dxw9vvHdxcRMw4rGLfyPjk38MSIJVwkNVj7W/iJS8n8HZ8wSpLV50yLuye5mAlDE3S7cWRqTlCxA6Xi",
+	"CH1iFbeBki1FWZsQgUEpzfmy6q4aAvPKXh+MhMM9LJLjbc99vt0W9rXpoi3Kr/UcUN8QO64gkV5WLA8+",
+	"Ei5TIR3IUx3FT8kWDudgODgN+0TIE1bLDfzGz46f+WrrnCD6EYda0fCRZJKbyFnhQmSHrc/XZd4gWjwI",
+	"y/N9bU7TMOMPp8aQt1PnZ7EuoBep9iMOOGkTYlNt8fA8tbpIilz+jDjzNLnDGNJ4r5Axz+ZSFpMW07sn",
+	"ei9btSo95vNjW9dBoq+uF2N/Kz53V1zEZoHxOemDzG7quWZrKIoo/v+KY89jJ+jNYd6U3SNg+6hw938w",
+	"KbWTboN+iDS8+VWlQIM5lOmgMadJc9hnJWHRuLcaoC9dyqXvhyCRzbDkoNUOQaa/NlyZtv6307cSsO6p",
+	"vaQB37bS+Kr3/aHt/no6hczoboAFzD9mDtR2VLumRUGWO0lvP913E7gAZl3moNiab7qgGDzcVo/1+A74",
+	"KhJqiFh178ioP2Ny2L5BHF2wu83ZA5J9fZhnf8ylXe45KGgRszbRmEvNMuuIIb9FEAhTV30ACub36qGh",
+	"bkbRfNFKjGihXrjOyYWRC9jlFvruvjCfdJNJ+xPCG32j+Hsv55JgToA1szJpChpkSTE2DNO1+DEpbFgp",
+	"UZqQdsEMYm8L481crkdC+MBbn3rNwjMjC4bXxg4bzuUa4xE+0p3zTRM8dIcNotdwu057vBGtdUvK44b1",
+	"O3Tk2MEVjIJBfJpa4ZiH+qE2fwvwIA5SMBS6YzxtrNexvp4eYf/VWWPj33SQiehnrMDEiwuMUf6alXLt",
+	"96iR2eLqts7dfHV6lC9wyGk8yl+4oselMiz9N1ej41DtcedMOeEO26cjZ8BWKQxGchHOUSpHOaYjGfJJ",
+	"IHPQc6m2cZK0UXxzoPeDhpyktNi4VFzKgsgiH7xUwwfNkXG54IY60ggIwYH44/w6Ehaut6YxnEOdhq4p",
+	"gL5x2JPgxzFd9gVASrIMh32ZJRo5hGmuxqanwspBKhZfUx9iFVh0qGzcKjRh2EyGhcby4NZSc0PocNEO",
+	"BRr9qMAO0so2JhcFEKTUfhRnydViH6k+FXE8GtWx27KrXACx3LUwBzH0Pw8lnJ/sE7k6QWrdFaMLzRTY",
+	"2conjkEATea1sP7OUtrj1sjtkpFJIOFT9ue3PFs8ZZ/mIFQg4DQhtWtA9RZPfbLXR7Rm7P3fSAUZ1521",
+	"DNNwfRhVb49DI4rCzpznZvmJ6JsnzgmxHslaqgWbSdBsLpfIfYwBEDwb6JS1xmYXPZKd2KuMF1DmvLtt",
+	"+fVdJVXiJBu4M1t3PLqreCqKsSX5DdYX6UnDEavxYM35Bpt4aLp3p5prZD5/6T4WX7R3ohUsIRcHGjTs",
+	"NH/0A09h1IQHJlk24dUGEnOK5CJM7BTWEHY/teqjbWlvWSPUmouauCZYVB8NsWhs6rv6PT6IbNH67uFM",
+	"kd0ui+++P0zSDZuzR8jsXNg5gbwXUTkfH/XzlfSdTrhbNi5Q27GrRHFoN4loBmsfhAJrUHlRMGsY6Wt2",
+	"u6FysbosQGuPzR1FJ1b5DjxxgMyj2jjkpr+YXMxrwAq52dyUgMmyquBZrG1zH2H5xYbN5ZqVwBUZFEjR",
+	"4yoKCbaP3CjwUC3+tWKvbGQy5vPPcHeqYotPIi3L/Ia42kVxBuDlnlZ3fP3BzNx9hpwfDkfyCZsxZUXv",
+	"QxLoIGcShtrDv1ZJ1XBub3gOwAbXZhdf8jwNYiSLcYPEHGWQtMxn7A1qOC+47xKmOh9i42tjnqDIX2Wy",
+	"nNYaaxj7NN/LZlhqAn8zCqRomUxp8x9nqvIKU5VUwMGFwsKs4wJuQQx+4Uo3UPhUu+HpvMiNivQDeklY",
+	"4Yr2SgEOOXAAEvdb6I5zaxZbTr9fHzY6KTbmvPRQUinBOjeV52ZWxkVHe4HxAtdcLl1TFtcTrIoly4Rj",
+	"1BSQ/l6JCgVSGKKMI8XhqiJwURuUTGY9S6NxibdkacmNEnd9TvavNOIRK5OukqOm+TrVKmr3a3fdNhyG",
+	"Z2OucCvWIfJuxY/XYC+4xrYKI6u2qvrJuc12ZxW80i3h9KUZrUyqx2lbbkmloyHqyXzf8BV89KOGq+mX",
+	"i1jh6I1cAlL10ABGnA+509+50Ih4SF+3AKio78l/BLPuhQfAitaVBn8m2V4On77PUbQUpfvf7w7At9Bj",
+	"H0y1aaof4G2xwYCcwkI1NG92yaTCzq7rdsM2R9om47Useo4boL/P64BjRlJ8mKLFXveu6ijIKrw8Q9UN",
+	"fnVfPGF6HFJdUzCPC2MPxkJqsM41xpuDY+xqAimuQOdgCZDr7VVCsq2uA/AGoCOWENP9AaO4+6jyQYJK",
+	"SYNguznU9B9GCfsff57JeLoBSDKEXyNuJvowgYdOwzHM6FsNELilsH6ZVvHJbSHKPKQcNIBugNVoBf+y",
+	"TuXn3kQB+eiHs12Z7zX9cgNme7b+739ff//s2TOnPXwmRDpwUSN9MStF+9dSIRhshxWuDVQXUcSy7561",
+	"0bSffh/erKyXtx6zbLwwoigOYCmZUYL596DOxyPYVSKUco1oxhhSxuD9njBd4WvqHtAttTiZUA0Hlx0+",
+	"KkkjvMGl2rIw/rHfnlzgguSxNKirbFRQSWXIGyn4rVTcSLW51Ax/ygxo4/wYoVnGiwKN5/tF092nnT2g",
+	"Pn786A8lDLDcyjARqCIsmJLlzHOET0OgNEj2EkKuultH+kGjzo9/SOckhQGDHCcIPjDBIDrGz02tqEfG",
+	"/q0QmOmzZrvMKe3X20y3PUXDm2s7s3NKsR1/WRLp8DE30uBG3GPprlkBWksPlotupwNTVyzjZQZWs2B9",
+	"AdNylzekIKbH9m5JzZD7TPBXmiW3j/Ez6yqdDahlRx68M1Xyn8u9uRqoc6vYxAt+Wnh6CX1b0cxGLF7a",
+	"SBkwWCHnKR5t9rS3juA1g2VlNhjNJYrfS/2UPafr3gixTiTG8YT2UQUs21haPW48og5gCnTnRJsE2ouY",
+	"OChtsEDEP6jpCrx2CCEFXGpGxwe+AA5zzMQ7525sSvzei3AdhMlYz2UBVEax5Ta7LuZLqqAPd4rGRODO",
+	"dH0jKuDWe/7jGf4T7XHZa3A52NFiHzxxcnVue8JvF9o8nU61X1hXVnFrP8xqPetj3CpZWw93XCXxTsoF",
+	"QxdnRyNYcXA7xkFAIdU+MT44QcGNYvDnRdGjmGXOexHiPuGAMc9JfEBMFdOFo02Wl7TrJ54bXxjNfH4A",
+	"SZvdldtCZgvrCLv/N5LlkpVwFzxj+0JXWcBF6an8fYmDHuGsJZ9eDnopNAGuufYW8xxKBggm6QLVOTeQ",
+	"Mz41YIVyfU22Rybr0lC6tpRrJn2fj1G1Nr0iiQPGnFx8QFQxNNpdkY/WdEauZJ3NQeOZI8zgLXA/y3UI",
+	"dnjcK0ppGclwzqiCpWnOtEfy1M4AtGf2itdmLu0Tnmaqd56f+4H3m+u7J3f//uyfTzL+xL7B0RbZq9cf",
+	"B59LTFM207ONDeJO8jBNE1f8mcNKZBBm281pXYqemMYNmN9xwDjODd37xOdn66H7hgRNx7jqhzCsfIsn",
+	"rlnDgWL99af0dvfoxME9Q8GmWhUXP11c8UpcfP7z8/8HAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -113,6 +113,9 @@ func build(ctx context.Context, s *school.School, clock *Clock, at time.Time) er
 	if err := m.bells(); err != nil {
 		return err
 	}
+	if err := m.shows(); err != nil {
+		return err
+	}
 	if err := m.firings(); err != nil {
 		return err
 	}

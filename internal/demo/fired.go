@@ -42,7 +42,11 @@ func (m *maker) fire(name string, cone kiln.Cone, cooling bool) error {
 	if err != nil {
 		return err
 	}
-	if err := m.change(func(now school.Moment, c *school.Change) error { return kilnroom.Fire(now, c, school.Teacher, load.ID) }); err != nil || cooling {
+	in := map[kiln.Cone]string{"6": "Lighthouse", "04": "Matchbox"}[cone]
+	err = m.change(func(now school.Moment, c *school.Change) error {
+		return kilnroom.Fire(now, c, school.Teacher, load.ID, kilnNamed(now, in))
+	})
+	if err != nil || cooling {
 		return err
 	}
 	m.clock.freeze(m.today.AddDate(0, 0, -2))

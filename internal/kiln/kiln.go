@@ -11,6 +11,7 @@ import (
 
 	"enkaustos/core/kiln"
 	"enkaustos/core/ready"
+	"enkaustos/core/rules"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
@@ -71,6 +72,9 @@ func Fill(m school.Moment, c *school.Change, by work.Actor, asked school.Load, p
 	if err != nil {
 		return open, err
 	}
+	if first, ok := m.Pieces[firstOf(pieces)]; ok && asked.ID == "" && m.House.KilnWares != rules.Shared {
+		open.Wares = school.WaresOf(m, first)
+	}
 	var out refusals
 	school.Loads.Put(c, open)
 	for _, seen := range pieces {
@@ -86,6 +90,13 @@ func Fill(m school.Moment, c *school.Change, by work.Actor, asked school.Load, p
 		c.Log(e)
 	}
 	return open, out.err()
+}
+
+func firstOf(pieces []Seen) string {
+	if len(pieces) == 0 {
+		return ""
+	}
+	return pieces[0].Piece
 }
 
 // refusals gathers what keeps several pieces out.
@@ -135,12 +146,62 @@ func keepsOut(m school.Moment, p *school.Piece, load school.Load, e work.Event) 
 	if err != nil {
 		return school.Sentence(err)
 	}
+	if !load.Holds(m, p) {
+		return fmt.Sprintf("%s is of %s alone.", load.Name, aloneOf(m, load))
+	}
 	return ready.KeepsOutOfLoad(p.State, m.Survey(p).Blockers, e)
 }
 
+// aloneOf names what a load is of.
+func aloneOf(m school.Moment, load school.Load) string {
+	what := map[school.Wares]string{school.BisqueWares: "bisque", school.GlazeWares: "glaze", "": "the pieces"}[load.Wares]
+	if load.Class != "" {
+		what += " of " + school.Classes.All(m.Snapshot)[load.Class].Name
+	}
+	return what
+}
+
+// asLit is a load with what is to be known later of how it was lit: where, how many pieces had to wait
+// for want of room as its plan has it, and for how many days the first of it had been ready.
+func asLit(m school.Moment, load school.Load, inside []*school.Piece, in string) school.Load {
+	load.Kiln = in
+	if kept, planned := school.LoadPlans.Get(m.Snapshot, load.ID); planned {
+		load.Kiln = kept.Kiln
+		for _, out := range kept.Plan.Out {
+			if !out.ByHand {
+				load.Left++
+			}
+		}
+	} else if k, only := theOnly(m, load, inside); only && in == "" {
+		load.Kiln = k.ID
+	}
+	for _, p := range inside {
+		if p.State.Check != nil {
+			load.Waited = max(load.Waited, int(m.At.Sub(p.State.Check.At).Hours()/24))
+		} else if !p.State.FeltDry.IsZero() {
+			load.Waited = max(load.Waited, int(m.At.Sub(p.State.FeltDry).Hours()/24))
+		}
+	}
+	return load
+}
+
+// theOnly is the one kiln in use that is fired as a load without a plan is; false where several are.
+func theOnly(m school.Moment, load school.Load, inside []*school.Piece) (only kiln.Kiln, one bool) {
+	for _, k := range school.Kilns.All(m.Snapshot) {
+		if !k.Rests && k.Fires(load.Cone, school.AirOf(m.Assignments[inside[0].Assignment])) {
+			if one {
+				return only, false
+			}
+			only, one = k, true
+		}
+	}
+	return only, one
+}
+
 // Fire records that a load was fired. A piece that something happened to since
-// it was loaded, or that may not be fired by today's rules, stops the load.
-func Fire(m school.Moment, c *school.Change, by work.Actor, id string) error {
+// it was loaded, or that may not be fired by today's rules, stops the load. in is the kiln, where
+// somebody said so and no plan does.
+func Fire(m school.Moment, c *school.Change, by work.Actor, id, in string) error {
 	load, ok := school.Loads.Get(m.Snapshot, id)
 	inside := members(m, id)
 	switch {
@@ -151,12 +212,16 @@ func Fire(m school.Moment, c *school.Change, by work.Actor, id string) error {
 	case len(inside) == 0:
 		return school.Refuse("%s is empty.", load.Name)
 	}
+	if _, known := school.Kilns.Get(m.Snapshot, in); in != "" && !known {
+		return school.Missing("kiln")
+	}
 	var out refusals
 	for _, p := range inside {
 		if reason := ready.StopsLoad(p.State, m.Survey(p).Blockers); reason != "" {
 			out.add(p.ID, m.Who(p)+" has to come out: "+reason)
 		}
 	}
+	load = asLit(m, load, inside, in)
 	load.FiredAt = m.At
 	pass(m, c, by, work.Fired, load, inside)
 	return out.err()
@@ -194,7 +259,7 @@ func Back(m school.Moment, c *school.Change, by work.Actor, id string) error {
 		load.UnloadedAt = time.Time{}
 		takes = undoes(func(s *work.State) string { return s.StillInside(id) })
 	case !load.FiredAt.IsZero():
-		load.FiredAt = time.Time{}
+		load.FiredAt, load.Kiln, load.Left, load.Waited = time.Time{}, "", 0, 0
 		takes = undoes(func(s *work.State) string { return s.Unfired(id) })
 	}
 	inside := members(m, id)
@@ -263,7 +328,7 @@ func (k Kiln) AddToLoad(ctx context.Context, r contract.AddToLoadRequestObject) 
 // FireLoad records a firing.
 func (k Kiln) FireLoad(ctx context.Context, r contract.FireLoadRequestObject) (contract.FireLoadResponseObject, error) {
 	v, err := k.changed(ctx, func(m school.Moment, c *school.Change) (string, error) {
-		return r.Id, Fire(m, c, school.ActorOf(ctx), r.Id)
+		return r.Id, Fire(m, c, school.ActorOf(ctx), r.Id, view.Value(r.Params.Kiln))
 	})
 	return contract.FireLoad200JSONResponse(v), err
 }

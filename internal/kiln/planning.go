@@ -9,6 +9,7 @@ import (
 	"enkaustos/core/kiln"
 	"enkaustos/core/load"
 	"enkaustos/core/outline"
+	"enkaustos/core/rules"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
@@ -75,9 +76,9 @@ func (l laid) request(m school.Moment, steps int) load.Request {
 }
 
 // Plan plans a new load of what may be fired to a cone, in a kiln.
-func (p *Planning) Plan(ctx context.Context, in string, cone kiln.Cone) (string, error) {
-	m := p.School.Now()
-	k, ok := school.Kilns.Get(m.Snapshot, in)
+func (p *Planning) Plan(ctx context.Context, asked contract.PlanLoadJSONBody) (string, error) {
+	m, cone := p.School.Now(), kiln.Cone(asked.Cone)
+	k, ok := school.Kilns.Get(m.Snapshot, asked.Kiln)
 	switch {
 	case !ok:
 		return "", school.Missing("kiln")
@@ -89,8 +90,11 @@ func (p *Planning) Plan(ctx context.Context, in string, cone kiln.Cone) (string,
 	if err := pending(m, k, cone); err != nil {
 		return "", err
 	}
-	of := school.Load{ID: school.NewID(), Cone: cone, MadeAt: m.At, Name: fmt.Sprintf("Load %d", len(school.Loads.All(m.Snapshot))+1)}
+	of := school.Load{ID: school.NewID(), Cone: cone, MadeAt: m.At, Name: fmt.Sprintf("Load %d", len(school.Loads.All(m.Snapshot))+1), Class: view.Value(asked.Class)}
 	waiting := school.Packable(m, of, k)
+	if of.Wares = waresOf(m, waiting, asked.Bisque); of.Wares != "" {
+		waiting = school.Packable(m, of, k)
+	}
 	if len(waiting) == 0 {
 		return "", school.Refuse("Nothing may be fired to cone %s in %s now.", cone, k.Air)
 	}
@@ -106,6 +110,24 @@ func (p *Planning) Plan(ctx context.Context, in string, cone kiln.Cone) (string,
 		school.LoadPlans.Put(c, school.LoadPlan{Load: of.ID, Kiln: k.ID, Revision: 1, At: m.At, By: school.ActorOf(ctx).Name, Plan: plan})
 		return nil
 	})
+}
+
+// waresOf is what a load is of alone, where the house fires bisque and glaze each by itself: as was
+// asked, else what more of waits.
+func waresOf(m school.Moment, waiting []*school.Piece, bisque *bool) school.Wares {
+	if m.House.KilnWares == rules.Shared {
+		return ""
+	}
+	n := 0
+	for _, p := range waiting {
+		if school.WaresOf(m, p) == school.BisqueWares {
+			n++
+		}
+	}
+	if view.Or(bisque, 2*n > len(waiting)) {
+		return school.BisqueWares
+	}
+	return school.GlazeWares
 }
 
 // pending refuses a second plan of one cone in one kiln.

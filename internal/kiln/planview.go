@@ -218,7 +218,9 @@ func (p *Planning) PlanLoad(ctx context.Context, r contract.PlanLoadRequestObjec
 	if err != nil {
 		return nil, school.Says(err)
 	}
-	id, err := p.Plan(ctx, r.Body.Kiln, cone)
+	asked := contract.PlanLoadJSONBody(*r.Body)
+	asked.Cone = string(cone)
+	id, err := p.Plan(ctx, asked)
 	if err != nil {
 		return nil, err
 	}

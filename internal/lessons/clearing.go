@@ -71,11 +71,11 @@ func tableSays(name string) string {
 }
 
 // unticked is what nobody said is back. Brushes that carry numbers are one line.
-func unticked(h Held, back []contract.PutOutTool) []string {
+func unticked(h school.Held, back []contract.PutOutTool) []string {
 	all, brushes := []string{}, []string{}
 	for _, b := range back {
 		switch {
-		case h.ticked(b.Item):
+		case h.Ticked(b.Item):
 		case b.Numbers != nil:
 			brushes = append(brushes, fmt.Sprint((*b.Numbers)[0]))
 		case b.Table != nil:
@@ -96,12 +96,12 @@ func unticked(h Held, back []contract.PutOutTool) []string {
 
 // asked are those who may be in the middle of a coat as the lesson is cleared up: whoever has
 // something to lay, at what the brush in the hand is for. Who has told already is not asked.
-func asked(m school.Moment, by work.Actor, at lesson.Lesson, kept Held) []contract.HalfQuestion {
-	all, in, held := []contract.HalfQuestion{}, spanOf(m, at), brushes(m, at)
+func asked(m school.Moment, by work.Actor, at lesson.Lesson, kept school.Held) []contract.HalfQuestion {
+	all, in, held := []contract.HalfQuestion{}, school.SpanOf(m, at), brushes(m, at)
 	for _, class := range at.Classes {
 		seen := map[string]bool{}
 		for _, p := range m.PiecesOf(class) {
-			if seen[p.Student] || !open(m, p) || in(p.State.Absent) || kept.ticked(halfAs+p.Student) {
+			if seen[p.Student] || !school.BeingGlazed(m, p) || in(p.State.Absent) || kept.Ticked(halfAs+p.Student) {
 				continue
 			}
 			s, ok := fits.InHand(m.Survey(p).Surfaces, held[p.Student])
@@ -123,7 +123,7 @@ func asked(m school.Moment, by work.Actor, at lesson.Lesson, kept Held) []contra
 // other says whether another piece of the same student takes the glaze on the brush.
 func other(m school.Moment, p *school.Piece, held string) bool {
 	return slices.ContainsFunc(m.PiecesOf(m.ClassOf(p)), func(o *school.Piece) bool {
-		if o.ID == p.ID || o.Student != p.Student || !open(m, o) {
+		if o.ID == p.ID || o.Student != p.Student || !school.BeingGlazed(m, o) {
 			return false
 		}
 		s, ok := fits.InHand(m.Survey(o).Surfaces, held)
@@ -132,8 +132,8 @@ func other(m school.Moment, p *school.Piece, held string) bool {
 }
 
 // places say where each piece goes that was out in a lesson: handed out, or worked on.
-func places(m school.Moment, by work.Actor, at lesson.Lesson, kept Held) []contract.PieceToPlace {
-	all, in := []contract.PieceToPlace{}, spanOf(m, at)
+func places(m school.Moment, by work.Actor, at lesson.Lesson, kept school.Held) []contract.PieceToPlace {
+	all, in := []contract.PieceToPlace{}, school.SpanOf(m, at)
 	for _, class := range at.Classes {
 		for _, p := range m.PiecesOf(class) {
 			if !wasOut(p, in, kept) || p.State.Away != "" || p.State.Firing != nil {
@@ -155,8 +155,8 @@ func places(m school.Moment, by work.Actor, at lesson.Lesson, kept Held) []contr
 }
 
 // wasOut says whether a piece was handed out in a lesson, or worked on.
-func wasOut(p *school.Piece, in func(time.Time) bool, kept Held) bool {
-	return kept.ticked(handAs+p.ID) || slices.ContainsFunc(p.State.Coats, func(c work.Coat) bool { return in(c.At) })
+func wasOut(p *school.Piece, in func(time.Time) bool, kept school.Held) bool {
+	return kept.Ticked(handAs+p.ID) || slices.ContainsFunc(p.State.Coats, func(c work.Coat) bool { return in(c.At) })
 }
 
 // undone is what a piece still asks for, in words; nothing where it asks for no coat.
@@ -176,5 +176,5 @@ func undone(m school.Moment, p *school.Piece) []string {
 // clearsUp says whether a lesson is being cleared up, or was a short while ago.
 func clearsUp(m school.Moment, at lesson.Lesson) bool {
 	rings := at.Rings(time.Local)
-	return !m.At.Before(rings.Add(-clearing(m, at))) && m.At.Before(rings.Add(afterwards))
+	return !m.At.Before(rings.Add(-clearing(m, at))) && m.At.Before(rings.Add(school.Afterwards))
 }

@@ -3,7 +3,6 @@ package lessons
 import (
 	"context"
 	"fmt"
-	"iter"
 	"slices"
 	"strings"
 	"time"
@@ -11,7 +10,6 @@ import (
 	"enkaustos/core/fits"
 	"enkaustos/core/lesson"
 	"enkaustos/core/matter"
-	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
 )
@@ -25,56 +23,17 @@ func (l Lessons) GetClose(ctx context.Context, r contract.GetCloseRequestObject)
 	}
 	by := school.ActorOf(ctx)
 	v := closing(m, at)
-	v.Places, v.Poured = places(m, by, at, held(m, at)), poured(m, at)
+	v.Places, v.Poured = places(m, by, at, school.HeldOf(m, at)), poured(m, at)
 	if clearsUp(m, at) {
-		v.Ask = asked(m, by, at, held(m, at))
+		v.Ask = asked(m, by, at, school.HeldOf(m, at))
 	}
 	return contract.GetClose200JSONResponse(closeAt(m, by, v)), nil
-}
-
-// afterwards is how long after a lesson what is logged is thought to be of it.
-const afterwards = time.Hour
-
-// spanOf says whether something that happens at a moment is of a lesson: some time after its
-// bell as well, but no longer than until its classes come again.
-func spanOf(m school.Moment, l lesson.Lesson) func(moment time.Time) bool {
-	from, to := l.Begins(time.Local), l.Rings(time.Local).Add(afterwards)
-	for _, next := range school.Bells.The(m.Snapshot).On(l.Date) {
-		if at := next.Begins(time.Local); at.After(from) && at.Before(to) && slices.ContainsFunc(l.Classes, next.Has) {
-			to = at
-		}
-	}
-	return func(moment time.Time) bool { return !moment.Before(from) && moment.Before(to) }
-}
-
-// laidIn goes through the coats that the classes of a lesson laid in it, each with its piece.
-func laidIn(m school.Moment, at lesson.Lesson) iter.Seq2[*school.Piece, *work.Coat] {
-	in := spanOf(m, at)
-	return func(yield func(*school.Piece, *work.Coat) bool) {
-		for _, class := range at.Classes {
-			for _, p := range m.PiecesOf(class) {
-				for i := range p.State.Coats {
-					if c := &p.State.Coats[i]; in(c.At) && !yield(p, c) {
-						return
-					}
-				}
-			}
-		}
-	}
-}
-
-// coatsLaid is how many coats were laid in a lesson.
-func coatsLaid(m school.Moment, at lesson.Lesson) (n int) {
-	for range laidIn(m, at) {
-		n++
-	}
-	return n
 }
 
 // usedIn are the jars that were out in a lesson: poured, or laid from.
 func usedIn(m school.Moment, at lesson.Lesson) map[string]bool {
 	used := map[string]bool{}
-	for _, t := range held(m, at).Ticks {
+	for _, t := range school.HeldOf(m, at).Ticks {
 		if code, poured := strings.CutPrefix(t.Item, "glaze:"); poured {
 			used[code] = true
 		}
@@ -82,7 +41,7 @@ func usedIn(m school.Moment, at lesson.Lesson) map[string]bool {
 	for _, p := range school.PoursOf(m.Snapshot, at.Key.String()) {
 		used[p.Glaze] = true
 	}
-	for _, c := range laidIn(m, at) {
+	for _, c := range school.LaidIn(m, at) {
 		used[c.Glaze] = true
 	}
 	return used
@@ -90,10 +49,10 @@ func usedIn(m school.Moment, at lesson.Lesson) map[string]bool {
 
 // closing gathers how a lesson ends from what was logged in it.
 func closing(m school.Moment, at lesson.Lesson) contract.CloseLesson {
-	kept := held(m, at)
+	kept := school.HeldOf(m, at)
 	out := contract.CloseLesson{Lesson: Show(m, at), Clearing: at.Rings(time.Local).Add(-clearing(m, at)).UTC(), Back: []contract.PutOutTool{}, Halves: []contract.HalfCoat{}, Ask: []contract.HalfQuestion{}, Places: []contract.PieceToPlace{}, Poured: []contract.Poured{},
-		Finished: []string{}, Wet: []string{}, Absent: []string{}, Out: []string{}, Undone: []string{}, Unticked: []string{}, Planned: kept.Planned, Done: coatsLaid(m, at)}
-	in, used := spanOf(m, at), usedIn(m, at)
+		Finished: []string{}, Wet: []string{}, Absent: []string{}, Out: []string{}, Undone: []string{}, Unticked: []string{}, Planned: kept.Planned, Done: school.CoatsLaid(m, at)}
+	in, used := school.SpanOf(m, at), usedIn(m, at)
 	for _, class := range at.Classes {
 		for _, p := range m.PiecesOf(class) {
 			ends(m, in, kept, p, &out)
@@ -122,7 +81,7 @@ func clearing(m school.Moment, at lesson.Lesson) (before time.Duration) {
 }
 
 // ends adds what is to be said of one piece at the end of a lesson.
-func ends(m school.Moment, in func(time.Time) bool, kept Held, p *school.Piece, out *contract.CloseLesson) {
+func ends(m school.Moment, in func(time.Time) bool, kept school.Held, p *school.Piece, out *contract.CloseLesson) {
 	who, laid := m.Who(p), 0
 	var dry time.Time
 	for _, s := range m.Survey(p).Surfaces {
@@ -145,7 +104,7 @@ func ends(m school.Moment, in func(time.Time) bool, kept Held, p *school.Piece, 
 	if !dry.IsZero() {
 		out.Wet = append(out.Wet, fmt.Sprintf("%s, until %s", who, dry.In(time.Local).Format("15:04")))
 	}
-	if open(m, p) && wasOut(p, in, kept) {
+	if school.BeingGlazed(m, p) && wasOut(p, in, kept) {
 		out.Undone = append(out.Undone, undone(m, p)...)
 	}
 	if in(p.State.Absent) && !slices.Contains(out.Absent, who) {
@@ -167,7 +126,7 @@ func left(m school.Moment, at lesson.Lesson) []string {
 	all := []string{}
 	for _, class := range at.Classes {
 		for _, last := range school.Bells.The(m.Snapshot).Before(class, at.Begins(time.Local), 1, 60) {
-			if last.Key != at.Key && slices.ContainsFunc(held(m, last).Ticks, func(t Tick) bool { return strings.HasPrefix(t.Item, backAs) }) {
+			if last.Key != at.Key && slices.ContainsFunc(school.HeldOf(m, last).Ticks, func(t school.Tick) bool { return strings.HasPrefix(t.Item, backAs) }) {
 				all = append(all, closing(m, last).Unticked...)
 			}
 		}

@@ -7,7 +7,6 @@ import (
 
 	"enkaustos/core/fits"
 	"enkaustos/core/lesson"
-	"enkaustos/core/matter"
 	"enkaustos/core/schedule"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
@@ -21,20 +20,11 @@ const ahead = 8
 // Class is the classes of a lesson with what is before them: their open pieces, and the
 // lessons that they have from now on, of which it is the one at.
 func Class(m school.Moment, l lesson.Lesson) (c fits.Class, at int) {
-	c = fits.Class{Now: m.At.Truncate(fits.Tick), House: m.House, Seats: func(code string) int { return school.Glazes.All(m.Snapshot)[code].Jar.Seats }}
+	c = school.FitClasses(m, l.Classes)
 	if len(l.Classes) == 0 {
 		return c, 0
 	}
-	c.House = m.HouseOf(m.House, l.Classes[0], nil)
-	c.Speed = school.SpeedOf(m, l.Classes[0])
 	c.Lessons, at = school.LessonsAhead(m, l, ahead)
-	for _, class := range l.Classes {
-		for _, p := range m.PiecesOf(class) {
-			if open(m, p) {
-				c.Pieces = append(c.Pieces, school.ToFit(m, p))
-			}
-		}
-	}
 	if runs(m, l) {
 		c.Held = brushes(m, l)
 	}
@@ -54,25 +44,12 @@ func planOf(m school.Moment, l lesson.Lesson, e schedule.Effort) (fits.Class, fi
 // brushes is what is on the brush of everybody who has laid something in a lesson that runs.
 func brushes(m school.Moment, l lesson.Lesson) map[string]string {
 	held, last := map[string]string{}, map[string]time.Time{}
-	for p, c := range laidIn(m, l) {
+	for p, c := range school.LaidIn(m, l) {
 		if c.How != work.Dipped && c.At.After(last[p.Student]) {
 			held[p.Student], last[p.Student] = c.Glaze, c.At
 		}
 	}
 	return held
-}
-
-// open says whether somebody works at a piece in a lesson: it is there, and its coats or
-// its foot are not finished.
-func open(m school.Moment, p *school.Piece) bool {
-	if p.State.Firing != nil || p.State.Load != nil || p.State.Aside != "" || p.State.Away != "" {
-		return false
-	}
-	switch m.Survey(p).Stage {
-	case matter.Plan, matter.Bench, matter.Foot:
-		return true
-	}
-	return false
 }
 
 // find is the lesson of a key.
@@ -171,19 +148,12 @@ func behind(class fits.Class, c fits.Course, due lesson.Date) bool {
 	return len(class.Lessons) < ahead || lesson.DateOf(class.Lessons[len(class.Lessons)-1].Begins) > due
 }
 
-// lookedBack is over how many lessons, and days, of a class its share is learned.
-const lookedBack, daysBack = 12, 120
-
 // coats is how many coats a class lays in a lesson, learned from its lessons that were
 // prepared, and so foreseen.
 func coats(m school.Moment, at lesson.Lesson, planned fits.Planned) contract.CoatForecast {
 	var past []fits.Past
 	for _, class := range at.Classes[:min(1, len(at.Classes))] {
-		for _, l := range school.Bells.The(m.Snapshot).Before(class, m.At.Local(), lookedBack, daysBack) {
-			if h := held(m, l); h.Planned > 0 {
-				past = append(past, fits.Past{Foreseen: h.Planned, Laid: coatsLaid(m, l)})
-			}
-		}
+		past = school.PastLessons(m, class)
 	}
 	foreseen := coatsIn(planned)
 	r := fits.Forecast(foreseen, past)

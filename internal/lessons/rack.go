@@ -46,10 +46,10 @@ func (l Lessons) SetBrushes(ctx context.Context, r contract.SetBrushesRequestObj
 // out are the numbers of the brushes that were taken out for a lesson; where nobody ticked
 // any, all of the rack.
 func out(m school.Moment, at lesson.Lesson) []int {
-	rack, kept := Brushes.The(m.Snapshot).Brushes, held(m, at)
+	rack, kept := Brushes.The(m.Snapshot).Brushes, school.HeldOf(m, at)
 	var numbers []int
 	for _, n := range rack.All() {
-		if kept.ticked(brushItem(n)) {
+		if kept.Ticked(brushItem(n)) {
 			numbers = append(numbers, n)
 		}
 	}

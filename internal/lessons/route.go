@@ -86,7 +86,7 @@ func extras(m school.Moment, at lesson.Lesson) contract.Extras {
 	out := contract.Extras{}
 	for _, class := range at.Classes {
 		for _, p := range m.PiecesOf(class) {
-			if !open(m, p) {
+			if !school.BeingGlazed(m, p) {
 				continue
 			}
 			a := m.Assignments[p.Assignment]

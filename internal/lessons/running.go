@@ -173,7 +173,7 @@ func (r *Running) Begin() {
 	m := r.school.Now()
 	for _, at := range running(m) {
 		began := at.Begins(time.Local)
-		if held(m, at).Planned > 0 || m.At.Sub(began) > noticed || coatsLaid(m, at) > 0 {
+		if school.HeldOf(m, at).Planned > 0 || m.At.Sub(began) > noticed || school.CoatsLaid(m, at) > 0 {
 			continue
 		}
 		n := foreseen(m, at)
@@ -182,9 +182,9 @@ func (r *Running) Begin() {
 		}
 		// What cannot be kept now is tried again a moment later.
 		_ = r.school.Change(context.Background(), func(m school.Moment, c *school.Change) error {
-			h := held(m, at)
+			h := school.HeldOf(m, at)
 			h.Planned = n
-			HeldLessons.Put(c, h)
+			school.HeldLessons.Put(c, h)
 			return nil
 		})
 	}

@@ -11,38 +11,8 @@ import (
 	"enkaustos/internal/view"
 )
 
-// Held is what is kept of one lesson.
-type Held struct {
-	Key   string `json:"key"` // lesson.Key
-	Ticks []Tick `json:"ticks,omitempty"`
-	// Planned is how many coats were foreseen for it when it was first prepared.
-	Planned int `json:"planned,omitempty"`
-}
-
-// Tick is something on a list of a lesson that is done.
-type Tick struct {
-	Item string    `json:"item"`
-	By   string    `json:"by"`
-	At   time.Time `json:"at"`
-}
-
-// HeldLessons are the lessons of which something was ticked.
-var HeldLessons = school.Register("lesson", func(h Held) string { return h.Key }).Quiet()
-
-// held is what is kept of a lesson so far.
-func held(m school.Moment, at lesson.Lesson) Held {
-	h, _ := HeldLessons.Get(m.Snapshot, at.Key.String())
-	h.Key = at.Key.String()
-	return h
-}
-
-// ticked says whether something is ticked.
-func (h Held) ticked(item string) bool {
-	return slices.ContainsFunc(h.Ticks, func(t Tick) bool { return t.Item == item })
-}
-
 func showTicks(m school.Moment, at lesson.Lesson) []contract.LessonTick {
-	return view.List(held(m, at).Ticks, func(t Tick) contract.LessonTick { return contract.LessonTick{Item: t.Item, By: t.By, At: t.At} })
+	return view.List(school.HeldOf(m, at).Ticks, func(t school.Tick) contract.LessonTick { return contract.LessonTick{Item: t.Item, By: t.By, At: t.At} })
 }
 
 // ListTicks is what is ticked on the lists of a lesson.
@@ -70,23 +40,23 @@ func (l Lessons) TickLesson(ctx context.Context, r contract.TickLessonRequestObj
 	if err != nil {
 		return nil, err
 	}
-	planned := held(now, at).Planned
+	planned := school.HeldOf(now, at).Planned
 	if planned == 0 && now.At.Before(at.Begins(time.Local)) {
 		planned = foreseen(now, at) // searched for before the change begins: no tap waits for it
 	}
 	err = l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		h := held(m, at)
+		h := school.HeldOf(m, at)
 		h.Planned = planned
-		h.Ticks = slices.DeleteFunc(slices.Clone(h.Ticks), func(t Tick) bool { return slices.Contains(r.Body.Items, t.Item) })
+		h.Ticks = slices.DeleteFunc(slices.Clone(h.Ticks), func(t school.Tick) bool { return slices.Contains(r.Body.Items, t.Item) })
 		if r.Body.Done {
 			for _, item := range r.Body.Items {
-				h.Ticks = append(h.Ticks, Tick{item, by.Name, m.At})
+				h.Ticks = append(h.Ticks, school.Tick{Item: item, By: by.Name, At: m.At})
 			}
 		}
 		if len(h.Ticks) > mostTicks {
 			return school.Refuse("More than %d things are ticked in this lesson already.", mostTicks)
 		}
-		HeldLessons.Put(c, h)
+		school.HeldLessons.Put(c, h)
 		return nil
 	})
 	return contract.TickLesson200JSONResponse(showTicks(l.School.Now(), at)), err

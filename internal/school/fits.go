@@ -13,8 +13,50 @@ import (
 
 // ToFit is a piece as a plan of a lesson knows it.
 func ToFit(m Moment, p *Piece) fits.Piece {
-	a := m.Assignments[p.Assignment]
-	return fits.Piece{ID: p.ID, Hand: p.Student, Class: a.Class, Body: p.Body, State: p.State, Survey: m.Survey(p), Order: m.Order(p), Drying: m.Drying(a), House: a.House, Weight: 1, Plain: a.HoldsExtras()}
+	a, weight := m.Assignments[p.Assignment], 1
+	if _, shown := NextShow(m, p.Assignment); shown {
+		weight = forShow
+	}
+	return fits.Piece{ID: p.ID, Hand: p.Student, Class: a.Class, Body: p.Body, State: p.State, Survey: m.Survey(p), Order: m.Order(p), Drying: m.Drying(a), House: a.House, Weight: weight, Plain: a.HoldsExtras()}
+}
+
+// forShow is how much more a piece weighs that is wanted for a show: who has several works at it first.
+const forShow = 3
+
+// FitClasses are classes that are taught together, with their open pieces, before their lessons are
+// known.
+func FitClasses(m Moment, classes []string) fits.Class {
+	c := fits.Class{Now: m.At.Truncate(fits.Tick), House: m.House, Seats: func(code string) int { return Glazes.All(m.Snapshot)[code].Jar.Seats }}
+	if len(classes) == 0 {
+		return c
+	}
+	c.House, c.Speed = m.HouseOf(m.House, classes[0], nil), SpeedOf(m, classes[0])
+	for _, class := range classes {
+		for _, p := range m.PiecesOf(class) {
+			if BeingGlazed(m, p) {
+				c.Pieces = append(c.Pieces, ToFit(m, p))
+			}
+		}
+	}
+	return c
+}
+
+// ToLesson is a lesson as a plan of lessons knows it.
+func ToLesson(l lesson.Lesson) fits.Lesson {
+	return fits.Lesson{Key: l.Key.String(), Begins: l.Begins(time.Local), Rings: l.Rings(time.Local), Classes: l.Classes}
+}
+
+// BeingGlazed says whether somebody works at a piece in a lesson: it is there, and its coats or
+// its foot are not finished.
+func BeingGlazed(m Moment, p *Piece) bool {
+	if p.State.Firing != nil || p.State.Load != nil || p.State.Aside != "" || p.State.Away != "" {
+		return false
+	}
+	switch m.Survey(p).Stage {
+	case matter.Plan, matter.Bench, matter.Foot:
+		return true
+	}
+	return false
 }
 
 // LessonsAhead are the lessons that any of the classes of a lesson has from now on, past that
@@ -32,7 +74,7 @@ func LessonsAhead(m Moment, to lesson.Lesson, past int) (all []fits.Lesson, at i
 		if next.Key == to.Key {
 			at = len(all)
 		}
-		if all = append(all, toFit(next)); at >= 0 && len(all) == at+past {
+		if all = append(all, ToLesson(next)); at >= 0 && len(all) == at+past {
 			break
 		}
 	}
@@ -48,11 +90,6 @@ func LessonsAhead(m Moment, to lesson.Lesson, past int) (all []fits.Lesson, at i
 // mostBetween is how many lessons before one are planned as well: what is further off is left
 // to its time.
 const mostBetween = 20
-
-// toFit is a lesson as a plan of lessons knows it.
-func toFit(l lesson.Lesson) fits.Lesson {
-	return fits.Lesson{Key: l.Key.String(), Begins: l.Begins(time.Local), Rings: l.Rings(time.Local), Classes: l.Classes}
-}
 
 // DueOf is the last day on which the pieces of an assignment can be glazed: its own, else
 // the last of the term; zero where neither is known.
@@ -78,7 +115,7 @@ func LacksTime(m Moment, p *Piece) *plan.Finding {
 	}
 	c := fits.Class{Now: m.At.Truncate(fits.Tick), House: a.House, Pieces: []fits.Piece{ToFit(m, p)}}
 	for _, l := range Bells.The(m.Snapshot).Left(a.Class, at, due) {
-		c.Lessons = append(c.Lessons, toFit(l))
+		c.Lessons = append(c.Lessons, ToLesson(l))
 	}
 	return c.Lacks(due.Said(), alone)
 }

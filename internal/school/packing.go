@@ -6,6 +6,7 @@ import (
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
+	"enkaustos/core/lesson"
 	"enkaustos/core/load"
 	"enkaustos/core/ready"
 	"enkaustos/core/rules"
@@ -20,13 +21,24 @@ func WaysOf(h rules.House) load.Ways {
 
 // ToPack is a piece as a plan of a load knows it: what stands beside it is one more.
 func ToPack(m Moment, p *Piece) []load.Piece {
-	a, of := m.Assignments[p.Assignment], m.Case(p)
-	made := load.Made{ID: p.ID, Body: p.Body, Seated: a.House.Seat == rules.BareSeat, Bisque: of.Work.Bisque(), Due: int(a.Due),
-		Cookie: p.State.Helps["cookie"], Stilts: p.State.Helps["stilts"]}
-	if !made.Bisque {
+	a, of, made := m.Assignments[p.Assignment], m.Case(p), madeOf(m, p)
+	if made.Bisque, made.Due = of.Work.Bisque(), int(DayWanted(m, p)); !made.Bisque {
 		made.Runs = slices.ContainsFunc(a.Shelf.Help(of.Plan, of.Work), func(h foot.Help) bool { return h.Kind == "cookie" })
 	}
 	return made.Pieces()
+}
+
+func madeOf(m Moment, p *Piece) load.Made {
+	return load.Made{ID: p.ID, Body: p.Body, Seated: m.Assignments[p.Assignment].House.Seat == rules.BareSeat, Cookie: p.State.Helps["cookie"], Stilts: p.State.Helps["stilts"]}
+}
+
+// LitresOf is what a piece takes of a kiln's litres, glazed.
+func LitresOf(m Moment, p *Piece) (sum float64) {
+	ways := WaysOf(m.House)
+	for _, part := range madeOf(m, p).Pieces() {
+		sum += part.Litres(ways)
+	}
+	return sum
 }
 
 // Packable are the pieces that may go into a load of a kiln now, or stand in it already.
@@ -41,12 +53,48 @@ func Packable(m Moment, of Load, k kiln.Kiln) []*Piece {
 		case p.State.Load != nil && p.State.Load.Load == of.ID && p.State.Firing == nil:
 		case a.Over || !ready.MayBeLoaded(p.State, m.Survey(p).Blockers):
 			continue
-		case coneOf(m, p) != of.Cone || k.Air != glaze.FiringOf("", "", a.Atmosphere).Air:
+		case coneOf(m, p) != of.Cone || k.Air != AirOf(a) || !of.Holds(m, p):
 			continue
 		}
 		list = append(list, p)
 	}
 	return list
+}
+
+// Holds says whether a piece is of the class and the wares that a load is of.
+func (l Load) Holds(m Moment, p *Piece) bool {
+	return (l.Class == "" || m.ClassOf(p) == l.Class) && (l.Wares == "" || WaresOf(m, p) == l.Wares)
+}
+
+// WaresOf is what a piece is on its way into the fire.
+func WaresOf(m Moment, p *Piece) Wares {
+	if of := m.Case(p).Work; of.Bisque() {
+		return BisqueWares
+	}
+	return GlazeWares
+}
+
+// AirOf is in which air an assignment is fired.
+func AirOf(a *Assignment) kiln.Atmosphere { return glaze.FiringOf("", "", a.Atmosphere).Air }
+
+// DayWanted is the day by which a piece is wanted out of the kiln: of the next show that its
+// assignment is in, else the last day on which it can be glazed; 0 for none.
+func DayWanted(m Moment, p *Piece) lesson.Date {
+	if s, ok := NextShow(m, p.Assignment); ok {
+		return s.Date
+	}
+	return m.Assignments[p.Assignment].Due
+}
+
+// NextShow is the first show from today on that an assignment is in.
+func NextShow(m Moment, assignment string) (next Show, ok bool) {
+	today := lesson.DateOf(m.At.Local())
+	for _, s := range Shows.All(m.Snapshot) {
+		if s.Date >= today && slices.Contains(s.Assignments, assignment) && (!ok || s.Date < next.Date || s.Date == next.Date && s.ID < next.ID) {
+			next, ok = s, true
+		}
+	}
+	return next, ok
 }
 
 // plannedElsewhere are the pieces that have a place in the plan of another load that is not lit yet.

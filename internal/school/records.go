@@ -30,9 +30,10 @@ var (
 	Plans       = Register("plan", func(p Plan) string { return fmt.Sprintf("%s/%d", p.Piece, p.Revision) }).folds((*next).plan).OfPiece(func(p Plan) string { return p.Piece })
 	Schemes     = Register("scheme", func(s Scheme) string { return fmt.Sprintf("%s/%d", s.Piece, s.Slot) }).folds((*next).scheme).OfPiece(func(s Scheme) string { return s.Piece })
 	Approvals   = Register("approval", func(a Approval) string { return a.ID }).folds((*next).approval).OfPiece(func(a Approval) string { return a.Piece })
-	Loads       = Register("load", func(l Load) string { return l.ID }).Quiet()
 	Kilns       = Register("kiln", func(k kiln.Kiln) string { return k.ID }).Quiet()
+	Loads       = Register("load", func(l Load) string { return l.ID }).Quiet()
 	LoadPlans   = Register("load_plan", func(p LoadPlan) string { return p.Load }).Quiet()
+	Shows       = Register("show", func(s Show) string { return s.ID }).Quiet()
 	Pours       = Register("pour", func(p Pour) string { return p.ID }).Quiet()
 	Labels      = Register("label", func(l Label) string { return l.Glaze }).Quiet()
 	Wishes      = Register("wish", func(w Wish) string { return w.Piece }).OfPiece(func(w Wish) string { return w.Piece })
@@ -215,6 +216,30 @@ type Load struct {
 	MadeAt     time.Time `json:"madeAt,omitzero"`
 	FiredAt    time.Time `json:"firedAt,omitzero"`
 	UnloadedAt time.Time `json:"unloadedAt,omitzero"`
+	Class      string    `json:"class,omitempty"` // that it is of alone; "" for all
+	Wares      Wares     `json:"wares,omitempty"` // that it is of alone
+	// As it was lit: the kiln, "" where nobody knew; how many pieces had to wait for want of room;
+	// and for how many days the first of it had been ready.
+	Kiln   string `json:"kiln,omitempty"`
+	Left   int    `json:"left,omitempty"`
+	Waited int    `json:"waited,omitempty"`
+}
+
+// Wares says what goes into a load where bisque and glaze are fired apart; "" for both.
+type Wares string
+
+// Greenware to bisque, and all else.
+const (
+	BisqueWares Wares = "bisque"
+	GlazeWares  Wares = "glaze"
+)
+
+// Show is a day by which pieces are wanted out of the kiln.
+type Show struct {
+	ID          string      `json:"id"`
+	Name        string      `json:"name"`
+	Date        lesson.Date `json:"date"`
+	Assignments []string    `json:"assignments,omitempty"`
 }
 
 // LoadPlan is what is to stand where in a load that is not lit yet.

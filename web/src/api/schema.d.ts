@@ -2072,6 +2072,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/term": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is still to be fired: loads, which day work goes home, who is late for a show. */
+        get: operations["getTerm"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/term/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Firings, unloadings and days on which work goes home, as an iCalendar file. */
+        get: operations["exportTerm"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/term/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would have fewer pieces late, each computed, the one that saves most first. */
+        get: operations["listTermRemedies"];
+        put?: never;
+        /** Do what a remedy says. */
+        post: operations["pickTermRemedy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A show, or another day by which pieces are wanted out of the kiln. */
+        post: operations["addShow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shows/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putShow"];
+        post?: never;
+        delete: operations["dropShow"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/units": {
         parameters: {
             query?: never;
@@ -4307,6 +4394,134 @@ export interface components {
             standing: components["schemas"]["FlatSpot"][];
             /** @description The thermocouple from the wall to its tip */
             rod?: components["schemas"]["FlatSpot"][];
+        };
+        Show: {
+            id?: string;
+            name: string;
+            /** @description The day by which its pieces are wanted out of the kiln */
+            date: string;
+            assignments: string[];
+        };
+        /** @description When something is, four times of five; empty where nobody can say. */
+        DayRange: {
+            low: string;
+            middle: string;
+            high: string;
+        };
+        /** @description How many there are, four times of five. */
+        CountRange: {
+            low: number;
+            middle: number;
+            high: number;
+        };
+        TermLoads: {
+            cone: string;
+            air: components["schemas"]["Atmosphere"];
+            bisque: boolean;
+            /** @description Its name where classes are fired apart */
+            class?: string;
+            /** @description Firings of pieces */
+            pieces: number;
+            count: components["schemas"]["CountRange"];
+            /** @description A kiln in use is fired so */
+            fires: boolean;
+        };
+        TermHome: {
+            class: string;
+            name: string;
+            pieces: number;
+            days: components["schemas"]["DayRange"];
+            late: components["schemas"]["CountRange"];
+        };
+        TermRisk: {
+            piece: string;
+            student: string;
+            mark: string;
+            title: string;
+            /** @description Its name */
+            class: string;
+            /**
+             * Format: double
+             * @description How likely it misses the day
+             */
+            late: number;
+            out: components["schemas"]["DayRange"];
+        };
+        TermShow: {
+            show: components["schemas"]["Show"];
+            /** @description That are still to come for it */
+            pieces: number;
+            /** @description That are fired for it */
+            out: number;
+            late: components["schemas"]["CountRange"];
+            /** @description The likeliest to be late first */
+            risks: components["schemas"]["TermRisk"][];
+        };
+        TermLoad: {
+            kiln: string;
+            cone: string;
+            air: components["schemas"]["Atmosphere"];
+            bisque: boolean;
+            lit: string;
+            /** @description Empty where that is beyond the calendar */
+            out: string;
+            pieces: number;
+            /**
+             * Format: double
+             * @description The share of what such a load holds
+             */
+            full: number;
+            classes: string[];
+        };
+        TermDay: {
+            date: string;
+            holiday: string;
+            /** @description That have a lesson */
+            classes: string[];
+            lit: string[];
+            out: string[];
+            /** @description Classes that take the last of their work home */
+            home: string[];
+            shows: string[];
+        };
+        TermForecast: {
+            today: string;
+            /** @description In use */
+            kilns: number;
+            /** @description Pieces that are still to be fired or cool */
+            waiting: number;
+            all: components["schemas"]["CountRange"];
+            last: components["schemas"]["DayRange"];
+            loads: components["schemas"]["TermLoads"][];
+            homes: components["schemas"]["TermHome"][];
+            shows: components["schemas"]["TermShow"][];
+            /** @description The likeliest loads */
+            course: components["schemas"]["TermLoad"][];
+            days: components["schemas"]["TermDay"][];
+            /** @description Loads that it was learned from how much one holds */
+            learned: number;
+            /**
+             * Format: double
+             * @description The share of a kiln's litres that a load takes
+             */
+            fill: number;
+            /** @description How often the term was gone through */
+            courses: number;
+        };
+        TermRemedy: {
+            key: string;
+            text: string;
+            /**
+             * Format: double
+             * @description Pieces that are late no more, on average
+             */
+            saves: number;
+            late: components["schemas"]["CountRange"];
+            last: components["schemas"]["DayRange"];
+            loads: components["schemas"]["CountRange"];
+        };
+        TermPicked: {
+            text: string;
         };
         LoadPlan: {
             load: string;
@@ -8464,6 +8679,10 @@ export interface operations {
                 "application/json": {
                     kiln: string;
                     cone: string;
+                    /** @description Of one class alone */
+                    class?: string;
+                    /** @description Of bisque alone, or of glaze alone, where the house fires each by itself; what more of waits where it is missing */
+                    bisque?: boolean;
                 };
             };
         };
@@ -8662,7 +8881,10 @@ export interface operations {
     };
     fireLoad: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The kiln that it was lit in, where no plan says so */
+                kiln?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -8725,6 +8947,169 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Load"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTerm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The forecast */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermForecast"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportTerm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTermRemedies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Remedies */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermRemedy"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    pickTermRemedy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    key: string;
+                };
+            };
+        };
+        responses: {
+            /** @description What was done */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermPicked"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addShow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Show"];
+            };
+        };
+        responses: {
+            /** @description The show */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Show"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putShow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Show"];
+            };
+        };
+        responses: {
+            /** @description The show */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Show"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropShow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Dropped */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };
