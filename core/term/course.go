@@ -31,8 +31,18 @@ type dice struct {
 	fill     func() float64
 	late     func() bool
 	patience int
+	thrifty  bool // a few pieces wait longer
 	knows    bool // that nothing more comes to a load: it does not wait then
 	rush     int  // so many days before a show nobody waits for a load to be filled
+}
+
+// waits is for how many days a load waits that is filled to a share: for a few pieces some light a kiln
+// less soon.
+func (d dice) waits(share float64) int {
+	if d.thrifty && share < fewPieces {
+		return 2 * d.patience
+	}
+	return d.patience
 }
 
 // hand is one maker in one course.
@@ -51,6 +61,7 @@ const (
 	mostPatience  = 10
 	leastRush     = 3
 	mostRush      = 12
+	fewPieces     = 0.15 // of a full load
 	rushFrom      = 4    // of a full load
 	full          = 0.95 // of what a load holds
 )
@@ -59,7 +70,7 @@ const (
 // that differ in one thing are compared with the same students.
 func (g ground) thrown(seed int64) dice {
 	r := rand.New(rand.NewSource(seed)) //nolint:gosec // the same question gets the same answer
-	d := dice{patience: g.patience(r), rush: leastRush + r.Intn(mostRush-leastRush+1), knows: r.Intn(2) == 0}
+	d := dice{patience: g.patience(r), rush: leastRush + r.Intn(mostRush-leastRush+1), knows: r.Intn(2) == 0, thrifty: r.Intn(3) == 0}
 	for _, c := range g.Classes {
 		pace, now := make([]float64, len(c.Lessons)), c.Pace.Draw(r)
 		for i := range pace {
@@ -375,7 +386,7 @@ func (s *running) light(k int, d lesson.Date) {
 			one.presses = 3
 		case w.litres >= full*holds || w.want > 0 && w.litres >= holds/3 && s.tight(k, d, holds, w.want):
 			one.presses = 2
-		case d >= w.since+lesson.Date(s.dice.patience), s.dice.knows && !w.more, w.want > 0 && d+lesson.Date(s.dice.rush) >= w.want && w.litres >= holds/rushFrom:
+		case d >= w.since+lesson.Date(s.dice.waits(w.litres/holds)), s.dice.knows && !w.more && (!s.dice.thrifty || w.litres >= fewPieces*holds), w.want > 0 && d+lesson.Date(s.dice.rush) >= w.want && w.litres >= holds/rushFrom:
 			one.presses = 1
 		default:
 			continue

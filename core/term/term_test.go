@@ -213,7 +213,7 @@ func TestCoursesKeepToTheHouse(t *testing.T) {
 			require.NotContains(r, k.Closed, time.Weekday(l.Lit.Weekday()%7))
 			require.False(r, of.Away(l.Lit) && !taught(of, l.Lit))
 			require.GreaterOrEqual(r, l.Lit, last[l.Kiln], "one load at a time")
-			require.GreaterOrEqual(r, l.Out, l.Lit+lesson.Date(k.Days()))
+			require.True(r, of.Known(l.Out) == 0 || l.Out >= l.Lit+lesson.Date(k.Days()))
 			last[l.Kiln] = l.Out
 			if len(l.Pieces) > 1 { // one alone goes in whatever it takes
 				require.LessOrEqual(r, l.Full, 1+1e-9)

@@ -21,7 +21,7 @@ func (t *Term) remedies() (*ahead, []coreterm.Remedy) {
 	if f.Mean == 0 {
 		return a, nil
 	}
-	return a, a.Remedies(a.Forecast(remedyCourses, seed), remedyCourses, seed, a.className)
+	return a, a.Remedies(f, courses, seed, a.className)
 }
 
 // ListTermRemedies is what would have fewer pieces late, each computed.

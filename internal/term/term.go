@@ -30,13 +30,12 @@ type Term struct {
 	seen coreterm.Forecast
 }
 
-// How often a term is gone through for a forecast and for each remedy, where the dice begin, and for
-// how long a forecast is good while nothing happens.
+// How often a term is gone through, as often for each remedy, so that what it is said to save is what
+// comes of it; where the dice begin; and for how long a forecast is good while nothing happens.
 const (
-	courses       = coreterm.Usual
-	remedyCourses = coreterm.Usual / 2
-	seed          = 1
-	goodFor       = 10 * time.Minute
+	courses = coreterm.Usual
+	seed    = 1
+	goodFor = 10 * time.Minute
 )
 
 // now is what lies ahead and its forecast, gone through anew where something happened since.

@@ -120,6 +120,8 @@ export const places: readonly Place[] = [
   { path: "/foot/gauge", name: "Foot gauge", group: "within", roles: grown, print: true, view: () => import("@/print/GaugeView.vue") },
   { path: "/kiln/ready", name: "May it be fired?", group: "within", roles: grown, view: () => import("@/gate/ReadyView.vue") },
   { path: "/kiln/kilns", name: "Kilns", heading: "Kilns and their shelves", group: "within", roles: grown, view: () => import("@/kiln/KilnsView.vue") },
+  { path: "/kiln/term", name: "The term's loads", group: "within", roles: grown, view: () => import("@/term/TermView.vue") },
+  { path: "/kiln/term/wall", name: "Kiln calendar", group: "within", roles: grown, print: true, view: () => import("@/term/TermWall.vue") },
   { path: "/kiln/load/:load", name: "A load by hand", heading: "cone", group: "within", roles: grown, view: () => import("@/kiln/LoadView.vue"),
     keys: [
       ["[ and ]", "Choose the piece before, the next"],

@@ -25,7 +25,13 @@ const guide = useGuide();
 const { pieces, isPending } = usePieces();
 
 const fit = computed(() => pieces.value.filter((p) => p.fit));
-const byCone = computed(() => [...Map.groupBy(fit.value, (p) => p.nextCone)]);
+/** Greenware to be fired to bisque stands by itself, whatever its cone. */
+const groups = computed(() =>
+  [...Map.groupBy(fit.value, (p) => `${p.nextCone}${p.ware === "greenware" ? " bisque" : ""}`)].map(
+    ([key, list]) => ({ key, cone: list[0]!.nextCone, bisque: key.endsWith(" bisque"), list }),
+  ),
+);
+const wares = (cone: string) => groups.value.filter((g) => g.cone === cone).length;
 const open = computed(() => (loads.data.value ?? []).filter((l) => !l.unloadedAt));
 /** What came out last, while that can be taken back. */
 const unloaded = computed(() =>
@@ -57,7 +63,7 @@ async function put(cone: string, list: Piece[]) {
   if (load) say(`${chosen.length} pieces stand in ${load.name}.`);
   await refresh();
 }
-async function pass(load: Schemas["Load"], step: Step) {
+async function pass(load: Schemas["Load"], step: Step, kiln?: string) {
   const n = load.pieces.length;
   if (step === "fire") {
     const lacks = (load.planned ?? n) - n;
@@ -69,7 +75,7 @@ async function pass(load: Schemas["Load"], step: Step) {
   const now = await attempt(
     answer(
       step === "fire"
-        ? api.POST("/loads/{id}/fire", params)
+        ? api.POST("/loads/{id}/fire", { params: { path: { id: load.id }, query: kiln ? { kiln } : {} } })
         : step === "unload"
           ? api.POST("/loads/{id}/unload", params)
           : api.POST("/loads/{id}/back", params),
@@ -94,6 +100,7 @@ function toggle(id: string) {
       <p class="soft">One cone a load. Nothing unfinished, nothing unchecked, nothing damp.</p>
     </div>
     <p class="ways">
+      <RouterLink to="/kiln/term">The term's loads</RouterLink>
       <RouterLink to="/kiln/kilns">Kilns and their shelves</RouterLink>
       <RouterLink to="/kiln/ready">What every piece waits for</RouterLink>
     </p>
@@ -110,7 +117,7 @@ function toggle(id: string) {
       :pieces="pieces.filter((p) => p.load === l.id)"
       :hot="hot(l.cone)"
       :teaches="teaches"
-      @fire="pass(l, 'fire')"
+      @fire="pass(l, 'fire', $event)"
       @unload="pass(l, 'unload')"
       @back="pass(l, 'back')"
       @take-out="takeOut"
@@ -126,9 +133,10 @@ function toggle(id: string) {
       >
     </p>
   </section>
-  <section v-for="[cone, list] in byCone" :key="cone">
+  <section v-for="{ key, cone, bisque, list } in groups" :key="key">
     <h2>
-      May be fired: cone {{ cone }} <span class="soft">{{ hot(cone) }}</span>
+      May be fired: cone {{ cone }}<template v-if="bisque">, to bisque</template>
+      <span class="soft">{{ hot(cone) }}</span>
     </h2>
     <ul class="fit">
       <li v-for="p in list" :key="p.id">
@@ -142,7 +150,7 @@ function toggle(id: string) {
       </li>
     </ul>
     <div class="acts">
-      <PlanLoad v-if="teaches" :cone="cone" />
+      <PlanLoad v-if="teaches" :cone="cone" :bisque="wares(cone) > 1 ? bisque : undefined" :pieces="list" />
       <el-button @click="put(cone, list)">
         Put {{ list.filter((p) => !out.has(p.id)).length }} into a cone {{ cone }} load
       </el-button>

@@ -1,12 +1,21 @@
 <script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { computed, ref } from "vue";
 import type { Piece, Schemas } from "@/api/client";
+import { queries } from "@/lib/queries";
 import PieceSketch from "@/ui/PieceSketch.vue";
 import { dayAndClock } from "@/ui/moments";
 import { heat } from "@/ui/figures";
 
 /** A load as a kiln shelf on posts with its pieces standing on it. */
-defineProps<{ load: Schemas["Load"]; pieces: Piece[]; hot: string; teaches: boolean }>();
-const emit = defineEmits<{ fire: []; unload: []; back: []; takeOut: [piece: string] }>();
+const props = defineProps<{ load: Schemas["Load"]; pieces: Piece[]; hot: string; teaches: boolean }>();
+const emit = defineEmits<{ fire: [kiln?: string]; unload: []; back: []; takeOut: [piece: string] }>();
+/** Where nobody planned it, several kilns may be meant: what is said here the term learns from. */
+const kilns = useQuery(queries.kilns());
+const usable = computed(() =>
+  props.load.planned === undefined ? (kilns.data.value ?? []).filter((k) => !k.kiln.rests) : [],
+);
+const into = ref("");
 </script>
 
 <template>
@@ -25,7 +34,17 @@ const emit = defineEmits<{ fire: []; unload: []; back: []; takeOut: [piece: stri
       >
       <span v-if="teaches && load.pieces.length" class="acts">
         <el-button @click="emit('back')">{{ load.firedAt ? "Undo firing" : "Take all out" }}</el-button>
-        <el-button v-if="!load.firedAt" type="primary" @click="emit('fire')">Mark as fired</el-button>
+        <el-select
+          v-if="!load.firedAt && usable.length > 1"
+          v-model="into"
+          placeholder="in which kiln"
+          :aria-label="`In which kiln ${load.name} is fired`"
+        >
+          <el-option v-for="k in usable" :key="k.kiln.id" :value="k.kiln.id" :label="`in ${k.kiln.name}`" />
+        </el-select>
+        <el-button v-if="!load.firedAt" type="primary" @click="emit('fire', into || undefined)"
+          >Mark as fired</el-button
+        >
         <el-button v-else type="primary" @click="emit('unload')">Mark as unloaded</el-button>
       </span>
     </header>
@@ -75,6 +94,12 @@ header {
 }
 header .acts {
   margin-left: auto;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+header .el-select {
+  width: 150px;
 }
 .standing {
   display: flex;

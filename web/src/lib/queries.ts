@@ -139,6 +139,13 @@ export const queries = {
       queryFn: () => answer(api.GET("/assignments/{id}/amounts", id(assignment))),
     }),
 
+  term: () =>
+    queryOptions({
+      queryKey: ["term"],
+      queryFn: () => answer(api.GET("/term")),
+      staleTime: 60_000,
+      refetchInterval: 120_000,
+    }),
   kilns: () => queryOptions({ queryKey: ["kilns"], queryFn: () => answer(api.GET("/kilns")) }),
   loadPlan: (load: string) =>
     queryOptions({
@@ -299,7 +306,7 @@ const overPieces: Answer[] = [
 export const affects = {
   pieces: overPieces,
   /** A piece came or went. */
-  piece: ["assignments", "pieces", "piece", ...overPieces],
+  piece: ["assignments", "pieces", "piece", "term", ...overPieces],
   /** What this screen did to pieces itself, without waiting to hear of it. */
   own: ["pieces", ...overPieces],
   scheme: ["schemes", "piece"],
@@ -311,15 +318,16 @@ export const affects = {
   tile: ["tiles", ...judged],
   photograph: ["photographs"],
   programme: ["programmes"],
-  class: ["classes", "rules", ...judged, "room", "timetable", "lessons"],
+  class: ["classes", "rules", "term", ...judged, "room", "timetable", "lessons"],
   student: ["classes", "pieces", "piece", "today", "seating"],
-  assignment: ["assignments", "rules", ...judged],
-  load: ["loads", "loadPlan", "openedLoads", "today"],
+  assignment: ["assignments", "rules", "term", ...judged],
+  load: ["loads", "loadPlan", "openedLoads", "today", "term"],
   load_plan: ["loads", "loadPlan", "openedLoads"],
-  kiln: ["kilns", "loadPlan"],
-  house: ["rules", "glazes", "effects", ...judged],
+  kiln: ["kilns", "loadPlan", "term"],
+  show: ["term", "loadPlan"],
+  house: ["rules", "glazes", "effects", "term", ...judged],
   damp: ["room", ...judged],
-  bells: ["room", "timetable", "lessons", "course", "route", "before", "shortages"],
+  bells: ["term", "room", "timetable", "lessons", "course", "route", "before", "shortages"],
   /** A lesson that runs was planned anew. */
   route: ["course", "route"],
   lesson: ["ticks", "close"],
