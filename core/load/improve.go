@@ -24,11 +24,7 @@ func (g *packing) improve(d *draft, round int) {
 	if round%halvesEvery == halvesEvery-1 {
 		// Half shelves are tried on every height and both sides: a share of what is left, so that
 		// other choices of whole ones get their turn.
-		all := g.effort
-		g.effort = all.Part(all.Steps / 4)
-		g.addHalves(d)
-		all.Return(g.effort)
-		g.effort = all
+		g.within(g.effort.Steps/4, func() { g.addHalves(d) })
 	}
 	tries, vain := 0, map[like]bool{}
 	for _, i := range slices.Clone(d.out) {

@@ -139,20 +139,25 @@ func Find(r Request) (Plan, []string) {
 		}
 		g.roomy = round%4 > 1
 		var d draft
-		if round%4 == 1 && len(best.out) > 0 {
+		switch {
+		case round%4 == 2 && len(best.out) > 0:
 			d = g.inOrder(round / 4)
-		} else {
-			d = g.realise(g.sketches(densities[round%len(densities)], g.sketchTries()))
+		case round%4 == 1 && len(best.out) > 0: // as close as these forms let themselves be packed, and a little less
+			d = g.realise(g.sketch(looser * g.reached(best)))
+		case round == 0:
+			d = g.realise(g.first())
+		default:
+			d = g.realise(g.sketch(densities[(round-1)%len(densities)]))
 		}
 		keep(d)
 		if n := len(d.out); n > 0 && n <= 4 && n <= len(best.out)+4 {
 			// A few levels less may do with more of a search.
-			g.improve(&d, round)
+			g.within(g.share(d, r.Steps, round), func() { g.improve(&d, round) })
 			keep(d)
 		}
 		if len(best.out) > 0 {
 			d = best.clone()
-			g.improve(&d, round)
+			g.within(g.share(d, r.Steps, round), func() { g.improve(&d, round) })
 			keep(d)
 		}
 		if len(best.out) == 0 && value.Levels <= g.fewest() && round >= 2 {
@@ -162,6 +167,38 @@ func Find(r Request) (Plan, []string) {
 	plan, _ := g.plan(best)
 	plan.Out = append(g.why(best), byHand...)
 	return plan, nil
+}
+
+// share is what of all steps one try at more may take in a round: at first other choices of shelves
+// get their turn soon, but where hardly anything is left out.
+func (g *packing) share(d draft, steps, round int) int {
+	if len(d.out) <= 1+len(g.pieces)/60 {
+		return steps / 3
+	}
+	return steps * (1 + round) / 12
+}
+
+// within does something with a part of the effort.
+func (g *packing) within(steps int, do func()) {
+	all := g.effort
+	g.effort = all.Part(steps)
+	do()
+	all.Return(g.effort)
+	g.effort = all
+}
+
+const looser = 0.95
+
+// reached is the share of its shelves that a draft fills.
+func (g *packing) reached(d draft) float64 {
+	area, room := 0.0, 0.0
+	for _, s := range d.shelves {
+		area, room = area+s.area, room+g.capacity(s)
+	}
+	if room == 0 {
+		return densities[0]
+	}
+	return math.Max(0.4, area/room)
 }
 
 // leaveOut takes away what somebody took out of the plan to begin from.
@@ -179,6 +216,25 @@ func (r *Request) leaveOut() (byHand []Out) {
 	})
 	return byHand
 }
+
+// sketch is a good choice of shelves at a density.
+func (g *packing) sketch(density float64) sketch {
+	s, _ := g.sketches(density, g.sketchTries())
+	return s
+}
+
+// first is the choice of shelves to begin with: loose ones, which are soon filled, where they hold
+// everything; else close ones.
+func (g *packing) first() sketch {
+	s, value := g.sketches(loose, g.sketchTries())
+	if value.Pieces < len(g.pieces) {
+		return g.sketch(densities[0])
+	}
+	return s
+}
+
+// loose is a share of a shelf that hardly any forms fail to fill.
+const loose = 0.68
 
 // sketchTries is how many choices of shelves are looked at: fewer where there are very many pieces,
 // for each looks at all of them.
@@ -220,7 +276,7 @@ func (g *packing) realise(s sketch) draft {
 			return cmp.Or(urgent(g.pieces[a], g.pieces[b]), cmp.Compare(g.areas[b], g.areas[a]))
 		})
 		for _, i := range list {
-			there[i] = g.add(shelf, i, 3, 0)
+			there[i] = g.add(shelf, i, 2, 0)
 		}
 		d.shelves = append(d.shelves, shelf)
 	}
@@ -230,7 +286,7 @@ func (g *packing) realise(s sketch) draft {
 			d.out = append(d.out, i)
 		}
 	}
-	g.refill(&d, 3, 0)
+	g.refill(&d, 2, 0)
 	return d
 }
 
@@ -305,4 +361,4 @@ func spread(of []float64) float64 {
 }
 
 // Second is the effort of a screen, steps: about a second on an ordinary laptop.
-const Second = 16_000_000
+const Second = 11_000_000

@@ -115,7 +115,7 @@ func (g *packing) leastWanted(kept []int) int {
 }
 
 // sketches are so many good choices of shelves at a density, the best first.
-func (g *packing) sketches(density float64, tries int) sketch {
+func (g *packing) sketches(density float64, tries int) (best sketch, bestValue Score) {
 	value := func(s sketch) (Score, bool) {
 		rooms, top, ok := g.tops(s)
 		if !ok {
@@ -124,20 +124,21 @@ func (g *packing) sketches(density float64, tries int) sketch {
 		_, v := g.deal(rooms, top, density)
 		return v, true
 	}
-	best := sketch{}
-	bestValue, _ := value(best)
+	bestValue, _ = value(best)
 	now, nowValue := best, bestValue
 	stale := 0
 	for range tries {
 		next := sketch{slices.Clone(now.below)}
 		switch n := len(next.below); {
 		case len(g.pairs) == 0:
-			return best
+			return best, bestValue
 		case n == 0 || g.effort.Rand.Intn(3) == 0:
 			next.below = append(next.below, g.effort.Rand.Intn(len(g.pairs)))
 		case g.effort.Rand.Intn(3) == 0:
 			at := g.effort.Rand.Intn(n)
 			next.below = slices.Delete(next.below, at, at+1)
+		case g.effort.Rand.Intn(3) == 0: // far away: the thermocouple may forbid all that is near
+			next.below[g.effort.Rand.Intn(n)] = g.effort.Rand.Intn(len(g.pairs))
 		default:
 			at := g.effort.Rand.Intn(n)
 			next.below[at] = min(max(next.below[at]+g.effort.Rand.Intn(7)-3, 0), len(g.pairs)-1)
@@ -146,7 +147,10 @@ func (g *packing) sketches(density float64, tries int) sketch {
 		g.effort.Steps -= len(g.pieces)
 		if !ok || nowValue.Better(v) {
 			if stale++; stale > 60 {
-				now, nowValue, stale = best, bestValue, 0
+				if now, nowValue, stale = best, bestValue, 0; g.effort.Rand.Intn(2) == 0 {
+					now = sketch{} // anew: what is best may be a blind alley
+					nowValue, _ = value(now)
+				}
 			}
 			continue
 		}
@@ -155,5 +159,5 @@ func (g *packing) sketches(density float64, tries int) sketch {
 			best, bestValue, stale = next, v, 0
 		}
 	}
-	return best
+	return best, bestValue
 }

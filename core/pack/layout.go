@@ -2,6 +2,7 @@ package pack
 
 import (
 	"math"
+	"slices"
 
 	"enkaustos/core/outline"
 )
@@ -24,6 +25,11 @@ type layout struct {
 	pain  []float64         // by thing, as of the last look
 	worst float64           // the worst shortfall, mm, margin included
 	steps int
+	// near are the pairs that may touch, of what moved (nearOf) and where all was (nearAt) when they
+	// were found.
+	near   []neighbour
+	nearOf []int
+	nearAt []outline.Place
 }
 
 func newLayout(p *Problem, places []outline.Place) *layout {
@@ -91,17 +97,57 @@ func (l *layout) hurt(grad []float64) float64 {
 	}
 	l.worst = 0
 	sum := 0.0
-	slot := l.slots()
 	for v, i := range l.moves {
 		sum += l.edges(v, i, grad)
+	}
+	for _, n := range l.neighbours() {
+		sum += l.pair(n.i, n.k, n.vi, n.vk, grad)
+	}
+	return sum
+}
+
+// neighbour is a pair of things that may touch, with the variables at which they are; -1 for what does
+// not move.
+type neighbour struct{ i, k, vi, vk int }
+
+// skinMM is how much farther apart than their gap two things may be and still be neighbours: until
+// one has moved half as far, no others can touch.
+const skinMM = 24
+
+// neighbours are the pairs that may touch, found anew once something moved far.
+func (l *layout) neighbours() []neighbour {
+	if l.sameMoves() && !l.strayed() {
+		return l.near
+	}
+	l.near, l.nearOf = l.near[:0], append(l.nearOf[:0], l.moves...)
+	l.nearAt = append(l.nearAt[:0], l.at...)
+	slot := l.slots()
+	for v, i := range l.moves {
 		for k := range l.p.Things {
 			if k == i || slot[k] >= 0 && k > i {
 				continue // each pair once, things that do not move with all that do
 			}
-			sum += l.pair(i, k, v, slot[k], grad)
+			l.steps++
+			dx, dy := l.at[i].X-l.at[k].X, l.at[i].Y-l.at[k].Y
+			far := l.reach[i] + l.reach[k] + l.p.Gaps[l.p.Things[i].Kind][l.p.Things[k].Kind] + margin + skinMM
+			if dx*dx+dy*dy < far*far {
+				l.near = append(l.near, neighbour{i, k, v, slot[k]})
+			}
 		}
 	}
-	return sum
+	return l.near
+}
+
+func (l *layout) sameMoves() bool { return slices.Equal(l.nearOf, l.moves) && len(l.nearAt) > 0 }
+
+// strayed says whether something has moved so far that others may touch it than its neighbours.
+func (l *layout) strayed() bool {
+	for i, was := range l.nearAt {
+		if dx, dy := l.at[i].X-was.X, l.at[i].Y-was.Y; 4*(dx*dx+dy*dy) > skinMM*skinMM {
+			return true
+		}
+	}
+	return false
 }
 
 // slots says at which variables each thing is; -1 for what does not move.
@@ -200,4 +246,4 @@ func (l *layout) edges(v, i int, grad []float64) (sum float64) {
 }
 
 // weigh is how many steps it takes to compare two parts beyond the first: about as the time goes.
-func weigh(a, b outline.Part) int { return len(a.Core) * len(b.Core) / 3 }
+func weigh(a, b outline.Part) int { return len(a.Core) * len(b.Core) / 2 }

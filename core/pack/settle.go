@@ -5,6 +5,8 @@ import "math"
 const (
 	memory    = 7   // steps that a descent remembers
 	descents  = 160 // at most so many steps of one descent
+	early     = 40  // after so many, one that
+	hopeless  = 0.2 // has not come down to this share of its pain seldom gets to the ground
 	slow      = 3e-4
 	slowSteps = 12
 )
@@ -37,8 +39,11 @@ type move struct {
 func (d *descent) run() bool {
 	d.l.vars(d.x)
 	d.hurt = d.l.hurt(d.g)
-	stuck := 0
-	for range descents {
+	stuck, begun := 0, d.hurt
+	for n := range descents {
+		if n == early && d.hurt > hopeless*begun {
+			break
+		}
 		if d.l.worst <= margin {
 			return true
 		}

@@ -1,6 +1,7 @@
 package api_test
 
 import (
+	"fmt"
 	"net/http"
 	"testing"
 	"time"
@@ -50,6 +51,7 @@ func planTheKiln(t *testing.T, c *caller, piece string) {
 	require.True(t, act("hold", nil).Levels[0].Pieces[0].Locked)
 	require.Equal(t, plan.Levels[0].Pieces[0], act("again", nil).Levels[0].Pieces[0], "locked, it stays")
 	require.False(t, act("release", nil).Levels[0].Pieces[0].Locked)
+	didNotFit(t, c, path, piece, &plan)
 	require.Len(t, act("out", nil).Out, 1)
 	require.Empty(t, act("again", nil).Levels, "what was taken out by hand stays out")
 	require.Empty(t, do[[]contract.LoadGain](c, 200, "GET", path+"/gains", nil))
@@ -67,6 +69,42 @@ func planTheKiln(t *testing.T, c *caller, piece string) {
 	plan = do[contract.LoadPlan](c, 200, "GET", path+"/plan", nil)
 	act("stop", nil)
 	do[any](c, 204, "DELETE", path+"/plan", nil)
+}
+
+// didNotFit corrects a planned piece that did not fit: looked at again it stays in the plan as it
+// measures; without a look it waits for one, until somebody looked.
+func didNotFit(t *testing.T, c *caller, load, piece string, plan *contract.LoadPlan) {
+	measured := func(want int, length float64, kind, looked bool) string {
+		asked := body{"piece": piece, "revision": plan.Revision, "measures": body{"length": length}, "kind": kind, "looked": looked}
+		if want != 200 {
+			return do[contract.Problem](c, want, "POST", load+"/misfit", asked).Detail
+		}
+		*plan = do[contract.LoadPlan](c, 200, "POST", load+"/misfit", asked)
+		return ""
+	}
+	detail := func() contract.PieceDetail { return do[contract.PieceDetail](c, 200, "GET", "/pieces/"+piece, nil) }
+	length := 150.0
+	if own := detail().Own.Measures["length"]; own > 0 {
+		length = own
+	}
+	measured(200, length+13, false, true)
+	require.Equal(t, length+13, detail().Own.Measures["length"])
+	require.True(t, detail().Piece.Fit, "it was looked at again")
+	require.Len(t, plan.Levels[0].Pieces, 1)
+	require.Contains(t, measured(422, length+13, false, true), "measures as it did")
+	require.Contains(t, measured(422, -4, false, true), "")
+	measured(200, length+40, true, false)
+	require.Empty(t, plan.Levels, "nobody looked at it as it measures")
+	require.False(t, detail().Piece.Fit)
+	require.Empty(t, detail().Own.Measures, "all of its kind measure so")
+	seen := detail().Piece
+	for i, e := range []body{{"kind": "cover", "cover": "even"}, {"kind": "check", "verdict": "clean"}} {
+		e["id"], e["piece"], e["seen"], e["saw"] = fmt.Sprintf("again-%04d", i), piece, seen.Seq, seen.Sight
+		do[contract.Logged](c, 200, "POST", "/events", body{"events": []body{e}})
+	}
+	asked := body{"revision": plan.Revision, "act": "again"}
+	*plan = do[contract.LoadPlan](c, 200, "POST", load+"/plan", asked)
+	require.Len(t, plan.Levels, 1)
 }
 
 // foretell asks for the term, keeps a show that cannot be met and one that can, and does what would

@@ -202,7 +202,7 @@ func (s *staff) AddToLoad(ctx context.Context, l school.Load, pieces []kiln.Seen
 }
 
 func (s *staff) Fire(ctx context.Context, id string) error {
-	return s.change(ctx, func(m school.Moment, c *school.Change) error { return kiln.Fire(m, c, school.Teacher, id) })
+	return s.change(ctx, func(m school.Moment, c *school.Change) error { return kiln.Fire(m, c, school.Teacher, id, "") })
 }
 
 func (s *staff) Unload(ctx context.Context, id string) error {

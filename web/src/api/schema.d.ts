@@ -1989,6 +1989,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/loads/{id}/misfit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A planned piece did not fit: its measures are corrected, or those of all that were made as it was, and the rest is planned again. */
+        post: operations["misfitInLoad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/loads/{id}/tick": {
         parameters: {
             query?: never;
@@ -4522,6 +4539,18 @@ export interface components {
         };
         TermPicked: {
             text: string;
+        };
+        LoadMisfit: {
+            piece: string;
+            /** @description Of the plan that was seen */
+            revision: number;
+            measures: {
+                [key: string]: number;
+            };
+            /** @description All that were made as it was measure so */
+            kind: boolean;
+            /** @description With the piece in hand its cover is even and its foot clean */
+            looked: boolean;
         };
         LoadPlan: {
             load: string;
@@ -8812,6 +8841,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LoadGain"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    misfitInLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoadMisfit"];
+            };
+        };
+        responses: {
+            /** @description The plan as it is then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadPlan"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import type { LoadPlan } from "@/kiln/shapes";
 import type { ByHand } from "@/kiln/useByHand";
 import { mm } from "@/ui/figures";
+import MisfitDialog from "@/kiln/MisfitDialog.vue";
+import { useChanged } from "@/lib/queries";
+import { say } from "@/ui/messages";
 import { day } from "@/ui/moments";
 
 /** The chosen piece: what it is, what is wrong about where it stands, and what can be done. */
@@ -21,6 +24,21 @@ const first = computed(() => {
   const id = props.hand.first.value;
   return props.plan.levels.flatMap((l) => l.pieces).find((p) => p.piece === id);
 });
+const changed = useChanged();
+/** The piece that did not fit, while it is measured. */
+const misfit = ref("");
+async function corrected(next?: LoadPlan) {
+  misfit.value = "";
+  if (!next) return;
+  const there = next.levels.some((l) => l.pieces.some((p) => p.piece === props.chosen));
+  say(
+    there
+      ? "Planned again as it measures."
+      : "It left the plan: it has no place as it measures, or waits for a look.",
+    there ? "success" : "warning",
+  );
+  await changed("load", "load_plan", "assignment", "own");
+}
 </script>
 
 <template>
@@ -50,6 +68,7 @@ const first = computed(() => {
             hand.first.value === piece.piece ? "Swap with…" : "Swap"
           }}</el-button>
           <el-button size="small" @click="hand.takeOut">Leave out</el-button>
+          <el-button size="small" @click="misfit = piece.piece">Did not fit</el-button>
         </template>
       </div>
     </template>
@@ -60,6 +79,14 @@ const first = computed(() => {
         mm, comma and full stop turn it.
       </p>
     </template>
+    <MisfitDialog
+      v-if="misfit"
+      :load="plan.load"
+      :revision="plan.revision"
+      :piece="misfit"
+      :who="piece?.student ?? ''"
+      @close="corrected"
+    />
   </section>
 </template>
 
