@@ -32,14 +32,17 @@ func (h Hand) Move(plan Plan, piece string, level int, at outline.Place, glides 
 	if !h.knows(piece) {
 		return plan, errors.New("this piece is not in what may be loaded any more")
 	}
-	locked := plan.locked(piece)
+	_, was, there := plan.find(piece)
+	if !there {
+		was = h.standing(piece)
+	}
 	plan = plan.without(piece)
 	if glides {
 		if slid, ok := h.glide(plan, piece, level, at); ok {
 			at = slid
 		}
 	}
-	plan.Levels[level].Pieces = append(plan.Levels[level].Pieces, Standing{Piece: piece, Place: at, Locked: locked})
+	plan.Levels[level].Pieces = append(plan.Levels[level].Pieces, was.at(at))
 	return plan, nil
 }
 
@@ -84,8 +87,11 @@ func (h Hand) putOne(plan Plan, piece string, level int) (Plan, error) {
 // TakeOut takes a piece out of a plan, with its lid, to stay out.
 func (h Hand) TakeOut(plan Plan, piece string) Plan {
 	for _, one := range h.kin(piece) {
+		_, was, _ := plan.find(one)
 		plan = plan.without(one)
-		plan.Out = append(plan.Out, Out{Piece: one, Why: "Taken out by hand.", ByHand: true})
+		for _, id := range append([]string{one}, was.Piled...) {
+			plan.Out = append(plan.Out, Out{Piece: id, Why: "Taken out by hand.", ByHand: true})
+		}
 	}
 	return plan
 }
@@ -98,8 +104,8 @@ func (h Hand) Swap(plan Plan, one, other string) (Plan, error) {
 		return plan, errors.New("one of the two is not in the plan any more: look again")
 	}
 	plan = plan.without(one).without(other)
-	plan.Levels[m].Pieces = append(plan.Levels[m].Pieces, Standing{Piece: one, Place: outline.Place{X: b.Place.X, Y: b.Place.Y, Turn: a.Place.Turn}, Locked: a.Locked})
-	plan.Levels[n].Pieces = append(plan.Levels[n].Pieces, Standing{Piece: other, Place: outline.Place{X: a.Place.X, Y: a.Place.Y, Turn: b.Place.Turn}, Locked: b.Locked})
+	plan.Levels[m].Pieces = append(plan.Levels[m].Pieces, a.at(outline.Place{X: b.Place.X, Y: b.Place.Y, Turn: a.Place.Turn}))
+	plan.Levels[n].Pieces = append(plan.Levels[n].Pieces, b.at(outline.Place{X: a.Place.X, Y: a.Place.Y, Turn: b.Place.Turn}))
 	for _, piece := range []string{one, other} {
 		level, s, _ := plan.find(piece)
 		var err error
@@ -121,6 +127,17 @@ func (p Plan) Lock(piece string, locked bool) Plan {
 		}
 	}
 	return p
+}
+
+// standing is a piece that stands nowhere yet.
+func (h Hand) standing(piece string) Standing {
+	s := Standing{Piece: piece}
+	for _, p := range h.Pieces {
+		if p.ID == piece {
+			s.Piled, s.Rims = p.Piled, p.Rims
+		}
+	}
+	return s
 }
 
 func (h Hand) knows(piece string) bool {
@@ -208,7 +225,8 @@ func (p Plan) find(piece string) (level int, s Standing, ok bool) {
 	return 0, s, false
 }
 
-func (p Plan) locked(piece string) bool {
-	_, s, _ := p.find(piece)
-	return s.Locked
+// at is what stands somewhere else.
+func (s Standing) at(place outline.Place) Standing {
+	s.Place = place
+	return s
 }

@@ -3,6 +3,7 @@ package load
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"enkaustos/core/kiln"
 	"enkaustos/core/outline"
@@ -82,8 +83,14 @@ func (c *legal) once() {
 	seen := map[string]int{}
 	for n, l := range c.plan.Levels {
 		for _, s := range l.Pieces {
-			if _, known := c.byID[s.Piece]; !known {
+			p, known := c.byID[s.Piece]
+			switch {
+			case !known:
 				c.add(Breach{Level: n, Piece: s.Piece}, "This piece is not in what may be loaded any more.")
+			case !slices.Equal(p.Piled, s.Piled):
+				c.add(Breach{Level: n, Piece: s.Piece}, "One of this pile is not in what may be loaded any more.")
+			case len(s.Piled) > 0 && !p.Bare:
+				c.add(Breach{Level: n, Piece: s.Piece}, "Glazed pieces do not stand on each other.")
 			}
 			if m, twice := seen[s.Piece]; twice {
 				c.add(Breach{Level: n, Piece: s.Piece}, "This piece stands on shelf %d already.", m+1)

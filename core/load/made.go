@@ -26,7 +26,8 @@ type Made struct {
 	Runs   bool // what lies on it may run: it stands on a cookie
 	Cookie bool // it was given one in any case
 	Stilts bool
-	Due    int // see Piece.Due
+	Piles  bool // the house lets bare pieces stand on each other
+	Due    int  // see Piece.Due
 }
 
 // Pieces are what of it stands in a load: itself, and what is fired beside it.
@@ -44,6 +45,12 @@ func (m Made) Pieces() []Piece {
 		}
 		if i == 0 && (m.Runs || m.Cookie) {
 			p.Outline, p.TallMM = append(slices.Clone(p.Outline), m.cookie(t, len(things) == 1)...), p.TallMM+foot.CookieThickMM
+		}
+		if m.Bisque && m.Piles && len(things) == 1 && !m.Stilts && !m.Cookie {
+			p.Piling = Piling{Make: string(m.Body.Form) + " " + m.Body.Shape, Nesting: m.Body.Nesting()}
+			if p.Piling.StepMM == 0 && !p.Piling.Rims {
+				p.Piling.Make = ""
+			}
 		}
 		if m.Stilts {
 			p.TallMM += stiltMM

@@ -22,6 +22,11 @@ type Piece struct {
 	Grams   float64
 	// Due says by which day it is wanted, counted from some day; 0 for no day.
 	Due int
+	// Piling is what it may do with others of its make, Piled what stands on it, Rims that this is upside
+	// down: then it is a pile, as wide as one of them and as tall as all.
+	Piling Piling
+	Piled  []string
+	Rims   bool
 	// With is the piece that it belongs to and stands beside, "" for none: a lid comes with its
 	// jar or not at all.
 	With string

@@ -31,6 +31,8 @@ type Standing struct {
 	Piece  string        `json:"piece"`
 	Place  outline.Place `json:"place"`
 	Locked bool          `json:"locked,omitempty"` // by hand: it stays where it is
+	Piled  []string      `json:"piled,omitempty"`  // what stands on it, from below
+	Rims   bool          `json:"rims,omitempty"`   // that is upside down, rim to rim
 }
 
 // Out is a piece that was left out, and why.

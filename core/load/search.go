@@ -334,9 +334,9 @@ func (g *packing) score(p Plan) (v Score) {
 			sum += q.Grams / 1000
 			tall = math.Max(tall, q.TallMM)
 			if q.With == "" {
-				v.Pieces++
+				v.Pieces += q.members()
 				if q.Due > 0 {
-					v.Due++
+					v.Due += q.members()
 				}
 			}
 		}

@@ -234,7 +234,7 @@ func (g *packing) level(s *shelf) Level {
 	l := Level{Side: s.side, On: -1, Pieces: []Standing{}}
 	for t, i := range s.who {
 		if i >= 0 {
-			l.Pieces = append(l.Pieces, Standing{Piece: g.pieces[i].ID, Place: s.at[t], Locked: s.things[t].Fixed})
+			l.Pieces = append(l.Pieces, Standing{Piece: g.pieces[i].ID, Place: s.at[t], Locked: s.things[t].Fixed, Piled: g.pieces[i].Piled, Rims: g.pieces[i].Rims})
 		}
 	}
 	return l

@@ -14,7 +14,10 @@ var inf = math.Inf(1)
 func (g *packing) why(d draft) []Out {
 	out := []Out{}
 	for _, i := range d.out {
-		out = append(out, Out{Piece: g.pieces[i].ID, Why: g.reason(i)})
+		why := g.reason(i)
+		for _, id := range append([]string{g.pieces[i].ID}, g.pieces[i].Piled...) {
+			out = append(out, Out{Piece: id, Why: why})
+		}
 	}
 	return out
 }

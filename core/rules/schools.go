@@ -251,6 +251,15 @@ const (
 	Shared   Sharing = "together"
 )
 
+// Piles says whether bare pieces may stand on each other in a bisque.
+type Piles string
+
+// The schools of Piles.
+const (
+	Piled  Piles = "piled" // nested, or rim to rim
+	Single Piles = "single"
+)
+
 // RunnySpot says where in a load runny pieces stand.
 type RunnySpot string
 

@@ -48,7 +48,7 @@ func seenLoad(m school.Moment, l school.Load) contract.Load {
 		for _, level := range kept.Plan.Levels {
 			for _, s := range level.Pieces {
 				if owner(s.Piece) == s.Piece {
-					n++
+					n += 1 + len(s.Piled)
 				}
 			}
 		}

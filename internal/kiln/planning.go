@@ -57,6 +57,7 @@ func laidOf(m school.Moment, id string) (l laid, err error) {
 	} else {
 		l.pieces = toPack(m, members(m, id))
 	}
+	l.pieces = load.Piled(l.pieces, l.kept.Plan)
 	return l, nil
 }
 
@@ -98,7 +99,7 @@ func (p *Planning) Plan(ctx context.Context, asked contract.PlanLoadJSONBody) (s
 	if len(waiting) == 0 {
 		return "", school.Refuse("Nothing may be fired to cone %s in %s now.", cone, k.Air)
 	}
-	plan, faults := load.Find(load.Request{Kiln: k, Ways: school.WaysOf(m.House), Pieces: toPack(m, waiting), Steps: load.Second, Seed: 1})
+	plan, faults := load.FindPiled(load.Request{Kiln: k, Ways: school.WaysOf(m.House), Pieces: toPack(m, waiting), Steps: load.Second, Seed: 1})
 	if len(faults) > 0 {
 		return "", school.Refuse("%s", faults[0])
 	}
@@ -240,7 +241,7 @@ func again(m school.Moment, l laid, steps int, stop func() bool, watch func(load
 	}
 	r := l.request(m, steps)
 	r.Start, r.Stop, r.Watch = &start, stop, watch
-	plan, faults := load.Find(r)
+	plan, faults := load.FindPiled(r)
 	if len(faults) > 0 {
 		return plan, school.Refuse("%s", faults[0])
 	}
@@ -339,19 +340,34 @@ func Tick(m school.Moment, c *school.Change, by work.Actor, id, piece string, in
 	}
 	l.kept.At = m.At
 	school.LoadPlans.Put(c, l.kept) // so that every tablet hears of it, whatever class it serves
-	e := work.Event{ID: school.NewID(), Piece: p.ID, At: m.At, By: by.Name, Hand: by.Hand()}
-	if !in {
-		e.Kind = work.TakenOut
+	for n, of := range append([]string{p.ID}, l.onTop(piece)...) {
+		q, known := m.Pieces[of]
+		if !known {
+			return school.Missing("piece")
+		}
+		e := work.Event{ID: school.NewID(), Piece: q.ID, At: m.At, By: by.Name, Hand: by.Hand(), Kind: work.TakenOut}
+		if in {
+			if e.Kind, e.Load, e.Seen = work.Loaded, id, max(seen, 0); seen == 0 || n > 0 {
+				e.Seen = q.State.Seq
+			}
+			if reason := keepsOut(m, q, l.load, e); reason != "" {
+				return school.Refuse("%s: %s", view.Who(m, by, q), reason)
+			}
+		}
 		c.Log(e)
-		return nil
 	}
-	if e.Kind, e.Load, e.Seen = work.Loaded, id, max(seen, 0); seen == 0 {
-		e.Seen = p.State.Seq
+	return nil
+}
+
+// onTop are the pieces that stand on one in the plan.
+func (l laid) onTop(piece string) []string {
+	for _, level := range l.kept.Plan.Levels {
+		for _, s := range level.Pieces {
+			if s.Piece == piece {
+				return s.Piled
+			}
+		}
 	}
-	if reason := keepsOut(m, p, l.load, e); reason != "" {
-		return school.Refuse("%s: %s", view.Who(m, by, p), reason)
-	}
-	c.Log(e)
 	return nil
 }
 

@@ -75,6 +75,9 @@ func (s shower) out() []load.Out {
 	for _, level := range s.l.kept.Plan.Levels {
 		for _, st := range level.Pieces {
 			in[st.Piece] = true
+			for _, id := range st.Piled {
+				in[id] = true
+			}
 		}
 	}
 	if s.l.load.FiredAt.IsZero() {
@@ -130,7 +133,7 @@ func (s shower) level(n int) contract.LoadLevel {
 			v.FreeMM = above.HighMM()
 		}
 	}
-	for _, st := range l.Pieces {
+	for _, st := range s.apart(l.Pieces) {
 		one := s.standing(st)
 		v.Pieces = append(v.Pieces, one)
 		v.Grams += s.byID[st.Piece].Grams
@@ -138,6 +141,22 @@ func (s shower) level(n int) contract.LoadLevel {
 	}
 	_, v.Rod = k.Rod(l.BaseMM, l.BaseMM+v.TallMM)
 	return v
+}
+
+// apart are the pieces of a shelf; once it was lit those of a pile by themselves, the topmost first:
+// they come out one by one.
+func (s shower) apart(pieces []load.Standing) (all []load.Standing) {
+	if s.l.load.FiredAt.IsZero() {
+		return pieces
+	}
+	for _, st := range pieces {
+		for i := len(st.Piled) - 1; i >= 0; i-- {
+			all = append(all, load.Standing{Piece: st.Piled[i], Place: st.Place})
+		}
+		st.Piled = nil
+		all = append(all, st)
+	}
+	return all
 }
 
 func (s shower) standing(st load.Standing) contract.LoadStanding {
@@ -169,6 +188,16 @@ func (s shower) standing(st load.Standing) contract.LoadStanding {
 		v.Due = view.Some(lesson.Date(one.Due).String())
 	}
 	v.Fired, v.Raw = s.colours(p)
+	if len(st.Piled) > 0 {
+		on := view.List(st.Piled, func(id string) contract.LoadPiled {
+			q, ok := s.m.Pieces[id]
+			if !ok {
+				return contract.LoadPiled{Piece: id}
+			}
+			return contract.LoadPiled{Piece: id, Student: s.maker(q), Mark: s.m.Maker(q).Mark}
+		})
+		v.Piled, v.Rims = &on, view.Some(st.Rims)
+	}
 	return v
 }
 

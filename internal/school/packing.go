@@ -29,7 +29,8 @@ func ToPack(m Moment, p *Piece) []load.Piece {
 }
 
 func madeOf(m Moment, p *Piece) load.Made {
-	return load.Made{ID: p.ID, Body: p.Body, Seated: m.Assignments[p.Assignment].House.Seat == rules.BareSeat, Cookie: p.State.Helps["cookie"], Stilts: p.State.Helps["stilts"]}
+	return load.Made{ID: p.ID, Body: p.Body, Seated: m.Assignments[p.Assignment].House.Seat == rules.BareSeat, Cookie: p.State.Helps["cookie"], Stilts: p.State.Helps["stilts"],
+		Piles: m.House.KilnPiles == rules.Piled}
 }
 
 // LitresOf is what a piece takes of a kiln's litres, glazed.

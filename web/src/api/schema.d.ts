@@ -4540,6 +4540,11 @@ export interface components {
         TermPicked: {
             text: string;
         };
+        LoadPiled: {
+            piece: string;
+            student: string;
+            mark: string;
+        };
         LoadMisfit: {
             piece: string;
             /** @description Of the plan that was seen */
@@ -4606,6 +4611,10 @@ export interface components {
             rod: boolean;
         };
         LoadStanding: {
+            /** @description What stands on it, from below */
+            piled?: components["schemas"]["LoadPiled"][];
+            /** @description That is upside down, rim to rim */
+            rims?: boolean;
             /** @description Its id, or that of its lid */
             piece: string;
             /** Format: double */
