@@ -9,6 +9,7 @@ import (
 
 	"enkaustos/core/kiln"
 	"enkaustos/core/load"
+	"enkaustos/core/outline"
 	"enkaustos/core/piece"
 )
 
@@ -116,4 +117,20 @@ func TestPilesAreAsTallAsTheyStand(t *testing.T) {
 	piled = load.Piled(bowls, plan)
 	require.Len(t, piled, 2)
 	require.InDelta(t, 2*bowls[0].TallMM, piled[0].TallMM, 1e-9)
+}
+
+// From the floor up and from the middle out; a pile stands where its lowest does.
+func TestWhereAPieceStood(t *testing.T) {
+	k := kiln.Usual()
+	on := func(id string, x float64, piled ...string) load.Standing {
+		return load.Standing{Piece: id, Place: outline.Place{X: x}, Piled: piled}
+	}
+	plan := load.Plan{Levels: []load.Level{{On: -1, Pieces: []load.Standing{on("a", 0), on("b", 200)}}, {On: 0, Pieces: []load.Standing{on("c", -30, "d")}}, {On: 1, Pieces: []load.Standing{on("e", -190)}}}}
+	for piece, says := range map[string]string{"a": "lowest shelf, in the middle", "b": "lowest shelf, at the edge", "d": "a shelf between, in the middle", "e": "top shelf, at the edge"} {
+		spot, ok := plan.Where(k, piece)
+		require.True(t, ok)
+		require.Equal(t, says, spot.String())
+	}
+	_, ok := plan.Where(k, "f")
+	require.False(t, ok)
 }

@@ -2,10 +2,13 @@ package kiln
 
 import (
 	"context"
+	"maps"
+	"slices"
 	"strings"
 	"time"
 
 	"enkaustos/core/kiln"
+	"enkaustos/core/load"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
 	"enkaustos/internal/view"
@@ -18,7 +21,7 @@ type Kilns struct{ School *school.School }
 const drawnAround = 96
 
 func seenKiln(k kiln.Kiln) contract.KilnSeen {
-	v := contract.KilnSeen{Kiln: k, Faults: []string{}, Edge: []contract.FlatSpot{}, Plate: []contract.FlatSpot{}, Left: []contract.FlatSpot{}, Right: []contract.FlatSpot{}, Standing: []contract.FlatSpot{}}
+	v := contract.KilnSeen{Kiln: k, Faults: []string{}, Edge: []contract.FlatSpot{}, Plate: []contract.FlatSpot{}, Left: []contract.FlatSpot{}, Right: []contract.FlatSpot{}, Standing: []contract.FlatSpot{}, Places: []contract.KilnPlace{}}
 	v.Kiln.Posts, v.Kiln.Closed = append([]kiln.Post{}, k.Posts...), append([]time.Weekday{}, k.Closed...)
 	for _, f := range k.Faults() {
 		v.Faults = append(v.Faults, f.Text)
@@ -33,6 +36,31 @@ func seenKiln(k kiln.Kiln) contract.KilnSeen {
 		v.Rod = &rod[0].Core
 	}
 	return v
+}
+
+// places are what came out of the loads of a kiln, by where it stood in them.
+func places(m school.Moment, k kiln.Kiln) []contract.KilnPlace {
+	pieces, sound := map[load.Spot]int{}, map[load.Spot]int{}
+	for _, kept := range school.LoadPlans.All(m.Snapshot) {
+		if kept.Kiln != k.ID || school.Loads.All(m.Snapshot)[kept.Load].FiredAt.IsZero() {
+			continue
+		}
+		for _, p := range members(m, kept.Load) {
+			came := cameOut(p, kept.Load)
+			spot, ok := kept.Plan.Where(k, p.ID)
+			if came == "" || !ok {
+				continue
+			}
+			if pieces[spot]++; came == "sound" {
+				sound[spot]++
+			}
+		}
+	}
+	all := []contract.KilnPlace{}
+	for _, spot := range slices.SortedFunc(maps.Keys(pieces), load.Spot.Compare) {
+		all = append(all, contract.KilnPlace{Place: spot.String(), Pieces: pieces[spot], Sound: sound[spot]})
+	}
+	return all
 }
 
 // Keep keeps a kiln; "" for its id is a new one. What is impossible about it is refused field by
@@ -60,8 +88,13 @@ func Keep(m school.Moment, c *school.Change, k kiln.Kiln) (kiln.Kiln, error) {
 
 // ListKilns lists the kilns, by name.
 func (k Kilns) ListKilns(context.Context, contract.ListKilnsRequestObject) (contract.ListKilnsResponseObject, error) {
-	all := school.Kilns.Sorted(k.School.Now().Snapshot, func(a, b kiln.Kiln) int { return strings.Compare(a.Name, b.Name) })
-	return contract.ListKilns200JSONResponse(view.List(all, seenKiln)), nil
+	m := k.School.Now()
+	all := school.Kilns.Sorted(m.Snapshot, func(a, b kiln.Kiln) int { return strings.Compare(a.Name, b.Name) })
+	return contract.ListKilns200JSONResponse(view.List(all, func(k kiln.Kiln) contract.KilnSeen {
+		v := seenKiln(k)
+		v.Places = places(m, k)
+		return v
+	})), nil
 }
 
 // GetUsualKiln is a kiln to begin from.

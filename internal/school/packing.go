@@ -42,6 +42,24 @@ func LitresOf(m Moment, p *Piece) (sum float64) {
 	return sum
 }
 
+// StoodAt is where a piece stood in the last fire that it went through, "" where no plan says so.
+func StoodAt(m Moment, p *Piece) string {
+	all := p.State.Firings()
+	if len(all) == 0 {
+		return ""
+	}
+	kept, planned := LoadPlans.Get(m.Snapshot, all[len(all)-1].Load)
+	k, known := Kilns.Get(m.Snapshot, kept.Kiln)
+	if !planned || !known {
+		return ""
+	}
+	spot, ok := kept.Plan.Where(k, p.ID)
+	if !ok {
+		return ""
+	}
+	return k.Name + ", " + spot.String()
+}
+
 // Packable are the pieces that may go into a load of a kiln now, or stand in it already.
 func Packable(m Moment, of Load, k kiln.Kiln) []*Piece {
 	var list []*Piece

@@ -4064,6 +4064,8 @@ export interface components {
             doubts?: components["schemas"]["Coat"][];
         };
         Piece: {
+            /** @description Where it stood in its last fire, as its plan had it */
+            stood?: string;
             dust?: components["schemas"]["Dust"];
             /**
              * Format: double
@@ -4397,7 +4399,14 @@ export interface components {
             thickMM: number;
             count: number;
         };
+        KilnPlace: {
+            place: string;
+            pieces: number;
+            sound: number;
+        };
         KilnSeen: {
+            /** @description What came out of its loads, by where it stood */
+            places: components["schemas"]["KilnPlace"][];
             kiln: components["schemas"]["Kiln"];
             /** @description What is impossible about it */
             faults: string[];

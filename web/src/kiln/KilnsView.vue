@@ -83,6 +83,15 @@ const days = (k: Kiln) =>
             Cone {{ k.kiln.from }} to {{ k.kiln.to }}, {{ k.kiln.air }}; a load is out after
             {{ days(k.kiln) }}
           </p>
+          <details v-if="k.places.length">
+            <summary>What came out, by where it stood</summary>
+            <ul class="places">
+              <li v-for="p in k.places" :key="p.place">
+                {{ p.place }}: <b>{{ p.sound }} of {{ p.pieces }}</b> sound
+              </li>
+            </ul>
+            <p class="soft">A few pieces say little: they may have been the pieces, and not the place.</p>
+          </details>
           <p v-if="k.kiln.rests"><b>Out of use</b></p>
           <p v-for="f in k.faults" :key="f" class="wrong">{{ f }}</p>
           <el-button v-if="teaches" :aria-label="`Change ${k.kiln.name}`" @click="edited = copy(k.kiln)"

@@ -51,6 +51,10 @@ async function corrected(next?: LoadPlan) {
         ><template v-if="piece.due">; wanted by {{ day(piece.due) }}</template
         ><template v-if="piece.runs">; may run</template>.
       </p>
+      <p v-if="piece.piled">
+        {{ piece.rims ? "Rim to rim with" : "Nested, from below:" }}
+        {{ piece.piled.map((q) => `${q.student} ${q.mark}`).join(", ") }}.
+      </p>
       <p v-if="piece.lapsed" class="wrong">Has to come out: {{ piece.lapsed }}.</p>
       <p v-for="(b, i) in wrong" :key="i" class="wrong">{{ b.text }}</p>
       <p v-if="first && first.piece !== piece.piece" class="soft">

@@ -60,7 +60,10 @@ const save = (n: number) =>
       <ul class="ticks">
         <li v-for="s in l.pieces" :key="s.piece">
           <i aria-hidden="true" /><b>{{ s.mark }}</b> {{ s.lid ? "lid of " : "" }}{{ s.student }}, {{ s.title
-          }}<template v-if="s.cookie">, on a cookie</template><template v-if="s.stilts">, on stilts</template>
+          }}<template v-if="s.piled"
+            >, {{ s.rims ? "rim to rim with" : "in it" }}
+            {{ s.piled.map((q) => `${q.mark} ${q.student}`).join(", ") }}</template
+          ><template v-if="s.cookie">, on a cookie</template><template v-if="s.stilts">, on stilts</template>
         </li>
       </ul>
       <p v-if="posts(n)" class="then">When all of it stands: {{ posts(n) }}.</p>

@@ -113,8 +113,8 @@ useKeys(hand.keys);
           @drop="(piece, x, y, turn) => load.act({ act: 'drop', piece, level, x, y, turn })"
         />
         <p class="soft legend">
-          Drop: may run. Pale ring: a cookie. Flag: wanted by a day. Cross: locked. Dashed: where it may not
-          stand. The front of the kiln is below.
+          Drop: may run. ×2, ×3: a pile. Pale ring: a cookie. Flag: wanted by a day. Cross: locked. Dashed:
+          where it may not stand. The front of the kiln is below.
         </p>
       </section>
       <aside>

@@ -5,7 +5,7 @@ import { core, standsAt, type Standing } from "@/kiln/shapes";
 /**
  * A piece on its shelf from above, in its colour. Shapes say the rest: a drop for what may run, a
  * dashed ring for its cookie, three points for stilts, a flag for a day by which it is wanted, a
- * bolt for what is locked, a tick for what stands in the kiln.
+ * bolt for what is locked, a number for what is piled, a tick for what stands in the kiln.
  */
 const props = defineProps<{
   standing: Standing;
@@ -47,6 +47,8 @@ const signs = computed(() => {
     s.stilts && "on stilts",
     s.due && `wanted by ${s.due}`,
     s.locked && "locked",
+    s.piled &&
+      `with ${s.piled.map((q) => q.student).join(" and ")} ${s.rims ? "upside down on it" : "nested in it"}`,
     s.in && "in the kiln",
     s.cameOut && `came out ${s.cameOut}`,
     props.wrong && "stands where it may not",
@@ -93,6 +95,9 @@ const label = computed(() => {
           standing.lid ? `lid of ${standing.student}` : standing.student
         }}</tspan>
       </text>
+      <text v-if="standing.piled" y="34" class="pile" aria-hidden="true"
+        >×{{ standing.piled.length + 1 }}</text
+      >
       <path v-if="standing.runs" class="sign" d="M-5 22c-6 8 -1 13 0 13s6 -5 0 -13z" />
       <path v-if="standing.due" class="sign" d="M6 35v-13l10 4 -10 4" />
       <path v-if="standing.stilts" class="sign" d="M-16 34h.1m5 -8h.1m5 8h.1" stroke-linecap="round" />
@@ -142,6 +147,9 @@ text {
 }
 .dark text {
   fill: #fff;
+}
+.pile {
+  font-size: 15px;
 }
 .name {
   font-weight: 450;

@@ -321,7 +321,7 @@ export const affects = {
   class: ["classes", "rules", "term", ...judged, "room", "timetable", "lessons"],
   student: ["classes", "pieces", "piece", "today", "seating"],
   assignment: ["assignments", "rules", "term", ...judged],
-  load: ["loads", "loadPlan", "openedLoads", "today", "term"],
+  load: ["loads", "loadPlan", "openedLoads", "today", "term", "kilns"],
   load_plan: ["loads", "loadPlan", "openedLoads"],
   kiln: ["kilns", "loadPlan", "term"],
   show: ["term", "loadPlan"],

@@ -45,6 +45,7 @@ function keep(event: Omit<NewEvent, "piece">, done: string) {
     </template>
     <div v-if="piece" class="record">
       <p v-if="detail.data.value?.hand" class="soft">{{ piece.student }}: {{ detail.data.value.hand }}</p>
+      <p v-if="piece.stood" class="soft">It stood in {{ piece.stood }}.</p>
       <p v-if="piece.damage" class="damage">Damaged: {{ piece.damage }}</p>
       <section v-if="!piece.fired" aria-labelledby="else">
         <h3 id="else">What else happened</h3>

@@ -78,6 +78,7 @@ async function makeTile() {
       </h2>
       <span class="soft">{{ piece.title }} · {{ piece.clay }} · cone {{ piece.cone }}</span>
     </header>
+    <p v-if="piece.stood" class="soft">It stood in {{ piece.stood }}.</p>
     <a
       v-for="photo in piece.pictures.slice(-1)"
       :key="photo"

@@ -69,7 +69,8 @@ async function tick(s: Standing) {
           :aria-label="`${s.student} ${s.mark}, ${s.title}`"
           @click="tick(s)"
         >
-          <i aria-hidden="true">{{ s.in ? "▣" : "▢" }}</i> <b>{{ s.mark }}</b> {{ s.student }}
+          <i aria-hidden="true">{{ s.in ? "▣" : "▢" }}</i> <b>{{ s.mark }}</b> {{ s.student
+          }}{{ s.piled ? `, with ${s.piled.map((q) => q.student).join(", ")}` : "" }}
           <span class="soft"
             >{{ s.title }}{{ s.cookie ? ", on a cookie" : "" }}{{ s.stilts ? ", on stilts" : "" }}</span
           >
