@@ -108,6 +108,23 @@ func TestALoadByHand(t *testing.T) {
 	require.Equal(t, level, there)
 	require.Empty(t, plan().Breaches)
 
+	// One did not fit: its rim is wider than its form says, it is looked at again, and the rest is planned anew.
+	p.click("button", "Did not fit")
+	p.see(".el-dialog", "measure so as well")
+	p.fill(`.el-dialog input[name="rim"]`, "97")
+	p.press(input.Tab)
+	p.click(".el-dialog .el-checkbox", "I looked again, with it in hand")
+	p.click(".el-dialog button", "Save")
+	p.see(".el-message", "Planned again as it measures.")
+	require.InDelta(t, 97, get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+pieces[1].Piece).Own.Measures["rim"], 1e-9)
+
+	// Test tiles take what room is left.
+	p.click(".tiles summary", "Test tiles")
+	p.fill(`input[aria-label="How many tiles"]`, "6")
+	p.press(input.Tab)
+	p.click(".tiles button", "Put them in")
+	p.see(".tiles summary", "6 of 6 have room")
+
 	// Two teachers at once: who looked before hears of it.
 	stale := plan().Revision
 	p.press('k')

@@ -134,3 +134,27 @@ func TestWhereAPieceStood(t *testing.T) {
 	_, ok := plan.Where(k, "f")
 	require.False(t, ok)
 }
+
+// Test tiles take the room that is left, and none of the pieces'.
+func TestTilesFillWhatIsLeft(t *testing.T) {
+	k := kiln.Usual()
+	k.Name = "half full"
+	pieces := bisque(t, piece.Cup, piece.Measures{"rim": 84, "base": 84, "height": 88, "handle": 0}, 9, false)
+	plan, faults := load.Find(load.Request{Kiln: k, Ways: load.Usual(), Pieces: pieces, Steps: load.Second / 8, Seed: 1})
+	require.Empty(t, faults)
+	tiles := load.Tiles{Count: 30, WideMM: 60, DeepMM: 12, TallMM: 80}
+	hand := load.Hand{Kiln: k, Ways: load.Usual(), Pieces: pieces}
+	filled, n := hand.Fill(plan, tiles)
+	require.Positive(t, n)
+	cups, _ := standing(filled.WithoutTiles())
+	require.Equal(t, 9, cups)
+	all, _ := standing(filled)
+	require.Equal(t, 9+n, all)
+	require.Empty(t, load.Breaches(k, load.Usual(), append(tiles.Pieces(), pieces...), filled))
+	again, m := hand.Fill(filled, load.Tiles{Count: 2, WideMM: 60, DeepMM: 12, TallMM: 80})
+	all, _ = standing(again)
+	require.Equal(t, 9+m, all, "asked again, they are laid anew")
+	require.NotEmpty(t, load.Tiles{Count: -1}.Fault())
+	require.NotEmpty(t, load.Tiles{Count: 3, WideMM: 60}.Fault())
+	require.Empty(t, tiles.Fault())
+}

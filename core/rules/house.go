@@ -88,6 +88,7 @@ type House struct {
 	KilnWares   Sharing   // of a load by bisque and glaze
 	KilnClasses Sharing   // of a load by classes
 	KilnPiles   Piles     // of bisque in a load
+	KilnTiles   Sharing   // of a load by pieces and test tiles
 
 	MostColours   int      // on one piece; 0 = no limit
 	InsideOutside InAndOut // whether inside and outside take one glaze each
@@ -100,7 +101,7 @@ func Default() House {
 	return House{
 		Coats: 3, Over: WarnAbove, Extra: ByCard, Layering: DoubleMarked,
 		UnderglazeCoats: 3, ClearOnFood: 3, ClearElsewhere: 2, UnderglazeOn: BothWares, OpenUnderglaze: OpenOffFood, ClearWhen: SameLesson, Mixing: NeverMixed, Meeting: MayTouch,
-		KilnGapMM: 6, KilnAboveMM: 12, Runners: RunnyInside, KilnWares: ByItself, KilnClasses: Shared, KilnPiles: Piled,
+		KilnGapMM: 6, KilnAboveMM: 12, Runners: RunnyInside, KilnWares: ByItself, KilnClasses: Shared, KilnPiles: Piled, KilnTiles: Shared,
 		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: BareFoot, FootBy: WipedBack, Underside: MayBeGlazed, Seat: BareSeat, StiltsCone: "none", Flat: EdgesGlazed, FlatMM: 2, Wipes: Student,
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: WhenDry, KilnDryHours: 12,
 		Hidden: CoverAll, OtherClay: Hint, RawApart: 6,

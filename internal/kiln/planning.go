@@ -57,7 +57,7 @@ func laidOf(m school.Moment, id string) (l laid, err error) {
 	} else {
 		l.pieces = toPack(m, members(m, id))
 	}
-	l.pieces = load.Piled(l.pieces, l.kept.Plan)
+	l.pieces = append(load.Piled(l.pieces, l.kept.Plan), l.kept.Tiles.Pieces()...)
 	return l, nil
 }
 
@@ -72,8 +72,10 @@ func (l laid) hand(m school.Moment) load.Hand {
 	return load.Hand{Kiln: l.kiln, Ways: school.WaysOf(m.House), Pieces: l.pieces}
 }
 
+// request asks for a plan of the pieces; test tiles take what room they leave, see fill.
 func (l laid) request(m school.Moment, steps int) load.Request {
-	return load.Request{Kiln: l.kiln, Ways: school.WaysOf(m.House), Pieces: l.pieces, Steps: steps, Seed: int64(l.kept.Revision), Start: &l.kept.Plan}
+	pieces := slices.DeleteFunc(slices.Clone(l.pieces), func(p load.Piece) bool { return load.IsTile(p.ID) })
+	return load.Request{Kiln: l.kiln, Ways: school.WaysOf(m.House), Pieces: pieces, Steps: steps, Seed: int64(l.kept.Revision), Start: &l.kept.Plan}
 }
 
 // Plan plans a new load of what may be fired to a cone, in a kiln.
@@ -209,6 +211,8 @@ func (p *Planning) changed(m school.Moment, l laid, do contract.LoadPlanChange) 
 		kept.Plan, err = hand.Swap(kept.Plan, piece, view.Value(do.Other))
 	case contract.LoadPlanChangeActAgain:
 		kept.Plan, err = again(m, l, load.Second, nil, nil)
+	case contract.LoadPlanChangeActTiles:
+		kept, err = l.withTiles(m, do)
 	case contract.LoadPlanChangeActLonger:
 		return nil, p.begin(l)
 	case contract.LoadPlanChangeActStop:
@@ -225,13 +229,16 @@ func (p *Planning) changed(m school.Moment, l laid, do contract.LoadPlanChange) 
 
 // ticked says whether a piece stands in the kiln.
 func (l laid) ticked(m school.Moment, piece string) bool {
+	if load.IsTile(piece) {
+		return slices.Contains(l.kept.TilesIn, piece)
+	}
 	p, ok := m.Pieces[owner(piece)]
 	return ok && p.State.Load != nil && p.State.Load.Load == l.load.ID
 }
 
 // again plans the rest around what is locked and what stands in the kiln already.
 func again(m school.Moment, l laid, steps int, stop func() bool, watch func(load.Plan, float64) bool) (load.Plan, error) {
-	start := l.kept.Plan
+	start := l.kept.Plan.WithoutTiles()
 	for _, level := range start.Levels {
 		for _, s := range level.Pieces {
 			if l.ticked(m, s.Piece) {
@@ -254,7 +261,33 @@ func again(m school.Moment, l laid, steps int, stop func() bool, watch func(load
 			}
 		}
 	}
-	return plan, nil
+	return l.fill(m, plan, l.kept.Tiles), nil
+}
+
+// fill lays test tiles where a plan has room.
+func (l laid) fill(m school.Moment, plan load.Plan, tiles load.Tiles) load.Plan {
+	r := l.request(m, 0)
+	filled, _ := load.Hand{Kiln: r.Kiln, Ways: r.Ways, Pieces: r.Pieces}.Fill(plan, tiles)
+	return filled
+}
+
+// withTiles has a load take so many test tiles, where the house lets them stand beside pieces.
+func (l laid) withTiles(m school.Moment, do contract.LoadPlanChange) (school.LoadPlan, error) {
+	kept := l.kept
+	if do.Tiles == nil {
+		return kept, school.Refuse("Say how many test tiles, and how large.")
+	}
+	tiles := load.Tiles{Count: do.Tiles.Count, WideMM: do.Tiles.WideMM, DeepMM: do.Tiles.DeepMM, TallMM: do.Tiles.TallMM}
+	switch fault := tiles.Fault(); {
+	case fault != "":
+		return kept, school.Refuse("%s", fault)
+	case tiles.Count > 0 && m.House.KilnTiles != rules.Shared:
+		return kept, school.Refuse("The house fires test tiles by themselves: its rules say so.")
+	case len(kept.TilesIn) > 0:
+		return kept, school.Refuse("%d test tiles stand in the kiln already: take them out first.", len(kept.TilesIn))
+	}
+	kept.Tiles, kept.Plan = tiles, l.fill(m, kept.Plan, tiles)
+	return kept, nil
 }
 
 // begin starts a longer search in the background, where none goes on.
@@ -333,6 +366,8 @@ func Tick(m school.Moment, c *school.Change, by work.Actor, id, piece string, in
 		return school.Refuse("The teacher did not open %s on the tablets.", l.load.Name)
 	case !l.load.FiredAt.IsZero():
 		return school.Refuse("%s was fired already.", l.load.Name)
+	case load.IsTile(piece):
+		return l.tickTile(m, c, piece, in)
 	case !ok:
 		return school.Missing("piece")
 	case in == l.ticked(m, piece):
@@ -356,6 +391,21 @@ func Tick(m school.Moment, c *school.Change, by work.Actor, id, piece string, in
 		}
 		c.Log(e)
 	}
+	return nil
+}
+
+// tickTile keeps whether a test tile stands in the kiln: it has no record of its own.
+func (l laid) tickTile(m school.Moment, c *school.Change, tile string, in bool) error {
+	if !slices.ContainsFunc(l.pieces, func(p load.Piece) bool { return p.ID == tile }) {
+		return school.Missing("test tile")
+	}
+	kept := l.kept
+	kept.At = m.At
+	kept.TilesIn = slices.DeleteFunc(slices.Clone(kept.TilesIn), func(id string) bool { return id == tile })
+	if in {
+		kept.TilesIn = append(kept.TilesIn, tile)
+	}
+	school.LoadPlans.Put(c, kept)
 	return nil
 }
 

@@ -44,6 +44,9 @@ func (p *Planning) shown(m school.Moment, by work.Actor, id string) (contract.Lo
 		}
 	}
 	v.Breaches = s.breaches()
+	if t := l.kept.Tiles; t.Count > 0 {
+		v.Tiles = &contract.LoadTiles{Count: t.Count, WideMM: t.WideMM, DeepMM: t.DeepMM, TallMM: t.TallMM}
+	}
 	if share, on := p.searching(id); on {
 		v.Searching = &share
 	}
@@ -82,7 +85,7 @@ func (s shower) out() []load.Out {
 	}
 	if s.l.load.FiredAt.IsZero() {
 		for _, p := range s.l.pieces {
-			if !in[p.ID] {
+			if !in[p.ID] && !load.IsTile(p.ID) {
 				all = append(all, load.Out{Piece: p.ID, Why: "It became ready since this was planned."})
 			}
 		}
@@ -163,6 +166,11 @@ func (s shower) standing(st load.Standing) contract.LoadStanding {
 	one := s.byID[st.Piece]
 	v := contract.LoadStanding{Piece: st.Piece, X: st.Place.X, Y: st.Place.Y, Turn: st.Place.Turn, Locked: st.Locked,
 		Outline: append([]contract.OutlinePart{}, one.Outline...), TallMM: one.TallMM, Runs: one.Runs, Lid: view.Some(one.With != "")}
+	if load.IsTile(st.Piece) {
+		_, number, _ := strings.Cut(st.Piece, "/")
+		v.Tile, v.Student, v.Mark, v.In = view.Some(true), "Test tile", number, s.l.ticked(s.m, st.Piece)
+		return v
+	}
 	p, ok := s.m.Pieces[owner(st.Piece)]
 	if !ok {
 		return v

@@ -244,12 +244,14 @@ type Show struct {
 
 // LoadPlan is what is to stand where in a load that is not lit yet.
 type LoadPlan struct {
-	Load     string    `json:"load"`
-	Kiln     string    `json:"kiln"`
-	Revision int       `json:"revision"` // counts its changes, so that two who plan at once hear of each other
-	At       time.Time `json:"at,omitzero"`
-	By       string    `json:"by,omitempty"`
-	Plan     load.Plan `json:"plan"`
+	Load     string     `json:"load"`
+	Kiln     string     `json:"kiln"`
+	Revision int        `json:"revision"` // counts its changes, so that two who plan at once hear of each other
+	At       time.Time  `json:"at,omitzero"`
+	By       string     `json:"by,omitempty"`
+	Plan     load.Plan  `json:"plan"`
+	Tiles    load.Tiles `json:"tiles,omitzero"`    // that take the room that is left
+	TilesIn  []string   `json:"tilesIn,omitempty"` // those that stand in the kiln
 	// Tablets may tick what goes in, where the teacher opened the load on them.
 	Tablets bool `json:"tablets,omitempty"`
 }

@@ -121,7 +121,7 @@ func discs(r *report) error {
 }
 
 func many(r *report) error {
-	fmt.Print("\n## 14 to 60 equal discs\n\nRound shelves that hold just n discs of a hexagonal grid, its middle where it is best (0.03 %% wider, for\nthe planner keeps 0.02 mm more than it is asked for); the planner is\noffered more. Beside it the most that any packing can have (Oler 1961).\n\n| n | planned | Oler's bound | n | planned | Oler's bound |\n|---|---|---|---|---|---|\n")
+	fmt.Print("\n## 14 to 60 equal discs\n\nRound shelves that hold just n discs of a hexagonal grid, its middle where it is best (0.03 % wider, for\nthe planner keeps 0.02 mm more than it is asked for); the planner is\noffered more. Beside it the most that any packing can have (Oler 1961).\n\n| n | planned | Oler's bound | n | planned | Oler's bound |\n|---|---|---|---|---|---|\n")
 	below, more := 0, 0
 	for n := 14; n <= 60; n++ {
 		wide := packed.Hexagonal(n) * 1.0003

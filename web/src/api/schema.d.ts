@@ -4554,6 +4554,16 @@ export interface components {
             student: string;
             mark: string;
         };
+        /** @description Test tiles that take the room that is left */
+        LoadTiles: {
+            count: number;
+            /** Format: double */
+            wideMM: number;
+            /** Format: double */
+            deepMM: number;
+            /** Format: double */
+            tallMM: number;
+        };
         LoadMisfit: {
             piece: string;
             /** @description Of the plan that was seen */
@@ -4567,6 +4577,7 @@ export interface components {
             looked: boolean;
         };
         LoadPlan: {
+            tiles?: components["schemas"]["LoadTiles"];
             load: string;
             name: string;
             cone: string;
@@ -4620,6 +4631,8 @@ export interface components {
             rod: boolean;
         };
         LoadStanding: {
+            /** @description A test tile */
+            tile?: boolean;
             /** @description What stands on it, from below */
             piled?: components["schemas"]["LoadPiled"][];
             /** @description That is upside down, rim to rim */
@@ -4684,7 +4697,8 @@ export interface components {
         LoadPlanChange: {
             revision: number;
             /** @enum {string} */
-            act: "move" | "drop" | "hold" | "release" | "out" | "swap" | "again" | "longer" | "stop" | "show" | "hide";
+            act: "move" | "drop" | "hold" | "release" | "out" | "swap" | "again" | "longer" | "stop" | "show" | "hide" | "tiles";
+            tiles?: components["schemas"]["LoadTiles"];
             piece?: string;
             other?: string;
             level?: number;

@@ -23,7 +23,7 @@ const ways: { how: How; key: string; name: string }[] = [
 const order = computed(() =>
   props.plan.levels
     .flatMap((l, n) => l.pieces.map((p) => ({ ...p, level: n })))
-    .filter((p) => !p.lid)
+    .filter((p) => !p.lid && !p.tile)
     .sort((a, b) => b.level - a.level),
 );
 const left = computed(() => order.value.filter((p) => !p.cameOut));

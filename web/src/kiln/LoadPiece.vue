@@ -72,7 +72,7 @@ async function corrected(next?: LoadPlan) {
             hand.first.value === piece.piece ? "Swap with…" : "Swap"
           }}</el-button>
           <el-button size="small" @click="hand.takeOut">Leave out</el-button>
-          <el-button size="small" @click="misfit = piece.piece">Did not fit</el-button>
+          <el-button v-if="!piece.tile" size="small" @click="misfit = piece.piece">Did not fit</el-button>
         </template>
       </div>
     </template>

@@ -3,6 +3,7 @@ import { computed, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import LoadLeft from "@/kiln/LoadLeft.vue";
 import LoadOut from "@/kiln/LoadOut.vue";
+import LoadTiles from "@/kiln/LoadTiles.vue";
 import LoadPiece from "@/kiln/LoadPiece.vue";
 import ShelfPlan from "@/kiln/ShelfPlan.vue";
 import StackSide from "@/kiln/StackSide.vue";
@@ -30,8 +31,12 @@ const chosen = ref("");
 const hand = useByHand(load, level, chosen, teaches);
 const colours = computed(() => (screen.colours === "chalk" ? "raw" : "fired"));
 
-const pieces = computed(() => plan.value?.levels.flatMap((l) => l.pieces).filter((p) => !p.lid) ?? []);
-const inside = computed(() => pieces.value.filter((p) => p.in).length);
+const pieces = computed(
+  () => plan.value?.levels.flatMap((l) => l.pieces).filter((p) => !p.lid && !p.tile) ?? [],
+);
+const many = (of: typeof pieces.value) => of.reduce((n, p) => n + 1 + (p.piled?.length ?? 0), 0);
+const inside = computed(() => many(pieces.value.filter((p) => p.in)));
+const count = computed(() => many(pieces.value));
 const posts = computed(() => plan.value?.levels[level.value]?.postsMM ?? []);
 watch(plan, (now) => {
   if (now && level.value >= now.levels.length) level.value = Math.max(0, now.levels.length - 1);
@@ -58,7 +63,7 @@ useKeys(hand.keys);
         <p class="soft"><RouterLink to="/kiln">Kiln</RouterLink> · {{ plan.kiln.kiln.name }}</p>
         <h1>{{ plan.name }}, cone {{ plan.cone }}</h1>
         <p class="soft">
-          {{ pieces.length }} {{ pieces.length === 1 ? "piece" : "pieces" }} on {{ plan.levels.length }}
+          {{ count }} {{ count === 1 ? "piece" : "pieces" }} on {{ plan.levels.length }}
           {{ plan.levels.length === 1 ? "shelf" : "shelves" }}, {{ Math.round(plan.share * 100) }} % full;
           {{ inside }} stand in the kiln<template v-if="plan.firedAt"
             >, fired {{ dayAndClock(plan.firedAt) }}</template
@@ -134,6 +139,7 @@ useKeys(hand.keys);
           :hand="hand"
         />
         <LoadLeft v-if="!plan.firedAt" :plan="plan" :level="level" :teaches="teaches" @put="hand.put" />
+        <LoadTiles v-if="teaches && plan.levels.length" :plan="plan" :act="load.act" />
       </aside>
     </div>
   </div>
