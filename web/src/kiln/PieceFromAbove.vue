@@ -91,9 +91,14 @@ const label = computed(() => {
       <text y="-1">
         <tspan :style="{ fontSize: `${Math.min(19, reach / 2.1)}px` }">{{ standing.mark }}</tspan>
         {{ " " }}
-        <tspan v-if="!standing.tile" class="name" x="0" y="14" :style="{ fontSize: `${Math.min(13, reach / 3.4)}px` }">{{
-          standing.lid ? `lid of ${standing.student}` : standing.student
-        }}</tspan>
+        <tspan
+          v-if="!standing.tile"
+          class="name"
+          x="0"
+          y="14"
+          :style="{ fontSize: `${Math.min(13, reach / 3.4)}px` }"
+          >{{ standing.lid ? `lid of ${standing.student}` : standing.student }}</tspan
+        >
       </text>
       <text v-if="standing.piled" y="34" class="pile" aria-hidden="true"
         >×{{ standing.piled.length + 1 }}</text
