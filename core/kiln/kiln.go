@@ -79,11 +79,13 @@ type Post struct {
 	Count  int     `json:"count"`
 }
 
-// Usual is the beginning of a kiln: the usual distances (from memory) and times.
+// Usual is the beginning of a kiln: the usual distances (from memory) and times, and nobody there at
+// weekends.
 func Usual() Kiln {
 	return Kiln{Shape: Round, Opening: Lid, WidthMM: 580, TallMM: 690, Whole: Shelf{WidthMM: 530, ThickMM: 16, Count: 5},
 		Half: Shelf{ThickMM: 16, Count: 2}, Posts: []Post{{50, 6}, {75, 6}, {100, 6}, {150, 6}, {200, 6}},
-		PostMM: 38, PerShelf: 3, FloorMM: 25, LidMM: 25, WallMM: 25, From: "06", To: "6", Air: Oxidation, Minutes: 24 * 60}
+		PostMM: 38, PerShelf: 3, FloorMM: 25, LidMM: 25, WallMM: 25, From: "06", To: "6", Air: Oxidation, Minutes: 24 * 60,
+		Closed: []time.Weekday{time.Saturday, time.Sunday}}
 }
 
 // Sides of a half shelf, seen from where the kiln is loaded.
