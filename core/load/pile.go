@@ -109,6 +109,11 @@ func (p Piece) members() int { return 1 + len(p.Piled) }
 // FindPiled plans a load as Find does; where bare pieces were left out, it tries again with pieces of
 // one make on each other, nested, then rim to rim as well, and takes the plan that holds the most.
 func FindPiled(r Request) (Plan, []string) {
+	if !slices.ContainsFunc(r.Pieces, func(p Piece) bool { return p.Piling.Make != "" }) {
+		return Find(r)
+	}
+	steps := r.Steps // all three together take no longer
+	r.Steps = steps / 2
 	best, faults := Find(r)
 	bare := slices.ContainsFunc(best.Out, func(o Out) bool {
 		return slices.ContainsFunc(r.Pieces, func(p Piece) bool { return p.ID == o.Piece && p.Piling.Make != "" })
@@ -127,6 +132,7 @@ func FindPiled(r Request) (Plan, []string) {
 	value := r.worth(best)
 	for _, rims := range []bool{false, true} {
 		tried := r
+		tried.Steps = steps / 4
 		tried.Pieces = piles(r.Pieces, rims, leave)
 		if len(tried.Pieces) == len(r.Pieces) {
 			continue

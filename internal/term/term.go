@@ -66,7 +66,7 @@ func (t *Term) GetTerm(context.Context, contract.GetTermRequestObject) (contract
 }
 
 func (a *ahead) shown(f coreterm.Forecast) contract.TermForecast {
-	out := contract.TermForecast{Today: a.Today.String(), Waiting: len(a.Pieces), All: countRange(f.All), Last: dayRange(f.Last), Learned: a.Fill.Seen, Courses: courses}
+	out := contract.TermForecast{Today: a.Today.String(), Waiting: len(a.Pieces), All: countRange(f.All), Late: countRange(f.Late), Last: dayRange(f.Last), Learned: a.Fill.Seen, Courses: courses}
 	_, out.Fill, _ = a.Fill.Range80()
 	for _, k := range a.Kilns {
 		if !k.Rests {

@@ -4517,6 +4517,7 @@ export interface components {
             /** @description Pieces that are still to be fired or cool */
             waiting: number;
             all: components["schemas"]["CountRange"];
+            late: components["schemas"]["CountRange"];
             last: components["schemas"]["DayRange"];
             loads: components["schemas"]["TermLoads"][];
             homes: components["schemas"]["TermHome"][];

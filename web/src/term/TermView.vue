@@ -18,13 +18,6 @@ const session = useSession();
 const teaches = computed(() => session.data.value?.role === "teacher");
 const changed = useChanged();
 const editing = ref<{ show?: Schemas["Show"] }>();
-const late = computed(() => term.value?.shows.some((s) => s.late.high > 0));
-/** All late pieces together: a piece counts for its next show alone. */
-const lateAll = computed(() => ({
-  low: Math.max(0, ...(term.value?.shows ?? []).map((s) => s.late.low)),
-  middle: 0,
-  high: (term.value?.shows ?? []).reduce((n, s) => n + s.late.high, 0),
-}));
 const learned = computed(() => {
   const n = term.value?.learned ?? 0;
   const share = Math.round(100 * (term.value?.fill ?? 0));
@@ -80,9 +73,9 @@ function closed(kept: boolean) {
         @drop="drop(s.show)"
       />
       <TermRemedies
-        v-if="late"
+        v-if="term.late.high > 0"
         :teaches="teaches"
-        :late="lateAll"
+        :late="term.late"
         @picked="changed('kiln', 'house', 'class', 'own')"
       />
     </section>
