@@ -11,7 +11,7 @@ export GOFLAGS = -trimpath
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: judge accuracy lesson-report kiln-report term-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint generate check-generated tools-present chromium
+.PHONY: judge accuracy lesson-report kiln-report term-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint lint-types lint-style generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -113,7 +113,13 @@ lint: web/node_modules/.installed check-generated
 	@test -z "$$(gofmt -l core internal cmd e2e web/embed.go)" || { gofmt -l core internal cmd e2e web/embed.go; echo "run gofmt -w on these"; exit 1; }
 	go vet ./...
 	go tool -modfile=tools/go.mod staticcheck ./...
-	cd web && npm run --silent types && npm run --silent lint && npm run --silent format
+	$(MAKE) --no-print-directory -j2 lint-types lint-style
+
+# Each of them keeps one processor busy.
+lint-types:
+	cd web && npm run --silent types
+lint-style:
+	cd web && npm run --silent lint && npm run --silent format
 
 # Both sides of the contract from their source.
 generate: web/node_modules/.installed

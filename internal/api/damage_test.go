@@ -23,7 +23,7 @@ import (
 // sentence; it is restored as a school that opens, or refused. Nothing panics. 50 files are
 // tried; DAMAGE says how many else (make damage).
 func TestDamagedFiles(t *testing.T) {
-	many := 50
+	many := 25
 	if n, err := strconv.Atoi(os.Getenv("DAMAGE")); err == nil {
 		many = n
 	}

@@ -54,6 +54,7 @@ function closed(kept: boolean) {
     </p>
   </div>
   <p v-if="query.isPending.value" class="soft">Going through the term…</p>
+  <p v-else-if="query.error.value && !term" class="sheet none">{{ query.error.value.message }}</p>
   <template v-if="term">
     <p v-if="!term.kilns" class="sheet none">
       No kiln is in use. <RouterLink to="/kiln/kilns">Add a kiln</RouterLink>, and it can be said when work is
