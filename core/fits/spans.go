@@ -48,12 +48,20 @@ func Rough(body piece.Body, h rules.House) float64 {
 	return sum
 }
 
-// Longest is how many minutes of glazing the longest lesson has; 0 where none has any.
-func (c Class) Longest() (minutes float64) {
+// planning is what of a lesson goes on a plan that is not drawn yet, and usualLesson how many minutes
+// of glazing one has where a class has none (from memory).
+const (
+	planning    = 1.0
+	usualLesson = 40.0
+)
+
+// Unplanned is how many lessons of a class a piece takes for which nothing is planned.
+func (c Class) Unplanned(body piece.Body, h rules.House) float64 {
+	longest := 0.0
 	for _, w := range c.windows() {
-		minutes = max(minutes, float64(w.ticks)*Tick.Minutes())
+		longest = max(longest, float64(w.ticks)*Tick.Minutes())
 	}
-	return minutes
+	return planning + Rough(body, h)/cmp.Or(longest, usualLesson)
 }
 
 // WithFewer are the same pieces with one coat fewer where their house, or one that lets a coat fewer

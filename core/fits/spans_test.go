@@ -75,5 +75,11 @@ func TestRough(t *testing.T) {
 	require.Greater(t, large, small)
 	h.Coats++
 	require.Greater(t, fits.Rough(body(120), h), small)
+	c := class(rules.Default(), 2)
+	require.Greater(t, c.Unplanned(body(220), h), c.Unplanned(body(120), h))
+	require.Greater(t, c.Unplanned(body(120), h), 1.0, "its plan is drawn first")
+	none := c
+	none.Lessons = nil
+	require.Greater(t, none.Unplanned(body(120), h), 1.0, "without lessons, as one usually is")
 	require.InDelta(t, 50, small, 25, "a small bowl is a matter of a lesson or two (common practice)")
 }

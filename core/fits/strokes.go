@@ -38,6 +38,9 @@ type Piece struct {
 	Plain    bool // without its extras
 }
 
+// ForShow is the weight of a piece that is wanted for a show: who has several works at it first.
+const ForShow = 3
+
 // Does is what one step of a lesson is.
 type Does string
 

@@ -2,6 +2,7 @@ package load
 
 import (
 	"cmp"
+	"maps"
 	"slices"
 
 	"enkaustos/core/piece"
@@ -47,13 +48,8 @@ func piles(pieces []Piece, rims bool, leave map[string]bool) []Piece {
 		}
 		waiting[p.Piling.Make] = append(waiting[p.Piling.Make], p)
 	}
-	makes := make([]string, 0, len(waiting))
-	for make := range waiting {
-		makes = append(makes, make)
-	}
-	slices.Sort(makes)
-	for _, make := range makes {
-		of := waiting[make]
+	for _, one := range slices.Sorted(maps.Keys(waiting)) {
+		of := waiting[one]
 		slices.SortStableFunc(of, func(a, b Piece) int { return cmp.Or(urgent(a, b), cmp.Compare(a.ID, b.ID)) })
 		upside, n := of[0].Piling.StepMM == 0, mostNested
 		if upside {

@@ -218,7 +218,7 @@ func (k Kind) complete(given Measures) (Measures, Refusals) {
 func (k Kind) words(m Measures) string {
 	var text []byte
 	for _, measure := range k.Measures {
-		if measure.Key != "pose" && m[measure.Key] != 0 {
+		if measure.Key != PoseKey && m[measure.Key] != 0 {
 			text = fmt.Appendf(text, "%s %g ", measure.Key, m[measure.Key])
 		}
 	}

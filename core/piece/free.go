@@ -12,9 +12,12 @@ const (
 	Odd      Form = "odd"      // anything else, its areas given
 )
 
+// PoseKey is the measure that says how a piece lies in the kiln: decided for each by itself.
+const PoseKey = "pose"
+
 // poseMeasure asks how a free form lies in the kiln.
 func poseMeasure() Measure {
-	return Measure{Key: "pose", Name: "Lies in the kiln", Most: float64(len(poses) - 1), Options: poseNames()}
+	return Measure{Key: PoseKey, Name: "Lies in the kiln", Most: float64(len(poses) - 1), Options: poseNames()}
 }
 
 var modelledKind = Kind{Form: Modelled, Name: "Closed modelled form", Measures: []Measure{
@@ -124,7 +127,7 @@ type Pose struct {
 // free makes a body of triangles in the pose that was chosen. A pose in which
 // it would tip over is refused, and the ones in which it stands are named.
 func free(form Form, tris []tri, m Measures, settle func([]tri, int) []tri, named map[string]Surface, areas map[string]float64) (Body, error) {
-	chosen := int(m["pose"])
+	chosen := int(m[PoseKey])
 	var options []Pose
 	var stable []string
 	in := func(i int) []tri { return laid(settle(laid(tris, poses[i]), i), poses[0]) }
@@ -140,7 +143,7 @@ func free(form Form, tris []tri, m Measures, settle func([]tri, int) []tri, name
 		if len(stable) > 0 {
 			way = "it stands " + strings.Join(stable, ", ") + "."
 		}
-		return Body{}, Refusals{{"pose", fmt.Sprintf("It would tip over %s, its weight %s mm outside what it stands on: %s",
+		return Body{}, Refusals{{PoseKey, fmt.Sprintf("It would tip over %s, its weight %s mm outside what it stands on: %s",
 			poses[chosen].name, number(math.Max(1, math.Round(-options[chosen-1].MarginMM))), way)}}
 	}
 	lying := in(chosen)

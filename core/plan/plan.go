@@ -87,6 +87,31 @@ type Own struct {
 // Shapes says whether the piece has a shape of its own.
 func (o Own) Shapes() bool { return len(o.Measures) > 0 || !o.Marking.Empty() }
 
+// Measured is what becomes of an assignment's measures, given, and of a piece's own once it is found to
+// measure otherwise: only what differs is its own; where all of its kind measure so, nothing is, but
+// how it lies, which is decided for each.
+func (o Own) Measured(given, found piece.Measures, kind bool) (measures piece.Measures, own Own) {
+	now := piece.Measures{}
+	for _, from := range []piece.Measures{given, o.Measures, found} {
+		maps.Copy(now, from)
+	}
+	measures, own = maps.Clone(given), o
+	own.Measures = piece.Measures{}
+	if measures == nil {
+		measures = piece.Measures{}
+	}
+	for key, v := range now {
+		switch is, known := given[key]; {
+		case known && is == v:
+		case kind && key != piece.PoseKey:
+			measures[key] = v
+		default:
+			own.Measures[key] = v
+		}
+	}
+	return measures, own
+}
+
 // Body is the body that an assignment's form becomes with what is a piece's
 // own. The error is a piece.Refusals.
 func (o Own) Body(form piece.Form, measures piece.Measures, marking piece.Marking) (piece.Body, error) {

@@ -130,6 +130,12 @@ func (h House) RecoatShare() float64 {
 	return 1
 }
 
+// KilnDays is how many days after its last coat a piece may be fired: the next one after a night.
+func (h House) KilnDays() int {
+	const day = 24 * time.Hour
+	return max(1, int((h.KilnDry()+day/2)/day))
+}
+
 // KilnDry is how long a piece dries after its last coat or wet wipe before it
 // may be fired.
 func (h House) KilnDry() time.Duration { return time.Duration(h.KilnDryHours * float64(time.Hour)) }

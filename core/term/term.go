@@ -58,6 +58,9 @@ type Class struct {
 	Pace    chance.Shares // see fits.Pace
 }
 
+// GreenDays is when to begin to feel whether greenware is dry (common practice).
+const GreenDays = 7
+
 // Firing is one firing that a piece still needs.
 type Firing struct {
 	Cone   kiln.Cone

@@ -78,6 +78,7 @@ func TestDaysOnWhichNobodyFires(t *testing.T) {
 		"two days a load":  {func(t *term.Term) { t.Kilns[0].Minutes = 30 * 60 }, monday + 7}, // out on Saturday: unloaded on Monday
 		"a holiday":        {func(t *term.Term) { t.Away = func(d lesson.Date) bool { return d >= monday+1 && d <= monday+4 } }, monday + 9},
 		"it cools until":   {func(t *term.Term) { t.Kilns[0].Out = monday + 2 }, monday + 7},
+		"until Saturday":   {func(t *term.Term) { t.Kilns[0].Out = monday + 5 }, monday + 10}, // nobody opens it before Monday
 		"another kiln":     {func(t *term.Term) { t.Kilns = append(t.Kilns, oneKiln()) }, monday + 2},
 		"one that rests":   {func(t *term.Term) { k := oneKiln(); k.Rests = true; t.Kilns = append(t.Kilns, k) }, monday + 3},
 		"one not so hot":   {func(t *term.Term) { k := oneKiln(); k.To = "04"; t.Kilns = append(t.Kilns, k) }, monday + 3},

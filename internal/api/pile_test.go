@@ -48,6 +48,17 @@ func TestBisqueInPiles(t *testing.T) {
 		}
 	}
 	require.NotNil(t, pile.Piled, "some are nested")
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/loads/plan", body{"kiln": small, "cone": "04", "bisque": true}).Detail, "go on there")
+	glaze := do[contract.LoadPlan](c, 200, "POST", "/loads/plan", body{"kiln": small, "cone": "04", "bisque": false})
+	for _, l := range do[[]contract.Load](c, 200, "GET", "/loads", nil) {
+		switch l.Id {
+		case plan.Load:
+			require.True(t, *l.Bisque)
+		case glaze.Load:
+			require.False(t, *l.Bisque, "each by itself, of one cone in one kiln")
+		}
+	}
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/loads", body{"load": glaze.Load, "cone": "04", "pieces": []body{{"id": pieces[0].Id, "seen": 1}}}).Detail, "is of glaze alone")
 	path := "/loads/" + plan.Load
 	plan = do[contract.LoadPlan](c, 200, "POST", path+"/plan", body{"revision": plan.Revision, "act": "tiles", "tiles": body{"count": 40, "wideMM": 50, "deepMM": 10, "tallMM": 60}})
 	require.Empty(t, plan.Breaches)

@@ -43,6 +43,10 @@ func members(m school.Moment, load string) []*school.Piece {
 func seenLoad(m school.Moment, l school.Load) contract.Load {
 	v := contract.Load{Id: l.ID, Name: l.Name, Cone: string(l.Cone), Pieces: []string{}, Overruled: []contract.Ruling{},
 		MadeAt: l.MadeAt, FiredAt: view.When(l.FiredAt), UnloadedAt: view.When(l.UnloadedAt)}
+	v.Class = view.Some(l.Class)
+	if l.Wares != "" {
+		v.Bisque = new(l.Wares == school.BisqueWares)
+	}
 	if kept, ok := school.LoadPlans.Get(m.Snapshot, l.ID); ok {
 		n := 0
 		for _, level := range kept.Plan.Levels {

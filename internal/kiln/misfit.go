@@ -2,9 +2,10 @@ package kiln
 
 import (
 	"context"
-	"maps"
+	"slices"
 
 	"enkaustos/core/foot"
+	"enkaustos/core/load"
 	"enkaustos/core/piece"
 	"enkaustos/core/survey"
 	"enkaustos/core/work"
@@ -22,8 +23,8 @@ func Misfit(m school.Moment, c *school.Change, by work.Actor, id string, v contr
 	}
 	p, known := m.Pieces[owner(v.Piece)]
 	switch {
-	case !known:
-		return school.Missing("piece")
+	case !known || !slices.ContainsFunc(l.pieces, func(q load.Piece) bool { return owner(q.ID) == p.ID || slices.Contains(q.Piled, p.ID) }):
+		return school.Missing("piece of this load")
 	case l.ticked(m, v.Piece):
 		return school.Refuse("It stands in the kiln already: take it out there first.")
 	}
@@ -31,19 +32,14 @@ func Misfit(m school.Moment, c *school.Change, by work.Actor, id string, v contr
 		return err
 	}
 	a := m.Assignments[p.Assignment]
-	all := piece.Measures{}
-	maps.Copy(all, a.Measures)
-	maps.Copy(all, p.Plan.Own.Measures)
-	maps.Copy(all, v.Measures)
-	own := p.Plan.Own
-	if own.Measures = differing(a.Measures, all); v.Kind {
-		own.Measures = nil
-		if err := reshape(m, c, a.AssignmentRecord, all); err != nil {
+	kind, own := p.Plan.Own.Measured(a.Measures, v.Measures, v.Kind)
+	if v.Kind {
+		if err := reshape(m, c, a.AssignmentRecord, kind); err != nil {
 			return err
 		}
 	}
 	then := m.Case(p)
-	if then.Body, err = own.Body(a.Form, all, a.Marking); err != nil {
+	if then.Body, err = own.Body(a.Form, kind, a.Marking); err != nil {
 		return school.Says(err)
 	}
 	if then.Work.Body = then.Body; then.Body.Shape == p.Body.Shape {
@@ -56,11 +52,12 @@ func Misfit(m school.Moment, c *school.Change, by work.Actor, id string, v contr
 		word.ID, word.At, word.By, word.Revision = school.NewID(), m.At, by.Name, next.Revision
 		school.Approvals.Put(c, word)
 	}
-	if v.Looked {
+	looked := v.Looked && !then.Work.Bisque() // nothing is asked of foot and cover before a bisque
+	if looked {
 		look(m, c, by, p, survey.Of(then, m.At).Sight)
 	}
-	if v.Looked && v.Kind {
-		return lookAtOthers(m, c, by, l, p, all)
+	if looked && v.Kind {
+		return lookAtOthers(m, c, by, l, p, kind)
 	}
 	return nil
 }
@@ -83,31 +80,14 @@ func lookAtOthers(m school.Moment, c *school.Change, by work.Actor, l laid, p *s
 	return nil
 }
 
-// differing are the measures that are not as given.
-func differing(given, all piece.Measures) piece.Measures {
-	own := piece.Measures{}
-	for key, v := range all {
-		if is, known := given[key]; !known || is != v {
-			own[key] = v
-		}
-	}
-	return own
-}
-
 // reshape gives an assignment other measures. What pieces of it have on them, or planned, stays.
 func reshape(m school.Moment, c *school.Change, a school.AssignmentRecord, measures piece.Measures) error {
+	a.Measures = measures
 	for _, p := range m.PiecesIn(a.ID) {
-		body, err := p.Plan.Own.Body(a.Form, measures, a.Marking)
-		if err != nil {
-			return school.Refuse("%s: %s", m.Who(p), err)
-		}
-		for _, s := range p.Body.Surfaces {
-			if _, kept := body.Surface(s.ID); !kept && (len(p.State.On(s.ID)) > 0 || p.Plan.Choices[s.ID].Planned()) {
-				return school.Refuse("%s: %s has a plan or coats on it: so measured it would not be there.", m.Who(p), s.Name)
-			}
+		if err := school.Keeps(m, p, a); err != nil {
+			return err
 		}
 	}
-	a.Measures = measures
 	school.Assignments.Put(c, a)
 	return nil
 }

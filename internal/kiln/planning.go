@@ -89,13 +89,13 @@ func (p *Planning) Plan(ctx context.Context, asked contract.PlanLoadJSONBody) (s
 	case !k.Fires(cone, k.Air):
 		return "", school.Refuse("%s is fired to cones %s to %s, and not to cone %s.", k.Name, k.From, k.To, cone)
 	}
-	if err := pending(m, k, cone); err != nil {
-		return "", err
-	}
 	of := school.Load{ID: school.NewID(), Cone: cone, MadeAt: m.At, Name: fmt.Sprintf("Load %d", len(school.Loads.All(m.Snapshot))+1), Class: view.Value(asked.Class)}
 	waiting := school.Packable(m, of, k)
 	if of.Wares = waresOf(m, waiting, asked.Bisque); of.Wares != "" {
 		waiting = school.Packable(m, of, k)
+	}
+	if err := pending(m, k, of); err != nil {
+		return "", err
 	}
 	if len(waiting) == 0 {
 		return "", school.Refuse("Nothing may be fired to cone %s in %s now.", cone, k.Air)
@@ -105,7 +105,7 @@ func (p *Planning) Plan(ctx context.Context, asked contract.PlanLoadJSONBody) (s
 		return "", school.Refuse("%s", faults[0])
 	}
 	return of.ID, p.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		if err := pending(m, k, cone); err != nil {
+		if err := pending(m, k, of); err != nil {
 			return err
 		}
 		school.Loads.Put(c, of)
@@ -132,11 +132,11 @@ func waresOf(m school.Moment, waiting []*school.Piece, bisque *bool) school.Ware
 	return school.GlazeWares
 }
 
-// pending refuses a second plan of one cone in one kiln.
-func pending(m school.Moment, k kiln.Kiln, cone kiln.Cone) error {
+// pending refuses a second plan of the same in one kiln.
+func pending(m school.Moment, k kiln.Kiln, of school.Load) error {
 	for _, other := range school.LoadPlans.All(m.Snapshot) {
-		if l := school.Loads.All(m.Snapshot)[other.Load]; other.Kiln == k.ID && l.Cone == cone && l.FiredAt.IsZero() {
-			return school.Refuse("%s is planned for cone %s in %s already: go on there, or delete that plan.", l.Name, cone, k.Name)
+		if l := school.Loads.All(m.Snapshot)[other.Load]; other.Kiln == k.ID && l.Alike(of) && l.FiredAt.IsZero() {
+			return school.Refuse("%s is planned for cone %s in %s already: go on there, or delete that plan.", l.Name, of.Cone, k.Name)
 		}
 	}
 	return nil

@@ -85,7 +85,7 @@ func Reshape(m school.Moment, c *school.Change, id string, to AssignmentChange) 
 		}
 	}
 	for _, p := range m.PiecesIn(id) {
-		if err := keeps(m, p, next); err != nil {
+		if err := school.Keeps(m, p, next); err != nil {
 			return next, err
 		}
 	}
@@ -136,24 +136,6 @@ func (l ByHand) PreviewAssignment(_ context.Context, r contract.PreviewAssignmen
 	to := AssignmentChange{Clay: r.Body.Clay, Cone: r.Body.Cone, Atmosphere: (*glaze.Atmosphere)(r.Body.Atmosphere), Measures: view.Value(r.Body.Measures), Marking: r.Body.Marking}
 	v, err := PreviewOf(l.School.Now(), r.Id, to)
 	return contract.PreviewAssignment200JSONResponse(v), err
-}
-
-// keeps asks whether a piece keeps every surface that is planned or coated when
-// its assignment changes.
-func keeps(m school.Moment, p *school.Piece, next school.AssignmentRecord) error {
-	body, err := p.Plan.Own.Body(next.Form, next.Measures, next.Marking)
-	if err != nil {
-		return school.Refuse("%s: %s", m.Who(p), err)
-	}
-	for _, surface := range p.Body.Surfaces {
-		if _, kept := body.Surface(surface.ID); kept {
-			continue
-		}
-		if len(p.State.On(surface.ID)) > 0 || p.Plan.Choices[surface.ID].Planned() {
-			return school.Refuse("%s: %s has a plan or coats on it: it cannot be taken away.", m.Who(p), surface.Name)
-		}
-	}
-	return nil
 }
 
 func assignment(m school.Moment, a school.AssignmentRecord, pieces int) contract.Assignment {

@@ -15,13 +15,10 @@ import (
 func ToFit(m Moment, p *Piece) fits.Piece {
 	a, weight := m.Assignments[p.Assignment], 1
 	if _, shown := NextShow(m, p.Assignment); shown {
-		weight = forShow
+		weight = fits.ForShow
 	}
 	return fits.Piece{ID: p.ID, Hand: p.Student, Class: a.Class, Body: p.Body, State: p.State, Survey: m.Survey(p), Order: m.Order(p), Drying: m.Drying(a), House: a.House, Weight: weight, Plain: a.HoldsExtras()}
 }
-
-// forShow is how much more a piece weighs that is wanted for a show: who has several works at it first.
-const forShow = 3
 
 // FitClasses are classes that are taught together, with their open pieces, before their lessons are
 // known.

@@ -80,6 +80,11 @@ func Packable(m Moment, of Load, k kiln.Kiln) []*Piece {
 	return list
 }
 
+// Alike says whether two loads are fired alike, and are of the same.
+func (l Load) Alike(o Load) bool {
+	return l.Cone == o.Cone && l.Class == o.Class && l.Wares == o.Wares
+}
+
 // Holds says whether a piece is of the class and the wares that a load is of.
 func (l Load) Holds(m Moment, p *Piece) bool {
 	return (l.Class == "" || m.ClassOf(p) == l.Class) && (l.Wares == "" || WaresOf(m, p) == l.Wares)

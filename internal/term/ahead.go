@@ -1,14 +1,13 @@
 package term
 
 import (
-	"cmp"
 	"slices"
 	"strings"
-	"time"
 
 	"enkaustos/core/fits"
 	"enkaustos/core/kiln"
 	"enkaustos/core/lesson"
+	"enkaustos/core/matter"
 	"enkaustos/core/rules"
 	"enkaustos/core/schedule"
 	coreterm "enkaustos/core/term"
@@ -132,38 +131,31 @@ func spansOf(c fits.Class) map[string]float64 {
 	return c.Spans(planned)
 }
 
-// planning is what of a lesson goes on a plan that is not drawn yet, and usualLesson how long one is
-// where a class has none (from memory).
-const (
-	planning    = 1.0
-	usualLesson = 40.0
-)
-
 // piece is one piece as the term knows it; comes is false where it is through, or nobody goes on
 // with it.
 func (a *ahead) piece(p *school.Piece, group fits.Class, spans map[string]float64, cools map[string]int) (one coreterm.Piece, comes bool) {
 	of, asg := a.m.Case(p).Work, a.m.Assignments[p.Assignment]
-	one = coreterm.Piece{ID: p.ID, Class: asg.Class, Hand: p.Student, Dries: dries(asg.House), Want: a.wanted(p), Litres: school.LitresOf(a.m, p)}
+	one = coreterm.Piece{ID: p.ID, Class: asg.Class, Hand: p.Student, Dries: asg.House.KilnDays(), Want: a.wanted(p), Litres: school.LitresOf(a.m, p)}
 	glaze := coreterm.Firing{Cone: of.Cone, Air: school.AirOf(asg)}
-	rough := fits.Rough(p.Body, asg.House) / cmp.Or(group.Longest(), usualLesson)
+	unplanned := group.Unplanned(p.Body, asg.House)
 	switch f := p.State.Firing; {
 	case f != nil && !f.Unloaded.IsZero() && !f.Bisque, p.State.Aside != "" || len(p.State.Damages) > 0:
 		return one, false
 	case f != nil && f.Unloaded.IsZero():
 		if one.Cools = cools[f.Load]; f.Bisque {
-			one.Firings, one.Work = []coreterm.Firing{glaze}, []float64{planning + rough}
+			one.Firings, one.Work = []coreterm.Firing{glaze}, []float64{unplanned}
 		}
 		return one, true
 	case of.Bisque():
 		one.Firings = []coreterm.Firing{{Cone: of.BisqueCone, Air: glaze.Air, Bisque: true}, glaze}
-		one.Work = []float64{a.before(p, spans, 0), planning + rough}
+		one.Work = []float64{a.before(p, spans, 0), unplanned}
 		if p.State.FeltDry.IsZero() {
-			one.From = max(a.Today, lesson.DateOf(asg.MadeAt.Local())+greenDays)
+			one.From = max(a.Today, lesson.DateOf(asg.MadeAt.Local())+coreterm.GreenDays)
 		}
 		return one, true
 	}
 	glaze.Cone = of.Next()
-	one.Firings, one.Work = []coreterm.Firing{glaze}, []float64{a.before(p, spans, planning+rough)}
+	one.Firings, one.Work = []coreterm.Firing{glaze}, []float64{a.before(p, spans, unplanned)}
 	for _, b := range a.m.Survey(p).Blockers {
 		if !b.ClearsAt.IsZero() {
 			one.From = max(one.From, lesson.DateOf(b.ClearsAt.Local()))
@@ -172,13 +164,10 @@ func (a *ahead) piece(p *school.Piece, group fits.Class, spans map[string]float6
 	return one, true
 }
 
-// greenDays is when to begin to feel whether greenware is dry (common practice).
-const greenDays = 7
-
 // before is how much of lessons a piece takes before its next firing; unplanned where nothing is
-// planned for it yet.
+// planned for it yet, and where it is worked at in another room.
 func (a *ahead) before(p *school.Piece, spans map[string]float64, unplanned float64) float64 {
-	if !school.BeingGlazed(a.m, p) {
+	if p.State.Load != nil || a.m.Survey(p).Stage == matter.Kiln {
 		return 0
 	}
 	if span, known := spans[p.ID]; known {
@@ -189,9 +178,6 @@ func (a *ahead) before(p *school.Piece, spans map[string]float64, unplanned floa
 
 // leastSpan is so much of a lesson that it takes one.
 const leastSpan = 0.02
-
-// dries is how many days after its last coat a piece may go into the kiln.
-func dries(h rules.House) int { return max(1, int((h.KilnDry()+12*time.Hour)/(24*time.Hour))) }
 
 // wanted is the day of the next show that a piece is in; 0 for none.
 func (a *ahead) wanted(p *school.Piece) lesson.Date {

@@ -108,10 +108,6 @@ func (a *ahead) shows(f coreterm.Forecast) []contract.TermShow {
 	all := school.Shows.Sorted(a.m.Snapshot, func(x, y school.Show) int { return cmp.Compare(x.Date, y.Date) })
 	return view.List(all, func(s school.Show) contract.TermShow {
 		one := contract.TermShow{Show: seenShow(s), Risks: []contract.TermRisk{}}
-		risks := map[int]coreterm.Risk{}
-		for _, r := range f.Risks {
-			risks[r.Piece] = r
-		}
 		mine := func(i int) bool { return slices.Contains(s.Assignments, a.pieces[i].Assignment) }
 		for i := range a.Pieces {
 			if mine(i) {
@@ -137,7 +133,7 @@ func (a *ahead) shows(f coreterm.Forecast) []contract.TermShow {
 	})
 }
 
-// days are the days of the wall's calendar: from this Monday until the last load of the likeliest
+// days are the days of the wall's calendar: from this Monday until the last load of the
 // course is out, and at least four weeks.
 func (a *ahead) days(f coreterm.Forecast) []contract.TermDay {
 	t := school.Bells.The(a.m.Snapshot)

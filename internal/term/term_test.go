@@ -10,6 +10,8 @@ import (
 
 	"enkaustos/core/lesson"
 	"enkaustos/core/matter"
+	coreterm "enkaustos/core/term"
+	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/demo/demotest"
 	"enkaustos/internal/school"
@@ -92,6 +94,33 @@ func TestTheTermOfASchool(t *testing.T) {
 	for _, l := range v.Loads {
 		require.True(t, l.Fires)
 	}
+}
+
+// A piece that somebody took home to glaze is not ready for the kiln.
+func TestWorkElsewhereIsStillWork(t *testing.T) {
+	ctx, s, _ := glazeRoom(t)
+	m := s.Now()
+	var id string
+	for _, p := range m.PiecesOf("") {
+		if m.Survey(p).Stage == matter.Bench {
+			id = p.ID
+		}
+	}
+	at := func() coreterm.Piece {
+		for _, p := range term.Ahead(s.Now()).Pieces {
+			if p.ID == id {
+				return p
+			}
+		}
+		return coreterm.Piece{}
+	}
+	require.Positive(t, at().Work[0])
+	require.NoError(t, s.Change(ctx, func(m school.Moment, c *school.Change) error {
+		c.Log(work.Event{ID: "took-home", Piece: id, Kind: work.LeftRoom, At: m.At, Text: "home"})
+		return nil
+	}))
+	require.NotEmpty(t, s.Now().Pieces[id].State.Away)
+	require.Positive(t, at().Work[0], "its coats are still to lay")
 }
 
 // What is picked is done, and saves what was said: a kiln that rests, a weekday, a second kiln.

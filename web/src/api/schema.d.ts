@@ -4323,6 +4323,10 @@ export interface components {
             planned?: number;
             /** @description The name of the kiln that it is planned for */
             kiln?: string;
+            /** @description It is of bisque alone, or of glaze alone; missing where it takes both */
+            bisque?: boolean;
+            /** @description The class that it is of alone */
+            class?: string;
             pieces: string[];
             /** @description What the teacher took on, of its pieces */
             overruled: components["schemas"]["Ruling"][];
@@ -4522,7 +4526,7 @@ export interface components {
             loads: components["schemas"]["TermLoads"][];
             homes: components["schemas"]["TermHome"][];
             shows: components["schemas"]["TermShow"][];
-            /** @description The likeliest loads */
+            /** @description The loads of the course that is most like the middle of all */
             course: components["schemas"]["TermLoad"][];
             days: components["schemas"]["TermDay"][];
             /** @description Loads that it was learned from how much one holds */

@@ -50,9 +50,15 @@ function hot(cone: string) {
 const wareOf = (p: Piece) =>
   p.ware === "greenware" ? ", greenware" : p.ware === "glazed" ? ", for another firing" : "";
 const refresh = () => changed("load", "own");
+/** An open load takes pieces that are fired as it is, where it is of theirs or of all. */
+const takes = (l: Schemas["Load"], list: Piece[]) =>
+  l.cone === list[0]?.nextCone &&
+  !l.firedAt &&
+  (l.bisque === undefined || list.every((p) => (p.ware === "greenware") === l.bisque)) &&
+  (!l.class || list.every((p) => p.class === l.class));
 async function put(cone: string, list: Piece[]) {
   const chosen = list.filter((p) => !out.value.has(p.id));
-  const into = open.value.find((l) => l.cone === cone && !l.firedAt);
+  const into = open.value.find((l) => takes(l, chosen));
   const load = await attempt(
     answer(
       api.POST("/loads", {

@@ -31,6 +31,8 @@ const { errors } = useSketch(() => ({
   measures: measures.value,
   ...(detail.data.value ? { marking: detail.data.value.marking } : {}),
 }));
+/** Nobody looks at foot and cover before a bisque. */
+const glazed = computed(() => detail.data.value?.piece.ware !== "greenware");
 const others = ref(false);
 const looked = ref(false);
 const busy = ref(false);
@@ -61,6 +63,7 @@ async function keep() {
         :label="`The other pieces of ${detail.data.value.piece.title} measure so as well`"
       />
       <el-checkbox
+        v-if="glazed"
         v-model="looked"
         :label="
           others
@@ -68,7 +71,7 @@ async function keep() {
             : 'I looked again, with it in hand: its cover is even, its foot is clean'
         "
       />
-      <p class="soft">
+      <p v-if="glazed" class="soft">
         A look at foot and cover was of a piece that measured otherwise. Without another look it waits for
         one, and leaves the plan; so do the others.
       </p>
