@@ -5,6 +5,7 @@ import { answer, api, Problem, type Schemas } from "@/api/client";
 import KilnDrawing from "@/kiln/KilnDrawing.vue";
 import KilnForm from "@/kiln/KilnForm.vue";
 import { queries, useChanged } from "@/lib/queries";
+import { weekdays } from "@/lessons/days";
 import { useSession } from "@/lib/useSession";
 import { attempt, say } from "@/ui/messages";
 import { mm } from "@/ui/figures";
@@ -43,6 +44,13 @@ const across = (k: Kiln) =>
   k.depthMM && (k.shape === "oval" || k.shape === "rectangular")
     ? `${mm(k.widthMM)} by ${mm(k.depthMM)}`
     : `${mm(k.widthMM)} across`;
+/** "Wednesday, Saturday", the week beginning on Monday. */
+const closed = (k: Kiln) =>
+  k.closed
+    .map((d) => (d + 6) % 7)
+    .sort()
+    .map((d) => weekdays[d])
+    .join(", ");
 const days = (k: Kiln) =>
   k.minutes === 1440
     ? "a day"
@@ -80,8 +88,8 @@ const days = (k: Kiln) =>
             >; posts {{ k.kiln.posts.map((p) => `${p.count} of ${mm(p.highMM)}`).join(", ") || "none" }}
           </p>
           <p>
-            Cone {{ k.kiln.from }} to {{ k.kiln.to }}, {{ k.kiln.air }}; a load is out after
-            {{ days(k.kiln) }}
+            Cone {{ k.kiln.from }} to {{ k.kiln.to }}, {{ k.kiln.air }}; a load is out after {{ days(k.kiln)
+            }}<template v-if="k.kiln.closed.length">; never lit on {{ closed(k.kiln) }}</template>
           </p>
           <details v-if="k.places.length">
             <summary>What came out, by where it stood</summary>
