@@ -193,7 +193,7 @@ func TestNothingSeriousInWhatOpens(t *testing.T) {
 	p.drag(image.Pt(60, 60), image.Pt(90, 90))
 	require.Eventually(t, func() bool { return p.count(".rack .mark") == 1 }, patience, moment)
 	look("photograph")
-	p.goTo("/results")
+	p.goTo("/results/pieces")
 	p.click(".card button", "Add a tile")
 	p.see(".tile-form", "Fired colour")
 	look("tile from a piece")

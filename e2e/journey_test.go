@@ -108,8 +108,8 @@ func TestFromFileToTile(t *testing.T) {
 	p.clickX(load + `//button[contains(., "Mark as unloaded")]`)
 	p.gone(".load", "Kestrel bowl")
 
-	// What came out: opinion, mark, and a tile.
-	p.goTo("/results")
+	// What came out: opinion, and a tile.
+	p.goTo("/results/pieces")
 	p.see(".card h2", "Bram K.")
 	p.typeInto(".card textarea", "Quieter than the tile, I would do it again.")
 	p.click("button", "Save the opinion")
@@ -119,8 +119,10 @@ func TestFromFileToTile(t *testing.T) {
 	p.typeInto("input[name=tile-fired]", "#dcd2bb")
 	p.click("button", "Add to the wall")
 	p.see(".el-message", "KES1 hangs on the wall")
-	p.click(".marks button", "Sound")
-	p.see(".empty", "Nothing waits")
+	p.goTo("/results")
+	p.see(".look h2", "Bram K.")
+	p.press('s')
+	p.see(".said", "It came out sound.")
 	p.goTo("/tiles")
 	p.see(".tile", "KES1")
 	p.see(".tile", "from Bram K. (V)")

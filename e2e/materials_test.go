@@ -112,7 +112,7 @@ func TestADippedCupFromBucketToTile(t *testing.T) {
 
 	p.pass(cup)
 	p.fire("Ferry beaker")
-	p.goTo("/results")
+	p.goTo("/results/pieces")
 	p.clickX(fmt.Sprintf(`//*[contains(concat(" ", @class, " "), " card ")][.//h2[contains(., %q)] and contains(., "Ferry beaker")]//button[contains(., "Add a tile")]`, cup.Student))
 	p.choose("Surface", "Exterior")
 	p.typeInto("input[name=tile-code]", "FER1")
@@ -333,7 +333,7 @@ func TestUnderglazeOnGreenwareThroughTwoFirings(t *testing.T) {
 	require.Contains(t, said, "Fired to cone 6")
 
 	// Mended, it goes into the fire a third time: felt dry, looked at anew, one record.
-	p.goTo("/results")
+	p.goTo("/results/pieces")
 	p.clickX(`//*[contains(concat(" ", @class, " "), " card ")][contains(., "Night heron")]//button[contains(., "Fire it again")]`)
 	p.typeInto("input[name=refire-why]", "a bald spot is filled")
 	p.click(".el-dialog button", "Send to the bench")

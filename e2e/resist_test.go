@@ -57,7 +57,7 @@ func TestResistIsLoggedWhereTheWorkIs(t *testing.T) {
 
 	_, shot := rackFile(t, rack.Options{Seed: 5, Columns: 1, Rows: 1, Kelvin: 5000})
 	p.choose("Class", "All classes")
-	p.goTo("/results")
+	p.goTo("/results/pieces")
 	p.see(".card button", "Photograph")
 	p.upload(shot)
 	p.see(".el-message", "the photograph is in its record")

@@ -71,7 +71,7 @@ func TestTodayCountsWhatItLeadsTo(t *testing.T) {
 	p := open(t, startDemo(t), "/")
 	p.unlock("bare feet only")
 	p.see("th", "7 Wren")
-	for stage, items := range map[string]string{"Plan": ".card", "Foot": ".queue li", "Results": "article.card"} {
+	for stage, items := range map[string]string{"Plan": ".card", "Foot": ".queue li", "Results": ".queue li"} {
 		links, err := p.Eval(`(stage) => [...document.querySelectorAll("tbody td a")]
 			.filter((a) => a.ariaLabel.includes(", " + stage + ":"))
 			.map((a) => [a.ariaLabel.split(",")[0], Number(a.textContent)])`, stage)

@@ -314,7 +314,7 @@ func TestATabletReadsWhatIsReleased(t *testing.T) {
 	teacher := open(t, s, "/")
 	teacher.unlock("bare feet only")
 	teacher.choose("Class", "Thursday Club")
-	teacher.goTo("/results")
+	teacher.goTo("/results/pieces")
 	teacher.see(".release", "The class sees what came out")
 	c := client(t, s.url)
 	var fired, open contract.Piece

@@ -24,8 +24,9 @@ const Nothing = "Nothing known speaks against it. Only a laboratory's leach test
 type Looked struct {
 	Cover  bool // all round, as it is, and found it even
 	Fired  bool // it was through its glaze firing
-	Marked bool // and the fired piece was marked
-	Faulty bool // with less than the best mark
+	Judged bool // and somebody said how it came out
+	Faulty bool // with a fault on this surface, or one of the piece
+	Joined bool // it broke, and was put together
 }
 
 // Food says it of every surface that food or a mouth touches, of a plan as it will be fired
@@ -66,7 +67,8 @@ func (s *Shelf) missing(surface *piece.Surface, p Plan, w Work, seen Looked) (al
 	say(len(sorted.melt.Glazes) > 0 && sorted.melt.Coats < want.Few, "It carries %s where the house lays %s.", coats(sorted.melt.Coats), figure(want.Coats))
 	say(!tight(clay.Cones, w.Cone), "%s is not tight at cone %s: it takes water up, and leaks.", clay.Name, w.Cone)
 	say(!seen.Cover, "Nobody looked at its cover as it is.")
-	say(seen.Fired && !seen.Marked, "Nobody marked it since it was fired: crazing can show days later, and voids every label.")
+	say(seen.Fired && !seen.Judged, "Nobody looked at it since it was fired: crazing can show days later, and voids every label.")
+	say(seen.Joined, "It was joined after the firing: glue and cracks hold what no label speaks of.")
 	say(seen.Faulty, "It came out with a fault: where it crazed or was missed, no label counts.")
 	say(s.crazed(stack, w.SpotOf(surface)), "It crazed on this clay before.")
 	if tested {

@@ -29,7 +29,7 @@ func TestWhatIsMissingWhereFoodTouches(t *testing.T) {
 		tiles                 []glaze.Tile
 		clay                  glaze.Clay
 		unseen                bool
-		fired, marked, faulty bool
+		fired, judged, faulty bool
 		says                  string // "" where nothing is missing
 	}{
 		"a claim, full coats, tight clay, looked at": {choice: coat("S", 3)},
@@ -44,9 +44,9 @@ func TestWhatIsMissingWhereFoodTouches(t *testing.T) {
 		"underglaze that is sealed":          {choice: coat("U", 3, "C", 3)},
 		"a clay that is not tight":           {choice: coat("S", 3), clay: wide, says: "not tight at cone 6"},
 		"it crazed before":                   {choice: coat("S", 3), tiles: []glaze.Tile{crazed}, says: "crazed on this clay before"},
-		"fired, and nobody marked it":        {choice: coat("S", 3), fired: true, says: "Nobody marked it since it was fired"},
-		"fired with a fault":                 {choice: coat("S", 3), fired: true, marked: true, faulty: true, says: "came out with a fault"},
-		"fired and sound":                    {choice: coat("S", 3), fired: true, marked: true},
+		"fired, and nobody judged it":        {choice: coat("S", 3), fired: true, says: "Nobody looked at it since it was fired"},
+		"fired with a fault":                 {choice: coat("S", 3), fired: true, judged: true, faulty: true, says: "came out with a fault"},
+		"fired and sound":                    {choice: coat("S", 3), fired: true, judged: true},
 		"a dip into a watery bucket":         {choice: plan.Choice{Stack: glaze.Stack{{Glaze: "I", Coats: 1, Dip: true, Density: 1.1}}}, says: "where the house lays"},
 		"nobody looked at its cover":         {choice: coat("S", 3), unseen: true, says: "Nobody looked at its cover"},
 		"a thick coat for a missing one, no": {choice: layer("S", 2, glaze.Light), says: "1.2 coats where the house lays 3"},
@@ -57,7 +57,7 @@ func TestWhatIsMissingWhereFoodTouches(t *testing.T) {
 				clay = c.clay
 			}
 			shelf := plan.NewShelf(rules.Default(), append(append([]glaze.Glaze{}, room...), mixed), c.tiles)
-			all := shelf.Food(plan.Plan{"interior": c.choice}, plan.Work{Body: mug, Clay: clay, Cone: "6"}, plan.Looked{Cover: !c.unseen, Fired: c.fired, Marked: c.marked, Faulty: c.faulty})
+			all := shelf.Food(plan.Plan{"interior": c.choice}, plan.Work{Body: mug, Clay: clay, Cone: "6"}, plan.Looked{Cover: !c.unseen, Fired: c.fired, Judged: c.judged, Faulty: c.faulty})
 			require.Len(t, all, 2, "what food and what a mouth touches")
 			require.Equal(t, "interior", all[0].Surface)
 			said := strings.Join(all[0].Missing, " ")

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/matter"
 	"enkaustos/core/plan"
@@ -199,7 +200,7 @@ var gates = map[string]gate{
 	// The kiln.
 	"in the kiln":     {log: coated.then(work.Event{Kind: work.Fired, Cone: "6"}), blockers: none, stage: ready.Kiln},
 	"out of the kiln": {log: coated.then(work.Event{Kind: work.Fired}).then(work.Event{Kind: work.Unloaded}), blockers: none, stage: ready.Results},
-	"marked":          {log: coated.then(work.Event{Kind: work.Fired}).then(work.Event{Kind: work.Unloaded}).then(work.Event{Kind: work.Graded, Mark: 4}), blockers: none, stage: ready.Done},
+	"marked":          {log: coated.then(work.Event{Kind: work.Fired}).then(work.Event{Kind: work.Unloaded}).then(work.Event{Kind: work.Resulted, Came: fault.Sound}), blockers: none, stage: ready.Done},
 }
 
 // holds expects the blockers and the stage of a worked case.

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"gotest.tools/v3/golden"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
@@ -65,7 +66,7 @@ func TestBlockersStayAsTheyAre(t *testing.T) {
 			e := work.Event{Kind: work.Kinds()[random.IntN(len(work.Kinds()))], Surface: body.Surfaces[random.IntN(len(body.Surfaces))].ID, Glaze: one("A", "A", "B", "Q"),
 				Seen: int64(random.IntN(len(log) + 1)), Verdict: foot.Verdict(one("clean", "stained", "left", "unclear", "bald")), Cover: foot.Cover(one("even", "even", "bald", "lump")),
 				Parts: 1 + random.IntN(3), Undoes: fmt.Sprintf("e%d", 1+random.IntN(9)), Of: fmt.Sprintf("e%d", 1+random.IntN(9)), Back: random.IntN(2),
-				Text: one("chip", "next", "same", "stilts", "latex"), Load: "L", Cone: "6", Felt: work.Thickness(one("", "thick")), Mark: 2,
+				Text: one("chip", "next", "same", "stilts", "latex"), Load: "L", Cone: "6", Felt: work.Thickness(one("", "thick")), Came: fault.Sound, Fault: fault.Running, Flow: fault.Stayed,
 				Code: matter.Code(one("coats-missing", "foot-unchecked", "foot-refused", "drying", "cover-refused", "damaged", "drying"))}
 			if e.Kind == work.Coated && random.IntN(3) == 0 {
 				e.Doubts = e.Of

@@ -296,7 +296,7 @@ func StageOf(s work.State, blockers []Blocker) Stage {
 	switch {
 	case s.Firing != nil && s.Firing.Unloaded.IsZero():
 		return Kiln
-	case s.Firing != nil && s.Quality == nil:
+	case s.Firing != nil && !s.Outcome().Judged():
 		return Results
 	case s.Firing != nil:
 		return Done

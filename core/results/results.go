@@ -1,5 +1,5 @@
-// Package results keeps what came out of the kiln: marks, opinions, and pieces
-// that become tiles.
+// Package results says what came out of the kiln, why, and what to do again; and makes
+// tiles of pieces.
 package results
 
 import (
@@ -10,25 +10,6 @@ import (
 	"enkaustos/core/glaze"
 	"enkaustos/core/work"
 )
-
-// Mark is the quality of the glazing, from 1 to 4.
-type Mark struct {
-	Value       int
-	Name, Means string
-}
-
-// Good is the mark from which a result is called good (from memory).
-const Good = 4
-
-// Marks lists the marks, the best first. They grade the glazing, not the piece.
-func Marks() []Mark {
-	return []Mark{
-		{Value: 4, Name: "Sound", Means: "Even, covered, foot clean, as planned."},
-		{Value: 3, Name: "Small fault", Means: "One thing shows on a second look."},
-		{Value: 2, Name: "Clear fault", Means: "Streaks, bald spots or runs at first sight."},
-		{Value: 1, Name: "Spoiled", Means: "Stuck, crawled or cracked."},
-	}
-}
 
 // ErrNotFired is returned for a piece that did not come out of a kiln yet.
 var ErrNotFired = errors.New("the piece is not out of the kiln yet: a tile shows a fired colour")

@@ -35,10 +35,3 @@ func TestPieceBecomesTile(t *testing.T) {
 	_, err = results.Tile("T1", "p", "face", "P", colour.Lab{L: 120}, out)
 	require.ErrorContains(t, err, "outside")
 }
-
-func TestMarksFallFromTheBest(t *testing.T) {
-	for i, m := range results.Marks() {
-		require.Equal(t, 4-i, m.Value)
-		require.NotEmpty(t, m.Means)
-	}
-}

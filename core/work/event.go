@@ -6,6 +6,7 @@ import (
 	"cmp"
 	"time"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
@@ -57,7 +58,10 @@ const (
 	Unloaded Kind = "unload"
 	Refired  Kind = "again"   // mended or glazed once more, for another firing
 	Opined   Kind = "opinion" // what the student says of it
-	Graded   Kind = "quality" // the teacher's mark for the glazing
+	Resulted Kind = "result"  // how it came out as a whole
+	Faulted  Kind = "fault"   // a fault that is seen on a surface
+	Flowed   Kind = "flow"    // how far its glaze moved
+	Proved   Kind = "proved"  // whether a thickness that was felt was right
 )
 
 // Thickness is how thick a coat felt to the one who laid or touched it.
@@ -159,7 +163,10 @@ type Event struct {
 	Text    string       `json:"text,omitempty"`
 	Shown   bool         `json:"shown,omitempty"` // the class may read the text
 	Again   bool         `json:"again,omitempty"` // would repeat it
-	Mark    int          `json:"mark,omitempty"`
+	Came    fault.Came   `json:"came,omitempty"`
+	Fault   fault.Kind   `json:"fault,omitempty"`
+	Clear   bool         `json:"clear,omitempty"` // of a fault: it is seen at first sight
+	Flow    fault.Flow   `json:"flow,omitempty"`
 }
 
 // Sent is an event as a device sends it.

@@ -1,13 +1,9 @@
 package work
 
 import (
-	"fmt"
+	"slices"
 	"time"
 )
-
-// MostMark is the best mark that a glazing can have; the least is 1. What each
-// means says the results.
-const MostMark = 4
 
 // firing is what the kiln does, and what comes of it.
 var firing = []Entry{
@@ -72,15 +68,6 @@ var firing = []Entry{
 		check: outOfTheKiln,
 		apply: func(s *State, e Event) { s.Opinion = &Opinion{e.Text, e.Again} },
 		says:  words("Opinion")},
-	{Kind: Graded, Words: true, Fields: []string{"mark", "text"}, By: Teacher,
-		check: func(e Event, sc Scene) *Refusal {
-			if r := outOfTheKiln(e, sc); r != nil {
-				return r
-			}
-			return unless(e.Mark >= 1 && e.Mark <= MostMark, "%d is no mark: expected 1 to %d.", e.Mark, MostMark)
-		},
-		apply: func(s *State, e Event) { s.Quality = &Quality{e.Mark, e.Text} },
-		says:  func(e Event, _ string) string { return fmt.Sprintf("Quality %d", e.Mark) }},
 }
 
 // next begins another stage of the work: what lies on the piece is fired on, and looks,
@@ -89,7 +76,8 @@ func (s *State) next(e Event, why string) {
 	s.Past = append(s.Past, *s.Firing)
 	s.Firing, s.Load, s.NextCone = nil, nil, ""
 	s.Cover, s.Check, s.Helps, s.Rulings, s.Undone = nil, nil, nil, nil, nil
-	s.Opinion, s.Quality = nil, nil
+	s.Opinion = nil
+	s.CoverFaults, s.FootFaults = 0, 0
 	s.LastWet, s.WetAt, s.FeltDry, s.BoneDry, s.GlazeLeft = time.Time{}, time.Time{}, time.Time{}, false, false
 	s.Cleaning = Cleaning{}
 	s.Latexed, s.Peeled, s.Waxed, s.Touches = nil, nil, nil, nil // nothing of it outlives the fire
@@ -97,25 +85,28 @@ func (s *State) next(e Event, why string) {
 }
 
 // Unfired is the event to take back where a piece that was said to be fired in a load was not;
-// "" where it was not said, or came out since.
-func (s *State) Unfired(load string) string {
+// none where it was not said, or came out since.
+func (s *State) Unfired(load string) []string {
 	if f := s.Firing; f != nil && f.Load == load && f.Unloaded.IsZero() {
-		return f.ID
+		return []string{f.ID}
 	}
-	return ""
+	return nil
 }
 
-// StillInside is the event to take back where a piece that was said to be unloaded from a load still
-// stands in it; "" where it was not said, or anything happened to the piece since.
-func (s *State) StillInside(load string) string {
+// StillInside lists the events to take back, the last first, where a piece that was said to be
+// unloaded from a load still stands in it: what was said of how it came out, and that it did.
+// None where it was not said, or anything else happened to the piece since.
+func (s *State) StillInside(load string) []string {
 	last := s.Firing
 	if n := len(s.Past); last == nil && n > 0 {
 		last = &s.Past[n-1]
 	}
 	if last == nil || last.Load != load || last.OutSeq != s.Seq {
-		return ""
+		return nil
 	}
-	return last.OutID
+	all := slices.Clone(last.Judged)
+	slices.Reverse(all)
+	return append(all, last.OutID)
 }
 
 func outOfTheKiln(_ Event, sc Scene) *Refusal {

@@ -15,6 +15,9 @@ var judging = []Entry{
 			return unless(known, "%q is no verdict on the cover: expected %s, %s, %s or %s.", e.Cover, foot.Even, foot.Bald, foot.Gap, foot.Lump)
 		},
 		apply: func(s *State, e Event) {
+			if e.Cover != foot.Even {
+				s.CoverFaults++
+			}
 			s.Cover = &Look{ID: e.ID, Cover: e.Cover, Surface: e.Surface, At: e.Happened(), By: e.By, Seen: e.Seen, Saw: e.Saw, Lapsed: s.unseen(e)}
 		},
 		says: func(e Event, on string) string {
@@ -38,6 +41,7 @@ var judging = []Entry{
 			switch {
 			case e.Verdict == foot.Left || e.Verdict == foot.TooLow:
 				s.GlazeLeft = true
+				s.FootFaults++
 			case e.Verdict.Passes() && e.Text != "":
 				s.GlazeLeft = false
 			}

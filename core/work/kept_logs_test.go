@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"gotest.tools/v3/golden"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
@@ -48,7 +49,7 @@ func TestLogsAmountToWhatTheyDid(t *testing.T) {
 				Felt: Thickness(one("thin", "right", "thick", "")), Of: fmt.Sprintf("e%d", 1+random.IntN(14)), Back: random.IntN(3), Undoes: fmt.Sprintf("e%d", 1+random.IntN(14)),
 				Seen: int64(random.IntN(i + 1)), Verdict: foot.Verdict(one("clean", "stained", "left", "unclear", "shiny")), Cover: foot.Cover(one("even", "bald", "lump", "shiny")),
 				Parts: random.IntN(4), Place: Place(one("ready", "own", "cart")), Code: matter.Code(one("drying", "coats-missing", "contact")), Load: one("L", "M"), Cone: kiln.Cone(one("6", "04")),
-				Text: one("chip", "next", "same", "stilts", "wet", "cookie", "latex", "wax", ""), Mark: random.IntN(5), Again: random.IntN(2) == 0, Photo: "x"}
+				Text: one("chip", "next", "same", "stilts", "wet", "cookie", "latex", "wax", ""), Came: fault.Came(one("sound", "stuck", "joined", "odd")), Fault: fault.Kind(one("running", "streaks", "odd")), Clear: random.IntN(2) == 0, Flow: fault.Flow(one("not", "shelf", "odd")), Again: random.IntN(2) == 0, Photo: "x"}
 			if random.IntN(3) == 0 {
 				e.Kind, e.Seen = []Kind{Coated, Coated, Coated, Covered, Checked}[random.IntN(5)], int64(i)
 			}

@@ -11,6 +11,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/piece"
 )
@@ -96,7 +97,7 @@ func TestTheContractTakesWhatTheRegisterTakes(t *testing.T) {
 			}
 		}
 		text := map[Kind]string{Answered: SameCoat, Prepared: OnStilts}[kind]
-		require.NotEmpty(t, Event{Kind: kind, Text: text, Place: ReadyShelf, Felt: Thin, Verdict: foot.Clean, Cover: foot.Even, Parts: 2, Mark: 3, Code: "drying"}.Says("Face"), kind)
+		require.NotEmpty(t, Event{Kind: kind, Text: text, Place: ReadyShelf, Felt: Thin, Verdict: foot.Clean, Cover: foot.Even, Parts: 2, Came: fault.Sound, Fault: fault.Running, Flow: fault.Stayed, Code: "drying"}.Says("Face"), kind)
 	}
 	require.Subset(t, asStrings(Kinds()), taken)
 }
@@ -111,16 +112,66 @@ func asStrings(kinds []Kind) (all []string) {
 // Whose text is somebody's own words, and not one of a few: that is what a year's end has to be
 // able to leave out.
 func TestWhichKindsHoldWords(t *testing.T) {
-	require.ElementsMatch(t, []Kind{Damaged, Repaired, Parted, Missing, SetAside, Noted, Moved, LeftRoom, CameBack, Ruled, Vouched, Refired, Opined, Graded}, Worded())
+	require.ElementsMatch(t, []Kind{Damaged, Repaired, Parted, Missing, SetAside, Noted, Moved, LeftRoom, CameBack, Ruled, Vouched, Refired, Opined, Resulted}, Worded())
 }
 
-// The marks for the glazing go from 1 to the most, both taken.
-func TestMarksAreBounded(t *testing.T) {
+// What is said of a fired piece has to be able to be: a result of a piece in the kiln, the same
+// twice, a fault on a surface that it lacks, one that nobody knows, sound beside a fault, and a
+// thickness proved that nobody felt are refused in a sentence.
+func TestResultsThatCannotBe(t *testing.T) {
 	s := scene(t)
-	s.State.Firing = &Firing{Load: "L", Unloaded: start}
-	for mark, taken := range map[int]bool{-1: false, 0: false, 1: true, 4: true, 5: false} {
-		require.Equal(t, taken, Refuse(teacher, Event{Kind: Graded, Mark: mark}, s) == nil, "%d", mark)
+	sound := Event{Kind: Resulted, Came: fault.Sound}
+	ran := Event{Kind: Faulted, ID: "f", Surface: "face", Fault: fault.Running, Clear: true}
+	require.ErrorContains(t, Refuse(teacher, sound, s), "not out of the kiln yet", "never fired")
+	s.State.Firing = &Firing{Load: "L", OutSeq: -1}
+	require.ErrorContains(t, Refuse(teacher, ran, s), "not out of the kiln yet", "it cools")
+	s.State.Firing.Unloaded = start
+	require.Nil(t, Refuse(teacher, sound, s))
+	require.NotNil(t, Refuse(Actor{Role: Station, Classes: []string{s.Class}}, sound, s), "a tablet judges nothing")
+	for reason, e := range map[string]Event{
+		"no surface":             {Kind: Faulted, Surface: "handle", Fault: fault.Running},
+		"say on which surface":   {Kind: Faulted, Fault: fault.Running},
+		"no fault that is known": {Kind: Faulted, Surface: "face", Fault: "boring"},
+		"no way to come out":     {Kind: Resulted, Came: fault.Faulty},
+		"how far glaze moved":    {Kind: Flowed, Flow: "far"},
+		"no coat felt":           {Kind: Proved, Surface: "face", Felt: Thick},
+	} {
+		require.ErrorContains(t, Refuse(teacher, e, s), reason)
 	}
+	s.State.Coats = []Coat{{Surface: "face", Felt: Thick}}
+	require.Nil(t, Refuse(teacher, Event{Kind: Proved, Surface: "face", Felt: Right}, s))
+	s.State = Step(s.State, ran, nil)
+	require.ErrorContains(t, Refuse(teacher, ran, s), "noted already")
+	require.ErrorContains(t, Refuse(teacher, sound, s), "take that back before")
+	small := ran
+	small.ID, small.Clear = "g", false
+	require.Nil(t, Refuse(teacher, small, s), "seen otherwise")
+	s.State = Step(s.State, small, nil)
+	require.Equal(t, []Flaw{{ID: "g", Before: []string{"f"}, Kind: fault.Running, Surface: "face"}}, s.State.Outcome().Faults, "the same fault once")
+}
+
+// What broke in the firing is wrong with the piece until it is said otherwise; one that was
+// joined afterwards goes into no fire.
+func TestWhatBrokeInTheFire(t *testing.T) {
+	log := []Event{{Seq: 1, ID: "f", Kind: Fired, Load: "L", Cone: "6", At: start}, {Seq: 2, ID: "u", Kind: Unloaded, Load: "L", At: start}}
+	on := func(e Event) State {
+		e.Seq, e.At = int64(len(log)+1), start
+		log = append(log, e)
+		return Fold(log)
+	}
+	s := on(Event{ID: "b", Kind: Resulted, Came: fault.Broken})
+	require.Equal(t, "broke in the firing", Words(s.Damages))
+	require.Equal(t, []string{"b", "u"}, s.StillInside("L"), "an unloading is taken back with what was said of it")
+	s = on(Event{ID: "j", Kind: Resulted, Came: fault.Joined})
+	require.Equal(t, "was joined after the firing: no glue stands the fire", Words(s.Damages))
+	require.Equal(t, fault.Joined, s.Outcome().Came)
+	s = on(Event{ID: "x", Kind: Undone, Undoes: "j"})
+	require.Equal(t, "broke in the firing", Words(s.Damages), "as before it was taken back")
+	s = on(Event{ID: "n", Kind: Noted, Text: "mended soon"})
+	require.Empty(t, s.StillInside("L"), "something else happened")
+	s = on(Event{ID: "r", Kind: Refired})
+	require.False(t, s.Outcome().Judged(), "another firing begins")
+	require.Equal(t, fault.Broken, s.Past[0].Outcome.Came, "and what came of this one stays")
 }
 
 // A dip goes over surfaces, to a height that the piece reaches, for as long as anybody holds it;

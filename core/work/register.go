@@ -30,7 +30,7 @@ var register = map[Kind]Entry{}
 var kinds []Kind
 
 func init() {
-	for _, e := range slices.Concat(cleaning, brushing, befalling, judging, firing) {
+	for _, e := range slices.Concat(cleaning, brushing, befalling, judging, firing, judgingFired) {
 		register[e.Kind] = e
 		kinds = append(kinds, e.Kind)
 	}

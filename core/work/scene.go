@@ -124,7 +124,7 @@ func (sc Scene) redoes(e Event) bool {
 }
 
 // needsSurface are the kinds that speak of one surface and nothing else.
-var needsSurface = map[Kind]bool{Coated: true, Patched: true, Scraped: true}
+var needsSurface = map[Kind]bool{Coated: true, Patched: true, Scraped: true, Faulted: true, Proved: true}
 
 // mayLog refuses what somebody of a role may not log. A tablet serves the pieces
 // of the class that is in the room, and takes back only what it logged itself.

@@ -41,7 +41,6 @@ type State struct {
 	Past      []Firing              // the firings of stages before, in order
 	NextCone  kiln.Cone             // of the firing that it is mended for; "" as its assignment says
 	Opinion   *Opinion
-	Quality   *Quality
 	Latexed   map[string]bool // surfaces that latex was laid on, whatever was laid on it since
 	Peeled    map[string]bool // surfaces whose latex came off
 	Waxed     map[string]bool // surfaces that wax was laid on
@@ -59,6 +58,9 @@ type State struct {
 	Cleaning Cleaning // of the clay, before its first coat of this stage
 
 	Undone []TakenBack // what voided looks and was taken back, in order
+
+	CoverFaults int // looks all round of this stage that found something
+	FootFaults  int // checks of this stage that found glaze where it must be bare
 
 	// GlazeLeft says that the last look at the foot found glaze where it must be bare, and
 	// that nothing took it off since.
@@ -156,7 +158,9 @@ type Firing struct {
 	Bisque   bool      // to bisque: its glaze comes after it
 	ID       string    // of the event that says so
 	OutID    string    // of the event that says it was unloaded
-	OutSeq   int64     // its place in the log
+	OutSeq   int64     // its place in the log, or that of the last look at what came out, where nothing else was between
+	Judged   []string  // the events of those looks, in order
+	Outcome  *Outcome  // what came of it; nil while nobody looked, and of bisque
 }
 
 // Firings are all firings that it went through, in order.
@@ -172,15 +176,6 @@ type Opinion struct {
 	Text  string
 	Again bool // would repeat it
 }
-
-// Quality is the teacher's mark for the fired piece.
-type Quality struct {
-	Mark int
-	Text string
-}
-
-// Sound says whether the piece came out without any fault.
-func (q Quality) Sound() bool { return q.Mark == MostMark }
 
 // Keeps is the resist that lies on a surface now; "" for none.
 func (s *State) Keeps(surface string) plan.Resist {

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 )
@@ -41,9 +42,11 @@ func anyEvent(t *rapid.T, log []Event, i int) Event {
 		Back:    rapid.IntRange(0, 2).Draw(t, "back"),
 		Seen:    int64(rapid.IntRange(0, i).Draw(t, "seen")),
 		Verdict: rapid.SampledFrom([]foot.Verdict{foot.Clean, foot.Left}).Draw(t, "verdict"),
-		Load:    "L1", Cone: "6", Mark: 3,
+		Load:    "L1", Cone: "6", Came: fault.Sound, Flow: fault.Stayed,
 	}
 	e.Parts = 2
+	e.Came = rapid.SampledFrom([]fault.Came{fault.Sound, fault.Broken, fault.Joined}).Draw(t, "came")
+	e.Fault = rapid.SampledFrom([]fault.Kind{fault.Running, fault.Streaks}).Draw(t, "fault")
 	e.Felt = rapid.SampledFrom([]Thickness{"", Thin, Thick}).Draw(t, "felt")
 	e.Cover = rapid.SampledFrom([]foot.Cover{foot.Even, foot.Bald}).Draw(t, "cover")
 	e.Text = rapid.SampledFrom([]string{"", "wax", NextCoat, SameCoat, OnStilts}).Draw(t, "text")

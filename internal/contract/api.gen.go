@@ -21,6 +21,7 @@ import (
 	"enkaustos/core/colour"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
+	"enkaustos/core/grade"
 	"enkaustos/core/kiln"
 	"enkaustos/core/load"
 	"enkaustos/core/matter"
@@ -300,6 +301,45 @@ func (e GlazeWare) Valid() bool {
 	}
 }
 
+// Defines values for GradeGivenStand.
+const (
+	Absent  GradeGivenStand = "absent"
+	Late    GradeGivenStand = "late"
+	Missing GradeGivenStand = "missing"
+)
+
+// Valid indicates whether the value is a known member of the GradeGivenStand enum.
+func (e GradeGivenStand) Valid() bool {
+	switch e {
+	case Absent:
+		return true
+	case Late:
+		return true
+	case Missing:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for GradeGivenWhat.
+const (
+	GradeGivenWhatGlazing GradeGivenWhat = "glazing"
+	GradeGivenWhatMade    GradeGivenWhat = "made"
+)
+
+// Valid indicates whether the value is a known member of the GradeGivenWhat enum.
+func (e GradeGivenWhat) Valid() bool {
+	switch e {
+	case GradeGivenWhatGlazing:
+		return true
+	case GradeGivenWhatMade:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for GuideCoverCover.
 const (
 	Bald GuideCoverCover = "bald"
@@ -318,6 +358,30 @@ func (e GuideCoverCover) Valid() bool {
 	case Gap:
 		return true
 	case Lump:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for GuideFlowFlow.
+const (
+	GuideFlowFlowBand   GuideFlowFlow = "band"
+	GuideFlowFlowLittle GuideFlowFlow = "little"
+	GuideFlowFlowNot    GuideFlowFlow = "not"
+	GuideFlowFlowShelf  GuideFlowFlow = "shelf"
+)
+
+// Valid indicates whether the value is a known member of the GuideFlowFlow enum.
+func (e GuideFlowFlow) Valid() bool {
+	switch e {
+	case GuideFlowFlowBand:
+		return true
+	case GuideFlowFlowLittle:
+		return true
+	case GuideFlowFlowNot:
+		return true
+	case GuideFlowFlowShelf:
 		return true
 	default:
 		return false
@@ -698,22 +762,25 @@ func (e NewReadingSource) Valid() bool {
 
 // Defines values for OutOfKilnHow.
 const (
-	Broken OutOfKilnHow = "broken"
-	Refire OutOfKilnHow = "refire"
-	Sound  OutOfKilnHow = "sound"
-	Stuck  OutOfKilnHow = "stuck"
+	OutOfKilnHowBroken OutOfKilnHow = "broken"
+	OutOfKilnHowOut    OutOfKilnHow = "out"
+	OutOfKilnHowRefire OutOfKilnHow = "refire"
+	OutOfKilnHowSound  OutOfKilnHow = "sound"
+	OutOfKilnHowStuck  OutOfKilnHow = "stuck"
 )
 
 // Valid indicates whether the value is a known member of the OutOfKilnHow enum.
 func (e OutOfKilnHow) Valid() bool {
 	switch e {
-	case Broken:
+	case OutOfKilnHowBroken:
 		return true
-	case Refire:
+	case OutOfKilnHowOut:
 		return true
-	case Sound:
+	case OutOfKilnHowRefire:
 		return true
-	case Stuck:
+	case OutOfKilnHowSound:
+		return true
+	case OutOfKilnHowStuck:
 		return true
 	default:
 		return false
@@ -1104,6 +1171,24 @@ func (e DoubtJarJSONBodyWhat) Valid() bool {
 	case DoubtJarJSONBodyWhatContaminated:
 		return true
 	case DoubtJarJSONBodyWhatMislabelled:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ListGradesParamsWhat.
+const (
+	ListGradesParamsWhatGlazing ListGradesParamsWhat = "glazing"
+	ListGradesParamsWhatMade    ListGradesParamsWhat = "made"
+)
+
+// Valid indicates whether the value is a known member of the ListGradesParamsWhat enum.
+func (e ListGradesParamsWhat) Valid() bool {
+	switch e {
+	case ListGradesParamsWhatGlazing:
+		return true
+	case ListGradesParamsWhatMade:
 		return true
 	default:
 		return false
@@ -2023,6 +2108,17 @@ type Flag struct {
 // FlatSpot defines model for FlatSpot.
 type FlatSpot = outline.Point
 
+// Flaw defines model for Flaw.
+type Flaw struct {
+	Clear bool `json:"clear"`
+
+	// Events That noted it: undone, it goes
+	Events  []string `json:"events"`
+	Fault   string   `json:"fault"`
+	Name    string   `json:"name"`
+	Surface string   `json:"surface"`
+}
+
 // FoodLine defines model for FoodLine.
 type FoodLine struct {
 	Food    []Eaten `json:"food"`
@@ -2163,12 +2259,73 @@ type Glazing struct {
 	To   time.Time `json:"to"`
 }
 
+// GradeGiven defines model for GradeGiven.
+type GradeGiven struct {
+	At    *time.Time `json:"at,omitempty"`
+	Note  *string    `json:"note,omitempty"`
+	Piece string     `json:"piece"`
+
+	// Points By line; the grade follows from them where value is missing
+	Points *map[string]int  `json:"points,omitempty"`
+	Scale  *GradeScale      `json:"scale,omitempty"`
+	Stand  *GradeGivenStand `json:"stand,omitempty"`
+	Value  *float64         `json:"value,omitempty"`
+	What   GradeGivenWhat   `json:"what"`
+}
+
+// GradeGivenStand defines model for GradeGiven.Stand.
+type GradeGivenStand string
+
+// GradeGivenWhat defines model for GradeGiven.What.
+type GradeGivenWhat string
+
+// GradeLine defines model for GradeLine.
+type GradeLine struct {
+	Line   string `json:"line"`
+	Points int    `json:"points"`
+	Reason string `json:"reason"`
+}
+
+// GradeRow defines model for GradeRow.
+type GradeRow struct {
+	Given *GradeGiven `json:"given,omitempty"`
+
+	// Lines What the record proposes
+	Lines []GradeLine `json:"lines"`
+	Mark  string      `json:"mark"`
+
+	// May It can be graded by now
+	May      bool     `json:"may"`
+	Piece    string   `json:"piece"`
+	Proposed *float64 `json:"proposed,omitempty"`
+	Stage    Stage    `json:"stage"`
+
+	// Stand What the record proposes to note beside it: late, missing, absent
+	Stand   *string `json:"stand,omitempty"`
+	Student string  `json:"student"`
+
+	// Why Why not yet, in a sentence
+	Why *string `json:"why,omitempty"`
+}
+
+// GradeScale defines model for GradeScale.
+type GradeScale = grade.Scale
+
+// GradeSheet defines model for GradeSheet.
+type GradeSheet struct {
+	// Most Points that a line has
+	Most   int        `json:"most"`
+	Rows   []GradeRow `json:"rows"`
+	Rubric Rubric     `json:"rubric"`
+}
+
 // Guide defines model for Guide.
 type Guide struct {
 	Cones    []GuideCone    `json:"cones"`
 	Covers   []GuideCover   `json:"covers"`
 	Details  []GuideDetail  `json:"details"`
-	Marks    []GuideMark    `json:"marks"`
+	Faults   []GuideFault   `json:"faults"`
+	Flows    []GuideFlow    `json:"flows"`
 	Verdicts []GuideVerdict `json:"verdicts"`
 }
 
@@ -2197,12 +2354,24 @@ type GuideDetail struct {
 	Name  string `json:"name"`
 }
 
-// GuideMark defines model for GuideMark.
-type GuideMark struct {
-	Means string `json:"means"`
+// GuideFault defines model for GuideFault.
+type GuideFault struct {
+	Fault string `json:"fault"`
+
+	// Key One letter that notes it
+	Key   string `json:"key"`
+	Looks string `json:"looks"`
 	Name  string `json:"name"`
-	Value int    `json:"value"`
 }
+
+// GuideFlow defines model for GuideFlow.
+type GuideFlow struct {
+	Flow GuideFlowFlow `json:"flow"`
+	Says string        `json:"says"`
+}
+
+// GuideFlowFlow defines model for GuideFlow.Flow.
+type GuideFlowFlow string
 
 // GuideVerdict defines model for GuideVerdict.
 type GuideVerdict struct {
@@ -3108,13 +3277,36 @@ type OddDay struct {
 
 // OutOfKiln defines model for OutOfKiln.
 type OutOfKiln struct {
-	// How Sound, broken, stuck to the shelf, to be fired again
+	// How Out, and looked at later; sound, broken, stuck to the shelf, to be fired again
 	How   OutOfKilnHow `json:"how"`
 	Piece string       `json:"piece"`
 }
 
-// OutOfKilnHow Sound, broken, stuck to the shelf, to be fired again
+// OutOfKilnHow Out, and looked at later; sound, broken, stuck to the shelf, to be fired again
 type OutOfKilnHow string
+
+// Outcome What came of its last glaze firing
+type Outcome struct {
+	At *time.Time `json:"at,omitempty"`
+	By *string    `json:"by,omitempty"`
+
+	// Came How it came out as a whole, by its name in the guide
+	Came   *string `json:"came,omitempty"`
+	Faults []Flaw  `json:"faults"`
+
+	// Flow How far its glaze moved, by its name in the guide
+	Flow *string `json:"flow,omitempty"`
+
+	// Grind It has sharp drips that nobody ground off
+	Grind bool `json:"grind"`
+
+	// Proved By surface: whether a thickness that was felt before the fire was too thin, right or too thick
+	Proved *map[string]Felt `json:"proved,omitempty"`
+
+	// Says In a clause
+	Says  string `json:"says"`
+	Sound bool   `json:"sound"`
+}
 
 // OutlinePart Everything within r of its core, a convex polygon, a segment or a point.
 type OutlinePart = outline.Part
@@ -3216,6 +3408,9 @@ type Piece struct {
 	Notes    []string `json:"notes"`
 	Opinion  *string  `json:"opinion,omitempty"`
 
+	// Outcome What came of its last glaze firing
+	Outcome *Outcome `json:"outcome,omitempty"`
+
 	// Overruled What the teacher took on
 	Overruled []Ruling `json:"overruled"`
 
@@ -3228,9 +3423,7 @@ type Piece struct {
 	PlaceWhy string `json:"placeWhy"`
 
 	// PutAt Where it was last put
-	PutAt       *string `json:"putAt,omitempty"`
-	Quality     *int    `json:"quality,omitempty"`
-	QualityText *string `json:"qualityText,omitempty"`
+	PutAt *string `json:"putAt,omitempty"`
 
 	// Revision Of the plan; 0 when there is none
 	Revision int `json:"revision"`
@@ -3644,6 +3837,24 @@ type RouteTurn struct {
 
 // RouteTurnWaits What the first task waits for
 type RouteTurnWaits string
+
+// Rubric defines model for Rubric.
+type Rubric struct {
+	Lines []RubricLine `json:"lines"`
+	Scale GradeScale   `json:"scale"`
+}
+
+// RubricLine defines model for RubricLine.
+type RubricLine struct {
+	Line string `json:"line"`
+
+	// Looks What it looks at
+	Looks *string `json:"looks,omitempty"`
+	Name  *string `json:"name,omitempty"`
+
+	// Weight 0 where it is not graded
+	Weight float64 `json:"weight"`
+}
 
 // Rule defines model for Rule.
 type Rule struct {
@@ -4382,6 +4593,18 @@ type TrustAuthority struct {
 // Under Seen from below, to scale in mm; paths fill by the even-odd rule
 type Under = piece.Under
 
+// Unglazed defines model for Unglazed.
+type Unglazed struct {
+	Class   string `json:"class"`
+	Mark    string `json:"mark"`
+	Piece   string `json:"piece"`
+	Student string `json:"student"`
+	Title   string `json:"title"`
+
+	// Waits Since when, and for what
+	Waits string `json:"waits"`
+}
+
 // Units What the school measures with; every sentence is said in it
 type Units struct {
 	Heat   UnitsHeat   `json:"heat"`
@@ -4642,6 +4865,28 @@ type WeighJarJSONBody struct {
 	// MassG Of the sample without its vessel
 	MassG    float64 `json:"massG"`
 	VolumeML float64 `json:"volumeML"`
+}
+
+// ListGradesParams defines parameters for ListGrades.
+type ListGradesParams struct {
+	Assignment string               `form:"assignment" json:"assignment"`
+	What       ListGradesParamsWhat `form:"what" json:"what"`
+}
+
+// ListGradesParamsWhat defines parameters for ListGrades.
+type ListGradesParamsWhat string
+
+// GiveGradesJSONBody defines parameters for GiveGrades.
+type GiveGradesJSONBody = []GradeGiven
+
+// ExportGradesParams defines parameters for ExportGrades.
+type ExportGradesParams struct {
+	Assignment string `form:"assignment" json:"assignment"`
+}
+
+// ListUnglazedParams defines parameters for ListUnglazed.
+type ListUnglazedParams struct {
+	Class *string `form:"class,omitempty" json:"class,omitempty"`
 }
 
 // SetHelperJSONBody defines parameters for SetHelper.
@@ -5121,6 +5366,9 @@ type SetStockJSONRequestBody SetStockJSONBody
 // WeighJarJSONRequestBody defines body for WeighJar for application/json ContentType.
 type WeighJarJSONRequestBody WeighJarJSONBody
 
+// GiveGradesJSONRequestBody defines body for GiveGrades for application/json ContentType.
+type GiveGradesJSONRequestBody = GiveGradesJSONBody
+
 // SetHelperJSONRequestBody defines body for SetHelper for application/json ContentType.
 type SetHelperJSONRequestBody SetHelperJSONBody
 
@@ -5210,6 +5458,9 @@ type SetDampJSONRequestBody SetDampJSONBody
 
 // LockStationsJSONRequestBody defines body for LockStations for application/json ContentType.
 type LockStationsJSONRequestBody LockStationsJSONBody
+
+// SetRubricJSONRequestBody defines body for SetRubric for application/json ContentType.
+type SetRubricJSONRequestBody = Rubric
 
 // SetRulesJSONRequestBody defines body for SetRules for application/json ContentType.
 type SetRulesJSONRequestBody SetRulesJSONBody
@@ -5408,6 +5659,18 @@ type ServerInterface interface {
 	// WeighJar Weigh a known volume of a glaze; its density is kept.
 	// (POST /glazes/{code}/weighing)
 	WeighJar(c *gin.Context, code string)
+	// ListGrades The grades of an assignment, with what the record proposes for each.
+	// (GET /grades)
+	ListGrades(c *gin.Context, params ListGradesParams)
+	// GiveGrades Give grades, all or none; one without anything takes the grade back.
+	// (POST /grades)
+	GiveGrades(c *gin.Context)
+	// ExportGrades The grades of an assignment as a list.
+	// (GET /grades/sheet)
+	ExportGrades(c *gin.Context, params ExportGradesParams)
+	// ListUnglazed Pieces that were made and never glazed.
+	// (GET /grades/unglazed)
+	ListUnglazed(c *gin.Context, params ListUnglazedParams)
 	// GetGuide The trade's own lists of words; the interface never keeps its own.
 	// (GET /guide)
 	GetGuide(c *gin.Context)
@@ -5636,6 +5899,12 @@ type ServerInterface interface {
 	// EndStation Take a tablet out of the room.
 	// (DELETE /room/stations/{id})
 	EndStation(c *gin.Context, id string)
+
+	// (GET /rubric)
+	GetRubric(c *gin.Context)
+
+	// (PUT /rubric)
+	SetRubric(c *gin.Context)
 	// GetRules The rules of the school, of a class or of an assignment.
 	// (GET /rules)
 	GetRules(c *gin.Context, params GetRulesParams)
@@ -6757,6 +7026,108 @@ func (siw *ServerInterfaceWrapper) WeighJar(c *gin.Context) {
 	}
 
 	siw.Handler.WeighJar(c, code)
+}
+
+// ListGrades operation middleware
+func (siw *ServerInterfaceWrapper) ListGrades(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListGradesParams
+
+	// ------------- Required query parameter "assignment" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "assignment", c.Request.URL.Query(), &params.Assignment, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter assignment: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// ------------- Required query parameter "what" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "what", c.Request.URL.Query(), &params.What, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter what: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListGrades(c, params)
+}
+
+// GiveGrades operation middleware
+func (siw *ServerInterfaceWrapper) GiveGrades(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GiveGrades(c)
+}
+
+// ExportGrades operation middleware
+func (siw *ServerInterfaceWrapper) ExportGrades(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ExportGradesParams
+
+	// ------------- Required query parameter "assignment" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "assignment", c.Request.URL.Query(), &params.Assignment, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter assignment: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ExportGrades(c, params)
+}
+
+// ListUnglazed operation middleware
+func (siw *ServerInterfaceWrapper) ListUnglazed(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListUnglazedParams
+
+	// ------------- Optional query parameter "class" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "class", c.Request.URL.Query(), &params.Class, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter class: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListUnglazed(c, params)
 }
 
 // GetGuide operation middleware
@@ -8474,6 +8845,32 @@ func (siw *ServerInterfaceWrapper) EndStation(c *gin.Context) {
 	siw.Handler.EndStation(c, id)
 }
 
+// GetRubric operation middleware
+func (siw *ServerInterfaceWrapper) GetRubric(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetRubric(c)
+}
+
+// SetRubric operation middleware
+func (siw *ServerInterfaceWrapper) SetRubric(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetRubric(c)
+}
+
 // GetRules operation middleware
 func (siw *ServerInterfaceWrapper) GetRules(c *gin.Context) {
 
@@ -9407,6 +9804,12 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/shows", wrapper.AddShow)
 	router.DELETE(options.BaseURL+"/shows/:id", wrapper.DropShow)
 	router.PUT(options.BaseURL+"/shows/:id", wrapper.PutShow)
+	router.GET(options.BaseURL+"/grades", wrapper.ListGrades)
+	router.POST(options.BaseURL+"/grades", wrapper.GiveGrades)
+	router.GET(options.BaseURL+"/grades/sheet", wrapper.ExportGrades)
+	router.GET(options.BaseURL+"/grades/unglazed", wrapper.ListUnglazed)
+	router.GET(options.BaseURL+"/rubric", wrapper.GetRubric)
+	router.PUT(options.BaseURL+"/rubric", wrapper.SetRubric)
 	router.PUT(options.BaseURL+"/units", wrapper.SetUnits)
 	router.GET(options.BaseURL+"/rules", wrapper.GetRules)
 	router.PUT(options.BaseURL+"/rules", wrapper.SetRules)
@@ -11331,6 +11734,170 @@ type WeighJardefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response WeighJardefaultApplicationProblemPlusJSONResponse) VisitWeighJarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGradesRequestObject struct {
+	Params ListGradesParams
+}
+
+type ListGradesResponseObject interface {
+	VisitListGradesResponse(w http.ResponseWriter) error
+}
+
+type ListGrades200JSONResponse GradeSheet
+
+func (response ListGrades200JSONResponse) VisitListGradesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListGradesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListGradesdefaultApplicationProblemPlusJSONResponse) VisitListGradesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GiveGradesRequestObject struct {
+	Body *GiveGradesJSONRequestBody
+}
+
+type GiveGradesResponseObject interface {
+	VisitGiveGradesResponse(w http.ResponseWriter) error
+}
+
+type GiveGrades204Response struct {
+}
+
+func (response GiveGrades204Response) VisitGiveGradesResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type GiveGradesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GiveGradesdefaultApplicationProblemPlusJSONResponse) VisitGiveGradesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportGradesRequestObject struct {
+	Params ExportGradesParams
+}
+
+type ExportGradesResponseObject interface {
+	VisitExportGradesResponse(w http.ResponseWriter) error
+}
+
+type ExportGrades200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportGrades200TextcsvResponse struct {
+	Body          io.Reader
+	Headers       ExportGrades200ResponseHeaders
+	ContentLength int64
+}
+
+func (response ExportGrades200TextcsvResponse) VisitExportGradesResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportGradesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportGradesdefaultApplicationProblemPlusJSONResponse) VisitExportGradesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListUnglazedRequestObject struct {
+	Params ListUnglazedParams
+}
+
+type ListUnglazedResponseObject interface {
+	VisitListUnglazedResponse(w http.ResponseWriter) error
+}
+
+type ListUnglazed200JSONResponse []Unglazed
+
+func (response ListUnglazed200JSONResponse) VisitListUnglazedResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListUnglazeddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListUnglazeddefaultApplicationProblemPlusJSONResponse) VisitListUnglazedResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -14371,6 +14938,83 @@ func (response EndStationdefaultApplicationProblemPlusJSONResponse) VisitEndStat
 	return err
 }
 
+type GetRubricRequestObject struct {
+}
+
+type GetRubricResponseObject interface {
+	VisitGetRubricResponse(w http.ResponseWriter) error
+}
+
+type GetRubric200JSONResponse Rubric
+
+func (response GetRubric200JSONResponse) VisitGetRubricResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetRubricdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetRubricdefaultApplicationProblemPlusJSONResponse) VisitGetRubricResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetRubricRequestObject struct {
+	Body *SetRubricJSONRequestBody
+}
+
+type SetRubricResponseObject interface {
+	VisitSetRubricResponse(w http.ResponseWriter) error
+}
+
+type SetRubric200JSONResponse Rubric
+
+func (response SetRubric200JSONResponse) VisitSetRubricResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetRubricdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetRubricdefaultApplicationProblemPlusJSONResponse) VisitSetRubricResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetRulesRequestObject struct {
 	Params GetRulesParams
 }
@@ -15991,6 +16635,18 @@ type StrictServerInterface interface {
 	// WeighJar Weigh a known volume of a glaze; its density is kept.
 	// (POST /glazes/{code}/weighing)
 	WeighJar(ctx context.Context, request WeighJarRequestObject) (WeighJarResponseObject, error)
+	// ListGrades The grades of an assignment, with what the record proposes for each.
+	// (GET /grades)
+	ListGrades(ctx context.Context, request ListGradesRequestObject) (ListGradesResponseObject, error)
+	// GiveGrades Give grades, all or none; one without anything takes the grade back.
+	// (POST /grades)
+	GiveGrades(ctx context.Context, request GiveGradesRequestObject) (GiveGradesResponseObject, error)
+	// ExportGrades The grades of an assignment as a list.
+	// (GET /grades/sheet)
+	ExportGrades(ctx context.Context, request ExportGradesRequestObject) (ExportGradesResponseObject, error)
+	// ListUnglazed Pieces that were made and never glazed.
+	// (GET /grades/unglazed)
+	ListUnglazed(ctx context.Context, request ListUnglazedRequestObject) (ListUnglazedResponseObject, error)
 	// GetGuide The trade's own lists of words; the interface never keeps its own.
 	// (GET /guide)
 	GetGuide(ctx context.Context, request GetGuideRequestObject) (GetGuideResponseObject, error)
@@ -16219,6 +16875,12 @@ type StrictServerInterface interface {
 	// EndStation Take a tablet out of the room.
 	// (DELETE /room/stations/{id})
 	EndStation(ctx context.Context, request EndStationRequestObject) (EndStationResponseObject, error)
+
+	// (GET /rubric)
+	GetRubric(ctx context.Context, request GetRubricRequestObject) (GetRubricResponseObject, error)
+
+	// (PUT /rubric)
+	SetRubric(ctx context.Context, request SetRubricRequestObject) (SetRubricResponseObject, error)
 	// GetRules The rules of the school, of a class or of an assignment.
 	// (GET /rules)
 	GetRules(ctx context.Context, request GetRulesRequestObject) (GetRulesResponseObject, error)
@@ -18113,6 +18775,126 @@ func (sh *strictHandler) WeighJar(ctx *gin.Context, code string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(WeighJarResponseObject); ok {
 		if err := validResponse.VisitWeighJarResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListGrades operation middleware
+func (sh *strictHandler) ListGrades(ctx *gin.Context, params ListGradesParams) {
+	var request ListGradesRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListGrades(ctx, request.(ListGradesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListGrades")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListGradesResponseObject); ok {
+		if err := validResponse.VisitListGradesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GiveGrades operation middleware
+func (sh *strictHandler) GiveGrades(ctx *gin.Context) {
+	var request GiveGradesRequestObject
+
+	var body GiveGradesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GiveGrades(ctx, request.(GiveGradesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GiveGrades")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GiveGradesResponseObject); ok {
+		if err := validResponse.VisitGiveGradesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ExportGrades operation middleware
+func (sh *strictHandler) ExportGrades(ctx *gin.Context, params ExportGradesParams) {
+	var request ExportGradesRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportGrades(ctx, request.(ExportGradesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportGrades")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ExportGradesResponseObject); ok {
+		if err := validResponse.VisitExportGradesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListUnglazed operation middleware
+func (sh *strictHandler) ListUnglazed(ctx *gin.Context, params ListUnglazedParams) {
+	var request ListUnglazedRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListUnglazed(ctx, request.(ListUnglazedRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListUnglazed")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListUnglazedResponseObject); ok {
+		if err := validResponse.VisitListUnglazedResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -20602,6 +21384,72 @@ func (sh *strictHandler) EndStation(ctx *gin.Context, id string) {
 	}
 }
 
+// GetRubric operation middleware
+func (sh *strictHandler) GetRubric(ctx *gin.Context) {
+	var request GetRubricRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetRubric(ctx, request.(GetRubricRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetRubric")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetRubricResponseObject); ok {
+		if err := validResponse.VisitGetRubricResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetRubric operation middleware
+func (sh *strictHandler) SetRubric(ctx *gin.Context) {
+	var request SetRubricRequestObject
+
+	var body SetRubricJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetRubric(ctx, request.(SetRubricRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetRubric")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetRubricResponseObject); ok {
+		if err := validResponse.VisitSetRubricResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetRules operation middleware
 func (sh *strictHandler) GetRules(ctx *gin.Context, params GetRulesParams) {
 	var request GetRulesRequestObject
@@ -21818,565 +22666,585 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P39kty2sieKvgqjZyI8c6daaste3mtJf8nytyVLI2ltx419fSNQRVQV3CRBA2BX117htzhPch7hPMB5",
-	"phPITIBkVYIEu1uyPXP2P3tZzSLxkUjkxy9/+a+Lja5b3cjG2Yun/7ow0ra6sRL+443R60rW/n9udONk",
-	"4/z/FG1bqY1wSjePW3zif/xqdeP/Zjd7WQv/v/6rkduLpxf/5XH//sf4V/s4vPf3339fXZTSboxq/esu",
-	"nl78vBeuOMjGFQejm92qUE2hG1lY6b+/kRf+J/Qe/5nnte5wWK3RrTRO4dA3XQv/f/z2d7WoqsL/rdDb",
-	"4ouron5ZOF20ujOF7tzF6sIdW3nx9KLp6rU0F7+vLnaV+E/p30R/sc6oZuf/UsmtO/9E/bLwf/DjdntZ",
-	"/CrMqjjspZGFcoWyxXWjDw33oboafKX/50bU3Od/X10Y+VunjCwvnv4HjRJessK5/xI/ode/yo3z73re",
-	"tkbfiOp8uQTMZKtN7f/XRSmcvHSqlv1A+3lv9qLZSW51VbOBaR6ELQR8S5YXqwvlZG1nZaISzQt4s/8G",
-	"fVQYI46wCtrxm2CdwL/Ipqv9SnSNldIv8GAARrrONPA/cfDlYHkSK4ovpi/3k2aX1Vq1a2rJyeFa2d86",
-	"+UI3/PA3lbA29Zcj/4fUu8pOnu/J+70sKmFdUYpjoZvisFebvd+jjWiKtSxAcMqxiDbagezKpvTHxP9P",
-	"J03NyYJsSr9ccTRrrSspGv8nL0zsOHfGbxD7G1Wyv/hVGEbcfhDG+hHX4lh0Vj4rZN26Y7HVpjh4LeLH",
-	"DevrnxiK4dn7T6WtFqV8vuBE1MJc+/85I+Kv6DH/CylsZ+jslaXyUxLVm5Ho9N/W3bqSnM44E8WEtlhd",
-	"6Btpzpfwe1fshS1gFwttCuUsLZmyhTCbvcIDdL5TrZIbOVxN1Ti5w1EZWUlhUS5Ov2f7LSmslLhTG1FL",
-	"L2nKFaIp8d+8DnF73e32DoVQOHYgpqs4XfSdPhS1aI4F/B1fbgt9aPxH9sL27xoM3OpasoukLIiVdV3p",
-	"d7Q47HVx8Adms9dWNjBqf2r8Q17sDntdkfCxg3aybitSXFna8cVeqw2jGU+UlgIVR58FWaBzOJA4Ui2k",
-	"SOJO9lI8GF5YXjqCg62d1oOkyJlrpta29apmbsLP+ycHyrAWty9ls3P7i6efX63SunHw3N9XD6oph1qG",
-	"15GDb396NaUyx5//Sa91eSwO2lxb/3k4C8ei1kY+A9k1cqNNWVgnjrxQPbCWnFvrWtx+j89+fnXF6dA/",
-	"m04cCsXV6qJWTdwnZnpDJfagB7hfty+umON8fqpGZyaYOfpWlWCCw6Esuw387zOrZnVxe7nTl/SPIMKP",
-	"Bi8c/PlS1a02aMEIvygXsrkWnXXaPt5oIx+jiemH+Pwgjm+81jg/4NfKza3Ej8rhj0lIktcVe0qfF5W0",
-	"VjdBo6Po+stiL6uysN4ETV9YvAkJv8m+7OkS4A0J5Sr+I4ewgdNWJ46y/wgtUXhzeE+/QCtYck4bfyk2",
-	"1117P1N/fXQn50417ovP2cszz1GhSwkuc3w7P/amZGxpYfIPnH/FcyMFZ9/tpdrt3atXmRqlFQad4+wP",
-	"vxHGzV7WcRThCyucYWpBYDbn22mkePHqSeZUdOcq1cjsqdvObMUmY1/Dg6s4oNQ0YG3OplHXmSM67I/z",
-	"o/EPrfw72UHIrTbyJagRZj0PaGqM1Q5oLAtWaCGMLHTnwrVvtK5zndxeczJSuQFVlfy0LuCBYg3D959W",
-	"ptgqY12x0XCesobwnWjK151jB6Ar3XE2BARllC0qocoQ2EA1vBob7OEBb7xURorymDss3I4XMAJubHD7",
-	"5B/CN5173blv8cpiFADpl9RK+7/7PV6F2WpTSuP/A61Ct5dHkIOtdJt9fpBjYvGD9Zb1nh+Eea9fqabk",
-	"3sTHpX4Oe+T9lLZzhfHapxBnrj7YwP0l6/bSkoUo7QqeQKFze9Xs/GKVepFzXcWDNy8P8Hutq6Ub/17r",
-	"alb/0kBIGlZ48qOkhQ9H1wePJy1vf1h4DVNV06aLaLxIqUaYY3GQ8to735vjBlTeSSATV360APmm+RPG",
-	"MpdNaTOcJOvCtXc6DW8tBGkpxXFV2G6zL4Qtrv7x9NO/jV0g7s2uMw3vf+FS4JthOVbFp17xPF8VV4W8",
-	"kbRazwryvsBV84YgflTV3jh+8gUY9/gfV5yp4t9Rcmr+0+KVbvxLnS7+rXjX+f/9rLjyB1/ggPznSvTA",
-	"4gf/bfp7J2IXNjSuMO1IQpD0IXGW7V4fbLH2T4A43UhTiXZVdK0fvSjQvPBDr+tCrPWNRC9VrBkp2+Lo",
-	"ZrSXvAXPSBwyn+za9zrrWj9ZIvgdux6V3lxjIOvk1l7rzg39oxAQj7GOG2kgGKK9rJTmiN4RnmLYC725",
-	"DtEQJjqM59/YJWHBjS7lvP/rnDQv/JP+aB5l6voVRaX1dXHQnXdzpHP+cDQatbCsrCzW0v9PSJuATOFC",
-	"gLL22m0nVMNObKswUMvGI2p/wm6kMV0l8Zydu1bWid3sRN/BQ5MmpXerb3nH6iAyrD5Y79XAFIXX4Y/D",
-	"KFckKmfSNfaUwXZ5FMRtiZuMVo8f2pf6lgkmNkWrbmVlg5q7lq0rWrVxnZGrYmt0jcdUtwXdNGNJ37NZ",
-	"ogP7r7fsvx6Zfz1ZydsL/5h/7epiz59EfftWipIiPOMh+lPutl2VyAtUYpd/n39TiR3vwt1mKqFKrOee",
-	"fCsOL8UahHMD5/F83/7v/+PrJ1dXV3AWYIPW+nZWj/lP41D7N4cFWPXLxK3vC1HJphSMqoPbJzvsRK/5",
-	"ClftdBVhCOO3zdpvXkT52xvtQrqTp7JGTvNf0mXOMcfHVhd0DdMcphbxK3zt6TomUop7XakykXxDCy5/",
-	"/Qdm7Mky6rJMaHrwN8oSFlLZYiOqSpbgZ+31wbtWpmssu6yi2+0dm8ColLTBlxnvyjCoOWOXjWyugYkm",
-	"LCUOcagXc6nVElML8Ll+uXFJ4iz6tZ7a2e97bTy2B0o2yI7b4a0mq0pKPhnZSuH4hBBAHVIx4LWsqtRt",
-	"3b80L2bkHQbOIxfNRsKaJqcCIQm0CvCj6JKXGtO44loWbSWGQdHB/NDlmNMh8NDg5KdOTP6x+I72nHMP",
-	"tXXp2Z46pDh9kGpVS7BtIaOJ96imVI5fEHRc6c+NdskY5nLl+pOok6AFO+GJ+81pCu320hyU9ea5aOgk",
-	"HYxyDmAM+YqZ1apM+NVeDHYsjDKI84qOzlD2gpyQBMCXaKP6IzJ1Sn+i0DDj2XLLo20IL9kYaRnmrRow",
-	"TT9hdWAQwzMdhvEavaXcbJnKosmbAIU6Fw+0pbPt/0oseTrEz0+8bYvxGRgVTCFTyVKgnaazin4ADCok",
-	"iflNa0oVLsfxjsUcymQEJsQ3rbeHz2d05d3TTykxnRfs5bzfVoprzMorN4hCgptj3YKDk8rAwOhxCPwy",
-	"0XhOFynpw9xmRriPd3GZydVBw33GuYEpPgoTWOLc4OL8DtM3XIZGz1rl3iv6fXVxrTACG/11I8Hh2Cuw",
-	"DdaV2Fyz3mrFWyitcJv9J4jwePn/eQaHprOdqAA92DVenxRWAEAiBm4+vboahG4+nVtjNPlh5LxEmDIF",
-	"fNhowcXSrp5iCqGrYkBtrzsrR4N8MhfO2uhGnkb0nnBxwVKiQ3Gu9UrZWOWYw7Z7XL98Vlw9JaVbHKTa",
-	"7WWJoYBzIR0u7RU77l7OS9W+4JclgnfWprP+a7B8sJOlagGb5NWi2lwXwsLohMXdnhnUk/khfTW7Epnf",
-	"ylqAd3KjKRw7Oe65V221Hh2nTSVUDbdEoxs+nhVO4JzQ3BE+kR0kNF3TyIRY2kqVlKw8l5CtIMDaXrW2",
-	"cEbcyIpE1UWY7cSqfja7QSBi/MgOYozHuCBcI/z7imCfPMqUVRxfeS+W0RukZs9hdGDUF6LWzQ59MWFK",
-	"+6yolbUQBgQ8Z6Ph0BCCye9kydq92UnVlN57KbfudTcxgTt+E34+cQkjqiaJFDjft70UN0fuClGba4js",
-	"iIZchV3n7cWmaDvTasuDSoy0yqaSbddStuAZr1EmgqgcxC3YYU7esgfTOoFSlxdhEEfCj8ekj1dzp87B",
-	"IOo6nT1K5vVpFjg6djOCPX8KUCAYaQJYif6+F1XEukGaB8PaCAlNI97uCyfMx1bv4R7iouQO0aVb1ZSq",
-	"2ZFDqvCANjb44XavD7nBgHFK4HQjHwoiLapqWdpWHCnYe66J8SoGXQwXtXdT1kc0yP3AitLotpXlCiyw",
-	"wt881XHKB0qBrvJ983cEoMpCzJKvNMbFxk+O5Cymg0kikgfhhe5ovKeWYLdkHvCaBXKQh8IazRoHlJjI",
-	"MVXScC4J3/i3F7rZyFUAqUAW7llMU4VLCTNLCPckU7IFofev+f//l/+4uvyHuNz+8q8vfv+vU3k19vjy",
-	"0lyOgYbDdMSCzOdeOyc5ff8eDHf4Y+EHEdCJBryB1V23iRJacaMait3gKMLYaXb8BmqbRjqtLeEY87WA",
-	"sNdsxAY0zFqGEHOtyhJdGgEqYVUc9goQ8VL4Vxddmw+Zqbb/s5MWvsWMaE2XJXMB1x1sRy0LeGh1fwQJ",
-	"ZYFZRfjzXjbDCRZruVMQqM+L/5R094zfCh4SBXn94TmHYLEG3VY1ir+xMLyGoP/Ce9n+5vV7FOHmi66F",
-	"vahuuCDn6bjXctdhIFaACnAYh1siBf6VDwEoIqQAc1NGeB9ck6uiNEqWiPUzxcafpbJoxhf57AKBnc6G",
-	"OSWi+MJe7PRgubAYMU9e/c/f6zcQ5OcH0DScJJxukdfYVsqGgmqU1jkIW7RGtsLI8llxNdbh4Q8jZMBA",
-	"DFvdkXbNmwo+zkyia/jjERNm7QCgGVawsE5VVSHstZ/SUzJO1seiN2rz97FrnHcRUkk7WhB8ZgW3IKaJ",
-	"ZVVBymGHVkX+Bw/SzZxeL6kHSdFPP77K705z99hnVChRy5F+jeccb4Ao1XGHSX310jZQQXH3cE6rcPHg",
-	"SRysLH+DdckcCrm1ILO6KQSuS3FQbu93X4DD+wzNUGWxLNf/gUocQ4ggkZWYrTXKrkmajnGhVFZKUtWP",
-	"asg2j4GKz6/mI4AAY2LtEiMOBf4dTwdAoWxRa+sido6xvp5ffpM0wEJp59zUGdBuPnTx3ItlYydauFSN",
-	"w0l1sr85wSIBxABFFbOv5/VxwSuZy/3QIBZu/IbX8GPVPoXc/laYoqQaxYNs3IqH7mXkELaymi3E+cY/",
-	"M7SAz7xzqMN3e6O73T4gf+XTUCUsldtLUxxU6y/J7bZotKGcplcaXtGKwlaqZX33dF39noc8Un1ygDAL",
-	"DA4P4irhv0v4om012t5r7VzFh0ATPhQLzYAkQyWaotSSRoD3CuSfICvpiqPkEXK6+Vm69BLrBhCbYIW5",
-	"kB3Gy+uQeKNh/ZDX27PXgOGFaYZWGPqDCq93ukCnN8NfxB37JXEIv9FGbgQ3qBNNJ1grdlVsQUOpOsRT",
-	"bhiUKlko59/48ogz9BskKrxsztXkXu32fDBygOs5cWqNruFswgyqEQwhlEpT7YMUxDHAvF4fuO+erHKc",
-	"Hv6AxjsDhNHNtrNsIjKe6zPtoJr3e/mDYC6M55W6liPuCgFS4+0KOP3lMwSbAkgJz784FkZ3TZmQ/EQ9",
-	"uv8t+xfKHEyn4nCH8SX4k94bjrPj14ulC5kqZ18Cbz0nkdgNaqyTA3obsoaJk+NA+wlAiJ4dk0fnGNG0",
-	"nPOC6O0L77FnCClKJj1OIpqYl7HynZNMCSJ4xguqEEGxs2Ed1SbymRq/1OfDsHiD7mdZwrb4q8tfFf7G",
-	"+YUv1c4fZfpC45Edr1GHBKD6+a/cnrsG1WaPGh6sRTvwZc43VbdYQ51IrvUpgTPMyTI8nyYAkd9VXLXB",
-	"t1nhMNpaWb5XFZu82fBFwRsecPdWH7ytYfIj7G+M3hlR1/JFCneXjjBWXX2C/1yWpjlDbZ38t9GHD/d6",
-	"Pr4YJkUfDwtNvh+7f525kalcAMl0cDSoSvv4DB2uQjfVEfF5fllbe+6BBYcpL0Duh5IKDUnrVC2cXPi6",
-	"r+lnbMCLdOvJkXHoUFkNCps9jehvskeRrfJ57rxN0b+U7Cd09EWDty/xEoFl0mcvrZPtaS44GH5D15e7",
-	"B+A3jK8Dm+UNRn/PFg3ijU4DDYM3nWUgCZk3rUvCyCzm/FAWhhvZDzEpmLxP6GXw3Z5O1/kWRKljYX+c",
-	"g/QcBZgKsZQbWEYbP4zC+WOUKprJLWA4O7K4IFhU0M8pjDK5KFGm2YVJKLvkkuRtJiXU4GF2YAF+zKuR",
-	"Uhwtutc9uNd1Bmvdzp0Dti7hecCrA4T9OXhqovhKHAGCOMfVUtEf/7WkupAcZm5eCLotIOVWCFscJER6",
-	"eCg+ewy/jkWQhfC2+jP431Ah+SXEAa0udAMFkvCpGNKGb0J+DpUvkOpt9lpXBRU8+iWnYz1AtcDrQ7XF",
-	"LGtaGHdcOm7bvxLHhMELORSra4n5QmU5ezdksUeR6I1oCiuOs7bwYG9HpvAgAnVqCSemmmsIfyWdUNVC",
-	"4oZe3K7mcWTemk2ghHbgmXm1Dw8V9J8Oa3WgnNv7dWMzb5gdNbpOkUUsgbqpkgn+zUDI7gFQ+2L+7egx",
-	"z4Ujpy1onlTtJUQFbySi03AHoFSzqKQrVON0spBSbx2/j373MMdaQbkqozH0/fdpAiUAmwGrlgUuJqG/",
-	"G7b4K73patm4ZHHPVFWOGJExnsfw+r/3MbJalHIRHAWwPQyBBEB+DpCjIfiIP3oUTjmhgxvcGF1TC+SR",
-	"YMwuopyLitwL0skb75juCesYNxmnNRwPq9Aw1p1ggEpWdYy4xiacyzuZYlVFMbmaD1qzR6YSPHZPNj0R",
-	"RnwrsZtk5wsqra9TMpqkvZogqZK/ZfIwTfFTkctv2QAqCcGCgqME21Uup1U8EMRtFUfX2/1UrUKL2cf4",
-	"/HKwsmnEga1J3mC1w5LirjYFOdmLpmRJJ99o5Y8qRYcPoqoo5YaJyrYjic/miqlkmr4qs5qkEmtZLQkk",
-	"rGU1xSqTQxq1F+0Cl/udf5yVL2/xf0NmfQ7zn38+k3GCnv7/5j6s21x+KlWix7C0goeq/f2XwlviVsfR",
-	"Dheln3Bc8rjdq17ge3llD0zH68BjUXYWgaOUmiblfYR630o3OyzCEP4h56Q5D+QIe837zRC/hJJkPeSK",
-	"egqmP5jz3mX0Bj7EOCjBEmK4jD5VTQqXgS65LvwjAxBaA+4Fm6pla86+BwKYSnRWzoZDkXwMJ88t+dfC",
-	"cSmsn4IjU1U2Yhms2MqnEcFAkY8VlmID6gQdJYysUU0clcBRZn/MstZHd/LVfBqUy9Za/kxuWXDhwqhZ",
-	"LsXl9HJ0S00Fgb6+8cYjh3gEDhTebNzJV+/4UATK+g4d5FLeKNiXA+R918fIK7yp9Oa6EK5Ya7cvgNJn",
-	"dX5fT4cOQuh7UfFXmU4urJHAJMb+ApNLOY59THLpsi/eKkA5olFKsqrQkC7gLENmHFBQBCmc4YTaBF8q",
-	"hB7kDSRC16KC3LPwWrHq6pZN1CTL13p8RSS7XXeba+lCIduq2D2uX96/lAvE4nnC58C/fmJRRp4WoiBW",
-	"+fsgQ8FOBTLrtpXNKYe7bJw0sizE1klzEKZcAkQNWJX7rckSDEpMns1JJQsO8aeUcA/BTn8WACIxTBT1",
-	"EVWB3hc2kg43/H0imHGakLTIPbfGhHZAJPlVWV2Ixh4w0Om9MaStIjTdRaw9Wl20UlaDZObGCPgfpagx",
-	"+WxkK5SBUn1h3EB3eoHAvH2jSa2GEjFhVYm/tR0StgbMHkkuMRb5t2lAalRS3MjYa2FAubXZS0AQ3ugO",
-	"JkGYUeIWByvmWiISEPXz6kK3qsHS5N86UfmDzVYCq4SCQsSUaEpkR3uKIpANploi48GT67F6bEHxMCe7",
-	"5XVEj9rxItpqoIbYwlW/g4qCBoCNY036BXdEWiJYzYUGIaUlwDyULQipGdtptC3sYqVRFMlKNWSWwnoi",
-	"eQSEQ4FB/5fEoOx4pWZRje1eI6fFnFKIbvPsgxVZG2F6gaMUk04bv3JsSd58Nes7WBHw1B+mpDcAnRaa",
-	"EHYvDH8s/N4gzrDuNvvgpfaW1dRo58a6p9QmI9ex3YNfayIguk3EP1u9pMSr1e6UiP4ehY9T0ZHejIg+",
-	"vQrYPdRydwC4fsGMNpBHjGLeV9x7/C1wVvXP6oMbaUq1cezt44RCzBqdazzFXQMA8Pl0D1ykFBo+ZU5k",
-	"o8MHba4fvcObJD807H8F3/761hnBdR6ineujpNitAcEGaouUpYQBP08RyapM1XR1FhmDKAioHOXfR6FM",
-	"p6syEWFU5QSsKwQX98LfV1WF3mqipKeHqLGsxf5yKCSsT78KEeS50TUPEZpqc3DGV16VwxYgg9YhME/O",
-	"FftGdNVY8ozfF8DsQZOmG63KvLYF+Kq7dSz4Ro5H4W3BwS2Gdf4zowDRhTrxRkLY8g7y+42SVfm1MZrj",
-	"9Yt5QoahkyR0+jTiY6vwJnY/sEyZK0tdylVai+N3hMs7je94GzGEhqAscK/KkgqLxERbnDpQEzPXCFT6",
-	"B74vcS0pxHrE8iyomQjnKTfCmmqqs6Kb7b6dSDiGxF1npLe89oo4yWJjO2a3rLyRhvzayZswPIdo1abM",
-	"QKuiHEzBAHtKR1rX0943yKQVwvsLrtPnVRXsjlgwH6JXerssB7GMMXbQiCNVjhdkShFB2zNkgx83SKOY",
-	"J6JT7MYgajuoF+RIWF04hc2T8EBi9VTMTva9lQL3cMB5rwYc0W2AKgKPLaBFgK58Rlnh8B79vLjLC/4Q",
-	"OzNy3LpB0oY0u4O8zYhxN/QqqSkYFjQGr5iMde+cbG0K9Kq3A/J565/E1W/kAXowwIUXqtByUpLvQrAZ",
-	"U7RTimmjuYqi54OQg97tEhAKnpnhPYqTLUTxqzDTHWvOhx1jGU73ramYl3DU4z2FQTi5MDt2UyrBXBVb",
-	"+tdz01ZSVnzmmvK/D08nPuvAuD/79AelUMviTqMGKo8g1bfoZNEv0Q7QunxJ4YvTEhedXy+LmYR8cohk",
-	"3jmdM+YM/rNELgya3Ult6h8V18sn2R1y2AUsjy4Ff7Agc3FedlMPEgvh+6n5vBoMkJ/TvAv452iNxq/D",
-	"zAJ0TQK2X8rKia/ZeqO9GsnW0OPfa+PmyrqLRsrSRhZXf6sCc4FdiFaYp7qFmXkjQZsyQ5PBK1dh5uFn",
-	"YVY0b24Zvw3h7gdqj8iXGL/HGi5iRUTbEwjSUpyD6ezSEqqV5SSDP/O5GUDgTCRoPhSjYPbHvlo6oQPm",
-	"bCx8FIo89cL5TRIGnv8AoVqT+exVTC9D6wgMJChXNPpwTicXDA+2KhwEbGIxMJpSEaob8v6pSs078BkG",
-	"JZO0syhlEYS+FtfSnw1ATLAGmGregWXOCnNI6DCY8RtZpWhvn1HDlisiMnbpfuCV4lyn0cYhH7wdUAgM",
-	"vZSDcNIcESug0B/hQGoTG/arMNB1xL/7Wo5x4Q6dEftbh738MF22ukCJZ3fIC9OsMPo5DfqJeVtf+kMD",
-	"uc5SQh4BEezxKeSggPuBIHrMp29luails//Bl6mjfdjrwjplkPpkGs1YVxMrvO2qCpZ5r6vSPsuRiylQ",
-	"6kZOVM5DZCCiUalt3X2IO8Xhn00samLBLED3diAHv5ekwojDUyLIiuQUcEYb2TkjqoLogLm6941q87tA",
-	"voXH+XaMM9SjcvoiOWhzHdoAKuijppuNPNWYKBwYPyb9Z0dshsPMDTT1mVfWR2phTc4fyeHwy6oKXwYx",
-	"ZoMzS5lVkZhCeM9btgWFInLAgK2RYj4ghU9xDf13/ioIMdrVBXAyQYjBazdWz0Ta1vHMXmEs0t2N6vMg",
-	"kncbESzuNIbu70AJmyZ9o+QKVrgHBrgtLkm4n6Ig97hZuotB+4QrKawtXZWDJZUQgaBx0gmLO5e0X18E",
-	"yM4HK99MlVSfrFjs9QVfTo03TdoWUYfIV3NGr8bXmeXdI07nPnvqjcVWC+yEOlWyNOPNAs8ZXvLC21Ns",
-	"CfSNNIvfdcPXfoYA6KK3UQ3J73xv8YUv88409ypKji58279TSnWuwiK+Pa5nGHx/mMPaJLf5heYCRRtZ",
-	"WdUlyiSSPLZbsTey2UvlMqgeiAg1fGn064nRJrTCffB9qcjihDWU2TEOs/d97AfC7/63yQmm6vmSDsHi",
-	"wZ+WROMVMBpjcnSvKMR3gvtdvn43oupy+EDwudzh/XuPRbj3CNvYGPX8tn5IzEOmLIVPstIUR8utTCS3",
-	"PFuVNKdIulKIZ4YCQwVN1Vnyp6waorvU/fQpo3Blw2BTaxJpX9Opm8Ms9ex5NkjwDbXej8BQC+hd4C8/",
-	"paTUXypsuVXsJF0gzhPSOUiEuFoQuk+2DTrstbyRphD2eoC/4mseHoBrZqJ07U7CRNUtGaUBUbzCucOk",
-	"RGx0G8QwDj766kEK+x3EpaBd4+USO3ifK7A71PRRjmvSX2er3W0izDG11HE5+c9ZDIgVVrll30xVASa7",
-	"Nx1JCaH7Cmo5g2QoWUUYqgfDfsOqpraOS1xQwuPj92wKH17UtolmcbfK6u8EZqjGC8Bh1KjOA9qHIUQD",
-	"YjlWs8pJNgmF6m0Xr4sH7wE0AOqhHoVLCHXEo7M+PY/z4NKThEGAQbFyQGCqLJDAC8T4BfyHqKrQRw4a",
-	"q4wRAx+3WfRDcdblLi4FJmh5T6jtpjrKfSerNm0v96AZVZGnpK8V4l1GYJGhibPRpkxVV2c1liGjGmv1",
-	"4vv40d/S0VpCkfudsk6b49eNM8cUP+0S4tlc7tKkF5IESnVNqU9u2sFi9sTbM9iSIRQYMwLHXlgiAXT8",
-	"GLvSfeNdPuQyR9eTaFWVCMpMvy0ZjqHPcBOY7Ua7sMOsN92yAxP48eeWDXMgTVhiDEFmJuvClXWA5PDL",
-	"LA8vquh85Wfgjdx2dgEd/Fv/vKiyWPLmV+atPvC0ZHWOmxskO1JmxDaptLL0pn6WNMi0nDzH8q5zaYn/",
-	"fn6fBr5psoKQzgqp4J7hX34jp4nAtt5IWlG+E8yluWqBYMeeMRXjsCz/CT5Xk8V6i7yNNOmJ1bKpTKUo",
-	"jD6gmwMGBmD+sc5EbIAjD7mhnoK3CLZnqJXUW2C9sBACJv429Mv8pMAI3wsg8GfYiFP79DxSAu/UjWyG",
-	"7W/6xIxuZcNpeywPWyDWr7ds0wejIZPBYBZhZqHQbGske+mYFE9snqmAe0rKX28ntvX1NmWP3tsETH/0",
-	"Lc7uxACMrTuDRTJ7xH/5UCtHY5mYyA/CfNmVO8kTHaqab6wMiGZKn6vsDiM/CPPCv5MTNBCgs0/VL1E3",
-	"NNTIrZEMlgS8yuuG2AvnfawJxnjFt8oodpoqY3RHbTJi+Rs0lq4W9AWaWoVr2Tp2FfwfirU86ibmwRGN",
-	"1Rrtt9J+UlhntN8UvzV5CxGoWM6+1vN233+1k2HXRooJ8vlfRc82ADC4p9gBDsuTGiBl8uNfEd0gvAuZ",
-	"xQMQIHSqzt2Vn6Rgk06gYrllwvKoqgIlHNff355VRW378jfDSCvNzYKs2w/CvMXfsOYID4iMozYIfQzl",
-	"28sCDiHeRYEyuoNAeHvQIqkPPFWD+fU7n9BHqd7HCUAUAA26qkpDotjy08tPuRNBOKb74pNuU40wBEEp",
-	"il8766gHFFO/dD+oT5zv3zJIH++E9pkz/u4KerliIS59p91ZFpN7oz5+T8gkaOxzE3tEEsi19rkvhx2K",
-	"Qob+mIriZBKsjYqKQjg0hKZifKauUgc30Xs4EXhIX8MJu0011hEEiMUnE2EikoYLf3EBJLPyN0LXFntZ",
-	"lTPXWX7OkL8TwkBiZsyfyrZzRSwQ5Ytz8pX+iDNxghx7AevU6sKqBlVAJhQlHQFyqsp/j7djRolV3ThR",
-	"q0Y45BXq9y+zgPzkWoL3h9lFJnAIJ9GNNdFOI9gDE+UJOe2TFjQFDRbwvSzYpMCGqoVzSlgogxjwsmFz",
-	"RVJQ1IMUHF5b7Lms37RtQKUNscNoKHGA2SYWPpg1XGHMEoWRqTs5UaoJlZga4rtwwfHVz7MMEeHnQ37m",
-	"6bstVUeZgqr5QXpLTOxY7z3a17ENFdKU3kgzAK1FDsqeA5wYAPh5M1h+Y11+S81cB8yi2wV85OKUDHM2",
-	"fpj0sqJpDO4WMI8BcWBwsh7MrXo41+m+zk0+TDt6FFmcmNdc0UFYYmwt0bur+K9bRazWDu7xvop56Qke",
-	"I18R8hpYMWFgZ74KKrYZv+S9fsWWIIoxPsju0eezDlKRRBGBaOEGabQqwg9AJ1jWhUgeqAADWcQxnUL4",
-	"ZO99ViqMW3YB2WfMjiWxED9oxZEs5ijSdc5D0KVpyNpBDGJQRru6MAq7OEEXDkAnZjDWCG9KhA5QWQl3",
-	"mOXd0u0/qopbIGUWlvehvJ0rWCmvsUdGQ1Hr0FpdHLFLi3Kr4l3XlOJYXJ2QFOGFNdvMoqcr+jcO1tu6",
-	"fYp2/tyoqrQ2+U+f5/w4Xr29qLZzq+m34d1eVttkJwKGW67MHmmtms6lXLhEcwLWMSGEehD3SmFfXc2D",
-	"EltpcFLsd1ttXfYM/MNjX+bUTOgax39nr3a5EnBKJ4S/XNHbOQXTC99nV1w60TqbKisW7ZjnjYgO9Y3w",
-	"FqLeOLGDvg6Q/Hei2XVVAvzpRFVlr6Q3O2q90V3Ll0jvjMyu1l6wtKuLSje7e+5DGF18GbclZ6nzv7N4",
-	"2QVLhn3glxxhIMe+22SHLS1QSPrX9fosbnp/Lk+2NgybFFA4QvHcDY5nr/iCWokLtBrBChACRcq+VytB",
-	"0Gcuq2tVNY/gwllyV/lfxavqTbA48ntjpo0UCyduPv0bjKoYp7InGLBe9kAIiBVxPMRgKZx7yaqxqpSY",
-	"8QpklVm2dyQh4ZJeoqtcKkCobOFX3Vq1rqT/ZudOcm3zjg7ZDXMnIu21PC+8XBbWS2AIEpApfe/ZU+/3",
-	"VE/2WvYRYltUWpQWeLIPfWSaytdyBtLLJT8Sl18LOjUnEzoq3P9NOhHpHOoPlMe+SYSGtXJgxt57BDaQ",
-	"eyWSA3jSwEiER7F3PpJ5WVJZ9xzEGXgG1BIdm9h+FbfvjFM2jj+KWlIZBPsn21xZZrGC85d/kd39WmKv",
-	"IPp40kBi9H+4ce50AXDAtdp/Oj/M/Rye54QSeTfy3/Sjcl8CMTenfjV3xrAzHhLGYHoKcs4iVC1QsELr",
-	"sgBHUtoV5Z11I23htM6W+8DexKmkZXmBH5VL5gSQHm7Bm952XL+YUweYtrTfksHdGxjpkoROcVvOs0XJ",
-	"Js0zxKXYyELiPlzMBlADXftEDiAu6pQ8s3XcdgwJIBTABxD9WRNApchFUh3iRgPHiKUykLBVza7QphzT",
-	"FM8O4ENxhXHyB7NK7CQI9dlGzvYkmR5a8ABSjUlfijVTCvD91y+ff1l0TSlN8dUXfzsHBJ607vj7CLbw",
-	"5O/MnbFe/pNq/JNlLf28w4shsJnrBLE4j/xCLLlO8GfwWewkxaBBtm62H/nHrcPpK8OwDiclkFx08CWx",
-	"B90lPPhSWPeSkCsPXh9QiZYPGmL9VaOhr4002BiWzaLfjY59goB9ipo8t7g21Bbwx/Y4yUjBt9Vh2zTk",
-	"dpTxd8aQ5MsW2ox7yzwjml9zI4mKbZpr/8mjv801m1Ht+bi+Um0rqc8okZyxwIW+uws/r941MarGdgFb",
-	"YZD9RTlI6H2QThqpDjAzbVwH3RZS+7QPPZwQeU005vfrzcCnZ7+UW20CgpwysHDcP7HUMcnSICqhytWA",
-	"z3Yt/S19NZSVou2cRSHbiAa2VQJCHR3p6E6vpZ/cCG/1j/kW1cSQM9+bZxnXCkfcjqfybsTt8FuZYJxc",
-	"CysTbl5ANHGJ7WxkR8BeMPVDbUZkiyAUMMrQ1y/dpJ2S6eeTlDvV2AV1hHepzCkpjnKegmtK/g3KDsPr",
-	"ne0wrl6W1BFoVCIjmk0KD7S6uJZHru0tAhdkYUUtA28iMFrRy9lE6pRlTwszAB8AIGHkdAzephMrAqc4",
-	"fzusC41vZuoRge+sxIAI/YiWfxVkIHx8yA+Os4b9oEGnhSsF0OVEJr+NyZOrtDzNFewF8ZrJJygOk+Dl",
-	"YMSyZnVNutFryVUhXCiNwvYfGuja8R9oys8KkNyAXl3LqrLYjWNUnxzEe5lgBxEa93KZlJHJdTh1r+zU",
-	"VqMdngQ63UsvJp2vfGACD2t7D3Xme32w1KIeggI9wo2u1ETV9SysYWq5OmO5GyYkMU7ZDaFMAEj4RAGt",
-	"sYoa2WUyfJRojk7yomnhvtFGboR1+CM+cDEMonjNtlWNAoJb1RRS9GYIoXJW1BYNClJOe2UwdgJDyJbB",
-	"XB3o1n4PPQ3ykWQBPcSG0AO4Lc7W70Ijsdu+N6cUUvouqiDpv30WAukT++dj8fsdwyv0JPUGGjTEDNuR",
-	"JxkLg4ew9yS6nOPVSlmmCB6tw+VCKDtw8iKL7FpCwszLDOpG6lmyKiopTJM7Ffj4ixCIH4/gG+9h7ENN",
-	"QaAsPJe+gwhxs5NADNxjgHFE0DiEu6C7EzH2zVhm8bkeqxZDoPTRYf51TeCB6Cnjyo4mOcU+iBL2VneO",
-	"u3y79tXLZGXrpmvxBHvHBZtR6arMBDTK2C1rsokAPnWHs+q0adJJUOguCOrmECD167F+Gu9Zlsi/16ah",
-	"Zl8sx3tnFrR4hx1535lmNmjeCxZ8gKYeV3hFu5je/Pfkbz08DQSPKzy1FRxoesDQJ3p94DjtcxOuvFM3",
-	"xLu2CbUMCOSGkL6qKba6M8VBymu7Krq2cBr+JZT8Haji7yFUdEM1DeeD8n+BQcUhqPzk/8QH9SH3x6cx",
-	"Z6yGpoVkt0BZ90JXXc24geQlMZBimSRCSfXnFsPqsIzSAPRNqA6DPpga/zesp76BWeWfzMFKsDWSUrqJ",
-	"NkFAVeafgRotf1G7otbWAfd0dVxhiOuKJ2GG3y0a6DsYzpwKwUHHD6zimqRW8sczfhzIpJD7B3uBfLWD",
-	"RlNGihJcRM4f8S/lK9+927OQyoNrw/zcW8PIGgyzPAstT1NA4DBSy/EubPpp70aRwjoMpMF4lwKZHrA8",
-	"BpZ+UhBq4TZ7PFmpjitc1Hhkp+BnogmuLHaMx9TctTzaFfZmHD0GS3c+tH410u7XElKUIA1zckv+U1jn",
-	"fmEm+E1easFdIUiAzdXXKpg9PoBdIVbkrlNVoP8nhlsd6QzWGjj7mLZdfB1n35Y29J5TVP6dCAal6XT9",
-	"Ki1h+UqyNlWJssQG8FQoGf6p4ZCD97PVhqeMLOWSsaWLJm+kMV3FZ5OoLCRwrTitrwvdrMLJi3Z1nkXW",
-	"VQmFw7hGs0qK1meinpmgUDDQ4NAj5sgv6qCj/v40Ujg49F1TaVEukYMJUCpxLvdVu7iJw01Inbgvjd+D",
-	"ifp7phm520uzlLVyr00+tDxZdPpBM7qR8J7GGrlosogW/XY+otVckrbwv8OshRblt4IrjklhYX7eY9+B",
-	"fOEOVbjTokW1tBNgGT/Wl0FCzvMrC+o1JNtP4ucB0xAlDf1xS/YcP08MGlHnQubRe53qnZx3N2pRDluk",
-	"nikWbZ3Fycb35bdfWwgVVTEmcxhY7npsuQ+tfuoMcNp+aATxXBWXn0ZQMGCFV8WnlPXd7V1S1+HXHwQo",
-	"29dVMAsgqkraQDw6nvED4zZPzXRVhqTdCQoTW0HQzseVGKhqFNRB7QAdCdzo1Nl7peyWg14GUr7zzrmw",
-	"KAd/MfnLoRCRboz4ZEckrcNm5Fpfs3e4cvtBsz3VYMNbbCx1g8TU8kZiLAfOrtauCHTqXBfnD9GscHAl",
-	"DXNTf2fpQW+UZXnDidUW7noX2kdZKTNihoF/OL58MNFIfElLnNprljh6ffxONAkPPhqw+Xzgd+PhniVx",
-	"ziNnxoLRJEVzmiLWr84bRSbm/Ym1cyGKCVLp5AgrwWXowVJYeL2QecE2XnkoZyO3jARqakLnumXTQMuB",
-	"mUVFLuACL6Nziz7tDxNLMpo6/CGkDtmD0EALkr0JDQA0DWazZ+MLzwN+Dp9BpgPv+ASWOWyiBWST2Psv",
-	"M3GyZxtNBbasECKobhDKEF4eAgv+34QdXJyUQK0zb06xriSXZ3zdyqbPxobHOPWPsaiMDXwPDz6EAwXC",
-	"dupCDRR1P1yqRCFJR6Fb9Sc4LP+UAkihKE7oBGqsNSsN4H72GkBnRlYS4UD4YXuAvjdiJ6DGHCUKO8K3",
-	"6L4cgOWglDHIx0X2oofX13VfzUHAous3V5nMXbvsg8OTNwM/WywirsNUUz7G8BL/+0zCb2de87eT1/yN",
-	"f83xIV5zGgbtJdYLU0oI3w3qu05bm9SSbIxz7aH64ryVN/KgWfEzIHALIbDOJRFliSbAwNTON/vtEtmi",
-	"UhyxHFBt9rFTaeN4UFeEpZy/Z8QZSdEm3Tky4BkWMjbyOKbJI/XA2M7TaGq6TDaaih/DgeZ4BaYzMuTq",
-	"BQgBojUA4IlVggnLfnOdSgIlzafQj56tJsE2q6F41Rb/KY1eFV3jz6HMLt58jZ9Itd+MmoUp2y1X2LhW",
-	"9JWkfPuRVqUDk0PPkSLqwDWZnQaMVmmagYcBCNY2AW1Stuha2N9SH5pVYVTtd9WomufP7poUv4H8baR/",
-	"VOO++DzhsKsqyZIw2S1mCesBi+Z6Xjjw4VUlE4ZCyudIa/tcdf4wYcTgHoSyEBhXPG6gU/pzNHD8YeMG",
-	"jSxia4sZzwg3NqX334db80SywiKT1UfETMj5Gbl4qcY2USg7C30f5bhkmy8Zi5ggYkva5cxRiMGhN8RB",
-	"xgHwa7r7WZiGv0kXd2OBDjcL/dQ8SnB8c9/IatiHJTGvHedIE3Qhz3e8CxSNDVPjCi/xKuOuzKYmQZMP",
-	"kFv0KW5RXglA6qXj0/5Aegenc1gP75cJnTkIu1ZK+svZHaQc9UKz54eqIthFKvY1B60+G/vS7ql949Qe",
-	"pf05g9L+VasFmAzgwRq98+/MO71UdiYrbz68CsZT/j2n8i7s6N1q714JZ9TtBBbipLJHWOmt1rWwEnBM",
-	"TeF0Cz63ziZtwG++kFWVbHa8KMPJlebYSSDFYATnqalKLJCGN5hbfX0jTSVaNr6vlpSvDwt95iYa0C44",
-	"4sQ8g2o+JardIAir0ofLtUBYZyWOl6HXrf/faCHCcoZ/77DR/eWo/OmS3HT8j1o0x/gfW4k9RUtp8D3n",
-	"/4AkKIN/IXJb/4fLispK4T/W2Jgbe+Rutdlp5+DRRl8G60pV8hKrnsAiudRbPzrgzrZSoMXhnLysgGME",
-	"GrtfQit3Cn/4o3S5rQSyKpYl8uyKSl7q5rJEY8UeRFXpg6SG5JddQ4EzeI5GqdtWW+Xk5b7D9sbE3N1o",
-	"d9n/HKZNrlq0jrzZRIsP/dMuVRP2aC3KS0LOeWfMyVtA6N6iAqDO5dTHvFStX10/k1+FuQxckYjhDBfe",
-	"uuqwG7OUDl9ipahjO+bLSlsE9Xr3Mm6ubuQlpYUhNSLLyxo5CRt9eUPorEZfUhd52h97eQTol/9DBUkT",
-	"L1WXJFO9ACG6Jf63sM6II3UdudTmkhCEflIl8kmHxbjUDS3x2r+5NFhMVLdDQqlS1ALbmHjvbvA5QRsh",
-	"sFNtoy9jJO1Gmsuu2ewlWbz4L+QNh//sOx75ZR89D/8QH4f/On+6ksSsqt1lS5VP8B8Y/irNkbYZVrE0",
-	"x8vgxWEhwwVFs+Lp7JoA/cBM3mVAm/YDw4jjgOHY6Uu3l5eEYzkPs42vIDhM5tELNMXyLyD8Hd5AfdtJ",
-	"DhXMNKfdU+dBINqXkKcVbtBHFriElC3arqpkGToMiKKthGpCdpBo4rPqVMY0OsPgjgQun2wiu4RlnAK1",
-	"VlLY3JfXOvvRCVZ4NFP4yeJfbQq4JorNXquNxNpdaIcN/9wUqilBT+WDOrqGI1Ku61GdmygqNB/zcLt0",
-	"lsOWhdWllRtMnjaKRrGKTlWYfxI6/kqXsppv8Nh4kV3rziClHQ5GClMpmWC4DI5ThueR8NxhDNyYfwrV",
-	"ouMxD1rUnbALic2+UA2UF1nZONls5AoZhghgumijI5g31z76SR7eUfBgFmncA4XPG1UNVkAe3vbg2QRj",
-	"wjn6IKBUndhcj8QSkCQYQl7As7CtxC5ZefpkeeVp4IONqOlaEzoUHRNW0PbY4jOjbrFCYphpS3YNwrvX",
-	"Z1yZPKf8Bu8EPmsySAzqzmxG9ix8YmdEG1RBRsMFoquklyXk4l0fGORz8aM5ZXbi5B7kscbJHPxP8ta9",
-	"c7Kd6N6b3/XCMSQYb4SLFZN2YyTfoy8LEkGAQ2D29D9g5wObK8sve4aoBKnWnBAN2JKJAuIf/5hngdAL",
-	"f5Kg4upJTLlJvi7Lr8SRCw+X4ojxSW/4F8LGcm2vZEsgGtEGvG6oyw45HjCZT6uTqgXxkS/JA+81yRf3",
-	"qGHPbTrrx82ZEHthuQkyQRKKivdMMbPs3QdkCB/96t8W7TGsArutnXu95QnO91xxyDvdNeWqWBt9LZtV",
-	"YV23uS6gaUCEJGJDeMzrhQxa1ONUg4m/x1A6eLdG+h9M2w/TmeuE6eBnkZh4TGrxJITU7RNr4WJu0tv/",
-	"K28t6uZG3hatro47wIsUVu68VV6gsa5V4x4xoXrzQEynd4uvg4Nt5pDTlAt5BIuzxC8KSRT/4deHiapS",
-	"rxoCpY4+NCFf6hd41Abr/N7KqFsPIcUPCGIckrPO9GYn+PFcMLQSzaPXh4UtCirq4P1G+C1+54RTHPmM",
-	"WojhasUyjNpEIUR8FXcG3/SWz72KatGL5jHjS+cOHK4ZtEDDSQoX+Mcv4mCm55s02SEiNNm0TpiSyE1A",
-	"uVpHBBHYPDo0KVYWu+gglYHVtYSWEoRszYx0vxCmxK5yHDRQbt3rBWA//7KX9Bv2dQG1OJ74jwpy/9ui",
-	"FQ4CJAE17T2ipwib+4zNmacIrt9gZZAK3TZwRSvFQ+VjLWa2WaJvw+5md4gLu2vD/m4E4rSJMqzU8+C5",
-	"gIWjafcbtApCFYt/mfrSgZAmOFfXlnyJvDOJNz/fD79tDXRwmONiDc/9HoKbLHCHuqUQcjM48+yYpvtF",
-	"QuA03YpTRWDSsBfneYW/aPKbjqwBhGAWSBf+gCWo1Y38yhyXQtA3lTgmYGEcrOg1mkFY0IlseHyt5Y00",
-	"8z42MWf+HsLaiaMB5iJmcQW2SzMSbxbu22U33/Tsqw4JebaqWXa8v1HJeqKIcss7IVvFcgADo/taQuNK",
-	"6MclCgLGnu8q5EcWLDLs2kuWfDgyQPgroiCyNSgR2XqbHTccM+nhjoEiUeUKvd0W0OYRW/NvQWMrqi2B",
-	"LrKApI7Ixe2WncxemHqiG8PBaDLHAQYGlx66GrVsSll6D1M5K6vtsFU/thkNd2LuxfedMGyD8L2sWmaI",
-	"mPpaFYgUWnkh3T8tjNxoU2JhL65mOC335o/+VRgOQuRlBUHST0Oru744msQK9rGEdTytxBZVVWAKLn+A",
-	"yQIB/4eXEW7J/Flff4P9JFl4fy+FAZVZY23OA1Bfh5QZewYQMhmpqbyugQZeXMhA3roXU0oSyEtw11dk",
-	"bNAueMHFOvoE49zCGmndqkaNyibvVff9AIXegQsvVbINy4y3KoYKVFOIrZNQbQH6njfq1MYFh25RCflk",
-	"l23sbwlwkMhPVsimtP4Ui/K4KgDouRHGPStk3brjKGbuhWTcoZtvA/jznr9p2849dxPD85ce6OaWh3b/",
-	"1omKWI7PV4z++D4VQM0qs3tWXMX1MRLnnKotRVBr4nYBFFzkwoIQwAoUJOR0Ldwv0GxmmNycwMUGx2/S",
-	"CYeHiAk7RTGy1sKUhTbUbMelDn3kDJ5x+3cSn2abXPw8aqKD/D20xf4wrLAaNLIZlAl7doD8PWWRtm0l",
-	"jkXoAnz2w4B6y2YFxx+8g/7uLErIcdjhnwa0F+P25udh/J0MpSznFVp4Fwy5HqhnPejTFtq485h6QKi8",
-	"kc1GpZr60/VSKUk9AUTRwvPUoNeIA9GK+vvAW/efeG+xkauirhkyE4AYDgus8tL0oXoq337sGr+9iXqB",
-	"A1t+9nPPOrL2jtNhEJrdGSkbguDEuwmtBTYsO4SEnnyF/hLJQ0CBCGDO8TrUKCLw2RlxgyxiYFMHyhjo",
-	"eCztNRgkKD01zyyoMK0yJbk/+2fY4E0Aa7N9988g3uAmxaq0ePVH1BLqBVR/o6q1AcI0ensDvyM6jOgQ",
-	"DLzj4c296hushYskWKODOzGYDkm3PkmQKvdsnfr3rhD2GlhUilobaL7TjBpUE/HAjURy3hGHTZb7WbIG",
-	"VE8TSkZBrDM6CHRMDPn9K6Sn8mY2UC0987oTNAWyARuopYzjHR/TMYMqA5LvprjySnHse7aCd9P0FvbF",
-	"BE9yft0v+fMM8SbcxjrQaZfmWMhGd7s9LM2AZkiO6WynPlgJxyngd062EC6Dvw8aQ3NsW3co8pacS/X9",
-	"nXglUb4ht5xGayysnO+agO86ZQ+OkVaCqT0NoSgvCE5WFXMU8irXzytKaBR0XlbhxIb1C5uXPPkEJr9D",
-	"KyVkWaDG3fftoUQUCZMRLv+MP3tGHDIyLF/RY9RoejkQPq8tWYhCANbTX0oQfzjvSQbJv1p3bh/ak+Wu",
-	"2tfCycSADN9zfC+aBCsW0J3A7tXiGvqVICuw60yDlaNWqLK4Vk1ZHU/DJbG3f+jzb/e6q8pinci9VG3a",
-	"0Ig/LXbqRjYToZBp1E7FHui9sk6jhsx7Dz7/dePMkX0f9lvhjvqQnBuB1XEu4YjeN3y4PLu5qBQIe4ex",
-	"t1myvdi0j8NrWQJITBaUHpqlwEDg7FlSyaQTbNp39HyeGykmyyNOOSNLZLbGij4jRRk68gS3dyGitJwP",
-	"p/8THpoor7qIIt5LG+mXXt+OLVbE7YeD1lOU9v3fEOeCAwy7FKQt6GRSExMdCWGbXyrr/hQFb1MVasnR",
-	"v9eJzssJcuc7mUsTnZony4DXqRrdh2EMOrdfyPMNdkxwX5BaCFaEXcgJZo6pDmR5JZh9h7hk1eVJQRTP",
-	"/Mev/8TwDnu9hH1J94eQH6TmnLhamJ1qslOPMzB6PphoTyUpZdjSS/ou7UEg4iiz+vK9wQqcu5QGvtGd",
-	"Sca8wW0Vxa/CeMdm06GDI3p345RCEXnfTwD9L9EmgKyWfySyqWWVZSRauMROAjlVE1V6VACSaHERVvcS",
-	"iNx+MLOdW2DAK1zNKbL9N0ZajiU6VWhSS9HYZTAfKPCwGeWtyYLeqSoNHFD8Cj9Hva7wXjhBAEVP7Tx+",
-	"YIw2S1LVsiq/9r9J9Bd3XaphTJrTAf5hFjUdo2jwjVCOl1qInRF1zZZQ1dq2EImfczn7J3MgDUwuXlal",
-	"XYQgezBeZm8cJrRtIEufNGHC+hGB/RQr8SiGOVjdAUFxILinFaHhTW4cX4icVHBQc8Jfk0ggNH+7kGrB",
-	"N8XfTQ4yQTwv3MtQpXa+/hujLSWw88JP+Dxf/Qx3yo1sUiQuRrULvBL/eFaVdZhD/MQqzjmOiF24zr3u",
-	"3LehnWfm3i65vPytywb+fuuEcRQmz2iPQ6VnyYswhH6x8Djwza+QKr4q+iZ8WTWQbAJRUwZZuT1EV0Lk",
-	"pG9SuAz1QQ7DCXnBmG3LKaqBZeoxW5deDj8mgIZutaE2eq3Rftsz14BvXl6/DCnwX4U5TYtRXPS60Yfc",
-	"j1BD5XO1W03AGIYd3ykopwhF1Sct7mkNNVIYaV1iFBuIdyFlowoxotyQyg/C/CSFmSbOTwBdeW8xYQMz",
-	"NmLMG4S0SwXIh8yOZ7ozycpaej/sgj/zT4tGU7PlgCcr1tq5BL9UfjdCpAiYFPxKbCDSdZYXyS2gSJi0",
-	"oMuC+gvrMSC1AXHuveC0/wta973W7IU6LuQeSEDsuszQ0aOT4xD9ltt4akr+YWn4Vs3YsdoGt8iYYxEe",
-	"X9SgMHqZ3HxgLr2GCXKLtOhG6/oTe+dyv8iYQERU09GKt+LwEitJT6J/33/98vmX55Te5RAFVikZ8cQH",
-	"BL2FdMIGUB9APHpirQxmMAARs/9aMf96ihn3xoB3yOacceTPeOQnu8QZx5/BZ996ZfKt0R1b9SmFsUts",
-	"6eW8XndpPLIM6gNEnPMSRioEn+5hAxPBxbdyo9pYqDZeulS7daakh/B4C9q7P7r6dE4hBqoOfH1WH/HF",
-	"RWV9G/G3cttZUaUak/E+820rNy6BQqX+V3l9rfAbgzfym1XL8sjV9SyEOYS82aD16LnexJQ/e/GevQDM",
-	"s9F5GvWYu+HSGNRNsAg2Nlt+zPbuC/nSEhA9EFsLfAuzpSxUc02ZbhxanCu/6DdKMh3REEojE941BuuS",
-	"eX3bSnFtY5EVVOfkGnI/a8OSjZbSSnNDSb48hC1M7Xt/A7Es6cTkyk4QsKhn8/shgsL3uipB/HpYD3Bx",
-	"jRo0gy29MFc16Ng0V5ccFyTsx6rftcH8xmRAMLG0IHzvuLjasmwjWQt35HAbNlJgx0k7s7CFhJzqgibt",
-	"EINcNPrwDEC6ke6wB+7k76W/rV5q3ttBonpAQvnHilYoY70xjyUIhWiOABob0C86zZayEckVU9BQimNR",
-	"Al7QVvpQHVnltQxWNcWyHIxe3r0c+vPg4yf6zDUBlMzCqaH/7ye2gKdCUCIAtmJ75mcFRC784mZ2HID3",
-	"vUj7CC0LgT8ZFJJ0wT2xtFW0f//E5y0WJy9IzY5qmmfDXDGKQyY8HaYBzS8RqbWEo4zDHYyNP6ts8/jn",
-	"fZ8dPHPAi6Caoq5XxX9Si6yIAX4KiGFb/DezKv7zvxPDb2ca4uYWTdG12LJJ3Cq7KraVcNBcy66grVOx",
-	"UWZTIaSAorinLe5PmkaeJhVkmwASqgZLGvWAdj1ju01mlG8qLdq1U2TuAK0MTagrKCB7VsjKEnAen9lu",
-	"I/vEiDF+CIVmK0efQ2A0b6657NT/eadWVTEpfXvhX+GXlgaNBMgXsFCcaJ4hxSrhJoRgo01zWmu6pPFZ",
-	"T7TyGbgJ/X+c+e886mZJhj4MNmfeWHKfz2YdbabEQgVC/Xuu0pPhKj25zyrliuCkaMGscpYTTK0NFzdE",
-	"FGnoSyOOUNdZCbMbogaxQhQjvwuMjVOGq7Cncb9Ivleo6wbDzEISvCXmmbtACbDDvLDXC1gee6jJWYG4",
-	"3Kkm314pVZtgb9Q4hMiLS/bzRsMqyRICCwfVyr4HDXZNYus5ZLOg9iTGHZJxQ9bMCOGC81+5faowy08H",
-	"ge72fFWHnXAm2R+zcDtnfbAx0xIzONnoqVMvRyOYDjYeV3ow3oTR4eR7YoriaseAQEcooCXaY++TaP8n",
-	"QCwpeL+uZUSyAy6mTwydYf1zOpLwEvDcFoe9ljfSYElJLY4Ii+RL2xJNRd6PTHHI7yAl7EPB4fzYuJjA",
-	"Ab0Yv7xQ1aub4G/FIgVyt/zqHfYa6sr6Snn0e/Jc/qhtWN3MVyMEcxRdd++I4ffBo88pTFhdQGXNRHIN",
-	"lrrwK9QX4Qzqx8BNQ15jr29UAzDAFA8v2GX8odfAjurI+HOjj93xMunhiUNuwh6lGPx13H4aGnsuu4pL",
-	"hwNzbL5r49/yAn7DB4kiKy8Pqo+hPco3F4L4ajnmuYHODtH389uK2sIPDOuA5/3zkv0e2FbryhZ2o1ts",
-	"DDi1LsMMoxQ2UTsfmHx5/Ni85kdUGK58nzfE70WGXnzXkNsXR3rC8BukLCWXJFHZqLnE0qZxbakPf73d",
-	"yo1jw6+SiCqY6Ovy1iy3om4TenunU8lx668cKo6fzOOE51JYo/D3VZwXfbYf2fQCMY7G1kjOzH4ljmBC",
-	"RxpFB4EwIIQ6K8UZzJUHfjyneCoFd8F2v5ayxbhFhx2H5BHBACH4eqoABl+pCKWfrepIPhaiGqzTbZta",
-	"neTK4LJl9gG2F/1nVrQZtIo0zcSOstRtSxjr1il84p3ymilYYUqr5SDpmavnIGwRS5IBPxVpHJ8CsoLK",
-	"zGYTPMPWR6uBlxoV4/qYpil/59dBTlYyPkCVYn7D/AckkLKVTkVPH5aw4dQ8qrQb1/1w5elhgdlNge65",
-	"jIJTC3bkG++ip8CTtbJ860Y49lCBvpayKaBPhlkV686RTNrg4GTX6E2NwwmzmwflEiIJH345zzZOSJKz",
-	"TCh+bPiiFa5pXJDEbjhZJum/UzELAO4huw3W1xfUc+ZcTzEG7125rCo2vfStduhOhVwkfrEIIDVhwQfD",
-	"CLuqZRHbytzBU2UqHprrVDziZEDUmY/6Un4a2nUk6HEmwNmBZ4KWllhFYSS0SKmtZm+jQBGWpy3wLT/w",
-	"2MNa8NSLRJeEaWJswe/lDjYnm3Qgkl3x+AEKaRzEcTVq2lBQ/54FaB4YXMrWWNjHYXzC5vTrr2gtDjo6",
-	"4KzjoCZ21u9JPv46UhBmKKe0a7XdSpNKkS6AY0rhkvUlVSq4Y/f6AIE3tO90lLHjCJbARuMM3tIcplz4",
-	"n3VWropDTxlK1elWOaSayzVcRvhPnGa/avxeSoaWWVTqmluGvgko0b8CYVxFFcRjOHFWBv/eonK/CrDQ",
-	"mwnXC2fNr5K1LH91KWvNS6OsrDyEAqHTgOM1kkKGdgS12OyVv1FupKFmSnvn2qeFbqpjZE78xBat2AHF",
-	"mZXGe0InVGCzcAGKdePreJW3oKDZ6GrULSRE1LCkmtrMY478F7YtyZ7AxFwdjhu92koHYYqYMYdWdr+s",
-	"+LCInS9H9w+dh+L8V1e4p3F8K6qxxhfzwtH78XHA2LjvIAz1TZNzDb+AZv1d78rfgWv93V60HIWSdo6D",
-	"W0F2WgWsSIZDcdpvKeRDgfrPXkMGQdwqy/dKECPy8kyXTzNhQa+y8GT0vAXHO0Dmr4mmJjp5MER2h6nh",
-	"xImSjOxcyf5Cn8/1F5poCzLb2N5GxjkjqcM9dpfdDlvNz3UXQdt3bsyJHiS1auLLM3vvlHjIhovHLjmP",
-	"VDrhYAVgIGQXrJS2aPQBsk5I6Qs9d0tM+2Ls+CkYaVgQDXS9YLBrfR3Q73tdldb/7yoQaAJ+gxoGnBRe",
-	"p13xyTZL1XmX3i/Ytk3hNI/6VbHNkHB25+2QrmYIFueePm3HE/xtHNrILachzCS8D9pcP8KtXaLh/M9Q",
-	"w11Lxznz92Bk4krwh62YvUY+Fu6gY0NmNIBqLEa9F6HTn5M45h6MLixTyykBCy49e+hZFtTnBaApgsEd",
-	"z3uD+h8QWIRvCzeCLGpVlhX46CFZF7FbZ0f5g7b4x9b+M+diq7V7BLNfciyAYx2ORRsqtRlpBqAtVD+V",
-	"iFgIjGknOXhKqJ8ja4xuI/D6V2EibTdw/yIOE9Y9BBj8c53tRFVs1a4zfEKgrt5I8+LVk7ssafztKo6a",
-	"laZQJBPb2WFv3LVswEGnFr50T2LDSBvQ/TPWGlQgPnpHJTL5W4aVi7/j6Bq+0Up/szAlGd5N8KcsFHDG",
-	"Jqx2kDQR9pq1h4b1NDO3FBLG865NpcrnLdud6ntni0qVPXV27J7E13ZgY2a+qn62J1FcwbsZy+iavAuu",
-	"BtPu76dUGCIL8h6OCfhqlihtF3jH/mixXPAQ3gp/Lrq2APSOzY5rLQSlI2SHneq1jKEPqhWK3fbuim+/",
-	"n0s65GA/B+9i2YxqivAYmIZbeShCzRsrolxFKcXXbGH3gvp/eJcU+xokvfIlzini4+zYqQxYkTR4JVE1",
-	"GjHovWAPvGmc5IiuFz+e4fyy3TJjW0kmj5gMvW2NtPufeShYzPKFm6ynTEDMiVONS6mZNCRwGpkXOiIt",
-	"cFmTMNeALwxpyNDaEr7BL6wRx3s2HxNtK5slxN2JRMjdUrl9z7f8nqlZdGSqHISWKBsR5zrI1Y5py5LE",
-	"aj1jCXMVJ/hgkrHLlKzx8ccgFfCdxNj0NQuqQ1MOiR1qiR09iJ0f4JJ6R634T+i0d11CmfcvhHPmH6T+",
-	"06EBvLKhlRWLBpaNpSjYWdRRFKVqn1Kl1V4Sx0JxkGq3t6ti97h+mReCKlU70Se9VO0Kg6jYsSx6bMTJ",
-	"v+gCLvWhea95FtutMIX/OxLCqxbWZeUdkJPqmrxZpRUUz+cRusEgfCwk+gpvTlXQMUAcWeCp3Oizuz9d",
-	"i7BXKPyTCWlZOURoHllamGEFVwyohvtMVBqsNxEKXiqhMjpMh0Pjv8mfmUR2OZXmZVljfuo7p2AaMRQN",
-	"PkMYawi+WSeOD5TbTXJLRO5jm5EJOsvcsms0CAGc3zFGilzXbILSrKeLY+7ya+VNpm2BD6HSWo1a1yRK",
-	"GJHimL+w92q35zwn75b4v8mT7G9yTklAwCH1+kofpHXYXPduSiCd9Gz4T+4MFY4sNWukcIm/VLqVXG3N",
-	"zkhpvasJoTFo6Jg3qT4yybSbxob5CYegs6e+u2oCTa93Qdt5RTFqhEoyjS+OA6PViGIV1mAwurDtUbwm",
-	"zlPCm1xTy5PzWULwKqOduD6MTxTTrILvzvoC2dUhYonoRN2Eu/6gNjK/f4FgEWmlOS6hR0HKB/5SJfoz",
-	"DGRUWIN8pFQGKgts7ejdTMiuxf4wFV4ftXCQW1gbKYhB2rZyc10l+sQsyTPvpbhJNLBMKItrybaP6CPM",
-	"2CLDaYS8KgdtfAbTOohb6p5wyw4/2RSDmMaCbUgEHkQ6Nm6LOQTPstfgu4FN0TtdowZy+bTsYMsyQjTB",
-	"aHab6j/W9BUvIM1eunfaL+p6bHZsOuug81km6kfeui8ZY+af0K4YepuMugfoJlxbMIzQ67UUdVtQvVsm",
-	"C36Tz+aYOIxDvX/iLzSFvHVGoBQ0UOyEya4+pE7kt0yFmpRsjz6497x4TnfPzMflGGkJwZ17BiJjZ9a6",
-	"vRRHmWKcTV9TCUSQBAZ9KjgFaBDy/InNNaYqlEVwEPg8/j8SFs1Bum8MJujv2dI8sI7qhposs3fVe2nq",
-	"r7jYwkRYU1ArJcG0vZn3pOhSPLfldKXKhPW41xyC5cUwuEpcigFzSfVl0DOigJ8vaheq3MLGlt3CH4CQ",
-	"3IO6hTLnYdGGUb0K/AINQAyaOX4ttf/faCM3gutpIKoqo5dR495CuS6EQkLnLiZdoUXZk/bAg9FbrbX1",
-	"FyFtYZ+vE1AEmHWe/UxealHy6DL/tUSjT711dIE4aWoIeOwQs2uAyontuEXRwOyRfcXX0m9VVSUqs/fC",
-	"4BIAeAOa+TkT+7vAasbsXQ4lrK7lsiF/52WHGbMfDs+Ii9Y0Y02IjE7X4hilqCIdkS93gQLmnBoMhC6V",
-	"pQR0SN1t9mAIwx3ITwBafS5ZPPhu3sGfexUAjjiIv06py4NQjs0WvcEwReQZjUGiWKikTbHBwMwMJhy/",
-	"HqSh/+bqAs9shQqKQNahVypKYViFqC/oQPX7SCejP7kp3fWdrlMZO941ooP74UQxab+mq8g4kqD+Io81",
-	"YGGNhJPJ9XhJja5P9Lgyy6jpqbPmHMfXEnxvitK+m9WAECm2/pSS2gsHNQumWPFZhypRMUs3+Xg4Xw96",
-	"KbtI9hOaMhYbUcmmFGa608/MrhP0ILDeKzNscDq806M8wNL1+zElEvZjyATvFHgpDk4RGWx+X1HdiBZp",
-	"NvNbIER64fwT6T9lubQJ9J5UcG/1KAWreb8n7uMJORW4vWDXxI2ZO9/sFsdfB1ZfHHZqV9+okD8fb2te",
-	"i6Fk/su/OkUOmqyp//DXexDh/J8kqEJPb0A/lqLRxACom0LcSINAnpy0SNZiY216KCMlnlDufkxuiOI4",
-	"fWbOXKp1Km8Ee9u7OnobCQr20H/FGz6LTCqR3iBtmisZU/1XlzdFvWsTU9oaP/bUjvAg8OWCzd4274Nw",
-	"okKK5PwMWWJCKb0/M/Ag9jfxJqNYRhmEmV3LSknryFCEIxMIbbKtWJDhhD08GywEC/gUTrEftrsLlyPt",
-	"HU6H3T02t/8BWvikWo+kLjYI2vMEptC+E0jK/TXV6LATznTWAbuALrbCrAq1HV1fAytLdNWSEmcg+GD9",
-	"1fwoOd+h9muAUNey8t5CH8RXfct1gS1qK7GWPAOQat45PcJiDPGIgIYqJwiCjGw1psuF/4g2wmlz/AQ8",
-	"w82+cNKGXPokqdZE80P/l9fbVGMAIuREbzS23GQ/UfFkqMTlKUVVHERVnRf1OmwAzJ/0/MrIh4qnLuoZ",
-	"5A8ooHBYnxcTcbl17ZNJxXhtcD1RgR5Q1Ehl6s8fSGo2Z8S4hVUIxYaLZlxpSFnMINWjbOOo+VVoyxE7",
-	"JNGpTqm5VDPtTWdu5u8peAhshmxaAOzCtYhmwo/zLf4o1bc25xVMa7cKzav1xWBUK5p7asXCSJhK5iRS",
-	"EfT2tkvk17eVWEK6UQl2Gfai2o7An7XWbt+LCpsO2cvbzHOyaIvbvXaat9E2wPnCtvmwujM5IEmYaY+M",
-	"9HMIuxheHxY1vnSwBzMbax/+5j8BCklZkskmBikhurV1YAmoquIo3bggjy21C2bEyXOTpXa9jTEs0Ju6",
-	"XmIpwD/+8Y9/sLUAw/tj6RH/SR4GJ3zAzns1JJ79lE3Ecf1Mn1MTVFjeSln3tPjx6t9unxT/o3j/2afj",
-	"RX0yX8hGGjtOKyVCeCct0Qz5xtLZkFD68QX8gGoZEWKnqM6qyt+cL2VVjbfl0yuuEHVz3Mxr4hfw0AQA",
-	"5ecB9EQUtlItdPUHK2joTAx28DO2cPHMLjVcUfP7SAdZ9rwMTpp63Jap0Vg10WD8eq5IlnJu+Wv8HSXp",
-	"MpZZl/ltHF+X5Vd5b0V9PT2vUxGErVyRNA0mjWNkZTLkI07ksa/0YIQBcQcEn+zaFSUH61o33g5f5GZ+",
-	"Jys++8cErCfF2D//Almk2NdpTi2Bzy0bhz6MkUUJLDOIt2kCM2vfX+JZpF0NzQcbmeh+tllGGfYixRiG",
-	"qzlL/GWse+dkayMaOaHfGop+Zd4Ct/DWlJWXlRgJzfz7ZPc61q00GF8Lnf+jvY6T5gXWNO/66o0sGuIB",
-	"hA7Ch9CgG7Z4KkSzOKR1L7bncA6TIx90m4y0wJlchKP42YDnmrKBuGrsYpuORRh0bq9ziC/h98/j0yGm",
-	"kUIUS9liDHPjv7VVGwhaYYmwP3NrWSl5wy9gpZprm2S0HpK0gP++QeoAKO0zWHHw/uU7olk+EA12dYz8",
-	"Gj1nyyJMCtW+nd9wNJZPbAGaaUXWZylv1EZS7K8FWgjl9gOG2cwqOpGojSccemG9qqBWol6k/D7hHwDi",
-	"/wl8roj7fDo8v1ullmggH+Uy1qDfzNSlTxc+zKAAnl1oAOR0YTeioXZfpXCi+Ofbl7OePUpFWBDcj6Sg",
-	"Px+K9VjiQ8UlA2JUDviAx8E90chDoLfwx2sBadlWNTtpWqMaDsz53fPLJ3/7YkUNkfS22MvbolQ75exU",
-	"Y/AzfYQ7acEUz2GnouTEcHBUh8ot5z8DAQHD+zIs+cddrSTW/j8rWuH2ttiqqgoYUHkjm0tdllAXfVYM",
-	"tdGNExteG2OTh8wSiACdzXlU1YksNHHdZLzjoErk0lneJBYnHIZBI8dvh/fGuWc1r/gnkTvcpXnFP5tp",
-	"WnfUJqFFKTaxfkaEHJFtz2tWoaCHoHJnW7ynWocQRXlxsbr4hkdTk53cP1vXEKJjn77RVVePChSggk3/",
-	"53xVAn0ovmOFg+QPgjcty4+Su0ikKO7U6J/8+HzzlSb6Drz/vHjyMuzkODg7CrHSUAcxVpzzxIa8C1EK",
-	"po/f8k6ubInpOTcZxIknmrH+LDiV/xqJSvfydlVUYo2tIoDeyFKBEvG4Ziea/VKuAMy8KvqFhBcTm+Rs",
-	"hIukcD4SlhXTCkknph4sOxw6nV+aj5WGQCnfGyQsG7GBN/IZGmZkTK/AQhNGCiQkGKbCZrvnpjAq2iDS",
-	"UTRHBFK1AQaBLC5kdRAYIdVp99NVmvI5Zwvn0jFVxlt+54TdX1Fs2D5ZhrygyNgcv526loBSn8IYpTmu",
-	"il1uL/pDKc23HMXOscA/+i0BA0Y5CI1ElrKDoDh4Rs1dirYA3vHqJTM14fDTgADBBcQ+J6Hnr7DFVndN",
-	"Wey0LldDWByF9pyuyjtw8IXdokWf4EP4ma0bIz448k+JC6JS1xKjSuthQIkHTQ1k72983DFEKu5A8PfZ",
-	"zLUUIhdJbBa06z2TceCTPONvm0pYzw3ZyBsVGE6nD/+NNKXajIwqri3urBkUQgvxy/2rzxcCi9c7710h",
-	"yT4Zd0AzeiYUb3Ulnxb411XRaGRFWhW1MNd2RY0kRGVX4L9gaqEB7kT/tKGyNovW39NAhRTcod6e7aVb",
-	"tOpHeTxhveAGRX9eRVLX4LEaretnA7qgQZfjMd90aKF7p9EF3pjE6HoG16Wv/h3u0K3mfXMsOW2cERsX",
-	"ifUGARS/+mTWb4yUzaPiS+2vR1VSXHUnG2kgtkpEw4+KFwCOwT/bt99+SSYOCLmFVqf+QrXFpv6//s9V",
-	"UWugmizefvOi+Oyzz/7xqPjaGE0/b41eV7IuSr3p8LH/5p/7x+d/+7f/XhwAwEFl6hvReGVn9/rQPPr/",
-	"NTG///Ti68Ha3EiDZ+ni6tGnj66wMk82olUXTy8+e3T16DMiGwUpfhzlEQ46cc774w6i8n0JFdgbRSmr",
-	"3zpp3ZcawZp+USmeKNq2Uhv4yeNfiZMFrZNz/YF0R7nGeWgZfsJbOpHHOznq+DnmVI+ec6aTWAPY6oZi",
-	"90+uPj+XqB9l6066UXHDjy/y7onf35EauXj6H//qj8N//PL7L96uqWthjhdPL95h7mjQlqbv7Bba0GhT",
-	"BG23KkRVFcSt/wi+8/iEHZY6M4y39aWy7vngubPZXy3a5LzmIvF7jNOEjeBHsZ5+dHdbcqS5ZCb/vCwH",
-	"Y7m7aIuqer2F7ZzunGHqVxRIuPh9dZaxAkj2C3I4xmtw9YU3ja4+f1ZcfR4TN7EvoRVQgTnjo0R/6iP7",
-	"RtCLgEX/gmNAPgEEtGtxLe2z4tOpKZJd8GTOQ9gZopU/94N62hTjCmELePQgjHxa4CagvQb2W3PalnPg",
-	"O4QuEuMv/CAMZEu8VdpZOWwaEsmH8FqtISBwB5vucy7d6k2LDALaV/TYHRmVx+0gzrsTwhYCKWTs9wi+",
-	"w15XfXOCh5nydP3SRrMNfX/JUvmfLjr+ubruXLd5y0SMtOHdbpR4a3yroEKa6IL88tcxXEkOyk56Tx8P",
-	"wflF8fhfqvydIqd4bscq8wX0yB1pzVYYUUsHzbP/419ot0HcNVptqrw4XfPVYP1mfO9f7q6Y83YG55Rn",
-	"DFz9VSUDJ4mFziGarbeFaAafWcWe8l6ZBC73plBuVQCI3xZO1m0lXEpyHg8ajaXtjTpk1D+K6HxwcybR",
-	"K40xZeoI77jnbn4XK4i3eHUipB0Sj2Axnm4tMRXonXR7aVK7F9yP5PZ9fdtq4z7+8b/HHoqyVMhJ8mZg",
-	"b+EgGG+A6XkQFuXDGvzjE9+nzXE/hS1+ePf6p1VIK7bdulJAQ4ozTe5oT0vPbui3crCbX0Xu9D9+U1Ut",
-	"dvKxvdn9j9u6Gu9ojPCtVePX7vz1/D721Pv3PH2Q7NemPj9lwhbv/v3b1GZcKze1ET+qv8J5mlKFfgaJ",
-	"1fdzv//KY7D1ZMmvLXZlb3q+uxWlMQxqRyx+cRq1oDiI47PYsRz5ylWDDMypreuTHElX8k2oCfsTG0Qn",
-	"oBByzRa4VWwzuIVmfH7YJn7tbpGbv5oZn3VPgIkfFqbYdgagYeTTniqkpDgbeaPkIS3Pb/CB/9fQv//3",
-	"h02uGeEZN67f7EOR7gcUIdKiCCpMJNO9QkXQYcS+DAY46oRCDfELUKuDoM21bJMC2Mtf6jZ8i0/8tS9E",
-	"mkRCZ/zWyU4+kD2SMvuRTVu5GIohqSBfr5SU7aGOVhD5ok1bi8111077cl/SMx/D0cJv5ThaYVQPf4yS",
-	"seRX4lrSAD/gPRSWgJendVygh541iAP0PbBTZ/ZLeuRjSMNPkM6XZfhmhlj4NTKE73qAI0cLMsyfhs6k",
-	"xhwLxBt4i3J10XbMgr0bL9jdbr67rtXQJuNW7mHvxz/vjmYn4xCJEvYctxj/rd9of0wGdT9JrfkiVpJ8",
-	"+FWFb+WsZSC2DIAfZaKZ+QESby8oXP8wnswD56yYzMjnibaHC3tj/yQPg8bYS/IbfR+dUY3/n8RBIinj",
-	"T+gmiOAHPKLPyzImPtbHYi+actUH0cI6jc9on+zg1DN6C0FO/zJOvTCbvbpJ4R3vC9t+oAO2hxZK2afm",
-	"FdTgv9ClPCs8PU+ELk7LntC93jMPm6k7JtDhdzvLV//rnOVBripilrFCtyFyWhgFFXX1riU22wV8FvTh",
-	"bZjj/niz1yqE8vhjr7WVPyCO/C9z6gezuoMgf3rFlQXEQtFZcDQTs/PCTGP6o+X5nRRuIi9gw58fWqZX",
-	"PT4U/ysiM9mAjNW1XOvyOJDwAZq4cBppxf2ddgot5uQcyPbTYv5WVlJY+TU+9ReSdIMDLxM9O4eiGB99",
-	"MOAftfmyAEcX9lqWH1psxjlCWVVRNgK9tL/RKnBQMHcfWjBAzp4I6gW2HH8a7jss9xhoztA1k5OkcEAm",
-	"HP9wxP7a0bq/gqLQY/Vgrm1fJvGrMAO+B8h89QpkMg7xkffvQexckF6uRncEslsTkSHdRVM4vrxG6sL4",
-	"L5zEUP4+571RXRoN+n/XGzERVIGWtUi7vZVA0Oxl2Ptuff2YX3MUbugC0m+w/4ssWb01cM6TcYjQRvev",
-	"JPqpiruvAQk0wPcBPAjQf4OUQOiFQY4t13D4IYMaHy3b+7+QAxR7O/+qgS4CvvmMkF7s/poOiKRGCKIR",
-	"cTwYK/7670/KcTZIefxoIcpjZoTyeOdYZJz0439tdCnTcZ83HUw9SyFEGrdMlTCJrX5Ab1A38tQFfMK5",
-	"gOWYQntIIbmAc/duIY8BUHuKdu6jH/3jxMk/fqwo5rEPYmrTJ90D7raUtU5fa69b2Xzln7jnQo2FqjNV",
-	"ghUYAMNAB/QMjK2tETtQQVTh3wpr270Rdr6XmP/ILxnAzJ/7Nq0feEv8YsIsVHMjG4eIS60r736rUkaC",
-	"JSCDgRw6NEUtVPOo+J7A1KUEQh20XxR1ejrsxyWI1unWDvb3caR8SxkvN6LZyBcV8vc+jOaoVdO5qDsQ",
-	"CPb5Z0/mKvJPdjG85Y+3cy2UQSbtXPrzvdPBr0K3Xb9xgROr0M2j4jWScOFfgPJAhXBNLPZM7/H39Rne",
-	"+oG8p7atjjNdVebih0O0+BKUNV+3E9+2osH90cLzFQ0I9yAJ3XIDiDi522u/Ql5v++1eQz+3D40KfOkV",
-	"DxARxLGcg5O98gmIctRFEB5SDvnjsEiLqNz9u6rqEfAqEUf+xdOLSll3IryP+9VMRYfCSr7DJ/9oQD+9",
-	"6sPD+X949/qnAiftdwM4UOK6RSUQSGuThvhX+MjHsMR/EAa+lou9oNF/zBgoJPIQ1oYtbxsnatUg7WlT",
-	"FpuuHf69VhaIbCpZrqhf7yHGzVcUJAsUJ+2gT48DOBzV+g/3KmaNS1lJZME4KZU3usVV/CPCocmotTc6",
-	"Hgb5ZCTEvyOTrNHe8wQ+UtAZp4v12EgkE0rec2/xgRdEQf0XjMTcKeu2LD6SZN66YzLjPREKfNTji4Sw",
-	"UFi4LcTwePqTi/S2erfzhxmdh1DZhsmOvazKVSCmdKqWSIsAR70SquSEL9Ao8qL3TjpXyT/heYVxF2In",
-	"VPNRd+j5WKf+KgycduuMUMA0oU0Ej2PXamQ+BMNiI59h9sH/xFsXTdFB2/JGH/zTR1uEtgm0VfJmNkb7",
-	"9U3kpniQspebRdFN+Pr3zfjs/m3Z0aVP/tEm7Us4WanLnG4/PHdINdJgE9g/Kt31Uu9QmvaibWUjy0cF",
-	"ygLhL1VJ3vU6+Fg3ykugKIy0sgnVCvGqCiIHVaz28b+2qsJA4ESx6zfY02VeMWzxwbRqCGRVQLn1aGNv",
-	"ImE4/cfB3567tuKoq+bznk7eusdt5dXFSCCyiiNh8B/YIvbTBhMNJ+0FDdmvCDQNxEbkLqHeW/WdS4BJ",
-	"+dvvX70pWlFJFyvQt9rU0+bzN/DEx7Ce/Zd+VE2ZYz3DqEYz925Zc2dAQRJr++5aus3ef+7iw9RXjXlt",
-	"PnKAByaXFGptaij7bSJR8wMYwF8ZcSBujeAf2FAlhWAK7094C+dayhZqoYID0fc1SErrt6GDwIcXV/hU",
-	"jqzSmD7yRZAutVG33xIpz0OlS+7S7yhBn8Nw2ZsF1sZbuVGtfCPMSS71i6G58WSOCwfTUvjlPxoaTmLG",
-	"H9FdkMF7HsofpWzh2verF6rebFGrW1nGYkW8OPAqoR6Q29CaYHRCH1unDOW/ElrVKUMY0YeTwbs6kgvJ",
-	"8PBTH8MWfVg19B55g+0faZFC9Am8TRIR7w3ZPTg6v3bWeYt5LEoz2WbEOv8AbdwfPt/8kUqsfxDmj6mt",
-	"/ii65WejnCxKfWgAj7TtAITp/WJlV/BPsVUn/Asi8LCzRlRCnFA83gji1p2oP/GP/IVFw4//f2HZoFKF",
-	"yOwHwaxYsLDXnZWFFYTpho+ygtBnARLsq/7vfwElMb7TVGOdFCXPyAtxJWC2xZNzHgvcy6rM4J+3quEY",
-	"738ONkAlVFms5VYbSeBt5Qq7x0ydzG5rw7B1810CvSwM3f1hNM1Pp5/lPEU1vCtM8YFR7AejnJMNKLaP",
-	"HGBE3TmKM2JYEfYd22Cj5oxrxR6bfewxxGdi3spa38jvFCXO59bl27tnSH5fJbOf/Od5vqtfW7l7ELKr",
-	"Vm2gRe8faCoNhhEs8FpcS/OJRS25KkThNxC7Xuui1oZA6h9Dw6Wgf3G3chSg3jjpLq0zUtR32LaPzTw9",
-	"zORHATk/VdjfLCXO3taL7uXHuIkyjk3bPMyp2VCF6T2NgufF/3xLXd/8JVRJUdrQ2+JXYVhVZoiIZSpH",
-	"Ck+E0MdfyA4YcGNxpME2ph5qcQyQlEfFT5Rexs59rdH+zot4ZutUVVGfQZlhJWy1SXRPBexe4H874dFm",
-	"/e7qLo3P6uqh7+/re5HQjyMnMRqCfs1oyVlxtaFXUbKiyCEs8S9lriY7MJ1sZnjyj87nfRQXB+t0gDc2",
-	"ur3DViCsfByG3ZFYdQb9k/5yLs1WVRXXv+ifrddF+0DLi91y/cOhYQg2V3pWXFHzb5fXSQlaPHEfjAzA",
-	"/Wasu821dNiUUhz7wUDTJT8kr1pt3ndrYS3TJur1dth/KuQ5lLPFjbQW2oVlvBzbDuKsFutRGNjgHX/0",
-	"GYx9wCa4/ezd61ZGgSj/qUIU140+NAWuwCCygOD70DxrTMC36xTmOFJm3bddaO/yoXQVfIBZpH/HnkuY",
-	"GoYGSX+01+KMKCW1EMYMtd6iefCMKgGchP5zRSNvpKG+z+NEQt8ZKnVDfodPPBgUrS+yOC38mS3FGfz2",
-	"r9QjB6k6TkpMsNekX1pLTSjsvgOQgawL3YUDgT1iZ6H3L5V9QNB9Yw/STPWbpaliP1nyGODLSiO7o9GH",
-	"UQeNqRNHxQPw0TP0EsP4MV0TwDV3rzCySVW3sU0RNmUGFLy/nHL6cbJtb14Q38ui93N0Q9eqma1l8zsd",
-	"wRvnsb4nV/B/cycJvkQv+LMUMmQUMMCCjglesXoB/6v8aNULfiD3LU2go/14S709U+60KAEelMZ3/dZJ",
-	"iB2QEUp7mzZC88Qr3xj9wOGlB8QVhnVMydgQJ/qBZcnvayEA0AaZ/qbQ263ayMJKGIJ7Wjy6rewt0qPI",
-	"W1dY6TffybJYH4uNrmthV4WVtdroCtSuKZxYw+j/+f6by7+v4P99+oX/w8+qKfXBXn765G9PkFPeRloD",
-	"AhdsvJ3WWAi5+3/vIxvRRJuT5NB1ZcqA83vwPjz3UeV5xb9e2Cw0JEIf/Y7cDfY4lNqbpnykW9nc1hWe",
-	"EHuJmx+qbh7Z1khRQnvtunoUW4svOVmo3R/7cT9EzLFCC2MvRUm2wQuc3OVXyrbaqtDMcwLR+YGLkul6",
-	"IG/PmyCrvktwMHgDi0oSxY2+/gdEbKUMC8bget53ocbMIKafBk1PpXff/b9ntNt7cjXREzzKeSVUDRnA",
-	"Zkzyd26mzL06m57UiENWCT8PH6MCfRjVnxpE9qswH6UuH8QFy/JJ6K9V1UzjOX+EJz4Gjsp/6Z2UTQ6U",
-	"Ckf1MDTYsAaBVQYRD0MK4b2sbgj37VVDIPHRB6wyqGKZnVjrG0oAplSIH/YHQjHDqz+y2dTvWKpnTtV8",
-	"KDZ32LXHne1ENWVV/NM/EJf9A64D2y8NViBePKIAjfQQ+Tl4r9PFWu5UA+I3PNDTvMBvOkcL8hdtiPK/",
-	"m6hX0lo9o6Zf0jNnm8qVyhjrilIcMRj4SjclhkGACeQg5TXZDJgEqJW1SK3HGcle9C4SIvEpF23gbe0S",
-	"qZpGryHyjlnqjg/JqPhCVLIp/fWcqB9/mMD418CB5bcBbhLdAF0qFSkOaMBJEqYvGRSFD3TN4MuXACI/",
-	"feBvJ/0Q+uuHJdNpJOB86Gs9h44s1rKqAikC7dNjAVQ66YOLjz3Hp7J83sA28qfgGx2Pf3JfHspYo3UP",
-	"dK82cCLcAg7CRuRqJSz9y5BvWxv4z1jjH/bJ7rVxYjdT2vQuPpW1VWmd9ulQpV19AJWWzQRKM1pSvUCN",
-	"lyqxubZFrQMVxUM1Rzx4p3wtC9iSkBmmfYJLSpfEqE4WO+y9X2tUk/ToCuOuoqqCO3yy5f+6lse5qoao",
-	"SecNpWt5zLWUnnw8S2m5tv6DOKN/OSOj0qbYiGYjK7gNcddWGNW/AdOEgh2gdvt/3AnVPMMLNOCnRVlK",
-	"YC3Dcn5via+P9PJqVN44ko3HGFiZbBeFT3ws+fhAWhxnkb5c+yQL6t5GytL+4WzzykIcA5t8r4q2c/g/",
-	"QlkTUOlUUjQyguddNH6hC9KAatoLh9pAx/BtShw2lbaT0vACHviLCwNMIi0L32HYI4iCbP4EkrAR9f/D",
-	"3tVtOW4j51fB6ZtOTjTTY6+zJ+u+mn/vnrFn0j2Or3yBJksSI4rgAqDUis+8RZ4rz5SDKgAkJZBCj0hJ",
-	"3eO9mXUT4g9QKNTv9wHuaqy/qJTGkkrEi2+uvFEUkxrbIzU6onW8tOUhh6m2lUhhcRCV3CMPNOKRC4Q9",
-	"QuhbOsuOzVV3IB9qiLfA4lMByi4adqQVjLeWi1CbbL6qgCZdMhawFUgyHlzB0rx1D4OsqGR8rfLpzv92",
-	"YoGKJmO6bwNgqOaTIb02W0Ws2Quad9xeZjNdsxdUgdcysPFSTNncVox+Zqf2q+uKR7CI6ftjjGHfnFXi",
-	"T9qK5JQa8ZZvyPKhiujWK2qB4HKUOMalNecjajpjLKt6qX+0X7My5tfUp5qmIs/FOmhJX0lYQprt8aBu",
-	"3KAjbKmOSBPqhlMSeESiKCwh3UQzSLppHcoHa6CAOqR2PE5d88IdzLMiteiD5u4VUhhMLu6flVxnOA+4",
-	"awNyIqr+OoAbHPAkTk36lK5FMxeHOjMHMqUQix85nPDcLcSamtuMi906etdzgazMCqvBzTlBf5s3YBW1",
-	"Ob0bRhV69oXQxrvvPZiNKd6vRz7jiEcgI1GbnYTFfFPshqcZOgMXzHlNha/CswE3WtFuzh7ztY8ivNI2",
-	"r1Jb57lbYepXOoR/8t33EUSM8QAo9IgJvc3ZWE+PUIzNy3qPDz1C6hxrhJuwjJPjq+IZ6DRWtoIeFbWC",
-	"mEwc2tAIrViXBqtEAhSoSBVA0ZF2Q7enFVz29ndW6L/+cHFwgBlrxPDdggWce0vDXjL62Y/skpojL5mt",
-	"ENxBKlZiCXRkOJhEpsWEXSrNc7jE5pPtgZArGK+296EBCAJpnFhoBofZ+C/Ei/BMmfUlAM1/7bSRBE/3",
-	"JHhxxFH2seBpbA0Ooxcfnl77s8DXGJJQJoLW13xNjPMcDZ22C6+81bIZ9ThUBA/e41tnhplMvNHugXEA",
-	"MKzl8T4I2nlIfFjenYe0Yn2gg/Sp0i3lteQbMmi9j83xUdd12U/BspRxVsAarxDHJaLBXtSb/4r+1KsD",
-	"PuKQYTVBSB475b2/dwRFDIeGRGyfOvlwgCYZrHMOl6I+jF07E62NM3M1v8vBEyDQ6pU5L3piiTkvBtVn",
-	"d5n6ZwXB/la6xHiOuACU8bYIRfQnx6vmih2N6Cpy5YlsEvKpBcHGUgcxta5euCqoh4Bl592MhUWsh/gu",
-	"D2is2tsglRcPZnpeUBXcWXCWG+kwUtKJh5PzsWtbzOOt8sI139FuqNsSBzfBseat16Ah/HoMEHdujc98",
-	"AebjX/FIuIXzpd8d7/SJw6cmqmTrVigNpXXFzYJSNmxj7VDScFWRCuwnMpu7Ksw4pMOYZ3ndMNAwyQkj",
-	"n84+RPSakB2OYaDMTHDjD/ZuLSWJ4mBkqVsc3mUSrKYcWxQmf3TUcXqyBkRfM/quqNsocCeST6JEh3dm",
-	"Fcu3KpTbKz7jWU/16ntA3+Y9Djp/BRDtQr23vBcxgZDhy6iEK1TEzkWjCLB5gdBeIZ/aGD9Pl5n22p6T",
-	"cOfAV6Co13yvdl9mapr10JP8jNf/XhxpU49VSCV4Sl9yjoaBDTwQW+XYZsJLB/RvE0NplmJUf+pOEgsl",
-	"T4zYiZASEoePqBEsi0owmxxXSDCprMqd+CJOCQq/yj0Qq7siZFJUut/g+Fjpj9PH3QRRf8KT8bGjxO8n",
-	"sUblRsLna39sHg1NUvaxSABFDDnZK01Fws73Jktny/tGuXFOXB8xmt+PZ8K19HkuxbpgfD06ty8+yZ0R",
-	"5nmTLVOxTaZk5hXzP32n/slm8rF7bl+RqhPWFkBL9jl7aeMYltO1ERbYinr4vSMKqo3sCtvaoukjL+s4",
-	"h735gtPAfp/dgW8hwu3Gd/3D7DcXHzCHf0Oy7IuVlXbN5raByeXZbOgo4hzXWW/kIEsW529VbkM0hrPH",
-	"VJX0gFRAbzLRHoZ0RPo6eJtOPCSJ4IqnsuJRBMzG3ibxSnjbaK6PSme1oH1ckw5i4gDNXXYD00pBY3e5",
-	"TecDc7zYOPTprR1Etk73HvoVrx9zFz25MMcs6wn8f8DLX689wlzRU54rmDwIP6+XC2poNL3HQ4BfL267",
-	"zbOEomkKXSqmstTtL7MZVD8w1y84ZLDsdTihQtDTiDiJng5pDp5L4OkmIrcSQIn7IQokDn94atGgKe4Q",
-	"DFqiIwB14YM85ShGM8ysIK1SyRUGPtD64bhQzCysMNp8KiTm3K6b0DwNwNOSZ7InocgzeWsPm6NolwBg",
-	"0d9aWuWvsTg/+4QLn/SN6h2zrIw7x8ziZ0ohlo4gtgblb6Ftzuuq/HIutJhJXs7764k+NcYdpbfCPy8m",
-	"KN54O0QN5clC7dLfj1B31HjNqCZvizEVWZl6iGsxMpjicDANzZXusM1bsnAoKgDibBbGP/W3pcSnkRr0",
-	"hbIc1IT949Pb90Ytf/rl/TZiYYtMpLGDPJBOP0HPXqE5elTwACagYMivnlm+5psGRbqxNRyLLPGjPw/P",
-	"4pWb45484Cc75BxckXH4jGqP9AD2i/D8mpXoJSww9srxJXWQaidxD/EMtK/EfaC6fhss+i6AB/1qY7Et",
-	"stncFwCgVX3tola+DgC7ZCyUooNITPkGf3oxucj5sgxiJCZcpvHfguyJbR7dF/sqMjnRwNCkndqQqgXu",
-	"xspnXzelkeEB1BZa5vj9dBA01Jezo8wkUaYiAGdLG8zX7nbbUDRkHOCejv5FhXgtsSi3t4TuEqp1cZlY",
-	"z21kq4IQSgMQWcHyH1I8kZDquUZXcy0k9f10VMCI1VZ7wg4hzZjBIFyXD4RCvGta0qIdmwy8FqkrBVwm",
-	"8x5uZoCFF61ROE3zahyq+0idVqRZynUU6pAfPERz67usSH1DK3VA25aUQqAnbxPF2QLyzHsZLX0QaxHa",
-	"QPlZGIME4DM7yCSMr0B082sMxTr5MMtWgMmjZabMiXrNpA1rC0zWFxuvg12kXEiWi9kM+rPIp5vpgfXV",
-	"G9A8y4OtVHnO+B1WObjCh1OqL7Q2U8mnuhM+6425ev5J4K0Q11xkyQPszNc4fp91Zt5ulSmLgf6AXJv/",
-	"2cS/2cmNuX45/Tw/kXTu0AHaXDWZK0zpKoVCM5RZSCesKnSWWz+Ml6UUK18NtCXja+tRdWmfN3bIUaqV",
-	"g2alyBHGJshMMOc5QrPgA3//ei9YrWb/dk+AMQc7wm5Sh4GDtCWIkq8RDlklnFgzbv/rPbZj2rMksLhL",
-	"kULeb97/TEOeSE0yfk2MyWU/e4BWOWoVIJJ03JCJJS13Se4VyMDS2FhJPxvDkWNFTytCO7oe31HHW6FZ",
-	"vH1/FLYpEK65LshEx1fwp6lBpoZYF3vrhoksv2mUhACF6Gptv9vWR0IneFjR0DdpyATtESSOAE6AORSH",
-	"mkOywArMFtTgtvBfJaLcdKvD16LcPLYtgMDxEQVvX2k9W1x6/+tvSOLQC0f0Y+3q4IzOJTB5egraRlPu",
-	"GYNUhXSgivGZBOgSwpIr9Uz0tTlzpYwcfnxUkqgraRvv22vylidzNq1kPW0N+EOcVo/Lr7RFw15Rl/jd",
-	"ptGARXMb6JT+EpDJQ2VwqybMx7BjCju79HKAuJkXG6aFWDiCwwHE9mfXvmpdN2CONY4agmYZQTxrQTBl",
-	"dklsrWsdxnZRbEXkqViXTKhk7A5mVRGQ7n/K/qwkJPCaKKXOJS9ZFsOkJbHYZghCmv+8adSmUFGUL0EO",
-	"zHg/LwKhABaPvSb1po8WwWLUOhr6qkhPjX2x+0YTt7sUX0Kjr4+4oq0nH1hdnIB9ZAp2zDFcX3pWjO/r",
-	"3mqg6ETOCwddhQ0SSBZyt8F/J7WyI8wNn204itR3OtZ2sp7qulh7nA59Zuxq3y6B7S1E6JLpbrG++kPl",
-	"Qn/Z1yj4BOfxy/HCnO17mgnfd1fyDP6ynyyqh/CjsWaD8KUnuhmPNTKHWFmIdKL4KsyiOU5wYMvgM692",
-	"NsiRJ9HPlSwYZ7SnL70JXxvv1m6fMLNeDcIRoyawWccSjSNFMi1ZQGesMzXvDF0Zk/c3M+DRtkri2/+Z",
-	"hQpnodbt9BMhbuTZwhvEUswkX+6zlD7Vw45SqO0eF4UBCaXG+lpWf4xnTx21VtvMcP2qg2lsvRSqnAPV",
-	"qfZN08t6pIM8g0783x/64X9Dodwk55uYu0QCpMUhVm6XEpp3OAggbcCcRS2WHXu+KbdDGIkYgshyaOAB",
-	"kkEvpp5im6sFdvKIwmHbbXY291VVaJntgXb81Y75ylrCQYTuOHlI96UR2uXVBmcUYzgEMDbA2t7SQY9r",
-	"SuvpFhGh7gWpM2ypqZFopqTJGuKA2nx3rfeVhxnPoKm2Hnu3AH4/NRz2RXNsR+I5ElxG8nHwdPNeiqqM",
-	"kVscaPuVci5nMDS611zkqYfi24K/mbAZ1+ZcctIpAYGoY0oXc+AKbmj8eVUvTiUModiR0MncrxAsF8UM",
-	"JJZ8W9j3UgpztLl5E5Sh6g5R2hTTaOFDsewmDzHXBglSER6rD/uJJSvEeoJujQW6rdUgkS1aYVsDLLoJ",
-	"Hm7XmU7mfo4GbYN+WD8p/urU+b/xFjMO2xVxqCkDSAveYMazy3xNCRNL8tRYbwu75jfFlWsG7kD84wv4",
-	"xPG4tlmTATNa7tG70O1ZsQj2yIOEuqVWlFBQ9LrkM7BfXCMfEWI/8piYcdiAmym25Mk8K4CJIjcnlT8x",
-	"djvqt4x4Sixt9R/88p5qYFzKxG4nYqY0n4HZWc5Srjn79ebDRcCMwwrGVt4n5Rqe6WwJF1EN1u4WbuJi",
-	"Mn+HJ4wiAQZVdv8szWaZpgm621iCPyuo2IFScoQ+MYpbQ8GWWVFpH4FBKU35suyuGgL9xlwfjBjGPiyQ",
-	"423OfdpuC3tquqhFQ7eeA+obYmzOSKSXJUu9j4TLlAsL8lQF8VOShcU5GA5OwzwR0ojVsgO/8bPjJ75q",
-	"nRNEiWNRK2qOnERwHTgrbIhsv/X5tkhrRIuzsDw/Vvo4DTPucKoNeTN1bharHHrRk29wwFGbEOtqi/Pz",
-	"1Ko8KnL5E3If0OQOY0jjvXzGPJkLkU/opCeLi6gYEJXMzV6P+fzY1nWQ6Kvtxdjdii/tFRuxWWB8Trgg",
-	"s516rtga8jzISbHi2PPYCXqzn8tn+whoHxX2/meTUjvqNuiHSMObX5USFOh9mQ4ac5w0h3lWFBaNfasB",
-	"+tKFWLp+CBLZBEsOGu0QZPorzaVu6n8zfasM1j21lzTg21YaT3rf79vub6dTSLTqBljA/GNiQW1HtWsa",
-	"tHiplfTm0103gQ1gVkUKkq35pguKwcFt9ViPH4CvAqGGgFX3gYz6EyaHzRuE0QW725wdINnTwzz7bS7M",
-	"cs9BQoMsuI7GXCqWGEcMOVe8QOiq7ANQ0L+W54a6GUTzRSsxoIV64TonF1osYJvv6ruHwnzSTSbNT/Bv",
-	"9I3i772eC4I5AVbPyqQuaBAFxdgwTNfgbKWwYSmzQvu0C2YQe1sYb+diPRLCB9762GvmnxlYMLw2dthw",
-	"LtYYj3CR7pRv6uChPWwQvYabddrhjWisW1Qe16/fviPHDC5hFAzi49QKhzzUT5X+U4AHcZC8odAd42li",
-	"vY719fQI809njY1700Emop+xAhMvNjBG+WtWiLXbo1oki6u7KrXz1elRvsIhx/Eo/8ElPS6W9eu/uRwd",
-	"h2qHO2fKCXfYPB05A1qlMBjJRThHZGviHqqwnSGfeDIHNReyjZOktOSbPb0fNOQopcXapuJiFkTk6eCl",
-	"Gi5ojizgOdfUkUZACBbEH+fX01+1ptGfQ52Grs6BvnHYk+CvY7rsC4CYZBkO+zpLNHAI01yNTU+FlYNU",
-	"LL6mPsTSs+hQ2bhRaJlmM+EXGsuDG0vNNaHDBTsUaPSjAjuIK9uYXORAkFK7UZwll4tdpPpYxPFgVMds",
-	"y65yAcRyV5nei6H/ZSjh/GyeyOURUuu2GD1TTIKZrXRiGQTQZF5nxt9ZCnPcatEuGZl4Ykhpfn7Hk8Vz",
-	"9nkOmfSksNqndjXI3uKpz+b6iNaMuf87ISHhqrOWYeqvD6PqzXGoszw3M+e4WX4kSvGJdUKMR7IWcsFm",
-	"AhSbiyXycWMABM8GOmWNsdlFj2Qm9irhORQp725bfntfChk5yRrudeuOB3cVT7N8bEl+h/VFalLzFis8",
-	"WFO+wSYemu7tqeYK2fhf24/FF+2daAlLSLM9DRpmmm/cwGMYNf6BUZaNf7WBxJwiuQgTO4U1+N1Prfpo",
-	"W5pbVgi1ZqMmtgkW1UdNdhua+q5+j09Zsmh893CmyHaXxXff7yeOh83JI2RmLsycQNqLqJyOj/r5RrhO",
-	"J9wtGxuo7dhVWb5vN2XBDNYuCAXWoPI8Z8YwUtfsbkPlYlWRg1IOmzuITizTLXhiD5lHtXGznP+P+Xde",
-	"AVbIzea6AEyWlTlPQm2buwjLrzZsLtasAC7JoECKHltRSLB95EaBg2pxrxV6ZS2iMZ9/gvtjFVt8zuKy",
-	"zO+wVo/W/tjIpT2t7vj6g5m5uww5P+yP5BM2Y8yKPoQk0ELORAw1h38lo6rh7N5wHIA1rs02vuRpGsRI",
-	"FsMGiT7IIGmYz9gbVHNecNclTHU+xMbXxDxBkb9KRDGtFNYw9mm+1/Ww2AT+ZhRI0SKa0uY/TlTl5acq",
-	"qoCDZxILsw4LuHkx+AeXqobCp9oNR+dFblSgH9BJwgpXtFcKcMieA5C433x3nF2z0HK6/Xre6KTYmPPa",
-	"QUnFBOvsVJ6aWRkXHe0FxnNcc7G0TVlcTbAqliwTjlFTkMDMzJYokJklwCfFYasicFFrlExmPEutcIlb",
-	"srTkWmb3fU72zzTiESuTrpKjuvk61ipq9mt33dYfhidjrrAr1iHydsUP12CvuMK2Ci3Kpqr60brNZmfl",
-	"vFQN4XSlGY1MqsNpW7ak0tIQ9WS+b/kKbtyo4Wr6xSJUOHorloBUPTSAEedDavV3milEPKSvWwCU1Pfk",
-	"PoIZ98IBYAXrSr0/E20v+0/f5ShaZoX9z+/2wLfQY8+m2jTWD3C22GBATn6hapo3s2RCYmfXdbNhmyNt",
-	"k3ZaFj3HDdDf55XHMSMp3k/RYq47V3UUZBVenKDqBr+6L54wPQypri6Yx4UxB2MuFBjnGuPN3jG2NYEU",
-	"V6BzsABIVXuVkGyr6wC8BeiIJYR0v8co7j6qXJCglEIj2G4KFf0fLTPzf34/kfF0CxBlCL9F3Ez0YTwP",
-	"nYJDmNFbDRC4pbB+mVbx2V2eFalPOSgAVQOr0Qr+YZzKL72JAvLR92e7Etdr+vUGTHu2/u9/337/4sUL",
-	"qz1cJkRYcFEtXDErRfvXQiIYbIcVrjSUF0HEsu9eNNG0n3/v36yolncOs2y8MGKW78FS0qME8x9AnY9H",
-	"sK1EKMQa0YwxpIzB+x1husLXVD2gW3JxNKEaDi7bf1SURniHS9WyMP6y256c44KkoTSorWyUUAqpyRvJ",
-	"+Z2QXAu5uVQMf8o0KG39mEyxhOc5Gs8Pi6bbTzt5QH38+NFvMtPAUiPDRKCKsGBSFDPHET71gVIv2Uvw",
-	"uepuHekGjTo/7iGdk+QHDHKcIPjABIPoGD/XlaQeGfO3PMNMnzHbRUppv95muvYUDW+ubc3OMcV2/GWJ",
-	"pMPH3EiNG/GApbtmOSglHFguup0WTF2yhBcJGM2C9QVMiW3ekJyYHpu7JTZD7jLBTzRLbh7jZtZWOmuQ",
-	"y448eGeq5O/LnbkaqHMr34QLfhp4ehF9W8HMRiheWksZMFgh5ykebea0N47gNYNlqTcYzSWK30v1nL2k",
-	"684IMU4kxvEy5aIKWLaxNHpcO0QdwBTo1ok28bQXIXGQSmOBiHtQ3RV4bRFCcrhUjI4PfAEcZpmJt87d",
-	"0JS4vRfgOvCTsZ6LHKiMouU22y7mS6qg93cKxkTgXnd9Iyrgxnv+5QX+L9jjstPgsrejxTx4YuXq1PaE",
-	"2y60eTqdarewtqziznyY0XrGx7iTojIe7rhK4oMQC4YuzpZGMOJgd4yFgEKqfWJ8sIKCG0Xjz/O8RzGL",
-	"lPcixH3GAWOek/iAkCqmCwebLK9p108cN36mFXP5ASRttlfucpEsjCNs/1sLlgpWwL33jM0LXSUeF6Wn",
-	"8vc1DnqEsxZ9elnoJd8EuObKWcxzKBggmKQNVKdcQ8r4VIMRyvU12R6JqApN6dpCrJlwfT5aVkr3iiQO",
-	"GHNy8QFBxVBrd0k+Wt0ZuRJVMgeFZ06mB2+B+0msfbDD4V5RSksLhnNGFSx1c6Y5kqdmBqA5s1e80nNh",
-	"nvA8kb3z/NINfNhc3z+7//cXf3uW8GfmDQ62yN68vRl8LjFNWU9PGxvEnuR+mia2+DOFVZaAn207p1WR",
-	"9cQ0bkH/igPGcW7o3kc+PxsP3TUkaDrGVT+EYeVaPHHNag4U468/p7d7QCcO7hkKNlUyv/jx4oqX2cWX",
-	"37/8fwAAAP//",
+	"7P3rktw4sieIvwotZ8xq5j8hKevSdbqlTyrVvaSSRlJP2d/O1pohgogIVJAEGwAzMk5bvcU+yT7CPsA+",
+	"0xrcHSAZ4SDBzJSq6+x+6i4lg8TF4fDLz3/+z6uNrlvdyMbZq6f/vDLStrqxEv7jjdHrStb+/25042Tj",
+	"/P8VbVupjXBKN09afOJ//GZ14/9mN3tZC////quR26unV//lSf/+J/hX+yS89/fff19dldJujGr9666e",
+	"Xv2yF644ysYVR6Ob3apQTaEbWVjpv7+RV/4n9B7/mee17nBYrdGtNE7h0DddC/87fvu7WlRV4f9W6G3x",
+	"5XVRvyycLlrdmUJ37mp15U6tvHp61XT1Wpqr31dXu0r8h/Rvor9YZ1Sz83+p5NZdfqJ+Wfg/+HG7vSx+",
+	"E2ZVHPfSyEK5Qtni0Ohjw32orgZf6f+5ETX3+d9XV0b+o1NGlldP/51GCS9Z4dx/jZ/Q69/kxvl3PW9b",
+	"o29EdblcAmay1ab2/++qFE4+cqqW/UD7eW/2otlJbnVVs4FpHoUtBHxLllerK+VkbWdlohLNC3iz/wZ9",
+	"VBgjTrAK2vGbYJ3Av8imq/1KdI2V0i/wYABGus408H9x8OVgeRIrii+mL/eTZpfVWrVrasnJ4VrZf3Ty",
+	"hW744W8qYW3qLyf+D6l3lZ283JP3e1lUwrqiFKdCN8VxrzZ7v0cb0RRrWYDglGMRbbQD2ZVN6Y+J/79O",
+	"mpqTBdmUfrniaNZaV1I0/k9emNhx7ozfIPY3qmR/8ZswjLj9KIz1I67FqeisfFbIunWnYqtNcfRaxI8b",
+	"1tc/MRTDi/efS1stSvl8wYmohTn4/zsj4q/oMf8LKWxn6OyVpfJTEtWbkej039bdupKczrgQxYS2WF3p",
+	"G2kul/AHV+yFLWAXC20K5SwtmbKFMJu9wgN0uVOtkhs5XE3VOLnDURlZSWFRLs6/Z/stKayUuFMbUUsv",
+	"acoVoinx37wOcXvd7fYOhVA4diCmqzhd9L0+FrVoTgX8HV9uC31s/Ef2wvbvGgzc6lqyi6QsiJV1Xel3",
+	"tDjudXH0B2az11Y2MGp/avxDXuyOe12R8LGDdrJuK1JcWdrxxV6rDaMZz5SWAhVHnwVZoHM4kDhSLaRI",
+	"4k72UjwYXlheOoKDrZ3Wg6TImWum1rb1qmZuws/7JwfKsBa3L2Wzc/urp19cr9K6cfDcX1cPqimHWobX",
+	"kYNvf3o9pTLHn/9Zr3V5Ko7aHKz/PJyFU1FrI5+B7Bq50aYsrBMnXqgeWEvOrXUtbn/AZ7+4vuZ06L+a",
+	"ThwKxfXqqlZN3CdmekMl9qAHuF+3L6+Z43x5qkZnJpg5+laVYILDoSy7Dfz/C6tmdXX7aKcf0T+CCD8e",
+	"vHDw50eqbrVBC0b4RbmSzUF01mn7ZKONfIImph/i86M4vfFa4/KAH5SbW4mflMMfk5Akryv2lD4vKmmt",
+	"boJGR9H1l8VeVmVhvQmavrB4ExJ+k33Z0yXAGxLKVfxHjmEDp61OHGX/EVqi8Obwnn6BVrDknDb+SmwO",
+	"XXs/U399cmfnTjXuyy/YyzPPUaFLCS5zfDs/9qZkbGlh8g+cf8VzIwVn3+2l2u3dq1eZGqUVBp3j7A+/",
+	"EcbNXtZxFOELK5xhakFgNpfbaaR48eqzzKnozlWqkdlTt53Zik3GvoYHV3FAqWnA2lxMo64zR3Tcn+ZH",
+	"4x9a+Xeyg5BbbeRLUCPMeh7R1BirHdBYFqzQQhhZ6M6Fa99oXec6ub3mZKRyA6oq+WldwAPFGobvP61M",
+	"sVXGumKj4TxlDeF70ZSvO8cOQFe642wICMooW1RClSGwgWp4NTbYwwPeeKmMFOUpd1i4HS9gBNzY4PbJ",
+	"P4RvOve6c9/hlcUoANIvqZX2f/d7vAqz1aaUxv8HWoVuL08gB1vpNvv8IMfE4gfrLes9PwrzXr9STcm9",
+	"iY9L/RL2yPspbecK47VPIS5cfbCB+0vW7aUlC1HaFTyBQuf2qtn5xSr1Iue6igdvXh7g91pXSzf+vdbV",
+	"rP6lgZA0rPDkR0kLH46uDx5PWt7+sPAapqqmTRfReJFSjTCn4ijlwTvfm9MGVN5ZIBNXfrQA+ab5Z4xl",
+	"LpvSZjhJ1oVr73wa3loI0lKK06qw3WZfCFtc/+3pp38Zu0Dcm11nGt7/wqXAN8NyrIpPveJ5viquC3kj",
+	"abWeFeR9gavmDUH8qKq9cfzZl2Dc439cc6aKf0fJqflPi1e68S91uvi34l3n//+z4toffIED8p8r0QOL",
+	"H/y36e+diV3Y0LjCtCMJQdLHxFm2e320xdo/AeJ0I00l2lXRtX70okDzwg+9rgux1jcSvVSxZqRsi6Ob",
+	"0V7yFjwjccx8smvf66xr/WyJ4HfselR6c8BA1tmtvdadG/pHISAeYx030kAwRHtZKc0JvSM8xbAXenMI",
+	"0RAmOozn39glYcGNLuW8/+ucNC/8k/5onmTq+hVFpfWhOOrOuznSOX84Go1aWFZWFmvp/y+kTUCmcCFA",
+	"WXvtthOqYSe2VRioZeMRtT9hN9KYrpJ4zi5dK+vEbnai7+ChSZPSu9W3vGN1FBlWH6z3amCKwuvwx2GU",
+	"KxKVC+kae8pguzwO4rbETUarxw/tK33LBBObolW3srJBzR1k64pWbVxn5KrYGl3jMdVtQTfNWNL3bJbo",
+	"yP7rLfuvJ+Zfz1by9so/5l+7utrzJ1HfvpWipAjPeIj+lLttVyXyApXY5d/n31Zix7twt5lKqBLruSff",
+	"iuNLsQbh3MB5vNy3//v/+Oaz6+trOAuwQWt9O6vH/KdxqP2bwwKs+mXi1veFqGRTCkbVwe2THXai13yN",
+	"q3a+ijCE8dtm7TcvovztjXYh3clTWSOn+S/pMueY42OrK7qGaQ5Ti/g1vvZ8HRMpxb2uVJlIvqEFl7/+",
+	"AzP2bBl1WSY0PfgbZQkLqWyxEVUlS/Cz9vroXSvTNZZdVtHt9o5NYFRK2uDLjHdlGNScsctGNtfARBOW",
+	"Eoc41Ku51GqJqQX4XL/cuCRxFv1aT+3sD702HtsDJRtkx+3wVpNVJSWfjGylcHxCCKAOqRjwWlZV6rbu",
+	"X5oXM/IOA+eRi2YjYU2TU4GQBFoF+FF0yUuNaVxxkEVbiWFQdDA/dDnmdAg8NDj5qROTfyy+pz3n3ENt",
+	"XXq25w4pTh+kWtUSbFvIaOI9qimV4xcEHVf6c6NdMoa5XLn+LOokaMFOeOJ+c5pCu700R2W9eS4aOklH",
+	"o5wDGEO+Yma1KhN+tVeDHQujDOK8oqMzlL0gJyQB8CXaqP6ITJ3Snyk0zHi23PJoG8JLNkZahnmrBkzT",
+	"T1gdGMTwQodhvEZvKTdbprJo8iZAoS7FA23pbPu/EkueDvHzM2/bYnwGRgVTyFSyFGin6ayiHwCDCkli",
+	"ftOaUoXLcbxjMYcyGYEJ8U3r7eHLGV179/RTSkznBXs577eV4oBZeeUGUUhwc6xbcHBSGRgYPQ6BXyYa",
+	"z/kiJX2Y28wI9+kuLjO5Omi4zzg3MMXHYQJLnBtcnN9h+obL0OhZq9x7Rb+vrg4KI7DRXzcSHI69Attg",
+	"XYnNgfVWK95CaYXb7D9BhMfL/98zODSd7UQF6MGu8fqksAIAEjFw8+n19SB08+ncGqPJDyPnJcKUKeDD",
+	"Rgsulnb9FFMIXRUDanvdWTka5Gdz4ayNbuR5RO8zLi5YSnQoLrVeKRurHHPYdk/ql8+K66ekdIujVLu9",
+	"LDEUcCmkw6W9Zsfdy3mp2hf8skTwztp01n8Nlg92slQtYJO8WlSbQyEsjE5Y3O2ZQX02P6SvZ1ci81tZ",
+	"C/BObjSFYyfHPfeqrdaj47SphKrhlmh0w8ezwgmcE5o7wieyg4SmaxqZEEtbqZKSlZcSshUEWNur1hbO",
+	"iBtZkai6CLOdWNXPZzcIRIwf2VGM8RhXhGuEf18R7JNHmbKK42vvxTJ6g9TsJYwOjPpC1LrZoS8mTGmf",
+	"FbWyFsKAgOdsNBwaQjD5nSxZuzc7qZrSey/l1r3uJiZwx2/CzycuYUTVJJECl/u2l+LmxF0hanOAyI5o",
+	"yFXYdd5ebIq2M622PKjESKtsKtl2kLIFz3iNMhFE5ShuwQ5z8pY9mNYJlLq8CIM4EX48Jn28mjt3DgZR",
+	"1+nsUTKvT7PA0bGbEez5c4ACwUgTwEr0972oItYN0jwY1kZIaBrxdl84YT62eg/3EBcld4gu3aqmVM2O",
+	"HFKFB7SxwQ+3e33MDQaMUwLnG/lQEGlRVcvStuJEwd5LTYxXMehiuKi9m7I+oUHuB1aURretLFdggRX+",
+	"5qlOUz5QCnSV75u/IwBVFmKWfKUxLjZ+ciRnMR1MEpE8CC90R+M9twS7JfOA1yyQgzwU1mjWOKDERE6p",
+	"koZLSfjWv73QzUauAkgFsnDPYpoqXEqYWUK4J5mSLQi9f83//l/+/frR38Sj7a///PL3/zqVV2OPLy/N",
+	"5RhoOExHLMh87rVzktP378Fwhz8WfhABnWjAG1jddZsooRU3qqHYDY4ijJ1mx2+gtmmk09oSjjFfCwh7",
+	"YCM2oGHWMoSYa1WW6NIIUAmr4rhXgIiXwr+66Np8yEy1/Z+dtPAtZkRruiyZC7juYDtqWcBDq/sjSCgL",
+	"zCrCX/ayGU6wWMudgkB9XvynpLtn/FbwkCjI6w/PJQSLNei2qlH8jYXhNQT9F97L9jev36MIN190LexF",
+	"dcMFOc/HvZa7DgOxAlSAwzjcEinwr3wIQBEhBZibMsL74JpcFaVRskSsnyk2/iyVRTO+yGcXCOx0Nswp",
+	"EcUX9mKnB8uFxYh58up//l6/gSA/P4Cm4SThfIu8xrZSNhRUo7TOUdiiNbIVRpbPiuuxDg9/GCEDBmLY",
+	"6o60a95U8HFmEl3DH4+YMGsHAM2wgoV1qqoKYQ9+Sk/JOFmfit6ozd/HrnHeRUgl7WhB8JkV3IKYJpZV",
+	"BSmHHVoV+R88Sjdzer2kHiVFP/34Kr87zd1jn1GhRC1H+jWec7wBolTHHSb11UvbQAXF3cM5rcLFgydx",
+	"sLL8DdYlcyjk1oLM6qYQuC7FUbm9330BDu8zNEOVxbJc/wcqcQwhgkRWYrbWKLsmaTrGhVJZKUlVP6oh",
+	"2zwGKr64no8AAoyJtUuMOBb4dzwdAIWyRa2ti9g5xvp6/ujbpAEWSjvnps6AdvOhi5deLBs70cKlahzO",
+	"qpP9zQkWCSAGKKqYfT2vTwteyVzuxwaxcOM3vIYfq/Yp5Pa3whQl1SgeZeNWPHQvI4ewldVsIc63/pmh",
+	"BXzhnUMdvtsb3e32Afkrn4YqYancXpriqFp/SW63RaMN5TS90vCKVhS2Ui3ru6fr6vc85JHqkwOEWWBw",
+	"eBBXCf9dwhdtq9H2XmvnKj4EmvChWGgGJBkq0RSlljQCvFcg/wRZSVecJI+Q080v0qWXWDeA2AQrzIXs",
+	"MF5ex8QbDeuHvN5evAYML0wztMLQH1R4vdMFOr0Z/iLu2K+JQ/itNnIjuEGdaTrBWrGrYgsaStUhnnLD",
+	"oFTJQrn8xlcnnKHfIFHhZXOpJvdqt+eDkQNcz5lTa3QNZxNmUI1gCKFUmmofpCCOAeb1+sh992yV4/Tw",
+	"BzTeGSCMbradZROR8VxfaAfVvN/LHwVzYTyv1EGOuCsESI23K+D0l88QbAogJTz/4lQY3TVlQvIT9ej+",
+	"t+xfKHMwnYrDHcaX4E96bzjOjl8vli5kqpx9Cbz1kkRiN6ixTg7obcgaJk6OA+0nACF6cUweX2JE03LO",
+	"C6K3L7zHniGkKJn0OIloYl7GyndOMiWI4BkvqEIExc6GdVSbyGdq/FKfD8PiDbqfZQnb4q8uf1X4G+dX",
+	"vlQ7f5TpC41HdrxGHRKA6pe/cnvuGlSbPWp4sBbtwJe53FTdYg11IrnWpwQuMCfL8HyaAER+V3HVBt9m",
+	"hcNoa2X5XlVs8mbDFwVveMDdW330tobJj7C/MXpnRF3LFyncXTrCWHX1Gf5zWZrmArV19t9GHz/c6/n4",
+	"YpgUfTwsNPl+7P515kamcgEk08HRoCrt0zN0uArdVCfE5/llbe2lBxYcprwAuR9KKjQkrVO1cHLh676h",
+	"n7EBL9KtZ0fGoUNlNShs9jSiv8keRbbK57nzNkX/UrKf0NEXDd6+xEsElkmfvbROtue54GD4DV1f7h6A",
+	"3zC+DmyWNxj9PVs0iDc6DzQM3nSRgSRk3rQuCSOzmPNDWRhuZD/EpGDyPqGXwXd7Ol2XWxCljoX9cQ7S",
+	"cxRgKsRSbmAZbfwwCuePUapoJreA4eLI4oJgUUE/pzDK5KJEmWYXJqHskkuSt5mUUIOH2YEF+DGvRkpx",
+	"suhe9+Be1xmsdbt0Dti6hOcBrw4Q9ufgqYnia3ECCOIcV0tFf/znkupCcpi5eSHotoCUWyFscZQQ6eGh",
+	"+Owx/CYWQRbC2+rP4P9DheRXEAe0utANFEjCp2JIG74J+TlUvkCqt9lrXRVU8OiXnI71ANUCrw/VFrOs",
+	"aWHccem4bf9anBIGL+RQrK4l5guV5ezdkMUeRaI3oimsOM3awoO9HZnCgwjUuSWcmGquIfy1dEJVC4kb",
+	"enG7nseReWs2gRLagWfm1T48VNB/OqzVgXJu79eNzbxhdtToOkUWsQTqpkom+DcDIbsHQO3L+bejxzwX",
+	"jpy2oHlStZcQFbyRiE7DHYBSzaKSrlCN08lCSr11/D763cMcawXlqozG0PffpwmUAGwGrFoWuJiE/m7Y",
+	"4q/1pqtl45LFPVNVOWJExngZw+v/3sfIalHKRXAUwPYwBBIA+TlCjobgI/7oUTjljA5ucGN0TS2QR4Ix",
+	"u4hyLipyL0hnb7xjuiesY9xknNZwPKxCw1h3ggEqWdUx4hqbcC7vZIpVFcXkaj5ozR6ZSvDYPdn0RBjx",
+	"rcRukp0vqLQ+pGQ0SXs1QVIl/5HJwzTFT0Uuv2UDqCQECwqOEmxXuZxW8UAQt1UcXW/3U7UKLWYf4/PL",
+	"wcqmEUe2JnmD1Q5LirvaFORkL5qSJZ18o5U/qhQdPoqqopQbJirbjiQ+myumkmn6qsxqkkqsZbUkkLCW",
+	"1RSrTA5p1F60C1zud/5xVr68xf8tmfU5zH/++UzGCXr6/5/7sG5z+alUiR7D0goeqvb3XwpviVsdRztc",
+	"lH7Cccnjdq96ge/llT0wHa8DT0XZWQSOUmqalPcJ6n0r3eywCEP4h5yT5jKQI+yB95shfgklyXrIFfUU",
+	"TH8w573L6A18iHFQgiXEcBl9qpoULgNdcl34RwYgtAbcCzZVy9ac/QAEMJXorJwNhyL5GE6eW/JvhONS",
+	"WD8HR6aqbMQyWLGVTyOCgSIfKyzFBtQJOkoYWaOaOCqBo8z+mGWtj+7kq/k0KJettfyF3LLgwoVRs1yK",
+	"y+nl6JaaCgJ9c+ONRw7xCBwovNm4k6/e8aEIlPUdOsilvFGwL0fI+65PkVd4U+nNoRCuWGu3L4DSZ3V5",
+	"X0+HDkLoe0nxF5tc8OMWmLAjSUKO5Q7CDiKC74KjbymBZ1ut8I6yrgPgz9roA6Qkf9OqYYnTCS6UyEZv",
+	"RVe5gBkAqI4g77OwQbcxwbgynTFZIytLDGgGeppyHNCZJAhmX7xVAN1ES5uWTaF3UICCgnQ/QLsIJzlD",
+	"dLUJDmJYZnkDS7kWFSTUhVf1VVe37Koma/J60Ehk8F13m4N0oTpvVeye1C/vX58Gsv484UjhXz+xKPhP",
+	"C1EQVf594K5gfANDd9vK5pyYXjZOeokWWyfNUZhyCbo2AHDutyYgzoybFjFopKkwbjk4gFFXeAUWHLhd",
+	"p8ozOWJDHIvgPGwyIRTM9emZWt/IEorlVoUoKoWMUhQHXEMJh2gAykj/Zvey2g50BpIo4A9BqFGDwFO/",
+	"TiVI5w7pPjUBwrYEX+xZAAHFUGC8c6jS977QoHRI6a8TAavzpLPFlVkjaCGgzvx2ra5EY48YzPYeN1KT",
+	"EWLyKtaXra5aKatBwnpjBPyfUtQIMDCyFcoAHYMwbnA/+vOBqr3RdHWGMkBhUfiMtB2S8gZcJh1kYqXy",
+	"b9OAxqmkuJGxn8aAVm2zl3BZ3OgOJkG4YOKPB0v1IBHtiXfw6kq3qgn01baDtcCzRRIMpstN4sKpVEKN",
+	"I1hONCUS4z1FycjG0S3RBHrL68UefuXlsNXA8bEFm20HpSENIFTHp/5L7hy0xJSbi/FCblLA6yhbEOQ2",
+	"9kVpW9iqSqO8kbth6A6G1UEWEFh8aIXwa2JQdmSjzMNT271GcpK5kx/jH7MPVmQ2hukFslnMHm78yrG1",
+	"lfNlye9gRSDk8jC12QGxttAWtHtheCH3e4OA0brb7EO4oTeRp0Y7N9Y95agZuY59O/xaE5PUbSKQ3eol",
+	"tXqtducdBe5RwToV5upNpxicUQGEiarsDkjlL5nRBhaQ0c1+zb3Hq/oL+gZWH9xIU6qNY68YJxSCD+lc",
+	"4ynuGjTNf80CeFKM/5wCkw3zH7U5PH6H10V+jN//Cr79za0zgmshRTvXh7ux7QaiRtQWuWcJzH+Z65NV",
+	"mSrO6yxSP1E0VzkCUoxi0k5XZSJUrMoJfF6IEu+Fv32qCsMOidqsHmvI0k/7y6GQsD79KkS07kbXPNZr",
+	"ql/FBfF8VQ57uQx6wMA8OZ/622D3Rskzfl8AfAndtm60KvP6T3xL1/xdWk98K8ej8Abf4BZDwoaZUYDo",
+	"QsF/IyH+fAf5/VbJqvzGGM0RNMaEL0O1ShI6fRrxsVV4E7sfWG/O1RcvJZ2txel7AlieB+q8IRhifFDf",
+	"uVdlSRViYqK/UR04pplrBCgbAnGbOEiKlZ+wzg6KX8J5yg2Vp7ojrehmu29LGY7qctcZ6S2vvSJyudih",
+	"kNktK2+kIV9+8iYMzyHsuCkzYMcoB1N4zp6bk9b1vIkRUqKFPM2C6/R5VQW7IzIfhDCk3i5LJi2j/h10",
+	"VEnVVQaZUsS09wxp/ced7ih4je663RiE38ewmMPqN6ewCxYeSCyDi2nmvklWIJEOgP3VgOy7DZhTICQG",
+	"2A/wzs8oKxze418Wt+vBH2KLTY4kOUjakC95kIAbUSeHpjM1RTWDxuAVk7HunZOtTaGX9XbQRcD6J3H1",
+	"G3mEZhpw4YVywpzc8ruQNcBc+5Ri2miuNOz5IK6gd7sEFoan2HiP4mQLUfwmzHTrocthx4CF032PMeYl",
+	"HId8z0URTi7Mjt2USjBXxZb+9dK0lQRvmLmm/O/D04nPOjDuLz79QbnwskjwqBPOY8jZLjpZ9Eu0Ayp0",
+	"KM/lNEm01tNLnosRpnOglvppgRWzK6+mdoiuX0DQHEy1BfQquXmYnk6SjDiKKfU65NzhGEiD1uVLCtyc",
+	"13Xp/CJxTJ/lM6IkwRZpoATnHF2gF2DQ/DxN/ZPiGlglW6IOW9/lcQThDxak6y5rzepBNi18PzWfV4MB",
+	"8nOad5f/NfoB8uswswBdk6hVKWXlxDdskd1ejWRrGB3Za+PmuAyKRsrSRupib4EAXYddCNGZ53eGmXmD",
+	"SpsyQ+vDK1dh5uFnYVY0b24Zvwvx/wfqCcrX1b/HwkWiAkU7HVgBU0SbXDX9cn6h5cyav/C5O4CdTSTw",
+	"PhSNZvbHvl46oSPm9Cx8FCqb9cL5TbJkXv4A8YmTII5VxFRAvxQMuih/Ax8vORSDkcZSIYCATSwGRp4q",
+	"KmUAsEuqPPkOJJ5BySRtUsrhBKGvxUH6swEwIdZYVc078GJYYQ4ZLqZQ4kZWKa7nZ9Sl6JrYu126CX6l",
+	"ODdztHHYBMEOeDOGHt1ROGlOCJBR6LtxyMyJDftNGGi14999kONiCIeOm/1Hhw0sdch9gsSzO+SFaVYY",
+	"/ZwGTfS8XyT9oYFceCkh54JlG/EpJF6B+4Fwqcynb2W5qI+5/8FXqaN93OvCOmWQ72cawltXEyu87aoK",
+	"lnmvq9I+y5GLKST2Rk7QRUAUJUKwqVfjfdhqxfHvTazkYxFcwHF4pGBIL0mFEcenxAoXGVngjDayc0ZU",
+	"BXFgc2QPG9Xmtz59C4/zPUhn+Hbl9EVy1OYQel8qaB6om40815goHBhrJ/1nRxSewywXdLKaV9Yn6ttO",
+	"jjLJ4fDLqgpfBjFmA1lL6YSRjUUU1knZFhS2yUHAtkaK+eAdPoWxPjdKZ+78VRDi2asrICKDcIzXbqye",
+	"iVzF45m9writuxu/7VEk7zZiFd1pTHPcgQc5zXRIiSikdQi0h1tcknA/RUHuweJ0F4P2CVdSWFu6KgdL",
+	"KiFaQ+OkExZ3Lmm/vgiQrg9Ws5ziEThbsdjgDr6cGm+aqTBCbZGk6YJTkC+uzLtHnM599twbi/1F2AkZ",
+	"Ucrv1I1s7tfVGuAt5y7r/eAIAPyfclR7tMRc3v+iLqNSjcSGBju/AMVWV5U+2tgrria1eyOqTrKA20Ei",
+	"YiPmHUJY53fw5DAPEY54heep/wrhhjitBGPK7uwsRrk9qsrakRjP6pAQBYX3JOWHj0AFQNHEznIpV0HE",
+	"kzOVogpj2fiq+LvkEN9qJqa4C3I/u3N4QgglNVWKZeRGm7Lw39FWZjer6peR0V7JaFvN9Vv9IdbGgGiX",
+	"xfpEBJtLGvjTBMrc8pRl7SqdaMr8RfT2CWRNqcWYck8Lf2BWPXg/wuwWRCSTrXBOgXdshamPyyzk0qqs",
+	"wFlUQ+oHZSgpqu+CPjkn+LHZ9UlSZD9riU1oeWkNlpGtkTYZXjOTHgB5fIzTWwRV8L+DAeD67KXkut2z",
+	"Tc6ofIzw537lvcXLoz3OWWJmD6xXKqw3sDZqM+tR4FPn60o/jrwxMC1WVgDnzFhNzYKYN7zkheb1DpLN",
+	"LH3XDU9VEtK8i95GJc+phMzCtyFIhntZtWjr4V0Vv/eEJ1v4tv9FKLS56uL49rg5cSXCLHrjPqx4Unhe",
+	"aO7a3sjKqi5xPSebOWzF3shmL5XL4DujbgDhS6NfT4w24SXcpx4klZWdiI5ktk1G5GOfCwLogv9tcoIp",
+	"UotkgHDx4M95gdAlHI0xOboIVjtzYpKJ0YPkymwa7w4BOiQU20mbKBqEMM89pneWTsXX4bjSs6w4OzGU",
+	"f9y1SiOP2Ycg+klmn5GmuLz+lktyizgaNmr1kLjYzDMTPsmemjhabmUik/2lhZ8kEEybvjwNLBinGKKb",
+	"ZXrNIgy4S5F/DwkIoQoYbGpNYo+HNLznONtn4hIxJPjuue9HgPkFXI7wl59TUupvUZZbAUsz/JCx4Acg",
+	"P8h6vloAWUj2CD3utbyRphD2MMDo87rqAYglJ3gq7iRMVMqeUQccxSucO3RaQklPFMMejxJyFEEK+x3E",
+	"paBd4+WyKdmuZnch8CAc1GSegqW2son0ztRSx+XkP2cxEVhY5ZZ9M0X5MeGfohLCsD2o5QxG0aRzGqhC",
+	"wn7Dqqa2jvNMCejx8Ru0hg8v6tFKs7gbjdL3ApE54wXg6hio/hnAXWjrQA7LalY5ySahUL2N5nXx4D2A",
+	"GEU91FdqUakiFiayuQweC8zBsginCoNi5YAA91lA0hdYBxIwwqKqQtNo6KI4RpWelb/bJYnW5SD9hyKo",
+	"zl1cSsjQ8p7xWE+1j/5eVm3aL+iB1aoi11AfFGKiR4DioYmz0aZMUSlldZEk5wGJOeL7+NHf0tFa0g/j",
+	"e2WdNqdvGmdO90tNrHmsewLamPS2kmD6rin12U07WMy+y84M/nhYLoZIiFMvLLHbS/wYu9JIhsk4MJRq",
+	"muPmTPSlTSSjpt+WTEPRZ7gJJNnpyrGwDg7qDHHdIT8Sgx9/bg9sLAw4gRNjCDIzSQKlrAMEq19meXxR",
+	"RecrH3lo5LazC3o/vfXPiyqLEnt+ZRLRTjs23FMxnyDZkR8P97RfWXpTP0saZFpOnmOd/6W0xH+/vE9D",
+	"cxmygpC7Fnmfn+Ff/kFOExVkeSNpRTgvMJfmKkqDHXuRlcFhWf4TPEYlq8UFkrTTpCdWy6YQWqIw+ohu",
+	"DhgYUBeKtchiA4TYSAT7FLxFsD0Dh4jeAveGhdQ3kTWjX+YnBUb4XkC3Lqb1SGqfnsf+H5CgG/a67AEp",
+	"upUNp+2RQmCBWL/esh3eMPfE1bXAzAIZwdZI9tIxqaYQeaYC7ikpf72d2NbX25Q9em8TMP1RNpu6iX36",
+	"g0Uye8R//VArR2OZmMiPwnzVlTvJs5qr2vI9OZ04SIIJqOx2gj8K88K/k809eAG6+FT9EnVDQ12bG8lg",
+	"aMGrPDREVT7vY020h1J8XzwolAnN37AnXqRIcHt5AvT8Q6zCQbaOXQX/h2ItT7qJ+D9EobdG+620nxTW",
+	"Ge03xW9N3kIE3sWLr/VNeu6/2smwayPFRKep30TPwgXw/6fY7hlL2BtgYPXjXxG3OLyLSJEIAAlVgAt2",
+	"5Wcp2JQdqFhumTCbWlWghOP6+9uzqqhHd/5mGGmluVmQs/xRmLf4G9Yc4QtB4qgNlnwEHp9lAYcQ76JA",
+	"Gd1BILx9sQapDzxVg/n1O5/QRy+iAj0D0vBAcABYdlWVhoKzFCWPPuVOBOG374vLvk11vRMEIS1+66xL",
+	"4lHuCXGO8/1LBsP7nVDOc8bfXcG+1yy0N87n81nKwnujXX9PyCRo7EsTe8QIzvXxvC9hNYpChv6YiuJk",
+	"simPCs9DODSEpmJ8pq5SBxfYuxnEzimd7lgSklCNdQR9ZuuyiB0dKeiEv7igFKXyN0LXFntZlTPXWX7O",
+	"kL8TwkBiZsyfyrZzhUnSUfbblqX0RwTpE51wFlDMrq6sajZyAQQ3HQFyqsp/zzkoc6MbJ2rVCId8m/3+",
+	"ZZIMnV1L8P4wu9j2B8JJdGNN9M4L9sBEWWZOr9TAKZ9R/hEs4HtZsEmBDdWal/0foPxzQMKMndRJQQGr",
+	"3BYdXlvsuazftG1AJZ2BXD2WdsJsEwsfzBquIHiJwsjUnZwo1VSNkRriu3DB8Qw5syxi4efDZizTd1uK",
+	"ayMF0feD9JaY2LHee7SvY89Z7ElwI80ArB8J5/uGP8QSxc+bqWE01uX3z891wCy6XdB8SJwz38/GD5Ne",
+	"VjSNwd0CRl5gCQ9O1oO5VQ/nOt3XuckvT4seRRYB/oGDh4clxj5yvbuK/7pV1MLGwT3eM90sPcHjih8s",
+	"9QkU+DCwC18FFduMX/Jev2KpF8QYH2T36PNZB6lIohHDKinkJEWT25tWOhX9SR6oAANZ1FAmhfDJ3vus",
+	"VBi37AKyz5gdS2IhftSKK7vJUaTrnIegJeuQ2Y2oZKl4wihs2Qot9wCFmcFqKLwpEdq9ZiXcYZZ3S7f/",
+	"pCpugZRZSGtQabZe+BcpD9gQr6GoNdnFtThhS0blVsW7rinFqbg+I7LEC2u2c11PaflvHCi6dftUj6lL",
+	"o6rS2uQ/fZnz4wiW96Lazq2m34Z3gG5MtR1j2ITL7JHWqulcyoVLdCJjHROqzItFVWDRlFrzoMRWGpwU",
+	"+91WW5c9A//w2Jc5NxO6xvHf2atdrgScU07iL1f0dk7B9ML3+TWXTrTOpuhURDvmAibGa30jvIWoN07s",
+	"oIkbJP+daHZdlQB/OlFV2SvpzY5ab3TX8tQwOyOzWWoWLO3qqtLN7p77EEYXX8ZtyUXq/K8sXnbBkmHf",
+	"iSVHGDrh3G2yw/51KCT963p9Fje9P5dnWxuGTQooHKF47gbHs1d8Qa3EBVqNYAUIgSJl36uVIOgzl9VB",
+	"Vc1juHCW3FX+V/GqehMsjvxG+GkjBduHzKd/g1EV41T2DAPWyx4IgeRKfYOlcOklqwZq7iDjFQjNs2zv",
+	"SFQ3Wb3DVcHbwq+6tWpdSf/Nzp3l2uYdHbIb5k5E2mt5Xni5xP4MIUhApvS9Zw87lpp97CkDEWJbVFqU",
+	"FhpdHPvINJXt5wykl0t+JC6fA2NqTia0T7v/m3Qi0jnUH7FQmzrCaVgrB2bsvUdgAwFsIjmAJw2MRHgU",
+	"m5Qg4Wto6HHPQVyAZ0AtxVIviYZ7S2XjZ30H4vijqCWVQbB/ss2VZRYrOH/5F9ndryX2CqKPJw0kRv+H",
+	"G+dOFwAHXKv9p/PD3M/heU4okW8s/00/KfcVdGjh1K/mzhi2wUaiPExPQc65b7+DwQqtywIcSWlXlHfW",
+	"DRRp62y5D6yVnEpalhf4SblkTgAphBe86W3HNYc8d4BpS/stGdy9gbU4SWQZt+UyWxT+mS+ASJPbYyGd",
+	"xH24mg2ghr49EzmAuKhT8szy19gxJIBQAB9A9GdNAJUiVUu1gx4NHCOWykDCVjW7Qpty3MpidgAfiiOV",
+	"kz+YVWInQagvNnK2AeH00IIHkKpVfCnWTCnAD9+8fP5V0TWlNMXXX/7lEhB41qfvryPYwmd/Ze6M9fKf",
+	"VOOfLOvf7R1eDIHNXCeIxXnsF2LJdYI/g89i21gGDbJNcaBO1IJ90DqcvjIM63BSAslFB18Sa+JdwoMv",
+	"hXUvCbny4PUBlWj5oCHWXzUamlhKU2zCeWTr05a37Jlo0jPVvia3uDbUFvDH9jTJxMX30PyUp1zK67To",
+	"74whuakttBn3XHxGrSDMjSQK2ul+TJ89/stcE0bVXo7ra9W2/pONdoHclQUu9F0P+Xn1rolRNbaU2gqD",
+	"rHdEPf5BeqelWgEOGux9ymZkIw9sap/2oWErIq+p1c39+nfx6dmv5FabgCCnDCwc908sdRK1NIhKqHI1",
+	"6Hmwlv6Wvh7KStF2zqKQbUQD2yoBoY6OdHSn19JPboS3+ttcVD8yA853j1zGMcc198FTebfmPvBbmWDa",
+	"XgsrE25eQDRxie1sZEfAXjD1Q21GZIsgFDDK0MQbP8/qLkymM7xJO9XYBXWEd6nMKSmOcpmCa0r+DcoO",
+	"w+ud7TCuXpbUGnJUIiOaTQoPlCDaeOcQuCALK2oZ+KKByY5eziZSpyx7WpgB+AAACSOn45IQ8DL56k9x",
+	"/nZYF5ojztQjAs9riQER+hEt/yrIQPj4sIcMzhr2gwadFq4UQJcTmfxWd59dp+VprmAviNdMPkFxmAQv",
+	"ByN2Watr0o1eS64K4UJpFLaI09DSB/+BpvysAMkN6NW1rCqLHdtG9clBvJcJNsMp+RnLKdnLyOQ6nLtX",
+	"dmqr0Q5PAp3upReTzlc+MIGHtUHHE7vXR7gmQ3CmR7jRlZqoup6FNUwtV2csd8OEJMY5qzOUCQD5sCig",
+	"fWpRI7tMho8SzdFJPlgt3LfayI2wDn/EBy6GQRSv2baqUUDsr5pCit4MIVTOihrhQkHKeT81xk5giGgz",
+	"OnYEmtnfQ9+rfCRZQA+xIfQAbouz9bvQeCG5kcabUwpbGSyqIOm/fREC6RP7l2Px+x3DK/Qk9Y8cNIoP",
+	"25EnGQuDh7D3JLqc49VKWaaIra3D5UIoO/QiQPZ8Iqn0MoO6kfrarYpKCtPkTgU+/iIE4scj+NZ7GPtQ",
+	"UxComi+l7yhC3OwsEAP3GGAcETQO4S7oAEpMxTOWWXyux6rFECh9dJh/XRN4IHrKuLKjSU6xLqOEvdWd",
+	"4y7frn31MlnZuulaPMHeccGGpboqMwGNMnZUnWyehE/d4aw6bZp0EhQ6UIO6OQZI/Xqsn8Z7liXy77Vp",
+	"qCEs29umM03++YEded+ZZjZo3gsWfICmHld4RbuY3vz35G89PA0Ejys8txUcaHrA0CeYkHGc9rkJV965",
+	"G+Jd24RaBgRyQ0hf1RRb3ZniKOXBroquLZyGfwklf0eq+HsIFd1QTcPloPxfYFBxCCo/+T/xQX3M/fF5",
+	"zBmroWkh2S1Q1r3QVVczbiB5SQykWCaJUPiiEjiffXVYRmkA+iZUh0EfTI3/W9ZT38Cs8k/mYCXYGkli",
+	"0E20kgSqMv8M1Gj5i9oVtbYOem5UpxWGuK755hPwu0UDRULfORWCg44fWMU1Sa3kTxf8OJBJIfcP9gJ5",
+	"+gfNSI0UJbiInD/iX8pXvnu3ZyGVB77ngvhAFNgtAWZ5EVqepoDAYaSWI0GbvMcZz0iD8S4FMj1geQws",
+	"/aQg1MJt9niyUgT+c0T9KMGxFqNS1gESBlNzB3myK+zfPXoMlu5yaP1qpN2vJaQoQRrm5Jb8p7DO/cJM",
+	"8Ju81IK7QrDxB1dfq2D2+AB2w1qRu05Vgf6fmJ4ySGew1sDZx7R25es438cSztCfWFH5dyIYlKYN9qu0",
+	"hOUrydpUJcoSG8BToWT4p4ZDDt7PVhueMrKUS8aWLpq8kcZ0lZzivA9cK07rQ6GbVTh50a7Os8i6KqFw",
+	"GNdoVknR+kzUMxMUCgYaHHrEHPlFXfWCtj+PFA4OfddUWpRL5GAClErc0n3VLm7icBNSJ+4r4/dgov7+",
+	"cugQDFvKWrnXJh9aniw6/aAZ3djoh8YauWiyiBb9dj6m1VyStvC/w6yFFuV3giuOSWFhftljv6V84Q5V",
+	"uNOiRbW0E2AZP9aXQUIu8ysL6jUk20frlwHTECUN/XGjhHtO0awRdS5kftR65ZycdsHdqEU5bKN/oVi0",
+	"dRYnG9+X33Z2IVRUxZjMcWC567HlPrT6qa/CedvFEcRzVTz6NIKCASu8Kj6lrO9u75K6Dr/+IEDZvq6C",
+	"WQBRVdIG4tHxjB8Yt3lupqsyJO3OUJjYAot2Pq7EQFWjoA5qB+hI4Eanzt4rZbcc9DKQ8p2Z2FWFi3L0",
+	"F5O/HAoR6caIT3ZE0joQjErrA3uHK7cfNBlW/hpsSmqoeYPE1PJGYiwHzq7Wrgh06gwLygdp0pxovfVX",
+	"lh70RlmWN5xYbeGud6FtppUyI2YY+IfjywcTjcSXtMSpvWaJo9en70WT8OCjAZvPB343Hu5ZEufcPlun",
+	"KYrmNEWsX503ikzM+xNr50IUE6TSyRFWgsvQg6Ww8Hoh84JtW/NQzkZuGQnU1ISOvcumgZYDM4uKXMAF",
+	"XkbnFn3aHyaWZDR1+ENIHbIHoXEoJHsTGgBoGsxmz8YXngf8HD6DTAfe8Qksc9g8FMgmsedxZuJkzzbY",
+	"DGxZIURQ3SCUIbw8BBb8vwk7uDgpgVpn3pxiXUkuz/i6lU2fjQ2PceofY1EZG/geHnwIBwqE7dyFGijq",
+	"frhUiUKSjkK36k9wWP4pBZBCUZzRCdRYa1YawP3sNYDOjKwkwoHww/YI/X3ETkCNOUoU6CP4ld1DYGyP",
+	"NgkuLBfZix5eX9d9PQcBi67fXGUyd+2yDw5P3gz8bLGIuA5TTfkYw0f43xcSfjvzmr+cveYv/GtOD/Ga",
+	"8zBoL7FemFJC+G5Q33Xe2qSWZGNcag/VF+dBY8CjNqV9BgRuIQTWuSSijOdJQ6Z21nQpu0S2qBQnLAdU",
+	"m33s0N44HtQVYSmX7xlxRlK0SXeODHiGhYyNPI5p8kg9MLbzNJqaLpONpuLHcKA5XoHpjAy5egFCgGgN",
+	"AHhilWDCst8cUkmgpPmkOxdanF5Wk2B7+VC8aov/kEaviq7x51BmF2++xk+k2o5HzcKU7ZYrbNgv+kpS",
+	"vv1Iq9KByaHnSBF14JrMTgNGqzTNwMMABGubgDYpW3Qt7G+pj82qMKr2u2pUzfNnd02K30D+Y6R/VOO+",
+	"/CLhsKsqyZIw2S1mCesBi+Z6Xjjw4VUlE4ZCyudIa/tcdf4wYcTgHoSyEBhXPG6gU/pzNHD8YeMGjSxi",
+	"a4sZzwg3NqX334db80yywiKT1UfETMj5Gbl4qcY2USg7C30f5bhkmy8Zi5ggYiv+5cxRiMGhN8RBxgHw",
+	"a7r7RZiGv0kXd2OBDjcL/dQ8SnB8c9/IatiHJTGvHedIE3Qhz3e8CxSNDVPjCi/xKuOuzKYmQZMPkFv0",
+	"KW5RXglA6qXj0/5Aegenc1gP75cJnTkIu1ZK+svZHaUc9UKzl4eqItjFRN/3SWj1xdiX9p7t2872KO0v",
+	"GJT2b1otwGQAD9bonX9l3umlsjNZefPhVTCe8u85lXdhR+9We/dKOKNuJ7AQZ5U9wkpvta6FlYBjagqn",
+	"W/C5dTZpA37zhayqFLZ2WYaTK82xk0CKwQguU1OVWCANbzC3+vpGmkq0bHxfLSlfHxb6zE00oF1wxIl5",
+	"BtV8TlS7QRBWpY+PqPGpP7CPQk9f///RQoTlDP/eNUDS/WhU/vSI3HT8j1o0p/gfW4k9RUtp8D2X/4Ak",
+	"KIN/IXJb/4dHFZWVwn+sBTSJw17AW2122jl4tNGPgnWlKvkIq57AInmkt350wJ1tpUCLwzn5qAKOkc1e",
+	"tX74UrYU/vBH6dG2EsiqWJbIsysq+Ug3j0pqA38UVaWPiP0Qx0ddQ4EzeI5GqdtWW+Xko32HbZyJubvR",
+	"7lH/c5g2uWrROvJmEy0+9E97pJqwR2tRPiLknHfGnLwFhO4tKoAjfrqUwNBZqtavrp/Jb8I8ClyRiOEM",
+	"F9666qD9dC2lw5dYKerYdvpRpS2Cer17GTdXN/IRpYUhNSLLRzVyEjb60Q2hsxr9qMVsLu2PfXQC6Jf/",
+	"QwVJEy9Vj0imegFCdEv8b2GdESfqOvJIm0eEIPSTKpFPOizGI93QEq/9m0uDxUR1OySUKkUtsI2J9+4G",
+	"nxO0EQI71Tb6UYyk3UjzqGs2e0kWL/4LecPhP/uOR37ZR8/DP8TH4b8un64kMatq96ilyif4Dwx/leZE",
+	"2wyrWJrTo+DFYSHDFUWz4unsmgD9wEzeo4A27QeGEccBw7HTj9xePiIcy2WYbXwFwWEyj1+gKZZ/AeHv",
+	"8Abq205yqGCmOe2eOg8C0b6EPK1wgz6ywCWkbNF2VSXL0GFAFG0lVBOyg0QTn1WnMqbRGQZ3ZGycnUVk",
+	"10z22GbimcLmvrzW2Y9OsMKjmcJPFv9qU8A1UWz2Wm0k1u7eiKqDnL1oCtWUoKfyQR1dwxEp1/Wozk0U",
+	"FZqPebhdOsthy8Lq0soNJk8bRaNYRacqzD8JHX+lS1nNN3hsvMiudWeQ0g4HI4WplEwwXAbHKcPzSHju",
+	"MAZuzD+HatHxmAct6s7YhcRmX6gGyousbJxsNnKFDEMEMF200RHMm2sf/SyP7yh4MIs07oHCl42qBisg",
+	"j2978GyCMeESfRBQqk5sDiOxBCQJhpAX8CxsK7FLVp5+trzyNPDBRtR0rQkdio4JK2h7bPGZUbdYITHM",
+	"tCW7BuHd6wuuTJ5TfoN3Ap81GSQGdWc2I3sWPrEzog2qIKPhAtFV0ssScvGuDwzyufjRnDI7cXIP8ljj",
+	"ZA7+Z3nr3jnZTnTvze964RgSjDfCxYpJuzGS79GXBYkgwCEwe/ofsPOBzZXlVz1DVIJUa06IBmzJRAHx",
+	"t7/Ns0DohT9JUHH1JKbcJF+X5dfixIWHS3HC+KQ3/AthY7m2V7IlEI1oA1431GWHHA+YzOfVSdWC+MhX",
+	"5IH3muTLe9Sw5zad9ePmTIi9sNwEmSAJRcV7pphZ9u4jMoSPfvVvi/YYVoHd1s693vIE53uuOOR16MCH",
+	"GClvuXrXxTwrgPB1VayNPshmVVjXbQ4FtBOIYEVsFY8Zv5BbC1qQMulUo4lvwVA7eL9G+p9N2xfTme2E",
+	"aeFnmVgY6LUxxY9KGS1hHRU4IDvMJaPY/QsEN6KWswlhOHyIDwUgiR8dVB5QXnTXJbKqPRNuLh6UbcK7",
+	"rTiR+T6iaCwtExAwLBvhzrBASjp43qdqi9KoNhARIoP+DsogC73d8t2fDDBBTMQ454l1zquFvjqFmPJT",
+	"b1eBIhQF4E8bGWpVjsIWW1m5AoMhgUFIwh+c9odGQWIRQLwm/NPmwBUS3a3p1Bmvc6ofOJULhnMZuV9x",
+	"PxIHJ2aLeXZPaqOLRaYx6e8d65Ufs25u5G3R6uq0AyBWYeXOu7sFesFaNe4xkwMzD0QhfLfEFUSuzFxJ",
+	"AiUZH8PiLAk4hOyk//Dr40S5tr9zA1eVPjYBiOAXeNRf7tIgzCCECLH6D4gOHrIeT9LURVz/XJahEs3j",
+	"18eFvT8qOgpvhN/id044xbE6qYXgyFYsA39OVBjFV3Fn8E3vUtyrWh3DU3wxxtK5AzlyBt/WcJLCBWL/",
+	"qziY6fkmfWEItU52gxSmJNYgsE2sI+YV7Moeun8ri+2pkCPE6lrCTUOQ8cwU0gthSmzXyGFu5da9XoCi",
+	"9S97Sb9hXxfgwOOJ/6QAVLMtWuEg8hjKETory6eIR/2cBaOkmOPfYMmdCm1scEUrxdegxCLnbHtf34bd",
+	"zW69GHbXhv3dCCyAIC6+Us+jUgPIlKbdb9AqCFWsqmcKtwdCmiAzXlty0vPOJBrObIhTtN6iwQDoJMlx",
+	"eO73kDVgEXHBiEJIdIiSsWOabsQKGYl0j1sVEX/DJreXlrFo8rv5rAHdYxZIF/6AZX7WjfzanJbWdmwq",
+	"kbDlNYfXe70dWMjRkWB+fCPNfPCKKGl/D/mixNEAPwvhEQL7EBqJNwv37bKb7yb4dYdMV1vVLDve36pk",
+	"oV6Ej+adkK1iybWhVcJaQkdYaHQnCkKcX+4qJB4XLDLs2kuW1TtSq/groiAWQ6i92oJzAj9FnzrcMVB9",
+	"rZz3Wwron/oUWoBuQWMrKtqC9sxQohA9wISbsxemnmhzcjSazHHAV8Klh556LZtSluSnyWrb34Khf2+4",
+	"E3Mvvu+FYTvv72XVMkPEnPKqQAjeygvp/mlh5EabEivmcTXDabk3MftvwnDYPC8rWH3wNPSQ7FkHSKxg",
+	"H0tYx3OKA1FVBea28weYrLzxf3gZcczMn/XhW2zUytbN9FIY4M41Fr09AKd8yEWzZwCxyJHzzesa6IzH",
+	"xeLkrXsxpSSBFQh3fUXGBu2CF1wkqEhQOS4kH9CtatSoHnkEvQ4hohn4NDx2NwqGB+BcCLSUKfYE2Bi8",
+	"hzE2p5pCbJ2Ewie4IXgzUG1ccAEXsTlMNrzHVrOAzIpUgYVsSuvPvShPqwIw1xth3LNC1q07jdJXXqzG",
+	"zfL5jpy/7Pm7ue3cczcxPH9NgjZv+SqLrKLVZ8V1nKKROOxUpTZCxBNXCmBKI7Mc+P0r0IqAkLAUqBVj",
+	"prkJlHnw9iY9b3iIeOVThD1rLUxZaEOtq1zqpEcG7hlffyfxabZlzC+jllTIhkW75OV5hbXVkRukTBix",
+	"Axz9OSe7bStxKkJP7YsfBgxpNsc+/uCdE47nvwuQ+jO+0gGJzCiYwyTFdjIUhl3WO+IFMGROEQ4LiLwS",
+	"bYW1qQoVwHu9kc0GG80zGozulEpJ6rAhihaep3bXRhyJpNdfAt6k/8S7iI1cFXXNUAMBYHdYrpgHegm1",
+	"iPlGY9f47U1U3xzZYs5feg6ftfeWjoN0xs5I2RCgLV5IaCKwSYwhwPrsK/SXSMUDCkQAD5VXg0YRHdbO",
+	"iBvk5ANDOhAwQf9waQ9ghaD01DxPp8Ik5ZTk/uKfYSM2ofRhLJhUF3FRMAG+UazxjPd9xACiXkD1N6oB",
+	"HeC1o4s3cDail4hewMAlHl6+q75dYbgLggk6uNaCvZD05ZN0w3KfSlYIewBOoqLGsL9oRu3eicbjRiLV",
+	"9YgRKsvnLFmrqSfdpXs9Vu0dBXojhpz9FZK9edsaiMueed0JmgK5tQ1UJsfxjo/pmI+YKTnpppgnS3Hq",
+	"OyCDS9P0ZvXVBOt4fhU9OfEMjS3cxjqQ05fmVMhGd7s9LM2AtEuOyaGnPghpUY4SX7YQI4O/D9qsc9x1",
+	"d6BMkC2fDLoDSyvKNyA10tinhTwUXRPQkudc3DG8SqDPpyH+5AXByapijkIeD8RlfRaNgs7LKpzYsH5h",
+	"85Inn0oz7tCYDDlLqA3+fTuSEeHIZFjLP+PPnhHHjLTK1/QYtW1fXlaS1+QvhB4AOe0vJQg6XHb4g4xf",
+	"rTu3D83+clftG+FkYkCG7+C/F02CYw4yr7B7tThA9x/k2HadabAO2wpVFgfVlNXpPEbi9vIEOhMV6Kmw",
+	"e91VZbFOJFyqNm1oxJ8WO3Ujm4n4xzQGrmIP9F5Zp1FD5r0Hn/+mcebEvg+7F3FHfUh1j2UKcS7hiN43",
+	"Zrg8pbmosA478bG3WbJZ37SPw2tZghtNxheOzVKYLTBgLakL1Alu+jt6Ps+NFJPFRucMrCXyxGN9rJGi",
+	"DP2tgtu7EJ9dzsfQ/w4PTRQrXkUR76WN9Euvb8cWK1bBhIPWE/723RQRNYYDDLsUpC3oZFITE/09YZtf",
+	"Kuv+JcpHp+o9k6N/rxN9zBNU6Xcylyb6nk8W1a9TFe8Pw791ab+Q5xvsmOC+IFEXrAi7kBM8N1P9/PIK",
+	"mvt+i8ka5rPyQp5Hk1//ieEd93oJl5nuDyE/SM05cbUwO9Vk5xtnilJ4CIU9l6SUYUsvibgIGwQijjKr",
+	"y+UbrGe7S6HtG92ZZNga3FZR/CaMd2w2HTo4onc3zglJsYvCWXnMS7QJIJXlH4nchFlFTomGSLEvR04N",
+	"UpUeFSAjWlyE1b0EIre70mwfJBjwCldzqnXFGyMtx7meKtuqpWjsMmwPlEvZjGLxZHn8VM0TDih+hZ+j",
+	"Xld4L5zBfqKndhk/MEabJflpWZXf+N8kuvW7LtV+Kc2QAv8wW4MQo2jwjVDcmlqInRF1zRYk1tq2EImf",
+	"czn7J3NwDEwCXlalXQQbezCWc28cJrRtaD0wacKE9aN2EFMc36MY5mB1B3TfoV0ErQgNb3Lj+LL+pIKD",
+	"Ci7+mkQ6rvnbhVQLvin+bnKQiTYOwr0MNZ+X678x2lLWOi/8hM/zXAIE3m5SlEhGtQu8Ev94FmdBmEP8",
+	"xCrOOY6IXbjOve7cd6E5bubeLrm8/K3LBv7+0QnjKEye0WyKCjmTF2EI/RJynbo3rLDxQlX0LS2zKorZ",
+	"BKKmJLBye4iuhMhJ3/JzGdSDHIYLnP6Qu84pqihnqptbl14OPybAg261oaaUrdF+2zPXoGJBQ/XLkMX+",
+	"TZjztBjFRQ+NPuZ+hNqTX6rdagKJYJ3RB2kDFZVwxVYRdKpPWtzTGmqkMNK6VJkNxLuQAFWFGFFuSOVH",
+	"YX6Wwky3oUigW3lvMWEDMzZizBuEtEsF4IXM/oG6M8k6dXo/7II/80+LRlPr8gAiK9bauQRbW35vTyTc",
+	"mBT8Smwg0nWRF8mtmkiYtKDLgvoL6zGgiAJx7r3gtP8LWve91uyFOqZFGEhA7GHONHdAJ8ch5C23jduU",
+	"/MPS8I3Psf+7DW6RMaciPL6o3Wf0Mrn5wFx6DRPkFpsMGK3rT+ydi2cj/wjRuk1HK96K40usyz6L/v3w",
+	"zcvnX10S5JdD6FelZAQRHxHpFtIJG0B9AI3vmbUymMEAOcz+a8X86zlQ3BsD3iGbc8aRjeaxn+wSZxx/",
+	"Bp9965XJd0Z3bA21FMYusaWXs+TdpY3PMqgP0NrOSxipEHy6hw1MBBffyo1qY3XaeOniwZ+r046Qunwi",
+	"4+vH15/OKcRAfIOvz+rKv7iSrG/K/1ZuOyuqVJs/3me+beXGJaCn1E0ur0scfmPwRn6zalmeuGKehTCH",
+	"kDcbNPK91JuY8mcv3osXgHk2Ok+jjo03XBqDenMWwcZmi/nZTpghX1oCogdia4G9ZLZ+hRgMKNONQ4tz",
+	"5Rf9RkmmvyBCaWTCu8ZgXTKvb1spDjZWVkFJTq4h94s2LHVvKa00N5TkywPJwtR+8DcQ23OAeJHZCQKc",
+	"9GJ+P0Yk+F5XJYhfD+sBZrtRu3OwpRfmqgb9z+aq/OOChP1Y9bs2mN+YWgsmlhaEHxwXV1uWbSRr4Y6M",
+	"iMO2JOw4aWcWNmSRUz0FpR3CiItGH58BSDeSh/bAnfy99LfVS817O9j2AZBQ/rGiFcpYb8xj3UEhmhOA",
+	"xgZkpk6z9WtEGcdUMZTiVJSAF7SVPlYnVnktg1VNcZY3IsmfcObPg4+f6NrYBFAyC6eGbtqf2AKeGpbT",
+	"H1TVxGbnz4CnQvrFzezfAe97kfYRWhbFfjYopLyDe2Jp43X//onPW6xIXpCaHRUyz4a5YhSHTHg6TAPS",
+	"bKIlbAlHGYc7GBt/Vju2IVbftQrPHHCJqKao61XxH9RwLmKAnwJi2Bb/zayK//jvxJfdmYaY7kVTdC1y",
+	"J4hbZVfFthIOWtXZFTRJKzbKbCqEFFAU90x3nLdgPU8qyDYBJFQN1jHqQRODjO02mVG+qbRo1061RgBo",
+	"ZWjpXkHV2LNCVpaA8/jMdhsZW0Y8HEMoNFsu+hwCo3lzzeV6/487NX6LSenbK/8Kv7Q0aKQTv4KF4kTz",
+	"ks1EuAkh2GjTnBeYLmkj2NMWfQ5uQv8fF/47j7pZkqEPg82ZN9bZ53PDR5spsVChPcU9V+mz4Sp9dp9V",
+	"yhXBSdGCWeUsJ5haGy5uiCjS0OVJnKCYsxJmN0QNYlkoRn4XGBvnfHFhT+N+kXyvUNcNhpmFJHhLfDB3",
+	"gRK81Z2T74U9LOBM7aEmF1XhcqeafHulVG2CC1XjECLLNNnPGw2rJEsILBxVK/uOTtiDjK3nkM2C2pMY",
+	"d0jGDVkzI4QLLn/l9qnCLD8dBLrby1Ud9pWa5FLNwu1cdJXHTEvM4GSjp869HI1gOth4XOnBeBNGh5Pv",
+	"iXeNqx0D1hyhgItoj52Eov2fALGk4P26lhHJDriYPjF0gfXP6e/DS8BzWxz3Wt5IgyUltTghLJIvbUu0",
+	"6Hk/MsUhv4MEyw8Fh/Nj42ICR/Ri/PJCKa9ugr8VixTI3fKrd9xrqCvry+PR78lz+aO2YXUzX40QzFF0",
+	"3b0jht8Hjz6nMGF1BZU1E8k1WOrCr1BfhDOoHwM3DVnCvb5RDcAAU6zWYJfxh14D17Aj48+NPnbHy6SH",
+	"Jw6ZPnuUYvDXcftpaOy57NZGbXiLId+1wbe8BHqsOV5ZuxHVbNjiOyNK+Q6evJg6/OuKRpie00uyeXhL",
+	"aI4bt9L6kC4igQpOv6cYbe7flM3gyomP5N3s64vq6p0JlOuTse/VFA3ueeYEGy8d0wRPb7uKA04AY/cS",
+	"SankC/gNH06MbOj8uscgMCETCkE84Rzj55C6UHOu2Xugfwe+oIELFpDf/7ok6xz73Huvt+1Gt9iQdWpd",
+	"hrloKWyCWiEwqPNIw3kbAfGDuPJ9hhm/F5nR8V1DTnUc6RmzepCylFySRGXjKxNLm0ZApj78zXYrN44N",
+	"1EviMWHi9MtbYt2Kuk3c8DudglFYb5wod5rN+IXnUqi08PdVnBd9th/Z9AIxLunWSM4heyVOoOIiSa2D",
+	"kCnwhV0UbQ3mykOEnlPkndIA4OUdpGwxwtVhpzd5QthICNOfK4DBVyqq58hWdSQfC/Ev1um2Ta1OcmVw",
+	"2TL7r9ur/jMr2gxaRZpmYkdZZr+HYNe9WwY8BUBNabWcmgvm6jkKW8TidUDaRZbPp4DBoYLE2VTgsOXc",
+	"ahDPiIpxfUq3h3jn10FO1rw+QD1rdtjpIfnFbKVTcfaHpfY4tyYr7cYVYhyRQVhgdlOgazmj4NQSOmfd",
+	"NUmYba0s3zIXjj1wFaylbAroT2RWxbpzJJM2uMLZ1ZxT43DC7Obh24Rdw4dfznd5IMzRRc4cPzZ80QrX",
+	"NC5IYjecLJNtF1LRLYB4IpURMjEU1OvrUk8xBu9dqc4qNhH5nXboeIesNX6xCHBGYcFbx1yMqmUR23nd",
+	"IabB1MY0h1Tk6mxA1BGV+gF/GtokJYiUJmD8gZGElpZIZ2EktEiprWZvo8Agl6ct8C0/8ijVWvDMnMSN",
+	"hYACfzlYkDvYnGx6isiFxiNNKPh1FKfVqFlOQX3TFuC+YHApW2Nh/5zxCZvTr7+htTjopIOzjoOa2Fm/",
+	"J/lI/chQmaGc0q7VditNKpm+ALgrhUtWIlWpMKDd6yOEaNG+01HGTiMACxu3NXhLT3HQr4pjzyhLPAZW",
+	"OWQizDVcRkhhnGa/avxeSoa1W1TqwC1D33yZ2IGBT7CiWvMx8DwL63FvUblfrWDoiYfrhbPmV8lalt68",
+	"lLXmpVFWVh5DKdl5aPqAnKGhDUwtNnvlb5QbaaiJ3d659mmhm+oUiTU/sUUrdkCGZ6XxntAZadwssISy",
+	"Ivg6XuUtKH03uhp1aQqxVyy+h/9DQAc2HGs3e4KdcxVbbvRqKx2EKSK2AlqI/rriwyJ2nrjAP3QZtPVf",
+	"XeGexvGtqBofX8wLR+/HxwFjw9SjMNSvUs41WgQW/ne9K38HKv53e9FyZFvaOQ6YBzgGFVBFGQ7FeZ+7",
+	"kDnHvjQHyDWJW2X5HjRixG2f6fJpJizoVRaejJ7h4nSH4ooDERpFJw+GyO4wNfo5U5KRxy3Z1+2Lub5u",
+	"E+2YLq3gUpy81giYXRu5CaEtCnCSQVfvbYR3jePfbFcntH3nxpzo/VSrJr48s+dZiYdsuHjskvPB9jOK",
+	"XoCQQh7KSmmLRh8hP4mMz9DrvESAAMaOn4KRhqXzwOYMBrvWh1AnsddVaf3/r0I8H5A+1E/irEQ/7YpP",
+	"trerLrujf8m2ywuneZzBuOY5QgmSOG5Ddz1DxTn39HkbtOBv49BGbjkNYQYacdTm8Bi3domG8z9DDXeQ",
+	"jnPm78HdxZE1DFvge418KtxRx0b4aADVWLZ8L+qvf02KoXtw/7CcPudUPbj07KFn+XKfF4C7CQZ3PO8N",
+	"6n/A6hESMtwIsqhVWVbgo4e0bkT5XRzlXLjd6S6YqNsr/8OZc7HV2j2G2S85FkDBD8eiDTX9jDQDJBvq",
+	"5ErEtgRuvbPMK0EvLjFYRrcRov+bMJHVHYieEbEL6x4CDP65znaiKrZq1xk+IVBXb6R58eqzuyxp/O0q",
+	"jpqVplBOFduIYk/ytWzAQafW6XRPYqNeG+pAZqw1qFV9/I6KqfK3DGtcf8fRNXwfnv5mYYp3vJvgT1ko",
+	"9Y3Nr+0gaSLs4X7ZZ++c6YOSvGtTqfJ5yzYv+8HZolJlz5Mem2vxVUDYEJ/nX5htWRVX8G7GMrom74Kr",
+	"wbRZ/TkVhsgqjgjHBHw1S+THC7xjf7TYVgEQ3gp/Lrq2AJyXzY5rLSxfQHAXO9WDjKEPqiqLXU7vWglx",
+	"P5d0SLh/CfPGAivVFOExMA238liE6khWRLnaY4qvQV9Fag/jXVJse5H0ypc4p4iktGOnMqCK0jCnRH1x",
+	"rFboBXvgTeMkR8TO+PEM55ftUhzb+TJ5xGTobWuk3f/CgwZjli/cZD25BmJOnGpcSs2kwaPTGM7QMGuB",
+	"y5oERAckakhDhpbC8A1+YY043bM3nWhb2SyheE8kQu6Wyu1bAub3qs4irlPlILRE2Yg410Gudkxwl6Tg",
+	"67ltmKs4wRyUjF2mZI2PPwapgO8kxqYPLPwSTTmkAKklNnyhPg4ArNW7HfK4nxGv77qEMu9fCOfMP0h9",
+	"/9E3hjgLdTpjceOysRQFu4g6iqJU7VOqydtLYuMoAM5mV8XuSf0yLwRVqjbJ+wEfWWEQFRvaRY+Nujcs",
+	"uoBLfWze63SzXv93bB2gWliXlXdAzuqw8maVVlA880toFoTwsZDoK7w5VUFvCXFiIcpyoy/u/nTVCnTT",
+	"zezwy7av++o0qvWLAdVwn4lKg/UmQmlUJVRGZ/9waPw3+TOTyC6n0rwsv9DPfZscTCOG8tJnCHgOwTfr",
+	"xOmBcrtJFpLIkm0zMkEXmVt2jQYhgMs7xkiR65pNkN/1xILMXX5Q0HW6wIdQaa1GSNpEsSuSYfMX9l7t",
+	"9pzn5N0S/zd5lv1NzikJCDimXl/po7QOey/fTQmkk54N/0ls3c1Sb0+bNVK4xF8q3UquCmtnpLTe1YTQ",
+	"GPT7zJtUH5lk2vzLW9cls7mdPffdVRMInb0L2s4rilGfXJJpfHEcGK1GFKuwBoPRhW2P4jVxnhLe5Jqa",
+	"41zOEoJXsx0K4KHRiWLamvDNe18gDz9ELBGdqJtw1x/VRuZ3uhAsIq00pyVEOkgOkmzTD6Ep9CexWv1E",
+	"qQxUFtj507uZkF2LnYQqvD5q4SC3sDZSENe4beXmUCU6Ci3JM++luEn0N00oi4NkG430EWZspuI0Ql6V",
+	"g4ZPg2kdxS312bhlh59sn0KcdME2JKoXoqcbd00dgmfZa/DdwKbona5Rf8F8An+wZRkhmuC+u001m2v6",
+	"2iiQZi/dO+0XdT02OzadddDmLhP1I2/dV4wx83foZg1dcEZ9JnQTri0YRmgFXIq6LagyMrNfQpPP+5k4",
+	"jEO9f+YvNIW8dUagFDRQFofJrj6kTjTJTC2jlGxDRrj3vHhON1fNx+UYaQnBnXsGIrdr1rq9FCeZ4iZO",
+	"X1MJRJCEXgtUmgzQIGSEFJsDpiqURXAQ+Dz+PxIWzVG6bw0m6O/Z8T7w0+qGenCzd9V7aeqvudjCRFhT",
+	"UNMtwTRImvek6FK8tOV0pcqE9bjXHILlxTC4SqybAXNJlYjQXaSAny/qJqvcwr6n3cIfgJDcg+SHMudh",
+	"0YZRvQr8Ag1ADJo5fi21/99qIzeC634hqiqj61Xj3kJhN4RCQo83Jl2hRdnTO8GD0VuttfUXIW1hn68T",
+	"UC6adZ79TF5qUfLoMv+1RFdXvXV0gThpagh47BCza4D0i+3NRtHA7JF9zbMubFVVJWr498LgEgB4A9o+",
+	"OhM7AcFqxuxdDnmwruWyIX9PXXjPx+yHw3MnozXNWBMioxG6OEUpqkhH5MtdIAu6JJEDoUtlKQEdUneb",
+	"PRjCcAfyE4CmsEsWD76bd/DnXgWAIw7ir1Pq8iiUY7NFbzBMERlpY5AoFippU2wwMDODCcevB2nov7m6",
+	"wjNboYIikHXoqotSGFYh6gs6UP0+0snoT25Kd32v61TGjneN6OB+OFFM2q/pKjKOTqq/yGMNWFgj4WRy",
+	"PV5SH/QzPa7MsiYG1IN1jg1uCb431fygm9WAECm2/pSS2gsHNQumWPFZhypRMUs3+Xg43wwaZ7tICxXa",
+	"dxYbUcmmFGa6J9TMrhP0IPRHUGbYCnd4p0d5gKXr92NKJOzHkAneKfBSHJwiMtj8vqK6ES0SsuY3y4hE",
+	"1Pkn0n/KcmkT6FKq4N7qUQpW835P3MczGjNwe8GuiRszd77ZLY6/DvzPOOzUrr5RIX8+3ta8ZlTJ/Jd/",
+	"dYpGNllT/+Gv9yDC+T9JkMqe34B+LEWjiStSN4W4kQaBPDlpkazFxtr0UEZKjLLc/ZjcEMWxP82cuVST",
+	"Xd4I9rZ3dfI2EhTsof+KN3wW7VgivUHaNFcypjr1Lm+fe9d2t7Q1fuypHeFB4MsFm71t3gfhRIUU2zgw",
+	"tJoJpfT+wsCD2N/Em4xiuYcQZnaQlZLWkaEIRyZQH2VbsSDDCXt4NlgIFvA5nGI/bIwYLkfaO5wOu3ts",
+	"bv8DNHtKNalJXWwQtOepbqHRK9DZB1YZ3AlnOuuAXUAXW2FWhdqOrq+BlSW6akmJMxB8sP5qfpSc72X8",
+	"DUCoa1l5b6EP4qu+Ob/AZsaVWEueK0o175weYTGGeERAQ5UTVFJGthrT5cJ/RBvhtDl9Ap7hZl84aUMu",
+	"fZJ+baJNpv/L622qhQRRt6I3Gpuzsp+oeNpcYn2VoiqOoqoui3odtormT3p+ZeRDxVMXdZfyBxRQOKzP",
+	"i4m43Lr2yaRivDa47rlAJClqJL315w8kNZszYtzsLIRiw0UzrjSkLGaQ6lG2cdQmLTRwib206FSn1Fyq",
+	"7fqmMzfz9xQ8BDZDNi0A9mtbRDPhx/kWf5TqcJzzCqYJIBKPARVBHNWK5p5asTASppI5iVQEvb3tEvn1",
+	"bSWWkG5Ugl2Gvai2I/BnrbXb96LCpkP28jbznCza4navneZttA1wvrANYazuTA5IEmbaIyP9HMIuhteH",
+	"RY0vHezBzMbah7/5z4BCUpZksolBSohubR1YAqqqOMkzQjq21C6YEWfPTZba9TbGsEBv6nqJpQB/+9vf",
+	"/sbWAgzvj6VH/Gd5HJzwAY/z9ZCi+FM2Ecd1vn1O7XJheStl3dPip+t/u/2s+B/F+88/nWf54zV2nFZK",
+	"hPBOWqIZ8o2liyGh9OML+AHVMiLEzlGdVZW/OV/Jqhpvy6fXXCHq5rSZ18Qv4KEJAMovA+iJKGyl2mdw",
+	"MKBiacVWzX7OFi5e2KWGK2p+H4lDy56XwUlTjxt4NRqrJhqMX88VyVLOLX+Nv6ckXcYy6zK/4efrsvw6",
+	"762or6fndS6CsJUrkqbBpHGMrEyGfMSZPPaVHowwIO6A4JNdu6LkYF3rxtvhi9zM72XFZ/+YgPWkGPvn",
+	"XyCLFPs6zakl8Lll49CHMbIogWUG8TZN4PDtO5E8iwS9oU1lIxN98jbLKMNepBjDcDVnib+Mde+cbG1E",
+	"Iyf0W0PRr8xb4BbemrLyshIjuA7DZPc61q00GF/Dd8WBh0nzAmuad331RhZh9QBCB+FDaOUOWzwVolkc",
+	"0roXL3g4h8mRD/qSRgLpTC7CUfxswIhO2UBcNXaxTcciDDq31znEl/D75/HpENNIIYqlbDGGufHf2qoN",
+	"BK2wRNifubWslLzhF7BSDc8nDNznQ5IW8N83SB0ApX0GKw7ev3xHhNxHIkyvTpFfo+dsWYRJodq3yxuO",
+	"xvKJLUAzrcj6LOWN2kiK/bVAC6HcfsAwm1lFJxK18YRDL6xXFdR01ouU3yf8A0D8P4HPFXGfz4fnd6vU",
+	"Eg3kk1zGGvQPM3Xp04UPMyiAZxdaRTld2I1oqDFcKZwo/v725axnj1IRFgT3Iynoz4diPZb4UHHJgBiV",
+	"Az7gcXBPNPIY6C388VpAWrZVzU6a1qiGA3N+//zRZ3/5ckWts/S22MvbolQ75exUC/kLfYQ7acEUz2Gn",
+	"ouTEcHBUh8ot598DAQHD+zIs+cddrSTW/j8rWuH2ttiqqgoYUHkjm0e6LKEu+qIYaqMbJza8Nt5Htu8F",
+	"HapzHlV1IgtNXDcZ7ziqErl0lrcTxgmHYdDI8dvhvXHuWW1O/k7kDndpc/L3Bm7scgmYI5l2etg8UrI7",
+	"wTvVbEDFN2jcYfcFMX8EkqmoSBpHkUL8MH8uphsmoPYNzX+xPfwzIjCJ7IT+JhIKunMqd3Ek9lQbEqJO",
+	"L65WV9/y6HPyK/pn6xpCmuzTN7rq6lFBB1T86f+Yr+KgD8V3rHCQ/AJ5U7z8KLmeRErH7uU8B+sbo3dG",
+	"1LV8B0+HuEe+uU8TfQfRkrz4+zKs6TiYPQpJ01AHMWmc88SGvAtRHaZD5vIeyWxJ7iWXG8TVJ9oc/yK4",
+	"K/I1Ervu5e2qqMQam7AAHZSlgi7ivc1OzPulXAH4e1X0CwkvJvbN2YggSeF85DArBhiSdEz9XHb4eDof",
+	"Nx9bDoFlvutOWDZiT2/kMzRkyflYgUUrjBSkggepw9m+1ClMjzaIDBXNCYFnbYCNIOsNWWkE3kj1sP50",
+	"labIztnCufRVlfGW3zlh91c6m+ZIlm0vKMo2p++mriVoQUBhn9KcVsUus8OnPpbSfMdREp0K/KPfEjD4",
+	"lINQUmR1OwrKG2TUKKZoHuAdr14yUxMOPw2IGVxA7CAUumkLW2x115TFTutyNYQRUijU6aq8A2dh2C1a",
+	"9An+iF/YOjvizyMjhLgzKnWQGIVbDwNwPMhsIHt/4eO0IbJzB0LEz2eupRDpSWLZoBH2hYwD/+YF391U",
+	"gn9uyEbeqMAIO334b6Qp1WZkVHENp3/NtR/jl/tXXy4EFvt33hvFpgRk3AEt64VQvNWVfFrgX1dFo5FF",
+	"alV4A9WuqPGGqOwK/D1MxTTANemfNlQGaNH6exqoo4L72Nv/vXSLVv0kT2csIdyg6M+rSIIbPHyjdf1s",
+	"QK806B8+5ucOzanvNLrAs5MYXc94u/TVv8MdutV8LANLdBtnxMZFIsJBwMmvPpn1GyNl87j4SvvrUZUU",
+	"h97JRhqIRRMx8+PiBYCJ8M/27XdfkYkDQm6hibC/UG2xqf+v/3NV1BqoOYu3374oPv/88789Lr4xRtPP",
+	"W6PXlayLUm86fOy/+ef+9sVf/u2/F0cAvFBZ/0Y0XtnZvT42j/+3Jno5T6++GazNjTSWemk9/vTxNVYy",
+	"yka06urp1eePrx9/TuSsIMVPojzCQSeOfn/cQVR+KKFifaMoxfePTlr3lUZwq19UcgVF21ZqAz958htx",
+	"2KB1cqk/kB4q1zgPzfjPeF4n8p5nRx0/x5zq0XPOdBJrJlvdUK7js+svLiXqJ9m6s+5d3PDji7x74vd3",
+	"pEaunv77P/vj8O+//v6rt2vqWpiT94ox1zZo49P3TAxte7QpgrZbFaKqCupF8Bi+8+SMTZc6WYy39aWy",
+	"7vnguYvZXy/a5LxmLPF7jNMEqzqOjfWju9uSIy0oM/nnZTkYy91FW1TV6y1s53SnEVO/okDC1e+riwwf",
+	"QNhfkMNx1hDvS28aXX/xrLj+Iia6YsdPK6BidcZHif7UR/aNoHcDi5YGx4B8AkgA1OIg7bPi06kpkl3w",
+	"2ZyHsDNEw3/pB/U0M8YVwhbw6FEY+bTATUB7Dey35rzh7cB3CF03xl/4URjILnmrtLNy2GQlkjXhtVpD",
+	"QOAONt0XXHramxYZhL2v6LE7MlCP22dc9v2ELQQSzdhJFXyHva76Zg4PM+Xpeq+NZltl/5ql8j9ddPxz",
+	"dd2lbvOWiRhpw7vdKPHW+E5BRTnRK/nlr2O4khyUnfSePh6Cy4viyT9V+TtFmvHcjlXmC+g+PdKarTCi",
+	"lg7a0v/7P9Fugzh1tNpUeXW+5qvB+s343r/eXTHn7QzOKc8YuP6zSgZOEgvDQzRbbwvRDD6zImZnC35K",
+	"4L5vCuVWBRQ92MLJuq2ES0nOk0FjtrS9UQcEwkcRnQ9uziR6yzGmTB3hMPfcze9jxfUWr04sAYBELViM",
+	"51tLzA56J91emtTuBfcjuX3f3LbauI9//O+xh6IsFXK4vBnYWzgIxhtgekSERfmwBv/4xPcwA9xPYYsf",
+	"373+eRXSsG23rhTQtuJMkzva0/izG/qdHOzm15Fr/o/fVFWLnXxib3b/47auxjsaI3xr1fi1u3w9v499",
+	"q4J7nj4AR2hTX54yYYt3/+u71GYclJvaiJ/Un+E8TalCP4PE6vu533/lMdh6tuQHaC0fcOEQ1OozyaAd",
+	"sVjIadSC4ihOzzANFfndVYOM1amt65McSVfyTaih+xc2iM5ANOSaLXCr2OZ5C834/LBN/NrdIjd/NjM+",
+	"654AEz8sTLHtDEDpyKc9V0hJcTbyRsljWp7f4AP/n6F//+8Pm4IzwjNu9L/Zh6LmDyhCpEURhJlIpnuF",
+	"iiDNiH0ZDHDUOcZi//AC1OogaHOQbVIAe/lL3YZv8Yk/94VIk0jojH90spMPZI+kzH5kH1cuhmJIKsjX",
+	"KyVle6gDGES+aNPWYnPo2mlf7it65mM4WvitHEcrjOrhj1EylvxKHCQN8APeQ2EJeHlaxwV66FmDOECf",
+	"CDt1Zr+iRz6GNPwM6XxZhm9miIVfI0P4rgc4crQgw/xp6ORqzKlAvIG3KFdXbccs2Lvxgt3t5rvrWg1t",
+	"Mm7lHvZ+/Nfd0exkHCJRwp7jFuO/9Rvtj8mgTiqpNV/EypsPv6rwrZy1DESgAfCjTDQzP0Di7QWF6x/G",
+	"k3ngnBWTGfki0SZyYS/xn+Vx0Eh8SX6j7zs04kT4F3GQSMr4E7oJIvgBj+jzsoyJj/Wp2IumXPVBtLBO",
+	"4zPaJzs49YzeQpDTP41TL8xmr25SeMf7wrYf6IDtoeVU9ql5BZwFL3QpLwp1LxOhi9OyZ/S498zDZuqO",
+	"CXT43c7y9X+eszzIVUXMMlY0N0TmC6OgIrjetcTmxIDPgr7FDXPcn2z2WoVQHn/stbbyR8SR/2lO/WBW",
+	"dxDkT6+5soBY4zMLjmZidl6YaUx/tDy/k8JN5AVs+PNDy/Sqx4fif0VkJhuQsbqWa12eBhI+QBMXTiMN",
+	"u7/TzqHFnJxDc4K0mL+VlRRWfoNP/Ykk3eDAy0SP06EoxkcfDPhHbdEswNGFPcjyQ4vNOEcoqyrKRqDj",
+	"9jdaBQ4K5u5DywrI2ROhv8AW7U/DfYflHgPNGbqMcpIUDsiE4x+O2J87WvdnUBR6rB7MwfZlEr8JM+DH",
+	"gMxXr0Am4xAfef8exM4F6eVqmkcguzURP9JdNIXjy2s8L4z/wlkM5a9z3hvVpdGg/996IyaCKtDiF2nK",
+	"txIIrb0Me9+trx/za47CDV1T+g32f5Elq7cGznkyDhHaDv+ZRD9VcfcNIIEG+D6ABwH6b5ASCL1DQpE0",
+	"06D5IYMaHy3b+5/IAYq9sH/TQK8B33xGSC92f00HxFsjBNGIaB+MFX/99yflNBukPH20EOUpM0J5unMs",
+	"Mk76yT83upTpuM+bDqaepRAi7V2mSpjEVj+gN6gbee4Cfsa5gOWY+2FIubmAo/huIY8BUHuKpu+jH/3T",
+	"xMk/fawo5qkPYmrTJ90D7raUtU5fa69b2Xztn7jnQo2FqjNVgkUZAMNAn/QMjK2tETtQQVTh3wpr270R",
+	"dr73mv/IrxnAzF/6trYfeEv8YsIsVHMjG4eIS60r736rUkZCKiDPgRw6NJEtVPO4+IHA1KUEAiK0XxR1",
+	"xjruxyWI1unWDvb3SaTISxkvN6LZyBcV8h0/jOaoVdO5qDsQCPbF55/NVeSf7WJ4yx9v51oog0zaufTn",
+	"e6eDX4XuxH7jAodYoZvHxWskLcO/AOWBCuGaWOyZ3uMf6gu89QN5T21bnWa60MzFD4do8SUoa75uJ75t",
+	"RYP7o4XnaxoQ7kESuuUGEHFyt9d+hbze9tu9hv53HxoV+NIrHiAiiGO5BCd75RMQ5aiLIDykHPLtYZEW",
+	"Ud/7d1XVY+Chop4CV0+vKmXdmfA+6VczFR0KK/kOn/yjAf30qg8P5//x3eufC5y03w3gQInrFpVAIPlN",
+	"GuJf4yMfwxL/URj4Wi72gkb/MWOgkMhDWBu2CG6cqFWDNLFNWWy6dvj3WlkgsqlkuaL+xscYN19RkCxQ",
+	"nLSDvkYO4HBU6z/cq5g1LmUlkQXjrFTe6BZX8Y8Ihyaj1t7oeBjkk5EQ/47Mu0Z7zxP4W0FnnC/WEyOR",
+	"TCh5z73FB14QZfefMBJzp6zbsvhIknnrjsmM90Qo8FGPLxLoQmHhthDD4+lPLtIB693OH2Z0HkJlGyY7",
+	"9rIqV4HI06laIi0CHPVKqJITvkA7yYveO+lcJf8FzyuMuxA7oZqPukPPxzr1N2HgtFtnhAKmCW0ieBy7",
+	"fCPzIRgWG/kMsw/+J966aIoO2rw3+uifPtkitJmgrZI3szHab24iN8WDlL3cLIpuwtd/aMZn9y/Lji59",
+	"8o82aV/CyUpd5nT74blDqpEGm+b+Uemul3qH0rQXbSsbWT4uUBYIf6lK8q7Xwce6UV4CRWGklU2oVohX",
+	"VRA5qGK1T/65VRUGAieKXb/FHjjzimGLD6ZVQyCrAsqtxxt7EwnW6T+O/vbctRVHXTWf93Ty1j1pK68u",
+	"RgKRVRwJg//AFrGfNphoOGkvaMh+RaBpIDYidwn13qrv9ALM09/98OpN0YpKuliBvtWmnjafv4UnPob1",
+	"7L/0k2rKHOsZRjWauXfLmjsDCpJY23cH6TZ7/7mrD1NfNea1+cgBHphcUqi1qaHst4nE1g9gAH9txJG4",
+	"NYJ/YEOVFIIpvD/hLZyDlC3UQgUHou8DkZTW70LHhQ8vrvCpHFmlMX3kiyBdaqNuvyNSnodKl9ylP1SC",
+	"Pofh/jcLrI23cqNa+UaYs1zql0Nz47M5LhxMS+GX/2hoOIkZf0R3QQbveSh/krKFa9+vXqh6s0WtbmUZ",
+	"ixXx4sCrhHpmbkMrh9EJfWKdMpT/SmhVpwxhRB9OBu/qSC4kw8NPfQxb9GHV0HvkDbZ/pEUK0SfwNklE",
+	"vDdk9+Do/NZZ5y3msSjNZJsR6/wjtL1/+HzzRyqx/lGYP6a2+qPoll+McrIo9bEBPNK2AxCm94uVXcE/",
+	"xdam8C+IwMNOJFEJcULxZCOIW3ei/sQ/8icWDT/+/8SyQaUKkdkPglmxYGGvOysLKwjTDR9lBaHPAiTY",
+	"V/3f/wRKYnynqcY6KUqekRfiSsBsiyfnMha4l1WZwT9vVcMx3v8SbIBKqLJYy602ksDbyhV2j5k6md0G",
+	"iGHr5rsqQu+Sgbs/jKb56fSznKeopj4oOMUHRrEfjXJONqDYPnKAEXXnKM6IYUXYd2wbjpozrhV7bPax",
+	"JxOfiXkra30jv1eUOJ9bl+/uniH5fZXMfvKf5/mufmvl7kHIrlq1gZbGf6CpNBhGsMBrcZDmE4taclWI",
+	"wm8gdgnXRa0NgdQ/hoZLQf/ibuUoQL1x0j2yzkhR32HbPjbz9DCTHwXk8lRhP7iUOHtbL7qXH+Mmyjg2",
+	"bfMwp2ZDFab3NAqeF//zLXXJ85dQJUVpQ2+L34RhVZkhIpapHCk8EUIffyI7YMCNxZEG25h6qMUpQFIe",
+	"Fz9Tehk7HbZG+zsv4pmtU1VFfRllhpWw1SbRbRawe4H/7YxHm/W7q7s0iqurh76/D/cioR9HTmI0BP2a",
+	"0ZKz4mpDr6JkRZFDWOKfylxNdmA628zw5B+dz/soLg7W6QBvbHR7h61AWPk4DrsjseoM+if96Vyaraoq",
+	"rn/R31uvi/aBlhe7C/uHQ8MQbK70rLimZukur5MStHjiPhgZgPvNWHebg3TYxFOc+sFA0yU/JK9abd53",
+	"a2Et0ybq9XbYfyrkOZSzxY20FtqFZbwc2w7irBbrURjY4B1/9BmMfcAmuP3s3etWRoEo/6lCFIdGH5sC",
+	"V2AQWUDwfWieNSbg2xlRzmWe8BH+OP6jk2BG0XkU54jkO53KFf9ycnrnE+m1AK3gJ+9f+OvHrRaG9aJ2",
+	"kwmgaehF+YFxpri5HJ27cvs+NmXkRpvSX+utttJGelx0ulgl/Z26kVEuPihFGXzFf65hchvL6ck47z68",
+	"/EOTs+J2jDryPIMGVEFfiuaEpi0oZES5GYCxiM1hdGCfxOanEwiVj39wM8EoG3tzb7cM2nD1Ao7VjqFz",
+	"216KUmLx9gv89qOvlW21VaED2gQM5g87l5iArJQdK+cn3aB5c1JLxw7PWdsdiiv+tTomxDlkJv0q3eyk",
+	"RR5T8AihneKH3b83Ayg4AsmxiqssGi+DeOPGqGSnEEGQCpp814XmaR/qMoIPMOv3v7CjIQKvoP3gHx0T",
+	"dF7aP4GkO+G/9Bad72dUZ+ckdHellT5I2dqzNH3fdzHlf36PTzwY0LsvYTwvq50tdB389s/UgQ6JsM4K",
+	"OLGTs19aSy2e7L4DCJ+sC90FjYYd62cL27xCe7iStsYe/x/2rm67bRxJvwqOb7J7VomTTE+fmfaV407S",
+	"M5ueztrO9lVfQGRJwggiNAQoWdsnb7HPtc+0B1UASEokBUekJCedmyQmzB+gUKjf74O8i83dfSqxtbt4",
+	"HD5ZKMJOztW6xk/VteNcax4+dKc2uAFPq7vjroEt+EZS3tBhWgQSQNw01GNmXb8YtutGUrkbh6b2qPs3",
+	"gfnNRba3U9yudCiN3M2kvX6Jf/btJHySu8G5tAlGtAfihNbh06k3kP6XHq030L7IoY1/bmtfThxzdluw",
+	"mqdYfNtePb1lqri1bbdJ48QrPtQzcPKmx6p9P49tMlbtwhhYluy6Mo7l4mjGZkxNJiIBpgFfwfzAXjxI",
+	"/UDgY/BgmAa7+AZSNt6wRC0WXI+YhoVIlES1mzPDx/j2n+7fPf/LCP969b298KvIUrXWz1+9/vNrYmzR",
+	"ATTIle4lShaLTGNC2/68zBuEAMg+SfacZl0GnF2Dez/uqPI8anPkokIk1FhgV+Tw8MgqS1+oJWQPC0k7",
+	"RD+nxfc9rS/0Mgeeos+6kC+C7/qYnTXqz3W8d6r3vB3Fa3c8uNiANUFGJQe/N3g9RllrjxRF0gesh24z",
+	"LBoMrmvtU52u7oaKOyqU4qCtEwejGDLb183pPJXW5FxysUCvOKtD6O6aKftuHQ3+nfN1FEBOc3G2g7/B",
+	"tzrrEu1/8vwoqDcoLgR644R+LmTWHbP+TxxxjJiFfdIdUABxX8yC3qofkgmcA4/ZRvWEVYD+GciV66qy",
+	"qsFD5Kk19fDJ0MTOx2oFHZHe6zS1rz1QjxDe+shmU7libYx0MhuKKwVX7bLQBZddVsUnOyBM+4Dz0MhG",
+	"ijNQBqUZaqQ+ql/wvkaxMUxFhuJX3dDdqPsfC+Mm5InSjX1roi5Ba7VHTX9wY3YWtakRNdeGpXxDwcCf",
+	"VZZSGARxttYAc2czUIp9IbQm4NomI9mKXlv0+1V8QjIlIMTabRw01l5grCEzkDdcQpba47kFnaWftPNb",
+	"zLnYZcCTRGUIRu4gACokG04Sug8ZEoWBjhm6+WPaDV71/OxWP8RdHRaqLgOsonVPKxHqgI1BSg855Nbp",
+	"kiNQXfvGpWHXNOo80037F8S/f+e69GWsuXn3YOraIw49YJWhDn0hkmv3kyqbhcrxvwFBx6+Tnqnc8Ome",
+	"8o27MCpqqdp12quqSns5gEqLxtl2X/SY3kBHayh5MtdsoTzQU1/Uw2vrlI+B4ZL4uiu3TnhIqdTxlTiL",
+	"HdfezjWpSTd0RHFXLqV3h7eW/Pc5bPb1DAZNut9QmsMm1lJ6fTxL6fHa+kSMDL/tQD2qnCU8S0DiaUir",
+	"NqKo/gpNExfsQLVb/nDKRUalIKFDmacpICYogeVYS3y8cTeXNfCAmmxcUmClk4yRRhxLPgbS4vQV7Ydr",
+	"mWQh3ZsBpPrkXC5CYxwDUrugI7YsDP3DNw0jUJ0EnkFoTTPB+EWOwQqRgxUOkcwhpZh3ozgkUulOabjB",
+	"AU9cGPAj2mXhJwp7eFGA7AwkIeELYFT0lbJFoQ02LGClV3XlraIYlchZqdURteOlLg8SJsbV+TaLgyry",
+	"PfJAI564QLgjhL6ltanHXvUH8qGGeI2KJVWg3aJhv3fGeG25CBPR5asyILRJQu7H8vBM6FkoIqqv4NK+",
+	"dQc/uyry+E6g053/9cQCtSTEYFs0QI3bT4b0ym4VtWYvad5xe9nNdMVeVsopvYGNl2KK0rdi9FM3tV/c",
+	"tTOARUzfH2MMh9bnJf5KXZGcUiPe8Q1ZPtRvVHtFoxC6lRLHuLT2fERNZ41lXS71D+5rVtb8moRU00RJ",
+	"qdaNlvRlDgtIxR4P6tYPOsKWaok0+cLWk9FjRWIULSDdRPMz+2ntywerYGx7HhQ8Tn1r4BhmIksdtq+9",
+	"e4EEQaOLh+dLbgTOA+7aBjlRRXcdwC0O+CpOTfqUtkWzF/s6M3sypbD2GxkS8dzN1NrV4z6Y+tG7nims",
+	"FaYWB3tO0M9mFdBiY0/vilGFnn2mjPXuOw9ma4p365F7HPEEZCRqs5Ow2G+K3fA0Q2fggnmvKQtVeC7g",
+	"Rivazohnv/ZJhFfq5lXq6jx3K0zDSjehi716HUFzHA8vRo8Y0ducjfX0BMXYvmzw+NAjpL7sSrgJyzg5",
+	"vmq1eUiKFXSoqBXEZOLQhkbg4rI0WCc5QIaKVANkLWk3dHtqweVgf4vMfP/dxcEBZqwRw3drLODcWxp2",
+	"zejXfmDPCHrgGXMVgjs8AFotgI4MD0LMjBqxZ9pwCc+wtXN7IEgNw9X2PjYAQRDIIwd85BGR/41Yh55r",
+	"u74ET/3vrTaS4umeBC+OOMo+VjyNrcFh9OI9A+pep+m9wtfok64tgjTffk2M8xwNTLpLXrAFiBD1OFQE",
+	"j97jW2eGnUy80e6BcQDsOk7s6DDihD7R13l7HtKJ9YEO0sfC1JTXgm/IoA0+NsdHXVV6UZlIGWcZrPEK",
+	"MUgj1vpFufkv6UedOuAXHNKvJmiSx1Z57+4dQRHDoU0itk+dfDhAk/TWOYdLUR7Gvp2J1sabuYaPJQR6",
+	"IVq9peRZRyxR8qxXfTYW+l8FNKJH0CXGJaLuUMbb4f/RjzxrqS92tKKryZUnKmeQE0cxgaUOauJcveaq",
+	"oA56s513sxYWcQrjuzyisWpvg5TMYuAQtnqdsAouOZYVvU9zWSlpRZuTfOjaFvt4p7xwzXe0G+q2xIM5",
+	"cax56zRoiB0GA8StW+Oez8F+/BseCWZ0vuT2w50+cf3w1lMJoXltYOlccbuglA3bODuUNFyRpQr7iezm",
+	"LjI7DsmmZkKWDQMVk5wYaOjsQ7zMEdnhGAYSdoIrP3B3qylJFAcrS+3i8E7k4DTl0KIw+r2ljjNQISG2",
+	"qdV3WdlGgTuRfBKtWrwzp1i+VaHcXvEpFx3Vq+8BfZv3OOj8FUC0C/XesUrFBEL6L6NSvlAROxetIsDm",
+	"BcJSBzlxMX6eLoQJ2p6TcEvgK9DUa75Xuy+EnogO8q+f8frfsiNt6qEKqRRP6UvO0TBwgQfigh7aTLj2",
+	"NDouMZSKFKP6E3+SOKIWjfRWicpzSDz6sEEoSirB3AH+0E7ljkIRZw4av8o/EKu7ImRSFabb4PilML9M",
+	"nnYTRPkJX42PHSV+P6k1KjcSvlD74/JoaJKyX7IEUMSsBGJVmHEvZ6WJLJ0t7xvlxjtxXbSjYT+eCZPh",
+	"/SxX64zx9eDM+fgkf0bY5422TMU6VaGdV8z/dJ36J5vJp+65fUGqTjlbAC3ZF+zaxTEcY3olLLAV9Qh7",
+	"R2VUG9kWtnVF00de1mEOe/sFpyHVOLsD3xFwuI3v+4fZrz4+YA//imS5F1sWxjebV1ESy9BRxDluRGfk",
+	"QCTz87cqtwGQm7PHVJX0iFRAZzLRHYZ0RIY6eJdOPCSJ4IunRPYkAmZDb5N4JbxtNJdHpbda0D4uKX0x",
+	"cYDmLruFSaGhsrv8pguBOZ5tPLfD1g4iW6d9D33C68fcRV9dmGMqOgL/H/Dyl2sPnqaIn8Llx4oemXCp",
+	"YfQo/LxOpsW+0fR6ZB8FrUV7z6f2lw9f3Hqb5xKyqin0TDMtUr+/7GbQ3cBc/8AhvWWvmxMqROyAiJPo",
+	"6ZDm4DIHnm4icisNKHHfRYHE4S+eWjRoilsEg5boCEBd+KBA6I3RDDsrSFq45BoDH2j9cFwoDw2dBmjo",
+	"qyo0TwVOfMlF3pFQ5CK/c4fNUbRLA2DRX2ta5ftYnJ99woVP+kb1jl1Wxr1j5vAzc6UWnn69pLypoW3O",
+	"yqr85UwZNc35ctZdT/SxMu4ovRXheTFB8crbIWooT+ah1XsNBwbLu+qOKq8Z1eTtMKYiK1MPcS0GBlPs",
+	"D6ahutIttnlNFg5FBUCczcz6p+G2lPi0UoO+kJCgR+zvH9++t2r54z/ebyMW1qi6KjsoAOl009/tFZqj",
+	"RwUP4NlrDPmVM8vXfHNVtlFaW8NztFuvZtOgh1xw1c1xRx7woxtyDq7IMGyBpUd6ALdU8/zaleikA7L2",
+	"yvEltZdqJ/UA8fzub9RDQ3X9Nlj0uAEP+s3GYVuI6SwUAKBVfeWjVqEOALtkHJSih0hM+QZ/9WJ0Ifli",
+	"2YiRmPA8jf8W5Caus9S/3FeRyYlkjSbt1IZUKXC3Tj67uimtDPegttAyx++ng6CivrwdZSeJMhUNcLa0",
+	"wULtbrsNRUOGAe5p6V/UiNcSi3J7R+guTbUuPhMbSDNcVRBCaQAiKzh2YYonElI9N+hqrlVOfT8tFTBq",
+	"tdWesEP3NmQwCNflA6EQ75qWtGhHDgZWROpSA8+TWbuivgOYB9EahDFcFt51PkGf0A3PUpFyE4U6FAb3",
+	"0dz6TmRpaGilDmjXkpIp9ORdoljMQYrgZdT0QaxF6ALlZ2EMEoDP9CCTML4C0c+vNRTL5MNUrACTRwuh",
+	"7Yl6xXIX1laYrPd8TZVqD5UzqaZT6M4in26me9ZXP4LhQja2UknJ+BirHHzhwynVF1qbac4nphU+60d7",
+	"9fyTwFshrpkSySPszBscv886s2+3EtphoD8i1xZ+bRTe7OTGXLec3s9OJJ07ZLsuV03mCtOmSCEzDGUW",
+	"0hErMiOk88P4cpmrVagG2pLxtfOo2rTPj27IUaqVG81KJRHGppGZYMYlQrPgA3/7ci9Yr6b/8UCAMQc7",
+	"wn5S+4GDdCWIOV8jHLJOOLFm3P33e2zHdGdJw+IuVAqy27z/mYZ8JTXJ+DUxJpf77B5a5ahVYE3843ZD",
+	"JgQs4lNV1ktoWBoXK+lmYzhyrOjritAOrsd31PFWaBZv3x2FrQqEb65rZKLjK/jD1CBTQ62zvXXD62zb",
+	"KGkCFKKrpf3uWh8JneBxRUPfpCHTaI8gcQTwvCQMTmaQzLECswY1uC38l4labtrV4Y1abp7aFkDg+IiC",
+	"ty+0nh0uffjtb0ji0AtH9GPj6+CQHxfB5OkpaBtNeGAM0gXSgWrGpzlAmxAuudbPVVebM9fayuEvT0oS",
+	"TZG7xvv6mrzlyYxNiryctgr8IU5rwOXXxqFhr6hLfLypNGDR3DZ0Sn9ukMlDZXCrJizEsGMKO9v08i4E",
+	"7IJnG2aUmnuCwx7E9mffvupcN2CeNY4agqaCIJ6NqlJU+1rXCvezi2JrIk/FumRCJWNjmBZZg3T/K+/O",
+	"SkICN0QpdS55yWXWT1oSi236IKT5r9tKbQoVRYUS5IYZ7+ZFIBTA7KnXpN520SI4jNrMlfgUWXpq7Ivd",
+	"Nxr53aX5Aip9fcQV7Tz5htXFCdhHpuDGHMP1pWfF+L7+rXqKTkieeegqbJBAspDxBv8elcqOMDdCtuEo",
+	"Ut/qWLvJ+lrXxdnjdOgza1eHdglsbyFCF2Haxfrydy2V+byvUfArnMfPxwtz1u9pJ3zfXckz+NN+sqgO",
+	"wo/KmvXCl56YajzWyhxiZSHSiearZhbNYYIDWwaffbWzQY48iX4u8oxxRnv6WTDhS+Pd2e0jZterQjhi",
+	"1QQ26ziicaRIpiVr0BlroWetoStr8v5qBzzZVkl8+z+yUM1ZqHU9/USIG1LMg0Gcq2nOF/sspY/lsKMU",
+	"avvHRWFAwtJgfS0rPyawpw5aq21nuHzV3jS2WSi9nAHVqXZN03U50kOeQSv+73fd8L9NodxE8k3MXSIB",
+	"0uIQK7dLCe07HASQ1mPOohTLlj1flds+jEQMQQgJFTxAMujVJFBscz3HTh6VeWy7zc7mviwyk4s90I6f",
+	"3JgvrCXsReiOk4f0XxqhXd5scEYxhkMAYz2s7R0d9LimtJ5+ERHqXpE6w5aaEolmQpqsIg6ozXfXel95",
+	"mPUMqmrrqXcL4PdTw2FXNMd1JJ4jwWUkHwdPN+9zVSxj5BYHun4lyfMp9I3uNVMyDVB8W/A3Izblxp5L",
+	"XjpzQCDqmNJFCVzDLY0/r+rFSQ59KHYkdLL3yxSTKptCjiXfDvZ9mSt7tPl5U5Shag9RuhTTYOFDtWgn",
+	"D7HXeglSER5rCPupBcvUeoRujQO6LdUgkS06YVsDzNsJHu7WwiSzMEe9tkE/rp8Uf+vU+b/hFjMO2xVx",
+	"qCkDSAteYcZzy3xFCRNH8lRZbwe7FjbFpW8GbkH843P4yPG4dlmTHjNa/tG70O0imzf2yEMOZUutWkJG",
+	"0esln4L74hL5iBD7kcfEjsMGXKHZgiczkQFTmbQnVTgxdjvqt4x4Sixt9R/84z3VwPiUidtOxExpPwOz",
+	"s5yl3HD26fbDRYMZhxWMtbxPyg08N2IBF1EN1v4WfuJiMn+HJ4wiAQa1eHieiqkwNEHjjSP4c4KKHShL",
+	"jtAnVnEbyNhCZIUJERiU0pQvlu1VQ2B+tNd7I4ZxD2vI8VbnPq23hX1tuqhGQ7eeAeobYmwWJNKLJUuD",
+	"j4TLJJUDeSoa8VOSucM56A9Owz4R0ojVcgO/8bPjJ76qnRNEieNQK0qOnERx03BWuBDZfuvzbZaWiBZn",
+	"YXn+UpjjNMz4w6k05O3U+VksxrlIOg1RGjGkBNIT2mQQr/pXR1KBIeCWRq2avDIB/Ye4q99+xD0fMeND",
+	"YVrlhQTdLXDy2G2vZX3P+cUGChkVK/8J2TZocvtx3fBeoUYjmSklR2Rbko1P5B+Ig+dnr8Nhe2rr2ku8",
+	"33X/7Cr/a3fFxQjnGBFWPq3hpp5rtgYpG1lQVhy7bFthlvazR20bHXXjxN3/bJK4R90GEQrscpmDBrMv",
+	"t0ZjjpNYs8+KQj9yb9UDEoJSC9+BQyKbYJFLpQGHnE1teB4CX376VgLWHdW+NODbVhpf9b7ft93fTiaQ",
+	"GN0O6YEZ78TBKA9qSVeIGFMn6dWn+/4VFzIvshRytuabNvAPD/DW4a98AL5qCG41+BEfyI08YTmCfYNm",
+	"PMv2xnoPgff1oez9OlN2uWeQQ4Weuoz/PdMssa4/svwEgTDFsguyw3xanhvOayN+NFqJDVqoEyB2dGHU",
+	"HLYZ1l49FliWbjKqfkJ4o28U8fFmpghYB1g5K6OyhEZlFNXFwHCFJZgC1ctcZCYk+jBn3dk0ezdT64Hc",
+	"ZLz1sdcsPLNhwfDa0IHqmVpjBMznVlK+KcPV7rBBvCRu12mHqaSyblGVA2H99h05dvAS0oHCMEeoTm/y",
+	"UD8W5g8B7sVBCoZCe4ynii481NfTI+xfrVVd/k17mYhujhRM9blQLFVMsEyt/R41KplfjovUzVerR/kG",
+	"hxzHo/w7z+lxsTxz/+T54MhnO2xNE05I1/bpyFJRK77C3AECiCI/GA/gmPWajFGgD9EzldeRubTJ+WZP",
+	"txENOUoxu3HJ35gFUTLtvTjIp2mQd15yQz2QBL3haCNwfgPhWm0awznUaugaCfSN/Z4E3w/pss8BYtKz",
+	"OOzLLNGGQ5jmamhCNKxVpfaENXW+LgNvEzUqWIUmDJuqsNBYkF5Zam4Ij7CxJ4ZGPyl4jbhCodGFBAIx",
+	"243iLHg+3+VGiMW4b4zq2G3ZVqCC7AFamL2sDZ/7Es57+0SeH6GYw7U/CM1ysLOVjhxnBZrMa2H9nYWy",
+	"x61R9SKlUaAize2vj3kyf8HuZyDyQENsQjGBgbyzXO/eXh/QmrH3f6dySLhurZ6ZhOv9qHp7HBohpZ05",
+	"zwb0A5HYj5wTYj2StcrnbKpAs5laIAM8BkDwbKBT1hqbbYRcdmIvEy4hS3l7o/zbh6XKIyfZwIOp3fHg",
+	"PvaJkENL8jusaNOjkilb48Ga8g22jdF0b081t4OYuHEfiy/aOdE5LCAVe1qC7DTf+oHHMGrCA6Msm/Bq",
+	"PYk5RXIRmHgCawi7n8Ah0La0tywQ3M9FTVzbNaqPkl65aerbOow+imRe+e7+TJHtvp5Xr/cWsdpfOnWE",
+	"zM6FnRNIOzG80+FxZn9UvrcOd8vGBWpbdpWQ+3aTaMxg7cKeYNUzl5JZw0hfsfGGChSLTILWHg2+EQ87",
+	"T7cAsQNII1VjTiX/H/v3rACsyZzOTAaYLFtKnjQ1Cu9ier/ZsJlaswx4TgYFkkK5GlYCiiQ3Cjw4kH+t",
+	"plc2Khpl/Cd4OFaxxb2IyzK/w+pQWvtjY+V2gCvg6/dm5u5yMn23P5JPaKAxK/oYWkoHchQx1B7+RR5V",
+	"f+n2hmedLJGUthFNT9OSSLLYbJCYgwySivmM3Wglywr3felU50P8j1WUHRT5y0Rlk0Jj1WyX5rsph8Um",
+	"8DeDgNhm0SRKfzlRlVeYqqgCDi5yLMw6LOAWxODvPNcl+QLVbngCOXKjGjpQvSSscEU7pQCH7DkAiW0w",
+	"9GO6NWtaTr9fzxsPF1vBbjx4WUywzk3lqbm8cdHRXmBc4pqrhWsD5HqEddhkmXCMmkIOzM7sEgVSGCIp",
+	"JMXhqiJwUUtcVmY9S6NxiWuytOAmFw9dTvbPNOIJK5O2kqOy3T/WKqoiBLTdNhyGJ+NKcSvWIvJuxQ/X",
+	"YG+4xkYeo5ZVVfWDc5vtzpJ8qSvC6UszKplUjwy4qEmlI77qyHzf8RXc+lH9dZGoeVPh6J1aAJJD0QBG",
+	"LCOp09+p0IixSV83B1hSp53/CGbdCw+51lhXGvyZaHs5fPouK9ZCZO6/r/YABtFjz6baNNYP8LZYb9Bh",
+	"YaFKYkG7ZCrHXsKrKkQAR6Iw47Useo4boJ/PioCcR1K8nxTIXveu6iBYPjw7QdUNfnVXPGFyGDZiWTCP",
+	"C2MPRqk0WOca483BMXY1gRRXoHMwA0h1fZWQ3q3tALwDaIklNOn+gIrdflT5IMEyVwbhnVMo6B8mF/Yf",
+	"v53IeLoDiDKE3yJSK/owgflQwyFc/LUGCNxSWL9Mq/h8LEWWhpSDBtAllB+t4O/WqfzcmSggH31/tivx",
+	"3c1fbsDUZ+v//vft65cvXzrt4TMhysHZGuWLWSnav1Y5wg+3WOHawPKiESPv1csqfvuL1+HNsmIx9ih5",
+	"w4URhdyD3mUGCebHW9nXeAS7SoRMrRE/G0PKGLzfEaZLfE3dAfOWz48mVP0BtIePitII73CpahbGn3Yb",
+	"4iUuSNqUBnWVjTksVW7IG5F8rHJuVL55phn+KjOgjfNjhGYJlxKN58dF092nnTygPnz86NdcGGCplWGi",
+	"7EUgulxlU89KPwmB0iDZCwi56nYd6QcNOj/+Ia2TFAb0cpwg3MUIg+gYPzdFTj0y9mdSYKbPmu0qpbRf",
+	"ZzNdfYr6N9e2ZueYYjv8skSlgW4BcyMlUskjlu6KSdBaeXhmdDsdfH/OEp4lYDUL1hcwrbaZaiRxi1Z3",
+	"S2yG3GeCv9IsuX2Mn1lX6WwgX7TkwVtTJX9b7MxVT51bctNc8FNBcIzo22rMbDTFS0spAwYrZNnFo82e",
+	"9tYRvGKwWJoNRnOJVPqZfsGu6bo3QqwTiXE8oX1UAcs2FlaPG4/hBJgC3TrRRoFopUkccm2wQMQ/qOwK",
+	"vHKYNBKeaUbHB74ADnNc2FvnbtOU+L3XwK4RJmM9UxKojKLmNrsu5mdUQR/u1BgTgQfT9o2ogCvv+aeX",
+	"+Kexx2WnwWVvR4t98MjJ1antCb9daPO0OtV+YV1Zxdh+mNV61scY56qwHu6wSuKDUnOGLs6WRrDi4HaM",
+	"Ax3jc/AcI05QcKMY/HUpOxSzSnknJuE9DhjynMQHNKliunCwyXJDu96VRq+5MJr5/ADShLsrY6mSuXWE",
+	"3f+NYqliGTwEz9i+0GUSkHg6Kn9vcNATnLXo08uBfYUmwDXX3mKeQcYA4UtdoDrlBlLGJwasUK6vyPZI",
+	"VJEZStdmas2U7/MxeaFNp0jigCEnFx/QqBhK7Z6Tj1Z2Rq5UkcxA45kjTO8tcD+pdQh2eKQ1SmkZxXDO",
+	"qIKlbM60R/LEzgBUZ/aSF2am7BNeJHnnPF/7gY+b64fnD39++dfnCX9u3+Bgi+zHt7e9zyWmKcvpqWOD",
+	"uJM8TNPIFX+msBIJhNl2c1pkoiOmcQfmEw4Yxrmhex/5/Kw8dNeQoOkYVv0Qappv8cQ1K1l3rL/+gt7u",
+	"EZ04uGco2FTk8uKHi0u+FBeff/v8/wEAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"enkaustos/core/colour"
+	"enkaustos/core/fault"
 	"enkaustos/core/kiln"
 	"enkaustos/core/work"
 	kilnroom "enkaustos/internal/kiln"
@@ -71,7 +72,7 @@ func (m *maker) results() error {
 			if _, err := m.log(work.Event{Piece: seen.Piece, Kind: work.Opined, Text: opinions[i%len(opinions)], Again: i%3 != 1}); err != nil {
 				return err
 			}
-			if _, err := m.log(work.Event{Piece: seen.Piece, Kind: work.Graded, Mark: 2 + i%3}); err != nil {
+			if _, err := m.log(work.Event{Piece: seen.Piece, Kind: work.Resulted, Came: fault.Sound}); err != nil {
 				return err
 			}
 			if i > 1 {

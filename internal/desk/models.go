@@ -5,8 +5,6 @@ import (
 
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
-	"enkaustos/core/results"
-	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
 	"enkaustos/internal/view"
@@ -36,8 +34,8 @@ func Models(m school.Moment, id string) ([]Model, error) {
 			continue
 		}
 		kind := "earlier"
-		switch q := p.State.Quality; {
-		case q != nil && q.Mark >= results.Good:
+		switch {
+		case p.State.Outcome().Sound():
 			kind = "result"
 		case p.Assignment == to.Assignment:
 			kind = "neighbour"
@@ -59,15 +57,11 @@ func known(seen []plan.Plan, p plan.Plan, b piece.Body) bool {
 	return false
 }
 
-// ListModels lists pieces whose plan could be taken over. That one is a good result
-// is a mark, and marks are the teacher's.
+// ListModels lists pieces whose plan could be taken over.
 func (d Desk) ListModels(ctx context.Context, r contract.ListModelsRequestObject) (contract.ListModelsResponseObject, error) {
 	m, by := d.School.Now(), school.ActorOf(ctx)
 	models, err := Models(m, r.Id)
 	return contract.ListModels200JSONResponse(view.List(models, func(one Model) contract.Model {
-		if one.Kind == "result" && by.Role != work.Teacher {
-			one.Kind = "earlier"
-		}
 		return contract.Model{Piece: view.Piece(m, by, one.Piece), Kind: contract.ModelKind(one.Kind)}
 	})), err
 }

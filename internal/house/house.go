@@ -6,10 +6,10 @@ import (
 	"context"
 	"errors"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/kiln"
 	"enkaustos/core/piece"
-	"enkaustos/core/results"
 	"enkaustos/core/rules"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
@@ -182,8 +182,11 @@ func (h House) GetGuide(context.Context, contract.GetGuideRequestObject) (contra
 		Covers: view.List(foot.CoverGuides(), func(g foot.CoverGuide) contract.GuideCover {
 			return contract.GuideCover{Cover: contract.GuideCoverCover(g.Cover), Name: g.Name, Means: g.Means, Way: g.Way}
 		}),
-		Marks: view.List(results.Marks(), func(m results.Mark) contract.GuideMark {
-			return contract.GuideMark{Value: m.Value, Name: m.Name, Means: m.Means}
+		Faults: view.List(fault.All(), func(f fault.Fault) contract.GuideFault {
+			return contract.GuideFault{Fault: string(f.Kind), Name: f.Name, Looks: f.Looks, Key: f.Key}
+		}),
+		Flows: view.List([]fault.Flow{fault.Stayed, fault.ALittle, fault.ToBand, fault.OnShelf}, func(f fault.Flow) contract.GuideFlow {
+			return contract.GuideFlow{Flow: contract.GuideFlowFlow(f), Says: f.Says()}
 		}),
 		Cones: view.List(kiln.Cones(), func(c kiln.Cone) contract.GuideCone {
 			return contract.GuideCone{Cone: string(c), Celsius: c.Celsius(kiln.Medium), Fahrenheit: c.Fahrenheit(kiln.Medium)}

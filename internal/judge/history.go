@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"enkaustos/core/bench"
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
@@ -222,7 +223,14 @@ func (h *History) through(bisque bool) {
 	}
 	if h.in(2) {
 		h.add(work.Event{Kind: work.Opined, Text: "quieter than its tile"})
-		h.add(work.Event{Kind: work.Graded, Mark: 1 + h.IntN(4)})
+		h.add(work.Event{Kind: work.Resulted, Came: []fault.Came{fault.Sound, fault.Spoiled, fault.Stuck, fault.Broken}[h.IntN(4)]})
+		h.add(work.Event{Kind: work.Faulted, Surface: h.world.Body.Surfaces[0].ID, Fault: fault.Running})
+		h.add(work.Event{Kind: work.Flowed, Flow: fault.OnShelf})
+		if n := len(h.state.Coats); n > 0 && h.in(2) {
+			last := h.state.Coats[n-1]
+			h.add(work.Event{Kind: work.Felted, Of: last.ID, Felt: work.Thin})
+			h.add(work.Event{Kind: work.Proved, Surface: last.Surface, Felt: work.Thick})
+		}
 	}
 	h.add(work.Event{Kind: work.Refired, Text: "mended"})
 }
@@ -359,8 +367,14 @@ func (h *History) event(k work.Kind) work.Event {
 		e.Of = one(h.draw, "d0", "d0", "d1")
 	case work.Moved:
 		e.Place = work.OwnPlace
-	case work.Graded:
-		e.Mark = 3
+	case work.Resulted:
+		e.Came = one(h.draw, fault.Sound, fault.Broken, fault.Joined)
+	case work.Faulted:
+		e.Fault = fault.Running
+	case work.Proved:
+		e.Felt = work.Thick
+	case work.Flowed:
+		e.Flow = fault.Stayed
 	case work.Loaded, work.Fired, work.Unloaded:
 		of := h.world.work(h.state)
 		e.Load, e.Cone = "L", of.Next()

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 	"enkaustos/core/work"
@@ -50,7 +51,8 @@ type tale struct {
 	wet, felt      time.Time
 	boneDry        bool
 	harms, lost    []string
-	aside, away    int64 // by which event; 0 for not
+	broke          string // the harm that it took in the fire
+	aside, away    int64  // by which event; 0 for not
 	unnamed        int64
 	parts          int
 	latex          map[string]bool
@@ -160,6 +162,16 @@ func (t *tale) happens(e work.Event, on []string) {
 		t.help["peeled "+e.Surface] = true
 	case work.Damaged:
 		t.harms = append(t.harms, e.ID)
+	case work.Resulted:
+		if !t.out {
+			break // nobody judges what is in the kiln
+		}
+		if t.broke != "" {
+			t.harms = without(t.harms, t.broke)
+		}
+		if t.broke = ""; e.Came != fault.Sound && e.Came != fault.Spoiled {
+			t.broke, t.harms = e.ID, append(t.harms, e.ID)
+		}
 	case work.Repaired:
 		t.harms = without(t.harms, e.Of)
 	case work.Parted:
@@ -313,7 +325,7 @@ func (t *tale) checked(e work.Event) {
 func (t *tale) next(e work.Event) {
 	t.stage++
 	t.conesPast = append(t.conesPast, t.firingCone)
-	t.inKiln, t.out = false, false
+	t.inKiln, t.out, t.broke = false, false, ""
 	t.cover, t.check, t.rulings, t.undone = nil, nil, nil, nil
 	t.wet, t.felt, t.boneDry, t.left = time.Time{}, time.Time{}, false, false
 	t.latex, t.help = map[string]bool{}, map[string]bool{}

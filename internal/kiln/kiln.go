@@ -254,17 +254,14 @@ func Back(m school.Moment, c *school.Change, by work.Actor, id string) error {
 	if !ok {
 		return school.Missing("load")
 	}
-	takes := func(p *school.Piece) work.Event { return work.Event{Kind: work.TakenOut} }
-	undoes := func(event func(s *work.State) string) func(*school.Piece) work.Event {
-		return func(p *school.Piece) work.Event { return work.Event{Kind: work.Undone, Undoes: event(&p.State)} }
-	}
+	takes := func(p *school.Piece) []work.Event { return []work.Event{{Kind: work.TakenOut}} }
 	switch {
 	case !load.UnloadedAt.IsZero():
 		load.UnloadedAt = time.Time{}
-		takes = undoes(func(s *work.State) string { return s.StillInside(id) })
+		takes = func(p *school.Piece) []work.Event { return undoes(p.State.StillInside(id)...) }
 	case !load.FiredAt.IsZero():
 		load.FiredAt, load.Kiln, load.Left, load.Waited = time.Time{}, "", 0, 0
-		takes = undoes(func(s *work.State) string { return s.Unfired(id) })
+		takes = func(p *school.Piece) []work.Event { return undoes(p.State.Unfired(id)...) }
 	}
 	inside := members(m, id)
 	if len(inside) == 0 {
@@ -276,14 +273,24 @@ func Back(m school.Moment, c *school.Change, by work.Actor, id string) error {
 		if a := m.Assignments[p.Assignment]; a.Over {
 			out.add(p.ID, m.Who(p)+": "+a.Name+" has ended: reopen it first.")
 		}
-		e := takes(p)
-		if e.Kind == work.Undone && e.Undoes == "" {
+		all := takes(p)
+		if len(all) == 0 {
 			out.add(p.ID, m.Who(p)+": something happened to it since it came out of the kiln. What came out stays.")
 		}
-		e.ID, e.Piece, e.At, e.By, e.Hand = school.NewID(), p.ID, m.At, by.Name, by.Hand()
-		c.Log(e)
+		for _, e := range all {
+			e.ID, e.Piece, e.At, e.By, e.Hand = school.NewID(), p.ID, m.At, by.Name, by.Hand()
+			c.Log(e)
+		}
 	}
 	return out.err()
+}
+
+// undoes are the events that undo others.
+func undoes(ids ...string) (all []work.Event) {
+	for _, id := range ids {
+		all = append(all, work.Event{Kind: work.Undone, Undoes: id})
+	}
+	return all
 }
 
 // pass takes a load one step further: the load and all its pieces together.

@@ -4,16 +4,27 @@ import (
 	"context"
 	"slices"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
 )
 
-// spoiled is what is logged of a piece beside that it came out, by how it did.
-var spoiled = map[contract.OutOfKilnHow]work.Event{
-	contract.Broken: {Kind: work.Damaged, Text: "broke in the firing"},
-	contract.Stuck:  {Kind: work.Damaged, Text: "stuck to the shelf"},
-	contract.Refire: {Kind: work.Refired},
+// told is what is logged of a piece beside that it came out, by how it did; nothing where it
+// is looked at later.
+func told(how contract.OutOfKilnHow, bisque bool) []work.Event {
+	came := fault.Came(how)
+	switch {
+	case how == contract.OutOfKilnHowRefire:
+		return []work.Event{{Kind: work.Refired}}
+	case how == contract.OutOfKilnHowOut:
+		return nil
+	case !bisque:
+		return []work.Event{{Kind: work.Resulted, Came: came}}
+	case came == fault.Sound:
+		return nil
+	}
+	return []work.Event{{Kind: work.Damaged, Text: came.Harms()}}
 }
 
 // inside says whether a piece was fired in a load and is still in the kiln.
@@ -28,9 +39,11 @@ func cameOut(p *school.Piece, load string) string {
 	bisque := slices.ContainsFunc(p.State.Past, func(f work.Firing) bool { return f.Load == load && !f.Unloaded.IsZero() && f.Bisque })
 	now := p.State.Firing != nil && p.State.Firing.Load == load && !p.State.Firing.Unloaded.IsZero()
 	switch {
-	case (now || bisque) && len(p.State.Damages) > 0:
+	case now:
+		return p.State.Outcome().Says(func(id string) string { on, _ := p.Body.Surface(id); return on.Name })
+	case bisque && len(p.State.Damages) > 0:
 		return work.Words(p.State.Damages)
-	case now || bisque:
+	case bisque:
 		return "sound"
 	case again:
 		return "to be fired again"
@@ -49,11 +62,11 @@ func Out(m school.Moment, c *school.Change, by work.Actor, id, piece string, how
 		return school.Refuse("%s was not fired yet.", l.Name)
 	case !known || !inside(p, id):
 		return school.Refuse("This piece does not stand in %s any more.", l.Name)
-	case how == contract.Refire && p.State.Firing.Bisque:
+	case how == contract.OutOfKilnHowRefire && p.State.Firing.Bisque:
 		return school.Refuse("%s was fired to bisque: it is glazed next, and fired then.", m.Who(p))
 	}
 	pass(m, c, by, work.Unloaded, l, []*school.Piece{p})
-	if more, some := spoiled[how]; some {
+	for _, more := range told(how, p.State.Firing.Bisque) {
 		more.ID, more.Piece, more.At, more.By, more.Hand = school.NewID(), p.ID, m.At, by.Name, by.Hand()
 		c.Log(more)
 	}

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"enkaustos/core/grade"
 	"enkaustos/core/work"
 	"enkaustos/internal/school"
 )
@@ -24,6 +25,7 @@ type PersonPiece struct {
 	Plan        school.Plan         `json:"plan"`
 	Wish        *school.Wish        `json:"wish,omitempty"`
 	Photographs []school.Photograph `json:"photographs,omitempty"`
+	Grades      []school.Grade      `json:"grades,omitempty"`
 	Events      []work.Event        `json:"events"`
 }
 
@@ -73,6 +75,11 @@ func About(ctx context.Context, s *school.School, student school.Student) (p Per
 				made.Photographs = append(made.Photographs, photo)
 			}
 		}
+		for _, what := range []grade.What{grade.Made, grade.Glazing} {
+			if g, given := school.Grades.Get(m.Snapshot, school.Grade{Piece: id, What: what}.Key()); given {
+				made.Grades = append(made.Grades, g)
+			}
+		}
 		p.Pieces = append(p.Pieces, made)
 	}
 	return p, nil
@@ -98,6 +105,9 @@ func Erase(ctx context.Context, s *school.School, student school.Student) error 
 			for _, photo := range p.Photographs {
 				photo.Name = erased
 				school.Photographs.Put(c, photo)
+			}
+			for _, g := range p.Grades {
+				school.Grades.Drop(c, g) // of a person, and nothing that the pieces teach
 			}
 		}
 		return nil

@@ -8,6 +8,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/core/grade"
 	"enkaustos/core/work"
 	"enkaustos/internal/bench"
 	"enkaustos/internal/demo"
@@ -38,6 +39,7 @@ func TestAStudentIsShownAndErased(t *testing.T) {
 	require.NoError(t, s.Change(t.Context(), func(_ school.Moment, c *school.Change) error {
 		school.Students.Put(c, student)
 		school.Wishes.Put(c, school.Wish{Piece: piece.ID, Text: words})
+		school.Grades.Put(c, school.Grade{Piece: piece.ID, What: grade.Made, Note: words + ", in a grade"})
 		return nil
 	}))
 	_, err = bench.New(s).Log(t.Context(), school.Teacher, []work.Sent{{Event: work.Event{ID: "a-note-of-the-teacher", Piece: piece.ID, Kind: work.Noted, Text: words}}, {Event: work.Event{ID: "set-aside-for-a-reason", Piece: piece.ID, Kind: work.SetAside, Text: words}}})
@@ -49,7 +51,7 @@ func TestAStudentIsShownAndErased(t *testing.T) {
 	require.NoError(t, err)
 	text, err := json.Marshal(about)
 	require.NoError(t, err)
-	for _, part := range []string{name, words, piece.ID, "a-note-of-the-teacher"} {
+	for _, part := range []string{name, words, words + ", in a grade", piece.ID, "a-note-of-the-teacher"} {
 		require.Contains(t, string(text), part)
 	}
 	coats := len(s.Now().Pieces[piece.ID].State.Coats)

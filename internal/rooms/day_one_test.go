@@ -8,6 +8,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
@@ -142,7 +143,7 @@ func TestLoadsSeeTheLastCoat(t *testing.T) {
 	log(t, s, work.Event{ID: "undo", Piece: p.ID, Kind: work.Undone, Undoes: "3"})
 	err = s.Fire(t.Context(), load.ID)
 	require.NoError(t, err)
-	_, _, err = s.Log(t.Context(), school.Teacher, now(work.Event{ID: "x", Piece: p.ID, Kind: work.Graded, Mark: 4}))
+	_, _, err = s.Log(t.Context(), school.Teacher, now(work.Event{ID: "x", Piece: p.ID, Kind: work.Resulted, Came: fault.Sound}))
 	require.ErrorContains(t, err, "not out of the kiln yet")
 	err = s.Unload(t.Context(), load.ID)
 	require.NoError(t, err)

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/core/colour"
+	"enkaustos/core/fault"
 	"enkaustos/core/glaze"
 	"enkaustos/core/lesson"
 	"enkaustos/core/lost"
@@ -178,11 +179,11 @@ func TestWhoMayLogWhat(t *testing.T) {
 	yesterday := mine
 	yesterday.Done = time.Now().Add(-24 * time.Hour)
 	require.ErrorContains(t, try(tablet(), yesterday), "on the teacher's side")
-	for _, kind := range []work.Kind{work.Checked, work.Covered, work.Ruled, work.Graded, work.Moved, work.Prepared, work.Damaged, work.Answered, work.Wiped, work.BoneDry} {
+	for _, kind := range []work.Kind{work.Checked, work.Covered, work.Ruled, work.Resulted, work.Faulted, work.Moved, work.Prepared, work.Damaged, work.Answered, work.Wiped, work.BoneDry} {
 		require.ErrorContains(t, try(tablet(), work.Event{Piece: seven.ID, Kind: kind}), "on the teacher's side", string(kind))
 	}
 	require.NoError(t, try(helper, work.Event{Piece: seven.ID, Kind: work.Wiped}))
-	require.ErrorContains(t, try(helper, work.Event{Piece: seven.ID, Kind: work.Graded, Mark: 4}), "the teacher's")
+	require.ErrorContains(t, try(helper, work.Event{Piece: seven.ID, Kind: work.Resulted, Came: fault.Sound}), "not out of the kiln yet", "a helper at the cart says what came out")
 	require.ErrorContains(t, try(helper, work.Event{Piece: seven.ID, Kind: work.Ruled, Code: "drying", Text: "why"}), "the teacher's")
 
 	logged, _, err := s.Log(t.Context(), helper, now(coat("by the helper", seven, "edge", "A")))

@@ -9,6 +9,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/piece"
 	"enkaustos/core/ready"
@@ -25,7 +26,7 @@ func anything(random *rand.Rand, i int, p Piece) work.Event {
 		ID: fmt.Sprintf("storm-%d", i), Piece: p.ID, Kind: work.Kinds()[random.Intn(len(work.Kinds()))],
 		Surface: pick("face", "edge", "back"), Glaze: pick("A", "B"), Back: random.Intn(3),
 		Seen: p.State.Seq - int64(random.Intn(2)), Verdict: foot.Verdict(pick("clean", "stained", "left", "low")),
-		Text: "something", Mark: 1 + random.Intn(4),
+		Text: "something", Came: fault.Came(pick("sound", "broken", "joined")), Fault: fault.Kind(pick("running", "streaks")), Clear: random.Intn(2) == 0, Flow: fault.Flow(pick("not", "shelf")),
 	}
 	if log := p.Log; len(log) > 0 {
 		e.Undoes = log[random.Intn(len(log))].ID

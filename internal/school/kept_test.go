@@ -15,6 +15,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/glaze"
 	"enkaustos/core/lesson"
 	"enkaustos/core/work"
@@ -313,8 +314,13 @@ func TestTheLayoutBeforeIsTakenOver(t *testing.T) {
 		levels[i].ID = ""
 	}
 	require.Equal(t, text(t, before.JarLevels), text(t, levels))
-	since := []work.Kind{work.Refired, work.Cleaned, work.Sanded, work.Vouched} // kinds that there were not then
+	since := []work.Kind{work.Refired, work.Cleaned, work.Sanded, work.Vouched, work.Faulted, work.Flowed, work.Proved} // kinds that there were not then
 	require.Len(t, before.Events, 2*(len(work.Kinds())-len(since)))
+	for i, e := range before.Events {
+		if e.Kind == "quality" { // a figure that stands among the grades since, if it was one
+			before.Events[i].Kind, before.Events[i].Came, before.Events[i].Text = work.Resulted, fault.Faulty, ""
+		}
+	}
 	for piece := range m.Pieces {
 		log, err := s.Log(t.Context(), piece)
 		require.NoError(t, err)

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"enkaustos/core/glaze"
+	"enkaustos/core/grade"
 	"enkaustos/core/kiln"
 	"enkaustos/core/lesson"
 	"enkaustos/core/load"
@@ -37,14 +38,16 @@ var (
 	Pours       = Register("pour", func(p Pour) string { return p.ID }).Quiet()
 	Labels      = Register("label", func(l Label) string { return l.Glaze }).Quiet()
 	Wishes      = Register("wish", func(w Wish) string { return w.Piece }).OfPiece(func(w Wish) string { return w.Piece })
+	Grades      = Register("grade", Grade.Key).Quiet()
 	Photographs = Register("photograph", func(p Photograph) string { return p.ID }).Quiet()
 
-	Names = One[Name]("school").Quiet()
-	Units = One[units.System]("units")
-	Rules = One[HouseRules]("house")
-	Airs  = One[Air]("damp")
-	Bells = One[lesson.Timetable]("bells").Quiet()
-	Hands = One[lesson.ByHand]("room").Quiet()
+	Names   = One[Name]("school").Quiet()
+	Units   = One[units.System]("units")
+	Rules   = One[HouseRules]("house")
+	Airs    = One[Air]("damp")
+	Rubrics = One[grade.Rubric]("rubric").Quiet()
+	Bells   = One[lesson.Timetable]("bells").Quiet()
+	Hands   = One[lesson.ByHand]("room").Quiet()
 
 	epochs = One[epoch]("epoch").Quiet()
 )
@@ -269,6 +272,22 @@ type Wish struct {
 	Tiles []string  `json:"tiles,omitempty"` // glaze.Tile.Code, up to three
 	Text  string    `json:"text,omitempty"`
 }
+
+// Grade is what a teacher gave for a piece as it was made, or for its glazing.
+type Grade struct {
+	Piece  string             `json:"piece"`
+	What   grade.What         `json:"what"`
+	Value  *float64           `json:"value,omitempty"`  // on Scale; nil where none was given
+	Scale  grade.Scale        `json:"scale,omitzero"`   // of the house as it was given
+	Points map[grade.Line]int `json:"points,omitempty"` // on the lines of the rubric
+	Stand  grade.Stand        `json:"stand,omitempty"`
+	Note   string             `json:"note,omitempty"`
+	At     time.Time          `json:"at,omitzero"`
+	By     string             `json:"by,omitempty"`
+}
+
+// Key names the grade: a piece has one of each.
+func (g Grade) Key() string { return g.Piece + "/" + string(g.What) }
 
 // Photograph is a kept photograph, of a rack of tiles or of a piece; its picture lies
 // under the same key.

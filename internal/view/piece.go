@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"enkaustos/core/bench"
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
@@ -20,17 +21,14 @@ import (
 	"enkaustos/internal/school"
 )
 
-// Piece is a piece as somebody of a role sees it in a list: marks are the teacher's,
-// and of the findings it carries the gravest.
+// Piece is a piece as somebody of a role sees it in a list: of the findings it carries the
+// gravest.
 func Piece(m school.Moment, by work.Actor, p *school.Piece) contract.Piece {
 	v := listed(m, p)
-	switch by.Role {
-	case work.Teacher:
-		return v
-	case work.Station:
+	if by.Role == work.Station {
 		return atTablet(m, p, v)
 	}
-	return WithoutMarks(v)
+	return v
 }
 
 // Pieces is Piece for a list of them.
@@ -42,22 +40,13 @@ func Pieces(m school.Moment, by work.Actor, list []*school.Piece) []contract.Pie
 // changes, so that lists of a thousand pieces cost no more than their length.
 func JSON(m school.Moment, by work.Actor, p *school.Piece) []byte {
 	key := "piece"
-	switch {
-	case by.Role == work.Station:
+	if by.Role == work.Station {
 		key = "piece at a tablet"
-	case by.Role != work.Teacher && p.State.Quality != nil:
-		key = "piece without marks"
 	}
 	return m.Remembered(p, key, func() []byte {
 		text, _ := json.Marshal(Piece(m, by, p)) // plain values: they always marshal
 		return text
 	})
-}
-
-// WithoutMarks is a piece without the teacher's mark: that is the teacher's.
-func WithoutMarks(p contract.Piece) contract.Piece {
-	p.Quality, p.QualityText = nil, nil
-	return p
 }
 
 func listed(m school.Moment, p *school.Piece) contract.Piece {
@@ -97,9 +86,29 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 	if o := s.Opinion; o != nil {
 		v.Opinion, v.Again = &o.Text, &o.Again
 	}
-	if q := s.Quality; q != nil {
-		v.Quality, v.QualityText = &q.Mark, Some(q.Text)
+	v.Outcome = outcome(p)
+	return v
+}
+
+// outcome is what came of the last firing of a piece; nil while it is not out of it.
+func outcome(p *school.Piece) *contract.Outcome {
+	f := p.State.Firing
+	if f == nil || f.Unloaded.IsZero() {
+		return nil
 	}
+	o := p.State.Outcome()
+	name := func(surface string) string {
+		on, _ := p.Body.Surface(surface)
+		return on.Name
+	}
+	v := &contract.Outcome{Says: o.Says(name), Sound: o.Sound(), Came: Some(string(o.Came)), Flow: Some(string(o.Flow)), At: When(o.At), By: Some(o.By),
+		Faults: List(o.Faults, func(f work.Flaw) contract.Flaw {
+			return contract.Flaw{Events: append(slices.Clip(f.Before), f.ID), Fault: string(f.Kind), Name: f.Kind.Name(), Surface: f.Surface, Clear: f.Clear}
+		})}
+	if len(o.Proved) > 0 {
+		v.Proved = &o.Proved
+	}
+	v.Grind = slices.ContainsFunc(o.Faults, func(f work.Flaw) bool { return f.Kind == fault.Drips })
 	return v
 }
 
@@ -293,7 +302,7 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 	of := m.Case(p)
 	help := a.Shelf.Help(of.Plan, of.Work)
 	return contract.PieceDetail{Now: m.At, Piece: whole, Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
-		Surfaces: SurfaceAreas(p.Body), History: history(by, p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
+		Surfaces: SurfaceAreas(p.Body), History: history(p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
 		Own: own, Marking: a.Marking.And(own.Marking), Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
 		Hand: Some(handOf(m, p)), Food: Food(m, p), Hushed: Findings(hushed, p.Body),
 		Help: List(helpFor(by, help), func(h foot.Help) contract.Help {
@@ -309,10 +318,8 @@ func Food(m school.Moment, p *school.Piece) []contract.Eaten {
 		lies = laid // what is on it counts, where that strays from the plan
 	}
 	f := p.State.Firing
-	seen := plan.Looked{Cover: cover.Stands(), Fired: f != nil && !f.Bisque && !f.Unloaded.IsZero()}
-	if q := p.State.Quality; q != nil {
-		seen.Marked, seen.Faulty = true, !q.Sound()
-	}
+	out := p.State.Outcome()
+	seen := plan.Looked{Cover: cover.Stands(), Fired: f != nil && !f.Bisque && !f.Unloaded.IsZero(), Judged: out.Judged(), Joined: out.Came == fault.Joined, Faulty: out.Judged() && !out.Sound()}
 	return List(of.Shelf.Food(lies, of.Work, seen), eaten(p))
 }
 
@@ -348,14 +355,11 @@ func helpFor(by work.Actor, help []foot.Help) []foot.Help {
 	return help
 }
 
-// history is the record of a piece; the teacher's marks are the teacher's.
-func history(by work.Actor, p *school.Piece, log []work.Event) []contract.HistoryEntry {
+// history is the record of a piece.
+func history(p *school.Piece, log []work.Event) []contract.HistoryEntry {
 	undone := work.UndoneIn(log)
 	lines := []contract.HistoryEntry{}
 	for _, e := range log {
-		if e.Kind == work.Graded && by.Role != work.Teacher {
-			continue
-		}
 		on, _ := p.Body.Surface(e.Surface)
 		lines = append(lines, contract.HistoryEntry{Id: e.ID, Kind: string(e.Kind), At: e.Happened(), By: e.By, Text: e.Says(on.Name),
 			Undone: undone[e.ID], Undoable: e.Kind.Undoable() && !undone[e.ID]})

@@ -2176,6 +2176,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/grades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The grades of an assignment, with what the record proposes for each. */
+        get: operations["listGrades"];
+        put?: never;
+        /** Give grades, all or none; one without anything takes the grade back. */
+        post: operations["giveGrades"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/grades/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The grades of an assignment as a list. */
+        get: operations["exportGrades"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/grades/unglazed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pieces that were made and never glazed. */
+        get: operations["listUnglazed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rubric": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRubric"];
+        put: operations["setRubric"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/units": {
         parameters: {
             query?: never;
@@ -4157,8 +4225,112 @@ export interface components {
             unloaded?: string;
             opinion?: string;
             again?: boolean;
-            quality?: number;
-            qualityText?: string;
+            outcome?: components["schemas"]["Outcome"];
+        };
+        GradeScale: {
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            best: number;
+            /** Format: double */
+            step: number;
+        };
+        Rubric: {
+            scale: components["schemas"]["GradeScale"];
+            lines: components["schemas"]["RubricLine"][];
+        };
+        RubricLine: {
+            line: string;
+            name?: string;
+            /** @description What it looks at */
+            looks?: string;
+            /**
+             * Format: double
+             * @description 0 where it is not graded
+             */
+            weight: number;
+        };
+        GradeSheet: {
+            rubric: components["schemas"]["Rubric"];
+            /** @description Points that a line has */
+            most: number;
+            rows: components["schemas"]["GradeRow"][];
+        };
+        GradeRow: {
+            piece: string;
+            student: string;
+            mark: string;
+            stage: components["schemas"]["Stage"];
+            /** @description It can be graded by now */
+            may: boolean;
+            /** @description Why not yet, in a sentence */
+            why?: string;
+            /** @description What the record proposes */
+            lines: components["schemas"]["GradeLine"][];
+            /** Format: double */
+            proposed?: number;
+            /** @description What the record proposes to note beside it: late, missing, absent */
+            stand?: string;
+            given?: components["schemas"]["GradeGiven"];
+        };
+        GradeLine: {
+            line: string;
+            points: number;
+            reason: string;
+        };
+        GradeGiven: {
+            piece: string;
+            /** @enum {string} */
+            what: "made" | "glazing";
+            /** Format: double */
+            value?: number;
+            scale?: components["schemas"]["GradeScale"];
+            /** @description By line; the grade follows from them where value is missing */
+            points?: {
+                [key: string]: number;
+            };
+            /** @enum {string} */
+            stand?: "late" | "missing" | "absent";
+            note?: string;
+            /** Format: date-time */
+            at?: string;
+        };
+        Unglazed: {
+            piece: string;
+            student: string;
+            mark: string;
+            class: string;
+            title: string;
+            /** @description Since when, and for what */
+            waits: string;
+        };
+        /** @description What came of its last glaze firing */
+        Outcome: {
+            /** @description In a clause */
+            says: string;
+            sound: boolean;
+            /** @description How it came out as a whole, by its name in the guide */
+            came?: string;
+            faults: components["schemas"]["Flaw"][];
+            /** @description How far its glaze moved, by its name in the guide */
+            flow?: string;
+            /** @description By surface: whether a thickness that was felt before the fire was too thin, right or too thick */
+            proved?: {
+                [key: string]: components["schemas"]["Felt"];
+            };
+            /** @description It has sharp drips that nobody ground off */
+            grind: boolean;
+            /** Format: date-time */
+            at?: string;
+            by?: string;
+        };
+        Flaw: {
+            /** @description That noted it: undone, it goes */
+            events: string[];
+            fault: string;
+            name: string;
+            surface: string;
+            clear: boolean;
         };
         /** @description What a look at the piece sees now of how it is made and stands: sent back with the look, which holds while it is the same */
         Sight: {
@@ -4223,7 +4395,7 @@ export interface components {
         EventIn: {
             id: string;
             /** @enum {string} */
-            kind: "clean" | "sand" | "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "vouch" | "prepare" | "rule" | "takeout" | "again" | "opinion" | "quality";
+            kind: "clean" | "sand" | "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "vouch" | "prepare" | "rule" | "takeout" | "again" | "opinion" | "result" | "fault" | "flow" | "proved";
             piece: string;
             surface?: string;
             glaze?: string;
@@ -4283,7 +4455,20 @@ export interface components {
             /** @description The class may read the text */
             shown?: boolean;
             again?: boolean;
-            mark?: number;
+            /**
+             * @description How a fired piece came out as a whole
+             * @enum {string}
+             */
+            came?: "sound" | "spoiled" | "stuck" | "broken" | "joined";
+            /** @description Seen on a surface of a fired piece, by its name in the guide */
+            fault?: string;
+            /** @description Of a fault: it is seen at first sight */
+            clear?: boolean;
+            /**
+             * @description How far the glaze moved: not, a little, to the bare band, onto the shelf
+             * @enum {string}
+             */
+            flow?: "not" | "little" | "band" | "shelf";
             /**
              * Format: date-time
              * @description When it happened, where it is entered afterwards
@@ -4717,10 +4902,10 @@ export interface components {
         OutOfKiln: {
             piece: string;
             /**
-             * @description Sound, broken, stuck to the shelf, to be fired again
+             * @description Out, and looked at later; sound, broken, stuck to the shelf, to be fired again
              * @enum {string}
              */
-            how: "sound" | "broken" | "stuck" | "refire";
+            how: "out" | "sound" | "broken" | "stuck" | "refire";
         };
         LoadGain: {
             what: string;
@@ -4749,7 +4934,8 @@ export interface components {
             covers: components["schemas"]["GuideCover"][];
             details: components["schemas"]["GuideDetail"][];
             verdicts: components["schemas"]["GuideVerdict"][];
-            marks: components["schemas"]["GuideMark"][];
+            faults: components["schemas"]["GuideFault"][];
+            flows: components["schemas"]["GuideFlow"][];
             cones: components["schemas"]["GuideCone"][];
         };
         GuideCover: {
@@ -5244,10 +5430,17 @@ export interface components {
             way: string;
             passes: boolean;
         };
-        GuideMark: {
-            value: number;
+        GuideFault: {
+            fault: string;
             name: string;
-            means: string;
+            looks: string;
+            /** @description One letter that notes it */
+            key: string;
+        };
+        GuideFlow: {
+            /** @enum {string} */
+            flow: "not" | "little" | "band" | "shelf";
+            says: string;
         };
         GuideCone: {
             cone: string;
@@ -9203,6 +9396,146 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listGrades: {
+        parameters: {
+            query: {
+                assignment: string;
+                what: "made" | "glazing";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradeSheet"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    giveGrades: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GradeGiven"][];
+            };
+        };
+        responses: {
+            /** @description Given */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportGrades: {
+        parameters: {
+            query: {
+                assignment: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Both grades of every piece */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listUnglazed: {
+        parameters: {
+            query?: {
+                class?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The longest waiting first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Unglazed"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRubric: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The rubric of the house */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rubric"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setRubric: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Rubric"];
+            };
+        };
+        responses: {
+            /** @description The rubric */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rubric"];
+                };
             };
             default: components["responses"]["Problem"];
         };

@@ -14,6 +14,7 @@ const emit = defineEmits<{ go: [level: number, piece: string] }>();
 const changed = useChanged();
 type How = Schemas["OutOfKiln"]["how"];
 const ways: { how: How; key: string; name: string }[] = [
+  { how: "out", key: "Enter", name: "Out" },
   { how: "sound", key: "s", name: "Sound" },
   { how: "broken", key: "b", name: "Broken" },
   { how: "stuck", key: "u", name: "Stuck" },
@@ -57,7 +58,9 @@ useKeys(Object.fromEntries(ways.map((w) => [w.key, () => out(w.how)])));
       <p>
         <b>{{ piece.student }} {{ piece.mark }}</b> {{ piece.title }}, {{ shelfName(plan, piece.level) }}
       </p>
-      <p v-if="piece.cameOut" class="soft">It came out {{ piece.cameOut }}.</p>
+      <p v-if="piece.cameOut" class="soft">
+        It came out: {{ piece.cameOut }}. <RouterLink to="/results">Faults are noted at the cart.</RouterLink>
+      </p>
       <div v-else class="ways">
         <el-button v-for="w in ways" :key="w.how" size="small" @click="out(w.how)">
           {{ w.name }} <kbd>{{ w.key }}</kbd>

@@ -128,6 +128,16 @@ export const queries = {
       queryKey: ["review", assignment],
       queryFn: () => answer(api.GET("/assignments/{id}/review", id(assignment))),
     }),
+  grades: (assignment: string, what: "made" | "glazing") =>
+    queryOptions({
+      queryKey: ["grades", assignment, what],
+      queryFn: () => answer(api.GET("/grades", { params: { query: { assignment, what } } })),
+    }),
+  unglazed: (classId: string) =>
+    queryOptions({
+      queryKey: ["grades", "unglazed", classId],
+      queryFn: () => answer(api.GET("/grades/unglazed", ofClass(classId))),
+    }),
   kit: (assignment: string) =>
     queryOptions({
       queryKey: ["kit", assignment],
@@ -333,6 +343,8 @@ export const affects = {
   lesson: ["ticks", "close"],
   /** Glaze was poured into cups, or came back. */
   pour: ["before", "close", "glazes", "budget", "shortages"],
+  grade: ["grades"],
+  rubric: ["grades"],
   brushes: ["brushes", "before", "close"],
   seating: ["seating"],
   room: ["room"],

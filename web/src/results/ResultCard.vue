@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { useSession } from "@/lib/useSession";
 import { computed, reactive, ref, watch } from "vue";
-import { answer, api, type Piece, type Schemas } from "@/api/client";
+import { answer, api, type Piece } from "@/api/client";
 import { useLog } from "@/lib/usePieces";
 import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
@@ -10,12 +9,10 @@ import PieceSketch from "@/ui/PieceSketch.vue";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { useChanged } from "@/lib/queries";
 import CameraButton from "@/ui/CameraButton.vue";
-import ChoiceBar from "@/ui/ChoiceBar.vue";
 import ConeSelect from "@/ui/ConeSelect.vue";
 
-/** One fired piece: opinion, mark of quality, and a way to make a tile of it. */
-const session = useSession();
-const props = defineProps<{ piece: Piece; marks: Schemas["GuideMark"][] }>();
+/** One fired piece: what came of it, its maker's opinion, and a way to make a tile of it. */
+const props = defineProps<{ piece: Piece }>();
 const screen = useScreen();
 const log = useLog();
 const tell = useChanged();
@@ -35,14 +32,6 @@ function keep() {
     onSuccess: () => say(`${props.piece.student}: opinion kept.`),
   });
 }
-const quality = computed({
-  get: () => props.piece.quality,
-  set: (mark) =>
-    mark !== props.piece.quality &&
-    log.mutate([{ kind: "quality", piece: props.piece.id, mark }], {
-      onSuccess: () => say(`${props.piece.student}: ${props.marks.find((m) => m.value === mark)?.name}.`),
-    }),
-});
 const once = reactive({ open: false, why: "", cone: props.piece.cone });
 /** The card goes with its piece: what is said is said after it has gone. */
 async function refire() {
@@ -78,6 +67,9 @@ async function makeTile() {
       </h2>
       <span class="soft">{{ piece.title }} · {{ piece.clay }} · cone {{ piece.cone }}</span>
     </header>
+    <p class="out">
+      It came out <b>{{ piece.outcome?.says }}</b>.
+    </p>
     <p v-if="piece.stood" class="soft">It stood in {{ piece.stood }}.</p>
     <a
       v-for="photo in piece.pictures.slice(-1)"
@@ -102,17 +94,6 @@ async function makeTile() {
       <el-checkbox v-model="again" label="would repeat it" />
       <el-button :disabled="!changed" @click="keep">Save the opinion</el-button>
     </div>
-    <ChoiceBar
-      v-if="session.data.value?.role === 'teacher'"
-      v-slot="{ option }"
-      v-model="quality"
-      class="marks"
-      :label="`Quality of ${piece.student}`"
-      :options="marks.map((m) => ({ key: m.value, name: m.name, means: m.means }))"
-      stacked
-    >
-      <b>{{ option.key }}</b> {{ option.name }}
-    </ChoiceBar>
     <div class="row">
       <CameraButton :piece="piece" />
       <el-button @click="startTile">Add a tile</el-button>
@@ -208,11 +189,6 @@ header .small {
 .row .el-button {
   margin-left: 0;
   padding-inline: 11px;
-}
-.marks {
-  grid-template-columns: 1fr 1fr;
-  gap: 5px;
-  width: 100%;
 }
 .tile-form {
   display: grid;

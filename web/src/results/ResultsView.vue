@@ -2,9 +2,10 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import ResultCard from "@/results/ResultCard.vue";
+import ResultsTabs from "@/results/ResultsTabs.vue";
 import { answer, api } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
-import { useAssignments, useClasses, useGuide } from "@/lib/useLists";
+import { useAssignments, useClasses } from "@/lib/useLists";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
@@ -15,15 +16,11 @@ const session = useSession();
 const changed = useChanged();
 const assignments = useAssignments();
 const classes = useClasses();
-const guide = useGuide();
 const { pieces, isPending } = usePieces();
-const marked = ref(false);
 const over = ref(false);
 const ended = useQuery(computed(() => ({ ...queries.over(screen.classId), enabled: over.value })));
 const every = computed(() => [...pieces.value, ...(over.value ? (ended.data.value?.pieces ?? []) : [])]);
-const shown = computed(() =>
-  every.value.filter((p) => p.stage === "results" || (marked.value && p.stage === "done")),
-);
+const shown = computed(() => every.value.filter((p) => p.stage === "results" || p.stage === "done"));
 /** The assignments whose results are here: what came of them can be released to the class. */
 const here = computed(() => {
   const ids = new Set(shown.value.map((p) => p.assignment));
@@ -41,18 +38,16 @@ async function release(id: string, released: boolean) {
 <template>
   <div class="head">
     <div>
-      <h1>Results</h1>
-      <p class="soft">
-        What came out, said by the student and marked by the teacher. A good stack becomes a tile.
-      </p>
+      <h1>Pieces that came out</h1>
+      <p class="soft">What each was, and what its maker thinks of it. A good stack becomes a tile.</p>
     </div>
     <div>
-      <el-checkbox v-model="marked" label="marked ones too" />
       <el-checkbox v-model="over" label="of ended assignments too" />
     </div>
   </div>
-  <p class="caution grind">
-    Sharp drips: grind with eye protection and a mask. Enkaustos never calls a piece food safe.
+  <ResultsTabs />
+  <p v-if="shown.some((p) => p.outcome?.grind)" class="caution grind">
+    Sharp drips: grind wet, with eye protection and a mask.
   </p>
   <fieldset v-if="here.length && session.data.value?.role === 'teacher'" class="release">
     <legend>The class sees what came out, and what everybody thought of it:</legend>
@@ -65,7 +60,7 @@ async function release(id: string, released: boolean) {
     />
   </fieldset>
   <ul v-if="shown.length" class="cards">
-    <li v-for="p in shown" :key="p.id"><ResultCard :piece="p" :marks="guide.data.value?.marks ?? []" /></li>
+    <li v-for="p in shown" :key="p.id"><ResultCard :piece="p" /></li>
   </ul>
   <p v-else-if="!isPending" class="empty">
     Nothing waits{{ screen.classId ? " in this class" : "" }}. Pieces come here when their load is unloaded.

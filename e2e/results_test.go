@@ -1,0 +1,162 @@
+package e2e
+
+import (
+	"fmt"
+	"net/http"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/stretchr/testify/require"
+
+	"enkaustos/internal/contract"
+)
+
+type object = map[string]any
+
+// firedClass is a class whose pieces are all out of the kiln, and were not looked at: slabs
+// with three coats on face and edge.
+func firedClass(t testing.TB, s *server, c *http.Client, name string, students int) (pieces []contract.Piece) {
+	t.Helper()
+	var list strings.Builder
+	list.WriteString("name,class,mark\n")
+	for i := range students {
+		fmt.Fprintf(&list, "Oda %c%d.,%s,%d\n", 'A'+i%26, i/26, name, i+1)
+	}
+	send(t, c, "POST", s.url+"/api/imports", object{"kind": "students", "apply": true, "text": list.String()})
+	classes := get[[]contract.Class](t, c, s.url+"/api/classes")
+	class := classes[slices.IndexFunc(classes, func(c contract.Class) bool { return c.Name == name })]
+	stack := []object{{"glaze": "N01", "coats": 3}}
+	send(t, c, "POST", s.url+"/api/assignments", object{"class": class.Id, "name": "Reed tile", "form": "slab", "measures": object{"thickness": 20}, "cone": "6"})
+	all := func() []contract.Piece {
+		return get[contract.PieceList](t, c, s.url+"/api/pieces?class="+class.Id).Pieces
+	}
+	later := func(minutes int) { send(t, c, "POST", s.url+"/api/demo/clock", object{"minutes": minutes}) }
+	each := func(of func(p contract.Piece) []object) {
+		var events []object
+		for i, p := range all() {
+			for j, e := range of(p) {
+				e["piece"], e["id"] = p.Id, fmt.Sprintf("%s-%d-%d-%v-%d", class.Id, i, j, e["kind"], p.Seq)
+				events = append(events, e)
+			}
+		}
+		send(t, c, "POST", s.url+"/api/events", object{"events": events})
+	}
+	for _, p := range all() {
+		send(t, c, "PUT", s.url+"/api/pieces/"+p.Id+"/plan", object{"revision": 0, "choices": []object{{"surface": "face", "bare": false, "stack": stack}, {"surface": "edge", "bare": true, "stack": []object{}}}})
+	}
+	each(func(contract.Piece) []object { return []object{{"kind": "clean"}} })
+	for range 3 {
+		each(func(contract.Piece) []object {
+			return []object{{"kind": "coat", "surface": "face", "glaze": "N01"}}
+		})
+		later(30)
+	}
+	each(func(p contract.Piece) []object {
+		return []object{{"kind": "cover", "cover": "even", "seen": p.Seq, "saw": p.Sight}, {"kind": "check", "verdict": "clean", "seen": p.Seq, "saw": p.Sight}}
+	})
+	later(14 * 60)
+	var in []object
+	for _, p := range all() {
+		require.True(t, p.Fit, "%s: %+v", p.Student, p.Blockers)
+		in = append(in, object{"id": p.Id, "seen": p.Seq})
+	}
+	send(t, c, "POST", s.url+"/api/loads", object{"cone": "6", "pieces": in, "name": "Reeds"})
+	loads := get[[]contract.Load](t, c, s.url+"/api/loads")
+	load := loads[slices.IndexFunc(loads, func(l contract.Load) bool { return l.Name == "Reeds" })]
+	send(t, c, "POST", s.url+"/api/loads/"+load.Id+"/fire", nil)
+	later(20 * 60)
+	send(t, c, "POST", s.url+"/api/loads/"+load.Id+"/unload", nil)
+	return all()
+}
+
+// A class of 28 at the cart, six of them with a fault: judged in at most 45 keys and presses,
+// one mistake of them taken back where it happened; both grades follow by keys, and the sheet
+// holds them.
+func TestAClassAtTheCart(t *testing.T) {
+	s := startDemo(t)
+	c := client(t, s.url)
+	pieces := firedClass(t, s, c, "9 Reed", 28)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.choose("Class", "9 Reed")
+	p.goTo("/results")
+	p.see(".ways button", "Mark the 28 others as sound")
+	presses := 0
+	key := func(keys ...input.Key) {
+		presses += len(keys)
+		p.press(keys...)
+	}
+	for i, fault := range []struct {
+		key   input.Key
+		says  string
+		clear bool
+	}{{'k', "Face: streaky or see-through, small", false}, {'r', "Face: ran, clear", true}, {'q', "Face: crawled or flaked, small", false},
+		{'z', "Face: crazed, clear", true}, {'p', "Face: pinholes or blisters, small", false}, {'w', "Face: sharp drips, small", false}} {
+		who := p.see(fmt.Sprintf(".queue li:nth-child(%d) b", 4*i+2), "").MustText()
+		presses++
+		p.click(fmt.Sprintf(".queue li:nth-child(%d) button", 4*i+2), who)
+		p.see(".look h2", strings.TrimSpace(who[:strings.LastIndex(who, " ")]))
+		key(fault.key)
+		p.see(".said li", strings.Replace(fault.says, ", clear", ", small", 1))
+		if fault.clear {
+			key(fault.key)
+			p.see(".said li", fault.says)
+		}
+	}
+	p.see(".said .caution", "eye protection, a mask, and wet")
+	key('m', 'm')
+	p.see("[aria-pressed=true]", "A little")
+	p.see(".ways button", "Mark the 22 others as sound")
+	key('A')
+	p.see(".batch", "22 came out sound")
+	require.LessOrEqual(t, presses, 45)
+	t.Logf("counted: keys and presses for a class of 28 at the cart, six with faults | %d | at most 45", presses)
+
+	// A slip: sound beside a fault is refused in words, the fault goes by its key, and it is sound.
+	p.press('s')
+	p.see(".el-message", "take that back before you call it sound")
+	p.press('w')
+	p.see(".said li", "sharp drips, clear")
+	p.press('w')
+	p.gone(".said li", "sharp drips")
+	p.press('s')
+	p.see(".said", "It came out sound.")
+	p.examine("the cart")
+
+	sound, faulty := 0, 0
+	for _, one := range get[contract.PieceList](t, c, s.url+"/api/pieces?class="+pieces[0].Class).Pieces {
+		if one.Outcome.Sound {
+			sound++
+		}
+		faulty += len(one.Outcome.Faults)
+	}
+	require.Equal(t, 23, sound)
+	require.Equal(t, 5, faulty)
+
+	// Both grades, by keys: the record proposes the glazing, the making is given.
+	p.goTo("/results/grades")
+	p.see(".ways button", "Give all 28 proposed")
+	p.see(".lines li", "Even at the first look.")
+	p.press(input.Enter)
+	p.see(".ways button", "Give all 27 proposed")
+	p.press('-')
+	p.see(".ways button", "Give all 26 proposed")
+	p.press('l')
+	p.see("tr.at td", "late")
+	p.press('A')
+	p.see(".el-message", "26 grades given, as proposed")
+	p.examine("grades")
+	p.click("button", "The made piece")
+	p.see("tr.at td", "")
+	p.press('+', '+')
+	p.see("tr.at b", "2")
+	answer, err := c.Get(s.url + "/api/grades/sheet?assignment=" + pieces[0].Assignment)
+	require.NoError(t, err)
+	sheet := make([]byte, 1<<16)
+	n, _ := answer.Body.Read(sheet)
+	require.NoError(t, answer.Body.Close())
+	require.Contains(t, string(sheet[:n]), "Reed tile,2,4,")
+	require.Equal(t, 29, strings.Count(string(sheet[:n]), "\n"))
+}

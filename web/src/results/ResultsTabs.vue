@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { useSession } from "@/lib/useSession";
+
+/** The pages of what came out. */
+const session = useSession();
+const pages = [
+  { to: "/results", name: "The cart" },
+  { to: "/results/pieces", name: "Pieces" },
+  { to: "/results/grades", name: "Grades", teacher: true },
+];
+</script>
+
+<template>
+  <nav aria-label="Results" class="tabs">
+    <RouterLink
+      v-for="p in pages.filter((one) => !one.teacher || session.data.value?.role === 'teacher')"
+      :key="p.to"
+      :to="p.to"
+      >{{ p.name }}</RouterLink
+    >
+  </nav>
+</template>
+
+<style scoped>
+.tabs {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+  margin: 4px 0 14px;
+  border-bottom: 1px solid var(--line);
+}
+.tabs a {
+  padding: 7px 0;
+}
+.tabs a.router-link-exact-active {
+  font-weight: 600;
+  text-decoration: none;
+  border-bottom: 3px solid var(--ink);
+}
+</style>
