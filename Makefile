@@ -11,7 +11,7 @@ export GOFLAGS = -trimpath
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: judge accuracy lesson-report kiln-report term-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint lint-types lint-style generate check-generated tools-present chromium
+.PHONY: judge accuracy lesson-report kiln-report results-report term-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint lint-types lint-style generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -64,6 +64,12 @@ term-report:
 kiln-report:
 	go run ./internal/packed/report > .kiln.part
 	mv .kiln.part docs/kiln.md
+
+# Causes named and faults foretold, beside simulated schools and a standard regression.
+results-report:
+	@test -x /usr/bin/liblinear-train || apt-get install -y -qq liblinear-tools
+	go run ./internal/foresee/causes/report > .results.part
+	mv .results.part docs/results.md
 
 # How well a photograph is read, against rendered racks whose truth is known.
 accuracy:

@@ -71,7 +71,7 @@ var befalling = []Entry{
 			}
 			return unless(placed[e.Place] != "", "%q is no place: expected ready, own or cart.", e.Place)
 		},
-		apply: func(s *State, e Event) { s.Place, s.Spot = e.Place, e.Text },
+		apply: func(s *State, e Event) { s.Place, s.Spot, s.Carried = e.Place, e.Text, s.Carried+1 },
 		says:  func(e Event, on string) string { return words(placed[e.Place])(e, on) }},
 	{Kind: LeftRoom, Words: true, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Away},
 		check: func(_ Event, sc Scene) *Refusal {
@@ -79,6 +79,7 @@ var befalling = []Entry{
 		},
 		apply: func(s *State, e Event) {
 			s.Away, s.AwaySince, s.Spot = cmp.Or(e.Text, "elsewhere"), e.Happened(), ""
+			s.Carried++
 		},
 		says: words("Left the room")},
 	{Kind: CameBack, Words: true, Fields: []string{"text"}, By: Helper, Voids: "it came back from outside the room",

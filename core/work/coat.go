@@ -24,6 +24,7 @@ type Coat struct {
 	Seconds  float64     // of a dip: how long it was held; 0 = as usual
 	Density  float64     // of the bucket it was dipped into, g/mL; 0 = as its figure says
 	Body     glaze.State // of the jar it came out of: watery or thick; "" = as it should be
+	Settled  bool        // its jar was not stirred for longer than it stays mixed
 	Share    float64     // how much of the surface it covers; 0 = all of it
 	Part     Part        // of a coat that was begun: which part that is
 	LineMM   float64     // of Above and Below: where, mm above the table
@@ -93,11 +94,12 @@ func (c Coat) Rest() string {
 // laid is the coat that an event lays on a surface.
 func laid(e Event, surface string) Coat {
 	return Coat{ID: e.ID, Seq: e.Seq, Surface: surface, Glaze: e.Glaze, At: e.Happened(), By: e.By, Hand: e.Whose(), Felt: e.Felt, How: e.How,
-		DownToMM: e.DownTo, Seconds: e.Seconds, Density: e.Density, Body: e.Body, Share: e.Share, Part: e.Part, LineMM: e.Line, Doubts: e.Doubts}
+		DownToMM: e.DownTo, Seconds: e.Seconds, Density: e.Density, Body: e.Body, Settled: e.Settled, Share: e.Share, Part: e.Part, LineMM: e.Line, Doubts: e.Doubts}
 }
 
 // coat lays a coat, or goes on with one that was begun.
 func (s *State) coat(e Event) {
+	s.Carried = 0
 	if e.Of != "" {
 		s.resume(e)
 		return

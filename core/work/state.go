@@ -62,6 +62,8 @@ type State struct {
 	CoverFaults int // looks all round of this stage that found something
 	FootFaults  int // checks of this stage that found glaze where it must be bare
 
+	Carried int // times it was put elsewhere, or left the room, since its last coat
+
 	// GlazeLeft says that the last look at the foot found glaze where it must be bare, and
 	// that nothing took it off since.
 	GlazeLeft bool
