@@ -113,5 +113,5 @@ func (c *check) fires(s *piece.Surface) (colour.Lab, bool) {
 	if best, ok := c.shelf.Evidence(stack, c.work.SpotOf(s)); ok && best.Exact {
 		return best.Fired, true
 	}
-	return c.shelf.alone(stack[len(stack)-1].Glaze, c.work.SpotOf(s))
+	return c.shelf.Alone(stack[len(stack)-1].Glaze, c.work.SpotOf(s))
 }

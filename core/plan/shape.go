@@ -120,7 +120,7 @@ func (c *check) guesses(surface *piece.Surface, s *sorted) {
 	}
 	c.breaks(surface, melting)
 	top := melting[len(melting)-1]
-	fired, known := c.shelf.alone(top.Code, c.work.SpotOf(surface))
+	fired, known := c.shelf.Alone(top.Code, c.work.SpotOf(surface))
 	if c.work.clayOf(surface).Dark && known && fired.L > paleL && len(melting) == 1 && s.melt.Coats <= float64(c.shelf.House.OfGlaze(top)) {
 		c.add(Finding{Code: matter.PaleOnDark, Surface: surface.ID, Numbers: Numbers{"coats": s.melt.Coats, "L": fired.L},
 			Text: fmt.Sprintf("%s: %s %s is pale, and %s darkens it through %s.", surface.Name, top.Code, top.Name, c.work.clayOf(surface).Name, coats(s.melt.Coats)),
@@ -130,7 +130,7 @@ func (c *check) guesses(surface *piece.Surface, s *sorted) {
 		return
 	}
 	base := melting[len(melting)-2]
-	below, also := c.shelf.alone(base.Code, c.work.SpotOf(surface))
+	below, also := c.shelf.Alone(base.Code, c.work.SpotOf(surface))
 	if !known || !also {
 		return
 	}
@@ -174,10 +174,10 @@ func hueBetween(a, b colour.Lab) float64 {
 	return math.Abs(math.Remainder(a.Hue()-b.Hue(), 360))
 }
 
-// alone is what a glaze fires to by itself, in this firing if a tile shows it
+// Alone is what a glaze fires to by itself, in this firing if a tile shows it
 // there, else as a hint anywhere, but for clays that are judged by their own tiles; the
 // thickest tile speaks.
-func (s *Shelf) alone(code string, at Spot) (fired colour.Lab, known bool) {
+func (s *Shelf) Alone(code string, at Spot) (fired colour.Lab, known bool) {
 	best := -1
 	for _, t := range s.tiles[code] {
 		if at.OwnClay && t.Clay != at.Clay {

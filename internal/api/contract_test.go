@@ -201,6 +201,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	require.Len(t, do[[]contract.Load](c, 200, "GET", "/loads", nil), 1)
 	logged(body{"id": "opinion-1", "kind": "opinion", "text": "Bluer than the tile.", "again": true})
 	logged(body{"id": "result-01", "kind": "result", "came": "sound"})
+	whatCameOut(t, c, p, logged)
 	giveGrades(t, c, p)
 	made := do[contract.Tile](c, 201, "POST", "/tiles", body{"code": "T2", "piece": p.Id, "surface": "face", "fired": "#334455"})
 	require.Equal(t, []contract.Layer{{Glaze: "A", Coats: 3}}, made.Stack)

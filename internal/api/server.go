@@ -26,6 +26,7 @@ import (
 	"enkaustos/internal/lists"
 	"enkaustos/internal/live"
 	"enkaustos/internal/qr"
+	"enkaustos/internal/results"
 	"enkaustos/internal/room"
 	"enkaustos/internal/school"
 	"enkaustos/internal/stock"
@@ -91,6 +92,7 @@ type rooms struct {
 	stock.Budgets
 	stock.Doubts
 	grades.Grades
+	results.Results
 	lists.Lists
 	lists.ByHand
 	room.Room
@@ -109,7 +111,7 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 			return s.Change(ctx, func(m school.Moment, c *school.Change) error { return room.End(m, c, id) })
 		}}
 	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s}, desk.Desk{School: s}, bench.New(s), gate.Gate{School: s},
-		kiln.Kiln{School: s}, kiln.Kilns{School: s}, &kiln.Planning{School: s}, &term.Term{School: s}, term.Shows{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, grades.Grades{School: s}, lists.Lists{School: s}, lists.ByHand{School: s},
+		kiln.Kiln{School: s}, kiln.Kilns{School: s}, &kiln.Planning{School: s}, &term.Term{School: s}, term.Shows{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, grades.Grades{School: s}, results.New(s), lists.Lists{School: s}, lists.ByHand{School: s},
 		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: links(o.Reach)},
 		lessons.Calendar{School: s}, lessons.Lessons{School: s, Running: lessons.NewRunning(s)}, house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo, Demo: o.Demo}, o.Trust}
 }

@@ -1859,6 +1859,12 @@ type CountRange struct {
 	Middle int `json:"middle"`
 }
 
+// CountedFault defines model for CountedFault.
+type CountedFault struct {
+	Count int    `json:"count"`
+	Name  string `json:"name"`
+}
+
 // CourseStep defines model for CourseStep.
 type CourseStep struct {
 	Begin time.Time      `json:"begin"`
@@ -2048,6 +2054,67 @@ type Extras struct {
 // Fault defines model for Fault.
 type Fault = glaze.Fault
 
+// FaultCause defines model for FaultCause.
+type FaultCause struct {
+	Cause string `json:"cause"`
+
+	// Name In a clause
+	Name string `json:"name"`
+
+	// Odds How likely it had a part, from 0 to 1
+	Odds float64 `json:"odds"`
+
+	// Of All on which it was so
+	Of int `json:"of"`
+
+	// Prior The same before anything was learned here, from memory
+	Prior float64 `json:"prior"`
+
+	// Said It is on record; else nobody logged whether it was so
+	Said bool `json:"said"`
+
+	// Share How often it brings the fault about here
+	Share float64 `json:"share"`
+
+	// Text The evidence, with the counts of this room
+	Text string `json:"text"`
+
+	// With Judged surfaces of this room on which it was so and the fault came
+	With int `json:"with"`
+}
+
+// FaultGallery defines model for FaultGallery.
+type FaultGallery struct {
+	Causes []GalleryCause `json:"causes"`
+
+	// Judged Surfaces that were judged
+	Judged int `json:"judged"`
+
+	// Watch What the class should watch, from its last firing, in sentences
+	Watch []string `json:"watch"`
+}
+
+// FaultWhy defines model for FaultWhy.
+type FaultWhy struct {
+	// Causes The likeliest first
+	Causes []FaultCause `json:"causes"`
+	Clear  bool         `json:"clear"`
+	Fault  string       `json:"fault"`
+	Name   string       `json:"name"`
+
+	// None How likely none of the causes had a part, from 0 to 1
+	None *float64 `json:"none,omitempty"`
+
+	// Nothing Nothing on record explains it
+	Nothing bool `json:"nothing"`
+
+	// Surface By name
+	Surface string `json:"surface"`
+
+	// Teach What to do next time
+	Teach string `json:"teach"`
+}
+
 // Felt defines model for Felt.
 type Felt = work.Thickness
 
@@ -2127,6 +2194,14 @@ type FoodLine struct {
 	Student string  `json:"student"`
 }
 
+// ForetoldCame defines model for ForetoldCame.
+type ForetoldCame struct {
+	Came int    `json:"came"`
+	High int    `json:"high"`
+	Low  int    `json:"low"`
+	Name string `json:"name"`
+}
+
 // FormKind defines model for FormKind.
 type FormKind struct {
 	Form     string    `json:"form"`
@@ -2152,6 +2227,27 @@ type FoundTile struct {
 	Short []string `json:"short"`
 	Tile  Tile     `json:"tile"`
 	Words string   `json:"words"`
+}
+
+// GalleryCause defines model for GalleryCause.
+type GalleryCause struct {
+	// Cause Missing where nothing on record explains them
+	Cause  *string        `json:"cause,omitempty"`
+	Faults []GalleryFault `json:"faults"`
+	Name   string         `json:"name"`
+
+	// Try What to try next time
+	Try string `json:"try"`
+}
+
+// GalleryFault defines model for GalleryFault.
+type GalleryFault struct {
+	Clear   bool    `json:"clear"`
+	Form    string  `json:"form"`
+	Name    string  `json:"name"`
+	Picture *string `json:"picture,omitempty"`
+	Piece   string  `json:"piece"`
+	Surface string  `json:"surface"`
 }
 
 // Glaze defines model for Glaze.
@@ -2781,6 +2877,13 @@ type Lab = colour.Lab
 // Label defines model for Label.
 type Label = piece.Label
 
+// LastForetold defines model for LastForetold.
+type LastForetold struct {
+	// Name The load
+	Name string         `json:"name"`
+	Said []ForetoldCame `json:"said"`
+}
+
 // LastLook defines model for LastLook.
 type LastLook struct {
 	At time.Time `json:"at"`
@@ -3090,6 +3193,20 @@ type LoadPlanChange struct {
 
 // LoadPlanChangeAct defines model for LoadPlanChange.Act.
 type LoadPlanChangeAct string
+
+// LoadRisks defines model for LoadRisks.
+type LoadRisks struct {
+	// Enough Enough was judged to say anything
+	Enough bool          `json:"enough"`
+	Faults []RiskedFault `json:"faults"`
+
+	// Judged Surfaces that it was learned from
+	Judged int           `json:"judged"`
+	Last   *LastForetold `json:"last,omitempty"`
+
+	// Surfaces Of this load
+	Surfaces int `json:"surfaces"`
+}
 
 // LoadStanding defines model for LoadStanding.
 type LoadStanding struct {
@@ -3751,6 +3868,25 @@ type ReviewItem struct {
 	Why   []string `json:"why"`
 }
 
+// RiskedFault defines model for RiskedFault.
+type RiskedFault struct {
+	First []RiskedSurface `json:"first"`
+	High  int             `json:"high"`
+	Low   int             `json:"low"`
+	Name  string          `json:"name"`
+}
+
+// RiskedSurface defines model for RiskedSurface.
+type RiskedSurface struct {
+	Piece   string  `json:"piece"`
+	Risk    float64 `json:"risk"`
+	Student string  `json:"student"`
+	Surface string  `json:"surface"`
+
+	// Text What would lower it, and to what
+	Text *string `json:"text,omitempty"`
+}
+
 // Room defines model for Room.
 type Room struct {
 	ByHand bool `json:"byHand"`
@@ -4070,6 +4206,52 @@ type Spread struct {
 	// Lessons Drops of the jar that it was learned from; 0 for the usual figure
 	Lessons  int     `json:"lessons"`
 	MlPerCM2 float64 `json:"mlPerCM2"`
+}
+
+// StackAvoided defines model for StackAvoided.
+type StackAvoided struct {
+	Key    string  `json:"key"`
+	Reason *string `json:"reason,omitempty"`
+}
+
+// StackRecord defines model for StackRecord.
+type StackRecord struct {
+	// Advice Coats for next time, where the results speak
+	Advice     *string    `json:"advice,omitempty"`
+	Again      int        `json:"again"`
+	Atmosphere Atmosphere `json:"atmosphere"`
+
+	// Avoid Why it is not wanted again
+	Avoid  *string        `json:"avoid,omitempty"`
+	Clay   string         `json:"clay"`
+	Cone   string         `json:"cone"`
+	Faults []CountedFault `json:"faults"`
+
+	// Fired Surfaces
+	Fired  int            `json:"fired"`
+	Flows  []CountedFault `json:"flows"`
+	Judged int            `json:"judged"`
+	Key    string         `json:"key"`
+
+	// Least The share of sound ones lies between this
+	Least float64 `json:"least"`
+	Look  *Hex    `json:"look,omitempty"`
+
+	// Most and this, four times of five
+	Most     float64  `json:"most"`
+	Pictures []string `json:"pictures"`
+	Pieces   []string `json:"pieces"`
+	Raw      *Hex     `json:"raw,omitempty"`
+
+	// Said Makers who said whether they would repeat it
+	Said     int     `json:"said"`
+	Sound    int     `json:"sound"`
+	Stack    []Layer `json:"stack"`
+	Textured bool    `json:"textured"`
+
+	// Tile The tile that shows it here
+	Tile  *string `json:"tile,omitempty"`
+	Title string  `json:"title"`
 }
 
 // Stage defines model for Stage.
@@ -5126,6 +5308,11 @@ type GetReadyParams struct {
 	Class *string `form:"class,omitempty" json:"class,omitempty"`
 }
 
+// ListFaultsParams defines parameters for ListFaults.
+type ListFaultsParams struct {
+	Class *string `form:"class,omitempty" json:"class,omitempty"`
+}
+
 // SwitchRoomJSONBody defines parameters for SwitchRoom.
 type SwitchRoomJSONBody struct {
 	Class string `json:"class"`
@@ -5449,6 +5636,9 @@ type MakeWishJSONRequestBody = Wish
 
 // KeepProgrammeJSONRequestBody defines body for KeepProgramme for application/json ContentType.
 type KeepProgrammeJSONRequestBody KeepProgrammeJSONBody
+
+// AvoidStackJSONRequestBody defines body for AvoidStack for application/json ContentType.
+type AvoidStackJSONRequestBody = StackAvoided
 
 // SwitchRoomJSONRequestBody defines body for SwitchRoom for application/json ContentType.
 type SwitchRoomJSONRequestBody SwitchRoomJSONBody
@@ -5779,6 +5969,9 @@ type ServerInterface interface {
 	// ChangeLoadPlan Change a plan by hand. What may not stand where it is put is said, with what is missing.
 	// (POST /loads/{id}/plan)
 	ChangeLoadPlan(c *gin.Context, id string)
+	// ForetellLoad What a load risks, by what came of earlier ones.
+	// (GET /loads/{id}/risks)
+	ForetellLoad(c *gin.Context, id string)
 	// TickLoad A planned piece stands in the kiln, or was taken out again. Refused where it may not be fired any more.
 	// (POST /loads/{id}/tick)
 	TickLoad(c *gin.Context, id string)
@@ -5860,6 +6053,12 @@ type ServerInterface interface {
 	// ChangeScheme Turn a scheme's stacks on by one surface, pick it as the plan, or change its choices.
 	// (PUT /pieces/{id}/schemes/{slot})
 	ChangeScheme(c *gin.Context, id string, slot int)
+	// GetTries What the maker of a fired piece may try next time, kindly and in no order of blame.
+	// (GET /pieces/{id}/tries)
+	GetTries(c *gin.Context, id string)
+	// GetWhy The likely causes of every fault of a fired piece, from what is on record.
+	// (GET /pieces/{id}/why)
+	GetWhy(c *gin.Context, id string)
 	// MakeWish Keep what a student would like.
 	// (PUT /pieces/{id}/wish)
 	MakeWish(c *gin.Context, id string)
@@ -5881,6 +6080,15 @@ type ServerInterface interface {
 	// ReleaseReserve Glaze is no longer kept for a project.
 	// (DELETE /reserves/{id})
 	ReleaseReserve(c *gin.Context, id string)
+	// ListFaults Faults that came out, by their first cause, without names; and what a class should watch, from its own last firing.
+	// (GET /results/faults)
+	ListFaults(c *gin.Context, params ListFaultsParams)
+	// ListStacks Stacks by what became of them, what most surely comes out sound first.
+	// (GET /results/stacks)
+	ListStacks(c *gin.Context)
+	// AvoidStack Say that a stack is not wanted again, and why; without a reason it is wanted again.
+	// (POST /results/stacks)
+	AvoidStack(c *gin.Context)
 	// GetRoom The class in the room now, its tablets, and the bells of the week.
 	// (GET /room)
 	GetRoom(c *gin.Context)
@@ -7936,6 +8144,31 @@ func (siw *ServerInterfaceWrapper) ChangeLoadPlan(c *gin.Context) {
 	siw.Handler.ChangeLoadPlan(c, id)
 }
 
+// ForetellLoad operation middleware
+func (siw *ServerInterfaceWrapper) ForetellLoad(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ForetellLoad(c, id)
+}
+
 // TickLoad operation middleware
 func (siw *ServerInterfaceWrapper) TickLoad(c *gin.Context) {
 
@@ -8600,6 +8833,56 @@ func (siw *ServerInterfaceWrapper) ChangeScheme(c *gin.Context) {
 	siw.Handler.ChangeScheme(c, id, slot)
 }
 
+// GetTries operation middleware
+func (siw *ServerInterfaceWrapper) GetTries(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetTries(c, id)
+}
+
+// GetWhy operation middleware
+func (siw *ServerInterfaceWrapper) GetWhy(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetWhy(c, id)
+}
+
 // MakeWish operation middleware
 func (siw *ServerInterfaceWrapper) MakeWish(c *gin.Context) {
 
@@ -8753,6 +9036,59 @@ func (siw *ServerInterfaceWrapper) ReleaseReserve(c *gin.Context) {
 	}
 
 	siw.Handler.ReleaseReserve(c, id)
+}
+
+// ListFaults operation middleware
+func (siw *ServerInterfaceWrapper) ListFaults(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListFaultsParams
+
+	// ------------- Optional query parameter "class" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "class", c.Request.URL.Query(), &params.Class, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter class: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListFaults(c, params)
+}
+
+// ListStacks operation middleware
+func (siw *ServerInterfaceWrapper) ListStacks(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListStacks(c)
+}
+
+// AvoidStack operation middleware
+func (siw *ServerInterfaceWrapper) AvoidStack(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AvoidStack(c)
 }
 
 // GetRoom operation middleware
@@ -9716,6 +10052,8 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.PUT(options.BaseURL+"/pieces/:id/plan", wrapper.SavePlan)
 	router.POST(options.BaseURL+"/pieces/:id/plan/pass-on", wrapper.PassPlanOn)
 	router.POST(options.BaseURL+"/pieces/:id/plan/copy", wrapper.CopyPlan)
+	router.GET(options.BaseURL+"/pieces/:id/why", wrapper.GetWhy)
+	router.GET(options.BaseURL+"/pieces/:id/tries", wrapper.GetTries)
 	router.GET(options.BaseURL+"/pieces/:id/models", wrapper.ListModels)
 	router.GET(options.BaseURL+"/pieces/:id/schemes", wrapper.ListSchemes)
 	router.POST(options.BaseURL+"/pieces/:id/schemes", wrapper.AddScheme)
@@ -9804,6 +10142,10 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/shows", wrapper.AddShow)
 	router.DELETE(options.BaseURL+"/shows/:id", wrapper.DropShow)
 	router.PUT(options.BaseURL+"/shows/:id", wrapper.PutShow)
+	router.GET(options.BaseURL+"/results/faults", wrapper.ListFaults)
+	router.GET(options.BaseURL+"/results/stacks", wrapper.ListStacks)
+	router.POST(options.BaseURL+"/results/stacks", wrapper.AvoidStack)
+	router.GET(options.BaseURL+"/loads/:id/risks", wrapper.ForetellLoad)
 	router.GET(options.BaseURL+"/grades", wrapper.ListGrades)
 	router.POST(options.BaseURL+"/grades", wrapper.GiveGrades)
 	router.GET(options.BaseURL+"/grades/sheet", wrapper.ExportGrades)
@@ -13370,6 +13712,45 @@ func (response ChangeLoadPlandefaultApplicationProblemPlusJSONResponse) VisitCha
 	return err
 }
 
+type ForetellLoadRequestObject struct {
+	Id string `json:"id"`
+}
+
+type ForetellLoadResponseObject interface {
+	VisitForetellLoadResponse(w http.ResponseWriter) error
+}
+
+type ForetellLoad200JSONResponse LoadRisks
+
+func (response ForetellLoad200JSONResponse) VisitForetellLoadResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ForetellLoaddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ForetellLoaddefaultApplicationProblemPlusJSONResponse) VisitForetellLoadResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type TickLoadRequestObject struct {
 	Id   string `json:"id"`
 	Body *TickLoadJSONRequestBody
@@ -14442,6 +14823,84 @@ func (response ChangeSchemedefaultApplicationProblemPlusJSONResponse) VisitChang
 	return err
 }
 
+type GetTriesRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetTriesResponseObject interface {
+	VisitGetTriesResponse(w http.ResponseWriter) error
+}
+
+type GetTries200JSONResponse []string
+
+func (response GetTries200JSONResponse) VisitGetTriesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTriesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTriesdefaultApplicationProblemPlusJSONResponse) VisitGetTriesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetWhyRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetWhyResponseObject interface {
+	VisitGetWhyResponse(w http.ResponseWriter) error
+}
+
+type GetWhy200JSONResponse []FaultWhy
+
+func (response GetWhy200JSONResponse) VisitGetWhyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetWhydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetWhydefaultApplicationProblemPlusJSONResponse) VisitGetWhyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type MakeWishRequestObject struct {
 	Id   string `json:"id"`
 	Body *MakeWishJSONRequestBody
@@ -14692,6 +15151,116 @@ type ReleaseReservedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ReleaseReservedefaultApplicationProblemPlusJSONResponse) VisitReleaseReserveResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListFaultsRequestObject struct {
+	Params ListFaultsParams
+}
+
+type ListFaultsResponseObject interface {
+	VisitListFaultsResponse(w http.ResponseWriter) error
+}
+
+type ListFaults200JSONResponse FaultGallery
+
+func (response ListFaults200JSONResponse) VisitListFaultsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListFaultsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListFaultsdefaultApplicationProblemPlusJSONResponse) VisitListFaultsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListStacksRequestObject struct {
+}
+
+type ListStacksResponseObject interface {
+	VisitListStacksResponse(w http.ResponseWriter) error
+}
+
+type ListStacks200JSONResponse []StackRecord
+
+func (response ListStacks200JSONResponse) VisitListStacksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListStacksdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListStacksdefaultApplicationProblemPlusJSONResponse) VisitListStacksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AvoidStackRequestObject struct {
+	Body *AvoidStackJSONRequestBody
+}
+
+type AvoidStackResponseObject interface {
+	VisitAvoidStackResponse(w http.ResponseWriter) error
+}
+
+type AvoidStack204Response struct {
+}
+
+func (response AvoidStack204Response) VisitAvoidStackResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type AvoidStackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AvoidStackdefaultApplicationProblemPlusJSONResponse) VisitAvoidStackResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -16755,6 +17324,9 @@ type StrictServerInterface interface {
 	// ChangeLoadPlan Change a plan by hand. What may not stand where it is put is said, with what is missing.
 	// (POST /loads/{id}/plan)
 	ChangeLoadPlan(ctx context.Context, request ChangeLoadPlanRequestObject) (ChangeLoadPlanResponseObject, error)
+	// ForetellLoad What a load risks, by what came of earlier ones.
+	// (GET /loads/{id}/risks)
+	ForetellLoad(ctx context.Context, request ForetellLoadRequestObject) (ForetellLoadResponseObject, error)
 	// TickLoad A planned piece stands in the kiln, or was taken out again. Refused where it may not be fired any more.
 	// (POST /loads/{id}/tick)
 	TickLoad(ctx context.Context, request TickLoadRequestObject) (TickLoadResponseObject, error)
@@ -16836,6 +17408,12 @@ type StrictServerInterface interface {
 	// ChangeScheme Turn a scheme's stacks on by one surface, pick it as the plan, or change its choices.
 	// (PUT /pieces/{id}/schemes/{slot})
 	ChangeScheme(ctx context.Context, request ChangeSchemeRequestObject) (ChangeSchemeResponseObject, error)
+	// GetTries What the maker of a fired piece may try next time, kindly and in no order of blame.
+	// (GET /pieces/{id}/tries)
+	GetTries(ctx context.Context, request GetTriesRequestObject) (GetTriesResponseObject, error)
+	// GetWhy The likely causes of every fault of a fired piece, from what is on record.
+	// (GET /pieces/{id}/why)
+	GetWhy(ctx context.Context, request GetWhyRequestObject) (GetWhyResponseObject, error)
 	// MakeWish Keep what a student would like.
 	// (PUT /pieces/{id}/wish)
 	MakeWish(ctx context.Context, request MakeWishRequestObject) (MakeWishResponseObject, error)
@@ -16857,6 +17435,15 @@ type StrictServerInterface interface {
 	// ReleaseReserve Glaze is no longer kept for a project.
 	// (DELETE /reserves/{id})
 	ReleaseReserve(ctx context.Context, request ReleaseReserveRequestObject) (ReleaseReserveResponseObject, error)
+	// ListFaults Faults that came out, by their first cause, without names; and what a class should watch, from its own last firing.
+	// (GET /results/faults)
+	ListFaults(ctx context.Context, request ListFaultsRequestObject) (ListFaultsResponseObject, error)
+	// ListStacks Stacks by what became of them, what most surely comes out sound first.
+	// (GET /results/stacks)
+	ListStacks(ctx context.Context, request ListStacksRequestObject) (ListStacksResponseObject, error)
+	// AvoidStack Say that a stack is not wanted again, and why; without a reason it is wanted again.
+	// (POST /results/stacks)
+	AvoidStack(ctx context.Context, request AvoidStackRequestObject) (AvoidStackResponseObject, error)
 	// GetRoom The class in the room now, its tablets, and the bells of the week.
 	// (GET /room)
 	GetRoom(ctx context.Context, request GetRoomRequestObject) (GetRoomResponseObject, error)
@@ -20070,6 +20657,32 @@ func (sh *strictHandler) ChangeLoadPlan(ctx *gin.Context, id string) {
 	}
 }
 
+// ForetellLoad operation middleware
+func (sh *strictHandler) ForetellLoad(ctx *gin.Context, id string) {
+	var request ForetellLoadRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ForetellLoad(ctx, request.(ForetellLoadRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ForetellLoad")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ForetellLoadResponseObject); ok {
+		if err := validResponse.VisitForetellLoadResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // TickLoad operation middleware
 func (sh *strictHandler) TickLoad(ctx *gin.Context, id string) {
 	var request TickLoadRequestObject
@@ -20970,6 +21583,58 @@ func (sh *strictHandler) ChangeScheme(ctx *gin.Context, id string, slot int) {
 	}
 }
 
+// GetTries operation middleware
+func (sh *strictHandler) GetTries(ctx *gin.Context, id string) {
+	var request GetTriesRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTries(ctx, request.(GetTriesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTries")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetTriesResponseObject); ok {
+		if err := validResponse.VisitGetTriesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetWhy operation middleware
+func (sh *strictHandler) GetWhy(ctx *gin.Context, id string) {
+	var request GetWhyRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetWhy(ctx, request.(GetWhyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetWhy")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetWhyResponseObject); ok {
+		if err := validResponse.VisitGetWhyResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // MakeWish operation middleware
 func (sh *strictHandler) MakeWish(ctx *gin.Context, id string) {
 	var request MakeWishRequestObject
@@ -21177,6 +21842,98 @@ func (sh *strictHandler) ReleaseReserve(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ReleaseReserveResponseObject); ok {
 		if err := validResponse.VisitReleaseReserveResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListFaults operation middleware
+func (sh *strictHandler) ListFaults(ctx *gin.Context, params ListFaultsParams) {
+	var request ListFaultsRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListFaults(ctx, request.(ListFaultsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListFaults")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListFaultsResponseObject); ok {
+		if err := validResponse.VisitListFaultsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ListStacks operation middleware
+func (sh *strictHandler) ListStacks(ctx *gin.Context) {
+	var request ListStacksRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListStacks(ctx, request.(ListStacksRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListStacks")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListStacksResponseObject); ok {
+		if err := validResponse.VisitListStacksResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AvoidStack operation middleware
+func (sh *strictHandler) AvoidStack(ctx *gin.Context) {
+	var request AvoidStackRequestObject
+
+	var body AvoidStackJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AvoidStack(ctx, request.(AvoidStackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AvoidStack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AvoidStackResponseObject); ok {
+		if err := validResponse.VisitAvoidStackResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -22666,585 +23423,608 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P3rktw4sieIvwotZ8xq5j8hKevSdbqlTyrVvaSSRlJP2d/O1pohgogIVJAEGwAzMk5bvcU+yT7CPsA+",
-	"0xrcHSAZ4SDBzJSq6+x+6i4lg8TF4fDLz3/+z6uNrlvdyMbZq6f/vDLStrqxEv7jjdHrStb+/25042Tj",
-	"/P8VbVupjXBKN09afOJ//GZ14/9mN3tZC////quR26unV//lSf/+J/hX+yS89/fff19dldJujGr9666e",
-	"Xv2yF644ysYVR6Ob3apQTaEbWVjpv7+RV/4n9B7/mee17nBYrdGtNE7h0DddC/87fvu7WlRV4f9W6G3x",
-	"5XVRvyycLlrdmUJ37mp15U6tvHp61XT1Wpqr31dXu0r8h/Rvor9YZ1Sz83+p5NZdfqJ+Wfg/+HG7vSx+",
-	"E2ZVHPfSyEK5Qtni0Ohjw32orgZf6f+5ETX3+d9XV0b+o1NGlldP/51GCS9Z4dx/jZ/Q69/kxvl3PW9b",
-	"o29EdblcAmay1ab2/++qFE4+cqqW/UD7eW/2otlJbnVVs4FpHoUtBHxLllerK+VkbWdlohLNC3iz/wZ9",
-	"VBgjTrAK2vGbYJ3Av8imq/1KdI2V0i/wYABGus408H9x8OVgeRIrii+mL/eTZpfVWrVrasnJ4VrZf3Ty",
-	"hW744W8qYW3qLyf+D6l3lZ283JP3e1lUwrqiFKdCN8VxrzZ7v0cb0RRrWYDglGMRbbQD2ZVN6Y+J/79O",
-	"mpqTBdmUfrniaNZaV1I0/k9emNhx7ozfIPY3qmR/8ZswjLj9KIz1I67FqeisfFbIunWnYqtNcfRaxI8b",
-	"1tc/MRTDi/efS1stSvl8wYmohTn4/zsj4q/oMf8LKWxn6OyVpfJTEtWbkej039bdupKczrgQxYS2WF3p",
-	"G2kul/AHV+yFLWAXC20K5SwtmbKFMJu9wgN0uVOtkhs5XE3VOLnDURlZSWFRLs6/Z/stKayUuFMbUUsv",
-	"acoVoinx37wOcXvd7fYOhVA4diCmqzhd9L0+FrVoTgX8HV9uC31s/Ef2wvbvGgzc6lqyi6QsiJV1Xel3",
-	"tDjudXH0B2az11Y2MGp/avxDXuyOe12R8LGDdrJuK1JcWdrxxV6rDaMZz5SWAhVHnwVZoHM4kDhSLaRI",
-	"4k72UjwYXlheOoKDrZ3Wg6TImWum1rb1qmZuws/7JwfKsBa3L2Wzc/urp19cr9K6cfDcX1cPqimHWobX",
-	"kYNvf3o9pTLHn/9Zr3V5Ko7aHKz/PJyFU1FrI5+B7Bq50aYsrBMnXqgeWEvOrXUtbn/AZ7+4vuZ06L+a",
-	"ThwKxfXqqlZN3CdmekMl9qAHuF+3L6+Z43x5qkZnJpg5+laVYILDoSy7Dfz/C6tmdXX7aKcf0T+CCD8e",
-	"vHDw50eqbrVBC0b4RbmSzUF01mn7ZKONfIImph/i86M4vfFa4/KAH5SbW4mflMMfk5Akryv2lD4vKmmt",
-	"boJGR9H1l8VeVmVhvQmavrB4ExJ+k33Z0yXAGxLKVfxHjmEDp61OHGX/EVqi8Obwnn6BVrDknDb+SmwO",
-	"XXs/U399cmfnTjXuyy/YyzPPUaFLCS5zfDs/9qZkbGlh8g+cf8VzIwVn3+2l2u3dq1eZGqUVBp3j7A+/",
-	"EcbNXtZxFOELK5xhakFgNpfbaaR48eqzzKnozlWqkdlTt53Zik3GvoYHV3FAqWnA2lxMo64zR3Tcn+ZH",
-	"4x9a+Xeyg5BbbeRLUCPMeh7R1BirHdBYFqzQQhhZ6M6Fa99oXec6ub3mZKRyA6oq+WldwAPFGobvP61M",
-	"sVXGumKj4TxlDeF70ZSvO8cOQFe642wICMooW1RClSGwgWp4NTbYwwPeeKmMFOUpd1i4HS9gBNzY4PbJ",
-	"P4RvOve6c9/hlcUoANIvqZX2f/d7vAqz1aaUxv8HWoVuL08gB1vpNvv8IMfE4gfrLes9PwrzXr9STcm9",
-	"iY9L/RL2yPspbecK47VPIS5cfbCB+0vW7aUlC1HaFTyBQuf2qtn5xSr1Iue6igdvXh7g91pXSzf+vdbV",
-	"rP6lgZA0rPDkR0kLH46uDx5PWt7+sPAapqqmTRfReJFSjTCn4ijlwTvfm9MGVN5ZIBNXfrQA+ab5Z4xl",
-	"LpvSZjhJ1oVr73wa3loI0lKK06qw3WZfCFtc/+3pp38Zu0Dcm11nGt7/wqXAN8NyrIpPveJ5viquC3kj",
-	"abWeFeR9gavmDUH8qKq9cfzZl2Dc439cc6aKf0fJqflPi1e68S91uvi34l3n//+z4toffIED8p8r0QOL",
-	"H/y36e+diV3Y0LjCtCMJQdLHxFm2e320xdo/AeJ0I00l2lXRtX70okDzwg+9rgux1jcSvVSxZqRsi6Ob",
-	"0V7yFjwjccx8smvf66xr/WyJ4HfselR6c8BA1tmtvdadG/pHISAeYx030kAwRHtZKc0JvSM8xbAXenMI",
-	"0RAmOozn39glYcGNLuW8/+ucNC/8k/5onmTq+hVFpfWhOOrOuznSOX84Go1aWFZWFmvp/y+kTUCmcCFA",
-	"WXvtthOqYSe2VRioZeMRtT9hN9KYrpJ4zi5dK+vEbnai7+ChSZPSu9W3vGN1FBlWH6z3amCKwuvwx2GU",
-	"KxKVC+kae8pguzwO4rbETUarxw/tK33LBBObolW3srJBzR1k64pWbVxn5KrYGl3jMdVtQTfNWNL3bJbo",
-	"yP7rLfuvJ+Zfz1by9so/5l+7utrzJ1HfvpWipAjPeIj+lLttVyXyApXY5d/n31Zix7twt5lKqBLruSff",
-	"iuNLsQbh3MB5vNy3//v/+Oaz6+trOAuwQWt9O6vH/KdxqP2bwwKs+mXi1veFqGRTCkbVwe2THXai13yN",
-	"q3a+ijCE8dtm7TcvovztjXYh3clTWSOn+S/pMueY42OrK7qGaQ5Ti/g1vvZ8HRMpxb2uVJlIvqEFl7/+",
-	"AzP2bBl1WSY0PfgbZQkLqWyxEVUlS/Cz9vroXSvTNZZdVtHt9o5NYFRK2uDLjHdlGNScsctGNtfARBOW",
-	"Eoc41Ku51GqJqQX4XL/cuCRxFv1aT+3sD702HtsDJRtkx+3wVpNVJSWfjGylcHxCCKAOqRjwWlZV6rbu",
-	"X5oXM/IOA+eRi2YjYU2TU4GQBFoF+FF0yUuNaVxxkEVbiWFQdDA/dDnmdAg8NDj5qROTfyy+pz3n3ENt",
-	"XXq25w4pTh+kWtUSbFvIaOI9qimV4xcEHVf6c6NdMoa5XLn+LOokaMFOeOJ+c5pCu700R2W9eS4aOklH",
-	"o5wDGEO+Yma1KhN+tVeDHQujDOK8oqMzlL0gJyQB8CXaqP6ITJ3Snyk0zHi23PJoG8JLNkZahnmrBkzT",
-	"T1gdGMTwQodhvEZvKTdbprJo8iZAoS7FA23pbPu/EkueDvHzM2/bYnwGRgVTyFSyFGin6ayiHwCDCkli",
-	"ftOaUoXLcbxjMYcyGYEJ8U3r7eHLGV179/RTSkznBXs577eV4oBZeeUGUUhwc6xbcHBSGRgYPQ6BXyYa",
-	"z/kiJX2Y28wI9+kuLjO5Omi4zzg3MMXHYQJLnBtcnN9h+obL0OhZq9x7Rb+vrg4KI7DRXzcSHI69Attg",
-	"XYnNgfVWK95CaYXb7D9BhMfL/98zODSd7UQF6MGu8fqksAIAEjFw8+n19SB08+ncGqPJDyPnJcKUKeDD",
-	"Rgsulnb9FFMIXRUDanvdWTka5Gdz4ayNbuR5RO8zLi5YSnQoLrVeKRurHHPYdk/ql8+K66ekdIujVLu9",
-	"LDEUcCmkw6W9Zsfdy3mp2hf8skTwztp01n8Nlg92slQtYJO8WlSbQyEsjE5Y3O2ZQX02P6SvZ1ci81tZ",
-	"C/BObjSFYyfHPfeqrdaj47SphKrhlmh0w8ezwgmcE5o7wieyg4SmaxqZEEtbqZKSlZcSshUEWNur1hbO",
-	"iBtZkai6CLOdWNXPZzcIRIwf2VGM8RhXhGuEf18R7JNHmbKK42vvxTJ6g9TsJYwOjPpC1LrZoS8mTGmf",
-	"FbWyFsKAgOdsNBwaQjD5nSxZuzc7qZrSey/l1r3uJiZwx2/CzycuYUTVJJECl/u2l+LmxF0hanOAyI5o",
-	"yFXYdd5ebIq2M622PKjESKtsKtl2kLIFz3iNMhFE5ShuwQ5z8pY9mNYJlLq8CIM4EX48Jn28mjt3DgZR",
-	"1+nsUTKvT7PA0bGbEez5c4ACwUgTwEr0972oItYN0jwY1kZIaBrxdl84YT62eg/3EBcld4gu3aqmVM2O",
-	"HFKFB7SxwQ+3e33MDQaMUwLnG/lQEGlRVcvStuJEwd5LTYxXMehiuKi9m7I+oUHuB1aURretLFdggRX+",
-	"5qlOUz5QCnSV75u/IwBVFmKWfKUxLjZ+ciRnMR1MEpE8CC90R+M9twS7JfOA1yyQgzwU1mjWOKDERE6p",
-	"koZLSfjWv73QzUauAkgFsnDPYpoqXEqYWUK4J5mSLQi9f83//l/+/frR38Sj7a///PL3/zqVV2OPLy/N",
-	"5RhoOExHLMh87rVzktP378Fwhz8WfhABnWjAG1jddZsooRU3qqHYDY4ijJ1mx2+gtmmk09oSjjFfCwh7",
-	"YCM2oGHWMoSYa1WW6NIIUAmr4rhXgIiXwr+66Np8yEy1/Z+dtPAtZkRruiyZC7juYDtqWcBDq/sjSCgL",
-	"zCrCX/ayGU6wWMudgkB9XvynpLtn/FbwkCjI6w/PJQSLNei2qlH8jYXhNQT9F97L9jev36MIN190LexF",
-	"dcMFOc/HvZa7DgOxAlSAwzjcEinwr3wIQBEhBZibMsL74JpcFaVRskSsnyk2/iyVRTO+yGcXCOx0Nswp",
-	"EcUX9mKnB8uFxYh58up//l6/gSA/P4Cm4SThfIu8xrZSNhRUo7TOUdiiNbIVRpbPiuuxDg9/GCEDBmLY",
-	"6o60a95U8HFmEl3DH4+YMGsHAM2wgoV1qqoKYQ9+Sk/JOFmfit6ozd/HrnHeRUgl7WhB8JkV3IKYJpZV",
-	"BSmHHVoV+R88Sjdzer2kHiVFP/34Kr87zd1jn1GhRC1H+jWec7wBolTHHSb11UvbQAXF3cM5rcLFgydx",
-	"sLL8DdYlcyjk1oLM6qYQuC7FUbm9330BDu8zNEOVxbJc/wcqcQwhgkRWYrbWKLsmaTrGhVJZKUlVP6oh",
-	"2zwGKr64no8AAoyJtUuMOBb4dzwdAIWyRa2ti9g5xvp6/ujbpAEWSjvnps6AdvOhi5deLBs70cKlahzO",
-	"qpP9zQkWCSAGKKqYfT2vTwteyVzuxwaxcOM3vIYfq/Yp5Pa3whQl1SgeZeNWPHQvI4ewldVsIc63/pmh",
-	"BXzhnUMdvtsb3e32Afkrn4YqYancXpriqFp/SW63RaMN5TS90vCKVhS2Ui3ru6fr6vc85JHqkwOEWWBw",
-	"eBBXCf9dwhdtq9H2XmvnKj4EmvChWGgGJBkq0RSlljQCvFcg/wRZSVecJI+Q080v0qWXWDeA2AQrzIXs",
-	"MF5ex8QbDeuHvN5evAYML0wztMLQH1R4vdMFOr0Z/iLu2K+JQ/itNnIjuEGdaTrBWrGrYgsaStUhnnLD",
-	"oFTJQrn8xlcnnKHfIFHhZXOpJvdqt+eDkQNcz5lTa3QNZxNmUI1gCKFUmmofpCCOAeb1+sh992yV4/Tw",
-	"BzTeGSCMbradZROR8VxfaAfVvN/LHwVzYTyv1EGOuCsESI23K+D0l88QbAogJTz/4lQY3TVlQvIT9ej+",
-	"t+xfKHMwnYrDHcaX4E96bzjOjl8vli5kqpx9Cbz1kkRiN6ixTg7obcgaJk6OA+0nACF6cUweX2JE03LO",
-	"C6K3L7zHniGkKJn0OIloYl7GyndOMiWI4BkvqEIExc6GdVSbyGdq/FKfD8PiDbqfZQnb4q8uf1X4G+dX",
-	"vlQ7f5TpC41HdrxGHRKA6pe/cnvuGlSbPWp4sBbtwJe53FTdYg11IrnWpwQuMCfL8HyaAER+V3HVBt9m",
-	"hcNoa2X5XlVs8mbDFwVveMDdW330tobJj7C/MXpnRF3LFyncXTrCWHX1Gf5zWZrmArV19t9GHz/c6/n4",
-	"YpgUfTwsNPl+7P515kamcgEk08HRoCrt0zN0uArdVCfE5/llbe2lBxYcprwAuR9KKjQkrVO1cHLh676h",
-	"n7EBL9KtZ0fGoUNlNShs9jSiv8keRbbK57nzNkX/UrKf0NEXDd6+xEsElkmfvbROtue54GD4DV1f7h6A",
-	"3zC+DmyWNxj9PVs0iDc6DzQM3nSRgSRk3rQuCSOzmPNDWRhuZD/EpGDyPqGXwXd7Ol2XWxCljoX9cQ7S",
-	"cxRgKsRSbmAZbfwwCuePUapoJreA4eLI4oJgUUE/pzDK5KJEmWYXJqHskkuSt5mUUIOH2YEF+DGvRkpx",
-	"suhe9+Be1xmsdbt0Dti6hOcBrw4Q9ufgqYnia3ECCOIcV0tFf/znkupCcpi5eSHotoCUWyFscZQQ6eGh",
-	"+Owx/CYWQRbC2+rP4P9DheRXEAe0utANFEjCp2JIG74J+TlUvkCqt9lrXRVU8OiXnI71ANUCrw/VFrOs",
-	"aWHccem4bf9anBIGL+RQrK4l5guV5ezdkMUeRaI3oimsOM3awoO9HZnCgwjUuSWcmGquIfy1dEJVC4kb",
-	"enG7nseReWs2gRLagWfm1T48VNB/OqzVgXJu79eNzbxhdtToOkUWsQTqpkom+DcDIbsHQO3L+bejxzwX",
-	"jpy2oHlStZcQFbyRiE7DHYBSzaKSrlCN08lCSr11/D763cMcawXlqozG0PffpwmUAGwGrFoWuJiE/m7Y",
-	"4q/1pqtl45LFPVNVOWJExngZw+v/3sfIalHKRXAUwPYwBBIA+TlCjobgI/7oUTjljA5ucGN0TS2QR4Ix",
-	"u4hyLipyL0hnb7xjuiesY9xknNZwPKxCw1h3ggEqWdUx4hqbcC7vZIpVFcXkaj5ozR6ZSvDYPdn0RBjx",
-	"rcRukp0vqLQ+pGQ0SXs1QVIl/5HJwzTFT0Uuv2UDqCQECwqOEmxXuZxW8UAQt1UcXW/3U7UKLWYf4/PL",
-	"wcqmEUe2JnmD1Q5LirvaFORkL5qSJZ18o5U/qhQdPoqqopQbJirbjiQ+myumkmn6qsxqkkqsZbUkkLCW",
-	"1RSrTA5p1F60C1zud/5xVr68xf8tmfU5zH/++UzGCXr6/5/7sG5z+alUiR7D0goeqvb3XwpviVsdRztc",
-	"lH7Cccnjdq96ge/llT0wHa8DT0XZWQSOUmqalPcJ6n0r3eywCEP4h5yT5jKQI+yB95shfgklyXrIFfUU",
-	"TH8w573L6A18iHFQgiXEcBl9qpoULgNdcl34RwYgtAbcCzZVy9ac/QAEMJXorJwNhyL5GE6eW/JvhONS",
-	"WD8HR6aqbMQyWLGVTyOCgSIfKyzFBtQJOkoYWaOaOCqBo8z+mGWtj+7kq/k0KJettfyF3LLgwoVRs1yK",
-	"y+nl6JaaCgJ9c+ONRw7xCBwovNm4k6/e8aEIlPUdOsilvFGwL0fI+65PkVd4U+nNoRCuWGu3L4DSZ3V5",
-	"X0+HDkLoe0nxF5tc8OMWmLAjSUKO5Q7CDiKC74KjbymBZ1ut8I6yrgPgz9roA6Qkf9OqYYnTCS6UyEZv",
-	"RVe5gBkAqI4g77OwQbcxwbgynTFZIytLDGgGeppyHNCZJAhmX7xVAN1ES5uWTaF3UICCgnQ/QLsIJzlD",
-	"dLUJDmJYZnkDS7kWFSTUhVf1VVe37Koma/J60Ehk8F13m4N0oTpvVeye1C/vX58Gsv484UjhXz+xKPhP",
-	"C1EQVf594K5gfANDd9vK5pyYXjZOeokWWyfNUZhyCbo2AHDutyYgzoybFjFopKkwbjk4gFFXeAUWHLhd",
-	"p8ozOWJDHIvgPGwyIRTM9emZWt/IEorlVoUoKoWMUhQHXEMJh2gAykj/Zvey2g50BpIo4A9BqFGDwFO/",
-	"TiVI5w7pPjUBwrYEX+xZAAHFUGC8c6jS977QoHRI6a8TAavzpLPFlVkjaCGgzvx2ra5EY48YzPYeN1KT",
-	"EWLyKtaXra5aKatBwnpjBPyfUtQIMDCyFcoAHYMwbnA/+vOBqr3RdHWGMkBhUfiMtB2S8gZcJh1kYqXy",
-	"b9OAxqmkuJGxn8aAVm2zl3BZ3OgOJkG4YOKPB0v1IBHtiXfw6kq3qgn01baDtcCzRRIMpstN4sKpVEKN",
-	"I1hONCUS4z1FycjG0S3RBHrL68UefuXlsNXA8bEFm20HpSENIFTHp/5L7hy0xJSbi/FCblLA6yhbEOQ2",
-	"9kVpW9iqSqO8kbth6A6G1UEWEFh8aIXwa2JQdmSjzMNT271GcpK5kx/jH7MPVmQ2hukFslnMHm78yrG1",
-	"lfNlye9gRSDk8jC12QGxttAWtHtheCH3e4OA0brb7EO4oTeRp0Y7N9Y95agZuY59O/xaE5PUbSKQ3eol",
-	"tXqtducdBe5RwToV5upNpxicUQGEiarsDkjlL5nRBhaQ0c1+zb3Hq/oL+gZWH9xIU6qNY68YJxSCD+lc",
-	"4ynuGjTNf80CeFKM/5wCkw3zH7U5PH6H10V+jN//Cr79za0zgmshRTvXh7ux7QaiRtQWuWcJzH+Z65NV",
-	"mSrO6yxSP1E0VzkCUoxi0k5XZSJUrMoJfF6IEu+Fv32qCsMOidqsHmvI0k/7y6GQsD79KkS07kbXPNZr",
-	"ql/FBfF8VQ57uQx6wMA8OZ/622D3Rskzfl8AfAndtm60KvP6T3xL1/xdWk98K8ej8Abf4BZDwoaZUYDo",
-	"QsF/IyH+fAf5/VbJqvzGGM0RNMaEL0O1ShI6fRrxsVV4E7sfWG/O1RcvJZ2txel7AlieB+q8IRhifFDf",
-	"uVdlSRViYqK/UR04pplrBCgbAnGbOEiKlZ+wzg6KX8J5yg2Vp7ojrehmu29LGY7qctcZ6S2vvSJyudih",
-	"kNktK2+kIV9+8iYMzyHsuCkzYMcoB1N4zp6bk9b1vIkRUqKFPM2C6/R5VQW7IzIfhDCk3i5LJi2j/h10",
-	"VEnVVQaZUsS09wxp/ced7ih4je663RiE38ewmMPqN6ewCxYeSCyDi2nmvklWIJEOgP3VgOy7DZhTICQG",
-	"2A/wzs8oKxze418Wt+vBH2KLTY4kOUjakC95kIAbUSeHpjM1RTWDxuAVk7HunZOtTaGX9XbQRcD6J3H1",
-	"G3mEZhpw4YVywpzc8ruQNcBc+5Ri2miuNOz5IK6gd7sEFoan2HiP4mQLUfwmzHTrocthx4CF032PMeYl",
-	"HId8z0URTi7Mjt2USjBXxZb+9dK0lQRvmLmm/O/D04nPOjDuLz79QbnwskjwqBPOY8jZLjpZ9Eu0Ayp0",
-	"KM/lNEm01tNLnosRpnOglvppgRWzK6+mdoiuX0DQHEy1BfQquXmYnk6SjDiKKfU65NzhGEiD1uVLCtyc",
-	"13Xp/CJxTJ/lM6IkwRZpoATnHF2gF2DQ/DxN/ZPiGlglW6IOW9/lcQThDxak6y5rzepBNi18PzWfV4MB",
-	"8nOad5f/NfoB8uswswBdk6hVKWXlxDdskd1ejWRrGB3Za+PmuAyKRsrSRupib4EAXYddCNGZ53eGmXmD",
-	"SpsyQ+vDK1dh5uFnYVY0b24Zvwvx/wfqCcrX1b/HwkWiAkU7HVgBU0SbXDX9cn6h5cyav/C5O4CdTSTw",
-	"PhSNZvbHvl46oSPm9Cx8FCqb9cL5TbJkXv4A8YmTII5VxFRAvxQMuih/Ax8vORSDkcZSIYCATSwGRp4q",
-	"KmUAsEuqPPkOJJ5BySRtUsrhBKGvxUH6swEwIdZYVc078GJYYQ4ZLqZQ4kZWKa7nZ9Sl6JrYu126CX6l",
-	"ODdztHHYBMEOeDOGHt1ROGlOCJBR6LtxyMyJDftNGGi14999kONiCIeOm/1Hhw0sdch9gsSzO+SFaVYY",
-	"/ZwGTfS8XyT9oYFceCkh54JlG/EpJF6B+4Fwqcynb2W5qI+5/8FXqaN93OvCOmWQ72cawltXEyu87aoK",
-	"lnmvq9I+y5GLKST2Rk7QRUAUJUKwqVfjfdhqxfHvTazkYxFcwHF4pGBIL0mFEcenxAoXGVngjDayc0ZU",
-	"BXFgc2QPG9Xmtz59C4/zPUhn+Hbl9EVy1OYQel8qaB6om40815goHBhrJ/1nRxSewywXdLKaV9Yn6ttO",
-	"jjLJ4fDLqgpfBjFmA1lL6YSRjUUU1knZFhS2yUHAtkaK+eAdPoWxPjdKZ+78VRDi2asrICKDcIzXbqye",
-	"iVzF45m9writuxu/7VEk7zZiFd1pTHPcgQc5zXRIiSikdQi0h1tcknA/RUHuweJ0F4P2CVdSWFu6KgdL",
-	"KiFaQ+OkExZ3Lmm/vgiQrg9Ws5ziEThbsdjgDr6cGm+aqTBCbZGk6YJTkC+uzLtHnM599twbi/1F2AkZ",
-	"Ucrv1I1s7tfVGuAt5y7r/eAIAPyfclR7tMRc3v+iLqNSjcSGBju/AMVWV5U+2tgrria1eyOqTrKA20Ei",
-	"YiPmHUJY53fw5DAPEY54heep/wrhhjitBGPK7uwsRrk9qsrakRjP6pAQBYX3JOWHj0AFQNHEznIpV0HE",
-	"kzOVogpj2fiq+LvkEN9qJqa4C3I/u3N4QgglNVWKZeRGm7Lw39FWZjer6peR0V7JaFvN9Vv9IdbGgGiX",
-	"xfpEBJtLGvjTBMrc8pRl7SqdaMr8RfT2CWRNqcWYck8Lf2BWPXg/wuwWRCSTrXBOgXdshamPyyzk0qqs",
-	"wFlUQ+oHZSgpqu+CPjkn+LHZ9UlSZD9riU1oeWkNlpGtkTYZXjOTHgB5fIzTWwRV8L+DAeD67KXkut2z",
-	"Tc6ofIzw537lvcXLoz3OWWJmD6xXKqw3sDZqM+tR4FPn60o/jrwxMC1WVgDnzFhNzYKYN7zkheb1DpLN",
-	"LH3XDU9VEtK8i95GJc+phMzCtyFIhntZtWjr4V0Vv/eEJ1v4tv9FKLS56uL49rg5cSXCLHrjPqx4Unhe",
-	"aO7a3sjKqi5xPSebOWzF3shmL5XL4DujbgDhS6NfT4w24SXcpx4klZWdiI5ktk1G5GOfCwLogv9tcoIp",
-	"UotkgHDx4M95gdAlHI0xOboIVjtzYpKJ0YPkymwa7w4BOiQU20mbKBqEMM89pneWTsXX4bjSs6w4OzGU",
-	"f9y1SiOP2Ycg+klmn5GmuLz+lktyizgaNmr1kLjYzDMTPsmemjhabmUik/2lhZ8kEEybvjwNLBinGKKb",
-	"ZXrNIgy4S5F/DwkIoQoYbGpNYo+HNLznONtn4hIxJPjuue9HgPkFXI7wl59TUupvUZZbAUsz/JCx4Acg",
-	"P8h6vloAWUj2CD3utbyRphD2MMDo87rqAYglJ3gq7iRMVMqeUQccxSucO3RaQklPFMMejxJyFEEK+x3E",
-	"paBd4+WyKdmuZnch8CAc1GSegqW2son0ztRSx+XkP2cxEVhY5ZZ9M0X5MeGfohLCsD2o5QxG0aRzGqhC",
-	"wn7Dqqa2jvNMCejx8Ru0hg8v6tFKs7gbjdL3ApE54wXg6hio/hnAXWjrQA7LalY5ySahUL2N5nXx4D2A",
-	"GEU91FdqUakiFiayuQweC8zBsginCoNi5YAA91lA0hdYBxIwwqKqQtNo6KI4RpWelb/bJYnW5SD9hyKo",
-	"zl1cSsjQ8p7xWE+1j/5eVm3aL+iB1aoi11AfFGKiR4DioYmz0aZMUSlldZEk5wGJOeL7+NHf0tFa0g/j",
-	"e2WdNqdvGmdO90tNrHmsewLamPS2kmD6rin12U07WMy+y84M/nhYLoZIiFMvLLHbS/wYu9JIhsk4MJRq",
-	"muPmTPSlTSSjpt+WTEPRZ7gJJNnpyrGwDg7qDHHdIT8Sgx9/bg9sLAw4gRNjCDIzSQKlrAMEq19meXxR",
-	"RecrH3lo5LazC3o/vfXPiyqLEnt+ZRLRTjs23FMxnyDZkR8P97RfWXpTP0saZFpOnmOd/6W0xH+/vE9D",
-	"cxmygpC7Fnmfn+Ff/kFOExVkeSNpRTgvMJfmKkqDHXuRlcFhWf4TPEYlq8UFkrTTpCdWy6YQWqIw+ohu",
-	"DhgYUBeKtchiA4TYSAT7FLxFsD0Dh4jeAveGhdQ3kTWjX+YnBUb4XkC3Lqb1SGqfnsf+H5CgG/a67AEp",
-	"upUNp+2RQmCBWL/esh3eMPfE1bXAzAIZwdZI9tIxqaYQeaYC7ikpf72d2NbX25Q9em8TMP1RNpu6iX36",
-	"g0Uye8R//VArR2OZmMiPwnzVlTvJs5qr2vI9OZ04SIIJqOx2gj8K88K/k809eAG6+FT9EnVDQ12bG8lg",
-	"aMGrPDREVT7vY020h1J8XzwolAnN37AnXqRIcHt5AvT8Q6zCQbaOXQX/h2ItT7qJ+D9EobdG+620nxTW",
-	"Ge03xW9N3kIE3sWLr/VNeu6/2smwayPFRKep30TPwgXw/6fY7hlL2BtgYPXjXxG3OLyLSJEIAAlVgAt2",
-	"5Wcp2JQdqFhumTCbWlWghOP6+9uzqqhHd/5mGGmluVmQs/xRmLf4G9Yc4QtB4qgNlnwEHp9lAYcQ76JA",
-	"Gd1BILx9sQapDzxVg/n1O5/QRy+iAj0D0vBAcABYdlWVhoKzFCWPPuVOBOG374vLvk11vRMEIS1+66xL",
-	"4lHuCXGO8/1LBsP7nVDOc8bfXcG+1yy0N87n81nKwnujXX9PyCRo7EsTe8QIzvXxvC9hNYpChv6YiuJk",
-	"simPCs9DODSEpmJ8pq5SBxfYuxnEzimd7lgSklCNdQR9ZuuyiB0dKeiEv7igFKXyN0LXFntZlTPXWX7O",
-	"kL8TwkBiZsyfyrZzhUnSUfbblqX0RwTpE51wFlDMrq6sajZyAQQ3HQFyqsp/zzkoc6MbJ2rVCId8m/3+",
-	"ZZIMnV1L8P4wu9j2B8JJdGNN9M4L9sBEWWZOr9TAKZ9R/hEs4HtZsEmBDdWal/0foPxzQMKMndRJQQGr",
-	"3BYdXlvsuazftG1AJZ2BXD2WdsJsEwsfzBquIHiJwsjUnZwo1VSNkRriu3DB8Qw5syxi4efDZizTd1uK",
-	"ayMF0feD9JaY2LHee7SvY89Z7ElwI80ArB8J5/uGP8QSxc+bqWE01uX3z891wCy6XdB8SJwz38/GD5Ne",
-	"VjSNwd0CRl5gCQ9O1oO5VQ/nOt3XuckvT4seRRYB/oGDh4clxj5yvbuK/7pV1MLGwT3eM90sPcHjih8s",
-	"9QkU+DCwC18FFduMX/Jev2KpF8QYH2T36PNZB6lIohHDKinkJEWT25tWOhX9SR6oAANZ1FAmhfDJ3vus",
-	"VBi37AKyz5gdS2IhftSKK7vJUaTrnIegJeuQ2Y2oZKl4wihs2Qot9wCFmcFqKLwpEdq9ZiXcYZZ3S7f/",
-	"pCpugZRZSGtQabZe+BcpD9gQr6GoNdnFtThhS0blVsW7rinFqbg+I7LEC2u2c11PaflvHCi6dftUj6lL",
-	"o6rS2uQ/fZnz4wiW96Lazq2m34Z3gG5MtR1j2ITL7JHWqulcyoVLdCJjHROqzItFVWDRlFrzoMRWGpwU",
-	"+91WW5c9A//w2Jc5NxO6xvHf2atdrgScU07iL1f0dk7B9ML3+TWXTrTOpuhURDvmAibGa30jvIWoN07s",
-	"oIkbJP+daHZdlQB/OlFV2SvpzY5ab3TX8tQwOyOzWWoWLO3qqtLN7p77EEYXX8ZtyUXq/K8sXnbBkmHf",
-	"iSVHGDrh3G2yw/51KCT963p9Fje9P5dnWxuGTQooHKF47gbHs1d8Qa3EBVqNYAUIgSJl36uVIOgzl9VB",
-	"Vc1juHCW3FX+V/GqehMsjvxG+GkjBduHzKd/g1EV41T2DAPWyx4IgeRKfYOlcOklqwZq7iDjFQjNs2zv",
-	"SFQ3Wb3DVcHbwq+6tWpdSf/Nzp3l2uYdHbIb5k5E2mt5Xni5xP4MIUhApvS9Zw87lpp97CkDEWJbVFqU",
-	"FhpdHPvINJXt5wykl0t+JC6fA2NqTia0T7v/m3Qi0jnUH7FQmzrCaVgrB2bsvUdgAwFsIjmAJw2MRHgU",
-	"m5Qg4Wto6HHPQVyAZ0AtxVIviYZ7S2XjZ30H4vijqCWVQbB/ss2VZRYrOH/5F9ndryX2CqKPJw0kRv+H",
-	"G+dOFwAHXKv9p/PD3M/heU4okW8s/00/KfcVdGjh1K/mzhi2wUaiPExPQc65b7+DwQqtywIcSWlXlHfW",
-	"DRRp62y5D6yVnEpalhf4SblkTgAphBe86W3HNYc8d4BpS/stGdy9gbU4SWQZt+UyWxT+mS+ASJPbYyGd",
-	"xH24mg2ghr49EzmAuKhT8szy19gxJIBQAB9A9GdNAJUiVUu1gx4NHCOWykDCVjW7Qpty3MpidgAfiiOV",
-	"kz+YVWInQagvNnK2AeH00IIHkKpVfCnWTCnAD9+8fP5V0TWlNMXXX/7lEhB41qfvryPYwmd/Ze6M9fKf",
-	"VOOfLOvf7R1eDIHNXCeIxXnsF2LJdYI/g89i21gGDbJNcaBO1IJ90DqcvjIM63BSAslFB18Sa+JdwoMv",
-	"hXUvCbny4PUBlWj5oCHWXzUamlhKU2zCeWTr05a37Jlo0jPVvia3uDbUFvDH9jTJxMX30PyUp1zK67To",
-	"74whuakttBn3XHxGrSDMjSQK2ul+TJ89/stcE0bVXo7ra9W2/pONdoHclQUu9F0P+Xn1rolRNbaU2gqD",
-	"rHdEPf5BeqelWgEOGux9ymZkIw9sap/2oWErIq+p1c39+nfx6dmv5FabgCCnDCwc908sdRK1NIhKqHI1",
-	"6Hmwlv6Wvh7KStF2zqKQbUQD2yoBoY6OdHSn19JPboS3+ttcVD8yA853j1zGMcc198FTebfmPvBbmWDa",
-	"XgsrE25eQDRxie1sZEfAXjD1Q21GZIsgFDDK0MQbP8/qLkymM7xJO9XYBXWEd6nMKSmOcpmCa0r+DcoO",
-	"w+ud7TCuXpbUGnJUIiOaTQoPlCDaeOcQuCALK2oZ+KKByY5eziZSpyx7WpgB+AAACSOn45IQ8DL56k9x",
-	"/nZYF5ojztQjAs9riQER+hEt/yrIQPj4sIcMzhr2gwadFq4UQJcTmfxWd59dp+VprmAviNdMPkFxmAQv",
-	"ByN2Watr0o1eS64K4UJpFLaI09DSB/+BpvysAMkN6NW1rCqLHdtG9clBvJcJNsMp+RnLKdnLyOQ6nLtX",
-	"dmqr0Q5PAp3upReTzlc+MIGHtUHHE7vXR7gmQ3CmR7jRlZqoup6FNUwtV2csd8OEJMY5qzOUCQD5sCig",
-	"fWpRI7tMho8SzdFJPlgt3LfayI2wDn/EBy6GQRSv2baqUUDsr5pCit4MIVTOihrhQkHKeT81xk5giGgz",
-	"OnYEmtnfQ9+rfCRZQA+xIfQAbouz9bvQeCG5kcabUwpbGSyqIOm/fREC6RP7l2Px+x3DK/Qk9Y8cNIoP",
-	"25EnGQuDh7D3JLqc49VKWaaIra3D5UIoO/QiQPZ8Iqn0MoO6kfrarYpKCtPkTgU+/iIE4scj+NZ7GPtQ",
-	"UxComi+l7yhC3OwsEAP3GGAcETQO4S7oAEpMxTOWWXyux6rFECh9dJh/XRN4IHrKuLKjSU6xLqOEvdWd",
-	"4y7frn31MlnZuulaPMHeccGGpboqMwGNMnZUnWyehE/d4aw6bZp0EhQ6UIO6OQZI/Xqsn8Z7liXy77Vp",
-	"qCEs29umM03++YEded+ZZjZo3gsWfICmHld4RbuY3vz35G89PA0Ejys8txUcaHrA0CeYkHGc9rkJV965",
-	"G+Jd24RaBgRyQ0hf1RRb3ZniKOXBroquLZyGfwklf0eq+HsIFd1QTcPloPxfYFBxCCo/+T/xQX3M/fF5",
-	"zBmroWkh2S1Q1r3QVVczbiB5SQykWCaJUPiiEjiffXVYRmkA+iZUh0EfTI3/W9ZT38Cs8k/mYCXYGkli",
-	"0E20kgSqMv8M1Gj5i9oVtbYOem5UpxWGuK755hPwu0UDRULfORWCg44fWMU1Sa3kTxf8OJBJIfcP9gJ5",
-	"+gfNSI0UJbiInD/iX8pXvnu3ZyGVB77ngvhAFNgtAWZ5EVqepoDAYaSWI0GbvMcZz0iD8S4FMj1geQws",
-	"/aQg1MJt9niyUgT+c0T9KMGxFqNS1gESBlNzB3myK+zfPXoMlu5yaP1qpN2vJaQoQRrm5Jb8p7DO/cJM",
-	"8Ju81IK7QrDxB1dfq2D2+AB2w1qRu05Vgf6fmJ4ySGew1sDZx7R25es438cSztCfWFH5dyIYlKYN9qu0",
-	"hOUrydpUJcoSG8BToWT4p4ZDDt7PVhueMrKUS8aWLpq8kcZ0lZzivA9cK07rQ6GbVTh50a7Os8i6KqFw",
-	"GNdoVknR+kzUMxMUCgYaHHrEHPlFXfWCtj+PFA4OfddUWpRL5GAClErc0n3VLm7icBNSJ+4r4/dgov7+",
-	"cugQDFvKWrnXJh9aniw6/aAZ3djoh8YauWiyiBb9dj6m1VyStvC/w6yFFuV3giuOSWFhftljv6V84Q5V",
-	"uNOiRbW0E2AZP9aXQUIu8ysL6jUk20frlwHTECUN/XGjhHtO0awRdS5kftR65ZycdsHdqEU5bKN/oVi0",
-	"dRYnG9+X33Z2IVRUxZjMcWC567HlPrT6qa/CedvFEcRzVTz6NIKCASu8Kj6lrO9u75K6Dr/+IEDZvq6C",
-	"WQBRVdIG4tHxjB8Yt3lupqsyJO3OUJjYAot2Pq7EQFWjoA5qB+hI4Eanzt4rZbcc9DKQ8p2Z2FWFi3L0",
-	"F5O/HAoR6caIT3ZE0joQjErrA3uHK7cfNBlW/hpsSmqoeYPE1PJGYiwHzq7Wrgh06gwLygdp0pxovfVX",
-	"lh70RlmWN5xYbeGud6FtppUyI2YY+IfjywcTjcSXtMSpvWaJo9en70WT8OCjAZvPB343Hu5ZEufcPlun",
-	"KYrmNEWsX503ikzM+xNr50IUE6TSyRFWgsvQg6Ww8Hoh84JtW/NQzkZuGQnU1ISOvcumgZYDM4uKXMAF",
-	"XkbnFn3aHyaWZDR1+ENIHbIHoXEoJHsTGgBoGsxmz8YXngf8HD6DTAfe8Qksc9g8FMgmsedxZuJkzzbY",
-	"DGxZIURQ3SCUIbw8BBb8vwk7uDgpgVpn3pxiXUkuz/i6lU2fjQ2PceofY1EZG/geHnwIBwqE7dyFGijq",
-	"frhUiUKSjkK36k9wWP4pBZBCUZzRCdRYa1YawP3sNYDOjKwkwoHww/YI/X3ETkCNOUoU6CP4ld1DYGyP",
-	"NgkuLBfZix5eX9d9PQcBi67fXGUyd+2yDw5P3gz8bLGIuA5TTfkYw0f43xcSfjvzmr+cveYv/GtOD/Ga",
-	"8zBoL7FemFJC+G5Q33Xe2qSWZGNcag/VF+dBY8CjNqV9BgRuIQTWuSSijOdJQ6Z21nQpu0S2qBQnLAdU",
-	"m33s0N44HtQVYSmX7xlxRlK0SXeODHiGhYyNPI5p8kg9MLbzNJqaLpONpuLHcKA5XoHpjAy5egFCgGgN",
-	"AHhilWDCst8cUkmgpPmkOxdanF5Wk2B7+VC8aov/kEaviq7x51BmF2++xk+k2o5HzcKU7ZYrbNgv+kpS",
-	"vv1Iq9KByaHnSBF14JrMTgNGqzTNwMMABGubgDYpW3Qt7G+pj82qMKr2u2pUzfNnd02K30D+Y6R/VOO+",
-	"/CLhsKsqyZIw2S1mCesBi+Z6Xjjw4VUlE4ZCyudIa/tcdf4wYcTgHoSyEBhXPG6gU/pzNHD8YeMGjSxi",
-	"a4sZzwg3NqX334db80yywiKT1UfETMj5Gbl4qcY2USg7C30f5bhkmy8Zi5ggYiv+5cxRiMGhN8RBxgHw",
-	"a7r7RZiGv0kXd2OBDjcL/dQ8SnB8c9/IatiHJTGvHedIE3Qhz3e8CxSNDVPjCi/xKuOuzKYmQZMPkFv0",
-	"KW5RXglA6qXj0/5Aegenc1gP75cJnTkIu1ZK+svZHaUc9UKzl4eqItjFRN/3SWj1xdiX9p7t2872KO0v",
-	"GJT2b1otwGQAD9bonX9l3umlsjNZefPhVTCe8u85lXdhR+9We/dKOKNuJ7AQZ5U9wkpvta6FlYBjagqn",
-	"W/C5dTZpA37zhayqFLZ2WYaTK82xk0CKwQguU1OVWCANbzC3+vpGmkq0bHxfLSlfHxb6zE00oF1wxIl5",
-	"BtV8TlS7QRBWpY+PqPGpP7CPQk9f///RQoTlDP/eNUDS/WhU/vSI3HT8j1o0p/gfW4k9RUtp8D2X/4Ak",
-	"KIN/IXJb/4dHFZWVwn+sBTSJw17AW2122jl4tNGPgnWlKvkIq57AInmkt350wJ1tpUCLwzn5qAKOkc1e",
-	"tX74UrYU/vBH6dG2EsiqWJbIsysq+Ug3j0pqA38UVaWPiP0Qx0ddQ4EzeI5GqdtWW+Xko32HbZyJubvR",
-	"7lH/c5g2uWrROvJmEy0+9E97pJqwR2tRPiLknHfGnLwFhO4tKoAjfrqUwNBZqtavrp/Jb8I8ClyRiOEM",
-	"F9666qD9dC2lw5dYKerYdvpRpS2Cer17GTdXN/IRpYUhNSLLRzVyEjb60Q2hsxr9qMVsLu2PfXQC6Jf/",
-	"QwVJEy9Vj0imegFCdEv8b2GdESfqOvJIm0eEIPSTKpFPOizGI93QEq/9m0uDxUR1OySUKkUtsI2J9+4G",
-	"nxO0EQI71Tb6UYyk3UjzqGs2e0kWL/4LecPhP/uOR37ZR8/DP8TH4b8un64kMatq96ilyif4Dwx/leZE",
-	"2wyrWJrTo+DFYSHDFUWz4unsmgD9wEzeo4A27QeGEccBw7HTj9xePiIcy2WYbXwFwWEyj1+gKZZ/AeHv",
-	"8Abq205yqGCmOe2eOg8C0b6EPK1wgz6ywCWkbNF2VSXL0GFAFG0lVBOyg0QTn1WnMqbRGQZ3ZGycnUVk",
-	"10z22GbimcLmvrzW2Y9OsMKjmcJPFv9qU8A1UWz2Wm0k1u7eiKqDnL1oCtWUoKfyQR1dwxEp1/Wozk0U",
-	"FZqPebhdOsthy8Lq0soNJk8bRaNYRacqzD8JHX+lS1nNN3hsvMiudWeQ0g4HI4WplEwwXAbHKcPzSHju",
-	"MAZuzD+HatHxmAct6s7YhcRmX6gGyousbJxsNnKFDEMEMF200RHMm2sf/SyP7yh4MIs07oHCl42qBisg",
-	"j2978GyCMeESfRBQqk5sDiOxBCQJhpAX8CxsK7FLVp5+trzyNPDBRtR0rQkdio4JK2h7bPGZUbdYITHM",
-	"tCW7BuHd6wuuTJ5TfoN3Ap81GSQGdWc2I3sWPrEzog2qIKPhAtFV0ssScvGuDwzyufjRnDI7cXIP8ljj",
-	"ZA7+Z3nr3jnZTnTvze964RgSjDfCxYpJuzGS79GXBYkgwCEwe/ofsPOBzZXlVz1DVIJUa06IBmzJRAHx",
-	"t7/Ns0DohT9JUHH1JKbcJF+X5dfixIWHS3HC+KQ3/AthY7m2V7IlEI1oA1431GWHHA+YzOfVSdWC+MhX",
-	"5IH3muTLe9Sw5zad9ePmTIi9sNwEmSAJRcV7pphZ9u4jMoSPfvVvi/YYVoHd1s693vIE53uuOOR16MCH",
-	"GClvuXrXxTwrgPB1VayNPshmVVjXbQ4FtBOIYEVsFY8Zv5BbC1qQMulUo4lvwVA7eL9G+p9N2xfTme2E",
-	"aeFnmVgY6LUxxY9KGS1hHRU4IDvMJaPY/QsEN6KWswlhOHyIDwUgiR8dVB5QXnTXJbKqPRNuLh6UbcK7",
-	"rTiR+T6iaCwtExAwLBvhzrBASjp43qdqi9KoNhARIoP+DsogC73d8t2fDDBBTMQ454l1zquFvjqFmPJT",
-	"b1eBIhQF4E8bGWpVjsIWW1m5AoMhgUFIwh+c9odGQWIRQLwm/NPmwBUS3a3p1Bmvc6ofOJULhnMZuV9x",
-	"PxIHJ2aLeXZPaqOLRaYx6e8d65Ufs25u5G3R6uq0AyBWYeXOu7sFesFaNe4xkwMzD0QhfLfEFUSuzFxJ",
-	"AiUZH8PiLAk4hOyk//Dr40S5tr9zA1eVPjYBiOAXeNRf7tIgzCCECLH6D4gOHrIeT9LURVz/XJahEs3j",
-	"18eFvT8qOgpvhN/id044xbE6qYXgyFYsA39OVBjFV3Fn8E3vUtyrWh3DU3wxxtK5AzlyBt/WcJLCBWL/",
-	"qziY6fkmfWEItU52gxSmJNYgsE2sI+YV7Moeun8ri+2pkCPE6lrCTUOQ8cwU0gthSmzXyGFu5da9XoCi",
-	"9S97Sb9hXxfgwOOJ/6QAVLMtWuEg8hjKETory6eIR/2cBaOkmOPfYMmdCm1scEUrxdegxCLnbHtf34bd",
-	"zW69GHbXhv3dCCyAIC6+Us+jUgPIlKbdb9AqCFWsqmcKtwdCmiAzXlty0vPOJBrObIhTtN6iwQDoJMlx",
-	"eO73kDVgEXHBiEJIdIiSsWOabsQKGYl0j1sVEX/DJreXlrFo8rv5rAHdYxZIF/6AZX7WjfzanJbWdmwq",
-	"kbDlNYfXe70dWMjRkWB+fCPNfPCKKGl/D/mixNEAPwvhEQL7EBqJNwv37bKb7yb4dYdMV1vVLDve36pk",
-	"oV6Ej+adkK1iybWhVcJaQkdYaHQnCkKcX+4qJB4XLDLs2kuW1TtSq/groiAWQ6i92oJzAj9FnzrcMVB9",
-	"rZz3Wwron/oUWoBuQWMrKtqC9sxQohA9wISbsxemnmhzcjSazHHAV8Klh556LZtSluSnyWrb34Khf2+4",
-	"E3Mvvu+FYTvv72XVMkPEnPKqQAjeygvp/mlh5EabEivmcTXDabk3MftvwnDYPC8rWH3wNPSQ7FkHSKxg",
-	"H0tYx3OKA1FVBea28weYrLzxf3gZcczMn/XhW2zUytbN9FIY4M41Fr09AKd8yEWzZwCxyJHzzesa6IzH",
-	"xeLkrXsxpSSBFQh3fUXGBu2CF1wkqEhQOS4kH9CtatSoHnkEvQ4hohn4NDx2NwqGB+BcCLSUKfYE2Bi8",
-	"hzE2p5pCbJ2Ewie4IXgzUG1ccAEXsTlMNrzHVrOAzIpUgYVsSuvPvShPqwIw1xth3LNC1q07jdJXXqzG",
-	"zfL5jpy/7Pm7ue3cczcxPH9NgjZv+SqLrKLVZ8V1nKKROOxUpTZCxBNXCmBKI7Mc+P0r0IqAkLAUqBVj",
-	"prkJlHnw9iY9b3iIeOVThD1rLUxZaEOtq1zqpEcG7hlffyfxabZlzC+jllTIhkW75OV5hbXVkRukTBix",
-	"Axz9OSe7bStxKkJP7YsfBgxpNsc+/uCdE47nvwuQ+jO+0gGJzCiYwyTFdjIUhl3WO+IFMGROEQ4LiLwS",
-	"bYW1qQoVwHu9kc0GG80zGozulEpJ6rAhihaep3bXRhyJpNdfAt6k/8S7iI1cFXXNUAMBYHdYrpgHegm1",
-	"iPlGY9f47U1U3xzZYs5feg6ftfeWjoN0xs5I2RCgLV5IaCKwSYwhwPrsK/SXSMUDCkQAD5VXg0YRHdbO",
-	"iBvk5ANDOhAwQf9waQ9ghaD01DxPp8Ik5ZTk/uKfYSM2ofRhLJhUF3FRMAG+UazxjPd9xACiXkD1N6oB",
-	"HeC1o4s3cDail4hewMAlHl6+q75dYbgLggk6uNaCvZD05ZN0w3KfSlYIewBOoqLGsL9oRu3eicbjRiLV",
-	"9YgRKsvnLFmrqSfdpXs9Vu0dBXojhpz9FZK9edsaiMueed0JmgK5tQ1UJsfxjo/pmI+YKTnpppgnS3Hq",
-	"OyCDS9P0ZvXVBOt4fhU9OfEMjS3cxjqQ05fmVMhGd7s9LM2AtEuOyaGnPghpUY4SX7YQI4O/D9qsc9x1",
-	"d6BMkC2fDLoDSyvKNyA10tinhTwUXRPQkudc3DG8SqDPpyH+5AXByapijkIeD8RlfRaNgs7LKpzYsH5h",
-	"85Inn0oz7tCYDDlLqA3+fTuSEeHIZFjLP+PPnhHHjLTK1/QYtW1fXlaS1+QvhB4AOe0vJQg6XHb4g4xf",
-	"rTu3D83+clftG+FkYkCG7+C/F02CYw4yr7B7tThA9x/k2HadabAO2wpVFgfVlNXpPEbi9vIEOhMV6Kmw",
-	"e91VZbFOJFyqNm1oxJ8WO3Ujm4n4xzQGrmIP9F5Zp1FD5r0Hn/+mcebEvg+7F3FHfUh1j2UKcS7hiN43",
-	"Zrg8pbmosA478bG3WbJZ37SPw2tZghtNxheOzVKYLTBgLakL1Alu+jt6Ps+NFJPFRucMrCXyxGN9rJGi",
-	"DP2tgtu7EJ9dzsfQ/w4PTRQrXkUR76WN9Euvb8cWK1bBhIPWE/723RQRNYYDDLsUpC3oZFITE/09YZtf",
-	"Kuv+JcpHp+o9k6N/rxN9zBNU6Xcylyb6nk8W1a9TFe8Pw791ab+Q5xvsmOC+IFEXrAi7kBM8N1P9/PIK",
-	"mvt+i8ka5rPyQp5Hk1//ieEd93oJl5nuDyE/SM05cbUwO9Vk5xtnilJ4CIU9l6SUYUsvibgIGwQijjKr",
-	"y+UbrGe7S6HtG92ZZNga3FZR/CaMd2w2HTo4onc3zglJsYvCWXnMS7QJIJXlH4nchFlFTomGSLEvR04N",
-	"UpUeFSAjWlyE1b0EIre70mwfJBjwCldzqnXFGyMtx7meKtuqpWjsMmwPlEvZjGLxZHn8VM0TDih+hZ+j",
-	"Xld4L5zBfqKndhk/MEabJflpWZXf+N8kuvW7LtV+Kc2QAv8wW4MQo2jwjVDcmlqInRF1zRYk1tq2EImf",
-	"czn7J3NwDEwCXlalXQQbezCWc28cJrRtaD0wacKE9aN2EFMc36MY5mB1B3TfoV0ErQgNb3Lj+LL+pIKD",
-	"Ci7+mkQ6rvnbhVQLvin+bnKQiTYOwr0MNZ+X678x2lLWOi/8hM/zXAIE3m5SlEhGtQu8Ev94FmdBmEP8",
-	"xCrOOY6IXbjOve7cd6E5bubeLrm8/K3LBv7+0QnjKEye0WyKCjmTF2EI/RJynbo3rLDxQlX0LS2zKorZ",
-	"BKKmJLBye4iuhMhJ3/JzGdSDHIYLnP6Qu84pqihnqptbl14OPybAg261oaaUrdF+2zPXoGJBQ/XLkMX+",
-	"TZjztBjFRQ+NPuZ+hNqTX6rdagKJYJ3RB2kDFZVwxVYRdKpPWtzTGmqkMNK6VJkNxLuQAFWFGFFuSOVH",
-	"YX6Wwky3oUigW3lvMWEDMzZizBuEtEsF4IXM/oG6M8k6dXo/7II/80+LRlPr8gAiK9bauQRbW35vTyTc",
-	"mBT8Smwg0nWRF8mtmkiYtKDLgvoL6zGgiAJx7r3gtP8LWve91uyFOqZFGEhA7GHONHdAJ8ch5C23jduU",
-	"/MPS8I3Psf+7DW6RMaciPL6o3Wf0Mrn5wFx6DRPkFpsMGK3rT+ydi2cj/wjRuk1HK96K40usyz6L/v3w",
-	"zcvnX10S5JdD6FelZAQRHxHpFtIJG0B9AI3vmbUymMEAOcz+a8X86zlQ3BsD3iGbc8aRjeaxn+wSZxx/",
-	"Bp9965XJd0Z3bA21FMYusaWXs+TdpY3PMqgP0NrOSxipEHy6hw1MBBffyo1qY3XaeOniwZ+r046Qunwi",
-	"4+vH15/OKcRAfIOvz+rKv7iSrG/K/1ZuOyuqVJs/3me+beXGJaCn1E0ur0scfmPwRn6zalmeuGKehTCH",
-	"kDcbNPK91JuY8mcv3osXgHk2Ok+jjo03XBqDenMWwcZmi/nZTpghX1oCogdia4G9ZLZ+hRgMKNONQ4tz",
-	"5Rf9RkmmvyBCaWTCu8ZgXTKvb1spDjZWVkFJTq4h94s2LHVvKa00N5TkywPJwtR+8DcQ23OAeJHZCQKc",
-	"9GJ+P0Yk+F5XJYhfD+sBZrtRu3OwpRfmqgb9z+aq/OOChP1Y9bs2mN+YWgsmlhaEHxwXV1uWbSRr4Y6M",
-	"iMO2JOw4aWcWNmSRUz0FpR3CiItGH58BSDeSh/bAnfy99LfVS817O9j2AZBQ/rGiFcpYb8xj3UEhmhOA",
-	"xgZkpk6z9WtEGcdUMZTiVJSAF7SVPlYnVnktg1VNcZY3IsmfcObPg4+f6NrYBFAyC6eGbtqf2AKeGpbT",
-	"H1TVxGbnz4CnQvrFzezfAe97kfYRWhbFfjYopLyDe2Jp43X//onPW6xIXpCaHRUyz4a5YhSHTHg6TAPS",
-	"bKIlbAlHGYc7GBt/Vju2IVbftQrPHHCJqKao61XxH9RwLmKAnwJi2Bb/zayK//jvxJfdmYaY7kVTdC1y",
-	"J4hbZVfFthIOWtXZFTRJKzbKbCqEFFAU90x3nLdgPU8qyDYBJFQN1jHqQRODjO02mVG+qbRo1061RgBo",
-	"ZWjpXkHV2LNCVpaA8/jMdhsZW0Y8HEMoNFsu+hwCo3lzzeV6/487NX6LSenbK/8Kv7Q0aKQTv4KF4kTz",
-	"ks1EuAkh2GjTnBeYLmkj2NMWfQ5uQv8fF/47j7pZkqEPg82ZN9bZ53PDR5spsVChPcU9V+mz4Sp9dp9V",
-	"yhXBSdGCWeUsJ5haGy5uiCjS0OVJnKCYsxJmN0QNYlkoRn4XGBvnfHFhT+N+kXyvUNcNhpmFJHhLfDB3",
-	"gRK81Z2T74U9LOBM7aEmF1XhcqeafHulVG2CC1XjECLLNNnPGw2rJEsILBxVK/uOTtiDjK3nkM2C2pMY",
-	"d0jGDVkzI4QLLn/l9qnCLD8dBLrby1Ud9pWa5FLNwu1cdJXHTEvM4GSjp869HI1gOth4XOnBeBNGh5Pv",
-	"iXeNqx0D1hyhgItoj52Eov2fALGk4P26lhHJDriYPjF0gfXP6e/DS8BzWxz3Wt5IgyUltTghLJIvbUu0",
-	"6Hk/MsUhv4MEyw8Fh/Nj42ICR/Ri/PJCKa9ugr8VixTI3fKrd9xrqCvry+PR78lz+aO2YXUzX40QzFF0",
-	"3b0jht8Hjz6nMGF1BZU1E8k1WOrCr1BfhDOoHwM3DVnCvb5RDcAAU6zWYJfxh14D17Aj48+NPnbHy6SH",
-	"Jw6ZPnuUYvDXcftpaOy57NZGbXiLId+1wbe8BHqsOV5ZuxHVbNjiOyNK+Q6evJg6/OuKRpie00uyeXhL",
-	"aI4bt9L6kC4igQpOv6cYbe7flM3gyomP5N3s64vq6p0JlOuTse/VFA3ueeYEGy8d0wRPb7uKA04AY/cS",
-	"SankC/gNH06MbOj8uscgMCETCkE84Rzj55C6UHOu2Xugfwe+oIELFpDf/7ok6xz73Huvt+1Gt9iQdWpd",
-	"hrloKWyCWiEwqPNIw3kbAfGDuPJ9hhm/F5nR8V1DTnUc6RmzepCylFySRGXjKxNLm0ZApj78zXYrN44N",
-	"1EviMWHi9MtbYt2Kuk3c8DudglFYb5wod5rN+IXnUqi08PdVnBd9th/Z9AIxLunWSM4heyVOoOIiSa2D",
-	"kCnwhV0UbQ3mykOEnlPkndIA4OUdpGwxwtVhpzd5QthICNOfK4DBVyqq58hWdSQfC/Ev1um2Ta1OcmVw",
-	"2TL7r9ur/jMr2gxaRZpmYkdZZr+HYNe9WwY8BUBNabWcmgvm6jkKW8TidUDaRZbPp4DBoYLE2VTgsOXc",
-	"ahDPiIpxfUq3h3jn10FO1rw+QD1rdtjpIfnFbKVTcfaHpfY4tyYr7cYVYhyRQVhgdlOgazmj4NQSOmfd",
-	"NUmYba0s3zIXjj1wFaylbAroT2RWxbpzJJM2uMLZ1ZxT43DC7Obh24Rdw4dfznd5IMzRRc4cPzZ80QrX",
-	"NC5IYjecLJNtF1LRLYB4IpURMjEU1OvrUk8xBu9dqc4qNhH5nXboeIesNX6xCHBGYcFbx1yMqmUR23nd",
-	"IabB1MY0h1Tk6mxA1BGV+gF/GtokJYiUJmD8gZGElpZIZ2EktEiprWZvo8Agl6ct8C0/8ijVWvDMnMSN",
-	"hYACfzlYkDvYnGx6isiFxiNNKPh1FKfVqFlOQX3TFuC+YHApW2Nh/5zxCZvTr7+htTjopIOzjoOa2Fm/",
-	"J/lI/chQmaGc0q7VditNKpm+ALgrhUtWIlWpMKDd6yOEaNG+01HGTiMACxu3NXhLT3HQr4pjzyhLPAZW",
-	"OWQizDVcRkhhnGa/avxeSoa1W1TqwC1D33yZ2IGBT7CiWvMx8DwL63FvUblfrWDoiYfrhbPmV8lalt68",
-	"lLXmpVFWVh5DKdl5aPqAnKGhDUwtNnvlb5QbaaiJ3d659mmhm+oUiTU/sUUrdkCGZ6XxntAZadwssISy",
-	"Ivg6XuUtKH03uhp1aQqxVyy+h/9DQAc2HGs3e4KdcxVbbvRqKx2EKSK2AlqI/rriwyJ2nrjAP3QZtPVf",
-	"XeGexvGtqBofX8wLR+/HxwFjw9SjMNSvUs41WgQW/ne9K38HKv53e9FyZFvaOQ6YBzgGFVBFGQ7FeZ+7",
-	"kDnHvjQHyDWJW2X5HjRixG2f6fJpJizoVRaejJ7h4nSH4ooDERpFJw+GyO4wNfo5U5KRxy3Z1+2Lub5u",
-	"E+2YLq3gUpy81giYXRu5CaEtCnCSQVfvbYR3jePfbFcntH3nxpzo/VSrJr48s+dZiYdsuHjskvPB9jOK",
-	"XoCQQh7KSmmLRh8hP4mMz9DrvESAAMaOn4KRhqXzwOYMBrvWh1AnsddVaf3/r0I8H5A+1E/irEQ/7YpP",
-	"trerLrujf8m2ywuneZzBuOY5QgmSOG5Ddz1DxTn39HkbtOBv49BGbjkNYQYacdTm8Bi3domG8z9DDXeQ",
-	"jnPm78HdxZE1DFvge418KtxRx0b4aADVWLZ8L+qvf02KoXtw/7CcPudUPbj07KFn+XKfF4C7CQZ3PO8N",
-	"6n/A6hESMtwIsqhVWVbgo4e0bkT5XRzlXLjd6S6YqNsr/8OZc7HV2j2G2S85FkDBD8eiDTX9jDQDJBvq",
-	"5ErEtgRuvbPMK0EvLjFYRrcRov+bMJHVHYieEbEL6x4CDP65znaiKrZq1xk+IVBXb6R58eqzuyxp/O0q",
-	"jpqVplBOFduIYk/ytWzAQafW6XRPYqNeG+pAZqw1qFV9/I6KqfK3DGtcf8fRNXwfnv5mYYp3vJvgT1ko",
-	"9Y3Nr+0gaSLs4X7ZZ++c6YOSvGtTqfJ5yzYv+8HZolJlz5Mem2vxVUDYEJ/nX5htWRVX8G7GMrom74Kr",
-	"wbRZ/TkVhsgqjgjHBHw1S+THC7xjf7TYVgEQ3gp/Lrq2AJyXzY5rLSxfQHAXO9WDjKEPqiqLXU7vWglx",
-	"P5d0SLh/CfPGAivVFOExMA238liE6khWRLnaY4qvQV9Fag/jXVJse5H0ypc4p4iktGOnMqCK0jCnRH1x",
-	"rFboBXvgTeMkR8TO+PEM55ftUhzb+TJ5xGTobWuk3f/CgwZjli/cZD25BmJOnGpcSs2kwaPTGM7QMGuB",
-	"y5oERAckakhDhpbC8A1+YY043bM3nWhb2SyheE8kQu6Wyu1bAub3qs4irlPlILRE2Yg410Gudkxwl6Tg",
-	"67ltmKs4wRyUjF2mZI2PPwapgO8kxqYPLPwSTTmkAKklNnyhPg4ArNW7HfK4nxGv77qEMu9fCOfMP0h9",
-	"/9E3hjgLdTpjceOysRQFu4g6iqJU7VOqydtLYuMoAM5mV8XuSf0yLwRVqjbJ+wEfWWEQFRvaRY+Nujcs",
-	"uoBLfWze63SzXv93bB2gWliXlXdAzuqw8maVVlA880toFoTwsZDoK7w5VUFvCXFiIcpyoy/u/nTVCnTT",
-	"zezwy7av++o0qvWLAdVwn4lKg/UmQmlUJVRGZ/9waPw3+TOTyC6n0rwsv9DPfZscTCOG8tJnCHgOwTfr",
-	"xOmBcrtJFpLIkm0zMkEXmVt2jQYhgMs7xkiR65pNkN/1xILMXX5Q0HW6wIdQaa1GSNpEsSuSYfMX9l7t",
-	"9pzn5N0S/zd5lv1NzikJCDimXl/po7QOey/fTQmkk54N/0ls3c1Sb0+bNVK4xF8q3UquCmtnpLTe1YTQ",
-	"GPT7zJtUH5lk2vzLW9cls7mdPffdVRMInb0L2s4rilGfXJJpfHEcGK1GFKuwBoPRhW2P4jVxnhLe5Jqa",
-	"41zOEoJXsx0K4KHRiWLamvDNe18gDz9ELBGdqJtw1x/VRuZ3uhAsIq00pyVEOkgOkmzTD6Ep9CexWv1E",
-	"qQxUFtj507uZkF2LnYQqvD5q4SC3sDZSENe4beXmUCU6Ci3JM++luEn0N00oi4NkG430EWZspuI0Ql6V",
-	"g4ZPg2kdxS312bhlh59sn0KcdME2JKoXoqcbd00dgmfZa/DdwKbona5Rf8F8An+wZRkhmuC+u001m2v6",
-	"2iiQZi/dO+0XdT02OzadddDmLhP1I2/dV4wx83foZg1dcEZ9JnQTri0YRmgFXIq6LagyMrNfQpPP+5k4",
-	"jEO9f+YvNIW8dUagFDRQFofJrj6kTjTJTC2jlGxDRrj3vHhON1fNx+UYaQnBnXsGIrdr1rq9FCeZ4iZO",
-	"X1MJRJCEXgtUmgzQIGSEFJsDpiqURXAQ+Dz+PxIWzVG6bw0m6O/Z8T7w0+qGenCzd9V7aeqvudjCRFhT",
-	"UNMtwTRImvek6FK8tOV0pcqE9bjXHILlxTC4SqybAXNJlYjQXaSAny/qJqvcwr6n3cIfgJDcg+SHMudh",
-	"0YZRvQr8Ag1ADJo5fi21/99qIzeC634hqiqj61Xj3kJhN4RCQo83Jl2hRdnTO8GD0VuttfUXIW1hn68T",
-	"UC6adZ79TF5qUfLoMv+1RFdXvXV0gThpagh47BCza4D0i+3NRtHA7JF9zbMubFVVJWr498LgEgB4A9o+",
-	"OhM7AcFqxuxdDnmwruWyIX9PXXjPx+yHw3MnozXNWBMioxG6OEUpqkhH5MtdIAu6JJEDoUtlKQEdUneb",
-	"PRjCcAfyE4CmsEsWD76bd/DnXgWAIw7ir1Pq8iiUY7NFbzBMERlpY5AoFippU2wwMDODCcevB2nov7m6",
-	"wjNboYIikHXoqotSGFYh6gs6UP0+0snoT25Kd32v61TGjneN6OB+OFFM2q/pKjKOTqq/yGMNWFgj4WRy",
-	"PV5SH/QzPa7MsiYG1IN1jg1uCb431fygm9WAECm2/pSS2gsHNQumWPFZhypRMUs3+Xg43wwaZ7tICxXa",
-	"dxYbUcmmFGa6J9TMrhP0IPRHUGbYCnd4p0d5gKXr92NKJOzHkAneKfBSHJwiMtj8vqK6ES0SsuY3y4hE",
-	"1Pkn0n/KcmkT6FKq4N7qUQpW835P3MczGjNwe8GuiRszd77ZLY6/DvzPOOzUrr5RIX8+3ta8ZlTJ/Jd/",
-	"dYpGNllT/+Gv9yDC+T9JkMqe34B+LEWjiStSN4W4kQaBPDlpkazFxtr0UEZKjLLc/ZjcEMWxP82cuVST",
-	"Xd4I9rZ3dfI2EhTsof+KN3wW7VgivUHaNFcypjr1Lm+fe9d2t7Q1fuypHeFB4MsFm71t3gfhRIUU2zgw",
-	"tJoJpfT+wsCD2N/Em4xiuYcQZnaQlZLWkaEIRyZQH2VbsSDDCXt4NlgIFvA5nGI/bIwYLkfaO5wOu3ts",
-	"bv8DNHtKNalJXWwQtOepbqHRK9DZB1YZ3AlnOuuAXUAXW2FWhdqOrq+BlSW6akmJMxB8sP5qfpSc72X8",
-	"DUCoa1l5b6EP4qu+Ob/AZsaVWEueK0o175weYTGGeERAQ5UTVFJGthrT5cJ/RBvhtDl9Ap7hZl84aUMu",
-	"fZJ+baJNpv/L622qhQRRt6I3Gpuzsp+oeNpcYn2VoiqOoqoui3odtormT3p+ZeRDxVMXdZfyBxRQOKzP",
-	"i4m43Lr2yaRivDa47rlAJClqJL315w8kNZszYtzsLIRiw0UzrjSkLGaQ6lG2cdQmLTRwib206FSn1Fyq",
-	"7fqmMzfz9xQ8BDZDNi0A9mtbRDPhx/kWf5TqcJzzCqYJIBKPARVBHNWK5p5asTASppI5iVQEvb3tEvn1",
-	"bSWWkG5Ugl2Gvai2I/BnrbXb96LCpkP28jbznCza4navneZttA1wvrANYazuTA5IEmbaIyP9HMIuhteH",
-	"RY0vHezBzMbah7/5z4BCUpZksolBSohubR1YAqqqOMkzQjq21C6YEWfPTZba9TbGsEBv6nqJpQB/+9vf",
-	"/sbWAgzvj6VH/Gd5HJzwAY/z9ZCi+FM2Ecd1vn1O7XJheStl3dPip+t/u/2s+B/F+88/nWf54zV2nFZK",
-	"hPBOWqIZ8o2liyGh9OML+AHVMiLEzlGdVZW/OV/Jqhpvy6fXXCHq5rSZ18Qv4KEJAMovA+iJKGyl2mdw",
-	"MKBiacVWzX7OFi5e2KWGK2p+H4lDy56XwUlTjxt4NRqrJhqMX88VyVLOLX+Nv6ckXcYy6zK/4efrsvw6",
-	"762or6fndS6CsJUrkqbBpHGMrEyGfMSZPPaVHowwIO6A4JNdu6LkYF3rxtvhi9zM72XFZ/+YgPWkGPvn",
-	"XyCLFPs6zakl8Lll49CHMbIogWUG8TZN4PDtO5E8iwS9oU1lIxN98jbLKMNepBjDcDVnib+Mde+cbG1E",
-	"Iyf0W0PRr8xb4BbemrLyshIjuA7DZPc61q00GF/Dd8WBh0nzAmuad331RhZh9QBCB+FDaOUOWzwVolkc",
-	"0roXL3g4h8mRD/qSRgLpTC7CUfxswIhO2UBcNXaxTcciDDq31znEl/D75/HpENNIIYqlbDGGufHf2qoN",
-	"BK2wRNifubWslLzhF7BSDc8nDNznQ5IW8N83SB0ApX0GKw7ev3xHhNxHIkyvTpFfo+dsWYRJodq3yxuO",
-	"xvKJLUAzrcj6LOWN2kiK/bVAC6HcfsAwm1lFJxK18YRDL6xXFdR01ouU3yf8A0D8P4HPFXGfz4fnd6vU",
-	"Eg3kk1zGGvQPM3Xp04UPMyiAZxdaRTld2I1oqDFcKZwo/v725axnj1IRFgT3Iynoz4diPZb4UHHJgBiV",
-	"Az7gcXBPNPIY6C388VpAWrZVzU6a1qiGA3N+//zRZ3/5ckWts/S22MvbolQ75exUC/kLfYQ7acEUz2Gn",
-	"ouTEcHBUh8ot598DAQHD+zIs+cddrSTW/j8rWuH2ttiqqgoYUHkjm0e6LKEu+qIYaqMbJza8Nt5Htu8F",
-	"HapzHlV1IgtNXDcZ7ziqErl0lrcTxgmHYdDI8dvhvXHuWW1O/k7kDndpc/L3Bm7scgmYI5l2etg8UrI7",
-	"wTvVbEDFN2jcYfcFMX8EkqmoSBpHkUL8MH8uphsmoPYNzX+xPfwzIjCJ7IT+JhIKunMqd3Ek9lQbEqJO",
-	"L65WV9/y6HPyK/pn6xpCmuzTN7rq6lFBB1T86f+Yr+KgD8V3rHCQ/AJ5U7z8KLmeRErH7uU8B+sbo3dG",
-	"1LV8B0+HuEe+uU8TfQfRkrz4+zKs6TiYPQpJ01AHMWmc88SGvAtRHaZD5vIeyWxJ7iWXG8TVJ9oc/yK4",
-	"K/I1Ervu5e2qqMQam7AAHZSlgi7ivc1OzPulXAH4e1X0CwkvJvbN2YggSeF85DArBhiSdEz9XHb4eDof",
-	"Nx9bDoFlvutOWDZiT2/kMzRkyflYgUUrjBSkggepw9m+1ClMjzaIDBXNCYFnbYCNIOsNWWkE3kj1sP50",
-	"labIztnCufRVlfGW3zlh91c6m+ZIlm0vKMo2p++mriVoQUBhn9KcVsUus8OnPpbSfMdREp0K/KPfEjD4",
-	"lINQUmR1OwrKG2TUKKZoHuAdr14yUxMOPw2IGVxA7CAUumkLW2x115TFTutyNYQRUijU6aq8A2dh2C1a",
-	"9An+iF/YOjvizyMjhLgzKnWQGIVbDwNwPMhsIHt/4eO0IbJzB0LEz2eupRDpSWLZoBH2hYwD/+YF391U",
-	"gn9uyEbeqMAIO334b6Qp1WZkVHENp3/NtR/jl/tXXy4EFvt33hvFpgRk3AEt64VQvNWVfFrgX1dFo5FF",
-	"alV4A9WuqPGGqOwK/D1MxTTANemfNlQGaNH6exqoo4L72Nv/vXSLVv0kT2csIdyg6M+rSIIbPHyjdf1s",
-	"QK806B8+5ucOzanvNLrAs5MYXc94u/TVv8MdutV8LANLdBtnxMZFIsJBwMmvPpn1GyNl87j4SvvrUZUU",
-	"h97JRhqIRRMx8+PiBYCJ8M/27XdfkYkDQm6hibC/UG2xqf+v/3NV1BqoOYu3374oPv/88789Lr4xRtPP",
-	"W6PXlayLUm86fOy/+ef+9sVf/u2/F0cAvFBZ/0Y0XtnZvT42j/+3Jno5T6++GazNjTSWemk9/vTxNVYy",
-	"yka06urp1eePrx9/TuSsIMVPojzCQSeOfn/cQVR+KKFifaMoxfePTlr3lUZwq19UcgVF21ZqAz958htx",
-	"2KB1cqk/kB4q1zgPzfjPeF4n8p5nRx0/x5zq0XPOdBJrJlvdUK7js+svLiXqJ9m6s+5d3PDji7x74vd3",
-	"pEaunv77P/vj8O+//v6rt2vqWpiT94ox1zZo49P3TAxte7QpgrZbFaKqCupF8Bi+8+SMTZc6WYy39aWy",
-	"7vnguYvZXy/a5LxmLPF7jNMEqzqOjfWju9uSIy0oM/nnZTkYy91FW1TV6y1s53SnEVO/okDC1e+riwwf",
-	"QNhfkMNx1hDvS28aXX/xrLj+Iia6YsdPK6BidcZHif7UR/aNoHcDi5YGx4B8AkgA1OIg7bPi06kpkl3w",
-	"2ZyHsDNEw3/pB/U0M8YVwhbw6FEY+bTATUB7Dey35rzh7cB3CF03xl/4URjILnmrtLNy2GQlkjXhtVpD",
-	"QOAONt0XXHramxYZhL2v6LE7MlCP22dc9v2ELQQSzdhJFXyHva76Zg4PM+Xpeq+NZltl/5ql8j9ddPxz",
-	"dd2lbvOWiRhpw7vdKPHW+E5BRTnRK/nlr2O4khyUnfSePh6Cy4viyT9V+TtFmvHcjlXmC+g+PdKarTCi",
-	"lg7a0v/7P9Fugzh1tNpUeXW+5qvB+s343r/eXTHn7QzOKc8YuP6zSgZOEgvDQzRbbwvRDD6zImZnC35K",
-	"4L5vCuVWBRQ92MLJuq2ES0nOk0FjtrS9UQcEwkcRnQ9uziR6yzGmTB3hMPfcze9jxfUWr04sAYBELViM",
-	"51tLzA56J91emtTuBfcjuX3f3LbauI9//O+xh6IsFXK4vBnYWzgIxhtgekSERfmwBv/4xPcwA9xPYYsf",
-	"373+eRXSsG23rhTQtuJMkzva0/izG/qdHOzm15Fr/o/fVFWLnXxib3b/47auxjsaI3xr1fi1u3w9v499",
-	"q4J7nj4AR2hTX54yYYt3/+u71GYclJvaiJ/Un+E8TalCP4PE6vu533/lMdh6tuQHaC0fcOEQ1OozyaAd",
-	"sVjIadSC4ihOzzANFfndVYOM1amt65McSVfyTaih+xc2iM5ANOSaLXCr2OZ5C834/LBN/NrdIjd/NjM+",
-	"654AEz8sTLHtDEDpyKc9V0hJcTbyRsljWp7f4AP/n6F//+8Pm4IzwjNu9L/Zh6LmDyhCpEURhJlIpnuF",
-	"iiDNiH0ZDHDUOcZi//AC1OogaHOQbVIAe/lL3YZv8Yk/94VIk0jojH90spMPZI+kzH5kH1cuhmJIKsjX",
-	"KyVle6gDGES+aNPWYnPo2mlf7it65mM4WvitHEcrjOrhj1EylvxKHCQN8APeQ2EJeHlaxwV66FmDOECf",
-	"CDt1Zr+iRz6GNPwM6XxZhm9miIVfI0P4rgc4crQgw/xp6ORqzKlAvIG3KFdXbccs2Lvxgt3t5rvrWg1t",
-	"Mm7lHvZ+/Nfd0exkHCJRwp7jFuO/9Rvtj8mgTiqpNV/EypsPv6rwrZy1DESgAfCjTDQzP0Di7QWF6x/G",
-	"k3ngnBWTGfki0SZyYS/xn+Vx0Eh8SX6j7zs04kT4F3GQSMr4E7oJIvgBj+jzsoyJj/Wp2IumXPVBtLBO",
-	"4zPaJzs49YzeQpDTP41TL8xmr25SeMf7wrYf6IDtoeVU9ql5BZwFL3QpLwp1LxOhi9OyZ/S498zDZuqO",
-	"CXT43c7y9X+eszzIVUXMMlY0N0TmC6OgIrjetcTmxIDPgr7FDXPcn2z2WoVQHn/stbbyR8SR/2lO/WBW",
-	"dxDkT6+5soBY4zMLjmZidl6YaUx/tDy/k8JN5AVs+PNDy/Sqx4fif0VkJhuQsbqWa12eBhI+QBMXTiMN",
-	"u7/TzqHFnJxDc4K0mL+VlRRWfoNP/Ykk3eDAy0SP06EoxkcfDPhHbdEswNGFPcjyQ4vNOEcoqyrKRqDj",
-	"9jdaBQ4K5u5DywrI2ROhv8AW7U/DfYflHgPNGbqMcpIUDsiE4x+O2J87WvdnUBR6rB7MwfZlEr8JM+DH",
-	"gMxXr0Am4xAfef8exM4F6eVqmkcguzURP9JdNIXjy2s8L4z/wlkM5a9z3hvVpdGg/996IyaCKtDiF2nK",
-	"txIIrb0Me9+trx/za47CDV1T+g32f5Elq7cGznkyDhHaDv+ZRD9VcfcNIIEG+D6ABwH6b5ASCL1DQpE0",
-	"06D5IYMaHy3b+5/IAYq9sH/TQK8B33xGSC92f00HxFsjBNGIaB+MFX/99yflNBukPH20EOUpM0J5unMs",
-	"Mk76yT83upTpuM+bDqaepRAi7V2mSpjEVj+gN6gbee4Cfsa5gOWY+2FIubmAo/huIY8BUHuKpu+jH/3T",
-	"xMk/fawo5qkPYmrTJ90D7raUtU5fa69b2Xztn7jnQo2FqjNVgkUZAMNAn/QMjK2tETtQQVTh3wpr270R",
-	"dr73mv/IrxnAzF/6trYfeEv8YsIsVHMjG4eIS60r736rUkZCKiDPgRw6NJEtVPO4+IHA1KUEAiK0XxR1",
-	"xjruxyWI1unWDvb3SaTISxkvN6LZyBcV8h0/jOaoVdO5qDsQCPbF55/NVeSf7WJ4yx9v51oog0zaufTn",
-	"e6eDX4XuxH7jAodYoZvHxWskLcO/AOWBCuGaWOyZ3uMf6gu89QN5T21bnWa60MzFD4do8SUoa75uJ75t",
-	"RYP7o4XnaxoQ7kESuuUGEHFyt9d+hbze9tu9hv53HxoV+NIrHiAiiGO5BCd75RMQ5aiLIDykHPLtYZEW",
-	"Ud/7d1XVY+Chop4CV0+vKmXdmfA+6VczFR0KK/kOn/yjAf30qg8P5//x3eufC5y03w3gQInrFpVAIPlN",
-	"GuJf4yMfwxL/URj4Wi72gkb/MWOgkMhDWBu2CG6cqFWDNLFNWWy6dvj3WlkgsqlkuaL+xscYN19RkCxQ",
-	"nLSDvkYO4HBU6z/cq5g1LmUlkQXjrFTe6BZX8Y8Ihyaj1t7oeBjkk5EQ/47Mu0Z7zxP4W0FnnC/WEyOR",
-	"TCh5z73FB14QZfefMBJzp6zbsvhIknnrjsmM90Qo8FGPLxLoQmHhthDD4+lPLtIB693OH2Z0HkJlGyY7",
-	"9rIqV4HI06laIi0CHPVKqJITvkA7yYveO+lcJf8FzyuMuxA7oZqPukPPxzr1N2HgtFtnhAKmCW0ieBy7",
-	"fCPzIRgWG/kMsw/+J966aIoO2rw3+uifPtkitJmgrZI3szHab24iN8WDlL3cLIpuwtd/aMZn9y/Lji59",
-	"8o82aV/CyUpd5nT74blDqpEGm+b+Uemul3qH0rQXbSsbWT4uUBYIf6lK8q7Xwce6UV4CRWGklU2oVohX",
-	"VRA5qGK1T/65VRUGAieKXb/FHjjzimGLD6ZVQyCrAsqtxxt7EwnW6T+O/vbctRVHXTWf93Ty1j1pK68u",
-	"RgKRVRwJg//AFrGfNphoOGkvaMh+RaBpIDYidwn13qrv9ALM09/98OpN0YpKuliBvtWmnjafv4UnPob1",
-	"7L/0k2rKHOsZRjWauXfLmjsDCpJY23cH6TZ7/7mrD1NfNea1+cgBHphcUqi1qaHst4nE1g9gAH9txJG4",
-	"NYJ/YEOVFIIpvD/hLZyDlC3UQgUHou8DkZTW70LHhQ8vrvCpHFmlMX3kiyBdaqNuvyNSnodKl9ylP1SC",
-	"Pofh/jcLrI23cqNa+UaYs1zql0Nz47M5LhxMS+GX/2hoOIkZf0R3QQbveSh/krKFa9+vXqh6s0WtbmUZ",
-	"ixXx4sCrhHpmbkMrh9EJfWKdMpT/SmhVpwxhRB9OBu/qSC4kw8NPfQxb9GHV0HvkDbZ/pEUK0SfwNklE",
-	"vDdk9+Do/NZZ5y3msSjNZJsR6/wjtL1/+HzzRyqx/lGYP6a2+qPoll+McrIo9bEBPNK2AxCm94uVXcE/",
-	"xdam8C+IwMNOJFEJcULxZCOIW3ei/sQ/8icWDT/+/8SyQaUKkdkPglmxYGGvOysLKwjTDR9lBaHPAiTY",
-	"V/3f/wRKYnynqcY6KUqekRfiSsBsiyfnMha4l1WZwT9vVcMx3v8SbIBKqLJYy602ksDbyhV2j5k6md0G",
-	"iGHr5rsqQu+Sgbs/jKb56fSznKeopj4oOMUHRrEfjXJONqDYPnKAEXXnKM6IYUXYd2wbjpozrhV7bPax",
-	"JxOfiXkra30jv1eUOJ9bl+/uniH5fZXMfvKf5/mufmvl7kHIrlq1gZbGf6CpNBhGsMBrcZDmE4taclWI",
-	"wm8gdgnXRa0NgdQ/hoZLQf/ibuUoQL1x0j2yzkhR32HbPjbz9DCTHwXk8lRhP7iUOHtbL7qXH+Mmyjg2",
-	"bfMwp2ZDFab3NAqeF//zLXXJ85dQJUVpQ2+L34RhVZkhIpapHCk8EUIffyI7YMCNxZEG25h6qMUpQFIe",
-	"Fz9Tehk7HbZG+zsv4pmtU1VFfRllhpWw1SbRbRawe4H/7YxHm/W7q7s0iqurh76/D/cioR9HTmI0BP2a",
-	"0ZKz4mpDr6JkRZFDWOKfylxNdmA628zw5B+dz/soLg7W6QBvbHR7h61AWPk4DrsjseoM+if96Vyaraoq",
-	"rn/R31uvi/aBlhe7C/uHQ8MQbK70rLimZukur5MStHjiPhgZgPvNWHebg3TYxFOc+sFA0yU/JK9abd53",
-	"a2Et0ybq9XbYfyrkOZSzxY20FtqFZbwc2w7irBbrURjY4B1/9BmMfcAmuP3s3etWRoEo/6lCFIdGH5sC",
-	"V2AQWUDwfWieNSbg2xlRzmWe8BH+OP6jk2BG0XkU54jkO53KFf9ycnrnE+m1AK3gJ+9f+OvHrRaG9aJ2",
-	"kwmgaehF+YFxpri5HJ27cvs+NmXkRpvSX+utttJGelx0ulgl/Z26kVEuPihFGXzFf65hchvL6ck47z68",
-	"/EOTs+J2jDryPIMGVEFfiuaEpi0oZES5GYCxiM1hdGCfxOanEwiVj39wM8EoG3tzb7cM2nD1Ao7VjqFz",
-	"216KUmLx9gv89qOvlW21VaED2gQM5g87l5iArJQdK+cn3aB5c1JLxw7PWdsdiiv+tTomxDlkJv0q3eyk",
-	"RR5T8AihneKH3b83Ayg4AsmxiqssGi+DeOPGqGSnEEGQCpp814XmaR/qMoIPMOv3v7CjIQKvoP3gHx0T",
-	"dF7aP4GkO+G/9Bad72dUZ+ckdHellT5I2dqzNH3fdzHlf36PTzwY0LsvYTwvq50tdB389s/UgQ6JsM4K",
-	"OLGTs19aSy2e7L4DCJ+sC90FjYYd62cL27xCe7iStsYe/x/2rm67bRxJvwqOb7J7VomTTE+fmfaV407S",
-	"M5ueztrO9lVfQGRJwggiNAQoWdsnb7HPtc+0B1UASEokBUekJCedmyQmzB+gUKjf74O8i83dfSqxtbt4",
-	"HD5ZKMJOztW6xk/VteNcax4+dKc2uAFPq7vjroEt+EZS3tBhWgQSQNw01GNmXb8YtutGUrkbh6b2qPs3",
-	"gfnNRba3U9yudCiN3M2kvX6Jf/btJHySu8G5tAlGtAfihNbh06k3kP6XHq030L7IoY1/bmtfThxzdluw",
-	"mqdYfNtePb1lqri1bbdJ48QrPtQzcPKmx6p9P49tMlbtwhhYluy6Mo7l4mjGZkxNJiIBpgFfwfzAXjxI",
-	"/UDgY/BgmAa7+AZSNt6wRC0WXI+YhoVIlES1mzPDx/j2n+7fPf/LCP969b298KvIUrXWz1+9/vNrYmzR",
-	"ATTIle4lShaLTGNC2/68zBuEAMg+SfacZl0GnF2Dez/uqPI8anPkokIk1FhgV+Tw8MgqS1+oJWQPC0k7",
-	"RD+nxfc9rS/0Mgeeos+6kC+C7/qYnTXqz3W8d6r3vB3Fa3c8uNiANUFGJQe/N3g9RllrjxRF0gesh24z",
-	"LBoMrmvtU52u7oaKOyqU4qCtEwejGDLb183pPJXW5FxysUCvOKtD6O6aKftuHQ3+nfN1FEBOc3G2g7/B",
-	"tzrrEu1/8vwoqDcoLgR644R+LmTWHbP+TxxxjJiFfdIdUABxX8yC3qofkgmcA4/ZRvWEVYD+GciV66qy",
-	"qsFD5Kk19fDJ0MTOx2oFHZHe6zS1rz1QjxDe+shmU7libYx0MhuKKwVX7bLQBZddVsUnOyBM+4Dz0MhG",
-	"ijNQBqUZaqQ+ql/wvkaxMUxFhuJX3dDdqPsfC+Mm5InSjX1roi5Ba7VHTX9wY3YWtakRNdeGpXxDwcCf",
-	"VZZSGARxttYAc2czUIp9IbQm4NomI9mKXlv0+1V8QjIlIMTabRw01l5grCEzkDdcQpba47kFnaWftPNb",
-	"zLnYZcCTRGUIRu4gACokG04Sug8ZEoWBjhm6+WPaDV71/OxWP8RdHRaqLgOsonVPKxHqgI1BSg855Nbp",
-	"kiNQXfvGpWHXNOo80037F8S/f+e69GWsuXn3YOraIw49YJWhDn0hkmv3kyqbhcrxvwFBx6+Tnqnc8Ome",
-	"8o27MCpqqdp12quqSns5gEqLxtl2X/SY3kBHayh5MtdsoTzQU1/Uw2vrlI+B4ZL4uiu3TnhIqdTxlTiL",
-	"HdfezjWpSTd0RHFXLqV3h7eW/Pc5bPb1DAZNut9QmsMm1lJ6fTxL6fHa+kSMDL/tQD2qnCU8S0DiaUir",
-	"NqKo/gpNExfsQLVb/nDKRUalIKFDmacpICYogeVYS3y8cTeXNfCAmmxcUmClk4yRRhxLPgbS4vQV7Ydr",
-	"mWQh3ZsBpPrkXC5CYxwDUrugI7YsDP3DNw0jUJ0EnkFoTTPB+EWOwQqRgxUOkcwhpZh3ozgkUulOabjB",
-	"AU9cGPAj2mXhJwp7eFGA7AwkIeELYFT0lbJFoQ02LGClV3XlraIYlchZqdURteOlLg8SJsbV+TaLgyry",
-	"PfJAI564QLgjhL6ltanHXvUH8qGGeI2KJVWg3aJhv3fGeG25CBPR5asyILRJQu7H8vBM6FkoIqqv4NK+",
-	"dQc/uyry+E6g053/9cQCtSTEYFs0QI3bT4b0ym4VtWYvad5xe9nNdMVeVsopvYGNl2KK0rdi9FM3tV/c",
-	"tTOARUzfH2MMh9bnJf5KXZGcUiPe8Q1ZPtRvVHtFoxC6lRLHuLT2fERNZ41lXS71D+5rVtb8moRU00RJ",
-	"qdaNlvRlDgtIxR4P6tYPOsKWaok0+cLWk9FjRWIULSDdRPMz+2ntywerYGx7HhQ8Tn1r4BhmIksdtq+9",
-	"e4EEQaOLh+dLbgTOA+7aBjlRRXcdwC0O+CpOTfqUtkWzF/s6M3sypbD2GxkS8dzN1NrV4z6Y+tG7nims",
-	"FaYWB3tO0M9mFdBiY0/vilGFnn2mjPXuOw9ma4p365F7HPEEZCRqs5Ow2G+K3fA0Q2fggnmvKQtVeC7g",
-	"Rivazohnv/ZJhFfq5lXq6jx3K0zDSjehi716HUFzHA8vRo8Y0ducjfX0BMXYvmzw+NAjpL7sSrgJyzg5",
-	"vmq1eUiKFXSoqBXEZOLQhkbg4rI0WCc5QIaKVANkLWk3dHtqweVgf4vMfP/dxcEBZqwRw3drLODcWxp2",
-	"zejXfmDPCHrgGXMVgjs8AFotgI4MD0LMjBqxZ9pwCc+wtXN7IEgNw9X2PjYAQRDIIwd85BGR/41Yh55r",
-	"u74ET/3vrTaS4umeBC+OOMo+VjyNrcFh9OI9A+pep+m9wtfok64tgjTffk2M8xwNTLpLXrAFiBD1OFQE",
-	"j97jW2eGnUy80e6BcQDsOk7s6DDihD7R13l7HtKJ9YEO0sfC1JTXgm/IoA0+NsdHXVV6UZlIGWcZrPEK",
-	"MUgj1vpFufkv6UedOuAXHNKvJmiSx1Z57+4dQRHDoU0itk+dfDhAk/TWOYdLUR7Gvp2J1sabuYaPJQR6",
-	"IVq9peRZRyxR8qxXfTYW+l8FNKJH0CXGJaLuUMbb4f/RjzxrqS92tKKryZUnKmeQE0cxgaUOauJcveaq",
-	"oA56s513sxYWcQrjuzyisWpvg5TMYuAQtnqdsAouOZYVvU9zWSlpRZuTfOjaFvt4p7xwzXe0G+q2xIM5",
-	"cax56zRoiB0GA8StW+Oez8F+/BseCWZ0vuT2w50+cf3w1lMJoXltYOlccbuglA3bODuUNFyRpQr7iezm",
-	"LjI7DsmmZkKWDQMVk5wYaOjsQ7zMEdnhGAYSdoIrP3B3qylJFAcrS+3i8E7k4DTl0KIw+r2ljjNQISG2",
-	"qdV3WdlGgTuRfBKtWrwzp1i+VaHcXvEpFx3Vq+8BfZv3OOj8FUC0C/XesUrFBEL6L6NSvlAROxetIsDm",
-	"BcJSBzlxMX6eLoQJ2p6TcEvgK9DUa75Xuy+EnogO8q+f8frfsiNt6qEKqRRP6UvO0TBwgQfigh7aTLj2",
-	"NDouMZSKFKP6E3+SOKIWjfRWicpzSDz6sEEoSirB3AH+0E7ljkIRZw4av8o/EKu7ImRSFabb4PilML9M",
-	"nnYTRPkJX42PHSV+P6k1KjcSvlD74/JoaJKyX7IEUMSsBGJVmHEvZ6WJLJ0t7xvlxjtxXbSjYT+eCZPh",
-	"/SxX64zx9eDM+fgkf0bY5422TMU6VaGdV8z/dJ36J5vJp+65fUGqTjlbAC3ZF+zaxTEcY3olLLAV9Qh7",
-	"R2VUG9kWtnVF00de1mEOe/sFpyHVOLsD3xFwuI3v+4fZrz4+YA//imS5F1sWxjebV1ESy9BRxDluRGfk",
-	"QCTz87cqtwGQm7PHVJX0iFRAZzLRHYZ0RIY6eJdOPCSJ4IunRPYkAmZDb5N4JbxtNJdHpbda0D4uKX0x",
-	"cYDmLruFSaGhsrv8pguBOZ5tPLfD1g4iW6d9D33C68fcRV9dmGMqOgL/H/Dyl2sPnqaIn8Llx4oemXCp",
-	"YfQo/LxOpsW+0fR6ZB8FrUV7z6f2lw9f3Hqb5xKyqin0TDMtUr+/7GbQ3cBc/8AhvWWvmxMqROyAiJPo",
-	"6ZDm4DIHnm4icisNKHHfRYHE4S+eWjRoilsEg5boCEBd+KBA6I3RDDsrSFq45BoDH2j9cFwoDw2dBmjo",
-	"qyo0TwVOfMlF3pFQ5CK/c4fNUbRLA2DRX2ta5ftYnJ99woVP+kb1jl1Wxr1j5vAzc6UWnn69pLypoW3O",
-	"yqr85UwZNc35ctZdT/SxMu4ovRXheTFB8crbIWooT+ah1XsNBwbLu+qOKq8Z1eTtMKYiK1MPcS0GBlPs",
-	"D6ahutIttnlNFg5FBUCczcz6p+G2lPi0UoO+kJCgR+zvH9++t2r54z/ebyMW1qi6KjsoAOl009/tFZqj",
-	"RwUP4NlrDPmVM8vXfHNVtlFaW8NztFuvZtOgh1xw1c1xRx7woxtyDq7IMGyBpUd6ALdU8/zaleikA7L2",
-	"yvEltZdqJ/UA8fzub9RDQ3X9Nlj0uAEP+s3GYVuI6SwUAKBVfeWjVqEOALtkHJSih0hM+QZ/9WJ0Ifli",
-	"2YiRmPA8jf8W5Caus9S/3FeRyYlkjSbt1IZUKXC3Tj67uimtDPegttAyx++ng6CivrwdZSeJMhUNcLa0",
-	"wULtbrsNRUOGAe5p6V/UiNcSi3J7R+guTbUuPhMbSDNcVRBCaQAiKzh2YYonElI9N+hqrlVOfT8tFTBq",
-	"tdWesEP3NmQwCNflA6EQ75qWtGhHDgZWROpSA8+TWbuivgOYB9EahDFcFt51PkGf0A3PUpFyE4U6FAb3",
-	"0dz6TmRpaGilDmjXkpIp9ORdoljMQYrgZdT0QaxF6ALlZ2EMEoDP9CCTML4C0c+vNRTL5MNUrACTRwuh",
-	"7Yl6xXIX1laYrPd8TZVqD5UzqaZT6M4in26me9ZXP4LhQja2UknJ+BirHHzhwynVF1qbac4nphU+60d7",
-	"9fyTwFshrpkSySPszBscv886s2+3EtphoD8i1xZ+bRTe7OTGXLec3s9OJJ07ZLsuV03mCtOmSCEzDGUW",
-	"0hErMiOk88P4cpmrVagG2pLxtfOo2rTPj27IUaqVG81KJRHGppGZYMYlQrPgA3/7ci9Yr6b/8UCAMQc7",
-	"wn5S+4GDdCWIOV8jHLJOOLFm3P33e2zHdGdJw+IuVAqy27z/mYZ8JTXJ+DUxJpf77B5a5ahVYE3843ZD",
-	"JgQs4lNV1ktoWBoXK+lmYzhyrOjritAOrsd31PFWaBZv3x2FrQqEb65rZKLjK/jD1CBTQ62zvXXD62zb",
-	"KGkCFKKrpf3uWh8JneBxRUPfpCHTaI8gcQTwvCQMTmaQzLECswY1uC38l4labtrV4Y1abp7aFkDg+IiC",
-	"ty+0nh0uffjtb0ji0AtH9GPj6+CQHxfB5OkpaBtNeGAM0gXSgWrGpzlAmxAuudbPVVebM9fayuEvT0oS",
-	"TZG7xvv6mrzlyYxNiryctgr8IU5rwOXXxqFhr6hLfLypNGDR3DZ0Sn9ukMlDZXCrJizEsGMKO9v08i4E",
-	"7IJnG2aUmnuCwx7E9mffvupcN2CeNY4agqaCIJ6NqlJU+1rXCvezi2JrIk/FumRCJWNjmBZZg3T/K+/O",
-	"SkICN0QpdS55yWXWT1oSi236IKT5r9tKbQoVRYUS5IYZ7+ZFIBTA7KnXpN520SI4jNrMlfgUWXpq7Ivd",
-	"Nxr53aX5Aip9fcQV7Tz5htXFCdhHpuDGHMP1pWfF+L7+rXqKTkieeegqbJBAspDxBv8elcqOMDdCtuEo",
-	"Ut/qWLvJ+lrXxdnjdOgza1eHdglsbyFCF2Haxfrydy2V+byvUfArnMfPxwtz1u9pJ3zfXckz+NN+sqgO",
-	"wo/KmvXCl56YajzWyhxiZSHSiearZhbNYYIDWwaffbWzQY48iX4u8oxxRnv6WTDhS+Pd2e0jZterQjhi",
-	"1QQ26ziicaRIpiVr0BlroWetoStr8v5qBzzZVkl8+z+yUM1ZqHU9/USIG1LMg0Gcq2nOF/sspY/lsKMU",
-	"avvHRWFAwtJgfS0rPyawpw5aq21nuHzV3jS2WSi9nAHVqXZN03U50kOeQSv+73fd8L9NodxE8k3MXSIB",
-	"0uIQK7dLCe07HASQ1mPOohTLlj1flds+jEQMQQgJFTxAMujVJFBscz3HTh6VeWy7zc7mviwyk4s90I6f",
-	"3JgvrCXsReiOk4f0XxqhXd5scEYxhkMAYz2s7R0d9LimtJ5+ERHqXpE6w5aaEolmQpqsIg6ozXfXel95",
-	"mPUMqmrrqXcL4PdTw2FXNMd1JJ4jwWUkHwdPN+9zVSxj5BYHun4lyfMp9I3uNVMyDVB8W/A3Izblxp5L",
-	"XjpzQCDqmNJFCVzDLY0/r+rFSQ59KHYkdLL3yxSTKptCjiXfDvZ9mSt7tPl5U5Shag9RuhTTYOFDtWgn",
-	"D7HXeglSER5rCPupBcvUeoRujQO6LdUgkS06YVsDzNsJHu7WwiSzMEe9tkE/rp8Uf+vU+b/hFjMO2xVx",
-	"qCkDSAteYcZzy3xFCRNH8lRZbwe7FjbFpW8GbkH843P4yPG4dlmTHjNa/tG70O0imzf2yEMOZUutWkJG",
-	"0esln4L74hL5iBD7kcfEjsMGXKHZgiczkQFTmbQnVTgxdjvqt4x4Sixt9R/84z3VwPiUidtOxExpPwOz",
-	"s5yl3HD26fbDRYMZhxWMtbxPyg08N2IBF1EN1v4WfuJiMn+HJ4wiAQa1eHieiqkwNEHjjSP4c4KKHShL",
-	"jtAnVnEbyNhCZIUJERiU0pQvlu1VQ2B+tNd7I4ZxD2vI8VbnPq23hX1tuqhGQ7eeAeobYmwWJNKLJUuD",
-	"j4TLJJUDeSoa8VOSucM56A9Owz4R0ojVcgO/8bPjJ76qnRNEieNQK0qOnERx03BWuBDZfuvzbZaWiBZn",
-	"YXn+UpjjNMz4w6k05O3U+VksxrlIOg1RGjGkBNIT2mQQr/pXR1KBIeCWRq2avDIB/Ye4q99+xD0fMeND",
-	"YVrlhQTdLXDy2G2vZX3P+cUGChkVK/8J2TZocvtx3fBeoUYjmSklR2Rbko1P5B+Ig+dnr8Nhe2rr2ku8",
-	"33X/7Cr/a3fFxQjnGBFWPq3hpp5rtgYpG1lQVhy7bFthlvazR20bHXXjxN3/bJK4R90GEQrscpmDBrMv",
-	"t0ZjjpNYs8+KQj9yb9UDEoJSC9+BQyKbYJFLpQGHnE1teB4CX376VgLWHdW+NODbVhpf9b7ft93fTiaQ",
-	"GN0O6YEZ78TBKA9qSVeIGFMn6dWn+/4VFzIvshRytuabNvAPD/DW4a98AL5qCG41+BEfyI08YTmCfYNm",
-	"PMv2xnoPgff1oez9OlN2uWeQQ4Weuoz/PdMssa4/svwEgTDFsguyw3xanhvOayN+NFqJDVqoEyB2dGHU",
-	"HLYZ1l49FliWbjKqfkJ4o28U8fFmpghYB1g5K6OyhEZlFNXFwHCFJZgC1ctcZCYk+jBn3dk0ezdT64Hc",
-	"ZLz1sdcsPLNhwfDa0IHqmVpjBMznVlK+KcPV7rBBvCRu12mHqaSyblGVA2H99h05dvAS0oHCMEeoTm/y",
-	"UD8W5g8B7sVBCoZCe4ynii481NfTI+xfrVVd/k17mYhujhRM9blQLFVMsEyt/R41KplfjovUzVerR/kG",
-	"hxzHo/w7z+lxsTxz/+T54MhnO2xNE05I1/bpyFJRK77C3AECiCI/GA/gmPWajFGgD9EzldeRubTJ+WZP",
-	"txENOUoxu3HJ35gFUTLtvTjIp2mQd15yQz2QBL3haCNwfgPhWm0awznUaugaCfSN/Z4E3w/pss8BYtKz",
-	"OOzLLNGGQ5jmamhCNKxVpfaENXW+LgNvEzUqWIUmDJuqsNBYkF5Zam4Ij7CxJ4ZGPyl4jbhCodGFBAIx",
-	"243iLHg+3+VGiMW4b4zq2G3ZVqCC7AFamL2sDZ/7Es57+0SeH6GYw7U/CM1ysLOVjhxnBZrMa2H9nYWy",
-	"x61R9SKlUaAize2vj3kyf8HuZyDyQENsQjGBgbyzXO/eXh/QmrH3f6dySLhurZ6ZhOv9qHp7HBohpZ05",
-	"zwb0A5HYj5wTYj2StcrnbKpAs5laIAM8BkDwbKBT1hqbbYRcdmIvEy4hS3l7o/zbh6XKIyfZwIOp3fHg",
-	"PvaJkENL8jusaNOjkilb48Ga8g22jdF0b081t4OYuHEfiy/aOdE5LCAVe1qC7DTf+oHHMGrCA6Msm/Bq",
-	"PYk5RXIRmHgCawi7n8Ah0La0tywQ3M9FTVzbNaqPkl65aerbOow+imRe+e7+TJHtvp5Xr/cWsdpfOnWE",
-	"zM6FnRNIOzG80+FxZn9UvrcOd8vGBWpbdpWQ+3aTaMxg7cKeYNUzl5JZw0hfsfGGChSLTILWHg2+EQ87",
-	"T7cAsQNII1VjTiX/H/v3rACsyZzOTAaYLFtKnjQ1Cu9ier/ZsJlaswx4TgYFkkK5GlYCiiQ3Cjw4kH+t",
-	"plc2Khpl/Cd4OFaxxb2IyzK/w+pQWvtjY+V2gCvg6/dm5u5yMn23P5JPaKAxK/oYWkoHchQx1B7+RR5V",
-	"f+n2hmedLJGUthFNT9OSSLLYbJCYgwySivmM3Wglywr3felU50P8j1WUHRT5y0Rlk0Jj1WyX5rsph8Um",
-	"8DeDgNhm0SRKfzlRlVeYqqgCDi5yLMw6LOAWxODvPNcl+QLVbngCOXKjGjpQvSSscEU7pQCH7DkAiW0w",
-	"9GO6NWtaTr9fzxsPF1vBbjx4WUywzk3lqbm8cdHRXmBc4pqrhWsD5HqEddhkmXCMmkIOzM7sEgVSGCIp",
-	"JMXhqiJwUUtcVmY9S6NxiWuytOAmFw9dTvbPNOIJK5O2kqOy3T/WKqoiBLTdNhyGJ+NKcSvWIvJuxQ/X",
-	"YG+4xkYeo5ZVVfWDc5vtzpJ8qSvC6UszKplUjwy4qEmlI77qyHzf8RXc+lH9dZGoeVPh6J1aAJJD0QBG",
-	"LCOp09+p0IixSV83B1hSp53/CGbdCw+51lhXGvyZaHs5fPouK9ZCZO6/r/YABtFjz6baNNYP8LZYb9Bh",
-	"YaFKYkG7ZCrHXsKrKkQAR6Iw47Useo4boJ/PioCcR1K8nxTIXveu6iBYPjw7QdUNfnVXPGFyGDZiWTCP",
-	"C2MPRqk0WOca483BMXY1gRRXoHMwA0h1fZWQ3q3tALwDaIklNOn+gIrdflT5IMEyVwbhnVMo6B8mF/Yf",
-	"v53IeLoDiDKE3yJSK/owgflQwyFc/LUGCNxSWL9Mq/h8LEWWhpSDBtAllB+t4O/WqfzcmSggH31/tivx",
-	"3c1fbsDUZ+v//vft65cvXzrt4TMhysHZGuWLWSnav1Y5wg+3WOHawPKiESPv1csqfvuL1+HNsmIx9ih5",
-	"w4URhdyD3mUGCebHW9nXeAS7SoRMrRE/G0PKGLzfEaZLfE3dAfOWz48mVP0BtIePitII73CpahbGn3Yb",
-	"4iUuSNqUBnWVjTksVW7IG5F8rHJuVL55phn+KjOgjfNjhGYJlxKN58dF092nnTygPnz86NdcGGCplWGi",
-	"7EUgulxlU89KPwmB0iDZCwi56nYd6QcNOj/+Ia2TFAb0cpwg3MUIg+gYPzdFTj0y9mdSYKbPmu0qpbRf",
-	"ZzNdfYr6N9e2ZueYYjv8skSlgW4BcyMlUskjlu6KSdBaeXhmdDsdfH/OEp4lYDUL1hcwrbaZaiRxi1Z3",
-	"S2yG3GeCv9IsuX2Mn1lX6WwgX7TkwVtTJX9b7MxVT51bctNc8FNBcIzo22rMbDTFS0spAwYrZNnFo82e",
-	"9tYRvGKwWJoNRnOJVPqZfsGu6bo3QqwTiXE8oX1UAcs2FlaPG4/hBJgC3TrRRoFopUkccm2wQMQ/qOwK",
-	"vHKYNBKeaUbHB74ADnNc2FvnbtOU+L3XwK4RJmM9UxKojKLmNrsu5mdUQR/u1BgTgQfT9o2ogCvv+aeX",
-	"+Kexx2WnwWVvR4t98MjJ1antCb9daPO0OtV+YV1Zxdh+mNV61scY56qwHu6wSuKDUnOGLs6WRrDi4HaM",
-	"Ax3jc/AcI05QcKMY/HUpOxSzSnknJuE9DhjynMQHNKliunCwyXJDu96VRq+5MJr5/ADShLsrY6mSuXWE",
-	"3f+NYqliGTwEz9i+0GUSkHg6Kn9vcNATnLXo08uBfYUmwDXX3mKeQcYA4UtdoDrlBlLGJwasUK6vyPZI",
-	"VJEZStdmas2U7/MxeaFNp0jigCEnFx/QqBhK7Z6Tj1Z2Rq5UkcxA45kjTO8tcD+pdQh2eKQ1SmkZxXDO",
-	"qIKlbM60R/LEzgBUZ/aSF2am7BNeJHnnPF/7gY+b64fnD39++dfnCX9u3+Bgi+zHt7e9zyWmKcvpqWOD",
-	"uJM8TNPIFX+msBIJhNl2c1pkoiOmcQfmEw4Yxrmhex/5/Kw8dNeQoOkYVv0Qappv8cQ1K1l3rL/+gt7u",
-	"EZ04uGco2FTk8uKHi0u+FBeff/v8/wEAAP//",
+	"7L3rktw48i/2Kow+J2LO8SlJPZed3ZU+aSTNVRrJau1ROP4eR6CKqCpMkwQXALu6dmPewk/iR/AD+Jkc",
+	"yEyAZFWCBLtbszt/+9PuqFkkLolEXn75y39ebHTd6kY2zl48/eeFkbbVjZXwH++MXley9v93oxsnG+f/",
+	"r2jbSm2EU7p50uIT/+NXqxv/N7vZy1r4//dfjdxePL34L0/69z/Bv9on4b2//fbb6qKUdmNU61938fTi",
+	"41644iAbVxyMbnarQjWFbmRhpf/+Rl74n9B7/Gee17rDYbVGt9I4hUPfdC387/jtV7WoqsL/rdDb4uvL",
+	"on5dOF20ujOF7tzF6sIdW3nx9KLp6rU0F7+tLnaV+If0b6K/WGdUs/N/qeTWnX+ifl34P/hxu70sfhVm",
+	"VRz20shCuULZ4rrRh4b7UF0NvtL/cyNq7vO/rS6M/HunjCwvnv4HjRJessK5/xI/ode/yo3z73retkbf",
+	"iOp8uQTMZKtN7f/fRSmcfORULfuB9vPe7EWzk9zqqmYD0zwIWwj4liwvVhfKydrOykQlmhfwZv8N+qgw",
+	"RhxhFbTjN8E6gX+RTVf7legaK6Vf4MEAjHSdaeD/4uDLwfIkVhRfTF/uJ80uq7Vq19SSk8O1sn/v5Avd",
+	"8MPfVMLa1F+O/B9S7yo7eb4nH/ayqIR1RSmOhW6Kw15t9n6PNqIp1rIAwSnHItpoB7Irm9IfE/9/nTQ1",
+	"JwuyKf1yxdGsta6kaPyfvDCx49wZv0Hsb1TJ/uJXYRhx+1EY60dci2PRWfmskHXrjsVWm+LgtYgfN6yv",
+	"f2IohmfvP5W2WpTy+YITUQtz7f/vjIi/ocf8L6SwnaGzV5bKT0lU70ai039bd+tKcjrjTBQT2mJ1oW+k",
+	"OV/CH1yxF7aAXSy0KZSztGTKFsJs9goP0PlOtUpu5HA1VePkDkdlZCWFRbk4/Z7tt6SwUuJObUQtvaQp",
+	"V4imxH/zOsTtdbfbOxRC4diBmK7idNH3+lDUojkW8Hd8uS30ofEf2Qvbv2swcKtryS6SsiBW1nWl39Hi",
+	"sNfFwR+YzV5b2cCo/anxD3mxO+x1RcLHDtrJuq1IcWVpxxd7rTaMZjxRWgpUHH0WZIHO4UDiSLWQIok7",
+	"2UvxYHhheekIDrZ2Wg+SImeumVrb1quauQk/758cKMNa3L6Wzc7tL55+dblK68bBc39ZPaimHGoZXkcO",
+	"vv355ZTKHH/+Z73W5bE4aHNt/efhLByLWhv5DGTXyI02ZWGdOPJC9cBacm6ta3H7Az771eUlp0P/3XTi",
+	"UCguVxe1auI+MdMbKrEHPcD9un19yRzn81M1OjPBzNG3qgQTHA5l2W3g/59ZNauL20c7/Yj+EUT48eCF",
+	"gz8/UnWrDVowwi/KhWyuRWedtk822sgnaGL6IT4/iOM7rzXOD/i1cnMr8ZNy+GMSkuR1xZ7S50UlrdVN",
+	"0Ogouv6y2MuqLKw3QdMXFm9Cwm+yL3u6BHhDQrmK/8ghbOC01Ymj7D9CSxTeHN7TL9AKlpzTxt+IzXXX",
+	"3s/UXx/dyblTjfv6K/byzHNU6FKCyxzfzo+9KRlbWpj8A+df8dxIwdl3e6l2e/fmTaZGaYVB5zj7w++E",
+	"cbOXdRxF+MIKZ5haEJjN+XYaKV68+SJzKrpzlWpk9tRtZ7Zik7Gv4cFVHFBqGrA2Z9Oo68wRHfbH+dH4",
+	"h1b+newg5FYb+RrUCLOeBzQ1xmoHNJYFK7QQRha6c+HaN1rXuU5urzkZqdyAqkp+WhfwQLGG4ftPK1Ns",
+	"lbGu2Gg4T1lD+F405dvOsQPQle44GwKCMsoWlVBlCGygGl6NDfbwgDdeKiNFecwdFm7HCxgBNza4ffIP",
+	"4bvOve3cd3hlMQqA9Etqpf3f/R6vwmy1KaXx/4FWodvLI8jBVrrNPj/IMbH4wXrLes+PwnzQb1RTcm/i",
+	"41Ifwx55P6XtXGG89inEmasPNnB/ybq9tGQhSruCJ1Do3F41O79YpV7kXFfx4M3LA/xe62rpxn/QuprV",
+	"vzQQkoYVnvwoaeHD0fXB40nL2x8WXsNU1bTpIhovUqoR5lgcpLz2zvfmuAGVdxLIxJUfLUC+af4FY5nL",
+	"prQZTpJ14do7nYa3FoK0lOK4Kmy32RfCFpd/ffr5n8YuEPdm15mG979wKfDNsByr4nOveJ6vistC3kha",
+	"rWcFeV/gqnlDED+qam8cf/E1GPf4H5ecqeLfUXJq/vPijW78S50u/lxcdf7/Pysu/cEXOCD/uRI9sPjB",
+	"P09/70TswobGFaYdSQiSPiTOst3rgy3W/gkQpxtpKtGuiq71oxcFmhd+6HVdiLW+keilijUjZVsc3Yz2",
+	"krfgGYlD5pNd+0FnXesnSwS/Y9ej0ptrDGSd3Npr3bmhfxQC4jHWcSMNBEO0l5XSHNE7wlMMe6E31yEa",
+	"wkSH8fwbuyQsuNGlnPd/nZPmhX/SH82jTF2/oqi0vi4OuvNujnTOH45GoxaWlZXFWvr/C2kTkClcCFDW",
+	"XrvthGrYiW0VBmrZeETtT9iNNKarJJ6zc9fKOrGbnegVPDRpUnq3+pZ3rA4iw+qD9V4NTFF4Hf44jHJF",
+	"onImXWNPGWyXx0HclrjJaPX4oX2jb5lgYlO06lZWNqi5a9m6olUb1xm5KrZG13hMdVvQTTOW9D2bJTqw",
+	"/3rL/uuR+deTlby98I/5164u9vxJ1LfvpSgpwjMeoj/lbttVibxAJXb59/m3ldjxLtxtphKqxHruyffi",
+	"8FqsQTg3cB7P9+3/+T9ffXF5eQlnATZorW9n9Zj/NA61f3NYgFW/TNz6vhCVbErBqDq4fbLDTvSal7hq",
+	"p6sIQxi/bdZ+8yLK395oF9KdPJU1cpr/ki5zjjk+trqga5jmMLWIL/G1p+uYSCnudaXKRPINLbj89R+Y",
+	"sSfLqMsyoenB3yhLWEhli42oKlmCn7XXB+9ama6x7LKKbrd3bAKjUtIGX2a8K8Og5oxdNrK5BiaasJQ4",
+	"xKFezKVWS0wtwOf65cYlibPo13pqZ3/otfHYHijZIDtuh7earCop+WRkK4XjE0IAdUjFgNeyqlK3df/S",
+	"vJiRdxg4j1w0GwlrmpwKhCTQKsCPokteakzjimtZtJUYBkUH80OXY06HwEODk586MfnH4nvac8491Nal",
+	"Z3vqkOL0QapVLcG2hYwm3qOaUjl+QdBxpT832iVjmMuV68+iToIW7IQn7jenKbTbS3NQ1pvnoqGTdDDK",
+	"OYAx5CtmVqsy4Vd7MdixMMogzis6OkPZC3JCEgBfoo3qj8jUKf2ZQsOMZ8stj7YhvGRjpGWYt2rANP2M",
+	"1YFBDM90GMZr9JZys2UqiyZvAhTqXDzQls62/yux5OkQPz/xti3GZ2BUMIVMJUuBdprOKvoBMKiQJOY3",
+	"rSlVuBzHOxZzKJMRmBDftN4ePp/RpXdPP6fEdF6wl/N+WymuMSuv3CAKCW6OdQsOTioDA6PHIfDLROM5",
+	"XaSkD3ObGeE+3sVlJlcHDfcZ5wam+DhMYIlzg4vzG0zfcBkaPWuVe6/ot9XFtcIIbPTXjQSHY6/ANlhX",
+	"YnPNeqsVb6G0wm32nyHC4/X/8gwOTWc7UQF6sGu8PimsAIBEDNx8fnk5CN18PrfGaPLDyHmJMGUK+LDR",
+	"goulXT7FFEJXxYDaXndWjgb5xVw4a6MbeRrR+4KLC5YSHYpzrVfKxirHHLbdk/r1s+LyKSnd4iDVbi9L",
+	"DAWcC+lwaS/ZcfdyXqr2Bb8sEbyzNp31X4Plg50sVQvYJK8W1ea6EBZGJyzu9sygvpgf0svZlcj8VtYC",
+	"XMmNpnDs5LjnXrXVenScNpVQNdwSjW74eFY4gXNCc0f4RHaQ0HRNIxNiaStVUrLyXEK2ggBre9Xawhlx",
+	"IysSVRdhthOr+uXsBoGI8SM7iDEe44JwjfDvK4J98ihTVnG89F4sozdIzZ7D6MCoL0Stmx36YsKU9llR",
+	"K2shDAh4zkbDoSEEk9/JkrV7s5OqKb33Wm7d225iAnf8Jvx84hJGVE0SKXC+b3spbo7cFaI21xDZEQ25",
+	"CrvO24tN0Xam1ZYHlRhplU0l266lbMEzXqNMBFE5iFuww5y8ZQ+mdQKlLi/CII6EH49JH6/mTp2DQdR1",
+	"OnuUzOvTLHB07GYEe/4UoEAw0gSwEv19L6qIdYM0D4a1ERKaRrzdF06Yj63ewz3ERckdoku3qilVsyOH",
+	"VOEBbWzww+1eH3KDAeOUwOlGPhREWlTVsrStOFKw91wT41UMuhguau+mrI9okPuBFaXRbSvLFVhghb95",
+	"quOUD5QCXeX75lcEoMpCzJKvNMbFxk+O5Cymg0kikgfhhe5ovKeWYLdkHvCaBXKQh8IazRoHlJjIMVXS",
+	"cC4J3/q3F7rZyFUAqUAW7llMU4VLCTNLCPckU7IFofev+T/+y39cPvqreLT95Z9f//Zfp/Jq7PHlpbkc",
+	"Aw2H6YgFmc+9dk5y+v4DGO7wx8IPIqATDXgDq7tuEyW04kY1FLvBUYSx0+z4DdQ2jXRaW8Ix5msBYa/Z",
+	"iA1omLUMIeZalSW6NAJUwqo47BUg4qXwry66Nh8yU23/105a+BYzojVdlswFXHewHbUs4KHV/REklAVm",
+	"FeHHvWyGEyzWcqcgUJ8X/ynp7hm/FTwkCvL6w3MOwWINuq1qFH9jYXgNQf+F97L9zev3KMLNF10Le1Hd",
+	"cEHO03Gv5a7DQKwAFeAwDrdECvwrHwJQREgB5qaM8D64JldFaZQsEetnio0/S2XRjC/y2QUCO50Nc0pE",
+	"8YW92OnBcmExYp68+p9/0O8gyM8PoGk4STjdIq+xrZQNBdUorXMQtmiNbIWR5bPicqzDwx9GyICBGLa6",
+	"I+2aNxV8nJlE1/DHIybM2gFAM6xgYZ2qqkLYaz+lp2ScrI9Fb9Tm72PXOO8ipJJ2tCD4zApuQUwTy6qC",
+	"lMMOrYr8Dx6kmzm9XlIPkqKffnyV353m7rHPqFCiliP9Gs853gBRquMOk/rqpW2gguLu4ZxW4eLBkzhY",
+	"Wf4G65I5FHJrQWZ1Uwhcl+Kg3N7vvgCH9xmaocpiWa7/A5U4hhBBIisxW2uUXZM0HeNCqayUpKof1ZBt",
+	"HgMVX13ORwABxsTaJUYcCvw7ng6AQtmi1tZF7BxjfT1/9G3SAAulnXNTZ0C7+dDFcy+WjZ1o4VI1DifV",
+	"yf7mBIsEEAMUVcy+ntfHBa9kLvdDg1i48Rvewo9V+xRy+1thipJqFA+ycSseupeRQ9jKarYQ51v/zNAC",
+	"PvPOoQ7f7Y3udvuA/JVPQ5WwVG4vTXFQrb8kt9ui0YZyml5peEUrCluplvXd03X1ex7ySPXJAcIsMDg8",
+	"iKuE/y7hi7bVaHuvtXMVHwJN+FAsNAOSDJVoilJLGgHeK5B/gqykK46SR8jp5qN06SXWDSA2wQpzITuM",
+	"l9ch8UbD+iFvt2evAcML0wytMPQHFV7vdIFOb4a/iDv2S+IQfquN3AhuUCeaTrBW7KrYgoZSdYin3DAo",
+	"VbJQzr/xzRFn6DdIVHjZnKvJvdrt+WDkANdz4tQaXcPZhBlUIxhCKJWm2gcpiGOAeb0+cN89WeU4PfwB",
+	"jXcGCKObbWfZRGQ812faQTUf9vJHwVwYzyt1LUfcFQKkxtsVcPrLZwg2BZASnn9xLIzumjIh+Yl6dP9b",
+	"9i+UOZhOxeEO40vwJ703HGfHrxdLFzJVzr4E3npOIrEb1FgnB/Q+ZA0TJ8eB9hOAED07Jo/PMaJpOecF",
+	"0dsX3mPPEFKUTHqcRDQ5L1l+K7rKJaJg/EgW1RHiexLfN1ZeOcmUQIJnvqAKEi4WNqyk2kQ+VeOX+nwc",
+	"Fo+QfSBLEAt/dfqryt94v/Cl4vmjTF+oPLLkLeqwAJQ//5Xbc9ew2uzxhgFr1Q58qfOt1C3WcCeSe31K",
+	"4gzzsgxPqAnA5HcVV23wbVY4jLZWlh9UxSaPNnxR8oYH/L3XB2/rmPwI/zujd0bUtXyRwv2lI5xVV5/g",
+	"T5elic5QYyf/bfTh072ej2+GSdHHw0KT78nuX2duZCoXQTIdHB2qEj8+Q4ev0E11RHygX9bWnnuAwWHL",
+	"C9D7oaRCU9I6VQsnF77uFf2MDbiRbj85Mg4dOqvhwmBPI/q77FFkq4yeO2/T9C8l+w0DDaLB2594kcAy",
+	"6rOn1sn2NBcdDM+h683dQ/AbxteCzfIGq7/niwbxTqeBjsGbzjKghAyc1iVhZBZzjigLw43sh5gUTN4n",
+	"9TJ4tafTdb4FUepY2CHnoD1HAaZCMOUGltnGD6Nw/hilinZyCyjOjiwuCBY19HMKo0wuSpRpdmESyi65",
+	"JHmbSQk9eJgdWIA/82qkFEeL7n0PLnadwVq7c+eErYt4HvDyAKF/Dp6iKF6KI0Ag57hiKvrjP5dUN5LD",
+	"zs0LQb8FWE2FsMVBQqSJLwVgj+GrWIRZCO8rPIP/DxWa30Ac0upCN1CgCZ+KIfUN2oPebADlC6R+m73W",
+	"VUEFl37J6VgPUDXw+lDtMcvaFsYdl47b9pfimDC4IYdjdS0xX6ksZ2+HLPooEr4RTWHFcdYWH+ztyBQf",
+	"RMBOLfHEVHMN8ZfSCVUtJI7oxe1yHsfmrdkESmkHnqFX+/BQQf/psFYIysm9Xzk284bZWaPrFFnFEqid",
+	"Kpng4wyE7R4Aua/n344e+1w4dNqC5kndXkNU8kYiOg53AEpFi0q6QjVOJws59dbx++h3D3O8FZTLMhpD",
+	"33+fJlAKsBmwalngZhL6u2GbX+pNV8vGJYuLpqqCxIgM8jyG2P+9j9HVopSL4DCALWIILABydIAcEcFX",
+	"/NGjcM4JHd3gxuiaWiCPBWN2EeVdVORekE7eeMd0U1jHuMk4reF4WIWGsfYEA1WyqmTEdTbhXN7JFKsq",
+	"ignWfNCcPTKV4LGDsumJOOJbiV0lO19RaX2dktEk7dYESZb8eyYP1BQ/Frn8lg3gkhAsKHhKsG3lcmrF",
+	"A0HcWnF0vd1P1TK0mH2M0S8HK5tGHNia6A1WWywpLmtTkJe9aEqW9PKdVv6oUnT6IKqKUn6YKG07kvhs",
+	"rppKpumzMqtZKrGW1ZJAwlpWU6w2OaRVe9EucLmv/OOsfHmL/1sy63OYB/3zmYwX9PT/lvuwbnP5sVSJ",
+	"HsPSCiJiG/BfCm+JWx1HO1yUfsJxyeN2r3qB7+WVPTAdrwOPRdlZBK5SapyU9xHqjSvd7LAIRPiHnJPm",
+	"PJAj7DXvN0P8Ekqi9ZCr6imY/mDOe5fRG/gQ46AET4jhMvpUNSlcCLrkuvCPDEBwDbgXbKqYrXn7AQho",
+	"KtFZORsORfIznDy35K+E41JoPwdHpqpsxFJYsZVPI4KCIh8rLAUH1As6ShhZo5o8KsEjZMGY5a2P7uSr",
+	"+TQomK31/EhuWXDhwqhZLsfl9HZ0S00FgV7deOORQ1wCBwtvNu7kmys+FIGyvkMHuZQ3CvblAHnn9THy",
+	"Gm8qvbkuhCvW2u0LoBRand/X06GDEPpeUnzGJhf8uAUmDEmSkOO5g7CDiOC/4OhbSiDaViu8o6zrAHi0",
+	"NvoaUqK/atWwxO0EV0pkw7eiq1zALABUSJD3Wdig25hgXJnOmKyRFSYGNAM9TjkO6EwSFLMv3iqAjqKl",
+	"Tcum0DsoQEEB3ACgZYTTnCHa2gQHMSyzvIGlXIsKEvrCq/qqq1t2VZM1gT1oJTIIr7vNtXShOnBV7J7U",
+	"r+9fHwey/jzhSOFfP7Mo+E8LURBV/33gtmB8A0N428rmlBhfNk56iRZbJ81BmHIJujcAgO63JtuQTz1x",
+	"0yIGjjQVxi0HBzDqCq/AggO361R5IkdsiGMRnIhNJoSCvT49U+sbWUKx3qoQRaWQ0YrigGsoIRENQCnp",
+	"3+xeVtuBzkASB/whCDVqEHjql6kE6dwh3acmQNia4Is9CyCkGAqMdw5VGt8XmpQOKf1lImB1mnS2uDJr",
+	"BE0E1JvfrtWFaOwBg9ne40ZqNEJsXsT6ttVFK2U1SFhvjID/U4oaAQ5GtkIZoIMQxg3uR38+ULU3mq7O",
+	"UIYoLAqfkbZDUuCAC6WDTKxY/m0a0ECVFDcy9vMY0Lpt9hIuixvdwSQIl0z89WCpXktEm+IdvLrQrWoC",
+	"fbbtYC3wbJEEg+lyk7hwKpVQ4wjWE02JxHxPUTKycXxLNIHe8nqxh395OWw1cIxswWbbQWlKAwjZ8an/",
+	"mjsHLTH15mLMkBsV8ELKFgT5jX1Z2ha2qtIob+RuGLqDYXWQhQQWH1ox/JIYlB3ZKPPw2HavkRxl7uTH",
+	"+MfsgxWZjWF6gewWs4cbv3Jsbed8WfQVrAiEXB6mNjwg5hbagnYvDC/kfm8QsFp3m30IN/Qm8tRo58a6",
+	"pxw1I9exb4hfa2Kyuk0Eslu9pFaw1e60o8E9Kminwly96RSDMyqAQFGV3QEp/TUz2sBCMrrZL7n3eFV/",
+	"Rh/B6oMbaUq1cewV44RC8COdazzFXYOm+S9ZAFOK8Z9ScLJh/oM214+v8LrIj/H7X8G3X906I7gWVrRz",
+	"fbgb234gakRtkfuWignOc32yKlPFgZ1F6imK5ipHQIpRTNrpqkyEilU5gQ8MUeK98LdPVWHYIVEb1mMd",
+	"WfprfzkUEtanX4WIFt7omsd6TfXLOCO+r8phL5lBDxqYJ+dTRxxhlDzj9wXAn9Dt60arMq//xbd0zd+l",
+	"9QX89gWEYZgQL/1zJgBvMqYDKPRE2UilrqWXRu+mlN5TFMYRdegSciXOgIBExqD3DQDRNS9GRulEyYn1",
+	"LgaVAIuGivkHGOkCjSIYcS1rDSZnTmCXPQVII6Ab6pBDMBjKy1d6t5PlaShvOKXhtcFfeX7N9dahZ7g2",
+	"VOYvMbRQAJ9sQcXhOaFc0sznyyZvVCmhfBrOIGgGKM7G861s6DVwHjNUHFjzxw5y7uE2Gr2F2eWeJg/m",
+	"tRHsST8j6EDxJdsehJY2quffRXNTby/CEgfpSZ7070RVSXNMHLL8q53egyeWY93veOzC+B6AgkJ6lKVP",
+	"Ad9pLudo98DSCA+T8Ht/HNJ8GPqBdgOh0+U9EqtxqLRaYYTJ5f64n1xqplGWV0FKWgql5eaUBuozVVud",
+	"qNIP6j8/R96wAZ6B/myoUB/Zc/xc76dPyf1nSUKQziSoqELetpVQTRKcl4RG92lShjtbpIVQAxGJvHUF",
+	"H6BKhruDTxwpMvwW9XMdiBh+nxUxOb66/U8Hrh+yLM1c3WDvAUtPIyFpewej71slq/KVMZpjVY4oKYYf",
+	"ncy66TXDx1bhTexCIEkMVw6xlCm+FsfvqSrhNLvVaCdDYgxIGfaqLKmsW0w0JaxDYwjG9wKepcC2Kq4l",
+	"JZiPWBwPFavBCM3VBamWhis6UvftA8fxU+86I22xlntFV11sK8zslpU30lAAfNJ9DM9hrVBTZtQKoRxM",
+	"nfSeUJvW9bTzIPKYBnDDAh/U23h2dL+pyKcJd/QCBMYyvv5BG7QUGUKQKUX0uM+wF8+4PS1lfDHGbTcG",
+	"a+ZiLslhybpT2LoSDyTWrkdsVt/ZMnR+CFV2q0GHjjYUasAVClhZaBYzo6xweI8/Lu6xhz/EvthcZ4Mg",
+	"acMmBwPUyqjfQegUV1MqMGgMXjEZ666cbG2q5EdvB61/rH8SV7+RB7QnvZcYOAByAFlXIdWOALUpxbTR",
+	"XD3380EwHoz8BU0xP6A42UIUvwoz3S/wfNgxyu903xiUeQnX+KUnkAonF2bHbkolmKtiS/96Hg+ShAmc",
+	"uab878PTic86iIidffqTEthmMddS+7rHAHRadLLol2gHVBiFPZXTpPXZc0KfihFiIIAA5WmBNBcrr6Z2",
+	"epH9ficDNxu80HNAj425XoecRukG0qB1+ZqyHafF2Dqf2QUxJ/k0ZkmEYhpdyEUUzyB/MGh+nkY6XZUv",
+	"eKry8R7klZSnSm0XFbiOCsFhGInR1z8prmdmsgv7sNtuHi0h/mABQue8vL0eAGjC91PzeTMYID+n+Qj5",
+	"v0cLYn4dZhagaxLlqaWsnHjF1vXv1ehkjCJb2rg5+qSikbK0MQzk7SdgCLMLUbnzLSVgZt4c1KbMuLPg",
+	"lasw8/CzMCuaN7eMo/BPOmA7XpQ3JxS6SeedvJ1zh9Gr2cUxKgxLL8G/OXNM+/vOHBc4/CGogJFYHP/E",
+	"gqaq+icCOCk9lK5xoOz/Qpx67qWYuANjv/xEFsqvQcCRPFBve54f6gMScBClPbquwG6dIoznWKGW82Qu",
+	"Z4j/yGPAIK45AQT7VHTw2R97uXRCB8SGWfgohswXzm+S7f38B1jnMpk4WkVsLvT9w8SB8kbp4ZwLPPgt",
+	"rM4CAZtYDMxgVlQSC6DpFM3OHcjow82VdNNIGwShr8W19GcD4Oas/6aaK3DsWWEOSCmm4PZGVqmeJc+o",
+	"2+YldaE5q2MfVD0oLvIy2jhs5mUH/G/DIMdBOGmOCLRWGM7gKnwmNuxXYaBlpIV497io1mEsw/69w0bs",
+	"OmDoQOLZHfLCNCuMfk6DZtDWIeIWO0KXErA7GFiPTyGBIBgdVN/EfPpWlksab8IPvkkd7cNeF9Ypg7yV",
+	"06VgdTWxwtuuqmCZ97oq7bMcuZiq6NvICdozCCzGUr5UHnBB1wVx+FsTGSHYSgDg6j5QfLCXpMKIw1Ni",
+	"N47MgnBGG9k5I6qCerlwpGUb1ea38H8Pj/O99Gf6Rsjpi+SgzXXo4a6gCbZuNvJUY6JwIGaD9J8dUdEP",
+	"0VLQkXVeWVPaPsSOSA6HX1ZV+DKIMRvbXdoWA1kFRWGdlG1BkcychHtrpJiPZ+NTGP52I1jczl8FIcWz",
+	"ugBCXUxHSnNk9UzsuXFilGMqw92tT8NBJO82YsffaYTL3KGfR5qxmwBNSE8W6Lu3uCThfoqC3Bcd0l0M",
+	"2idcSWFt6aocLClarTROOmFx55L264tQGvDJuG9SfFQnKxYbNcOXU+NNM27Hki0kGz3jxuZJOvLuEadz",
+	"nz118WOfPHZCRpTyO3UjmxRzaWbHOO3O4Yj3g7VCAelU9KNH3c7hR88S15VqJDbm2vkFKLa6qvTBxp7H",
+	"NandG1F1ki3cGuTmNmI+ygDrfAVPDlNz4YhXeJ76rxD+nNNKMKbcCsy9GKW7qbp/R2I8q0NCYgDek5Qf",
+	"PigbgOkTO8tB9wQRqM8wjihM7+Cr4u+SQ3yvmTD7Lsj97M7hCSG0/VRJP8Vl/He0ldlNV/tlZLRXMgBd",
+	"iyMLQaMaaxDtslgfiSh+IrF0vkc4gTK3zHlZ2/Ug/nmL6O0TABJQq1zlnhb+wKz6ItBYrrEgSJ9s6XgM",
+	"/LkrzAaeJ+aXVvcH7s0asqEoQ0lRvQr65JQo0mbXuUuR/awlVsrlJdpIR7DG9h/wmpmMGcjjY5zeIsir",
+	"/x0MANdnLyUT8KvZZr1EQ0B1jH7lvcXLo4ZP2QZnD6xXKqw3sDZqM+tR4FOn60o/jvyDMC1WVqBejrGa",
+	"miWYRP+SF5rXO0hauPRdNzzlXUA+LHobUeekcpQL35aMam+rRVsP76r4vae6hIVv+59UzTAHpoxvj5sT",
+	"VyLMojfuw4onheeF5q7tjays6hLXc7Ip2VbsjWz2UrkM3l7qahW+NPr1xGgTXsJ96opTQIWJ6AgPJzqb",
+	"IVbQ9AnGxhIaJjnBFDlaMkC4ePCn/JLoEo7GmBxdIs2SxgpcS65cu/HuEACmAmmDtAnyCQjz3GN6JwgD",
+	"fB2OKz3LirMTQxnxXat98xgiqdQzyRA50hTn199ySW4RWsZGrR6yvirzzIRPsqcmjpZbmdiR6dzCTxJR",
+	"p01fvp0BGKcYopvtWJBFPHUXsqg+QxhCFTDY1JrEXmVpxNthtl/aOYgOI9R8tc0pA3cOJzj85eeUlPpb",
+	"lAWfY8mIHzIWjgMKDrv3rBageJK97g97LW+kKYS9HtR68rrqAQjKJ/LIdxImokTK4JOJ4hXOHTotoTQ8",
+	"imGfng45iiCF/Q7iUtCu8XLZlGx33rsQwRE0cDJPwVKk2kR6Z2qp43Lyn7OYCCyscsu+maKOm/BPUQlh",
+	"2B7UcgYzfdI5DZRzYb9hVVNbx3mmhB5ip/BJcZrhw6s8xCbScdIs7kbH+b1A6Mh4AbhKQOLRAbwj2jqQ",
+	"wxpW+w0tuSahUL2N5nXx4D0AokY91Ff8E+UFElywuQweHs8hFQm6DYNi5YBqULKw1S+wnjjA5kVVATxb",
+	"b7Eb+BhofUKjZJckWpfXrTxUo5XcxaWEDC3vST+WQAGZWPA27Rf0tQaqItdQXyssExhh7IcmzkabMkXJ",
+	"mdUNnZwHJHiL7+NHf0tHa0lft++VddocXzWOK71ckppY8+UfCbRv0ttK1pd0TalPbtrBYvbdImcg+UPa",
+	"AURCHHthiV0L48fYlUZSdcaBoVTTHMc7Qx/9l8tkMmr6bck0FH2Gm0CS5bgcC+vgoM4QIF/nR2Lw48/t",
+	"NRsLg94SiTEEmZkkE1XWASzaL7M8vKii85UPZzVy29kFPUzf++dFldVaZX5lEtFOm8Cj8/qi51nGPe1X",
+	"lt7Uz5IGmZaT58gXdS4t8d/P79PQJJGsIOyBgP1DnuFf/k5OE9UoeiNpRTgvMJfmmEmCHXuWlcFhWf4T",
+	"PEYlq1UbNvuhSU+slk0htERh9AHdHDAwgF8EOW3EBhqrYEOBp+Atgu0ZuOj0FmqALaS+ie0A/TI/KTDC",
+	"9wK6zjIt9FL79Dz2sYME3bBnew9I0a1sWKqK7UKxfrtlOxVj7okr9YKZBVKrrZHspWNSFRd5pgLuKSl/",
+	"vZ3Y1rfblD16bxMw/VE2m4oHeWiRzB7xXz7VytFYJibyozDfdOVO8t1xVG353vJOXEsbCBNys7s/CvPC",
+	"v5PNPXgBOvtU/Rp1QyAsaSSDoQWv8rqhljfzPtZEm1PF93eG2rHQxBh7O0eqLbeXRyjJeIhVuJatY1fB",
+	"/6FYy6NuIv4PUeit0X4r7WeFdUb7TfFbk7cQgb/77Gt9s8n7r3aaDEKKiY6pv4qezRVqSp76fwpUSA0w",
+	"+fvxr6hHDbyLyDUJALmIBuNHYX6Wgk3ZgYrllgmzqVUFSjiuv789qwr6ni7ZDCOtNDcLcpY/CvMef8Oa",
+	"I3x1URy1wTqiwAe5LOAQ4l2BYQbvIBDevgKI1AeeqsH8+p1P6KMXUYGeAGl4IDgALLuqSkPBWaq7R59z",
+	"J4Lw2/fFZd+mujcLgpAWv3bWJfEo94Q4x/n+KaNT0J1QznPG313BvpcstDfO58tZ6ut7o11/S8gkaOxz",
+	"E3vUWYbrR3/fxicoChn6YyqKk9mVY8TFEMKhITQV4zN1lTq40AWGQewc0+mOJSEJ1VhH0Ge2Lou67CCV",
+	"sfAXF5SiVP5G6NpiL6ty5jrLzxnyd0IYSMyM+VPZdq4wSVrzftuylP6o0c5ER8VFtHZWNRu5AIKbjgA5",
+	"VeW/5xSUudGNE7VqhEPe9n7/MskqT64leH+YXWwfCeEkurEmekAHe2Ci1jen53/oTZRR/hEs4HtZsOnC",
+	"VMUlbX5wFmuKB808wLwNCor4uMDhtcWey/pN2wZUJxya9MR6YZhtYuGDWcNVmS9RGJm6kxOlmqoxUkO8",
+	"ChccTxo1y0Ybfj5s6jd9t6XoZ1IQfT9Ib4mJHeu9R/u69K4NdKKD3lY30gzA+rFxUd84kthG+XkzNYzG",
+	"ztLUv8bCgAUOmEW3C5pYitMOSrPxw6SXFU1jcLegswNQVAYn68Hcqodzne7r3OSXp0WPIquR0jUHDw9L",
+	"jP2Ie3cV/3WrqBWig3u8J39aeoLHFT9Y6hNaKcHAznwVVGwzfskH/Ybl8xBjfJDdo89nHaQiiVkPq6SQ",
+	"2x5Nbm9a6VT0J3mgAgxkUWPCFMIne++zUmHcsgvIPmN2LImF+FErruwmR5Gucx6C1v5DskNqSUDFE0Zh",
+	"639o3QwozAx2bOFNiQt6d1bCHWZ5t3T7T6riFkiZhbQGlWbrhT9KeY2NlQMBLdnFtThia2/lVsVV15Ti",
+	"WFyeEKLjhTXbAbmnRv8zB4pu3T7Vq/TcqKq0NvlPn+f8uEYde1Ft51bTb8MVoBtT7WuZrhRl9khr1XQu",
+	"5cIlOtqyjglV5sWiKrBoSq15UGIrDU6K/W6rrcuegX947Mucmgld49KkTZnfOaUux1+u6O2cgumF78tL",
+	"Lp1onU1x9Ih23FOCOqfoG+EtRL1xYgfNgCH570Sz66oE+NOJqspeSW921Hqju5bnG9oZmU19tGBpVxeV",
+	"bnb33IcwuvgybkvOUud/YfGyC5YM+5ctOcLQUfFukx32QUYh6V/X67O46f25PNnaMGxSQOEIxXM3OJ69",
+	"4gtqJS7QagQrQAgUKfterQRBn7msrlXVPIYLZ8ld5X8Vr6p3weIYS+1UhCptpGAbuvn0bzCqYpzKnmDA",
+	"etkDIZBcqW+wFM69ZNVAzR1kvEJjnDx+7cDdOFm9w1XB28KvurVqXUmitB/n2uYdHbIb5k5E2mt5Xni5",
+	"xD5fIUhApvS9Zw87lpp97E0IEWJbVFqUFhqmHfrINJXt5wykl0t+JC6fA2NqTia04b3/m3Qi0jnUH7FQ",
+	"mzoLa1grB2bsvUdgAydyIjmAJw2MRHgUm90hB3JoDHfPQZyBZ0AtxVIviYZ7S2XjJ/2r4vijqCWVQbB/",
+	"ss2VZRYrOH/5F9ndryX2CqKPJw0kRv+HG+dOFwAHXKuhaUb2wXgOz3NCiXxj+W/6SblvoNMfp341d8Ze",
+	"3UhzJPZFTE9Bzrlv44jBCq3LAhxJaVeUd9YNFGnrbLkPRK6cSlqWF/hJuWROAFm1F7zpfcc1GT91gGlL",
+	"+y0Z3L2ByDvJ7Rq35TxbFP6ZL4BIN0nCQjqJ+zDfJSX0f5zIAcRFnZJnlr/GjiEBhAL4BKI/awKoFKka",
+	"d9v/cDpwjFgqAwlboNw05bgl2uwAPhVtMCd/MKvEToJQn23kbCPrPMbKVK3ia7FmSgF+ePX6+TdF15TS",
+	"FC+//tM5IPCk3/NfRrCFL/7C3Bnr5T+pxj+ZAQqc0h74HYAQ2Mx1glicx34hllwn+DP47GvgE2TQINsU",
+	"se5ELdgnrcPpK8OwDiclkFx08DWxJt4lPPhaWBfIstMiznQM0oKv/qKeXpmX2ICle+7SiOcl0VLOz+Q1",
+	"YXAevNKhEi0f/sRKskZDW3dpqMMXuzJ3amI50bZyqqFjbplwqJLgF/Q4ySnGd5X/nCePyus97m+/IU2r",
+	"LbQZdyF/Rn1ezI0kMt3pDqVfPP7TXFty1Z6P66VqW//JRrtAU8tCMPo+4Py8eifLqBqbrG6FQf4+6ivw",
+	"SboJp5pjD1pOf87mliOjbWqf/BS8rBOGnJo/3q+jLZ9o/gY7Dh6GDUtAcX1mqcGapUFUQpWrQUOTtfT2",
+	"xuVQVoq2cxaFbCMa2FYJWHsMCcTAwFr6yY2QY3+dy09EjsP5furL2PK4dpd4Ku/W7hJ+KxNE9GthE00R",
+	"yoDN4lL02RiVgCJhKqHajBgdgUFglPib8HlWdyEsgGGA2qnGLqiIvEuNUUkRofNkYlPyb1B2mCjobIcZ",
+	"grKkZumjYh/RbFLIpgRlyJVDCAa18iTma+Dko5ezKeEpH4UWZgCjAGjFyH06pzY8TyP7U5y/HdaFduEz",
+	"lZXAWFtiaId+RMu/CjIQPj5sEIWzhv2gQaeFKwU15kQmv/nzF5dpeZorPQziNZMZURy6wsvBiCfX6pp0",
+	"o9eSq0K4UOSFTZM19OvCf6ApPytAcgMOdy2rymIP41GldRDvZYLNsGN+wbJj9jIyuQ6njqKd2mr0KJKQ",
+	"rXvpxaQbmQ+x4AF60M7I7vUBrskQZuqxeqFXJl8/PgvQmFquznANOtYhHXPKTw0FD0CjLIpKH6QpauTJ",
+	"yfC2ojk6yWyrBXg5G2Ed/ogPwQzDQV6zbVWjoEWBagopejOE8EVYzkOlNafNEhk7gaHUzWhoEwhzfwtN",
+	"7fIxcQEHxbtwBNOLs/W70HghuZFmhb2FdSOX1cL03z4L5vQQhfOx+P2OgSJ6kjqqC4qnKhu3I08yFoZB",
+	"Ye9JdDnHq5WyTFF0W4fLhaB86KqAfQCIbtPLDOpGalq5Cr2zc4m7pSxfhJTCeATfeg9jH6ojAuk019U4",
+	"RABPQkpwjwFaE+HvELiDnvjEuTxjmcXnetRdDObSR4eZ5DXBIKKnjCs7muQUfzRK2HvdOe7y7do3r5M1",
+	"upuujV2zqYW/rspMaCb20J/tjIZP3eGsOm2adDp3LXddA+rmEIoD1mP9NN6zLJH/oE1DrbHZ1k+dafLP",
+	"D+zIh840s5GcXrDgAzT1uMIr2sX05n8gf+vhCS14hOSpreBA00M1QILTGcdpn5tw5Z26Id61TahlwFI3",
+	"hFlWTbHVnSkOUl7bVdG1hdPwL6F48bC4a3daRTfJXvbQesoPKg5B5cMYJj6oD7k/Po0GYl03LSS7Bcq6",
+	"F7rqasYNJC+JAUfLJKULXx4D57Ovc8sockDfhCpK6IOp8X/LeuobmFX+yRysBFvtSVzAiT6xQLrmn4Fq",
+	"M39Ru6LW1lHf9dBZnW+jAb9bNFCkJp5TITjo+IFVXJPUSv50xvQDOSFy/2AvsOPAoNOwkaIEF5HzR/xL",
+	"+Rp+7/YsJCXB95xROIgC+z7ALM9Cy9NkFjiM1HIkCKD3OOMZaTDepUDOCiz0gaWfFIRauM0eT1aqFcFc",
+	"ywGU4FhVUinrANODScZrebQrr5g248dg6c6H1q9G2v1aQu8SpCEziRHWuV+YCaaW11pwVwi2MOEqhRXM",
+	"Hh/Avl4rctepvtH/E9MdB4kZ1hrYB5m+zXxF6odYjBqajysqZE8Eg9IEyH6VlvCVJfmnqkSBZQPIMJQM",
+	"/9RwyMH72WrDk1+WcsnY0uWfN9KYrpJT7P2BNcZpfV3oZhVOXrSr8yyyrkooHMY1mlVStD4TldkE6oKB",
+	"Boce0VN+UVe9oO1PI4WDQ981lRblEjmYgNcSS3Zff4ybONyE1In7xvg9mGASOB86BMOW8m/utckHySfL",
+	"Zz9pbjq2LKKxRladLMpIv52PaTWXpC0gw/wb7cZ3givzSaF6Pu6xc1S+cId64mnRoqrgCdiPH+vrICHn",
+	"+ZUFlSeS7Qj2ccCZRElDf9wIOpBT/mtEnQv+HzWROaXZXXA3alFeBTwlp1i0dRYnG9+X35V5IehVxZjM",
+	"YWC567HlPrT6qUPEaQPJEVh1VTz6PMKbAfW8Kj6nrO9u75K6Dr/+IJDfvkKEWQBRVdIGCtXxjB8YgXpq",
+	"pqsyJO1O8KTYzIt2Pq7EQFWjoA6qIOhI4Eanzt4bZbcciDTQC56Y2FWFi3LwF5O/HAoRidOIGXdENzsQ",
+	"jErra/YOV24/6MGt/DXYlNQa9AYptuWNxFgOnF2tXRGI4Rk+l0/SwzzRROwvLNHpjbIsAzrx88Jd70ID",
+	"UCtlRswwMCnHlw8mGik8aYlTe81SYK+P34sm4cFHAzaf2fxujOKzdNS5HcOOU2TTabJbvzrvFJmY96cI",
+	"zwVbJuixkyOsBJehB0th4fVC5gXbgOehnI3cghioDgq9h5dNAy0HZhYVuYALvIzOLfq0P0wsXWrq8IeQ",
+	"OmQPQgtUSPYmNAAQTpjNno0vPA/4OXwGORu84xP48rANKtBmYvfmzMTJnm0VGni/QoigukEoQ3h5CCz4",
+	"fxN2cHFSArXOvDnFupJcnvFtK5s+Gxse49Q/xqIyNvADPPgQDhRBO8cu1EBR98OlmhqSdBS6VX+Cw/JP",
+	"KYAUiuKEGKHGqrnSAO5nrwF0ZmQlEQ6EH7YH6FQkdgKq5VGiQB/Br+weAmN7tElwYbnIXvTw+gr1yzkI",
+	"WHT95mqsuWuXfXB48mbgZ4tFxHWYasrHGD7C/z6T8NuZ1/zp5DV/4l9zfIjXnIZBe4n1wpQSwveKCK5P",
+	"qjmBJpKp8EH6SG/p/NqVO1l6fWGB+Qh5RtlTvLDVmh+TLJO91vDDDMwLU3l9IA7atmOeuQhVvmfiU4kM",
+	"lp0hSrxHIduETajsCT48ZQbSKscpDd4cFy21cVeDEsPT7jq1JOPwXO2rvj4UelMetCntM+AQDLHLziWh",
+	"gDxVHzYLYG3Oskuk+UpxxIpUtdnThw+icTwaL+KJzt8zoi2lMKHuHHleDBEeGzIeMzWSXmecnmkYPFkB",
+	"G031t0ETc9QW06k08tED9gNhNoDMxULVhEu2uU5l75J2r+5c6LJ7XtDUCuNsrJ+2xT+k0auia7wCldn1",
+	"w2/xE6nO9/FKYCrHS4jcu9g4yxYV3wGnVemI8tDlp1QI0J1m52+jO5EmgWKQnbVNYNKULboW9rfUh2ZV",
+	"GFX7XTWq5incuyZFsSH/Pro4VOO+/ioRaVFVkqhjsmHREuINFob3vHAQfFGVTFh4KWcxfU3n3sMPE/8N",
+	"fl2oTIJxxeMGOqU/R4OIDWzcoJdK7K4y49Lixqb0/odg7pxIVlhkuv6IGwxpZyMdNJV5J2q1Z2sWRslJ",
+	"2eZLxiIyElXKu4XbNgSeojfEQcYB8Gu6+yhMw9+kixsCQZOlhQGGPFZ6fHPfS23YCigxrx0XASHMSZ7T",
+	"fxcMIZtfwBVeEg6IuzKbUwZNPoDc0ae4RXkjAGKZTiz4A+k9084hJYNfJvTCIV5eKekvZ3eQctSOz54f",
+	"qorwMqmg5Rwm/mzsS9sf952Pe3j9Vwy8/letFoBpgIpt9M6/MO/0UtmZLMDD8CoYT/m3nOLPsKN3K/98",
+	"I5xRtxMglpOSLGGlt1rXwkoAoDWF0y0ES3Q2bwh+84WsqhQoellqmqupspMImMEIznOKlVggDe8wKf72",
+	"RppKtGxiRi1hUBhWaM1NNMCUcMSJeQbVfMqVvEH0XKUPj6j3rj+wj0Jbaf//0UKE5Qz/3jXAE/9oVLf2",
+	"iOIr+B+1aI7xP7YS29qW0uB7zv8BeXgG/0L8yv4PjyqqbIb/WAvoU4jtqLfa7LRz8GijHwXrSlXyEZar",
+	"gUXySG/96IC+3UqBFodz8lEFNDebvWr98KVsKW7lj9KjbSWQ2LMskepZVPKRbh6VaKzYg6gqfUDQjjg8",
+	"6hqKeMJzNErdttoqJx/tO+wkTuTxjXaP+p/DtMlVi9aRN5to8aGF3yPVhD1ai/IRQR69M+bkLUCrb1EB",
+	"HPDTpQSS2FK1fnX9TH4V5lGgK0Xwbbjw1lUHHdBrKR2+xEpRx87njyptEY3t3cu4ubqRjyifDzktWT6q",
+	"kRaz0Y9uCFbX6EctpuFpf+yjI2D2/B8qyHZ5qXpEMtULEMKS4n8L64w4UuObR9o8Iuinn1SJlOZhMR7p",
+	"hpZ47d9cGqwCq9shp1kpaoGxBu/dDT4naCMENktu9KMYAr2R5lHXbPaSLF78F/KGw3/2Tbf8so+eh3+I",
+	"j8N/nT9dSSL31e5RSyVr8B8YtyzNkbYZVrE0x0fBi8MKlAsKQ8bT2TUBs4Mp2EcBJtwPDEPFA5Jtpx+5",
+	"vXxEAKTz+Oj4CoLDZB6/QFMs/wLC3+EN1Hc+5eDcTH/kPTW/hF4PEhLswg1aGQOdlbJF21WVLEOTC1G0",
+	"lVBNSOtSp4KsAqMxk9MwuCNj7/YsLsVmss07E4im0FwOAajOfnSiMQGaKfxk8a82hTgUxWav1UZi0fWN",
+	"qDoAW4imUE0JeiofjdM1HJd3XY8KFEVRofmYB7imsxy2LKwurdxg8rRRNIpVdKrC/JOY/ze65HA/pz1G",
+	"Gy+ya90ZZFXEwUhhKiUTJKvBccrwPBKeO4yBG/PPocx3POZBl8ST8LfY7AvVQF2YlY2TzUaukOSKkMGL",
+	"NjqisHPto5/l4YqCB7MQ8R7hfd4rbbAC8vC+Rz0nqC7OYSMBXuzE5noklgABwhDyAoKMbSV2yZLhL5aX",
+	"DAdK4gh3rzXBetExYQVtj11mMwpOK+QmmrZk1yC8e31G18q3NdjgncCnuwYZXd2ZzciehU/sjGiDKsjo",
+	"+UGMqfSyhFxc9YFBHkQxmlNmM1juQR4kngRP/Cxv3ZWT7UQD6fzGK45hL3knXCx1tRsj+TaRWVgWQooC",
+	"uaz/ATsf2FxZftOTlCV43eaEaEDYTdwdf/3rPH2HXviTBBtcz6PLTfJtWb4URy48XIojxie94V8IG+vs",
+	"vZItgSFGG/C6oaA+5HjAZD4tK6sWxEe+IQ+81yRf34N8ILfvsR83Z0LsheUmyARJKCreU/zMEsgfkKR+",
+	"9Ks/L9pjWAV2Wzv3dstz7O+5qp63oQkkgtu85epdF/OsAM7hVbE2+lo2q8K6bnNdQEeLiDJ1Gos+jf8h",
+	"5daCFiQIBBXX4lsw1A7er5H+Z9P2xTQkIWFa+FkmFgbavUxR9FJGS1hHlSlI63NOanf/ys4Ny2R2khCG",
+	"w4fAXkAA+dFByQjlRXddIqu6ML//bSXYPtDbihOZ7yP8ydIyAXPGshHuDIuApYPnfaq2KI1qAxcmNnHY",
+	"Qf1qobdbvgGZAQqPiRjnPCPSaZnXN8cQU37q7SpQhKIA4HAjQ5HRQdhiKytXYDAkUD9J+IPT/tAoSCwC",
+	"+tqEf9pccxVgd+t7dkItnmpJT3We4VxG+mHcj8TBidlinmCWOjljdXBM+nvHeuXHrJsbeVu0ujruAEFX",
+	"WLnz7m6BXrBWjXvM5MDMA7FY3y1xBZErM1dLQknGx7A4SwIOITvpP/z2MFFn7+/cQDKmD00AIvgFHrU4",
+	"PDcIM5g8Qqz+E8K6h8Tbk/yCsSBjLstQiebx28PC9jMVHYV3wm/xlRNOcXRcaiGqtRXLULsTpWHxVdwZ",
+	"fNe7FPeiGcDwFF9Fs3TuwM+dQZQ2nKRwobfERRzM9HyTvjCEWicbkgpTEt0T2CbWEWWOV+F9A3plsUMa",
+	"krtYXUu4aQjrn5lCeiFMiR1DObC03Lq3C+DP/mWv6Tfs6wKOezzxnxSAarZFKxxEHkMdSWdl+RSBxF+y",
+	"YJRU84J3WCupQiclXNFK8cVDsTo9297Xt2F3s7t/ht21YX83AitXiESx1PNw4oAOpmn3G7QKQhXpEJiK",
+	"+4GQJvi015ac9LwziYYzG+IUrbdoMAA6ybMdnvstZA1YRFwwohDLHqJk7JimewFDRiLdZllFxN+wz/K5",
+	"ZSya/IZSa0D3mAXShT9gycd1I1+a49KinE0lEra85vB6b7cDCzk6EsyPb6TJwbsCl/BvIV+UOBrgZyE8",
+	"QmArTCPxZuG+XXbzUNuXHVKUbVWz7Hh/q5IVlhE+mndCtorld4duHWsJTYmh16I4QfkOAc9auyWLDLv2",
+	"miWWj5w4/oooiH4Siua24JzAT9GnDncMlM0r5/2WAlr4PoUutFvQ2Iqq7aBDONSWRA8w4ebshaknOu0c",
+	"jCZzHPCVcOmhp17LppQl+Wmy2va3YGghHe7E3Ivve2Fqbof3smqZIWJOeVUgBG/lhXT/tDByo02JVAe4",
+	"muG03Ls3wK/CcNg8LytYNvI0tDHtUeokVrCPJazjKTeFqKoCc9v5A0yWTPk/vI44ZubP+vpb7BXMFjz1",
+	"UhjgzjVWKz5AW4OQi2bPAGKRI1mf1zXQnJGLxclb92JKSQKdE+76iowN2gUvuMgskuDgXMgaoVvVqFEh",
+	"+Qh6HUJEM/BpeOxu3BkPQJYR+ERTtBewMXgPY2xONYXYOgkVa3BD8Gag2rjgAi6i4djICWMAux0DMity",
+	"PBayKa0/96I8rgrAXG+Ecc8KWbfuOEpfebGiWFLKjoARfNzzd3PbueduYnhQkuK1ectXWWRVGz8rLuMU",
+	"jcRhp0rsESKeuFIAUxopAcHvX4FWBISEpUCtGFMETqDMg7c36XnDQ9QQIMW0tNbClIU21D3NpU56pE6f",
+	"8fV3Ep9muxZ9HHVFQxoz2iUvzyssio+kLmXCiB3g6E/J9G1biWMR2rqf/XBQTZTXHAF/cOWE44kLA6T+",
+	"hGh2wP4zCuYwSbGdDBV954WqeAEMKW+EwwIir0RbYW2qQgXwXu9ks1FVQoPRnVIpSU1eRNHC89Rx3YgD",
+	"sSv7S8Cb9J95F7GRq6KuGU4nAOwO60zzQC+hiDTfaOwav72J6psDW4X7sSdfWntv6TBIZ+yMlA0B2uKF",
+	"hCYCm8QYAqxPvkJ/iRxKoEAEEIh5NWgU8ZjtjLhBMkUwpANzFrSwl/YarBCUHr6Q7qAwSTkluR/9M2zE",
+	"JpQ+jAWT6iLOCibAN4rFufG+jxhA1Auo/kbFuwO8dnTxBs5G9BLRCxi4xMPLd9V3zAx3QTBBB9dasBeS",
+	"vnySJ1ruU8kKYa+BTKqoMewvhtecDfwrNxI5ykdUXlk+Z8laTT1bMt3rsWrvINAbMeTsr5Clj+oti8tn",
+	"XneCpkBSdAMl5XG842M6JpJmSk66KcrQUhz7Jtzg0jS9WX0xQRefT39ATjzDPwy3sQ5dBUpzLLC0E5Zm",
+	"wLYmx6zeUx+EtCjXy0C2ECODvw86/XOkg3fgupAtnwy6A70uyjcgNdLYp4UEIl0T0JKnJOoxvEqgz6ch",
+	"/uQFwcmqYo5CHoHHeX0WjYLOyyqc2LB+YfOSJ59KM+7QGw/JZsR1PgveRFM8YoqZDGv5Z/zZM+KQkVZ5",
+	"SY/9hg1Gl5eV5PWZDKEHQE77SwmCDudNJiHjV+vO7UO/ydxVeyWcTAzI1Kxk7kWTIAeEzCvsXi2uoW0T",
+	"kqO7zjRYh22FKotr1ZTV8TRG4vbyCDoTFeixsHvdVWWxTiRcqjZtaMSfFjt1I5uJ+Mc0Bq5iD/ReWadR",
+	"Q+a9B59/1ThzZN+Hbae4oz7sUYBlCnEu4YjeN2a4PKW5qLAOm0Gyt1myX+S0j8NrWYIbTcYXDs1SmC1Q",
+	"ly2pC9SJpgJ39HyeGykmi41OqXNLJPjH+lgjRRkakwW3dyE+u5yPof8NHpooVryIIt5LG+mXXt+OLVas",
+	"ggkHrWdq7ht6ImoMBxh2KUhb0MmkJiZazMI2v1bW/VuUj07VeyZH/0EnWuknOO7vZC5NtN6fLKpfpyre",
+	"H4Y47dx+Ic832DHBfUGGNVgRdiEnCIqmGjHmFTT3LT+TNcwn5YU8ASq//hPDO+z1EhI63R9CfpCac+Jq",
+	"YXaqyc43zhSl8BAKeypJKcOWXhJxETYIRBxlVqPVd1jPdpdC23e6M8mwNbitovhVGO/YbDp0cETvbpwy",
+	"yWL7i5PymNdoE0Aqyz8SSSWzipwSnaxiQ5WcGqQqPSpARrS4CKt7CURuW6zZBlYw4BWu5lTPkXdGWo4s",
+	"P1W2VUvR2GXYHiiXshnF4sny+KmaJxxQ/Ao/R72u8F44gf1ET+08fmCMNkvy07IqX/nf8N6wcF2qb1aa",
+	"IQX+YbYGIUbR4BuhuDW1EDsj6potSKy1bSESP+dy9k/m4BiYBLysSrsINvZg9PTeOExo29AzYtKECetH",
+	"fTymyNlHMczB6g542kOfD1oRGt7kxvFl/UkFBxVc/DWJdFzztwupFnxT/N3kIBP9N4R7HWo+z9d/Y7Sl",
+	"rHVe+Amf57kECLzdpCiRjGoXeCX+8SzOgjCH+IlVnHMcEbtwnXvbue9CV+PMvV1yeflblw38/b0TxlGY",
+	"PKNLGBVyJi/CEPol5Dq13Vhhx4yq6HuRZlUUswlETUlg5fYQXQmRk75X6zKoBzkMZzj9IXedU1RRzlQ3",
+	"ty69HH5MgAfdakPdRFuj/bZnrkHFgobq1yGL/aswp2kxioteN/qQ+xHqK3+udqsJJIJ1Rl9LG6iohCu2",
+	"iqBTfdLintZQI4WR1qXKbCDehcy1KsSIckMqPwrzsxRmun9IAt3Ke4sJG5ixEWPeIKRdKgAvZDZ+1J1J",
+	"1qnT+2EX/Jl/WjSaes4HEFmx1s4l2Nrym7Ii4cak4FdiA5Gus7xIbtVEwqQFXRbUX1iPAUUUiHPvBaf9",
+	"X9C6H7RmL9QxLcJAAmLzeaYrBzo5DiFvuf33puQfloYnIsXG/Ta4RcYci/D4oj6t0cvk5gNz6TVMkFvs",
+	"DmG0rj+zdy6ejfwjROs2Ha14Lw6vsS77JPr3w6vXz78572xQDqFflZIRRHxApFtIJ2wA9QH8yyfWymAG",
+	"A+Qw+68V86+nQHFvDHiHbM4ZRzaax36yS5xx/Bl89r1XJt8Z3bE11FIYu8SWXs6Sd5f+S8ugPkBrOy9h",
+	"pELw6R42MBFcfC83qo3VaeOliwd/rk47QuryGagvH19+PqcQA/ENvn5GiuDh5ZVk+A0Uom1nRZXqz8j7",
+	"zLet3LgE9JTaAOa198NvDN7Ib1YtyyNXzLMQ5hDyZoMOzOd6M8WZ/QPzAjDPRudp1GrzhktjUFPVItjY",
+	"bDE/28I05EtLQPRAbC2wl8zWrxCDAWW6cWhxrvyi3yjJNIZEKI1MeNcYrEvm9W0rxbWNlVVQkpNryH3U",
+	"hqXuLaWV5oaSfHkgWZjaD/4GYptFEC8yO0GAk57N78eIBN/rqgTx62E9wGw36lMPtvTCXNWgcd1clX9c",
+	"kLAfq37XBvMbU2vBxNKC8IPj4mrLso1kLdyREXHYT4Yd54Bu/mygyBm2jLl+oqf0Xu32vHxUvPZL2n68",
+	"rVRRjwdglcexp6d81SdJcvMqRtnrzIjCVAosJ3vEqDBUo5U+ALYc/RWnC+pLtzQ51iegYFbsOtGhXdhk",
+	"SU71CZV2iDAvGn14BvjtyCvbY7ryj7k3ZF5r3hHGVi4AkvOPFa1Qxno/D0tSCtEcAU844Ll1mi1tJDZB",
+	"psClFMeiBCiprfShOrL32jLE3RSdfSOS1BonoR4I/yQ6sTYBr84i7aFD/me2gKeGTAvXqmpWobHEM6Aw",
+	"kX5xM3vywPtepN3Hli1wOBkUsiGCCWHjWDLDAwKgp6nPWyxWX5C1H9W4z0ZAY4CPNBYdpgGfOjFWtgSx",
+	"jcMdjI0/qx3b5K7vRIdnDmhmVFPU9ar4BzWRjPDwpwAmt8V/M6viH/+dqNQ701ATBNEUXYu0GuJW2VWx",
+	"rYSD9pN2BY0Pi40ymwrRJhTgP9Edp22VT/NNsk1gTFWDJa560N8iY7tNrrqeUMldO9U1A1C3aGACI2eh",
+	"3LNCVpZqKvCZ7TaS+YwoWoYoebaS+DnEzPPmmtsG4B93auYYr4vbC/8Kv7Q0aGSav4CF4kTznOhGuAkh",
+	"2GjTnNYeL2kN2jNafQkeZP8fZ6EdHpC1BLwRBpszb6RgyG8bEM3pxEKFziX3XKUvhqv0xX1WKVcEJ0UL",
+	"ZpWznGCFb7iQMgKMQ+c2cYQ630qY3RBQihXDmBRYYGycUgmGPY37RfK9Ql03GGYWyOQ9UQXdBWXyXndO",
+	"fhBoombS6fYopDPCALlTTb69Uqo2QZOrQ08tIiAn12qjYZVkCTGng2pl36UN+wqypT6yWVCWFENSyZAy",
+	"a2aESNL5r9w+VbPnp4M1EPZ8VYe94iZpdrMgXSc3RKg+jcm9bGDdqQOsEWcJG48rPRhvwuhw8gNR8nFl",
+	"hUCoJBTQVO2xyVS0/xP4plTlh65lLHIAyFSfMzwrA8lp/cRLwHNbHPZa3kiD1Ua1OCJilq96THRv+jAy",
+	"xSH1h9zbD4WUFNS27jRcdCCvcC+xyls3wd+K9SvkbvnVO+w1lBz2zAno9+Q5+1HbsLqZL1QJ5ihGdbwj",
+	"ht+HYE9OzcrqAoquJvKusNSFX6G+PmtQWghuGhLIe32jGkCIpgjPwS7jD70GGmpHxp8bfeyOl0nvnA9J",
+	"YHsAa3DicftpaOy57NZGbXiLYUEjQnjLa2BOm6McthtRzUa0vjOilFfw5NnU4V9XNML0nF6TzcNbQnO0",
+	"yZXW1+n6Iiju9XuKiYj+Tdnkvpz4SN7NvjwrvN+ZwMY/mRZZTTEknybVsCfXIc399b6rOEwNkLkvkZRK",
+	"voDf8JHmSJTPr3vMDxBopRBEIc+RwQ5ZLTXnmn2AzgBAJTVwwUJRwL8v/z5HTPjB62270S02WZ5alyFM",
+	"QQqbYN0I5Po8CHXeRkBoKa58Dz7A70XSfHzXkG4fR3pCuh+kLCWXJFHZ0Nu8UPEAHJv68KvtVm4cm8OR",
+	"RHHDpHCWd0u7FXWbuOF3OoWwsd44Ue44mwwOz6UAi+Hvqzgv+mw/sukFYlzSrZGcQ/ZGHEHFRf5iByFT",
+	"oJI7q+cbzJVHjz2npAxliMDLu5ayxQhXh00A5RERRSGDc6oAhrkHtSTH0cvHQmiUdbptU6uTXBlctvlm",
+	"uhHeEz6zos2gVaRpJnaUJX18COLlu4EjUtjklFa7a0JF2CLyGgAIMxLAPgV4FtWqzmZXht0IR5mVoBjX",
+	"x3TnkCu/DnKyHPoBSp2zw04PST1nK52Ksz8s68upNVlpd9JOmuG4CAvMbooUZrPnEqJLmL511yQR2LWy",
+	"fDdlOPZAY7GWsimgdZVZFevOkUza4ApnF/pOjcMJs5tH9hOsER9+Pd8AhOBoZ3AK/NjwRStc07ggid1w",
+	"skx25EhFtwD9iyxXSNJRUBu4cz3FGLx3ZcGr2ETkd9qh4x0ADfjFIiBdhQVvHXMxqpZF7PR2h5gGUzbV",
+	"XKciVycDoma51Cr689BBK8GxNVHhEchqaGmJjxhGQouU2mr2NgrkgnnaAt/yIw9grgVP2kq0aYg18ZeD",
+	"BbmDzclmLok0eTwIiYJfB3FcjfooFdRSbwEkEAaXsjUWtlYan7A5/forWouDJks46zioiZ31e5JfxBHJ",
+	"SzOUU9q12m6lSSXTF2C6pXDJIrUqFQa0e32AEC3adzrK2HGEbWLjtgZv6an2BKvi0JMNE8WFVQ5JKnMN",
+	"lxGIHKfZrxq/l5IhdBeVuuaWoe/LTcTRQDVZEQ3BuCYhC+txb1G5XxlpaJeI64Wz5lfJWpb5vpS15qVR",
+	"VlYeQpXhaWj6GulkQ4egWmz2yt8oN9JQf8O9c+3TQjfVMXKufmaLVuyAJ9FK4z2hEz7BWWAJZUXwdbzK",
+	"W8CKYHQ1auAVYq/IywD/h4AObDjWbvZUkcAV87nRq610EKaI2AroLvvLig+L2HlOC//QedDWf3WFexrH",
+	"tyKiBnwxLxy9Hx8HjL10D8JQK1M514MTGjRc9a78Hbo0XO1Fy/Gwaec4zCbgGFRAFWU4FKctEEPmHFsW",
+	"XUOuSdwqy7cnEqO2B5kun2bCgl5l4cnoyU+Od6i7uSauq+jkwRDZHaYeUCdKMlL8JVv+fTXX8m+iU9e5",
+	"FVyKo9caAc5tI20ldMwBujpo+L6N8K5x/Jtt+IW279yYE23BatXEl2e2wyvxkA0Xj11yPth+wt4M6GLI",
+	"Q1kpbdHoA+QnkQwc2uCXCBDA2PFTMNKQVQGIvsFg1/o6lNDsdVVa//+rEM8HpA+1Gjlhb0i74pOdD6vz",
+	"xvlfs50Uw2keZzAuefpYgiSOOxRezrC0zj192iEv+Ns4tJFbTkOYgUYctLl+jFu7RMP5n6GGu5aOc+bv",
+	"QevG8XggiyOiWL1GPhbuoAMYgAygGiva78UK9+/JPnUPWiiW7umUxQmXnj30LJXy8wJwN8Hgjue9Qf0P",
+	"WD1CQoYbQRa1KssKfPSQ1o0ov7OjnAu3O94FE3V74X84cy62WrvHMPslxwK6M8CxaAPdAyPNAMmGEsoS",
+	"sS2BdvEk80rQi3MMltFtrN74VZhI+A8c4IjYhXUPAQb/XGc7URVbtesMnxCoq3fSvHjzxV2WNP52FUfN",
+	"SpMTm+vnN1oRATKbe5rt/doHq2cyyUx2Kjmq99C6gTEpyhvFwVBeANEiRG/krYOw0qonViyw/7TF6qKc",
+	"ZjmDjbgrHYrwC8vD9PtMOFklocnl8t4w923R+AJpfLEoZqqlyomJ2WsvrsnzKfb5PiP4tSt3qeDPbEZ7",
+	"oq2+xZaPjbTj+8yby8vYEjK88JqNlCKACSKQujMI8vdD26qbTI/jjr0V7lCWuyB4JBSb+ruWBiBnyIIa",
+	"el5i/hKCOUa28iSYMwz0nXSiHJcyILdNlsC9FsdE/Tv2DE9Ez1KBLwlsk4TADRGwVB+DTHwiZu4D0c6A",
+	"lThFJBSH3ods6Nz0PTlPMAmxRSfsV1CBA/aEAcE5nuiEtt6Nu5RXgHldywaCvHAFI6s2ZAktfRTKTGc8",
+	"fqDCeHxFtdr51z5SaPyGo2v4Nn+9d8LUBqtGQgeCwCQSLm4kmKHEu7DX90Mw+Z3U10ry4lap8nnL9kb9",
+	"wXmNVfZtWGLvTr7IGHojJeidZjtixhW8W8AFw1tXIVzFdHH/ORXKziqwC6YWxPss9VZYEGH15hnbiQhS",
+	"JOHPRdcWgBW22bmRhSVwCBBmp3otY/icitZjE/W7VtPdL6w5vHPOS4Wwfls1RXgMwgtbeSgC+QIrohy1",
+	"CeVooG0zdZ/TrWywq1YysrskwIlofDsOTAZkahoqm6AviRVvvWAPIrI4yZFaxY9nBFCdZAg8sB8/bxwm",
+	"0zdbI+3+Iw88j0iR4A313F14QTvVuJSaSRcgTNcBhH6cC8KeyaKaUM0QoCy4QvQNfmGNON6z9a1oW9ks",
+	"6SCTSKbfDQ7UdxzOZefN5MVV5SA9QRntONcB3mfMn5tk+O2p85irOEFMmMx/pWSNz2EFqYDvJMamr1kI",
+	"P4YDkGHM2+beuaQ2UVCcoXdoYp32ddl1CWXevxDOmX9whZFWjK9CrJ4aqbK1R7KxlEk5y1yJolTtU6rr",
+	"3ksi+yoAEm1Xxe5J/TrPqShVm6QVg4+sMBGH/XJj1I+aQy26gEt9aD5ovp3CVpjC/x07E6kW1mVV1PVp",
+	"LW/erNIKiieWC70IEYIcwCKFN6cqaF0ljmyZi9zos7s/XfkIzfrnQE0SPWO2O+43x1G9eEzKhftMVBqs",
+	"NxHKaytv7s/eaeHQ+G/yZyaBUEpBhVj6wp/7LnwIRQkUBc+waCYkcKwTxwfCByVJzmITDpuBJjhD/7Br",
+	"NAgjn98xRorc8N5EHKjnLWbu8mvlTaZtgQ+h0lqNqjEShAnYa4O/sPdqt+c8J++W+L/JEwRRck5JUNkh",
+	"9fpKH6R1Rau9HXInJZAGzjT8J3eGvOelZo0ULvGXSreSq+TdGSmtdzUhHAXtxPMm1We3mKjFZEyjs6e+",
+	"u2pCvwjvgrbzimLUhp9kGl8cB0arEcUqrMEobIHbHsVr4jwlvMk19d47nyUkQGYbIMFDoxPFdE2DNu6J",
+	"6DNmvRDhrptw1x/URuY30hJsCLQ0xyU8fcg9xl+qxMOLgYwKGU+OlA5HZYGNxb2bCQiN2KiwwuujFg7y",
+	"02sjBbUysa3cXFeJhoVLsEp7KW4S7dMTyuJasn3M+iwl9mpzGssmlIN+koNpHcQttfG6ZYef7M5GlLfB",
+	"NiQmOWK/HTdlHxZgsNfg1cCm6J2uUfvi/P5AYMsyQjRBrXub6mXb9PW1IM1eunfaL+p6bHZsOuugi24m",
+	"clTeum8YY+ZvjVMVNtkbtbHSTbi2YBhkIBelqNuCqusz2zE1C/IS/GEc6v0Tf6Ep5K0zAqWggdJqBEz0",
+	"aVnqwsDUw0vJ9nuGe8+L53Tv9vzwvJGWqoByz8ADhdcnr6ns4DoSTovNNaa7lUWAKfg8/j8SFs1Bum8N",
+	"grxyJGXikgtReY11flve3/0gTf2Siy1MhDUF9fQUTP/FeU+KLsVzW05XqkxYj3vNoSBfDIOrROodcPtU",
+	"zQ7Nywr4+aJm9cotbKveLfwBCMk9OAQJfRUWbRjVq8Av0ADmo5nj11L7/602ciO45loCWzfMpkXfAzkI",
+	"hEJCC1kmXaFF2bNHwoPRW6219RchbWGP+RBAOZB1nv1MXmtR8ghl/7VE03i9dXSBOGlqCHjssO7DAKco",
+	"2/qVooHZI3vJM/dsVVXN5H8FAAChq7QzsdEgrGZEgOT0JtC1XDbk76nJ/+mY/XD41gxoTTPWBAnXJKRL",
+	"HKMUVaQj8uUuEM6dc9SC0KWQLoAwrLvNHgxhuAP5CUDP+SWLB9/NO/hzrwLQKpcG1il1eRDKsdmidxim",
+	"iIT3MUgUi121KTYYmJmpK8KvB2nov7m6wDNboYKiQp3QtB+lMKxC1Bd0oPp9pJPRn9yU7vpe16mMHe8a",
+	"0cH9dKKYtF/TlcgcJWF/kcdEd1gj4WRyPUADnutxZZaBgqjF+xyj6JIakRQOqJvVgBAptv6UktoLBzUL",
+	"6l7xWYcqwbpAN/l4OK+gYjHgtAK1YOgOXmxEJZtSmOmWkzO7TtCDgJpQZthpf3inR3mApev3Y0ok7O8h",
+	"E7xT4KU4OEVksPl9RXUjWuR7z8eNxT4X+SfSf8pyaRNogq7g3upRClbzfk/cxxMqTHB7wa6JGzN3vtkt",
+	"jr8O7SVw2KldfadC/ny8rXm9LpP5L//qFEt9EsX26a/3IML5P0lw1p/egH4sRaOJb1g3hbiRBoE8OWmR",
+	"rMVGlFSgIiDCeu5+TG6I4hgEZ85cqoc/bwR727sCxCcUfaP/ijd8FnVlIr1B2jRXMibI9u7Qnf+u3fRp",
+	"a/zYUzvCFxItF2z2tvkQhBMVUuwSxVAzJ5TShzMDD2J/E28yiuWvQ5jZtayUtI4MRTgygT4v24oFGU7Y",
+	"w7PBQrCAT+EU+2Hf5XA50t7hdNjdY3P7n6CXZKoHXupig6B9CodtC+yWE/DYuBPOdNYBQ40utsKsCrUd",
+	"XV93RlvPw6wzAniQnTk3paAMp5aV9xb6IL7CjlDKWweF/2VRibXk+QZVc+X0CIsxxCMCGqqcoCM0stWY",
+	"Lhf+I9oIp83xM/AMN/vCSRty6ZMUnhNduP1f3m5THaqI/hu90dj7nf1ExVOvE3O4FFVxEFV1TgzhoJle",
+	"w5/0fID0Q8VTFzWv9AcUUDgT0OdcbpQZoLSrZKo5P5ARC8K5+/MHkprNOzSGQJ8CpMfV6pTFDFI9yjaO",
+	"wNOhP1xs1UmnOqXmXsYM4Ynh0Jmb+XsKHgKbIZtaBtvBLqIq8uN8jz9i91vNc1gijc5Zj2EkrwQ6mziq",
+	"Fc09tWJhJAwbRhKpCHp72yXy69tKLCFuqgS7DHtRbUfgz1prt+9FhU2H7OVt5jlZtMXtXjvN22gb4A1j",
+	"+81Z3ZkckCTMtEdG+jmEXQyvD4saXzrYg5mNtQ9/858AhaQsyWQTg5QQ3do6MM1UVXGUJ6SmbLl2MCNO",
+	"npss1+5tjGGR99T1EksB/vrXv/6VrQUY3h9Lj/jP8jA44YNeAJdDmvvP2UQc11j/OXXjh+WtlHVPi58u",
+	"/3z7RfE/ig9ffj7PFMtr7DitlAjhnbREM+QbS2dDQunHF/ADqmVEiJ2iOqsqf3O+kVU13pbPLzkyg81x",
+	"M6+JX8BDEwCUjwPoiShspdpncDCg6nXFMi98yRZzntmlhiPG+BDJp8ue28dJU4/7gzYaqyYajF/PES1Q",
+	"zi1/jb+nJF3GMusyv5/427J8mfdW1NfT8zoVQdjKFUnTYNI4RlYmQz7iRB77Sg9GGBB3QPDJrl1RcrCu",
+	"dePt8EVu5vey4rN/TMB6Uoz98y+QiZB9nebUEvjcsnHowxhZlMBUhnibJvDA992snkWS99AFu5GJNryb",
+	"ZbSTL1Ksk7F33DR5pLHuysnWRjRyQr81FP3KvAVu4a0pKy8rMYLrMEx2r2PdSoPxNXxXHPhU07kP2jTJ",
+	"lnMJQNUAQgfhQ7l1tMVTIZrFIa179ZYI5zA58kHb89iEIJPPNtGwLmQDcdXYxTYdizDo3F7nkCfD75/H",
+	"p0NMI4UolrLFGObGf2urNhC0QpoJf+bWslLyhl/ASjU8Jz30zxgSfYH/vkH6GSjtM1hx8OH1FTV1OFDT",
+	"jeoYOZp63q9FmBSqfTu/4Wgsn9kCNNOKrM9S3qiNpNhfC9RCyu0HLOWZVXQiwa8SOAusVxXU096LlN8n",
+	"/ANA/D+DzxVxn0+H53er1BIN5KNcxjz3dzN16dOFDzMogKsd2g06XdiNaKjvbCmcKP72/vWsZ49SERYE",
+	"9yMp6M+HYj2W+FBxyYAYlQNO+XFwTzTyECiS/PFaQHy5Vc1OmtaohgNzfv/80Rd/+npF7Rf1ttjL26JU",
+	"O+XYSyjZnQV30oIpnsNwSMmJ4eCoDpVbzr8FEhuGO2xIG4O7Wknkj3lWtMLtbbFVVRUwoPJGNo90WUJd",
+	"9Fkx1EY3Tmx4bbyPHSNy2BYIOpvzqKoTWWjiS8t4x0GVyMe2lHwlTDgMg0aO3w7vjXPPapX1NyIIukur",
+	"rL81cGOXS8AcybTTw+aRkh1urlSzARXfoHGHHXzu1Ps1UPMG4lGKFOKH+XMx3XQHtW9RS2Ghutkr/2dE",
+	"ghUZbv1NJBQ0/wYJGC/8nmpDQtTpxcXq4lsefU5+Rf9sXUNIk336RlddPSrogIo//Y/5Kg76UHzHCgfJ",
+	"L5A3xcvfJdeTSOnYvZzn8X5n9M6IupZX8HSIe+Sb+zRR4CPKjL8vw5pO8HnQUAcxaZzzxIZchagO0+J5",
+	"IagoBohmCq8p/E6f4Mb2UXBX5FskB9/L21VRiTU28gJKQUsFXcSdnp2Y90u5AvD3qugXEl5MDM6zEUGS",
+	"wvnIYVYMMCTpmPq57PDxdD5uPrYcAst857awbNSBo5HP0JAl52MFFq0wUpAKHqQO59YoienRBpGhojki",
+	"8KwNsBFkTiMrjcAbQyaVIZXK56t0m4WcLczj+Zl+y2+csPsrnU1zJMu2FxRlm+N3U9cStLGhsE9pjqti",
+	"l8kgpQ+lNN9xtHbHAv/otwQMPuUglBSZQQ+C8gYZNYopmgd4x5vXzNSEw08DYgYXELvQIbsrpHm3QOK1",
+	"07pcDWGEFAp1uirvwHsbdosWfYI/4iNbZ0ccrGSEhGb26lpiFG49DMDxILOB7P2Jj9OGyM4dSHW/nLmW",
+	"QqQniWX7yFLzAYdzDmFg1EdzQzbyRgVW8enDfyNNqTYjoyp0Q4IUBDWs/SXXfoxf7l99vhBY7N95bxQb",
+	"25BxB9TeZ0LxXlfyaYF/XRWNRhapVeENVLui5k2isivw9zAV0wBfsX/aUBmgRevvaaCOCu5jb//30i1a",
+	"9ZM8nrCEcIOiP68ikXrw8I3W9bMBvVJfp+/GPR78g4F8afHoAs9OYnQ9a/rSV/8Gd+hW87EMLNFtnBEb",
+	"NyD/iwEnv/pk1m+MlM3j4hvtr0dVUhx6JxtpIBZN5P6PixcAJsI/2/fffUMmDgi5hUb0/kK1xab+v/+v",
+	"VVFroHcu3n/7ovjyyy//+rh4ZYymn7dGrytZF6XedPjYf/PP/fWrP/35vxcHALxQWf9GNF7Z2b0+NI//",
+	"9yZ6OU8vXg3W5kYaS/0YH3/++BIrGWUjWnXx9OLLx5ePvySCb5DiJ1Ee4aATe6E/7iAqP5RQsb5RlOL7",
+	"eyet+0YjuNUvKrmCom0rtYGfPPmVOGzQOjnXH0gPlWucgw465wqfyHueHHX8HHOqR88500msmWx1Q7mO",
+	"Ly6/Opeon2TrTjpAcsOPL/Luid/fkRq5ePof/+yPw3/88tsv3q6pa2GO3ivGXNugFVzfdze0ftOmCNpu",
+	"VYiqKqifzWP4zpMTRnbqhjTe1tfKuueD585mf7lok/MaesXvMU4TrOo4NtaP7m5LjtTSzOSfl+VgLHcX",
+	"bVFVb7ewndPdqkz9hgIJF7+tzjJ8AGF/QQ7HSVPVr71pdPnVs+Lyq5joil2jidJxxkeJ/tTv7BtB/x8W",
+	"LQ2OAfkEkACoxbW0z4rPp6ZIdsEXcx7CzlArl3M/qKeZMa4QtoBHD8LIpwVuAtprYL81p03TB75D6Nw0",
+	"/sKPwkB2yVulnZXDRl2RrAmv1RoCAnew6b7i0tPetMggfX9Dj92xi8G4BdN572jYQiDRjN24wXfY66pv",
+	"CPQwU56u99qMKUeDwv8lS+V/vuj45+q6c93mLRMx0oZ3u1HirfGdgopyolfyy1/HcCU5KDvpPX08BOcX",
+	"xZN/qvI3ijTjuR2rzBd70ezkSGu2wohaOukPw3/8E+02iFNHq02VF6drvhqs34zv/cvdFXPezuCc8oyB",
+	"yz+qZOAksTA8RLP1thDN4DMr6g5gwU8J/VOaQrlVAUUPtnCybivhUpLzZNDcM21v1AGB8LuIzic3ZxL9",
+	"SRlTpo5wmHvu5vex4nqLVyeWAECiFizG060lZge9Ax7u1O4F9yO5fa9uW23c73/877GHoiwVcri8G9hb",
+	"OAjGG2D6DIVF+bQG//jE9zAD3E9hix+v3v68CmnYtltXCmhbcabJHe1bwbAb+p0c7ObL2K/kX7+pqhY7",
+	"+cTe7P7HbV2NdzRG+Naq8Wt3/np+H/t2N/c8fQCO0KY+P2XCFlf/87vUZlwrN7URP6k/wnmaUoV+BonV",
+	"93O//8pjsPVkya+xFwjhwiGo1WeSQTtisZDTqAXFQRyfYRoq8rurBhmrU1vXJzmSruS7SKX/72sQnYBo",
+	"yDVb4FaxDVgXmvH5YZv4tbtFbv5oZnzWPQEmfliYYtsZgNKRT3uqkJLibOSNkoe0PL/DB/5/Q//+33/f",
+	"VfLVdis30GTzTHg+BlYdSBxt9qGo+ROKEGlRBGEmkuleoSJIM2JfBgMcdR+zBfQ0K0CtDoI217JNCmAv",
+	"f6nb8D0+8ce+EGkSCZ3x90528oHskZTZj+zjysVQDEkF+XqlpGwPdZGEyBdt2lpsrrt22pf7hp75PRwt",
+	"/FaOoxVG9fDHKBlLfiOuJQ3wE95DYQl4eVrHBXroWYM4QJ8IO3Vmv6FHfg9p+BnS+bIM38wQC79GhvBd",
+	"D3DkaEGG+dPQDdyYY4F4A29Rri7ajlmwq/GC3e3mu+taDW0ybuUe9n78993R7GQcIlHCnuMW47/1G+2P",
+	"yaBOKqk1X8TKm0+/qvCtnLUMRKAB8KNMNDM/QeLtBYXrH8aTeeCcFZMZ+SrRaphxh2bKeEMzhYX5jb7v",
+	"0IgT4d/EQSIp40/oJojgJzyiz8syJj7Wx2IvmnLVB9HCOo3PaJ/s4NQzegtBTv8wTr0wm726SeEd7wvb",
+	"fqADtoeWU9mn5g1wFrzQpTwr1GVaiC5Ny57Q494zD5upOybQ4Xc7y5f/ec7yIFcVMctY0dwQmS+Mgorg",
+	"etcSG9wDPgt63zfMcX+y2WsVQnn8sdfayh8RR/6HOfWDWd1BkD+/5MoCYo3PLDiaidl5YaYx/avl+UoK",
+	"N5EXsOHPDy3Tqx4fiv8VkZlsQMbqWq51eRxI+ABNXDiNNOz+TjuFFnNyDs0J0mL+XlZSWPkKn/oDSbrB",
+	"gZeJHqdDUYyPPhjwj9qiWYCjC3sty08tNuMcoayqKBuBjtvfaBU4KJi7Dy0rIGdPhP7CQXDgabjvsNxj",
+	"oDlDl1FOksIBmXD8wxH7Y0fr/giKQo/Vg7m2fZnEr8IM+DEg89UrkMk4xO+8fw9i54L0cjXNI5Ddmogf",
+	"6S6awvFlmaI/CuO/cBJD+cuc90Z1aTTo/6/eiImgCrT4RZryrQRCay/D3nfr68f8mqNwQ9eUfoP9X2TJ",
+	"6q2Bc56MQ4S2w38k0U9V3L0CJNAA3wfwIED/DVICoXdIKJJmGjQ/ZFDjd8v2/idygGIv7F810GvAN58R",
+	"0ovdX9MB8dYIQTQi2gdjxV///Uk5zgYpj79biPKYGaE83jkWGSf95J8bXcp03OddB1PPUgiR9i5TJUxi",
+	"qx/QG9SNPHUBv+BcwHLM/TCk3FzAUXy3kMcAqD1F0/e7H/3jxMk//l5RzGMfxNSmT7oH3G0pa52+1t62",
+	"snnpn7jnQo2FqjNVgkUZAMNAn/QMjK2tETtQQVTh3wpr270Rdr73mv/ILxnAzI99W9tPvCV+MWEWqrmR",
+	"jUPEpdaVd79VKSMhFZDnQA4dmsgWqnlc/EBg6lICARHaL4o6Yx324xJE63RrB/v7JFLkpYyXG9Fs5IsK",
+	"+Y4fRnPUqulc1B0IBPvqyy/mKvJPdjG85V9v51oog0zaufTne6eD34TuxH7jAodYoZvHxVskLcO/AOWB",
+	"CuGaWOyZ3uMf6jO89QN5T21bHWe60MzFD4do8SUoa75uJ75tRYP7VwvPSxoQ7kESuuUGEHFyt9d+hbze",
+	"9tu9hv53nxoV+NorHiAiiGM5Byd75RMQ5aiLIDykHPLtYZEWUd/7d1XVY+Chop4CF08vKmXdifA+6Vcz",
+	"FR0KK3mFT/6rAf30qk8P5//x6u3PBU7a7wZwoMR1i0ogkPwmDfGX+MjvYYn/KAx8LRd7QaP/PWOgkMhD",
+	"WBu2CG6cqFWDNLFNWWy6dvj3WlkgsqlkuaL+xocYN19RkCxQnLSDvkYO4HBU6z/cq5g1LmUlkQXjpFTe",
+	"6BZX8V8RDk1Grb3R8TDIJyMh/h2Zd432nifwt4LOOF2sJ0YimVDynnuPD7wgyu4/YCTmTlm3ZfGRJPPW",
+	"HZMZH4hQ4Hc9vkigC4WF20IMj6c/uUgHrHc7f5jReQiVbZjs2MuqXAUiT6dqibQIcNQroUpO+ALtJC96",
+	"V9K5Sv4bnlcYdyF2QjW/6w49H+vUX4WB026dEQqYJrSJ4HHs8o3Mh2BYbOQzzD74n3jroik6aPPe6IN/",
+	"+miL0GaCtkrezMZoX91EbooHKXu5WRTdhK//0IzP7p+WHV365L/apH0NJyt1mdPth+cOqUYabJr7r0p3",
+	"vdY7lKa9aFvZyPJxgbJA+EtVkne9Dj7WjfISKAojrWxCtUK8qoLIQRWrffLPraowEDhR7Pot9sCZVwxb",
+	"fDCtGgJZFVBuPd7Ym0iwTv9x8Lfnrq046qr5vKeTt+5JW3l1MRKIrOJIGPwntoj9tMFEw0l7QUP2KwJN",
+	"A7ERuUuo91Z9pxdgnv7uhzfvilZU0sUK9K029bT5/C088XtYz/5LP6mmzLGeYVSjmXu3rLkzoCCJtb26",
+	"lm6z95+7+DT1VWNem985wAOTSwq1NjWU/TaR2PoBDOCXRhyIWyP4BzZUSSGYwvsT3sK5lrKFWqjgQPR9",
+	"IJLS+l3ouPDpxRU+lSOrNKbf+SJIl9qo2++IlOeh0iV36Q+VoM9huP/NAmvjvdyoVr4T5iSX+vXQ3Phi",
+	"jgsH01L45X81NJzEjD+iuyCD9zyUP0nZwrXvVy9UvdmiVreyjMWKeHHgVUI9M7ehlcPohD6xThnKfyW0",
+	"qlOGMKIPJ4N3dSQXkuHhp34PW/Rh1dAH5A22/0qLFKJP4G2SiHhvyO7B0fm1s85bzGNRmsk2I9b5R2h7",
+	"//D55t+pxPpHYf41tdW/i275aJSTRakPDeCRth2AML1frOwK/im2NoV/QQQediKJSogTiicbQdy6E/Un",
+	"/pE/sGj48f8nlg0qVYjMfhDMigULe91ZWVhBmG74KCsIfRYgwb7q//4HUBLjO0011klR8oy8EFcCZls8",
+	"OeexwL2sygz+efv/svdtW27bWJuvguUbz6yRXbY7f9bfqSun4kN3O4m7yu5c5QIityREIKEGQKk0WX6L",
+	"ea55pn9hbwAkJZJilUipyu7cJClCPAAbG/v4fSJvQrz/LdgAkouUTWGmNPjibWGZWVCmDnrTADWgdTez",
+	"KiJ3ScXdr0bT3OeUX3kYotrzoNAnDlzFvtHCWshRsZ04wEi6sxZnpLAirjvRhpPmjHPVuG0WkZOpORNz",
+	"DZlaw3vhE+eH5uXd/TMkXyat2c/mxzfjXf2xgvkgYFcrkSCl8RlNpcprBAs840vQTw1pyQnjzC0gsYQr",
+	"linti9RPoeHaSv/iavVRgCqxYJ8Zq4Fn91i2UyNPVzP5UUD2dxXxwbWJs7P1ont5ipOox7ZZ5cPsmsR3",
+	"mB5pFLxm/7z2LHnuEJLAUxO4Lf7gulGVaQ/E0pUjxREh9PGI7IAKNlYTaLCJqYeMb0NJynP2i08vE9Ph",
+	"Sit35sV6ZmOFlJ6XEXpYCTOlW9hmsXYv4L/t4Gg3+t3yPkRxmRz6/F4eBUJfj5zEaAj5NbUpbxRXE7iK",
+	"WjuKLJUlPipztZWBaWcxw8hz5/NO4uJQnw7ixka3t0oF0igfmyo7UqM6Q/6kR+fSzISUTfxFn1dOFy0C",
+	"LC+xC7vBgTCEyJUu2QtPlm77MSkhxVPTAyMCcLkY0yJZgiUST74tXwZJl9wrOdVq+j0348Y00ET9Oqvy",
+	"T4U8h7CGrcEYpAvrcXOiHaSvurMexRer3OPcezDygHVg+5n7963UAlHuUYyzZa42OaMZqEQWqPg+kGfV",
+	"AfjmmqeHMk80pHk7/rsANKP8fuS7Fcn32pWT5pt7p/dwIj3jqBXcx7sb/n7abmGcL0832VJoGrgoR64z",
+	"pcVtgnMXdlHGpjQkSqfuWF8pAybC45LT1aik34k1RLkYFaIMn+IelzfkNu4OT9bk3Yebjw3OSstRY+S5",
+	"RAKqoC95viXTFhUyVblpLGPhybK2YS8i+WlHhcrpN27PYpTErI92y5CGqxRw6nYMzG0L4ClQ8/YVPfvZ",
+	"T8KslBGBAa2jDOZs+5ISkFKYunK+KCrkza1aOjI891ru0FzxsBgT4jf0TPpJlc/BEI4peoRIpzju+n2s",
+	"lIJTITl1caUsdzJIJ26MShaCKgjagibvikCeNtZhhA9omL9/EaMhFV4h/eC5Y4LWSftTTLr7+i81I+f7",
+	"0vfZWUB2Vz/TS4CV2UnTl7yLbf7nexoxWKF32cK421Z7sNG18tvHxEBHQFg7DZzE5Oym1niKJ7MosIQP",
+	"MqaKoNGIsf5gY5tTaMO1tOVmA7qLzd1/KrG1+3gcPlkowk7WalPjp+racb41Dx+6VxvcgKfV3XHXwBZ8",
+	"JSlv6DEtIgkgbhrqMXOuXx+260ZSuSuPpnan+zeB+S1FfrBT3K10LI3cz6S9eoH/HNpJ+CR/g4fSJtij",
+	"PRAntA6fTr2B9H/pyXoD3Ysc2/jnt/bFzDNntwWreYrFt+3V0zumil/bdpu0n3j1D/WMnLwZsGo/zGOb",
+	"jFW7MEaWJbeujGO5OJqxOVOzmUiAGcBXsD+w57fS3BL4GNxaZsAtvoWUTbcsUVnGzYQZyESiJKpdzSyf",
+	"4tt//vT22X9P8F8vv3cXfhN5qjbm2ctX//WKGFtMBA3ypXuJkkWWG0xou7+XeYMYADkkyYHTrMuAc2vw",
+	"KYw7qTxP2hy5XiESaixwK3J8eGSdp8/VCvLbTNIOMc9o8UNP63Oz0sBT9Fkz+Tz6rnfZWZPhXMdPXvU+",
+	"bEfxtT8efGzAmSCTkoM/GLwBo6y1R4oi6SPWQ7cZFg0G12sTUp2+7oaKOyqU4mCcEweTPmS2r5rTeSqt",
+	"ybnkIkOvOK9D6O6bKYdu3Rv8W/NNL4Cc5uJsD3+Db/WgS7T/4PokqDcoLgR644V+KWTeHbP+B444RczC",
+	"PekGKIB4KGZBbzUMyQTOQcBso3rCKkD/AuTad1U51RAg8tSGevhkbGLnU7WGjkjv6zR1rz1SjxDe+sRm",
+	"U7libYx0Mh+LKwVX7aIwBZddVsVnNyBO+4jz0MhGijNQBqUZaqQhql/wvlaxKcxFjuJX3dDdqPsfC+sn",
+	"5JHSjX1roi7BGHVATX/wY/YWtakRVRvLUr6lYODPKk8pDII4WxuApbcZKMWeCWMIuLbJSHai1xb9ftk/",
+	"IZkSEGLtNh4a6yAw1pgZyCsuIU/d8dyCzjJM2vkN5lzcMuBJonIEI/cQABWSDS8J3YcMicJIxwzd/C7t",
+	"Bi8HfnarH+KvjgtVlwNW0fqnlQh1wKYgZYAc8ut0wRGorn3j0rDXNOphppsOL0h4/851GcpY8/MewNRN",
+	"QBy6xSpDE/tCJDf+L1U2C6XxfyOCTlgns1Da8vmB8o2bOKrXUrXrtJdVlfZiBJXWG2fbf9FdegM9raHk",
+	"ydKwTAWgp6GohzfOKZ8CwyUJdVd+nfCQUqnnK/EWO669m2tSk37ohOKuXMrgDu8s+Z9L2B7qGYya9LCh",
+	"tIRtX0vp1ekspbtr6zMxMvy+B/WoNEt4noDE05BWbUJR/TWaJj7YgWq3/OOci5xKQWKHMk9TQExQAstx",
+	"lvh0628ua+ABNdm4oMBKJxkjjTiVfIykxekr2g/XMslCujcHSM3ZuVyEwTgGpG5BJ2xVWPqP0DSMQHUS",
+	"eA6xNc1G4xc5BitEDk44RLKElGLejeKQSGU6peEKBzxyYcCPaJeF9xT2CKIA+QOQhIRnwKjoK2VZYSw2",
+	"LGClV3XlnaKYlMhZqdMRteOlLg8SZtbX+TaLgyr0AXmgEY9cIPwRQt/S2tTjroYD+VhDvEbFkiowftGw",
+	"3ztnvLZchIno81U5ENokIfdjeXguzCIWEdVXcOXeuoOfXRW6fyfQ+c7/emKBWhL6YFs0QI27T4b00m0V",
+	"tWEvaN5xe7nNdMleVMopg4GNl/oUpe/E6Od+au/dtTOCRUzf38cYjq3PK/xJXZGcUyPe8C1ZPtRvVHtF",
+	"qxC6lRLHuLTufERN54xlUy71D/5r1s78msVU00xJqTaNlvSFhgxSccCDug6DTrClWiJNobD1bPRYPTGK",
+	"Mki3vfmZw7QO5YNVMLYDDwoep6E1cAoLkace29fdvUCCoMmT22crbgXOA+7aBjlRRXcdwDUO+CpOTfqU",
+	"tkVzF4c6MwcypbD2GxkS8dzN1cbX497a+tG7WSisFaYWB3dO0N8WFdBi607vilGFnn2urPPuOw9mZ4p3",
+	"65FPOOIRyEivzU7C4r6p74anGXoALljwmvJYhecDbrSi7Yx47msfRXilbl6lvs5zv8I0rnQTutjLVz1o",
+	"jvvDi9EjJvQ2D8Z6eoRi7F42enzoEVJfdiXchGWcHF+12jwkxRo6VNQa+mTi0IZG4OKyNNgkGiBHRWoA",
+	"8pa0G7o9teBytL9Fbr//7snRAWasEcN3ayzgPFga9prRz35gTwl64CnzFYJ7PABGZUBHRgAhZlZN2FNj",
+	"uYSn2Nq5OxCkgfFqe+8agCAI5IkHPgqIyP+LWIeeGbe+BE/9v1ttJMXTAwleHHGSfax42rcGh9GLDwyo",
+	"+zpNPyl8jSHp2nqQ5ruv6eM89wYm3Scv2AFE6PU4VAR33uM7Z4abTLzR/oFxBOw6TuzkOOKEIdHXeXse",
+	"0ov1kQ7Sx8LWlFfGt2TQRh+b46MuK72oTKSMsxw2eIUYpBFr/Um5+S/oT5064FccMqwmaJLHVnnv7h1B",
+	"EcOhTSJ2SJ18OEKTDNY5h0tRHsahnYnWJpi5lk8lRHohWr2V5HlHLFHyfFB9NhXm3wU0okfQJcYlou5Q",
+	"xtvj/9GfAmtpKHZ0omvIlScqZ5AzTzGBpQ5q5l295qqgDnqzvXdzFhZxCuO73KGx6mCDlMz7wCHs9Dph",
+	"FVxyKiv6kOZyUtKKNif52LUt7vFeeeGa72k31G1JAHPiWPPWadAQOwwGiFu3xie+BPfxP/KeYEYPl9x+",
+	"vNOnXz+881RiaN5YWHlX3C0oZcO23g4lDVfkqcJ+Ire5i9yNQ7KphZBlw0DFJCcGGjr7EC9zQnY4hoGE",
+	"m+DKH/zdakoSxcHJUrs4vBUavKYcWxQmf7bUcUYqJMQ2dfouL9socCeST2JUi3fmFcu3KpS7Kz7noqN6",
+	"9R2gb/MOBz18BdDbhXrnWaX6BEKGL6NSoVAROxedIsDmBcJSBznzMX6eZsJGbc9JuCXwNRjqNT+o3TNh",
+	"ZqKD/OtnvP63/ESbeqxCKsVT+pKHaBj4wANxQY9tJrwONDo+MZSKFKP6s3CSeKIWg/RWidIakoA+bBGK",
+	"kkow94A/jFe5k1jEqcHgV4UHYnVXD5lUhe02OH4t7K+zx90EUX7CV+Nj9xK/92qDyo2EL9b++DwamqTs",
+	"1zwBFDEngVgVZv3LOWkiS2fH+0a5CU5cF+1o3I8PhMnw00KrTc74ZnTmfHxSOCPc8yY7pmKdqtDNK+Z/",
+	"uk79s83kY/fc7pGqU94WQEv2OXvt4xieMb0SFtiJesS9o3KqjWwL2/qi6RMv6ziHvfuC85BqPLgD3xNw",
+	"+I0f+ofZbyE+4A7/imT5F1sVNjSbV1ESy9BRj3NcC9NRCPBWabAg5QiW5fdn0CHX+LFtxSJ0cRjfwIcE",
+	"8J4Tt6BlnZ+aMeBaCrf7czD7R6QVncEckSwfvqG/i0ndnNCnQrE7ZGc687vePiGrJbYm+AzvMXmdUM8m",
+	"8kcRwxxbc/U/F3f9mNJ6CYYkuiwlyzLmctADYdcwKwxUFF7QgzFWyvNtoNvY2UFkfrbvoc94/ZS76KuL",
+	"PM1FRy7mA16+v/bgaYqQNlx+rOiRGZcGJneCNOwkvxwa4HBAQlgwRrS34Zpw+fjFrXferiCvWqdPDTMi",
+	"DfvLbQbTjZX2Cw4ZrKCgOcdFXBsIAorOJ2kOLjXwdNsj3dUA3PddL9w+/OG5RYOmuEUwaIlOgJ2GD4oc",
+	"6xhgcrOCPJIrbjAWhQYpx4UKaN1pROu+rKIlVRDeV1zojhwvF/rGHzYn0S4NGFJ/rWmV7/tCLx0SLnzS",
+	"N6p33LIyHnxlD2mqlcoCI37JQlQDQF2UjRKrhbJqrvlq0V3i9bEy7iTtLvF5ffIUlbdDIFeeLGP3/QaO",
+	"zF90lYJVXrNX372H/epZLHyMazEyvuVwyBnVlW6xzWuycCxQA0Kf5oxXbku5aCc16AsJCWbC/v7xzTun",
+	"lj/+8m4XRLLGnlbZQRHbqJuR8KDQnDxQewT1YWMUtpxZvuHby7Kz1dkagTbfeTXbBj3k491+jjtSsx/9",
+	"kIfgioxD4Fh6pEfQfTXPr1uJToYmZ6+cXlIHKUBTt9Cfcv9HddvQ8LCL3z1tgOj+0UenpJgvYk0GWtWX",
+	"IZAYSzOwccmjWwbUypRv8adPJk8kz1aNsJUJ12n/b0G66NrHfP/iUJEsJ947mrRzG1KlwF17+exqcHUy",
+	"PIDaQsscv58Ogor6CnaUmyRKHjUgDNMGi+XU7TYUDRkHS6mlpdQghE5f4OEbAtxpKj8KyfHIY+ILtRDd",
+	"BBDswhM+UzyRyAO4RVdzozS1YrUUJan1TsfIHgPfmMEgXJcPBAy9b1rSop04GFgRqQsDXCeLdkV9A7CM",
+	"ojUKibssgut8htatK56nIuW2FxBUHDxEQuKtyNPYY0xN6b5LKFfoyfvcvViCFNHLqOmDvhahD5Q/CGOQ",
+	"MJXmR5mE/YtCw/w6Q7FMPszFGjCflwnjTtRLpn1YW2H9RKDQqhTgKM2kms+hO7F/vpkeWF/9BJYL2djd",
+	"JiXjUyw8CbUo51RfaG2mms9sK6LZT+7qw8/L74S4Fkokd7Azr3D8IevMvd1aGA9Lf4dcW/zZJL7Z2Y25",
+	"bjn9tDiTdO7xH/vyATJXmLFFCrllKLOQTliRWyG9H8ZXK63WsUBrR8Y33qNq0z4/+SEnKSBvNCuVRGSh",
+	"RrKIBZeIloMP/P3+XrBZz//PLWH4HO0Ih0kdBqHTV4VqvkGEapNwIjK5+dc77JD1Z0nD4mYqBdlt3v9M",
+	"Q76SMnH8mj4ml//sAboXqXtjQ5TwbkMmhPUSUlXOS2hYGh8r6SbIOHGs6OuK0I6ux/fU8U5oFm/fHYWt",
+	"CkTod2wkB+Rr+I+pQaaG2uQHS7k3+a5R0oTxRFdL+913oxJgxN2Khr5JQ6bRHkEuD+C65HBOFpAssSi2",
+	"hv64K/wXiVpt29XhlVptH9sWQCz/HgVv97SePVVA/PU3JHHohSMgtQ11cEhZjPj+9BS0jWY8kjiZAhla",
+	"DeNzDdAmhCtuzDPV1XnOjXFy+OujkkRbaI+FUF+TNzxZsFmhy2mrIFLitEaqBGM9QPmaGven20pPHM1t",
+	"Q/P6lwaZPFYGd2rCYgy7T2Fnm17eR+XNeL5lVqll4JwcQGx/Dh3F3nUDFoj8qEdrLgh126oqa3ioda3Q",
+	"cfsotiE+WywVJ6A4NoV5kTdI9791d1YSErgilq+Hkpdc5cOkJbHYZgiOoH9eV2pTqCgqliA3zHg3VQUB",
+	"M+aPvSb1uoupwsMG577Ep8jTc8OR7L/RJOwuwzOotFoSfbf35BtWFyfgEL+FH3MK15ee1cf3DW81UHRC",
+	"8jygiWHPCvK3TLf470mp7AgGJWYbTiL1rY61n6yvdV28PU6HPnN2dWyXwI4j4tgRtl2sL/40Utkvh3o3",
+	"v8J5/HK6MGf9nm7CD92VPIO/HObv6uBgqazZIBT2ia3GY53MIXwZgs8Yvm4mNh0nOLBj8LlXezBgnmfR",
+	"z4XOGWe0p59GE7403r3dPmFuvSocME5NYLOO535H1mpasgadYXUXTPk7sJ90X4jyBxJj3m8jOLBmf8uZ",
+	"AfeUM5Rd7LUjuhXM+BKIm8v3T5Hlk/Ets3pLANRWZDBhS5GnkgigRM5yxZRO6adTybMmw3az2Hat9m+L",
+	"7deST3jrFtF9Tw8RwLFuY9HKjw0d4Es4tizhhaEiMHIZ8Zl7Kz+hAtbQMqxypiFRuilrtBFm0RqJdh7s",
+	"b27Ao21Gx7f/T1K5Oam8qWeTCdPICVqQE63mmmeHHJ+P5bCT9F2Ex/VC2YWVxXJ5Vn5M5KcetfXCzXD5",
+	"qoMZYDZTZrUAKjvvmqbX5cgAKgmtCOvfdQOsN2VmEsm3fe7SE4KyHybwbmWwe4ejICgHTEGWYtmy56ty",
+	"O4TPhxFFIaGCuEr+uZoF1kbGzRIb81Qe0EO3e5v7osidUdcNnvvZj7lnafAgQncaMyB8aQ/t8uMWZxTN",
+	"KYJwHGBtb8huxzWl9QyLiGQiitQZdsiVWF8z0mQVcUBtvr/Wh6o9naNfVVuPvfkHv5/6h7uCs77B+CFS",
+	"CPdkPOLp9p1WxaqP3OJA334ouZ7D0PiJCyXTCHa6AzA2YXNu3bkUpFMDQv33qUSWwA1c0/iHVYw80zCE",
+	"YkfKPHe/XDGp8jlo7ODwxBorrdzRVs5bIa25wAd2m2hvacjj48jGF3/HpXSv2HKwzsPlUZ0wmsJQZJ95",
+	"ZDzqvhHaM6OiezaJ2PWYNrosOZw8k7ZT3s7U3nCbLCah2dAwtckJ9IbOkp1lpnhOdwqChpwkwuUedY1e",
+	"Za8wF73ZYKdjgF2aQgBesgvIJgF33VhmCo0Os8q8CjKqoGPadKGwvV4rkeJDRmpVwXvjUyC9N6n0P+7f",
+	"a9lX3iMVIqdIIiklyzY8twFMNNCTbSt0DUwDN4h1535RHR3kWVGdTHui1Be6jJbEVFk7q5y7NkiqjHZ6",
+	"TD6qjOVqM8F97hkQSuuNWLj9GbkBWLYzf91shE0WcY4GBWO5G6oF/urcVUjjLWY/0H8kKKE6JFrwCmWy",
+	"X+ZLKtvw7J+V9d7dFBcBkqQFCpov4SPHk8HXbgxYVxMevc/pI/JlI1IPaCiBPdQKcsqhr/gc/BeXkJhE",
+	"5YQEd24cwoAIwzKeLEQOTOXS2R99A/KTJ1TestMF+cs7ioOGwg2/nehgdp+BNWKcpdxy9vn6w5MG7xP7",
+	"KGrVJym38MyKDJ70gnkJtwgT16f+6PiylZ7I00bcPkvFXFiaIDxDRbIIgop9sCuOYWRnb1rIWSbywsY8",
+	"EEppyrNVe+0y2J/c9cEYA/3DGirNqnOf1pvTvzZdVDuUNwtAfWNVyrfY8MPc57M0hnZwmaTyUJNFI4pb",
+	"svRoS8OBerknQtpjtfzAb/zseM/XtXOCuBI9dlZJnpgobhvOCh/ZP+w0v8nTElfrQTjMvxb2NG274XAq",
+	"4w9u6sIsFlMtkk5DlEaMKYH0hDYZxKvh1ZFtagzQx0mrJq9MwPB+UPXbT7jne8z4WMiaupDdlRPXOOCk",
+	"4BtllfHDC2kWsleK7z3SsNHkDuO64b1ipWiyUEpOyLYkG59Y4RCNN8xeh8P22NZ1kDSl70HeV/6v/RWf",
+	"2lhiIkuFbKyfem7YBqRspMdbc8T6aAV7PEwrumt01I0Tf/8HU0p20m3QQ4FdrDQYsIdKAmjMaeoB3LN6",
+	"YTD6txoAj0mpLPQBk8gmWGpbaQMmZ9NYrmO8PkzfWsCmo+eIBnzbSuOr3veHtvub2QwSa9qBxTB7kHh+",
+	"jVEt6QpDd+olvfr00EXrM31FnoJmG75tgyALMLMd/soH4OuG4FaDH/GB3MgzVlG5N2hG1W6H9wlAvF8f",
+	"1u9vC+WWewEaJmXOq4z/PTUsca4/0j9GgbDFqgs4zH5ePTS0+UYWC7QSG7RQJ0z95IlVS9il3n15V3h7",
+	"usmk+gnxjb5R3OmrhSJ4P2DlrEzKyj+VU1QXA8Nl/ZQPVK+0yG2sT8BSm07ojpuF2oyVLnS3PvWaxWc2",
+	"LBheGztQvVAbjICF3ErKt2W42h82iNpI6cVdCrvKuvUqeIrrd+jIcYNXkI4UhjlBj1yTh/qxsP8R4EEc",
+	"pGgotMd4qhwHY309PcL9q7UYNbzpIBNxqEFFhJQ36VfDcrUJe9SqZHkxLVI/X60e5Y845DQe5d+5psf1",
+	"JSD+g+vRG4H2aDxnnPg23NOxbKhWM4q5A6wsQuJYHiG666Vkk9gkYhZK1/FBjdV8e6jgCIecpuDIJ3/7",
+	"LIiS6eA1jSFNYyC3THJLSAwEAObJq3B+IxNvbRrjOdRq6FoJ9I0nIuMbwmVfAvRJz+Kw+1miDYcwzdXY",
+	"TLlYYk9NkhvC31hFQk9ql3QKTVg2V3GhsY+mstTcEipyY2cujX5UIF/9CoUmTyQQlOp+FCfjernP0NSX",
+	"aacxquO2ZVuBCnIYGWEPckd9GUo4P7kncn2CYg7ftSUM0+BmK5145iw0mTfC+TuZcsetVfUipUnkqNfu",
+	"51OeLJ+zT1jG6m1rY2MxgQXdWa73yV0f0Zpx93+rNCTctFbPzOL1YVS9Ow6tkNLNXOAk/AFZ98zEOyHO",
+	"I9kovWRzBYYtVOa8SwqA4NlAp6wzNtuYWt3EXiRcQp7ydrieN7crpXtOsoVbW7vj0Wg6MyHHluS3WNFm",
+	"Jp5Y3P03Hqwp32LnKk337lRzN4iJK/+x+KKdE60hg1Qc6GR003wdBp7CqIkP7GXZxFcbSMwpkov0CDPY",
+	"QNz9BFGFtqW7ZYEQwz5q4sFfUH1gnbW3GPenvq3C+qNIlpXvHs4U2W1HfPnqYBGr+9G5I2RuLtycQNrJ",
+	"JJKOj3b/kwptCrhbtj5Q27KrhDy0m0RjBmsffA2rnrmUzBlG5pJNt1SgWOQSjAmcNI2sHDrdoeWIUNFU",
+	"jTmX/P+6fy8KwJrM+cLmgMmyleRJE1zJPrPIj1u2UBuWA9dkUCA1pa9hJbhqcqMgQBSG12p6Zat6c528",
+	"h9tTFVt8Ev2yzG+xOpTW/tSI/R0QT/j6g5m5+8yQ3x2O5BMmeZ8VvQs5toda7DHUHf6F7lV/6fdG4L4u",
+	"8Rx3cdXP00lNsthskNijDJKK+YxNtCXXGw/oOHtYGsEMdiJ/kah8Vhismu3SfFflsL4J/O0oUPp5byrH",
+	"/z5TlVecql4FHFxoLMw6LuAWxeDvXJuSAopqNwKNLblRDY3zQRLWuKKdUoBDDhyAxHkc28j9mjUtZ9iv",
+	"DxtFBztYrwKEap9gnZ/KcwMp4aKjvcC4xDWPrYPcTLAOmywTjlFT0MDczK5QIIUlqmRSHL4qAhe1RIdn",
+	"zrO0Bpe4JksZt1rcdjnZP9OIR6xM2kqOSpSSvlZRFdik7bbxMDwbY5tfsRaR9yt+vAb7kRts5LFqVVVV",
+	"P3i32e0syVemIpyhNKOSSQ34xFlNKj39Zkfm+4av4TqMGq6LRC2bCkdvVAZIUUkDGHGdpV5/p8Ig0jd9",
+	"3RJgRZ124SOYcy8C8GtjXWn0Z3rby/HT97k5M5H7/315ALaQHvtgqk37+gHBFhsMwDQuVElv7JZMaewl",
+	"vKwim3CkK7VBy6LnuAX6+6KIffMkxYepCd314KqOAkHG8zNU3eBXd8UTZschNJcF87gw7mCUyoBzrjHe",
+	"HB1jXxNIcQU6B3OA1NRXCUlm2w7AG4CWWEKT7o/cHO1HVQgSrLSySDKRQkH/YbVw//H7mYynG4BehvAb",
+	"BP9DHybyLxv/2wEaIHBLYf0yreKzqRR5GlMOBsCUgMK0gn86p/JLZ6KAfPTD2a4kdDff34Cpz9b//39v",
+	"Xr148cJrj5AJUR5U36pQzErR/o3SSILQYoUbC6snjUi9L19UWWSev4pvlhfZNGD1jhdGFPIA6KAdJZjf",
+	"38p+jUewr0TI1QZZPDCkjMH7PWGqANu0oFPq5cmEajiamPhR/UFJ6xbGX/Yb4iUuSNqUBvWVjRpWSnuk",
+	"UMmnSnOr9PapYfhTZsFY78cIwxIuJRrPd4um+087e0B9/PjRb1pYYKmTYTzZNoifqVU+pxLTEEGqSXYG",
+	"MVfdriPDoFHnJzykdZLigEGOE4S7mGAQHePnttDUI+P+JgVm+pzZrlJK+3U209WnaHhzbWd2Tim24y9L",
+	"rzTQNWBupEQqucPSXTIJxqhAEoFupycR0izheQJOs2B9ATNqly9PEsN5dbf0zZCHTPBXmiVHCGg/s77S",
+	"2YLOWvLgramSv2V7czVQ55bcNhf8VIBne/RtNWY2muKlpZQBgzVy/ePR5k575wheMshWdovR3FxNVbp9",
+	"ap6z13Q9GCHOicQ4njAhqoBlG5nT4zZgOAGmQHdOtEmke2sSB20sFoiEB5VdgZcek0bCU8J7o0AiHbuZ",
+	"MIa4d2vdIA1TEvZeA8dXnIzNQkmgMoqa2+y7mJ9SBX28U2NMBG5t2zeiAq68519e4D+NPS57DS4HO1rc",
+	"gyders5tT4TtQpun1akOC+vLKqbuw5zWcz7GVKvCebjjKokPSi0Zujg7GsGJg98xHnSMLyEwnXlBwY1i",
+	"8edSdihmlfJOKNVPOGDMcxIf0KSK6cLRJssV7XpfGr3hwhoW8gPG8jn4K1OpkqVzhP3/W8VShWQLzytz",
+	"dZFEJJ6Oyt8rHPQIZ6336eXBvmIT4IabYDEvIGeAqMs+UJ1yBA2cWXBCubkk2yNRRW4pXZurDVOhz8fq",
+	"wthuRhI3YMzJxQc0KoZSu2vy0crOyLUqkgUYPHOEHbwF7r3axGBHQFqjlJZVDOeMKljK5kx3JM/cDEB1",
+	"Zi94YRfKPeF5ojvn+XUYeLe5vn12+18v/vos4c/cGxxtkf305nrwucQ0ZTk9dWwQf5LHaZr44s8U1iKB",
+	"ONt+TotcdMQ0bsB+xgHjODd07xOfn5WH7hsSNB3jQ5mWvci4ZiX3n/PXn9Pb3aETB/cMBZsKLZ/88OSC",
+	"r8STL79/+Z8AAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -7,8 +7,10 @@ import (
 	"enkaustos/core/colour"
 	"enkaustos/core/fault"
 	"enkaustos/core/kiln"
+	"enkaustos/core/results"
 	"enkaustos/core/work"
 	kilnroom "enkaustos/internal/kiln"
+	resultsroom "enkaustos/internal/results"
 	"enkaustos/internal/school"
 	"enkaustos/internal/wall"
 )
@@ -72,7 +74,7 @@ func (m *maker) results() error {
 			if _, err := m.log(work.Event{Piece: seen.Piece, Kind: work.Opined, Text: opinions[i%len(opinions)], Again: i%3 != 1}); err != nil {
 				return err
 			}
-			if _, err := m.log(work.Event{Piece: seen.Piece, Kind: work.Resulted, Came: fault.Sound}); err != nil {
+			if err := m.judged(i, seen.Piece); err != nil {
 				return err
 			}
 			if i > 1 {
@@ -85,6 +87,25 @@ func (m *maker) results() error {
 		}
 	}
 	return nil
+}
+
+// judged says how a piece came out: sound, or with a fault that its record could explain.
+func (m *maker) judged(i int, piece string) error {
+	now := m.school.Now()
+	e := work.Event{Piece: piece, Kind: work.Resulted, Came: fault.Sound}
+	for _, on := range resultsroom.Told(now, now.Pieces[piece]).Evidence() {
+		for _, p := range results.Priors() {
+			if i%3 > 0 && e.Fault == "" && on.Clues.Of(p.Cause) == results.There && p.Share >= 0.2 {
+				e = work.Event{Piece: piece, Kind: work.Faulted, Surface: on.Surface, Fault: p.Fault, Clear: i%2 == 0}
+			}
+		}
+	}
+	if _, err := m.log(e); err != nil {
+		return err
+	}
+	flow := []fault.Flow{fault.Stayed, fault.Stayed, fault.ALittle, fault.ToBand}[i%4]
+	_, err := m.log(work.Event{Piece: piece, Kind: work.Flowed, Flow: flow})
+	return err
 }
 
 // tile makes a tile of the first surface of a fired piece.

@@ -48,16 +48,22 @@ func StoodAt(m Moment, p *Piece) string {
 	if len(all) == 0 {
 		return ""
 	}
-	kept, planned := LoadPlans.Get(m.Snapshot, all[len(all)-1].Load)
-	k, known := Kilns.Get(m.Snapshot, kept.Kiln)
-	if !planned || !known {
-		return ""
-	}
-	spot, ok := kept.Plan.Where(k, p.ID)
+	spot, in, ok := SpotIn(m, p, all[len(all)-1].Load)
 	if !ok {
 		return ""
 	}
-	return k.Name + ", " + spot.String()
+	return in.Name + ", " + spot.String()
+}
+
+// SpotIn is where a piece stands, or stood, in a load; ok is false where no plan says so.
+func SpotIn(m Moment, p *Piece, id string) (spot load.Spot, in kiln.Kiln, ok bool) {
+	kept, planned := LoadPlans.Get(m.Snapshot, id)
+	in, known := Kilns.Get(m.Snapshot, kept.Kiln)
+	if !planned || !known {
+		return spot, in, false
+	}
+	spot, ok = kept.Plan.Where(in, p.ID)
+	return spot, in, ok
 }
 
 // Packable are the pieces that may go into a load of a kiln now, or stand in it already.

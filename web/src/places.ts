@@ -128,6 +128,8 @@ export const places: readonly Place[] = [
     keys: [["Enter", "Confirm all"]] },
   { path: "/bench/lost", name: "Whose is this?", group: "within", roles: grown, view: () => import("@/bench/LostView.vue") },
   { path: "/results/pieces", name: "Pieces that came out", group: "within", roles: grown, view: () => import("@/results/ResultsView.vue") },
+  { path: "/results/stacks", name: "Stacks", heading: "What became of each stack", group: "within", roles: grown, view: () => import("@/results/StacksView.vue") },
+  { path: "/results/faults", name: "Faults by cause", heading: "Faults, and what to try", group: "within", roles: onlyTeacher, print: true, view: () => import("@/results/FaultsView.vue") },
   { path: "/results/grades", name: "Grades", group: "within", roles: onlyTeacher, view: () => import("@/results/GradesView.vue"),
     keys: [
       ["up, down", "Choose a piece"],

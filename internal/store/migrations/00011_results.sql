@@ -17,5 +17,8 @@ FROM (
 UPDATE event SET kind = 'result', body = json_set(json_remove(body, '$.mark', '$.text'), '$.came',
   CASE body ->> 'mark' WHEN 4 THEN 'sound' WHEN 1 THEN 'spoiled' ELSE 'faulty' END) WHERE kind = 'quality';
 
+-- Stacks that are not wanted again.
+CREATE TABLE avoided (seq INTEGER PRIMARY KEY, key TEXT NOT NULL UNIQUE, body TEXT NOT NULL CHECK (json_valid(body))) STRICT;
+
 -- +goose Down
 SELECT 1; -- a school's records are never thrown away by a step back

@@ -939,6 +939,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pieces/{id}/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The likely causes of every fault of a fired piece, from what is on record. */
+        get: operations["getWhy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the maker of a fired piece may try next time, kindly and in no order of blame. */
+        get: operations["getTries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pieces/{id}/models": {
         parameters: {
             query?: never;
@@ -2171,6 +2205,58 @@ export interface paths {
         put: operations["putShow"];
         post?: never;
         delete: operations["dropShow"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/results/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Faults that came out, by their first cause, without names; and what a class should watch, from its own last firing. */
+        get: operations["listFaults"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/results/stacks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Stacks by what became of them, what most surely comes out sound first. */
+        get: operations["listStacks"];
+        put?: never;
+        /** Say that a stack is not wanted again, and why; without a reason it is wanted again. */
+        post: operations["avoidStack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/risks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a load risks, by what came of earlier ones. */
+        get: operations["foretellLoad"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4226,6 +4312,157 @@ export interface components {
             opinion?: string;
             again?: boolean;
             outcome?: components["schemas"]["Outcome"];
+        };
+        FaultWhy: {
+            /** @description By name */
+            surface: string;
+            fault: string;
+            name: string;
+            clear: boolean;
+            /** @description Nothing on record explains it */
+            nothing: boolean;
+            /**
+             * Format: double
+             * @description How likely none of the causes had a part, from 0 to 1
+             */
+            none?: number;
+            /** @description The likeliest first */
+            causes: components["schemas"]["FaultCause"][];
+            /** @description What to do next time */
+            teach: string;
+        };
+        FaultCause: {
+            cause: string;
+            /** @description In a clause */
+            name: string;
+            /**
+             * Format: double
+             * @description How likely it had a part, from 0 to 1
+             */
+            odds: number;
+            /** @description It is on record; else nobody logged whether it was so */
+            said: boolean;
+            /** @description The evidence, with the counts of this room */
+            text: string;
+            /** @description Judged surfaces of this room on which it was so and the fault came */
+            with: number;
+            /** @description All on which it was so */
+            of: number;
+            /**
+             * Format: double
+             * @description How often it brings the fault about here
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description The same before anything was learned here, from memory
+             */
+            prior: number;
+        };
+        FaultGallery: {
+            /** @description Surfaces that were judged */
+            judged: number;
+            causes: components["schemas"]["GalleryCause"][];
+            /** @description What the class should watch, from its last firing, in sentences */
+            watch: string[];
+        };
+        GalleryCause: {
+            /** @description Missing where nothing on record explains them */
+            cause?: string;
+            name: string;
+            /** @description What to try next time */
+            try: string;
+            faults: components["schemas"]["GalleryFault"][];
+        };
+        GalleryFault: {
+            name: string;
+            surface: string;
+            clear: boolean;
+            form: string;
+            piece: string;
+            picture?: string;
+        };
+        StackRecord: {
+            key: string;
+            stack: components["schemas"]["Layer"][];
+            title: string;
+            clay: string;
+            cone: string;
+            atmosphere: components["schemas"]["Atmosphere"];
+            textured: boolean;
+            /** @description Surfaces */
+            fired: number;
+            judged: number;
+            sound: number;
+            /**
+             * Format: double
+             * @description The share of sound ones lies between this
+             */
+            least: number;
+            /**
+             * Format: double
+             * @description and this, four times of five
+             */
+            most: number;
+            faults: components["schemas"]["CountedFault"][];
+            flows: components["schemas"]["CountedFault"][];
+            /** @description Makers who said whether they would repeat it */
+            said: number;
+            again: number;
+            pieces: string[];
+            pictures: string[];
+            /** @description Coats for next time, where the results speak */
+            advice?: string;
+            /** @description Why it is not wanted again */
+            avoid?: string;
+            /** @description The tile that shows it here */
+            tile?: string;
+            raw?: components["schemas"]["Hex"];
+            look?: components["schemas"]["Hex"];
+        };
+        CountedFault: {
+            name: string;
+            count: number;
+        };
+        StackAvoided: {
+            key: string;
+            reason?: string;
+        };
+        LoadRisks: {
+            /** @description Enough was judged to say anything */
+            enough: boolean;
+            /** @description Surfaces that it was learned from */
+            judged: number;
+            /** @description Of this load */
+            surfaces: number;
+            faults: components["schemas"]["RiskedFault"][];
+            last?: components["schemas"]["LastForetold"];
+        };
+        RiskedFault: {
+            name: string;
+            low: number;
+            high: number;
+            first: components["schemas"]["RiskedSurface"][];
+        };
+        RiskedSurface: {
+            piece: string;
+            student: string;
+            surface: string;
+            /** Format: double */
+            risk: number;
+            /** @description What would lower it, and to what */
+            text?: string;
+        };
+        LastForetold: {
+            /** @description The load */
+            name: string;
+            said: components["schemas"]["ForetoldCame"][];
+        };
+        ForetoldCame: {
+            name: string;
+            low: number;
+            high: number;
+            came: number;
         };
         GradeScale: {
             /** Format: double */
@@ -7184,6 +7421,52 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    getWhy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Fault by fault */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultWhy"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description In sentences */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     listModels: {
         parameters: {
             query?: never;
@@ -9396,6 +9679,96 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listFaults: {
+        parameters: {
+            query?: {
+                class?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The gallery */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultGallery"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listStacks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Stacks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StackRecord"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    avoidStack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StackAvoided"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    foretellLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The risks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadRisks"];
+                };
             };
             default: components["responses"]["Problem"];
         };

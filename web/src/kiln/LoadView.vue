@@ -3,6 +3,7 @@ import { computed, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import LoadLeft from "@/kiln/LoadLeft.vue";
 import LoadOut from "@/kiln/LoadOut.vue";
+import LoadRisks from "@/kiln/LoadRisks.vue";
 import LoadTiles from "@/kiln/LoadTiles.vue";
 import LoadPiece from "@/kiln/LoadPiece.vue";
 import ShelfPlan from "@/kiln/ShelfPlan.vue";
@@ -139,6 +140,7 @@ useKeys(hand.keys);
           :hand="hand"
         />
         <LoadLeft v-if="!plan.firedAt" :plan="plan" :level="level" :teaches="teaches" @put="hand.put" />
+        <LoadRisks v-if="!plan.firedAt" :load="id" />
         <LoadTiles v-if="teaches && plan.levels.length" :plan="plan" :act="load.act" />
       </aside>
     </div>

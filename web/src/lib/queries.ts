@@ -128,6 +128,28 @@ export const queries = {
       queryKey: ["review", assignment],
       queryFn: () => answer(api.GET("/assignments/{id}/review", id(assignment))),
     }),
+  /** Why the faults of a piece came, as it is by an event. */
+  why: (piece: string, seq: number) =>
+    queryOptions({
+      queryKey: ["why", piece, seq],
+      queryFn: () => answer(api.GET("/pieces/{id}/why", id(piece))),
+    }),
+  tries: (piece: string, seq: number) =>
+    queryOptions({
+      queryKey: ["why", piece, seq, "tries"],
+      queryFn: () => answer(api.GET("/pieces/{id}/tries", id(piece))),
+    }),
+  faults: (classId: string) =>
+    queryOptions({
+      queryKey: ["faults", classId],
+      queryFn: () => answer(api.GET("/results/faults", ofClass(classId))),
+    }),
+  stacks: () => queryOptions({ queryKey: ["stacks"], queryFn: () => answer(api.GET("/results/stacks")) }),
+  risks: (load: string) =>
+    queryOptions({
+      queryKey: ["risks", load],
+      queryFn: () => answer(api.GET("/loads/{id}/risks", id(load))),
+    }),
   grades: (assignment: string, what: "made" | "glazing") =>
     queryOptions({
       queryKey: ["grades", assignment, what],
@@ -306,6 +328,10 @@ const overPieces: Answer[] = [
   "models",
   "programmes",
   "close",
+  "why",
+  "faults",
+  "stacks",
+  "risks",
 ];
 
 /**
@@ -343,6 +369,7 @@ export const affects = {
   lesson: ["ticks", "close"],
   /** Glaze was poured into cups, or came back. */
   pour: ["before", "close", "glazes", "budget", "shortages"],
+  avoided: ["stacks"],
   grade: ["grades"],
   rubric: ["grades"],
   brushes: ["brushes", "before", "close"],

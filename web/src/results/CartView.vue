@@ -2,6 +2,7 @@
 import { computed, ref } from "vue";
 import CartQueue from "@/results/CartQueue.vue";
 import FaultKeys from "@/results/FaultKeys.vue";
+import PieceWhy from "@/results/PieceWhy.vue";
 import ResultsTabs from "@/results/ResultsTabs.vue";
 import { cames, sayFlaw, useCart, type Flow } from "@/results/useCart";
 import { useGuide } from "@/lib/useLists";
@@ -9,6 +10,7 @@ import { useHand } from "@/lib/useHand";
 import { usePiece } from "@/lib/usePiece";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
+import { useSession } from "@/lib/useSession";
 import CameraButton from "@/ui/CameraButton.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import StepBar from "@/ui/StepBar.vue";
@@ -21,6 +23,8 @@ const guide = useGuide();
 const { pieces, isPending } = usePieces();
 const cart = useCart(pieces);
 const { piece, queue, index, surface } = cart;
+const session = useSession();
+const teaches = computed(() => session.data.value?.role === "teacher");
 const camera = ref<InstanceType<typeof CameraButton>>();
 const detail = usePiece(() => piece.value?.id);
 const now = computed(() => (detail.data.value?.piece.id === piece.value?.id ? detail.data.value : undefined));
@@ -136,6 +140,7 @@ useKeys(
           Sharp drips are ground off before it leaves the room: eye protection, a mask, and wet.
         </li>
       </ul>
+      <PieceWhy v-if="piece.outcome?.faults.length && teaches" :piece="piece" />
     </section>
     <aside class="keys">
       <div role="group" aria-label="As a whole" class="whole">

@@ -5,6 +5,8 @@ import { useLog } from "@/lib/usePieces";
 import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import { sayStack, stackOf } from "@/lib/stack";
+import { useSession } from "@/lib/useSession";
+import PieceWhy from "@/results/PieceWhy.vue";
 import PieceSketch from "@/ui/PieceSketch.vue";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { useChanged } from "@/lib/queries";
@@ -13,6 +15,8 @@ import ConeSelect from "@/ui/ConeSelect.vue";
 
 /** One fired piece: what came of it, its maker's opinion, and a way to make a tile of it. */
 const props = defineProps<{ piece: Piece }>();
+const session = useSession();
+const teaches = computed(() => session.data.value?.role === "teacher");
 const screen = useScreen();
 const log = useLog();
 const tell = useChanged();
@@ -68,8 +72,12 @@ async function makeTile() {
       <span class="soft">{{ piece.title }} · {{ piece.clay }} · cone {{ piece.cone }}</span>
     </header>
     <p class="out">
-      It came out <b>{{ piece.outcome?.says }}</b>.
+      <template v-if="piece.stage === 'results'">Nobody looked at it yet.</template>
+      <template v-else
+        >It came out: <b>{{ piece.outcome?.says }}</b>.</template
+      >
     </p>
+    <PieceWhy v-if="piece.outcome?.faults.length && teaches" :piece="piece" />
     <p v-if="piece.stood" class="soft">It stood in {{ piece.stood }}.</p>
     <a
       v-for="photo in piece.pictures.slice(-1)"

@@ -6,6 +6,8 @@ const session = useSession();
 const pages = [
   { to: "/results", name: "The cart" },
   { to: "/results/pieces", name: "Pieces" },
+  { to: "/results/stacks", name: "Stacks" },
+  { to: "/results/faults", name: "Faults by cause", teacher: true },
   { to: "/results/grades", name: "Grades", teacher: true },
 ];
 </script>

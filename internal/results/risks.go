@@ -1,0 +1,112 @@
+package results
+
+import (
+	"context"
+	"fmt"
+
+	"enkaustos/core/fault"
+	"enkaustos/core/results"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// surfacesOf are the glazed surfaces of the pieces of a load that go, or went, through a glaze firing.
+func surfacesOf(m school.Moment, load string, pieces []*school.Piece, crazed crazings) (all []results.Surface) {
+	for _, p := range pieces {
+		for _, e := range told(m, p, load, crazed).Evidence() {
+			all = append(all, results.Surface{Piece: p.ID, Surface: e.Surface, Clues: e.Clues})
+		}
+	}
+	return all
+}
+
+// inLoad are the pieces that stand in a load for a glaze firing, and those that stood in it.
+func inLoad(m school.Moment, load string) (now, then []*school.Piece) {
+	for _, p := range school.EveryPiece(m.Snapshot) {
+		switch f, in := p.State.Firing, p.State.Load; {
+		case f != nil && f.Load == load && !f.Unloaded.IsZero():
+			then = append(then, p)
+		case in != nil && in.Load == load:
+			if of := m.Case(p).Work; !of.Bisque() {
+				now = append(now, p)
+			}
+		}
+	}
+	return now, then
+}
+
+// ForetellLoad says what a load risks. It holds nothing back.
+func (r Results) ForetellLoad(_ context.Context, q contract.ForetellLoadRequestObject) (contract.ForetellLoadResponseObject, error) {
+	m := r.School.Now()
+	if _, known := school.Loads.Get(m.Snapshot, q.Id); !known {
+		return nil, school.Missing("load")
+	}
+	model := r.learned(m)
+	now, _ := inLoad(m, q.Id)
+	load := surfacesOf(m, q.Id, now, crazedBy(m))
+	v := contract.LoadRisks{Enough: model.Enough(), Judged: model.Judged, Surfaces: len(load), Faults: []contract.RiskedFault{}}
+	if !v.Enough {
+		return contract.ForetellLoad200JSONResponse(v), nil
+	}
+	for _, f := range model.Foretell(load) {
+		v.Faults = append(v.Faults, contract.RiskedFault{Name: f.Kind.Name(), Low: f.Low, High: f.High, First: view.List(f.First[:min(len(f.First), mostRisked)], func(one results.Risked) contract.RiskedSurface { return risked(m, one) })})
+	}
+	v.Last = r.last(m)
+	return contract.ForetellLoad200JSONResponse(v), nil
+}
+
+// mostRisked is how many surfaces are named for a fault.
+const mostRisked = 5
+
+func risked(m school.Moment, one results.Risked) contract.RiskedSurface {
+	p := m.Pieces[one.Piece]
+	on, _ := p.Body.Surface(one.Surface)
+	v := contract.RiskedSurface{Piece: p.ID, Student: m.Who(p), Surface: on.Name, Risk: one.Risk}
+	if one.Cause != "" {
+		v.Text = view.Some(fmt.Sprintf("%s. Without that, %.0f in 100 instead of %.0f.", upper(results.Of(one.Cause).Name), 100*one.Lower, 100*one.Risk))
+	}
+	return v
+}
+
+// last is how the forecast did at the last load that was judged: foretold by what was known without it.
+func (r Results) last(m school.Moment) *contract.LastForetold {
+	var last school.Load
+	for _, l := range school.LoadsInOrder(m.Snapshot) {
+		_, then := inLoad(m, l.ID)
+		all := len(then) > 0
+		for _, p := range then {
+			all = all && judged(p)
+		}
+		if all && l.UnloadedAt.After(last.UnloadedAt) {
+			last = l
+		}
+	}
+	if last.ID == "" {
+		return nil
+	}
+	r.mind.mu.Lock()
+	before := map[*school.Piece]reading{}
+	for p, known := range r.mind.read {
+		if p.State.Firing.Load != last.ID {
+			before[p] = known
+		}
+	}
+	r.mind.mu.Unlock()
+	model := learn(before)
+	if !model.Enough() {
+		return nil
+	}
+	_, then := inLoad(m, last.ID)
+	came := map[fault.Kind]int{}
+	for _, p := range then {
+		for _, f := range p.State.Outcome().Faults {
+			came[f.Kind]++
+		}
+	}
+	v := contract.LastForetold{Name: last.Name, Said: []contract.ForetoldCame{}}
+	for _, f := range model.Foretell(surfacesOf(m, last.ID, then, crazedBy(m))) {
+		v.Said = append(v.Said, contract.ForetoldCame{Name: f.Kind.Name(), Low: f.Low, High: f.High, Came: came[f.Kind]})
+	}
+	return &v
+}

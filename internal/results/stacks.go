@@ -1,0 +1,133 @@
+package results
+
+import (
+	"cmp"
+	"context"
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"enkaustos/core/fault"
+	"enkaustos/core/glaze"
+	"enkaustos/core/plan"
+	"enkaustos/core/results"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// Avoided is a stack that is not wanted again on one ground, and why.
+type Avoided struct {
+	Key    string    `json:"key"`
+	Reason string    `json:"reason"`
+	At     time.Time `json:"at,omitzero"`
+	By     string    `json:"by,omitempty"`
+}
+
+// Avoids are the stacks that are not wanted again.
+var Avoids = school.Register("avoided", func(a Avoided) string { return a.Key }).Quiet()
+
+// keyOf names a stack on its ground for good.
+func keyOf(r results.Record) string {
+	return strings.Join([]string{r.Stack.Text(), r.Ground.Clay, string(r.Ground.Cone), string(r.Ground.Air), string(r.Ground.Half)}, " | ")
+}
+
+// fired is every surface that came out of a glaze firing, the oldest first.
+func fired(m school.Moment) (all []results.Fired) {
+	pieces := slices.DeleteFunc(school.EveryPiece(m.Snapshot), func(p *school.Piece) bool { return !out(p) })
+	slices.SortFunc(pieces, func(a, b *school.Piece) int {
+		return cmp.Or(a.State.Firing.Unloaded.Compare(b.State.Firing.Unloaded), cmp.Compare(a.ID, b.ID))
+	})
+	for _, p := range pieces {
+		of, o := m.Case(p), p.State.Outcome()
+		for i := range p.Body.Surfaces {
+			s := &p.Body.Surfaces[i]
+			stack := p.State.Stack(s.ID).AsLaid()
+			if stack.Total() == 0 {
+				continue
+			}
+			spot := of.Work.SpotOf(s)
+			one := results.Fired{Piece: p.ID, Surface: s.ID, Stack: stack, Ground: results.FiredOn{Firing: spot.Firing, Half: spot.Half}, Judged: o.Judged(), Flow: o.Flow}
+			one.Sound = o.Judged() && len(o.On(s.ID)) == 0 && o.Came != fault.Spoiled && o.Came != fault.Faulty
+			for _, f := range o.On(s.ID) {
+				one.Faults = append(one.Faults, f.Kind)
+			}
+			if said := p.State.Opinion; said != nil {
+				one.Said, one.Again = true, said.Again
+			}
+			if n := len(p.State.Pictures); n > 0 {
+				one.Picture = p.State.Pictures[n-1]
+			}
+			all = append(all, one)
+		}
+	}
+	return all
+}
+
+// ListStacks lists stacks by what became of them.
+func (r Results) ListStacks(context.Context, contract.ListStacksRequestObject) (contract.ListStacksResponseObject, error) {
+	m := r.School.Now()
+	return contract.ListStacks200JSONResponse(view.List(results.Records(fired(m)), func(one results.Record) contract.StackRecord { return record(m, one) })), nil
+}
+
+func record(m school.Moment, r results.Record) contract.StackRecord {
+	v := contract.StackRecord{Key: keyOf(r), Stack: view.All(r.Stack), Title: title(m, r.Stack), Clay: r.Ground.Clay, Cone: string(r.Ground.Cone), Atmosphere: cmp.Or(r.Ground.Air, glaze.Oxidation), Textured: r.Ground.Half == glaze.Texture,
+		Fired: r.Fired, Judged: r.Judged, Sound: r.Sound, Least: r.Least, Most: r.Most, Said: r.Said, Again: r.Again, Pieces: view.All(r.Pieces), Pictures: view.All(r.Pictures),
+		Faults: []contract.CountedFault{}, Flows: []contract.CountedFault{}}
+	for _, f := range fault.All() {
+		if n := r.Faults[f.Kind]; n > 0 {
+			v.Faults = append(v.Faults, contract.CountedFault{Name: f.Name, Count: n})
+		}
+	}
+	for _, f := range []fault.Flow{fault.Stayed, fault.ALittle, fault.ToBand, fault.OnShelf} {
+		if n := r.Flows[f]; n > 0 {
+			v.Flows = append(v.Flows, contract.CountedFault{Name: f.Says(), Count: n})
+		}
+	}
+	switch r.MoreOrFewer {
+	case 1:
+		v.Advice = view.Some(fmt.Sprintf("A coat more next time: %d of %d were see-through or striped.", r.BecauseCount, r.Judged))
+	case -1:
+		v.Advice = view.Some(fmt.Sprintf("A coat fewer next time: %d of %d ran, or gathered.", r.BecauseCount, r.Judged))
+	}
+	if a, is := Avoids.Get(m.Snapshot, v.Key); is {
+		v.Avoid = &a.Reason
+	}
+	if e, ok := m.Shelf.Evidence(r.Stack, plan.Spot{Firing: r.Ground.Firing, Half: r.Ground.Half}); ok && e.Exact {
+		v.Tile, v.Look = view.Some(e.Tile.Code), view.Hex(&e.Fired)
+	}
+	if g := m.Shelf.Glazes[r.Stack[len(r.Stack)-1].Glaze]; g != nil {
+		v.Raw = view.Hex(&g.Raw)
+	}
+	return v
+}
+
+// title is a stack by codes and names.
+func title(m school.Moment, stack glaze.Stack) string {
+	var all []string
+	for _, l := range stack {
+		name := l.Glaze
+		if g := m.Shelf.Glazes[l.Glaze]; g != nil {
+			name += " " + g.Name
+		}
+		all = append(all, name)
+	}
+	return strings.Join(all, " + ")
+}
+
+// AvoidStack says that a stack is not wanted again, or is.
+func (r Results) AvoidStack(ctx context.Context, q contract.AvoidStackRequestObject) (contract.AvoidStackResponseObject, error) {
+	return contract.AvoidStack204Response{}, r.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		a := Avoided{Key: q.Body.Key, Reason: strings.TrimSpace(view.Value(q.Body.Reason)), At: m.At, By: school.ActorOf(ctx).Name}
+		if !slices.ContainsFunc(results.Records(fired(m)), func(one results.Record) bool { return keyOf(one) == a.Key }) {
+			return school.Missing("fired stack")
+		}
+		if a.Reason == "" {
+			Avoids.Drop(c, a)
+			return nil
+		}
+		Avoids.Put(c, a)
+		return nil
+	})
+}

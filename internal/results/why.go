@@ -1,0 +1,191 @@
+package results
+
+import (
+	"cmp"
+	"context"
+	"fmt"
+	"slices"
+
+	"enkaustos/core/results"
+	"enkaustos/core/work"
+	"enkaustos/internal/contract"
+	"enkaustos/internal/school"
+	"enkaustos/internal/view"
+)
+
+// explained is a fault of a piece with what can be said of its causes.
+type explained struct {
+	work.Flaw
+	why      results.Why
+	evidence results.Evidence
+}
+
+// explain says why each fault of a piece came.
+func (r Results) explain(m school.Moment, p *school.Piece) (all []explained) {
+	if !out(p) || len(p.State.Outcome().Faults) == 0 {
+		return nil
+	}
+	model := r.learned(m)
+	evidence := told(m, p, p.State.Firing.Load, crazedBy(m)).Evidence()
+	for _, f := range p.State.Outcome().Faults {
+		e, _ := evidenceOn(evidence, f)
+		all = append(all, explained{f, model.Why(f.Kind, e.Clues), e})
+	}
+	return all
+}
+
+// GetWhy says the likely causes of every fault of a piece.
+func (r Results) GetWhy(ctx context.Context, q contract.GetWhyRequestObject) (contract.GetWhyResponseObject, error) {
+	m := r.School.Now()
+	p, err := m.Piece(school.ActorOf(ctx), q.Id)
+	if err != nil {
+		return nil, err
+	}
+	return contract.GetWhy200JSONResponse(view.List(r.explain(m, p), func(e explained) contract.FaultWhy { return said(p, e) })), nil
+}
+
+func said(p *school.Piece, e explained) contract.FaultWhy {
+	on, _ := p.Body.Surface(e.Surface)
+	v := contract.FaultWhy{Surface: on.Name, Fault: string(e.Kind), Name: e.Kind.Name(), Clear: e.Clear, Nothing: e.why.Named() == "", None: &e.why.Nothing, Causes: []contract.FaultCause{},
+		Teach: "Nothing on record explains it: note what you saw, and look at the next one."}
+	for _, l := range e.why.Worth() {
+		guide := results.Of(l.Cause)
+		v.Causes = append(v.Causes, contract.FaultCause{Cause: string(l.Cause), Name: guide.Name, Odds: l.Odds, Said: l.Said, Text: evidence(e, l), With: l.With, Of: l.Of, Share: l.Share.Share, Prior: l.Prior})
+	}
+	if first := e.why.Named(); first != "" {
+		v.Teach = results.Of(first).Teach
+	}
+	return v
+}
+
+// evidence is what speaks for a cause, in a sentence, with the counts that it rests on.
+func evidence(e explained, l results.Likely) string {
+	guide := results.Of(l.Cause)
+	text := "Nobody logged " + guide.Unsaid
+	if l.Said {
+		text = upper(cmp.Or(e.evidence.Texts[l.Cause], guide.Name))
+	}
+	switch {
+	case l.Of == 0:
+		return text + "; no such surface was judged here yet."
+	case l.Of == 1:
+		return fmt.Sprintf("%s; of the one such surface judged here %d came out so.", text, l.With)
+	}
+	return fmt.Sprintf("%s; %d of %d such surfaces judged here came out so.", text, l.With, l.Of)
+}
+
+func upper(text string) string {
+	if text == "" || text[0] < 'a' || text[0] > 'z' {
+		return text
+	}
+	return string(text[0]-'a'+'A') + text[1:]
+}
+
+// Tries is what the maker of a piece may try next time: no ranks, no odds, in the order of the work.
+func (r Results) Tries(m school.Moment, p *school.Piece) (all []string) {
+	causes := map[results.Cause]bool{}
+	for _, e := range r.explain(m, p) {
+		for i, l := range e.why.Worth() {
+			if i < 2 && l.Said {
+				causes[l.Cause] = true
+			}
+		}
+	}
+	for _, g := range results.Causes() {
+		if causes[g.Cause] {
+			all = append(all, g.Try)
+		}
+	}
+	return all
+}
+
+// GetTries says what the maker of a piece may try next time.
+func (r Results) GetTries(ctx context.Context, q contract.GetTriesRequestObject) (contract.GetTriesResponseObject, error) {
+	m := r.School.Now()
+	p, err := m.Piece(school.ActorOf(ctx), q.Id)
+	if err != nil {
+		return nil, err
+	}
+	return contract.GetTries200JSONResponse(append([]string{}, r.Tries(m, p)...)), nil
+}
+
+// ListFaults lists faults by their first cause.
+func (r Results) ListFaults(_ context.Context, q contract.ListFaultsRequestObject) (contract.ListFaultsResponseObject, error) {
+	m, class := r.School.Now(), view.Value(q.Params.Class)
+	if class != "" {
+		if _, known := school.Classes.Get(m.Snapshot, class); !known {
+			return nil, school.Missing("class")
+		}
+	}
+	v := contract.FaultGallery{Judged: r.learned(m).Judged, Causes: []contract.GalleryCause{}, Watch: r.watch(m, class)}
+	by := map[results.Cause]*contract.GalleryCause{}
+	for _, p := range school.EveryPiece(m.Snapshot) {
+		if class != "" && m.ClassOf(p) != class {
+			continue
+		}
+		for _, e := range r.explain(m, p) {
+			first := e.why.Named()
+			if by[first] == nil {
+				by[first] = &contract.GalleryCause{Cause: view.Some(string(first)), Name: "nothing on record explains it", Try: "Look at it together: what do you think?"}
+				if first != "" {
+					by[first].Name, by[first].Try = results.Of(first).Name, results.Of(first).Try
+				}
+			}
+			on, _ := p.Body.Surface(e.Surface)
+			one := contract.GalleryFault{Name: e.Kind.Name(), Surface: on.Name, Clear: e.Clear, Form: string(p.Body.Form), Piece: p.ID}
+			if n := len(p.State.Pictures); n > 0 {
+				one.Picture = &p.State.Pictures[n-1]
+			}
+			by[first].Faults = append(by[first].Faults, one)
+		}
+	}
+	for _, g := range by {
+		v.Causes = append(v.Causes, *g)
+	}
+	slices.SortFunc(v.Causes, func(a, b contract.GalleryCause) int {
+		return cmp.Or(cmp.Compare(len(b.Faults), len(a.Faults)), cmp.Compare(a.Name, b.Name))
+	})
+	return contract.ListFaults200JSONResponse(v), nil
+}
+
+// watch is what a class should watch, from its own last firing: the causes that were named most.
+func (r Results) watch(m school.Moment, class string) []string {
+	lines := []string{}
+	if class == "" {
+		return lines
+	}
+	var last *school.Piece
+	mine := slices.DeleteFunc(school.EveryPiece(m.Snapshot), func(p *school.Piece) bool {
+		return m.ClassOf(p) != class || !out(p) || !p.State.Outcome().Judged()
+	})
+	for _, p := range mine {
+		if last == nil || p.State.Firing.Unloaded.After(last.State.Firing.Unloaded) {
+			last = p
+		}
+	}
+	if last == nil {
+		return lines
+	}
+	n, pieces := map[results.Cause]int{}, 0
+	for _, p := range mine {
+		if p.State.Firing.Load != last.State.Firing.Load {
+			continue
+		}
+		pieces++
+		seen := map[results.Cause]bool{}
+		for _, e := range r.explain(m, p) {
+			if first := e.why.Named(); first != "" && !seen[first] {
+				seen[first] = true
+				n[first]++
+			}
+		}
+	}
+	guides := results.Causes()
+	slices.SortStableFunc(guides, func(a, b results.CauseGuide) int { return cmp.Compare(n[b.Cause], n[a.Cause]) })
+	for _, g := range guides[:3] {
+		if n[g.Cause] > 0 {
+			lines = append(lines, fmt.Sprintf("%s (on %d of %d pieces): %s", upper(g.Name), n[g.Cause], pieces, g.Try))
+		}
+	}
+	return lines
+}
