@@ -107,7 +107,7 @@ func (r *reader) few() (Sign, string) {
 		return There, text
 	}
 	if open := work.Compare(r.Plan[r.at.ID].Stack, r.on); len(open.Left) > 0 {
-		return There, fmt.Sprintf("%s planned were not laid", many(len(open.Left), "coat", "coats"))
+		return There, many(len(open.Left), "planned coat was not laid", "planned coats were not laid")
 	}
 	if name, is := r.laid(func(c work.Coat) bool { return c.Felt == work.Thin }); is {
 		return There, name + " felt thin"

@@ -51,13 +51,16 @@ const z80 = 1.2815515655446004
 
 // Wilson is where a share lies of which so many of n were seen, four times of five (Wilson 1927): a
 // few never say as much as many. Of none it is all of 0 to 1.
-func Wilson(seen, n int) (least, most float64) {
+func Wilson(seen, n int) (least, most float64) { return wilson(seen, n, z80) }
+
+// wilson is the interval that leaves out what lies farther than z standard errors.
+func wilson(seen, n int, z float64) (least, most float64) {
 	if n == 0 {
 		return 0, 1
 	}
 	p, m := float64(seen)/float64(n), float64(n)
-	middle := (p + z80*z80/(2*m)) / (1 + z80*z80/m)
-	reach := z80 / (1 + z80*z80/m) * math.Sqrt(p*(1-p)/m+z80*z80/(4*m*m))
+	middle := (p + z*z/(2*m)) / (1 + z*z/m)
+	reach := z / (1 + z*z/m) * math.Sqrt(p*(1-p)/m+z*z/(4*m*m))
 	return max(0, middle-reach), min(1, middle+reach)
 }
 
