@@ -16,8 +16,8 @@ import (
 type object = map[string]any
 
 // firedClass is a class whose pieces are all out of the kiln, and were not looked at: slabs
-// with three coats on face and edge.
-func firedClass(t testing.TB, s *server, c *http.Client, name string, students int) (pieces []contract.Piece) {
+// with three coats on the face, so many minutes apart.
+func firedClass(t testing.TB, s *server, c *http.Client, name string, students, minutes int) (pieces []contract.Piece) {
 	t.Helper()
 	var list strings.Builder
 	list.WriteString("name,class,mark\n")
@@ -51,7 +51,7 @@ func firedClass(t testing.TB, s *server, c *http.Client, name string, students i
 		each(func(contract.Piece) []object {
 			return []object{{"kind": "coat", "surface": "face", "glaze": "N01"}}
 		})
-		later(30)
+		later(minutes)
 	}
 	each(func(p contract.Piece) []object {
 		return []object{{"kind": "cover", "cover": "even", "seen": p.Seq, "saw": p.Sight}, {"kind": "check", "verdict": "clean", "seen": p.Seq, "saw": p.Sight}}
@@ -77,7 +77,7 @@ func firedClass(t testing.TB, s *server, c *http.Client, name string, students i
 func TestAClassAtTheCart(t *testing.T) {
 	s := startDemo(t)
 	c := client(t, s.url)
-	pieces := firedClass(t, s, c, "9 Reed", 28)
+	pieces := firedClass(t, s, c, "9 Reed", 28, 30)
 	p := open(t, s, "/")
 	p.unlock("bare feet only")
 	p.choose("Class", "9 Reed")
@@ -159,4 +159,63 @@ func TestAClassAtTheCart(t *testing.T) {
 	require.NoError(t, answer.Body.Close())
 	require.Contains(t, string(sheet[:n]), "Reed tile,2,4,")
 	require.Equal(t, 29, strings.Count(string(sheet[:n]), "\n"))
+}
+
+// A fault is noted, its cause read with the evidence and what to do next time; its maker reads what to
+// try at the tablet, and no cause; the stack is avoided with a reason, and the next plan hears of it; the
+// piece's faults hang on the wall by their cause, without a name, and its label says what speaks against
+// food.
+func TestWhyAndWhatToDoAgain(t *testing.T) {
+	s := startRoom(t)
+	c := client(t, s.url)
+	pieces := firedClass(t, s, c, "8 Sedge", 3, 1)
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.choose("Class", "8 Sedge")
+	p.goTo("/results")
+	p.see(".look h2", "Oda A0.")
+	p.press('q', 'q')
+	p.see(".said li", "Face: crawled or flaked, clear")
+	p.see(".why li", "A coat was laid on a wet one.")
+	p.see(".why li", "Coat 3 went on 6") // some 60 s
+	p.see(".why", "Wait until it is chalky all over.")
+	p.press(input.ArrowRight, 'w')
+	p.see(".said .caution", "eye protection")
+	p.press('A')
+	p.see(".batch", "1 came out sound")
+
+	send(t, c, "PUT", s.url+"/api/room", object{"class": pieces[0].Class})
+	tablet := pairedTablet(t, s, p, "Window table")
+	tablet.click(".names button", "Oda A0.")
+	tablet.see(".came", "Face crawled or flaked")
+	tablet.see(".came li", "Work on another side until the coat below is chalky and dry.")
+	tablet.gone(".came", "in 100")
+
+	p.goTo("/results/pieces")
+	p.see(".grind li", "Oda B0.")
+	p.click(".grind button", "Mark as ground")
+	p.gone(".grind li", "Oda B0.")
+	p.goTo("/results/stacks")
+	p.fill("[aria-label='Search stacks']", "N01")
+	row := p.see(".stacks li:first-child h2", "3 × N01").MustText()
+	p.clickX(fmt.Sprintf(`//ol[@class="stacks"]/li[.//h2[.=%q]]//button[contains(., "Avoid it")]`, row))
+	p.typeInto("input[name=avoid-reason]", "too quiet for this clay")
+	p.click(".ask button", "Save")
+	p.see(".stacks li.avoid", "Avoided: too quiet for this clay")
+	p.examine("stacks")
+	said := ""
+	for _, f := range get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+pieces[0].Id).Piece.Findings {
+		said += f.Text
+	}
+	require.Contains(t, said, "is not wanted again on")
+	p.goTo("/results/faults")
+	p.see(".watch li", "A coat was laid on a wet one (on 1 of 3 pieces)")
+	p.see(".cause .faults li", "Slab, face: crawled or flaked")
+	p.gone("main", "Oda")
+	p.examine("faults by cause")
+	p.goTo("/plan/prints/" + pieces[0].Assignment + "/cards")
+	p.see(".cards li", "Oda A0.")
+	p.goTo("/plan/prints/" + pieces[0].Assignment + "/pickup")
+	p.see(".labels li", "Oda A0.")
+	p.gone(".paper", "food safe")
 }

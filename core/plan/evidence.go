@@ -135,6 +135,7 @@ func (c *check) evidence(surface *piece.Surface, stack glaze.Stack) (shown bool)
 	if surface.Clay != "" || surface.Textured {
 		at = c.work.SpotOf(surface)
 	}
+	c.unwanted(surface, stack, at)
 	found := c.look(stack, at)
 	c.before(surface, found)
 	best, ok := &found.best, found.ok

@@ -197,6 +197,8 @@ type Shelf struct {
 	tiles  map[string][]glaze.Tile // by the codes of their glazes, in order
 	kin    map[string][]glaze.Tile // the same, whatever the order
 	fired  map[glaze.Firing]int    // how many tiles
+
+	unwanted map[string]string // reasons, by Unwanted.Key
 }
 
 // Under is the same shelf under other rules.

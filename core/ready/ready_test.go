@@ -122,7 +122,7 @@ func TestDryingClearsAtTheMinute(t *testing.T) {
 // glaze where it stands or a foot that nobody saw as it is.
 func TestNothingUnfinishedIsReady(t *testing.T) {
 	kinds := slices.DeleteFunc(work.Kinds(), func(k work.Kind) bool {
-		return slices.Contains([]work.Kind{work.Fired, work.Unloaded, work.Opined, work.Resulted, work.Faulted, work.Flowed, work.Proved}, k)
+		return slices.Contains([]work.Kind{work.Fired, work.Unloaded, work.Opined, work.Resulted, work.Faulted, work.Flowed, work.Ground, work.Proved}, k)
 	})
 	kinds = append(kinds, work.Coated, work.Coated, work.Coated, work.Coated, work.Checked, work.Checked, work.Covered, work.Covered)
 	require.True(t, onlyFinishedIsReady(t, coated.passed(), start.Add(24*time.Hour), false), "what is finished is ready: this shows something")

@@ -61,6 +61,7 @@ const (
 	Resulted Kind = "result"  // how it came out as a whole
 	Faulted  Kind = "fault"   // a fault that is seen on a surface
 	Flowed   Kind = "flow"    // how far its glaze moved
+	Ground   Kind = "ground"  // sharp drips were ground off
 	Proved   Kind = "proved"  // whether a thickness that was felt was right
 )
 

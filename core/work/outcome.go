@@ -17,6 +17,7 @@ type Outcome struct {
 	Faults []Flaw
 	Flow   fault.Flow           // how far the glaze moved; "" where nobody said
 	Proved map[string]Thickness // by surface: whether what was felt there before the fire was too thin, right, too thick
+	Ground bool                 // its sharp drips were ground off
 	At     time.Time            // when it was last said
 	By     string
 	Seq    int64 // of the last event that said something
@@ -38,6 +39,11 @@ func (o Outcome) Judged() bool { return o.Came != "" || len(o.Faults) > 0 }
 
 // Sound says whether somebody looked and found nothing.
 func (o Outcome) Sound() bool { return o.Came == fault.Sound }
+
+// Sharp says whether it has sharp drips that nobody ground off.
+func (o Outcome) Sharp() bool {
+	return !o.Ground && slices.ContainsFunc(o.Faults, func(f Flaw) bool { return f.Kind == fault.Drips })
+}
 
 // On lists the faults of a surface.
 func (o Outcome) On(surface string) (all []Flaw) {
@@ -104,6 +110,15 @@ var judgingFired = []Entry{
 		},
 		apply: func(s *State, e Event) { s.judge(e, func(o *Outcome) { o.Flow = e.Flow }) },
 		says:  func(e Event, _ string) string { return "The glaze " + e.Flow.Says() }},
+	{Kind: Ground, By: Helper,
+		check: func(e Event, sc Scene) *Refusal {
+			if r := outOfTheKiln(e, sc); r != nil {
+				return r
+			}
+			return unless(sc.State.Outcome().Sharp(), "has no sharp drips noted that are still there.")
+		},
+		apply: func(s *State, e Event) { s.judge(e, func(o *Outcome) { o.Ground = true }) },
+		says:  says("Sharp drips ground off")},
 	{Kind: Proved, Fields: []string{"surface", "felt"}, By: Helper,
 		check: func(e Event, sc Scene) *Refusal {
 			if r := outOfTheKiln(e, sc); r != nil {
@@ -164,6 +179,9 @@ func (o *Outcome) found(e Event) {
 		}
 		return same
 	})
+	if e.Fault == fault.Drips {
+		o.Ground = false
+	}
 	o.Faults = append(o.Faults, Flaw{ID: e.ID, Before: before, Kind: e.Fault, Surface: e.Surface, Clear: e.Clear})
 }
 

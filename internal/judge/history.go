@@ -225,6 +225,8 @@ func (h *History) through(bisque bool) {
 		h.add(work.Event{Kind: work.Opined, Text: "quieter than its tile"})
 		h.add(work.Event{Kind: work.Resulted, Came: []fault.Came{fault.Sound, fault.Spoiled, fault.Stuck, fault.Broken}[h.IntN(4)]})
 		h.add(work.Event{Kind: work.Faulted, Surface: h.world.Body.Surfaces[0].ID, Fault: fault.Running})
+		h.add(work.Event{Kind: work.Faulted, Surface: h.world.Body.Surfaces[0].ID, Fault: fault.Drips})
+		h.add(work.Event{Kind: work.Ground})
 		h.add(work.Event{Kind: work.Flowed, Flow: fault.OnShelf})
 		if n := len(h.state.Coats); n > 0 && h.in(2) {
 			last := h.state.Coats[n-1]
@@ -251,6 +253,9 @@ func (h *History) anything() {
 	case 5:
 		h.now = h.now.Add(time.Duration(h.IntN(30)) * time.Hour)
 	default:
+		if len(h.state.Lost) > 0 && h.in(2) {
+			h.add(work.Event{Kind: work.Found}) // a part comes back more often than chance has it
+		}
 		h.add(h.event(one(h.draw, work.Kinds()...)))
 	}
 }

@@ -6,7 +6,6 @@ import (
 	"fmt"
 	"slices"
 	"strings"
-	"time"
 
 	"enkaustos/core/fault"
 	"enkaustos/core/glaze"
@@ -17,20 +16,9 @@ import (
 	"enkaustos/internal/view"
 )
 
-// Avoided is a stack that is not wanted again on one ground, and why.
-type Avoided struct {
-	Key    string    `json:"key"`
-	Reason string    `json:"reason"`
-	At     time.Time `json:"at,omitzero"`
-	By     string    `json:"by,omitempty"`
-}
-
-// Avoids are the stacks that are not wanted again.
-var Avoids = school.Register("avoided", func(a Avoided) string { return a.Key }).Quiet()
-
-// keyOf names a stack on its ground for good.
-func keyOf(r results.Record) string {
-	return strings.Join([]string{r.Stack.Text(), r.Ground.Clay, string(r.Ground.Cone), string(r.Ground.Air), string(r.Ground.Half)}, " | ")
+// unwanted names a stack on its ground, as it would be avoided.
+func unwanted(r results.Record) plan.Unwanted {
+	return plan.Unwanted{Stack: r.Stack, Clay: r.Ground.Clay, Cone: r.Ground.Cone, Air: r.Ground.Air, Half: r.Ground.Half}
 }
 
 // fired is every surface that came out of a glaze firing, the oldest first.
@@ -72,7 +60,7 @@ func (r Results) ListStacks(context.Context, contract.ListStacksRequestObject) (
 }
 
 func record(m school.Moment, r results.Record) contract.StackRecord {
-	v := contract.StackRecord{Key: keyOf(r), Stack: view.All(r.Stack), Title: title(m, r.Stack), Clay: r.Ground.Clay, Cone: string(r.Ground.Cone), Atmosphere: cmp.Or(r.Ground.Air, glaze.Oxidation), Textured: r.Ground.Half == glaze.Texture,
+	v := contract.StackRecord{Key: unwanted(r).Key(), Stack: view.All(r.Stack), Title: title(m, r.Stack), Clay: r.Ground.Clay, Cone: string(r.Ground.Cone), Atmosphere: cmp.Or(r.Ground.Air, glaze.Oxidation), Textured: r.Ground.Half == glaze.Texture,
 		Fired: r.Fired, Judged: r.Judged, Sound: r.Sound, Least: r.Least, Most: r.Most, Said: r.Said, Again: r.Again, Pieces: view.All(r.Pieces), Pictures: view.All(r.Pictures),
 		Faults: []contract.CountedFault{}, Flows: []contract.CountedFault{}}
 	for _, f := range fault.All() {
@@ -91,7 +79,7 @@ func record(m school.Moment, r results.Record) contract.StackRecord {
 	case -1:
 		v.Advice = view.Some(fmt.Sprintf("A coat fewer next time: %d of %d ran, or gathered.", r.BecauseCount, r.Judged))
 	}
-	if a, is := Avoids.Get(m.Snapshot, v.Key); is {
+	if a, is := school.Avoids.Get(m.Snapshot, v.Key); is {
 		v.Avoid = &a.Reason
 	}
 	if e, ok := m.Shelf.Evidence(r.Stack, plan.Spot{Firing: r.Ground.Firing, Half: r.Ground.Half}); ok && e.Exact {
@@ -119,15 +107,17 @@ func title(m school.Moment, stack glaze.Stack) string {
 // AvoidStack says that a stack is not wanted again, or is.
 func (r Results) AvoidStack(ctx context.Context, q contract.AvoidStackRequestObject) (contract.AvoidStackResponseObject, error) {
 	return contract.AvoidStack204Response{}, r.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		a := Avoided{Key: q.Body.Key, Reason: strings.TrimSpace(view.Value(q.Body.Reason)), At: m.At, By: school.ActorOf(ctx).Name}
-		if !slices.ContainsFunc(results.Records(fired(m)), func(one results.Record) bool { return keyOf(one) == a.Key }) {
+		all := results.Records(fired(m))
+		i := slices.IndexFunc(all, func(one results.Record) bool { return unwanted(one).Key() == q.Body.Key })
+		if i < 0 {
 			return school.Missing("fired stack")
 		}
-		if a.Reason == "" {
-			Avoids.Drop(c, a)
+		a := school.Avoided{Unwanted: unwanted(all[i]), At: m.At, By: school.ActorOf(ctx).Name}
+		if a.Reason = strings.TrimSpace(view.Value(q.Body.Reason)); a.Reason == "" {
+			school.Avoids.Drop(c, a)
 			return nil
 		}
-		Avoids.Put(c, a)
+		school.Avoids.Put(c, a)
 		return nil
 	})
 }

@@ -40,6 +40,7 @@ func TestFiguresOfBeforeAreGrades(t *testing.T) {
 		require.NoError(t, err)
 	}
 	run("DROP TABLE grade")
+	run("DROP TABLE avoided")
 	run("DELETE FROM goose_db_version WHERE version_id >= 11")
 	seq := 0
 	log := func(piece, id, kind, body string) {

@@ -314,7 +314,7 @@ func TestTheLayoutBeforeIsTakenOver(t *testing.T) {
 		levels[i].ID = ""
 	}
 	require.Equal(t, text(t, before.JarLevels), text(t, levels))
-	since := []work.Kind{work.Refired, work.Cleaned, work.Sanded, work.Vouched, work.Faulted, work.Flowed, work.Proved} // kinds that there were not then
+	since := []work.Kind{work.Refired, work.Cleaned, work.Sanded, work.Vouched, work.Faulted, work.Flowed, work.Ground, work.Proved} // kinds that there were not then
 	require.Len(t, before.Events, 2*(len(work.Kinds())-len(since)))
 	for i, e := range before.Events {
 		if e.Kind == "quality" { // a figure that stands among the grades since, if it was one

@@ -61,7 +61,7 @@ func (n *next) noted(p put) {
 	}
 	n.resurvey = true
 	switch p.kind.name() {
-	case "glaze", "tile", "class", "assignment", "house":
+	case "glaze", "tile", "class", "assignment", "house", "avoided":
 		n.remake = true
 	}
 }
@@ -187,6 +187,11 @@ func (n *next) shelves() {
 	house, _ := rules.Default().With(Rules.The(n.Snapshot).Values)
 	n.House = house
 	n.Shelf = plan.NewShelf(house, slices.Collect(maps.Values(Glazes.All(n.Snapshot))), n.TilesByCode())
+	var unwanted []plan.Unwanted
+	for _, a := range Avoids.All(n.Snapshot) {
+		unwanted = append(unwanted, a.Unwanted)
+	}
+	n.Shelf.Unwant(unwanted)
 	all := make(map[string]*Assignment, len(n.Assignments))
 	for id, a := range n.Assignments {
 		ruled := *a

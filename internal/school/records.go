@@ -38,6 +38,7 @@ var (
 	Pours       = Register("pour", func(p Pour) string { return p.ID }).Quiet()
 	Labels      = Register("label", func(l Label) string { return l.Glaze }).Quiet()
 	Wishes      = Register("wish", func(w Wish) string { return w.Piece }).OfPiece(func(w Wish) string { return w.Piece })
+	Avoids      = Register("avoided", func(a Avoided) string { return a.Key() })
 	Grades      = Register("grade", Grade.Key).Quiet()
 	Photographs = Register("photograph", func(p Photograph) string { return p.ID }).Quiet()
 
@@ -271,6 +272,13 @@ type Wish struct {
 	At    time.Time `json:"at,omitzero"`
 	Tiles []string  `json:"tiles,omitempty"` // glaze.Tile.Code, up to three
 	Text  string    `json:"text,omitempty"`
+}
+
+// Avoided is a stack that is not wanted again where it was fired.
+type Avoided struct {
+	plan.Unwanted
+	At time.Time `json:"at,omitzero"`
+	By string    `json:"by,omitempty"`
 }
 
 // Grade is what a teacher gave for a piece as it was made, or for its glazing.

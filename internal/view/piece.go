@@ -108,7 +108,7 @@ func outcome(p *school.Piece) *contract.Outcome {
 	if len(o.Proved) > 0 {
 		v.Proved = &o.Proved
 	}
-	v.Grind = slices.ContainsFunc(o.Faults, func(f work.Flaw) bool { return f.Kind == fault.Drips })
+	v.Grind = o.Sharp()
 	return v
 }
 

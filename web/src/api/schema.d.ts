@@ -4632,7 +4632,7 @@ export interface components {
         EventIn: {
             id: string;
             /** @enum {string} */
-            kind: "clean" | "sand" | "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "vouch" | "prepare" | "rule" | "takeout" | "again" | "opinion" | "result" | "fault" | "flow" | "proved";
+            kind: "clean" | "sand" | "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "vouch" | "prepare" | "rule" | "takeout" | "again" | "opinion" | "result" | "fault" | "flow" | "ground" | "proved";
             piece: string;
             surface?: string;
             glaze?: string;

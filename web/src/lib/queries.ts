@@ -369,7 +369,7 @@ export const affects = {
   lesson: ["ticks", "close"],
   /** Glaze was poured into cups, or came back. */
   pour: ["before", "close", "glazes", "budget", "shortages"],
-  avoided: ["stacks"],
+  avoided: ["stacks", ...judged],
   grade: ["grades"],
   rubric: ["grades"],
   brushes: ["brushes", "before", "close"],

@@ -5,7 +5,9 @@ import ClassOverview from "@/print/ClassOverview.vue";
 import FoodSheet from "@/print/FoodSheet.vue";
 import KitList from "@/print/KitList.vue";
 import PaperChoice from "@/print/PaperChoice.vue";
+import PickupLabels from "@/print/PickupLabels.vue";
 import PieceLabels from "@/print/PieceLabels.vue";
+import RecordCards from "@/print/RecordCards.vue";
 import SubstituteSheet from "@/print/SubstituteSheet.vue";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { usePaper } from "@/print/usePaper";
@@ -26,6 +28,8 @@ const kinds = {
   substitute: ["For the substitute", "One page: what to put out, what is open, and how this house does it."],
   kits: ["To take home", "What each student collects: cups, brushes, what is still to be laid."],
   food: ["Food", "What is missing where food touches, for each piece to take along."],
+  pickup: ["Pick-up labels", "What goes home with each piece, with what speaks against food."],
+  cards: ["Record cards", "Picture and stacks of each piece that came out, for portfolio and home."],
   labels: ["Labels", "A label for each piece, with its mark and a code."],
 } as const;
 const shown = computed(() => kinds[props.kind as keyof typeof kinds] ?? kinds.overview);
@@ -54,6 +58,19 @@ const shown = computed(() => kinds[props.kind as keyof typeof kinds] ?? kinds.ov
     <SubstituteSheet v-if="kind === 'substitute'" :kit="kit.data.value" :pieces="mine" />
     <KitList v-else-if="kind === 'kits'" :kit="kit.data.value" :pieces="mine" />
     <FoodSheet v-else-if="kind === 'food'" :lines="kit.data.value.food" />
+    <PickupLabels
+      v-else-if="kind === 'pickup'"
+      :pieces="mine"
+      :title="assignment.name"
+      :class-name="className"
+      :food="kit.data.value.food"
+    />
+    <RecordCards
+      v-else-if="kind === 'cards'"
+      :pieces="mine"
+      :title="assignment.name"
+      :class-name="className"
+    />
     <PieceLabels
       v-else-if="kind === 'labels'"
       :pieces="mine"

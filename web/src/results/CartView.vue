@@ -30,6 +30,11 @@ const detail = usePiece(() => piece.value?.id);
 const now = computed(() => (detail.data.value?.piece.id === piece.value?.id ? detail.data.value : undefined));
 const faults = computed(() => guide.data.value?.faults ?? []);
 const flows = computed(() => guide.data.value?.flows ?? []);
+const thicknesses = [
+  { felt: "thin", name: "Too thin" },
+  { felt: "right", name: "Right" },
+  { felt: "thick", name: "Too thick" },
+] as const;
 const felt = computed(() =>
   piece.value?.surfaces.find((s) => s.id === surface.value && s.on.some((c) => c.felt)),
 );
@@ -118,12 +123,12 @@ useKeys(
       <div v-if="felt" role="group" aria-label="Thickness" class="row">
         <h3>Thickness was felt here: was it</h3>
         <el-button
-          v-for="t in ['thin', 'right', 'thick'] as const"
-          :key="t"
+          v-for="t in thicknesses"
+          :key="t.felt"
           size="small"
-          :aria-pressed="piece.outcome?.proved?.[surface] === t"
-          @click="cart.proved(t)"
-          >{{ t === "right" ? "Right" : `Too ${t}` }}</el-button
+          :aria-pressed="piece.outcome?.proved?.[surface] === t.felt"
+          @click="cart.proved(t.felt)"
+          >{{ t.name }}</el-button
         >
       </div>
       <div class="row">

@@ -3,10 +3,10 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import ResultCard from "@/results/ResultCard.vue";
 import ResultsTabs from "@/results/ResultsTabs.vue";
-import { answer, api } from "@/api/client";
+import { answer, api, type Piece } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
 import { useAssignments, useClasses } from "@/lib/useLists";
-import { usePieces } from "@/lib/usePieces";
+import { useLog, usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import { attempt, say } from "@/ui/messages";
@@ -21,6 +21,16 @@ const over = ref(false);
 const ended = useQuery(computed(() => ({ ...queries.over(screen.classId), enabled: over.value })));
 const every = computed(() => [...pieces.value, ...(over.value ? (ended.data.value?.pieces ?? []) : [])]);
 const shown = computed(() => every.value.filter((p) => p.stage === "results" || p.stage === "done"));
+/** Pieces with sharp drips that nobody ground off. */
+const grind = computed(() => shown.value.filter((p) => p.outcome?.grind));
+const drips = (p: Piece) =>
+  p
+    .outcome!.faults.filter((f) => f.fault === "drips")
+    .map((f) => p.surfaces.find((s) => s.id === f.surface)?.name)
+    .join(", ");
+const log = useLog();
+const ground = (p: Piece) =>
+  log.mutate([{ kind: "ground", piece: p.id }], { onSuccess: () => say(`${p.student}: ground.`) });
 /** The assignments whose results are here: what came of them can be released to the class. */
 const here = computed(() => {
   const ids = new Set(shown.value.map((p) => p.assignment));
@@ -46,8 +56,22 @@ async function release(id: string, released: boolean) {
     </div>
   </div>
   <ResultsTabs />
-  <p v-if="shown.some((p) => p.outcome?.grind)" class="caution grind">
-    Sharp drips: grind wet, with eye protection and a mask.
+  <section v-if="grind.length" class="grind" aria-labelledby="grind">
+    <h2 id="grind">To grind: {{ grind.length }}</h2>
+    <p class="caution">Sharp drips: wet, with eye protection and a mask, away from the class.</p>
+    <ul>
+      <li v-for="p in grind" :key="p.id">
+        {{ p.student }} {{ p.mark }}, {{ p.title }}: {{ drips(p) }}
+        <el-button size="small" @click="ground(p)">Mark as ground</el-button>
+      </li>
+    </ul>
+  </section>
+  <p v-if="here.length" class="papers">
+    On paper, for home:
+    <template v-for="a in here" :key="a.id">
+      <RouterLink :to="`/plan/prints/${a.id}/cards`">record cards of {{ a.name }}</RouterLink
+      >, <RouterLink :to="`/plan/prints/${a.id}/pickup`">pick-up labels</RouterLink>;
+    </template>
   </p>
   <fieldset v-if="here.length && session.data.value?.role === 'teacher'" class="release">
     <legend>The class sees what came out, and what everybody thought of it:</legend>

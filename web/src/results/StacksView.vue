@@ -100,7 +100,7 @@ function ask(s: Stack) {
         <span v-if="s.tile" class="soft">tile {{ s.tile }}</span>
         <template v-if="teaches">
           <el-button v-if="s.avoid" size="small" @click="avoid(s)">Use it again</el-button>
-          <el-button v-else size="small" @click="ask(s)">Leave it out</el-button>
+          <el-button v-else size="small" @click="ask(s)">Avoid it</el-button>
         </template>
       </div>
     </li>
