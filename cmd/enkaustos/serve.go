@@ -169,7 +169,7 @@ func (v *serving) scheme() string {
 // run serves until the context ends, then lets running requests finish.
 func (v *serving) run(ctx context.Context, dir string, listener net.Listener, o api.Options) (err error) {
 	defer func() { err = errors.Join(err, o.School.Close()) }()
-	o.CopyTo = v.copyTo
+	o.CopyTo, o.CopyEvery = v.copyTo, v.backupEvery
 	if bound, ok := listener.Addr().(*net.TCPAddr); ok && !bound.IP.IsUnspecified() {
 		o.Hosts = append(o.Hosts, bound.IP.String())
 	}

@@ -44,8 +44,8 @@ func fired(m school.Moment) (all []results.Fired) {
 			if said := p.State.Opinion; said != nil {
 				one.Said, one.Again = true, said.Again
 			}
-			if n := len(p.State.Pictures); n > 0 {
-				one.Picture = p.State.Pictures[n-1]
+			if all := school.PicturesOf(m, p); len(all) > 0 {
+				one.Picture = all[len(all)-1]
 			}
 			all = append(all, one)
 		}

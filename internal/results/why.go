@@ -133,8 +133,8 @@ func (r Results) ListFaults(_ context.Context, q contract.ListFaultsRequestObjec
 			}
 			on, _ := p.Body.Surface(e.Surface)
 			one := contract.GalleryFault{Name: e.Kind.Name(), Surface: on.Name, Clear: e.Clear, Form: string(p.Body.Form), Piece: p.ID}
-			if n := len(p.State.Pictures); n > 0 {
-				one.Picture = &p.State.Pictures[n-1]
+			if all := school.PicturesOf(m, p); len(all) > 0 {
+				one.Picture = &all[len(all)-1]
 			}
 			by[first].Faults = append(by[first].Faults, one)
 		}

@@ -13,6 +13,32 @@ type Copies struct {
 	clock Clock
 }
 
+// KeptCopies is how many copies stay beside a school: the oldest goes when one more is made.
+const KeptCopies = 30
+
+// Holding is a copy that holds what was there at some moment, and when it goes: zero where nobody
+// knows.
+type Holding struct {
+	Backup
+	Goes time.Time
+}
+
+// Holding lists the copies made since a moment, the newest first, where one is made every so often.
+func (c Copies) Holding(since time.Time, every time.Duration) (list []Holding, err error) {
+	all, err := c.List()
+	for i, b := range all {
+		if b.At.Before(since.Truncate(time.Second)) {
+			break
+		}
+		h := Holding{Backup: b}
+		if every > 0 {
+			h.Goes = c.clock.Now().Add(time.Duration(KeptCopies-i) * every)
+		}
+		list = append(list, h)
+	}
+	return list, err
+}
+
 // Copies are the copies of the school.
 func (s *School) Copies() Copies { return Copies{s.store, s.clock} }
 

@@ -42,6 +42,14 @@ func LitresOf(m Moment, p *Piece) (sum float64) {
 	return sum
 }
 
+// PicturesOf are the photographs of a piece that were not deleted, the newest last.
+func PicturesOf(m Moment, p *Piece) []string {
+	return slices.DeleteFunc(slices.Clone(p.State.Pictures), func(id string) bool {
+		_, kept := Photographs.Get(m.Snapshot, id)
+		return !kept
+	})
+}
+
 // StoodAt is where a piece stood in the last fire that it went through, "" where no plan says so.
 func StoodAt(m Moment, p *Piece) string {
 	all := p.State.Firings()

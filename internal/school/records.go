@@ -40,7 +40,7 @@ var (
 	Wishes      = Register("wish", func(w Wish) string { return w.Piece }).OfPiece(func(w Wish) string { return w.Piece })
 	Avoids      = Register("avoided", func(a Avoided) string { return a.Key() })
 	Grades      = Register("grade", Grade.Key).Quiet()
-	Photographs = Register("photograph", func(p Photograph) string { return p.ID }).Quiet()
+	Photographs = Register("photograph", func(p Photograph) string { return p.ID }).Quiet().OfPiece(func(p Photograph) string { return p.Piece })
 
 	Names   = One[Name]("school").Quiet()
 	Units   = One[units.System]("units")

@@ -226,6 +226,13 @@ func (s *School) Reword(ctx context.Context, pieces []string, kinds []work.Kind,
 	return unreadable(s.Reload(ctx))
 }
 
+// Scrub leaves no trace on the disk of what was deleted.
+func (s *School) Scrub(ctx context.Context) error {
+	s.writing.Lock()
+	defer s.writing.Unlock()
+	return toldByDisk(s.store.Archive().Scrub(ctx))
+}
+
 // Picture is a picture as JPEG; nil where there is none.
 func (s *School) Picture(ctx context.Context, key string) ([]byte, error) {
 	return s.store.Picture(ctx, key)

@@ -40,6 +40,13 @@ func (a Archive) Shred(ctx context.Context) error {
 	return errors.Join(err, again)
 }
 
+// Scrub leaves no trace of what was deleted in the log beside the file: what was deleted from the
+// file itself was overwritten there (secure_delete).
+func (a Archive) Scrub(ctx context.Context) error {
+	_, err := a.from.ExecContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)")
+	return err
+}
+
 // Checkpoint takes what the log holds into the database file, so that whoever copies that
 // file alone has it. It waits for nobody: where somebody reads, it takes what it can.
 func (a Archive) Checkpoint(ctx context.Context) error {

@@ -183,7 +183,7 @@ func look(ctx context.Context, path string, beside bool) (checkLater bool, err e
 // a coat answered is a coat kept.
 func dsn(path, lock string) string {
 	q := url.Values{"_txlock": {lock}, "_pragma": {
-		"busy_timeout(5000)", "journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(ON)",
+		"busy_timeout(5000)", "journal_mode(WAL)", "synchronous(FULL)", "foreign_keys(ON)", "secure_delete(ON)",
 	}}
 	return fileURL(path) + "?" + q.Encode()
 }

@@ -24,8 +24,7 @@ type Upkeep struct {
 }
 
 const (
-	keptInside = 30 // copies beside the school
-	rest       = time.Minute
+	rest = time.Minute
 )
 
 // Run goes on until its context ends.
@@ -68,7 +67,7 @@ func (u Upkeep) Copy(ctx context.Context) {
 		return
 	}
 	u.Log.Info("backup made", "name", made.Name)
-	if err := u.School.Copies().Prune(keptInside); err != nil {
+	if err := u.School.Copies().Prune(school.KeptCopies); err != nil {
 		u.Log.Error("old backups could not be removed", "error", err)
 	}
 	if !u.Replicated {

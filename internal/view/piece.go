@@ -58,7 +58,7 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 		Fit: ready.MayBeLoaded(s, at.Blockers), Together: Some(ready.MayPassTogether(at.Blockers)), Approval: Approval(p), Sight: &at.Sight, GlazeLeft: Some(s.GlazeLeft), Stood: Some(school.StoodAt(m, p)),
 		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Blockers), Findings: []contract.Finding{}, Warnings: Some(warnings(at.Findings)),
 		Overruled: List(at.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
-		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(s.Pictures), Notes: notes(s.Notes, false),
+		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(school.PicturesOf(m, p)), Notes: notes(s.Notes, false),
 		Missing: Some(work.Words(s.Lost)), Harms: harms(s), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Spot: Some(s.Spot), Absent: When(s.Absent),
 		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(work.Words(s.Damages)), Wish: wish(m, p)}
 	v.Dust, v.UnderPencil = dust(p, at.Dust), Some(foot.PencilUnder(at.Band.HeightMM))

@@ -5,6 +5,7 @@ import (
 	"context"
 	"io"
 	"strings"
+	"time"
 
 	"enkaustos/core/colour"
 	"enkaustos/internal/contract"
@@ -14,7 +15,11 @@ import (
 )
 
 // Photographs answers what the contract asks of photographs of racks.
-type Photographs struct{ School *school.School }
+type Photographs struct {
+	School *school.School
+	// CopyEvery is how often the school is copied; 0 for never.
+	CopyEvery time.Duration
+}
 
 // Photograph is a kept photograph, of a rack of tiles or of a piece, without its
 // pixels.
@@ -63,15 +68,31 @@ func (p Photographs) AddPhotograph(ctx context.Context, r contract.AddPhotograph
 	return contract.AddPhotograph201JSONResponse(photograph(made)), nil
 }
 
-// RemovePhotograph throws a photograph away; what was read from it stays.
+// RemovePhotograph throws a photograph away, so that nothing of it stays in the file; what was read
+// from it stays. Copies that were made since it was taken hold it still: they are listed, with the day
+// they go.
 func (p Photographs) RemovePhotograph(ctx context.Context, r contract.RemovePhotographRequestObject) (contract.RemovePhotographResponseObject, error) {
-	return contract.RemovePhotograph204Response{}, p.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		if one, ok := school.Photographs.Get(m.Snapshot, r.Id); ok {
-			school.Photographs.Drop(c, one)
-			c.Picture(r.Id, nil)
+	var since time.Time
+	err := p.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		one, ok := school.Photographs.Get(m.Snapshot, r.Id)
+		if !ok {
+			return school.Refuse("This photograph is not here any more: somebody deleted it already.")
 		}
+		since = one.At
+		school.Photographs.Drop(c, one)
+		c.Picture(r.Id, nil)
 		return nil
 	})
+	if err != nil {
+		return nil, err
+	}
+	if err := p.School.Scrub(ctx); err != nil {
+		return nil, err
+	}
+	copies, err := p.School.Copies().Holding(since, p.CopyEvery)
+	return contract.RemovePhotograph200JSONResponse(view.List(copies, func(h school.Holding) contract.CopyHolding {
+		return contract.CopyHolding{Name: h.Name, At: h.At, Goes: view.When(h.Goes)}
+	})), err
 }
 
 // picture is a photograph's picture as JPEG.

@@ -4313,6 +4313,16 @@ export interface components {
             again?: boolean;
             outcome?: components["schemas"]["Outcome"];
         };
+        CopyHolding: {
+            name: string;
+            /** Format: date-time */
+            at: string;
+            /**
+             * Format: date-time
+             * @description When newer copies take its place
+             */
+            goes?: string;
+        };
         FaultWhy: {
             /** @description By name */
             surface: string;
@@ -6605,12 +6615,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Gone */
-            204: {
+            /** @description Gone from the school's file; copies that hold it still, the newest first */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["CopyHolding"][];
+                };
             };
             default: components["responses"]["Problem"];
         };

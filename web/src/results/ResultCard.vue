@@ -6,6 +6,7 @@ import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import { sayStack, stackOf } from "@/lib/stack";
 import { useSession } from "@/lib/useSession";
+import PiecePictures from "@/results/PiecePictures.vue";
 import PieceWhy from "@/results/PieceWhy.vue";
 import PieceSketch from "@/ui/PieceSketch.vue";
 import GlazeFace from "@/ui/GlazeFace.vue";
@@ -79,15 +80,7 @@ async function makeTile() {
     </p>
     <PieceWhy v-if="piece.outcome?.faults.length && teaches" :piece="piece" />
     <p v-if="piece.stood" class="soft">It stood in {{ piece.stood }}.</p>
-    <a
-      v-for="photo in piece.pictures.slice(-1)"
-      :key="photo"
-      :href="`/api/photographs/${photo}/picture`"
-      target="_blank"
-      class="photo"
-    >
-      <img :src="`/api/photographs/${photo}/picture`" :alt="`Photograph of ${piece.student}'s piece`" />
-    </a>
+    <PiecePictures v-if="piece.pictures.length" :piece="piece" />
     <ul class="stacks">
       <li v-for="s in glazed" :key="s.id">
         <GlazeFace :raw="s.raw" :fired="s.fired" :colours="screen.colours" />
@@ -209,10 +202,5 @@ header .small {
 .hex i {
   width: 60px;
   border: 1px solid var(--line-strong);
-}
-.photo img {
-  width: 100%;
-  height: 190px;
-  object-fit: cover;
 }
 </style>

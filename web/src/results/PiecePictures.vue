@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { computed, ref, watch } from "vue";
+import { answer, api, type Piece } from "@/api/client";
+import { useChanged } from "@/lib/queries";
+import { useSession } from "@/lib/useSession";
+import { ask, attempt, say } from "@/ui/messages";
+import { dayAndClock } from "@/ui/moments";
+
+/** The photographs of a piece, the newest first; the teacher deletes one that shows a person. */
+const props = defineProps<{ piece: Piece }>();
+const session = useSession();
+const changed = useChanged();
+const newest = computed(() => [...props.piece.pictures].reverse());
+const at = ref(0);
+watch(newest, (all) => (at.value = Math.max(0, Math.min(at.value, all.length - 1))));
+const shown = computed(() => newest.value[at.value]);
+async function remove(id: string) {
+  const sure = await ask(
+    "Delete this photograph?",
+    "It is gone from this school's file for good, whoever is in it.",
+    "Delete",
+  );
+  if (!sure) return;
+  const copies = await attempt(answer(api.DELETE("/photographs/{id}", { params: { path: { id } } })));
+  await changed("own");
+  if (!copies) return;
+  const last = copies[0]?.goes;
+  say(
+    copies.length
+      ? `Deleted. ${copies.length === 1 ? "One copy holds" : `${copies.length} copies hold`} it still${
+          last ? `, until ${dayAndClock(last)}` : ""
+        }: ${copies.map((c) => c.name).join(", ")}. Copies outside this folder are yours to delete.`
+      : "Deleted. No copy beside the school holds it; copies outside its folder are yours to delete.",
+  );
+}
+</script>
+
+<template>
+  <figure v-if="shown" class="pictures">
+    <a :href="`/api/photographs/${shown}/picture`" target="_blank" class="photo"
+      ><img :src="`/api/photographs/${shown}/picture`" :alt="`Photograph of ${piece.student}'s piece`"
+    /></a>
+    <figcaption>
+      <el-button v-if="newest.length > 1" size="small" @click="at = (at + 1) % newest.length"
+        >Next photograph</el-button
+      >
+      <span v-if="newest.length > 1" class="soft num">{{ at + 1 }} of {{ newest.length }}</span>
+      <el-button
+        v-if="session.data.value?.role === 'teacher'"
+        size="small"
+        text
+        :aria-label="`Delete the photograph of ${piece.student}`"
+        @click="remove(shown)"
+        >Delete</el-button
+      >
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.pictures {
+  margin: 0;
+  width: 100%;
+}
+.photo img {
+  width: 100%;
+  height: 190px;
+  object-fit: cover;
+}
+figcaption {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+</style>
