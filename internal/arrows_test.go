@@ -32,7 +32,7 @@ var below = map[string][]string{
 	"upkeep":   {"school"},
 	"contract": {},
 	"school":   {"letters", "store", "photo"},
-	"view":     {"contract", "school"},
+	"view":     {"contract", "exchange", "school"},
 	"api":      append([]string{"contract", "guard", "letters", "photo", "qr", "school", "view"}, rooms...),
 	"demo":     append([]string{"contract", "school", "view"}, rooms...),
 	"rack":     {},

@@ -33,5 +33,15 @@ func whatCameOut(t *testing.T, c *caller, p contract.Piece, logged func(event bo
 	avoid(stacks[0].Key, "", 204)
 	risks := do[contract.LoadRisks](c, 200, "GET", "/loads/"+do[[]contract.Load](c, 200, "GET", "/loads", nil)[0].Id+"/risks", nil)
 	require.False(t, risks.Enough, "one surface says nothing")
+	_, page := ask(c.t, c.client, "GET", c.url+"/api/assignments/"+p.Assignment+"/home", "")
+	require.Contains(t, page, "Bluer than the tile.")
+	require.Contains(t, page, "Face: A Amber")
+	require.NotContains(t, page, p.Student, "nameless unless the teacher wants otherwise")
+	require.NotContains(t, page, "streaky", "a page for home says nothing of faults")
+	for _, beside := range []string{"src=\"/", "href=", "<script", "url(http"} {
+		require.NotContains(t, page, beside, "it needs nothing beside it")
+	}
+	_, named := ask(c.t, c.client, "GET", c.url+"/api/assignments/"+p.Assignment+"/home?who=names", "")
+	require.Contains(t, named, "<h2>"+p.Student)
 	logged(body{"id": "undo-fault-001", "kind": "undo", "undoes": "fault-001"})
 }

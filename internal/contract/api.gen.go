@@ -61,6 +61,48 @@ func (e ApprovalState) Valid() bool {
 	}
 }
 
+// Defines values for AssignmentReleasedAs.
+const (
+	AssignmentReleasedAsMarks  AssignmentReleasedAs = "marks"
+	AssignmentReleasedAsNames  AssignmentReleasedAs = "names"
+	AssignmentReleasedAsNobody AssignmentReleasedAs = "nobody"
+)
+
+// Valid indicates whether the value is a known member of the AssignmentReleasedAs enum.
+func (e AssignmentReleasedAs) Valid() bool {
+	switch e {
+	case AssignmentReleasedAsMarks:
+		return true
+	case AssignmentReleasedAsNames:
+		return true
+	case AssignmentReleasedAsNobody:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for AssignmentChangeReleasedAs.
+const (
+	AssignmentChangeReleasedAsMarks  AssignmentChangeReleasedAs = "marks"
+	AssignmentChangeReleasedAsNames  AssignmentChangeReleasedAs = "names"
+	AssignmentChangeReleasedAsNobody AssignmentChangeReleasedAs = "nobody"
+)
+
+// Valid indicates whether the value is a known member of the AssignmentChangeReleasedAs enum.
+func (e AssignmentChangeReleasedAs) Valid() bool {
+	switch e {
+	case AssignmentChangeReleasedAsMarks:
+		return true
+	case AssignmentChangeReleasedAsNames:
+		return true
+	case AssignmentChangeReleasedAsNobody:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for CardKind.
 const (
 	Black CardKind = "black"
@@ -1138,6 +1180,27 @@ func (e WordVerdict) Valid() bool {
 	}
 }
 
+// Defines values for GetHomePageParamsWho.
+const (
+	GetHomePageParamsWhoMarks  GetHomePageParamsWho = "marks"
+	GetHomePageParamsWhoNames  GetHomePageParamsWho = "names"
+	GetHomePageParamsWhoNobody GetHomePageParamsWho = "nobody"
+)
+
+// Valid indicates whether the value is a known member of the GetHomePageParamsWho enum.
+func (e GetHomePageParamsWho) Valid() bool {
+	switch e {
+	case GetHomePageParamsWhoMarks:
+		return true
+	case GetHomePageParamsWhoNames:
+		return true
+	case GetHomePageParamsWhoNobody:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ExportFileParamsFile.
 const (
 	GlazesCsv ExportFileParamsFile = "glazes.csv"
@@ -1391,6 +1454,9 @@ type Assignment struct {
 	// Released Its class may see what came of it and what was thought of that
 	Released bool `json:"released"`
 
+	// ReleasedAs Whose words the class reads there: by names, by marks, or of nobody
+	ReleasedAs *AssignmentReleasedAs `json:"releasedAs,omitempty"`
+
 	// Rules How many rules of its own it has
 	Rules int `json:"rules"`
 
@@ -1398,6 +1464,9 @@ type Assignment struct {
 	Some     *bool    `json:"some,omitempty"`
 	Template []Choice `json:"template"`
 }
+
+// AssignmentReleasedAs Whose words the class reads there: by names, by marks, or of nobody
+type AssignmentReleasedAs string
 
 // AssignmentChange defines model for AssignmentChange.
 type AssignmentChange struct {
@@ -1415,12 +1484,16 @@ type AssignmentChange struct {
 	Jars *[]string `json:"jars,omitempty"`
 
 	// Marking What is marked out on a form, and what lies between its surfaces
-	Marking  *Marking            `json:"marking,omitempty"`
-	Measures *map[string]float64 `json:"measures,omitempty"`
-	Name     *string             `json:"name,omitempty"`
-	Released *bool               `json:"released,omitempty"`
-	Template *[]Choice           `json:"template,omitempty"`
+	Marking    *Marking                    `json:"marking,omitempty"`
+	Measures   *map[string]float64         `json:"measures,omitempty"`
+	Name       *string                     `json:"name,omitempty"`
+	Released   *bool                       `json:"released,omitempty"`
+	ReleasedAs *AssignmentChangeReleasedAs `json:"releasedAs,omitempty"`
+	Template   *[]Choice                   `json:"template,omitempty"`
 }
+
+// AssignmentChangeReleasedAs defines model for AssignmentChange.ReleasedAs.
+type AssignmentChangeReleasedAs string
 
 // Atmosphere defines model for Atmosphere.
 type Atmosphere = glaze.Atmosphere
@@ -3554,6 +3627,9 @@ type Piece struct {
 	// Revision Of the plan; 0 when there is none
 	Revision int `json:"revision"`
 
+	// SaidBy To a tablet: whose opinion it is, as the teacher released it
+	SaidBy *string `json:"saidBy,omitempty"`
+
 	// Seq The last event of this piece, for checks and loads
 	Seq int64 `json:"seq"`
 
@@ -4916,6 +4992,14 @@ type AddAssignmentJSONBody struct {
 	Students *[]string `json:"students,omitempty"`
 }
 
+// GetHomePageParams defines parameters for GetHomePage.
+type GetHomePageParams struct {
+	Who *GetHomePageParamsWho `form:"who,omitempty" json:"who,omitempty"`
+}
+
+// GetHomePageParamsWho defines parameters for GetHomePage.
+type GetHomePageParamsWho string
+
 // AddPiecesJSONBody defines parameters for AddPieces.
 type AddPiecesJSONBody struct {
 	Each     *int     `json:"each,omitempty"`
@@ -5729,6 +5813,9 @@ type ServerInterface interface {
 	// GetAssignmentDrawing The form of an assignment as SVG.
 	// (GET /assignments/{id}/drawing)
 	GetAssignmentDrawing(c *gin.Context, id string)
+	// GetHomePage What came out as one page that needs nothing beside it, for students at home.
+	// (GET /assignments/{id}/home)
+	GetHomePage(c *gin.Context, id string, params GetHomePageParams)
 	// GetKit What an assignment asks for on the table, and for each piece to take away; and the rules in words.
 	// (GET /assignments/{id}/kit)
 	GetKit(c *gin.Context, id string)
@@ -6384,6 +6471,42 @@ func (siw *ServerInterfaceWrapper) GetAssignmentDrawing(c *gin.Context) {
 	}
 
 	siw.Handler.GetAssignmentDrawing(c, id)
+}
+
+// GetHomePage operation middleware
+func (siw *ServerInterfaceWrapper) GetHomePage(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params GetHomePageParams
+
+	// ------------- Optional query parameter "who" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "who", c.Request.URL.Query(), &params.Who, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter who: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetHomePage(c, id, params)
 }
 
 // GetKit operation middleware
@@ -10078,6 +10201,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.POST(options.BaseURL+"/assignments/:id/preview", wrapper.PreviewAssignment)
 	router.GET(options.BaseURL+"/assignments/:id/kit", wrapper.GetKit)
 	router.GET(options.BaseURL+"/assignments/:id/document", wrapper.ExportAssignment)
+	router.GET(options.BaseURL+"/assignments/:id/home", wrapper.GetHomePage)
 	router.GET(options.BaseURL+"/assignments/:id/drawing", wrapper.GetAssignmentDrawing)
 	router.POST(options.BaseURL+"/documents", wrapper.ImportAssignment)
 	router.GET(options.BaseURL+"/documents/schema", wrapper.GetDocumentSchema)
@@ -10438,6 +10562,60 @@ type GetAssignmentDrawingdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetAssignmentDrawingdefaultApplicationProblemPlusJSONResponse) VisitGetAssignmentDrawingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetHomePageRequestObject struct {
+	Id     string `json:"id"`
+	Params GetHomePageParams
+}
+
+type GetHomePageResponseObject interface {
+	VisitGetHomePageResponse(w http.ResponseWriter) error
+}
+
+type GetHomePage200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type GetHomePage200TexthtmlResponse struct {
+	Body          io.Reader
+	Headers       GetHomePage200ResponseHeaders
+	ContentLength int64
+}
+
+func (response GetHomePage200TexthtmlResponse) VisitGetHomePageResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/html")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type GetHomePagedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetHomePagedefaultApplicationProblemPlusJSONResponse) VisitGetHomePageResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -17090,6 +17268,9 @@ type StrictServerInterface interface {
 	// GetAssignmentDrawing The form of an assignment as SVG.
 	// (GET /assignments/{id}/drawing)
 	GetAssignmentDrawing(ctx context.Context, request GetAssignmentDrawingRequestObject) (GetAssignmentDrawingResponseObject, error)
+	// GetHomePage What came out as one page that needs nothing beside it, for students at home.
+	// (GET /assignments/{id}/home)
+	GetHomePage(ctx context.Context, request GetHomePageRequestObject) (GetHomePageResponseObject, error)
 	// GetKit What an assignment asks for on the table, and for each piece to take away; and the rules in words.
 	// (GET /assignments/{id}/kit)
 	GetKit(ctx context.Context, request GetKitRequestObject) (GetKitResponseObject, error)
@@ -17879,6 +18060,33 @@ func (sh *strictHandler) GetAssignmentDrawing(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetAssignmentDrawingResponseObject); ok {
 		if err := validResponse.VisitGetAssignmentDrawingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetHomePage operation middleware
+func (sh *strictHandler) GetHomePage(ctx *gin.Context, id string, params GetHomePageParams) {
+	var request GetHomePageRequestObject
+
+	request.Id = id
+	request.Params = params
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetHomePage(ctx, request.(GetHomePageRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetHomePage")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetHomePageResponseObject); ok {
+		if err := validResponse.VisitGetHomePageResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -23438,609 +23646,612 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rktw2ti74Kow6J6LPmZOSy5f27pZ+yfLdkqVRqY9iYo8nAplEZsJJEmwArKzcHX6LeZJ5hHmAeaYJ",
-	"rLUAkpkLJFhVcrf3zK9uq5gk7liXb33fP642um51Ixtnr57948pI2+rGSviPt0avK1n7/7vRjZON8/9X",
-	"tG2lNsIp3XzS4hP/41erG/83u9nLWvj/91+N3F49u/ovn/Tv/wT/aj8J7/3tt99WV6W0G6Na/7qrZ1cf",
-	"9sIVR9m44mh0s1sVqil0Iwsr/fc38sr/hN7jP/Oi1h02qzW6lcYpbPqma+F/x2+/qUVVFf5vhd4WX14X",
-	"9avC6aLVnSl0565WV+7UyqtnV01Xr6W5+m11tavEf0j/JvqLdUY1O/+XSm7d5SfqV4X/g2+328viV2FW",
-	"xXEvjSyUK5QtDo0+NtyH6mrwlf6fG1Fzn/9tdWXk3ztlZHn17N+plfCSFfb9l/gJvf5Vbpx/14u2NfpW",
-	"VJfDJaAnW21q//+uSuHkE6dq2Te07/dmL5qd5EZXNRvo5lHYQsC3ZHm1ulJO1nZ2TVSieQlv9t+gjwpj",
-	"xAlGQTt+EqwT+BfZdLUfia6xUvoBHjTASNeZBv4vNr4cDE9iRPHF9OW+0+ywWqt2TS25dbhW9u+dfKkb",
-	"vvmbSlib+suJ/0PqXWUnL+fk/V4WlbCuKMWp0E1x3KvN3s/RRjTFWhawcMrxEm20g7Urm9JvE/9/nTQ1",
-	"txZkU/rhiq1Za11J0fg/+cXEtnNn/ASxv1El+4tfhWGW24/CWN/iWpyKzsrnhaxbdyq22hRHf4r4dsP4",
-	"+ieGy/Di/eerrRalfLFgR9TCHPz/nVnir+kx/wspbGdo75Wl8l0S1dvR0um/rbt1Jbkz42IpJk6L1ZW+",
-	"leZyCH9wxV7YAmax0KZQztKQKVsIs9kr3ECXM9UquZHD0VSNkztslZGVFBbXxfn3bD8lhZUSZ2ojaulX",
-	"mnKFaEr8N3+GuL3udnuHi1A4tiGmq7iz6Ht9LGrRnAr4O77cFvrY+I/she3fNWi41bVkB0lZWFbWdaWf",
-	"0eK418XRb5jNXlvZQKv9rvEP+WV33OuKFh/baCfrtqKDK+t0fLnXasOcjGeHloIjjj4La4H24WDF0dFC",
-	"B0mcyX4VD5oXhpe24GBqp89BOsiZa6bWtvVHzVyHX/RPDg7DWty9ks3O7a+efXG9Sp+Ng+f+snrUk3J4",
-	"yvBn5ODbn15PHZnjz/+s17o8FUdtDtZ/HvbCqai1kc9h7Rq50aYsrBMnflE98ik5N9a1uPsBn/3i+po7",
-	"Q//VzsThorheXdWqifPEdG94iD3qBu7H7ctrZjtf7qrRnglmjr5TJZjgsCnLbgP//8KqWV3dPdnpJ/SP",
-	"sISfDl44+PMTVbfaoAUj/KBcyeYgOuu0/WSjjfwETUzfxBdHcXrrT43LDX5Qbm4kflIOf0yLJHldsbv0",
-	"RVFJa3UTTnRcuv6y2MuqLKw3QdMXFm9Cwm+yL3u6BHhDQrmK/8gxTOC01Ymt7D9CQxTeHN7TD9AKhpw7",
-	"jb8Sm0PXPszUX5/c2b5TjfvyC/byzHNU6FKCyxzfzre9KRlbWpj8Dedf8cJIwdl3e6l2e/f6deaJ0gqD",
-	"znH2h98K42Yv69iK8IUV9jA1INCby+k0Urx8/VlmV3TnKtXI7K7bzmzFJmNew4Or2KBUN2BsLrpR15kt",
-	"Ou5P863xD638O9lGyK028hUcI8x4HtHUGB87cGJZsEILYWShOxeufaN1nevk9icnsyo3cFQlP60LeKBY",
-	"Q/P9p5UptspYV2w07KesJnwvmvJN59gG6Ep3nA0BQRlli0qoMgQ28BhejQ328IA3XiojRXnKbRZOx0to",
-	"Adc2uH3yN+Hbzr3p3Hd4ZTEHAJ0vqZH2f/dzvAq91aaUxv8HWoVuL0+wDrbSbfb5QY6JwQ/WW9Z7fhTm",
-	"vX6tmpJ7Ex+X+hDmyPspbecK40+fQly4+mAD95es20tLFqK0K3gCF53bq2bnB6vUi5zrKm68+fUAv9e6",
-	"Wjrx77WuZs9fagithhXu/LjSwoej64Pbk4a33yz8CVNV06aLaPySUo0wp+Io5cE735vTBo68s0Amjvxo",
-	"APJN888Yy1w2pc1wkqwL1955N7y1EFZLKU6rwnabfSFscf3XZ5/+eewCcW92nWl4/wuHAt8Mw7EqPvUH",
-	"z4tVcV3IW0mj9bwg7wtcNW8I4kdV7Y3jz74E4x7/45ozVfw7Su6Y/7R4rRv/UqeLfytuOv//nxfXfuML",
-	"bJD/XIkeWPzgv01/72zZhQmNI0wzklhI+pjYy3avj7ZY+ydgOd1KU4l2VXStb70o0LzwTa/rQqz1rUQv",
-	"VayZVbbF1s2cXvIOPCNxzHyya9/rrGv9bIjgd+x4VHpzwEDW2a291p0b+kchIB5jHbfSQDBE+7VSmhN6",
-	"R7iLYS705hCiIUx0GPe/sUvCghtdynn/1zlpXvon/dY8ydT1K4pK60Nx1J13c6RzfnM0Gk9hWVlZrKX/",
-	"v5A2gTWFAwGHtT/ddkI1bMe2CgO1bDyi9jvsVhrTVRL32aVrZZ3YzXb0Bh6aNCm9W33HO1ZHkWH1wXiv",
-	"BqYovA5/HFq5oqVysbrGnjLYLk/DclviJqPV45v2lb5jgolN0ao7WdlwzB1k64pWbVxn5KrYGl3jNtVt",
-	"QTfNeKXv2SzRkf3XO/ZfT8y/no3k3ZV/zL92dbXnd6K+eydFSRGecRP9LnfbrkrkBSqxy7/Pv63Ejnfh",
-	"7jIPoUqs5558J46vxBoW5wb24+W8/T//5zefXV9fw16ACVrru9lzzH8am9q/OQzAqh8mbnxfiko2pWCO",
-	"Orh9ssNO9JqvcdTORxGaMH7brP3mlyh/e6NdSHfyVNbIaf5LuszZ5vjY6oquYerD1CB+ja89H8dESnGv",
-	"K1Umkm9oweWP/8CMPRtGXZaJkx78jbKEgVS22IiqkiX4WXt99K6V6RrLDqvodnvHJjAqJW3wZcazMgxq",
-	"zthlI5trYKIJS4lDbOrVXGq1xNQCfK4fbhyS2It+rKdm9of+NB7bAyUbZMfp8FaTVSUln4xspXB8Qgig",
-	"DqkY8FpWVeq27l+aFzPyDgPnkYtmI2FMk12BkARaBfhRdMlLjWlccZBFW4lhUHTQP3Q55s4QeGiw81M7",
-	"Jn9bfE9zzrmH2rp0b88dUuw+rGpVS7BtIaOJ96imVI4fEHRc6c+NdskY5vLD9WdRJ0ELdsIT95PTFNrt",
-	"pTkq681z0dBOOhrlHMAY8g9m9lRlwq/2ajBjoZVhOa9o6wzXXlgntALgSzRR/RaZ2qU/U2iY8Wy54dE2",
-	"hJdsjLQM81YNmKZ/Ys/AsAwvzjCM1+gt5WbLVBZN3gYo1OXyQFs62/6vxJKnQ/z8zNu2GJ+BVkEXMg9Z",
-	"CrRTd1bRD4BGhSQxP2lNqcLlOJ6xmEOZjMCE+Kb19vBlj669e/opJabzgr2c99tKccCsvHKDKCS4OdYt",
+	"7L3rkty4tS74Kow6J8LnzE6pqy/ubUu/1FJfLbU0KvkoJvb0RCCTyEx0kgQNgJWV29FvMU8yjzAPMM80",
+	"gbUWQDJzgQSrSm37zPyyW8Ukcce6fOv7/n610XWrG9k4e/Xs71dG2lY3VsJ/vDN6Xcna/9+NbpxsnP+/",
+	"om0rtRFO6eazFp/4t1+tbvzf7GYva+H/3381cnv17Oq/fNa//zP8q/0svPe3335bXZXSboxq/euunl19",
+	"3AtXHGXjiqPRzW5VqKbQjSys9N/fyCv/E3qP/8yLWnfYrNboVhqnsOmbroX/Hb/9phZVVfi/FXpbfH1d",
+	"1K8Lp4tWd6bQnbtaXblTK6+eXTVdvZbm6rfV1a4S/yn9m+gv1hnV7PxfKrl1l5+oXxf+D77dbi+LX4VZ",
+	"Fce9NLJQrlC2ODT62HAfqqvBV/p/bkTNff631ZWRf+uUkeXVs/+gVsJLVtj3X+In9PpXuXH+XS/a1uhb",
+	"UV0Ol4CebLWp/f+7KoWTT5yqZd/Qvt+bvWh2khtd1Wygm0dhCwHfkuXV6ko5WdvZNVGJ5iW82X+DPiqM",
+	"EScYBe34SbBO4F9k09V+JLrGSukHeNAAI11nGvi/2PhyMDyJEcUX05f7TrPDaq3aNbXk1uFa2b918qVu",
+	"+OZvKmFt6i8n/g+pd5WdvJyTD3tZVMK6ohSnQjfFca82ez9HG9EUa1nAwinHS7TRDtaubEq/Tfz/ddLU",
+	"3FqQTemHK7ZmrXUlReP/5BcT286d8RPE/kaV7C9+FYZZbj8JY32La3EqOiufF7Ju3anYalMc/Sni2w3j",
+	"658YLsOL95+vtlqU8sWCHVELc/D/d2aJv6HH/C+ksJ2hvVeWyndJVO9GS6f/tu7WleTOjIulmDgtVlf6",
+	"VprLIfzRFXthC5jFQptCOUtDpmwhzGavcANdzlSr5EYOR1M1Tu6wVUZWUlhcF+ffs/2UFFZKnKmNqKVf",
+	"acoVoinx3/wZ4va62+0dLkLh2IaEj71gVsjHvbayOGpT2sFqMFLgfxv5rFifCj9mduX/n59Hu/IDobdF",
+	"o9e69OsmnCzw3BXOtoWTAR74hVkQpqu4A/IHfSxq0ZwK+Dv22Bb62Pie74XtOzgYTatryc6csrDWretK",
+	"v8yK414XR7+LN77bDQyl38r+Id/7415XNAbsSDpZtxWdpllH9su9VhvmuD47SRWcu/RZWKB0OAy2AZ13",
+	"dLrF5dVvrUHzwvDSuTBYb9OHM90uzN1Xa9v65TDX4Rf9k4MTuhZ3r2Wzc/urZ19dr9IH9uC5P60e9fge",
+	"Hn38wT349ufXU+f4+PM/wxL3O+hg/edhg56KWhv5HNaukRttysI6ceIX1SMf3XNjXYu7H/HZr66vuYP9",
+	"n+2gHi6K69VVrZo4T9y5MjhZ547CexxbDzgB+oH/+po5Dy635WjThbbqO1WCYwG7uuw28P8vmrq6unuy",
+	"00/oH2EPPB28cPDnJ6putUG7TPhRvZLNQXTWafvZRhv5GRrOvokvjuL0zh87lyfEQbm5kfiLcvhjWmXJ",
+	"S5jd5i+KSlqrm3Al4Nr3V+BeVmVhvWGdvoZ5wxh+k23C0C3Cm0fKVfxHjmECp21pbGX/ERqi8Obwnn6A",
+	"VjDk3HH+jdgcuvZhDsz65M42rmrc11+xt2+e+0W3Gpgo+Ha+7U3JeAjC5G84/4oXRgrOat1Ltdu7N28y",
+	"j6RWGHT5sz/8Thg3e9vHVoQvrLCHqQGB3lxOp5Hi5ZsvMruiO1epRmZ33XZmKzYZ8xoeXMUGpboBY3PR",
+	"jbrObNFxf5pvjX9o5d/JNkJutZGv4RhhxvOItsr42IETy4JtXQgjC925YDcYretc170/OZlVuYGjKvlp",
+	"XcADxRqa7z+tTLFVxrpio2E/ZTXhB9GUbzvHNkBXujOsdyDAiK6EKkO4Bo/h1dgNCQ9466fy3sMpt1k4",
+	"HS+hBVzb4PbJ34TvOve2c9/jlcUcAHS+pEba/93P8Sr0VptSGv8faFa6vTzBOthKt9nnh24mBj+Yf1nv",
+	"+UmYD/qNakruTXy07WOYI+/otJ0rjD99CnERwAAjur9k3V5aMjG97+efwEXn9qrZ+cEq9aKQQRU33vx6",
+	"gN9rXS2d+A9aV7PnLzWEVsMKd35caeHD0XfC7UnD228W/oSpqmnTRTR+SalGmFNxlPLgPenNaQNH3ll4",
+	"Fkd+NAD5tv0XjGkvm9JmeFnWhWvvvBveWgirpRSnVWG7zb4Qtrj+87PP/zj2obg3u840vAOHQ4FvhuFY",
+	"FZ/7g+fFqrgu5K2k0XpekPsGvp43BPGjqvbG8Rdfg3eA/3HNmSr+HSV3zH9evNGNf6nTxb8XN53//8+L",
+	"a7/xBTbIf65EFy5+8N+nv3e27MKExhGmGUksJH1M7GW710dbrP0TsJxupalEuyq61rdeFGhe+KbXdSHW",
+	"+laimyvWzCrbYutmTi95B86TOGY+2bUfdNa1fjZE8Dt2PCq9OWB47uzWXuvODf2jEOaPwZJbaSCaov1a",
+	"Kc0JvSPcxTAXenMI4RTW5fP739glwc6NLuW8A+2cNC/9k35rnmTq+hVFpfWhOOrOuznSOb85Go2nsKys",
+	"LNbS/19IBg1icXBY+9NtJ1TDdmyrMPzMBjRqv8NupTFdJXGfXbpW1ondbEdv4KFJk9K71Xe8Y3UUGVYf",
+	"jPdqYIrC6/DHoZUrWioXq2vsKYPt8jQstyVuMlo9vmnf6DsmGtkUrbqTlQ3H3EG2rmjVxnVGroqt0TVu",
+	"U90WdNOMV/qezX0d2X+9Y//1xPzr2UjeXfnH/GtXV3t+J+q791KUFCIaN9HvcrftqkS2oxK7/Pv8u0rs",
+	"eBfuLvMQqsR67sn34vharGFxbmA/Xs7b//N/fvvF9fU17AWYoLW+mz3H/Kexqf2bwwCs+mHixvelqGRT",
+	"Cuaog9snO+xEr3mFo3Y+itCE8dtm7Te/RPnbG+1CupOncmFO81/SZc42x8dWV3QNUx+mBvEVvvZ8HBOJ",
+	"0r2uVJlIKaIFlz/+AzP2bBh1WSZOevA3yhIGUtliI6pKluBn7fXRu1amayw7rKLb7R2bAamUtMGXGc/K",
+	"MK0xY5eNbK6BiSYspUOxqVdzCeMScxPwuX64cUhiL/qxnprZH/vTeGwPlGyUHqfDW01WlZRSM7KVwvEZ",
+	"JQBwpILIa1lVqdu6f2lezMg7DJxHLpqNhDFNdgVCEmgV4EfRJS81JqfFQRZtJYZB0UH/0OWYO0PgocHO",
+	"T+2Y/G3xA8055x5q69K9PXdIsfuwqlUtwbaFPC3eo5pyQX5A0HGlPzfaJWOYyw/Xn0WdhGLYCU/cT05T",
+	"aLeX5qisN89FQzvpaJRzAM7IP5jZU5UJv9qrwYyFVoblvKKtM1x7YZ3QCoAv0UT1W2Rql/5MoWHGs02l",
+	"oqu4vDHSMkx8YV7mD+wZGJbhxRmG8Rq9peRumUrDydsA8LpcHmhLZ9v/lVjydIifn3nbmI/HVkEXMg9Z",
+	"CrRTd1bRD4BGhSwzP2lNqcLlOJ6xmEOZjMCE+Kb19vBlj669e/o5Zbbzgr2c99tKccC0vnKDKCS4OdYt",
 	"2DipDAy0HpvADxO153yQkj7MXWaE+3Qfl5lcHTTcZ5wb6OLT0IElzg0Ozm/QfcNlaPSsVe69ot9WVweF",
-	"EdjorxsJDsdegW2wrsTmwHqrFW+htMJt9n9ChMer/+U5bJrOdqIC9GDX+POksAIAEjFw8+n19SB08+nc",
-	"GKPJDy3nV4QpU8CHjRZcLO36GaYQuioG1Pa6s3LUyM/mwlkb3cjziN5nXFywlOhQXJ56pWyscsxm231S",
-	"v3peXD+jQ7c4SrXbyxJDAZeLdDi012y7+3VeqvYlPywRvLM2nfVfg+GDmSxVC9gkfyyqzaEQFlonLM72",
-	"TKM+m2/S17MjkfmtrAG4kRtN4djJds+9aqv1aDttKqFquCUa3fDxrLAD5xbNPeET2UFC0zWNTCxLW6mS",
-	"kpWXK2QrCLC2V60tnBG3sqKl6iLMdmJUP5+dIFhifMuOYozHuCJcI/z7imCfPMqUPTi+9l4sc27QMXsJ",
-	"owOjvhC1bnboiwlT2udFrayFMCDgORsNm4YQTH4mS9buzU6qps69V3Lr3nQTHbjnN+HnE5cwomqSSIHL",
-	"edtLcXvirhC1OUBkRzTkKuw6by82RduZVlseVGKkVTaVbDtI2YJnvMY1EZbKUdyBHebkHbsxrRO46vIi",
-	"DOJE+PGY9PHH3LlzMIi6TmePknl96gW2jp2MYM+fAxQIRpoAVqK/75cqYt0gzYNhbYSEphFvD4UT5mOr",
-	"93APcVFyh+jSrWpK1ezIIVW4QRsb/HC718fcYMA4JXA+kY8FkRZVtSxtK04U7L08ifEqhrMYLmrvpqxP",
-	"aJD7hhWl0W0ryxVYYIW/earTlA+UAl3l++Y3BKDKQsySrzTGxcZPjtZZTAfTikhuhJe6o/aeW4Ldkn7A",
-	"axasgzwU1qjX2KBER06pkobLlfCtf3uhm41cBZAKZOGexzRVuJQws4RwTzIlW1j0/jX/x3/59+snfxVP",
-	"tr/848vf/utUXo3dvvxqLsdAw2E6YkHmc6+dk9x5/x4Md/hj4RsR0IkGvIHVfaeJElpxohqK3WArQtup",
-	"d/wEaptGOq0t4RjzTwFhD2zEBk6YtQwh5lqVJbo0Ao6EVXHcK0DES+FfXXRtPmSm2v6vnbTwLaZFa7os",
-	"mQu47mA6alnAQ6uHI0goC8wehB/2shl2sFjLnYJAfV78p6S7Z/xW8JAoyOs3zyUEizXotqpR/I2F4TUE",
-	"/Rfey/Y3r5+jCDdfdC3sRXXLBTnP272Wuw4DsQKOAIdxuCWrwL/yMQBFhBRgbsoI74NrclWURskSsX6m",
-	"2Pi9VBbN+CKfHSCw09kwp0QUX5iLnR4MFxYj5q1X//P3+i0E+fkGNA23Es6nyJ/YVsqGgmqU1jkKW7RG",
-	"tsLI8nlxPT7Dwx9GyIDBMmx1R6drXlfwcaYTXcNvj5gwawcAzTCChXWqqgphD75Lz8g4WZ+K3qjNn8eu",
-	"cd5FSCXtaEDwmRXcgpgmllUFKYcdWhX5HzxKN7N7/Uo9Sop++vZVfnaa+8c+44ESTzk6X+M+xxsgruo4",
-	"w3R89attcATF2cM+rcLFgztxMLL8DdYlcyjk1sKa1U0hcFyKo3J7P/sCHN7naIYqi2W5/g9U4hhCBIms",
-	"xGytUXZN0nSMC1dlpSRV/aiGbPMYqPjiej4CCDAm1i4x4ljg33F3ABTKFrW2LmLnGOvrxZNvkwZYKO2c",
-	"6zoD2s2HLl56sWzsRAuXqnE4q072NydYJIAYoKhi9vW8Pi14JXO5HxvEwo3f8AZ+rNpnkNvfClOUVKN4",
-	"lI1b8dC9jBzCVlazhTjf+meGFvCFdw51+G5vdLfbB+SvfBaqhKVye2mKo2r9JbndFo02lNP0h4Y/aEVh",
-	"K9Wyvnu6rn7PQx6pPjlAmAUGhwdxlfDfJXzRthpt77V2ruJDoAkfioVmQJKhEk1RakktwHsF8k+QlXTF",
-	"SfIIOd18kC49xLoBxCZYYS5kh/HyOibeaFg/5M324jVgeGGaoRWG/qDC650u0OnN8Bdxxn5JbMJvtZEb",
-	"wTXq7KQTrBW7KrZwQqk6xFNuGZQqWSiX3/jqhD30EyQqvGwuj8m92u35YOQA13Pm1Bpdw96EHlQjGEIo",
-	"labaBymIY4B5vT5y3z0b5dg9/AG1dwYIo5ttZ9lEZNzXF6eDat7v5Y+CuTBeVOogR9wVAlaNtytg95fP",
-	"EWwKICXc/+JUGN01ZWLlJ+rR/W/Zv1DmYDoVhzOML8Gf9N5w7B0/Xu3pe13xwMUlpXE7nbDqm6KRR2mK",
-	"jW6VRJBHiAduZPZ1s7Saju8rS40yVbq/BMp7SZixG9STJxv0LmRIE6eEg5NeABr24kh4eomHTe9pftN5",
-	"W6osR2WaqQ2Ju5Aep+2Y7JcsvxVd5RIRP74li2YZ35P4vrHyxkmm3BOiEAsqPuESZUNoqk3kjmkn9LlH",
-	"LJQhW0iWsCy8meCvZX+7/8KXxS/YfEnjgUfRvMHzOhQFXP7K7bm9rDZ7vE3BMrcDv/FyKnWL9eqJRGaf",
-	"frnA9yzDTmoCa/lZxVEbfJtdHEZbK8v3qmITZRu+AHvDgxvf6aO360x+NuOt0Tsj6lq+TGEc09HcqqvP",
-	"sLbLUmIXCLmz/zb6+PFez8dyQ6fo42Ggyc9m568ztzKVd6E1HZw6qog/PUfnttBNdUIspB/W1l56u8E5",
-	"zUtG+KakwnDSOlULJxe+7hv6GRtcpLP9bMs4dF6thguD3Y3o27Nbka2oeuG8/da/lGxVDKqIBi0d4oAC",
-	"K7DPFFsn2/O8ezCyh2EG7h6C3zB+JUyWN869TVM0iO06D+oM3nSR7SUU5PRZElpmMb+Ka2E4kX0TkwuT",
-	"97/9GrzZ0+66nIK46liIJeeMvsAFTEVvyg2s0I1vRuH8NkoVKOUWi1xsWRwQLODo+xRamRyUuKbZgUkc",
-	"dskhyZtMSl7Cw2zDAtSbP0ZKcbIYyuiB1K4zWFd46YixNSAvQm0AlAu8AK9YFF+LE8A953hxKvrjP5ZU",
-	"clJwgusXApwLsJoKYYujhKgaX/bAbsNvYsFpIbxf9Bz+P1SjfgUxV6sL3UAxKnwqpg82aA96swEOXyAw",
-	"3Oy1rgoqLvVDTtt6gCCC14fKllmGutDuOHTctH8tTgmDG1wVq2uJuVllOXs7IAZGUf+NaAorTrO2+GBu",
-	"R6b4INp3boknuppriH8tnVDVQpKMfrldz2P2vDWbQGTtwAv2xz48VNB/OqyLgtJ570OPzbxhJtroOkXM",
-	"sQRWqEom0DoD13sAGPDL+bdjdGIu9DttQfMEdq8gAnsrEQmIMwBlsUUlXaEap5NFq3rr+Hn0s4f57ApK",
-	"g5kTQz98niYQGTAZMGpZQG5a9PfDcX+tN10tG5cspJqqgBIj4svLeGn/9z4eWYtSLoL+AI6KIesAeNUR",
-	"8mEE1fFbj0JXZ9R7gxuja2qBnB2M2UX0fvEg9wvp7I33TK2FcYyTjN0atoc90DCvkGDbSlbQjHjdJpzL",
-	"e5liVUXxz5pPELBbphI8TlI2PelIfCsxyWQHyyqtD6k1mqQYmyAEk3/P5Lya4gIjl9+ywWpaBAuKuxLM",
-	"Yrn8YXFDEI9YbF1v91NlEA1mH0/1w8GuTSOObBh1g5UlSwrp2hS8Zy+akiX4fKuV36oUiT+KqqL0JiaF",
-	"245WfDYvTyXTVGGZlTuVWMtqSSBhLaspBp8cgq69aBe43Df+cXZ9eYv/WzLrc1gW/fOZ7B709P+W+7Bu",
-	"c7nAVIkew9JqKWJW8F8Kb4lTHVs7HJS+w3HI43Sv+gXfr1d2w3T8GXgqys4iSJdgAHR4n6C2utLNDgte",
-	"hH/IOWkuAznCHni/GeKXUP6th7xcz8D0B3Peu4zewIcYByWzQgyXOU9Vk8LAoEuuC//IAPDXgHvBpsXZ",
-	"+r4fgGynEp2Vs+FQJHrDznND/o1wXLrw5+DIVJWNuBErtvJZRItQ5GOFZe+A8EFHCSNrVH9I5YaEohgz",
-	"2vXRnfxjPg2AZutaP5BbFly40GqWt3I5lR/dUlNBoG9uvfHIoUuBb4Y3G3fy9Q0fisC1vkMHuZS3Cubl",
-	"CDn29SlyOG8qvTkUwhVr7fYF0CetLu/r6dBBCH0vKbRjkwu+3QKTo7SSkM+6g7CDiEDH4OhbSpbaViu8",
-	"o6zrAGS1NvoA6d9ftWpYknqCZiUy/1vRVS7gMwAWJcj7LGw425hgXJnOmKyRAScGNAMVUDkO6EySMbMv",
-	"3iqAyaKlTcOm0Dso4IACaAXA6AiTOkMqtgkOYhhmeQtDuRYVgBeEP+qrrm7ZUU3WP/YAnciWvO42B+lC",
-	"JeSq2H1Sv3p4LSCs9RcJRwr/+ieLC/9ZIQqSJXgItBiMb2BDb1vZnIsAyMZJv6LF1klzFKZcgmQOYKeH",
-	"jck25FPP3LSI96OTCuOWgw0Yzwp/gAUHbtep8mwdsSGORdApNpkQihP79Eytb2UJhYmrQhSVQvYuigOu",
-	"oVxGNAAbpX+ze1ltB2cGElbgD2FR4wkCT/0ylSCd26T7VAcIRxR8secBcBVDgfHOoarqh8Kw0iGlv0wE",
-	"rM6TzhZHZo0AkYDw89O1uhKNPWIw23vcSANH6NSrWMu3umqlrAYJ640R8H9KUSPAwchWKAPUF8K4wf3o",
-	"9wce7Y2mqzOUXAqLi89I2yFkI2BgaSMTA5h/mwbkUyXFrYzaJQMKu81ewmVxqzvoBGGwiasfLNWDRGQt",
-	"3sGrK92qJlCF2w7GAvcWreDV1S4geEgzha28V4nzHBGKoimRjfAZLpFs8OKSI0Fv+QOyx7z5BdlqIFbZ",
-	"gvG2g3qcBmDB4+3/JbchWqInzgXWISEsgKSULQjnHMVo2hbmrNK48MjvMHQZw+gg9QrMAuhP/JJolB0Z",
-	"K/OY4HavkRFm7giIgZDZByuyH0P3AsMvphE3fuTYgtb5WvAbGBGIvTxOQXyACS40Cu1eGH6R+7lBlG7d",
-	"bfYh7tDbylOtnWvrnpLVzLqOYil+rIm+6y4R0W71kgLJVrtzGYcHlA1Pxbt6GypGaVRAvuKZdg94+JdM",
-	"awP1yuiKv+be48/8C84M9jy4laZUG8feNU4oRHzSvsZd3DVoo/+ShaqlYP857ygb7z9qc3h6g/dGfrDf",
-	"/wq+/c2dM4LT7aKZ6+PeqHWC8BG1RcJfqqC4TPrJqkxVRHYW+bYorKscISpGwWmnqzIRM1blBFAwhIv3",
-	"wt8+VYXxh0RBXA96ZDm//eVQSBiffhQiRHqjax70NSUScsH2X5VDAZ2B8A70k3OuI6Awrjzj5wUQryBx",
-	"dqtVmSf68S3d9/fR+4DfvoR4DBPrpX/OROJNBncAep+olanUQfrV6P2V0ruMwjjiS13CKMUZEJDRGAj+",
-	"APpe88vIKJ2os7He16C6Z9EQg8EAGF6gUQQtrmWtwfbMifCyuwC5E3RDskCEh6EEfaV3O1mex/SGXRpe",
-	"G/yV58dcbx26iGtD3AYSYwwFkOgWVBGfE9Olk/ly2OStKiXUjMMehJMBKtJxfysbBBYug4eKQ23+2EHy",
-	"PdxGo7cws9xzA0K/NoLd6ResJLh8yciHRUsT1ZMOo7mpt1dhiMPqSe7070RVSXNKbLL8q53egzuWkxro",
-	"eBDD+B6AKkp6lOWMASdqLvlo90BNCQ/T4veOOeT7MAYEGgtB3vMBGdbYVBqt0MLkcH/YTw41ow7mjyAl",
-	"LcXUcpNLg+MzVVCeoCYIx39+srxhIz2D87MhdgKkDPJ9fdh5SnEAlhkFOVzCEVXIu7YSqkmi9JIY6T5f",
-	"yhCGi/Qi1MC+Iu9cwUeqknHv4BxHXhA/RX1fB0sMv88uMTm+uv1PB64fUkvNXN1g7wE1USMhe3sPo+9b",
-	"JavyG2M0RyUd4VIMKTyZddNjho+twpvYgUBmHK4uYik9fi1O31N5wnmaq9FOhgwZMFHsVVlSLbuYUGKs",
-	"gxoG43sBuVSgmBUHSZnmEzICQJluMEJzz4KUjuOKttRDxe84Uu5dZ6Qt1nKv6KqLWsrMbFl5Kw1Fwifd",
-	"x/AcFg01ZUbREK6DqZ3es4jTuJ7LLSJ5a0A5LPBBvY1nR/ebiiSicEcvgGIsEykYaL+lGCDCmlLECfwc",
-	"BYjGmryU+sVgt90YLBSMSSWHdfpOoV4nbkgs2I8grV7OM8hdhNLC1UCWpA0VG3CFAmgWFHJmDits3tMP",
-	"i4UF8YcoBs7JOYSVNlR2GMBXRiIPQR6vppxgODH4g8lYd+Nka1O1P3o70Duy/kkc/UYe0Z70XmIgPshB",
-	"Zt2EnDsi1aYOpo3mithfDKLyYOQvUAJ9j8vJFqL4VZhpkcTLZsdwv9O9GirzEk7tpmfNCjsXesdOSiWY",
-	"q2JL/3oZD5IEDpy5pvzvw9OJzzqIiF18+qOy9mbR9ZJm31NAPC3aWfRLtAMqjMKer9Ok9dkTYZ8vIwRD",
-	"AOvLswK5PVb+mNrpRfb7vQzcbBRDT3w9Nub6M+Q8SjdYDVqXryjbcV6BrvPpbBB8ks/dloQqpmGGXETx",
-	"AvsHjeb7aaTTVfmS52cfz0FeHX2q5nZRpeuo+h2akWh9/ZPihEKT0vNDieE8Lkb8wQKozmVNfz1A0oTv",
-	"p/rzetBAvk/zEfJ/Dd1lfhxmBqBrEnWqpayc+IYlM9ir0c4YRba0cXOcUUUjZWljGMjbT0CLZhfCc+d1",
-	"NKBn3hzUpsy4s+CVq9Dz8LPQK+o3N4yj8E86YDselNdnvMFJ5528nUuH0R+zi2NUGJZeAoRz5pT29505",
-	"LXD4Q1ABI7HY/okBTZX3TwRwUudQutiBYAALAeu5l2LiDlyF7ZnIQvkxCICSRxL050mx3iPrCPH4o+sK",
-	"lN4plnyOCms5OehyWvwPPBgM4poTiLCPxYGf/bGvl3boiCAxCx/FkPnC/k1S3F/+AAteJhNHqwjSBbFD",
-	"TBwob5QeLwnQg9/CnlmwwCYGAzOYFdXGAno6xS10Dwb+cHMl3TQ6DcKir8VB+r0BuHPWf1PNDTj27GIO",
-	"kCmm8vZWVimhluckMXpN0jsXBe2D8gfFRV5GE4cKZnZAejcMchyFk+aEiGuF4Qyu1Gdiwn4VBnQyLcS7",
-	"x9W1DmMZ9u8dqs/rAKaDFc/OkF9Ms4vR92mggG0dQm9RBruUgN3BwHp8ClkTweigQifm03eyXKI2Cj/4",
-	"KrW1j3tdWKcMknVO14TV1cQIb7uqgmHe66q0z3PWxVRp30ZOcL1BYDHW9KXygAukJsTxb02khmBLAoCg",
-	"/EjxwX4lFUYcnxGlc6RThD3ayM4ZURUkYMMxtW1UK7MNo3fwOIjkc4wlU2IZcvoiOWpzCML1CpS/dbOR",
-	"5ycmLg7EbND5Z0f8+0O0FMjQzh/WlLYPsSNah8Mvqyp8GZYxG9tdqgWCVIqisE7KtqBIZk7CvTVSzMez",
-	"8SkMf7sRLG7nr4KQ4lldAYswpiOlObHnTBQaOTPKMZXh7idOcRTJu40kAXYa4TL3EDFJ05QToAk52QJn",
-	"+RaHJNxPcSH31Yd0F8PpE66kMLZ0VQ6GFK1WaiftsDhzSfv1ZagR+GgkOCliqrMRi+rU8OVUe9M047F2",
-	"CxlWLwjBebaOvHvE6dxnz138KA7IdsiIUn6nbmXzMN49wEufx0EeBmuFStKp6EePup3Dj14krivVSFQj",
-	"2/kBKLa6qvTRRqHnmo7dW1F1kq3gGuTmNmI+ygDjfANPDlNzYYtXuJ/6rxAQnTuVoE25pZh7MUp3U5n/",
-	"jpbx7BkSEgPwnuT64YOyAZg+MbMcdE8Qa/wM9YjC9A6+Kv4u2cR3mgmz78K6n5053CGEtp+q7ae4jP+O",
-	"tjJbabYfRub0Sgaga3FiIWhUbA1LuyzWJ2LHn0gsXc4RdqDMrXdepjUfln/eIHr7BIAEpA+s3LPCb5hV",
-	"Xw0a6zYWBOmTOpanQBq8wmzgZWJ+aZl/IOGsIRuKayi5VG/CeXLOGGmzC96lyH7WEj3l8lpt5CVYo+YJ",
-	"vGYmYwbr8Sl2bxHk1f8OGoDjs5eSCfjVrEIx8RFQQaMfeW/x8qjhc9rB2Q3rDxXWG1gbtZn1KPCp83Gl",
-	"H0ciQugWu1agcI6xmpolmET/kpeaP3eQvXDpu2557ruAfFj0NuLQSeUoF74tGdXeVoumHt5V8XNPdQkL",
-	"3/Y/qZphDkwZ3x4nJ45E6EVv3IcRTy6el5q7tjeysqpLXM9JJbat2BvZ7KVyGQS+JOUVvjT69URrE17C",
-	"QwqMU0CFiegIDye66CFW0PQJxsYSGibZwRRLWjJAuLjx50ST6BKO2phsXSLNksYKHCRXt914dwgAU4G9",
-	"QdoECwWEeR7QvTOEAb4O25XuZcXZiaGe+L5lv3lUkVTzmaSKHJ0Ul9ff8pXcIrSMjVo9Zn1V5p4Jn2R3",
-	"TWwtNzJRhurSwk8yUqdNX17DAYxTDNHNyjRkMVDdhzWqzxCGUAU0NjUmUaAtjXg7zorEXYLoMELNV9uc",
-	"U3HnkIPDX35OrVJ/i7LgcywZ8U3GCnJAwaFk0WoBiicp8H/ca3krTSHsYVDryZ9Vj8BUPpFHvtdiIm6k",
-	"DGKZuLzCvkOnJZSGx2XYp6dDjiKswn4GcSho1vh12ZSsJPF9GOEIGjiZp2C5Um0ivTM11HE4+c9ZTAQW",
-	"Vrll30xxyE34p3gIYdgejuUMivqkcxq458J8w6impo7zTAk9xHbho+I0w4dXeYhN5OWkXtyPl/N7gdCR",
-	"8QBwlYBEqAN4R7R1IIc1rPYbWnJN4kD1Npo/iwfvARA1nkN9xT9xXyDTBZvL4OHxHFKRoNvQKHYdUA1K",
-	"Frb6JdYTB9i8qCqAZ+stSqCPgdZnfEp2SaJ1ed3KYymu5A4uJWRoeM+EWQIXZGLA27Rf0NcaqIpcQ31Q",
-	"WCYwwtgPTZyNNmWKmzNLAp6cB2R6i+/jW39HW2uJmN33yjptTt80jiu9XJKaWPPlHwm0b9LbStaXdE2p",
-	"z27awWD2EpkzkPwh7QAiIU79YolSjfFj7EgjuzrjwFCqaY7sneGR/st1Mhk1/bZkGoo+w3UgSXdcjhfr",
-	"YKPOMCEf8iMx+PEX9sDGwkBkItGGsGYmWUWVdQCL9sMsjy+r6Hzlw1mN3HZ2gXDrO/+8qLI0VuZHJhHt",
-	"tAk8On9e9ITLOKf9yNKb+l5SI9Pr5AUSR12ulvjvl/dpUIYkKwjFEFBI5Dn+5e/kNFGNojeSVoTzAnNp",
-	"jpkk2LEXWRlsluU/wWNUsvTpUPWHOj0xWjaF0BKF0Ud0c8DAAH4R5LQRG1BYQWWBZ+Atgu0ZSOn0FmqA",
-	"LaS+ie0A/TLfKTDC9wKkdhndwNQ8vYjifZCgGwrV94AU3cqGparYLlzWb7asPDPmnrhSL+hZILXaGsle",
-	"OiZVcZFnKuCc0uGvtxPT+mabskcfbAKmP8pmU3EjDy2S2S3+y8caOWrLREd+FOarrtxJXiZH1ZYX1Hfi",
-	"IG0gTMjN7v4ozEv/Tjb34BfQxafqV3g2BMKSRjIYWvAqDw1p38z7WBParooXtYbasaDcjILWkWrL7eUJ",
-	"SjIeYxQOsnXsKPg/FGt50k3E/yEKvTXaT6X9U2Gd0QeSdMwbiEDkffG1XmHz4aOdJoOQYkIm9lfR07pC",
-	"Tckz/0+BCqkBSn/f/hWJ1cC7iGWTAJCLaDB+FOZnKdiUHRyx3DBhNrWq4BCO4+9vz6oCsdclk2GkleZ2",
-	"Qc7yR2He4W9Yc4SvLoqtNlhHFIghlwUcQrwrMMzgHQSLt68AouMDd9Wgf/3MJ86jl/EAPQPS8EBwAFh2",
-	"VZWGgrNUd08+5XYE4bcfisu+S0lWC4KQFr921iXxKA+EOMf+/jlDMuheKOc54+++YN9rFtob+/P5LAf2",
-	"g9GuvyXWJJzYlyb2SGKGE+F/qAIKLoWM82MqipMpzzHiYgjh0BCaivGZukptXJCDYRA7p3S6Y0lIQjXW",
-	"EfSZrcsiuR3kNBb+4oJSlMrfCF1b7GVVzlxn+TlD/k4IDYmZMb8r284VJslv3k9b1qE/UtyZkFZcRGtn",
-	"VbORCyC46QiQU1X+e85BmRvdOFGrRjgkcO/nL5Os8uxagveH3kUdSQgn0Y01IQYd7IGJWt+MTRlFijLK",
-	"P4IF/CALNl2YqrikzQ/OYk3xQNUDzNtwQBEfFzi8tthzWb9p24DqhINaT6wXht4mBj6YNVyV+ZIDI/Ps",
-	"5JZSTdUYqSbehAuOJ42aZaMNPx+q+03fbSn6mRRE3zfSW2Jix3rv0b4uvWsDknQgcnUrzQCsHxWMegVJ",
-	"Yhvl+83UMBo7y1f/CgsDFjhgFt0uULMU51JKs/HDpJcVTWNwt0DiASgqg5P1aG7V47lOD3Vu8svTokeR",
-	"pah04ODhYYhRmLh3V/Fft4o0ER3c4z3509IdPK74wVKfoKkEDbvwVfBgm/FL3uvXLJ+HGOOD7B59Pusg",
-	"FUnMelglhST3aHJ700qnoj/JDRVgIIsUClMIn+y5z0qFccMuIPuM2bEkFuJHrbiym5yDdJ3zEGj8D8kO",
-	"SZuAiieMKnc4YQZEIbY57NjCmxJX9O6shDv08n7p9p9UxQ2QMgtpDSrN1gt/kPKACsuBgJbs4lqcUONb",
-	"uVVx0zWlOBXXZ4ToeGHNSiH31Oj/xoGiW7dPiZZeGlWV1ib/6cucH6fYsRfVdm40/TTcALoxpWPLqFKU",
-	"2S2tVdO5lAuXkLZlHROqzItFVWDRlFrzoMRWGuwU+91WW5fdA//w2Jc5NxO6xqVJmzK/c05djr9c0du5",
-	"A6ZffJ9fc+lE62yKo0e0Y00JEiLRt8JbiHrjxA5UgSH570Sz66oE+NOJqsoeSW921Hqju5bnG9oZmU19",
-	"tGBoV1eVbnYPnIfQuvgybkouUud/YfGyC4YMhcyWbGGQVrxfZ4eCyLhI+tf151mc9H5fnk1taDYdQGEL",
-	"xX032J79wReOlThAqxGsACFQdNj3x0pY6DOX1UFVzVO4cJbcVf5X8ap6GyyO8aqdilCljRTUo5tP/waj",
-	"Ksap7BkGrF97sAgkV+obLIVLL1k1UHMHGa8gjJPHrx24Gyerd7gqeFv4UbdWrStJlPbjXNu8o0N2w9yO",
-	"SHstLwq/LlHwKwQJyJR+cO9hxlK9jyKFECG2RaVFaUE57dhHpqlsP6ch/brkW+LyOTCm+mSCHu/D36QT",
-	"kc7h+RELtUliWMNYOTBjH9wCGziRE8kB3GlgJMKjqHqHHMhBIe6BjbgAz8CxFEu9JBruLZWNn+lXxfbH",
-	"pZY8DIL9k22uLLNYwfnLv8jufy2xVxB9PGkgMed/uHHudQFwwLUaRDOyN8YLeJ5blMg3lv+mn5T7CiT/",
-	"uONXc3vsm1tpTsS+iOkpyDn3eo4YrNC6LMCRlHZFeWfdQJG2zl73gciVO5KW5QV+Ui6ZE0BW7QVvetdx",
-	"auPnDjBNaT8lg7s3EHknuV3jtFxmi8I/8wUQaZEkLKSTOA/zKilBCHIiBxAHdWo9s/w1dgwJIBTAR1j6",
-	"syaASpGqcbf9D+cNx4ilMpCwBcpNU44l0WYb8LFog7n1B71KzCQs6ouJnFW0zmOsTNUqvhJrphTgh29e",
-	"vfiq6JpSmuLrL/98CQg8E37+ywi28NlfmDtjvfwn1fgnM0CBc9oDPwMQApu5ThCL89QPxJLrBH8Gn30F",
-	"fIIMGmSbItadqAX7qHU4fWUY1uGkFiQXHXxFrIn3CQ++EtYFsuz0EmcUg7Tgq79I0yvzEhuwdM9dGnG/",
-	"JCTlfE9eEQbn0SsdKtHy4U+sJGs06LtLQwpf7MjcS8RyQrZyStAxt0w4VEnwA3qa5BTj5eU/5cmj8kTI",
-	"/e03pGm1hTZjOfLnpPNibiWR6U4rlH729M9z+uSqvWzX16pt/Scb7QJNLQvB6AXB+X71TpZRNYqsboVB",
-	"/j7SFfgoasIpleyB9vSnbG45Mtqm5sl3wa91wpCT+OPDFG35RPNXqDh4HAqWwMH1J0sCa5YaUQlVrgaC",
-	"Jmvp7Y3r4Vop2s5ZXGQb0cC0SsDaY0ggBgbW0nduhBz761x+InIczgurL2PL4+QucVfeT+4SfisTRPRr",
-	"YROiCGXAZnEp+myMSkCRMJVQbUaMjsAg0Er8Tfg8e3YhLIBhgNqpxi6oiLxPjVFJEaHLZGJT8m9Qdpgo",
-	"6GyHGYKyJNX0UbGPaDYpZFOCMuTGIQSDpDyJ+Ro4+ejlbEp4ykehgRnAKABaMXKfLqkNL9PIfhfnT4d1",
-	"QS58prISGGtLDO3Qj2j4V2ENhI8PBaKw1zAf1Oj04kpBjbklky/+/Nl1ej3NlR6G5TWTGVEcusKvgxFP",
-	"rtU1nY3+lFwVwoUiLxRN1qDXhf9AXX5ewMoNONy1rCqLGsajSuuwvJctbIYd8zOWHbNfI5PjcO4o2qmp",
-	"Ro8iCdl60LmYdCPzIRY8QA/kjOxeH+GaDGGmHqsXtDL5+vFZgMbUcHWGE+hYh3TMOT81FDwAjbIoKn2U",
-	"pqiRJyfD24rm6CSzrRbg5WyEdfgjPgQzDAf5k22rGgUSBaoppOjNEMIXYTkPldaciyUydgJDqZshaBMI",
-	"c38Lonb5mLiAg+JdOILpxd76WWj8IrmVZoXawrqRy2ph+m9fBHN6iMJlW/x8x0ARPUmK6oLiqcrG6chb",
-	"GQvDoDD3tHQ5x6uVskxRdFuHw4WgfFBVQB0Aotv0awbPRhKtXAXt7FzibinLlyGlMG7Bt97D2IfqiEA6",
-	"zakahwjgWUgJ7jFAayL8HQJ3oIlPnMszlll8rkfdxWAufXSYSV4TDCJ6yjiyo05O8UfjCnunO8ddvl37",
-	"+lWyRnfTtVE1myT8dVVmQjNRQ39WGQ2fusdeddo06XTuWu66Bo6bYygOWI/Pp/GcZS3599o0JI3NSj91",
-	"psnfPzAj7zvTzEZy+oUFH6CuxxFe0SymJ/89+VuPT2jBIyTPbQUHJz1UAyQ4nbGd9oUJV965G+Jd28Sx",
-	"DFjqhjDLqim2ujPFUcqDXRVdWzgN/xKKF4+LVbvTR3ST1LIH6SnfqNgElQ9jmPigPub++DwaiHXdNJDs",
-	"FCjrXuqqqxk3kLwkBhwtk5QufHkM7M++zi2jyAF9E6oooQ+m2v8t66lvoFf5O3MwEmy1J3EBJ3RigXTN",
-	"PwPVZv6idkWtrSPd9aCszstowO8WNRSpieeOEGx0/MAqjklqJH+6YPqBnBC5fzAXqDgwUBo2UpTgInL+",
-	"iH8pX8Pv3Z6FpCT4ngsKB1Gg7gP08iK0PE1mgc1IDUeCAHqPPZ5ZDca7FMhZgYU+MPSTC6EWbrPHnZWS",
-	"IpiTHMAVHKtKKmUdYHowyXiQJ7vyB9Nm/BgM3WXT+tFIu19L6F3CashMYoRx7gdmgqnllRbcFYISJlyl",
-	"sILe4wOo67Uid53qG/0/Meo4SMyw1sA+yOg28xWp72MxahAfV1TInggGpQmQ/Sgt4StL8k9ViQLLBpBh",
-	"uDL8U8MmB+9nqw1PflnKJW1Ll3/eSmO6Sk6x9wfWGKf1odDNKuy8aFfnWWRdlThwGNdo9pCi8ZmozCZQ",
-	"FzQ0OPSInvKDuuoX2v48UjjY9F1TaVEuWQcT8Fpiye7rj3ESh5OQ2nFfGT8HE0wCl02HYNhS/s29Nvkg",
-	"+WT57EfNTUfJImprZNXJooz00/mURnNJ2gIyzL/RbHwnuDKfFKrnwx6Vo/IXd6gnnl5aVBU8AfvxbX0V",
-	"VshlfmVB5YlkFcE+DDiTKGnotxtBB3LKf42oc8H/IxGZc5rdBXejFuVNwFNyB4u2zmJn4/vyVZkXgl5V",
-	"jMkcB5a7HlvuQ6ufFCLOBSRHYNVV8eTTCG8G1POq+JSyvru9S551+PVHgfz2FSLMAIiqkjZQqI57/MgI",
-	"1HMzXZUhaXeGJ0UxL5r5OBKDoxoX6qAKgrYETnRq771WdsuBSAO94JmJXVU4KEd/MfnLoRCROI2YcUd0",
-	"s4OFUWl9YO9w5fYDDW7lr8GmJGnQW6TYlrcSYzmwd7V2RSCGZ/hcPoqGeUJE7C8s0emtsiwDOvHzwl3v",
-	"ggColTIjZhiYlOPLBx2NFJ40xKm5Zimw16fvRZPw4KMBm89sfj9G8Vk66lzFsNMU2XSa7NaPzltFJubD",
-	"KcJzwZYJeuxkCyvBZejBUlh4vZB5wQrwPJazkVsQA9VBQXt4WTfQcmB6UZELuMDL6NyiT/vNxNKlpjZ/",
-	"CKlD9iBIoEKyN3ECAOGE2ezZ+MKLgJ/DZ5CzwTs+gS8PZVCBNhPVmzMTJ3tWKjTwfoUQQXWLUIbw8hBY",
-	"8P8m7ODipARqnXlzinUluTzjm1Y2fTY2PMYd/xiLypjA9/DgYzhQBO0cu1CDg7pvLtXU0ErHRbfqd3AY",
-	"/qkDIIWiOCNGqLFqrjSA+9lrAJ0ZWUmEA+GH7RGUisROQLU8rig4j+BXdg+BsT3aJDiwXGQvenh9hfr1",
-	"HAQsun5zNdbctcs+ONx5M/CzxUvEdZhqyscYPsH/vljhdzOv+fPZa/7Mv+b0GK85D4P2K9YvptQifKeI",
-	"4PqsmhNoIpkKH6SP9JbOr125k6U/LywwHyHPKLuLF0qt+TbJMqm1hh9mYF6YyusDcSDbjnnmIlT5Xiyf",
-	"SmSw7AxR4j0K2SZsQmXP8OEpM5BGOXZp8OY4aKmJuxmUGJ6r69SSjMPLY1/19aGgTXnUprTPgUMwxC47",
-	"l4QC8lR9KBbA2pxll0jzleKEFalqs6cPH0XjeDRexBNdvmdEW0phQt058rwYIjw2ZDxmaqRznXF6pmHw",
-	"ZAVsNNXfhpOYo7aYTqWRjx6wHwizAWQuFqomXLLNIZW9S9q9unNBZfeyoKkVxtlYP22L/5BGr4qu8Qeo",
-	"zK4ffoOfSCnfxyuBqRwvIXLvonCWLSpeAadV6Yjy0OWnVAjQnWbnb6M7kSaBYpCdtU1g0pQtuhbmt9TH",
-	"ZlUYVftZNarmKdy7JkWxIf8+ujhU4778IhFpUVWSqGNSsGgJ8QYLw3tROAi+qEomLLyUs5i+pnPv4ceJ",
-	"/wa/LlQmQbvidoMzpd9Hg4gNTNxASyWqq8y4tDixqXP/fTB3zlZWGGS6/ogbDGlnIx00lXknarVnaxZG",
-	"yUnZ5q+MRWQkqpT3C7dtCDxFb4iNjA3gx3T3QZiGv0kXCwKByNLCAEMeKz2+uddSG0oBJfq14yIghDnJ",
-	"c/rvgyFk8ws4wkvCAXFWZnPKcJIPIHf0KW5QXguAWKYTC35Des+0c0jJ4IcJvXCIl1dK+svZHaUcyfHZ",
-	"y01VEV4mFbScw8RftH2p/HGvfNzD679g4PW/arUATANUbKN3/oV5p1+VnckCPAyvgnGXf8sp/gwzer/y",
-	"z9fCGXU3AWI5K8kSVnqrdS2sBABaUzjdQrBEZ/OG4DdfyqpKgaKXpaa5mio7iYAZtOAyp1iJBavhLSbF",
-	"39xKU4mWTcyoJQwKwwqtuY4GmBK2ONHPcDSfcyVvED1X6eMT0t71G/ZJkJX2/x8tRBjO8O9dAzzxT0Z1",
-	"a08ovoL/UYvmFP9jK1HWtpQG33P5D8jDM/gX4lf2f3hSUWUz/MdagE4hylFvtdlp5+DRRj8J1pWq5BMs",
-	"VwOL5Ine+tYBfbuVAi0O5+STCmhuNnvV+uZL2VLcym+lJ9tKILFnWSLVs6jkE908KdFYsUdRVfqIoB1x",
-	"fNI1FPGE56iVum21VU4+2XeoJE7k8Y12T/qfQ7fJVYvWkTebaPBBwu+JasIcrUX5hCCP3hlz8g6g1Xd4",
-	"ABzx06UEkthStX50fU9+FeZJoCtF8G248NZVBwrotZQOX2KlqKPy+ZNKW0Rje/cyTq5u5BPK50NOS5ZP",
-	"aqTFbPSTW4LVNfpJi2l4mh/75ASYPf+HCrJdflU9oTXVLyCEJcX/FtYZcSLhmyfaPCHop+9UiZTmYTCe",
-	"6IaGeO3fXBqsAqvbIadZKWqBsQbv3Q0+J2giBIolN/pJDIHeSvOkazZ7SRYv/gt5w+E/e9EtP+yj5+Ef",
-	"4uPwX5dPV5LIfbV70lLJGvwHxi1Lc6JphlEszelJ8OKwAuWKwpBxd3ZNwOxgCvZJgAn3DcNQ8YBk2+kn",
-	"bi+fEADpMj46voJgM5mnL9EUy7+A8Hd4A/XKpxycm9FH3pP4JWg9SEiwCzeQMgY6K2WLtqsqWQaRC1G0",
-	"lVBNSOuSUkFWgdGYyWkY3JFRuz2LS7GZlHlnAtEUmsshANXZj04IE6CZwncW/2pTiENRbPZabSQWXd+K",
-	"qgOwhWgK1ZRwTuWjcbqG4/Ku61GBoigqNB/zANe0l8OUhdGlkRt0niaKWrGKTlXofxLz/1qXHO7nXGO0",
-	"8Ut2rTuDrIrYGClMpWSCZDU4ThmeR8JzhzZwbf45lPmO2zxQSTwLf4vNvlAN1IVZ2TjZbOQKSa4IGbxo",
-	"oiMKO9c++lkebyh4MAsR7xHel1ppgxGQx3c96jlBdXEJGwnwYic2h9GyBAgQhpAXEGRsK7FLlgx/trxk",
-	"OFASR7h7rQnWi44Ju9D2qDKbUXBaITfRtCW7hsW71xd0rbyswQbvBD7dNcjo6s5sRvYsfGJnRBuOggzN",
-	"D2JMpZcl1sVNHxjkQRSjPmWKwXIP8iDxJHjiZ3nnbpxsJwSk84VXHMNe8la4WOpqN0byMpFZWBZCigK5",
-	"rP8B2x+YXFl+1ZOUJXjd5hbRgLCbuDv++td5+g698CcJNrieR5fr5Juy/FqcuPBwKU4Yn/SGfyFsrLP3",
-	"h2wJDDHagNcNBfUhxwMm83lZWbUgPvIVeeD9SfLlA8gHcnWPfbs5E2IvLNdBJkhCUfGe4meWQP6IJPWj",
-	"X/3bojmGUWCntXNvtjzH/p6r6nkTRCAR3OYtV++6mOcFcA6virXRB9msCuu6zaEARYuIMnUaiz6N/yHl",
-	"1sIpSBAIKq7Ft2CoHbxfI/3Ppu2LaUhCwrTwvUwMDMi9TFH0UkZLWEeVKUjrc0lq9/DKzg3LZHaWEIbN",
-	"h8BeQAD51kHJCOVFd10iq7owv/9tJVgd6G3FLZnvI/zJ0jABc8ayFu4Mi4Cljed9qrYojWoDFyaKOOyg",
-	"frXQ2y0vQGaAwmMixjnPiHRe5vXVKcSUn3m7Cg5CUQBwuJGhyOgobLGVlSswGBKonyT8wWm/aRQkFgF9",
-	"bcI/bQ5cBdj9dM/OqMVTkvRU5xn2ZaQfxvlIbJyYLeYJZknJGauDY9LfO9Yr32bd3Mq7otXVaQcIusLK",
-	"nXd3C/SCtWrcUyYHZh6Jxfp+iSuIXJm5WhJKMj6FwVkScAjZSf/hN8eJOnt/5waSMX1sAhDBD/BI4vDS",
-	"IMxg8gix+o8I6x4Sb0/yC8aCjLksQyWap2+OC+VnKtoKb4Wf4hsnnOLouNRCVGsrlqF2J0rD4qu4Pfi2",
-	"dykeRDOA4Sm+imZp34GfO4MobdhJ4YK2xFVszHR/k74whFonBUmFKYnuCWwT64gyxx/hvQC9sqiQhuQu",
-	"VtcSbhrC+memkF4KU6JiKAeWllv3ZgH82b/sFf2GfV3AcY87/pMCUM22aIWDyGOoI+msLJ8hkPhzFoyS",
-	"Ei94i7WSKigp4YhWii8eitXp2fa+vguzm63+GWbXhvndCKxcIRLFUs/DiQM6mLrdT9AqLKpIh8BU3A8W",
-	"aYJPe23JSc/bk2g4syFO0XqLBgOgkzzb4bnfQtaARcQFIwqx7CFKxrZpWgsYMhJpmWUVEX9DneVLy1g0",
-	"+YJSa0D3mAWrC3/Ako/rRn5tTkuLcjaVSNjymsPrvdkOLOToSDA/vpUmB+8KXMK/hXxRYmuAn4XwCIFS",
-	"mEbizcJ9u+zmobZfd0hRtlXNsu39rUpWWEb4aN4O2SqW3x3UOtYSRIlBa1GcoXyHgGet3ZJBhll7xRLL",
-	"R04cf0UURD8JRXNbcE7gp+hThzsGyuaV835LARK+z0CFdgsntqJqO1AIh9qS6AEm3Jy9MPWE0s7RaDLH",
-	"AV8Jlx566rVsSlmSnyarbX8LBgnpcCfmXnzfC1NzM7yXVcs0EXPKqwIheCu/SPfPCiM32pRIdYCjGXbL",
-	"g7UBfhWGw+b5tYJlI8+CjGmPUqdlBfNYwjiec1OIqiowt53fwGTJlP/Dq4hjZv6sD9+iVjBb8NSvwgB3",
-	"rrFa8RFkDUIumt0DiEWOZH3+rAFxRi4WJ+/cy6lDEuiccNZXZGzQLPiFi8wiCQ7OhawRulWNGhWSj6DX",
-	"IUQ0A5+Gx+7HnfEIZBmBTzRFewETg/cwxuZUU4itk1CxBjcEbwaqjQsu4CIajo2cMAZQ7RiQWZHjsZBN",
-	"af2+F+VpVQDmeiOMe17IunWnUfrKLyuKJaXsCGjBhz1/N7ede+EmmgclKf40b/kqi6xq4+fFdeyikdjs",
-	"VIk9QsQTVwpgSiMlIPj9KzgVASFhKVArxhSBEyjz4O1Net7wEAkCpJiW1lqYstCG1NNcaqdH6vQZX38n",
-	"8WlWtejDSBUNacxolvx6XmFRfCR1KRNG7ABHf06mb9tKnIog637xw0E1UZ44Av7gxgnHExcGSP0Z0eyA",
-	"/WcUzGGSYjsZKvouC1XxAhhS3giHBUT+EG2FtakKFcB7vZXNRlWJE4zulEpJEnkRRQvPk+K6EUdiV/aX",
-	"gDfp/+RdxEauirpmOJ0AsDusM80DvYQi0nyjsWv89Caqb45sFe6Hnnxp7b2l4yCdsTNSNgRoixcSmghs",
-	"EmMIsD77Cv0lcijBASKAQMwfg0YRj9nOiFskUwRDOjBngYS9tAewQnD18IV0R4VJyqmV+8E/w0ZsQunD",
-	"eGFSXcRFwQT4RrE4N973EQOI5wIef6Pi3QFeO7p4A2cjeonoBQxc4uHlu+oVM8NdEEzQwbUW7IWkL5/k",
-	"iZb7VLJC2AOQSRU1hv3F8JqzgX/lViJH+YjKK8vnLFmrqWdLpns9Vu0dBXojhpz9FbL0Ub1lcf3cn51w",
-	"UiApuoGS8tje8TYdE0kzJSfdFGVoKU69CDe4NE1vVl9N0MXn0x+QE8/wD8NtrIOqQGlOBZZ2wtAM2Nbk",
-	"mNV76oOQFuW0DGQLMTL4+0DpnyMdvAfXhWz5ZNA96HVxfQNSI419Wkgg0jUBLXlOoh7DqwT6fBbiT34h",
-	"OFlVzFbII/C4rM+iVtB+WYUdG8YvTF5y51Npxj208ZBsRhzyWfAmRPGIKWYyrOWf8XvPiGNGWuVreuw3",
-	"FBhdXlaSpzMZQg+AnPaXEgQdLkUmIeNX687tg95k7qh9I5xMNMjU7MrciyZBDgiZV5i9WhxAtgnJ0V1n",
-	"GqzDtkKVxUE1ZXU6j5G4vTzBmYkH6Kmwe91VZbFOJFyqNm1oxJ8WO3Urm4n4xzQGrmI39F5Zp/GEzHsP",
-	"Pv9N48yJfR/KTnFbfahRgGUKsS9hiz40Zrg8pbmosA7FINnbLKkXOe3j8KcswY0m4wvHZinMFqjLltQF",
-	"6oSowD09nxdGislio3Pq3BIJ/rE+1khRBmGy4PYuxGeX8zH0v8FDE8WKV3GJ96uNzpf+vB1brFgFEzZa",
-	"z9TcC3oiagwbGGYprLZwJtMxMSExC9P8Sln3L1E+OlXvmWz9e52Q0k9w3N/LXJqQ3p8sql+nKt4fhzjt",
-	"0n4hzzfYMcF9QYY1GBF2ICcIiqaEGPMKmnvJz2QN81l5IU+Ayo//RPOOe72EhE73m5BvpOacuFqYnWqy",
-	"840zRSk8hMKer6SUYUsvibgIGxZEbGWW0OpbrGe7T6HtW92ZZNga3FZR/CqMd2w2HTo4onc3zplkUf7i",
-	"rDzmFdoEkMryj0RSyawip4SSVRRUyalBqtKtAmREi4OwetCCyJXFmhWwggavcDSnNEfeGmk5svxU2VYt",
-	"RWOXYXugXMpmFIsny+Onap6wQfErfB/1usJ74Qz2Ez21y/iBMdosyU/LqvzG/4b3hoXrUrpZaYYU+IfZ",
-	"GoQYRYNvhOLW1EDsjKhrtiCx1raFSPycy9k/mYNjYBLwsirtItjYo9HTe+MwcdoGzYhJEyaMH+l4TJGz",
-	"j2KYg9Ed8LQHnQ8aEWre5MTxZf3JAw4quPhrEum45m8XOlrwTfF3k41M6G8I9yrUfF6O/8ZoS1nrvPAT",
-	"Ps9zCRB4u0lRIhnVLvBK/ONZnAWhD/ETq9jn2CJ24Dr3pnPfBVXjzLldcnn5W5cN/P29E8ZRmDxDJYwK",
-	"OZMXYQj9EnKdZDdWqJhRFb0WaVZFMZtA1JQEVm4P0ZUQOem1WpdBPchhuMDpD7nrnKKKcqa6uXXp4fBt",
-	"AjzoVhtSE22N9tOeOQYVCxqqX4Us9q/CnKfFKC56aPQx9yOkK3957FYTSATrjD5IG6iohCu2iqBTfdLi",
-	"gdZQI4WR1qXKbCDehcy1KsSIckMqPwrzsxRmWj8kgW7lvcWEDczYiDFvENIuFYAXMoUfdWeSder0fpgF",
-	"v+efFY0mzfkAIivW2rkEW1u+KCsSbkwu/EpsINJ1kRfJrZpImLRwloXjL4zHgCIKlnPvBaf9Xzh132vN",
-	"XqhjWoTBCoji84wqBzo5DiFvufp7U+sfhoYnIkXhfhvcImNORXh8kU5r9DK5/kBf+hMmrFtUhzBa13+y",
-	"9y6ejfwjROs2Ha14J46vsC77LPr3wzevXnx1qWxQDqFflZIRRHxEpFtIJ2wA9QH8y2fWyqAHA+Qw+68V",
-	"86/nQHFvDHiHbM4ZRzaap76zS5xx/Bl89p0/TL4zumNrqKUwdoktvZwl7z76S8ugPkBrO7/C6AjBp3vY",
-	"wERw8Z3cqDZWp42HLm78uTrtCKnLZ6C+fnr96dyBGIhv8PUzqwgeXl5Jht/ARbTtrKhS+oy8z3zXyo1L",
-	"QE9JBjBP3g+/MXgjP1m1LE9cMc9CmEPImw0UmC/PzRRn9g/MC8A8G+2nkdTmLZfGIFHVItjYbDE/K2Ea",
-	"8qUlIHogthbYS2brV4jBgDLd2LTYV37Qb5VkhCERSiMT3jUG65J5fdtKcbCxsgpKcnINuQ/asNS9pbTS",
-	"3FKSLw8kC137wd9ArFgE8SKzHQQ46UX/foxI8L2uSlh+PawHmO1GOvVgSy/MVQ2E6+aq/OOAhPlY9bM2",
-	"6N+YWgs6ll4IPzgurrYs20jWwj0ZEYd6Mmw7B3TzFw1FzrBlzPUTmtJ7tdvz66PiT7+k7cfbShVpPACr",
-	"PLY93eWbPkmSm1cxyh4yIwpTKbCc7BFzhOExWukjYMvRX3G6IF26pcmxPgEFvWLHiTbtQpElOaUTKu0Q",
-	"YV40+vgc8NuRV7bHdOVvc2/IvNK8I4xSLgCS848VrVDGej8PS1IK0ZwATzjguXWaLW0kNkGmwKUUp6IE",
-	"KKmt9LE6sffaMsTdFJ19I5LUGmehHgj/JJRYm4BXZ5H2oJD/J1vAU0OmhYOqmlUQlngOFCbSD26mJg+8",
-	"72XafWzZAoezRiEbIpgQNrYlMzwgAHqa+rzFYvUFWftRjftsBDQG+OjEos004FMnxsqWILaxuYO28Xu1",
-	"Y0XueiU63HNAM6Oaoq5XxX+QiGSEhz8DMLkt/ptZFf/x34lKvTMNiSCIpuhapNUQd8quim0lHMhP2hUI",
-	"HxYbZTYVok0owH92dpzLKp/nm2SbwJiqBktc9UDfImO6Te5xPXEkd+2UagagbtHABEbOQrnnhaws1VTg",
-	"M9ttJPMZUbQMUfJsJfELiJnn9TVXBuA/7iXmGK+Luyv/Cj+01Ghkmr+CgeKW5iXRjXATi2CjTXNee7xE",
-	"GrRntPocPMj+Py5COzwgawl4IzQ2p99IwZAvGxDN6cRABeWSB47SZ8NR+uwho5S7BCeXFvQqZzjBCt9w",
-	"IWUEGAflNnGCOt9KmN0QUIoVw5gUWGBsnFMJhjmN80Xre4Vn3aCZWSCTd0QVdB+UyTvdOfleoImaSafb",
-	"o5AuCAPkTjX59kqp2gRNrg6aWkRATq7VRsMoyRJiTkfVyl6lDXUF2VIf2SwoS4ohqWRImTUzQiTp8ldu",
-	"n6rZ893BGgh7OapDrbhJmt0sSNfZDRGqT2NyLxtYd+4Aa8RZwsTjSA/amzA6nHxPlHxcWSEQKgkFNFV7",
-	"FJmK9n8C35Sq/NC1jEUOAJnqc4YXZSA50k/8Cnhhi+Ney1tpsNqoFidEzPJVjwn1pvcjUxxSf8i9/VhI",
-	"SUGydefhoiN5hXuJVd66Cf5WrF8hd8uP3nGvoeSwZ05AvyfP2Y+nDXs284UqwRzFqI53xPD7EOzJqVlZ",
-	"XUHR1UTeFYa68CPU12cNSgvBTUMCeX/eqAYQoinCc7DL+E2vgYbakfHnRh+752XSO+dDEtgewBqceJx+",
-	"ahq7L7u1URveYlggRAhveQXMaXOUw3YjqtmI1ndGlPIGnrzoOvzrilqY7tMrsnl4S2iONrnS+pCuL4Li",
-	"Xj+nmIjo35RN7sstH8m72dcXhfc7E9j4J9MiqymG5POkGmpyHdPcX++6isPUAJn7kpVSyZfwGz7SHIny",
-	"+XGP+QECrRSCKOQ5Mtghq6XmXLP3oAwAVFIDFywUBfzr8u9zxITv/bltN7pFkeWpcRnCFKSwCdaNQK7P",
-	"g1DnbQSEluLI9+AD/F4kzcd3Den2saVnpPthlaXWJa2obOhtXqh4AI5Nffib7VZuHJvDkURxw6Rwlqul",
-	"3Ym6TdzwO51C2FhvnCh3mk0Gh+dSgMXw91XsF322b9n0ADEu6dZIziF7LU5wxEX+YgchU6CSu6jnG/SV",
-	"R4+9oKQMZYjAyztI2WKEq0MRQHlCRFHI4JwfAMPcg1qS4+jXx0JolHW6bVOjkxwZHLZ5Md0I7wmfWdFk",
-	"0ChSNxMzypI+Pgbx8v3AESlscupUu29CRdgi8hoACDMSwD4DeBbVqs5mV4ZqhKPMSjgY16e0csiNHwc5",
-	"WQ79CKXO2WGnx6Ses5VOxdkfl/Xl3JqstDuTk2Y4LsIAs5MihdnsuYToEqZv3TVJBHatLK+mDNseaCzW",
-	"UjYFSFeZVbHuHK1JG1zh7ELfqXY4YXbzyH6CNeLDr+YFQAiOdgGnwI8NX7TCMY0DkpgNJ8ukIkcqugXo",
-	"X2S5QpKOgmTgLs8pxuC9LwtexSYiv9MOHe8AaMAvFgHpKix465iLUbUsotLbPWIaTNlUc0hFrs4aRGK5",
-	"JBX9aVDQSnBsTVR4BLIaGlriI4aW0CClppq9jQK5YN5pgW/5kQcw14InbSXaNMSa+MvBwrqDyclmLok0",
-	"eTwIiYJfR3FajXSUCpLUWwAJhMalbI2F0krjHTZ3vv6K1uJAZAl7HRs1MbN+TvKLOCJ5acbhlHattltp",
-	"Usn0BZhuKVyySK1KhQHtXh8hRIv2nY5r7DTCNrFxW4O39JQ8wao49mTDRHFhlUOSylzDZQQix272o8bP",
-	"pWQI3UWlDtww9LrcRBwNVJMV0RCMaxKysB4PXioPKyMNcok4XthrfpSsZZnvS1lrfjXKyspjqDI8D00f",
-	"kE42KATVYrNX/ka5lYb0DffOtc8K3VSnyLn6J1u0Ygc8iVYa7wmd8QnOAksoK4Kv44+8BawIRlcjAa8Q",
-	"e0VeBvg/BHRgw7F2s6eKBK6Yz41ebaWDMEXEVoC67C8rPixi5zkt/EOXQVv/1RXOaWzfioga8MX84uj9",
-	"+Nhg1NI9CkNSpnJOgxMEGm56V/4eKg03e9FyPGzaOQ6zCTgGFVBFGQ7FuQRiyJyjZNEBck3iTllenkiM",
-	"ZA8yXT7NhAX9kYU7oyc/Od2j7uZAXFfRyYMmsjNMGlBnh2Sk+EtK/n0xJ/k3odR1aQWX4uRPjQDntpG2",
-	"EhRzgK4OBN+3Ed41jn+zgl9o+861OSELVqsmvjxTDq/ETTYcPHbI+WD7GXszoIshD2WltEWjj5CfRDJw",
-	"kMEvESCAseNnYKQhqwIQfYPBrvUhlNDsdVVa//+rEM8HpA9JjZyxN6Rd8Unlw+pSOP9LVkkx7OZxBuOa",
-	"p48lSOJYofB6hqV17ulzhbzgb2PTRm45NWEGGnHU5vAUp3bJCed/hifcQTrOmX8ArRvH44Esjohi9Sfy",
-	"qXBHHcAAZADVWNH+IFa4f032qQfQQrF0T+csTjj07KZnqZRfFIC7CQZ33O8Nnv+A1SMkZLgRZFGrsqzA",
-	"Rw9p3Yjyu9jKuXC7030wUXdX/ocz+2KrtXsKvV+yLUCdAbZFG+gemNUMkGwooSwR2xJoF88yrwS9uMRg",
-	"Gd3G6o1fhYmE/8ABjohdGPcQYPDPdbYTVbFVu87wCYG6eivNy9ef3WdI429XsdXsanJic3hxqxURILO5",
-	"p1nt1z5YPZNJZrJTyVa9A+kGxqQobxUHQ3kJRIsQvZF3DsJKq55YsUD9aYvVRTliOYOJuC8divADy8P0",
-	"+0w4WSVB5HK5NsxDJRpfIo0vFsVMSaqcmZj96cWJPJ9jnx/Sgl+7cpcK/sxmtCdk9S1KPjbSju8zby4v",
-	"Y0vI8MJrNlKKACaIQOrOIMjfN22rbjM9jntqK9yjLHdB8EgoNvV3kAYgZ8iCGjQvMX8JwRwjW3kWzBkG",
-	"+s6UKMelDMhtk7XgXolTov4dNcMT0bNU4EsC2yQhcEMELKVjkIlPxMx9INoZsBKniIRi0/uQDe2bXpPz",
-	"DJMQJTphvsIROGBPGBCc445OnNa7sUp5BZjXtWwgyAtXMLJqQ5bQ0kehzHTG4wcqjKc3VKudf+0jhcZv",
-	"2LqGl/nrvROmNlg1EhQIApNIuLiRYIYS78IeHoZg8jOpD0ryy61S5YuW1Ub9wfkTq+xlWKJ2J19kDNpI",
-	"CXqnWUXMOIL3C7hgeOsmhKsYFfefU6HsrAK7YGpBvM+StsKCCKs3z1glIkiRhD8XXVsAVthm50YWlsAh",
-	"QJjt6kHG8DkVrUcR9ftW0z0srDm8cy5LhbB+WzVFeAzCC1t5LAL5ArtEOWoTytGAbDOpz+lWNqiqlYzs",
-	"LglwIhrfjgOTAZmahsom6EtixVu/sAcRWezk6FjFj2cEUJ1kCDxQj583DpPpm62Rdv+BB55HpEjwhnru",
-	"LrygnWpc6phJFyBM1wEEPc4FYc9kUU2oZghQFhwh+gY/sEacHih9K9pWNksUZBLJ9PvBgXrF4Vx23kxe",
-	"XFUO0hOU0Y59HeB9xvy5SYbfnjqPuYoTxITJ/FdqrfE5rLAq4DuJtukDC+HHcAAyjHnb3DuXJBMFxRl6",
-	"hybWua7Lrksc5v0LYZ/5B1cYacX4KsTqSUiVrT2SjaVMykXmShSlap9RXfdeEtlXAZBouyp2n9Sv8pyK",
-	"UrVJWjH4yAoTcaiXG6N+JA616AIu9bF5r3k5ha0whf87KhOpFsZlVdT1eS1vXq/SBxRPLBe0CBGCHMAi",
-	"hTenKpCuEie2zEVu9MXdn658BLH+OVCTRM+YVcf96jSqF49JuXCfiUqD9SZCeW3lzf3ZOy1sGv9Nfs8k",
-	"EEopqBBLX/hzr8KHUJRAUfAci2ZCAsc6cXokfFCS5CyKcNgMNMEF+ocdo0EY+fKOMVLkhvcm4kA9bzFz",
-	"lx+UN5m2BT6Eh9ZqVI2RIExArQ3+wt6r3Z7znLxb4v8mzxBEyT4lQWXH1OsrfZTWFa32dsi9DoE0cKbh",
-	"P7kz5D0vNWukcIm/VLqVXCXvzkhpvasJ4SiQE8/rVJ/dYqIWkzGNzp777qoJehHeBW3nD4qRDD+taXxx",
-	"bBiNRlxWYQxGYQuc9ri8JvZTwptck/beZS8hATIrgAQPjXYUo5oGMu6J6DNmvRDhrptw1x/VRuYLaQk2",
-	"BFqa0xKePuQe4y9V4uHFQEaFjCcnSofjYYHC4t7NBIRGFCqs8PqohYP89NpIQVImtpWbQ5UQLFyCVdpL",
-	"cZuQT08cFgfJ6pj1WUrUanMayyaUAz3JQbeO4o5kvO7Y5ifV2YjyNtiGxCRH7LdjUfZhAQZ7Dd4MbIre",
-	"6RrJF+frA4EtyyyiCWrdu5SWbdPX18Jq9qt7p/2grsdmx6azDlR0M5Gj8s59xRgzf2ucqlBkbyRjpZtw",
-	"bUEzyEAuSlG3BVXXZ8oxNQvyEvxmHJ77Z/5CU8g7ZwSuggZKqxEw0adlSYWBqYeXktV7hnvPL89p7fb8",
-	"8LyRlqqAcvfAI4XXJ6+p7OA6Ek6LzQHT3coiwBR8Hv8fCYvmKN23BkFeOStl4pILUXmNdX5b3t99L039",
-	"NRdbmAhrCtL0FIz+4rwnRZfipS2nK1UmrMe95lCQL4fBVSL1Drh9qmYH8bICfr5IrF65hbLq3cIfwCJ5",
-	"AIcgoa/CoA2jehX4BRrAfNRz/Fpq/r/VRm4EJ64lULphNi36DshBIBQSJGSZdIUWZc8eCQ9Gb7XW1l+E",
-	"NIU95kMA5UDWfvY9eaVFySOU/dcSovF66+gCcdLUEPDYYd2HAU5RVvqVooHZLfuaZ+7Zqqqayf8KAACC",
-	"qrQzUWgQRjMiQHK0CXQtlzX5exL5P2+zbw4vzYDWNGNN0OKahHSJU1xFFZ0R+esuEM5dctTCokshXQBh",
-	"WHebPRjCcAfyHQDN+SWDB9/N2/hzrwLQKpcG1qnj8iiUY7NFbzFMEQnvY5AoFrtqU2wwMDNTV4RfD6uh",
-	"/+bqCvdshQcUFeoE0X5chWEU4nlBG6qfR9oZ/c5NnV3f6zqVseNdI9q4H28pJu3XdCUyR0nYX+Qx0R3G",
-	"SDiZHA84AS/PcWWWgYJI4n2OUXRJjUgKB9TNnoAQKbZ+l9KxFzZqFtS94rMOVYJ1gW7ycXO+gYrFgNMK",
-	"1IJBHbzYiEo2pTDTkpMzs07Qg4CaUGaotD+80+N6gKHr52NqSdjfY03wToFfxcEpIoPNzyseN6JFvvd8",
-	"3FjUucjfkf5TlkubgAi6gnurRylYzfs9cR7PqDDB7QW7Jk7M3P5mpzj+OshLYLNTs/pWhfz5eFrztC6T",
-	"+S//6hRLfRLF9vGv97CE83+S4Kw/vwF9W4pGE9+wbgpxKw0CeXLSIlmDjSipQEVAhPXc/ZicEMUxCM7s",
-	"uZSGP28Ee9u7AsQnFH2j/4o3fBZ1ZSK9Qadp7sqYINu7hzr/fdX0aWp821MzwhcSLV/Y7G3zPixOPJCi",
-	"ShRDzZw4lN5fGHgQ+5t4k1Esfx3CzA6yUtI6MhRhywT6vGwrFtZwwh6eDRaCBXwOp9gPdZfD5Uhzh91h",
-	"Z4/N7X8ELcmUBl7qYoOgfQqHbQtUywl4bJwJZzrrgKFGF1thVoXajq6ve6Ot52HWGQE8yM5cmlJQhlPL",
-	"ynsLfRBfoSKU8tZB4X9ZVGIteb5B1dw4PcJiDPGIgIYqJ+gIjWw1psuF/4g2wmlz+hN4hpt94aQNufRJ",
-	"Cs8JFW7/lzfblEIV0X+jNxq139lPVDz1OjGHS1EVR1FVl8QQDsT0Gn6n5wOkHyueuki80m9QQOFMQJ9z",
-	"uVFmgNKukilxfiAjFoRz9/sPVmo279AYAn0OkB5Xq1MWM6zqUbZxBJ4O+nBRqpN2deqY+zpmCM8Mh87c",
-	"zt9T8BDYDNnUMigHu4iqyLfzHf6InW81z2GJNDoXGsNIXgl0NrFVK+p7asRCSxg2jCRSEc7tbZfIr28r",
-	"sYS4qRLsMOxFtR2BP2ut3b5fKmw6ZC/vMvfJoilu99pp3kbbAG8YqzdndWdyQJLQ0x4Z6fsQZjG8Pgxq",
-	"fOlgDmYm1j7+zX8GFJKyJJNNDFJCdGvrwDRTVcVJnpGasuXawYw4e26yXLu3MYZF3lPXSywF+Otf//pX",
-	"thZgeH8s3eI/y+Nghw+0AK6HNPefsok4Tlj/Banxw/BWyrpnxU/X/3b3WfE/iveffzrPFMuf2LFbqSWE",
-	"d9KSkyHfWLpoEq5+fAHfoFpGhNg5qrOq8ifnK1lV42n59JojM9icNvMn8Ut4aAKA8mEAPRGFrVT7HDYG",
-	"VL2uWOaFz9lizgu71HDEGO8j+XTZc/s4aeqxPmijsWqiwfj1HNEC5dzyx/h7StJlDLMu8/XE35Tl13lv",
-	"xfN6ul/nSxCmckWradBpbCO7JkM+4mw99pUezGJA3AHBJ7t2RcnButaNt8MXuZnfy4rP/jEB68ll7J9/",
-	"iUyE7Os0dyyBzy0bhz6MkUUJTGWIt2kCD3yvZvU8krwHFexGJmR4N8toJ1+mWCejdtw0eaSx7sbJ1kY0",
-	"cuJ8ayj6lXkL3MFbU1ZeVmIEx2GY7F7HupUG42v4rtjwKdG599o0Scm5BKBqAKGD8KHcOpriqRDN4pDW",
-	"g7Qlwj5Mtnwgex5FCDL5bBOCdSEbiKPGDrbpWIRB5/Y6hzwZfv8iPh1iGilEsZQtxjA3/ltbtYGgFdJM",
-	"+D23lpWSt/wAVqrhOelBP2NI9AX++wbpZ6C0z2DFwftXNyTqcCTRjeoUOZp63q9FmBSqfbu84agtf7IF",
-	"nEwrsj5Leas2kmJ/LVALKbcfsJRnVtGJBL9K4Cyw/qggTXu/pPw84R8A4v8n+FwR5/m8eX62Si3RQD7J",
-	"ZcxzfzdTlz5d+NCDArjaQW7Q6cJuREO6s6Vwovjbu1eznj2uijAgOB/Jhf5iuKzHKz5UXDIgRuWAU34c",
-	"3BONPAaKJL+9FhBfblWzk6Y1quHAnN+/ePLZn79ckfyi3hZ7eVeUaqccewkl1VlwJi2Y4jkMh5ScGDaO",
-	"6lC54fxbILFhuMOGtDE4q5VE/pjnRSvc3hZbVVUBAypvZfNElyXURV8UQ21048SGP433UTEih22BoLM5",
-	"j6o6kYUmvrSMdxxViXxsS8lXQodDM6jl+O3w3tj3LKmsvxFB0H2ksv7WwI1dLgFzJNNOj5tHSirc3Khm",
-	"A0d8g8YdKvjcS/s1UPMG4lGKFOKH+X0xLbqDp29RS2Ghutkf/s+JBCsy3PqbSCgQ/4YVMB74PdWGhKjT",
-	"y6vV1bc8+pz8iv7ZuoaQJvv0ra66elTQARV/+j/mqzjoQ/EdK2wkP0DeFC9/l1xPIqVj93Kex/ut0Tsj",
-	"6lrewNMh7pFv7lNHgY8oM/6+DGs6wedBTR3EpLHPExNyE6I6jMTzQlBRDBDNFF5T+J0+wbXtg+CuyDdI",
-	"Dr6Xd6uiEmsU8gJKQUsFXcSdnp2Y90O5AvD3qugHEl5MDM6zEUFahfORw6wYYEjSMfVz2eHj6XzcfGw5",
-	"BJZ55bYwbKTA0cjnaMiS87ECi1YYKegIHqQO58YoienRBpGhojkh8KwNsBFkTiMrjcAbQyaVIZXKp6u0",
-	"zELOFObx/Ey/5TdusfsrnU1zJMu2FxRlm9N3U9cSyNhQ2Kc0p1Wxy2SQ0sdSmu84WrtTgX/0UwIGn3IQ",
-	"SorMoEdBeYOMGsUUzQO84/UrpmvC4acBMYMDiCp0yO4Kad4tkHjttC5XQxghhUKdrsp78N6G2aJBn+CP",
-	"+MDW2REHKxkhQcxeHSRG4dbDABwPMhusvT/zcdoQ2bkHqe7nM9dSiPQksWwfWGo+4HDOIQyM59Fck428",
-	"VYFVfHrz30pTqs3IqApqSJCCIMHaX3Ltx/jl/tWXA4HF/p33RlHYhow7oPa+WBTvdCWfFfjXVdFoZJFa",
-	"Fd5AtSsSbxKVXYG/h6mYBviK/dOGygAtWn/PAnVUcB97+79f3aJVP8nTGUsI1yj68yoSqQcP32hdPx/Q",
-	"K/V1+m6s8eAfDORLi1sXeHYSretZ05e++je4Q7eaj2VgiW7jjNi4AflfDDj50SezfmOkbJ4WX2l/PaqS",
-	"4tA72UgDsWgi939avAQwEf7ZvvvuKzJxYJFbEKL3F6otNvX//X+tiloDvXPx7tuXxeeff/7Xp8U3xmj6",
-	"eWv0upJ1UepNh4/9N//cX7/487/99+IIgBcq69+Ixh92dq+PzdP/vYlezrOrbwZjcyuNJT3Gp58+vcZK",
-	"RtmIVl09u/r86fXTz4ngG1bxJ3E9wkYn9kK/3WGp/FBCxfpGUYrv75207iuN4FY/qOQKirat1AZ+8smv",
-	"xGGD1snl+YH0ULnGOZxBl1zhE3nPs62On2N29eg5ZzqJNZOtbijX8dn1F5cr6ifZujMFSK758UXePfHz",
-	"OzpGrp79+z/67fDvv/z2i7dr6lqYk/eKMdc2kILrdXeD9Js2RTjtVoWoqoL0bJ7Cdz45Y2QnNaTxtL5S",
-	"1r0YPHfR++tFk5wn6BW/xzhNMKrj2FjfuvsNOVJLM51/UZaDttx/aYuqerOF6ZxWqzL1awokXP22usjw",
-	"AYT9JTkcZ6KqX3rT6PqL58X1FzHRFVWjidJxxkeJ/tTv7BuB/g+LlgbHgHwCSADU4iDt8+LTqS6SXfDZ",
-	"nIewMyTlcukH9TQzxhXCFvDoURj5rMBJQHsN7LfmXDR94DsE5abxF34UBrJL3irtrBwKdUWyJrxWawgI",
-	"3MOm+4JLT3vTIoP0/TU9dk8Vg7EE06V2NEwhkGhGNW7wHfa66gWBHqfL0/VemzHlaDjwf8k68j9dtP1z",
-	"z7rLs81bJmJ0Gt7vRom3xncKKsqJXskPfx3DleSg7KT39HETXF4Un/xDlb9RpBn37fjIfLkXzU6OTs1W",
-	"GFFLJ/1m+Pd/oN0Gcepotany6nzMV4Pxm/G9f7n/wZw3M9inPGPg+o+6MrCTWBgeotl6W4hm8JkVqQNY",
-	"8FOCfkpTKLcqoOjBFk7WbSVcauV8MhD3TNsbdUAg/C5L56ObMwl9UsaUqSMc5oGz+X2suN7i1YklAJCo",
-	"BYvxfGqJ2UHvgIc7NXvB/UhO3zd3rTbu99/+D5hDUZYKOVzeDuwtbATjDTA6Q2FQPq7BP97xPcwA51PY",
-	"4sebNz+vQhq27daVAtpW7GlyRnspGHZCv5OD2fw66pX88ydV1WInP7G3u/9xV1fjGY0RvrVq/Nhdvp6f",
-	"x17u5oG7D8AR2tSXu0zY4uZ/fpeajINyUxPxk/oj7Kepo9D3IDH6vu8PH3kMtp4N+QG1QAgXDkGtPpMM",
-	"pyMWCzmNp6A4itNzTENFfnfVIGN1aur6JEfSlXwbqfT/dQ2iMxANuWYL3CpWgHWhGZ8ftolfu1/k5o9m",
-	"xmfdE2Dih4Eptp0BKB35tOcHUnI5G3mr5DG9nt/iA/+/of/w77/rKvnNdis3ILJ5sXg+BFYdSBxt9qGo",
-	"+SMuITpFEYSZSKb7AxVBmhH7MmjgSH3MFqBpVsCxOgjaHGSbXID9+kvdhu/wiT/2hUidSJwZf+9kJx/J",
-	"HkmZ/cg+rlwMxdCqIF+vlJTtIRVJiHzRpK3F5tC1077cV/TM7+Fo4bdyHK3QqsffRslY8mtxkNTAj3gP",
-	"hSHg19M6DtBj9xqWA+hE2Kk9+xU98nushp8hnS/L8M2MZeHHyBC+6xG2HA3IMH8a1MCNORWIN/AW5eqq",
-	"7ZgBuxkP2P1uvvuO1dAm40buce/Hf90ZzU7GIRIlzDlOMf5bP9F+mwzqpJKn5stYefPxRxW+lTOWgQg0",
-	"AH6UiWbmR0i8vaRw/eN4Mo+cs2IyI18kpIYZd2imjDeIKSzMb/S6QyNOhH8RB4lWGb9DN2EJfsQt+qIs",
-	"Y+JjfSr2oilXfRAtjNN4j/bJDu54Rm8hrNM/jFMvzGavblN4x4fCth9pg+1Bcip717wGzoKXupQXhbqM",
-	"hOjStOwZPe4D87CZZ8cEOvx+e/n6P89eHuSqImYZK5obIvOFVlARXO9aosA94LNA+75htvsnm71WIZTH",
-	"b3utrfwRceR/mF0/6NU9FvKn11xZQKzxmQVHMzE7v5ipTf/s9XwjhZvIC9jw58de06seH4r/FZGZbEDG",
-	"6lqudXkarPABmrhwGmnY/Z12Di3m1jmIE6SX+TtZSWHlN/jUH2ilG2x4mdA4HS7F+OijAf9IFs0CHF3Y",
-	"gyw/9rIZ5whlVcW1Eei4/Y1WgYOCufsgWQE5eyL0Fw6CA8/CfYflHoOTM6iMcispbJAJxz9ssT92tO6P",
-	"cFDo8fFgDrYvk/hVmAE/BmS++gNkMg7xO8/fo9i5sHq5muYRyG5NxI90F03h+LJM0R+F8V84i6H8Zc57",
-	"o7o0avT/V2/ERFAFJH6RpnwrgdDar2Hvu/X1Y37McXGDako/wf4vsmTPrYFznoxDBNnhP9LST1XcfQNI",
-	"oAG+D+BBgP4bpASCdkgokmYEmh8zqPG7ZXv/EzlAUQv7Vw30GvDN54T0YufXdEC8NUIQjYj2wVjx13+/",
-	"U06zQcrT7xaiPGVGKE/3jkXGTn/yj40uZTru87aDrmcdCJH2LvNImMRWP6I3qBt57gJ+xrmA5Zj7YUi5",
-	"uYCj+H4hjwFQe4qm73ff+qeJnX/6vaKYpz6IqU2fdA+421LWOn2tvWll87V/4oEDNV5UnakSLMoAGAb6",
-	"pOdgbG2N2MERRBX+rbC23Rth57XX/Ed+yQBmfuhlbT/ylPjBhF6o5lY2DhGXWlfe/ValjIRUQJ4DOXQQ",
-	"kS1U87T4gcDUpQQCIrRfFCljHffjEkTrdGsH8/tJpMhLGS+3otnIlxXyHT/OyVGrpnPx7EAg2BeffzZX",
-	"kX82i+Et/3w710IZZNLOpT8/OB38OqgT+4kLHGKFbp4Wb5C0DP8ClAcqhGtisWd6jn+oL/DWj+Q9tW11",
-	"mlGhmYsfDtHiS1DWfN1OfNuKGvfPXjxfU4NwDpLQLTeAiJO7vfYj5M9tP91r0L/72KjAV/7gASKC2JZL",
-	"cLI/fAKiHM8iCA8ph3x7WKRF1Pf+XVX1FHioSFPg6tlVpaw7W7yf9KOZig6FkbzBJ//ZgH561ceH8/94",
-	"8+bnAjvtZwM4UOK4xUMgkPwmDfGv8ZHfwxL/URj4Wi72glr/e8ZAIZGHsDaUCG6cqFWDNLFNWWy6dvj3",
-	"WlkgsqlkuSJ942OMm68oSBYoTtqBrpEDOBzV+g/nKmaNS1lJZME4K5U3usVR/GeEQ5NRa290PA7yyUiI",
-	"f0fmXaO95wn8rXBmnA/WJ0YimVDynnuHD7wkyu4/YCTmXlm3ZfGRJPPWPZMZ74lQ4HfdvkigC4WF20IM",
-	"t6ffuUgHrHc7v5nReQiVbZjs2MuqXAUiT6dqibQIsNUroUpu8QXaSX7p3UjnKvkvuF+h3YXYCdX8rjP0",
-	"Ynym/ioM7HbrjFDANKFNBI+jyjcyH4JhsZHPMfvgf+Kti6boQOa90Uf/9MkWQWaCpkrezsZov7mN3BSP",
-	"UvZyuyi6CV//oRnv3T8v27r0yX+2SfsKdlbqMqfbD/cdUo00KJr7z0p3vdI7XE170baykeXTAtcC4S9V",
-	"Sd71OvhYt8qvQFEYaWUTqhXiVRWWHFSx2k/+sVUVBgInil2/RQ2c+YNhiw+mj4ZAVgWUW0839jYSrNN/",
-	"HP3tuWsrjrpqPu/p5J37pK38cTFaEFnFkdD4j2wR+26DiYad9gsN2a8INA3ERuQu4bm36pVegHn6ux9e",
-	"vy1aUUkXK9C32tTT5vO38MTvYT37L/2kmjLHeoZWjXru3bLm3oCCJNb25iDdZu8/d/Vx6qvGvDa/c4AH",
-	"Opdc1NrUUPbbRGLrRzCAvzbiSNwawT+woUoKwRTen/AWzkHKFmqhggPR60AkV+t3QXHh4y9X+FTOWqU2",
-	"/c4XQbrURt19R6Q8j5UuuY8+VII+h+H+NwusjXdyo1r5VpizXOqXQ3PjszkuHExL4Zf/2dBwWmb8Ft2F",
-	"NfjATfmTlC1c+370QtWbLWp1J8tYrIgXB14lpJm5DVIOox36iXXKUP4rcao6ZQgj+nhr8L6O5EIyPPzU",
-	"72GLPu4x9B55g+0/0yKF6BN4m7REvDdk9+Do/NpZ5y3m8VKayTYj1vlHkL1//Hzz71Ri/aMw/5za6t/l",
-	"bPlglJNFqY8N4JG2HYAwvV+s7Ar+KUqbwr8gAg+VSOIhxC2KTzaCuHUn6k/8I3/gpeHb/594bVCpwv/L",
-	"3tdtt21j+78KVm7y/6+jxEmm0zVTX7luPmYmbTN2MrnqBURuSahAQgOAknW68hbnuc4znYW9AZCUSIq2",
-	"SclOpjdtTYgfwMbG/vz9IrIfBrNiw8JCFQaY4b6mGx/aKAhlFqAFfdVdfwRKon6midxY4GkzIi/GlRDZ",
-	"lnbOfixwATLtgT9vRN6EeP852ACSi5RNYaY0+OJtYZlZUKYOetMANaB1N7MqIndJxd2vRtPc55RfeRii",
-	"2vOg0CcOXMW+0cJayFGxHTnASLqzFmeksCKuO9GGk+aMc9W4bRaRk6k5E3MFmVrDO+ET54fm5e3dMyRf",
-	"Jq3Zz+bHN+Nd/b6C+SBgVyuRIKXxCU2lymsECzzjS9BPDWnJCePMLSCxhCuWKe2L1I+h4dpK/+Jq9VGA",
-	"KrFgnxmrgWd3WLZjI09XM/lRQPZ3FfHBtYmzs/Wie3mMk6jHtlnlw+yaxHeY3tMouGD/vPIsee4QksBT",
-	"E7gtfue6UZVpD8TSlSPFESH08YjsgAo2VhNosImph4xvQ0nKc/aLTy8T0+FKK3fmxXpmY4WUnpcRelgJ",
-	"M6Vb2Gaxdi/gv+3gaDf63fIuRHGZHPr8Xt4LhL4eOYnREPJralPeKK4mcBW1dhRZKkt8VOZqKwPTzmKG",
-	"kafO5x3FxaE+HcSNjW5vlQqkUT42VXakRnWG/EmPzqWZCSmb+Is+rZwuWgRYXmIXdoMDYQiRK52zF54s",
-	"3fZjUkKKp6YHRgTgcjGmRbIESySefFu+DJIuuVdyqtX0e27GjWmgifp1VuWfCnkOYQ1bgzFIF9bj5kQ7",
-	"SF91az2KL1a5x6n3YOQB68D2M3fvW6kFotyjGGfLXG1yRjNQiSxQ8X0gz6oD8M01Tw9lnmhI83b8dwFo",
-	"Rvn9yHcrku+0KyfNN/dO7+FEesZRK7iPdzf87bjdwjhfnm6ypdA0cFGOXGdKi9sE5y7sooxNaUiUTt2x",
-	"vlIGTITHJaerUUm/FWuIcjEqRBk+xT0ub8ht3B6erMm7DzcfG5yVlqPGyHOOBFRBX/J8S6YtKmSqctNY",
-	"xsKTZW3DnkXy044KleNv3J7FKIlZ39stQxquUsCp2zEwty2Ap0DN25f07Gc/CbNSRgQGtI4ymJPtS0pA",
-	"SmHqyvmsqJA3t2rpyPDca7lDc8XDYkyI39Az6SdVPgdDOKboESKd4rjr96FSCk6F5NTFlbLcySCduDEq",
-	"WQiqIGgLmrwtAnnaWIcRPqBh/v5FjIZUeIX0g6eOCVon7U8x6e7rv9SMnO9z32dnAdld/UwvAVZmJ01f",
-	"8i62+Z/vaMRghd5lC+NuW+3BRtfKbx8TAx0BYe00cBKTs5ta4ymezKLAEj7ImCqCRiPG+oONbU6hDdfS",
-	"lpsN6C42d/+pxNbu43H4ZKEIO1mrTY2fqmvH+dY8fOhebXADnlZ3x10DW/ClpLyhx7SIJIC4aajHzLl+",
-	"fdiuG0nlLj2a2q3u3wTmtxT5wU5xt9KxNHI/k/bqBf5zaCfhk/wNHkqbYI/2QJzQOnw69QbS/6VH6w10",
-	"L3Lfxj+/tc9mnjm7LVjNUyy+ba+e3jFV/Nq226T9xKt/qGfk5M2AVfthHttkrNqFMbIsuXVlHMvF0YzN",
-	"mZrNRALMAL6C/YE9v5HmhsDH4MYyA27xLaRsumWJyjJuJsxAJhIlUe1qZvkU3/7TxzfP/jLBf7383l34",
-	"LPJUbcyzl6/+/IoYW0wEDfKle4mSRZYbTGi7v5d5gxgAOSTJgdOsy4Bza/AxjDuqPE/aHLleIRJqLHAr",
-	"cv/wyDpPn6sV5DeZpB1intHih57W52algafos2byefRdb7OzJsO5jh+96n3YjuKFPx58bMCZIJOSgz8Y",
-	"vAGjrLVHiiLpI9ZDtxkWDQbXhQmpTl93Q8UdFUpxMM6Jg0kfMttXzek8ldbkXHKRoVec1yF0982UQ7fu",
-	"Df6t+aYXQE5zcbaHv8G3etAl2r9zfRTUGxQXAr3xQr8UMu+OWf8DRxwjZuGedA0UQDwUs6C3GoZkAucg",
-	"YLZRPWEVoH8Bcu27qpxqCBB5akM9fDI2sfOpWkNHpPciTd1rj9QjhLc+stlUrlgbI53Mx+JKwVU7K0zB",
-	"ZZdV8ckNiNM+4jw0spHiDJRBaYYaaYjqF7yvVWwKc5Gj+FU3dDfq/ofC+gl5pHRj35qoSzBGHVDT7/2Y",
-	"vUVtakTVxrKUbykY+LPKUwqDIM7WBmDpbQZKsWfCGAKubTKSnei1Rb9f9k9IpgSEWLuNh8Y6CIw1Zgby",
-	"kkvIU3c8t6CzDJN2fo05F7cMeJKoHMHIPQRAhWTDS0L3IUOiMNIxQze/TbvBy4Gf3eqH+KvjQtXlgFW0",
-	"/mklQh2wKUgZIIf8Op1xBKpr37g07IJGPcx00+EFCe/fuS5DGWt+3gOYugmIQzdYZWhiX4jkxv+lymah",
-	"NP5vRNAJ62QWSls+P1C+cR1H9Vqqdp32sqrSXoyg0nrjbPsvuk1voKc1lDxZGpapAPQ0FPXwxjnlU2C4",
-	"JKHuyq8THlIq9Xwl3mLHtXdzTWrSD51Q3JVLGdzhnSX/YwnbQz2DUZMeNpSWsO1rKb06nqV0e219IkaG",
-	"3/agHpVmCc8TkHga0qpNKKq/RtPEBztQ7ZZ/nHORUylI7FDmaQqICUpgOc4Sn279zWUNPKAmG2cUWOkk",
-	"Y6QRx5KPkbQ4fUX74VomWUj35gCpOTmXizAYx4DULeiErQpL/xGahhGoTgLPIbam2Wj8IsdghcjBCYdI",
-	"lpBSzLtRHBKpTKc0XOKARy4M+BHtsvCOwh5BFCB/AJKQ8AwYFX2lLCuMxYYFrPSqrrxTFJMSOSt1OqJ2",
-	"vNTlQcLM+jrfZnFQhT4gDzTikQuEP0LoW1qbetzVcCDf1xCvUbGkCoxfNOz3zhmvLRdhIvp8VQ6ENknI",
-	"/VgenguziEVE9RVcubfu4GdXhe7fCXS687+eWKCWhD7YFg1Q4+6TIT13W0Vt2Auad9xebjOdsxeVcspg",
-	"YOOlPkXpOzH6uZ/aO3ftjGAR0/f3MYZj6/MKf1JXJKfUiNd8S5YP9RvVXtEqhG6lxDEurTsfUdM5Y9mU",
-	"S/2D/5q1M79mMdU0U1KqTaMlfaYhg1Qc8KCuwqAjbKmWSFMobD0ZPVZPjKIM0m1vfuYwrUP5YBWM7cCD",
-	"gsdpaA2cwkLkqcf2dXcvkCBo8uTm2YpbgfOAu7ZBTlTRXQdwhQO+ilOTPqVt0dzFoc7MgUwprP1GhkQ8",
-	"d3O18fW4N7Z+9G4WCmuFqcXBnRP0t0UFtNi607tiVKFnnyvrvPvOg9mZ4t165COOeAQy0muzk7C4b+q7",
-	"4WmGHoALFrymPFbh+YAbrWg7I5772kcRXqmbV6mv89yvMI0r3YQu9vJVD5rj/vBi9IgJvc2DsZ4eoRi7",
-	"l40eH3qE1JddCTdhGSfHV602D0mxhg4VtYY+mTi0oRG4uCwNNokGyFGRGoC8Je2Gbk8tuBztb5Hb7797",
-	"cu8AM9aI4bs1FnAeLA27YPSzH9hTgh54ynyF4B4PgFEZ0JERQIiZVRP21Fgu4Sm2du4OBGlgvNre2wYg",
-	"CAJ54oGPAiLy/yPWoWfGrS/BU///VhtJ8fRAghdHHGUfK572rcFh9OIDA+pepOlHha8xJF1bD9J89zV9",
-	"nOfewKT75AU7gAi9HoeK4NZ7fOfMcJOJN9o/MO4Bu44TO7kfccKQ6Ou8PQ/pxfqeDtKHwtaUV8a3ZNBG",
-	"H5vjo84rvahMpIyzHDZ4hRikEWv9Sbn5z+hPnTrgVxwyrCZoksdWee/uHUERw6FNInZInby/hyYZrHMO",
-	"l6I8jEM7E61NMHMtn0qI9EK0eivJ845YouT5oPpsKsy/C2hEj6BLjEtE3aGMt8f/oz8F1tJQ7OhE15Ar",
-	"T1TOIGeeYgJLHdTMu3rNVUEd9GZ77+YsLOIUxne5RWPVwQYpmfeBQ9jpdcIquORYVvQhzeWkpBVtTvKx",
-	"a1vc473ywjXf026o25IA5sSx5q3ToCF2GAwQt26Nj3wJ7uN/5D3BjB4uuf14p0+/fnjnqcTQvLGw8q64",
-	"W1DKhm29HUoarshThf1EbnMXuRuHZFMLIcuGgYpJTgw0dPYhXuaE7HAMAwk3wZU/+LvVlCSKg5OldnF4",
-	"IzR4TTm2KEz+aKnjjFRIiG3q9F1etlHgTiSfxKgW78wrlm9VKHdXfM5FR/XqW0Df5i0OevgKoLcL9daz",
-	"SvUJhAxfRqVCoSJ2LjpFgM0LhKUOcuZj/DzNhI3anpNwS+BrMNRrflC7Z8LMRAf51894/W/5kTb1WIVU",
-	"iqf0JQ/RMPCBB+KCHttMuAg0Oj4xlIoUo/qzcJJ4ohaD9FaJ0hqSgD5sEYqSSjD3gD+MV7mTWMSpweBX",
-	"hQdidVcPmVSF7TY4fi3sr7PH3QRRfsJX42P3Er93aoPKjYQv1v74PBqapOzXPAEUMSeBWBVm/cs5aSJL",
-	"Z8f7RrkJTlwX7Wjcjw+EyfDjQqtNzvhmdOZ8fFI4I9zzJjumYp2q0M0r5n+6Tv2TzeRj99zukKpT3hZA",
-	"S/Y5u/BxDM+YXgkL7EQ94t5ROdVGtoVtfdH0kZd1nMPefcFpSDUe3IHvCTj8xg/9w+xziA+4w78iWf7F",
-	"VoUNzeZVlMQydNTjHNfCdBQCvFEaLEg5gmX5/Ql0yBV+bFuxCF0cxjfwIQG858QtaFnnp2YMuJbC7f4c",
-	"zP4RaUVnMEcky4dv6O9iUjcn9KlQ7BbZmc78rrdPyGqJrQk+w3ufvE6oZxP5o4hhjq25+p+Lu35Mab0E",
-	"QxJdlpJlGXM56IGwK5gVBioKL+jBGCvl+TbQbezsIDI/2/fQJ7x+zF301UWe5qIjF/MeL99de/A0RUgb",
-	"Lj9U9MiMSwOTW0EadpJfDg1wOCAhLBgj2ttwTbh8/8Wtd96uIK9ap08NMyIN+8ttBtONlfYLDhmsoKA5",
-	"x0VcGwgCis4naQ4uNfB02yPd1QDc910v3D784alFg6a4RTBoiY6AnYYPihzrGGBys4I8kituMBaFBinH",
-	"hQpo3WlE6z6voiVVEN5XXOiOHC8X+tofNkfRLg0YUn+taZXv+0IvHRIufNI3qnfcsjIefGUPaaqVygIj",
-	"fslCVANAXZSNEquFsmqu+WrRXeL1oTLuKO0u8Xl98hSVt0MgV54sY/f9Bu6Zv+gqBau8Zq++ew/71bNY",
-	"+D6uxcj4lsMhZ1RXusU2r8nCfYEaEPo0Z7xyW8pFO6lBX0hIMBP29w+v3zq1/OGXt7sgkjX2tMoOithG",
-	"3YyEB4Xm0eUUL9Vq+07JNFgKhxjlsZpZq8xXFS+Ukk+RMAfOWaJWIhSwLZRMkUHFCikH29C3DiqXgsI3",
-	"fHteNuo604k+BF+SbxvUqg/fe5HpyDR/8EMegkyMw0dZOtj3YC9rnl+3Ep2EU878Ov7GG6SeTt3s1Ol2",
-	"Iiaom4b+jV048mkD4viPPtgmxXwRS0zQSTgPcdFYaYJ9WB6sM4BwpnyLP30yeSJ5tmpE4Uy4Tvt/C7Jf",
-	"1z7m+xeHan450fjRpJ3aLiwF7srLZ1e/rpPhAU44dDTw++lcq6ivYBa6SaJcWANgMm2wWB3ebhLSkHGg",
-	"oVo6ZA0iAvXFUb4m/KCmaqqQ64+0LOHE4WtggNgdnr+awqPEhcAtes4bpamzrKXGSq13GmD2CAXHjG3h",
-	"urwnnOt9S5kW7cixzYpInRngOlm0K+prgGUUrVE46WURIgEn6ES75HkqUm574VrFwUPkV96IPI0t09Rj",
-	"75uecoWBCV+KIJYgRbSxavqgr4Hr4/4PogiBIKLmdyf3vlWNa5hfZyiWuZS5WAOmJzNh3Il6zrSP0iss",
-	"BwmMYJV6IqWZVPM5dNcpnG6mB9ZXP4HlQjY260nJ+BTraEJpzSnVF1qbqeYz2wrQ9pO7+vDLDHYidgsl",
-	"klvYmZc4/pB15t5uLYxH2b9F6jD+bBLf7OTGXLecflycSDr36Jx9NQSZK8zYIoXcMpRZSCesyK2Q3g/j",
-	"q5VW61hvtiPjG+9RtWmfn/yQo9TDN5qVSiJQUiP3xYJLBP/BB/52dy/YrOf/dUOQRPd2hMOkDgM46otc",
-	"Nd8g4LZJOPGyXP/rLTb8+rOkYXEzlYLsNu9/piFfSYQKv6aPyeU/e4BmTGpG2RDDvduQCUHXhMyb8xIa",
-	"lsbHSrr5Po4cK/q6As6j6/E9dbwTacbbdweVqwIR2jcbuQ75Gv5japCpoTb5wcr0Tb5rlDRBVtHV0n73",
-	"zbWEf3G7Gqhv0pBptEeQmgS4LimpkwUkS6zxrYFZ7gr/WaJW23Z1eKlW28e2BZCaoEf93h2tZ898EH/9",
-	"DUkceuGIr21DWR8yMCNdAT0FbaMZj5xUpkDCWcP4XAO0CeGKG/NMdTXSc2OcHP76qCTRFtpDO9TX5DVP",
-	"FmxW6HLaKgCbOK2R+cFYj7e+JhyC6bbS4kdz29CL/6VBJu8rgzslbjGG3adOtU0v74MMZzzfMqvUMlBo",
-	"DiC2P4cGae+6AQu8hNRyNhcEIm5VlQQ9lO5W2MV9FNsQPS9WvhPuHZvCvMgbpPvfujsrCQlcEmnZQ8lL",
-	"rvJh0pJYOzQE5dE/ryqlNlTjFSuqG2a8m3mDcCbzx15ie9VFvOFRkHNfsVTk6anRVfbfaBJ2l+EZVDpH",
-	"iY3ce/INq4sTcIiuw485hutLz+rj+4a3Gig6IXkewNGwBQfpaKZb/PekVHaE6hKzDUeR+lbH2k/W17ou",
-	"3h6nQ585uzp2f2ADFVEGCdsu1md/GKnsl0OtqF/hPH45Xpizfk834YfuSp7Bnw7TkXVQylTWbBBG/sRW",
-	"47FO5hCNDbF0DF8387SOExzYMfjcqz0YbNKT6OdC54wz2tNPowlfGu/ebp8wt14VShunJrD3yFPZIwk3",
-	"LVmDzrC6C3X9LdiPui/i+gOJMe93RRxYs7/lzIB7ygnKLva6K90KZnwJRDXm28HI8sn4llm9JTxtKzKY",
-	"sKXIU0l8ViJnuWJKp/TTqeRZk2G7WWy7VvvzYvu15BPeuEV039NDBHCs21i08mMXrfoSji1LeGGoCIxc",
-	"Rnzm3spPqIA1dECrnGlIlG7KGm2EWbRGop0H+9kNeLS99fj2/0kqNyeVN/VsMkE0OUELcqLVXPPskOPz",
-	"oRx2lDaS8LheoMGwslj9z8qPiXTbo3aSuBkuX3UwA8xmyqwWQGXnXdN0UY4MGJnQChj/XTdefFNmJpF8",
-	"2+cuPRE1+0Ec71YGu3e4F6LmgCnIUixb9nxVbofw+TCiKCRUAGTJP1ezQELJuFlin6HKAxjqdm9znxW5",
-	"M+q6sYA/+TF3LA0eROiOYwaEL+2hXX7c4oyiOUWIlAOs7TXZ7bimtJ5hEZEbRZE6w4a/ErpsRpqsIg6o",
-	"zffX+lC1p3P0q2rrQdR7vr17pSd+P7VDdwVnfb/0Q2RE7kngxNPtW62KVa9mLTfQd1NKrucwNBzkQsk0",
-	"Yrfu4KVN2Jxbdy4F6dSAzAV9KpElcANXNP5hFSPPNAyh2JEB0N0vV0yqfA4aOzg8T8hKK3e0lfNWSGvO",
-	"8IHdJtobGvL4KL/xxd9yKd0rthys83B5VCeMpjAU2Wce6I+6b4T2RK/onk0iFD+mjc5LSipPDO6UtzO1",
-	"N9wmi0loNjRMbXLC8KGzZGeZKZ7TnYKgIUeJcLlHXaFX2SvMRW822OkYUKSmEHCk7AKySYCRN5aZQqPD",
-	"rDKvgowq6Jg2XaByF2slUnzISK0qeG98CqR35sj+x917LfvKe2R25BRJJKVk2YbnNmCjBra1bYV9gmng",
-	"BqH73C+qo4M8K6qTaU+U+kKX0ZKYKmsnyXPXBkmV0U6PyUeVsVxtJrjPPaFDab0Rqbg/IzcAy3Yis+uN",
-	"sMkiztGg2DK3A+nAX526Cmm8xezHYYB8K1SHRAteYYD2y3xOZRuezLSy3rub4iwgrLQgW/MlfOB4Mvja",
-	"jQHrasKj9ymKRL5sBB4CDSVOiVpBTjn0FZ+D/+IS4ZOYqZCvz41DVBNhWMaThciBqVw6+6NvQH7yhMpb",
-	"drogf3lLcdBQuOG3Ex3M7jOwRoyzlFvOPl29f9LgfWIfRa36JOUWnlmRwZNeqDXhFmHi+tQf3b9spSeQ",
-	"thE3z1IxF5YmCM9QkSyCoGIf7IpjGNnZmxZylom8sDEPhFKa8mzVXrsM9id3fTACRP+whkqz6tyn9eb0",
-	"r00X1Q7lzQJQ31iV8i02/DD3+SyNoR1cJqk8cmbRCEqXLD141HAYZe6JkPZYLT/wGz873vF17Zwg6kcP",
-	"BVZyQSaK24azwkf2DzvNr/O0hAl7EA7zr4U9TttuOJzK+IObujCLxVSLpNMQpRFjSiA9oU0G8Wp4dSTP",
-	"GgPDctKqySsTMLwfVP32I+75HjM+FlCoLmR35cQVDjgq+EZZZfzwQpqF7JXie4escjS5w7hueK9YKYpQ",
-	"VhOyLcnGJ5I7BBcOs9fhsD22dR0kTel7kPeV/4W/4lMbS0xkqZCN9VPPDduAlI1sf2uOWB+t2JWHWVJ3",
-	"jY66ceLv/2BKyY66DXoosLOVBgP2UEkAjTlOPYB7Vi9ISf9WA+AxKZWFPmAS2QRLbSttwORsGst1jNeH",
-	"6VsL2HT0HNGAb1tpfNX7/tB2fz2bQWJNO7AYZg8STxcyqiVdIRxPvaRXnx66aH2mr8hT0GzDt20QZAE1",
-	"t8NfeQ983RDcavAj3pMbecIqKvcGzSDh7fA+AVf464Mu/rxQbrkXoGFS5rzK+N9TwxLn+iObZRQIW6y6",
-	"gMPsp9VDA89vJOVAK7FBC3Wi7k+eWLWEXSbhl7dF66ebTKqfEN/oG4XRvlwogvcDVs7KpKz8UzlFdTEw",
-	"XNZP+UD1SovcxvoELLXphO64XqjNWOlCd+tjr1l8ZsOC4bWxA9ULtcEIWMitpHxbhqv9YYOojZRe3GXk",
-	"q6xbr4KnuH6Hjhw3eAXpSGGYI/TINXmoHwr7HwEexEGKhkJ7jKdK2TDW19Mj3L9ai1HDmw4yEYcaVERI",
-	"eZN+NSxXm7BHrUqWZ9Mi9fPV6lH+iEOO41H+nWt6XF8+5d+5Hr0RaI+VdMaJPsQ9HcuGajWjmDvAyiLk",
-	"weURorteSjaJTSJmoXQdH9RYzbeHCo5wyHEKjnzyt8+CKJkOXtMY0jQGcsskt4TEQABgnosL5zcSC9em",
-	"MZ5DrYaulUDfeCRuwSFc9iVAn/QsDrubJdpwCNNcjU38iyX21CS5IfyNVeQnpXZJp9CEZXMVFxr7aCpL",
-	"zS2hIjd25tLoRwXy1a9QaPJEAkGp7kdxMq6X+4RTfYmDGqM6blu2FaggJZMR9iAV1pehhPOjeyLXRyjm",
-	"8F1bwjANbrbSiScCQ5N5I5y/kyl33FpVL1KaRMp97X4+5cnyOfuIZazetjY2FhNY0J3leh/d9RGtGXf/",
-	"N0pDwk1r9cwsXh9G1bvj0Aop3cwFisUfkETQTLwT4jySjdJLNldg2EJlzrukAAieDXTKOmOzjXjWTexZ",
-	"wiXkKW+H63l9s1K65yRbuLG1O94bTWcm5NiS/AYr2szE86S7/8aDNeVb7Fyl6d6dau4GMXHpPxZftHOi",
-	"NWSQigOdjG6ar8LAYxg18YG9LJv4agOJOUVykR5hBhuIu58gqtC2dLcsEGLYR008+AuqD6yz9hbj/tS3",
-	"VVh/EMmy8t3DmSK77YgvXx0sYnU/OnWEzM2FmxNIO5lE0vHR7n9SoU0Bd8vWB2pbdpWQh3aTaMxg7YOv",
-	"YdUzl5I5w8ics+mWChSLXIIxgZOmkZVDpzu0HBEqmqox55L/t/v3ogCsyZwvbA6YLFtJnjTBlewzi/y4",
-	"ZQu1YTlwTQYFMm36GlaCqyY3CgJEYXitple2qjfXyTu4OVaxxUfRL8v8BqtDae2PjdjfAfGErz+YmbtP",
-	"dPnd4Ug+YZL3WdHbcH17qMUeQ93hX+he9Zd+bwQq7xLPcRdX/TSd1CSLzQaJvZdBUjGfsYm25HrjAR1n",
-	"D0sjmMFO5M8Slc8Kg1WzXZrvshzWN4G/HQVKP+/NTPmXk9EM+qnqVcDBhcbCrPsF3KIY/J1rU1JAUe1G",
-	"YOUlN6qhcT5IwhpXtFMKcMiBA5AonGMbuV+zpuUM+/Vho+hgB+tlgFDtE6zzU3lqICVcdLQXGJe45rF1",
-	"kJsJ1mGTZcIxagoamJvZFQqksMT8TIrDV0Xgopbo8Mx5ltbgEtdkKeNWi5suJ/tnGvGIlUlbyVGJUtLX",
-	"KqoCm7TdNh6GJ2Ns8yvWIvJ+xe+vwX7kBht5rFpVVdUP3m12O0vylakIZyjNqGRSAz5xVpNKT7/Zkfm+",
-	"5mu4CqOG6yJRy6bC0WuVAVJU0gBGXGep19+pMIj0TV+3BFhRp134CObciwD82lhXGv2Z3vZy/PR9bs5M",
-	"5P5/Xx6ALaTHPphq075+QLDFBgMwjQtVsjW7JVMaewnPq8gmHOlKbdCy6Dlugf6+KGLfPEnxYWpCdz24",
-	"qqNAkPH8BFU3+NVd8YTZ/RCay4J5XBh3MEplwDnXGG+OjrGvCaS4Ap2DOUBq6quEJLNtB+A1QEssoUn3",
-	"R26O9qMqBAlWWlkkmUihoP+wWrj/+O1ExtM1QC9D+DWC/6EPE/mXjf/tAA0QuKWwfplW8dlUijyNKQcD",
-	"YEpAYVrBP5xT+aUzUUA++uFsVxK6m+9uwNRn63//5/WrFy9eeO0RMiHKg+pbFYpZKdq/URpJEFqscGNh",
-	"9aQRqffliyqLzPNX8c3yIpsGrN7xwohCHgAdtKME8/tb2Rd4BPtKhFxtkMUDQ8oYvN8TpgqwTQs6pV4e",
-	"TaiGo4mJH9UflLRuYfxpvyFe4oKkTWlQX9moYaW0RwqVfKo0t0pvnxqGP2UWjPV+jDAs4VKi8Xy7aLr/",
-	"tJMH1MePH33WwgJLnQzjybZB/Eyt8jmVmIYIUk2yM4i56nYdGQaNOj/hIa2TFAcMcpwg3MUEg+gYP7eF",
-	"ph4Z9zcpMNPnzHaVUtqvs5muPkXDm2s7s3NMsR1/WXqlga4AcyMlUsktlu6cSTBGBZIIdDs9iZBmCc8T",
-	"cJoF6wuYUbt8eZIYzqu7pW+GPGSCv9IsOUJA+5n1lc4WdNaSB29Nlfwt25urgTq35La54KcCPNujb6sx",
-	"s9EULy2lDBiskesfjzZ32jtH8JxBtrJbjObmaqrS7VPznF3Q9WCEOCcS43jChKgClm1kTo/bgOEEmALd",
-	"OdEmke6tSRy0sVggEh5UdgWee0waCU8J740CiXTsZsIY4t6tdYM0TEnYew0cX3EyNgslgcooam6z72J+",
-	"ShX08U6NMRG4sW3fiAq48p5/eoH/NPa47DW4HOxocQ+eeLk6tT0RtgttnlanOiysL6uYug9zWs/5GFOt",
-	"Cufhjqsk3iu1ZOji7GgEJw5+x3jQMb6EwHTmBQU3isWfS9mhmFXKO6FUP+KAMc9JfECTKqYL9zZZLmnX",
-	"+9LoDRfWsJAfMJbPwV+ZSpUsnSPs/98qliokW3hemauzJCLxdFT+XuKgRzhrvU8vD/YVmwA33ASLeQE5",
-	"A0Rd9oHqlCNo4MyCE8rNOdkeiSpyS+naXG2YCn0+VhfGdjOSuAFjTi4+oFExlNpdk49WdkauVZEswOCZ",
-	"I+zgLXDv1CYGOwLSGqW0rGI4Z1TBUjZnuiN55mYAqjN7xgu7UO4JzxPdOc8XYeDt5vrm2c2fX/z1WcKf",
-	"uTe4t0X20+urwecS05Tl9NSxQfxJHqdp4os/U1iLBOJs+zktctER07gG+wkHjOPc0L2PfH5WHrpvSNB0",
-	"jA9lWvYi45qV3H/OX39Ob3eLThzcMxRsKrR88sOTM74ST7789uX/AgAA//8=",
+	"EdjorxsJDsdegW2wrsTmwHqrFW+htMJt9n9AiMjr/+U5bJrOdqICTGTX+POksAIQFjFw8/n19SB08/nc",
+	"GKPJDy3nV4QpU8iJjRZcLO36GaYQuioG1Pa6s3LUyC/mwlkb3cjziN4XXFywlOhQXJ56pWyscsxm231W",
+	"v35eXD+jQ7c4SrXbyxJDAZeLdDi012y7+3VeqvYlPywR/bM2nfVfg+GDmSxVC4grfyyqzaEQFlonLM72",
+	"TKO+mG/Sq9mRyPxW1gDcyI2mcOxku+detdV6tJ02lVA13BKNbvh4VtiBc4vmnviL7CCh6ZpGJpalrVRJ",
+	"ycrLFbIVBMPbq9YWzohbWdFSdRE8PDGqX85OECwxvmVHMcZjXBFaE/59RWBWHjvLHhyvvBfLnBt0zF6C",
+	"A8GoL0Stmx36YsKU9nlRK2shDAgo1UbDpiEIlJ/JkrV7s5OqqXPvtdy6t91EB+75Tfj5xCWMqJokUuBy",
+	"3vZS3J64K0RtDhDZEQ25CrvO24tN0Xam1VYmIJVW2VSy7SBlC57xGtdEWCpHcQd2mJN37Ma0TuCqy4sw",
+	"iBOh4mPSxx9z587BIOo6nT1K5vWpF9g6djKCPX8OUCBwbAKZif6+X6oIloM0D4a1Eeiahsw9FI+Yjxjf",
+	"wz3ERckdwlO3qilVsyOHVOEGbWzww+1eH3ODAeOUwPlEPhbwW1TVsrStOFGw9/IkxqsYzmK4qL2bsj6h",
+	"Qe4bVpRGt60sV2CBFf7mqU5TPlAKdJXvm98QgCoLcku+0hhYGz85WmcxHUwrIrkRXuqO2ntuCXZL+gGv",
+	"WbAO8lBYo15jgxIdOaUKNS5Xwnf+7YVuNnIVQCqQhXse01ThUsLMEuJFyZRsYdH71/wf/+U/rp/8WTzZ",
+	"/vL3r3/7r1N5NXb78qu5HAMNh+mIBZnPvXZOcuf9BzDc4Y+Fb0RAJxrwBlb3nSZKaMWJaih2g60Ibafe",
+	"8ROobRrptLaEY8w/BYQ9sBEbOGHWMoSYa1WW6NIIOBJWxXGvAFIvhX910bX5kJlq+7920sK3mBat6bJk",
+	"LuC6g+moZQEPrR6OIKEsMHsQftzLZtjBYi13CgL1efGfku6e8VvBQ6Igr988lxAs1qDbqkbxNxaG17Bq",
+	"oPBetr95/RxFvPqia2EvqlsuyHne7rXcdRiIFXAEOIzDLVkF/pWPASgipABzU0Z4H1yTq6I0SpaI9TPF",
+	"xu+lsmjGF/nsAIGdzoY5JaL4wlzs9GC4sMQyb736n3/Q7yDIzzegabiVcD5F/sS2UjYUVKO0zlHYojWy",
+	"FUaWz4vr8Rke/jBCBgyWYas7Ol3zuoKPM53oGn57xIRZOwBohhEsrFNVVQh78F16RsbJ+lT0Rm3+PHaN",
+	"8y5CKmlHA4LPrOAWxDSxrCpIOezQqsj/4FG6md3rV+pRUvTTt6/ys9PcP/YZD5R4ytH5Gvc53gBxVccZ",
+	"puOrX22DIyjOHvZpFS4e3ImDkeVvsC6ZQyG3FtasbgqB41Icldv72Rfg8D5HM1RZLDb2f6DCzRAiSGQl",
+	"ZouVsouapmNcuCorJalsSDVkm8dAxVfX8xFAgDGxdokRxwL/jrsDoFC2qLV1ETvHWF8vnnyXNMBCwepc",
+	"1xnQbj508dKLZWMnWrhUjcNZzbW/OcEiAcQARRWzr+f1acErmcv92CAWbvyGt/Bj1T6D3P5WmKKkIsej",
+	"bNyKh+5l5BC2spotxPnOPzO0gC+8c2AXcHuju90+IH/ls1D7LJXbS1McVesvye22aLShnKY/NPxBKwpb",
+	"qZb13dNsAXse8khV1wHCLDA4PIirhP8u4Yu21Wh7r7VzFR8CTfhQLDQDkgyVaIpSS2oB3iuQf4KspCtO",
+	"kkfI6eajdOkh1g0gNsEKcyE7jJfXUaaKeTk/5O324jVgeGGaoRWG/qDC650u0OnN8Bdxxn5JbMLvtJEb",
+	"wTXq7KQTrBW7KrZwQqk6xFNuGZQqWSiX3/jmhD30EyQqvGwuj8m92u35YOQA13Pm1Bpdw96EHlQjGEIo",
+	"AKfaBymIOYF5vT5y3z0b5dg9/AG1dwYIo5ttZ9lEZNzXF6eDaj7s5U+CuTBeVOogR4wcAlaNtytg95fP",
+	"EWwKICXc/+JUGN01ZWLlJ6rs/W/Zv1DmYDoVhzOML8Gf9N5w7B0/Xu3pB13xwMUlpXE7nbDqm6KRR2mK",
+	"jW6VRJBHiAduZPZ1s7Saju8rS/gyRUiwBMp7SQOyGxSkJxv0PmRIE6cE0A34U4I7Ep5e4mHTe5rfdN6W",
+	"KstRmWZqQ+IupMdpOyb7JcvvRFe5RMSPb8miWcb3JL5vrLxxkin3hCjEgopPuETZEJpqE7lj2gl97hEL",
+	"ZcgWkiUsC28m+GvZ3+6/8HX1CzZf0njgUTRv8bwORQGXv3J7bi+rzR5vU7DM7cBvvJxK3WLBeyKR2adf",
+	"LvA9y7CTmsBaflZx1AbfZheH0dbK8oOq2ETZhi/A3vDgxvf66O06k5/NeGf0zoi6li9TGMd0NLfq6jOs",
+	"7bKU2AVC7uy/jT5+utfzsdzQKfp4GGjys9n568ytTOVdaE0Hp44q4k/P0bktdFOdEAvph7W1l95ucE7z",
+	"khG+KakwnLRO1cLJha/7ln7GBhfpbD/bMg6dV6vhwmB3I/r27FZkK6peOG+/9S8lWxWDKqJBS4eYrcAK",
+	"7DPF1sn2PO8ejOxhmIG7h+A3jF8Jk+WNc2/TFA1iu86DOoM3XWR7CQU5fZaEllnMr+JaGE5k38TkwuT9",
+	"b78Gb/a0uy6nIK46FmLJOaMvcAFT0ZtyAyt045tROL+NUgVKucUiF1sWBwQLOPo+hVYmByWuaXZgEodd",
+	"ckjyJpOSl/Aw27AA9eaPkVKcLIYyeiC16wzWFV46YmwNyItQGwDlAi/AKxbFK3ECuOccsU5Ff/z7kkpO",
+	"Ck5w/UKAcwFWUyFscZQQVePLHtht+G0sOC2E94uew/+HatRvIOZqdaEbKEaFT8X0wQbtQW82wOELtIyb",
+	"vdZVQcWlfshpWw8QRPD6UNkyy7sX2h2Hjpv2V+KUMLjBVbG6lpibVZaztwNiYBT134imsOI0a4sP5nZk",
+	"ig+ifeeWeKKruYb4K+mEqhaSZPTL7Xoes+et2QQiawdesD/24aGC/tNhXRSUznsfemzmDTPRRtcpYo4l",
+	"sEJVMoHWGbjeA8CAX8+/HaMTc6HfaQuap+V7DRHYW4lIQJwBKIstKukK1TidLFrVW8fPo589zGdXUBrM",
+	"nBj64fM0gciAyYBRywJy06K/H477ld50tWxcspBqqgJKjOg8L+Ol/d/7eGQtSrkI+gM4KoasA+BVR8iH",
+	"EVTHbz0KXZ1x9w1ujK6pBXJ2MGYX8QPGg9wvpLM33jO1FsYxTjJ2a9ge9kDDvEKCbStZQTMihptwLu9l",
+	"ilUVxT9rPkHAbplK8DhJ2fSkI/GtxCSTHSyrtD6k1miSYmyCEEz+LZPzaooLjFx+ywaraREsKO5KMIvl",
+	"8ofFDUE8YrF1vd1PlUE0mH081Q8HuzaNOLJh1A1WliwppGtT8J69aEqWIfSdVn6rUiT+KKqK0puYFG47",
+	"WvHZvDyVTFOFZVbuVGItqyWBhLWsphh8cgi69qJd4HLf+MfZ9eUt/u/IrM+hafTPZ7J70NP/W+7Dus3l",
+	"AlMlegxLq6WIWcF/KbwlTnVs7XBQ+g7HIY/TveoXfL9e2Q3T8WfgqSg7iyBdggHQ4X2C2upKNzsseBH+",
+	"IeekuQzkCHvg/WaIX0L5tx7ycj0D0x/Mee8yegMfYhyUzAoxXOY8VU0KA4MuuS78IwPAXwPuBZsWZ+v7",
+	"fgSynUp0Vs6GQ5HoDTvPDfm3wnHpwp+DI1NVNuJGrNjKZxEtQpGPFZa9A8IHHSWMrFH9IZUbEopizGjX",
+	"R3fyj/k0AJqta/1Ibllw4UKrWd7K5VR+dEtNBYG+vfXGI4cuBb4Z3mzcyTc3fCgC1/oOHeRS3iqYlyPk",
+	"2NenSAK9qfTmUAhXrLXbF0CftLq8r6dDByH0vaTQjk0u+HYLTI7SSkKW7g7CDiICHYOjbylZalut8I6y",
+	"rgOQ1droA6R/f9WqYan3CZqVyPxvRVe5gM8AWJQg77Ow4WxjgnFlOmOyRgacGNAMVEDlOKAzyebMvnir",
+	"ACaLljYNm0LvAGjHsUgBYHSESZ0hFdsEBzEMs7yFoVyLCsALwh/1VVe37Kgm6x97gE6kW153m4N0oRJy",
+	"Vew+q18/vBYQ1vqLhCOFf/2DxYX/rBAFiS08BFoMxjfQqbetbM6lDWTjpF/RYuukOQpTLkEyB7DTw8Zk",
+	"G/KpZ25axPvRSYVxy8EGjGeFP8CCA7frVHm2jtgQxyLoFJtMCMWJfXqm1reyhMLEVSGKSiF7F8UB11Au",
+	"IxqAjdK/2b2stkNGfSCswB/CosYTBJ76ZSpBOrdJ96kOEI4o+GLPA+AqhgLjnUNV1Q+FYaVDSn+aCFid",
+	"J50tjswaASIB4eena3UlGnvEYLb3uJEGjtCpV7GWb3XVSlkNEtYbI+D/lKJGgIORrVAGqC+EcYP70e8P",
+	"PNobTVdnKLkUFhefkbZDyEbAwNJGJgYw/zYNyKdKilsZFVkGFHabvYTL4lZ30AnCYBPZP1iqB4nIWryD",
+	"V1e6VU2gCrcdjAXuLVrBq6tdQPCQEgxbea8S5zkiFEVTIhvhM1wi2eDFJUeC3vIHZI958wuy1UCssgXj",
+	"bQf1OA3Agsfb/2tuQ7RET5wLrENCWABJKVsQzjlK7LQtzFmlceGR32HoMobRQeoVmAUQsPgl0Sg7Mlbm",
+	"McHtXiMjzNwREAMhsw9WZD+G7gWGX0wjbvzIsQWt87XgNzAiEHt5nIL4ABNcaBTavTD8Ivdzgyjdutvs",
+	"Q9yht5WnWjvX1j0lq5l1HSVg/FgTfdddIqLd6iUFkq125zoQDygbnop39TZUjNKogHzFM+0e8PCvmdYG",
+	"6pXRFX/Nvcef+RecGex5cCtNqTaOvWucUIj4pH2Nu7hr0Eb/JQtVS8H+c95RNt5/1Obw9Abvjfxgv/8V",
+	"fPvbO2cEp0ZGM9fHvVEsBeEjaouEv1RBcZn0k1WZqojsLPJtUVhXOUJUjILTTldlImasygmgYAgX74W/",
+	"faoK4w+Jgrge9MhyfvvLoZAwPv0oRIj0Rtc86GtKZeSC7b8qhwo8A+Ue6CfnXEdAYVx5xs8LIF5BuO1W",
+	"qzJP9OM7uu/vo/cBv30J8Rgm1kv/nInEmwzuAPQ+UStTqYP0q9H7K6V3GYVxxJe6hFGKMyAgozFQDAL0",
+	"veaXkVE6UWdjva9Bdc+iIQaDATC8QKMIWlzLWoPtmRPhZXcBcifohnSFCA9DCfpK73ayPI/pDbs0vDb4",
+	"K8+Pud46dBHXhrgNJMYYCiDRLagiPiemSyfz5bDJW1VKqBmHPQgnA1Sk4/5WNggsXAYPFYfa/KmD5Hu4",
+	"jUZvYWa55waEfm0Eu9MvWElw+ZKRD4uWJqonHUZzU2+vwhCH1ZPc6d+LqpLmlNhk+Vc7vQd3LCc10PEg",
+	"hvE9AFWU9CjLGQNO1Fzy0e6BmhIepsXvHXPI92EMCDQWgmjpAzKssak0WqGFyeH+uJ8cakZezB9BSlqK",
+	"qeUmlwbHZ6qgPEFNEI7//GR5w0Z6BudnQ+wESBnk+/qw85TiACwzCnK4hCOqkHdtJVSTROklMdJ9vpQh",
+	"DBfpRaiBfUXeuYKPVCXj3sE5jrwgfor6vg6WGH6fXWJyfHX7nw5cP6SWmrm6wd4DaqJGQvb2Hkbfd0pW",
+	"5bfGaI5KOsKlGFJ4MuumxwwfW4U3sQOBzDhcXcRSevxanH6g8oTzNFejnQwZMmCi2KuypFp2MSHlWAc1",
+	"DMb3AnKpQDErDpIyzSdkBIAy3WCE5p4FKSHIFW2ph6rncaTcu85IW6zlXtFVFxWimdmy8lYaioRPuo/h",
+	"OSwaasqMoiFcB1M7vWcRp3E912tE8taAcljgg3obz47uNxVJROGOXgDFWCZSMNB+SzFAhDWliBP4OQoQ",
+	"jZWGKfWLwW67MVgoGJNKDuv0nULBT9yQWLAfQVq9HmiQuwilhauBLEkbKjbgCgXQLCjkzBxW2LynHxcL",
+	"C+IPUeKck3MIK22o7DCAr4xEHoI8Xk05wXBi8AeTse7Gydaman/0dqB3ZP2TOPqNPKI96b3EQHyQg8y6",
+	"CTl3RKpNHUwbzRWxvxhE5cHIXyAl+gGXky1E8asw0yKJl82O4X6nezlV5iWc2k3PmhV2LvSOnZRKMFfF",
+	"lv71Mh4kCRw4c03534enE591EBG7+PQnZe3Nouslzb6ngHhatLPol2gHVBiFPV+nSeuzJ8I+X0YIhgDW",
+	"l2cFcnus/DG104vs93sZuNkohp74emzM9WfIeZRusBq0Ll9TtuO8Al3n09kg+CSfuy0JVUzDDLmI4gX2",
+	"DxrN99NIp6vyJc/PPp6DvDr6VM3tokrXUfU7NCPR+vovihMKTQrqDzWK87gY8QcLoDqXNf31AEkTvp/q",
+	"z5tBA/k+zUfI/zmEm/lxmBmArknUqZaycuJblsxgr0Y7YxTZ0sbNcUYVjZSljWEgbz8BLZpdCM+d19GA",
+	"nnlzUJsy486CV65Cz8PPQq+o39wwjsI/6YDteFDenPEGJ5138nYuHUZ/zC6OUWFYegkQzplT2t935rTA",
+	"4Q9BBYzEYvsnBjRV3j8RwEmdQ+liB4IBLASs516KiTtwFbZnIgvlxyAASs4ZM+7JwMuTYn1A1hHi8UfX",
+	"FSi9Uyz5HBXWcnLQ5bT4H3kwGMQ1JxBhn4oDP/tjr5Z26IggMQsfxZD5wv5NUtxf/gALXiYTR6sI0gWx",
+	"Q0wcKG+UHi8J0IPfwp5ZsMAmBgMzmBXVxgJ6OsUtdA8G/nBzJd00Og3Coq/FQfq9Abhz1n9TzQ049uxi",
+	"DpAppvL2VlYpoZbnJDF6TdI7FwXtg/IHxUVeRhOHCmZ2QHo3DHIchZPmhIhrheEMrtRnYsJ+FQZ0Mi3E",
+	"u8fVtQ5jGfZvHarP6wCmgxXPzpBfTLOL0fdpoIBtHUJvUQa7lIDdwcB6fApZE8HooEIn5tN3slyiNgo/",
+	"+Ca1tY97XVinDJJ1TteE1dXECG+7qoJh3uuqtM9z1sVUad9GTnC9QWAx1vSl8oALpCbE8a9NpIZgSwKA",
+	"oPxI8cF+JRVGHJ8RpXOkU4Q92sjOGVEVJGDDMbVtVCuzDaP38DiI5HOMJVNiGXL6IjlqcwjC9QqUv3Wz",
+	"kecnJi4OxGzQ+WdH/PtDtBTI0M4f1pS2D7EjWofDL6sqfBmWMRvbXaoFglSKorBOyragSGZOwr01UszH",
+	"s/EpDH+7ESxu56+CkOJZXQGLMKYjpTmx50wUGjkzyjGV4e4nTnEUybuNJAF2GuEy9xAxSdOUE6AJOdkC",
+	"Z/kWhyTcT3Eh99WHdBfD6ROupDC2dFUOhhStVmon7bA4c0n79WWoEfhkJDgpYqqzEYvq1PDlVHvTNOOx",
+	"dgsZVi8IwXm2jrx7xOncZ89d/CgOyHbIiFJ+r25l8zDePcBLn8dBHgZrhUrSqehHj7qdw49eJK4r1UhU",
+	"I9v5ASi2uqr00Uah55qO3VtRdZKt4Brk5jZiPsoA43wDTw5Tc2GLV7if+q8QEJ07laBNuaWYezFKd1OZ",
+	"/46W8ewZEhID8J7k+uGDsgGYPjGzHHRPEGv8DPWIwvQOvir+LtnE95oJs+/Cup+dOdwhhLafqu2nuIz/",
+	"jrYyW2m2H0bm9EoGoGtxYiFoVGwNS7ss1idix59ILF3OEXagzK13XqY1H5Z/3iB6+wSABKQPrNyzwm+Y",
+	"VV8NGus2FgTpkzqWp0AavMJs4GVifmmZfyDhrCEbimsouVRvwnlyzhhpswvepch+1hI95fJabeQlWKPm",
+	"CbxmJmMG6/Epdm8R5NX/DhqA47OXkgn41axCMfERUEGjH3lv8fKo4XPawdkN6w8V1htYG7WZ9SjwqfNx",
+	"pR9HIkLoFrtWoHCOsZqaJZhE/5KXmj93kL1w6btuee67gHxY9Dbi0EnlKBe+LRnV3laLph7eVfFzT3UJ",
+	"C9/2P6iaYQ5MGd8eJyeOROhFb9yHEU8unpeau7Y3srKqS1zPSSW2rdgb2eylchkEviTlFb40+vVEaxNe",
+	"wkMKjFNAhYnoCA8nuughVtD0CcbGEhom2cEUS1oyQLi48edEk+gSjtqYbF0izZLGChwkV7fdeHcIAFOB",
+	"vUHaBAsFhHke0L0zhAG+DtuV7mXF2Ymhnvi+Zb95VJFU85mkihydFJfX3/KV3CK0jI1aPWZ9VeaeCZ9k",
+	"d01sLTcyUYbq0sJPMlKnTV9ewwGMUwzRzco0ZDFQ3Yc1qs8QhlAFNDY1JlGgLY14O86KxF2C6DBCzVfb",
+	"nFNx55CDw19+Tq1Sf4uy4HMsGfFNxgpyQMGhZNFqAYonKfB/3Gt5K00h7GFQ68mfVY/AVD6RR77XYiJu",
+	"pAximbi8wr5DpyWUhsdl2KenQ44irMJ+BnEoaNb4ddmUrCTxfRjhCBo4madguVJtIr0zNdRxOPnPWUwE",
+	"Fla5Zd9McchN+Kd4CGHYHo7lDIr6pHMauOfCfMOopqaO80wJPcR24ZPiNMOHV3mITeTlpF7cj5fzB4HQ",
+	"kfEAcJWARKgDeEe0dSCHNaz2G1pyTeJA9TaaP4sH7wEQNZ5DfcU/cV8g0wWby+Dh8RxSkaDb0Ch2HVAN",
+	"Sha2+iXWEwfYvKgqgGfrLUqgj4HWZ3xKdkmidXndymMpruQOLiVkaHjPhFkCF2RiwNu0X9DXGqiKXEN9",
+	"UFgmMMLYD02cjTZlipszSwKenAdkeovv41t/R1triZjdD8o6bU7fNo4rvVySmljz5R8JtG/S20rWl3RN",
+	"qc9u2sFg9hKZM5D8Ie0AIiFO/WKJUo3xY+xII7s648BQqmmO7J3hkf7TdTIZNf22ZBqKPsN1IEl3XI4X",
+	"62CjzjAhH/IjMfjxF/bAxsJAZCLRhrBmJllFlXUAi/bDLI8vq+h85cNZjdx2doFw63v/vKiyNFbmRyYR",
+	"7bQJPDp/XvSEyzin/cjSm/peUiPT6+QFEkddrpb475f3aVCGJCsIxRBQSOQ5/uVv5DRRjaI3klaE8wJz",
+	"aY6ZJNixF1kZbJblP8FjVLL06VD1hzo9MVo2hdAShdFHdHPAwAB+EeS0ERtQWEFlgWfgLYLtGUjp9BZq",
+	"gC2kvontAP0y3ykwwvcCpHYZ3cDUPL2I4n2QoBsK1feAFN3KhqWq2C5c1m+3rDwz5p64Ui/oWSC12hrJ",
+	"XjomVXGRZyrgnNLhr7cT0/p2m7JHH2wCpj/KZlNxIw8tktkt/sunGjlqy0RHfhLmm67cSV4mR9WWF9R3",
+	"4iBtIEzIze7+JMxL/0429+AX0MWn6td4NgTCkkYyGFrwKg8Nad/M+1gT2q6KF7WG2rGg3IyC1pFqy+3l",
+	"CUoyHmMUDrJ17Cj4PxRredJNxP8hCr012k+l/UNhndEHknTMG4hA5H3xtV5h8+GjnSaDkGJCJvZX0dO6",
+	"Qk3JM/9PgQqpAUp/3/4VidXAu4hlkwCQi2gwfhLmZynYlB0csdwwYTa1quAQjuPvb8+qArHXJZNhpJXm",
+	"dkHO8idh3uNvWHOEry6KrTZYRxSIIZcFHEK8KzDM4B0Ei7evAKLjA3fVoH/9zCfOo5fxAD0D0vBAcABY",
+	"dlWVhoKzVHdPPud2BOG3H4rLvktJVguCkBa/dtYl8SgPhDjH/v4xQzLoXijnOePvvmDfaxbaG/vz5SwH",
+	"9oPRrr8l1iSc2Jcm9khihhPhf6gCCi6FjPNjKoqTKc8x4mII4dAQmorxmbpKbVyQg2EQO6d0umNJSEI1",
+	"1hH0ma3LIrkd5DQW/uKCUpTK3whdW+xlVc5cZ/k5Q/5OCA2JmTG/K9vOFSbJb95PW9ahP1LcmZBWXERr",
+	"Z1WzkQsguOkIkFNV/nvOQZkb3ThRq0Y4JHDv5y+TrPLsWoL3h95FHUkIJ9GNNSEGHeyBiVrfjE0ZRYoy",
+	"yj+CBfwgCzZdmKq4pM2PzmJN8UDVA8zbcEARHxc4vLbYc1m/aduA6oSDWk+sF4beJgY+mDVclfmSAyPz",
+	"7OSWUk3VGKkm3oQLjieNmmWjDT8fqvtN320p+pkURN830ltiYsd679G+Lr1rA5J0IHJ1K80ArB8VjHoF",
+	"SWIb5fvN1DAaO8tX/xoLAxY4YBbdLlCzFOdSSrPxw6SXFU1jcLdA4gEoKoOT9Whu1eO5Tg91bvLL06JH",
+	"kaWodODg4WGIUZi4d1fxX7eKNBEd3OM9+dPSHTyu+MFSn6CpBA278FXwYJvxSz7oNyyfhxjjg+wefT7r",
+	"IBVJzHpYJYUk92hye9NKp6I/yQ0VYCCLFApTCJ/suc9KhXHDLiD7jNmxJBbiJ624spucg3Sd8xBo/A/J",
+	"DkmbgIonjCp3OGEGRCG2OezYwpsSV/TurIQ79PJ+6fa/qIobIGUW0hpUmq0X/ijlARWWAwEt2cW1OKHG",
+	"t3Kr4qZrSnEqrs8I0fHCmpVC7qnR/50DRbdunxItvTSqKq1N/tOXOT9OsWMvqu3caPppuAF0Y0rHllGl",
+	"KLNbWqumcykXLiFtyzomVJkXi6rAoim15kGJrTTYKfa7rbYuuwf+4bEvc24mdI1LkzZlfuecuhx/uaK3",
+	"cwdMv/i+vObSidbZFEePaMeaEiREom+FtxD1xokdqAJD8t+JZtdVCfCnE1WVPZLe7Kj1Rnctzze0MzKb",
+	"+mjB0K6uKt3sHjgPoXXxZdyUXKTO/8TiZRcMGQqZLdnCIK14v84OBZFxkfSv68+zOOn9vjyb2tBsOoDC",
+	"For7brA9+4MvHCtxgFYjWAFCoOiw74+VsNBnLquDqpqncOEsuav8r+JV9S5YHONVOxWhShspqEc3n/4N",
+	"RlWMU9kzDFi/9mARSK7UN1gKl16yaqDmDjJeQRgnj187cDdOVu9wVfC28KNurVpXkijtx7m2eUeH7Ia5",
+	"HZH2Wl4Ufl2i4FcIEpAp/eDew4yleh9FCiFCbItKi9KCctqxj0xT2X5OQ/p1ybfE5XNgTPXJBD3eh79J",
+	"JyKdw/MjFmqTxLCGsXJgxj64BTZwIieSA7jTwEiER1H1DjmQg0LcAxtxAZ6BYymWekk03FsqGz/Tr4rt",
+	"j0steRgE+yfbXFlmsYLzl3+R3f9aYq8g+njSQGLO/3Dj3OsC4IBrNYhmZG+MF/A8tyiRbyz/TX9R7huQ",
+	"/OOOX83tsW9vpTkR+yKmpyDn3Os5YrBC67IAR1LaFeWddQNF2jp73QciV+5IWpYX+ItyyZwAsmoveNP7",
+	"jlMbP3eAaUr7KRncvYHIO8ntGqflMlsU/pkvgEiLJGEhncR5mFdJCUKQEzmAOKhT65nlr7FjSAChAD7B",
+	"0p81AVSKVI277X88bzhGLJWBhC1QbppyLIk224BPRRvMrT/oVWImYVFfTOSsonUeY2WqVvG1WDOlAD9+",
+	"+/rFN0XXlNIUr77+4yUg8Ez4+U8j2MIXf2LujPXyn1Tjn8wABc5pD/wMQAhs5jpBLM5TPxBLrhP8GXz2",
+	"NfAJMmiQbYpYd6IW7JPW4fSVYViHk1qQXHTwNbEm3ic8+FpYF8iy00ucUQzSgq/+Ik2vzEtswNI9d2nE",
+	"/ZKQlPM9eU0YnEevdKhEy4c/sZKs0aDvLg0pfLEjcy8RywnZyilBx9wy4VAlwQ/oaZJTjJeX/5wnj8oT",
+	"Ife335Cm1RbajOXIn5POi7mVRKY7rVD6xdM/zumTq/ayXa9U2/pPNtoFmloWgtELgvP96p0so2oUWd0K",
+	"g/x9pCvwSdSEUyrZA+3pz9nccmS0Tc2T74Jf64QhJ/HHhyna8onmb1Bx8DgULIGD6w+WBNYsNaISqlwN",
+	"BE3W0tsb18O1UrSds7jINqKBaZWAtceQQAwMrKXv3Ag59ue5/ETkOJwXVl/GlsfJXeKuvJ/cJfxWJojo",
+	"18ImRBHKgM3iUvTZGJWAImEqodqMGB2BQaCV+JvwefbsQlgAwwC1U41dUBF5nxqjkiJCl8nEpuTfoOww",
+	"UdDZDjMEZUmq6aNiH9FsUsimBGXIjUMIBkl5EvM1cPLRy9mU8JSPQgMzgFEAtGLkPl1SG16mkf0uzp8O",
+	"64Jc+ExlJTDWlhjaoR/R8K/CGggfHwpEYa9hPqjR6cWVghpzSyZf/PmL6/R6mis9DMtrJjOiOHSFXwcj",
+	"nlyrazob/Sm5KoQLRV4omqxBrwv/gbr8vICVG3C4a1lVFjWMR5XWYXkvW9gMO+YXLDtmv0Ymx+HcUbRT",
+	"U40eRRKy9aBzMelG5kMseIAeyBnZvT7CNRnCTD1WL2hl8vXjswCNqeHqDCfQsQ7pmHN+aih4ABplUVT6",
+	"KE1RI09OhrcVzdFJZlstwMvZCOvwR3wIZhgO8ifbVjUKJApUU0jRmyGEL8JyHiqtORdLZOwEhlI3Q9Am",
+	"EOb+FkTt8jFxAQfFu3AE04u99bPQ+EVyK80KtYV1I5fVwvTfvgjm9BCFy7b4+Y6BInqSFNUFxVOVjdOR",
+	"tzIWhkFh7mnpco5XK2WZoui2DocLQfmgqoA6AES36dcMno0kWrkK2tm5xN1Sli9DSmHcgu+8h7EP1RGB",
+	"dJpTNQ4RwLOQEtxjgNZE+DsE7kATnziXZyyz+FyPuovBXProMJO8JhhE9JRxZEednOKPxhX2XneOu3y7",
+	"9s3rZI3upmujajZJ+OuqzIRmoob+rDIaPnWPveq0adLp3LXcdQ0cN8dQHLAen0/jOcta8h+0aUgam5V+",
+	"6kyTv39gRj50ppmN5PQLCz5AXY8jvKJZTE/+B/K3Hp/QgkdIntsKDk56qAZIcDpjO+0LE668czfEu7aJ",
+	"Yxmw1A1hllVTbHVniqOUB7squrZwGv4lFC8eF6t2p4/oJqllD9JTvlGxCSofxjDxQX3M/fF5NBDrumkg",
+	"2SlQ1r3UVVczbiB5SQw4WiYpXfjyGNiffZ1bRpED+iZUUUIfTLX/O9ZT30Cv8nfmYCTYak/iAk7oxALp",
+	"mn8Gqs38Re2KWltHuutBWZ2X0YDfLWooUhPPHSHY6PiBVRyT1Ej+5YLpB3JC5P7BXKDiwEBp2EhRgovI",
+	"+SP+pXwNv3d7FpKS4HsuKBxEgboP0MuL0PI0mQU2IzUcCQLoPfZ4ZjUY71IgZwUW+sDQTy6EWrjNHndW",
+	"SopgTnIAV3CsKqmUdYDpwSTjQZ7syh9Mm/FjMHSXTetHI+1+LaF3CashM4kRxrkfmAmmltdacFcISphw",
+	"lcIKeo8PoK7Xitx1qm/0/8So4yAxw1oD+yCj28xXpH6IxahBfFxRIXsiGJQmQPajtISvLMk/VSUKLBtA",
+	"huHK8E8Nmxy8n602PPllKZe0LV3+eSuN6So5xd4fWGOc1odCN6uw86JdnWeRdVXiwGFco9lDisZnojKb",
+	"QF3Q0ODQI3rKD+qqX2j780jhYNN3TaVFuWQdTMBriSW7rz/GSRxOQmrHfWP8HEwwCVw2HYJhS/k399rk",
+	"g+ST5bOfNDcdJYuorZFVJ4sy0k/nUxrNJWkLyDD/RrPxveDKfFKono97VI7KX9yhnnh6aVFV8ATsx7f1",
+	"dVghl/mVBZUnklUE+zjgTKKkod9uBB3IKf81os4F/49EZM5pdhfcjVqUNwFPyR0s2jqLnY3vy1dlXgh6",
+	"VTEmcxxY7npsuQ+tflKIOBeQHIFVV8WTzyO8GVDPq+Jzyvru9i551uHXHwXy21eIMAMgqkraQKE67vEj",
+	"I1DPzXRVhqTdGZ4Uxbxo5uNIDI5qXKiDKgjaEjjRqb33RtktByIN9IJnJnZV4aAc/cXkL4dCROI0YsYd",
+	"0c0OFkal9YG9w5XbDzS4lb8Gm5KkQW+RYlveSozlwN7V2hWBGJ7hc/kkGuYJEbE/sUSnt8qyDOjEzwt3",
+	"vQsCoFbKjJhhYFKOLx90NFJ40hCn5pqlwF6ffhBNwoOPBmw+s/n9GMVn6ahzFcNOU2TTabJbPzrvFJmY",
+	"D6cIzwVbJuixky2sBJehB0th4fVC5gUrwPNYzkZuQQxUBwXt4WXdQMuB6UVFLuACL6Nziz7tNxNLl5ra",
+	"/CGkDtmDIIEKyd7ECQCEE2azZ+MLLwJ+Dp9Bzgbv+AS+PJRBBdpMVG/OTJzsWanQwPsVQgTVLUIZwstD",
+	"YMH/m7CDi5MSqHXmzSnWleTyjG9b2fTZ2PAYd/xjLCpjAj/Ag4/hQBG0c+xCDQ7qvrlUU0MrHRfdqt/B",
+	"YfinDoAUiuKMGKHGqrnSAO5nrwF0ZmQlEQ6EH7ZHUCoSOwHV8rii4DyCX9k9BMb2aJPgwHKRvejh9RXq",
+	"13MQsOj6zdVYc9cu++Bw583AzxYvEddhqikfY/gE//tihd/NvOaPZ6/5I/+a02O85jwM2q9Yv5hSi/C9",
+	"IoLrs2pOoIlkKnyQPtJbOr925U6W/rywwHyEPKPsLl4otebbJMuk1hp+mIF5YSqvD8SBbDvmmYtQ5Xux",
+	"fCqRwbIzRIn3KGSbsAmVPcOHp8xAGuXYpcGb46ClJu5mUGJ4rq5TSzIOL4991deHgjblUZvSPgcOwRC7",
+	"7FwSCshT9aFYAGtzll0izVeKE1akqs2ePnwUjePReBFPdPmeEW0phQl158jzYojw2JDxmKmRznXG6ZmG",
+	"wZMVsNFUfxtOYo7aYjqVRj56wH4gzAaQuViomnDJNodU9i5p9+rOBZXdy4KmVhhnY/20Lf5TGr0qusYf",
+	"oDK7fvgtfiKlfB+vBKZyvITIvYvCWbaoeAWcVqUjykOXn1IhQHeanb+N7kSaBIpBdtY2gUlTtuhamN9S",
+	"H5tVYVTtZ9Womqdw75oUxYb82+jiUI37+qtEpEVVSaKOScGiJcQbLAzvReEg+KIqmbDwUs5i+prOvYcf",
+	"J/4b/LpQmQTtitsNzpR+Hw0iNjBxAy2VqK4y49LixKbO/Q/B3DlbWWGQ6fojbjCknY100FTmnajVnq1Z",
+	"GCUnZZu/MhaRkahS3i/ctiHwFL0hNjI2gB/T3UdhGv4mXSwIBCJLCwMMeaz0+OZeS20oBZTo146LgBDm",
+	"JM/pvw+GkM0v4AgvCQfEWZnNKcNJPoDc0ae4QXkjAGKZTiz4Dek9084hJYMfJvTCIV5eKekvZ3eUciTH",
+	"Zy83VUV4mVTQcg4Tf9H2pfLHvfJxD6//ioHX/6rVAjANULGN3vkn5p1+VXYmC/AwvArGXf4tp/gzzOj9",
+	"yj/fCGfU3QSI5awkS1jprda1sBIAaE3hdAvBEp3NG4LffCmrKgWKXpaa5mqq7CQCZtCCy5xiJRashneY",
+	"FH97K00lWjYxo5YwKAwrtOY6GmBK2OJEP8PRfM6VvEH0XKWPT0h712/YJ0FW2v9/tBBhOMO/dw3wxD8Z",
+	"1a09ofgK/kctmlP8j61EWdtSGnzP5T8gD8/gX4hf2f/hSUWVzfAfawE6hShHvdVmp52DRxv9JFhXqpJP",
+	"sFwNLJIneutbB/TtVgq0OJyTTyqgudnsVeubL2VLcSu/lZ5sK4HEnmWJVM+ikk9086REY8UeRVXpI4J2",
+	"xPFJ11DEE56jVuq21VY5+WTfoZI4kcc32j3pfw7dJlctWkfebKLBBwm/J6oJc7QW5ROCPHpnzMk7gFbf",
+	"4QFwxE+XEkhiS9X60fU9+VWYJ4GuFMG34cJbVx0ooNdSOnyJlaKOyudPKm0Rje3dyzi5upFPKJ8POS1Z",
+	"PqmRFrPRT24JVtfoJy2m4Wl+7JMTYPb8HyrIdvlV9YTWVL+AEJYU/1tYZ8SJhG+eaPOEoJ++UyVSmofB",
+	"eKIbGuK1f3NpsAqsboecZqWoBcYavHc3+JygiRAoltzoJzEEeivNk67Z7CVZvPgv5A2H/+xFt/ywj56H",
+	"f4iPw39dPl1JIvfV7klLJWvwHxi3LM2JphlGsTSnJ8GLwwqUKwpDxt3ZNQGzgynYJwEm3DcMQ8UDkm2n",
+	"n7i9fEIApMv46PgKgs1knr5EUyz/AsLf4Q3UK59ycG5GH3lP4peg9SAhwS7cQMoY6KyULdquqmQZRC5E",
+	"0VZCNSGtS0oFWQVGYyanYXBHRu32LC7FZlLmnQlEU2guhwBUZz86IUyAZgrfWfyrTSEORbHZa7WRWHR9",
+	"K6oOwBaiKVRTwjmVj8bpGo7Lu65HBYqiqNB8zANc014OUxZGl0Zu0HmaKGrFKjpVof9JzP8bXXK4n3ON",
+	"0cYv2bXuDLIqYmOkMJWSCZLV4DhleB4Jzx3awLX551DmO27zQCXxLPwtNvtCNVAXZmXjZLORKyS5ImTw",
+	"oomOKOxc++hnebyh4MEsRLxHeF9qpQ1GQB7f96jnBNXFJWwkwIud2BxGyxIgQBhCXkCQsa3ELlky/MXy",
+	"kuFASRzh7rUmWC86JuxC26PKbEbBaYXcRNOW7BoW715f0LXysgYbvBP4dNcgo6s7sxnZs/CJnRFtOAoy",
+	"ND+IMZVellgXN31gkAdRjPqUKQbLPciDxJPgiZ/lnbtxsp0QkM4XXnEMe8k74WKpq90YyctEZmFZCCkK",
+	"5LL+B2x/YHJl+U1PUpbgdZtbRAPCbuLu+POf5+k79MKfJNjgeh5drpNvy/KVOHHh4VKcMD7pDf9C2Fhn",
+	"7w/ZEhhitAGvGwrqQ44HTObzsrJqQXzkG/LA+5Pk6weQD+TqHvt2cybEXliug0yQhKLiPcXPLIH8EUnq",
+	"R7/690VzDKPATmvn3m55jv09V9XzNohAIrjNW67edTHPC+AcXhVrow+yWRXWdZtDAYoWEWXqNBZ9Gv9D",
+	"yq2FU5AgEFRci2/BUDt4v0b6n03bF9OQhIRp4XuZGBiQe5mi6KWMlrCOKlOQ1ueS1O7hlZ0blsnsLCEM",
+	"mw+BvYAA8q2DkhHKi+66RFZ1YX7/u0qwOtDbilsyP0T4k6VhAuaMZS3cGRYBSxvP+1RtURrVBi5MFHHY",
+	"Qf1qobdbXoDMAIXHRIxznhHpvMzrm1OIKT/zdhUchKIA4HAjQ5HRUdhiKytXYDAkUD9J+IPTftMoSCwC",
+	"+tqEf9ocuAqw++menVGLpyTpqc4z7MtIP4zzkdg4MVvME8ySkjNWB8ekv3esV77NurmVd0Wrq9MOEHSF",
+	"lTvv7hboBWvVuKdMDsw8Eov1/RJXELkyc7UklGR8CoOzJOAQspP+w2+PE3X2/s4NJGP62AQggh/gkcTh",
+	"pUGYweQRYvWfENY9JN6e5BeMBRlzWYZKNE/fHhfKz1S0Fd4JP8U3TjjF0XGphajWVixD7U6UhsVXcXvw",
+	"Xe9SPIhmAMNTfBXN0r4DP3cGUdqwk8IFbYmr2Jjp/iZ9YQi1TgqSClMS3RPYJtYRZY4/wnsBemVRIQ3J",
+	"XayuJdw0hPXPTCG9FKZExVAOLC237u0C+LN/2Wv6Dfu6gOMed/wvCkA126IVDiKPoY6ks7J8hkDiL1kw",
+	"Skq84B3WSqqgpIQjWim+eChWp2fb+/ouzG62+meYXRvmdyOwcoVIFEs9DycO6GDqdj9Bq7CoIh0CU3E/",
+	"WKQJPu21JSc9b0+i4cyGOEXrLRoMgE7ybIfnfgtZAxYRF4woxLKHKBnbpmktYMhIpGWWVUT8DXWWLy1j",
+	"0eQLSq0B3WMWrC78AUs+rhv5ypyWFuVsKpGw5TWH13u7HVjI0ZFgfnwrTQ7eFbiEfwv5osTWAD8L4REC",
+	"pTCNxJuF+3bZzUNtX3VIUbZVzbLt/Z1KVlhG+GjeDtkqlt8d1DrWEkSJQWtRnKF8h4Bnrd2SQYZZe80S",
+	"y0dOHH9FFEQ/CUVzW3BO4KfoU4c7BsrmlfN+SwESvs9AhXYLJ7aiajtQCIfakugBJtycvTD1hNLO0Wgy",
+	"xwFfCZceeuq1bEpZkp8mq21/CwYJ6XAn5l58PwhTczO8l1XLNBFzyqsCIXgrv0j3zwojN9qUSHWAoxl2",
+	"y4O1AX4VhsPm+bWCZSPPgoxpj1KnZQXzWMI4nnNTiKoqMLed38BkyZT/w+uIY2b+rA/foVYwW/DUr8IA",
+	"d66xWvERZA1CLprdA4hFjmR9/qwBcUYuFifv3MupQxLonHDWV2Rs0Cz4hYvMIgkOzoWsEbpVjRoVko+g",
+	"1yFENAOfhsfux53xCGQZgU80RXsBE4P3MMbmVFOIrZNQsQY3BG8Gqo0LLuAiGo6NnDAGUO0YkFmR47GQ",
+	"TWn9vhflaVUA5nojjHteyLp1p1H6yi8riiWl7Ahowcc9fze3nXvhJpoHJSn+NG/5KousauPnxXXsopHY",
+	"7FSJvVDlN6eZIwnF/2mphjJDYrENy4mKzcqEBUdQ9MTVBdjVSD0I8YUVnL6AxLAUEBZjKsIJNHvwKic9",
+	"fHiIhAdSjE5rLUxZaEMqbS51okSK9pmYwk7i06w60seR+hrSpdFq8PtmhcX3kTwmOdR9Wu6ctN+2lTgV",
+	"QT7+4oeDqqU8EQb8wY0TjidIDND9M0LbAcvQKGjEJN92MlQOXhbE4kUzpNYRDguV/GHdCmtTlTCAK3sn",
+	"m42qEicl3V2VkiQmI4oWnidldyOOxOLsLxvvOvzBu6KNXBV1zXBHATB4WM+aB64Jxar5xmnX+OlNVPkc",
+	"2Wrfjz3J09p7ZcdB2mRnpGwIOBcvPjRF2GTJEMh99hX6S+RqgoNKAFGZP26NIr60nRG3SNoIBntg6AKp",
+	"fGkPYO3g6uEL9o4Kk6FTK/ejf4aNDIUSi/HCpPqLi8IM8MFiEXC0KyLWEM8FPP5GRcIDXHh0JQdOTfRG",
+	"0dsYuN7DS37VK3OGOyeYuoPrM9glyZhBko9a7lNJEWEPQFpV1JheEMPr1Aael1uJXOgjyrAs37ZkrbOe",
+	"lZnsh1gdeBTo9RgKKqyQDZDqOovr5/7shJMCry0DpeuxveNtOiasZkpbuilq0lKcerFvcJ2a3ny/mqCl",
+	"z6dZoGABw3MMt364o4vSnAosIYWhGbC6yTF7+NQHIf3KaSbIFmJx8Pei5zbmyA3vwakhWz7pdA8aX1zf",
+	"gAhJY6wWEpV0TUBlnpO1xzAugUufhTiXXwhOVhWzFfKIQi7rwKgVtF9WYceG8QuTl9z5VAJyDw0+JLUR",
+	"h3y2vQnxPWKkmQyf+Wf83jPimJG+eUWP/YZCpsvLV/L0LEOIAxDa/lKC4MalmCVkFmvduX3QtcwdtW+F",
+	"k4kGmZpdmXvRJEgIIcMLs1eLA8hDIQm760yD9d7eGygOqimr03ksxu3lCc5MPEBPhd3rriqLdSKxU7Vp",
+	"QyP+tNipW9lMxFmmsXYVu6H3yjqNJ2Tee/D5bxtnTuz7UN6K2+pDLQQsh4h9CVv0obHJ5anTRQV8KDrJ",
+	"3mZJXcppH4c/ZQnWNBnHODZL4bxAkbak/lAnxAvu6fm8MFJMFjWdU/SWKCSAdbhGijIIoAW3dyEOvJyP",
+	"1f8VHpooiryKS7xfbXS+9Oft2GLFapuw0XpG6F44FNFp2MAwS2G1hTOZjokJKVuY5tfKun+KMtWputJk",
+	"6z/ohGR/gkv/XubShMT/ZPH+OlVZ/zgEbZf2C3m+wY4J7gsyucGIsAM5QYQ0JfiYVzjdS4sma6XPyhh5",
+	"olV+/Cead9zrJWR3ut+EfCM158TVwuxUk53XnCl+4aEa9nwlpQxbeknEX9iwIGIrswRd32Hd3H0Ket/p",
+	"ziTD4+C2iuJXYbxjs+nQwRG9u3HOWIsyG2dlOK/RJoCUmX8kkldmFVMlFLOicEtOrVOVbhUgMFochNWD",
+	"FkSu/NasUBY0eIWjOaVt8s5Iy5Hyp8rDaikauwxDBGVZNqMoPVmGP1VbhQ2KX+H7qNcV3gtn8KLoqV3G",
+	"D4zRZkkeXFblt/43vDcsXJfS50ozscA/zNY6xCgafCMU0aYGYmdEXbOFj7W2LUTi51zO/skcvAST6JdV",
+	"aRfB0x6NBt8bh4nTNmhTTJowYfxIL2SKBH4UwxyM7oAPPuiJ0IhQ8yYnjqcPSB5wUCnGX5NI+zV/u9DR",
+	"gm+Kv5tsZELnQ7jXobb0cvw3RlvKjueFn/B5nrOAQOJNinrJqHaBV+Ifz+JGCH2In1jFPscWsQPXubed",
+	"+z6oJ2fO7ZLLy9+6bODvb50wjsLkGWpkVDCavAhD6JcQ8iTvsUJljqroNU+zKpfZBKKmZLNye4iuhMhJ",
+	"rwm7DFJCDsNFPcCQI88pqlxnqqhblx4O3ybAnW61IdXS1mg/7ZljULHgpPp1yJb/Ksx5WozioodGH3M/",
+	"Qvr1l8duNYF4sM7og7SB8kq4YqsIotUnLR5oDTVSGGldqpwH4l3IkKtCjCg3pPKTMD9LYaZ1ShIoWt5b",
+	"TNjAjI0Y8wYh7VIBSCJTYFJ3JlkPT++HWfB7/lnRaNK2D2C1Yq2dS7DC5Yu/IrHH5MKvxAYiXRd5kdzq",
+	"jIRJC2dZOP7CeAyoqGA5915w2v+FU/eD1uyFOqZfGKyAKHLPqH+gk+MQWper8ze1/mFoeMLTNdatBrfI",
+	"mFMRHl+kBxu9TK4/0Jf+hAnrFlUojNb1H+y9i3QjzwnRx01HK96L42us/z6L/v347esX31wqKJRDiFml",
+	"ZAQrHxFRF9IJG0B9AM/zmbUy6MEAocz+a8X86zkg3RsD3iGbc8aR9eap7+wSZxx/Bp997w+T743u2Fpt",
+	"KYxdYksvZ+O7j87TMqgP0OfOrzA6QvDpHjYwEVx8LzeqjVVw46GLG3+uHjxC9/KZrq+fXn8+dyAGgh18",
+	"/cwqgoeXV6zhN3ARbTsrqpQOJO8z37Vy4xIQV5IbzJMRxG8M3shPVi3LE1c0tBDmEPJmA6Xny3Mzxc39",
+	"I/MCMM9G+2kk6XnLpTFIvLUINjZLGsBKpYZ8aQmIHoitBZaU2ToZYkqgTDc2LfaVH/RbJRkBSoTSyIR3",
+	"jcG6ZF7ftlIcbKzggtKfXEPuozYsRXAprTS3lOTLA+NC1370NxArSkH8y2wHAbZ60b+fIuJ8r6sSll8P",
+	"6wEGvZEePtjSC3NVA4G8OTaBOCBhPlb9rA36N6bwgo6lF8KPjourLcs2krVwT+bFoW4N284Brf1FQ5Gb",
+	"bBlD/oR29V7t9vz6qPjTL2n78bZSRVoSwF6PbU93+aZPkuTmVYyyh8yIwlQKLCd7xBxheIxW+ggYdvRX",
+	"nC5I/25pcqxPQEGv2HGiTbtQzElO6ZFKO0SyF40+PgeceOSv7TFd+dvcGzKvNe8Io2QMgOT8Y0UrlLHe",
+	"z0OceSGaE+AJB3y6TrMllMRayKDWS3EqSoCS2kofqxN7ry1D3E3R5jciSeFxFuqB8E9C8bUJeHUW0Q9K",
+	"/H+wBTw1ZHQ4qKpZBQGL50CVIv3gZmr/wPtept3Hli2kOGsUsi6CCWFjWzLDAwKgp6nPWyyKX5C1H9XS",
+	"z0ZAY4CPTizaTAPedmLGbAliG5s7aBu/VztWTK9XvMM9B3Q2qinqelX8J4lVRnj4MwCT2+K/mVXxn/+d",
+	"KNs705DYgmiKrkX6DnGn7KrYVsKBzKVdgcBisVFmUyHahAL8Z2fHuXzzeb5JtgmMqWqwlFYPdDQyptvk",
+	"HtcTR3LXTqlzAOoWDUxg/iyUe17IylJNBT6z3UbSoBEVzBAlz1Ysv4CYeV5fc+UG/vNeopHxuri78q/w",
+	"Q0uNRkb7KxgobmleEuoIN7EINto05zXOSyRIe+asL8GD7P/jIrTDA7KWgDdCY3P6jVQP+fIE0ZxODFRQ",
+	"SHngKH0xHKUvHjJKuUtwcmlBr3KGE6zwDRdSRoBxUIgTJ6gnroTZDQGlWJmMSYEFxsY5ZWGY0zhftL5X",
+	"eNYNmpkFMnlPlET3QZm8152THwSaqJm0vT0K6YKYQO5Uk2+vlKpN0PHqoN1FROfkWm00jJIsIeZ0VK3s",
+	"1eBQv5At9ZHNgrKkGJJKhpRZMyNEki5/5fapmj3fHayBsJejOtSkm6TzzYJ0nd0Qoco1JveygXXnDrBG",
+	"nCVMPI70oL0Jo8PJD0T9x5UVAnGTUECHtUcxq2j/J/BNqcoPXctY5ACQqT5neFEGkiMxxa+AF7Y47rW8",
+	"lQarjWpxQsQsX/WYUIn6MDLFIfWHHN+PhZQUJI93Hi46kle4l1hNrpvgb8X6FXK3/Ogd9xpKDnuGBvR7",
+	"8pz9eNqwZzNfqBLMUYzqeEcMvw/BnpyaldUVFF1N5F1hqAs/Qn191qC0ENw0JKr3541qACGaIlYHu4zf",
+	"9Brorh0Zf270sXteJr1zPiSb7QGswYnH6aemsfuyWxu14S2GBYKH8JbXwNA2R21sN6KajWh9b0Qpb+DJ",
+	"i67Dv66ohek+vSabh7eE5uiZK60P6foiKO71c4qJiP5N2STC3PKRvJt9fVHgvzOB9X8yLbKaYmI+T6qh",
+	"9tcxzTH2vqs4TA2Qxi9ZKZV8Cb/hI82RkJ8f95gfINBKIYiqniOdHbJnas41+wAKBEBZNXDBQlHAPy/P",
+	"P0eA+MGf23ajWxRznhqXIUxBCptg9wgk/jwIdd5GQGgpjnwPPsDvRXJ+fNeQ1h9bekbuH1ZZal3SisqG",
+	"3uaFigfg2NSHv91u5caxORxJVDpMCme5KtudqNvEDb/TKYSN9caJcqfZZHB4LgVYDH9fxX7RZ/uWTQ8Q",
+	"45JujeQcsjfiBEdc5El2EDIFyrqLer5BX3n02AtKylCGCLy8g5QtRrg6FBuUJ0QUhQzO+QEwzD2oJTmO",
+	"fn0shEZZp9s2NTrJkcFhmxftjfCe8JkVTQaNInUzMaMsueRjEDzfDxyRwianTrX7JlSELSKvAYAwI9Hs",
+	"M4BnUa3qbHZlqHo4yqyEg3F9SiuU3PhxkJPl0I9Q6pwddnpMijtb6VSc/XFZX86tyUq7M9lqhuMiDDA7",
+	"KVKYzZ5LiC5hFNddk0Rg18ryqs2w7YHGYi1lU4BEllkV687RmrTBFc4u9J1qhxNmN4/sJ1gjPvx6XmiE",
+	"4GgXcAr82PBFKxzTOCCJ2XCyTCp/pKJbgP5FNi0k6ShIbu7ynGIM3vuy7VVsIvJ77dDxDoAG/GIRkK7C",
+	"greOuRhVyyIqyt0jpsGUTTWHVOTqrEEkykuS1J8Hpa4El9dEhUcgq6GhJd5jaAkNUmqq2dsokBjmnRb4",
+	"lp94AHMteHJYomdDrIm/HCysO5icbOaSSMfHg5Ao+HUUp9VIr6kg6b4FkEBoXMrWWCjhNN5hc+frr2gt",
+	"DsScsNexURMz6+ckv4gjkqRmHE5p12q7lSaVTF+A6ZbCJYvUqlQY0O71EUK0aN/puMZOI2wTG7c1eEtP",
+	"ySCsimNPakwUF1Y5JMPMNVxGIHLsZj9q/FxKhjheVOrADUOv/00E1UBpWRENwbgmIQvr8eCl8rAy0iDL",
+	"iOOFveZHyVqWYb+UteZXo6ysPIYqw/PQ9AFpa4MSUS02e+VvlFtpSEdx71z7rNBNdYpEin+wRSt2wMdo",
+	"pfGe0Bmf4CywhLIi+Dr+yFvAimB0NRIKC7FX5GWA/0NABzYcazd7qkjgivnc6NVWOghTRGwFqNj+suLD",
+	"Inae08I/dBm09V9d4ZzG9q2IqAFfzC+O3o+PDUbN3qMwJJkq57Q+QQjipnfl76EGcbMXLcfDpp3jMJuA",
+	"Y1ABVZThUJxLLYbMOUojHSDXJO6U5WWQxEheIdPl00xY0B9ZuDN68pPTPepuDsR1FZ08aCI7w6Q1dXZI",
+	"Roq/pLTgV3PSghOKYJdWcClO/tQIcG4baStBmQfo6kBYfhvhXeP4NysshrbvXJsT8mO1auLLM2X3Stxk",
+	"w8Fjh5wPtp+xRAO6GPJQVkpbNPoI+UkkHQe5/RIBAhg7fgZGGrIqAKE4GOxaH0IJzV5XpfX/vwrxfED6",
+	"kKTJGXtD2hWfVFisLgX6v2YVG8NuHmcwrnn6WIIkjpUQr2dYWueePlfiC/42Nm3kllMTZqARR20OT3Fq",
+	"l5xw/md4wh2k45z5B9C6cTweyOKIKFZ/Ip8Kd9QBDEAGUI0V7Q9ihfvnZJ96AC0US/d0zuKEQ89uepZK",
+	"+UUBuJtgcMf93uD5D1g9QkKGG0EWtSrLCnz0kNaNKL+LrZwLtzvdBxN1d+V/OLMvtlq7p9D7JdsCVCBg",
+	"W7SB7oFZzQDJhhLKErEtgXbxLPNK0ItLDJbRbaze+FWYKCwAXOOI2IVxDwEG/1xnO1EVW7XrDJ8QqKt3",
+	"0rx888V9hjT+dhVbza4mJzaHF7daEQEym3ua1Zjtg9UzmWQmO5Vs1XuQiGBMivJWcTCUl0C0CNEbeecg",
+	"rLTqiRUL1Lm2WF2UI8ozmIj70qEIP7A8TL/PhJNVEsQ0l2vQPFQK8iXS+GJRzJR0y5mJ2Z9enJj0Ofb5",
+	"IS34tSt3qeDPbEZ7Qr7forRkI+34PvPm8jK2hAwvvGYjpQhgggik7gyC/H3Ttuo20+O4p4bDPcpyFwSP",
+	"hGJTfwdpAHKGLKhBWxPzlxDMMbKVZ8GcYaDvTPFyXMqA3DZZC+61OCXq31GbPBE9SwW+JLBNEgI3RMBS",
+	"OgaZ+ETM3AeinQErcYpIKDa9D9nQvum1P88wCVEKFOYrHIED9oQBwTnu6MRpvRuroVeAeV3LBoK8cAUj",
+	"qzZkCS19FMpMZzx+oMJ4ekO12vnXPlJo/Iata3g5wd47YWqDVSNBgSAwiYSLmyQ5MPEu7OFhCCY/k/qg",
+	"JL/cKlW+aFkN1h+dP7HKXu4laoTyRcagwZSgd5pV3owjeL+AC4a3bkK4ilGL/zkVys4qsAumFsT7LGkr",
+	"LIiwevOMVTyCFEn4c9G1BWCFbXZuZGEJHAKE2a4eZAyfU9F6FGu/bzXdw8KawzvnslQI67dVU4THILyw",
+	"lccikC+wS5SjNqEcDchDk8qdbmWD6l3JyO6SACei8e04MBmQqWmobIK+JFa89Qt7EJHFTo6OVfx4RgDV",
+	"SYbAA3X/eeMwmb7ZGmn3H3ngeUSKBG+o5+7CC9qpxqWOmXQBwnQdQND9XBD2TBbVhGqGAGXBEaJv8ANr",
+	"xOmBEruibWWzREEmkUy/HxyoVzbOZefN5MVV5SA9QRnt2NcB3mfMn5tk+O2p85irOEFMmMx/pdYan8MK",
+	"qwK+k2ibPrAQfgwHIMOYt829c0kyUVCcoXdoYp3ruuy6xGHevxD2mX9whZFWjK9CrJ4EW9naI9lYyqRc",
+	"ZK5EUar2GdV17yWRfRUAibarYvdZ/TrPqShVm6QVg4+sMBGHurwx6kfiUIsu4FIfmw+al1PYClP4v6My",
+	"kWphXFZFXZ/X8ub1Kn1A8cRyQfMQIcgBLFJ4c6oC6Spx4oXYNvri7k9XPu7VZtaH/E6iZ8yq8H5zGtWL",
+	"x6RcuM9EpcF6E6G8tvLm/uydFjaN/ya/ZxIIpRRUiKUv/LlX+0MoSqAoeI5FMyGBY504PRI+KElyFkU4",
+	"bAaa4AL9w47RIIx8eccYKXLDexNxoJ63mLnLD8qbTNsCHwrCgsNqjARhAmpt8Bf2Xu32nOfk3RL/N3mG",
+	"IEr2KQkqO6ZeX+mjtK5otbdD7nUIpIEzDf/JnSHvealZI4VL/KXSreQqeXdGSutdTQhHgWx5Xqf67BYT",
+	"tZiMaXT23HdXTdCL8C5oO39QjOT+aU3ji2PDaDTisgpjMApb4LTH5TWxnxLe5Jq09y57CQmQWQEkeGi0",
+	"oxjVNJCLT0SfMeuFCHfdhLv+qDYyX0hLsCHQ0pyW8PQh9xh/qRIPLwYyKmQ8OVE6HA8LFDD3biYgNKJQ",
+	"YYXXRy0c5KfXRgqSMrGt3ByqhGDhEqzSXorbhEx74rA4SFbHrM9Solab01g2oRzoSQ66dRR3JON1xzY/",
+	"qc5GlLfBNiQmOWK/HYu/Dwsw2GvwZmBT9E7XSCY5Xx8IbFlmEU1Q696lNHObvr4WVrNf3TvtB3U9Njs2",
+	"nXWg1puJHJV3jlPF/WvjVIUieyMZK92EawuaQQZyUYq6Lai6PlOOqVmQl+A34/DcP/MXmkLeOSNwFTRQ",
+	"Wo2AiT4tSyoMTD28lKyuNNx7fnlOa8Tnh+eNtFQFlLsHHim8PnlNZQfXkXBabA6Y7lYWAabg8/j/SFg0",
+	"R+m+MwjyylkpE5dciMprrPPb8v7uB2nqV1xsYSKsKUjTUzD6i/OeFF2Kl7acrlSZsB73mkNBvhwGV4nU",
+	"O+D2qZodxMsK+PkiUXzlFsq3dwt/AIvkARyChL4KgzaM6lXgF2gA81HP8Wup+f9OG7kRnLiWQOmG2bTo",
+	"eyAHgVBIkJBl0hValD17JDwYvdVaW38R0hT2mA8BlANZ+9n35LUWJY9Q9l9LiNPrraMLxElTQ8Bjh3Uf",
+	"BjhFWelXigZmt+wVz9yzVVU1k/8VAAAEVWlnotAgjGZEgORoE+haLmvyD37tMG32zeGlGdCaZqwJWlyT",
+	"kC5xiquoojMif90FwrlLjlpYdCmkCyAM626zB0MY7kC+A6A5v2Tw4Lt5G3/uVQBa5dLAOnVcHoVybLbo",
+	"HYYpIuF9DBLFYldtig0GZmbqivDrYTX031xd4Z6t8ICiQp0g2o+rMIxCPC9oQ/XzSDuj37mps+sHXacy",
+	"drxrRBv30y3FpP2arkTmKAn7izwmusMYCSeT4wEn4OU5rswyUBBJvM8xii6pEUnhgLrZExAixdbvUjr2",
+	"wkbNgrpXfNahSrAu0E0+bs63ULEYcFqBWjCogxcbUcmmFGZacnJm1gl6EFATygyV9od3elwPMHT9fEwt",
+	"Cft7rAneKfCrODhFZLD5ecXjRrTI956PG4s6F/k70n/KcmkTEEFXcG/1KAWreb8nzuMZFSa4vWDXxImZ",
+	"29/sFMdfB3kJbHZqVt+pkD8fT2ue1mUy/+VfnWKpT6LYPv31HpZw/k8SnPXnN6BvS9Fo4hvWTSFupUEg",
+	"T05aJGuwESUVqAiIsJ67H5MTojgGwZk9l9Lw541gb3tXgPiEom/0X/GGz6KuTKQ36DTNXRkTZHv3UOe/",
+	"r5o+TY1ve2pG+EKi5QubvW0+hMWJB1JUiWKomROH0ocLAw9ifxNvMorlr0OY2UFWSlpHhiJsmUCfl23F",
+	"whpO2MOzwUKwgM/hFPuh7nK4HGnusDvs7LG5/U+gJZnSwEtdbBC0T+GwbYFqOQGPjTPhTGcdMNToYivM",
+	"qlDb0fV1b7T1PMw6I4AH2ZlLUwrKcGpZeW+hD+IrVIRS3joo/C+LSqwlzzeomhunR1iMIR4R0FDlBB2h",
+	"ka3GdLnwH9FGOG1OfwDPcLMvnLQhlz5J4Tmhwu3/8nabUqgi+m/0RqP2O/uJiqdeJ+ZwKariKKrqkhjC",
+	"gZhew+/0fID0Y8VTF4lX+g0KKJwJ6HMuN8oMUNpVMiXOD2TEgnDufv/BSs3mHRpDoM8B0uNqdcpihlU9",
+	"yjaOwNNBHy5KddKuTh1zr2KG8Mxw6Mzt/D0FD4HNkE0tg3Kwi6iKfDvf44/Y+VbzHJZIo3OhMYzklUBn",
+	"E1u1or6nRiy0hGHDSCIV4dzedon8+rYSS4ibKsEOw15U2xH4s9ba7fulwqZD9vIuc58smuJ2r53mbbQN",
+	"8IaxenNWdyYHJAk97ZGRvg9hFsPrw6DGlw7mYGZi7ePf/GdAISlLMtnEICVEt7YOTDNVVZzkGakpW64d",
+	"zIiz5ybLtXsbY1jkPXW9xFKAP//5z39mawGG98fSLf6zPA52+EAL4HpIc/85m4jjhPVfkBo/DG+lrHtW",
+	"/OX63+++KP6t+PDl5/NMsfyJHbuVWkJ4Jy05GfKNpYsm4erHF/ANqmVEiJ2jOqsqf3K+kVU1npbPrzky",
+	"g81pM38Sv4SHJgAoHwfQE1HYSrXPYWNA1euKZV74ki3mvLBLDUeM8SGST5c9t4+Tph7rgzYaqyYajF/P",
+	"ES1Qzi1/jH+gJF3GMOsyX0/8bVm+ynsrntfT/TpfgjCVK1pNg05jG9k1GfIRZ+uxr/RgFgPiDgg+2bUr",
+	"Sg7WtW68Hb7IzfxBVnz2jwlYTy5j//xLZCJkX6e5Ywl8btk49GGMLEpgKkO8TRN44Hs1q+eR5D2oYDcy",
+	"IcO7WUY7+TLFOhm146bJI411N062NqKRE+dbQ9GvzFvgDt6asvKyEiM4DsNk9zrWrTQYX8N3xYZPic59",
+	"0KZJSs4lAFUDCB2ED+XW0RRPhWgWh7QepC0R9mGy5QPZ8yhCkMlnmxCsC9lAHDV2sE3HIgw6t9c55Mnw",
+	"+xfx6RDTSCGKpWwxhrnx39qqDQStkGbC77m1rJS85QewUg3PSQ/6GUOiL/DfN0g/A6V9BisOPry+IVGH",
+	"I4luVKfI0dTzfi3CpFDt2+UNR235gy3gZFqR9VnKW7WRFPtrgVpIuf2ApTyzik4k+FUCZ4H1RwVp2vsl",
+	"5ecJ/wAQ/z/A54o4z+fN87NVaokG8kkuY577m5m69OnChx4UwNUOcoNOF3YjGtKdLYUTxV/fv5717HFV",
+	"hAHB+Ugu9BfDZT1e8aHikgExKgec8uPgnmjkMVAk+e21gPhyq5qdNK1RDQfm/OHFky/++PWK5Bf1ttjL",
+	"u6JUO+XYSyipzoIzacEUz2E4pOTEsHFUh8oN518DiQ3DHTakjcFZrSTyxzwvWuH2ttiqqgoYUHkrmye6",
+	"LKEu+qIYaqMbJzb8abyPihE5bAsEnc15VNWJLDTxpWW846hK5GNbSr4SOhyaQS3Hb4f3xr5nSWX9lQiC",
+	"7iOV9dcGbuxyCZgjmXZ63DxSUuHmRjUbOOIbNO5Qwede2q+BmjcQj1KkED/M74tp0R08fYtaCgvVzf7w",
+	"f04kWJHh1t9EQoH4N6yA8cDvqTYkRJ1eXq2uvuPR5+RX9M/WNYQ02advddXVo4IOqPjT/zlfxUEfiu9Y",
+	"YSP5AfKmePm75HoSKR27l/M83u+M3hlR1/IGng5xj3xznzoKfESZ8fdlWNMJPg9q6iAmjX2emJCbENVh",
+	"JJ4XgopigGim8JrC7/QJrm0fBXdFvkVy8L28WxWVWKOQF1AKWiroIu707MS8H8oVgL9XRT+Q8GJicJ6N",
+	"CNIqnI8cZsUAQ5KOqZ/LDh9P5+PmY8shsMwrt4VhIwWORj5HQ5acjxVYtMJIQUfwIHU4N0ZJTI82iAwV",
+	"zQmBZ22AjSBzGllpBN4YMqkMqVQ+X6VlFnKmMI/nZ/otv3GL3V/pbJojWba9oCjbnL6fupZAxobCPqU5",
+	"rYpdJoOUPpbSfM/R2p0K/KOfEjD4lINQUmQGPQrKG2TUKKZoHuAdb14zXRMOPw2IGRxAVKFDdldI826B",
+	"xGundbkawggpFOp0Vd6D9zbMFg36BH/ER7bOjjhYyQgJYvbqIDEKtx4G4HiQ2WDt/ZGP04bIzj1Idb+c",
+	"uZZCpCeJZfvIUvMBh3MOYWA8j+aabOStCqzi05v/VppSbUZGVVBDghQECdb+kms/xi/3r74cCCz277w3",
+	"isI2ZNwBtffFonivK/mswL+uikYji9Sq8AaqXZF4k6jsCvw9TMU0wFfsnzZUBmjR+nsWqKOC+9jb//3q",
+	"Fq36izydsYRwjaI/ryKRevDwjdb18wG9Ul+n78YaD/7BQL60uHWBZyfRup41femrf4M7dKv5WAaW6DbO",
+	"iI0bkP/FgJMffTLrN0bK5mnxjfbXoyopDr2TjTQQiyZy/6fFSwAT4Z/t+++/IRMHFrkFIXp/odpiU//f",
+	"/9eqqDXQOxfvv3tZfPnll39+WnxrjKaft0avK1kXpd50+Nh/88/9+as//vt/L44AeKGy/o1o/GFn9/rY",
+	"PP3fm+jlPLv6djA2t9JY0mN8+vnTa6xklI1o1dWzqy+fXj/9kgi+YRV/FtcjbHRiL/TbHZbKjyVUrG8U",
+	"pfj+1knrvtEIbvWDSq6gaNtKbeAnn/1KHDZonVyeH0gPlWucwxl0yRU+kfc82+r4OWZXj55zppNYM9nq",
+	"hnIdX1x/dbmi/iJbd6YAyTU/vsi7J35+R8fI1bP/+Hu/Hf7jl99+8XZNXQtz8l4x5toGUnC97m6QftOm",
+	"CKfdqhBVVZCezVP4zmdnjOykhjSe1tfKuheD5y56f71okvMEveL3GKcJRnUcG+tbd78hR2pppvMvynLQ",
+	"lvsvbVFVb7cwndNqVaZ+Q4GEq99WFxk+gLC/JIfjTFT1a28aXX/1vLj+Kia6omo0UTrO+CjRn/qdfSPQ",
+	"/2HR0uAYkE8ACYBaHKR9Xnw+1UWyC76Y8xB2hqRcLv2gnmbGuELYAh49CiOfFTgJaK+B/daci6YPfIeg",
+	"3DT+wk/CQHbJW6WdlUOhrkjWhNdqDQGBe9h0X3HpaW9aZJC+v6HH7qliMJZgutSOhikEEs2oxg2+w15X",
+	"vSDQ43R5ut5rM6YcDQf+L1lH/ueLtn/uWXd5tnnLRIxOw/vdKPHW+F5BRTnRK/nhr2O4khyUnfSePm6C",
+	"y4vis7+r8jeKNOO+HR+ZL/ei2cnRqdkKI2rppN8M//F3tNsgTh2tNlVenY/5ajB+M773L/c/mPNmBvuU",
+	"Zwxc/6uuDOwkFoaHaLbeFqIZfGZF6gAW/JSgn9IUyq0KKHqwhZN1WwmXWjmfDcQ90/ZGHRAIv8vS+eTm",
+	"TEKflDFl6giHeeBs/hArrrd4dWIJACRqwWI8n1pidtA74OFOzV5wP5LT9+1dq437/bf/A+ZQlKVCDpd3",
+	"A3sLG8F4A4zOUBiUT2vwj3d8DzPA+RS2+Onm7c+rkIZtu3WlgLYVe5qc0V4Khp3Q7+VgNl9FvZJ//KSq",
+	"WuzkZ/Z29293dTWe0RjhW6vGj93l6/l57OVuHrj7AByhTX25y4Qtbv7H96nJCAQsqZn4QdfyHZZNfuoJ",
+	"WNE7/9ZJc+pfiryu/VviQF2hEuOASyv+A8S06BWc2FnGZDt55z7bu0ea6BaHcC9FKdFCf4mfevJK2VZb",
+	"FcJj/Zcu3vtp9/pH1IysJdywAgFNoGZIZFKytNH9iYTvCPoJ9ncBuM86eRMflJtaa39R/wqH99S963uQ",
+	"WAG+7w/f5hjZP9vfBxSeoSIEiKD2sAW4irEyzWm8csVRnJ5jzjOKCagG6dFTU9dn1JJxi3dRt+Gf1/o+",
+	"Q2xRHGCBD8+q/S70GfNjhPFr9wsT/qv5jFkHFfiT8cTZdgZwmxRAOb/9ksvZyFslj+n1/A4f+P+9yod/",
+	"/31XyW+3W7kBRdeLxfMxUDhBlnKzDxX0n/quC9K+CeSGP1ARERyBVoMGjqTubAECegUcq4MI4UG2yQXY",
+	"r7/Ubfgen/jXvhCpE4kz42+d7OQjGb8pHxOp7pWLcT9aFRRYKCWlFkmyFMKsNGlrsTl07XTg4Bt65vfw",
+	"6vFbOV59aNXjb6Nk4uKNOEhq4Ce8h8IQ8OtpHQfosXsNywFESezUnv2GHvk9VsPPgB2RZfhmxrLwY2QI",
+	"TPgIW44GZJisD9LzxpwKBLd4i3J11XbMgN2MB+x+N999x2pok3Ej97j34z/vjGZnfhH2FOYcpxj/rZ9o",
+	"v00GRXnJU/NlLPP69KMK38oZy8A6G9BlqndsP0GW9yXlhh7Hk3nkBCmThvsqoWvNuEMzNeNBuWNhMq0X",
+	"uRoRcPyTOEi0yvgduglL8BNu0RdlGbNs61OxF0256iO2YZzGe7TPrHHHM3oLYZ3+yzj1wmz26jYFrn1o",
+	"jcAjbbA96Jtl75o3QJDxUpfyoiqc0atdigE442J+YNI/8+yYKEW4316+/p9nLw8SoxEgj+XzDTFHQyuo",
+	"4rJ3LYtalFQM2+hjoRtmu3+22WsVQnn8ttfayp+waOFfZtcPenWPhfz5NVeDEgvKZpH4TMzOL2Zq0z96",
+	"Pd9I4SZyEzb8+bHX9KoHI+N/RRgwG5CxupZrXZ4GK3wAXS+cRs5/f6ed49i5dQ5KGOll/l5WUlj5LT71",
+	"L7TSDTa8TAjqDpdifPTRUKakwWeh9kHYgyw/9bIZJ6RlVcW1Ebjf/Y1WgYOCQJGgjwIAEVKPEA6CA8/C",
+	"fYe1RYOTM0jacispbJAJxz9ssX/taN2/wkGhx8eDOdi+JudXYQZkLJD56g+QyTjE7zx/j2LnwurlCuhH",
+	"iM41sYzSXTQFGs0yRX8Sxn/hLIbypznvjYogqdH/X70RE0EV0JNGTvytBPZ0v4a979YXK/oxx8UNEj39",
+	"BPu/yJI9twbOeTIOETSu/5WWfqq881uAnQ3ApIBFA6jpICUQhGpCRT6jBv6YQY3fLdv7P5EDFIXXf9XA",
+	"5QLffE6wQnZ+TQcsbyO42kjVAYwVf/33O+U0G6Q8/W4hylNmhPJ071hk7PRnf9/oUqbjPu866HrWgRA5",
+	"FjOPhEkg/yN6g7qR5y7gF5wLWI6JRob8rgsIse8X8hhUBUxxQv7uW/80sfNPv1cU89QHMbXpk+4BWlbK",
+	"WqevtbetbF75Jx44UONF1ZkqQdkN6HTg6noOxtbWiB0cQUQn0Qpr270Rdl7oz3/klwwU8MdeQ/kTT4kf",
+	"TOiFam5l4xDeq3UVQICB/QyYmiCHDorFhWqeFj8Scr+UwHaF9osiGbbjflzvap1u7WB+P4t8jCnj5VY0",
+	"G/myQnLtxzk5atV0Lp4dCAT76ssv5ugfzmYxvOUfb+daqLlN2rn05weng98EKWw/cYGwrtDN0+ItMuTh",
+	"X4BfQ4VwTawsTs/xj/UFuP+RvKe2rU4zkkdz8cNhacISSD9fJBbftqLG/aMXzytqEM5BErrlBvUI5G6v",
+	"/Qj5c9tP9xrEFj81KvC1P3iA9SK25RIJ7w+fUL6AZxGEh5RDckesCCSdBf+uqnoKpGckYHH17KpS1p0t",
+	"3s/60UxFh8JI3uCT/+jqEXrVp68d+enm7c8FdtrPBhDuxHGLh0BglE4a4q/wkd/DEv9JGPhaLvaCWv97",
+	"xkAhkYewNtSjbpyoVYOcxE1ZbLp2+PdaWWBNqmS5IjHtY4ybryhIFvh02oGIlgM4HBFLDOcqZo1LWUmk",
+	"XDnjZTC6xVH8R4RDk1Frb3Q8DvLJSIh/R5pno73nCWTBcGacD9ZnRiJzVfKee48PvCR++H/BSMy9sm7L",
+	"4iNJmrd7JjM+EHvF77p9ka0Zqli3hRhuT79zkXta73Z+M6PzEMooMdmxl1W5CqyxTtUSOThgq1dCldzi",
+	"Cxyn/NK7kc5V8p9wv0K7C7ETqvldZ+jF+Ez9VRjY7dYZoYDWRJsIHkdJeaTZBMNiI59j9sH/xFsXTdE1",
+	"TlWQkLdOnGwRNE1oquTtbIz229tIhPIoZS+3i6Kb8PUfm/He/eOyrUuf/EebtK9hZyWL9PD2w32HvDYN",
+	"KjT/o9Jdr/UOV9NetK1sZPm0wLVA+EtVkne9Dj7WrfIrUBRGWtmEaoV4VYUlByXT9rO/b1WFgcCJyurv",
+	"UHBp/mDY4oPpoyGUaQK/29ONvY1s/vQfR3977trqARWbbeWPi+lCyhVLLF596qqTD77bYKJhp/1CQ6o1",
+	"Ak0Dixa5S3jurXpZIaA5//7HN++KVlTSRbqDrTb1tPn8HTzxe1jP/kt/UU2ZYz1Dq0Y9925Zc29AQRJr",
+	"e3OQbrP3n7v6NPVVYxKl3znAA51LLmptaqgxbyKL+iMYwK+MOBKRS/APbKiSQjCF9ye8hXOQsoVaqOBA",
+	"9KIjydX6fZD3+PTLFT6Vs1apTb/zRZAutVF33xMD1GOlS+4jRpbgamKEJswCa+O93Kj/l72v23LbRv58",
+	"FRzfePes7LY9mZyZ9JXj+GMyTuJpt8dXuYDIkoQIJDQAKLU2x2+xz7XP9D+oAkBSIil2Nymp7clNkibE",
+	"D6BQqM/fbwUfuN7JpX5fNTdeHAJeorQUPfnUpeFezJq36DzI4D035T8BVnjsu9kLXW+GZeIG0tisSAcH",
+	"HSWeoHUWeENqO/TCWKF9/qtFq1qhfY3ocDJ4V0fylsiL9Khj2KLDqqFrAqk2p7RIMfqE3qYXEecNmQU6",
+	"On8UxjqLuS5KB7LNVOv8M9ej5JuP1GL9M9en6a0+im75rIUFlqpNjvVIswKLMJ1fLMwE/xR5dPEvVIFH",
+	"tDdRCTUJxUXCPZBzR/+JG/KARcO9/1csG75VIcJIYjArNiwsVGGAGe5ruvGhjYJQZgFaoH7d9QegJOpn",
+	"msiNBZ42wz9jXAlhlGnn7McCFyDTHmQHRuRN9Aqfgw0guUjZFGZKgy/eFpaZBWXqoDfnVAM0fDOFJxLl",
+	"VNz9ajTNfU75lYfx0D3pDn3iwFXsGy2shRwV25EDjKQ7a3FGCiviuhNHPWnOOFeN22YRCcCaMzFXkKk1",
+	"vBM+cX5oXt7ePUPyZdIOIdb4+GZwtT9WMB8GcEskyJ99QlOp8hrBAs/4EvRjQ1pywjhzC0iU9IplSvsi",
+	"9WNouLbSv7hafRSgSizYJ8Zq4Nkdlu3YMOfVTH4UkP1dReSDbeLsbL3oXh7jJOqxbVb5MLsm8R2m9zQK",
+	"XrJ/XXlKRncISeCpCUQqf3DdqMq0B2LpypHiiBD6eEB2QAUbqwmh2sTUQ8a3oSTlKfvVp5eJVnOllTvz",
+	"Yj2zsUJKTwIKPayEmdIt1MZYuxfw33ZA2xv9bnkXVsJMDn1+L+/FeFCPnMRoCPk1tSlvFFcTiLFaO4os",
+	"lSU+KHO1le5rZzHDyFPn847i4lCfDoIUR7e3yjvTKB+bKhVXozpDsq4H59LMhJRNZFmfVk4XLQIGNFFZ",
+	"u8GBnYaYvC7ZM8/Mb/vRdiGfWNMDI9x0uRjTIlmCJcZYvi1fBhm+3Cs51Wr6PTfjxjRwkv02q5KdhTyH",
+	"sIatwRjkputxc+K4pK+6tR7FF6vc49R7MJLOdWD7mbv3rdQCUe5RjLNlrjY5oxmoRBao+D4wtdUB+Oaa",
+	"p4cyTzSkeTvugBLz3YrkYRGPue2VSM84agX38e6Gvx+3Wxjny3ObthSaBuLTketMaXGbuAOEXZSxKQ2J",
+	"0qk71lfKgInwuOR0NSrpt2INUS5GhSjDp7jH5Q25jdvDkzV59+HmY4Oz0nLU6J8uEU466Eueb8m0RYVM",
+	"VW4ay1h4sqxt2IvItNtRoXL8jduzGCUx63u7Zcj5Vgo4dTsGmsAzxhPv2JeUgJTC1JXzRVFhCm/V0pFO",
+	"vNdyh+aK86LniN/QM+knVT4HQzim6BEid+e46/ehUgpOheTUxZWy3MkgnbgxKlmItJNG4G0RmPrGOozw",
+	"AQ3z92+iz6TCK+IFOHFM0Dppf4xJd1//pWbkfF/6PjsLSCXsZ3oJsDI7afqS5LPN/3xHIwYr9C5bGHfb",
+	"ag82ulZ++5DoDgkIa6eBk2jD3dQazydmFgWW8EHGVBE0msCeqYONbU6hDdfSlpsNaNPB0ew/FanrQjwO",
+	"nywUYSdrtamRoXXtON+ahw/dqw1uwNPq7rhroKZ+JSlv6DEtIuMkbhrqMXOuXx9q9UYGw1ceTe1W928C",
+	"81uK/GCnuFvpWBq5n0l78Qz/ObST8En+BufSJtijPRAntA6fTr2B9H/p0XoD3Yvct/HPb+2LmadpbwtW",
+	"8xSLb9urp3dMFb+27TZpP/HqH+oZOXkzYNV+mMc2Gat2YYwsS25dGcdycTRjc6ZmM5EAM4CvYH9gT2+k",
+	"uSHwMbixzIBbfAspm25ZorKMmwkzkIlESVS7mlk+xbf/dP3myd8m+K/n37sLn0Weqo158vzFX18QY4uJ",
+	"oEG+dC9Rsshygwlt9/cybxADIIckORDodRlwbg2uw7ijyvOkzZHrFSKhxgK3IvcPj6zz9KlaQX6TSdoh",
+	"5gktfuhpfWpWGniKPmsmn0bf9TY7azKc63jtVe95O4ov/fHgYwPOBMEQ7kxIyUQweANGWWuPFEXSR6yH",
+	"bjMsGgyulyakOn3dDRV3VPjrwTgnDiZ9mJNfNKfzVFqTc8lFhl5xXofQ3TdTDt26N/i35pteADnNxdke",
+	"/gbf6qxLtP/g+iioNyguBHrjhX4pZN4ds/4njjhGzMI96SNQAPFQzILeahiSCZyDgNlG9YRVgP4FyLXv",
+	"qnKqIUDkqQ318MnYxM6nag0dkd6Xaepee6QeIbz1kc2mcsXaGOlkPhZXCq7aRWEKLrusik9uQJz2Eeeh",
+	"kfoWZ6AMSjPUSENUv+B9rWJTmIscxa+6obtR9z8U1k/IA6Ub+9ZEXYIx6oCafu/H7C1qUyOqNpalfEvB",
+	"wF9UnlIYBHG2NgBLbzNQij0TxhBwbZOR7ESvLfr9vH9CMiUgxNptPDTWQWCsMTOQr7iEPHXHcws6yzBp",
+	"59eYc3HLgCeJyhGM3EMAVEg2vCR0HzIkCiMdM3Tz27QbPB/42a1+iL86LlRdDlhF659WItQBm4KUAXLI",
+	"r9MFR6C69o1Lw17SqPNMNx1ekPD+nesylLHm5z2AqZuAOHSDVYYm9oVIbvxfqmwWSuP/RgSdsE5mobTl",
+	"8wPlGx/jqF5L1a7TnldV2rMRVFpvnG3/RbfpDfS0hpInS8MyFYCehqIe3jinfAoMlyTUXfl1wkNKpZ6v",
+	"xFvsuPZurklN+qETirtyKYM7vLPkfy5he6hnMGrSw4bSErZ9LaUXx7OUbq+tT8TI8Pse1KPSLOF5AhJP",
+	"Q1q1CUX112ia+GAHqt3yj3MucioFiR3KPE0BMUEJLMdZ4tOtv7msgQfUZOOCAiudZIw04ljyMZIWp69o",
+	"P1zLJAvpXiRqPzmXizAYx4DULeiErQpL/xGahhGoTgLPIbam2Wj8IsdghcjBCYdIlpBSzLtRHBKpTKc0",
+	"vMIBD1wY8CPaZeEdhT2CKEB+BpKQ8AwYFX2lLCuMxYYFrPSqrrxTFJMSOSt1OqJ2vNTlQcLM+jrfZnFQ",
+	"hT4gDzTigQuEP0LoW1qbetzVcCDf1xCvUbGkCoxfNOz3zhmvLRdhIvp8VQ6ENknI/VgenguziEVE9RVc",
+	"ubfu4GdXhe7fCXS687+eWKCWhD7YFg1Q4+6TIb10W0Vt2DOad9xebjNdsmeVcspgYOOlPkXpOzH6uZ/a",
+	"O3ftjGAR0/f3MYZj6/MKf1JXJKfUiB/5liwf6jeqvaJVCN1KiWNcWnc+oqZzxrIpl/oH/zVrZ37NYqpp",
+	"pqRUm0ZL+kJDBqk44EFdhUFH2FItkaZQ2HoyeqyeGEUZpNve/MxhWofywSoY24EHBY/T0Bo4hYXIU4/t",
+	"6+5eIEHQ5NHNkxW3AucBd22DnKiiuw7gCgd8FacmfUrbormLQ52ZA5lSWPuNDIl47uZq4+txb2z96N0s",
+	"FNYKU4uDOyfob4sKaLF1p3fFqELPPlfWefedB7Mzxbv1yDWOeAAy0muzk7C4b+q74WmGzsAFC15THqvw",
+	"fMCNVrSdEc997YMIr9TNq9TXee5XmMaVbkIXe/6iB81xf3gxesSE3uZsrKcHKMbuZaPHhx4h9WVXwk1Y",
+	"xsnxVavNQ1KsoUNFraFPJg5taAQuLkuDTaIBclSkBiBvSbuh21MLLkf7W+T2++8e3TvAjDVi+G6NBZwH",
+	"S8NeMvrZD+wxQQ88Zr5CcI8HwKgM6MgIIMTMqgl7bCyX8BhbO3cHgjQwXm3vbQMQBIE88cBHARH5fxHr",
+	"0BPj1pfgqf93q42keHogwYsjjrKPFU/71uAwevGBAXVfpum1wtcYkq6tB2m++5o+znNvYNJ98oIdQIRe",
+	"j0NFcOs9vnNmuMnEG+0fGPeAXceJndyPOGFI9HXenof0Yn1PB+lDYWvKK+NbMmijj83xUZeVXlQmUsZZ",
+	"Dhu8QgzSiLX+qNz8F/SnTh3wGw4ZVhM0yWOrvHf3jqCI4dAmETukTt7fQ5MM1jmHS1EexqGdidYmmLmW",
+	"TyVEeiFavZXkeUcsUfJ8UH02FeY/BTSiR9AlxiWi7lDG2+P/0Z8Ca2kodnSia8iVJypnkDNPMYGlDmrm",
+	"Xb3mqqAOerO9d3MWFnEK47vcorHqYIOUzPvAIez0OmEVXHIsK/qQ5nJS0oo2J/nYtS3u8V554ZrvaTfU",
+	"bUkAc+JY89Zp0BA7DAaIW7fGNV+C+/gfeU8wo/Mltx/v9OnXD+88lRiaNxZW3hV3C0rZsK23Q0nDFXmq",
+	"sJ/Ibe4id+OQbGohZNkwUDHJiYGGzj7Ey5yQHY5hIOEmuPIHf7eakkRxcLLULg5vhAavKccWhcmfLXWc",
+	"kQoJsU2dvsvLNgrcieSTGNXinXnF8q0K5e6Kz7noqF59C+jbvMVB568AertQbz2rVJ9AyPBlVCoUKmLn",
+	"olME2LxAWOogZz7Gz9NM2KjtOQm3BL4GQ73mB7V7JsxMdJB//YLX/5EfaVOPVUileEpfco6GgQ88EBf0",
+	"2GbCy0Cj4xNDqUgxqj8LJ4knajFIb5UorSEJ6MMWoSipBHMP+MN4lTuJRZwaDH5VeCBWd/WQSVXYboPj",
+	"t8L+NnvYTRDlJ3w1PnYv8XunNqjcSPhi7Y/Po6FJyn7LE0ARcxKIVWHWv5yTJrJ0drxvlJvgxHXRjsb9",
+	"eCZMhtcLrTY545vRmfPxSeGMcM+b7JiKdapCN6+Y/+k69U82kw/dc7tDqk55WwAt2afspY9jeMb0Slhg",
+	"J+oR947KqTayLWzri6aPvKzjHPbuC05DqnF2B74n4PAbP/QPs88hPuAO/4pk+RdbFTY0m1dREsvQUY9z",
+	"XAvTUQjwRmmwIOUIluX3J9AhV/ixbcUidHEY38CHBPCeE7egZZ2fmjHgWgq3+3Mw+0ekFZ3BHJEsz9/Q",
+	"38Wkbk7oU6HYLbIznfldb5+Q1RJbE3yG9z55nVDPJvIHEcMcW3P1Pxd3/ZjSegmGJLosJcsy5nLQA2FX",
+	"MCsMVBRe0IMxVsrzbaDb2NlBZH6276FPeP2Yu+irizzNRUcu5j1evrv24GmKkDZcfqjokRmXBia3gjTs",
+	"JL8cGuBwQEJYMEa0t+GacPn+i1vvvF1BXrVOHxtmRBr2l9sMphsr7VccMlhBQXOOi7g2EAQUnU/SHFxq",
+	"4Om2R7qrAbjvu164ffjDU4sGTXGLYNASHQE7DR8UOdYxwORmBXkkV9xgLAoNUo4LFdC604jWfVlFS6og",
+	"vK+40B05Xi70R3/YHEW7NGBI/b2mVb7vC710SLjwSd+o3nHLynjwlT2kqVYqC4z4JQtRDQB1UTZKrBbK",
+	"qrnmq0V3ideHyrijtLvE5/XJU1TeDoFcebKM3fcbuGf+oqsUrPKavfruPexXz2Lh+7gWI+NbDoecUV3p",
+	"Ftu8Jgv3BWpA6NOc8cptKRftpAZ9ISHBTNjPH16/dWr5w69vd0Eka+xplR0UsY26GQkPCs2Dyym+Uqvt",
+	"OyXTYCkcYpTHamatMl9VvFBKPkbCHLhkiVqJUMC2UDJFBhUrpBxsQ986qFwKCt/w7WXZqOtMJ/oQfEm+",
+	"bVCrPnzvRaYj0/zBDzkHmRiHj7J0sO/BXtY8v24lOgmnnPl1/I03SD2dutmp0+1ETFA3Df0bu3Dk0wbE",
+	"8R99sE2K+SKWmKCTcBniorHSBPuwPFhnAOFM+RZ/+mjySPJs1YjCmXCd9v8WZL+ufcz3zw7V/HKi8aNJ",
+	"O7VdWArclZfPrn5dJ8MDnHDoaOD307lWUV/BLHSTRLmwBsBk2mCxOrzdJKQh40BDtXTIGkQE6ouj/JHw",
+	"g5qqqUKuP9KyhBOHr4EBYnd4/moKjxIXArfoOW+Ups6ylhortd5pgNkjFBwztoXr8p5wrvctZVq0I8c2",
+	"KyJ1YYDrZNGuqD8CLKNojcJJL4sQCThBJ9ornqci5bYXrlUcPER+5Y3I09gyTT32vukpVxiY8KUIYglS",
+	"RBurpg/6Grg+7n8WRQgEETW/O7n3rWpcw/w6Q7HMpczFGjA9mQnjTtRLpn2UXmE5SGAEq9QTKc2kms+h",
+	"u07hdDM9sL76CSwXsrFZT0rGp1hHE0prTqm+0NpMNZ/ZVoC2n9zV8y8z2InYLZRIbmFnvsLxh6wz93Zr",
+	"YTzK/i1Sh/Fnk/hmJzfmuuX0enEi6dyjc/bVEGSuMGOLFHLLUGYhnbAit0J6P4yvVlqtY73ZjoxvvEfV",
+	"pn1+8kOOUg/faFYqiUBJjdwXCy4R/Acf+PvdvWCznv+fG4IkurcjHCZ1GMBRX+Sq+QYBt03CiZfl47/f",
+	"YsOvP0saFjdTKchu8/4XGvKVRKjwa/qYXP6zB2jGpGaUDTHcuw2ZEHRNyLw5L6FhaXyspJvv48ixoq8r",
+	"4Dy6Ht9TxzuRZrx9d1C5KhChfbOR65Cv4b+mBpkaapMfrEzf5LtGSRNkFV0t7XffXEv4F7ergfomDZlG",
+	"ewSpSYDrkpI6WUCyxBrfGpjlrvBfJGq1bVeHr9Rq+9C2AFIT9Kjfu6P17JkP4q+/IYlDLxzxtW0o60MG",
+	"ZqQroKegbTTjkZPKFEg4axifa4A2IVxxY56orkZ6boyTw98elCTaQntoh/qavObJgs0KXU5bBWATpzUy",
+	"Pxjr8dbXhEMw3VZa/GhuG3rxvzTI5H1lcKfELcaw+9SptunlfZDhjOdbZpVaBgrNAcT2l9Ag7V03YIGX",
+	"kFrO5oJAxK2qkqCH0t0Ku7iPYhui58XKd8K9Y1OYF3mDdP9Hd2clIYFXRFp2LnnJVT5MWhJrh4agPPrX",
+	"VaXUhmq8YkV1w4x3M28QzmT+0Etsr7qINzwKcu4rloo8PTW6yv4bTcLuMjyDSucosZF7T75hdXECDtF1",
+	"+DHHcH3pWX183/BWA0UnJM8DOBq24CAdzXSL/56Uyo5QXWK24ShS3+pY+8n6WtfF2+N06DNnV8fuD2yg",
+	"IsogYdvF+uJPI5X9cqgV9Sucxy/HC3PW7+km/NBdyTP4y2E6sg5KmcqaDcLIn9hqPNbJHKKxIZaO4etm",
+	"ntZxggM7Bp97tbPBJj2Jfi50zjijPf04mvCl8e7t9glz61WhtHFqAnuPPJU9knDTkjXoDKu7UNffgr3W",
+	"fRHXzyTGvN8VcWDN/pEzA+4pJyi72OuudCuY8SUQ1ZhvByPLJ+NbZvWW8LStyGDCliJPJfFZiZzliimd",
+	"0k+nkmdNhu1mse1a7c+L7deST3jjFtF9Tw8RwLFuY9HKj1206ks4tizhhaEiMHIZ8Zl7Kz+hAtbQAa1y",
+	"piFRuilrtBFm0RqJdh7sZzfgwfbW49v/N6ncnFTe1LPJBNHkBC3IiVZzzbNDjs+HcthR2kjC43qBBsPK",
+	"YvU/Kz8m0m2P2kniZrh81cEMMJsps1oAlZ13TdPLcmTAyIRWwPjvuvHimzIzieTbPnfpiajZD+J4tzLY",
+	"vcO9EDUHTEGWYtmy56tyO4TPhxFFIaECIEv+uZoFEkrGzRL7DFUewFC3e5v7osidUdeNBfzJj7ljafAg",
+	"QnccMyB8aQ/t8uMWZxTNKUKkHGBtP5LdjmtK6xkWEblRFKkzbPgroctmpMkq4oDafH+tD1V7Oke/qrbO",
+	"ot7z7d0rPfH7qR26Kzjr+6XPkRG5J4ETT7dvtSpWvZq13EDfTSm5nsPQcJALJdOI3bqDlzZhc27duRSk",
+	"UwMyF/SpRJbADVzR+PMqRp5pGEKxIwOgu1+umFT5HDR2cHiekJVW7mgr562Q1lzgA7tNtDc05OFRfuOL",
+	"v+VSuldsOVjn4fKoThhNYSiyzzzQH3XfCO2JXtE9m0QofkwbXZaUVJ4Y3ClvZ2pvuE0Wk9BsaJja5ITh",
+	"Q2fJzjJTPKc7BUFDjhLhco+6Qq+yV5iL3myw0zGgSE0h4EjZBWSTACNvLDOFRodZZV4FGVXQMW26QOVe",
+	"rpVI8SEjtargvfEpkN6ZI/ufd++17CvvkdmRUySRlJJlG57bgI0a2Na2FfYJpoEbhO5zv6iODvKsqE6m",
+	"PVHqC11GS2KqrJ0kz10bJFVGOz0mH1XGcrWZ4D73hA6l9Uak4v6M3AAs24nMPm6ETRZxjgbFlrkdSAf+",
+	"6tRVSOMtZj8OA+RboTokWvAKA7Rf5ksq2/BkppX13t0UFwFhpQXZmi/hA8eTwdduDFhXEx69T1Ek8mUj",
+	"8BBoKHFK1ApyyqGv+Bz8F5cIn8RMhXx9bhyimgjDMp4sRA5M5dLZH30D8pNHVN6y0wX561uKg4bCDb+d",
+	"6GB2n4E1Ypyl3HL26er9owbvE/soatUnKbfwxIoMHvVCrQm3CBPXp/7o/mUrPYG0jbh5koq5sDRBeIaK",
+	"ZBEEFftgVxzDyM7etJCzTOSFjXkglNKUZ6v22mWwP7nrgxEg+oc1VJpV5z6tN6d/bbqodihvFoD6xqqU",
+	"b7Hhh7nPZ2kM7eAySeWRM4tGULpk6cGjhsMoc0+EtMdq+YHf+Nnxjq9r5wRRP3oosJILMlHcNpwVPrJ/",
+	"2Gl+naclTNhZOMy/FfY4bbvhcCrjD27qwiwWUy2STkOURowpgfSENhnEq+HVkTxrDAzLSasmr0zA8H5Q",
+	"9duPuOd7zPhYQKG6kN2VE1c44KjgG2WV8fmFNAvZK8X3DlnlaHKHcd3wXrFSFKGsJmRbko1PJHcILhxm",
+	"r8Nhe2jrOkia0vcg7yv/l/6KT20sMZGlQjbWTz03bANSNrL9rTlifbRiVx5mSd01OurGib//2ZSSHXUb",
+	"9FBgFysNBuyhkgAac5x6APesXpCS/q0GwGNSKgt9wCSyCZbaVtqAydk0lusYrw/Ttxaw6eg5ogHfttL4",
+	"qvf9oe3+ejaDxJp2YDHMHiSeLmRUS7pCOJ56Sa8+PXTR+kxfkaeg2YZv2yDIAmpuh7/yHvi6IbjV4Ee8",
+	"JzfyhFVU7g2aQcLb4X0CrvDXB138eaHcci9Aw6TMeZXxv8eGJc71RzbLKBC2WHUBh9lPq3MDz28k5UAr",
+	"sUELdaLuTx5ZtYRdJuHnt0Xrp5tMqp8Q3+gbhdF+tVAE7wesnJVJWfmncorqYmC4rJ/ygeqVFrmN9QlY",
+	"atMJ3fFxoTZjpQvdrY+9ZvGZDQuG18YOVC/UBiNgIbeS8m0ZrvaHDaI2Unpxl5Gvsm69Cp7i+h06ctzg",
+	"FaQjhWGO0CPX5KF+KOx/BXgQBykaCu0xniplw1hfT49w/2otRg1vOshEHGpQESHlTfrVsFxtwh61Klle",
+	"TIvUz1erR/kjDjmOR/kz1/S4vnzKf3A9eiPQHivpjBN9iHs6lg3VakYxd4CVRciDyyNEd72UbBKbRMxC",
+	"6To+qLGabw8VHOGQ4xQc+eRvnwVRMh28pjGkaQzklkluCYmBAMA8FxfObyQWrk1jPIdaDV0rgb7xSNyC",
+	"Q7jsS4A+6VkcdjdLtOEQprkam/gXS+ypSXJD+BuryE9K7ZJOoQnL5iouNPbRVJaaW0JFbuzMpdEPCuSr",
+	"X6HQ5JEEglLdj+JkXC/3Caf6Egc1RnXctmwrUEFKJiPsQSqsL0MJ57V7ItdHKObwXVvCMA1uttKJJwJD",
+	"k3kjnL+TKXfcWlUvUppEyn3tfj7lyfIpu8YyVm9bGxuLCSzoznK9a3d9RGvG3f+N0pBw01o9M4vXh1H1",
+	"7ji0Qko3c4Fi8QckETQT74Q4j2Sj9JLNFRi2UJnzLikAgmcDnbLO2GwjnnUTe5FwCXnK2+F6Xt+slO45",
+	"yRZubO2O90bTmQk5tiS/wYo2M/E86e6/8WBN+RY7V2m6d6eau0FMvPIfiy/aOdEaMkjFgU5GN81XYeAx",
+	"jJr4wF6WTXy1gcScIrlIjzCDDcTdTxBVaFu6WxYIMeyjJh78BdUH1ll7i3F/6tsqrD+IZFn57uFMkd12",
+	"xOcvDhaxuh+dOkLm5sLNCaSdTCLp+Gj3P6nQpoC7ZesDtS27SshDu0k0ZrD2wdew6plLyZxhZC7ZdEsF",
+	"ikUuwZjASdPIyqHTHVqOCBVN1Zhzyf+v+/eiAKzJnC9sDpgsW0meNMGV7DOL/LhlC7VhOXBNBgUybfoa",
+	"VoKrJjcKAkRheK2mV7aqN9fJO7g5VrHFteiXZX6D1aG09sdG7O+AeMLXH8zM3Se6/O5wJJ8wyfus6G24",
+	"vj3UYo+h7vAvdK/6S783ApV3iee4i6t+mk5qksVmg8TeyyCpmM/YRFtyvfGAjrOHpRHMYCfyF4nKZ4XB",
+	"qtkuzfeqHNY3gb8dBUo/781M+beT0Qz6qepVwMGFxsKs+wXcohj8zLUpKaCodiOw8pIb1dA4HyRhjSva",
+	"KQU45MABSBTOsY3cr1nTcob9et4oOtjB+ipAqPYJ1vmpPDWQEi462guMS1zz2DrIzQTrsMky4Rg1BQ3M",
+	"zewKBVJYYn4mxeGrInBRS3R45jxLa3CJa7KUcavFTZeT/QuNeMDKpK3kqEQp6WsVVYFN2m4bD8OTMbb5",
+	"FWsReb/i99dgP3KDjTxWraqq6gfvNrudJfnKVIQzlGZUMqkBnzirSaWn3+zIfH/ka7gKo4brIlHLpsLR",
+	"jyoDpKikAYy4zlKvv1NhEOmbvm4JsKJOu/ARzLkXAfi1sa40+jO97eX46fvcnJnI/f8+PwBbSI89m2rT",
+	"vn5AsMUGAzCNC1WyNbslUxp7CS+ryCYc6Upt0LLoOW6B/r4oYt88SfFhakJ3Pbiqo0CQ8fwEVTf41V3x",
+	"hNn9EJrLgnlcGHcwSmXAOdcYb46Osa8JpLgCnYM5QGrqq4Qks20H4EeAllhCk+6P3BztR1UIEqy0skgy",
+	"kUJB/2G1cP/x+4mMp48AvQzh1wj+hz5M5F82/rcDNEDglsL6ZVrFJ1Mp8jSmHAyAKQGFaQX/dE7ll85E",
+	"Afnoh7NdSehuvrsBU5+t////Xr949uyZ1x4hE6I8qL5VoZiVov0bpZEEocUKNxZWjxqRep8/q7LIPH0R",
+	"3ywvsmnA6h0vjCjkAdBBO0owv7+V/RKPYF+JkKsNsnhgSBmD93vCVAG2aUGn1MujCdVwNDHxo/qDktYt",
+	"jL/sN8RLXJC0KQ3qKxs1rJT2SKGST5XmVuntY8Pwp8yCsd6PEYYlXEo0nm8XTfefdvKA+vjxo89aWGCp",
+	"k2E82TaIn6lVPqcS0xBBqkl2BjFX3a4jw6BR5yc8pHWS4oBBjhOEu5hgEB3j57bQ1CPj/iYFZvqc2a5S",
+	"Svt1NtPVp2h4c21ndo4ptuMvS6800BVgbqREKrnF0l0yCcaoQBKBbqcnEdIs4XkCTrNgfQEzapcvTxLD",
+	"eXW39M2Qh0zwV5olRwhoP7O+0tmCzlry4K2pkn9ke3M1UOeW3DYX/FSAZ3v0bTVmNpripaWUAYM1cv3j",
+	"0eZOe+cIXjLIVnaL0dxcTVW6fWyespd0PRghzonEOJ4wIaqAZRuZ0+M2YDgBpkB3TrRJpHtrEgdtLBaI",
+	"hAeVXYGXHpNGwmPCe6NAIh27mTCGuHdr3SANUxL2XgPHV5yMzUJJoDKKmtvsu5gfUwV9vFNjTARubNs3",
+	"ogKuvOdfnuE/jT0uew0uBzta3IMnXq5ObU+E7UKbp9WpDgvryyqm7sOc1nM+xlSrwnm44yqJ90otGbo4",
+	"OxrBiYPfMR50jC8hMJ15QcGNYvHnUnYoZpXyTijVaxww5jmJD2hSxXTh3ibLK9r1vjR6w4U1LOQHjOVz",
+	"8FemUiVL5wj7/7eKpQrJFp5W5uoiiUg8HZW/r3DQA5y13qeXB/uKTYAbboLFvICcAaIu+0B1yhE0cGbB",
+	"CeXmkmyPRBW5pXRtrjZMhT4fqwtjuxlJ3IAxJxcf0KgYSu2uyUcrOyPXqkgWYPDMEXbwFrh3ahODHQFp",
+	"jVJaVjGcM6pgKZsz3ZE8czMA1Zm94IVdKPeEp4nunOeXYeDt5vrmyc1fn/39ScKfuDe4t0X20+urwecS",
+	"05Tl9NSxQfxJHqdp4os/U1iLBOJs+zktctER0/gI9hMOGMe5oXsf+fysPHTfkKDpGB/KtOxFxjUruf+c",
+	"v/6U3u4WnTi4ZyjYVGj56IdHF3wlHn35/cv/BAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

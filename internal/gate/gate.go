@@ -136,23 +136,9 @@ func (g Gate) GetDrawing(_ context.Context, r contract.GetDrawingRequestObject) 
 	}
 	title := m.Maker(p).Name + ", " + m.Assignments[p.Assignment].Name
 	svg := exchange.SVG(title, p.Body.Drawing(), func(id string) exchange.Painted {
-		return painted(of[id], view.Value(r.Params.Colours) == contract.Chalk)
+		return view.Painted(of[id], view.Value(r.Params.Colours) == contract.Chalk)
 	})
 	return contract.GetDrawing200ImagesvgXmlResponse{Body: bytes.NewReader([]byte(svg)), ContentLength: int64(len(svg))}, nil
-}
-
-// painted is a surface in chalk or as fired; what no tile knows has no colour.
-func painted(s survey.Surface, chalk bool) exchange.Painted {
-	v := exchange.Painted{Lines: []string{s.Name, s.Choice.Says()}}
-	switch {
-	case !s.Choice.Planned():
-		v.Fill = exchange.Unglazed
-	case chalk && s.Raw != nil:
-		v.Fill = s.Raw.Hex()
-	case !chalk && s.Fired != nil:
-		v.Fill = s.Fired.Hex()
-	}
-	return v
 }
 
 // GetPieceCode draws a QR code for the label of a piece: "/" and its id, which a

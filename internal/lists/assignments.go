@@ -31,6 +31,7 @@ type AssignmentChange struct {
 	Template   *plan.Plan // empty takes it away
 	Jars       *[]string  // empty allows what the class may use
 	Released   *bool      // its class may see what came of it
+	ReleasedAs *string    // whose words it reads there
 	Ended      *bool      // nobody works on it any more
 	Due        *lesson.Date
 }
@@ -66,6 +67,7 @@ func Reshape(m school.Moment, c *school.Change, id string, to AssignmentChange) 
 		next.Jars = once(*to.Jars)
 	}
 	next.Released = view.Or(to.Released, next.Released)
+	next.ReleasedAs = school.Whose(view.Or(to.ReleasedAs, string(next.ReleasedAs)))
 	next.Due = view.Or(to.Due, next.Due)
 	if to.Ended != nil && *to.Ended != next.Ended {
 		if err := endAssignment(m, c, &next, *to.Ended); err != nil {
@@ -141,7 +143,7 @@ func (l ByHand) PreviewAssignment(_ context.Context, r contract.PreviewAssignmen
 func assignment(m school.Moment, a school.AssignmentRecord, pieces int) contract.Assignment {
 	archived := school.Classes.All(m.Snapshot)[a.Class].Archived
 	return contract.Assignment{Some: view.Some(a.Some), Ended: view.Some(a.Ended), Due: view.Some(a.Due.String()), Over: view.Some(a.Ended || archived), MadeAt: view.When(a.MadeAt), Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures, Clay: a.Clay, Cone: string(a.Cone), Green: view.Some(a.Green), BisqueCone: view.Some(string(a.BisqueCone)),
-		Pieces: pieces, Marking: a.Marking, Template: view.Choices(a.Template), Rules: len(a.Rules), Jars: view.All(a.Jars), Released: a.Released}
+		Pieces: pieces, Marking: a.Marking, Template: view.Choices(a.Template), Rules: len(a.Rules), Jars: view.All(a.Jars), Released: a.Released, ReleasedAs: new(contract.AssignmentReleasedAs(cmp.Or(a.ReleasedAs, school.ByNames)))}
 }
 
 // ListAssignments lists the assignments, the oldest first.
@@ -154,7 +156,7 @@ func (l Lists) ListAssignments(context.Context, contract.ListAssignmentsRequestO
 
 // ChangeAssignment changes what every piece of an assignment is like.
 func (l Lists) ChangeAssignment(ctx context.Context, r contract.ChangeAssignmentRequestObject) (contract.ChangeAssignmentResponseObject, error) {
-	to := AssignmentChange{Name: r.Body.Name, Clay: r.Body.Clay, Cone: r.Body.Cone, Atmosphere: (*glaze.Atmosphere)(r.Body.Atmosphere), Measures: view.Value(r.Body.Measures), Jars: r.Body.Jars, Marking: r.Body.Marking, Released: r.Body.Released, Ended: r.Body.Ended}
+	to := AssignmentChange{Name: r.Body.Name, Clay: r.Body.Clay, Cone: r.Body.Cone, Atmosphere: (*glaze.Atmosphere)(r.Body.Atmosphere), Measures: view.Value(r.Body.Measures), Jars: r.Body.Jars, Marking: r.Body.Marking, Released: r.Body.Released, ReleasedAs: (*string)(r.Body.ReleasedAs), Ended: r.Body.Ended}
 	if r.Body.Due != nil {
 		due, err := dueDay(*r.Body.Due)
 		if err != nil {

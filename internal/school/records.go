@@ -134,10 +134,32 @@ type AssignmentRecord struct {
 	Green      bool              `json:"green,omitempty"`    // its pieces start as greenware: bisque first, then glaze
 	BisqueCone kiln.Cone         `json:"bisqueCone,omitempty"`
 	Released   bool              `json:"released,omitempty"` // its class may see what came of it, and what was thought of that
-	Some       bool              `json:"some,omitempty"`     // it is for students who were chosen; else for the whole class, and who joins it
-	Extras     bool              `json:"extras,omitempty"`   // its class was told that extras may be laid
-	Due        lesson.Date       `json:"due,omitzero"`       // the last day on which it can be glazed; zero for the term's
-	Ended      bool              `json:"ended,omitempty"`    // nobody works on it any more; its record stays
+	ReleasedAs Whose             `json:"releasedAs,omitempty"`
+	Some       bool              `json:"some,omitempty"`   // it is for students who were chosen; else for the whole class, and who joins it
+	Extras     bool              `json:"extras,omitempty"` // its class was told that extras may be laid
+	Due        lesson.Date       `json:"due,omitzero"`     // the last day on which it can be glazed; zero for the term's
+	Ended      bool              `json:"ended,omitempty"`  // nobody works on it any more; its record stays
+}
+
+// Whose says how makers are named where others read of their pieces; "" counts as by names.
+type Whose string
+
+// How makers can be named.
+const (
+	ByNames  Whose = "names"
+	ByMarks  Whose = "marks"
+	OfNobody Whose = "nobody"
+)
+
+// Says is a maker, so named.
+func (w Whose) Says(s Student) string {
+	switch {
+	case w == OfNobody:
+		return ""
+	case w == ByMarks:
+		return s.Mark
+	}
+	return s.Name
 }
 
 // PieceRecord is one student's work on an assignment.

@@ -46,6 +46,7 @@ func atTablet(m school.Moment, p *school.Piece, full contract.Piece) contract.Pi
 		v.Opinion = new(string)
 		if a.Released {
 			v.Opinion, v.Again = full.Opinion, full.Again
+			v.SaidBy = Some(a.ReleasedAs.Says(m.Maker(p)))
 		}
 	}
 	if a.Released {

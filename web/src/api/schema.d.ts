@@ -1200,6 +1200,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/assignments/{id}/home": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What came out as one page that needs nothing beside it, for students at home. */
+        get: operations["getHomePage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/assignments/{id}/drawing": {
         parameters: {
             query?: never;
@@ -3280,6 +3297,11 @@ export interface components {
             bisqueCone?: string;
             /** @description Its class may see what came of it and what was thought of that */
             released: boolean;
+            /**
+             * @description Whose words the class reads there: by names, by marks, or of nobody
+             * @enum {string}
+             */
+            releasedAs?: "names" | "marks" | "nobody";
             /** @description It is for students who were chosen and not for the whole class */
             some?: boolean;
             ended?: boolean;
@@ -4312,6 +4334,8 @@ export interface components {
             opinion?: string;
             again?: boolean;
             outcome?: components["schemas"]["Outcome"];
+            /** @description To a tablet: whose opinion it is, as the teacher released it */
+            saidBy?: string;
         };
         CopyHolding: {
             name: string;
@@ -5420,6 +5444,8 @@ export interface components {
         };
         AssignmentChange: {
             released?: boolean;
+            /** @enum {string} */
+            releasedAs?: "names" | "marks" | "nobody";
             /** @description Nobody works on it any more; its record stays */
             ended?: boolean;
             /** @description The last day on which it can be glazed; empty for the end of the term */
@@ -7850,6 +7876,32 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getHomePage: {
+        parameters: {
+            query?: {
+                who?: "nobody" | "marks" | "names";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The page */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
                 };
             };
             default: components["responses"]["Problem"];

@@ -9,6 +9,7 @@ import { useAssignments, useClasses } from "@/lib/useLists";
 import { useLog, usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
+import ChoiceBar from "@/ui/ChoiceBar.vue";
 import { attempt, say } from "@/ui/messages";
 
 const screen = useScreen();
@@ -36,9 +37,18 @@ const here = computed(() => {
   const ids = new Set(shown.value.map((p) => p.assignment));
   return [...assignments.byId.value.values()].filter((a) => ids.has(a.id));
 });
+/** How makers are named where their class, or somebody at home, reads of their pieces. */
+const whose = [
+  { key: "nobody" as const, name: "Without names" },
+  { key: "marks" as const, name: "By marks" },
+  { key: "names" as const, name: "By names" },
+];
+const as = ref<(typeof whose)[number]["key"]>("nobody");
 async function release(id: string, released: boolean) {
   const now = await attempt(
-    answer(api.PATCH("/assignments/{id}", { params: { path: { id } }, body: { released } })),
+    answer(
+      api.PATCH("/assignments/{id}", { params: { path: { id } }, body: { released, releasedAs: as.value } }),
+    ),
   );
   await changed("assignment");
   if (now) say(`${now.name}: ${now.released ? "the tablets of its class show it." : "for you alone."}`);
@@ -70,11 +80,15 @@ async function release(id: string, released: boolean) {
     On paper, for home:
     <template v-for="a in here" :key="a.id">
       <RouterLink :to="`/plan/prints/${a.id}/cards`">record cards of {{ a.name }}</RouterLink
-      >, <RouterLink :to="`/plan/prints/${a.id}/pickup`">pick-up labels</RouterLink>;
+      >, <RouterLink :to="`/plan/prints/${a.id}/pickup`">pick-up labels</RouterLink>,
+      <a :href="`/api/assignments/${a.id}/home?who=${as}`" download>a page for home</a>;
     </template>
   </p>
   <fieldset v-if="here.length && session.data.value?.role === 'teacher'" class="release">
     <legend>The class sees what came out, and what everybody thought of it:</legend>
+    <ChoiceBar v-slot="{ option }" v-model="as" label="Whose words" :options="whose">{{
+      option.name
+    }}</ChoiceBar>
     <el-checkbox
       v-for="a in here"
       :key="a.id"

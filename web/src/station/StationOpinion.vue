@@ -66,7 +66,7 @@ async function keep() {
     <h2>What the class thinks</h2>
     <ul>
       <li v-for="p in others" :key="p.id">
-        <b>{{ p.student }}</b>: {{ p.opinion }}
+        <b v-if="p.saidBy">{{ p.saidBy }}: </b>{{ p.opinion }}
         <span class="soft">{{ p.again ? "Would do it again." : "Would not." }}</span>
       </li>
     </ul>
