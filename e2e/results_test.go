@@ -219,3 +219,37 @@ func TestWhyAndWhatToDoAgain(t *testing.T) {
 	p.see(".labels li", "Oda A0.")
 	p.gone(".paper", "food safe")
 }
+
+// A class votes on two schemes at a tablet, one vote each, and the teacher closes the vote.
+func TestAClassVotes(t *testing.T) {
+	s := startRoom(t)
+	c := client(t, s.url)
+	var piece contract.Piece
+	for _, one := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
+		if one.Revision > 0 && one.Fired == nil && one.Load == nil {
+			piece = one
+			break
+		}
+	}
+	send(t, c, "PUT", s.url+"/api/room", object{"class": piece.Class})
+	p := open(t, s, "/")
+	p.unlock("bare feet only")
+	p.goTo("/plan/" + piece.Id + "/schemes")
+	p.click("button", "Add a rotated copy")
+	p.see(".row > li:nth-child(2)", "")
+	p.click(".votes button", "Open a vote")
+	p.see(".votes", "The class votes at its tablets")
+	tablet := pairedTablet(t, s, p, "By the door")
+	tablet.click("header button", "Vote: "+piece.Title)
+	tablet.see(".vote p", "have not voted yet")
+	who := tablet.see(".who li:first-child button", "").MustText()
+	tablet.click(".who li:first-child button", who)
+	tablet.examine("a vote at a tablet")
+	tablet.click(".options button", "Vote for B")
+	tablet.see(".said", who+" voted")
+	p.see(".votes .count:last-of-type", "B 1")
+	p.click(".votes button", "Close the vote")
+	p.see(".votes", "The class voted")
+	tablet.gone(".vote", "")
+	tablet.gone("header button", "Vote:")
+}

@@ -65,6 +65,7 @@ func workTheRoom(c *caller, class string) {
 	require.Equal(t, "Sink side", stations[0].Name)
 	do[contract.Room](c, 200, "PUT", "/room", body{"class": class})
 	do[contract.Session](c, 200, "POST", "/demo/clock", body{"minutes": 2})
+	voteOnSchemes(c, tablet, p.Id)
 	late := func(id, surface string) body {
 		return body{"events": []body{{"id": id, "kind": "coat", "piece": p.Id, "surface": surface, "glaze": "A", "ageMS": 60_000}}}
 	}

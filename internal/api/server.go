@@ -83,6 +83,7 @@ type rooms struct {
 	wall.Wall
 	wall.Photographs
 	desk.Desk
+	desk.Votes
 	bench.Bench
 	gate.Gate
 	kiln.Kiln
@@ -112,7 +113,7 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 		TakeOut: func(ctx context.Context, id string) error {
 			return s.Change(ctx, func(m school.Moment, c *school.Change) error { return room.End(m, c, id) })
 		}}
-	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s, CopyEvery: o.CopyEvery}, desk.Desk{School: s}, bench.New(s), gate.Gate{School: s},
+	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s, CopyEvery: o.CopyEvery}, desk.Desk{School: s}, desk.Votes{School: s}, bench.New(s), gate.Gate{School: s},
 		kiln.Kiln{School: s}, kiln.Kilns{School: s}, &kiln.Planning{School: s}, &term.Term{School: s}, term.Shows{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, grades.Grades{School: s}, results.New(s), lists.Lists{School: s}, lists.ByHand{School: s},
 		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: links(o.Reach)},
 		lessons.Calendar{School: s}, lessons.Lessons{School: s, Running: lessons.NewRunning(s)}, house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo, Demo: o.Demo}, o.Trust}

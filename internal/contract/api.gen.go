@@ -3474,6 +3474,22 @@ type OddDay struct {
 	Weekday *int  `json:"weekday,omitempty"`
 }
 
+// OpenVote defines model for OpenVote.
+type OpenVote struct {
+	Assignment *string `json:"assignment,omitempty"`
+	Options    []struct {
+		Slot     int            `json:"slot"`
+		Surfaces []SurfaceState `json:"surfaces"`
+	} `json:"options"`
+	Piece  string `json:"piece"`
+	Title  string `json:"title"`
+	Voters []struct {
+		Name    string `json:"name"`
+		Student string `json:"student"`
+		Voted   bool   `json:"voted"`
+	} `json:"voters"`
+}
+
 // OutOfKiln defines model for OutOfKiln.
 type OutOfKiln struct {
 	// How Out, and looked at later; sound, broken, stuck to the shelf, to be fired again
@@ -4904,6 +4920,22 @@ type UntriedStack struct {
 	Stack  string   `json:"stack"`
 }
 
+// Vote defines model for Vote.
+type Vote struct {
+	ClosedAt *time.Time `json:"closedAt,omitempty"`
+	Counts   []struct {
+		Slot  int `json:"slot"`
+		Votes int `json:"votes"`
+	} `json:"counts"`
+
+	// Of Students of the class
+	Of int `json:"of"`
+
+	// OpenedAt Missing where there never was one
+	OpenedAt *time.Time `json:"openedAt,omitempty"`
+	Voted    int        `json:"voted"`
+}
+
 // Want One of hex, lab and tile is the target
 type Want struct {
 	// Class Its clay, cone, atmosphere and jars
@@ -5382,6 +5414,11 @@ type ChangeSchemeJSONBody struct {
 // ChangeSchemeJSONBodyAct defines parameters for ChangeScheme.
 type ChangeSchemeJSONBodyAct string
 
+// SetVoteJSONBody defines parameters for SetVote.
+type SetVoteJSONBody struct {
+	Open bool `json:"open"`
+}
+
 // KeepProgrammeJSONBody defines parameters for KeepProgramme.
 type KeepProgrammeJSONBody struct {
 	Atmosphere *Atmosphere `json:"atmosphere,omitempty"`
@@ -5568,6 +5605,13 @@ type ImportCalendarJSONBody struct {
 	To   *string `json:"to,omitempty"`
 }
 
+// CastVoteJSONBody defines parameters for CastVote.
+type CastVoteJSONBody struct {
+	Piece   string `json:"piece"`
+	Slot    int    `json:"slot"`
+	Student string `json:"student"`
+}
+
 // DecideJSONRequestBody defines body for Decide for application/json ContentType.
 type DecideJSONRequestBody DecideJSONBody
 
@@ -5724,6 +5768,9 @@ type PassPlanOnJSONRequestBody PassPlanOnJSONBody
 // ChangeSchemeJSONRequestBody defines body for ChangeScheme for application/json ContentType.
 type ChangeSchemeJSONRequestBody ChangeSchemeJSONBody
 
+// SetVoteJSONRequestBody defines body for SetVote for application/json ContentType.
+type SetVoteJSONRequestBody SetVoteJSONBody
+
 // MakeWishJSONRequestBody defines body for MakeWish for application/json ContentType.
 type MakeWishJSONRequestBody = Wish
 
@@ -5789,6 +5836,9 @@ type ImportCalendarJSONRequestBody ImportCalendarJSONBody
 
 // SetUnitsJSONRequestBody defines body for SetUnits for application/json ContentType.
 type SetUnitsJSONRequestBody = Units
+
+// CastVoteJSONRequestBody defines body for CastVote for application/json ContentType.
+type CastVoteJSONRequestBody CastVoteJSONBody
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
@@ -6152,6 +6202,12 @@ type ServerInterface interface {
 	// GetTries What the maker of a fired piece may try next time, kindly and in no order of blame.
 	// (GET /pieces/{id}/tries)
 	GetTries(c *gin.Context, id string)
+	// GetVote The newest vote of the class on the schemes of a piece.
+	// (GET /pieces/{id}/vote)
+	GetVote(c *gin.Context, id string)
+	// SetVote Open a vote on the schemes as they are now, or close it.
+	// (PUT /pieces/{id}/vote)
+	SetVote(c *gin.Context, id string)
 	// GetWhy The likely causes of every fault of a fired piece, from what is on record.
 	// (GET /pieces/{id}/why)
 	GetWhy(c *gin.Context, id string)
@@ -6323,6 +6379,12 @@ type ServerInterface interface {
 	// SetUnits Say what the school measures with.
 	// (PUT /units)
 	SetUnits(c *gin.Context)
+	// ListVotes The votes that are open; to a tablet those of the class in the room.
+	// (GET /votes)
+	ListVotes(c *gin.Context)
+	// CastVote A student's vote, one for each.
+	// (POST /votes)
+	CastVote(c *gin.Context)
 }
 
 // ServerInterfaceWrapper converts contexts to parameters.
@@ -8990,6 +9052,56 @@ func (siw *ServerInterfaceWrapper) GetTries(c *gin.Context) {
 	siw.Handler.GetTries(c, id)
 }
 
+// GetVote operation middleware
+func (siw *ServerInterfaceWrapper) GetVote(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetVote(c, id)
+}
+
+// SetVote operation middleware
+func (siw *ServerInterfaceWrapper) SetVote(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.SetVote(c, id)
+}
+
 // GetWhy operation middleware
 func (siw *ServerInterfaceWrapper) GetWhy(c *gin.Context) {
 
@@ -10092,6 +10204,32 @@ func (siw *ServerInterfaceWrapper) SetUnits(c *gin.Context) {
 	siw.Handler.SetUnits(c)
 }
 
+// ListVotes operation middleware
+func (siw *ServerInterfaceWrapper) ListVotes(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListVotes(c)
+}
+
+// CastVote operation middleware
+func (siw *ServerInterfaceWrapper) CastVote(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CastVote(c)
+}
+
 // GinServerOptions provides options for the Gin server.
 type GinServerOptions struct {
 	BaseURL      string
@@ -10187,6 +10325,10 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/pieces/:id/why", wrapper.GetWhy)
 	router.GET(options.BaseURL+"/pieces/:id/tries", wrapper.GetTries)
 	router.GET(options.BaseURL+"/pieces/:id/models", wrapper.ListModels)
+	router.GET(options.BaseURL+"/pieces/:id/vote", wrapper.GetVote)
+	router.PUT(options.BaseURL+"/pieces/:id/vote", wrapper.SetVote)
+	router.GET(options.BaseURL+"/votes", wrapper.ListVotes)
+	router.POST(options.BaseURL+"/votes", wrapper.CastVote)
 	router.GET(options.BaseURL+"/pieces/:id/schemes", wrapper.ListSchemes)
 	router.POST(options.BaseURL+"/pieces/:id/schemes", wrapper.AddScheme)
 	router.DELETE(options.BaseURL+"/pieces/:id/schemes/:slot", wrapper.DropScheme)
@@ -15055,6 +15197,85 @@ func (response GetTriesdefaultApplicationProblemPlusJSONResponse) VisitGetTriesR
 	return err
 }
 
+type GetVoteRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetVoteResponseObject interface {
+	VisitGetVoteResponse(w http.ResponseWriter) error
+}
+
+type GetVote200JSONResponse Vote
+
+func (response GetVote200JSONResponse) VisitGetVoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetVotedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetVotedefaultApplicationProblemPlusJSONResponse) VisitGetVoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetVoteRequestObject struct {
+	Id   string `json:"id"`
+	Body *SetVoteJSONRequestBody
+}
+
+type SetVoteResponseObject interface {
+	VisitSetVoteResponse(w http.ResponseWriter) error
+}
+
+type SetVote200JSONResponse Vote
+
+func (response SetVote200JSONResponse) VisitSetVoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SetVotedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SetVotedefaultApplicationProblemPlusJSONResponse) VisitSetVoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetWhyRequestObject struct {
 	Id string `json:"id"`
 }
@@ -17245,6 +17466,77 @@ func (response SetUnitsdefaultApplicationProblemPlusJSONResponse) VisitSetUnitsR
 	return err
 }
 
+type ListVotesRequestObject struct {
+}
+
+type ListVotesResponseObject interface {
+	VisitListVotesResponse(w http.ResponseWriter) error
+}
+
+type ListVotes200JSONResponse []OpenVote
+
+func (response ListVotes200JSONResponse) VisitListVotesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListVotesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListVotesdefaultApplicationProblemPlusJSONResponse) VisitListVotesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CastVoteRequestObject struct {
+	Body *CastVoteJSONRequestBody
+}
+
+type CastVoteResponseObject interface {
+	VisitCastVoteResponse(w http.ResponseWriter) error
+}
+
+type CastVote204Response struct {
+}
+
+func (response CastVote204Response) VisitCastVoteResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type CastVotedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CastVotedefaultApplicationProblemPlusJSONResponse) VisitCastVoteResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 	// Decide Say of plans that they are approved or returned, all or none.
@@ -17607,6 +17899,12 @@ type StrictServerInterface interface {
 	// GetTries What the maker of a fired piece may try next time, kindly and in no order of blame.
 	// (GET /pieces/{id}/tries)
 	GetTries(ctx context.Context, request GetTriesRequestObject) (GetTriesResponseObject, error)
+	// GetVote The newest vote of the class on the schemes of a piece.
+	// (GET /pieces/{id}/vote)
+	GetVote(ctx context.Context, request GetVoteRequestObject) (GetVoteResponseObject, error)
+	// SetVote Open a vote on the schemes as they are now, or close it.
+	// (PUT /pieces/{id}/vote)
+	SetVote(ctx context.Context, request SetVoteRequestObject) (SetVoteResponseObject, error)
 	// GetWhy The likely causes of every fault of a fired piece, from what is on record.
 	// (GET /pieces/{id}/why)
 	GetWhy(ctx context.Context, request GetWhyRequestObject) (GetWhyResponseObject, error)
@@ -17778,6 +18076,12 @@ type StrictServerInterface interface {
 	// SetUnits Say what the school measures with.
 	// (PUT /units)
 	SetUnits(ctx context.Context, request SetUnitsRequestObject) (SetUnitsResponseObject, error)
+	// ListVotes The votes that are open; to a tablet those of the class in the room.
+	// (GET /votes)
+	ListVotes(ctx context.Context, request ListVotesRequestObject) (ListVotesResponseObject, error)
+	// CastVote A student's vote, one for each.
+	// (POST /votes)
+	CastVote(ctx context.Context, request CastVoteRequestObject) (CastVoteResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *gin.Context, request any) (any, error)
@@ -21832,6 +22136,76 @@ func (sh *strictHandler) GetTries(ctx *gin.Context, id string) {
 	}
 }
 
+// GetVote operation middleware
+func (sh *strictHandler) GetVote(ctx *gin.Context, id string) {
+	var request GetVoteRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetVote(ctx, request.(GetVoteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetVote")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetVoteResponseObject); ok {
+		if err := validResponse.VisitGetVoteResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// SetVote operation middleware
+func (sh *strictHandler) SetVote(ctx *gin.Context, id string) {
+	var request SetVoteRequestObject
+
+	request.Id = id
+
+	var body SetVoteJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SetVote(ctx, request.(SetVoteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SetVote")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(SetVoteResponseObject); ok {
+		if err := validResponse.VisitSetVoteResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetWhy operation middleware
 func (sh *strictHandler) GetWhy(ctx *gin.Context, id string) {
 	var request GetWhyRequestObject
@@ -23641,617 +24015,689 @@ func (sh *strictHandler) SetUnits(ctx *gin.Context) {
 	}
 }
 
+// ListVotes operation middleware
+func (sh *strictHandler) ListVotes(ctx *gin.Context) {
+	var request ListVotesRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListVotes(ctx, request.(ListVotesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListVotes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListVotesResponseObject); ok {
+		if err := validResponse.VisitListVotesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// CastVote operation middleware
+func (sh *strictHandler) CastVote(ctx *gin.Context) {
+	var request CastVoteRequestObject
+
+	var body CastVoteJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CastVote(ctx, request.(CastVoteRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CastVote")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CastVoteResponseObject); ok {
+		if err := validResponse.VisitCastVoteResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
 // Stored as a slice of fixed-width chunks rather than one concatenated
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkty4tS74Kow6J8LnzE6pqy/ubUu/1FJfLbU0KvkoJvb0RCCTyEx0kgQNgJWV29FvMU8yjzAPMM80",
-	"gbUWQDJzgQSrSm37zPyyW8Ukcce6fOv7/n610XWrG9k4e/Xs71dG2lY3VsJ/vDN6Xcna/9+NbpxsnP+/",
-	"om0rtRFO6eazFp/4t1+tbvzf7GYva+H/3381cnv17Oq/fNa//zP8q/0svPe3335bXZXSboxq/euunl19",
-	"3AtXHGXjiqPRzW5VqKbQjSys9N/fyCv/E3qP/8yLWnfYrNboVhqnsOmbroX/Hb/9phZVVfi/FXpbfH1d",
-	"1K8Lp4tWd6bQnbtaXblTK6+eXTVdvZbm6rfV1a4S/yn9m+gv1hnV7PxfKrl1l5+oXxf+D77dbi+LX4VZ",
-	"Fce9NLJQrlC2ODT62HAfqqvBV/p/bkTNff631ZWRf+uUkeXVs/+gVsJLVtj3X+In9PpXuXH+XS/a1uhb",
-	"UV0Ol4CebLWp/f+7KoWTT5yqZd/Qvt+bvWh2khtd1Wygm0dhCwHfkuXV6ko5WdvZNVGJ5iW82X+DPiqM",
-	"EScYBe34SbBO4F9k09V+JLrGSukHeNAAI11nGvi/2PhyMDyJEcUX05f7TrPDaq3aNbXk1uFa2b918qVu",
-	"+OZvKmFt6i8n/g+pd5WdvJyTD3tZVMK6ohSnQjfFca82ez9HG9EUa1nAwinHS7TRDtaubEq/Tfz/ddLU",
-	"3FqQTemHK7ZmrXUlReP/5BcT286d8RPE/kaV7C9+FYZZbj8JY32La3EqOiufF7Ju3anYalMc/Sni2w3j",
-	"658YLsOL95+vtlqU8sWCHVELc/D/d2aJv6HH/C+ksJ2hvVeWyndJVO9GS6f/tu7WleTOjIulmDgtVlf6",
-	"VprLIfzRFXthC5jFQptCOUtDpmwhzGavcANdzlSr5EYOR1M1Tu6wVUZWUlhcF+ffs/2UFFZKnKmNqKVf",
-	"acoVoinx3/wZ4va62+0dLkLh2IaEj71gVsjHvbayOGpT2sFqMFLgfxv5rFifCj9mduX/n59Hu/IDobdF",
-	"o9e69OsmnCzw3BXOtoWTAR74hVkQpqu4A/IHfSxq0ZwK+Dv22Bb62Pie74XtOzgYTatryc6csrDWretK",
-	"v8yK414XR7+LN77bDQyl38r+Id/7415XNAbsSDpZtxWdpllH9su9VhvmuD47SRWcu/RZWKB0OAy2AZ13",
-	"dLrF5dVvrUHzwvDSuTBYb9OHM90uzN1Xa9v65TDX4Rf9k4MTuhZ3r2Wzc/urZ19dr9IH9uC5P60e9fge",
-	"Hn38wT349ufXU+f4+PM/wxL3O+hg/edhg56KWhv5HNaukRttysI6ceIX1SMf3XNjXYu7H/HZr66vuYP9",
-	"n+2gHi6K69VVrZo4T9y5MjhZ547CexxbDzgB+oH/+po5Dy635WjThbbqO1WCYwG7uuw28P8vmrq6unuy",
-	"00/oH2EPPB28cPDnJ6putUG7TPhRvZLNQXTWafvZRhv5GRrOvokvjuL0zh87lyfEQbm5kfiLcvhjWmXJ",
-	"S5jd5i+KSlqrm3Al4Nr3V+BeVmVhvWGdvoZ5wxh+k23C0C3Cm0fKVfxHjmECp21pbGX/ERqi8Obwnn6A",
-	"VjDk3HH+jdgcuvZhDsz65M42rmrc11+xt2+e+0W3Gpgo+Ha+7U3JeAjC5G84/4oXRgrOat1Ltdu7N28y",
-	"j6RWGHT5sz/8Thg3e9vHVoQvrLCHqQGB3lxOp5Hi5ZsvMruiO1epRmZ33XZmKzYZ8xoeXMUGpboBY3PR",
-	"jbrObNFxf5pvjX9o5d/JNkJutZGv4RhhxvOItsr42IETy4JtXQgjC925YDcYretc170/OZlVuYGjKvlp",
-	"XcADxRqa7z+tTLFVxrpio2E/ZTXhB9GUbzvHNkBXujOsdyDAiK6EKkO4Bo/h1dgNCQ9466fy3sMpt1k4",
-	"HS+hBVzb4PbJ34TvOve2c9/jlcUcAHS+pEba/93P8Sr0VptSGv8faFa6vTzBOthKt9nnh24mBj+Yf1nv",
-	"+UmYD/qNakruTXy07WOYI+/otJ0rjD99CnERwAAjur9k3V5aMjG97+efwEXn9qrZ+cEq9aKQQRU33vx6",
-	"gN9rXS2d+A9aV7PnLzWEVsMKd35caeHD0XfC7UnD228W/oSpqmnTRTR+SalGmFNxlPLgPenNaQNH3ll4",
-	"Fkd+NAD5tv0XjGkvm9JmeFnWhWvvvBveWgirpRSnVWG7zb4Qtrj+87PP/zj2obg3u840vAOHQ4FvhuFY",
-	"FZ/7g+fFqrgu5K2k0XpekPsGvp43BPGjqvbG8Rdfg3eA/3HNmSr+HSV3zH9evNGNf6nTxb8XN53//8+L",
-	"a7/xBTbIf65EFy5+8N+nv3e27MKExhGmGUksJH1M7GW710dbrP0TsJxupalEuyq61rdeFGhe+KbXdSHW",
-	"+laimyvWzCrbYutmTi95B86TOGY+2bUfdNa1fjZE8Dt2PCq9OWB47uzWXuvODf2jEOaPwZJbaSCaov1a",
-	"Kc0JvSPcxTAXenMI4RTW5fP739glwc6NLuW8A+2cNC/9k35rnmTq+hVFpfWhOOrOuznSOb85Go2nsKys",
-	"LNbS/19IBg1icXBY+9NtJ1TDdmyrMPzMBjRqv8NupTFdJXGfXbpW1ondbEdv4KFJk9K71Xe8Y3UUGVYf",
-	"jPdqYIrC6/DHoZUrWioXq2vsKYPt8jQstyVuMlo9vmnf6DsmGtkUrbqTlQ3H3EG2rmjVxnVGroqt0TVu",
-	"U90WdNOMV/qezX0d2X+9Y//1xPzr2UjeXfnH/GtXV3t+J+q791KUFCIaN9HvcrftqkS2oxK7/Pv8u0rs",
-	"eBfuLvMQqsR67sn34vharGFxbmA/Xs7b//N/fvvF9fU17AWYoLW+mz3H/Kexqf2bwwCs+mHixvelqGRT",
-	"Cuaog9snO+xEr3mFo3Y+itCE8dtm7Te/RPnbG+1CupOncmFO81/SZc42x8dWV3QNUx+mBvEVvvZ8HBOJ",
-	"0r2uVJlIKaIFlz/+AzP2bBh1WSZOevA3yhIGUtliI6pKluBn7fXRu1amayw7rKLb7R2bAamUtMGXGc/K",
-	"MK0xY5eNbK6BiSYspUOxqVdzCeMScxPwuX64cUhiL/qxnprZH/vTeGwPlGyUHqfDW01WlZRSM7KVwvEZ",
-	"JQBwpILIa1lVqdu6f2lezMg7DJxHLpqNhDFNdgVCEmgV4EfRJS81JqfFQRZtJYZB0UH/0OWYO0PgocHO",
-	"T+2Y/G3xA8055x5q69K9PXdIsfuwqlUtwbaFPC3eo5pyQX5A0HGlPzfaJWOYyw/Xn0WdhGLYCU/cT05T",
-	"aLeX5qisN89FQzvpaJRzAM7IP5jZU5UJv9qrwYyFVoblvKKtM1x7YZ3QCoAv0UT1W2Rql/5MoWHGs02l",
-	"oqu4vDHSMkx8YV7mD+wZGJbhxRmG8Rq9peRumUrDydsA8LpcHmhLZ9v/lVjydIifn3nbmI/HVkEXMg9Z",
-	"CrRTd1bRD4BGhSwzP2lNqcLlOJ6xmEOZjMCE+Kb19vBlj669e/o5Zbbzgr2c99tKccC0vnKDKCS4OdYt",
-	"2DipDAy0HpvADxO153yQkj7MXWaE+3Qfl5lcHTTcZ5wb6OLT0IElzg0Ozm/QfcNlaPSsVe69ot9WVweF",
-	"EdjorxsJDsdegW2wrsTmwHqrFW+htMJt9n9AiMjr/+U5bJrOdqICTGTX+POksAIQFjFw8/n19SB08/nc",
-	"GKPJDy3nV4QpU8iJjRZcLO36GaYQuioG1Pa6s3LUyC/mwlkb3cjziN4XXFywlOhQXJ56pWyscsxm231W",
-	"v35eXD+jQ7c4SrXbyxJDAZeLdDi012y7+3VeqvYlPywR/bM2nfVfg+GDmSxVC4grfyyqzaEQFlonLM72",
-	"TKO+mG/Sq9mRyPxW1gDcyI2mcOxku+detdV6tJ02lVA13BKNbvh4VtiBc4vmnviL7CCh6ZpGJpalrVRJ",
-	"ycrLFbIVBMPbq9YWzohbWdFSdRE8PDGqX85OECwxvmVHMcZjXBFaE/59RWBWHjvLHhyvvBfLnBt0zF6C",
-	"A8GoL0Stmx36YsKU9nlRK2shDAgo1UbDpiEIlJ/JkrV7s5OqqXPvtdy6t91EB+75Tfj5xCWMqJokUuBy",
-	"3vZS3J64K0RtDhDZEQ25CrvO24tN0Xam1VYmIJVW2VSy7SBlC57xGtdEWCpHcQd2mJN37Ma0TuCqy4sw",
-	"iBOh4mPSxx9z587BIOo6nT1K5vWpF9g6djKCPX8OUCBwbAKZif6+X6oIloM0D4a1Eeiahsw9FI+Yjxjf",
-	"wz3ERckdwlO3qilVsyOHVOEGbWzww+1eH3ODAeOUwPlEPhbwW1TVsrStOFGw9/IkxqsYzmK4qL2bsj6h",
-	"Qe4bVpRGt60sV2CBFf7mqU5TPlAKdJXvm98QgCoLcku+0hhYGz85WmcxHUwrIrkRXuqO2ntuCXZL+gGv",
-	"WbAO8lBYo15jgxIdOaUKNS5Xwnf+7YVuNnIVQCqQhXse01ThUsLMEuJFyZRsYdH71/wf/+U/rp/8WTzZ",
-	"/vL3r3/7r1N5NXb78qu5HAMNh+mIBZnPvXZOcuf9BzDc4Y+Fb0RAJxrwBlb3nSZKaMWJaih2g60Ibafe",
-	"8ROobRrptLaEY8w/BYQ9sBEbOGHWMoSYa1WW6NIIOBJWxXGvAFIvhX910bX5kJlq+7920sK3mBat6bJk",
-	"LuC6g+moZQEPrR6OIKEsMHsQftzLZtjBYi13CgL1efGfku6e8VvBQ6Igr988lxAs1qDbqkbxNxaG17Bq",
-	"oPBetr95/RxFvPqia2EvqlsuyHne7rXcdRiIFXAEOIzDLVkF/pWPASgipABzU0Z4H1yTq6I0SpaI9TPF",
-	"xu+lsmjGF/nsAIGdzoY5JaL4wlzs9GC4sMQyb736n3/Q7yDIzzegabiVcD5F/sS2UjYUVKO0zlHYojWy",
-	"FUaWz4vr8Rke/jBCBgyWYas7Ol3zuoKPM53oGn57xIRZOwBohhEsrFNVVQh78F16RsbJ+lT0Rm3+PHaN",
-	"8y5CKmlHA4LPrOAWxDSxrCpIOezQqsj/4FG6md3rV+pRUvTTt6/ys9PcP/YZD5R4ytH5Gvc53gBxVccZ",
-	"puOrX22DIyjOHvZpFS4e3ImDkeVvsC6ZQyG3FtasbgqB41Icldv72Rfg8D5HM1RZLDb2f6DCzRAiSGQl",
-	"ZouVsouapmNcuCorJalsSDVkm8dAxVfX8xFAgDGxdokRxwL/jrsDoFC2qLV1ETvHWF8vnnyXNMBCwepc",
-	"1xnQbj508dKLZWMnWrhUjcNZzbW/OcEiAcQARRWzr+f1acErmcv92CAWbvyGt/Bj1T6D3P5WmKKkIsej",
-	"bNyKh+5l5BC2spotxPnOPzO0gC+8c2AXcHuju90+IH/ls1D7LJXbS1McVesvye22aLShnKY/NPxBKwpb",
-	"qZb13dNsAXse8khV1wHCLDA4PIirhP8u4Yu21Wh7r7VzFR8CTfhQLDQDkgyVaIpSS2oB3iuQf4KspCtO",
-	"kkfI6eajdOkh1g0gNsEKcyE7jJfXUaaKeTk/5O324jVgeGGaoRWG/qDC650u0OnN8Bdxxn5JbMLvtJEb",
-	"wTXq7KQTrBW7KrZwQqk6xFNuGZQqWSiX3/jmhD30EyQqvGwuj8m92u35YOQA13Pm1Bpdw96EHlQjGEIo",
-	"AKfaBymIOYF5vT5y3z0b5dg9/AG1dwYIo5ttZ9lEZNzXF6eDaj7s5U+CuTBeVOogR4wcAlaNtytg95fP",
-	"EWwKICXc/+JUGN01ZWLlJ6rs/W/Zv1DmYDoVhzOML8Gf9N5w7B0/Xu3pB13xwMUlpXE7nbDqm6KRR2mK",
-	"jW6VRJBHiAduZPZ1s7Saju8rS/gyRUiwBMp7SQOyGxSkJxv0PmRIE6cE0A34U4I7Ep5e4mHTe5rfdN6W",
-	"KstRmWZqQ+IupMdpOyb7JcvvRFe5RMSPb8miWcb3JL5vrLxxkin3hCjEgopPuETZEJpqE7lj2gl97hEL",
-	"ZcgWkiUsC28m+GvZ3+6/8HX1CzZf0njgUTRv8bwORQGXv3J7bi+rzR5vU7DM7cBvvJxK3WLBeyKR2adf",
-	"LvA9y7CTmsBaflZx1AbfZheH0dbK8oOq2ETZhi/A3vDgxvf66O06k5/NeGf0zoi6li9TGMd0NLfq6jOs",
-	"7bKU2AVC7uy/jT5+utfzsdzQKfp4GGjys9n568ytTOVdaE0Hp44q4k/P0bktdFOdEAvph7W1l95ucE7z",
-	"khG+KakwnLRO1cLJha/7ln7GBhfpbD/bMg6dV6vhwmB3I/r27FZkK6peOG+/9S8lWxWDKqJBS4eYrcAK",
-	"7DPF1sn2PO8ejOxhmIG7h+A3jF8Jk+WNc2/TFA1iu86DOoM3XWR7CQU5fZaEllnMr+JaGE5k38TkwuT9",
-	"b78Gb/a0uy6nIK46FmLJOaMvcAFT0ZtyAyt045tROL+NUgVKucUiF1sWBwQLOPo+hVYmByWuaXZgEodd",
-	"ckjyJpOSl/Aw27AA9eaPkVKcLIYyeiC16wzWFV46YmwNyItQGwDlAi/AKxbFK3ECuOccsU5Ff/z7kkpO",
-	"Ck5w/UKAcwFWUyFscZQQVePLHtht+G0sOC2E94uew/+HatRvIOZqdaEbKEaFT8X0wQbtQW82wOELtIyb",
-	"vdZVQcWlfshpWw8QRPD6UNkyy7sX2h2Hjpv2V+KUMLjBVbG6lpibVZaztwNiYBT134imsOI0a4sP5nZk",
-	"ig+ifeeWeKKruYb4K+mEqhaSZPTL7Xoes+et2QQiawdesD/24aGC/tNhXRSUznsfemzmDTPRRtcpYo4l",
-	"sEJVMoHWGbjeA8CAX8+/HaMTc6HfaQuap+V7DRHYW4lIQJwBKIstKukK1TidLFrVW8fPo589zGdXUBrM",
-	"nBj64fM0gciAyYBRywJy06K/H477ld50tWxcspBqqgJKjOg8L+Ol/d/7eGQtSrkI+gM4KoasA+BVR8iH",
-	"EVTHbz0KXZ1x9w1ujK6pBXJ2MGYX8QPGg9wvpLM33jO1FsYxTjJ2a9ge9kDDvEKCbStZQTMihptwLu9l",
-	"ilUVxT9rPkHAbplK8DhJ2fSkI/GtxCSTHSyrtD6k1miSYmyCEEz+LZPzaooLjFx+ywaraREsKO5KMIvl",
-	"8ofFDUE8YrF1vd1PlUE0mH081Q8HuzaNOLJh1A1WliwppGtT8J69aEqWIfSdVn6rUiT+KKqK0puYFG47",
-	"WvHZvDyVTFOFZVbuVGItqyWBhLWsphh8cgi69qJd4HLf+MfZ9eUt/u/IrM+hafTPZ7J70NP/W+7Dus3l",
-	"AlMlegxLq6WIWcF/KbwlTnVs7XBQ+g7HIY/TveoXfL9e2Q3T8WfgqSg7iyBdggHQ4X2C2upKNzsseBH+",
-	"IeekuQzkCHvg/WaIX0L5tx7ycj0D0x/Mee8yegMfYhyUzAoxXOY8VU0KA4MuuS78IwPAXwPuBZsWZ+v7",
-	"fgSynUp0Vs6GQ5HoDTvPDfm3wnHpwp+DI1NVNuJGrNjKZxEtQpGPFZa9A8IHHSWMrFH9IZUbEopizGjX",
-	"R3fyj/k0AJqta/1Ibllw4UKrWd7K5VR+dEtNBYG+vfXGI4cuBb4Z3mzcyTc3fCgC1/oOHeRS3iqYlyPk",
-	"2NenSAK9qfTmUAhXrLXbF0CftLq8r6dDByH0vaTQjk0u+HYLTI7SSkKW7g7CDiICHYOjbylZalut8I6y",
-	"rgOQ1droA6R/f9WqYan3CZqVyPxvRVe5gM8AWJQg77Ow4WxjgnFlOmOyRgacGNAMVEDlOKAzyebMvnir",
-	"ACaLljYNm0LvAGjHsUgBYHSESZ0hFdsEBzEMs7yFoVyLCsALwh/1VVe37Kgm6x97gE6kW153m4N0oRJy",
-	"Vew+q18/vBYQ1vqLhCOFf/2DxYX/rBAFiS08BFoMxjfQqbetbM6lDWTjpF/RYuukOQpTLkEyB7DTw8Zk",
-	"G/KpZ25axPvRSYVxy8EGjGeFP8CCA7frVHm2jtgQxyLoFJtMCMWJfXqm1reyhMLEVSGKSiF7F8UB11Au",
-	"IxqAjdK/2b2stkNGfSCswB/CosYTBJ76ZSpBOrdJ96kOEI4o+GLPA+AqhgLjnUNV1Q+FYaVDSn+aCFid",
-	"J50tjswaASIB4eena3UlGnvEYLb3uJEGjtCpV7GWb3XVSlkNEtYbI+D/lKJGgIORrVAGqC+EcYP70e8P",
-	"PNobTVdnKLkUFhefkbZDyEbAwNJGJgYw/zYNyKdKilsZFVkGFHabvYTL4lZ30AnCYBPZP1iqB4nIWryD",
-	"V1e6VU2gCrcdjAXuLVrBq6tdQPCQEgxbea8S5zkiFEVTIhvhM1wi2eDFJUeC3vIHZI958wuy1UCssgXj",
-	"bQf1OA3Agsfb/2tuQ7RET5wLrENCWABJKVsQzjlK7LQtzFmlceGR32HoMobRQeoVmAUQsPgl0Sg7Mlbm",
-	"McHtXiMjzNwREAMhsw9WZD+G7gWGX0wjbvzIsQWt87XgNzAiEHt5nIL4ABNcaBTavTD8Ivdzgyjdutvs",
-	"Q9yht5WnWjvX1j0lq5l1HSVg/FgTfdddIqLd6iUFkq125zoQDygbnop39TZUjNKogHzFM+0e8PCvmdYG",
-	"6pXRFX/Nvcef+RecGex5cCtNqTaOvWucUIj4pH2Nu7hr0Eb/JQtVS8H+c95RNt5/1Obw9Abvjfxgv/8V",
-	"fPvbO2cEp0ZGM9fHvVEsBeEjaouEv1RBcZn0k1WZqojsLPJtUVhXOUJUjILTTldlImasygmgYAgX74W/",
-	"faoK4w+Jgrge9MhyfvvLoZAwPv0oRIj0Rtc86GtKZeSC7b8qhwo8A+Ue6CfnXEdAYVx5xs8LIF5BuO1W",
-	"qzJP9OM7uu/vo/cBv30J8Rgm1kv/nInEmwzuAPQ+UStTqYP0q9H7K6V3GYVxxJe6hFGKMyAgozFQDAL0",
-	"veaXkVE6UWdjva9Bdc+iIQaDATC8QKMIWlzLWoPtmRPhZXcBcifohnSFCA9DCfpK73ayPI/pDbs0vDb4",
-	"K8+Pud46dBHXhrgNJMYYCiDRLagiPiemSyfz5bDJW1VKqBmHPQgnA1Sk4/5WNggsXAYPFYfa/KmD5Hu4",
-	"jUZvYWa55waEfm0Eu9MvWElw+ZKRD4uWJqonHUZzU2+vwhCH1ZPc6d+LqpLmlNhk+Vc7vQd3LCc10PEg",
-	"hvE9AFWU9CjLGQNO1Fzy0e6BmhIepsXvHXPI92EMCDQWgmjpAzKssak0WqGFyeH+uJ8cakZezB9BSlqK",
-	"qeUmlwbHZ6qgPEFNEI7//GR5w0Z6BudnQ+wESBnk+/qw85TiACwzCnK4hCOqkHdtJVSTROklMdJ9vpQh",
-	"DBfpRaiBfUXeuYKPVCXj3sE5jrwgfor6vg6WGH6fXWJyfHX7nw5cP6SWmrm6wd4DaqJGQvb2Hkbfd0pW",
-	"5bfGaI5KOsKlGFJ4MuumxwwfW4U3sQOBzDhcXcRSevxanH6g8oTzNFejnQwZMmCi2KuypFp2MSHlWAc1",
-	"DMb3AnKpQDErDpIyzSdkBIAy3WCE5p4FKSHIFW2ph6rncaTcu85IW6zlXtFVFxWimdmy8lYaioRPuo/h",
-	"OSwaasqMoiFcB1M7vWcRp3E912tE8taAcljgg3obz47uNxVJROGOXgDFWCZSMNB+SzFAhDWliBP4OQoQ",
-	"jZWGKfWLwW67MVgoGJNKDuv0nULBT9yQWLAfQVq9HmiQuwilhauBLEkbKjbgCgXQLCjkzBxW2LynHxcL",
-	"C+IPUeKck3MIK22o7DCAr4xEHoI8Xk05wXBi8AeTse7Gydaman/0dqB3ZP2TOPqNPKI96b3EQHyQg8y6",
-	"CTl3RKpNHUwbzRWxvxhE5cHIXyAl+gGXky1E8asw0yKJl82O4X6nezlV5iWc2k3PmhV2LvSOnZRKMFfF",
-	"lv71Mh4kCRw4c03534enE591EBG7+PQnZe3Nouslzb6ngHhatLPol2gHVBiFPV+nSeuzJ8I+X0YIhgDW",
-	"l2cFcnus/DG104vs93sZuNkohp74emzM9WfIeZRusBq0Ll9TtuO8Al3n09kg+CSfuy0JVUzDDLmI4gX2",
-	"DxrN99NIp6vyJc/PPp6DvDr6VM3tokrXUfU7NCPR+vovihMKTQrqDzWK87gY8QcLoDqXNf31AEkTvp/q",
-	"z5tBA/k+zUfI/zmEm/lxmBmArknUqZaycuJblsxgr0Y7YxTZ0sbNcUYVjZSljWEgbz8BLZpdCM+d19GA",
-	"nnlzUJsy486CV65Cz8PPQq+o39wwjsI/6YDteFDenPEGJ5138nYuHUZ/zC6OUWFYegkQzplT2t935rTA",
-	"4Q9BBYzEYvsnBjRV3j8RwEmdQ+liB4IBLASs516KiTtwFbZnIgvlxyAASs4ZM+7JwMuTYn1A1hHi8UfX",
-	"FSi9Uyz5HBXWcnLQ5bT4H3kwGMQ1JxBhn4oDP/tjr5Z26IggMQsfxZD5wv5NUtxf/gALXiYTR6sI0gWx",
-	"Q0wcKG+UHi8J0IPfwp5ZsMAmBgMzmBXVxgJ6OsUtdA8G/nBzJd00Og3Coq/FQfq9Abhz1n9TzQ049uxi",
-	"DpAppvL2VlYpoZbnJDF6TdI7FwXtg/IHxUVeRhOHCmZ2QHo3DHIchZPmhIhrheEMrtRnYsJ+FQZ0Mi3E",
-	"u8fVtQ5jGfZvHarP6wCmgxXPzpBfTLOL0fdpoIBtHUJvUQa7lIDdwcB6fApZE8HooEIn5tN3slyiNgo/",
-	"+Ca1tY97XVinDJJ1TteE1dXECG+7qoJh3uuqtM9z1sVUad9GTnC9QWAx1vSl8oALpCbE8a9NpIZgSwKA",
-	"oPxI8cF+JRVGHJ8RpXOkU4Q92sjOGVEVJGDDMbVtVCuzDaP38DiI5HOMJVNiGXL6IjlqcwjC9QqUv3Wz",
-	"kecnJi4OxGzQ+WdH/PtDtBTI0M4f1pS2D7EjWofDL6sqfBmWMRvbXaoFglSKorBOyragSGZOwr01UszH",
-	"s/EpDH+7ESxu56+CkOJZXQGLMKYjpTmx50wUGjkzyjGV4e4nTnEUybuNJAF2GuEy9xAxSdOUE6AJOdkC",
-	"Z/kWhyTcT3Eh99WHdBfD6ROupDC2dFUOhhStVmon7bA4c0n79WWoEfhkJDgpYqqzEYvq1PDlVHvTNOOx",
-	"dgsZVi8IwXm2jrx7xOncZ89d/CgOyHbIiFJ+r25l8zDePcBLn8dBHgZrhUrSqehHj7qdw49eJK4r1UhU",
-	"I9v5ASi2uqr00Uah55qO3VtRdZKt4Brk5jZiPsoA43wDTw5Tc2GLV7if+q8QEJ07laBNuaWYezFKd1OZ",
-	"/46W8ewZEhID8J7k+uGDsgGYPjGzHHRPEGv8DPWIwvQOvir+LtnE95oJs+/Cup+dOdwhhLafqu2nuIz/",
-	"jrYyW2m2H0bm9EoGoGtxYiFoVGwNS7ss1idix59ILF3OEXagzK13XqY1H5Z/3iB6+wSABKQPrNyzwm+Y",
-	"VV8NGus2FgTpkzqWp0AavMJs4GVifmmZfyDhrCEbimsouVRvwnlyzhhpswvepch+1hI95fJabeQlWKPm",
-	"CbxmJmMG6/Epdm8R5NX/DhqA47OXkgn41axCMfERUEGjH3lv8fKo4XPawdkN6w8V1htYG7WZ9SjwqfNx",
-	"pR9HIkLoFrtWoHCOsZqaJZhE/5KXmj93kL1w6btuee67gHxY9Dbi0EnlKBe+LRnV3laLph7eVfFzT3UJ",
-	"C9/2P6iaYQ5MGd8eJyeOROhFb9yHEU8unpeau7Y3srKqS1zPSSW2rdgb2eylchkEviTlFb40+vVEaxNe",
-	"wkMKjFNAhYnoCA8nuughVtD0CcbGEhom2cEUS1oyQLi48edEk+gSjtqYbF0izZLGChwkV7fdeHcIAFOB",
-	"vUHaBAsFhHke0L0zhAG+DtuV7mXF2Ymhnvi+Zb95VJFU85mkihydFJfX3/KV3CK0jI1aPWZ9VeaeCZ9k",
-	"d01sLTcyUYbq0sJPMlKnTV9ewwGMUwzRzco0ZDFQ3Yc1qs8QhlAFNDY1JlGgLY14O86KxF2C6DBCzVfb",
-	"nFNx55CDw19+Tq1Sf4uy4HMsGfFNxgpyQMGhZNFqAYonKfB/3Gt5K00h7GFQ68mfVY/AVD6RR77XYiJu",
-	"pAximbi8wr5DpyWUhsdl2KenQ44irMJ+BnEoaNb4ddmUrCTxfRjhCBo4madguVJtIr0zNdRxOPnPWUwE",
-	"Fla5Zd9McchN+Kd4CGHYHo7lDIr6pHMauOfCfMOopqaO80wJPcR24ZPiNMOHV3mITeTlpF7cj5fzB4HQ",
-	"kfEAcJWARKgDeEe0dSCHNaz2G1pyTeJA9TaaP4sH7wEQNZ5DfcU/cV8g0wWby+Dh8RxSkaDb0Ch2HVAN",
-	"Sha2+iXWEwfYvKgqgGfrLUqgj4HWZ3xKdkmidXndymMpruQOLiVkaHjPhFkCF2RiwNu0X9DXGqiKXEN9",
-	"UFgmMMLYD02cjTZlipszSwKenAdkeovv41t/R1triZjdD8o6bU7fNo4rvVySmljz5R8JtG/S20rWl3RN",
-	"qc9u2sFg9hKZM5D8Ie0AIiFO/WKJUo3xY+xII7s648BQqmmO7J3hkf7TdTIZNf22ZBqKPsN1IEl3XI4X",
-	"62CjzjAhH/IjMfjxF/bAxsJAZCLRhrBmJllFlXUAi/bDLI8vq+h85cNZjdx2doFw63v/vKiyNFbmRyYR",
-	"7bQJPDp/XvSEyzin/cjSm/peUiPT6+QFEkddrpb475f3aVCGJCsIxRBQSOQ5/uVv5DRRjaI3klaE8wJz",
-	"aY6ZJNixF1kZbJblP8FjVLL06VD1hzo9MVo2hdAShdFHdHPAwAB+EeS0ERtQWEFlgWfgLYLtGUjp9BZq",
-	"gC2kvontAP0y3ykwwvcCpHYZ3cDUPL2I4n2QoBsK1feAFN3KhqWq2C5c1m+3rDwz5p64Ui/oWSC12hrJ",
-	"XjomVXGRZyrgnNLhr7cT0/p2m7JHH2wCpj/KZlNxIw8tktkt/sunGjlqy0RHfhLmm67cSV4mR9WWF9R3",
-	"4iBtIEzIze7+JMxL/0429+AX0MWn6td4NgTCkkYyGFrwKg8Nad/M+1gT2q6KF7WG2rGg3IyC1pFqy+3l",
-	"CUoyHmMUDrJ17Cj4PxRredJNxP8hCr012k+l/UNhndEHknTMG4hA5H3xtV5h8+GjnSaDkGJCJvZX0dO6",
-	"Qk3JM/9PgQqpAUp/3/4VidXAu4hlkwCQi2gwfhLmZynYlB0csdwwYTa1quAQjuPvb8+qArHXJZNhpJXm",
-	"dkHO8idh3uNvWHOEry6KrTZYRxSIIZcFHEK8KzDM4B0Ei7evAKLjA3fVoH/9zCfOo5fxAD0D0vBAcABY",
-	"dlWVhoKzVHdPPud2BOG3H4rLvktJVguCkBa/dtYl8SgPhDjH/v4xQzLoXijnOePvvmDfaxbaG/vz5SwH",
-	"9oPRrr8l1iSc2Jcm9khihhPhf6gCCi6FjPNjKoqTKc8x4mII4dAQmorxmbpKbVyQg2EQO6d0umNJSEI1",
-	"1hH0ma3LIrkd5DQW/uKCUpTK3whdW+xlVc5cZ/k5Q/5OCA2JmTG/K9vOFSbJb95PW9ahP1LcmZBWXERr",
-	"Z1WzkQsguOkIkFNV/nvOQZkb3ThRq0Y4JHDv5y+TrPLsWoL3h95FHUkIJ9GNNSEGHeyBiVrfjE0ZRYoy",
-	"yj+CBfwgCzZdmKq4pM2PzmJN8UDVA8zbcEARHxc4vLbYc1m/aduA6oSDWk+sF4beJgY+mDVclfmSAyPz",
-	"7OSWUk3VGKkm3oQLjieNmmWjDT8fqvtN320p+pkURN830ltiYsd679G+Lr1rA5J0IHJ1K80ArB8VjHoF",
-	"SWIb5fvN1DAaO8tX/xoLAxY4YBbdLlCzFOdSSrPxw6SXFU1jcLdA4gEoKoOT9Whu1eO5Tg91bvLL06JH",
-	"kaWodODg4WGIUZi4d1fxX7eKNBEd3OM9+dPSHTyu+MFSn6CpBA278FXwYJvxSz7oNyyfhxjjg+wefT7r",
-	"IBVJzHpYJYUk92hye9NKp6I/yQ0VYCCLFApTCJ/suc9KhXHDLiD7jNmxJBbiJ624spucg3Sd8xBo/A/J",
-	"DkmbgIonjCp3OGEGRCG2OezYwpsSV/TurIQ79PJ+6fa/qIobIGUW0hpUmq0X/ijlARWWAwEt2cW1OKHG",
-	"t3Kr4qZrSnEqrs8I0fHCmpVC7qnR/50DRbdunxItvTSqKq1N/tOXOT9OsWMvqu3caPppuAF0Y0rHllGl",
-	"KLNbWqumcykXLiFtyzomVJkXi6rAoim15kGJrTTYKfa7rbYuuwf+4bEvc24mdI1LkzZlfuecuhx/uaK3",
-	"cwdMv/i+vObSidbZFEePaMeaEiREom+FtxD1xokdqAJD8t+JZtdVCfCnE1WVPZLe7Kj1Rnctzze0MzKb",
-	"+mjB0K6uKt3sHjgPoXXxZdyUXKTO/8TiZRcMGQqZLdnCIK14v84OBZFxkfSv68+zOOn9vjyb2tBsOoDC",
-	"For7brA9+4MvHCtxgFYjWAFCoOiw74+VsNBnLquDqpqncOEsuav8r+JV9S5YHONVOxWhShspqEc3n/4N",
-	"RlWMU9kzDFi/9mARSK7UN1gKl16yaqDmDjJeQRgnj187cDdOVu9wVfC28KNurVpXkijtx7m2eUeH7Ia5",
-	"HZH2Wl4Ufl2i4FcIEpAp/eDew4yleh9FCiFCbItKi9KCctqxj0xT2X5OQ/p1ybfE5XNgTPXJBD3eh79J",
-	"JyKdw/MjFmqTxLCGsXJgxj64BTZwIieSA7jTwEiER1H1DjmQg0LcAxtxAZ6BYymWekk03FsqGz/Tr4rt",
-	"j0steRgE+yfbXFlmsYLzl3+R3f9aYq8g+njSQGLO/3Dj3OsC4IBrNYhmZG+MF/A8tyiRbyz/TX9R7huQ",
-	"/OOOX83tsW9vpTkR+yKmpyDn3Os5YrBC67IAR1LaFeWddQNF2jp73QciV+5IWpYX+ItyyZwAsmoveNP7",
-	"jlMbP3eAaUr7KRncvYHIO8ntGqflMlsU/pkvgEiLJGEhncR5mFdJCUKQEzmAOKhT65nlr7FjSAChAD7B",
-	"0p81AVSKVI277X88bzhGLJWBhC1QbppyLIk224BPRRvMrT/oVWImYVFfTOSsonUeY2WqVvG1WDOlAD9+",
-	"+/rFN0XXlNIUr77+4yUg8Ez4+U8j2MIXf2LujPXyn1Tjn8wABc5pD/wMQAhs5jpBLM5TPxBLrhP8GXz2",
-	"NfAJMmiQbYpYd6IW7JPW4fSVYViHk1qQXHTwNbEm3ic8+FpYF8iy00ucUQzSgq/+Ik2vzEtswNI9d2nE",
-	"/ZKQlPM9eU0YnEevdKhEy4c/sZKs0aDvLg0pfLEjcy8RywnZyilBx9wy4VAlwQ/oaZJTjJeX/5wnj8oT",
-	"Ife335Cm1RbajOXIn5POi7mVRKY7rVD6xdM/zumTq/ayXa9U2/pPNtoFmloWgtELgvP96p0so2oUWd0K",
-	"g/x9pCvwSdSEUyrZA+3pz9nccmS0Tc2T74Jf64QhJ/HHhyna8onmb1Bx8DgULIGD6w+WBNYsNaISqlwN",
-	"BE3W0tsb18O1UrSds7jINqKBaZWAtceQQAwMrKXv3Ag59ue5/ETkOJwXVl/GlsfJXeKuvJ/cJfxWJojo",
-	"18ImRBHKgM3iUvTZGJWAImEqodqMGB2BQaCV+JvwefbsQlgAwwC1U41dUBF5nxqjkiJCl8nEpuTfoOww",
-	"UdDZDjMEZUmq6aNiH9FsUsimBGXIjUMIBkl5EvM1cPLRy9mU8JSPQgMzgFEAtGLkPl1SG16mkf0uzp8O",
-	"64Jc+ExlJTDWlhjaoR/R8K/CGggfHwpEYa9hPqjR6cWVghpzSyZf/PmL6/R6mis9DMtrJjOiOHSFXwcj",
-	"nlyrazob/Sm5KoQLRV4omqxBrwv/gbr8vICVG3C4a1lVFjWMR5XWYXkvW9gMO+YXLDtmv0Ymx+HcUbRT",
-	"U40eRRKy9aBzMelG5kMseIAeyBnZvT7CNRnCTD1WL2hl8vXjswCNqeHqDCfQsQ7pmHN+aih4ABplUVT6",
-	"KE1RI09OhrcVzdFJZlstwMvZCOvwR3wIZhgO8ifbVjUKJApUU0jRmyGEL8JyHiqtORdLZOwEhlI3Q9Am",
-	"EOb+FkTt8jFxAQfFu3AE04u99bPQ+EVyK80KtYV1I5fVwvTfvgjm9BCFy7b4+Y6BInqSFNUFxVOVjdOR",
-	"tzIWhkFh7mnpco5XK2WZoui2DocLQfmgqoA6AES36dcMno0kWrkK2tm5xN1Sli9DSmHcgu+8h7EP1RGB",
-	"dJpTNQ4RwLOQEtxjgNZE+DsE7kATnziXZyyz+FyPuovBXProMJO8JhhE9JRxZEednOKPxhX2XneOu3y7",
-	"9s3rZI3upmujajZJ+OuqzIRmoob+rDIaPnWPveq0adLp3LXcdQ0cN8dQHLAen0/jOcta8h+0aUgam5V+",
-	"6kyTv39gRj50ppmN5PQLCz5AXY8jvKJZTE/+B/K3Hp/QgkdIntsKDk56qAZIcDpjO+0LE668czfEu7aJ",
-	"Yxmw1A1hllVTbHVniqOUB7squrZwGv4lFC8eF6t2p4/oJqllD9JTvlGxCSofxjDxQX3M/fF5NBDrumkg",
-	"2SlQ1r3UVVczbiB5SQw4WiYpXfjyGNiffZ1bRpED+iZUUUIfTLX/O9ZT30Cv8nfmYCTYak/iAk7oxALp",
-	"mn8Gqs38Re2KWltHuutBWZ2X0YDfLWooUhPPHSHY6PiBVRyT1Ej+5YLpB3JC5P7BXKDiwEBp2EhRgovI",
-	"+SP+pXwNv3d7FpKS4HsuKBxEgboP0MuL0PI0mQU2IzUcCQLoPfZ4ZjUY71IgZwUW+sDQTy6EWrjNHndW",
-	"SopgTnIAV3CsKqmUdYDpwSTjQZ7syh9Mm/FjMHSXTetHI+1+LaF3CashM4kRxrkfmAmmltdacFcISphw",
-	"lcIKeo8PoK7Xitx1qm/0/8So4yAxw1oD+yCj28xXpH6IxahBfFxRIXsiGJQmQPajtISvLMk/VSUKLBtA",
-	"huHK8E8Nmxy8n602PPllKZe0LV3+eSuN6So5xd4fWGOc1odCN6uw86JdnWeRdVXiwGFco9lDisZnojKb",
-	"QF3Q0ODQI3rKD+qqX2j780jhYNN3TaVFuWQdTMBriSW7rz/GSRxOQmrHfWP8HEwwCVw2HYJhS/k399rk",
-	"g+ST5bOfNDcdJYuorZFVJ4sy0k/nUxrNJWkLyDD/RrPxveDKfFKono97VI7KX9yhnnh6aVFV8ATsx7f1",
-	"dVghl/mVBZUnklUE+zjgTKKkod9uBB3IKf81os4F/49EZM5pdhfcjVqUNwFPyR0s2jqLnY3vy1dlXgh6",
-	"VTEmcxxY7npsuQ+tflKIOBeQHIFVV8WTzyO8GVDPq+Jzyvru9i551uHXHwXy21eIMAMgqkraQKE67vEj",
-	"I1DPzXRVhqTdGZ4Uxbxo5uNIDI5qXKiDKgjaEjjRqb33RtktByIN9IJnJnZV4aAc/cXkL4dCROI0YsYd",
-	"0c0OFkal9YG9w5XbDzS4lb8Gm5KkQW+RYlveSozlwN7V2hWBGJ7hc/kkGuYJEbE/sUSnt8qyDOjEzwt3",
-	"vQsCoFbKjJhhYFKOLx90NFJ40hCn5pqlwF6ffhBNwoOPBmw+s/n9GMVn6ahzFcNOU2TTabJbPzrvFJmY",
-	"D6cIzwVbJuixky2sBJehB0th4fVC5gUrwPNYzkZuQQxUBwXt4WXdQMuB6UVFLuACL6Nziz7tNxNLl5ra",
-	"/CGkDtmDIIEKyd7ECQCEE2azZ+MLLwJ+Dp9Bzgbv+AS+PJRBBdpMVG/OTJzsWanQwPsVQgTVLUIZwstD",
-	"YMH/m7CDi5MSqHXmzSnWleTyjG9b2fTZ2PAYd/xjLCpjAj/Ag4/hQBG0c+xCDQ7qvrlUU0MrHRfdqt/B",
-	"YfinDoAUiuKMGKHGqrnSAO5nrwF0ZmQlEQ6EH7ZHUCoSOwHV8rii4DyCX9k9BMb2aJPgwHKRvejh9RXq",
-	"13MQsOj6zdVYc9cu++Bw583AzxYvEddhqikfY/gE//tihd/NvOaPZ6/5I/+a02O85jwM2q9Yv5hSi/C9",
-	"IoLrs2pOoIlkKnyQPtJbOr925U6W/rywwHyEPKPsLl4otebbJMuk1hp+mIF5YSqvD8SBbDvmmYtQ5Xux",
-	"fCqRwbIzRIn3KGSbsAmVPcOHp8xAGuXYpcGb46ClJu5mUGJ4rq5TSzIOL4991deHgjblUZvSPgcOwRC7",
-	"7FwSCshT9aFYAGtzll0izVeKE1akqs2ePnwUjePReBFPdPmeEW0phQl158jzYojw2JDxmKmRznXG6ZmG",
-	"wZMVsNFUfxtOYo7aYjqVRj56wH4gzAaQuViomnDJNodU9i5p9+rOBZXdy4KmVhhnY/20Lf5TGr0qusYf",
-	"oDK7fvgtfiKlfB+vBKZyvITIvYvCWbaoeAWcVqUjykOXn1IhQHeanb+N7kSaBIpBdtY2gUlTtuhamN9S",
-	"H5tVYVTtZ9Womqdw75oUxYb82+jiUI37+qtEpEVVSaKOScGiJcQbLAzvReEg+KIqmbDwUs5i+prOvYcf",
-	"J/4b/LpQmQTtitsNzpR+Hw0iNjBxAy2VqK4y49LixKbO/Q/B3DlbWWGQ6fojbjCknY100FTmnajVnq1Z",
-	"GCUnZZu/MhaRkahS3i/ctiHwFL0hNjI2gB/T3UdhGv4mXSwIBCJLCwMMeaz0+OZeS20oBZTo146LgBDm",
-	"JM/pvw+GkM0v4AgvCQfEWZnNKcNJPoDc0ae4QXkjAGKZTiz4Dek9084hJYMfJvTCIV5eKekvZ3eUciTH",
-	"Zy83VUV4mVTQcg4Tf9H2pfLHvfJxD6//ioHX/6rVAjANULGN3vkn5p1+VXYmC/AwvArGXf4tp/gzzOj9",
-	"yj/fCGfU3QSI5awkS1jprda1sBIAaE3hdAvBEp3NG4LffCmrKgWKXpaa5mqq7CQCZtCCy5xiJRashneY",
-	"FH97K00lWjYxo5YwKAwrtOY6GmBK2OJEP8PRfM6VvEH0XKWPT0h712/YJ0FW2v9/tBBhOMO/dw3wxD8Z",
-	"1a09ofgK/kctmlP8j61EWdtSGnzP5T8gD8/gX4hf2f/hSUWVzfAfawE6hShHvdVmp52DRxv9JFhXqpJP",
-	"sFwNLJIneutbB/TtVgq0OJyTTyqgudnsVeubL2VLcSu/lZ5sK4HEnmWJVM+ikk9086REY8UeRVXpI4J2",
-	"xPFJ11DEE56jVuq21VY5+WTfoZI4kcc32j3pfw7dJlctWkfebKLBBwm/J6oJc7QW5ROCPHpnzMk7gFbf",
-	"4QFwxE+XEkhiS9X60fU9+VWYJ4GuFMG34cJbVx0ooNdSOnyJlaKOyudPKm0Rje3dyzi5upFPKJ8POS1Z",
-	"PqmRFrPRT24JVtfoJy2m4Wl+7JMTYPb8HyrIdvlV9YTWVL+AEJYU/1tYZ8SJhG+eaPOEoJ++UyVSmofB",
-	"eKIbGuK1f3NpsAqsboecZqWoBcYavHc3+JygiRAoltzoJzEEeivNk67Z7CVZvPgv5A2H/+xFt/ywj56H",
-	"f4iPw39dPl1JIvfV7klLJWvwHxi3LM2JphlGsTSnJ8GLwwqUKwpDxt3ZNQGzgynYJwEm3DcMQ8UDkm2n",
-	"n7i9fEIApMv46PgKgs1knr5EUyz/AsLf4Q3UK59ycG5GH3lP4peg9SAhwS7cQMoY6KyULdquqmQZRC5E",
-	"0VZCNSGtS0oFWQVGYyanYXBHRu32LC7FZlLmnQlEU2guhwBUZz86IUyAZgrfWfyrTSEORbHZa7WRWHR9",
-	"K6oOwBaiKVRTwjmVj8bpGo7Lu65HBYqiqNB8zANc014OUxZGl0Zu0HmaKGrFKjpVof9JzP8bXXK4n3ON",
-	"0cYv2bXuDLIqYmOkMJWSCZLV4DhleB4Jzx3awLX551DmO27zQCXxLPwtNvtCNVAXZmXjZLORKyS5ImTw",
-	"oomOKOxc++hnebyh4MEsRLxHeF9qpQ1GQB7f96jnBNXFJWwkwIud2BxGyxIgQBhCXkCQsa3ELlky/MXy",
-	"kuFASRzh7rUmWC86JuxC26PKbEbBaYXcRNOW7BoW715f0LXysgYbvBP4dNcgo6s7sxnZs/CJnRFtOAoy",
-	"ND+IMZVellgXN31gkAdRjPqUKQbLPciDxJPgiZ/lnbtxsp0QkM4XXnEMe8k74WKpq90YyctEZmFZCCkK",
-	"5LL+B2x/YHJl+U1PUpbgdZtbRAPCbuLu+POf5+k79MKfJNjgeh5drpNvy/KVOHHh4VKcMD7pDf9C2Fhn",
-	"7w/ZEhhitAGvGwrqQ44HTObzsrJqQXzkG/LA+5Pk6weQD+TqHvt2cybEXliug0yQhKLiPcXPLIH8EUnq",
-	"R7/690VzDKPATmvn3m55jv09V9XzNohAIrjNW67edTHPC+AcXhVrow+yWRXWdZtDAYoWEWXqNBZ9Gv9D",
-	"yq2FU5AgEFRci2/BUDt4v0b6n03bF9OQhIRp4XuZGBiQe5mi6KWMlrCOKlOQ1ueS1O7hlZ0blsnsLCEM",
-	"mw+BvYAA8q2DkhHKi+66RFZ1YX7/u0qwOtDbilsyP0T4k6VhAuaMZS3cGRYBSxvP+1RtURrVBi5MFHHY",
-	"Qf1qobdbXoDMAIXHRIxznhHpvMzrm1OIKT/zdhUchKIA4HAjQ5HRUdhiKytXYDAkUD9J+IPTftMoSCwC",
-	"+tqEf9ocuAqw++menVGLpyTpqc4z7MtIP4zzkdg4MVvME8ySkjNWB8ekv3esV77NurmVd0Wrq9MOEHSF",
-	"lTvv7hboBWvVuKdMDsw8Eov1/RJXELkyc7UklGR8CoOzJOAQspP+w2+PE3X2/s4NJGP62AQggh/gkcTh",
-	"pUGYweQRYvWfENY9JN6e5BeMBRlzWYZKNE/fHhfKz1S0Fd4JP8U3TjjF0XGphajWVixD7U6UhsVXcXvw",
-	"Xe9SPIhmAMNTfBXN0r4DP3cGUdqwk8IFbYmr2Jjp/iZ9YQi1TgqSClMS3RPYJtYRZY4/wnsBemVRIQ3J",
-	"XayuJdw0hPXPTCG9FKZExVAOLC237u0C+LN/2Wv6Dfu6gOMed/wvCkA126IVDiKPoY6ks7J8hkDiL1kw",
-	"Skq84B3WSqqgpIQjWim+eChWp2fb+/ouzG62+meYXRvmdyOwcoVIFEs9DycO6GDqdj9Bq7CoIh0CU3E/",
-	"WKQJPu21JSc9b0+i4cyGOEXrLRoMgE7ybIfnfgtZAxYRF4woxLKHKBnbpmktYMhIpGWWVUT8DXWWLy1j",
-	"0eQLSq0B3WMWrC78AUs+rhv5ypyWFuVsKpGw5TWH13u7HVjI0ZFgfnwrTQ7eFbiEfwv5osTWAD8L4REC",
-	"pTCNxJuF+3bZzUNtX3VIUbZVzbLt/Z1KVlhG+GjeDtkqlt8d1DrWEkSJQWtRnKF8h4Bnrd2SQYZZe80S",
-	"y0dOHH9FFEQ/CUVzW3BO4KfoU4c7BsrmlfN+SwESvs9AhXYLJ7aiajtQCIfakugBJtycvTD1hNLO0Wgy",
-	"xwFfCZceeuq1bEpZkp8mq21/CwYJ6XAn5l58PwhTczO8l1XLNBFzyqsCIXgrv0j3zwojN9qUSHWAoxl2",
-	"y4O1AX4VhsPm+bWCZSPPgoxpj1KnZQXzWMI4nnNTiKoqMLed38BkyZT/w+uIY2b+rA/foVYwW/DUr8IA",
-	"d66xWvERZA1CLprdA4hFjmR9/qwBcUYuFifv3MupQxLonHDWV2Rs0Cz4hYvMIgkOzoWsEbpVjRoVko+g",
-	"1yFENAOfhsfux53xCGQZgU80RXsBE4P3MMbmVFOIrZNQsQY3BG8Gqo0LLuAiGo6NnDAGUO0YkFmR47GQ",
-	"TWn9vhflaVUA5nojjHteyLp1p1H6yi8riiWl7Ahowcc9fze3nXvhJpoHJSn+NG/5KousauPnxXXsopHY",
-	"7FSJvVDlN6eZIwnF/2mphjJDYrENy4mKzcqEBUdQ9MTVBdjVSD0I8YUVnL6AxLAUEBZjKsIJNHvwKic9",
-	"fHiIhAdSjE5rLUxZaEMqbS51okSK9pmYwk7i06w60seR+hrSpdFq8PtmhcX3kTwmOdR9Wu6ctN+2lTgV",
-	"QT7+4oeDqqU8EQb8wY0TjidIDND9M0LbAcvQKGjEJN92MlQOXhbE4kUzpNYRDguV/GHdCmtTlTCAK3sn",
-	"m42qEicl3V2VkiQmI4oWnidldyOOxOLsLxvvOvzBu6KNXBV1zXBHATB4WM+aB64Jxar5xmnX+OlNVPkc",
-	"2Wrfjz3J09p7ZcdB2mRnpGwIOBcvPjRF2GTJEMh99hX6S+RqgoNKAFGZP26NIr60nRG3SNoIBntg6AKp",
-	"fGkPYO3g6uEL9o4Kk6FTK/ejf4aNDIUSi/HCpPqLi8IM8MFiEXC0KyLWEM8FPP5GRcIDXHh0JQdOTfRG",
-	"0dsYuN7DS37VK3OGOyeYuoPrM9glyZhBko9a7lNJEWEPQFpV1JheEMPr1Aael1uJXOgjyrAs37ZkrbOe",
-	"lZnsh1gdeBTo9RgKKqyQDZDqOovr5/7shJMCry0DpeuxveNtOiasZkpbuilq0lKcerFvcJ2a3ny/mqCl",
-	"z6dZoGABw3MMt364o4vSnAosIYWhGbC6yTF7+NQHIf3KaSbIFmJx8Pei5zbmyA3vwakhWz7pdA8aX1zf",
-	"gAhJY6wWEpV0TUBlnpO1xzAugUufhTiXXwhOVhWzFfKIQi7rwKgVtF9WYceG8QuTl9z5VAJyDw0+JLUR",
-	"h3y2vQnxPWKkmQyf+Wf83jPimJG+eUWP/YZCpsvLV/L0LEOIAxDa/lKC4MalmCVkFmvduX3QtcwdtW+F",
-	"k4kGmZpdmXvRJEgIIcMLs1eLA8hDIQm760yD9d7eGygOqimr03ksxu3lCc5MPEBPhd3rriqLdSKxU7Vp",
-	"QyP+tNipW9lMxFmmsXYVu6H3yjqNJ2Tee/D5bxtnTuz7UN6K2+pDLQQsh4h9CVv0obHJ5anTRQV8KDrJ",
-	"3mZJXcppH4c/ZQnWNBnHODZL4bxAkbak/lAnxAvu6fm8MFJMFjWdU/SWKCSAdbhGijIIoAW3dyEOvJyP",
-	"1f8VHpooiryKS7xfbXS+9Oft2GLFapuw0XpG6F44FNFp2MAwS2G1hTOZjokJKVuY5tfKun+KMtWputJk",
-	"6z/ohGR/gkv/XubShMT/ZPH+OlVZ/zgEbZf2C3m+wY4J7gsyucGIsAM5QYQ0JfiYVzjdS4sma6XPyhh5",
-	"olV+/Cead9zrJWR3ut+EfCM158TVwuxUk53XnCl+4aEa9nwlpQxbeknEX9iwIGIrswRd32Hd3H0Ket/p",
-	"ziTD4+C2iuJXYbxjs+nQwRG9u3HOWIsyG2dlOK/RJoCUmX8kkldmFVMlFLOicEtOrVOVbhUgMFochNWD",
-	"FkSu/NasUBY0eIWjOaVt8s5Iy5Hyp8rDaikauwxDBGVZNqMoPVmGP1VbhQ2KX+H7qNcV3gtn8KLoqV3G",
-	"D4zRZkkeXFblt/43vDcsXJfS50ozscA/zNY6xCgafCMU0aYGYmdEXbOFj7W2LUTi51zO/skcvAST6JdV",
-	"aRfB0x6NBt8bh4nTNmhTTJowYfxIL2SKBH4UwxyM7oAPPuiJ0IhQ8yYnjqcPSB5wUCnGX5NI+zV/u9DR",
-	"gm+Kv5tsZELnQ7jXobb0cvw3RlvKjueFn/B5nrOAQOJNinrJqHaBV+Ifz+JGCH2In1jFPscWsQPXubed",
-	"+z6oJ2fO7ZLLy9+6bODvb50wjsLkGWpkVDCavAhD6JcQ8iTvsUJljqroNU+zKpfZBKKmZLNye4iuhMhJ",
-	"rwm7DFJCDsNFPcCQI88pqlxnqqhblx4O3ybAnW61IdXS1mg/7ZljULHgpPp1yJb/Ksx5WozioodGH3M/",
-	"Qvr1l8duNYF4sM7og7SB8kq4YqsIotUnLR5oDTVSGGldqpwH4l3IkKtCjCg3pPKTMD9LYaZ1ShIoWt5b",
-	"TNjAjI0Y8wYh7VIBSCJTYFJ3JlkPT++HWfB7/lnRaNK2D2C1Yq2dS7DC5Yu/IrHH5MKvxAYiXRd5kdzq",
-	"jIRJC2dZOP7CeAyoqGA5915w2v+FU/eD1uyFOqZfGKyAKHLPqH+gk+MQWper8ze1/mFoeMLTNdatBrfI",
-	"mFMRHl+kBxu9TK4/0Jf+hAnrFlUojNb1H+y9i3QjzwnRx01HK96L42us/z6L/v347esX31wqKJRDiFml",
-	"ZAQrHxFRF9IJG0B9AM/zmbUy6MEAocz+a8X86zkg3RsD3iGbc8aR9eap7+wSZxx/Bp997w+T743u2Fpt",
-	"KYxdYksvZ+O7j87TMqgP0OfOrzA6QvDpHjYwEVx8LzeqjVVw46GLG3+uHjxC9/KZrq+fXn8+dyAGgh18",
-	"/cwqgoeXV6zhN3ARbTsrqpQOJO8z37Vy4xIQV5IbzJMRxG8M3shPVi3LE1c0tBDmEPJmA6Xny3Mzxc39",
-	"I/MCMM9G+2kk6XnLpTFIvLUINjZLGsBKpYZ8aQmIHoitBZaU2ToZYkqgTDc2LfaVH/RbJRkBSoTSyIR3",
-	"jcG6ZF7ftlIcbKzggtKfXEPuozYsRXAprTS3lOTLA+NC1370NxArSkH8y2wHAbZ60b+fIuJ8r6sSll8P",
-	"6wEGvZEePtjSC3NVA4G8OTaBOCBhPlb9rA36N6bwgo6lF8KPjourLcs2krVwT+bFoW4N284Brf1FQ5Gb",
-	"bBlD/oR29V7t9vz6qPjTL2n78bZSRVoSwF6PbU93+aZPkuTmVYyyh8yIwlQKLCd7xBxheIxW+ggYdvRX",
-	"nC5I/25pcqxPQEGv2HGiTbtQzElO6ZFKO0SyF40+PgeceOSv7TFd+dvcGzKvNe8Io2QMgOT8Y0UrlLHe",
-	"z0OceSGaE+AJB3y6TrMllMRayKDWS3EqSoCS2kofqxN7ry1D3E3R5jciSeFxFuqB8E9C8bUJeHUW0Q9K",
-	"/H+wBTw1ZHQ4qKpZBQGL50CVIv3gZmr/wPtept3Hli2kOGsUsi6CCWFjWzLDAwKgp6nPWyyKX5C1H9XS",
-	"z0ZAY4CPTizaTAPedmLGbAliG5s7aBu/VztWTK9XvMM9B3Q2qinqelX8J4lVRnj4MwCT2+K/mVXxn/+d",
-	"KNs705DYgmiKrkX6DnGn7KrYVsKBzKVdgcBisVFmUyHahAL8Z2fHuXzzeb5JtgmMqWqwlFYPdDQyptvk",
-	"HtcTR3LXTqlzAOoWDUxg/iyUe17IylJNBT6z3UbSoBEVzBAlz1Ysv4CYeV5fc+UG/vNeopHxuri78q/w",
-	"Q0uNRkb7KxgobmleEuoIN7EINto05zXOSyRIe+asL8GD7P/jIrTDA7KWgDdCY3P6jVQP+fIE0ZxODFRQ",
-	"SHngKH0xHKUvHjJKuUtwcmlBr3KGE6zwDRdSRoBxUIgTJ6gnroTZDQGlWJmMSYEFxsY5ZWGY0zhftL5X",
-	"eNYNmpkFMnlPlET3QZm8152THwSaqJm0vT0K6YKYQO5Uk2+vlKpN0PHqoN1FROfkWm00jJIsIeZ0VK3s",
-	"1eBQv5At9ZHNgrKkGJJKhpRZMyNEki5/5fapmj3fHayBsJejOtSkm6TzzYJ0nd0Qoco1JveygXXnDrBG",
-	"nCVMPI70oL0Jo8PJD0T9x5UVAnGTUECHtUcxq2j/J/BNqcoPXctY5ACQqT5neFEGkiMxxa+AF7Y47rW8",
-	"lQarjWpxQsQsX/WYUIn6MDLFIfWHHN+PhZQUJI93Hi46kle4l1hNrpvgb8X6FXK3/Ogd9xpKDnuGBvR7",
-	"8pz9eNqwZzNfqBLMUYzqeEcMvw/BnpyaldUVFF1N5F1hqAs/Qn191qC0ENw0JKr3541qACGaIlYHu4zf",
-	"9Brorh0Zf270sXteJr1zPiSb7QGswYnH6aemsfuyWxu14S2GBYKH8JbXwNA2R21sN6KajWh9b0Qpb+DJ",
-	"i67Dv66ohek+vSabh7eE5uiZK60P6foiKO71c4qJiP5N2STC3PKRvJt9fVHgvzOB9X8yLbKaYmI+T6qh",
-	"9tcxzTH2vqs4TA2Qxi9ZKZV8Cb/hI82RkJ8f95gfINBKIYiqniOdHbJnas41+wAKBEBZNXDBQlHAPy/P",
-	"P0eA+MGf23ajWxRznhqXIUxBCptg9wgk/jwIdd5GQGgpjnwPPsDvRXJ+fNeQ1h9bekbuH1ZZal3SisqG",
-	"3uaFigfg2NSHv91u5caxORxJVDpMCme5KtudqNvEDb/TKYSN9caJcqfZZHB4LgVYDH9fxX7RZ/uWTQ8Q",
-	"45JujeQcsjfiBEdc5El2EDIFyrqLer5BX3n02AtKylCGCLy8g5QtRrg6FBuUJ0QUhQzO+QEwzD2oJTmO",
-	"fn0shEZZp9s2NTrJkcFhmxftjfCe8JkVTQaNInUzMaMsueRjEDzfDxyRwianTrX7JlSELSKvAYAwI9Hs",
-	"M4BnUa3qbHZlqHo4yqyEg3F9SiuU3PhxkJPl0I9Q6pwddnpMijtb6VSc/XFZX86tyUq7M9lqhuMiDDA7",
-	"KVKYzZ5LiC5hFNddk0Rg18ryqs2w7YHGYi1lU4BEllkV687RmrTBFc4u9J1qhxNmN4/sJ1gjPvx6XmiE",
-	"4GgXcAr82PBFKxzTOCCJ2XCyTCp/pKJbgP5FNi0k6ShIbu7ynGIM3vuy7VVsIvJ77dDxDoAG/GIRkK7C",
-	"greOuRhVyyIqyt0jpsGUTTWHVOTqrEEkykuS1J8Hpa4El9dEhUcgq6GhJd5jaAkNUmqq2dsokBjmnRb4",
-	"lp94AHMteHJYomdDrIm/HCysO5icbOaSSMfHg5Ao+HUUp9VIr6kg6b4FkEBoXMrWWCjhNN5hc+frr2gt",
-	"DsScsNexURMz6+ckv4gjkqRmHE5p12q7lSaVTF+A6ZbCJYvUqlQY0O71EUK0aN/puMZOI2wTG7c1eEtP",
-	"ySCsimNPakwUF1Y5JMPMNVxGIHLsZj9q/FxKhjheVOrADUOv/00E1UBpWRENwbgmIQvr8eCl8rAy0iDL",
-	"iOOFveZHyVqWYb+UteZXo6ysPIYqw/PQ9AFpa4MSUS02e+VvlFtpSEdx71z7rNBNdYpEin+wRSt2wMdo",
-	"pfGe0Bmf4CywhLIi+Dr+yFvAimB0NRIKC7FX5GWA/0NABzYcazd7qkjgivnc6NVWOghTRGwFqNj+suLD",
-	"Inae08I/dBm09V9d4ZzG9q2IqAFfzC+O3o+PDUbN3qMwJJkq57Q+QQjipnfl76EGcbMXLcfDpp3jMJuA",
-	"Y1ABVZThUJxLLYbMOUojHSDXJO6U5WWQxEheIdPl00xY0B9ZuDN68pPTPepuDsR1FZ08aCI7w6Q1dXZI",
-	"Roq/pLTgV3PSghOKYJdWcClO/tQIcG4baStBmQfo6kBYfhvhXeP4NysshrbvXJsT8mO1auLLM2X3Stxk",
-	"w8Fjh5wPtp+xRAO6GPJQVkpbNPoI+UkkHQe5/RIBAhg7fgZGGrIqAKE4GOxaH0IJzV5XpfX/vwrxfED6",
-	"kKTJGXtD2hWfVFisLgX6v2YVG8NuHmcwrnn6WIIkjpUQr2dYWueePlfiC/42Nm3kllMTZqARR20OT3Fq",
-	"l5xw/md4wh2k45z5B9C6cTweyOKIKFZ/Ip8Kd9QBDEAGUI0V7Q9ihfvnZJ96AC0US/d0zuKEQ89uepZK",
-	"+UUBuJtgcMf93uD5D1g9QkKGG0EWtSrLCnz0kNaNKL+LrZwLtzvdBxN1d+V/OLMvtlq7p9D7JdsCVCBg",
-	"W7SB7oFZzQDJhhLKErEtgXbxLPNK0ItLDJbRbaze+FWYKCwAXOOI2IVxDwEG/1xnO1EVW7XrDJ8QqKt3",
-	"0rx888V9hjT+dhVbza4mJzaHF7daEQEym3ua1Zjtg9UzmWQmO5Vs1XuQiGBMivJWcTCUl0C0CNEbeecg",
-	"rLTqiRUL1Lm2WF2UI8ozmIj70qEIP7A8TL/PhJNVEsQ0l2vQPFQK8iXS+GJRzJR0y5mJ2Z9enJj0Ofb5",
-	"IS34tSt3qeDPbEZ7Qr7forRkI+34PvPm8jK2hAwvvGYjpQhgggik7gyC/H3Ttuo20+O4p4bDPcpyFwSP",
-	"hGJTfwdpAHKGLKhBWxPzlxDMMbKVZ8GcYaDvTPFyXMqA3DZZC+61OCXq31GbPBE9SwW+JLBNEgI3RMBS",
-	"OgaZ+ETM3AeinQErcYpIKDa9D9nQvum1P88wCVEKFOYrHIED9oQBwTnu6MRpvRuroVeAeV3LBoK8cAUj",
-	"qzZkCS19FMpMZzx+oMJ4ekO12vnXPlJo/Iata3g5wd47YWqDVSNBgSAwiYSLmyQ5MPEu7OFhCCY/k/qg",
-	"JL/cKlW+aFkN1h+dP7HKXu4laoTyRcagwZSgd5pV3owjeL+AC4a3bkK4ilGL/zkVys4qsAumFsT7LGkr",
-	"LIiwevOMVTyCFEn4c9G1BWCFbXZuZGEJHAKE2a4eZAyfU9F6FGu/bzXdw8KawzvnslQI67dVU4THILyw",
-	"lccikC+wS5SjNqEcDchDk8qdbmWD6l3JyO6SACei8e04MBmQqWmobIK+JFa89Qt7EJHFTo6OVfx4RgDV",
-	"SYbAA3X/eeMwmb7ZGmn3H3ngeUSKBG+o5+7CC9qpxqWOmXQBwnQdQND9XBD2TBbVhGqGAGXBEaJv8ANr",
-	"xOmBEruibWWzREEmkUy/HxyoVzbOZefN5MVV5SA9QRnt2NcB3mfMn5tk+O2p85irOEFMmMx/pdYan8MK",
-	"qwK+k2ibPrAQfgwHIMOYt829c0kyUVCcoXdoYp3ruuy6xGHevxD2mX9whZFWjK9CrJ4EW9naI9lYyqRc",
-	"ZK5EUar2GdV17yWRfRUAibarYvdZ/TrPqShVm6QVg4+sMBGHurwx6kfiUIsu4FIfmw+al1PYClP4v6My",
-	"kWphXFZFXZ/X8ub1Kn1A8cRyQfMQIcgBLFJ4c6oC6Spx4oXYNvri7k9XPu7VZtaH/E6iZ8yq8H5zGtWL",
-	"x6RcuM9EpcF6E6G8tvLm/uydFjaN/ya/ZxIIpRRUiKUv/LlX+0MoSqAoeI5FMyGBY504PRI+KElyFkU4",
-	"bAaa4AL9w47RIIx8eccYKXLDexNxoJ63mLnLD8qbTNsCHwrCgsNqjARhAmpt8Bf2Xu32nOfk3RL/N3mG",
-	"IEr2KQkqO6ZeX+mjtK5otbdD7nUIpIEzDf/JnSHvealZI4VL/KXSreQqeXdGSutdTQhHgWx5Xqf67BYT",
-	"tZiMaXT23HdXTdCL8C5oO39QjOT+aU3ji2PDaDTisgpjMApb4LTH5TWxnxLe5Jq09y57CQmQWQEkeGi0",
-	"oxjVNJCLT0SfMeuFCHfdhLv+qDYyX0hLsCHQ0pyW8PQh9xh/qRIPLwYyKmQ8OVE6HA8LFDD3biYgNKJQ",
-	"YYXXRy0c5KfXRgqSMrGt3ByqhGDhEqzSXorbhEx74rA4SFbHrM9Solab01g2oRzoSQ66dRR3JON1xzY/",
-	"qc5GlLfBNiQmOWK/HYu/Dwsw2GvwZmBT9E7XSCY5Xx8IbFlmEU1Q696lNHObvr4WVrNf3TvtB3U9Njs2",
-	"nXWg1puJHJV3jlPF/WvjVIUieyMZK92EawuaQQZyUYq6Lai6PlOOqVmQl+A34/DcP/MXmkLeOSNwFTRQ",
-	"Wo2AiT4tSyoMTD28lKyuNNx7fnlOa8Tnh+eNtFQFlLsHHim8PnlNZQfXkXBabA6Y7lYWAabg8/j/SFg0",
-	"R+m+MwjyylkpE5dciMprrPPb8v7uB2nqV1xsYSKsKUjTUzD6i/OeFF2Kl7acrlSZsB73mkNBvhwGV4nU",
-	"O+D2qZodxMsK+PkiUXzlFsq3dwt/AIvkARyChL4KgzaM6lXgF2gA81HP8Wup+f9OG7kRnLiWQOmG2bTo",
-	"eyAHgVBIkJBl0hValD17JDwYvdVaW38R0hT2mA8BlANZ+9n35LUWJY9Q9l9LiNPrraMLxElTQ8Bjh3Uf",
-	"BjhFWelXigZmt+wVz9yzVVU1k/8VAAAEVWlnotAgjGZEgORoE+haLmvyD37tMG32zeGlGdCaZqwJWlyT",
-	"kC5xiquoojMif90FwrlLjlpYdCmkCyAM626zB0MY7kC+A6A5v2Tw4Lt5G3/uVQBa5dLAOnVcHoVybLbo",
-	"HYYpIuF9DBLFYldtig0GZmbqivDrYTX031xd4Z6t8ICiQp0g2o+rMIxCPC9oQ/XzSDuj37mps+sHXacy",
-	"drxrRBv30y3FpP2arkTmKAn7izwmusMYCSeT4wEn4OU5rswyUBBJvM8xii6pEUnhgLrZExAixdbvUjr2",
-	"wkbNgrpXfNahSrAu0E0+bs63ULEYcFqBWjCogxcbUcmmFGZacnJm1gl6EFATygyV9od3elwPMHT9fEwt",
-	"Cft7rAneKfCrODhFZLD5ecXjRrTI956PG4s6F/k70n/KcmkTEEFXcG/1KAWreb8nzuMZFSa4vWDXxImZ",
-	"29/sFMdfB3kJbHZqVt+pkD8fT2ue1mUy/+VfnWKpT6LYPv31HpZw/k8SnPXnN6BvS9Fo4hvWTSFupUEg",
-	"T05aJGuwESUVqAiIsJ67H5MTojgGwZk9l9Lw541gb3tXgPiEom/0X/GGz6KuTKQ36DTNXRkTZHv3UOe/",
-	"r5o+TY1ve2pG+EKi5QubvW0+hMWJB1JUiWKomROH0ocLAw9ifxNvMorlr0OY2UFWSlpHhiJsmUCfl23F",
-	"whpO2MOzwUKwgM/hFPuh7nK4HGnusDvs7LG5/U+gJZnSwEtdbBC0T+GwbYFqOQGPjTPhTGcdMNToYivM",
-	"qlDb0fV1b7T1PMw6I4AH2ZlLUwrKcGpZeW+hD+IrVIRS3joo/C+LSqwlzzeomhunR1iMIR4R0FDlBB2h",
-	"ka3GdLnwH9FGOG1OfwDPcLMvnLQhlz5J4Tmhwu3/8nabUqgi+m/0RqP2O/uJiqdeJ+ZwKariKKrqkhjC",
-	"gZhew+/0fID0Y8VTF4lX+g0KKJwJ6HMuN8oMUNpVMiXOD2TEgnDufv/BSs3mHRpDoM8B0uNqdcpihlU9",
-	"yjaOwNNBHy5KddKuTh1zr2KG8Mxw6Mzt/D0FD4HNkE0tg3Kwi6iKfDvf44/Y+VbzHJZIo3OhMYzklUBn",
-	"E1u1or6nRiy0hGHDSCIV4dzedon8+rYSS4ibKsEOw15U2xH4s9ba7fulwqZD9vIuc58smuJ2r53mbbQN",
-	"8IaxenNWdyYHJAk97ZGRvg9hFsPrw6DGlw7mYGZi7ePf/GdAISlLMtnEICVEt7YOTDNVVZzkGakpW64d",
-	"zIiz5ybLtXsbY1jkPXW9xFKAP//5z39mawGG98fSLf6zPA52+EAL4HpIc/85m4jjhPVfkBo/DG+lrHtW",
-	"/OX63+++KP6t+PDl5/NMsfyJHbuVWkJ4Jy05GfKNpYsm4erHF/ANqmVEiJ2jOqsqf3K+kVU1npbPrzky",
-	"g81pM38Sv4SHJgAoHwfQE1HYSrXPYWNA1euKZV74ki3mvLBLDUeM8SGST5c9t4+Tph7rgzYaqyYajF/P",
-	"ES1Qzi1/jH+gJF3GMOsyX0/8bVm+ynsrntfT/TpfgjCVK1pNg05jG9k1GfIRZ+uxr/RgFgPiDgg+2bUr",
-	"Sg7WtW68Hb7IzfxBVnz2jwlYTy5j//xLZCJkX6e5Ywl8btk49GGMLEpgKkO8TRN44Hs1q+eR5D2oYDcy",
-	"IcO7WUY7+TLFOhm146bJI411N062NqKRE+dbQ9GvzFvgDt6asvKyEiM4DsNk9zrWrTQYX8N3xYZPic59",
-	"0KZJSs4lAFUDCB2ED+XW0RRPhWgWh7QepC0R9mGy5QPZ8yhCkMlnmxCsC9lAHDV2sE3HIgw6t9c55Mnw",
-	"+xfx6RDTSCGKpWwxhrnx39qqDQStkGbC77m1rJS85QewUg3PSQ/6GUOiL/DfN0g/A6V9BisOPry+IVGH",
-	"I4luVKfI0dTzfi3CpFDt2+UNR235gy3gZFqR9VnKW7WRFPtrgVpIuf2ApTyzik4k+FUCZ4H1RwVp2vsl",
-	"5ecJ/wAQ/z/A54o4z+fN87NVaokG8kkuY577m5m69OnChx4UwNUOcoNOF3YjGtKdLYUTxV/fv5717HFV",
-	"hAHB+Ugu9BfDZT1e8aHikgExKgec8uPgnmjkMVAk+e21gPhyq5qdNK1RDQfm/OHFky/++PWK5Bf1ttjL",
-	"u6JUO+XYSyipzoIzacEUz2E4pOTEsHFUh8oN518DiQ3DHTakjcFZrSTyxzwvWuH2ttiqqgoYUHkrmye6",
-	"LKEu+qIYaqMbJzb8abyPihE5bAsEnc15VNWJLDTxpWW846hK5GNbSr4SOhyaQS3Hb4f3xr5nSWX9lQiC",
-	"7iOV9dcGbuxyCZgjmXZ63DxSUuHmRjUbOOIbNO5Qwede2q+BmjcQj1KkED/M74tp0R08fYtaCgvVzf7w",
-	"f04kWJHh1t9EQoH4N6yA8cDvqTYkRJ1eXq2uvuPR5+RX9M/WNYQ02advddXVo4IOqPjT/zlfxUEfiu9Y",
-	"YSP5AfKmePm75HoSKR27l/M83u+M3hlR1/IGng5xj3xznzoKfESZ8fdlWNMJPg9q6iAmjX2emJCbENVh",
-	"JJ4XgopigGim8JrC7/QJrm0fBXdFvkVy8L28WxWVWKOQF1AKWiroIu707MS8H8oVgL9XRT+Q8GJicJ6N",
-	"CNIqnI8cZsUAQ5KOqZ/LDh9P5+PmY8shsMwrt4VhIwWORj5HQ5acjxVYtMJIQUfwIHU4N0ZJTI82iAwV",
-	"zQmBZ22AjSBzGllpBN4YMqkMqVQ+X6VlFnKmMI/nZ/otv3GL3V/pbJojWba9oCjbnL6fupZAxobCPqU5",
-	"rYpdJoOUPpbSfM/R2p0K/KOfEjD4lINQUmQGPQrKG2TUKKZoHuAdb14zXRMOPw2IGRxAVKFDdldI826B",
-	"xGundbkawggpFOp0Vd6D9zbMFg36BH/ER7bOjjhYyQgJYvbqIDEKtx4G4HiQ2WDt/ZGP04bIzj1Idb+c",
-	"uZZCpCeJZfvIUvMBh3MOYWA8j+aabOStCqzi05v/VppSbUZGVVBDghQECdb+kms/xi/3r74cCCz277w3",
-	"isI2ZNwBtffFonivK/mswL+uikYji9Sq8AaqXZF4k6jsCvw9TMU0wFfsnzZUBmjR+nsWqKOC+9jb//3q",
-	"Fq36izydsYRwjaI/ryKRevDwjdb18wG9Ul+n78YaD/7BQL60uHWBZyfRup41femrf4M7dKv5WAaW6DbO",
-	"iI0bkP/FgJMffTLrN0bK5mnxjfbXoyopDr2TjTQQiyZy/6fFSwAT4Z/t+++/IRMHFrkFIXp/odpiU//f",
-	"/9eqqDXQOxfvv3tZfPnll39+WnxrjKaft0avK1kXpd50+Nh/88/9+as//vt/L44AeKGy/o1o/GFn9/rY",
-	"PP3fm+jlPLv6djA2t9JY0mN8+vnTa6xklI1o1dWzqy+fXj/9kgi+YRV/FtcjbHRiL/TbHZbKjyVUrG8U",
-	"pfj+1knrvtEIbvWDSq6gaNtKbeAnn/1KHDZonVyeH0gPlWucwxl0yRU+kfc82+r4OWZXj55zppNYM9nq",
-	"hnIdX1x/dbmi/iJbd6YAyTU/vsi7J35+R8fI1bP/+Hu/Hf7jl99+8XZNXQtz8l4x5toGUnC97m6QftOm",
-	"CKfdqhBVVZCezVP4zmdnjOykhjSe1tfKuheD5y56f71okvMEveL3GKcJRnUcG+tbd78hR2pppvMvynLQ",
-	"lvsvbVFVb7cwndNqVaZ+Q4GEq99WFxk+gLC/JIfjTFT1a28aXX/1vLj+Kia6omo0UTrO+CjRn/qdfSPQ",
-	"/2HR0uAYkE8ACYBaHKR9Xnw+1UWyC76Y8xB2hqRcLv2gnmbGuELYAh49CiOfFTgJaK+B/daci6YPfIeg",
-	"3DT+wk/CQHbJW6WdlUOhrkjWhNdqDQGBe9h0X3HpaW9aZJC+v6HH7qliMJZgutSOhikEEs2oxg2+w15X",
-	"vSDQ43R5ut5rM6YcDQf+L1lH/ueLtn/uWXd5tnnLRIxOw/vdKPHW+F5BRTnRK/nhr2O4khyUnfSePm6C",
-	"y4vis7+r8jeKNOO+HR+ZL/ei2cnRqdkKI2rppN8M//F3tNsgTh2tNlVenY/5ajB+M773L/c/mPNmBvuU",
-	"Zwxc/6uuDOwkFoaHaLbeFqIZfGZF6gAW/JSgn9IUyq0KKHqwhZN1WwmXWjmfDcQ90/ZGHRAIv8vS+eTm",
-	"TEKflDFl6giHeeBs/hArrrd4dWIJACRqwWI8n1pidtA74OFOzV5wP5LT9+1dq437/bf/A+ZQlKVCDpd3",
-	"A3sLG8F4A4zOUBiUT2vwj3d8DzPA+RS2+Onm7c+rkIZtu3WlgLYVe5qc0V4Khp3Q7+VgNl9FvZJ//KSq",
-	"WuzkZ/Z29293dTWe0RjhW6vGj93l6/l57OVuHrj7AByhTX25y4Qtbv7H96nJCAQsqZn4QdfyHZZNfuoJ",
-	"WNE7/9ZJc+pfiryu/VviQF2hEuOASyv+A8S06BWc2FnGZDt55z7bu0ea6BaHcC9FKdFCf4mfevJK2VZb",
-	"FcJj/Zcu3vtp9/pH1IysJdywAgFNoGZIZFKytNH9iYTvCPoJ9ncBuM86eRMflJtaa39R/wqH99S963uQ",
-	"WAG+7w/f5hjZP9vfBxSeoSIEiKD2sAW4irEyzWm8csVRnJ5jzjOKCagG6dFTU9dn1JJxi3dRt+Gf1/o+",
-	"Q2xRHGCBD8+q/S70GfNjhPFr9wsT/qv5jFkHFfiT8cTZdgZwmxRAOb/9ksvZyFslj+n1/A4f+P+9yod/",
-	"/31XyW+3W7kBRdeLxfMxUDhBlnKzDxX0n/quC9K+CeSGP1ARERyBVoMGjqTubAECegUcq4MI4UG2yQXY",
-	"r7/Ubfgen/jXvhCpE4kz42+d7OQjGb8pHxOp7pWLcT9aFRRYKCWlFkmyFMKsNGlrsTl07XTg4Bt65vfw",
-	"6vFbOV59aNXjb6Nk4uKNOEhq4Ce8h8IQ8OtpHQfosXsNywFESezUnv2GHvk9VsPPgB2RZfhmxrLwY2QI",
-	"TPgIW44GZJisD9LzxpwKBLd4i3J11XbMgN2MB+x+N999x2pok3Ej97j34z/vjGZnfhH2FOYcpxj/rZ9o",
-	"v00GRXnJU/NlLPP69KMK38oZy8A6G9BlqndsP0GW9yXlhh7Hk3nkBCmThvsqoWvNuEMzNeNBuWNhMq0X",
-	"uRoRcPyTOEi0yvgduglL8BNu0RdlGbNs61OxF0256iO2YZzGe7TPrHHHM3oLYZ3+yzj1wmz26jYFrn1o",
-	"jcAjbbA96Jtl75o3QJDxUpfyoiqc0atdigE442J+YNI/8+yYKEW4316+/p9nLw8SoxEgj+XzDTFHQyuo",
-	"4rJ3LYtalFQM2+hjoRtmu3+22WsVQnn8ttfayp+waOFfZtcPenWPhfz5NVeDEgvKZpH4TMzOL2Zq0z96",
-	"Pd9I4SZyEzb8+bHX9KoHI+N/RRgwG5CxupZrXZ4GK3wAXS+cRs5/f6ed49i5dQ5KGOll/l5WUlj5LT71",
-	"L7TSDTa8TAjqDpdifPTRUKakwWeh9kHYgyw/9bIZJ6RlVcW1Ebjf/Y1WgYOCQJGgjwIAEVKPEA6CA8/C",
-	"fYe1RYOTM0jacispbJAJxz9ssX/taN2/wkGhx8eDOdi+JudXYQZkLJD56g+QyTjE7zx/j2LnwurlCuhH",
-	"iM41sYzSXTQFGs0yRX8Sxn/hLIbypznvjYogqdH/X70RE0EV0JNGTvytBPZ0v4a979YXK/oxx8UNEj39",
-	"BPu/yJI9twbOeTIOETSu/5WWfqq881uAnQ3ApIBFA6jpICUQhGpCRT6jBv6YQY3fLdv7P5EDFIXXf9XA",
-	"5QLffE6wQnZ+TQcsbyO42kjVAYwVf/33O+U0G6Q8/W4hylNmhPJ071hk7PRnf9/oUqbjPu866HrWgRA5",
-	"FjOPhEkg/yN6g7qR5y7gF5wLWI6JRob8rgsIse8X8hhUBUxxQv7uW/80sfNPv1cU89QHMbXpk+4BWlbK",
-	"WqevtbetbF75Jx44UONF1ZkqQdkN6HTg6noOxtbWiB0cQUQn0Qpr270Rdl7oz3/klwwU8MdeQ/kTT4kf",
-	"TOiFam5l4xDeq3UVQICB/QyYmiCHDorFhWqeFj8Scr+UwHaF9osiGbbjflzvap1u7WB+P4t8jCnj5VY0",
-	"G/myQnLtxzk5atV0Lp4dCAT76ssv5ugfzmYxvOUfb+daqLlN2rn05weng98EKWw/cYGwrtDN0+ItMuTh",
-	"X4BfQ4VwTawsTs/xj/UFuP+RvKe2rU4zkkdz8cNhacISSD9fJBbftqLG/aMXzytqEM5BErrlBvUI5G6v",
-	"/Qj5c9tP9xrEFj81KvC1P3iA9SK25RIJ7w+fUL6AZxGEh5RDckesCCSdBf+uqnoKpGckYHH17KpS1p0t",
-	"3s/60UxFh8JI3uCT/+jqEXrVp68d+enm7c8FdtrPBhDuxHGLh0BglE4a4q/wkd/DEv9JGPhaLvaCWv97",
-	"xkAhkYewNtSjbpyoVYOcxE1ZbLp2+PdaWWBNqmS5IjHtY4ybryhIFvh02oGIlgM4HBFLDOcqZo1LWUmk",
-	"XDnjZTC6xVH8R4RDk1Frb3Q8DvLJSIh/R5pno73nCWTBcGacD9ZnRiJzVfKee48PvCR++H/BSMy9sm7L",
-	"4iNJmrd7JjM+EHvF77p9ka0Zqli3hRhuT79zkXta73Z+M6PzEMooMdmxl1W5CqyxTtUSOThgq1dCldzi",
-	"Cxyn/NK7kc5V8p9wv0K7C7ETqvldZ+jF+Ez9VRjY7dYZoYDWRJsIHkdJeaTZBMNiI59j9sH/xFsXTdE1",
-	"TlWQkLdOnGwRNE1oquTtbIz229tIhPIoZS+3i6Kb8PUfm/He/eOyrUuf/EebtK9hZyWL9PD2w32HvDYN",
-	"KjT/o9Jdr/UOV9NetK1sZPm0wLVA+EtVkne9Dj7WrfIrUBRGWtmEaoV4VYUlByXT9rO/b1WFgcCJyurv",
-	"UHBp/mDY4oPpoyGUaQK/29ONvY1s/vQfR3977trqARWbbeWPi+lCyhVLLF596qqTD77bYKJhp/1CQ6o1",
-	"Ak0Dixa5S3jurXpZIaA5//7HN++KVlTSRbqDrTb1tPn8HTzxe1jP/kt/UU2ZYz1Dq0Y9925Zc29AQRJr",
-	"e3OQbrP3n7v6NPVVYxKl3znAA51LLmptaqgxbyKL+iMYwK+MOBKRS/APbKiSQjCF9ye8hXOQsoVaqOBA",
-	"9KIjydX6fZD3+PTLFT6Vs1apTb/zRZAutVF33xMD1GOlS+4jRpbgamKEJswCa+O93Kj/l72v23LbRv58",
-	"FRzfePes7LY9mZyZ9JXj+GMyTuJpt8dXuYDIkoQIJDQAKLU2x2+xz7XP9D+oAkBSIil2Nymp7clNkibE",
-	"D6BQqM/fbwUfuN7JpX5fNTdeHAJeorQUPfnUpeFezJq36DzI4D035T8BVnjsu9kLXW+GZeIG0tisSAcH",
-	"HSWeoHUWeENqO/TCWKF9/qtFq1qhfY3ocDJ4V0fylsiL9Khj2KLDqqFrAqk2p7RIMfqE3qYXEecNmQU6",
-	"On8UxjqLuS5KB7LNVOv8M9ej5JuP1GL9M9en6a0+im75rIUFlqpNjvVIswKLMJ1fLMwE/xR5dPEvVIFH",
-	"tDdRCTUJxUXCPZBzR/+JG/KARcO9/1csG75VIcJIYjArNiwsVGGAGe5ruvGhjYJQZgFaoH7d9QegJOpn",
-	"msiNBZ42wz9jXAlhlGnn7McCFyDTHmQHRuRN9Aqfgw0guUjZFGZKgy/eFpaZBWXqoDfnVAM0fDOFJxLl",
-	"VNz9ajTNfU75lYfx0D3pDn3iwFXsGy2shRwV25EDjKQ7a3FGCiviuhNHPWnOOFeN22YRCcCaMzFXkKk1",
-	"vBM+cX5oXt7ePUPyZdIOIdb4+GZwtT9WMB8GcEskyJ99QlOp8hrBAs/4EvRjQ1pywjhzC0iU9IplSvsi",
-	"9WNouLbSv7hafRSgSizYJ8Zq4Nkdlu3YMOfVTH4UkP1dReSDbeLsbL3oXh7jJOqxbVb5MLsm8R2m9zQK",
-	"XrJ/XXlKRncISeCpCUQqf3DdqMq0B2LpypHiiBD6eEB2QAUbqwmh2sTUQ8a3oSTlKfvVp5eJVnOllTvz",
-	"Yj2zsUJKTwIKPayEmdIt1MZYuxfw33ZA2xv9bnkXVsJMDn1+L+/FeFCPnMRoCPk1tSlvFFcTiLFaO4os",
-	"lSU+KHO1le5rZzHDyFPn847i4lCfDoIUR7e3yjvTKB+bKhVXozpDsq4H59LMhJRNZFmfVk4XLQIGNFFZ",
-	"u8GBnYaYvC7ZM8/Mb/vRdiGfWNMDI9x0uRjTIlmCJcZYvi1fBhm+3Cs51Wr6PTfjxjRwkv02q5KdhTyH",
-	"sIatwRjkputxc+K4pK+6tR7FF6vc49R7MJLOdWD7mbv3rdQCUe5RjLNlrjY5oxmoRBao+D4wtdUB+Oaa",
-	"p4cyTzSkeTvugBLz3YrkYRGPue2VSM84agX38e6Gvx+3Wxjny3ObthSaBuLTketMaXGbuAOEXZSxKQ2J",
-	"0qk71lfKgInwuOR0NSrpt2INUS5GhSjDp7jH5Q25jdvDkzV59+HmY4Oz0nLU6J8uEU466Eueb8m0RYVM",
-	"VW4ay1h4sqxt2IvItNtRoXL8jduzGCUx63u7Zcj5Vgo4dTsGmsAzxhPv2JeUgJTC1JXzRVFhCm/V0pFO",
-	"vNdyh+aK86LniN/QM+knVT4HQzim6BEid+e46/ehUgpOheTUxZWy3MkgnbgxKlmItJNG4G0RmPrGOozw",
-	"AQ3z92+iz6TCK+IFOHFM0Dppf4xJd1//pWbkfF/6PjsLSCXsZ3oJsDI7afqS5LPN/3xHIwYr9C5bGHfb",
-	"ag82ulZ++5DoDgkIa6eBk2jD3dQazydmFgWW8EHGVBE0msCeqYONbU6hDdfSlpsNaNPB0ew/FanrQjwO",
-	"nywUYSdrtamRoXXtON+ahw/dqw1uwNPq7rhroKZ+JSlv6DEtIuMkbhrqMXOuXx9q9UYGw1ceTe1W928C",
-	"81uK/GCnuFvpWBq5n0l78Qz/ObST8En+BufSJtijPRAntA6fTr2B9H/p0XoD3Yvct/HPb+2LmadpbwtW",
-	"8xSLb9urp3dMFb+27TZpP/HqH+oZOXkzYNV+mMc2Gat2YYwsS25dGcdycTRjc6ZmM5EAM4CvYH9gT2+k",
-	"uSHwMbixzIBbfAspm25ZorKMmwkzkIlESVS7mlk+xbf/dP3myd8m+K/n37sLn0Weqo158vzFX18QY4uJ",
-	"oEG+dC9Rsshygwlt9/cybxADIIckORDodRlwbg2uw7ijyvOkzZHrFSKhxgK3IvcPj6zz9KlaQX6TSdoh",
-	"5gktfuhpfWpWGniKPmsmn0bf9TY7azKc63jtVe95O4ov/fHgYwPOBMEQ7kxIyUQweANGWWuPFEXSR6yH",
-	"bjMsGgyulyakOn3dDRV3VPjrwTgnDiZ9mJNfNKfzVFqTc8lFhl5xXofQ3TdTDt26N/i35pteADnNxdke",
-	"/gbf6qxLtP/g+iioNyguBHrjhX4pZN4ds/4njjhGzMI96SNQAPFQzILeahiSCZyDgNlG9YRVgP4FyLXv",
-	"qnKqIUDkqQ318MnYxM6nag0dkd6Xaepee6QeIbz1kc2mcsXaGOlkPhZXCq7aRWEKLrusik9uQJz2Eeeh",
-	"kfoWZ6AMSjPUSENUv+B9rWJTmIscxa+6obtR9z8U1k/IA6Ub+9ZEXYIx6oCafu/H7C1qUyOqNpalfEvB",
-	"wF9UnlIYBHG2NgBLbzNQij0TxhBwbZOR7ESvLfr9vH9CMiUgxNptPDTWQWCsMTOQr7iEPHXHcws6yzBp",
-	"59eYc3HLgCeJyhGM3EMAVEg2vCR0HzIkCiMdM3Tz27QbPB/42a1+iL86LlRdDlhF659WItQBm4KUAXLI",
-	"r9MFR6C69o1Lw17SqPNMNx1ekPD+nesylLHm5z2AqZuAOHSDVYYm9oVIbvxfqmwWSuP/RgSdsE5mobTl",
-	"8wPlGx/jqF5L1a7TnldV2rMRVFpvnG3/RbfpDfS0hpInS8MyFYCehqIe3jinfAoMlyTUXfl1wkNKpZ6v",
-	"xFvsuPZurklN+qETirtyKYM7vLPkfy5he6hnMGrSw4bSErZ9LaUXx7OUbq+tT8TI8Pse1KPSLOF5AhJP",
-	"Q1q1CUX112ia+GAHqt3yj3MucioFiR3KPE0BMUEJLMdZ4tOtv7msgQfUZOOCAiudZIw04ljyMZIWp69o",
-	"P1zLJAvpXiRqPzmXizAYx4DULeiErQpL/xGahhGoTgLPIbam2Wj8IsdghcjBCYdIlpBSzLtRHBKpTKc0",
-	"vMIBD1wY8CPaZeEdhT2CKEB+BpKQ8AwYFX2lLCuMxYYFrPSqrrxTFJMSOSt1OqJ2vNTlQcLM+jrfZnFQ",
-	"hT4gDzTigQuEP0LoW1qbetzVcCDf1xCvUbGkCoxfNOz3zhmvLRdhIvp8VQ6ENknI/VgenguziEVE9RVc",
-	"ubfu4GdXhe7fCXS687+eWKCWhD7YFg1Q4+6TIb10W0Vt2DOad9xebjNdsmeVcspgYOOlPkXpOzH6uZ/a",
-	"O3ftjGAR0/f3MYZj6/MKf1JXJKfUiB/5liwf6jeqvaJVCN1KiWNcWnc+oqZzxrIpl/oH/zVrZ37NYqpp",
-	"pqRUm0ZL+kJDBqk44EFdhUFH2FItkaZQ2HoyeqyeGEUZpNve/MxhWofywSoY24EHBY/T0Bo4hYXIU4/t",
-	"6+5eIEHQ5NHNkxW3AucBd22DnKiiuw7gCgd8FacmfUrbormLQ52ZA5lSWPuNDIl47uZq4+txb2z96N0s",
-	"FNYKU4uDOyfob4sKaLF1p3fFqELPPlfWefedB7Mzxbv1yDWOeAAy0muzk7C4b+q74WmGzsAFC15THqvw",
-	"fMCNVrSdEc997YMIr9TNq9TXee5XmMaVbkIXe/6iB81xf3gxesSE3uZsrKcHKMbuZaPHhx4h9WVXwk1Y",
-	"xsnxVavNQ1KsoUNFraFPJg5taAQuLkuDTaIBclSkBiBvSbuh21MLLkf7W+T2++8e3TvAjDVi+G6NBZwH",
-	"S8NeMvrZD+wxQQ88Zr5CcI8HwKgM6MgIIMTMqgl7bCyX8BhbO3cHgjQwXm3vbQMQBIE88cBHARH5fxHr",
-	"0BPj1pfgqf93q42keHogwYsjjrKPFU/71uAwevGBAXVfpum1wtcYkq6tB2m++5o+znNvYNJ98oIdQIRe",
-	"j0NFcOs9vnNmuMnEG+0fGPeAXceJndyPOGFI9HXenof0Yn1PB+lDYWvKK+NbMmijj83xUZeVXlQmUsZZ",
-	"Dhu8QgzSiLX+qNz8F/SnTh3wGw4ZVhM0yWOrvHf3jqCI4dAmETukTt7fQ5MM1jmHS1EexqGdidYmmLmW",
-	"TyVEeiFavZXkeUcsUfJ8UH02FeY/BTSiR9AlxiWi7lDG2+P/0Z8Ca2kodnSia8iVJypnkDNPMYGlDmrm",
-	"Xb3mqqAOerO9d3MWFnEK47vcorHqYIOUzPvAIez0OmEVXHIsK/qQ5nJS0oo2J/nYtS3u8V554ZrvaTfU",
-	"bUkAc+JY89Zp0BA7DAaIW7fGNV+C+/gfeU8wo/Mltx/v9OnXD+88lRiaNxZW3hV3C0rZsK23Q0nDFXmq",
-	"sJ/Ibe4id+OQbGohZNkwUDHJiYGGzj7Ey5yQHY5hIOEmuPIHf7eakkRxcLLULg5vhAavKccWhcmfLXWc",
-	"kQoJsU2dvsvLNgrcieSTGNXinXnF8q0K5e6Kz7noqF59C+jbvMVB568AertQbz2rVJ9AyPBlVCoUKmLn",
-	"olME2LxAWOogZz7Gz9NM2KjtOQm3BL4GQ73mB7V7JsxMdJB//YLX/5EfaVOPVUileEpfco6GgQ88EBf0",
-	"2GbCy0Cj4xNDqUgxqj8LJ4knajFIb5UorSEJ6MMWoSipBHMP+MN4lTuJRZwaDH5VeCBWd/WQSVXYboPj",
-	"t8L+NnvYTRDlJ3w1PnYv8XunNqjcSPhi7Y/Po6FJyn7LE0ARcxKIVWHWv5yTJrJ0drxvlJvgxHXRjsb9",
-	"eCZMhtcLrTY545vRmfPxSeGMcM+b7JiKdapCN6+Y/+k69U82kw/dc7tDqk55WwAt2afspY9jeMb0Slhg",
-	"J+oR947KqTayLWzri6aPvKzjHPbuC05DqnF2B74n4PAbP/QPs88hPuAO/4pk+RdbFTY0m1dREsvQUY9z",
-	"XAvTUQjwRmmwIOUIluX3J9AhV/ixbcUidHEY38CHBPCeE7egZZ2fmjHgWgq3+3Mw+0ekFZ3BHJEsz9/Q",
-	"38Wkbk7oU6HYLbIznfldb5+Q1RJbE3yG9z55nVDPJvIHEcMcW3P1Pxd3/ZjSegmGJLosJcsy5nLQA2FX",
-	"MCsMVBRe0IMxVsrzbaDb2NlBZH6276FPeP2Yu+irizzNRUcu5j1evrv24GmKkDZcfqjokRmXBia3gjTs",
-	"JL8cGuBwQEJYMEa0t+GacPn+i1vvvF1BXrVOHxtmRBr2l9sMphsr7VccMlhBQXOOi7g2EAQUnU/SHFxq",
-	"4Om2R7qrAbjvu164ffjDU4sGTXGLYNASHQE7DR8UOdYxwORmBXkkV9xgLAoNUo4LFdC604jWfVlFS6og",
-	"vK+40B05Xi70R3/YHEW7NGBI/b2mVb7vC710SLjwSd+o3nHLynjwlT2kqVYqC4z4JQtRDQB1UTZKrBbK",
-	"qrnmq0V3ideHyrijtLvE5/XJU1TeDoFcebKM3fcbuGf+oqsUrPKavfruPexXz2Lh+7gWI+NbDoecUV3p",
-	"Ftu8Jgv3BWpA6NOc8cptKRftpAZ9ISHBTNjPH16/dWr5w69vd0Eka+xplR0UsY26GQkPCs2Dyym+Uqvt",
-	"OyXTYCkcYpTHamatMl9VvFBKPkbCHLhkiVqJUMC2UDJFBhUrpBxsQ986qFwKCt/w7WXZqOtMJ/oQfEm+",
-	"bVCrPnzvRaYj0/zBDzkHmRiHj7J0sO/BXtY8v24lOgmnnPl1/I03SD2dutmp0+1ETFA3Df0bu3Dk0wbE",
-	"8R99sE2K+SKWmKCTcBniorHSBPuwPFhnAOFM+RZ/+mjySPJs1YjCmXCd9v8WZL+ufcz3zw7V/HKi8aNJ",
-	"O7VdWArclZfPrn5dJ8MDnHDoaOD307lWUV/BLHSTRLmwBsBk2mCxOrzdJKQh40BDtXTIGkQE6ouj/JHw",
-	"g5qqqUKuP9KyhBOHr4EBYnd4/moKjxIXArfoOW+Ups6ylhortd5pgNkjFBwztoXr8p5wrvctZVq0I8c2",
-	"KyJ1YYDrZNGuqD8CLKNojcJJL4sQCThBJ9ornqci5bYXrlUcPER+5Y3I09gyTT32vukpVxiY8KUIYglS",
-	"RBurpg/6Grg+7n8WRQgEETW/O7n3rWpcw/w6Q7HMpczFGjA9mQnjTtRLpn2UXmE5SGAEq9QTKc2kms+h",
-	"u07hdDM9sL76CSwXsrFZT0rGp1hHE0prTqm+0NpMNZ/ZVoC2n9zV8y8z2InYLZRIbmFnvsLxh6wz93Zr",
-	"YTzK/i1Sh/Fnk/hmJzfmuuX0enEi6dyjc/bVEGSuMGOLFHLLUGYhnbAit0J6P4yvVlqtY73ZjoxvvEfV",
-	"pn1+8kOOUg/faFYqiUBJjdwXCy4R/Acf+PvdvWCznv+fG4IkurcjHCZ1GMBRX+Sq+QYBt03CiZfl47/f",
-	"YsOvP0saFjdTKchu8/4XGvKVRKjwa/qYXP6zB2jGpGaUDTHcuw2ZEHRNyLw5L6FhaXyspJvv48ixoq8r",
-	"4Dy6Ht9TxzuRZrx9d1C5KhChfbOR65Cv4b+mBpkaapMfrEzf5LtGSRNkFV0t7XffXEv4F7ergfomDZlG",
-	"ewSpSYDrkpI6WUCyxBrfGpjlrvBfJGq1bVeHr9Rq+9C2AFIT9Kjfu6P17JkP4q+/IYlDLxzxtW0o60MG",
-	"ZqQroKegbTTjkZPKFEg4axifa4A2IVxxY56orkZ6boyTw98elCTaQntoh/qavObJgs0KXU5bBWATpzUy",
-	"Pxjr8dbXhEMw3VZa/GhuG3rxvzTI5H1lcKfELcaw+9SptunlfZDhjOdbZpVaBgrNAcT2l9Ag7V03YIGX",
-	"kFrO5oJAxK2qkqCH0t0Ku7iPYhui58XKd8K9Y1OYF3mDdP9Hd2clIYFXRFp2LnnJVT5MWhJrh4agPPrX",
-	"VaXUhmq8YkV1w4x3M28QzmT+0Etsr7qINzwKcu4rloo8PTW6yv4bTcLuMjyDSucosZF7T75hdXECDtF1",
-	"+DHHcH3pWX183/BWA0UnJM8DOBq24CAdzXSL/56Uyo5QXWK24ShS3+pY+8n6WtfF2+N06DNnV8fuD2yg",
-	"IsogYdvF+uJPI5X9cqgV9Sucxy/HC3PW7+km/NBdyTP4y2E6sg5KmcqaDcLIn9hqPNbJHKKxIZaO4etm",
-	"ntZxggM7Bp97tbPBJj2Jfi50zjijPf04mvCl8e7t9glz61WhtHFqAnuPPJU9knDTkjXoDKu7UNffgr3W",
-	"fRHXzyTGvN8VcWDN/pEzA+4pJyi72OuudCuY8SUQ1ZhvByPLJ+NbZvWW8LStyGDCliJPJfFZiZzliimd",
-	"0k+nkmdNhu1mse1a7c+L7deST3jjFtF9Tw8RwLFuY9HKj1206ks4tizhhaEiMHIZ8Zl7Kz+hAtbQAa1y",
-	"piFRuilrtBFm0RqJdh7sZzfgwfbW49v/N6ncnFTe1LPJBNHkBC3IiVZzzbNDjs+HcthR2kjC43qBBsPK",
-	"YvU/Kz8m0m2P2kniZrh81cEMMJsps1oAlZ13TdPLcmTAyIRWwPjvuvHimzIzieTbPnfpiajZD+J4tzLY",
-	"vcO9EDUHTEGWYtmy56tyO4TPhxFFIaECIEv+uZoFEkrGzRL7DFUewFC3e5v7osidUdeNBfzJj7ljafAg",
-	"QnccMyB8aQ/t8uMWZxTNKUKkHGBtP5LdjmtK6xkWEblRFKkzbPgroctmpMkq4oDafH+tD1V7Oke/qrbO",
-	"ot7z7d0rPfH7qR26Kzjr+6XPkRG5J4ETT7dvtSpWvZq13EDfTSm5nsPQcJALJdOI3bqDlzZhc27duRSk",
-	"UwMyF/SpRJbADVzR+PMqRp5pGEKxIwOgu1+umFT5HDR2cHiekJVW7mgr562Q1lzgA7tNtDc05OFRfuOL",
-	"v+VSuldsOVjn4fKoThhNYSiyzzzQH3XfCO2JXtE9m0QofkwbXZaUVJ4Y3ClvZ2pvuE0Wk9BsaJja5ITh",
-	"Q2fJzjJTPKc7BUFDjhLhco+6Qq+yV5iL3myw0zGgSE0h4EjZBWSTACNvLDOFRodZZV4FGVXQMW26QOVe",
-	"rpVI8SEjtargvfEpkN6ZI/ufd++17CvvkdmRUySRlJJlG57bgI0a2Na2FfYJpoEbhO5zv6iODvKsqE6m",
-	"PVHqC11GS2KqrJ0kz10bJFVGOz0mH1XGcrWZ4D73hA6l9Uak4v6M3AAs24nMPm6ETRZxjgbFlrkdSAf+",
-	"6tRVSOMtZj8OA+RboTokWvAKA7Rf5ksq2/BkppX13t0UFwFhpQXZmi/hA8eTwdduDFhXEx69T1Ek8mUj",
-	"8BBoKHFK1ApyyqGv+Bz8F5cIn8RMhXx9bhyimgjDMp4sRA5M5dLZH30D8pNHVN6y0wX561uKg4bCDb+d",
-	"6GB2n4E1Ypyl3HL26er9owbvE/soatUnKbfwxIoMHvVCrQm3CBPXp/7o/mUrPYG0jbh5koq5sDRBeIaK",
-	"ZBEEFftgVxzDyM7etJCzTOSFjXkglNKUZ6v22mWwP7nrgxEg+oc1VJpV5z6tN6d/bbqodihvFoD6xqqU",
-	"b7Hhh7nPZ2kM7eAySeWRM4tGULpk6cGjhsMoc0+EtMdq+YHf+Nnxjq9r5wRRP3oosJILMlHcNpwVPrJ/",
-	"2Gl+naclTNhZOMy/FfY4bbvhcCrjD27qwiwWUy2STkOURowpgfSENhnEq+HVkTxrDAzLSasmr0zA8H5Q",
-	"9duPuOd7zPhYQKG6kN2VE1c44KjgG2WV8fmFNAvZK8X3DlnlaHKHcd3wXrFSFKGsJmRbko1PJHcILhxm",
-	"r8Nhe2jrOkia0vcg7yv/l/6KT20sMZGlQjbWTz03bANSNrL9rTlifbRiVx5mSd01OurGib//2ZSSHXUb",
-	"9FBgFysNBuyhkgAac5x6APesXpCS/q0GwGNSKgt9wCSyCZbaVtqAydk0lusYrw/Ttxaw6eg5ogHfttL4",
-	"qvf9oe3+ejaDxJp2YDHMHiSeLmRUS7pCOJ56Sa8+PXTR+kxfkaeg2YZv2yDIAmpuh7/yHvi6IbjV4Ee8",
-	"JzfyhFVU7g2aQcLb4X0CrvDXB138eaHcci9Aw6TMeZXxv8eGJc71RzbLKBC2WHUBh9lPq3MDz28k5UAr",
-	"sUELdaLuTx5ZtYRdJuHnt0Xrp5tMqp8Q3+gbhdF+tVAE7wesnJVJWfmncorqYmC4rJ/ygeqVFrmN9QlY",
-	"atMJ3fFxoTZjpQvdrY+9ZvGZDQuG18YOVC/UBiNgIbeS8m0ZrvaHDaI2Unpxl5Gvsm69Cp7i+h06ctzg",
-	"FaQjhWGO0CPX5KF+KOx/BXgQBykaCu0xniplw1hfT49w/2otRg1vOshEHGpQESHlTfrVsFxtwh61Klle",
-	"TIvUz1erR/kjDjmOR/kz1/S4vnzKf3A9eiPQHivpjBN9iHs6lg3VakYxd4CVRciDyyNEd72UbBKbRMxC",
-	"6To+qLGabw8VHOGQ4xQc+eRvnwVRMh28pjGkaQzklkluCYmBAMA8FxfObyQWrk1jPIdaDV0rgb7xSNyC",
-	"Q7jsS4A+6VkcdjdLtOEQprkam/gXS+ypSXJD+BuryE9K7ZJOoQnL5iouNPbRVJaaW0JFbuzMpdEPCuSr",
-	"X6HQ5JEEglLdj+JkXC/3Caf6Egc1RnXctmwrUEFKJiPsQSqsL0MJ57V7ItdHKObwXVvCMA1uttKJJwJD",
-	"k3kjnL+TKXfcWlUvUppEyn3tfj7lyfIpu8YyVm9bGxuLCSzoznK9a3d9RGvG3f+N0pBw01o9M4vXh1H1",
-	"7ji0Qko3c4Fi8QckETQT74Q4j2Sj9JLNFRi2UJnzLikAgmcDnbLO2GwjnnUTe5FwCXnK2+F6Xt+slO45",
-	"yRZubO2O90bTmQk5tiS/wYo2M/E86e6/8WBN+RY7V2m6d6eau0FMvPIfiy/aOdEaMkjFgU5GN81XYeAx",
-	"jJr4wF6WTXy1gcScIrlIjzCDDcTdTxBVaFu6WxYIMeyjJh78BdUH1ll7i3F/6tsqrD+IZFn57uFMkd12",
-	"xOcvDhaxuh+dOkLm5sLNCaSdTCLp+Gj3P6nQpoC7ZesDtS27SshDu0k0ZrD2wdew6plLyZxhZC7ZdEsF",
-	"ikUuwZjASdPIyqHTHVqOCBVN1Zhzyf+v+/eiAKzJnC9sDpgsW0meNMGV7DOL/LhlC7VhOXBNBgUybfoa",
-	"VoKrJjcKAkRheK2mV7aqN9fJO7g5VrHFteiXZX6D1aG09sdG7O+AeMLXH8zM3Se6/O5wJJ8wyfus6G24",
-	"vj3UYo+h7vAvdK/6S783ApV3iee4i6t+mk5qksVmg8TeyyCpmM/YRFtyvfGAjrOHpRHMYCfyF4nKZ4XB",
-	"qtkuzfeqHNY3gb8dBUo/781M+beT0Qz6qepVwMGFxsKs+wXcohj8zLUpKaCodiOw8pIb1dA4HyRhjSva",
-	"KQU45MABSBTOsY3cr1nTcob9et4oOtjB+ipAqPYJ1vmpPDWQEi462guMS1zz2DrIzQTrsMky4Rg1BQ3M",
-	"zewKBVJYYn4mxeGrInBRS3R45jxLa3CJa7KUcavFTZeT/QuNeMDKpK3kqEQp6WsVVYFN2m4bD8OTMbb5",
-	"FWsReb/i99dgP3KDjTxWraqq6gfvNrudJfnKVIQzlGZUMqkBnzirSaWn3+zIfH/ka7gKo4brIlHLpsLR",
-	"jyoDpKikAYy4zlKvv1NhEOmbvm4JsKJOu/ARzLkXAfi1sa40+jO97eX46fvcnJnI/f8+PwBbSI89m2rT",
-	"vn5AsMUGAzCNC1WyNbslUxp7CS+ryCYc6Upt0LLoOW6B/r4oYt88SfFhakJ3Pbiqo0CQ8fwEVTf41V3x",
-	"hNn9EJrLgnlcGHcwSmXAOdcYb46Osa8JpLgCnYM5QGrqq4Qks20H4EeAllhCk+6P3BztR1UIEqy0skgy",
-	"kUJB/2G1cP/x+4mMp48AvQzh1wj+hz5M5F82/rcDNEDglsL6ZVrFJ1Mp8jSmHAyAKQGFaQX/dE7ll85E",
-	"Afnoh7NdSehuvrsBU5+t////Xr949uyZ1x4hE6I8qL5VoZiVov0bpZEEocUKNxZWjxqRep8/q7LIPH0R",
-	"3ywvsmnA6h0vjCjkAdBBO0owv7+V/RKPYF+JkKsNsnhgSBmD93vCVAG2aUGn1MujCdVwNDHxo/qDktYt",
-	"jL/sN8RLXJC0KQ3qKxs1rJT2SKGST5XmVuntY8Pwp8yCsd6PEYYlXEo0nm8XTfefdvKA+vjxo89aWGCp",
-	"k2E82TaIn6lVPqcS0xBBqkl2BjFX3a4jw6BR5yc8pHWS4oBBjhOEu5hgEB3j57bQ1CPj/iYFZvqc2a5S",
-	"Svt1NtPVp2h4c21ndo4ptuMvS6800BVgbqREKrnF0l0yCcaoQBKBbqcnEdIs4XkCTrNgfQEzapcvTxLD",
-	"eXW39M2Qh0zwV5olRwhoP7O+0tmCzlry4K2pkn9ke3M1UOeW3DYX/FSAZ3v0bTVmNpripaWUAYM1cv3j",
-	"0eZOe+cIXjLIVnaL0dxcTVW6fWyespd0PRghzonEOJ4wIaqAZRuZ0+M2YDgBpkB3TrRJpHtrEgdtLBaI",
-	"hAeVXYGXHpNGwmPCe6NAIh27mTCGuHdr3SANUxL2XgPHV5yMzUJJoDKKmtvsu5gfUwV9vFNjTARubNs3",
-	"ogKuvOdfnuE/jT0uew0uBzta3IMnXq5ObU+E7UKbp9WpDgvryyqm7sOc1nM+xlSrwnm44yqJ90otGbo4",
-	"OxrBiYPfMR50jC8hMJ15QcGNYvHnUnYoZpXyTijVaxww5jmJD2hSxXTh3ibLK9r1vjR6w4U1LOQHjOVz",
-	"8FemUiVL5wj7/7eKpQrJFp5W5uoiiUg8HZW/r3DQA5y13qeXB/uKTYAbboLFvICcAaIu+0B1yhE0cGbB",
-	"CeXmkmyPRBW5pXRtrjZMhT4fqwtjuxlJ3IAxJxcf0KgYSu2uyUcrOyPXqkgWYPDMEXbwFrh3ahODHQFp",
-	"jVJaVjGcM6pgKZsz3ZE8czMA1Zm94IVdKPeEp4nunOeXYeDt5vrmyc1fn/39ScKfuDe4t0X20+urwecS",
-	"05Tl9NSxQfxJHqdp4os/U1iLBOJs+zktctER0/gI9hMOGMe5oXsf+fysPHTfkKDpGB/KtOxFxjUruf+c",
-	"v/6U3u4WnTi4ZyjYVGj56IdHF3wlHn35/cv/BAAA//8=",
+	"7L3rkty4tS74Kog6J8LnzEmpqy/ubUu/1Oq71S2NJG/FxJ6eCGQSmYkuJkEDYGXldvRbzJPMI8wDzDNN",
+	"YK0FkMxcIMGqUts+M7/sVjFJ3LEu3/q+v19tzKE1jWq8u3r29yurXGsap+A/3lizrtUh/N+NabxqfPi/",
+	"sm1rvZFem+aTFp/4H78604S/uc1eHWT4f//Vqu3Vs6v/8kn//k/wr+6T+N7ffvttdVUpt7G6Da+7enb1",
+	"YS+9OKrGi6M1zW4ldCNMo4RT4fsbdRV+Qu8Jn3lxMB02q7WmVdZrbPqma+F/x29/d5B1LcLfhNmKL6/F",
+	"4ZXwRrSms8J0/mp15U+tunp21XSHtbJXv62udrX8TxXeRH9x3upmF/5Sq62//MThlQh/CO32eyV+lXYl",
+	"jntlldBeaCduGnNsuA8d6sFX+n9u5IH7/G+rK6v+1mmrqqtn/0GthJessO+/pE+Y9a9q48O7XrStNbey",
+	"vhwuCT3ZGnsI/++qkl498fqg+ob2/d7sZbNT3OjqZgPdPEonJHxLVVerK+3Vwc2uiVo2L+HN4Rv0UWmt",
+	"PMEoGM9PgvMS/6Ka7hBGomucUmGABw2wyne2gf+Lja8Gw5MZUXwxfbnvNDuszuldc1DcOlxr97dOvTQN",
+	"3/xNLZ3L/eXE/yH3rqpTl3Pyfq9ELZ0XlTwJ04jjXm/2YY42shFrJWDhVOMl2hgPa1c1Vdgm4f96ZQ/c",
+	"WlBNFYYrtWZtTK1kE/4UFhPbzp0NE8T+RlfsL36VllluP0rrQosP8iQ6p54LdWj9SWyNFcdwioR2w/iG",
+	"J4bL8OL956vtICv1YsGOOEh7E/7vzBL/iR4Lv1DSdZb2XlXp0CVZvxktnf7bplvXijszLpZi5rRYXZlb",
+	"ZS+H8Acv9tIJmEVhrNDe0ZBpJ6Td7DVuoMuZarXaqOFo6sarHbbKqlpJh+vi/HuunxLhlMKZ2siDCitN",
+	"eyGbCv8tnCF+b7rd3uMilJ5tSPzYC2aFfNgbp8TR2MoNVoNVEv/bqmdifRJhzNwq/L8wj24VBsJsRWPW",
+	"pgrrJp4s8NwVzraDkwEe+IVZELaruQPye3MUB9mcBPwde+yEOTah53vp+g4ORtOZg2JnTjtY6853VVhm",
+	"4rg34hh28SZ0u4GhDFs5PBR6f9ybmsaAHUmvDm1Np2nRkf1yb/SGOa7PTlIN5y59FhYoHQ6DbUDnHZ1u",
+	"aXn1W2vQvDi8dC4M1tv04Uy3C3P3HYxrw3KY6/CL/snBCX2Qd69Us/P7q2dfXK/yB/bguT+tHvX4Hh59",
+	"/ME9+Pan11Pn+PjzP8MSDzvoxoXPwwY9iYOx6jmsXas2xlbCeXniF9UjH91zY32Qdz/gs19cX3MH+z/b",
+	"QT1cFNerq4Nu0jxx58rgZJ07Cu9xbD3gBOgH/str5jy43JajTRfbau50BY4F7Oqq28D/v2jq6uruyc48",
+	"oX+EPfB08MLBn5/oQ2ss2mUyjOqVam5k57xxn2yMVZ+g4Rya+OIoT2/CsXN5QtxoPzcSf9Eef0yrLHsJ",
+	"s9v8haiVc6aJVwKu/XAF7lVdCRcM6/w1zBvG8JtiE4ZuEd480r7mP3KMEzhtS2Mr+4/QEMU3x/f0A7SC",
+	"IeeO86/k5qZrH+bArE/+bOPqxn/5BXv7lrlfdKuBiYJv59veVIyHIG35hguveGGV5KzWvdK7vf/pp8Ij",
+	"qZUWXf7iD7+R1s/e9qkV8Qsr7GFuQKA3l9NplXz502eFXTGdr3WjirvuOruVm4J5jQ+uUoNy3YCxuejG",
+	"4VDYouP+NN+a8NAqvJNthNoaq17BMcKM5xFtlfGxAyeWA9taSKuE6Xy0G6wxh1LXvT85mVW5gaMq+2kj",
+	"4AGxhuaHT2srtto6LzYG9lNRE76XTfW682wDTG06y3oHEozoWuoqhmvwGF6N3ZD4QLB+6uA9nEqbhdPx",
+	"ElrAtQ1un/JN+Kbzrzv/HV5ZzAFA50tupMPfwxyvYm+NrZQN/4Fmpd+rE6yDrfKbfXnoZmLwo/lX9J4f",
+	"pX1vftJNxb2Jj7Z9iHMUHJ2288KG00fIiwAGGNH9Jev3ypGJGXy/8AQuOr/XzS4MVmUWhQzqtPHm1wP8",
+	"3ph66cS/N6aePX+pIbQaVrjz00qLH06+E25PGt5+s/AnTF1Pmy6yCUtKN9KexFGpm+BJb04bOPLOwrM4",
+	"8qMBKLftP2NMe9VUrsDLcj5ee+fdCNZCXC2VPK2E6zZ7IZ24/vOzT/849qG4N/vONrwDh0OBb4bhWIlP",
+	"w8HzYiWuhbpVNFrPBblv4OsFQxA/qg/BOP7sS/AO8D+uOVMlvKPijvlPxU+mCS/1RvybeNeF//9cXIeN",
+	"L7FB4XMVunDpg/82/b2zZRcnNI0wzUhmIZljZi+7vTk6sQ5PwHK6VbaW7Up0bWi9FGhehKYfDkKuza1C",
+	"N1eumVW2xdbNnF7qDpwneSx8smvfm6Jr/WyI4HfseNRmc4PhubNbe206P/SPYpg/BUtulYVoiglrpbIn",
+	"9I5wF8NcmM1NDKewLl/Y/9YtCXZuTKXmHWjvlX0Zngxb86Ry168UtTE34mi64OYo78PmaAyewqp2SqxV",
+	"+L+QDBrE4uCwDqfbTuqG7dhWY/iZDWgcwg67VdZ2tcJ9dulaOS93sx19Bw9NmpTBrb7jHaujLLD6YLxX",
+	"A1MUXoc/jq1c0VK5WF1jTxlsl6dxuS1xk9HqCU37ytwx0chGtPpO1S4eczeq9aLVG99ZtRJbaw64TU0r",
+	"6KYZr/Q9m/s6sv96x/7rifnXs5G8uwqPhdeurvb8TjR3b5WsKEQ0bmLY5X7b1ZlsRy135ff5t7Xc8S7c",
+	"XeEhVMv13JNv5fGVXMPi3MB+vJy3/+f//Oaz6+tr2AswQWtzN3uOhU9jU/s3xwFY9cPEje9LWaumksxR",
+	"B7dPcdiJXvM1jtr5KEITxm+btd/CEuVvb7QL6U6eyoV5w3/JVCXbHB9bXdE1TH2YGsSv8bXn45hJlO5N",
+	"ratMShEtuPLxH5ixZ8Noqipz0oO/UVUwkNqJjaxrVYGftTfH4FrZrnHssMput/dsBqTWykVfZjwrw7TG",
+	"jF02srkGJpp0lA7Fpl7NJYwrzE3A5/rhxiFJvejHempmf+hP47E9ULFRepyOYDU5XVFKzapWSc9nlADA",
+	"kQsir1Vd527r/qVlMaPgMHAeuWw2CsY02xUISaBVgB9Fl7wymJyWN0q0tRwGRQf9Q5dj7gyBhwY7P7dj",
+	"yrfF9zTnnHtonM/39twhxe7DqtYHBbYt5GnxHjWUCwoDgo4r/bkxPhvDXH64/iwPWSiGm/DEw+Q0wvi9",
+	"skftgnkuG9pJR6u9B3BG+cHMnqpM+NVdDWYstjIu5xVtneHai+uEVgB8iSaq3yJTu/RnCg0znm0uFV2n",
+	"5Y2RlmHiC/Myf2DPwLgML84wjNeYLSV3q1waTt1GgNfl8kBbutj+r+WSp2P8/Mzbxnw8tgq6UHjIUqCd",
+	"urNKfgA0KmaZ+UlrKh0vx/GMpRzKZAQmxjddsIcve3Qd3NNPKbNdFuzlvN9WyRtM62s/iEKCm+P8go2T",
+	"y8BA67EJ/DBRe84HKevD3BVGuE/3cZnJ1UHDfca5gS4+jR1Y4tzg4PwG3bdchsbMWuXBK/ptdXWjMQKb",
+	"/HWrwOHYa7AN1rXc3LDeas1bKK30m/0fECLy6n95Dpumc52sARPZNeE8EU4CwiIFbj69vh6Ebj6dG2M0",
+	"+aHl/IqwVQ45sTGSi6VdP8MUQlengNredE6NGvnZXDhrYxp1HtH7jIsLVgodistTr1KN057ZbLtPDq+e",
+	"i+tndOiKo9K7vaowFHC5SIdDe822u1/nlW5f8sOS0D9r27nwNRg+mMlKt4C4Csei3twI6aB10uFszzTq",
+	"s/kmfT07EoXfKhqAd2pjKBw72e65V22NGW2nTS31AW6JxjR8PCvuwLlFc0/8RXGQ0HZNozLL0tW6omTl",
+	"5QrZSoLh7XXrhLfyVtW0VH0CD0+M6uezEwRLjG/ZUY7xGFeE1oR/XxGYlcfOsgfH18GLZc4NOmYvwYFg",
+	"1At5MM0OfTFpK/dcHLRzEAYElGpjYNMQBCrMZMXavcVJ1dy590pt/etuogP3/Cb8fOISRlRNFilwOW97",
+	"JW9P3BWiNzcQ2ZENuQq7LtiLjWg72xqnMpBKp10u2XajVAue8RrXRFwqR3kHdphXd+zGdF7iqiuLMMgT",
+	"oeJT0iccc+fOwSDqOp09yub1qRfYOnYyoj1/DlAgcGwGmYn+fliqCJaDNA+GtRHomofMPRSPWI4Y38M9",
+	"xEXJPcJTt7qpdLMjh1TjBm1c9MPd3hxLgwHjlMD5RD4W8FvW9bK0rTxRsPfyJMarGM5iuKiDm7I+oUEe",
+	"GiYqa9pWVSuwwES4eerTlA+UA12V++bvCEBVBLklX2kMrE2fHK2zlA6mFZHdCC9NR+09twS7Jf2A1yxY",
+	"B2UorFGvsUGZjpxyhRqXK+Hb8HZhmo1aRZAKZOGepzRVvJQws4R4UTIlW1j04TX/x3/5j+snf5ZPtr/8",
+	"/cvf/utUXo3dvvxqrsZAw2E6YkHmc2+8V9x5/x4Md/ijCI2I6EQL3sDqvtNECa00UQ3FbrAVse3UO34C",
+	"jcsjndaOcIzlp4B0N2zEBk6YtYoh5oOuKnRpJBwJK3Hca4DUKxleLbq2HDJTb//XTjn4FtOiNV2WzAV8",
+	"6GA6DkrAQ6uHI0goC8wehB/2qhl2UKzVTkOgviz+U9HdM34reEgU5A2b5xKCxRp0W91o/sbC8BpWDYjg",
+	"ZYebN8xRwqsvuhb2sr7lgpzn7V6rXYeBWAlHgMc43JJVEF75GIAiQgowN2WC98E1uRKV1apCrJ8Vm7CX",
+	"KtGML/LZAQI7nQ1zKkTxxbnYmcFwYYll2XoNP39v3kCQn29A03Ar4XyKwontlGooqEZpnaN0orWqlVZV",
+	"z8X1+AyPfxghAwbLsDUdna5lXcHHmU50Db89UsKsHQA04wgK53VdC+luQpeekXGyPoneqC2fx67xwUXI",
+	"Je1oQPCZFdyCmCZWdQ0phx1aFeUfPCo/s3vDSj0qin6G9tVhdpr7xz7TgZJOOTpf0z7HGyCt6jTDdHz1",
+	"q21wBKXZwz6t4sWDO3EwsvwN1mVzKOTWwpo1jZA4LuKo/T7MvgSH9zmaodphsXH4AxVuxhBBJisxW6xU",
+	"XNQ0HePCVVlrRWVDuiHbPAUqvriejwACjIm1S6w8Cvw77g6AQjlxMM4n7Bxjfb148m3WAIsFq3NdZ0C7",
+	"5dDFSy+WjZ0Y6XM1Dmc11+HmBIsEEAMUVSy+ntenBa9kLvdjg1i48Rtew491+wxy+1tpRUVFjkfV+BUP",
+	"3SvIIWxVPVuI8214ZmgBX3jnwC7g99Z0u31E/qpnsfZZab9XVhx1Gy7J7VY0xlJOMxwa4aCVwtW6ZX33",
+	"PFvAnoc8UtV1hDBLDA4P4irxvyv4omsN2t5r433Nh0AzPhQLzYAkQy0bURlFLcB7BfJPkJX04qR4hJxp",
+	"PiifH2LTAGITrDAfs8N4eR1VrpiX80Neby9eA4YXphlaaekPOr7eG4FOb4G/iDP2S2YTfmus2kiuUWcn",
+	"nWSt2JXYwgmlDzGecsugVMlCufzGVyfsYZggWeNlc3lM7vVuzwcjB7ieM6fWmgPsTehBPYIhxAJwqn1Q",
+	"kpgTmNebI/fds1FO3cMfUHtngDCm2XaOTUSmfX1xOujm/V79KJkL40Wtb9SIkUPCqgl2Bez+6jmCTQGk",
+	"hPtfnoQ1XVNlVn6myj78lv0LZQ6mU3E4w/gS/EnvDafe8ePVnr43NQ9cXFIatzMZq74RjToqKzam1QpB",
+	"HjEeuFHF183Sajq+ryzhyxQhwRIo7yUNyG5QkJ5t0NuYIc2cEkA3EE4J7kh4eomHze9pftMFW6qqRmWa",
+	"uQ2Ju5Aep+2Y7ZeqvpVd7TMRP74li2YZ35P5vnXqnVdMuSdEIRZUfMIlyobQdJvJHdNO6HOPWChDtpCq",
+	"YFkEMyFcy+F2/4Wvq1+w+bLGA4+ieY3ndSwKuPyV33N7WW/2eJuCZe4GfuPlVJoWC94zicw+/XKB71mG",
+	"nTQE1gqziqM2+Da7OKxxTlXvdc0myjZ8AfaGBze+Ncdg19nybMYba3ZWHg7qZQ7jmI/m1t3hDGu7LCV2",
+	"gZA7+29rjh/v9XwsN3aKPh4Hmvxsdv46e6tyeRda09Gpo4r403N0boVp6hNiIcOwtu7S243OaVkyIjQl",
+	"F4ZTzuuD9Grh676hn7HBRTrbz7aMR+fVGbgw2N2Ivj27FdmKqhc+2G/9S8lWxaCKbNDSIWYrsAL7TLHz",
+	"qj3Pu0cjexhm4O4h+A3jV8JkBeM82DSiQWzXeVBn8KaLbC+hIKfPktgyh/lVXAvDieybmF2YvP8d1uC7",
+	"Pe2uyylIq46FWHLO6AtcwFT0pv3ACt2EZggftlGuQKm0WORiy+KAYAFH36fYyuygpDXNDkzmsMsOSdlk",
+	"UvISHmYbFqHe/DFSyZPDUEYPpPadxbrCS0eMrQF5EWsDoFzgBXjFUnwtTwD3nCPWqemPf19SyUnBCa5f",
+	"CHAWYDUJ6cRRQVSNL3tgt+E3qeBUyOAXPYf/D9WoX0HM1RlhGihGhU+l9MEG7cFgNsDhC7SMm70xtaDi",
+	"0jDktK0HCCJ4faxsmeXdi+1OQ8dN+9fylDG4wVVx5qAwN6sdZ29HxMAo6r+RjXDyNGuLD+Z2ZIoPon3n",
+	"lnimq6WG+NfKS10vJMnol9v1PGYvWLMZRNYOvOBw7MNDgv7TY10UlM4HH3ps5g0z0dYccsQcS2CFumIC",
+	"rTNwvQeAAb+cfztGJ+ZCv9MWNE/L9woisLcKkYA4A1AWK2rlhW68yRatmq3n5zHMHuazaygNZk4M8/B5",
+	"mkBkwGTAqBUBuWnR3w/H/bXZdAfV+Gwh1VQFlBzReV7GS/u/9/HIg6zUIugP4KgYsg6AVx0hH0ZQnbD1",
+	"KHR1xt03uDG65iCRs4Mxu4gfMB3kYSGdvfGeqbU4jmmSsVvD9rAHGuYVMmxb2QqaETHchHN5L1Osrin+",
+	"eeATBOyWqSWPk1RNTzqS3kpMMsXBstqYm9wazVKMTRCCqb8Vcl5NcYGRy+/YYDUtggXFXRlmsVL+sLQh",
+	"iEcsta63+6kyiAazj6eG4WDXppVHNoy6wcqSJYV0bQ7es5dNxTKEvjE6bFWKxB9lXVN6E5PCbUcrvpiX",
+	"p1Z5qrDCyp1arlW9JJCwVvUUg08JQddetgtc7nfhcXZ9BYv/WzLrS2gaw/OF7B709P9W+rBpS7nAdIUe",
+	"w9JqKWJWCF+Kb0lTnVo7HJS+w2nI03Sv+gXfr1d2w3T8GXgSVecQpEswADq8T1BbXZtmhwUvMjzkvbKX",
+	"gRzpbni/GeKXUP5thrxcz8D0B3M+uIzBwIcYByWzYgyXOU91k8PAoEtuRHhkAPhrwL1g0+Jsfd8PQLZT",
+	"y86p2XAoEr1h57kh/0Z6Ll34c3Rk6tol3IiTW/UsoUUo8rHCsndA+KCjhJE1qj+kckNCUYwZ7froTvkx",
+	"nwdAs3WtH8gtiy5cbDXLW7mcyo9uqakg0De3wXjk0KXAN8ObjTv10zs+FIFrfYcOcqVuNczLEXLs61Mi",
+	"gd7UZnMjpBdr4/cC6JNWl/f1dOgghr6XFNqxyYXQbonJUVpJyNLdQdhBJqBjdPQdJUtdazTeUc53ALJa",
+	"W3MD6d9fjW5Y6n2CZmUy/1vZ1T7iMwAWJcn7FC6ebUwwrspnTNbIgJMCmpEKqBoHdCbZnNkXbzXAZNHS",
+	"pmHT6B0A7TgWKQCMjjCpM6Rim+ggxmFWtzCUa1kDeEGGo77uDi07qtn6xx6gk+iW193mRvlYCbkSu08O",
+	"rx5eCwhr/UXGkcK//sHhwn8mpCCxhYdAi8H4Bjr1tlXNubSBarwKK1puvbJHaaslSOYIdnrYmGxjPvXM",
+	"TUt4PzqpMG452IDprAgHWHTgdp2uztYRG+JYBJ1ikwmxOLFPzxzMraqgMHElpKg1sndRHHAN5TKyAdgo",
+	"/Zvbq3o7ZNQHwgr8ISxqPEHgqV+mEqRzm3Sf6wDhiKIv9jwCrlIoMN05VFX9UBhWPqT0p4mA1XnS2eHI",
+	"rBEgEhF+YbpWV7JxRwxmB48baeAInXqVavlWV61S9SBhvbES/k8lDwhwsKqV2gL1hbR+cD+G/YFHe2Po",
+	"6owll9Lh4rPKdQjZiBhY2sjEABbeZgD5VCt5q5Iiy4DCbrNXcFncmg46QRhsIvsHS/VGIbIW7+DVlWl1",
+	"E6nCXQdjgXuLVvDqahcRPKQEw1be68x5jghF2VTIRvgMl0gxeHHJkWC2/AHZY97CgmwNEKtswXjbQT1O",
+	"A7Dg8fb/ktsQLdETlwLrkBAWQFLaCcI5J4mdtoU5qw0uPPI7LF3GMDpIvQKzAAIWv2Qa5UbGyjwmuN0b",
+	"ZISZOwJSIGT2wZrsx9i9yPCLacRNGDm2oHW+FvwdjAjEXh6nID7CBBcahW4vLb/Iw9wgSvfQbfYx7tDb",
+	"ylOtnWvrnpLVzLpOEjBhrIm+6y4T0W7NkgLJ1vhzHYgHlA1Pxbt6GypFaXREvuKZdg94+JdMayP1yuiK",
+	"v+beE878C84M9jy4VbbSG8/eNV5qRHzSvsZd3DVoo/9ShKqlYP857ygb7z8ae/P0Hd4b5cH+8Cv49jd3",
+	"3kpOjYxmro97o1gKwkf0Fgl/qYLiMumn6ipXEdk55NuisK72hKgYBae9qatMzFhXE0DBGC7ey3D71DXG",
+	"HzIFcT3okeX8DpeDUDA+/SgkiPTGHHjQ15TKyAXbf10NFXgGyj3QT865ToDCtPJsmBdAvIJw263RVZno",
+	"x7d0399H7wN++xLiMUysl/65EIk3GdwB6H2mVqbWNyqsxuCvVMFllNYTX+oSRinOgICMxkAxCND3hl9G",
+	"VptMnY0LvgbVPcuGGAwGwHCBRhG0+KAOBmzPkggvuwuQO8E0pCtEeBhK0Ndmt1PVeUxv2KXhtcFfeWHM",
+	"zdaji7i2xG2gMMYggERXUEV8SUyXTubLYVO3ulJQMw57EE4GqEjH/a1dFFi4DB5qDrX5YwfJ93gbjd7C",
+	"zHLPDQj92kh2p1+wkuDyJSMfFi1NVE86jOam2V7FIY6rJ7vTv5N1rewps8nKr3Z6D+5YTmqg40EM43sA",
+	"qijpUZYzBpyoueSj2wM1JTxMiz845pDvwxgQaCxE0dIHZFhTU2m0Yguzw/1hPznUjLxYOIK0chRTK00u",
+	"DY7PXEF5hpogHv/lyfKGjfQMzs+G2AmQMij09WHnKcUBWGYU5HCJR5RQd20tdZNF6WUx0n2+lCEMl/lF",
+	"aIB9Rd15wUeqsnHv6BwnXpAwRX1fB0sMv88uMTW+usNPB64fUkvNXN1g7wE1UaMge3sPo+9brerqG2sN",
+	"RyWd4FIMKTyZddNjho+t4pvYgUBmHK4uYik9/kGevqfyhPM0V2O8ihkyYKLY66qiWnY5IeV4iGoYjO8F",
+	"5FKRYlbeKMo0n5ARAMp0oxFaehbkhCBXtKUeqp7HkXLvOqucWKu9pqsuKUQzs+XUrbIUCZ90H+NzWDTU",
+	"VAVFQ7gOpnZ6zyJO43qu14jkrRHlsMAHDTaeG91vOpGIwh29AIqxTKRgoP2WY4CIa0oTJ/BzFCAaKw1T",
+	"6heD3W5jsVAwJZU81ul7jYKfuCGxYD+BtHo90Ch3EUsLVwNZkjZWbMAVCqBZUMiZOayweU8/LBYWxB+i",
+	"xDkn5xBX2lDZYQBfGYk8RHm8A+UE44nBH0zW+XdetS5X+2O2A70jF57E0W/UEe3J4CVG4oMSZNa7mHNH",
+	"pNrUwbQxXBH7i0FUHoz8BVKi73E5OSHFr9JOiyReNjuF+73p5VSZl3BqNz1rVty50Dt2UmrJXBVb+tfL",
+	"eJAicODMNRV+H5/OfNZDROzi0x+VtbeIrpc0+54C4mnRzqJfoh1QYxT2fJ1mrc+eCPt8GSEYAlhfngnk",
+	"9liFY2pnFtnv9zJwi1EMPfH12Jjrz5DzKN1gNRhTvaJsx3kFuimns0HwSTl3WxaqmIcZchHFC+wfNJrv",
+	"p1Xe1NVLnp99PAdldfS5mttFla6j6ndoRqb1h79oTig0K6g/1Cgu42LEHyyA6lzW9B8GSJr4/Vx/fho0",
+	"kO/TfIT8n0O4mR+HmQHomkydaqVqL79hyQz2erQzRpEtY/0cZ5RolKpcCgMF+wlo0dxCeO68jgb0LJiD",
+	"xlYFdxa8chV7Hn8We0X95oZxFP7JB2zHg/LTGW9w1nknb+fSYQzH7OIYFYallwDhvD3l/X1vTwsc/hhU",
+	"wEgstn9iQHPl/RMBnNw5lC92IBjAQsB66aWYuQNXcXtmslBhDCKg5Jwx454MvDwp1ntkHSEef3RdgdI7",
+	"x5LPUWEtJwddTov/gQeDQVxzAhH2sTjwiz/29dIOHREk5uCjGDJf2L9JivvLH2DBy2TiaJVAuiB2iIkD",
+	"HYzS4yUBevRb2DMLFtjEYGAGs6baWEBP57iF7sHAH2+urJtGp0Fc9Ad5o8LeANw567/p5h049uxijpAp",
+	"pvL2VtU5oZbnJDF6TdI7FwXtg/IHzUVeRhOHCmZuQHo3DHIcpVf2hIhrjeEMrtRnYsJ+lRZ0Mh3Eu8fV",
+	"tR5jGe5vHarPmwimgxXPzlBYTLOLMfRpoIDtPEJvUQa7UoDdwcB6egpZE8HooEIn5tN3qlqiNgo/+Cq3",
+	"tY97I5zXFsk6p2vCDvXECG+7uoZh3pu6cs9L1sVUad9GTXC9QWAx1fTl8oALpCbk8a9NooZgSwKAoPxI",
+	"8cF+JQkrj8+I0jnRKcIebVTnrawFCdhwTG0b3apiw+gtPA4i+RxjyZRYhpq+SI7G3kTheg3K36bZqPMT",
+	"ExcHYjbo/HMj/v0hWgpkaOcPa0rbx9gRrcPhl3UdvwzLmI3tLtUCQSpFKZxXqhUUySxJuLdWyfl4Nj6F",
+	"4W8/gsXtwlUQUzyrK2ARxnSksif2nElCI2dGOaYy/P3EKY4ye7eRJMDOIFzmHiImeZpyAjQhJ1vkLN/i",
+	"kMT7KS3kvvqQ7mI4feKVFMeWrsrBkKLVSu2kHZZmLmu/vow1Ah+NBCdHTHU2YkmdGr6ca2+eZjzVbiHD",
+	"6gUhOM/WUXaPeFP67LmLn8QB2Q5ZWanv9K1qHsa7B3jp8zjIw2CtUEk6Ff3oUbdz+NGLxHWtG4VqZLsw",
+	"AGJr6tocXRJ6PtCxeyvrTrEVXIPc3EbORxlgnN/Bk8PUXNziNe6n/isEROdOJWhTaSnmXo7S3VTmv6Nl",
+	"PHuGxMQAvCe7fvigbASmT8wsB92TxBo/Qz2iMb2Dr0q/yzbxrWHC7Lu47mdnDncIoe2navspLhO+Y5wq",
+	"Vprth5E5vbIB6IM8sRA0KraGpV2J9YnY8ScSS5dzhB2oSuudl2nNx+VfNojBPgEgAekDa/9MhA2z6qtB",
+	"U93GgiB9VsfyFEmDV5gNvEzMLy3zjyScB8iG4hrKLtV38Tw5Z4x0xQXvShY/64iecnmtNvISrFHzBF4z",
+	"kzGD9fgUu7cI8hp+Bw3A8dkrxQT8DqxCMfERUEFjGPlg8fKo4XPawdkNGw4V1htYW72Z9SjwqfNxpR8n",
+	"IkLoFrtWoHCOsZqaJZjE8JKXhj93kL1w6btuee67iHxY9Dbi0MnlKBe+LRvV3taLph7eVfNzT3UJC9/2",
+	"71TNMAemTG9Pk5NGIvaiN+7jiGcXz0vDXdsbVTvdZa7nrBLbVu6tavZK+wICX5Lyil8a/XqitRkv4SEF",
+	"xjmgwkR0hIcTXfQQK2j6BGPjCA2T7WCOJS0bIFzc+HOiSXQJR23Mti6TZsljBW4UV7fdBHcIAFORvUG5",
+	"DAsFhHke0L0zhAG+DtuV72XN2Ymxnvi+Zb9lVJFU85mlihydFJfX3/KV3CK0jI1aPWZ9VeGeiZ9kd01q",
+	"LTcySYbq0sLPMlLnTV9ewwGMUwzRzco0FDFQ3Yc1qs8QxlAFNDY3JkmgLY94O86KxF2C6DBCzVfbnFNx",
+	"l5CDw19+zq3ScIuy4HMsGQlNxgpyQMGhZNFqAYonK/B/3Bt1q6yQ7mZQ68mfVY/AVD6RR77XYiJupAJi",
+	"mbS84r5DpyWWhqdl2KenY44irsJ+BnEoaNb4ddlUrCTxfRjhCBo4madguVJdJr0zNdRpOPnPOUwECqf9",
+	"sm/mOOQm/FM8hDBsD8dyAUV91jmN3HNxvmFUc1PHeaaEHmK78FFxmvHDqzLEJvJyUi/ux8v5vUToyHgA",
+	"uEpAItQBvCPaOpDDGlb7DS25JnOgBhstnMWD9wCIGs+hvuKfuC+Q6YLNZfDweA6pSNBtaBS7DqgGpQhb",
+	"/RLriSNsXtY1wLPNFiXQx0DrMz4ltyTRurxu5bEUV0oHlxIyNLxnwiyRCzIz4G3eL+hrDXRNrqG50Vgm",
+	"MMLYD02cjbFVjpuzSAKenAdkekvv41t/R1triZjd99p5Y0/fNJ4rvVySmljz5R8ZtG/W28rWl3RNZc5u",
+	"2sFg9hKZM5D8Ie0AIiFO/WJJUo3pY+xII7s648BQqmmO7J3hkf7TdTYZNf22bBqKPsN1IEt3XI0X62Cj",
+	"zjAh35RHYvDjL9wNGwsDkYlMG+KamWQV1c4DLDoMszq+rJPzVQ5ntWrbuQXCrW/D87Iu0liZH5lMtNNl",
+	"8Oj8edETLuOc9iNLb+p7SY3Mr5MXSBx1uVrSv1/ep1EZkqwgFENAIZHn+Je/kdNENYrBSFoRzgvMpTlm",
+	"kmjHXmRlsFmO/wSPUSnSp0PVH+r0xGi5HEJLCmuO6OaAgQH8IshpIzegsILKAs/AWwTbM5LSmS3UADtI",
+	"fRPbAfploVNghO8lSO0yuoG5eXqRxPsgQTcUqu8BKaZVDUtVsV24rF9vWXlmzD1xpV7Qs0hqtbWKvXRs",
+	"ruKizFTAOaXD32wnpvX1NmePPtgEzH+UzabiRh5aJLNb/JePNXLUlomO/CjtV121U7xMjj44XlDfyxvl",
+	"ImFCaXb3R2lfhneyuYewgC4+dXiFZ0MkLGkUg6EFr/KmIe2beR9rQttV86LWUDsWlZtR0DpRbfm9OkFJ",
+	"xmOMwo1qPTsK4Q9irU6mSfg/RKG31oSpdH8QzltzQ5KOZQMRibwvvtYrbD58tPNkEEpOyMT+KntaV6gp",
+	"eRb+KVIhNUDpH9q/IrEaeBexbBIAchENxo/S/qwkm7KDI5YbJsym1jUcwmn8w+1Z1yD2umQyrHLK3i7I",
+	"Wf4o7Vv8DWuO8NVFqdUW64giMeSygEOMd0WGGbyDYPH2FUB0fOCuGvSvn/nMefQyHaBnQBoeCA4Ay66u",
+	"81BwluruyafcjiD89kNx2Xc5yWpJEFLxa+d8Fo/yQIhz6u8fCySD7oVynjP+7gv2vWahvak/n89yYD8Y",
+	"7fpbZk3CiX1pYo8kZjgR/ocqoOBSKDg/pqI4hfIcIy6GGA6NoakUnznUuY0LcjAMYueUT3csCUnoxnmC",
+	"PrN1WSS3g5zGMlxcUIpShxuha8Ve1dXMdVaeM+TvhNiQlBkLu7LtvLBZfvN+2ooO/ZHizoS04iJaO6eb",
+	"jVoAwc1HgLyuy99zDsrcmMbLg26kRwL3fv4KySrPriV4f+xd0pGEcBLdWBNi0NEemKj1LdiUSaSooPwj",
+	"WsAPsmDzhamaS9r84B3WFA9UPcC8jQcU8XGBw+vEnsv6TdsGVCcc1XpSvTD0NjPw0azhqsyXHBiFZye3",
+	"lA5UjZFr4rt4wfGkUbNstPHnQ3W/6bstRz+Tg+iHRgZLTO5Y7z3Z11VwbUCSDkSubpUdgPWTglGvIEls",
+	"o3y/mRpG62b56l9hYcACB8yh2wVqlvJcSmk2fpj1spJpDO4WSDwARWV0sh7NrXo81+mhzk15eVryKIoU",
+	"lW44eHgcYhQm7t1V/NetJk1ED/d4T/60dAePK36w1CdqKkHDLnwVPNhm/JL35ieWz0OO8UFujz6f85CK",
+	"JGY9rJJCkns0uYNpZXLRn+yGijCQRQqFOYRP8dwXpcK4YZeQfcbsWBYL8aPRXNlNyUG6LnkINP6HZIek",
+	"TUDFE1ZXO5wwC6IQ2xJ2bBlMiSt6d1HCHXp5v3T7X3TNDZC2C2kNasPWC39Q6gYVliMBLdnFB3lCjW/t",
+	"V+Jd11TyJK7PCNHxwpqVQu6p0f+NA0W3fp8TLb00qmpjbPnTlzk/TrFjL+vt3GiGaXgH6Macji2jSlEV",
+	"t/Sgm87nXLiMtC3rmFBlXiqqAoumMoYHJbbKYqfY77bG+eIehIfHvsy5mdA1Pk/aVPidc+py/OWK3s4d",
+	"MP3i+/yaSyc673IcPbIda0qQEIm5lcFCNBsvd6AKDMl/L5tdV2fAn17WdfFIBrPjYDama3m+oZ1VxdRH",
+	"C4Z2dVWbZvfAeYitSy/jpuQidf4nFi+7YMhQyGzJFgZpxft1diiIjIukf11/nqVJ7/fl2dTGZtMBFLdQ",
+	"2neD7dkffPFYSQO0GsEKEAJFh31/rMSFPnNZ3ei6eQoXzpK7KvwqXVVvosUxXrVTEaq8kYJ6dPPp32hU",
+	"pTiVO8OA9WsPFoHiSn2jpXDpJesGau4g4xWFccr4tSN342T1DlcF70QYdef0ulZEaT/Otc07OmQ3zO2I",
+	"vNfyQoR1iYJfMUhApvSDew8zlut9EimECLETtZGVA+W0Yx+ZprL9kob065JviS/nwJjqk416vA9/k8lE",
+	"OofnRyrUJolhA2PlwYx9cAtc5ETOJAdwp4GRCI+i6h1yIEeFuAc24gI8A8dSKvVSaLi3VDZ+pl+V2p+W",
+	"WvYwiPZPsbmyzGIF56/8Irv/tcReQfTxrIHEnP/xxrnXBcAB1w4gmlG8MV7A89yiRL6x8jf9RfuvQPKP",
+	"O34Nt8e+uVX2ROyLmJ6CnHOv54jBCmMqAY6kcivKO5sGirRN8bqPRK7ckbQsL/AX7bM5AWTVXvCmtx2n",
+	"Nn7uANOU9lMyuHsjkXeW2zVNy2W2KP4zXwCRF0nCQjqF8zCvkhKFICdyAGlQp9Yzy1/jxpAAQgF8hKU/",
+	"awLoHKkad9v/cN5wjFhqCwlboNy01VgSbbYBH4s2mFt/0KvMTMKivpjIWUXrMsbKXK3iK7lmSgF++ObV",
+	"i69E11TKiq+//OMlIPBM+PlPI9jCZ39i7oz18p/U45/MAAXOaQ/CDEAIbOY6QSzO0zAQS64T/Bl89hXw",
+	"CTJokG2OWHeiFuyj1uH0lWFYh5NbkFx08BWxJt4nPPhKOh/JsvNLnFEMMpKv/iJNr8JLbMDSPXdppP2S",
+	"kZQLPXlFGJxHr3SoZcuHP7GSrDGg764sKXyxI3MvEcsJ2copQcfSMuFYJcEP6GmSU4yXl/+UJ48qEyEP",
+	"t9+QptUJY8dy5M9J58XeKiLTnVYo/ezpH+f0yXV72a6vdduGTzbGR5paFoLRC4Lz/eqdLKsPKLK6lRb5",
+	"+0hX4KOoCedUsgfa05+yueXEaJubp9CFsNYJQ07ijw9TtOUTzV+h4uBxKFgCB9cfHAmsOWpELXW1Ggia",
+	"rFWwN66Ha0W0nXe4yDaygWlVgLXHkEAKDKxV6NwIOfbnufxE4jicF1ZfxpbHyV3irryf3CX8VmWI6NfS",
+	"ZUQRqojN4lL0xRiViCJhKqHaghgdgUGglfib+Hn27EJYAMMAtdONW1AReZ8ao4oiQpfJxKbi36DdMFHQ",
+	"uQ4zBFVFqumjYh/ZbHLIpgxlyDuPEAyS8iTma+Dko5ezKeEpH4UGZgCjAGjFyH26pDa8TCOHXVw+Hc5H",
+	"ufCZykpgrK0wtEM/ouFfxTUQPz4UiMJew3xQo/OLKwc15pZMufjzZ9f59TRXehiX10xmRHPoirAORjy5",
+	"zhzobAyn5EpIH4u8UDTZgF4X/gN1+bmAlRtxuGtV1w41jEeV1nF5L1vYDDvmZyw7Zr9GJsfh3FF0U1ON",
+	"HkUWsvWgczHrRpZDLHiAHsgZub05wjUZw0w9Vi9qZfL147MAjanh6iwn0LGO6ZhzfmooeAAaZSlqc1RW",
+	"HJAnp8DbSuboJLOtkeDlbKTz+CM+BDMMB4WTbasbDRIFuhFK9mYI4YuwnIdKa87FEhk7gaHULRC0iYS5",
+	"v0VRu3JMXMRB8S4cwfRSb8MsNGGR3Cq7Qm1h06hltTD9ty+COT1E4bItYb5ToIieJEV1SfFU7dJ0lK2M",
+	"hWFQmHtaupzj1SpV5Si6ncfhQlA+qCqgDgDRbYY1g2cjiVauonZ2KXG3UtXLmFIYt+Db4GHsY3VEJJ3m",
+	"VI1jBPAspAT3GKA1Ef4OgTvQxCfO5RnLLD3Xo+5SMJc+OswkrwkGkTxlHNlRJ6f4o3GFvTWd5y7frv3p",
+	"VbZGd9O1STWbJPxNXRVCM1FDf1YZDZ+6x171xjb5dO5a7boGjptjLA5Yj8+n8ZwVLfn3xjYkjc1KP3W2",
+	"Kd8/MCPvO9vMRnL6hQUfoK6nEV7RLOYn/z35W49PaMEjJM9tBQ8nPVQDZDidsZ3uhY1X3rkbElzbzLEM",
+	"WOqGMMu6EVvTWXFU6satRNcKb+BfYvHicbFqd/6IbrJa9iA9FRqVmqDLYQwTHzTH0h+fRwOxrpsGkp0C",
+	"7fxLU3cHxg0kL4kBR6sspQtfHgP7s69zKyhyQN+EKkrog7n2f8t66hvoVfnOHIwEW+1JXMAZnVggXQvP",
+	"QLVZuKi9OBjnSXc9KqvzMhrwu0UNRWriuSMEG50+sEpjkhvJv1ww/UBOiNw/mAtUHBgoDVslK3AROX8k",
+	"vJSv4Q9uz0JSEnzPBYWDFKj7AL28CC1Pk1lgM3LDkSGA3mOPZ1aDDS4FclZgoQ8M/eRCOEi/2ePOykkR",
+	"zEkO4ApOVSW1dh4wPZhkvFEntwoH02b8GAzdZdP60ci7X0voXeJqKExixHHuB2aCqeWVkdwVghImXKWw",
+	"ht7jA6jrtSJ3neobwz8x6jhIzLA2wD7I6DbzFanvUzFqFB/XVMieCQblCZDDKC3hK8vyT9WZAssGkGG4",
+	"MsJTwyZH72drLE9+WaklbcuXf94qa7taTbH3R9YYb8yNMM0q7rxkV5dZZF2dOXAY12j2kKLxmajMJlAX",
+	"NDQ69IieCoO66hfa/jxSONj0XVMbWS1ZBxPwWmLJ7uuPcRKHk5DbcV/ZMAcTTAKXTYdg2FL+zb2x5SD5",
+	"bPnsR81NJ8kiamti1SmijAzT+ZRGc0naAjLMv9FsfCe5Mp8cqufDHpWjyhd3rCeeXlpUFTwB+wltfRVX",
+	"yGV+ZUHliWIVwT4MOJMoaRi2G0EHSsp/rTyUgv9HIjLnNLsL7kYjq3cRT8kdLMZ5h51N7ytXZV4IetUp",
+	"JnMcWO5mbLkPrX5SiDgXkByBVVfiyacJ3gyo55X4lLK+u73PnnX49UeB/PYVIswAyLpWLlKojnv8yAjU",
+	"czNdVzFpd4YnRTEvmvk0EoOjGhfqoAqCtgROdG7v/aTdlgORRnrBMxO7rnFQjuFiCpeDkIk4jZhxR3Sz",
+	"g4VRG3PD3uHa7wca3Dpcg01F0qC3SLGtbhXGcmDvGuNFJIZn+Fw+ioZ5RkTsTyzR6a12LAM68fPCXe+j",
+	"AKhTqiBmGJmU08sHHU0UnjTEublmKbDXp+9lk/HgkwFbzmx+P0bxWTrqUsWw0xTZdJ7sNozOG00m5sMp",
+	"wkvBlhl67GwLa8ll6MFSWHi9kHnBCvA8lrNRWhAD1UFRe3hZN9ByYHpRkwu4wMvo/KJPh83E0qXmNn8M",
+	"qUP2IEqgQrI3cwIA4YTd7Nn4wouIn8NnkLMhOD6RLw9lUIE2E9WbCxMne1YqNPJ+xRBBfYtQhvjyGFgI",
+	"/ybd4OKkBOqh8OaU61pxecbXrWr6bGx8jDv+MRZVMIHv4cHHcKAI2jl2oQYHdd9cqqmhlY6LbtXv4Dj8",
+	"UwdADkVxRoxwwKq5ygLuZ28AdGZVrRAOhB92R1AqkjsJ1fK4ouA8gl+5PQTG9miT4MBykb3k4fUV6tdz",
+	"ELDk+s3VWHPXLvvgcOfNwM8WLxHfYaqpHGP4BP/7YoXfzbzmj2ev+SP/mtNjvOY8DNqv2LCYcovwrSaC",
+	"67NqTqCJZCp8kD4yWDq/dtVOVeG8cMB8hDyj7C5eKLUW2qSqrNYafpiBeWEqrw/EgWw75plFrPK9WD61",
+	"LGDZGaLEexSyy9iE2p3hw3NmII1y6tLgzWnQchP3blBieK6uc1BkHF4e+7qvDwVtyqOxlXsOHIIxdtn5",
+	"LBSQp+pDsQDW5qy6TJqvkiesSNWbPX34KBvPo/ESnujyPSPaUgoTms6T58UQ4bEh4zFTI53rjNMzDYMn",
+	"K2BjqP42nsQctcV0Ko189Ij9QJgNIHOxUDXjkm1uctm7rN1rOh9Vdi8LmlppvUv10078p7JmJbomHKCq",
+	"uH74NX4ip3yfrgSmcryCyL1PwllO1LwCTqvzEeWhy0+pEKA7Lc7fJnciTwLFIDsPLoNJ0050LcxvZY7N",
+	"Slh9CLNq9YGncO+aHMWG+tvo4tCN//KLTKRF11mijknBoiXEGywM74XwEHzRtcpYeDlnMX9Nl97DjxP/",
+	"jX5drEyCdqXtBmdKv48GERuYuIGWSlJXmXFpcWJz5/77aO6craw4yHT9ETcY0s4mOmgq887Uas/WLIyS",
+	"k6otXxmLyEh0pe4XbtsQeIrekBqZGsCP6e6DtA1/ky4WBAKRpYUBhjJWenxzr6U2lALK9GvHRUAIc1Lm",
+	"9N8HQ8jmF3CEl4QD0qzM5pThJB9A7uhT3KD8JAFimU8shA0ZPNPOIyVDGCb0wiFeXmsVLmd/VGokx+cu",
+	"N1VNeJlc0HIOE3/R9qXyx73ycQ+v/4KB1/9q9AIwDVCxjd75J+adYVV2tgjwMLwKxl3+raT4M87o/co/",
+	"f5Le6rsJEMtZSZZ0Klita+kUANAa4U0LwRJTzBuC33yp6joHil6WmuZqqtwkAmbQgsucYi0XrIY3mBR/",
+	"fatsLVs2MaOXMCgMK7TmOhphStjiTD/j0XzOlbxB9Fxtjk9Iezds2CdRVjr8f7QQYTjjv3cN8MQ/GdWt",
+	"PaH4Cv7HQTan9B9bhbK2lbL4nst/QB6ewb8Qv3L4w5OaKpvhP9YSdApRjnpr7M54D4825km0rnStnmC5",
+	"GlgkT8w2tA7o252SaHF4r57UQHOz2es2NF+pluJWYSs92dYSiT2rCqmeZa2emOZJhcaKO8q6NkcE7cjj",
+	"k66hiCc8R600bWuc9urJvkMlcSKPb4x/0v8cuk2uWrKOgtlEgw8Sfk90E+doLasnBHkMzphXdwCtvsMD",
+	"4IifrhSQxFa6DaMbevKrtE8iXSmCb+OFt647UEA/KOXxJU7JQ1I+f1Ibh2js4F6myTWNekL5fMhpqerJ",
+	"AWkxG/PklmB1jXnSYhqe5sc9OQFmL/yhhmxXWFVPaE31CwhhSem/pfNWnkj45omxTwj6GTpVIaV5HIwn",
+	"pqEhXoc3VxarwA7tkNOskgeJsYbg3Q0+J2kiJIolN+ZJCoHeKvukazZ7RRYv/gt5w/E/e9GtMOyj5+Ef",
+	"0uPwX5dP14rIfY1/0lLJGvwHxi0re6JphlGs7OlJ9OKwAuWKwpBpd3ZNxOxgCvZJhAn3DcNQ8YBk25sn",
+	"fq+eEADpMj46voJgM9mnL9EUK7+A8Hd4A/XKpxycm9FH3pP4JWg9KEiwSz+QMgY6K+1E29W1qqLIhRRt",
+	"LXUT07qkVFBUYDRmchoGd1TSbi/iUmwmZd6ZQDSF5koIQE3xoxPCBGim8J3Fv7oc4lCKzd7ojcKi61tZ",
+	"dwC2kI3QTQXnVDkap2s4Lu/DYVSgKEWN5mMZ4Jr2cpyyOLo0coPO00RRK1bJqYr9z2L+fzIVh/s51xht",
+	"wpJdm84iqyI2Rklba5UhWY2OU4HnkfHcoQ1cm3+OZb7jNg9UEs/C33KzF7qBujCnGq+ajVohyRUhgxdN",
+	"dEJhl9pHP6vjOwoezELEe4T3pVbaYATU8W2Pes5QXVzCRiK82MvNzWhZAgQIQ8gLCDK2tdxlS4Y/W14y",
+	"HCmJE9z9YAjWi44Ju9D2qDJbUHBaIzfRtCW7hsW7Nxd0rbyswQbvBD7dNcjoms5uRvYsfGJnZRuPggLN",
+	"D2JMpZdl1sW7PjDIgyhGfSoUg+Ue5EHiWfDEz+rOv/OqnRCQLhde8Qx7yRvpU6mr21jFy0QWYVkIKQrk",
+	"suEHbH9gclX1VU9SluF1m1tEA8Ju4u7485/n6TvMwp9k2OB6Hl2uk6+r6mt54sLDlTxhfDIY/kK6VGcf",
+	"DtkKGGKMBa8bCupjjgdM5vOysnpBfOQr8sD7k+TLB5APlOoeh3ZzJsReOq6DTJCEouI9xc8sgfwRSepH",
+	"v/q3RXMMo8BOa6uafzdcKeqMvtfAnMownrvaZBhEh+nXMjYp/ME7UDibvThrcBrTR1gK7lwOawEW7tZ4",
+	"ZacGIE+wN5GxCW+tCrTC+xwEHbf4w/nOZkysmMLozUTqH7tqOv96yysz7LlasNdROhQhkcHfCQ6vfS6A",
+	"qXol1tbcqGYlnO82NwJ0UBI22RssFbbhh5SRjXcnAWeoJBvfggkaiJlYFX42bZVOA1kyoxV6mRkYEAma",
+	"InamPKh0nuqZkAzqkgrx4fXAG5b/7gxGAEc2wsEBNxZaB4VGlE3fdZlc/EJUyLe1ZNXDtzW3ZL5PoDlH",
+	"wwR8K8tauLMsbpqO6+CJt6Kyuo0Mqij9sYOqZ2G2W162zgLxy0RkfJ5H67w48KtTzEQ8C9Y4XJ9SANy8",
+	"UbE07Sid2KraCwyhRcIwBX/wJmwaDelowOzb+E+bG65u8H5qeWeE9NnDCStS475MpNU4H5mNkzAGPC0x",
+	"6X9jTXmCimyMVavQZtPcqjvRmvq0A9ylcGoXLi+BsROjG/+UyZzaR+I+v1+6E+Kddq4CiVLTT2FwloSp",
+	"Yk47fPj1cYKdIVhqkZrOHJsIXwkDPBLGvHQjCvhfYobnIxYDDOnaJ+2IVMYzl5uqZfP09XGhaFFNW+GN",
+	"DFMcrBXNkbjphVjoVi7Dek8UFKZXcXvwTe+IPoicAoOavOm3tO/A6l5ArzfspPRRkeQqNWa6v9kICgTo",
+	"J2Vspa2IJAxsE+eJaCkc4c9F8ITCsaUd6uohJZAzBwU3DVWIFCYeX0pboc4sB7FXW/96AWg+vOwV/YZ9",
+	"XUT/jzv+Fw1QrK1opYd4daw+6pyqniH8/HMWwpSTvHiDFbY66m/hiNaaLzlLnAbFXqK5i7NbrBkbZ9fF",
+	"+d1IrHci6s3KzIPQI6acut1P0CouqkSiwfA0DBZphoV97ciDKNuTaDizgXHZBosGw+aT7Ozxud9ironF",
+	"UUYjCisgYmyVbdO0hwl5rLw4t0440aE696VlLJtyGbI1YMLsgtWFP2Ap602jvranpaVcm1pmbHnDoTxf",
+	"bwcWcnIkmB/fKluCkgYG6t9iljGzNcDPQlCNRAFVq/Bm4b5ddfMA7a87JLbb6mbZ9v5WZ+tyE+i4bIds",
+	"NasKABovawVS1qDQKc+w4UOYvDF+ySDDrL1i5QgSk1K4IgSRlkKp5RacE/gp+tTxjgGyBe2D3yJA+PkZ",
+	"aBdv4cTWVKMJuvJQkZQ8wIybs5f2MKHPdLSGzHFA5cKlh576QTWVqshPU/W2vwWj8Hi8E0svvu+lPXAz",
+	"vFd1yzQRkQgrgcDNVVik+2fCqo2xFRJk4GjG3fJgRYlfpeUQnWGtYLHRsyh+29c20LKCeaxgHM8ZTWRd",
+	"C0RElDcwW2gX/vAqod+ZP5ubb1Fhmi2T61dhBMkfsMb1EcQwIoKB3QOIYE8Uj+GsAUlPLoKr7vzLqUMS",
+	"SMBw1ldkbNAshIWLfDQZ5taFXCOm1Y0e0Q+MAPsxRDQDuofH7se48ggUK5GFNkeWAhOD9zDG5nQj5NYr",
+	"qHOEG4I3A/XGRxdwEXnLRk0YA6iRDXi+xAwqVFO5sO9ldVoJQOpvpPXPhTq0/jRKeoZlRbGknB0BLfiw",
+	"5+/mtvMv/ETzoJApnOYtX5tTVKP+XFynLlqFzc4RM0hdfXWaOZKOIDVNSzUWpxL3cVxOVKJYZSw4KmDI",
+	"XF2AeE6ElRBfWMHpC/gdRwFhOSawnKiBiF7lpIcPD5FcRY4HbG2krYSxpO3ncydKIvafiSnsFD7Namp9",
+	"GGn2IckerYawb1ZI2ZAoh7JD3ecMzqUeXFvLkyDn9/KHj5tsGWREzmiQB9xUo6ARk7LdqVhvellGjRfN",
+	"kJBJeixvC4d1K53L1U8BGvGNaja6zpyUdHfVWpEEkRQtPI83TGXlkbi/w2UTXIc/BFe0UStxODCMYwAn",
+	"H1ZBl0GyYolzuXHaNWF6M7VhR7ZG/ENPDbYOXtlxkDbZWaUaglumiw9NETZZMoT/n32F/pIYvuCgkkBv",
+	"F45bq4llb2flLVJ9gsEeed3CnyrlbsDawdXDl3keNabQp1buh/AMGxmKhTnjhUkpr4tyHvDBUul4sisS",
+	"QhXPBTz+RqXlg2qC5EoOnJrkjaK3MXC9h5f8qtdzjXdONHUH12e0S7IxgyyLudrnkiLS3QDVmThgekEO",
+	"r1MX2YFuFTLoj4jminzbirXOei5vsh9STelRotdjKaiwQg5JqgYW18/D2QknBV5bFggPUnvH23RMc84U",
+	"RHVThLaVPPUS8eA6Nb35fjUhZlBOzkHBAoYdG279eEeLyp4EFh7D0Ay4ANWYc37qg5B+5ZQ2VAuxOPi7",
+	"6BmxOUrMezCxqJZPOt2D/BnXN+CI8si8hSn9rolY3nOK/xTGJUjysxjnCgvBq7pmtkIZvcxl9SC1gvbL",
+	"Ku7YOH5x8rI7nwqH7qHciFRI8qaco3FCspF4jCbDZ+GZsPesPBakb76mx35D+dvlRU9lKqgxxAG4/nAp",
+	"QXDjUgIVMosH0/l9VEMtHbVvpFeZBtkDuzL3sslQV0KGF2bvIG9AVAyp+31nG2QJCN6AuNFNVZ/OYzF+",
+	"r05wZuIBehJub7q6EutMYqdu84ZG+qnY6VvVTMRZphGaNbuh99p5gydk2Xvw+W8ab0/s+1AUjdvqQwUN",
+	"LKJJfYlb9KGxyeWp00VlnyhVyt5mWTXTaR+HP2UJDDcZxzg2S0HgQKy3pGrVZCQv7un5vLBKTpbCnRM7",
+	"Vyg/gdXbVskqyuZFt3dh9UA1H6v/Kzw0UUp7lZZ4v9rofOnP27HFijVacaP1POK93CxiGrGBcZbiaotn",
+	"Mh0TEwLIMM2vtPP/FMXNU9XI2da/N29iROost88rMNzLXEpBr2XkfeCHfkRav0v7hTzfaMdE9wX5/2BE",
+	"2IGcoM+akgktK7fvBWmzFfZnxa88PS8//hPNO+7NEopE029CvpGGc+IO0u50U5zXnCmZyqB0z1dSzrCl",
+	"lyT8hYsLIrWySAb4DVZb3qcM/I3pbDY8Dm6rFL9KGxybTYcOjuzdjXOeYxRnOSveeoU2AaTMwiOJ8rSo",
+	"BC+js5bkfkoq5Op8qwCB0eIgrB60IEpF22bl1aDBKxzNKUWcN1Y5TsohV1R4ULJxyzBEUMznCqgMsuQN",
+	"UxV52KD0Fb6PZl3jvXAGL0qe2mX8wFpjl+TBVV19E37De8PSdzlVtzx/D/zDbIVMiqLBN2LpdW4gdlYe",
+	"Dmy57MG4FiLxcy5n/2QJXoJJ9Ku6covgaY8mnhCMw8xpGxVNJk2YOH6kMjMlHTCKYQ5Gd6AiEFVoaESo",
+	"eZMTx5NOZA84qC/kr0kki5u/XehowTel3002MqMOI/2rWJF8Of4baxxlx8vCT/g8z3RBIPEmR9hldbvA",
+	"KwmPFzFqxD6kT6xSn1OL2IHr/OvOfxc1twvndsnlFW5dNvD3t05aT2HyAg07KjPOXoQx9EsIeRKFWaGe",
+	"Sy16pdyienc2gWgo2az9HqIrMXLSKwkvg5SQw3BRDzBkVvSa+A6Y2vvW54cjtAlwp1tjSeu2tSZMe+EY",
+	"1Cw46fAqZst/lfY8LUZx0ZvGHEs/YkwGGVJPIB6ct+ZGuUiUJr3YaoJo9UmLB1pDjZJWOZ8r54F4F/Iq",
+	"6xgjKg2p/Cjtz0raaXWbDIqW9xYzNjBjI6a8QUy71ACSKJQlNZ3NsijQ+2EWwp5/Jhoj1t3mRvkIVhNr",
+	"432GS7BcMhjpYCYXfi03EOm6yIuUVmdkTFo4y+LxF8djQGAGy7n3gvP+L5y6741hL9QxacdgBeziMc1o",
+	"xqCT4xFaV6oOObX+YWh4mtw1VjtHt8jak4iPL1IRTl4m1x/oS3/CxHWL2iXWmMMf3L1LuxM7DpEOTkcr",
+	"3srjK2QNOIv+/fDNqxdfXepuVEOIWa1VAisfEVEX0wkbQH0AO/iZtTLowQChzP5rzfzrOSA9GAPBIZtz",
+	"xpEr6Wno7BJnHH8Gn30bDpPvrOnYCn8lrVtiSy/ncLyPOtgyqA+QLs+vMDpC8OkeNjARXHyrNrpNVXDj",
+	"oUsbf45FIEH3yvnRr59efzp3IEZaJnz9zCqCh5dXrOE3cBFtOyfrnHoo7zPftWrjMxBXEqksE5/Ebwze",
+	"yE/WQVUnrmhoIcwh5s0G+uCX52aO0f0H5gVgno3200gI9pZLY5Dkr4g2Nks1wQrsxnxpBYgeiK1Fbp3Z",
+	"Ohni16BMNzYt9ZUf9FutGNlShNKojHeNwbpsXt+1St64VMEFpT+lhtwHY1li6Uo5ZW8pyVcGxoWu/RBu",
+	"IFbKhFi72Q4CbPWifz8mxPne1BUsvx7WA7yLEbFHCpjyZmmuaiCrOMdBkQYkzseqn7VB/8bEb9Cx/EL4",
+	"wXNxtWXZRrIW7snXOVQ7Yts5EEO4aCgy2i3TVZhQPN/r3Z5fHzV/+mVtP95WqkmBBDQPsO35Lr/rkySl",
+	"eRWr3U1hRGEqBVaSPWKOMDxGa3MEDDv6K94IUk1cmhzrE1DQK3acaNMulABTUyq2yg2R7KIxx+eAE0+s",
+	"xz2mq3ybB0PmleEdYRQaApBceEy0UlsX/DzEmQvZnABPOGBh9oYtoSSuSwa1XsmTqABK6mpzrE/svbYM",
+	"cTclttDILIXHWagHwj8ZneAm4tVZRP/edE79wQl4asjocKPrZhVlT54DVYoKg1uoGAXve5l3H1u2kOKs",
+	"UcjVCSaES20pDA9IgJ7mPu+wKH5B1n5USz8bAU0BPjqxaDMN2P6JT7UliG1q7qBt/F7tWAnGXicR9xzQ",
+	"2ehGHA4r8Z8kcZrg4c8ATO7Ef7Mr8Z//nYj+O9uQRIdsRNcifYe8024ltrX0II7qViDLKTbabmpEm1CA",
+	"/+zsOBf9Ps83qTaDMdUNltKagfpKwXTb0uN64kju2ilNF0DdooEJfLFC++dC1Y5qKvCZ7TaRBo2oYIYo",
+	"ebZi+QXEzMv6WipS8Z/3khpN18XdVXhFGFpqNOogXMFAlZBZAf9zfhFsjG3Oa5yXCNf2fGufgwfZ/8dF",
+	"aIcHZC0Bb8TGlvQbqR7KRS2SOZ0ZqKir88BR+mw4Sp89ZJRKl+Dk0oJelQwnWOEbLqSMAOOoKyhPUE9c",
+	"S7sbAkqxMhmTAguMjXOiyzinab5ofa/wrBs0swhk8pYoie6DMnlrOq/eSzRRC8meexTSBTGB2umm3F6p",
+	"dJshcTZR8Y3o8cm12hgYJVVBzOmoW9VrCKLqJVvqo5oFZUkpJJUNKbNmRowkXf7K73M1e6E7WAPhLkd1",
+	"qGQ4SQJdBOk6uyFilWtK7hUD684dYIM4S5h4HOlBezNGh1fviTCSKysE4iapgQ5rjxJoyf7P4JtylR/m",
+	"oFKRA0Cm+pzhRRlIiTAZvwJeOHHcG3WrLFYbHeQJEbN81WNGW+z9yBSH1B8ywz8WUlKSqOJ5uOhIXuFe",
+	"YTW5aaK/lepXyN0Ko3fcGyg57Bka0O8pc/bTacOezXyhSjRHMaoTHDH8PgR7SmpWVldQdDWRd4WhFmGE",
+	"+vqsQWkhuGkobxDOG90AQjRHxw92Gb/pDZCkezL+/Ohj97xMLjgzzwCsiQsTpp+axu7Lbm31hrcYFshk",
+	"wlteAUPbHCG228h6NqL1nZWVegdPXnQd/nVFLcz36RXZPLwlNEfqXRtzk68vguLeMKeYiOjfVEw9zS0f",
+	"xbvZ1xcF/jsbtSIm0yKrKf7u86QaKsYd8xxjb7uaw9SA1MCSlVKrl/AbPtKcZBz4cU/5AQKtCEkCBxxV",
+	"8ZA903Cu2XvQrQDKqoELFosC/nnVITgCxPfh3HYb06IE+NS4DGEKSroMu0eUfuBBqPM2AkJLceR78AF+",
+	"L0k64LuGYhDY0jNJiLjKcuuSVlQx9LYsVDwAx+Y+/M12qzaezeEootJhUjjLtfzu5KHN3PA7k0PYuGCc",
+	"aH+aTQbH53KAxfj3VeoXfbZv2fQAMS7p1irOIftJnuCISzzJHkKmQFl3Uc836CuPHntBSRnKEIGXd6NU",
+	"ixGuDiUq1QkRRTGDc34ADHMPekmOo18fC6FRzpu2zY1OdmRw2OalnhO8J35mRZNBo0jdzMwoSy75GATP",
+	"9wNH5LDJuVPtvgkV6UTiNQAQZiKafQbwLKpVnc2uDLUyR5mVeDCuT3ldm3dhHNRkOfQjlDoXh50ek+Lu",
+	"n4Vin+e4iAPMToqSdrPnEqJLGMVN12QR2AfteK1v2PZAY7FWqhEgrGZXYt15WpMuusLFhb5T7fDS7uaR",
+	"/QRrxIdfzcvTEBztAk6BHxu+aIVjmgYkMxteVVm9mFx0C9C/yKaFJB2CRAovzynG4L0v217NJiK/Mx4d",
+	"7whowC+KiHSVDrx1zMXogxJJh/AeMQ2mbKq5yUWuzhpEUs4kZP5p1HfLcHlNVHhEshoaWuI9hpbQIOWm",
+	"mr2NIolh2WmBb/mRBzAfJE8OS/RsiDUJl4ODdQeTU8xckuj4eBASBb+O8rQaqXwJEnxcAAmExuVsjYXC",
+	"X+MdNne+/orW4kACDHudGjUxs2FOyos4EklqweGUd622W2VzyfQFmG4lfbZIrc6FAd3eHCFEi/adSWvs",
+	"NMI2sXFbi7f0lAzCShx7UmOiuHDaIxlmqeEyApFjN/tR4+dSMcTxstY33DD0qvFEUA2UljXREIxrEoqw",
+	"Hg9eKg8rI41injhe2Gt+lJxjGfYrdTD8alS1U8dYZXgemr5B2tqoX3WQm70ON8qtsqS+ufe+fSZMU58S",
+	"keIfnGjlDvgYnbLBEzrjE5wFllBWBF/HH3kLWBGsqUfycjH2irwM8H8I6MCGY91mTxUJXDGfH73aKQ9h",
+	"ioStAO3jX1Z8WMTNc1qEhy6DtuGrK5zT1L4VETXgi/nF0fvxqcGo9HyUloR21ZxCLAhBvOtd+XuoQbzb",
+	"y5bjYTPec5hNwDHoiCoqcCjOBTpj5hylkW4g1yTvtONlkORIXqHQ5TNMWDAcWbgzevKT0z3qbm6I6yo5",
+	"edBEdoZJayqnW5YVpPxiTpByQkfu0gqu5CmcGhHO7RJtJSjzAF2d6Xy8jG503Yzj36wcHdq+c23OiNYd",
+	"dJNeXijWWOEmGw4eO+R8sP2MJRrQxZCHcko50Zgj5CeRdFw7EexDCMFg7PgZGGnIqgCE4mCwG3MTS2j2",
+	"pq5c+P91jOcD0ockTc7YG/Ku+KQuZ52YNabkwFZXLu7mcQbjmqePJUjiWD/zeoalde7pc/3G6G9j00Zu",
+	"OTVhBhpxNPbmKU7tkhMu/AxPuBvlOWf+AbRuHI8HsjgiijWcyCfhjyaCAcgAOmBF+4NY4f452aceQAvF",
+	"0j2dszjh0LObnqVSfiEAdxMN7rTfGzz/AatHSMh4Iyhx0FVVg48e07oJ5XexlUvhdqf7YKLursIPZ/bF",
+	"1hj/FHq/ZFuACgRsizbSPTCrGSDZUEJZIbYl0i6eZV4JenGJwbKmTdUbv0qbhAWAaxwRuzDuMcAQnutc",
+	"J2ux1bvO8gmBQ/1G2Zc/fXafIU2/XaVWs6vJy83Ni1ujiQCZzT3NKhP3weqZTDKTncq26i1IRDAmRXWr",
+	"ORjKSyBahOiNuvMQVlr1xIoC1dEdVheViPIMJuK+dCgyDCwP0+8z4WSVRDHN5Ro0D5WCfIk0vlgUMyXd",
+	"cmZi9qcXJ0F+jn1+SAt+7apdLvgzm9FmcID7YA2aLeqdImxodJ8Fc3kZW0KBF35gI6UIYIIIpOksgvxD",
+	"07b6ttDjuKeGwz3KchcEj6RmU383ygLkDFlQo7Ym5i8hmGNVq86COcNA35ni5biUAbltihbcK3nK1L+j",
+	"on0mepYLfClgmyQEboyA5XQMCvGJmLmPRDsDVuIckVBqeh+yoX3Ta3+eYRKSFCjMVzwCB+wJA4Jz3NGZ",
+	"03o31tCvAfO6Vg0EeeEKRlZtyBI6+iiUmc54/ECF8fQd1WqXX/tIofEbtq7h5QR774SpDdaNAgWCyCQS",
+	"L26S5MDEu3Q3D0MwhZk0N1rxy63W1YuW1WD9wYcTq+rlXpJGKF9kDBpMGXqnWeXNNIL3C7hgeOtdDFed",
+	"MxBI537OhbKLCuyiqQXxPkfaCgsirME8YxWPIEUS/yy6VgBW2BXnRhaWwCFAmO3qjUrhcypaTxL/962m",
+	"e1hYc3jnXJYKYf22bkR8DMILW3UUkXyBXaIctQnlaEAemlTuTKsaVO/KRnaXBDgRje/GgcmITM1DZTP0",
+	"JanirV/Yg4gsdnJ0rOLHCwKoXjEEHuCzZIzDbPpma5Xbf+CB5wkpEr2hnrsLL2ivG587ZvIFCNN1AFH3",
+	"c0HYM1tUE6sZIpQFR4i+wQ+slacHSuzKtlXNEgWZTDL9fnCgXtm4lJ23kBdXV4P0BGW0U18HeJ8xf26W",
+	"4benzmOu4gwxYTb/lVtrfA4rrgr4TqZt5oaF8GM4ABnGgm0enEuSiYLiDLNDE+tc12XXZQ7z/oWwz8KD",
+	"K4y0YnwVYvUk2MrWHqnGUSblInMlRaXbZ1TXvVdE9iUAEu1WYvfJ4VWZU1HpNksrBh9ZYSIOdXlT1I/E",
+	"oRZdwJU5Nu8NL6ewlVaEv6MykW5hXFbicDiv5S3rVf6A4onlouYhQpAjWEQEc6oG6Sp54oXYNubi7s9X",
+	"Pu71ZtaH/FahZ8yq8H51GtWLp6RcvM9kbcB6k7G8tg7m/uydFjdN+Ca/ZzIIpRxUiKUv/LlX+0MoSqQo",
+	"eI5FMzGB47w8PRI+KEtylkQ4XAGa4AL9w47RIIx8ecdYJUvDexNxoJ63mLnLb3QwmbYCH4rCgsNqjAxh",
+	"Ampt8Bf2Xu/2nOcU3JLwN3WGIMr2KQsqO+ZeX5ujcl60Jtgh9zoE8sCZhv/kzpL3vNSsUdJn/lKbVnGV",
+	"vDurlAuuJoSjQLa8rFN9douJWkzGNDp37rvrJupFBBe0nT8oRnL/tKbxxalhNBppWcUxGIUtcNrT8prY",
+	"Txlvck3ae5e9hATIrAASPDTaUYxqGsjFZ6LPmPVChLtp4l1/1BtVLqQl2RBoZU9LePqQe4y/VImHFwMZ",
+	"NTKenCgdjocFCpgHNxMQGkmosMbr4yA95KfXVkmSMnGt2tzUGcHCJVilvZK3GZn2zGFxo1gdsz5LiVpt",
+	"3mDZhPagJzno1lHekYzXHdv8rDobUd5G25CY5Ij9diz+PizAYK/BdwObone6RjLJ5fpAYMsyi2iCWvcu",
+	"p5nb9PW1sJrD6t6ZMKjrsdmx6ZwHtd5C5Ki685wq7l8br2sU2RvJWJkmXlvQDDKQRSUPraDq+kI5pmZB",
+	"XoLfjMNz/8xfaIS681biKmigtBoBE31allQYmHp4pVhdabj3wvKc1ogvD89b5agKqHQPPFJ4ffKaKg6u",
+	"I+G03Nxguls7BJiCzxP+I2PRHJX/1iLIq2SlTFxyMSpvsM5vy/u775U9fM3FFibCmpI0PSWjvzjvSdGl",
+	"eGnLmVpXGetxbzgU5MthcJVIvSNun6rZQbxMwM8XieJrv1C+vVv4A1gkD+AQJPRVHLRhVK8Gv8AAmI96",
+	"jl/Lzf+3xqqN5MS1JEo3zKZF3wI5CIRCooQsk64wsurZI+HB5K0ejAsXIU1hj/mQQDlQtJ9DT14ZWfEI",
+	"5fC1jDi92Xq6QLyyBwh47LDuwwKnKCv9StHA4pZ9zTP3bHVdz+R/JQAAQVXa2yQ0CKOZECAl2gTmoJY1",
+	"+fuwdpg2h+bw0gxoTTPWBC2uSUiXPKVVVNMZUb7uIuHcJUctLLoc0gUQhoduswdDGO5AvgOgOb9k8OC7",
+	"ZRt/7lUAWuXSwCZ3XB6l9my26A2GKRLhfQoSpWJXY8UGAzMzdUX49bga+m+urnDP1nhAUaFOFO3HVRhH",
+	"IZ0XtKH6eaSd0e/c3Nn1vTnkMna8a0Qb9+Mtxaz9mq9E5igJ+4s8JbrjGEmvsuMBJ+DlOa7tMlAQSbzP",
+	"MYouqRHJ4YC62RMQIsUu7FI69uJGLYK613zWoc6wLtBNPm7ON1CxGHFakVowqoOLjaxVU0k7LTk5M+sE",
+	"PYioCW2HSvvDOz2tBxi6fj6mloT7PdYE7xSEVRydIjLYwrzicSNb5Hsvx40lnYvyHRk+5bi0CYiga7i3",
+	"epSCM7zfk+bxjAoT3F6wa9LEzO1vdorTr6O8BDY7N6tvdMyfj6e1TOsym/8Kr86x1GdRbB//eo9LuPwn",
+	"Gc768xswtEU0hviGTSPkrbII5ClJixQNNqKkIhUBEdZz92N2QjTHIDiz53Ia/rwRHGzvGhCfUPSN/ive",
+	"8EXUlZn0Bp2mpStjgmzvHur891XTp6kJbc/NCF9ItHxhs7fN+7g48UBKKlEMNXPmUHp/YeBB7G/iTVaz",
+	"/HUIM7tRtVbOk6EIWybS5xVbsbCGM/bwbLAQLOBzOMV+qLscL0eaO+wOO3tsbv8jaEnmNPByFxsE7XM4",
+	"bCdQLSfisXEmvO2cB4YaI7bSroTejq6ve6Ot52HWBQE8yM5cmlJQhnNQdfAW+iC+RkUoHawDEX4parlW",
+	"PN+gbt55M8JiDPGIgIaqJugIrWoNpstl+Iix0ht7+gN4hpu98MrFXPokheeECnf4y+ttTqGK6L/RG03a",
+	"7+wnap56nZjDlazFUdb1JTGEBzG9ht/p5QDpx4qnLhKvDBsUUDgT0OdSbpQZoLSvVU6cH8iIJeHcw/6D",
+	"lVrMOzSGQJ8DpMfV6pTFjKt6lG0cgaejPlyS6qRdnTvmvk4ZwjPDobO38/cUPAQ2QzG1DMrBLqIqCu18",
+	"iz9i51vPc1gijc6FxjCSVwKdTWrVivqeG7HYEoYNI4tUhHN722Xy69taLiFuqiU7DHtZb0fgz4Mxft8v",
+	"FTYdsld3hftk0RS3e+MNb6NtgDeM1ZtzprMlIEnoaY+MDH2IsxhfHwc1vXQwBzMT6x7/5j8DCilVkckm",
+	"BykhurVNZJqpa3FSZ6SmbLl2NCPOnpss1+5tjGGR99T1kkoB/vznP/+ZrQUY3h9Lt/jP6jjY4QMtgOsh",
+	"zf2nbCKOE9Z/QWr8MLy1dv6Z+Mv1v919Jv6HeP/5p/NMsfyJnbqVW0J4Jy05GcqNpYsm4erHF/ANOqiE",
+	"EDtHddZ1+eR8pep6PC2fXnNkBpvTZv4kfgkPTQBQPgygJ1K4WrfPYWNA1euKZV74nC3mvLBLLUeM8T6R",
+	"T1c9t49X9jDWB20MVk00GL+eI1qgnFv5GH9PSbqCYTZVuZ7466r6uuyteF5P9+t8CcJUrmg1DTqNbWTX",
+	"ZMxHnK3HvtKDWQyIOyD4ZNeuKDl4OJgm2OGL3MzvVc1n/5iA9eQyDs+/RCZC9nWGO5bA51aNRx/GKlEB",
+	"UxnibZrIA9+rWT1PJO9RBbtRGRnezTLayZc51smkHTdNHmmdf+dV6xIaOXO+NRT9KrwF7uCtOSuvKDGC",
+	"4zBMdq9T3UqD8TV8V2r4lOjce2ObrORcBlA1gNBB+FBtPU3xVIhmcUjrQdoScR9mWz6QPU8iBIV8thnB",
+	"upgNxFFjB9t2LMKg83tTQp4Mv3+Rno4xjRyiWKkWY5ib8K2t3kDQCmkmwp5bq1qrW34Aa93wnPSgnzEk",
+	"+gL/fYP0M1DaZ7Hi4P2rdyTqcCTRjfqUOJp63q9FmBSqfbu84agtf3ACTqYVWZ+VutUbRbG/FqiFtN8P",
+	"WMoLq+hkhl8lcha4cFSQpn1YUmGe8A8A8f8DfE6keT5vXpityig0kE9qGfPc3+zUpU8XPvRAAFc7yA16",
+	"I9xGNqQ7W0kvxV/fvpr17HFVxAHB+cgu9BfDZT1e8bHikgExag+c8uPgnmzUMVIkhe21gPhyq5udsq3V",
+	"DQfm/P7Fk8/++OWK5BfNVuzVnaj0Tnv2Esqqs+BMOjDFSxgOKTkxbBzVoXLD+ddIYsNwhw1pY3BWa4X8",
+	"Mc9FK/3eia2u64gBVbeqeWKqCuqiL4qhNqbxcsOfxvukGFHCtkDQ2ZJH9SGThSa+tIJ3HHWFfGxLyVdi",
+	"h2MzqOX47fje1Pciqay/EkHQfaSy/trAjV0tAXNk006Pm0fKKty8080GjvgGjTtU8LmX9muk5o3EoxQp",
+	"xA/z+2JadAdPX3FQ0kF1czj8nxMJVmK4DTeR1CD+DStgPPB7qg2JUaeXV6urb3n0OfkV/bOHA4Q02adv",
+	"Td0dRgUdUPFn/nO+ioM+lN6xwkbyAxRM8ep3yfVkUjpur+Z5vN9Ys7PycFDv4OkY9yg396mjwEdUGH9f",
+	"hjWd4POgpg5i0tjniQl5F6M6jMTzQlBRChDNFF5T+J0+wbXt3w1P/GCcqpaUtDCe2viVef7928hSPWOG",
+	"E5M+Pl6iymi2E5QFPOHxSB1PNXEMzphyKISS6KuCEwvFBEd5SUY6NWqhLyV68Pgc9CgNNTcCHyRn8LxG",
+	"qve9uluJWq5Rlg0IIh2V5xETfjHMImyMFUD5V6LfFvBi4uOeje/SmTIfBy6K6MaUK1MNWZwMmM6uzmcK",
+	"YpqA1+GLw0Z6Ko16jm4JuZIr8E+kVZIu1EEieG6MsggtYxHnK5sTwgjbCAJCHjyyuQmKM+TFGRLjfLrK",
+	"i2aUTGEZa9P0W37jFnsw0NikVbYIf0GJvT19N2VkgCgRBfEqe1qJXSEfmDlWyn7HkRSeBP4xTAmY79pD",
+	"YDDxvB4lZYEKKk5zpB3wjp9eMV2THj8N+CccQNQURK5eONu2QMm2M6ZaDUGhFNj2pq7uwWIcZ4sGfYIN",
+	"5ANbNUmMumRSEhNKrW8UxlTXw3AqDxkcrL0/8lH3GKe7B0Xy5zNGRozbZZGJH1iixYYu7ln6x3QezTXZ",
+	"qlsdOeKnN/+tspXejEzkqG0FCSWSH/6l1BtIX+5ffTkQSN3QWe1PKFNEpjoQtV8siremVs8E/nUlGoOc",
+	"YCsR3A23IikuWbsVeO+YWGuAfTo8bamo06Et/ywSgcVgQO/N9atbtvov6nTG+cI1iv68SrT40Raxxhye",
+	"D8iyetYFP1bsCA9GKq3FrYusSZnW9Rz4S1/9G9yhW8NHprDguvFWbvyAyjGFD8Pok5O2sUo1T8VXJlyP",
+	"uqKswk41ykJmgaQanoqXAA3DP7u3331FJg4scicOhxVcqE5sDv/3/7USBwNk3eLtty/F559//uen4htr",
+	"Df28tWZdq4OozKbDx/5beO7PX/zx3/67OAJ8iUgaNrIJh53bm2Pz9H9vks/67OqbwdjcKutIXfPpp0+v",
+	"o0EpW3317Orzp9dPPye6dljFn6T1CBuduCjDdoel8kMF/AMbTQnbv3XK+a8MQpXDoJJjL9u21hv4ySe/",
+	"EiMRWieX5weSfZW6WnAGXTK/T2Sxz7Y6fo7Z1aPnvO0UVsC2pqHM1WfXX1yuqL+o1p/peXLNTy8KzmaY",
+	"39ExcvXsP/7eb4f/+OW3X4JdczhIewqeAmZOB8J+vYpyFPIzVsTTbiVkXQtSJ3oK3/nkjF+ftK3G0/pK",
+	"O/9i8NxF768XTXKZPFv6HuMCw6iOI5196+435EgUznT+RVUN2nL/pS3r+vUWpnNae8wefqKw0NVvq4t8",
+	"LRQkvCSH40wi98tgGl1/8Vxcf5HSlkkDnAg6Z3yU5E/9zr4RqDmx2HdwDMgngHTOQd4o91x8OtVFsgs+",
+	"m/MQdpaEeS79oJ40yHohnYBHj9KqZwInAe01sN+acwn8ge8QdbjGX/hRWsgVBqu0c2oou5aot/BaPUB4",
+	"5x423Rcc2CCYFgUU/j/RY/fUpBgLal0qgcMUAiVq0lYH32Fv6j7a8Thdnq7e24wJZOOB/0vRkf/pou1f",
+	"etZdnm3BMpGj0/B+N0q6Nb7TwA9AZFlh+A8p+EwOyk4FTx83weVF8cnfdfUb5Q1w346PzJd72ezU6NRs",
+	"pZUH5VXYDP/xd7TbIOuQrDZdXZ2P+WowfjO+9y/3P5jLZgb7VGYMXP+rrgzsJJb5x9yE2QrZDD6zIq0H",
+	"B35KVMNphPYrASUsTnh1aGvpcyvnk4FUa97eOEQ8ye+ydD66OZNRm2VMmUMCNz1wNr9P9fNbvDqxoAPS",
+	"7mAxnk8t8XSYHbCq52Yvuh/Z6fvmrjXW//7b/wFzKKtKIyPPm4G9hY1gvAFGNSoOysc1+Mc7vgeN4HxK",
+	"J3589/rnVUyqt9261kDCiz3Nzmgv7MNO6HdqMJtfJ/WZf/yk6oPcqU/c7e5/3B3q8YymCN9aN2HsLl/P",
+	"z2MvXvTA3QdQF2MPl7tMOvHu37/LTUak08nNxPfmoN5gEezHnoAVvfNvnYIRpJciS2//ljRQV6irOWBG",
+	"S/8AMS16BSddVzDZXt35T/b+kSa6xSHcK1kptNBf4qeefK1da5yO4bH+Sxfv/bh7/QMqgB4U3LCYtUNt",
+	"SqIGU5VL7k+i70cIV7S/BaB4D9mb+Eb7qbX2F/2vcHhP3buhB5kVEPr+8G2Okf2z/X2DMkJUUgIR1B6E",
+	"Alcx1hl6g1euPMrTc8x5JmkI3SDZfW7q+oxaNm7xJqlw/PNa32f4O4oDLPDhWe3mhT5jeYwwfe1+YcJ/",
+	"NZ+x6KACfzKdONvOAgqXAijnt192OVt1q9Uxv57f4AP/v1f58O+/7Wr1zXarNqDPe7F4PkRCLshSbvaR",
+	"D+Fj33VRqDmD3AgHKuK7E2xu0MCRcKETIIco4FgdRAhvVJtdgP36y92Gb/GJf+0LkTqROTP+1qlOPZLx",
+	"m/MxUbhA+xT3o1VBgYVKUWqRBGghzEqTtpabm66dDhx8Rc/8Hl49fqvEq4+tevxtlE1c/CRvFDXwI95D",
+	"cQj49bROA/TYvYblABIzbmrPfkWP/B6r4WfAjqgqfrNgWYQxsgQNfYQtRwMyTNYTu7S09iQQ3BIsytVV",
+	"2zED9m48YPe7+e47VkObjBu5x70f/3lntDjzi7CnOOc4xfhv/USHbTIoscyemi9T0d7HH1X4VslYRg7h",
+	"iC7TvWP7EbK8Lyk39DiezCMnSJk03BcZlXLGHZphAIg6LAuTab1k2YhO5Z/EQaJVxu/QTVyCH3GLvqiq",
+	"lGVbn8ReNtWqj9jGcRrv0T6zxh3P6C3Edfov49RLu9nr2xy49qEVH4+0wfagVle8a34CupOXplIXNf6M",
+	"+vBSDMAZs/YDk/6FZ8dEYcn99vL1/zx7eZAYTQB5JENoiAccWkH1s71rKQ6yotLmxhyFaZjt/slmb3QM",
+	"5fHb3hinfsSihX+ZXT/o1T0W8qfXXEVRKg+cReIzMbuwmKlN/+j1/E5JP5GbcPHPj72mVz0YGf8rwYDZ",
+	"gIwzB7U21WmwwgfQdeENKjiEO+0cx86tc9A1yS/zt6pW0qlv8Kl/oZVuseFVRh55uBTTo4+GMiVFRQe1",
+	"D9LdqOpjL5txQlrVdVobkck/3Gg1OCgIFIlqNwAQIS0Q6SE48Czed1hbNDg5o0Axt5LiBplw/OMW+9eO",
+	"1v0rHBRmfDzYG9fX5Pwq7YBaBzJf/QEyGYf4nefvUexcWL0cHcII0bkmzli6i6ZAo0Wm6I/Shi+cxVD+",
+	"NOe9UREkNfr/qzdiJqgC6uCocLBVwIUf1nDw3fpixTDmuLhBcKmf4PAXVbHn1sA5z8YhYvnvv9LSz5V3",
+	"fgOwswGYFLBoADUdpAT4OueRtvtjBjV+t2zv/0QOUKpJ/9UAMw988znBCtn5tR1w9o3gaiONDjBWwvXf",
+	"75TTbJDy9LuFKE+FEcrTvWORqdOf/H1jKpWP+7zpoOtFB0JizCw8EiaB/I/oDZpGnbuAn3EuYDWmjRmy",
+	"9S6gN79fyGNQFTDF8Pm7b/3TxM4//V5RzFMfxDS2T7pHaFmlDiZ/rb1uVfN1eOKBAzVeVJ2tMwTsgE4H",
+	"5rXnYGxtrdzBEUR0Eq10rt1b6eZlG8NHfilAAX/oFbE/8pSEwYRe6OZWNR7hvcbUEQQYueyAdwty6KA/",
+	"LXTzVPxAyP1KAXcZ2i+aRPWO+3G9q/OmdYP5/SSxa+aMl1vZbNTLGqnSH+fkOOim8+nsQCDYF59/Nkf/",
+	"cDaL8S3/eDvXQc1t1s6lPz84HfxTFDYPExfpB4VpnorXyHeIfwF+DR3DNamyOD/HPxwuwP2P5D21bX2a",
+	"EbCaix8OSxOWQPr5IrH0thU17h+9eL6mBuEcZKFbflCPQO72OoxQOLfDdK9BOvNjowJfhYMHWC9SWy6R",
+	"8OHwieULeBZBeEh7pOrEikBSzQjvquunQGFHciRXz65q7fzZ4v2kH81cdCiO5Dt88h9dPUKv+vi1Iz++",
+	"e/2zwE6H2QDCnTRu6RCI/OBZQ/xrfOT3sMR/lBa+Voq9oNb/njFQSOQhrA3VxRsvD7pBhummEpuuHf79",
+	"oB2wJtWqWpE0+jHFzVcUJIt8Ou1AEs0DHI6IJYZzlbLGlaoVUq6c8TJY0+Io/iPCodmodTA6Hgf5ZBXE",
+	"vxNptzXB8wTqZzgzzgfrE6uQuSp7z73FB14S2/+/YCTmXlm3ZfGRLGnfPZMZ74m94nfdvsi9DVWsWyGH",
+	"2zPsXGQSN7td2MzoPMQySkx27FVdrSIHsNcHhRwcsNVrqStu8UXGWn7pvVPe1+qfcL9Cu4XcSd38rjP0",
+	"Ynym/iqRxdB5KzXQmhibwOPAde2QNBUMi416jtmH8JNgXTSia7yuISHvvDw5ERVqaKrU7WyM9pvbRITy",
+	"KGUvt4uim/D1H5rx3v3jsq1Ln/xHm7SvYGdli/Tw9sN9h7w2Dept/6PSXa/MDlfTXrZAvvlU4Fog/KWu",
+	"yLteRx/rVocVKIVVTjWxWiFdVXHJQcm0++TvW11jIHCisvpblM+aPxi2+GD+aIhlmsDv9nTjbpM2A/3H",
+	"Mdyeu7Z+QMVmW4fjYrqQcsXSxNcfu+rkfeg2mGjY6bDQkGqNQNP/L3tft922ra37Khi+yTnjKHGStXbH",
+	"3vVV6iRO27TJtpPmqhcwOSWhAgktAJSs05G3OM91nmkPzAmApERStE1KdrJ609aE+ANMTMzf70MULe8u",
+	"kd6blCRRCFp/8fNvH9mSS7AR7mCqdNZtPr/FEYewnt2TfhV52sd6xreqfblzy/I7FxS01tpeLcAmc/e4",
+	"k3H6q+ogSgcO8ODHtQq10hn2mOcRE38AA/i15msP5BL8AxO6pKiYwvkTzsJZACyxFyo4ECWFTKu0XgSy",
+	"lvHFFR/VR1b9Ox34IGhvtRE3Fx4Baqh0yV2o5VqwmhpoQ/QtrI1LSMQSPnK9lUv9oWpuvNwHvERpKXry",
+	"sUvDvZg1b9FZkMF7bspfAZZ47LvZC11vhmXiBtLYrEgHBx0lnm53Glhgajv01Fihff6rRataoX2N6HAy",
+	"eFdH8pbIi/SoQ9iiw6qhTwRSbY5pkWL0Cb1NLyLOGzJzdHT+Kox1FnNdlPZkm6nW+ReuR8k3H6jF+heu",
+	"j9NbfRDd8kULCyxV6xzrkaYFFmE6v1iYCf4psiLjX6gCj0iMohJqEorThHsg547+EzfkEYuGe/9vWDZ8",
+	"q0KEkcRgVmxYmKvCADPc13TjQxsFocwCtED9uuuPQEnUzzSRGws8bYZ/xrgSwijTztmNBc5Bpj3IDozI",
+	"m+gVvgQbQHKRsmuYKg2+eFtYZuaUqevPzNEADd9MyIq0RxV3vxpNc59TfuV+PHRPoUSfOHAV+1oLayFH",
+	"xXbgACPpzlqckcKKuO5olHnNGeeqcdvMI51bcybmEjK1gnfCJ873zcvF3TMkXyftEGKNj28GV/trCbNh",
+	"ALdEgmzoRzSVKq8RLPCML0A/MaQlJ4wzt4CoLXPFMqV9kfohNFxb6V9crT4KUCUW7FNjNfDsDst2aJjz",
+	"aiY/CsjuriIqyTZxdrZedC8PcRL12DbLfJhdk/gO03saBa/Yf196gk13CEngqQlEKn9x3ajKtAdi6cqR",
+	"4ogQ+nhEdkAFG6sJodrE1EPGN6Ek5Rn73aeXiSR1qZU782I9s7FCSk/pCj2shKnSLUTVWLsX8N+2QNsb",
+	"/W55F47JTA59fi/uxXhQj5zEaAj5NbUpbxRXE4ixWjuKLJUlPipztZXua2sxw8hj5/MO4uJQnw6CFEe3",
+	"t8o70ygf6yoVV6M6Q7KuR+fSTIWUTWRZn5dOF80DBjQRk7vBgZ2GmLzO2HPcXLmy/Wi7kE+s6YERbrpc",
+	"jOsiWYAl/l++KV8GGb7cKznVavo9N+PGNHCSfZhWyc5CnkNYw1ZgDHLT9bg5MZbSV91aj+KLVe5x7D0Y",
+	"Sec6sP3M3ftWaoEo9yjG2SJX65zRDFQiC1R8H5ja6gB8M83TfZknGtK8HbdAifl2RfKwiMfc9kqkZxy1",
+	"gvt4d8M/D9stjPPlmWpbCk0Dje3Idaa0uE3cAcLOy9iUhkTp1B3rS2XARHhccroalfSFWEGUi1EhyvAp",
+	"7nF5Q27j9vBkTd59uPnY4Ky0HDX6pzOEkw76kucbMm1RIVOVm8YyFp4sahv2NPImd1SoHH7j9ixGSczq",
+	"3m4Zcr6VAk7djoEm8AHjiXfsS0pASmHqyvm0qPC+t2rpSA7fa7lDc8XDoueI39Az6SdVPgNDOKboESJ3",
+	"57jr97FSCk6F5NTFlXpiZ/qCsICFSDtpBC6KwNQ31mGED2iYvz+IPpMKr4gX4MgxQeuk/Qkm3X39l5qS",
+	"833m++wsIJWwn+kFwNJspelLks82//MdjRis0LtsYdxuq93b6Fr57WOiOyQgrK0GTqINd1NrPJ+YmRdY",
+	"wgcZU0XQaAJ7pvY2tjmFNlxLW27WoE0HR7P/VKSuC/E4fLJQhJ2s1bpGhta143xrHj50pza4AU+ru+Ou",
+	"gZr6XFLe0GNaRMZJ3DTUY+Zcvz7U6o0MhuceTe1W928C81uIfG+nuFvpWBq5m0l7+Rz/2beT8En+Bg+l",
+	"TbBHeyBOaB0+nXoD6f/Sg/UGuhe5b+Of39qnU0/T3has5ikW37ZXT2+ZKn5t223SfuLVP9QzcvJmwKr9",
+	"MI9tMlbtwhhZlty6Mo7l4mjG5kxNpyIBZgBfwf7Int1Ic0PgY3BjmQG3+BZSdr1hicoybibMQCYSJVHt",
+	"amb5Nb79509vn/7nBP/14gd34YvIU7U2T1+8/I+XxNhiImiQL91LlCyy3GBC2/29zBvEAMg+SQ4Eel0G",
+	"nFuDT2HcQeV50ubI9QqRUGOBW5H7h0dWefpMLSG/ySTtEPOUFj/0tD4zSw08RZ81k8+i73qbnTUZznX8",
+	"5FXvw3YUX/njwccGnAmCIdypkJKJYPAGjLLWHimKpI9YD91mWDQYXK9MSHX6uhsq7qjw14NxThxM+jAn",
+	"v2xO56m0JueSiwy94rwOobtrpuy7dW/wb83XvQBymouzPfwNvtWDLtH+i+uDoN6guBDojRf6hZB5d8z6",
+	"VxxxiJiFe9IVUABxX8yC3moYkgmcg4DZRvWEVYD+OciV76pyqiFA5Kk19fDJ2MTOr9UKOiK9r9LUvfZI",
+	"PUJ46wObTeWKtTHSyXwsrhRctdPCFFx2WRWf3YA47SPOQyP1Lc5AGZRmqJGGqH7B+1rFrmEmchS/6obu",
+	"Rt3/WFg/IY+Ubux7E3UJxqg9avq9H7OzqE2NqNpYlvINBQN/U3lKYRDE2VoDLLzNQCn2TBhDwLVNRrIT",
+	"vbbo94v+CcmUgBBrt/HQWHuBscbMQJ5zCXnqjucWdJZh0s5vMOfilgFPEpUjGLmHAKiQbHhJ6D5kSBRG",
+	"Ombo5rdpN3gx8LNb/RB/dVyouhywitY/rUSoA3YNUgbIIb9OpxyB6to3Lg17RaMeZrpp/4KE9+9cl6GM",
+	"NT/vAUzdBMShG6wyNLEvRHLj/1Jls1Aa/zci6IR1MnOlLZ/tKd+4iqN6LVW7TntRVWnPR1BpvXG2/Rfd",
+	"pjfQ0xpKniwMy1QAehqKenjtnPJrYLgkoe7KrxMeUir1fCXeYse1d3NNatIPnVDclUsZ3OGtJf97AZt9",
+	"PYNRk+43lBaw6WspvTycpXR7bX0kRoY/d6AelWYJzxOQeBrSqk0oqr9C08QHO1Dtln+ccZFTKUjsUOZp",
+	"CogJSmA5zhK/3vibyxp4QE02Timw0knGSCMOJR8jaXH6ivbDtUyykO5Fovajc7kIg3EMSN2CTtiysPQf",
+	"oWkYgeok8Bxia5qNxi9yDFaIHJxwiGQBKcW8G8Uhkcp0SsM5DnjkwoAf0S4L7yjsEUQB8gcgCQnPgFHR",
+	"V8qywlhsWMBKr+rKO0UxKZGzUqcjasdLXR4kTK2v820WB1XoPfJAIx65QPgjhL6ltanHXQ0H8n0N8RoV",
+	"S6rA+EXDfu+c8dpyESaiz1flQGiThNyP5eG5MPNYRFRfwaV76w5+dlXo/p1Axzv/64kFaknog23RADXu",
+	"PhnSM7dV1Jo9p3nH7eU20xl7XimnDAY2XupTlL4Vo5/5qb1z184IFjF9fx9jOLY+L/EndUVyTI14xTdk",
+	"+VC/Ue0VrULoVkoc49K68xE1nTOWTbnUP/qvWTnzaxpTTVMlpVo3WtKnGjJIxR4P6jIMOsCWaok0hcLW",
+	"o9Fj9cQoyiDd9OZnDtM6lA9WwdgOPCh4nIbWwGuYizz12L7u7gUSBE1Obp4uuRU4D7hrG+REFd11AJc4",
+	"4Js4NelT2hbNXRzqzBzIlMLab2RIxHM3V2tfj3tj60fveq6wVphaHNw5QX+bV0CLrTu9K0YVeva5ss67",
+	"7zyYnSnerUc+4YhHICO9NjsJi/umvhueZugBuGDBa8pjFZ4PuNGKtjPiua99FOGVunmV+jrP3QrTuNJN",
+	"6GIvXvagOe4PL0aPmNDbPBjr6RGKsXvZ6PGhR0h92ZVwE5ZxcnzVavOQFCvoUFEr6JOJQxsagYvL0mCT",
+	"aIAcFakByFvSbuj21ILL0f4Wuf3hnyf3DjBjjRi+W2MB597SsFeMfvYje0LQA0+YrxDc4QEwKgM6MgII",
+	"MbNqwp4YyyU8wdbO7YEgDYxX23vbAARBIE888FFARP5fxDr01Lj1JXjq/91qIyme7knw4oiD7GPF0741",
+	"OIxefGBA3Vdp+knhawxJ19aDNN99TR/nuTcw6S55wRYgQq/HoSK49R7fOjPcZOKNdg+Me8Cu48RO7kec",
+	"MCT6Om/PQ3qxvqeD9LGwNeWV8Q0ZtNHH5vios0ovKhMp4yyHNV4hBmnEWj8pN/8p/alTB3zAIcNqgiZ5",
+	"bJX37t4RFDEc2iRi+9TJ+3toksE653ApysM4tDPR2gQz1/JrCZFeiFZvKXneEUuUPB9Un10L868CGtEj",
+	"6BLjElF3KOPt8f/oT4G1NBQ7OtE15MoTlTPIqaeYwFIHNfWuXnNVUAe92c67OQuLOIXxXW7RWLW3QUrm",
+	"feAQtnqdsAouOZQVvU9zOSlpRZuTfOzaFvd4r7xwzXe0G+q2JIA5cax56zRoiB0GA8StW+MTX4D7+J94",
+	"TzCjh0tuP97p068f3nkqMTRvLCy9K+4WlLJhG2+HkoYr8lRhP5Hb3EXuxiHZ1FzIsmGgYpITAw2dfYiX",
+	"OSE7HMNAwk1w5Q/+bjUlieLgZKldHN4KDV5Tji0Kk79b6jgjFRJimzp9l5dtFLgTyScxqsU784rlexXK",
+	"7RWfcdFRvXoB6Ntc4KCHrwB6u1AXnlWqTyBk+DIqFQoVsXPRKQJsXiAsdZBTH+PnaSZs1PachFsCX4Gh",
+	"XvO92j0TZio6yL9+w+s/5wfa1GMVUime0pc8RMPABx6IC3psM+FVoNHxiaFUpBjVn4aTxBO1GKS3SpTW",
+	"kAT0YYtQlFSCuQP8YbzKncQiTg0Gvyo8EKu7esikKmy3wfGhsB+mj7sJovyEb8bH7iV+79QalRsJX6z9",
+	"8Xk0NEnZhzwBFDEngVgVZv3LOWkiS2fL+0a5CU5cF+1o3I8PhMnw01yrdc74enTmfHxSOCPc8yZbpmKd",
+	"qtDNK+Z/uk79o83kY/fc7pCqU94WQEv2GXvl4xieMb0SFtiKesS9o3KqjWwL2/qi6QMv6ziHvfuC45Bq",
+	"PLgD3xNw+I0f+ofZlxAfcId/RbL8iy0LG5rNqyiJZeioxzmuhekoBHirNFiQcgTL8ocj6JBL/Ni2YhG6",
+	"OIxv4EMCeM+JW9Cyzk9NGXAthdv9OZjdI9KKzmCOSBYP39DfxqRuTuhTodgtsjOd+V1vn5DVElsTfIb3",
+	"PnmdUM8m8kcRwxxbc/U/F7f9mNJ6CYYkuiwlyzLmctADYZcwLQxUFF7QgzFWyvNNoNvY2kFkfrbvoc94",
+	"/ZC76JuLPM1ERy7mPV6+u/bgaYqQNlx+rOiRKZcGJreCNOwkvxwa4HBAQlgwRrS34Zpw+f6LW++8XUJe",
+	"tU6fGGZEGvaX2wymGyvtdxwyWEFBc46LuDYQBBSdT9IcXGrg6aZHuqsBuO+fvXD78IfHFg2a4hbBoCU6",
+	"AHYaPihyrGOAyc0K8kguucFYFBqkHBcqoHWnEa37rIqWVEF4X3KhO3K8XOgrf9gcRLs0YEj9V02r/NAX",
+	"emmfcOGTvlO945aV8eAre0hTrVQWGPFLFqIaAOq8bJRYzpVVM82X8+4Sr4+VcQdpd4nP65OnqLwdArny",
+	"ZBG779dwz/xFVylY5TV79d172K+excL3cS1GxrccDjmjutIttnlNFu4L1IDQpznjldtSLtpJDfpCQoKZ",
+	"sF8+vrlwavnj7xfbIJI19rTKDorYRt2MhHuF5tHlFM/VcvNOyTRYCvsY5bGaWavMVxXPlZJPkDAHzlii",
+	"liIUsM2VTJFBxQopB9vQtw4ql4LC13xzVjbqOtOJPgRfkm8a1KoP33uR6cg0f/RDHoJMjMNHWTrY92Av",
+	"a55ftxKdhFPO/Dr8xhuknk7dbNXpdiImqJuG/o1tOPLrBsTxn3ywTYrZPJaYoJNwFuKisdIE+7A8WGcA",
+	"4Uz5Bn96MjmRPFs2onAmXKf9vwXZr2sf88PzfTW/nGj8aNKObReWAnfp5bOrX9fJ8AAnHDoa+P10rlXU",
+	"VzAL3SRRLqwBMJk2WKwObzcJacg40FAtHbIGEYH64ihfEX5QUzVVyPVHWpZw4vAVMEDsDs9fTeFR4kLg",
+	"Fj3ntdLUWdZSY6VWWw0wO4SCY8a2cF3eE871rqVMi3bg2GZFpE4NcJ3M2xX1FcAiitYonPSyCJGAI3Si",
+	"nfM8FSm3vXCt4uAh8itvRZ7GlmnqsfdNT7nCwIQvRRALkCLaWDV90NfA9XH/B1GEQBBRs7uTe9+qxjXM",
+	"rzMUy1zKTKwA05OZMO5EPWPaR+kVloMERrBKPZHSTKrZDLrrFI430wPrq9dguZCNzXpSMn6NdTShtOaY",
+	"6gutzVTzqW0FaHvtrj78MoOtiN1cieQWduY5jt9nnbm3WwnjUfZvkTqMP5vENzu6Mdctp5/mR5LOHTpn",
+	"Xw1B5goztkghtwxlFtIJK3IrpPfD+HKp1SrWm23J+Np7VG3a57UfcpB6+EazUkkESmrkvphzieA/+MA/",
+	"7+4Fm9Xs/9wQJNG9HeEwqcMAjvoiV83XCLhtEk68LFd/XGDDrz9LGhY3UynIbvP+NxryjUSo8Gv6mFz+",
+	"swdoxqRmlDUx3LsNmRB0Tci8OS+hYWl8rKSb7+PAsaJvK+A8uh7fUcdbkWa8fXdQuSoQoX2zkeuQr+Df",
+	"pgaZGmqd761MX+fbRkkTZBVdLe1331xL+Be3q4H6Lg2ZRnsEqUmA65KSOplDssAa3xqY5bbwnyZquWlX",
+	"h+dquXlsWwCpCXrU793RevbMB/HX35HEoReO+No2lPUhAzPSFdBT0Daa8shJZQoknDWMzzRAmxAuuTFP",
+	"VVcjPTfGyeGHRyWJttAe2qG+Jm94MmfTQpfTVgHYxGmNzA/Gerz1FeEQXG8qLX40tw29+F8bZPK+MrhV",
+	"4hZj2H3qVNv08i7IcMbzDbNKLQKF5gBi+1tokPauG7DAS0gtZzNBIOJWVUnQQ+luhV3cR7EN0fNi5Tvh",
+	"3rFrmBV5g3T/S3dnJSGBcyIteyh5yWU+TFoSa4eGoDz678tKqQ3VeMWK6oYZ72beIJzJ/LGX2F52EW94",
+	"FOTcVywVeXpsdJXdN5qE3WV4BpXOUWIj9558w+riBOyj6/BjDuH60rP6+L7hrQaKTkieB3A0bMFBOprr",
+	"Df57Uio7QnWJ2YaDSH2rY+0n61tdF2+P06HPnF0duz+wgYoog4RtF+vTv41U9uu+VtRvcB6/Hi7MWb+n",
+	"m/B9dyXP4B/76cg6KGUqazYII39iq/FYJ3OIxoZYOoavmnlaxwkObBl87tUeDDbpUfRzoXPGGe3pJ9GE",
+	"L413b7dPmFuvCqWNUxPYe+Sp7JGEm5asQWdY3YW6fgH2k+6LuP5AYsy7XRF71uznnBlwTzlC2cVOd6Vb",
+	"wYwvgKjGfDsYWT4Z3zCrN4SnbUUGE7YQeSqJz0rkLFdM6ZR+ei151mTYrlQ3fvofysKYZKd4/xaTE99t",
+	"GMvG16C6O4bjk5DjYpwQ92kt2Hsgu6YxRlyZ+CEUu1pCY1/qlpLFYceOPI0nEf04GZfg9CxJSl04QhMQ",
+	"x4LKNSlVqUyL+bWeb7p21pf55ltJ1b11i+G+p4d2xbHuzKIVHLse3FdHbVjCC0MbnKIx+MwdpTqh2vAA",
+	"LqBypiFRuikhuxZm3prk+Y0v4Isb8GhhK/Dt/12v0Vyvsa4XahD6mRO0ICdazTTP9sUUPpbDDtKhFR7X",
+	"C48blhYba1j5MZHJftQmLTfD5asO5tvYTJnlHKijo2uaXpUjA/wstHIx/LObiqEp6ZlIvulzl55gtf3Q",
+	"w7eL7t073AusdsDsfimWLXu+KrdDhFMwWC8kVLCZKfSlpoHflXGzwBZelQec4c3O5j4tcucvdcNsf/Zj",
+	"7lh1P4jQHcYMCF/aQ7v8tMEZRU+FwF4HWNsrcolxTWk9wyIi7ZAidYa9tCUq4JQ0WUUcUJvvrvW+QurX",
+	"WtXU1oMopb64exE1fj8hDXTlPTwUwUMkG+/JjcbTzYVWxbJXH6Qb6BuVJdczGBppda5kGmGRt6AIJ2zG",
+	"rTuXgnRqQFKQPkX+EriBSxr/sOr8pxqGUOxIrunulysmVT4Djc1RnoJnqZU72sp5K6Q1p/jAbhPtLQ15",
+	"fGz6+OIXXEr3ii0H6yxcHtUJoykM/SuZx9CkxjahPYcyumeTyHKBGdmzku3Nc+475e1M7TW3yXwS+ngN",
+	"U+uc4LHoLNlaZgqVdmf3aMhBgsfuUZfoVfaKINObDXY6BoC2awgQbXYO2SQwNBjLTKHRYVaZV0FGFXRM",
+	"my68xlcrJVJ8yEhdYHhvfAqkd6af//Xubcx95T2SpnIK0pNSsmzNcxtghwOR4aZC7MI0cIOomO4X1dFB",
+	"nhWVoLXXIPgastHqA1TWzj/prg0Sq6WdHvP6KqNgm9vnniultN6Ir9+fkWuARTtH4NVa2GQe52hQ2Kbb",
+	"4d/gr44dZh1vMfvRgyCVEZX40YJXyNX9Mp9RRZTnCa6s9/amOA3gRS2g8XwBHzmeDL4sasCStfDoXfYv",
+	"kS8aMb1AQwkBpJaQU3nKks/Af3EJnkukb0iF6cYhYJAwLOPJXOTAVC6d/dE31zU5ocqxrQbj3y8oDhpq",
+	"ovx2ooPZfQaWX3KWcsvZ58v3Jw3eJ7Yo1Qq7Um7hqRUZnPQChAq3CBPXp7Tv/hVhPTHqjbh5moqZsDRB",
+	"eIaKZB4EFTMCS45hZGdvWshZJvLCxhQrSmnKs2V7WwDY1+76YNyi/mF7Uj5pHffhW9NFtUN5PQfUN1al",
+	"fIO9dMx9PktjaAeXSSoPSls04j0mC4/LNhz8n3sipD1Wyw/8zs+Od3xVOyeIVdWj7JU0q4nituGs8JH9",
+	"/U7zmzwtEfgehMP8obCH6YgPh1MZf3BTF2axuNYi6TREacSYEkhPaJNBvBpeHXnpxoCHbU/eVyZgeD+o",
+	"+u0H3PM9ZnwsDF5dyO6ipEsccFBcm7KA/+GFNAvZK8X3DgkbaXKHcd3wXrEIG1HiJmRb+mobKmPKK+0P",
+	"HQ7bY1vXQdKUvr1/V/m/8ld8amOBiSwVsrF+6rlha5CykUhzxRFGpxUWdj8B8bbRUTdO/P0fTJXmQbdB",
+	"DwV2utRgwO4rCaAxh6kHcM/qhdbq32oAqDOlstBiTyKbYBV7pcOenE1juY7x+jB9KwHrjnY+GvB9K41v",
+	"et/v2+5vplNIrGnH7MPsQeKZeEa1pCtc/qmX9OrTQ22hz/QVeQqarfmmDd0vAFJ3+Cvvga8aglsNfsR7",
+	"ciOPWEXl3qAZf78dOStAdn97qOBf5sot9xw0TMqcVxn/e2JY4lx/JIqNAmGLZRcmn/28fGi8FI18N2gl",
+	"NmihTkKLyYlVC9gm6X5xWyIMusmk+gnxjb5ThPrzuSLkTGDlrEzKyj+VU1QXA8Nl/ZQPVC+1yG2sT8BS",
+	"m05UnKu5Wo+VLnS3PvSaxWc2LBheGztQPfd16SG3kvJNGa72hw0ColJ6cZvssrJuvQqe4vrtO3Lc4CWk",
+	"I4VhjtSm8bGw/xbgQRykaCi0x3iqbChjfT09wv2rtRg1vOkgE7Gv90uElDfpV8NytQ571KpkcXpdpH6+",
+	"Wj3Kn3DIYTzKX7imx/WlKv+L69F77HYIf6ecmHnc07FsqFYzirkDrCxCimke0e/rpWST2CRi5krXoXeN",
+	"1Xyzr+AIhxym4Mgnf/ssiJLp4DWNIU1jILdMcksgJ4St52nucH4jZ3dtGuM51GroWgn0jQei7RzCZV8A",
+	"9EnP4rC7WaINhzDN1dic2lhiT/3Ha4K2WUbqX+pEdgpNWDZTcaGxj6ay1NwS4Hhj0zuNflT4ef0KhSYn",
+	"EgileDeKk3G92OVy68vJ1RjVcduyrUAFGx2NsHtZ5r4OJZyffGvl+Day79oShmlws5VOPMcemsxr4fyd",
+	"TLnj1qp6kdKESeDugtLu59c8WTxjn7CM1dvWxsZiAgu6s1zvk7s+ojXj7v9WaUi4aa2emcbrw6h6dxxa",
+	"IaWbucBe+iPyc5qJd0KcR7JWesFmCgybq8x5lxQAwbOBTllnbLZxOruJPU24hDzl7UhYb26WSvecZAs3",
+	"tnbHewNVTYUcW5LfYkWbmTDigHX/jQdryjfYuUrTvT3V3A1i4tx/LL5o50RryCAVezoZ3TRfhoGHMGri",
+	"A3tZNvHVBhJziuQi88gU1hB3P6G/oW3pblkgerePmnhcJVQfWGftLcbdqW+rsP4okkXlu4czRbbbEV+8",
+	"3FvE6n507AiZmws3J5B2kvSk4xNJvFahTQF3y8YHalt2lZD7dpNozGDt4hpi1TOXkjnDyJyx6w0VKBa5",
+	"BGMC3VMj4Y1OtxhvIgo7VWPOJP+/7t/zArAmcza3OWCybCl50oQEtEva89OGzdWa5cB1iZwQalgJCZ7c",
+	"KAjon+G1ml7Zqt40Qu/g5lDFFp9EvyzzW6wOpbU/NBlGB3oavv5gZu4uh+w/90fyCe6/z4rehkbfo5j2",
+	"GOoO/0L3qr/0eyOw5JdQqduUBcfppCZZbDZI7L0Mkor5jE20JY0iD8BTO1gawQx2In+aqHxaGKya7dJ8",
+	"5+Wwvgn8zSgsFXlv0tf/PBqDp5+qXgUcXGgszLpfwC2KwS9cm5JdjWo3AuE1uVENjfNBEla4op1SgEP2",
+	"HIDEjh7byP2aNS1n2K8PG0UHO1jPAzpxn2Cdn8pjY5ThoqO9wLjENY+tg9xMsA6bLBOOUVPQwNzMLlEg",
+	"hSVSdVIcvioCF7XE4mLOs7QGl7gmSxm3Wtx0Odm/0YhHrEzaSo5KlJK+VlEV2KTttvEwPBoZol+xFpH3",
+	"K35/DfYTN9jIY9Wyqqp+9G6z21mSL01FOENpRiWTGqC/s5pUembbjsz3FV/BZRg1XBeJWjQVjl6pDJD9",
+	"lQYwohFMvf5OhUEQffq6BcCSOu3CRzDnXgRM5ca60ujP9LaX46fv0t5mIvf/+2IPIig99sFUm/b1A4It",
+	"Nhg2cFyokgjdLZnS2Et4VkU2IeA6G7Qseo4boL/Pi9g3T1K8n/XTXQ+u6igQZDw/QtUNfnVXPGF6P/Dz",
+	"smAeF8YdjFIZcM41xpujY+xrAimuQOdgDpCa+iohf3PbAXgF0BJLaNL9kfam/agKQYKlVhb5W1Io6D+s",
+	"Fu4//jyS8XQF0MsQfoPgf+jDRGpz4387QAMEbimsX6ZVfHotRZ7GlIMBMCVYJK3g386p/NqZKCAffX+2",
+	"KwndzXc3YOqz9f//35uXz58/99ojZEKU56uwKhSzUrR/rTTyi7RY4cbC8qQRBPvF8ypB07OX8c3yIrsO",
+	"MNjjhRGF3AM6aEcJ5ve3sl/hEewrEXK1RoIcDClj8H5HmCrANi3olHpxMKEajoEpflR/UNK6hfGP3YZ4",
+	"iQuSNqVBfWWjhqXSHilU8muluVV688Qw/CmzYKz3Y4RhCZcSjefbRdP9px09oD5+/OiLFhZY6mQYT7Y1",
+	"4mdqlc+oxDREkGqSnUHMVbfryDBo1PkJD2mdpDhgkOME4S4mGETH+LktNPXIuL9JgZk+Z7arlNJ+nc10",
+	"9Ska3lzbmp1Diu34y9IrDXQJmBspkUpusXRnTIIxKvCvoNvp+bk0S3iegNMsWF/AjNqmopTC2K3d0jdD",
+	"HjLB32iWHCGg/cz6SmcLOmvJg7emSn7OduZqoM4tuWku+KkAz/bo22rMbDTFS0spAwYrN710tLnT3jmC",
+	"Zwyypd1gNDdX1yrdPDHP2Cu6HowQ50RiHE+YEFXAso3M6fEIrg+YAt060SaRSbFJHLSxWCASHlR2BZ55",
+	"TBoJTwjvjQKJdOxmwhiita51gzRMSdh7DfR5cTLWcyWByihqbrPvYn5CFfTxTo0xEbixbd+ICrjynv94",
+	"jv809rjsNLjs7WhxD554uTq2PRG2C22eVqc6LKwvq7h2H+a0nvMxrrUqnIc7rpJ4r9SCoYuzpRGcOPgd",
+	"40HH+AICiaAXFNwoFn8uZYdiVinvhFL9hAPGPCfxAU2qmC7c22Q5p13vS6PXXFjDQn7AWD4Df+VaqmTh",
+	"HGH//1axVCGPybPKXJ0mEYmno/L3HAc9wlnrfXp5sK/YBLjmJljMc8gZIOqyD1SnHEEDpxacUK7PyPZI",
+	"VJFbStfmas1U6POxujC2m+zHDRhzcvEBjYqh1O6afLSyM3KlimQOBs8cYQdvgXun1jHYEZDWKKVlFcM5",
+	"owqWsjnTHclTNwNQndlTXti5ck94lujOeX4VBt5urm+e3vzH8/96mvCn7g3ubZG9fnM5+FximrKcnjo2",
+	"iD/J4zRNfPFnCiuRQJxtP6dFLjpiGldgP+OAcZwbuveBz8/KQ3cNCZqO8aFMy15kXLOSVtP5635pVsru",
+	"KWn7A0ccIhL8YQn5H54naF80mN7qyDymOHmlpamWkJ9RJsD3flk03Gu0VRV01A6n5ZybYXmk+pdfSWVv",
+	"w3M4OfEh8lujqcZarNgVgs8erGfm3J2dI4EltAd8Q8bgiUHxmDACQqUCm2f0Mbdof8ODiiK8hZYnP56c",
+	"8qU4+frn1/8JAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

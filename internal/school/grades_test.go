@@ -41,6 +41,7 @@ func TestFiguresOfBeforeAreGrades(t *testing.T) {
 	}
 	run("DROP TABLE grade")
 	run("DROP TABLE avoided")
+	run("DROP TABLE vote")
 	run("DELETE FROM goose_db_version WHERE version_id >= 11")
 	seq := 0
 	log := func(piece, id, kind, body string) {

@@ -39,6 +39,7 @@ var (
 	Labels      = Register("label", func(l Label) string { return l.Glaze }).Quiet()
 	Wishes      = Register("wish", func(w Wish) string { return w.Piece }).OfPiece(func(w Wish) string { return w.Piece })
 	Avoids      = Register("avoided", func(a Avoided) string { return a.Key() })
+	Votes       = Register("vote", func(v Vote) string { return v.Piece }).Quiet()
 	Grades      = Register("grade", Grade.Key).Quiet()
 	Photographs = Register("photograph", func(p Photograph) string { return p.ID }).Quiet().OfPiece(func(p Photograph) string { return p.Piece })
 
@@ -301,6 +302,21 @@ type Avoided struct {
 	plan.Unwanted
 	At time.Time `json:"at,omitzero"`
 	By string    `json:"by,omitempty"`
+}
+
+// Vote is what a class thinks of the schemes of a piece. A piece has one, the newest.
+type Vote struct {
+	Piece    string         `json:"piece"`
+	OpenedAt time.Time      `json:"openedAt,omitzero"`
+	ClosedAt time.Time      `json:"closedAt,omitzero"`
+	Options  []VoteOption   `json:"options,omitempty"`
+	Ballots  map[string]int `json:"ballots,omitempty"` // Student.ID: slot of an option
+}
+
+// VoteOption is a scheme as it was when the vote was opened.
+type VoteOption struct {
+	Slot    int       `json:"slot"`
+	Choices plan.Plan `json:"choices,omitempty"`
 }
 
 // Grade is what a teacher gave for a piece as it was made, or for its glazing.

@@ -17,6 +17,9 @@ FROM (
 UPDATE event SET kind = 'result', body = json_set(json_remove(body, '$.mark', '$.text'), '$.came',
   CASE body ->> 'mark' WHEN 4 THEN 'sound' WHEN 1 THEN 'spoiled' ELSE 'faulty' END) WHERE kind = 'quality';
 
+-- What a class thinks of the schemes of a piece.
+CREATE TABLE vote (seq INTEGER PRIMARY KEY, key TEXT NOT NULL UNIQUE, body TEXT NOT NULL CHECK (json_valid(body)),
+  piece TEXT GENERATED ALWAYS AS (body ->> 'piece') REFERENCES piece (key)) STRICT;
 -- Stacks that are not wanted again.
 CREATE TABLE avoided (seq INTEGER PRIMARY KEY, key TEXT NOT NULL UNIQUE, body TEXT NOT NULL CHECK (json_valid(body))) STRICT;
 

@@ -990,6 +990,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pieces/{id}/vote": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        /** The newest vote of the class on the schemes of a piece. */
+        get: operations["getVote"];
+        /** Open a vote on the schemes as they are now, or close it. */
+        put: operations["setVote"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/votes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The votes that are open; to a tablet those of the class in the room. */
+        get: operations["listVotes"];
+        put?: never;
+        /** A student's vote, one for each. */
+        post: operations["castVote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pieces/{id}/schemes": {
         parameters: {
             query?: never;
@@ -4337,6 +4375,36 @@ export interface components {
             /** @description To a tablet: whose opinion it is, as the teacher released it */
             saidBy?: string;
         };
+        Vote: {
+            /**
+             * Format: date-time
+             * @description Missing where there never was one
+             */
+            openedAt?: string;
+            /** Format: date-time */
+            closedAt?: string;
+            voted: number;
+            /** @description Students of the class */
+            of: number;
+            counts: {
+                slot: number;
+                votes: number;
+            }[];
+        };
+        OpenVote: {
+            piece: string;
+            title: string;
+            options: {
+                slot: number;
+                surfaces: components["schemas"]["SurfaceState"][];
+            }[];
+            voters: {
+                student: string;
+                name: string;
+                voted: boolean;
+            }[];
+            assignment?: string;
+        };
         CopyHolding: {
             name: string;
             /** Format: date-time */
@@ -7524,6 +7592,106 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Model"][];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getVote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The vote */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Vote"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setVote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    open: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The vote */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Vote"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listVotes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Votes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenVote"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    castVote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    piece: string;
+                    student: string;
+                    slot: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Counted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

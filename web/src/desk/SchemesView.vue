@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
 import { answer, api, type Schemas } from "@/api/client";
+import SchemeVote from "@/desk/SchemeVote.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import { useDesk } from "@/desk/useDesk";
 import { useKeys } from "@/ui/useKeys";
@@ -78,6 +79,7 @@ useKeys({
         >
       </div>
     </div>
+    <SchemeVote :piece="id" :schemes="schemes.length" />
     <ol class="row" aria-label="Schemes side by side">
       <li v-for="s in schemes" :key="s.slot" :class="{ at: s.slot === at }">
         <button type="button" class="name" :aria-pressed="s.slot === at" @click="at = s.slot">

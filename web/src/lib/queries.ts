@@ -118,6 +118,11 @@ export const queries = {
       queryKey: ["schemes", piece],
       queryFn: () => answer(api.GET("/pieces/{id}/schemes", id(piece))),
     }),
+  vote: (piece: string) =>
+    queryOptions({
+      queryKey: ["vote", piece],
+      queryFn: () => answer(api.GET("/pieces/{id}/vote", id(piece))),
+    }),
   models: (piece: string) =>
     queryOptions({
       queryKey: ["models", piece],
@@ -369,6 +374,7 @@ export const affects = {
   lesson: ["ticks", "close"],
   /** Glaze was poured into cups, or came back. */
   pour: ["before", "close", "glazes", "budget", "shortages"],
+  vote: ["vote"],
   avoided: ["stacks", ...judged],
   grade: ["grades"],
   rubric: ["grades"],

@@ -1,22 +1,25 @@
 <script setup lang="ts">
 import { computed, ref, watch } from "vue";
 import { useIntervalFn } from "@vueuse/core";
-import { answer, api } from "@/api/client";
+import { answer, api, type Schemas } from "@/api/client";
 import { useTablet } from "@/station/useStation";
 
 /** Which class this tablet serves, how long the lesson lasts, and whether its taps arrive. */
 const station = useTablet();
 const props = defineProps<{ back: boolean; clearing: boolean; loading: boolean }>();
-const emit = defineEmits<{ back: []; load: [id: string] }>();
+const emit = defineEmits<{ back: []; load: [id: string]; vote: [piece: string] }>();
 /** Loads of the kiln that the teacher opened on the tablets. */
 const opened = ref<{ id: string; name: string }[]>([]);
+/** Votes of the class that is in the room. */
+const votes = ref<Schemas["OpenVote"][]>([]);
 watch(
   station.news,
   async () => {
     try {
       opened.value = await answer(api.GET("/loads/opened"));
+      votes.value = await answer(api.GET("/votes"));
     } catch {
-      opened.value = [];
+      opened.value = votes.value = [];
     }
   },
   { immediate: true },
@@ -48,6 +51,15 @@ const left = computed(() => {
       @click="emit('load', l.id)"
     >
       Open {{ l.name }}
+    </button>
+    <button
+      v-for="v in props.loading ? [] : votes"
+      :key="v.piece"
+      type="button"
+      class="plain"
+      @click="emit('vote', v.piece)"
+    >
+      Vote: {{ v.title }}
     </button>
     <span class="net" role="status">
       <template v-if="unsent || offline">

@@ -16,6 +16,7 @@ import StationPiece from "@/station/StationPiece.vue";
 import { tabletKey, useStation } from "@/station/useStation";
 
 /** Few tablets ever load a kiln: the others do without it. */
+const StationVotes = defineAsyncComponent(() => import("@/station/StationVotes.vue"));
 const StationLoad = defineAsyncComponent(() => import("@/station/StationLoad.vue"));
 
 /** A tablet of the room: a student finds the piece, sees the next stroke, and adds a coat. */
@@ -25,6 +26,7 @@ const { known, paired, said } = station;
 const piece = ref("");
 /** A load of the kiln that goes in by this tablet. */
 const load = ref("");
+const vote = ref("");
 /** The surface at which its page opens; empty for the next one in order. */
 const surface = ref("");
 /** A jar whose card was scanned: its code leads here. */
@@ -73,17 +75,19 @@ async function pairedNow() {
     <StationPair v-if="paired === false" :waiting="station.outbox.taps.value.length" @paired="pairedNow" />
     <template v-else-if="state">
       <StationHead
-        :back="!!chosen || !!load"
+        :back="!!chosen || !!load || !!vote"
         :clearing="clearing"
-        :loading="!!load"
-        @back="piece = load = ''"
+        :loading="!!load || !!vote"
+        @back="piece = load = vote = ''"
         @load="load = $event"
+        @vote="vote = $event"
       />
       <p v-if="said" class="said" role="alert">{{ said }}</p>
       <main id="main">
         <StationJar v-if="jar" :code="jar" @close="jar = ''" />
         <StationLoad v-else-if="load" :load="load" @gone="load = ''" />
         <p v-else-if="state.locked" class="none">The teacher has locked the tablets for now.</p>
+        <StationVotes v-else-if="vote" :piece="vote" @gone="vote = ''" />
         <p v-else-if="!state.classes.length" class="none">No class is in the room now.</p>
         <StationPiece
           v-else-if="chosen"

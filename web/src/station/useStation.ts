@@ -14,7 +14,7 @@ import { useStream } from "@/lib/useStream";
 import { useOutbox, tabletStore } from "@/station/useOutbox";
 
 /** What changes in a lesson beside pieces, jars and rules. */
-const aside = ["route", "lesson", "seating", "load_plan", "load", "kiln"];
+const aside = ["route", "lesson", "seating", "load_plan", "load", "kiln", "vote"];
 
 interface Known {
   state?: Schemas["StationState"];
