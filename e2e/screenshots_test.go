@@ -33,10 +33,15 @@ func TestScreenshots(t *testing.T) {
 	p.unlock("bare feet only")
 	shoot("today")
 	p.choose("Class", "10 Studio")
-	headings := map[string]string{"tiles": "Tiles", "plan": "Plan", "bench": "Bench", "results": "Results", "stock": "Stock", "rules": "House rules"}
+	headings := map[string]string{"tiles": "Tiles", "plan": "Plan", "bench": "Bench", "results": "What came out", "stock": "Stock", "rules": "House rules"}
 	for _, view := range []string{"tiles", "plan", "bench", "results", "stock", "rules"} {
 		p.goTo("/" + view)
 		p.see("main h1", headings[view])
+		if view == "results" {
+			p.see(".look h2", "")
+			p.press('k', 'k')
+			p.see(".why", "Next time:")
+		}
 		shoot(view)
 	}
 	p.goTo("/tiles")
