@@ -21,34 +21,50 @@ func unwanted(r results.Record) plan.Unwanted {
 	return plan.Unwanted{Stack: r.Stack, Clay: r.Ground.Clay, Cone: r.Ground.Cone, Air: r.Ground.Air, Half: r.Ground.Half}
 }
 
-// fired is every surface that came out of a glaze firing, the oldest first.
-func fired(m school.Moment) (all []results.Fired) {
+// fired is every surface that came out of a glaze firing, the oldest first. What a piece says is
+// remembered for as long as it is the same.
+func (r Results) fired(m school.Moment) (all []results.Fired) {
 	pieces := slices.DeleteFunc(school.EveryPiece(m.Snapshot), func(p *school.Piece) bool { return !out(p) })
 	slices.SortFunc(pieces, func(a, b *school.Piece) int {
 		return cmp.Or(a.State.Firing.Unloaded.Compare(b.State.Firing.Unloaded), cmp.Compare(a.ID, b.ID))
 	})
+	r.mind.mu.Lock()
+	defer r.mind.mu.Unlock()
+	kept := make(map[*school.Piece][]results.Fired, len(pieces))
 	for _, p := range pieces {
-		of, o := m.Case(p), p.State.Outcome()
-		for i := range p.Body.Surfaces {
-			s := &p.Body.Surfaces[i]
-			stack := p.State.Stack(s.ID).AsLaid()
-			if stack.Total() == 0 {
-				continue
-			}
-			spot := of.Work.SpotOf(s)
-			one := results.Fired{Piece: p.ID, Surface: s.ID, Stack: stack, Ground: results.FiredOn{Firing: spot.Firing, Half: spot.Half}, Judged: o.Judged(), Flow: o.Flow}
-			one.Sound = o.Judged() && len(o.On(s.ID)) == 0 && o.Came != fault.Spoiled && o.Came != fault.Faulty
-			for _, f := range o.On(s.ID) {
-				one.Faults = append(one.Faults, f.Kind)
-			}
-			if said := p.State.Opinion; said != nil {
-				one.Said, one.Again = true, said.Again
-			}
-			if all := school.PicturesOf(m, p); len(all) > 0 {
-				one.Picture = all[len(all)-1]
-			}
-			all = append(all, one)
+		one, known := r.mind.fired[p]
+		if !known {
+			one = surfacesFired(m, p)
 		}
+		kept[p] = one
+		all = append(all, one...)
+	}
+	r.mind.fired = kept
+	return all
+}
+
+// surfacesFired are the glazed surfaces of a piece that is out of the kiln.
+func surfacesFired(m school.Moment, p *school.Piece) (all []results.Fired) {
+	work, o := m.WorkOf(p), p.State.Outcome()
+	for i := range p.Body.Surfaces {
+		s := &p.Body.Surfaces[i]
+		stack := p.State.Stack(s.ID).AsLaid()
+		if stack.Total() == 0 {
+			continue
+		}
+		spot := work.SpotOf(s)
+		one := results.Fired{Piece: p.ID, Surface: s.ID, Stack: stack, Ground: results.FiredOn{Firing: spot.Firing, Half: spot.Half}, Judged: o.Judged(), Flow: o.Flow}
+		one.Sound = o.Judged() && len(o.On(s.ID)) == 0 && o.Came != fault.Spoiled && o.Came != fault.Faulty
+		for _, f := range o.On(s.ID) {
+			one.Faults = append(one.Faults, f.Kind)
+		}
+		if said := p.State.Opinion; said != nil {
+			one.Said, one.Again = true, said.Again
+		}
+		if all := school.PicturesOf(m, p); len(all) > 0 {
+			one.Picture = all[len(all)-1]
+		}
+		all = append(all, one)
 	}
 	return all
 }
@@ -56,7 +72,7 @@ func fired(m school.Moment) (all []results.Fired) {
 // ListStacks lists stacks by what became of them.
 func (r Results) ListStacks(context.Context, contract.ListStacksRequestObject) (contract.ListStacksResponseObject, error) {
 	m := r.School.Now()
-	return contract.ListStacks200JSONResponse(view.List(results.Records(fired(m)), func(one results.Record) contract.StackRecord { return record(m, one) })), nil
+	return contract.ListStacks200JSONResponse(view.List(results.Records(r.fired(m)), func(one results.Record) contract.StackRecord { return record(m, one) })), nil
 }
 
 func record(m school.Moment, r results.Record) contract.StackRecord {
@@ -107,7 +123,7 @@ func title(m school.Moment, stack glaze.Stack) string {
 // AvoidStack says that a stack is not wanted again, or is.
 func (r Results) AvoidStack(ctx context.Context, q contract.AvoidStackRequestObject) (contract.AvoidStackResponseObject, error) {
 	return contract.AvoidStack204Response{}, r.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		all := results.Records(fired(m))
+		all := results.Records(r.fired(m))
 		i := slices.IndexFunc(all, func(one results.Record) bool { return unwanted(one).Key() == q.Body.Key })
 		if i < 0 {
 			return school.Missing("fired stack")

@@ -31,6 +31,7 @@ type mind struct {
 	of    *school.Snapshot
 	model *results.Model
 	read  map[*school.Piece]reading
+	fired map[*school.Piece][]results.Fired
 }
 
 // reading is what one judged piece teaches, under the house as it was read.

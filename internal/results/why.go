@@ -20,16 +20,24 @@ type explained struct {
 	evidence results.Evidence
 }
 
-// explain says why each fault of a piece came.
-func (r Results) explain(m school.Moment, p *school.Piece) (all []explained) {
+// explainer explains the faults of many pieces at one moment.
+type explainer struct {
+	m      school.Moment
+	model  *results.Model
+	crazed crazings
+}
+
+func (r Results) explainer(m school.Moment) explainer { return explainer{m, r.learned(m), crazedBy(m)} }
+
+// of says why each fault of a piece came.
+func (x explainer) of(p *school.Piece) (all []explained) {
 	if !out(p) || len(p.State.Outcome().Faults) == 0 {
 		return nil
 	}
-	model := r.learned(m)
-	evidence := told(m, p, p.State.Firing.Load, crazedBy(m)).Evidence()
+	evidence := told(x.m, p, p.State.Firing.Load, x.crazed).Evidence()
 	for _, f := range p.State.Outcome().Faults {
 		e, _ := evidenceOn(evidence, f)
-		all = append(all, explained{f, model.Why(f.Kind, e.Clues), e})
+		all = append(all, explained{f, x.model.Why(f.Kind, e.Clues), e})
 	}
 	return all
 }
@@ -41,7 +49,7 @@ func (r Results) GetWhy(ctx context.Context, q contract.GetWhyRequestObject) (co
 	if err != nil {
 		return nil, err
 	}
-	return contract.GetWhy200JSONResponse(view.List(r.explain(m, p), func(e explained) contract.FaultWhy { return said(p, e) })), nil
+	return contract.GetWhy200JSONResponse(view.List(r.explainer(m).of(p), func(e explained) contract.FaultWhy { return said(p, e) })), nil
 }
 
 func said(p *school.Piece, e explained) contract.FaultWhy {
@@ -84,7 +92,7 @@ func upper(text string) string {
 // Tries is what the maker of a piece may try next time: no ranks, no odds, in the order of the work.
 func (r Results) Tries(m school.Moment, p *school.Piece) (all []string) {
 	causes := map[results.Cause]bool{}
-	for _, e := range r.explain(m, p) {
+	for _, e := range r.explainer(m).of(p) {
 		for i, l := range e.why.Worth() {
 			if i < 2 && l.Said {
 				causes[l.Cause] = true
@@ -117,13 +125,14 @@ func (r Results) ListFaults(_ context.Context, q contract.ListFaultsRequestObjec
 			return nil, school.Missing("class")
 		}
 	}
-	v := contract.FaultGallery{Judged: r.learned(m).Judged, Causes: []contract.GalleryCause{}, Watch: r.watch(m, class)}
+	x := r.explainer(m)
+	v := contract.FaultGallery{Judged: x.model.Judged, Causes: []contract.GalleryCause{}, Watch: x.watch(class)}
 	by := map[results.Cause]*contract.GalleryCause{}
 	for _, p := range school.EveryPiece(m.Snapshot) {
 		if class != "" && m.ClassOf(p) != class {
 			continue
 		}
-		for _, e := range r.explain(m, p) {
+		for _, e := range x.of(p) {
 			first := e.why.Named()
 			if by[first] == nil {
 				by[first] = &contract.GalleryCause{Cause: view.Some(string(first)), Name: "nothing on record explains it", Try: "Look at it together: what do you think?"}
@@ -149,8 +158,8 @@ func (r Results) ListFaults(_ context.Context, q contract.ListFaultsRequestObjec
 }
 
 // watch is what a class should watch, from its own last firing: the causes that were named most.
-func (r Results) watch(m school.Moment, class string) []string {
-	lines := []string{}
+func (x explainer) watch(class string) []string {
+	m, lines := x.m, []string{}
 	if class == "" {
 		return lines
 	}
@@ -173,7 +182,7 @@ func (r Results) watch(m school.Moment, class string) []string {
 		}
 		pieces++
 		seen := map[results.Cause]bool{}
-		for _, e := range r.explain(m, p) {
+		for _, e := range x.of(p) {
 			if first := e.why.Named(); first != "" && !seen[first] {
 				seen[first] = true
 				n[first]++

@@ -30,6 +30,9 @@ func (m Moment) AllowedJars(a *Assignment) map[string]bool {
 	return plan.AllowedJars(a.Jars, Classes.All(m.Snapshot)[a.Class].Jars)
 }
 
+// WorkOf is what a plan of the piece is checked for.
+func (m Moment) WorkOf(p *Piece) plan.Work { return m.workOf(p, m.Assignments[p.Assignment]) }
+
 // workOf is what a plan of the piece is checked for.
 func (m Moment) workOf(p *Piece, a *Assignment) plan.Work {
 	w := plan.Work{Body: p.Body, Clay: m.Clay(a.Clay), Cone: a.Cone, Air: a.Atmosphere,
