@@ -310,8 +310,12 @@ func (st stream) tell(w http.ResponseWriter, m message, a work.Actor) {
 			mine = append(slices.Clip(mine), m.tablets[class]...)
 		}
 	}
-	if len(m.kinds) > 0 {
-		names, _ := json.Marshal(m.kinds) // plain words: they always marshal
+	kinds := m.kinds
+	if a.Role != work.Teacher {
+		kinds = slices.DeleteFunc(slices.Clone(kinds), school.ForTeachers)
+	}
+	if len(kinds) > 0 {
+		names, _ := json.Marshal(kinds) // plain words: they always marshal
 		mine = fmt.Appendf(slices.Clip(mine), "event: stale\ndata: {\"kinds\":%s}\n\n", names)
 	}
 	_, _ = w.Write(mine) // the flush says whether it arrived

@@ -3,6 +3,7 @@ package results
 import (
 	"context"
 	"fmt"
+	"strings"
 
 	"enkaustos/core/fault"
 	"enkaustos/core/results"
@@ -21,13 +22,31 @@ func surfacesOf(m school.Moment, load string, pieces []*school.Piece, crazed cra
 	return all
 }
 
-// inLoad are the pieces that stand in a load for a glaze firing, and those that stood in it.
+// planned are the pieces that have a place in the plan of a load, by id; lids and what is piled with them.
+func planned(m school.Moment, load string) map[string]bool {
+	there := map[string]bool{}
+	kept, _ := school.LoadPlans.Get(m.Snapshot, load)
+	for _, level := range kept.Plan.Levels {
+		for _, s := range level.Pieces {
+			piece, _, _ := strings.Cut(s.Piece, "/")
+			there[piece] = true
+			for _, id := range s.Piled {
+				there[id] = true
+			}
+		}
+	}
+	return there
+}
+
+// inLoad are the pieces that stand, or are planned to stand, in a load for a glaze firing, and those
+// that stood in it.
 func inLoad(m school.Moment, load string) (now, then []*school.Piece) {
+	places := planned(m, load)
 	for _, p := range school.EveryPiece(m.Snapshot) {
 		switch f, in := p.State.Firing, p.State.Load; {
 		case f != nil && f.Load == load && !f.Unloaded.IsZero():
 			then = append(then, p)
-		case in != nil && in.Load == load:
+		case f == nil && (in != nil && in.Load == load || in == nil && places[p.ID]):
 			if of := m.Case(p).Work; !of.Bisque() {
 				now = append(now, p)
 			}

@@ -30,14 +30,14 @@ func (r Results) fired(m school.Moment) (all []results.Fired) {
 	})
 	r.mind.mu.Lock()
 	defer r.mind.mu.Unlock()
-	kept := make(map[*school.Piece][]results.Fired, len(pieces))
+	kept := make(map[*school.Piece]wasFired, len(pieces))
 	for _, p := range pieces {
 		one, known := r.mind.fired[p]
-		if !known {
-			one = surfacesFired(m, p)
+		if a := m.Assignments[p.Assignment]; !known || one.of != a {
+			one = wasFired{a, surfacesFired(m, p)}
 		}
 		kept[p] = one
-		all = append(all, one...)
+		all = append(all, one.surfaces...)
 	}
 	r.mind.fired = kept
 	return all

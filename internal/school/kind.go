@@ -23,6 +23,7 @@ type Kind[T any] struct {
 	fold  func(n *next, v T, kept bool)
 	sound func(T) error
 	quiet bool
+	alone bool
 }
 
 // anyKind is a kind whatever its records are.
@@ -31,6 +32,7 @@ type anyKind interface {
 	name() string
 	pieceOf(record any) string
 	shows() bool
+	teachers() bool
 	put(n *next, p put)
 	read(ctx context.Context, s *store.Store, n *next) error
 	sample() any
@@ -67,6 +69,17 @@ func (k *Kind[T]) OfPiece(piece func(T) string) *Kind[T] {
 func (k *Kind[T]) Quiet() *Kind[T] {
 	k.quiet = true
 	return k
+}
+
+// Teachers says that nobody but the teacher hears that such a record is another one.
+func (k *Kind[T]) Teachers() *Kind[T] {
+	k.alone = true
+	return k
+}
+
+// ForTeachers says whether what changed, by its name in Told.Kinds, is nobody's but the teacher's.
+func ForTeachers(kind string) bool {
+	return slices.ContainsFunc(registered, func(k anyKind) bool { return k.name() == kind && k.teachers() })
 }
 
 // Sound says what a record has to be, beside its shape, for the rooms to work with it: a
@@ -117,6 +130,7 @@ func (k *Kind[T]) Drop(c *Change, v T) { c.puts = append(c.puts, put{k, k.key(v)
 func (k *Kind[T]) tableName() string { return k.table }
 func (k *Kind[T]) fixedKey() string  { return k.fixed }
 func (k *Kind[T]) shows() bool       { return !k.quiet }
+func (k *Kind[T]) teachers() bool    { return k.alone }
 func (k *Kind[T]) sample() any       { return new(T) }
 
 func (k *Kind[T]) name() string { return cmp.Or(k.fixed, k.table) }

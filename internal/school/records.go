@@ -40,14 +40,14 @@ var (
 	Wishes      = Register("wish", func(w Wish) string { return w.Piece }).OfPiece(func(w Wish) string { return w.Piece })
 	Avoids      = Register("avoided", func(a Avoided) string { return a.Key() })
 	Votes       = Register("vote", func(v Vote) string { return v.Piece }).Quiet()
-	Grades      = Register("grade", Grade.Key).Quiet()
+	Grades      = Register("grade", Grade.Key).Quiet().Teachers()
 	Photographs = Register("photograph", func(p Photograph) string { return p.ID }).Quiet().OfPiece(func(p Photograph) string { return p.Piece })
 
 	Names   = One[Name]("school").Quiet()
 	Units   = One[units.System]("units")
 	Rules   = One[HouseRules]("house")
 	Airs    = One[Air]("damp")
-	Rubrics = One[grade.Rubric]("rubric").Quiet()
+	Rubrics = One[grade.Rubric]("rubric").Quiet().Teachers()
 	Bells   = One[lesson.Timetable]("bells").Quiet()
 	Hands   = One[lesson.ByHand]("room").Quiet()
 
