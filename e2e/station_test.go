@@ -305,6 +305,24 @@ func TestTabletInPictures(t *testing.T) {
 	p.see(".line", "your teacher wipes it")
 	p.click(".add", "")
 	p.see(".after button", "Undo my last coat")
+
+	// What it thinks of a fired piece is one press on a face.
+	c := client(t, s.url)
+	for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
+		if piece.Unloaded != nil && piece.Opinion == nil {
+			send(t, c, "PUT", s.url+"/api/room", map[string]any{"class": piece.Class})
+			p.press('/')
+			p.MustInsertText(piece.Id)
+			p.press(input.Enter)
+			p.click(".faces button", "Glad")
+			require.Eventually(t, func() bool {
+				now := get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+piece.Id).Piece
+				return now.Opinion != nil && *now.Opinion == "I am glad with it." && *now.Again
+			}, patience, moment)
+			return
+		}
+	}
+	require.Fail(t, "no fired piece without an opinion")
 }
 
 // A note for the class reaches the tablet, one that is not does not; what was thought of a

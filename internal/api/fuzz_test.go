@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"database/sql"
+	"flag"
 	"os"
 	"path/filepath"
 	"strings"
@@ -45,11 +46,19 @@ func FuzzStoredJSON(f *testing.F) {
 	db, err := sql.Open("sqlite", whole)
 	require.NoError(f, err)
 	many := 0
+	fuzzing := flag.Lookup("test.fuzz").Value.String() != ""
 	rows(f, db, func(table, key, body string) {
 		many++
-		f.Add(table, key, body)
-		f.Add(table, key, "{}")
-		f.Add(table, key, "null")
+		if fuzzing { // as it is it starts, as every other test sees
+			f.Add(table, key, body)
+		}
+		// Each row is emptied the one way or the other in every run, both ways by make fuzz.
+		if fuzzing || many%2 == 0 {
+			f.Add(table, key, "{}")
+		}
+		if fuzzing || many%2 == 1 {
+			f.Add(table, key, "null")
+		}
 	})
 	require.Greater(f, many, 20)
 	require.NoError(f, db.Close())

@@ -140,7 +140,7 @@ useKeys(hand.keys);
           :hand="hand"
         />
         <LoadLeft v-if="!plan.firedAt" :plan="plan" :level="level" :teaches="teaches" @put="hand.put" />
-        <LoadRisks v-if="!plan.firedAt" :load="id" />
+        <LoadRisks v-if="teaches" :load="id" />
         <LoadTiles v-if="teaches && plan.levels.length" :plan="plan" :act="load.act" />
       </aside>
     </div>

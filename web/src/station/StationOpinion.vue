@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { queries } from "@/lib/queries";
 import type { Piece } from "@/api/client";
+import FaceChoice from "@/station/FaceChoice.vue";
 import { useTablet } from "@/station/useStation";
 
 /** What a student thinks of the fired piece. */
@@ -24,6 +25,12 @@ const others = computed(() =>
   ),
 );
 const before = props.piece.opinion === "";
+const pictures = computed(() => station.known.value.state?.pictures);
+function byFace(says: string, would: boolean) {
+  text.value = says;
+  again.value = would;
+  void keep();
+}
 async function keep() {
   await station.outbox.push({
     kind: "opinion",
@@ -49,7 +56,8 @@ async function keep() {
       </ul>
     </template>
   </section>
-  <form class="opinion" @submit.prevent="keep">
+  <FaceChoice v-if="pictures" :chosen="text" @choose="byFace" />
+  <form v-else class="opinion" @submit.prevent="keep">
     <p v-if="before" class="soft">Something is kept already; what you say now takes its place.</p>
     <label>
       What moved, what surprised you, what would you change?
