@@ -311,9 +311,8 @@ func TestTabletInPictures(t *testing.T) {
 	for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
 		if piece.Unloaded != nil && piece.Opinion == nil {
 			send(t, c, "PUT", s.url+"/api/room", map[string]any{"class": piece.Class})
-			p.press('/')
-			p.MustInsertText(piece.Id)
-			p.press(input.Enter)
+			p.click(".plain", "Everybody")
+			p.click(".names button", piece.Student)
 			p.click(".faces button", "Glad")
 			require.Eventually(t, func() bool {
 				now := get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+piece.Id).Piece
