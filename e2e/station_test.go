@@ -310,8 +310,10 @@ func TestTabletInPictures(t *testing.T) {
 	c := client(t, s.url)
 	for _, piece := range get[contract.PieceList](t, c, s.url+"/api/pieces").Pieces {
 		if piece.Unloaded != nil && piece.Opinion == nil {
-			send(t, c, "PUT", s.url+"/api/room", map[string]any{"class": piece.Class})
 			p.click(".plain", "Everybody")
+			p.see(".names button", "Ilo N.")
+			send(t, c, "PUT", s.url+"/api/room", map[string]any{"class": piece.Class})
+			p.gone(".names button", "Ilo N.")
 			p.click(".names button", piece.Student)
 			p.click(".faces button", "Glad")
 			require.Eventually(t, func() bool {
