@@ -14,7 +14,7 @@ import (
 func TestCausesAreNamedAsWellAsAnybodyCould(t *testing.T) {
 	for _, n := range []int{60, 300, 3000} {
 		var all causes.Score
-		for seed := range int64(25) {
+		for seed := range int64(16) {
 			r := rand.New(rand.NewSource(700 + seed)) //nolint:gosec // drawn again the same way
 			s := causes.Build(r, causes.Thought())
 			from := s.Draw(r, n)
