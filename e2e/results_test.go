@@ -165,7 +165,7 @@ func TestAClassAtTheCart(t *testing.T) {
 // try at the tablet, and no cause; the stack is avoided with a reason, and the next plan hears of it; the
 // piece's faults hang on the wall by their cause, without a name, and its label says what speaks against
 // food.
-func TestWhyAndWhatToDoAgain(t *testing.T) {
+func TestWhyItCameAndWhatToTry(t *testing.T) {
 	s := startRoom(t)
 	c := client(t, s.url)
 	pieces := firedClass(t, s, c, "8 Sedge", 3, 1)

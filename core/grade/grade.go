@@ -9,6 +9,9 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+
+	"enkaustos/core/lesson"
+	"enkaustos/core/units"
 )
 
 // What is graded: the piece as it was made, when it comes back from bisque, or its glazing.
@@ -195,6 +198,24 @@ type Record struct {
 	Nameless          bool
 }
 
+// Days is when a piece was due, and when its maker last laid a coat or was missed; 0 for never.
+type Days struct{ Due, Today, LastCoat, Absent lesson.Date }
+
+// Stands says what to note beside a grade: late or missing once its day is over, absent where its
+// maker was missed and laid nothing.
+func (d Days) Stands() Stand {
+	over := d.Due != 0 && d.Today > d.Due
+	switch {
+	case over && d.LastCoat == 0:
+		return Missing
+	case over && d.LastCoat > d.Due:
+		return Late
+	case d.Absent != 0 && d.LastCoat == 0:
+		return Absent
+	}
+	return ""
+}
+
 // Propose says of each line what the record does, with its reason.
 func Propose(r Record) []Proposal {
 	return []Proposal{r.plan(), r.coats(), r.cover(), r.foot(), r.notes(), r.care()}
@@ -211,7 +232,7 @@ func (r Record) plan() Proposal {
 	if r.Strays > 0 {
 		p.Points -= min(r.Strays, 2)
 		p.Reason = strings.TrimSuffix(p.Reason, ", and kept to.")
-		p.Reason = strings.TrimSuffix(p.Reason, ".") + fmt.Sprintf("; %s otherwise than planned.", many(r.Strays, "surface was glazed", "surfaces were glazed"))
+		p.Reason = strings.TrimSuffix(p.Reason, ".") + fmt.Sprintf("; %s otherwise than planned.", units.Many(r.Strays, "surface was glazed", "surfaces were glazed"))
 	}
 	return p
 }
@@ -227,35 +248,40 @@ func (r Record) coats() Proposal {
 	}
 	if r.OnWet > 0 && p.Points > 0 {
 		p.Points = max(p.Points-min(r.OnWet, 2), 1)
-		p.Reason = strings.TrimSuffix(strings.TrimSuffix(p.Reason, "."), ", each on a dry one") + fmt.Sprintf("; %s on a wet one.", many(r.OnWet, "coat was laid", "coats were laid"))
+		p.Reason = strings.TrimSuffix(strings.TrimSuffix(p.Reason, "."), ", each on a dry one") + fmt.Sprintf("; %s on a wet one.", units.Many(r.OnWet, "coat was laid", "coats were laid"))
 	}
 	return p
 }
 
 func (r Record) cover() Proposal {
-	switch {
-	case r.CoverEven && r.CoverFound == 0:
-		return Proposal{Cover, Most, "Even at the first look."}
-	case r.CoverEven:
-		return Proposal{Cover, max(Most-r.CoverFound, 1), fmt.Sprintf("Even after %s patched.", many(r.CoverFound, "look that found something was", "looks that found something were"))}
-	case r.CoverFound > 0:
-		return Proposal{Cover, 1, "A look found something, and none since was even."}
-	}
-	return Proposal{Cover, 0, "Nobody looked at its cover."}
+	return looked{Cover, r.CoverEven, r.CoverFound, "Even at the first look.", "Even after %s something.", "A look found something, and none since was even.", "Nobody looked at its cover."}.proposal()
 }
 
 func (r Record) foot() Proposal {
-	switch {
-	case r.FootClean && r.FootFound == 0:
-		return Proposal{Foot, Most, "Bare at the first check."}
-	case r.FootClean:
-		return Proposal{Foot, max(Most-r.FootFound, 1), fmt.Sprintf("Bare after %s found glaze.", many(r.FootFound, "check that", "checks that"))}
-	case r.Overruled:
+	if !r.FootClean && r.Overruled {
 		return Proposal{Foot, 1, "Fired on the teacher's word."}
-	case r.FootFound > 0:
-		return Proposal{Foot, 1, "A check found glaze, and none since was clean."}
 	}
-	return Proposal{Foot, 0, "Nobody checked its foot."}
+	return looked{Foot, r.FootClean, r.FootFound, "Bare at the first check.", "Bare after %s glaze.", "A check found glaze, and none since was clean.", "Nobody checked its foot."}.proposal()
+}
+
+// looked is a line that looks at the piece decide: a point less for each that found something.
+type looked struct {
+	line                        Line
+	passed                      bool
+	found                       int
+	first, after, still, nobody string
+}
+
+func (l looked) proposal() Proposal {
+	switch {
+	case l.passed && l.found == 0:
+		return Proposal{l.line, Most, l.first}
+	case l.passed:
+		return Proposal{l.line, max(Most-l.found, 1), fmt.Sprintf(l.after, units.Many(l.found, "look that found", "looks that found"))}
+	case l.found > 0:
+		return Proposal{l.line, 1, l.still}
+	}
+	return Proposal{l.line, 0, l.nobody}
 }
 
 // fewWords is how few words of an opinion count as half of one (from memory).
@@ -268,7 +294,7 @@ func (r Record) notes() Proposal {
 	case r.Words == 0:
 		return Proposal{Notes, 1, "Said whether to repeat it, without a word."}
 	case r.Words < fewWords:
-		return Proposal{Notes, 2, fmt.Sprintf("An opinion of %s.", many(r.Words, "word", "words"))}
+		return Proposal{Notes, 2, fmt.Sprintf("An opinion of %s.", units.Many(r.Words, "word", "words"))}
 	}
 	return Proposal{Notes, Most, fmt.Sprintf("An opinion of %d words.", r.Words)}
 }
@@ -296,10 +322,3 @@ func (r Record) care() Proposal {
 }
 
 func sentence(text string) string { return strings.ToUpper(text[:1]) + text[1:] + "." }
-
-func many(n int, one, more string) string {
-	if n == 1 {
-		return "1 " + one
-	}
-	return strconv.Itoa(n) + " " + more
-}

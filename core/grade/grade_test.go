@@ -79,9 +79,9 @@ func TestProposals(t *testing.T) {
 		{func(r *grade.Record) { r.Laid = 6 }, grade.Coats, 2, "6 of 9 planned coats lie."},
 		{func(r *grade.Record) { r.OnWet = 1 }, grade.Coats, 3, "Every planned coat lies; 1 coat was laid on a wet one."},
 		{func(r *grade.Record) { r.Wanted = 0 }, grade.Coats, 0, "No coat was planned."},
-		{func(r *grade.Record) { r.CoverFound = 2 }, grade.Cover, 2, "2 looks that found something were patched"},
+		{func(r *grade.Record) { r.CoverFound = 2 }, grade.Cover, 2, "Even after 2 looks that found something."},
 		{func(r *grade.Record) { r.CoverEven = false }, grade.Cover, 0, "Nobody looked"},
-		{func(r *grade.Record) { r.FootFound = 1 }, grade.Foot, 3, "Bare after 1 check that found glaze."},
+		{func(r *grade.Record) { r.FootFound = 1 }, grade.Foot, 3, "Bare after 1 look that found glaze."},
 		{func(r *grade.Record) { r.FootClean, r.Overruled = false, true }, grade.Foot, 1, "on the teacher's word"},
 		{func(r *grade.Record) { r.Words = 0 }, grade.Notes, 1, "without a word"},
 		{func(r *grade.Record) { r.Words, r.Again = 0, false }, grade.Notes, 0, "No opinion"},
@@ -98,5 +98,23 @@ func TestProposals(t *testing.T) {
 			require.Equal(t, c.points, p.Points, c.reason)
 			require.Contains(t, p.Reason, c.reason)
 		}
+	}
+}
+
+// Late and missing count from the day after; who was missed and laid nothing was absent.
+func TestWhatStandsBesideAGrade(t *testing.T) {
+	for _, c := range []struct {
+		days grade.Days
+		want grade.Stand
+	}{
+		{grade.Days{Due: 5, Today: 5}, ""},
+		{grade.Days{Due: 5, Today: 6}, grade.Missing},
+		{grade.Days{Due: 5, Today: 9, LastCoat: 5}, ""},
+		{grade.Days{Due: 5, Today: 9, LastCoat: 6}, grade.Late},
+		{grade.Days{Today: 9, LastCoat: 6}, ""},
+		{grade.Days{Due: 20, Today: 9, Absent: 6}, grade.Absent},
+		{grade.Days{Due: 20, Today: 9, Absent: 6, LastCoat: 7}, ""},
+	} {
+		require.Equal(t, c.want, c.days.Stands(), "%+v", c.days)
 	}
 }

@@ -14,6 +14,7 @@ import (
 	"enkaustos/core/ready"
 	"enkaustos/core/rules"
 	"enkaustos/core/survey"
+	"enkaustos/core/units"
 	"enkaustos/core/work"
 )
 
@@ -107,7 +108,7 @@ func (r *reader) few() (Sign, string) {
 		return There, text
 	}
 	if open := work.Compare(r.Plan[r.at.ID].Stack, r.on); len(open.Left) > 0 {
-		return There, many(len(open.Left), "planned coat was not laid", "planned coats were not laid")
+		return There, units.Many(len(open.Left), "planned coat was not laid", "planned coats were not laid")
 	}
 	if name, is := r.laid(func(c work.Coat) bool { return c.Felt == work.Thin }); is {
 		return There, name + " felt thin"
@@ -389,11 +390,4 @@ func while(d time.Duration) string {
 		return fmt.Sprintf("%.0f h", d.Hours())
 	}
 	return fmt.Sprintf("%.0f days", d.Hours()/24)
-}
-
-func many(n int, one, more string) string {
-	if n == 1 {
-		return "1 " + one
-	}
-	return fmt.Sprintf("%d %s", n, more)
 }

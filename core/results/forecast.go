@@ -14,8 +14,8 @@ type Surface struct {
 	Clues          Clues
 }
 
-// enough is how many surfaces have to be judged before anything is foretold (from memory).
-const enough = 60
+// Enough is how many surfaces have to be judged before anything is foretold (from memory).
+const Enough = 60
 
 // lively is how far the number of faults strays from what single surfaces say, as a share of it: the
 // pieces of a class are alike in what nobody logs (from memory).
@@ -42,7 +42,7 @@ type Risked struct {
 const named = 0.1
 
 // Enough says whether enough was judged to foretell anything.
-func (m *Model) Enough() bool { return m.Judged >= enough }
+func (m *Model) Enough() bool { return m.Judged >= Enough }
 
 // Foretell says what a load risks, the faults that are most to be expected first; those of which
 // not even one is to be expected once in five loads are left out.

@@ -1,7 +1,6 @@
 package results
 
 import (
-	"cmp"
 	"math"
 	"slices"
 
@@ -69,36 +68,6 @@ type learned struct {
 	counts []count
 }
 
-// Share is how often a cause brings its fault about where it is there.
-type Share struct {
-	Share, Prior float64
-	With, Of     int // judged surfaces on which the cause was there: with the fault, and all
-	before       beta
-}
-
-// beta is what is thought of a share before counting: of a + b cases, a.
-type beta struct{ a, b float64 }
-
-func (p beta) after(hits, of float64) float64 { return (p.a + hits) / (p.a + p.b + of) }
-
-// reach is by how much the odds of a room may differ from the priors (from memory).
-const reach = 3.0
-
-// around is the beta distribution with mean and variance of a share whose odds lie anywhere
-// between a third and three times those of the prior, by their logarithm.
-func around(share float64) beta {
-	const steps = 200
-	odds, sum, squares := share/(1-share), 0.0, 0.0
-	for i := range steps {
-		o := odds * math.Pow(reach, 2*(float64(i)+0.5)/steps-1)
-		p := o / (1 + o)
-		sum, squares = sum+p, squares+p*p
-	}
-	mean := sum / steps
-	cases := mean*(1-mean)/(squares/steps-mean*mean) - 1
-	return beta{mean * cases, (1 - mean) * cases}
-}
-
 // count is how many surfaces had the same signs of a fault's causes.
 type count struct {
 	signs       [causes]Sign // of the fault's causes, in their order
@@ -128,80 +97,6 @@ func Learn(seen []Seen) *Model {
 	}
 	m.joined()
 	return m
-}
-
-// Of the faults that causes bring about, two in ten have two of them (from memory).
-const (
-	doubles = 0.2
-	joins   = 0.62 // how often two that are there act together, before anything is counted
-	asMany  = 20.0 // as how many faults that counts
-)
-
-// joined works out how often two causes that are there have to act together for as many faults of
-// two causes as usual: by how often two are there at all.
-func (m *Model) joined() {
-	need, can := joins*asMany, asMany
-	for _, f := range m.faults {
-		for i := range f.counts {
-			n := f.counts[i].with + f.counts[i].clean
-			all := f.hits(&f.counts[i].signs)
-			idle, one, beside := 1.0, 0.0, 0.0
-			for _, h := range all {
-				idle *= 1 - h.active
-			}
-			for k, h := range all {
-				alone := h.active * idle / (1 - h.active)
-				one += alone
-				beside += alone * (1 - none(all, k))
-			}
-			need += n * (doubles*(1-idle) - (1 - idle - one))
-			can += n * beside
-		}
-	}
-	m.joins = min(1, max(0, need/can))
-}
-
-// hit is a cause that may be there: how likely it is there and acts, and, where it does not act,
-// how likely it is there.
-type hit struct{ active, idle float64 }
-
-func (f *learned) hits(signs *[causes]Sign) (all []hit) {
-	for k := range f.causes {
-		if there := f.there(k, signs); there > 0 {
-			q := f.shares[k].Share
-			all = append(all, hit{there * q, there * (1 - q) / (1 - there*q)})
-		}
-	}
-	return all
-}
-
-// none is how likely none of the others is there beside the k-th.
-func none(all []hit, k int) float64 {
-	p := 1.0
-	for j, h := range all {
-		if j != k {
-			p *= 1 - h.idle
-		}
-	}
-	return p
-}
-
-// joining is how likely the k-th cause, there and idle by itself, has its part in what another one
-// brings about alone; of several that could, one does.
-func joining(all []hit, k int, idle float64) (sum float64) {
-	for j, h := range all {
-		if j == k {
-			continue
-		}
-		alone, rivals := h.active*idle/(1-h.active), 1.0
-		for i, other := range all {
-			if i != j && i != k {
-				rivals += other.idle
-			}
-		}
-		sum += alone * all[k].idle / rivals
-	}
-	return sum
 }
 
 // habits is as how many cases what is usual counts: the pieces of a class are alike in what is done
@@ -379,86 +274,4 @@ func (m *Model) Risk(kind fault.Kind, c Clues) float64 {
 	}
 	signs := f.of(&c)
 	return f.risk(&signs)
-}
-
-// Likely is a cause of a fault that is there.
-type Likely struct {
-	Cause Cause
-	Odds  float64 // how likely it had a part in it, from 0 to 1; of several causes each may have
-	Said  bool    // the record says that it was there; else nobody logged whether it was
-	Share
-}
-
-// Why is what can be said of a fault that is there.
-type Why struct {
-	Causes  []Likely // the likeliest first; those that the record rules out are not among them
-	Nothing float64  // how likely none of them had a part in it
-}
-
-// Against what the record says a cause has to be likelier than nothing; one of which nobody said
-// anything has to be a good deal likelier, for it is a guess at a guess (from memory).
-const guessed = 2.8
-
-// Named is the cause to name first; "" where nothing on record explains the fault.
-func (w Why) Named() Cause {
-	if len(w.Causes) == 0 {
-		return ""
-	}
-	against := w.Nothing
-	if !w.Causes[0].Said {
-		against *= guessed
-	}
-	if w.Causes[0].Odds < against {
-		return ""
-	}
-	return w.Causes[0].Cause
-}
-
-// least is how likely a cause is that is still named (from memory).
-const least = 0.05
-
-// Worth are the causes worth naming: the first that is named, and others that are likely.
-func (w Why) Worth() []Likely {
-	if w.Named() == "" {
-		return nil
-	}
-	return slices.DeleteFunc(slices.Clone(w.Causes), func(l Likely) bool { return l.Odds < least })
-}
-
-// Why says which causes a fault on a surface had.
-func (m *Model) Why(kind fault.Kind, c Clues) (w Why) {
-	f := m.faults[kind]
-	if f == nil {
-		return Why{Nothing: 1}
-	}
-	signs := f.of(&c)
-	risk, idle, all := f.risk(&signs), 1.0, f.hits(&signs)
-	for _, h := range all {
-		idle *= 1 - h.active
-	}
-	n := 0
-	for k, i := range f.causes {
-		if f.there(k, &signs) == 0 {
-			continue
-		}
-		odds := (all[n].active + m.joins*joining(all, n, idle)) / risk
-		w.Causes = append(w.Causes, Likely{Cause: guides[i].Cause, Odds: odds, Said: signs[k] == There, Share: f.shares[k]})
-		n++
-	}
-	w.Nothing = f.bare * idle / risk
-	slices.SortStableFunc(w.Causes, func(a, b Likely) int { return cmp.Compare(b.Odds, a.Odds) })
-	return w
-}
-
-// Share is what is known of a cause of a fault; ok is false where it is none.
-func (m *Model) Share(kind fault.Kind, cause Cause) (s Share, ok bool) {
-	f := m.faults[kind]
-	if f == nil {
-		return s, false
-	}
-	k := slices.Index(f.causes, cause.index())
-	if k < 0 {
-		return s, false
-	}
-	return f.shares[k], true
 }

@@ -40,6 +40,17 @@ func (o Outcome) Judged() bool { return o.Came != "" || len(o.Faults) > 0 }
 // Sound says whether somebody looked and found nothing.
 func (o Outcome) Sound() bool { return o.Came == fault.Sound }
 
+// Tells says whether its faults are known, so that it teaches what brings them about: a piece that is
+// spoiled, or of before faults were named, tells nothing of causes.
+func (o Outcome) Tells() bool {
+	return len(o.Faults) > 0 || o.Came == fault.Sound || o.Came == fault.Joined || o.Came == fault.Broken
+}
+
+// SoundOn says whether somebody looked and found nothing on a surface.
+func (o Outcome) SoundOn(surface string) bool {
+	return o.Judged() && len(o.On(surface)) == 0 && o.Came != fault.Spoiled && o.Came != fault.Faulty
+}
+
 // Sharp says whether it has sharp drips that nobody ground off.
 func (o Outcome) Sharp() bool {
 	return !o.Ground && slices.ContainsFunc(o.Faults, func(f Flaw) bool { return f.Kind == fault.Drips })

@@ -45,22 +45,17 @@ func RecordOf(m school.Moment, p *school.Piece) grade.Record {
 
 // standOf is what the record proposes to note beside a grade.
 func standOf(m school.Moment, p *school.Piece) grade.Stand {
-	due, last := m.Assignments[p.Assignment].Due, time.Time{}
-	for _, c := range p.State.Coats {
-		if c.At.After(last) {
-			last = c.At
+	day := func(at time.Time) lesson.Date {
+		if at.IsZero() {
+			return 0
 		}
+		return lesson.DateOf(at.Local())
 	}
-	over := due != lesson.Date(0) && lesson.DateOf(m.At.Local()) > due
-	switch {
-	case over && last.IsZero():
-		return grade.Missing
-	case over && lesson.DateOf(last.Local()) > due:
-		return grade.Late
-	case !p.State.Absent.IsZero() && last.IsZero():
-		return grade.Absent
+	days := grade.Days{Due: m.Assignments[p.Assignment].Due, Today: day(m.At), Absent: day(p.State.Absent)}
+	for _, c := range p.State.Coats {
+		days.LastCoat = max(days.LastCoat, day(c.At))
 	}
-	return ""
+	return days.Stands()
 }
 
 // unglazed says whether a piece was made and never glazed: nothing lies on it, and it was not

@@ -38,21 +38,19 @@ func planned(m school.Moment, load string) map[string]bool {
 	return there
 }
 
-// inLoad are the pieces that stand, or are planned to stand, in a load for a glaze firing, and those
-// that stood in it.
-func inLoad(m school.Moment, load string) (now, then []*school.Piece) {
+// inLoad are the pieces that stand, or are planned to stand, in a load for a glaze firing.
+func inLoad(m school.Moment, load string) (now []*school.Piece) {
 	places := planned(m, load)
 	for _, p := range school.EveryPiece(m.Snapshot) {
-		switch f, in := p.State.Firing, p.State.Load; {
-		case f != nil && f.Load == load && !f.Unloaded.IsZero():
-			then = append(then, p)
-		case f == nil && (in != nil && in.Load == load || in == nil && places[p.ID]):
-			if of := m.Case(p).Work; !of.Bisque() {
-				now = append(now, p)
-			}
+		in := p.State.Load
+		if p.State.Firing != nil || (in == nil || in.Load != load) && (in != nil || !places[p.ID]) {
+			continue
+		}
+		if of := m.WorkOf(p); !of.Bisque() {
+			now = append(now, p)
 		}
 	}
-	return now, then
+	return now
 }
 
 // ForetellLoad says what a load risks. It holds nothing back.
@@ -62,9 +60,8 @@ func (r Results) ForetellLoad(_ context.Context, q contract.ForetellLoadRequestO
 		return nil, school.Missing("load")
 	}
 	model := r.learned(m)
-	now, _ := inLoad(m, q.Id)
-	load := surfacesOf(m, q.Id, now, crazedBy(m))
-	v := contract.LoadRisks{Enough: model.Enough(), Judged: model.Judged, Surfaces: len(load), Faults: []contract.RiskedFault{}}
+	load := surfacesOf(m, q.Id, inLoad(m, q.Id), crazedBy(m))
+	v := contract.LoadRisks{Enough: model.Enough(), Needs: results.Enough, Judged: model.Judged, Surfaces: len(load), Faults: []contract.RiskedFault{}}
 	if !v.Enough {
 		return contract.ForetellLoad200JSONResponse(v), nil
 	}
@@ -90,14 +87,17 @@ func risked(m school.Moment, one results.Risked) contract.RiskedSurface {
 
 // last is how the forecast did at the last load that was judged: foretold by what was known without it.
 func (r Results) last(m school.Moment) *contract.LastForetold {
+	then := map[string][]*school.Piece{}
+	open := map[string]bool{}
+	for _, p := range school.EveryPiece(m.Snapshot) {
+		if out(p) {
+			load := p.State.Firing.Load
+			then[load], open[load] = append(then[load], p), open[load] || !p.State.Outcome().Tells()
+		}
+	}
 	var last school.Load
 	for _, l := range school.LoadsInOrder(m.Snapshot) {
-		_, then := inLoad(m, l.ID)
-		all := len(then) > 0
-		for _, p := range then {
-			all = all && judged(p)
-		}
-		if all && l.UnloadedAt.After(last.UnloadedAt) {
+		if len(then[l.ID]) > 0 && !open[l.ID] && l.UnloadedAt.After(last.UnloadedAt) {
 			last = l
 		}
 	}
@@ -116,15 +116,14 @@ func (r Results) last(m school.Moment) *contract.LastForetold {
 	if !model.Enough() {
 		return nil
 	}
-	_, then := inLoad(m, last.ID)
 	came := map[fault.Kind]int{}
-	for _, p := range then {
+	for _, p := range then[last.ID] {
 		for _, f := range p.State.Outcome().Faults {
 			came[f.Kind]++
 		}
 	}
 	v := contract.LastForetold{Name: last.Name, Said: []contract.ForetoldCame{}}
-	for _, f := range model.Foretell(surfacesOf(m, last.ID, then, crazedBy(m))) {
+	for _, f := range model.Foretell(surfacesOf(m, last.ID, then[last.ID], crazedBy(m))) {
 		v.Said = append(v.Said, contract.ForetoldCame{Name: f.Kind.Name(), Low: f.Low, High: f.High, Came: came[f.Kind]})
 	}
 	return &v

@@ -54,7 +54,7 @@ func surfacesFired(m school.Moment, p *school.Piece) (all []results.Fired) {
 		}
 		spot := work.SpotOf(s)
 		one := results.Fired{Piece: p.ID, Surface: s.ID, Stack: stack, Ground: results.FiredOn{Firing: spot.Firing, Half: spot.Half}, Judged: o.Judged(), Flow: o.Flow}
-		one.Sound = o.Judged() && len(o.On(s.ID)) == 0 && o.Came != fault.Spoiled && o.Came != fault.Faulty
+		one.Sound = o.SoundOn(s.ID)
 		for _, f := range o.On(s.ID) {
 			one.Faults = append(one.Faults, f.Kind)
 		}

@@ -46,13 +46,6 @@ type reading struct {
 	seen  []results.Seen
 }
 
-// judged says whether a piece came out of a glaze firing and tells which faults it has: what is
-// spoiled and unnamed teaches nothing of causes.
-func judged(p *school.Piece) bool {
-	o := p.State.Outcome()
-	return o.Judged() && (len(o.Faults) > 0 || o.Came == fault.Sound || o.Came == fault.Joined || o.Came == fault.Broken)
-}
-
 // out says whether a piece is out of its glaze firing.
 func out(p *school.Piece) bool { f := p.State.Firing; return f != nil && !f.Unloaded.IsZero() }
 
@@ -119,7 +112,7 @@ func (r Results) learned(m school.Moment) *results.Model {
 	}
 	read, same, crazed := map[*school.Piece]reading{}, r.mind.model != nil, crazedBy(m)
 	for _, p := range school.EveryPiece(m.Snapshot) {
-		if !judged(p) {
+		if !p.State.Outcome().Tells() {
 			continue
 		}
 		a := m.Assignments[p.Assignment]

@@ -55,7 +55,7 @@ func (r Results) GetWhy(ctx context.Context, q contract.GetWhyRequestObject) (co
 func said(p *school.Piece, e explained) contract.FaultWhy {
 	on, _ := p.Body.Surface(e.Surface)
 	v := contract.FaultWhy{Surface: on.Name, Fault: string(e.Kind), Name: e.Kind.Name(), Clear: e.Clear, Nothing: e.why.Named() == "", None: &e.why.Nothing, Causes: []contract.FaultCause{},
-		Teach: "Nothing on record explains it: note what you saw, and look at the next one."}
+		Teach: "Note what you saw, and look at the next one."}
 	for _, l := range e.why.Worth() {
 		guide := results.Of(l.Cause)
 		v.Causes = append(v.Causes, contract.FaultCause{Cause: string(l.Cause), Name: guide.Name, Odds: l.Odds, Said: l.Said, Text: evidence(e, l), With: l.With, Of: l.Of, Share: l.Share.Share, Prior: l.Prior})

@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"time"
 
 	"enkaustos/core/work"
 )
@@ -42,10 +43,30 @@ func (a Archive) Shred(ctx context.Context) error {
 
 // Scrub leaves no trace of what was deleted in the log beside the file: what was deleted from the
 // file itself was overwritten there (secure_delete).
+// Whoever reads meanwhile holds it up; it waits for them, and says so where they do not end.
 func (a Archive) Scrub(ctx context.Context) error {
-	_, err := a.from.ExecContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)")
-	return err
+	for range scrubs {
+		var busy, pages, done int
+		if err := a.from.QueryRowContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)").Scan(&busy, &pages, &done); err != nil {
+			return err
+		}
+		if busy == 0 {
+			return nil
+		}
+		select {
+		case <-ctx.Done():
+			return ctx.Err()
+		case <-time.After(100 * time.Millisecond):
+		}
+	}
+	return ErrHeld
 }
+
+// scrubs is how often the log is tried to be emptied, a tenth of a second apart.
+const scrubs = 50
+
+// ErrHeld is returned where somebody reads the school without end.
+var ErrHeld = errors.New("it is deleted, but the school's log still holds it, for somebody reads it: delete another photograph, or start the server anew, and it is gone")
 
 // Checkpoint takes what the log holds into the database file, so that whoever copies that
 // file alone has it. It waits for nobody: where somebody reads, it takes what it can.

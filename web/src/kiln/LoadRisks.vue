@@ -14,7 +14,7 @@ const range = (low: number, high: number) => (low === high ? `${low}` : `${low} 
   <section v-if="v" class="risks" aria-labelledby="risks">
     <h2 id="risks">What it risks</h2>
     <p v-if="!v.enough" class="soft">
-      Too few firings to say: {{ v.judged }} surfaces were judged at the cart, 60 are needed.
+      Too few firings to say: {{ v.judged }} surfaces were judged at the cart, {{ v.needs }} are needed.
     </p>
     <p v-else-if="!v.surfaces" class="soft">No glazed piece stands in it yet.</p>
     <p v-else-if="!v.faults.length" class="soft">

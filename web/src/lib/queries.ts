@@ -1,5 +1,6 @@
 import { queryOptions, useQueryClient, type QueryClient } from "@tanstack/vue-query";
 import { answer, api, type Schemas } from "@/api/client";
+import { resultQueries } from "@/results/queries";
 
 /** A colour somebody looks for, and what it has to keep to. */
 export type Want = Schemas["Want"];
@@ -133,38 +134,7 @@ export const queries = {
       queryKey: ["review", assignment],
       queryFn: () => answer(api.GET("/assignments/{id}/review", id(assignment))),
     }),
-  /** Why the faults of a piece came, as it is by an event. */
-  why: (piece: string, seq: number) =>
-    queryOptions({
-      queryKey: ["why", piece, seq],
-      queryFn: () => answer(api.GET("/pieces/{id}/why", id(piece))),
-    }),
-  tries: (piece: string, seq: number) =>
-    queryOptions({
-      queryKey: ["why", piece, seq, "tries"],
-      queryFn: () => answer(api.GET("/pieces/{id}/tries", id(piece))),
-    }),
-  faults: (classId: string) =>
-    queryOptions({
-      queryKey: ["faults", classId],
-      queryFn: () => answer(api.GET("/results/faults", ofClass(classId))),
-    }),
-  stacks: () => queryOptions({ queryKey: ["stacks"], queryFn: () => answer(api.GET("/results/stacks")) }),
-  risks: (load: string) =>
-    queryOptions({
-      queryKey: ["risks", load],
-      queryFn: () => answer(api.GET("/loads/{id}/risks", id(load))),
-    }),
-  grades: (assignment: string, what: "made" | "glazing") =>
-    queryOptions({
-      queryKey: ["grades", assignment, what],
-      queryFn: () => answer(api.GET("/grades", { params: { query: { assignment, what } } })),
-    }),
-  unglazed: (classId: string) =>
-    queryOptions({
-      queryKey: ["grades", "unglazed", classId],
-      queryFn: () => answer(api.GET("/grades/unglazed", ofClass(classId))),
-    }),
+  ...resultQueries,
   kit: (assignment: string) =>
     queryOptions({
       queryKey: ["kit", assignment],

@@ -35,6 +35,15 @@ const thicknesses = [
   { felt: "right", name: "Right" },
   { felt: "thick", name: "Too thick" },
 ] as const;
+/** What is noted of each surface, beside its name in the drawing: the first fault, and how many more. */
+const flaws = computed(() => {
+  const said: Record<string, string> = {};
+  for (const { surface: on } of piece.value?.outcome?.faults ?? []) {
+    const all = piece.value!.outcome!.faults.filter((f) => f.surface === on);
+    said[on] = all[0]!.name + (all.length > 1 ? `, and ${all.length - 1} more` : "");
+  }
+  return said;
+});
 const felt = computed(() =>
   piece.value?.surfaces.find((s) => s.id === surface.value && s.on.some((c) => c.felt)),
 );
@@ -56,18 +65,8 @@ useKeys({
   v: () => piece.value && (screen.record = piece.value.id),
   ...Object.fromEntries(cames.map((c) => [c.key, () => void cart.came(c.came)])),
 });
-useKeys(
-  new Proxy(
-    {},
-    {
-      // the keys of the faults come with the guide
-      get: (_, key: string) => {
-        const f = faults.value.find((g) => g.key === key);
-        return f && (() => void cart.fault(f));
-      },
-    },
-  ),
-);
+/** The keys of the faults come with the guide. */
+useKeys(() => Object.fromEntries(faults.value.map((f) => [f.key, () => void cart.fault(f)])));
 </script>
 
 <template>
@@ -106,6 +105,7 @@ useKeys(
           colours="fired"
           :selected="surface"
           :band-mm="piece.bandMM"
+          :said="flaws"
           @select="surface = $event"
         />
       </div>

@@ -22,6 +22,10 @@ const values = computed(() => {
     (_, i) => Math.round((least + Math.sign(best - least) * i * step) * 1e6) / 1e6,
   );
 });
+/** What a line can have, from none to most. */
+const every = computed(() =>
+  Array.from({ length: (props.grades.query.data.value?.most ?? 0) + 1 }, (_, i) => i),
+);
 const typed = ref<number>();
 const points = (line: string) =>
   props.row.given?.points?.[line] ?? props.row.lines.find((l) => l.line === line)?.points;
@@ -40,7 +44,7 @@ const points = (line: string) =>
         <span class="soft">{{ row.lines.find((one) => one.line === l.line)?.reason ?? l.looks }}</span>
         <span role="group" :aria-label="`Points for ${l.name}`" class="points">
           <button
-            v-for="n in [0, 1, 2, 3, 4]"
+            v-for="n in every"
             :key="n"
             type="button"
             :disabled="!row.may"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import ResultCard from "@/results/ResultCard.vue";
 import ResultsTabs from "@/results/ResultsTabs.vue";
 import { answer, api, type Piece } from "@/api/client";
@@ -43,7 +43,18 @@ const whose = [
   { key: "marks" as const, name: "By marks" },
   { key: "names" as const, name: "By names" },
 ];
-const as = ref<(typeof whose)[number]["key"]>("nobody");
+type Whose = (typeof whose)[number]["key"];
+const as = ref<Whose>("nobody");
+watch(
+  () => here.value.find((a) => a.released)?.releasedAs,
+  (now) => now && (as.value = now),
+  { immediate: true },
+);
+/** Another way of naming counts at once for what the class reads already. */
+async function nameBy(way: Whose) {
+  as.value = way;
+  for (const a of here.value.filter((one) => one.released)) await release(a.id, true);
+}
 async function release(id: string, released: boolean) {
   const now = await attempt(
     answer(
@@ -86,9 +97,14 @@ async function release(id: string, released: boolean) {
   </p>
   <fieldset v-if="here.length && session.data.value?.role === 'teacher'" class="release">
     <legend>The class sees what came out, and what everybody thought of it:</legend>
-    <ChoiceBar v-slot="{ option }" v-model="as" label="Whose words" :options="whose">{{
-      option.name
-    }}</ChoiceBar>
+    <ChoiceBar
+      v-slot="{ option }"
+      :model-value="as"
+      label="Whose words"
+      :options="whose"
+      @update:model-value="nameBy($event as Whose)"
+      >{{ option.name }}</ChoiceBar
+    >
     <el-checkbox
       v-for="a in here"
       :key="a.id"

@@ -22,6 +22,8 @@ const props = defineProps<{
   bandMm?: number;
   /** What the check has to say: the gravest of each surface stands beside its name. */
   findings?: Schemas["Finding"][];
+  /** What is noted of a surface, in place of its stack: a fault. */
+  said?: Record<string, string>;
   /** A line up to which a coat is laid, mm above the table. */
   lineMm?: number;
   /** Without leader lines: the stacks are told beside it. */
@@ -46,7 +48,10 @@ const unit = computed(() => Math.max(props.drawing.width / 360, props.drawing.he
 const margin = computed(() => {
   if (props.plain) return 12 * unit.value;
   const longest = Math.max(0, ...props.surfaces.map((s) => s.name.length));
-  const stacks = Math.max(0, ...(props.states ?? []).map((s) => sayStack(s.stack).length));
+  const stacks = Math.max(
+    0,
+    ...(props.states ?? []).map((s) => (props.said?.[s.id] ?? sayStack(s.stack)).length),
+  );
   return Math.max(props.states ? 132 : 78, 12 + 7.4 * longest, 16 + 6.6 * Math.min(stacks, 34)) * unit.value;
 });
 const box = computed(() => {
@@ -163,6 +168,7 @@ function grains(s: Schemas["Shape"]) {
       :states="states"
       :selected="selected"
       :findings="findings"
+      :said="said"
       @select="emit('select', $event)"
     />
     <PullHandles

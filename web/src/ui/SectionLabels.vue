@@ -12,6 +12,8 @@ const props = defineProps<{
   states?: SurfaceState[];
   selected?: string;
   findings?: Schemas["Finding"][];
+  /** Stands in place of the stack of a surface, and is marked. */
+  said?: Record<string, string>;
 }>();
 const emit = defineEmits<{ select: [surface: string] }>();
 const state = computed(() => new Map((props.states ?? []).map((s) => [s.id, s])));
@@ -45,8 +47,8 @@ const labels = computed(() => {
       ...l,
       ty: heights[i]!,
       tx: edge,
-      text: sign(l.surface) + (props.names.get(l.surface) ?? ""),
-      stack: says(state.value.get(l.surface)),
+      text: (props.said?.[l.surface] ? signs.warn : sign(l.surface)) + (props.names.get(l.surface) ?? ""),
+      stack: props.said?.[l.surface] ?? says(state.value.get(l.surface)),
     }));
   });
 });

@@ -1,4 +1,5 @@
 import { useEventListener } from "@vueuse/core";
+import { toValue, type MaybeRefOrGetter } from "vue";
 
 /** Keys by name, as in KeyboardEvent.key. */
 export type Keys = Record<string, (event: KeyboardEvent) => void>;
@@ -8,14 +9,14 @@ export type Keys = Record<string, (event: KeyboardEvent) => void>;
  *
  * @example useKeys({ c: screen.toggleColours })
  */
-export function useKeys(keys: Keys) {
+export function useKeys(keys: MaybeRefOrGetter<Keys>) {
   useEventListener(window, "keydown", (event: KeyboardEvent) => {
     const at = event.target as HTMLElement;
     const typing = at.closest(
       "input, textarea, select, [contenteditable], [role=dialog], .el-select__wrapper",
     );
     if (typing || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
-    const act = keys[event.key];
+    const act = toValue(keys)[event.key];
     if (!act) return;
     if ((event.key === " " || event.key === "Enter") && at.closest("button, a")) return;
     event.preventDefault();
