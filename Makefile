@@ -11,7 +11,7 @@ export GOFLAGS = -trimpath
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: judge accuracy lesson-report kiln-report results-report term-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint lint-types lint-style generate check-generated tools-present chromium
+.PHONY: format judge accuracy lesson-report kiln-report results-report term-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint lint-types lint-style generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -126,6 +126,11 @@ lint-types:
 	cd web && npm run --silent types
 lint-style:
 	cd web && npm run --silent lint && npm run --silent format
+
+# Everything written by hand laid out as lint wants it; generated code stays as it was generated.
+format: web/node_modules/.installed
+	gofmt -w core internal cmd e2e web/embed.go
+	cd web && npx prettier --log-level warn --write .
 
 # Both sides of the contract from their source.
 generate: web/node_modules/.installed

@@ -4,10573 +4,10421 @@
  */
 
 export interface paths {
-  "/session": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Who is here, and what the server's clock says. */
-    get: operations["getSession"];
-    put?: never;
-    post?: never;
-    /** Lock the teacher's side. */
-    delete: operations["leave"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/trust": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** How another machine comes to trust this server's certificate. */
-    get: operations["getTrust"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/trust/authority.crt": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The certificate of the school's own authority, for a device to trust. */
-    get: operations["getAuthority"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/setup": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Choose the passphrase, with the one-time link that the server printed. */
-    post: operations["setUp"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/login": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Open the teacher's side. */
-    post: operations["login"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/today": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Classes, what waits at each stage, what blocks it, what to do next. */
-    get: operations["getToday"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/today/clock": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** The machine's clock was wrong when entries were dated after now; they count from now on. */
-    post: operations["settleClock"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/imports": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Look at a list, and take it over whole or not at all. */
-    post: operations["importList"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/imports/file": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Read a file as an office sends it: .xlsx, or text separated by commas, semicolons or tabs in UTF-8, UTF-16 or Windows-1252; and say which of its columns is which. Nothing is kept. */
-    post: operations["readListFile"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/imports/template": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** A list without rows, to fill in. */
-    get: operations["getListTemplate"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/clays": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["listClays"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/glazes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["listGlazes"];
-    put?: never;
-    /** Keep a recipe that was mixed on the palette as a glaze of its own. */
-    post: operations["mixGlaze"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/jars": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Add a jar by hand. */
-    post: operations["addJar"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/glazes/stirred": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Jars were stirred or shaken just now. */
-    post: operations["stirJars"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/stock/budget": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** How far each jar lasts that plans take from or that is kept for a project, what is short first. */
-    get: operations["listBudgets"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/glazes/{code}/reserves": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Keep glaze of a jar for a project. */
-    post: operations["reserveGlaze"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/reserves/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    /** Glaze is no longer kept for a project. */
-    delete: operations["releaseReserve"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/doubts": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Jars that were contaminated and cups that were mislabelled, the newest first, each with the pieces that took from it. */
-    get: operations["listDoubts"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/glazes/{code}/doubts": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** A jar is contaminated, or a cup of it was mislabelled. */
-    post: operations["doubtJar"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/doubts/{id}/right": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** A contaminated jar was strained, or another stands in its place; what was taken until now stays doubtful. */
-    post: operations["settleDoubt"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/doubts/{id}/relabel": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Coats out of a mislabelled cup are logged as the glaze that it held, at the time they were laid. */
-    post: operations["relabelCoats"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/doubts/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    /** There was nothing wrong after all. */
-    delete: operations["dropDoubt"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/glazes/{code}/weighing": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Weigh a known volume of a glaze; its density is kept. */
-    post: operations["weighJar"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/glazes/{code}/stock": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Say whether a jar is in the room. */
-    put: operations["setStock"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/glazes/{code}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Write down how full a jar is, how its glaze is, and when it was mixed. */
-    put: operations["changeJar"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/glazes/{code}/card": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Change what the label and the house say of a glaze. */
-    put: operations["changeCard"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/glazes/{code}/hint": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    /** The picture on the maker's label, a hint and no more. */
-    get: operations["getHint"];
-    put: operations["putHint"];
-    post?: never;
-    delete: operations["removeHint"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/glazes/{code}/qr": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** A QR code that leads to the jar. */
-    get: operations["getJarCode"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/exports/{file}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Tiles and glazes as lists that can be brought again, the wall as a GIMP palette. */
-    get: operations["exportFile"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/photographs": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["listPhotographs"];
-    put?: never;
-    /** Take in a photograph of a rack of tiles, JPEG or PNG. */
-    post: operations["addPhotograph"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/photographs/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    /** Throw a photograph away; what was read from it stays. */
-    delete: operations["removePhotograph"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/photographs/{id}/picture": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["getPicture"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/photographs/{id}/reading": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Read boxes of a photograph by the cards in it. Nothing is kept. */
-    post: operations["readPhotograph"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/tiles/readings": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Keep readings of tiles, all or none; tiles that are not on the wall yet are hung. */
-    post: operations["saveReadings"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/tiles/covers": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What each glaze alone comes out as, coat by coat, where strips of it were fired on the clay of a piece at its cone. */
-    get: operations["listCovers"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/tiles/search": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Tiles by closeness to a colour, under what a piece needs. */
-    post: operations["searchTiles"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/tiles/matrix": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Base by top on one clay: which overlaps were fired, and which pieces plan them. */
-    get: operations["getMatrix"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/tiles/sight": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The wall as a colour-blind student sees it. */
-    get: operations["seeTiles"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/tiles/confusions": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Jars that are taken for each other on one clay. */
-    get: operations["listConfusions"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/tiles/{code}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** All that is known of one tile. */
-    get: operations["getTile"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/tiles/{code}/faults": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Write down what went wrong with a fired tile. */
-    put: operations["markTile"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/tiles": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["listTiles"];
-    put?: never;
-    /** A tile read from a surface of a fired piece. */
-    post: operations["addTile"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/classes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["listClasses"];
-    put?: never;
-    /** Add a class by hand, with its students. */
-    post: operations["addClass"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/names": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Read names as they were typed or pasted, with a mark proposed for each; nothing is kept. */
-    post: operations["readNames"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/classes/{id}/students": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Students join a class; each gets a piece of every running assignment where that is asked for. */
-    post: operations["addStudents"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/students/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    /** A student is renamed, marks otherwise, moves to another class, leaves or is back. Their pieces stay. */
-    patch: operations["changeStudent"];
-    trace?: never;
-  };
-  "/clays/{code}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Add a clay by hand, or change one. */
-    put: operations["putClay"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/classes/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Change the clay and the cone of a class, for assignments made from now on. */
-    put: operations["changeClass"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/forms": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["listForms"];
-    put?: never;
-    /** Draw a form from its measurements without keeping it. */
-    post: operations["sketchForm"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/assignments": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["listAssignments"];
-    put?: never;
-    /** Give a class a form; every student gets a piece. */
-    post: operations["addAssignment"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["listPieces"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["getPiece"];
-    put?: never;
-    post?: never;
-    /** Take a piece away that was given by mistake; refused once anything is planned or logged. */
-    delete: operations["removePiece"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/plan": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Keep a plan and hear what the check has to say. */
-    put: operations["savePlan"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/plan/pass-on": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Make the plan the template, and give it to every piece of the assignment that has none and was not begun. */
-    post: operations["passPlanOn"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/plan/copy": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Take over the plan of another piece, as far as the surfaces agree. */
-    post: operations["copyPlan"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/why": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The likely causes of every fault of a fired piece, from what is on record. */
-    get: operations["getWhy"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/tries": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What the maker of a fired piece may try next time, kindly and in no order of blame. */
-    get: operations["getTries"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/models": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Pieces whose plan could be taken over. */
-    get: operations["listModels"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/vote": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    /** The newest vote of the class on the schemes of a piece. */
-    get: operations["getVote"];
-    /** Open a vote on the schemes as they are now, or close it. */
-    put: operations["setVote"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/votes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The votes that are open; to a tablet those of the class in the room. */
-    get: operations["listVotes"];
-    put?: never;
-    /** A student's vote, one for each. */
-    post: operations["castVote"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/schemes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    /** The plans that stand side by side, the plan itself first. */
-    get: operations["listSchemes"];
-    put?: never;
-    /** Keep a turned copy of the plan beside it. */
-    post: operations["addScheme"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/schemes/{slot}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-        slot: number;
-      };
-      cookie?: never;
-    };
-    get?: never;
-    /** Turn a scheme's stacks on by one surface, pick it as the plan, or change its choices. */
-    put: operations["changeScheme"];
-    post?: never;
-    delete: operations["dropScheme"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/drawing": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The piece drawn to scale as SVG, as planned. */
-    get: operations["getDrawing"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/round": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The piece in the round, of the same measures as its drawing. */
-    get: operations["getRound"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/qr": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** A QR code that names the piece. */
-    get: operations["getPieceCode"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/approvals": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Say of plans that they are approved or returned, all or none. */
-    post: operations["decide"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/assignments/{id}/review": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The plans of an assignment that wait for the teacher, what deserves a look first. */
-    get: operations["getReview"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/assignments/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    /** Change the measures of an assignment, what is marked out on it, or its template. */
-    patch: operations["changeAssignment"];
-    trace?: never;
-  };
-  "/assignments/{id}/pieces": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Give students further pieces of an assignment. */
-    post: operations["addPieces"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/assignments/{id}/preview": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What another clay, cone, atmosphere or other measures would change on the pieces under way; nothing is kept. */
-    post: operations["previewAssignment"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/assignments/{id}/kit": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What an assignment asks for on the table, and for each piece to take away; and the rules in words. */
-    get: operations["getKit"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/assignments/{id}/document": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The assignment with its plans as JSON, by the published schema. */
-    get: operations["exportAssignment"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/assignments/{id}/home": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What came out as one page that needs nothing beside it, for students at home. */
-    get: operations["getHomePage"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/assignments/{id}/drawing": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The form of an assignment as SVG. */
-    get: operations["getAssignmentDrawing"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/documents": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Look at a document of an assignment and its plans, and take it over whole or not at all. */
-    post: operations["importAssignment"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/documents/schema": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The JSON Schema of such documents. */
-    get: operations["getDocumentSchema"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/programmes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["listProgrammes"];
-    put?: never;
-    /** Keep the tiles that the plans of classes ask for on one clay. */
-    post: operations["keepProgramme"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/programmes/untried": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Stacks that plans ask for and no tile shows, and the fewest tiles that would. */
-    get: operations["listUntried"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/programmes/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    delete: operations["dropProgramme"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/room": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The class in the room now, its tablets, and the bells of the week. */
-    get: operations["getRoom"];
-    /** Put another class before the tablets; none follows the bells again. */
-    put: operations["switchRoom"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/room/lock": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Have the tablets take nothing, or take coats again. */
-    put: operations["lockStations"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/room/damp": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Say whether today is a damp day. */
-    put: operations["setDamp"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/timetable": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The bells, how they turn over, holidays and odd days. */
-    get: operations["getTimetable"];
-    /** Replace the bells, how they turn over, holidays and odd days; lessons that were moved or cancelled stay so. */
-    put: operations["setTimetable"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/timetable/calendar": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The lessons of the term as an iCalendar file. */
-    get: operations["exportCalendar"];
-    put?: never;
-    /** Look at an iCalendar file of lessons, and take it over whole or not at all. */
-    post: operations["importCalendar"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/lessons": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Every day from one to another, with its lessons. */
-    get: operations["listLessons"];
-    put?: never;
-    /** One more lesson beside the bells. */
-    post: operations["addLesson"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/classes/{id}/extras": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Tell a class that it may lay what is optional, or take that back: for all its assignments that run. */
-    put: operations["releaseExtras"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/classes/{id}/seating": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Who of a class works at which jar, and what each would like. */
-    get: operations["getSeating"];
-    /** Say which jars are offered and with how many seats, and have the class seated. */
-    put: operations["setSeating"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/classes/{id}/choices": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** What somebody of a class would like to work with, the best first. */
-    put: operations["chooseJars"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/lessons/around": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The lesson that runs, the next ones and the last ones of a class, or of all. */
-    get: operations["lessonsAround"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/lessons/shortages": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What will be short in the lessons of today and of the next days with lessons, over all classes. */
-    get: operations["listShortages"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/lessons/{key}/course": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Who does what when in a lesson, and after which one each piece is finished. */
-    get: operations["getCourse"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/lessons/{key}/route": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What everybody does now and next in a lesson, who waits for what, who has nothing to do, and what will not be finished. */
-    get: operations["getRoute"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/lessons/{key}/before": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What is handed out, put out, stirred and cleaned before the first brush, and what is ticked of it. */
-    get: operations["getBefore"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/lessons/{key}/close": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What came out and must come back before the bell, what was done in the lesson, and what is left to say. */
-    get: operations["getClose"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/lessons/{key}/ticks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What is ticked on the lists of a lesson. */
-    get: operations["listTicks"];
-    /** Tick what is done for a lesson, or take a tick back. */
-    put: operations["tickLesson"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/lessons/{key}/pours": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Say that glaze was poured into cups, or that clean leftovers came back: the level of the jar follows. */
-    post: operations["pourGlaze"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/brushes": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The brushes of the room that carry numbers. */
-    get: operations["getBrushes"];
-    /** Say which brushes carry which numbers. */
-    put: operations["setBrushes"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/lessons/{key}/remedies": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What would bring a piece back that is behind, each computed. */
-    get: operations["listRemedies"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/lessons/{key}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Move or cancel one lesson, or have it as the bells have it again; one that was added is taken out by cancelling it. */
-    put: operations["changeLesson"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/room/code": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** A six-digit code by which tablets are paired for ten minutes. */
-    post: operations["makePairingCode"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/room/stations/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    /** Take a tablet out of the room. */
-    delete: operations["endStation"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/helper": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Choose the passphrase of helpers; none shuts them out. */
-    put: operations["setHelper"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pair": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Pair a tablet to the room by the code that the teacher shows. */
-    post: operations["pairStation"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/station": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What this tablet serves now. */
-    get: operations["getStation"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/live": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What changes, as it changes (server-sent events). */
-    get: operations["live"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/wish": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Keep what a student would like. */
-    put: operations["makeWish"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/draft": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Keep a plan that a student drafted, until it is approved. */
-    put: operations["draftPlan"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/{id}/pictures": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Keep a photograph of a piece. */
-    post: operations["addPicture"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/pieces/search": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Find a piece that carries no name, the likeliest first. */
-    post: operations["seekPieces"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/strays": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What tablets sent late and could not be kept as it was. */
-    get: operations["listStrays"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/strays/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Keep it as what happened then, or let it go. */
-    post: operations["settleStray"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/ready": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What holds pieces out of the kiln, gathered. */
-    get: operations["getReady"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/events": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Log what happened. Events carry ids made by the device; a resend changes nothing. */
-    post: operations["addEvents"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["listLoads"];
-    put?: never;
-    /** Put pieces that may be fired into a load; without an id a new load is opened. */
-    post: operations["addToLoad"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/kilns": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The kilns of the house with their shelves and posts, and how they look from above. */
-    get: operations["listKilns"];
-    put?: never;
-    post: operations["addKiln"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/kilns/usual": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** A kiln to begin from. */
-    get: operations["getUsualKiln"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/kilns/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: operations["putKiln"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads/plan": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Plan a load of what may be fired to a cone, in a kiln. */
-    post: operations["planLoad"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads/opened": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The loads that the teacher opened on the tablets. */
-    get: operations["listOpenedLoads"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads/{id}/plan": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What is to stand where. A tablet has it where the teacher opened the load on it. */
-    get: operations["getLoadPlan"];
-    put?: never;
-    /** Change a plan by hand. What may not stand where it is put is said, with what is missing. */
-    post: operations["changeLoadPlan"];
-    /** Throw a plan away, while nothing stands in its load. */
-    delete: operations["dropLoadPlan"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads/{id}/gains": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What one more stand of posts or shelf would admit of what a plan leaves out. */
-    get: operations["getLoadGains"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads/{id}/misfit": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** A planned piece did not fit: its measures are corrected, or those of all that were made as it was, and the rest is planned again. */
-    post: operations["misfitInLoad"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads/{id}/tick": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** A planned piece stands in the kiln, or was taken out again. Refused where it may not be fired any more. */
-    post: operations["tickLoad"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads/{id}/out": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How one piece came out of the kiln. Once all are out, the load is unloaded. */
-    post: operations["takeOutOfKiln"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads/{id}/fire": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: operations["fireLoad"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads/{id}/back": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Take the last step of a load back by events that undo it: its unloading while nothing happened to its pieces since, else its firing, else its loading. */
-    post: operations["takeLoadBack"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads/{id}/unload": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: operations["unloadLoad"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/term": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What is still to be fired: loads, which day work goes home, who is late for a show. */
-    get: operations["getTerm"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/term/calendar": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Firings, unloadings and days on which work goes home, as an iCalendar file. */
-    get: operations["exportTerm"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/term/remedies": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What would have fewer pieces late, each computed, the one that saves most first. */
-    get: operations["listTermRemedies"];
-    put?: never;
-    /** Do what a remedy says. */
-    post: operations["pickTermRemedy"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/shows": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** A show, or another day by which pieces are wanted out of the kiln. */
-    post: operations["addShow"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/shows/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    get?: never;
-    put: operations["putShow"];
-    post?: never;
-    delete: operations["dropShow"];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/results/faults": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Faults that came out, by their first cause, without names; and what a class should watch, from its own last firing. */
-    get: operations["listFaults"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/results/stacks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Stacks by what became of them, what most surely comes out sound first. */
-    get: operations["listStacks"];
-    put?: never;
-    /** Say that a stack is not wanted again, and why; without a reason it is wanted again. */
-    post: operations["avoidStack"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/loads/{id}/risks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What a load risks, by what came of earlier ones, and what would lower it. */
-    get: operations["foretellLoad"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/grades": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The grades of an assignment, with what the record proposes for each. */
-    get: operations["listGrades"];
-    put?: never;
-    /** Give grades, all or none; one without anything takes the grade back. */
-    post: operations["giveGrades"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/grades/sheet": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The grades of an assignment as a list. */
-    get: operations["exportGrades"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/grades/unglazed": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Pieces that were made and never glazed. */
-    get: operations["listUnglazed"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/rubric": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["getRubric"];
-    put: operations["setRubric"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/units": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Say what the school measures with. */
-    put: operations["setUnits"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/rules": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The rules of the school, of a class or of an assignment. */
-    get: operations["getRules"];
-    put: operations["setRules"];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/rules/presets": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Rooms whose rules can be taken over as a start. */
-    get: operations["listPresets"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/rules/preview": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What changed rules would change on the pieces under way. Nothing is kept. */
-    post: operations["previewRules"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/assignments/{id}/amounts": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** How much of each glaze the plans of an assignment take together. */
-    get: operations["listAmounts"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/guide": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The trade's own lists of words; the interface never keeps its own. */
-    get: operations["getGuide"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/backups": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["listBackups"];
-    put?: never;
-    post: operations["makeBackup"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/demo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Open the invented school beside this one, to look round in. It is made anew, and is gone when the server stops. */
-    post: operations["openDemo"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/demo/clock": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Move the demo's clock on. Only the demo has it. */
-    post: operations["advanceClock"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
+    "/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who is here, and what the server's clock says. */
+        get: operations["getSession"];
+        put?: never;
+        post?: never;
+        /** Lock the teacher's side. */
+        delete: operations["leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trust": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How another machine comes to trust this server's certificate. */
+        get: operations["getTrust"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trust/authority.crt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The certificate of the school's own authority, for a device to trust. */
+        get: operations["getAuthority"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/setup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Choose the passphrase, with the one-time link that the server printed. */
+        post: operations["setUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/login": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Open the teacher's side. */
+        post: operations["login"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Classes, what waits at each stage, what blocks it, what to do next. */
+        get: operations["getToday"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/today/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The machine's clock was wrong when entries were dated after now; they count from now on. */
+        post: operations["settleClock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look at a list, and take it over whole or not at all. */
+        post: operations["importList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a file as an office sends it: .xlsx, or text separated by commas, semicolons or tabs in UTF-8, UTF-16 or Windows-1252; and say which of its columns is which. Nothing is kept. */
+        post: operations["readListFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports/template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A list without rows, to fill in. */
+        get: operations["getListTemplate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/clays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listClays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listGlazes"];
+        put?: never;
+        /** Keep a recipe that was mixed on the palette as a glaze of its own. */
+        post: operations["mixGlaze"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a jar by hand. */
+        post: operations["addJar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/stirred": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Jars were stirred or shaken just now. */
+        post: operations["stirJars"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/stock/budget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far each jar lasts that plans take from or that is kept for a project, what is short first. */
+        get: operations["listBudgets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/reserves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep glaze of a jar for a project. */
+        post: operations["reserveGlaze"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/reserves/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Glaze is no longer kept for a project. */
+        delete: operations["releaseReserve"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/doubts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Jars that were contaminated and cups that were mislabelled, the newest first, each with the pieces that took from it. */
+        get: operations["listDoubts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/doubts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A jar is contaminated, or a cup of it was mislabelled. */
+        post: operations["doubtJar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/doubts/{id}/right": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A contaminated jar was strained, or another stands in its place; what was taken until now stays doubtful. */
+        post: operations["settleDoubt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/doubts/{id}/relabel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Coats out of a mislabelled cup are logged as the glaze that it held, at the time they were laid. */
+        post: operations["relabelCoats"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/doubts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** There was nothing wrong after all. */
+        delete: operations["dropDoubt"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Weigh a known volume of a glaze; its density is kept. */
+        post: operations["weighJar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say whether a jar is in the room. */
+        put: operations["setStock"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write down how full a jar is, how its glaze is, and when it was mixed. */
+        put: operations["changeJar"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change what the label and the house say of a glaze. */
+        put: operations["changeCard"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/hint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        /** The picture on the maker's label, a hint and no more. */
+        get: operations["getHint"];
+        put: operations["putHint"];
+        post?: never;
+        delete: operations["removeHint"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/glazes/{code}/qr": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A QR code that leads to the jar. */
+        get: operations["getJarCode"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/exports/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tiles and glazes as lists that can be brought again, the wall as a GIMP palette. */
+        get: operations["exportFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listPhotographs"];
+        put?: never;
+        /** Take in a photograph of a rack of tiles, JPEG or PNG. */
+        post: operations["addPhotograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Throw a photograph away; what was read from it stays. */
+        delete: operations["removePhotograph"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs/{id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read boxes of a photograph by the cards in it. Nothing is kept. */
+        post: operations["readPhotograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep readings of tiles, all or none; tiles that are not on the wall yet are hung. */
+        post: operations["saveReadings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/covers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each glaze alone comes out as, coat by coat, where strips of it were fired on the clay of a piece at its cone. */
+        get: operations["listCovers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tiles by closeness to a colour, under what a piece needs. */
+        post: operations["searchTiles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/matrix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Base by top on one clay: which overlaps were fired, and which pieces plan them. */
+        get: operations["getMatrix"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/sight": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The wall as a colour-blind student sees it. */
+        get: operations["seeTiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/confusions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Jars that are taken for each other on one clay. */
+        get: operations["listConfusions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that is known of one tile. */
+        get: operations["getTile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles/{code}/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write down what went wrong with a fired tile. */
+        put: operations["markTile"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listTiles"];
+        put?: never;
+        /** A tile read from a surface of a fired piece. */
+        post: operations["addTile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listClasses"];
+        put?: never;
+        /** Add a class by hand, with its students. */
+        post: operations["addClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read names as they were typed or pasted, with a mark proposed for each; nothing is kept. */
+        post: operations["readNames"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/classes/{id}/students": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Students join a class; each gets a piece of every running assignment where that is asked for. */
+        post: operations["addStudents"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/students/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** A student is renamed, marks otherwise, moves to another class, leaves or is back. Their pieces stay. */
+        patch: operations["changeStudent"];
+        trace?: never;
+    };
+    "/clays/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add a clay by hand, or change one. */
+        put: operations["putClay"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/classes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change the clay and the cone of a class, for assignments made from now on. */
+        put: operations["changeClass"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listForms"];
+        put?: never;
+        /** Draw a form from its measurements without keeping it. */
+        post: operations["sketchForm"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listAssignments"];
+        put?: never;
+        /** Give a class a form; every student gets a piece. */
+        post: operations["addAssignment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listPieces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPiece"];
+        put?: never;
+        post?: never;
+        /** Take a piece away that was given by mistake; refused once anything is planned or logged. */
+        delete: operations["removePiece"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a plan and hear what the check has to say. */
+        put: operations["savePlan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/plan/pass-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make the plan the template, and give it to every piece of the assignment that has none and was not begun. */
+        post: operations["passPlanOn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/plan/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take over the plan of another piece, as far as the surfaces agree. */
+        post: operations["copyPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The likely causes of every fault of a fired piece, from what is on record. */
+        get: operations["getWhy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the maker of a fired piece may try next time, kindly and in no order of blame. */
+        get: operations["getTries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/models": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pieces whose plan could be taken over. */
+        get: operations["listModels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/vote": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        /** The newest vote of the class on the schemes of a piece. */
+        get: operations["getVote"];
+        /** Open a vote on the schemes as they are now, or close it. */
+        put: operations["setVote"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/votes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The votes that are open; to a tablet those of the class in the room. */
+        get: operations["listVotes"];
+        put?: never;
+        /** A student's vote, one for each. */
+        post: operations["castVote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/schemes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        /** The plans that stand side by side, the plan itself first. */
+        get: operations["listSchemes"];
+        put?: never;
+        /** Keep a turned copy of the plan beside it. */
+        post: operations["addScheme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/schemes/{slot}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Turn a scheme's stacks on by one surface, pick it as the plan, or change its choices. */
+        put: operations["changeScheme"];
+        post?: never;
+        delete: operations["dropScheme"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The piece drawn to scale as SVG, as planned. */
+        get: operations["getDrawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The piece in the round, of the same measures as its drawing. */
+        get: operations["getRound"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/qr": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A QR code that names the piece. */
+        get: operations["getPieceCode"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/approvals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say of plans that they are approved or returned, all or none. */
+        post: operations["decide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plans of an assignment that wait for the teacher, what deserves a look first. */
+        get: operations["getReview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Change the measures of an assignment, what is marked out on it, or its template. */
+        patch: operations["changeAssignment"];
+        trace?: never;
+    };
+    "/assignments/{id}/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give students further pieces of an assignment. */
+        post: operations["addPieces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What another clay, cone, atmosphere or other measures would change on the pieces under way; nothing is kept. */
+        post: operations["previewAssignment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What an assignment asks for on the table, and for each piece to take away; and the rules in words. */
+        get: operations["getKit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/document": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The assignment with its plans as JSON, by the published schema. */
+        get: operations["exportAssignment"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/home": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What came out as one page that needs nothing beside it, for students at home. */
+        get: operations["getHomePage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The form of an assignment as SVG. */
+        get: operations["getAssignmentDrawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look at a document of an assignment and its plans, and take it over whole or not at all. */
+        post: operations["importAssignment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/documents/schema": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The JSON Schema of such documents. */
+        get: operations["getDocumentSchema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/programmes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listProgrammes"];
+        put?: never;
+        /** Keep the tiles that the plans of classes ask for on one clay. */
+        post: operations["keepProgramme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/programmes/untried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Stacks that plans ask for and no tile shows, and the fewest tiles that would. */
+        get: operations["listUntried"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/programmes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["dropProgramme"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The class in the room now, its tablets, and the bells of the week. */
+        get: operations["getRoom"];
+        /** Put another class before the tablets; none follows the bells again. */
+        put: operations["switchRoom"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/room/lock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Have the tablets take nothing, or take coats again. */
+        put: operations["lockStations"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/room/damp": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say whether today is a damp day. */
+        put: operations["setDamp"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/timetable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The bells, how they turn over, holidays and odd days. */
+        get: operations["getTimetable"];
+        /** Replace the bells, how they turn over, holidays and odd days; lessons that were moved or cancelled stay so. */
+        put: operations["setTimetable"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/timetable/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The lessons of the term as an iCalendar file. */
+        get: operations["exportCalendar"];
+        put?: never;
+        /** Look at an iCalendar file of lessons, and take it over whole or not at all. */
+        post: operations["importCalendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every day from one to another, with its lessons. */
+        get: operations["listLessons"];
+        put?: never;
+        /** One more lesson beside the bells. */
+        post: operations["addLesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/classes/{id}/extras": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Tell a class that it may lay what is optional, or take that back: for all its assignments that run. */
+        put: operations["releaseExtras"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/classes/{id}/seating": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who of a class works at which jar, and what each would like. */
+        get: operations["getSeating"];
+        /** Say which jars are offered and with how many seats, and have the class seated. */
+        put: operations["setSeating"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/classes/{id}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What somebody of a class would like to work with, the best first. */
+        put: operations["chooseJars"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/around": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The lesson that runs, the next ones and the last ones of a class, or of all. */
+        get: operations["lessonsAround"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/shortages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What will be short in the lessons of today and of the next days with lessons, over all classes. */
+        get: operations["listShortages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}/course": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who does what when in a lesson, and after which one each piece is finished. */
+        get: operations["getCourse"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}/route": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What everybody does now and next in a lesson, who waits for what, who has nothing to do, and what will not be finished. */
+        get: operations["getRoute"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}/before": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is handed out, put out, stirred and cleaned before the first brush, and what is ticked of it. */
+        get: operations["getBefore"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What came out and must come back before the bell, what was done in the lesson, and what is left to say. */
+        get: operations["getClose"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is ticked on the lists of a lesson. */
+        get: operations["listTicks"];
+        /** Tick what is done for a lesson, or take a tick back. */
+        put: operations["tickLesson"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}/pours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say that glaze was poured into cups, or that clean leftovers came back: the level of the jar follows. */
+        post: operations["pourGlaze"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/brushes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The brushes of the room that carry numbers. */
+        get: operations["getBrushes"];
+        /** Say which brushes carry which numbers. */
+        put: operations["setBrushes"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would bring a piece back that is behind, each computed. */
+        get: operations["listRemedies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/lessons/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Move or cancel one lesson, or have it as the bells have it again; one that was added is taken out by cancelling it. */
+        put: operations["changeLesson"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/room/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A six-digit code by which tablets are paired for ten minutes. */
+        post: operations["makePairingCode"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/room/stations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a tablet out of the room. */
+        delete: operations["endStation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/helper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Choose the passphrase of helpers; none shuts them out. */
+        put: operations["setHelper"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pair a tablet to the room by the code that the teacher shows. */
+        post: operations["pairStation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/station": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What this tablet serves now. */
+        get: operations["getStation"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What changes, as it changes (server-sent events). */
+        get: operations["live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/wish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep what a student would like. */
+        put: operations["makeWish"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a plan that a student drafted, until it is approved. */
+        put: operations["draftPlan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a photograph of a piece. */
+        post: operations["addPicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Find a piece that carries no name, the likeliest first. */
+        post: operations["seekPieces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/strays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What tablets sent late and could not be kept as it was. */
+        get: operations["listStrays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/strays/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep it as what happened then, or let it go. */
+        post: operations["settleStray"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What holds pieces out of the kiln, gathered. */
+        get: operations["getReady"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Log what happened. Events carry ids made by the device; a resend changes nothing. */
+        post: operations["addEvents"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listLoads"];
+        put?: never;
+        /** Put pieces that may be fired into a load; without an id a new load is opened. */
+        post: operations["addToLoad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/kilns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kilns of the house with their shelves and posts, and how they look from above. */
+        get: operations["listKilns"];
+        put?: never;
+        post: operations["addKiln"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/kilns/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A kiln to begin from. */
+        get: operations["getUsualKiln"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/kilns/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putKiln"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan a load of what may be fired to a cone, in a kiln. */
+        post: operations["planLoad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/opened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The loads that the teacher opened on the tablets. */
+        get: operations["listOpenedLoads"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is to stand where. A tablet has it where the teacher opened the load on it. */
+        get: operations["getLoadPlan"];
+        put?: never;
+        /** Change a plan by hand. What may not stand where it is put is said, with what is missing. */
+        post: operations["changeLoadPlan"];
+        /** Throw a plan away, while nothing stands in its load. */
+        delete: operations["dropLoadPlan"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/gains": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What one more stand of posts or shelf would admit of what a plan leaves out. */
+        get: operations["getLoadGains"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/misfit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A planned piece did not fit: its measures are corrected, or those of all that were made as it was, and the rest is planned again. */
+        post: operations["misfitInLoad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/tick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A planned piece stands in the kiln, or was taken out again. Refused where it may not be fired any more. */
+        post: operations["tickLoad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How one piece came out of the kiln. Once all are out, the load is unloaded. */
+        post: operations["takeOutOfKiln"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/fire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["fireLoad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the last step of a load back by events that undo it: its unloading while nothing happened to its pieces since, else its firing, else its loading. */
+        post: operations["takeLoadBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/unload": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["unloadLoad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/term": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is still to be fired: loads, which day work goes home, who is late for a show. */
+        get: operations["getTerm"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/term/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Firings, unloadings and days on which work goes home, as an iCalendar file. */
+        get: operations["exportTerm"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/term/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would have fewer pieces late, each computed, the one that saves most first. */
+        get: operations["listTermRemedies"];
+        put?: never;
+        /** Do what a remedy says. */
+        post: operations["pickTermRemedy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A show, or another day by which pieces are wanted out of the kiln. */
+        post: operations["addShow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shows/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putShow"];
+        post?: never;
+        delete: operations["dropShow"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/results/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Faults that came out, by their first cause, without names; and what a class should watch, from its own last firing. */
+        get: operations["listFaults"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/results/stacks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Stacks by what became of them, what most surely comes out sound first. */
+        get: operations["listStacks"];
+        put?: never;
+        /** Say that a stack is not wanted again, and why; without a reason it is wanted again. */
+        post: operations["avoidStack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/loads/{id}/risks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a load risks, by what came of earlier ones, and what would lower it. */
+        get: operations["foretellLoad"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/grades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The grades of an assignment, with what the record proposes for each. */
+        get: operations["listGrades"];
+        put?: never;
+        /** Give grades, all or none; one without anything takes the grade back. */
+        post: operations["giveGrades"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/grades/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The grades of an assignment as a list. */
+        get: operations["exportGrades"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/grades/unglazed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pieces that were made and never glazed. */
+        get: operations["listUnglazed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rubric": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRubric"];
+        put: operations["setRubric"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say what the school measures with. */
+        put: operations["setUnits"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The rules of the school, of a class or of an assignment. */
+        get: operations["getRules"];
+        put: operations["setRules"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rules/presets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Rooms whose rules can be taken over as a start. */
+        get: operations["listPresets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rules/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What changed rules would change on the pieces under way. Nothing is kept. */
+        post: operations["previewRules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How much of each glaze the plans of an assignment take together. */
+        get: operations["listAmounts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The trade's own lists of words; the interface never keeps its own. */
+        get: operations["getGuide"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listBackups"];
+        put?: never;
+        post: operations["makeBackup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Open the invented school beside this one, to look round in. It is made anew, and is gone when the server stops. */
+        post: operations["openDemo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/demo/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Move the demo's clock on. Only the demo has it. */
+        post: operations["advanceClock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    Problem: {
-      type?: string;
-      title: string;
-      status: number;
-      detail: string;
-      errors?: components["schemas"]["FieldError"][];
-    };
-    Hex: string;
-    /** @enum {string} */
-    Stage: "plan" | "bench" | "foot" | "kiln" | "results" | "done";
-    /** @enum {string} */
-    ListKind: "students" | "clays" | "glazes" | "tiles" | "readings";
-    /** @enum {string} */
-    Atmosphere: "oxidation" | "reduction";
-    /** @description CIELAB under D65 */
-    Lab: {
-      l: number;
-      a: number;
-      b: number;
-    };
-    /** @description In pixels of the kept picture, from the top left */
-    Box: {
-      x: number;
-      y: number;
-      w: number;
-      h: number;
-    };
-    Card: {
-      box: components["schemas"]["Box"];
-      /** @enum {string} */
-      kind: "grey" | "white" | "black";
-      /** @description The patch's own L*; the usual one unless said */
-      l?: number;
-    };
-    Photograph: {
-      id: string;
-      name: string;
-      /** Format: date-time */
-      at: string;
-      width: number;
-      height: number;
-    };
-    Flag: {
-      flag: string;
-      means: string;
-    };
-    BoxReading: {
-      lab: components["schemas"]["RawLab"];
-      hex: components["schemas"]["Hex"];
-      /** @description ΔE2000 over the box */
-      scatter: number;
-      flags: components["schemas"]["Flag"][];
-      doubtful: boolean;
-    };
-    /** @description CIELAB as it was measured, which may lie outside what a surface can have */
-    RawLab: {
-      l: number;
-      a: number;
-      b: number;
-    };
-    PhotographReading: {
-      /** @description Kinds of patch that were used: 0 to 3 */
-      levels: number;
-      /** @description Places in which cards lie */
-      places: number;
-      leftOut: components["schemas"]["CardLeftOut"][];
-      /** @description What the cards have against each other; nothing is kept until somebody looked */
-      doubts: components["schemas"]["CardDoubt"][];
-      /** @description What these cards can and cannot do */
-      says: string;
-      readings: components["schemas"]["BoxReading"][];
-    };
-    CardDoubt: {
-      /** @description Its place among the cards; missing where no one can be named */
-      card?: number;
-      why: string;
-    };
-    CardLeftOut: {
-      card: number;
-      why: string;
-    };
-    NewReading: {
-      /** @enum {string} */
-      half: "smooth" | "texture";
-      /** @description All of the stack where it is left out */
-      coats?: number;
-      lab?: components["schemas"]["Lab"];
-      hex?: components["schemas"]["Hex"];
-      scatter?: number;
-      flags?: string[];
-      /** @enum {string} */
-      source: "photograph" | "typed";
-      photo?: string;
-    };
-    TileReadings: {
-      code: string;
-      /** @description Needed for a tile that is not on the wall yet */
-      clay?: string;
-      cone?: string;
-      atmosphere?: components["schemas"]["Atmosphere"];
-      /** @description As in a tile list: K07x2 + T31 */
-      stack?: string;
-      place?: number;
-      readings: components["schemas"]["NewReading"][];
-    };
-    TileReading: {
-      /** @enum {string} */
-      half: "smooth" | "texture";
-      coats: number;
-      hex: components["schemas"]["Hex"];
-      lab: components["schemas"]["RawLab"];
-      scatter: number;
-      flags: components["schemas"]["Flag"][];
-      source: string;
-      photo?: string;
-      doubtful: boolean;
-    };
-    /** @description How the glaze covers its clay; known only from strips */
-    Curve: {
-      known: boolean;
-      /** @description At least so many coats until another changes less than the step; missing where that is not known */
-      low?: number;
-      /** @description At most so many */
-      high?: number;
-      says: string;
-      coats: components["schemas"]["CurveCoat"][];
-      estimates: components["schemas"]["CurveEstimate"][];
-      /** @description Strips to fire next */
-      missing: number[];
-    };
-    CurveCoat: {
-      coats: number;
-      hex: components["schemas"]["Hex"];
-      clayShows: boolean;
-      /** @description A strip shows it; else the curve tells it */
-      fired: boolean;
-    };
-    CurveEstimate: {
-      clay: string;
-      coats?: number;
-      says: string;
-    };
-    TileDetail: {
-      tile: components["schemas"]["Tile"];
-      lab: components["schemas"]["RawLab"];
-      readings: components["schemas"]["TileReading"][];
-      curve: components["schemas"]["Curve"];
-    };
-    /** @description One of hex, lab and tile is the target */
-    Want: {
-      hex?: components["schemas"]["Hex"];
-      lab?: components["schemas"]["Lab"];
-      tile?: string;
-      /** @description Its clay, cone, atmosphere and jars */
-      class?: string;
-      /** @description Its clay and cone; with surface, its area and food label */
-      piece?: string;
-      surface?: string;
-      /** @description For how many such pieces the jar has to last */
-      pieces?: number;
-      clay?: string;
-      cone?: string;
-      food?: boolean;
-      inStock?: boolean;
-      textured?: boolean;
-    };
-    FoundTile: {
-      tile: components["schemas"]["Tile"];
-      deltaE: number;
-      words: string;
-      /** @description What the piece needs and the tile lacks */
-      short: string[];
-      hint: boolean;
-    };
-    Search: {
-      target: components["schemas"]["Hex"];
-      targetLab: components["schemas"]["RawLab"];
-      fits: components["schemas"]["FoundTile"][];
-      /** @description Would have been closer, but lacks something */
-      missed: components["schemas"]["FoundTile"][];
-    };
-    Matrix: {
-      glazes: string[];
-      /** @description Base by base, then top by top */
-      cells: components["schemas"]["MatrixCell"][];
-    };
-    MatrixCell: {
-      tiles: components["schemas"]["LayeredTile"][];
-      plans: components["schemas"]["PlannedOverlap"][];
-    };
-    LayeredTile: {
-      tile: string;
-      base: number;
-      top: number;
-      fired: components["schemas"]["Hex"];
-      doubt?: string;
-    };
-    PlannedOverlap: {
-      piece: string;
-      who: string;
-      surface: string;
-    };
-    Seen: {
-      code: string;
-      fired: components["schemas"]["Hex"];
-      raw: components["schemas"]["Hex"];
-      /** @description Tiles that cannot be told from it */
-      alike: string[];
-    };
-    Confusion: {
-      one: string;
-      other: string;
-      raw: number;
-      fired: number;
-      /** @description Alike in the jar, apart when fired; else the other way round */
-      inTheJar: boolean;
-    };
-    Preset: {
-      key: string;
-      name: string;
-      means: string;
-      values: {
-        [key: string]: string;
-      };
-    };
-    RuleEffects: {
-      /** @description Approved plans that keep the rules they were approved under */
-      kept: number;
-      pieces: number;
-      /** @description May be fired today and could not be */
-      stopped: number;
-      /** @description May not be fired today and could be */
-      freed: number;
-      list: components["schemas"]["RuleEffect"][];
-    };
-    RuleEffect: {
-      code: components["schemas"]["MatterCode"];
-      severity: components["schemas"]["Severity"];
-      appears: number;
-      goes: number;
-      example: string;
-    };
-    Amount: {
-      glaze: string;
-      name?: string;
-      ml: number;
-      /** @description Small cups of 60 mL to pour out */
-      cups: number;
-      /** @description mL left in the jar, where it is known */
-      left?: number;
-    };
-    Weighing: {
-      /**
-       * Format: double
-       * @description g/mL
-       */
-      density: number;
-      /**
-       * Format: double
-       * @description What the sample holds dry, g
-       */
-      dryG: number;
-      /**
-       * Format: double
-       * @description Dry powder to fill it up, with the water
-       */
-      powderG?: number;
-      /**
-       * Format: double
-       * @description Water to the density at which it was found good, where that may be told
-       */
-      waterML?: number;
-      says: string;
-    };
-    JarChange: {
-      /** @description What the full jar holds; 0 for not known */
-      ml?: number;
-      /** @description How full; below 0 for not known */
-      level?: number;
-      /** @enum {string} */
-      state?: "good" | "thick" | "dried" | "watery";
-      /** @description It was mixed just now */
-      mixed?: boolean;
-      /** @description How many work out of it at once; 0 as the house says */
-      seats?: number;
-      /** @enum {string} */
-      look?: "" | "tall" | "squat" | "bottle" | "bucket";
-      /** @description Where it stands in the room */
-      place?: string;
-    };
-    Session: {
-      units: components["schemas"]["Units"];
-      /** @enum {string} */
-      role?: "teacher" | "helper" | "station";
-      /** @description Of the tablet */
-      name?: string;
-      /** @enum {string} */
-      state: "setup" | "locked" | "open";
-      demo: boolean;
-      school: string;
-      /** Format: date-time */
-      now: string;
-      /** @description Asked by another machine over plain http: only a tablet's page is served there */
-      elsewhere?: boolean;
-    };
-    /** @description What the school measures with; every sentence is said in it */
-    Units: {
-      /** @enum {string} */
-      length: "mm" | "in";
-      /** @enum {string} */
-      volume: "mL" | "oz";
-      /** @enum {string} */
-      heat: "C" | "F";
-    };
-    Trust: {
-      /** @description Where other machines reach the server over TLS; none where only this one is served */
-      links: string[];
-      /** @description Where the steps stand to trust the school's own authority, for a device that does not yet */
-      pages: string[];
-      /** @description The first of the pages as a code to scan, in a data URL */
-      qr?: string;
-      /**
-       * Format: date-time
-       * @description The machine's clock, for a device to compare with its own
-       */
-      now: string;
-      /** @description What keeps the certificate from being believed */
-      fault?: string;
-      authority?: components["schemas"]["TrustAuthority"];
-    };
-    TrustAuthority: {
-      /** @description As devices list it */
-      name: string;
-      /** @description SHA-256, pairs of hex digits */
-      fingerprint: string;
-      /**
-       * Format: date-time
-       * @description When it has to be trusted anew at the latest
-       */
-      ends: string;
-    };
-    Count: {
-      stage: components["schemas"]["Stage"];
-      pieces: number;
-    };
-    Today: {
-      counts: components["schemas"]["Count"][];
-      tiles: number;
-      glazes: number;
-      classes: components["schemas"]["ClassCounts"][];
-      /** @description What holds pieces up, the commonest first */
-      blocked: components["schemas"]["Held"][];
-      next: components["schemas"]["NextStep"][];
-      first: components["schemas"]["FirstSteps"];
-      /** @description That entries are dated after now, and what to do; nothing where none is */
-      clock?: string;
-    };
-    /** @description Which of the first steps of a new room are done */
-    FirstSteps: {
-      /** @description Somebody is in a class */
-      class: boolean;
-      /** @description There is a jar */
-      jars: boolean;
-      /** @description Something is to be glazed */
-      piece: boolean;
-      /** @description A coat was logged */
-      coat: boolean;
-    };
-    /** @description What a row asks that only the teacher can say: who it is, where of names some; else which mark it shall have */
-    ImportAsk: {
-      row: number;
-      text: string;
-      of: components["schemas"]["ImportOf"][];
-      /** @description A mark that is free */
-      propose?: string;
-      /** @description As it was given; nothing while it is open */
-      answer?: string;
-    };
-    ImportAnswer: {
-      row: number;
-      /** @description The id of a student, or another; of a question for a mark, the mark */
-      answer: string;
-      /** @description It answers a question for a mark */
-      mark?: boolean;
-    };
-    ImportOf: {
-      id: string;
-      text: string;
-    };
-    ListColumn: {
-      key: string;
-      /** @description What stands in it */
-      says: string;
-      needed: boolean;
-    };
-    ListRow: {
-      /** @description As a spreadsheet counts */
-      row: number;
-      cells: string[];
-    };
-    ListSheet: {
-      name: string;
-      /** @description Which of its rows names the columns, from 0 */
-      heading: number;
-      /** @description Columns of the list, by their keys, to columns of the sheet, from 0 */
-      matched: {
-        [key: string]: number;
-      };
-      rows: components["schemas"]["ListRow"][];
-    };
-    ListFile: {
-      /** @description Which of its sheets is meant most likely, from 0 */
-      sheet: number;
-      sheets: components["schemas"]["ListSheet"][];
-      columns: components["schemas"]["ListColumn"][];
-    };
-    Import: {
-      kind: components["schemas"]["ListKind"];
-      applied: boolean;
-      added: number;
-      changed: number;
-      same: number;
-      newClasses?: string[];
-      asks?: components["schemas"]["ImportAsk"][];
-      refused: components["schemas"]["Refusal"][];
-      rows: components["schemas"]["ImportRow"][];
-    };
-    Layer: {
-      glaze: string;
-      coats: number;
-      /** @description Dipped, not brushed */
-      dip?: boolean;
-      thick?: components["schemas"]["Felt"];
-      /**
-       * Format: double
-       * @description Of a dip from the rim: how far down it goes, mm above the table
-       */
-      downTo?: number;
-      /**
-       * Format: double
-       * @description Of a dip: how long it is held
-       */
-      seconds?: number;
-      /**
-       * Format: double
-       * @description Of a dip: what its bucket weighs or weighed, g/mL; the server's own
-       */
-      density?: number;
-      /** @description Before which of the piece's firings it is laid, the first being 0; the server puts what cannot be elsewhere where it belongs */
-      stage?: number;
-    };
-    Clay: {
-      code: string;
-      name: string;
-      cones: string;
-      /** @description The hottest cone of its range */
-      hottest: string;
-      fired: components["schemas"]["Hex"];
-      /** @description Fired once, before glaze; nothing where nobody measured it */
-      bisque?: string;
-      dark: boolean;
-    };
-    Glaze: {
-      /** @description May be thicker than the figure on purpose */
-      thick: boolean;
-      /**
-       * Format: double
-       * @description How many brushed coats one dip is as thick as
-       */
-      dipCoats?: number;
-      /** Format: double */
-      dipSeconds?: number;
-      /**
-       * Format: double
-       * @description What the bucket weighed when its dip was so, g/mL
-       */
-      dipDensity?: number;
-      /**
-       * Format: double
-       * @description What the bucket weighed last, g/mL
-       */
-      density?: number;
-      /**
-       * Format: double
-       * @description How far its chips travel down a steep wall
-       */
-      slideMM?: number;
-      dear: boolean;
-      /**
-       * @description What it may go on
-       * @enum {string}
-       */
-      ware: "" | "greenware" | "bisque";
-      recipe: components["schemas"]["RecipePart"][];
-      spread: components["schemas"]["Spread"];
-      code: string;
-      name: string;
-      kind: string;
-      raw: components["schemas"]["Hex"];
-      cones: string;
-      /** @enum {string} */
-      food: "claimed" | "none";
-      inStock: boolean;
-      runner: boolean;
-      /** @description The jar's own figure; 0: the rule of the house */
-      coats: number;
-      /** @description What the house lays of it alone */
-      figure: number;
-      atmosphere?: components["schemas"]["Atmosphere"];
-      /** @description What the full jar holds; 0 for not known */
-      ml: number;
-      /** @description 0 to 1; below 0 for not known */
-      level: number;
-      /** @enum {string} */
-      state: "good" | "thick" | "dried" | "watery";
-      /** Format: date-time */
-      mixedAt?: string;
-      /** @description What who stirred it is called */
-      mixedBy?: string;
-      /** @description How many work out of it at once; missing where it is as the house says */
-      seats?: number;
-      /**
-       * @description What the jar looks like
-       * @enum {string}
-       */
-      look?: "" | "tall" | "squat" | "bottle" | "bucket";
-      /** @description Where it stands in the room */
-      place?: string;
-      /** @description In a clause, how what was last seen in it departs from what was poured and laid */
-      missed?: string;
-      /** @description In a clause, why it has to be stirred; missing while it is mixed */
-      settled?: string;
-      /** @description In a clause, how its coats lie where it is watery or thick */
-      lies?: string;
-      /** @description Nobody said what it looks like raw: its raw colour is a neutral grey */
-      rawUnknown?: boolean;
-      /** @description In a clause, what is wrong with it now; missing where nothing is */
-      doubted?: string;
-      /** @description There is a picture of the maker's label */
-      hint: boolean;
-    };
-    JarBudget: {
-      glaze: string;
-      name: string;
-      /**
-       * Format: double
-       * @description mL in the jar; missing where nobody knows
-       */
-      left?: number;
-      /**
-       * Format: double
-       * @description mL that all open strokes of all plans take
-       */
-      open: number;
-      /**
-       * Format: double
-       * @description mL kept beyond what its own projects' strokes take
-       */
-      kept: number;
-      /**
-       * Format: double
-       * @description mL that are lacking
-       */
-      short: number;
-      /**
-       * Format: double
-       * @description mL for anything new; missing where nobody knows
-       */
-      free?: number;
-      /** @description Who takes from it */
-      claims: components["schemas"]["JarClaim"][];
-      /** @description Who goes without, and how much they lack */
-      hit: components["schemas"]["JarClaim"][];
-      reserves: components["schemas"]["JarReserve"][];
-      /** @description Of a jar that is short: jars with enough left, the nearest fired colour first */
-      nearest: components["schemas"]["JarNear"][];
-    };
-    JarClaim: {
-      assignment: string;
-      title: string;
-      /** @description What the class is called */
-      class: string;
-      pieces: number;
-      /** Format: double */
-      ml: number;
-    };
-    JarReserve: {
-      id: string;
-      /** Format: double */
-      ml: number;
-      for: string;
-    };
-    JarNear: {
-      glaze: string;
-      name: string;
-      /** @description Its tile on the clay and at the cone of who is hit */
-      tile: string;
-      fired: components["schemas"]["Hex"];
-      /** Format: double */
-      deltaE: number;
-      /** Format: double */
-      free: number;
-    };
-    JarDoubt: {
-      id: string;
-      glaze: string;
-      name: string;
-      /** @enum {string} */
-      what: "contaminated" | "mislabelled";
-      /** Format: date-time */
-      since: string;
-      /** Format: date-time */
-      until?: string;
-      /** @description In a clause */
-      says: string;
-      /** @description The jar whose glaze a mislabelled cup held; missing where nobody knows */
-      instead?: string;
-      text?: string;
-      by: string;
-      /** @description The jar is still not put right */
-      open: boolean;
-      pieces: components["schemas"]["DoubtedPiece"][];
-    };
-    DoubtedPiece: {
-      piece: string;
-      student: string;
-      mark: string;
-      /** @description What the class is called */
-      class: string;
-      title: string;
-      /** @description By name */
-      surfaces: string[];
-      coats: number;
-      /**
-       * Format: date-time
-       * @description When the last of them was laid
-       */
-      last: string;
-      looked: boolean;
-      /** @description All of them went through the fire */
-      fired: boolean;
-      /** Format: int64 */
-      seq: number;
-    };
-    Tile: {
-      faults: components["schemas"]["Fault"][];
-      /** @description What the report of a laboratory's leach test of it is called */
-      leached?: string;
-      code: string;
-      clay: string;
-      cone: string;
-      stack: components["schemas"]["Layer"][];
-      /** @description Codes and names of its glazes */
-      title: string;
-      fired: components["schemas"]["Hex"];
-      raw: components["schemas"]["Hex"];
-      /** @description Every melting glaze on it carries a food label */
-      food: boolean;
-      inStock: boolean;
-      textured: boolean;
-      piece?: string;
-      /** @description Whose piece it was read from */
-      pieceOf?: string;
-      atmosphere: components["schemas"]["Atmosphere"];
-      /** @description On the real wall, from 1; 0 for not known */
-      place: number;
-      /** @description Why its colour is not to be trusted too far, if so */
-      doubt?: string;
-      strips: components["schemas"]["TileStrip"][];
-      texture?: components["schemas"]["Hex"];
-    };
-    GlazeCover: {
-      glaze: string;
-      coats: components["schemas"]["CurveCoat"][];
-    };
-    TileStrip: {
-      coats: number;
-      fired: components["schemas"]["Hex"];
-    };
-    Class: {
-      /** @description Notes of findings that its plans do not show */
-      hushed: components["schemas"]["MatterCode"][];
-      /** @description It is taught no more; everything of it stays */
-      archived?: boolean;
-      /** @description How thick its coats are by what jars dropped, said kindly */
-      laying?: string;
-      id: string;
-      name: string;
-      clay: string;
-      cone: string;
-      students: components["schemas"]["Student"][];
-      atmosphere: components["schemas"]["Atmosphere"];
-      /** @description Jars it may use; empty for all */
-      jars: string[];
-    };
-    Student: {
-      id: string;
-      name: string;
-      mark: string;
-      /** @description Not in the class any more; their pieces stay */
-      left?: boolean;
-      /** @description Where they sit */
-      table?: string;
-    };
-    NewStudent: {
-      name: string;
-      mark: string;
-    };
-    Names: {
-      students: components["schemas"]["NewStudent"][];
-      /** @description Each in one sentence, with its row */
-      refused: string[];
-    };
-    FormKind: {
-      form: string;
-      name: string;
-      measures: components["schemas"]["Measure"][];
-    };
-    FormMeasures: {
-      marking?: components["schemas"]["Marking"];
-      form: string;
-      measures: {
-        [key: string]: number;
-      };
-    };
-    Sketch: {
-      /** @description What lies between every two surfaces that meet */
-      edges: components["schemas"]["Join"][];
-      under: components["schemas"]["Under"];
-      poses: components["schemas"]["Pose"][];
-      drawing: components["schemas"]["Drawing"];
-      surfaces: components["schemas"]["SurfaceArea"][];
-    };
-    SurfaceArea: {
-      /**
-       * Format: double
-       * @description Its lowest point above the table
-       */
-      lowMM: number;
-      /**
-       * Format: double
-       * @description Its highest
-       */
-      highMM: number;
-      seat: boolean;
-      hidden: boolean;
-      /**
-       * Format: double
-       * @description Degrees; 0 lies level
-       */
-      slope: number;
-      textured: boolean;
-      clay?: string;
-      /** @description What kind of detail it is, where it is one */
-      detail?: string;
-      /** @description Its ground */
-      on?: string;
-      optional?: boolean;
-      id: string;
-      name: string;
-      /** Format: double */
-      areaCM2: number;
-      /** @enum {string} */
-      use: "plain" | "food" | "lip";
-      stands: boolean;
-    };
-    Drawing: {
-      /** @description Points of the wall that can be pulled */
-      handles: components["schemas"]["Handle"][];
-      /** Format: double */
-      left: number;
-      /** Format: double */
-      top: number;
-      /** Format: double */
-      width: number;
-      /** Format: double */
-      height: number;
-      /** Format: double */
-      tableY: number;
-      /** Format: double */
-      tableFrom: number;
-      /** Format: double */
-      tableTo: number;
-      shapes: components["schemas"]["Shape"][];
-      labels: components["schemas"]["Label"][];
-      captions: components["schemas"]["Caption"][];
-    };
-    Assignment: {
-      /** @description The last day on which it can be glazed, where it is not the end of the term */
-      due?: string;
-      green?: boolean;
-      bisqueCone?: string;
-      /** @description Its class may see what came of it and what was thought of that */
-      released: boolean;
-      /**
-       * @description Whose words the class reads there: by names, by marks, or of nobody
-       * @enum {string}
-       */
-      releasedAs?: "names" | "marks" | "nobody";
-      /** @description It is for students who were chosen and not for the whole class */
-      some?: boolean;
-      ended?: boolean;
-      /** @description It has ended or its class is archived */
-      over?: boolean;
-      /** Format: date-time */
-      madeAt?: string;
-      /** @description Jars it may use; empty for what the class may */
-      jars: string[];
-      marking: components["schemas"]["Marking"];
-      template: components["schemas"]["Choice"][];
-      /** @description How many rules of its own it has */
-      rules: number;
-      id: string;
-      class: string;
-      name: string;
-      form: string;
-      measures: {
-        [key: string]: number;
-      };
-      clay: string;
-      cone: string;
-      pieces: number;
-    };
-    Choice: {
-      surface: string;
-      bare: boolean;
-      stack: components["schemas"]["Layer"][];
-      /**
-       * @description What keeps it bare
-       * @enum {string}
-       */
-      resist?: "wax" | "latex";
-      /** @description Thicker than the figure on purpose */
-      heavy?: boolean;
-    };
-    /** @enum {string} */
-    Severity: "stop" | "warn" | "note";
-    /** @enum {string} */
-    MatterCode:
-      | "contact"
-      | "below-band"
-      | "clay-cone"
-      | "clay-low"
-      | "glaze-cone"
-      | "unknown-glaze"
-      | "coats-stop"
-      | "coats-many"
-      | "coats-few"
-      | "underglaze-few"
-      | "underglaze-food"
-      | "underglaze-open"
-      | "food-label"
-      | "food-bare"
-      | "gap"
-      | "forgotten"
-      | "no-tile"
-      | "tile-doubt"
-      | "out-of-stock"
-      | "seat"
-      | "matte-lip"
-      | "chips-steep"
-      | "breaking-flat"
-      | "hidden"
-      | "pale-on-dark"
-      | "swallowed"
-      | "raw-unseen"
-      | "pale-bare"
-      | "opposite-hues"
-      | "dried"
-      | "not-allowed"
-      | "underside"
-      | "stilts"
-      | "runs-low"
-      | "clear-in-band"
-      | "bad-before"
-      | "latex"
-      | "mixing"
-      | "ware"
-      | "dear"
-      | "dip-foot"
-      | "jar-short"
-      | "lesson-time"
-      | "blurs"
-      | "meeting"
-      | "seam"
-      | "detail-lost"
-      | "colours-many"
-      | "one-each"
-      | "covered-much"
-      | "no-vents"
-      | "no-pose"
-      | "no-tiles-yet"
-      | "no-plan"
-      | "cone-unknown"
-      | "coats-missing"
-      | "coats-astray"
-      | "same-or-next"
-      | "jar-doubted"
-      | "latex-on"
-      | "not-bone-dry"
-      | "damp"
-      | "closed"
-      | "damaged"
-      | "part-missing"
-      | "aside"
-      | "away"
-      | "no-name"
-      | "cover-unchecked"
-      | "cover-lapsed"
-      | "cover-refused"
-      | "foot-unchecked"
-      | "foot-lapsed"
-      | "foot-refused"
-      | "foot-unclear"
-      | "foot-parts"
-      | "foot-how"
-      | "drying"
-      | "wet"
-      | "dry-below"
-      | "beyond"
-      | "other-glaze"
-      | "unplanned"
-      | "base-first"
-      | "checked"
-      | "loaded"
-      | "fired"
-      | "to-the-teacher";
-    Finding: {
-      code: components["schemas"]["MatterCode"];
-      severity: components["schemas"]["Severity"];
-      /** @description A note that may be hidden for a class */
-      mayHush: boolean;
-      /** @description The first of them; empty for the whole piece */
-      surface: string;
-      /** @description All surfaces that it speaks of */
-      surfaces: string[];
-      text: string;
-      way: string;
-      /**
-       * @description Where the way out is taken; hand where it is no matter of a screen
-       * @enum {string}
-       */
-      where:
-        | "stack"
-        | "tiles"
-        | "details"
-        | "assignment"
-        | "rules"
-        | "stock"
-        | "lessons"
-        | "classes"
-        | "programme"
-        | "wall"
-        | "hand";
-      /** @description The figures behind the sentence */
-      numbers?: {
-        [key: string]: number;
-      };
-      /** @description The choices that take the way out on all of them */
-      mends: components["schemas"]["Choice"][];
-      stand?: components["schemas"]["Standing"];
-    };
-    Blocker: {
-      code: components["schemas"]["MatterCode"];
-      surface: string;
-      text: string;
-      way: string;
-      stage: components["schemas"]["Stage"];
-      /** Format: date-time */
-      clearsAt?: string;
-      /** @description Nobody may overrule it */
-      firm?: boolean;
-      /** @enum {string} */
-      about: "glaze" | "clay" | "cover" | "foot" | "drying" | "colour" | "stock" | "piece";
-      /**
-       * @description What a look would settle, nothing else being wrong
-       * @enum {string}
-       */
-      eyes?: "first" | "again";
-    };
-    Ruling: {
-      /** @description What was overruled, of one piece: lacks coats */
-      text: string;
-      code: components["schemas"]["MatterCode"];
-      surface: string;
-      reason: string;
-      by: string;
-      /** Format: date-time */
-      at: string;
-      piece?: string;
-    };
-    Help: {
-      /** @enum {string} */
-      kind: "stilts" | "cookie" | "wash";
-      why: string;
-      recorded: boolean;
-    };
-    Stray: {
-      id: string;
-      station: string;
-      /** Format: date-time */
-      at: string;
-      /** Format: date-time */
-      happened: string;
-      reason: string;
-      piece: string;
-      who: string;
-      text: string;
-    };
-    LastLook: {
-      verdict: string;
-      surface?: string;
-      spots?: components["schemas"]["Spot"][];
-      /** Format: date-time */
-      at: string;
-      by: string;
-      /** @description Why it no longer counts */
-      lapsed?: string;
-    };
-    /** @description What a student would like, the best first */
-    Wish: {
-      tiles: string[];
-      text: string;
-    };
-    Room: {
-      /** @description The classes in the room now; none between lessons */
-      classes: string[];
-      /** @description What they are called, as one */
-      name: string;
-      /** Format: date-time */
-      ends?: string;
-      byHand: boolean;
-      locked: boolean;
-      /** @description Today dries slowly */
-      damp: boolean;
-      /** @description Why the last code pairs no tablet any more, and what to do */
-      codeLost?: string;
-      /**
-       * Format: double
-       * @description Of the house's drying times, learned
-       */
-      pace: number;
-      paceCount: number;
-      /**
-       * Format: double
-       * @description Of the house's night before the kiln, learned; at least 1
-       */
-      night?: number;
-      nightCount?: number;
-      stations: components["schemas"]["PairedStation"][];
-    };
-    Harm: {
-      /** @description Of the event that said so */
-      id: string;
-      text: string;
-      /**
-       * @description The kind of event that mends it
-       * @enum {string}
-       */
-      mend: "repair" | "found";
-    };
-    PairedStation: {
-      id: string;
-      name: string;
-      /** Format: date-time */
-      pairedAt: string;
-    };
-    /** @description A lesson of an ordinary week or cycle */
-    Bell: {
-      classes: string[];
-      /** @description 1 Monday to 7 Sunday; 0 in a cycle of days */
-      weekday?: number;
-      /** @description The week of the cycle, 1 is A, 0 every week; or the day of it */
-      turn?: number;
-      /** @description A time of the day, such as 09:15 */
-      starts: string;
-      ends: string;
-    };
-    /** @description How the days of a timetable turn over */
-    Cycle: {
-      /**
-       * @description Every week alike; weeks A, B and so on; or days that are counted on from one school day to the next
-       * @enum {string}
-       */
-      turning: "" | "weeks" | "days";
-      length: number;
-      /** @description A day of week A, or a Day 1 */
-      from?: string;
-      /** @description Holidays count as well */
-      through?: boolean;
-    };
-    Holiday: {
-      from: string;
-      to: string;
-      name: string;
-    };
-    /** @description A day that runs as another one does, or by bells of its own */
-    OddDay: {
-      date: string;
-      name?: string;
-      weekday?: number;
-      turn?: number;
-      /** @description It has bells of its own */
-      own?: boolean;
-      bells?: components["schemas"]["Bell"][];
-    };
-    Timetable: {
-      cycle: components["schemas"]["Cycle"];
-      /** @description The first day of the term; missing for no beginning */
-      from?: string;
-      to?: string;
-      bells: components["schemas"]["Bell"][];
-      holidays: components["schemas"]["Holiday"][];
-      odd: components["schemas"]["OddDay"][];
-      /** @description What may be a slip; not read */
-      doubts?: string[];
-    };
-    Lesson: {
-      /** @description Stays the same when it is moved */
-      key: string;
-      date: string;
-      starts: string;
-      ends: string;
-      /** Format: date-time */
-      begins: string;
-      /** Format: date-time */
-      rings: string;
-      classes: string[];
-      /** @description What its classes are called, as one */
-      names: string;
-      /** @enum {string} */
-      is: "usual" | "odd" | "moved" | "added" | "cancelled";
-      note: string;
-    };
-    LessonChange: {
-      /**
-       * @description moved where it is somewhere else, at another time or of other classes; usual as the bells have it
-       * @enum {string}
-       */
-      is: "usual" | "moved" | "added" | "cancelled";
-      date?: string;
-      starts?: string;
-      ends?: string;
-      classes?: string[];
-      note?: string;
-    };
-    CalendarDay: {
-      date: string;
-      /** @description The week or the day of the cycle, as it is called */
-      turn: string;
-      holiday: string;
-      /** @description What the odd day is called and how it runs */
-      odd: string;
-      /** @description It lies in the term */
-      taught: boolean;
-      lessons: components["schemas"]["Lesson"][];
-    };
-    Calendar: {
-      today: string;
-      /** @description The first day of the term */
-      from?: string;
-      to?: string;
-      days: components["schemas"]["CalendarDay"][];
-      doubts: string[];
-    };
-    LessonsAround: {
-      now?: components["schemas"]["Lesson"];
-      /** @description The next ones, up to five */
-      next: components["schemas"]["Lesson"][];
-      /** @description The last ones within four weeks, up to four, the newest first */
-      before: components["schemas"]["Lesson"][];
-    };
-    LessonCourse: {
-      lesson: components["schemas"]["Lesson"];
-      glazing?: components["schemas"]["Glazing"];
-      /** @description The lessons that are planned over, this one first */
-      lessons: components["schemas"]["Lesson"][];
-      pieces: components["schemas"]["PieceCourse"][];
-      /** @description Changes of glaze in this lesson */
-      washes: number;
-      /**
-       * Format: double
-       * @description The mean working minutes until a piece is finished
-       */
-      minutes: number;
-      /**
-       * Format: double
-       * @description No plan has a lower mean
-       */
-      bound: number;
-      /** @description Pieces that are finished in each of the lessons, and beyond them */
-      counts: number[];
-      /**
-       * Format: double
-       * @description How fast this class lays coats beside the usual figures, learned
-       */
-      speed: number;
-      /** @description From how many coats */
-      speedCount: number;
-      coats: components["schemas"]["CoatForecast"];
-    };
-    LessonRoute: {
-      lesson: components["schemas"]["Lesson"];
-      turns: components["schemas"]["RouteTurn"][];
-      /** @description What is begun and will not be finished in this lesson */
-      torn: components["schemas"]["TornSurface"][];
-      extras: components["schemas"]["Extras"];
-      /**
-       * Format: double
-       * @description What a cup of this house holds
-       */
-      cupML: number;
-    };
-    /** @description Where one pair of hands is in the lesson */
-    RouteTurn: {
-      student: string;
-      /** @description As whoever asks may read it */
-      name: string;
-      mark: string;
-      table: string;
-      /** @description That they are at first */
-      piece: string;
-      /** @description Now, and the next ones in this lesson; none for who has nothing to do */
-      tasks: components["schemas"]["RouteTask"][];
-      /**
-       * @description What the first task waits for
-       * @enum {string}
-       */
-      waits?: "dries" | "jar" | "sink" | "teacher";
-      /** @description Who is at what it waits for */
-      with: string[];
-      /** @description Something is left for other lessons */
-      later?: boolean;
-      /** @description A piece of theirs has no plan: nobody can tell */
-      unsure?: boolean;
-    };
-    RouteTask: {
-      /** @enum {string} */
-      does: "clean" | "coat" | "edge" | "wipe" | "show" | "change";
-      piece?: string;
-      title?: string;
-      /** @description The surface */
-      at?: string;
-      /** @description As it is called */
-      surface?: string;
-      glaze?: string;
-      /** @description Of the glaze */
-      name?: string;
-      /** @description Which coat on its surface */
-      nth?: number;
-      dip?: boolean;
-      /** Format: date-time */
-      begin: string;
-      /** Format: date-time */
-      end: string;
-      optional: boolean;
-    };
-    TornSurface: {
-      piece: string;
-      student: string;
-      /** @description As it is called */
-      surface: string;
-      /** @description Coats that fit into this lesson */
-      today: number;
-      /** @description Coats that are left after it */
-      later: number;
-    };
-    /** @description Surfaces that are glazed only if time is left */
-    Extras: {
-      /** @description The house has them wait until the class is told */
-      held: boolean;
-      released: boolean;
-      /** @description Pieces with extras that are still to come */
-      pieces: number;
-      /** @description How many of them have all else on */
-      laid: number;
-    };
-    /** @description How many coats are laid in the lesson, four times of five */
-    CoatForecast: {
-      /** @description By the plan alone */
-      foreseen: number;
-      low: number;
-      high: number;
-      /** @description From how many lessons of the class it was learned */
-      lessons: number;
-    };
-    /** @description When somebody glazes in the lesson */
-    Glazing: {
-      /** Format: date-time */
-      from: string;
-      /** Format: date-time */
-      to: string;
-    };
-    PieceCourse: {
-      piece: string;
-      student: string;
-      mark: string;
-      title: string;
-      class: string;
-      /** @description Nothing is planned: nobody can tell */
-      unsure: boolean;
-      /** @description The lesson after which it waits for nobody, counted from 0; as many as there are lessons where it lies beyond them */
-      done: number;
-      /** Format: date-time */
-      ends?: string;
-      /**
-       * Format: date-time
-       * @description From when on it is dry enough for the kiln then
-       */
-      kilnDry?: string;
-      /** @description The last day on which it can be glazed */
-      due?: string;
-      /** @description It asks for more than the lessons left have time for */
-      behind: boolean;
-      /** @description In this lesson */
-      steps: components["schemas"]["CourseStep"][];
-      /** @description Steps in later lessons */
-      later: number;
-    };
-    JarSeats: {
-      code: string;
-      seats: number;
-    };
-    Seating: {
-      jars: components["schemas"]["SeatingJar"][];
-      students: components["schemas"]["SeatedStudent"][];
-      /** @description What is in the way, one sentence each */
-      notes: string[];
-      seated: number;
-      /**
-       * Format: date-time
-       * @description When the class was seated last
-       */
-      made?: string;
-    };
-    SeatingJar: {
-      code: string;
-      name: string;
-      raw: components["schemas"]["Hex"];
-      fired?: components["schemas"]["Hex"];
-      /** @description That shows it fired on the clay of the class */
-      tile?: string;
-      seats: number;
-      offered: boolean;
-      /** @description In a clause, why nobody should sit at it */
-      trouble?: string;
-    };
-    SeatedStudent: {
-      id: string;
-      name: string;
-      mark: string;
-      choices: string[];
-      /** @description The jar; empty for no seat */
-      at: string;
-      /** @description Which of the choices that is, from 1; 0 for none */
-      rank: number;
-      /** @description Got none of the choices or the last one the time before */
-      lost: boolean;
-    };
-    BeforeLesson: {
-      /** @description What was not put right at the end of the last lesson of these classes, the first thing to do */
-      left: string[];
-      lesson: components["schemas"]["Lesson"];
-      /** @description Pieces to hand out, in the order in which they are fetched */
-      hand: components["schemas"]["HandOut"][];
-      /** @description Pieces that are out of the room */
-      away: components["schemas"]["AwayPiece"][];
-      glazes: components["schemas"]["PutOutGlaze"][];
-      tools: components["schemas"]["PutOutTool"][];
-      jars: components["schemas"]["JarToMind"][];
-      /** @description Pieces to clean before their first coat */
-      clean: components["schemas"]["HandOut"][];
-      /** @description What is laid in the lesson, and what was laid in it already */
-      colours: components["schemas"]["LessonColour"][];
-    };
-    CloseLesson: {
-      lesson: components["schemas"]["Lesson"];
-      /**
-       * Format: date-time
-       * @description When clearing up begins
-       */
-      clearing: string;
-      /** @description What must come back */
-      back: components["schemas"]["PutOutTool"][];
-      /** @description Coats that were begun and are not whole */
-      halves: components["schemas"]["HalfCoat"][];
-      /** @description Who may be in the middle of a coat, while clearing up */
-      ask: components["schemas"]["HalfQuestion"][];
-      /** @description Where the pieces go that were out */
-      places: components["schemas"]["PieceToPlace"][];
-      poured: components["schemas"]["Poured"][];
-      /** @description Coats that were laid in the lesson */
-      done: number;
-      /** @description Coats that were foreseen for it as it was prepared; 0 where nobody prepared it */
-      planned: number;
-      /** @description Whose pieces lack no coat any more */
-      finished: string[];
-      /** @description What the pieces that were out still ask for: coats by surface */
-      undone: string[];
-      /** @description Whose pieces are wet, and until when */
-      wet: string[];
-      absent: string[];
-      /** @description Jars that are empty, dried out or closed now */
-      out: string[];
-      /** @description What nobody ticked, once the bell has gone */
-      unticked: string[];
-    };
-    HalfCoat: {
-      piece: string;
-      student: string;
-      surface: string;
-      glaze: string;
-      /** @description What of it is still to lay */
-      rest: string;
-    };
-    LessonColour: {
-      code: string;
-      name: string;
-      raw: components["schemas"]["Hex"];
-      fired?: components["schemas"]["Hex"];
-      /** @description That shows it fired on the clay of the class */
-      tile?: string;
-    };
-    HandOut: {
-      piece: string;
-      student: string;
-      mark: string;
-      title: string;
-      /** @description Where its maker sits; empty where nobody said */
-      table: string;
-      /** @description Where it stands; empty where nobody said */
-      spot: string;
-      /** @description Why it is to be cleaned */
-      why?: string;
-    };
-    AwayPiece: {
-      piece: string;
-      student: string;
-      mark: string;
-      title: string;
-      where: string;
-      /** Format: date-time */
-      since?: string;
-      /** @description A lesson of its class was held since */
-      overdue: boolean;
-      kit: components["schemas"]["KitPiece"];
-    };
-    PutOutGlaze: {
-      code: string;
-      name: string;
-      raw: components["schemas"]["Hex"];
-      /**
-       * Format: double
-       * @description What the strokes take that fit into the lesson
-       */
-      ml: number;
-      /**
-       * Format: double
-       * @description In quarters
-       */
-      cups: number;
-      /** Format: double */
-      cupML: number;
-      pieces: number;
-      look: string;
-      place: string;
-      /**
-       * Format: double
-       * @description mL in the jar; missing where nobody knows
-       */
-      left?: number;
-      /**
-       * Format: double
-       * @description mL that lessons before it take, of all classes
-       */
-      earlier?: number;
-      /**
-       * Format: double
-       * @description mL that are lacking then
-       */
-      short?: number;
-      /** @description Who goes without, as they are called */
-      hit?: string[];
-      /**
-       * Format: double
-       * @description mL that are kept for other projects
-       */
-      kept?: number;
-      /** @description What could stand in for it */
-      nearest?: components["schemas"]["JarNear"][];
-      /** @description By which it is ticked */
-      item: string;
-      /**
-       * Format: double
-       * @description mL that were poured for the lesson already
-       */
-      poured?: number;
-      /** @description It is poured into cups: no bucket, and no bottle */
-      pours: boolean;
-    };
-    PutOutTool: {
-      name: string;
-      count: number;
-      why: string;
-      item: string;
-      /** @description Whose it is; missing for the whole room's */
-      table?: string;
-      /** @description Whose jar it is */
-      glaze?: string;
-      /** @description Of brushes that carry numbers */
-      numbers?: number[];
-    };
-    /** @description A jar that does not last over the lessons of the days that come */
-    JarShortage: {
-      code: string;
-      name: string;
-      raw: components["schemas"]["Hex"];
-      /**
-       * Format: double
-       * @description mL in the jar
-       */
-      left: number;
-      /**
-       * Format: double
-       * @description mL that the strokes take that fit into those lessons
-       */
-      takes: number;
-      /**
-       * Format: double
-       * @description mL that are kept for other projects
-       */
-      kept: number;
-      /** Format: double */
-      short: number;
-      /** @description Who goes without, as they are called */
-      hit: string[];
-      first?: components["schemas"]["Lesson"];
-      nearest: components["schemas"]["JarNear"][];
-    };
-    /** @description What left a jar in cups in a lesson */
-    Poured: {
-      code: string;
-      name: string;
-      raw: components["schemas"]["Hex"];
-      /**
-       * Format: double
-       * @description mL that were poured
-       */
-      ml: number;
-      /**
-       * Format: double
-       * @description mL that came back clean
-       */
-      back: number;
-      /** Format: double */
-      cupML: number;
-    };
-    /** @description Somebody who may be in the middle of a coat */
-    HalfQuestion: {
-      student: string;
-      /** @description As whoever asks may read it */
-      name: string;
-      mark: string;
-      table: string;
-      piece: string;
-      surface: string;
-      /** @description The surface */
-      called: string;
-      glaze: string;
-      glazeName: string;
-      /** @description Which coat on its surface */
-      nth: number;
-      /** @description By which the answer is ticked */
-      item: string;
-    };
-    PieceToPlace: {
-      piece: string;
-      student: string;
-      mark: string;
-      table: string;
-      title: string;
-      place: string;
-      why: string;
-      item: string;
-    };
-    NumberedBrushes: {
-      brush: string;
-      from: number;
-      to: number;
-    };
-    JarToMind: {
-      code: string;
-      name: string;
-      raw: components["schemas"]["Hex"];
-      /** @enum {string} */
-      act: "shake" | "stir" | "thin" | "thicken" | "replace" | "closed";
-      why: string;
-      place?: string;
-      item: string;
-    };
-    LessonTick: {
-      item: string;
-      by: string;
-      /** Format: date-time */
-      at: string;
-    };
-    CourseStep: {
-      /** @enum {string} */
-      does: "clean" | "coat" | "edge" | "wipe" | "show";
-      /** @description As it is called */
-      surface?: string;
-      glaze?: string;
-      /** @description Of the glaze */
-      name?: string;
-      /** @description Which coat on its surface */
-      nth?: number;
-      dip?: boolean;
-      brush?: string;
-      /** Format: date-time */
-      begin: string;
-      /** Format: date-time */
-      end: string;
-      optional: boolean;
-    };
-    Remedy: {
-      /** @description What is done, in a sentence */
-      text: string;
-      /** @description The lesson after which it would be finished */
-      done: number;
-      /** @description Lessons earlier */
-      saves: number;
-      /** @description It would be finished in time */
-      enough: boolean;
-    };
-    CalendarImport: {
-      names: components["schemas"]["CalendarName"][];
-      holidays: components["schemas"]["Holiday"][];
-      /** @description What was taken otherwise than it is written */
-      notes: string[];
-      /** @description What repeats */
-      bells: components["schemas"]["Bell"][];
-      /** @description Lessons beside what repeats */
-      added: number;
-      /** @description Lessons that would repeat, and do not take place */
-      cancelled: number;
-      cycle: components["schemas"]["Cycle"];
-      from: string;
-      to: string;
-      /** @description Lessons of these classes that the timetable has from today on and the file has not */
-      lost: number;
-      applied: boolean;
-    };
-    CalendarName: {
-      /** @description As the events are called */
-      name: string;
-      events: number;
-      /** @description They are of whole days */
-      days?: boolean;
-      /** Format: date-time */
-      first: string;
-      /** Format: date-time */
-      last: string;
-      /** @description Whose lessons they are; empty for nobody's */
-      class: string;
-    };
-    StationState: {
-      units: components["schemas"]["Units"];
-      name: string;
-      /** @description The classes that it serves now */
-      classes: string[];
-      /** @description The key of the lesson that runs */
-      lesson?: string;
-      /**
-       * Format: date-time
-       * @description When clearing up begins
-       */
-      clearing?: string;
-      className: string;
-      locked: boolean;
-      /** Format: date-time */
-      ends?: string;
-      /** @description Students shake and open jars here */
-      stirs: boolean;
-      /** @description It speaks in pictures and few words */
-      pictures: boolean;
-      /** @enum {string} */
-      wipes: "student" | "teacher";
-      /** Format: date-time */
-      now: string;
-    };
-    /** @description What can be seen on a piece without a name; what is left out is not known */
-    Clues: {
-      form?: string;
-      clay?: string;
-      class?: string;
-      glazes?: string[];
-      /** @description How many coats lie on it in all */
-      coats?: number;
-      /** @description The raw colour that covers most of it */
-      colour?: string;
-    };
-    Candidate: {
-      piece: components["schemas"]["Piece"];
-      /**
-       * Format: double
-       * @description 0 to 1
-       */
-      score: number;
-      /** @description What speaks for it, and what against */
-      why: string[];
-    };
-    ReadyGroup: {
-      code: components["schemas"]["MatterCode"];
-      words: string;
-      stage: components["schemas"]["Stage"];
-      pieces: string[];
-      /** Format: date-time */
-      clearsAt?: string;
-    };
-    Coat: {
-      id: string;
-      glaze: string;
-      felt?: components["schemas"]["Felt"];
-      /**
-       * @description Where it was not a brush
-       * @enum {string}
-       */
-      how?: "brush" | "dip" | "sponge" | "bottle";
-      /**
-       * Format: double
-       * @description Of a dip: how far down it went, mm above the table
-       */
-      downTo?: number;
-      /** @description Of a coat that was begun: the part that is still to lay */
-      rest?: string;
-      /** @description It went onto a coat that was still wet */
-      onWet?: boolean;
-      /** @description The plan does not ask for it, or not yet */
-      odd?: boolean;
-      /** @description It went through the fire: it is neither wiped off nor taken back by a slip */
-      fired?: boolean;
-      /**
-       * Format: date-time
-       * @description Said of a doubted coat
-       */
-      at?: string;
-      /** @description Said of a doubted coat */
-      by?: string;
-    };
-    /** @description A coat that comes next, as it is logged */
-    Stroke: {
-      glaze: string;
-      /**
-       * @description By the house's school
-       * @enum {string}
-       */
-      way: "along" | "across" | "laid";
-      thick?: components["schemas"]["Felt"];
-      /** @description It is a dip, over these surfaces at once */
-      dips?: string[];
-      /**
-       * Format: double
-       * @description How far down the dip goes, mm above the table
-       */
-      downTo?: number;
-      /** Format: double */
-      seconds?: number;
-      /**
-       * Format: double
-       * @description Of a dip: what the bucket weighs, g/mL
-       */
-      density?: number;
-      /** @description The coat that was begun, with which this goes on */
-      begun?: string;
-      /** @description The part of it that is still to lay */
-      rest?: string;
-    };
-    /** @description What shows below an overlap, up to a height in mm above the table */
-    Below: {
-      /** Format: double */
-      upTo: number;
-      raw?: components["schemas"]["Hex"];
-      fired?: components["schemas"]["Hex"];
-    };
-    SurfaceState: {
-      id: string;
-      name: string;
-      stands?: boolean;
-      bare?: boolean;
-      stack: components["schemas"]["Layer"][];
-      on: components["schemas"]["Coat"][];
-      /** @description Still to lay before its next firing */
-      left: components["schemas"]["Stroke"][];
-      /** @description Strokes that come after that firing */
-      later?: number;
-      /** @enum {string} */
-      resist?: "wax" | "latex";
-      heavy?: boolean;
-      /** @description Its latex came off */
-      peeled?: boolean;
-      /**
-       * @description What lies on it to keep it bare
-       * @enum {string}
-       */
-      keeps?: "wax" | "latex";
-      /** @description An extra that never holds the piece back */
-      optional?: boolean;
-      detail?: string;
-      raw?: components["schemas"]["Hex"];
-      fired?: components["schemas"]["Hex"];
-      /** @description The tile that shows the stack on this clay at this cone */
-      tile?: string;
-      /**
-       * @description How it takes the light by the kind of glaze on top
-       * @enum {string}
-       */
-      finish?: "gloss" | "matte" | "breaking" | "speckled";
-      below?: components["schemas"]["Below"];
-      /** Format: date-time */
-      wetFrom?: string;
-      /** Format: date-time */
-      dryAt?: string;
-      /**
-       * Format: date-time
-       * @description When the next coat may go on by the house's custom
-       */
-      nextAt?: string;
-      /**
-       * Format: date-time
-       * @description Until when it should be on, where coat goes on damp coat
-       */
-      nextBy?: string;
-      /** @description Coats that may be one coat twice */
-      doubts?: components["schemas"]["Coat"][];
-    };
-    Piece: {
-      /** @description Where it stood in its last fire, as its plan had it */
-      stood?: string;
-      dust?: components["schemas"]["Dust"];
-      /**
-       * Format: double
-       * @description What has to lie under a pencil that draws the bare band's line, mm; missing where it lies on the table
-       */
-      underPencil?: number;
-      /** @description What the teacher took on */
-      overruled: components["schemas"]["Ruling"][];
-      /** @description Where it goes when the lesson ends: ready, own, cart; empty where it is not in the room */
-      place: string;
-      placeWhy: string;
-      /** @description Where it was last put */
-      putAt?: string;
-      /** @description Which board or shelf there */
-      spot?: string;
-      /** @description A look at many pieces at once may pass it */
-      together?: boolean;
-      /** @description Warnings of its plan; a list carries the gravest finding alone, the desk all of them */
-      warnings?: number;
-      /** @description stilts, cookie, wash: recorded for its firing */
-      helps: string[];
-      pictures: string[];
-      notes: string[];
-      /** @description The parts that are not here */
-      missing?: string;
-      /** @description What is wrong with it, each to be mended by itself; nothing where nothing is */
-      harms?: components["schemas"]["Harm"][];
-      unnamed?: boolean;
-      /** @description Why nobody goes on with it */
-      aside?: string;
-      /** @description Where it is outside the room */
-      away?: string;
-      /** Format: date-time */
-      absent?: string;
-      boneDry?: boolean;
-      /** @description How many parts it is fired in after it broke */
-      parts?: number;
-      cover?: components["schemas"]["LastLook"];
-      foot?: components["schemas"]["LastLook"];
-      wish?: components["schemas"]["Wish"];
-      approval: components["schemas"]["Approval"];
-      id: string;
-      class: string;
-      assignment: string;
-      /** @description Name of the assignment */
-      title: string;
-      /** @description Display name */
-      student: string;
-      mark: string;
-      clay: string;
-      /** @description Of its glaze firing */
-      cone: string;
-      /** @description Of its next firing, which may be to bisque */
-      nextCone: string;
-      /**
-       * @description What it is by now
-       * @enum {string}
-       */
-      ware: "greenware" | "bisque" | "glazed";
-      stage: components["schemas"]["Stage"];
-      /**
-       * Format: int64
-       * @description The last event of this piece, for checks and loads
-       */
-      seq: number;
-      /** @description Of the plan; 0 when there is none */
-      revision: number;
-      /** Format: double */
-      bandMM: number;
-      /** @description It may be put into a load */
-      fit: boolean;
-      sight?: components["schemas"]["Sight"];
-      /** @description What a look at it has to mind */
-      lookFor?: string[];
-      /** @description To a tablet: the jars that it may be glazed with; missing where all are */
-      jars?: string[];
-      /** @description The last look at its foot found glaze, and nothing took it off since: who finds it clean says how it came off */
-      glazeLeft?: boolean;
-      surfaces: components["schemas"]["SurfaceState"][];
-      blockers: components["schemas"]["Blocker"][];
-      findings: components["schemas"]["Finding"][];
-      load?: string;
-      loadLapsed?: string;
-      /** @description What broke and was not repaired */
-      damage?: string;
-      /** Format: date-time */
-      fired?: string;
-      /** Format: date-time */
-      unloaded?: string;
-      opinion?: string;
-      again?: boolean;
-      outcome?: components["schemas"]["Outcome"];
-      /** @description To a tablet: whose opinion it is, as the teacher released it */
-      saidBy?: string;
-    };
-    Vote: {
-      /**
-       * Format: date-time
-       * @description Missing where there never was one
-       */
-      openedAt?: string;
-      /** Format: date-time */
-      closedAt?: string;
-      voted: number;
-      /** @description Students of the class */
-      of: number;
-      counts: {
-        slot: number;
-        votes: number;
-      }[];
-    };
-    OpenVote: {
-      piece: string;
-      title: string;
-      options: {
-        slot: number;
-        surfaces: components["schemas"]["SurfaceState"][];
-      }[];
-      voters: {
-        student: string;
-        name: string;
-        voted: boolean;
-      }[];
-      assignment?: string;
-    };
-    CopyHolding: {
-      name: string;
-      /** Format: date-time */
-      at: string;
-      /**
-       * Format: date-time
-       * @description When newer copies take its place
-       */
-      goes?: string;
-    };
-    FaultWhy: {
-      /** @description By name */
-      surface: string;
-      fault: string;
-      name: string;
-      clear: boolean;
-      /** @description Nothing on record explains it */
-      nothing: boolean;
-      /**
-       * Format: double
-       * @description How likely none of the causes had a part, from 0 to 1
-       */
-      none?: number;
-      /** @description The likeliest first */
-      causes: components["schemas"]["FaultCause"][];
-      /** @description What to do next time */
-      teach: string;
-    };
-    FaultCause: {
-      cause: string;
-      /** @description In a clause */
-      name: string;
-      /**
-       * Format: double
-       * @description How likely it had a part, from 0 to 1
-       */
-      odds: number;
-      /** @description It is on record; else nobody logged whether it was so */
-      said: boolean;
-      /** @description The evidence, with the counts of this room */
-      text: string;
-      /** @description Judged surfaces of this room on which it was so and the fault came */
-      with: number;
-      /** @description All on which it was so */
-      of: number;
-      /**
-       * Format: double
-       * @description How often it brings the fault about here
-       */
-      share: number;
-      /**
-       * Format: double
-       * @description The same before anything was learned here, from memory
-       */
-      prior: number;
-    };
-    FaultGallery: {
-      /** @description Surfaces that were judged */
-      judged: number;
-      causes: components["schemas"]["GalleryCause"][];
-      /** @description What the class should watch, from its last firing, in sentences */
-      watch: string[];
-    };
-    GalleryCause: {
-      /** @description Missing where nothing on record explains them */
-      cause?: string;
-      name: string;
-      /** @description What to try next time */
-      try: string;
-      faults: components["schemas"]["GalleryFault"][];
-    };
-    GalleryFault: {
-      name: string;
-      surface: string;
-      clear: boolean;
-      form: string;
-      piece: string;
-      picture?: string;
-    };
-    StackRecord: {
-      key: string;
-      stack: components["schemas"]["Layer"][];
-      title: string;
-      clay: string;
-      cone: string;
-      atmosphere: components["schemas"]["Atmosphere"];
-      textured: boolean;
-      /** @description Surfaces */
-      fired: number;
-      judged: number;
-      sound: number;
-      /**
-       * Format: double
-       * @description The share of sound ones lies between this
-       */
-      least: number;
-      /**
-       * Format: double
-       * @description and this, four times of five
-       */
-      most: number;
-      faults: components["schemas"]["CountedFault"][];
-      flows: components["schemas"]["CountedFault"][];
-      /** @description Makers who said whether they would repeat it */
-      said: number;
-      again: number;
-      pieces: string[];
-      pictures: string[];
-      /** @description Coats for next time, where the results speak */
-      advice?: string;
-      /** @description Why it is not wanted again */
-      avoid?: string;
-      /** @description The tile that shows it here */
-      tile?: string;
-      raw?: components["schemas"]["Hex"];
-      look?: components["schemas"]["Hex"];
-    };
-    CountedFault: {
-      name: string;
-      count: number;
-    };
-    StackAvoided: {
-      key: string;
-      reason?: string;
-    };
-    LoadRisks: {
-      /** @description How many judged surfaces it takes to say anything */
-      needs: number;
-      /** @description Enough was judged to say anything */
-      enough: boolean;
-      /** @description Surfaces that it was learned from */
-      judged: number;
-      /** @description Of this load */
-      surfaces: number;
-      faults: components["schemas"]["RiskedFault"][];
-      last?: components["schemas"]["LastForetold"];
-    };
-    RiskedFault: {
-      name: string;
-      low: number;
-      high: number;
-      first: components["schemas"]["RiskedSurface"][];
-    };
-    RiskedSurface: {
-      piece: string;
-      student: string;
-      surface: string;
-      /** Format: double */
-      risk: number;
-      /** @description What would lower it, and to what */
-      text?: string;
-    };
-    LastForetold: {
-      /** @description The load */
-      name: string;
-      said: components["schemas"]["ForetoldCame"][];
-    };
-    ForetoldCame: {
-      name: string;
-      low: number;
-      high: number;
-      came: number;
-    };
-    GradeScale: {
-      /** Format: double */
-      least: number;
-      /** Format: double */
-      best: number;
-      /** Format: double */
-      step: number;
-    };
-    Rubric: {
-      scale: components["schemas"]["GradeScale"];
-      lines: components["schemas"]["RubricLine"][];
-    };
-    RubricLine: {
-      line: string;
-      name?: string;
-      /** @description What it looks at */
-      looks?: string;
-      /**
-       * Format: double
-       * @description 0 where it is not graded
-       */
-      weight: number;
-    };
-    GradeSheet: {
-      rubric: components["schemas"]["Rubric"];
-      /** @description Points that a line has */
-      most: number;
-      rows: components["schemas"]["GradeRow"][];
-    };
-    GradeRow: {
-      piece: string;
-      student: string;
-      mark: string;
-      stage: components["schemas"]["Stage"];
-      /** @description It can be graded by now */
-      may: boolean;
-      /** @description Why not yet, in a sentence */
-      why?: string;
-      /** @description What the record proposes */
-      lines: components["schemas"]["GradeLine"][];
-      /** Format: double */
-      proposed?: number;
-      /** @description What the record proposes to note beside it: late, missing, absent */
-      stand?: string;
-      given?: components["schemas"]["GradeGiven"];
-    };
-    GradeLine: {
-      line: string;
-      points: number;
-      reason: string;
-    };
-    GradeGiven: {
-      piece: string;
-      /** @enum {string} */
-      what: "made" | "glazing";
-      /** Format: double */
-      value?: number;
-      scale?: components["schemas"]["GradeScale"];
-      /** @description By line; the grade follows from them where value is missing */
-      points?: {
-        [key: string]: number;
-      };
-      /** @enum {string} */
-      stand?: "late" | "missing" | "absent";
-      note?: string;
-      /** Format: date-time */
-      at?: string;
-    };
-    Unglazed: {
-      piece: string;
-      student: string;
-      mark: string;
-      class: string;
-      title: string;
-      /** @description Since when, and for what */
-      waits: string;
-    };
-    /** @description What came of its last glaze firing */
-    Outcome: {
-      /** @description In a clause */
-      says: string;
-      sound: boolean;
-      /** @description How it came out as a whole, by its name in the guide */
-      came?: string;
-      faults: components["schemas"]["Flaw"][];
-      /** @description How far its glaze moved, by its name in the guide */
-      flow?: string;
-      /** @description By surface: whether a thickness that was felt before the fire was too thin, right or too thick */
-      proved?: {
-        [key: string]: components["schemas"]["Felt"];
-      };
-      /** @description It has sharp drips that nobody ground off */
-      grind: boolean;
-      /** Format: date-time */
-      at?: string;
-      by?: string;
-    };
-    Flaw: {
-      /** @description That noted it: undone, it goes */
-      events: string[];
-      fault: string;
-      name: string;
-      surface: string;
-      clear: boolean;
-    };
-    /** @description What a look at the piece sees now of how it is made and stands: sent back with the look, which holds while it is the same */
-    Sight: {
-      /** Format: double */
-      bandMM: number;
-      lies?: string;
-      shape: string;
-      surfaces: string;
-      stands: string;
-    };
-    PieceList: {
-      /** Format: date-time */
-      now: string;
-      pieces: components["schemas"]["Piece"][];
-    };
-    /** @description Why dust may lie on the clay, as long as that matters */
-    Dust: {
-      /** @description In a clause */
-      why: string;
-      /** @description What else to mind while cleaning it */
-      mind?: string;
-      /** @description A coat lies on it already: somebody says whether it was clean */
-      asked: boolean;
-    };
-    PieceDetail: {
-      /** @description Notes that are hidden for its class */
-      hushed: components["schemas"]["Finding"][];
-      marking: components["schemas"]["Marking"];
-      /** @description How thick its maker's coats turn out, said kindly; nothing where they are as they should be */
-      hand?: string;
-      /** @description What is known of each surface that food or a mouth touches */
-      food: components["schemas"]["Eaten"][];
-      /** @description What it should be given for its firing */
-      help: components["schemas"]["Help"][];
-      edges: components["schemas"]["Join"][];
-      own: components["schemas"]["Own"];
-      under: components["schemas"]["Under"];
-      poses: components["schemas"]["Pose"][];
-      /** @description The working order */
-      order: components["schemas"]["Step"][];
-      /** Format: date-time */
-      now: string;
-      piece: components["schemas"]["Piece"];
-      form: string;
-      drawing: components["schemas"]["Drawing"];
-      surfaces: components["schemas"]["SurfaceArea"][];
-      band: components["schemas"]["Band"];
-      history: components["schemas"]["HistoryEntry"][];
-      /** @description Codes of tiles read from this piece */
-      tiles: string[];
-      /** @description What its plan takes */
-      amounts: components["schemas"]["Amount"][];
-    };
-    /** @description Nobody calls a piece safe: what is missing, or that nothing known speaks against it */
-    Eaten: {
-      surface: string;
-      name: string;
-      missing: string[];
-      /** @description Where nothing is missing */
-      says?: string;
-    };
-    EventIn: {
-      id: string;
-      /** @enum {string} */
-      kind:
-        | "clean"
-        | "sand"
-        | "bone"
-        | "coat"
-        | "felt"
-        | "answer"
-        | "patch"
-        | "dry"
-        | "undo"
-        | "resist"
-        | "peel"
-        | "wipe"
-        | "scrape"
-        | "damage"
-        | "repair"
-        | "apart"
-        | "missing"
-        | "found"
-        | "noname"
-        | "named"
-        | "aside"
-        | "resume"
-        | "absent"
-        | "note"
-        | "picture"
-        | "move"
-        | "leave"
-        | "return"
-        | "cover"
-        | "check"
-        | "vouch"
-        | "prepare"
-        | "rule"
-        | "takeout"
-        | "again"
-        | "opinion"
-        | "result"
-        | "fault"
-        | "flow"
-        | "ground"
-        | "proved";
-      piece: string;
-      surface?: string;
-      glaze?: string;
-      felt?: components["schemas"]["Felt"];
-      /**
-       * @description How a coat was laid; a brush where nothing is said
-       * @enum {string}
-       */
-      how?: "brush" | "dip" | "sponge" | "bottle";
-      /** @description Of a dip: all that it went over */
-      surfaces?: string[];
-      /** Format: double */
-      downTo?: number;
-      /** Format: double */
-      seconds?: number;
-      /**
-       * Format: double
-       * @description Of a dip: what the bucket weighed, g/mL
-       */
-      density?: number;
-      /**
-       * @description Of a coat that was begun: which part is done
-       * @enum {string}
-       */
-      part?: "upper" | "lower" | "left" | "right" | "above" | "below" | "some";
-      /**
-       * Format: double
-       * @description Of above and below: where, mm above the table
-       */
-      line?: number;
-      /**
-       * Format: double
-       * @description Of some: how much of the surface
-       */
-      share?: number;
-      /** @description The coat that is spoken of, or gone on with */
-      of?: string;
-      back?: number;
-      undoes?: string;
-      /** Format: int64 */
-      seen?: number;
-      saw?: components["schemas"]["Sight"];
-      /** @enum {string} */
-      verdict?: "clean" | "stained" | "left" | "low" | "unclear";
-      /** @enum {string} */
-      cover?: "even" | "bald" | "gap" | "lump";
-      spots?: components["schemas"]["Spot"][];
-      parts?: number;
-      /** @enum {string} */
-      place?: "ready" | "own" | "cart";
-      photo?: string;
-      /** @description Of the blocker that is overruled */
-      code?: string;
-      /** @description Of the firing that a piece is made ready for once more */
-      cone?: string;
-      text?: string;
-      /** @description The class may read the text */
-      shown?: boolean;
-      again?: boolean;
-      /**
-       * @description How a fired piece came out as a whole
-       * @enum {string}
-       */
-      came?: "sound" | "spoiled" | "stuck" | "broken" | "joined";
-      /** @description Seen on a surface of a fired piece, by its name in the guide */
-      fault?: string;
-      /** @description Of a fault: it is seen at first sight */
-      clear?: boolean;
-      /**
-       * @description How far the glaze moved: not, a little, to the bare band, onto the shelf
-       * @enum {string}
-       */
-      flow?: "not" | "little" | "band" | "shelf";
-      /**
-       * Format: date-time
-       * @description When it happened, where it is entered afterwards
-       */
-      done?: string;
-      /**
-       * Format: date-time
-       * @description The device's clock: a note
-       */
-      deviceAt?: string;
-      /**
-       * Format: int64
-       * @description How long ago the device saw it, by its own clock at both ends
-       */
-      ageMS?: number;
-    };
-    /** @enum {string} */
-    Felt: "thin" | "right" | "thick";
-    /** @description A place on the piece seen from below, in mm from the middle of what it stands on */
-    Spot: {
-      /** Format: double */
-      x: number;
-      /** Format: double */
-      y: number;
-    };
-    Logged: {
-      /** Format: date-time */
-      now: string;
-      pieces: components["schemas"]["Piece"][];
-      warnings: components["schemas"]["LogWarning"][];
-    };
-    Load: {
-      id: string;
-      name: string;
-      cone: string;
-      /** @description How many pieces its plan has places for, where it has one */
-      planned?: number;
-      /** @description The name of the kiln that it is planned for */
-      kiln?: string;
-      /** @description It is of bisque alone, or of glaze alone; missing where it takes both */
-      bisque?: boolean;
-      /** @description The class that it is of alone */
-      class?: string;
-      pieces: string[];
-      /** @description What the teacher took on, of its pieces */
-      overruled: components["schemas"]["Ruling"][];
-      /** Format: date-time */
-      madeAt: string;
-      /** Format: date-time */
-      firedAt?: string;
-      /** Format: date-time */
-      unloadedAt?: string;
-    };
-    FlatSpot: {
-      /** Format: double */
-      x: number;
-      /** Format: double */
-      y: number;
-    };
-    /** @description Everything within r of its core, a convex polygon, a segment or a point. */
-    OutlinePart: {
-      core: components["schemas"]["FlatSpot"][];
-      /** Format: double */
-      r: number;
-    };
-    Kiln: {
-      id: string;
-      name: string;
-      /** @enum {string} */
-      shape: "round" | "oval" | "octagonal" | "rectangular";
-      /** Format: double */
-      widthMM: number;
-      /** Format: double */
-      depthMM: number;
-      /** Format: double */
-      tallMM: number;
-      /** @enum {string} */
-      opening: "lid" | "door";
-      thermocouple: {
-        /** Format: double */
-        highMM: number;
-        /** Format: double */
-        degrees: number;
-        /** Format: double */
-        longMM: number;
-      };
-      whole: components["schemas"]["KilnShelf"];
-      half: components["schemas"]["KilnShelf"];
-      posts: {
-        /** Format: double */
-        highMM: number;
-        count: number;
-      }[];
-      /** Format: double */
-      postMM: number;
-      perShelf: number;
-      /** Format: double */
-      floorMM: number;
-      /** Format: double */
-      lidMM: number;
-      /** Format: double */
-      wallMM: number;
-      from: string;
-      to: string;
-      air: components["schemas"]["Atmosphere"];
-      /** @description Weekdays on which nobody may fire it, Sunday 0 */
-      closed: number[];
-      minutes: number;
-      rests: boolean;
-    };
-    KilnShelf: {
-      /** Format: double */
-      widthMM: number;
-      /** Format: double */
-      depthMM: number;
-      /** Format: double */
-      thickMM: number;
-      count: number;
-    };
-    KilnPlace: {
-      place: string;
-      pieces: number;
-      sound: number;
-    };
-    KilnSeen: {
-      /** @description What came out of its loads, by where it stood */
-      places: components["schemas"]["KilnPlace"][];
-      kiln: components["schemas"]["Kiln"];
-      /** @description What is impossible about it */
-      faults: string[];
-      /** @description Its inside from above */
-      edge: components["schemas"]["FlatSpot"][];
-      plate: components["schemas"]["FlatSpot"][];
-      /** @description A half shelf on the left */
-      left: components["schemas"]["FlatSpot"][];
-      right: components["schemas"]["FlatSpot"][];
-      /** @description Where pieces may stand on a whole shelf */
-      standing: components["schemas"]["FlatSpot"][];
-      /** @description The thermocouple from the wall to its tip */
-      rod?: components["schemas"]["FlatSpot"][];
-    };
-    Show: {
-      id?: string;
-      name: string;
-      /** @description The day by which its pieces are wanted out of the kiln */
-      date: string;
-      assignments: string[];
-    };
-    /** @description When something is, four times of five; empty where nobody can say. */
-    DayRange: {
-      low: string;
-      middle: string;
-      high: string;
-    };
-    /** @description How many there are, four times of five. */
-    CountRange: {
-      low: number;
-      middle: number;
-      high: number;
-    };
-    TermLoads: {
-      cone: string;
-      air: components["schemas"]["Atmosphere"];
-      bisque: boolean;
-      /** @description Its name where classes are fired apart */
-      class?: string;
-      /** @description Firings of pieces */
-      pieces: number;
-      count: components["schemas"]["CountRange"];
-      /** @description A kiln in use is fired so */
-      fires: boolean;
-    };
-    TermHome: {
-      class: string;
-      name: string;
-      pieces: number;
-      days: components["schemas"]["DayRange"];
-      late: components["schemas"]["CountRange"];
-    };
-    TermRisk: {
-      piece: string;
-      student: string;
-      mark: string;
-      title: string;
-      /** @description Its name */
-      class: string;
-      /**
-       * Format: double
-       * @description How likely it misses the day
-       */
-      late: number;
-      out: components["schemas"]["DayRange"];
-    };
-    TermShow: {
-      show: components["schemas"]["Show"];
-      /** @description That are still to come for it */
-      pieces: number;
-      /** @description That are fired for it */
-      out: number;
-      late: components["schemas"]["CountRange"];
-      /** @description The likeliest to be late first */
-      risks: components["schemas"]["TermRisk"][];
-    };
-    TermLoad: {
-      kiln: string;
-      cone: string;
-      air: components["schemas"]["Atmosphere"];
-      bisque: boolean;
-      lit: string;
-      /** @description Empty where that is beyond the calendar */
-      out: string;
-      pieces: number;
-      /**
-       * Format: double
-       * @description The share of what such a load holds
-       */
-      full: number;
-      classes: string[];
-    };
-    TermDay: {
-      date: string;
-      holiday: string;
-      /** @description That have a lesson */
-      classes: string[];
-      lit: string[];
-      out: string[];
-      /** @description Classes that take the last of their work home */
-      home: string[];
-      shows: string[];
-    };
-    TermForecast: {
-      today: string;
-      /** @description In use */
-      kilns: number;
-      /** @description Pieces that are still to be fired or cool */
-      waiting: number;
-      all: components["schemas"]["CountRange"];
-      late: components["schemas"]["CountRange"];
-      last: components["schemas"]["DayRange"];
-      loads: components["schemas"]["TermLoads"][];
-      homes: components["schemas"]["TermHome"][];
-      shows: components["schemas"]["TermShow"][];
-      /** @description The loads of the course that is most like the middle of all */
-      course: components["schemas"]["TermLoad"][];
-      days: components["schemas"]["TermDay"][];
-      /** @description Loads that it was learned from how much one holds */
-      learned: number;
-      /**
-       * Format: double
-       * @description The share of a kiln's litres that a load takes
-       */
-      fill: number;
-      /** @description How often the term was gone through */
-      courses: number;
-    };
-    TermRemedy: {
-      key: string;
-      text: string;
-      /**
-       * Format: double
-       * @description Pieces that are late no more, on average
-       */
-      saves: number;
-      late: components["schemas"]["CountRange"];
-      last: components["schemas"]["DayRange"];
-      loads: components["schemas"]["CountRange"];
-    };
-    TermPicked: {
-      text: string;
-    };
-    LoadPiled: {
-      piece: string;
-      student: string;
-      mark: string;
-    };
-    /** @description Test tiles that take the room that is left */
-    LoadTiles: {
-      count: number;
-      /** Format: double */
-      wideMM: number;
-      /** Format: double */
-      deepMM: number;
-      /** Format: double */
-      tallMM: number;
-    };
-    LoadMisfit: {
-      piece: string;
-      /** @description Of the plan that was seen */
-      revision: number;
-      measures: {
-        [key: string]: number;
-      };
-      /** @description All that were made as it was measure so */
-      kind: boolean;
-      /** @description With the piece in hand its cover is even and its foot clean */
-      looked: boolean;
-    };
-    LoadPlan: {
-      tiles?: components["schemas"]["LoadTiles"];
-      load: string;
-      name: string;
-      cone: string;
-      /** @description What a change has to have seen */
-      revision: number;
-      /** @description Opened on the tablets */
-      tablets: boolean;
-      kiln: components["schemas"]["KilnSeen"];
-      levels: components["schemas"]["LoadLevel"][];
-      out: components["schemas"]["LoadOut"][];
-      breaches: components["schemas"]["LoadBreach"][];
-      /** Format: date-time */
-      firedAt?: string;
-      /** Format: date-time */
-      unloadedAt?: string;
-      /**
-       * Format: double
-       * @description How full the shelves are, 0 to 1, by the areas that stand on them
-       */
-      share: number;
-      /**
-       * Format: double
-       * @description A longer search goes on, and how far it is, 0 to 1
-       */
-      searching?: number;
-    };
-    LoadLevel: {
-      /** @description 0 a whole shelf, -1 the left half, 1 the right one */
-      side: number;
-      /** Format: double */
-      baseMM: number;
-      /** Format: double */
-      thickMM: number;
-      on: number;
-      postsMM: number[];
-      stands: components["schemas"]["FlatSpot"][];
-      pieces: components["schemas"]["LoadStanding"][];
-      /** Format: double */
-      grams: number;
-      /**
-       * Format: double
-       * @description The tallest that stands on it
-       */
-      tallMM: number;
-      /**
-       * Format: double
-       * @description What is free above its face
-       */
-      freeMM: number;
-      /** @description The thermocouple is beside what stands on it */
-      rod: boolean;
-    };
-    LoadStanding: {
-      /** @description A test tile */
-      tile?: boolean;
-      /** @description What stands on it, from below */
-      piled?: components["schemas"]["LoadPiled"][];
-      /** @description That is upside down, rim to rim */
-      rims?: boolean;
-      /** @description Its id, or that of its lid */
-      piece: string;
-      /** Format: double */
-      x: number;
-      /** Format: double */
-      y: number;
-      /** Format: double */
-      turn: number;
-      locked: boolean;
-      /** @description It stands in the kiln */
-      in: boolean;
-      /** @description How it came out, in words; once it is out */
-      cameOut?: string;
-      /** @description Why it has to come out again */
-      lapsed?: string;
-      /** @description Its parts about its zero, unturned */
-      outline: components["schemas"]["OutlinePart"][];
-      /** Format: double */
-      tallMM: number;
-      runs: boolean;
-      cookie: boolean;
-      stilts: boolean;
-      /** @description The day by which it is wanted */
-      due?: string;
-      /** @description The fired colour of its outside */
-      fired?: string;
-      raw?: string;
-      /** @description What stands beside a piece and belongs to it */
-      lid?: boolean;
-      student: string;
-      mark: string;
-      title: string;
-      class: string;
-      /** Format: int64 */
-      seq: number;
-    };
-    LoadOut: {
-      piece: string;
-      why: string;
-      student: string;
-      mark: string;
-      title: string;
-      class: string;
-      byHand?: boolean;
-    };
-    LoadBreach: {
-      level: number;
-      piece?: string;
-      other?: string;
-      /** Format: double */
-      shortMM: number;
-      text: string;
-      /** Format: double */
-      x: number;
-      /** Format: double */
-      y: number;
-    };
-    LoadPlanChange: {
-      revision: number;
-      /** @enum {string} */
-      act:
-        | "move"
-        | "drop"
-        | "hold"
-        | "release"
-        | "out"
-        | "swap"
-        | "again"
-        | "longer"
-        | "stop"
-        | "show"
-        | "hide"
-        | "tiles";
-      tiles?: components["schemas"]["LoadTiles"];
-      piece?: string;
-      other?: string;
-      level?: number;
-      /** Format: double */
-      x?: number;
-      /** Format: double */
-      y?: number;
-      /** Format: double */
-      turn?: number;
-    };
-    OutOfKiln: {
-      piece: string;
-      /**
-       * @description Out, and looked at later; sound, broken, stuck to the shelf, to be fired again
-       * @enum {string}
-       */
-      how: "out" | "sound" | "broken" | "stuck" | "refire";
-    };
-    LoadGain: {
-      what: string;
-      /** @description Whose */
-      pieces: string[];
-    };
-    Rule: {
-      key: string;
-      /** @description The heading it stands under */
-      group: string;
-      /** @description This scope has a value of its own */
-      own: boolean;
-      name: string;
-      reason: string;
-      unit: string;
-      value: string;
-      /** @description What it would be without a value of its own */
-      default: string;
-      /** Format: double */
-      least: number;
-      /** Format: double */
-      most: number;
-      choices: components["schemas"]["RuleChoice"][];
-    };
-    Guide: {
-      covers: components["schemas"]["GuideCover"][];
-      details: components["schemas"]["GuideDetail"][];
-      verdicts: components["schemas"]["GuideVerdict"][];
-      faults: components["schemas"]["GuideFault"][];
-      flows: components["schemas"]["GuideFlow"][];
-      cones: components["schemas"]["GuideCone"][];
-    };
-    GuideCover: {
-      /** @enum {string} */
-      cover: "even" | "bald" | "gap" | "lump";
-      name: string;
-      means: string;
-      way: string;
-    };
-    GuideDetail: {
-      kind: string;
-      name: string;
-      means: string;
-    };
-    /** @enum {string} */
-    Fault: "crazed" | "ran" | "avoid";
-    RecipePart: {
-      glaze: string;
-      /** Format: double */
-      parts: number;
-    };
-    /** @description What one brushed coat takes */
-    Spread: {
-      /** Format: double */
-      mlPerCM2: number;
-      /** @description Drops of the jar that it was learned from; 0 for the usual figure */
-      lessons: number;
-    };
-    CardChange: {
-      name?: string;
-      kind?: string;
-      cones?: string;
-      raw?: components["schemas"]["Hex"];
-      /** @description 0: the rule of the house */
-      coats?: number;
-      thick?: boolean;
-      /**
-       * Format: double
-       * @description How many brushed coats one dip is as thick as; 0: as usual
-       */
-      dipCoats?: number;
-      /** Format: double */
-      dipSeconds?: number;
-      /**
-       * Format: double
-       * @description g/mL; 0: as usual
-       */
-      dipDensity?: number;
-      /**
-       * Format: double
-       * @description g/mL; 0: nobody weighed it
-       */
-      density?: number;
-      /**
-       * Format: double
-       * @description How far its chips travel; 0: not known
-       */
-      slideMM?: number;
-      dear?: boolean;
-      runner?: boolean;
-      /** @enum {string} */
-      food?: "claimed" | "none";
-      /** @enum {string} */
-      ware?: "" | "greenware" | "bisque";
-    };
-    Detail: {
-      id: string;
-      name: string;
-      kind: string;
-      on: string;
-      /** Format: double */
-      areaCM2?: number;
-      /** Format: double */
-      fromMM?: number;
-      /** Format: double */
-      toMM?: number;
-      optional?: boolean;
-      /** @description Its edge may blur */
-      soft?: boolean;
-      /** @description Its ground is edged round it first, then filled */
-      edged?: boolean;
-      /** @description Laid over its ground, not let into it */
-      over?: boolean;
-    };
-    Join: {
-      a: string;
-      b: string;
-      /** @enum {string} */
-      edge: "touch" | "line" | "ridge" | "strip" | "far";
-    };
-    /** @description What is marked out on a form, and what lies between its surfaces */
-    Marking: {
-      details?: components["schemas"]["Detail"][];
-      joins?: components["schemas"]["Join"][];
-      textured?: {
-        [key: string]: boolean;
-      };
-      clays?: {
-        [key: string]: string;
-      };
-    };
-    Standing: {
-      /**
-       * Format: double
-       * @description The line drawn for it; 0 for as the rules ask
-       */
-      bandMM?: number;
-      stilts?: boolean;
-      cookie?: boolean;
-      /** @description Its lid is fired beside it */
-      lidApart?: boolean;
-    };
-    /** @description What is one piece's own beside its assignment */
-    Own: {
-      measures?: {
-        [key: string]: number;
-      };
-      marking?: components["schemas"]["Marking"];
-      standing?: components["schemas"]["Standing"];
-    };
-    /** @description A piece in the round, in mm, z above the table: lines (r, z) that turn about an upright axis, flat faces, half circles of clay */
-    Round: {
-      /** Format: double */
-      heightMM: number;
-      turned: {
-        surface: string;
-        /** Format: double */
-        x: number;
-        line: number[][];
-      }[];
-      flat: {
-        surface: string;
-        corners: number[][];
-      }[];
-      bows: {
-        surface: string;
-        /** Format: double */
-        x: number;
-        /** Format: double */
-        z: number;
-        /** Format: double */
-        r: number;
-        /**
-         * Format: double
-         * @description Across
-         */
-        wide: number;
-        /**
-         * Format: double
-         * @description From inside to outside
-         */
-        deep: number;
-        /** @description It stands on what is below it; else it stands off to the side */
-        up: boolean;
-      }[];
-      /** @description Details that say how large they are and not where */
-      unplaced: string[];
-    };
-    /** @description Seen from below, to scale in mm; paths fill by the even-odd rule */
-    Under: {
-      contact: string;
-      limit: string;
-      /** Format: double */
-      left: number;
-      /** Format: double */
-      top: number;
-      /** Format: double */
-      width: number;
-      /** Format: double */
-      height: number;
-    };
-    Pose: {
-      option: number;
-      name: string;
-      stable: boolean;
-      /** Format: double */
-      marginMM: number;
-    };
-    Step: {
-      surface: string;
-      glaze: string;
-      coats: number;
-      brush: string;
-      says: string;
-      optional?: boolean;
-      /** @description What was brushed before it would tint it */
-      freshWater?: boolean;
-    };
-    PlanChange: {
-      surface: string;
-      text: string;
-    };
-    Approval: {
-      /** @enum {string} */
-      state: "unseen" | "approved" | "returned" | "changed";
-      /** Format: date-time */
-      at?: string;
-      note: string;
-      /** @description Since it was approved */
-      changes: components["schemas"]["PlanChange"][];
-    };
-    Word: {
-      piece: string;
-      revision: number;
-      /** @enum {string} */
-      verdict: "approved" | "returned";
-      note?: string;
-    };
-    Review: {
-      /** @description Jars that hold less than the plans of the class take */
-      room: string[];
-      deserving: components["schemas"]["ReviewItem"][];
-      /** @description Nothing speaks against these */
-      clean: components["schemas"]["Word"][];
-      approved: number;
-      returned: number;
-      unplanned: number;
-    };
-    ReviewItem: {
-      piece: components["schemas"]["Piece"];
-      why: string[];
-    };
-    Model: {
-      piece: components["schemas"]["Piece"];
-      /** @enum {string} */
-      kind: "neighbour" | "result" | "earlier";
-    };
-    Scheme: {
-      slot: number;
-      surfaces: components["schemas"]["SurfaceState"][];
-      findings: components["schemas"]["Finding"][];
-      /** Format: double */
-      bandMM: number;
-      amounts: components["schemas"]["Amount"][];
-    };
-    AssignmentChange: {
-      released?: boolean;
-      /** @enum {string} */
-      releasedAs?: "names" | "marks" | "nobody";
-      /** @description Nobody works on it any more; its record stays */
-      ended?: boolean;
-      /** @description The last day on which it can be glazed; empty for the end of the term */
-      due?: string;
-      name?: string;
-      clay?: string;
-      cone?: string;
-      atmosphere?: components["schemas"]["Atmosphere"];
-      measures?: {
-        [key: string]: number;
-      };
-      marking?: components["schemas"]["Marking"];
-      template?: components["schemas"]["Choice"][];
-      /** @description Jars it may use; empty for what the class may */
-      jars?: string[];
-    };
-    KitBrush: {
-      brush: string;
-      /** @description Pieces that need one */
-      pieces: number;
-    };
-    KitPiece: {
-      id: string;
-      student: string;
-      mark: string;
-      /** @description What its open strokes take */
-      amounts: components["schemas"]["Amount"][];
-      brushes: string[];
-      /** @description Its open strokes in their working order */
-      left: string[];
-    };
-    KitRule: {
-      name: string;
-      says: string;
-    };
-    FoodLine: {
-      id: string;
-      student: string;
-      mark: string;
-      food: components["schemas"]["Eaten"][];
-    };
-    Kit: {
-      /** @description Every piece of it with a surface that food touches, fired ones too */
-      food: components["schemas"]["FoodLine"][];
-      amounts: components["schemas"]["Amount"][];
-      brushes: components["schemas"]["KitBrush"][];
-      pieces: components["schemas"]["KitPiece"][];
-      rules: components["schemas"]["KitRule"][];
-    };
-    DocumentImport: {
-      applied: boolean;
-      name: string;
-      /** @description Plans whose student is in the class */
-      plans: number;
-      /** @description Students that are not in the class */
-      unmatched: string[];
-      /** @description The assignment that was made */
-      assignment?: string;
-    };
-    ProgrammeCell: {
-      code: string;
-      stack: string;
-      wanted: boolean;
-    };
-    CrossedTile: {
-      code: string;
-      columns: components["schemas"]["Layer"][][];
-      rows: components["schemas"]["Layer"][][];
-      /** @description Row by row */
-      cells: components["schemas"]["ProgrammeCell"][];
-      back: string;
-    };
-    StripTile: {
-      code: string;
-      glaze: string;
-      back: string;
-    };
-    ProgrammeSheet: {
-      crossed: components["schemas"]["CrossedTile"][];
-      strips: components["schemas"]["StripTile"][];
-      atLeast: number;
-      proven: boolean;
-    };
-    Programme: {
-      id: string;
-      name: string;
-      clay: string;
-      cone: string;
-      atmosphere: components["schemas"]["Atmosphere"];
-      /** Format: date-time */
-      madeAt: string;
-      sheet: components["schemas"]["ProgrammeSheet"];
-      fields: number;
-      read: number;
-    };
-    Untried: {
-      clay: string;
-      cone: string;
-      atmosphere: components["schemas"]["Atmosphere"];
-      stacks: components["schemas"]["UntriedStack"][];
-      strips: string[];
-      sheet: components["schemas"]["ProgrammeSheet"];
-    };
-    UntriedStack: {
-      stack: string;
-      pieces: string[];
-    };
-    Backup: {
-      name: string;
-      /** Format: date-time */
-      at: string;
-      /** Format: int64 */
-      bytes: number;
-    };
-    FieldError: {
-      field: string;
-      detail: string;
-    };
-    ClassCounts: {
-      id: string;
-      name: string;
-      counts: components["schemas"]["Count"][];
-    };
-    Held: {
-      code: components["schemas"]["MatterCode"];
-      text: string;
-      stage: components["schemas"]["Stage"];
-      pieces: number;
-      /** @description Class id where all are of one class */
-      class: string;
-      /** Format: date-time */
-      clearsAt?: string;
-    };
-    NextStep: {
-      text: string;
-      why: string;
-      /** @description Path of the screen */
-      to: string;
-      class?: string;
-    };
-    Refusal: {
-      row: number;
-      column: string;
-      expected: string;
-    };
-    ImportRow: {
-      row: number;
-      /** @enum {string} */
-      change: "added" | "changed" | "same" | "refused";
-      text: string;
-    };
-    Measure: {
-      /** @description mm where it is a length */
-      unit: string;
-      count: boolean;
-      /** @description It is a choice; the value is an index */
-      options: string[];
-      /**
-       * Format: double
-       * @description The share of the height at which the wall is pulled; 0 for a plain measurement
-       */
-      at: number;
-      key: string;
-      name: string;
-      /** Format: double */
-      default: number;
-      /** Format: double */
-      least: number;
-      /** Format: double */
-      most: number;
-      optional: boolean;
-      hint: string;
-    };
-    Shape: {
-      /** @enum {string} */
-      kind: "face" | "cut" | "skin" | "axis";
-      surface: string;
-      path: string;
-      /**
-       * Format: double
-       * @description Seen only from this y
-       */
-      top?: number;
-      /**
-       * Format: double
-       * @description to this one
-       */
-      bottom?: number;
-    };
-    Label: {
-      surface: string;
-      /** Format: double */
-      x: number;
-      /** Format: double */
-      y: number;
-      left: boolean;
-    };
-    Handle: {
-      measure: string;
-      /** Format: double */
-      x: number;
-      /** Format: double */
-      y: number;
-    };
-    Caption: {
-      text: string;
-      /** Format: double */
-      x: number;
-      /** Format: double */
-      y: number;
-    };
-    Band: {
-      /** Format: double */
-      heightMM: number;
-      parts: components["schemas"]["BandPart"][];
-      bare: components["schemas"]["BandArea"][];
-    };
-    BandPart: {
-      why: string;
-      /** Format: double */
-      mm: number;
-    };
-    BandArea: {
-      surface: string;
-      /** Format: double */
-      areaCM2: number;
-      /** Format: double */
-      outlineMM?: number;
-    };
-    HistoryEntry: {
-      id: string;
-      kind: string;
-      /** Format: date-time */
-      at: string;
-      by: string;
-      text: string;
-      undone: boolean;
-      undoable: boolean;
-    };
-    LogWarning: {
-      event: string;
-      piece: string;
-      code: components["schemas"]["MatterCode"];
-      text: string;
-    };
-    RuleChoice: {
-      key: string;
-      name: string;
-    };
-    GuideVerdict: {
-      /** @enum {string} */
-      verdict: "clean" | "stained" | "left" | "low" | "unclear";
-      name: string;
-      means: string;
-      way: string;
-      passes: boolean;
-    };
-    GuideFault: {
-      fault: string;
-      name: string;
-      looks: string;
-      /** @description One letter that notes it */
-      key: string;
-    };
-    GuideFlow: {
-      /** @enum {string} */
-      flow: "not" | "little" | "band" | "shelf";
-      says: string;
-    };
-    GuideCone: {
-      cone: string;
-      celsius: number;
-      fahrenheit: number;
-    };
-  };
-  responses: {
-    /** @description What went wrong, in one sentence */
-    Problem: {
-      headers: {
-        [name: string]: unknown;
-      };
-      content: {
-        "application/problem+json": components["schemas"]["Problem"];
-      };
-    };
-  };
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+    schemas: {
+        Problem: {
+            type?: string;
+            title: string;
+            status: number;
+            detail: string;
+            errors?: components["schemas"]["FieldError"][];
+        };
+        Hex: string;
+        /** @enum {string} */
+        Stage: "plan" | "bench" | "foot" | "kiln" | "results" | "done";
+        /** @enum {string} */
+        ListKind: "students" | "clays" | "glazes" | "tiles" | "readings";
+        /** @enum {string} */
+        Atmosphere: "oxidation" | "reduction";
+        /** @description CIELAB under D65 */
+        Lab: {
+            l: number;
+            a: number;
+            b: number;
+        };
+        /** @description In pixels of the kept picture, from the top left */
+        Box: {
+            x: number;
+            y: number;
+            w: number;
+            h: number;
+        };
+        Card: {
+            box: components["schemas"]["Box"];
+            /** @enum {string} */
+            kind: "grey" | "white" | "black";
+            /** @description The patch's own L*; the usual one unless said */
+            l?: number;
+        };
+        Photograph: {
+            id: string;
+            name: string;
+            /** Format: date-time */
+            at: string;
+            width: number;
+            height: number;
+        };
+        Flag: {
+            flag: string;
+            means: string;
+        };
+        BoxReading: {
+            lab: components["schemas"]["RawLab"];
+            hex: components["schemas"]["Hex"];
+            /** @description ΔE2000 over the box */
+            scatter: number;
+            flags: components["schemas"]["Flag"][];
+            doubtful: boolean;
+        };
+        /** @description CIELAB as it was measured, which may lie outside what a surface can have */
+        RawLab: {
+            l: number;
+            a: number;
+            b: number;
+        };
+        PhotographReading: {
+            /** @description Kinds of patch that were used: 0 to 3 */
+            levels: number;
+            /** @description Places in which cards lie */
+            places: number;
+            leftOut: components["schemas"]["CardLeftOut"][];
+            /** @description What the cards have against each other; nothing is kept until somebody looked */
+            doubts: components["schemas"]["CardDoubt"][];
+            /** @description What these cards can and cannot do */
+            says: string;
+            readings: components["schemas"]["BoxReading"][];
+        };
+        CardDoubt: {
+            /** @description Its place among the cards; missing where no one can be named */
+            card?: number;
+            why: string;
+        };
+        CardLeftOut: {
+            card: number;
+            why: string;
+        };
+        NewReading: {
+            /** @enum {string} */
+            half: "smooth" | "texture";
+            /** @description All of the stack where it is left out */
+            coats?: number;
+            lab?: components["schemas"]["Lab"];
+            hex?: components["schemas"]["Hex"];
+            scatter?: number;
+            flags?: string[];
+            /** @enum {string} */
+            source: "photograph" | "typed";
+            photo?: string;
+        };
+        TileReadings: {
+            code: string;
+            /** @description Needed for a tile that is not on the wall yet */
+            clay?: string;
+            cone?: string;
+            atmosphere?: components["schemas"]["Atmosphere"];
+            /** @description As in a tile list: K07x2 + T31 */
+            stack?: string;
+            place?: number;
+            readings: components["schemas"]["NewReading"][];
+        };
+        TileReading: {
+            /** @enum {string} */
+            half: "smooth" | "texture";
+            coats: number;
+            hex: components["schemas"]["Hex"];
+            lab: components["schemas"]["RawLab"];
+            scatter: number;
+            flags: components["schemas"]["Flag"][];
+            source: string;
+            photo?: string;
+            doubtful: boolean;
+        };
+        /** @description How the glaze covers its clay; known only from strips */
+        Curve: {
+            known: boolean;
+            /** @description At least so many coats until another changes less than the step; missing where that is not known */
+            low?: number;
+            /** @description At most so many */
+            high?: number;
+            says: string;
+            coats: components["schemas"]["CurveCoat"][];
+            estimates: components["schemas"]["CurveEstimate"][];
+            /** @description Strips to fire next */
+            missing: number[];
+        };
+        CurveCoat: {
+            coats: number;
+            hex: components["schemas"]["Hex"];
+            clayShows: boolean;
+            /** @description A strip shows it; else the curve tells it */
+            fired: boolean;
+        };
+        CurveEstimate: {
+            clay: string;
+            coats?: number;
+            says: string;
+        };
+        TileDetail: {
+            tile: components["schemas"]["Tile"];
+            lab: components["schemas"]["RawLab"];
+            readings: components["schemas"]["TileReading"][];
+            curve: components["schemas"]["Curve"];
+        };
+        /** @description One of hex, lab and tile is the target */
+        Want: {
+            hex?: components["schemas"]["Hex"];
+            lab?: components["schemas"]["Lab"];
+            tile?: string;
+            /** @description Its clay, cone, atmosphere and jars */
+            class?: string;
+            /** @description Its clay and cone; with surface, its area and food label */
+            piece?: string;
+            surface?: string;
+            /** @description For how many such pieces the jar has to last */
+            pieces?: number;
+            clay?: string;
+            cone?: string;
+            food?: boolean;
+            inStock?: boolean;
+            textured?: boolean;
+        };
+        FoundTile: {
+            tile: components["schemas"]["Tile"];
+            deltaE: number;
+            words: string;
+            /** @description What the piece needs and the tile lacks */
+            short: string[];
+            hint: boolean;
+        };
+        Search: {
+            target: components["schemas"]["Hex"];
+            targetLab: components["schemas"]["RawLab"];
+            fits: components["schemas"]["FoundTile"][];
+            /** @description Would have been closer, but lacks something */
+            missed: components["schemas"]["FoundTile"][];
+        };
+        Matrix: {
+            glazes: string[];
+            /** @description Base by base, then top by top */
+            cells: components["schemas"]["MatrixCell"][];
+        };
+        MatrixCell: {
+            tiles: components["schemas"]["LayeredTile"][];
+            plans: components["schemas"]["PlannedOverlap"][];
+        };
+        LayeredTile: {
+            tile: string;
+            base: number;
+            top: number;
+            fired: components["schemas"]["Hex"];
+            doubt?: string;
+        };
+        PlannedOverlap: {
+            piece: string;
+            who: string;
+            surface: string;
+        };
+        Seen: {
+            code: string;
+            fired: components["schemas"]["Hex"];
+            raw: components["schemas"]["Hex"];
+            /** @description Tiles that cannot be told from it */
+            alike: string[];
+        };
+        Confusion: {
+            one: string;
+            other: string;
+            raw: number;
+            fired: number;
+            /** @description Alike in the jar, apart when fired; else the other way round */
+            inTheJar: boolean;
+        };
+        Preset: {
+            key: string;
+            name: string;
+            means: string;
+            values: {
+                [key: string]: string;
+            };
+        };
+        RuleEffects: {
+            /** @description Approved plans that keep the rules they were approved under */
+            kept: number;
+            pieces: number;
+            /** @description May be fired today and could not be */
+            stopped: number;
+            /** @description May not be fired today and could be */
+            freed: number;
+            list: components["schemas"]["RuleEffect"][];
+        };
+        RuleEffect: {
+            code: components["schemas"]["MatterCode"];
+            severity: components["schemas"]["Severity"];
+            appears: number;
+            goes: number;
+            example: string;
+        };
+        Amount: {
+            glaze: string;
+            name?: string;
+            ml: number;
+            /** @description Small cups of 60 mL to pour out */
+            cups: number;
+            /** @description mL left in the jar, where it is known */
+            left?: number;
+        };
+        Weighing: {
+            /**
+             * Format: double
+             * @description g/mL
+             */
+            density: number;
+            /**
+             * Format: double
+             * @description What the sample holds dry, g
+             */
+            dryG: number;
+            /**
+             * Format: double
+             * @description Dry powder to fill it up, with the water
+             */
+            powderG?: number;
+            /**
+             * Format: double
+             * @description Water to the density at which it was found good, where that may be told
+             */
+            waterML?: number;
+            says: string;
+        };
+        JarChange: {
+            /** @description What the full jar holds; 0 for not known */
+            ml?: number;
+            /** @description How full; below 0 for not known */
+            level?: number;
+            /** @enum {string} */
+            state?: "good" | "thick" | "dried" | "watery";
+            /** @description It was mixed just now */
+            mixed?: boolean;
+            /** @description How many work out of it at once; 0 as the house says */
+            seats?: number;
+            /** @enum {string} */
+            look?: "" | "tall" | "squat" | "bottle" | "bucket";
+            /** @description Where it stands in the room */
+            place?: string;
+        };
+        Session: {
+            units: components["schemas"]["Units"];
+            /** @enum {string} */
+            role?: "teacher" | "helper" | "station";
+            /** @description Of the tablet */
+            name?: string;
+            /** @enum {string} */
+            state: "setup" | "locked" | "open";
+            demo: boolean;
+            school: string;
+            /** Format: date-time */
+            now: string;
+            /** @description Asked by another machine over plain http: only a tablet's page is served there */
+            elsewhere?: boolean;
+        };
+        /** @description What the school measures with; every sentence is said in it */
+        Units: {
+            /** @enum {string} */
+            length: "mm" | "in";
+            /** @enum {string} */
+            volume: "mL" | "oz";
+            /** @enum {string} */
+            heat: "C" | "F";
+        };
+        Trust: {
+            /** @description Where other machines reach the server over TLS; none where only this one is served */
+            links: string[];
+            /** @description Where the steps stand to trust the school's own authority, for a device that does not yet */
+            pages: string[];
+            /** @description The first of the pages as a code to scan, in a data URL */
+            qr?: string;
+            /**
+             * Format: date-time
+             * @description The machine's clock, for a device to compare with its own
+             */
+            now: string;
+            /** @description What keeps the certificate from being believed */
+            fault?: string;
+            authority?: components["schemas"]["TrustAuthority"];
+        };
+        TrustAuthority: {
+            /** @description As devices list it */
+            name: string;
+            /** @description SHA-256, pairs of hex digits */
+            fingerprint: string;
+            /**
+             * Format: date-time
+             * @description When it has to be trusted anew at the latest
+             */
+            ends: string;
+        };
+        Count: {
+            stage: components["schemas"]["Stage"];
+            pieces: number;
+        };
+        Today: {
+            counts: components["schemas"]["Count"][];
+            tiles: number;
+            glazes: number;
+            classes: components["schemas"]["ClassCounts"][];
+            /** @description What holds pieces up, the commonest first */
+            blocked: components["schemas"]["Held"][];
+            next: components["schemas"]["NextStep"][];
+            first: components["schemas"]["FirstSteps"];
+            /** @description That entries are dated after now, and what to do; nothing where none is */
+            clock?: string;
+        };
+        /** @description Which of the first steps of a new room are done */
+        FirstSteps: {
+            /** @description Somebody is in a class */
+            class: boolean;
+            /** @description There is a jar */
+            jars: boolean;
+            /** @description Something is to be glazed */
+            piece: boolean;
+            /** @description A coat was logged */
+            coat: boolean;
+        };
+        /** @description What a row asks that only the teacher can say: who it is, where of names some; else which mark it shall have */
+        ImportAsk: {
+            row: number;
+            text: string;
+            of: components["schemas"]["ImportOf"][];
+            /** @description A mark that is free */
+            propose?: string;
+            /** @description As it was given; nothing while it is open */
+            answer?: string;
+        };
+        ImportAnswer: {
+            row: number;
+            /** @description The id of a student, or another; of a question for a mark, the mark */
+            answer: string;
+            /** @description It answers a question for a mark */
+            mark?: boolean;
+        };
+        ImportOf: {
+            id: string;
+            text: string;
+        };
+        ListColumn: {
+            key: string;
+            /** @description What stands in it */
+            says: string;
+            needed: boolean;
+        };
+        ListRow: {
+            /** @description As a spreadsheet counts */
+            row: number;
+            cells: string[];
+        };
+        ListSheet: {
+            name: string;
+            /** @description Which of its rows names the columns, from 0 */
+            heading: number;
+            /** @description Columns of the list, by their keys, to columns of the sheet, from 0 */
+            matched: {
+                [key: string]: number;
+            };
+            rows: components["schemas"]["ListRow"][];
+        };
+        ListFile: {
+            /** @description Which of its sheets is meant most likely, from 0 */
+            sheet: number;
+            sheets: components["schemas"]["ListSheet"][];
+            columns: components["schemas"]["ListColumn"][];
+        };
+        Import: {
+            kind: components["schemas"]["ListKind"];
+            applied: boolean;
+            added: number;
+            changed: number;
+            same: number;
+            newClasses?: string[];
+            asks?: components["schemas"]["ImportAsk"][];
+            refused: components["schemas"]["Refusal"][];
+            rows: components["schemas"]["ImportRow"][];
+        };
+        Layer: {
+            glaze: string;
+            coats: number;
+            /** @description Dipped, not brushed */
+            dip?: boolean;
+            thick?: components["schemas"]["Felt"];
+            /**
+             * Format: double
+             * @description Of a dip from the rim: how far down it goes, mm above the table
+             */
+            downTo?: number;
+            /**
+             * Format: double
+             * @description Of a dip: how long it is held
+             */
+            seconds?: number;
+            /**
+             * Format: double
+             * @description Of a dip: what its bucket weighs or weighed, g/mL; the server's own
+             */
+            density?: number;
+            /** @description Before which of the piece's firings it is laid, the first being 0; the server puts what cannot be elsewhere where it belongs */
+            stage?: number;
+        };
+        Clay: {
+            code: string;
+            name: string;
+            cones: string;
+            /** @description The hottest cone of its range */
+            hottest: string;
+            fired: components["schemas"]["Hex"];
+            /** @description Fired once, before glaze; nothing where nobody measured it */
+            bisque?: string;
+            dark: boolean;
+        };
+        Glaze: {
+            /** @description May be thicker than the figure on purpose */
+            thick: boolean;
+            /**
+             * Format: double
+             * @description How many brushed coats one dip is as thick as
+             */
+            dipCoats?: number;
+            /** Format: double */
+            dipSeconds?: number;
+            /**
+             * Format: double
+             * @description What the bucket weighed when its dip was so, g/mL
+             */
+            dipDensity?: number;
+            /**
+             * Format: double
+             * @description What the bucket weighed last, g/mL
+             */
+            density?: number;
+            /**
+             * Format: double
+             * @description How far its chips travel down a steep wall
+             */
+            slideMM?: number;
+            dear: boolean;
+            /**
+             * @description What it may go on
+             * @enum {string}
+             */
+            ware: "" | "greenware" | "bisque";
+            recipe: components["schemas"]["RecipePart"][];
+            spread: components["schemas"]["Spread"];
+            code: string;
+            name: string;
+            kind: string;
+            raw: components["schemas"]["Hex"];
+            cones: string;
+            /** @enum {string} */
+            food: "claimed" | "none";
+            inStock: boolean;
+            runner: boolean;
+            /** @description The jar's own figure; 0: the rule of the house */
+            coats: number;
+            /** @description What the house lays of it alone */
+            figure: number;
+            atmosphere?: components["schemas"]["Atmosphere"];
+            /** @description What the full jar holds; 0 for not known */
+            ml: number;
+            /** @description 0 to 1; below 0 for not known */
+            level: number;
+            /** @enum {string} */
+            state: "good" | "thick" | "dried" | "watery";
+            /** Format: date-time */
+            mixedAt?: string;
+            /** @description What who stirred it is called */
+            mixedBy?: string;
+            /** @description How many work out of it at once; missing where it is as the house says */
+            seats?: number;
+            /**
+             * @description What the jar looks like
+             * @enum {string}
+             */
+            look?: "" | "tall" | "squat" | "bottle" | "bucket";
+            /** @description Where it stands in the room */
+            place?: string;
+            /** @description In a clause, how what was last seen in it departs from what was poured and laid */
+            missed?: string;
+            /** @description In a clause, why it has to be stirred; missing while it is mixed */
+            settled?: string;
+            /** @description In a clause, how its coats lie where it is watery or thick */
+            lies?: string;
+            /** @description Nobody said what it looks like raw: its raw colour is a neutral grey */
+            rawUnknown?: boolean;
+            /** @description In a clause, what is wrong with it now; missing where nothing is */
+            doubted?: string;
+            /** @description There is a picture of the maker's label */
+            hint: boolean;
+        };
+        JarBudget: {
+            glaze: string;
+            name: string;
+            /**
+             * Format: double
+             * @description mL in the jar; missing where nobody knows
+             */
+            left?: number;
+            /**
+             * Format: double
+             * @description mL that all open strokes of all plans take
+             */
+            open: number;
+            /**
+             * Format: double
+             * @description mL kept beyond what its own projects' strokes take
+             */
+            kept: number;
+            /**
+             * Format: double
+             * @description mL that are lacking
+             */
+            short: number;
+            /**
+             * Format: double
+             * @description mL for anything new; missing where nobody knows
+             */
+            free?: number;
+            /** @description Who takes from it */
+            claims: components["schemas"]["JarClaim"][];
+            /** @description Who goes without, and how much they lack */
+            hit: components["schemas"]["JarClaim"][];
+            reserves: components["schemas"]["JarReserve"][];
+            /** @description Of a jar that is short: jars with enough left, the nearest fired colour first */
+            nearest: components["schemas"]["JarNear"][];
+        };
+        JarClaim: {
+            assignment: string;
+            title: string;
+            /** @description What the class is called */
+            class: string;
+            pieces: number;
+            /** Format: double */
+            ml: number;
+        };
+        JarReserve: {
+            id: string;
+            /** Format: double */
+            ml: number;
+            for: string;
+        };
+        JarNear: {
+            glaze: string;
+            name: string;
+            /** @description Its tile on the clay and at the cone of who is hit */
+            tile: string;
+            fired: components["schemas"]["Hex"];
+            /** Format: double */
+            deltaE: number;
+            /** Format: double */
+            free: number;
+        };
+        JarDoubt: {
+            id: string;
+            glaze: string;
+            name: string;
+            /** @enum {string} */
+            what: "contaminated" | "mislabelled";
+            /** Format: date-time */
+            since: string;
+            /** Format: date-time */
+            until?: string;
+            /** @description In a clause */
+            says: string;
+            /** @description The jar whose glaze a mislabelled cup held; missing where nobody knows */
+            instead?: string;
+            text?: string;
+            by: string;
+            /** @description The jar is still not put right */
+            open: boolean;
+            pieces: components["schemas"]["DoubtedPiece"][];
+        };
+        DoubtedPiece: {
+            piece: string;
+            student: string;
+            mark: string;
+            /** @description What the class is called */
+            class: string;
+            title: string;
+            /** @description By name */
+            surfaces: string[];
+            coats: number;
+            /**
+             * Format: date-time
+             * @description When the last of them was laid
+             */
+            last: string;
+            looked: boolean;
+            /** @description All of them went through the fire */
+            fired: boolean;
+            /** Format: int64 */
+            seq: number;
+        };
+        Tile: {
+            faults: components["schemas"]["Fault"][];
+            /** @description What the report of a laboratory's leach test of it is called */
+            leached?: string;
+            code: string;
+            clay: string;
+            cone: string;
+            stack: components["schemas"]["Layer"][];
+            /** @description Codes and names of its glazes */
+            title: string;
+            fired: components["schemas"]["Hex"];
+            raw: components["schemas"]["Hex"];
+            /** @description Every melting glaze on it carries a food label */
+            food: boolean;
+            inStock: boolean;
+            textured: boolean;
+            piece?: string;
+            /** @description Whose piece it was read from */
+            pieceOf?: string;
+            atmosphere: components["schemas"]["Atmosphere"];
+            /** @description On the real wall, from 1; 0 for not known */
+            place: number;
+            /** @description Why its colour is not to be trusted too far, if so */
+            doubt?: string;
+            strips: components["schemas"]["TileStrip"][];
+            texture?: components["schemas"]["Hex"];
+        };
+        GlazeCover: {
+            glaze: string;
+            coats: components["schemas"]["CurveCoat"][];
+        };
+        TileStrip: {
+            coats: number;
+            fired: components["schemas"]["Hex"];
+        };
+        Class: {
+            /** @description Notes of findings that its plans do not show */
+            hushed: components["schemas"]["MatterCode"][];
+            /** @description It is taught no more; everything of it stays */
+            archived?: boolean;
+            /** @description How thick its coats are by what jars dropped, said kindly */
+            laying?: string;
+            id: string;
+            name: string;
+            clay: string;
+            cone: string;
+            students: components["schemas"]["Student"][];
+            atmosphere: components["schemas"]["Atmosphere"];
+            /** @description Jars it may use; empty for all */
+            jars: string[];
+        };
+        Student: {
+            id: string;
+            name: string;
+            mark: string;
+            /** @description Not in the class any more; their pieces stay */
+            left?: boolean;
+            /** @description Where they sit */
+            table?: string;
+        };
+        NewStudent: {
+            name: string;
+            mark: string;
+        };
+        Names: {
+            students: components["schemas"]["NewStudent"][];
+            /** @description Each in one sentence, with its row */
+            refused: string[];
+        };
+        FormKind: {
+            form: string;
+            name: string;
+            measures: components["schemas"]["Measure"][];
+        };
+        FormMeasures: {
+            marking?: components["schemas"]["Marking"];
+            form: string;
+            measures: {
+                [key: string]: number;
+            };
+        };
+        Sketch: {
+            /** @description What lies between every two surfaces that meet */
+            edges: components["schemas"]["Join"][];
+            under: components["schemas"]["Under"];
+            poses: components["schemas"]["Pose"][];
+            drawing: components["schemas"]["Drawing"];
+            surfaces: components["schemas"]["SurfaceArea"][];
+        };
+        SurfaceArea: {
+            /**
+             * Format: double
+             * @description Its lowest point above the table
+             */
+            lowMM: number;
+            /**
+             * Format: double
+             * @description Its highest
+             */
+            highMM: number;
+            seat: boolean;
+            hidden: boolean;
+            /**
+             * Format: double
+             * @description Degrees; 0 lies level
+             */
+            slope: number;
+            textured: boolean;
+            clay?: string;
+            /** @description What kind of detail it is, where it is one */
+            detail?: string;
+            /** @description Its ground */
+            on?: string;
+            optional?: boolean;
+            id: string;
+            name: string;
+            /** Format: double */
+            areaCM2: number;
+            /** @enum {string} */
+            use: "plain" | "food" | "lip";
+            stands: boolean;
+        };
+        Drawing: {
+            /** @description Points of the wall that can be pulled */
+            handles: components["schemas"]["Handle"][];
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            top: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            tableY: number;
+            /** Format: double */
+            tableFrom: number;
+            /** Format: double */
+            tableTo: number;
+            shapes: components["schemas"]["Shape"][];
+            labels: components["schemas"]["Label"][];
+            captions: components["schemas"]["Caption"][];
+        };
+        Assignment: {
+            /** @description The last day on which it can be glazed, where it is not the end of the term */
+            due?: string;
+            green?: boolean;
+            bisqueCone?: string;
+            /** @description Its class may see what came of it and what was thought of that */
+            released: boolean;
+            /**
+             * @description Whose words the class reads there: by names, by marks, or of nobody
+             * @enum {string}
+             */
+            releasedAs?: "names" | "marks" | "nobody";
+            /** @description It is for students who were chosen and not for the whole class */
+            some?: boolean;
+            ended?: boolean;
+            /** @description It has ended or its class is archived */
+            over?: boolean;
+            /** Format: date-time */
+            madeAt?: string;
+            /** @description Jars it may use; empty for what the class may */
+            jars: string[];
+            marking: components["schemas"]["Marking"];
+            template: components["schemas"]["Choice"][];
+            /** @description How many rules of its own it has */
+            rules: number;
+            id: string;
+            class: string;
+            name: string;
+            form: string;
+            measures: {
+                [key: string]: number;
+            };
+            clay: string;
+            cone: string;
+            pieces: number;
+        };
+        Choice: {
+            surface: string;
+            bare: boolean;
+            stack: components["schemas"]["Layer"][];
+            /**
+             * @description What keeps it bare
+             * @enum {string}
+             */
+            resist?: "wax" | "latex";
+            /** @description Thicker than the figure on purpose */
+            heavy?: boolean;
+        };
+        /** @enum {string} */
+        Severity: "stop" | "warn" | "note";
+        /** @enum {string} */
+        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "lesson-time" | "blurs" | "meeting" | "seam" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "coats-astray" | "same-or-next" | "jar-doubted" | "latex-on" | "not-bone-dry" | "damp" | "closed" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
+        Finding: {
+            code: components["schemas"]["MatterCode"];
+            severity: components["schemas"]["Severity"];
+            /** @description A note that may be hidden for a class */
+            mayHush: boolean;
+            /** @description The first of them; empty for the whole piece */
+            surface: string;
+            /** @description All surfaces that it speaks of */
+            surfaces: string[];
+            text: string;
+            way: string;
+            /**
+             * @description Where the way out is taken; hand where it is no matter of a screen
+             * @enum {string}
+             */
+            where: "stack" | "tiles" | "details" | "assignment" | "rules" | "stock" | "lessons" | "classes" | "programme" | "wall" | "hand";
+            /** @description The figures behind the sentence */
+            numbers?: {
+                [key: string]: number;
+            };
+            /** @description The choices that take the way out on all of them */
+            mends: components["schemas"]["Choice"][];
+            stand?: components["schemas"]["Standing"];
+        };
+        Blocker: {
+            code: components["schemas"]["MatterCode"];
+            surface: string;
+            text: string;
+            way: string;
+            stage: components["schemas"]["Stage"];
+            /** Format: date-time */
+            clearsAt?: string;
+            /** @description Nobody may overrule it */
+            firm?: boolean;
+            /** @enum {string} */
+            about: "glaze" | "clay" | "cover" | "foot" | "drying" | "colour" | "stock" | "piece";
+            /**
+             * @description What a look would settle, nothing else being wrong
+             * @enum {string}
+             */
+            eyes?: "first" | "again";
+        };
+        Ruling: {
+            /** @description What was overruled, of one piece: lacks coats */
+            text: string;
+            code: components["schemas"]["MatterCode"];
+            surface: string;
+            reason: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            piece?: string;
+        };
+        Help: {
+            /** @enum {string} */
+            kind: "stilts" | "cookie" | "wash";
+            why: string;
+            recorded: boolean;
+        };
+        Stray: {
+            id: string;
+            station: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            happened: string;
+            reason: string;
+            piece: string;
+            who: string;
+            text: string;
+        };
+        LastLook: {
+            verdict: string;
+            surface?: string;
+            spots?: components["schemas"]["Spot"][];
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** @description Why it no longer counts */
+            lapsed?: string;
+        };
+        /** @description What a student would like, the best first */
+        Wish: {
+            tiles: string[];
+            text: string;
+        };
+        Room: {
+            /** @description The classes in the room now; none between lessons */
+            classes: string[];
+            /** @description What they are called, as one */
+            name: string;
+            /** Format: date-time */
+            ends?: string;
+            byHand: boolean;
+            locked: boolean;
+            /** @description Today dries slowly */
+            damp: boolean;
+            /** @description Why the last code pairs no tablet any more, and what to do */
+            codeLost?: string;
+            /**
+             * Format: double
+             * @description Of the house's drying times, learned
+             */
+            pace: number;
+            paceCount: number;
+            /**
+             * Format: double
+             * @description Of the house's night before the kiln, learned; at least 1
+             */
+            night?: number;
+            nightCount?: number;
+            stations: components["schemas"]["PairedStation"][];
+        };
+        Harm: {
+            /** @description Of the event that said so */
+            id: string;
+            text: string;
+            /**
+             * @description The kind of event that mends it
+             * @enum {string}
+             */
+            mend: "repair" | "found";
+        };
+        PairedStation: {
+            id: string;
+            name: string;
+            /** Format: date-time */
+            pairedAt: string;
+        };
+        /** @description A lesson of an ordinary week or cycle */
+        Bell: {
+            classes: string[];
+            /** @description 1 Monday to 7 Sunday; 0 in a cycle of days */
+            weekday?: number;
+            /** @description The week of the cycle, 1 is A, 0 every week; or the day of it */
+            turn?: number;
+            /** @description A time of the day, such as 09:15 */
+            starts: string;
+            ends: string;
+        };
+        /** @description How the days of a timetable turn over */
+        Cycle: {
+            /**
+             * @description Every week alike; weeks A, B and so on; or days that are counted on from one school day to the next
+             * @enum {string}
+             */
+            turning: "" | "weeks" | "days";
+            length: number;
+            /** @description A day of week A, or a Day 1 */
+            from?: string;
+            /** @description Holidays count as well */
+            through?: boolean;
+        };
+        Holiday: {
+            from: string;
+            to: string;
+            name: string;
+        };
+        /** @description A day that runs as another one does, or by bells of its own */
+        OddDay: {
+            date: string;
+            name?: string;
+            weekday?: number;
+            turn?: number;
+            /** @description It has bells of its own */
+            own?: boolean;
+            bells?: components["schemas"]["Bell"][];
+        };
+        Timetable: {
+            cycle: components["schemas"]["Cycle"];
+            /** @description The first day of the term; missing for no beginning */
+            from?: string;
+            to?: string;
+            bells: components["schemas"]["Bell"][];
+            holidays: components["schemas"]["Holiday"][];
+            odd: components["schemas"]["OddDay"][];
+            /** @description What may be a slip; not read */
+            doubts?: string[];
+        };
+        Lesson: {
+            /** @description Stays the same when it is moved */
+            key: string;
+            date: string;
+            starts: string;
+            ends: string;
+            /** Format: date-time */
+            begins: string;
+            /** Format: date-time */
+            rings: string;
+            classes: string[];
+            /** @description What its classes are called, as one */
+            names: string;
+            /** @enum {string} */
+            is: "usual" | "odd" | "moved" | "added" | "cancelled";
+            note: string;
+        };
+        LessonChange: {
+            /**
+             * @description moved where it is somewhere else, at another time or of other classes; usual as the bells have it
+             * @enum {string}
+             */
+            is: "usual" | "moved" | "added" | "cancelled";
+            date?: string;
+            starts?: string;
+            ends?: string;
+            classes?: string[];
+            note?: string;
+        };
+        CalendarDay: {
+            date: string;
+            /** @description The week or the day of the cycle, as it is called */
+            turn: string;
+            holiday: string;
+            /** @description What the odd day is called and how it runs */
+            odd: string;
+            /** @description It lies in the term */
+            taught: boolean;
+            lessons: components["schemas"]["Lesson"][];
+        };
+        Calendar: {
+            today: string;
+            /** @description The first day of the term */
+            from?: string;
+            to?: string;
+            days: components["schemas"]["CalendarDay"][];
+            doubts: string[];
+        };
+        LessonsAround: {
+            now?: components["schemas"]["Lesson"];
+            /** @description The next ones, up to five */
+            next: components["schemas"]["Lesson"][];
+            /** @description The last ones within four weeks, up to four, the newest first */
+            before: components["schemas"]["Lesson"][];
+        };
+        LessonCourse: {
+            lesson: components["schemas"]["Lesson"];
+            glazing?: components["schemas"]["Glazing"];
+            /** @description The lessons that are planned over, this one first */
+            lessons: components["schemas"]["Lesson"][];
+            pieces: components["schemas"]["PieceCourse"][];
+            /** @description Changes of glaze in this lesson */
+            washes: number;
+            /**
+             * Format: double
+             * @description The mean working minutes until a piece is finished
+             */
+            minutes: number;
+            /**
+             * Format: double
+             * @description No plan has a lower mean
+             */
+            bound: number;
+            /** @description Pieces that are finished in each of the lessons, and beyond them */
+            counts: number[];
+            /**
+             * Format: double
+             * @description How fast this class lays coats beside the usual figures, learned
+             */
+            speed: number;
+            /** @description From how many coats */
+            speedCount: number;
+            coats: components["schemas"]["CoatForecast"];
+        };
+        LessonRoute: {
+            lesson: components["schemas"]["Lesson"];
+            turns: components["schemas"]["RouteTurn"][];
+            /** @description What is begun and will not be finished in this lesson */
+            torn: components["schemas"]["TornSurface"][];
+            extras: components["schemas"]["Extras"];
+            /**
+             * Format: double
+             * @description What a cup of this house holds
+             */
+            cupML: number;
+        };
+        /** @description Where one pair of hands is in the lesson */
+        RouteTurn: {
+            student: string;
+            /** @description As whoever asks may read it */
+            name: string;
+            mark: string;
+            table: string;
+            /** @description That they are at first */
+            piece: string;
+            /** @description Now, and the next ones in this lesson; none for who has nothing to do */
+            tasks: components["schemas"]["RouteTask"][];
+            /**
+             * @description What the first task waits for
+             * @enum {string}
+             */
+            waits?: "dries" | "jar" | "sink" | "teacher";
+            /** @description Who is at what it waits for */
+            with: string[];
+            /** @description Something is left for other lessons */
+            later?: boolean;
+            /** @description A piece of theirs has no plan: nobody can tell */
+            unsure?: boolean;
+        };
+        RouteTask: {
+            /** @enum {string} */
+            does: "clean" | "coat" | "edge" | "wipe" | "show" | "change";
+            piece?: string;
+            title?: string;
+            /** @description The surface */
+            at?: string;
+            /** @description As it is called */
+            surface?: string;
+            glaze?: string;
+            /** @description Of the glaze */
+            name?: string;
+            /** @description Which coat on its surface */
+            nth?: number;
+            dip?: boolean;
+            /** Format: date-time */
+            begin: string;
+            /** Format: date-time */
+            end: string;
+            optional: boolean;
+        };
+        TornSurface: {
+            piece: string;
+            student: string;
+            /** @description As it is called */
+            surface: string;
+            /** @description Coats that fit into this lesson */
+            today: number;
+            /** @description Coats that are left after it */
+            later: number;
+        };
+        /** @description Surfaces that are glazed only if time is left */
+        Extras: {
+            /** @description The house has them wait until the class is told */
+            held: boolean;
+            released: boolean;
+            /** @description Pieces with extras that are still to come */
+            pieces: number;
+            /** @description How many of them have all else on */
+            laid: number;
+        };
+        /** @description How many coats are laid in the lesson, four times of five */
+        CoatForecast: {
+            /** @description By the plan alone */
+            foreseen: number;
+            low: number;
+            high: number;
+            /** @description From how many lessons of the class it was learned */
+            lessons: number;
+        };
+        /** @description When somebody glazes in the lesson */
+        Glazing: {
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+        };
+        PieceCourse: {
+            piece: string;
+            student: string;
+            mark: string;
+            title: string;
+            class: string;
+            /** @description Nothing is planned: nobody can tell */
+            unsure: boolean;
+            /** @description The lesson after which it waits for nobody, counted from 0; as many as there are lessons where it lies beyond them */
+            done: number;
+            /** Format: date-time */
+            ends?: string;
+            /**
+             * Format: date-time
+             * @description From when on it is dry enough for the kiln then
+             */
+            kilnDry?: string;
+            /** @description The last day on which it can be glazed */
+            due?: string;
+            /** @description It asks for more than the lessons left have time for */
+            behind: boolean;
+            /** @description In this lesson */
+            steps: components["schemas"]["CourseStep"][];
+            /** @description Steps in later lessons */
+            later: number;
+        };
+        JarSeats: {
+            code: string;
+            seats: number;
+        };
+        Seating: {
+            jars: components["schemas"]["SeatingJar"][];
+            students: components["schemas"]["SeatedStudent"][];
+            /** @description What is in the way, one sentence each */
+            notes: string[];
+            seated: number;
+            /**
+             * Format: date-time
+             * @description When the class was seated last
+             */
+            made?: string;
+        };
+        SeatingJar: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            fired?: components["schemas"]["Hex"];
+            /** @description That shows it fired on the clay of the class */
+            tile?: string;
+            seats: number;
+            offered: boolean;
+            /** @description In a clause, why nobody should sit at it */
+            trouble?: string;
+        };
+        SeatedStudent: {
+            id: string;
+            name: string;
+            mark: string;
+            choices: string[];
+            /** @description The jar; empty for no seat */
+            at: string;
+            /** @description Which of the choices that is, from 1; 0 for none */
+            rank: number;
+            /** @description Got none of the choices or the last one the time before */
+            lost: boolean;
+        };
+        BeforeLesson: {
+            /** @description What was not put right at the end of the last lesson of these classes, the first thing to do */
+            left: string[];
+            lesson: components["schemas"]["Lesson"];
+            /** @description Pieces to hand out, in the order in which they are fetched */
+            hand: components["schemas"]["HandOut"][];
+            /** @description Pieces that are out of the room */
+            away: components["schemas"]["AwayPiece"][];
+            glazes: components["schemas"]["PutOutGlaze"][];
+            tools: components["schemas"]["PutOutTool"][];
+            jars: components["schemas"]["JarToMind"][];
+            /** @description Pieces to clean before their first coat */
+            clean: components["schemas"]["HandOut"][];
+            /** @description What is laid in the lesson, and what was laid in it already */
+            colours: components["schemas"]["LessonColour"][];
+        };
+        CloseLesson: {
+            lesson: components["schemas"]["Lesson"];
+            /**
+             * Format: date-time
+             * @description When clearing up begins
+             */
+            clearing: string;
+            /** @description What must come back */
+            back: components["schemas"]["PutOutTool"][];
+            /** @description Coats that were begun and are not whole */
+            halves: components["schemas"]["HalfCoat"][];
+            /** @description Who may be in the middle of a coat, while clearing up */
+            ask: components["schemas"]["HalfQuestion"][];
+            /** @description Where the pieces go that were out */
+            places: components["schemas"]["PieceToPlace"][];
+            poured: components["schemas"]["Poured"][];
+            /** @description Coats that were laid in the lesson */
+            done: number;
+            /** @description Coats that were foreseen for it as it was prepared; 0 where nobody prepared it */
+            planned: number;
+            /** @description Whose pieces lack no coat any more */
+            finished: string[];
+            /** @description What the pieces that were out still ask for: coats by surface */
+            undone: string[];
+            /** @description Whose pieces are wet, and until when */
+            wet: string[];
+            absent: string[];
+            /** @description Jars that are empty, dried out or closed now */
+            out: string[];
+            /** @description What nobody ticked, once the bell has gone */
+            unticked: string[];
+        };
+        HalfCoat: {
+            piece: string;
+            student: string;
+            surface: string;
+            glaze: string;
+            /** @description What of it is still to lay */
+            rest: string;
+        };
+        LessonColour: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            fired?: components["schemas"]["Hex"];
+            /** @description That shows it fired on the clay of the class */
+            tile?: string;
+        };
+        HandOut: {
+            piece: string;
+            student: string;
+            mark: string;
+            title: string;
+            /** @description Where its maker sits; empty where nobody said */
+            table: string;
+            /** @description Where it stands; empty where nobody said */
+            spot: string;
+            /** @description Why it is to be cleaned */
+            why?: string;
+        };
+        AwayPiece: {
+            piece: string;
+            student: string;
+            mark: string;
+            title: string;
+            where: string;
+            /** Format: date-time */
+            since?: string;
+            /** @description A lesson of its class was held since */
+            overdue: boolean;
+            kit: components["schemas"]["KitPiece"];
+        };
+        PutOutGlaze: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            /**
+             * Format: double
+             * @description What the strokes take that fit into the lesson
+             */
+            ml: number;
+            /**
+             * Format: double
+             * @description In quarters
+             */
+            cups: number;
+            /** Format: double */
+            cupML: number;
+            pieces: number;
+            look: string;
+            place: string;
+            /**
+             * Format: double
+             * @description mL in the jar; missing where nobody knows
+             */
+            left?: number;
+            /**
+             * Format: double
+             * @description mL that lessons before it take, of all classes
+             */
+            earlier?: number;
+            /**
+             * Format: double
+             * @description mL that are lacking then
+             */
+            short?: number;
+            /** @description Who goes without, as they are called */
+            hit?: string[];
+            /**
+             * Format: double
+             * @description mL that are kept for other projects
+             */
+            kept?: number;
+            /** @description What could stand in for it */
+            nearest?: components["schemas"]["JarNear"][];
+            /** @description By which it is ticked */
+            item: string;
+            /**
+             * Format: double
+             * @description mL that were poured for the lesson already
+             */
+            poured?: number;
+            /** @description It is poured into cups: no bucket, and no bottle */
+            pours: boolean;
+        };
+        PutOutTool: {
+            name: string;
+            count: number;
+            why: string;
+            item: string;
+            /** @description Whose it is; missing for the whole room's */
+            table?: string;
+            /** @description Whose jar it is */
+            glaze?: string;
+            /** @description Of brushes that carry numbers */
+            numbers?: number[];
+        };
+        /** @description A jar that does not last over the lessons of the days that come */
+        JarShortage: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            /**
+             * Format: double
+             * @description mL in the jar
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description mL that the strokes take that fit into those lessons
+             */
+            takes: number;
+            /**
+             * Format: double
+             * @description mL that are kept for other projects
+             */
+            kept: number;
+            /** Format: double */
+            short: number;
+            /** @description Who goes without, as they are called */
+            hit: string[];
+            first?: components["schemas"]["Lesson"];
+            nearest: components["schemas"]["JarNear"][];
+        };
+        /** @description What left a jar in cups in a lesson */
+        Poured: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            /**
+             * Format: double
+             * @description mL that were poured
+             */
+            ml: number;
+            /**
+             * Format: double
+             * @description mL that came back clean
+             */
+            back: number;
+            /** Format: double */
+            cupML: number;
+        };
+        /** @description Somebody who may be in the middle of a coat */
+        HalfQuestion: {
+            student: string;
+            /** @description As whoever asks may read it */
+            name: string;
+            mark: string;
+            table: string;
+            piece: string;
+            surface: string;
+            /** @description The surface */
+            called: string;
+            glaze: string;
+            glazeName: string;
+            /** @description Which coat on its surface */
+            nth: number;
+            /** @description By which the answer is ticked */
+            item: string;
+        };
+        PieceToPlace: {
+            piece: string;
+            student: string;
+            mark: string;
+            table: string;
+            title: string;
+            place: string;
+            why: string;
+            item: string;
+        };
+        NumberedBrushes: {
+            brush: string;
+            from: number;
+            to: number;
+        };
+        JarToMind: {
+            code: string;
+            name: string;
+            raw: components["schemas"]["Hex"];
+            /** @enum {string} */
+            act: "shake" | "stir" | "thin" | "thicken" | "replace" | "closed";
+            why: string;
+            place?: string;
+            item: string;
+        };
+        LessonTick: {
+            item: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
+        CourseStep: {
+            /** @enum {string} */
+            does: "clean" | "coat" | "edge" | "wipe" | "show";
+            /** @description As it is called */
+            surface?: string;
+            glaze?: string;
+            /** @description Of the glaze */
+            name?: string;
+            /** @description Which coat on its surface */
+            nth?: number;
+            dip?: boolean;
+            brush?: string;
+            /** Format: date-time */
+            begin: string;
+            /** Format: date-time */
+            end: string;
+            optional: boolean;
+        };
+        Remedy: {
+            /** @description What is done, in a sentence */
+            text: string;
+            /** @description The lesson after which it would be finished */
+            done: number;
+            /** @description Lessons earlier */
+            saves: number;
+            /** @description It would be finished in time */
+            enough: boolean;
+        };
+        CalendarImport: {
+            names: components["schemas"]["CalendarName"][];
+            holidays: components["schemas"]["Holiday"][];
+            /** @description What was taken otherwise than it is written */
+            notes: string[];
+            /** @description What repeats */
+            bells: components["schemas"]["Bell"][];
+            /** @description Lessons beside what repeats */
+            added: number;
+            /** @description Lessons that would repeat, and do not take place */
+            cancelled: number;
+            cycle: components["schemas"]["Cycle"];
+            from: string;
+            to: string;
+            /** @description Lessons of these classes that the timetable has from today on and the file has not */
+            lost: number;
+            applied: boolean;
+        };
+        CalendarName: {
+            /** @description As the events are called */
+            name: string;
+            events: number;
+            /** @description They are of whole days */
+            days?: boolean;
+            /** Format: date-time */
+            first: string;
+            /** Format: date-time */
+            last: string;
+            /** @description Whose lessons they are; empty for nobody's */
+            class: string;
+        };
+        StationState: {
+            units: components["schemas"]["Units"];
+            name: string;
+            /** @description The classes that it serves now */
+            classes: string[];
+            /** @description The key of the lesson that runs */
+            lesson?: string;
+            /**
+             * Format: date-time
+             * @description When clearing up begins
+             */
+            clearing?: string;
+            className: string;
+            locked: boolean;
+            /** Format: date-time */
+            ends?: string;
+            /** @description Students shake and open jars here */
+            stirs: boolean;
+            /** @description It speaks in pictures and few words */
+            pictures: boolean;
+            /** @enum {string} */
+            wipes: "student" | "teacher";
+            /** Format: date-time */
+            now: string;
+        };
+        /** @description What can be seen on a piece without a name; what is left out is not known */
+        Clues: {
+            form?: string;
+            clay?: string;
+            class?: string;
+            glazes?: string[];
+            /** @description How many coats lie on it in all */
+            coats?: number;
+            /** @description The raw colour that covers most of it */
+            colour?: string;
+        };
+        Candidate: {
+            piece: components["schemas"]["Piece"];
+            /**
+             * Format: double
+             * @description 0 to 1
+             */
+            score: number;
+            /** @description What speaks for it, and what against */
+            why: string[];
+        };
+        ReadyGroup: {
+            code: components["schemas"]["MatterCode"];
+            words: string;
+            stage: components["schemas"]["Stage"];
+            pieces: string[];
+            /** Format: date-time */
+            clearsAt?: string;
+        };
+        Coat: {
+            id: string;
+            glaze: string;
+            felt?: components["schemas"]["Felt"];
+            /**
+             * @description Where it was not a brush
+             * @enum {string}
+             */
+            how?: "brush" | "dip" | "sponge" | "bottle";
+            /**
+             * Format: double
+             * @description Of a dip: how far down it went, mm above the table
+             */
+            downTo?: number;
+            /** @description Of a coat that was begun: the part that is still to lay */
+            rest?: string;
+            /** @description It went onto a coat that was still wet */
+            onWet?: boolean;
+            /** @description The plan does not ask for it, or not yet */
+            odd?: boolean;
+            /** @description It went through the fire: it is neither wiped off nor taken back by a slip */
+            fired?: boolean;
+            /**
+             * Format: date-time
+             * @description Said of a doubted coat
+             */
+            at?: string;
+            /** @description Said of a doubted coat */
+            by?: string;
+        };
+        /** @description A coat that comes next, as it is logged */
+        Stroke: {
+            glaze: string;
+            /**
+             * @description By the house's school
+             * @enum {string}
+             */
+            way: "along" | "across" | "laid";
+            thick?: components["schemas"]["Felt"];
+            /** @description It is a dip, over these surfaces at once */
+            dips?: string[];
+            /**
+             * Format: double
+             * @description How far down the dip goes, mm above the table
+             */
+            downTo?: number;
+            /** Format: double */
+            seconds?: number;
+            /**
+             * Format: double
+             * @description Of a dip: what the bucket weighs, g/mL
+             */
+            density?: number;
+            /** @description The coat that was begun, with which this goes on */
+            begun?: string;
+            /** @description The part of it that is still to lay */
+            rest?: string;
+        };
+        /** @description What shows below an overlap, up to a height in mm above the table */
+        Below: {
+            /** Format: double */
+            upTo: number;
+            raw?: components["schemas"]["Hex"];
+            fired?: components["schemas"]["Hex"];
+        };
+        SurfaceState: {
+            id: string;
+            name: string;
+            stands?: boolean;
+            bare?: boolean;
+            stack: components["schemas"]["Layer"][];
+            on: components["schemas"]["Coat"][];
+            /** @description Still to lay before its next firing */
+            left: components["schemas"]["Stroke"][];
+            /** @description Strokes that come after that firing */
+            later?: number;
+            /** @enum {string} */
+            resist?: "wax" | "latex";
+            heavy?: boolean;
+            /** @description Its latex came off */
+            peeled?: boolean;
+            /**
+             * @description What lies on it to keep it bare
+             * @enum {string}
+             */
+            keeps?: "wax" | "latex";
+            /** @description An extra that never holds the piece back */
+            optional?: boolean;
+            detail?: string;
+            raw?: components["schemas"]["Hex"];
+            fired?: components["schemas"]["Hex"];
+            /** @description The tile that shows the stack on this clay at this cone */
+            tile?: string;
+            /**
+             * @description How it takes the light by the kind of glaze on top
+             * @enum {string}
+             */
+            finish?: "gloss" | "matte" | "breaking" | "speckled";
+            below?: components["schemas"]["Below"];
+            /** Format: date-time */
+            wetFrom?: string;
+            /** Format: date-time */
+            dryAt?: string;
+            /**
+             * Format: date-time
+             * @description When the next coat may go on by the house's custom
+             */
+            nextAt?: string;
+            /**
+             * Format: date-time
+             * @description Until when it should be on, where coat goes on damp coat
+             */
+            nextBy?: string;
+            /** @description Coats that may be one coat twice */
+            doubts?: components["schemas"]["Coat"][];
+        };
+        Piece: {
+            /** @description Where it stood in its last fire, as its plan had it */
+            stood?: string;
+            dust?: components["schemas"]["Dust"];
+            /**
+             * Format: double
+             * @description What has to lie under a pencil that draws the bare band's line, mm; missing where it lies on the table
+             */
+            underPencil?: number;
+            /** @description What the teacher took on */
+            overruled: components["schemas"]["Ruling"][];
+            /** @description Where it goes when the lesson ends: ready, own, cart; empty where it is not in the room */
+            place: string;
+            placeWhy: string;
+            /** @description Where it was last put */
+            putAt?: string;
+            /** @description Which board or shelf there */
+            spot?: string;
+            /** @description A look at many pieces at once may pass it */
+            together?: boolean;
+            /** @description Warnings of its plan; a list carries the gravest finding alone, the desk all of them */
+            warnings?: number;
+            /** @description stilts, cookie, wash: recorded for its firing */
+            helps: string[];
+            pictures: string[];
+            notes: string[];
+            /** @description The parts that are not here */
+            missing?: string;
+            /** @description What is wrong with it, each to be mended by itself; nothing where nothing is */
+            harms?: components["schemas"]["Harm"][];
+            unnamed?: boolean;
+            /** @description Why nobody goes on with it */
+            aside?: string;
+            /** @description Where it is outside the room */
+            away?: string;
+            /** Format: date-time */
+            absent?: string;
+            boneDry?: boolean;
+            /** @description How many parts it is fired in after it broke */
+            parts?: number;
+            cover?: components["schemas"]["LastLook"];
+            foot?: components["schemas"]["LastLook"];
+            wish?: components["schemas"]["Wish"];
+            approval: components["schemas"]["Approval"];
+            id: string;
+            class: string;
+            assignment: string;
+            /** @description Name of the assignment */
+            title: string;
+            /** @description Display name */
+            student: string;
+            mark: string;
+            clay: string;
+            /** @description Of its glaze firing */
+            cone: string;
+            /** @description Of its next firing, which may be to bisque */
+            nextCone: string;
+            /**
+             * @description What it is by now
+             * @enum {string}
+             */
+            ware: "greenware" | "bisque" | "glazed";
+            stage: components["schemas"]["Stage"];
+            /**
+             * Format: int64
+             * @description The last event of this piece, for checks and loads
+             */
+            seq: number;
+            /** @description Of the plan; 0 when there is none */
+            revision: number;
+            /** Format: double */
+            bandMM: number;
+            /** @description It may be put into a load */
+            fit: boolean;
+            sight?: components["schemas"]["Sight"];
+            /** @description What a look at it has to mind */
+            lookFor?: string[];
+            /** @description To a tablet: the jars that it may be glazed with; missing where all are */
+            jars?: string[];
+            /** @description The last look at its foot found glaze, and nothing took it off since: who finds it clean says how it came off */
+            glazeLeft?: boolean;
+            surfaces: components["schemas"]["SurfaceState"][];
+            blockers: components["schemas"]["Blocker"][];
+            findings: components["schemas"]["Finding"][];
+            load?: string;
+            loadLapsed?: string;
+            /** @description What broke and was not repaired */
+            damage?: string;
+            /** Format: date-time */
+            fired?: string;
+            /** Format: date-time */
+            unloaded?: string;
+            opinion?: string;
+            again?: boolean;
+            outcome?: components["schemas"]["Outcome"];
+            /** @description To a tablet: whose opinion it is, as the teacher released it */
+            saidBy?: string;
+        };
+        Vote: {
+            /**
+             * Format: date-time
+             * @description Missing where there never was one
+             */
+            openedAt?: string;
+            /** Format: date-time */
+            closedAt?: string;
+            voted: number;
+            /** @description Students of the class */
+            of: number;
+            counts: {
+                slot: number;
+                votes: number;
+            }[];
+        };
+        OpenVote: {
+            piece: string;
+            title: string;
+            options: {
+                slot: number;
+                surfaces: components["schemas"]["SurfaceState"][];
+            }[];
+            voters: {
+                student: string;
+                name: string;
+                voted: boolean;
+            }[];
+            assignment?: string;
+        };
+        CopyHolding: {
+            name: string;
+            /** Format: date-time */
+            at: string;
+            /**
+             * Format: date-time
+             * @description When newer copies take its place
+             */
+            goes?: string;
+        };
+        FaultWhy: {
+            /** @description By name */
+            surface: string;
+            fault: string;
+            name: string;
+            clear: boolean;
+            /** @description Nothing on record explains it */
+            nothing: boolean;
+            /**
+             * Format: double
+             * @description How likely none of the causes had a part, from 0 to 1
+             */
+            none?: number;
+            /** @description The likeliest first */
+            causes: components["schemas"]["FaultCause"][];
+            /** @description What to do next time */
+            teach: string;
+        };
+        FaultCause: {
+            cause: string;
+            /** @description In a clause */
+            name: string;
+            /**
+             * Format: double
+             * @description How likely it had a part, from 0 to 1
+             */
+            odds: number;
+            /** @description It is on record; else nobody logged whether it was so */
+            said: boolean;
+            /** @description The evidence, with the counts of this room */
+            text: string;
+            /** @description Judged surfaces of this room on which it was so and the fault came */
+            with: number;
+            /** @description All on which it was so */
+            of: number;
+            /**
+             * Format: double
+             * @description How often it brings the fault about here
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description The same before anything was learned here, from memory
+             */
+            prior: number;
+        };
+        FaultGallery: {
+            /** @description Surfaces that were judged */
+            judged: number;
+            causes: components["schemas"]["GalleryCause"][];
+            /** @description What the class should watch, from its last firing, in sentences */
+            watch: string[];
+        };
+        GalleryCause: {
+            /** @description Missing where nothing on record explains them */
+            cause?: string;
+            name: string;
+            /** @description What to try next time */
+            try: string;
+            faults: components["schemas"]["GalleryFault"][];
+        };
+        GalleryFault: {
+            name: string;
+            surface: string;
+            clear: boolean;
+            form: string;
+            piece: string;
+            picture?: string;
+        };
+        StackRecord: {
+            key: string;
+            stack: components["schemas"]["Layer"][];
+            title: string;
+            clay: string;
+            cone: string;
+            atmosphere: components["schemas"]["Atmosphere"];
+            textured: boolean;
+            /** @description Surfaces */
+            fired: number;
+            judged: number;
+            sound: number;
+            /**
+             * Format: double
+             * @description The share of sound ones lies between this
+             */
+            least: number;
+            /**
+             * Format: double
+             * @description and this, four times of five
+             */
+            most: number;
+            faults: components["schemas"]["CountedFault"][];
+            flows: components["schemas"]["CountedFault"][];
+            /** @description Makers who said whether they would repeat it */
+            said: number;
+            again: number;
+            pieces: string[];
+            pictures: string[];
+            /** @description Coats for next time, where the results speak */
+            advice?: string;
+            /** @description Why it is not wanted again */
+            avoid?: string;
+            /** @description The tile that shows it here */
+            tile?: string;
+            raw?: components["schemas"]["Hex"];
+            look?: components["schemas"]["Hex"];
+        };
+        CountedFault: {
+            name: string;
+            count: number;
+        };
+        StackAvoided: {
+            key: string;
+            reason?: string;
+        };
+        LoadRisks: {
+            /** @description How many judged surfaces it takes to say anything */
+            needs: number;
+            /** @description Enough was judged to say anything */
+            enough: boolean;
+            /** @description Surfaces that it was learned from */
+            judged: number;
+            /** @description Of this load */
+            surfaces: number;
+            faults: components["schemas"]["RiskedFault"][];
+            last?: components["schemas"]["LastForetold"];
+        };
+        RiskedFault: {
+            name: string;
+            low: number;
+            high: number;
+            first: components["schemas"]["RiskedSurface"][];
+        };
+        RiskedSurface: {
+            piece: string;
+            student: string;
+            surface: string;
+            /** Format: double */
+            risk: number;
+            /** @description What would lower it, and to what */
+            text?: string;
+        };
+        LastForetold: {
+            /** @description The load */
+            name: string;
+            said: components["schemas"]["ForetoldCame"][];
+        };
+        ForetoldCame: {
+            name: string;
+            low: number;
+            high: number;
+            came: number;
+        };
+        GradeScale: {
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            best: number;
+            /** Format: double */
+            step: number;
+        };
+        Rubric: {
+            scale: components["schemas"]["GradeScale"];
+            lines: components["schemas"]["RubricLine"][];
+        };
+        RubricLine: {
+            line: string;
+            name?: string;
+            /** @description What it looks at */
+            looks?: string;
+            /**
+             * Format: double
+             * @description 0 where it is not graded
+             */
+            weight: number;
+        };
+        GradeSheet: {
+            rubric: components["schemas"]["Rubric"];
+            /** @description Points that a line has */
+            most: number;
+            rows: components["schemas"]["GradeRow"][];
+        };
+        GradeRow: {
+            piece: string;
+            student: string;
+            mark: string;
+            stage: components["schemas"]["Stage"];
+            /** @description It can be graded by now */
+            may: boolean;
+            /** @description Why not yet, in a sentence */
+            why?: string;
+            /** @description What the record proposes */
+            lines: components["schemas"]["GradeLine"][];
+            /** Format: double */
+            proposed?: number;
+            /** @description What the record proposes to note beside it: late, missing, absent */
+            stand?: string;
+            given?: components["schemas"]["GradeGiven"];
+        };
+        GradeLine: {
+            line: string;
+            points: number;
+            reason: string;
+        };
+        GradeGiven: {
+            piece: string;
+            /** @enum {string} */
+            what: "made" | "glazing";
+            /** Format: double */
+            value?: number;
+            scale?: components["schemas"]["GradeScale"];
+            /** @description By line; the grade follows from them where value is missing */
+            points?: {
+                [key: string]: number;
+            };
+            /** @enum {string} */
+            stand?: "late" | "missing" | "absent";
+            note?: string;
+            /** Format: date-time */
+            at?: string;
+        };
+        Unglazed: {
+            piece: string;
+            student: string;
+            mark: string;
+            class: string;
+            title: string;
+            /** @description Since when, and for what */
+            waits: string;
+        };
+        /** @description What came of its last glaze firing */
+        Outcome: {
+            /** @description In a clause */
+            says: string;
+            sound: boolean;
+            /** @description How it came out as a whole, by its name in the guide */
+            came?: string;
+            faults: components["schemas"]["Flaw"][];
+            /** @description How far its glaze moved, by its name in the guide */
+            flow?: string;
+            /** @description By surface: whether a thickness that was felt before the fire was too thin, right or too thick */
+            proved?: {
+                [key: string]: components["schemas"]["Felt"];
+            };
+            /** @description It has sharp drips that nobody ground off */
+            grind: boolean;
+            /** Format: date-time */
+            at?: string;
+            by?: string;
+        };
+        Flaw: {
+            /** @description That noted it: undone, it goes */
+            events: string[];
+            fault: string;
+            name: string;
+            surface: string;
+            clear: boolean;
+        };
+        /** @description What a look at the piece sees now of how it is made and stands: sent back with the look, which holds while it is the same */
+        Sight: {
+            /** Format: double */
+            bandMM: number;
+            lies?: string;
+            shape: string;
+            surfaces: string;
+            stands: string;
+        };
+        PieceList: {
+            /** Format: date-time */
+            now: string;
+            pieces: components["schemas"]["Piece"][];
+        };
+        /** @description Why dust may lie on the clay, as long as that matters */
+        Dust: {
+            /** @description In a clause */
+            why: string;
+            /** @description What else to mind while cleaning it */
+            mind?: string;
+            /** @description A coat lies on it already: somebody says whether it was clean */
+            asked: boolean;
+        };
+        PieceDetail: {
+            /** @description Notes that are hidden for its class */
+            hushed: components["schemas"]["Finding"][];
+            marking: components["schemas"]["Marking"];
+            /** @description How thick its maker's coats turn out, said kindly; nothing where they are as they should be */
+            hand?: string;
+            /** @description What is known of each surface that food or a mouth touches */
+            food: components["schemas"]["Eaten"][];
+            /** @description What it should be given for its firing */
+            help: components["schemas"]["Help"][];
+            edges: components["schemas"]["Join"][];
+            own: components["schemas"]["Own"];
+            under: components["schemas"]["Under"];
+            poses: components["schemas"]["Pose"][];
+            /** @description The working order */
+            order: components["schemas"]["Step"][];
+            /** Format: date-time */
+            now: string;
+            piece: components["schemas"]["Piece"];
+            form: string;
+            drawing: components["schemas"]["Drawing"];
+            surfaces: components["schemas"]["SurfaceArea"][];
+            band: components["schemas"]["Band"];
+            history: components["schemas"]["HistoryEntry"][];
+            /** @description Codes of tiles read from this piece */
+            tiles: string[];
+            /** @description What its plan takes */
+            amounts: components["schemas"]["Amount"][];
+        };
+        /** @description Nobody calls a piece safe: what is missing, or that nothing known speaks against it */
+        Eaten: {
+            surface: string;
+            name: string;
+            missing: string[];
+            /** @description Where nothing is missing */
+            says?: string;
+        };
+        EventIn: {
+            id: string;
+            /** @enum {string} */
+            kind: "clean" | "sand" | "bone" | "coat" | "felt" | "answer" | "patch" | "dry" | "undo" | "resist" | "peel" | "wipe" | "scrape" | "damage" | "repair" | "apart" | "missing" | "found" | "noname" | "named" | "aside" | "resume" | "absent" | "note" | "picture" | "move" | "leave" | "return" | "cover" | "check" | "vouch" | "prepare" | "rule" | "takeout" | "again" | "opinion" | "result" | "fault" | "flow" | "ground" | "proved";
+            piece: string;
+            surface?: string;
+            glaze?: string;
+            felt?: components["schemas"]["Felt"];
+            /**
+             * @description How a coat was laid; a brush where nothing is said
+             * @enum {string}
+             */
+            how?: "brush" | "dip" | "sponge" | "bottle";
+            /** @description Of a dip: all that it went over */
+            surfaces?: string[];
+            /** Format: double */
+            downTo?: number;
+            /** Format: double */
+            seconds?: number;
+            /**
+             * Format: double
+             * @description Of a dip: what the bucket weighed, g/mL
+             */
+            density?: number;
+            /**
+             * @description Of a coat that was begun: which part is done
+             * @enum {string}
+             */
+            part?: "upper" | "lower" | "left" | "right" | "above" | "below" | "some";
+            /**
+             * Format: double
+             * @description Of above and below: where, mm above the table
+             */
+            line?: number;
+            /**
+             * Format: double
+             * @description Of some: how much of the surface
+             */
+            share?: number;
+            /** @description The coat that is spoken of, or gone on with */
+            of?: string;
+            back?: number;
+            undoes?: string;
+            /** Format: int64 */
+            seen?: number;
+            saw?: components["schemas"]["Sight"];
+            /** @enum {string} */
+            verdict?: "clean" | "stained" | "left" | "low" | "unclear";
+            /** @enum {string} */
+            cover?: "even" | "bald" | "gap" | "lump";
+            spots?: components["schemas"]["Spot"][];
+            parts?: number;
+            /** @enum {string} */
+            place?: "ready" | "own" | "cart";
+            photo?: string;
+            /** @description Of the blocker that is overruled */
+            code?: string;
+            /** @description Of the firing that a piece is made ready for once more */
+            cone?: string;
+            text?: string;
+            /** @description The class may read the text */
+            shown?: boolean;
+            again?: boolean;
+            /**
+             * @description How a fired piece came out as a whole
+             * @enum {string}
+             */
+            came?: "sound" | "spoiled" | "stuck" | "broken" | "joined";
+            /** @description Seen on a surface of a fired piece, by its name in the guide */
+            fault?: string;
+            /** @description Of a fault: it is seen at first sight */
+            clear?: boolean;
+            /**
+             * @description How far the glaze moved: not, a little, to the bare band, onto the shelf
+             * @enum {string}
+             */
+            flow?: "not" | "little" | "band" | "shelf";
+            /**
+             * Format: date-time
+             * @description When it happened, where it is entered afterwards
+             */
+            done?: string;
+            /**
+             * Format: date-time
+             * @description The device's clock: a note
+             */
+            deviceAt?: string;
+            /**
+             * Format: int64
+             * @description How long ago the device saw it, by its own clock at both ends
+             */
+            ageMS?: number;
+        };
+        /** @enum {string} */
+        Felt: "thin" | "right" | "thick";
+        /** @description A place on the piece seen from below, in mm from the middle of what it stands on */
+        Spot: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        Logged: {
+            /** Format: date-time */
+            now: string;
+            pieces: components["schemas"]["Piece"][];
+            warnings: components["schemas"]["LogWarning"][];
+        };
+        Load: {
+            id: string;
+            name: string;
+            cone: string;
+            /** @description How many pieces its plan has places for, where it has one */
+            planned?: number;
+            /** @description The name of the kiln that it is planned for */
+            kiln?: string;
+            /** @description It is of bisque alone, or of glaze alone; missing where it takes both */
+            bisque?: boolean;
+            /** @description The class that it is of alone */
+            class?: string;
+            pieces: string[];
+            /** @description What the teacher took on, of its pieces */
+            overruled: components["schemas"]["Ruling"][];
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: date-time */
+            firedAt?: string;
+            /** Format: date-time */
+            unloadedAt?: string;
+        };
+        FlatSpot: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description Everything within r of its core, a convex polygon, a segment or a point. */
+        OutlinePart: {
+            core: components["schemas"]["FlatSpot"][];
+            /** Format: double */
+            r: number;
+        };
+        Kiln: {
+            id: string;
+            name: string;
+            /** @enum {string} */
+            shape: "round" | "oval" | "octagonal" | "rectangular";
+            /** Format: double */
+            widthMM: number;
+            /** Format: double */
+            depthMM: number;
+            /** Format: double */
+            tallMM: number;
+            /** @enum {string} */
+            opening: "lid" | "door";
+            thermocouple: {
+                /** Format: double */
+                highMM: number;
+                /** Format: double */
+                degrees: number;
+                /** Format: double */
+                longMM: number;
+            };
+            whole: components["schemas"]["KilnShelf"];
+            half: components["schemas"]["KilnShelf"];
+            posts: {
+                /** Format: double */
+                highMM: number;
+                count: number;
+            }[];
+            /** Format: double */
+            postMM: number;
+            perShelf: number;
+            /** Format: double */
+            floorMM: number;
+            /** Format: double */
+            lidMM: number;
+            /** Format: double */
+            wallMM: number;
+            from: string;
+            to: string;
+            air: components["schemas"]["Atmosphere"];
+            /** @description Weekdays on which nobody may fire it, Sunday 0 */
+            closed: number[];
+            minutes: number;
+            rests: boolean;
+        };
+        KilnShelf: {
+            /** Format: double */
+            widthMM: number;
+            /** Format: double */
+            depthMM: number;
+            /** Format: double */
+            thickMM: number;
+            count: number;
+        };
+        KilnPlace: {
+            place: string;
+            pieces: number;
+            sound: number;
+        };
+        KilnSeen: {
+            /** @description What came out of its loads, by where it stood */
+            places: components["schemas"]["KilnPlace"][];
+            kiln: components["schemas"]["Kiln"];
+            /** @description What is impossible about it */
+            faults: string[];
+            /** @description Its inside from above */
+            edge: components["schemas"]["FlatSpot"][];
+            plate: components["schemas"]["FlatSpot"][];
+            /** @description A half shelf on the left */
+            left: components["schemas"]["FlatSpot"][];
+            right: components["schemas"]["FlatSpot"][];
+            /** @description Where pieces may stand on a whole shelf */
+            standing: components["schemas"]["FlatSpot"][];
+            /** @description The thermocouple from the wall to its tip */
+            rod?: components["schemas"]["FlatSpot"][];
+        };
+        Show: {
+            id?: string;
+            name: string;
+            /** @description The day by which its pieces are wanted out of the kiln */
+            date: string;
+            assignments: string[];
+        };
+        /** @description When something is, four times of five; empty where nobody can say. */
+        DayRange: {
+            low: string;
+            middle: string;
+            high: string;
+        };
+        /** @description How many there are, four times of five. */
+        CountRange: {
+            low: number;
+            middle: number;
+            high: number;
+        };
+        TermLoads: {
+            cone: string;
+            air: components["schemas"]["Atmosphere"];
+            bisque: boolean;
+            /** @description Its name where classes are fired apart */
+            class?: string;
+            /** @description Firings of pieces */
+            pieces: number;
+            count: components["schemas"]["CountRange"];
+            /** @description A kiln in use is fired so */
+            fires: boolean;
+        };
+        TermHome: {
+            class: string;
+            name: string;
+            pieces: number;
+            days: components["schemas"]["DayRange"];
+            late: components["schemas"]["CountRange"];
+        };
+        TermRisk: {
+            piece: string;
+            student: string;
+            mark: string;
+            title: string;
+            /** @description Its name */
+            class: string;
+            /**
+             * Format: double
+             * @description How likely it misses the day
+             */
+            late: number;
+            out: components["schemas"]["DayRange"];
+        };
+        TermShow: {
+            show: components["schemas"]["Show"];
+            /** @description That are still to come for it */
+            pieces: number;
+            /** @description That are fired for it */
+            out: number;
+            late: components["schemas"]["CountRange"];
+            /** @description The likeliest to be late first */
+            risks: components["schemas"]["TermRisk"][];
+        };
+        TermLoad: {
+            kiln: string;
+            cone: string;
+            air: components["schemas"]["Atmosphere"];
+            bisque: boolean;
+            lit: string;
+            /** @description Empty where that is beyond the calendar */
+            out: string;
+            pieces: number;
+            /**
+             * Format: double
+             * @description The share of what such a load holds
+             */
+            full: number;
+            classes: string[];
+        };
+        TermDay: {
+            date: string;
+            holiday: string;
+            /** @description That have a lesson */
+            classes: string[];
+            lit: string[];
+            out: string[];
+            /** @description Classes that take the last of their work home */
+            home: string[];
+            shows: string[];
+        };
+        TermForecast: {
+            today: string;
+            /** @description In use */
+            kilns: number;
+            /** @description Pieces that are still to be fired or cool */
+            waiting: number;
+            all: components["schemas"]["CountRange"];
+            late: components["schemas"]["CountRange"];
+            last: components["schemas"]["DayRange"];
+            loads: components["schemas"]["TermLoads"][];
+            homes: components["schemas"]["TermHome"][];
+            shows: components["schemas"]["TermShow"][];
+            /** @description The loads of the course that is most like the middle of all */
+            course: components["schemas"]["TermLoad"][];
+            days: components["schemas"]["TermDay"][];
+            /** @description Loads that it was learned from how much one holds */
+            learned: number;
+            /**
+             * Format: double
+             * @description The share of a kiln's litres that a load takes
+             */
+            fill: number;
+            /** @description How often the term was gone through */
+            courses: number;
+        };
+        TermRemedy: {
+            key: string;
+            text: string;
+            /**
+             * Format: double
+             * @description Pieces that are late no more, on average
+             */
+            saves: number;
+            late: components["schemas"]["CountRange"];
+            last: components["schemas"]["DayRange"];
+            loads: components["schemas"]["CountRange"];
+        };
+        TermPicked: {
+            text: string;
+        };
+        LoadPiled: {
+            piece: string;
+            student: string;
+            mark: string;
+        };
+        /** @description Test tiles that take the room that is left */
+        LoadTiles: {
+            count: number;
+            /** Format: double */
+            wideMM: number;
+            /** Format: double */
+            deepMM: number;
+            /** Format: double */
+            tallMM: number;
+        };
+        LoadMisfit: {
+            piece: string;
+            /** @description Of the plan that was seen */
+            revision: number;
+            measures: {
+                [key: string]: number;
+            };
+            /** @description All that were made as it was measure so */
+            kind: boolean;
+            /** @description With the piece in hand its cover is even and its foot clean */
+            looked: boolean;
+        };
+        LoadPlan: {
+            tiles?: components["schemas"]["LoadTiles"];
+            load: string;
+            name: string;
+            cone: string;
+            /** @description What a change has to have seen */
+            revision: number;
+            /** @description Opened on the tablets */
+            tablets: boolean;
+            kiln: components["schemas"]["KilnSeen"];
+            levels: components["schemas"]["LoadLevel"][];
+            out: components["schemas"]["LoadOut"][];
+            breaches: components["schemas"]["LoadBreach"][];
+            /** Format: date-time */
+            firedAt?: string;
+            /** Format: date-time */
+            unloadedAt?: string;
+            /**
+             * Format: double
+             * @description How full the shelves are, 0 to 1, by the areas that stand on them
+             */
+            share: number;
+            /**
+             * Format: double
+             * @description A longer search goes on, and how far it is, 0 to 1
+             */
+            searching?: number;
+        };
+        LoadLevel: {
+            /** @description 0 a whole shelf, -1 the left half, 1 the right one */
+            side: number;
+            /** Format: double */
+            baseMM: number;
+            /** Format: double */
+            thickMM: number;
+            on: number;
+            postsMM: number[];
+            stands: components["schemas"]["FlatSpot"][];
+            pieces: components["schemas"]["LoadStanding"][];
+            /** Format: double */
+            grams: number;
+            /**
+             * Format: double
+             * @description The tallest that stands on it
+             */
+            tallMM: number;
+            /**
+             * Format: double
+             * @description What is free above its face
+             */
+            freeMM: number;
+            /** @description The thermocouple is beside what stands on it */
+            rod: boolean;
+        };
+        LoadStanding: {
+            /** @description A test tile */
+            tile?: boolean;
+            /** @description What stands on it, from below */
+            piled?: components["schemas"]["LoadPiled"][];
+            /** @description That is upside down, rim to rim */
+            rims?: boolean;
+            /** @description Its id, or that of its lid */
+            piece: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            turn: number;
+            locked: boolean;
+            /** @description It stands in the kiln */
+            in: boolean;
+            /** @description How it came out, in words; once it is out */
+            cameOut?: string;
+            /** @description Why it has to come out again */
+            lapsed?: string;
+            /** @description Its parts about its zero, unturned */
+            outline: components["schemas"]["OutlinePart"][];
+            /** Format: double */
+            tallMM: number;
+            runs: boolean;
+            cookie: boolean;
+            stilts: boolean;
+            /** @description The day by which it is wanted */
+            due?: string;
+            /** @description The fired colour of its outside */
+            fired?: string;
+            raw?: string;
+            /** @description What stands beside a piece and belongs to it */
+            lid?: boolean;
+            student: string;
+            mark: string;
+            title: string;
+            class: string;
+            /** Format: int64 */
+            seq: number;
+        };
+        LoadOut: {
+            piece: string;
+            why: string;
+            student: string;
+            mark: string;
+            title: string;
+            class: string;
+            byHand?: boolean;
+        };
+        LoadBreach: {
+            level: number;
+            piece?: string;
+            other?: string;
+            /** Format: double */
+            shortMM: number;
+            text: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        LoadPlanChange: {
+            revision: number;
+            /** @enum {string} */
+            act: "move" | "drop" | "hold" | "release" | "out" | "swap" | "again" | "longer" | "stop" | "show" | "hide" | "tiles";
+            tiles?: components["schemas"]["LoadTiles"];
+            piece?: string;
+            other?: string;
+            level?: number;
+            /** Format: double */
+            x?: number;
+            /** Format: double */
+            y?: number;
+            /** Format: double */
+            turn?: number;
+        };
+        OutOfKiln: {
+            piece: string;
+            /**
+             * @description Out, and looked at later; sound, broken, stuck to the shelf, to be fired again
+             * @enum {string}
+             */
+            how: "out" | "sound" | "broken" | "stuck" | "refire";
+        };
+        LoadGain: {
+            what: string;
+            /** @description Whose */
+            pieces: string[];
+        };
+        Rule: {
+            key: string;
+            /** @description The heading it stands under */
+            group: string;
+            /** @description This scope has a value of its own */
+            own: boolean;
+            name: string;
+            reason: string;
+            unit: string;
+            value: string;
+            /** @description What it would be without a value of its own */
+            default: string;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+            choices: components["schemas"]["RuleChoice"][];
+        };
+        Guide: {
+            covers: components["schemas"]["GuideCover"][];
+            details: components["schemas"]["GuideDetail"][];
+            verdicts: components["schemas"]["GuideVerdict"][];
+            faults: components["schemas"]["GuideFault"][];
+            flows: components["schemas"]["GuideFlow"][];
+            cones: components["schemas"]["GuideCone"][];
+        };
+        GuideCover: {
+            /** @enum {string} */
+            cover: "even" | "bald" | "gap" | "lump";
+            name: string;
+            means: string;
+            way: string;
+        };
+        GuideDetail: {
+            kind: string;
+            name: string;
+            means: string;
+        };
+        /** @enum {string} */
+        Fault: "crazed" | "ran" | "avoid";
+        RecipePart: {
+            glaze: string;
+            /** Format: double */
+            parts: number;
+        };
+        /** @description What one brushed coat takes */
+        Spread: {
+            /** Format: double */
+            mlPerCM2: number;
+            /** @description Drops of the jar that it was learned from; 0 for the usual figure */
+            lessons: number;
+        };
+        CardChange: {
+            name?: string;
+            kind?: string;
+            cones?: string;
+            raw?: components["schemas"]["Hex"];
+            /** @description 0: the rule of the house */
+            coats?: number;
+            thick?: boolean;
+            /**
+             * Format: double
+             * @description How many brushed coats one dip is as thick as; 0: as usual
+             */
+            dipCoats?: number;
+            /** Format: double */
+            dipSeconds?: number;
+            /**
+             * Format: double
+             * @description g/mL; 0: as usual
+             */
+            dipDensity?: number;
+            /**
+             * Format: double
+             * @description g/mL; 0: nobody weighed it
+             */
+            density?: number;
+            /**
+             * Format: double
+             * @description How far its chips travel; 0: not known
+             */
+            slideMM?: number;
+            dear?: boolean;
+            runner?: boolean;
+            /** @enum {string} */
+            food?: "claimed" | "none";
+            /** @enum {string} */
+            ware?: "" | "greenware" | "bisque";
+        };
+        Detail: {
+            id: string;
+            name: string;
+            kind: string;
+            on: string;
+            /** Format: double */
+            areaCM2?: number;
+            /** Format: double */
+            fromMM?: number;
+            /** Format: double */
+            toMM?: number;
+            optional?: boolean;
+            /** @description Its edge may blur */
+            soft?: boolean;
+            /** @description Its ground is edged round it first, then filled */
+            edged?: boolean;
+            /** @description Laid over its ground, not let into it */
+            over?: boolean;
+        };
+        Join: {
+            a: string;
+            b: string;
+            /** @enum {string} */
+            edge: "touch" | "line" | "ridge" | "strip" | "far";
+        };
+        /** @description What is marked out on a form, and what lies between its surfaces */
+        Marking: {
+            details?: components["schemas"]["Detail"][];
+            joins?: components["schemas"]["Join"][];
+            textured?: {
+                [key: string]: boolean;
+            };
+            clays?: {
+                [key: string]: string;
+            };
+        };
+        Standing: {
+            /**
+             * Format: double
+             * @description The line drawn for it; 0 for as the rules ask
+             */
+            bandMM?: number;
+            stilts?: boolean;
+            cookie?: boolean;
+            /** @description Its lid is fired beside it */
+            lidApart?: boolean;
+        };
+        /** @description What is one piece's own beside its assignment */
+        Own: {
+            measures?: {
+                [key: string]: number;
+            };
+            marking?: components["schemas"]["Marking"];
+            standing?: components["schemas"]["Standing"];
+        };
+        /** @description A piece in the round, in mm, z above the table: lines (r, z) that turn about an upright axis, flat faces, half circles of clay */
+        Round: {
+            /** Format: double */
+            heightMM: number;
+            turned: {
+                surface: string;
+                /** Format: double */
+                x: number;
+                line: number[][];
+            }[];
+            flat: {
+                surface: string;
+                corners: number[][];
+            }[];
+            bows: {
+                surface: string;
+                /** Format: double */
+                x: number;
+                /** Format: double */
+                z: number;
+                /** Format: double */
+                r: number;
+                /**
+                 * Format: double
+                 * @description Across
+                 */
+                wide: number;
+                /**
+                 * Format: double
+                 * @description From inside to outside
+                 */
+                deep: number;
+                /** @description It stands on what is below it; else it stands off to the side */
+                up: boolean;
+            }[];
+            /** @description Details that say how large they are and not where */
+            unplaced: string[];
+        };
+        /** @description Seen from below, to scale in mm; paths fill by the even-odd rule */
+        Under: {
+            contact: string;
+            limit: string;
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            top: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+        };
+        Pose: {
+            option: number;
+            name: string;
+            stable: boolean;
+            /** Format: double */
+            marginMM: number;
+        };
+        Step: {
+            surface: string;
+            glaze: string;
+            coats: number;
+            brush: string;
+            says: string;
+            optional?: boolean;
+            /** @description What was brushed before it would tint it */
+            freshWater?: boolean;
+        };
+        PlanChange: {
+            surface: string;
+            text: string;
+        };
+        Approval: {
+            /** @enum {string} */
+            state: "unseen" | "approved" | "returned" | "changed";
+            /** Format: date-time */
+            at?: string;
+            note: string;
+            /** @description Since it was approved */
+            changes: components["schemas"]["PlanChange"][];
+        };
+        Word: {
+            piece: string;
+            revision: number;
+            /** @enum {string} */
+            verdict: "approved" | "returned";
+            note?: string;
+        };
+        Review: {
+            /** @description Jars that hold less than the plans of the class take */
+            room: string[];
+            deserving: components["schemas"]["ReviewItem"][];
+            /** @description Nothing speaks against these */
+            clean: components["schemas"]["Word"][];
+            approved: number;
+            returned: number;
+            unplanned: number;
+        };
+        ReviewItem: {
+            piece: components["schemas"]["Piece"];
+            why: string[];
+        };
+        Model: {
+            piece: components["schemas"]["Piece"];
+            /** @enum {string} */
+            kind: "neighbour" | "result" | "earlier";
+        };
+        Scheme: {
+            slot: number;
+            surfaces: components["schemas"]["SurfaceState"][];
+            findings: components["schemas"]["Finding"][];
+            /** Format: double */
+            bandMM: number;
+            amounts: components["schemas"]["Amount"][];
+        };
+        AssignmentChange: {
+            released?: boolean;
+            /** @enum {string} */
+            releasedAs?: "names" | "marks" | "nobody";
+            /** @description Nobody works on it any more; its record stays */
+            ended?: boolean;
+            /** @description The last day on which it can be glazed; empty for the end of the term */
+            due?: string;
+            name?: string;
+            clay?: string;
+            cone?: string;
+            atmosphere?: components["schemas"]["Atmosphere"];
+            measures?: {
+                [key: string]: number;
+            };
+            marking?: components["schemas"]["Marking"];
+            template?: components["schemas"]["Choice"][];
+            /** @description Jars it may use; empty for what the class may */
+            jars?: string[];
+        };
+        KitBrush: {
+            brush: string;
+            /** @description Pieces that need one */
+            pieces: number;
+        };
+        KitPiece: {
+            id: string;
+            student: string;
+            mark: string;
+            /** @description What its open strokes take */
+            amounts: components["schemas"]["Amount"][];
+            brushes: string[];
+            /** @description Its open strokes in their working order */
+            left: string[];
+        };
+        KitRule: {
+            name: string;
+            says: string;
+        };
+        FoodLine: {
+            id: string;
+            student: string;
+            mark: string;
+            food: components["schemas"]["Eaten"][];
+        };
+        Kit: {
+            /** @description Every piece of it with a surface that food touches, fired ones too */
+            food: components["schemas"]["FoodLine"][];
+            amounts: components["schemas"]["Amount"][];
+            brushes: components["schemas"]["KitBrush"][];
+            pieces: components["schemas"]["KitPiece"][];
+            rules: components["schemas"]["KitRule"][];
+        };
+        DocumentImport: {
+            applied: boolean;
+            name: string;
+            /** @description Plans whose student is in the class */
+            plans: number;
+            /** @description Students that are not in the class */
+            unmatched: string[];
+            /** @description The assignment that was made */
+            assignment?: string;
+        };
+        ProgrammeCell: {
+            code: string;
+            stack: string;
+            wanted: boolean;
+        };
+        CrossedTile: {
+            code: string;
+            columns: components["schemas"]["Layer"][][];
+            rows: components["schemas"]["Layer"][][];
+            /** @description Row by row */
+            cells: components["schemas"]["ProgrammeCell"][];
+            back: string;
+        };
+        StripTile: {
+            code: string;
+            glaze: string;
+            back: string;
+        };
+        ProgrammeSheet: {
+            crossed: components["schemas"]["CrossedTile"][];
+            strips: components["schemas"]["StripTile"][];
+            atLeast: number;
+            proven: boolean;
+        };
+        Programme: {
+            id: string;
+            name: string;
+            clay: string;
+            cone: string;
+            atmosphere: components["schemas"]["Atmosphere"];
+            /** Format: date-time */
+            madeAt: string;
+            sheet: components["schemas"]["ProgrammeSheet"];
+            fields: number;
+            read: number;
+        };
+        Untried: {
+            clay: string;
+            cone: string;
+            atmosphere: components["schemas"]["Atmosphere"];
+            stacks: components["schemas"]["UntriedStack"][];
+            strips: string[];
+            sheet: components["schemas"]["ProgrammeSheet"];
+        };
+        UntriedStack: {
+            stack: string;
+            pieces: string[];
+        };
+        Backup: {
+            name: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            bytes: number;
+        };
+        FieldError: {
+            field: string;
+            detail: string;
+        };
+        ClassCounts: {
+            id: string;
+            name: string;
+            counts: components["schemas"]["Count"][];
+        };
+        Held: {
+            code: components["schemas"]["MatterCode"];
+            text: string;
+            stage: components["schemas"]["Stage"];
+            pieces: number;
+            /** @description Class id where all are of one class */
+            class: string;
+            /** Format: date-time */
+            clearsAt?: string;
+        };
+        NextStep: {
+            text: string;
+            why: string;
+            /** @description Path of the screen */
+            to: string;
+            class?: string;
+        };
+        Refusal: {
+            row: number;
+            column: string;
+            expected: string;
+        };
+        ImportRow: {
+            row: number;
+            /** @enum {string} */
+            change: "added" | "changed" | "same" | "refused";
+            text: string;
+        };
+        Measure: {
+            /** @description mm where it is a length */
+            unit: string;
+            count: boolean;
+            /** @description It is a choice; the value is an index */
+            options: string[];
+            /**
+             * Format: double
+             * @description The share of the height at which the wall is pulled; 0 for a plain measurement
+             */
+            at: number;
+            key: string;
+            name: string;
+            /** Format: double */
+            default: number;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+            optional: boolean;
+            hint: string;
+        };
+        Shape: {
+            /** @enum {string} */
+            kind: "face" | "cut" | "skin" | "axis";
+            surface: string;
+            path: string;
+            /**
+             * Format: double
+             * @description Seen only from this y
+             */
+            top?: number;
+            /**
+             * Format: double
+             * @description to this one
+             */
+            bottom?: number;
+        };
+        Label: {
+            surface: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            left: boolean;
+        };
+        Handle: {
+            measure: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        Caption: {
+            text: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        Band: {
+            /** Format: double */
+            heightMM: number;
+            parts: components["schemas"]["BandPart"][];
+            bare: components["schemas"]["BandArea"][];
+        };
+        BandPart: {
+            why: string;
+            /** Format: double */
+            mm: number;
+        };
+        BandArea: {
+            surface: string;
+            /** Format: double */
+            areaCM2: number;
+            /** Format: double */
+            outlineMM?: number;
+        };
+        HistoryEntry: {
+            id: string;
+            kind: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            text: string;
+            undone: boolean;
+            undoable: boolean;
+        };
+        LogWarning: {
+            event: string;
+            piece: string;
+            code: components["schemas"]["MatterCode"];
+            text: string;
+        };
+        RuleChoice: {
+            key: string;
+            name: string;
+        };
+        GuideVerdict: {
+            /** @enum {string} */
+            verdict: "clean" | "stained" | "left" | "low" | "unclear";
+            name: string;
+            means: string;
+            way: string;
+            passes: boolean;
+        };
+        GuideFault: {
+            fault: string;
+            name: string;
+            looks: string;
+            /** @description One letter that notes it */
+            key: string;
+        };
+        GuideFlow: {
+            /** @enum {string} */
+            flow: "not" | "little" | "band" | "shelf";
+            says: string;
+        };
+        GuideCone: {
+            cone: string;
+            celsius: number;
+            fahrenheit: number;
+        };
+    };
+    responses: {
+        /** @description What went wrong, in one sentence */
+        Problem: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+    };
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  getSession: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The session */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Session"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  leave: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Locked */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getTrust: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Where it is reached and what vouches for it */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Trust"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getAuthority: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description DER */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/x-x509-ca-cert": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  setUp: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          token: string;
-          passphrase: string;
-          school: string;
-        };
-      };
-    };
-    responses: {
-      /** @description The session */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Session"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  login: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          passphrase: string;
-        };
-      };
-    };
-    responses: {
-      /** @description The session */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Session"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getToday: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Today */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Today"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  settleClock: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Today */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Today"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  importList: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          kind: components["schemas"]["ListKind"];
-          text: string;
-          apply: boolean;
-          /** @description Clay of classes that the list brings in */
-          clay?: string;
-          /** @description Cone of classes that the list brings in */
-          cone?: string;
-          /** @description What the teacher said to the questions of rows */
-          answers?: components["schemas"]["ImportAnswer"][];
-        };
-      };
-    };
-    responses: {
-      /** @description What the list would change or has changed */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Import"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  readListFile: {
-    parameters: {
-      query: {
-        kind: components["schemas"]["ListKind"];
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/octet-stream": string;
-      };
-    };
-    responses: {
-      /** @description What stands in it */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ListFile"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getListTemplate: {
-    parameters: {
-      query: {
-        kind: components["schemas"]["ListKind"];
-        as: "csv" | "xlsx";
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The list */
-      200: {
-        headers: {
-          "Content-Disposition"?: string;
-          [name: string]: unknown;
-        };
-        content: {
-          "text/csv": string;
-          "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listClays: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Clays */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Clay"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listGlazes: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Glazes */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Glaze"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  mixGlaze: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          code: string;
-          name?: string;
-          parts: components["schemas"]["RecipePart"][];
-        };
-      };
-    };
-    responses: {
-      /** @description The glaze */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Glaze"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addJar: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          code: string;
-          name: string;
-          kind: string;
-          /** @description As the jar before, or as the classes fire, where nothing is said */
-          cones?: string;
-          raw?: components["schemas"]["Hex"];
-          /** @enum {string} */
-          food?: "claimed" | "none";
-        };
-      };
-    };
-    responses: {
-      /** @description The jar */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Glaze"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  stirJars: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          codes: string[];
-        };
-      };
-    };
-    responses: {
-      /** @description The jars */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Glaze"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listBudgets: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The jars */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JarBudget"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  reserveGlaze: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          /** Format: double */
-          ml: number;
-          /** @description Whose pieces may take it. Nothing for a project that is still to come */
-          assignment?: string;
-          /** @description That one, in words */
-          for?: string;
-        };
-      };
-    };
-    responses: {
-      /** @description It is kept */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  releaseReserve: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description It is free */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listDoubts: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The doubts */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JarDoubt"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  doubtJar: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          /** @enum {string} */
-          what: "contaminated" | "mislabelled";
-          /**
-           * Format: date-time
-           * @description What was laid before is as it should be
-           */
-          since: string;
-          /** @description The jar whose glaze a mislabelled cup held */
-          instead?: string;
-          text?: string;
-        };
-      };
-    };
-    responses: {
-      /** @description It is written down */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  settleDoubt: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description It is right again */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  relabelCoats: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          pieces: string[];
-        };
-      };
-    };
-    responses: {
-      /** @description They are */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  dropDoubt: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description It is gone */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  weighJar: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          /**
-           * Format: double
-           * @description Of the sample without its vessel
-           */
-          massG: number;
-          /** Format: double */
-          volumeML: number;
-          /**
-           * Format: double
-           * @description How much is in the bucket, to say how much water it takes
-           */
-          holdsML?: number;
-          /**
-           * Format: double
-           * @description Up to how much it is filled from powder; 0 for not
-           */
-          fillML?: number;
-        };
-      };
-    };
-    responses: {
-      /** @description What it says */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Weighing"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  setStock: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          inStock: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description The glaze */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Glaze"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  changeJar: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["JarChange"];
-      };
-    };
-    responses: {
-      /** @description The glaze */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Glaze"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  changeCard: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["CardChange"];
-      };
-    };
-    responses: {
-      /** @description The glaze */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Glaze"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getHint: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The picture */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "image/jpeg": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  putHint: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/octet-stream": string;
-      };
-    };
-    responses: {
-      /** @description Kept */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  removeHint: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Gone */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getJarCode: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The code */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "image/png": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  exportFile: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        file: "tiles.csv" | "glazes.csv" | "wall.gpl";
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The file */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "text/plain": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listPhotographs: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Photographs of racks, the newest first */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Photograph"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addPhotograph: {
-    parameters: {
-      query: {
-        name: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/octet-stream": string;
-      };
-    };
-    responses: {
-      /** @description The photograph */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Photograph"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  removePhotograph: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Gone from the school's file; copies that hold it still, the newest first */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CopyHolding"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getPicture: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The picture as it is kept */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "image/jpeg": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  readPhotograph: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          cards: components["schemas"]["Card"][];
-          boxes: components["schemas"]["Box"][];
-          /**
-           * @description By what light it was taken; missing where nobody said
-           * @enum {string}
-           */
-          by?: "daylight" | "lamp";
-        };
-      };
-    };
-    responses: {
-      /** @description What was read */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PhotographReading"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  saveReadings: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          tiles: components["schemas"]["TileReadings"][];
-          /** @description Somebody looked at cards that disagree, and keeps the readings all the same */
-          looked?: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description The tiles */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Tile"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listCovers: {
-    parameters: {
-      query: {
-        /** @description Whose clay and cone */
-        piece: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The covers */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["GlazeCover"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  searchTiles: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Want"];
-      };
-    };
-    responses: {
-      /** @description What was found */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Search"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getMatrix: {
-    parameters: {
-      query: {
-        clay: string;
-        cone: string;
-        atmosphere?: components["schemas"]["Atmosphere"];
-        textured?: boolean;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The matrix */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Matrix"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  seeTiles: {
-    parameters: {
-      query: {
-        vision: "protan" | "deutan" | "tritan";
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Every tile as it is seen */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Seen"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listConfusions: {
-    parameters: {
-      query: {
-        clay: string;
-        cone: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Pairs of jars */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Confusion"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getTile: {
-    parameters: {
-      query?: {
-        /** @description ΔE2000 that another coat has to change to be worth it */
-        step?: number;
-      };
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The tile */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TileDetail"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  markTile: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          faults: components["schemas"]["Fault"][];
-          /** @description What the report of a laboratory's leach test of it is called */
-          leached?: string;
-        };
-      };
-    };
-    responses: {
-      /** @description The tile */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Tile"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listTiles: {
-    parameters: {
-      query?: {
-        /** @description How the wall hangs; by code unless said */
-        order?: "code" | "glaze" | "hue" | "lightness" | "place";
-        /** @description By how near they are to this colour, whatever the order */
-        to?: components["schemas"]["Hex"];
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Fired tiles */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Tile"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addTile: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          code: string;
-          piece: string;
-          surface: string;
-          fired: components["schemas"]["Hex"];
-          textured?: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description The tile */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Tile"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listClasses: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Classes with their students */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Class"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addClass: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          name: string;
-          clay: string;
-          cone: string;
-          students: components["schemas"]["NewStudent"][];
-        };
-      };
-    };
-    responses: {
-      /** @description The class */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Class"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  readNames: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          text: string;
-          /** @description Whose marks are taken already */
-          class?: string;
-        };
-      };
-    };
-    responses: {
-      /** @description The names */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Names"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addStudents: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          students: components["schemas"]["NewStudent"][];
-          /** @description Each gets a piece of every assignment of the class */
-          pieces?: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description The class */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Class"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  changeStudent: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          name?: string;
-          mark?: string;
-          class?: string;
-          left?: boolean;
-          /** @description Where they sit */
-          table?: string;
-        };
-      };
-    };
-    responses: {
-      /** @description They are */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  putClay: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          name: string;
-          cones: string;
-          fired: components["schemas"]["Hex"];
-          dark?: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description The clay */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Clay"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  changeClass: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          name?: string;
-          clay: string;
-          cone: string;
-          atmosphere?: components["schemas"]["Atmosphere"];
-          /** @description Jars it may use; empty for all */
-          jars?: string[];
-          archived?: boolean;
-          hushed?: components["schemas"]["MatterCode"][];
-        };
-      };
-    };
-    responses: {
-      /** @description The class */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Class"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listForms: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Forms that can be planned */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FormKind"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  sketchForm: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["FormMeasures"];
-      };
-    };
-    responses: {
-      /** @description The form drawn to scale */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Sketch"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listAssignments: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Assignments */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Assignment"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addAssignment: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["FormMeasures"] & {
-          marking?: components["schemas"]["Marking"];
-          /** @description Jars it may use; empty for what the class may */
-          jars?: string[];
-          class: string;
-          name: string;
-          clay?: string;
-          cone: string;
-          /** @description Its pieces start as greenware: bisque first, then glaze */
-          green?: boolean;
-          /** @description 06 to 04; 04 where nothing is said */
-          bisqueCone?: string;
-          /** @description Who makes it; none for the whole class */
-          students?: string[];
-          /** @description How many pieces each makes; 1 where nothing is said */
-          each?: number;
-        };
-      };
-    };
-    responses: {
-      /** @description The assignment */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Assignment"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listPieces: {
-    parameters: {
-      query?: {
-        class?: string;
-        stage?: components["schemas"]["Stage"];
-        /** @description Those of assignments that have ended instead of those that are worked on */
-        over?: boolean;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Pieces */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PieceList"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getPiece: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description All about one piece */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PieceDetail"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  removePiece: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description It is gone */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  savePlan: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          /** @description The revision that was on the screen */
-          revision: number;
-          choices: components["schemas"]["Choice"][];
-          own?: components["schemas"]["Own"];
-        };
-      };
-    };
-    responses: {
-      /** @description The piece */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PieceDetail"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  passPlanOn: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: {
-      content: {
-        "application/json": {
-          /** @description Each further piece takes the plan with its stacks moved on by one more surface */
-          turned?: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description How many took it over */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": {
-            pieces: number;
-          };
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  copyPlan: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          from: string;
-          revision: number;
-        };
-      };
-    };
-    responses: {
-      /** @description The piece */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PieceDetail"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getWhy: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Fault by fault */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FaultWhy"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getTries: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description In sentences */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": string[];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listModels: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Models */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Model"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getVote: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The vote */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Vote"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  setVote: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          open: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description The vote */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Vote"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listVotes: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Votes */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["OpenVote"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  castVote: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          piece: string;
-          student: string;
-          slot: number;
-        };
-      };
-    };
-    responses: {
-      /** @description Counted */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listSchemes: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Schemes */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Scheme"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addScheme: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Schemes */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Scheme"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  changeScheme: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-        slot: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          /** @enum {string} */
-          act: "turn" | "pick" | "save";
-          choices?: components["schemas"]["Choice"][];
-        };
-      };
-    };
-    responses: {
-      /** @description Schemes */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Scheme"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  dropScheme: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-        slot: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Schemes */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Scheme"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getDrawing: {
-    parameters: {
-      query?: {
-        colours?: "chalk" | "fired";
-      };
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The drawing */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "image/svg+xml": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getRound: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The piece in the round */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Round"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getPieceCode: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The code */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "image/png": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  decide: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          words: components["schemas"]["Word"][];
-        };
-      };
-    };
-    responses: {
-      /** @description Kept */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getReview: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The queue */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Review"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  changeAssignment: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["AssignmentChange"];
-      };
-    };
-    responses: {
-      /** @description The assignment */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Assignment"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addPieces: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          students: string[];
-          each?: number;
-        };
-      };
-    };
-    responses: {
-      /** @description The assignment */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Assignment"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  previewAssignment: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["AssignmentChange"];
-      };
-    };
-    responses: {
-      /** @description What it would change */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RuleEffects"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getKit: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The kit */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Kit"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  exportAssignment: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The document */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": {
-            [key: string]: unknown;
-          };
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getHomePage: {
-    parameters: {
-      query?: {
-        who?: "nobody" | "marks" | "names";
-      };
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The page */
-      200: {
-        headers: {
-          "Content-Disposition"?: string;
-          [name: string]: unknown;
-        };
-        content: {
-          "text/html": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getAssignmentDrawing: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The drawing */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "image/svg+xml": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  importAssignment: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          class: string;
-          document: {
-            [key: string]: unknown;
-          };
-          apply: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description What the document would bring or has brought */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["DocumentImport"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getDocumentSchema: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The schema */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": {
-            [key: string]: unknown;
-          };
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listProgrammes: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Kept tile programmes with the newest first */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Programme"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  keepProgramme: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          name?: string;
-          classes?: string[];
-          clay: string;
-          cone: string;
-          atmosphere?: components["schemas"]["Atmosphere"];
-        };
-      };
-    };
-    responses: {
-      /** @description The programme */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Programme"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listUntried: {
-    parameters: {
-      query?: {
-        class?: string[];
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description By clay and firing */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Untried"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  dropProgramme: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Gone */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getRoom: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The room */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Room"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  switchRoom: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          class: string;
-        };
-      };
-    };
-    responses: {
-      /** @description The room */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Room"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  lockStations: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          locked: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description The room */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Room"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  setDamp: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          damp: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description The room */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Room"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getTimetable: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The timetable */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Timetable"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  setTimetable: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Timetable"];
-      };
-    };
-    responses: {
-      /** @description The timetable */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Timetable"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  exportCalendar: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The file */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "text/calendar": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  importCalendar: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          /** @description The file */
-          text: string;
-          /** @description Whose lessons the events of a name are; empty for nobody's. A name that is not here is looked for among the classes. */
-          classes?: {
-            [key: string]: string;
-          };
-          /** @description Events of whole days that are not a class's are holidays */
-          holidays?: boolean;
-          /** @description The first day that is taken over; the file's own where it is missing */
-          from?: string;
-          to?: string;
-          apply: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description What the file would bring or has brought */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CalendarImport"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listLessons: {
-    parameters: {
-      query?: {
-        /** @description The first day; the Monday of this week where it is missing */
-        from?: string;
-        days?: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The days */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Calendar"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addLesson: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["LessonChange"];
-      };
-    };
-    responses: {
-      /** @description The lesson */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Lesson"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  releaseExtras: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          released: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description It is as was asked */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getSeating: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The seating */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Seating"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  setSeating: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          jars: components["schemas"]["JarSeats"][];
-          /** @description Seat the class by its choices */
-          assign: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description The seating */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Seating"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  chooseJars: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          student: string;
-          choices: string[];
-        };
-      };
-    };
-    responses: {
-      /** @description The seating */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Seating"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  lessonsAround: {
-    parameters: {
-      query?: {
-        class?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The lessons */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LessonsAround"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listShortages: {
-    parameters: {
-      query?: {
-        days?: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The jars, what lacks most first */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["JarShortage"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getCourse: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The course of the lesson */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LessonCourse"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getRoute: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The route of the lesson */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LessonRoute"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getBefore: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description What the lesson needs */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["BeforeLesson"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getClose: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description How the lesson ends */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["CloseLesson"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listTicks: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The ticks */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LessonTick"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  tickLesson: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          items: string[];
-          done: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description The ticks */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LessonTick"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  pourGlaze: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          glaze: string;
-          /**
-           * Format: double
-           * @description Poured; below 0 what came back; 0 takes the last one back
-           */
-          ml: number;
-        };
-      };
-    };
-    responses: {
-      /** @description What was poured in the lesson */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Poured"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getBrushes: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The rack */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["NumberedBrushes"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  setBrushes: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["NumberedBrushes"][];
-      };
-    };
-    responses: {
-      /** @description The rack */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["NumberedBrushes"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listRemedies: {
-    parameters: {
-      query: {
-        piece: string;
-      };
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The remedies */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Remedy"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  changeLesson: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        key: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["LessonChange"];
-      };
-    };
-    responses: {
-      /** @description It is as was asked */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  makePairingCode: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The code */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": {
-            code: string;
-            /** Format: date-time */
-            until: string;
-            /** @description Where a tablet opens its page; none where the server listens to this machine only */
-            links: string[];
-            /** @description PNG of a QR code of the first link, as a data URL */
-            qr?: string;
-          };
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  endStation: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Out */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  setHelper: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          passphrase: string;
-        };
-      };
-    };
-    responses: {
-      /** @description Kept */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  pairStation: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          code: string;
-          name?: string;
-        };
-      };
-    };
-    responses: {
-      /** @description The session */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Session"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getStation: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The station */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["StationState"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  live: {
-    parameters: {
-      query?: {
-        /** @description The last event that the screen has seen */
-        after?: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description A stream: 'pieces' carries the pieces that something happened to, 'stale' says that something else changed */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "text/event-stream": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  makeWish: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Wish"];
-      };
-    };
-    responses: {
-      /** @description The piece */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PieceDetail"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  draftPlan: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          revision: number;
-          choices: components["schemas"]["Choice"][];
-        };
-      };
-    };
-    responses: {
-      /** @description The piece */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PieceDetail"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addPicture: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/octet-stream": string;
-      };
-    };
-    responses: {
-      /** @description The piece */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["PieceDetail"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  seekPieces: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Clues"];
-      };
-    };
-    responses: {
-      /** @description Candidates */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Candidate"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listStrays: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The oldest first */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Stray"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  settleStray: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          keep: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description Settled */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getReady: {
-    parameters: {
-      query?: {
-        class?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Groups, the largest first */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["ReadyGroup"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addEvents: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          events: components["schemas"]["EventIn"][];
-        };
-      };
-    };
-    responses: {
-      /** @description The pieces as they are now */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Logged"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listLoads: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Kiln loads */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Load"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addToLoad: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          load?: string;
-          name?: string;
-          cone: string;
-          pieces: {
-            id: string;
-            /** Format: int64 */
-            seen: number;
-          }[];
-        };
-      };
-    };
-    responses: {
-      /** @description The load */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Load"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listKilns: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Kilns */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["KilnSeen"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addKiln: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Kiln"];
-      };
-    };
-    responses: {
-      /** @description The kiln */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["KilnSeen"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getUsualKiln: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description A kiln without a name */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Kiln"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  putKiln: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Kiln"];
-      };
-    };
-    responses: {
-      /** @description The kiln */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["KilnSeen"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  planLoad: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          kiln: string;
-          cone: string;
-          /** @description Of one class alone */
-          class?: string;
-          /** @description Of bisque alone, or of glaze alone, where the house fires each by itself; what more of waits where it is missing */
-          bisque?: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description The plan */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LoadPlan"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listOpenedLoads: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Loads */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": {
-            id: string;
-            name: string;
-          }[];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getLoadPlan: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The plan */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LoadPlan"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  changeLoadPlan: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["LoadPlanChange"];
-      };
-    };
-    responses: {
-      /** @description The plan as it is then */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LoadPlan"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  dropLoadPlan: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Thrown away */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getLoadGains: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The most first */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LoadGain"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  misfitInLoad: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["LoadMisfit"];
-      };
-    };
-    responses: {
-      /** @description The plan as it is then */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LoadPlan"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  tickLoad: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          piece: string;
-          in: boolean;
-          /**
-           * Format: int64
-           * @description The last event of the piece that was seen
-           */
-          seen?: number;
-        };
-      };
-    };
-    responses: {
-      /** @description The plan as it is then */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LoadPlan"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  takeOutOfKiln: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["OutOfKiln"];
-      };
-    };
-    responses: {
-      /** @description The load */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Load"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  fireLoad: {
-    parameters: {
-      query?: {
-        /** @description The kiln that it was lit in, where no plan says so */
-        kiln?: string;
-      };
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The load */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Load"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  takeLoadBack: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The load */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Load"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  unloadLoad: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The load */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Load"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getTerm: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The forecast */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TermForecast"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  exportTerm: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The file */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "text/calendar": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listTermRemedies: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Remedies */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TermRemedy"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  pickTermRemedy: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          key: string;
-        };
-      };
-    };
-    responses: {
-      /** @description What was done */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["TermPicked"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  addShow: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Show"];
-      };
-    };
-    responses: {
-      /** @description The show */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Show"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  putShow: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Show"];
-      };
-    };
-    responses: {
-      /** @description The show */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Show"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  dropShow: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Dropped */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listFaults: {
-    parameters: {
-      query?: {
-        class?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The gallery */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FaultGallery"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listStacks: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Stacks */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["StackRecord"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  avoidStack: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["StackAvoided"];
-      };
-    };
-    responses: {
-      /** @description Kept */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  foretellLoad: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The risks */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["LoadRisks"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listGrades: {
-    parameters: {
-      query: {
-        assignment: string;
-        what: "made" | "glazing";
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The sheet */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["GradeSheet"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  giveGrades: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["GradeGiven"][];
-      };
-    };
-    responses: {
-      /** @description Given */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  exportGrades: {
-    parameters: {
-      query: {
-        assignment: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Both grades of every piece */
-      200: {
-        headers: {
-          "Content-Disposition"?: string;
-          [name: string]: unknown;
-        };
-        content: {
-          "text/csv": string;
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listUnglazed: {
-    parameters: {
-      query?: {
-        class?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The longest waiting first */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Unglazed"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getRubric: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The rubric of the house */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Rubric"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  setRubric: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Rubric"];
-      };
-    };
-    responses: {
-      /** @description The rubric */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Rubric"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  setUnits: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": components["schemas"]["Units"];
-      };
-    };
-    responses: {
-      /** @description The units */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Units"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getRules: {
-    parameters: {
-      query?: {
-        class?: string;
-        assignment?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description House rules */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Rule"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  setRules: {
-    parameters: {
-      query?: {
-        class?: string;
-        assignment?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          values: {
-            [key: string]: string;
-          };
-          /** @description Approved plans keep to the new rules as well */
-          approved?: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description House rules */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Rule"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listPresets: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Presets */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Preset"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  previewRules: {
-    parameters: {
-      query?: {
-        class?: string;
-        assignment?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          values: {
-            [key: string]: string;
-          };
-          approved?: boolean;
-        };
-      };
-    };
-    responses: {
-      /** @description What would change */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["RuleEffects"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listAmounts: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Amounts */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Amount"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  getGuide: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Verdicts and marks */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Guide"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  listBackups: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Backups */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Backup"][];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  makeBackup: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description The backup */
-      201: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Backup"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  openDemo: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description Where it is */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": {
-            /** @description On this machine; its fragment is the passphrase */
-            url: string;
-          };
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
-  advanceClock: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        "application/json": {
-          minutes: number;
-        };
-      };
-    };
-    responses: {
-      /** @description The session */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["Session"];
-        };
-      };
-      default: components["responses"]["Problem"];
-    };
-  };
+    getSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The session */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Locked */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTrust: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Where it is reached and what vouches for it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trust"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAuthority: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description DER */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-x509-ca-cert": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    token: string;
+                    passphrase: string;
+                    school: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The session */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    login: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    passphrase: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The session */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getToday: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Today */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    settleClock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Today */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    kind: components["schemas"]["ListKind"];
+                    text: string;
+                    apply: boolean;
+                    /** @description Clay of classes that the list brings in */
+                    clay?: string;
+                    /** @description Cone of classes that the list brings in */
+                    cone?: string;
+                    /** @description What the teacher said to the questions of rows */
+                    answers?: components["schemas"]["ImportAnswer"][];
+                };
+            };
+        };
+        responses: {
+            /** @description What the list would change or has changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readListFile: {
+        parameters: {
+            query: {
+                kind: components["schemas"]["ListKind"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description What stands in it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListFile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getListTemplate: {
+        parameters: {
+            query: {
+                kind: components["schemas"]["ListKind"];
+                as: "csv" | "xlsx";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The list */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listClays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Clays */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clay"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listGlazes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Glazes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    mixGlaze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    name?: string;
+                    parts: components["schemas"]["RecipePart"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The glaze */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    name: string;
+                    kind: string;
+                    /** @description As the jar before, or as the classes fire, where nothing is said */
+                    cones?: string;
+                    raw?: components["schemas"]["Hex"];
+                    /** @enum {string} */
+                    food?: "claimed" | "none";
+                };
+            };
+        };
+        responses: {
+            /** @description The jar */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    stirJars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    codes: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description The jars */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listBudgets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The jars */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JarBudget"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    reserveGlaze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: double */
+                    ml: number;
+                    /** @description Whose pieces may take it. Nothing for a project that is still to come */
+                    assignment?: string;
+                    /** @description That one, in words */
+                    for?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    releaseReserve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is free */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listDoubts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The doubts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JarDoubt"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    doubtJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    what: "contaminated" | "mislabelled";
+                    /**
+                     * Format: date-time
+                     * @description What was laid before is as it should be
+                     */
+                    since: string;
+                    /** @description The jar whose glaze a mislabelled cup held */
+                    instead?: string;
+                    text?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is written down */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    settleDoubt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is right again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    relabelCoats: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    pieces: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description They are */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropDoubt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    weighJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * Format: double
+                     * @description Of the sample without its vessel
+                     */
+                    massG: number;
+                    /** Format: double */
+                    volumeML: number;
+                    /**
+                     * Format: double
+                     * @description How much is in the bucket, to say how much water it takes
+                     */
+                    holdsML?: number;
+                    /**
+                     * Format: double
+                     * @description Up to how much it is filled from powder; 0 for not
+                     */
+                    fillML?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description What it says */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weighing"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    inStock: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The glaze */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeJar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JarChange"];
+            };
+        };
+        responses: {
+            /** @description The glaze */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardChange"];
+            };
+        };
+        responses: {
+            /** @description The glaze */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glaze"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getHint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putHint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeHint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getJarCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The code */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                file: "tiles.csv" | "glazes.csv" | "wall.gpl";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPhotographs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Photographs of racks, the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photograph"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addPhotograph: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description The photograph */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photograph"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removePhotograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone from the school's file; copies that hold it still, the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyHolding"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture as it is kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readPhotograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    cards: components["schemas"]["Card"][];
+                    boxes: components["schemas"]["Box"][];
+                    /**
+                     * @description By what light it was taken; missing where nobody said
+                     * @enum {string}
+                     */
+                    by?: "daylight" | "lamp";
+                };
+            };
+        };
+        responses: {
+            /** @description What was read */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographReading"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    saveReadings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    tiles: components["schemas"]["TileReadings"][];
+                    /** @description Somebody looked at cards that disagree, and keeps the readings all the same */
+                    looked?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The tiles */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tile"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listCovers: {
+        parameters: {
+            query: {
+                /** @description Whose clay and cone */
+                piece: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The covers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlazeCover"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    searchTiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Want"];
+            };
+        };
+        responses: {
+            /** @description What was found */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Search"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getMatrix: {
+        parameters: {
+            query: {
+                clay: string;
+                cone: string;
+                atmosphere?: components["schemas"]["Atmosphere"];
+                textured?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The matrix */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Matrix"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    seeTiles: {
+        parameters: {
+            query: {
+                vision: "protan" | "deutan" | "tritan";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every tile as it is seen */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seen"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listConfusions: {
+        parameters: {
+            query: {
+                clay: string;
+                cone: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Pairs of jars */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Confusion"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTile: {
+        parameters: {
+            query?: {
+                /** @description ΔE2000 that another coat has to change to be worth it */
+                step?: number;
+            };
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The tile */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TileDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    markTile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    faults: components["schemas"]["Fault"][];
+                    /** @description What the report of a laboratory's leach test of it is called */
+                    leached?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The tile */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTiles: {
+        parameters: {
+            query?: {
+                /** @description How the wall hangs; by code unless said */
+                order?: "code" | "glaze" | "hue" | "lightness" | "place";
+                /** @description By how near they are to this colour, whatever the order */
+                to?: components["schemas"]["Hex"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Fired tiles */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tile"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addTile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    piece: string;
+                    surface: string;
+                    fired: components["schemas"]["Hex"];
+                    textured?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The tile */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listClasses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Classes with their students */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Class"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    clay: string;
+                    cone: string;
+                    students: components["schemas"]["NewStudent"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The class */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Class"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readNames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    text: string;
+                    /** @description Whose marks are taken already */
+                    class?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The names */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Names"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addStudents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    students: components["schemas"]["NewStudent"][];
+                    /** @description Each gets a piece of every assignment of the class */
+                    pieces?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The class */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Class"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    mark?: string;
+                    class?: string;
+                    left?: boolean;
+                    /** @description Where they sit */
+                    table?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description They are */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putClay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    cones: string;
+                    fired: components["schemas"]["Hex"];
+                    dark?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The clay */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clay"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    clay: string;
+                    cone: string;
+                    atmosphere?: components["schemas"]["Atmosphere"];
+                    /** @description Jars it may use; empty for all */
+                    jars?: string[];
+                    archived?: boolean;
+                    hushed?: components["schemas"]["MatterCode"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The class */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Class"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listForms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Forms that can be planned */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormKind"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    sketchForm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormMeasures"];
+            };
+        };
+        responses: {
+            /** @description The form drawn to scale */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sketch"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listAssignments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Assignments */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assignment"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormMeasures"] & {
+                    marking?: components["schemas"]["Marking"];
+                    /** @description Jars it may use; empty for what the class may */
+                    jars?: string[];
+                    class: string;
+                    name: string;
+                    clay?: string;
+                    cone: string;
+                    /** @description Its pieces start as greenware: bisque first, then glaze */
+                    green?: boolean;
+                    /** @description 06 to 04; 04 where nothing is said */
+                    bisqueCone?: string;
+                    /** @description Who makes it; none for the whole class */
+                    students?: string[];
+                    /** @description How many pieces each makes; 1 where nothing is said */
+                    each?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The assignment */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assignment"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPieces: {
+        parameters: {
+            query?: {
+                class?: string;
+                stage?: components["schemas"]["Stage"];
+                /** @description Those of assignments that have ended instead of those that are worked on */
+                over?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Pieces */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceList"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPiece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All about one piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removePiece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    savePlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description The revision that was on the screen */
+                    revision: number;
+                    choices: components["schemas"]["Choice"][];
+                    own?: components["schemas"]["Own"];
+                };
+            };
+        };
+        responses: {
+            /** @description The piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    passPlanOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @description Each further piece takes the plan with its stacks moved on by one more surface */
+                    turned?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description How many took it over */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        pieces: number;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    copyPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    from: string;
+                    revision: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getWhy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Fault by fault */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultWhy"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description In sentences */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listModels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Models */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Model"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getVote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The vote */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Vote"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setVote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    open: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The vote */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Vote"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listVotes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Votes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenVote"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    castVote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    piece: string;
+                    student: string;
+                    slot: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Counted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listSchemes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Schemes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scheme"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addScheme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Schemes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scheme"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeScheme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    act: "turn" | "pick" | "save";
+                    choices?: components["schemas"]["Choice"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Schemes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scheme"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropScheme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Schemes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scheme"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getDrawing: {
+        parameters: {
+            query?: {
+                colours?: "chalk" | "fired";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The piece in the round */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Round"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPieceCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The code */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    decide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    words: components["schemas"]["Word"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getReview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The queue */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Review"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssignmentChange"];
+            };
+        };
+        responses: {
+            /** @description The assignment */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assignment"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addPieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    students: string[];
+                    each?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The assignment */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assignment"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    previewAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssignmentChange"];
+            };
+        };
+        responses: {
+            /** @description What it would change */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleEffects"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The kit */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kit"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getHomePage: {
+        parameters: {
+            query?: {
+                who?: "nobody" | "marks" | "names";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The page */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getAssignmentDrawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importAssignment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    class: string;
+                    document: {
+                        [key: string]: unknown;
+                    };
+                    apply: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description What the document would bring or has brought */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentImport"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getDocumentSchema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The schema */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listProgrammes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kept tile programmes with the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Programme"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepProgramme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    classes?: string[];
+                    clay: string;
+                    cone: string;
+                    atmosphere?: components["schemas"]["Atmosphere"];
+                };
+            };
+        };
+        responses: {
+            /** @description The programme */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Programme"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listUntried: {
+        parameters: {
+            query?: {
+                class?: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By clay and firing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Untried"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropProgramme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The room */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    switchRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    class: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The room */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    lockStations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    locked: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The room */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setDamp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    damp: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The room */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTimetable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The timetable */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timetable"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setTimetable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Timetable"];
+            };
+        };
+        responses: {
+            /** @description The timetable */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timetable"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description The file */
+                    text: string;
+                    /** @description Whose lessons the events of a name are; empty for nobody's. A name that is not here is looked for among the classes. */
+                    classes?: {
+                        [key: string]: string;
+                    };
+                    /** @description Events of whole days that are not a class's are holidays */
+                    holidays?: boolean;
+                    /** @description The first day that is taken over; the file's own where it is missing */
+                    from?: string;
+                    to?: string;
+                    apply: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description What the file would bring or has brought */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarImport"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listLessons: {
+        parameters: {
+            query?: {
+                /** @description The first day; the Monday of this week where it is missing */
+                from?: string;
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The days */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calendar"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LessonChange"];
+            };
+        };
+        responses: {
+            /** @description The lesson */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lesson"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    releaseExtras: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    released: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description It is as was asked */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getSeating: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The seating */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seating"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setSeating: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    jars: components["schemas"]["JarSeats"][];
+                    /** @description Seat the class by its choices */
+                    assign: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The seating */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seating"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    chooseJars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    student: string;
+                    choices: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description The seating */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seating"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    lessonsAround: {
+        parameters: {
+            query?: {
+                class?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lessons */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonsAround"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listShortages: {
+        parameters: {
+            query?: {
+                days?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The jars, what lacks most first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JarShortage"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getCourse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The course of the lesson */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonCourse"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRoute: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The route of the lesson */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonRoute"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBefore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What the lesson needs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeforeLesson"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getClose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How the lesson ends */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CloseLesson"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTicks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The ticks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonTick"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tickLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    items: string[];
+                    done: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The ticks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonTick"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    pourGlaze: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    glaze: string;
+                    /**
+                     * Format: double
+                     * @description Poured; below 0 what came back; 0 takes the last one back
+                     */
+                    ml: number;
+                };
+            };
+        };
+        responses: {
+            /** @description What was poured in the lesson */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Poured"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getBrushes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The rack */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberedBrushes"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setBrushes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumberedBrushes"][];
+            };
+        };
+        responses: {
+            /** @description The rack */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberedBrushes"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listRemedies: {
+        parameters: {
+            query: {
+                piece: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The remedies */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Remedy"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LessonChange"];
+            };
+        };
+        responses: {
+            /** @description It is as was asked */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makePairingCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The code */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        code: string;
+                        /** Format: date-time */
+                        until: string;
+                        /** @description Where a tablet opens its page; none where the server listens to this machine only */
+                        links: string[];
+                        /** @description PNG of a QR code of the first link, as a data URL */
+                        qr?: string;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    endStation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setHelper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    passphrase: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    pairStation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The session */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getStation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The station */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationState"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    live: {
+        parameters: {
+            query?: {
+                /** @description The last event that the screen has seen */
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A stream: 'pieces' carries the pieces that something happened to, 'stale' says that something else changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeWish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wish"];
+            };
+        };
+        responses: {
+            /** @description The piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    draftPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    revision: number;
+                    choices: components["schemas"]["Choice"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description The piece */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    seekPieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Clues"];
+            };
+        };
+        responses: {
+            /** @description Candidates */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Candidate"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listStrays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The oldest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stray"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    settleStray: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    keep: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Settled */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getReady: {
+        parameters: {
+            query?: {
+                class?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Groups, the largest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyGroup"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    events: components["schemas"]["EventIn"][];
+                };
+            };
+        };
+        responses: {
+            /** @description The pieces as they are now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Logged"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listLoads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kiln loads */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Load"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addToLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    load?: string;
+                    name?: string;
+                    cone: string;
+                    pieces: {
+                        id: string;
+                        /** Format: int64 */
+                        seen: number;
+                    }[];
+                };
+            };
+        };
+        responses: {
+            /** @description The load */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Load"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listKilns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kilns */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KilnSeen"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addKiln: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Kiln"];
+            };
+        };
+        responses: {
+            /** @description The kiln */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KilnSeen"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getUsualKiln: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A kiln without a name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kiln"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putKiln: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Kiln"];
+            };
+        };
+        responses: {
+            /** @description The kiln */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KilnSeen"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    planLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    kiln: string;
+                    cone: string;
+                    /** @description Of one class alone */
+                    class?: string;
+                    /** @description Of bisque alone, or of glaze alone, where the house fires each by itself; what more of waits where it is missing */
+                    bisque?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The plan */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listOpenedLoads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Loads */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        id: string;
+                        name: string;
+                    }[];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLoadPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The plan */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeLoadPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoadPlanChange"];
+            };
+        };
+        responses: {
+            /** @description The plan as it is then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropLoadPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Thrown away */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLoadGains: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The most first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadGain"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    misfitInLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoadMisfit"];
+            };
+        };
+        responses: {
+            /** @description The plan as it is then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    tickLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    piece: string;
+                    in: boolean;
+                    /**
+                     * Format: int64
+                     * @description The last event of the piece that was seen
+                     */
+                    seen?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The plan as it is then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadPlan"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeOutOfKiln: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutOfKiln"];
+            };
+        };
+        responses: {
+            /** @description The load */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Load"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    fireLoad: {
+        parameters: {
+            query?: {
+                /** @description The kiln that it was lit in, where no plan says so */
+                kiln?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The load */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Load"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeLoadBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The load */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Load"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    unloadLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The load */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Load"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTerm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The forecast */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermForecast"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportTerm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTermRemedies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Remedies */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermRemedy"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    pickTermRemedy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    key: string;
+                };
+            };
+        };
+        responses: {
+            /** @description What was done */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermPicked"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addShow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Show"];
+            };
+        };
+        responses: {
+            /** @description The show */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Show"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    putShow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Show"];
+            };
+        };
+        responses: {
+            /** @description The show */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Show"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    dropShow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Dropped */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listFaults: {
+        parameters: {
+            query?: {
+                class?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The gallery */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultGallery"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listStacks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Stacks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StackRecord"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    avoidStack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StackAvoided"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    foretellLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The risks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadRisks"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listGrades: {
+        parameters: {
+            query: {
+                assignment: string;
+                what: "made" | "glazing";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradeSheet"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    giveGrades: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GradeGiven"][];
+            };
+        };
+        responses: {
+            /** @description Given */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportGrades: {
+        parameters: {
+            query: {
+                assignment: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Both grades of every piece */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listUnglazed: {
+        parameters: {
+            query?: {
+                class?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The longest waiting first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Unglazed"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRubric: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The rubric of the house */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rubric"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setRubric: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Rubric"];
+            };
+        };
+        responses: {
+            /** @description The rubric */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rubric"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setUnits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Units"];
+            };
+        };
+        responses: {
+            /** @description The units */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Units"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getRules: {
+        parameters: {
+            query?: {
+                class?: string;
+                assignment?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description House rules */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rule"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    setRules: {
+        parameters: {
+            query?: {
+                class?: string;
+                assignment?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    values: {
+                        [key: string]: string;
+                    };
+                    /** @description Approved plans keep to the new rules as well */
+                    approved?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description House rules */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rule"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPresets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Presets */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preset"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    previewRules: {
+        parameters: {
+            query?: {
+                class?: string;
+                assignment?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    values: {
+                        [key: string]: string;
+                    };
+                    approved?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description What would change */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleEffects"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listAmounts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Amounts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Amount"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getGuide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Verdicts and marks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Guide"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listBackups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Backups */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Backup"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The backup */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Backup"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    openDemo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Where it is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description On this machine; its fragment is the passphrase */
+                        url: string;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    advanceClock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    minutes: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The session */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
 }
