@@ -42,7 +42,26 @@ type Tile struct {
 	Place      int        `json:"place,omitzero"`      // where it hangs on the real wall, from 1; 0 = not known
 	Readings   []Reading  `json:"readings,omitzero"`   // boxes read on it: halves and strips; may be none
 	Faults     []Fault    `json:"faults,omitzero"`     // what went wrong with it, as the teacher saw; may be none
+	Samples    []OnPiece  `json:"samples,omitzero"`    // colours on pieces that it was averaged from; none for a tile made as one
 	Leached    string     `json:"leached,omitzero"`    // what the report of a laboratory's leach test of it is called; "" for none
+}
+
+// OnPiece is the colour of a surface of a piece that a tile was averaged from.
+type OnPiece struct {
+	Piece   string     `json:"piece,omitzero"`
+	Surface string     `json:"surface,omitzero"`
+	Lab     colour.Lab `json:"lab,omitzero"`
+}
+
+// Apart is how far apart the samples of a tile are, ΔE2000 of the two that differ most; 0 for fewer
+// than two.
+func (t Tile) Apart() (most float64) {
+	for i := range t.Samples {
+		for _, other := range t.Samples[:i] {
+			most = max(most, colour.Difference(t.Samples[i].Lab, other.Lab))
+		}
+	}
+	return most
 }
 
 // Fault is what a fired tile warns of on its clay.

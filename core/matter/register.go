@@ -18,6 +18,8 @@ const (
 	FoodBare       Code = "food-bare"
 	Gap            Code = "gap"
 	NoTile         Code = "no-tile"
+	Experiment     Code = "experiment"
+	CameBefore     Code = "came-before"
 	TileDoubt      Code = "tile-doubt"
 	OutOfStock     Code = "out-of-stock"
 	Seat           Code = "seat"
@@ -111,6 +113,8 @@ var register = []Matter{
 	{Code: Gap, Means: "nothing planned between two glazed surfaces or on a detail; a note for a bare strip left between two colours", Weighs: []Severity{Warn, Note}, Settled: AtTiles, About: OfGlaze},
 	{Code: Forgotten, Means: "the inside of a vessel with nothing planned, though it is glazed elsewhere", Weighs: []Severity{Warn}, Settled: AtTiles, About: OfGlaze},
 	{Code: NoTile, Means: "the stack was never fired on this clay at this cone; the nearest evidence is named", Weighs: []Severity{Warn, Note}, Settled: AtTiles, About: OfStock},
+	{Code: Experiment, Means: "the stack is planned as an experiment: it was never fired on this clay at this cone, and that is why it is laid", Weighs: []Severity{Note}, Settled: ByHand, About: OfStock},
+	{Code: CameBefore, Means: "what became of the stack on pieces of this room: no tile shows it yet, or its coats are to be others; a warning where at best half of them, four times of five, come out sound", Weighs: []Severity{Note, Warn}, Settled: AtTiles, About: OfStock},
 	{Code: TileDoubt, Means: "the tile that shows the stack was read with a doubt: clipped, uneven, in glare, without a card", Weighs: []Severity{Note}, Settled: AtWall, About: OfStock},
 	{Code: OutOfStock, Means: "a jar that is not in the room", Weighs: []Severity{Warn}, Settled: AtTiles, About: OfStock},
 	{Code: Seat, Means: "melting glaze on the seat of a lid: more than the house lays there, or not recorded as fired apart", Weighs: []Severity{Stop}, Settled: AtStack, About: OfFoot, Waits: Plan, One: "has glaze on the seat of its lid", Many: "have glaze on the seat of their lid", Shields: true},

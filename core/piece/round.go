@@ -224,3 +224,33 @@ func arc(r, centre, from, to float64) (line []point) {
 	}
 	return line
 }
+
+// Curved says whether a surface bends, so that some part of it always mirrors the light: one that is
+// turned, but for level floors, or a bow. What is marked out on a surface bends as that does.
+func (b Body) Curved(surface string) bool {
+	if s, ok := b.Surface(surface); ok && s.On != "" {
+		return b.Curved(s.On)
+	}
+	round := b.Round()
+	for _, bow := range round.Bows {
+		if bow.Surface == surface {
+			return true
+		}
+	}
+	for _, t := range round.Turned {
+		if t.Surface != surface {
+			continue
+		}
+		low, high := math.Inf(1), math.Inf(-1)
+		for _, p := range t.Line {
+			low, high = min(low, p[1]), max(high, p[1])
+		}
+		if high-low > level {
+			return true
+		}
+	}
+	return false
+}
+
+// level is how much a floor may rise and still count as level, mm.
+const level = 1.0

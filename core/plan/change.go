@@ -29,7 +29,7 @@ func Changes(from, to Plan, b piece.Body) []Change {
 
 // Same says whether two choices come to the same work.
 func (c Choice) Same(d Choice) bool {
-	return c.KeptBare() == d.KeptBare() && c.Resist == d.Resist && c.Heavy == d.Heavy && c.Stack.Same(d.Stack)
+	return c.KeptBare() == d.KeptBare() && c.Resist == d.Resist && c.Heavy == d.Heavy && c.Tried == d.Tried && c.Stack.Same(d.Stack)
 }
 
 // Says is the choice in the middle of a sentence.
@@ -41,10 +41,15 @@ func (c Choice) Says() string {
 		return "bare"
 	case c.Stack.Total() == 0:
 		return "nothing planned"
-	case c.Heavy:
-		return c.Stack.String() + ", thick on purpose"
 	}
-	return c.Stack.String()
+	says := c.Stack.String()
+	if c.Heavy {
+		says += ", thick on purpose"
+	}
+	if c.Tried {
+		says += ", as an experiment"
+	}
+	return says
 }
 
 // Rotated is a plan whose stacks moved on by one surface: each different stack

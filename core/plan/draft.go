@@ -37,7 +37,7 @@ func (r Supply) Clean(choices Plan, body piece.Body) (Plan, error) {
 		}
 		c.Stack = c.Stack.Normal()
 		if c.KeptBare() {
-			c.Stack, c.Heavy = nil, false
+			c.Stack, c.Heavy, c.Tried = nil, false, false
 		}
 		clean[id] = c
 		if !c.KeptBare() && len(c.Stack) == 0 {

@@ -128,7 +128,8 @@ func short(t *glaze.Tile, coats bool, half glaze.Half, at Spot) string {
 
 // evidence asks what tile shows the stack on this clay, and says whether one does.
 func (c *check) evidence(surface *piece.Surface, stack glaze.Stack) (shown bool) {
-	if !c.tilesHere && c.shelf.House.OtherClay == rules.Nothing {
+	tried := c.plan[surface.ID].Tried
+	if !tried && !c.tilesHere && c.shelf.House.OtherClay == rules.Nothing {
 		return false
 	}
 	at := Spot{Firing: c.firing, Half: glaze.Smooth, OwnClay: c.work.Clay.Dark}
@@ -141,6 +142,12 @@ func (c *check) evidence(surface *piece.Surface, stack glaze.Stack) (shown bool)
 	best, ok := &found.best, found.ok
 	if ok && best.Exact {
 		c.doubt(surface, &best.Tile)
+	}
+	if tried && !(ok && best.Exact) {
+		c.add(Finding{Code: matter.Experiment, Surface: surface.ID,
+			Text: fmt.Sprintf("%s: an experiment. Nobody has fired %s on %s at cone %s.", surface.Name, stack, c.work.clayOf(surface).Name, c.work.Cone),
+			Way:  "Lay it as planned, log every coat, and look at what comes out."})
+		return false
 	}
 	if ok && best.Exact || !c.tilesHere && !ok {
 		return ok
@@ -165,8 +172,19 @@ func (c *check) evidence(surface *piece.Surface, stack glaze.Stack) (shown bool)
 	if !c.tilesHere {
 		f.Severity = Note
 	}
-	c.add(f)
+	c.add(c.untried(surface, f))
 	return false
+}
+
+// untried weighs that nobody has fired a stack as the house does.
+func (c *check) untried(surface *piece.Surface, f Finding) Finding {
+	switch house := c.shelf.House.Untried; {
+	case house == rules.UntriedWelcome || house == rules.UntriedDetails && surface.Over:
+		f.Severity = Note
+	case house == rules.UntriedDetails && f.Severity == Warn:
+		f.Way = "This house tries stacks only as small details over a finished base: choose one with a tile."
+	}
+	return f
 }
 
 // look finds the evidence for a stack at a spot, once.

@@ -21,6 +21,7 @@ type Choice struct {
 	Stack  glaze.Stack `json:"stack,omitempty"`
 	Resist Resist      `json:"resist,omitempty"` // what keeps it bare
 	Heavy  bool        `json:"heavy,omitempty"`  // thicker than the figure on purpose
+	Tried  bool        `json:"tried,omitempty"`  // as an experiment: to see what a stack becomes that nobody has fired
 }
 
 // Resist is what keeps glaze off a surface.

@@ -2,11 +2,15 @@ package results
 
 import (
 	"cmp"
+	"fmt"
 	"math"
 	"slices"
 
+	"enkaustos/core/colour"
 	"enkaustos/core/fault"
 	"enkaustos/core/glaze"
+	"enkaustos/core/plan"
+	"enkaustos/core/work"
 )
 
 // FiredOn is what a stack was fired on and in.
@@ -14,6 +18,9 @@ type FiredOn struct {
 	glaze.Firing
 	Half glaze.Half // smooth or textured
 }
+
+// Spot is where a tile would have to speak for it.
+func (g FiredOn) Spot() plan.Spot { return plan.Spot{Firing: g.Firing, Half: g.Half} }
 
 // Fired is one surface that was fired with a stack.
 type Fired struct {
@@ -23,8 +30,37 @@ type Fired struct {
 	Judged, Sound  bool
 	Faults         []fault.Kind
 	Flow           fault.Flow
-	Said, Again    bool // its maker said whether to repeat it, and would
-	Picture        string
+	Said, Again    bool        // its maker said whether to repeat it, and would
+	Lab            *colour.Lab // read from a photograph with a card; nil where nobody read it
+}
+
+// FiredOf are the glazed surfaces of a piece that is out of a glaze firing; read are the colours that
+// were read from photographs, by surface.
+func FiredOf(id string, w plan.Work, s work.State, read map[string]colour.Lab) (all []Fired) {
+	if s.Firing == nil || s.Firing.Unloaded.IsZero() {
+		return nil
+	}
+	o := s.Outcome()
+	for i := range w.Body.Surfaces {
+		on := &w.Body.Surfaces[i]
+		stack := s.Stack(on.ID).AsLaid()
+		if stack.Total() == 0 {
+			continue
+		}
+		spot := w.SpotOf(on)
+		one := Fired{Piece: id, Surface: on.ID, Stack: stack, Ground: FiredOn{spot.Firing, spot.Half}, Judged: o.Judged(), Sound: o.SoundOn(on.ID), Flow: o.Flow}
+		for _, f := range o.On(on.ID) {
+			one.Faults = append(one.Faults, f.Kind)
+		}
+		if said := s.Opinion; said != nil {
+			one.Said, one.Again = true, said.Again
+		}
+		if lab, is := read[on.ID]; is {
+			one.Lab = &lab
+		}
+		all = append(all, one)
+	}
+	return all
 }
 
 // Record is what became of a stack on one ground.
@@ -38,12 +74,18 @@ type Record struct {
 	Faults       map[fault.Kind]int
 	Said, Again  int
 	Pieces       []string // the newest last
-	Pictures     []string
-	Least, Most  float64 // between which its share of sound ones lies, four times of five
+	Read         []Read   // colours that were read of it
+	Least, Most  float64  // between which its share of sound ones lies, four times of five
 	NeverJudged  bool
 	MoreOrFewer  int // +1 where its results ask for a coat more, -1 for one fewer
 	BecauseOf    fault.Kind
 	BecauseCount int
+}
+
+// Read is the colour of one surface that came out.
+type Read struct {
+	Piece, Surface string
+	Lab            colour.Lab
 }
 
 // z80 leaves a tenth at either end of a normal distribution.
@@ -100,8 +142,8 @@ func (r *Record) add(f Fired) {
 	if !slices.Contains(r.Pieces, f.Piece) {
 		r.Pieces = append(r.Pieces, f.Piece)
 	}
-	if f.Picture != "" && !slices.Contains(r.Pictures, f.Picture) {
-		r.Pictures = append(r.Pictures, f.Picture)
+	if f.Lab != nil {
+		r.Read = append(r.Read, Read{f.Piece, f.Surface, *f.Lab})
 	}
 	if f.Said {
 		r.Said++
@@ -143,4 +185,45 @@ func (r *Record) advise() {
 	case thick*repeats >= r.Judged && thick > 1:
 		r.MoreOrFewer, r.BecauseOf, r.BecauseCount = -1, fault.Running, thick
 	}
+}
+
+// Advice is what the results say of the coats for next time; "" where they do not speak.
+func (r *Record) Advice() string {
+	switch r.MoreOrFewer {
+	case 1:
+		return fmt.Sprintf("A coat more next time: %d of %d were see-through or striped.", r.BecauseCount, r.Judged)
+	case -1:
+		return fmt.Sprintf("A coat fewer next time: %d of %d ran, or gathered.", r.BecauseCount, r.Judged)
+	}
+	return ""
+}
+
+// Key names the stack on its ground.
+func (r *Record) Key() string { return r.Ground.Spot().On(r.Stack) }
+
+// Came is what plans hear of it.
+func (r *Record) Came() plan.Came {
+	return plan.Came{Judged: r.Judged, Sound: r.Sound, Most: r.Most, Advice: r.Advice()}
+}
+
+// Mean is the colour between all that was read of it; ok is false where nothing was.
+func (r *Record) Mean() (mean colour.Lab, ok bool) {
+	for _, one := range r.Read {
+		mean.L += one.Lab.L
+		mean.A += one.Lab.A
+		mean.B += one.Lab.B
+	}
+	n := float64(max(1, len(r.Read)))
+	return colour.Lab{L: mean.L / n, A: mean.A / n, B: mean.B / n}, len(r.Read) > 0
+}
+
+// Apart is how far apart the colours of a stack came out, ΔE2000 of the two that differ most; ok is
+// false where fewer than two were read.
+func (r *Record) Apart() (most float64, ok bool) {
+	for i := range r.Read {
+		for _, other := range r.Read[:i] {
+			most = max(most, colour.Difference(r.Read[i].Lab, other.Lab))
+		}
+	}
+	return most, len(r.Read) > 1
 }

@@ -154,6 +154,10 @@ var fields = []Field{
 		Reason:  "The same glaze fires differently on white, speckled and red clay. A tile only speaks for its own.",
 		Choices: []Choice{{string(Hint), "Counts as a hint, and is called one"}, {string(Nothing), "Counts for nothing"}},
 		choice:  func(h *House) *string { return (*string)(&h.OtherClay) }},
+	{Key: "untried", Group: forCover, Name: "Stacks that nobody has fired",
+		Reason:  "Nobody can say what comes out without a fired tile; somebody has to be the first, and writes it down.",
+		Choices: []Choice{{string(UntriedWelcome), "Welcome, as experiments, with a record"}, {string(UntriedWarned), "Allowed, and warned of"}, {string(UntriedDetails), "Only as small details over a finished base"}},
+		choice:  func(h *House) *string { return (*string)(&h.Untried) }},
 
 	{Key: "rawApart", Group: forCover, Name: "Raw glaze one cannot see, below", Unit: "ΔE", Most: 20,
 		Reason: "Pale glaze on pale bisque, clear on anything, two neighbours of one chalk: a missed spot shows only after the fire. 0 never asks.",

@@ -59,6 +59,7 @@ type House struct {
 
 	Hidden    Extent // "all" or "seen": whether what nobody sees is glazed
 	OtherClay Hearsay
+	Untried   Untried // what of stacks that nobody has fired
 	RawApart  float64 // ΔE2000 below which raw glaze is not told from what it lies on or beside; 0 = never asked
 
 	Path          Path      // bisque first, or once
@@ -104,7 +105,7 @@ func Default() House {
 		KilnGapMM: 6, KilnAboveMM: 12, Runners: RunnyInside, KilnWares: ByItself, KilnClasses: Shared, KilnPiles: Piled, KilnTiles: Shared,
 		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: BareFoot, FootBy: WipedBack, Underside: MayBeGlazed, Seat: BareSeat, StiltsCone: "none", Flat: EdgesGlazed, FlatMM: 2, Wipes: Student,
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: WhenDry, KilnDryHours: 12,
-		Hidden: CoverAll, OtherClay: Hint, RawApart: 6,
+		Hidden: CoverAll, OtherClay: Hint, Untried: UntriedWarned, RawApart: 6,
 		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, CleanDays: 3, SettleDays: 1, SettleMinutes: 10, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, SetUpMinutes: 4, ClearMinutes: 8, Sinks: 2, Seats: 4, CupML: 60, Extras: AnyTime, Wash: WashBrush, Thins: Teacher, Shakes: Student, Tablets: InWords, Names: ByName,
 		InsideOutside: AsTheyLike, MostCovered: 100,
 	}

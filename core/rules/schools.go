@@ -130,6 +130,16 @@ const (
 	WhileDamp Recoating = "damp" // area by area
 )
 
+// Untried says what a house thinks of stacks that nobody has fired.
+type Untried string
+
+// What houses think of them.
+const (
+	UntriedWelcome Untried = "welcome" // as experiments, with a record
+	UntriedWarned  Untried = "warned"
+	UntriedDetails Untried = "details" // only as small details over a finished base
+)
+
 // Extent says whether what nobody sees is glazed.
 type Extent string
 

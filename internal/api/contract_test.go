@@ -224,6 +224,7 @@ func TestEveryOperationAnswersAsTheContractSays(t *testing.T) {
 	do[[]contract.Rule](c, 200, "PUT", "/rules", body{"values": body{"coats": "2"}})
 	require.Len(t, do[[]contract.Amount](c, 200, "GET", "/assignments/"+assigned.Id+"/amounts", nil), 1, "one piece is fired, the other only planned")
 	do[contract.Guide](c, 200, "GET", "/guide", nil)
+	runTheLaboratory(t, c, class.Id)
 	require.Empty(t, do[[]contract.Backup](c, 200, "GET", "/backups", nil))
 	do[contract.Backup](c, 201, "POST", "/backups", nil)
 	require.Len(t, do[[]contract.Backup](c, 200, "GET", "/backups", nil), 1)

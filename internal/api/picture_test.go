@@ -70,7 +70,7 @@ func TestADeletedPhotographLeavesNoTrace(t *testing.T) {
 	require.Len(t, copies, 1)
 	require.Equal(t, made.Name, copies[0].Name)
 	require.NotNil(t, copies[0].Goes)
-	require.Contains(t, do[contract.Problem](head, 422, "DELETE", "/photographs/"+mine, nil).Detail, "deleted it already")
+	require.Contains(t, do[contract.Problem](head, 404, "DELETE", "/photographs/"+mine, nil).Detail, "somebody deleted it")
 	require.Equal(t, piece.Pictures, do[contract.PieceDetail](head, 200, "GET", "/pieces/"+piece.Id, nil).Piece.Pictures)
 	status, text := ask(t, head.client, "GET", server.URL+"/api/photographs/"+mine+"/picture", "")
 	require.Equal(t, http.StatusNotFound, status, text)

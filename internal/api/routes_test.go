@@ -161,7 +161,7 @@ func TestBodiesAreBounded(t *testing.T) {
 			require.Equal(t, http.StatusRequestEntityTooLarge, status, "%s %s: %s", method, path, text)
 		}
 	}
-	require.Equal(t, 8, named, "five lists, three pictures")
+	require.Equal(t, 9, named, "five lists, four pictures")
 	for path, body := range map[string]string{
 		"/login": `{"passphrase":"a guess of mine","role":"teacher"}`, "/pair": `{"code":"123456","admin":true}`,
 		"/setup": `{"token":"x","passphrase":"long enough","school":"x","more":[[[[[]]]]]}`,

@@ -84,6 +84,7 @@ type rooms struct {
 	wall.Photographs
 	desk.Desk
 	desk.Votes
+	desk.Offers
 	bench.Bench
 	gate.Gate
 	kiln.Kiln
@@ -96,6 +97,8 @@ type rooms struct {
 	stock.Doubts
 	grades.Grades
 	results.Results
+	results.Laboratory
+	results.Boards
 	lists.Lists
 	lists.ByHand
 	room.Room
@@ -113,8 +116,8 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 		TakeOut: func(ctx context.Context, id string) error {
 			return s.Change(ctx, func(m school.Moment, c *school.Change) error { return room.End(m, c, id) })
 		}}
-	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s, CopyEvery: o.CopyEvery}, desk.Desk{School: s}, desk.Votes{School: s}, bench.New(s), gate.Gate{School: s},
-		kiln.Kiln{School: s}, kiln.Kilns{School: s}, &kiln.Planning{School: s}, &term.Term{School: s}, term.Shows{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, grades.Grades{School: s}, results.New(s), lists.Lists{School: s}, lists.ByHand{School: s},
+	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s, CopyEvery: o.CopyEvery}, desk.Desk{School: s}, desk.Votes{School: s}, desk.Offers{School: s}, bench.New(s), gate.Gate{School: s},
+		kiln.Kiln{School: s}, kiln.Kilns{School: s}, &kiln.Planning{School: s}, &term.Term{School: s}, term.Shows{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, grades.Grades{School: s}, results.New(s), results.Laboratory{School: s}, results.Boards{School: s}, lists.Lists{School: s}, lists.ByHand{School: s},
 		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: links(o.Reach)},
 		lessons.Calendar{School: s}, lessons.Lessons{School: s, Running: lessons.NewRunning(s)}, house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo, Demo: o.Demo}, o.Trust}
 }

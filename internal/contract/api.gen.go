@@ -1583,8 +1583,33 @@ type Below struct {
 	UpTo  float64 `json:"upTo"`
 }
 
+// Blank defines model for Blank.
+type Blank struct {
+	Atmosphere Atmosphere `json:"atmosphere"`
+	Clay       string     `json:"clay"`
+	Cone       string     `json:"cone"`
+	Name       string     `json:"name"`
+
+	// Pieces That plan it
+	Pieces int `json:"pieces"`
+
+	// Running Experiments that are offered or under way
+	Running  int     `json:"running"`
+	Stack    []Layer `json:"stack"`
+	Textured bool    `json:"textured"`
+}
+
 // Blocker defines model for Blocker.
 type Blocker = ready.Blocker
+
+// BoardBoxes defines model for BoardBoxes.
+type BoardBoxes struct {
+	Boxes []struct {
+		// Box In pixels of the kept picture, from the top left
+		Box   Box    `json:"box"`
+		Piece string `json:"piece"`
+	} `json:"boxes"`
+}
 
 // Box In pixels of the kept picture, from the top left
 type Box struct {
@@ -1675,6 +1700,27 @@ type CalendarName struct {
 	Name string `json:"name"`
 }
 
+// CameOut The colour of a surface that came out beside what its tile promised
+type CameOut struct {
+	At time.Time `json:"at"`
+
+	// DeltaE ΔE2000; missing where no single figure holds
+	DeltaE *float64 `json:"deltaE,omitempty"`
+	Hex    *Hex     `json:"hex,omitempty"`
+
+	// Least It lies between this
+	Least *float64 `json:"least,omitempty"`
+
+	// Most and this
+	Most    *float64 `json:"most,omitempty"`
+	Photo   string   `json:"photo"`
+	Promise *Hex     `json:"promise,omitempty"`
+	Says    string   `json:"says"`
+
+	// Tile The tile that promised
+	Tile *string `json:"tile,omitempty"`
+}
+
 // Candidate defines model for Candidate.
 type Candidate struct {
 	Piece Piece `json:"piece"`
@@ -1760,6 +1806,9 @@ type Choice struct {
 	Resist  *ChoiceResist `json:"resist,omitempty"`
 	Stack   []Layer       `json:"stack"`
 	Surface string        `json:"surface"`
+
+	// Tried As an experiment: to see what a stack becomes that nobody has fired
+	Tried *bool `json:"tried,omitempty"`
 }
 
 // ChoiceResist What keeps it bare
@@ -2330,6 +2379,18 @@ type GalleryFault struct {
 	Picture *string `json:"picture,omitempty"`
 	Piece   string  `json:"piece"`
 	Surface string  `json:"surface"`
+}
+
+// GivenAgain defines model for GivenAgain.
+type GivenAgain struct {
+	Class string `json:"class"`
+
+	// Keep Keep as much of each glaze for it as it took last time
+	Keep *bool  `json:"keep,omitempty"`
+	Name string `json:"name"`
+
+	// Plan The piece whose plan all begin from; missing for none
+	Plan *string `json:"plan,omitempty"`
 }
 
 // Glaze defines model for Glaze.
@@ -2956,8 +3017,74 @@ type KitRule struct {
 // Lab CIELAB under D65
 type Lab = colour.Lab
 
+// LabCell defines model for LabCell.
+type LabCell struct {
+	Asked  bool           `json:"asked"`
+	Faults []CountedFault `json:"faults"`
+
+	// Fired Surfaces that came out
+	Fired  int    `json:"fired"`
+	Judged int    `json:"judged"`
+	Look   *Hex   `json:"look,omitempty"`
+	Name   string `json:"name"`
+
+	// Offered Who is asked to try it
+	Offered  []string `json:"offered"`
+	Pictures []string `json:"pictures"`
+
+	// Pieces That came out with it
+	Pieces []string `json:"pieces"`
+
+	// Planned Whose pieces plan it
+	Planned []string `json:"planned"`
+	Sound   int      `json:"sound"`
+	Stack   []Layer  `json:"stack"`
+
+	// Taken Who tries it
+	Taken []string `json:"taken"`
+
+	// Tile The tile that shows it
+	Tile *string `json:"tile,omitempty"`
+}
+
+// LabMatrix defines model for LabMatrix.
+type LabMatrix struct {
+	// Asked Cells that somebody asked for
+	Asked      int        `json:"asked"`
+	Atmosphere Atmosphere `json:"atmosphere"`
+
+	// Back Of those, that something came back of
+	Back  int       `json:"back"`
+	Bases [][]Layer `json:"bases"`
+
+	// Cells Row by row, a row for each top
+	Cells []LabCell `json:"cells"`
+	Clay  string    `json:"clay"`
+	Cone  string    `json:"cone"`
+
+	// Running Of those, that are under way
+	Running  int  `json:"running"`
+	Textured bool `json:"textured"`
+
+	// Tops An empty one is the base alone
+	Tops [][]Layer `json:"tops"`
+}
+
 // Label defines model for Label.
 type Label = piece.Label
+
+// Laboratory defines model for Laboratory.
+type Laboratory struct {
+	// Blanks Planned and never fired, the most planned first
+	Blanks   []Blank     `json:"blanks"`
+	Matrices []LabMatrix `json:"matrices"`
+
+	// Offers That nobody took yet
+	Offers []Offered `json:"offers"`
+
+	// Willing Pieces on which their makers would try something and may
+	Willing int `json:"willing"`
+}
 
 // LastForetold defines model for LastForetold.
 type LastForetold struct {
@@ -3366,6 +3493,43 @@ type Logged struct {
 	Warnings []LogWarning `json:"warnings"`
 }
 
+// LookBack defines model for LookBack.
+type LookBack struct {
+	// Amounts What was laid of each glaze
+	Amounts    []Amount       `json:"amounts"`
+	Assignment string         `json:"assignment"`
+	Class      string         `json:"class"`
+	Coats      int            `json:"coats"`
+	Faults     []CountedFault `json:"faults"`
+
+	// First The first coat
+	First *time.Time `json:"first,omitempty"`
+
+	// Last The last one
+	Last *time.Time `json:"last,omitempty"`
+
+	// Lessons Days on which coats were laid
+	Lessons int    `json:"lessons"`
+	Name    string `json:"name"`
+
+	// Out Pieces of it that came out and were judged
+	Out int `json:"out"`
+
+	// PerPiece Days on which the middle piece was worked on
+	PerPiece *float64 `json:"perPiece,omitempty"`
+	Pieces   int      `json:"pieces"`
+
+	// Plans Different plans, what came out best first
+	Plans []PlanBack `json:"plans"`
+	Sound int        `json:"sound"`
+
+	// Unloaded When the last of it was out
+	Unloaded *time.Time `json:"unloaded,omitempty"`
+
+	// Watch What a class should watch next time
+	Watch []string `json:"watch"`
+}
+
 // Marking What is marked out on a form, and what lies between its surfaces
 type Marking = piece.Marking
 
@@ -3477,6 +3641,57 @@ type OddDay struct {
 	Weekday *int  `json:"weekday,omitempty"`
 }
 
+// Offer A stack that nobody has fired and that the maker is asked to try
+type Offer struct {
+	// Faces Its glazes alone, from the clay up
+	Faces []OfferFace `json:"faces"`
+
+	// Name The stack by codes and names
+	Name string `json:"name"`
+
+	// On The name of the surface
+	On      string  `json:"on"`
+	Stack   []Layer `json:"stack"`
+	Surface string  `json:"surface"`
+}
+
+// OfferAnswer defines model for OfferAnswer.
+type OfferAnswer struct {
+	Take bool `json:"take"`
+}
+
+// OfferFace defines model for OfferFace.
+type OfferFace struct {
+	Fired *Hex   `json:"fired,omitempty"`
+	Glaze string `json:"glaze"`
+	Name  string `json:"name"`
+	Raw   *Hex   `json:"raw,omitempty"`
+}
+
+// OfferWanted defines model for OfferWanted.
+type OfferWanted struct {
+	// Class Whose students are asked; without it, all
+	Class *string `json:"class,omitempty"`
+}
+
+// Offered defines model for Offered.
+type Offered struct {
+	At       time.Time `json:"at"`
+	Declined bool      `json:"declined"`
+
+	// Name The stack by codes and names
+	Name  string  `json:"name"`
+	Piece string  `json:"piece"`
+	Stack []Layer `json:"stack"`
+
+	// Surface Its name
+	Surface string `json:"surface"`
+
+	// Title Of the assignment
+	Title string `json:"title"`
+	Who   string `json:"who"`
+}
+
 // OpenVote defines model for OpenVote.
 type OpenVote struct {
 	Assignment *string `json:"assignment,omitempty"`
@@ -3545,7 +3760,10 @@ type Photograph struct {
 	Height int       `json:"height"`
 	Id     string    `json:"id"`
 	Name   string    `json:"name"`
-	Width  int       `json:"width"`
+
+	// Piece Whose picture it is; missing for a rack or a board
+	Piece *string `json:"piece,omitempty"`
+	Width int     `json:"width"`
 }
 
 // PhotographReading defines model for PhotographReading.
@@ -3624,7 +3842,10 @@ type Piece struct {
 	// NextCone Of its next firing, which may be to bisque
 	NextCone string   `json:"nextCone"`
 	Notes    []string `json:"notes"`
-	Opinion  *string  `json:"opinion,omitempty"`
+
+	// Offer A stack that nobody has fired and that the maker is asked to try
+	Offer   *Offer  `json:"offer,omitempty"`
+	Opinion *string `json:"opinion,omitempty"`
 
 	// Outcome What came of its last glaze firing
 	Outcome *Outcome `json:"outcome,omitempty"`
@@ -3768,6 +3989,16 @@ type PieceList struct {
 	Pieces []Piece   `json:"pieces"`
 }
 
+// PieceReading defines model for PieceReading.
+type PieceReading struct {
+	// Came The colour of a surface that came out beside what its tile promised
+	Came    CameOut `json:"came"`
+	Flags   []Flag  `json:"flags"`
+	Hex     Hex     `json:"hex"`
+	Piece   string  `json:"piece"`
+	Surface string  `json:"surface"`
+}
+
 // PieceToPlace defines model for PieceToPlace.
 type PieceToPlace struct {
 	Item    string `json:"item"`
@@ -3778,6 +4009,60 @@ type PieceToPlace struct {
 	Table   string `json:"table"`
 	Title   string `json:"title"`
 	Why     string `json:"why"`
+}
+
+// PiecesRead defines model for PiecesRead.
+type PiecesRead struct {
+	Boxes []struct {
+		// Box In pixels of the kept picture, from the top left
+		Box     Box    `json:"box"`
+		Piece   string `json:"piece"`
+		Surface string `json:"surface"`
+	} `json:"boxes"`
+
+	// By By what light it was taken; missing where nobody said
+	By    *string `json:"by,omitempty"`
+	Cards []Card  `json:"cards"`
+
+	// Keep Keep what was read; else it is only shown
+	Keep *bool `json:"keep,omitempty"`
+
+	// Looked Somebody looked at cards that disagree
+	Looked *bool `json:"looked,omitempty"`
+}
+
+// PiecesReading defines model for PiecesReading.
+type PiecesReading struct {
+	Doubts  []CardDoubt   `json:"doubts"`
+	LeftOut []CardLeftOut `json:"leftOut"`
+
+	// Levels Kinds of patch that were used: 0 to 3
+	Levels int `json:"levels"`
+
+	// Places Places in which cards lie
+	Places int `json:"places"`
+
+	// Readings In the order of the boxes
+	Readings []PieceReading `json:"readings"`
+
+	// Says What these cards can and cannot do
+	Says string `json:"says"`
+}
+
+// PlanBack defines model for PlanBack.
+type PlanBack struct {
+	// Avoided A stack of it is not wanted again
+	Avoided *bool `json:"avoided,omitempty"`
+	Judged  int   `json:"judged"`
+
+	// Piece One that had it
+	Piece  string `json:"piece"`
+	Pieces int    `json:"pieces"`
+
+	// Says Surface by surface
+	Says     []string       `json:"says"`
+	Sound    int            `json:"sound"`
+	Surfaces []SurfaceState `json:"surfaces"`
 }
 
 // PlanChange defines model for PlanChange.
@@ -4318,11 +4603,19 @@ type StackAvoided struct {
 	Reason *string `json:"reason,omitempty"`
 }
 
+// StackHung defines model for StackHung.
+type StackHung struct {
+	Key string `json:"key"`
+}
+
 // StackRecord defines model for StackRecord.
 type StackRecord struct {
 	// Advice Coats for next time, where the results speak
-	Advice     *string    `json:"advice,omitempty"`
-	Again      int        `json:"again"`
+	Advice *string `json:"advice,omitempty"`
+	Again  int     `json:"again"`
+
+	// Apart How far apart they came out, ΔE2000 of the two that differ most
+	Apart      *float64   `json:"apart,omitempty"`
 	Atmosphere Atmosphere `json:"atmosphere"`
 
 	// Avoid Why it is not wanted again
@@ -4346,6 +4639,9 @@ type StackRecord struct {
 	Pictures []string `json:"pictures"`
 	Pieces   []string `json:"pieces"`
 	Raw      *Hex     `json:"raw,omitempty"`
+
+	// Read Colours that were read of it
+	Read *[]Hex `json:"read,omitempty"`
 
 	// Said Makers who said whether they would repeat it
 	Said     int     `json:"said"`
@@ -4504,8 +4800,11 @@ type SurfaceState struct {
 	Bare *bool `json:"bare,omitempty"`
 
 	// Below What shows below an overlap, up to a height in mm above the table
-	Below  *Below  `json:"below,omitempty"`
-	Detail *string `json:"detail,omitempty"`
+	Below *Below `json:"below,omitempty"`
+
+	// Came The colour of a surface that came out beside what its tile promised
+	Came   *CameOut `json:"came,omitempty"`
+	Detail *string  `json:"detail,omitempty"`
 
 	// Doubts Coats that may be one coat twice
 	Doubts *[]Coat    `json:"doubts,omitempty"`
@@ -4546,6 +4845,7 @@ type SurfaceState struct {
 
 	// Tile The tile that shows the stack on this clay at this cone
 	Tile    *string    `json:"tile,omitempty"`
+	Tried   *bool      `json:"tried,omitempty"`
 	WetFrom *time.Time `json:"wetFrom,omitempty"`
 }
 
@@ -4713,6 +5013,8 @@ type TermShow struct {
 
 // Tile defines model for Tile.
 type Tile struct {
+	// Apart How far apart those are, ΔE2000
+	Apart      *float64   `json:"apart,omitempty"`
 	Atmosphere Atmosphere `json:"atmosphere"`
 	Clay       string     `json:"clay"`
 	Code       string     `json:"code"`
@@ -4735,8 +5037,11 @@ type Tile struct {
 	PieceOf *string `json:"pieceOf,omitempty"`
 
 	// Place On the real wall, from 1; 0 for not known
-	Place    int         `json:"place"`
-	Raw      Hex         `json:"raw"`
+	Place int `json:"place"`
+	Raw   Hex `json:"raw"`
+
+	// Samples Colours on pieces that it was averaged from
+	Samples  *[]Hex      `json:"samples,omitempty"`
 	Stack    []Layer     `json:"stack"`
 	Strips   []TileStrip `json:"strips"`
 	Texture  *Hex        `json:"texture,omitempty"`
@@ -4982,6 +5287,9 @@ type Weighing struct {
 type Wish struct {
 	Text  string   `json:"text"`
 	Tiles []string `json:"tiles"`
+
+	// Willing Would try a stack that nobody has fired
+	Willing *bool `json:"willing,omitempty"`
 }
 
 // Word defines model for Word.
@@ -5441,6 +5749,11 @@ type GetReadyParams struct {
 	Class *string `form:"class,omitempty" json:"class,omitempty"`
 }
 
+// AddBoardParams defines parameters for AddBoard.
+type AddBoardParams struct {
+	Name string `form:"name" json:"name"`
+}
+
 // ListFaultsParams defines parameters for ListFaults.
 type ListFaultsParams struct {
 	Class *string `form:"class,omitempty" json:"class,omitempty"`
@@ -5624,6 +5937,9 @@ type AddAssignmentJSONRequestBody AddAssignmentJSONBody
 // ChangeAssignmentJSONRequestBody defines body for ChangeAssignment for application/json ContentType.
 type ChangeAssignmentJSONRequestBody = AssignmentChange
 
+// GiveAgainJSONRequestBody defines body for GiveAgain for application/json ContentType.
+type GiveAgainJSONRequestBody = GivenAgain
+
 // AddPiecesJSONRequestBody defines body for AddPieces for application/json ContentType.
 type AddPiecesJSONRequestBody AddPiecesJSONBody
 
@@ -5750,6 +6066,12 @@ type ReadNamesJSONRequestBody ReadNamesJSONBody
 // PairStationJSONRequestBody defines body for PairStation for application/json ContentType.
 type PairStationJSONRequestBody PairStationJSONBody
 
+// ReadPiecesJSONRequestBody defines body for ReadPieces for application/json ContentType.
+type ReadPiecesJSONRequestBody = PiecesRead
+
+// CutBoardJSONRequestBody defines body for CutBoard for application/json ContentType.
+type CutBoardJSONRequestBody = BoardBoxes
+
 // ReadPhotographJSONRequestBody defines body for ReadPhotograph for application/json ContentType.
 type ReadPhotographJSONRequestBody ReadPhotographJSONBody
 
@@ -5758,6 +6080,9 @@ type SeekPiecesJSONRequestBody = Clues
 
 // DraftPlanJSONRequestBody defines body for DraftPlan for application/json ContentType.
 type DraftPlanJSONRequestBody DraftPlanJSONBody
+
+// AnswerOfferJSONRequestBody defines body for AnswerOffer for application/json ContentType.
+type AnswerOfferJSONRequestBody = OfferAnswer
 
 // SavePlanJSONRequestBody defines body for SavePlan for application/json ContentType.
 type SavePlanJSONRequestBody SavePlanJSONBody
@@ -5780,8 +6105,14 @@ type MakeWishJSONRequestBody = Wish
 // KeepProgrammeJSONRequestBody defines body for KeepProgramme for application/json ContentType.
 type KeepProgrammeJSONRequestBody KeepProgrammeJSONBody
 
+// OfferExperimentsJSONRequestBody defines body for OfferExperiments for application/json ContentType.
+type OfferExperimentsJSONRequestBody = OfferWanted
+
 // AvoidStackJSONRequestBody defines body for AvoidStack for application/json ContentType.
 type AvoidStackJSONRequestBody = StackAvoided
+
+// HangStackJSONRequestBody defines body for HangStack for application/json ContentType.
+type HangStackJSONRequestBody = StackHung
 
 // SwitchRoomJSONRequestBody defines body for SwitchRoom for application/json ContentType.
 type SwitchRoomJSONRequestBody SwitchRoomJSONBody
@@ -5857,6 +6188,9 @@ type ServerInterface interface {
 	// ChangeAssignment Change the measures of an assignment, what is marked out on it, or its template.
 	// (PATCH /assignments/{id})
 	ChangeAssignment(c *gin.Context, id string)
+	// GiveAgain Give an assignment to a class once more, from what it was.
+	// (POST /assignments/{id}/again)
+	GiveAgain(c *gin.Context, id string)
 	// ListAmounts How much of each glaze the plans of an assignment take together.
 	// (GET /assignments/{id}/amounts)
 	ListAmounts(c *gin.Context, id string)
@@ -5872,6 +6206,9 @@ type ServerInterface interface {
 	// GetKit What an assignment asks for on the table, and for each piece to take away; and the rules in words.
 	// (GET /assignments/{id}/kit)
 	GetKit(c *gin.Context, id string)
+	// LookBack What an assignment took and taught, for whoever gives it again.
+	// (GET /assignments/{id}/lookback)
+	LookBack(c *gin.Context, id string)
 	// AddPieces Give students further pieces of an assignment.
 	// (POST /assignments/{id}/pieces)
 	AddPieces(c *gin.Context, id string)
@@ -6146,8 +6483,17 @@ type ServerInterface interface {
 	// (DELETE /photographs/{id})
 	RemovePhotograph(c *gin.Context, id string)
 
+	// (GET /photographs/{id})
+	GetPhotograph(c *gin.Context, id string)
+	// ReadPieces Read the colours of surfaces that came out, by the cards in the photograph, beside what their tiles promised.
+	// (POST /photographs/{id}/colours)
+	ReadPieces(c *gin.Context, id string)
+
 	// (GET /photographs/{id}/picture)
 	GetPicture(c *gin.Context, id string)
+	// CutBoard Give each piece on a board its part of the photograph.
+	// (POST /photographs/{id}/pieces)
+	CutBoard(c *gin.Context, id string)
 	// ReadPhotograph Read boxes of a photograph by the cards in it. Nothing is kept.
 	// (POST /photographs/{id}/reading)
 	ReadPhotograph(c *gin.Context, id string)
@@ -6169,6 +6515,12 @@ type ServerInterface interface {
 	// GetDrawing The piece drawn to scale as SVG, as planned.
 	// (GET /pieces/{id}/drawing)
 	GetDrawing(c *gin.Context, id string, params GetDrawingParams)
+	// WithdrawOffer Take an offer back that nobody answered yet, or one that was declined, so that it may be asked again.
+	// (DELETE /pieces/{id}/experiment)
+	WithdrawOffer(c *gin.Context, id string)
+	// AnswerOffer Take a stack that was offered into the plan, as an experiment, or decline it.
+	// (PUT /pieces/{id}/experiment)
+	AnswerOffer(c *gin.Context, id string)
 	// ListModels Pieces whose plan could be taken over.
 	// (GET /pieces/{id}/models)
 	ListModels(c *gin.Context, id string)
@@ -6235,15 +6587,30 @@ type ServerInterface interface {
 	// ReleaseReserve Glaze is no longer kept for a project.
 	// (DELETE /reserves/{id})
 	ReleaseReserve(c *gin.Context, id string)
+	// ListBoards Photographs of boards of pieces, the newest first.
+	// (GET /results/boards)
+	ListBoards(c *gin.Context)
+	// AddBoard Take in a photograph of a board with several pieces, JPEG or PNG.
+	// (POST /results/boards)
+	AddBoard(c *gin.Context, params AddBoardParams)
 	// ListFaults Faults that came out, by their first cause, without names; and what a class should watch, from its own last firing.
 	// (GET /results/faults)
 	ListFaults(c *gin.Context, params ListFaultsParams)
+	// GetLaboratory What plans ask for and nobody has fired, who would try it, and what came back of it.
+	// (GET /results/laboratory)
+	GetLaboratory(c *gin.Context)
+	// OfferExperiments Offer stacks that nobody has fired to students who would like to try one.
+	// (POST /results/laboratory)
+	OfferExperiments(c *gin.Context)
 	// ListStacks Stacks by what became of them, what most surely comes out sound first.
 	// (GET /results/stacks)
 	ListStacks(c *gin.Context)
 	// AvoidStack Say that a stack is not wanted again, and why; without a reason it is wanted again.
 	// (POST /results/stacks)
 	AvoidStack(c *gin.Context)
+	// HangStack Make a tile of what a stack became on pieces, from all the colours that were read of it.
+	// (PUT /results/stacks)
+	HangStack(c *gin.Context)
 	// GetRoom The class in the room now, its tablets, and the bells of the week.
 	// (GET /room)
 	GetRoom(c *gin.Context)
@@ -6463,6 +6830,31 @@ func (siw *ServerInterfaceWrapper) ChangeAssignment(c *gin.Context) {
 	siw.Handler.ChangeAssignment(c, id)
 }
 
+// GiveAgain operation middleware
+func (siw *ServerInterfaceWrapper) GiveAgain(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GiveAgain(c, id)
+}
+
 // ListAmounts operation middleware
 func (siw *ServerInterfaceWrapper) ListAmounts(c *gin.Context) {
 
@@ -6597,6 +6989,31 @@ func (siw *ServerInterfaceWrapper) GetKit(c *gin.Context) {
 	}
 
 	siw.Handler.GetKit(c, id)
+}
+
+// LookBack operation middleware
+func (siw *ServerInterfaceWrapper) LookBack(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.LookBack(c, id)
 }
 
 // AddPieces operation middleware
@@ -8520,6 +8937,56 @@ func (siw *ServerInterfaceWrapper) RemovePhotograph(c *gin.Context) {
 	siw.Handler.RemovePhotograph(c, id)
 }
 
+// GetPhotograph operation middleware
+func (siw *ServerInterfaceWrapper) GetPhotograph(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetPhotograph(c, id)
+}
+
+// ReadPieces operation middleware
+func (siw *ServerInterfaceWrapper) ReadPieces(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ReadPieces(c, id)
+}
+
 // GetPicture operation middleware
 func (siw *ServerInterfaceWrapper) GetPicture(c *gin.Context) {
 
@@ -8543,6 +9010,31 @@ func (siw *ServerInterfaceWrapper) GetPicture(c *gin.Context) {
 	}
 
 	siw.Handler.GetPicture(c, id)
+}
+
+// CutBoard operation middleware
+func (siw *ServerInterfaceWrapper) CutBoard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.CutBoard(c, id)
 }
 
 // ReadPhotograph operation middleware
@@ -8735,6 +9227,56 @@ func (siw *ServerInterfaceWrapper) GetDrawing(c *gin.Context) {
 	}
 
 	siw.Handler.GetDrawing(c, id, params)
+}
+
+// WithdrawOffer operation middleware
+func (siw *ServerInterfaceWrapper) WithdrawOffer(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.WithdrawOffer(c, id)
+}
+
+// AnswerOffer operation middleware
+func (siw *ServerInterfaceWrapper) AnswerOffer(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "id" -------------
+	var id string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", c.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter id: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AnswerOffer(c, id)
 }
 
 // ListModels operation middleware
@@ -9285,6 +9827,46 @@ func (siw *ServerInterfaceWrapper) ReleaseReserve(c *gin.Context) {
 	siw.Handler.ReleaseReserve(c, id)
 }
 
+// ListBoards operation middleware
+func (siw *ServerInterfaceWrapper) ListBoards(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.ListBoards(c)
+}
+
+// AddBoard operation middleware
+func (siw *ServerInterfaceWrapper) AddBoard(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params AddBoardParams
+
+	// ------------- Required query parameter "name" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "name", c.Request.URL.Query(), &params.Name, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter name: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.AddBoard(c, params)
+}
+
 // ListFaults operation middleware
 func (siw *ServerInterfaceWrapper) ListFaults(c *gin.Context) {
 
@@ -9312,6 +9894,32 @@ func (siw *ServerInterfaceWrapper) ListFaults(c *gin.Context) {
 	siw.Handler.ListFaults(c, params)
 }
 
+// GetLaboratory operation middleware
+func (siw *ServerInterfaceWrapper) GetLaboratory(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.GetLaboratory(c)
+}
+
+// OfferExperiments operation middleware
+func (siw *ServerInterfaceWrapper) OfferExperiments(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.OfferExperiments(c)
+}
+
 // ListStacks operation middleware
 func (siw *ServerInterfaceWrapper) ListStacks(c *gin.Context) {
 
@@ -9336,6 +9944,19 @@ func (siw *ServerInterfaceWrapper) AvoidStack(c *gin.Context) {
 	}
 
 	siw.Handler.AvoidStack(c)
+}
+
+// HangStack operation middleware
+func (siw *ServerInterfaceWrapper) HangStack(c *gin.Context) {
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.HangStack(c)
 }
 
 // GetRoom operation middleware
@@ -10296,6 +10917,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/photographs", wrapper.ListPhotographs)
 	router.POST(options.BaseURL+"/photographs", wrapper.AddPhotograph)
 	router.DELETE(options.BaseURL+"/photographs/:id", wrapper.RemovePhotograph)
+	router.GET(options.BaseURL+"/photographs/:id", wrapper.GetPhotograph)
 	router.GET(options.BaseURL+"/photographs/:id/picture", wrapper.GetPicture)
 	router.POST(options.BaseURL+"/photographs/:id/reading", wrapper.ReadPhotograph)
 	router.POST(options.BaseURL+"/tiles/readings", wrapper.SaveReadings)
@@ -10423,6 +11045,17 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/results/faults", wrapper.ListFaults)
 	router.GET(options.BaseURL+"/results/stacks", wrapper.ListStacks)
 	router.POST(options.BaseURL+"/results/stacks", wrapper.AvoidStack)
+	router.PUT(options.BaseURL+"/results/stacks", wrapper.HangStack)
+	router.GET(options.BaseURL+"/results/boards", wrapper.ListBoards)
+	router.POST(options.BaseURL+"/results/boards", wrapper.AddBoard)
+	router.POST(options.BaseURL+"/photographs/:id/pieces", wrapper.CutBoard)
+	router.POST(options.BaseURL+"/photographs/:id/colours", wrapper.ReadPieces)
+	router.GET(options.BaseURL+"/assignments/:id/lookback", wrapper.LookBack)
+	router.POST(options.BaseURL+"/assignments/:id/again", wrapper.GiveAgain)
+	router.GET(options.BaseURL+"/results/laboratory", wrapper.GetLaboratory)
+	router.POST(options.BaseURL+"/results/laboratory", wrapper.OfferExperiments)
+	router.DELETE(options.BaseURL+"/pieces/:id/experiment", wrapper.WithdrawOffer)
+	router.PUT(options.BaseURL+"/pieces/:id/experiment", wrapper.AnswerOffer)
 	router.GET(options.BaseURL+"/loads/:id/risks", wrapper.ForetellLoad)
 	router.GET(options.BaseURL+"/grades", wrapper.ListGrades)
 	router.POST(options.BaseURL+"/grades", wrapper.GiveGrades)
@@ -10584,6 +11217,46 @@ type ChangeAssignmentdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChangeAssignmentdefaultApplicationProblemPlusJSONResponse) VisitChangeAssignmentResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GiveAgainRequestObject struct {
+	Id   string `json:"id"`
+	Body *GiveAgainJSONRequestBody
+}
+
+type GiveAgainResponseObject interface {
+	VisitGiveAgainResponse(w http.ResponseWriter) error
+}
+
+type GiveAgain201JSONResponse Assignment
+
+func (response GiveAgain201JSONResponse) VisitGiveAgainResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GiveAgaindefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GiveAgaindefaultApplicationProblemPlusJSONResponse) VisitGiveAgainResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10800,6 +11473,45 @@ type GetKitdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetKitdefaultApplicationProblemPlusJSONResponse) VisitGetKitResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LookBackRequestObject struct {
+	Id string `json:"id"`
+}
+
+type LookBackResponseObject interface {
+	VisitLookBackResponse(w http.ResponseWriter) error
+}
+
+type LookBack200JSONResponse LookBack
+
+func (response LookBack200JSONResponse) VisitLookBackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LookBackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LookBackdefaultApplicationProblemPlusJSONResponse) VisitLookBackResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -14396,6 +15108,85 @@ func (response RemovePhotographdefaultApplicationProblemPlusJSONResponse) VisitR
 	return err
 }
 
+type GetPhotographRequestObject struct {
+	Id string `json:"id"`
+}
+
+type GetPhotographResponseObject interface {
+	VisitGetPhotographResponse(w http.ResponseWriter) error
+}
+
+type GetPhotograph200JSONResponse Photograph
+
+func (response GetPhotograph200JSONResponse) VisitGetPhotographResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPhotographdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPhotographdefaultApplicationProblemPlusJSONResponse) VisitGetPhotographResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadPiecesRequestObject struct {
+	Id   string `json:"id"`
+	Body *ReadPiecesJSONRequestBody
+}
+
+type ReadPiecesResponseObject interface {
+	VisitReadPiecesResponse(w http.ResponseWriter) error
+}
+
+type ReadPieces200JSONResponse PiecesReading
+
+func (response ReadPieces200JSONResponse) VisitReadPiecesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadPiecesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadPiecesdefaultApplicationProblemPlusJSONResponse) VisitReadPiecesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetPictureRequestObject struct {
 	Id string `json:"id"`
 }
@@ -14430,6 +15221,40 @@ type GetPicturedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetPicturedefaultApplicationProblemPlusJSONResponse) VisitGetPictureResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CutBoardRequestObject struct {
+	Id   string `json:"id"`
+	Body *CutBoardJSONRequestBody
+}
+
+type CutBoardResponseObject interface {
+	VisitCutBoardResponse(w http.ResponseWriter) error
+}
+
+type CutBoard204Response struct {
+}
+
+func (response CutBoard204Response) VisitCutBoardResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type CutBoarddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CutBoarddefaultApplicationProblemPlusJSONResponse) VisitCutBoardResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -14706,6 +15531,79 @@ type GetDrawingdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetDrawingdefaultApplicationProblemPlusJSONResponse) VisitGetDrawingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type WithdrawOfferRequestObject struct {
+	Id string `json:"id"`
+}
+
+type WithdrawOfferResponseObject interface {
+	VisitWithdrawOfferResponse(w http.ResponseWriter) error
+}
+
+type WithdrawOffer204Response struct {
+}
+
+func (response WithdrawOffer204Response) VisitWithdrawOfferResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type WithdrawOfferdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response WithdrawOfferdefaultApplicationProblemPlusJSONResponse) VisitWithdrawOfferResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AnswerOfferRequestObject struct {
+	Id   string `json:"id"`
+	Body *AnswerOfferJSONRequestBody
+}
+
+type AnswerOfferResponseObject interface {
+	VisitAnswerOfferResponse(w http.ResponseWriter) error
+}
+
+type AnswerOffer200JSONResponse PieceDetail
+
+func (response AnswerOffer200JSONResponse) VisitAnswerOfferResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AnswerOfferdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AnswerOfferdefaultApplicationProblemPlusJSONResponse) VisitAnswerOfferResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -15579,6 +16477,84 @@ func (response ReleaseReservedefaultApplicationProblemPlusJSONResponse) VisitRel
 	return err
 }
 
+type ListBoardsRequestObject struct {
+}
+
+type ListBoardsResponseObject interface {
+	VisitListBoardsResponse(w http.ResponseWriter) error
+}
+
+type ListBoards200JSONResponse []Photograph
+
+func (response ListBoards200JSONResponse) VisitListBoardsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListBoardsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListBoardsdefaultApplicationProblemPlusJSONResponse) VisitListBoardsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddBoardRequestObject struct {
+	Params AddBoardParams
+	Body   io.Reader
+}
+
+type AddBoardResponseObject interface {
+	VisitAddBoardResponse(w http.ResponseWriter) error
+}
+
+type AddBoard201JSONResponse Photograph
+
+func (response AddBoard201JSONResponse) VisitAddBoardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddBoarddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddBoarddefaultApplicationProblemPlusJSONResponse) VisitAddBoardResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListFaultsRequestObject struct {
 	Params ListFaultsParams
 }
@@ -15607,6 +16583,83 @@ type ListFaultsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ListFaultsdefaultApplicationProblemPlusJSONResponse) VisitListFaultsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLaboratoryRequestObject struct {
+}
+
+type GetLaboratoryResponseObject interface {
+	VisitGetLaboratoryResponse(w http.ResponseWriter) error
+}
+
+type GetLaboratory200JSONResponse Laboratory
+
+func (response GetLaboratory200JSONResponse) VisitGetLaboratoryResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLaboratorydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLaboratorydefaultApplicationProblemPlusJSONResponse) VisitGetLaboratoryResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type OfferExperimentsRequestObject struct {
+	Body *OfferExperimentsJSONRequestBody
+}
+
+type OfferExperimentsResponseObject interface {
+	VisitOfferExperimentsResponse(w http.ResponseWriter) error
+}
+
+type OfferExperiments200JSONResponse []Offered
+
+func (response OfferExperiments200JSONResponse) VisitOfferExperimentsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type OfferExperimentsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response OfferExperimentsdefaultApplicationProblemPlusJSONResponse) VisitOfferExperimentsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -15678,6 +16731,45 @@ type AvoidStackdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AvoidStackdefaultApplicationProblemPlusJSONResponse) VisitAvoidStackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type HangStackRequestObject struct {
+	Body *HangStackJSONRequestBody
+}
+
+type HangStackResponseObject interface {
+	VisitHangStackResponse(w http.ResponseWriter) error
+}
+
+type HangStack200JSONResponse Tile
+
+func (response HangStack200JSONResponse) VisitHangStackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type HangStackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response HangStackdefaultApplicationProblemPlusJSONResponse) VisitHangStackResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -17554,6 +18646,9 @@ type StrictServerInterface interface {
 	// ChangeAssignment Change the measures of an assignment, what is marked out on it, or its template.
 	// (PATCH /assignments/{id})
 	ChangeAssignment(ctx context.Context, request ChangeAssignmentRequestObject) (ChangeAssignmentResponseObject, error)
+	// GiveAgain Give an assignment to a class once more, from what it was.
+	// (POST /assignments/{id}/again)
+	GiveAgain(ctx context.Context, request GiveAgainRequestObject) (GiveAgainResponseObject, error)
 	// ListAmounts How much of each glaze the plans of an assignment take together.
 	// (GET /assignments/{id}/amounts)
 	ListAmounts(ctx context.Context, request ListAmountsRequestObject) (ListAmountsResponseObject, error)
@@ -17569,6 +18664,9 @@ type StrictServerInterface interface {
 	// GetKit What an assignment asks for on the table, and for each piece to take away; and the rules in words.
 	// (GET /assignments/{id}/kit)
 	GetKit(ctx context.Context, request GetKitRequestObject) (GetKitResponseObject, error)
+	// LookBack What an assignment took and taught, for whoever gives it again.
+	// (GET /assignments/{id}/lookback)
+	LookBack(ctx context.Context, request LookBackRequestObject) (LookBackResponseObject, error)
 	// AddPieces Give students further pieces of an assignment.
 	// (POST /assignments/{id}/pieces)
 	AddPieces(ctx context.Context, request AddPiecesRequestObject) (AddPiecesResponseObject, error)
@@ -17843,8 +18941,17 @@ type StrictServerInterface interface {
 	// (DELETE /photographs/{id})
 	RemovePhotograph(ctx context.Context, request RemovePhotographRequestObject) (RemovePhotographResponseObject, error)
 
+	// (GET /photographs/{id})
+	GetPhotograph(ctx context.Context, request GetPhotographRequestObject) (GetPhotographResponseObject, error)
+	// ReadPieces Read the colours of surfaces that came out, by the cards in the photograph, beside what their tiles promised.
+	// (POST /photographs/{id}/colours)
+	ReadPieces(ctx context.Context, request ReadPiecesRequestObject) (ReadPiecesResponseObject, error)
+
 	// (GET /photographs/{id}/picture)
 	GetPicture(ctx context.Context, request GetPictureRequestObject) (GetPictureResponseObject, error)
+	// CutBoard Give each piece on a board its part of the photograph.
+	// (POST /photographs/{id}/pieces)
+	CutBoard(ctx context.Context, request CutBoardRequestObject) (CutBoardResponseObject, error)
 	// ReadPhotograph Read boxes of a photograph by the cards in it. Nothing is kept.
 	// (POST /photographs/{id}/reading)
 	ReadPhotograph(ctx context.Context, request ReadPhotographRequestObject) (ReadPhotographResponseObject, error)
@@ -17866,6 +18973,12 @@ type StrictServerInterface interface {
 	// GetDrawing The piece drawn to scale as SVG, as planned.
 	// (GET /pieces/{id}/drawing)
 	GetDrawing(ctx context.Context, request GetDrawingRequestObject) (GetDrawingResponseObject, error)
+	// WithdrawOffer Take an offer back that nobody answered yet, or one that was declined, so that it may be asked again.
+	// (DELETE /pieces/{id}/experiment)
+	WithdrawOffer(ctx context.Context, request WithdrawOfferRequestObject) (WithdrawOfferResponseObject, error)
+	// AnswerOffer Take a stack that was offered into the plan, as an experiment, or decline it.
+	// (PUT /pieces/{id}/experiment)
+	AnswerOffer(ctx context.Context, request AnswerOfferRequestObject) (AnswerOfferResponseObject, error)
 	// ListModels Pieces whose plan could be taken over.
 	// (GET /pieces/{id}/models)
 	ListModels(ctx context.Context, request ListModelsRequestObject) (ListModelsResponseObject, error)
@@ -17932,15 +19045,30 @@ type StrictServerInterface interface {
 	// ReleaseReserve Glaze is no longer kept for a project.
 	// (DELETE /reserves/{id})
 	ReleaseReserve(ctx context.Context, request ReleaseReserveRequestObject) (ReleaseReserveResponseObject, error)
+	// ListBoards Photographs of boards of pieces, the newest first.
+	// (GET /results/boards)
+	ListBoards(ctx context.Context, request ListBoardsRequestObject) (ListBoardsResponseObject, error)
+	// AddBoard Take in a photograph of a board with several pieces, JPEG or PNG.
+	// (POST /results/boards)
+	AddBoard(ctx context.Context, request AddBoardRequestObject) (AddBoardResponseObject, error)
 	// ListFaults Faults that came out, by their first cause, without names; and what a class should watch, from its own last firing.
 	// (GET /results/faults)
 	ListFaults(ctx context.Context, request ListFaultsRequestObject) (ListFaultsResponseObject, error)
+	// GetLaboratory What plans ask for and nobody has fired, who would try it, and what came back of it.
+	// (GET /results/laboratory)
+	GetLaboratory(ctx context.Context, request GetLaboratoryRequestObject) (GetLaboratoryResponseObject, error)
+	// OfferExperiments Offer stacks that nobody has fired to students who would like to try one.
+	// (POST /results/laboratory)
+	OfferExperiments(ctx context.Context, request OfferExperimentsRequestObject) (OfferExperimentsResponseObject, error)
 	// ListStacks Stacks by what became of them, what most surely comes out sound first.
 	// (GET /results/stacks)
 	ListStacks(ctx context.Context, request ListStacksRequestObject) (ListStacksResponseObject, error)
 	// AvoidStack Say that a stack is not wanted again, and why; without a reason it is wanted again.
 	// (POST /results/stacks)
 	AvoidStack(ctx context.Context, request AvoidStackRequestObject) (AvoidStackResponseObject, error)
+	// HangStack Make a tile of what a stack became on pieces, from all the colours that were read of it.
+	// (PUT /results/stacks)
+	HangStack(ctx context.Context, request HangStackRequestObject) (HangStackResponseObject, error)
 	// GetRoom The class in the room now, its tablets, and the bells of the week.
 	// (GET /room)
 	GetRoom(ctx context.Context, request GetRoomRequestObject) (GetRoomResponseObject, error)
@@ -18296,6 +19424,50 @@ func (sh *strictHandler) ChangeAssignment(ctx *gin.Context, id string) {
 	}
 }
 
+// GiveAgain operation middleware
+func (sh *strictHandler) GiveAgain(ctx *gin.Context, id string) {
+	var request GiveAgainRequestObject
+
+	request.Id = id
+
+	var body GiveAgainJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GiveAgain(ctx, request.(GiveAgainRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GiveAgain")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GiveAgainResponseObject); ok {
+		if err := validResponse.VisitGiveAgainResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListAmounts operation middleware
 func (sh *strictHandler) ListAmounts(ctx *gin.Context, id string) {
 	var request ListAmountsRequestObject
@@ -18420,6 +19592,32 @@ func (sh *strictHandler) GetKit(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetKitResponseObject); ok {
 		if err := validResponse.VisitGetKitResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// LookBack operation middleware
+func (sh *strictHandler) LookBack(ctx *gin.Context, id string) {
+	var request LookBackRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.LookBack(ctx, request.(LookBackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "LookBack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(LookBackResponseObject); ok {
+		if err := validResponse.VisitLookBackResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -21487,6 +22685,76 @@ func (sh *strictHandler) RemovePhotograph(ctx *gin.Context, id string) {
 	}
 }
 
+// GetPhotograph operation middleware
+func (sh *strictHandler) GetPhotograph(ctx *gin.Context, id string) {
+	var request GetPhotographRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPhotograph(ctx, request.(GetPhotographRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPhotograph")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetPhotographResponseObject); ok {
+		if err := validResponse.VisitGetPhotographResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// ReadPieces operation middleware
+func (sh *strictHandler) ReadPieces(ctx *gin.Context, id string) {
+	var request ReadPiecesRequestObject
+
+	request.Id = id
+
+	var body ReadPiecesJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadPieces(ctx, request.(ReadPiecesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadPieces")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ReadPiecesResponseObject); ok {
+		if err := validResponse.VisitReadPiecesResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetPicture operation middleware
 func (sh *strictHandler) GetPicture(ctx *gin.Context, id string) {
 	var request GetPictureRequestObject
@@ -21506,6 +22774,50 @@ func (sh *strictHandler) GetPicture(ctx *gin.Context, id string) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetPictureResponseObject); ok {
 		if err := validResponse.VisitGetPictureResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// CutBoard operation middleware
+func (sh *strictHandler) CutBoard(ctx *gin.Context, id string) {
+	var request CutBoardRequestObject
+
+	request.Id = id
+
+	var body CutBoardJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CutBoard(ctx, request.(CutBoardRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CutBoard")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(CutBoardResponseObject); ok {
+		if err := validResponse.VisitCutBoardResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -21741,6 +23053,76 @@ func (sh *strictHandler) GetDrawing(ctx *gin.Context, id string, params GetDrawi
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(GetDrawingResponseObject); ok {
 		if err := validResponse.VisitGetDrawingResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// WithdrawOffer operation middleware
+func (sh *strictHandler) WithdrawOffer(ctx *gin.Context, id string) {
+	var request WithdrawOfferRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.WithdrawOffer(ctx, request.(WithdrawOfferRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "WithdrawOffer")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(WithdrawOfferResponseObject); ok {
+		if err := validResponse.VisitWithdrawOfferResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AnswerOffer operation middleware
+func (sh *strictHandler) AnswerOffer(ctx *gin.Context, id string) {
+	var request AnswerOfferRequestObject
+
+	request.Id = id
+
+	var body AnswerOfferJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AnswerOffer(ctx, request.(AnswerOfferRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AnswerOffer")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AnswerOfferResponseObject); ok {
+		if err := validResponse.VisitAnswerOfferResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -22449,6 +23831,58 @@ func (sh *strictHandler) ReleaseReserve(ctx *gin.Context, id string) {
 	}
 }
 
+// ListBoards operation middleware
+func (sh *strictHandler) ListBoards(ctx *gin.Context) {
+	var request ListBoardsRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListBoards(ctx, request.(ListBoardsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListBoards")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(ListBoardsResponseObject); ok {
+		if err := validResponse.VisitListBoardsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// AddBoard operation middleware
+func (sh *strictHandler) AddBoard(ctx *gin.Context, params AddBoardParams) {
+	var request AddBoardRequestObject
+
+	request.Params = params
+
+	request.Body = ctx.Request.Body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddBoard(ctx, request.(AddBoardRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddBoard")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(AddBoardResponseObject); ok {
+		if err := validResponse.VisitAddBoardResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // ListFaults operation middleware
 func (sh *strictHandler) ListFaults(ctx *gin.Context, params ListFaultsParams) {
 	var request ListFaultsRequestObject
@@ -22468,6 +23902,72 @@ func (sh *strictHandler) ListFaults(ctx *gin.Context, params ListFaultsParams) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(ListFaultsResponseObject); ok {
 		if err := validResponse.VisitListFaultsResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// GetLaboratory operation middleware
+func (sh *strictHandler) GetLaboratory(ctx *gin.Context) {
+	var request GetLaboratoryRequestObject
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLaboratory(ctx, request.(GetLaboratoryRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLaboratory")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(GetLaboratoryResponseObject); ok {
+		if err := validResponse.VisitGetLaboratoryResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// OfferExperiments operation middleware
+func (sh *strictHandler) OfferExperiments(ctx *gin.Context) {
+	var request OfferExperimentsRequestObject
+
+	var body OfferExperimentsJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.OfferExperiments(ctx, request.(OfferExperimentsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "OfferExperiments")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(OfferExperimentsResponseObject); ok {
+		if err := validResponse.VisitOfferExperimentsResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -22534,6 +24034,48 @@ func (sh *strictHandler) AvoidStack(ctx *gin.Context) {
 		sh.options.HandlerErrorFunc(ctx, err)
 	} else if validResponse, ok := response.(AvoidStackResponseObject); ok {
 		if err := validResponse.VisitAvoidStackResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
+// HangStack operation middleware
+func (sh *strictHandler) HangStack(ctx *gin.Context) {
+	var request HangStackRequestObject
+
+	var body HangStackJSONRequestBody
+	var err error
+	// A request validator built on kin-openapi's openapi3filter with
+	// KeepValidatedValue leaves the value it validated on the body. Bind
+	// that value, matching member names exactly, so the handler receives
+	// what was validated instead of a second, case-insensitive decode.
+	if vb, ok := ctx.Request.Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+		err = ctx.ShouldBindJSON(&body)
+	} else if binding.Validator != nil {
+		// ShouldBindJSON runs the struct validator after decoding; keep that.
+		err = binding.Validator.ValidateStruct(&body)
+	}
+	if err != nil {
+		sh.options.RequestErrorHandlerFunc(ctx, err)
+		return
+	}
+	request.Body = &body
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.HangStack(ctx, request.(HangStackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "HangStack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(HangStackResponseObject); ok {
+		if err := validResponse.VisitHangStackResponse(ctx.Writer); err != nil {
 			sh.options.ResponseErrorHandlerFunc(ctx, err)
 		}
 	} else if response != nil {
@@ -24089,618 +25631,657 @@ func (sh *strictHandler) CastVote(ctx *gin.Context) {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rkty4tS74Kog6J8LnzEmpqy/ubUu/1Oq71S2NJG/FxJ6eCGQSmYkuJkEDYGXldvRbzJPMI8wDzDNN",
-	"YK0FkMxcIMGqUts+M7/sVjFJ3LEu3/q+v19tzKE1jWq8u3r29yurXGsap+A/3lizrtUh/N+NabxqfPi/",
-	"sm1rvZFem+aTFp/4H78604S/uc1eHWT4f//Vqu3Vs6v/8kn//k/wr+6T+N7ffvttdVUpt7G6Da+7enb1",
-	"YS+9OKrGi6M1zW4ldCNMo4RT4fsbdRV+Qu8Jn3lxMB02q7WmVdZrbPqma+F/x29/d5B1LcLfhNmKL6/F",
-	"4ZXwRrSms8J0/mp15U+tunp21XSHtbJXv62udrX8TxXeRH9x3upmF/5Sq62//MThlQh/CO32eyV+lXYl",
-	"jntlldBeaCduGnNsuA8d6sFX+n9u5IH7/G+rK6v+1mmrqqtn/0GthJessO+/pE+Y9a9q48O7XrStNbey",
-	"vhwuCT3ZGnsI/++qkl498fqg+ob2/d7sZbNT3OjqZgPdPEonJHxLVVerK+3Vwc2uiVo2L+HN4Rv0UWmt",
-	"PMEoGM9PgvMS/6Ka7hBGomucUmGABw2wyne2gf+Lja8Gw5MZUXwxfbnvNDuszuldc1DcOlxr97dOvTQN",
-	"3/xNLZ3L/eXE/yH3rqpTl3Pyfq9ELZ0XlTwJ04jjXm/2YY42shFrJWDhVOMl2hgPa1c1Vdgm4f96ZQ/c",
-	"WlBNFYYrtWZtTK1kE/4UFhPbzp0NE8T+RlfsL36VllluP0rrQosP8iQ6p54LdWj9SWyNFcdwioR2w/iG",
-	"J4bL8OL956vtICv1YsGOOEh7E/7vzBL/iR4Lv1DSdZb2XlXp0CVZvxktnf7bplvXijszLpZi5rRYXZlb",
-	"ZS+H8Acv9tIJmEVhrNDe0ZBpJ6Td7DVuoMuZarXaqOFo6sarHbbKqlpJh+vi/HuunxLhlMKZ2siDCitN",
-	"eyGbCv8tnCF+b7rd3uMilJ5tSPzYC2aFfNgbp8TR2MoNVoNVEv/bqmdifRJhzNwq/L8wj24VBsJsRWPW",
-	"pgrrJp4s8NwVzraDkwEe+IVZELaruQPye3MUB9mcBPwde+yEOTah53vp+g4ORtOZg2JnTjtY6853VVhm",
-	"4rg34hh28SZ0u4GhDFs5PBR6f9ybmsaAHUmvDm1Np2nRkf1yb/SGOa7PTlIN5y59FhYoHQ6DbUDnHZ1u",
-	"aXn1W2vQvDi8dC4M1tv04Uy3C3P3HYxrw3KY6/CL/snBCX2Qd69Us/P7q2dfXK/yB/bguT+tHvX4Hh59",
-	"/ME9+Pan11Pn+PjzP8MSDzvoxoXPwwY9iYOx6jmsXas2xlbCeXniF9UjH91zY32Qdz/gs19cX3MH+z/b",
-	"QT1cFNerq4Nu0jxx58rgZJ07Cu9xbD3gBOgH/str5jy43JajTRfbau50BY4F7Oqq28D/v2jq6uruyc48",
-	"oX+EPfB08MLBn5/oQ2ss2mUyjOqVam5k57xxn2yMVZ+g4Rya+OIoT2/CsXN5QtxoPzcSf9Eef0yrLHsJ",
-	"s9v8haiVc6aJVwKu/XAF7lVdCRcM6/w1zBvG8JtiE4ZuEd480r7mP3KMEzhtS2Mr+4/QEMU3x/f0A7SC",
-	"IeeO86/k5qZrH+bArE/+bOPqxn/5BXv7lrlfdKuBiYJv59veVIyHIG35hguveGGV5KzWvdK7vf/pp8Ij",
-	"qZUWXf7iD7+R1s/e9qkV8Qsr7GFuQKA3l9NplXz502eFXTGdr3WjirvuOruVm4J5jQ+uUoNy3YCxuejG",
-	"4VDYouP+NN+a8NAqvJNthNoaq17BMcKM5xFtlfGxAyeWA9taSKuE6Xy0G6wxh1LXvT85mVW5gaMq+2kj",
-	"4AGxhuaHT2srtto6LzYG9lNRE76XTfW682wDTG06y3oHEozoWuoqhmvwGF6N3ZD4QLB+6uA9nEqbhdPx",
-	"ElrAtQ1un/JN+Kbzrzv/HV5ZzAFA50tupMPfwxyvYm+NrZQN/4Fmpd+rE6yDrfKbfXnoZmLwo/lX9J4f",
-	"pX1vftJNxb2Jj7Z9iHMUHJ2288KG00fIiwAGGNH9Jev3ypGJGXy/8AQuOr/XzS4MVmUWhQzqtPHm1wP8",
-	"3ph66cS/N6aePX+pIbQaVrjz00qLH06+E25PGt5+s/AnTF1Pmy6yCUtKN9KexFGpm+BJb04bOPLOwrM4",
-	"8qMBKLftP2NMe9VUrsDLcj5ee+fdCNZCXC2VPK2E6zZ7IZ24/vOzT/849qG4N/vONrwDh0OBb4bhWIlP",
-	"w8HzYiWuhbpVNFrPBblv4OsFQxA/qg/BOP7sS/AO8D+uOVMlvKPijvlPxU+mCS/1RvybeNeF//9cXIeN",
-	"L7FB4XMVunDpg/82/b2zZRcnNI0wzUhmIZljZi+7vTk6sQ5PwHK6VbaW7Up0bWi9FGhehKYfDkKuza1C",
-	"N1eumVW2xdbNnF7qDpwneSx8smvfm6Jr/WyI4HfseNRmc4PhubNbe206P/SPYpg/BUtulYVoiglrpbIn",
-	"9I5wF8NcmM1NDKewLl/Y/9YtCXZuTKXmHWjvlX0Zngxb86Ry168UtTE34mi64OYo78PmaAyewqp2SqxV",
-	"+L+QDBrE4uCwDqfbTuqG7dhWY/iZDWgcwg67VdZ2tcJ9dulaOS93sx19Bw9NmpTBrb7jHaujLLD6YLxX",
-	"A1MUXoc/jq1c0VK5WF1jTxlsl6dxuS1xk9HqCU37ytwx0chGtPpO1S4eczeq9aLVG99ZtRJbaw64TU0r",
-	"6KYZr/Q9m/s6sv96x/7rifnXs5G8uwqPhdeurvb8TjR3b5WsKEQ0bmLY5X7b1ZlsRy135ff5t7Xc8S7c",
-	"XeEhVMv13JNv5fGVXMPi3MB+vJy3/+f//Oaz6+tr2AswQWtzN3uOhU9jU/s3xwFY9cPEje9LWaumksxR",
-	"B7dPcdiJXvM1jtr5KEITxm+btd/CEuVvb7QL6U6eyoV5w3/JVCXbHB9bXdE1TH2YGsSv8bXn45hJlO5N",
-	"ratMShEtuPLxH5ixZ8Noqipz0oO/UVUwkNqJjaxrVYGftTfH4FrZrnHssMput/dsBqTWykVfZjwrw7TG",
-	"jF02srkGJpp0lA7Fpl7NJYwrzE3A5/rhxiFJvejHempmf+hP47E9ULFRepyOYDU5XVFKzapWSc9nlADA",
-	"kQsir1Vd527r/qVlMaPgMHAeuWw2CsY02xUISaBVgB9Fl7wymJyWN0q0tRwGRQf9Q5dj7gyBhwY7P7dj",
-	"yrfF9zTnnHtonM/39twhxe7DqtYHBbYt5GnxHjWUCwoDgo4r/bkxPhvDXH64/iwPWSiGm/DEw+Q0wvi9",
-	"skftgnkuG9pJR6u9B3BG+cHMnqpM+NVdDWYstjIu5xVtneHai+uEVgB8iSaq3yJTu/RnCg0znm0uFV2n",
-	"5Y2RlmHiC/Myf2DPwLgML84wjNeYLSV3q1waTt1GgNfl8kBbutj+r+WSp2P8/Mzbxnw8tgq6UHjIUqCd",
-	"urNKfgA0KmaZ+UlrKh0vx/GMpRzKZAQmxjddsIcve3Qd3NNPKbNdFuzlvN9WyRtM62s/iEKCm+P8go2T",
-	"y8BA67EJ/DBRe84HKevD3BVGuE/3cZnJ1UHDfca5gS4+jR1Y4tzg4PwG3bdchsbMWuXBK/ptdXWjMQKb",
-	"/HWrwOHYa7AN1rXc3LDeas1bKK30m/0fECLy6n95Dpumc52sARPZNeE8EU4CwiIFbj69vh6Ebj6dG2M0",
-	"+aHl/IqwVQ45sTGSi6VdP8MUQlengNredE6NGvnZXDhrYxp1HtH7jIsLVgodistTr1KN057ZbLtPDq+e",
-	"i+tndOiKo9K7vaowFHC5SIdDe822u1/nlW5f8sOS0D9r27nwNRg+mMlKt4C4Csei3twI6aB10uFszzTq",
-	"s/kmfT07EoXfKhqAd2pjKBw72e65V22NGW2nTS31AW6JxjR8PCvuwLlFc0/8RXGQ0HZNozLL0tW6omTl",
-	"5QrZSoLh7XXrhLfyVtW0VH0CD0+M6uezEwRLjG/ZUY7xGFeE1oR/XxGYlcfOsgfH18GLZc4NOmYvwYFg",
-	"1At5MM0OfTFpK/dcHLRzEAYElGpjYNMQBCrMZMXavcVJ1dy590pt/etuogP3/Cb8fOISRlRNFilwOW97",
-	"JW9P3BWiNzcQ2ZENuQq7LtiLjWg72xqnMpBKp10u2XajVAue8RrXRFwqR3kHdphXd+zGdF7iqiuLMMgT",
-	"oeJT0iccc+fOwSDqOp09yub1qRfYOnYyoj1/DlAgcGwGmYn+fliqCJaDNA+GtRHomofMPRSPWI4Y38M9",
-	"xEXJPcJTt7qpdLMjh1TjBm1c9MPd3hxLgwHjlMD5RD4W8FvW9bK0rTxRsPfyJMarGM5iuKiDm7I+oUEe",
-	"GiYqa9pWVSuwwES4eerTlA+UA12V++bvCEBVBLklX2kMrE2fHK2zlA6mFZHdCC9NR+09twS7Jf2A1yxY",
-	"B2UorFGvsUGZjpxyhRqXK+Hb8HZhmo1aRZAKZOGepzRVvJQws4R4UTIlW1j04TX/x3/5j+snf5ZPtr/8",
-	"/cvf/utUXo3dvvxqrsZAw2E6YkHmc2+8V9x5/x4Md/ijCI2I6EQL3sDqvtNECa00UQ3FbrAVse3UO34C",
-	"jcsjndaOcIzlp4B0N2zEBk6YtYoh5oOuKnRpJBwJK3Hca4DUKxleLbq2HDJTb//XTjn4FtOiNV2WzAV8",
-	"6GA6DkrAQ6uHI0goC8wehB/2qhl2UKzVTkOgviz+U9HdM34reEgU5A2b5xKCxRp0W91o/sbC8BpWDYjg",
-	"ZYebN8xRwqsvuhb2sr7lgpzn7V6rXYeBWAlHgMc43JJVEF75GIAiQgowN2WC98E1uRKV1apCrJ8Vm7CX",
-	"KtGML/LZAQI7nQ1zKkTxxbnYmcFwYYll2XoNP39v3kCQn29A03Ar4XyKwontlGooqEZpnaN0orWqlVZV",
-	"z8X1+AyPfxghAwbLsDUdna5lXcHHmU50Db89UsKsHQA04wgK53VdC+luQpeekXGyPoneqC2fx67xwUXI",
-	"Je1oQPCZFdyCmCZWdQ0phx1aFeUfPCo/s3vDSj0qin6G9tVhdpr7xz7TgZJOOTpf0z7HGyCt6jTDdHz1",
-	"q21wBKXZwz6t4sWDO3EwsvwN1mVzKOTWwpo1jZA4LuKo/T7MvgSH9zmaodphsXH4AxVuxhBBJisxW6xU",
-	"XNQ0HePCVVlrRWVDuiHbPAUqvriejwACjIm1S6w8Cvw77g6AQjlxMM4n7Bxjfb148m3WAIsFq3NdZ0C7",
-	"5dDFSy+WjZ0Y6XM1Dmc11+HmBIsEEAMUVSy+ntenBa9kLvdjg1i48Rtew491+wxy+1tpRUVFjkfV+BUP",
-	"3SvIIWxVPVuI8214ZmgBX3jnwC7g99Z0u31E/qpnsfZZab9XVhx1Gy7J7VY0xlJOMxwa4aCVwtW6ZX33",
-	"PFvAnoc8UtV1hDBLDA4P4irxvyv4omsN2t5r433Nh0AzPhQLzYAkQy0bURlFLcB7BfJPkJX04qR4hJxp",
-	"PiifH2LTAGITrDAfs8N4eR1VrpiX80Neby9eA4YXphlaaekPOr7eG4FOb4G/iDP2S2YTfmus2kiuUWcn",
-	"nWSt2JXYwgmlDzGecsugVMlCufzGVyfsYZggWeNlc3lM7vVuzwcjB7ieM6fWmgPsTehBPYIhxAJwqn1Q",
-	"kpgTmNebI/fds1FO3cMfUHtngDCm2XaOTUSmfX1xOujm/V79KJkL40Wtb9SIkUPCqgl2Bez+6jmCTQGk",
-	"hPtfnoQ1XVNlVn6myj78lv0LZQ6mU3E4w/gS/EnvDafe8ePVnr43NQ9cXFIatzMZq74RjToqKzam1QpB",
-	"HjEeuFHF183Sajq+ryzhyxQhwRIo7yUNyG5QkJ5t0NuYIc2cEkA3EE4J7kh4eomHze9pftMFW6qqRmWa",
-	"uQ2Ju5Aep+2Y7ZeqvpVd7TMRP74li2YZ35P5vnXqnVdMuSdEIRZUfMIlyobQdJvJHdNO6HOPWChDtpCq",
-	"YFkEMyFcy+F2/4Wvq1+w+bLGA4+ieY3ndSwKuPyV33N7WW/2eJuCZe4GfuPlVJoWC94zicw+/XKB71mG",
-	"nTQE1gqziqM2+Da7OKxxTlXvdc0myjZ8AfaGBze+Ncdg19nybMYba3ZWHg7qZQ7jmI/m1t3hDGu7LCV2",
-	"gZA7+29rjh/v9XwsN3aKPh4Hmvxsdv46e6tyeRda09Gpo4r403N0boVp6hNiIcOwtu7S243OaVkyIjQl",
-	"F4ZTzuuD9Grh676hn7HBRTrbz7aMR+fVGbgw2N2Ivj27FdmKqhc+2G/9S8lWxaCKbNDSIWYrsAL7TLHz",
-	"qj3Pu0cjexhm4O4h+A3jV8JkBeM82DSiQWzXeVBn8KaLbC+hIKfPktgyh/lVXAvDieybmF2YvP8d1uC7",
-	"Pe2uyylIq46FWHLO6AtcwFT0pv3ACt2EZggftlGuQKm0WORiy+KAYAFH36fYyuygpDXNDkzmsMsOSdlk",
-	"UvISHmYbFqHe/DFSyZPDUEYPpPadxbrCS0eMrQF5EWsDoFzgBXjFUnwtTwD3nCPWqemPf19SyUnBCa5f",
-	"CHAWYDUJ6cRRQVSNL3tgt+E3qeBUyOAXPYf/D9WoX0HM1RlhGihGhU+l9MEG7cFgNsDhC7SMm70xtaDi",
-	"0jDktK0HCCJ4faxsmeXdi+1OQ8dN+9fylDG4wVVx5qAwN6sdZ29HxMAo6r+RjXDyNGuLD+Z2ZIoPon3n",
-	"lnimq6WG+NfKS10vJMnol9v1PGYvWLMZRNYOvOBw7MNDgv7TY10UlM4HH3ps5g0z0dYccsQcS2CFumIC",
-	"rTNwvQeAAb+cfztGJ+ZCv9MWNE/L9woisLcKkYA4A1AWK2rlhW68yRatmq3n5zHMHuazaygNZk4M8/B5",
-	"mkBkwGTAqBUBuWnR3w/H/bXZdAfV+Gwh1VQFlBzReV7GS/u/9/HIg6zUIugP4KgYsg6AVx0hH0ZQnbD1",
-	"KHR1xt03uDG65iCRs4Mxu4gfMB3kYSGdvfGeqbU4jmmSsVvD9rAHGuYVMmxb2QqaETHchHN5L1Osrin+",
-	"eeATBOyWqSWPk1RNTzqS3kpMMsXBstqYm9wazVKMTRCCqb8Vcl5NcYGRy+/YYDUtggXFXRlmsVL+sLQh",
-	"iEcsta63+6kyiAazj6eG4WDXppVHNoy6wcqSJYV0bQ7es5dNxTKEvjE6bFWKxB9lXVN6E5PCbUcrvpiX",
-	"p1Z5qrDCyp1arlW9JJCwVvUUg08JQddetgtc7nfhcXZ9BYv/WzLrS2gaw/OF7B709P9W+rBpS7nAdIUe",
-	"w9JqKWJWCF+Kb0lTnVo7HJS+w2nI03Sv+gXfr1d2w3T8GXgSVecQpEswADq8T1BbXZtmhwUvMjzkvbKX",
-	"gRzpbni/GeKXUP5thrxcz8D0B3M+uIzBwIcYByWzYgyXOU91k8PAoEtuRHhkAPhrwL1g0+Jsfd8PQLZT",
-	"y86p2XAoEr1h57kh/0Z6Ll34c3Rk6tol3IiTW/UsoUUo8rHCsndA+KCjhJE1qj+kckNCUYwZ7froTvkx",
-	"nwdAs3WtH8gtiy5cbDXLW7mcyo9uqakg0De3wXjk0KXAN8ObjTv10zs+FIFrfYcOcqVuNczLEXLs61Mi",
-	"gd7UZnMjpBdr4/cC6JNWl/f1dOgghr6XFNqxyYXQbonJUVpJyNLdQdhBJqBjdPQdJUtdazTeUc53ALJa",
-	"W3MD6d9fjW5Y6n2CZmUy/1vZ1T7iMwAWJcn7FC6ebUwwrspnTNbIgJMCmpEKqBoHdCbZnNkXbzXAZNHS",
-	"pmHT6B0A7TgWKQCMjjCpM6Rim+ggxmFWtzCUa1kDeEGGo77uDi07qtn6xx6gk+iW193mRvlYCbkSu08O",
-	"rx5eCwhr/UXGkcK//sHhwn8mpCCxhYdAi8H4Bjr1tlXNubSBarwKK1puvbJHaaslSOYIdnrYmGxjPvXM",
-	"TUt4PzqpMG452IDprAgHWHTgdp2uztYRG+JYBJ1ikwmxOLFPzxzMraqgMHElpKg1sndRHHAN5TKyAdgo",
-	"/Zvbq3o7ZNQHwgr8ISxqPEHgqV+mEqRzm3Sf6wDhiKIv9jwCrlIoMN05VFX9UBhWPqT0p4mA1XnS2eHI",
-	"rBEgEhF+YbpWV7JxRwxmB48baeAInXqVavlWV61S9SBhvbES/k8lDwhwsKqV2gL1hbR+cD+G/YFHe2Po",
-	"6owll9Lh4rPKdQjZiBhY2sjEABbeZgD5VCt5q5Iiy4DCbrNXcFncmg46QRhsIvsHS/VGIbIW7+DVlWl1",
-	"E6nCXQdjgXuLVvDqahcRPKQEw1be68x5jghF2VTIRvgMl0gxeHHJkWC2/AHZY97CgmwNEKtswXjbQT1O",
-	"A7Dg8fb/ktsQLdETlwLrkBAWQFLaCcI5J4mdtoU5qw0uPPI7LF3GMDpIvQKzAAIWv2Qa5UbGyjwmuN0b",
-	"ZISZOwJSIGT2wZrsx9i9yPCLacRNGDm2oHW+FvwdjAjEXh6nID7CBBcahW4vLb/Iw9wgSvfQbfYx7tDb",
-	"ylOtnWvrnpLVzLpOEjBhrIm+6y4T0W7NkgLJ1vhzHYgHlA1Pxbt6GypFaXREvuKZdg94+JdMayP1yuiK",
-	"v+beE878C84M9jy4VbbSG8/eNV5qRHzSvsZd3DVoo/9ShKqlYP857ygb7z8ae/P0Hd4b5cH+8Cv49jd3",
-	"3kpOjYxmro97o1gKwkf0Fgl/qYLiMumn6ipXEdk55NuisK72hKgYBae9qatMzFhXE0DBGC7ey3D71DXG",
-	"HzIFcT3okeX8DpeDUDA+/SgkiPTGHHjQ15TKyAXbf10NFXgGyj3QT865ToDCtPJsmBdAvIJw263RVZno",
-	"x7d0399H7wN++xLiMUysl/65EIk3GdwB6H2mVqbWNyqsxuCvVMFllNYTX+oSRinOgICMxkAxCND3hl9G",
-	"VptMnY0LvgbVPcuGGAwGwHCBRhG0+KAOBmzPkggvuwuQO8E0pCtEeBhK0Ndmt1PVeUxv2KXhtcFfeWHM",
-	"zdaji7i2xG2gMMYggERXUEV8SUyXTubLYVO3ulJQMw57EE4GqEjH/a1dFFi4DB5qDrX5YwfJ93gbjd7C",
-	"zHLPDQj92kh2p1+wkuDyJSMfFi1NVE86jOam2V7FIY6rJ7vTv5N1rewps8nKr3Z6D+5YTmqg40EM43sA",
-	"qijpUZYzBpyoueSj2wM1JTxMiz845pDvwxgQaCxE0dIHZFhTU2m0Yguzw/1hPznUjLxYOIK0chRTK00u",
-	"DY7PXEF5hpogHv/lyfKGjfQMzs+G2AmQMij09WHnKcUBWGYU5HCJR5RQd20tdZNF6WUx0n2+lCEMl/lF",
-	"aIB9Rd15wUeqsnHv6BwnXpAwRX1fB0sMv88uMTW+usNPB64fUkvNXN1g7wE1UaMge3sPo+9brerqG2sN",
-	"RyWd4FIMKTyZddNjho+t4pvYgUBmHK4uYik9/kGevqfyhPM0V2O8ihkyYKLY66qiWnY5IeV4iGoYjO8F",
-	"5FKRYlbeKMo0n5ARAMp0oxFaehbkhCBXtKUeqp7HkXLvOqucWKu9pqsuKUQzs+XUrbIUCZ90H+NzWDTU",
-	"VAVFQ7gOpnZ6zyJO43qu14jkrRHlsMAHDTaeG91vOpGIwh29AIqxTKRgoP2WY4CIa0oTJ/BzFCAaKw1T",
-	"6heD3W5jsVAwJZU81ul7jYKfuCGxYD+BtHo90Ch3EUsLVwNZkjZWbMAVCqBZUMiZOayweU8/LBYWxB+i",
-	"xDkn5xBX2lDZYQBfGYk8RHm8A+UE44nBH0zW+XdetS5X+2O2A70jF57E0W/UEe3J4CVG4oMSZNa7mHNH",
-	"pNrUwbQxXBH7i0FUHoz8BVKi73E5OSHFr9JOiyReNjuF+73p5VSZl3BqNz1rVty50Dt2UmrJXBVb+tfL",
-	"eJAicODMNRV+H5/OfNZDROzi0x+VtbeIrpc0+54C4mnRzqJfoh1QYxT2fJ1mrc+eCPt8GSEYAlhfngnk",
-	"9liFY2pnFtnv9zJwi1EMPfH12Jjrz5DzKN1gNRhTvaJsx3kFuimns0HwSTl3WxaqmIcZchHFC+wfNJrv",
-	"p1Xe1NVLnp99PAdldfS5mttFla6j6ndoRqb1h79oTig0K6g/1Cgu42LEHyyA6lzW9B8GSJr4/Vx/fho0",
-	"kO/TfIT8n0O4mR+HmQHomkydaqVqL79hyQz2erQzRpEtY/0cZ5RolKpcCgMF+wlo0dxCeO68jgb0LJiD",
-	"xlYFdxa8chV7Hn8We0X95oZxFP7JB2zHg/LTGW9w1nknb+fSYQzH7OIYFYallwDhvD3l/X1vTwsc/hhU",
-	"wEgstn9iQHPl/RMBnNw5lC92IBjAQsB66aWYuQNXcXtmslBhDCKg5Jwx454MvDwp1ntkHSEef3RdgdI7",
-	"x5LPUWEtJwddTov/gQeDQVxzAhH2sTjwiz/29dIOHREk5uCjGDJf2L9JivvLH2DBy2TiaJVAuiB2iIkD",
-	"HYzS4yUBevRb2DMLFtjEYGAGs6baWEBP57iF7sHAH2+urJtGp0Fc9Ad5o8LeANw567/p5h049uxijpAp",
-	"pvL2VtU5oZbnJDF6TdI7FwXtg/IHzUVeRhOHCmZuQHo3DHIcpVf2hIhrjeEMrtRnYsJ+lRZ0Mh3Eu8fV",
-	"tR5jGe5vHarPmwimgxXPzlBYTLOLMfRpoIDtPEJvUQa7UoDdwcB6egpZE8HooEIn5tN3qlqiNgo/+Cq3",
-	"tY97I5zXFsk6p2vCDvXECG+7uoZh3pu6cs9L1sVUad9GTXC9QWAx1fTl8oALpCbk8a9NooZgSwKAoPxI",
-	"8cF+JQkrj8+I0jnRKcIebVTnrawFCdhwTG0b3apiw+gtPA4i+RxjyZRYhpq+SI7G3kTheg3K36bZqPMT",
-	"ExcHYjbo/HMj/v0hWgpkaOcPa0rbx9gRrcPhl3UdvwzLmI3tLtUCQSpFKZxXqhUUySxJuLdWyfl4Nj6F",
-	"4W8/gsXtwlUQUzyrK2ARxnSksif2nElCI2dGOaYy/P3EKY4ye7eRJMDOIFzmHiImeZpyAjQhJ1vkLN/i",
-	"kMT7KS3kvvqQ7mI4feKVFMeWrsrBkKLVSu2kHZZmLmu/vow1Ah+NBCdHTHU2YkmdGr6ca2+eZjzVbiHD",
-	"6gUhOM/WUXaPeFP67LmLn8QB2Q5ZWanv9K1qHsa7B3jp8zjIw2CtUEk6Ff3oUbdz+NGLxHWtG4VqZLsw",
-	"AGJr6tocXRJ6PtCxeyvrTrEVXIPc3EbORxlgnN/Bk8PUXNziNe6n/isEROdOJWhTaSnmXo7S3VTmv6Nl",
-	"PHuGxMQAvCe7fvigbASmT8wsB92TxBo/Qz2iMb2Dr0q/yzbxrWHC7Lu47mdnDncIoe2navspLhO+Y5wq",
-	"Vprth5E5vbIB6IM8sRA0KraGpV2J9YnY8ScSS5dzhB2oSuudl2nNx+VfNojBPgEgAekDa/9MhA2z6qtB",
-	"U93GgiB9VsfyFEmDV5gNvEzMLy3zjyScB8iG4hrKLtV38Tw5Z4x0xQXvShY/64iecnmtNvISrFHzBF4z",
-	"kzGD9fgUu7cI8hp+Bw3A8dkrxQT8DqxCMfERUEFjGPlg8fKo4XPawdkNGw4V1htYW72Z9SjwqfNxpR8n",
-	"IkLoFrtWoHCOsZqaJZjE8JKXhj93kL1w6btuee67iHxY9Dbi0MnlKBe+LRvV3taLph7eVfNzT3UJC9/2",
-	"71TNMAemTG9Pk5NGIvaiN+7jiGcXz0vDXdsbVTvdZa7nrBLbVu6tavZK+wICX5Lyil8a/XqitRkv4SEF",
-	"xjmgwkR0hIcTXfQQK2j6BGPjCA2T7WCOJS0bIFzc+HOiSXQJR23Mti6TZsljBW4UV7fdBHcIAFORvUG5",
-	"DAsFhHke0L0zhAG+DtuV72XN2Ymxnvi+Zb9lVJFU85mlihydFJfX3/KV3CK0jI1aPWZ9VeGeiZ9kd01q",
-	"LTcySYbq0sLPMlLnTV9ewwGMUwzRzco0FDFQ3Yc1qs8QxlAFNDY3JkmgLY94O86KxF2C6DBCzVfbnFNx",
-	"l5CDw19+zq3ScIuy4HMsGQlNxgpyQMGhZNFqAYonK/B/3Bt1q6yQ7mZQ68mfVY/AVD6RR77XYiJupAJi",
-	"mbS84r5DpyWWhqdl2KenY44irsJ+BnEoaNb4ddlUrCTxfRjhCBo4madguVJdJr0zNdRpOPnPOUwECqf9",
-	"sm/mOOQm/FM8hDBsD8dyAUV91jmN3HNxvmFUc1PHeaaEHmK78FFxmvHDqzLEJvJyUi/ux8v5vUToyHgA",
-	"uEpAItQBvCPaOpDDGlb7DS25JnOgBhstnMWD9wCIGs+hvuKfuC+Q6YLNZfDweA6pSNBtaBS7DqgGpQhb",
-	"/RLriSNsXtY1wLPNFiXQx0DrMz4ltyTRurxu5bEUV0oHlxIyNLxnwiyRCzIz4G3eL+hrDXRNrqG50Vgm",
-	"MMLYD02cjbFVjpuzSAKenAdkekvv41t/R1triZjd99p5Y0/fNJ4rvVySmljz5R8ZtG/W28rWl3RNZc5u",
-	"2sFg9hKZM5D8Ie0AIiFO/WJJUo3pY+xII7s648BQqmmO7J3hkf7TdTYZNf22bBqKPsN1IEt3XI0X62Cj",
-	"zjAh35RHYvDjL9wNGwsDkYlMG+KamWQV1c4DLDoMszq+rJPzVQ5ntWrbuQXCrW/D87Iu0liZH5lMtNNl",
-	"8Oj8edETLuOc9iNLb+p7SY3Mr5MXSBx1uVrSv1/ep1EZkqwgFENAIZHn+Je/kdNENYrBSFoRzgvMpTlm",
-	"kmjHXmRlsFmO/wSPUSnSp0PVH+r0xGi5HEJLCmuO6OaAgQH8IshpIzegsILKAs/AWwTbM5LSmS3UADtI",
-	"fRPbAfploVNghO8lSO0yuoG5eXqRxPsgQTcUqu8BKaZVDUtVsV24rF9vWXlmzD1xpV7Qs0hqtbWKvXRs",
-	"ruKizFTAOaXD32wnpvX1NmePPtgEzH+UzabiRh5aJLNb/JePNXLUlomO/CjtV121U7xMjj44XlDfyxvl",
-	"ImFCaXb3R2lfhneyuYewgC4+dXiFZ0MkLGkUg6EFr/KmIe2beR9rQttV86LWUDsWlZtR0DpRbfm9OkFJ",
-	"xmOMwo1qPTsK4Q9irU6mSfg/RKG31oSpdH8QzltzQ5KOZQMRibwvvtYrbD58tPNkEEpOyMT+KntaV6gp",
-	"eRb+KVIhNUDpH9q/IrEaeBexbBIAchENxo/S/qwkm7KDI5YbJsym1jUcwmn8w+1Z1yD2umQyrHLK3i7I",
-	"Wf4o7Vv8DWuO8NVFqdUW64giMeSygEOMd0WGGbyDYPH2FUB0fOCuGvSvn/nMefQyHaBnQBoeCA4Ay66u",
-	"81BwluruyafcjiD89kNx2Xc5yWpJEFLxa+d8Fo/yQIhz6u8fCySD7oVynjP+7gv2vWahvak/n89yYD8Y",
-	"7fpbZk3CiX1pYo8kZjgR/ocqoOBSKDg/pqI4hfIcIy6GGA6NoakUnznUuY0LcjAMYueUT3csCUnoxnmC",
-	"PrN1WSS3g5zGMlxcUIpShxuha8Ve1dXMdVaeM+TvhNiQlBkLu7LtvLBZfvN+2ooO/ZHizoS04iJaO6eb",
-	"jVoAwc1HgLyuy99zDsrcmMbLg26kRwL3fv4KySrPriV4f+xd0pGEcBLdWBNi0NEemKj1LdiUSaSooPwj",
-	"WsAPsmDzhamaS9r84B3WFA9UPcC8jQcU8XGBw+vEnsv6TdsGVCcc1XpSvTD0NjPw0azhqsyXHBiFZye3",
-	"lA5UjZFr4rt4wfGkUbNstPHnQ3W/6bstRz+Tg+iHRgZLTO5Y7z3Z11VwbUCSDkSubpUdgPWTglGvIEls",
-	"o3y/mRpG62b56l9hYcACB8yh2wVqlvJcSmk2fpj1spJpDO4WSDwARWV0sh7NrXo81+mhzk15eVryKIoU",
-	"lW44eHgcYhQm7t1V/NetJk1ED/d4T/60dAePK36w1CdqKkHDLnwVPNhm/JL35ieWz0OO8UFujz6f85CK",
-	"JGY9rJJCkns0uYNpZXLRn+yGijCQRQqFOYRP8dwXpcK4YZeQfcbsWBYL8aPRXNlNyUG6LnkINP6HZIek",
-	"TUDFE1ZXO5wwC6IQ2xJ2bBlMiSt6d1HCHXp5v3T7X3TNDZC2C2kNasPWC39Q6gYVliMBLdnFB3lCjW/t",
-	"V+Jd11TyJK7PCNHxwpqVQu6p0f+NA0W3fp8TLb00qmpjbPnTlzk/TrFjL+vt3GiGaXgH6Macji2jSlEV",
-	"t/Sgm87nXLiMtC3rmFBlXiqqAoumMoYHJbbKYqfY77bG+eIehIfHvsy5mdA1Pk/aVPidc+py/OWK3s4d",
-	"MP3i+/yaSyc673IcPbIda0qQEIm5lcFCNBsvd6AKDMl/L5tdV2fAn17WdfFIBrPjYDama3m+oZ1VxdRH",
-	"C4Z2dVWbZvfAeYitSy/jpuQidf4nFi+7YMhQyGzJFgZpxft1diiIjIukf11/nqVJ7/fl2dTGZtMBFLdQ",
-	"2neD7dkffPFYSQO0GsEKEAJFh31/rMSFPnNZ3ei6eQoXzpK7KvwqXVVvosUxXrVTEaq8kYJ6dPPp32hU",
-	"pTiVO8OA9WsPFoHiSn2jpXDpJesGau4g4xWFccr4tSN342T1DlcF70QYdef0ulZEaT/Otc07OmQ3zO2I",
-	"vNfyQoR1iYJfMUhApvSDew8zlut9EimECLETtZGVA+W0Yx+ZprL9kob065JviS/nwJjqk416vA9/k8lE",
-	"OofnRyrUJolhA2PlwYx9cAtc5ETOJAdwp4GRCI+i6h1yIEeFuAc24gI8A8dSKvVSaLi3VDZ+pl+V2p+W",
-	"WvYwiPZPsbmyzGIF56/8Irv/tcReQfTxrIHEnP/xxrnXBcAB1w4gmlG8MV7A89yiRL6x8jf9RfuvQPKP",
-	"O34Nt8e+uVX2ROyLmJ6CnHOv54jBCmMqAY6kcivKO5sGirRN8bqPRK7ckbQsL/AX7bM5AWTVXvCmtx2n",
-	"Nn7uANOU9lMyuHsjkXeW2zVNy2W2KP4zXwCRF0nCQjqF8zCvkhKFICdyAGlQp9Yzy1/jxpAAQgF8hKU/",
-	"awLoHKkad9v/cN5wjFhqCwlboNy01VgSbbYBH4s2mFt/0KvMTMKivpjIWUXrMsbKXK3iK7lmSgF++ObV",
-	"i69E11TKiq+//OMlIPBM+PlPI9jCZ39i7oz18p/U45/MAAXOaQ/CDEAIbOY6QSzO0zAQS64T/Bl89hXw",
-	"CTJokG2OWHeiFuyj1uH0lWFYh5NbkFx08BWxJt4nPPhKOh/JsvNLnFEMMpKv/iJNr8JLbMDSPXdppP2S",
-	"kZQLPXlFGJxHr3SoZcuHP7GSrDGg764sKXyxI3MvEcsJ2copQcfSMuFYJcEP6GmSU4yXl/+UJ48qEyEP",
-	"t9+QptUJY8dy5M9J58XeKiLTnVYo/ezpH+f0yXV72a6vdduGTzbGR5paFoLRC4Lz/eqdLKsPKLK6lRb5",
-	"+0hX4KOoCedUsgfa05+yueXEaJubp9CFsNYJQ07ijw9TtOUTzV+h4uBxKFgCB9cfHAmsOWpELXW1Ggia",
-	"rFWwN66Ha0W0nXe4yDaygWlVgLXHkEAKDKxV6NwIOfbnufxE4jicF1ZfxpbHyV3irryf3CX8VmWI6NfS",
-	"ZUQRqojN4lL0xRiViCJhKqHaghgdgUGglfib+Hn27EJYAMMAtdONW1AReZ8ao4oiQpfJxKbi36DdMFHQ",
-	"uQ4zBFVFqumjYh/ZbHLIpgxlyDuPEAyS8iTma+Dko5ezKeEpH4UGZgCjAGjFyH26pDa8TCOHXVw+Hc5H",
-	"ufCZykpgrK0wtEM/ouFfxTUQPz4UiMJew3xQo/OLKwc15pZMufjzZ9f59TRXehiX10xmRHPoirAORjy5",
-	"zhzobAyn5EpIH4u8UDTZgF4X/gN1+bmAlRtxuGtV1w41jEeV1nF5L1vYDDvmZyw7Zr9GJsfh3FF0U1ON",
-	"HkUWsvWgczHrRpZDLHiAHsgZub05wjUZw0w9Vi9qZfL147MAjanh6iwn0LGO6ZhzfmooeAAaZSlqc1RW",
-	"HJAnp8DbSuboJLOtkeDlbKTz+CM+BDMMB4WTbasbDRIFuhFK9mYI4YuwnIdKa87FEhk7gaHULRC0iYS5",
-	"v0VRu3JMXMRB8S4cwfRSb8MsNGGR3Cq7Qm1h06hltTD9ty+COT1E4bItYb5ToIieJEV1SfFU7dJ0lK2M",
-	"hWFQmHtaupzj1SpV5Si6ncfhQlA+qCqgDgDRbYY1g2cjiVauonZ2KXG3UtXLmFIYt+Db4GHsY3VEJJ3m",
-	"VI1jBPAspAT3GKA1Ef4OgTvQxCfO5RnLLD3Xo+5SMJc+OswkrwkGkTxlHNlRJ6f4o3GFvTWd5y7frv3p",
-	"VbZGd9O1STWbJPxNXRVCM1FDf1YZDZ+6x171xjb5dO5a7boGjptjLA5Yj8+n8ZwVLfn3xjYkjc1KP3W2",
-	"Kd8/MCPvO9vMRnL6hQUfoK6nEV7RLOYn/z35W49PaMEjJM9tBQ8nPVQDZDidsZ3uhY1X3rkbElzbzLEM",
-	"WOqGMMu6EVvTWXFU6satRNcKb+BfYvHicbFqd/6IbrJa9iA9FRqVmqDLYQwTHzTH0h+fRwOxrpsGkp0C",
-	"7fxLU3cHxg0kL4kBR6sspQtfHgP7s69zKyhyQN+EKkrog7n2f8t66hvoVfnOHIwEW+1JXMAZnVggXQvP",
-	"QLVZuKi9OBjnSXc9KqvzMhrwu0UNRWriuSMEG50+sEpjkhvJv1ww/UBOiNw/mAtUHBgoDVslK3AROX8k",
-	"vJSv4Q9uz0JSEnzPBYWDFKj7AL28CC1Pk1lgM3LDkSGA3mOPZ1aDDS4FclZgoQ8M/eRCOEi/2ePOykkR",
-	"zEkO4ApOVSW1dh4wPZhkvFEntwoH02b8GAzdZdP60ci7X0voXeJqKExixHHuB2aCqeWVkdwVghImXKWw",
-	"ht7jA6jrtSJ3neobwz8x6jhIzLA2wD7I6DbzFanvUzFqFB/XVMieCQblCZDDKC3hK8vyT9WZAssGkGG4",
-	"MsJTwyZH72drLE9+WaklbcuXf94qa7taTbH3R9YYb8yNMM0q7rxkV5dZZF2dOXAY12j2kKLxmajMJlAX",
-	"NDQ69IieCoO66hfa/jxSONj0XVMbWS1ZBxPwWmLJ7uuPcRKHk5DbcV/ZMAcTTAKXTYdg2FL+zb2x5SD5",
-	"bPnsR81NJ8kiamti1SmijAzT+ZRGc0naAjLMv9FsfCe5Mp8cqufDHpWjyhd3rCeeXlpUFTwB+wltfRVX",
-	"yGV+ZUHliWIVwT4MOJMoaRi2G0EHSsp/rTyUgv9HIjLnNLsL7kYjq3cRT8kdLMZ5h51N7ytXZV4IetUp",
-	"JnMcWO5mbLkPrX5SiDgXkByBVVfiyacJ3gyo55X4lLK+u73PnnX49UeB/PYVIswAyLpWLlKojnv8yAjU",
-	"czNdVzFpd4YnRTEvmvk0EoOjGhfqoAqCtgROdG7v/aTdlgORRnrBMxO7rnFQjuFiCpeDkIk4jZhxR3Sz",
-	"g4VRG3PD3uHa7wca3Dpcg01F0qC3SLGtbhXGcmDvGuNFJIZn+Fw+ioZ5RkTsTyzR6a12LAM68fPCXe+j",
-	"AKhTqiBmGJmU08sHHU0UnjTEublmKbDXp+9lk/HgkwFbzmx+P0bxWTrqUsWw0xTZdJ7sNozOG00m5sMp",
-	"wkvBlhl67GwLa8ll6MFSWHi9kHnBCvA8lrNRWhAD1UFRe3hZN9ByYHpRkwu4wMvo/KJPh83E0qXmNn8M",
-	"qUP2IEqgQrI3cwIA4YTd7Nn4wouIn8NnkLMhOD6RLw9lUIE2E9WbCxMne1YqNPJ+xRBBfYtQhvjyGFgI",
-	"/ybd4OKkBOqh8OaU61pxecbXrWr6bGx8jDv+MRZVMIHv4cHHcKAI2jl2oQYHdd9cqqmhlY6LbtXv4Dj8",
-	"UwdADkVxRoxwwKq5ygLuZ28AdGZVrRAOhB92R1AqkjsJ1fK4ouA8gl+5PQTG9miT4MBykb3k4fUV6tdz",
-	"ELDk+s3VWHPXLvvgcOfNwM8WLxHfYaqpHGP4BP/7YoXfzbzmj2ev+SP/mtNjvOY8DNqv2LCYcovwrSaC",
-	"67NqTqCJZCp8kD4yWDq/dtVOVeG8cMB8hDyj7C5eKLUW2qSqrNYafpiBeWEqrw/EgWw75plFrPK9WD61",
-	"LGDZGaLEKU8yxdFHQ+Nig1JwMTtYw2uCfpUxOLU7A5/nbEyawtjaNG6DL6SZya2Od4M6xnMJn4MiC/Ry",
-	"EHRfhAoCmEdjK/cciApjgLTzWbwhzweIigSsYVt1mVxiJU9Y9qo3e/rwUTaeh/wl0NLle0bcqBSLNJ0n",
-	"945h22Pj0mM6SLo8GM9qGmtPpsbGUJFvPO45/ozpfB0FAiLABLE8AP/FatiM37e5yaUIs8a16XyU8r2s",
-	"mmql9S4VaTvxn8qaleiacEqr4iLl1/iJnLx+uneY8vQK0gM+qXM5UfMyO63Oh62HcQXKtwCnanGSOPks",
-	"eaYpBj56cBngm3aia2F+K3NsVsLqQ5hVqw88T3zX5Hg81N9Gt5Nu/JdfZMI5us6ygUyqIi1h92Cxfi+E",
-	"hwiPrlXGjMx5pHlboPSyf5wgc3QeY/kTtCttNzhT+n00CAvBxA0EW5KEy4zfjBObO/ffR5vqbGXFQaY7",
-	"lgjIkNs2cU5TLXmmIHy2MGKUAVVt+cpYxHiiK3W/mN6GEFr0htTI1AB+THcfpG34m3Sx6hAoOS2MYpRR",
-	"3+Obe8G2od5Qpl87LsxCwJayyMJ9gIpsEgNHeEnMIc3KbOIaTvIBro8+xQ3KTxJwnPnsRdiQwf3tPPI+",
-	"hGFCVx+C8rVW4XL2R6VGmn/uclPVBMrJRUbngPcXbV+qsdzLK/cY/i8YDP+vRi9A7ADf2+idf2LeGVZl",
-	"Z4tQFcOrYNzl30oqTOOM3q/G9Cfprb6bQMqc1X1Jp4LVupZOAcqtEd60EJExxeQk+M2Xqq5zyOtl+W+u",
-	"cMtNwmwGLbhMXNZywWp4g5n317fK1rJlsz96CU3DsAxsrqMRC4UtzvQzHs3nhMwbhOjV5viEBH7Dhn0S",
-	"tavD/0cLEYYz/nvXABn9k1Fx3BMK4uB/BCcz/cdWoXZupSy+5/IfkOxn8C9E4hz+8KSm8mn4j7UEMUTU",
-	"vN4auzPew6ONeRKtK12rJ1gTBxbJE7MNrQOOeKckWhzeqyc1cOls9roNzVeqpeBY2EpPtrVE9tCqQj5p",
-	"WasnpnlSobHijrKuzRGRQfL4pGsorArPUStN2xqnvXqy71CunBjqG+Of9D+HbpOrlqyjYDbR4INO4BPd",
-	"xDlay+oJ4SqDM+bVHeC37/AAOOKnKwVMtJVuw+iGnvwq7ZPIiYoI33jhresOZNYPSnl8iVPykOTVn9TG",
-	"IeQ7uJdpck2jnhBoABJnqnpyQO7Nxjy5JexeY560mOun+XFPTgAMDH+oIaUWVtUTWlP9AkLsU/pv6byV",
-	"J1LXeWLsE8KXhk5VyJseB+OJaWiI1+HNlcVSs0M7JE6r5EFirCF4d4PPSZoIiYrMjXmS4qy3yj7pms1e",
-	"kcWL/0LecPzPXtkrDPvoefiH9Dj81+XTtSIGYeOftFQXB/+BwdHKnmiaYRQre3oSvTgsc7miWGfanV0T",
-	"gUGY530Ssch9wzAePWDy9uaJ36snhHK6DMKOryDYTPbpSzTFyi8g/B3eQL28KocZZ0SY96SwCYISCrL4",
-	"0g/0koEzSzvRdnWtqqikIUVbS93E3DHJIRRVMY3poobBHZUE4osIG5tJLXkm2k3xvxKWUVP86IT6AZop",
-	"fGfxry4Ha5Riszd6o7Cy+1bWHSA6ZCN0U8E5VQ756RqOMPxwGFVBSlGj+ViG6qa9HKcsji6N3KDzNFHU",
-	"ilVyqmL/s4UFP5mKAxedC5k2YcmuTWeRuhEbo6SttcowuUbHqcDzyHju0AauzT/HWuJxmwdSjGcxdrnZ",
-	"C91A8ZlTjVfNRq2QSYvgx4smOkG9S+2jn9XxHQUPZnHoPYz8UpBtMALq+LaHVmf4NC6xKRHD7OXmZrQs",
-	"AWeEIeQFLBzbWu6ydcmfLa9LjrzHCVN/MIQdRseEXWh7lLItqGqtkQBp2pJdw+LdmwtOWF47YYN3Ap9T",
-	"G6SNTWc3I3sWPrGzso1HQYGwCNGy0ssy6+JdHxjkkRqjPhUqznIP8kj0LELjZ3Xn33nVTqhUl6u7eIYi",
-	"5Y30qZ7WbazitSiLADMERwUG2/ADtj8wuar6qmdCy5DHzS2iASs4EYT8+c/zHCFm4U8ylHM9WS/XyddV",
-	"9bU8ceHhSp4wPhkMfyFdKuYPh2wFNDTGgtcNVfsxxwMm83ntWr0gPvIVeeD9SfLlAxgOSsWVQ7s5E2Iv",
-	"HddBJkhCUfGeR2iWpf6ITPijX/3bojmGUWCntVXNvxuu3nVGRGxgTmVo1V1tMjSlwzRsGWUV/uAdyKjN",
-	"Xpw1OI3pIyzPdy6HtQBwd2u8slMDkGfxm8jYhLdWBYLkfQ6Cjlv84XxnMyZWTGH0ZiL1j101nX+95eUf",
-	"9lzB2euoT4q4y+DvBIfXPhdAh70Sa2tuVLMSznebGwFiKwkA7Q3WI9vwQ8rIxruT0DlU941vwQQNxEys",
-	"Cj+btkqn0TKZ0Qq9zAwMKBFNsUdTHlQ6T0VTyDh1ybf48KLjDUuydwYjgCMbMecATgutg2omyqbvukwu",
-	"fiH05NtashLl25pbMt8nZJ6jYQJSl2Ut3FkWnE3HdfDEW1FZ3UaaVtQX2UFptTDbLa+NZ4FdZiIyPk/W",
-	"dV6B+NUpZiKeBWscrk8pANPeqFj/dpRObFXtBYbQIiuZgj94EzaNhnQ0FAbY+E+bG6448X6SfGes99nD",
-	"Ccte475MzNg4H5mNkzAGPPcxiYxj4XqCimyMVavQZtPcqjvRmvq0A3CncGoXLi+BsROjG/+UyZzaRyJY",
-	"v1+6E+Kddq7MiVLTT2FwloSpYk47fPj1cYICIlhqkf/OHJsIXwkDPFLfvHQjCkhmYobnI1YcDDnhJ+2I",
-	"VCs0l5uqZfP09XGhMlJNW+GNDFMcrBXNMcXphYDrVi4DlE9ULaZXcXvwTe+IPogBA4OavOm3tO9AHV/A",
-	"4TfspPRR9uQqNWa6v9kICgToJ7Vypa2IiQxsE+eJzSkc4c9F8ITCsaUdivch75AzBwU3DZWhFCYeX0pb",
-	"oZgth+NXW/96ATI/vOwV/YZ9XSwxGHf8LxqgWFvRSg/x6lji1DlVPUOM++cshCmnq/EGy3h1FPnCEa01",
-	"X9eWiBOKvURzF2e3WJg2zq6L87uRWFRF/J6VmUe6R+A6dbufoFVcVImpgyGDGCzSDNX72pEHUbYn0XBm",
-	"A+OyDRYNhs0nKeDjc7/FXBOLo4xGFJZZxNgq26ZpDxPyWHkFcJ1wokMJ8EvLWDblWmdrwITZBasLf8Dy",
-	"4ptGfW1PS+vFNrXM2PKGQ3m+3g4s5ORIMD++VbYEig0017/FLGNma4CfhaAaiSqtVuHNwn276uZR4F93",
-	"yJ631c2y7f2tzhb/JtBx2Q7ZalZ6AIRk1gr0skEGVJ5hxIdYfGP8kkGGWXvFah4kuqZwRQhiRoV6zi04",
-	"J/BT9KnjHQOMDtoHv0WAuvQzEEjewomtqRAUxOuh7Cl5gBk3Zy/tYUIE6mgNmeOAyoVLDz31g2oqVZGf",
-	"puptfwtGdfN4J5ZefN9Le+BmeK/qlmkiIhFWAoGbq7BI98+EVRtjK2ThwNGMu+XBshW/SsshOsNawYqm",
-	"Z1Fhty+goGUF81jBOJ7Tpsi6FoiIKG9gtpov/OFVQr8zfzY336KMNVuL16/CCJI/YCHtIyhuRAQDuwcQ",
-	"wZ54JMNZA7qhXARX3fmXU4ckMI3hrK/I2KBZCAsXSW8y9LALCU1Mqxs94jgYAfZjiGgGdA+P3Y/W5RF4",
-	"XCLVbY6RBSYG72GMzelGyK1XUEwJNwRvBuqNjy7gIoaYjZowBlCIG/B8iX5UqKZyYd/L6rQSgNTfSOuf",
-	"C3Vo/WmU9AzLimJJOTsCWvBhz9/Nbedf+InmQbVUOM1bvjanqBD+ubhOXbQKm51jf5C6+uo0cyQdQc+a",
-	"lmqsgCWC5bicqA6yylhwVMCQuboA8ZxYMSG+sILTF/A7jgLCcsySOVEDEb3KSQ8fHiJNjBzZ2NpIWwlj",
-	"SUDQ506UpB4wE1PYKXyaFe76MBIGRCY/Wg1h36yQFyLxGmWHus8ZnOtJuLaWJ0HO7+UPHzfZMsiInHEt",
-	"DwiwRkEjJmW7U7Go9bJWGy+aIeuT9FjeFg7rVjqXq58CNOIb1Wx0nTkp6e6qtSKdIylaeB5vmMrKIxGM",
-	"h8smuA5/CK5oo1bicGBozQBOPiy1LoNkxTrqcuO0a8L0ZmrDjmwh+oeef2wdvLLjIG2ys0o1BLdMFx+a",
-	"ImyyZAj/P/sK/SXRiMFBJYFDLxy3VhOV387KW+QTBYM9kseFP1XK3YC1g6uHryU9akyhT63cD+EZNjIU",
-	"C3PGC5NSXhflPOCDpfr0ZFckhCqeC3j8jerXB9UEyZUcODXJG0VvY+B6Dy/5VS8aG++caOoOrs9ol2Rj",
-	"BlmqdLXPJUWkuwE+NXHA9IIcXqcuUhDdKqTpH7HZFfm2FWud9YThZD+kmtKjRK/HUlBhhUSVVHIsrp+H",
-	"sxNOCry2LLAqpPaOt+mYS50piOqmWHMreep16MF1anrz/WpCMaGcAYSCBQwFN9z68Y4WlT0JLECGoRkQ",
-	"Dqoxsf3UByH9ysl5qBZicfB30dNuc7yb96B7US2fdLoHwzSub8AR5ZF5C1P6XROxvOc6AimMS5DkZzHO",
-	"FRaCV3XNbIUyDpvL6kFqBe2XVdyxcfzi5GV3PhUO3UMeEvmW5E05EeSELiSRJU2Gz8IzYe9ZeSxI33xN",
-	"j/2GGrvLi57KpFZjiANw/eFSguDGpc4qZBYPpvP7KLlaOmrfSK8yDbIHdmXuZZPhx4QML8zeQd6Achnq",
-	"A/jONsgSELwBcaObqj6dx2L8Xp3gzMQD9CTc3nR1JdaZxE7d5g2N9FOx07eqmYizTCM0a3ZD77XzBk/I",
-	"svfg89803p7Y96HyGrfVhzIdWEST+hK36ENjk8tTp4vKPlEPlb3NspKp0z4Of8oSGG4yjnFsloLAgb1v",
-	"SdWqyehq3NPzeWGVnCyFO2ePrlDjAqu3rZJV1OaLbu/C6oFqPlb/V3hoopT2Ki3xfrXR+dKft2OLFWu0",
-	"4kbrycp7TVvENGID4yzF1RbPZDomJlSWYZpfaef/KYqbp6qRs61/b97EiNRZbp+XebiXuZSCXssYAsEP",
-	"/YjcgZf2C3m+0Y6J7guSDMKIsAM5wdE1pUVaVm7fq95mK+zPil95DmB+/Cead9ybJTyMpt+EfCMN58Qd",
-	"pN3ppjivOVMylUHpnq+knGFLL0n4CxcXRGplkdbwG6y2vE8Z+BvT2Wx4HNxWKX6VNjg2mw4dHNm7G+dk",
-	"yqgAc1a89QptAkiZhUcSr2pRCV5GzC1pCpVUyNX5VgECo8VBWD1oQZQqw81quEGDVziaU7I7b6xynF5E",
-	"rqjwoGTjlmGIoJjPFVAZZMkbpirysEHpK3wfzbrGe+EMXpQ8tcv4gbXGLsmDq7r6JvyG94al73LScXn+",
-	"HviH2QqZFEWDb8TS69xA7Kw8HNhy2YNxLUTi51zO/skSvAST6Fd15RbB0x5NoSEYh5nTNsqmTJowcfxI",
-	"ymZKn2AUwxyM7kCqIErd0IhQ8yYnjiedyB5wUF/IX5NIFjd/u9DRgm9Kv5tsZEaCRvpXsSL5cvw31jjK",
-	"jpeFn/B5numCQOJNjrDL6naBVxIeL2LUiH1In1ilPqcWsQPX+ded/y4KexfO7ZLLK9y6bODvb520nsLk",
-	"BUJ5VGacvQhj6JcQ8kQOuULRmFr0crxF9e5sAtFQsln7PURXYuSklyteBikhh+GiHmDIrOg18R0wtfet",
-	"zw9HaBPgTrfGkqBua02Y9sIxqFlw0uFVzJb/Ku15WoziojeNOZZ+xJgMMqSeQDw4bw3wfiJRmvRiqwmi",
-	"1SctHmgNNUpa5XyunAfiXUjerGOMqDSk8qO0PytppyV0Miha3lvM2MCMjZjyBjHtUgNIolD71HQ2y6JA",
-	"74dZCHv+mWiMWHebG+UjWE2sjfcZLsFyXWKkg5lc+LXcQKTrIi9SWp2RMWnhLIvHXxyPAYEZLOfeC877",
-	"v3DqvjeGvVDHpB2DFbCLxzQjTINOjkdoXakE5dT6h6Hh6XLXWO0c3SJrTyI+vkiqOHmZXH+gL/0JE9ct",
-	"CqRYYw5/cPcu7U7sOEQ6OB2teCuPr5A14Cz698M3r158dSnuUQ0hZrVWCax8RERdTCdsAPUBFORn1sqg",
-	"BwOEMvuvNfOv54D0YAwEh2zOGUeupKehs0uccfwZfPZtOEy+s6ZjK/yVtG6JLb2cw/E+EmTLoD5Aujy/",
-	"wugIwad72MBEcPGt2ug2VcGNhy5t/DkWgQTdKydhv356/encgRhpmfD1M6sIHl5esYbfwEW07ZyscxKl",
-	"vM9816qNz0BcSQmzTOESvzF4Iz9ZB1WduKKhhTCHmDcbiJBfnps52vgfmBeAeTbaTyO12VsujUG6wiLa",
-	"2CzVBKviG/OlFSB6ILYWuXVm62SIX4My3di01Fd+0G+1YrRREUqjMt41BuuyeX3XKnnjUgUXlP6UGnIf",
-	"jGWJpSvllL2lJF8ZGBe69kO4gVi9FGLtZjsIsNWL/v2YEOd7U1ew/HpYD/AuRsQeyWzKm6W5qoF24xwH",
-	"RRqQOB+rftYG/RsTv0HH8gvhB8/F1ZZlG8lauCdf51BSiW3nQHHhoqHIaLdMvGFCVn2vd3t+fdT86Ze1",
-	"/XhbqSaZE9A+wLbnu/yuT5KU5lWsdjeFEYWpFFhJ9og5wvAYrc0RMOzor3gjSJpxaXKsT0BBr9hxok27",
-	"UGdMTUnlKjdEsovGHJ8DTjyxHveYrvJtHgyZV4Z3hFHNCEBy4THRSm1d8PMQZy5kcwI84YCF2Ru2hJK4",
-	"LhnUeiVPogIoqavNsT6x99oyxN2U2EIjsxQeZ6EeCP9kxIibiFdnEf170zn1ByfgqSGjw42um1XUVnkO",
-	"VCkqDG6hLBW872XefWzZQoqzRiFXJ5gQLrWlMDwgAXqa+7zDovgFWftRLf1sBDQF+OjEos00YPsnPtWW",
-	"ILapuYO28Xu1Y3UeezFG3HNAZ6MbcTisxH+SjmqChz8DMLkT/82uxH/+dyL672xDEh2yEV2L9B3yTruV",
-	"2NbSgwKrW4H2p9hou6kRbUIB/rOz41xZ/DzfpNoMxlQ3WEprBuorBdNtS4/riSO5a6c0XQB1iwYm8MUK",
-	"7Z8LVTuqqcBntttEGjSighmi5NmK5RcQMy/ra6lIxX/eS880XRd3V+EVYWip0aiDcAUDVUJmBfzP+UWw",
-	"MbY5r3Feoo7b8619Dh5k/x8XoR0ekLUEvBEbW9JvpHooF7VI5nRmoKKuzgNH6bPhKH32kFEqXYKTSwt6",
-	"VTKcYIVvuJAyAoyjeKE8QT1xLe1uCCjFymRMCiwwNs6JLuOcpvmi9b3Cs27QzCKQyVuiJLoPyuSt6bx6",
-	"L9FELSR77lFIF8QEaqebcnul0m2GxNlEWTmixyfXamNglFQFMaejblUvVIjSmmypj2oWlCWlkFQ2pMya",
-	"GTGSdPkrv8/V7IXuYA2EuxzVoVziJAl0EaTr7IaIVa4puVcMrDt3gA3iLGHicaQH7c0YHV69J8JIrqwQ",
-	"iJukBjqsPUqgJfs/g2/KVX6Yg0pFDgCZ6nOGF2UgJcJk/Ap44cRxb9StslhtdJAnRMzyVY8ZbbH3I1Mc",
-	"Un/IDP9YSElJyo3n4aIjeYV7hdXkpon+VqpfIXcrjN5xb6DksGdoQL+nzNlPpw17NvOFKtEcxahOcMTw",
-	"+xDsKalZWV1B0dVE3hWGWoQR6uuzBqWF4KahvEE4b3QDCNEcHT/YZfymN0CS7sn486OP3fMyueDMPAOw",
-	"Ji5MmH5qGrsvu7XVG95iWKDFCW95BQxtc4TYbiPr2YjWd1ZW6h08edF1+NcVtTDfp1dk8/CW0Bypd23M",
-	"Tb6+CIp7w5xiIqJ/UzH1NLd8FO9mX18U+O9s1IqYTIuspvi7z5NqqBh3zHOMve1qDlMDUgNLVkqtXsJv",
-	"+EhzknHgxz3lBwi0IiQJHHBUxUP2TMO5Zu9BtwIoqwYuWCwK+OdVh+AIEN+Hc9ttTIs641PjMoQpKOky",
-	"7B5R+oEHoc7bCAgtxZHvwQf4vSTpgO8aikFgS88kIeIqy61LWlHF0NuyUPEAHJv78Dfbrdp4NoejiEqH",
-	"SeEs1/K7k4c2c8PvTA5h44Jxov1pNhkcn8sBFuPfV6lf9Nm+ZdMDxLikW6s4h+wneYIjLvEkewiZAmXd",
-	"RT3foK88euwFJWUoQwRe3o1SLUa4OpSoVCdEFMUMzvkBMMw96CU5jn59LIRGOW/aNjc62ZHBYZuXfE7w",
-	"nviZFU0GjSJ1MzOjLLnkYxA83w8ckcMm5061+yZUpBOJ1wBAmIlo9hnAs6hWdTa7MtTKHGVW4sG4PuV1",
-	"bd6FcVCT5dCPUOpcHHZ6TIq7fxaKfZ7jIg4wOylK2s2eS4guYRQ3XZNFYB+047W+YdsDjcVaqUaAsJpd",
-	"iXXnaU266AoXF/pOtcNLu5tH9hOsER9+NS9PQ3C0CzgFfmz4ohWOaRqQzGx4VWX1YnLRLUD/IpsWknQI",
-	"Eim8PKcYg/e+bHs1m4j8znh0vCOgAb8oItJVOvDWMRejD0okHcJ7xDSYsqnmJhe5OmsQSTmTkPmnUd8t",
-	"w+U1UeERyWpoaIn3GFpCg5SbavY2iiSGZacFvuVHHsB8kDw5LNGzIdYkXA4O1h1MTjFzSaLj40FIFPw6",
-	"ytNqpPIlSPBxASQQGpezNRYKf4132Nz5+itaiwMJMOx1atTEzIY5KS/iSCSpBYdT3rXabpXNJdMXYLqV",
-	"9NkitToXBnR7c4QQLdp3Jq2x0wjbxMZtLd7SUzIIK3HsSY2J4sJpj2SYpYbLCESO3exHjZ9LxRDHy1rf",
-	"cMPQq8YTQTVQWtZEQzCuSSjCejx4qTysjDSKeeJ4Ya/5UXKOZdiv1MHwq1HVTh1jleF5aPoGaWujftVB",
-	"bvY63Ci3ypL65t779pkwTX1KRIp/cKKVO+BjdMoGT+iMT3AWWEJZEXwdf+QtYEWwph7Jy8XYK/IywP8h",
-	"oAMbjnWbPVUkcMV8fvRqpzyEKRK2ArSPf1nxYRE3z2kRHroM2oavrnBOU/tWRNSAL+YXR+/Hpwaj0vNR",
-	"WhLaVXMKsSAE8a535e+hBvFuL1uOh814z2E2AcegI6qowKE4F+iMmXOURrqBXJO8046XQZIjeYVCl88w",
-	"YcFwZOHO6MlPTveou7khrqvk5EET2RkmramcbllWkPKLOUHKCR25Syu4kqdwakQ4t0u0laDMA3R1pvPx",
-	"MrrRdTOOf7NydGj7zrU5I1p30E16eaFYY4WbbDh47JDzwfYzlmhAF0MeyinlRGOOkJ9E0nHtRLAPIQSD",
-	"seNnYKQhqwIQioPBbsxNLKHZm7py4f/XMZ4PSB+SNDljb8i74pO6nHVi1piSA1tdubibxxmMa54+liCJ",
-	"Y/3M6xmW1rmnz/Ubo7+NTRu55dSEGWjE0dibpzi1S0648DM84W6U55z5B9C6cTweyOKIKNZwIp+EP5oI",
-	"BiAD6IAV7Q9ihfvnZJ96AC0US/d0zuKEQ89uepZK+YUA3E00uNN+b/D8B6weISHjjaDEQVdVDT56TOsm",
-	"lN/FVi6F253ug4m6uwo/nNkXW2P8U+j9km0BKhCwLdpI98CsZoBkQwllhdiWSLt4lnkl6MUlBsuaNlVv",
-	"/CptEhYArnFE7MK4xwBDeK5znazFVu86yycEDvUbZV/+9Nl9hjT9dpVaza4mLzc3L26NJgJkNvc0q0zc",
-	"B6tnMslMdirbqrcgEcGYFNWt5mAoL4FoEaI36s5DWGnVEysKVEd3WF1UIsozmIj70qHIMLA8TL/PhJNV",
-	"EsU0l2vQPFQK8iXS+GJRzJR0y5mJ2Z9enAT5Ofb5IS34tat2ueDPbEabwQHugzVotqh3irCh0X0WzOVl",
-	"bAkFXviBjZQigAkikKazCPIPTdvq20KP454aDvcoy10QPJKaTf3dKAuQM2RBjdqamL+EYI5VrToL5gwD",
-	"fWeKl+NSBuS2KVpwr+QpU/+OivaZ6Fku8KWAbZIQuDECltMxKMQnYuY+Eu0MWIlzREKp6X3IhvZNr/15",
-	"hklIUqAwX/EIHLAnDAjOcUdnTuvdWEO/BszrWjUQ5IUrGFm1IUvo6KNQZjrj8QMVxtN3VKtdfu0jhcZv",
-	"2LqGlxPsvROmNlg3ChQIIpNIvLhJkgMT79LdPAzBFGbS3GjFL7daVy9aVoP1Bx9OrKqXe0kaoXyRMWgw",
-	"ZeidZpU30wjeL+CC4a13MVx1zkAgnfs5F8ouKrCLphbE+xxpKyyIsAbzjFU8ghRJ/LPoWgFYYVecG1lY",
-	"AocAYbarNyqFz6loPUn837ea7mFhzeGdc1kqhPXbuhHxMQgvbNVRRPIFdoly1CaUowF5aFK5M61qUL0r",
-	"G9ldEuBENL4bByYjMjUPlc3Ql6SKt35hDyKy2MnRsYofLwigesUQeIDPkjEOs+mbrVVu/4EHniekSPSG",
-	"eu4uvKC9bnzumMkXIEzXAUTdzwVhz2xRTaxmiFAWHCH6Bj+wVp4eKLEr21Y1SxRkMsn0+8GBemXjUnbe",
-	"Ql5cXQ3SE5TRTn0d4H3G/LlZht+eOo+5ijPEhNn8V26t8TmsuCrgO5m2mRsWwo/hAGQYC7Z5cC5JJgqK",
-	"M8wOTaxzXZddlznM+xfCPgsPrjDSivFViNWTYCtbe6QaR5mUi8yVFJVun1Fd914R2ZcASLRbid0nh1dl",
-	"TkWl2yytGHxkhYk41OVNUT8Sh1p0AVfm2Lw3vJzCVloR/o7KRLqFcVmJw+G8lresV/kDiieWi5qHCEGO",
-	"YBERzKkapKvkiRdi25iLuz9f+bjXm1kf8luFnjGrwvvVaVQvnpJy8T6TtQHrTcby2jqY+7N3Wtw04Zv8",
-	"nskglHJQIZa+8Ode7Q+hKJGi4DkWzcQEjvPy9Ej4oCzJWRLhcAVoggv0DztGgzDy5R1jlSwN703EgXre",
-	"YuYuv9HBZNoKfCgKCw6rMTKECai1wV/Ye73bc55TcEvC39QZgijbpyyo7Jh7fW2OynnRmmCH3OsQyANn",
-	"Gv6TO0ve81KzRkmf+UttWsVV8u6sUi64mhCOAtnysk712S0majEZ0+jcue+um6gXEVzQdv6gGMn905rG",
-	"F6eG0WikZRXHYBS2wGlPy2tiP2W8yTVp7132EhIgswJI8NBoRzGqaSAXn4k+Y9YLEe6miXf9UW9UuZCW",
-	"ZEOglT0t4elD7jH+UiUeXgxk1Mh4cqJ0OB4WKGAe3ExAaCShwhqvj4P0kJ9eWyVJysS1anNTZwQLl2CV",
-	"9kreZmTaM4fFjWJ1zPosJWq1eYNlE9qDnuSgW0d5RzJed2zzs+psRHkbbUNikiP227H4+7AAg70G3w1s",
-	"it7pGskkl+sDgS3LLKIJat27nGZu09fXwmoOq3tnwqCux2bHpnMe1HoLkaPqznOquH9tvK5RZG8kY2Wa",
-	"eG1BM8hAFpU8tIKq6wvlmJoFeQl+Mw7P/TN/oRHqzluJq6CB0moETPRpWVJhYOrhlWJ1peHeC8tzWiO+",
-	"PDxvlaMqoNI98Ejh9clrqji4joTTcnOD6W7tEGAKPk/4j4xFc1T+W4sgr5KVMnHJxai8wTq/Le/vvlf2",
-	"8DUXW5gIa0rS9JSM/uK8J0WX4qUtZ2pdZazHveFQkC+HwVUi9Y64fapmB/EyAT9fJIqv/UL59m7hD2CR",
-	"PIBDkNBXcdCGUb0a/AIDYD7qOX4tN//fGqs2khPXkijdMJsWfQvkIBAKiRKyTLrCyKpnj4QHk7d6MC5c",
-	"hDSFPeZDAuVA0X4OPXllZMUjlMPXMuL0ZuvpAvHKHiDgscO6Dwucoqz0K0UDi1v2Nc/cs9V1PZP/lQAA",
-	"BFVpb5PQIIxmQoCUaBOYg1rW5O/D2mHaHJrDSzOgNc1YE7S4JiFd8pRWUU1nRPm6i4Rzlxy1sOhySBdA",
-	"GB66zR4MYbgD+Q6A5vySwYPvlm38uVcBaJVLA5vccXmU2rPZojcYpkiE9ylIlIpdjRUbDMzM1BXh1+Nq",
-	"6L+5usI9W+MBRYU6UbQfV2EchXRe0Ibq55F2Rr9zc2fX9+aQy9jxrhFt3I+3FLP2a74SmaMk7C/ylOiO",
-	"YyS9yo4HnICX57i2y0BBJPE+xyi6pEYkhwPqZk9AiBS7sEvp2IsbtQjqXvNZhzrDukA3+bg530DFYsRp",
-	"RWrBqA4uNrJWTSXttOTkzKwT9CCiJrQdKu0P7/S0HmDo+vmYWhLu91gTvFMQVnF0ishgC/OKx41ske+9",
-	"HDeWdC7Kd2T4lOPSJiCCruHe6lEKzvB+T5rHMypMcHvBrkkTM7e/2SlOv47yEtjs3Ky+0TF/Pp7WMq3L",
-	"bP4rvDrHUp9FsX386z0u4fKfZDjrz2/A0BbRGOIbNo2Qt8oikKckLVI02IiSilQERFjP3Y/ZCdEcg+DM",
-	"nstp+PNGcLC9a0B8QtE3+q94wxdRV2bSG3Salq6MCbK9e6jz31dNn6YmtD03I3wh0fKFzd427+PixAMp",
-	"qUQx1MyZQ+n9hYEHsb+JN1nN8tchzOxG1Vo5T4YibJlIn1dsxcIaztjDs8FCsIDP4RT7oe5yvBxp7rA7",
-	"7Oyxuf2PoCWZ08DLXWwQtM/hsJ1AtZyIx8aZ8LZzHhhqjNhKuxJ6O7q+7o22nodZFwTwIDtzaUpBGc5B",
-	"1cFb6IP4GhWhdLAORPilqOVa8XyDunnnzQiLMcQjAhqqmqAjtKo1mC6X4SPGSm/s6Q/gGW72wisXc+mT",
-	"FJ4TKtzhL6+3OYUqov9GbzRpv7OfqHnqdWIOV7IWR1nXl8QQHsT0Gn6nlwOkHyueuki8MmxQQOFMQJ9L",
-	"uVFmgNK+VjlxfiAjloRzD/sPVmox79AYAn0OkB5Xq1MWM67qUbZxBJ6O+nBJqpN2de6Y+zplCM8Mh87e",
-	"zt9T8BDYDMXUMigHu4iqKLTzLf6InW89z2GJNDoXGsNIXgl0NqlVK+p7bsRiSxg2jCxSEc7tbZfJr29r",
-	"uYS4qZbsMOxlvR2BPw/G+H2/VNh0yF7dFe6TRVPc7o03vI22Ad4wVm/Omc6WgCShpz0yMvQhzmJ8fRzU",
-	"9NLBHMxMrHv8m/8MKKRURSabHKSE6NY2kWmmrsVJnZGasuXa0Yw4e26yXLu3MYZF3lPXSyoF+POf//xn",
-	"thZgeH8s3eI/q+Nghw+0AK6HNPefsok4Tlj/Banxw/DW2vln4i/X/3b3mfgf4v3nn84zxfIndupWbgnh",
-	"nbTkZCg3li6ahKsfX8A36KASQuwc1VnX5ZPzlarr8bR8es2RGWxOm/mT+CU8NAFA+TCAnkjhat0+h40B",
-	"Va8rlnnhc7aY88IutRwxxvtEPl313D5e2cNYH7QxWDXRYPx6jmiBcm7lY/w9JekKhtlU5Xrir6vq67K3",
-	"4nk93a/zJQhTuaLVNOg0tpFdkzEfcbYe+0oPZjEg7oDgk127ouTg4WCaYIcvcjO/VzWf/WMC1pPLODz/",
-	"EpkI2dcZ7lgCn1s1Hn0Yq0QFTGWIt2kiD3yvZvU8kbxHFexGZWR4N8toJ1/mWCeTdtw0eaR1/p1XrUto",
-	"5Mz51lD0q/AWuIO35qy8osQIjsMw2b1OdSsNxtfwXanhU6Jz741tspJzGUDVAEIH4UO19TTFUyGaxSGt",
-	"B2lLxH2YbflA9jyJEBTy2WYE62I2EEeNHWzbsQiDzu9NCXky/P5FejrGNHKIYqVajGFuwre2egNBK6SZ",
-	"CHturWqtbvkBrHXDc9KDfsaQ6Av89w3Sz0Bpn8WKg/ev3pGow5FEN+pT4mjqeb8WYVKo9u3yhqO2/MEJ",
-	"OJlWZH1W6lZvFMX+WqAW0n4/YCkvrKKTGX6VyFngwlFBmvZhSYV5wj8AxP8P8DmR5vm8eWG2KqPQQD6p",
-	"Zcxzf7NTlz5d+NADAVztIDfojXAb2ZDubCW9FH99+2rWs8dVEQcE5yO70F8Ml/V4xceKSwbEqD1wyo+D",
-	"e7JRx0iRFLbXAuLLrW52yrZWNxyY8/sXTz7745crkl80W7FXd6LSO+3ZSyirzoIz6cAUL2E4pOTEsHFU",
-	"h8oN518jiQ3DHTakjcFZrRXyxzwXrfR7J7a6riMGVN2q5ompKqiLviiG2pjGyw1/Gu+TYkQJ2wJBZ0se",
-	"1YdMFpr40grecdQV8rEtJV+JHY7NoJbjt+N7U9+LpLL+SgRB95HK+msDN3a1BMyRTTs9bh4pq3DzTjcb",
-	"OOIbNO5Qwede2q+RmjcSj1KkED/M74tp0R08fcVBSQfVzeHwf04kWInhNtxEUoP4N6yA8cDvqTYkRp1e",
-	"Xq2uvuXR5+RX9M8eDhDSZJ++NXV3GBV0QMWf+c/5Kg76UHrHChvJD1AwxavfJdeTSem4vZrn8X5jzc7K",
-	"w0G9g6dj3KPc3KeOAh9RYfx9GdZ0gs+DmjqISWOfJybkXYzqMBLPC0FFKUA0U3hN4Xf6BNe2fzc88YNx",
-	"qlpS0sJ4auNX5vn3byNL9YwZTkz6+HiJKqPZTlAW8ITHI3U81cQxOGPKoRBKoq8KTiwUExzlJRnp1KiF",
-	"vpToweNz0KM01NwIfJCcwfMaqd736m4larlGWTYgiHRUnkdM+MUwi7AxVgDlX4l+W8CLiY97Nr5LZ8p8",
-	"HLgoohtTrkw1ZHEyYDq7Op8piGkCXocvDhvpqTTqObol5EquwD+RVkm6UAeJ4LkxyiK0jEWcr2xOCCNs",
-	"IwgIefDI5iYozpAXZ0iM8+kqL5pRMoVlrE3Tb/mNW+zBQGOTVtki/AUl9vb03ZSRAaJEFMSr7GkldoV8",
-	"YOZYKfsdR1J4EvjHMCVgvmsPgcHE83qUlAUqqDjNkXbAO356xXRNevw04J9wAFFTELl64WzbAiXbzphq",
-	"NQSFUmDbm7q6B4txnC0a9Ak2kA9s1SQx6pJJSUwotb5RGFNdD8OpPGRwsPb+yEfdY5zuHhTJn88YGTFu",
-	"l0UmfmCJFhu6uGfpH9N5NNdkq2515Iif3vy3ylZ6MzKRo7YVJJRIfviXUm8gfbl/9eVAIHVDZ7U/oUwR",
-	"mepA1H6xKN6aWj0T+NeVaAxygq1EcDfciqS4ZO1W4L1jYq0B9unwtKWiToe2/LNIBBaDAb03169u2eq/",
-	"qNMZ5wvXKPrzKtHiR1vEGnN4PiDL6lkX/FixIzwYqbQWty6yJmVa13PgL331b3CHbg0fmcKC68ZbufED",
-	"KscUPgyjT07axirVPBVfmXA96oqyCjvVKAuZBZJqeCpeAjQM/+zefvcVmTiwyJ04HFZwoTqxOfzf/9dK",
-	"HAyQdYu3374Un3/++Z+fim+sNfTz1pp1rQ6iMpsOH/tv4bk/f/HHf/vv4gjwJSJp2MgmHHZub47N0/+9",
-	"ST7rs6tvBmNzq6wjdc2nnz69jgalbPXVs6vPn14//Zzo2mEVf5LWI2x04qIM2x2Wyg8V8A9sNCVs/9Yp",
-	"578yCFUOg0qOvWzbWm/gJ5/8SoxEaJ1cnh9I9lXqasEZdMn8PpHFPtvq+DlmV4+e87ZTWAHbmoYyV59d",
-	"f3G5ov6iWn+m58k1P70oOJthfkfHyNWz//h7vx3+45fffgl2zeEg7Sl4Cpg5HQj79SrKUcjPWBFPu5WQ",
-	"dS1InegpfOeTM3590rYaT+sr7fyLwXMXvb9eNMll8mzpe4wLDKM6jnT2rbvfkCNRONP5F1U1aMv9l7as",
-	"69dbmM5p7TF7+InCQle/rS7ytVCQ8JIcjjOJ3C+DaXT9xXNx/UVKWyYNcCLonPFRkj/1O/tGoObEYt/B",
-	"MSCfANI5B3mj3HPx6VQXyS74bM5D2FkS5rn0g3rSIOuFdAIePUqrngmcBLTXwH5rziXwB75D1OEaf+FH",
-	"aSFXGKzSzqmh7Fqi3sJr9QDhnXvYdF9wYINgWhRQ+P9Ej91Tk2IsqHWpBA5TCJSoSVsdfIe9qftox+N0",
-	"ebp6bzMmkI0H/i9FR/6ni7Z/6Vl3ebYFy0SOTsP73Sjp1vhOAz8AkWWF4T+k4DM5KDsVPH3cBJcXxSd/",
-	"19VvlDfAfTs+Ml/uZbNTo1OzlVYelFdhM/zH39Fug6xDstp0dXU+5qvB+M343r/c/2AumxnsU5kxcP2v",
-	"ujKwk1jmH3MTZitkM/jMirQeHPgpUQ2nEdqvBJSwOOHVoa2lz62cTwZSrXl74xDxJL/L0vno5kxGbZYx",
-	"ZQ4J3PTA2fw+1c9v8erEgg5Iu4PFeD61xNNhdsCqnpu96H5kp++bu9ZY//tv/wfMoawqjYw8bwb2FjaC",
-	"8QYY1ag4KB/X4B/v+B40gvMpnfjx3eufVzGp3nbrWgMJL/Y0O6O9sA87od+pwWx+ndRn/vGTqg9ypz5x",
-	"t7v/cXeoxzOaInxr3YSxu3w9P4+9eNEDdx9AXYw9XO4y6cS7f/8uNxmRTic3E9+bg3qDRbAfewJW9M6/",
-	"dQpGkF6KLL39W9JAXaGu5oAZLf0DxLToFZx0XcFke3XnP9n7R5roFodwr2Sl0EJ/iZ968rV2rXE6hsf6",
-	"L1289+Pu9Q+oAHpQcMNi1g61KYkaTFUuuT+Jvh8hXNH+FoDiPWRv4hvtp9baX/S/wuE9de+GHmRWQOj7",
-	"w7c5RvbP9vcNyghRSQlEUHsQClzFWGfoDV658ihPzzHnmaQhdINk97mp6zNq2bjFm6TC8c9rfZ/h7ygO",
-	"sMCHZ7WbF/qM5THC9LX7hQn/1XzGooMK/Ml04mw7CyhcCqCc337Z5WzVrVbH/Hp+gw/8/17lw7//tqvV",
-	"N9ut2oA+78Xi+RAJuSBLudlHPoSPfddFoeYMciMcqIjvTrC5QQNHwoVOgByigGN1ECG8UW12AfbrL3cb",
-	"vsUn/rUvROpE5sz4W6c69UjGb87HROEC7VPcj1YFBRYqRalFEqCFMCtN2lpubrp2OnDwFT3ze3j1+K0S",
-	"rz626vG3UTZx8ZO8UdTAj3gPxSHg19M6DdBj9xqWA0jMuKk9+xU98nushp8BO6Kq+M2CZRHGyBI09BG2",
-	"HA3IMFlP7NLS2pNAcEuwKFdXbccM2LvxgN3v5rvvWA1tMm7kHvd+/Oed0eLML8Ke4pzjFOO/9RMdtsmg",
-	"xDJ7ar5MRXsff1ThWyVjGTmEI7pM947tR8jyvqTc0ON4Mo+cIGXScF9kVMoZd2iGASDqsCxMpvWSZSM6",
-	"lX8SB4lWGb9DN3EJfsQt+qKqUpZtfRJ72VSrPmIbx2m8R/vMGnc8o7cQ1+m/jFMv7Wavb3Pg2odWfDzS",
-	"BtuDWl3xrvkJ6E5emkpd1Pgz6sNLMQBnzNoPTPoXnh0ThSX328vX//Ps5UFiNAHkkQyhIR5waAXVz/au",
-	"pTjIikqbG3MUpmG2+yebvdExlMdve2Oc+hGLFv5ldv2gV/dYyJ9ecxVFqTxwFonPxOzCYqY2/aPX8zsl",
-	"/URuwsU/P/aaXvVgZPyvBANmAzLOHNTaVKfBCh9A14U3qOAQ7rRzHDu3zkHXJL/M36paSae+waf+hVa6",
-	"xYZXGXnk4VJMjz4aypQUFR3UPkh3o6qPvWzGCWlV12ltRCb/cKPV4KAgUCSq3QBAhLRApIfgwLN432Ft",
-	"0eDkjALF3EqKG2TC8Y9b7F87WvevcFCY8fFgb1xfk/OrtANqHch89QfIZBzid56/R7FzYfVydAgjROea",
-	"OGPpLpoCjRaZoj9KG75wFkP505z3RkWQ1Oj/r96ImaAKqIOjwsFWARd+WMPBd+uLFcOY4+IGwaV+gsNf",
-	"VMWeWwPnPBuHiOW//0pLP1fe+Q3AzgZgUsCiAdR0kBLg65xH2u6PGdT43bK9/xM5QKkm/VcDzDzwzecE",
-	"K2Tn13bA2TeCq400OsBYCdd/v1NOs0HK0+8WojwVRihP945Fpk5/8veNqVQ+7vOmg64XHQiJMbPwSJgE",
-	"8j+iN2gade4Cfsa5gNWYNmbI1ruA3vx+IY9BVcAUw+fvvvVPEzv/9HtFMU99ENPYPukeoWWVOpj8tfa6",
-	"Vc3X4YkHDtR4UXW2zhCwAzodmNeeg7G1tXIHRxDRSbTSuXZvpZuXbQwf+aUABfyhV8T+yFMSBhN6oZtb",
-	"1XiE9xpTRxBg5LID3i3IoYP+tNDNU/EDIfcrBdxlaL9oEtU77sf1rs6b1g3m95PErpkzXm5ls1Eva6RK",
-	"f5yT46CbzqezA4FgX3z+2Rz9w9ksxrf84+1cBzW3WTuX/vzgdPBPUdg8TFykHxSmeSpeI98h/gX4NXQM",
-	"16TK4vwc/3C4APc/kvfUtvVpRsBqLn44LE1YAunni8TS21bUuH/04vmaGoRzkIVu+UE9Arnb6zBC4dwO",
-	"070G6cyPjQp8FQ4eYL1IbblEwofDJ5Yv4FkE4SHtkaoTKwJJNSO8q66fAoUdyZFcPbuqtfNni/eTfjRz",
-	"0aE4ku/wyX909Qi96uPXjvz47vXPAjsdZgMId9K4pUMg8oNnDfGv8ZHfwxL/UVr4Win2glr/e8ZAIZGH",
-	"sDZUF2+8POgGGaabSmy6dvj3g3bAmlSrakXS6McUN19RkCzy6bQDSTQPcDgilhjOVcoaV6pWSLlyxstg",
-	"TYuj+I8Ih2aj1sHoeBzkk1UQ/06k3dYEzxOon+HMOB+sT6xC5qrsPfcWH3hJbP//gpGYe2XdlsVHsqR9",
-	"90xmvCf2it91+yL3NlSxboUcbs+wc5FJ3Ox2YTOj8xDLKDHZsVd1tYocwF4fFHJwwFavpa64xRcZa/ml",
-	"9055X6t/wv0K7RZyJ3Xzu87Qi/GZ+qtEFkPnrdRAa2JsAo8D17VD0lQwLDbqOWYfwk+CddGIrvG6hoS8",
-	"8/LkRFSooalSt7Mx2m9uExHKo5S93C6KbsLXf2jGe/ePy7YuffIfbdK+gp2VLdLD2w/3HfLaNKi3/Y9K",
-	"d70yO1xNe9kC+eZTgWuB8Je6Iu96HX2sWx1WoBRWOdXEaoV0VcUlByXT7pO/b3WNgcCJyupvUT5r/mDY",
-	"4oP5oyGWaQK/29ONu03aDPQfx3B77tr6ARWbbR2Oi+lCyhVLE19/7KqT96HbYKJhp/9f9r5uu21bW/dV",
-	"MHyTc8ZR4iRr7Y6966vUSZy2aZNtJ81VL2BySkIFEloAKFmnI29xnus80x6YEwBJiaRom5TsZPWmrQnx",
-	"B5iYmL/f5wSNoNZ80TSiaHl3ifTepCSJQtD6i59/+8iWXIKNcAdTpbNu8/ktjjiE9eye9KvI0z7WM75V",
-	"7cudW5bfuaCgtdb2agE2mbvHnYzTX1UHUTpwgAc/rlWolc6wxzyPmPgDGMCvNV97IJfgH5jQJUXFFM6f",
-	"cBbOAmCJvVDBgSgpZFql9SKQtYwvrvioPrLq3+nAB0F7q424ufAIUEOlS+5CLdeC1dRAG6JvYW1cQiKW",
-	"8JHrrVzqD1Vz4+U+4CVKS9GTj10a7sWseYvOggzec1P+CrDEY9/NXuh6MywTN5DGZkU6OOgo8XS708AC",
-	"U9uhp8YK7fNfLVrVCu1rRIeTwbs6krdEXqRHHcIWHVYNfSKQanNMixSjT+htehFx3pCZo6PzV2Gss5jr",
-	"orQn20y1zr9wPUq++UAt1r9wfZze6oPoli9aWGCpWudYjzQtsAjT+cXCTPBPkRUZ/0IVeERiFJVQk1Cc",
-	"JtwDOXf0n7ghj1g03Pt/w7LhWxUijCQGs2LDwlwVBpjhvqYbH9ooCGUWoAXq111/BEqifqaJ3FjgaTP8",
-	"M8aVEEaZds5uLHAOMu1BdmBE3kSv8CXYAJKLlF3DVGnwxdvCMjOnTF1/Zo4GaPhmQlakPaq4+9Vomvuc",
-	"8iv346F7CiX6xIGr2NdaWAs5KrYDBxhJd9bijBRWxHVHo8xrzjhXjdtmHuncmjMxl5CpFbwTPnG+b14u",
-	"7p4h+TpphxBrfHwzuNpfS5gNA7glEmRDP6KpVHmNYIFnfAH6iSEtOWGcuQVEbZkrlinti9QPoeHaSv/i",
-	"avVRgCqxYJ8aq4Fnd1i2Q8OcVzP5UUB2dxVRSbaJs7P1ont5iJOox7ZZ5sPsmsR3mN7TKHjF/vvSE2y6",
-	"Q0gCT00gUvmL60ZVpj0QS1eOFEeE0McjsgMq2FhNCNUmph4yvgklKc/Y7z69TCSpS63cmRfrmY0VUnpK",
-	"V+hhJUyVbiGqxtq9gP+2Bdre6HfLu3BMZnLo83txL8aDeuQkRkPIr6lNeaO4mkCM1dpRZKks8VGZq610",
-	"X1uLGUYeO593EBeH+nQQpDi6vVXemUb5WFepuBrVGZJ1PTqXZiqkbCLL+rx0umgeMKCJmNwNDuw0xOR1",
-	"xp7j5sqV7UfbhXxiTQ+McNPlYlwXyQIs8f/yTfkyyPDlXsmpVtPvuRk3poGT7MO0SnYW8hzCGrYCY5Cb",
-	"rsfNibGUvurWehRfrHKPY+/BSDrXge1n7t63UgtEuUcxzha5WueMZqASWaDi+8DUVgfgm2me7ss80ZDm",
-	"7bgFSsy3K5KHRTzmtlciPeOoFdzHuxv+edhuYZwvz1TbUmgaaGxHrjOlxW3iDhB2XsamNCRKp+5YXyoD",
-	"JsLjktPVqKQvxAqiXIwKUYZPcY/LG3Ibt4cna/Luw83HBmel5ajRP50hnHTQlzzfkGmLCpmq3DSWsfBk",
-	"Uduwp5E3uaNC5fAbt2cxSmJW93bLkPOtFHDqdgw0gQ8YT7xjX1ICUgpTV86nRYX3vVVLR3L4Xssdmise",
-	"Fj1H/IaeST+p8hkYwjFFjxC5O8ddv4+VUnAqJKcurtQTO9MXhAUsRNpJI3BRBKa+sQ4jfEDD/P1B9JlU",
-	"eEW8AEeOCVon7U8w6e7rv9SUnO8z32dnAamE/UwvAJZmK01fkny2+Z/vaMRghd5lC+N2W+3eRtfKbx8T",
-	"3SEBYW01cBJtuJta4/nEzLzAEj7ImCqCRhPYM7W3sc0ptOFa2nKzBm06OJr9pyJ1XYjH4ZOFIuxkrdY1",
-	"MrSuHedb8/ChO7XBDXha3R13DdTU55Lyhh7TIjJO4qahHjPn+vWhVm9kMDz3aGq3un8TmN9C5Hs7xd1K",
-	"x9LI3Uzay+f4z76dhE/yN3gobYI92gNxQuvw6dQbSP+XHqw30L3IfRv//NY+nXqa9rZgNU+x+La9enrL",
-	"VPFr226T9hOv/qGekZM3A1bth3lsk7FqF8bIsuTWlXEsF0czNmdqOhUJMAP4CvZH9uxGmhsCH4Mbywy4",
-	"xbeQsusNS1SWcTNhBjKRKIlqVzPLr/HtP396+/Q/J/ivFz+4C19Enqq1efri5X+8JMYWE0GDfOleomSR",
-	"5QYT2u7vZd4gBkD2SXIg0Osy4NwafArjDirPkzZHrleIhBoL3IrcPzyyytNnagn5TSZph5intPihp/WZ",
-	"WWrgKfqsmXwWfdfb7KzJcK7jJ696H7aj+MofDz424EwQDOFOhZRMBIM3YJS19khRJH3Eeug2w6LB4Hpl",
-	"QqrT191QcUeFvx6Mc+Jg0oc5+WVzOk+lNTmXXGToFed1CN1dM2XfrXuDf2u+7gWQ01yc7eFv8K0edIn2",
-	"X1wfBPUGxYVAb7zQL4TMu2PWv+KIQ8Qs3JOugAKI+2IW9FbDkEzgHATMNqonrAL0z0GufFeVUw0BIk+t",
-	"qYdPxiZ2fq1W0BHpfZWm7rVH6hHCWx/YbCpXrI2RTuZjcaXgqp0WpuCyy6r47AbEaR9xHhqpb3EGyqA0",
-	"Q400RPUL3tcqdg0zkaP4VTd0N+r+x8L6CXmkdGPfm6hLMEbtUdPv/ZidRW1qRNXGspRvKBj4m8pTCoMg",
-	"ztYaYOFtBkqxZ8IYAq5tMpKd6LVFv1/0T0imBIRYu42HxtoLjDVmBvKcS8hTdzy3oLMMk3Z+gzkXtwx4",
-	"kqgcwcg9BECFZMNLQvchQ6Iw0jFDN79Nu8GLgZ/d6of4q+NC1eWAVbT+aSVCHbBrkDJADvl1OuUIVNe+",
-	"cWnYKxr1MNNN+xckvH/nugxlrPl5D2DqJiAO3WCVoYl9IZIb/5cqm4XS+L8RQSesk5krbflsT/nGVRzV",
-	"a6naddqLqkp7PoJK642z7b/oNr2BntZQ8mRhWKYC0NNQ1MNr55RfA8MlCXVXfp3wkFKp5yvxFjuuvZtr",
-	"UpN+6ITirlzK4A5vLfnfC9js6xmMmnS/obSATV9L6eXhLKXba+sjMTL8uQP1qDRLeJ6AxNOQVm1CUf0V",
-	"miY+2IFqt/zjjIucSkFihzJPU0BMUALLcZb49cbfXNbAA2qycUqBlU4yRhpxKPkYSYvTV7QfrmWShXQv",
-	"ErUfnctFGIxjQOoWdMKWhaX/CE3DCFQngecQW9NsNH6RY7BC5OCEQyQLSCnm3SgOiVSmUxrOccAjFwb8",
-	"iHZZeEdhjyAKkD8ASUh4BoyKvlKWFcZiwwJWelVX3imKSYmclTodUTte6vIgYWp9nW+zOKhC75EHGvHI",
-	"BcIfIfQtrU097mo4kO9riNeoWFIFxi8a9nvnjNeWizARfb4qB0KbJOR+LA/PhZnHIqL6Ci7dW3fws6tC",
-	"9+8EOt75X08sUEtCH2yLBqhx98mQnrmtotbsOc07bi+3mc7Y80o5ZTCw8VKfovStGP3MT+2du3ZGsIjp",
-	"+/sYw7H1eYk/qSuSY2rEK74hy4f6jWqvaBVCt1LiGJfWnY+o6ZyxbMql/tF/zcqZX9OYapoqKdW60ZI+",
-	"1ZBBKvZ4UJdh0AG2VEukKRS2Ho0eqydGUQbppjc/c5jWoXywCsZ24EHB4zS0Bl7DXOSpx/Z1dy+QIGhy",
-	"cvN0ya3AecBd2yAnquiuA7jEAd/EqUmf0rZo7uJQZ+ZAphTWfiNDIp67uVr7etwbWz9613OFtcLU4uDO",
-	"CfrbvAJabN3pXTGq0LPPlXXefefB7Ezxbj3yCUc8AhnptdlJWNw39d3wNEMPwAULXlMeq/B8wI1WtJ0R",
-	"z33towiv1M2r1Nd57laYxpVuQhd78bIHzXF/eDF6xITe5sFYT49QjN3LRo8PPULqy66Em7CMk+OrVpuH",
-	"pFhBh4paQZ9MHNrQCFxclgabRAPkqEgNQN6SdkO3pxZcjva3yO0P/zy5d4AZa8Tw3RoLOPeWhr1i9LMf",
-	"2ROCHnjCfIXgDg+AURnQkRFAiJlVE/bEWC7hCbZ2bg8EaWC82t7bBiAIAnnigY8CIvL/Itahp8atL8FT",
-	"/+9WG0nxdE+CF0ccZB8rnvatwWH04gMD6r5K008KX2NIurYepPnua/o4z72BSXfJC7YAEXo9DhXBrff4",
-	"1pnhJhNvtHtg3AN2HSd2cj/ihCHR13l7HtKL9T0dpI+FrSmvjG/IoI0+NsdHnVV6UZlIGWc5rPEKMUgj",
-	"1vpJuflP6U+dOuADDhlWEzTJY6u8d/eOoIjh0CYR26dO3t9DkwzWOYdLUR7GoZ2J1iaYuZZfS4j0QrR6",
-	"S8nzjlii5Pmg+uxamH8V0IgeQZcYl4i6Qxlvj/9HfwqspaHY0YmuIVeeqJxBTj3FBJY6qKl39Zqrgjro",
-	"zXbezVlYxCmM73KLxqq9DVIy7wOHsNXrhFVwyaGs6H2ay0lJK9qc5GPXtrjHe+WFa76j3VC3JQHMiWPN",
-	"W6dBQ+wwGCBu3Rqf+ALcx//Ee4IZPVxy+/FOn3798M5TiaF5Y2HpXXG3oJQN23g7lDRckacK+4nc5i5y",
-	"Nw7JpuZClg0DFZOcGGjo7EO8zAnZ4RgGEm6CK3/wd6spSRQHJ0vt4vBWaPCacmxRmPzdUscZqZAQ29Tp",
-	"u7xso8CdSD6JUS3emVcs36tQbq/4jIuO6tULQN/mAgc9fAXQ24W68KxSfQIhw5dRqVCoiJ2LThFg8wJh",
-	"qYOc+hg/TzNho7bnJNwS+AoM9Zrv1e6ZMFPRQf71G17/OT/Qph6rkErxlL7kIRoGPvBAXNBjmwmvAo2O",
-	"TwylIsWo/jScJJ6oxSC9VaK0hiSgD1uEoqQSzB3gD+NV7iQWcWow+FXhgVjd1UMmVWG7DY4Phf0wfdxN",
-	"EOUnfDM+di/xe6fWqNxI+GLtj8+joUnKPuQJoIg5CcSqMOtfzkkTWTpb3jfKTXDiumhH4358IEyGn+Za",
-	"rXPG16Mz5+OTwhnhnjfZMhXrVIVuXjH/03XqH20mH7vndodUnfK2AFqyz9grH8fwjOmVsMBW1CPuHZVT",
-	"bWRb2NYXTR94Wcc57N0XHIdU48Ed+J6Aw2/80D/MvoT4gDv8K5LlX2xZ2NBsXkVJLENHPc5xLUxHIcBb",
-	"pcGClCNYlj8cQYdc4se2FYvQxVHX+Qu5ALjV8XkTt9hlDaCaMuBaCqcZcjDVyg70JaRaIwju7rlqRWcE",
-	"SCSLh+8dbANZN1cBUHXZLVI6nUlhb9SQqRP7GXxa+D7JoFAEJ/JHEfgcW931P0y3nZ/S5AnWJ/o5JTUz",
-	"JoDQbWGXMC0MVLRkUJ4xwMrzTeDo2NpBZLO276HPeP2Qu+ibC1fNREcC5z1evrv24GmKODhcfqzokSmX",
-	"Bia3wkHsZMwcGhVxQBZZMEa09+6acPn+i1tv111CXjVpnxhmRBr2l9sMphtg7XccMlgVQnNijAg6EDkU",
-	"PVbSHFxq4OmmR46sAe3vn73A/vCHxxYNmuIWwaAlOgDgGj4oErNjVMrNCpJPLrnBABZasRwXKkB8pxHi",
-	"+6wKsVSBhV9yoTsSw1zoK3/YHES7NABP/VdNq/zQF69pn3Dhk75TveOWlfHgYHscVK1UFmj0S+qiGmrq",
-	"vOyuWM6VVTPNl/PuurCPlXEH6ZGJz+uT3Ki8HaK/8mQRW/bXcM+kR1f9WOU1ezXre6ywnhXG93EtRgbF",
-	"HA5uo7rSLbZ5TRbui+6AeKk545XbUgLbSQ36QkI6t/OXj28unFr++PvFNvJkjXKtsoMiIFI3jeFeoXl0",
-	"ichztdy8UzINlsI+GnosgdYq86XIc6XkE2TZgTOWqKUIVW9zJVOkXbFCysE29K0j0aWg8DXfnJXdvc50",
-	"og/Bl+SbBrXqY/5eZDrS0x/9kIcgE+OQWJYO9j0oz5rn161EJ0uVM78Ov/EGKcJTN1vFvZ0wC+qmoelj",
-	"G8P8ugGm/CcfhZNiNo91KegknIVgaixPweYtj/AZkDtTvsGfnkxOJM+WjdCdCddp/29Byuzax/zwfF+h",
-	"MCfuP5q0Y9uFpcBdevnsavJ1MjzACYeOBn4/nWsV9RXMQjdJlEBrQFmmDRZLyttNQhoyDp5US1utQRih",
-	"vuDLVwQ61FSCFQoEIpdLOHH4Chgg4IcnvabwKBEocIue81ppakdrKcxSq62umR0WwjFjW7gu7wkce9dS",
-	"pkU7cGyzIlKnBrhO5u2K+gpgEUVrFCJ7WYRIwBHa1855noqU215gWHHwED3Xb0Wexj5rasz3nVK5wsCE",
-	"r18QC5Ai2lg1fdDXwPVx/wdRuUC4UrO7M4LfqjA2zK8zFMtcykysAHOamTDuRD1j2kfpFdaQBBqxShGS",
-	"0kyq2Qy6ixuON9MD66vXYLmQjR1+UjJ+jcU3oR7nmOoLrc1U86ltRXV77a4+/NqErYjdXInkFnbmOY7f",
-	"Z525t1sJ46H5b5E6jD+bxDc7ujHXLaef5keSzh0OaF9CQeYKM7ZIIbcMZRbSCStyK6T3w/hyqdUqFqlt",
-	"yfjae1Rt2ue1H3KQIvpGs1JJRFdqJMyYc4mIQfjAP+/uBZvV7P/cEI7RvR3hMKnDoJT6yljN14jSbRJO",
-	"ZC5Xf1xgl7A/SxoWN1MpyG7z/jca8o1EqPBr+phc/rMH6OCkDpY10eK7DZkQ3k3IvDkvoWFpfKykmyTk",
-	"wLGibyvgPLoe31HHW5FmvH13ULkqEKHns5Egka/g36YGmRpqne8tZ1/n20ZJE84VXS3td9+RS6AZt6uB",
-	"+i4NmUZ7BPlMgOuSxzqZQ7LAwuAaAua28J8marlpV4fnarl5bFsA+Qx61O/d0Xr2dAnx19+RxKEXjqDc",
-	"NpT1IW0zchzQU9A2mvJIZGUKZKk1jM80QJsQLrkxT1VX9z03xsnhh0clibbQHg+iviZveDJn00KX01ZB",
-	"5cRpjXQRxnqQ9hWBF1xvKn2BNLcNDfxfG2TyvjK4VeIWY9h96lTb9PIuMnHG8w2zSi0C7+YAYvtb6Kr2",
-	"rhuwQGZIBdAzQcjjVlWZ00PpboWS3EexDXH6Yu00geWxa5gVeYN0/0t3ZyUhgXNiOnsoecllPkxaEmuH",
-	"huBJ+u/LSqkN1XjFiuqGGe+m6yBwyvyxl9hedrF1eOjk3FcsFXl6bEiW3TeahN1leAaVdlOiMPeefMPq",
-	"4gTs4/jwYw7h+tKz+vi+4a0Gik5IngdENezbQQ6b6w3+e1IqO4KCidmGg0h9q2PtJ+tbXRdvj9Ohz5xd",
-	"Hbs/sOuKeIaEbRfr07+NVPbrvv7Vb3Aevx4uzFm/p5vwfXclz+Af+znMOnhoKms2CI1/YqvxWCdzCOGG",
-	"ADyGr5rJXccJDmwZfO7VHgyg6VH0c6Fzxhnt6SfRhC+Nd2+3T5hbrwoPjlMT2Hvk+e+RuZuWrEFnWN0F",
-	"1X4B9pPuC9P+QGLMu10Re9bs55wZcE85QtnFTtulW8GML4D4yXw7GFk+Gd8wqzcEwm1FBhO2EHkqiQRL",
-	"5CxXTOmUfnotedZk2K5UN+j6H8rCmAypeP8WkxPfbRjLxtegujuG45Pg5mKcEPdpLdh7ILumMUZcmfgh",
-	"FLtaQmNf6paSxWHHjjyNJxH9iByX4PQsSUpdOEITEMeCyjUpValMi/m1nm+6dtaX+eZbSdW9dYvhvqeH",
-	"dsWx7syiFRy7HtxXR21YwgtDG5yiMfjMHaU6odrwgEigcqYhUbopIbsWZt6a5PmNL+CLG/BosS7w7f9d",
-	"r9Fcr7GuF2p4mAOxiCesVjPNs30xhY/lsIN0aIXH9QLxhqXFxhpWfkykvx+1ScvNcPmqg/k2NlNmOQfq",
-	"6OiaplflyIBZC60EDv/s5m9oSnomkm/63KUnwm0/yPHtonv3DvdCuB0wu1+KZcuer8rtEOEUDNYLCRVA",
-	"Zwp9qWkghWXcLLCFV+UBnHizs7lPi9z5S93Y3J/9mDtW3Q8idIcxA8KX9tAuP21wRtFTIYTYAdb2ilxi",
-	"XFNaz7CIyFWkSJ1hL20JJTglTVYRB9Tmu2u9r5D6tVY1tfUgSqkv7l5Ejd9PSANdeQ8PRfAQGcp7Eqrx",
-	"dHOhVbHs1QfpBvpGZcn1DIaGZ50rmUYs5S38wgmbcevOpSCdGpBJpE+RvwRu4JLGP6w6/6mGIRQ7MnK6",
-	"++WKSZXPQGNzlOftWWrljrZy3gppzSk+sNtEe0tDHh8FP774BZfSvWLLwToLl0d1wmgKQ/9K5oE3qbFN",
-	"aE+8jO7ZJFJjYEb2rAQS80T9Tnk7U3vNbTKfhD5ew9Q6J3gsOku2lplCpd3ZPRpykOCxe9QlepW9Isj0",
-	"ZoOdjgG57RoCdpudQzYJtA7GMlNodJhV5lWQUQUd06YL5PHVSokUHzJSFxjeG58C6Z0563+9extzX3mP",
-	"TKucgvSklCxb89wGrOKAkbepsMEwDdwglKb7RXV0kGdFJWjtNQi+hmy0+gCVtZNWumuDxGppp8e8vsoo",
-	"2Ob2uSdYKa03Ivn3Z+QaYNFOLHi1FjaZxzkaFLbpdvg3+Ktjh1nHW8x+nCLIf0QlfrTgFUZ2v8xnVBHl",
-	"yYUr6729KU4DeFEL0jxfwEeOJ4MvixqwZC08epcyTOSLRkwv0FBCAKkl5FSesuQz8F9cIu4SUxzyZ7px",
-	"CBgkDMt4Mhc5MJVLZ3/0zXVNTqhybKvB+PcLioOGmii/nehgdp+B5Zecpdxy9vny/UmD94ktSrXCrpRb",
-	"eGpFBie9AKHCLcLE9Sntu39FWE9geyNunqZiJixNEJ6hIpkHQcWMwJJjGNnZmxZylom8sDHFilKa8mzZ",
-	"3hYA9rW7PhghqX/YnpRPWsd9+NZ0Ue1QXs8B9Y1VKd9gLx1zn8/SGNrBZZLKg9IWjXiPycLjsg0H/+ee",
-	"CGmP1fIDv/Oz4x1f1c4JomL1KHslN2uiuG04K3xkf7/T/CZPSwS+B+EwfyjsYTriw+FUxh/c1IVZLK61",
-	"SDoNURoxpgTSE9pkEK+GV0cyuzHgYduT95UJGN4Pqn77Afd8jxkfC4NXF7K7KOkSBxwU16Ys4H94Ic1C",
-	"9krxvUOWR5rcYVw3vFcswkaUuAnZlr7ahsqY8kr7Q4fD9tjWdZA0pW/v31X+r/wVn9pYYCJLhWysn3pu",
-	"2BqkbGTfXHGE0WmFhd3PWrxtdNSNE3//B1OledBt0EOBnS41GLD7SgJozGHqAdyzeqG1+rcaAOpMqSy0",
-	"2JPIJljFXumwJ2fTWK5jvD5M30rAuqOdjwZ830rjm973+7b7m+kUEmvaMfswe5B4+p7xSVPoSamX9OrT",
-	"Q22hz/QVeQqarfmmDd0vAFJ3+Cvvga8aglsNfsR7ciOPWEXl3qAZf78dOStAdn97qOBf5sot9xw0VMhz",
-	"yvjfE8MS5/oju2wUCFssuzD57OflQ+OlaOS7QSuxQQt1ElpMTqxawDaz94vbEmHQTSbVT4hv9J0i1J/P",
-	"FSFnAitnZVJW/qmcoroYGC7rp3ygeqlFbmN9ApbadKLiXM3Veqx0obv1odcsPrNhwfDa2IHqua9LD7mV",
-	"lG/KcLU/bBAQldKL2wyZlXXrVfAU12/fkeMGLyEdKQxzpDaNj4X9twAP4iBFQ6E9xlNlQxnr6+kR7l+t",
-	"xajhTQeZiH29XyKkvEm/GparddijViWL0+si9fPV6lH+hEMO41H+wjU9ri+/+V9cj95jt8MSPOXEzOOe",
-	"jmVDtZpRzB1gZRHyUvOIfl8vJZvEJhEzV7oOvWus5pt9BUc45DAFRz7522dBlEwHr2kMaRoDuWWSWwI5",
-	"IWw9T3OH8xuJvmvTGM+hVkPXSqBvPBDX5xAu+wKgT3oWh93NEm04hGmuxibixhJ76j9eE7TNMvIFUyey",
-	"U2jCspmKC419NJWl5pYAxxub3mn0o8LP61coNDmRQCjFu1GcjOvFLpdbX06uxqiO25ZtBSrY6GiE3csy",
-	"93Uo4fzkWyvHt5F915YwTIObrXTiOfbQZF4L5+9kyh23VtWLlCZMAncXlHY/v+bJ4hn7hGWs3rY2NhYT",
-	"WNCd5Xqf3PURrRl3/7dKQ8JNa/XMNF4fRtW749AKKd3MBfbSH5Gf00y8E+I8krXSCzZTYNhcZc67pAAI",
-	"ng10yjpjs40I2k3sacIl5ClvR8J6c7NUuuckW7ixtTveG6hqKuTYkvwWK9rMhBEHrPtvPFhTvsHOVZru",
-	"7anmbhAT5/5j8UU7J1pDBqnY08nopvkyDDyEURMf2Muyia82kJhTJBeZR6awhrj7Cf0NbUt3ywLRu33U",
-	"xOMqofrAOmtvMe5OfVuF9UeRLCrfPZwpst2O+OLl3iJW96NjR8jcXLg5gbSTpCcdn0jitQptCrhbNj5Q",
-	"27KrhNy3m0RjBmsX1xCrnrmUzBlG5oxdb6hAscglGBPonhoJb3S6xXgTUdipGnMm+f91/54XgDWZs7nN",
-	"AZNlS8mTJiSgXdKenzZsrtYsB65L5IRQw0pI8ORGQUD/DK/V9MpW9aYRegc3hyq2+CT6ZZnfYnUorf2h",
-	"yTA60NPw9Qczc3c5ZP+5P5JPcP99VvQ2NPoexbTHUHf4F7pX/aXfG4Elv4RK3aYsOE4nNclis0Fi72WQ",
-	"VMxnbKItaRR5AJ7awdIIZrAT+dNE5dPCYNVsl+Y7L4f1TeBvRmGpyHuTvv7n0Rg8/VT1KuDgQmNh1v0C",
-	"blEMfuHalOxqVLsRCK/JjWponA+SsMIV7ZQCHLLnACR29NhG7tesaTnDfn3YKDrYwXoe0In7BOv8VB4b",
-	"owwXHe0FxiWueWwd5GaCddhkmXCMmoIG5mZ2iQIpLJGqk+LwVRG4qCUWF3OepTW4xDVZyrjV4qbLyf6N",
-	"RjxiZdJWclSilPS1iqrAJm23jYfh0cgQ/Yq1iLxf8ftrsJ+4wUYeq5ZVVfWjd5vdzpJ8aSrCGUozKpnU",
-	"AP2d1aTSM9t2ZL6v+Aouw6jhukjUoqlw9EplgOyvNIARjWDq9XcqDILo09ctAJbUaRc+gjn3ImAqN9aV",
-	"Rn+mt70cP32X9jYTuf/fF3sQQemxD6batK8fEGyxwbCB40KVROhuyZTGXsKzKrIJAdfZoGXRc9wA/X1e",
-	"xL55kuL9rJ/uenBVR4Eg4/kRqm7wq7viCdP7gZ+XBfO4MO5glMqAc64x3hwdY18TSHEFOgdzgNTUVwn5",
-	"m9sOwCuAllhCk+6PtDftR1UIEiy1ssjfkkJB/2G1cP/x55GMpyuAXobwGwT/Qx8mUpsb/9sBGiBwS2H9",
-	"Mq3i02sp8jSmHAyAKcEiaQX/dk7l185EAfno+7NdSehuvrsBU5+t////3rx8/vy51x4hE6I8X4VVoZiV",
-	"ov1rpZFfpMUKNxaWJ40g2C+eVwmanr2Mb5YX2XWAwR4vjCjkHtBBO0owv7+V/QqPYF+JkKs1EuRgSBmD",
-	"9zvCVAG2aUGn1IuDCdVwDEzxo/qDktYtjH/sNsRLXJC0KQ3qKxs1LJX2SKGSXyvNrdKbJ4bhT5kFY70f",
-	"IwxLuJRoPN8umu4/7egB9fHjR1+0sMBSJ8N4sq0RP1OrfEYlpiGCVJPsDGKuul1HhkGjzk94SOskxQGD",
-	"HCcIdzHBIDrGz22hqUfG/U0KzPQ5s12llPbrbKarT9Hw5trW7BxSbMdfll5poEvA3EiJVHKLpTtjEoxR",
-	"gX8F3U7Pz6VZwvMEnGbB+gJm1DYVpRTGbu2WvhnykAn+RrPkCAHtZ9ZXOlvQWUsevDVV8nO2M1cDdW7J",
-	"TXPBTwV4tkffVmNmoyleWkoZMFi56aWjzZ32zhE8Y5At7Qajubm6VunmiXnGXtH1YIQ4JxLjeMKEqAKW",
-	"bWROj0dwfcAU6NaJNolMik3ioI3FApHwoLIr8Mxj0kh4QnhvFEikYzcTxhCtda0bpGFKwt5roM+Lk7Ge",
-	"KwlURlFzm30X8xOqoI93aoyJwI1t+0ZUwJX3/Mdz/Kexx2WnwWVvR4t78MTL1bHtibBdaPO0OtVhYX1Z",
-	"xbX7MKf1nI9xrVXhPNxxlcR7pRYMXZwtjeDEwe8YDzrGFxBIBL2g4Eax+HMpOxSzSnknlOonHDDmOYkP",
-	"aFLFdOHeJss57XpfGr3mwhoW8gPG8hn4K9dSJQvnCPv/t4qlCnlMnlXm6jSJSDwdlb/nOOgRzlrv08uD",
-	"fcUmwDU3wWKeQ84AUZd9oDrlCBo4teCEcn1GtkeiitxSujZXa6ZCn4/VhbHdZD9uwJiTiw9oVAyldtfk",
-	"o5WdkStVJHMweOYIO3gL3Du1jsGOgLRGKS2rGM4ZVbCUzZnuSJ66GYDqzJ7yws6Ve8KzRHfO86sw8HZz",
-	"ffP05j+e/9fThD91b3Bvi+z1m8vB5xLTlOX01LFB/Ekep2niiz9TWIkE4mz7OS1y0RHTuAL7GQeM49zQ",
-	"vQ98flYeumtI0HSMD2Va9iLjmpW0ms5f90uzUnZPSdsfOOIQkeAPS8j/8DxB+6LB9FZH5jHFySstTbWE",
-	"/IwyAb73y6LhXqOtqqCjdjgt59wMyyPVv/xKKnsbnsPJiQ+R3xpNNdZixa4QfPZgPTPn7uwcCSyhPeAb",
-	"MgZPDIrHhBEQKhXYPKOPuUX7Gx5UFOEttDz58eSUL8XJ1z+//k8AAAD//w==",
+	"7L3rstw2li74Koh9ToTPmZOSt+0qd5X0S5Lvlm2NpGrFRI8nAplEZsLJJFgAuHNnV/gtzpPMI8wDnGea",
+	"wFoLIJm5QIJ7yz3VEfOnu6zNJHHHunzr+/5xszHH1jSq8e7m2T9urHKtaZyC/3hjzbpWx/A/N6bxqvHh",
+	"f8q2rfVGem2aT1t84n/85kwT/uY2e3WU4X/9V6u2N89u/sun/fs/xb+6T+N7f//999VNpdzG6ja87ubZ",
+	"zYe99OKkGi9O1jS7ldCNMI0SToXvb9RN+Am9J3zmxdF02KzWmlZZr7Hpm66F/z9++7ujrGsR/ibMVnx5",
+	"K46vhTeiNZ0VpvM3qxt/btXNs5umO66Vvfl9dbOr5b+r8Cb6i/NWN7vwl1pt/fUnjq9F+ENot98r8Zu0",
+	"K3HaK6uE9kI7cWjMqeE+dKwHX+n/uZFH7vO/r26s+nunrapunv0btRJessK+/5o+Yda/qY0P73rRttbc",
+	"yfp6uCT0ZGvsMfyvm0p69cTro+ob2vd7s5fNTnGjq5sNdPMknZDwLVXdrG60V0c3uyZq2byCN4dv0Eel",
+	"tfIMo2A8PwnOS/yLarpjGImucUqFAR40wCrf2Qb+Jza+GgxPZkTxxfTlvtPssDqnd81Rcetwrd3fO/XK",
+	"NHzzN7V0LveXM/+H3LuqTl3Pyfu9ErV0XlTyLEwjTnu92Yc52shGrJWAhVONl2hjPKxd1VRhm4T/6ZU9",
+	"cmtBNVUYrtSatTG1kk34U1hMbDt3NkwQ+xtdsb/4TVpmuf0grQstPsqz6Jx6LtSx9WexNVacwikS2g3j",
+	"G54YLsOr91+utqOs1IsFO+Io7SH8z5kl/hM9Fn6hpOss7b2q0qFLsn4zWjr9t023rhV3Zlwtxcxpsbox",
+	"d8peD+H3XuylEzCLwlihvaMh005Iu9lr3EDXM9VqtVHD0dSNVztslVW1kg7XxeX3XD8lwimFM7WRRxVW",
+	"mvZCNhX+WzhD/N50u73HRSg925D4sRfMCvmwN06Jk7GVG6wGqyT+t1XPxPoswpi5VfhfYR7dKgyE2YrG",
+	"rE0V1k08WeC5G5xtBycDPPArsyBsV3MH5HfmJI6yOQv4O/bYCXNqQs/30vUdHIymM0fFzpx2sNad76qw",
+	"zMRpb8Qp7OJN6HYDQxm2cngo9P60NzWNATuSXh3bmk7ToiP71d7oDXNcX5ykGs5d+iwsUDocBtuAzjs6",
+	"3dLy6rfWoHlxeOlcGKy36cOZbhfm7jsa14blMNfhF/2TgxP6KO9fq2bn9zfP/nS7yh/Yg+f+svqox/fw",
+	"6OMP7sG3P7udOsfHn/8ZlnjYQQcXPg8b9CyOxqrnsHat2hhbCeflmV9UH/nonhvro7z/Hp/90+0td7D/",
+	"sx3Uw0Vxu7o56ibNE3euDE7WuaPwAcfWI06AfuC/vGXOg+ttOdp0sa3mXlfgWMCurroN/O+rpq5u7p/s",
+	"zBP6R9gDTwcvHPz5iT62xqJdJsOo3qjmIDvnjft0Y6z6FA3n0MQXJ3l+E46d6xPioP3cSPyoPf6YVln2",
+	"Ema3+QtRK+dME68EXPvhCtyruhIuGNb5a5g3jOE3xSYM3SK8eaR9zX/kFCdw2pbGVvYfoSGKb47v6Qdo",
+	"BUPOHecv5ebQtY9zYNZnf7FxdeO//BN7+5a5X3SrgYmCb+fb3lSMhyBt+YYLr3hhleSs1r3Su73/6afC",
+	"I6mVFl3+4g+/kdbP3vapFfELK+xhbkCgN9fTaZV89dPnhV0xna91o4q77jq7lZuCeY0PrlKDct2Asbnq",
+	"xvFY2KLT/jzfmvDQKryTbYTaGqtewzHCjOcJbZXxsQMnlgPbWkirhOl8tBusMcdS170/OZlVuYGjKvtp",
+	"I+ABsYbmh09rK7baOi82BvZTURO+k031S+fZBpjadJb1DiQY0bXUVQzX4DG8Grsh8YFg/dTBeziXNgun",
+	"4xW0gGsb3D7lm/BN53/p/Ld4ZTEHAJ0vuZEOfw9zvIq9NbZSNvwHmpV+r86wDrbKb/bloZuJwY/mX9F7",
+	"fpD2vflJNxX3Jj7a9iHOUXB02s4LG04fIa8CGGBE95es3ytHJmbw/cITuOj8Xje7MFiVWRQyqNPGm18P",
+	"8Htj6qUT/96Yevb8pYbQaljhzk8rLX44+U64PWl4+83CnzB1PW26yCYsKd1IexYnpQ7Bk96cN3DkXYRn",
+	"ceRHA1Bu23/OmPaqqVyBl+V8vPYuuxGshbhaKnleCddt9kI6cfvXZ5/9eexDcW/2nW14Bw6HAt8Mw7ES",
+	"n4WD58VK3Ap1p2i0ngty38DXC4YgflQfg3H8+ZfgHeB/3HKmSnhHxR3zn4mfTBNe6o34F/GuC//7ubgN",
+	"G19ig8LnKnTh0gf/Zfp7F8suTmgaYZqRzEIyp8xedntzcmIdnoDldKdsLduV6NrQeinQvAhNPx6FXJs7",
+	"hW6uXDOrbIutmzm91D04T/JU+GTXvjdF1/rFEMHv2PGoZXP4+HGJ8shxNmrYR/kuV7X0oq1lg4uUCQF2",
+	"TUOO9viXX9+3yuojBKx6u2O7VRYjkF0TriQ8s5hYmJebQ/Gp+VqeFXvtenXvO8u70ddpgM2hj1uNo1Ry",
+	"6HOmlw6iV3EY+Fk3mwMGZS/mfW06P/SKY3InffxOWYihmTD4lT2jT4xnN+xAA21Gt4tz9MOpb92SEPfG",
+	"VGo+bOK9sq/Ck+FAPquc0SVFbcxBnEwXnFvlfTgSG4N3r6qdEmsV/iekAAcRWLiiw7jvpG7Yjm01Jh3Y",
+	"MNYxnKt3ytquVqOFO3ConZe72Y6+g4cmHQlcD7zTLAtsfRjv1cABgdfhj2MrV7RUrlbXOD4CFuvTuNyW",
+	"BEfQ1g1Ne2mkrV6ae5zSCwc2/nPalFd/n/Uuzf0omjFtCmSiC+E73EYbh6aOuqH/+mzGksJ+sVsXe3QR",
+	"kW9Eq+9V7eJVf1CtF63ehFNhJbbWHPGqMq0ga2s8Tns2/3ti//We/dcz868Xnbq/CY+F165u9rnOvVWy",
+	"otN73MRw0/ltV2cyfrXcldu039Ryx4cx7gsv4lqu5558K0+v5Rq26gZOp+t5+1//8+vPb29v4WSACQrr",
+	"aO4uD5/GpvZvjgOw6oeJG99XslZNJZmDHyyw4tArveYrutIuRhGaMH7brA8TlihvwaJvRHbpVD7YG/5L",
+	"pio59PCx1Q2ZotSHqUH8Cl97OY4ZsMDe1LrKGEfoxZSP/8CVuxhGU1WZew987qqCgdRObGRdqwpiDXtz",
+	"EtoL2zWOHVbZ7faezQLWWrnoz49nZZjam/FNRn7HwE2RjiAB2NSbuaO4wvwcfK4fbhyS1It+rKdm9vv+",
+	"bhpbRxWbqcLpCJ6D0xWlla1qlfR8VhVATLlEylrVdc526V9aFjcNTjMXlZLNRsGYZrsC5jHaSPhRDEtV",
+	"BgEa8qCCCT5MDAz6h2733BkCDw12fm7HlG+L72jOuRCJcT7f28ugDHYfVrU+KvDvAKuA96ihfGgYEAze",
+	"0J8b47Nx/OWH68/B6s/AkdxENCpMTiOM3yt70i64qOAqhZ10stp7ACiVH8zsqcqkINzNYMZiK+NyXtHW",
+	"Ga69uE5oBcCXaKL6LTK1S38mz5GJ7uTgGHVa3hhtHCZ/MTf5CXsGxmV4dYadyYckgEOVS0WruwhyvF4e",
+	"6FkUe0O1XPJ0dK8vIk6IScFWQRcKD1lyRak7q+QVQaMi0oKftKP6pfP8RYDeI0TxBHkduAURnNP50dGq",
+	"g/se9lxrzVE79HofnJCrVO3l11nT7Lk4aufAIQSUWmNE+K86bPtdZ5XYm7pyhCqZSbQssC6VdBNX7lr5",
+	"k1Lh3tWFnz6y5x+eYKXvaPcmY2LRRBR2ztFmYnK9dQaGAtMNK2Iw5zPpM9yK2GhIj/LLsql0tNnGiyg5",
+	"hJPB8Zh6csFpvW78rfBGfFY2vpSH4wKTrZIHRFxpP0gQQSzC+QXneS45Dq3HJvDDRO25HKRsoOG+MPl4",
+	"fkg0k+IR6E/ORCCgi09jB5ZEIHBwfofu2+oxsYWDxuRYCqpZBX7wXoPJuq7l5sCGlGp+O7TSb/afIHrv",
+	"9f/2HM7yznWyBrh614RrTjgJ4LcUU//s9nYQVf9sbozRE4WW8yvCVjlQ28ZILs1x+wyzu12dch170zk1",
+	"auTnc5mGjWnUZbLl81v2YEc/9/oyrlTjtGc22+7T4+vn4vYZ2QLipPRuryqM110v0uHQ3rLt7td5pdtX",
+	"/LAkYObadi58DYYPZrLSLYBhw22tNwchHbROOpztmUZ9Pt+kr2ZHovBbRQPwTm0MZcom2z33qq0xo+20",
+	"qaU+wpXQmIYPOscdOLdoHgiNK87f2K5pVGZZulpXhCO5XiFbSQjpvW6d8FbeqZqWqk91HROj+sXsBMES",
+	"41t2kmOo3A0B6eHfV1RnwJc1sAfHV6Zbc3UzdMxe47bB1xTyaJodhgikrRxjmoVNQ+jUMJMV644V411y",
+	"595rtfVky/IdeOA34ecTlzACHrMgrut52yt5d+auEL05QMBRNuTBgilrGtF2tjVOZdDuTrscDuKgVAsB",
+	"mzWuibhUTvIe3AOv7tmN+cCsWh9XD8fcpc86SI3MJfa91Vwc5IUTshEqJQyfBTsu1QxIAc0Wa7Uxxxgu",
+	"oDsD4gTasqULWYQXDRoOBjv30au9hKpRmUQGo49Rr7AzEDYNCX9MdWHJQx48/R+XAd7DtcdlzjwWKmx1",
+	"U+lmR+Os8TxoXIxGub05lYbExmnCy3XzsUqAZF0vA/DIM5uwDgc/3vxw9INdEJz19RnXYWiYqKxpW1Wt",
+	"wOAT4aKrz1ORgBz8tjxC9Y6gtEXFF2zyOn3yIo9NwCBaEdmN8Mp01N5Lw7Nb0g94zYJ1UIbHHfUaG5Tp",
+	"yDlXsne9Er7RgFFoNmoV4YqQmX+eUtfxDsRsM1YOkOXawqIPr/m//su/3T75q3yy/fUfX/7+X6dy7ez2",
+	"5VdzNYacD5NyCzAwe+O9cpkAEf1RhEZEnLoF52P10GmiJHeaqIYimNiK2HbqHT+BxuUxr2tHiPbyU0C6",
+	"Axu3hBNmrWKi5airCj0oCUfCSpz2GoqrlAyvFl1bDp6st/97pxx8i2nRmu5m5r4/djAdRyXWCFJ5NJaQ",
+	"kCHsQfhhr5phB8Va7XQzjltNBvno7hm/FRwySnWEzXMNxmXtx61uNH9jYZAZETgiOPXh5g1zlCqXFl0L",
+	"e1nfcaH+y3av1a7DdISEI8BjNHrJKgiv/BjQUsOFeOGmTIAruCZXogqGF6K+rdiEvVSJZnyRzw4QuAVs",
+	"sF8hnjvOxc4MhguL7cvWa/j5e/MGUl18A5qGWwmXUxRObKdUQzE8Sm6epBOtVa20qnoubsdnePxDDubW",
+	"mggjK+sKPs50omv47ZHSxu0Aqh9HUDiv61pIdwhdekbGyfoseqO2fB67xgePJJe6pgHBZ1ZwCyJYQtU1",
+	"2Ns7tCrKP3hSfmb3hpV6UhRsDe2rw+w0Dw+1pgMlnXJ0vqZ9jjdAWtVphun46lfb4AhKs4d9WsWLB3fi",
+	"YGT5G6zLZhLJi4Y1axohcVzESft9mH0J/vVzSsg4pJ0If6AS/hiRyOTmZstWi8tbp0NquCprraiAVDdk",
+	"m6e4yJ9u5wOOAG1k7RIrTzF5hfkqc6esE0fjfEJRM9bXiyffZA2wSF0w13WmfKMcxH7tNLOhGiN9rtrt",
+	"gn0j3JxgkQBuhoKYxdfz+rzglczlfmoQFT1+wy/wY90+A4TLVlpRUbn7STV+xYO4C1IWW1XPlmR+E54Z",
+	"WsBX3jnwzPi9Nd1uH2tA1LPIgqG03ysrTroNl+R2KxpjKbO/hsjDWUjhat2yvnueN2bPg9+JfyMWs0iM",
+	"RQ/COPG/K/iiaw3a3mvjfc1HXDM+FAtQgpxGLRtRGUUtwHsF0l2Qm/firHjUrGk+KJ8fYtMAdh+sMB8x",
+	"Enh5nVSO1oHzQ37ZXr0GDC/MarTS0h90fL03opbn2UQl+Is4Y79mNuE3xqoNmxG+OOkka8WuxBZOKH2M",
+	"8ZQ7pl6BLJTrb7w8Yw/DBMkaL5vrY3Kvd3s+9jlAt104tdYcYW9CD+oRGCdSgVAVnJLEocO83py4716M",
+	"cuoe/oDaOwMHM822c2zeM+3rq9NBN+/36gfJXBgvan1QI24mCasm2BUYMnyOAHSA6uH+l2dhTddUmZWf",
+	"4VsJv2X/QomK6cwfzjC+BH/Se8Opd/x4tefvTM3Dd5dgMnYmY9U3olEnZcXGtFoh1CnGAzeq+LpZWlfN",
+	"95Wl/pqiplkC77+uBNkNqEmyDXobE7KZUwKIZ8IpwR0JT69R4fk9zW+6YEtV1ahgP7chcRfS47Qds/1S",
+	"1Teyq30m4se3ZNEs43sy37dOvfOKKfyHKMSC2n+4RNkQmm4zqWraCX2qE0smyRZSFSyLYCaEaznc7r/y",
+	"DCsLNl/WeOCxZL/geR0Lha5/5ffcXtabPd6mYJm7gd94PZWmReqTTN60z/ZcJXGWIYgNQRbDrOKoDb7N",
+	"Lg5rnFPVewIuXeblNjwVx4aH+L41p2DX2fJsxhtrdlYej+pVDumbj+bW3fECcf7IuraL/7bm9Me9no/l",
+	"xk7Rx+NAk5/Nzl9n71Qu70JrOjp1xI1yfo7OrTBNfUZEcBjW1l17u9E5LUtGhKbkwnDKeX2UXi183df0",
+	"Mza4SGf7xZbx6Lw6AxcGuxvRt2e3Iltb+8ILwDPGl5KtikEV2aClQxyHYAX2iWnnVXuZ5o9G9jDMwN1D",
+	"8BvGr4TJCsZ5sGlEg1Cyy6DO4E1XyWUevnixJGPLCIaIa2E4kX0TswuT97/DGny3p911PQVp1bFAYzbX",
+	"jQuYyp+1H1ihm9AM4cM2yhUtloJar7YsDgiWMfV9iq3MDkpa0+zAZA677JCUTSYlL+FhtmGx4IE/Rip5",
+	"dhjK6MsJfGexwvzaEWMroV7EChkomnkBXrEUX8kzoEvnKNZq+uM/ltT0U3CC6xfC/AVYTUI6cVIQVeOL",
+	"f/ha7EQ9IGTwi57D/wZegpcQc3VGmAZoCeBTKX2wQXswmA1w+AJB72ZvTC2IZiAMOW3rAWAJXh/ru2YZ",
+	"WGO709Bx0/6VPGcMbnBVnDkqzM1qx9nbETEwivpvZCOcPM/a4oO5HZnig2jfpSWe6WqpIf6V8lLXC+mS",
+	"+uV2Ow8RDNZsBgC2Ay84HPvwkKD/9FgdCCQqwYcem3nDTLQ1xxxF0xIUo66YQOsMOvAR2MMv59+O0Ym5",
+	"0O+0Bc0TtL6GCOydQuAhzgCUyotaeaEbb7KF7Gbr+XkMs4f57BroApgTwzx+niYQGTAZMGpFuHFa9A+D",
+	"jX9lNt1RNT5bTjhVByhHxM7X8dL+73088igrtQj6AzgqhrYJ4FUnyIcRVCdsPQpdXbC4Dm6MrjlKZG9i",
+	"zC5iik0HeVhIF298YGotjmOaZOzWsD3sgYZ5hQzvYraObEQROuFcPsgUq2uKfx75BAG7ZWrJwzJV09NP",
+	"pbcSp1hxsKw25pBbo1myyQlqSPX3QvbDKVZIcvkdG6ymRbCgxDHDMVnKJJk2BDFKptb1dj/Vx9Fg9vHU",
+	"MBzs2rTyxIZRN1jIsqSctM3Be/ayqViu6DdGh61KkfiTrOtYjgdJ4bajFV/M0FarPGlkYaFQLdeqXhJI",
+	"WKt6isuthKpxL9sFLve78Di7voLF/w2Z9SWEveH5Qp4nevr/KH3YtKWskLpCj2FpcRbxi4QvxbekqU6t",
+	"HQ5K3+E05Gm6V/2C79cru2E6/gw8i6pzCNIlGAAd3mdgGKhNs8P6Ghke8l7Z60COdAfeb4b4JVRkmiFD",
+	"4zMw/cGcDy5jMPAhxkHJrBjDZc5T3eQwMOiSGxEeGQD+GnAv2LQ4W074PdCu1bJzajYcipSf2HluyL+W",
+	"nksX/hwdmbp2CTfi5FY9S2gRinyskPwBED7oKGFkjcodqbqRUBRjbtM+ulN+zOcB0Gx19wdyy6ILF1vN",
+	"MhgvJ3WlW2oqCPT1XTAeOXQpcFDxZuNO/fSOD0XgWt+hg1ypOw3zcoIc+/qc5AA2tdkchPRibfxeAJHe",
+	"6vq+ng4dxND3kro+NrkQ2i0xOUorKZWEy7C6ItAxOvqOkqWuNRrvKOc7AFmtrTlA+vc3oxtWhIWgWZnM",
+	"/1Z2tY/4DIBFSfI+hYtnGxOMq/IZkzWyYqWAZqQHq8YBnUlef/bFWw0wWbS0adg0egcgQIFFCgCjI0zq",
+	"DL3kJjqIcZjVHQzlWtYAXpDhqK+7Y8uOarbcsgfoJOL9dbc5KB8LL1di9+nx9eNLD2Gtv8g4UvjXTxwu",
+	"/GdCCpLdeQy0GIxvENZoW9VcityoxgPnoNx6ZU/SVkuQzBHs9Lgx2cZ86oWblvB+kYcB4paDDZjOinCA",
+	"RQdu1+nqYh2xIY5F0Ck2mRBrIfv0zNHcqQrqIFdCilojox/FAddQLiMbgI3Sv7m9qrdDbRWgbcEfwqLG",
+	"EwSe+nUqQTq3Sfe5DhCOKPpizyPgKoUC051DRdyPhWHlQ0p/mQhYXSadHY7MGgEiEeEXpmt1Ixt3wmB2",
+	"8LiRGpLQqTepdHB10ypVDxLWGyvhf1TyiAAHq1qpLRDASOsH92PYH3i0N4auzljhKR0uPqtch5CNiIGl",
+	"jUw8eOFtBpBPtZJ3KmlzDWgtN3sFl8Wd6aAThMEm2RewVA8KkbV4B69uTKubKBrhOhgL3Fu0glc3u4jg",
+	"IU0wttBfZ85zRCjKpkJe2me4RIrBi0uOBLPNsbPIAbStNUAvtAXjbQf1OA3Agsfb/0tuQ7REVF8KrENq",
+	"cABJaScI55zE1toW5qw2uPDI77B0GcPoIAERzAJIGf2aaZQbGSvzmOBEhTJ3BBSyShLoe7jpItc7phE3",
+	"YeTY+tn50vN3MCIQe/k49fcRJrjQKHR7aflFHuYGUbrHbrOPcYfeVp5q7Vxb95SsZtZ1EgMLY00kdveZ",
+	"iHZrlhRItsZfKgI9qko5H+/qbagUpdER+Ypn2gPg4V/e8rzFV1mMW+494cy/ouhgz4M7ZSu98exd46VG",
+	"xCfta9zFXYM2+q9FqFoK9l9yEbPx/pOxh6fv8N4oD/aHX8G3v773VnK6lDRzfdwbZbMQPqK3SP1OFRTX",
+	"ST9VV7mKyM4h6xyFdbUnRMUoOO1NXWVixrqaAArGcPFehtunrjH+kCmIyzF1k/pDuByEgvHpRyFBpDfm",
+	"yIO+pvSmrnRf6mqoxTZgwYZ+cs51AhSmlWfDvADiFSQ874yuyuSfvqH7/iHKT/DbVxCPYWK99M+FSLzJ",
+	"4A5A7zO1MrU+qLAag79SBZdRWk+swUsIrDgDAjIaA+04QN8bfhlZbTJ1Ni74GlT3LBtiMBgAwwUaRdDi",
+	"ozoasD1LIrzsLkDuBNOQwhzhYShBX5vdTlWXMb1hl4bXBn/lhTE3W48u4toSt4HCGIMAYm1BFfElMV06",
+	"ma+HTd3pSkHNOOxBOBmgIh33t3ZRauc6eKg51OYPHSTf4200egszyz1DJvRrI9mdfkWCgsuXjHxYtDRR",
+	"PRE5mptmexOHOK6e7E7/Vta1sufMJiu/2uk9uGM50ZmOBzGM7wGooqRHWYoacKLmko9uDwSt8DAt/uCY",
+	"Q74PY0CgthPlqx+RYU1NpdGKLcwO94f95FAzQpPhCNLKUUytNLk0OD5zBeUZaoJ4/Jcnyxs20jM4Pxti",
+	"J0CGotDXx52nFAdgmVGQwyUeUULdt7XUTRall8VI9/lSRkRA5hehAfYVde8FH6nKxr2jc5x4QcIU9X0d",
+	"LDH8PrvE1PjqDj8duH7IZDVzdYO9B0xIjYLs7QOMvm+0qquvrTUcoXqCSzFCEWTWTY8ZPraKb2IHAplx",
+	"uLqIpZIZR3n+jsoTLtNcjfEqZsiAiWKvq4pq2eWEqO8x6iIxvhdwWUWiZXlQlGk+IyMAlOlGI7T0LMhJ",
+	"Aq9oSz1WR5Wjpt91FvhY95quunjY3jCz5dSdshQJn3Qf43NYNNRUBUVDuA6mdnrPpU/jeqncixTGEeWw",
+	"wAcNNp4b3W86cZbCHb0AirFMuGSgAppjgIhrShMz9nOUohtrzlPqlxiINxYLBVNSiXR4vEbpZ9yQWLCf",
+	"QFq9MnSUwImlhauBQFUbKzbgCgXQLGilzRxW2LynHxZLzOIPb37PSbzElTZUexnAV0bCL1Eo9Ug5wXhi",
+	"8AeTdf6dV63L1f6Y7UD5zoUncfQbdUJ7MniJkfigBJn1LubcEak2dTBtDFfE/mIQlQcjf4Go9HtcTk5I",
+	"8Zu003K5181O4X5vemHtef642EFizYo7F3rHTkotmatiS/96HQ9SBA6cuabC7+PTmc96iIhdffoPJQku",
+	"Ygcm9dangHhatLPol2gH1BiFvVynWeuzp4NntM3CdVsJ7Z8J5PZYhWNqZxbZ7w8ycItRDD39+9iY68+Q",
+	"yyjdYDUYU72mbMdlBbopp7NB8Ek5d1sWqpiHGXIRxSvsHzSa76dV3tTVK16lYDwHZXX0uZrbRZWuo+p3",
+	"aEam9ccfNScZHflJuOMiqdWXcTHiDxZAda5r+o8DJE38fq4/Pw0ayPdpPkL+zyHhz4/DzAB0TaZOtVdA",
+	"uFYs0KOdMYpsGevnOKNEo1TlUhgIWPxruTm4hfDceTUZ6FkwB42tCu4seGXSfog/i72ifnPDOAr/5AO2",
+	"40H56YKmOOu8k7dz7TCGY3ZxjArD0kuAcN6e8/6+t+cFDn8MKmAkFts/MaC58v6JAE7uHJoQFEUYwELA",
+	"eumlmLkDV3F7ZrJQYQz0nWpeREzfAymzDgoZCsaT96NSrZAu5VWV3OwJNzNiovPGHDBwOJ7dwYA/jBq9",
+	"rWUm/UqEYki6htwyNfI6QqSsL/tFcZ5GzcLiMuZxk7vkvo1Ano+kfcuTkb1HtheSa8CQATC358QQOAqy",
+	"5aSsy9UPPvAgPFgWE0i8P0rqoPhjXy3t0AnBeQ4+iqmKhf2bVDK4/gEWGk0m7FYJHA3Cs5iw0cEZOF3z",
+	"3Ed/kb0rYIFNDAZmjmuqSQbUeo7T6QFCC9FiyLrHdArHRX+UBxX2BuD92XNHN+8goMIu5ghVYyqe71Sd",
+	"0+N5TiLft3S2XBEJDMpONBfxGk0c6ie6AdngMLh0kl7ZMyLdNYaRuBKriQn7TVrQLHaQZxhXNXuMIbm/",
+	"dwDGIyDg6gZXPDtDYTHNLsbQp9M+YRSdR8izhoxlpQAzhQmN9BSyVYKxRwVmzKfvVbVE+Rl+8DK3tU97",
+	"I5zXFklSp2vxjvXECG+7uoZhBjGv5yXrYqqkcqMmOPYgoJtqKXP51wWKIvL0tyZRcrClGEAMT9Jpg5Uk",
+	"rDw9IyrtRGMJe7RRnbeyFqRTxDHkbXSrig3St/D4G2lZc3RSE0VNXyQnYw+YMsCjzAOs/fLExMWBWBk6",
+	"/9xI92CIUgNJ8PnDmuASMWZH63D4ZV3HL8MyZmPqSyVfkMJSCueDYUcR5BKgQ2uVnM8j4FOYdvAjOOIu",
+	"XAUxtba6AfZmTAMre2bPmaQnc+EMYQrJP0yD5CSzdxtJMewMwpQeoFWTp4cnIBly4UWu+C0OSbyf0kLu",
+	"qz7pLobTJ15JcWzpqhwMKXoL1E7aYWnmsvbrq1ib8YeRD+UIwS5GLBKA4Zdz7c3Tu6eaOWS2vSJi51lS",
+	"yu4Rb0qfvQytJGlStkNWVgq8t8fxHQJO/dLHexycGCp4p6JOPdp5Drd7BRiodaNQdG4XBkBsTV2bk0sy",
+	"80c6du9k3Sm2cm6QE93I+egOjPM7eHKYEo1bvMb91H+FCgC4UwnaVFoCu5cjmAHRK+xoGc+eITEhA+/J",
+	"rh8+GB4LAiZmloNMSmLrn6F80ZhWw1el32Wb+NYw6Y1dXPezM4c7hKocpjgVKB4WvmOcKta57oeROb2y",
+	"gf+jPLPQPypyh6VdifWZVAkmEnqcHmroQFVaZ76AGHSw/MsGMdgnAOAgCV3tn4mwYVZ9FW6ql1mQHMnK",
+	"lZ4jWfMKs7DXgIil9AqR/PQIWWhcQ9ml+i6eJ5dMna6YaEDJ4mcd0YIur5FHPog1as3Aa2YylbAen2L3",
+	"FkGNw++gATg+e6WYQCuvD0w8EFRIGkY+WLw8WvuS7nF2w4ZDhfUG1lZvZj0KfOpyXOnHiQASusWuFShY",
+	"ZKymZgkWNLzkleHPHWSNXPquO55zMCJOFr2NuItyueGFb8tmE7b1oqmHd9X83FM9yMK3/StVkcyBWNPb",
+	"0+SkkYi96I37OOLZxfPKcNf2RtVOd5nrOauAt5V7q5q90r6AOJkk1OKXRr+eaG3GS3hMYXcOIDIRHeFh",
+	"XFc9xMqlPrHbOEIhZTuYY6fLBggXN/6S4BNdwlEbs63LpLfyGI2D4urlm+AOAVAtsmYol2H/gDDPI7p3",
+	"gezA12G78r2sOTsx1nE/tNy6jKKTam2zFJ2jk+L6+lu+kluE9LFRq49Z11a4Z+In2V2TWsuNTJL/urbw",
+	"s0zgedOX184A4xRDdLPyGEXMXw9h6+ozszFUAY3NjUkSxssjDU+z4nzX4EWMUPNVTpcU6CWk7PCXn3Or",
+	"NNyiLOgfS3VCk7FyH9CHKBW1WoCe4gvRXgB5oLpTVkh3GNTY8mfVR2CIn8jfP2gxESdVAaFPWl5x36HT",
+	"Ekvy0zLsYQExRxFXYT+DOBQ0a/y6bCpWefohTHwEyZzMU7ActS6T3pka6jSc/OccJgKF037ZN3PcfRP+",
+	"KR5CGLaHY7lAGiDrnEbOvzjfMKq5qeM8U0JtsV34Q/Gx8cOrMqQs8qFSLx7Gh/qdRMjOeAC4CkwiMgKc",
+	"Kdo6kMMaVlkOLbkmc6AGGw1QL/17ALyO51DPtECcI8gwwuYy+LIEDiFKkHloFLsOqPanCNP+Cuu4Y7mC",
+	"rGuAxZstKt2PAe4XPFZuSaJ1eb3Qx1K6KR1cSsjQ8F4I4kQOzsyAt3m/oK/x0DW5huagsTxjVNswNHE2",
+	"xlY5TtQipX9yHpBhL72Pb/09ba0lIoLfaeeNPX/deK7kdUlqYs2X3WRQ1llvK1vX0zWVubhpB4PZS5PO",
+	"lEIM6R4QCXHuF0uSyEwfY0caWe0ZB4ZSTXMk+xmAXCYZNf22bBpqAs6WpZmuxot1sFFnGKgP5ZEY/PgL",
+	"d2BjYSDukWlDXDOTbK7aeYCjh2FWp1d1cr7KYcRWbTu3QDD3bXhe1kXaNvMjk4l2ukwdAH9e9ETXOKf9",
+	"yNKb+l5SI/Pr5AUSdl2vlvTv1/dpVOQkKwhFKFDA5Tn+5e/kNFFtaDCSVoTzAnNpjhEm2rFXWRlsluM/",
+	"wWNUinQBUW2JOj0xWi6H0JLCmhO6OWBgAK8LcgnJDSjboKLDM/AWwfaMZIBmC7XXDlLfxDKBflnoFBjh",
+	"ewkSx4xeY26eXiTRREjQPU9wwSEgxbSqYSlCtguX9S9bVhYbc09ciR30LJKJba1iLx2bq3QpMxVwTunw",
+	"N9uJaf1lm7NHH20C5j/KZlNxIw8tktkt/usfNXLUlomO/CDty67aKV6eSB/ZJK+BAlwXiSpKs7s/SPsq",
+	"vJPNPYQFdPWp42s8GyJRTKMYDC14lYeGNIfmfawJTV3Ni4lDzV5UzEYh8URx5vfqDKUwH2MUDqr17CiE",
+	"P4i1Opsm4f8Qhd5aE6bSfSKct+ZAUpplAxEJ1K++1iubPn608yQcSk7I8/4mezpdqOV5Fv4pUlA1IKUQ",
+	"2r8ikSB4F7GbEgByEf3ID9L+rCSbsoMjlhsmzKbWNRzCafzD7VnXUAixZDKscsreLchZ/iDtW/wNa47w",
+	"VV2p1RbrtyIh57KAQ4x3RWYfvINg8faVV3R84K4a9K+f+cx59CodoBdAGh4IDgDLrq7zUHCWYvDJZ9yO",
+	"IPz2Y3HZ9zmpcEkQUvFb53wWj/JIiHPq758LpJoehHKeM/4eCva9ZaG9qT9fzHKPPxrt+ntmTcKJfW1i",
+	"j6R9mOjNo5VncCkUnB9TUZxCWZQRB0YMh8bQVIrPHOvcxgUZHgaxc86nO5aEJHTjPEGf2bosqkDDmjgZ",
+	"Li4oRanDjdC1Yq/qauY6K88Z8ndCbEjKjIVd2XZe2CyvfD9tRYf+SOloQtJyEZ2g081GLYDg5iNAXtfl",
+	"77kEZW5M4+VRN9IjcX4/f4UkoRfXErw/9i7pd0I4iW6sCRHuaA9M1FgXbMokDlVQ/hEt4EdZsPmCYM0l",
+	"bb73Dmu5B2oqYN7GA4p40MDhdWLPZf2mbQOqz44qSalOG3qbGfho1nDV/UsOjMKzk1tKR6rGyDXxXbzg",
+	"eLKuWRbg+POhquL03Zaj/clB9EMjgyUmd6z3nuzrKrg2IAUI4mJ3yg7A+kk5qlfuJJZXvt9MDaN1szoB",
+	"r7EwYIED5tDtAhVReSlhNRs/zHpZyTQGdwukNYAaNDpZH82t+niu02Odm/LytORRFClZHTh4eBxiFITu",
+	"3VX8160mLUoP93hPurV0B48rfrDUJ2pZQcOufBU82Gb8kvfmJ5ZHRY7xQW6PPp/zkIokRkOskkJxATS5",
+	"g2llctGf7IaKMJBFypA5hE/x3Belwrhhl5B9xuxYFgvxg+H4EmTJQboueUhV43icJ00IKp6wutrhhFkQ",
+	"49iWsJLLYErc0LuLEu7Qy4el23/UNTdA2i6kNagNWy/8QakDKltH4l+yi4/yjNrq2q/Eu66p5FncXhDR",
+	"44U1K0HdU9L/CweKbv0+JxZ7bVTVxtjyp69zfpxSyl7W27nRDNPwDtCNOf1gRg2kKm7pUTedz7lwGUlh",
+	"1jGhyrxUVAUWTWUMD0pslcVOsd9tjfPFPQgPj32ZSzOha3yeLKvwO5eU8fjLFb2dO2D6xffFLZdOdN7l",
+	"uJFkO9byIAEYcyeDhWg2Xu5AjRmS/142u67OgD+9rOvikQxmx9FsTNfyPE87q4oppxYM7eqmNs3ukfMQ",
+	"W5dexk3JVer8LyxedsGQoYDcki0MkpYP6+xQiBoXSf+6/jxLk97vy4upjc2mAyhuobTvBtuzP/jisZIG",
+	"aDWCFSAEig77/liJC33msjrounkKF86Suyr8Kl1Vb6LFMV61UxGqvJGCOoDz6d9oVKU4lbvAgPVrDxaB",
+	"4kp9o6Vw7SXrBmruIOMVBYnKeM0jZ+Zk9Q5XBe9EGHXn9LpWJCUwzrXNOzpkN8ztiLzX8kKEdYlCazFI",
+	"QKb0o3sPM5brfRKHhAixE7WRlQPFulMfmaay/ZKG9OuSb4kv58CY6pONOsiPf5PJRDqH50cq1CZpZwNj",
+	"5cGMfXQLXOSiziQHcKeBkQiPotogck9HZb5HNuIKPAPHUir1Umi4t1Q2fqEbltqfllr2MIj2T7G5ssxi",
+	"Beev/CJ7+LXEXkH08ayBxJz/8cZ50AXAAdeOIFZSvDFewPPcokS+sfI3/aj9S5Ba5I5fw+2xr++UPROn",
+	"HaanIOfc62hisMKYSoAjqdyK8s6mgSJtU7zuI4EudyQtywv8qH02J4Bs5gve9LbjVN4vHWCa0n5KBndv",
+	"JFDPcuqmabnOFsV/5gsg8uJUWEincB7m1WmiAOdEDiAN6tR6Zvlr3BgSQCiAP2Dpz5oAOkeqxt323182",
+	"HCOW2kLCFqhObTWWopttwB9F18ytP+hVZiZhUV9N5KySeBlTaK5W8bVcM6UA33/9+sVL0TWVsuKrL/98",
+	"DQi8ENz+ywi28PlfmDtjvfwn9fgnM0CBS9qDMAMQApu5ThCL8zQMxJLrBH8Gn30t169UXXPJ90MO8Lyw",
+	"LP5VWEqqyhfGxzTelBJUtFjZqrZeTIpjA0fQSUEcNp+P3m4V28YPmLmDsYrcvwu9COJ5XHjw5E7r9yPr",
+	"nsgxl7Wnlk2T6atLZikQ0S58c9bXXJFySOmCei3PPP0DCJdkIJVWxxrw5YzajJugazJV3N6c+OLyqwpI",
+	"hDHSqYb7qx/vfpXFfvR53SQrFmX7k42ebIK0jDIH5U/SW30/sc0vTlFV17TzEt8YrvKtsewefCgb8Fpy",
+	"7HdQ2GacWvVtQIwqrO3wG1TMuW7HWl5WPDxyTV3WaISRuW7wW3MK7rM1pxVB3bfGIo20N8UOYzyNWY22",
+	"jLJPli3Ddk3DOpgXgyutouvyNKwzvwBFdzZ3HXjDqde8aKg81TTAbYYq804lGt0/ZH6uqa3PRFZyM1qi",
+	"gz7FJUMdiTPc79C1TKyFYzqz0QZTNYep3OZkASYqqv/Qata+vhqrWXNmHZdje03cww9Jsr2Wa2OlN1yd",
+	"3bqWzYFzPfBoBMhMA1XycCBSoYxxXtDhuQyM/DJ8jjemvdVL/ML+XOWAzeE4z2vXwJEKdPJnVdz0X+iK",
+	"YD530nXN7nZy4FL2EV0OKCN34gTKmMFs6Y/YMNxH9iS4iofgJ1NfV3EqB2PJbxfno+5L3mtgxC+N5Avq",
+	"SZ62MC4wEJyZO0CSC5JRRw49eU0W5kcvHq1ly2eUsTi/MaI2zU5ZEqtlR+ZBeuwTCuxT2uSlzCux8JQf",
+	"0PMkTevACxt4VJ/xfJwZvvteCz4VewyZ750wNnLgI9/9c5IstHeK9AmmxfY/f/rnGVx4pRkRiq9024ZP",
+	"NsZH5n8W1VqZU/Pe5PvVx62tPj6DYpqttEiJTBJZK3GkTAvW4BErw0SfPpsHuyfg5EXefkb6wvUiAbl5",
+	"Cl0Ia53K8kjHfKq1n8811vHYvZconn0aau/BLfaJI61gR42opaarCLX51iocnrfDtSLazjtcZBvZwLQq",
+	"KF/ELEvKtaxV6NwIjP/XOchHoo2ePOtU7ZcSEHPK7bgrH6bcDr9VGU2lYHplcgAR7s6hHothv9GDY4rL",
+	"24K0J+FroZX4m/h59uxCpCVDqrnTjVtAMvGQsu2KkmzX+Kym4t+g3RB70bkOQRcVpLXN3bh+WjabHFg8",
+	"w8L2ziOqlVTpSUwEaI7p5SzKbirsSwMzQKYCWnUUkb5mi752jMIuLp8O56X1BeHKA4gAVJgtox/R8K/i",
+	"GogfH2qdYq9hPqjR+cWVq97ilsy8SlvE7Xx+m19Pc2wOcXnNgE00B1gN62AkPRCMUPzvcEquRPBOsW4e",
+	"9JbCxWy2BBumLj8XsHJjadMaAhd7eafG5DVxeS9b2Azh+Ocs4Xi/RibH4TL27qamGoO0WRT8o87FbKiz",
+	"HLWaC44NYmIpc9eXP0TZd56SZxbzOjVcneW05tYx6ngp+YExzL10QoranJQVR6QeLHC9kzk6HfeW4OVs",
+	"pPP4Iz6rNcywhZNtqxsNqk+6wQASjRlBtrFCmqqVL3W/GTuBUSko0GaMGgS/R33m8jKDCC3nXTiqfEi9",
+	"jS68uVM2mFMada4WefT9t69c+h71ed2WMN8p90ZPCiizAv0ltYHAVZyOspWxMLMMc09Ll3O8WsU5gKh6",
+	"4jwOF9Y5glAVSisRg3lYM3g2kv76StRK2qa0K/DxVxGlMW7BN8HD2MeC06jjcb36TjImVS/iy3CPQQEM",
+	"VhRCLjRY1VHGYsYyS8/1hQwpFk4fHYLz1hQ4T54yjuyok1OSHLjC3prOc5dv1/70Okt7sula3MHBcYHC",
+	"WygtLpsDde+tnBf5xacesFe9sU0eIbdWu66B4+YU6y3X4/NpPGdFS/69sQ3l9th4bmeb8v0DM/K+s81s",
+	"JKdfWPAB6noa4RXNYn7y35O/9fE5wviik0tbwcNJDwWWGZkMbKd7YeOVd+mGBNc2cyxDeVpDZWC6EVvT",
+	"WXFS6uBWomuFN/AvkQ/iRHQQH+OIbqjg9bpRoKIaGpWaoMuRoRMfNKfSH19GA5EqhwaSnQLt/CtTd0fG",
+	"DSQviak3U1mWPL7iGPZnTx1QkHxE34SKdOmDufZ/w3rqG+jVgth4PxIsgQbJK3BktgRKhWeggD9c1B4j",
+	"/rU+qPq8whDXLa9MBr9b1FBUe5g7QrDR6QOrNCa5kfzxijwRYDbk/sFcoIgTlfKSxkwFLiLnj4SX8rRI",
+	"MSu5gOcN33PFiiUFSmlBL69Cy9P8YNiM3HBkNDX22OOZ1WCDS4E0YFg7DUM/uRCO0m/2uLNy6k5zKk64",
+	"glOhbq2dB5g0JlEO6uxW4WDajB+DobtuWj8aefdrCWNeXA2FSYw4zv3ATJDfvTaSu0JQFY4jX9HQe3wA",
+	"c7wrcteJMiL8EyM4iFxXawOEztcHYIbk433i9/CkaaeJGygTDMprSoRRWkIBm6X0rDOcFQ3AcXBlhKeG",
+	"TU4JzCGqYhiiqdSStuURTHfK2q5WU4JIkYgPkpKmWcWdl+zqMousq2cxSx8BjZTIbgiQBA2NDj0C0sOg",
+	"rvqFtr+MFA42fdfURlZL1sFExRKhDXpKF5zE4STkdtxLG+ZggpzpuukQDFtKab43trzuMMtI8ocCFZIK",
+	"JLU1ERUWsXCH6XxKo7kkbQEZ5t9pNr5lleZz0DvAxy2Cl0WKlumlRUQrE0jq0NbXcYVc51cWFPMqVmT1",
+	"w4CGkpKGYbsRjqSEUcXKY2k95UiX71K5YMHdaGT1LpaocAeLcd5hZ9P7SvbCg+qIdIrJnAaWuxlb7kOr",
+	"n0S3LjW5R/U/K/Hks1QxBoVkK/EZZX13e5896/DrH6WKqi+6ZQZA1rVykZV+3OOPXNRzaabrKibtLkp0",
+	"UB+VZj6NxOCoxoU6KCylLYETndt7P2m35epyImPzhYld1zgop3AxhctByMRFS2IDIwb/wcKojWHhmh+0",
+	"3/ep6uAT7mVTkdr6HaqWqDuFsRzYu8Z4EbV2GIo8bMakMGr5bulHi9Vl/QvLHX+nHSsqQ5IHcNf7qKnu",
+	"lCqIGUZxivTyQUcTKzoNcW6uWVWR9fk72WQ8+GTAlovFPEykZVbho1SE9Tyl35HXDwij80aTifl41ZXS",
+	"+pWM4ki2hbXkMvRgKSy8Xsi8YDUNP5azUVpjDAXXv5N29rJuoOXA9KImF3CBl9H5RZ8Om4lloM9t/hhS",
+	"h+xBVJWHZG/mBAAOL7vZs/GFFxE/h88gDVZwfCIFMSrLAxP5bfjSZ4WJkz2rvh6pVGOIoL5DKEN8eQws",
+	"hH+TbnBxUgL1WHhzynWtuDzjL61q+mxsfIw7/jEWVTCB7+HBj+FAEbRz7EINDuq+uVSmTCsdF92q38Fx",
+	"+KcOgByK4oJr6ohEBJUF3M/eAOjMqlohHAg/7E4g/ih3EgiIcEXBeQS/cnsIjO3RJsGB5SJ7ycPrSX9u",
+	"5yBgyfWbo63hrl32weHOm4GfLV4ivsNUUznG8An+99UKv595zZ8vXvNn/jXnj/GayzBov2LDYsotwrea",
+	"NEMuCDKAeZspmkZG7mDpYClQOC8ckEkidTu7ixeW6YU2TVTp9TV2U2V6ZMZSnllE4pTrqjxZQFw4RIlT",
+	"nmSK9piGxsUGpeBidrCG1wT9KmNwancBPs/ZmDSFsbXD2q34hTQzudXxbkANcamKeFRkgV4Pgu4r/0BT",
+	"/GRs5Z4D93MMkHY+izfM1BaByBNr2FZdJpdYyTMyiejNnj58ko3nIX+Z4s/3CKvt6eYpFmk6T+4dQ2DM",
+	"xqXHDNt0eTCe1TTWnkyNjaHKynjcc5Rk0/k6CgREgAlieQD+iwQjGb9vk63GzRrXpvPAwccWorfSepd4",
+	"b5z4d2XNSnRNOKVVMe/LL/iJN9L6bMQ3w/hTQXrAJ8FTJ2peubDV+bD1MK5A+RagqS9OEiefJU/eycBH",
+	"j7myHu1E18L8VubUrITVxzCrVh956Z2uyVGjqb+Pbifd+C//lAnn6DpLsDYpNLmEMI3F+r0QHiI8evij",
+	"kRmZ80jztkDpZf9xgszReYy1cNCutN3gTOn30SAsBBM30MBLqngzfjNObO7cfx9tqouVFQeZ7ljidEW5",
+	"gCTjQfQ8GY6d2cKIUQZUteUrYxGJnK7Uw2J6G0Jo0RtSI1MD+DHdfZC24W/SxUKOII65MIpRpiaEb+41",
+	"cIcSjpl+7bgwCwFbyiILDwEqskkMHOElMYc0K7OJazjJB7g++hQ/KObwUrIQrUk6GTBXJSq2Ado2lsc8",
+	"kk+mVLyCsbmkz2ATPj7xhvNZ28v5qMxdtqCiSZ8Hl5W/Kocg/mrEo4toVwij1yPZY4bZNRer4mtlgZhq",
+	"xDuCKMjwqWTQMzkqZd/wJs+44QMFdLQCwyI8GXuA8MxSoDHL98iOnoby4QbrpkFeb9jD9WJQ35taNrDn",
+	"lrF9xGARS31HLIiwZLbRn0THpVD4QvrNPh86BNCI20PdMzyKMEN6W2nydkrbJcawLqVdKF5ESOSeYalH",
+	"MEccNc7fgOYD+8Qdez9JgK/nk7bBDgnLqvPIIBgGESOcMPu1VsEn8SelRurx7tqWqAmLmEsIzdUbXbW9",
+	"Ul7qBdHqr+D5cenSn5jSpd+MXgBUBObw0Tv/wrxzSIExAyYbWsDjLv9ewrIQZ/RhPAs5npcMbclL6VRw",
+	"1tcS6UDC9jMtBKLLWUvwmzniEkI4LoD9cPWqbhJdOGjBNV4jHobFR1qjql/ulK1lmyMFWshbQtWvcx2N",
+	"EFBscaaf0SK9lPbZIDK5Nqcna4m1DrU8P6FIOvxvdIxhOOO/dw3Imj0Z1QQ/odg1/sdRNuf0H1t1Qn1o",
+	"ZfE91/+AtLGDfyE5oPCHJzVRiMB/rCUwsewggL41dme8h0cb84ScSnXfKqvpYA031RMCX+M8PMEqYThb",
+	"n5htaDhwtTgl0QfzXj2pgbB1s9dt6JlSLaULwi57sq0lSlRUFYoWyVo9Mc2TCt03d5J1bU6IlZSnJ11D",
+	"iSZ4jjpg2tY47dWTfQfzF2XQGuOf9D+HEaHgVfIXgyNJ8wJi9E90E6dvLau+s7X06h4qWu7xbDjhpysF",
+	"cieVbsPAh578Ju2TKLyBN0u8Kdd1BxwdR6U8vsQpebyJ5/CT2jgsgqlNZ9O8m0Y9IRgVQAlU9eSIAg+N",
+	"eXJHaObGPGkR/URT554gq0n4Qw0gg7DgntBy69cWokHTf0vnrTyThOsTY58Q4j50qkJxrjgYT0xDQ7wO",
+	"b64sFt8e2yE7dyWPEo21Vlo/+JykiZBIedSYJynzdKfsk67Z7BXFAPBfKD4Y/7OXjw7DPnoe/iE9Dv91",
+	"/XStSKbG+CctVQrDf2C6qLJnmmYYxcqen8S4Fhb+3VD2J23crumJxMJh/iQacn3DyOjqacW8eeL36gnh",
+	"Pq/TUuPbCTaTffoKndPyuwl/h5cToi1yVTTXngOk8iJ2dq8A1xR8tmRFAzGzdqLt6lpVUa5RBgNXNxFN",
+	"Q8dHUV3nmJN4GO5WYI0VqwJk/L5cEUityH0qkbIwxY9OSOyhBcN3Fv/qckBvKTZ7ozcKuS7uZN0Bxk02",
+	"QjcVnFPlIMiu4VSpjsdRXbgUNVqWZXUutJfjlMXRpZEbdJ4milqxSmGm2P9sqdVPpuLgloeLgo8mLNm1",
+	"6SzqA2BjlLS1Vhm5kOg+FsRiMrFMaAPX5p8ju8K4zQO9/4uso9zshW6gHNepxqtmo1aRUxIKMpbRP8bi",
+	"l1LT6Wd1ekfh1NnKnL6w5lr1ezAC6vS2LzbJMAxdo/ViVYeXm8NoWQLyEt26BbxE21ruskwNny9naoji",
+	"OqnK6GiomgJ9Fnah7dV9YZ1/jSy7MzxosHj35kp4hBfo2+CdwKMMBkAa09nNyNSFT+ysbONRUKBeSdof",
+	"9LLMunjXp0p47NqoT7cTtRczD/K1OVnM2s/q3r/zqs1QfiyJOkdZmIuQl/SJYcBt7AhGtRBCSAB9kEkJ",
+	"P2D7A5Orqpc93XaGoXxuEQ2kp4gy6a9/nWdNMgt/kuE17xVhuE7+UlVfyTOXMKvkGeOKwfAX0iV6k3DI",
+	"VkDMZSw45MBjErPeYDJfVvPWC0InL8k570+SLx/B+cIs9b+wclknPie/l47rIBM/oTxhz6w2K4V2Qrm1",
+	"0a/+ZdEcwyiw07rd4qF1Oat4M/gBsWPoIeIXJLB0UIkVsC5eMkZfTW0GiPK9d5iccLG+LvG8AbVK1y6i",
+	"kfwmU4Cfp1/Ebq7PYmOq0IimEpG76HrqC4rhei5Sjk/nYxBC54kLs7So4FZecDVvs/omMJIvGnfiSAtB",
+	"mICxry+PzfBY9uXfsGpPS7h+HqBnXMoCNKVOnO3RBwQD5S80jnc8WnjAGQO753lUrAXsh6zrsXL+n26L",
+	"1Od/6andH07sUKlNrZscQOfjbKgpqPzH3ivX507Um84WHbBFGmPJ+2ubwiwpSzADNEW/XS9Z1SFcEqeD",
+	"XYKtav7VcDQuMxnbgU+cEWB0tckIGg3RhWVMrPiDdz7cRbPeTw2Rv/QRVhEwB81aUEdyZzwxGmcGIK/3",
+	"MQFECm+tCo7JHlpDc40/nO9sZkXFtdT7+tQ/dtV0/pctLxS753gUfgEh7aYSWE4kpBe19Mo+F5D/W4m1",
+	"NQfVrMK5FkwHk4oCtkAosI7wxwg0jA7QOImIb0HcEZKUq/Cz6dDCNAg8M1qhl5mBAc3yKZ05gvdJ54kL",
+	"AIlUr5VZHs+ls2HP2gt0LNjdWEoJNReaDrgIEt11GYjpQvzFN7U8sbiLmlsy36WCEzLzkCdzWQt3lq05",
+	"JJvb7aVtRWV160bW6g4Yg4TZblkrvLVAmjiR+ZznoL0k1nh5jubfM3HaK/CBpIBSzUZFWodTsKJV7QXm",
+	"QSLZLuIlvAmbRgPKEupdbfwn2AlXK5Wn0vm+QVBA53g79ALFkD2ckM3lSp8D5yOzcRJ0lldJQzZ24mNK",
+	"COiNsWoV2myaO3UvWlOfd1CzJJzahctLYADc6MY/ZQCB9iNJMT4MxQdJKztXvU+Iy6cwOEtyDRGqGT78",
+	"y2mC2Sy425HW2ZyaiMoOAzwyWq5jQQXciTGD/wcW0g7VIyftiFQCP4c9qGXz9JfTQg31mrbCGxmmOFgr",
+	"miNA1gvrCFu5rE5ygowjvYrbg2/6aOKj7H/MTPGm3+K+8wCyqL4EKj8Yfu7JdDDnZUEVJ/yvtZGWxdKD",
+	"gmUB7/VwBKWP6ss3qafTg5mNsUMK101Q0GykrYi9Fwwf54kBNdwPz0Vj8EzUThxU64mrMwkUUel2YRDk",
+	"lbTVVwAf4Gpf1db/sqCaNbzsNf2GfV0syx13/EcN5Qtb0QISracF6JyqnmFd6Bc81DAj7/sGqW90wkjC",
+	"iNaa54JIZGPFcURzH2eXcyHzbHV+r1yc341EIgLixK/MfHVoLPakbvcTtIqLKrHbMQRqg0WaUZxcO3JP",
+	"yjY8WuWsty/bYC5hYnUSORyf+z2iEdjao2ihGZJwSYpu122adl8B6ZDRGk7VYYk31pph4d7A7JZNVQz3",
+	"X0MdhV2wuvAHrDynadRX9ryUY2FWNesqbtGb38lLYX58h/G+ufJFkIb5PeJQMlsDnDhEZEoHJKtW4bXF",
+	"xpq6+crJrzpknN7qZtn2/kZnCXNSxLFsh2w1q4AKetZrJdrOC914A9zbkpc5AUDTgkGGWXvNSq8mFHq4",
+	"IgSpCQAHyhY8H/gpOuzxjgEWNO2DUyScbtBPMWILJ7Ym8hQRzhygCkjuZcaH2kt7nNCiP1lDtj5EM0k3",
+	"LozUUTWVqsgJVPW2vwUxE93fiaUX33fSHrkZ3quaE3JDrNpKYLHTKizS/TNh1cbYCpnrcDTjbnm0eu5v",
+	"kpXNCmsFWQCewREVHktFx7SsYB4rGMdLqkFZ1wIxc+UNzDJghD+8ThWjzJ/N4RtjsyD0fhXGwtIjks98",
+	"BOHfiHFj9wBWfSbu9XDWRDm8a1bae/9q6pAE2DzO+oqMDZqFsHCRKDIjqbCQBNDEvNtsTgvjtLrRIxax",
+	"UdFHjFbNlLXCYw8jTvwITIlRTCLHeQjTiLc2hgl1I+TWK6ArgfuENxofpjVbS94jIdMBbJNTqtwAzKlQ",
+	"TeXCKSGr80pALexGWv+cNCGHIJqwCCmslbM6oAUf9vxN3nb+hZ9oHhZ4OR/unJuHUk09F7epi1Zhs3P8",
+	"alJXL88zB9gJ3DlaqpFjhiRM4nIippEqY+9RiXDmooOawsQ7D07lCs5qwIM6ik3LMQ/9RJVxdHAngw3w",
+	"EKnO5eh8wTcNbioEu3E8MxngnSoIb+wUPm1MNbEI4O/IlU2rIeybFTKvJebQ7FD36YvLiirX1vKcTY99",
+	"5LxPNt/28yCrPp1082anIm3MNRsSXktDXlXpkUAiHO2tdC7HUADo9jeq2eg6c1LSTVfrqDYrRQvP431U",
+	"WXmKKrE2/J+m+iQ4ro1aieORIQ6GyqUhmVEZxHdYfFZmynZNmN5McvfEUj196Bl+18GHOw0yODurVEPw",
+	"/XRNouHC5m2GBbYXX6G/JKJeOKgksFSH4xYkryFdYOUdFveBeR/hI+FPlXIHsI1w9fBsLSeNkKyplfsh",
+	"PMPGkWIh3HhhxkzuZcH8WLI3WSGp4gHPBTz+RgxRg8K15HgOXKDku6JvMnDUh5d8vO0Gd040jAfXZ7Ri",
+	"shGGrBiR2ufyM9IdgLFYHDHTIYfXqYskn3cKhbBGfNFFnnDF2nK9JA/ZD4m15STRR7IUglghFTyR+ojb",
+	"5+HshJMCry0LvGWpveNtOlYrYigHuildikqe+9pZcLSa3ti/mdAkK+fYo9ACI3IDt368o0VlzwIpfmBo",
+	"BpTeqllQKe25A/idVy1E7uDvoi8L5ZjtH0CoqFo+//UADRdc34BLzSO9F6ILuibWhlwqdaWgL5W4PItR",
+	"sbAQvALkz0x+LsMSec3PQa2g/bKKOzaOX5y87M6nGtWFJATJBgHCqseTD6yJjnQy2BaeCXvPylNBJukr",
+	"eixsr2qnltfXXgWUMhYbBkSgTixxMtDZjpZC+CHmOY6m83vhTUfMf0Xt+Vp6lWmQPbIrcy+bDAM9JJth",
+	"9gDZ+UlU4PKdbZCHK3gD4qCbqj5fRm78Xp0Jzob/m6rS15kcU93mDY30U7HTd6qZiMpMY/pqdkPvtYvK",
+	"7WXvwee/brw9s+9DbWNuqw+F8LAoM/UlbtHHRjKXZ3EXEasYW3Gne7jNotYcPlLYk9wpS+DqyTjGqVla",
+	"VAT82Et4YUxGue6Bns8Lq+Rk1fWlPkuFfB3Ij2SVrCIqOrq9C6vRqvlQ09/goQmympu0xPvVRudLf96O",
+	"LVas+Y0brZcD6mkiECOPDYyzFFdbPJPpmKDDNXtJvdbO/1PQB03x/WRbny/hkvOhvVfEoMjWYc2AYXZ8",
+	"1Ly0kGrCNiuFqSczJuFf91BuiV0h+Ft24N6bNzWLJs8o0D3IzkzRwmXk5eDA/4G05teGH4UMogEY/T7k",
+	"P4cRyQ6kC0uQk5q9V1Pw2LW5L8ivZ3nyb1eTK2cW+z69kELjuA4Paw+ROo7+8zPG7GScqJfnSDSz2yd+",
+	"2GDmNpcxHTLqHVI5xXBJJc/wUzC9j+1clfoQCmoXyFy8kraaL5A6KMUYYT8q1WInQ9/CHfQc9KtjXr2p",
+	"wbbL1DjlNB3ejWEtAuC0tiL7qNJO7qxS864PjsOKVuf0mp5B7fz/uJoH4GoYf1uhBRgjtjgzqwU36X9u",
+	"DE5kDbt2ku+MZnnBYokdMoJR0ghJhS+peAc7q6eszsgJMSmfhpzMfDJginiNH3wybcX6PCh5W1A4n2dS",
+	"+2PrStIlgZOaiMwiyvma2jo33TnC/bzhU8qdOaghzNFlXlA68YJeC+2yB1UvxdexjTRcvPgo7U43xYCr",
+	"GbaPzBq6tL1yFwm9JAFDXTShUit/LeE3e4NEQQ8hN3tjOpvNxEOEXIrfpA2n9KbDWKrsI5uXymh4Al3w",
+	"jrwe0D6GR5JIUhF7TMUPfxIILyF3qfOtgiusxUFYPWpBPLDAk5hpaQGEl0CDVziaUxrab6xynPhrjg/n",
+	"qGTjliGngYfGFRD0ZSkJp8hksEHpK3wfzbpGT+rCgkpB4etUhbXGLgHoqbr6OvyGD7xL32WupgkybviH",
+	"WXKHlLCDb0TWsNxA7Kw8Hlmmp6NxLST956Lb/ZMlQE4Ggajqyi0C5X80uVWrZO7GjhrIkzZeHD/SpZ4S",
+	"Gx2lSwejO9AdjbrVNCLUvMmJ46kUswdcKkFmstdNWXknHS2xnpd+N9nIjJ609K8jmdb1+G+scQTbK3NA",
+	"8Hmev5FK45oc+77V7QLTLDxexBMZ+5A+sUp9Ti1iB64L5vq3kQ6gcG6XXF7h1mV9nr930nrKyM+/JjJk",
+	"ZS/CmGWmukBSelmhAnSNmQJV+LG9ZrFKhnBtyDGwSkkaaYMLVddqGV4zhtiY4Egvk+I1UfUxtHGtzw9H",
+	"aBMUxGyNxVoZ0VoTpr1wDGoWNX18HYF5v0mbidYcGnMq/YgxGchqPQGudN4aEPFB1QPpxVYTdrzHRzzS",
+	"GmqUtMr5XBEzpNZQiU3HdFSpu/6DtD8raaf1sDNhCD6+mrGBGRsxQRQiwqMGPGYhv7jpbJYAkN4PsxD2",
+	"/DPRGLHuNgflI4perI33GWGQUuuT1J+nF34tN5BUu4JglNakZkxaOMvi8RfHY+AFw3Lu48b5iDGcuu+N",
+	"YS/UMd/kYAUk1hauDvC3KEzICiHlovn59Q9Dw2tfrZGoK7pF1p5FfPz6/Bvam1dawes62x+mnhHYPUHt",
+	"2Bpz/MQ9mJUsEbuSgsh0fP+tPL1GwruLROP3X79+8fJaqbcaYt9rrVIV1Qmh/hG5sAGAKegJXlgrgx4M",
+	"SqfYf62Zf72M0gVjIDhkc8440vw+DZ1d4ozjz+Czb8Nh8q01HUtOp6R1S2zp5YIsTAqygIRyCaoYFNTm",
+	"VxgdIfh0j1CcyGO+VRvdptr/8dCljT+X+0lVAuWKirdPbz+bOxAjiRO+fmYVwcPL6/TxG7iItp2T7NFY",
+	"d0e+ikPdt2rjM7U31pwKCpyRvJS+MXgjP1lHVZ25vMhCRGWE6Gx1owkdcH1u5jQgv2deAObZaD8N3Q95",
+	"xyUyXpPpHG1sliWRQq88NKsC8DDE1iIt7GzygKghCVSHTUt95Qf9TqsT49y1PRsJ491B57MQQtcqeXCp",
+	"tBzyIaWG3AdjWZW4Sjll7yhxVlb3A137PtxArPgxSfCxHYQKmav+/ZBK4famrmD59QhiUBOIqSaUPwHG",
+	"uWWwmMguPr+1+gGJ87HqZ23QvzFnOXQsvxC+91xcbRmwiayFB6pQDPXR2XYO5FM5uj7nFyqxUqqGx+Pt",
+	"9vz6qPnTL2v78bZSTZrFIGSKbc93+V2fJCnNq1jtDoURhSnQSEn2iFP8gmO0Nicol0N/xRsw2G5Wi+Ek",
+	"fQIKesWOE23aiwTE+TvZVBMF7awWYNzDyg2L5kRjTs+hJC1p+fTw8fJtHgyZ14Z3hM+9LlN4TLRSWxf8",
+	"PCxpE7I5Q+nCQFvIGzavTDINTIFcJc+igqoVV5tTfWbvtWXg/inlVJ6YMUYehqEeCP+MCv4GzlMsjWOL",
+	"B/emc+oTJ+CpIY/VQdfNKgolPweCOBUGt1BjHt73Ku8+tmzN5kWjUGYCTAiX2lIYHpBQ5ZL7vEMqoAUA",
+	"wRGD0GwENAX46MSizTSQ7iQpkJaqeVJzB23j92rXsAAEFGpLew5I/HQjjseV+Hch1+ZO9ZVoz6BuzYn/",
+	"Zlfi3/870f92tiG9XdmIrkXSMnmv3Upsa+kFZNBXYi/rrdhou6kR2EoB/ksk2WkKaFaxMCUoZ9ENcnyY",
+	"gZRywXTb0uN64kju2imBZijwQQMTpE6E9j2KKj6z3SaqxBEB3rAgj6VSeQEx87K+lirO/vtDKND66+L+",
+	"JrwiDC01GkVNb2CgSig8Qboovwg2xjaX5Cvpf5QkohMS7osh7O8LJrTzeNbl2NiSfiMHVblCbTKnMwMV",
+	"RbIfOUqfD0fp88eMUukSnFxa0KuS4QQrfMOFlLGWiTwLJ89AdFJLuxvWriBlCiYFHi6gmOY0zRet7xWe",
+	"dYNmFoFM3hJE6SEok7em8+q9dIcFOkV5JvO12ulmAZW0bjP6QwabkETfyLUijVZVQczppFswT1FGaoOw",
+	"q1/5EsnyRs0ziLNmRowkXf/K73P0AKE7WG7prkd1YGBM6xcVQboubohIqJGSe8VQ9EsH2GBJB0w8jvSg",
+	"vRmjw6v3pHXAMRgAXaXUgBjdw1Wok/2fwTflikzNUaV6SoBM9TnDq4rTwYhmKwH4FfDCidPeqDtlsbD5",
+	"KM9YnDOBqcxo6vdHTa9O+7FqC0LbuHDRibzCvUKaG9NEfyuVypK7FUbvtDfAbtBTR6HfU+bsp9OGPZv5",
+	"mthojmJUJzhi+H0I9pSUx65uoL57Iu+KCtBhhPpS8CEsP7hpqMwXzhvdQE1FTkkO7DJ+0xuQw/Bk/PnR",
+	"xx54mVwxhV+UfCQGcJh+ahq7L7u11RveYih3bfAtr4GXdk7LyW1kPRvR+tbKSr2DJ6+6Dv+6ohbm+/Sa",
+	"bB7eEprTo6qNOeRLmaFgIczpWJDh83LVJG75KN7Nvr3iEtrZKHM4mRZZTUlPXSbVNDJQ5MlP33Y1h6kB",
+	"lbwlK6VWr+A3fKQ5KRDy457yA1EYQ5I2H6eyM+QMN5xr9h4kFwHHP3DBYv3hP6+w4YlVntFOuI1pFRyU",
+	"U+MyhCko6TJEYlG1kAehztsICC3Fke/BB/i9pEaI7xrqGGJLL9QM4yrLrUtaUcXQ27JQ8QAcm/vw19tt",
+	"+C8uh6OI449J4SzOA6t7eWwzN/zOZEs1gnGi/Xk2GRyfywEW499XqV/02b5l0wPEuKRbqziH7Cd5hiMu",
+	"qUN4CJlCHc8VdcCgrzx67AUlZShDBF7eQakWI1xdrQjxBoiimMG5PACGuQe9JMfRr4+F0CjnTdvmRic7",
+	"MjhsN7PiX32RC31mRZNBo0jdzMwoWz/3MWQtHgaOyGGTc6faQxMq0olEoQQgzESv/wzgWUSLMZtdoS1F",
+	"yeJBZiUejOtzXpL1XRgHNcm88hFYVYrDTh+Te/efRViIp9OKA8xOipJ2s+cSokt0VEzXZBHYR+1Y9doP",
+	"sO2BMWutVCNAE9yuxLrztCZddIWLOUWm2uGl3c0j+wnWiA+/nldWJTjatWQcfGz4ohWOaRqQzGx4VWWl",
+	"TnPRLUD/InEn8oEJ0te/PqcYg/ehNMA1m4j81nh0vCOgAb8oItJVOvDWMRejj0okCf0HxDSYsqnmkItc",
+	"XTQImYkdiTR+FqXJM7ShExUekRePhpYEGaAlNEi5qWZvo8iuXHZa4Ft+4AHMR8mz1hMTLGJNwuXgYN3B",
+	"5BSTpCWeYB6ERMGvkzyvRgLVwBe1rLwWGpezNRZqVo932Nz5+htaiwP1aux1atTEzIY5KS/iWKIXmXet",
+	"eq3ER2G6FSltc0VqdS4M6PbmBCFatO9M0wufDrFNbNzW4i09Jf60EqdebYHYtJz2yNJdariMQOTYzX7U",
+	"+LlUjFyOrPWBGwZd9zjshvwAb2piPBrXJBRhPR69VB5XRroljQMcL+w1P0rOsbpClToafjWq2qlTrDK8",
+	"DE0fkE8/Si8f5Wavw41yp2zwhXQj9t63z5C4I3I2f+JEK3dA/eyUDZ7QBXXxLLCEsiL4Ov7IW0DAZE09",
+	"UkaPsVekgIL/QUAHNhzrNnuqSOCK+fzo1U55CFMkbIVpFf/WriG7bpo+Kzx0HbQNX13hnKb2rYgTCl/M",
+	"L47ej08N9qZFxtiGztQ52hiQv3rXu/IP0MB6t5ctR/lqvOcwm4Bj0BFVVOBQHIg5NnYyZs5REPIAuSZ5",
+	"rx0v/ihHuk+FLp9hwoLhyMKd0fOsnR9Qd3MgWs3k5EET2Rkmhc2cWuv4dp4LJF/wGeUk0K+t4Eqew6kR",
+	"4dwuMWSDHiFQkZjOx8vooOtmHP9mldTR9p1rc0Zv/aib9PJVGbKzwk02HDx2yPlg+4V8BaCLIQ/llHKi",
+	"MSfIT6IainYi2IcQgsHY8TMw0pBVAZROwGA35hBLaPamrlz433WM5wPSh4TcLtgb8q74RFx/dVMnZo0p",
+	"EdTVjYu7eZzBuOWZ6gmSOJrH29sZQvi5py9mMPnb2LSRW05NmIFGnIw9PH1HZFrlJ1z4GZ5wB+U5Z/4R",
+	"DLIcjwcSRiOKNZzIZ+FPJoIByAA6YkX7owho/zmJLh/BQMkyS14SRuLQs5ueVW14IQB3Ew3utN8bPP8B",
+	"q0dIyHgjKHHUVVWDjx7Tugnld7WVS+F254dgou5vwg9n9sXWGP8Uer9kW4A8FWyLNtI9MKsZINlQQlkh",
+	"tiUyPF9kXgl6cY3BsqZN1Ru/SZsUj0DWBBG7MO4xwBCe61wna7HVu87yCYFj/UbZVz99/pAhTb9dpVaz",
+	"q8nLzeFFT+jF5p7GR+BqKlg9k0lmslPZVn3XcYGRsiYt+c5b0MhiTJfqTnNwl1fAHQ1RInXvIXy16rmi",
+	"hVWuq73DKqYSVcLBhMuW1RmOmtPwZ8z2RJHslfhf//PrcOPFxRcOYaIeDB6toOxjwc59KOcL0MHxtQhz",
+	"LHALFAAfq/L9CmURsPJnSjiPJYXj+f239SXA+zEtmOLBm03bM2DHfTB5zRal7BEbNbq0g0+wjBKiINRw",
+	"ZMPBiNKCMKvpLFYyhKZt9V2hW/VATawH1B6XR8j4++QVlF67Ac0DIOoAxFDO8H7Pk0ZqNqF6UBaAfEhj",
+	"H3XaMSsMITKrWnURIhuGTyeYCyNjUFGzX8tzhlVA3fsuG5PMhRMV0IUTrjnGFXNCVIWoT8RDRPqigaxE",
+	"jp4pNb0PhPWEigRfvkB6JFl54siNh15KWg8UavAIydxNu1F8B0IYq5u1aiB0DoYNyqJA7tXRR6F4dyaO",
+	"AgQjT99RBXy5MYXEJL9j6xqeh7b3+ZiKa90okJCK/CzRHCJNNYQzSHd4HC4szKQ5aMUvt1pXL/h79nsf",
+	"jsiq1+tLevN86TZIbmZIs2ZV3NMIPiyMhUHDdzEIeMnrIJ37OZcgKCpbjAYsRFEdiWMtiFsHo5cVuITE",
+	"U/yz6FoBCGxXnHFaWFiIsGu2qweVkhJEBQCdtl3jHlqj+Lhg8fCSuy7Awqp43UR5eVQH3KqTiJQW7BLl",
+	"CGMo8+WCkUCixqZVDYq1ZuPlS8LGWOPgxuHeiPfNA5AzpDCpjrBf2IM4N3ZydKzixwvC0l4xtCjgCWas",
+	"0WxSbGuV23/g4fwJfxN9zJ4RDS9orxufO2byZR3T1RWR5fjhOgZ91DfWiESAEI4QfYMfWCvPjwNZ7WXb",
+	"qmaJBGAGovAwkBVlZRZwHheyDetqkPQhnEDq6wBFNWYlzvIm94SEzFWcoXvMZhVza43PDMZVAd/JtM0c",
+	"2MIIDLIgb1twBoIrTTqfUPJidmhiXQrz7brMYd6/EPZZeHCF8WuMWkMGhPT52You1TjKT13lA6WodPuM",
+	"quX3iijUBADN3UrsPj2+LvNiKt1mydrgIytMbyIFfIqlkrrnogu4MqfmvcnHEsLfUVpStzAuK3E8XlZI",
+	"l/Uqf0DxdH1R4pp44gmCI4I5VYP2qDzzSrobc3X35+tJ93oz67R+o9AVP0leEmNYhZ9SnfE+k7UB603G",
+	"ouU6mPuzd1rcNOGb/J7J4L5yACyWFPLnXq4ZAT6R+OE5liLFtJjz8vyRUFdZ6rikouYKMBpXmCp2jAbB",
+	"+es7xipZGjSdCDz1bNDMXX7QDbj0+FBUhh7WuGRoKFAsjb+w93q35zyn4JaEv6nSSF4WqnfKvb42J+W8",
+	"aE2wQx50COThSA3/yZ0l73mpWaOkz/ylNq3i6qN3VikXXE2If4FCRlmn+pwhE7WYjGl07tJ3100U/Aou",
+	"aDt/UAx3QlzT+OLUMBqNtKziGIzCFjjtaXlN7KeMN7km8eTrXkJaaVYsCR76fbVU+GuCjr3XuuFC85h6",
+	"xDID00TT4KQ3qlw4VbIh2sqel5AlIgEcfwcTGTLGPVB1aX0mTAKeLXBRQEIPYDJJmLrG2+YoPYAE1lZJ",
+	"kq5zrdoc6oxA9RLA2F7JuzM/5Zmz5aBY3do+VYzavN5g7Yr2oB8+6NZJ3pNs6z3b/KwaL/EOR1OS6PyI",
+	"gphiX0wVDHtrvhuYIL2PhtbpQpFOMn2ZRTTBb3zvX/gJqC40A1ZzWN07EwZ1PbZSNp3z5lgO31X3/iVj",
+	"+/yt8bpGUeWRbKlp4i0HzSB7WlTy2AqiOCiU32wW5E34zTi8Ji7ci0aoe28lroIG6tsRtdLnxkkKgyEl",
+	"UKpWVeaaDMuTcm/b7SNJk61yVIpVugc+UjR+8lYrjsUj6zfIPVHFPaB8wUUK/5ExgLzVWZF+5b+xCMIr",
+	"WUQT12WM75uG9K/YW++9ssevuCjFRIBUkry7ZKS4530yul6vrUJT6ypjh+4Nh1J9NQzTEul6rKsgtgHQ",
+	"sRXw8yWNrLVfljAz3cIfwPp5BMcjoePioA3jgzV4GAbAltRz/Fpu/r8xVm0kp7MqUVpjNqP7FshbIKjS",
+	"WZejmjWy6tk94cHk9x6NC3ckTWGPyZFACVG01UNPXhtZ8Qjy8DXHWyFm6+lu8coeIXSyw7ocC5yv3NVZ",
+	"UVyxuGVf8cxKW13XM6lrCQDNT5yotbdJcxpGMyF0SrQjzFEta/J3Ye0wbQ7N4aUz0C5nDA1aXJOQO3lO",
+	"q6imM6J83UVCwGsOYVh0OSQSIECP3WYPNjJcj3wHwlsWDR58t2zjz70KQMVcQtnkjsuT1J7NO6F8Zi9I",
+	"kMJNqRjZWLHBEM9M3Rd+Pa6G/purG9yzNR5QVEiFAxhXYRyFdF7QhurnkXZGv3NzZ9d35pjL/fFeE23c",
+	"P24pZk3bfKU4RxnZX+QpZR7HSHqVHQ84Aa/PcW2X4ZnW2v29U7OMr0tqeHIQpm72BISYswu7lI69uFGL",
+	"ShFqPn9RZ1gx6CYfN+drqCiN+LZI/Xg2RLy0kbVqKmmXaXBeVRnUzQB/ocPbaBrGd3paDzB0/XxMLQn3",
+	"H7EmeH8hrOLoL5HBFuYVjxsE+60WQN6SDkn5jgyfclwCJgy50HBv9XgHZ3iXKM3jBVUpeMSo4BsnZm5/",
+	"s1Ocfh3lP7DZuVl9o2MmfjytZVqk2UxaeHVORSALwPvjr/e4hMt/ktEUuLwBQ1tEY4gP2jRC3imLkKCS",
+	"BEvRYCPeKlJFkKAAdz9mJ0RzDI8ze+4mE0DijeBge9cAVoWifHRt8YYvohbNJEroNC1dGRNkiFOseWWw",
+	"t7y+fo+Ac4OpCW3PzQhf6LV8YbO3zfu4OPFASipeGWloN/GGZOBBWHDiTVaz/IIIWDuoWivnyVCELRPp",
+	"DYutWFjDGXt4No4IFvAlMAOJQ9OxiZcjzR12h509FiVQCDo3ToVhTYDzPxZUPoEHzwkg5m5NSBbk8OlO",
+	"oFRSxKnjNHvbOQ/0RCaMwUro7ehufDAKfR5+XhA4hCTStZ0GNVhHVQdXpE8eaJQD08H0EOGXopZrxZNN",
+	"6uadNyPIyBA2CaCtaoKL0qrWYFZfho8YK72x50/A7dzshVfO99Lwef7W/EEIf/llm5MnI+53dHUBdB38",
+	"XPYTNc+7T7TxStbiJOv6mhXEg5Jiwx8j5dQKwDfm8thx08T8/NB7p+s5detRUPKPFUpeJJ4aDiDAK02A",
+	"xEs7NAMp9zVbulMRbDJYCS4yC8JmKea9GoPFL6HkY7YEyvfGjTXKy45g5lGfMEnF0sGSO8a/SsnRC8Oo",
+	"s3fz9zA8BDZRMbURljssosoK7XyLP2LnW89zqCKN05XGNZKnAp1SatWK+p4bsdgSho0li+mEq2PbZZAI",
+	"21ouIQ6rJTsMe1lvRzDZozF+3y8VNhO0V/eF+2TRFLd74w1vg26At47VO3SmsyVwUuhpjyENfYizGF8f",
+	"BzW9dDAHMxPrPr6K+QWkSqmKTFI5yIaR4WAi01Fdi7O6INVl6QKiJXPx3CRdQG/mDEkGpm64VDTx17/+",
+	"9a9s1cTwClu6xX9Wp8EOH2hR3A5lFj6buH+u6d2bOLy1dv6Z+PH2X+4/F/9DvP/is3mmYv7ETt3KLSG8",
+	"k5acDOX22lWTcPXjC/gGHVXC0l3iX+u6fHJeqroeT8tntxyZxua8mT+JX8FDE9ibDwPUjRSu1u1z2BhQ",
+	"JbdimT++YIuJr0xjyxGzvE/k51XPLeWVPY71aRuD9SUNxufniD4op1g+xt9RErJgmE1Vrmf/S1V9VfZW",
+	"PK+n+3W5BGEqV7SaBp3GNrJrMuZbLtZjXxPDLAaEXJAh27UrSn4ej6YJrsAiN/o7VfPZTSYgP7mMw/Ov",
+	"kAmTfZ3hjiWIKajGoxtllaiAKQ+hRk3UIejV1J4nkYGowt6ojAz0Zhnt6asc62nSLpwmL7XOv/OqdQm3",
+	"nTnfGoruFd4C9/DWnJVXlPjBcRgm89epwqfB+CG+KzV8SvTwvbFNVvIwgyUboAchPKq2nqZ4KgS1OGT3",
+	"KG2TuA+zLR/I7icRjEI+5YxgYsx24qixg207FkHR+b0pIe+G379IT8ewSg57rVSLMdpN+NZWbyAohzQn",
+	"Yc+tVa3VHT+AtW54TQTQbxkSzUEIYYP0R1AEabE24/3rdyQqciLRl/qcOMJ63rlFmBuqEry+4agtnzgB",
+	"J9OKrM9K3emNothmC9RW2u8HLPmF9YYyw+8TuSxcOCqQFAYU3cI84R+gGOIT+JxI83zZPKChMAoN5LNa",
+	"xnz4dzt16dOFDz0QoBUAcpfeCLeRDekeV9JL8be3r2c9e1wVcUBwPrIL/cVwWY9XfKxNZfCb2oOmwTi+",
+	"KBt1ihRdYXstIF7d6manbGt1w+FYv3vx5PM/f7ki+U+zFXt1Lyq90569hLLqQDiTDkzxEoZNSr4MG0cV",
+	"u9xw/i2SKDHcdUPaIpzVWiF/0XPRSr93YqvrOsJf1Z1qnpiqggryq7KxjWm83PCn8T4plpQQYRBquORR",
+	"fcxk2Ymvr+AdJ10hH+BS8p/Y4dgMajl+O7439b1Iqu1vRFD1EKm2vzVwY1dLwCrZtNrHzZNlFZbe6WYD",
+	"R3yDxh0qSD1IezhSQ0fiW4oU4of5fTEt+oSnrzgq6aAOPBz+z4mELTEsh5tIahCfhxUwHvg9VdHEqNOr",
+	"m9XNNzzwnvyK/tkjBJ95atE7U3fHUekL1Eaaf5+vd6EPpXessJH8ACUY8ceN+JRnldxezfPIv7FmZ+Xx",
+	"qN7B0zHuUW7uU0eBp6ow/r4MSzvBfEJNHcSksc8TE/IuRnUYifGFoKkUIJopUafwO32Ca9u/Gp4iwzhV",
+	"LanmYTy18Svz+g93kSV9xgwnJQd8vEQV1GwnyB14wu2ROqNq4hhccApRCCXRmgUnFuooTvKaDHdq1EJf",
+	"qoKu43PQozTU3Ah8kJzB8wtKDezV/UrUco2ygEBQ6qiQkZQYimEkYWOsoIphJfptAS8mPvjZ+C6dKfNx",
+	"4KKIbsz6MnWjxcmA6QTvfKYgpgl4Hcg4bKTn06jn6JaQK7kC/0RaJelCHeSi58Yoi0AzFnHMsjkjTDLl",
+	"TZGHkWxughoNGYSGFEKfrfKiLSVTWMZvNf2W37nFHgw0NmmVpStYQEZgz99OGRmQpKYgXmXPK7ErpGoz",
+	"p0rZbzmSzLPAP4YpAfNdewgMJp7hk6QsUEFtbo7eBN7x02uma9LjpwHfhQOImpbIFQ1n2xbY8nbGVKsh",
+	"6JUC297U1QNYtONs0aBP8KZ8YAtGidGZTErijKn1QWFMdT0Mp/KQyMHa+zMfdY9xugdQdDNi4ydd1zz9",
+	"E/Ld2DP0R24OVKSHkg5hu8YMOkOqdZkFdlPEKB9YVs+GrIFZTtN0yM2Ng1V3OgofTJ8od8pWejOyu6Ng",
+	"G2SpSFP711IXI325f/X1QCBzRme1P6P2Ftn/oD5wNT1vTa2eCfzrSjQGKdlWIvgwbkX6crJ2KwgJYLau",
+	"qZCJtDGWimQdOgjPIg9bjDD0LmI/v7LVP6rzBeUO1yj68yppPUQDxxpzfD7gKutJL/xYhiY8GJnMFrcu",
+	"klZlWtcLOyx99e9wMW8NH+7CAvbGW7nxA+rOFJMMo0+e38Yq1TwVL024c3VFqYqdapSFdAXpjzwVEWYE",
+	"KMm3374kuwkWuRPH4wpuaSc2x//n/16JowEGevH2m1fiiy+++OtT8bW1hn7eWrOu1VFUZtPhY/8tPPfX",
+	"P/35X/67OAEsizgyNrIJJ6jbm1Pz9P9skiP87ObrwdjcKetIMvbpZ09vo5UqW33z7OaLp7dPvyANAljF",
+	"n6b1CBuduEfDdoel8n0F9A8bTVngv3fK+ZcG8d1hUClaINu21hv4yae/ESEUmjzX5wdyrZX6b3AGXcsZ",
+	"TKTGL7Y6fo7Z1aPnvO0UVhS3pqF02Oe3f7peUT+q1l+I1HLNTy8KHmyY39ExcvPs3/7Rb4d/+/X3X4Ox",
+	"dDxKew7uB6ZjB2qVvTR4VKc0VsTTbiVkXQuS3HoK3/n0QjSCBNvG0/paO/9i8NxV728XTXKZ5mD6HuNX",
+	"w6iOw6d96x425Mh+z3T+RVUN2vLwpS3r+pctTOe0oJ49/kSxppvfV1dJYKjieEVezIXu85fB3rr903Nx",
+	"+6eUC03C9sSPOuP4JCftP9jhAokyFhYN3gY5GpAjOsqDcs/FZ1NdJLvg8zm3Y2dJberaueo5m6wX0gl4",
+	"9CSteiZwEtAIBKOwEZFo6tohieJy4y/8IC0kIIOp2zk11BJMzGd4rR4hZvQAQ/FPHIIhmBYFuhQ/0WMP",
+	"FFoZq8Rdy9vDFAIjLeT2Ikf/aW/qPoTycbo8XfK4GfP3xgP/16Ij/7NF27/0rLs+24JlIken4cNulHRr",
+	"fKuBVIG4ysLwH1NEm7yenfLhT5iOuLooPv2Hrn6nZATu2/GR+Wovm50anZqttPKovAqb4d/+gXYbpDKS",
+	"1aarm8sxXw3Gb8ah//XhB3PZzGCfyoyB2/+sKwM7idwIMeFhtkI2g8+sSMDEgZ8SJZ4aof1KQN2PE14d",
+	"21r63Mr5NKky8DduWJ8vIo/3f851E7rQYB/+6c4SyIN/hFVTZKHiWTNcP8FIiYePaTaKSiLBYTr1FRjZ",
+	"tdNrV+dt1WMEOP2HLJ8/3BTOyG8zZvAxoe0eeRJ8lwgrtmh2YZET4EDA27g8FogYx+xAECE3e9F1zU7f",
+	"1/etsf4//up4xBzKqtLIjvVmYKtjIxhPkpHRi4Pyx27F8W3Ro5hwPqUTP7z75edVRHm03brWwJ+NPc3O",
+	"aK90xk7ot2owm18lOa7/7ydVH+VOferudv/j/liPZzSFnNe6CWN3/Xp+Hns1t0fuPsBeGXu83mXSiXf/",
+	"+m1uMiJ/VW4mvjNH9Qarzv/oCVjRO//eKRhBeikSbPdvSQN1g1HpAUth+geIh9IrOC3Pgsn26t5/uvcf",
+	"aaJbHMK9kpVC7+4VfurJV9q1xukYWu2/dPXeP3av/7/sfdt227bW7qtg5CZ7j63ESVZXx/rrq8Q5tStp",
+	"8ttpc9ULiJySUEEEFwBK1u7oW+zn2s/0D8wJgKREUrRNSnba3rQ1IR6AiYl5/L6vRIlMvFWM0shE1uth",
+	"+iA10XWOzBtUUxh8N4Zl5atWK24pbJes/Vs8BOXdde66L2iRAPftd9/mlGra2d9L4jvzPU4YfS+rovAo",
+	"pt5bq+jI5Ru+PackfGR1ERnxVLQtnVRqGQDrm60opZavfLXHA17B+BltzlOSBNNq7M24awOrJa0ZL+YL",
+	"v/E2C4VlH3OxxvAIMbi1rWGZpm+NW36OJEj314vaKer1ccAbxPCqoabbxoz65wji026XJnhoMaP+Pl48",
+	"NWaFxtJ+H0DdtWBaxVnDWsCmXZ4/04C/o0p3f/5lIeHNbAYJks7vCc/X4IVj+UCyCCAy46tIagppKQdz",
+	"hyI1jcRa3MoL1th4DUOOX4ZHYyVDsIS8VQBL+WuzaC5pxMM+Ev1HtOiM/xRQwEAOTFucgHhjhI1xfy8V",
+	"PrCYgi8t8KzqmGbxi+ZsliLvDv688mOOEZmhZ/WJzIS3Gn4btSYuP/Il+Bcc8RwKU9AsT9M4QUN/NYoD",
+	"MnyZrj37yg85hjT8jAVpkIZn9hALN0fa15sPsOX8hFSLdTxaP9d6y6hiznkFk0d50TBhV/UJu93Jd9u5",
+	"qtpkTTM37Pl4f1e0d+UH1VKGNaclpr+VC+22SaVvu1VrXsRO4PFnFZ/VZy4D8HooWRVlcGKEKo8Lnxse",
+	"xpMZuECiIQ3fXErZ6A4dgBUJNFg3TKaXjJE1jKZ74iB5KWveoUkQwRG36Ms0jYmu6ZYteJZOyqh7mKf6",
+	"Hi0z603qmbyFIKcPxqnnOlmIdVvF/l3byAbaYAskC+29az4ihtKFSmEPOKSBbf6mNUA7dAR3LPrpqTs6",
+	"utVut5effTt7uVIYEbtuCGEl8+QJ+Ba+Kb90LdmKpx4vIVMbprKG7X6WLJQIobzmba+UgZ+oE+rB7PrK",
+	"V91CkJ8/a2pTjD3HB9t7GmJ2Tpj9O51anq+A2478kgmXh5bpSdmMQP8X2wAaAzJGrQBbRUoJr/TDMKuI",
+	"9sadabvNMU1yjjxR7WJ+CRK4gTc06gFJuqYXT1vY6auiGIcOVmXuCW0NoZaaJaRji029qACkjLIRAFTd",
+	"iSbRQaFCscAehgVinkCJWwwO/BDOO2pYrGjOwA/fJElhg3Q4/mGLPexo3UNQFKquHvTSlI1+v3NdwevC",
+	"7GWpQDrjEEdev0HsXJTeJoyVWkX31GNh+7Ooq2i8lyn6E9fuCTsxlH8d8t58Z7V/6b/qidgSVHGTw4gW",
+	"ZgZIIOJk2PluZQe0m3MSbmSpKxfYXYG0UW9VnPPWOETAFHhIot/WM/4GSwcrxeRYT4il5pWUQDN4QpVt",
+	"eNCgxtGyvd+QAxSBLn5XCPeFzzz3paGN66sLBAKtlRzWiI3QWHHHf7lTtgeDlNujhSi3PSOU21vHIuNH",
+	"n/2RqBTa4z6fC/z0XgohwvD2VAmdjTwDeoMqg10X8EWTC5jWsaiqEOA3oG24Xcij0hXUBRt89K2/7dj5",
+	"22NFMbdlEFPpMukeygNTWKn2Y+1TDtlrN+KOE1UXqkLLFmIJ7E5BOMdzNLZmms9RBXmMmpwbky80N4e5",
+	"bt1DfutRyU1IjggqOvKSuMnErxDZGjJLJdpKyVDIGQAyEcwPc+hI/89E9pT96Dt3UkBARLJfhGci3Szq",
+	"/e7GqtxU1vcsQva2GS9rniVwIYl/YRjNsRJZYaPuoEKw7/7x4hCmzM4qhruc3s412HPfauf6y3dOB39U",
+	"3iZ1CxcwTZnKnrJPBKJKVxAFRIRwTUQWaF/jH1d7DRoDeU95LrcHWP8OxQ+r7SU3actobhKNd5v4lzu1",
+	"8Lz2L0Rr0Fq6ZSs9Jd7dnroZcnrbLfcU+YbHrgr8gCWulvHyXfa7GZzyCS0oE18Qu0Qtivi/1BHs2YDc",
+	"vaR8iriYnmbp0Q+PpDB2R3jPytlsiw6FmbyikafuAPK3Gr//56erTz8z+mi3GojiFectKoFAOtBqiL+m",
+	"IcewxH/iGp/Wt/bCv/0xY6CYyKOyNmQfVZnlK5ERbH2WsqTIq9dXwiAUm4SUouYZbGLcfOKDZAGkq0pN",
+	"hUXjAVimulYxa5yCBIJc2sFl0SqnWTxFOLQ1au2MjmEqnzRg/DsyAWjlPE/Ek0edsTtZZxoIDq/1nLuk",
+	"AReeQuQBRmJulXW7WXykFQn0lsmMLx695qjblwD9sYt9xnh1e7qdS/QEaj53m5mch9AKS8mOBch0EoDF",
+	"rVgBYfDgVpdcpE3CF2Cwm0XvCqyVcA/3K743daUcdYVe1nXq75ygUY3VXCCskdKxeBwB9A0hMaNhkcA5",
+	"ZR/cT5x1kbEis0JiQt5YvjUs0F75pYL1wRjtm3UEQhqk7WV9o+gmPv3HrL53/3mzresfeWqT9gPurNZG",
+	"Szr9aN8RrlWmNqdMd31Qc5KmBc8R0fcpI1nw9Zci9d71NPhYa+EkkDMNBrLQrRCPqiBy2PZuzv6YCUmB",
+	"wI7u+LfEyXdYMcxoYLtqCK22iO/4NDHrSPji/2fjTs95Lu/QdZtLD/bR0Qw7aeSekGN3nXxxn40mGn20",
+	"EzSCWvRF04ii590l0nuTknkOmTDe/fjxM8u5BBvhTmZKr7rN57c44hjWs3vSv0WW9rGe8a1qX+7csuzW",
+	"BQWttbZXS7DJwj3u0Tj9VXUQtSMHePDjWoVa6RXiBGSRaGMAA/i15hsP5BT8AxO6pKiYwvkTzsJZAuTY",
+	"CxUciJKXqlVa3wUGqPHFFR/VR1b9Ox35IGhvtRHX7zwC3FDpktvwVbZgtTVwEekbWBuXkIgcPnO9k0v9",
+	"vmpuvDgEvEZpKXryqUvDvZg1b9F5kME7bsp/A+R47LvZC11vhq3ENaSxWZEODjpKPI34LFBL1XbombFC",
+	"+/xXi1a1Qvsa0eFk8LaO5A2RV+lRx7BFh1VDXwj53pzSIsXoE3qbXkScN2QW6Oj8XhjrLOa6KB3INlOt",
+	"809cj5JvPlKL9U9cn6a3+ii65asWFliqNhnWI80KLMJ0frEwE/xTpFrHv1AFHjGjRSXUJBRnCfdA7h39",
+	"J27IAxYN9/7fsGz4VoUII4vBrNiwsFCFAWa4r+nGhzYKQpkFaIH6dtcfgJKon2kiMxZ42gz/jnElhFGn",
+	"nbMfC1yATHswqBiRNXG2fA02gOQiZVOYKQ2+eFtYZhaUqetP99PAN9HM8oxcahV3vxpNc59TfuVhPgTP",
+	"y0afOHAV+0YLayFDxXbkACPpzlqckcKKuO5olHnNGeeqcdssIkdkcybmElZqDe+FT5wfmpd3t8+Q/Dlp",
+	"h4FrfHwzQN7vOcyHAU0TiS3GD+13mUqV1wgW+IovQT82pCUnjDO3gKgtM4XIpE+9wzS+hmsr/Yur1UcB",
+	"qsSCfWKsBr66xbIdm+agmsmPArK/q4iftk2cna0X3ctjnEQ9tk2eDbNrEt9hekej4CX770vP2usOIQk8",
+	"NYGd6XeuG1WZ9kAsXTlSHBFCHw/IDqhgYzUh1JuYeljxbShJecp+9ullYl7OtXJnXqxnNlZI6XmioYeV",
+	"MFO6hf0ea/cCht8OaUOj3y1vQ1y7kkOf38s7MZ7UIycxGkJ+TW3KG8XVBLa91o4iq3oCGt4jc7WVQ3Bn",
+	"McPIU+fzjuLiUJ8OAk1Ht7fKO9UoH5sqv1+jOkMGwAfn0syElE0MfL/kThctAo43FiYjEWBgpyJ6wHP2",
+	"DDdXpmw/LkAkKWx6YIQMLxdjWiRLsEQqzrflyyBtoHslp1pNv+euuDENRIefZlUGxZDnENawNRiDhJc9",
+	"bk40yPRVN9aj+GKVe5x6D0Ymyw5sP3P7vpVaIMo9inG2zNQmYzQDlcgCFd8H+sc6AN9c8/RQ5omGNG/H",
+	"HWBpvluRPCxqNbe9EukrjlrBfby74W/H7RbG+fL01y2FpoEbe+Q6U1rcJu4QYRdlbEpDonTqjvVcGTAR",
+	"4picrlZykCgXo0KU4VOQyKMht3FzeLIm7z7cfGxwVlqOGv3bOUKCB33Jsy2ZtqiQqcpNYxkLT5a1DXsW",
+	"ydg7KlSOv3F7FqMkZn1ntww5H0sBp27HQBN6jzHhO/YlJSClMHXlfFZkqMbTTi39SxjUa7lDc8X9oliJ",
+	"39Az6SdVNgdDOKboESIh8Ljr97lSCk6F5NTFlXq2ePqCsICFSDupIN4VgalzrMMIH9Awf78SfS4VXhG3",
+	"w4ljgtZJ+2NMuvv6LzUj5/vc99lZQH5yP9NLgNzspOlLkt82//M9jRis0LtsYdxtqz3Y6Fr57UOiOyUg",
+	"rJ0GTrdWNPnG8wmaRYElfLBiqggaTWDP1MHGNqfQhmtpy8wGtOkgfvefitSVIR6HTxaKsJO12tTIELt2",
+	"nG/Nw4fu1QY34Gl1d9w18N1fSMobekyLyDiLm4Z6zJzr1yP2lTQymF54NLUb3b8JzG8psoOd4m6lY2nk",
+	"fibtxTP859BOwif5G9yXNsEe7YE4oXX4dOoNpP9Lj9Yb6F7kro1/fmufYcVwR7Cap1h82149vWOq+LVt",
+	"t0n7iVf/UM/IyZsBq/bDPLbJWLULY2RZcuvKOJaLoxmbMTWbiQSYAXwF+wN7ei3NNYGPwbVlBtziW0jZ",
+	"dMsStVpxM2EGViJREtWuZpZP8e1/+fL2yb8m+K/n37sLX0WWqo158vzFP18Q646JoEG+dC9RslhlBhPa",
+	"7u9l3iAGQA5JciDQ7DLg3Bp8CeOOKs+TNkeuV4iEGgvcitw9PLLO0qcqh+x6JWmHmCe0+KGn9anJNfAU",
+	"fdaVfBp915vsrMlwruMXr3rvt6P40h8PPjbgTBAM4c6ElCwSEgWMstYeKYqkj1gP3WZYNBhcL01Idfq6",
+	"GyruMCXuFBjnxMGkD3P6i+Z0nkprci65WKFXnNUhdPfNlEO37g3+rfmmF0BOc3G2h7/Bt7rXJdq/c30U",
+	"1BsUFwK98UK/FDLrjln/G0ccI2bhnnQFFEA8FLOgtxqGZALnIGC2UT1hFaB/AXLtu6qcaggQeWpDPXwy",
+	"NrHzqVpDR6T3ZZq61x6pRwhvfWSzqVyxNlZBmY3FlYKrdlaYgssuq+IXNyBO+4jz0EhfjDNQBqUZaqQh",
+	"ql/wvlaxKcxFhuJX3dDdqPufC+sn5IHSjf3VRF2CMeqAmv7gx+wtalMjqjaWpXxLwcCPKkspDII4WxuA",
+	"pbcZKMW+EsYQcG2TkexEry36/bx/QjIlIMTabTw01kFgrDEzkBdcQpa647kFnWWYtPMbzLm4ZcCTRGUI",
+	"Ru4hACokG14Sug8ZEoWRjhm6+U3aDZ4P/OxWP8RfHReqLiN+f/+0EqEO2BSkDJBDfp3OOALVtW9cGvaS",
+	"Rt3PdNPhBQnv37kuQxlrft4DmLoJiEPXWGVoYl+I5Mb/pcpmoTT+b0TQCetkFkpbPj9QvnEVR/Vaqnad",
+	"9ryq0p6NoNJ642z7L7pJb6CnNZQ8WRq2UgHoaSj66I1zyqfAcElC3ZVfJzykVOr5SrzFjmvv5prUpB86",
+	"obgrlzK4wztL/scStod6BqMmPWwoLWHb11J6cTxL6eba+kSMDL/tQT0qzRKeJSDxNKRVm1BUf42miQ92",
+	"oNot/zjnIqNSkNihzNMUEBOUwHKcJT7d+pvLGnhATTbOKLDSScZII44lHyNpcfqK9sO1TLKQ7kWy/ZNz",
+	"uQiDcQxI3YJOWF5Y+o/QNIxAdRJ4BrE1zUbjFzkGK0QOTjhEsoSUYt6N4pBIZTql4QIHPHBhwI9ol4X3",
+	"FPYIogDZPZCEhK+AUdFXylaFsdiwgJVe1ZV3imJSImelTkfUjpe6PEiYWV/n2ywOqtAH5IFGPHCB8EcI",
+	"fUtrU4+7Gg7kuxriNSqWVIHxi4b93hnjteUiTESfr8qA0CYJuR/LwzNhFrGIqL6CuXvrDn52Vej+nUCn",
+	"O//riQVqSeiDbdEANe4+GdJzt1XUhj2jecft5TbTOXtWKacMBjZe6lOUvhOjn/upvXXXzggWMX1/H2M4",
+	"tj7n+JO6IjmlRrziW7J8qN+o9opWIXQrJY5xad35iJrOGcumXOof/Nesnfk1i6mmmZJSbRot6TMNK0jF",
+	"AQ/qMgw6wpZqiTSFwtaT0WP1xChaQbrtzc8cpnUoH6yCsR14UPA4Da2BU1iILPXYvu7uBRIETR5dP8m5",
+	"FTgPuGsb5EQV3XUAlzjgmzg16VPaFs1dHOrMHMiUwtpvZEjEczdTG1+Pe23rR+9mobBWmFoc3DlBf1tU",
+	"QIutO70rRhV69pmyzrvvPJidKd6tR77giAcgI702OwmL+6a+G55m6B64YMFrymIVng+40Yq2M+K5r30Q",
+	"4ZW6eZX6Os/9CtO40k3oYs9f9KA57g8vRo+Y0NvcG+vpAYqxe9no8aFHSH3ZlXATlnFyfNVq85AUa+hQ",
+	"UWvok4lDGxqBi8vSYJNogAwVqQHIWtJu6PbUgsvR/haZ/f67R3cOMGONGL5bYwHnwdKwl4x+9gN7TNAD",
+	"j5mvENzjATBqBXRkBBBiZtWEPTaWS3iMrZ27A0EaGK+296YBCIJAnnjgo4CI/L+IdeiJcetL8NT/u9VG",
+	"Ujw9kODFEUfZx4qnfWtwGL34wIC6L9P0i8LXGJKurQdpvvuaPs5zb2DSffKCHUCEXo9DRXDjPb5zZrjJ",
+	"xBvtHxh3gF3HiZ3cjThhSPR13p6H9GJ9Rwfpc2FrymvFt2TQRh+b46POK72oTKSMsww2eIUYpBFr/VG5",
+	"+c/oT5064BMOGVYTNMljq7x3946giOHQJhE7pE4+3EGTDNY5h0tRHsahnYnWJpi5lk8lRHohWr1c8qwj",
+	"lih5Nqg+mwrznwIa0SPoEuMSUXco4+3x/+hPgbU0FDs60TXkyhOVM8iZp5jAUgc1865ec1VQB73Z3rs5",
+	"C4s4hfFdbtBYdbBBSmZ94BB2ep2wCi45lhV9SHM5KWlFm5N87NoW93ivvHDN97Qb6rYkgDlxrHnrNGiI",
+	"HQYDxK1b4wtfgvv4V7wnmNH9Jbcf7/Tp1w/vPJUYmjcWcu+KuwWlbNjW26Gk4YosVdhP5DZ3kblxSDa1",
+	"ELJsGKiY5MRAQ2cf4mVOyA7HMJBwE1z5g79bTUmiODhZaheHt0KD15Rji8Lkj5Y6zkiFhNimTt9lZRsF",
+	"7kTySYxq8c68YvmrCuXuis+56KhefQfo27zDQfdfAfR2od55Vqk+gZDhy6hUKFTEzkWnCLB5gbDUQc58",
+	"jJ+nK2Gjtuck3BL4Ggz1mh/U7ithZqKD/OsjXv8xO9KmHquQSvGUvuQ+GgY+8EBc0GObCS8DjY5PDKUi",
+	"xaj+LJwknqjFIL1VorSGJKAPW4SipBLMPeAP41XuJBZxajD4VeGBWN3VQyZVYbsNjk+F/TR72E0Q5Sd8",
+	"Mz52L/F7rzao3Ej4Yu2Pz6OhSco+ZQmgiDkJxKow61/OSRNZOjveN8pNcOK6aEfjfrwnTIZfFlptMsY3",
+	"ozPn45PCGeGeN9kxFetUhW5eMf/TdeqfbCYfuud2i1Sd8rYAWrJP2Usfx/CM6ZWwwE7UI+4dlVFtZFvY",
+	"1hdNH3lZxzns3RechlTj3h34noDDb/zQP8y+hviAO/wrkuVfLC9saDavoiSWoaMe57gWpqMQ4K3SYEHK",
+	"ESzL70+gQy7xY9uKRejiqOv8lVwA3Or4vIlb7LIGUM0YcC2F0wwZmGplB/oSUm0QBHf/XLWiMwIkkuX9",
+	"9w52gaybqwCouuwGKZ3OpLA3asjUif0MPi18l2RQKIIT2YMIfI6t7vofprvOT2nyBOsT/ZySmhkTQOi2",
+	"sEuYFQYqWjIozxhg5dk2cHTs7CCyWdv30C94/Zi76JsLV81FRwLnA16+vfbgaYo4OFx+ruiRGZcGJjfC",
+	"QexkzBwaFXFAFlkwRrT37ppw+e6LW2/XzSGrmrSPDTMiDfvLbQbTDbD2Mw4ZrAqhOTFGBB2IHIoeK2kO",
+	"LjXwdNsjR9aA9vddL7A//OGpRYOmuEUwaImOALiGD4rE7BiVcrOC5JM5NxjAQiuW40IFiO80QnyfVyGW",
+	"KrDwORe6IzHMhb7yh81RtEsD8NR/1bTK933xmg4JFz7pL6p33LIyHhxsj4OqlVoFGv2SuqiGmroouyvy",
+	"hbJqrnm+6K4L+1wZd5Qemfi8PsmNytsh+itPlrFlfwN3THp01Y9VXrNXs77HCutZYXwX12JkUMzh4Daq",
+	"K91im9dk4a7oDoiXmjFeuS0lsJ3UoC8kpHM7f/r85p1Ty59/freLPFmjXKvsoAiI1E1jeFBoHlwi8kLl",
+	"2/dKpsFSOERDjyXQWq18KfJCKfkYWXbgnCUqF6HqbaFkirQrVkg52Ia+cSS6FBS+4dvzsrvXmU70IfiS",
+	"fGs6Q9EPauFPvGcb99ZZomR3O62zsgjx/+EGhun93Zcc244pn9zFgxQkfwBtjEYxWSq4sE7/mgJJA7wK",
+	"CKm3SbRpuC5DIaWATAJIUmDJEZo0ubOhV8LERNyeTAVt3lE58tkPuQ+7dhx+2TL2dQc2wrb5DdXpLfmc",
+	"wr5SfcnR7+WGxdd/pa6Dg3l0Gog6bVEFnEA5Q2fqXo+q6rguw71xndpSJHsrqb1i6Na+Rz/kBql0xtXr",
+	"a++8UtcNnXW7RBHTBi6IVz7VIcV8EYv/MBJzHjJWsQYQO2Q9jHKAR075Fn/6aPJI8lXeiI+MGrK/7ea2",
+	"Xu1jvn92qBuDE8EqTdqpne9S4I59cOH3k/NQsRF3z6kqBe5O0CZqxna/u8uWuStoXwt2gUGstr4I91eE",
+	"7NZU5xqqsCJhVjDrudNSiKokMmOBe5Q1YqnhFsOTG6Wp57el+lWtd1oT96hefxvbUvpADAT74QhatCMn",
+	"kCoidWaA62TRrqivAJZRtMY4Ei9k0fc0HMMf5VkqUm57IQ7GwUMAW7wVWRrBLLwBS+2omcLory8SE0uQ",
+	"IjqyNX3QN4rgk6v3ojyMwPvmKoNjdB+E+XXeeJmwnos1YOHIShh3op4z7VOhCgv1AldjpdJTaSbVfA7d",
+	"FWSnm+mB9dVrsFzIxjZqKRmfYoVjKHo8pfpCazPVfGZboTNfu6v3vwBsJy2yUCK5gZ15geMPWWfu7dbC",
+	"eP6TG9RnxJ9N4pud3JjrltMvixNJ5x7Rvq9TI3OFGVukkFmGMgvphBWZFdJ71DzPtVqXAYi6jG+8R9Wm",
+	"fV77IUfpVGo0K33MrZGVaMElwrLhA3+7fTzDrOf/55rA4u4c0giTOgwUtG8/0HyDVAgm4cSYdfXrO4Ri",
+	"8GdJw+LCdQ5arPx3tp3mX4VduLt/ms1A35fzPLxUdpTjHLnHQFfAv7zzS0yQkLItWGoyriLuppBIkbnd",
+	"ZlRspvOtpAggHDo52tCBiPPxqBM/QoeGe/3AXvm3sm4xGI2NsuVEB+UtIClYX/838UR45b5FmfNiVpac",
+	"Vvf4SqUgu134jzTkG0n14df0cav8Zw8AhUGtwBsMD+ChmxBwYChhUmvQDUvjI9vdbGtHjux/W5n70bf/",
+	"nsm1k7LH23dn56sCEcAzGpmm+Rr+difInVCb7OCpQ6ZB1fFoAgylqxW9m1XQx25WTP6XdFYafQ4khgOu",
+	"Y6qTJQtIlthhVYMS3xX+s0Tl245EnMq3D20LIDFUj0aIW3rInncq/vovJHFoOCG7SbCPUOcSWRQ9BQ2m",
+	"GY+MoDFzz+caoE0Ic27ME9UFY8SNcXL46UFJoi20B9aqr8kbnizYrNDltFXgzXFaI+8WGqmGrdSaUKCm",
+	"2wrAAs1tAxLSnw0yeVcZ3OkViHmqPg0/bXp5n+JhxbMts0otA4H5AGL7McDT+PAMsMAKTZ1kc0EULlYR",
+	"DHFIlFNSvExVhUyVYZlbA2xCI9RhNoV5kTVI9390dw0JJHBBlLH3pYokz4YpIsEi7CEIJ//7slKzTMXy",
+	"sTWtYca7ec8I5Tt76L1Kl120Z56DIvOl3zjytNh2+280CbvL8BVUcDsMKj0frWtYXZyAQ2RpfswxXF96",
+	"Vh/fN7zVQBFIybMATYsN0FjnNt3ivyelsiNMvZhRPIrUtzrWfrK+1XXx9jgd+szZ1bGuCtvXqRaxMWTk",
+	"xfrsDyOV/fMQEMg3OI9/Hi+VUb+nm/BDdyXP4B+HyWA7CP0qazaEZckTW825OJlDLFxEMjR83cySP05w",
+	"YMfgc692b5DhT6KfC50xzmhPP44mfGm8e7t9wtx6VQgFKeCstMfxxqPQL1mDzrC6i/PmHdgvWsCDijHv",
+	"t5ceWLMfM2bAPeUEpVV7+BVuBVd8CUT06vvqyfJZ8S2zektsJlasYMKWIkslsYmKjGWKKZ3ST6eSr5oM",
+	"27XqZq/5VVkYk2oe799icuK7DWPZ+GYed8dwfBJub4wT4j6tBXuPZNc0xogrEz+EYlc5NAJ87ChZHHbq",
+	"yNN4EtGPETsHp2dJUurCEbqpORZNb0ipSmVazK/NYtu1s74utt9Kqu6tWwz3PT20K451Zxat4NiNdb4C",
+	"cssSXhja4BSNwWfuKdUJNdkFaCeVMQ2J0k1FFxthFq1Jno98CV/dgAeb7ce3/zvN31yTtakXY3m8KLGM",
+	"J6xWc81Xh2IKn8thR2l1D4/rxYYCucW+NlZ+DAWQx+52dzNcvupgvo1dKZMvgPrvuqbpZTkygP9DKxPW",
+	"d91EWE1Jz0TybZ+79KQK6MfdsttY497hTlQBA2b3S7Fs2fNVuR0inILBemzZjJAVFPpSs8Cuz7hZIhaK",
+	"ygLLw3Zvc58VmfOXuklOfvFjbtlZM4jQHccMCF/aQ7u82uKMoqdCUPsDrO0VucS4prSeYRGR9FGROkNQ",
+	"khKTeUaarCIOqM331/pQs8RrrWpq616UV767faMEfj9BNnXlPTym0xhdY0dipuXp9p1WRd4LUMIN9Igv",
+	"kus5DI1zv1AyjaQUO0DQEzbn1p1LQTo1ICVbn0YeCdzAJY2/X708Mw1DKHakNnf3yxSTKpuDxgZIT4CY",
+	"a+WOtnLeCmnNGfYrd5tor5RvQb3HSERDlD7WcY1oYpBlASVxHxGlAzb5ZZp2tdn/DVT0YICKqJ8fjX7j",
+	"vGYuozz0BS0KWw3fsHurvaUh9/MsORj+eMeldK/YsmLzcHnUeAdNYTOeidC0cykSMol0flj8cF6CH3Mf",
+	"GTUL9Go33CaLScAeMkxtMoL0JbNtR6NKPlWaW6U7jYYP5agxoVfLp7QBsFZGDHN8N5md2GCy4IbiTJ5r",
+	"HOfW6i0TtgI8jWs29fBgndj02IzxJvYPjNVdjY/5yjML6cmybZ+ohaLPofh1p+1i7FgxNhOZituxu9rE",
+	"UoBRIlNZeCmWgDCKGnN3O5uIbthdjUJDjpLsdI+6xChor4wnvdlg3lyAbJ9CAG23C1hNAp+jscwUGgO8",
+	"auVNZqMKciu7zZS1Eik+ZKS9g/fGp/TdPIPD9fSS4qvQ2x6alwRVH25w21NrW9BR2woNLNPADXJouF9U",
+	"R7c3wr3n2Xz0OX9f9LXZhjtsvggJ7bTwcuys1cfA6i6hwn5Gyxl2ThaNNzzMibKqBEQr6au0x0mJWS2t",
+	"qPa9vfjRF6+PVpioVq1MEnhtkCQx2T2xoFCtKMvnrB5PkVuGjaYgpQnO+QZg2S7zVxthk0Wco0GBt2+G",
+	"YIy/OnV+d7zF7McKiwzW1FtACz6FmQpMQbTM51SKPVNSqo2prHfQbmFTnAX46RauQL6EzxztZF+PPWCt",
+	"fHj0Pum7yJaNqOxub0cQZ5VDZjxW2xz8F5ecScT1z6Qw1o3D5lVh2IonC5E5ZSKd7d63yGbyiErWd0IY",
+	"P78jPzMUY/vtRG6K+wxqlGUpt5z9cvnhUUPYG/EPak58yi08sWIFj3pBeodbhInr01Nw91L0ntSERlw/",
+	"ScVcWJogNIZEsgiCiqUIOUdL0zkcFjK2EllhY20XSmnKV3l7PyLY1+76ULopPOxArUlaB5X71nRRzbra",
+	"LAD1jVUp3yJQB3Ofz9KYU8JlksrTChWNjB3J0iPrD0fg4J4IaY/V8gP/4mfHe76unRPYXxV4EogQ1P0h",
+	"Udw2nBW+pOBwtP5NlpYcCvciUv+psMeB2wqHU5n4cFMXZrGYapF0GqI0YkwJpCe0ySBeDa++UIUZ44j4",
+	"s71qsDIBwztX1W8/4p7vMeNjsSjpQnZXQ1/igKOCZpadg/cvl1rIXrVF793GYDS5w7hueK/Y/YU4/xOy",
+	"LX2ZL9VPZ5W+yw6H7aGt6yD1UR47bF/5v/RXfHB7iRU0KmQE/dRzwzYgZUPX8OTRmiNGZyuxz6HapX2j",
+	"o26c+Pvfm/aQo26DHgrsLNdgwB6qRaQxxylEdM/qleX2bzUAjrJSq4DtQyKbYPtcBdqHnE1juY6BrzB9",
+	"awGbDhwBGvDXVhrf9L4/tN3fzGaQWNOek8K0T+IJmMenvaUnpV7Sq08PTQ2+xKjIUtBsw7dt0OGBUqzD",
+	"X/kAfN0Q3GrwIz6QG3nC8m33Bs0Miu2wvIF07dvjdfu6UG65F6ChkoUu43+PDUuc688MMQ6RQNgi7wL8",
+	"tr/k941ZtJGxGK3EBi3USUk6eWTVkpqpKj97flMqU7rJpPoJ8Y3+ohyDFwtFsPzAylmZlC0HKqOoLgaG",
+	"y8JtH6jOtchsLIzEGt9OOL6rhdqMlYN0tz72msVnNiwYXhs7UL3wDXEht5LybRmu9ocNsi1QnnintLW6",
+	"br0qreP6HTpy3OB8lEqQE/aHfi7s3wI8iIMUDYX2GE+Vz3asr6dHuH+1VhGENx1kIg41nYuQ8ib9alim",
+	"NmGPWpUsz6ZF6uervXQahxzHo/yJa3pcH6fSzebvXI/e3F/PHagNItghZ9bvXGMRZa1ZBXMHWJqhtEeZ",
+	"Ng017JPYnWoWStd5PYzVfHuocgyHHKdyzCd/+yyIkungzRQhTWMgs0xyS+hqBOpL+Go0v0RJt+GmNo3x",
+	"HGo1dK0E+sZhT4Lvx3TZlwB90rM47HaWaMMhTHM1djkm9vYR8MmGMPXyHDLAgh2CQHEKTVg2V3GhqTSz",
+	"XGpuic2oEW2HRj8o4N5+hUKTRxKIAmU/irPiernPxt+XVb0xquO2ZVuBCiIsGOFm+WBx0zDC+cVjOoxv",
+	"I/t2cWGYBjdb6QTJ9w1Dk3kjnL+zUu64tapepDRhEri7oLT7+ZQny6fsCxb1e9va2FhMYEF3lut9cdfH",
+	"rIUEvXqrNCTctFbPzOL1YVS9Ow6tkNLN3BSo+PoHJhVPzcQ7Ic4j2Si9ZHMFhi3UCqgWXxg6G+iUdcZm",
+	"G0+lm9izhEvIUt4OwfnmOle65yRbuLa1O94ZIXM2frHpW6xoMxNWZG6C3X/jwZryLUJm0HTvTjVRHogL",
+	"/7H4op0TrWEFqTgAoeCm+TIMPIZREx/Yy7KJrzaQmFMkF2kNZ7CBuPsJdhZtS3fLAqmBfNTEAzqi+sCC",
+	"eW8x7k99W6n8Z5EsK989nCmyi4Pw/MXBIlb3o1NHyNxcuDmBtLMJJR2fpe61CrXeuFu2PlDbsquEPLSb",
+	"RGMGax9QGaueuZTMGUbmnE23VKBYZBKMCVyyjWyaOt2h04wUT1SNOZf8/7p/LwrAmsz5wmaAybJc8qQJ",
+	"gnCfEfTVli3UhmXAdQnZFGpYqeCd3CgIsOPhtZpe2areHKXv4fpYxRZfRL8s81vqQxLyBEShHS3C+PqD",
+	"mbm+FnrHYjwQyScusT4rOiHA8T6GdIBP7zHUHf6F7lV/6fdG7gkiS4z2XT6000C4jNf9UjGfsbkFe1Oo",
+	"fyUgXu6BeAUz2In8WaKyWWGwarZL812Uw/om8LejUOBlvbvh/3WiKq84Vb0KOLjQWJh1t4BbFIOfeGhV",
+	"QpWOtRvOcEfThxymfcSeIAlrXNFOKcAhBw7Ar1hEEvFr/Jo1LWfYr/cbvg+hMy4CLUKfYJ2fylODo+Ki",
+	"o73AuMQ1jz2g3EywDpssE45RU9DA3MzmhrrbqNuNFIevisBFLUFAGVL9GVzimiytuNXiusvJ/kgjHrAy",
+	"aSs5KuHR+lpFVUS1ttvGw/BkTOt+xVpE3q/43TXYK26wkceqvKqqfvBus9tZkuemIpyhNKOSSQ2cI6ua",
+	"VLrD0XnjHUFrvobLMGq4LhK1bCocvVIrwHZ4GsCIozz1+jsVBtl76OuWADl12oWPiA2qhq+gsa40+jO9",
+	"7eX46TW8tO989Yb/3+cHoMjpsfem2rSvHxBsscFICeJCqRndeIJLpjT2Ep5XIdUIMdcGLYue4xbo74si",
+	"ooiQFBvgmoLwbYkXdz24qqNgn/LsBFU3+NVd8YTZ3VhXyoJ5XBh3MEplwDnXGG+OjrGvCaS4Ap2DGUBq",
+	"6qvkHPPWA/AKoCWW0KT7I99e+1EVggS5VhaJ41Io6D+sFu4/fjuR8XQF0MsQfoOow+jDULpRGGb8bwdo",
+	"gMAthfXLtIpPplJkaUw5GABT9vPTCv7hnMo/OxMF5KMfznYlobv59gZMfbb+//978+LZs2dee4RMiPJE",
+	"WVaFYlaK9m+URmKzFivcWMgfNbJvPH9WZYZ8+iK+WVaspoF/Y1TMiG6043GQI/pb2S/xCPaVCJnaIDMf",
+	"hpQxeL8nTBWYrxZYbL08mlANR/0YP6o/GnrdwvjHfkO8xAVJm9KgvrJRQ660hygvkaoeG4Y/ZRaM9X6M",
+	"MCzhUqLxfLNouv+0kwfUx48ffdXCAkudDG8I6SSzbKNVNqcS0xBBqkn2CmKuul1HhkGjzk94SOskxQGD",
+	"HCcIdzHBIDrGz22hqUfG/U0KzPQ5s12llPbrbKarT9Hw5trO7BxTbMdfll5poEvA3EiJVHKDpTtnEoxR",
+	"WRUByBODapbwLAGnWbC+gBm1C/YohbE7u6Vvhjxkgr/RLDkCDPqZ9ZXOFvSqJQ/emir5cbU3VwN1bslt",
+	"c8FPBfG+R99WY2ajKV5aShkwWCMgHh5t7rR3juA5g1VutxjNJRi9x+Ype0nXgxHinEiM4wkTogpYtrFy",
+	"ejyy+gCmQHdOtEmkcG4SB20sFoiEB5Vdgecek0bCY0K/pEAiHbsrYYz75vq52zQlYe818PbGydgslAQq",
+	"o6i5zb6L+TFV0Mc7NcZE4Nq2fSMq4Mp7/uMZ/tPY47LX4HKwo8U9eOLl6tT2RNgutHlaneqwsL6sYuo+",
+	"zGk952NMtSqchzuukvig1JKhi7OjEZw4+B3jQccQpZfYi72g4Eax+HMpOxSzSnknHOsXHDDmOYkPaFLF",
+	"dOHOJssF7XpfGr3hwhoW8gPG8jn4K1OpkqVBzFXqdFMsVUig9rQyV2dJROLpqPy9wEEPcNZ6n14e7Cs2",
+	"AW64CRbzAjIGSPfgA9UpR/THmQUnlJtzsj0SVWSW0rWZ2jAV+nysLoztZhl0A8acXHxAo2IotbsmH63s",
+	"jFyrIlmAwTNH2MFb4N6rTQx2BKQ1SmkhVmxhfGtG2ZzpjuSZmwGozuwZL+xCuSc8TXTnPL8MA28219dP",
+	"rv/57L+eJPyJe4M7W2Sv31wOPpeYpiynp44N4k/yOE0TX/yZwlokEGfbz2mRiY6YxhXYX3DAOM4N3fvI",
+	"52flofuGBE3H+Ji0ZS8yrlnJ5+38db80a2UPlLT9iiOOglOdQ/arJyg8FA2mtzoxgTpOXmlpqhyyc8oE",
+	"+N4vi4Z7jS+zgo7a4bRccDMsgWX/8iup7E0IliePfIj8xmiqsRYrdoXgswfrmblwZ+dIYAntAd+QMXhs",
+	"UDwmjIBQqcDmKX3MDdrf8KCiCG+h5aMfHp3xXDz687c//ycAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -36,7 +36,7 @@ func scheme(m school.Moment, p *school.Piece, slot int, choices plan.Plan) contr
 	c := m.Case(p)
 	choices = c.Shelf.FromJars(choices, func(string) []glaze.Layer { return nil })
 	band := c.Shelf.Band(choices, c.Work)
-	findings := plan.AndFinding(c.Shelf.Check(choices, c.Work), c.Shelf.Lacking(choices, m.Takes()))
+	findings := school.ToldOf(m, choices, c.Work, plan.AndFinding(c.Shelf.Check(choices, c.Work), c.Shelf.Lacking(choices, m.Takes())))
 	v := contract.Scheme{Slot: slot, BandMM: band.HeightMM, Findings: view.Findings(findings, c.Body), Amounts: view.List(c.AmountsOf(choices, band), view.Amount)}
 	for _, surface := range p.Body.Surfaces {
 		shown := survey.Surface{Surface: surface, Choice: choices[surface.ID]}

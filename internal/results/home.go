@@ -82,7 +82,7 @@ func (r Results) atHome(ctx context.Context, m school.Moment, p *school.Piece, w
 		if len(s.On) == 0 {
 			continue
 		}
-		one := homeStack{Surface: s.Name, Stack: title(m, p.State.Stack(s.ID).AsLaid())}
+		one := homeStack{Surface: s.Name, Stack: view.StackName(m, p.State.Stack(s.ID).AsLaid())}
 		if hex := view.Hex(s.Fired); hex != nil {
 			one.Fired = template.CSS(*hex) //nolint:gosec // six digits of a colour that we worked out
 		}

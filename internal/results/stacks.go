@@ -21,79 +21,26 @@ func unwanted(r results.Record) plan.Unwanted {
 	return plan.Unwanted{Stack: r.Stack, Clay: r.Ground.Clay, Cone: r.Ground.Cone, Air: r.Ground.Air, Half: r.Ground.Half}
 }
 
-// fired is every surface that came out of a glaze firing, the oldest first. What a piece says is
-// remembered for as long as it is the same.
-func (r Results) fired(m school.Moment) (all []results.Fired) {
-	pieces := slices.DeleteFunc(school.EveryPiece(m.Snapshot), func(p *school.Piece) bool { return !out(p) })
-	slices.SortFunc(pieces, func(a, b *school.Piece) int {
-		return cmp.Or(a.State.Firing.Unloaded.Compare(b.State.Firing.Unloaded), cmp.Compare(a.ID, b.ID))
-	})
-	r.mind.mu.Lock()
-	defer r.mind.mu.Unlock()
-	kept := make(map[*school.Piece]wasFired, len(pieces))
-	for _, p := range pieces {
-		one, known := r.mind.fired[p]
-		if a := m.Assignments[p.Assignment]; !known || one.of != a {
-			one = wasFired{a, surfacesFired(m, p)}
-		}
-		kept[p] = one
-		all = append(all, one.surfaces...)
-	}
-	r.mind.fired = kept
-	return all
-}
-
-// surfacesFired are the glazed surfaces of a piece that is out of the kiln.
-func surfacesFired(m school.Moment, p *school.Piece) (all []results.Fired) {
-	work, o := m.WorkOf(p), p.State.Outcome()
-	for i := range p.Body.Surfaces {
-		s := &p.Body.Surfaces[i]
-		stack := p.State.Stack(s.ID).AsLaid()
-		if stack.Total() == 0 {
-			continue
-		}
-		spot := work.SpotOf(s)
-		one := results.Fired{Piece: p.ID, Surface: s.ID, Stack: stack, Ground: results.FiredOn{Firing: spot.Firing, Half: spot.Half}, Judged: o.Judged(), Flow: o.Flow}
-		one.Sound = o.SoundOn(s.ID)
-		for _, f := range o.On(s.ID) {
-			one.Faults = append(one.Faults, f.Kind)
-		}
-		if said := p.State.Opinion; said != nil {
-			one.Said, one.Again = true, said.Again
-		}
-		if all := school.PicturesOf(m, p); len(all) > 0 {
-			one.Picture = all[len(all)-1]
-		}
-		all = append(all, one)
-	}
-	return all
-}
-
 // ListStacks lists stacks by what became of them.
 func (r Results) ListStacks(context.Context, contract.ListStacksRequestObject) (contract.ListStacksResponseObject, error) {
 	m := r.School.Now()
-	return contract.ListStacks200JSONResponse(view.List(results.Records(r.fired(m)), func(one results.Record) contract.StackRecord { return record(m, one) })), nil
+	return contract.ListStacks200JSONResponse(view.List(m.Stacks(), func(one results.Record) contract.StackRecord { return record(m, one) })), nil
 }
 
 func record(m school.Moment, r results.Record) contract.StackRecord {
-	v := contract.StackRecord{Key: unwanted(r).Key(), Stack: view.All(r.Stack), Title: title(m, r.Stack), Clay: r.Ground.Clay, Cone: string(r.Ground.Cone), Atmosphere: cmp.Or(r.Ground.Air, glaze.Oxidation), Textured: r.Ground.Half == glaze.Texture,
-		Fired: r.Fired, Judged: r.Judged, Sound: r.Sound, Least: r.Least, Most: r.Most, Said: r.Said, Again: r.Again, Pieces: view.All(r.Pieces), Pictures: view.All(r.Pictures),
-		Faults: []contract.CountedFault{}, Flows: []contract.CountedFault{}}
-	for _, f := range fault.All() {
-		if n := r.Faults[f.Kind]; n > 0 {
-			v.Faults = append(v.Faults, contract.CountedFault{Name: f.Name, Count: n})
-		}
-	}
+	v := contract.StackRecord{Key: unwanted(r).Key(), Stack: view.All(r.Stack), Title: view.StackName(m, r.Stack), Clay: r.Ground.Clay, Cone: string(r.Ground.Cone), Atmosphere: cmp.Or(r.Ground.Air, glaze.Oxidation), Textured: r.Ground.Half == glaze.Texture,
+		Fired: r.Fired, Judged: r.Judged, Sound: r.Sound, Least: r.Least, Most: r.Most, Said: r.Said, Again: r.Again, Pieces: view.All(r.Pieces), Pictures: view.All(picturesOf(m, r.Pieces)),
+		Faults: counted(r.Faults), Flows: []contract.CountedFault{}}
 	for _, f := range []fault.Flow{fault.Stayed, fault.ALittle, fault.ToBand, fault.OnShelf} {
 		if n := r.Flows[f]; n > 0 {
 			v.Flows = append(v.Flows, contract.CountedFault{Name: f.Says(), Count: n})
 		}
 	}
-	switch r.MoreOrFewer {
-	case 1:
-		v.Advice = view.Some(fmt.Sprintf("A coat more next time: %d of %d were see-through or striped.", r.BecauseCount, r.Judged))
-	case -1:
-		v.Advice = view.Some(fmt.Sprintf("A coat fewer next time: %d of %d ran, or gathered.", r.BecauseCount, r.Judged))
+	v.Advice = view.Some(r.Advice())
+	read := view.List(r.Read, func(one results.Read) contract.Hex { return one.Lab.Hex() })
+	v.Read = &read
+	if apart, ok := r.Apart(); ok {
+		v.Apart = &apart
 	}
 	if a, is := school.Avoids.Get(m.Snapshot, v.Key); is {
 		v.Avoid = &a.Reason
@@ -107,23 +54,20 @@ func record(m school.Moment, r results.Record) contract.StackRecord {
 	return v
 }
 
-// title is a stack by codes and names.
-func title(m school.Moment, stack glaze.Stack) string {
-	var all []string
-	for _, l := range stack {
-		name := l.Glaze
-		if g := m.Shelf.Glazes[l.Glaze]; g != nil {
-			name += " " + g.Name
+// picturesOf are the newest pictures of pieces, one each, the newest last.
+func picturesOf(m school.Moment, pieces []string) (all []string) {
+	for _, id := range pieces {
+		if of := school.PicturesOf(m, m.Pieces[id]); len(of) > 0 {
+			all = append(all, of[len(of)-1])
 		}
-		all = append(all, name)
 	}
-	return strings.Join(all, " + ")
+	return all
 }
 
 // AvoidStack says that a stack is not wanted again, or is.
 func (r Results) AvoidStack(ctx context.Context, q contract.AvoidStackRequestObject) (contract.AvoidStackResponseObject, error) {
 	return contract.AvoidStack204Response{}, r.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		all := results.Records(r.fired(m))
+		all := m.Stacks()
 		i := slices.IndexFunc(all, func(one results.Record) bool { return unwanted(one).Key() == q.Body.Key })
 		if i < 0 {
 			return school.Missing("fired stack")
@@ -136,4 +80,39 @@ func (r Results) AvoidStack(ctx context.Context, q contract.AvoidStackRequestObj
 		school.Avoids.Put(c, a)
 		return nil
 	})
+}
+
+// free is a code that no tile has: R and a number.
+func free(m school.Moment) string {
+	for n := 1; ; n++ {
+		code := fmt.Sprintf("R%d", n)
+		if _, taken := school.Tiles.Get(m.Snapshot, code); !taken {
+			return code
+		}
+	}
+}
+
+// HangStack makes a tile of what a stack became on pieces.
+func (r Results) HangStack(ctx context.Context, q contract.HangStackRequestObject) (contract.HangStackResponseObject, error) {
+	var made glaze.Tile
+	err := r.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		all := m.Stacks()
+		i := slices.IndexFunc(all, func(one results.Record) bool { return one.Key() == q.Body.Key })
+		if i < 0 {
+			return school.Missing("fired stack")
+		}
+		if e, ok := m.Shelf.Evidence(all[i].Stack, all[i].Ground.Spot()); ok && e.Exact {
+			return school.Refuse("Tile %s shows it already: it stays the one to go by.", e.Tile.Code)
+		}
+		var err error
+		if made, err = results.Hang(free(m), &all[i], m.At); err != nil {
+			return school.Says(err)
+		}
+		school.Tiles.Put(c, made)
+		return nil
+	})
+	if err != nil {
+		return nil, err
+	}
+	return contract.HangStack200JSONResponse(view.Tile(r.School.Now(), made)), nil
 }

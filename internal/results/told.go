@@ -31,13 +31,6 @@ type mind struct {
 	of    *school.Snapshot
 	model *results.Model
 	read  map[*school.Piece]reading
-	fired map[*school.Piece]wasFired
-}
-
-// wasFired is what a piece that came out says of stacks, under its assignment as it was.
-type wasFired struct {
-	of       *school.Assignment
-	surfaces []results.Fired
 }
 
 // reading is what one judged piece teaches, under the house as it was read.

@@ -175,9 +175,14 @@ func (x explainer) watch(class string) []string {
 	if last == nil {
 		return lines
 	}
-	n, pieces := map[results.Cause]int{}, 0
-	for _, p := range mine {
-		if p.State.Firing.Load != last.State.Firing.Load {
+	return x.watchOf(slices.DeleteFunc(mine, func(p *school.Piece) bool { return p.State.Firing.Load != last.State.Firing.Load }))
+}
+
+// watchOf are the causes that were named on most of some pieces, and what to do about them.
+func (x explainer) watchOf(all []*school.Piece) []string {
+	n, pieces, lines := map[results.Cause]int{}, 0, []string{}
+	for _, p := range all {
+		if !out(p) || !p.State.Outcome().Judged() {
 			continue
 		}
 		pieces++

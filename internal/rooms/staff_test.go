@@ -162,7 +162,9 @@ func (s *staff) Decide(ctx context.Context, words []desk.Word) error {
 }
 
 func (s *staff) Wish(ctx context.Context, by work.Actor, id string, tiles []string, text string) error {
-	return s.change(ctx, func(m school.Moment, c *school.Change) error { return desk.Wish(m, c, by, id, tiles, text) })
+	return s.change(ctx, func(m school.Moment, c *school.Change) error {
+		return desk.Wish(m, c, by, school.Wish{Piece: id, Tiles: tiles, Text: text})
+	})
 }
 
 func (s *staff) AddScheme(ctx context.Context, id string) error {

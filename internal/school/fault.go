@@ -106,3 +106,6 @@ func Photo(err error) error {
 	}
 	return err
 }
+
+// GonePhotograph is said of a photograph that somebody deleted, also while it is shown.
+var GonePhotograph = Fault{Kind: NotFound, Text: "This photograph is not here any more: somebody deleted it. What was read from it stays."}

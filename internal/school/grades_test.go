@@ -42,6 +42,8 @@ func TestFiguresOfBeforeAreGrades(t *testing.T) {
 	run("DROP TABLE grade")
 	run("DROP TABLE avoided")
 	run("DROP TABLE vote")
+	run("DROP TABLE offer")
+	run("DROP TABLE fired_colour")
 	run("DELETE FROM goose_db_version WHERE version_id >= 11")
 	seq := 0
 	log := func(piece, id, kind, body string) {

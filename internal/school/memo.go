@@ -9,6 +9,7 @@ import (
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
+	"enkaustos/core/results"
 	"enkaustos/core/stock"
 	"enkaustos/core/survey"
 	"enkaustos/core/work"
@@ -110,6 +111,8 @@ func (m Moment) Survey(p *Piece) survey.Survey {
 	if len(m.memo.surveys) > 2*len(m.Pieces) {
 		clear(m.memo.surveys)
 		clear(m.memo.open) // who still reads an older snapshot leaves its pieces here
+		clear(m.memo.fired)
+		clear(m.memo.grounds)
 	}
 	m.memo.surveys[p] = remembered{v, m.At, map[string][]byte{}}
 	m.memo.mu.Unlock()
@@ -120,6 +123,7 @@ func (m Moment) Survey(p *Piece) survey.Survey {
 // holds and it is the same piece.
 func (m Moment) Remembered(p *Piece, what string, write func() []byte) []byte {
 	m.Survey(p)
+	what += m.hears(p)
 	m.memo.mu.Lock()
 	known := m.memo.surveys[p]
 	text := known.written[what]
@@ -137,7 +141,7 @@ func (m Moment) Remembered(p *Piece, what string, write func() []byte) []byte {
 
 // Findings are what is to be said of a piece's plan, beside what its class takes.
 func (m Moment) Findings(p *Piece, v survey.Survey) []plan.Finding {
-	return v.InClass(survey.Case{Plan: p.Plan.Choices, Shelf: m.Assignments[p.Assignment].Shelf}, m.Takes())
+	return m.Told(p, v.InClass(survey.Case{Plan: p.Plan.Choices, Shelf: m.Assignments[p.Assignment].Shelf}, m.Takes()))
 }
 
 // Order is the working order of a piece's plan.
@@ -153,6 +157,8 @@ type memo struct {
 	pace    work.Pace
 	surveys map[*Piece]remembered
 	open    map[*Piece][]stock.Amount // what their plans still take
+	fired   map[*Piece][]results.Fired
+	grounds map[*Piece][]string // what their planned stacks are called on their grounds
 }
 
 type remembered struct {
@@ -167,7 +173,7 @@ func (r remembered) holds(now time.Time) bool {
 }
 
 func newMemo() *memo {
-	return &memo{surveys: map[*Piece]remembered{}, open: map[*Piece][]stock.Amount{}}
+	return &memo{surveys: map[*Piece]remembered{}, open: map[*Piece][]stock.Amount{}, fired: map[*Piece][]results.Fired{}, grounds: map[*Piece][]string{}}
 }
 
 func (m *memo) forget(p *Piece) {
@@ -175,4 +181,6 @@ func (m *memo) forget(p *Piece) {
 	defer m.mu.Unlock()
 	delete(m.surveys, p)
 	delete(m.open, p)
+	delete(m.fired, p)
+	delete(m.grounds, p)
 }

@@ -132,6 +132,19 @@ func (n *next) scheme(s Scheme, kept bool) {
 	}
 }
 
+func (n *next) firedAs(f FiredColour, kept bool) {
+	p := n.own(f.Piece)
+	if p.FiredAs = maps.Clone(p.FiredAs); p.FiredAs == nil {
+		p.FiredAs = map[string]FiredColour{}
+	}
+	if p.FiredAs[f.Surface] = f; !kept {
+		delete(p.FiredAs, f.Surface)
+	}
+	if len(p.FiredAs) == 0 {
+		p.FiredAs = nil // as of a piece of which nobody read any
+	}
+}
+
 func (n *next) approval(a Approval, _ bool) {
 	p := n.own(a.Piece)
 	p.Word = &a
@@ -179,7 +192,7 @@ func (n *next) settle() {
 	if n.resurvey || n.memo == nil {
 		n.memo = newMemo()
 	}
-	n.budgets = &budgets{}
+	n.budgets, n.came = &budgets{}, &came{}
 }
 
 // shelves rebuilds what plans are checked against.

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"time"
 
+	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/grade"
 	"enkaustos/core/kiln"
@@ -39,6 +40,8 @@ var (
 	Labels      = Register("label", func(l Label) string { return l.Glaze }).Quiet()
 	Wishes      = Register("wish", func(w Wish) string { return w.Piece }).OfPiece(func(w Wish) string { return w.Piece })
 	Avoids      = Register("avoided", func(a Avoided) string { return a.Key() })
+	Offers      = Register("offer", func(o Offer) string { return o.Piece }).OfPiece(func(o Offer) string { return o.Piece })
+	FiredAs     = Register("fired_colour", FiredColour.Key).folds((*next).firedAs).OfPiece(func(f FiredColour) string { return f.Piece })
 	Votes       = Register("vote", func(v Vote) string { return v.Piece }).Quiet()
 	Grades      = Register("grade", Grade.Key).Quiet().Teachers()
 	Photographs = Register("photograph", func(p Photograph) string { return p.ID }).Quiet().OfPiece(func(p Photograph) string { return p.Piece })
@@ -295,6 +298,8 @@ type Wish struct {
 	At    time.Time `json:"at,omitzero"`
 	Tiles []string  `json:"tiles,omitempty"` // glaze.Tile.Code, up to three
 	Text  string    `json:"text,omitempty"`
+
+	Willing bool `json:"willing,omitempty"` // would try a stack that nobody has fired
 }
 
 // Avoided is a stack that is not wanted again where it was fired.
@@ -303,6 +308,32 @@ type Avoided struct {
 	At time.Time `json:"at,omitzero"`
 	By string    `json:"by,omitempty"`
 }
+
+// Offer is a stack that nobody has fired, and that a student is asked to try on a piece. A piece has
+// one; taken, it is part of the plan, and the offer is gone.
+type Offer struct {
+	Piece    string      `json:"piece"`
+	Surface  string      `json:"surface"`
+	Stack    glaze.Stack `json:"stack"`
+	At       time.Time   `json:"at,omitzero"`
+	By       string      `json:"by,omitempty"`
+	Declined bool        `json:"declined,omitempty"` // it is not asked again of this piece
+}
+
+// FiredColour is what a surface came out as, read from a photograph with a card in it. A surface has
+// one, the newest.
+type FiredColour struct {
+	Piece   string        `json:"piece"`
+	Surface string        `json:"surface"`
+	Photo   string        `json:"photo"` // Photograph.ID, also when that is deleted
+	At      time.Time     `json:"at,omitzero"`
+	Lab     colour.Lab    `json:"lab"`
+	Scatter float64       `json:"spread,omitempty"` // ΔE2000 over the box
+	Flags   []colour.Flag `json:"flags,omitempty"`
+}
+
+// Key names what was read of a surface.
+func (f FiredColour) Key() string { return f.Piece + "/" + f.Surface }
 
 // Vote is what a class thinks of the schemes of a piece. A piece has one, the newest.
 type Vote struct {
@@ -340,7 +371,9 @@ func (g Grade) Key() string { return g.Piece + "/" + string(g.What) }
 type Photograph struct {
 	ID     string    `json:"id"`
 	Name   string    `json:"name"`
-	Piece  string    `json:"piece,omitempty"` // "" for a rack
+	Piece  string    `json:"piece,omitempty"` // "" for a rack, or a board
+	Board  bool      `json:"board,omitempty"` // of several pieces; what is cut from it is a photograph of each
+	From   string    `json:"from,omitempty"`  // the board it was cut from
 	At     time.Time `json:"at,omitzero"`
 	Width  int       `json:"width"`
 	Height int       `json:"height"`

@@ -200,7 +200,7 @@ func (s *School) Together(ctx context.Context, do func(context.Context) error) e
 		return err
 	}
 	after := *s.now.Load()
-	after.memo, after.budgets = newMemo(), &budgets{} // days may have been gone back to
+	after.memo, after.budgets, after.came = newMemo(), &budgets{}, &came{} // days may have been gone back to
 	s.now.Store(&after)
 	return nil
 }

@@ -36,6 +36,7 @@ type Snapshot struct {
 	order   order
 	memo    *memo
 	budgets *budgets
+	came    *came
 }
 
 // Assignment is an assignment with the body that its measurements make, and
@@ -62,6 +63,8 @@ type Piece struct {
 	Schemes map[int]plan.Plan // beside the plan, by slot
 	Word    *Approval         // the teacher's last word on its plan; nil for none
 	Granted *Approval         // the last approval; nil where it never was approved
+
+	FiredAs map[string]FiredColour // what its surfaces came out as, where somebody read it
 }
 
 // Stands is where the plan stands with the teacher.

@@ -52,17 +52,18 @@ func JSON(m school.Moment, by work.Actor, p *school.Piece) []byte {
 func listed(m school.Moment, p *school.Piece) contract.Piece {
 	a, student, s := m.Assignments[p.Assignment], m.Maker(p), p.State
 	at := m.Survey(p)
+	said := m.Told(p, at.Findings)
 	of := m.Case(p).Work
 	v := contract.Piece{Id: p.ID, Class: a.Class, Assignment: a.ID, Title: a.Name, Student: student.Name, Mark: student.Mark,
 		Clay: a.Clay, Cone: string(of.Cone), NextCone: string(of.Next()), Ware: ware(a, s, of), Stage: at.Stage, Seq: s.Seq, Revision: p.Plan.Revision, BandMM: at.Band.HeightMM,
 		Fit: ready.MayBeLoaded(s, at.Blockers), Together: Some(ready.MayPassTogether(at.Blockers)), Approval: Approval(p), Sight: &at.Sight, GlazeLeft: Some(s.GlazeLeft), Stood: Some(school.StoodAt(m, p)),
-		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Blockers), Findings: []contract.Finding{}, Warnings: Some(warnings(at.Findings)),
+		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Blockers), Findings: []contract.Finding{}, Warnings: Some(warnings(said)),
 		Overruled: List(at.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
 		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(school.PicturesOf(m, p)), Notes: notes(s.Notes, false),
 		Missing: Some(work.Words(s.Lost)), Harms: harms(s), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Spot: Some(s.Spot), Absent: When(s.Absent),
 		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(work.Words(s.Damages)), Wish: wish(m, p)}
 	v.Dust, v.UnderPencil = dust(p, at.Dust), Some(foot.PencilUnder(at.Band.HeightMM))
-	if heard, _ := Heard(m, p, at.Findings); len(heard) > 0 {
+	if heard, _ := Heard(m, p, said); len(heard) > 0 {
 		v.Findings = Findings(heard, p.Body)[:1]
 	}
 	if len(at.LookFor) > 0 {
@@ -86,7 +87,8 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 	if o := s.Opinion; o != nil {
 		v.Opinion, v.Again = &o.Text, &o.Again
 	}
-	v.Outcome = outcome(p)
+	v.Outcome, v.Offer = outcome(p), offer(m, p)
+	cameOut(p, at.Surfaces, v.Surfaces)
 	return v
 }
 
@@ -137,7 +139,7 @@ func wish(m school.Moment, p *school.Piece) *contract.Wish {
 	if !ok {
 		return nil
 	}
-	return &contract.Wish{Tiles: All(w.Tiles), Text: w.Text}
+	return &contract.Wish{Tiles: All(w.Tiles), Text: w.Text, Willing: Some(w.Willing)}
 }
 
 // Approval is where a plan stands with the teacher.
@@ -183,7 +185,7 @@ func warnings(findings []plan.Finding) (n int) {
 // Surface is a surface with its plan and its coats, at a moment: when what is dry
 // already became dry is nobody's matter.
 func Surface(s survey.Surface, now time.Time) contract.SurfaceState {
-	v := contract.SurfaceState{Resist: Some(contract.SurfaceStateResist(s.Choice.Resist)), Heavy: Some(s.Choice.Heavy), Optional: Some(s.Optional), Detail: Some(string(s.Detail)),
+	v := contract.SurfaceState{Resist: Some(contract.SurfaceStateResist(s.Choice.Resist)), Heavy: Some(s.Choice.Heavy), Tried: Some(s.Choice.Tried), Optional: Some(s.Optional), Detail: Some(string(s.Detail)),
 		Id: s.ID, Name: s.Name, Stands: Some(s.Stands), Bare: Some(s.Choice.Bare), Stack: All(s.Choice.Stack),
 		On: List(s.On, func(c survey.Coat) contract.Coat {
 			return contract.Coat{Id: c.ID, Glaze: c.Glaze, Felt: Some(c.Felt), How: how(c.How), DownTo: Some(c.DownToMM), Rest: rest(&c.Coat), OnWet: Some(c.OnWet), Odd: Some(!c.Planned), Fired: Some(c.Fired)}
@@ -263,7 +265,7 @@ func finding(t plan.Together) contract.Finding {
 }
 
 func choice(surface string, c plan.Choice) contract.Choice {
-	return contract.Choice{Surface: surface, Bare: c.Bare, Stack: All(c.Stack), Resist: Some(contract.ChoiceResist(c.Resist)), Heavy: Some(c.Heavy)}
+	return contract.Choice{Surface: surface, Bare: c.Bare, Stack: All(c.Stack), Resist: Some(contract.ChoiceResist(c.Resist)), Heavy: Some(c.Heavy), Tried: Some(c.Tried)}
 }
 
 // Choices is a plan, surface by surface.
@@ -275,7 +277,7 @@ func Choices(p plan.Plan) []contract.Choice {
 func PlanOf(in []contract.Choice) plan.Plan {
 	p := plan.Plan{}
 	for _, c := range in {
-		p[c.Surface] = plan.Choice{Bare: c.Bare, Stack: c.Stack, Resist: plan.Resist(Value(c.Resist)), Heavy: Value(c.Heavy)}
+		p[c.Surface] = plan.Choice{Bare: c.Bare, Stack: c.Stack, Resist: plan.Resist(Value(c.Resist)), Heavy: Value(c.Heavy), Tried: Value(c.Tried)}
 	}
 	return p
 }

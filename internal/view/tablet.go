@@ -22,7 +22,7 @@ func atTablet(m school.Moment, p *school.Piece, full contract.Piece) contract.Pi
 		Clay: full.Clay, Cone: full.Cone, NextCone: full.NextCone, Ware: full.Ware, Stage: full.Stage, Seq: full.Seq, Revision: full.Revision, BandMM: full.BandMM,
 		Surfaces: full.Surfaces, Findings: full.Findings, Blockers: []contract.Blocker{}, Overruled: []contract.Ruling{},
 		Place: full.Place, PlaceWhy: full.PlaceWhy, Helps: []string{}, Pictures: []string{}, Notes: notes(p.State.Notes, true),
-		Fired: full.Fired, Unloaded: full.Unloaded, Outcome: full.Outcome, Dust: full.Dust, UnderPencil: full.UnderPencil,
+		Offer: full.Offer, Fired: full.Fired, Unloaded: full.Unloaded, Outcome: full.Outcome, Dust: full.Dust, UnderPencil: full.UnderPencil,
 		Approval: contract.Approval{State: full.Approval.State, Changes: []contract.PlanChange{}}}
 	if jars := plan.AllowedJars(a.Jars, school.Classes.All(m.Snapshot)[a.Class].Jars); jars != nil {
 		v.Jars = new(slices.Sorted(maps.Keys(jars)))
@@ -40,7 +40,7 @@ func atTablet(m school.Moment, p *school.Piece, full contract.Piece) contract.Pi
 		v.PlaceWhy = "Ask your teacher."
 	}
 	if full.Wish != nil {
-		v.Wish = &contract.Wish{Tiles: []string{}} // that there are wishes, and no more
+		v.Wish = &contract.Wish{Tiles: []string{}, Willing: full.Wish.Willing} // that there are wishes, and who would try something
 	}
 	if full.Opinion != nil {
 		v.Opinion = new(string)

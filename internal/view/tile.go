@@ -30,6 +30,11 @@ func Tile(m school.Moment, t glaze.Tile) contract.Tile {
 	v.Food = v.Food && jars[t.Stack[len(t.Stack)-1].Glaze].Kind.Melts()
 	slices.Reverse(names)
 	v.Title, v.Raw = strings.Join(names, " over "), raw
+	if len(t.Samples) > 0 {
+		samples := List(t.Samples, func(s glaze.OnPiece) contract.Hex { return s.Lab.Hex() })
+		apart := t.Apart()
+		v.Samples, v.Apart = &samples, &apart
+	}
 	if p, ok := m.Pieces[t.Piece]; ok {
 		v.PieceOf = Some(m.Who(p))
 	}

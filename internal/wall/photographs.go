@@ -21,6 +21,9 @@ type Photographs struct {
 	CopyEvery time.Duration
 }
 
+// gone is what is said of a photograph that is not kept any more.
+var gone error = school.GonePhotograph
+
 // Photograph is a kept photograph, of a rack of tiles or of a piece, without its
 // pixels.
 type Photograph = school.Photograph
@@ -44,16 +47,12 @@ func (p Photographs) Take(ctx context.Context, name string, body io.Reader) (Pho
 	})
 }
 
-func photograph(p Photograph) contract.Photograph {
-	return contract.Photograph{Id: p.ID, Name: p.Name, At: p.At, Width: p.Width, Height: p.Height}
-}
-
 // ListPhotographs lists the kept photographs of racks, the newest first.
 func (p Photographs) ListPhotographs(context.Context, contract.ListPhotographsRequestObject) (contract.ListPhotographsResponseObject, error) {
 	all := []contract.Photograph{}
 	for _, one := range school.Photographs.Sorted(p.School.Now().Snapshot, func(a, b Photograph) int { return b.At.Compare(a.At) }) {
-		if one.Piece == "" {
-			all = append(all, photograph(one))
+		if one.Piece == "" && !one.Board {
+			all = append(all, view.Photograph(one))
 		}
 	}
 	return contract.ListPhotographs200JSONResponse(all), nil
@@ -65,7 +64,7 @@ func (p Photographs) AddPhotograph(ctx context.Context, r contract.AddPhotograph
 	if err != nil {
 		return nil, err
 	}
-	return contract.AddPhotograph201JSONResponse(photograph(made)), nil
+	return contract.AddPhotograph201JSONResponse(view.Photograph(made)), nil
 }
 
 // RemovePhotograph throws a photograph away, so that nothing of it stays in the file; what was read
@@ -76,11 +75,17 @@ func (p Photographs) RemovePhotograph(ctx context.Context, r contract.RemovePhot
 	err := p.School.Change(ctx, func(m school.Moment, c *school.Change) error {
 		one, ok := school.Photographs.Get(m.Snapshot, r.Id)
 		if !ok {
-			return school.Refuse("This photograph is not here any more: somebody deleted it already.")
+			return gone
 		}
 		since = one.At
 		school.Photographs.Drop(c, one)
 		c.Picture(r.Id, nil)
+		// What was cut from a board is on the board as well.
+		if board, is := school.Photographs.Get(m.Snapshot, one.From); is {
+			since = board.At
+			school.Photographs.Drop(c, board)
+			c.Picture(board.ID, nil)
+		}
 		return nil
 	})
 	if err != nil {
@@ -99,13 +104,22 @@ func (p Photographs) RemovePhotograph(ctx context.Context, r contract.RemovePhot
 func (p Photographs) picture(ctx context.Context, id string) (one Photograph, jpeg []byte, err error) {
 	one, ok := school.Photographs.Get(p.School.Now().Snapshot, id)
 	if !ok {
-		return one, nil, school.Missing("photograph")
+		return one, nil, gone
 	}
 	jpeg, err = p.School.Picture(ctx, id)
 	if err == nil && jpeg == nil {
-		err = school.Missing("photograph")
+		err = gone
 	}
 	return one, jpeg, err
+}
+
+// GetPhotograph is a photograph without its pixels.
+func (p Photographs) GetPhotograph(_ context.Context, r contract.GetPhotographRequestObject) (contract.GetPhotographResponseObject, error) {
+	one, ok := school.Photographs.Get(p.School.Now().Snapshot, r.Id)
+	if !ok {
+		return nil, gone
+	}
+	return contract.GetPhotograph200JSONResponse(view.Photograph(one)), nil
 }
 
 // GetPicture is a photograph's picture.
@@ -128,63 +142,17 @@ func (p Photographs) ReadPhotograph(ctx context.Context, r contract.ReadPhotogra
 	if err != nil {
 		return nil, err
 	}
-	cards := view.List(r.Body.Cards, card)
-	light, err := lightOf(picture, cards)
+	cards := view.List(r.Body.Cards, view.Card)
+	light, err := view.Light(picture, cards)
 	if err != nil {
 		return nil, err
 	}
 	light.By = colour.LightKind(view.Value(r.Body.By))
-	readings, err := picture.ReadAll(view.List(r.Body.Boxes, box), light)
+	readings, err := picture.ReadAll(view.List(r.Body.Boxes, view.Box), light)
 	if err != nil {
 		return nil, school.Refuse("%s", school.Sentence(err))
 	}
 	return contract.ReadPhotograph200JSONResponse{Levels: light.Levels, Places: light.Places, Says: light.Says(),
-		LeftOut: view.List(light.Left, func(l colour.LeftOut) contract.CardLeftOut { return contract.CardLeftOut{Card: l.Card, Why: l.Why} }),
-		Doubts:  view.List(light.Doubts, cardDoubt), Readings: view.List(readings, boxReading)}, nil
-}
-
-// lightOf is the light that the cards of a picture show.
-func lightOf(picture colour.Picture, cards []colour.Card) (colour.Light, error) {
-	if len(cards) == 0 {
-		return picture.Unlit(), nil
-	}
-	for i, c := range cards {
-		if !c.Box.Inside(picture.Width, picture.Height) {
-			return colour.Light{}, school.Refuse("Card %d lies outside the picture: move it in.", i+1)
-		}
-	}
-	if one, other, twice := colour.Twice(cards); twice {
-		return colour.Light{}, school.Refuse("Cards %d and %d lie in one place and are both marked %s: remove one, or mark it as what it is.", one+1, other+1, cards[one].Kind)
-	}
-	light, err := picture.Learn(cards)
-	if err != nil {
-		return light, school.Says(err)
-	}
-	return light, nil
-}
-
-func boxReading(read colour.Reading) contract.BoxReading {
-	return contract.BoxReading{Lab: read.Lab, Hex: read.Lab.Hex(), Scatter: float32(read.Scatter),
-		Flags: view.List(read.Flags, view.Flag), Doubtful: colour.Doubtful(read.Flags)}
-}
-
-func cardDoubt(d colour.CardDoubt) contract.CardDoubt {
-	v := contract.CardDoubt{Why: d.Why}
-	if d.Card >= 0 {
-		v.Card = &d.Card
-	}
-	return v
-}
-
-func card(c contract.Card) colour.Card {
-	v := colour.Card{Box: box(c.Box), Kind: colour.CardKind(c.Kind)}
-	v.True, _ = colour.UsualCard(v.Kind) // the contract knows no other kinds
-	if c.L != nil {
-		v.True = colour.Lab{L: float64(*c.L)}
-	}
-	return v
-}
-
-func box(b contract.Box) colour.Box {
-	return colour.Box{X: float64(b.X), Y: float64(b.Y), W: float64(b.W), H: float64(b.H)}
+		LeftOut: view.List(light.Left, view.CardLeftOut),
+		Doubts:  view.List(light.Doubts, view.CardDoubt), Readings: view.List(readings, view.BoxReading)}, nil
 }

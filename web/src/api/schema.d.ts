@@ -523,7 +523,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["getPhotograph"];
         put?: never;
         post?: never;
         /** Throw a photograph away; what was read from it stays. */
@@ -2291,10 +2291,133 @@ export interface paths {
         };
         /** Stacks by what became of them, what most surely comes out sound first. */
         get: operations["listStacks"];
-        put?: never;
+        /** Make a tile of what a stack became on pieces, from all the colours that were read of it. */
+        put: operations["hangStack"];
         /** Say that a stack is not wanted again, and why; without a reason it is wanted again. */
         post: operations["avoidStack"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/results/boards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Photographs of boards of pieces, the newest first. */
+        get: operations["listBoards"];
+        put?: never;
+        /** Take in a photograph of a board with several pieces, JPEG or PNG. */
+        post: operations["addBoard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs/{id}/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give each piece on a board its part of the photograph. */
+        post: operations["cutBoard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/photographs/{id}/colours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read the colours of surfaces that came out, by the cards in the photograph, beside what their tiles promised. */
+        post: operations["readPieces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/lookback": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What an assignment took and taught, for whoever gives it again. */
+        get: operations["lookBack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/assignments/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give an assignment to a class once more, from what it was. */
+        post: operations["giveAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/results/laboratory": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What plans ask for and nobody has fired, who would try it, and what came back of it. */
+        get: operations["getLaboratory"];
+        put?: never;
+        /** Offer stacks that nobody has fired to students who would like to try one. */
+        post: operations["offerExperiments"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pieces/{id}/experiment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take a stack that was offered into the plan, as an experiment, or decline it. */
+        put: operations["answerOffer"];
+        post?: never;
+        /** Take an offer back that nobody answered yet, or one that was declined, so that it may be asked again. */
+        delete: operations["withdrawOffer"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2576,6 +2699,8 @@ export interface components {
             l?: number;
         };
         Photograph: {
+            /** @description Whose picture it is; missing for a rack or a board */
+            piece?: string;
             id: string;
             name: string;
             /** Format: date-time */
@@ -3209,6 +3334,13 @@ export interface components {
             place: number;
             /** @description Why its colour is not to be trusted too far, if so */
             doubt?: string;
+            /** @description Colours on pieces that it was averaged from */
+            samples?: components["schemas"]["Hex"][];
+            /**
+             * Format: double
+             * @description How far apart those are, ΔE2000
+             */
+            apart?: number;
             strips: components["schemas"]["TileStrip"][];
             texture?: components["schemas"]["Hex"];
         };
@@ -3375,11 +3507,13 @@ export interface components {
             resist?: "wax" | "latex";
             /** @description Thicker than the figure on purpose */
             heavy?: boolean;
+            /** @description As an experiment: to see what a stack becomes that nobody has fired */
+            tried?: boolean;
         };
         /** @enum {string} */
         Severity: "stop" | "warn" | "note";
         /** @enum {string} */
-        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "lesson-time" | "blurs" | "meeting" | "seam" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "coats-astray" | "same-or-next" | "jar-doubted" | "latex-on" | "not-bone-dry" | "damp" | "closed" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
+        MatterCode: "contact" | "below-band" | "clay-cone" | "clay-low" | "glaze-cone" | "unknown-glaze" | "coats-stop" | "coats-many" | "coats-few" | "underglaze-few" | "underglaze-food" | "underglaze-open" | "food-label" | "food-bare" | "gap" | "forgotten" | "no-tile" | "experiment" | "came-before" | "tile-doubt" | "out-of-stock" | "seat" | "matte-lip" | "chips-steep" | "breaking-flat" | "hidden" | "pale-on-dark" | "swallowed" | "raw-unseen" | "pale-bare" | "opposite-hues" | "dried" | "not-allowed" | "underside" | "stilts" | "runs-low" | "clear-in-band" | "bad-before" | "latex" | "mixing" | "ware" | "dear" | "dip-foot" | "jar-short" | "lesson-time" | "blurs" | "meeting" | "seam" | "detail-lost" | "colours-many" | "one-each" | "covered-much" | "no-vents" | "no-pose" | "no-tiles-yet" | "no-plan" | "cone-unknown" | "coats-missing" | "coats-astray" | "same-or-next" | "jar-doubted" | "latex-on" | "not-bone-dry" | "damp" | "closed" | "damaged" | "part-missing" | "aside" | "away" | "no-name" | "cover-unchecked" | "cover-lapsed" | "cover-refused" | "foot-unchecked" | "foot-lapsed" | "foot-refused" | "foot-unclear" | "foot-parts" | "foot-how" | "drying" | "wet" | "dry-below" | "beyond" | "other-glaze" | "unplanned" | "base-first" | "checked" | "loaded" | "fired" | "to-the-teacher";
         Finding: {
             code: components["schemas"]["MatterCode"];
             severity: components["schemas"]["Severity"];
@@ -3465,6 +3599,8 @@ export interface components {
         Wish: {
             tiles: string[];
             text: string;
+            /** @description Would try a stack that nobody has fired */
+            willing?: boolean;
         };
         Room: {
             /** @description The classes in the room now; none between lessons */
@@ -4240,6 +4376,8 @@ export interface components {
             /** @enum {string} */
             resist?: "wax" | "latex";
             heavy?: boolean;
+            tried?: boolean;
+            came?: components["schemas"]["CameOut"];
             /** @description Its latex came off */
             peeled?: boolean;
             /**
@@ -4320,6 +4458,7 @@ export interface components {
             cover?: components["schemas"]["LastLook"];
             foot?: components["schemas"]["LastLook"];
             wish?: components["schemas"]["Wish"];
+            offer?: components["schemas"]["Offer"];
             approval: components["schemas"]["Approval"];
             id: string;
             class: string;
@@ -4515,11 +4654,246 @@ export interface components {
             pictures: string[];
             /** @description Coats for next time, where the results speak */
             advice?: string;
+            /** @description Colours that were read of it */
+            read?: components["schemas"]["Hex"][];
+            /**
+             * Format: double
+             * @description How far apart they came out, ΔE2000 of the two that differ most
+             */
+            apart?: number;
             /** @description Why it is not wanted again */
             avoid?: string;
             /** @description The tile that shows it here */
             tile?: string;
             raw?: components["schemas"]["Hex"];
+            look?: components["schemas"]["Hex"];
+        };
+        StackHung: {
+            key: string;
+        };
+        BoardBoxes: {
+            boxes: {
+                piece: string;
+                box: components["schemas"]["Box"];
+            }[];
+        };
+        PiecesRead: {
+            cards: components["schemas"]["Card"][];
+            /**
+             * @description By what light it was taken; missing where nobody said
+             * @enum {string}
+             */
+            by?: "daylight" | "lamp";
+            /** @description Somebody looked at cards that disagree */
+            looked?: boolean;
+            /** @description Keep what was read; else it is only shown */
+            keep?: boolean;
+            boxes: {
+                piece: string;
+                surface: string;
+                box: components["schemas"]["Box"];
+            }[];
+        };
+        PiecesReading: {
+            /** @description Kinds of patch that were used: 0 to 3 */
+            levels: number;
+            /** @description Places in which cards lie */
+            places: number;
+            leftOut: components["schemas"]["CardLeftOut"][];
+            doubts: components["schemas"]["CardDoubt"][];
+            /** @description What these cards can and cannot do */
+            says: string;
+            /** @description In the order of the boxes */
+            readings: components["schemas"]["PieceReading"][];
+        };
+        PieceReading: {
+            piece: string;
+            surface: string;
+            hex: components["schemas"]["Hex"];
+            flags: components["schemas"]["Flag"][];
+            came: components["schemas"]["CameOut"];
+        };
+        /** @description The colour of a surface that came out beside what its tile promised */
+        CameOut: {
+            hex?: components["schemas"]["Hex"];
+            /** @description The tile that promised */
+            tile?: string;
+            promise?: components["schemas"]["Hex"];
+            /**
+             * Format: double
+             * @description ΔE2000; missing where no single figure holds
+             */
+            deltaE?: number;
+            /**
+             * Format: double
+             * @description It lies between this
+             */
+            least?: number;
+            /**
+             * Format: double
+             * @description and this
+             */
+            most?: number;
+            says: string;
+            photo: string;
+            /** Format: date-time */
+            at: string;
+        };
+        LookBack: {
+            assignment: string;
+            name: string;
+            class: string;
+            pieces: number;
+            /** @description Pieces of it that came out and were judged */
+            out: number;
+            sound: number;
+            /** @description What was laid of each glaze */
+            amounts: components["schemas"]["Amount"][];
+            /** @description Days on which coats were laid */
+            lessons: number;
+            coats: number;
+            /**
+             * Format: date-time
+             * @description The first coat
+             */
+            first?: string;
+            /**
+             * Format: date-time
+             * @description The last one
+             */
+            last?: string;
+            /**
+             * Format: date-time
+             * @description When the last of it was out
+             */
+            unloaded?: string;
+            /**
+             * Format: double
+             * @description Days on which the middle piece was worked on
+             */
+            perPiece?: number;
+            /** @description Different plans, what came out best first */
+            plans: components["schemas"]["PlanBack"][];
+            faults: components["schemas"]["CountedFault"][];
+            /** @description What a class should watch next time */
+            watch: string[];
+        };
+        PlanBack: {
+            /** @description One that had it */
+            piece: string;
+            /** @description Surface by surface */
+            says: string[];
+            surfaces: components["schemas"]["SurfaceState"][];
+            pieces: number;
+            judged: number;
+            sound: number;
+            /** @description A stack of it is not wanted again */
+            avoided?: boolean;
+        };
+        GivenAgain: {
+            class: string;
+            name: string;
+            /** @description The piece whose plan all begin from; missing for none */
+            plan?: string;
+            /** @description Keep as much of each glaze for it as it took last time */
+            keep?: boolean;
+        };
+        Laboratory: {
+            /** @description Pieces on which their makers would try something and may */
+            willing: number;
+            /** @description That nobody took yet */
+            offers: components["schemas"]["Offered"][];
+            /** @description Planned and never fired, the most planned first */
+            blanks: components["schemas"]["Blank"][];
+            matrices: components["schemas"]["LabMatrix"][];
+        };
+        OfferWanted: {
+            /** @description Whose students are asked; without it, all */
+            class?: string;
+        };
+        OfferAnswer: {
+            take: boolean;
+        };
+        Offered: {
+            piece: string;
+            who: string;
+            /** @description Of the assignment */
+            title: string;
+            /** @description Its name */
+            surface: string;
+            stack: components["schemas"]["Layer"][];
+            /** @description The stack by codes and names */
+            name: string;
+            /** Format: date-time */
+            at: string;
+            declined: boolean;
+        };
+        /** @description A stack that nobody has fired and that the maker is asked to try */
+        Offer: {
+            surface: string;
+            /** @description The name of the surface */
+            on: string;
+            stack: components["schemas"]["Layer"][];
+            /** @description The stack by codes and names */
+            name: string;
+            /** @description Its glazes alone, from the clay up */
+            faces: components["schemas"]["OfferFace"][];
+        };
+        OfferFace: {
+            glaze: string;
+            name: string;
+            raw?: components["schemas"]["Hex"];
+            fired?: components["schemas"]["Hex"];
+        };
+        Blank: {
+            stack: components["schemas"]["Layer"][];
+            name: string;
+            clay: string;
+            cone: string;
+            atmosphere: components["schemas"]["Atmosphere"];
+            textured: boolean;
+            /** @description That plan it */
+            pieces: number;
+            /** @description Experiments that are offered or under way */
+            running: number;
+        };
+        LabMatrix: {
+            clay: string;
+            cone: string;
+            atmosphere: components["schemas"]["Atmosphere"];
+            textured: boolean;
+            bases: components["schemas"]["Layer"][][];
+            /** @description An empty one is the base alone */
+            tops: components["schemas"]["Layer"][][];
+            /** @description Row by row, a row for each top */
+            cells: components["schemas"]["LabCell"][];
+            /** @description Cells that somebody asked for */
+            asked: number;
+            /** @description Of those, that something came back of */
+            back: number;
+            /** @description Of those, that are under way */
+            running: number;
+        };
+        LabCell: {
+            stack: components["schemas"]["Layer"][];
+            name: string;
+            asked: boolean;
+            /** @description Whose pieces plan it */
+            planned: string[];
+            /** @description Who is asked to try it */
+            offered: string[];
+            /** @description Who tries it */
+            taken: string[];
+            /** @description Surfaces that came out */
+            fired: number;
+            judged: number;
+            sound: number;
+            faults: components["schemas"]["CountedFault"][];
+            /** @description That came out with it */
+            pieces: string[];
+            pictures: string[];
+            /** @description The tile that shows it */
+            tile?: string;
             look?: components["schemas"]["Hex"];
         };
         CountedFault: {
@@ -6690,6 +7064,29 @@ export interface operations {
         responses: {
             /** @description The photograph */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photograph"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPhotograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The photograph */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9961,6 +10358,31 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    hangStack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StackHung"];
+            };
+        };
+        responses: {
+            /** @description The tile */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tile"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     avoidStack: {
         parameters: {
             query?: never;
@@ -9975,6 +10397,250 @@ export interface operations {
         };
         responses: {
             /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listBoards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Photographs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photograph"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    addBoard: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description The photograph */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photograph"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    cutBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardBoxes"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    readPieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PiecesRead"];
+            };
+        };
+        responses: {
+            /** @description What was read */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PiecesReading"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    lookBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The account */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookBack"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    giveAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GivenAgain"];
+            };
+        };
+        responses: {
+            /** @description The new assignment */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assignment"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLaboratory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The laboratory */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Laboratory"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    offerExperiments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfferWanted"];
+            };
+        };
+        responses: {
+            /** @description What was offered */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offered"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    answerOffer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfferAnswer"];
+            };
+        };
+        responses: {
+            /** @description The piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceDetail"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    withdrawOffer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Withdrawn */
             204: {
                 headers: {
                     [name: string]: unknown;

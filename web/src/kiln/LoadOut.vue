@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, watch } from "vue";
+import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
+import { inTurn } from "@/lib/inTurn";
 import { shelfName, type LoadPlan } from "@/kiln/shapes";
 import { useChanged } from "@/lib/queries";
 import CameraButton from "@/ui/CameraButton.vue";
@@ -27,7 +28,10 @@ const order = computed(() =>
     .filter((p) => !p.lid && !p.tile)
     .sort((a, b) => b.level - a.level),
 );
-const left = computed(() => order.value.filter((p) => !p.cameOut));
+/** Said to be out, while the plan does not know it yet: the next key is for the next piece. */
+const gone = ref(new Set<string>());
+watch(order, (all) => all.forEach((p) => p.cameOut && gone.value.delete(p.piece)));
+const left = computed(() => order.value.filter((p) => !p.cameOut && !gone.value.has(p.piece)));
 const piece = computed(() => order.value.find((p) => p.piece === props.chosen));
 const next = () => {
   const at = left.value.find((p) => p.piece !== props.chosen);
@@ -38,14 +42,18 @@ watch(
   (lost) => lost && next(),
   { immediate: true },
 );
-async function out(how: How) {
+const inOrder = inTurn();
+/** Keys may come faster than answers: each waits for the one before, and is for the piece then shown. */
+const out = (how: How) => inOrder(() => takeOut(how));
+async function takeOut(how: How) {
   const p = piece.value;
-  if (!p || p.cameOut) return;
+  if (!p || p.cameOut || gone.value.has(p.piece)) return;
   const path = { params: { path: { id: props.plan.load } } };
   const done = await attempt(answer(api.POST("/loads/{id}/out", { ...path, body: { piece: p.piece, how } })));
   if (!done) return;
+  gone.value.add(p.piece);
   next();
-  await changed("load", "own");
+  void changed("load", "own");
 }
 useKeys(Object.fromEntries(ways.map((w) => [w.key, () => out(w.how)])));
 </script>

@@ -56,5 +56,6 @@ export function choiceOf(s: Schemas["SurfaceState"]): Schemas["Choice"] {
     stack: s.stack,
     ...(s.resist ? { resist: s.resist } : {}),
     ...(s.heavy ? { heavy: true } : {}),
+    ...(s.tried ? { tried: true } : {}),
   };
 }

@@ -1,0 +1,55 @@
+// Package experiment makes a laboratory of a class: stacks that plans ask for and nobody has fired are
+// offered to students who would like to try one, on a surface of their piece where the rules of the
+// house allow it; and what came back fills the matrix.
+package experiment
+
+import (
+	"cmp"
+	"slices"
+
+	"enkaustos/core/glaze"
+	"enkaustos/core/plan"
+)
+
+// Twice is on how many pieces a stack is tried: one alone may be a chance.
+const Twice = 2
+
+// Ground is on what a stack lies and in what it is fired; a result speaks for no other.
+type Ground struct {
+	glaze.Firing
+	Half glaze.Half // smooth or textured
+}
+
+// GroundOf is the ground of a spot on a piece.
+func GroundOf(at plan.Spot) Ground { return Ground{at.Firing, at.Half} }
+
+// Spot is where a tile would have to speak for.
+func (g Ground) Spot() plan.Spot { return plan.Spot{Firing: g.Firing, Half: g.Half} }
+
+// Blank is a stack that plans ask for, and that nobody has fired on its ground.
+type Blank struct {
+	Stack   glaze.Stack // as it is fired
+	Ground  Ground
+	Pieces  []string // that plan it
+	Running int      // experiments with it that were offered or taken, and are not back
+}
+
+// Open is on how many more pieces it is to be tried.
+func (b Blank) Open() int { return max(0, Twice-b.Running) }
+
+// Ranked are blanks, those that most pieces plan first.
+func Ranked(all []Blank) []Blank {
+	all = slices.Clone(all)
+	slices.SortStableFunc(all, func(a, b Blank) int {
+		return cmp.Or(cmp.Compare(len(b.Pieces), len(a.Pieces)), cmp.Compare(a.Ground.Clay, b.Ground.Clay), cmp.Compare(a.Stack.Text(), b.Stack.Text()))
+	})
+	return all
+}
+
+// Offer is a blank that somebody is asked to try.
+type Offer struct {
+	Blank   int // in the list that was shared out
+	Student string
+	Piece   string
+	Surface string
+}
