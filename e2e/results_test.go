@@ -19,6 +19,12 @@ type object = map[string]any
 // with three coats on the face, so many minutes apart.
 func firedClass(t testing.TB, s *server, c *http.Client, name string, students, minutes int) (pieces []contract.Piece) {
 	t.Helper()
+	return firedWith(t, s, c, name, students, minutes, object{"surface": "face", "bare": false, "stack": []object{{"glaze": "N01", "coats": 3}}}, "N01", "N01", "N01")
+}
+
+// firedWith is firedClass with another face, laid coat by coat.
+func firedWith(t testing.TB, s *server, c *http.Client, name string, students, minutes int, face object, coats ...string) (pieces []contract.Piece) {
+	t.Helper()
 	var list strings.Builder
 	list.WriteString("name,class,mark\n")
 	for i := range students {
@@ -27,7 +33,6 @@ func firedClass(t testing.TB, s *server, c *http.Client, name string, students, 
 	send(t, c, "POST", s.url+"/api/imports", object{"kind": "students", "apply": true, "text": list.String()})
 	classes := get[[]contract.Class](t, c, s.url+"/api/classes")
 	class := classes[slices.IndexFunc(classes, func(c contract.Class) bool { return c.Name == name })]
-	stack := []object{{"glaze": "N01", "coats": 3}}
 	send(t, c, "POST", s.url+"/api/assignments", object{"class": class.Id, "name": "Reed tile", "form": "slab", "measures": object{"thickness": 20}, "cone": "6"})
 	all := func() []contract.Piece {
 		return get[contract.PieceList](t, c, s.url+"/api/pieces?class="+class.Id).Pieces
@@ -44,12 +49,12 @@ func firedClass(t testing.TB, s *server, c *http.Client, name string, students, 
 		send(t, c, "POST", s.url+"/api/events", object{"events": events})
 	}
 	for _, p := range all() {
-		send(t, c, "PUT", s.url+"/api/pieces/"+p.Id+"/plan", object{"revision": 0, "choices": []object{{"surface": "face", "bare": false, "stack": stack}, {"surface": "edge", "bare": true, "stack": []object{}}}})
+		send(t, c, "PUT", s.url+"/api/pieces/"+p.Id+"/plan", object{"revision": 0, "choices": []object{face, {"surface": "edge", "bare": true, "stack": []object{}}}})
 	}
 	each(func(contract.Piece) []object { return []object{{"kind": "clean"}} })
-	for range 3 {
+	for _, glaze := range coats {
 		each(func(contract.Piece) []object {
-			return []object{{"kind": "coat", "surface": "face", "glaze": "N01"}}
+			return []object{{"kind": "coat", "surface": "face", "glaze": glaze}}
 		})
 		later(minutes)
 	}

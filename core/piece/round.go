@@ -245,8 +245,8 @@ func (b Body) Curved(surface string) bool {
 		for _, p := range t.Line {
 			low, high = min(low, p[1]), max(high, p[1])
 		}
-		if high-low > level {
-			return true
+		if s, _ := b.Surface(surface); high-low > level || s.Use == Lip {
+			return true // a lip is round, however level it is drawn
 		}
 	}
 	return false

@@ -63,7 +63,7 @@ var classes = []class{
 	{"8 Teal", "HAR", "04", 26, []task{{"Seed-thief bowl", piece.Bowl, piece.Measures{"rim": 120, "height": 58, "foot": 50, "hollow": 5}, []stage{fit, fit, drying, coated, begun}, piece.Marking{}}}},
 	{"9 Curlew", "FEN", "6", 26, []task{{"Lamplighter's cup", piece.Cup, piece.Measures{"rim": 82, "base": 68, "height": 94}, []stage{inKiln, inKiln, fit, drying}, piece.Marking{}}}},
 	{"10 Studio", "FEN", "6", 24, []task{
-		{"Map of a walk", piece.Slab, piece.Measures{"length": 210, "width": 140, "thickness": 11}, []stage{judged, out, judged, out}, piece.Marking{}},
+		{"Map of a walk", piece.Slab, piece.Measures{"length": 210, "width": 140, "thickness": 11}, []stage{judged, judged, out, judged, judged}, piece.Marking{}},
 		{"Ferryman's bowl", piece.Bowl, piece.Measures{"rim": 176, "height": 78, "foot": 72, "hollow": 6, "footWidth": 8}, []stage{planned, begun, untouched, planned}, piece.Marking{}},
 	}},
 	{"Thursday Club", "HAR", "04", 20, []task{{"Echo cup", piece.Cup, piece.Measures{"rim": 76, "base": 70, "height": 86}, []stage{judged, out, begun, untouched}, piece.Marking{}}}},
@@ -117,6 +117,9 @@ func build(ctx context.Context, s *school.School, clock *Clock, at time.Time) er
 		return err
 	}
 	if err := m.firings(); err != nil {
+		return err
+	}
+	if err := m.laboratory(); err != nil {
 		return err
 	}
 	if err := m.kept(); err != nil {

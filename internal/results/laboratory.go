@@ -181,24 +181,26 @@ func share(m school.Moment, class string) ([]experiment.Blank, []experiment.Offe
 	return blanks, offers, nil
 }
 
+// Offer offers stacks that nobody has fired to students of a class, or of all, who would like to try
+// one; made are the pieces whose makers are asked.
+func Offer(m school.Moment, c *school.Change, by, class string) (made []string, err error) {
+	if _, is := school.Classes.Get(m.Snapshot, class); class != "" && !is {
+		return nil, school.Missing("class")
+	}
+	blanks, offers, err := share(m, class)
+	for _, o := range offers {
+		school.Offers.Put(c, school.Offer{Piece: o.Piece, Surface: o.Surface, Stack: blanks[o.Blank].Stack, At: m.At, By: by})
+		made = append(made, o.Piece)
+	}
+	return made, err
+}
+
 // OfferExperiments offers stacks that nobody has fired to students who would like to try one.
 func (l Laboratory) OfferExperiments(ctx context.Context, r contract.OfferExperimentsRequestObject) (contract.OfferExperimentsResponseObject, error) {
-	class := view.Value(r.Body.Class)
 	var made []string
-	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		if _, is := school.Classes.Get(m.Snapshot, class); class != "" && !is {
-			return school.Missing("class")
-		}
-		blanks, offers, err := share(m, class)
-		if err != nil {
-			return err
-		}
-		made = nil
-		for _, o := range offers {
-			school.Offers.Put(c, school.Offer{Piece: o.Piece, Surface: o.Surface, Stack: blanks[o.Blank].Stack, At: m.At, By: school.ActorOf(ctx).Name})
-			made = append(made, o.Piece)
-		}
-		return nil
+	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
+		made, err = Offer(m, c, school.ActorOf(ctx).Name, view.Value(r.Body.Class))
+		return err
 	})
 	if err != nil {
 		return nil, err

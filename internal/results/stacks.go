@@ -29,7 +29,7 @@ func (r Results) ListStacks(context.Context, contract.ListStacksRequestObject) (
 
 func record(m school.Moment, r results.Record) contract.StackRecord {
 	v := contract.StackRecord{Key: unwanted(r).Key(), Stack: view.All(r.Stack), Title: view.StackName(m, r.Stack), Clay: r.Ground.Clay, Cone: string(r.Ground.Cone), Atmosphere: cmp.Or(r.Ground.Air, glaze.Oxidation), Textured: r.Ground.Half == glaze.Texture,
-		Fired: r.Fired, Judged: r.Judged, Sound: r.Sound, Least: r.Least, Most: r.Most, Said: r.Said, Again: r.Again, Pieces: view.All(r.Pieces), Pictures: view.All(picturesOf(m, r.Pieces)),
+		Fired: r.Fired, Judged: r.Judged, Sound: r.Sound, Least: r.Least, Most: r.Most, Said: r.Said, Again: r.Again, Pieces: view.All(r.Pieces), Pictures: picturesOf(m, r.Pieces),
 		Faults: counted(r.Faults), Flows: []contract.CountedFault{}}
 	for _, f := range []fault.Flow{fault.Stayed, fault.ALittle, fault.ToBand, fault.OnShelf} {
 		if n := r.Flows[f]; n > 0 {
@@ -55,7 +55,8 @@ func record(m school.Moment, r results.Record) contract.StackRecord {
 }
 
 // picturesOf are the newest pictures of pieces, one each, the newest last.
-func picturesOf(m school.Moment, pieces []string) (all []string) {
+func picturesOf(m school.Moment, pieces []string) []string {
+	all := []string{}
 	for _, id := range pieces {
 		if of := school.PicturesOf(m, m.Pieces[id]); len(of) > 0 {
 			all = append(all, of[len(of)-1])

@@ -159,8 +159,7 @@ useKeys({
         @point="pointed = $event"
       />
       <WishLine
-        v-if="piece.wish"
-        :wish="piece.wish"
+        :piece="piece"
         :tiles="tiles.data.value ?? []"
         :surface="surface?.name ?? ''"
         @give="give($event.stack)"

@@ -19,6 +19,7 @@ const classes = useClasses();
           {{ classes.byId.value.get(a.class)?.name }}{{ a.madeAt ? `, from ${day(a.madeAt)}` : "" }},
           {{ a.pieces }} {{ a.pieces === 1 ? "piece" : "pieces" }}
         </span>
+        <RouterLink :to="`/plan/again/${a.id}`">Give it again</RouterLink>
         <RouterLink :to="`/plan/sheets/${a.id}`">Record sheets to print</RouterLink>
         <el-button size="small" :aria-label="`Reopen ${a.name}`" @click="$emit('reopen', a)"
           >Reopen</el-button

@@ -135,6 +135,7 @@ function verdict(p: Piece) {
         <RouterLink :to="`/plan/review/${g.id}`">Look over the plans</RouterLink>
         <RouterLink :to="`/plan/sheets/${g.id}`">Record sheets to print</RouterLink>
         <template v-if="teaches">
+          <RouterLink :to="`/plan/again/${g.id}`">Give it again</RouterLink>
           <button type="button" :aria-label="`Change ${g.name}`" @click="change(g)">Change</button>
           <button type="button" :aria-label="`Add pieces of ${g.name}`" @click="adding = g">
             Add pieces

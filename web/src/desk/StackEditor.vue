@@ -56,6 +56,7 @@ function resist(kind: string) {
     none ? { ...bare, bare: !!props.surface.bare } : { ...bare, bare: false, resist: kind as "wax" },
   );
 }
+const tried = () => emit("change", { ...choiceOf(props.surface), tried: !props.surface.tried });
 const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.surface.heavy });
 </script>
 
@@ -155,6 +156,12 @@ const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.s
         :model-value="!!surface.heavy"
         label="thick on purpose"
         @change="thick"
+      />
+      <el-checkbox
+        v-if="surface.stack.length && (surface.tried || !surface.tile)"
+        :model-value="!!surface.tried"
+        label="as an experiment"
+        @change="tried"
       />
     </div>
   </div>

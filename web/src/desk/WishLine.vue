@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import { computed } from "vue";
-import type { Schemas, Tile } from "@/api/client";
+import type { Piece, Tile } from "@/api/client";
+import OfferLine from "@/desk/OfferLine.vue";
 
-/** What the student wished for, the best first; a tile is taken for the chosen surface. */
-const props = defineProps<{ wish: Schemas["Wish"]; tiles: Tile[]; surface: string }>();
+/** What the student is offered to try, and wished for, the best first; a tile is taken for the chosen surface. */
+const props = defineProps<{ piece: Piece; tiles: Tile[]; surface: string }>();
 const emit = defineEmits<{ give: [tile: Tile] }>();
 const wished = computed(() =>
-  props.wish.tiles.flatMap((code) => props.tiles.find((t) => t.code === code) ?? []),
+  (props.piece.wish?.tiles ?? []).flatMap((code) => props.tiles.find((t) => t.code === code) ?? []),
 );
 </script>
 
 <template>
-  <section class="wish" aria-label="Wishes of the student">
-    <b>Wished for</b>
+  <OfferLine v-if="piece.offer" :piece="piece" :offer="piece.offer" />
+  <section v-if="piece.wish" class="wish" aria-label="Wishes of the student">
+    <b>{{ wished.length || piece.wish.text ? "Wished for" : "Wishes:" }}</b>
     <button
       v-for="t in wished"
       :key="t.code"
@@ -22,7 +24,8 @@ const wished = computed(() =>
     >
       <span :style="{ background: t.fired }" aria-hidden="true" />{{ t.code }}
     </button>
-    <span v-if="wish.text">“{{ wish.text }}”</span>
+    <span v-if="piece.wish.willing" class="soft">would try a stack nobody has fired</span>
+    <span v-if="piece.wish.text">“{{ piece.wish.text }}”</span>
   </section>
 </template>
 

@@ -268,8 +268,12 @@ export type Answer =
     >
   | "sketch";
 
+/** What came of pieces, and what it teaches: it hangs on them, and on jars, tiles and rules. */
+const taught: Answer[] = ["why", "faults", "stacks", "risks", "laboratory", "lookback"];
+
 /** How every piece is judged hangs on jars, tiles and rules. */
 const judged: Answer[] = [
+  ...taught,
   "pieces",
   "piece",
   "today",
@@ -303,10 +307,7 @@ const overPieces: Answer[] = [
   "models",
   "programmes",
   "close",
-  "why",
-  "faults",
-  "stacks",
-  "risks",
+  ...taught,
 ];
 
 /**
@@ -327,7 +328,7 @@ export const affects = {
   reserve: ["budget", "before", "shortages", "pieces", "piece", "review", "today"],
   label: ["glazes"],
   tile: ["tiles", ...judged],
-  photograph: ["photographs"],
+  photograph: ["photographs", "boards", "stacks", "laboratory"],
   programme: ["programmes"],
   class: ["classes", "rules", "term", ...judged, "room", "timetable", "lessons"],
   student: ["classes", "pieces", "piece", "today", "seating"],
@@ -345,7 +346,7 @@ export const affects = {
   /** Glaze was poured into cups, or came back. */
   pour: ["before", "close", "glazes", "budget", "shortages"],
   vote: ["vote"],
-  avoided: ["stacks", ...judged],
+  avoided: judged,
   grade: ["grades"],
   rubric: ["grades"],
   brushes: ["brushes", "before", "close"],

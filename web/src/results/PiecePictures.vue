@@ -3,6 +3,7 @@ import { computed, ref, watch } from "vue";
 import { answer, api, type Piece } from "@/api/client";
 import { useChanged } from "@/lib/queries";
 import { useSession } from "@/lib/useSession";
+import PieceShot from "@/ui/PieceShot.vue";
 import { ask, attempt, say } from "@/ui/messages";
 import { dayAndClock } from "@/ui/moments";
 
@@ -37,14 +38,13 @@ async function remove(id: string) {
 
 <template>
   <figure v-if="shown" class="pictures">
-    <a :href="`/api/photographs/${shown}/picture`" target="_blank" class="photo"
-      ><img :src="`/api/photographs/${shown}/picture`" :alt="`Photograph of ${piece.student}'s piece`"
-    /></a>
+    <PieceShot :id="shown" class="photo" :alt="`Photograph of ${piece.student}'s piece`" />
     <figcaption>
       <el-button v-if="newest.length > 1" size="small" @click="at = (at + 1) % newest.length"
         >Next photograph</el-button
       >
       <span v-if="newest.length > 1" class="soft num">{{ at + 1 }} of {{ newest.length }}</span>
+      <RouterLink :to="`/results/read/${shown}`">Read its colours</RouterLink>
       <el-button
         v-if="session.data.value?.role === 'teacher'"
         size="small"
@@ -62,10 +62,9 @@ async function remove(id: string) {
   margin: 0;
   width: 100%;
 }
-.photo img {
+.photo {
   width: 100%;
   height: 190px;
-  object-fit: cover;
 }
 figcaption {
   display: flex;

@@ -4,12 +4,11 @@ import { answer, api, type Piece } from "@/api/client";
 import { useLog } from "@/lib/usePieces";
 import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
-import { sayStack, stackOf } from "@/lib/stack";
 import { useSession } from "@/lib/useSession";
+import CameOut from "@/results/CameOut.vue";
 import PiecePictures from "@/results/PiecePictures.vue";
 import PieceWhy from "@/results/PieceWhy.vue";
 import PieceSketch from "@/ui/PieceSketch.vue";
-import GlazeFace from "@/ui/GlazeFace.vue";
 import { useChanged } from "@/lib/queries";
 import CameraButton from "@/ui/CameraButton.vue";
 import ConeSelect from "@/ui/ConeSelect.vue";
@@ -49,7 +48,12 @@ async function refire() {
 const tile = reactive({ open: false, code: "", surface: "", fired: "#808080" });
 function startTile() {
   const first = glazed.value[0];
-  Object.assign(tile, { open: true, code: "", surface: first?.id ?? "", fired: first?.fired ?? "#808080" });
+  Object.assign(tile, {
+    open: true,
+    code: "",
+    surface: first?.id ?? "",
+    fired: first?.came?.hex ?? first?.fired ?? "#808080",
+  });
 }
 async function makeTile() {
   const { code, surface, fired } = tile;
@@ -81,12 +85,7 @@ async function makeTile() {
     <PieceWhy v-if="piece.outcome?.faults.length && teaches" :piece="piece" />
     <p v-if="piece.stood" class="soft">It stood in {{ piece.stood }}.</p>
     <PiecePictures v-if="piece.pictures.length" :piece="piece" />
-    <ul class="stacks">
-      <li v-for="s in glazed" :key="s.id">
-        <GlazeFace :raw="s.raw" :fired="s.fired" :colours="screen.colours" />
-        <span class="num">{{ s.name }}: {{ sayStack(stackOf(s.on)) }}</span>
-      </li>
-    </ul>
+    <CameOut :piece="piece" />
     <label>
       The student's opinion
       <el-input v-model="opinion" type="textarea" :rows="2" maxlength="2000" :name="`opinion-${piece.id}`" />
@@ -167,19 +166,6 @@ header .small {
   width: 100%;
   gap: 3px;
   font-weight: 600;
-}
-.stacks {
-  display: grid;
-  gap: 3px;
-  width: 100%;
-}
-.stacks li {
-  display: grid;
-  grid-template-columns: 58px 1fr;
-  gap: 9px;
-  align-items: center;
-  height: 24px;
-  font-size: 14px;
 }
 .row {
   display: flex;

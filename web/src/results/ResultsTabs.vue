@@ -7,6 +7,7 @@ const pages = [
   { to: "/results", name: "The cart" },
   { to: "/results/pieces", name: "Pieces" },
   { to: "/results/stacks", name: "Stacks" },
+  { to: "/results/laboratory", name: "Laboratory" },
   { to: "/results/faults", name: "Faults by cause", teacher: true },
   { to: "/results/grades", name: "Grades", teacher: true },
 ];

@@ -73,6 +73,7 @@ async function release(id: string, released: boolean) {
       <p class="soft">What each was, and what its maker thinks of it. A good stack becomes a tile.</p>
     </div>
     <div>
+      <RouterLink to="/results/read" class="boards">Photographs of boards</RouterLink>
       <el-checkbox v-model="over" label="of ended assignments too" />
     </div>
   </div>
@@ -87,14 +88,17 @@ async function release(id: string, released: boolean) {
       </li>
     </ul>
   </section>
-  <p v-if="here.length" class="papers">
-    On paper, for home:
-    <template v-for="a in here" :key="a.id">
-      <RouterLink :to="`/plan/prints/${a.id}/cards`">record cards of {{ a.name }}</RouterLink
-      >, <RouterLink :to="`/plan/prints/${a.id}/pickup`">pick-up labels</RouterLink>,
-      <a :href="`/api/assignments/${a.id}/home?who=${as}`" download>a page for home</a>;
-    </template>
-  </p>
+  <ul v-if="here.length" class="papers" aria-label="On paper, for home, and next year">
+    <li v-for="a in here" :key="a.id">
+      <b>{{ a.name }}</b>
+      <RouterLink :to="`/plan/prints/${a.id}/cards`">Record cards</RouterLink>
+      <RouterLink :to="`/plan/prints/${a.id}/pickup`">Pick-up labels</RouterLink>
+      <template v-if="session.data.value?.role === 'teacher'">
+        <a :href="`/api/assignments/${a.id}/home?who=${as}`" download>A page for home</a>
+        <RouterLink :to="`/plan/again/${a.id}`">Next year's from it</RouterLink>
+      </template>
+    </li>
+  </ul>
   <fieldset v-if="here.length && session.data.value?.role === 'teacher'" class="release">
     <legend>The class sees what came out, and what everybody thought of it:</legend>
     <ChoiceBar
@@ -122,6 +126,9 @@ async function release(id: string, released: boolean) {
 </template>
 
 <style scoped>
+.boards {
+  margin-right: 18px;
+}
 .grind {
   margin-bottom: 14px;
 }

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import ResultsTabs from "@/results/ResultsTabs.vue";
 import { sayStack } from "@/lib/stack";
 import { queries, useChanged } from "@/lib/queries";
 import { useSession } from "@/lib/useSession";
-import GlazeFace from "@/ui/GlazeFace.vue";
+import StackRow from "@/results/StackRow.vue";
 import { attempt, say } from "@/ui/messages";
+import { useKeys } from "@/ui/useKeys";
 
 /** What became of each stack on its ground: what most surely comes out sound stands first. */
 type Stack = Schemas["StackRecord"];
@@ -22,7 +23,6 @@ const shown = computed(() => {
     words.every((w) => `${s.title} ${s.clay} cone ${s.cone}`.toLowerCase().includes(w)),
   );
 });
-const hundred = (share: number) => Math.round(share * 100);
 const avoiding = ref<Stack>();
 const reason = ref("");
 async function avoid(s: Stack, why?: string) {
@@ -34,6 +34,23 @@ async function avoid(s: Stack, why?: string) {
   say(why ? `${sayStack(s.stack)}: avoided from now on.` : `${sayStack(s.stack)}: wanted again.`);
   await changed("avoided");
 }
+/** The row that keys are for. */
+const at = ref(0);
+watch(shown, (all) => (at.value = Math.max(0, Math.min(at.value, all.length - 1))));
+const step = (by: number) => (at.value = Math.max(0, Math.min(at.value + by, shown.value.length - 1)));
+/** All colours that were read of a stack become one tile, with how far they lie apart. */
+async function hang(s?: Stack) {
+  if (!s || !teaches.value) return;
+  const made = await attempt(answer(api.PUT("/results/stacks", { body: { key: s.key } })));
+  if (!made) return;
+  say(`Tile ${made.code} hangs on the wall, averaged from ${made.samples?.length ?? 0}.`);
+  await changed("tile");
+}
+useKeys({
+  ArrowDown: () => step(1),
+  ArrowUp: () => step(-1),
+  t: () => void hang(shown.value[at.value]),
+});
 function ask(s: Stack) {
   avoiding.value = s;
   reason.value = s.avoid ?? "";
@@ -56,54 +73,17 @@ function ask(s: Stack) {
   </div>
   <ResultsTabs />
   <ol v-if="shown.length" class="stacks">
-    <li v-for="s in shown" :key="s.key" class="sheet" :class="{ avoid: s.avoid }">
-      <span class="face"><GlazeFace :raw="s.raw" :fired="s.look" colours="fired" /></span>
-      <div class="what">
-        <h2>{{ sayStack(s.stack) }}</h2>
-        <p class="soft">
-          {{ s.title }} · {{ s.clay }}, {{ s.textured ? "textured" : "smooth" }}, cone {{ s.cone
-          }}{{ s.atmosphere === "reduction" ? ", reduction" : "" }}
-        </p>
-        <p v-if="s.avoid" class="why">Avoided: {{ s.avoid }}</p>
-        <p v-if="s.advice">
-          <b>{{ s.advice }}</b>
-        </p>
-      </div>
-      <div class="sound">
-        <template v-if="s.judged">
-          <b class="num">{{ s.sound }} of {{ s.judged }}</b> sound
-          <span
-            class="range"
-            :style="{ '--from': `${hundred(s.least)}%`, '--to': `${hundred(s.most)}%` }"
-            role="img"
-            :aria-label="`Between ${hundred(s.least)} and ${hundred(s.most)} in 100, four times of five`"
-          />
-          <span class="soft num">{{ hundred(s.least) }} to {{ hundred(s.most) }} in 100</span>
-        </template>
-        <span v-else class="soft">{{ s.fired }} fired, nobody looked yet</span>
-      </div>
-      <div class="more">
-        <p v-for="f in s.faults" :key="f.name" class="num">{{ f.count }} × {{ f.name }}</p>
-        <p v-for="f in s.flows" :key="f.name" class="soft num">{{ f.count }} × {{ f.name }}</p>
-        <p v-if="s.said" class="num">{{ s.again }} of {{ s.said }} would repeat it</p>
-      </div>
-      <div class="pictures">
-        <a
-          v-for="id in s.pictures.slice(-2)"
-          :key="id"
-          :href="`/api/photographs/${id}/picture`"
-          target="_blank"
-          ><img :src="`/api/photographs/${id}/picture`" :alt="`A piece with ${sayStack(s.stack)}`"
-        /></a>
-      </div>
-      <div class="acts">
-        <span v-if="s.tile" class="soft">tile {{ s.tile }}</span>
-        <template v-if="teaches">
-          <el-button v-if="s.avoid" size="small" @click="avoid(s)">Use it again</el-button>
-          <el-button v-else size="small" @click="ask(s)">Avoid it</el-button>
-        </template>
-      </div>
-    </li>
+    <StackRow
+      v-for="(s, n) in shown"
+      :key="s.key"
+      :of="s"
+      :teaches="teaches"
+      :chosen="n === at"
+      @choose="at = n"
+      @hang="hang(s)"
+      @avoid="ask(s)"
+      @use="avoid(s)"
+    />
   </ol>
   <p v-else-if="!stacks.isPending.value" class="empty">
     {{
@@ -136,58 +116,6 @@ function ask(s: Stack) {
   display: grid;
   gap: 8px;
 }
-.stacks > li {
-  display: grid;
-  grid-template-columns: 66px minmax(200px, 1.5fr) 190px minmax(150px, 1fr) auto 108px;
-  gap: 16px;
-  align-items: center;
-  padding: 8px 14px 8px 8px;
-  min-height: 72px;
-}
-.face {
-  height: 56px;
-}
-h2 {
-  margin: 0;
-  font-size: 16px;
-}
-.what p,
-.more p {
-  margin: 0;
-  line-height: 1.3;
-}
-.avoid h2 {
-  text-decoration: line-through;
-}
-.sound {
-  display: grid;
-  gap: 3px;
-}
-.range {
-  display: block;
-  height: 8px;
-  background: linear-gradient(
-    90deg,
-    var(--line) var(--from),
-    var(--ink) var(--from),
-    var(--ink) var(--to),
-    var(--line) var(--to)
-  );
-}
-.pictures {
-  display: flex;
-  gap: 6px;
-}
-.pictures img {
-  width: 66px;
-  height: 56px;
-  object-fit: cover;
-}
-.acts {
-  display: grid;
-  gap: 4px;
-  justify-items: end;
-}
 .ask {
   display: grid;
   gap: 12px;
@@ -200,10 +128,5 @@ h2 {
 .empty {
   padding: 30px 0;
   font-size: 17px;
-}
-@media (max-width: 1100px) {
-  .stacks > li {
-    grid-template-columns: 66px 1fr 1fr;
-  }
 }
 </style>

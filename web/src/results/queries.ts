@@ -23,6 +23,20 @@ export const resultQueries = {
       queryFn: () => answer(api.GET("/results/faults", ofClass(classId))),
     }),
   stacks: () => queryOptions({ queryKey: ["stacks"], queryFn: () => answer(api.GET("/results/stacks")) }),
+  laboratory: () =>
+    queryOptions({ queryKey: ["laboratory"], queryFn: () => answer(api.GET("/results/laboratory")) }),
+  boards: () => queryOptions({ queryKey: ["boards"], queryFn: () => answer(api.GET("/results/boards")) }),
+  aPhotograph: (photo: string) =>
+    queryOptions({
+      queryKey: ["photographs", photo],
+      queryFn: () => answer(api.GET("/photographs/{id}", id(photo))),
+      retry: false,
+    }),
+  lookback: (assignment: string) =>
+    queryOptions({
+      queryKey: ["lookback", assignment],
+      queryFn: () => answer(api.GET("/assignments/{id}/lookback", id(assignment))),
+    }),
   risks: (load: string) =>
     queryOptions({
       queryKey: ["risks", load],

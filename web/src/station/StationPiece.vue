@@ -8,6 +8,7 @@ import { useStroke, withTaps } from "@/station/useStroke";
 import StationDrawing from "@/station/StationDrawing.vue";
 import StationDraft from "@/station/StationDraft.vue";
 import StationDust from "@/station/StationDust.vue";
+import StationOffer from "@/station/StationOffer.vue";
 import StationFree from "@/station/StationFree.vue";
 import StationFootLine from "@/station/StationFootLine.vue";
 import StationOpinion from "@/station/StationOpinion.vue";
@@ -51,7 +52,7 @@ const tabs = computed(() => [
   ...(props.piece.fired
     ? []
     : [
-        { key: "plan", name: "My plan" },
+        { key: "plan", name: props.piece.offer ? "My plan: an offer" : "My plan" },
         { key: "wish", name: "Wishes" },
       ]),
   ...(props.piece.unloaded ? [{ key: "opinion", name: "What I think" }] : []),
@@ -109,6 +110,7 @@ const touched = (wet: boolean) =>
   <ul v-if="piece.notes.length" class="notes" aria-label="What your teacher says">
     <li v-for="note in piece.notes" :key="note">Your teacher says: {{ note }}</li>
   </ul>
+  <StationOffer v-if="piece.offer && tab === 'plan'" :piece="piece" :offer="piece.offer" />
   <p v-if="detail?.hand && tab === 'glaze'" class="hand">{{ detail.hand }}</p>
   <div v-if="tab === 'glaze'" class="work">
     <StationDrawing

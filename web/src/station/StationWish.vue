@@ -9,6 +9,8 @@ const station = useTablet();
 const props = defineProps<{ piece: Piece }>();
 const tiles = ref<string[]>([...(props.piece.wish?.tiles ?? [])]);
 const text = ref(props.piece.wish?.text ?? "");
+/** Would try a stack that nobody has fired: the teacher may offer one. */
+const willing = ref(!!props.piece.wish?.willing);
 const said = ref("");
 function pick(t: Tile) {
   const i = tiles.value.indexOf(t.code);
@@ -21,7 +23,7 @@ async function keep() {
     const kept = await answer(
       api.PUT("/pieces/{id}/wish", {
         params: { path: { id: props.piece.id } },
-        body: { tiles: tiles.value, text: text.value.trim() },
+        body: { tiles: tiles.value, text: text.value.trim(), willing: willing.value },
       }),
     );
     station.known.value.details[props.piece.id] = kept;
@@ -42,6 +44,13 @@ async function keep() {
       aria-label="In words"
       placeholder="In words: like wet slate, calm inside…"
     />
+    <label class="willing">
+      <input v-model="willing" type="checkbox" />
+      <span>
+        <b>I would try something nobody has fired.</b>
+        Your teacher may offer you a stack to test. Nobody knows what comes out.
+      </span>
+    </label>
     <p>
       <button type="button" class="big" @click="keep">Save my wishes</button>
       <span v-if="said" role="status"> {{ said }}</span>
@@ -54,5 +63,22 @@ async function keep() {
 .wish {
   display: grid;
   gap: 12px;
+}
+.willing {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  min-height: 56px;
+  border: 2px solid var(--line-strong);
+  background: var(--paper);
+  padding: 6px 14px;
+}
+.willing input {
+  width: 28px;
+  min-height: 28px;
+  flex: none;
+}
+.willing b {
+  display: block;
 }
 </style>

@@ -115,6 +115,15 @@ function show() {
           <li v-for="e in detail.data.value.curve.estimates" :key="e.clay">{{ e.says }}</li>
         </ul>
       </section>
+      <section v-if="tile.samples?.length">
+        <h3>Averaged from pieces</h3>
+        <p class="samples num">
+          <i v-for="(hex, n) in tile.samples" :key="n" :style="{ background: hex }" aria-hidden="true" />
+          {{ tile.samples.length }} {{ tile.samples.length === 1 ? "surface" : "surfaces" }} of pieces{{
+            tile.samples.length > 1 ? `, up to ΔE ${tile.apart?.toFixed(1)} apart` : ""
+          }}
+        </p>
+      </section>
       <section v-if="detail.data.value.readings.length">
         <h3>What was read</h3>
         <ul class="readings">
@@ -136,6 +145,16 @@ function show() {
 </template>
 
 <style scoped>
+.samples {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px;
+  align-items: center;
+}
+.samples i {
+  width: 26px;
+  height: 26px;
+}
 .leach {
   display: grid;
   gap: 2px;
