@@ -202,7 +202,7 @@ func TestWhyItCameAndWhatToTry(t *testing.T) {
 	p.gone(".grind li", "Oda B0.")
 	p.goTo("/results/stacks")
 	p.fill("[aria-label='Search stacks']", "N01")
-	row := p.see(".stacks li:first-child h2", "3 × N01").MustText()
+	row := p.see(".stacks li h2", "3 × N01").MustText()
 	p.clickX(fmt.Sprintf(`//ol[@class="stacks"]/li[.//h2[.=%q]]//button[contains(., "Avoid it")]`, row))
 	p.typeInto("input[name=avoid-reason]", "too quiet for this clay")
 	p.click(".ask button", "Save")

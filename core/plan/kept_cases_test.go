@@ -115,6 +115,7 @@ func TestFindingsStayAsTheyAre(t *testing.T) {
 			w.Green, w.BisqueCone = n%5 == 0, kiln.Cone(one("06", "04", "6"))
 		}
 		shelf := shelves[n%len(shelves)]
+		experimentsKeepTheRest(t, shelf, p, w)
 		if w.Green {
 			for _, f := range shelf.CheckBisque(p, w) {
 				fmt.Fprintf(&page, "  before bisque: %s %s %s: %s > %s\n", f.Severity, f.Code, f.Surface, f.Text, f.Way)
@@ -198,4 +199,28 @@ func oddly(random *rand.Rand, l glaze.Layer, heightMM float64) glaze.Layer {
 		l.Stage = 1
 	}
 	return l
+}
+
+// experimentsKeepTheRest marks every stack of a plan as an experiment: that takes "never fired" away,
+// and nothing else that is said.
+func experimentsKeepTheRest(t *testing.T, shelf *plan.Shelf, p plan.Plan, w plan.Work) {
+	tried := maps.Clone(p)
+	for id, c := range tried {
+		c.Tried = c.Planned()
+		tried[id] = c
+	}
+	rest := func(p plan.Plan) (all []plan.Finding) {
+		for _, f := range shelf.Check(p, w) {
+			if f.Code != matter.NoTile && f.Code != matter.Experiment {
+				f.Mend = nil // what it offers instead is no experiment any more
+				all = append(all, f)
+			}
+		}
+		return all
+	}
+	require.Equal(t, rest(p), rest(tried))
+	for _, f := range shelf.Check(tried, w) {
+		require.NotEqual(t, matter.NoTile, f.Code)
+		require.False(t, f.Code == matter.Experiment && f.Severity != plan.Note)
+	}
 }

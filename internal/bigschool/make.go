@@ -10,7 +10,9 @@ import (
 	"math/rand"
 	"net/http"
 	"strings"
+	"time"
 
+	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
 	"enkaustos/core/work"
@@ -95,8 +97,9 @@ var tasks = []task{
 	{"Table mug", "mug", object{}},
 }
 
-// Make fills a fresh school whose setup link carries a token. say is told of progress.
-func Make(c Caller, token string, say func(string, ...any)) error {
+// Make fills a fresh school whose setup link carries a token. say is told of progress, and later has
+// the school's clock go on: what is dry is fired then, and judged.
+func Make(c Caller, token string, say func(string, ...any), later func(time.Duration)) error {
 	if err := c.Do("POST", "/setup", object{"token": token, "passphrase": Passphrase, "school": schoolName}, nil); err != nil {
 		return err
 	}
@@ -119,7 +122,50 @@ func Make(c Caller, token string, say func(string, ...any)) error {
 			say("%d of %d classes, %d events", i+1, len(classes), m.n)
 		}
 	}
+	later(20 * time.Hour)
+	for i := 1; i < len(classes); i += 2 { // not the largest
+		if err := m.fire(classes[i], later); err != nil {
+			return err
+		}
+	}
 	return nil
+}
+
+// fire fires what of a class may be fired, in one load, and judges it: one in three has a fault.
+func (m *maker) fire(c contract.Class, later func(time.Duration)) error {
+	var list contract.PieceList
+	if err := m.Do("GET", "/pieces?class="+c.Id, nil, &list); err != nil {
+		return err
+	}
+	var in, came []object
+	for i, p := range list.Pieces {
+		if !p.Fit {
+			continue
+		}
+		in = append(in, object{"id": p.Id, "seen": p.Seq})
+		m.n++
+		e := object{"id": fmt.Sprintf("big-%08d", m.n), "piece": p.Id, "kind": "result", "came": "sound"}
+		if i%3 == 0 {
+			e["kind"], e["fault"], e["surface"] = work.Faulted, []fault.Kind{fault.Streaks, fault.Crawling, fault.Running}[m.random.Intn(3)], p.Surfaces[0].Id
+			delete(e, "came")
+		}
+		came = append(came, e)
+	}
+	if len(in) == 0 {
+		return nil
+	}
+	var load contract.Load
+	if err := m.Do("POST", "/loads", object{"cone": "6", "pieces": in, "name": c.Name}, &load); err != nil {
+		return err
+	}
+	if err := m.Do("POST", "/loads/"+load.Id+"/fire", nil, nil); err != nil {
+		return err
+	}
+	later(time.Hour)
+	if err := m.Do("POST", "/loads/"+load.Id+"/unload", nil, nil); err != nil {
+		return err
+	}
+	return m.Do("POST", "/events", object{"events": came}, nil)
 }
 
 // students is the class list.

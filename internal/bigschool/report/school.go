@@ -151,6 +151,7 @@ func (s *server) lists(class string) (rows []row, err error) {
 		{"the bench of 32 students, five surfaces", "/pieces?class=" + class, "20 ms"},
 		{"Today", "/today", "50 ms"}, {"the gate", "/ready", "50 ms"}, {"tiles", "/tiles", "50 ms"},
 		{"classes", "/classes", "50 ms"}, {"assignments", "/assignments", "50 ms"}, {"loads", "/loads", "50 ms"},
+		{"stacks by what became of them", "/results/stacks", "50 ms"}, {"the laboratory", "/results/laboratory", "50 ms"}, {"faults by cause", "/results/faults?class=" + class, "50 ms"},
 	} {
 		var took times
 		size := 0

@@ -47,6 +47,8 @@ export function useLive() {
       patchPieces(client, told.pieces);
     },
     stale: (kinds) => void askAgain(client, kinds),
+    // What changed between the first answers and this moment was told to nobody here.
+    opened: (blind) => blind && void client.invalidateQueries(),
   });
   open();
   return { live };

@@ -7,8 +7,8 @@ interface Ears {
   pieces(told: Schemas["PieceList"]): void;
   /** Something else changed; `kinds` says what, "all" where nobody knows. */
   stale(kinds: string[]): void;
-  /** The stream stands, at first or again. */
-  opened?(): void;
+  /** The stream stands, at first or again; `blind` where nobody can say what was missed until now. */
+  opened?(blind: boolean): void;
   /** The stream broke; it tries again unless the answer is false. */
   broken?(): Promise<boolean> | void;
 }
@@ -45,7 +45,7 @@ export function useStream(ears: Ears): { live: ComputedRef<boolean>; open(): voi
   watch(
     status,
     (now, before) => {
-      if (now === "OPEN") ears.opened?.();
+      if (now === "OPEN") ears.opened?.(!seen.value);
       if (now !== "CLOSED" || before === "CLOSED" || !eventSource.value) return;
       close();
       start();
