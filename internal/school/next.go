@@ -192,7 +192,21 @@ func (n *next) settle() {
 	if n.resurvey || n.memo == nil {
 		n.memo = newMemo()
 	}
-	n.budgets, n.came = &budgets{}, &came{}
+	n.budgets = &budgets{}
+	if n.came == nil || n.resurvey || n.firedTouched() {
+		n.came = &came{}
+	}
+}
+
+// firedTouched says whether a piece that was fired, or now is, became another one.
+func (n *next) firedTouched() bool {
+	for id, old := range n.touched {
+		now := n.Pieces[id]
+		if old != nil && old.State.Firing != nil || now != nil && now.State.Firing != nil {
+			return true
+		}
+	}
+	return false
 }
 
 // shelves rebuilds what plans are checked against.
