@@ -93,9 +93,10 @@ func (m *matching) fill(blank int) {
 		}
 	}
 	end, found := "", false
-	for student, s := range reached {
+	for _, student := range slices.Sorted(maps.Keys(reached)) {
+		s := reached[student]
 		_, has := m.of[student]
-		if !has && (!found || s.gain > reached[end].gain || s.gain == reached[end].gain && student < end) {
+		if !has && (!found || s.gain > reached[end].gain || s.gain == reached[end].gain && s.fit < reached[end].fit) {
 			end, found = student, true
 		}
 	}

@@ -141,8 +141,8 @@ function toggle(id: string) {
   </section>
   <section v-for="{ key, cone, bisque, list } in groups" :key="key">
     <h2>
-      May be fired: cone {{ cone }}<template v-if="bisque">, to bisque</template>
-      <span class="soft">{{ hot(cone) }}</span>
+      May be fired: cone {{ cone }}<template v-if="bisque">, to bisque</template> {{ " "
+      }}<span class="soft">{{ hot(cone) }}</span>
     </h2>
     <ul class="fit">
       <li v-for="p in list" :key="p.id">

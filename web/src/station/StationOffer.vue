@@ -30,8 +30,8 @@ async function say(take: boolean) {
   <section class="offer" aria-labelledby="offer">
     <h2 id="offer">Would you try this on the {{ offer.on.toLowerCase() }}?</h2>
     <p>
-      Several of you plan it, and nobody has fired it. You would be the first: log every coat, and look at
-      what comes out.
+      It stands in somebody's plan, and nobody has fired it. You would be the first: log every coat, and look
+      at what comes out.
     </p>
     <UntriedStack :offer="offer" />
     <p class="acts">

@@ -1,20 +1,13 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
-import { queries } from "@/lib/queries";
 import type { Piece } from "@/api/client";
+import StationCame from "@/station/StationCame.vue";
 import FaceChoice from "@/station/FaceChoice.vue";
 import { useTablet } from "@/station/useStation";
 
 /** What a student thinks of the fired piece. */
 const station = useTablet();
 const props = defineProps<{ piece: Piece }>();
-const tries = useQuery(computed(() => queries.tries(props.piece.id, props.piece.seq)));
-const seen = computed(() =>
-  (props.piece.outcome?.faults ?? [])
-    .map((f) => `${props.piece.surfaces.find((s) => s.id === f.surface)?.name ?? ""} ${f.name}`.trim())
-    .join("; "),
-);
 const emit = defineEmits<{ done: [] }>();
 const text = ref(props.piece.opinion ?? "");
 const again = ref(props.piece.again ?? true);
@@ -43,19 +36,7 @@ async function keep() {
 </script>
 
 <template>
-  <section v-if="piece.outcome" class="came" aria-label="What came out">
-    <p v-if="piece.outcome.sound"><b>It came out sound.</b> Well brushed.</p>
-    <template v-else-if="piece.outcome.faults.length">
-      <p><b>What came out:</b> {{ seen }}.</p>
-      <p class="soft">Made by hand, no two come out alike.</p>
-    </template>
-    <template v-if="tries.data.value?.length">
-      <h2>Next time you could try</h2>
-      <ul>
-        <li v-for="t in tries.data.value" :key="t">{{ t }}</li>
-      </ul>
-    </template>
-  </section>
+  <StationCame v-if="piece.outcome" :piece="piece" />
   <FaceChoice v-if="pictures" :chosen="text" @choose="byFace" />
   <form v-else class="opinion" @submit.prevent="keep">
     <p v-if="before" class="soft">Something is kept already; what you say now takes its place.</p>
@@ -82,15 +63,6 @@ async function keep() {
 </template>
 
 <style scoped>
-.came {
-  max-width: 620px;
-  margin-bottom: 18px;
-  font-size: 18px;
-}
-.came li {
-  padding: 6px 0;
-  border-top: 1px solid var(--line);
-}
 .opinion {
   display: grid;
   gap: 16px;

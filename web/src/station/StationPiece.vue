@@ -40,19 +40,24 @@ const stroke = useStroke(detail, surfaces, chosen, now);
 /** Coats of this piece that this tablet added, the last first: what it can take back. */
 const added = ref<string[]>([]);
 const mine = computed(() => added.value.filter((id) => !station.outbox.refused.value.has(id)));
+/** What its maker is asked to try. One that comes later waits until the piece is opened again: nothing moves under a finger. */
+const asked = ref(!!props.piece.offer);
+const offer = computed(() => (asked.value ? props.piece.offer : undefined));
 const tab = ref(
   props.piece.unloaded
     ? "opinion"
-    : props.piece.revision || props.piece.surfaces.some((s) => s.on.length)
-      ? "glaze"
-      : "plan",
+    : props.piece.offer
+      ? "plan"
+      : props.piece.revision || props.piece.surfaces.some((s) => s.on.length)
+        ? "glaze"
+        : "plan",
 );
 const tabs = computed(() => [
   ...(props.piece.fired ? [] : [{ key: "glaze", name: "Glaze" }]),
   ...(props.piece.fired
     ? []
     : [
-        { key: "plan", name: props.piece.offer ? "My plan: an offer" : "My plan" },
+        { key: "plan", name: asked.value ? "My plan: an offer" : "My plan" },
         { key: "wish", name: "Wishes" },
       ]),
   ...(props.piece.unloaded ? [{ key: "opinion", name: "What I think" }] : []),
@@ -110,7 +115,7 @@ const touched = (wet: boolean) =>
   <ul v-if="piece.notes.length" class="notes" aria-label="What your teacher says">
     <li v-for="note in piece.notes" :key="note">Your teacher says: {{ note }}</li>
   </ul>
-  <StationOffer v-if="piece.offer && tab === 'plan'" :piece="piece" :offer="piece.offer" />
+  <StationOffer v-if="offer && tab === 'plan'" :piece="piece" :offer="offer" />
   <p v-if="detail?.hand && tab === 'glaze'" class="hand">{{ detail.hand }}</p>
   <div v-if="tab === 'glaze'" class="work">
     <StationDrawing
