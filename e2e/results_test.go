@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/internal/contract"
+	"enkaustos/internal/rack"
 )
 
 type object = map[string]any
@@ -195,6 +196,10 @@ func TestWhyItCameAndWhatToTry(t *testing.T) {
 	tablet.see(".came", "Face crawled or flaked")
 	tablet.see(".came li", "Work on another side until the coat below is chalky and dry.")
 	tablet.gone(".came", "in 100")
+	tablet.examine("a fired piece at a tablet")
+	_, file := rackFile(t, rack.Options{Seed: 3, Columns: 1, Rows: 1, Kelvin: 5000})
+	tablet.upload(file)
+	tablet.see(".camera [role=status]", "Kept. Your teacher sees it.")
 
 	p.goTo("/results/pieces")
 	p.see(".grind li", "Oda B0.")

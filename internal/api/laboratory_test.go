@@ -193,3 +193,49 @@ func runTheLaboratory(t *testing.T, c *caller, class string) {
 	require.Equal(t, "BX", again.Template[0].Stack[0].Glaze)
 	require.Contains(t, do[contract.Problem](c, 422, "POST", "/assignments/"+again.Id+"/again", body{"class": class, "name": "x", "plan": tester.Id}).Detail, "another assignment")
 }
+
+// At a tablet what came out of its class is photographed, and nothing else; offers of its class are
+// answered there, and of no other.
+func TestATabletInTheLaboratory(t *testing.T) {
+	server, _ := school(t)
+	all := roles(t, server.URL)
+	head, tablet := &caller{t, server.URL, all["teacher"]}, &caller{t, server.URL, all["station"]}
+	var out, raw contract.Piece
+	pieces := do[contract.PieceList](head, 200, "GET", "/pieces", nil).Pieces
+	for _, p := range pieces {
+		switch {
+		case p.Unloaded != nil && out.Id == "":
+			out = p
+		case p.Fired == nil && p.Class == out.Class && raw.Id == "":
+			raw = p
+		}
+	}
+	require.NotEmpty(t, raw.Id)
+	do[any](head, 200, "PUT", "/room", body{"class": out.Class})
+	shot := rack.Render(rack.Options{Seed: 2, Columns: 1, Rows: 1, Kelvin: 5000}).JPEG(92)
+	refused := func(want int, piece string) string {
+		return decode[contract.Problem](t, send(tablet, want, "POST", "/pieces/"+piece+"/pictures", shot)).Detail
+	}
+	require.Contains(t, refused(422, raw.Id), "not out of the kiln yet")
+	for range 6 - len(out.Pictures) {
+		kept := decode[contract.PieceDetail](t, send(tablet, 201, "POST", "/pieces/"+out.Id+"/pictures", shot))
+		require.Empty(t, kept.Piece.Pictures, "a tablet shows none before they are released")
+	}
+	require.Contains(t, refused(422, out.Id), "your teacher deletes one first")
+	for _, p := range pieces {
+		if p.Offer == nil {
+			continue
+		}
+		if p.Class != out.Class {
+			require.Contains(t, refused(403, p.Id), "not of the class")
+			require.Contains(t, do[contract.Problem](tablet, 403, "PUT", "/pieces/"+p.Id+"/experiment", body{"take": true}).Detail, "not of the class")
+		}
+		do[any](head, 200, "PUT", "/room", body{"class": p.Class})
+		do[contract.PieceDetail](tablet, 200, "PUT", "/pieces/"+p.Id+"/experiment", body{"take": true})
+		now := do[contract.PieceDetail](head, 200, "GET", "/pieces/"+p.Id, nil).Piece
+		require.Nil(t, now.Offer)
+		require.Contains(t, do[contract.Problem](tablet, 422, "PUT", "/pieces/"+p.Id+"/experiment", body{"take": true}).Detail, "Nothing is offered")
+		return
+	}
+	require.Fail(t, "the demo offers nothing")
+}

@@ -72,6 +72,24 @@ func (b Bench) SeekPieces(ctx context.Context, r contract.SeekPiecesRequestObjec
 	})), nil
 }
 
+// atATablet is how many photographs of a piece are taken at tablets: a class room is no album.
+const atATablet = 6
+
+// mayPicture says who may photograph what: at a tablet, what of its class came out of the kiln.
+func mayPicture(m school.Moment, by work.Actor, id string) error {
+	p, err := m.Piece(by, id)
+	if err != nil || by.Role != work.Station {
+		return err
+	}
+	switch f := p.State.Firing; {
+	case f == nil || f.Unloaded.IsZero():
+		return school.Refuse("It is not out of the kiln yet: photograph it when it is.")
+	case len(school.PicturesOf(m, p)) >= atATablet:
+		return school.Refuse("It has %d photographs already: your teacher deletes one first.", atATablet)
+	}
+	return nil
+}
+
 // AddPicture keeps a photograph of a piece, and that it was taken.
 func (b Bench) AddPicture(ctx context.Context, r contract.AddPictureRequestObject) (contract.AddPictureResponseObject, error) {
 	kept, err := photo.KeepInTurn(ctx, r.Body)
@@ -80,8 +98,8 @@ func (b Bench) AddPicture(ctx context.Context, r contract.AddPictureRequestObjec
 	}
 	by := school.ActorOf(ctx)
 	err = b.School.Change(ctx, func(m school.Moment, c *school.Change) error {
-		if _, ok := m.Pieces[r.Id]; !ok {
-			return school.Missing("piece")
+		if err := mayPicture(m, by, r.Id); err != nil {
+			return err
 		}
 		taken := school.Photograph{ID: school.NewID(), Name: "piece", Piece: r.Id, At: m.At, Width: kept.Width, Height: kept.Height}
 		school.Photographs.Put(c, taken)

@@ -265,3 +265,15 @@ func FuzzKeep(f *testing.F) {
 		require.Equal(t, 3*p.Width*p.Height, len(p.Pix))
 	})
 }
+
+// A part of a photograph is what lay in its box, as large as it was there.
+func TestAPartIsCutOut(t *testing.T) {
+	k := keep(t, asJPEG(t, flags(800, 600, plain)))
+	for i, box := range []colour.Box{{X: 0, Y: 0, W: 300, H: 200}, {X: 500, Y: 0, W: 300, H: 200}, {X: 0, Y: 400, W: 300, H: 200}, {X: 500, Y: 400, W: 300, H: 200}} {
+		part, err := k.Cut(box)
+		require.NoError(t, err)
+		require.Equal(t, []int{300, 200}, []int{part.Width, part.Height})
+		whole := read(t, k, (box.X+150)/800, (box.Y+100)/600)
+		require.Less(t, colour.Difference(whole, read(t, part, 0.5, 0.5)), 1.0, "part %d", i)
+	}
+}

@@ -11,9 +11,12 @@ import (
 
 	"enkaustos/core/fault"
 	"enkaustos/core/foot"
+	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
+	"enkaustos/core/plan"
 	"enkaustos/core/ready"
 	"enkaustos/core/work"
+	"enkaustos/internal/desk"
 	"enkaustos/internal/kiln"
 	"enkaustos/internal/lists"
 	"enkaustos/internal/school"
@@ -53,7 +56,8 @@ func TestMemoryEqualsDiskAfterAStorm(t *testing.T) {
 	_, err := s.AddAssignment(t.Context(), school.AssignmentRecord{Class: s.Now().ClassesByName()[0].ID, Name: "Slab", Form: piece.Slab})
 	require.NoError(t, err)
 
-	kept, refused := map[work.Kind]int{}, 0
+	firstOut(t, s, clock, s.Pieces("", "")[0])
+	kept, refused, fired := map[work.Kind]int{}, 0, 0
 	for i := range 600 {
 		clock.now = clock.now.Add(time.Duration(random.Intn(90)) * time.Minute)
 		if i%150 == 149 {
@@ -61,6 +65,7 @@ func TestMemoryEqualsDiskAfterAStorm(t *testing.T) {
 		}
 		pieces := s.Pieces("", "")
 		p := pieces[random.Intn(len(pieces))]
+		fired = max(fired, len(s.Now().Stacks())) // asked for at every moment, as plans do
 		if random.Intn(6) == 0 {
 			kilnDay(t, s, pieces)
 			continue
@@ -80,8 +85,10 @@ func TestMemoryEqualsDiskAfterAStorm(t *testing.T) {
 	require.Greater(t, len(kept), 5, "the storm was one: %v", kept)
 	require.Positive(t, refused)
 
-	warm := s.Pieces("", "")
+	warm, stacks := s.Pieces("", ""), s.Now().Stacks()
+	require.Positive(t, fired)
 	s.Restart(t, clock)
+	require.Equal(t, asJSON(t, stacks), asJSON(t, s.Now().Stacks()), "what became of stacks")
 	quick := s.Pieces("", "")
 	require.NoError(t, s.Reload(t.Context()))
 	fresh := s.Pieces("", "")
@@ -96,6 +103,24 @@ func TestMemoryEqualsDiskAfterAStorm(t *testing.T) {
 }
 
 // kilnDay takes the kiln one step on, where there is a step to take.
+// firstOut plans, glazes, checks and fires a piece, so that the storm has one that came out.
+func firstOut(t *testing.T, s *staff, clock *hands, p Piece) {
+	p, err := s.SavePlan(t.Context(), p.ID, desk.Draft{Choices: plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 3}}}, "edge": {Bare: true}}})
+	require.NoError(t, err)
+	for i := range 3 {
+		log(t, s, coat(fmt.Sprint("out ", i), p, "face", "A"))
+		clock.now = clock.now.Add(time.Hour)
+	}
+	log(t, s, work.Event{ID: "out even", Piece: p.ID, Kind: work.Covered, Cover: foot.Even, Seen: 1 << 40})
+	log(t, s, work.Event{ID: "out clean", Piece: p.ID, Kind: work.Checked, Verdict: foot.Clean, Seen: 1 << 40})
+	clock.now = clock.now.Add(30 * time.Hour)
+	kilnDay(t, s, s.Pieces("", ""))
+	kilnDay(t, s, nil)
+	clock.now = clock.now.Add(30 * time.Hour)
+	kilnDay(t, s, nil)
+	require.NotEmpty(t, s.Now().Stacks(), "%v", s.Piece(p.ID).Blockers)
+}
+
 func kilnDay(t *testing.T, s *staff, pieces []Piece) {
 	for _, l := range school.LoadsInOrder(s.Now().Snapshot) {
 		switch {

@@ -1848,7 +1848,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Keep a photograph of a piece. */
+        /** Keep a photograph of a piece; at a tablet, of one of its class that came out of the kiln. */
         post: operations["addPicture"];
         delete?: never;
         options?: never;

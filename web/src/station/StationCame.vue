@@ -4,6 +4,7 @@ import { computed } from "vue";
 import type { Piece } from "@/api/client";
 import { queries } from "@/lib/queries";
 import { sayStack, stackOf } from "@/lib/stack";
+import StationCamera from "@/station/StationCamera.vue";
 import { useTablet } from "@/station/useStation";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import HalfSection from "@/ui/HalfSection.vue";
@@ -80,6 +81,7 @@ const read = computed(() => glazed.value.some((s) => s.came?.hex));
           <li v-for="t in tries.data.value" :key="t">{{ t }}</li>
         </ul>
       </template>
+      <StationCamera :piece="piece" />
     </div>
   </section>
 </template>

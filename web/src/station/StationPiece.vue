@@ -46,11 +46,9 @@ const offer = computed(() => (asked.value ? props.piece.offer : undefined));
 const tab = ref(
   props.piece.unloaded
     ? "opinion"
-    : props.piece.offer
-      ? "plan"
-      : props.piece.revision || props.piece.surfaces.some((s) => s.on.length)
-        ? "glaze"
-        : "plan",
+    : props.piece.revision || props.piece.surfaces.some((s) => s.on.length)
+      ? "glaze"
+      : "plan",
 );
 const tabs = computed(() => [
   ...(props.piece.fired ? [] : [{ key: "glaze", name: "Glaze" }]),
