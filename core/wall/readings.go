@@ -58,6 +58,7 @@ func (r Read) On(t glaze.Tile, known bool, room plan.Supply, now time.Time) (gla
 		})
 		t.Readings = append(t.Readings, reading)
 	}
+	t.Samples = nil // read as a tile, it is no mean of pieces any more
 	whole := func(r glaze.Reading) bool { return r.Coats == t.Stack.Total() }
 	if !slices.ContainsFunc(t.Readings, whole) {
 		return t, fmt.Errorf("tile %s: none of its boxes carries all %d coats of its stack: mark one that does", r.Code, t.Stack.Total())

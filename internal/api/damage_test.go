@@ -1,6 +1,7 @@
 package api_test
 
 import (
+	"database/sql"
 	"log/slog"
 	"math/rand"
 	"net/http"
@@ -52,6 +53,26 @@ func TestDamagedFiles(t *testing.T) {
 	for what, n := range came {
 		how, outcome, _ := strings.Cut(what, ": ")
 		t.Logf("counted: damaged files, %s | %d | %s", how, n, outcome)
+	}
+}
+
+// A bit of a number turned in the log leaves every page sound: a date that no school wrote is refused at
+// the start, quick or cold, and no copy with one is put back.
+func TestADateThatIsNone(t *testing.T) {
+	for _, set := range []string{"at = 1 << 60", "at = -5", "done = 1 << 60"} {
+		dir := t.TempDir()
+		healthy, err := os.ReadFile(filepath.Join(demotest.Folder(t, demotest.Monday), "enkaustos.db"))
+		require.NoError(t, err)
+		file := filepath.Join(dir, "enkaustos.db")
+		require.NoError(t, os.WriteFile(file, healthy, 0o600))
+		db, err := sql.Open("sqlite", "file:"+file)
+		require.NoError(t, err)
+		_, err = db.Exec("UPDATE event SET " + set + " WHERE seq = 7")
+		require.NoError(t, err)
+		require.NoError(t, db.Close())
+		require.Equal(t, "refused", started(t, dir), set)
+		_, err = kernel.Restore(t.Context(), t.TempDir(), file)
+		require.ErrorContains(t, err, "has no date", set)
 	}
 }
 

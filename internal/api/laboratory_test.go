@@ -174,6 +174,10 @@ func runTheLaboratory(t *testing.T, c *caller, class string) {
 	hung := do[contract.Tile](c, 200, "PUT", "/results/stacks", body{"key": key})
 	require.Equal(t, []any{"R1", shown.Readings[0].Hex, 1}, []any{hung.Code, hung.Fired, len(*hung.Samples)})
 	require.Contains(t, do[contract.Problem](c, 422, "PUT", "/results/stacks", body{"key": key}).Detail, "Tile R1 shows it already")
+	do[any](c, 204, "DELETE", "/tiles/R1", nil)
+	do[contract.Problem](c, 404, "DELETE", "/tiles/R1", nil)
+	require.Contains(t, do[contract.Problem](c, 422, "DELETE", "/tiles/T1", nil).Detail, "was fired as a tile")
+	require.Equal(t, "R1", do[contract.Tile](c, 200, "PUT", "/results/stacks", body{"key": key}).Code, "pressed again")
 	promised := do[contract.PieceDetail](c, 200, "GET", "/pieces/"+tester.Id, nil).Piece.Surfaces[at].Came
 	require.InDelta(t, 0, *promised.DeltaE, 1e-9)
 

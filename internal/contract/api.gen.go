@@ -6716,6 +6716,9 @@ type ServerInterface interface {
 	// SeeTiles The wall as a colour-blind student sees it.
 	// (GET /tiles/sight)
 	SeeTiles(c *gin.Context, params SeeTilesParams)
+	// TakeTileDown Take a tile down that was made of what pieces came out as.
+	// (DELETE /tiles/{code})
+	TakeTileDown(c *gin.Context, code string)
 	// GetTile All that is known of one tile.
 	// (GET /tiles/{code})
 	GetTile(c *gin.Context, code string, params GetTileParams)
@@ -10650,6 +10653,31 @@ func (siw *ServerInterfaceWrapper) SeeTiles(c *gin.Context) {
 	siw.Handler.SeeTiles(c, params)
 }
 
+// TakeTileDown operation middleware
+func (siw *ServerInterfaceWrapper) TakeTileDown(c *gin.Context) {
+
+	var err error
+	_ = err
+
+	// ------------- Path parameter "code" -------------
+	var code string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "code", c.Param("code"), &code, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: true})
+	if err != nil {
+		siw.ErrorHandler(c, fmt.Errorf("Invalid format for parameter code: %w", err), http.StatusBadRequest)
+		return
+	}
+
+	for _, middleware := range siw.HandlerMiddlewares {
+		middleware(c)
+		if c.IsAborted() {
+			return
+		}
+	}
+
+	siw.Handler.TakeTileDown(c, code)
+}
+
 // GetTile operation middleware
 func (siw *ServerInterfaceWrapper) GetTile(c *gin.Context) {
 
@@ -10926,6 +10954,7 @@ func RegisterHandlersWithOptions(router gin.IRouter, si ServerInterface, options
 	router.GET(options.BaseURL+"/tiles/matrix", wrapper.GetMatrix)
 	router.GET(options.BaseURL+"/tiles/sight", wrapper.SeeTiles)
 	router.GET(options.BaseURL+"/tiles/confusions", wrapper.ListConfusions)
+	router.DELETE(options.BaseURL+"/tiles/:code", wrapper.TakeTileDown)
 	router.GET(options.BaseURL+"/tiles/:code", wrapper.GetTile)
 	router.PUT(options.BaseURL+"/tiles/:code/faults", wrapper.MarkTile)
 	router.GET(options.BaseURL+"/tiles", wrapper.ListTiles)
@@ -18124,6 +18153,39 @@ func (response SeeTilesdefaultApplicationProblemPlusJSONResponse) VisitSeeTilesR
 	return err
 }
 
+type TakeTileDownRequestObject struct {
+	Code string `json:"code"`
+}
+
+type TakeTileDownResponseObject interface {
+	VisitTakeTileDownResponse(w http.ResponseWriter) error
+}
+
+type TakeTileDown204Response struct {
+}
+
+func (response TakeTileDown204Response) VisitTakeTileDownResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type TakeTileDowndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TakeTileDowndefaultApplicationProblemPlusJSONResponse) VisitTakeTileDownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetTileRequestObject struct {
 	Code   string `json:"code"`
 	Params GetTileParams
@@ -19174,6 +19236,9 @@ type StrictServerInterface interface {
 	// SeeTiles The wall as a colour-blind student sees it.
 	// (GET /tiles/sight)
 	SeeTiles(ctx context.Context, request SeeTilesRequestObject) (SeeTilesResponseObject, error)
+	// TakeTileDown Take a tile down that was made of what pieces came out as.
+	// (DELETE /tiles/{code})
+	TakeTileDown(ctx context.Context, request TakeTileDownRequestObject) (TakeTileDownResponseObject, error)
 	// GetTile All that is known of one tile.
 	// (GET /tiles/{code})
 	GetTile(ctx context.Context, request GetTileRequestObject) (GetTileResponseObject, error)
@@ -25219,6 +25284,32 @@ func (sh *strictHandler) SeeTiles(ctx *gin.Context, params SeeTilesParams) {
 	}
 }
 
+// TakeTileDown operation middleware
+func (sh *strictHandler) TakeTileDown(ctx *gin.Context, code string) {
+	var request TakeTileDownRequestObject
+
+	request.Code = code
+
+	handler := func(ctx *gin.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TakeTileDown(ctx, request.(TakeTileDownRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TakeTileDown")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		sh.options.HandlerErrorFunc(ctx, err)
+	} else if validResponse, ok := response.(TakeTileDownResponseObject); ok {
+		if err := validResponse.VisitTakeTileDownResponse(ctx.Writer); err != nil {
+			sh.options.ResponseErrorHandlerFunc(ctx, err)
+		}
+	} else if response != nil {
+		sh.options.ResponseErrorHandlerFunc(ctx, fmt.Errorf("unexpected response type: %T", response))
+	}
+}
+
 // GetTile operation middleware
 func (sh *strictHandler) GetTile(ctx *gin.Context, code string, params GetTileParams) {
 	var request GetTileRequestObject
@@ -26087,201 +26178,202 @@ var swaggerSpec = []string{
 	"1/etsf4//up4xBzKqtLIjvVmYKtjIxhPkpHRi4Pyx27F8W3Ro5hwPqUTP7z75edVRHm03brWwJ+NPc3O",
 	"aK90xk7ot2owm18lOa7/7ydVH+VOferudv/j/liPZzSFnNe6CWN3/Xp+Hns1t0fuPsBeGXu83mXSiXf/",
 	"+m1uMiJ/VW4mvjNH9Qarzv/oCVjRO//eKRhBeikSbPdvSQN1g1HpAUth+geIh9IrOC3Pgsn26t5/uvcf",
-	"aaJbHMK9kpVC7+4VfurJV9q1xukYWu2/dPXeP3av/7/sfdt227bW7qtg5CZ7j63ESVZXx/rrq8Q5tStp",
-	"8ttpc9ULiJySUEEEFwBK1u7oW+zn2s/0D8wJgKREUrRNSnba3rQ1IR6AiYl5/L6vRIlMvFWM0shE1uth",
-	"+iA10XWOzBtUUxh8N4Zl5atWK24pbJes/Vs8BOXdde66L2iRAPftd9/mlGra2d9L4jvzPU4YfS+rovAo",
-	"pt5bq+jI5Ru+PackfGR1ERnxVLQtnVRqGQDrm60opZavfLXHA17B+BltzlOSBNNq7M24awOrJa0ZL+YL",
-	"v/E2C4VlH3OxxvAIMbi1rWGZpm+NW36OJEj314vaKer1ccAbxPCqoabbxoz65wji026XJnhoMaP+Pl48",
-	"NWaFxtJ+H0DdtWBaxVnDWsCmXZ4/04C/o0p3f/5lIeHNbAYJks7vCc/X4IVj+UCyCCAy46tIagppKQdz",
-	"hyI1jcRa3MoL1th4DUOOX4ZHYyVDsIS8VQBL+WuzaC5pxMM+Ev1HtOiM/xRQwEAOTFucgHhjhI1xfy8V",
-	"PrCYgi8t8KzqmGbxi+ZsliLvDv688mOOEZmhZ/WJzIS3Gn4btSYuP/Il+Bcc8RwKU9AsT9M4QUN/NYoD",
-	"MnyZrj37yg85hjT8jAVpkIZn9hALN0fa15sPsOX8hFSLdTxaP9d6y6hiznkFk0d50TBhV/UJu93Jd9u5",
-	"qtpkTTM37Pl4f1e0d+UH1VKGNaclpr+VC+22SaVvu1VrXsRO4PFnFZ/VZy4D8HooWRVlcGKEKo8Lnxse",
-	"xpMZuECiIQ3fXErZ6A4dgBUJNFg3TKaXjJE1jKZ74iB5KWveoUkQwRG36Ms0jYmu6ZYteJZOyqh7mKf6",
-	"Hi0z603qmbyFIKcPxqnnOlmIdVvF/l3byAbaYAskC+29az4ihtKFSmEPOKSBbf6mNUA7dAR3LPrpqTs6",
-	"utVut5effTt7uVIYEbtuCGEl8+QJ+Ba+Kb90LdmKpx4vIVMbprKG7X6WLJQIobzmba+UgZ+oE+rB7PrK",
-	"V91CkJ8/a2pTjD3HB9t7GmJ2Tpj9O51anq+A2478kgmXh5bpSdmMQP8X2wAaAzJGrQBbRUoJr/TDMKuI",
-	"9sadabvNMU1yjjxR7WJ+CRK4gTc06gFJuqYXT1vY6auiGIcOVmXuCW0NoZaaJaRji029qACkjLIRAFTd",
-	"iSbRQaFCscAehgVinkCJWwwO/BDOO2pYrGjOwA/fJElhg3Q4/mGLPexo3UNQFKquHvTSlI1+v3NdwevC",
-	"7GWpQDrjEEdev0HsXJTeJoyVWkX31GNh+7Ooq2i8lyn6E9fuCTsxlH8d8t58Z7V/6b/qidgSVHGTw4gW",
-	"ZgZIIOJk2PluZQe0m3MSbmSpKxfYXYG0UW9VnPPWOETAFHhIot/WM/4GSwcrxeRYT4il5pWUQDN4QpVt",
-	"eNCgxtGyvd+QAxSBLn5XCPeFzzz3paGN66sLBAKtlRzWiI3QWHHHf7lTtgeDlNujhSi3PSOU21vHIuNH",
-	"n/2RqBTa4z6fC/z0XgohwvD2VAmdjTwDeoMqg10X8EWTC5jWsaiqEOA3oG24Xcij0hXUBRt89K2/7dj5",
-	"22NFMbdlEFPpMukeygNTWKn2Y+1TDtlrN+KOE1UXqkLLFmIJ7E5BOMdzNLZmms9RBXmMmpwbky80N4e5",
-	"bt1DfutRyU1IjggqOvKSuMnErxDZGjJLJdpKyVDIGQAyEcwPc+hI/89E9pT96Dt3UkBARLJfhGci3Szq",
-	"/e7GqtxU1vcsQva2GS9rniVwIYl/YRjNsRJZYaPuoEKw7/7x4hCmzM4qhruc3s412HPfauf6y3dOB39U",
-	"3iZ1CxcwTZnKnrJPBKJKVxAFRIRwTUQWaF/jH1d7DRoDeU95LrcHWP8OxQ+r7SU3actobhKNd5v4lzu1",
-	"8Lz2L0Rr0Fq6ZSs9Jd7dnroZcnrbLfcU+YbHrgr8gCWulvHyXfa7GZzyCS0oE18Qu0Qtivi/1BHs2YDc",
-	"vaR8iriYnmbp0Q+PpDB2R3jPytlsiw6FmbyikafuAPK3Gr//56erTz8z+mi3GojiFectKoFAOtBqiL+m",
-	"IcewxH/iGp/Wt/bCv/0xY6CYyKOyNmQfVZnlK5ERbH2WsqTIq9dXwiAUm4SUouYZbGLcfOKDZAGkq0pN",
-	"hUXjAVimulYxa5yCBIJc2sFl0SqnWTxFOLQ1au2MjmEqnzRg/DsyAWjlPE/Ek0edsTtZZxoIDq/1nLuk",
-	"AReeQuQBRmJulXW7WXykFQn0lsmMLx695qjblwD9sYt9xnh1e7qdS/QEaj53m5mch9AKS8mOBch0EoDF",
-	"rVgBYfDgVpdcpE3CF2Cwm0XvCqyVcA/3K743daUcdYVe1nXq75ygUY3VXCCskdKxeBwB9A0hMaNhkcA5",
-	"ZR/cT5x1kbEis0JiQt5YvjUs0F75pYL1wRjtm3UEQhqk7WV9o+gmPv3HrL53/3mzresfeWqT9gPurNZG",
-	"Szr9aN8RrlWmNqdMd31Qc5KmBc8R0fcpI1nw9Zci9d71NPhYa+EkkDMNBrLQrRCPqiBy2PZuzv6YCUmB",
-	"wI7u+LfEyXdYMcxoYLtqCK22iO/4NDHrSPji/2fjTs95Lu/QdZtLD/bR0Qw7aeSekGN3nXxxn40mGn20",
-	"EzSCWvRF04ii590l0nuTknkOmTDe/fjxM8u5BBvhTmZKr7rN57c44hjWs3vSv0WW9rGe8a1qX+7csuzW",
-	"BQWttbZXS7DJwj3u0Tj9VXUQtSMHePDjWoVa6RXiBGSRaGMAA/i15hsP5BT8AxO6pKiYwvkTzsJZAuTY",
-	"CxUciJKXqlVa3wUGqPHFFR/VR1b9Ox35IGhvtRHX7zwC3FDpktvwVbZgtTVwEekbWBuXkIgcPnO9k0v9",
-	"vmpuvDgEvEZpKXryqUvDvZg1b9F5kME7bsp/A+R47LvZC11vhq3ENaSxWZEODjpKPI34LFBL1XbombFC",
-	"+/xXi1a1Qvsa0eFk8LaO5A2RV+lRx7BFh1VDXwj53pzSIsXoE3qbXkScN2QW6Oj8XhjrLOa6KB3INlOt",
-	"809cj5JvPlKL9U9cn6a3+ii65asWFliqNhnWI80KLMJ0frEwE/xTpFrHv1AFHjGjRSXUJBRnCfdA7h39",
-	"J27IAxYN9/7fsGz4VoUII4vBrNiwsFCFAWa4r+nGhzYKQpkFaIH6dtcfgJKon2kiMxZ42gz/jnElhFGn",
-	"nbMfC1yATHswqBiRNXG2fA02gOQiZVOYKQ2+eFtYZhaUqetP99PAN9HM8oxcahV3vxpNc59TfuVhPgTP",
-	"y0afOHAV+0YLayFDxXbkACPpzlqckcKKuO5olHnNGeeqcdssIkdkcybmElZqDe+FT5wfmpd3t8+Q/Dlp",
-	"h4FrfHwzQN7vOcyHAU0TiS3GD+13mUqV1wgW+IovQT82pCUnjDO3gKgtM4XIpE+9wzS+hmsr/Yur1UcB",
-	"qsSCfWKsBr66xbIdm+agmsmPArK/q4iftk2cna0X3ctjnEQ9tk2eDbNrEt9hekej4CX770vP2usOIQk8",
-	"NYGd6XeuG1WZ9kAsXTlSHBFCHw/IDqhgYzUh1JuYeljxbShJecp+9ullYl7OtXJnXqxnNlZI6XmioYeV",
-	"MFO6hf0ea/cCht8OaUOj3y1vQ1y7kkOf38s7MZ7UIycxGkJ+TW3KG8XVBLa91o4iq3oCGt4jc7WVQ3Bn",
-	"McPIU+fzjuLiUJ8OAk1Ht7fKO9UoH5sqv1+jOkMGwAfn0syElE0MfL/kThctAo43FiYjEWBgpyJ6wHP2",
-	"DDdXpmw/LkAkKWx6YIQMLxdjWiRLsEQqzrflyyBtoHslp1pNv+euuDENRIefZlUGxZDnENawNRiDhJc9",
-	"bk40yPRVN9aj+GKVe5x6D0Ymyw5sP3P7vpVaIMo9inG2zNQmYzQDlcgCFd8H+sc6AN9c8/RQ5omGNG/H",
-	"HWBpvluRPCxqNbe9EukrjlrBfby74W/H7RbG+fL01y2FpoEbe+Q6U1rcJu4QYRdlbEpDonTqjvVcGTAR",
-	"4picrlZykCgXo0KU4VOQyKMht3FzeLIm7z7cfGxwVlqOGv3bOUKCB33Jsy2ZtqiQqcpNYxkLT5a1DXsW",
-	"ydg7KlSOv3F7FqMkZn1ntww5H0sBp27HQBN6jzHhO/YlJSClMHXlfFZkqMbTTi39SxjUa7lDc8X9oliJ",
-	"39Az6SdVNgdDOKboESIh8Ljr97lSCk6F5NTFlXq2ePqCsICFSDupIN4VgalzrMMIH9Awf78SfS4VXhG3",
-	"w4ljgtZJ+2NMuvv6LzUj5/vc99lZQH5yP9NLgNzspOlLkt82//M9jRis0LtsYdxtqz3Y6Fr57UOiOyUg",
-	"rJ0GTrdWNPnG8wmaRYElfLBiqggaTWDP1MHGNqfQhmtpy8wGtOkgfvefitSVIR6HTxaKsJO12tTIELt2",
-	"nG/Nw4fu1QY34Gl1d9w18N1fSMobekyLyDiLm4Z6zJzr1yP2lTQymF54NLUb3b8JzG8psoOd4m6lY2nk",
-	"fibtxTP859BOwif5G9yXNsEe7YE4oXX4dOoNpP9Lj9Yb6F7kro1/fmufYcVwR7Cap1h82149vWOq+LVt",
-	"t0n7iVf/UM/IyZsBq/bDPLbJWLULY2RZcuvKOJaLoxmbMTWbiQSYAXwF+wN7ei3NNYGPwbVlBtziW0jZ",
-	"dMsStVpxM2EGViJREtWuZpZP8e1/+fL2yb8m+K/n37sLX0WWqo158vzFP18Q646JoEG+dC9RslhlBhPa",
-	"7u9l3iAGQA5JciDQ7DLg3Bp8CeOOKs+TNkeuV4iEGgvcitw9PLLO0qcqh+x6JWmHmCe0+KGn9anJNfAU",
-	"fdaVfBp915vsrMlwruMXr3rvt6P40h8PPjbgTBAM4c6ElCwSEgWMstYeKYqkj1gP3WZYNBhcL01Idfq6",
-	"GyruMCXuFBjnxMGkD3P6i+Z0nkprci65WKFXnNUhdPfNlEO37g3+rfmmF0BOc3G2h7/Bt7rXJdq/c30U",
-	"1BsUFwK98UK/FDLrjln/G0ccI2bhnnQFFEA8FLOgtxqGZALnIGC2UT1hFaB/AXLtu6qcaggQeWpDPXwy",
-	"NrHzqVpDR6T3ZZq61x6pRwhvfWSzqVyxNlZBmY3FlYKrdlaYgssuq+IXNyBO+4jz0EhfjDNQBqUZaqQh",
-	"ql/wvlaxKcxFhuJX3dDdqPufC+sn5IHSjf3VRF2CMeqAmv7gx+wtalMjqjaWpXxLwcCPKkspDII4WxuA",
-	"pbcZKMW+EsYQcG2TkexEry36/bx/QjIlIMTabTw01kFgrDEzkBdcQpa647kFnWWYtPMbzLm4ZcCTRGUI",
-	"Ru4hACokG14Sug8ZEoWRjhm6+U3aDZ4P/OxWP8RfHReqLiN+f/+0EqEO2BSkDJBDfp3OOALVtW9cGvaS",
-	"Rt3PdNPhBQnv37kuQxlrft4DmLoJiEPXWGVoYl+I5Mb/pcpmoTT+b0TQCetkFkpbPj9QvnEVR/Vaqnad",
-	"9ryq0p6NoNJ642z7L7pJb6CnNZQ8WRq2UgHoaSj66I1zyqfAcElC3ZVfJzykVOr5SrzFjmvv5prUpB86",
-	"obgrlzK4wztL/scStod6BqMmPWwoLWHb11J6cTxL6eba+kSMDL/tQT0qzRKeJSDxNKRVm1BUf42miQ92",
-	"oNot/zjnIqNSkNihzNMUEBOUwHKcJT7d+pvLGnhATTbOKLDSScZII44lHyNpcfqK9sO1TLKQ7kWy/ZNz",
-	"uQiDcQxI3YJOWF5Y+o/QNIxAdRJ4BrE1zUbjFzkGK0QOTjhEsoSUYt6N4pBIZTql4QIHPHBhwI9ol4X3",
-	"FPYIogDZPZCEhK+AUdFXylaFsdiwgJVe1ZV3imJSImelTkfUjpe6PEiYWV/n2ywOqtAH5IFGPHCB8EcI",
-	"fUtrU4+7Gg7kuxriNSqWVIHxi4b93hnjteUiTESfr8qA0CYJuR/LwzNhFrGIqL6CuXvrDn52Vej+nUCn",
-	"O//riQVqSeiDbdEANe4+GdJzt1XUhj2jecft5TbTOXtWKacMBjZe6lOUvhOjn/upvXXXzggWMX1/H2M4",
-	"tj7n+JO6IjmlRrziW7J8qN+o9opWIXQrJY5xad35iJrOGcumXOof/Nesnfk1i6mmmZJSbRot6TMNK0jF",
-	"AQ/qMgw6wpZqiTSFwtaT0WP1xChaQbrtzc8cpnUoH6yCsR14UPA4Da2BU1iILPXYvu7uBRIETR5dP8m5",
-	"FTgPuGsb5EQV3XUAlzjgmzg16VPaFs1dHOrMHMiUwtpvZEjEczdTG1+Pe23rR+9mobBWmFoc3DlBf1tU",
-	"QIutO70rRhV69pmyzrvvPJidKd6tR77giAcgI702OwmL+6a+G55m6B64YMFrymIVng+40Yq2M+K5r30Q",
-	"4ZW6eZX6Os/9CtO40k3oYs9f9KA57g8vRo+Y0NvcG+vpAYqxe9no8aFHSH3ZlXATlnFyfNVq85AUa+hQ",
-	"UWvok4lDGxqBi8vSYJNogAwVqQHIWtJu6PbUgsvR/haZ/f67R3cOMGONGL5bYwHnwdKwl4x+9gN7TNAD",
-	"j5mvENzjATBqBXRkBBBiZtWEPTaWS3iMrZ27A0EaGK+296YBCIJAnnjgo4CI/L+IdeiJcetL8NT/u9VG",
-	"Ujw9kODFEUfZx4qnfWtwGL34wIC6L9P0i8LXGJKurQdpvvuaPs5zb2DSffKCHUCEXo9DRXDjPb5zZrjJ",
-	"xBvtHxh3gF3HiZ3cjThhSPR13p6H9GJ9Rwfpc2FrymvFt2TQRh+b46POK72oTKSMsww2eIUYpBFr/VG5",
-	"+c/oT5064BMOGVYTNMljq7x3946giOHQJhE7pE4+3EGTDNY5h0tRHsahnYnWJpi5lk8lRHohWr1c8qwj",
-	"lih5Nqg+mwrznwIa0SPoEuMSUXco4+3x/+hPgbU0FDs60TXkyhOVM8iZp5jAUgc1865ec1VQB73Z3rs5",
-	"C4s4hfFdbtBYdbBBSmZ94BB2ep2wCi45lhV9SHM5KWlFm5N87NoW93ivvHDN97Qb6rYkgDlxrHnrNGiI",
-	"HQYDxK1b4wtfgvv4V7wnmNH9Jbcf7/Tp1w/vPJUYmjcWcu+KuwWlbNjW26Gk4YosVdhP5DZ3kblxSDa1",
-	"ELJsGKiY5MRAQ2cf4mVOyA7HMJBwE1z5g79bTUmiODhZaheHt0KD15Rji8Lkj5Y6zkiFhNimTt9lZRsF",
-	"7kTySYxq8c68YvmrCuXuis+56KhefQfo27zDQfdfAfR2od55Vqk+gZDhy6hUKFTEzkWnCLB5gbDUQc58",
-	"jJ+nK2Gjtuck3BL4Ggz1mh/U7ithZqKD/OsjXv8xO9KmHquQSvGUvuQ+GgY+8EBc0GObCS8DjY5PDKUi",
-	"xaj+LJwknqjFIL1VorSGJKAPW4SipBLMPeAP41XuJBZxajD4VeGBWN3VQyZVYbsNjk+F/TR72E0Q5Sd8",
-	"Mz52L/F7rzao3Ej4Yu2Pz6OhSco+ZQmgiDkJxKow61/OSRNZOjveN8pNcOK6aEfjfrwnTIZfFlptMsY3",
-	"ozPn45PCGeGeN9kxFetUhW5eMf/TdeqfbCYfuud2i1Sd8rYAWrJP2Usfx/CM6ZWwwE7UI+4dlVFtZFvY",
-	"1hdNH3lZxzns3RechlTj3h34noDDb/zQP8y+hviAO/wrkuVfLC9saDavoiSWoaMe57gWpqMQ4K3SYEHK",
-	"ESzL70+gQy7xY9uKRejiqOv8lVwA3Or4vIlb7LIGUM0YcC2F0wwZmGplB/oSUm0QBHf/XLWiMwIkkuX9",
-	"9w52gaybqwCouuwGKZ3OpLA3asjUif0MPi18l2RQKIIT2YMIfI6t7vofprvOT2nyBOsT/ZySmhkTQOi2",
-	"sEuYFQYqWjIozxhg5dk2cHTs7CCyWdv30C94/Zi76JsLV81FRwLnA16+vfbgaYo4OFx+ruiRGZcGJjfC",
-	"QexkzBwaFXFAFlkwRrT37ppw+e6LW2/XzSGrmrSPDTMiDfvLbQbTDbD2Mw4ZrAqhOTFGBB2IHIoeK2kO",
-	"LjXwdNsjR9aA9vddL7A//OGpRYOmuEUwaImOALiGD4rE7BiVcrOC5JM5NxjAQiuW40IFiO80QnyfVyGW",
-	"KrDwORe6IzHMhb7yh81RtEsD8NR/1bTK933xmg4JFz7pL6p33LIyHhxsj4OqlVoFGv2SuqiGmroouyvy",
-	"hbJqrnm+6K4L+1wZd5Qemfi8PsmNytsh+itPlrFlfwN3THp01Y9VXrNXs77HCutZYXwX12JkUMzh4Daq",
-	"K91im9dk4a7oDoiXmjFeuS0lsJ3UoC8kpHM7f/r85p1Ty59/freLPFmjXKvsoAiI1E1jeFBoHlwi8kLl",
-	"2/dKpsFSOERDjyXQWq18KfJCKfkYWXbgnCUqF6HqbaFkirQrVkg52Ia+cSS6FBS+4dvzsrvXmU70IfiS",
-	"fGs6Q9EPauFPvGcb99ZZomR3O62zsgjx/+EGhun93Zcc244pn9zFgxQkfwBtjEYxWSq4sE7/mgJJA7wK",
-	"CKm3SbRpuC5DIaWATAJIUmDJEZo0ubOhV8LERNyeTAVt3lE58tkPuQ+7dhx+2TL2dQc2wrb5DdXpLfmc",
-	"wr5SfcnR7+WGxdd/pa6Dg3l0Gog6bVEFnEA5Q2fqXo+q6rguw71xndpSJHsrqb1i6Na+Rz/kBql0xtXr",
-	"a++8UtcNnXW7RBHTBi6IVz7VIcV8EYv/MBJzHjJWsQYQO2Q9jHKAR075Fn/6aPJI8lXeiI+MGrK/7ea2",
-	"Xu1jvn92qBuDE8EqTdqpne9S4I59cOH3k/NQsRF3z6kqBe5O0CZqxna/u8uWuStoXwt2gUGstr4I91eE",
-	"7NZU5xqqsCJhVjDrudNSiKokMmOBe5Q1YqnhFsOTG6Wp57el+lWtd1oT96hefxvbUvpADAT74QhatCMn",
-	"kCoidWaA62TRrqivAJZRtMY4Ei9k0fc0HMMf5VkqUm57IQ7GwUMAW7wVWRrBLLwBS+2omcLory8SE0uQ",
-	"IjqyNX3QN4rgk6v3ojyMwPvmKoNjdB+E+XXeeJmwnos1YOHIShh3op4z7VOhCgv1AldjpdJTaSbVfA7d",
-	"FWSnm+mB9dVrsFzIxjZqKRmfYoVjKHo8pfpCazPVfGZboTNfu6v3vwBsJy2yUCK5gZ15geMPWWfu7dbC",
-	"eP6TG9RnxJ9N4pud3JjrltMvixNJ5x7Rvq9TI3OFGVukkFmGMgvphBWZFdJ71DzPtVqXAYi6jG+8R9Wm",
-	"fV77IUfpVGo0K33MrZGVaMElwrLhA3+7fTzDrOf/55rA4u4c0giTOgwUtG8/0HyDVAgm4cSYdfXrO4Ri",
-	"8GdJw+LCdQ5arPx3tp3mX4VduLt/ms1A35fzPLxUdpTjHLnHQFfAv7zzS0yQkLItWGoyriLuppBIkbnd",
-	"ZlRspvOtpAggHDo52tCBiPPxqBM/QoeGe/3AXvm3sm4xGI2NsuVEB+UtIClYX/838UR45b5FmfNiVpac",
-	"Vvf4SqUgu134jzTkG0n14df0cav8Zw8AhUGtwBsMD+ChmxBwYChhUmvQDUvjI9vdbGtHjux/W5n7B2Sr",
-	"7eT68b3OiUuVymcm7oIn0kU6SsSPqKWgat1fnSUBVSkMiB2N9NZ8DX/7MOTDqE128Kgje6Tq7TShlNLV",
-	"irLPKpBnN6tg/0t6SI2ODrLRAdcxv8qSBSRLbOuq4ZfvCv9ZovJtR/ZP5duHtgWQjapH98Ut3XJPdhV/",
-	"/ReSOLTWkFIlGGWor4mhip6CVtqMRxrSWC7A5xqgTQhzbswT1YWdxI1xcvjpQUmiLbRH86qvyRueLNis",
-	"0OW0VTDVcVoj2Rdaxoat1Jqgp6bbCqoDzW0D/NKfDTJ5VxncaVCIybE+XUZtenmfV2LFsy2zSi0Da/oA",
-	"YvsxYOL4mBCwQEVN7WtzQbwxVhH2ccjOkz1R5sdCesywzK0Bdr4R1DGbwrzIGqT7P7q7cAUSuCCe2vtS",
-	"upJnw1SuYOX3ECyX/31ZKZSmCv3YD9cw491kawQtnj30BqnLLq41T3yR+XpzHHlaQL39N5qE3WWc9V6C",
-	"hRhUej5E2LC6OAGHGNr8mGP42/SsPg53eKuBwp6SZwEPF7uusbhuusV/T0plR0B+MY15FKlv9eb9ZH2r",
-	"6+LtcTr0mbOrYzEX9sxTAWRjnMqL9dkfRir75yH0kW9wHv88Xv6kfk834YfuSp7BPw4z0HawCFbWbAjL",
-	"kie2muhxMocAvAifaPi6mZp/nODAjsHnXu3ewNGfRD8XOmOc0Z5+HE340nj3dvuEufWqsBhSlFtpDx5O",
-	"gS5asgadYXUX0c47sF+0gAcV2N7vaT2wZj9mzIB7ygnqufZAM9wKrvgSiF3WN/OT5bPiW2b1lihUrFjB",
-	"hC1FlkqiMBUZyxRTOqWfTiVfNRm2a9VNmfOrsjAmvz3ev8XkxHcbxrLxHUTujuH4pGBvjBPiPq0Eio9m",
-	"1zTGiCsTP4RiVzk0oorsKFkcdurI03gS0Y+GOwenZ0lS6sIRWrg5VmpvSKlKZVrMr81i27Wzvi6230p+",
-	"8K1bDPc9PbQrjnVnFq3g2N18vuxyyxJeGNrgFI3BZ+4p1Ql19gU8KZUxDYnSTZUeG2EWrUmej3wJX92A",
-	"B1tigG//d21Bc3JxU68A8yBVYhlPWK3mmq8OxRQ+l8OO0l8fHteLggVyi810rPwYCiCP3WLvZrh81cF8",
-	"G7tSJl8ANf11TdPLcmRgHIBW+q3vutm3mpKeieTbPnfpyU/QjzBmt5vHvcOd+AkGLCkoxbJlz1fldohw",
-	"CgbrsU804mRQ6EvNAqU/42aJACwqC9QS273NfVZkzl/qZlb5xY+5ZTvPIEJ3HDMgfGkP7fJqizOKngrh",
-	"+w+wtlfkEuOa0nqGRUSmSUXqDJFQSiDoGWmyijigNt9f60MdGq+1qqmte1HT+e723Rn4/YQT1ZX38EBS",
-	"Y7SqHYkOl6fbd1oVeS8UCzfQw8xIrucwNLj+Qsk0MmHs1B9N2Jxbdy4F6dSAPHB9uockcAOXNP5+NRDN",
-	"NAyh2JFP3d0vU0yqbA4auy4962KulTvaynkrpDVn2CTdbaK9Ur7v9R7DHw1Rb1kHU6KJQWoHlMR9GJYO",
-	"rOaXadrV2/83OtKDQUciEAE0+o3zmrmM8tAXKSlsNXzD7q32lobcz7PkYPjjHZfSvWLLis3D5VHjHTSF",
-	"zSAqQtPOpUjIJHIIYvHDeYm4zH1k1CzQq91wmywmAfDIMLXJCEeYzLYdjSr5VGlule40Gj6Uo8bEey2f",
-	"0ob6WhkxzPHdZHZiV8uCG4ozeYJznFurt0zYCto1rtnUY5J1AuJjB8ib2LQwVks3PuYrzyykJ8u2faK+",
-	"jT6H4tedXo+xY8XYwWQqbsfuahM1AkaJTGXhpVgCYjdqzN3tbCK6YXc1Cg05SrLTPeoSo6C9Mp70ZoN5",
-	"cwEnfgoBKd4uYDUJJJLGMlNoDPCqlTeZjSrIrew2U9ZKpPiQkfYO3huf0nfzDI4R1EuKr0JDfeiYElR9",
-	"uMFtT/10QUdtK9yzTAM3SNzhflEd3d59955n89Hn/H3R12Yb7rD5IiS0c9HLsbNWHwOVvIQK5RotZ9g5",
-	"WTTe8DAnnqwSha3kzNIenCVmtbSi2vf24kdfvD5aYaJatdJX4LVBksRk98SCQrWiLJ+zejwvbxk2moKU",
-	"JjjnG4Blu8xfbYRNFnGOBkX7vhlsMv7q1Pnd8RazHxUt0mZTbwEt+BRmKtAT0TKfUyn2TEmpNqay3kG7",
-	"hU1xFjCvWwgK+RI+c7STfT32gLXy4dH7TPMiWzZCwbu9HZGjVQ6Z8QBxc/BfXBI1YaBIMymMdeOwY1YY",
-	"tuLJQmROmUhnu/ctspk8opL1nRDGz+/IzwzF2H47kZviPoO6c1nKLWe/XH541BD2RtCFmhOfcgtPrFjB",
-	"o1444uEWYeL69BTcvRS9Jx+iEddPUjEXliYIjSGRLIKgYilCztHSdA6HhYytRFbYWNuFUpryVd7ejwj2",
-	"tbs+lG4KDztQa5LWkey+NV1Us642C0B9Y1XKt4gOwtznszTmlHCZpPJcRkUjTUiy9HD+w7FGuCdC2mO1",
-	"/MC/+Nnxnq9r5wT2VwVyBmIhdX9IFLcNZ4UvKTgcrX+TpSVxw72I1H8q7HEwvsLhVCY+3NSFWSymWiSd",
-	"hiiNGFMC6QltMohXw6svVGHGOCL+bK8arEzA8M5V9duPuOd7zPhY1E26kN3V0Jc44KhInWXn4P3LpRay",
-	"V23Re7cxGE3uMK4b3it2fyG5wIRsS1/mS/XTWaXvssNhe2jrOkh9lAcs21f+L/0VH9xeYgWNChlBP/Xc",
-	"sA1I2dA1PHm05ggM2somdKh2ad/oqBsn/v73pj3kqNughwI7yzUYsIdqEWnMcQoR3bN6Zbn9Ww0A3qzU",
-	"KgAKkcgm2D5XwRMiZ9NYrmPgK0zfWsCmA0eABvy1lcY3ve8Pbfc3sxkk1rTnpDDtk3jW5/G5dulJqZf0",
-	"6tNDU4MvMSqyFDTb8G0bXnngMevwVz4AXzcEtxr8iA/kRp6wfNu9QTNtYzsWcGB6+/bI5L4ulFvuBWio",
-	"ZKHL+N9jwxLn+jNDNEckELbIu1DG7S/5faMzbaRJRiuxQQt18qBOHlm1pGaqys+e35Q/lW4yqX5CfKO/",
-	"KLHhxUIRFwCwclYmZcuByiiqi4HhsnDbB6pzLTIbCyOxxrcTA/BqoTZj5SDdrY+9ZvGZDQuG18YOVC98",
-	"Q1zIraR8W4ar/WGDFA+UJ96D1ivXrVeldVy/Q0eOG5yPUglywv7Qz4X9W4AHcZCiodAe46mS6I719fQI",
-	"96/WKoLwpoNMxKGmcxFS3qRfDcvUJuxRq5Ll2bRI/Xy1l07jkON4lD9xTY/r41S62fyd69Gb++u5A7VB",
-	"BDsk6vqdayyirDWrYO4ASzOU9tDWpqGGfRK7U81C6TqZiLGabw9VjuGQ41SO+eRvnwVRMh28mSKkaQxk",
-	"lkluCV2NkIQJX43ml3jwNtzUpjGeQ62GrpVA3zjsSfD9mC77EqBPehaH3c4SbTiEaa7GLsfE3j4CPtkQ",
-	"pl6eQwZYsEMQKE6hCcvmKi40lWaWS80tUSg1ou3Q6AcF3NuvUGjySALxruxHcVZcL/fu8KwvlXtjVMdt",
-	"y7YCFURYMMLN8sHipmGE84vHdBjfRvbt4sIwDW620gky/huGJvNGOH9npdxxa1W9SGnCJHB3QWn38ylP",
-	"lk/ZFyzq97a1sbGYwILuLNf74q6PWQsJevVWaUi4aa2emcXrw6h6dxxaIaWbuSlQ8fUPTCqemol3QpxH",
-	"slF6yeYKDFuoFVAtvjB0NtAp64zNNnJMN7FnCZeQpbwdgvPNda50z0m2cG1rd7wzQuZs/GLTt1jRZias",
-	"yNwEu//GgzXlW4TMoOnenWriWRAX/mPxRTsnWsMKUnEAQsFN82UYeAyjJj6wl2UTX20gMadILnIpzmAD",
-	"cfcT7Czalu6WBfIR+aiJB3RE9YEF895i3J/6tlL5zyJZVr57OFNkFwfh+YuDRazuR6eOkLm5cHMCaWcT",
-	"Sjo+Nd5rFWq9cbdsfaC2ZVcJeWg3icYM1j6gMlY9cymZM4zMOZtuqUCxyCQYEwhsGyk8dbrD4Rl5paga",
-	"cy75/3X/XhSANZnzhc0Ak2W55EkTBOE+DemrLVuoDcuA6xKyKdSwUsE7uVEQYMfDazW9slW9iVHfw/Wx",
-	"ii2+iH5Z5rfUhyTkCdhJO1qE8fUHM3N9LfSOxXggkk8EZn1WdEKA430M6QCf3mOoO/wL3av+0u+N3LNS",
-	"lhjtuyRsp4FwGa/7pWI+Y3ML9qZQ/0pAvNwD8QpmsBP5s0Rls8Jg1WyX5rsoh/VN4G9H4d3LenfD/+tE",
-	"VV5xqnoVcHChsTDrbgG3KAY/8dCqhCodazec4Y6mDzlM+4g9QRLWuKKdUoBDDhyAX7GIJOLX+DVrWs6w",
-	"X+83fB9CZ1wEWoQ+wTo/lacGR8VFR3uBcYlrHntAuZlgHTZZJhyjpqCBuZnNDXW3UbcbKQ5fFYGLWoKA",
-	"MuQXNLjENVlacavFdZeT/ZFGPGBl0lZyVMKj9bWKqohqbbeNh+HJ6N39irWIvF/xu2uwV9xgI49VeVVV",
-	"/eDdZrezJM9NRThDaUYlkxo4R1Y1qXSHo/PGO4LWfA2XYdRwXSRq2VQ4eqVWgO3wNIARMXrq9XcqDLL3",
-	"0NctAXLqtAsfERtUDV9BY11p9Gd628vx02t4ad/56g3/v88PQJHTY+9NtWlfPyDYYoOREsSFUjO68QSX",
-	"TGnsJTyvQqoRYq4NWhY9xy3Q3xdFRBEhKTbANQXh2xIv7npwVUfBPuXZCapu8Ku74gmzu7GulAXzuDDu",
-	"YJTKgHOuMd4cHWNfE0hxBToHM4DU1FfJOeatB+AVQEssoUn3R7699qMqBAlyrSwSx6VQ0H9YLdx//HYi",
-	"4+kKoJch/AZRh9GHoXSjMMz43w7QAIFbCuuXaRWfTKXI0phyMACm7OenFfzDOZV/diYKyEc/nO1KQnfz",
-	"7Q2Y+mz9///35sWzZ8+89giZEOWJsqwKxawU7d8ojcRmLVa4sZA/amTfeP6sygz59EV8s6xYTQP/xqiY",
-	"Ed1ox+MgR/S3sl/iEewrETK1yQJhqsXg/Z4wVWC+WmCx9fJoQjUc9WP8qP5o6HUL4x/7DfESFyRtSoP6",
-	"ykYNudIeorxEqnpsGP6UWTDW+zHCsIRLicbzzaLp/tNOHlAfP370VQsLLHUyvCGkk8yyjVbZnEpMQwSp",
-	"JtkriLnqdh0ZBo06P+EhrZMUBwxynCDcxQSD6Bg/t4WmHhn3Nykw0+fMdpVS2q+zma4+RcObazuzc0yx",
-	"HX9ZeqWBLgFzIyVSyQ2W7pxJMEZlVQQgTwyqWcKzBJxmwfoCZtQu2KMUxu7slr4Z8pAJ/kaz5Agw6GfW",
-	"Vzpb0KuWPHhrquTH1d5cDdS5JbfNBT8VxPsefVuNmY2meGkpZcBgjYB4eLS50945gucMVrndYjSXYPQe",
-	"m6fsJV0PRohzIjGOJ0yIKmDZxsrp8cjqA5gC3TnRJpHCuUkctLFYIBIeVHYFnntMGgmPCf2SAol07K6E",
-	"Me6b6+du05SEvdfA2xsnY7NQEqiMouY2+y7mx1RBH+/UGBOBa9v2jaiAK+/5j2f4T2OPy16Dy8GOFvfg",
-	"iZerU9sTYbvQ5ml1qsPC+rKKqfswp/WcjzHVqnAe7rhK4oNSS4Yuzo5GcOLgd4wHHUOUXmIv9oKCG8Xi",
-	"z6XsUMwq5Z1wrF9wwJjnJD6gSRXThTubLBe0631p9IYLa1jIDxjL5+CvTKVKlgYxV6nTTbFUIYHa08pc",
-	"nSURiaej8vcCBz3AWet9enmwr9gEuOEmWMwLyBgg3YMPVKcc0R9nFpxQbs7J9khUkVlK12Zqw1To87G6",
-	"MLabZdANGHNy8QGNiqHU7pp8tLIzcq2KZAEGzxxhB2+Be682MdgRkNYopYVYsYXxrRllc6Y7kmduBqA6",
-	"s2e8sAvlnvA00Z3z/DIMvNlcXz+5/uez/3qS8CfuDe5skb1+czn4XGKaspyeOjaIP8njNE188WcKa5FA",
-	"nG0/p0UmOmIaV2B/wQHjODd07yOfn5WH7hsSNB3jY9KWvci4ZiWft/PX/dKslT1Q0vYrjjgKTnUO2a+e",
-	"oPBQNJje6sQE6jh5paWpcsjOKRPge78sGu41vswKOmqH03LBzbAElv3Lr6SyNyFYnjzyIfIbo6nGWqzY",
-	"FYLPHqxn5sKdnSOBJbQHfEPG4LFB8ZgwAkKlApun9DE3aH/Dg4oivIWWj354dMZz8ejP3/78nwAAAP//",
+	"aaJbHMK9kpVC7+4VfurJV9q1xukYWu2/dPXeP3av/7/sfdt227bW7qtg+CZ7j63ESVZXx/rrq8Q5tStp",
+	"8ttuc9ULiIQkVCDABYCStTv6Fvu59jP9A3MCICmRFG2TkpW2N21NiAdgYmIev+8rUiIjbxXBNDKS9XqY",
+	"Ppaa6DpH5g2sKQy+G4Gy8qzVilty2yVr/+anoLy7zl33BS0S4L794dscU01b+3uJfGe+xwmi72VVFBzF",
+	"2HtrFR65dE03F5iEj6wuXCJPRdvSCaWWAbC+2YpSavnaV3uc8ArGz2hznpIkmFZjb8ZtG1gtcc1oMV/4",
+	"jbdeKCj7mPMVhEeQwa1tDcs0fWvc8kskQXq8XtRWUa+PA94hhlcNNd03ZtQ/RxCfdr80wanFjPr7ePHU",
+	"mBUaSvt9AHXbgmkVZ81WnK3b5fkLDvg7qvTw518Vgr2dzVgCpPM7wvM1eOFQPpAsAojM+CoSm0JaysHc",
+	"oYhNI7EWt/KCNTZeQ4Djl8DRWMkQLFneKoCl/LVZNFc44rSPRP8RLTrjPwUr2EAOTFucAHljuI1xfy8V",
+	"PrCYMl9a4FnVIc3iF83ZLEXeHfx57cccIjKDz+oTmQlvNfw2ak1cfqJL5l9wxHMoTEGzPE3jBA391SAO",
+	"wPBluvbsaz/kENLwMxSksTQ8s4dYuDnSvt58gC3nJ6RarOPR+qnWG4IVc84rmJzlRcOEXdcn7H4n333n",
+	"qmqTNc3csOfj413R3pUfWEsZ1hyXGP9WLrTbJpW+7VateRk7gcefVXhWn7kMwOuhZJWXwYkRqjwufW54",
+	"GE9m4AKJhjR8cyllozu0B1Yk0GDdMZleMkbWMJoeiYPkpax5hyZBBEfcoq/SNCa6phuyoDKdlFH3ME/1",
+	"PVpm1pvUM3oLQU5PxqmnOlnwVVvF/kPbyAbaYAsgC+29az4BhtKlStkOcEgD2/xda4C26AgeWPTTU3d0",
+	"dKvdby8//3b2cqUwInbdIMKK9OQJ8Ba+Kb90LUlGU4+XINWaKNmw3c+TheIhlNe87ZUy7CfshDqZXV/5",
+	"qnsI8ovnTW2Ksed4b3tPQ8zOCbN/p2PL8zWjtiO/ZMLloWV6UjYj4P/FNoDGgIxRGYNWkVLCK/0wxCqk",
+	"vXFn2nZzTJOcA09Uu5hfMcGoYW9x1AlJusYXT1vY6auiGIcOVmXuCW0NopaaJUvHFpt6UQETIspGAFB1",
+	"J5oABwULxQJ7GBSIeQIlaiE48EM477BhsaI5Az98kySFDdLh+IctdtrRulNQFKquHvTSlI1+v1NdweuC",
+	"7GWpQDrjEAdev0HsXJDeJoyVWkX31GNh+7Ooq2i8lyn6E9XuCVsxlH/t8958Z7V/6b/qidgSVHGTQ5AW",
+	"ZsaAQMTJsPPdyg5oN+co3MBSVy6wu8LSRr1Vcc5b4xABU+CURL+tZ/wtlA5WismhnhBKzSspgWbwhCrb",
+	"8KBBjYNle78hBygCXfyuAO4LnnnhS0Mb11cXAARaKzmsERuBseKO/3KnbPYGKTcHC1FuekYoN/eORcaP",
+	"Pv8jUSlrj/t8KeDTeymECMPbUyV0NvIM6A0qybZdwJdNLmBax6KqQoDfgbbhfiGPSldQF2zwwbf+pmPn",
+	"bw4VxdyUQUyly6R7KA9MWabaj7XPOZNv3IgHTlRdqAotWogloDsF4BwvwNiaaToHFeQxanJqTL7Q1Ozn",
+	"unUP+a1HJTciOQKo6MhL4iYTvoLLFZMWS7SVEqGQMwBkApgf5NCB/p9w+Yz86Dt3UgaAiGi/cM9Eul7U",
+	"+92NVbmprO95hOxtM15WVCbsUiD/wjCaI+OysFF3YCHYd/94uQ9TZmsVw12Ob+ca6LlvtXP95Qengz8p",
+	"b5O6hQuYpkTJZ+QzgqjiFUAB4SFcE5EF2tf4x2ynQWMg7ynPxWYP69+++GG1veQubRnNTaLxbhP/cscW",
+	"njf+hXANWku3bKWnxLvbUzdDTm+75Z4C3/DYVYEfocTVElq+y243g1M+oQVl4gtil6BFAf8XO4I9G5C7",
+	"lxDPABfT0yyd/XAmuLFbwntezmZbdCjM5DWOPHYHkL/V+P0/P11//pngR7vVABSvOG9RCQTSgVZD/A0O",
+	"OYQl/hPV8LS+tRf+7Q8ZA4VEHpa1AfuokpZmXCJsvUxJUuTV6xk3AMUmWIpRc8nWMW4+8UGyANJVpaaC",
+	"ovEALFNdq5g1TplgCLm0hcuiVY6zeIxwaGvU2hkdw1Q+aQbx78gEoJXzPAFPHnTG9mSda4ZweK3n3BUO",
+	"uPQUIicYiblX1u1u8ZFWJNB7JjNuPHrNQbcvAvpDF/uM0Or2dDsX6QnUfO42MzoPoRUWkx0LJtJJABa3",
+	"PGOIwQNbXVCeNglfgMFuFr1rZq1gj3C/wntjV8pBV+hVXaf+ThEa1VhNOcAaKR2LxwFA3yASMxgWCbvA",
+	"7IP7ibMuJCmk5QIS8sbSjSGB9sovFVvtjdG+XUUgpEHaXlZ3im7C03+U9b37z7ttXf/IY5u0H2FntTZa",
+	"4umH+w5xraRaHzPd9VHNUZoWNAdE32cEZcHXX/LUe9fT4GOtuJNASjQzTIZuhXhUBZGDtndz/seMCwwE",
+	"dnTHv0NOvv2KYYYD21VDaLUFfMdniVlFwhf/P2t3es5z8YCu21x4sI+OZthJI/eEGLvr5MZ9Npho+NFO",
+	"0BBq0RdNA4qed5dQ701K5jlgwnj/46cvJKeC2Qh3MlM66zaf38GIQ1jP7kn/5jLtYz3DW9W+3Lll8t4F",
+	"Ba21ttdLZpOFe9zZOP1VdRC1Awd44ONahVrpDHACZCTaGMAAfqPp2gM5Bf/AhC4pLKZw/oSzcJaM5dAL",
+	"FRyIkpeqVVrfBwao8cUVHtVHVv07HfggaG+14bfvPQLcUOmS+/BVtmC1NXAR6TtYG1cs4Tn7QvVWLvX7",
+	"qrnxch/wGqal8MnHLg33Yta8RedBBh+4Kf/NWA7Hvpu90PVmSMZvWRqbFfHgwKPE04jPArVUbYeeG8u1",
+	"z3+1aFXLta8RHU4G7+tI3hF5FR91CFt0WDV0g8j35pgWKUSfwNv0IuK8IbMAR+f3wlhnMddFaU+2GWud",
+	"f6J6lHzzgVqsf6L6OL3VB9EtXzW3jKRqLaEeaVZAEabzi7mZwJ8i1Tr8BSvwkBktKqEmoThPqAdy7+g/",
+	"cUNOWDTc+3/DsuFbFSKMLASzYsPCQhWGEUN9TTc8tFEQyixAC9S3u34CSqJ+pnFpLKNpM/w7xJUARh13",
+	"zm4scMFE2oNBxXDZxNnyNdgAgvKUTNlMaeaLt7klZoGZuv50Pw18E80sz8ClVnH3q9E09znlV+7nQ/C8",
+	"bPiJA1exrzW3lklQbAcOMKLurMUZMawI6w5Gmdecca4at80ickQ2Z2KuWKZW7AP3ifN98/L+/hmSPyft",
+	"MHCNj28GyPs9Z/NhQNN4YovxQ/tdplLlNYIFntEl008MaskJocQtIGhLqQCZ9Jl3mMbXcG2lf3G1+ihA",
+	"lVhmnxqrGc3usWyHpjmoZvKjgOzuKuSnbRNnZ+tF9/IQJ1GPbZPLYXZN4jtMH2gUvCL/feVZe90hJBhN",
+	"TWBn+p3qRlWmPRBLV44URoTQxwnZARVsrCaEehNTDxndhJKUZ+Rnn15G5uVcK3fmxXpmY7kQniea9bAS",
+	"Zkq3sN9D7V7A8NsibWj0u8V9iGszMfT5vXwQ40k9chKjIejX1Ka8UVxNYNtr7Siyqieg4SMyV1s5BLcW",
+	"M4w8dj7vIC4O9ukA0HR0e6u8U43ysa7y+zWqM2AAPDmXZsaFaGLg+yV3umgRcLyhMBmIAAM7FdIDXpDn",
+	"sLmksv24AIGksOmBETK8XIxpkSyZRVJxuilfBmgD3Ss51Wr6PTejxjQQHX6eVRkUQ56DW0NWzBggvOxx",
+	"c6RBxq+6sx6FF6vc49h7MDJZdmD7mfv3rdQCUe5RhJKlVGtJcAYqkQUsvg/0j3UAvrmm6b7MEw5p3o5b",
+	"wNJ0uyJ5WNRqansl0jMKWsF9vLvhb4ftFob58vTXLYWmgRt75DpTXNwm7hBuF2VsSrNE6dQd67kyzESI",
+	"Y3S6WslBolyMClEGTwEij4bcxt3hyZq8+3DzscFZcTlq9G8XAAke9CWVGzRtQSFjlZuGMhaaLGsb9jyS",
+	"sXdUqBx+4/YsRknM6sFuGXA+lgKO3Y6BJvQRY8J37EtMQApu6sr5vJCgxtNOLf1LGNRruUNzxeOiWInf",
+	"0DPpJ5ScM4M4puARAiHwuOv3pVIKjoXk2MWVerZ4/IKwgAVPO6kg3heBqXOswwge0DB/vyJ9LhZeIbfD",
+	"kWOC1kn7E0i6+/ovNUPn+8L32VkG/OR+ppeM5WYrTV+S/Lb5nx9wxGCF3mUL43Zb7d5G18pvT4nuFIGw",
+	"tho43Vrh5BvPJ2gWBZTwsYyoImg0Dj1TexvbnEIbrqVNmjXTpoP43X8qUFeGeBw8mSvETtZqXSND7Npx",
+	"vjUPHrpTG9yAp9XdcdfAd38pMG/oMS0i4yxsGuwxc65fj9hX0shgeunR1O50/yYwvyWXezvF3UrH0sjd",
+	"TNrL5/DPvp0ET/I3eCxtgj3aA2FC6/Dp2BuI/5cerDfQvchDG//81j6HiuGOYDVNofi2vXp6y1Txa9tu",
+	"k/YTr/6hnpGTNwNW7Yd5bJOxahfGyLLk1pVQKBcHM1YSNZvxhBHD4BXsD+TZrTC3CD7Gbi0xzC2+ZSmZ",
+	"bkiisoyaCTEs44kSoHY1sXQKb//Lzbun/5rAv1587y585TJVa/P0xct/vkTWHRNBg3zpXqJEkUkDCW33",
+	"9zJvEAMg+yQ5EGh2GXBuDW7CuIPK86TNkesVIsHGArciDw+PrGT6TOVM3mYCd4h5iosfelqfmVwzmoLP",
+	"moln0Xe9y86aDOc63njV+7gdxVf+ePCxAWeCQAh3xoUgkZAoYJS19khhJH3Eeug2w6LB4HplQqrT191g",
+	"cYcpcaeYcU4cm/RhTn/ZnM5TaU3OBeUZeMWyDqG7a6bsu3Vv8G9N170AcpqLsz38DbzVoy7R/p3qg6De",
+	"gLgg6I0X+iUXsjtm/W8YcYiYhXvSNcMA4r6YBb7VMCQTMAcBsw3rCasA/QsmVr6ryqmGAJGn1tjDJ2IT",
+	"O52qFeuI9L5KU/faI/UIwa0PbDaVK9bGKijkWFwpsGrnhSmo6LIqfnED4rSPOA+N9MUwA2VQmoBGGqL6",
+	"Be5rFZmyOZcgftUN3Y26/6WwfkJOlG7srybqghmj9qjpj37MzqI2NaJqY0lKNxgM/KRkimEQwNlaM7b0",
+	"NgOm2DNuDALXNhnJTvTaot8v+ickUwRCrN3GQ2PtBcYaMwN5SQWTqTueW9BZhkk7v4Wci1sGOEmUBDBy",
+	"DwFQIdnwktB9yKAojHTM4M3v0m7wYuBnt/oh/uq4UHUS+f3900qEOkamTIgAOeTX6ZwCUF37xsVhr3DU",
+	"40w37V+Q8P6d6zKUsebnPYCpm4A4dAtVhib2hQhq/F+qbBZKw/9GBJ2wTmahtKXzPeUb13FUr6Vq12kv",
+	"qirt+QgqrTfOtv+iu/QGelpDQZOlIZkKQE9D0UevnVM+ZQSWJNRd+XWCQ0qlnq/EW+yw9m6uUU36oROM",
+	"u1Ihgju8teR/LNlmX89g1KT7DaUl2/S1lF4ezlK6u7Y+EiPDbztQj0qThMqECTgNcdUmGNVfgWnigx2g",
+	"dss/zimXWAoSO5RpmjLABEWwHGeJTzf+5qIGHlCTjXMMrHSSMeKIQ8nHSFocv6L9cC2TLKh7gWz/6Fwu",
+	"3EAcg6VuQSckLyz+R2gaBqA6wahksTXNRuMXOAYrRA5OOHiyZCnGvBvFIRHKdErDJQw4cWGAj2iXhQ8Y",
+	"9giiwOQjkISEZoxg0VdKssJYaFiASq/qyjtFMSmRs1KnI2rHS10eBJtZX+fbLA6q0HvkAUecuED4IwS/",
+	"pbWpx10NB/JDDfEaFUuqmPGLBv3ektDaciEmos9XSYZok4jcD+XhkptFLCKqr2Du3rqDn10Vun8n0PHO",
+	"/3piAVsS+mBbNECNu09m6YXbKmpNnuO8w/Zym+mCPK+UUwYDGy71KUrfitHP/dTeu2tnBIsYv7+PMRxb",
+	"n3P4SV2RHFMjXtMNWj7Yb1R7RasAuhUTx7C07nwETeeMZVMu9Q/+a1bO/JrFVNNMCaHWjZb0uWYZS/ke",
+	"D+oqDDrAlmqJNIXC1qPRY/XEKMpYuunNzxymdSgfrIKxHXhQ4DgNrYFTtuAy9di+7u4FEARNzm6f5tRy",
+	"mAfYtQ1yooruOoArGPBNnJr4KW2L5i4OdWYOZEpB7TcwJMK5K9Xa1+Pe2vrRu14oqBXGFgd3TuDfFhXQ",
+	"YutO74pRBZ69VNZ5950HszPFu/XIDYw4ARnptdlRWNw39d3wOEOPwAULXpOMVXg+4IYr2s6I5772JMIr",
+	"dfMq9XWeuxWmcaWb0MVevOxBc9wfXgwfMcG3eTTW0wmKsXvZ6PGBR4h92ZVwE5RxUnjVavOQ4CvWoaJW",
+	"rE8mDmxoAC4uS4NNohmToEgNY7Il7QZuTy24HO1vLu333509OMAMNWLwbo0FnHtLw14R/NkP5AlCDzwh",
+	"vkJwhwfAqIzhkRFAiIlVE/LEWCrYE2jt3B7IhGHj1fbeNQCBEMgTD3wUEJH/F7IOPTVufRGe+n+32kiK",
+	"pnsSvDDiIPtY0bRvDQ7BFx8YUPdVmt4oeI0h6dp6kOa7r+njPPcGJt0lL9gCROj1OFAEd97jW2eGm0y4",
+	"0e6B8QDYdZjYycOIE4ZEX6fteUgv1g90kL4Utqa8MrpBgzb62BQedVHpRSU8JZRItoYryCANWOtn5eY/",
+	"xz916oDPMGRYTdAkj63y3t07AiIGQ5tEbJ86+fgATTJY5xwsRXkYh3YmXJtg5lo6FSzSC+Hq5YLKjlii",
+	"oHJQfTbl5j8Fa0SPwEuECkDdwYy3x//DPwXW0lDs6ETXoCuPVM5MzDzFBJQ6qJl39ZqrgjrozXbezVlY",
+	"yCkM73KHxqq9DVJC9oFD2Op1giq45FBW9D7N5aSkFW1O0LFrW9zjvfKCNd/RbqDbkgDmRKHmrdOgQXYY",
+	"CBC3bo0bumTu41/TnmBGj5fcfrzTp18/vPNUYmjeWJZ7V9wtKGbDNt4ORQ1XyFRBP5Hb3IV044BsasFF",
+	"2TBQMcmRgQbPPsDLnKAdDmEg7ia48gd/t5qSBHFwstQuDu+4Zl5Tji0Kkz9a6jgjFRJgmzp9J8s2CtiJ",
+	"6JMY1eKdecXyVxXK7RWfU95RvfqegW/zHgY9fgXQ24V671ml+gRChi+jUqFQEToXnSKA5gXEUmdi5mP8",
+	"NM24jdqeonALRlfMYK/5Xu2ecTPjHeRfn+D6j/JAm3qsQipFU/ySx2gY+MADckGPbSa8CjQ6PjGU8hSi",
+	"+rNwkniiFgP0VonSmiUBfdgCFCWWYO4AfxivciexiFMzA18VHgjVXT1kUhW22+D4XNjPs9Nugig/4Zvx",
+	"sXuJ3we1BuWGwhdrf3weDUxS8lkmDETMSSBUhVn/ck6a0NLZ8r5BboIT10U7GvfjI2EyvFlotZaErkdn",
+	"zocnhTPCPW+yZSrWqQrdvEL+p+vUP9pMnrrndo9UnfK2AFiyz8grH8fwjOmVsMBW1CPuHSWxNrItbOuL",
+	"pg+8rOMc9u4LjkOq8egOfE/A4Td+6B8mX0N8wB3+FcnyL5YXNjSbV1ESy9BRj3Ncc9NRCPBOaWaZECNY",
+	"lt8fQYdcwce2FYvgxVHX+Su6ALDV4XkTt9hlDaCaEUa14E4zSGaqlR3gSwi1BhDc3XPV8s4IEE+Wj987",
+	"2Aaybq4CwOqyO6R0OpPC3qhBUyf2M/i08EOSQaEIjsuTCHyOre76H6bbzk9p8gTrE/yckpoZEkDgtpAr",
+	"NisMq2jJoDxjgJXKTeDo2NpBaLO276Ff4Pohd9E3F66a844Ezke4fH/tQdMUcHCo+FLRIzMqDJvcCQex",
+	"kzFzaFTEAVlkmTG8vXfXhMsPX9x6u27OZNWkfWKI4WnYX24zmG6AtZ9hyGBVCM2JMSToAORQ8FhRc1Ch",
+	"GU03PXJkDWh/3/UC+4MfHls0cIpbBAOX6ACAa/CgSMwOUSk3K0A+mVMDASywYiksVID4TiPE90UVYqkC",
+	"C59TrjsSw5Tra3/YHES7NABP/VdNq3zfF69pn3DBk/6iesctK6HBwfY4qFqpLNDol9RFNdTURdldkS+U",
+	"VXNN80V3XdiXyriD9MjE5/VJblTeDtBfabKMLftr9sCkR1f9WOU1ezXre6ywnhXGD3EtRgbFHA5uo7rS",
+	"LbZ5TRYeiu4AeKmS0MptMYHtpAZ8IS6c2/nTl7fvnVr+8vP7beTJGuVaZQdFQKRuGsO9QnNyichLlW8+",
+	"KJEGS2EfDT2UQGuV+VLkhVLiCbDssAuSqJyHqreFEinQrlguxGAb+s6R6FJQ6JpuLsruXmc64YfAS9KN",
+	"6QxFn9TCH3nPNu6t80SJ7nZaZ2Uh4v/pBobx/d2XHNqOKZ/cxYMUJH8AbQxGMVoqsLBO/5oCSAO8Cgip",
+	"t0m0aaguQyGlgEwCSFJgyeEaNbmzoTNuYiJuR6aCNu+oHPnihzyGXTsOv2wZ+3oAG2Hb/Ibq9JZ8TmFf",
+	"q77k6I9yw8Lrv1a3wcE8OA1EnbaoAk6gnKEzda+HVXVUl+HeuE5tKZKdldReMXRr34MfcoNUOsPq9bV3",
+	"Xqvbhs66baKIaQMXxGuf6hB8vojFfxCJuQgZq1gDCB2yHkY5wCOndAM/PZucCZrljfjIoCH7225u69U+",
+	"5vvn+7oxKBKs4qQd2/kuBe7QBxd8PzoPFRtx+5yqUuBuBW2iZmz3u7tsmYeC9rVgFxjAauuLcH+NyG5N",
+	"da6hCisSZgWznjotBahKXBrLqEdZQ5YaaiE8uVYae35bql/Vaqs1cYfq9bexLaWPyECwG47ARTtwAqki",
+	"UueGUZ0s2hX1NWPLKFpjHImXouh7Go7hj1KZ8pTaXoiDcfAQwBbvuEwjmIU3YLEdVSqI/voiMb5kgkdH",
+	"tqYP+kYRfHL1UZSHIXjfXEl2iO6DML/OGy8T1nO+YlA4knHjTtQLon0qVEGhXuBqrFR6Kk2Ems9ZdwXZ",
+	"8WZ6YH31hlnKRWMbtRCETqHCMRQ9HlN9gbWZajqzrdCZb9zVx18AtpUWWSie3MHOvITx+6wz93Yrbjz/",
+	"yR3qM+LPJvHNjm7MdcvpzeJI0rlDtO/r1NBcIcYWKZOWgMyydEIKabnwHjXNc61WZQCiLuNr71G1aZ83",
+	"fshBOpUazUofc2tkJVpQAbBs8MDf7h/PMKv5/7lFsLgHhzTCpA4DBe3bDzRdAxWCSSgyZl3/+h6gGPxZ",
+	"0rC47DZnmmf+O9tO86/cLtzdP89mTD+W8zy8lDzIcQ7cY0xXwL+884tMkCwlG2axybiKuJuyRHDpdptR",
+	"sZnOt5ICgHDo5GhDB0LOx4NO/AgdGu71A3vl38q6xWA0NsqWEx2Qt4CkYH3938QT4ZX7FmTOi1lZclrd",
+	"45lKmeh24T/hkG8k1Qdf08et8p89ABQGtgKvITwAh26CwIGhhEmtmG5YGh/Z7mZbO3Bk/9vK3J+QrbaV",
+	"64f3ukAuVSyfmbgLnkgX6CgBP6KWgqp1f3WWBFSlMCB2NNJb0xX724dBH0at5d6jDu2RqrfThFKKVyvK",
+	"XlYgz+5Wwf6X9JAaHR1go2NUx/wqSRYsWUJbVw2/fFv4zxOVbzqyfyrfnNoWADaqHt0X93TLPdlV/PVf",
+	"SOLAWgNKlWCUgb5Ghip8ClhpMxppSGO5AJ1rxtqEMKfGPFVd2EnUGCeHn09KEm2hPZpXfU3e0mRBZoUu",
+	"p62CqQ7TGsm+wDI2JFMrhJ6abiqoDji3DfBLfzbI5ENlcKtBISbH+nQZtenlXV6JjMoNsUotA2v6AGL7",
+	"KWDi+JgQI4GKGtvX5hx5Y6xC7OOQnUd7osyPhfSYIdKtAXS+IdQxmbJ5IRuk+z+6u3CFJewSeWofS+lK",
+	"LoepXIHK7yFYLv/7qlIojRX6sR+uYca7ydYQWlyeeoPUVRfXmie+kL7eHEYeF1Bv940mYXcZZ72XYCEG",
+	"lJ4PETasLkzAPoY2P+YQ/jY+q4/DHd5qoLCnoDLg4ULXNRTXTTfw70mp7BDIL6YxDyL1rd68n6xvdV28",
+	"PY6HPnF2dSzmgp55LIBsjFN5sT7/wwhl/9yHPvINzuOfh8uf1O/pJnzfXdEz+Md+BtoOFsHKmg1hWdLE",
+	"VhM9TuYAgBfgEw1dNVPzjxMc2DL43Ks9Gjj6o+jnQktCCe7pJ9GEL413b7dPiFuvCoshRrmV9uDhGOjC",
+	"JWvQGVZ3Ee28Z/ZGc3ZSge3dntY9a/ajJIa5pxyhnmsHNMOtYEaXDNllfTM/Wj4Z3RCrN0ihYnnGJmTJ",
+	"ZSqQwpRLIhVROsWfTgXNmgzbleqmzPlVWTYmvz3cv8XkhHcbxrLxHUTujuH4xGBvjBPCPq0Eig9m1zTG",
+	"iCsTP4RiVzlrRBXZUrIw7NiRp/Ekoh8Nd86cnkVJqQtHaOGmUKm9RqUqlGkxv9aLTdfO+rrYfCv5wXdu",
+	"Mdz39NCuMNadWbiCY3fz+bLLDUloYXCDYzQGnrmjVCfY2RfwpJQkmiVKN1V6rLlZtCZ5PtEl++oGnGyJ",
+	"Abz937UFzcnFdb0CzINU8WU8YbWaa5rtiyl8KYcdpL8+PK4XBQvLLTTTkfJjMIA8dou9m+HyVQfzbWym",
+	"TL5g2PTXNU2vypGBcYC10m99182+1ZT0TATd9LlLT36CfoQx29087h0exE8wYElBKZYte74qt0OEUyBY",
+	"D32iEScDQ19qFij9CTVLAGBRMlBLbHY293khnb/Uzazyix9zz3aeQYTuMGZA+NIe2uX1BmYUPBXE9x9g",
+	"ba/RJYY1xfUMiwhMkwrVGSChlEDQM9RkFXEAbb671vs6NN5oVVNbj6Km8/39uzPg+xEnqivv4YGkxmhV",
+	"OxAdLk0377Uq8l4oFm6gh5kRVM/Z0OD6CyXSyISxVX80IXNq3bkUpFMz4IHr0z0kGDXsCsc/rgaimWZD",
+	"KHbgU3f3k4oIJedMQ9elZ13MtXJHWzlvhbDmHJqku02018r3vT5i+KMh6i3rYEo4MUDtAJK4C8PSgdX8",
+	"Kk27evv/Rkc6GXQkBBEAo984r5mKKA99kZLCVoM37N5q73DI4zxL9oY/3lMh3Cu2rNg8XB413oFT2Ayi",
+	"wjXuXIyETCKHIBQ/XJSIy9RHRs0CvNo1tcliEgCPDFFriTjCaLZtaVRBp0pTq3Sn0fCxHDUm3mv5lDbU",
+	"18qIYY7vJrMTuloW1GCcyROcw9xavSHcVtCuYc2mHpOsExAfOkDexqaFsVq64TFfqbQsPVq27TP2bfQ5",
+	"FL9u9XqMHSuGDiZTcTu2VxupESBKZCoLL/iSAXajhtzd1ibCG3ZXo+CQgyQ73aOuIAraK+OJbzaYNxdw",
+	"4qcsIMXbBcsmgUTSWGIKDQFelXmT2agC3cpuM2WleAoPGWnvwL3hKX03z+AYQb2k+Do01IeOKY7Vh2vY",
+	"9thPF3TUpsI9SzSjBog73C+qo9u77z5QOR99zj8UfW224Q6bGy5YOxe9GDtr9SlQyQtWoVzD5Qw7R0bj",
+	"DQ5z5MkqUdhKziztwVliVksrrH1vL370xeujFSaqrJW+Aq4NkiRGuycWFKoMs3zO6vG8vGXYaMqEMME5",
+	"XzO2bJf56zW3ySLO0aBo33eDTYZfHTu/O95i9qOiBdps7C3ABZ+ymQr0RLjMF1iKPVNCqLWprHfQbmFT",
+	"nAfM6xaCQrpkXyjYyb4ee8Ba+fDoXaZ5LpeNUPBub0fkaJUzaTxA3Jz5Ly6JmiBQpIngxrpx0DHLDclo",
+	"suDSKRPhbPe+RTaTMyxZ3wph/Pwe/cxQjO23E7op7jOwO5ek1FLyy9XHs4awN4Au1Jz4lFr21PKMnfXC",
+	"EQ+3CBPXp6fg4aXoPfkQDb99mvI5tzhBYAzxZBEEFUoRcgqWpnM4LJMk47KwsbYLpDSlWd7ej8jsG3d9",
+	"KN0UHran1iStI9l9a7qoZl2tFwz0jVUp3QA6CHGfT9KYU4JlEspzGRWNNCHJ0sP5D8ca4Z7I0h6r5Qf+",
+	"xc+OD3RVOyegvyqQMyALqftDoqhtOCt8ScH+aP1bmZbEDY8iUv+5sIfB+AqHU5n4cFMXZrGYap50GqI4",
+	"YkwJxCe0ySBcDa++UIUZ44j4s71qsDIBwztX1W8/4J7vMeNjUTfpQnRXQ1/BgIMidZadg48vl1qIXrVF",
+	"H9zGIDi5w7hucK/Y/QXkAhO0LX2ZL9ZPy0rfZYfDdmrrOkh9lAcs21X+r/wVH9xeQgWNChlBP/XUkDUT",
+	"oqFreHK2ogAM2somtK92adfoqBsn/v6Ppj3koNughwI7zzUzzO6rRcQxhylEdM/qleX2bzUAeLNSWQAU",
+	"QpFNoH2ugieEzqaxVMfAV5i+FWfrDhwBHPDXVhrf9L7ft93fzmYssaY9JwVpn8SzPo/PtYtPSr2kV58e",
+	"mhp8iVEhU6bJmm7a8MoDj1mHv/KR0VVDcKvBj/iIbuQRy7fdGzTTNrZjAQemt2+PTO7rQrnlXjDNKlno",
+	"Mv73xJDEuf7EIM0RCoQt8i6UcftL/tjoTBtpksFKbNBCnTyokzOrlthMVfnZi7vyp+JNJtVPiG/0FyU2",
+	"vFwo5AJgpJyVSdlyoCRGdSEwXBZu+0B1rrm0sTASanw7MQCvF2o9Vg7S3frQaxaf2bBgcG3sQPXCN8SF",
+	"3EpKN2W42h82QPGAeeIdaL1y3XpVWsf123fkuMH5KJUgR+wP/VLYvwV4EAcpGgrtMZ4qie5YX4+PcP9q",
+	"rSIIbzrIROxrOuch5Y361RCp1mGPWpUsz6dF6uervXQahhzGo/yJanxcH6fSzebvVI/e3F/PHag1INgB",
+	"UdfvVEMRZa1ZBXIHUJqhtIe2Ng017JPYnWoWStfJRIzVdLOvcgyGHKZyzCd/+yyIEungzRQhTWOYtERQ",
+	"i+hqiCSM+Go4v8iDt6amNo3xHGo1dK1g+I3DngTfj+myLxnrk56FYfezRBsOYZyrscsxobcPgU/WiKmX",
+	"50wyKNhBCBSn0LglcxUXGkszy6WmFimUGtF2cPRJAff2KxSanAmGvCu7UZyM6uXOHZ73pXJvjOq4bdlW",
+	"oAIIC4a7Wd5b3DSMcN54TIfxbWTfLs4N0czNVjoBxn9DwGRec+fvZModt1bVi5QmRDDqLijtfj6lyfIZ",
+	"uYGifm9bGxuLCSzTneV6N+76mLWQTGfvlGYJNa3VM7N4fRhV745Dy4VwMzdlWHz9AxGKpmbinRDnkayV",
+	"XpK5YoYsVMawFp8bPBvwlHXGZhs5ppvY84QKJlPaDsH59jZXuuckW3Zra3d8MELmbPxi03dQ0WYmpJBu",
+	"gt1/w8Ga0g1AZuB0b0818izwS/+x8KKdE61ZxlK+B0LBTfNVGHgIoyY+sJdlE19tIDHHSC5wKc7YmsXd",
+	"j7CzYFu6WxbAR+SjJh7QEdQHFMx7i3F36ttK5b/wZFn57uFMkW0chBcv9xaxuh8dO0Lm5sLNCUs7m1DS",
+	"8anx3qhQ6w27ZeMDtS27iot9u4k3ZrB2AZWh6pkKQZxhZC7IdIMFioUUzJhAYNtI4anTLQ7PyCuF1Zhz",
+	"Qf+v+/eiYFCTOV9YySBZlguaNEEQ7tKQvt6QhVoTyaguIZtCDSsWvKMbxQLseHitple2qjcx6gd2e6hi",
+	"ixveL8v8DvuQuDgCO2lHizC8/mBmrq+F3rIY90TykcCsz4pOEHC8jyEd4NN7DHWHf6F71V/6vZF7VsoS",
+	"o32bhO04EC7jdb9UzGdoboHeFOxfCYiXOyBewQx2In+eKDkrDFTNdmm+y3JY3wT+ZhTePdm7G/5fR6ry",
+	"ilPVq4CDcg2FWQ8LuEUx+ImGViVQ6VC74Qx3MH3QYdpF7AmSsIIV7ZQCGLLnAPwKRSQRv8avWdNyhv36",
+	"uOH7ADrjMtAi9AnW+ak8NjgqLDrYC4QKWPPYA0rNBOqw0TKhEDVlmhE3s7nB7jbsdkPF4asiYFFLEFAC",
+	"/IIGlrgmSxm1mt92OdmfcMQJK5O2kqMSHq2vVVRFVGu7bTwMj0bv7lesReT9ij9cg72mBhp5rMqrquoH",
+	"7za7nSVobirCGUozKpnUwDmS1aTSHY7OG+8IWtMVuwqjhusiUcumwtFrlTFoh8cBBInRU6+/U26AvQe/",
+	"bslYjp124SNig6qhGWusK43+TG97OX56DS/tO1+94f/3xR4ocnzso6k27esHBFtsMFKCuFBqhjeewJIp",
+	"Db2EF1VINUTMtUHLgue4Yfj3RRFRRFCKDaMag/BtiRd3Pbiqo2CfUnmEqhv46q54wuxhrCtlwTwsjDsY",
+	"hTLMOdcQb46Osa8JxLgCnoOSsdTUV8k55q0H4DVjLbGEJt0f+fbaj6oQJMi1skAcl7IC/8Nq7v7jtyMZ",
+	"T9eM9TKE3wLqMPgwmG7khhj/2wEaIGBLQf0yruLTqeAyjSkHw5gp+/lxBf9wTmVnoc0NXcIyvlHrfq1o",
+	"SehyHhk2DqJORCpgLDtQZ5pbuVStKxyTGU1LtAV/MEfeUEgmt9eU+vDH+FO6Exv7///v7cvnz597xRyS",
+	"TMpzkFkV6oQxkbJWGjjjWhwcY1l+1khs8uJ5lXTz2cv4ZrLIpoHaZFQ4jm4g6XFAOfo7MK/AuvFFHtLJ",
+	"leeitZAX2dmnFQS1FsRxvTyYUA3Hqhk/qj/QfN14+8cu1oCABUmbMsy+aFSzXGmP/l6CgD0xBH5KLDPW",
+	"u4jcbWkhwC+5W6LCf9rRcxXjh+a+am69blwjiIy0ZK2VnGP1bgjO1SQ7Y7EMoF1HhkGjzk94SOskxQGD",
+	"nNSAJDKB/ASkJmyhsf3I/U1wSKI6j0ilmFHt7FOsT9HwlvDW7BxSbMdfll7H/xWDtFMJAnOHpbsgghmj",
+	"ZBVcyXOuapJQmTCnWaB0gxi1jaMpuLFbu6Vv8UFIsn+jBQiA3ehn1heRW6azlhKD1izUj9nOXA3UFCc2",
+	"zbVUFTKBHi1xjUmjplB0KWWMsBVgDcLR5k5752NfEJbldgOBckQofGKekVd4PRghzj+HECk3IWADFTGZ",
+	"0+ORMIlBdnnrRJtEduwmcdDGQu1NeFDZcHnh4X4Ee4LAohijxWM348a4b66fu01TEvZeAyVynIz1Qjn7",
+	"3e3QWkTCN4g/weaEeKfGcBO7tW3fCAq48p7/eA7/NLYP7fQO7W0Wcg+eeLk6tj0RtgtuntZ4RVhYX7Ey",
+	"dR/mtJ7zMaZaFfPF2IgiH5VaEnBxtjSCEwe/YzyeGwAgIzG0FxTYKBZ+LkSHYlYp7US6vYEBY56T8IAm",
+	"VYwXHmyyXOKu91Xna8qtISH1YiydM39lKlSyNABni02EiqQKuOmeVebqPIkgRx1F1Zcw6ARnrffp5XHU",
+	"Yn/lmppgMS+YJAyYNHwOIKUArDmzzAnl+gJtj0QV0mImXKo1UaGFyurC2G4CRzdgzMmFBzQqhlK7a/TR",
+	"yqbTlSqSBTNw5nA7eHfhB7WOwY4AYofZQoDhLYzvein7Xt2RPHMzwKoze04Lu1DuCc8S3TnPr8LAu831",
+	"7dPbfz7/r6cJfere4MEW2Zu3V4PPJWSAy+mpw674kzxO08TX1aZsxRMWZ9vPaSF5R0zjmtlfYMA4zg3e",
+	"+8DnZ+Whu4YETsf4cL9lmzesWUmV7vx1vzQrZfdUC/4KIw4CAZ4z+avnftwXaMe3OjI3PUxeaWmqnMkL",
+	"TLL4tjoLhnuNirQCPNvhtFxSMyw3aP/KNqHsXbirJ2c++3BnoNpY5hYbbuDZg7UjXbqzcyQcivaAb0jG",
+	"PDEgHhOCGLNYu/QMP+YOnYVwUGGEt9Di7Iezc5rzsz9/+/N/AgAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -19,18 +19,14 @@ func Answer(m school.Moment, c *school.Change, by work.Actor, id string, take bo
 	if err != nil {
 		return err
 	}
-	o, is := school.Offers.Get(m.Snapshot, id)
+	o, stands := school.OfferTo(m, p)
 	switch {
-	case !is || o.Declined:
+	case !stands || o.Declined:
 		return school.Refuse("Nothing is offered for this piece any more: choose from the tiles.")
 	case !take:
 		o.Declined = true
 		school.Offers.Put(c, o)
 		return nil
-	case by.Role == work.Station && p.Approved():
-		return school.Deny("This plan was approved: ask the teacher to change it.")
-	case len(p.State.On(o.Surface)) > 0:
-		return school.Refuse("Coats lie there already: the experiment was for a bare surface. Decline it, and ask for another.")
 	}
 	choices := maps.Clone(p.Plan.Choices)
 	if choices == nil {

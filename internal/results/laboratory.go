@@ -79,7 +79,7 @@ func (e *entries) planned(p *school.Piece) {
 			entry.Pieces = with(entry.Pieces, p.ID)
 		}
 	}
-	if o, is := offered(e.m, p); is && !o.Declined {
+	if o, is := school.OfferTo(e.m, p); is && !o.Declined {
 		s, _ := p.Body.Surface(o.Surface)
 		entry := e.at(o.Stack, experiment.GroundOf(of.SpotOf(&s)))
 		entry.Offered = with(entry.Offered, p.ID)
@@ -97,13 +97,6 @@ func (e *entries) wasTried(r results.Record) bool {
 		}
 		return false
 	})
-}
-
-// offered is what the maker of a piece is asked to try, where that is still to be had.
-func offered(m school.Moment, p *school.Piece) (o school.Offer, is bool) {
-	o, is = school.Offers.Get(m.Snapshot, p.ID)
-	_, there := p.Body.Surface(o.Surface)
-	return o, is && there && p.State.Firing == nil
 }
 
 func with(list []string, id string) []string {
@@ -135,7 +128,7 @@ func (e *entries) blanks() (all []experiment.Blank) {
 func willing(m school.Moment, class string) (all []experiment.Willing) {
 	for _, p := range m.PiecesOf(class) {
 		w, said := school.Wishes.Get(m.Snapshot, p.ID)
-		_, asked := offered(m, p)
+		_, asked := school.OfferTo(m, p)
 		if !said || !w.Willing || asked || p.Approved() || p.State.Firing != nil || carries(p) {
 			continue
 		}
@@ -227,7 +220,7 @@ func (l Laboratory) GetLaboratory(context.Context, contract.GetLaboratoryRequest
 	v := contract.Laboratory{Willing: len(willing(m, "")), Offers: []contract.Offered{}}
 	for _, o := range school.Offers.Sorted(m.Snapshot, func(a, b school.Offer) int { return cmp.Or(a.At.Compare(b.At), strings.Compare(a.Piece, b.Piece)) }) {
 		if p := m.Pieces[o.Piece]; p != nil && !m.Assignments[p.Assignment].Over {
-			if _, is := offered(m, p); is {
+			if _, is := school.OfferTo(m, p); is {
 				v.Offers = append(v.Offers, offer(m, o))
 			}
 		}

@@ -105,3 +105,11 @@ func (m Moment) hears(p *Piece) string {
 	}
 	return word.String()
 }
+
+// OfferTo is what the maker of a piece is asked to try, or declined; stands is false where that is not to
+// be had any more: it was fired or approved meanwhile, or something lies there.
+func OfferTo(m Moment, p *Piece) (o Offer, stands bool) {
+	o, is := Offers.Get(m.Snapshot, p.ID)
+	_, there := p.Body.Surface(o.Surface)
+	return o, is && there && p.State.Firing == nil && !p.Approved() && len(p.State.On(o.Surface)) == 0
+}

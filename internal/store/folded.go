@@ -86,5 +86,27 @@ func quickCheck(ctx context.Context, conn asked, path string) error {
 	if err := conn.QueryRowContext(ctx, "PRAGMA quick_check(1)").Scan(&verdict); err != nil || verdict != "ok" {
 		return about(path, err)
 	}
+	return datesCheck(ctx, conn, path)
+}
+
+// datesCheck refuses a file in whose log something is dated when nothing was ever written: every page
+// may be sound, and a bit of a number turned. A file of a layout before is asked once it is migrated.
+func datesCheck(ctx context.Context, conn asked, path string) error {
+	var columns int
+	err := conn.QueryRowContext(ctx, "SELECT COUNT(*) FROM pragma_table_info('event') WHERE name IN ('at', 'done')").Scan(&columns)
+	switch {
+	case err != nil:
+		return about(path, err)
+	case columns < 2:
+		return nil
+	}
+	var undated bool
+	err = conn.QueryRowContext(ctx, "SELECT EXISTS (SELECT 1 FROM event WHERE at NOT BETWEEN 0 AND ?1 OR done NOT BETWEEN 0 AND ?1)", lastMS).Scan(&undated)
+	switch {
+	case err != nil:
+		return about(path, err)
+	case undated:
+		return fmt.Errorf("%s: something in its log has no date: %w", path, ErrDamaged)
+	}
 	return nil
 }

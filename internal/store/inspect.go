@@ -80,6 +80,9 @@ func inspectFully(ctx context.Context, path string) error {
 	if verdict != "ok" {
 		return fmt.Errorf("%s: %w", path, ErrDamaged)
 	}
+	if err := datesCheck(ctx, conn, path); err != nil {
+		return err
+	}
 	rows, err := conn.QueryContext(ctx, "PRAGMA foreign_key_check")
 	if err != nil {
 		return about(path, err)

@@ -96,6 +96,9 @@ func (s *Store) events(ctx context.Context, take func(work.Event) error, query s
 		if err := rows.Scan(&e.Seq, &id, &piece, &kind, &at, &done, &by, &body); err != nil {
 			return fmt.Errorf("reading events: %w", err)
 		}
+		if !dated(at) || done.Valid && !dated(done.Int64) {
+			return fmt.Errorf("the event %q has no date: %w", id, ErrDamaged)
+		}
 		if len(body) > len("{}") {
 			if err := json.Unmarshal(body, &e); err != nil {
 				return fmt.Errorf("reading the event %q: %w", id, err)
@@ -145,6 +148,12 @@ func (s *Store) Picture(ctx context.Context, key string) ([]byte, error) {
 	}
 	return jpeg, err
 }
+
+// lastMS is the end of the year 9999, the last that a date is written in.
+const lastMS = 253402300799999
+
+// dated says whether a number is a date; one that is none was written by no school.
+func dated(ms int64) bool { return ms >= 0 && ms <= lastMS }
 
 func moment(ms int64) time.Time { return time.UnixMilli(ms).UTC() }
 

@@ -24,11 +24,11 @@ func StackName(m school.Moment, stack glaze.Stack) string {
 
 // offer is what the maker of a piece is asked to try; nil where nothing is, or not any more.
 func offer(m school.Moment, p *school.Piece) *contract.Offer {
-	o, is := school.Offers.Get(m.Snapshot, p.ID)
-	on, there := p.Body.Surface(o.Surface)
-	if !is || !there || o.Declined || p.State.Firing != nil {
+	o, stands := school.OfferTo(m, p)
+	if !stands || o.Declined {
 		return nil
 	}
+	on, _ := p.Body.Surface(o.Surface)
 	v := &contract.Offer{Surface: o.Surface, On: on.Name, Stack: All(o.Stack), Name: StackName(m, o.Stack), Faces: []contract.OfferFace{}}
 	work := m.WorkOf(p)
 	at := work.SpotOf(&on)

@@ -217,3 +217,19 @@ func (w Wall) ListConfusions(_ context.Context, r contract.ListConfusionsRequest
 		return contract.Confusion{One: c.One, Other: c.Other, Raw: float32(c.Raw), Fired: float32(c.Fired), InTheJar: c.InTheJar}
 	})), nil
 }
+
+// TakeTileDown takes a tile down that was made of what pieces came out as; one that was fired as a tile
+// stays, and is marked.
+func (w Wall) TakeTileDown(ctx context.Context, r contract.TakeTileDownRequestObject) (contract.TakeTileDownResponseObject, error) {
+	return contract.TakeTileDown204Response{}, w.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		t, ok := school.Tiles.Get(m.Snapshot, r.Code)
+		switch {
+		case !ok:
+			return school.Missing("tile")
+		case len(t.Samples) == 0:
+			return school.Refuse("%s was fired as a tile, or read from one piece: it stays; mark it where it misleads.", t.Code)
+		}
+		school.Tiles.Drop(c, t)
+		return nil
+	})
+}

@@ -129,7 +129,7 @@ export const places: readonly Place[] = [
   { path: "/bench/lost", name: "Whose is this?", group: "within", roles: grown, view: () => import("@/bench/LostView.vue") },
   { path: "/results/pieces", name: "Pieces that came out", group: "within", roles: grown, view: () => import("@/results/ResultsView.vue") },
   { path: "/results/stacks", name: "Stacks", heading: "What became of each stack", group: "within", roles: grown, view: () => import("@/results/StacksView.vue"),
-    keys: [["up, down", "Choose a stack"], ["t", "Make a tile of it, of all colours that were read"]] },
+    keys: [["up, down", "Choose a stack"], ["t, u", "Make a tile of it, of all colours that were read; take that back"]] },
   { path: "/results/read/:photo?", name: "Photographs of pieces", group: "within", roles: grown, view: () => import("@/results/PieceReadView.vue"),
     keys: [["arrows", "Move a mark on the photograph; Shift far, Alt sizes, Delete removes"]] },
   { path: "/plan/again/:id", name: "Give it again", heading: "last time", group: "within", roles: onlyTeacher, view: () => import("@/desk/AgainView.vue") },

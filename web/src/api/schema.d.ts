@@ -679,7 +679,8 @@ export interface paths {
         get: operations["getTile"];
         put?: never;
         post?: never;
-        delete?: never;
+        /** Take a tile down that was made of what pieces came out as. */
+        delete: operations["takeTileDown"];
         options?: never;
         head?: never;
         patch?: never;
@@ -7351,6 +7352,27 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["TileDetail"];
                 };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    takeTileDown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It hangs no more */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             default: components["responses"]["Problem"];
         };

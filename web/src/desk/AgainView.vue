@@ -66,6 +66,9 @@ async function give() {
 </script>
 
 <template>
+  <p v-if="back.error.value" class="empty" role="alert">
+    {{ back.error.value.message }} <RouterLink to="/plan">Back to the plans</RouterLink>
+  </p>
   <template v-if="was">
     <div class="head">
       <div>

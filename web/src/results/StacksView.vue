@@ -38,18 +38,29 @@ async function avoid(s: Stack, why?: string) {
 const at = ref(0);
 watch(shown, (all) => (at.value = Math.max(0, Math.min(at.value, all.length - 1))));
 const step = (by: number) => (at.value = Math.max(0, Math.min(at.value + by, shown.value.length - 1)));
+/** The tile that was made last: a slip is undone where it happened. */
+const hung = ref<Schemas["Tile"]>();
 /** All colours that were read of a stack become one tile, with how far they lie apart. */
 async function hang(s?: Stack) {
   if (!s || !teaches.value) return;
   const made = await attempt(answer(api.PUT("/results/stacks", { body: { key: s.key } })));
   if (!made) return;
-  say(`Tile ${made.code} hangs on the wall, averaged from ${made.samples?.length ?? 0}.`);
+  hung.value = made;
+  await changed("tile");
+}
+async function takeDown() {
+  const tile = hung.value;
+  if (!tile) return;
+  const path = { params: { path: { code: tile.code } } };
+  if (!(await attempt(answer(api.DELETE("/tiles/{code}", path)).then(() => true)))) return;
+  hung.value = undefined;
   await changed("tile");
 }
 useKeys({
   ArrowDown: () => step(1),
   ArrowUp: () => step(-1),
   t: () => void hang(shown.value[at.value]),
+  u: () => void takeDown(),
 });
 function ask(s: Stack) {
   avoiding.value = s;
@@ -72,6 +83,10 @@ function ask(s: Stack) {
     />
   </div>
   <ResultsTabs />
+  <p v-if="hung" class="hung" role="status">
+    Tile {{ hung.code }} hangs on the wall, averaged from {{ hung.samples?.length ?? 0 }}.
+    <el-button size="small" @click="takeDown">Undo <kbd>u</kbd></el-button>
+  </p>
   <ol v-if="shown.length" class="stacks">
     <StackRow
       v-for="(s, n) in shown"
@@ -115,6 +130,9 @@ function ask(s: Stack) {
 .stacks {
   display: grid;
   gap: 8px;
+}
+.hung {
+  margin-bottom: 12px;
 }
 .ask {
   display: grid;
