@@ -52,6 +52,16 @@ func (c Choice) Says() string {
 	return says
 }
 
+// ForOthers is a plan as others take it over: what its maker tries is nobody else's experiment.
+func (p Plan) ForOthers() Plan {
+	given := maps.Clone(p)
+	for id, c := range given {
+		c.Tried = false
+		given[id] = c
+	}
+	return given
+}
+
 // Rotated is a plan whose stacks moved on by one surface: each different stack
 // is laid where the next one lay, in the order of the piece, and what was
 // glazed alike stays glazed alike. What is bare stays bare. by turns it on so

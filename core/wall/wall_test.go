@@ -6,6 +6,7 @@ import (
 	"slices"
 	"sort"
 	"testing"
+	"time"
 
 	colorful "github.com/lucasb-eyer/go-colorful"
 	"github.com/stretchr/testify/require"
@@ -14,6 +15,7 @@ import (
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
 	"enkaustos/core/kiln"
+	"enkaustos/core/plan"
 	"enkaustos/core/wall"
 )
 
@@ -346,4 +348,14 @@ func TestWhatIsNearestInstead(t *testing.T) {
 	require.Len(t, near, 1)
 	_, _, ok = wall.Instead("A", glaze.FiringOf("Q", "6", ""), tiles, any, 5)
 	require.False(t, ok, "nobody fired it there")
+}
+
+// A tile that was averaged from pieces is one of its own once it is read as a tile.
+func TestReadAsATileItIsNoMean(t *testing.T) {
+	mean := glaze.Tile{Code: "R1", Clay: "P", Cone: "6", Stack: glaze.Stack{{Glaze: "A", Coats: 2}}, Fired: colour.Lab{L: 40}, Samples: []glaze.OnPiece{{Piece: "p", Surface: "face", Lab: colour.Lab{L: 40}}}}
+	read := wall.Read{Code: "R1", Readings: []glaze.Reading{{Half: glaze.Smooth, Lab: colour.Lab{L: 50}, Source: glaze.FromPhotograph}}}
+	now, err := read.On(mean, true, plan.Supply{}, time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC))
+	require.NoError(t, err)
+	require.Equal(t, colour.Lab{L: 50}, now.Fired)
+	require.Empty(t, now.Samples)
 }

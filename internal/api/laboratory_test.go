@@ -81,6 +81,15 @@ func runTheLaboratory(t *testing.T, c *caller, class string) {
 		}
 	}
 
+	// What its maker tries is nobody else's experiment: copied, it is warned of again.
+	copied := do[contract.PieceDetail](c, 200, "POST", "/pieces/"+planner.Id+"/plan/copy", body{"from": tester.Id, "revision": 1})
+	codes = nil
+	for _, f := range copied.Piece.Findings {
+		codes = append(codes, f.Code)
+	}
+	require.NotContains(t, codes, matter.Experiment)
+	do[contract.PieceDetail](c, 200, "PUT", "/pieces/"+planner.Id+"/plan", body{"revision": 2, "choices": birch})
+
 	// It is laid, fired and judged.
 	logged := func(event body) contract.Piece {
 		event["piece"] = tester.Id

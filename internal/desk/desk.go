@@ -3,7 +3,6 @@ package desk
 
 import (
 	"context"
-	"maps"
 
 	"enkaustos/core/plan"
 	"enkaustos/core/work"
@@ -83,17 +82,17 @@ func PassOn(m school.Moment, c *school.Change, by work.Actor, id string, turned 
 		if p.Plan.Revision > 0 || len(p.State.Coats) > 0 || p.State.Firing != nil {
 			continue
 		}
-		choices := maps.Clone(from.Plan.Choices)
+		choices := from.Plan.Choices.ForOthers()
 		if given++; turned {
 			choices = plan.Rotated(choices, from.Body, given)
 		}
 		school.Plans.Put(c, school.Plan{Piece: p.ID, Revision: 1, At: m.At, By: by.Name, Choices: Staged(m, p, choices), Own: from.Plan.Own})
 	}
-	if given == 0 && plan.Changes(a.Template, from.Plan.Choices, from.Body) == nil {
+	if given == 0 && plan.Changes(a.Template, from.Plan.Choices.ForOthers(), from.Body) == nil {
 		return 0, school.Refuse("Every piece of this assignment has a plan or was begun already.")
 	}
 	template := a.AssignmentRecord
-	template.Template = maps.Clone(from.Plan.Choices)
+	template.Template = from.Plan.Choices.ForOthers()
 	school.Assignments.Put(c, template)
 	return given, nil
 }
@@ -105,7 +104,7 @@ func Copy(m school.Moment, c *school.Change, by work.Actor, id, from string, rev
 	if !ok || !also {
 		return school.Missing("piece")
 	}
-	adapted := plan.Adapted(other.Plan.Choices, other.Body, to.Body)
+	adapted := plan.Adapted(other.Plan.Choices.ForOthers(), other.Body, to.Body)
 	if adapted.Empty() {
 		return school.Refuse("No surface of that plan is one of this piece.")
 	}

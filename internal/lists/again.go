@@ -35,7 +35,7 @@ func GiveOnceMore(m school.Moment, c *school.Change, id string, to Again) (schoo
 		if err != nil {
 			return a, 0, school.Says(err)
 		}
-		if a.Template, err = m.Room().Clean(p.Plan.Choices.On(shaped.Body), shaped.Body); err != nil {
+		if a.Template, err = m.Room().Clean(p.Plan.Choices.ForOthers().On(shaped.Body), shaped.Body); err != nil {
 			return a, 0, school.Says(err)
 		}
 	}

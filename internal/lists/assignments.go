@@ -82,7 +82,7 @@ func Reshape(m school.Moment, c *school.Change, id string, to AssignmentChange) 
 		return next, school.Says(err)
 	}
 	if to.Template != nil {
-		if next.Template, err = m.Room().Clean(*to.Template, shaped.Body); err != nil {
+		if next.Template, err = m.Room().Clean(to.Template.ForOthers(), shaped.Body); err != nil {
 			return next, school.Says(err)
 		}
 	}
