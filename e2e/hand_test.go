@@ -16,6 +16,7 @@ func TestInOneHand(t *testing.T) {
 	p := open(t, s, "/")
 	p.unlock("bare feet only")
 	c := client(t, s.url)
+	p.choose("Class", "12 Kiln Room")
 	for name, size := range map[string][2]int{"phone": {390, 844}, "tablet": {820, 1180}} {
 		p.size(size[0], size[1])
 		for _, path := range []string{"/", "/bench", "/foot", "/bench/handover", "/kiln"} {
