@@ -2,6 +2,8 @@ package e2e
 
 import (
 	"net/http"
+	"os"
+	"path/filepath"
 	"slices"
 	"testing"
 
@@ -96,6 +98,18 @@ func TestAFiringTeaches(t *testing.T) {
 	p.goTo("/tiles")
 	p.click(".wall button[data-code=R1]", "")
 	p.see(".el-drawer .samples", "2 surfaces of pieces, up to ΔE")
+
+	// The page for home stands by itself, picture and all, and names nobody.
+	page, err := p.Eval(`async (id) => (await fetch("/api/assignments/" + id + "/home")).text()`, pieces[0].Assignment)
+	require.NoError(t, err)
+	home := filepath.Join(t.TempDir(), "home.html")
+	require.NoError(t, os.WriteFile(home, []byte(page.Value.Str()), 0o600))
+	require.NoError(t, p.Navigate("file://"+home))
+	require.Eventually(t, func() bool {
+		shown, err := p.Eval(`() => [...document.images].filter((i) => i.naturalWidth > 0).length`)
+		return err == nil && shown.Value.Int() == 1
+	}, patience, moment)
+	p.gone("body", "Oda")
 
 	// What is shown on one screen is deleted on another.
 	p.goTo("/results/pieces")

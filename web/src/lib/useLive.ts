@@ -41,14 +41,30 @@ export function patchPieces(client: QueryClient, pieces: Piece[]) {
 export function useLive() {
   const client = useQueryClient();
   const screen = useScreen();
+  let missed = false;
+  /**
+   * What changed between the first answers and the moment the stream stands was told to nobody here:
+   * all is asked for again. Where something is heard meanwhile, an answer may be older than it, and
+   * would cover it: then once more.
+   */
+  async function settle() {
+    for (let round = 0; round < 3; round++) {
+      missed = false;
+      await client.invalidateQueries();
+      if (!missed) return;
+    }
+  }
   const { live, open } = useStream({
     pieces: (told) => {
+      missed = true;
       screen.tellTime(told.now);
       patchPieces(client, told.pieces);
     },
-    stale: (kinds) => void askAgain(client, kinds),
-    // What changed between the first answers and this moment was told to nobody here.
-    opened: (blind) => blind && void client.invalidateQueries(),
+    stale: (kinds) => {
+      missed = true;
+      void askAgain(client, kinds);
+    },
+    opened: (blind) => blind && void settle(),
   });
   open();
   return { live };

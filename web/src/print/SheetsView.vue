@@ -96,6 +96,7 @@ const { print } = usePaper();
                 <i v-for="n in l.done" :key="`d${n}`" class="done" /><i v-for="n in l.open" :key="`o${n}`" />
               </span>
             </span>
+            <em v-if="s.tried">An experiment: nobody has fired it. What came out? </em>
           </td>
         </tr>
       </tbody>
