@@ -9,22 +9,17 @@ import (
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
+	"enkaustos/core/results"
 )
 
 // Twice is on how many pieces a stack is tried: one alone may be a chance.
 const Twice = 2
 
 // Ground is on what a stack lies and in what it is fired; a result speaks for no other.
-type Ground struct {
-	glaze.Firing
-	Half glaze.Half // smooth or textured
-}
+type Ground = results.FiredOn
 
 // GroundOf is the ground of a spot on a piece.
-func GroundOf(at plan.Spot) Ground { return Ground{at.Firing, at.Half} }
-
-// Spot is where a tile would have to speak for.
-func (g Ground) Spot() plan.Spot { return plan.Spot{Firing: g.Firing, Half: g.Half} }
+func GroundOf(at plan.Spot) Ground { return Ground{Firing: at.Firing, Half: at.Half} }
 
 // Blank is a stack that plans ask for, and that nobody has fired on its ground.
 type Blank struct {

@@ -53,12 +53,11 @@ type OnPiece struct {
 	Lab     colour.Lab `json:"lab,omitzero"`
 }
 
-// Apart is how far apart the samples of a tile are, ΔE2000 of the two that differ most; 0 for fewer
-// than two.
-func (t Tile) Apart() (most float64) {
-	for i := range t.Samples {
-		for _, other := range t.Samples[:i] {
-			most = max(most, colour.Difference(t.Samples[i].Lab, other.Lab))
+// Apart is how far apart colours came out, ΔE2000 of the two that differ most; 0 for fewer than two.
+func Apart(all []OnPiece) (most float64) {
+	for i := range all {
+		for _, other := range all[:i] {
+			most = max(most, colour.Difference(all[i].Lab, other.Lab))
 		}
 	}
 	return most

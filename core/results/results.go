@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"slices"
 	"time"
 
 	"enkaustos/core/colour"
@@ -47,10 +48,10 @@ func Hang(code string, r *Record, at time.Time) (glaze.Tile, error) {
 	}
 	t := glaze.Tile{Code: code, Clay: r.Ground.Clay, Cone: r.Ground.Cone, Atmosphere: r.Ground.Air, Stack: r.Stack.AsFired(), Fired: mean, Textured: r.Ground.Half == glaze.Texture, Piece: r.Read[len(r.Read)-1].Piece}
 	sum := 0.0
+	t.Samples = slices.Clone(r.Read)
 	for _, one := range r.Read {
 		d := colour.Difference(mean, one.Lab)
 		sum += d * d
-		t.Samples = append(t.Samples, glaze.OnPiece(one))
 	}
 	t.Readings = []glaze.Reading{{Half: t.MainHalf(), Coats: t.Stack.Total(), Lab: mean, Scatter: math.Sqrt(sum / float64(len(r.Read))), Source: glaze.FromPhotograph, At: at}}
 	return t, nil

@@ -60,7 +60,7 @@ func TestAStackBecomesATile(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, colour.Lab{L: 45, A: 1, B: 3}, tile.Fired)
 	require.Equal(t, []glaze.OnPiece{{Piece: "p1", Surface: "face", Lab: colour.Lab{L: 40, A: 2}}, {Piece: "p2", Surface: "face", Lab: colour.Lab{L: 50, B: 6}}}, tile.Samples)
-	require.Equal(t, colour.Difference(tile.Samples[0].Lab, tile.Samples[1].Lab), tile.Apart())
+	require.Equal(t, colour.Difference(tile.Samples[0].Lab, tile.Samples[1].Lab), glaze.Apart(tile.Samples))
 	main, ok := tile.Main()
 	require.True(t, ok && tile.Textured)
 	a, b := colour.Difference(tile.Fired, tile.Samples[0].Lab), colour.Difference(tile.Fired, tile.Samples[1].Lab)

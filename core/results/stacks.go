@@ -73,19 +73,13 @@ type Record struct {
 	Flows        map[fault.Flow]int
 	Faults       map[fault.Kind]int
 	Said, Again  int
-	Pieces       []string // the newest last
-	Read         []Read   // colours that were read of it
-	Least, Most  float64  // between which its share of sound ones lies, four times of five
+	Pieces       []string        // the newest last
+	Read         []glaze.OnPiece // colours that were read of it
+	Least, Most  float64         // between which its share of sound ones lies, four times of five
 	NeverJudged  bool
 	MoreOrFewer  int // +1 where its results ask for a coat more, -1 for one fewer
 	BecauseOf    fault.Kind
 	BecauseCount int
-}
-
-// Read is the colour of one surface that came out.
-type Read struct {
-	Piece, Surface string
-	Lab            colour.Lab
 }
 
 // z80 leaves a tenth at either end of a normal distribution.
@@ -143,7 +137,7 @@ func (r *Record) add(f Fired) {
 		r.Pieces = append(r.Pieces, f.Piece)
 	}
 	if f.Lab != nil {
-		r.Read = append(r.Read, Read{f.Piece, f.Surface, *f.Lab})
+		r.Read = append(r.Read, glaze.OnPiece{Piece: f.Piece, Surface: f.Surface, Lab: *f.Lab})
 	}
 	if f.Said {
 		r.Said++
@@ -215,15 +209,4 @@ func (r *Record) Mean() (mean colour.Lab, ok bool) {
 	}
 	n := float64(max(1, len(r.Read)))
 	return colour.Lab{L: mean.L / n, A: mean.A / n, B: mean.B / n}, len(r.Read) > 0
-}
-
-// Apart is how far apart the colours of a stack came out, ΔE2000 of the two that differ most; ok is
-// false where fewer than two were read.
-func (r *Record) Apart() (most float64, ok bool) {
-	for i := range r.Read {
-		for _, other := range r.Read[:i] {
-			most = max(most, colour.Difference(r.Read[i].Lab, other.Lab))
-		}
-	}
-	return most, len(r.Read) > 1
 }

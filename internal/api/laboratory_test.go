@@ -134,6 +134,7 @@ func runTheLaboratory(t *testing.T, c *caller, class string) {
 	require.Contains(t, cut(422, body{"piece": tester.Id, "box": left}, body{"piece": planner.Id, "box": left}), "are in one box")
 	require.Contains(t, cut(422, body{"piece": tester.Id, "box": left}, body{"piece": tester.Id, "box": right}), "has two boxes")
 	require.Contains(t, cut(422, body{"piece": tester.Id, "box": body{"x": -9, "y": 0, "w": 60, "h": 60}}), "outside the picture")
+	require.Contains(t, cut(422, body{"piece": tester.Id, "box": body{"x": 9, "y": 9, "w": 0.4, "h": 60}}), "too small")
 	cut(204, body{"piece": tester.Id, "box": left}, body{"piece": planner.Id, "box": right})
 	pictures := do[contract.PieceDetail](c, 200, "GET", "/pieces/"+tester.Id, nil).Piece.Pictures
 	require.Len(t, pictures, 1)

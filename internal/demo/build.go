@@ -104,31 +104,12 @@ func build(ctx context.Context, s *school.School, clock *Clock, at time.Time) er
 			return fmt.Errorf("%s: %w", c.name, err)
 		}
 	}
-	if err := m.daring(); err != nil {
-		return err
+	for _, step := range []func() error{m.daring, m.kilns, m.bells, m.shows, m.firings, m.laboratory, m.kept, m.shelves, m.stirred} {
+		if err := step(); err != nil {
+			return err
+		}
 	}
-	if err := m.kilns(); err != nil {
-		return err
-	}
-	if err := m.bells(); err != nil {
-		return err
-	}
-	if err := m.shows(); err != nil {
-		return err
-	}
-	if err := m.firings(); err != nil {
-		return err
-	}
-	if err := m.laboratory(); err != nil {
-		return err
-	}
-	if err := m.kept(); err != nil {
-		return err
-	}
-	if err := m.shelves(); err != nil {
-		return err
-	}
-	return m.stirred()
+	return nil
 }
 
 func (m *maker) lists() error {

@@ -65,6 +65,9 @@ type onBoard struct {
 // shared is how much of the smaller of two boxes the other may cover before they count as one.
 const shared = 0.5
 
+// smallest is how many pixels a part of a board has at least, a side.
+const smallest = 16
+
 // oneEach refuses boxes that lie outside the picture, two pieces in one box, and a piece in two.
 func oneEach(m school.Moment, boxes []onBoard, in photo.Kept) error {
 	for i, b := range boxes {
@@ -74,6 +77,9 @@ func oneEach(m school.Moment, boxes []onBoard, in photo.Kept) error {
 		}
 		if !b.box.Inside(in.Width, in.Height) {
 			return school.Refuse("The box of %s lies outside the picture: draw it within.", m.Who(p))
+		}
+		if min(b.box.W, b.box.H) < smallest {
+			return school.Refuse("The box of %s is too small to show anything: draw it larger.", m.Who(p))
 		}
 		for _, other := range boxes[:i] {
 			switch {
@@ -121,6 +127,9 @@ func (b Boards) CutBoard(ctx context.Context, r contract.CutBoardRequestObject) 
 	}
 	by := school.ActorOf(ctx)
 	return contract.CutBoard204Response{}, b.School.Change(ctx, func(m school.Moment, c *school.Change) error {
+		if _, there := school.Photographs.Get(m.Snapshot, r.Id); !there {
+			return school.GonePhotograph // whoever is in it was deleted meanwhile, and comes back in no part
+		}
 		if err := oneEach(m, boxes, pixels); err != nil {
 			return err
 		}

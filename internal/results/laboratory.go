@@ -48,14 +48,13 @@ func known(m school.Moment) entries {
 		e.planned(p)
 	}
 	for _, r := range m.Stacks() {
-		ground := experiment.Ground{Firing: r.Ground.Firing, Half: r.Ground.Half}
 		if _, asked := e.by[r.Key()]; !asked {
-			tile, _ := e.shown(r.Stack, ground)
+			tile, _ := e.shown(r.Stack, r.Ground)
 			if tile != "" && !e.wasTried(r) {
 				continue
 			}
 		}
-		e.at(r.Stack, ground).Came = &r
+		e.at(r.Stack, r.Ground).Came = &r
 	}
 	return e
 }

@@ -37,10 +37,10 @@ func record(m school.Moment, r results.Record) contract.StackRecord {
 		}
 	}
 	v.Advice = view.Some(r.Advice())
-	read := view.List(r.Read, func(one results.Read) contract.Hex { return one.Lab.Hex() })
+	read := view.List(r.Read, func(one glaze.OnPiece) contract.Hex { return one.Lab.Hex() })
 	v.Read = &read
-	if apart, ok := r.Apart(); ok {
-		v.Apart = &apart
+	if len(r.Read) > 1 {
+		v.Apart = new(glaze.Apart(r.Read))
 	}
 	if a, is := school.Avoids.Get(m.Snapshot, v.Key); is {
 		v.Avoid = &a.Reason

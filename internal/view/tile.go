@@ -32,7 +32,7 @@ func Tile(m school.Moment, t glaze.Tile) contract.Tile {
 	v.Title, v.Raw = strings.Join(names, " over "), raw
 	if len(t.Samples) > 0 {
 		samples := List(t.Samples, func(s glaze.OnPiece) contract.Hex { return s.Lab.Hex() })
-		apart := t.Apart()
+		apart := glaze.Apart(t.Samples)
 		v.Samples, v.Apart = &samples, &apart
 	}
 	if p, ok := m.Pieces[t.Piece]; ok {
