@@ -50,11 +50,12 @@ func Example_cones() {
 	for _, c := range []kiln.Cone{"06", "6"} {
 		fmt.Printf("cone %s: %d °C\n", c, c.Celsius(kiln.Medium))
 	}
-	fmt.Println(kiln.Load{Cone: "6"}.Takes("06"))
+	low := ready.Judge(ready.Case{Cone: "06", Plan: plan.Plan{"face": {Bare: true}}, Body: piece.Body{Surfaces: []piece.Surface{{ID: "face"}}}})
+	fmt.Println(low.KeptOut(ready.Load{Cone: "6", NoKilns: true}, ready.ToPlan()))
 	// Output:
 	// cone 06: 998 °C
 	// cone 6: 1222 °C
-	// this piece is planned for cone 06, the load is cone 6
+	// This piece is planned for cone 06, the load is cone 6.
 }
 
 // The verdict on one slab, from the plan to the morning after.
@@ -75,11 +76,11 @@ func Example_verdict() {
 	ask := func(log []work.Event, now time.Time) {
 		c := ready.Case{Body: slab, Plan: chosen, Findings: findings, State: work.Fold(log), House: house,
 			Cone: "6", Drying: work.Drying{House: house}, Now: now}
-		blockers := ready.Blockers(c)
-		for _, b := range blockers {
+		verdict := ready.Judge(c)
+		for _, b := range verdict.Blockers() {
 			fmt.Println(b.Text)
 		}
-		if len(blockers) == 0 {
+		if verdict.Waits() {
 			fmt.Println("It may be fired.")
 		}
 	}

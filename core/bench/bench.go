@@ -51,7 +51,7 @@ func Warnings(l Lay) (all []Warning) {
 	if d, open := l.Jar.Doubted(); open && d.Holds(l.Event.Happened()) {
 		add(true, matter.JarDoubted, "the jar of %s is said to be contaminated: stop, and ask the teacher.", l.Event.Glaze)
 	}
-	add(l.House.Path == rules.OnceFired && !l.State.BoneDry, matter.NotBoneDry, "nobody felt whether the clay was bone dry. Feel it now: pale all over, not clammy.")
+	add(l.House.Path == rules.OnceFired && !l.State.BoneDry && len(l.State.Coats) == 0, matter.NotBoneDry, "nobody felt whether the clay was bone dry. Feel it now: pale all over, not clammy.")
 	switch s := l.State; {
 	case s.Firing != nil:
 		add(true, matter.Fired, "it was fired already.")
@@ -84,7 +84,7 @@ func (l Lay) below(surface piece.Surface) (all []Warning) {
 func (l Lay) planned(surface piece.Surface) (all []Warning) {
 	choice := l.Plan[surface.ID]
 	progress := work.Compare(choice.Stack, l.State.On(surface.ID))
-	left := progress.Due(len(l.State.Past))
+	left := progress.Due(l.State.Stage())
 	say := func(code matter.Code, format string, args ...any) {
 		all = append(all, Warning{code, fmt.Sprintf(format, args...)})
 	}
@@ -106,7 +106,7 @@ func (l Lay) planned(surface piece.Surface) (all []Warning) {
 		say(matter.OtherGlaze, "the coat on the %s was begun: its %s is still to lay. Go on with that one.", surface.Name, progress.Begun.Rest())
 	}
 	if ground, ok := l.Body.Surface(surface.On); ok && surface.Over {
-		if under := work.Compare(l.Plan[ground.ID].Stack, l.State.On(ground.ID)).Due(len(l.State.Past)); len(under) > 0 {
+		if under := work.Compare(l.Plan[ground.ID].Stack, l.State.On(ground.ID)).Due(l.State.Stage()); len(under) > 0 {
 			say(matter.BaseFirst, "it lies over the %s, which lacks %d of its coats; they will not go under it any more.", ground.Name, len(under))
 		}
 	}
@@ -138,7 +138,7 @@ const TwiceWithin = 2 * time.Minute
 // after it was seen is held against everything since; what is entered afterwards
 // is never asked, for its hand knew the record.
 func Twin(s work.State, e work.Event, age time.Duration) *work.Coat {
-	if e.Kind != work.Coated || !e.Done.IsZero() || e.Of != "" {
+	if e.Kind != work.Coated || !e.Done.IsZero() && age <= 0 || e.Of != "" {
 		return nil
 	}
 	since := e.At.Add(-max(age, 0) - TwiceWithin)
@@ -174,7 +174,7 @@ type Stroke struct {
 func Strokes(h rules.House, b piece.Body, p plan.Plan, s work.State, surface string, kind func(code string) glaze.Kind) []Stroke {
 	on := s.On(surface)
 	progress := work.Compare(p[surface].Stack, on)
-	due := progress.Due(len(s.Past))
+	due := progress.Due(s.Stage())
 	strokes := make([]Stroke, len(due))
 	for i, layer := range due {
 		strokes[i] = Stroke{Layer: layer, Way: WayOf(h, kind(layer.Glaze), len(on)+1+i)}

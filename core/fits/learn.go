@@ -74,8 +74,8 @@ func (p Piece) LaidOn() (all []Laid) {
 	}
 	for _, s := range p.Survey.Surfaces {
 		for i, c := range s.On {
-			if c.Fired {
-				continue
+			if c.Fired || c.Dated {
+				continue // of what was entered afterwards nobody knows the minute
 			}
 			brush, _ := b.brush(s, c.Layer())
 			one := Laid{Hand: p.Hand, At: c.At, Glaze: c.Glaze, Minutes: strokeMinutes(s.Surface, c.Layer(), brush, b.bare[s.ID])}

@@ -92,7 +92,6 @@ const ClearOfBandMM = 25
 func BandFor(h *rules.House, lying []Lying, glazes map[string]*glaze.Glaze, cone kiln.Cone) Band {
 	b := Band{HeightMM: h.BandMM, Parts: []Part{{"the house's band", h.BandMM}}}
 	runner, layered, heavy, steep := "", false, false, false
-	var room [4]*glaze.Glaze // most stacks need no more
 	for i, l := range lying {
 		if l.Level {
 			continue
@@ -100,7 +99,7 @@ func BandFor(h *rules.House, lying []Lying, glazes map[string]*glaze.Glaze, cone
 		if slices.ContainsFunc(lying[:i], l.alike) {
 			continue // the same once more
 		}
-		melt := rules.Melt{Glazes: room[:0]}
+		melt := rules.NewMelt(len(l.Stack))
 		for n := range l.Stack {
 			layer := &l.Stack[n]
 			g := glazes[layer.Glaze]
@@ -114,8 +113,8 @@ func BandFor(h *rules.House, lying []Lying, glazes map[string]*glaze.Glaze, cone
 				melt.Add(g, layer)
 			}
 		}
-		layered = layered || len(melt.Glazes) > 1
-		if len(melt.Glazes) > 0 && (l.Heavy || melt.Coats > 1 && melt.Coats > h.OfMelting(rules.Melt{Glazes: melt.Glazes}, false, false).Coats) {
+		layered = layered || melt.Layered()
+		if !melt.None() && (l.Heavy || melt.Coats() > 1 && melt.Coats() > h.OfMelting(melt.Brushed(), false, false).Coats) {
 			heavy, steep = true, steep || l.SlopeDeg >= piece.Steep
 		}
 	}

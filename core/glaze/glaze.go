@@ -268,13 +268,17 @@ func (s Stack) Below() (below Stack, upToMM float64) {
 }
 
 // SameOrder says whether two stacks lay the same glazes in the same order,
-// whatever the number of coats.
-func (s Stack) SameOrder(t Stack) bool { return slices.Equal(s.Normal().codes(), t.Normal().codes()) }
+// whatever the number of coats and however thick each is.
+func (s Stack) SameOrder(t Stack) bool { return slices.Equal(s.Order(), t.Order()) }
 
-func (s Stack) codes() []string {
-	codes := make([]string, len(s))
-	for i, layer := range s {
-		codes[i] = layer.Glaze
+// Order lists the codes of the glazes from the clay up, coats of one glaze that follow one
+// another once.
+func (s Stack) Order() []string {
+	codes := make([]string, 0, len(s))
+	for i := range s {
+		if n := len(codes); s[i].Coats > 0 && (n == 0 || codes[n-1] != s[i].Glaze) {
+			codes = append(codes, s[i].Glaze)
+		}
 	}
 	return codes
 }
@@ -285,7 +289,7 @@ func (s Stack) String() string {
 	parts := make([]string, len(s))
 	for i, layer := range s {
 		parts[i] = layer.says()
-		if i > 0 {
+		if i > 0 && (layer.Dip || layer.Glaze != s[i-1].Glaze) {
 			parts[i] += " over"
 		}
 		if layer.DownToMM > 0 {

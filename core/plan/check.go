@@ -54,9 +54,9 @@ type Numbers map[string]float64
 
 // Check looks at a whole plan. Findings come with stops first, then in the
 // order of the piece's surfaces. An empty plan has no findings: nothing is
-// wrong with a piece that nobody has planned yet.
+// wrong with a piece that nobody has planned yet. One that is left bare all over has been.
 func (s *Shelf) Check(p Plan, w Work) []Finding {
-	if p.Empty() {
+	if p.Empty() && !p.AllBare(w.Body) {
 		return nil
 	}
 	band := s.band(p, &w).HeightMM
@@ -191,7 +191,7 @@ func (c *check) sort(stack glaze.Stack) *sorted {
 		}
 	}
 	s := sorted{stack: stack, jars: make([]*glaze.Glaze, 0, len(stack))}
-	s.melt.Glazes = make([]*glaze.Glaze, 0, len(stack))
+	s.melt = rules.NewMelt(len(stack))
 	for i := range stack {
 		layer := &stack[i]
 		g, known := c.shelf.Glazes[layer.Glaze]
@@ -236,7 +236,7 @@ func (c *check) stack(surface *piece.Surface, choice Choice) *glaze.Glaze {
 		c.add(Finding{Code: matter.UnknownGlaze, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: no jar is called %s.", surface.Name, code), Way: "Choose a glaze from the list."})
 	}
-	if len(own.melt.Glazes) > 0 {
+	if !own.melt.None() {
 		c.standing(surface, choice.Stack, own)
 	}
 	c.cones(surface, choice.Stack, own)
@@ -250,10 +250,7 @@ func (c *check) stack(surface *piece.Surface, choice Choice) *glaze.Glaze {
 		c.guesses(surface, all)
 	}
 	c.inJars(surface, own)
-	if len(own.melt.Glazes) == 0 {
-		return nil
-	}
-	return own.melt.Glazes[len(own.melt.Glazes)-1]
+	return own.melt.Top()
 }
 
 // coats says how many: "1 coat", "2.6 coats".

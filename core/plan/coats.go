@@ -42,11 +42,11 @@ func (c *check) standing(surface *piece.Surface, stack glaze.Stack, s *sorted) {
 func (c *check) onStilts(surface *piece.Surface, stack glaze.Stack, s *sorted) {
 	f := Finding{Code: matter.Contact, Surface: surface.ID}
 	switch {
-	case s.melt.Dips > 0:
+	case s.melt.Dips() > 0:
 		f.Text = fmt.Sprintf("%s: a dip where this house lays one thin coat on stilts.", surface.Name)
 		f.Way = "Wax it before the dip, then brush 1 coat."
-	case s.melt.Coats > 1:
-		f.Text = fmt.Sprintf("%s: %s where this house lays one thin coat on stilts.", surface.Name, coats(s.melt.Coats))
+	case s.melt.Coats() > 1:
+		f.Text = fmt.Sprintf("%s: %s where this house lays one thin coat on stilts.", surface.Name, coats(s.melt.Coats()))
 		f.Way, f.Mend = "Use 1 coat.", c.recount(stack, true, 1)
 	case !c.work.Standing.Stilts:
 		stand := c.work.Standing
@@ -128,18 +128,18 @@ func (c *check) coats(surface *piece.Surface, choice Choice, s *sorted) {
 	over := surface.Over && c.plan[surface.On].Planned()
 	f := Finding{Severity: Warn, Surface: surface.ID}
 	switch {
-	case len(s.melt.Glazes) == 0:
-	case s.melt.Coats >= want.Stop:
+	case s.melt.None():
+	case s.melt.Coats() >= want.Stop:
 		f.Code, f.Severity, of = matter.CoatsStop, Stop, ""
 		f.Text = fmt.Sprintf("%s: %s; so much melting glaze would run, and the house refuses from %s.", surface.Name, c.thickness(surface, s), figure(want.Stop))
-	case s.melt.Coats > want.Coats && (thick && c.mayBeThick(s) || c.leastFromJars(choice.Stack, s.melt.Coats, want.Coats)):
-	case s.melt.Coats > want.Coats:
+	case s.melt.Coats() > want.Coats && (thick && c.mayBeThick(s) || c.leastFromJars(choice.Stack, s.melt.Coats(), want.Coats)):
+	case s.melt.Coats() > want.Coats:
 		f.Code = matter.CoatsMany
 		f.Text = fmt.Sprintf("%s: %s%s, the house lays %s; more runs.", surface.Name, c.thickness(surface, s), of, figure(want.Coats))
 		if thick {
 			f.Text += " Extra thickness is not allowed for it."
 		}
-	case s.melt.Coats < want.Few && !surface.Over && !surface.Stands && !surface.Seat:
+	case s.melt.Coats() < want.Few && !surface.Over && !surface.Stands && !surface.Seat:
 		f.Code = matter.CoatsFew
 		f.Text = fmt.Sprintf("%s: %s%s, the house lays %s; %s.", surface.Name, c.thickness(surface, s), of, figure(want.Coats), fate)
 	}
@@ -149,10 +149,10 @@ func (c *check) coats(surface *piece.Surface, choice Choice, s *sorted) {
 			f.Text += bucket
 			f.Way, f.Where = "Weigh it again once it was thinned or topped up, or hold the piece for as much shorter or longer.", matter.AtStock
 		}
-		if c.jars(choice.Stack, s.melt.Coats-want.Coats, &f); over {
+		if c.jars(choice.Stack, s.melt.Coats()-want.Coats, &f); over {
 			f.Way, f.Mend = "Lay fewer coats there, or leave the ground out below it.", nil
 		}
-		f.Numbers = Numbers{"coats": s.melt.Coats, "figure": want.Coats, "refusedFrom": want.Stop}
+		f.Numbers = Numbers{"coats": s.melt.Coats(), "figure": want.Coats, "refusedFrom": want.Stop}
 		c.add(f)
 	}
 	if s.under > 0 && s.under < h.OfGlaze(s.underGlaze) && !over {
@@ -191,8 +191,8 @@ func (c *check) overlap(surface *piece.Surface, choice Choice) {
 	}
 	s := c.sort(below)
 	want := c.shelf.House.OfMelting(s.melt, s.under > 0, surface.Use != piece.Plain)
-	if len(s.melt.Glazes) > 0 && s.melt.Coats < want.Few && !surface.Over {
-		c.add(Finding{Code: matter.CoatsFew, Surface: surface.ID, Numbers: Numbers{"coats": s.melt.Coats, "figure": want.Coats},
+	if !s.melt.None() && s.melt.Coats() < want.Few && !surface.Over {
+		c.add(Finding{Code: matter.CoatsFew, Surface: surface.ID, Numbers: Numbers{"coats": s.melt.Coats(), "figure": want.Coats},
 			Text: fmt.Sprintf("%s: below the overlap %s, the house lays %s; the clay will show through.", surface.Name, c.thickness(surface, s), figure(want.Coats)),
 			Way:  "Lay more below, or let the dip go further down."})
 	}
@@ -231,7 +231,7 @@ func (c *check) weighed(stack glaze.Stack) string {
 
 // mayBeThick says whether everything that melts may be thicker on purpose.
 func (c *check) mayBeThick(s *sorted) bool {
-	for _, g := range s.melt.Glazes {
+	for _, g := range s.melt.Glazes() {
 		if !c.shelf.House.MayBeThick(g) {
 			return false
 		}
@@ -245,13 +245,13 @@ func (c *check) thickness(surface *piece.Surface, s *sorted) string {
 	if ground, over := c.work.Body.Surface(surface.On); over && surface.Over && c.plan[ground.ID].Planned() {
 		with = ", with the " + ground.Name + " below it"
 	}
-	switch s.melt.Dips {
+	switch s.melt.Dips() {
 	case 0:
-		return coats(s.melt.Coats) + with
+		return coats(s.melt.Coats()) + with
 	case 1:
-		return "a dip, in all as thick as " + coats(s.melt.Coats) + with
+		return "a dip, in all as thick as " + coats(s.melt.Coats()) + with
 	}
-	return fmt.Sprintf("%d dips, in all as thick as %s", s.melt.Dips, coats(s.melt.Coats)) + with
+	return fmt.Sprintf("%d dips, in all as thick as %s", s.melt.Dips(), coats(s.melt.Coats())) + with
 }
 
 // recount changes the coats of the last melting layer, or the last underglaze,
@@ -305,7 +305,7 @@ func (c *check) food(surface *piece.Surface, s *sorted) {
 		c.add(Finding{Code: matter.UnderglazeFood, Surface: surface.ID, Mend: mend,
 			Text: fmt.Sprintf("%s: underglaze lies open where food touches.", surface.Name), Way: way + "."})
 	}
-	for _, g := range s.melt.Glazes {
+	for _, g := range s.melt.Glazes() {
 		if g.Food != glaze.FoodClaimed {
 			c.add(Finding{Code: matter.FoodLabel, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: the label of %s %s makes no claim for food.", surface.Name, g.Code, g.Name),

@@ -62,9 +62,9 @@ func (s *Shelf) missing(surface *piece.Surface, p Plan, w Work, seen Looked) (al
 		say(len(g.Recipe) > 0 && !tested, "%s %s was mixed here: its jars' labels say nothing of it.", g.Code, g.Name)
 	}
 	say(sorted.under > 0 && !sorted.sealed, "Underglaze lies open on it.")
-	say(len(sorted.melt.Glazes) > 1 && !tested, "Glazes are layered, and no leach test of this stack is on record.")
+	say(sorted.melt.Layered() && !tested, "Glazes are layered, and no leach test of this stack is on record.")
 	want := s.House.OfMelting(sorted.melt, sorted.under > 0, true)
-	say(len(sorted.melt.Glazes) > 0 && sorted.melt.Coats < want.Few, "It carries %s where the house lays %s.", coats(sorted.melt.Coats), figure(want.Coats))
+	say(!sorted.melt.None() && sorted.melt.Coats() < want.Few, "It carries %s where the house lays %s.", coats(sorted.melt.Coats()), figure(want.Coats))
 	say(!tight(clay.Cones, w.Cone), "%s is not tight at cone %s: it takes water up, and leaks.", clay.Name, w.Cone)
 	say(!seen.Cover, "Nobody looked at its cover as it is.")
 	say(seen.Fired && !seen.Judged, "Nobody looked at it since it was fired: crazing can show days later, and voids every label.")

@@ -37,7 +37,7 @@ func (c *check) inJars(surface *piece.Surface, s *sorted) {
 				Way:  "Keep it for a detail or the lip, over a plainer ground."})
 		}
 	}
-	if s.melt.Dips > 0 && c.besideFoot(surface) {
+	if s.melt.Dips() > 0 && c.besideFoot(surface) {
 		c.add(Finding{Code: matter.DipFoot, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: a dip goes over the foot as well.", surface.Name),
 			Way:  "Wax the foot first, or take the glaze off on a wet pad."})

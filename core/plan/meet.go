@@ -92,14 +92,14 @@ func (c *check) seam(ground, detail *piece.Surface) {
 		return
 	}
 	s := c.sort(choice.Stack)
-	if len(s.melt.Glazes) == 0 {
+	if s.melt.None() {
 		return
 	}
-	f := Finding{Code: matter.Seam, Surface: detail.ID, Numbers: Numbers{"coats": 2 * s.melt.Coats},
-		Text: fmt.Sprintf("%s: the %s is edged round it, then filled; where both overlap %s lie.", detail.Name, ground.Name, coats(2*s.melt.Coats)),
+	f := Finding{Code: matter.Seam, Surface: detail.ID, Numbers: Numbers{"coats": 2 * s.melt.Coats()},
+		Text: fmt.Sprintf("%s: the %s is edged round it, then filled; where both overlap %s lie.", detail.Name, ground.Name, coats(2*s.melt.Coats())),
 		Way:  "Fill up to the edging, barely over it."}
-	runs := slices.ContainsFunc(s.melt.Glazes, func(g *glaze.Glaze) bool { return g.Runner })
-	if runs || 2*s.melt.Coats >= c.shelf.House.OfMelting(s.melt, s.under > 0, ground.Use != piece.Plain).Stop {
+	runs := slices.ContainsFunc(s.melt.Glazes(), func(g *glaze.Glaze) bool { return g.Runner })
+	if runs || 2*s.melt.Coats() >= c.shelf.House.OfMelting(s.melt, s.under > 0, ground.Use != piece.Plain).Stop {
 		f.Severity = Warn
 		f.Text += " That runs."
 	}

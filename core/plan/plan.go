@@ -52,6 +52,11 @@ func (p Plan) Empty() bool {
 	return true
 }
 
+// AllBare says whether every surface of a body is left bare on purpose.
+func (p Plan) AllBare(b piece.Body) bool {
+	return len(b.Surfaces) > 0 && !slices.ContainsFunc(b.Surfaces, func(s piece.Surface) bool { return !p[s.ID].KeptBare() && !s.Optional })
+}
+
 // On is the plan without what it says of surfaces that a body does not have: measured anew,
 // a piece may have lost some.
 func (p Plan) On(b piece.Body) Plan {
@@ -227,21 +232,27 @@ func NewShelf(h rules.House, glazes []glaze.Glaze, tiles []glaze.Tile) *Shelf {
 	return s
 }
 
-// order is a key for the glazes of a stack in their order, whatever the coats.
-func order(normal glaze.Stack) string {
-	if len(normal) == 1 {
-		return normal[0].Glaze
+// order is a key for the glazes of a stack in their order, as glaze.Stack.Order lists them:
+// coats of one glaze that follow one another once, whatever their number and thickness.
+func order(stack glaze.Stack) string {
+	if len(stack) == 1 {
+		return stack[0].Glaze
 	}
 	key := make([]byte, 0, 24)
-	for _, layer := range normal {
-		key = append(append(key, layer.Glaze...), '+')
+	for i := range stack {
+		switch {
+		case i == 0:
+			key = append(key, stack[i].Glaze...)
+		case stack[i].Glaze != stack[i-1].Glaze:
+			key = append(append(key, '+'), stack[i].Glaze...)
+		}
 	}
 	return string(key)
 }
 
 // anyOrder is a key for the glazes of a stack, whatever their order and coats.
-func anyOrder(normal glaze.Stack) string {
-	sorted := slices.Clone(normal)
+func anyOrder(stack glaze.Stack) string {
+	sorted := slices.Clone(stack)
 	slices.SortFunc(sorted, func(a, b glaze.Layer) int { return strings.Compare(a.Glaze, b.Glaze) })
 	return order(sorted)
 }
@@ -275,26 +286,26 @@ func (s *Shelf) needed(p Plan, w *Work) foot.Band {
 		}
 	}
 	band := foot.BandFor(&s.House, lying, s.Glazes, w.Cone)
-	if w.Body.Flat && s.House.Flat == rules.EdgesGlazed && len(band.Parts) == 1 && !s.moves(lying) {
+	if w.Body.Flat && s.House.Flat == rules.EdgesGlazed && len(band.Parts) == 1 && !s.moves(lying, w.Cone) {
 		return foot.Band{HeightMM: min(s.House.FlatMM, band.HeightMM), Parts: []foot.Part{{Why: "flat work, whose plain stacks do not move", MM: min(s.House.FlatMM, band.HeightMM)}}}
 	}
 	return band
 }
 
 // moves says whether something that lies on a piece moves in the fire, wherever it lies.
-func (s *Shelf) moves(lying []foot.Lying) bool {
+func (s *Shelf) moves(lying []foot.Lying, cone kiln.Cone) bool {
 	return slices.ContainsFunc(lying, func(l foot.Lying) bool {
-		melting := 0
-		for _, layer := range l.Stack {
-			g := s.Glazes[layer.Glaze]
+		melt := rules.NewMelt(len(l.Stack))
+		for i := range l.Stack {
+			g := s.Glazes[l.Stack[i].Glaze]
 			if g == nil || g.Runner {
 				return true
 			}
-			if g.Kind.Melts() {
-				melting++
+			if g.MeltsAt(cone) {
+				melt.Add(g, &l.Stack[i])
 			}
 		}
-		return l.Heavy || melting > 1
+		return l.Heavy || melt.Layered()
 	})
 }
 

@@ -29,7 +29,7 @@ func (c *check) shape(surface *piece.Surface, stack glaze.Stack, s, all *sorted)
 			Text: fmt.Sprintf("%s: the clear over the underglaze ends %s mm above the shelf; the underglaze may go on below.", surface.Name, figure(c.band)),
 			Way:  "Draw the line before the clear goes on."})
 	}
-	for _, g := range s.melt.Glazes {
+	for _, g := range s.melt.Glazes() {
 		switch {
 		case g.Kind == glaze.Matte && surface.Use == piece.Lip:
 			c.add(Finding{Code: matter.MatteLip, Surface: surface.ID,
@@ -62,13 +62,13 @@ func (c *check) runsLow(surface *piece.Surface, s *sorted) {
 	}
 	usual := c.shelf.House.OfMelting(s.melt, s.under > 0, surface.Use != piece.Plain).Coats
 	why := ""
-	for _, g := range s.melt.Glazes {
+	for _, g := range s.melt.Glazes() {
 		if g.Runner {
 			why = g.Code + " " + g.Name + " runs"
 		}
 	}
-	if why == "" && s.melt.Coats > usual && usual > 0 {
-		why = fmt.Sprintf("%s are more than the usual %s", coats(s.melt.Coats), figure(usual))
+	if why == "" && s.melt.Coats() > usual && usual > 0 {
+		why = fmt.Sprintf("%s are more than the usual %s", coats(s.melt.Coats()), figure(usual))
 	}
 	if why == "" {
 		return
@@ -82,16 +82,16 @@ func (c *check) runsLow(surface *piece.Surface, s *sorted) {
 
 // seat asks whether a lid would stick.
 func (c *check) seat(surface *piece.Surface, stack glaze.Stack, s *sorted) {
-	if !surface.Seat || surface.Stands || len(s.melt.Glazes) == 0 {
+	if !surface.Seat || surface.Stands || s.melt.None() {
 		return // what stands on the shelf has its own stop
 	}
-	f := Finding{Code: matter.Seat, Surface: surface.ID, Numbers: Numbers{"coats": s.melt.Coats}}
+	f := Finding{Code: matter.Seat, Surface: surface.ID, Numbers: Numbers{"coats": s.melt.Coats()}}
 	switch {
 	case c.shelf.House.Seat != rules.OneCoat:
 		f.Text = fmt.Sprintf("%s: glaze on it welds the lid to the jar.", surface.Name)
 		f.Way, f.Mend = "Leave it bare.", &Choice{Bare: true}
-	case s.melt.Coats > 1:
-		f.Text = fmt.Sprintf("%s: %s on it weld the lid; this house lays one.", surface.Name, coats(s.melt.Coats))
+	case s.melt.Coats() > 1:
+		f.Text = fmt.Sprintf("%s: %s on it weld the lid; this house lays one.", surface.Name, coats(s.melt.Coats()))
 		f.Way, f.Mend = "Use 1 coat.", c.recount(stack, true, 1)
 	case !c.work.Standing.LidApart:
 		stand := c.work.Standing
@@ -114,16 +114,16 @@ const (
 // guesses are what experience says of a stack that no tile shows: they are
 // silent as soon as one does.
 func (c *check) guesses(surface *piece.Surface, s *sorted) {
-	melting := s.melt.Glazes
+	melting := s.melt.Glazes()
 	if len(melting) == 0 {
 		return
 	}
 	c.breaks(surface, melting)
 	top := melting[len(melting)-1]
 	fired, known := c.shelf.Alone(top.Code, c.work.SpotOf(surface))
-	if c.work.clayOf(surface).Dark && known && fired.L > paleL && len(melting) == 1 && s.melt.Coats <= float64(c.shelf.House.OfGlaze(top)) {
-		c.add(Finding{Code: matter.PaleOnDark, Surface: surface.ID, Numbers: Numbers{"coats": s.melt.Coats, "L": fired.L},
-			Text: fmt.Sprintf("%s: %s %s is pale, and %s darkens it through %s.", surface.Name, top.Code, top.Name, c.work.clayOf(surface).Name, coats(s.melt.Coats)),
+	if c.work.clayOf(surface).Dark && known && fired.L > paleL && len(melting) == 1 && s.melt.Coats() <= float64(c.shelf.House.OfGlaze(top)) {
+		c.add(Finding{Code: matter.PaleOnDark, Surface: surface.ID, Numbers: Numbers{"coats": s.melt.Coats(), "L": fired.L},
+			Text: fmt.Sprintf("%s: %s %s is pale, and %s darkens it through %s.", surface.Name, top.Code, top.Name, c.work.clayOf(surface).Name, coats(s.melt.Coats())),
 			Way:  "Lay one coat more, or accept a darker colour."})
 	}
 	if len(melting) < 2 {

@@ -15,7 +15,7 @@ func doubted(c Case) (all []Blocker) {
 		var on []string
 		surface := ""
 		for _, coat := range d.Coats {
-			if coat.Stage < len(c.State.Past) {
+			if c.State.FiredOn(coat) {
 				continue // what is fired shows what it is
 			}
 			s, _ := c.Body.Surface(coat.Surface)

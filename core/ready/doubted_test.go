@@ -24,7 +24,7 @@ func TestACoatOutOfADoubtedJarWaits(t *testing.T) {
 	}
 	later := start.Add(24 * time.Hour)
 	waits := func(s story) bool {
-		return slices.ContainsFunc(ready.Blockers(at(s, later)), func(b ready.Blocker) bool { return b.Code == matter.JarDoubted })
+		return slices.ContainsFunc(ready.Judge(at(s, later)).Blockers(), func(b ready.Blocker) bool { return b.Code == matter.JarDoubted })
 	}
 	first := glaze.Doubt{ID: "d1", What: glaze.Contaminated, Since: start}
 	second := first

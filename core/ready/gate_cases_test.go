@@ -220,7 +220,7 @@ func (g gate) holds(t *testing.T) {
 	}
 	c := at(g.log.witnessed(at), start.Add(g.after))
 	state := c.State
-	got := ready.Blockers(c)
+	got := ready.Judge(c).Blockers()
 	var codes []string
 	for _, b := range got {
 		codes = append(codes, string(b.Code))
@@ -249,7 +249,7 @@ func TestTheGate(t *testing.T) {
 func TestHandOver(t *testing.T) {
 	place := func(log story, after time.Duration) ready.Placing {
 		state := work.Fold(log)
-		return ready.PlaceOf(state, ready.Blockers(caseOf(t, simple, nil, state, start.Add(after))))
+		return ready.PlaceOf(state, ready.Judge(caseOf(t, simple, nil, state, start.Add(after))).Blockers())
 	}
 	require.Equal(t, work.ReadyShelf, place(done, time.Minute).Place, "often still damp: it dries there")
 	require.Equal(t, work.ReadyShelf, place(done, 48*time.Hour).Place)
@@ -264,7 +264,7 @@ func TestHandOver(t *testing.T) {
 
 func TestGroups(t *testing.T) {
 	wait := func(id string, log story, after time.Duration) ready.Waiting {
-		return ready.Waiting{Piece: id, Blockers: ready.Blockers(caseOf(t, simple, nil, work.Fold(log), start.Add(after))), Named: func(string) string { return "Face" }}
+		return ready.Waiting{Piece: id, Blockers: ready.Judge(caseOf(t, simple, nil, work.Fold(log), start.Add(after))).Blockers(), Named: func(string) string { return "Face" }}
 	}
 	short := story{}.coat("face", "A", 1)
 	groups := ready.Groups([]ready.Waiting{wait("1", done, 0), wait("2", done, 0), wait("3", done, 0), wait("4", short, 0), wait("5", short, 0), wait("6", coated, 0), wait("7", done, 48*time.Hour)})
@@ -283,7 +283,7 @@ func TestRulingStays(t *testing.T) {
 // Many are passed at once only where nothing but eyes was missing.
 func TestMayPassTogether(t *testing.T) {
 	together := func(log story) bool {
-		return ready.MayPassTogether(ready.Blockers(caseOf(t, simple, nil, work.Fold(log), start.Add(time.Hour))))
+		return ready.MayPassTogether(ready.Judge(caseOf(t, simple, nil, work.Fold(log), start.Add(time.Hour))).Blockers())
 	}
 	require.True(t, together(coated), "still damp")
 	require.True(t, together(coated.even()))

@@ -89,17 +89,15 @@ func TestBlockersStayAsTheyAre(t *testing.T) {
 		if laid, beside := ready.Laid(body, p, state); beside {
 			c.Laid = under.Check(laid, w)
 		}
-		blockers := ready.Blockers(c)
+		verdict := ready.Judge(c)
+		blockers := verdict.Blockers()
 		fmt.Fprintf(&page, "\n%d: %s, house %d, cone %s:", n, form, n%len(houses), c.Cone)
 		for _, e := range log {
 			fmt.Fprintf(&page, " %s", e.Kind)
 		}
-		keeps := ""
-		if state.Load != nil {
-			keeps = ready.KeepsOutOfLoad(state, blockers, work.Event{Seen: int64(n % 9)})
-		}
+		in := ready.Load{ID: "L", Name: "Load 1", Cone: "6", NoKilns: true}
 		fmt.Fprintf(&page, "\n  %s %+v load %q stops %q together %v may %v\n", ready.StageOf(state, blockers), ready.PlaceOf(state, blockers),
-			keeps, ready.StopsLoad(state, blockers), ready.MayPassTogether(blockers), ready.MayBeLoaded(state, blockers))
+			verdict.KeptOut(in, ready.ToPut(int64(n%9))), verdict.KeptOut(in, ready.ToLight()), ready.MayPassTogether(blockers), verdict.Waits())
 		for _, b := range blockers {
 			fmt.Fprintf(&page, "  %+v\n", b)
 		}

@@ -45,6 +45,7 @@ type Case struct {
 	Doubted  []work.Doubtful // jars that its coats came out of
 	Drying   work.Drying
 	Now      time.Time
+	Goes     Goes // into which air, of which class; cone and bisque are Judge's to say
 }
 
 // onStilts says whether glaze may lie where the piece would stand: the house
@@ -66,10 +67,9 @@ type Blocker struct {
 	Eyes     matter.Eyes  `json:"eyes,omitempty"` // what a look at the piece would settle
 }
 
-// Blockers lists everything that keeps a piece out of the kiln; none means that
-// it may be fired. What the teacher overruled is left out. A piece that went
-// through the fire has none.
-func Blockers(c Case) []Blocker {
+// blockers lists everything of a piece itself that keeps it out of every kiln. What the teacher
+// overruled is left out. A piece that went through the fire has none.
+func blockers(c Case) []Blocker {
 	return slices.DeleteFunc(everything(c), func(b Blocker) bool { return !b.Firm && c.ruled(b) })
 }
 
@@ -89,7 +89,7 @@ func everything(c Case) []Blocker {
 	if c.Bisque {
 		return c.allRegistered(append(all, toBisque(c)...))
 	}
-	if c.Plan.Empty() {
+	if c.Plan.Empty() && !c.Plan.AllBare(c.Body) {
 		all = append(all, Blocker{Code: matter.NoPlan,
 			Text: "Nothing is planned, so nobody can say whether it is complete.",
 			Way:  "Plan it, from what is already on it."})
@@ -100,13 +100,19 @@ func everything(c Case) []Blocker {
 	unfinished := append(strokes(c), doubts(c)...)
 	unfinished = append(unfinished, latex(c)...)
 	all = append(all, unfinished...)
-	if !slices.ContainsFunc(unfinished, func(b Blocker) bool { return !c.ruled(b) }) {
+	if !c.bare() && !slices.ContainsFunc(unfinished, func(b Blocker) bool { return !c.ruled(b) }) {
 		all = append(all, cover(c)...)
 		all = append(all, check(c)...)
 	}
 	all = append(all, again(c)...)
 	all = append(all, drying(c)...)
 	return c.allRegistered(all)
+}
+
+// bare says whether the piece carries no glaze and is to carry none: there is nothing to look
+// for at its cover or its foot.
+func (c Case) bare() bool {
+	return c.Plan.Empty() && len(c.State.Coats) == 0 && len(c.State.Sponged) == 0 && !c.State.GlazeLeft
 }
 
 func (c Case) allRegistered(all []Blocker) []Blocker {
@@ -141,8 +147,10 @@ func whole(c Case) []Blocker {
 		{s.Away != "", Blocker{Code: matter.Away, Text: "It is out of the room: " + s.Away + ".", Way: "Take it in, and look at its rim for chips."}},
 		{s.Unnamed, Blocker{Code: matter.NoName, Text: "No name or mark can be read on it.",
 			Way: "Find out whose it is and mark it in pencil; that burns away, so write it on the plan of the shelf as well."}},
-		{c.House.Path == rules.OnceFired && !c.Bisque && len(s.Past) == 0 && !s.BoneDry, Blocker{Code: matter.NotBoneDry, Text: "Nobody felt whether its clay was bone dry before the glaze went on.",
-			Way: "Feel it: pale all over, not clammy. Greenware takes about seven days."}},
+		{c.onceFired() && !s.BoneDry, Blocker{Code: matter.NotBoneDry, Text: "Nobody felt whether its clay was bone dry before the glaze went on.",
+			Way: "Clay is felt before its first coat: pale all over, not clammy; greenware takes about seven days. Now the teacher decides, or the glaze is wiped off and the clay dried and felt."}},
+		{c.onceFired() && s.BoneDry && s.Soaked, Blocker{Code: matter.NotBoneDry, Text: "It was wiped wet over raw clay, and nobody felt since whether it is dry.",
+			Way: "Feel it: pale all over, not clammy."}},
 	} {
 		if why.is {
 			all = append(all, why.Blocker)
@@ -151,11 +159,24 @@ func whole(c Case) []Blocker {
 	return append(all, closed(c)...)
 }
 
-// stops are the findings of the plan that protect shelf or kiln.
+// onceFired says whether its glaze goes onto clay that was never fired.
+func (c Case) onceFired() bool {
+	return c.House.Path == rules.OnceFired && !c.Bisque && len(c.State.Past) == 0
+}
+
+// found says whether a stop of a kind speaks of a surface.
+func found(all []plan.Finding, f plan.Finding) bool {
+	return slices.ContainsFunc(all, func(o plan.Finding) bool {
+		return o.Code == f.Code && o.Surface == f.Surface && o.Severity == plan.Stop
+	})
+}
+
+// stops are the findings of the plan that protect shelf or kiln. Where what lies there earns the
+// same, that is said by its own figures.
 func stops(c Case) []Blocker {
 	var all []Blocker
 	for _, f := range c.Findings {
-		if f.Severity == plan.Stop {
+		if f.Severity == plan.Stop && !found(c.Laid, f) {
 			all = append(all, Blocker{Code: f.Code, Surface: f.Surface, Text: f.Text, Way: f.Way, Stage: Plan})
 		}
 	}
@@ -182,16 +203,23 @@ func Laid(b piece.Body, p plan.Plan, s work.State) (asLaid plan.Plan, beside boo
 	return asLaid, beside
 }
 
-// laid are the stops that the coats on a piece earn though its plan has none:
-// glaze where it stands, too much of it, or a jar for another cone.
+// laid are the stops that the coats on a piece earn, whatever its plan has: glaze where it
+// stands, too much of it, or a jar for another cone.
 func laid(c Case) []Blocker {
 	var all []Blocker
 	for _, f := range c.Laid {
-		planned := slices.ContainsFunc(c.Findings, func(p plan.Finding) bool { return p.Code == f.Code && p.Surface == f.Surface })
-		if f.Severity == plan.Stop && !planned {
-			all = append(all, Blocker{Code: f.Code, Surface: f.Surface, Text: f.Text, Stage: Bench,
-				Way: "It is on the piece already: wipe it off, and log the wipe."})
+		if f.Severity != plan.Stop {
+			continue
 		}
+		b := Blocker{Code: f.Code, Surface: f.Surface, Text: f.Text, Stage: Bench, Way: "It is on the piece already: wipe it off, and log the wipe."}
+		if found(c.Findings, f) {
+			b.Stage, b.Way = Plan, "It is on the piece already, and planned: change the plan, then wipe it off and log the wipe."
+		}
+		if slices.ContainsFunc(c.State.Sponged, func(s work.Coat) bool { return s.Surface == f.Surface }) {
+			b.Text += " A tablet says that some of it was wiped off, and nobody of the teacher's side looked since."
+			b.Way = "Look at it: all round, and at the foot."
+		}
+		all = append(all, b)
 	}
 	return all
 }
@@ -202,7 +230,7 @@ func (c Case) Felt() (all []plan.Finding) {
 	for _, f := range c.Laid {
 		few := f.Code == matter.CoatsFew || f.Code == matter.CoatsMany
 		planned := slices.ContainsFunc(c.Findings, func(p plan.Finding) bool { return p.Code == f.Code && p.Surface == f.Surface })
-		if !few || planned || len(work.Compare(c.Plan[f.Surface].Stack, c.State.On(f.Surface)).Due(len(c.State.Past))) > 0 {
+		if !few || planned || len(work.Compare(c.Plan[f.Surface].Stack, c.State.On(f.Surface)).Due(c.State.Stage())) > 0 {
 			continue
 		}
 		f.Text = "As it was laid, " + f.Text
@@ -224,7 +252,7 @@ func strokes(c Case) []Blocker {
 			continue // an extra never holds a piece back
 		}
 		p := work.Compare(choice.Stack, c.State.On(s.ID))
-		if p.Left = p.Due(len(c.State.Past)); len(p.Left) > 0 {
+		if p.Left = p.Due(c.State.Stage()); len(p.Left) > 0 {
 			all = append(all, Blocker{Code: matter.CoatsMissing, Surface: s.ID, Text: missing(s, p), Way: "Lay it at the bench."})
 		}
 	}

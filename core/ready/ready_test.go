@@ -104,15 +104,14 @@ func (s story) witnessed(at func(story, time.Time) ready.Case) story {
 
 func TestDryingClearsAtTheMinute(t *testing.T) {
 	state := work.Fold(coated.passed())
-	at := func(now time.Time) []ready.Blocker {
-		return ready.Blockers(caseOf(t, simple, nil, state, now))
-	}
+	verdict := func(now time.Time) ready.Verdict { return ready.Judge(caseOf(t, simple, nil, state, now)) }
+	at := func(now time.Time) []ready.Blocker { return verdict(now).Blockers() }
 	clears := at(start)[0].ClearsAt
 	require.Equal(t, start.Add(time.Minute+12*time.Hour), clears, "12 h after the last coat")
-	require.False(t, ready.MayBeLoaded(state, at(start)))
-	require.True(t, ready.MayBeLoaded(state, at(clears)))
+	require.False(t, verdict(start).Waits())
+	require.True(t, verdict(clears).Waits())
 	loaded := work.Step(state, work.Event{Seq: 9, ID: "load", Kind: work.Loaded, Load: "L", Seen: 3}, nil)
-	require.False(t, ready.MayBeLoaded(loaded, nil), "it stands in a load already")
+	require.False(t, ready.Judge(caseOf(t, simple, nil, loaded, clears)).Waits(), "it stands in a load already")
 	require.Len(t, at(clears.Add(-time.Second)), 1)
 	require.Empty(t, at(clears))
 }
@@ -159,7 +158,7 @@ func TestNothingUnfinishedIsReady(t *testing.T) {
 // not; rulings says that the teacher may have overruled something.
 func onlyFinishedIsReady(t require.TestingT, log story, now time.Time, rulings bool) bool {
 	state := work.Fold(log)
-	if len(ready.Blockers(caseOf(t, simple, nil, state, now))) > 0 {
+	if len(ready.Judge(caseOf(t, simple, nil, state, now)).Blockers()) > 0 {
 		return false
 	}
 	require.Empty(t, state.On("back"), "glaze where it stands")
@@ -189,7 +188,7 @@ func TestExtrasHoldNothingBack(t *testing.T) {
 		require.NoError(t, err)
 		p := plan.Plan{"face": simple["face"], "star": {Stack: glaze.Stack{{Glaze: "B", Coats: 1}}}}
 		missing := false
-		for _, b := range ready.Blockers(ready.Case{Body: body, Plan: p, State: work.Fold(coated), House: rules.Default(), Cone: "6", Now: start}) {
+		for _, b := range ready.Judge(ready.Case{Body: body, Plan: p, State: work.Fold(coated), House: rules.Default(), Cone: "6", Now: start}).Blockers() {
 			missing = missing || b.Code == "coats-missing"
 		}
 		require.Equal(t, blocked, missing)
@@ -220,10 +219,10 @@ func TestNothingUnfinishedMayBeLoaded(t *testing.T) {
 		state := work.Fold(log)
 		now := start.Add(time.Duration(rapid.IntRange(0, 20).Draw(t, "hours")) * time.Hour)
 		c := ready.Case{Body: body, Plan: simple, State: state, House: house, Cone: "6", Drying: work.Drying{House: house}, Now: now}
-		blockers := ready.Blockers(c)
-		stage := ready.StageOf(state, blockers)
+		verdict := ready.Judge(c)
+		stage := ready.StageOf(state, verdict.Blockers())
 		require.Contains(t, []ready.Stage{ready.Bench, ready.Foot, ready.Kiln}, stage)
-		if !ready.MayBeLoaded(state, blockers) {
+		if !verdict.Waits() {
 			return
 		}
 		require.Equal(t, ready.Kiln, stage)
@@ -252,7 +251,7 @@ func TestARulingIsOfOneFact(t *testing.T) {
 		return func(log story, now time.Time) ready.Case { return caseOf(t, p, nil, work.Fold(log), now) }
 	}
 	codes := func(p plan.Plan, log story) (list []string) {
-		for _, b := range ready.Blockers(under(p)(log, start.Add(48*time.Hour))) {
+		for _, b := range ready.Judge(under(p)(log, start.Add(48*time.Hour))).Blockers() {
 			list = append(list, string(b.Code))
 		}
 		return list

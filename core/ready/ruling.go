@@ -13,7 +13,7 @@ import (
 // FactsOf is all that a ruling on a blocker is of, figures included; "" where nothing of that
 // code keeps the piece out of the kiln on that surface, or nobody may overrule it.
 func FactsOf(c Case, code matter.Code, surface string) string {
-	all := Blockers(c)
+	all := blockers(c)
 	i := slices.IndexFunc(all, func(b Blocker) bool { return b.Code == code && b.Surface == surface && !b.Firm })
 	if i < 0 {
 		return ""

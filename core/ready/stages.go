@@ -2,7 +2,6 @@ package ready
 
 import (
 	"enkaustos/core/matter"
-	"enkaustos/core/rules"
 	"enkaustos/core/work"
 )
 
@@ -31,8 +30,7 @@ func again(c Case) []Blocker {
 
 // unfelt asks for a hand on the piece since it was last wet.
 func (c Case) unfelt(text, way string) []Blocker {
-	felt := c.State.FeltDry
-	if !felt.IsZero() && !felt.Before(c.State.LastWet) {
+	if c.State.DryToTouch() {
 		return nil
 	}
 	return []Blocker{{Code: matter.Damp, Text: text, Way: way}}
@@ -41,7 +39,7 @@ func (c Case) unfelt(text, way string) []Blocker {
 // closed asks, before clay is fired for the first time, for a hole in what may be hollow and
 // closed: its air would burst it.
 func closed(c Case) []Blocker {
-	first := c.Bisque || c.House.Path == rules.OnceFired && len(c.State.Past) == 0
+	first := c.Bisque || c.onceFired()
 	if !first || !c.Body.MayBeClosed || c.State.Helps[work.HasHole] || c.State.Helps[work.IsSolid] {
 		return nil
 	}

@@ -115,7 +115,7 @@ var truths = map[string]gate{
 	"asked once, it is asked until it is said":   {log: coated.even().check(foot.Left).check(foot.Clean).check(foot.Clean), blockers: []string{"foot-how"}, stage: ready.Foot},
 	"a foot that nobody said how, overruled":     {log: coated.even().check(foot.Left).check(foot.Clean).rule("foot-how", ""), blockers: []string{"foot-how"}, stage: ready.Foot},
 	"latex peeled, and looked at after":          {log: coated.then(work.Event{Kind: work.Resisted, Surface: "back", Text: "latex"}).then(work.Event{Kind: work.Peeled, Surface: "back"}).passed(), blockers: none, stage: ready.Kiln},
-	"damage that was never there, undone":        {log: done.fate(work.Damaged, "chip").undo("e5"), blockers: []string{"foot-lapsed"}, stage: ready.Foot},
+	"damage that was never there, undone":        {log: done.fate(work.Damaged, "chip").undo("e5"), blockers: none, stage: ready.Kiln},
 	"a look all round outlives a tap undone":     {log: done.coat("back", "A", 1).undo("e5").check(foot.Clean).undo("e99"), blockers: none, stage: ready.Kiln},
 	"the undo of the tap undone: it is there":    {log: done.coat("back", "A", 1).undo("e5").undo("e6"), blockers: []string{"contact", "cover-lapsed", "foot-lapsed"}, stage: ready.Bench},
 	"taken back before anybody looked":           {log: coated.coat("back", "A", 1).undo("e3").passed(), blockers: none, stage: ready.Kiln},
@@ -165,7 +165,7 @@ var truths = map[string]gate{
 	"glazed, and looked at anew":                 {log: story{}.coat("face", "U", 1).bone().fired(true).coat("face", "A", 2).passed(), plan: staged, with: green, blockers: none, stage: ready.Kiln},
 	"glazed, and nobody looked":                  {log: story{}.coat("face", "U", 1).bone().passed().fired(true).coat("face", "A", 2), plan: staged, with: green, blockers: []string{"cover-unchecked", "foot-unchecked"}, stage: ready.Foot},
 	"a glaze that was laid on greenware":         {log: story{}.coat("face", "U", 1).coat("face", "A", 2).bone().fired(true).passed(), plan: staged, with: green, blockers: []string{"coats-missing"}, stage: ready.Bench},
-	"underglaze that came after the bisque":      {log: story{}.bone().fired(true).coat("face", "U", 1).coat("face", "A", 2).passed(), plan: staged, with: green, blockers: []string{"coats-missing"}, stage: ready.Bench},
+	"underglaze that came after the bisque":      {log: story{}.bone().fired(true).coat("face", "U", 1).coat("face", "A", 2).passed(), plan: staged, with: green, blockers: none, stage: ready.Kiln},
 	"what is fired on is not wiped off":          {log: story{}.coat("face", "U", 1).bone().fired(true).wipe("face", 1).coat("face", "A", 2).passed(), plan: staged, with: green, blockers: none, stage: ready.Kiln},
 	"mended, for another firing, unfelt":         {log: done.fired(false).fate(work.Refired, "bald spot").passed(), blockers: []string{"damp"}, stage: ready.Bench},
 	"felt, and looked at again":                  {log: done.fired(false).fate(work.Refired, "bald spot").bone().passed(), blockers: none, stage: ready.Kiln},
@@ -216,7 +216,7 @@ func TestBisqueAsksForNoLooks(t *testing.T) {
 	c := caseOf(t, staged, nil, work.Fold(story{}.coat("face", "U", 1).bone()), start.Add(time.Hour))
 	green(&c)
 	c.House = rules.Default()
-	for _, b := range ready.Blockers(c) {
+	for _, b := range ready.Judge(c).Blockers() {
 		require.NotContains(t, []matter.Code{matter.CoverUnchecked, matter.FootUnchecked, matter.Drying}, b.Code)
 	}
 }
@@ -227,7 +227,7 @@ func TestWhatALookHasToMind(t *testing.T) {
 	c := caseOf(t, simple, []plan.Finding{{Code: matter.RawUnseen, Severity: plan.Note, Surface: "face"}}, work.Fold(coated), start)
 	require.Len(t, ready.LookFor(c), 1)
 	require.Contains(t, ready.LookFor(c)[0], "feel with a pin")
-	require.Contains(t, ready.Blockers(c)[0].Way, "Raw glaze cannot be seen on the Face")
+	require.Contains(t, ready.Judge(c).Blockers()[0].Way, "Raw glaze cannot be seen on the Face")
 	bottle, err := piece.Build(piece.Bottle, nil)
 	require.NoError(t, err)
 	inside := plan.Plan{"interior": {Stack: glaze.Stack{{Glaze: "A", Coats: 2}}}}

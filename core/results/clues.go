@@ -48,7 +48,7 @@ type reader struct {
 
 // Evidence reads the glazed surfaces of a piece.
 func (t Told) Evidence() (all []Evidence) {
-	verdict := t.Verdict(t.Now)
+	verdict := t.Judged(t.Now)
 	r := reader{Told: t, verdict: verdict, lies: verdict.Findings, laidBy: map[string][]work.Coat{}}
 	if verdict.Laid != nil {
 		r.lies = verdict.Laid

@@ -1,6 +1,10 @@
 package rules
 
-import "enkaustos/core/glaze"
+import (
+	"slices"
+
+	"enkaustos/core/glaze"
+)
 
 // Figure is what the house expects of one stack, in brushed coats.
 type Figure struct {
@@ -9,21 +13,54 @@ type Figure struct {
 	Stop  float64 // refused from this many coats on: it would run
 }
 
-// Melt is what melts of a stack, added up layer by layer.
+// Melt is what melts of all that lies on one spot, glaze by glaze. It is the one definition of
+// layers: coats of one glaze that follow one another are one layer, however thick each was laid,
+// from whichever jar and over whichever marked-out ground. Only Add changes it.
 type Melt struct {
-	Glazes []*glaze.Glaze // in order, each layer once
-	Coats  float64        // as thick as so many brushed ones
-	Dips   int            // how many of the coats are dips
+	layers []*glaze.Glaze // from the clay up; neighbours differ
+	coats  float64        // as thick as so many brushed ones
+	dips   int            // how many of the coats are dips
 }
 
-// Add adds a layer that melts on top.
+// NewMelt is an empty Melt with room for n layers.
+func NewMelt(n int) Melt { return Melt{layers: make([]*glaze.Glaze, 0, n)} }
+
+// Add adds coats that melt on top. g must not be nil.
 func (m *Melt) Add(g *glaze.Glaze, l *glaze.Layer) {
-	m.Glazes = append(m.Glazes, g)
-	m.Coats += l.Covers(g)
+	if top := m.Top(); top == nil || top.Code != g.Code {
+		m.layers = append(m.layers, g)
+	}
+	m.coats += l.Covers(g)
 	if l.Dip {
-		m.Dips += l.Coats
+		m.dips += l.Coats
 	}
 }
+
+// Glazes lists the layers from the clay up; neighbours differ.
+func (m *Melt) Glazes() []*glaze.Glaze { return m.layers }
+
+// Top is the glaze that lies on top; nil where nothing melts.
+func (m *Melt) Top() *glaze.Glaze {
+	if len(m.layers) == 0 {
+		return nil
+	}
+	return m.layers[len(m.layers)-1]
+}
+
+// None says whether nothing melts.
+func (m *Melt) None() bool { return len(m.layers) == 0 }
+
+// Layered says whether one glaze lies over another.
+func (m *Melt) Layered() bool { return len(m.layers) > 1 }
+
+// Coats is how thick all of it is, in brushed coats.
+func (m *Melt) Coats() float64 { return m.coats }
+
+// Dips is how many of the coats are dips.
+func (m *Melt) Dips() int { return m.dips }
+
+// Brushed is the same layers as if all of it had been brushed.
+func (m Melt) Brushed() Melt { return Melt{layers: m.layers, coats: m.coats} }
 
 // refusal is the number of coats from which a stack is refused: the larger of
 // twice the single-colour figure and two coats above its own (common practice;
@@ -60,12 +97,12 @@ func (h *House) OfGlaze(g *glaze.Glaze) int {
 func (h *House) OfMelting(m Melt, overUnderglaze, onFood bool) Figure {
 	own, single := 0, 0
 	switch {
-	case len(m.Glazes) == 0:
+	case m.None():
 		return Figure{}
-	case len(m.Glazes) == 1:
-		own = h.OfGlaze(m.Glazes[0])
+	case !m.Layered():
+		own = h.OfGlaze(m.Top())
 		single = own
-		if overUnderglaze && m.Glazes[0].Kind == glaze.Clear {
+		if overUnderglaze && m.Top().Kind == glaze.Clear {
 			own = h.ClearElsewhere
 			if onFood {
 				own = h.ClearOnFood
@@ -73,16 +110,16 @@ func (h *House) OfMelting(m Melt, overUnderglaze, onFood bool) Figure {
 			single = max(single, own)
 		}
 	default:
-		own, single = h.layered(m.Glazes)
+		own, single = h.layered(m.layers)
 	}
 	few := own
-	if patted := len(m.Glazes) == 1 && m.Glazes[0].Kind == glaze.Dipping; !patted && h.CoatsLeast > 0 && h.CoatsLeast < h.Coats {
+	if patted := !m.Layered() && m.Top().Kind == glaze.Dipping; !patted && h.CoatsLeast > 0 && h.CoatsLeast < h.Coats {
 		few = max(1, own-(h.Coats-h.CoatsLeast))
 	}
 	f := Figure{Coats: float64(own), Few: float64(few)}
-	if m.Dips > 0 {
-		dip := usualDip(m.Glazes)
-		f.Coats, f.Few = max(f.Coats, float64(min(m.Dips, 2))*dip), min(f.Few, dip)
+	if m.dips > 0 {
+		dip := usualDip(m.layers)
+		f.Coats, f.Few = max(f.Coats, float64(min(m.dips, 2))*dip), min(f.Few, dip)
 	}
 	f.Stop = h.refusal(float64(single), f.Coats)
 	return f
@@ -98,11 +135,14 @@ func usualDip(of []*glaze.Glaze) float64 {
 }
 
 // layered is the figure where glazes overlap, and the largest that one of them has alone.
-// Raised lines from a detail bottle come on top of it.
+// Raised lines from a detail bottle come on top of it. A glaze that comes back over another
+// counts once: laying two in turn allows no more than laying one over the other.
 func (h *House) layered(melting []*glaze.Glaze) (own, single int) {
 	layers, detail, marked, twice := 0, 0, true, 0
-	for i := range melting {
-		g := melting[i]
+	for i, g := range melting {
+		if slices.ContainsFunc(melting[:i], func(below *glaze.Glaze) bool { return below.Code == g.Code }) {
+			continue
+		}
 		if g.Kind == glaze.Detail {
 			detail++
 			continue

@@ -51,11 +51,11 @@ func TestEveryFieldReadsBackWhatItWrites(t *testing.T) {
 
 // The schools of layering and the refusal above them (common practice).
 func TestFigures(t *testing.T) {
-	solid := &glaze.Glaze{Kind: glaze.Solid}
-	thin := &glaze.Glaze{Kind: glaze.Solid, Coats: 2}
-	breaking := &glaze.Glaze{Kind: glaze.Breaking}
-	clear := &glaze.Glaze{Kind: glaze.Clear}
-	detail := &glaze.Glaze{Kind: glaze.Detail}
+	jar := func(code string, kind glaze.Kind) *glaze.Glaze { return &glaze.Glaze{Code: code, Kind: kind} }
+	solid, other, third := jar("A", glaze.Solid), jar("B", glaze.Solid), jar("C", glaze.Solid)
+	thin := &glaze.Glaze{Code: "T", Kind: glaze.Solid, Coats: 2}
+	breaking, breaks := jar("K", glaze.Breaking), jar("L", glaze.Breaking)
+	clear, detail := jar("W", glaze.Clear), jar("D", glaze.Detail)
 	type list = []*glaze.Glaze
 	for name, c := range map[string]struct {
 		layering rules.Layering
@@ -68,22 +68,33 @@ func TestFigures(t *testing.T) {
 		"one glaze, 3-coat room":             {rules.KeepTotal, list{solid}, false, false, rules.Figure{Coats: 3, Few: 3, Stop: 6}},
 		"a glaze with its own figure":        {rules.KeepTotal, list{thin}, false, false, rules.Figure{Coats: 2, Few: 2, Stop: 4}},
 		"overlap keeps the total":            {rules.KeepTotal, list{solid, breaking}, false, false, rules.Figure{Coats: 3, Few: 3, Stop: 6}},
-		"two over two":                       {rules.Double, list{solid, solid}, false, false, rules.Figure{Coats: 4, Few: 4, Stop: 6}},
-		"two over two over two":              {rules.Double, list{solid, solid, solid}, false, false, rules.Figure{Coats: 6, Few: 6, Stop: 8}},
-		"both made for layering":             {rules.DoubleMarked, list{breaking, breaking}, false, false, rules.Figure{Coats: 4, Few: 4, Stop: 6}},
+		"two over two":                       {rules.Double, list{solid, other}, false, false, rules.Figure{Coats: 4, Few: 4, Stop: 6}},
+		"two over two over two":              {rules.Double, list{solid, other, third}, false, false, rules.Figure{Coats: 6, Few: 6, Stop: 8}},
+		"both made for layering":             {rules.DoubleMarked, list{breaking, breaks}, false, false, rules.Figure{Coats: 4, Few: 4, Stop: 6}},
+		"one glaze, however thick its coats": {rules.Double, list{solid, solid, solid}, false, false, rules.Figure{Coats: 3, Few: 3, Stop: 6}},
+		"one that comes back counts once":    {rules.Double, list{solid, other, solid, other}, false, false, rules.Figure{Coats: 4, Few: 4, Stop: 6}},
 		"only one made for layering":         {rules.DoubleMarked, list{solid, breaking}, false, false, rules.Figure{Coats: 3, Few: 3, Stop: 6}},
 		"clear over underglaze":              {rules.KeepTotal, list{clear}, true, false, rules.Figure{Coats: 2, Few: 2, Stop: 6}},
 		"clear over underglaze, food":        {rules.KeepTotal, list{clear}, true, true, rules.Figure{Coats: 3, Few: 3, Stop: 6}},
 		"clear alone":                        {rules.KeepTotal, list{clear}, false, false, rules.Figure{Coats: 3, Few: 3, Stop: 6}},
 		"a raised line comes on top":         {rules.KeepTotal, list{solid, detail}, false, false, rules.Figure{Coats: 4, Few: 4, Stop: 6}},
-		"a raised line over a layered stack": {rules.Double, list{solid, solid, detail}, false, false, rules.Figure{Coats: 5, Few: 5, Stop: 7}},
+		"a raised line over a layered stack": {rules.Double, list{solid, other, detail}, false, false, rules.Figure{Coats: 5, Few: 5, Stop: 7}},
 	} {
 		t.Run(name, func(t *testing.T) {
 			h := rules.Default()
 			h.Layering = c.layering
-			require.Equal(t, c.want, h.OfMelting(rules.Melt{Glazes: c.melting}, c.over, c.food))
+			require.Equal(t, c.want, h.OfMelting(melting(c.melting...), c.over, c.food))
 		})
 	}
+}
+
+// melting is one brushed coat of each glaze, one over the other.
+func melting(all ...*glaze.Glaze) rules.Melt {
+	m := rules.NewMelt(len(all))
+	for _, g := range all {
+		m.Add(g, &glaze.Layer{Glaze: g.Code, Coats: 1})
+	}
+	return m
 }
 
 // A house that lays two to three coats lets two pass, and one fewer of whatever
@@ -91,9 +102,9 @@ func TestFigures(t *testing.T) {
 func TestFewerMayPass(t *testing.T) {
 	h := rules.Default()
 	h.CoatsLeast = 2
-	require.Equal(t, rules.Figure{Coats: 3, Few: 2, Stop: 6}, h.OfMelting(rules.Melt{Glazes: []*glaze.Glaze{{Kind: glaze.Solid}}}, false, false))
-	require.EqualValues(t, 1, h.OfMelting(rules.Melt{Glazes: []*glaze.Glaze{{Kind: glaze.Solid, Coats: 2}}}, false, false).Few)
-	require.EqualValues(t, 3, h.OfMelting(rules.Melt{Glazes: []*glaze.Glaze{{Kind: glaze.Breaking}, {Kind: glaze.Breaking}}}, false, false).Few, "2 + 2, or one fewer")
+	require.Equal(t, rules.Figure{Coats: 3, Few: 2, Stop: 6}, h.OfMelting(melting(&glaze.Glaze{Kind: glaze.Solid}), false, false))
+	require.EqualValues(t, 1, h.OfMelting(melting(&glaze.Glaze{Kind: glaze.Solid, Coats: 2}), false, false).Few)
+	require.EqualValues(t, 3, h.OfMelting(melting(&glaze.Glaze{Code: "K", Kind: glaze.Breaking}, &glaze.Glaze{Code: "L", Kind: glaze.Breaking}), false, false).Few, "2 + 2, or one fewer")
 }
 
 func TestDryingFollowsTheNumberOfTheCoat(t *testing.T) {

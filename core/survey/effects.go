@@ -28,7 +28,7 @@ type Effects struct {
 // Compare adds a piece: what may be fired and what is said, before and after. who is whose it is.
 func (e *Effects) Compare(who string, before, after ready.Case, said, toSay []plan.Finding) {
 	touched := e.tally(said, toSay, who)
-	was, will := len(ready.Blockers(before)) == 0, len(ready.Blockers(after)) == 0
+	was, will := ready.Judge(before).MayBeFired(), ready.Judge(after).MayBeFired()
 	switch {
 	case was && !will:
 		e.Stopped++

@@ -4,6 +4,7 @@
 package survey
 
 import (
+	"cmp"
 	"slices"
 	"time"
 
@@ -28,6 +29,7 @@ type Case struct {
 	Shelf    *plan.Shelf // under the rules of its assignment
 	Drying   work.Drying // under the same rules
 	Spreads  stock.Spreads
+	Goes     ready.Goes        // of which class it is, and whether its assignment has ended
 	Approved bool              // the plan is approved as it stands
 	Pinned   map[string]string // the rules it was approved under, by rules.Field.Key
 }
@@ -36,7 +38,7 @@ type Case struct {
 // itself.
 type Survey struct {
 	Findings []plan.Finding // of the plan; what the class as a whole takes is not among them
-	Blockers []ready.Blocker
+	Verdict  ready.Verdict
 	Rulings  []work.Ruling // the teacher's, that count
 	Cover    *work.Look    // the last look all round, with why it no longer counts; nil for none
 	Check    *work.Check   // the last check of the foot, likewise
@@ -92,7 +94,7 @@ type Appearance struct {
 func Of(c Case, now time.Time) Survey {
 	c.Plan = c.Plan.On(c.Body)
 	v, planned := Survey{}, c.Shelf.Band(c.Plan, c.Work)
-	verdict := c.Verdict(now)
+	verdict := c.Judged(now)
 	v.Findings = verdict.Findings
 	if c.Work.Bisque() {
 		v.Findings = append(slices.Clip(v.Findings), c.Shelf.Check(c.Plan, c.Work)...)
@@ -106,9 +108,9 @@ func Of(c Case, now time.Time) Survey {
 	v.Band = verdict.Band
 	v.Cover, v.Check = ready.Looks(verdict)
 	v.Sight, v.LookFor = ready.Sight(verdict), ready.LookFor(verdict)
-	v.Blockers, v.Rulings = ready.Blockers(verdict), ready.Standing(verdict)
-	v.Stage = ready.StageOf(c.State, v.Blockers)
-	v.Placing = ready.PlaceOf(c.State, v.Blockers)
+	v.Verdict, v.Rulings = ready.Judge(verdict), ready.Standing(verdict)
+	v.Stage = ready.StageOf(c.State, v.Verdict.Blockers())
+	v.Placing = ready.PlaceOf(c.State, v.Verdict.Blockers())
 	v.Surfaces = make([]Surface, len(c.Body.Surfaces))
 	for i, s := range c.Body.Surfaces {
 		v.Surfaces[i] = c.surface(s)
@@ -116,7 +118,7 @@ func Of(c Case, now time.Time) Survey {
 	v.Doubted = verdict.Doubted
 	v.Dust = c.State.DustOn(c.Shelf.House, now)
 	v.Until = v.Dust.Until
-	for _, b := range v.Blockers {
+	for _, b := range v.Verdict.Blockers() {
 		if !b.ClearsAt.IsZero() && (v.Until.IsZero() || b.ClearsAt.Before(v.Until)) {
 			v.Until = b.ClearsAt
 		}
@@ -124,20 +126,41 @@ func Of(c Case, now time.Time) Survey {
 	return v
 }
 
-// Verdict is what the one verdict "may be fired" depends on, at a moment.
-func (c Case) Verdict(now time.Time) ready.Case {
+// Judged is all that the one verdict "may be fired" depends on, at a moment.
+func (c Case) Judged(now time.Time) ready.Case {
 	check := c.Shelf.Check
 	c.Plan = c.Plan.On(c.Body)
 	if c.Work.Bisque() {
 		check = c.Shelf.CheckBisque
 	}
 	v := ready.Case{Body: c.Body, Plan: c.Plan, Findings: check(c.Plan, c.Work), State: c.State, House: c.Shelf.House,
-		Cone: c.Work.Next(), Bisque: c.Work.Bisque(), Stilts: c.Work.Standing.Stilts, Doubted: c.State.Doubted(c.Shelf.Glazes), Drying: c.Drying, Now: now, Band: c.Shelf.Band(c.Plan, c.Work)}
+		Cone: c.Work.Next(), Bisque: c.Work.Bisque(), Stilts: c.Work.Standing.Stilts, Doubted: c.State.Doubted(c.Shelf.Glazes), Drying: c.Drying, Now: now, Band: c.Shelf.Band(c.Plan, c.Work), Goes: c.Goes}
+	v.Goes.Air = c.Work.Firing().Air
 	if laid, beside := ready.Laid(c.Body, c.Plan, c.State); beside {
 		v.Laid = check(laid, c.Work)
 		v.Band = v.Band.Higher(c.Shelf.Band(laid, c.Work))
 	}
+	if len(c.State.Sponged) > 0 {
+		c.stillOn(&v, check)
+	}
 	return v
+}
+
+// stillOn adds what would stop the piece if the coats that a tablet said are gone still lay there.
+func (c Case) stillOn(v *ready.Case, check func(plan.Plan, plan.Work) []plan.Finding) {
+	state := c.State
+	state.Coats = append(slices.Clip(state.Coats), state.Sponged...)
+	slices.SortStableFunc(state.Coats, func(a, b work.Coat) int { return cmp.Compare(a.Seq, b.Seq) })
+	laid, beside := ready.Laid(c.Body, c.Plan, state)
+	if !beside {
+		laid = c.Plan
+	}
+	v.Band = v.Band.Higher(c.Shelf.Band(laid, c.Work))
+	for _, f := range check(laid, c.Work) {
+		if f.Severity == plan.Stop {
+			v.Laid = append(slices.Clip(v.Laid), f)
+		}
+	}
 }
 
 // Under is the same case under other rules.
@@ -226,7 +249,7 @@ func (c Case) surface(surface piece.Surface) Surface {
 	v.Later = len(progress.Left) - len(v.Left)
 	wet := c.Drying.LaidWet(loose)
 	for _, coat := range on {
-		v.On = append(v.On, Coat{Coat: coat, OnWet: is(wet, coat.ID), Planned: !is(progress.Other, coat.ID), Fired: coat.Stage < len(c.State.Past)})
+		v.On = append(v.On, Coat{Coat: coat, OnWet: is(wet, coat.ID), Planned: !is(progress.Other, coat.ID), Fired: c.State.FiredOn(coat)})
 		v.WetFrom = coat.At
 	}
 	v.Choice.Stack = choice.Stack.Planned()

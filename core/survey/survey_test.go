@@ -82,11 +82,11 @@ func TestASurfaceThatIsNoLonger(t *testing.T) {
 	c := caseOf(t, day(coat("relief", "A")))
 	c.Plan = plan.Plan{"relief": planned["face"]}
 	v := survey.Of(c, nine.Add(time.Hour))
-	require.Contains(t, codes(v.Blockers), matter.NoPlan)
-	require.Contains(t, codes(v.Blockers), matter.CoatsAstray)
+	require.Contains(t, codes(v.Verdict.Blockers()), matter.NoPlan)
+	require.Contains(t, codes(v.Verdict.Blockers()), matter.CoatsAstray)
 	require.Contains(t, c.Plan, "relief", "the plan itself is left as it was")
 	c.State = work.State{}
-	require.NotContains(t, codes(survey.Of(c, nine).Blockers), matter.CoatsAstray)
+	require.NotContains(t, codes(survey.Of(c, nine).Verdict.Blockers()), matter.CoatsAstray)
 }
 
 // Halfway: one of two coats on the face, and a second one laid a minute too early.
@@ -95,7 +95,7 @@ func TestAPieceAtTheBench(t *testing.T) {
 	v := survey.Of(c, nine.Add(5*time.Minute))
 	require.Equal(t, ready.Bench, v.Stage)
 	require.Equal(t, work.OwnPlace, v.Placing.Place)
-	require.Contains(t, codes(v.Blockers), matter.CoatsMissing)
+	require.Contains(t, codes(v.Verdict.Blockers()), matter.CoatsMissing)
 
 	face := surfaceOf(t, v, "face")
 	require.Len(t, face.Left, 1)
@@ -169,12 +169,12 @@ func TestASurveyHoldsUntilItsMoment(t *testing.T) {
 	c.State.Cleaning = work.Cleaning{At: nine}
 	before := survey.Of(c, nine.Add(time.Hour))
 	require.Empty(t, before.Dust)
-	require.Equal(t, []matter.Code{matter.Drying}, codes(before.Blockers))
+	require.Equal(t, []matter.Code{matter.Drying}, codes(before.Verdict.Blockers()))
 	require.Equal(t, nine.Add(4*time.Minute+12*time.Hour), before.Until, "twelve hours after the last coat")
 	require.Equal(t, work.ReadyShelf, before.Placing.Place)
-	require.Equal(t, before.Blockers, survey.Of(c, before.Until.Add(-time.Second)).Blockers)
+	require.Equal(t, before.Verdict.Blockers(), survey.Of(c, before.Until.Add(-time.Second)).Verdict.Blockers())
 	after := survey.Of(c, before.Until)
-	require.Empty(t, after.Blockers)
+	require.Empty(t, after.Verdict.Blockers())
 	require.Equal(t, ready.Kiln, after.Stage)
 	require.Zero(t, after.Until)
 }
@@ -183,7 +183,7 @@ func TestASurveyHoldsUntilItsMoment(t *testing.T) {
 // what is really on the piece.
 func TestWhatLiesBesideThePlan(t *testing.T) {
 	c := caseOf(t, day(coat("back", "A")))
-	require.Contains(t, codes(survey.Of(c, nine).Blockers), matter.Contact)
+	require.Contains(t, codes(survey.Of(c, nine).Verdict.Blockers()), matter.Contact)
 	back := surfaceOf(t, survey.Of(c, nine), "back")
 	require.Equal(t, &colour.Lab{L: 80}, back.Raw, "it looks as what is on it")
 	require.Nil(t, back.Fired, "one coat of it was never fired")
@@ -247,7 +247,7 @@ func TestDoubtsAndLatexShowOnTheirSurface(t *testing.T) {
 func TestTheVerdictKnowsHowThePieceStands(t *testing.T) {
 	c := caseOf(t, day())
 	c.Work.Standing.Stilts = true
-	v := c.Verdict(nine)
+	v := c.Judged(nine)
 	require.True(t, v.Stilts)
 	require.EqualValues(t, "6", v.Cone)
 	require.Equal(t, nine, v.Now)

@@ -10,9 +10,9 @@ import (
 // brushing is what hands do to the glaze.
 var brushing = []Entry{
 	{Kind: BoneDry, By: Helper,
-		apply: func(s *State, e Event) { s.BoneDry, s.FeltDry = true, e.Happened() },
+		apply: (*State).felt,
 		says:  func(Event, string) string { return "Felt, and bone dry" }},
-	{Kind: Coated, Fields: []string{"surface", "glaze", "felt", "how", "surfaces", "downTo", "seconds", "density", "share", "part", "line", "of"}, By: Station, Wets: true, Voids: "a coat was logged",
+	{Kind: Coated, Fields: []string{"surface", "glaze", "felt", "how", "surfaces", "downTo", "seconds", "density", "share", "part", "line", "of"}, By: Station, Wets: true, Works: true, Voids: "a coat was logged",
 		check: checkCoat,
 		apply: (*State).coat,
 		says:  saysCoat},
@@ -54,19 +54,17 @@ var brushing = []Entry{
 		says: func(e Event, _ string) string {
 			return map[string]string{SameCoat: "It was the same coat, logged twice", NextCoat: "It was the next coat"}[e.Text]
 		}},
-	{Kind: Patched, Fields: []string{"surface"}, By: Station, Wets: true, Voids: "a spot was patched",
+	{Kind: Patched, Fields: []string{"surface"}, By: Station, Wets: true, Works: true, Voids: "a spot was patched",
 		says: func(_ Event, on string) string { return "Patched a spot on the " + on }},
 	{Kind: TouchDry, Fields: []string{"surface", "text"}, By: Station,
 		check: func(e Event, _ Scene) *Refusal {
 			return unless(e.Surface != "" || e.Text == StillWet, "say which surface was touched and is dry.")
 		},
 		apply: func(s *State, e Event) {
-			s.Touches = append(s.Touches, Touch{Surface: e.Surface, At: e.At, Wet: e.Text == StillWet})
+			s.Touches = append(s.Touches, Touch{Surface: e.Surface, At: e.Happened(), Wet: e.Text == StillWet})
 			if e.Text == StillWet {
 				s.night(e.Happened(), true)
-			}
-			if e.Text == StillWet && e.Happened().After(s.LastWet) {
-				s.LastWet = e.Happened() // a finger knows better than the hours since the last coat
+				s.damp(e) // a finger knows better than the hours since the last coat
 			}
 		},
 		says: func(e Event, on string) string {
@@ -92,7 +90,7 @@ var brushing = []Entry{
 			return nil
 		},
 		says: func(Event, string) string { return "Took a step back" }},
-	{Kind: Resisted, Fields: []string{"surface", "text"}, By: Station,
+	{Kind: Resisted, Fields: []string{"surface", "text"}, By: Station, Works: true,
 		check: func(e Event, _ Scene) *Refusal {
 			if r := plan.Resist(e.Text); e.Surface == "" || r != plan.Wax && r != plan.Latex {
 				return senseless("say which surface is resisted, and with wax or latex.")
@@ -117,11 +115,15 @@ var brushing = []Entry{
 		},
 		apply: func(s *State, e Event) { s.Peeled = with(s.Peeled, e.Surface, true) },
 		says:  func(_ Event, on string) string { return "Peeled the " + on }},
-	{Kind: Wiped, Fields: []string{"surface", "back"}, By: Helper, Wets: true, Voids: "it was wiped wet",
+	{Kind: Wiped, Fields: []string{"surface", "back"}, By: Helper, Wets: true, Works: true, Voids: "it was wiped wet",
 		check: coatsComeOff,
 		apply: func(s *State, e Event) {
-			s.BoneDry, s.GlazeLeft = false, false
-			s.takeBack(e.Surface, e.Back)
+			if _, laid := s.firstCoat(); laid {
+				s.Soaked = true
+			} else {
+				s.BoneDry = false
+			}
+			s.takeOff(e)
 		},
 		says: func(e Event, on string) string {
 			if e.Back > 0 {
@@ -131,11 +133,21 @@ var brushing = []Entry{
 		}},
 	{Kind: Scraped, Fields: []string{"surface", "back"}, By: Helper, Voids: "glaze was scraped off",
 		check: coatsComeOff,
-		apply: func(s *State, e Event) {
-			s.GlazeLeft = false
-			s.takeBack(e.Surface, e.Back)
-		},
-		says: func(e Event, on string) string { return fmt.Sprintf("Scraped, %d off the %s", e.Back, on) }},
+		apply: (*State).takeOff,
+		says:  func(e Event, on string) string { return fmt.Sprintf("Scraped, %d off the %s", e.Back, on) }},
+}
+
+// felt says that it was felt, and dry all over. That speaks of the clay under the glaze only
+// where no coat was on yet, by when each was done.
+func (s *State) felt(e Event) {
+	at := e.Happened()
+	if first, laid := s.firstCoat(); !laid || at.Before(first) {
+		s.BoneDry = true
+	}
+	if !at.Before(s.FeltDry) {
+		s.FeltDry, s.FeltSeq = at, e.Seq
+	}
+	s.Soaked = s.Soaked && !s.DryToTouch()
 }
 
 // coatsComeOff refuses to take off more coats than are on.

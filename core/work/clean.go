@@ -60,7 +60,7 @@ func (s *State) clean(e Event) {
 	first, laid := s.firstCoat()
 	at := e.Happened()
 	if e.Text == Rinse {
-		s.LastWet, s.WetAt = later(s.LastWet, at), later(s.WetAt, at)
+		s.wet(e)
 	}
 	switch {
 	case e.Text == NotCleaned:
@@ -72,17 +72,10 @@ func (s *State) clean(e Event) {
 	}
 }
 
-func later(a, b time.Time) time.Time {
-	if b.After(a) {
-		return b
-	}
-	return a
-}
-
 // firstCoat is when the first coat went on that is not fired yet.
 func (s State) firstCoat() (at time.Time, laid bool) {
 	for i := range s.Coats {
-		if c := &s.Coats[i]; c.Stage == len(s.Past) && (!laid || c.At.Before(at)) {
+		if c := &s.Coats[i]; !s.FiredOn(*c) && (!laid || c.At.Before(at)) {
 			at, laid = c.At, true
 		}
 	}

@@ -29,8 +29,9 @@ type Coat struct {
 	Part     Part        // of a coat that was begun: which part that is
 	LineMM   float64     // of Above and Below: where, mm above the table
 	Doubts   string      // ID of the coat that it may be once more
-	Stage    int         // how many firings the piece had behind it
+	Stage    int         // how many firings the piece had behind it when it was laid
 	OnGlazed bool        // one of those was a glaze firing: nothing of the coat soaks in
+	Dated    bool        // At says the lesson and not the minute: it was entered afterwards
 }
 
 // Begun says whether part of the coat is still to lay.
@@ -93,7 +94,7 @@ func (c Coat) Rest() string {
 
 // laid is the coat that an event lays on a surface.
 func laid(e Event, surface string) Coat {
-	return Coat{ID: e.ID, Seq: e.Seq, Surface: surface, Glaze: e.Glaze, At: e.Happened(), By: e.By, Hand: e.Whose(), Felt: e.Felt, How: e.How,
+	return Coat{ID: e.ID, Seq: e.Seq, Surface: surface, Glaze: e.Glaze, At: e.Happened(), Dated: e.Dated(), By: e.By, Hand: e.Whose(), Felt: e.Felt, How: e.How,
 		DownToMM: e.DownTo, Seconds: e.Seconds, Density: e.Density, Body: e.Body, Settled: e.Settled, Share: e.Share, Part: e.Part, LineMM: e.Line, Doubts: e.Doubts}
 }
 
@@ -106,8 +107,7 @@ func (s *State) coat(e Event) {
 	}
 	for _, surface := range e.On() {
 		coat := laid(e, surface)
-		coat.Stage = len(s.Past)
-		coat.OnGlazed = slices.ContainsFunc(s.Past, func(f Firing) bool { return !f.Bisque })
+		coat.Stage, coat.OnGlazed = s.stageAt(coat.At)
 		if e.Doubts != "" {
 			s.Doubts = append(s.Doubts, coat)
 			continue
@@ -136,7 +136,8 @@ func (s *State) resume(e Event) {
 	}
 	s.Coats = slices.Clone(s.Coats)
 	c := &s.Coats[i]
-	c.At, c.Share, c.Part, c.LineMM = e.Happened(), e.Share, e.Part, e.Line
+	c.At, c.Dated, c.Share, c.Part, c.LineMM = e.Happened(), e.Dated(), e.Share, e.Part, e.Line
+	c.Stage, c.OnGlazed = s.stageAt(c.At)
 	if e.Felt != "" {
 		c.Felt = e.Felt
 	}
@@ -172,23 +173,60 @@ func (s State) Loose(surface string) []Coat {
 // loose is how many of the coats on a surface are not fired on yet.
 func (s State) loose(on []Coat) (n int) {
 	for i := range on {
-		if on[i].Stage == len(s.Past) {
+		if !s.FiredOn(on[i]) {
 			n++
 		}
 	}
 	return n
 }
 
-// takeBack removes the last coats of a surface that a wipe took off; what is fired on stays.
-func (s *State) takeBack(surface string, coats int) {
+// Stage is how many firings the piece has behind it.
+func (s *State) Stage() int {
+	if s.Firing != nil {
+		return len(s.Past) + 1
+	}
+	return len(s.Past)
+}
+
+// FiredOn says whether a coat went through a fire: no wipe takes it off.
+func (s *State) FiredOn(c Coat) bool { return c.Stage < s.Stage() }
+
+// stageAt is how many of its firings the piece had behind it at a moment, and whether one of
+// them was a glaze firing. It follows from when each was lit, so that it is the same whenever
+// the server hears of what was done then; of one moment the order of the log decides.
+func (s *State) stageAt(at time.Time) (stage int, glazed bool) {
+	for _, f := range s.Firings() {
+		if !at.Before(f.At) {
+			stage++
+			glazed = glazed || !f.Bisque
+		}
+	}
+	return stage, glazed
+}
+
+// takeOff removes the last coats of a surface that were wiped or scraped off; what is fired on
+// stays. What a tablet says is gone is no stroke any more, and until an adult looked it still
+// counts where it would harm.
+func (s *State) takeOff(e Event) {
 	kept := slices.Clone(s.Coats)
-	for i := len(kept) - 1; i >= 0 && coats > 0; i-- {
-		if kept[i].Surface == surface && kept[i].Stage == len(s.Past) {
+	for i, coats := len(kept)-1, e.Back; i >= 0 && coats > 0; i-- {
+		if kept[i].Surface == e.Surface && !s.FiredOn(kept[i]) {
+			if e.FromTablet() {
+				s.Sponged = append(s.Sponged, kept[i])
+			}
 			kept = slices.Delete(kept, i, i+1)
 			coats--
 		}
 	}
 	s.Coats = kept
+	s.GlazeLeft = s.GlazeLeft && e.FromTablet()
+}
+
+// looked says that an adult looked at the piece after all that was said of it.
+func (s *State) looked(e Event) {
+	if !e.FromTablet() && e.Seen >= s.Voided {
+		s.Sponged = nil
+	}
 }
 
 // checkCoat says why a coat cannot have been laid; nil where it can.

@@ -80,11 +80,12 @@ func (d Drying) RecoatBy(on []Coat) time.Time {
 }
 
 // LaidWet lists the coats that went on before the house's custom lets the
-// next one.
+// next one. Of a coat that was entered afterwards only the lesson is known: it is not among them.
 func (d Drying) LaidWet(on []Coat) []Coat {
 	var wet []Coat
 	for i := 1; i < len(on); i++ {
-		if on[i].At.Before(d.RecoatAt(on[:i])) {
+		known := !on[i].Dated && !on[i-1].Dated // else nobody knows how long was waited
+		if known && on[i].At.Before(d.RecoatAt(on[:i])) {
 			wet = append(wet, on[i])
 		}
 	}
@@ -106,7 +107,13 @@ func (d Drying) KilnDryAt(s State) time.Time {
 	if slices.ContainsFunc(s.Coats, thick) {
 		hours *= 1.25 // from memory
 	}
-	return s.LastWet.Add(time.Duration(hours * float64(time.Hour)))
+	return s.LastWet.Add(wholeHalfHours(hours))
+}
+
+// wholeHalfHours is a time in hours rounded up to half an hour: nobody waits, or is told to
+// wait, to the minute.
+func wholeHalfHours(hours float64) time.Duration {
+	return time.Duration(math.Ceil(2*hours-1e-9)) * time.Hour / 2
 }
 
 // night is how many hours a piece dries before the kiln, by the house and as the room learned.
@@ -115,7 +122,7 @@ func (d Drying) night() float64 { return d.House.KilnDryHours * max(1, d.Night) 
 // KilnDryAfter is when a piece is dry enough for the kiln whose last coat, or wipe, will be at a
 // moment to come.
 func (d Drying) KilnDryAfter(last time.Time) time.Time {
-	return last.Add(time.Duration(d.night() * float64(time.Hour)))
+	return last.Add(wholeHalfHours(d.night()))
 }
 
 // Pace is how fast the room dries beside the house's figures, learned from what
@@ -144,7 +151,9 @@ func LearnPace(d Drying, before time.Time, states func(yield func(State) bool)) 
 	var all, nights []bound
 	for s := range states {
 		for _, n := range s.Nights {
-			nights = append(nights, bound{n.Wait.Hours() / d.House.KilnDryHours, n.Cold})
+			if n.At.Before(before) {
+				nights = append(nights, bound{n.Wait.Hours() / d.House.KilnDryHours, n.Cold})
+			}
 		}
 		for _, surface := range surfacesOf(s.Coats) {
 			all = append(all, bounds(d, s, surface, before)...)
@@ -208,14 +217,15 @@ func bounds(d Drying, s State, surface string, before time.Time) (all []bound) {
 		model := float64(d.Dry(c, i+1))
 		say := func(at time.Time, wet bool) {
 			wait := at.Sub(c.At)
-			if at.Before(before) && wait > 10*time.Second && float64(wait) < sameLesson*model {
+			if !c.Dated && at.Before(before) && wait > 10*time.Second && float64(wait) < sameLesson*model {
 				all = append(all, bound{float64(wait) / model, wet})
 			}
 		}
 		next := before
 		if i+1 < len(on) {
-			next = on[i+1].At
-			say(next, false)
+			if next = on[i+1].At; !on[i+1].Dated {
+				say(next, false)
+			}
 		}
 		for _, touch := range s.Touches {
 			if touch.Surface == surface && touch.At.After(c.At) && touch.At.Before(next) {

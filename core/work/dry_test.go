@@ -204,5 +204,5 @@ func TestTheNightIsLearnedFromColdPieces(t *testing.T) {
 	require.Equal(t, start.Add(18*time.Hour), d.KilnDryAt(Fold([]Event{{Seq: 1, ID: "a", Kind: Coated, Surface: "face", Glaze: "A", At: start}})))
 	twice := Fold([]Event{{Seq: 1, ID: "a", Kind: Coated, Surface: "face", Glaze: "A", At: start},
 		{Seq: 2, ID: "b", Kind: TouchDry, Text: StillWet, At: start.Add(13 * time.Hour)}, {Seq: 3, ID: "c", Kind: TouchDry, Text: StillWet, At: start.Add(20 * time.Hour)}})
-	require.Equal(t, []Night{{13 * time.Hour, true}, {20 * time.Hour, true}}, twice.Nights, "both since it was wetted")
+	require.Equal(t, []Night{{start.Add(13 * time.Hour), 13 * time.Hour, true}, {start.Add(20 * time.Hour), 20 * time.Hour, true}}, twice.Nights, "both since it was wetted")
 }

@@ -4,6 +4,7 @@ package work
 
 import (
 	"cmp"
+	"strings"
 	"time"
 
 	"enkaustos/core/fault"
@@ -128,7 +129,8 @@ type Event struct {
 	By    string    `json:"by,omitempty"`   // what who did it is called
 	Hand  string    `json:"hand,omitempty"` // who did it, by Actor.Hand; "" in logs of before names were told from hands
 
-	Done     time.Time `json:"done,omitzero"`     // when it really happened, where it was entered afterwards; zero where At says it
+	Done     time.Time `json:"done,omitzero"`     // when it really happened, where it was entered or sent afterwards; zero where At says it
+	Exact    bool      `json:"exact,omitempty"`   // Done is known to the second, and not only by its lesson; set by the server
 	DeviceAt time.Time `json:"deviceAt,omitzero"` // the clock of the device; a note that decides nothing
 
 	Surface string       `json:"surface,omitempty"`
@@ -176,6 +178,8 @@ type Sent struct {
 	// AgeMS is how many milliseconds ago the device saw it, by its own clock at both
 	// ends, so that an offset of that clock falls out. It only decides what is asked.
 	AgeMS int64 `json:"ageMS,omitempty"`
+	// Timed says that the server itself knows Done to the second. No device can say so.
+	Timed bool `json:"-"`
 }
 
 // Age is how long ago the device saw the event, at least 0.
@@ -196,11 +200,18 @@ func (e Event) On() []string {
 // Late says whether an event comes so late that the tablet was without the network.
 func (s Sent) Late() bool { return s.Age() >= lateAfter }
 
+// FromTablet says whether a tablet that students use said so. In logs of before hands were
+// written down nobody knows, and no tablet could say then what this is asked for.
+func (e Event) FromTablet() bool { return strings.HasPrefix(e.Hand, string(Station)+"/") }
+
 // Whose says whose hand did it. In logs of before names were told from hands the name stands for
 // it, as no tablet's hand does.
 func (e Event) Whose() string { return cmp.Or(e.Hand, e.By) }
 
-// Happened is when it happened: as entered afterwards, else the server's time.
+// Dated says whether only the lesson in which it happened is known: it was entered afterwards.
+func (e Event) Dated() bool { return !e.Done.IsZero() && !e.Exact }
+
+// Happened is when it happened: as entered or sent afterwards, else the server's time.
 func (e Event) Happened() time.Time {
 	if e.Done.IsZero() {
 		return e.At

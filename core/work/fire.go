@@ -50,11 +50,16 @@ var firing = []Entry{
 			if e.Cone != "" && !e.Cone.Known() {
 				return senseless("%q is no cone.", e.Cone)
 			}
+			if sc.State.again() && sc.State.Load == nil {
+				return nil // work on it began already: now it is said for which cone
+			}
 			return outOfTheKiln(e, sc)
 		},
 		apply: func(s *State, e Event) {
-			if s.Firing != nil && !s.Firing.Unloaded.IsZero() {
+			if s.out() {
 				s.next(e, "it is made ready for another firing")
+			}
+			if s.again() {
 				s.NextCone = e.Cone
 			}
 		},
@@ -78,7 +83,8 @@ func (s *State) next(e Event, why string) {
 	s.Cover, s.Check, s.Helps, s.Rulings, s.Undone = nil, nil, nil, nil, nil
 	s.Opinion = nil
 	s.CoverFaults, s.FootFaults = 0, 0
-	s.LastWet, s.WetAt, s.FeltDry, s.BoneDry, s.GlazeLeft = time.Time{}, time.Time{}, time.Time{}, false, false
+	s.LastWet, s.WetAt, s.FeltDry, s.BoneDry, s.Soaked, s.GlazeLeft = time.Time{}, time.Time{}, time.Time{}, false, false, false
+	s.WetSeq, s.FeltSeq, s.Sponged = 0, 0, nil
 	s.Cleaning = Cleaning{}
 	s.Latexed, s.Peeled, s.Waxed, s.Touches = nil, nil, nil, nil // nothing of it outlives the fire
 	s.Voided, s.VoidedBy = e.Seq, why
@@ -109,6 +115,15 @@ func (s *State) StillInside(load string) []string {
 	return append(all, last.OutID)
 }
 
+// out says whether the piece went through a fire and is out of the kiln.
+func (s *State) out() bool { return s.Firing != nil && !s.Firing.Unloaded.IsZero() }
+
+// again says whether the piece is on its way into the fire once more, glazed and fired before.
+func (s *State) again() bool {
+	n := len(s.Past)
+	return s.Firing == nil && n > 0 && !s.Past[n-1].Bisque
+}
+
 func outOfTheKiln(_ Event, sc Scene) *Refusal {
-	return unless(sc.State.Firing != nil && !sc.State.Firing.Unloaded.IsZero(), "is not out of the kiln yet.")
+	return unless(sc.State.out(), "is not out of the kiln yet.")
 }

@@ -53,7 +53,7 @@ func Step(s State, e Event, log func() []Event) State {
 // clip leaves the slices no room to grow in, so that what is added to them lies elsewhere
 // than in a state that shares them.
 func (s *State) clip() {
-	s.Coats, s.Doubts, s.Undone = slices.Clip(s.Coats), slices.Clip(s.Doubts), slices.Clip(s.Undone)
+	s.Coats, s.Doubts, s.Undone, s.Sponged = slices.Clip(s.Coats), slices.Clip(s.Doubts), slices.Clip(s.Undone), slices.Clip(s.Sponged)
 	s.Damages, s.Lost = slices.Clip(s.Damages), slices.Clip(s.Lost)
 	s.Past, s.Pictures, s.Notes, s.Rulings, s.Touches, s.Nights = slices.Clip(s.Past), slices.Clip(s.Pictures), slices.Clip(s.Notes), slices.Clip(s.Rulings), slices.Clip(s.Touches), slices.Clip(s.Nights)
 }
@@ -81,6 +81,9 @@ func UndoneIn(log []Event) map[string]bool {
 // share them.
 func (s *State) apply(e Event) {
 	entry := register[e.Kind]
+	if entry.Works && s.out() && !e.Happened().Before(s.Firing.At) {
+		s.next(e, "it was worked on after its firing")
+	}
 	if entry.apply != nil {
 		entry.apply(s, e)
 	}
@@ -88,7 +91,7 @@ func (s *State) apply(e Event) {
 		s.Since = with(s.Since, code, e.Seq)
 	}
 	if entry.Wets {
-		s.wet(e.Happened())
+		s.wet(e)
 	}
 	if entry.Voids != "" {
 		s.void(e, entry.Voids)
@@ -96,26 +99,38 @@ func (s *State) apply(e Event) {
 }
 
 // wet begins the drying anew.
-func (s *State) wet(at time.Time) {
-	if at.After(s.LastWet) {
-		s.LastWet = at
-	}
-	if at.After(s.WetAt) {
+func (s *State) wet(e Event) {
+	s.damp(e)
+	if at := e.Happened(); at.After(s.WetAt) {
 		s.WetAt = at
 	}
+}
+
+// damp says that the piece was wet, or felt so, when the event happened.
+func (s *State) damp(e Event) {
+	if at := e.Happened(); !at.Before(s.LastWet) {
+		s.LastWet, s.WetSeq = at, e.Seq
+	}
+}
+
+// DryToTouch says whether somebody felt it dry all over since it was last wet. What happened
+// at one instant happened in the order of the log.
+func (s *State) DryToTouch() bool {
+	return s.FeltDry.After(s.LastWet) || !s.FeltDry.IsZero() && s.FeltDry.Equal(s.LastWet) && s.FeltSeq > s.WetSeq
 }
 
 // night remembers how long it had dried by a moment.
 func (s *State) night(at time.Time, cold bool) {
 	if wait := at.Sub(s.WetAt); !s.WetAt.IsZero() && wait > 0 {
-		s.Nights = append(s.Nights, Night{wait, cold})
+		s.Nights = append(s.Nights, Night{Wait: wait, Cold: cold, At: at})
 	}
 }
 
-// takenBack remembers an event without effect that would have voided looks.
+// takenBack remembers an event without effect that would have left water or glaze on the piece:
+// where it stands, that may still be there. Of what was only said nothing is left.
 func (s *State) takenBack(e Event) {
-	if why := register[e.Kind].Voids; why != "" {
-		s.Undone = append(s.Undone, TakenBack{Surfaces: e.On(), Seq: e.Seq, Why: why})
+	if entry := register[e.Kind]; entry.Wets {
+		s.Undone = append(s.Undone, TakenBack{Surfaces: e.On(), Seq: e.Seq, Why: entry.Voids})
 	}
 }
 

@@ -19,6 +19,7 @@ var judging = []Entry{
 				s.CoverFaults++
 			}
 			s.Cover = &Look{ID: e.ID, Cover: e.Cover, Surface: e.Surface, At: e.Happened(), By: e.By, Seen: e.Seen, Saw: e.Saw, Lapsed: s.unseen(e)}
+			s.looked(e)
 		},
 		says: func(e Event, on string) string {
 			guide, _ := e.Cover.Guide()
@@ -46,8 +47,9 @@ var judging = []Entry{
 				s.GlazeLeft = false
 			}
 			if e.Text == CameOffWet {
-				s.wet(e.Happened())
+				s.wet(e)
 			}
+			s.looked(e)
 		},
 		says: func(e Event, _ string) string {
 			guide, _ := e.Verdict.Guide()

@@ -91,9 +91,10 @@ func Compare(planned glaze.Stack, on []Coat) Progress {
 }
 
 // is says whether the coat is a planned stroke. A dip that was to cover all of the surface
-// and ended above its foot is not.
+// and ended above its foot is not, nor what went on before a firing that it comes after. What
+// should have been on before a firing may be laid after it.
 func (c Coat) is(stroke glaze.Layer) bool {
-	return c.Glaze == stroke.Glaze && c.Stage == stroke.Stage && (c.How == "" || (c.How == Dipped) == stroke.Dip) && !(stroke.DownToMM == 0 && c.DownToMM > 0)
+	return c.Glaze == stroke.Glaze && c.Stage >= stroke.Stage && (c.How == "" || (c.How == Dipped) == stroke.Dip) && !(stroke.DownToMM == 0 && c.DownToMM > 0)
 }
 
 // deeperMM is how much further down than planned a dip may go before it is another one

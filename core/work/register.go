@@ -15,6 +15,7 @@ type Entry struct {
 	Keeps  bool          // it cannot be taken back by an undo
 	Words  bool          // its text is somebody's own words, and not one of a few
 	Wets   bool          // it puts water or glaze on the piece: drying starts again
+	Works  bool          // it is work for a firing to come: of a piece that is out of the kiln it begins the next stage
 	Begins []matter.Code // what keeps the piece out of the kiln from this event on, until something ends it
 	Voids  string        // what looks, rulings and loads say that fall by it: "a coat was logged"; "" where none does
 
@@ -68,7 +69,10 @@ func (e Event) Says(surface string) string {
 	if entry, known := register[e.Kind]; known {
 		line = entry.says(e, surface)
 	}
-	if !e.Done.IsZero() {
+	switch {
+	case e.Exact:
+		line += ", sent late"
+	case !e.Done.IsZero():
 		line += ", entered afterwards"
 	}
 	return line

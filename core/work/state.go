@@ -27,7 +27,8 @@ type State struct {
 	Absent    time.Time // when its maker was last not there
 	Place     Place     // where it was last put
 	Spot      string    // which board or shelf there; "" where nobody said
-	BoneDry   bool      // felt bone dry before the first coat, and not wetted since
+	BoneDry   bool      // felt bone dry before its first coat of this stage
+	Soaked    bool      // wiped wet over glaze since, and not felt dry afterwards
 	FeltDry   time.Time // when it was last felt, and dry all over; zero for never since its last firing
 	Pictures  []string  // ids of photographs
 	Notes     []Note
@@ -67,6 +68,12 @@ type State struct {
 	// GlazeLeft says that the last look at the foot found glaze where it must be bare, and
 	// that nothing took it off since.
 	GlazeLeft bool
+
+	// Sponged are coats that a tablet said were wiped off, and no adult looked since: they are
+	// no strokes that are on, and for all that protects shelf and people they may still lie there.
+	Sponged []Coat
+
+	WetSeq, FeltSeq int64 // of the events that LastWet and FeltDry are of
 }
 
 // Harm is one thing that is wrong with the piece, until it is mended by itself.
@@ -99,6 +106,7 @@ type Touch struct {
 
 // Night is what a piece showed of how long it takes until it is dry enough for the kiln.
 type Night struct {
+	At   time.Time     // when it showed it
 	Wait time.Duration // since water or glaze last came onto it
 	Cold bool          // it was felt, and still damp; else it went into a load
 }

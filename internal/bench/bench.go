@@ -149,7 +149,7 @@ func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, s
 	e.At, e.By, e.Hand, e.Doubts, e.Facts = m.At, by.Name, by.Hand(), "", ""
 	e.Body, e.Settled = jarThen(m, p, sent)
 	if e.Kind == work.Ruled {
-		if e.Facts = ready.FactsOf(m.Case(p).Verdict(m.At), e.Code, e.Surface); e.Facts == "" {
+		if e.Facts = ready.FactsOf(m.Case(p).Judged(m.At), e.Code, e.Surface); e.Facts == "" {
 			return e, school.Stale("%s: nothing of the kind keeps it out of the kiln now. Look again.", view.Who(m, by, p))
 		}
 	}

@@ -42,7 +42,7 @@ func relabelled(p *school.Piece, d work.Doubtful) (events []work.Sent) {
 	}
 	seen := map[string]bool{}
 	for _, coat := range d.Coats {
-		if seen[coat.ID] || coat.Stage < len(p.State.Past) || coat.Glaze != d.Glaze {
+		if seen[coat.ID] || p.State.FiredOn(coat) || coat.Glaze != d.Glaze {
 			continue // fired, or mixed: nobody can say what that is now
 		}
 		seen[coat.ID] = true

@@ -35,7 +35,7 @@ func TestClockMovesTheSchool(t *testing.T) {
 	fit := func(s *school.School) (n int) {
 		m := s.Now()
 		for _, p := range m.Pieces {
-			if ready.MayBeLoaded(p.State, m.Survey(p).Blockers) {
+			if m.Survey(p).Verdict.Waits() {
 				n++
 			}
 		}

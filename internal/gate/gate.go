@@ -102,7 +102,7 @@ func Groups(m school.Moment, class string) []ready.Group {
 	var waiting []ready.Waiting
 	for _, p := range m.PiecesOf(class) {
 		named := func(id string) string { surface, _ := p.Body.Surface(id); return surface.Name }
-		waiting = append(waiting, ready.Waiting{Piece: p.ID, Blockers: m.Survey(p).Blockers, Named: named})
+		waiting = append(waiting, ready.Waiting{Piece: p.ID, Blockers: m.Survey(p).Verdict.Blockers(), Named: named})
 	}
 	return ready.Groups(waiting)
 }

@@ -233,7 +233,7 @@ func (g Grades) ListUnglazed(_ context.Context, r contract.ListUnglazedRequestOb
 	return contract.ListUnglazed200JSONResponse(view.List(list, func(p *school.Piece) contract.Unglazed {
 		student := m.Maker(p)
 		says := []string{waited(madeAt(m, p), m.At)}
-		if b := m.Survey(p).Blockers; len(b) > 0 {
+		if b := m.Survey(p).Verdict.Blockers(); len(b) > 0 {
 			says = append(says, strings.ToLower(b[0].Text[:1])+b[0].Text[1:])
 		}
 		return contract.Unglazed{Piece: p.ID, Student: student.Name, Mark: student.Mark, Class: m.ClassOf(p), Title: m.Assignments[p.Assignment].Name, Waits: strings.Join(says, "; ")}

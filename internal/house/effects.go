@@ -25,7 +25,7 @@ func Preview(m school.Moment, change Change) (out contract.RuleEffects, err erro
 		}
 		now := m.Case(p)
 		then := now.Under(change.Of.after(m, own, a))
-		before, after := now.Verdict(m.At), then.Verdict(m.At)
+		before, after := now.Judged(m.At), then.Judged(m.At)
 		said, toSay := before.Findings, after.Findings
 		if p.Approved() {
 			out.Kept++

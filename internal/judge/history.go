@@ -75,7 +75,7 @@ func (h *History) add(e work.Event) bool {
 		return false
 	}
 	if e.Kind == work.Ruled {
-		if e.Facts = ready.FactsOf(h.world.Case(h.state).Verdict(h.now), e.Code, e.Surface); e.Facts == "" {
+		if e.Facts = ready.FactsOf(h.world.Case(h.state).Judged(h.now), e.Code, e.Surface); e.Facts == "" {
 			return false
 		}
 	}
@@ -262,7 +262,7 @@ func (h *History) anything() {
 
 // overrule overrules something that keeps the piece out of the kiln now.
 func (h *History) overrule() {
-	blockers := survey.Of(h.world.Case(h.state), h.now).Blockers
+	blockers := survey.Of(h.world.Case(h.state), h.now).Verdict.Blockers()
 	if len(blockers) > 0 {
 		b := one(h.draw, blockers...)
 		h.add(work.Event{Kind: work.Ruled, Code: b.Code, Surface: b.Surface, Text: "I take it on me", Seen: h.state.Seq})

@@ -98,10 +98,16 @@ func (t *tale) faults(now time.Time) (all []Fault) {
 		return all
 	}
 	planned := slices.ContainsFunc(w.Body.Surfaces, func(s piece.Surface) bool { return glazed(w.Plan[s.ID]) })
-	say(!planned, Fault{Why: "nothing is planned", Firm: true})
+	meantBare := len(t.coats) == 0 && !slices.ContainsFunc(w.Body.Surfaces, func(s piece.Surface) bool {
+		return !s.Optional && !w.Plan[s.ID].Bare && w.Plan[s.ID].Resist == ""
+	})
+	say(!planned && !meantBare, Fault{Why: "nothing is planned", Firm: true})
 	say(planned && w.Body.NeedsPose, Fault{Why: "nobody knows how it lies", Firm: true})
 	dry := t.wet.Add(time.Duration(w.House.KilnDryHours * float64(time.Hour)))
 	say(!t.wet.IsZero() && now.Before(dry), Fault{Why: "it is not dry", Codes: []string{"drying"}})
+	if meantBare && !planned && !t.left {
+		return all // it carries nothing that could be missed, or stick
+	}
 	if why := t.badLook(t.cover); why != "" {
 		all = append(all, Fault{Why: "cover: " + why, Anywhere: true, Codes: []string{"cover-unchecked", "cover-lapsed", "cover-refused"}})
 	}
@@ -175,7 +181,7 @@ func (t *tale) missing(c plan.Choice, on []lay) (n int) {
 			break
 		}
 		w := want[next]
-		fits := coat.glaze == w.Glaze && coat.dip == w.Dip && coat.stage == w.Stage && (coat.downTo == 0 || w.DownToMM > 0)
+		fits := coat.glaze == w.Glaze && coat.dip == w.Dip && coat.stage >= w.Stage && (coat.downTo == 0 || w.DownToMM > 0)
 		if fits && !coat.begun {
 			next++
 		}

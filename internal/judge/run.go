@@ -60,13 +60,12 @@ func (f *Found) verdict(h *History, steps []Step, now time.Time) string {
 	cold := survey.Of(world.Case(work.Fold(log)), now)
 	for _, batch := range []int{1, 2 + h.IntN(5)} {
 		warm := survey.Of(world.Case(folded(log, batch)), now)
-		if a, b := said(cold.Blockers), said(warm.Blockers); a != b {
+		if a, b := said(cold.Verdict.Blockers()), said(warm.Verdict.Blockers()); a != b {
 			return fmt.Sprintf("in batches of %d the verdict is another: %s, not %s", batch, b, a)
 		}
 	}
 	f.Verdicts++
-	state := work.Fold(log)
-	if !ready.MayBeLoaded(state, cold.Blockers) {
+	if !cold.Verdict.Waits() {
 		return ""
 	}
 	f.Ready++

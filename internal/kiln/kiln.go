@@ -81,17 +81,19 @@ func Fill(m school.Moment, c *school.Change, by work.Actor, asked school.Load, p
 	}
 	var out refusals
 	school.Loads.Put(c, open)
+	inside := members(m, open.ID)
 	for _, seen := range pieces {
 		p, ok := m.Pieces[seen.Piece]
 		if !ok {
 			return open, school.Missing("piece")
 		}
 		e := work.Event{ID: school.NewID(), Piece: p.ID, Kind: work.Loaded, At: m.At, By: by.Name, Hand: by.Hand(), Load: open.ID, Seen: seen.Seq}
-		if reason := keepsOut(m, p, open, e); reason != "" {
+		if reason := m.Survey(p).Verdict.KeptOut(school.GateOf(m, open, "", inside), ready.ToPut(seen.Seq)); reason != "" {
 			out.add(p.ID, m.Who(p)+": "+reason)
 			continue
 		}
 		c.Log(e)
+		inside = append(inside, p)
 	}
 	return open, out.err()
 }
@@ -138,31 +140,6 @@ func openLoad(m school.Moment, asked school.Load) (school.Load, error) {
 		return load, school.Refuse("%s was fired already.", load.Name)
 	}
 	return load, nil
-}
-
-// keepsOut says why a piece may not stand in a load; "" where it may.
-func keepsOut(m school.Moment, p *school.Piece, load school.Load, e work.Event) string {
-	if a := m.Assignments[p.Assignment]; a.Over {
-		return a.Name + " has ended: reopen it first."
-	}
-	of := m.Case(p).Work
-	err := (kiln.Load{ID: load.ID, Cone: load.Cone}).Takes(of.Next())
-	if err != nil {
-		return school.Sentence(err)
-	}
-	if !load.Holds(m, p) {
-		return fmt.Sprintf("%s is of %s alone.", load.Name, aloneOf(m, load))
-	}
-	return ready.KeepsOutOfLoad(p.State, m.Survey(p).Blockers, e)
-}
-
-// aloneOf names what a load is of.
-func aloneOf(m school.Moment, load school.Load) string {
-	what := map[school.Wares]string{school.BisqueWares: "bisque", school.GlazeWares: "glaze", "": "the pieces"}[load.Wares]
-	if load.Class != "" {
-		what += " of " + school.Classes.All(m.Snapshot)[load.Class].Name
-	}
-	return what
 }
 
 // asLit is a load with what is to be known later of how it was lit: where, how many pieces had to wait
@@ -219,9 +196,13 @@ func Fire(m school.Moment, c *school.Change, by work.Actor, id, in string) error
 	if _, known := school.Kilns.Get(m.Snapshot, in); in != "" && !known {
 		return school.Missing("kiln")
 	}
+	if kept, planned := school.LoadPlans.Get(m.Snapshot, id); planned && in != "" && in != kept.Kiln {
+		return school.Refuse("%s is planned in %s: plan it anew for another kiln.", load.Name, school.Kilns.All(m.Snapshot)[kept.Kiln].Name)
+	}
 	var out refusals
+	gate := school.GateOf(m, load, in, inside)
 	for _, p := range inside {
-		if reason := ready.StopsLoad(p.State, m.Survey(p).Blockers); reason != "" {
+		if reason := m.Survey(p).Verdict.KeptOut(gate, ready.ToLight()); reason != "" {
 			out.add(p.ID, m.Who(p)+" has to come out: "+reason)
 		}
 	}

@@ -8,6 +8,7 @@ import (
 	"enkaustos/core/kiln"
 	"enkaustos/core/lesson"
 	"enkaustos/core/load"
+	"enkaustos/core/ready"
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
@@ -114,10 +115,7 @@ func (s shower) gone(id string) string {
 		return "This piece is not in the school any more."
 	}
 	who := view.Who(s.m, s.by, p)
-	if a := s.m.Assignments[p.Assignment]; a.Over {
-		return who + ": " + a.Name + " has ended."
-	}
-	if reason := keepsOut(s.m, p, s.l.load, work.Event{Kind: work.Loaded, Piece: p.ID, Load: s.l.load.ID, Seen: p.State.Seq}); reason != "" {
+	if reason := s.m.Survey(p).Verdict.KeptOut(school.GateOf(s.m, s.l.load, "", members(s.m, s.l.load.ID)), ready.ToPut(p.State.Seq)); reason != "" {
 		return who + ": " + reason
 	}
 	return who + " stands in another load, or is meant for another kiln."

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"enkaustos/core/load"
+	"enkaustos/core/ready"
 	"enkaustos/core/work"
 	"enkaustos/internal/school"
 	"enkaustos/internal/view"
@@ -29,6 +30,7 @@ func Tick(m school.Moment, c *school.Change, by work.Actor, id, piece string, in
 	case in == l.ticked(m, piece):
 		return nil
 	}
+	inside := members(m, id)
 	l.kept.At = m.At
 	school.LoadPlans.Put(c, l.kept) // so that every tablet hears of it, whatever class it serves
 	for n, of := range append([]string{p.ID}, l.onTop(piece)...) {
@@ -41,11 +43,12 @@ func Tick(m school.Moment, c *school.Change, by work.Actor, id, piece string, in
 			if e.Kind, e.Load, e.Seen = work.Loaded, id, max(seen, 0); seen == 0 || n > 0 {
 				e.Seen = q.State.Seq
 			}
-			if reason := keepsOut(m, q, l.load, e); reason != "" {
+			if reason := m.Survey(q).Verdict.KeptOut(school.GateOf(m, l.load, "", inside), ready.ToPut(e.Seen)); reason != "" {
 				return school.Refuse("%s: %s", view.Who(m, by, q), reason)
 			}
 		}
 		c.Log(e)
+		inside = append(inside, q)
 	}
 	return nil
 }

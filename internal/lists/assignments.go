@@ -115,7 +115,7 @@ func PreviewOf(m school.Moment, id string, to AssignmentChange) (out contract.Ru
 		}
 		then.Work.Body, then.Work.Clay, then.Work.Air = then.Body, m.Clay(next.Clay), next.Atmosphere
 		then.Work.Cone = cmp.Or(p.State.NextCone, next.Cone)
-		before, after := now.Verdict(m.At), then.Verdict(m.At)
+		before, after := now.Judged(m.At), then.Judged(m.At)
 		effects.Compare(m.Who(p), before, after, before.Findings, append(after.Findings, fallen(before, after)...))
 	}
 	return view.Effects(effects), nil
@@ -123,8 +123,8 @@ func PreviewOf(m school.Moment, id string, to AssignmentChange) (out contract.Ru
 
 // fallen are looks that count before a change and not after it, said as findings are.
 func fallen(before, after ready.Case) (all []plan.Finding) {
-	was := ready.Blockers(before)
-	for _, b := range ready.Blockers(after) {
+	was := ready.Judge(before).Blockers()
+	for _, b := range ready.Judge(after).Blockers() {
 		lapsed := b.Code == matter.FootLapsed || b.Code == matter.CoverLapsed
 		if lapsed && !slices.ContainsFunc(was, func(o ready.Blocker) bool { return o.Code == b.Code }) {
 			all = append(all, plan.Finding{Code: b.Code, Severity: plan.Warn, Text: b.Text})

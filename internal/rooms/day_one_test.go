@@ -70,7 +70,7 @@ func TestDayOne(t *testing.T) {
 	require.Equal(t, ready.Plan, p.Stage)
 	after, warnings := log(t, s, coat("first", p, "face", "A"))
 	require.Empty(t, warnings)
-	require.EqualValues(t, "no-plan", after[0].Blockers[0].Code)
+	require.EqualValues(t, "no-plan", after[0].Verdict.Blockers()[0].Code)
 	saved, err := s.SavePlan(t.Context(), p.ID, desk.Draft{Choices: plan.Plan{"face": {Stack: glaze.Stack{{Glaze: "A", Coats: 3}}}}})
 	require.NoError(t, err)
 	require.Len(t, saved.Findings, 1)
@@ -130,7 +130,7 @@ func TestLoadsSeeTheLastCoat(t *testing.T) {
 	}
 	require.ErrorContains(t, put(old), "looked all round")
 	log(t, s, coat("2", p, "face", "A"))
-	require.EqualValues(t, "foot-lapsed", check("late", old).Blockers[1].Code, "a check that missed a coat")
+	require.EqualValues(t, "foot-lapsed", check("late", old).Verdict.Blockers()[1].Code, "a check that missed a coat")
 	seen := check("seen", old+1).State.Seq
 	require.ErrorContains(t, put(seen), "last wet less than 12 hours")
 	clock.now = clock.now.Add(13 * time.Hour)
@@ -235,7 +235,7 @@ func TestMemoryEqualsColdRebuild(t *testing.T) {
 		require.Equal(t, before[i].State, after[i].State)
 		require.Equal(t, asJSON(t, before[i].Plan), asJSON(t, after[i].Plan))
 		require.Equal(t, asJSON(t, before[i].Word), asJSON(t, after[i].Word))
-		require.Equal(t, before[i].Blockers, after[i].Blockers)
+		require.Equal(t, before[i].Verdict.Blockers(), after[i].Verdict.Blockers())
 		require.Equal(t, before[i].Findings, after[i].Findings)
 	}
 	require.Len(t, stages, 6, "pieces at every stage")

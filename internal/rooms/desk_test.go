@@ -48,7 +48,7 @@ func TestApprovalPinsRules(t *testing.T) {
 	require.NoError(t, s.SetRules(t.Context(), house.Change{Of: house.Scope{}, Values: map[string]string{"over": "strict"}}))
 	now := one(t, s, p.ID)
 	require.Contains(t, codesOf(now.Findings), "stop coats-stop", "what protects the shelf is today's")
-	require.EqualValues(t, "coats-stop", now.Blockers[0].Code)
+	require.EqualValues(t, "coats-stop", now.Verdict.Blockers()[0].Code)
 	require.NoError(t, s.SetRules(t.Context(), house.Change{Of: house.Scope{}, Values: map[string]string{"over": "warn"}}))
 
 	require.NoError(t, s.Reload(t.Context()))
@@ -216,7 +216,7 @@ func TestLatexIsPeeled(t *testing.T) {
 	p, err := s.SavePlan(t.Context(), pieces[0].ID, desk.Draft{Choices: choices})
 	require.NoError(t, err)
 	blockers := func(p Piece) (codes []string) {
-		for _, b := range p.Blockers {
+		for _, b := range p.Verdict.Blockers() {
 			codes = append(codes, string(b.Code))
 		}
 		return codes

@@ -27,7 +27,7 @@ func TestRulingSeesThePieceAsItIs(t *testing.T) {
 		return err
 	}
 	missing := func() bool {
-		return slices.ContainsFunc(s.Piece(p.ID).Blockers, func(b ready.Blocker) bool { return b.Code == matter.CoatsMissing })
+		return slices.ContainsFunc(s.Piece(p.ID).Verdict.Blockers(), func(b ready.Blocker) bool { return b.Code == matter.CoatsMissing })
 	}
 	require.ErrorContains(t, rule(matter.Drying, "", 0), "Look again before you overrule")
 	require.ErrorContains(t, rule(matter.Aside, "", after[0].State.Seq), "nothing of the kind keeps it out")

@@ -14,7 +14,6 @@ import (
 	"enkaustos/core/glaze"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
-	"enkaustos/core/ready"
 	"enkaustos/core/work"
 	"enkaustos/internal/desk"
 	"enkaustos/internal/kiln"
@@ -96,7 +95,7 @@ func TestMemoryEqualsDiskAfterAStorm(t *testing.T) {
 		for i := range warm {
 			require.Equal(t, asJSON(t, warm[i].State), asJSON(t, other[i].State))
 			require.Equal(t, warm[i].Log, other[i].Log)
-			require.Equal(t, warm[i].Blockers, other[i].Blockers)
+			require.Equal(t, warm[i].Verdict.Blockers(), other[i].Verdict.Blockers())
 			require.Equal(t, asJSON(t, warm[i].Surfaces), asJSON(t, other[i].Surfaces))
 		}
 	}
@@ -118,7 +117,7 @@ func firstOut(t *testing.T, s *staff, clock *hands, p Piece) {
 	kilnDay(t, s, nil)
 	clock.now = clock.now.Add(30 * time.Hour)
 	kilnDay(t, s, nil)
-	require.NotEmpty(t, s.Now().Stacks(), "%v", s.Piece(p.ID).Blockers)
+	require.NotEmpty(t, s.Now().Stacks(), "%v", s.Piece(p.ID).Verdict.Blockers())
 }
 
 func kilnDay(t *testing.T, s *staff, pieces []Piece) {
@@ -134,7 +133,7 @@ func kilnDay(t *testing.T, s *staff, pieces []Piece) {
 		}
 	}
 	for _, p := range pieces {
-		if ready.MayBeLoaded(p.State, p.Blockers) {
+		if p.Verdict.Waits() {
 			err := s.AddToLoad(t.Context(), school.Load{Cone: p.Assignment.Cone}, []kiln.Seen{{Piece: p.ID, Seq: p.State.Seq}})
 			require.NoError(t, err)
 			return

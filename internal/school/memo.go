@@ -9,6 +9,7 @@ import (
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/plan"
+	"enkaustos/core/ready"
 	"enkaustos/core/results"
 	"enkaustos/core/stock"
 	"enkaustos/core/survey"
@@ -18,7 +19,11 @@ import (
 // Case is all that the survey of a piece depends on.
 func (m Moment) Case(p *Piece) survey.Case {
 	a := m.Assignments[p.Assignment]
-	c := survey.Case{Body: p.Body, Plan: a.Shelf.FromJars(p.Plan.Choices, p.State.Layers), State: p.State, Work: m.workOf(p, a), Shelf: a.Shelf,
+	goes := ready.Goes{Class: a.Class}
+	if a.Over {
+		goes.Ended = a.Name
+	}
+	c := survey.Case{Goes: goes, Body: p.Body, Plan: a.Shelf.FromJars(p.Plan.Choices, p.State.Layers), State: p.State, Work: m.workOf(p, a), Shelf: a.Shelf,
 		Drying: m.Drying(a), Spreads: m.Spreads, Approved: p.Approved()}
 	if c.Approved {
 		c.Pinned = p.Word.Rules

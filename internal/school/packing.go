@@ -77,21 +77,46 @@ func SpotIn(m Moment, p *Piece, id string) (spot load.Spot, in kiln.Kiln, ok boo
 // Packable are the pieces that may go into a load of a kiln now, or stand in it already.
 func Packable(m Moment, of Load, k kiln.Kiln) []*Piece {
 	var list []*Piece
-	elsewhere := plannedElsewhere(m, of.ID)
+	elsewhere, gate := plannedElsewhere(m, of.ID), GateOf(m, of, k.ID, nil)
+	gate.Kilns, gate.NoKilns = []kiln.Kiln{k}, false
 	for _, p := range m.PiecesOf("") {
-		a := m.Assignments[p.Assignment]
-		switch {
-		case elsewhere[p.ID]:
-			continue
-		case p.State.Load != nil && p.State.Load.Load == of.ID && p.State.Firing == nil:
-		case a.Over || !ready.MayBeLoaded(p.State, m.Survey(p).Blockers):
-			continue
-		case coneOf(m, p) != of.Cone || k.Air != AirOf(a) || !of.Holds(m, p):
-			continue
+		stands := p.State.Load != nil && p.State.Load.Load == of.ID && p.State.Firing == nil
+		if !elsewhere[p.ID] && (stands || m.Survey(p).Verdict.KeptOut(gate, ready.ToPlan()) == "") {
+			list = append(list, p)
 		}
-		list = append(list, p)
 	}
 	return list
+}
+
+// GateOf is a load as the gate sees it, in the kiln of an id, or, where that is "", in the one that
+// it is planned in; inside are the pieces that stand there.
+func GateOf(m Moment, l Load, in string, inside []*Piece) ready.Load {
+	gate := ready.Load{ID: l.ID, Name: l.Name, Cone: l.Cone, Class: l.Class, Of: l.of(m)}
+	if l.Wares != "" {
+		gate.Bisque = new(l.Wares == BisqueWares)
+	}
+	if kept, planned := LoadPlans.Get(m.Snapshot, l.ID); planned && in == "" {
+		in = kept.Kiln
+	}
+	for id, k := range Kilns.All(m.Snapshot) {
+		if in == "" || in == id {
+			gate.Kilns = append(gate.Kilns, k)
+		}
+	}
+	gate.NoKilns = len(Kilns.All(m.Snapshot)) == 0
+	for _, p := range inside {
+		gate.Inside = append(gate.Inside, ready.Company{Piece: p.ID, Who: m.Who(p), Air: AirOf(m.Assignments[p.Assignment])})
+	}
+	return gate
+}
+
+// of names what a load is of alone.
+func (l Load) of(m Moment) string {
+	what := map[Wares]string{BisqueWares: "bisque", GlazeWares: "glaze", "": "the pieces"}[l.Wares]
+	if l.Class != "" {
+		what += " of " + Classes.All(m.Snapshot)[l.Class].Name
+	}
+	return what
 }
 
 // Alike says whether two loads are fired alike, and are of the same.

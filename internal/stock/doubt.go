@@ -108,7 +108,7 @@ func doubtedPiece(m school.Moment, p *school.Piece, d work.Doubtful) contract.Do
 		if c.At.After(v.Last) {
 			v.Last = c.At
 		}
-		v.Fired = v.Fired && (c.Stage < len(p.State.Past) || p.State.Firing != nil)
+		v.Fired = v.Fired && p.State.FiredOn(c)
 	}
 	return v
 }

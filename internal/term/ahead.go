@@ -156,7 +156,7 @@ func (a *ahead) piece(p *school.Piece, group fits.Class, spans map[string]float6
 	}
 	glaze.Cone = of.Next()
 	one.Firings, one.Work = []coreterm.Firing{glaze}, []float64{a.before(p, spans, unplanned)}
-	for _, b := range a.m.Survey(p).Blockers {
+	for _, b := range a.m.Survey(p).Verdict.Blockers() {
 		if !b.ClearsAt.IsZero() {
 			one.From = max(one.From, lesson.DateOf(b.ClearsAt.Local()))
 		}

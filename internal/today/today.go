@@ -95,10 +95,10 @@ func Look(m school.Moment) contract.Today {
 		}
 		all[at.Stage]++
 		perClass[class][at.Stage]++
-		if ready.MayBeLoaded(p.State, at.Blockers) {
+		if at.Verdict.Waits() {
 			fit++
 		}
-		waiting = append(waiting, ready.Waiting{Piece: p.ID, Blockers: at.Blockers})
+		waiting = append(waiting, ready.Waiting{Piece: p.ID, Blockers: at.Verdict.Blockers()})
 		classOf[p.ID] = class
 	}
 	v.Counts = counts(all)

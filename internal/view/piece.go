@@ -56,8 +56,8 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 	of := m.Case(p).Work
 	v := contract.Piece{Id: p.ID, Class: a.Class, Assignment: a.ID, Title: a.Name, Student: student.Name, Mark: student.Mark,
 		Clay: a.Clay, Cone: string(of.Cone), NextCone: string(of.Next()), Ware: ware(a, s, of), Stage: at.Stage, Seq: s.Seq, Revision: p.Plan.Revision, BandMM: at.Band.HeightMM,
-		Fit: ready.MayBeLoaded(s, at.Blockers), Together: Some(ready.MayPassTogether(at.Blockers)), Approval: Approval(p), Sight: &at.Sight, GlazeLeft: Some(s.GlazeLeft), Stood: Some(school.StoodAt(m, p)),
-		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Blockers), Findings: []contract.Finding{}, Warnings: Some(warnings(said)),
+		Fit: at.Verdict.Waits(), Together: Some(ready.MayPassTogether(at.Verdict.Blockers())), Approval: Approval(p), Sight: &at.Sight, GlazeLeft: Some(s.GlazeLeft), Stood: Some(school.StoodAt(m, p)),
+		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Verdict.Blockers()), Findings: []contract.Finding{}, Warnings: Some(warnings(said)),
 		Overruled: List(at.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
 		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(school.PicturesOf(m, p)), Notes: notes(s.Notes, false),
 		Missing: Some(work.Words(s.Lost)), Harms: harms(s), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Spot: Some(s.Spot), Absent: When(s.Absent),

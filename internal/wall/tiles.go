@@ -137,7 +137,9 @@ func (w Wall) GetTile(_ context.Context, r contract.GetTileRequestObject) (contr
 	}
 	most := 0
 	if g, known := school.Glazes.Get(m.Snapshot, t.Stack[0].Glaze); known && len(t.Stack) == 1 && g.Kind.Melts() {
-		most = int(m.House.OfMelting(rules.Melt{Glazes: []*glaze.Glaze{&g}}, false, false).Stop)
+		alone := rules.NewMelt(1)
+		alone.Add(&g, &glaze.Layer{Glaze: g.Code, Coats: 1})
+		most = int(m.House.OfMelting(alone, false, false).Stop)
 	}
 	c := wall.CurveOf(t, wall.Strips(t, m.TilesByCode()), m.ClaysByCode(), step, most)
 	return contract.GetTile200JSONResponse{Tile: view.Tile(m, t), Lab: t.Fired, Readings: view.List(t.Readings, tileReading),
