@@ -74,6 +74,7 @@ var befalling = []Entry{
 		apply: func(s *State, e Event) { s.Place, s.Spot, s.Carried = e.Place, e.Text, s.Carried+1 },
 		says:  func(e Event, on string) string { return words(placed[e.Place])(e, on) }},
 	{Kind: LeftRoom, Words: true, Fields: []string{"text"}, By: Helper, Begins: []matter.Code{matter.Away},
+		Time: "since when it is away",
 		check: func(_ Event, sc Scene) *Refusal {
 			return unless(sc.State.Firing == nil && sc.State.Load == nil, "it stands in a kiln load.")
 		},

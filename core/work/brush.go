@@ -10,13 +10,17 @@ import (
 // brushing is what hands do to the glaze.
 var brushing = []Entry{
 	{Kind: BoneDry, By: Helper,
+		Time:  "whether it came before the first coat, and after the piece was last wet",
 		apply: (*State).felt,
 		says:  func(Event, string) string { return "Felt, and bone dry" }},
 	{Kind: Coated, Fields: []string{"surface", "glaze", "felt", "how", "surfaces", "downTo", "seconds", "density", "share", "part", "line", "of"}, By: Station, Wets: true, Works: true, Voids: "a coat was logged",
+		Time:  "before which firing it was laid, out of which doubtful jar, when it dries, and its place among the coats of its surface",
+		Lifts: "a missing stroke: only the hand that lays it knows, and an adult looks all round and at the foot after it",
 		check: checkCoat,
 		apply: (*State).coat,
 		says:  saysCoat},
 	{Kind: Felted, Fields: []string{"of", "felt", "text"}, By: Station,
+		Lifts: "too many coats, where it felt thin: only the hand that laid it knows how thick it is",
 		check: func(e Event, sc Scene) *Refusal {
 			if !e.Felt.Known() || !slices.ContainsFunc(sc.State.Coats, func(c Coat) bool { return c.ID == e.Of }) {
 				return senseless("say which coat felt thin, right or thick.")
@@ -55,8 +59,11 @@ var brushing = []Entry{
 			return map[string]string{SameCoat: "It was the same coat, logged twice", NextCoat: "It was the next coat"}[e.Text]
 		}},
 	{Kind: Patched, Fields: []string{"surface"}, By: Station, Wets: true, Works: true, Voids: "a spot was patched",
+		Time: "when the piece was last wet",
 		says: func(_ Event, on string) string { return "Patched a spot on the " + on }},
 	{Kind: TouchDry, Fields: []string{"surface", "text"}, By: Station,
+		Time:  "when the piece was last wet, and how fast the room dries",
+		Lifts: "that a coat is wet: a finger knows better than a figure; for the kiln it only ever makes the piece wetter",
 		check: func(e Event, _ Scene) *Refusal {
 			return unless(e.Surface != "" || e.Text == StillWet, "say which surface was touched and is dry.")
 		},
@@ -77,6 +84,7 @@ var brushing = []Entry{
 			return fmt.Sprintf("Touched the %s: dry", on)
 		}},
 	{Kind: Undone, Fields: []string{"undoes"}, By: Station,
+		Lifts: "what the same tablet logged: a slip of the finger. Where the piece stands, an adult looks again",
 		check: func(e Event, sc Scene) *Refusal {
 			old, found := sc.Find(e.Undoes)
 			switch {
@@ -86,6 +94,8 @@ var brushing = []Entry{
 				return senseless("a %s cannot be undone.", old.Kind)
 			case sc.redoes(old):
 				return senseless("what was said of the kiln is said at the kiln.")
+			case old.Kind == Refired && sc.State.Load != nil:
+				return senseless("it stands in a load for that firing: take it out first.")
 			}
 			return nil
 		},
@@ -107,6 +117,7 @@ var brushing = []Entry{
 		},
 		says: func(e Event, on string) string { return fmt.Sprintf("Resisted the %s with %s", on, e.Text) }},
 	{Kind: Peeled, Fields: []string{"surface"}, By: Station, Voids: "its latex was peeled",
+		Lifts: "latex: the hand that peels it sees it, and looks fall by it",
 		check: func(e Event, sc Scene) *Refusal {
 			if !sc.State.Latexed[e.Surface] && sc.Plan[e.Surface].Resist != plan.Latex {
 				return senseless("no latex lies there to be peeled.")
@@ -116,12 +127,13 @@ var brushing = []Entry{
 		apply: func(s *State, e Event) { s.Peeled = with(s.Peeled, e.Surface, true) },
 		says:  func(_ Event, on string) string { return "Peeled the " + on }},
 	{Kind: Wiped, Fields: []string{"surface", "back"}, By: Helper, Wets: true, Works: true, Voids: "it was wiped wet",
+		Time:  "when the piece was last wet",
 		check: coatsComeOff,
 		apply: func(s *State, e Event) {
-			if _, laid := s.firstCoat(); laid {
-				s.Soaked = true
-			} else {
+			if s.firstCoat().IsZero() {
 				s.BoneDry = false
+			} else {
+				s.Soaked = true
 			}
 			s.takeOff(e)
 		},
@@ -140,12 +152,11 @@ var brushing = []Entry{
 // felt says that it was felt, and dry all over. That speaks of the clay under the glaze only
 // where no coat was on yet, by when each was done.
 func (s *State) felt(e Event) {
-	at := e.Happened()
-	if first, laid := s.firstCoat(); !laid || at.Before(first) {
-		s.BoneDry = true
+	if first := s.firstCoat(); first.IsZero() || first.After(e.When()) {
+		s.BoneDry, s.Bone = true, e.When()
 	}
-	if !at.Before(s.FeltDry) {
-		s.FeltDry, s.FeltSeq = at, e.Seq
+	if e.When().After(s.Felt) {
+		s.FeltDry, s.Felt = e.Happened(), e.When()
 	}
 	s.Soaked = s.Soaked && !s.DryToTouch()
 }

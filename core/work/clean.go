@@ -25,13 +25,14 @@ type Cleaning struct {
 // cleaning is what is done to the clay before the first brush.
 var cleaning = []Entry{
 	{Kind: Cleaned, Fields: []string{"text"}, By: Station,
+		Time:  "whether it came before the first coat, and how long before",
+		Lifts: "dust: the hand with the sponge knows",
 		check: func(e Event, sc Scene) *Refusal {
 			switch e.Text {
 			case "", Rinse:
 				return nil
 			case CleanFirst, NotCleaned:
-				_, laid := sc.State.firstCoat()
-				return unless(laid, "no coat is on yet: clean it first.")
+				return unless(!sc.State.firstCoat().IsZero(), "no coat is on yet: clean it first.")
 			}
 			return senseless("clay is cleaned with a damp sponge or under the tap, not by %q.", e.Text)
 		},
@@ -42,7 +43,7 @@ var cleaning = []Entry{
 		}},
 	{Kind: Sanded, Fields: []string{"surface"}, By: Station, Voids: "it was sanded",
 		apply: func(s *State, _ Event) {
-			if _, laid := s.firstCoat(); !laid { // glaze rubbed level later says nothing of the clay
+			if s.firstCoat().IsZero() { // glaze rubbed level later says nothing of the clay
 				s.Cleaning = Cleaning{Sanded: true}
 			}
 		},
@@ -57,29 +58,28 @@ var cleaning = []Entry{
 // clean takes the dust off the clay before its first coat, or says how that was; what is wiped
 // after it says nothing of the clay below.
 func (s *State) clean(e Event) {
-	first, laid := s.firstCoat()
-	at := e.Happened()
+	first := s.firstCoat()
 	if e.Text == Rinse {
 		s.wet(e)
 	}
 	switch {
 	case e.Text == NotCleaned:
 		s.Cleaning = Cleaning{Skipped: true}
-	case e.Text == CleanFirst && laid:
-		s.Cleaning = Cleaning{At: first}
-	case !laid || at.Before(first):
-		s.Cleaning = Cleaning{At: at, Rinsed: e.Text == Rinse}
+	case e.Text == CleanFirst && !first.IsZero():
+		s.Cleaning = Cleaning{At: first.At}
+	case first.IsZero() || first.After(e.When()):
+		s.Cleaning = Cleaning{At: e.Happened(), Rinsed: e.Text == Rinse}
 	}
 }
 
-// firstCoat is when the first coat went on that is not fired yet.
-func (s State) firstCoat() (at time.Time, laid bool) {
-	for i := range s.Coats {
-		if c := &s.Coats[i]; !s.FiredOn(*c) && (!laid || c.At.Before(at)) {
-			at, laid = c.At, true
+// firstCoat is when the first coat went on that is not fired yet; zero where none did.
+func (s *State) firstCoat() (first When) {
+	for _, c := range s.Coats {
+		if !s.FiredOn(c) && (first.IsZero() || first.After(c.When())) {
+			first = c.When()
 		}
 	}
-	return at, laid
+	return first
 }
 
 // Dust says in a clause why dust or oil may lie on the clay at a moment; "" where they were
@@ -115,8 +115,8 @@ func (s State) DustOn(h rules.House, now time.Time) Dusty {
 	if s.Firing != nil || s.Load != nil {
 		return Dusty{}
 	}
-	first, laid := s.firstCoat()
-	if !laid {
+	first := s.firstCoat().At
+	if first.IsZero() {
 		d := Dusty{Why: s.Dust(h, now)}
 		if d.Why == "" && h.CleanDays > 0 {
 			d.Until = s.Cleaning.At.Add(time.Duration(h.CleanDays * 24 * float64(time.Hour)))

@@ -48,7 +48,7 @@ func TestDust(t *testing.T) {
 		}
 		says(c.dust, s.Dust(h, start))
 		d := s.DustOn(h, start)
-		if _, laid := s.firstCoat(); !laid {
+		if s.firstCoat().IsZero() {
 			says(c.dust, d.Why)
 			d = Dusty{}
 		}

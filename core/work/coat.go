@@ -31,7 +31,8 @@ type Coat struct {
 	Doubts   string      // ID of the coat that it may be once more
 	Stage    int         // how many firings the piece had behind it when it was laid
 	OnGlazed bool        // one of those was a glaze firing: nothing of the coat soaks in
-	Dated    bool        // At says the lesson and not the minute: it was entered afterwards
+	Told     bool        // afterwards: entered for a lesson that is over, or sent late
+	Dated    bool        // At says the lesson and not the minute
 }
 
 // Begun says whether part of the coat is still to lay.
@@ -94,20 +95,23 @@ func (c Coat) Rest() string {
 
 // laid is the coat that an event lays on a surface.
 func laid(e Event, surface string) Coat {
-	return Coat{ID: e.ID, Seq: e.Seq, Surface: surface, Glaze: e.Glaze, At: e.Happened(), Dated: e.Dated(), By: e.By, Hand: e.Whose(), Felt: e.Felt, How: e.How,
+	return Coat{ID: e.ID, Seq: e.Seq, Surface: surface, Glaze: e.Glaze, At: e.Happened(), Told: !e.Done.IsZero(), Dated: e.Dated(), By: e.By, Hand: e.Whose(), Felt: e.Felt, How: e.How,
 		DownToMM: e.DownTo, Seconds: e.Seconds, Density: e.Density, Body: e.Body, Settled: e.Settled, Share: e.Share, Part: e.Part, LineMM: e.Line, Doubts: e.Doubts}
 }
 
 // coat lays a coat, or goes on with one that was begun.
 func (s *State) coat(e Event) {
 	s.Carried = 0
+	if s.BoneDry && !e.When().After(s.Bone) {
+		s.BoneDry = false // told afterwards: the coat was on when the clay was felt
+	}
 	if e.Of != "" {
 		s.resume(e)
 		return
 	}
 	for _, surface := range e.On() {
 		coat := laid(e, surface)
-		coat.Stage, coat.OnGlazed = s.stageAt(coat.At)
+		coat.Stage, coat.OnGlazed = s.stageAt(e.When())
 		if e.Doubts != "" {
 			s.Doubts = append(s.Doubts, coat)
 			continue
@@ -136,8 +140,8 @@ func (s *State) resume(e Event) {
 	}
 	s.Coats = slices.Clone(s.Coats)
 	c := &s.Coats[i]
-	c.At, c.Dated, c.Share, c.Part, c.LineMM = e.Happened(), e.Dated(), e.Share, e.Part, e.Line
-	c.Stage, c.OnGlazed = s.stageAt(c.At)
+	c.At, c.Told, c.Dated, c.Share, c.Part, c.LineMM = e.Happened(), !e.Done.IsZero(), e.Dated(), e.Share, e.Part, e.Line
+	c.Stage, c.OnGlazed = s.stageAt(e.When())
 	if e.Felt != "" {
 		c.Felt = e.Felt
 	}
@@ -193,10 +197,10 @@ func (s *State) FiredOn(c Coat) bool { return c.Stage < s.Stage() }
 
 // stageAt is how many of its firings the piece had behind it at a moment, and whether one of
 // them was a glaze firing. It follows from when each was lit, so that it is the same whenever
-// the server hears of what was done then; of one moment the order of the log decides.
-func (s *State) stageAt(at time.Time) (stage int, glazed bool) {
+// the server hears of what was done then.
+func (s *State) stageAt(at When) (stage int, glazed bool) {
 	for _, f := range s.Firings() {
-		if !at.Before(f.At) {
+		if at.After(f.lit()) {
 			stage++
 			glazed = glazed || !f.Bisque
 		}

@@ -162,6 +162,24 @@ func LearnPace(d Drying, before time.Time, states func(yield func(State) bool)) 
 	return Pace{Factor: least(all, 0.3, paceDoubt), Count: len(all), Night: least(nights, 1, nightDoubt), Nights: len(nights)}
 }
 
+// TeachesAlike says whether two states of a piece teach the same of how fast a room dries, of what
+// happened before a moment.
+func (d Drying) TeachesAlike(a, b State, before time.Time) bool {
+	d.Pace = 0
+	past := func(s State) (all []bound) {
+		for _, n := range s.Nights {
+			if n.At.Before(before) {
+				all = append(all, bound{n.Wait.Hours(), n.Cold})
+			}
+		}
+		for _, surface := range surfacesOf(s.Coats) {
+			all = append(all, bounds(d, s, surface, before)...)
+		}
+		return all
+	}
+	return slices.Equal(past(a), past(b))
+}
+
 // nightDoubt is how many pieces have to be felt cold after the house's night before that is
 // doubted: a cold piece is a damp piece, and damp pieces burst (from memory).
 const nightDoubt = 1

@@ -8,6 +8,7 @@ import (
 // firing is what the kiln does, and what comes of it.
 var firing = []Entry{
 	{Kind: Loaded, Fields: []string{"load", "seen"}, Keeps: true,
+		Time: "how long the piece had dried",
 		apply: func(s *State, e Event) {
 			s.Load = &Loading{Load: e.Load}
 			s.night(e.Happened(), false)
@@ -23,8 +24,9 @@ var firing = []Entry{
 		apply: func(s *State, _ Event) { s.Load = nil },
 		says:  says("Out of the load")},
 	{Kind: Fired, Fields: []string{"load", "cone", "bisque"}, Keeps: true,
+		Time: "which coats that are told afterwards went through it",
 		apply: func(s *State, e Event) {
-			s.Firing = &Firing{Load: e.Load, Cone: e.Cone, At: e.At, Bisque: e.Bisque, ID: e.ID}
+			s.Firing = &Firing{Load: e.Load, Cone: e.Cone, At: e.At, Seq: e.Seq, Bisque: e.Bisque, ID: e.ID}
 		},
 		says: func(e Event, _ string) string {
 			if e.Bisque {
@@ -84,7 +86,7 @@ func (s *State) next(e Event, why string) {
 	s.Opinion = nil
 	s.CoverFaults, s.FootFaults = 0, 0
 	s.LastWet, s.WetAt, s.FeltDry, s.BoneDry, s.Soaked, s.GlazeLeft = time.Time{}, time.Time{}, time.Time{}, false, false, false
-	s.WetSeq, s.FeltSeq, s.Sponged = 0, 0, nil
+	s.Wet, s.Felt, s.Bone, s.Sponged = When{}, When{}, When{}, nil
 	s.Cleaning = Cleaning{}
 	s.Latexed, s.Peeled, s.Waxed, s.Touches = nil, nil, nil, nil // nothing of it outlives the fire
 	s.Voided, s.VoidedBy = e.Seq, why

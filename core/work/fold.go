@@ -81,7 +81,7 @@ func UndoneIn(log []Event) map[string]bool {
 // share them.
 func (s *State) apply(e Event) {
 	entry := register[e.Kind]
-	if entry.Works && s.out() && !e.Happened().Before(s.Firing.At) {
+	if entry.Works && s.out() && e.When().After(s.Firing.lit()) {
 		s.next(e, "it was worked on after its firing")
 	}
 	if entry.apply != nil {
@@ -108,16 +108,16 @@ func (s *State) wet(e Event) {
 
 // damp says that the piece was wet, or felt so, when the event happened.
 func (s *State) damp(e Event) {
-	if at := e.Happened(); !at.Before(s.LastWet) {
-		s.LastWet, s.WetSeq = at, e.Seq
+	if at := e.Happened(); at.After(s.LastWet) {
+		s.LastWet = at
+	}
+	if e.When().After(s.Wet) {
+		s.Wet = e.When()
 	}
 }
 
-// DryToTouch says whether somebody felt it dry all over since it was last wet. What happened
-// at one instant happened in the order of the log.
-func (s *State) DryToTouch() bool {
-	return s.FeltDry.After(s.LastWet) || !s.FeltDry.IsZero() && s.FeltDry.Equal(s.LastWet) && s.FeltSeq > s.WetSeq
-}
+// DryToTouch says whether somebody felt it dry all over since it was last wet.
+func (s *State) DryToTouch() bool { return s.Felt.After(s.Wet) }
 
 // night remembers how long it had dried by a moment.
 func (s *State) night(at time.Time, cold bool) {

@@ -29,6 +29,7 @@ var judging = []Entry{
 			return "Cover: " + guide.Name
 		}},
 	{Kind: Checked, Fields: []string{"verdict", "seen", "saw", "spots", "parts", "text"}, By: Helper,
+		Time: "when the piece was last wet, where glaze was wiped off",
 		check: func(e Event, _ Scene) *Refusal {
 			_, known := e.Verdict.Guide()
 			if e.Text != "" && (cameOff[e.Text] == "" || !e.Verdict.Passes()) {

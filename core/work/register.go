@@ -16,6 +16,8 @@ type Entry struct {
 	Words  bool          // its text is somebody's own words, and not one of a few
 	Wets   bool          // it puts water or glaze on the piece: drying starts again
 	Works  bool          // it is work for a firing to come: of a piece that is out of the kiln it begins the next stage
+	Time   string        // what of it goes by when it was really done (State, by When); all else goes by its place in the log
+	Lifts  string        // which reason against firing a tablet may take away by it, and why it may; "" where none
 	Begins []matter.Code // what keeps the piece out of the kiln from this event on, until something ends it
 	Voids  string        // what looks, rulings and loads say that fall by it: "a coat was logged"; "" where none does
 

@@ -1,6 +1,7 @@
 package work
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"time"
@@ -81,6 +82,7 @@ type Scene struct {
 	Plan  plan.Plan
 	State State
 	Now   time.Time
+	Then  time.Time                          // when a tablet that sends late says that it happened; zero for now
 	Jar   func(code string) bool             // whether there is such a jar
 	Find  func(id string) (e Event, ok bool) // an event of the piece's log
 }
@@ -106,10 +108,29 @@ func Refuse(by Actor, e Event, sc Scene) *Refusal {
 	if e.Done.After(sc.Now) {
 		return senseless("that lesson has not been yet.")
 	}
+	if r := mayWork(by, entry, e, sc); r != nil {
+		return r
+	}
 	if entry.check == nil {
 		return nil
 	}
 	return entry.check(e, sc)
+}
+
+// mayWork refuses work on a piece that stands in a kiln that is lit, and leaves it to the teacher's
+// side to begin another firing of one that is out. What was done before it was lit is kept.
+func mayWork(by Actor, entry Entry, e Event, sc Scene) *Refusal {
+	at := cmp.Or(sc.Then, e.Happened(), sc.Now)
+	if f := sc.State.Firing; !entry.Works || f == nil || at.Before(f.At) {
+		return nil
+	}
+	switch {
+	case !sc.State.out():
+		return senseless("it stands in the kiln, which is lit.")
+	case by.Role == Station:
+		return &Refusal{NotYours, "It was fired: that it goes into the kiln once more is said on the teacher's side."}
+	}
+	return nil
 }
 
 // redoes says whether to undo an event would bring back one that no hand may take back: a

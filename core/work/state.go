@@ -28,6 +28,7 @@ type State struct {
 	Place     Place     // where it was last put
 	Spot      string    // which board or shelf there; "" where nobody said
 	BoneDry   bool      // felt bone dry before its first coat of this stage
+	Bone      When      // when that was
 	Soaked    bool      // wiped wet over glaze since, and not felt dry afterwards
 	FeltDry   time.Time // when it was last felt, and dry all over; zero for never since its last firing
 	Pictures  []string  // ids of photographs
@@ -73,7 +74,7 @@ type State struct {
 	// no strokes that are on, and for all that protects shelf and people they may still lie there.
 	Sponged []Coat
 
-	WetSeq, FeltSeq int64 // of the events that LastWet and FeltDry are of
+	Wet, Felt When // when it was last wet, and last felt dry all over
 }
 
 // Harm is one thing that is wrong with the piece, until it is mended by itself.
@@ -164,6 +165,7 @@ type Firing struct {
 	Load     string
 	Cone     kiln.Cone
 	At       time.Time
+	Seq      int64     // of the event that says so
 	Unloaded time.Time // zero while it cools in the kiln
 	Bisque   bool      // to bisque: its glaze comes after it
 	ID       string    // of the event that says so

@@ -123,11 +123,15 @@ func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, s
 	e := sent.Event
 	log, loaded := []work.Event(nil), false
 	var lost error
+	var then time.Time
+	if sent.Late() {
+		then = m.At.Add(-sent.Age())
+	}
 	e.Share = bench.ShareOf(p.Body, e)
 	if e.Kind == work.Coated && e.How == "" {
 		e.How = work.Brushed
 	}
-	scene := work.Scene{Class: m.ClassOf(p), Body: p.Body, Plan: p.Plan.Choices, State: p.State, Now: m.At, Jar: m.Room().Jar,
+	scene := work.Scene{Class: m.ClassOf(p), Body: p.Body, Plan: p.Plan.Choices, State: p.State, Now: m.At, Then: then, Jar: m.Room().Jar,
 		Find: func(id string) (work.Event, bool) {
 			if !loaded {
 				log, lost = c.LogOf(p.ID)
@@ -154,8 +158,13 @@ func accept(m school.Moment, c *school.Change, by work.Actor, p *school.Piece, s
 		}
 	}
 	e.Done, e.DeviceAt = e.Done.UTC().Truncate(time.Millisecond), e.DeviceAt.UTC().Truncate(time.Millisecond)
-	if sent.Done.IsZero() {
+	switch e.Exact = false; {
+	case sent.Done.IsZero() && then.IsZero():
 		e.Done = time.Time{}
+	case sent.Done.IsZero():
+		e.Done, e.Exact = then.UTC().Truncate(time.Millisecond), true
+	default:
+		e.Exact = sent.Timed
 	}
 	if sent.DeviceAt.IsZero() {
 		e.DeviceAt = time.Time{}

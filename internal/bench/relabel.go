@@ -36,9 +36,9 @@ func Relabel(m school.Moment, c *school.Change, by work.Actor, doubt string, pie
 
 // relabelled are the events that log the coats of a doubt as what they are.
 func relabelled(p *school.Piece, d work.Doubtful) (events []work.Sent) {
-	log := func(e work.Event) {
+	log := func(e work.Event, timed bool) {
 		e.ID, e.Piece = school.NewID(), p.ID
-		events = append(events, work.Sent{Event: e})
+		events = append(events, work.Sent{Event: e, Timed: timed})
 	}
 	seen := map[string]bool{}
 	for _, coat := range d.Coats {
@@ -55,8 +55,8 @@ func relabelled(p *school.Piece, d work.Doubtful) (events []work.Sent) {
 				}
 			}
 		}
-		log(work.Event{Kind: work.Undone, Undoes: coat.ID})
-		log(e)
+		log(work.Event{Kind: work.Undone, Undoes: coat.ID}, false)
+		log(e, !coat.Dated)
 	}
 	return events
 }

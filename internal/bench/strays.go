@@ -62,7 +62,7 @@ func Settle(m school.Moment, c *school.Change, by work.Actor, id string, keep bo
 	if keep {
 		e := s.Event
 		e.Done = s.Happened
-		if _, err := Take(m, c, work.Actor{Role: by.Role, Name: s.Station, For: work.Actor{Role: work.Station, ID: s.StationID}.Hand()}, []work.Sent{{Event: e}}); err != nil {
+		if _, err := Take(m, c, work.Actor{Role: by.Role, Name: s.Station, For: work.Actor{Role: work.Station, ID: s.StationID}.Hand()}, []work.Sent{{Event: e, Timed: true}}); err != nil {
 			return err
 		}
 	}

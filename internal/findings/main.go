@@ -3,6 +3,7 @@
 package main
 
 import (
+	"cmp"
 	"fmt"
 	"os"
 	"regexp"
@@ -10,6 +11,7 @@ import (
 
 	"enkaustos/core/colour"
 	"enkaustos/core/matter"
+	"enkaustos/core/work"
 )
 
 const (
@@ -74,6 +76,20 @@ func Document() string {
 	for _, f := range colour.Flags() {
 		fmt.Fprintf(&out, "| `%s` | %s |\n", f.Flag, f.Means)
 	}
+	out.WriteString(events)
+	for _, k := range work.Kinds() {
+		e, _ := work.Of(k)
+		var does []string
+		for _, d := range []struct {
+			is   bool
+			says string
+		}{{e.Wets, "wets"}, {e.Voids != "", "voids looks"}, {e.Works, "begins another stage"}, {e.Keeps, "stays"}} {
+			if d.is {
+				does = append(does, d.says)
+			}
+		}
+		fmt.Fprintf(&out, "| `%s` | %s | %s | %s | %s |\n", k, cmp.Or(string(e.By), "server"), strings.Join(does, ", "), e.Time, e.Lifts)
+	}
 	return out.String()
 }
 
@@ -94,6 +110,19 @@ carries a stable code, the surface, one sentence with its numbers, and a way out
 knowing. Figures are common practice unless the text says otherwise, and all of them
 follow the house rules. A code with two severities weighs as the first unless its
 sentence says why it weighs as the second.
+`
+
+const events = `
+## Events (core/work)
+
+What comes first is asked of work.When: the place in the log, but for what was told afterwards
+(entered for a lesson that is over, or sent late by a tablet), which comes where its time puts it.
+*by its time*: what of the event goes by when it was really done; all else goes by its place in the
+log. *a tablet lifts*: the reason against firing that a tablet may take away by it, and why it may;
+no other event of a tablet takes any away (held by make judge).
+
+| kind | the least who logs it | does | by its time | a tablet lifts |
+|---|---|---|---|---|
 `
 
 const laid = `

@@ -119,12 +119,10 @@ func LacksTime(m Moment, p *Piece) *plan.Finding {
 
 // SpeedOf is how fast a class lays its coats, learned from what it laid before today.
 func SpeedOf(m Moment, class string) fits.Speed {
-	now := m.At.Local()
-	midnight := time.Date(now.Year(), now.Month(), now.Day(), 0, 0, 0, 0, now.Location())
 	var all []fits.Laid
 	for _, p := range m.PiecesOf(class) {
 		for _, l := range ToFit(m, p).LaidOn() {
-			if l.At.Before(midnight) {
+			if l.At.Before(midnight(m.At)) {
 				all = append(all, l)
 			}
 		}

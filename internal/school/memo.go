@@ -82,13 +82,11 @@ func Day(at time.Time) string { return at.Local().Format(time.DateOnly) }
 // Pace is how fast the room dries today, learned from everything before today, so
 // that the memory and a cold start agree whatever is logged meanwhile.
 func (m Moment) Pace() work.Pace {
-	now := m.At.Local()
-	today := Day(now)
+	today := Day(m.At)
 	m.memo.mu.Lock()
 	defer m.memo.mu.Unlock()
 	if m.memo.day != today {
-		midnight := time.Date(now.Year(), now.Month(), now.Day(), 0, 0, 0, 0, now.Location())
-		m.memo.pace = work.LearnPace(m.drying(), midnight, func(yield func(work.State) bool) {
+		m.memo.pace = work.LearnPace(m.drying(), midnight(m.At), func(yield func(work.State) bool) {
 			for _, id := range slices.Sorted(maps.Keys(m.Pieces)) {
 				if !yield(m.Pieces[id].State) {
 					return
@@ -99,6 +97,12 @@ func (m Moment) Pace() work.Pace {
 		m.memo.surveys = map[*Piece]remembered{}
 	}
 	return m.memo.pace
+}
+
+// midnight is when the day of a moment began in the room.
+func midnight(at time.Time) time.Time {
+	now := at.Local()
+	return time.Date(now.Year(), now.Month(), now.Day(), 0, 0, 0, 0, now.Location())
 }
 
 // Survey is how a piece stands. What was worked out is remembered for as long as

@@ -43,7 +43,29 @@ func (m Moment) with(c *Change) (*Snapshot, error) {
 		}
 	}
 	n.settle()
+	if n.memo == m.memo && n.teachesOtherwise(m) {
+		n.memo = newMemo()
+	}
 	return n.Snapshot, nil
+}
+
+// teachesOtherwise says whether the room's pace, which is learned from the days before today, is
+// another by a change: a coat of another day was taken back, wiped off or told afterwards.
+func (n *next) teachesOtherwise(m Moment) bool {
+	drying := m.drying()
+	for id, old := range n.touched {
+		var before, now work.State
+		if old != nil {
+			before = old.State
+		}
+		if p := n.Pieces[id]; p != nil {
+			now = p.State
+		}
+		if !drying.TeachesAlike(before, now, midnight(m.At)) {
+			return true
+		}
+	}
+	return false
 }
 
 // noted says what has to be worked out again because of a record.
