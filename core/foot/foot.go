@@ -18,13 +18,15 @@ type Verdict string
 const (
 	Clean   Verdict = "clean"   // bare clay all round, up to the line
 	Stained Verdict = "stained" // colour without thickness: allowed
+	Thin    Verdict = "thin"    // one thin coat, as a house lays it that stands its pieces on stilts
 	Left    Verdict = "left"    // a film of glaze that could be scratched: refused
 	TooLow  Verdict = "low"     // the bare band is too low
 	Unclear Verdict = "unclear" // what it will stand on cannot be told
 )
 
-// Passes says whether a piece may stand on the kiln shelf after this verdict.
-func (v Verdict) Passes() bool { return v == Clean || v == Stained }
+// Passes says whether a piece may stand on the kiln shelf after this verdict; after Thin only on
+// stilts, in a house that lays that coat.
+func (v Verdict) Passes() bool { return v == Clean || v == Stained || v == Thin }
 
 // Guide is a verdict with its words.
 type Guide struct {
@@ -39,6 +41,7 @@ func Guides() []Guide {
 	return []Guide{
 		{Verdict: Clean, Name: "Clean", Means: "Bare clay all round, up to the line.", Way: ""},
 		{Verdict: Stained, Name: "Stained", Means: "Colour from iron or rutile, no thickness: allowed.", Way: ""},
+		{Verdict: Thin, Name: "One thin coat", Means: "As this house lays it, on stilts: one coat, even, no drops.", Way: ""},
 		{Verdict: Left, Name: "Glaze left", Means: "A film you could scratch; wax and bare underglaze are none.", Way: "Wipe it off with a damp sponge, then recoat the face it lay on."},
 		{Verdict: TooLow, Name: "Band too low", Means: "Bare, but not high enough.", Way: "Wipe back to the line, with the pencil laid on the table."},
 		{Verdict: Unclear, Name: "Contact unclear", Means: "Nobody can tell what it will stand on.", Way: "Decide at the plan how it lies in the kiln, then look again."},

@@ -12,7 +12,7 @@ import (
 )
 
 func TestVerdicts(t *testing.T) {
-	passes := map[foot.Verdict]bool{foot.Clean: true, foot.Stained: true, foot.Left: false, foot.TooLow: false, foot.Unclear: false}
+	passes := map[foot.Verdict]bool{foot.Clean: true, foot.Stained: true, foot.Thin: true, foot.Left: false, foot.TooLow: false, foot.Unclear: false}
 	require.Len(t, foot.Guides(), len(passes))
 	for _, g := range foot.Guides() {
 		require.Equal(t, passes[g.Verdict], g.Verdict.Passes(), g.Name)

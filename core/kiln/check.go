@@ -36,6 +36,19 @@ func (k Kiln) Faults() []Fault {
 	return c
 }
 
+// Asks lists what somebody who writes the kiln down is asked: it can be so, and most likely was
+// forgotten. None where nothing was.
+func (k Kiln) Asks() []Fault {
+	posts := 0
+	for _, p := range k.Posts {
+		posts += p.Count
+	}
+	if posts > 0 || k.Whole.Count <= 1 {
+		return nil
+	}
+	return []Fault{{"posts", fmt.Sprintf("No posts are written down for %d shelves, so that only the lowest can be used: count the posts, or say that it has one shelf.", k.Whole.Count)}}
+}
+
 type faults []Fault
 
 func (c *faults) add(key, text string, args ...any) {

@@ -135,7 +135,7 @@ var register = []Matter{
 	{Code: ClearInBand, Means: "clear over underglaze ends above the bare band; the underglaze may go on below", Weighs: []Severity{Note}, Settled: ByHand, About: OfFoot, Shields: true},
 	{Code: BadBefore, Means: "a tile of this stack crazed, ran or was marked \"avoid\" on this clay", Weighs: []Severity{Warn}, Settled: AtTiles, About: OfStock},
 	{Code: Latex, Means: "latex that has to be peeled before the firing", Weighs: []Severity{Note}, Settled: ByHand, About: OfGlaze, Shields: true},
-	{Code: Mixing, Means: "a recipe mixed on the palette, where the house does not mix", Weighs: []Severity{Warn}, Settled: AtTiles, About: OfGlaze},
+	{Code: Mixing, Means: "a recipe mixed in tray or jar, where the house does not mix, or only on the piece", Weighs: []Severity{Warn}, Settled: AtTiles, About: OfGlaze},
 	{Code: Ware, Means: "a glaze or underglaze that may not go on greenware, on bisque, or now; a note where it goes by permission", Weighs: []Severity{Warn, Note}, Settled: AtTiles, About: OfGlaze},
 	{Code: Dear, Means: "a dear glaze on a large area", Weighs: []Severity{Note}, Settled: AtTiles, About: OfStock},
 	{Code: DipFoot, Means: "a dip beside a foot that no resist covers; a warning where a second dip goes down to the foot", Weighs: []Severity{Note, Warn}, Settled: AtStack, About: OfFoot, Shields: true},

@@ -59,7 +59,7 @@ func buildPlate(m Measures) (Body, error) {
 	under = append(under, point{0, lift})
 	return assemble(Plate, turned{spans: []span{
 		{Surface{ID: "interior", Name: "Face", Use: Food, Upward: true}, append([]point{{0, lift + wall}}, rise...), within},
-		{Surface{ID: "lip", Name: "Edge", Use: Lip}, []point{{rim, top}, {rim, top - wall}}, edgeOn},
+		{Surface{ID: "lip", Name: "Edge", Use: Food}, []point{{rim, top}, {rim, top - wall}}, edgeOn},
 		{Surface{ID: "exterior", Name: "Back", Use: Plain}, below, without},
 		{Surface{ID: "foot", Name: "Foot ring", Use: Plain, Stands: true}, []point{{foot, slope(foot)}, {foot, 0}, {inner, 0}, {inner, slope(inner)}}, edgeOn},
 		{Surface{ID: "underside", Name: "Underside", Use: Plain}, under, beneath},

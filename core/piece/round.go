@@ -245,7 +245,7 @@ func (b Body) Curved(surface string) bool {
 		for _, p := range t.Line {
 			low, high = min(low, p[1]), max(high, p[1])
 		}
-		if s, _ := b.Surface(surface); high-low > level || s.Use == Lip {
+		if s, _ := b.Surface(surface); high-low > level || s.ID == "lip" {
 			return true // a lip is round, however level it is drawn
 		}
 	}

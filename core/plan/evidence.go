@@ -167,13 +167,31 @@ func (c *check) evidence(surface *piece.Surface, stack glaze.Stack) (shown bool)
 			f.Mend = &Choice{Stack: best.Tile.Stack}
 		}
 	case len(stack) > 1:
-		f.Text += " Glazes do not mix like paint."
+		f.Text += " Glazes do not mix like paint." + c.shelf.parts(stack, at)
 	}
 	if !c.tilesHere {
 		f.Severity = Note
 	}
 	c.add(c.untried(surface, f))
 	return false
+}
+
+// parts names the tiles that show the most of a stack that none shows whole: glazes that follow one
+// another in it, the most of them first and the topmost first; "" where none shows any.
+func (s *Shelf) parts(stack glaze.Stack, at Spot) string {
+	var named []string
+	for n := len(stack) - 1; n > 0 && len(named) == 0; n-- {
+		for from := len(stack) - n; from >= 0 && len(named) < 2; from-- {
+			part := stack[from : from+n]
+			if best, ok := s.among(s.tiles[order(part)], part, at); ok && !slices.Contains(named, best.Tile.Code+" ("+best.Tile.Stack.String()+")") {
+				named = append(named, best.Tile.Code+" ("+best.Tile.Stack.String()+")")
+			}
+		}
+	}
+	if len(named) == 0 {
+		return ""
+	}
+	return " Nearest, each a part of it: tile " + strings.Join(named, ", tile ") + "."
 }
 
 // untried weighs that nobody has fired a stack as the house does.

@@ -26,9 +26,10 @@ func (c *check) inJars(surface *piece.Surface, s *sorted) {
 				Text: fmt.Sprintf("%s: %s %s is not among this class's jars.", surface.Name, g.Code, g.Name), Way: "Choose one of the class's jars, or allow it under Classes."})
 		}
 		c.wares(surface, g, stageOf(s.stack, g.Code))
-		if len(g.Recipe) > 0 && c.shelf.House.Mixing == rules.NeverMixed {
+		if house := c.shelf.House.Mixing; len(g.Recipe) > 0 && house != rules.WithinKind {
+			mixes := map[rules.Mixing]string{rules.NeverMixed: "does not mix", rules.OnPiece: "mixes only on the piece, never in tray or jar"}[house]
 			c.add(Finding{Code: matter.Mixing, Surface: surface.ID,
-				Text: fmt.Sprintf("%s: %s %s was mixed from %s, and this house does not mix.", surface.Name, g.Code, g.Name, g.Recipe),
+				Text: fmt.Sprintf("%s: %s %s was mixed from %s, and this house %s.", surface.Name, g.Code, g.Name, g.Recipe, mixes),
 				Way:  "Choose a jar as it is, or a tile of an overlap."})
 		}
 		if g.Dear && surface.AreaCM2 >= large {

@@ -10,7 +10,7 @@ import (
 
 // uncovered looks at a surface that takes no glaze.
 func (c *check) uncovered(surface *piece.Surface, choice Choice) {
-	if surface.Use == piece.Food {
+	if surface.Use == piece.Food && surface.ID != "lip" { // food touches an edge, and lies on none
 		c.add(Finding{Code: matter.FoodBare, Surface: surface.ID,
 			Text: fmt.Sprintf("%s: food would lie on bare clay, which soaks it up.", surface.Name),
 			Way:  "Give it a stack that covers."})

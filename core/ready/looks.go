@@ -88,6 +88,9 @@ func check(c Case) []Blocker {
 		blocked.Code = matter.FootHow
 		blocked.Text = "Glaze was left on its foot, then it was clean, and nobody said how it came off."
 		blocked.Way = "Check the foot again, and say whether it was wiped off wet, scraped off dry, or never there."
+	case last.Stands() && last.Verdict == foot.Thin && !c.onStilts():
+		blocked.Code, blocked.Text = matter.FootRefused, "Foot: a thin coat lies on it, and it stands on no stilts."
+		blocked.Way = "Wipe it bare, or record that it stands on stilts where the house lays that coat."
 	case last.Stands():
 		return nil
 	case last == nil:

@@ -66,6 +66,8 @@ type House struct {
 	Vents         Venting   // scratched-through places where it is fired once
 	Clean         Cleaning  // how bisque is cleaned
 	CleanDays     float64   // after how many days of handling it has to be again; 0 = never
+	ShakeSeconds  float64   // how long a jar is shaken or stirred
+	BucketSeconds float64   // how long a bucket is stirred
 	SettleDays    float64   // after how many days a brushing glaze has to be stirred again
 	SettleMinutes float64   // after how many minutes a bucket has
 	Stroke        Stroke    // how a coat is laid
@@ -106,7 +108,7 @@ func Default() House {
 		BandMM: 6, BandRiskMM: 4, SteepMM: 2, Foot: BareFoot, FootBy: WipedBack, Underside: MayBeGlazed, Seat: BareSeat, StiltsCone: "none", Flat: EdgesGlazed, FlatMM: 2, Wipes: Student,
 		DryMinutes: [3]float64{1, 3, 5}, Recoat: WhenDry, KilnDryHours: 12,
 		Hidden: CoverAll, OtherClay: Hint, Untried: UntriedWarned, RawApart: 6,
-		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, CleanDays: 3, SettleDays: 1, SettleMinutes: 10, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, SetUpMinutes: 4, ClearMinutes: 8, Sinks: 2, Seats: 4, CupML: 60, Extras: AnyTime, Wash: WashBrush, Thins: Teacher, Shakes: Student, Tablets: InWords, Names: ByName,
+		Path: BisqueFirst, Vents: WithoutVents, Clean: DampSponge, CleanDays: 3, ShakeSeconds: 90, BucketSeconds: 120, SettleDays: 1, SettleMinutes: 10, Stroke: Crossed, Faces: InteriorFirst, Open: OneOpen, SetUpMinutes: 4, ClearMinutes: 8, Sinks: 2, Seats: 4, CupML: 60, Extras: AnyTime, Wash: WashBrush, Thins: Teacher, Shakes: Student, Tablets: InWords, Names: ByName,
 		InsideOutside: AsTheyLike, MostCovered: 100,
 	}
 }

@@ -45,7 +45,8 @@ type Mixing string
 // The schools of Mixing.
 const (
 	NeverMixed Mixing = "never"
-	WithinKind Mixing = "kind" // kept as a recipe
+	OnPiece    Mixing = "piece" // never in tray or jar
+	WithinKind Mixing = "kind"  // kept as a recipe
 )
 
 // Meeting says whether two colours may touch.

@@ -22,11 +22,24 @@ func (h *House) Lies(g *glaze.Glaze) string {
 	return ""
 }
 
+// StirSeconds is how long a jar is shaken or stirred, or a bucket stirred.
+func (h *House) StirSeconds(g *glaze.Glaze) float64 {
+	if g.Bucket() {
+		return h.BucketSeconds
+	}
+	return h.ShakeSeconds
+}
+
 // Settled says in a clause why a jar has to be stirred at a moment; "" where it is still mixed.
-// Buckets settle within minutes, brushing glazes, which hold gum, over days (common practice).
-func (h *House) Settled(g *glaze.Glaze, at time.Time) string {
+// Buckets settle within minutes and are stirred before every piece, brushing glazes, which hold
+// gum, settle over days (common practice). dipped is when a piece was last dipped into it, other
+// than the one that is asked about; zero for never.
+func (h *House) Settled(g *glaze.Glaze, dipped, at time.Time) string {
 	if g.Jar.MixedAt.IsZero() {
 		return "nobody logged that it was stirred"
+	}
+	if g.Bucket() && !dipped.Before(g.Jar.MixedAt) {
+		return "a piece was dipped into it since it was stirred, and a bucket is stirred before every piece"
 	}
 	since := at.Sub(g.Jar.MixedAt)
 	lasts := time.Duration(h.SettleDays * 24 * float64(time.Hour))

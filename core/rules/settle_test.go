@@ -33,9 +33,15 @@ func TestJarsSettle(t *testing.T) {
 		"a clock that was set back": {glaze.Solid, -3 * time.Hour, "its stirring is dated ahead of the clock"},
 	} {
 		g := glaze.Glaze{Kind: c.kind, Jar: glaze.Jar{MixedAt: monday.Add(-c.ago)}}
-		require.Equal(t, c.says, h.Settled(&g, monday), name)
+		require.Equal(t, c.says, h.Settled(&g, monday.Add(-48*time.Hour), monday), name)
 	}
-	require.Equal(t, "nobody logged that it was stirred", h.Settled(&glaze.Glaze{}, monday))
+	require.Equal(t, "nobody logged that it was stirred", h.Settled(&glaze.Glaze{}, time.Time{}, monday))
+	bucket := glaze.Glaze{Kind: glaze.Dipping, Jar: glaze.Jar{MixedAt: monday.Add(-time.Minute)}}
+	require.Empty(t, h.Settled(&bucket, time.Time{}, monday))
+	require.Contains(t, h.Settled(&bucket, monday, monday), "before every piece", "another piece was dipped a minute after it was stirred")
+	jar := glaze.Glaze{Kind: glaze.Solid, Jar: bucket.Jar}
+	require.Empty(t, h.Settled(&jar, monday, monday), "a brushing glaze holds")
+	require.Equal(t, []float64{120, 90}, []float64{h.StirSeconds(&bucket), h.StirSeconds(&jar)})
 	for _, f := range rules.Fields() {
 		if f.Key == "settleDays" || f.Key == "settleMinutes" {
 			require.Error(t, f.Set(&h, "0"), "nothing settles in no time")

@@ -34,7 +34,7 @@ var firing = []Entry{
 			}
 			return "Fired to cone " + string(e.Cone)
 		}},
-	{Kind: Unloaded, Fields: []string{"load"}, Keeps: true,
+	{Kind: Unloaded, Words: true, Fields: []string{"load", "text"}, Keeps: true,
 		apply: func(s *State, e Event) {
 			s.Load = nil
 			if s.Firing != nil {
@@ -46,7 +46,7 @@ var firing = []Entry{
 				}
 			}
 		},
-		says: says("Out of the kiln")},
+		says: words("Out of the kiln")},
 	{Kind: Refired, Words: true, Fields: []string{"text", "cone"}, By: Helper,
 		check: func(e Event, sc Scene) *Refusal {
 			if e.Cone != "" && !e.Cone.Known() {

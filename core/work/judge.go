@@ -35,7 +35,7 @@ var judging = []Entry{
 			if e.Text != "" && (cameOff[e.Text] == "" || !e.Verdict.Passes()) {
 				return senseless("%q does not say how glaze came off a clean foot: expected %s, %s or %s.", e.Text, CameOffWet, CameOffDry, NeverThere)
 			}
-			return unless(known, "%q is no verdict on a foot: expected %s, %s, %s, %s or %s.", e.Verdict, foot.Clean, foot.Stained, foot.Left, foot.TooLow, foot.Unclear)
+			return unless(known, "%q is no verdict on a foot: expected %s, %s, %s, %s, %s or %s.", e.Verdict, foot.Clean, foot.Stained, foot.Thin, foot.Left, foot.TooLow, foot.Unclear)
 		},
 		apply: func(s *State, e Event) {
 			s.Check = &Check{ID: e.ID, Verdict: e.Verdict, Spots: e.Spots, Parts: e.Parts, At: e.Happened(), By: e.By, Seen: e.Seen, Saw: e.Saw, Lapsed: s.unseen(e),

@@ -3,6 +3,7 @@ package api_test
 import (
 	"fmt"
 	"net/http"
+	"slices"
 	"testing"
 	"time"
 
@@ -162,6 +163,9 @@ func foretell(t *testing.T, c *caller, assignment string) {
 // stood before stands again. Once something happened to what came out, it stays out.
 func fireAndTakeBack(t *testing.T, c *caller, load, id string, put body) {
 	step := func(way string) contract.Load {
+		if way == "unload" {
+			way += "?why=a+test"
+		}
 		return do[contract.Load](c, 200, "POST", "/loads/"+load+"/"+way, nil)
 	}
 	refused := func(want, way string) {
@@ -205,7 +209,15 @@ func fireAndTakeBack(t *testing.T, c *caller, load, id string, put body) {
 	step("fire")
 	cooling := piece()
 	require.Contains(t, do[contract.Problem](c, 422, "POST", "/loads/"+load+"/out", body{"piece": "nobody", "how": "sound"}).Detail, "any more")
-	require.NotNil(t, do[contract.Load](c, 200, "POST", "/loads/"+load+"/out", body{"piece": id, "how": "sound"}).UnloadedAt, "the only one is out: all of it is")
+	hot := do[contract.Problem](c, 422, "POST", "/loads/"+load+"/out", body{"piece": id, "how": "sound"})
+	require.Contains(t, hot.Detail, "opened hot")
+	require.Equal(t, "why", (*hot.Errors)[0].Field, "the screen asks for a reason")
+	require.Contains(t, do[contract.Problem](c, 422, "POST", "/loads/"+load+"/unload", nil).Detail, "Say why")
+	early := do[contract.Load](c, 200, "POST", "/loads/"+load+"/out", body{"piece": id, "how": "sound", "why": "the fire drill"})
+	require.NotNil(t, early.UnloadedAt, "the only one is out: all of it is")
+	require.Equal(t, "the fire drill", *early.Hot)
+	earlyHistory := do[contract.PieceDetail](c, 200, "GET", "/pieces/"+id, nil).History
+	require.True(t, slices.ContainsFunc(earlyHistory, func(h contract.HistoryEntry) bool { return h.Text == "Out of the kiln: the fire drill" }), "%v", earlyHistory)
 	require.Contains(t, do[contract.Problem](c, 422, "POST", "/loads/"+load+"/out", body{"piece": id, "how": "broken"}).Detail, "any more")
 	require.Nil(t, step("back").UnloadedAt)
 	require.Equal(t, cooling, piece())

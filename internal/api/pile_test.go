@@ -97,7 +97,7 @@ func TestBisqueInPiles(t *testing.T) {
 	}
 	for _, q := range append(*pile.Piled, contract.LoadPiled{Piece: pile.Piece}) {
 		require.True(t, apart[q.Piece])
-		do[contract.Load](c, 200, "POST", path+"/out", body{"piece": q.Piece, "how": "sound"})
+		do[contract.Load](c, 200, "POST", path+"/out", body{"piece": q.Piece, "how": "sound", "why": "a test"})
 	}
 	require.NotNil(t, load().UnloadedAt)
 	stood := do[contract.PieceDetail](c, 200, "GET", "/pieces/"+pile.Piece, nil).Piece

@@ -10,6 +10,7 @@ import (
 	"net/http"
 	"net/http/cookiejar"
 	"net/http/httptest"
+	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -141,8 +142,15 @@ func TestTabletServesTheClassInTheRoom(t *testing.T) {
 	coat := func(id, piece, surface string) string {
 		return `{"id":"` + id + `","kind":"coat","piece":"` + piece + `","surface":"` + surface + `","glaze":"N01"}`
 	}
-	surface := mine.Pieces[0].Surfaces[0].Id
-	status, text := log(tablet, coat("tablet-1", mine.Pieces[0].Id, surface))
+	fired := mine.Pieces[0]
+	require.NotNil(t, fired.Fired)
+	surface := fired.Surfaces[0].Id
+	status, text := log(tablet, coat("tablet-0", fired.Id, surface))
+	require.Equal(t, http.StatusForbidden, status)
+	require.Contains(t, text, "once more is said on the teacher's side")
+	mine.Pieces = slices.DeleteFunc(mine.Pieces, func(p contract.Piece) bool { return p.Fired != nil })
+	surface = mine.Pieces[0].Surfaces[0].Id
+	status, text = log(tablet, coat("tablet-1", mine.Pieces[0].Id, surface))
 	require.Equal(t, http.StatusOK, status, text)
 	status, text = log(tablet, coat("tablet-2", theirs.Pieces[0].Id, theirs.Pieces[0].Surfaces[0].Id))
 	require.Equal(t, http.StatusForbidden, status)

@@ -184,7 +184,7 @@ func jarThen(m school.Moment, p *school.Piece, sent work.Sent) (body glaze.State
 	g := school.Glazes.All(m.Snapshot)[sent.Glaze]
 	at := m.At.Add(-sent.Age())
 	known := !g.Jar.MixedAt.IsZero() && g.Jar.MixedAt.Before(at)
-	return (glaze.Layer{Dip: sent.How == work.Dipped}).FromJar(&g).Body, known && m.Assignments[p.Assignment].House.Settled(&g, at) != ""
+	return (glaze.Layer{Dip: sent.How == work.Dipped}).FromJar(&g).Body, known && school.Settled(m, m.Assignments[p.Assignment].House, &g, p.ID, at) != ""
 }
 
 // refused says whose piece it is, unless the refusal is about who asks.

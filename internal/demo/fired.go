@@ -54,7 +54,7 @@ func (m *maker) fire(name string, cone kiln.Cone, cooling bool) error {
 	}
 	m.clock.freeze(m.today.AddDate(0, 0, -2))
 	return m.change(func(now school.Moment, c *school.Change) error {
-		return kilnroom.Unload(now, c, school.Teacher, load.ID)
+		return kilnroom.Unload(now, c, school.Teacher, load.ID, "")
 	})
 }
 

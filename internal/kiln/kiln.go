@@ -42,7 +42,7 @@ func members(m school.Moment, load string) []*school.Piece {
 
 func seenLoad(m school.Moment, l school.Load) contract.Load {
 	v := contract.Load{Id: l.ID, Name: l.Name, Cone: string(l.Cone), Pieces: []string{}, Overruled: []contract.Ruling{},
-		MadeAt: l.MadeAt, FiredAt: view.When(l.FiredAt), UnloadedAt: view.When(l.UnloadedAt)}
+		MadeAt: l.MadeAt, FiredAt: view.When(l.FiredAt), UnloadedAt: view.When(l.UnloadedAt), Hot: view.Some(l.Hot)}
 	v.Class = view.Some(l.Class)
 	if l.Wares != "" {
 		v.Bisque = new(l.Wares == school.BisqueWares)
@@ -212,8 +212,22 @@ func Fire(m school.Moment, c *school.Change, by work.Actor, id, in string) error
 	return out.err()
 }
 
-// Unload records that a load came out of the kiln.
-func Unload(m school.Moment, c *school.Change, by work.Actor, id string) error {
+// cooled asks for a reason where a load is opened before it can have cooled, and keeps it with the
+// load: it was opened all the same.
+func cooled(m school.Moment, load *school.Load, why string) error {
+	hot := kiln.Hot(load.Name, load.FiredAt, m.At, school.Kilns.All(m.Snapshot)[load.Kiln].Minutes)
+	why = strings.TrimSpace(why)
+	if hot != "" && why == "" && load.Hot == "" {
+		return school.Fault{Kind: school.Refused, Text: hot + " Say why it comes out all the same.", Fields: []school.Field{{Name: "why", Text: hot}}}
+	}
+	if hot != "" && why != "" {
+		load.Hot = why
+	}
+	return nil
+}
+
+// Unload records that a load came out of the kiln. why is the reason where it has not cooled.
+func Unload(m school.Moment, c *school.Change, by work.Actor, id, why string) error {
 	load, ok := school.Loads.Get(m.Snapshot, id)
 	switch {
 	case !ok:
@@ -222,6 +236,9 @@ func Unload(m school.Moment, c *school.Change, by work.Actor, id string) error {
 		return school.Refuse("%s was not fired yet.", load.Name)
 	case !load.UnloadedAt.IsZero():
 		return school.Refuse("%s was unloaded already.", load.Name)
+	}
+	if err := cooled(m, &load, why); err != nil {
+		return err
 	}
 	load.UnloadedAt = m.At
 	pass(m, c, by, work.Unloaded, load, slices.DeleteFunc(members(m, id), func(p *school.Piece) bool { return !inside(p, id) }))
@@ -238,10 +255,10 @@ func Back(m school.Moment, c *school.Change, by work.Actor, id string) error {
 	takes := func(p *school.Piece) []work.Event { return []work.Event{{Kind: work.TakenOut}} }
 	switch {
 	case !load.UnloadedAt.IsZero():
-		load.UnloadedAt = time.Time{}
+		load.UnloadedAt, load.Hot = time.Time{}, ""
 		takes = func(p *school.Piece) []work.Event { return undoes(p.State.StillInside(id)...) }
 	case !load.FiredAt.IsZero():
-		load.FiredAt, load.Kiln, load.Left, load.Waited = time.Time{}, "", 0, 0
+		load.FiredAt, load.Kiln, load.Left, load.Waited, load.Hot = time.Time{}, "", 0, 0, ""
 		takes = func(p *school.Piece) []work.Event { return undoes(p.State.Unfired(id)...) }
 	}
 	inside := members(m, id)
@@ -279,8 +296,16 @@ func pass(m school.Moment, c *school.Change, by work.Actor, kind work.Kind, load
 	school.Loads.Put(c, load)
 	for _, p := range inside {
 		of := m.Case(p).Work
-		c.Log(work.Event{ID: school.NewID(), Piece: p.ID, Kind: kind, At: m.At, By: by.Name, Hand: by.Hand(), Load: load.ID, Cone: load.Cone, Bisque: of.Bisque()})
+		c.Log(work.Event{ID: school.NewID(), Piece: p.ID, Kind: kind, At: m.At, By: by.Name, Hand: by.Hand(), Load: load.ID, Cone: load.Cone, Bisque: of.Bisque(), Text: hotly(kind, load)})
 	}
+}
+
+// hotly is what an unloading says beside that it came out: why it came out hot.
+func hotly(kind work.Kind, load school.Load) string {
+	if kind != work.Unloaded {
+		return ""
+	}
+	return load.Hot
 }
 
 // changed makes a change and answers with the load as it is then.
@@ -336,7 +361,7 @@ func (k Kiln) TakeLoadBack(ctx context.Context, r contract.TakeLoadBackRequestOb
 // UnloadLoad records that a load came out.
 func (k Kiln) UnloadLoad(ctx context.Context, r contract.UnloadLoadRequestObject) (contract.UnloadLoadResponseObject, error) {
 	v, err := k.changed(ctx, func(m school.Moment, c *school.Change) (string, error) {
-		return r.Id, Unload(m, c, school.ActorOf(ctx), r.Id)
+		return r.Id, Unload(m, c, school.ActorOf(ctx), r.Id, view.Value(r.Params.Why))
 	})
 	return contract.UnloadLoad200JSONResponse(v), err
 }

@@ -23,7 +23,7 @@ const drawnAround = 96
 func seenKiln(k kiln.Kiln) contract.KilnSeen {
 	v := contract.KilnSeen{Kiln: k, Faults: []string{}, Edge: []contract.FlatSpot{}, Plate: []contract.FlatSpot{}, Left: []contract.FlatSpot{}, Right: []contract.FlatSpot{}, Standing: []contract.FlatSpot{}, Places: []contract.KilnPlace{}}
 	v.Kiln.Posts, v.Kiln.Closed = append([]kiln.Post{}, k.Posts...), append([]time.Weekday{}, k.Closed...)
-	for _, f := range k.Faults() {
+	for _, f := range append(k.Faults(), k.Asks()...) {
 		v.Faults = append(v.Faults, f.Text)
 	}
 	if len(v.Faults) > 0 {

@@ -8,6 +8,7 @@ import (
 	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
+	"enkaustos/internal/view"
 )
 
 // told is what is logged of a piece beside that it came out, by how it did; nothing where it
@@ -51,8 +52,9 @@ func cameOut(p *school.Piece, load string) string {
 	return ""
 }
 
-// Out says how one piece came out of the kiln. The load is unloaded once all of it is out.
-func Out(m school.Moment, c *school.Change, by work.Actor, id, piece string, how contract.OutOfKilnHow) error {
+// Out says how one piece came out of the kiln. The load is unloaded once all of it is out. why is
+// the reason where the kiln has not cooled.
+func Out(m school.Moment, c *school.Change, by work.Actor, id, piece string, how contract.OutOfKilnHow, why string) error {
 	l, ok := school.Loads.Get(m.Snapshot, id)
 	p, known := m.Pieces[owner(piece)]
 	switch {
@@ -64,6 +66,9 @@ func Out(m school.Moment, c *school.Change, by work.Actor, id, piece string, how
 		return school.Refuse("This piece does not stand in %s any more.", l.Name)
 	case how == contract.OutOfKilnHowRefire && p.State.Firing.Bisque:
 		return school.Refuse("%s was fired to bisque: it is glazed next, and fired then.", m.Who(p))
+	}
+	if err := cooled(m, &l, why); err != nil {
+		return err
 	}
 	pass(m, c, by, work.Unloaded, l, []*school.Piece{p})
 	for _, more := range told(how, p.State.Firing.Bisque) {
@@ -84,7 +89,7 @@ func Out(m school.Moment, c *school.Change, by work.Actor, id, piece string, how
 // TakeOutOfKiln says how one piece came out.
 func (k Kiln) TakeOutOfKiln(ctx context.Context, r contract.TakeOutOfKilnRequestObject) (contract.TakeOutOfKilnResponseObject, error) {
 	v, err := k.changed(ctx, func(m school.Moment, c *school.Change) (string, error) {
-		return r.Id, Out(m, c, school.ActorOf(ctx), r.Id, r.Body.Piece, r.Body.How)
+		return r.Id, Out(m, c, school.ActorOf(ctx), r.Id, r.Body.Piece, r.Body.How, view.Value(r.Body.Why))
 	})
 	return contract.TakeOutOfKiln200JSONResponse(v), err
 }

@@ -50,8 +50,8 @@ func before(m school.Moment, at lesson.Lesson) (contract.BeforeLesson, error) {
 	out := contract.BeforeLesson{Lesson: Show(m, at), Left: left(m, at), Hand: g.hand(), Away: g.away(), Clean: g.clean(), Glazes: g.glazes(), Colours: g.colours(), Jars: []contract.JarToMind{}}
 	for _, one := range out.Glazes {
 		jar := school.Glazes.All(m.Snapshot)[one.Code]
-		if act, why, needs := fits.Mind(&jar, g.class.House, m.House.Settled(&jar, m.At)); needs {
-			out.Jars = append(out.Jars, contract.JarToMind{Code: jar.Code, Name: jar.Name, Raw: one.Raw, Act: contract.JarToMindAct(act), Why: why, Place: view.Some(jar.Jar.Place), Item: "jar:" + jar.Code})
+		if act, why, needs := fits.Mind(&jar, g.class.House, school.Settled(m, m.House, &jar, "", m.At)); needs {
+			out.Jars = append(out.Jars, contract.JarToMind{Code: jar.Code, Name: jar.Name, Raw: one.Raw, Act: contract.JarToMindAct(act), Why: why, Place: view.Some(jar.Jar.Place), Item: "jar:" + jar.Code, Seconds: g.class.House.StirSeconds(&jar)})
 		}
 	}
 	tools := fits.Tools(g.planned.Courses, 0, g.class.House, len(tablesOf(m, at)), len(out.Clean), Brushes.The(m.Snapshot).Brushes)

@@ -57,7 +57,7 @@ func Reshape(m school.Moment, c *school.Change, id string, to AssignmentChange) 
 	if next.Cone, err = clayAndCone(m, next.Clay, view.Or(to.Cone, string(next.Cone))); err != nil {
 		return next, err
 	}
-	if to.Measures != nil {
+	if len(to.Measures) > 0 { // none, null or empty, leaves them as they are
 		next.Measures = to.Measures
 	}
 	if to.Marking != nil {
@@ -133,6 +133,14 @@ func fallen(before, after ready.Case) (all []plan.Finding) {
 	return all
 }
 
+// given are the measures that were given, none being an empty list and never null.
+func given(m piece.Measures) piece.Measures {
+	if m == nil {
+		return piece.Measures{}
+	}
+	return m
+}
+
 // PreviewAssignment says what a changed assignment would change.
 func (l ByHand) PreviewAssignment(_ context.Context, r contract.PreviewAssignmentRequestObject) (contract.PreviewAssignmentResponseObject, error) {
 	to := AssignmentChange{Clay: r.Body.Clay, Cone: r.Body.Cone, Atmosphere: (*glaze.Atmosphere)(r.Body.Atmosphere), Measures: view.Value(r.Body.Measures), Marking: r.Body.Marking}
@@ -142,7 +150,7 @@ func (l ByHand) PreviewAssignment(_ context.Context, r contract.PreviewAssignmen
 
 func assignment(m school.Moment, a school.AssignmentRecord, pieces int) contract.Assignment {
 	archived := school.Classes.All(m.Snapshot)[a.Class].Archived
-	return contract.Assignment{Some: view.Some(a.Some), Ended: view.Some(a.Ended), Due: view.Some(a.Due.String()), Over: view.Some(a.Ended || archived), MadeAt: view.When(a.MadeAt), Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: a.Measures, Clay: a.Clay, Cone: string(a.Cone), Green: view.Some(a.Green), BisqueCone: view.Some(string(a.BisqueCone)),
+	return contract.Assignment{Some: view.Some(a.Some), Ended: view.Some(a.Ended), Due: view.Some(a.Due.String()), Over: view.Some(a.Ended || archived), MadeAt: view.When(a.MadeAt), Id: a.ID, Class: a.Class, Name: a.Name, Form: string(a.Form), Measures: given(a.Measures), Clay: a.Clay, Cone: string(a.Cone), Green: view.Some(a.Green), BisqueCone: view.Some(string(a.BisqueCone)),
 		Pieces: pieces, Marking: a.Marking, Template: view.Choices(a.Template), Rules: len(a.Rules), Jars: view.All(a.Jars), Released: a.Released, ReleasedAs: new(contract.AssignmentReleasedAs(cmp.Or(a.ReleasedAs, school.ByNames)))}
 }
 

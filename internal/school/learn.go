@@ -2,7 +2,10 @@ package school
 
 import (
 	"slices"
+	"time"
 
+	"enkaustos/core/glaze"
+	"enkaustos/core/rules"
 	"enkaustos/core/stock"
 	"enkaustos/core/work"
 )
@@ -66,6 +69,28 @@ func (n *Snapshot) laid(code string, from, to JarLevel) (cm2 float64, class stri
 		class = ""
 	}
 	return cm2, class
+}
+
+// Settled says in a clause why a jar has to be stirred at a moment under a house's rules, for a
+// piece, or, where that is "", for any; "" where it is still mixed.
+func Settled(m Moment, h rules.House, g *glaze.Glaze, piece string, at time.Time) string {
+	var dipped time.Time
+	if g.Bucket() {
+		dipped = lastDip(m, g.Code, piece)
+	}
+	return h.Settled(g, dipped, at)
+}
+
+// lastDip is when a piece other than one was last dipped into a bucket; zero for never.
+func lastDip(m Moment, code, but string) (last time.Time) {
+	for id, p := range m.Pieces {
+		for i := range p.State.Coats {
+			if c := &p.State.Coats[i]; id != but && c.Glaze == code && c.How == work.Dipped && c.At.After(last) {
+				last = c.At
+			}
+		}
+	}
+	return last
 }
 
 // pastChanged says whether coats that a jar's drops were learned from are others now: taken

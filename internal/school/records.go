@@ -253,6 +253,7 @@ type Load struct {
 	Kiln   string `json:"kiln,omitempty"`
 	Left   int    `json:"left,omitempty"`
 	Waited int    `json:"waited,omitempty"`
+	Hot    string `json:"hot,omitempty"` // why it was opened before it had cooled, in the teacher's words
 }
 
 // Wares says what goes into a load where bisque and glaze are fired apart; "" for both.

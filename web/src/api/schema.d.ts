@@ -4170,6 +4170,11 @@ export interface components {
             to: number;
         };
         JarToMind: {
+            /**
+             * Format: double
+             * @description How long it is shaken or stirred, as the house does
+             */
+            seconds: number;
             code: string;
             name: string;
             raw: components["schemas"]["Hex"];
@@ -5155,7 +5160,7 @@ export interface components {
             seen?: number;
             saw?: components["schemas"]["Sight"];
             /** @enum {string} */
-            verdict?: "clean" | "stained" | "left" | "low" | "unclear";
+            verdict?: "clean" | "stained" | "thin" | "left" | "low" | "unclear";
             /** @enum {string} */
             cover?: "even" | "bald" | "gap" | "lump";
             spots?: components["schemas"]["Spot"][];
@@ -5237,6 +5242,8 @@ export interface components {
             firedAt?: string;
             /** Format: date-time */
             unloadedAt?: string;
+            /** @description Why it was opened before it had cooled */
+            hot?: string;
         };
         FlatSpot: {
             /** Format: double */
@@ -5622,6 +5629,8 @@ export interface components {
              * @enum {string}
              */
             how: "out" | "sound" | "broken" | "stuck" | "refire";
+            /** @description Why it comes out before the kiln has cooled; asked for where it does */
+            why?: string;
         };
         LoadGain: {
             what: string;
@@ -6142,7 +6151,7 @@ export interface components {
         };
         GuideVerdict: {
             /** @enum {string} */
-            verdict: "clean" | "stained" | "left" | "low" | "unclear";
+            verdict: "clean" | "stained" | "thin" | "left" | "low" | "unclear";
             name: string;
             means: string;
             way: string;
@@ -10152,7 +10161,10 @@ export interface operations {
     };
     unloadLoad: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Why it comes out before it has cooled; asked for where it does */
+                why?: string;
+            };
             header?: never;
             path: {
                 id: string;
