@@ -5,6 +5,7 @@ package survey
 
 import (
 	"cmp"
+	"math"
 	"slices"
 	"time"
 
@@ -62,6 +63,7 @@ type Surface struct {
 	On      []Coat
 	Left    []bench.Stroke // still to lay before its next firing
 	Later   int            // strokes that come after it
+	AsThick float64        // in coats: what the plan comes to out of its jars as they were and are; 0 where that is what is planned
 	WetFrom time.Time
 	DryAt   time.Time   // zero where nothing was laid
 	NextAt  time.Time   // when the next coat may go on by the house's custom
@@ -253,6 +255,9 @@ func (c Case) surface(surface piece.Surface) Surface {
 		v.WetFrom = coat.At
 	}
 	v.Choice.Stack = choice.Stack.Planned()
+	if is, meant := c.thickness(choice.Stack), c.thickness(v.Choice.Stack); math.Abs(is-meant) > 1e-9 {
+		v.AsThick = is
+	}
 	stack := c.Plan.Lies(&surface)
 	if !choice.Planned() {
 		stack = c.State.Stack(surface.ID)
@@ -263,6 +268,14 @@ func (c Case) surface(surface piece.Surface) Surface {
 		v.Below, v.UpToMM = AppearanceOf(c.Shelf, below, at), upTo
 	}
 	return v
+}
+
+// thickness is how many brushed coats a stack is as thick as.
+func (c Case) thickness(stack glaze.Stack) (coats float64) {
+	for i := range stack {
+		coats += stack[i].Covers(c.Shelf.Glazes[stack[i].Glaze])
+	}
+	return coats
 }
 
 // nextAt is when the next coat may go on: on bare clay, when that is dry.

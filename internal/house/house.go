@@ -5,6 +5,7 @@ package house
 import (
 	"context"
 	"errors"
+	"slices"
 
 	"enkaustos/core/fault"
 	"enkaustos/core/foot"
@@ -173,10 +174,19 @@ func (h House) ListPresets(context.Context, contract.ListPresetsRequestObject) (
 	})), nil
 }
 
+// footGuides are the verdicts on a foot that a school has: the thin coat only where it lays one.
+func footGuides(m school.Moment) []foot.Guide {
+	stilts := m.House.Foot == rules.Stilts
+	for _, a := range m.Assignments {
+		stilts = stilts || a.House.Foot == rules.Stilts
+	}
+	return slices.DeleteFunc(foot.Guides(), func(g foot.Guide) bool { return g.Verdict == foot.Thin && !stilts })
+}
+
 // GetGuide gives the trade's lists of words.
 func (h House) GetGuide(context.Context, contract.GetGuideRequestObject) (contract.GetGuideResponseObject, error) {
 	return contract.GetGuide200JSONResponse{
-		Verdicts: view.List(foot.Guides(), func(g foot.Guide) contract.GuideVerdict {
+		Verdicts: view.List(footGuides(h.School.Now()), func(g foot.Guide) contract.GuideVerdict {
 			return contract.GuideVerdict{Verdict: contract.GuideVerdictVerdict(g.Verdict), Name: g.Name, Means: g.Means, Way: g.Way, Passes: g.Verdict.Passes()}
 		}),
 		Covers: view.List(foot.CoverGuides(), func(g foot.CoverGuide) contract.GuideCover {

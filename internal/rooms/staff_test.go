@@ -208,7 +208,9 @@ func (s *staff) Fire(ctx context.Context, id string) error {
 }
 
 func (s *staff) Unload(ctx context.Context, id string) error {
-	return s.change(ctx, func(m school.Moment, c *school.Change) error { return kiln.Unload(m, c, school.Teacher, id, "it is needed") })
+	return s.change(ctx, func(m school.Moment, c *school.Change) error {
+		return kiln.Unload(m, c, school.Teacher, id, "it is needed")
+	})
 }
 
 func (s *staff) ChangeJar(ctx context.Context, code string, to stock.JarChange) error {

@@ -190,7 +190,7 @@ func Surface(s survey.Surface, now time.Time) contract.SurfaceState {
 		On: List(s.On, func(c survey.Coat) contract.Coat {
 			return contract.Coat{Id: c.ID, Glaze: c.Glaze, Felt: Some(c.Felt), How: how(c.How), DownTo: Some(c.DownToMM), Rest: rest(&c.Coat), OnWet: Some(c.OnWet), Odd: Some(!c.Planned), Fired: Some(c.Fired)}
 		}),
-		Left: List(s.Left, stroke), Later: Some(s.Later),
+		Left: List(s.Left, stroke), Later: Some(s.Later), AsThick: Some(s.AsThick),
 		Raw: Hex(s.Raw), Fired: Hex(s.Fired), Tile: Some(s.Tile), Finish: Some(contract.SurfaceStateFinish(s.Finish)), NextBy: When(s.NextBy), Peeled: Some(s.Peeled), Keeps: Some(contract.SurfaceStateKeeps(s.Keeps))}
 	if s.UpToMM > 0 {
 		v.Below = &contract.Below{UpTo: s.UpToMM, Raw: Hex(s.Below.Raw), Fired: Hex(s.Below.Fired)}

@@ -50,7 +50,7 @@ func Tile(m school.Moment, t glaze.Tile) contract.Tile {
 // Jar is a glaze as it stands in the room.
 func Jar(m school.Moment, g glaze.Glaze) contract.Glaze {
 	_, hint := school.Labels.Get(m.Snapshot, g.Code)
-	return contract.Glaze{Settled: Some(school.Settled(m, m.House, &g, "", m.At)), Code: g.Code, Name: g.Name, Kind: string(g.Kind), Raw: rawOf(&g), RawUnknown: Some(g.Raw == colour.Lab{}), Cones: g.Cones.String(),
+	return contract.Glaze{StirSeconds: m.House.StirSeconds(&g), Settled: Some(school.Settled(m, m.House, &g, "", m.At)), Code: g.Code, Name: g.Name, Kind: string(g.Kind), Raw: rawOf(&g), RawUnknown: Some(g.Raw == colour.Lab{}), Cones: g.Cones.String(),
 		Food: contract.GlazeFood(g.Food), InStock: g.InStock, Runner: g.Runner, Coats: g.Coats,
 		Figure: m.House.OfGlaze(&g), Ml: float32(g.Jar.ML), Level: float32(g.Jar.Level), State: contract.GlazeState(g.Jar.State),
 		MixedAt: When(g.Jar.MixedAt), MixedBy: Some(g.Jar.MixedBy), Seats: Some(g.Jar.Seats), Look: Some(contract.GlazeLook(g.Jar.Look)), Place: Some(g.Jar.Place), Lies: Some(m.House.Lies(&g)), Doubted: doubted(&g), Hint: hint, Atmosphere: Some(g.Atmosphere),

@@ -3199,6 +3199,11 @@ export interface components {
             missed?: string;
             /** @description In a clause, why it has to be stirred; missing while it is mixed */
             settled?: string;
+            /**
+             * Format: double
+             * @description How long it is shaken or stirred, as the house does
+             */
+            stirSeconds: number;
             /** @description In a clause, how its coats lie where it is watery or thick */
             lies?: string;
             /** @description Nobody said what it looks like raw: its raw colour is a neutral grey */
@@ -4379,6 +4384,11 @@ export interface components {
             left: components["schemas"]["Stroke"][];
             /** @description Strokes that come after that firing */
             later?: number;
+            /**
+             * Format: double
+             * @description In coats: what its stack comes to out of its jars as they were and are, where that is not what is planned
+             */
+            asThick?: number;
             /** @enum {string} */
             resist?: "wax" | "latex";
             heavy?: boolean;

@@ -65,7 +65,10 @@ const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.s
     <ol v-if="surface.stack.length" class="stack" aria-label="Coats, the first nearest the clay">
       <li v-for="(l, i) in surface.stack" :key="i">
         <span
-          ><span class="code">{{ l.glaze }}</span> {{ glazes.byCode.value.get(l.glaze)?.name }}</span
+          ><span class="code">{{ l.glaze }}</span> {{ glazes.byCode.value.get(l.glaze)?.name
+          }}<span v-if="glazes.byCode.value.get(l.glaze)?.lies" class="soft">
+            ▲ {{ glazes.byCode.value.get(l.glaze)?.lies }}</span
+          ></span
         >
         <span class="step">
           <el-button
@@ -130,7 +133,11 @@ const thick = () => emit("change", { ...choiceOf(props.surface), heavy: !props.s
         </span>
       </li>
     </ol>
-    <p v-else class="soft">
+    <p v-if="surface.asThick" class="soft">
+      {{ surface.stack.reduce((n, l) => n + l.coats, 0) }} planned; out of the jars as they are, as thick as
+      {{ surface.asThick.toFixed(1) }} coats.
+    </p>
+    <p v-if="!surface.stack.length" class="soft">
       {{
         surface.resist
           ? `Kept bare with ${surface.resist}.`

@@ -16,8 +16,22 @@ import { useScreen } from "@/lib/useScreen";
 import { mm } from "@/ui/figures";
 
 const hand = useHand();
-const footKeys: Record<Verdict, string> = { clean: "q", stained: "s", left: "g", low: "l", unclear: "u" };
-const footSigns: Record<Verdict, string> = { clean: "◯", stained: "◍", left: "⬤", low: "◡", unclear: "?" };
+const footKeys: Record<Verdict, string> = {
+  clean: "q",
+  stained: "s",
+  thin: "t",
+  left: "g",
+  low: "l",
+  unclear: "u",
+};
+const footSigns: Record<Verdict, string> = {
+  clean: "◯",
+  stained: "◍",
+  thin: "◎",
+  left: "⬤",
+  low: "◡",
+  unclear: "?",
+};
 const coverKeys: Record<Cover, string> = { even: "e", bald: "b", gap: "a", lump: "m" };
 const coverSigns: Record<Cover, string> = { even: "▣", bald: "◘", gap: "‖", lump: "▲" };
 

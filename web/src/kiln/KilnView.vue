@@ -11,7 +11,7 @@ import { saidOf, type Step } from "@/kiln/steps";
 import { measures } from "@/lib/measures";
 import { useNow } from "@/lib/useNow";
 import { useSession } from "@/lib/useSession";
-import { ask, attempt, say } from "@/ui/messages";
+import { ask, attempt, attemptWithReason, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
 import { dayAndClock } from "@/ui/moments";
 
@@ -78,12 +78,12 @@ async function pass(load: Schemas["Load"], step: Step, kiln?: string) {
     if (!(await ask(`Was ${load.name} fired?`, text, "Mark as fired"))) return;
   }
   const params = { params: { path: { id: load.id } } };
-  const now = await attempt(
+  const now = await attemptWithReason("The kiln is hot", (why) =>
     answer(
       step === "fire"
-        ? api.POST("/loads/{id}/fire", { params: { path: { id: load.id }, query: kiln ? { kiln } : {} } })
+        ? api.POST("/loads/{id}/fire", { params: { ...params.params, query: kiln ? { kiln } : {} } })
         : step === "unload"
-          ? api.POST("/loads/{id}/unload", params)
+          ? api.POST("/loads/{id}/unload", { params: { ...params.params, query: why ? { why } : {} } })
           : api.POST("/loads/{id}/back", params),
     ),
   );

@@ -5,7 +5,7 @@ import { inTurn } from "@/lib/inTurn";
 import { shelfName, type LoadPlan } from "@/kiln/shapes";
 import { useChanged } from "@/lib/queries";
 import CameraButton from "@/ui/CameraButton.vue";
-import { attempt } from "@/ui/messages";
+import { attemptWithReason } from "@/ui/messages";
 import { useKeys } from "@/ui/useKeys";
 import { heat } from "@/ui/figures";
 
@@ -49,7 +49,9 @@ async function takeOut(how: How) {
   const p = piece.value;
   if (!p || p.cameOut || gone.value.has(p.piece)) return;
   const path = { params: { path: { id: props.plan.load } } };
-  const done = await attempt(answer(api.POST("/loads/{id}/out", { ...path, body: { piece: p.piece, how } })));
+  const done = await attemptWithReason("The kiln is hot", (why) =>
+    answer(api.POST("/loads/{id}/out", { ...path, body: { piece: p.piece, how, why } })),
+  );
   if (!done) return;
   gone.value.add(p.piece);
   next();

@@ -38,7 +38,9 @@ const mixes = (j: Schemas["JarToMind"]) => j.act === "shake" || j.act === "stir"
             <b class="left num" role="timer">{{ time }}</b>
             <el-button size="small" @click="stop">Stop</el-button>
           </template>
-          <el-button v-else size="small" :disabled="!!running" @click="start(j.code)">Count 90 s</el-button>
+          <el-button v-else size="small" :disabled="!!running" @click="start(j.code, j.seconds)"
+            >Count {{ j.seconds }} s</el-button
+          >
           <el-button size="small" @click="stirred([j.code])">Stirred</el-button>
         </template>
         <RouterLink v-else :to="{ path: '/stock', query: { jar: j.code } }">Put it right</RouterLink>

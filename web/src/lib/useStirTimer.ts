@@ -1,13 +1,10 @@
 import { useIntervalFn } from "@vueuse/core";
 import { computed, ref } from "vue";
 
-/** In seconds; one to two minutes: what two leave unmixed stays so. */
-const lasts = 90;
-
 /**
  * Counts while one jar is shaken or stirred; then says which one is.
  *
- * @example const { running, time, start, stop } = useStirTimer((code) => stirred([code]))
+ * @example const { running, time, start, stop } = useStirTimer((code) => stirred([code])); start("N01", 90)
  */
 export function useStirTimer(done: (code: string) => void) {
   const running = ref("");
@@ -24,10 +21,10 @@ export function useStirTimer(done: (code: string) => void) {
     250,
     { immediate: false },
   );
-  function start(code: string) {
+  function start(code: string, seconds: number) {
     running.value = code;
     now.value = Date.now();
-    ends.value = now.value + lasts * 1000;
+    ends.value = now.value + seconds * 1000;
     resume();
   }
   function stop() {

@@ -48,7 +48,9 @@ async function stirred() {
         <b class="left num" role="timer">{{ time }}</b>
         <button type="button" class="plain" @click="stop">Stop</button>
       </template>
-      <button v-else type="button" class="plain" @click="start(jar.code)">Count 90 s</button>
+      <button v-else type="button" class="plain" @click="start(jar.code, jar.stirSeconds)">
+        Count {{ jar.stirSeconds }} s
+      </button>
       <button type="button" class="plain" :disabled="busy" @click="stirred">Stirred</button>
     </template>
   </div>
