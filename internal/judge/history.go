@@ -26,8 +26,11 @@ type History struct {
 	draw
 }
 
-// teacher is who does all of it.
-var teacher = work.Actor{Role: work.Teacher, Name: "teacher"}
+// teacher and tablet are who does all of it.
+var (
+	teacher = work.Actor{Role: work.Teacher, Name: "teacher"}
+	tablet  = work.Actor{Role: work.Station, ID: "t", Name: "Table 1", Classes: []string{class}}
+)
 
 // Draw draws a history by its seed: half of them begin with all that a careful class does,
 // so that something is ready at all.
@@ -37,7 +40,7 @@ func Draw(seed uint64) *History {
 	h.Steps = append(h.Steps, Step{At: start, World: h.world})
 	if !h.in(5) {
 		h.carefully()
-		if h.in(6) {
+		for h.in(4) {
 			h.through(h.world.Green && len(h.state.Past) == 0)
 			h.carefully()
 		}
@@ -51,13 +54,23 @@ func Draw(seed uint64) *History {
 	if h.in(2) {
 		h.look()
 	}
+	if h.in(3) {
+		h.add(work.Event{Kind: work.Loaded, Load: "L", Seen: h.state.Seq})
+		for h.in(3) {
+			h.anything()
+		}
+	}
 	return h
 }
 
-// log logs an event as a server does, where it is not refused.
+// add logs an event as a server does, where it is not refused: by the teacher or from a tablet, now
+// and then at the same instant as the one before, or late.
 func (h *History) add(e work.Event) bool {
-	h.now = h.now.Add(time.Duration(1+h.IntN(40)) * time.Minute)
-	e.ID, e.Piece, e.At, e.By, e.Hand = fmt.Sprintf("e%d", len(h.log)+1), "p", h.now, "teacher", "teacher"
+	if !h.in(8) {
+		h.now = h.now.Add(time.Duration(1+h.IntN(40)) * time.Minute)
+	}
+	by := h.hand(&e)
+	e.ID, e.Piece, e.At, e.By, e.Hand = fmt.Sprintf("e%d", len(h.log)+1), "p", h.now, by.Name, by.Hand()
 	e.Seq = int64(len(h.log) + 1)
 	if e.Kind == work.Coated {
 		if e.Share = bench.ShareOf(h.world.Body, e); e.How == "" {
@@ -71,7 +84,13 @@ func (h *History) add(e work.Event) bool {
 		}
 	}
 	served := slices.Contains([]work.Kind{work.Loaded, work.Fired, work.Unloaded}, e.Kind)
-	if !served && work.Refuse(teacher, e, h.scene()) != nil {
+	scene := h.scene()
+	if asks := e; e.Exact { // it comes without a date, and the server gives it one
+		asks.Done, scene.Then = time.Time{}, e.Done
+		if work.Refuse(by, asks, scene) != nil {
+			return false
+		}
+	} else if entry, _ := work.Of(e.Kind); !served && work.Refuse(allowed(by, entry.By), e, scene) != nil {
 		return false
 	}
 	if e.Kind == work.Ruled {
@@ -88,8 +107,36 @@ func (h *History) add(e work.Event) bool {
 	return true
 }
 
+// hand is who logs an event: whoever may, now and then a tablet; and a tablet now and then what no
+// door lets it yet, a wipe, or what it was without the network for.
+func (h *History) hand(e *work.Event) work.Actor {
+	entry, _ := work.Of(e.Kind)
+	forced := (e.Kind == work.Wiped || e.Kind == work.Scraped) && h.in(4)
+	if !forced && (entry.By != work.Station || !h.in(3)) {
+		return teacher
+	}
+	if !forced && e.Done.IsZero() && h.in(6) {
+		if then := h.now.Add(-time.Duration(1+h.IntN(180)) * time.Minute); then.After(start) {
+			e.Done, e.Exact = then, true
+		}
+	}
+	if e.Done.IsZero() || e.Exact {
+		return tablet
+	}
+	return teacher
+}
+
+// allowed is somebody with at least a role: what no door lets a tablet say yet is held against the
+// piece all the same.
+func allowed(by work.Actor, least work.Role) work.Actor {
+	if !by.Role.Includes(least) {
+		by.Role = least
+	}
+	return by
+}
+
 func (h *History) scene() work.Scene {
-	return work.Scene{Body: h.world.Body, Plan: h.world.Plan, State: h.state, Now: h.now,
+	return work.Scene{Class: class, Body: h.world.Body, Plan: h.world.Plan, State: h.state, Now: h.now,
 		Jar: func(code string) bool {
 			return slices.ContainsFunc(glazes, func(g glaze.Glaze) bool { return g.Code == code })
 		},

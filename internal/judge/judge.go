@@ -82,8 +82,8 @@ func (t *tale) faults(now time.Time) (all []Fault) {
 	once := w.House.Path == rules.OnceFired && !bisque && t.stage == 0
 	round := w.Form == piece.Modelled || w.Form == piece.Odd
 	say((bisque || once) && round && !t.help["hole"] && !t.help["solid"], Fault{Why: "closed, and nobody pierced it", Firm: true})
-	say(once && !t.boneDry, Fault{Why: "its clay was never felt", Codes: []string{"not-bone-dry"}})
-	say((bisque || t.glazed && t.stage > 0 && !t.bisque) && (t.felt.IsZero() || t.felt.Before(t.wet)), Fault{Why: "nobody felt it since it was wet", Firm: true})
+	say(once && (!t.boneDry || t.soaked), Fault{Why: "its clay was never felt", Codes: []string{"not-bone-dry"}})
+	say((bisque || t.glazed && t.stage > 0 && !t.bisque) && !t.dryAfter, Fault{Why: "nobody felt it since it was wet", Firm: true})
 	if on := t.doubtful(); len(on) > 0 {
 		all = append(all, Fault{Why: "a coat out of a doubted jar", Surface: on[0], Codes: []string{"jar-doubted"}})
 	}
@@ -111,7 +111,7 @@ func (t *tale) faults(now time.Time) (all []Fault) {
 	if why := t.badLook(t.cover); why != "" {
 		all = append(all, Fault{Why: "cover: " + why, Anywhere: true, Codes: []string{"cover-unchecked", "cover-lapsed", "cover-refused"}})
 	}
-	if why := t.badCheck(stilted); why != "" {
+	if why := t.badCheck(stilted, cone); why != "" {
 		all = append(all, Fault{Why: "foot: " + why, Codes: []string{"foot-unchecked", "foot-lapsed", "foot-refused", "foot-unclear", "foot-parts", "foot-how"}, Firm: !stilted})
 	}
 	return all
@@ -133,7 +133,7 @@ func glazed(c plan.Choice) bool {
 func (t *tale) surface(s piece.Surface, cone string, stilted bool) (all []Fault) {
 	choice := t.world.Plan[s.ID]
 	var on []lay
-	flowing, brushed := 0.0, 0
+	brushed, h := 0, t.world.House
 	for _, c := range t.coats {
 		if c.surface != s.ID {
 			continue
@@ -143,7 +143,6 @@ func (t *tale) surface(s piece.Surface, cone string, stilted bool) (all []Fault)
 			continue
 		}
 		brushed++
-		flowing += c.coats
 		if g, known := jarOf(c.glaze); known && hotter(cone, string(g.Cones.To)) {
 			all = append(all, Fault{Why: c.glaze + " would run off", Surface: s.ID, Codes: []string{"glaze-cone"}})
 		}
@@ -155,11 +154,29 @@ func (t *tale) surface(s piece.Surface, cone string, stilted bool) (all []Fault)
 		all = append(all, Fault{Why: "latex on the " + s.ID, Surface: s.ID, Codes: []string{"latex-on"}})
 	}
 	bisque := t.world.Green && t.stage == 0
-	if s.Stands && brushed > 0 && !bisque && (!stilted || brushed > 1 || on[len(on)-1].dip) {
-		all = append(all, Fault{Why: "glaze where it stands", Surface: s.ID, Codes: []string{"contact"}, Firm: !stilted})
+	if bisque {
+		return all
 	}
-	if flowing > 16 {
-		all = append(all, Fault{Why: "far too much glaze", Surface: s.ID, Codes: []string{"coats-stop"}})
+	flows := t.pileOn(piece.Surface{ID: s.ID}, cone)
+	say := func(is bool, f Fault) {
+		if f.Surface = s.ID; is {
+			all = append(all, f)
+		}
+	}
+	say(s.Stands && brushed > 0 && (!stilted || flows.weight > 1 || flows.dips > 0), Fault{Why: "glaze where it stands", Codes: []string{"contact"}, Firm: !stilted})
+	hot := !slices.Contains(order, h.StiltsCone) || hotter(cone, h.StiltsCone)
+	say(s.Stands && brushed > 0 && stilted && hot, Fault{Why: "its stilts are not made for this cone", Codes: []string{"contact"}})
+	say(s.Seat && !s.Stands && brushed > 0 && (h.Seat != rules.OneCoat || flows.weight > 1 || !t.world.Own.Standing.LidApart), Fault{Why: "glaze on the seat of its lid", Codes: []string{"seat"}})
+	inBand := !s.Stands && !s.Upward && !s.Recess && brushed > 0 && !stilted && s.AreaCM2 > 0 && t.world.Body.AreaAboveCM2(s.ID, t.least(cone)) <= 0
+	say(inBand, Fault{Why: "all of it lies in the bare band", Codes: []string{"below-band"}, Firm: true})
+	food := s.Use != piece.Plain
+	for _, wiped := range []bool{false, true} {
+		told := *t
+		if wiped { // as a tablet says, and nobody looked
+			told.coats = append(slices.Clip(t.coats), t.gone...)
+		}
+		p := told.pileOn(s, cone)
+		say(len(p.codes) > 0 && p.weight >= told.refusedFrom(p, food)-1e-9 && !(wiped && len(t.gone) == 0), Fault{Why: "far too much glaze", Codes: []string{"coats-stop"}})
 	}
 	return all
 }
@@ -216,7 +233,7 @@ func (t *tale) badLook(l *look) string {
 }
 
 // badCheck is why the last check does not count for the foot as it is.
-func (t *tale) badCheck(stilted bool) string {
+func (t *tale) badCheck(stilted bool, cone string) string {
 	l := t.check
 	switch {
 	case l == nil:
@@ -231,7 +248,9 @@ func (t *tale) badCheck(stilted bool) string {
 		return "nobody said how it came off"
 	case l.saw == nil || l.saw.Lies != t.world.Body.Lies || l.saw.Shape != t.world.Body.Shape:
 		return "it was another foot"
-	case !stilted && l.saw.BandMM < t.least():
+	case l.thin && !stilted:
+		return "a coat lies on it, and it stands on no stilts"
+	case !stilted && l.saw.BandMM < t.least(cone):
 		return "its band rose"
 	}
 	for _, u := range t.undone {
@@ -245,15 +264,6 @@ func (t *tale) badCheck(stilted bool) string {
 		}
 	}
 	return ""
-}
-
-// least is the least that has to be bare: the house's band, on flat work what its edge needs.
-func (t *tale) least() float64 {
-	least := t.world.House.BandMM
-	if t.world.Form == piece.Slab && t.world.House.Flat == rules.EdgesGlazed {
-		least = min(least, t.world.House.FlatMM)
-	}
-	return max(least, t.world.Own.Standing.BandMM)
 }
 
 // where says whether a piece stands on one of some surfaces; none is the piece as a whole.

@@ -14,6 +14,7 @@ import (
 // Found is what a number of histories came to.
 type Found struct {
 	Histories, Verdicts, Ready, Overruled int
+	Let, Lit, Taps                        int // let into a load, let be lit, and events of tablets left out
 	Kinds                                 map[work.Kind]int
 	Forms                                 map[string]int
 	Wrong                                 []string // each a history, and why; none where all is well
@@ -65,6 +66,9 @@ func (f *Found) verdict(h *History, steps []Step, now time.Time) string {
 		}
 	}
 	f.Verdicts++
+	if why := f.atTheGate(h, steps, cold.Verdict, now); why != "" {
+		return why
+	}
 	if !cold.Verdict.Waits() {
 		return ""
 	}
@@ -75,7 +79,7 @@ func (f *Found) verdict(h *History, steps []Step, now time.Time) string {
 	if faults := Judge(steps, now); len(faults) > 0 {
 		return fmt.Sprintf("it is called ready, and %s", faults[0].Why)
 	}
-	return ""
+	return f.byTablet(world, log, now)
 }
 
 // folded is the state of a log that came in batches, each folded onto what was held.
@@ -131,6 +135,7 @@ func (f Found) Unseen() (kinds []work.Kind) {
 // Add adds what other histories came to.
 func (f *Found) Add(g Found) {
 	f.Histories, f.Verdicts, f.Ready, f.Overruled = f.Histories+g.Histories, f.Verdicts+g.Verdicts, f.Ready+g.Ready, f.Overruled+g.Overruled
+	f.Let, f.Lit, f.Taps = f.Let+g.Let, f.Lit+g.Lit, f.Taps+g.Taps
 	for k, n := range g.Kinds {
 		f.Kinds[k] += n
 	}

@@ -1,6 +1,7 @@
 package judge_test
 
 import (
+	"math/rand/v2"
 	"strings"
 	"testing"
 
@@ -14,10 +15,15 @@ import (
 // the kiln, whatever happened, whatever was planned, ruled and taken back; and a history
 // comes to the same verdict in batches of any size.
 func TestNothingIsReadyThatMustNotBeFired(t *testing.T) {
-	found := judge.Run(1, 3000)
+	first := rand.Uint64N(1e9)
+	t.Logf("histories from seed %d on", first)
+	found := judge.Run(first, 3000)
 	require.Empty(t, strings.Join(found.Wrong, "\n"))
 	require.Greater(t, found.Ready, 400, "enough is ready for this to show something")
 	require.Greater(t, found.Overruled, 20)
+	require.Greater(t, found.Let, 100, "and let into loads")
+	require.Greater(t, found.Lit, 10, "and lit")
+	require.Greater(t, found.Taps, 100, "with taps of tablets left out")
 	require.Empty(t, found.Unseen(), "every kind of event happens")
 	require.Len(t, found.Forms, len(piece.Kinds()), "and every form")
 }

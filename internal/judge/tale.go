@@ -18,9 +18,11 @@ type lay struct {
 	id, surface, glaze string
 	seq                int64
 	at                 time.Time
-	dip, begun         bool
+	dip, begun, told   bool
 	downTo             float64
-	coats              float64 // how thick it lies, in brushed coats
+	coats              float64 // how thick it lies, in brushed coats, as it was meant
+	felt               string
+	jar                glaze.State
 	stage              int
 }
 
@@ -32,6 +34,7 @@ type look struct {
 	parts   int
 	unsaid  bool // glaze was left before, and nobody said how it came off
 	refused bool
+	thin    bool // one thin coat was seen on the foot
 }
 
 // taken is an event that was taken back.
@@ -67,6 +70,12 @@ type tale struct {
 	bisque, inKiln bool
 	out, glazed    bool
 	conesPast      []string
+	lit            []time.Time // when each of its firings was
+	dryAfter       bool        // felt dry all over since it was last wet
+	soaked         bool        // wiped wet over raw clay and glaze, and not felt since
+	boneAt         time.Time
+	load           string // that it stands in; "fell" where something happened to it since
+	gone           []lay  // that a tablet says were wiped off, and no adult looked since
 	firingCone     string
 	world          World
 }
@@ -74,6 +83,15 @@ type tale struct {
 // upsets are the kinds after which a look from before says nothing.
 var upsets = map[work.Kind]bool{work.Coated: true, work.Patched: true, work.Wiped: true, work.Scraped: true, work.Damaged: true,
 	work.Repaired: true, work.Parted: true, work.Found: true, work.CameBack: true, work.Peeled: true, work.Sanded: true}
+
+// soils are the kinds of which, taken back, something may still be where the piece stands.
+var soils = map[work.Kind]bool{work.Coated: true, work.Patched: true, work.Wiped: true}
+
+// begins are the kinds that are work for another firing, of a piece that is out of the kiln.
+var begins = map[work.Kind]bool{work.Coated: true, work.Patched: true, work.Wiped: true, work.Resisted: true}
+
+// earlier says whether an event was told afterwards, of before some moment.
+func earlier(e work.Event, than time.Time) bool { return !e.Done.IsZero() && e.Done.Before(than) }
 
 // tell reads a history.
 func tell(steps []Step) tale {
@@ -90,14 +108,16 @@ func tell(steps []Step) tale {
 			on = []string{e.Surface}
 		}
 		if dead[e.ID] {
-			if upsets[e.Kind] {
+			if soils[e.Kind] {
 				t.undone = append(t.undone, taken{e.Seq, on})
 			}
 			continue
 		}
 		t.happens(e, on)
 		if upsets[e.Kind] {
-			t.upset, t.rulings = e.Seq, nil
+			if t.upset, t.rulings = e.Seq, nil; t.load != "" {
+				t.load = "fell"
+			}
 		}
 	}
 	return t
@@ -121,15 +141,47 @@ func when(e work.Event) time.Time {
 	return e.At
 }
 
+// wets says that it was wet at a moment. dryAfter falls unless a hand felt it dry later than that.
 func (t *tale) wets(at time.Time) {
 	if at.After(t.wet) {
 		t.wet = at
 	}
+	t.dryAfter = t.dryAfter && t.felt.After(at)
 }
+
+func later(a, b time.Time) time.Time {
+	if b.After(a) {
+		return b
+	}
+	return a
+}
+
+// raw says whether no coat of this stage was on when an event happened.
+func (t *tale) raw(e work.Event) bool {
+	for _, c := range t.coats {
+		if c.stage == t.firings() && !(earlier(e, c.at) || c.told && c.at.After(when(e))) {
+			return false
+		}
+	}
+	return true
+}
+
+// firings is how many it has behind it.
+func (t *tale) firings() int { return len(t.lit) }
 
 // happens takes the tale one event further.
 func (t *tale) happens(e work.Event, on []string) {
+	if begins[e.Kind] && t.inKiln && t.out && !earlier(e, t.lit[len(t.lit)-1]) {
+		t.glazed = true
+		t.next(e)
+	}
 	switch e.Kind {
+	case work.Felted:
+		for i := range t.coats {
+			if t.coats[i].id == e.Of {
+				t.coats[i].felt = string(e.Felt)
+			}
+		}
 	case work.Coated:
 		t.coated(e, on)
 		t.wets(when(e))
@@ -142,17 +194,28 @@ func (t *tale) happens(e work.Event, on []string) {
 	case work.Patched:
 		t.wets(when(e))
 	case work.Wiped, work.Scraped:
-		t.off(e.Surface, e.Back)
-		if t.left = false; e.Kind == work.Wiped {
-			t.boneDry = false
+		tablet := strings.HasPrefix(e.Hand, "station/")
+		if e.Kind == work.Wiped {
+			if t.raw(e) {
+				t.boneDry = false
+			} else {
+				t.soaked = true
+			}
 			t.wets(when(e))
 		}
+		t.off(e.Surface, e.Back, tablet)
+		t.left = t.left && tablet
 	case work.TouchDry:
 		if e.Text == work.StillWet {
 			t.wets(when(e))
 		}
 	case work.BoneDry:
-		t.boneDry, t.felt = true, when(e)
+		if t.raw(e) {
+			t.boneDry, t.boneAt = true, when(e)
+		}
+		if t.felt = later(t.felt, when(e)); t.felt.Equal(when(e)) && !t.felt.Before(t.wet) {
+			t.soaked, t.dryAfter = false, true
+		}
 	case work.Resisted:
 		if e.Text == "latex" {
 			t.latex[e.Surface] = true
@@ -200,16 +263,25 @@ func (t *tale) happens(e work.Event, on []string) {
 		t.help[e.Text] = true
 	case work.Covered:
 		t.cover = &look{seen: e.Seen, saw: e.Saw, passes: e.Cover == foot.Even}
+		t.looked(e)
 	case work.Checked:
 		t.checked(e)
 	case work.Ruled:
 		if e.Seen >= t.upset {
 			t.rulings = append(t.rulings, ruling{string(e.Code), e.Surface, t.as(string(e.Code), e.Surface)})
 		}
+	case work.Loaded:
+		if t.load = e.Load; e.Seen < t.upset {
+			t.load = "fell"
+		}
+	case work.TakenOut:
+		t.load = ""
 	case work.Fired:
 		t.inKiln, t.out, t.bisque, t.firingCone = true, false, e.Bisque, string(e.Cone)
+		t.lit = append(t.lit, e.At)
 	case work.Unloaded:
 		if t.inKiln {
+			t.load = ""
 			if t.out = true; t.bisque {
 				t.next(e)
 			}
@@ -248,18 +320,35 @@ func thick(e work.Event) float64 {
 	return coats
 }
 
+// stageOf is how many of its firings were lit before something was done.
+func (t *tale) stageOf(e work.Event) (n int) {
+	for _, lit := range t.lit {
+		if !earlier(e, lit) {
+			n++
+		}
+	}
+	return n
+}
+
 func (t *tale) coated(e work.Event, on []string) {
+	if t.boneDry && earlier(e, t.boneAt) {
+		t.boneDry = false
+	}
 	if e.Of != "" {
 		for i := range t.coats {
 			if t.coats[i].id == e.Of && t.coats[i].begun {
-				t.coats[i].begun, t.coats[i].at = e.Part != "", when(e)
+				t.coats[i].begun, t.coats[i].at, t.coats[i].told = e.Part != "", when(e), !e.Done.IsZero()
+				t.coats[i].stage = t.stageOf(e)
+				if e.Felt != "" {
+					t.coats[i].felt = string(e.Felt)
+				}
 				return
 			}
 		}
 		return
 	}
 	for _, s := range on {
-		c := lay{id: e.ID, surface: s, glaze: e.Glaze, seq: e.Seq, at: when(e), dip: e.How == work.Dipped, begun: e.Part != "", downTo: e.DownTo, coats: thick(e), stage: t.stage}
+		c := lay{id: e.ID, surface: s, glaze: e.Glaze, seq: e.Seq, at: when(e), dip: e.How == work.Dipped, begun: e.Part != "", downTo: e.DownTo, coats: thick(e), felt: string(e.Felt), jar: e.Body, told: !e.Done.IsZero(), stage: t.stageOf(e)}
 		if e.Doubts != "" {
 			t.doubts = append(t.doubts, c)
 			continue
@@ -298,19 +387,30 @@ func (t *tale) answered(e work.Event) {
 }
 
 // off takes the last coats of a surface away that are not fired on.
-func (t *tale) off(surface string, n int) {
+func (t *tale) off(surface string, n int, tablet bool) {
 	for i := len(t.coats) - 1; i >= 0 && n > 0; i-- {
-		if t.coats[i].surface == surface && t.coats[i].stage == t.stage {
+		if t.coats[i].surface == surface && t.coats[i].stage == t.firings() {
+			if tablet {
+				t.gone = append(t.gone, t.coats[i])
+			}
 			t.coats = slices.Delete(t.coats, i, i+1)
 			n--
 		}
 	}
 }
 
+// looked says that an adult looked, after all that happened.
+func (t *tale) looked(e work.Event) {
+	if !strings.HasPrefix(e.Hand, "station/") && e.Seen >= t.upset {
+		t.gone = nil
+	}
+}
+
 func (t *tale) checked(e work.Event) {
+	defer t.looked(e)
 	bad := e.Verdict == foot.Left || e.Verdict == foot.TooLow
-	good := e.Verdict == foot.Clean || e.Verdict == foot.Stained
-	t.check = &look{seen: e.Seen, saw: e.Saw, passes: good, parts: e.Parts, refused: !good, unsaid: good && t.left && e.Text == ""}
+	good := e.Verdict == foot.Clean || e.Verdict == foot.Stained || e.Verdict == foot.Thin
+	t.check = &look{seen: e.Seen, saw: e.Saw, passes: good, parts: e.Parts, refused: !good, thin: e.Verdict == foot.Thin, unsaid: good && t.left && e.Text == ""}
 	if bad {
 		t.left = true
 	} else if good && e.Text != "" {
@@ -328,6 +428,7 @@ func (t *tale) next(e work.Event) {
 	t.inKiln, t.out, t.broke = false, false, ""
 	t.cover, t.check, t.rulings, t.undone = nil, nil, nil, nil
 	t.wet, t.felt, t.boneDry, t.left = time.Time{}, time.Time{}, false, false
+	t.dryAfter, t.soaked, t.gone, t.load = false, false, nil, ""
 	t.latex, t.help = map[string]bool{}, map[string]bool{}
 	t.upset = e.Seq
 }
@@ -344,7 +445,7 @@ func (t *tale) doubtful() (on []string) {
 			}
 			upTo, looked := t.vouched[d.ID]
 			open = open || !looked || c.seq > upTo
-			if c.stage == t.stage && !slices.Contains(of, c.surface) {
+			if c.stage == t.firings() && !slices.Contains(of, c.surface) {
 				of = append(of, c.surface)
 			}
 		}

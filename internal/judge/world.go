@@ -14,6 +14,7 @@ import (
 	"enkaustos/core/kiln"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
+	"enkaustos/core/ready"
 	"enkaustos/core/rules"
 	"enkaustos/core/stock"
 	"enkaustos/core/survey"
@@ -77,8 +78,22 @@ func (d draw) world() World {
 	w.Own.Standing.LidApart = d.in(4)
 	w.Bucket, w.Jar = d.bucket(), d.jar()
 	w.shape()
+	if d.in(3) {
+		w.Own.Marking = d.details(w.Body)
+		w.shape()
+	}
 	w.Plan = d.plan(w)
 	return w
+}
+
+// details draws what is marked out on a piece: let into its ground, or laid over it.
+func (d draw) details(b piece.Body) (m piece.Marking) {
+	for n := range 1 + d.IntN(2) {
+		ground := one(d, b.Surfaces...)
+		m.Details = append(m.Details, piece.Detail{ID: fmt.Sprintf("detail%d", n), Name: "Detail", Kind: one(d, piece.Panel, piece.Motif, piece.Dots, piece.Letters),
+			On: ground.ID, AreaCM2: min(3, ground.AreaCM2/4), Over: d.in(2), Edged: d.in(3), Optional: d.in(6)})
+	}
+	return m
 }
 
 // bucket draws what a bucket weighs: mostly as it should, now and then water or mud.
@@ -114,7 +129,10 @@ func hasPose(k piece.Kind) bool {
 func (w *World) shape() bool {
 	body, err := w.Own.Body(w.Form, nil, piece.Marking{})
 	if err != nil {
-		return false
+		w.Own.Marking = piece.Marking{} // a ground that takes no detail
+		if body, err = w.Own.Body(w.Form, nil, piece.Marking{}); err != nil {
+			return false
+		}
 	}
 	w.Body = body
 	w.Planned++
@@ -185,7 +203,7 @@ func (w World) work(s work.State) plan.Work {
 // Case is what core judges.
 func (w World) Case(s work.State) survey.Case {
 	shelf := plan.NewShelf(w.House, w.jars(), nil)
-	return survey.Case{Body: w.Body, Plan: shelf.FromJars(w.Plan, s.Layers), State: s, Work: w.work(s), Shelf: shelf,
+	return survey.Case{Goes: ready.Goes{Class: class}, Body: w.Body, Plan: shelf.FromJars(w.Plan, s.Layers), State: s, Work: w.work(s), Shelf: shelf,
 		Drying: work.Drying{House: w.House}, Spreads: stock.Spreads{}}
 }
 
@@ -195,6 +213,9 @@ type Step struct {
 	Event *work.Event // nil where the world changed
 	World World       // as it is from this step on
 }
+
+// class is the class of every piece.
+const class = "c"
 
 // start is when every history begins.
 var start = time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)

@@ -1,4 +1,7 @@
-package main
+// Package mutate breaks sources on purpose, one place at a time: what tests, or a judge, are worth
+// shows in how many of the breaks they notice. The source is never touched: the go command reads
+// the broken file through an overlay.
+package mutate
 
 import (
 	"fmt"
@@ -8,44 +11,56 @@ import (
 	"go/token"
 	"go/types"
 	"io/fs"
+	"math/rand/v2"
 	"os"
 	"path/filepath"
-	"strconv"
 	"strings"
 )
 
-// broken is one place with something else written in it.
-type broken struct {
-	file     string
-	line     int
-	from, to string
+// Break is one place with something else written in it.
+type Break struct {
+	File     string
+	Line     int
+	From, To string
+	Operator string
 	start    int // bytes into the file
 	end      int
 }
 
-// pkg is the package of the place, as the go command names it.
-func (b broken) pkg() string { return "./" + filepath.ToSlash(filepath.Dir(b.file)) }
+// Package is the package of the place, as the go command names it.
+func (b Break) Package() string { return "./" + filepath.ToSlash(filepath.Dir(b.File)) }
 
-func (b broken) String() string { return fmt.Sprintf("%s:%05d %s", b.file, b.line, b.from) }
+func (b Break) String() string { return fmt.Sprintf("%s:%05d %s", b.File, b.Line, b.From) }
 
-// swapped says what a mistaken hand writes for a sign.
-var swapped = map[token.Token]token.Token{
-	token.EQL: token.NEQ, token.NEQ: token.EQL, token.LAND: token.LOR, token.LOR: token.LAND,
-	token.ADD: token.SUB, token.SUB: token.ADD, token.MUL: token.QUO, token.QUO: token.MUL,
+// Draw finds all places of some folders that can be broken, and puts them in an order that follows
+// from a seed.
+func Draw(seed uint64, roots ...string) (all []Break, err error) {
+	for _, root := range roots {
+		of, err := find(root)
+		if err != nil {
+			return nil, err
+		}
+		all = append(all, of...)
+	}
+	rand.New(rand.NewPCG(seed, 1)).Shuffle(len(all), func(i, j int) { all[i], all[j] = all[j], all[i] })
+	return all, nil
 }
 
-// What is smaller is no figure: it is how near to a bound counts as on it.
-const tolerance = 1e-3
+// At is a break that is written out: the text from, which stands once in the file, becomes to.
+func At(file, from, to string) (b Break, err error) {
+	text, err := os.ReadFile(file)
+	if err != nil {
+		return b, err
+	}
+	at := strings.Index(string(text), from)
+	if at < 0 || strings.LastIndex(string(text), from) != at {
+		return b, fmt.Errorf("%s: %q stands there %d times, expected once", file, from, strings.Count(string(text), from))
+	}
+	return Break{File: file, Line: 1 + strings.Count(string(text[:at]), "\n"), From: oneLine(from), To: to, Operator: "by hand", start: at, end: at + len(from)}, nil
+}
 
-// A count that meets its bound tells "less" from "at most"; a measured number never
-// meets it to the last bit, so there the comparison is turned round.
-var (
-	offByOne = map[token.Token]token.Token{token.LSS: token.LEQ, token.LEQ: token.LSS, token.GTR: token.GEQ, token.GEQ: token.GTR}
-	turned   = map[token.Token]token.Token{token.LSS: token.GEQ, token.LEQ: token.GTR, token.GTR: token.LEQ, token.GEQ: token.LSS}
-)
-
-// breaks are all places of a folder that can be broken.
-func breaks(root string) (all []broken, err error) {
+// find lists all places of a folder that can be broken.
+func find(root string) (all []Break, err error) {
 	known := token.NewFileSet()
 	imports := importer.ForCompiler(known, "source", nil)
 	err = filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {
@@ -59,8 +74,8 @@ func breaks(root string) (all []broken, err error) {
 	return all, err
 }
 
-// packageBreaks are the places of one package.
-func packageBreaks(known *token.FileSet, imports types.Importer, dir string) (all []broken, err error) {
+// packageBreaks lists the places of one package.
+func packageBreaks(known *token.FileSet, imports types.Importer, dir string) (all []Break, err error) {
 	paths, err := filepath.Glob(filepath.Join(dir, "*.go"))
 	if err != nil {
 		return nil, err
@@ -86,60 +101,13 @@ func packageBreaks(known *token.FileSet, imports types.Importer, dir string) (al
 		if err != nil {
 			return nil, err
 		}
-		add := func(from, to token.Pos, with string) {
+		w := walker{said: said, add: func(operator string, from, to token.Pos, with string) {
 			at, end := known.Position(from), known.Position(to).Offset
-			all = append(all, broken{path, at.Line, strings.Join(strings.Fields(string(text[at.Offset:end])), " "), with, at.Offset, end})
-		}
-		ast.Inspect(file, func(n ast.Node) bool { return place(n, said, add) })
+			all = append(all, Break{File: path, Line: at.Line, From: oneLine(string(text[at.Offset:end])), To: with, Operator: operator, start: at.Offset, end: end})
+		}}
+		ast.Inspect(file, w.visit)
 	}
 	return all, nil
 }
 
-// place breaks one node, where it is one that can be broken.
-func place(n ast.Node, said types.Info, add func(from, to token.Pos, with string)) bool {
-	switch n := n.(type) {
-	case *ast.ImportSpec:
-		return false
-	case *ast.BinaryExpr:
-		if to, ok := otherSign(n, said); ok {
-			add(n.OpPos, n.OpPos+token.Pos(len(n.Op.String())), to.String())
-		}
-	case *ast.BasicLit:
-		switch n.Kind {
-		case token.INT:
-			add(n.Pos(), n.End(), "("+n.Value+" + 1)")
-		case token.FLOAT:
-			if v, err := strconv.ParseFloat(n.Value, 64); err == nil && v >= tolerance {
-				add(n.Pos(), n.End(), "("+n.Value+" * 1.25)")
-			}
-		}
-	case *ast.UnaryExpr:
-		if n.Op == token.NOT || n.Op == token.SUB {
-			add(n.OpPos, n.OpPos+1, " ")
-		}
-	case *ast.CompositeLit:
-		for i, e := range n.Elts {
-			if pair, ok := e.(*ast.KeyValueExpr); ok && i+1 < len(n.Elts) {
-				if _, field := pair.Key.(*ast.Ident); field {
-					add(pair.Pos(), n.Elts[i+1].Pos(), "")
-				}
-			}
-		}
-	}
-	return true
-}
-
-// otherSign is what stands in the place of an operator, if anything can.
-func otherSign(n *ast.BinaryExpr, said types.Info) (token.Token, bool) {
-	basic, ok := said.TypeOf(n.X).Underlying().(*types.Basic)
-	measured := ok && basic.Info()&types.IsFloat != 0
-	if ok && basic.Info()&types.IsString != 0 && n.Op == token.ADD {
-		return 0, false // words put together have no minus
-	}
-	for _, signs := range []map[token.Token]token.Token{swapped, map[bool]map[token.Token]token.Token{true: turned, false: offByOne}[measured]} {
-		if to, ok := signs[n.Op]; ok {
-			return to, true
-		}
-	}
-	return 0, false
-}
+func oneLine(text string) string { return strings.Join(strings.Fields(text), " ") }

@@ -1,8 +1,9 @@
-package main
+package mutate
 
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"os"
 	"os/exec"
@@ -14,16 +15,24 @@ import (
 	"time"
 )
 
-// tryAll breaks one place after the other, one a processor, until so many have
-// compiled. tests are the packages whose tests run on a break, and the ones that run
-// where those see nothing.
-func tryAll(all []broken, places int, tests func(broken) (first, then []string)) (r result, err error) {
+// Result is what came of some breaks.
+type Result struct {
+	Noticed, Void int
+	Missed        []Break
+}
+
+// Tried is how many breaks compiled, and were held against something.
+func (r Result) Tried() int { return r.Noticed + len(r.Missed) }
+
+// TryAll breaks one place after the other, one a processor, until so many have compiled. tests are
+// the packages whose tests run on a break, and the ones that run where those see nothing.
+func TryAll(all []Break, places int, tests func(Break) (first, then []string)) (r Result, err error) {
 	var lock sync.Mutex
 	next := 0
-	take := func() (b broken, ok bool) {
+	take := func() (b Break, ok bool) {
 		lock.Lock()
 		defer lock.Unlock()
-		if err != nil || next == len(all) || next-r.void == places {
+		if err != nil || next == len(all) || next-r.Void == places {
 			return b, false
 		}
 		next++
@@ -40,14 +49,14 @@ func tryAll(all []broken, places int, tests func(broken) (first, then []string))
 				case failed != nil:
 					err = failed
 				case verdict == void:
-					r.void++ // it does not compile: nothing that anybody could write by mistake
+					r.Void++ // it does not compile: nothing that anybody could write by mistake
 				case verdict == caught:
-					r.caught++
+					r.Noticed++
 				default:
-					r.survivors = append(r.survivors, b)
-					fmt.Fprintf(os.Stderr, "\rnot caught: %s:%d %s -> %s\n", b.file, b.line, b.from, b.to)
+					r.Missed = append(r.Missed, b)
+					fmt.Fprintf(os.Stderr, "\rnot noticed: %s:%d %s -> %s\n", b.File, b.Line, b.From, b.To)
 				}
-				fmt.Fprintf(os.Stderr, "\r%d of %d, %d caught", r.tried(), places, r.caught)
+				fmt.Fprintf(os.Stderr, "\r%d of %d, %d noticed", r.Tried(), places, r.Noticed)
 				lock.Unlock()
 			}
 		})
@@ -66,43 +75,53 @@ const (
 )
 
 // try runs tests on the broken source.
-func (b broken) try(first, then []string) (verdict, error) {
-	dir, err := os.MkdirTemp("", "mutate")
+func (b Break) try(first, then []string) (verdict, error) {
+	overlay, done, err := b.Overlay()
 	if err != nil {
 		return void, err
 	}
-	defer func() { _ = os.RemoveAll(dir) }()
-	text, err := os.ReadFile(b.file)
-	if err != nil {
-		return void, err
-	}
-	other, plan := filepath.Join(dir, filepath.Base(b.file)), filepath.Join(dir, "overlay.json")
-	whole, err := filepath.Abs(b.file)
-	if err != nil {
-		return void, err
-	}
-	overlay, _ := json.Marshal(map[string]map[string]string{"Replace": {whole: other}})
-	if err := os.WriteFile(other, slices.Concat(text[:b.start], []byte(b.to), text[b.end:]), 0o600); err != nil {
-		return void, err
-	}
-	if err := os.WriteFile(plan, overlay, 0o600); err != nil {
-		return void, err
-	}
+	defer done()
 	run := func(args ...string) bool {
 		ctx, stop := context.WithTimeout(context.Background(), 5*time.Minute)
 		defer stop()
 		return exec.CommandContext(ctx, "go", args...).Run() == nil //nolint:gosec // the go command
 	}
 	test := func(packages []string) bool {
-		return run(append([]string{"test", "-overlay", plan, "-vet=off", "-ldflags=-s -w", "-failfast"}, packages...)...)
+		return run(append([]string{"test", overlay, "-vet=off", "-ldflags=-s -w", "-failfast"}, packages...)...)
 	}
 	switch {
-	case !run("build", "-overlay", plan, b.pkg()):
+	case !run("build", overlay, b.Package()):
 		return void, nil
 	case !test(first), len(then) > 0 && !test(then):
 		return caught, nil
 	}
 	return survived, nil
+}
+
+// Overlay writes the broken file beside the source, and gives the flag by which the go command
+// reads it instead. done removes it.
+func (b Break) Overlay() (flag string, done func(), err error) {
+	text, err := os.ReadFile(b.File)
+	if err != nil {
+		return "", nil, err
+	}
+	whole, err := filepath.Abs(b.File)
+	if err != nil {
+		return "", nil, err
+	}
+	dir, err := os.MkdirTemp("", "mutate")
+	if err != nil {
+		return "", nil, err
+	}
+	done = func() { _ = os.RemoveAll(dir) }
+	other, plan := filepath.Join(dir, filepath.Base(b.File)), filepath.Join(dir, "overlay.json")
+	replace, _ := json.Marshal(map[string]map[string]string{"Replace": {whole: other}})
+	err = errors.Join(os.WriteFile(other, slices.Concat(text[:b.start], []byte(b.To), text[b.end:]), 0o600), os.WriteFile(plan, replace, 0o600))
+	if err != nil {
+		done()
+		return "", nil, err
+	}
+	return "-overlay=" + plan, done, nil
 }
 
 // forget throws away the cases that broke a broken core: the whole one stands them.
@@ -113,8 +132,8 @@ func forget() {
 	}
 }
 
-// dependents are the packages of core that use a package, directly or not.
-func dependents() (map[string][]string, error) {
+// Dependents lists, for each package of core, those of core that use it, directly or not.
+func Dependents() (map[string][]string, error) {
 	text, err := exec.Command("go", "list", "-test", "-f", "{{.ImportPath}} {{join .Deps \" \"}}", "./core/...").Output()
 	if err != nil {
 		return nil, err

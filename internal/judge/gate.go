@@ -1,0 +1,111 @@
+package judge
+
+import (
+	"fmt"
+	"slices"
+	"time"
+
+	"enkaustos/core/kiln"
+	"enkaustos/core/ready"
+	"enkaustos/core/survey"
+	"enkaustos/core/work"
+)
+
+// kilns are those of the judge's world.
+var kilns = []kiln.Kiln{
+	{Name: "Low", From: "06", To: "04", Air: kiln.Oxidation}, {Name: "Mid", From: "04", To: "6", Air: kiln.Oxidation},
+	{Name: "High", From: "5", To: "10", Air: kiln.Reduction}, {Name: "Old", From: "06", To: "10", Air: kiln.Oxidation, Rests: true},
+}
+
+// atTheGate holds the gate against a load that is drawn, in a kiln, with company: what core lets in,
+// or lets be lit, has to agree with all of it. It says what is wrong; "" where nothing is.
+func (f *Found) atTheGate(h *History, steps []Step, v ready.Verdict, now time.Time) string {
+	t := tell(steps)
+	next := string(t.world.Cone)
+	if t.world.Green && t.firings() == 0 {
+		next = "04"
+	}
+	in := ready.Load{ID: one(h.draw, "L", "L", "M"), Name: "Load", Cone: kiln.Cone(one(h.draw, next, next, next, "04", "6")), NoKilns: h.in(3)}
+	if !in.NoKilns {
+		in.Kilns = []kiln.Kiln{one(h.draw, kilns...)}
+	}
+	if h.in(3) {
+		in.Bisque = new(h.in(2))
+	}
+	if h.in(4) {
+		in.Class = one(h.draw, class, "another")
+	}
+	if h.in(2) {
+		in.Inside = []ready.Company{{Who: "Another", Air: one(h.draw, kiln.Oxidation, kiln.Oxidation, kiln.Reduction)}}
+	}
+	seen := int64(h.IntN(len(steps) + 1))
+	wrong := func(act string) string {
+		if why := t.againstLoad(in, next); why != "" {
+			return fmt.Sprintf("it may be %s, and %s", act, why)
+		}
+		if faults := Judge(steps, now); len(faults) > 0 {
+			return fmt.Sprintf("it may be %s, and %s", act, faults[0].Why)
+		}
+		return ""
+	}
+	if v.KeptOut(in, ready.ToPut(seen)) == "" {
+		f.Let++
+		switch why := wrong("put into a load"); {
+		case why != "":
+			return why
+		case seen < t.upset:
+			return "it may be put into a load by somebody who had not seen all"
+		case t.load != "" && t.load != "fell":
+			return "it may be put into a load while it stands in one"
+		}
+	}
+	if v.KeptOut(in, ready.ToLight()) == "" {
+		f.Lit++
+		if why := wrong("lit"); why != "" {
+			return why
+		}
+		if t.load != in.ID {
+			return "the kiln may be lit with it, and it does not stand in it"
+		}
+	}
+	return ""
+}
+
+// againstLoad says what speaks against a piece in a load; "" where nothing does.
+func (t *tale) againstLoad(in ready.Load, next string) string {
+	w := t.world
+	switch {
+	case string(in.Cone) != next:
+		return "the load is fired to another cone"
+	case in.Bisque != nil && *in.Bisque != (w.Green && t.firings() == 0):
+		return "the load is of other wares"
+	case in.Class != "" && in.Class != class:
+		return "the load is of another class"
+	case slices.ContainsFunc(in.Inside, func(c ready.Company) bool { return c.Air == kiln.Reduction }):
+		return "what stands beside it is fired in reduction"
+	case in.NoKilns:
+		return ""
+	}
+	k := in.Kilns[0]
+	if k.Rests || k.Air == kiln.Reduction || hotter(string(k.From), next) || hotter(next, string(k.To)) {
+		return k.Name + " is not fired so"
+	}
+	return ""
+}
+
+// byTablet leaves out each event of a tablet that may take no reason away: what is ready has to be
+// so without it. It says what is wrong; "" where nothing is.
+func (f *Found) byTablet(w World, log []work.Event, now time.Time) string {
+	for i, e := range log {
+		entry, _ := work.Of(e.Kind)
+		if !e.FromTablet() || entry.Lifts != "" {
+			continue
+		}
+		f.Taps++
+		without := slices.Delete(slices.Clone(log), i, i+1)
+		if v := survey.Of(w.Case(work.Fold(without)), now).Verdict; !v.MayBeFired() {
+			return fmt.Sprintf("it is ready by what a tablet said, event %d, a %s: without it %s", e.Seq, e.Kind, said(v.Blockers()))
+		}
+	}
+	return ""
+}
