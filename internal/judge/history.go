@@ -112,7 +112,7 @@ func (h *History) add(e work.Event) bool {
 func (h *History) hand(e *work.Event) work.Actor {
 	entry, _ := work.Of(e.Kind)
 	forced := (e.Kind == work.Wiped || e.Kind == work.Scraped) && h.in(4)
-	if !forced && (entry.By != work.Station || !h.in(3)) {
+	if !forced && (entry.By != work.Station || !h.in(2)) {
 		return teacher
 	}
 	if !forced && e.Done.IsZero() && h.in(6) {

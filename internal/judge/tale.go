@@ -280,8 +280,7 @@ func (t *tale) happens(e work.Event, on []string) {
 		t.inKiln, t.out, t.bisque, t.firingCone = true, false, e.Bisque, string(e.Cone)
 		t.lit = append(t.lit, e.At)
 	case work.Unloaded:
-		if t.inKiln {
-			t.load = ""
+		if t.load = ""; t.inKiln {
 			if t.out = true; t.bisque {
 				t.next(e)
 			}
