@@ -192,7 +192,7 @@ func (l Lists) ListForms(context.Context, contract.ListFormsRequestObject) (cont
 
 // SketchForm draws a form, with what is marked on it, without keeping it.
 func (l Lists) SketchForm(_ context.Context, r contract.SketchFormRequestObject) (contract.SketchFormResponseObject, error) {
-	body, err := plan.Own{}.Body(piece.Form(r.Body.Form), r.Body.Measures, view.Value(r.Body.Marking))
+	body, err := plan.Own{}.Body(piece.Form(r.Body.Form), view.Value(r.Body.Measures), view.Value(r.Body.Marking))
 	if err != nil {
 		return nil, school.Says(err)
 	}

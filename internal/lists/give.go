@@ -126,7 +126,7 @@ func makers(students *[]string, each *int) Makers {
 
 // AddAssignment gives a class a form.
 func (l Lists) AddAssignment(ctx context.Context, r contract.AddAssignmentRequestObject) (contract.AddAssignmentResponseObject, error) {
-	asked := school.AssignmentRecord{Class: r.Body.Class, Name: strings.TrimSpace(r.Body.Name), Form: piece.Form(r.Body.Form), Measures: r.Body.Measures,
+	asked := school.AssignmentRecord{Class: r.Body.Class, Name: strings.TrimSpace(r.Body.Name), Form: piece.Form(r.Body.Form), Measures: view.Value(r.Body.Measures),
 		Marking: view.Value(r.Body.Marking), Clay: view.Value(r.Body.Clay), Cone: kiln.Cone(r.Body.Cone), Jars: view.Value(r.Body.Jars), Green: view.Value(r.Body.Green), BisqueCone: kiln.Cone(view.Value(r.Body.BisqueCone))}
 	var v contract.Assignment
 	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) error {

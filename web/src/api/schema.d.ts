@@ -3402,7 +3402,7 @@ export interface components {
             form: string;
             measures: {
                 [key: string]: number;
-            };
+            } | null;
         };
         Sketch: {
             /** @description What lies between every two surfaces that meet */
@@ -5787,7 +5787,7 @@ export interface components {
         Own: {
             measures?: {
                 [key: string]: number;
-            };
+            } | null;
             marking?: components["schemas"]["Marking"];
             standing?: components["schemas"]["Standing"];
         };
@@ -5920,7 +5920,7 @@ export interface components {
             atmosphere?: components["schemas"]["Atmosphere"];
             measures?: {
                 [key: string]: number;
-            };
+            } | null;
             marking?: components["schemas"]["Marking"];
             template?: components["schemas"]["Choice"][];
             /** @description Jars it may use; empty for what the class may */

@@ -18,7 +18,7 @@ export function useSketch(of: MaybeRefOrGetter<Schemas["FormMeasures"] & { marki
   watch(
     settled,
     async (body) => {
-      if (!body.form || !Object.keys(body.measures).length) return;
+      if (!body.form || !Object.keys(body.measures ?? {}).length) return;
       try {
         sketched.value = await answer(api.POST("/forms", { body }));
         errors.value = {};
