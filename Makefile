@@ -11,7 +11,7 @@ export GOFLAGS = -trimpath
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: format judge accuracy lesson-report kiln-report results-report term-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint lint-types lint-style generate check-generated tools-present chromium
+.PHONY: format cold judge accuracy lesson-report kiln-report results-report term-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint lint-types lint-style generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -93,10 +93,17 @@ storm: build .tools/litestream
 damage:
 	DAMAGE=1000 go test -count=1 -timeout 30m -v -run TestDamagedFiles ./internal/api
 
-# The verdict "may be fired" against a judge written apart; FOR says how long.
+# The verdict "may be fired" against a judge written apart, FOR says how long; then forty breaks of
+# core, each judged for two minutes.
 judge:
 	go run ./internal/judge/command -for $(or $(FOR),1h) > .judge.part
+	go run ./internal/judge/breaks -for $(or $(EACH),2m) >> .judge.part
 	mv .judge.part docs/judge.md
+
+# What a school in memory answers against cold starts of it, ten thousand random changes long.
+cold:
+	go run ./internal/cold/command > .cold.part
+	mv .cold.part docs/memory.md
 
 # Every parser against whatever bytes come, a minute each; FUZZ says how long else.
 fuzz:

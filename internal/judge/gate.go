@@ -21,11 +21,12 @@ var kilns = []kiln.Kiln{
 // or lets be lit, has to agree with all of it. It says what is wrong; "" where nothing is.
 func (f *Found) atTheGate(h *History, steps []Step, v ready.Verdict, now time.Time) string {
 	t := tell(steps)
+	faults := Judge(steps, now)
 	next := string(t.world.Cone)
 	if t.world.Green && t.firings() == 0 {
 		next = "04"
 	}
-	in := ready.Load{ID: one(h.draw, "L", "L", "M"), Name: "Load", Cone: kiln.Cone(one(h.draw, next, next, next, "04", "6")), NoKilns: h.in(3)}
+	in := ready.Load{ID: one(h.draw, "L", "L", "L", "M"), Name: "Load", Cone: kiln.Cone(one(h.draw, next, next, next, "04", "6")), NoKilns: h.in(3)}
 	if !in.NoKilns {
 		in.Kilns = []kiln.Kiln{one(h.draw, kilns...)}
 	}
@@ -43,7 +44,7 @@ func (f *Found) atTheGate(h *History, steps []Step, v ready.Verdict, now time.Ti
 		if why := t.againstLoad(in, next); why != "" {
 			return fmt.Sprintf("it may be %s, and %s", act, why)
 		}
-		if faults := Judge(steps, now); len(faults) > 0 {
+		if len(faults) > 0 {
 			return fmt.Sprintf("it may be %s, and %s", act, faults[0].Why)
 		}
 		return ""

@@ -54,6 +54,9 @@ func Draw(seed uint64) *History {
 	if h.in(2) {
 		h.look()
 	}
+	if h.in(6) {
+		h.onFired()
+	}
 	if h.in(3) {
 		h.add(work.Event{Kind: work.Loaded, Load: "L", Seen: h.state.Seq})
 		for h.in(3) {
@@ -61,6 +64,14 @@ func Draw(seed uint64) *History {
 		}
 	}
 	return h
+}
+
+// onFired works on a piece that is out of the kiln, and says afterwards that it is fired again.
+func (h *History) onFired() {
+	h.through(h.world.Green && len(h.state.Past) == 0)
+	h.add(work.Event{Kind: work.Coated, Surface: one(h.draw, h.world.Body.Surfaces...).ID, Glaze: "A"})
+	h.add(work.Event{Kind: work.Refired, Text: "mended"})
+	h.carefully()
 }
 
 // add logs an event as a server does, where it is not refused: by the teacher or from a tablet, now
@@ -281,7 +292,9 @@ func (h *History) through(bisque bool) {
 			h.add(work.Event{Kind: work.Proved, Surface: last.Surface, Felt: work.Thick})
 		}
 	}
-	h.add(work.Event{Kind: work.Refired, Text: "mended"})
+	if !h.in(4) {
+		h.add(work.Event{Kind: work.Refired, Text: "mended"})
+	}
 }
 
 // anything is one more thing that happens, likely or not.

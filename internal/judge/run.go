@@ -66,8 +66,10 @@ func (f *Found) verdict(h *History, steps []Step, now time.Time) string {
 		}
 	}
 	f.Verdicts++
-	if why := f.atTheGate(h, steps, cold.Verdict, now); why != "" {
-		return why
+	for range 4 {
+		if why := f.atTheGate(h, steps, cold.Verdict, now); why != "" {
+			return why
+		}
 	}
 	if !cold.Verdict.Waits() {
 		return ""

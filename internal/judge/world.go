@@ -74,7 +74,7 @@ func (d draw) world() World {
 	if kinds := piece.Kinds(); slices.ContainsFunc(kinds, func(k piece.Kind) bool { return k.Form == w.Form && hasPose(k) }) && !d.in(4) {
 		w.Own.Measures["pose"] = 1
 	}
-	w.Own.Standing.Stilts = d.in(4)
+	w.Own.Standing.Stilts = d.in(4) || w.House.Foot == rules.Stilts && d.in(2)
 	w.Own.Standing.LidApart = d.in(4)
 	w.Bucket, w.Jar = d.bucket(), d.jar()
 	w.shape()
@@ -142,6 +142,15 @@ func (w *World) shape() bool {
 // house draws a house: a room as it is proposed, with some of its rules another way.
 func (d draw) house() rules.House {
 	h, _ := rules.Default().With(one(d, rules.Presets()...).Values)
+	if d.in(6) {
+		h.Foot, h.StiltsCone = rules.Stilts, one(d, "04", "6", "6", "none")
+	}
+	if d.in(6) {
+		h.Seat = rules.OneCoat
+	}
+	if d.in(6) {
+		h.Layering = rules.Double
+	}
 	for range d.IntN(4) {
 		f := one(d, rules.Fields()...)
 		value := fmt.Sprint(f.Least + float64(d.IntN(4)))
@@ -155,9 +164,11 @@ func (d draw) house() rules.House {
 
 // plan draws choices for all surfaces, mostly sensible ones.
 func (d draw) plan(w World) plan.Plan {
-	p := plan.Plan{}
+	p, footed := plan.Plan{}, w.House.Foot == rules.Stilts && d.in(2)
 	for _, s := range w.Body.Surfaces {
 		switch {
+		case s.Stands && footed || s.Seat && d.in(4): // as a house may lay it there, or against it
+			p[s.ID] = plan.Choice{Stack: glaze.Stack{{Glaze: "A", Coats: 1}}}
 		case (s.Stands || s.Seat) && !d.in(8):
 			p[s.ID] = plan.Choice{Bare: true}
 		case d.in(9):
@@ -171,7 +182,12 @@ func (d draw) plan(w World) plan.Plan {
 }
 
 func (d draw) stack(w World) glaze.Stack {
-	switch d.IntN(8) {
+	switch d.IntN(9) {
+	case 8: // in turn, or far too much of one
+		if d.in(2) {
+			return glaze.Stack{{Glaze: "A", Coats: 4 + d.IntN(5)}}
+		}
+		return glaze.Stack{{Glaze: "A", Coats: 2}, {Glaze: "R", Coats: 2}, {Glaze: "A", Coats: 2}, {Glaze: "R", Coats: 1}}
 	case 0:
 		return glaze.Stack{{Glaze: "D", Coats: 1, Dip: true}}
 	case 1:

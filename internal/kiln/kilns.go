@@ -68,7 +68,7 @@ func places(m school.Moment, k kiln.Kiln) []contract.KilnPlace {
 func Keep(m school.Moment, c *school.Change, k kiln.Kiln) (kiln.Kiln, error) {
 	k.Name = strings.TrimSpace(k.Name)
 	var out refusals
-	for _, f := range k.Faults() {
+	for _, f := range append(k.Faults(), k.Asks()...) {
 		out.add(f.Key, f.Text)
 	}
 	if _, known := school.Kilns.Get(m.Snapshot, k.ID); k.ID != "" && !known {
