@@ -5,17 +5,18 @@ import (
 	"time"
 )
 
-// Cooling is how long a kiln cools at the least that nobody knows more of (12 to 24 h, common
-// practice). Opened hot, glaze crazes and pots crack.
+// Cooling is how long a kiln cools at the least (12 to 24 h, common practice). Opened hot, glaze
+// crazes and pots crack.
 const Cooling = 12 * time.Hour
 
-// CoolAt is when a load that was lit at a moment can be unloaded, of a kiln that takes so many
-// minutes from lighting until then; 0 where nobody knows.
+// CoolAt is before when nobody need ask whether a load that was lit at a moment is hot: the least
+// that a kiln cools, or, of a small one, the minutes that it takes from lighting until it is
+// unloaded; 0 where nobody knows them.
 func CoolAt(lit time.Time, minutes int) time.Time {
-	if minutes <= 0 {
-		return lit.Add(Cooling)
+	if own := time.Duration(minutes) * time.Minute; own > 0 && own < Cooling {
+		return lit.Add(own)
 	}
-	return lit.Add(time.Duration(minutes) * time.Minute)
+	return lit.Add(Cooling)
 }
 
 // Hot says in a sentence that a load of a name is opened before it can have cooled; "" where it
@@ -25,7 +26,7 @@ func Hot(name string, lit, at time.Time, minutes int) string {
 	if !at.Before(cool) {
 		return ""
 	}
-	return fmt.Sprintf("%s was lit %s ago and cools for another %s: opened hot, glaze crazes, pots crack and hands burn.",
+	return fmt.Sprintf("%s was lit %s ago and is hot for %s more at the least: opened hot, glaze crazes, pots crack and hands burn.",
 		name, hours(at.Sub(lit)), hours(cool.Sub(at)))
 }
 

@@ -138,6 +138,10 @@ func TestACoatBelongsToTheFiringAfterIt(t *testing.T) {
 	back := fired.then(again).bone().passed().then(work.Event{Kind: work.Loaded, Load: "M", Seen: 99}).undo(id)
 	require.Equal(t, "It was fired already.", ready.Judge(caseOf(t, simple, nil, work.Fold(back), start.Add(99*time.Hour))).KeptOut(ready.Load{ID: "M", Cone: "6", NoKilns: true}, ready.ToLight()))
 
+	twice := fired.then(again).bone().passed().fired(false).undo(id)
+	both := work.Fold(twice)
+	require.Len(t, both.Firings(), 2, "no firing takes the place of another, whatever was undone")
+
 	instead := done.fired(false).then(again).undo("e2").coat("face", "A", 1).bone().passed()
 	state := work.Fold(instead)
 	require.Equal(t, []bool{true, false}, []bool{state.FiredOn(state.Coats[0]), state.FiredOn(state.Coats[1])})

@@ -96,6 +96,8 @@ var brushing = []Entry{
 				return senseless("what was said of the kiln is said at the kiln.")
 			case old.Kind == Refired && sc.State.Load != nil:
 				return senseless("it stands in a load for that firing: take it out first.")
+			case old.Kind == Refired && slices.ContainsFunc(sc.State.Firings(), func(f Firing) bool { return f.Seq > old.Seq }):
+				return senseless("it was fired since.")
 			}
 			return nil
 		},

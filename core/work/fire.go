@@ -26,6 +26,11 @@ var firing = []Entry{
 	{Kind: Fired, Fields: []string{"load", "cone", "bisque"}, Keeps: true,
 		Time: "which coats that are told afterwards went through it",
 		apply: func(s *State, e Event) {
+			if s.out() { // whatever was undone since, no firing takes the place of another
+				load := s.Load
+				s.next(e, "it was fired again")
+				s.Load = load
+			}
 			s.Firing = &Firing{Load: e.Load, Cone: e.Cone, At: e.At, Seq: e.Seq, Bisque: e.Bisque, ID: e.ID}
 		},
 		says: func(e Event, _ string) string {

@@ -95,6 +95,9 @@ func (h *History) add(e work.Event) bool {
 		}
 	}
 	served := slices.Contains([]work.Kind{work.Loaded, work.Fired, work.Unloaded}, e.Kind)
+	if served && !h.canBe(e.Kind) {
+		return false
+	}
 	scene := h.scene()
 	if asks := e; e.Exact { // it comes without a date, and the server gives it one
 		asks.Done, scene.Then = time.Time{}, e.Done
@@ -116,6 +119,19 @@ func (h *History) add(e work.Event) bool {
 	h.log = append(h.log, e)
 	h.Steps = append(h.Steps, Step{At: h.now, Event: &e, World: h.world})
 	return true
+}
+
+// canBe says whether a kiln can take the step: a piece is put in, fired, and comes out, in turn.
+func (h *History) canBe(k work.Kind) bool {
+	inside := h.state.Load != nil && h.state.Load.Lapsed == ""
+	switch f := h.state.Firing; k {
+	case work.Loaded:
+		return f == nil && !inside
+	case work.Fired:
+		return f == nil && h.state.Load != nil
+	default:
+		return f != nil && f.Unloaded.IsZero()
+	}
 }
 
 // hand is who logs an event: whoever may, now and then a tablet; and a tablet now and then what no

@@ -66,6 +66,10 @@ func (f *Found) verdict(h *History, steps []Step, now time.Time) string {
 		}
 	}
 	f.Verdicts++
+	told := tell(steps)
+	if why := told.against(work.Fold(log)); why != "" {
+		return "core holds another piece than the judge: " + why
+	}
 	for range 4 {
 		if why := f.atTheGate(h, steps, cold.Verdict, now); why != "" {
 			return why
