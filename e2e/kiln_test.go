@@ -173,6 +173,14 @@ func TestALoadByHand(t *testing.T) {
 	p.see(".load", "Plan in Lighthouse")
 	require.Eventually(t, func() bool { return plan().FiredAt != nil }, patience, moment)
 	tablet.gone("header button", "Open Load")
+
+	// Opened at once it is hot: a reason is asked for, and without one it stays closed.
+	p.clickX(`//article[contains(., "Plan in Lighthouse")]//button[contains(., "Mark as unloaded")]`)
+	p.see(".el-message-box", "hot for 12 hours more")
+	p.examine("a kiln that is hot")
+	p.click(".el-message-box button", "Leave it closed")
+	p.gone(".el-message-box", "hot for")
+	require.Nil(t, plan().UnloadedAt)
 	p.click(".demo button", "Next morning")
 
 	// Out by the same plan, the highest shelf first: one broken, one to be fired again, each one key.

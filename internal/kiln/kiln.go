@@ -200,10 +200,16 @@ func Fire(m school.Moment, c *school.Change, by work.Actor, id, in string) error
 		return school.Refuse("%s is planned in %s: plan it anew for another kiln.", load.Name, school.Kilns.All(m.Snapshot)[kept.Kiln].Name)
 	}
 	var out refusals
-	gate := school.GateOf(m, load, in, inside)
+	gate, of := school.GateOf(m, load, in, inside), map[string]int{}
 	for _, p := range inside {
 		if reason := m.Survey(p).Verdict.KeptOut(gate, ready.ToLight()); reason != "" {
 			out.add(p.ID, m.Who(p)+" has to come out: "+reason)
+			of[reason]++
+		}
+	}
+	if n := len(inside); n > 1 && len(out) == n && len(of) == 1 { // it is the load's matter, and no piece's
+		for reason := range of {
+			return school.Refuse("%s", reason)
 		}
 	}
 	load = asLit(m, load, inside, in)

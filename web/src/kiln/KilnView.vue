@@ -133,7 +133,10 @@ function toggle(id: string) {
     <h2 id="unloaded">Unloaded</h2>
     <p v-for="l in unloaded" :key="l.id" class="unloaded">
       <b>{{ l.name }}</b>
-      <span class="soft num">{{ l.pieces.length }} pieces, {{ dayAndClock(l.unloadedAt!) }}</span>
+      <span class="soft num"
+        >{{ l.pieces.length }} pieces, {{ dayAndClock(l.unloadedAt!)
+        }}{{ l.hot ? `; opened hot: ${l.hot}` : "" }}</span
+      >
       <el-button size="small" :aria-label="`Undo the unloading of ${l.name}`" @click="pass(l, 'back')"
         >Undo unloading</el-button
       >
