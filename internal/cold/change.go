@@ -43,7 +43,7 @@ func (r *run) change() error {
 		kind, method, path, with = "rules", "PUT", "/rules", body{"values": one(r, map[string]string{"coats": "2"}, map[string]string{"coats": "3"}, map[string]string{"band": "8"}, map[string]string{"kilnDry": "14"}, map[string]string{"recoat": "damp"}, map[string]string{"recoat": "dry"})}
 	case n < 94:
 		p := m.Pieces[oneKey(r, m.Pieces)]
-		kind, path, with = "approval", "/approvals", body{"words": []body{{"piece": p.ID, "revision": p.Plan.Revision, "verdict": one(r, "approved", "returned"), "note": "look again"}}}
+		kind, path, with = "approval", "/approvals", body{"words": []body{{"piece": p.ID, "revision": max(1, p.Plan.Revision), "verdict": one(r, "approved", "returned"), "note": "look again"}}}
 	case n < 96:
 		kind, method, path, with = "room", "PUT", "/room", body{"class": oneKey(r, school.Classes.All(m.Snapshot))}
 	case n < 98:

@@ -1,6 +1,7 @@
 package school
 
 import (
+	"maps"
 	"slices"
 	"time"
 
@@ -20,13 +21,15 @@ func (n *next) learn() {
 		levels[l.Glaze] = append(levels[l.Glaze], l)
 	}
 	n.looked = map[string]JarLevel{}
-	for code, seen := range levels {
+	ids := slices.Sorted(maps.Keys(n.Pieces)) // sums are the same to the last bit only in one order
+	for _, code := range slices.Sorted(maps.Keys(levels)) {
+		seen := levels[code]
 		n.looked[code] = seen[len(seen)-1]
 		var drops []stock.Drop
 		for i := 1; i < len(seen); i++ {
 			from, to := seen[i-1], seen[i]
 			if to.ML < from.ML { // else it was filled up, or nobody used it
-				cm2, class := n.laid(code, from, to)
+				cm2, class := n.laid(ids, code, from, to)
 				drop := stock.Drop{ML: from.ML - to.ML, CM2: cm2}
 				if drops = append(drops, drop); class != "" {
 					ofClass[class] = append(ofClass[class], drop)
@@ -48,9 +51,10 @@ func (n *next) learn() {
 // laid is the area of all coats of a glaze that were logged between two looks into its jar,
 // in cm², each coat counted for the part of its surface that it covers and a dip for as many
 // as it is as thick as; and the class that laid them, "" where several did.
-func (n *Snapshot) laid(code string, from, to JarLevel) (cm2 float64, class string) {
+func (n *Snapshot) laid(ids []string, code string, from, to JarLevel) (cm2 float64, class string) {
 	g, by := Glazes.All(n)[code], map[string]bool{}
-	for _, p := range n.Pieces {
+	for _, id := range ids {
+		p := n.Pieces[id]
 		for _, coat := range p.State.Coats {
 			if coat.Glaze == code && coat.At.After(from.At) && !coat.At.After(to.At) {
 				as := coat.Layer()

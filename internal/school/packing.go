@@ -175,9 +175,3 @@ func plannedElsewhere(m Moment, load string) map[string]bool {
 	}
 	return there
 }
-
-// coneOf is the cone to which a piece is fired next.
-func coneOf(m Moment, p *Piece) kiln.Cone {
-	of := m.Case(p).Work
-	return of.Next()
-}

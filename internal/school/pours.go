@@ -2,6 +2,7 @@ package school
 
 import (
 	"cmp"
+	"maps"
 	"slices"
 	"strings"
 	"time"
@@ -30,7 +31,7 @@ const cupsStand, cupsWait = time.Hour, 7 * 24 * time.Hour
 // was poured less what came back and what was laid since.
 func InCups(m Moment) map[string]float64 {
 	all, first := map[string]float64{}, map[string]time.Time{}
-	for _, p := range Pours.All(m.Snapshot) {
+	for _, p := range Pours.Sorted(m.Snapshot, func(a, b Pour) int { return cmp.Or(a.At.Compare(b.At), cmp.Compare(a.ID, b.ID)) }) {
 		if !m.stands(p) {
 			continue
 		}
@@ -72,7 +73,7 @@ func ShouldML(m Moment, code string) (ml float64, known bool) {
 		return 0, false
 	}
 	poured, back := 0.0, 0.0
-	for _, p := range Pours.All(m.Snapshot) {
+	for _, p := range Pours.Sorted(m.Snapshot, func(a, b Pour) int { return cmp.Or(a.At.Compare(b.At), cmp.Compare(a.ID, b.ID)) }) {
 		if p.Glaze == code && p.At.After(last.At) {
 			poured, back = poured+max(0, p.ML), back+max(0, -p.ML)
 		}
@@ -86,6 +87,6 @@ func ShouldML(m Moment, code string) (ml float64, known bool) {
 
 // laidSince is the area of the coats of a glaze that were laid since a moment, in cm².
 func (m Moment) laidSince(code string, since time.Time) float64 {
-	cm2, _ := m.Snapshot.laid(code, JarLevel{At: since}, JarLevel{At: m.At})
+	cm2, _ := m.Snapshot.laid(slices.Sorted(maps.Keys(m.Pieces)), code, JarLevel{At: since}, JarLevel{At: m.At})
 	return cm2
 }
