@@ -267,12 +267,10 @@ func (s Stack) Below() (below Stack, upToMM float64) {
 	return below, upToMM
 }
 
-// SameOrder says whether two stacks lay the same glazes in the same order,
-// whatever the number of coats and however thick each is.
+// SameOrder says whether two stacks lay the same glazes in the same order.
 func (s Stack) SameOrder(t Stack) bool { return slices.Equal(s.Order(), t.Order()) }
 
-// Order lists the codes of the glazes from the clay up, coats of one glaze that follow one
-// another once.
+// Order lists the glazes by code from the clay up, coats of one that follow one another once.
 func (s Stack) Order() []string {
 	codes := make([]string, 0, len(s))
 	for i := range s {

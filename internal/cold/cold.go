@@ -111,13 +111,13 @@ var demoBegins = time.Date(2026, 3, 2, 9, 15, 0, 0, time.UTC)
 
 // move lets some time pass: mostly moments, now and then a night.
 func (r *run) move() {
-	switch r.IntN(40) {
+	switch r.IntN(240) { // ten thousand changes are some weeks of a term
 	case 0:
 		r.clock.advance(time.Duration(8+r.IntN(12)) * time.Hour)
-	case 1, 2, 3:
+	case 1, 2, 3, 4:
 		r.clock.advance(time.Duration(r.IntN(90)) * time.Minute)
 	default:
-		r.clock.advance(time.Duration(r.IntN(240)) * time.Second)
+		r.clock.advance(time.Duration(r.IntN(180)) * time.Second)
 	}
 }
 

@@ -93,7 +93,9 @@ func (r *run) paths() (all []string, err error) {
 		case "photographs":
 			return oneKey(r, school.Photographs.All(m.Snapshot))
 		case "lessons":
-			return one(r, lessons...)
+			if len(lessons) > 0 {
+				return one(r, lessons...)
+			}
 		}
 		return "none"
 	}

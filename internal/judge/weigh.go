@@ -89,7 +89,7 @@ func (t *tale) refusedFrom(p pile, food bool) float64 {
 			if food {
 				own = h.ClearOnFood
 			}
-			return t.above(max(n, own), float64(own), p)
+			return t.stopFrom(max(n, own), float64(own), p)
 		}
 		single, sum, marked = max(single, n), sum+min(2, n), marked && g.Kind == glaze.Breaking
 	}
@@ -97,10 +97,11 @@ func (t *tale) refusedFrom(p pile, food bool) float64 {
 	if len(p.codes) > 1 && (h.Layering == rules.Double || h.Layering == rules.DoubleMarked && marked) {
 		own = sum
 	}
-	return t.above(single, float64(own), p)
+	return t.stopFrom(single, float64(own), p)
 }
 
-func (t *tale) above(single int, own float64, p pile) float64 {
+// stopFrom is the refusal above a figure, with what two dips that overlap are usual for.
+func (t *tale) stopFrom(single int, own float64, p pile) float64 {
 	if p.dips > 0 {
 		own = math.Max(own, 2.5*float64(min(p.dips, 2)))
 	}

@@ -29,7 +29,7 @@ func (n *next) learn() {
 		for i := 1; i < len(seen); i++ {
 			from, to := seen[i-1], seen[i]
 			if to.ML < from.ML { // else it was filled up, or nobody used it
-				cm2, class := n.laid(ids, code, from, to)
+				cm2, class := n.coatedArea(ids, code, from, to)
 				drop := stock.Drop{ML: from.ML - to.ML, CM2: cm2}
 				if drops = append(drops, drop); class != "" {
 					ofClass[class] = append(ofClass[class], drop)
@@ -48,10 +48,10 @@ func (n *next) learn() {
 	}
 }
 
-// laid is the area of all coats of a glaze that were logged between two looks into its jar,
+// coatedArea is the area of all coats of a glaze that were logged between two looks into its jar,
 // in cm², each coat counted for the part of its surface that it covers and a dip for as many
 // as it is as thick as; and the class that laid them, "" where several did.
-func (n *Snapshot) laid(ids []string, code string, from, to JarLevel) (cm2 float64, class string) {
+func (n *Snapshot) coatedArea(ids []string, code string, from, to JarLevel) (cm2 float64, class string) {
 	g, by := Glazes.All(n)[code], map[string]bool{}
 	for _, id := range ids {
 		p := n.Pieces[id]

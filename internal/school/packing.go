@@ -91,7 +91,7 @@ func Packable(m Moment, of Load, k kiln.Kiln) []*Piece {
 // GateOf is a load as the gate sees it, in the kiln of an id, or, where that is "", in the one that
 // it is planned in; inside are the pieces that stand there.
 func GateOf(m Moment, l Load, in string, inside []*Piece) ready.Load {
-	gate := ready.Load{ID: l.ID, Name: l.Name, Cone: l.Cone, Class: l.Class, Of: l.of(m)}
+	gate := ready.Load{ID: l.ID, Name: l.Name, Cone: l.Cone, Class: l.Class, Of: l.alone(m)}
 	if l.Wares != "" {
 		gate.Bisque = new(l.Wares == BisqueWares)
 	}
@@ -110,8 +110,8 @@ func GateOf(m Moment, l Load, in string, inside []*Piece) ready.Load {
 	return gate
 }
 
-// of names what a load is of alone.
-func (l Load) of(m Moment) string {
+// alone names what a load takes alone.
+func (l Load) alone(m Moment) string {
 	what := map[Wares]string{BisqueWares: "bisque", GlazeWares: "glaze", "": "the pieces"}[l.Wares]
 	if l.Class != "" {
 		what += " of " + Classes.All(m.Snapshot)[l.Class].Name

@@ -87,6 +87,6 @@ func ShouldML(m Moment, code string) (ml float64, known bool) {
 
 // laidSince is the area of the coats of a glaze that were laid since a moment, in cm².
 func (m Moment) laidSince(code string, since time.Time) float64 {
-	cm2, _ := m.Snapshot.laid(slices.Sorted(maps.Keys(m.Pieces)), code, JarLevel{At: since}, JarLevel{At: m.At})
+	cm2, _ := m.Snapshot.coatedArea(slices.Sorted(maps.Keys(m.Pieces)), code, JarLevel{At: since}, JarLevel{At: m.At})
 	return cm2
 }
