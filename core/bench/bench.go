@@ -54,7 +54,7 @@ func Warnings(l Lay) (all []Warning) {
 	add(l.House.Path == rules.OnceFired && !l.State.BoneDry && len(l.State.Coats) == 0, matter.NotBoneDry, "nobody felt whether the clay was bone dry. Feel it now: pale all over, not clammy.")
 	switch s := l.State; {
 	case s.Firing != nil:
-		add(true, matter.Fired, "it was fired already.")
+		add(true, matter.Fired, "it was fired already; with this coat it waits for another firing.")
 	case s.Load != nil:
 		add(true, matter.Loaded, "it stands in a load and has to come out.")
 	default:
