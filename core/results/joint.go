@@ -1,5 +1,10 @@
 package results
 
+import (
+	"maps"
+	"slices"
+)
+
 // Of the faults that causes bring about, two in ten have two of them (from memory).
 const (
 	doubles = 0.2
@@ -11,7 +16,8 @@ const (
 // two causes as usual: by how often two are there at all.
 func (m *Model) joined() {
 	need, can := joins*asMany, asMany
-	for _, f := range m.faults {
+	for _, kind := range slices.Sorted(maps.Keys(m.faults)) { // one order, or the last bit differs
+		f := m.faults[kind]
 		for i := range f.counts {
 			n := f.counts[i].with + f.counts[i].clean
 			all := f.hits(&f.counts[i].signs)
