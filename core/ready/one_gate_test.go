@@ -188,6 +188,8 @@ func TestLeftBareOnPurpose(t *testing.T) {
 	require.True(t, ready.Judge(caseOf(t, bare, nil, work.Fold(nil), start)).Waits())
 	require.Equal(t, []string{"no-plan"}, codesOf(ready.Judge(caseOf(t, plan.Plan{"face": {Bare: true}}, nil, work.Fold(nil), start)).Blockers()))
 	require.Contains(t, codesOf(ready.Judge(caseOf(t, bare, nil, work.Fold(story{}.check(foot.Left)), start)).Blockers()), "foot-refused")
+	glazed := story{}.coat("face", "A", 1).passed()
+	require.Equal(t, []string{"no-plan"}, codesOf(ready.Judge(caseOf(t, bare, nil, work.Fold(glazed), start.Add(99*time.Hour))).Blockers()), "planned bare, and glazed: what lies there is planned first")
 }
 
 // What a tablet says of a wipe takes no reason away until an adult looked.

@@ -89,7 +89,7 @@ func everything(c Case) []Blocker {
 	if c.Bisque {
 		return c.allRegistered(append(all, toBisque(c)...))
 	}
-	if c.Plan.Empty() && !c.Plan.AllBare(c.Body) {
+	if c.Plan.Empty() && !(c.Plan.AllBare(c.Body) && c.unglazed()) {
 		all = append(all, Blocker{Code: matter.NoPlan,
 			Text: "Nothing is planned, so nobody can say whether it is complete.",
 			Way:  "Plan it, from what is already on it."})
@@ -100,7 +100,7 @@ func everything(c Case) []Blocker {
 	unfinished := append(strokes(c), doubts(c)...)
 	unfinished = append(unfinished, latex(c)...)
 	all = append(all, unfinished...)
-	if !c.bare() && !slices.ContainsFunc(unfinished, func(b Blocker) bool { return !c.ruled(b) }) {
+	if !(c.unglazed() && c.Plan.Empty() && !c.State.GlazeLeft) && !slices.ContainsFunc(unfinished, func(b Blocker) bool { return !c.ruled(b) }) {
 		all = append(all, cover(c)...)
 		all = append(all, check(c)...)
 	}
@@ -109,11 +109,9 @@ func everything(c Case) []Blocker {
 	return c.allRegistered(all)
 }
 
-// bare says whether the piece carries no glaze and is to carry none: there is nothing to look
-// for at its cover or its foot.
-func (c Case) bare() bool {
-	return c.Plan.Empty() && len(c.State.Coats) == 0 && len(c.State.Sponged) == 0 && !c.State.GlazeLeft
-}
+// unglazed says whether no coat lies on the piece, and none may: where none is planned either,
+// there is nothing to look for at its cover or its foot.
+func (c Case) unglazed() bool { return len(c.State.Coats) == 0 && len(c.State.Sponged) == 0 }
 
 func (c Case) allRegistered(all []Blocker) []Blocker {
 	for i := range all {

@@ -98,7 +98,7 @@ func (t *tale) faults(now time.Time) (all []Fault) {
 		return all
 	}
 	planned := slices.ContainsFunc(w.Body.Surfaces, func(s piece.Surface) bool { return glazed(w.Plan[s.ID]) })
-	meantBare := len(t.coats) == 0 && !slices.ContainsFunc(w.Body.Surfaces, func(s piece.Surface) bool {
+	meantBare := len(t.coats) == 0 && len(t.gone) == 0 && !slices.ContainsFunc(w.Body.Surfaces, func(s piece.Surface) bool {
 		return !s.Optional && !w.Plan[s.ID].Bare && w.Plan[s.ID].Resist == ""
 	})
 	say(!planned && !meantBare, Fault{Why: "nothing is planned", Firm: true})
