@@ -328,10 +328,23 @@ func (h *History) anything() {
 	case 5:
 		h.now = h.now.Add(time.Duration(h.IntN(30)) * time.Hour)
 	default:
-		if len(h.state.Lost) > 0 && h.in(2) {
-			h.add(work.Event{Kind: work.Found}) // a part comes back more often than chance has it
-		}
+		h.settle()
 		h.add(h.event(one(h.draw, work.Kinds()...)))
+	}
+}
+
+// settle puts right what is wrong with the piece, more often than chance has it.
+func (h *History) settle() {
+	for _, wrong := range []struct {
+		is   bool
+		then work.Kind
+	}{{len(h.state.Lost) > 0, work.Found}, {h.state.Unnamed, work.Named}, {h.state.Aside != "", work.TakenUp}, {h.state.Away != "", work.CameBack}} {
+		if wrong.is && h.in(2) {
+			h.add(work.Event{Kind: wrong.then})
+		}
+	}
+	if len(h.state.Doubts) > 0 && h.in(2) {
+		h.add(work.Event{Kind: work.Answered, Of: h.state.Doubts[0].ID, Text: one(h.draw, work.SameCoat, work.NextCoat)})
 	}
 }
 
