@@ -54,9 +54,8 @@ type Load struct {
 
 // Company is a piece that stands in the same load.
 type Company struct {
-	Piece string // its id
-	Who   string
-	Air   kiln.Atmosphere
+	Who string
+	Air kiln.Atmosphere
 }
 
 // Act is what is to be done with a piece and a load. Each is asked the same.

@@ -2,6 +2,7 @@ package cold
 
 import (
 	"fmt"
+	"maps"
 	"net/http"
 	"slices"
 	"time"
@@ -160,13 +161,7 @@ func (r *run) kiln(m school.Moment) (kind, path string, with any) {
 	}
 	var waiting []body
 	cone := ""
-	for _, id := range slices.Sorted(func(yield func(string) bool) {
-		for id := range m.Pieces {
-			if !yield(id) {
-				return
-			}
-		}
-	}) {
+	for _, id := range slices.Sorted(maps.Keys(m.Pieces)) {
 		p := m.Pieces[id]
 		w := m.WorkOf(p)
 		if next := string(w.Next()); m.Survey(p).Verdict.Waits() && (cone == "" || cone == next) && len(waiting) < 5 {

@@ -105,7 +105,7 @@ func GateOf(m Moment, l Load, in string, inside []*Piece) ready.Load {
 	}
 	gate.NoKilns = len(Kilns.All(m.Snapshot)) == 0
 	for _, p := range inside {
-		gate.Inside = append(gate.Inside, ready.Company{Piece: p.ID, Who: m.Who(p), Air: AirOf(m.Assignments[p.Assignment])})
+		gate.Inside = append(gate.Inside, ready.Company{Who: m.Who(p), Air: AirOf(m.Assignments[p.Assignment])})
 	}
 	return gate
 }
@@ -122,11 +122,6 @@ func (l Load) alone(m Moment) string {
 // Alike says whether two loads are fired alike, and are of the same.
 func (l Load) Alike(o Load) bool {
 	return l.Cone == o.Cone && l.Class == o.Class && l.Wares == o.Wares
-}
-
-// Holds says whether a piece is of the class and the wares that a load is of.
-func (l Load) Holds(m Moment, p *Piece) bool {
-	return (l.Class == "" || m.ClassOf(p) == l.Class) && (l.Wares == "" || WaresOf(m, p) == l.Wares)
 }
 
 // WaresOf is what a piece is on its way into the fire.
