@@ -3,6 +3,7 @@ package judge
 import (
 	"fmt"
 	"slices"
+	"strings"
 	"time"
 
 	"enkaustos/core/kiln"
@@ -20,7 +21,8 @@ var kilns = []kiln.Kiln{
 // atTheGate holds the gate against a load that is drawn, in a kiln, with company: what core lets in,
 // or lets be lit, has to agree with all of it. It says what is wrong; "" where nothing is.
 func (f *Found) atTheGate(h *History, steps []Step, v ready.Verdict, now time.Time) string {
-	t := tell(steps)
+	told := tell(steps)
+	t := &told
 	faults := Judge(steps, now)
 	next := string(t.world.Cone)
 	if t.world.Green && t.firings() == 0 {
@@ -49,6 +51,9 @@ func (f *Found) atTheGate(h *History, steps []Step, v ready.Verdict, now time.Ti
 		}
 		return ""
 	}
+	if why := f.bothWays(t, v, in, next, seen); why != "" {
+		return why
+	}
 	if v.KeptOut(in, ready.ToPut(seen)) == "" {
 		f.Let++
 		switch why := wrong("put into a load"); {
@@ -68,6 +73,27 @@ func (f *Found) atTheGate(h *History, steps []Step, v ready.Verdict, now time.Ti
 		if t.load != in.ID {
 			return "the kiln may be lit with it, and it does not stand in it"
 		}
+	}
+	return ""
+}
+
+// bothWays asks of each act whether the gate keeps out what it need not: where nothing of the piece
+// itself speaks against it, only the load and where it stands may.
+func (f *Found) bothWays(t *tale, v ready.Verdict, in ready.Load, next string, seen int64) string {
+	stands, here := t.load != "" && t.load != "fell", t.load == in.ID
+	clear := len(v.Blockers()) == 0 && !t.inKiln && t.againstLoad(in, next) == ""
+	for _, try := range []struct {
+		act ready.Act
+		may bool
+	}{{ready.ToPlan(), clear && (!stands || here)}, {ready.ToPut(seen), clear && !stands && seen >= t.upset}, {ready.ToLight(), clear && here}} {
+		why := v.KeptOut(in, try.act)
+		if (why == "") != try.may || why != "" && (!strings.HasSuffix(why, ".") || strings.Contains(why, "%!")) {
+			return fmt.Sprintf("the gate says %q of %+v and load %+v, and the judge: it may %v", why, try.act, in, try.may)
+		}
+	}
+	alone := len(v.Blockers()) == 0 && !t.inKiln
+	if v.Waits() != (alone && !stands) || v.MayBeFired() != alone {
+		return fmt.Sprintf("it waits %v and may be fired %v, and the judge: %v, it stands %v", v.Waits(), v.MayBeFired(), alone, stands)
 	}
 	return ""
 }
@@ -95,8 +121,9 @@ func (t *tale) againstLoad(in ready.Load, next string) string {
 }
 
 // byTablet leaves out each event of a tablet that may take no reason away: what is ready has to be
-// so without it. It says what is wrong; "" where nothing is.
-func (f *Found) byTablet(w World, log []work.Event, now time.Time) string {
+// so without it, but for what the teacher overruled, who saw it with the event. It says what is wrong;
+// "" where nothing is.
+func (f *Found) byTablet(w World, log []work.Event, rulings []work.Ruling, now time.Time) string {
 	for i, e := range log {
 		entry, _ := work.Of(e.Kind)
 		if !e.FromTablet() || entry.Lifts != "" {
@@ -104,8 +131,11 @@ func (f *Found) byTablet(w World, log []work.Event, now time.Time) string {
 		}
 		f.Taps++
 		without := slices.Delete(slices.Clone(log), i, i+1)
-		if v := survey.Of(w.Case(work.Fold(without)), now).Verdict; !v.MayBeFired() {
-			return fmt.Sprintf("it is ready by what a tablet said, event %d, a %s: without it %s", e.Seq, e.Kind, said(v.Blockers()))
+		against := slices.DeleteFunc(survey.Of(w.Case(work.Fold(without)), now).Verdict.Blockers(), func(b ready.Blocker) bool {
+			return slices.ContainsFunc(rulings, func(r work.Ruling) bool { return r.Code == b.Code && r.Surface == b.Surface })
+		})
+		if len(against) > 0 {
+			return fmt.Sprintf("it is ready by what a tablet said, event %d, a %s: without it %s", e.Seq, e.Kind, said(against))
 		}
 	}
 	return ""

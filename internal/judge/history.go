@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"slices"
+	"strings"
 	"time"
 
 	"enkaustos/core/bench"
@@ -22,6 +23,7 @@ type History struct {
 	state work.State // folded step by step, as a server does
 	world World
 	now   time.Time
+	wrong string // what core would keep, or refuse, that cannot be so
 	draw
 }
 
@@ -83,7 +85,10 @@ func (h *History) add(e work.Event) bool {
 	e.ID, e.Piece, e.At, e.By, e.Hand = fmt.Sprintf("e%d", len(h.log)+1), "p", h.now, by.Name, by.Hand()
 	e.Seq = int64(len(h.log) + 1)
 	if e.Kind == work.Coated {
-		if e.Share = bench.ShareOf(h.world.Body, e); e.How == "" {
+		if e.Share == 0 {
+			e.Share = bench.ShareOf(h.world.Body, e)
+		}
+		if e.How == "" {
 			e.How = work.Brushed
 		}
 		if e.How == work.Dipped && e.Glaze == "D" {
@@ -97,13 +102,7 @@ func (h *History) add(e work.Event) bool {
 	if served && !h.canBe(e.Kind) {
 		return false
 	}
-	scene := h.scene()
-	if asks := e; e.Exact { // it comes without a date, and the server gives it one
-		asks.Done, scene.Then = time.Time{}, e.Done
-		if work.Refuse(by, asks, scene) != nil {
-			return false
-		}
-	} else if entry, _ := work.Of(e.Kind); !served && work.Refuse(allowed(by, entry.By), e, scene) != nil {
+	if !served && h.refused(by, e) {
 		return false
 	}
 	if e.Kind == work.Ruled {
@@ -118,6 +117,28 @@ func (h *History) add(e work.Event) bool {
 	h.log = append(h.log, e)
 	h.Steps = append(h.Steps, Step{At: h.now, Event: &e, World: h.world})
 	return true
+}
+
+// refused asks core whether an event is kept, and the judge whether that is as it should be.
+func (h *History) refused(by work.Actor, e work.Event) bool {
+	scene := h.scene()
+	if e.Exact { // it comes without a date, and the server gives it one
+		e.Done, scene.Then = time.Time{}, e.Done
+	} else if !h.in(20) {
+		by = allowed(by, work.Role(kindsOf[e.Kind].by))
+	}
+	if h.in(100) {
+		by.Classes = []string{"another"}
+	}
+	t := tell(h.Steps)
+	no, cannot := work.Refuse(by, e, scene), t.cannot(asked{Event: e, by: by, then: scene.Then, now: h.now, find: scene.Find})
+	switch {
+	case (no != nil) != cannot:
+		h.wrong = fmt.Sprintf("core refuses a %s of a %s: %v; the judge: %v. %+v", e.Kind, by.Role, no, cannot, e)
+	case no != nil && (!strings.HasSuffix(no.Text, ".") || strings.Contains(no.Text, "%!")):
+		h.wrong = fmt.Sprintf("a %s is refused with %q", e.Kind, no.Text)
+	}
+	return no != nil
 }
 
 // canBe says whether a kiln can take the step: a piece is put in, fired, and comes out, in turn.
@@ -329,7 +350,11 @@ func (h *History) anything() {
 		h.now = h.now.Add(time.Duration(h.IntN(30)) * time.Hour)
 	default:
 		h.settle()
-		h.add(h.event(one(h.draw, work.Kinds()...)))
+		e := h.event(one(h.draw, work.Kinds()...))
+		if h.in(3) {
+			h.spoil(&e)
+		}
+		h.add(e)
 	}
 }
 

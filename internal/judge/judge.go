@@ -78,7 +78,7 @@ func (t *tale) faults(now time.Time) (all []Fault) {
 	say(t.unnamed > 0, Fault{Why: "it has no name", Codes: []string{"no-name"}})
 	say(t.inKiln, Fault{Why: "it was fired already", Firm: true})
 	say(len(t.doubts) > 0, Fault{Why: "nobody said whether a coat is there", Firm: true})
-	say(!bisque && hotter(cone, string(w.Clay.Cones.To)), Fault{Why: "its clay slumps", Firm: true})
+	say(!bisque && hotter(cone, string(w.Clay.Cones.To)), Fault{Why: "its clay slumps", Codes: []string{"clay-cone"}, Firm: true})
 	once := w.House.Path == rules.OnceFired && !bisque && t.stage == 0
 	round := w.Form == piece.Modelled || w.Form == piece.Odd
 	say((bisque || once) && round && !t.help["hole"] && !t.help["solid"], Fault{Why: "closed, and nobody pierced it", Firm: true})
@@ -102,7 +102,7 @@ func (t *tale) faults(now time.Time) (all []Fault) {
 		return !s.Optional && !w.Plan[s.ID].Bare && w.Plan[s.ID].Resist == ""
 	})
 	say(!planned && !meantBare, Fault{Why: "nothing is planned", Firm: true})
-	say(planned && w.Body.NeedsPose, Fault{Why: "nobody knows how it lies", Firm: true})
+	say(planned && w.Body.NeedsPose, Fault{Why: "nobody knows how it lies", Codes: []string{"no-pose"}, Firm: true})
 	dry := t.wet.Add(time.Duration(w.House.KilnDryHours * float64(time.Hour)))
 	say(!t.wet.IsZero() && now.Before(dry), Fault{Why: "it is not dry", Codes: []string{"drying"}})
 	if meantBare && !planned && !t.left {
@@ -175,8 +175,8 @@ func (t *tale) surface(s piece.Surface, cone string, stilted bool) (all []Fault)
 		if wiped { // as a tablet says, and nobody looked
 			told.coats = append(slices.Clip(t.coats), t.gone...)
 		}
-		p := told.pileOn(s, cone)
-		say(len(p.codes) > 0 && p.weight >= told.refusedFrom(p, food)-1e-9 && !(wiped && len(t.gone) == 0), Fault{Why: "far too much glaze", Codes: []string{"coats-stop"}})
+		p, own := told.pileOn(s, cone), told.pileOn(piece.Surface{ID: s.ID}, cone)
+		say(len(own.codes) > 0 && p.weight >= told.refusedFrom(p, food)-1e-9 && !(wiped && len(t.gone) == 0), Fault{Why: "far too much glaze", Codes: []string{"coats-stop"}})
 	}
 	return all
 }

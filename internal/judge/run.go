@@ -70,6 +70,17 @@ func (f *Found) verdict(h *History, steps []Step, now time.Time) string {
 	if why := told.against(work.Fold(log)); why != "" {
 		return "core holds another piece than the judge: " + why
 	}
+	if h.wrong != "" {
+		return h.wrong
+	}
+	if why := told.accounts(cold, Judge(steps, now), now); why != "" {
+		return why
+	}
+	for _, why := range []string{h.figures(), h.dries(work.Fold(log), now)} {
+		if why != "" {
+			return why
+		}
+	}
 	for range 4 {
 		if why := f.atTheGate(h, steps, cold.Verdict, now); why != "" {
 			return why
@@ -85,7 +96,7 @@ func (f *Found) verdict(h *History, steps []Step, now time.Time) string {
 	if faults := Judge(steps, now); len(faults) > 0 {
 		return fmt.Sprintf("it is called ready, and %s", faults[0].Why)
 	}
-	return f.byTablet(world, log, now)
+	return f.byTablet(world, log, cold.Rulings, now)
 }
 
 // folded is the state of a log that came in batches, each folded onto what was held.

@@ -47,7 +47,7 @@ func (t *tale) against(s work.State) string {
 			return why
 		}
 	}
-	return ""
+	return t.rest.against(t, s)
 }
 
 func latexed(on, off map[string]bool) (ids []string) {

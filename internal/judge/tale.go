@@ -34,6 +34,8 @@ type look struct {
 	unsaid  bool // glaze was left before, and nobody said how it came off
 	refused bool
 	thin    bool // one thin coat was seen on the foot
+	unclear bool
+	surface string
 }
 
 // taken is an event that was taken back.
@@ -76,6 +78,12 @@ type tale struct {
 	load           string // that it stands in; "fell" where something happened to it since
 	gone           []lay  // that a tablet says were wiped off, and no adult looked since
 	firingCone     string
+	litID          string // the event of its last firing
+	bisques        []bool // of each of its firings, whether it was to bisque
+	rest           rest
+	litSeqs        []int64
+	everLatex      map[string]bool // latex was laid on it in this stage, peeled or not
+	seq            int64
 	world          World
 }
 
@@ -95,18 +103,20 @@ func earlier(e work.Event, than time.Time) bool { return !e.Done.IsZero() && e.D
 // tell reads a history.
 func tell(steps []Step) tale {
 	dead := undone(steps)
-	t := tale{latex: map[string]bool{}, help: map[string]bool{}, vouched: map[string]int64{}}
+	t := tale{latex: map[string]bool{}, everLatex: map[string]bool{}, help: map[string]bool{}, vouched: map[string]int64{}}
 	for _, s := range steps {
 		t.world = s.World
 		if s.Event == nil {
 			continue
 		}
 		e := *s.Event
+		t.seq = e.Seq
 		on := e.Over
 		if e.Surface != "" {
 			on = []string{e.Surface}
 		}
 		if dead[e.ID] {
+			t.rest.inside = nil
 			if soils[e.Kind] {
 				t.undone = append(t.undone, taken{e.Seq, on})
 			}
@@ -174,6 +184,7 @@ func (t *tale) happens(e work.Event, on []string) {
 		t.glazed = true
 		t.next(e)
 	}
+	t.also(e)
 	switch e.Kind {
 	case work.Felted:
 		for i := range t.coats {
@@ -217,7 +228,7 @@ func (t *tale) happens(e work.Event, on []string) {
 		}
 	case work.Resisted:
 		if e.Text == "latex" {
-			t.latex[e.Surface] = true
+			t.latex[e.Surface], t.everLatex[e.Surface] = true, true
 		}
 	case work.Peeled:
 		t.latex[e.Surface] = false
@@ -261,7 +272,7 @@ func (t *tale) happens(e work.Event, on []string) {
 	case work.Prepared:
 		t.help[e.Text] = true
 	case work.Covered:
-		t.cover = &look{seen: e.Seen, saw: e.Saw, passes: e.Cover == foot.Even}
+		t.cover = &look{seen: e.Seen, saw: e.Saw, passes: e.Cover == foot.Even, surface: e.Surface}
 		t.looked(e)
 	case work.Checked:
 		t.checked(e)
@@ -276,6 +287,8 @@ func (t *tale) happens(e work.Event, on []string) {
 	case work.TakenOut:
 		t.load = ""
 	case work.Fired:
+		t.litID, t.litSeqs = e.ID, append(t.litSeqs, e.Seq)
+		t.bisques = append(t.bisques, e.Bisque)
 		t.inKiln, t.out, t.bisque, t.firingCone = true, false, e.Bisque, string(e.Cone)
 		t.lit = append(t.lit, e.At)
 	case work.Unloaded:
@@ -283,14 +296,21 @@ func (t *tale) happens(e work.Event, on []string) {
 			if t.out = true; t.bisque {
 				t.next(e)
 			}
+			t.rest.inside = []string{e.ID}
 		}
 	case work.Refired:
 		if t.inKiln && t.out {
 			t.glazed = true
 			t.next(e)
 		}
+		if t.again() {
+			t.rest.next = string(e.Cone)
+		}
 	}
 }
+
+// again says whether it is on its way into the fire once more, glazed and fired before.
+func (t *tale) again() bool { return !t.inKiln && t.firings() > 0 && !t.bisques[t.firings()-1] }
 
 func without(all []string, one string) (left []string) {
 	for _, id := range all {
@@ -312,7 +332,7 @@ func (t *tale) checked(e work.Event) {
 	defer t.looked(e)
 	bad := e.Verdict == foot.Left || e.Verdict == foot.TooLow
 	good := e.Verdict == foot.Clean || e.Verdict == foot.Stained || e.Verdict == foot.Thin
-	t.check = &look{seen: e.Seen, saw: e.Saw, passes: good, parts: e.Parts, refused: !good, thin: e.Verdict == foot.Thin, unsaid: good && t.left && e.Text == ""}
+	t.check = &look{seen: e.Seen, saw: e.Saw, passes: good, parts: e.Parts, refused: !good, thin: e.Verdict == foot.Thin, unclear: e.Verdict == foot.Unclear, unsaid: good && t.left && e.Text == ""}
 	if bad {
 		t.left = true
 	} else if good && e.Text != "" {
@@ -326,12 +346,13 @@ func (t *tale) checked(e work.Event) {
 // next begins another stage: what lies on the piece is fired on, and what was seen is past.
 func (t *tale) next(e work.Event) {
 	t.stage++
+	t.rest.renew(fmt.Sprint(t.firingCone, t.bisque))
 	t.conesPast = append(t.conesPast, t.firingCone)
 	t.inKiln, t.out, t.broke = false, false, ""
 	t.cover, t.check, t.rulings, t.undone = nil, nil, nil, nil
 	t.wet, t.felt, t.boneDry, t.left = time.Time{}, time.Time{}, false, false
 	t.dryAfter, t.soaked, t.gone, t.load = false, false, nil, ""
-	t.latex, t.help = map[string]bool{}, map[string]bool{}
+	t.latex, t.help, t.everLatex = map[string]bool{}, map[string]bool{}, map[string]bool{}
 	t.upset = e.Seq
 }
 

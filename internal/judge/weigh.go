@@ -16,9 +16,9 @@ const thinCoat, thickCoat = 0.6, 1.7
 // weighs is how many usual brushed coats a coat is as thick as, with how it felt.
 func (c lay) weighs() float64 {
 	switch {
-	case c.felt == "thin", c.felt == "" && c.jar == glaze.Watery && !c.dip:
+	case c.felt == "thin", c.felt == "" && c.jar == glaze.Watery:
 		return c.coats * thinCoat
-	case c.felt == "thick", c.felt == "" && c.jar == glaze.Thick && !c.dip:
+	case c.felt == "thick", c.felt == "" && c.jar == glaze.Thick:
 		return c.coats * thickCoat
 	}
 	return c.coats

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"slices"
+	"sync"
 	"time"
 
 	"enkaustos/core/foot"
@@ -74,6 +75,9 @@ func (d draw) world() World {
 	if kinds := piece.Kinds(); slices.ContainsFunc(kinds, func(k piece.Kind) bool { return k.Form == w.Form && hasPose(k) }) && !d.in(4) {
 		w.Own.Measures["pose"] = 1
 	}
+	if d.in(8) { // some of it lies low
+		w.House.Flat, w.House.BandMM = rules.EdgesBare, one(d, 6, 13, 20.0)
+	}
 	w.Own.Standing.Stilts = d.in(4) || w.House.Foot == rules.Stilts && d.in(2)
 	w.Own.Standing.LidApart = d.in(4)
 	w.Bucket, w.Jar = d.bucket(), d.jar()
@@ -125,12 +129,29 @@ func hasPose(k piece.Kind) bool {
 	return slices.ContainsFunc(k.Measures, func(m piece.Measure) bool { return m.Key == "pose" })
 }
 
+// bodies are those of pieces with their usual measures: most are drawn again and again.
+var bodies sync.Map
+
+// built is the body of the world's piece.
+func built(w World) (piece.Body, error) {
+	key := fmt.Sprint(w.Form, w.Own.Measures)
+	usual := len(w.Own.Marking.Details) == 0 && len(w.Own.Measures) <= 1
+	if b, known := bodies.Load(key); usual && known {
+		return b.(piece.Body), nil
+	}
+	body, err := w.Own.Body(w.Form, nil, piece.Marking{})
+	if err == nil && usual {
+		bodies.Store(key, body)
+	}
+	return body, err
+}
+
 // shape gives the world's piece its body; what cannot be built is left as it was.
 func (w *World) shape() bool {
-	body, err := w.Own.Body(w.Form, nil, piece.Marking{})
+	body, err := built(*w)
 	if err != nil {
 		w.Own.Marking = piece.Marking{} // a ground that takes no detail
-		if body, err = w.Own.Body(w.Form, nil, piece.Marking{}); err != nil {
+		if body, err = built(*w); err != nil {
 			return false
 		}
 	}

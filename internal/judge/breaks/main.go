@@ -126,10 +126,11 @@ func (j *judged) judge(seed uint64, lasts time.Duration) bool {
 	var said bytes.Buffer
 	run := exec.Command(binary, "-for", lasts.String(), "-hands", "1", "-seed", fmt.Sprint(seed*1_000_000)) //nolint:gosec // built above
 	run.Stdout, run.Stderr = &said, &said
-	j.noticed = run.Run() != nil
+	failed := run.Run() != nil
 	for line := range strings.Lines(said.String()) {
-		if j.noticed && (strings.HasPrefix(line, "seed ") || strings.HasPrefix(line, "panic")) {
-			j.shown = strings.TrimSpace(line)
+		shows := strings.HasPrefix(line, "seed ") || strings.HasPrefix(line, "table: ") || strings.HasPrefix(line, "panic")
+		if failed && shows {
+			j.noticed, j.shown = true, strings.TrimSpace(line)
 			break
 		}
 	}
@@ -144,7 +145,7 @@ func write(all []judged, seed uint64, lasts time.Duration) (noticed int) {
 		}
 	}
 	fmt.Printf("\n## What the judge sees of a broken core\n\nCore was broken in %d places, one at a time: %d that were once ways to a wrong verdict, the others drawn by seed %d from core/ready, rules, foot, work and kiln. Each was judged for %s on one processor, or until a history showed it. **%d were noticed.**\n\n", len(all), len(known), seed, lasts, noticed)
-	fmt.Printf("| place | break | history that showed it |\n|---|---|---|\n")
+	fmt.Printf("| place | break | history, or table, that showed it |\n|---|---|---|\n")
 	cell := func(s string) string { return strings.ReplaceAll(strings.Join(strings.Fields(s), " "), "|", "\\|") }
 	for _, j := range all {
 		what := j.what

@@ -25,7 +25,7 @@ func main() {
 	hands := flag.Int("hands", runtime.NumCPU(), "how many run at once")
 	flag.Parse()
 
-	end, all := time.Now().Add(*lasts), judge.Found{Kinds: map[work.Kind]int{}, Forms: map[string]int{}}
+	end, all := time.Now().Add(*lasts), judge.Found{Kinds: map[work.Kind]int{}, Forms: map[string]int{}, Wrong: judge.Written()}
 	var mu sync.Mutex
 	var wait sync.WaitGroup
 	next := *first
@@ -56,9 +56,9 @@ func main() {
 func write(f judge.Found, lasts time.Duration, first uint64) {
 	fmt.Printf("# The verdict, and a judge of another hand\n\n")
 	fmt.Printf("Written by `make judge`, on %s, in %s; histories from seed %d on.\n\n", time.Now().Format(time.DateOnly), lasts, first)
-	fmt.Printf("Each history is of one piece: what was planned and ruled and in which house, how it was measured and stood, all that happened to it, undos among it, and what of these changed on the way. Core folds it cold, a step at a time and in batches with restarts between, and has to come to one verdict. Whatever it calls ready is laid before a judge that shares no judgement with core (internal/judge): it tells the events by its own reading, and names what nobody would let pass.\n\n")
+	fmt.Printf("Each history is of one piece: what was planned and ruled and in which house, how it was measured and stood, all that happened to it, undos among it, and what of these changed on the way. Core folds it cold, a step at a time and in batches with restarts between, and has to come to one verdict. A judge that shares no judgement with core (internal/judge) tells the events by its own reading. It holds against core: each event that is kept or refused; what lies on the piece, when it dries and all else that is known of it; what keeps it out of the kiln, both ways, but for what a plan is stopped for, where it names only what nobody would let pass; the gate of loads, both ways; what is ready without a tablet's taps; and, before all histories, cones, house rules, kinds of events and kilns against its own tables.\n\n")
 	fmt.Printf("| | |\n|---|---|\n")
-	fmt.Printf("| histories | %d |\n| verdicts, each in three ways | %d |\n| called ready | %d |\n| of them with something overruled | %d |\n| **ready that must not be fired, or another verdict in batches** | **%d** |\n\n", f.Histories, f.Verdicts, f.Ready, f.Overruled, len(f.Wrong))
+	fmt.Printf("| histories | %d |\n| verdicts, each in three ways | %d |\n| called ready | %d |\n| of them with something overruled | %d |\n| **in which core and the judge are not of one mind, or another verdict in batches** | **%d** |\n\n", f.Histories, f.Verdicts, f.Ready, f.Overruled, len(f.Wrong))
 	for _, w := range f.Wrong {
 		fmt.Printf("```\n%s\n```\n\n", w)
 	}
