@@ -90,6 +90,10 @@ func (t Timetable) rungAt(s Slot) rung {
 	return r
 }
 
+func (r rung) compare(o rung) int {
+	return cmp.Or(cmp.Compare(r.weekday, o.weekday), cmp.Compare(r.turn, o.turn), cmp.Compare(r.starts, o.starts), cmp.Compare(r.ends, o.ends), cmp.Compare(r.classes, o.classes))
+}
+
 func (r rung) bell() Bell {
 	return Bell{Classes: strings.Split(r.classes, "\n"), Weekday: r.weekday, Turn: r.turn, Starts: r.starts, Ends: r.ends}
 }
@@ -109,8 +113,8 @@ func (t Timetable) fit(slots []Slot, from, to Date) Fitted {
 		}
 	}
 	out := Fitted{Timetable: t}
-	for r, n := range does {
-		if 2*n > could[[2]int{r.weekday, r.turn}] && (t.Cycle.Turning == Weekly || r.turn > 0) {
+	for _, r := range slices.SortedFunc(maps.Keys(does), rung.compare) { // of one time, always in one order
+		if n := does[r]; 2*n > could[[2]int{r.weekday, r.turn}] && (t.Cycle.Turning == Weekly || r.turn > 0) {
 			out.Bells = append(out.Bells, r.bell())
 		}
 	}

@@ -42,7 +42,7 @@ func (t *tale) coated(e work.Event, on []string) {
 		for i := range t.coats {
 			if t.coats[i].id == e.Of && t.coats[i].begun {
 				t.coats[i].begun, t.coats[i].at, t.coats[i].told = e.Part != "", when(e), !e.Done.IsZero()
-				t.coats[i].stage = t.stageOf(e)
+				t.coats[i].stage, t.coats[i].last = t.stageOf(e), e
 				if e.Felt != "" {
 					t.coats[i].felt = string(e.Felt)
 				}
@@ -52,7 +52,7 @@ func (t *tale) coated(e work.Event, on []string) {
 		return
 	}
 	for _, s := range on {
-		c := lay{id: e.ID, surface: s, glaze: e.Glaze, seq: e.Seq, at: when(e), dip: e.How == work.Dipped, begun: e.Part != "", downTo: e.DownTo, coats: thick(e), felt: string(e.Felt), jar: e.Body, told: !e.Done.IsZero(), stage: t.stageOf(e)}
+		c := lay{last: e, of: e, id: e.ID, surface: s, glaze: e.Glaze, seq: e.Seq, at: when(e), dip: e.How == work.Dipped, begun: e.Part != "", downTo: e.DownTo, coats: thick(e), felt: string(e.Felt), jar: e.Body, told: !e.Done.IsZero(), stage: t.stageOf(e)}
 		if e.Doubts != "" {
 			t.doubts = append(t.doubts, c)
 			continue

@@ -25,6 +25,8 @@ type rest struct {
 	since                      map[string]int64
 	came, flow                 string
 	flaws                      []string // kind, surface, at first sight
+	flawIDs                    []string
+	judged                     work.Event // the last that said what came out
 	ground                     bool
 	proved                     map[string]string
 	inside                     []string // what to take back where it was said to be out by mistake, the last first; none once anything else happened
@@ -105,7 +107,7 @@ func (t *tale) also(e work.Event) {
 			r.badFeet++
 		}
 	case work.Fired:
-		r.came, r.flow, r.flaws, r.ground, r.proved = "", "", nil, false, nil
+		r.came, r.flow, r.flaws, r.flawIDs, r.ground, r.proved, r.judged = "", "", nil, nil, false, nil, work.Event{}
 	default:
 		if judgesFired[e.Kind] && t.out {
 			r.cameOut(e)
@@ -154,6 +156,7 @@ func (c lay) before(o lay) bool {
 
 // cameOut is what somebody says who looks at the fired piece.
 func (r *rest) cameOut(e work.Event) {
+	r.judged = e
 	switch e.Kind {
 	case work.Resulted:
 		r.came = string(e.Came)
@@ -165,8 +168,10 @@ func (r *rest) cameOut(e work.Event) {
 			r.came = ""
 		}
 		of := string(e.Fault) + " " + e.Surface + " "
-		r.flaws = slices.DeleteFunc(slices.Clone(r.flaws), func(f string) bool { return strings.HasPrefix(f, of) })
-		r.flaws = append(r.flaws, of+fmt.Sprint(e.Clear))
+		if i := slices.IndexFunc(r.flaws, func(f string) bool { return strings.HasPrefix(f, of) }); i >= 0 {
+			r.flaws, r.flawIDs = slices.Delete(slices.Clone(r.flaws), i, i+1), slices.Delete(slices.Clone(r.flawIDs), i, i+1)
+		}
+		r.flaws, r.flawIDs = append(slices.Clip(r.flaws), of+fmt.Sprint(e.Clear)), append(slices.Clip(r.flawIDs), e.ID)
 		r.ground = r.ground && e.Fault != fault.Drips
 	case work.Flowed:
 		r.flow = string(e.Flow)
@@ -244,7 +249,7 @@ func (r *rest) against(t *tale, s work.State) (why string) {
 	same("the opinion", opinion, r.opinion)
 	var unfired []string
 	if t.inKiln && !t.out {
-		unfired = []string{t.litID}
+		unfired = []string{t.fire.ID}
 	}
 	same("what to take back of a firing that was not", append(s.Unfired("L"), s.Unfired("M")...), unfired)
 	same("what to take back where it stands inside", append(s.StillInside("L"), s.StillInside("M")...), r.inside)
@@ -255,6 +260,9 @@ func (r *rest) against(t *tale, s work.State) (why string) {
 		same("what came out", fmt.Sprint(o.Came, o.Flow, o.Ground, flaws, o.Proved), fmt.Sprint(r.came, r.flow, r.ground, r.flaws, r.proved))
 		same("sharp drips", o.Sharp(), r.sharp())
 		same("it was judged", fmt.Sprint(o.Judged(), o.Sound()), fmt.Sprint(r.came != "" || len(r.flaws) > 0, r.came == "sound"))
+	}
+	if why == "" {
+		why = t.inFull(s)
 	}
 	return why
 }

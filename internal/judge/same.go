@@ -42,12 +42,26 @@ func (t *tale) against(s work.State) string {
 		say("latex", latexed(s.Latexed, s.Peeled), latexed(t.latex, nil)),
 		say("coats that a tablet says are gone", len(s.Sponged), len(t.gone)),
 		say("rulings", len(s.Rulings), len(t.rulings)),
+		say("parts", s.Parts, t.parts),
+		say("looked at for doubted jars", s.Vouched, t.vouched),
+		say("help", latexed(s.Helps, nil), t.helps()),
 	} {
 		if why != "" {
 			return why
 		}
 	}
 	return t.rest.against(t, s)
+}
+
+// helps are the helps that were recorded for its firing.
+func (t *tale) helps() (all []string) {
+	for what := range t.help {
+		if !strings.HasPrefix(what, "peeled ") {
+			all = append(all, what)
+		}
+	}
+	slices.Sort(all)
+	return all
 }
 
 func latexed(on, off map[string]bool) (ids []string) {

@@ -14,6 +14,8 @@ import (
 
 // lay is a coat on one surface, as the judge tells it.
 type lay struct {
+	last               work.Event // that laid it, or more of it
+	of                 work.Event // that began it
 	id, surface, glaze string
 	seq                int64
 	at                 time.Time
@@ -36,6 +38,7 @@ type look struct {
 	thin    bool // one thin coat was seen on the foot
 	unclear bool
 	surface string
+	event   work.Event
 }
 
 // taken is an event that was taken back.
@@ -47,6 +50,7 @@ type taken struct {
 // ruling is the teacher's word on one thing, with how that was.
 type ruling struct {
 	code, surface, as string
+	event             work.Event
 }
 
 // tale is a history told from its events alone, by the judge's own reading.
@@ -55,8 +59,9 @@ type tale struct {
 	wet, felt      time.Time
 	boneDry        bool
 	harms, lost    []string
-	broke          string // the harm that it took in the fire
-	aside, away    int64  // by which event; 0 for not
+	words          map[string]string // by event: what broke, or is missing
+	broke          string            // the harm that it took in the fire
+	aside, away    int64             // by which event; 0 for not
 	unnamed        int64
 	parts          int
 	latex          map[string]bool
@@ -78,8 +83,8 @@ type tale struct {
 	load           string // that it stands in; "fell" where something happened to it since
 	gone           []lay  // that a tablet says were wiped off, and no adult looked since
 	firingCone     string
-	litID          string // the event of its last firing
-	bisques        []bool // of each of its firings, whether it was to bisque
+	fire, unload   work.Event // of its last firing
+	bisques        []bool     // of each of its firings, whether it was to bisque
 	rest           rest
 	litSeqs        []int64
 	everLatex      map[string]bool // latex was laid on it in this stage, peeled or not
@@ -185,6 +190,13 @@ func (t *tale) happens(e work.Event, on []string) {
 		t.next(e)
 	}
 	t.also(e)
+	if t.words == nil {
+		t.words = map[string]string{}
+	}
+	t.words[e.ID] = e.Text
+	if e.Kind == work.Resulted {
+		t.words[e.ID] = map[fault.Came]string{fault.Broken: "broke in the firing", fault.Stuck: "stuck to the shelf", fault.Joined: "was joined after the firing: no glue stands the fire"}[e.Came]
+	}
 	switch e.Kind {
 	case work.Felted:
 		for i := range t.coats {
@@ -272,13 +284,13 @@ func (t *tale) happens(e work.Event, on []string) {
 	case work.Prepared:
 		t.help[e.Text] = true
 	case work.Covered:
-		t.cover = &look{seen: e.Seen, saw: e.Saw, passes: e.Cover == foot.Even, surface: e.Surface}
+		t.cover = &look{seen: e.Seen, saw: e.Saw, passes: e.Cover == foot.Even, surface: e.Surface, event: e}
 		t.looked(e)
 	case work.Checked:
 		t.checked(e)
 	case work.Ruled:
 		if e.Seen >= t.upset {
-			t.rulings = append(t.rulings, ruling{string(e.Code), e.Surface, t.as(string(e.Code), e.Surface)})
+			t.rulings = append(t.rulings, ruling{string(e.Code), e.Surface, t.as(string(e.Code), e.Surface), e})
 		}
 	case work.Loaded:
 		if t.load = e.Load; e.Seen < t.upset {
@@ -287,7 +299,7 @@ func (t *tale) happens(e work.Event, on []string) {
 	case work.TakenOut:
 		t.load = ""
 	case work.Fired:
-		t.litID, t.litSeqs = e.ID, append(t.litSeqs, e.Seq)
+		t.fire, t.litSeqs = e, append(t.litSeqs, e.Seq)
 		t.bisques = append(t.bisques, e.Bisque)
 		t.inKiln, t.out, t.bisque, t.firingCone = true, false, e.Bisque, string(e.Cone)
 		t.lit = append(t.lit, e.At)
@@ -296,6 +308,7 @@ func (t *tale) happens(e work.Event, on []string) {
 			if t.out = true; t.bisque {
 				t.next(e)
 			}
+			t.unload = e
 			t.rest.inside = []string{e.ID}
 		}
 	case work.Refired:
@@ -332,7 +345,7 @@ func (t *tale) checked(e work.Event) {
 	defer t.looked(e)
 	bad := e.Verdict == foot.Left || e.Verdict == foot.TooLow
 	good := e.Verdict == foot.Clean || e.Verdict == foot.Stained || e.Verdict == foot.Thin
-	t.check = &look{seen: e.Seen, saw: e.Saw, passes: good, parts: e.Parts, refused: !good, thin: e.Verdict == foot.Thin, unclear: e.Verdict == foot.Unclear, unsaid: good && t.left && e.Text == ""}
+	t.check = &look{seen: e.Seen, saw: e.Saw, passes: good, parts: e.Parts, refused: !good, thin: e.Verdict == foot.Thin, unclear: e.Verdict == foot.Unclear, event: e, unsaid: good && t.left && e.Text == ""}
 	if bad {
 		t.left = true
 	} else if good && e.Text != "" {

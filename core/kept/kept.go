@@ -1,0 +1,24 @@
+// Package kept is for tests that hold many answers against the ones that were looked at: each is
+// a line with what it is, a few words, and a digest of all that it says.
+package kept
+
+import (
+	"fmt"
+	"hash/fnv"
+	"strings"
+
+	"github.com/davecgh/go-spew/spew"
+)
+
+var whole = spew.ConfigState{Indent: " ", SortKeys: true, DisableMethods: true, DisablePointerAddresses: true, DisableCapacities: true}
+
+// Page is the page of such lines.
+type Page struct{ strings.Builder }
+
+// Add writes a line: what the answer is, in words, and a digest of the answers, their private fields
+// too. An answer that is otherwise than it was shows as another digest: print it to see what changed.
+func (p *Page) Add(words string, answers ...any) {
+	digest := fnv.New64a()
+	whole.Fprint(digest, answers...)
+	fmt.Fprintf(p, "%s #%016x\n", words, digest.Sum64())
+}
