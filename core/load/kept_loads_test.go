@@ -32,6 +32,9 @@ func TestLoadsStayAsTheyAre(t *testing.T) {
 		h := load.Hand{Kiln: r.Kiln, Ways: r.Ways, Pieces: r.Pieces}
 		for level := range plan.Levels {
 			for n, p := range r.Pieces {
+				if n%3 != (level+i)%3 {
+					continue
+				}
 				to := outline.Place{X: float64(37*n%200 - 100), Y: float64(53*n%200 - 100), Turn: float64(n)}
 				moved, err := h.Move(plan, p.ID, level, to, n%2 == 0)
 				put, not := h.Put(h.TakeOut(plan, p.ID), p.ID, level)

@@ -18,13 +18,16 @@ import (
 	"enkaustos/core/rules"
 )
 
-// What is found of ninety plans, drawn by a fixed seed over every form, every
-// kind of jar and every school, stands in testdata with its figures and ways out. A
-// rule that is meant to change changes lines there: go test ./core/plan -update, and
-// read the difference.
-func TestFindingsStayAsTheyAre(t *testing.T) {
-	random := rand.New(rand.NewPCG(7, 7))
-	one := func(of ...string) string { return of[random.IntN(len(of))] }
+// drawer draws plans over every form, every kind of jar and every school.
+type drawer struct {
+	t       *testing.T
+	random  *rand.Rand
+	jars    []glaze.Glaze
+	codes   []string
+	shelves []*plan.Shelf
+}
+
+func newDrawer(t *testing.T, seed uint64) drawer {
 	jarsHere := append([]glaze.Glaze{
 		{Code: "X", Name: "Mixed", Kind: glaze.Solid, Cones: mid, InStock: true, Recipe: glaze.Recipe{{Glaze: "S", Parts: 1}, {Glaze: "W", Parts: 2}}},
 		{Code: "Y", Name: "Dear one", Kind: glaze.Chips, Cones: mid, InStock: true, Dear: true, Thick: true},
@@ -47,81 +50,98 @@ func TestFindingsStayAsTheyAre(t *testing.T) {
 		codes[i] = g.Code
 	}
 	codes = append(codes, "S", "S", "B")
+	return drawer{t, rand.New(rand.NewPCG(seed, seed)), jarsHere, codes, shelves}
+}
+
+// draw is the nth of them: a plan, what it is for, and the shelf that it is checked on.
+func (d drawer) draw(n int) (plan.Plan, plan.Work, *plan.Shelf) {
+	t, random, codes := d.t, d.random, d.codes
+	one := func(of ...string) string { return of[random.IntN(len(of))] }
 	kinds := piece.Kinds()
 	usually := []string{"S", "W", "B", "B2", "U"}
+	form := kinds[n%len(kinds)].Form
+	body, err := piece.Build(form, nil)
+	require.NoError(t, err)
+	if n%4 == 1 {
+		details := []piece.Detail{}
+		for i, d := range piece.DetailKinds() {
+			if (i+n)%3 == 0 && d.Kind != piece.Stripe {
+				details = append(details, piece.Detail{ID: string(d.Kind) + "-x", Name: d.Name, Kind: d.Kind, On: body.Surfaces[0].ID, AreaCM2: 1 + float64(i), Optional: i%2 == 0, Soft: i == 3})
+			}
+		}
+		body, err = body.With(piece.Marking{Details: details, Textured: map[string]bool{body.Surfaces[0].ID: n%8 == 1}, Clays: map[string]string{body.Surfaces[1].ID: one("D", "P")}})
+		require.NoError(t, err)
+	}
+	p := plan.Plan{}
+	usual := one(usually...)
+	if n == 30 {
+		usual = "gone"
+	}
+	for _, s := range body.Surfaces {
+		switch random.IntN(10) {
+		case 0:
+			p[s.ID] = plan.Choice{Bare: true}
+		case 1:
+			p[s.ID] = plan.Choice{Resist: plan.Resist(one("wax", "latex"))}
+		case 2:
+		case 3, 4, 5:
+			if !s.Stands || n%3 == 0 {
+				p[s.ID] = coat(usual, 3)
+			}
+		default:
+			if s.Stands && n%3 > 0 {
+				p[s.ID] = plan.Choice{Bare: true}
+				continue
+			}
+			c := plan.Choice{Heavy: random.IntN(5) == 0}
+			for range 1 + random.IntN(3) {
+				c.Stack = append(c.Stack, glaze.Layer{Glaze: one(codes...), Coats: 1 + random.IntN(4), Dip: random.IntN(6) == 0})
+				if n >= 90 {
+					c.Stack[len(c.Stack)-1] = oddly(random, c.Stack[len(c.Stack)-1], body.HeightMM)
+				}
+			}
+			p[s.ID] = c
+		}
+	}
+	if n%10 == 3 {
+		p[body.Surfaces[0].ID] = coat("U", 1+n%3, "C", 1+n%4)
+	}
+	clay := glaze.Clay{Code: "P", Name: "Pale", Cones: mid}
+	if n%5 == 2 {
+		clay = dark
+	}
+	w := plan.Work{Body: body, Clay: clay, Clays: map[string]glaze.Clay{"D": dark, "P": pale}, Cone: kiln.Cone(one("6", "6", "6", "5", "04", "9")), Air: glaze.Atmosphere(one("", "", "reduction")),
+		Standing: plan.Standing{BandMM: float64(random.IntN(3) * 8), Stilts: n%6 == 0, Cookie: n%7 == 0}}
+	if n%9 == 0 {
+		w.Jars = map[string]bool{usual: true, "S": true}
+	}
+	if n >= 90 { // what went through the fire before, or is still raw
+		w.Standing.LidApart = n%4 == 0
+		if n%3 == 0 {
+			w.Past = []kiln.Cone{kiln.Cone(one("04", "6", "9"))}
+		}
+		w.Green, w.BisqueCone = n%5 == 0, kiln.Cone(one("06", "04", "6"))
+	}
+	return p, w, d.shelves[n%len(d.shelves)]
+}
+
+// What is found of ninety plans, drawn by a fixed seed over every form, every
+// kind of jar and every school, stands in testdata with its figures and ways out. A
+// rule that is meant to change changes lines there: go test ./core/plan -update, and
+// read the difference.
+func TestFindingsStayAsTheyAre(t *testing.T) {
+	drawn := newDrawer(t, 7)
 	var page strings.Builder
 	for n := range 210 {
-		form := kinds[n%len(kinds)].Form
-		body, err := piece.Build(form, nil)
-		require.NoError(t, err)
-		if n%4 == 1 {
-			details := []piece.Detail{}
-			for i, d := range piece.DetailKinds() {
-				if (i+n)%3 == 0 && d.Kind != piece.Stripe {
-					details = append(details, piece.Detail{ID: string(d.Kind) + "-x", Name: d.Name, Kind: d.Kind, On: body.Surfaces[0].ID, AreaCM2: 1 + float64(i), Optional: i%2 == 0, Soft: i == 3})
-				}
-			}
-			body, err = body.With(piece.Marking{Details: details, Textured: map[string]bool{body.Surfaces[0].ID: n%8 == 1}, Clays: map[string]string{body.Surfaces[1].ID: one("D", "P")}})
-			require.NoError(t, err)
-		}
-		p := plan.Plan{}
-		usual := one(usually...)
-		if n == 30 {
-			usual = "gone"
-		}
-		for _, s := range body.Surfaces {
-			switch random.IntN(10) {
-			case 0:
-				p[s.ID] = plan.Choice{Bare: true}
-			case 1:
-				p[s.ID] = plan.Choice{Resist: plan.Resist(one("wax", "latex"))}
-			case 2:
-			case 3, 4, 5:
-				if !s.Stands || n%3 == 0 {
-					p[s.ID] = coat(usual, 3)
-				}
-			default:
-				if s.Stands && n%3 > 0 {
-					p[s.ID] = plan.Choice{Bare: true}
-					continue
-				}
-				c := plan.Choice{Heavy: random.IntN(5) == 0}
-				for range 1 + random.IntN(3) {
-					c.Stack = append(c.Stack, glaze.Layer{Glaze: one(codes...), Coats: 1 + random.IntN(4), Dip: random.IntN(6) == 0})
-					if n >= 90 {
-						c.Stack[len(c.Stack)-1] = oddly(random, c.Stack[len(c.Stack)-1], body.HeightMM)
-					}
-				}
-				p[s.ID] = c
-			}
-		}
-		if n%10 == 3 {
-			p[body.Surfaces[0].ID] = coat("U", 1+n%3, "C", 1+n%4)
-		}
-		clay := glaze.Clay{Code: "P", Name: "Pale", Cones: mid}
-		if n%5 == 2 {
-			clay = dark
-		}
-		w := plan.Work{Body: body, Clay: clay, Clays: map[string]glaze.Clay{"D": dark, "P": pale}, Cone: kiln.Cone(one("6", "6", "6", "5", "04", "9")), Air: glaze.Atmosphere(one("", "", "reduction")),
-			Standing: plan.Standing{BandMM: float64(random.IntN(3) * 8), Stilts: n%6 == 0, Cookie: n%7 == 0}}
-		if n%9 == 0 {
-			w.Jars = map[string]bool{usual: true, "S": true}
-		}
-		if n >= 90 { // what went through the fire before, or is still raw
-			w.Standing.LidApart = n%4 == 0
-			if n%3 == 0 {
-				w.Past = []kiln.Cone{kiln.Cone(one("04", "6", "9"))}
-			}
-			w.Green, w.BisqueCone = n%5 == 0, kiln.Cone(one("06", "04", "6"))
-		}
-		shelf := shelves[n%len(shelves)]
+		p, w, shelf := drawn.draw(n)
+		body, clay := w.Body, w.Clay
 		experimentsKeepTheRest(t, shelf, p, w)
 		if w.Green {
 			for _, f := range shelf.CheckBisque(p, w) {
 				fmt.Fprintf(&page, "  before bisque: %s %s %s: %s > %s\n", f.Severity, f.Code, f.Surface, f.Text, f.Way)
 			}
 		}
-		fmt.Fprintf(&page, "\n%d: %s on %s, cone %s %s, shelf %d, band %+v\n", n, form, clay.Code, w.Cone, w.Air, n%len(shelves), shelf.Band(p, w))
+		fmt.Fprintf(&page, "\n%d: %s on %s, cone %s %s, shelf %d, band %+v\n", n, body.Form, clay.Code, w.Cone, w.Air, n%len(drawn.shelves), shelf.Band(p, w))
 		for _, s := range body.Surfaces {
 			fmt.Fprintf(&page, "  %s: %s\n", s.ID, p[s.ID].Says())
 		}
