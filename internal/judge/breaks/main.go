@@ -22,7 +22,7 @@ import (
 // known are breaks that the judge has to notice.
 var known = []struct{ what, file, from, to string }{
 	{"coats far above the stop", "core/plan/coats.go", "case s.melt.Coats() >= want.Stop:", "case s.melt.Coats() >= 3*want.Stop:"},
-	{"surfaces inside the band glazed", "core/plan/coats.go", "if part.Surface == surface.ID && part.AreaCM2 > 0.99*surface.AreaCM2 {", "if false {"},
+	{"surfaces inside the band glazed", "core/plan/coats.go", "if part.Surface == surface.ID && part.AreaCM2 > 0.99*surface.AreaCM2 {", "if part.Surface == \"\" {"},
 	{"a glazed seat", "core/plan/shape.go", "if !surface.Seat || surface.Stands || s.melt.None() {", "if true {"},
 	{"stilts above their cone", "core/plan/coats.go", "case kiln.Cone(c.shelf.House.StiltsCone).Cooler(c.work.Cone):", "case false:"},
 	{"a band not raised for runners and layers", "core/foot/foot.go", "case h.BandRiskMM == 0:", "default:\n\tcase h.BandRiskMM == 0 || true:"},
@@ -98,7 +98,7 @@ func try(seed uint64, drawn int, lasts time.Duration) ([]judged, error) {
 				case compiled && len(all)-len(known) < drawn:
 					all = append(all, of)
 				}
-				fmt.Fprintf(os.Stderr, "%s:%d %s: noticed %v\n", of.b.File, of.b.Line, of.b.To, of.noticed)
+				fmt.Fprintf(os.Stderr, "%s:%d %s %q: compiles %v, noticed %v\n", of.b.File, of.b.Line, of.b.Operator, of.b.To, compiled, of.noticed)
 				lock.Unlock()
 			}
 		})
@@ -120,7 +120,10 @@ func (j *judged) judge(seed uint64, lasts time.Duration) bool {
 	}
 	defer func() { _ = os.RemoveAll(dir) }()
 	binary := filepath.Join(dir, "judge")
-	if exec.Command("go", "build", overlay, "-o", binary, "./internal/judge/command").Run() != nil { //nolint:gosec // the go command
+	if said, err := exec.Command("go", "build", overlay, "-o", binary, "./internal/judge/command").CombinedOutput(); err != nil { //nolint:gosec // the go command
+		if j.what != "" {
+			fmt.Fprintf(os.Stderr, "%s does not compile: %s\n", j.what, said)
+		}
 		return false
 	}
 	var said bytes.Buffer
