@@ -245,13 +245,18 @@ func (t *tale) accounts(v survey.Survey, faults []Fault, now time.Time) string {
 }
 
 // stopped asks that core says all that a plan is stopped for and that nobody overruled, on its surface,
-// whatever else keeps the piece out.
+// whatever else keeps the piece out; too many coats only once all are on, for two glazes may be laid
+// thicker than the first of them alone.
 func stopped(faults []Fault, v survey.Survey) string {
 	blockers := v.Verdict.Blockers()
 	if slices.ContainsFunc(blockers, func(b ready.Blocker) bool { return b.Code == "no-plan" }) {
 		return ""
 	}
+	unfinished := slices.ContainsFunc(blockers, func(b ready.Blocker) bool { return b.Code == "coats-missing" })
 	for _, f := range faults {
+		if unfinished && slices.Contains(f.Codes, "coats-stop") {
+			continue
+		}
 		said := slices.ContainsFunc(blockers, func(b ready.Blocker) bool {
 			return slices.Contains(f.Codes, string(b.Code)) && b.Surface == f.Surface
 		}) || slices.ContainsFunc(v.Rulings, func(r work.Ruling) bool {

@@ -121,12 +121,15 @@ func (t *tale) againstLoad(in ready.Load, next string) string {
 }
 
 // byTablet leaves out each event of a tablet that may take no reason away: what is ready has to be
-// so without it, but for what the teacher overruled, who saw it with the event. It says what is wrong;
-// "" where nothing is.
+// so without it, but for what an adult saw who looked after it, or overruled. It says what is wrong; ""
+// where nothing is.
 func (f *Found) byTablet(w World, log []work.Event, rulings []work.Ruling, now time.Time) string {
 	for i, e := range log {
 		entry, _ := work.Of(e.Kind)
-		if !e.FromTablet() || entry.Lifts != "" {
+		seen := slices.ContainsFunc(log[i+1:], func(l work.Event) bool {
+			return (l.Kind == work.Covered || l.Kind == work.Checked) && !l.FromTablet() && l.Seen >= e.Seq
+		})
+		if !e.FromTablet() || entry.Lifts != "" || seen && (e.Kind == work.Wiped || e.Kind == work.Scraped) {
 			continue
 		}
 		f.Taps++

@@ -378,6 +378,9 @@ func (h *History) overrule() {
 	blockers := survey.Of(h.world.Case(h.state), h.now).Verdict.Blockers()
 	if len(blockers) > 0 {
 		b := one(h.draw, blockers...)
+		if facts := ready.FactsOf(h.world.Case(h.state).Judged(h.now), b.Code, b.Surface); (facts == "") != b.Firm {
+			h.wrong = fmt.Sprintf("what a ruling on %s %s is of: %q, and it is firm: %v", b.Code, b.Surface, facts, b.Firm)
+		}
 		h.add(work.Event{Kind: work.Ruled, Code: b.Code, Surface: b.Surface, Text: "I take it on me", Seen: h.state.Seq})
 	}
 }

@@ -1,6 +1,7 @@
 package mutate
 
 import (
+	"bufio"
 	"context"
 	"encoding/json"
 	"errors"
@@ -84,10 +85,10 @@ func (b Break) try(first, then []string) (verdict, error) {
 	run := func(args ...string) bool {
 		ctx, stop := context.WithTimeout(context.Background(), 5*time.Minute)
 		defer stop()
-		return exec.CommandContext(ctx, "go", args...).Run() == nil //nolint:gosec // the go command
+		return passes(exec.CommandContext(ctx, "go", args...), stop) //nolint:gosec // the go command
 	}
 	test := func(packages []string) bool {
-		return run(append([]string{"test", overlay, "-vet=off", "-ldflags=-s -w", "-failfast"}, packages...)...)
+		return run(append([]string{"test", overlay, "-vet=off", "-ldflags=-s -w", "-failfast", "-timeout=3m"}, packages...)...)
 	}
 	switch {
 	case !run("build", overlay, b.Package()):
@@ -96,6 +97,22 @@ func (b Break) try(first, then []string) (verdict, error) {
 		return caught, nil
 	}
 	return survived, nil
+}
+
+// passes runs the go command; the first package that fails stops the others.
+func passes(c *exec.Cmd, stop func()) bool {
+	said, err := c.StdoutPipe()
+	if err != nil || c.Start() != nil {
+		return false
+	}
+	fine := true
+	for lines := bufio.NewScanner(said); lines.Scan(); {
+		if strings.HasPrefix(lines.Text(), "FAIL") {
+			fine = false
+			stop()
+		}
+	}
+	return c.Wait() == nil && fine
 }
 
 // Overlay writes the broken file beside the source, and gives the flag by which the go command
@@ -132,9 +149,10 @@ func forget() {
 	}
 }
 
-// Dependents lists, for each package of core, those of core that use it, directly or not.
+// Dependents lists, for each package of core, those of core that use it, directly or not, and the
+// judge of the verdict where that does.
 func Dependents() (map[string][]string, error) {
-	text, err := exec.Command("go", "list", "-test", "-f", "{{.ImportPath}} {{join .Deps \" \"}}", "./core/...").Output()
+	text, err := exec.Command("go", "list", "-test", "-f", "{{.ImportPath}} {{join .Deps \" \"}}", "./core/...", "./internal/judge").Output()
 	if err != nil {
 		return nil, err
 	}
