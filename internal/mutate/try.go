@@ -13,6 +13,7 @@ import (
 	"slices"
 	"strings"
 	"sync"
+	"syscall"
 	"time"
 )
 
@@ -101,6 +102,8 @@ func (b Break) try(first, then []string) (verdict, error) {
 
 // passes runs the go command; the first package that fails stops the others.
 func passes(c *exec.Cmd, stop func()) bool {
+	c.SysProcAttr = &syscall.SysProcAttr{Setpgid: true} // the tests that it runs are stopped with it
+	c.Cancel = func() error { return syscall.Kill(-c.Process.Pid, syscall.SIGKILL) }
 	said, err := c.StdoutPipe()
 	if err != nil || c.Start() != nil {
 		return false
