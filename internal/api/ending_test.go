@@ -176,3 +176,46 @@ func TestStreamsOfASession(t *testing.T) {
 	closes()
 	require.Eventually(t, func() bool { return open() == http.StatusOK }, 20*time.Second, 50*time.Millisecond)
 }
+
+// Who is let in no more hears nothing more: a stream ends with its session, its passphrase, its
+// pairing, and by itself, whether anything happens or not.
+func TestStreamsEndWithWhoHears(t *testing.T) {
+	server, _ := school(t)
+	all := roles(t, server.URL)
+	second := teacher(t, server.URL)
+	_, text := ask(t, all["teacher"], "GET", server.URL+"/api/pieces", "")
+	piece := between(text, `"id":"`, `"`)
+	note := func(id string) {
+		code, text := ask(t, all["teacher"], "POST", server.URL+"/api/events", `{"events":[{"id":"`+id+`","kind":"note","piece":"`+piece+`","text":"a word to nobody else"}]}`)
+		require.Equal(t, http.StatusOK, code, text)
+	}
+	_, room := ask(t, all["teacher"], "GET", server.URL+"/api/room", "")
+	station := between(room[strings.Index(room, `"stations":`):], `"id":"`, `"`)
+	for n, end := range []struct {
+		who           *http.Client
+		method, route string
+		body          string
+		by            *http.Client
+	}{
+		{second, "DELETE", "/session", "", second},
+		{all["helper"], "PUT", "/helper", `{"passphrase":"other helping hands"}`, all["teacher"]},
+		{all["station"], "DELETE", "/room/stations/" + station, "", all["teacher"]},
+	} {
+		heard := hear(t, end.who, server.URL+"/api/live")
+		code, text := ask(t, end.by, end.method, server.URL+"/api"+end.route, end.body)
+		require.Equal(t, http.StatusNoContent, code, text)
+		note(fmt.Sprintf("after-the-end-%d", n))
+		require.Eventually(t, func() bool {
+			select {
+			case line, open := <-heard:
+				require.NotContains(t, line, "a word to nobody else")
+				return !open
+			default:
+				return false
+			}
+		}, 20*time.Second, 5*time.Millisecond, "%s %s", end.method, end.route)
+	}
+	code, text := ask(t, all["teacher"], "PUT", server.URL+"/api/helper", `{"passphrase":"`+demo.Passphrase+`"}`)
+	require.Equal(t, http.StatusUnprocessableEntity, code)
+	require.Contains(t, text, "lets the teacher in already")
+}

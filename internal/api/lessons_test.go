@@ -51,6 +51,8 @@ func workTheTimetable(c *caller, class string) {
 	more := do[contract.Lesson](c, 201, "POST", "/lessons", body{"is": "added", "date": "2030-03-06", "starts": "13:00", "ends": "14:00", "classes": []string{class}})
 	require.Equal(t, "2030-03-06T13:00+", more.Key)
 	do[contract.Problem](c, 422, "POST", "/lessons", body{"is": "added"})
+	do[contract.Problem](c, 422, "POST", "/lessons", body{"is": "usual"})
+	do[contract.Problem](c, 422, "POST", "/lessons", body{"is": "cancelled"})
 	change(204, strings.ReplaceAll(more.Key, "+", "%2B"), body{"is": "cancelled"})
 	require.Empty(t, on("2030-03-06"))
 	around := do[contract.LessonsAround](c, 200, "GET", "/lessons/around?class="+class, nil)

@@ -75,6 +75,13 @@ func SetPassphrase(ctx context.Context, s *school.School, of *school.Kind[Secret
 		if secret.Hash, err = hashOf(ctx, passphrase); err != nil {
 			return err
 		}
+		taken, err := roleOf(ctx, s.Now(), passphrase)
+		if err != nil {
+			return err
+		}
+		if taken == work.Teacher && of == HelperSecret || taken == work.Helper && of == TeacherSecret {
+			return school.Refuse("Take another passphrase: that one lets the %s in already.", taken) // who comes by it would be both
+		}
 	}
 	return s.Change(ctx, func(_ school.Moment, c *school.Change) error {
 		of.Put(c, secret)

@@ -139,7 +139,8 @@ func (d *Door) Who(ctx context.Context) (a work.Actor, here bool) {
 // Lasts says whether a session was not ended since its request began, as a stream
 // has to ask.
 func (d *Door) Lasts(ctx context.Context) bool {
-	now, err := d.sessions(ctx).Load(context.WithoutCancel(ctx), d.sessions(ctx).Token(ctx))
+	// A context of its own: in the request's lies the session as it was when that began.
+	now, err := d.sessions(ctx).Load(context.Background(), d.sessions(ctx).Token(ctx))
 	return err == nil && d.sessions(ctx).GetString(now, roleKey) != ""
 }
 

@@ -74,7 +74,7 @@ func change(t lesson.Timetable, k lesson.Key, v contract.LessonChange) (lesson.T
 	switch is := string(v.Is); {
 	case read.err != nil:
 		return t, k, read.err
-	case is == "usual" && !k.More:
+	case is == "usual" && !k.More && k != (lesson.Key{}):
 		return out, k, nil
 	case is == "cancelled" && k.More:
 		return out, k, nil

@@ -69,6 +69,10 @@ const arrives = 10 * time.Second
 // beat is how often an idle stream shows that it is alive.
 const beat = 20 * time.Second
 
+// asks is how often a stream asks whether who listens is still let in: it ends within a second of
+// its session, passphrase, pairing or role.
+const asks = 500 * time.Millisecond
+
 // New begins to listen to a school.
 func New(s *school.School, door Keeper) *Streams {
 	b := &Streams{school: s, door: door, wake: make(chan struct{}, 1), done: make(chan struct{}), open: map[int]chan message{}, of: map[string]int{}}
@@ -250,8 +254,9 @@ func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
 	if flush() != nil {
 		return nil
 	}
-	pulse := time.NewTicker(beat)
+	pulse, still := time.NewTicker(beat), time.NewTicker(asks)
 	defer pulse.Stop()
+	defer still.Stop()
 	for {
 		select {
 		case <-request(st.ctx).Context().Done():
@@ -260,15 +265,17 @@ func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
 			return nil
 		case m, open := <-st.screen:
 			who, here := st.live.door.Who(st.ctx)
-			if !open || !here {
+			if !open || !here || !st.live.door.Lasts(st.ctx) {
 				return nil
 			}
 			hurry()
 			st.tell(w, m, who)
-		case <-pulse.C:
+		case <-still.C:
 			if _, here := st.live.door.Who(st.ctx); !here || !st.live.door.Lasts(st.ctx) {
 				return nil
 			}
+			continue
+		case <-pulse.C:
 			_, _ = fmt.Fprint(w, ": still here\n\n") // the flush says whether it arrived
 		}
 		if flush() != nil {
