@@ -2,6 +2,7 @@ package load_test
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 
 	"gotest.tools/v3/golden"
@@ -43,11 +44,48 @@ func TestLoadsStayAsTheyAre(t *testing.T) {
 				page.Add("  wrong with it", load.Breaches(r.Kiln, r.Ways, r.Pieces, moved), load.Breaches(r.Kiln, r.Ways, r.Pieces, swapped))
 			}
 		}
+		for n, wrong := range disturbed(plan) {
+			page.Add(fmt.Sprintf("  disturbed %d: %d wrong", n, len(load.Breaches(r.Kiln, r.Ways, r.Pieces, wrong))), load.Breaches(r.Kiln, r.Ways, r.Pieces, wrong))
+		}
 		tiles := load.Tiles{Count: 1 + i%7, WideMM: 40, DeepMM: 12, TallMM: 60 + float64(10*(i%9))}
 		filled, n := h.Fill(plan, tiles)
 		page.Add(fmt.Sprintf("  %d of %d tiles", n, tiles.Count), filled, load.Breaches(r.Kiln, r.Ways, append(tiles.Pieces(), r.Pieces...), filled), filled.WithoutTiles())
 	}
 	golden.Assert(t, page.String(), "loads.txt")
+}
+
+// disturbed are plans with one thing of each level otherwise.
+func disturbed(plan load.Plan) (all []load.Plan) {
+	for n := range plan.Levels {
+		for _, change := range []func(l *load.Level){
+			func(l *load.Level) { l.BaseMM += 9 }, func(l *load.Level) { l.BaseMM -= 90 }, func(l *load.Level) { l.On-- }, func(l *load.Level) { l.On = n }, func(l *load.Level) { l.On = 99 }, func(l *load.Level) { l.Side = 1 },
+			func(l *load.Level) { l.PostsMM = append(slices.Clone(l.PostsMM), 50) }, func(l *load.Level) { l.PostsMM = nil }, func(l *load.Level) { l.PostsMM = []float64{33} },
+			func(l *load.Level) { l.Stands = l.Stands[:len(l.Stands)/2] }, func(l *load.Level) { l.Stands = moved(l.Stands, 4) }, func(l *load.Level) { l.Stands = moved(l.Stands, 120) }, func(l *load.Level) { l.Stands = append(slices.Clone(l.Stands), l.Stands...) },
+			func(l *load.Level) { l.Pieces = append(slices.Clone(l.Pieces), l.Pieces...) }, func(l *load.Level) { l.Pieces = apart(l.Pieces, 3) }, func(l *load.Level) { l.Pieces = apart(l.Pieces, 60) }, func(l *load.Level) { l.Pieces = []load.Standing{{Piece: "nobody"}} },
+		} {
+			other := plan
+			other.Levels = slices.Clone(plan.Levels)
+			change(&other.Levels[n])
+			all = append(all, other)
+		}
+	}
+	return all
+}
+
+func moved(stands []outline.Point, by float64) []outline.Point {
+	stands = slices.Clone(stands)
+	for i := range stands {
+		stands[i].X += by * float64(i+1)
+	}
+	return stands
+}
+
+func apart(pieces []load.Standing, by float64) []load.Standing {
+	pieces = slices.Clone(pieces)
+	for i := range pieces {
+		pieces[i].Place.Y += by * float64(i+1)
+	}
+	return pieces
 }
 
 // So do loads of bisque that is piled, and what pieces of every form are in a load.

@@ -33,8 +33,9 @@ func Breaches(k kiln.Kiln, ways Ways, pieces []Piece, plan Plan) []Breach {
 	c.furniture()
 	c.once()
 	for n := range plan.Levels {
-		c.shelf(n)
-		c.stands(n)
+		if c.shelf(n) {
+			c.stands(n)
+		}
 		c.pieces(n)
 	}
 	return c.all
@@ -106,14 +107,15 @@ func (c *legal) once() {
 	}
 }
 
-// shelf checks the height of a shelf against what carries it, and the thermocouple.
-func (c *legal) shelf(n int) {
+// shelf checks the height of a shelf against what carries it, and the thermocouple. It says whether
+// anything below carries it at all.
+func (c *legal) shelf(n int) bool {
 	l := c.plan.Levels[n]
 	thick := l.thick(c.k)
 	want := c.k.FloorMM + thick
 	if l.On >= n || l.On >= 0 && c.plan.Levels[l.On].Side != kiln.Whole || n == 0 != (l.On < 0) {
 		c.add(Breach{Level: n}, "This shelf stands on nothing.")
-		return
+		return false
 	}
 	if l.On >= 0 {
 		want = c.plan.Levels[l.On].BaseMM + l.HighMM() + thick
@@ -127,6 +129,7 @@ func (c *legal) shelf(n int) {
 	if n > 0 && l.On >= 0 && l.Side == kiln.Whole && l.On != n-1 {
 		c.add(Breach{Level: n}, "This shelf does not stand on the one below it.")
 	}
+	return true
 }
 
 // stands checks the posts that carry a shelf.

@@ -52,7 +52,7 @@ func anyTerm(r *rapid.T) *term.Term {
 func TestTermsStayAsTheyAre(t *testing.T) {
 	var page kept.Page
 	drawn := rapid.Custom(anyTerm)
-	for i := range 70 {
+	for i := range 160 {
 		of := drawn.Example(i)
 		f := of.Forecast(9, int64(i))
 		page.Add(fmt.Sprintf("term %d: %v loads, late %v, until %v", i, f.All, f.Late, f.Last), f, of.Fill, of.Late, of.Waited, f.LateOf(func(p int) bool { return p%2 == 0 }))
