@@ -10,12 +10,12 @@ import (
 
 	"enkaustos/core/fits"
 	"enkaustos/core/glaze"
-	"enkaustos/core/kept"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
 	"enkaustos/core/rules"
 	"enkaustos/core/schedule"
 	"enkaustos/core/work"
+	"enkaustos/internal/kept"
 )
 
 // anyHouse draws the rules that a lesson goes by.

@@ -10,8 +10,8 @@ import (
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
-	"enkaustos/core/kept"
 	"enkaustos/core/kiln"
+	"enkaustos/internal/kept"
 )
 
 // Drawn stacks, jars, tiles and weighings come to what they did.

@@ -9,8 +9,8 @@ import (
 	"gotest.tools/v3/golden"
 	"pgregory.net/rapid"
 
-	"enkaustos/core/kept"
 	"enkaustos/core/lesson"
+	"enkaustos/internal/kept"
 )
 
 // anyTable draws a timetable with all that departs from it, mostly one that can be.

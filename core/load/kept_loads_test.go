@@ -8,11 +8,11 @@ import (
 	"gotest.tools/v3/golden"
 	"pgregory.net/rapid"
 
-	"enkaustos/core/kept"
 	"enkaustos/core/kiln"
 	"enkaustos/core/load"
 	"enkaustos/core/outline"
 	"enkaustos/core/piece"
+	"enkaustos/internal/kept"
 )
 
 // Loads that are drawn, by the search and by hand, stay as they are: what stands where, what is left

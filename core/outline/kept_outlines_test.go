@@ -7,8 +7,8 @@ import (
 	"gotest.tools/v3/golden"
 	"pgregory.net/rapid"
 
-	"enkaustos/core/kept"
 	"enkaustos/core/outline"
+	"enkaustos/internal/kept"
 )
 
 // Outlines that are drawn stay as far apart as they are, and lie as far within flats.

@@ -7,9 +7,9 @@ import (
 	"gotest.tools/v3/golden"
 	"pgregory.net/rapid"
 
-	"enkaustos/core/kept"
 	"enkaustos/core/outline"
 	"enkaustos/core/pack"
+	"enkaustos/internal/kept"
 )
 
 // Packings that are drawn stay as they are, found, bettered, settled and with one thing more.

@@ -9,8 +9,8 @@ import (
 
 	"gotest.tools/v3/golden"
 
-	"enkaustos/core/kept"
 	"enkaustos/core/piece"
+	"enkaustos/internal/kept"
 )
 
 // anyMeasures draws measures of a kind within their bounds, the wilder the less alike the proposed ones, most parts that may

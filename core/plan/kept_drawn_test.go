@@ -7,9 +7,9 @@ import (
 	"gotest.tools/v3/golden"
 
 	"enkaustos/core/glaze"
-	"enkaustos/core/kept"
 	"enkaustos/core/piece"
 	"enkaustos/core/plan"
+	"enkaustos/internal/kept"
 )
 
 // All that is said of many more plans, drawn as those whose findings are written out, stays as it is.

@@ -13,7 +13,6 @@ import (
 	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
-	"enkaustos/core/kept"
 	"enkaustos/core/kiln"
 	"enkaustos/core/load"
 	"enkaustos/core/piece"
@@ -23,6 +22,7 @@ import (
 	"enkaustos/core/stock"
 	"enkaustos/core/survey"
 	"enkaustos/core/work"
+	"enkaustos/internal/kept"
 )
 
 // past draws a piece that is out of a firing, with most of what its record can say.

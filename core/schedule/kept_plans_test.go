@@ -7,8 +7,8 @@ import (
 
 	"gotest.tools/v3/golden"
 
-	"enkaustos/core/kept"
 	"enkaustos/core/schedule"
+	"enkaustos/internal/kept"
 )
 
 // Plans of lessons that are drawn, and of the proven ones, stay as they are.

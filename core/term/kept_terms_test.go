@@ -8,10 +8,10 @@ import (
 	"gotest.tools/v3/golden"
 	"pgregory.net/rapid"
 
-	"enkaustos/core/kept"
 	"enkaustos/core/kiln"
 	"enkaustos/core/lesson"
 	"enkaustos/core/term"
+	"enkaustos/internal/kept"
 )
 
 // anyTerm draws a term with some classes, kilns, holidays and pieces.

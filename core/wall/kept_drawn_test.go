@@ -10,10 +10,10 @@ import (
 
 	"enkaustos/core/colour"
 	"enkaustos/core/glaze"
-	"enkaustos/core/kept"
 	"enkaustos/core/kiln"
 	"enkaustos/core/plan"
 	"enkaustos/core/wall"
+	"enkaustos/internal/kept"
 )
 
 // Whatever is asked of walls that are drawn is answered as it was.

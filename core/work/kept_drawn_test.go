@@ -12,10 +12,10 @@ import (
 	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
-	"enkaustos/core/kept"
 	"enkaustos/core/kiln"
 	"enkaustos/core/matter"
 	"enkaustos/core/rules"
+	"enkaustos/internal/kept"
 )
 
 // What many logs amount to whose events are all taken that can have happened stays as it is, whole:
