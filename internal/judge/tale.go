@@ -89,6 +89,7 @@ type tale struct {
 	litSeqs        []int64
 	everLatex      map[string]bool // latex was laid on it in this stage, peeled or not
 	seq            int64
+	then           func() tale // as it was told just before the event, with nothing taken back later
 	world          World
 }
 
@@ -109,8 +110,8 @@ func earlier(e work.Event, than time.Time) bool { return !e.Done.IsZero() && e.D
 func tell(steps []Step) tale {
 	dead := undone(steps)
 	t := tale{latex: map[string]bool{}, everLatex: map[string]bool{}, help: map[string]bool{}, vouched: map[string]int64{}}
-	for _, s := range steps {
-		t.world = s.World
+	for i, s := range steps {
+		t.world, t.then = s.World, func() tale { return tell(steps[:i]) }
 		if s.Event == nil {
 			continue
 		}
@@ -290,7 +291,8 @@ func (t *tale) happens(e work.Event, on []string) {
 		t.checked(e)
 	case work.Ruled:
 		if e.Seen >= t.upset {
-			t.rulings = append(t.rulings, ruling{string(e.Code), e.Surface, t.as(string(e.Code), e.Surface), e})
+			then := t.then() // it is of what was seen, whatever of that was taken back since
+			t.rulings = append(t.rulings, ruling{string(e.Code), e.Surface, then.as(string(e.Code), e.Surface), e})
 		}
 	case work.Loaded:
 		if t.load = e.Load; e.Seen < t.upset {
