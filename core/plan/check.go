@@ -114,7 +114,16 @@ type looked struct {
 	ok    bool
 }
 
-func (c *check) add(f Finding) { c.findings = append(c.findings, f.weighed()) }
+// add says a finding, once: coats of one glaze that were laid differently are layers of their own.
+func (c *check) add(f Finding) { c.findings = once(c.findings, f.weighed()) }
+
+// once are findings with one more, where it does not stand there already.
+func once(all []Finding, f Finding) []Finding {
+	if slices.ContainsFunc(all, func(o Finding) bool { return o.Code == f.Code && o.Surface == f.Surface && o.Text == f.Text }) {
+		return all
+	}
+	return append(all, f)
+}
 
 // weighed gives a finding the usual weight of its code, where none was given.
 func (f Finding) weighed() Finding {

@@ -33,7 +33,7 @@ func (s *Shelf) CheckBisque(p Plan, w Work) []Finding {
 			if layer.Stage > 0 || g == nil || !g.MeltsAt(w.BisqueCone) {
 				continue
 			}
-			findings = append(findings, Finding{Code: matter.GlazeCone, Surface: surface.ID,
+			findings = once(findings, Finding{Code: matter.GlazeCone, Surface: surface.ID,
 				Text: fmt.Sprintf("%s: %s %s melts in the bisque firing to cone %s, and nothing goes on over it.", surface.Name, g.Code, g.Name, w.BisqueCone),
 				Way:  "Lay it after the bisque."}.weighed())
 		}

@@ -159,7 +159,8 @@ func (c Case) stillOn(v *ready.Case, check func(plan.Plan, plan.Work) []plan.Fin
 	}
 	v.Band = v.Band.Higher(c.Shelf.Band(laid, c.Work))
 	for _, f := range check(laid, c.Work) {
-		if f.Severity == plan.Stop {
+		said := slices.ContainsFunc(v.Laid, func(o plan.Finding) bool { return o.Surface == f.Surface && o.Text == f.Text })
+		if f.Severity == plan.Stop && !said {
 			v.Laid = append(slices.Clip(v.Laid), f)
 		}
 	}

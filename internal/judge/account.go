@@ -212,15 +212,20 @@ func (t *tale) doubtedJars() (all [][]string) {
 // accounts holds what core says of a piece against the judge's account, both ways. It says what is
 // otherwise; "" where nothing is.
 func (t *tale) accounts(v survey.Survey, faults []Fault, now time.Time) string {
-	var core, open []string
+	var core, plans, open []string
 	blocked := false
 	for _, b := range v.Verdict.Blockers() {
 		of, known := codes[string(b.Code)]
 		if why := t.toldWell(b, now); why != "" || !known {
 			return fmt.Sprintf("core says %s: %s", b.Code, why)
 		}
-		if !of.plan {
-			core = append(core, string(b.Code)+"/"+b.Surface)
+		switch is := string(b.Code) + "/" + b.Surface; {
+		case !of.plan:
+			core = append(core, is)
+		case slices.Contains(plans, is+b.Text):
+			return "core says twice " + is
+		default:
+			plans = append(plans, is+b.Text)
 		}
 		blocked = blocked || in(b.Code, "coats-missing", "same-or-next", "latex-on")
 	}
