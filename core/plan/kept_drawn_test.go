@@ -2,6 +2,7 @@ package plan_test
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 
 	"gotest.tools/v3/golden"
@@ -16,6 +17,7 @@ import (
 func TestDrawnPlansStayAsTheyAre(t *testing.T) {
 	var page kept.Page
 	drawn := newDrawer(t, 11)
+	others := newDrawer(t, 12)
 	last, lastBody := plan.Plan{}, piece.Body{}
 	for n := range 420 {
 		p, w, shelf := drawn.draw(n)
@@ -30,6 +32,9 @@ func TestDrawnPlansStayAsTheyAre(t *testing.T) {
 		staged := shelf.Stages(p, w, laid)
 		page.Add("  changed", staged, shelf.FromJars(p, laid), plan.Changes(last, p, w.Body), plan.Adapted(last, lastBody, w.Body), plan.Rotated(p, w.Body, n%5-2), p.ForOthers(), p.AllBare(w.Body), p.Empty(), p.On(lastBody),
 			p.Open(func(surface string, c plan.Choice) int { return len(surface) % 3 }))
+		jarred := others.under(shelf, n)
+		asIs := jarred.FromJars(p, laid)
+		page.Add("  out of its jars", asIs, jarred.Check(asIs, w), jarred.Band(asIs, w))
 		for _, looked := range []plan.Looked{{}, {Cover: true}, {Cover: true, Fired: true, Judged: true, Faulty: n%2 == 0, Joined: n%3 == 0}} {
 			page.Add("  food", shelf.Food(p, w, looked))
 		}
@@ -63,4 +68,16 @@ func TestDrawnPlansStayAsTheyAre(t *testing.T) {
 		last, lastBody = p, w.Body
 	}
 	golden.Assert(t, page.String(), "drawn.txt")
+}
+
+// under is a shelf of the same rules whose jars are watery or thick, and whose buckets were weighed.
+func (d drawer) under(shelf *plan.Shelf, n int) *plan.Shelf {
+	jars := slices.Clone(d.jars)
+	for i := range jars {
+		jars[i].Jar.State = []glaze.State{"", glaze.Watery, glaze.Thick}[(n+i)%3]
+		if jars[i].Bucket() {
+			jars[i].Density = []float64{0, 1.2, 1.7}[(n+i)%3]
+		}
+	}
+	return plan.NewShelf(shelf.House, jars, nil)
 }

@@ -42,6 +42,12 @@ func anyTerm(r *rapid.T) *term.Term {
 		for range p.Firings {
 			p.Work = append(p.Work, rapid.Float64Range(0, 3).Draw(r, "work"))
 		}
+		if rapid.IntRange(0, 2).Draw(r, "with fewer") == 0 {
+			for _, lessons := range p.Work {
+				p.Fewer = append(p.Fewer, 0.6*lessons)
+			}
+		}
+		p.From = monday * lesson.Date(rapid.IntRange(0, 1).Draw(r, "from"))
 		p.Want = lesson.Date(rapid.IntRange(0, 1).Draw(r, "wanted")) * (monday + lesson.Date(rapid.IntRange(3, 30).Draw(r, "by")))
 		of.Pieces = append(of.Pieces, p)
 	}
