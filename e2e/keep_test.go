@@ -60,6 +60,13 @@ func TestScheduledBackupComesBack(t *testing.T) {
 	require.NoError(t, err)
 	require.Regexp(t, `^enkaustos-\d{8}-\d{6}\.db \(\d+ bytes\)\n$`, said)
 
+	nowhere := filepath.Join(other, "mistyped")
+	for _, args := range [][]string{{"backup"}, {"student", "Mara"}, {"passphrase"}, {"import", "clays", "clays.csv"}} {
+		said, err = command(t, "", append(args, "--data", nowhere)...)
+		require.Error(t, err)
+		require.Regexp(t, "no school lies in |cannot read clays.csv", said)
+		require.NoDirExists(t, nowhere, "a mistyped folder makes no school")
+	}
 	said, err = command(t, "too short\n", "passphrase", "--data", other)
 	require.Error(t, err)
 	require.Contains(t, said, "10 to 200 characters")

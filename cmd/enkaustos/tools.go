@@ -16,9 +16,12 @@ import (
 )
 
 // withSchool opens the school for one piece of work. A folder that a server
-// has open is refused.
+// has open is refused, and one in which no school lies: a mistyped name makes none.
 func withSchool(cmd *cobra.Command, do func(context.Context, *school.School) error) (err error) {
 	dir, _ := cmd.Flags().GetString("data")
+	if err := school.Lies(dir); err != nil {
+		return err
+	}
 	s, err := school.Open(cmd.Context(), dir, wallClock{})
 	if err != nil {
 		return err

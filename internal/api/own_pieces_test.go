@@ -1,6 +1,7 @@
 package api_test
 
 import (
+	"net/http"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -90,4 +91,19 @@ func ownPieces(t *testing.T, c *caller) {
 	put(false)
 	end(false)
 	require.Len(t, listed(""), 3)
+}
+
+// A helper neither ends an assignment nor shows a class what came of it: that is the teacher's.
+func TestAHelperEndsNoAssignment(t *testing.T) {
+	server, _ := school(t)
+	all := roles(t, server.URL)
+	_, text := ask(t, all["teacher"], "GET", server.URL+"/api/assignments", "")
+	id := between(text, `"id":"`, `"`)
+	for _, change := range []string{`{"ended":true}`, `{"released":true}`, `{"releasedAs":"names"}`, `{"ended":true,"name":"Other"}`} {
+		code, text := ask(t, all["helper"], "PATCH", server.URL+"/api/assignments/"+id, change)
+		require.Equal(t, http.StatusForbidden, code, change)
+		require.Contains(t, text, "are the teacher's")
+	}
+	code, text := ask(t, all["helper"], "PATCH", server.URL+"/api/assignments/"+id, `{"name":"Called otherwise"}`)
+	require.Equal(t, http.StatusOK, code, text)
 }

@@ -14,6 +14,7 @@ import (
 	"enkaustos/core/plan"
 	"enkaustos/core/ready"
 	"enkaustos/core/survey"
+	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/exchange"
 	"enkaustos/internal/school"
@@ -165,6 +166,10 @@ func (l Lists) ListAssignments(context.Context, contract.ListAssignmentsRequestO
 // ChangeAssignment changes what every piece of an assignment is like.
 func (l Lists) ChangeAssignment(ctx context.Context, r contract.ChangeAssignmentRequestObject) (contract.ChangeAssignmentResponseObject, error) {
 	to := AssignmentChange{Name: r.Body.Name, Clay: r.Body.Clay, Cone: r.Body.Cone, Atmosphere: (*glaze.Atmosphere)(r.Body.Atmosphere), Measures: view.Value(r.Body.Measures), Jars: r.Body.Jars, Marking: r.Body.Marking, Released: r.Body.Released, ReleasedAs: (*string)(r.Body.ReleasedAs), Ended: r.Body.Ended}
+	told := r.Body.Ended != nil || r.Body.Released != nil || r.Body.ReleasedAs != nil
+	if told && school.ActorOf(ctx).Role != work.Teacher {
+		return nil, school.Deny("Ending an assignment, and what its class may read of it, are the teacher's.")
+	}
 	if r.Body.Due != nil {
 		due, err := dueDay(*r.Body.Due)
 		if err != nil {

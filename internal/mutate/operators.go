@@ -2,6 +2,7 @@ package mutate
 
 import (
 	"go/ast"
+	"go/constant"
 	"go/token"
 	"go/types"
 	"strconv"
@@ -96,14 +97,14 @@ func (w walker) boolean(n *ast.Ident) {
 	}
 }
 
-// fields leaves a field out, the last one too.
+// fields leaves a field out, the last one too; one that says what its type's zero says changes nothing.
 func (w walker) fields(n *ast.CompositeLit) {
 	for i, e := range n.Elts {
 		pair, ok := e.(*ast.KeyValueExpr)
 		if !ok {
 			return
 		}
-		if _, field := pair.Key.(*ast.Ident); !field {
+		if _, field := pair.Key.(*ast.Ident); !field || w.zero(pair.Value) {
 			continue
 		}
 		end := n.Rbrace
@@ -112,6 +113,26 @@ func (w walker) fields(n *ast.CompositeLit) {
 		}
 		w.add("field left out", pair.Pos(), end, "")
 	}
+}
+
+// zero says whether an expression is the zero of its type.
+func (w walker) zero(e ast.Expr) bool {
+	v := w.said.Types[e]
+	if v.IsNil() {
+		return true
+	}
+	if v.Value == nil {
+		return false
+	}
+	switch v.Value.Kind() {
+	case constant.Bool:
+		return !constant.BoolVal(v.Value)
+	case constant.String:
+		return constant.StringVal(v.Value) == ""
+	case constant.Int, constant.Float:
+		return constant.Sign(v.Value) == 0
+	}
+	return false
 }
 
 // result returns nothing of what was worked out.

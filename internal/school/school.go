@@ -62,6 +62,9 @@ func Open(ctx context.Context, dir string, clock Clock) (*School, error) {
 	return s, nil
 }
 
+// Lies says in a sentence that no school lies in a folder; nil where one does.
+func Lies(dir string) error { return store.Lies(dir) }
+
 // startMemory is how much a start may use before it begins to clear up: what is read of a
 // big school is mostly thrown away at once.
 const startMemory = 96 << 20

@@ -1,13 +1,16 @@
 package store
 
 import (
+	"bytes"
 	"context"
 	"database/sql"
 	"errors"
 	"fmt"
 	"io"
+	"net/http"
 	"os"
 	"path/filepath"
+	"strings"
 	"time"
 
 	"github.com/gofrs/flock"
@@ -59,6 +62,9 @@ func cmpErr(usual, told error) error {
 // prepare lays a copy beside the database, ready to take its place, and tries it: all of its
 // pages, what points to what, and whether a school can be read of it.
 func prepare(ctx context.Context, from, fresh string, now time.Time, read func(*Store) error) error {
+	if err := otherThing(from); err != nil {
+		return err
+	}
 	if err := inspectFully(ctx, from); err != nil {
 		return err
 	}
@@ -74,6 +80,34 @@ func prepare(ctx context.Context, from, fresh string, now time.Time, read func(*
 	}
 	step("the copy is on the disk")
 	return syncFile(fresh)
+}
+
+// otherThing says what a file is that is no copy of a database, where that can be seen; nil where it
+// may be one.
+func otherThing(path string) error {
+	info, err := os.Stat(path)
+	if err == nil && info.IsDir() {
+		return fmt.Errorf("%s is a folder: name one of the copies in it, a file such as %s", path, filepath.Join(backupsDir, "enkaustos-….db"))
+	}
+	file, err := os.Open(path) //nolint:gosec // the file that the teacher names
+	if err != nil {
+		return nil //nolint:nilerr // whoever reads it whole says so
+	}
+	defer func() { _ = file.Close() }()
+	head := make([]byte, 512)
+	n, _ := io.ReadFull(file, head)
+	head = head[:n]
+	switch kind := http.DetectContentType(head); {
+	case bytes.HasPrefix(head, []byte("SQLite format 3")):
+		return nil
+	case kind == "application/zip", kind == "application/x-gzip", kind == "application/x-rar-compressed":
+		return fmt.Errorf("%s is an archive: unpack it, and restore the .db file that was in it", path)
+	case strings.HasPrefix(kind, "text/"):
+		return fmt.Errorf("%s is a text or a list, and no copy of a school: a list is brought in with 'enkaustos import', a copy is a .db file", path)
+	case strings.HasPrefix(kind, "image/"), kind == "application/pdf":
+		return fmt.Errorf("%s is a picture or a document, and no copy of a school: a copy is a .db file", path)
+	}
+	return nil
 }
 
 // tryOut opens a copy of the copy as a school is opened, with its layout brought up to date,

@@ -145,6 +145,8 @@ func (s *Store) mayBegin() error {
 		found = fmt.Sprintf("%d backups lie beside it", len(list))
 	case len(restored) > 0:
 		found = "what a restore replaced lies beside it"
+	case fileThere(filepath.Join(s.dir, "authority", "authority.pem")):
+		found = "a school's own certificate (authority) lies beside it"
 	case log:
 		found = "its log (" + fileName + "-wal) lies beside it"
 	default:
@@ -158,6 +160,14 @@ func (s *Store) mayBegin() error {
 		way = "put the newest back with 'enkaustos restore " + filepath.Join(s.dir, backupsDir, list[0].Name) + "'"
 	}
 	return fmt.Errorf("%s is missing or empty, and %s: %s, or choose an empty folder with --data for a new school", s.path(), found, way)
+}
+
+// Lies says in a sentence that no school lies in a folder; nil where one does.
+func Lies(dir string) error {
+	if _, err := os.Stat(filepath.Join(dir, fileName)); err == nil {
+		return nil
+	}
+	return fmt.Errorf("no school lies in %s: name its folder with --data ('enkaustos serve' begins a new one)", dir)
 }
 
 // fileThere says whether there is a file with something in it.

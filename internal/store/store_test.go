@@ -1,6 +1,8 @@
 package store_test
 
 import (
+	"archive/zip"
+	"bytes"
 	"context"
 	"database/sql"
 	"fmt"
@@ -131,7 +133,7 @@ func TestRefusedFilesChangeNothing(t *testing.T) {
 		"torn": {other("torn", func(p string) {
 			require.NoError(t, os.WriteFile(p, append(before[:4096:4096], make([]byte, 8192)...), 0o600))
 		}), store.ErrDamaged},
-		"no database": {other("no", func(p string) { require.NoError(t, os.WriteFile(p, []byte("a shopping list"), 0o600)) }), store.ErrDamaged},
+		"no database": {other("no", func(p string) { require.NoError(t, os.WriteFile(p, []byte{0, 1, 2, 3}, 0o600)) }), store.ErrDamaged},
 		"newer":       {other("newer", statement("INSERT INTO goose_db_version (version_id, is_applied) VALUES (999, 1)")), store.ErrNewer},
 		"foreign":     {other("foreign", statement("PRAGMA application_id = 7")), store.ErrForeign},
 	}
@@ -151,6 +153,44 @@ func TestRefusedFilesChangeNothing(t *testing.T) {
 			require.ErrorIs(t, err, c.want, "nor is it opened")
 		})
 	}
+}
+
+// What is restored that is no copy is called what it is, and changes nothing.
+func TestWhatIsNoCopyIsCalledSo(t *testing.T) {
+	dir := t.TempDir()
+	require.NoError(t, openAt(t, dir).Close())
+	before, err := os.ReadFile(file(dir))
+	require.NoError(t, err)
+	var packed bytes.Buffer
+	archive := zip.NewWriter(&packed)
+	inside, err := archive.Create("enkaustos.db")
+	require.NoError(t, err)
+	_, err = inside.Write(before[:64])
+	require.NoError(t, err)
+	require.NoError(t, archive.Close())
+	for name, c := range map[string]struct{ text, said string }{
+		"glazes.csv": {"code,name\nA,Amber\n", "a text or a list"}, "backup.zip": {packed.String(), "unpack it"}, "board.png": {"\x89PNG\r\n\x1a\n0000", "a picture or a document"},
+	} {
+		path := filepath.Join(t.TempDir(), name)
+		require.NoError(t, os.WriteFile(path, []byte(c.text), 0o600))
+		_, err := store.Restore(t.Context(), dir, path, now, nil)
+		require.ErrorContains(t, err, c.said)
+	}
+	_, err = store.Restore(t.Context(), dir, t.TempDir(), now, nil)
+	require.ErrorContains(t, err, "is a folder: name one of the copies")
+	after, err := os.ReadFile(file(dir))
+	require.NoError(t, err)
+	require.Equal(t, before, after)
+	require.NoError(t, store.Lies(dir))
+	nowhere := filepath.Join(dir, "mistyped")
+	require.ErrorContains(t, store.Lies(nowhere), "no school lies in "+nowhere)
+	require.NoDirExists(t, nowhere)
+
+	beside := t.TempDir()
+	require.NoError(t, os.MkdirAll(filepath.Join(beside, "authority"), 0o700))
+	require.NoError(t, os.WriteFile(filepath.Join(beside, "authority", "authority.pem"), []byte("x"), 0o600))
+	_, err = store.Open(t.Context(), beside, now)
+	require.ErrorContains(t, err, "a school's own certificate (authority) lies beside it")
 }
 
 func TestOneServerAFolder(t *testing.T) {
