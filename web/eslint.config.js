@@ -7,4 +7,14 @@ export default defineConfigWithVueTs(
   vue.configs["flat/recommended"],
   vueTsConfigs.recommended,
   prettier,
+  {
+    files: ["src/**/*.vue"],
+    ignores: ["src/ui/PlaceLink.vue"],
+    rules: {
+      "vue/no-restricted-html-elements": [
+        "error",
+        { element: "RouterLink", message: "Link by PlaceLink: it leads nobody to what is not theirs." },
+      ],
+    },
+  },
 );

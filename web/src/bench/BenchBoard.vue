@@ -8,6 +8,7 @@ import { sayStroke } from "@/lib/stroke";
 import type { NewEvent } from "@/lib/usePieces";
 import BenchCell from "@/bench/BenchCell.vue";
 import BenchReady from "@/bench/BenchReady.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 
 /** One assignment as a board: a row a piece, a column a surface, and what each piece waits for. */
 const props = defineProps<{
@@ -82,7 +83,7 @@ function jar(s: SurfaceState) {
         <tbody ref="cells">
           <tr v-for="(p, row) in board.rows" :key="p.id">
             <th scope="row">
-              <RouterLink :to="`/plan/${p.id}`">{{ p.student }}</RouterLink>
+              <PlaceLink :to="`/plan/${p.id}`">{{ p.student }}</PlaceLink>
               <span class="mark">{{ p.mark }}</span>
               <span v-for="f in flags(p)" :key="String(f)" class="flag">{{ f }}</span>
               <button

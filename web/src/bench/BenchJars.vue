@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api, type Piece } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 
 /** The jars whose glaze goes on next, and what is to be done before the brush goes in: closed, put right, stirred. */
@@ -38,11 +39,11 @@ async function stirred(codes: string[]) {
   >
     <p v-for="g in doubted" :key="g.code">
       <b>✕ Leave {{ g.code }} closed</b>: {{ g.doubted }}.
-      <RouterLink :to="{ path: '/stock', query: { jar: g.code } }">The pieces that took from it</RouterLink>
+      <PlaceLink :to="{ path: '/stock', query: { jar: g.code } }">The pieces that took from it</PlaceLink>
     </p>
     <p v-for="g in odd" :key="g.code">
       <b>▲ {{ g.code }}</b
-      >: {{ g.lies }}. <RouterLink :to="{ path: '/stock', query: { jar: g.code } }">Put it right</RouterLink>
+      >: {{ g.lies }}. <PlaceLink :to="{ path: '/stock', query: { jar: g.code } }">Put it right</PlaceLink>
     </p>
     <p v-for="g in groups" :key="g.why">
       <b>Stir {{ g.codes.join(", ") }}</b

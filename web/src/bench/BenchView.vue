@@ -15,6 +15,7 @@ import JarState from "@/bench/JarState.vue";
 import { useBench } from "@/bench/useBench";
 import { useBoards, useCursor } from "@/bench/useBoard";
 import CameraButton from "@/ui/CameraButton.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { useKeys } from "@/ui/useKeys";
 import { useSteady } from "@/ui/useSteady";
 import { useGlazes } from "@/lib/useLists";
@@ -147,8 +148,8 @@ function cellEnter(event: KeyboardEvent) {
     <div class="ways">
       <BenchFind ref="find" :pieces="shown" @jump="jump" @done="found" />
       <el-button @click="fromPaper = !fromPaper">Enter from paper</el-button>
-      <RouterLink to="/bench/lost">No name on it?</RouterLink>
-      <RouterLink to="/bench/handover">Hand over</RouterLink>
+      <PlaceLink to="/bench/lost">No name on it?</PlaceLink>
+      <PlaceLink to="/bench/handover">Hand over</PlaceLink>
     </div>
   </div>
   <BenchHand
@@ -196,7 +197,7 @@ function cellEnter(event: KeyboardEvent) {
     </div>
   </BenchBoard>
   <p v-if="!boards.length && !tooMany && !isPending" class="empty">
-    Nothing on the bench. <RouterLink to="/plan">Add an assignment for the class</RouterLink>; a piece may be
+    Nothing on the bench. <PlaceLink to="/plan">Add an assignment for the class</PlaceLink>; a piece may be
     glazed before it is planned.
   </p>
   <JarChoice

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Piece } from "@/api/client";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { useKeys } from "@/ui/useKeys";
 import PieceSketch from "@/ui/PieceSketch.vue";
 import { useClasses } from "@/lib/useLists";
@@ -63,7 +64,7 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
 <template>
   <div class="head">
     <div>
-      <p class="soft"><RouterLink to="/bench">Bench</RouterLink> · the end of the lesson</p>
+      <p class="soft"><PlaceLink to="/bench">Bench</PlaceLink> · the end of the lesson</p>
       <h1>Hand over</h1>
       <p class="soft">
         What stands on the ready shelf goes into the kiln. Nothing unfinished may stand there.
@@ -89,10 +90,10 @@ const left = computed(() => places.reduce((n, x) => n + open(x.key).length, 0));
       </h2>
       <p class="soft">
         {{ x.means }}
-        <RouterLink
+        <PlaceLink
           v-if="x.key === 'own' && of('own')[0]"
           :to="`/plan/prints/${of('own')[0]!.assignment}/kits`"
-          >Kits to take home</RouterLink
+          >Kits to take home</PlaceLink
         >
       </p>
       <label v-if="x.key !== 'cart'" class="board">

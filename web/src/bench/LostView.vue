@@ -3,6 +3,7 @@ import { reactive, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { useClasses } from "@/lib/useLists";
 import { useLog } from "@/lib/usePieces";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import { useQuery } from "@tanstack/vue-query";
@@ -73,7 +74,7 @@ const itIs = (c: Schemas["Candidate"]) =>
 <template>
   <div class="head">
     <div>
-      <p class="soft"><RouterLink to="/bench">Bench</RouterLink> · found without a name</p>
+      <p class="soft"><PlaceLink to="/bench">Bench</PlaceLink> · found without a name</p>
       <h1>Whose is this?</h1>
       <p class="soft">
         Say what you see; the likeliest comes first. Pieces in the kiln, fired, or out of the room are left
@@ -149,7 +150,7 @@ const itIs = (c: Schemas["Candidate"]) =>
         >
           <img :src="`/api/photographs/${id}/picture`" :alt="`Photograph of ${c.piece.student}'s piece`" />
         </a>
-        <RouterLink :to="`/plan/${c.piece.id}`">drawing</RouterLink>
+        <PlaceLink :to="`/plan/${c.piece.id}`">drawing</PlaceLink>
         <el-button @click="itIs(c)">Choose this piece</el-button>
       </li>
     </ol>

@@ -5,10 +5,12 @@ import { answer, api } from "@/api/client";
 import { attempt } from "@/ui/messages";
 import AskList from "@/ui/AskList.vue";
 import { queries, useChanged } from "@/lib/queries";
+import { useTeaches } from "@/lib/useSession";
 import { dayAndClock } from "@/ui/moments";
 
 /** Taps that came late from a tablet and could not be kept as they were: the teacher decides. */
 const changed = useChanged();
+const teaches = useTeaches();
 const strays = useQuery(queries.strays());
 const asks = computed(() =>
   (strays.data.value ?? []).map((s) => ({
@@ -25,6 +27,7 @@ async function settle(id: string, keep: boolean) {
 
 <template>
   <AskList
+    v-if="teaches"
     class="strays"
     label="Late taps to decide on"
     :asks="asks"

@@ -9,6 +9,7 @@ import { useScreen } from "@/lib/useScreen";
 import { useUnits } from "@/lib/useUnits";
 import ClassSelect from "@/ui/ClassSelect.vue";
 import GlazeFace from "@/ui/GlazeFace.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { date } from "@/ui/moments";
 
@@ -67,12 +68,12 @@ async function give() {
 
 <template>
   <p v-if="back.error.value" class="empty" role="alert">
-    {{ back.error.value.message }} <RouterLink to="/plan">Back to the plans</RouterLink>
+    {{ back.error.value.message }} <PlaceLink to="/plan">Back to the plans</PlaceLink>
   </p>
   <template v-if="was">
     <div class="head">
       <div>
-        <p class="soft"><RouterLink to="/plan">Plan</RouterLink> · give it again</p>
+        <p class="soft"><PlaceLink to="/plan">Plan</PlaceLink> · give it again</p>
         <h1>{{ was.name }}, last time</h1>
         <p class="soft num">
           {{ was.pieces }} pieces for {{ classes.byId.value.get(was.class)?.name }}; {{ was.sound }} of

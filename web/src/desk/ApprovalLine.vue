@@ -2,10 +2,12 @@
 import { ref } from "vue";
 import type { Piece } from "@/api/client";
 import { useDecide } from "@/desk/useDecide";
+import { useTeaches } from "@/lib/useSession";
 
 /** Where a plan stands with the teacher, and what changed since. */
 const props = defineProps<{ piece: Piece }>();
 const { decide } = useDecide();
+const teaches = useTeaches();
 const note = ref("");
 const returning = ref(false);
 const words = {
@@ -31,7 +33,7 @@ async function send() {
     <ul v-if="piece.approval.changes.length">
       <li v-for="c in piece.approval.changes" :key="c.surface">{{ c.text }}</li>
     </ul>
-    <div class="acts">
+    <div v-if="teaches" class="acts">
       <template v-if="returning">
         <el-input
           v-model="note"

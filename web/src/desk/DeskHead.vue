@@ -3,9 +3,11 @@ import { computed } from "vue";
 import { useRouter } from "vue-router";
 import { answer, api, type Choice, type Piece } from "@/api/client";
 import { useChanged } from "@/lib/queries";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { useAssignments } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
+import { useTeaches } from "@/lib/useSession";
 
 /** Whose piece lies on the desk, and what can be done with its plan as a whole. */
 const props = defineProps<{ piece: Piece }>();
@@ -26,6 +28,7 @@ const glazedFirst = computed(
 );
 /** Nothing was done with it: given by mistake, it can go. */
 const untouched = computed(() => !props.piece.revision && !props.piece.seq);
+const teaches = useTeaches();
 const router = useRouter();
 const changed = useChanged();
 async function remove() {
@@ -43,7 +46,7 @@ async function remove() {
   <div class="head">
     <div>
       <p class="soft">
-        <RouterLink to="/plan">Plan</RouterLink> · {{ piece.title }} · {{ piece.clay }} · cone
+        <PlaceLink to="/plan">Plan</PlaceLink> · {{ piece.title }} · {{ piece.clay }} · cone
         {{ piece.cone }} ·
         <a
           :href="`/api/pieces/${piece.id}/drawing?colours=${screen.colours}`"
@@ -75,7 +78,7 @@ async function remove() {
           </template>
         </el-dropdown>
       </template>
-      <el-button v-if="untouched" @click="remove">Remove the piece</el-button>
+      <el-button v-if="untouched && teaches" @click="remove">Remove the piece</el-button>
       <el-button @click="screen.record = piece.id">Record <kbd>h</kbd></el-button>
     </div>
   </div>

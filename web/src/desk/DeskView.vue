@@ -8,6 +8,7 @@ import DeskHead from "@/desk/DeskHead.vue";
 import DeskFigures from "@/desk/DeskFigures.vue";
 import FindingList from "@/desk/FindingList.vue";
 import FoodLines from "@/desk/FoodLines.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import FindPanel from "@/wall/FindPanel.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import ModelDrawer from "@/desk/ModelDrawer.vue";
@@ -123,7 +124,7 @@ useKeys({
 
 <template>
   <p v-if="detail.isError.value" role="alert">
-    {{ detail.error.value?.message }} <RouterLink to="/plan">Back to the plans</RouterLink>
+    {{ detail.error.value?.message }} <PlaceLink to="/plan">Back to the plans</PlaceLink>
   </p>
   <div v-else-if="piece && detail.data.value" class="desk">
     <DeskHead

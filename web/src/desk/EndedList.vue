@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from "@/api/client";
 import { useClasses } from "@/lib/useLists";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { day } from "@/ui/moments";
 
 /** Assignments that nobody works on any more: their record stays, and they can be reopened. */
@@ -19,8 +20,8 @@ const classes = useClasses();
           {{ classes.byId.value.get(a.class)?.name }}{{ a.madeAt ? `, from ${day(a.madeAt)}` : "" }},
           {{ a.pieces }} {{ a.pieces === 1 ? "piece" : "pieces" }}
         </span>
-        <RouterLink :to="`/plan/again/${a.id}`">Give it again</RouterLink>
-        <RouterLink :to="`/plan/sheets/${a.id}`">Record sheets to print</RouterLink>
+        <PlaceLink :to="`/plan/again/${a.id}`">Give it again</PlaceLink>
+        <PlaceLink :to="`/plan/sheets/${a.id}`">Record sheets to print</PlaceLink>
         <el-button size="small" :aria-label="`Reopen ${a.name}`" @click="$emit('reopen', a)"
           >Reopen</el-button
         >

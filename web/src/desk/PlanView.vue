@@ -13,6 +13,7 @@ import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { useChanged } from "@/lib/queries";
 import { useSession } from "@/lib/useSession";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 
 const screen = useScreen();
@@ -109,7 +110,7 @@ function verdict(p: Piece) {
     </div>
     <div class="acts">
       <el-checkbox v-model="all" label="planned ones too" />
-      <DocumentUpload />
+      <DocumentUpload v-if="teaches" />
       <el-button
         type="primary"
         @click="
@@ -122,8 +123,8 @@ function verdict(p: Piece) {
   </div>
   <nav v-if="unseen.length" class="unseen" aria-label="Plans to look over">
     <span>Not looked over yet:</span>
-    <RouterLink v-for="a in unseen" :key="a.id" :to="`/plan/review/${a.id}`"
-      >{{ a.name }} <b class="num">{{ a.plans }}</b></RouterLink
+    <PlaceLink v-for="a in unseen" :key="a.id" :to="`/plan/review/${a.id}`"
+      >{{ a.name }} <b class="num">{{ a.plans }}</b></PlaceLink
     >
   </nav>
   <section v-for="g in groups" :key="g.id">
@@ -132,10 +133,10 @@ function verdict(p: Piece) {
         {{ g.name }} <span class="soft">{{ g.className }} · {{ g.clay }} · cone {{ g.cone }}</span>
       </h2>
       <p class="ways">
-        <RouterLink :to="`/plan/review/${g.id}`">Look over the plans</RouterLink>
-        <RouterLink :to="`/plan/sheets/${g.id}`">Record sheets to print</RouterLink>
+        <PlaceLink :to="`/plan/review/${g.id}`">Look over the plans</PlaceLink>
+        <PlaceLink :to="`/plan/sheets/${g.id}`">Record sheets to print</PlaceLink>
         <template v-if="teaches">
-          <RouterLink :to="`/plan/again/${g.id}`">Give it again</RouterLink>
+          <PlaceLink :to="`/plan/again/${g.id}`">Give it again</PlaceLink>
           <button type="button" :aria-label="`Change ${g.name}`" @click="change(g)">Change</button>
           <button type="button" :aria-label="`Add pieces of ${g.name}`" @click="adding = g">
             Add pieces
@@ -149,7 +150,7 @@ function verdict(p: Piece) {
     <ClassAmounts :assignment="g.id" />
     <ul class="cards">
       <li v-for="p in g.waiting" :key="p.id">
-        <RouterLink :to="`/plan/${p.id}`" class="card">
+        <PlaceLink :to="`/plan/${p.id}`" class="card">
           <span class="who"
             >{{ p.student }} <span class="mark">{{ p.mark }}</span></span
           >
@@ -157,7 +158,7 @@ function verdict(p: Piece) {
           <span class="verdict"
             ><b aria-hidden="true">{{ verdict(p).shape }}</b> {{ verdict(p).text }}</span
           >
-        </RouterLink>
+        </PlaceLink>
       </li>
     </ul>
   </section>

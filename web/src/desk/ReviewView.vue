@@ -5,6 +5,7 @@ import FindingList from "@/desk/FindingList.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import { useDecide } from "@/desk/useDecide";
 import { useDesk } from "@/desk/useDesk";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { useKeys } from "@/ui/useKeys";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
@@ -84,7 +85,7 @@ useKeys({
   <div class="head">
     <div>
       <p class="soft">
-        <RouterLink to="/plan">Plan</RouterLink> · {{ assignment?.name }} ·
+        <PlaceLink to="/plan">Plan</PlaceLink> · {{ assignment?.name }} ·
         {{ classes.byId.value.get(assignment?.class ?? "")?.name }}
       </p>
       <h1>What deserves a look</h1>
@@ -106,7 +107,7 @@ useKeys({
   </details>
   <p v-if="review.isSuccess.value && !deserving.length" class="done">
     {{ clean.length ? "Nothing is left that deserves a look." : "Every plan has had its look." }}
-    <RouterLink to="/plan">Back to the plans</RouterLink>
+    <PlaceLink to="/plan">Back to the plans</PlaceLink>
   </p>
   <div v-else-if="item" class="queue">
     <ChoiceBar
@@ -152,7 +153,7 @@ useKeys({
         <el-button :disabled="!piece.findings.some((f) => f.mends.length || f.stand)" @click="mendFirst()"
           >Apply <kbd>m</kbd></el-button
         >
-        <RouterLink :to="`/plan/${piece.id}`">Open the desk</RouterLink>
+        <PlaceLink :to="`/plan/${piece.id}`">Open the desk</PlaceLink>
       </div>
     </article>
   </div>

@@ -7,6 +7,7 @@ import { answer, api, type Schemas } from "@/api/client";
 import SchemeVote from "@/desk/SchemeVote.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import { useDesk } from "@/desk/useDesk";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { useKeys } from "@/ui/useKeys";
 import { attempt } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
@@ -64,8 +65,8 @@ useKeys({
     <div class="head">
       <div>
         <p class="soft">
-          <RouterLink to="/plan">Plan</RouterLink> ·
-          <RouterLink :to="`/plan/${id}`">{{ piece.title }}</RouterLink>
+          <PlaceLink to="/plan">Plan</PlaceLink> ·
+          <PlaceLink :to="`/plan/${id}`">{{ piece.title }}</PlaceLink>
         </p>
         <h1>
           {{ piece.student }} <span class="mark">{{ piece.mark }}</span>:

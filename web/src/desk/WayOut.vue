@@ -3,6 +3,7 @@ import { computed } from "vue";
 import type { RouteLocationRaw } from "vue-router";
 import type { Schemas } from "@/api/client";
 import { useSession } from "@/lib/useSession";
+import PlaceLink from "@/ui/PlaceLink.vue";
 
 /** Where the way out of a finding is taken that no press here can take: a choice, or another place. */
 const props = defineProps<{ of: Schemas["Finding"]; piece: string; assignment: string }>();
@@ -36,7 +37,7 @@ const way = computed(() => {
 </script>
 
 <template>
-  <RouterLink v-if="way" class="out" :to="way.to">{{ way.text }}</RouterLink>
+  <PlaceLink v-if="way" class="out" :to="way.to">{{ way.text }}</PlaceLink>
 </template>
 
 <style scoped>

@@ -9,6 +9,7 @@ import StepPiece from "@/first/StepPiece.vue";
 import { useAssignments, useClasses, useGlazes, useToday } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import ClassFields from "@/lists/ClassFields.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 
 /** The way into an empty room: four steps to the first coat, in any order, each as often as wanted. */
 const screen = useScreen();
@@ -83,7 +84,7 @@ watch(
     <template v-if="step.key === 'class'">
       <p class="why">
         Paste the names, one a line. Each gets a mark to scratch into the clay, so that no piece is nobody's.
-        An office's file goes in at <RouterLink to="/classes">Classes</RouterLink>.
+        An office's file goes in at <PlaceLink to="/classes">Classes</PlaceLink>.
       </p>
       <ClassFields @added="go('jars')" />
     </template>

@@ -2,6 +2,7 @@
 import { computed } from "vue";
 import { useAssignments } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
+import PlaceLink from "@/ui/PlaceLink.vue";
 
 /** Where coats are counted: at this screen, at tablets of the room, or on paper. */
 const screen = useScreen();
@@ -19,22 +20,22 @@ const sheets = computed(
   </p>
   <ul class="ways">
     <li>
-      <RouterLink to="/bench">
+      <PlaceLink to="/bench">
         <b>At this screen</b>
         The bench shows a row a piece. One press on a surface is one coat; the arrow beside it takes it back.
-      </RouterLink>
+      </PlaceLink>
     </li>
     <li>
-      <RouterLink to="/room">
+      <PlaceLink to="/room">
         <b>At a tablet of the room</b>
         Students log their own coats. A tablet is paired once, by a code, and then follows the bell.
-      </RouterLink>
+      </PlaceLink>
     </li>
     <li>
-      <RouterLink :to="sheets ? `/plan/sheets/${sheets}` : '/plan'">
+      <PlaceLink :to="sheets ? `/plan/sheets/${sheets}` : '/plan'">
         <b>On paper</b>
         Print record sheets with a drawing of each piece. They are entered at the bench afterwards.
-      </RouterLink>
+      </PlaceLink>
     </li>
   </ul>
 </template>

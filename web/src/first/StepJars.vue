@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useGlazes } from "@/lib/useLists";
 import JarFields from "@/stock/JarFields.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 
 /** The jars of the room, typed from their labels; the last ones added are shown. */
 const glazes = useGlazes();
@@ -10,7 +11,7 @@ const glazes = useGlazes();
   <p class="why">
     Read code and name from the label; kind and cones when they differ from the last. Ten jars will do for a
     first lesson. How full they are, and their prices, can follow in
-    <RouterLink to="/stock">Stock</RouterLink>.
+    <PlaceLink to="/stock">Stock</PlaceLink>.
   </p>
   <JarFields />
   <ul class="shelf" aria-label="Jars of the room">

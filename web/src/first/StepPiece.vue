@@ -9,6 +9,7 @@ import { useClasses } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 import ClassSelect from "@/ui/ClassSelect.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 
 /** What a class makes: a name and a form of the usual measures, which can be pulled. */
@@ -59,13 +60,13 @@ const choices = computed(() => forms.data.value?.map((f) => ({ key: f.form, name
 
 <template>
   <p v-if="!classes.taught.value.length" class="why">
-    No class yet, so nobody makes anything. <RouterLink to="/first?step=class">Add a class</RouterLink> first.
+    No class yet, so nobody makes anything. <PlaceLink to="/first?step=class">Add a class</PlaceLink> first.
   </p>
   <form v-else class="make" @submit.prevent="assign">
     <div>
       <p class="why">
         Every student gets one of these. Choose the form nearest to it and pull its wall: the areas say how
-        much glaze it takes. Pieces of somebody's own come in <RouterLink to="/plan">Plan</RouterLink>.
+        much glaze it takes. Pieces of somebody's own come in <PlaceLink to="/plan">Plan</PlaceLink>.
       </p>
       <label>Name<el-input v-model="name" name="assignment" maxlength="80" required /></label>
       <ClassSelect

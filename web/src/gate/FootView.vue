@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useHand } from "@/lib/useHand";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import StepBar from "@/ui/StepBar.vue";
 import TurnButton from "@/round/TurnButton.vue";
 import { computed } from "vue";
@@ -113,7 +114,7 @@ useKeys({
       <el-select v-model="shelf" aria-label="Shelf" class="shelf" :empty-values="[null, undefined]">
         <el-option v-for="s in shelves" :key="s.key" :value="s.key" :label="s.name" />
       </el-select>
-      <RouterLink to="/foot/gauge">Print a gauge</RouterLink>
+      <PlaceLink to="/foot/gauge">Print a gauge</PlaceLink>
       <el-button :disabled="!foot.inBatch.value.length" @click="foot.passAll">
         Mark all {{ foot.inBatch.value.length }} as even and clean <kbd>A</kbd>
       </el-button>

@@ -9,6 +9,7 @@ import { useNow } from "@/lib/useNow";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { queries } from "@/lib/queries";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { soon } from "@/ui/moments";
 
 /** Which pieces may be fired, and what every other one waits for. */
@@ -30,14 +31,14 @@ const when = (at: string) => soon(at, now.value);
 <template>
   <div class="head">
     <div>
-      <p class="soft"><RouterLink to="/kiln">Kiln</RouterLink> · the gate</p>
+      <p class="soft"><PlaceLink to="/kiln">Kiln</PlaceLink> · the gate</p>
       <h1>May it be fired?</h1>
       <p class="soft">
         <b class="num">{{ fit.length }}</b> may be fired now.
         {{ groups.data.value?.length ? "Every other piece waits for something:" : "" }}
       </p>
     </div>
-    <RouterLink to="/kiln" class="go">Load {{ fit.length }} pieces</RouterLink>
+    <PlaceLink to="/kiln" class="go">Load {{ fit.length }} pieces</PlaceLink>
   </div>
   <div v-for="g in groups.data.value" :key="g.code + g.words" class="group">
     <details>
@@ -81,9 +82,9 @@ const when = (at: string) => soon(at, now.value);
         </li>
       </ul>
     </details>
-    <RouterLink v-if="!g.clearsAt" class="to" :to="where[g.stage] ?? '/bench'">{{
+    <PlaceLink v-if="!g.clearsAt" class="to" :to="where[g.stage] ?? '/bench'">{{
       g.stage === "foot" ? "Look at them" : g.stage === "plan" ? "Open the plans" : "Open the bench"
-    }}</RouterLink>
+    }}</PlaceLink>
   </div>
   <section v-if="taken.length" aria-labelledby="taken">
     <h2 id="taken">Taken on by the teacher</h2>

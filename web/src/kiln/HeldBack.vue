@@ -2,6 +2,7 @@
 import { computed } from "vue";
 import type { Piece } from "@/api/client";
 import { useClasses } from "@/lib/useLists";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { dayAndClock } from "@/ui/moments";
 
 /** What may not be fired yet, by what holds it back first, so that one act frees a row. */
@@ -38,8 +39,8 @@ function clears(list: Piece[]) {
       </summary>
       <ul>
         <li v-for="p in h.list" :key="p.id">
-          <RouterLink :to="h.first.stage === 'plan' ? `/plan/${p.id}` : `/${h.first.stage}`"
-            ><b>{{ p.student }} {{ p.mark }}</b></RouterLink
+          <PlaceLink :to="h.first.stage === 'plan' ? `/plan/${p.id}` : `/${h.first.stage}`"
+            ><b>{{ p.student }} {{ p.mark }}</b></PlaceLink
           >
           {{ p.title }}, {{ classes.byId.value.get(p.class)?.name }}
           <span v-for="b in p.blockers.slice(1)" :key="b.code + b.surface" class="soft"
@@ -49,8 +50,8 @@ function clears(list: Piece[]) {
       </ul>
     </details>
     <p v-if="earlier" class="soft">
-      {{ earlier }} more are still on <RouterLink to="/plan">paper</RouterLink> or at the
-      <RouterLink to="/bench">bench</RouterLink>.
+      {{ earlier }} more are still on <PlaceLink to="/plan">paper</PlaceLink> or at the
+      <PlaceLink to="/bench">bench</PlaceLink>.
     </p>
   </section>
 </template>

@@ -11,6 +11,7 @@ import { saidOf, type Step } from "@/kiln/steps";
 import { measures } from "@/lib/measures";
 import { useNow } from "@/lib/useNow";
 import { useSession } from "@/lib/useSession";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { ask, attempt, attemptWithReason, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
 import { dayAndClock } from "@/ui/moments";
@@ -106,9 +107,9 @@ function toggle(id: string) {
       <p class="soft">One cone a load. Nothing unfinished, nothing unchecked, nothing damp.</p>
     </div>
     <p class="ways">
-      <RouterLink to="/kiln/term">The term's loads</RouterLink>
-      <RouterLink to="/kiln/kilns">Kilns and their shelves</RouterLink>
-      <RouterLink to="/kiln/ready">What every piece waits for</RouterLink>
+      <PlaceLink to="/kiln/term">The term's loads</PlaceLink>
+      <PlaceLink to="/kiln/kilns">Kilns and their shelves</PlaceLink>
+      <PlaceLink to="/kiln/ready">What every piece waits for</PlaceLink>
     </p>
   </div>
   <p class="caution">

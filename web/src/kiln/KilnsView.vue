@@ -7,6 +7,7 @@ import KilnForm from "@/kiln/KilnForm.vue";
 import { queries, useChanged } from "@/lib/queries";
 import { weekdays } from "@/lessons/days";
 import { useSession } from "@/lib/useSession";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { mm } from "@/ui/figures";
 
@@ -62,7 +63,7 @@ const days = (k: Kiln) =>
 <template>
   <div class="head">
     <div>
-      <p class="soft"><RouterLink to="/kiln">Kiln</RouterLink></p>
+      <p class="soft"><PlaceLink to="/kiln">Kiln</PlaceLink></p>
       <h1>Kilns and their shelves</h1>
       <p class="soft">Inside measures. A load is planned with the shelves and posts that are here.</p>
     </div>

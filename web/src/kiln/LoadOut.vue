@@ -5,6 +5,7 @@ import { inTurn } from "@/lib/inTurn";
 import { shelfName, type LoadPlan } from "@/kiln/shapes";
 import { useChanged } from "@/lib/queries";
 import CameraButton from "@/ui/CameraButton.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attemptWithReason } from "@/ui/messages";
 import { useKeys } from "@/ui/useKeys";
 import { heat } from "@/ui/figures";
@@ -69,7 +70,7 @@ useKeys(Object.fromEntries(ways.map((w) => [w.key, () => out(w.how)])));
         <b>{{ piece.student }} {{ piece.mark }}</b> {{ piece.title }}, {{ shelfName(plan, piece.level) }}
       </p>
       <p v-if="piece.cameOut" class="soft">
-        It came out: {{ piece.cameOut }}. <RouterLink to="/results">Faults are noted at the cart.</RouterLink>
+        It came out: {{ piece.cameOut }}. <PlaceLink to="/results">Faults are noted at the cart.</PlaceLink>
       </p>
       <div v-else class="ways">
         <el-button v-for="w in ways" :key="w.how" size="small" @click="out(w.how)">

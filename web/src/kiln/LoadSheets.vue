@@ -9,6 +9,7 @@ import { queries } from "@/lib/queries";
 import { useScreen } from "@/lib/useScreen";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { mm } from "@/ui/figures";
 import { saveDrawing } from "@/kiln/saveDrawing";
 
@@ -35,7 +36,7 @@ const save = (n: number) =>
   <div class="head screen">
     <div>
       <p class="soft">
-        <RouterLink :to="`/kiln/load/${route.params.load}`">{{ plan?.name }}</RouterLink> · on paper
+        <PlaceLink :to="`/kiln/load/${route.params.load}`">{{ plan?.name }}</PlaceLink> · on paper
       </p>
       <h1>To load by, from the lowest shelf up</h1>
     </div>

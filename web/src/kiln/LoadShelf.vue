@@ -4,6 +4,7 @@ import { computed, ref } from "vue";
 import type { Piece, Schemas } from "@/api/client";
 import { queries } from "@/lib/queries";
 import PieceSketch from "@/ui/PieceSketch.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { dayAndClock } from "@/ui/moments";
 import { heat } from "@/ui/figures";
 
@@ -22,8 +23,8 @@ const into = ref("");
   <article class="load">
     <header>
       <h3>{{ load.name }}</h3>
-      <RouterLink v-if="load.planned !== undefined" :to="`/kiln/load/${load.id}`"
-        >Plan in {{ load.kiln }}: {{ load.pieces.length }} of {{ load.planned }} stand in it</RouterLink
+      <PlaceLink v-if="load.planned !== undefined" :to="`/kiln/load/${load.id}`"
+        >Plan in {{ load.kiln }}: {{ load.pieces.length }} of {{ load.planned }} stand in it</PlaceLink
       >
       <span
         >cone {{ load.cone }} <span class="soft">{{ hot }}</span></span

@@ -11,6 +11,7 @@ import StackSide from "@/kiln/StackSide.vue";
 import { shelfName } from "@/kiln/shapes";
 import { useLoadPlan } from "@/kiln/useLoadPlan";
 import { useByHand } from "@/kiln/useByHand";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { mm } from "@/ui/figures";
 import { dayAndClock } from "@/ui/moments";
 import { useScreen } from "@/lib/useScreen";
@@ -61,7 +62,7 @@ useKeys(hand.keys);
   <div v-if="plan" class="load">
     <div class="head">
       <div>
-        <p class="soft"><RouterLink to="/kiln">Kiln</RouterLink> · {{ plan.kiln.kiln.name }}</p>
+        <p class="soft"><PlaceLink to="/kiln">Kiln</PlaceLink> · {{ plan.kiln.kiln.name }}</p>
         <h1>{{ plan.name }}, cone {{ plan.cone }}</h1>
         <p class="soft">
           {{ count }} {{ count === 1 ? "piece" : "pieces" }} on {{ plan.levels.length }}
@@ -72,7 +73,7 @@ useKeys(hand.keys);
         </p>
       </div>
       <div class="ways">
-        <RouterLink :to="`/kiln/load/${id}/sheets`">On paper, to load by</RouterLink>
+        <PlaceLink :to="`/kiln/load/${id}/sheets`">On paper, to load by</PlaceLink>
         <template v-if="teaches">
           <el-button @click="load.act({ act: plan.tablets ? 'hide' : 'show' })">
             {{ plan.tablets ? "Close on the tablets" : "Open on the tablets" }}
@@ -149,7 +150,7 @@ useKeys(hand.keys);
     <div>
       <h1>No plan</h1>
       <p>{{ load.error.value.message }}</p>
-      <RouterLink to="/kiln">Back to the kiln</RouterLink>
+      <PlaceLink to="/kiln">Back to the kiln</PlaceLink>
     </div>
   </div>
 </template>

@@ -5,6 +5,7 @@ import { useRouter } from "vue-router";
 import { answer, api, type Piece } from "@/api/client";
 import { useClasses } from "@/lib/useLists";
 import { queries, useChanged } from "@/lib/queries";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt } from "@/ui/messages";
 
 /** Plans a load of what may be fired to a cone, in one of the kilns. */
@@ -66,7 +67,7 @@ async function plan() {
     </el-select>
   </span>
   <span v-else-if="kilns.data.value" class="soft">
-    <RouterLink to="/kiln/kilns">Add a kiln</RouterLink>, and loads can be planned.
+    <PlaceLink to="/kiln/kilns">Add a kiln</PlaceLink>, and loads can be planned.
   </span>
 </template>
 

@@ -16,6 +16,7 @@ import { usePours } from "@/lessons/usePours";
 import { useTicks } from "@/lessons/useTicks";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { mL } from "@/ui/figures";
 import { dateAndClock, day } from "@/ui/moments";
 
@@ -46,8 +47,8 @@ const open = computed(() => {
     <div class="head">
       <div>
         <p class="soft screen">
-          <RouterLink to="/lessons">Lessons</RouterLink> ·
-          <RouterLink :to="`/lessons/${key}`">what fits</RouterLink>
+          <PlaceLink to="/lessons">Lessons</PlaceLink> ·
+          <PlaceLink :to="`/lessons/${key}`">what fits</PlaceLink>
         </p>
         <h1>Before the first brush</h1>
         <p class="num">
@@ -56,9 +57,9 @@ const open = computed(() => {
         </p>
       </div>
       <div class="acts screen">
-        <RouterLink :to="`/lessons/${key}/labels`">Cup labels</RouterLink>
-        <RouterLink :to="`/lessons/${key}/pack`">To take home</RouterLink>
-        <RouterLink :to="`/lessons/${key}/sheet`">For the substitute</RouterLink>
+        <PlaceLink :to="`/lessons/${key}/labels`">Cup labels</PlaceLink>
+        <PlaceLink :to="`/lessons/${key}/pack`">To take home</PlaceLink>
+        <PlaceLink :to="`/lessons/${key}/sheet`">For the substitute</PlaceLink>
         <PaperChoice />
         <el-button type="primary" @click="print">Print</el-button>
       </div>
@@ -136,7 +137,7 @@ const open = computed(() => {
     <BrushRack v-model="racking" />
   </template>
   <p v-else-if="query.error.value" role="alert" class="sheet">
-    {{ query.error.value.message }} <RouterLink to="/lessons">All lessons</RouterLink>
+    {{ query.error.value.message }} <PlaceLink to="/lessons">All lessons</PlaceLink>
   </p>
 </template>
 

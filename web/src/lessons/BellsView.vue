@@ -9,6 +9,7 @@ import { later, turns } from "@/lessons/days";
 import OddDays from "@/lessons/OddDays.vue";
 import { useClasses } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 
 /** What an ordinary week has, how weeks turn over, and every day on which it is otherwise. */
@@ -76,7 +77,7 @@ async function save() {
     <div>
       <h1>Bells, holidays and odd days</h1>
       <p class="soft">
-        <RouterLink to="/lessons">The calendar</RouterLink> is made of these. Lessons that you moved or called
+        <PlaceLink to="/lessons">The calendar</PlaceLink> is made of these. Lessons that you moved or called
         off there stay so.
       </p>
     </div>

@@ -7,6 +7,7 @@ import CloseList from "@/lessons/CloseList.vue";
 import { queries } from "@/lib/queries";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { clock, dateAndClock } from "@/ui/moments";
 
 /** The end of a lesson: what comes back, what was done, what the next one begins with. */
@@ -38,8 +39,8 @@ const lists = computed(() => {
     <div class="head">
       <div>
         <p class="soft screen">
-          <RouterLink to="/lessons">Lessons</RouterLink> ·
-          <RouterLink :to="`/lessons/${key}`">what fits</RouterLink>
+          <PlaceLink to="/lessons">Lessons</PlaceLink> ·
+          <PlaceLink :to="`/lessons/${key}`">what fits</PlaceLink>
         </p>
         <h1>Until the bell</h1>
         <p class="num">
@@ -48,7 +49,7 @@ const lists = computed(() => {
         </p>
       </div>
       <div class="acts screen">
-        <RouterLink to="/bench/handover">Hand over the pieces</RouterLink>
+        <PlaceLink to="/bench/handover">Hand over the pieces</PlaceLink>
         <PaperChoice />
         <el-button type="primary" @click="print">Print</el-button>
       </div>
@@ -81,7 +82,7 @@ const lists = computed(() => {
     </div>
   </template>
   <p v-else-if="query.error.value" role="alert" class="sheet">
-    {{ query.error.value.message }} <RouterLink to="/lessons">All lessons</RouterLink>
+    {{ query.error.value.message }} <PlaceLink to="/lessons">All lessons</PlaceLink>
   </p>
 </template>
 

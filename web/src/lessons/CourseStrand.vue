@@ -2,6 +2,7 @@
 import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 import { useGlazes } from "@/lib/useLists";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { clock } from "@/ui/moments";
 
 /** One piece in one lesson, along the clock. */
@@ -62,9 +63,9 @@ const label = computed(
 
 <template>
   <li>
-    <RouterLink :to="`/plan/${piece.piece}`" :aria-label="label">
+    <PlaceLink :to="`/plan/${piece.piece}`" :aria-label="label">
       <b>{{ piece.student }}</b> <span class="soft">{{ piece.title }}</span>
-    </RouterLink>
+    </PlaceLink>
     <span class="line" aria-hidden="true">
       <i v-if="at !== undefined" class="now" :style="{ left: `${at}%` }" />
       <i

@@ -2,6 +2,7 @@
 import { answer, api, type Schemas } from "@/api/client";
 import { useChanged } from "@/lib/queries";
 import { useStirTimer } from "@/lib/useStirTimer";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 
 /** Jars that want a hand before the brush: a timer runs while one is shaken, and then it is stirred. */
@@ -43,7 +44,7 @@ const mixes = (j: Schemas["JarToMind"]) => j.act === "shake" || j.act === "stir"
           >
           <el-button size="small" @click="stirred([j.code])">Stirred</el-button>
         </template>
-        <RouterLink v-else :to="{ path: '/stock', query: { jar: j.code } }">Put it right</RouterLink>
+        <PlaceLink v-else :to="{ path: '/stock', query: { jar: j.code } }">Put it right</PlaceLink>
       </span>
     </li>
   </ul>

@@ -5,6 +5,7 @@ import { useClasses } from "@/lib/useLists";
 import { useChanged } from "@/lib/queries";
 import { useScreen } from "@/lib/useScreen";
 import { later } from "@/lessons/days";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { day } from "@/ui/moments";
 
@@ -59,7 +60,7 @@ const back = () => send({ is: "usual" }, "The lesson is as the bells have it.");
 <template>
   <el-dialog :model-value="true" :title="title" width="520px" align-center @close="emit('close')">
     <p v-if="one && one.is !== 'cancelled'" class="to">
-      <RouterLink :to="`/lessons/${one.key}`">What fits into this lesson</RouterLink>
+      <PlaceLink :to="`/lessons/${one.key}`">What fits into this lesson</PlaceLink>
     </p>
     <form id="lesson" class="fields" @submit.prevent="keep">
       <label>Day <input v-model="date" type="date" required /></label>

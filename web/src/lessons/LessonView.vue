@@ -8,6 +8,7 @@ import { useNow } from "@/lib/useNow";
 import CourseBoard from "@/lessons/CourseBoard.vue";
 import RemedyList from "@/lessons/RemedyList.vue";
 import RightNow from "@/lessons/RightNow.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { clock, dateAndClock, day } from "@/ui/moments";
 
 /** One lesson: who does what when, what is finished today, and who needs more time than there is. */
@@ -73,24 +74,24 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
             the bell goes at {{ course.lesson.ends }}.
           </template>
           <template v-else>No time for glazing is left in this lesson.</template>
-          <RouterLink to="/lessons">All lessons</RouterLink>
+          <PlaceLink to="/lessons">All lessons</PlaceLink>
         </p>
         <p class="ways">
-          <RouterLink :to="`/lessons/${key}/before`">Before the first brush</RouterLink>
-          <RouterLink :to="`/lessons/${key}/wall`">On the wall</RouterLink>
-          <RouterLink :to="`/lessons/${key}/close`">Until the bell</RouterLink>
+          <PlaceLink :to="`/lessons/${key}/before`">Before the first brush</PlaceLink>
+          <PlaceLink :to="`/lessons/${key}/wall`">On the wall</PlaceLink>
+          <PlaceLink :to="`/lessons/${key}/close`">Until the bell</PlaceLink>
         </p>
       </div>
       <nav aria-label="Next lessons" class="next">
-        <RouterLink v-for="l in later(course)" :key="l.key" :to="`/lessons/${l.key}`">{{
+        <PlaceLink v-for="l in later(course)" :key="l.key" :to="`/lessons/${l.key}`">{{
           dateAndClock(l.begins)
-        }}</RouterLink>
+        }}</PlaceLink>
       </nav>
     </div>
     <RightNow v-if="runs && course.pieces.length" :lesson="course.lesson.key" />
     <p v-if="!course.pieces.length" class="sheet none">
-      Nothing of this class waits for glaze. <RouterLink to="/plan">Give it an assignment</RouterLink>, or
-      open <RouterLink to="/lessons">another lesson</RouterLink>.
+      Nothing of this class waits for glaze. <PlaceLink to="/plan">Give it an assignment</PlaceLink>, or open
+      <PlaceLink to="/lessons">another lesson</PlaceLink>.
     </p>
     <div v-else class="columns">
       <section class="sheet" aria-labelledby="strands">
@@ -127,7 +128,7 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
     </div>
   </template>
   <p v-else-if="query.error.value" role="alert" class="sheet none">
-    {{ query.error.value.message }} <RouterLink to="/lessons">All lessons</RouterLink>
+    {{ query.error.value.message }} <PlaceLink to="/lessons">All lessons</PlaceLink>
   </p>
 </template>
 

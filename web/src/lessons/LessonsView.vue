@@ -10,6 +10,7 @@ import { mondayOf } from "@/lessons/days";
 import LessonDialog from "@/lessons/LessonDialog.vue";
 import ShortJars from "@/lessons/ShortJars.vue";
 import WeekRow from "@/lessons/WeekRow.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { day } from "@/ui/moments";
 
 /** The calendar of the term by week: what the bells have, and every day that departs from them. */
@@ -70,8 +71,8 @@ const term = computed(() => {
       </p>
     </div>
     <div v-if="mayChange" class="acts">
-      <RouterLink to="/lessons/seats" class="link">Seats by glaze</RouterLink>
-      <RouterLink to="/lessons/bells" class="link">Bells and holidays</RouterLink>
+      <PlaceLink to="/lessons/seats" class="link">Seats by glaze</PlaceLink>
+      <PlaceLink to="/lessons/bells" class="link">Bells and holidays</PlaceLink>
       <el-button @click="bringing = true">Import a calendar</el-button>
       <a class="link" href="/api/timetable/calendar" download="lessons.ics">Export as .ics</a>
     </div>
@@ -80,7 +81,7 @@ const term = computed(() => {
     <li v-for="d in data.doubts" :key="d">{{ d }}</li>
   </ul>
   <p v-if="empty" class="sheet none">
-    No lesson yet. <RouterLink to="/lessons/bells">Set the bells of a week</RouterLink>, or bring the calendar
+    No lesson yet. <PlaceLink to="/lessons/bells">Set the bells of a week</PlaceLink>, or bring the calendar
     of the school office: tablets then serve the right class by themselves.
   </p>
   <ShortJars v-else-if="data" />

@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { queries } from "@/lib/queries";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { mL } from "@/ui/figures";
 import { dateAndClock } from "@/ui/moments";
 
@@ -40,7 +41,7 @@ const lines = computed(() => {
   <section v-if="next" class="sheet" aria-labelledby="next">
     <h2 id="next">
       To prepare for
-      <RouterLink :to="`/lessons/${next.key}/before`">{{ dateAndClock(next.begins) }}</RouterLink>
+      <PlaceLink :to="`/lessons/${next.key}/before`">{{ dateAndClock(next.begins) }}</PlaceLink>
     </h2>
     <dl class="num">
       <template v-for="l in lines" :key="l.name">

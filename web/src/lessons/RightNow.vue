@@ -4,6 +4,7 @@ import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
 import { byTable, nextOf, tableSays, taskSays, waitSays, waitUntil } from "@/lib/route";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { usePours } from "@/lessons/usePours";
 import { useTicks } from "@/lessons/useTicks";
@@ -99,7 +100,7 @@ useKeys({ x: () => void release() });
         </h3>
         <ul>
           <li v-for="t in torn.slice(0, shown)" :key="t.piece">
-            <RouterLink :to="`/plan/${t.piece}`">{{ t.student }}</RouterLink> {{ t.surfaces }}: {{ t.coats }}
+            <PlaceLink :to="`/plan/${t.piece}`">{{ t.student }}</PlaceLink> {{ t.surfaces }}: {{ t.coats }}
             {{ t.coats === 1 ? "coat" : "coats" }} left over
           </li>
         </ul>

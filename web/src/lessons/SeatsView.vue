@@ -12,6 +12,7 @@ import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 import JarSelect from "@/ui/JarSelect.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { dateAndClock } from "@/ui/moments";
 
@@ -83,7 +84,7 @@ async function choose(student: string, choices: string[]) {
 <template>
   <div class="head">
     <div>
-      <p class="soft screen"><RouterLink to="/lessons">Lessons</RouterLink></p>
+      <p class="soft screen"><PlaceLink to="/lessons">Lessons</PlaceLink></p>
       <h1>Seats by glaze</h1>
       <p v-if="data?.made" class="num">
         {{ data.seated }} of {{ data.students.length }} have a seat, {{ dateAndClock(data.made) }}.
@@ -102,7 +103,7 @@ async function choose(student: string, choices: string[]) {
     </div>
   </div>
   <p v-if="classes.data.value && !classes.taught.value.length">
-    No class yet. <RouterLink to="/classes">Add a class</RouterLink>.
+    No class yet. <PlaceLink to="/classes">Add a class</PlaceLink>.
   </p>
   <ChoiceBar
     v-else-if="!screen.classId"

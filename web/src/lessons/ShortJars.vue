@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import NearJars from "@/lessons/NearJars.vue";
 import { queries } from "@/lib/queries";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { mL } from "@/ui/figures";
 import { dateAndClock } from "@/ui/moments";
 
@@ -22,8 +23,8 @@ const all = computed(() => query.data.value ?? []);
           {{ mL(j.takes) }} asked for{{ j.kept ? `, ${mL(j.kept)} kept for other projects` : "" }}.
           <template v-if="j.first">
             First in
-            <RouterLink :to="`/lessons/${j.first.key}/before`"
-              >{{ j.first.names }}, {{ dateAndClock(j.first.begins) }}</RouterLink
+            <PlaceLink :to="`/lessons/${j.first.key}/before`"
+              >{{ j.first.names }}, {{ dateAndClock(j.first.begins) }}</PlaceLink
             >. </template
           ><template v-if="j.hit.length"
             >Without it: {{ j.hit.slice(0, 6).join(", ")

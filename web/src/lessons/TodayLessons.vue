@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { queries } from "@/lib/queries";
 import { useNow } from "@/lib/useNow";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { mL } from "@/ui/figures";
 import { soon } from "@/ui/moments";
 
@@ -38,14 +39,14 @@ const wants = computed(() => {
     <h2 id="lessons" class="visually-hidden">Lessons</h2>
     <p v-if="runs">
       <b>Now: {{ runs.names }}</b> until {{ runs.ends }}.
-      <RouterLink :to="`/lessons/${runs.key}`">Who does what</RouterLink>
-      <RouterLink :to="`/lessons/${runs.key}/close`">Until the bell</RouterLink>
+      <PlaceLink :to="`/lessons/${runs.key}`">Who does what</PlaceLink>
+      <PlaceLink :to="`/lessons/${runs.key}/close`">Until the bell</PlaceLink>
     </p>
     <div v-if="next">
       <p>
         <b>Next: {{ next.names }}</b
         >, {{ soon(next.begins, now) }}. {{ wants ? `${wants}.` : "" }}
-        <RouterLink :to="`/lessons/${next.key}/before`">Before the first brush</RouterLink>
+        <PlaceLink :to="`/lessons/${next.key}/before`">Before the first brush</PlaceLink>
       </p>
       <p v-if="left.length" class="left">
         <b>Left from its last lesson:</b> {{ left.slice(0, 3).join("; ")

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from "vue-router";
 import { queries } from "@/lib/queries";
 import { useNow } from "@/lib/useNow";
 import { useLocalStorage } from "@vueuse/core";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { useKeys } from "@/ui/useKeys";
 import GlazeFace from "@/ui/GlazeFace.vue";
 import { clock } from "@/ui/moments";
@@ -82,7 +83,7 @@ const wet = computed(() =>
     </p>
     <nav class="screen" aria-label="Of the wall">
       <el-button size="small" @click="names = !names">{{ names ? "Hide names" : "Show names" }}</el-button>
-      <RouterLink :to="`/lessons/${key}`">Back</RouterLink>
+      <PlaceLink :to="`/lessons/${key}`">Back</PlaceLink>
     </nav>
   </main>
 </template>

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
-import { watch } from "vue";
+import { computed, watch } from "vue";
 import { queries } from "@/lib/queries";
 import { useScreen } from "@/lib/useScreen";
 
@@ -9,6 +9,12 @@ export function useSession() {
   const query = useQuery(queries.session());
   watch(query.data, (session) => session && screen.tellTime(session.now), { immediate: true });
   return query;
+}
+
+/** Whether the teacher is here: what only the teacher may do is shown to nobody else. */
+export function useTeaches() {
+  const session = useSession();
+  return computed(() => session.data.value?.role === "teacher");
 }
 
 /** Throws away what the screen knows, after the clock or the session moved. */

@@ -7,6 +7,7 @@ import ClassForm from "@/lists/ClassForm.vue";
 import ClayForm from "@/lists/ClayForm.vue";
 import ImportDialog from "@/lists/ImportDialog.vue";
 import { useClasses, useClays } from "@/lib/useLists";
+import PlaceLink from "@/ui/PlaceLink.vue";
 
 const classes = useClasses();
 const clays = useClays();
@@ -27,7 +28,7 @@ const lists: { kind: Schemas["ListKind"]; name: string }[] = [
       <h1>Classes</h1>
       <p class="soft">
         Type or paste the names of a class, or import a list from a spreadsheet, whole or not at all. The
-        <RouterLink to="/first">first steps</RouterLink> lead from here to the first coat.
+        <PlaceLink to="/first">first steps</PlaceLink> lead from here to the first coat.
       </p>
     </div>
     <div class="bring">

@@ -5,6 +5,7 @@ import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { useHungTiles } from "@/wall/useWall";
 import { sayStack } from "@/lib/stack";
 
@@ -30,7 +31,7 @@ const { print } = usePaper();
 <template>
   <div class="head screen">
     <div>
-      <p class="soft"><RouterLink to="/tiles">Tiles</RouterLink> · on paper</p>
+      <p class="soft"><PlaceLink to="/tiles">Tiles</PlaceLink> · on paper</p>
       <h1>The wall on paper</h1>
       <p class="soft">
         A printer's colours are no fired colours: hang it beside the tiles, not in their place.

@@ -5,6 +5,7 @@ import { useRoute } from "vue-router";
 import { queries } from "@/lib/queries";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { date, dateAndClock } from "@/ui/moments";
 
 /** Labels for the cups that are poured for a lesson: code, name, date; one for each cup. */
@@ -24,7 +25,7 @@ const labels = computed(() =>
   <template v-if="data">
     <div class="head screen">
       <div>
-        <p class="soft"><RouterLink :to="`/lessons/${key}/before`">Before the first brush</RouterLink></p>
+        <p class="soft"><PlaceLink :to="`/lessons/${key}/before`">Before the first brush</PlaceLink></p>
         <h1>Cup labels</h1>
         <p class="soft">
           {{ data.lesson.names }}, {{ dateAndClock(data.lesson.begins) }}: {{ labels.length }} cups.
@@ -46,7 +47,7 @@ const labels = computed(() =>
     <p v-if="!labels.length" class="soft">Nothing is poured for this lesson.</p>
   </template>
   <p v-else-if="query.error.value" role="alert" class="sheet">
-    {{ query.error.value.message }} <RouterLink to="/lessons">All lessons</RouterLink>
+    {{ query.error.value.message }} <PlaceLink to="/lessons">All lessons</PlaceLink>
   </p>
 </template>
 

@@ -4,6 +4,7 @@ import { usePieces } from "@/lib/usePieces";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
 import { useUnits } from "@/lib/useUnits";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { INCH, mm } from "@/ui/figures";
 
 /** Strips of paper with a line at a height above the table, at true size, and a ruler to check the printer. */
@@ -27,7 +28,7 @@ const { print } = usePaper("15mm");
 <template>
   <div class="head screen">
     <div>
-      <p class="soft"><RouterLink to="/foot">Foot and cover</RouterLink> · on paper</p>
+      <p class="soft"><PlaceLink to="/foot">Foot and cover</PlaceLink> · on paper</p>
       <h1>Foot gauge</h1>
       <p class="soft">
         Print at 100 %, never "fit to page". Measure the ruler: it has to be {{ mm(ruler.mm) }}. Cut along the

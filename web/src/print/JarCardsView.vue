@@ -5,6 +5,7 @@ import { useClasses, useClays, useGlazes, useTiles } from "@/lib/useLists";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
 import { useScreen } from "@/lib/useScreen";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { confusedJars, useConfusions } from "@/wall/useWall";
 
 /** Cards to stand beside the jars: what it fires to, large; what it looks like in the jar, small. */
@@ -33,7 +34,7 @@ const { print } = usePaper();
 <template>
   <div class="head screen">
     <div>
-      <p class="soft"><RouterLink to="/stock">Stock</RouterLink> · on paper</p>
+      <p class="soft"><PlaceLink to="/stock">Stock</PlaceLink> · on paper</p>
       <h1>Jar cards</h1>
       <p class="soft">
         For {{ where?.clay }} at cone {{ where?.cone }}: choose a class above for another clay. Fold or cut,

@@ -7,6 +7,7 @@ import { queries } from "@/lib/queries";
 import { byTable, tableSays, taskSays } from "@/lib/route";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { mL } from "@/ui/figures";
 import { clock, dateAndClock } from "@/ui/moments";
 
@@ -36,7 +37,7 @@ const doing = (tasks: NonNullable<typeof course.data.value>["turns"][number]["ta
   <template v-if="data">
     <div class="head screen">
       <div>
-        <p class="soft"><RouterLink :to="`/lessons/${key}`">What fits</RouterLink></p>
+        <p class="soft"><PlaceLink :to="`/lessons/${key}`">What fits</PlaceLink></p>
         <h1>For the substitute</h1>
       </div>
       <div class="acts">

@@ -7,6 +7,7 @@ import BoxNote, { type Packed } from "@/print/BoxNote.vue";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { dateAndClock } from "@/ui/moments";
 
 /** What goes home with a class: a label and a packing note for every box, finished pieces or those that are glazed at home. */
@@ -53,7 +54,7 @@ const choices = [
   <template v-if="lesson.data.value">
     <div class="head screen">
       <div>
-        <p class="soft"><RouterLink :to="`/lessons/${key}/before`">Before the first brush</RouterLink></p>
+        <p class="soft"><PlaceLink :to="`/lessons/${key}/before`">Before the first brush</PlaceLink></p>
         <h1>To take home</h1>
         <p class="soft num">
           {{ lesson.data.value.lesson.names }}, {{ dateAndClock(lesson.data.value.lesson.begins) }}:
@@ -88,7 +89,7 @@ const choices = [
     />
   </template>
   <p v-else-if="lesson.error.value" role="alert" class="sheet none">
-    {{ lesson.error.value.message }} <RouterLink to="/lessons">All lessons</RouterLink>
+    {{ lesson.error.value.message }} <PlaceLink to="/lessons">All lessons</PlaceLink>
   </p>
 </template>
 

@@ -13,6 +13,7 @@ import { useAssignments, useClasses } from "@/lib/useLists";
 import { usePaper } from "@/print/usePaper";
 import { usePiecesOf } from "@/lib/usePieces";
 import { queries } from "@/lib/queries";
+import PlaceLink from "@/ui/PlaceLink.vue";
 
 /** What goes on paper beside the record sheets: overview, substitute's sheet, kits, labels. */
 const props = defineProps<{ id: string; kind: string }>();
@@ -38,15 +39,13 @@ const shown = computed(() => kinds[props.kind as keyof typeof kinds] ?? kinds.ov
 <template>
   <div class="head screen">
     <div>
-      <p class="soft"><RouterLink to="/plan">Plan</RouterLink> · on paper</p>
+      <p class="soft"><PlaceLink to="/plan">Plan</PlaceLink> · on paper</p>
       <h1>{{ shown[0] }}</h1>
       <p class="soft">{{ shown[1] }}</p>
     </div>
     <div class="ways">
-      <RouterLink :to="`/plan/sheets/${id}`">Record sheets</RouterLink>
-      <RouterLink v-for="(k, key) in kinds" :key="key" :to="`/plan/prints/${id}/${key}`">{{
-        k[0]
-      }}</RouterLink>
+      <PlaceLink :to="`/plan/sheets/${id}`">Record sheets</PlaceLink>
+      <PlaceLink v-for="(k, key) in kinds" :key="key" :to="`/plan/prints/${id}/${key}`">{{ k[0] }}</PlaceLink>
       <PaperChoice />
       <el-button type="primary" @click="print">Print</el-button>
     </div>

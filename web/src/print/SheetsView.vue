@@ -9,6 +9,7 @@ import { usePaper } from "@/print/usePaper";
 import { usePiecesOf } from "@/lib/usePieces";
 import { stackOf, wayOf } from "@/lib/stack";
 import { queries } from "@/lib/queries";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { mm } from "@/ui/figures";
 
 /** Record sheets for work away from the screen: the drawing, the stacks, and empty strokes to tick. Two a page. */
@@ -45,14 +46,14 @@ const { print } = usePaper();
 <template>
   <div class="head screen">
     <div>
-      <p class="soft"><RouterLink to="/plan">Plan</RouterLink> · on paper</p>
+      <p class="soft"><PlaceLink to="/plan">Plan</PlaceLink> · on paper</p>
       <h1>Record sheets</h1>
       <p class="soft">
         One stroke is ticked for every coat, when it goes on. Log them at the bench when the sheet comes back.
       </p>
     </div>
     <div class="ways">
-      <RouterLink :to="`/plan/prints/${id}/overview`">Overview, kits, labels</RouterLink>
+      <PlaceLink :to="`/plan/prints/${id}/overview`">Overview, kits, labels</PlaceLink>
       <PaperChoice />
       <el-button type="primary" @click="print">Print {{ mine.length }} sheets</el-button>
     </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from "@/api/client";
 import { sayStack } from "@/lib/stack";
+import PlaceLink from "@/ui/PlaceLink.vue";
 
 /** All that is known of one stack of the matrix. */
 defineProps<{ of: Schemas["LabCell"] }>();
@@ -18,7 +19,7 @@ const emit = defineEmits<{ close: [] }>();
       >.
     </p>
     <p v-else-if="of.fired">
-      {{ of.fired }} came out; nobody looked yet. <RouterLink to="/results">The cart</RouterLink>
+      {{ of.fired }} came out; nobody looked yet. <PlaceLink to="/results">The cart</PlaceLink>
     </p>
     <p v-if="of.tile">Tile {{ of.tile }} shows it.</p>
     <p v-if="of.taken.length">On the way: {{ of.taken.join(", ") }}.</p>
@@ -35,7 +36,7 @@ const emit = defineEmits<{ close: [] }>();
       /></a>
     </div>
     <p class="ways">
-      <RouterLink v-if="of.pieces.length" to="/results/stacks">What became of it</RouterLink>
+      <PlaceLink v-if="of.pieces.length" to="/results/stacks">What became of it</PlaceLink>
       <el-button size="small" @click="emit('close')">Close</el-button>
     </p>
   </section>

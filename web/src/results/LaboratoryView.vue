@@ -9,6 +9,7 @@ import { sayStack } from "@/lib/stack";
 import { queries, useChanged } from "@/lib/queries";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { useKeys } from "@/ui/useKeys";
 
@@ -104,7 +105,7 @@ useKeys({ o: () => teaches.value && void offer() });
         <ul>
           <li v-for="o in [...open, ...declined]" :key="o.piece">
             <span
-              ><RouterLink :to="`/plan/${o.piece}`">{{ o.who }}</RouterLink
+              ><PlaceLink :to="`/plan/${o.piece}`">{{ o.who }}</PlaceLink
               >, {{ o.surface }}: <b>{{ sayStack(o.stack) }}</b>
               <span class="soft">{{ o.declined ? " declined" : " not answered yet" }}</span></span
             >

@@ -4,6 +4,7 @@ import { answer, api, type Piece } from "@/api/client";
 import { useChanged } from "@/lib/queries";
 import { useSession } from "@/lib/useSession";
 import PieceShot from "@/ui/PieceShot.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { ask, attempt, say } from "@/ui/messages";
 import { dayAndClock } from "@/ui/moments";
 
@@ -44,7 +45,7 @@ async function remove(id: string) {
         >Next photograph</el-button
       >
       <span v-if="newest.length > 1" class="soft num">{{ at + 1 }} of {{ newest.length }}</span>
-      <RouterLink :to="`/results/read/${shown}`">Read its colours</RouterLink>
+      <PlaceLink :to="`/results/read/${shown}`">Read its colours</PlaceLink>
       <el-button
         v-if="session.data.value?.role === 'teacher'"
         size="small"

@@ -9,6 +9,7 @@ import { queries, useChanged } from "@/lib/queries";
 import { usePiece } from "@/lib/usePiece";
 import { usePieces } from "@/lib/usePieces";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { useUpload } from "@/ui/useUpload";
 import KeptPhotographs from "@/wall/KeptPhotographs.vue";
@@ -130,7 +131,7 @@ const ready = computed(() => boxes.whole.value.length + boxes.surfaces.value.len
 <template>
   <div class="head">
     <div>
-      <p class="soft"><RouterLink to="/results/pieces">Pieces that came out</RouterLink> · by photograph</p>
+      <p class="soft"><PlaceLink to="/results/pieces">Pieces that came out</PlaceLink> · by photograph</p>
       <h1>Photographs of pieces</h1>
       <p class="soft">
         Daylight, no flash, a card with white, grey and black beside the pieces: then colours are read, and
@@ -148,7 +149,7 @@ const ready = computed(() => boxes.whole.value.length + boxes.surfaces.value.len
     <el-button @click="upload.stop">Stop</el-button>
   </div>
   <p v-if="id && kept.error.value" class="empty" role="alert">
-    {{ kept.error.value.message }} <RouterLink to="/results/read">Choose another photograph.</RouterLink>
+    {{ kept.error.value.message }} <PlaceLink to="/results/read">Choose another photograph.</PlaceLink>
   </p>
   <KeptPhotographs
     v-else-if="!id && boards.data.value?.length"

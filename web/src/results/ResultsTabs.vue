@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useSession } from "@/lib/useSession";
+import PlaceLink from "@/ui/PlaceLink.vue";
 
 /** The pages of what came out. */
 const session = useSession();
@@ -15,11 +16,11 @@ const pages = [
 
 <template>
   <nav aria-label="Results" class="tabs">
-    <RouterLink
+    <PlaceLink
       v-for="p in pages.filter((one) => !one.teacher || session.data.value?.role === 'teacher')"
       :key="p.to"
       :to="p.to"
-      >{{ p.name }}</RouterLink
+      >{{ p.name }}</PlaceLink
     >
   </nav>
 </template>

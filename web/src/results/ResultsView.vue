@@ -10,6 +10,7 @@ import { useLog, usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 
 const screen = useScreen();
@@ -73,7 +74,7 @@ async function release(id: string, released: boolean) {
       <p class="soft">What each was, and what its maker thinks of it. A good stack becomes a tile.</p>
     </div>
     <div>
-      <RouterLink to="/results/read" class="boards">Photographs of boards</RouterLink>
+      <PlaceLink to="/results/read" class="boards">Photographs of boards</PlaceLink>
       <el-checkbox v-model="over" label="of ended assignments too" />
     </div>
   </div>
@@ -91,11 +92,11 @@ async function release(id: string, released: boolean) {
   <ul v-if="here.length" class="papers" aria-label="On paper, for home, and next year">
     <li v-for="a in here" :key="a.id">
       <b>{{ a.name }}</b>
-      <RouterLink :to="`/plan/prints/${a.id}/cards`">Record cards</RouterLink>
-      <RouterLink :to="`/plan/prints/${a.id}/pickup`">Pick-up labels</RouterLink>
+      <PlaceLink :to="`/plan/prints/${a.id}/cards`">Record cards</PlaceLink>
+      <PlaceLink :to="`/plan/prints/${a.id}/pickup`">Pick-up labels</PlaceLink>
       <template v-if="session.data.value?.role === 'teacher'">
         <a :href="`/api/assignments/${a.id}/home?who=${as}`" download>A page for home</a>
-        <RouterLink :to="`/plan/again/${a.id}`">Next year's from it</RouterLink>
+        <PlaceLink :to="`/plan/again/${a.id}`">Next year's from it</PlaceLink>
       </template>
     </li>
   </ul>

@@ -3,9 +3,10 @@ import { computed, defineAsyncComponent, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
-import { beside, stages } from "@/places";
+import { beside, stages, type Place } from "@/places";
 import PieceRecord from "@/record/PieceRecord.vue";
 import DoorView from "@/room/DoorView.vue";
+import { say } from "@/ui/messages";
 import ShortcutHelp from "@/ui/ShortcutHelp.vue";
 import TheRail from "@/ui/TheRail.vue";
 import TopBar from "@/ui/TopBar.vue";
@@ -19,20 +20,25 @@ const screen = useScreen();
 const router = useRouter();
 const route = useRoute();
 const open = computed(() => session.data.value?.state === "open");
-/** A helper who comes by an address to what is the teacher's alone is sent to Today. */
+/** A helper who comes by an address to what is the teacher's alone is told so, at Today. */
 watch(
   () => [route.meta.roles, session.data.value?.role] as const,
-  ([roles, role]) => open.value && role && roles && !roles.includes(role) && void router.replace("/"),
+  ([roles, role]) => {
+    if (!open.value || !role || !roles || roles.includes(role)) return;
+    say(`${route.meta.name}: that is the teacher's.`);
+    void router.replace("/");
+  },
 );
 
-const leads = Object.fromEntries(
-  [...stages, ...beside].map((place) => [place.key, () => void (open.value && router.push(place.path))]),
-);
+function lead(place: Place) {
+  const role = session.data.value?.role;
+  if (open.value && role && place.roles.includes(role)) void router.push(place.path);
+}
 useKeys({
-  ...leads,
+  ...Object.fromEntries([...stages, ...beside].map((place) => [place.key, () => lead(place)])),
   c: () => screen.toggleColours(),
   "?": () => (screen.helpOpen = true),
-  T: () => (screen.tabletsOpen = true),
+  T: () => (screen.tabletsOpen = session.data.value?.role === "teacher"),
 });
 </script>
 

@@ -4,14 +4,17 @@ import { computed, ref } from "vue";
 import { answer, api } from "@/api/client";
 import { useRoom } from "@/room/useRoom";
 import { queries } from "@/lib/queries";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
+import { useTeaches } from "@/lib/useSession";
 import { dateAndClock } from "@/ui/moments";
 import OwnDevice from "@/room/OwnDevice.vue";
 
 /** The room: its tablets, who comes next, today's air, and helpers. */
 const screen = useScreen();
 const { room, keep } = useRoom();
+const teaches = useTeaches();
 const around = useQuery(queries.around(""));
 const helper = ref("");
 async function damp() {
@@ -52,7 +55,7 @@ const night = computed(() => {
       <h1>Room and tablets</h1>
       <p class="soft">The tablets serve the class that the bell brings.</p>
     </div>
-    <el-button @click="screen.tabletsOpen = true">Open the tablets <kbd>T</kbd></el-button>
+    <el-button v-if="teaches" @click="screen.tabletsOpen = true">Open the tablets <kbd>T</kbd></el-button>
   </div>
   <div v-if="room" class="columns">
     <section class="sheet" aria-labelledby="coming">
@@ -68,7 +71,7 @@ const night = computed(() => {
           No lessons: the tablets serve the class you switch them to.
         </li>
       </ul>
-      <p><RouterLink to="/lessons">The calendar and the bells</RouterLink></p>
+      <p><PlaceLink to="/lessons">The calendar and the bells</PlaceLink></p>
     </section>
     <div class="side">
       <section class="sheet" aria-labelledby="air">
@@ -81,7 +84,7 @@ const night = computed(() => {
           <el-button @click="damp">{{ room.damp ? "Set a normal day" : "Set a damp day" }}</el-button>
         </p>
       </section>
-      <section class="sheet" aria-labelledby="helpers">
+      <section v-if="teaches" class="sheet" aria-labelledby="helpers">
         <h2 id="helpers">Helpers</h2>
         <p>A helper logs, checks feet and fills loads, but sees no marks and changes no rules.</p>
         <form @submit.prevent="help">

@@ -3,6 +3,7 @@ import { useEventListener, useIntervalFn } from "@vueuse/core";
 import { ref } from "vue";
 import { answer, api } from "@/api/client";
 import { useRoom } from "@/room/useRoom";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import ClassSelect from "@/ui/ClassSelect.vue";
@@ -90,7 +91,7 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
           start it with <b>--lan</b> for tablets.
         </p>
       </section>
-      <RouterLink to="/room" @click="screen.tabletsOpen = false">Bells, damp days, helpers</RouterLink>
+      <PlaceLink to="/room" @click="screen.tabletsOpen = false">Bells, damp days, helpers</PlaceLink>
     </div>
   </el-drawer>
 </template>

@@ -9,6 +9,7 @@ import StockBudget from "@/stock/StockBudget.vue";
 import RecipeForm from "@/stock/RecipeForm.vue";
 import { useClasses, useGlazes, useTiles } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { confusedJars, useConfusions } from "@/wall/useWall";
 
 const screen = useScreen();
@@ -43,7 +44,7 @@ const taken = computed(() => confusedJars(confusions.data.value ?? []));
     <div class="ways">
       <JarForm />
       <RecipeForm />
-      <RouterLink to="/stock/cards">Jar cards to print</RouterLink>
+      <PlaceLink to="/stock/cards">Jar cards to print</PlaceLink>
       <a href="/api/exports/glazes.csv" download="glazes.csv">Glazes as CSV</a>
     </div>
   </div>
@@ -61,7 +62,7 @@ const taken = computed(() => confusedJars(confusions.data.value ?? []));
     </li>
   </ul>
   <p v-else class="empty">
-    No jar yet. Add them by hand, or <RouterLink to="/classes">import a list</RouterLink>: ten will do for a
+    No jar yet. Add them by hand, or <PlaceLink to="/classes">import a list</PlaceLink>: ten will do for a
     first lesson.
   </p>
 </template>

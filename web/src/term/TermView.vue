@@ -9,6 +9,7 @@ import TermChart from "@/term/TermChart.vue";
 import TermRemedies from "@/term/TermRemedies.vue";
 import TermShow from "@/term/TermShow.vue";
 import { countSaid, dayName, daysSaid, firingSaid } from "@/term/words";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { ask, attempt } from "@/ui/messages";
 
 /** What is still to be fired in the term: loads, days of going home, shows, and what would save them. */
@@ -40,7 +41,7 @@ function closed(kept: boolean) {
 <template>
   <div class="head">
     <div>
-      <p class="soft"><RouterLink to="/kiln">Kiln</RouterLink></p>
+      <p class="soft"><PlaceLink to="/kiln">Kiln</PlaceLink></p>
       <h1>The term's loads</h1>
       <p v-if="term?.waiting" class="sum">
         <b>{{ countSaid(term.all) }} loads</b> are still to be lit for {{ term.waiting }} pieces; the last of
@@ -48,7 +49,7 @@ function closed(kept: boolean) {
       </p>
     </div>
     <p class="ways">
-      <RouterLink to="/kiln/term/wall">Calendar for the wall</RouterLink>
+      <PlaceLink to="/kiln/term/wall">Calendar for the wall</PlaceLink>
       <a v-if="teaches" href="/api/term/calendar" download="kiln.ics">Export as .ics</a>
       <el-button v-if="teaches && term" @click="editing = {}">Add a show</el-button>
     </p>
@@ -57,7 +58,7 @@ function closed(kept: boolean) {
   <p v-else-if="query.error.value && !term" class="sheet none">{{ query.error.value.message }}</p>
   <template v-if="term">
     <p v-if="!term.kilns" class="sheet none">
-      No kiln is in use. <RouterLink to="/kiln/kilns">Add a kiln</RouterLink>, and it can be said when work is
+      No kiln is in use. <PlaceLink to="/kiln/kilns">Add a kiln</PlaceLink>, and it can be said when work is
       fired.
     </p>
     <p v-else-if="!term.waiting" class="sheet none">

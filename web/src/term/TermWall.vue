@@ -6,6 +6,7 @@ import { useSession } from "@/lib/useSession";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
 import { dayName } from "@/term/words";
+import PlaceLink from "@/ui/PlaceLink.vue";
 
 /** Kiln and classes by the week, for the wall: what is lit, what comes out, who takes work home. */
 const query = useQuery(queries.term());
@@ -30,7 +31,7 @@ const names = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday
 <template>
   <div class="head screen">
     <div>
-      <p class="soft"><RouterLink to="/kiln/term">The term's loads</RouterLink> · on paper</p>
+      <p class="soft"><PlaceLink to="/kiln/term">The term's loads</PlaceLink> · on paper</p>
       <h1>Kiln calendar</h1>
     </div>
     <div class="ways">

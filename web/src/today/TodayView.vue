@@ -4,6 +4,7 @@ import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { queries } from "@/lib/queries";
 import { useSession } from "@/lib/useSession";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import TodayLessons from "@/lessons/TodayLessons.vue";
 import { useToday } from "@/lib/useLists";
@@ -35,7 +36,7 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
   <div v-if="data && lessons.isFetched.value">
     <div class="head">
       <h1>Today</h1>
-      <RouterLink v-if="session.data.value?.role === 'teacher' && begins" to="/first">First steps</RouterLink>
+      <PlaceLink v-if="session.data.value?.role === 'teacher' && begins" to="/first">First steps</PlaceLink>
     </div>
     <section v-if="data.clock" class="clock" role="alert">
       <p>{{ data.clock }}</p>
@@ -49,7 +50,7 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
       <h2 id="next">What to do next</h2>
       <ol>
         <li v-for="(n, i) in data.next" :key="n.text" :class="{ first: i === 0 }">
-          <RouterLink :to="n.to">{{ n.text }}</RouterLink>
+          <PlaceLink :to="n.to">{{ n.text }}</PlaceLink>
           <span class="soft">{{ n.why }}</span>
         </li>
         <li v-if="!data.next.length" class="first">Nothing waits. Every piece is where it should be.</li>
@@ -59,7 +60,7 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
       <section aria-labelledby="classes">
         <h2 id="classes">Classes, and where their pieces wait</h2>
         <p v-if="!data.classes.length" class="soft empty">
-          No class yet. <RouterLink to="/classes">Add a class</RouterLink>.
+          No class yet. <PlaceLink to="/classes">Add a class</PlaceLink>.
         </p>
         <table v-else>
           <thead>
@@ -80,7 +81,7 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
                 </button>
               </th>
               <td v-for="s in shown" :key="s.path" class="num">
-                <RouterLink
+                <PlaceLink
                   v-if="at(c.counts, s.stage)"
                   :to="s.path"
                   :aria-label="`${c.name}, ${s.name}: ${at(c.counts, s.stage)}`"
@@ -90,7 +91,7 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
                     ><i v-for="n in at(c.counts, s.stage)" :key="n"
                   /></span>
                   {{ at(c.counts, s.stage) }}
-                </RouterLink>
+                </PlaceLink>
               </td>
             </tr>
           </tbody>
@@ -101,7 +102,7 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
         <ul class="held">
           <li v-for="h in data.blocked" :key="h.code">
             <strong class="num">{{ h.pieces }}</strong>
-            <RouterLink :to="`/${h.stage}`">{{ h.text }}{{ when(h.clearsAt) }}</RouterLink>
+            <PlaceLink :to="`/${h.stage}`">{{ h.text }}{{ when(h.clearsAt) }}</PlaceLink>
           </li>
           <li v-if="!data.blocked.length" class="soft">Nothing.</li>
         </ul>

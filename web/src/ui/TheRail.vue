@@ -4,6 +4,7 @@ import { useToday } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import { beside, stages, type Place } from "@/places";
+import PlaceLink from "@/ui/PlaceLink.vue";
 
 const screen = useScreen();
 const session = useSession();
@@ -17,26 +18,26 @@ const counts = computed(() => {
 
 <template>
   <nav class="rail" aria-label="The job">
-    <RouterLink class="name" to="/" aria-label="Enkaustos, to Today">
+    <PlaceLink class="name" to="/" aria-label="Enkaustos, to Today">
       <svg viewBox="0 0 32 32" aria-hidden="true">
         <path d="M16 5H5c0 12 4 19 8 20v3h3zm-3 3h3v14c-4 0-7-6-8-14z" fill="#fff" fill-rule="evenodd" />
         <path d="M16 5h11c0 12-4 19-8 20v3h-3z" fill="#9a9a9a" />
       </svg>
       <span>Enkaustos</span>
-    </RouterLink>
+    </PlaceLink>
     <!-- The stages stand like pieces on kiln shelves: the count is what waits on each. -->
     <ol class="shelves">
       <li v-for="s in mine(stages)" :key="s.path">
-        <RouterLink :to="s.path" class="shelf" :aria-keyshortcuts="s.key">
+        <PlaceLink :to="s.path" class="shelf" :aria-keyshortcuts="s.key">
           <span class="count num">{{ s.stage ? (counts.get(s.stage) ?? 0) : data?.tiles }}</span>
           <span class="label">{{ s.name }}</span>
           <span class="visually-hidden">{{ s.stage ? "pieces wait here" : "fired tiles" }}</span>
-        </RouterLink>
+        </PlaceLink>
       </li>
     </ol>
     <ul class="beside">
       <li v-for="b in mine(beside)" :key="b.path">
-        <RouterLink :to="b.path" :aria-keyshortcuts="b.key">{{ b.name }}</RouterLink>
+        <PlaceLink :to="b.path" :aria-keyshortcuts="b.key">{{ b.name }}</PlaceLink>
       </li>
     </ul>
   </nav>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, reactive, ref, watch } from "vue";
 import { useScroll } from "@vueuse/core";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import MatrixCell from "@/wall/MatrixCell.vue";
 import TileSheet from "@/wall/TileSheet.vue";
 import { useClasses, useClays, useGlazes } from "@/lib/useLists";
@@ -57,7 +58,7 @@ function press(base: string, top: string) {
 <template>
   <div class="head">
     <div>
-      <p class="soft"><RouterLink to="/tiles">Tiles</RouterLink> · overlaps</p>
+      <p class="soft"><PlaceLink to="/tiles">Tiles</PlaceLink> · overlaps</p>
       <h1>Which overlaps were fired</h1>
       <p class="soft">
         Down the side the base, across the top what lies over it. {{ known }} fired, {{ planned }} planned but
@@ -114,7 +115,7 @@ function press(base: string, top: string) {
   </div>
   <p v-else class="empty">
     Nothing was fired or planned on this clay at this cone.
-    <RouterLink to="/tiles/read">Read a photograph</RouterLink> of its tiles.
+    <PlaceLink to="/tiles/read">Read a photograph</PlaceLink> of its tiles.
   </p>
   <TileSheet v-if="opened" :code="opened" @close="opened = ''" />
   <el-dialog
@@ -131,7 +132,7 @@ function press(base: string, top: string) {
       <h3>Planned on</h3>
       <ul class="plans-list">
         <li v-for="p in asking.plans" :key="p.piece + p.surface">
-          <RouterLink :to="`/plan/${p.piece}`">{{ p.who }}</RouterLink>, {{ p.surface }}
+          <PlaceLink :to="`/plan/${p.piece}`">{{ p.who }}</PlaceLink>, {{ p.surface }}
         </li>
       </ul>
     </template>

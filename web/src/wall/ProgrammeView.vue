@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import MakingSheet from "@/wall/MakingSheet.vue";
 import { useClasses } from "@/lib/useLists";
 import { attempt, say } from "@/ui/messages";
@@ -51,7 +52,7 @@ const print = () => window.print();
 <template>
   <div class="head screen">
     <div>
-      <p class="soft"><RouterLink to="/tiles">Tiles</RouterLink> · to make</p>
+      <p class="soft"><PlaceLink to="/tiles">Tiles</PlaceLink> · to make</p>
       <h1>Tiles to make</h1>
       <p class="soft">
         What {{ whose }} plan and no tile shows. A tile holds three bases crossed by three tops.
@@ -109,7 +110,7 @@ const print = () => window.print();
         {{ p.name }} <span class="soft">{{ where(p) }} · {{ p.read }} of {{ p.fields }} fields read</span>
       </h2>
       <span class="screen">
-        <RouterLink to="/tiles/read">Read their photograph</RouterLink>
+        <PlaceLink to="/tiles/read">Read their photograph</PlaceLink>
         <el-button size="small" @click="drop(p.id)">Delete</el-button>
       </span>
     </header>

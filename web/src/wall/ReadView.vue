@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed, nextTick, reactive, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import BoxTable from "@/wall/BoxTable.vue";
 import KeptPhotographs from "@/wall/KeptPhotographs.vue";
 import MarkTools from "@/wall/MarkTools.vue";
@@ -131,7 +132,7 @@ async function drop(p: Photograph) {
 <template>
   <div class="head">
     <div>
-      <p class="soft"><RouterLink to="/tiles">Tiles</RouterLink> · from a photograph</p>
+      <p class="soft"><PlaceLink to="/tiles">Tiles</PlaceLink> · from a photograph</p>
       <h1>Read a rack</h1>
       <p class="soft">
         Daylight, no flash, the rack flat to the camera. A card with white, grey and black at two ends or

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
+import PlaceLink from "@/ui/PlaceLink.vue";
 import FindPanel from "@/wall/FindPanel.vue";
 import PinTray from "@/wall/PinTray.vue";
 import TileCard from "@/ui/TileCard.vue";
@@ -76,11 +77,11 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
       <el-button :type="finding ? 'primary' : 'default'" @click="finding = !finding"
         >Find a colour <kbd>f</kbd></el-button
       >
-      <RouterLink to="/tiles/matrix">Overlaps</RouterLink>
-      <RouterLink to="/tiles/programme">Tiles to make</RouterLink>
-      <RouterLink to="/tiles/read">Read a photograph</RouterLink>
+      <PlaceLink to="/tiles/matrix">Overlaps</PlaceLink>
+      <PlaceLink to="/tiles/programme">Tiles to make</PlaceLink>
+      <PlaceLink to="/tiles/read">Read a photograph</PlaceLink>
       <button type="button" @click="typing = true">Add by hand</button>
-      <RouterLink to="/tiles/chart">Print</RouterLink>
+      <PlaceLink to="/tiles/chart">Print</PlaceLink>
     </nav>
   </div>
   <WallTools v-model="filter" @near="nearest(shown.find((t) => wall.pins.includes(t.code)) ?? shown[0])" />
@@ -111,8 +112,8 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
       </li>
     </ul>
     <p v-else class="empty">
-      No tile here yet. <RouterLink to="/tiles/read">Read a photograph of a rack</RouterLink>,
-      <RouterLink to="/classes">bring a tile list</RouterLink>, or glaze a first piece and make it a tile when
+      No tile here yet. <PlaceLink to="/tiles/read">Read a photograph of a rack</PlaceLink>,
+      <PlaceLink to="/classes">bring a tile list</PlaceLink>, or glaze a first piece and make it a tile when
       it comes out.
     </p>
     <FindPanel
