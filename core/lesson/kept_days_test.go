@@ -85,6 +85,9 @@ func TestDaysStayAsTheyAre(t *testing.T) {
 			days = append(days, d.Said(), tt.On(d), tt.Calendar(d), tt.Turn(d), tt.Holiday(d), tt.InTerm(d), d.Monday(), tt.Cycle.Called(tt.Turn(d)), odd, is, found, there, tt.Unchanged(found.Key))
 		}
 		page.Add("  its days", days...)
+		for _, l := range tt.On(from + lesson.Date(i%14)) {
+			page.Add("  a lesson "+l.Key.String(), l.Minutes(), l.Begins(time.UTC), l.Rings(time.UTC), l.Has("a"), lesson.And(l.Classes), lesson.Weekday(l.Date.Weekday()))
+		}
 		for n, class := range []string{"a", "b", "c", "d"} {
 			at := from.At(lesson.Minutes(600+30*n), time.UTC).AddDate(0, 0, i%20)
 			now, is := tt.At(at)

@@ -32,6 +32,14 @@ func TestDrawnPlansStayAsTheyAre(t *testing.T) {
 		staged := shelf.Stages(p, w, laid)
 		page.Add("  changed", staged, shelf.FromJars(p, laid), plan.Changes(last, p, w.Body), plan.Adapted(last, lastBody, w.Body), plan.Rotated(p, w.Body, n%5-2), p.ForOthers(), p.AllBare(w.Body), p.Empty(), p.On(lastBody),
 			p.Open(func(surface string, c plan.Choice) int { return len(surface) % 3 }))
+		if n%3 == 0 && len(w.Body.Touching) > 0 {
+			joined := w
+			pair := w.Body.Touching[n%len(w.Body.Touching)]
+			if body, err := w.Body.With(piece.Marking{Joins: []piece.Join{{A: pair[0], B: pair[1], Edge: []piece.Edge{piece.Ridge, piece.Strip, piece.Line, piece.Far}[n/3%4]}}}); err == nil {
+				joined.Body = body
+				page.Add("  joined", shelf.Check(p, joined))
+			}
+		}
 		jarred := others.under(shelf, n)
 		asIs := jarred.FromJars(p, laid)
 		page.Add("  out of its jars", asIs, jarred.Check(asIs, w), jarred.Band(asIs, w))
