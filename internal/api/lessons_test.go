@@ -1,12 +1,15 @@
 package api_test
 
 import (
+	"net/http"
 	"strings"
+	"testing"
 	"time"
 
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/internal/contract"
+	kernel "enkaustos/internal/school"
 )
 
 // workTheTimetable asks everything of the timetable of a teacher who has a class called 7.
@@ -181,4 +184,20 @@ func seatTheClass(c *caller, class string) {
 	require.Equal(t, "A", seated.Students[0].At)
 	require.Equal(t, 1, seated.Students[0].Rank)
 	do[contract.Problem](c, 404, "GET", "/classes/nowhere/seating", nil)
+}
+
+// A calendar file is looked at beside the change that somebody else makes: no tap waits for it.
+func TestACalendarIsReadBesideTheTaps(t *testing.T) {
+	server, s := school(t)
+	c := teacher(t, server.URL)
+	held, free := make(chan struct{}), make(chan struct{})
+	go func() {
+		_ = s.Change(t.Context(), func(kernel.Moment, *kernel.Change) error { close(held); <-free; return nil })
+	}()
+	<-held
+	defer close(free)
+	event := `BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:1\r\nSUMMARY:Pottery\r\nDTSTART:20260309T120000\r\nDTEND:20260309T130000\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`
+	code, text := ask(t, c, "POST", server.URL+"/api/timetable/calendar", `{"text":"`+event+`","apply":false}`)
+	require.Equal(t, http.StatusOK, code, text)
+	require.Contains(t, text, "Pottery")
 }

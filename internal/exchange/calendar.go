@@ -2,6 +2,7 @@ package exchange
 
 import (
 	"cmp"
+	"context"
 	"errors"
 	"fmt"
 	"io"
@@ -32,13 +33,19 @@ type Calendar struct {
 const (
 	MostEvents   = 6000
 	mostInSeries = 3000
+	mostEntries  = 20_000  // events, zones and alarms that the file is written with
+	mostDeep     = 4       // an alarm within an event within a calendar, and one to spare
+	mostFollowed = 100_000 // days that rules are followed over, in all
 )
 
 // ReadCalendar reads the events of an iCalendar file (RFC 5545) that lie between two
 // moments, repeated ones one by one. Times without a zone, and of zones that nobody knows,
-// are the room's own. The error is one sentence.
-func ReadCalendar(file io.Reader, room *time.Location, from, to time.Time) (Calendar, error) {
-	parsed, err := ics.ParseCalendar(file)
+// are the room's own. It ends with its asker. The error is one sentence.
+func ReadCalendar(ctx context.Context, file string, room *time.Location, from, to time.Time) (Calendar, error) {
+	if err := readable(file); err != nil {
+		return Calendar{}, err
+	}
+	parsed, err := ics.ParseCalendar(strings.NewReader(file))
 	if err != nil {
 		return Calendar{}, unread(err)
 	}
@@ -50,7 +57,7 @@ func ReadCalendar(file io.Reader, room *time.Location, from, to time.Time) (Cale
 		}
 	}
 	for _, e := range parsed.Events() {
-		if err := r.read(e, instead); err != nil {
+		if err := cmp.Or(ctx.Err(), r.read(e, instead)); err != nil {
 			return Calendar{}, err
 		}
 	}
@@ -59,6 +66,27 @@ func ReadCalendar(file io.Reader, room *time.Location, from, to time.Time) (Cale
 	}
 	slices.SortStableFunc(r.out.Events, func(a, b Event) int { return cmp.Or(a.Starts.Compare(b.Starts), strings.Compare(a.Name, b.Name)) })
 	return r.out, nil
+}
+
+// readable refuses what a parser would take too long for: parts within parts, and too many of them.
+func readable(file string) error {
+	deep, entries := 0, 0
+	for line := range strings.Lines(file) {
+		switch head := strings.ToUpper(line[:min(6, len(line))]); {
+		case head == "BEGIN:":
+			deep++
+			entries++
+		case strings.HasPrefix(head, "END:"):
+			deep--
+		}
+		if deep > mostDeep {
+			return fmt.Errorf("this calendar file has parts within parts, more than %d deep: no calendar of lessons is written so", mostDeep)
+		}
+		if entries > mostEntries {
+			return fmt.Errorf("this calendar file has more than %d entries: export the calendar of the room alone", mostEntries)
+		}
+	}
+	return nil
 }
 
 // unread says of what a parser could not read where it stopped.
@@ -78,6 +106,7 @@ type calendarReader struct {
 	from, to time.Time
 	out      Calendar
 	noted    map[string]bool
+	followed int // days, so far
 }
 
 func (r *calendarReader) note(format string, args ...any) {
@@ -196,6 +225,9 @@ func (r *calendarReader) times(e *ics.VEvent, starts moment, name string) ([]tim
 	if option.Until.IsZero() || option.Until.After(r.to) {
 		option.Until = r.to // nothing after it is asked for, and a rule without an end needs one
 	}
+	if r.followed += steps(option); r.followed > mostFollowed {
+		return nil, fmt.Errorf("%q repeats since %s, and with the others of this file that is too long to follow: let it begin later", name, starts.when.Format("2006"))
+	}
 	repeated, err := rrule.NewRRule(*option)
 	if err != nil {
 		return nil, fmt.Errorf("how %q repeats cannot be read: %s", name, rule)
@@ -219,6 +251,23 @@ func (r *calendarReader) times(e *ics.VEvent, starts moment, name string) ([]tim
 		out[at.UTC()] = true
 		return gone
 	}), nil
+}
+
+// steps is over how many days a rule is followed, from its beginning: a week of a weekly rule counts
+// as one, and a rule that matches each time ends with its count.
+func steps(rule *rrule.ROption) int {
+	filters := len(rule.Bymonth) + len(rule.Bymonthday) + len(rule.Byyearday) + len(rule.Byweekno) + len(rule.Byweekday) + len(rule.Bysetpos) + len(rule.Byeaster)
+	if rule.Count > 0 && filters == 0 {
+		return rule.Count
+	}
+	days := int(max(0, rule.Until.Sub(rule.Dtstart).Hours()/24)) + 1
+	switch every := max(1, rule.Interval); rule.Freq {
+	case rrule.WEEKLY:
+		return 1 + days/(7*every)
+	case rrule.DAILY:
+		return 1 + days/every
+	}
+	return days
 }
 
 // earliest is the year before which nothing begins: a rule is followed from its beginning,

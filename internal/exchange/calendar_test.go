@@ -2,6 +2,7 @@ package exchange_test
 
 import (
 	"bytes"
+	"context"
 	"fmt"
 	"strings"
 	"testing"
@@ -30,7 +31,7 @@ func read(t *testing.T, events ...string) (exchange.Calendar, error) {
 	}
 	file.WriteString("END:VCALENDAR\r\n")
 	zone := berlin(t)
-	return exchange.ReadCalendar(strings.NewReader(file.String()), zone, time.Date(2026, 1, 1, 0, 0, 0, 0, zone), time.Date(2027, 1, 1, 0, 0, 0, 0, zone))
+	return exchange.ReadCalendar(t.Context(), file.String(), zone, time.Date(2026, 1, 1, 0, 0, 0, 0, zone), time.Date(2027, 1, 1, 0, 0, 0, 0, zone))
 }
 
 // Repetitions, exceptions and zones as RFC 5545 (sections 3.3.10, 3.8.4.4, 3.8.5) has them:
@@ -93,7 +94,7 @@ DURATION:PT1H
 END:VEVENT
 END:VCALENDAR
 `, "\n", "\r\n")
-	got, err := exchange.ReadCalendar(strings.NewReader(file), berlin(t), time.Date(2026, 1, 1, 0, 0, 0, 0, time.UTC), time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC))
+	got, err := exchange.ReadCalendar(t.Context(), file, berlin(t), time.Date(2026, 1, 1, 0, 0, 0, 0, time.UTC), time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC))
 	require.NoError(t, err)
 	var all []string
 	for _, e := range got.Events {
@@ -113,7 +114,7 @@ func TestCalendarsThatAreRefused(t *testing.T) {
 		require.EqualError(t, err, said)
 	}
 	for _, file := range []string{"", "name,class\nIlo,7\n", "BEGIN:VCALENDAR\r\nEND:VCALENDAR\r\n", "BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\n"} {
-		_, err := exchange.ReadCalendar(strings.NewReader(file), time.UTC, time.Time{}, time.Now())
+		_, err := exchange.ReadCalendar(t.Context(), file, time.UTC, time.Time{}, time.Now())
 		require.Error(t, err, "%q", file)
 		require.NotContains(t, err.Error(), "\n")
 	}
@@ -131,6 +132,31 @@ func TestCalendarsThatAreRefused(t *testing.T) {
 	require.EqualError(t, err, "this calendar has more than 6000 events in the term: export the calendar of the room alone, or shorten the term")
 }
 
+// A file that would take long is refused before it does: rules that are followed from long ago and never
+// come true, parts within parts, more entries than any room has; and who asked may go away.
+func TestCalendarsThatTakeTooLong(t *testing.T) {
+	var never, weekly []string
+	for range 40 {
+		never = append(never, "DTSTART:19700101T080000\nDURATION:PT1H\nSUMMARY:Never\nRRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=30")
+		weekly = append(weekly, "DTSTART:19990104T080000\nDURATION:PT1H\nRRULE:FREQ=WEEKLY;UNTIL=20260112T230000Z")
+	}
+	_, err := read(t, never...)
+	require.ErrorContains(t, err, `"Never" repeats since 1970, and with the others of this file that is too long to follow`)
+	got, err := read(t, weekly...)
+	require.NoError(t, err, "forty lessons that were weekly since 1999 are a timetable")
+	require.Len(t, got.Events, 80)
+	deep := "BEGIN:VCALENDAR\r\n" + strings.Repeat("BEGIN:VEVENT\r\n", 20_000)
+	_, err = exchange.ReadCalendar(t.Context(), deep, time.UTC, time.Time{}, time.Now())
+	require.ErrorContains(t, err, "parts within parts, more than 4 deep")
+	many := "BEGIN:VCALENDAR\r\n" + strings.Repeat("BEGIN:VEVENT\r\nEND:VEVENT\r\n", 20_001) + "END:VCALENDAR\r\n"
+	_, err = exchange.ReadCalendar(t.Context(), many, time.UTC, time.Time{}, time.Now())
+	require.ErrorContains(t, err, "more than 20000 entries")
+	gone, leave := context.WithCancel(t.Context())
+	leave()
+	_, err = exchange.ReadCalendar(gone, "BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nDTSTART:20260302T080000\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n", time.UTC, time.Time{}, time.Now())
+	require.ErrorIs(t, err, context.Canceled)
+}
+
 // What is written is read back as it was, in whatever zone.
 func TestCalendarsGoRound(t *testing.T) {
 	zone := berlin(t)
@@ -142,7 +168,7 @@ func TestCalendarsGoRound(t *testing.T) {
 		}
 		var file bytes.Buffer
 		require.NoError(t, exchange.WriteCalendar(&file, "Room", events, func(i int) string { return fmt.Sprint(i) }, time.Date(2026, 1, 1, 0, 0, 0, 0, zone)))
-		back, err := exchange.ReadCalendar(&file, zone, time.Date(2026, 1, 1, 0, 0, 0, 0, zone), time.Date(2027, 1, 1, 0, 0, 0, 0, zone))
+		back, err := exchange.ReadCalendar(t.Context(), file.String(), zone, time.Date(2026, 1, 1, 0, 0, 0, 0, zone), time.Date(2027, 1, 1, 0, 0, 0, 0, zone))
 		require.NoError(t, err)
 		require.Equal(t, len(events), len(back.Events))
 		for i, e := range events {
@@ -160,7 +186,7 @@ func FuzzReadCalendar(f *testing.F) {
 	f.Add("DTSTART:00010101T000000Z\r\nDURATION:P999999999W\r\nRRULE:FREQ=DAILY;COUNT=-5\r\nRDATE:,,,\r\n")
 	f.Fuzz(func(t *testing.T, lines string) {
 		file := "BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\n" + lines + "\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
-		got, err := exchange.ReadCalendar(strings.NewReader(file), time.UTC, time.Date(2026, 1, 1, 0, 0, 0, 0, time.UTC), time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC))
+		got, err := exchange.ReadCalendar(t.Context(), file, time.UTC, time.Date(2026, 1, 1, 0, 0, 0, 0, time.UTC), time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC))
 		if err == nil {
 			for _, e := range got.Events {
 				require.False(t, e.Ends.Before(e.Starts))

@@ -35,17 +35,44 @@ type taking struct {
 
 // ImportCalendar looks at an iCalendar file, and takes it over whole or not at all.
 func (l Calendar) ImportCalendar(ctx context.Context, r contract.ImportCalendarRequestObject) (contract.ImportCalendarResponseObject, error) {
+	now := l.School.Now()
+	file, err := readCalendar(ctx, now, r.Body.Text)
+	if err != nil {
+		return nil, err
+	}
 	var out contract.CalendarImport
-	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
-		out, err = Take(m, c, *r.Body)
+	if !r.Body.Apply {
+		out, err = take(now, &school.Change{}, file, *r.Body)
+		return contract.ImportCalendar200JSONResponse(out), err
+	}
+	err = l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
+		out, err = take(m, c, file, *r.Body)
 		return err
 	})
 	return contract.ImportCalendar200JSONResponse(out), err
 }
 
-// Take looks at a calendar file and says what it would bring; where that is asked for, it
-// brings it.
-func Take(m school.Moment, c *school.Change, v contract.ImportCalendarJSONRequestBody) (contract.CalendarImport, error) {
+// mostSeconds is how long a file of a caller is read.
+const mostSeconds = 2 * time.Second
+
+// readCalendar reads a calendar file, while every tap goes on.
+func readCalendar(ctx context.Context, now school.Moment, text string) (exchange.Calendar, error) {
+	ctx, stop := context.WithTimeout(ctx, mostSeconds)
+	defer stop()
+	file, err := exchange.ReadCalendar(ctx, text, time.Local, now.At.Add(-yearsBack), now.At.Add(yearsAhead))
+	switch {
+	case ctx.Err() != nil:
+		return file, school.Refuse("This calendar file takes too long to read: export the calendar of the room alone.")
+	case err != nil:
+		return file, school.Says(err)
+	case len(file.Events) == 0:
+		return file, school.Refuse("No event of this file lies within %d days before today and %d after it.", int(yearsBack.Hours()/24), int(yearsAhead.Hours()/24))
+	}
+	return file, nil
+}
+
+// take says what a calendar file would bring; where that is asked for, it brings it.
+func take(m school.Moment, c *school.Change, file exchange.Calendar, v contract.ImportCalendarJSONRequestBody) (contract.CalendarImport, error) {
 	read := reader{}
 	from, to := read.date(view.Value(v.From)), read.date(view.Value(v.To))
 	if read.err != nil {
@@ -53,13 +80,6 @@ func Take(m school.Moment, c *school.Change, v contract.ImportCalendarJSONReques
 	}
 	if from != 0 && to != 0 && to < from {
 		return contract.CalendarImport{}, school.Refuse("The last day lies before the first one: from %s to %s.", from.Said(), to.Said())
-	}
-	file, err := exchange.ReadCalendar(strings.NewReader(v.Text), time.Local, m.At.Add(-yearsBack), m.At.Add(yearsAhead))
-	if err != nil {
-		return contract.CalendarImport{}, school.Says(err)
-	}
-	if len(file.Events) == 0 {
-		return contract.CalendarImport{}, school.Refuse("No event of this file lies within %d days before today and %d after it.", int(yearsBack.Hours()/24), int(yearsAhead.Hours()/24))
 	}
 	t := &taking{m: m, file: file, named: view.Value(v.Classes), window: [2]lesson.Date{from, to}}
 	t.names()
@@ -73,11 +93,7 @@ func Take(m school.Moment, c *school.Change, v contract.ImportCalendarJSONReques
 		fitted = base.Taking(t.slots, t.window[0], t.window[1])
 	}
 	t.says(base, fitted)
-	kept := c
-	if !v.Apply {
-		kept = &school.Change{} // only to hear whether it could be kept
-	}
-	if err := Keep(m, kept, fitted.Timetable); err != nil {
+	if err := Keep(m, c, fitted.Timetable); err != nil { // looked at only, it says whether it could be kept
 		return contract.CalendarImport{}, err
 	}
 	t.out.Applied = v.Apply
