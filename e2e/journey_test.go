@@ -201,6 +201,10 @@ func TestImportOnTheCommandLine(t *testing.T) {
 	}
 	out, err := run("import", "tiles", root(t, "examples", "tiles.csv"))
 	require.Error(t, err)
+	require.Contains(t, out, "no school lies in", "a list alone begins none")
+	start(t, "serve", "--data", dir).stop()
+	out, err = run("import", "tiles", root(t, "examples", "tiles.csv"))
+	require.Error(t, err)
 	require.Contains(t, out, "row 2, clay: no clay is called \"SKR\"")
 	require.Contains(t, out, "nothing was taken over")
 	for _, kind := range []string{"clays", "glazes", "tiles", "students"} {
