@@ -52,12 +52,12 @@ func (l Calendar) ImportCalendar(ctx context.Context, r contract.ImportCalendarR
 	return contract.ImportCalendar200JSONResponse(out), err
 }
 
-// mostSeconds is how long a file of a caller is read.
-const mostSeconds = 2 * time.Second
+// mostRead is how long a file of a caller is read.
+const mostRead = 2 * time.Second
 
 // readCalendar reads a calendar file, while every tap goes on.
 func readCalendar(ctx context.Context, now school.Moment, text string) (exchange.Calendar, error) {
-	ctx, stop := context.WithTimeout(ctx, mostSeconds)
+	ctx, stop := context.WithTimeout(ctx, mostRead)
 	defer stop()
 	file, err := exchange.ReadCalendar(ctx, text, time.Local, now.At.Add(-yearsBack), now.At.Add(yearsAhead))
 	switch {
