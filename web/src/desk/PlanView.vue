@@ -133,7 +133,7 @@ function verdict(p: Piece) {
         {{ g.name }} <span class="soft">{{ g.className }} · {{ g.clay }} · cone {{ g.cone }}</span>
       </h2>
       <p class="ways">
-        <PlaceLink :to="`/plan/review/${g.id}`">Look over the plans</PlaceLink>
+        <PlaceLink v-if="teaches" :to="`/plan/review/${g.id}`">Look over the plans</PlaceLink>
         <PlaceLink :to="`/plan/sheets/${g.id}`">Record sheets to print</PlaceLink>
         <template v-if="teaches">
           <PlaceLink :to="`/plan/again/${g.id}`">Give it again</PlaceLink>
