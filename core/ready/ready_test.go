@@ -273,4 +273,10 @@ func TestARulingIsOfOneFact(t *testing.T) {
 		require.Len(t, ready.Standing(under(simple)(once, start.Add(48*time.Hour))), 1)
 		require.Empty(t, ready.Standing(under(simple)(again, start.Add(48*time.Hour))), "nothing is shown as overruled that is not")
 	}
+
+	two := done.fate(work.Damaged, "rim").fate(work.Damaged, "handle")
+	mended := two.then(work.Event{Kind: work.Repaired, Of: two[len(two)-1].ID})
+	chipped := mended.rule("damaged", "")
+	require.NotContains(t, codes(simple, chipped.witnessed(under(simple))), "damaged")
+	require.Contains(t, codes(simple, chipped.undo(mended[len(mended)-1].ID).witnessed(under(simple))), "damaged", "the chip was overruled, not the handle that is off again")
 }

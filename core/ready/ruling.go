@@ -26,7 +26,12 @@ func FactsOf(c Case, code matter.Code, surface string) string {
 // the words in which somebody said so are theirs, and are not written down once more.
 func (c Case) facts(b Blocker) string {
 	if at, known := c.State.Since[b.Code]; known {
-		return fmt.Sprintf("since %d", at)
+		facts := fmt.Sprintf("since %d", at)
+		harms := map[matter.Code][]work.Harm{matter.Damaged: c.State.Damages, matter.PartMissing: c.State.Lost}
+		for _, h := range harms[b.Code] { // each by itself: one more that is back is another fact
+			facts += " " + h.ID
+		}
+		return facts
 	}
 	facts := []string{b.Text}
 	if b.Surface != "" {

@@ -38,3 +38,34 @@ func TestRulingSeesThePieceAsItIs(t *testing.T) {
 	log(t, s, work.Event{ID: "2", Piece: p.ID, Kind: work.Undone, Undoes: "1"})
 	require.True(t, missing(), "what was overruled was one coat of two, not none")
 }
+
+// What the teacher overruled was one chip: where the repair of another is taken back, or another part
+// is missing again, the ruling was of something else.
+func TestARulingOnHarmIsOfWhatWasHarmed(t *testing.T) {
+	s, _, p, _ := twoClasses(t)
+	keeps := func(code matter.Code) bool {
+		return slices.ContainsFunc(s.Piece(p.ID).Verdict.Blockers(), func(b ready.Blocker) bool { return b.Code == code })
+	}
+	rule := func(code matter.Code) {
+		_, _, err := s.Log(t.Context(), school.Teacher, now(work.Event{ID: school.NewID(), Piece: p.ID, Kind: work.Ruled, Code: code, Text: "it stands", Seen: s.Piece(p.ID).State.Seq}))
+		require.NoError(t, err)
+		require.False(t, keeps(code))
+	}
+	event := func(id string, kind work.Kind, text, of, undoes string) {
+		log(t, s, work.Event{ID: id, Piece: p.ID, Kind: kind, Text: text, Of: of, Undoes: undoes})
+	}
+	event("rim", work.Damaged, "rim", "", "")
+	event("handle", work.Damaged, "handle", "", "")
+	event("glued", work.Repaired, "handle", "handle", "")
+	rule(matter.Damaged)
+	event("not glued", work.Undone, "", "", "glued")
+	require.True(t, keeps(matter.Damaged), "the handle is off again")
+	rule(matter.Damaged)
+
+	event("lid", work.Missing, "lid", "", "")
+	event("knob", work.Missing, "knob", "", "")
+	event("knob back", work.Found, "", "knob", "")
+	rule(matter.PartMissing)
+	event("no knob", work.Undone, "", "", "knob back")
+	require.True(t, keeps(matter.PartMissing), "the knob is away again")
+}
