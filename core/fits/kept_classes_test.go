@@ -71,7 +71,7 @@ func anyClass(tt *testing.T) func(t *rapid.T) fits.Class {
 		}
 		c := class(h, rapid.IntRange(1, 4).Draw(t, "lessons"), pieces...)
 		for i := range c.Lessons {
-			c.Lessons[i].Rings = c.Lessons[i].Begins.Add(time.Duration(rapid.IntRange(20, 60).Draw(t, "minutes")) * time.Minute)
+			c.Lessons[i].Rings = c.Lessons[i].Begins.Add(time.Duration(rapid.IntRange(12, 50).Draw(t, "minutes")) * time.Minute)
 		}
 		c.Now = nine.Add(time.Duration(rapid.IntRange(-60, 40).Draw(t, "now")) * time.Minute)
 		if rapid.Bool().Draw(t, "held") {
@@ -88,7 +88,7 @@ func TestClassesStayAsTheyAre(t *testing.T) {
 	drawn := rapid.Custom(anyClass(t))
 	effort := schedule.Effort{Alone: 200, Orders: 20, Seed: 1}
 	rack := fits.Rack{{Brush: plan.WideBrush, From: 11, To: 14}, {Brush: plan.FineBrush, From: 1, To: 9}}
-	for i := range 60 {
+	for i := range 110 {
 		c := drawn.Example(i)
 		planned, err := c.Plan(effort)
 		page.Add(fmt.Sprintf("class %d: %.1f minutes, bound %.1f, %d changes, %v", i, planned.Minutes, planned.Bound, len(planned.Changes), err), planned.Courses, planned.Changes)

@@ -71,6 +71,9 @@ func anyTable(t *rapid.T) lesson.Timetable {
 func TestDaysStayAsTheyAre(t *testing.T) {
 	var page kept.Page
 	drawn := rapid.Custom(anyTable)
+	for n := -1; n < 10; n++ {
+		page.Add(fmt.Sprintf("weekday %d: %q", n, lesson.Weekday(n)))
+	}
 	from := date("2026-09-01")
 	for i := range 70 {
 		tt, err := lesson.Checked(drawn.Example(i), func(class string) string { return "class " + class })

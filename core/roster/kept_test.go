@@ -26,6 +26,10 @@ func TestListsStayAsTheyAre(t *testing.T) {
 			}
 			rows = append(rows, strings.Join(cells, []string{"\t", ";", ", ", " "}[n%4]))
 		}
+		if n%5 == 0 { // with the headings of an office
+			heads := [][]string{{"Name", "Mark"}, {"Mark", "Name"}, {"Nr", "First name", "Surname"}, {"Surname", "First name", "Mark", "Year"}, {"Student", "Sign"}}[n/5%5]
+			rows = append([]string{strings.Join(heads, []string{"\t", ";", ", ", " "}[n%4])}, rows...)
+		}
 		entries, refused := Read(strings.Join(rows, []string{"\n", "\r\n"}[n%2]), []string{"X", "O"})
 		page.Add(fmt.Sprintf("%d: %d read, %d refused", n, len(entries), len(refused)), entries, refused)
 		a, b := word()+word(), word()+word()
