@@ -227,7 +227,7 @@ func (t *tale) accounts(v survey.Survey, faults []Fault, now time.Time) string {
 		default:
 			plans = append(plans, is+b.Text)
 		}
-		blocked = blocked || in(b.Code, "coats-missing", "same-or-next", "latex-on")
+		blocked = blocked || among(b.Code, "coats-missing", "same-or-next", "latex-on")
 	}
 	for _, own := range t.account(now, v.Band.HeightMM, blocked) {
 		if i := slices.Index(core, own); i >= 0 {

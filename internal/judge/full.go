@@ -23,7 +23,7 @@ func (t *tale) inFull(s work.State) string {
 	if c := s.Check; c != nil && t.check != nil {
 		e := t.check.event
 		of.same(fmt.Sprint(c.ID, c.Verdict, c.Spots, c.Parts, c.At, c.By, c.Seen, *c.Saw), fmt.Sprint(e.ID, e.Verdict, e.Spots, e.Parts, when(e), e.By, e.Seen, *e.Saw), "the check of the foot")
-		of.same(c.Stands(), c.Lapsed == "" && in(e.Verdict, "clean", "stained", "thin"), "that check stands")
+		of.same(c.Stands(), c.Lapsed == "" && among(e.Verdict, "clean", "stained", "thin"), "that check stands")
 	}
 	for _, lapsed := range []string{lapsedOf(s.Cover), lapsedOf(s.Check)} {
 		of.same(lapsed == "" || strings.Contains(lapsed, " "), true, "%q says why a look no longer counts,", lapsed)
@@ -125,7 +125,7 @@ func (t *tale) outcomeInFull(of *tables, s work.State) {
 	of.same(o.Says(func(id string) string { return id }), says, "what came out, in words")
 	judged := t.rest.came != "" || len(faults) > 0
 	of.same(o.SoundOn("nowhere"), judged && o.Came != fault.Spoiled, "a surface without a fault is sound")
-	of.same(o.Tells(), len(faults) > 0 || in(t.rest.came, "sound", "joined", "broken"), "it tells of causes")
+	of.same(o.Tells(), len(faults) > 0 || among(t.rest.came, "sound", "joined", "broken"), "it tells of causes")
 	of.same(o.Harm, t.broke, "the harm that it took")
 	if last := t.rest.judged; last.ID != "" {
 		of.same(fmt.Sprint(o.At, o.By, o.Seq), fmt.Sprint(when(last), last.By, last.Seq), "who said so, and when")

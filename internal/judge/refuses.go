@@ -77,7 +77,7 @@ func (t *tale) loose(surface string) (n int) {
 	return n
 }
 
-func in[T comparable](v T, of ...T) bool { return slices.Contains(of, v) }
+func among[T comparable](v T, of ...T) bool { return slices.Contains(of, v) }
 
 // coat finds a coat by its event.
 func coat(all []lay, id string) (c lay, found bool) {
@@ -93,21 +93,21 @@ func (t *tale) absurd(e asked) bool {
 	loaded := t.load != ""
 	switch e.Kind {
 	case work.Cleaned:
-		return !in(e.Text, "", work.Rinse, work.CleanFirst, work.NotCleaned) || in(e.Text, work.CleanFirst, work.NotCleaned) && t.loose("") == 0
+		return !among(e.Text, "", work.Rinse, work.CleanFirst, work.NotCleaned) || among(e.Text, work.CleanFirst, work.NotCleaned) && t.loose("") == 0
 	case work.Coated:
 		return t.noCoat(e)
 	case work.Felted:
 		_, on := coat(t.coats, e.Of)
-		return !on || !in(e.Felt, work.Thin, work.Right, work.Thick) || !in(e.Text, "", work.ByPin)
+		return !on || !among(e.Felt, work.Thin, work.Right, work.Thick) || !among(e.Text, "", work.ByPin)
 	case work.Answered:
 		_, asked := coat(t.doubts, e.Of)
-		return !asked || !in(e.Text, work.SameCoat, work.NextCoat)
+		return !asked || !among(e.Text, work.SameCoat, work.NextCoat)
 	case work.TouchDry:
 		return e.Surface == "" && e.Text != work.StillWet
 	case work.Undone:
 		return t.noUndo(e)
 	case work.Resisted:
-		return e.Surface == "" || !in(e.Text, "wax", "latex")
+		return e.Surface == "" || !among(e.Text, "wax", "latex")
 	case work.Peeled:
 		return !t.everLatex[e.Surface] && t.world.Plan[e.Surface].Resist != "latex"
 	case work.Wiped, work.Scraped:
@@ -129,7 +129,7 @@ func (t *tale) absurd(e asked) bool {
 	case work.TakenUp:
 		return t.aside == 0
 	case work.Moved:
-		return len([]rune(e.Text)) > 30 || !in(e.Place, "ready", "own", "cart")
+		return len([]rune(e.Text)) > 30 || !among(e.Place, "ready", "own", "cart")
 	case work.LeftRoom:
 		return t.inKiln || loaded
 	case work.CameBack:
@@ -146,10 +146,10 @@ func (t *tale) noWord(e asked, loaded bool) bool {
 	r := &t.rest
 	switch e.Kind {
 	case work.Covered:
-		return !in(e.Cover, "even", "bald", "gap", "lump")
+		return !among(e.Cover, "even", "bald", "gap", "lump")
 	case work.Checked:
-		good := in(e.Verdict, "clean", "stained", "thin")
-		return !good && !in(e.Verdict, foot.Left, foot.TooLow, foot.Unclear) || e.Text != "" && (!good || !in(e.Text, "wiped", "scraped", "misjudged"))
+		good := among(e.Verdict, "clean", "stained", "thin")
+		return !good && !among(e.Verdict, foot.Left, foot.TooLow, foot.Unclear) || e.Text != "" && (!good || !among(e.Text, "wiped", "scraped", "misjudged"))
 	case work.Vouched:
 		last := int64(0)
 		for _, c := range t.coats {
@@ -157,7 +157,7 @@ func (t *tale) noWord(e asked, loaded bool) bool {
 		}
 		return e.Of == "" || e.Seen < last
 	case work.Prepared:
-		return !in(e.Text, "stilts", "cookie", "wash", "hole", "solid")
+		return !among(e.Text, "stilts", "cookie", "wash", "hole", "solid")
 	case work.Ruled:
 		c, known := codes[string(e.Code)]
 		return e.Text == "" || !known || c.firm == always || e.Seen < t.seq
@@ -166,19 +166,19 @@ func (t *tale) noWord(e asked, loaded bool) bool {
 	case work.Opined:
 		return !t.out
 	case work.Resulted:
-		return !t.out || !in(e.Came, "sound", "spoiled", "stuck", "broken", "joined") || e.Came == fault.Sound && len(r.flaws) > 0 || r.came == string(e.Came)
+		return !t.out || !among(e.Came, "sound", "spoiled", "stuck", "broken", "joined") || e.Came == fault.Sound && len(r.flaws) > 0 || r.came == string(e.Came)
 	case work.Faulted:
 		_, known := fault.Of(e.Fault)
 		return !t.out || !known || slices.ContainsFunc(r.flaws, func(f string) bool {
 			return f == strings.Join([]string{string(e.Fault), e.Surface, map[bool]string{true: "true", false: "false"}[e.Clear]}, " ")
 		})
 	case work.Flowed:
-		return !t.out || !in(e.Flow, "not", "little", "band", "shelf")
+		return !t.out || !among(e.Flow, "not", "little", "band", "shelf")
 	case work.Ground:
 		return !t.out || !r.sharp()
 	case work.Proved:
 		felt := slices.ContainsFunc(t.coats, func(c lay) bool { return c.surface == e.Surface && c.felt != "" })
-		return !t.out || !felt || !in(e.Felt, work.Thin, work.Right, work.Thick)
+		return !t.out || !felt || !among(e.Felt, work.Thin, work.Right, work.Thick)
 	}
 	return false
 }
@@ -191,7 +191,7 @@ func noMend(harms []string, of string) bool {
 // noCoat says whether a coat cannot have been laid so.
 func (t *tale) noCoat(e asked) bool {
 	_, jar := jarOf(e.Glaze)
-	if !jar || !in(e.Felt, "", work.Thin, work.Right, work.Thick) || !in(e.How, "", "brush", "dip", "sponge", "bottle") {
+	if !jar || !among(e.Felt, "", work.Thin, work.Right, work.Thick) || !among(e.How, "", "brush", "dip", "sponge", "bottle") {
 		return true
 	}
 	if e.How == work.Dipped {
@@ -204,7 +204,7 @@ func (t *tale) noCoat(e asked) bool {
 		return true
 	case e.Part == "" && (e.Share != 0 || e.Line != 0):
 		return true
-	case e.Part != "" && (!in(e.Part, "upper", "lower", "left", "right", "above", "below", "some") || e.Share <= 0 || e.Share >= 1):
+	case e.Part != "" && (!among(e.Part, "upper", "lower", "left", "right", "above", "below", "some") || e.Share <= 0 || e.Share >= 1):
 		return true
 	case e.Of == "":
 		return false

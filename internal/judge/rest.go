@@ -51,8 +51,8 @@ func is(k work.Kind, what string) bool { return strings.Contains(kindsOf[k].is, 
 // judgesFired are the kinds that say what came out of the kiln.
 var judgesFired = map[work.Kind]bool{work.Resulted: true, work.Faulted: true, work.Flowed: true, work.Ground: true, work.Proved: true}
 
-// also takes what else is known one event further. It comes before the rest of the tale does.
-func (t *tale) also(e work.Event) {
+// tellRest takes what else is known one event further. It comes before the rest of the tale does.
+func (t *tale) tellRest(e work.Event) {
 	r := &t.rest
 	if !judgesFired[e.Kind] || !t.out {
 		r.inside = nil
