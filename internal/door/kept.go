@@ -2,6 +2,7 @@ package door
 
 import (
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"github.com/alexedwards/scs/sqlite3store"
@@ -13,6 +14,7 @@ type kept struct {
 	*sqlite3store.SQLite3Store
 	mu    sync.RWMutex
 	known map[string]bool
+	ended atomic.Int64 // how many sessions have ended
 }
 
 func newKept(disk *sqlite3store.SQLite3Store) (*kept, error) {
@@ -51,5 +53,6 @@ func (k *kept) Delete(token string) error {
 	k.mu.Lock()
 	delete(k.known, token)
 	k.mu.Unlock()
+	defer k.ended.Add(1) // once it is gone: who asks then finds it so
 	return k.SQLite3Store.Delete(token)
 }

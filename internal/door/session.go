@@ -144,6 +144,9 @@ func (d *Door) Lasts(ctx context.Context) bool {
 	return err == nil && d.sessions(ctx).GetString(now, roleKey) != ""
 }
 
+// Ended is how many sessions have ended: while it stays the same, all that lasted last.
+func (d *Door) Ended() int64 { return d.kept.ended.Load() }
+
 // Key names the session of who asks, for what is bounded by session.
 func (d *Door) Key(ctx context.Context) string { return d.sessions(ctx).Token(ctx) }
 

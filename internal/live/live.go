@@ -39,6 +39,7 @@ type Streams struct {
 type Keeper interface {
 	Who(ctx context.Context) (a work.Actor, here bool)
 	Lasts(ctx context.Context) bool
+	Ended() int64
 	Key(ctx context.Context) string
 }
 
@@ -254,6 +255,14 @@ func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
 	if flush() != nil {
 		return nil
 	}
+	ended := int64(-1)
+	letIn := func() (who work.Actor, still bool) {
+		who, still = st.live.door.Who(st.ctx)
+		if now := st.live.door.Ended(); still && now != ended { // the disk is asked only after some session ended
+			still, ended = st.live.door.Lasts(st.ctx), now
+		}
+		return who, still
+	}
 	pulse, still := time.NewTicker(beat), time.NewTicker(asks)
 	defer pulse.Stop()
 	defer still.Stop()
@@ -264,18 +273,21 @@ func (st stream) VisitLiveResponse(w http.ResponseWriter) error {
 		case <-st.live.done:
 			return nil
 		case m, open := <-st.screen:
-			who, here := st.live.door.Who(st.ctx)
-			if !open || !here || !st.live.door.Lasts(st.ctx) {
+			who, here := letIn()
+			if !open || !here {
 				return nil
 			}
 			hurry()
 			st.tell(w, m, who)
 		case <-still.C:
-			if _, here := st.live.door.Who(st.ctx); !here || !st.live.door.Lasts(st.ctx) {
+			if _, here := letIn(); !here {
 				return nil
 			}
 			continue
 		case <-pulse.C:
+			if !st.live.door.Lasts(st.ctx) { // it may have run out
+				return nil
+			}
 			_, _ = fmt.Fprint(w, ": still here\n\n") // the flush says whether it arrived
 		}
 		if flush() != nil {
