@@ -2,6 +2,8 @@ package lesson_test
 
 import (
 	"encoding/json"
+	"fmt"
+	"maps"
 	"slices"
 	"strings"
 	"testing"
@@ -243,47 +245,109 @@ func TestATimetableThatCannotBe(t *testing.T) {
 	require.Equal(t, []string{"There is no lesson in week B: is that meant?"}, doubts)
 }
 
-// Whatever lessons are taken in, the days between are as they were given, and every other
-// class keeps its own.
-func TestTakingLessonsIn(t *testing.T) {
+// Lessons are taken in as a difference: on their own days their classes have them and no other,
+// and every other day and class keeps what it has, under the key it has.
+func TestLessonsAreTakenInAsADifference(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		from := date("2026-09-07")
-		to := from + lesson.Date(rapid.IntRange(0, 70).Draw(t, "days"))
-		tt := week(bell("z", 6, 360, 400), bell("z", 3, 1200, 1260))
-		if rapid.Bool().Draw(t, "cycle") {
-			tt.Cycle = lesson.Cycle{Turning: lesson.Weeks, Length: rapid.IntRange(2, 4).Draw(t, "length"), From: from}
-		} else if rapid.Bool().Draw(t, "empty") {
-			tt.Bells = nil
+		tt, err := lesson.Checked(anyTable(t), func(class string) string { return class })
+		if err != nil {
+			t.Skip("no timetable that can be")
 		}
-		tt.Holidays = []lesson.Holiday{{From: from + 20, To: from + 26}}
-		tt.Odd = []lesson.OddDay{{Date: from + 9, Weekday: 1}}
+		first := date("2026-09-01")
 		var slots []lesson.Slot
+		own := map[lesson.Date][]string{}
+		weekly := rapid.Bool().Draw(t, "weekly")
+		from := first + lesson.Date(rapid.IntRange(-20, 60).Draw(t, "from"))
+		to := from + lesson.Date(rapid.IntRange(0, 90).Draw(t, "days"))
 		for d := from; d <= to; d++ {
-			for i, class := range []string{"a", "b", "c"} {
-				// Most of them weekly, some every other week, some as it comes.
-				every := []bool{d.Weekday() == 2, d.Weekday() == 4 && int(d-from)/7%2 == 0, rapid.IntRange(0, 9).Draw(t, "odd") == 0}[i]
-				if every != (rapid.IntRange(0, 19).Draw(t, "slip") == 0) {
-					slots = append(slots, lesson.Slot{Date: d, Starts: lesson.Minutes(500 + 60*i), Ends: lesson.Minutes(550 + 60*i), Classes: []string{class}})
+			for i, class := range []string{"a", "n"} {
+				often := 9
+				if weekly && d.Weekday() == 2+i {
+					often = 0
+				}
+				if rapid.IntRange(0, often).Draw(t, "taught") == 0 {
+					slots = append(slots, lesson.Slot{Date: d, Starts: lesson.Minutes(60 + 60*i), Ends: lesson.Minutes(110 + 60*i), Classes: []string{class}})
+					own[d] = append(own[d], class)
 				}
 			}
 		}
-		fitted := tt.Taking(slots, from, to)
-		got, err := lesson.Checked(fitted.Timetable, func(c string) string { return c })
-		require.NoError(t, err)
-		var held, want []lesson.Slot
-		for d := from; d <= to; d++ {
-			for _, l := range got.On(d) {
-				if l.Classes[0] != "z" {
-					held = append(held, l.Slot)
-				}
+		window := rapid.Bool().Draw(t, "window")
+		if window {
+			has := map[string]bool{}
+			for _, s := range slots {
+				has[s.Classes[0]] = true
 			}
-			if tt.Holiday(d) == "" && len(tt.Bells) > 0 && d != from+9 {
-				require.Equal(t, d.Weekday() == 6 || d.Weekday() == 3, slices.ContainsFunc(got.On(d), func(l lesson.Lesson) bool { return l.Has("z") }))
+			for d := from; d <= to; d++ {
+				own[d] = slices.Sorted(maps.Keys(has))
 			}
 		}
-		want = append(want, slots...)
-		require.Equal(t, want, held)
+		var fitted lesson.Fitted
+		if window {
+			fitted = tt.Taking(slots, from, to)
+		} else {
+			fitted = tt.Taking(slots, 0, 0)
+		}
+		for d := first - 60; d < first+260; d++ {
+			var want, got []string
+			say := func(l lesson.Lesson, key bool) (all []string) {
+				for _, c := range l.Classes {
+					who := fmt.Sprintf("%s %v-%v", c, l.Starts, l.Ends)
+					if key {
+						who += " " + l.Key.String()
+					}
+					all = append(all, who)
+				}
+				return all
+			}
+			for _, l := range tt.On(d) {
+				others := l
+				others.Classes = slices.DeleteFunc(slices.Clone(l.Classes), func(c string) bool { return slices.Contains(own[d], c) })
+				want = append(want, say(others, true)...)
+			}
+			for _, s := range slots {
+				if s.Date == d {
+					want = append(want, say(lesson.Lesson{Slot: s}, false)...)
+				}
+			}
+			for _, l := range fitted.Timetable.On(d) {
+				for _, c := range l.Classes {
+					one := l
+					one.Classes = []string{c}
+					got = append(got, say(one, !slices.Contains(own[d], c))...)
+				}
+			}
+			slices.Sort(want)
+			slices.Sort(got)
+			require.Equal(t, want, got, "on %s", d)
+		}
 	})
+}
+
+// One lesson of a class changes its own day and nothing else, and repeats nowhere.
+func TestOneLessonTakenInRepeatsNowhere(t *testing.T) {
+	at := date("2026-10-05")
+	one := []lesson.Slot{{Date: at, Starts: 600, Ends: 660, Classes: []string{"a"}}}
+	tt := week(bell("a", 1, 540, 600), bell("a", 3, 540, 600))
+	tt.From, tt.To = date("2026-09-07"), date("2026-12-18")
+	got := tt.Taking(one, 0, 0)
+	require.Empty(t, got.Bells)
+	require.Equal(t, tt.Bells, got.Timetable.Bells)
+	require.Equal(t, []lesson.Change{{Of: lesson.Key{Date: at, Starts: 540}}, {Now: one[0]}}, got.Timetable.Changes)
+	got = lesson.Timetable{}.Taking(one, 0, 0)
+	require.Equal(t, lesson.Timetable{Changes: []lesson.Change{{Now: one[0]}}}, got.Timetable)
+}
+
+// A file of the whole term puts its bells in the place of those before.
+func TestAWholeTermTakenInReplacesTheBells(t *testing.T) {
+	tt := week(bell("a", 1, 540, 600), bell("b", 1, 600, 660))
+	tt.From, tt.To = date("2026-09-07"), date("2026-12-18")
+	var slots []lesson.Slot
+	for d := tt.From; d <= tt.To; d += 7 {
+		slots = append(slots, lesson.Slot{Date: d, Starts: 530, Ends: 590, Classes: []string{"a"}})
+	}
+	got := tt.Taking(slots, 0, 0)
+	require.Equal(t, []lesson.Bell{bell("a", 1, 530, 590), bell("b", 1, 600, 660)}, got.Timetable.Bells)
+	require.Empty(t, got.Timetable.Changes)
 }
 
 // Two weeks that turn over are recognised as that, and what is every week as one bell.
@@ -297,7 +361,7 @@ func TestTakingTwoWeeksThatTurnOver(t *testing.T) {
 			slots = append(slots, lesson.Slot{Date: from + 7*w + 2, Starts: 600, Ends: 660, Classes: []string{"a"}})
 		}
 	}
-	f := lesson.Timetable{}.Taking(slots, from, from+69)
+	f := lesson.Timetable{}.Taking(slots, 0, 0)
 	require.Equal(t, lesson.Weeks, f.Timetable.Cycle.Turning)
 	require.Zero(t, f.Added+f.Cancelled)
 	require.Equal(t, []lesson.Bell{

@@ -30,7 +30,7 @@ type taking struct {
 	named  map[string]string // whose lessons the events of a name are
 	out    contract.CalendarImport
 	slots  []lesson.Slot
-	window [2]lesson.Date
+	window [2]lesson.Date // the first and the last day of its lessons
 }
 
 // ImportCalendar looks at an iCalendar file, and takes it over whole or not at all.
@@ -81,18 +81,21 @@ func take(m school.Moment, c *school.Change, file exchange.Calendar, v contract.
 	if from != 0 && to != 0 && to < from {
 		return contract.CalendarImport{}, school.Refuse("The last day lies before the first one: from %s to %s.", from.Said(), to.Said())
 	}
-	t := &taking{m: m, file: file, named: view.Value(v.Classes), window: [2]lesson.Date{from, to}}
+	t := &taking{m: m, file: file, named: view.Value(v.Classes)}
 	t.names()
-	t.lessons()
+	t.lessons(from, to)
 	base := school.Bells.The(m.Snapshot)
 	if view.Value(v.Holidays) {
 		base = t.holidays(base)
 	}
 	fitted := lesson.Fitted{Timetable: base}
 	if len(t.slots) > 0 {
-		fitted = base.Taking(t.slots, t.window[0], t.window[1])
+		if from != 0 || to != 0 { // between them, what the file does not have is not taught
+			from, to = t.window[0], t.window[1]
+		}
+		fitted = base.Taking(t.slots, from, to)
 	}
-	t.says(base, fitted)
+	t.says(school.Bells.The(m.Snapshot), fitted)
 	if err := Keep(m, c, fitted.Timetable); err != nil { // looked at only, it says whether it could be kept
 		return contract.CalendarImport{}, err
 	}
@@ -143,8 +146,9 @@ func plain(name string) string {
 	return strings.Join(strings.FieldsFunc(strings.ToLower(name), func(r rune) bool { return strings.ContainsRune(" ,;:.()[]/-–", r) }), " ")
 }
 
-// lessons are the slots of the events that are lessons, and the days that they reach over.
-func (t *taking) lessons() {
+// lessons are the slots of the events that are lessons, from one day to another (0 for no
+// such bound), and the days that they reach over.
+func (t *taking) lessons(from, to lesson.Date) {
 	left := map[string]int{}
 	first, last := lesson.Date(0), lesson.Date(0)
 	for _, e := range t.file.Events {
@@ -153,7 +157,7 @@ func (t *taking) lessons() {
 			continue
 		}
 		d := lesson.DateOf(e.Starts)
-		if t.window[0] != 0 && d < t.window[0] || t.window[1] != 0 && d > t.window[1] {
+		if from != 0 && d < from || to != 0 && d > to {
 			continue
 		}
 		starts, ends := clock(e.Starts), clock(e.Ends)
@@ -173,7 +177,7 @@ func (t *taking) lessons() {
 		last = d
 		t.slots = append(t.slots, lesson.Slot{Date: d, Starts: starts, Ends: ends, Classes: []string{class}})
 	}
-	t.window = [2]lesson.Date{cmp.Or(t.window[0], first), cmp.Or(t.window[1], last)}
+	t.window = [2]lesson.Date{cmp.Or(from, first), cmp.Or(to, last)}
 	for _, why := range slices.Sorted(maps.Keys(left)) {
 		t.out.Notes = append(t.out.Notes, fmt.Sprintf("Lessons left out, for a lesson %s: %d.", why, left[why]))
 	}
@@ -198,26 +202,13 @@ func (t *taking) holidays(base lesson.Timetable) lesson.Timetable {
 	return base
 }
 
-// says what the file would bring.
-func (t *taking) says(base lesson.Timetable, f lesson.Fitted) {
-	today := lesson.DateOf(t.m.At.Local())
+// says what the file would bring: what becomes other of every lesson of the term.
+func (t *taking) says(before lesson.Timetable, f lesson.Fitted) {
 	t.out.Holidays, t.out.Notes = view.All(t.out.Holidays), append(view.All(t.file.Notes), t.out.Notes...)
-	t.out.Bells, t.out.Added, t.out.Cancelled, t.out.Cycle = view.List(f.Bells, showBell), f.Added, f.Cancelled, showCycle(f.Timetable.Cycle)
+	t.out.Bells, t.out.Cancelled, t.out.Cycle = view.List(f.Bells, showBell), f.Cancelled, showCycle(f.Timetable.Cycle)
 	t.out.From, t.out.To = t.window[0].String(), t.window[1].String()
-	mine := map[string]bool{}
-	for _, class := range t.named {
-		mine[class] = class != ""
-	}
-	for d := max(today, t.window[0]); d <= t.window[1]; d++ {
-		after := f.Timetable.On(d)
-		for _, l := range base.On(d) {
-			for _, class := range l.Classes {
-				if mine[class] && !slices.ContainsFunc(after, func(now lesson.Lesson) bool { return now.Has(class) && now.Starts == l.Starts }) {
-					t.out.Lost++
-				}
-			}
-		}
-	}
+	d := lesson.Between(before, f.Timetable)
+	t.out.Added, t.out.Changed, t.out.Lost = d.Added, d.Changed, d.Lost
 }
 
 // ExportCalendar writes the lessons of the term as an iCalendar file: from its first day,

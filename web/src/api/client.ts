@@ -11,7 +11,14 @@ export type Stage = Schemas["Stage"];
 export type EventIn = Schemas["EventIn"];
 export type Choice = Schemas["Choice"];
 
-export const api = createClient<paths>({ baseUrl: "/api" });
+/** How long an answer may take that changes nothing, in ms: the server's own bound is a minute. */
+const patience = 65_000;
+
+export const api = createClient<paths>({
+  baseUrl: "/api",
+  fetch: (request) =>
+    request.method === "GET" ? fetch(request, { signal: AbortSignal.timeout?.(patience) }) : fetch(request),
+});
 
 /** What went wrong, in one sentence that the server wrote for the screen. */
 export class Problem extends Error {

@@ -4228,16 +4228,18 @@ export interface components {
             holidays: components["schemas"]["Holiday"][];
             /** @description What was taken otherwise than it is written */
             notes: string[];
-            /** @description What repeats */
+            /** @description What repeats anew */
             bells: components["schemas"]["Bell"][];
-            /** @description Lessons beside what repeats */
+            /** @description Lessons of classes that the whole term has more then */
             added: number;
+            /** @description Those that are at another time of their day then */
+            changed: number;
             /** @description Lessons that would repeat, and do not take place */
             cancelled: number;
             cycle: components["schemas"]["Cycle"];
             from: string;
             to: string;
-            /** @description Lessons of these classes that the timetable has from today on and the file has not */
+            /** @description Those that it has no more then */
             lost: number;
             applied: boolean;
         };

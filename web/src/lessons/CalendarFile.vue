@@ -6,10 +6,13 @@ import { turns, weekdays } from "@/lessons/days";
 import { useClasses } from "@/lib/useLists";
 import { attempt, say } from "@/ui/messages";
 import { date as dateOf, day } from "@/ui/moments";
+import { useAsks } from "@/lib/useAsk";
+import AskGate from "@/ui/AskGate.vue";
 
 /** A calendar file of the school office: what it would bring is shown before it is taken over. */
 const emit = defineEmits<{ close: [] }>();
 const changed = useChanged();
+const asks = useAsks();
 const classes = useClasses();
 const text = ref("");
 const named = ref<Record<string, string>>({});
@@ -68,7 +71,7 @@ const may = computed(
   () =>
     preview.value &&
     !wrong.value &&
-    (preview.value.bells.length || preview.value.added || preview.value.holidays.length),
+    (preview.value.added || preview.value.changed || preview.value.lost || preview.value.holidays.length),
 );
 async function take() {
   const done = await attempt(send(true));
@@ -81,67 +84,73 @@ async function take() {
 
 <template>
   <el-dialog :model-value="true" title="Import a calendar" width="760px" align-center @close="emit('close')">
-    <div class="bring">
-      <label>A calendar file (.ics) <input type="file" accept=".ics,text/calendar" @change="chosen" /></label>
-      <p v-if="wrong" role="alert" class="wrong">{{ wrong }}</p>
-      <template v-if="preview">
-        <section aria-labelledby="whose">
-          <h3 id="whose">Whose lessons are they?</h3>
-          <ul class="names" tabindex="0" aria-label="Events by name">
-            <li v-for="n in preview.names" :key="n.name">
-              <span
-                ><b>{{ n.name || "Without a name" }}</b
-                >{{ " " }}
-                <span class="soft num">
-                  {{ n.events === 1 ? "once" : `${n.events} times` }}, {{ day(n.first)
-                  }}{{ n.events > 1 ? ` to ${day(n.last)}` : "" }}</span
-                ></span
+    <AskGate :asks="asks">
+      <div class="bring">
+        <label
+          >A calendar file (.ics) <input type="file" accept=".ics,text/calendar" @change="chosen"
+        /></label>
+        <p v-if="wrong" role="alert" class="wrong">{{ wrong }}</p>
+        <template v-if="preview">
+          <section aria-labelledby="whose">
+            <h3 id="whose">Whose lessons are they?</h3>
+            <ul class="names" tabindex="0" aria-label="Events by name">
+              <li v-for="n in preview.names" :key="n.name">
+                <span
+                  ><b>{{ n.name || "Without a name" }}</b
+                  >{{ " " }}
+                  <span class="soft num">
+                    {{ n.events === 1 ? "once" : `${n.events} times` }}, {{ day(n.first)
+                    }}{{ n.events > 1 ? ` to ${day(n.last)}` : "" }}</span
+                  ></span
+                >
+                <select
+                  :value="n.class"
+                  :aria-label="`Class of ${n.name}`"
+                  @change="named = { ...named, [n.name]: ($event.target as HTMLSelectElement).value }"
+                >
+                  <option value="">{{ n.days ? (holidays ? "A holiday" : "Left out") : "Left out" }}</option>
+                  <option v-for="c in classes.taught.value" :key="c.id" :value="c.id">{{ c.name }}</option>
+                </select>
+              </li>
+            </ul>
+          </section>
+          <div class="span">
+            <label>From <input v-model="from" type="date" /></label>
+            <label>To <input v-model="to" type="date" /></label>
+            <p class="soft">
+              With these days: what the file does not have between them goes, for its classes. Without: only
+              days on which it has a lesson change.
+            </p>
+            <label class="tick"><input v-model="holidays" type="checkbox" /> Whole days are holidays</label>
+          </div>
+          <section aria-labelledby="brings" class="brings">
+            <h3 id="brings">
+              What it brings<template v-if="preview.from"
+                >, {{ dateOf(preview.from) }} to {{ dateOf(preview.to) }}</template
               >
-              <select
-                :value="n.class"
-                :aria-label="`Class of ${n.name}`"
-                @change="named = { ...named, [n.name]: ($event.target as HTMLSelectElement).value }"
-              >
-                <option value="">{{ n.days ? (holidays ? "A holiday" : "Left out") : "Left out" }}</option>
-                <option v-for="c in classes.taught.value" :key="c.id" :value="c.id">{{ c.name }}</option>
-              </select>
-            </li>
-          </ul>
-        </section>
-        <div class="span">
-          <label>From <input v-model="from" type="date" /></label>
-          <label>To <input v-model="to" type="date" /></label>
-          <label class="tick"><input v-model="holidays" type="checkbox" /> Whole days are holidays</label>
-        </div>
-        <section aria-labelledby="brings" class="brings">
-          <h3 id="brings">
-            What it brings<template v-if="preview.from"
-              >, {{ dateOf(preview.from) }} to {{ dateOf(preview.to) }}</template
-            >
-          </h3>
-          <ul class="num">
-            <li v-for="b in bells" :key="b">{{ b }}</li>
-            <li v-for="h in preview.holidays" :key="h.from">
-              {{ h.name || "Holiday" }}: {{ day(h.from) }}{{ h.to !== h.from ? ` to ${day(h.to)}` : "" }}
-            </li>
-            <li v-if="!bells.length && !preview.holidays.length && !preview.added" class="soft">
-              Nothing yet: say whose lessons they are.
-            </li>
-          </ul>
-          <p v-if="preview.added || preview.cancelled" class="num">
-            Beside what repeats: {{ preview.added }} more, {{ preview.cancelled }} called off.
-          </p>
-          <p v-if="preview.lost" class="num">
-            <b>{{ preview.lost }}</b> coming lessons of these classes are not in the file, and go.
-          </p>
-          <p v-for="n in preview.notes" :key="n">{{ n }}</p>
-        </section>
-      </template>
-      <p v-else-if="!wrong" class="soft">
-        It is read here and goes nowhere. Events called like a class are taken for its lessons; what repeats
-        becomes bells.
-      </p>
-    </div>
+            </h3>
+            <ul class="num">
+              <li v-for="b in bells" :key="b">{{ b }}</li>
+              <li v-for="h in preview.holidays" :key="h.from">
+                {{ h.name || "Holiday" }}: {{ day(h.from) }}{{ h.to !== h.from ? ` to ${day(h.to)}` : "" }}
+              </li>
+              <li v-if="!preview.names.some((n) => n.class) && !preview.holidays.length" class="soft">
+                Nothing yet: say whose lessons they are.
+              </li>
+            </ul>
+            <p class="num">
+              In the whole term: {{ preview.added }} lessons added, {{ preview.changed }} changed,
+              <b>{{ preview.lost }} lost</b>. Other days and other classes stay as they are.
+            </p>
+            <p v-for="n in preview.notes" :key="n">{{ n }}</p>
+          </section>
+        </template>
+        <p v-else-if="!wrong" class="soft">
+          It is read here and goes nowhere. Events called like a class are taken for its lessons; what repeats
+          becomes bells.
+        </p>
+      </div>
+    </AskGate>
     <template #footer>
       <el-button @click="emit('close')">Cancel</el-button>
       <el-button type="primary" :disabled="!may" @click="take">Import the lessons</el-button>
