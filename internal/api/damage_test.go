@@ -18,6 +18,7 @@ import (
 	"enkaustos/internal/demo"
 	"enkaustos/internal/demo/demotest"
 	kernel "enkaustos/internal/school"
+	"enkaustos/internal/store"
 )
 
 // Whatever happens to the bytes of a database: it opens and answers, or it is refused in one
@@ -58,23 +59,40 @@ func TestDamagedFiles(t *testing.T) {
 	}
 }
 
-// A bit of a number turned in the log leaves every page sound: a date that no school wrote is refused at
-// the start, quick or cold, and no copy with one is put back.
-func TestADateThatIsNone(t *testing.T) {
-	for _, set := range []string{"at = 1 << 60", "at = -5", "done = 1 << 60"} {
-		dir := t.TempDir()
-		healthy, err := os.ReadFile(filepath.Join(demotest.Folder(t, demotest.Monday), "enkaustos.db"))
-		require.NoError(t, err)
-		file := filepath.Join(dir, "enkaustos.db")
-		require.NoError(t, os.WriteFile(file, healthy, 0o600))
-		db, err := sql.Open("sqlite", "file:"+file)
-		require.NoError(t, err)
-		_, err = db.Exec("UPDATE event SET " + set + " WHERE seq = 7")
-		require.NoError(t, err)
-		require.NoError(t, db.Close())
-		require.Equal(t, "refused", started(t, dir), set)
-		_, err = kernel.Restore(t.Context(), t.TempDir(), file)
-		require.ErrorContains(t, err, "has no date", set)
+// A bit turned inside an event leaves every page and every text sound: it is refused at the start, quick
+// or cold, with the piece, the day and the newest whole copy, and no copy with one is put back.
+func TestABitOfTheLogThatTurned(t *testing.T) {
+	for _, set := range []string{
+		"at = at + 1024", "at = 1 << 60", "done = 4", "by = 'student'", "kind = 'dry'", "id = id || 'x'",
+		"body = json_set(body, '$.surface', 'lip')", "body = replace(body, ':', ': ')", "sum = sum + 1",
+	} {
+		for _, quick := range []bool{true, false} {
+			dir := t.TempDir()
+			healthy, err := os.ReadFile(filepath.Join(demotest.Folder(t, demotest.Monday), "enkaustos.db"))
+			require.NoError(t, err)
+			file := filepath.Join(dir, "enkaustos.db")
+			require.NoError(t, os.WriteFile(file, healthy, 0o600))
+			s, err := kernel.Open(t.Context(), dir, &demo.Clock{})
+			require.NoError(t, err)
+			whole, err := s.Copies().Make(t.Context())
+			require.NoError(t, err)
+			require.NoError(t, s.Close()) // it keeps what the log was folded into
+			db, err := sql.Open("sqlite", "file:"+file)
+			require.NoError(t, err)
+			_, err = db.Exec("UPDATE event SET " + set + " WHERE seq = (SELECT MIN(seq) FROM event WHERE kind = 'coat')")
+			require.NoError(t, err)
+			if !quick {
+				_, err = db.Exec("DELETE FROM folded")
+				require.NoError(t, err)
+			}
+			require.NoError(t, db.Close())
+			_, err = kernel.Open(t.Context(), dir, &demo.Clock{})
+			require.ErrorIs(t, err, store.ErrDamaged, set)
+			require.ErrorContains(t, err, "is not what was written there; the newest whole copy is "+whole.Name, set)
+			require.NotContains(t, err.Error(), "\n")
+			_, err = kernel.Restore(t.Context(), t.TempDir(), file)
+			require.ErrorContains(t, err, "is not what was written", set)
+		}
 	}
 }
 

@@ -39,6 +39,8 @@ func TestFiguresOfBeforeAreGrades(t *testing.T) {
 		_, err := db.ExecContext(t.Context(), sql, args...)
 		require.NoError(t, err)
 	}
+	run("ALTER TABLE event DROP COLUMN sum")
+	run("ALTER TABLE folded DROP COLUMN sum")
 	run("DROP TABLE grade")
 	run("DROP TABLE avoided")
 	run("DROP TABLE vote")

@@ -5,6 +5,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"hash/crc32"
 	"os"
 	"time"
 )
@@ -28,8 +29,9 @@ func (s *Store) Folded(ctx context.Context) (seq int64, states []byte, ok bool) 
 	if program() == "" {
 		return 0, nil, false
 	}
-	err := s.reader.QueryRowContext(ctx, "SELECT seq, states FROM folded WHERE program = ? AND seq <= (SELECT COALESCE(MAX(seq), 0) FROM event)", program()).Scan(&seq, &states)
-	return seq, states, err == nil
+	var sum int64
+	err := s.reader.QueryRowContext(ctx, "SELECT seq, states, sum FROM folded WHERE program = ? AND seq <= (SELECT COALESCE(MAX(seq), 0) FROM event)", program()).Scan(&seq, &states, &sum)
+	return seq, states, err == nil && sum == int64(crc32.Checksum(states, castagnoli))
 }
 
 // KeepFolded keeps what the log was folded into, up to an event, in the place of what
@@ -41,7 +43,7 @@ func (s *Store) KeepFolded(ctx context.Context, seq int64, states []byte) error 
 	return s.Write(ctx, func(tx *Tx) error {
 		_, err := tx.raw.ExecContext(ctx, "DELETE FROM folded")
 		if err == nil {
-			_, err = tx.raw.ExecContext(ctx, "INSERT INTO folded (seq, program, states) VALUES (?, ?, ?)", seq, program(), states)
+			_, err = tx.raw.ExecContext(ctx, "INSERT INTO folded (seq, program, states, sum) VALUES (?, ?, ?, ?)", seq, program(), states, int64(crc32.Checksum(states, castagnoli)))
 		}
 		return err
 	})
@@ -58,10 +60,11 @@ func (s *Store) checked() error {
 }
 
 // besideReading checks the file while all of it is read. Where nothing was folded before,
-// every text in it is parsed by the reading: SQLite need not parse it as well.
+// every text in it is parsed, and every event held against its sum, by the reading: neither
+// need be done here as well.
 func (s *Store) besideReading(ctx context.Context, folded bool) error {
 	if folded {
-		return quickCheck(ctx, s.reader, s.path())
+		return wholeCheck(ctx, s.reader, s.path())
 	}
 	conn, err := s.reader.Conn(ctx)
 	if err != nil {
@@ -86,27 +89,13 @@ func quickCheck(ctx context.Context, conn asked, path string) error {
 	if err := conn.QueryRowContext(ctx, "PRAGMA quick_check(1)").Scan(&verdict); err != nil || verdict != "ok" {
 		return about(path, err)
 	}
-	return datesCheck(ctx, conn, path)
+	return nil
 }
 
-// datesCheck refuses a file in whose log something is dated when nothing was ever written: every page
-// may be sound, and a bit of a number turned. A file of a layout before is asked once it is migrated.
-func datesCheck(ctx context.Context, conn asked, path string) error {
-	var columns int
-	err := conn.QueryRowContext(ctx, "SELECT COUNT(*) FROM pragma_table_info('event') WHERE name IN ('at', 'done')").Scan(&columns)
-	switch {
-	case err != nil:
-		return about(path, err)
-	case columns < 2:
-		return nil
+// wholeCheck reads every page of a database file, and its whole log.
+func wholeCheck(ctx context.Context, conn *sql.DB, path string) error {
+	if err := quickCheck(ctx, conn, path); err != nil {
+		return err
 	}
-	var undated bool
-	err = conn.QueryRowContext(ctx, "SELECT EXISTS (SELECT 1 FROM event WHERE at NOT BETWEEN 0 AND ?1 OR done NOT BETWEEN 0 AND ?1)", lastMS).Scan(&undated)
-	switch {
-	case err != nil:
-		return about(path, err)
-	case undated:
-		return fmt.Errorf("%s: something in its log has no date: %w", path, ErrDamaged)
-	}
-	return nil
+	return logCheck(ctx, conn, path)
 }

@@ -15,7 +15,7 @@ func inspect(ctx context.Context, path string) error {
 	if err != nil {
 		return err
 	}
-	return errors.Join(quickCheck(ctx, conn, path), conn.Close())
+	return errors.Join(wholeCheck(ctx, conn, path), conn.Close())
 }
 
 var errNoFile = errors.New("there is no such file")
@@ -80,7 +80,7 @@ func inspectFully(ctx context.Context, path string) error {
 	if verdict != "ok" {
 		return fmt.Errorf("%s: %w", path, ErrDamaged)
 	}
-	if err := datesCheck(ctx, conn, path); err != nil {
+	if err := logCheck(ctx, conn, path); err != nil {
 		return err
 	}
 	rows, err := conn.QueryContext(ctx, "PRAGMA foreign_key_check")

@@ -62,7 +62,7 @@ func (s *Store) Record(ctx context.Context, table, key string, into any) (ok boo
 	return true, json.Unmarshal(body, into)
 }
 
-const eventColumns = "SELECT seq, id, piece, kind, at, done, by, body FROM event"
+const eventColumns = "SELECT seq, id, piece, kind, at, done, by, body, sum FROM event"
 
 // Events hands on the events of the pieces from one key up to before another, or up to
 // the last where that is "": piece by piece, each piece's in the server's order.
@@ -88,26 +88,21 @@ func (s *Store) events(ctx context.Context, take func(work.Event) error, query s
 	}
 	defer func() { _ = rows.Close() }()
 	known := words{}
-	var id, piece, kind, by, body sql.RawBytes
-	var done sql.NullInt64
+	var r row
 	for rows.Next() {
+		if err := r.scan(rows); err != nil {
+			return told(ctx, s.reading(ctx), s.path(), err)
+		}
 		var e work.Event
-		var at int64
-		if err := rows.Scan(&e.Seq, &id, &piece, &kind, &at, &done, &by, &body); err != nil {
-			return fmt.Errorf("reading events: %w", err)
-		}
-		if !dated(at) || done.Valid && !dated(done.Int64) {
-			return fmt.Errorf("the event %q has no date: %w", id, ErrDamaged)
-		}
-		if len(body) > len("{}") {
-			if err := json.Unmarshal(body, &e); err != nil {
-				return fmt.Errorf("reading the event %q: %w", id, err)
+		if len(r.body) > len("{}") {
+			if err := json.Unmarshal(r.body, &e); err != nil {
+				return fmt.Errorf("reading the event %q: %w", r.id, err)
 			}
 		}
-		e.ID, e.Piece, e.Kind, e.By, e.At = string(id), known.word(piece), work.Kind(known.word(kind)), known.word(by), moment(at)
+		e.Seq, e.ID, e.Piece, e.Kind, e.By, e.At = r.seq, r.id, known.same(r.piece), work.Kind(known.same(r.kind)), known.same(r.by), moment(r.at)
 		e.Surface, e.Glaze, e.Hand = known.same(e.Surface), known.same(e.Glaze), known.same(e.Hand)
-		if done.Valid {
-			e.Done = moment(done.Int64)
+		if r.done.Valid {
+			e.Done = moment(r.done.Int64)
 		}
 		if !e.DeviceAt.IsZero() {
 			e.DeviceAt = e.DeviceAt.UTC()
@@ -122,13 +117,6 @@ func (s *Store) events(ctx context.Context, take func(work.Event) error, query s
 
 // words keeps one copy of what thousands of events have in common.
 type words map[string]string
-
-func (w words) word(raw []byte) string {
-	if known, ok := w[string(raw)]; ok { // no copy is made for looking
-		return known
-	}
-	return w.same(string(raw))
-}
 
 func (w words) same(text string) string {
 	if known, ok := w[text]; ok {

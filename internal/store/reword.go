@@ -31,6 +31,10 @@ func (t *Tx) Reword(pieces []string, kinds []work.Kind, text string) error {
 			return fmt.Errorf("taking words out: %w", err)
 		}
 	}
+	_, err = t.raw.ExecContext(t.ctx, "UPDATE event SET sum = event_sum(seq, id, piece, kind, at, done, by, body) WHERE piece IN (SELECT value FROM json_each(?))", string(of))
+	if err != nil {
+		return fmt.Errorf("taking words out: %w", err)
+	}
 	return t.ForgetFolded()
 }
 

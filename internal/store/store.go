@@ -184,7 +184,7 @@ func look(ctx context.Context, path string, beside bool) (checkLater bool, err e
 		return false, err
 	}
 	if checkLater = current && beside; !checkLater {
-		err = quickCheck(ctx, conn, path)
+		err = wholeCheck(ctx, conn, path)
 	}
 	return checkLater, errors.Join(err, conn.Close())
 }

@@ -40,9 +40,12 @@ func (t *Tx) Drop(table, key string) error {
 
 // AddEvent appends an event at its place in the server's order.
 func (t *Tx) AddEvent(e work.Event) error {
-	done := sql.NullInt64{Int64: e.Done.UnixMilli(), Valid: !e.Done.IsZero()}
-	_, err := t.raw.ExecContext(t.ctx, "INSERT INTO event (seq, id, piece, kind, at, done, by, body) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
-		e.Seq, e.ID, e.Piece, string(e.Kind), e.At.UnixMilli(), done, e.By, bodyOf(e))
+	r := row{seq: e.Seq, id: e.ID, piece: e.Piece, kind: string(e.Kind), at: e.At.UnixMilli(), by: e.By, body: []byte(bodyOf(e))}
+	if !e.Done.IsZero() {
+		r.done = sql.NullInt64{Int64: e.Done.UnixMilli(), Valid: true}
+	}
+	_, err := t.raw.ExecContext(t.ctx, "INSERT INTO event (seq, id, piece, kind, at, done, by, body, sum) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+		r.seq, r.id, r.piece, r.kind, r.at, r.done, r.by, string(r.body), r.sum())
 	if err != nil {
 		return fmt.Errorf("logging a %s: %w", e.Kind, err)
 	}
