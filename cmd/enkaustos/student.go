@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"os"
+	"strings"
 
 	"github.com/spf13/cobra"
 
@@ -34,10 +35,14 @@ func studentCommand() *cobra.Command {
 					out.SetIndent("", "  ")
 					return out.Encode(about)
 				}
-				if err := lists.Erase(ctx, s, student); err != nil {
+				may, err := lists.Erase(ctx, s, student)
+				if err != nil {
 					return err
 				}
 				fmt.Printf("%s is erased: name, mark, and what was said by or about them. Their pieces' coats, looks and firings stay.\n", student.Called())
+				for _, m := range may {
+					fmt.Printf("May be meant here, look yourself: %s, %q.\n", m.Where, m.Text)
+				}
 				return stillNamed(s)
 			})
 		},
@@ -50,9 +55,15 @@ func studentCommand() *cobra.Command {
 // stillNamed says where else a name that was erased is still to be found.
 func stillNamed(s *school.School) error {
 	all, err := s.Copies().List()
-	if err != nil || len(all) == 0 {
+	if err != nil {
 		return err
 	}
-	fmt.Printf("%d backups still hold it, the newest of them %s: make another with 'enkaustos backup', and delete these, also where they were copied to.\n", len(all), all[0].Name)
+	names := s.Copies().Replaced()
+	for _, b := range all {
+		names = append(names, b.Name)
+	}
+	if len(names) > 0 {
+		fmt.Printf("These copies still hold it: make another with 'enkaustos backup', and delete them, also where they were copied to: %s.\n", strings.Join(names, ", "))
+	}
 	return nil
 }

@@ -16,6 +16,9 @@ type Person struct {
 	Student school.Student `json:"student"`
 	Class   string         `json:"class"` // its name
 	Pieces  []PersonPiece  `json:"pieces"`
+	// Mentions are the texts of all the school in which the first word of the name stands; the student's
+	// own record is one.
+	Mentions []school.Mention `json:"mentions"`
 }
 
 // PersonPiece is one piece of a student, and what happened to it.
@@ -82,23 +85,26 @@ func About(ctx context.Context, s *school.School, student school.Student) (p Per
 		}
 		p.Pieces = append(p.Pieces, made)
 	}
-	return p, nil
+	p.Mentions, err = s.Copies().Mentions(ctx, school.Erasing{Name: student.Name, Kinds: work.Worded()})
+	return p, err
 }
 
 // erased stands where a name or somebody's words stood.
 const erased = "(erased)"
 
-// Erase takes a student's name, mark and words out of the school, and what was said about
-// them; what their pieces teach, the coats, looks and firings, stays. Backups keep what they
-// hold.
-func Erase(ctx context.Context, s *school.School, student school.Student) error {
+// Erase takes a student's name, mark and words out of the school, and what was said about them or for
+// them: in the records of their pieces, in late taps, and their name wherever it stands. What their
+// pieces teach, the coats, looks and firings, stays. It says in which texts the student may still be
+// meant. Backups keep what they hold.
+func Erase(ctx context.Context, s *school.School, student school.Student) (may []school.Mention, err error) {
 	about, err := About(ctx, s, student)
 	if err != nil {
-		return err
+		return nil, err
 	}
+	name := student.Name
 	pieces := make([]string, len(about.Pieces))
 	err = s.Change(ctx, func(_ school.Moment, c *school.Change) error {
-		student.Name, student.Mark = erased, ""
+		student.Name, student.Mark, student.Table = erased, "", ""
 		school.Students.Put(c, student)
 		for i, p := range about.Pieces {
 			pieces[i] = p.ID
@@ -113,7 +119,11 @@ func Erase(ctx context.Context, s *school.School, student school.Student) error 
 		return nil
 	})
 	if err != nil {
-		return err
+		return nil, err
 	}
-	return s.Reword(ctx, pieces, work.Worded(), erased)
+	erasing := school.Erasing{Pieces: pieces, Kinds: work.Worded(), Name: name, Text: erased}
+	if err := s.Erase(ctx, erasing); err != nil {
+		return nil, err
+	}
+	return s.Copies().Mentions(ctx, erasing)
 }

@@ -54,6 +54,14 @@ func (s Copies) Make(ctx context.Context) (Backup, error) {
 // List lists the copies, the newest first.
 func (s Copies) List() ([]Backup, error) { return s.store.Archive().List() }
 
+// Replaced are the names of what restores took away, the newest first.
+func (s Copies) Replaced() []string { return s.store.Archive().Replaced() }
+
+// Mentions are the texts of the school in which a student may be meant.
+func (s Copies) Mentions(ctx context.Context, e Erasing) ([]Mention, error) {
+	return s.store.Mentions(ctx, e)
+}
+
 // Due says when the next copy is due, at one every so often.
 func (s Copies) Due(every time.Duration) time.Duration {
 	list, err := s.List()

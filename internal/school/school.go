@@ -213,13 +213,18 @@ func (s *School) Log(ctx context.Context, piece string) ([]work.Event, error) {
 	return s.store.EventsOf(ctx, piece)
 }
 
-// Reword puts a text in the place of the words that stand in the events of some kinds, the
-// notes and the wishes of some pieces, on the disk and in the memory. Everybody else waits:
-// the file is written anew.
-func (s *School) Reword(ctx context.Context, pieces []string, kinds []work.Kind, text string) error {
+// Erasing is what of a student is taken out of a school, and Mention a text in which they may be meant.
+type (
+	Erasing = store.Erasing
+	Mention = store.Mention
+)
+
+// Erase puts a text in the place of the words of and about somebody, on the disk and in the memory.
+// Everybody else waits: the file is written anew.
+func (s *School) Erase(ctx context.Context, e Erasing) error {
 	s.writing.Lock()
 	defer s.writing.Unlock()
-	err := s.store.Write(ctx, func(tx *store.Tx) error { return tx.Reword(pieces, kinds, text) })
+	err := s.store.Write(ctx, func(tx *store.Tx) error { return tx.Erase(e) })
 	if err == nil {
 		err = s.store.Archive().Shred(ctx)
 	}

@@ -156,6 +156,16 @@ func (a Archive) List() ([]Backup, error) {
 	return list, err
 }
 
+// Replaced are the names of what restores took away, the newest first: no schedule removes them.
+func (a Archive) Replaced() (names []string) {
+	found, _ := filepath.Glob(filepath.Join(a.dir, "replaced-*.db"))
+	for _, path := range found {
+		names = append(names, filepath.Base(path))
+	}
+	slices.Reverse(names)
+	return names
+}
+
 // Prune removes all but the newest copies. One that is dated in the future is newer than
 // none: a clock went wrong when it was made, and it stays beside them.
 func (a Archive) Prune(keep int, now time.Time) error {

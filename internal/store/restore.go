@@ -36,6 +36,7 @@ func Restore(ctx context.Context, dir, from string, now time.Time, read func(*St
 		return "", cmpErr(ErrInUse, Cause(err))
 	}
 	defer func() { err = errors.Join(err, lock.Unlock()) }()
+	sweepTrials(dir)
 	path := filepath.Join(dir, fileName)
 	fresh := path + restoring
 	if err := prepare(ctx, from, fresh, now, read); err != nil {
@@ -129,6 +130,15 @@ func tryOut(ctx context.Context, fresh string, now time.Time, read func(*Store) 
 		return err
 	}
 	return s.Close()
+}
+
+// sweepTrials removes the copies that restores tried out and were stopped over: whoever holds the folder
+// knows that nobody is at it.
+func sweepTrials(dir string) {
+	left, _ := filepath.Glob(filepath.Join(dir, "trial-*"))
+	for _, old := range left {
+		_ = os.RemoveAll(old)
+	}
 }
 
 // keepOld keeps the present database in the backups folder, with what its log holds. It

@@ -68,6 +68,7 @@ func open(ctx context.Context, dir string, now time.Time, beside bool) (*Store, 
 		return nil, ErrInUse
 	}
 	s := &Store{dir: dir, lock: lock}
+	sweepTrials(dir)
 	if err := s.open(ctx, now, beside); err != nil {
 		return nil, errors.Join(err, s.Close())
 	}
@@ -136,7 +137,7 @@ func (s *Store) mayBegin() error {
 	if err != nil {
 		return err
 	}
-	restored, _ := filepath.Glob(filepath.Join(s.dir, backupsDir, "replaced-*.db"))
+	restored := s.Archive().Replaced()
 	found, log := "", fileThere(s.path()+"-wal")
 	switch {
 	case fileThere(s.path() + restoring):
