@@ -54,13 +54,9 @@ func studentCommand() *cobra.Command {
 
 // stillNamed says where else a name that was erased is still to be found.
 func stillNamed(s *school.School) error {
-	all, err := s.Copies().List()
+	names, err := lists.Copies(s)
 	if err != nil {
 		return err
-	}
-	names := s.Copies().Replaced()
-	for _, b := range all {
-		names = append(names, b.Name)
 	}
 	if len(names) > 0 {
 		fmt.Printf("These copies still hold it: make another with 'enkaustos backup', and delete them, also where they were copied to: %s.\n", strings.Join(names, ", "))

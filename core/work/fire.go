@@ -78,7 +78,7 @@ var firing = []Entry{
 		}},
 	{Kind: Opined, Words: true, Fields: []string{"text", "again"}, By: Station,
 		check: outOfTheKiln,
-		apply: func(s *State, e Event) { s.Opinion = &Opinion{e.Text, e.Again} },
+		apply: func(s *State, e Event) { s.Opinion = &Opinion{e.Text, e.Again, e.At} },
 		says:  words("Opinion")},
 }
 

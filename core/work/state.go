@@ -187,6 +187,7 @@ func (s *State) Firings() []Firing {
 type Opinion struct {
 	Text  string
 	Again bool // would repeat it
+	At    time.Time
 }
 
 // Keeps is the resist that lies on a surface now; "" for none.

@@ -109,5 +109,12 @@ func fillByHand(t *testing.T, c *caller) {
 	refused("is Ada's in 9 Rook", "PATCH", "/students/"+una, body{"class": other.Id})
 	do[any](c, 204, "PATCH", "/students/"+una, body{"class": other.Id, "mark": "U"})
 	do[contract.Problem](c, 404, "PATCH", "/students/nobody", body{"left": true})
+	ada := "/students/" + other.Students[0].Id + "/record"
+	require.Equal(t, "9 Rook", do[body](c, 200, "GET", ada, nil)["class"])
+	do[contract.Erased](c, 200, "DELETE", ada, nil)
+	require.NotContains(t, string(get(c, ada)), "Ada")
+	for _, method := range []string{"GET", "DELETE"} {
+		do[contract.Problem](c, 404, method, "/students/nobody/record", nil)
+	}
 	do[contract.Problem](c, 404, "POST", "/classes/nowhere/students", body{"students": []body{{"name": "A", "mark": "A"}}})
 }

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"strings"
 	"testing"
 	"time"
 
@@ -78,6 +79,7 @@ func TestWhatATabletReads(t *testing.T) {
 	require.Contains(t, must(tablet, "GET", "/pieces", ""), "come and see me")
 	must(head, "PATCH", "/assignments/"+done.Assignment, `{"released":true}`)
 	require.Contains(t, must(tablet, "GET", "/pieces", ""), "secret-opinion")
+	unsigned(t, must, log, head, tablet, done)
 	must(head, "PATCH", "/assignments/"+done.Assignment, `{"released":false}`)
 	require.NotContains(t, must(tablet, "GET", "/pieces", ""), "secret-opinion")
 
@@ -104,6 +106,37 @@ func TestWhatATabletReads(t *testing.T) {
 }
 
 // Names, codes and notes hold nothing that cannot be seen, whatever route they come by; a
+// unsigned releases opinions as nobody's: they come three at a time, by no piece, in the order of their
+// words, and nothing that a tablet reads of a piece holds one.
+func unsigned(t *testing.T, must func(*http.Client, string, string, string) string, log func(*http.Client, string, string) string, head, tablet *http.Client, done contract.Piece) {
+	must(head, "PATCH", "/assignments/"+done.Assignment, `{"releasedAs":"nobody"}`)
+	var list contract.PieceList
+	require.NoError(t, json.Unmarshal([]byte(must(head, "GET", "/pieces", "")), &list))
+	var others []contract.Piece
+	for _, p := range list.Pieces {
+		if p.Assignment == done.Assignment && p.Unloaded != nil && p.Id != done.Id {
+			others = append(others, p)
+		}
+	}
+	require.GreaterOrEqual(t, len(others), 3)
+	for _, p := range others {
+		log(head, p.Id, `"kind":"opinion","text":"secret-`+p.Id+`","again":true`)
+	}
+	said := func() string {
+		for _, path := range []string{"/pieces", "/pieces/" + done.Id} {
+			require.NotContains(t, must(tablet, "GET", path, ""), "secret-")
+		}
+		return must(tablet, "GET", "/station", "")
+	}
+	station := said()
+	for _, p := range append(others, done) {
+		require.NotContains(t, strings.ReplaceAll(station, "secret-"+p.Id, ""), p.Id, "no piece is named")
+	}
+	n := strings.Count(station, `"again"`)
+	require.Positive(t, n)
+	require.Zero(t, n%3)
+}
+
 // A load is on the tablets once the teacher opened it there, in the marks that the house wants on them,
 // whatever class a piece is of; a tablet ticks it and changes nothing of its plan.
 func TestALoadOnATablet(t *testing.T) {

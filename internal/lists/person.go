@@ -2,13 +2,16 @@ package lists
 
 import (
 	"context"
+	"encoding/json"
 	"maps"
 	"slices"
 	"strings"
 
 	"enkaustos/core/grade"
 	"enkaustos/core/work"
+	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
+	"enkaustos/internal/view"
 )
 
 // Person is all that is kept of one student, as it lies on the disk.
@@ -126,4 +129,47 @@ func Erase(ctx context.Context, s *school.School, student school.Student) (may [
 		return nil, err
 	}
 	return s.Copies().Mentions(ctx, erasing)
+}
+
+// Copies that still hold what was erased, by name.
+func Copies(s *school.School) (names []string, err error) {
+	all, err := s.Copies().List()
+	names = s.Copies().Replaced()
+	for _, b := range all {
+		names = append(names, b.Name)
+	}
+	return names, err
+}
+
+// GetStudentRecord is all that is kept of a student.
+func (l ByHand) GetStudentRecord(ctx context.Context, r contract.GetStudentRecordRequestObject) (contract.GetStudentRecordResponseObject, error) {
+	student, ok := school.Students.Get(l.School.Now().Snapshot, r.Id)
+	if !ok {
+		return nil, school.Missing("student")
+	}
+	about, err := About(ctx, l.School, student)
+	if err != nil {
+		return nil, err
+	}
+	text, err := json.Marshal(about)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.GetStudentRecord200JSONResponse{Headers: contract.GetStudentRecord200ResponseHeaders{ContentDisposition: new(`attachment; filename="student.json"`)}}
+	return out, json.Unmarshal(text, &out.Body)
+}
+
+// EraseStudent takes a student's name, mark and words out for good.
+func (l ByHand) EraseStudent(ctx context.Context, r contract.EraseStudentRequestObject) (contract.EraseStudentResponseObject, error) {
+	student, ok := school.Students.Get(l.School.Now().Snapshot, r.Id)
+	if !ok {
+		return nil, school.Missing("student")
+	}
+	may, err := Erase(ctx, l.School, student)
+	if err != nil {
+		return nil, err
+	}
+	copies, err := Copies(l.School)
+	return contract.EraseStudent200JSONResponse{Copies: view.All(copies),
+		Mentions: view.List(may, func(m school.Mention) contract.Mention { return contract.Mention{Where: m.Where, Text: m.Text} })}, err
 }

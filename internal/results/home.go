@@ -6,6 +6,7 @@ import (
 	_ "embed"
 	"encoding/base64"
 	"html/template"
+	"math/rand/v2"
 	"strings"
 
 	"enkaustos/core/survey"
@@ -65,6 +66,9 @@ func (r Results) GetHomePage(ctx context.Context, q contract.GetHomePageRequestO
 	}
 	if len(page.Pieces) == 0 {
 		return nil, school.Refuse("Nothing of “%s” is out of the kiln yet: the page comes with its first piece.", a.Name)
+	}
+	if who == school.OfNobody { // no order says whose is whose
+		rand.Shuffle(len(page.Pieces), func(i, j int) { page.Pieces[i], page.Pieces[j] = page.Pieces[j], page.Pieces[i] })
 	}
 	var text bytes.Buffer
 	if err := homePage.Execute(&text, page); err != nil {

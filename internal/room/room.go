@@ -138,7 +138,8 @@ func (r Room) GetStation(ctx context.Context, _ contract.GetStationRequestObject
 	now, house := show(m), together(m, a.Classes)
 	key, clearing := runs(m, a.Classes, house)
 	return contract.GetStation200JSONResponse{Lesson: key, Clearing: clearing, Name: a.Name, Classes: view.All(a.Classes), ClassName: school.Called(m.Snapshot, a.Classes), Units: view.Units(school.Units.The(m.Snapshot)), Locked: a.Locked, Ends: now.Ends, Now: m.At,
-		Stirs: house.Shakes == rules.Student, Pictures: house.Tablets == rules.InPictures, Wipes: contract.StationStateWipes(house.Wipes)}, nil
+		Stirs: house.Shakes == rules.Student, Pictures: house.Tablets == rules.InPictures, Wipes: contract.StationStateWipes(house.Wipes),
+		Opinions: view.SomeList(view.Unsigned(m, a.Classes))}, nil
 }
 
 // together is the house in which several classes are in the room at once: who may do less in

@@ -1,6 +1,7 @@
 package view
 
 import (
+	"cmp"
 	"maps"
 	"slices"
 	"unicode/utf8"
@@ -44,7 +45,7 @@ func atTablet(m school.Moment, p *school.Piece, full contract.Piece) contract.Pi
 	}
 	if full.Opinion != nil {
 		v.Opinion = new(string)
-		if a.Released {
+		if a.Released && a.ReleasedAs != school.OfNobody {
 			v.Opinion, v.Again = full.Opinion, full.Again
 			v.SaidBy = Some(a.ReleasedAs.Says(m.Maker(p)))
 		}
@@ -53,6 +54,32 @@ func atTablet(m school.Moment, p *school.Piece, full contract.Piece) contract.Pi
 		v.Pictures = full.Pictures
 	}
 	return v
+}
+
+// unsigned is how many opinions come to be read at once where they are released as nobody's: one alone,
+// or one more than before, would be known by who wrote last.
+const unsigned = 3
+
+// Unsigned is what some classes think of what came out of assignments that were released as nobody's,
+// in the order of the words: neither a piece nor a place in a list says whose it is.
+func Unsigned(m school.Moment, classes []string) (all []contract.Unsigned) {
+	for _, a := range m.AssignmentsInOrder() {
+		if !a.Released || a.ReleasedAs != school.OfNobody || !slices.Contains(classes, a.Class) {
+			continue
+		}
+		var said []*work.Opinion
+		for _, p := range m.PiecesIn(a.ID) {
+			if p.State.Opinion != nil && p.State.Opinion.Text != "" {
+				said = append(said, p.State.Opinion)
+			}
+		}
+		slices.SortFunc(said, func(a, b *work.Opinion) int { return a.At.Compare(b.At) })
+		for _, o := range said[:len(said)/unsigned*unsigned] {
+			all = append(all, contract.Unsigned{Assignment: a.ID, Text: o.Text, Again: o.Again})
+		}
+	}
+	slices.SortFunc(all, func(a, b contract.Unsigned) int { return cmp.Or(cmp.Compare(a.Text, b.Text), cmp.Compare(a.Assignment, b.Assignment)) })
+	return all
 }
 
 // withoutExtras are surfaces of which nothing is offered that waits until the class is told.

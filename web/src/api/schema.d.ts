@@ -788,6 +788,24 @@ export interface paths {
         patch: operations["changeStudent"];
         trace?: never;
     };
+    "/students/{id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that is kept of a student, and every text in which they may be meant, as a file. */
+        get: operations["getStudentRecord"];
+        put?: never;
+        post?: never;
+        /** A student's name, mark and words go for good, and their name wherever it stands. What their pieces teach stays. */
+        delete: operations["eraseStudent"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/clays/{code}": {
         parameters: {
             query?: never;
@@ -4280,6 +4298,24 @@ export interface components {
             wipes: "student" | "teacher";
             /** Format: date-time */
             now: string;
+            /** @description What the classes think of what came out, where that was released as nobody's: without piece, order or name */
+            opinions?: components["schemas"]["Unsigned"][];
+        };
+        Erased: {
+            /** @description Texts in which they may still be meant */
+            mentions: components["schemas"]["Mention"][];
+            /** @description Copies of the school that still hold what was erased */
+            copies: string[];
+        };
+        Mention: {
+            /** @description The kind of record */
+            where: string;
+            text: string;
+        };
+        Unsigned: {
+            assignment: string;
+            text: string;
+            again: boolean;
         };
         /** @description What can be seen on a piece without a name; what is left out is not known */
         Clues: {
@@ -7625,6 +7661,55 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getStudentRecord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The record */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    eraseStudent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What may still name them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Erased"];
+                };
             };
             default: components["responses"]["Problem"];
         };

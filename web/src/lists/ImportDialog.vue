@@ -9,6 +9,8 @@ import { useClasses } from "@/lib/useLists";
 import { attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
 import ClaySelect from "@/ui/ClaySelect.vue";
+import { useAsks } from "@/lib/useAsk";
+import AskGate from "@/ui/AskGate.vue";
 
 /**
  * A list from a file of the office, or from pasted cells: its columns are matched, corrected by
@@ -17,6 +19,7 @@ import ClaySelect from "@/ui/ClaySelect.vue";
 const props = defineProps<{ kind: Schemas["ListKind"]; clays: Schemas["Clay"][] }>();
 const emit = defineEmits<{ close: [] }>();
 const tell = useChanged();
+const asks = useAsks();
 const classes = useClasses();
 const file = useListFile(props.kind);
 const preview = ref<Schemas["Import"]>();
@@ -91,55 +94,59 @@ async function take() {
     align-center
     @close="emit('close')"
   >
-    <div class="bring">
-      <p>
-        An .xlsx or CSV file, or cells copied from a spreadsheet. An empty list to fill in:
-        <a :href="`/api/imports/template?kind=${kind}&as=xlsx`" download>.xlsx</a>,
-        <a :href="`/api/imports/template?kind=${kind}&as=csv`" download>CSV</a>.
-      </p>
-      <div class="from">
-        <label
-          >File <input type="file" accept=".xlsx,.csv,.tsv,.txt,text/csv,text/plain" @change="chosen"
-        /></label>
-        <label class="paste">
-          or paste
-          <textarea rows="2" placeholder="cells with their headings" @change="pasted"></textarea>
-        </label>
+    <AskGate :asks="asks">
+      <div class="bring">
+        <p>
+          An .xlsx or CSV file, or cells copied from a spreadsheet. An empty list to fill in:
+          <a :href="`/api/imports/template?kind=${kind}&as=xlsx`" download>.xlsx</a>,
+          <a :href="`/api/imports/template?kind=${kind}&as=csv`" download>CSV</a>.
+        </p>
+        <div class="from">
+          <label
+            >File <input type="file" accept=".xlsx,.csv,.tsv,.txt,text/csv,text/plain" @change="chosen"
+          /></label>
+          <label class="paste">
+            or paste
+            <textarea rows="2" placeholder="cells with their headings" @change="pasted"></textarea>
+          </label>
+        </div>
+        <div v-if="kind === 'students' && clays.length" class="new">
+          Clay of new classes
+          <ClaySelect v-model="clay" aria-label="Clay of new classes" />
+        </div>
+        <template v-if="file.read.value">
+          <label v-if="file.read.value.sheets.length > 1" class="new">
+            Sheet
+            <select
+              :value="file.at.value"
+              @change="file.choose(Number(($event.target as HTMLSelectElement).value))"
+            >
+              <option v-for="(s, i) in file.read.value.sheets" :key="i" :value="i">
+                {{ s.name }} ({{ s.rows.length }} rows)
+              </option>
+            </select>
+          </label>
+          <details :open="!!wrong || undefined">
+            <summary>Which column is which</summary>
+            <ListColumns
+              v-model="file.columns.value"
+              v-model:fixed="file.fixed.value"
+              :of="file.read.value.columns"
+              :headings="file.headings.value"
+              :alike="
+                kind === 'students' ? ['class'] : kind === 'tiles' ? ['clay', 'cone'] : ['cones', 'kind']
+              "
+              :known="kind === 'students' ? classes.taught.value.map((c) => c.name) : []"
+            />
+          </details>
+          <p v-if="wrong" role="alert" class="wrong">{{ wrong }}</p>
+        </template>
+        <template v-if="preview">
+          <ImportAsks v-if="preview.asks?.length" :asks="preview.asks" @answer="said" />
+          <ImportPreview :of="preview" />
+        </template>
       </div>
-      <div v-if="kind === 'students' && clays.length" class="new">
-        Clay of new classes
-        <ClaySelect v-model="clay" aria-label="Clay of new classes" />
-      </div>
-      <template v-if="file.read.value">
-        <label v-if="file.read.value.sheets.length > 1" class="new">
-          Sheet
-          <select
-            :value="file.at.value"
-            @change="file.choose(Number(($event.target as HTMLSelectElement).value))"
-          >
-            <option v-for="(s, i) in file.read.value.sheets" :key="i" :value="i">
-              {{ s.name }} ({{ s.rows.length }} rows)
-            </option>
-          </select>
-        </label>
-        <details :open="!!wrong || undefined">
-          <summary>Which column is which</summary>
-          <ListColumns
-            v-model="file.columns.value"
-            v-model:fixed="file.fixed.value"
-            :of="file.read.value.columns"
-            :headings="file.headings.value"
-            :alike="kind === 'students' ? ['class'] : kind === 'tiles' ? ['clay', 'cone'] : ['cones', 'kind']"
-            :known="kind === 'students' ? classes.taught.value.map((c) => c.name) : []"
-          />
-        </details>
-        <p v-if="wrong" role="alert" class="wrong">{{ wrong }}</p>
-      </template>
-      <template v-if="preview">
-        <ImportAsks v-if="preview.asks?.length" :asks="preview.asks" @answer="said" />
-        <ImportPreview :of="preview" />
-      </template>
-    </div>
+    </AskGate>
     <template #footer>
       <span v-if="open" class="soft">{{ open }} to answer </span>
       <el-button @click="emit('close')">Cancel</el-button>

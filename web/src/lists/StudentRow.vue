@@ -3,7 +3,7 @@ import { ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { useClasses } from "@/lib/useLists";
 import { useChanged } from "@/lib/queries";
-import { attempt, say } from "@/ui/messages";
+import { ask, attempt, say } from "@/ui/messages";
 
 /** One student of a class: renamed, marked otherwise, moved to another class, left or back. */
 const props = defineProps<{ of: Schemas["Student"]; classId: string }>();
@@ -22,6 +22,16 @@ async function change(
   );
   if (await attempt(kept)) say(said);
   else fresh();
+  await changed("student", "class");
+}
+const erased = ref<Schemas["Erased"]>();
+async function erase() {
+  const text =
+    "Name, mark, notes, opinions and wishes are overwritten, and the name wherever it stands. The coats, looks and firings of the pieces stay. Nothing brings it back.";
+  if (!(await ask(`Erase ${props.of.name}?`, text, "Erase"))) return;
+  erased.value = await attempt(
+    answer(api.DELETE("/students/{id}/record", { params: { path: { id: props.of.id } } })),
+  );
   await changed("student", "class");
 }
 function move(to: string) {
@@ -77,6 +87,22 @@ function move(to: string) {
     >
       {{ of.left ? "Mark as back" : "Mark as left" }}
     </button>
+    <p v-if="of.left" class="gone">
+      <a :href="`/api/students/${of.id}/record`" download="student.json">All that is kept</a>
+      <button type="button" :aria-label="`Erase ${of.name}`" @click="erase">Erase</button>
+    </p>
+    <section v-if="erased" class="gone" role="status">
+      <p>
+        Erased. {{ erased.mentions.length ? "In these texts they may be meant: change them yourself." : "" }}
+      </p>
+      <ul>
+        <li v-for="m in erased.mentions" :key="m.where + m.text">{{ m.where }}: “{{ m.text }}”</li>
+      </ul>
+      <p v-if="erased.copies.length">
+        {{ erased.copies.length }} copies still hold it: make another, and delete these, also where they were
+        copied to: {{ erased.copies.slice(0, 3).join(", ") }}{{ erased.copies.length > 3 ? " and older" : "" }}.
+      </p>
+    </section>
   </li>
 </template>
 
@@ -126,5 +152,9 @@ button {
 }
 select {
   justify-self: start;
+}
+.gone {
+  grid-column: 1 / -1;
+  font-size: 14px;
 }
 </style>

@@ -12,11 +12,12 @@ const emit = defineEmits<{ done: [] }>();
 const text = ref(props.piece.opinion ?? "");
 const again = ref(props.piece.again ?? true);
 /** What the others thought, where the teacher released it to the class. */
-const others = computed(() =>
-  station.known.value.pieces.filter(
-    (p) => p.assignment === props.piece.assignment && p.id !== props.piece.id && p.opinion,
-  ),
-);
+const others = computed(() => [
+  ...station.known.value.pieces
+    .filter((p) => p.assignment === props.piece.assignment && p.id !== props.piece.id && p.opinion)
+    .map((p) => ({ by: p.saidBy, text: p.opinion!, again: p.again })),
+  ...(station.known.value.state?.opinions ?? []).filter((o) => o.assignment === props.piece.assignment),
+]);
 const before = props.piece.opinion === "";
 const pictures = computed(() => station.known.value.state?.pictures);
 function byFace(says: string, would: boolean) {
@@ -54,9 +55,9 @@ async function keep() {
   <section v-if="others.length" class="others">
     <h2>What the class thinks</h2>
     <ul>
-      <li v-for="p in others" :key="p.id">
-        <b v-if="p.saidBy">{{ p.saidBy }}: </b>{{ p.opinion }}
-        <span class="soft">{{ p.again ? "Would do it again." : "Would not." }}</span>
+      <li v-for="(o, i) in others" :key="i">
+        <b v-if="'by' in o && o.by">{{ o.by }}: </b>{{ o.text }}
+        <span class="soft">{{ o.again ? "Would do it again." : "Would not." }}</span>
       </li>
     </ul>
   </section>
