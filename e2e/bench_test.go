@@ -36,7 +36,7 @@ func TestWholeClassWithExceptions(t *testing.T) {
 	}
 	require.Equal(t, all-2, count("td.picked"))
 	p.press(input.Enter)
-	p.see(".el-message", fmt.Sprintf("%d coats logged", all-2))
+	p.see(".notice", fmt.Sprintf("%d coats logged", all-2))
 	require.Equal(t, all-2, count(".tally .wet"), "each of them wet")
 
 	// One more on a wet one is kept, with a warning; then it is taken back.

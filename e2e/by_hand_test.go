@@ -149,7 +149,7 @@ func TestATermOfChangesByHand(t *testing.T) {
 	p.see(".el-dialog ol", "Fen Q.")
 	p.see(".el-dialog .el-checkbox", "each gets a piece of: Tide-pool bowl")
 	p.click(".el-dialog button", "Add the students")
-	p.see(".el-message", "1 joined 7 Plover")
+	p.see(".notice", "1 joined 7 Plover")
 	c := client(t, s.url)
 	piece := func(student string) contract.Piece { return pieceOf(t, c, s.url, student, "Tide-pool bowl") }
 	id := piece("Fen Q.").Id
@@ -157,18 +157,18 @@ func TestATermOfChangesByHand(t *testing.T) {
 	row := func(student string) string { return fmt.Sprintf(`input[aria-label="Name of %s"]`, student) }
 	p.typeInto(row("Fen Q."), "Fenna Q.")
 	p.press(input.Enter)
-	p.see(".el-message", "Renamed to Fenna Q.")
+	p.see(".notice", "Renamed to Fenna Q.")
 	require.Equal(t, id, piece("Fenna Q.").Id)
 	p.typeInto(`input[aria-label="Mark of Fenna Q."]`, "E")
 	p.press(input.Enter)
-	p.see(".el-message--error", `The mark "E" is Ilo N.'s in 7 Plover: choose another for Fenna Q.`)
+	p.see(".notice.error", `The mark "E" is Ilo N.'s in 7 Plover: choose another for Fenna Q.`)
 	p.click(`button[aria-label="Fenna Q. left the class"]`, "Mark as left")
 	p.see(`button[aria-label="Fenna Q. is back in the class"]`, "Mark as back")
 	require.Equal(t, id, piece("Fenna Q.").Id, "who leaves leaves the pieces")
 	p.click(`button[aria-label="Fenna Q. is back in the class"]`, "Mark as back")
 	p.see(`button[aria-label="Fenna Q. left the class"]`, "Mark as left")
 	p.MustEval(`() => { const s = document.querySelector("select[aria-label='Class of Fenna Q.']"); s.value = [...s.options].find((o) => o.text === "7 Wren").value; s.dispatchEvent(new Event("change")); }`)
-	p.see(".el-message", "Fenna Q. is in 7 Wren now. The pieces stay with this class.")
+	p.see(".notice", "Fenna Q. is in 7 Wren now. The pieces stay with this class.")
 	require.Equal(t, id, piece("Fenna Q.").Id)
 
 	// A jar and a clay are typed, and a jar is mended.
@@ -184,7 +184,7 @@ func TestATermOfChangesByHand(t *testing.T) {
 	p.typeInto(".jar-form input[name=code]", "Z1")
 	p.typeInto(".jar-form input[name=name]", "Twice")
 	p.press(input.Enter)
-	p.see(".el-message--error", "There is a jar Z1 already")
+	p.see(".notice.error", "There is a jar Z1 already")
 	p.clickX(`//article[.//span[.="Z1"]]//summary[contains(., "What the house says")]`)
 	p.choose("Kind of Z1", "matte")
 	p.see(".jar", "matte, cone 5–6")
@@ -192,7 +192,7 @@ func TestATermOfChangesByHand(t *testing.T) {
 	p.click("summary", "Clays")
 	p.typeInto(".clays form:last-of-type input[name=clay]", "Harbour grey")
 	p.click(".clays form:last-of-type button", "Add the clay")
-	p.see(".el-message", "Harbour grey is saved as HAR2")
+	p.see(".notice", "Harbour grey is saved as HAR2")
 }
 
 // A wrong clay or cone is mended on an assignment, and what that changes is said before; what is
@@ -210,7 +210,7 @@ func TestAWrongConeIsMended(t *testing.T) {
 	p.gone(".effects", "touched")
 	p.choose("Cone of the assignment", "cone 5")
 	p.click(".el-dialog button", "Save changes")
-	p.see(".el-message", "Tide-pool bowl is changed on every piece of it.")
+	p.see(".notice", "Tide-pool bowl is changed on every piece of it.")
 	p.see("h2 .soft, section h2, .soft", "cone 5")
 
 	c := client(t, s.url)

@@ -114,7 +114,7 @@ func TestAJarThatHasSettled(t *testing.T) {
 	p.see(".weigh", "1.50 g/mL")
 	p.see(".weigh", "never watered by its density")
 	weigh("90", "100")
-	p.see(".el-message--error", "glaze weighs more than water")
+	p.see(".notice.error", "glaze weighs more than water")
 
 	// A bucket has a figure of its own; what no glaze weighs is refused in words, and it is filled
 	// up from powder by amounts.
@@ -122,7 +122,7 @@ func TestAJarThatHasSettled(t *testing.T) {
 	own := `input[aria-label="in a bucket of, g per mL, D71; 0 as usual"]`
 	p.typeInto(own, "3")
 	p.press(input.Tab)
-	p.see(".el-message--error", "at most 2.5 g per mL, not 3")
+	p.see(".notice.error", "at most 2.5 g per mL, not 3")
 	p.typeInto(own, "1.45")
 	p.press(input.Tab)
 	p.clickX(`//article[.//span[.="D71"]]//summary[contains(., "Weigh it")]`)

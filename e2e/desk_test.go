@@ -110,7 +110,7 @@ func TestLiddedJarByKeyboardAlone(t *testing.T) {
 	p.see("li", "Copy the plan")
 	p.settle()
 	p.press(input.Enter)
-	p.see(".el-message", "25 more pieces have this plan")
+	p.see(".notice", "25 more pieces have this plan")
 }
 
 // Record sheets on paper: two a page, each with the piece to scale, a stroke to
@@ -167,11 +167,11 @@ func TestDocumentComesBack(t *testing.T) {
 	p.see(".looked", "comes with 0 plans")
 	p.see(".looked", "Not in this class")
 	p.click("button", "Import it")
-	p.see(".el-message", "Lantern for a lost ferry is brought")
+	p.see(".notice", "Lantern for a lost ferry is brought")
 	broken := filepath.Join(t.TempDir(), "broken.json")
 	require.NoError(t, os.WriteFile(broken, []byte(`{"format": "something else"}`), 0o600))
 	bring(broken)
-	p.see(".el-message--error", "missing propert")
+	p.see(".notice.error", "missing propert")
 	require.Equal(t, http.StatusOK, p.status("/api/documents/schema"))
 }
 

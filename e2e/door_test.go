@@ -102,7 +102,7 @@ func (p *screen) firstCoat() {
 	p.see(".el-dialog", "which jar?")
 	p.typeInto(".el-dialog input", "Oat")
 	p.press(input.Enter)
-	p.see(".el-message", "8 coats logged")
+	p.see(".notice", "8 coats logged")
 	p.goTo("/plan")
 	p.see(".card", "Glazed without a plan")
 	p.click(".card", "Suna B.")

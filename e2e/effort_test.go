@@ -70,7 +70,7 @@ func TestAClassInTwentyKeys(t *testing.T) {
 	key(input.ArrowDown, 'm') // and the one after
 	p.see(".bar", "25 of 30")
 	key(input.Enter)
-	p.see(".el-message", "50 coats logged")
+	p.see(".notice", "50 coats logged")
 	require.LessOrEqual(t, taps, 20, "keys and taps for thirty pieces with five exceptions")
 	t.Log("keys and taps:", taps)
 
@@ -121,12 +121,12 @@ func TestBenchByKeys(t *testing.T) {
 	p.press('/')
 	p.press('i', 'l', 'o', ' ', 'n', input.Enter)
 	p.press('-')
-	p.see(".el-message", "the coat felt thin")
+	p.see(".notice", "the coat felt thin")
 	require.Positive(t, p.count("td.here .tally path[transform*=scale]"), "a thin stroke is drawn thin")
 	p.press('D')
-	p.see(".el-message", "still wet. The room learns from it")
+	p.see(".notice", "still wet. The room learns from it")
 	p.press('p')
-	p.see(".el-message", "patched. No coat more")
+	p.see(".notice", "patched. No coat more")
 	p.press('s')
 	p.see("tr:has(td.here) .flag", "set aside")
 	p.press('s')
@@ -141,7 +141,7 @@ func TestBenchByKeys(t *testing.T) {
 	p.press('j')
 	p.see(".el-dialog", "The jar of")
 	p.click(".el-dialog button", "Too thick")
-	p.see(".el-message", "written down as it is")
+	p.see(".notice", "written down as it is")
 
 	// From paper: the coat is dated to an earlier lesson, and dry since.
 	p.click("button", "Enter from paper")

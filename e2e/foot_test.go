@@ -57,7 +57,7 @@ func TestFeetOfAClassByKeyboard(t *testing.T) {
 	p.press('x')
 	p.see(".ways button", "all "+strconv.Itoa(all-2)+" as even and clean")
 	p.press('A')
-	p.see(".el-message", strconv.Itoa(all-2)+" passed")
+	p.see(".notice", strconv.Itoa(all-2)+" passed")
 	require.Eventually(t, func() bool { return p.count(".queue li") == 2 }, patience, moment)
 
 	c := client(t, s.url)
@@ -152,7 +152,7 @@ func TestGateAndHandOver(t *testing.T) {
 	p.see(".own li", "Foot: Glaze left")
 	p.see(".own li", "coat missing")
 	p.press(input.Enter)
-	p.see(".el-message", "pieces put away")
+	p.see(".notice", "pieces put away")
 	p.see(".head button", "Confirm all 0")
 	p.goTo("/foot")
 	p.choose("Shelf", "Own places")
@@ -205,5 +205,5 @@ func TestNamelessPieceIsFound(t *testing.T) {
 	p.see(".colour button", "not sure")
 	p.see(".found li", "raw colour")
 	p.clickX(`(//ol[@aria-label="Candidates"]//button[contains(., "Choose this piece")])[1]`)
-	p.see(".el-message", "Mark it in pencil now")
+	p.see(".notice", "Mark it in pencil now")
 }

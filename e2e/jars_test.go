@@ -37,7 +37,7 @@ func TestAJarBudgetThatASecondClassBreaks(t *testing.T) {
 	p.pick("Interior", "B13")
 	p.clickX(`//button[contains(., "Copy to the others")]`)
 	p.click("li", "Copy the plan")
-	p.see(".el-message", "more pieces have this plan")
+	p.see(".notice", "more pieces have this plan")
 	p.see("li.warn", "with what is kept for projects, take more than is left of B13 Mackerel Back")
 
 	// Another class, on another screen, hears of it on the plan that it had.
@@ -66,7 +66,7 @@ func TestAJarBudgetThatASecondClassBreaks(t *testing.T) {
 	q.typeInto("input[aria-label='mL to keep']", "900")
 	q.typeInto("input[aria-label='Project to come']", "Spring show")
 	q.click("details[open] form button", "Save")
-	q.see(".el-message--error", "900 mL cannot be kept of the 378 that are left")
+	q.see(".notice.error", "900 mL cannot be kept of the 378 that are left")
 	q.typeInto("input[aria-label='mL to keep']", "300")
 	q.click("details[open] form button", "Save")
 	q.see("article[aria-label='N05 is short'] dd", "300 mL kept for Spring show")

@@ -125,7 +125,7 @@ func TestEntriesOfAWrongClock(t *testing.T) {
 	p.see("[role=alert]", "dated after now, the last on 2 March 2026")
 	p.examine("entries dated after now")
 	p.click("button", "Count them from now on")
-	p.see(".el-message", "dries from now")
+	p.see(".notice", "dries from now")
 	p.gone("[role=alert]", "dated after now")
 	p.see(".held", "are drying for the kiln, the last until Wed")
 }

@@ -102,7 +102,7 @@ func TestALoadByHand(t *testing.T) {
 	require.Eventually(t, func() bool { at, _ := on(pieces[1].Piece); return at.Locked }, patience, moment)
 	locked, level := on(pieces[1].Piece)
 	p.press('r')
-	p.see(".el-message", "The rest is planned again.")
+	p.see(".notice", "The rest is planned again.")
 	again, there := on(pieces[1].Piece)
 	require.Equal(t, locked, again)
 	require.Equal(t, level, there)
@@ -115,7 +115,7 @@ func TestALoadByHand(t *testing.T) {
 	p.press(input.Tab)
 	p.click(".el-dialog .el-checkbox", "I looked again, with it in hand")
 	p.click(".el-dialog button", "Save")
-	p.see(".el-message", "Planned again as it measures.")
+	p.see(".notice", "Planned again as it measures.")
 	require.InDelta(t, 97, get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+pieces[1].Piece).Own.Measures["rim"], 1e-9)
 
 	// Test tiles take what room is left.

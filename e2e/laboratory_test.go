@@ -64,7 +64,7 @@ func TestAFiringTeaches(t *testing.T) {
 	p.choose("Box 1: whose piece", "Oda A0.")
 	p.choose("Box 2: whose piece", "Oda B0.")
 	p.click("button", "Save 2")
-	p.see(".el-message", "are in one box: draw a box for each.")
+	p.see(".notice", "are in one box: draw a box for each.")
 	p.click("button[aria-label='Remove box 2']", "")
 	p.click("button[aria-label='Remove box 1']", "")
 	p.cards(shot)
@@ -77,7 +77,7 @@ func TestAFiringTeaches(t *testing.T) {
 	p.click("button", "Read the colours")
 	p.see(".read", "No tile promised anything here")
 	p.click("button", "Save 2")
-	p.see(".el-message", "2 colours are kept.")
+	p.see(".notice", "2 colours are kept.")
 
 	p.goTo("/results/laboratory")
 	p.see(".matrices button[aria-label*='2 × N07 + 1 × N06']", "2 of 2 sound")
@@ -153,7 +153,7 @@ func TestAnExperimentIsOffered(t *testing.T) {
 	teacher.goTo("/results/laboratory")
 	teacher.see("h2", "Planned most, never fired")
 	teacher.press('o')
-	teacher.see(".el-message", "Offered to "+mine.Student)
+	teacher.see(".notice", "Offered to "+mine.Student)
 	p.click(".plain, header button", "Everybody")
 	p.click(".names button", mine.Student)
 	p.see(".offer h2", "Would you try this on the")
@@ -189,7 +189,7 @@ func TestItIsGivenAgain(t *testing.T) {
 	p.examine("giving it again")
 	p.fill("input[name=again]", "Reed tile, next year")
 	p.click("button", "Assign it again")
-	p.see(".el-message", "2 pieces of Reed tile, next year begin from last time.")
+	p.see(".notice", "2 pieces of Reed tile, next year begin from last time.")
 	for _, a := range get[[]contract.Assignment](t, c, s.url+"/api/assignments") {
 		if a.Name == "Reed tile, next year" {
 			face := a.Template[slices.IndexFunc(a.Template, func(c contract.Choice) bool { return c.Surface == "face" })]

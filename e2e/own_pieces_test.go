@@ -29,7 +29,7 @@ func TestPiecesOfTheirOwn(t *testing.T) {
 	p.click(".el-dialog [role=radio]", "Bottle")
 	p.settle()
 	p.click(".el-dialog button", "Assign")
-	p.see(".el-message", "2 pieces of Rain gauge wait for a plan")
+	p.see(".notice", "2 pieces of Rain gauge wait for a plan")
 	second := func() contract.Piece { return pieceOf(t, c, s.url, "Ilo M. · 2", "Rain gauge") }
 	id := second().Id
 
@@ -73,19 +73,19 @@ func TestPiecesOfTheirOwn(t *testing.T) {
 	p.choose("Students who make it", "Ilo D.")
 	p.typeInto("input[name=each]", "1")
 	p.click(".el-dialog button", "Add pieces")
-	p.see(".el-message", "1 more piece waits for a plan")
+	p.see(".notice", "1 more piece waits for a plan")
 	require.Eventually(t, given, patience, moment)
 	p.clickX(gauge)
 	p.see(".head", "Rain gauge")
 	p.see("h1", "Ilo D.")
 	p.click("button", "Remove the piece")
 	p.see("h1", "Plan")
-	p.see(".el-message", "The piece is removed")
+	p.see(".notice", "The piece is removed")
 	require.Eventually(t, func() bool { return !given() }, patience, moment)
 
 	// It ends and is reopened; its class is archived and brought back.
 	p.click(`button[aria-label="End Rain gauge"]`, "End")
-	p.see(".el-message", "Rain gauge has ended, 2 of its pieces unfired")
+	p.see(".notice", "Rain gauge has ended, 2 of its pieces unfired")
 	p.gone("section h2", "Rain gauge")
 	p.click("summary", "Ended assignments (1)")
 	p.click(`button[aria-label="Reopen Rain gauge"]`, "Reopen")
@@ -94,7 +94,7 @@ func TestPiecesOfTheirOwn(t *testing.T) {
 	card := `//article[.//input[@aria-label="Name of the class 7 Plover"]]`
 	p.clickX(card + `//summary[contains(., "Who is in it")]`)
 	p.clickX(card + `//button[contains(., "Archive the class")]`)
-	p.see(".el-message", "7 Plover is archived")
+	p.see(".notice", "7 Plover is archived")
 	p.gone("article h2", "7 Plover")
 	p.click("summary", "Archived classes (1)")
 	p.click(`button[aria-label="Restore 7 Plover"]`, "Restore")

@@ -39,7 +39,7 @@ func TestClassFromATemplateReviewedByKeys(t *testing.T) {
 	p.click("button", "Copy to the others")
 	p.settle()
 	p.click("li", "Copy, and rotate by one surface each")
-	p.see(".el-message", "5 more pieces have this plan, each turned on by one more")
+	p.see(".notice", "5 more pieces have this plan, each turned on by one more")
 
 	p.goTo("/plan")
 	p.click(".unseen a", "Ferryman's bowl")
@@ -364,7 +364,7 @@ func TestTileProgrammeFromPlanToWall(t *testing.T) {
 	p.click("button", "Read")
 	p.see(".says", "")
 	p.click("button", "tiles to the wall")
-	p.see(".el-message", "hang on the wall")
+	p.see(".notice", "hang on the wall")
 	p.goTo("/tiles")
 	p.typeInto(`input[placeholder="Code or name"]`, "Q1-1")
 	p.see(".wall .code", "Q1-1A1")

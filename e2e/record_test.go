@@ -27,7 +27,7 @@ func TestWhatElseHappensToAPiece(t *testing.T) {
 	first := p.see(".look h2", "Storm-warning slab").MustText()
 	who := first[:strings.Index(first, ".")+1]
 	p.press('g')
-	p.see(".el-message", "Wipe it off with a damp sponge")
+	p.see(".notice", "Wipe it off with a damp sponge")
 	p.see(".why", "Foot: Glaze left.")
 	p.press('w')
 	p.see(".why", "it was wiped wet after the check")
@@ -116,7 +116,7 @@ func TestRefusedListInTheBrowser(t *testing.T) {
 	give("latin.csv", "code,name,kind,raw,cones\nX1,Gr\xfcn,solid,#9c8bb8,5-6\n")
 	p.see(".rows", "Grün")
 	give("secret.xls", "\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1")
-	p.see(".el-message--error", "of the old .xls kind: save it as .xlsx or as CSV")
+	p.see(".notice.error", "of the old .xls kind: save it as .xlsx or as CSV")
 	give("bare.csv", "code,name\nX1,Extra\n")
 	p.see(".wrong", `no column "kind"`)
 	require.True(t, taken())
@@ -125,7 +125,7 @@ func TestRefusedListInTheBrowser(t *testing.T) {
 	p.press(input.Tab)
 	p.see(".sum", "1 added")
 	p.click("footer button", "Import the list")
-	p.see(".el-message", "1 added")
+	p.see(".notice", "1 added")
 	p.goTo("/stock")
 	p.see(".jars li", "X1")
 }
@@ -157,7 +157,7 @@ func TestAWorkbookOfTheOffice(t *testing.T) {
 	p.see(".sum", "1 added, 1 changed, 0 the same, 0 refused")
 	p.see(".rows", "Ansa Tern, 7 Wren AT")
 	p.click("footer button", "Import the list")
-	p.see(".el-message", "Imported: 1 added, 1 changed")
+	p.see(".notice", "Imported: 1 added, 1 changed")
 	c := client(t, s.url)
 	in := func(class string) (names []string) {
 		for _, k := range get[[]contract.Class](t, c, s.url+"/api/classes") {
@@ -180,7 +180,7 @@ func TestAWorkbookOfTheOffice(t *testing.T) {
 	p.click(".asks button", "use this mark")
 	p.see(".sum", "2 added")
 	p.click("footer button", "Import the list")
-	p.see(".el-message", "2 added")
+	p.see(".notice", "2 added")
 	require.Equal(t, []string{"Ora B. O", "Ora B. OB"}, in("8 Crane"))
 }
 
@@ -207,7 +207,7 @@ func TestHouseRuleReachesThePlan(t *testing.T) {
 	band := `input[aria-label="Bare band above the shelf, mm"]`
 	p.typeInto(band, "plenty")
 	p.click("button", "Save 1 change")
-	p.see(".el-message--error", `"plenty" will not do: expected a number from 0 to 30 mm`)
+	p.see(".notice.error", `"plenty" will not do: expected a number from 0 to 30 mm`)
 	p.typeInto(band, "13")
 	p.typeInto(`input[aria-label="Coats of one glaze, coats"]`, "2")
 	p.see(".effects", "pieces under way are touched")

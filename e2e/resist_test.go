@@ -60,6 +60,6 @@ func TestResistIsLoggedWhereTheWorkIs(t *testing.T) {
 	p.goTo("/results/pieces")
 	p.see(".card button", "Photograph")
 	p.upload(shot)
-	p.see(".el-message", "the photograph is in its record")
+	p.see(".notice", "the photograph is in its record")
 	p.see(".card .photo img", "")
 }

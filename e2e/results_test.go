@@ -122,7 +122,7 @@ func TestAClassAtTheCart(t *testing.T) {
 
 	// A slip: sound beside a fault is refused in words, the fault goes by its key, and it is sound.
 	p.press('s')
-	p.see(".el-message", "take that back before you call it sound")
+	p.see(".notice", "take that back before you call it sound")
 	p.press('w')
 	p.see(".said li", "sharp drips, clear")
 	p.press('w')
@@ -152,7 +152,7 @@ func TestAClassAtTheCart(t *testing.T) {
 	p.press('l')
 	p.see("tr.at td", "late")
 	p.press('A')
-	p.see(".el-message", "26 grades given, as proposed")
+	p.see(".notice", "26 grades given, as proposed")
 	p.examine("grades")
 	p.click("button", "The made piece")
 	p.see("tr.at td", "")

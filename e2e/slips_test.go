@@ -116,7 +116,7 @@ func TestAmountsThenACoat(t *testing.T) {
 	require.Eventually(t, func() bool {
 		return p.MustEval(`() => document.querySelector("td button.cell").ariaLabel.match(/: (\d) on/)[1] !== "0"`).Bool()
 	}, patience, moment)
-	require.Empty(t, p.MustEval(`() => [...document.querySelectorAll(".el-message--error")].map((m) => m.innerText).join()`).Str())
+	require.Empty(t, p.MustEval(`() => [...document.querySelectorAll(".notice.error")].map((m) => m.innerText).join()`).Str())
 }
 
 // A note that a class has read often enough is hidden for it once, on every plan of the class and
@@ -145,7 +145,7 @@ func TestANoteIsHiddenForAClass(t *testing.T) {
 	p.see("li.note", note)
 	p.click("li.note button", "Hide for the class")
 	p.gone("li.note", note)
-	p.see(".el-message", "7 Plover does not see notes of this kind any more")
+	p.see(".notice", "7 Plover does not see notes of this kind any more")
 	require.Empty(t, noted(bowl.Class))
 	require.Positive(t, len(noted("")), "other classes read on")
 	p.click("summary", "1 note hidden for this class")
@@ -175,7 +175,7 @@ func TestInchesAndOuncesEverywhere(t *testing.T) {
 	p.typeInto("input[aria-label='Bare band above the shelf, in']", "0.5")
 	p.press(input.Tab)
 	p.click("button", "Save 1 change")
-	p.see(".el-message", "kept")
+	p.see(".notice", "kept")
 	c := client(t, s.url)
 	i := slices.IndexFunc(get[[]contract.Rule](t, c, s.url+"/api/rules"), func(r contract.Rule) bool { return r.Key == "band" })
 	require.Equal(t, "12.7", get[[]contract.Rule](t, c, s.url+"/api/rules")[i].Value)

@@ -323,7 +323,7 @@ func TestATabletReadsWhatIsReleased(t *testing.T) {
 	tablet.see("h1", fired.Student)
 	tablet.gone(".others", "")
 	teacher.click(".release label", fired.Title)
-	teacher.see(".el-message", "the tablets of its class show it")
+	teacher.see(".notice", "the tablets of its class show it")
 	tablet.see(".others h2", "What the class thinks")
 	teacher.click(".release label", fired.Title)
 	tablet.gone(".others", "")

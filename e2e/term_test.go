@@ -57,7 +57,7 @@ func TestAShowIsSaved(t *testing.T) {
 	p.click(`button[aria-label="Apply: Use Matchbox again."]`, "")
 	p.see(".el-message-box", "Late then")
 	p.click(".el-message-box button", "Apply")
-	p.see(".el-message", "Matchbox is in use again.")
+	p.see(".notice", "Matchbox is in use again.")
 	require.Equal(t, said.Late, late(), "what was said comes")
 	p.see(".lists", "Matchbox")
 

@@ -136,7 +136,7 @@ func TestRackIsReadAndSearched(t *testing.T) {
 	p.goTo("/tiles")
 	p.click("a", "Read a photograph")
 	p.upload(heic)
-	p.see(".el-message--error", "a HEIC picture, which cannot be read here")
+	p.see(".notice.error", "a HEIC picture, which cannot be read here")
 	p.upload(file)
 	p.markRack(shot, 4)
 	// The grid was laid 4 pixels too wide: a corner is pulled back by keyboard.
@@ -156,7 +156,7 @@ func TestRackIsReadAndSearched(t *testing.T) {
 	p.see(".says", "White, grey and black")
 	p.see(".says", "evened out along the line between the two cards")
 	p.click("button", "Add 8 tiles to the wall")
-	p.see(".el-message", "8 tiles hang on the wall")
+	p.see(".notice", "8 tiles hang on the wall")
 
 	// What hangs there is what was fired.
 	c := client(t, s.url)
@@ -232,7 +232,7 @@ func TestARackWithOneCardInShadow(t *testing.T) {
 	p.see(".says", "By daylight half of all tiles")
 	require.True(t, hang())
 	p.click("button", "Add 4 tiles to the wall")
-	p.see(".el-message", "4 tiles hang on the wall")
+	p.see(".notice", "4 tiles hang on the wall")
 }
 
 // countWith is how many elements of a selector hold a text.
@@ -308,10 +308,10 @@ func TestTheWallIsAnInstrument(t *testing.T) {
 	p.choose("Clay of the tile", "Pale Fen")
 	p.typeInto("input[name=tile-colour]", "nearly blue")
 	p.click("button", "Add to the wall")
-	p.see(".el-message--error", "a hex such as #7a8f99, or L* a* b*")
+	p.see(".notice.error", "a hex such as #7a8f99, or L* a* b*")
 	p.typeInto("input[name=tile-colour]", "41,5 -3.2 -14")
 	p.click("button", "Add to the wall")
-	p.see(".el-message", "HAND1 hangs on the wall")
+	p.see(".notice", "HAND1 hangs on the wall")
 	p.typeInto(`input[aria-label="Code or name"]`, "HAND1")
 	p.see(".wall button[data-code=HAND1] .doubt", "typed in, not measured")
 }

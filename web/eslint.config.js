@@ -8,6 +8,20 @@ export default defineConfigWithVueTs(
   vueTsConfigs.recommended,
   prettier,
   {
+    files: ["src/**/*.{ts,vue}"],
+    ignores: ["src/lib/useAsk.ts"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        {
+          name: "@tanstack/vue-query",
+          importNames: ["useQuery", "useQueries", "useInfiniteQuery"],
+          message: "Ask by useAsk: what failed is not taken for an empty school.",
+        },
+      ],
+    },
+  },
+  {
     files: ["src/**/*.vue"],
     ignores: ["src/ui/PlaceLink.vue"],
     rules: {

@@ -1,6 +1,8 @@
 package main
 
 import (
+	"cmp"
+	"context"
 	"crypto/tls"
 	"fmt"
 	"log/slog"
@@ -36,7 +38,11 @@ func (v *serving) secured(dir string, listener net.Listener, o *api.Options) (al
 		return nil, err
 	}
 	o.Trust.Authority = authority
-	o.Trust.Fault = func() string { return unknown(authority, v.hosts, dir) }
+	lost, err := trust.Remember(context.Background(), o.School, authority)
+	if err != nil {
+		return nil, err
+	}
+	o.Trust.Fault = func() string { return cmp.Or(unknown(authority, v.hosts, dir), authority.Doubt(), lost) }
 	warn(o.Log, o.Trust.Fault())
 	for _, link := range at.links(v.scheme()) {
 		fmt.Printf("Your own tablet or phone opens %s/trust\n", link)
@@ -55,7 +61,10 @@ func warn(log *slog.Logger, fault string) {
 
 // unknown says for which name the school's own authority may not vouch.
 func unknown(a *trust.Authority, names []string, dir string) string {
-	i := slices.IndexFunc(names, func(n string) bool { return net.ParseIP(n) == nil && !a.Permits(n) })
+	i := slices.IndexFunc(names, func(n string) bool {
+		ip := net.ParseIP(n)
+		return ip == nil && !a.Permits(n) || ip != nil && !a.PermitsAddress(ip)
+	})
 	if i < 0 {
 		return ""
 	}

@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
 	"io"
 	"log/slog"
@@ -17,6 +18,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"enkaustos/internal/api"
+	"enkaustos/internal/contract"
 	"enkaustos/internal/demo"
 	"enkaustos/internal/demo/demotest"
 	"enkaustos/internal/door"
@@ -218,4 +220,69 @@ func TestStreamsEndWithWhoHears(t *testing.T) {
 	code, text := ask(t, all["teacher"], "PUT", server.URL+"/api/helper", `{"passphrase":"`+demo.Passphrase+`"}`)
 	require.Equal(t, http.StatusUnprocessableEntity, code)
 	require.Contains(t, text, "lets the teacher in already")
+}
+
+// A session that came over TLS is nobody's over plain http, whatever name its token is given there, and
+// the other way round.
+func TestASessionOverTLSIsNoneOverPlain(t *testing.T) {
+	_, s := school(t)
+	handler, err := api.New(api.Options{School: s, Log: slog.New(slog.DiscardHandler)})
+	require.NoError(t, err)
+	defer handler.Close()
+	secure, plain := httptest.NewTLSServer(handler), httptest.NewServer(handler)
+	defer secure.Close()
+	defer plain.Close()
+	in := func(server *httptest.Server, name, other string) (own, elsewhere string) {
+		answer, err := server.Client().Post(server.URL+"/api/login", "application/json", strings.NewReader(`{"passphrase":"`+demo.Passphrase+`"}`))
+		require.NoError(t, err)
+		require.Equal(t, 200, answer.StatusCode)
+		require.NoError(t, answer.Body.Close())
+		token := ""
+		for _, c := range answer.Cookies() {
+			if c.Name == name {
+				token = c.Value
+			}
+		}
+		require.NotEmpty(t, token)
+		state := func(at *httptest.Server, as string) string {
+			r, err := http.NewRequest(http.MethodGet, at.URL+"/api/session", nil)
+			require.NoError(t, err)
+			r.Header.Set("Cookie", as+"="+token)
+			answer, err := at.Client().Do(r)
+			require.NoError(t, err)
+			defer func() { _ = answer.Body.Close() }()
+			var v contract.Session
+			require.NoError(t, json.NewDecoder(answer.Body).Decode(&v))
+			return string(v.State)
+		}
+		there := map[*httptest.Server]*httptest.Server{secure: plain, plain: secure}[server]
+		return state(server, name), state(there, other)
+	}
+	own, elsewhere := in(secure, "__Host-enkaustos", "enkaustos")
+	require.Equal(t, []string{"open", "locked"}, []string{own, elsewhere})
+	own, elsewhere = in(plain, "enkaustos", "__Host-enkaustos")
+	require.Equal(t, []string{"open", "locked"}, []string{own, elsewhere})
+}
+
+// Where the disk takes no session, whoever logs in or pairs a tablet hears that in one sentence, and
+// nothing else.
+func TestNoSessionOnAFullDisk(t *testing.T) {
+	server, s := school(t)
+	all := roles(t, server.URL)
+	_, text := ask(t, all["teacher"], "POST", server.URL+"/api/room/code", "")
+	var code struct{ Code string }
+	require.NoError(t, json.Unmarshal([]byte(text), &code))
+	_, err := s.Sessions().ExecContext(t.Context(), "PRAGMA query_only = ON")
+	require.NoError(t, err)
+	for path, body := range map[string]string{"/login": `{"passphrase":"` + demo.Passphrase + `"}`, "/pair": `{"code":"` + code.Code + `","name":"Door"}`} {
+		status, text := ask(t, visitor(t), "POST", server.URL+"/api"+path, body)
+		require.Equal(t, http.StatusInsufficientStorage, status, "%s: %s", path, text)
+		var problem contract.Problem
+		require.NoError(t, json.Unmarshal([]byte(text), &problem), "%s: one body, not %s", path, text)
+		require.Contains(t, problem.Detail, "cannot be written to")
+	}
+	_, err = s.Sessions().ExecContext(t.Context(), "PRAGMA query_only = OFF")
+	require.NoError(t, err)
+	status, _ := ask(t, visitor(t), "POST", server.URL+"/api/login", `{"passphrase":"`+demo.Passphrase+`"}`)
+	require.Equal(t, http.StatusOK, status)
 }

@@ -4,6 +4,7 @@ package api
 
 import (
 	"context"
+	"errors"
 	"log/slog"
 	"net/http"
 	"slices"
@@ -119,7 +120,7 @@ func assemble(o Options, pairing *door.Attempts) rooms {
 	return rooms{d, live.New(s, d), wall.Wall{School: s}, wall.Photographs{School: s, CopyEvery: o.CopyEvery}, desk.Desk{School: s}, desk.Votes{School: s}, desk.Offers{School: s}, bench.New(s), gate.Gate{School: s},
 		kiln.Kiln{School: s}, kiln.Kilns{School: s}, &kiln.Planning{School: s}, &term.Term{School: s}, term.Shows{School: s}, stock.Stock{School: s}, stock.Budgets{School: s}, stock.Doubts{School: s}, grades.Grades{School: s}, results.New(s), results.Laboratory{School: s}, results.Boards{School: s}, lists.Lists{School: s}, lists.ByHand{School: s},
 		room.Room{School: s, Pairing: &room.Pairing{}, Door: d, Tries: pairing, TooMany: door.ErrTooMany, Links: links(o.Reach)},
-		lessons.Calendar{School: s}, lessons.Lessons{School: s, Running: lessons.NewRunning(s)}, house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo, Demo: o.Demo}, o.Trust}
+		lessons.Calendar{School: s}, lessons.Lessons{School: s, Running: lessons.NewRunning(s)}, house.House{School: s}, today.Today{School: s, CopyTo: o.CopyTo, Demo: o.Demo, Fault: o.Trust.Fault}, o.Trust}
 }
 
 // links are where tablets find the server, as it is now.
@@ -141,7 +142,11 @@ func New(o Options) (*Server, error) {
 		requests: guard.Quota{AtOnce: 1500, Every: 50 * time.Millisecond}}
 	err := s.door.Open(func(w http.ResponseWriter, _ *http.Request, err error) {
 		o.Log.Error("session", "error", err)
-		writeProblem(w, http.StatusInternalServerError, "The session could not be kept.", nil)
+		status, text := http.StatusInternalServerError, "The session could not be kept."
+		if disk := (school.Fault{}); errors.As(school.ToldByDisk(err), &disk) {
+			status, text = http.StatusInsufficientStorage, disk.Text
+		}
+		writeProblem(w, status, text, nil)
 	})
 	if err != nil {
 		return nil, err

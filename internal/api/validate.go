@@ -13,6 +13,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"enkaustos/core/work"
+	"enkaustos/internal/contract"
 	"enkaustos/internal/door"
 	"enkaustos/internal/letters"
 	"enkaustos/internal/school"
@@ -62,7 +63,7 @@ func (s *Server) validator() (gin.HandlerFunc, error) {
 			s.badRequest(c, err)
 		case !r.picture:
 			s.arrived(c)
-			s.legible(c)
+			s.legible(c, r)
 		}
 	}, nil
 }
@@ -106,8 +107,9 @@ func (s *Server) bound(c *gin.Context, r route) {
 	}
 }
 
-// legible refuses a body with characters that cannot be seen, whatever field they stand in.
-func (s *Server) legible(c *gin.Context) {
+// legible refuses a body with a field that the contract does not know, for whoever mistypes one would
+// think it was kept, and with characters that cannot be seen, whatever field they stand in.
+func (s *Server) legible(c *gin.Context, r route) {
 	if c.Request.Body == nil || c.Request.ContentLength == 0 {
 		return
 	}
@@ -119,6 +121,12 @@ func (s *Server) legible(c *gin.Context) {
 	c.Request.Body = io.NopCloser(bytes.NewReader(body))
 	if !letters.ReadableJSON(body) {
 		writeProblem(c.Writer, http.StatusUnprocessableEntity, "A text holds a character that cannot be seen, such as a control or a mark that turns the direction: type it anew.", nil)
+		c.Abort()
+		return
+	}
+	if field := r.unknown(body); field != "" {
+		detail := "There is no field " + field + " here: is it spelt right?"
+		writeProblem(c.Writer, http.StatusBadRequest, detail, []contract.FieldError{{Field: field, Detail: "is not known"}})
 		c.Abort()
 	}
 }

@@ -66,7 +66,7 @@ func walkTheWall(t *testing.T, c *caller, piece string) {
 
 	require.Contains(t, do[contract.TileDetail](c, 200, "GET", "/tiles/T1", nil).Curve.Says, "fire a strip tile of A on PALE with 1 and 2 coats")
 	reading := func(coats int, r contract.BoxReading) body {
-		return body{"half": "smooth", "coats": coats, "lab": r.Lab, "spread": r.Scatter, "flags": []string{}, "source": "photograph", "photo": p.Id}
+		return body{"half": "smooth", "coats": coats, "lab": r.Lab, "scatter": r.Scatter, "flags": []string{}, "source": "photograph", "photo": p.Id}
 	}
 	tile := body{"code": "P1", "clay": "PALE", "cone": "6", "stack": "Ax3", "place": 4,
 		"readings": []body{reading(1, read.Readings[0]), reading(2, read.Readings[1])}}

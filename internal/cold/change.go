@@ -39,7 +39,7 @@ func (r *run) change() error {
 	case n < 88:
 		kind, path, with = "stirred", "/glazes/stirred", body{"codes": []string{oneKey(r, school.Glazes.All(m.Snapshot))}}
 	case n < 90:
-		kind, method, path, with = "damp", "PUT", "/room/damp", body{"day": m.At.AddDate(0, 0, -r.IntN(3)).Format(time.DateOnly), "damp": r.IntN(2) == 0}
+		kind, method, path, with = "damp", "PUT", "/room/damp", body{"damp": r.IntN(2) == 0}
 	case n < 92:
 		kind, method, path, with = "rules", "PUT", "/rules", body{"values": one(r, map[string]string{"coats": "2"}, map[string]string{"coats": "3"}, map[string]string{"band": "8"}, map[string]string{"kilnDry": "14"}, map[string]string{"recoat": "damp"}, map[string]string{"recoat": "dry"})}
 	case n < 94:

@@ -42,6 +42,7 @@ const (
 	handKey    = "hand"    // tells two screens of one role apart
 	epochKey   = "epoch"   // when the session began, by school.Snapshot.Epoch
 	secretKey  = "secret"  // the passphrase that a helper came in by, by its hash
+	tlsKey     = "tls"     // it came over TLS: its token is worth nothing without
 
 	loginLasts = 14 * 24 * time.Hour
 	// pairedLasts is how long a tablet stays paired: a school year.
@@ -53,7 +54,13 @@ func (d *Door) Open(failed func(http.ResponseWriter, *http.Request, error)) (err
 	if d.kept, err = newKept(sqlite3store.New(d.School.Sessions())); err != nil {
 		return err
 	}
-	d.plain, d.secure = newSessions(d.kept, failed), newSessions(d.kept, failed)
+	once := func(w http.ResponseWriter, r *http.Request, err error) {
+		failed(w, r, err)
+		if a, is := w.(*answer); is {
+			a.over = true
+		}
+	}
+	d.plain, d.secure = newSessions(d.kept, once), newSessions(d.kept, once)
 	// A session over TLS has a name of its own, which browsers keep from plain http (RFC
 	// 6265bis, 4.1.3.2): whoever listens there never sees it.
 	d.secure.Cookie.Name = "__Host-enkaustos"
@@ -85,6 +92,7 @@ type secureKey struct{}
 func (d *Door) Sessions(next http.Handler) http.Handler {
 	plain, secure := d.plain.LoadAndSave(next), d.secure.LoadAndSave(next)
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		w = &answer{ResponseWriter: w}
 		if r.TLS == nil {
 			plain.ServeHTTP(w, r)
 			return
@@ -93,9 +101,34 @@ func (d *Door) Sessions(next http.Handler) http.Handler {
 	})
 }
 
+// answer is an answer that ends where its session could not be kept: the sessions write the cookie as the
+// handler writes the first byte, and what the handler says then is not so.
+type answer struct {
+	http.ResponseWriter
+	over bool
+}
+
+func (a *answer) WriteHeader(status int) {
+	if !a.over {
+		a.ResponseWriter.WriteHeader(status)
+	}
+}
+
+func (a *answer) Write(text []byte) (int, error) {
+	if a.over {
+		return len(text), nil
+	}
+	return a.ResponseWriter.Write(text)
+}
+
+// Unwrap lets the standard library find what the writer below can do.
+func (a *answer) Unwrap() http.ResponseWriter { return a.ResponseWriter }
+
+func overTLS(ctx context.Context) bool { return ctx.Value(secureKey{}) != nil }
+
 // sessions are those that a request belongs to.
 func (d *Door) sessions(ctx context.Context) *scs.SessionManager {
-	if ctx.Value(secureKey{}) != nil {
+	if overTLS(ctx) {
 		return d.secure
 	}
 	return d.plain
@@ -120,6 +153,8 @@ func (d *Door) Who(ctx context.Context) (a work.Actor, here bool) {
 	role, m := work.Role(d.sessions(ctx).GetString(ctx, roleKey)), d.School.Now()
 	switch {
 	case role == "" || d.sessions(ctx).GetString(ctx, epochKey) != m.Epoch():
+		return a, false
+	case d.sessions(ctx).GetBool(ctx, tlsKey) != overTLS(ctx):
 		return a, false
 	case role == work.Station:
 		return d.Station(m, d.sessions(ctx).GetString(ctx, stationKey))
@@ -171,6 +206,7 @@ func (d *Door) admit(ctx context.Context, role work.Role) error {
 	d.sessions(ctx).Put(ctx, roleKey, string(role))
 	d.sessions(ctx).Put(ctx, handKey, school.NewID())
 	d.sessions(ctx).Put(ctx, epochKey, m.Epoch())
+	d.sessions(ctx).Put(ctx, tlsKey, overTLS(ctx))
 	if role == work.Helper {
 		d.sessions(ctx).Put(ctx, secretKey, HelperSecret.The(m.Snapshot).Hash)
 	}

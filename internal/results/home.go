@@ -3,10 +3,12 @@ package results
 import (
 	"bytes"
 	"context"
+	"crypto/sha256"
 	_ "embed"
 	"encoding/base64"
+	"fmt"
 	"html/template"
-	"math/rand/v2"
+	"slices"
 	"strings"
 
 	"enkaustos/core/survey"
@@ -34,6 +36,12 @@ type homePiece struct {
 	Stacks  []homeStack
 	Opinion string
 	Again   bool
+}
+
+// sum is a number of what is shown of a piece.
+func (p homePiece) sum() []byte {
+	sum := sha256.Sum256(fmt.Append(nil, p))
+	return sum[:]
 }
 
 type homeStack struct {
@@ -67,8 +75,8 @@ func (r Results) GetHomePage(ctx context.Context, q contract.GetHomePageRequestO
 	if len(page.Pieces) == 0 {
 		return nil, school.Refuse("Nothing of “%s” is out of the kiln yet: the page comes with its first piece.", a.Name)
 	}
-	if who == school.OfNobody { // no order says whose is whose
-		rand.Shuffle(len(page.Pieces), func(i, j int) { page.Pieces[i], page.Pieces[j] = page.Pieces[j], page.Pieces[i] })
+	if who == school.OfNobody { // in an order that has nothing to do with the class list
+		slices.SortFunc(page.Pieces, func(a, b homePiece) int { return bytes.Compare(a.sum(), b.sum()) })
 	}
 	var text bytes.Buffer
 	if err := homePage.Execute(&text, page); err != nil {

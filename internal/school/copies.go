@@ -48,7 +48,7 @@ type Backup = store.Backup
 // Make copies the database while it is in use.
 func (s Copies) Make(ctx context.Context) (Backup, error) {
 	made, err := s.store.Archive().Make(ctx, s.clock.Now())
-	return made, toldByDisk(err)
+	return made, ToldByDisk(err)
 }
 
 // List lists the copies, the newest first.
@@ -59,7 +59,7 @@ func (s Copies) Replaced() []string { return s.store.Archive().Replaced() }
 
 // Mentions are the texts of the school in which a student may be meant.
 func (s Copies) Mentions(ctx context.Context, e Erasing) ([]Mention, error) {
-	return s.store.Mentions(ctx, e)
+	return s.store.Archive().Mentions(ctx, e)
 }
 
 // Due says when the next copy is due, at one every so often.

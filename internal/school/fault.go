@@ -49,9 +49,9 @@ func Stale(format string, args ...any) error {
 	return Fault{Kind: Conflict, Text: fmt.Sprintf(format, args...)}
 }
 
-// toldByDisk is what the disk did in one sentence that can be shown; other errors stay as
+// ToldByDisk is what the disk did in one sentence that can be shown; other errors stay as
 // they are.
-func toldByDisk(err error) error {
+func ToldByDisk(err error) error {
 	if cause := store.Cause(err); cause != nil {
 		return Fault{Kind: Disk, Text: Sentence(cause) + " Nothing of this was kept."}
 	}

@@ -168,7 +168,7 @@ func (s *School) write(ctx context.Context, batch []*request) {
 			s.live.tell(r.change.told())
 		}
 	case len(kept) == 1:
-		kept[0].err = toldByDisk(err)
+		kept[0].err = ToldByDisk(err)
 	default:
 		for _, r := range kept {
 			s.write(ctx, []*request{r})
@@ -229,7 +229,7 @@ func (s *School) Erase(ctx context.Context, e Erasing) error {
 		err = s.store.Archive().Shred(ctx)
 	}
 	if err != nil {
-		return toldByDisk(err)
+		return ToldByDisk(err)
 	}
 	return unreadable(s.Reload(ctx))
 }
@@ -238,7 +238,7 @@ func (s *School) Erase(ctx context.Context, e Erasing) error {
 func (s *School) Scrub(ctx context.Context) error {
 	s.writing.Lock()
 	defer s.writing.Unlock()
-	return toldByDisk(s.store.Archive().Scrub(ctx))
+	return ToldByDisk(s.store.Archive().Scrub(ctx))
 }
 
 // Picture is a picture as JPEG; nil where there is none.

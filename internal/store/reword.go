@@ -203,12 +203,12 @@ func named(text, name string) (at, length int) {
 
 // Mentions are the texts in which the first word of a name stands, in records and events of whatever
 // kind: a program cannot know who is meant.
-func (s *Store) Mentions(ctx context.Context, e Erasing) (all []Mention, err error) {
+func (a Archive) Mentions(ctx context.Context, e Erasing) (all []Mention, err error) {
 	words := strings.Fields(e.Name)
 	if len(words) == 0 {
 		return nil, nil
 	}
-	conn := s.reading(ctx)
+	conn := a.from
 	tables, err := tablesOf(ctx, conn)
 	if err != nil {
 		return nil, err

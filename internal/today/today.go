@@ -20,6 +20,8 @@ type Today struct {
 	School *school.School
 	// CopyTo is the folder outside the machine that gets every copy; "" for none.
 	CopyTo string
+	// Fault is what is the matter with the school's certificate; "" for nothing. Nil where it has none.
+	Fault func() string
 	// Demo opens the invented school beside this one, and says where; nil in the demo itself.
 	Demo func(context.Context) (url string, err error)
 }
@@ -35,7 +37,7 @@ func (t Today) GetToday(ctx context.Context, _ contract.GetTodayRequestObject) (
 func (t Today) look(ctx context.Context) (contract.Today, error) {
 	m := t.School.Now()
 	v := Look(m)
-	v.Next = append(t.copies(m.At), v.Next...)
+	v.Next = append(append(t.certificate(), t.copies(m.At)...), v.Next...)
 	ahead, err := t.School.Ahead(ctx)
 	if err == nil && ahead.Many > 0 {
 		v.Clock = view.Some(fmt.Sprintf("%s dated after now, the last on %s. This machine's clock was wrong then, or is wrong now (it says %s): set it right first.",
@@ -58,6 +60,14 @@ func (t Today) SettleClock(ctx context.Context, _ contract.SettleClockRequestObj
 	}
 	v, err := t.look(ctx)
 	return contract.SettleClock200JSONResponse(v), err
+}
+
+// certificate says what is the matter with the certificate by which devices know this server.
+func (t Today) certificate() []contract.NextStep {
+	if t.Fault == nil || t.Fault() == "" {
+		return nil
+	}
+	return []contract.NextStep{{Text: "Your own devices cannot rely on this server's certificate", Why: t.Fault(), To: "/room"}}
 }
 
 // copiesLast is how old the newest copy outside may be before it is said.

@@ -18,8 +18,10 @@ import (
 	"fmt"
 	"io/fs"
 	"math/big"
+	"net"
 	"os"
 	"path/filepath"
+	"runtime"
 	"slices"
 	"strings"
 	"time"
@@ -30,7 +32,9 @@ import (
 type Authority struct {
 	cert  *x509.Certificate
 	key   crypto.Signer
-	names []string // those of the internet that it was given when it was made
+	names []string     // those of the internet that it was given when it was made
+	nets  []*net.IPNet // addresses that it may vouch for; none where it is of a release before, and may for all
+	open  bool         // others can read its key
 }
 
 const (
@@ -86,7 +90,7 @@ func read(at string) (*Authority, error) {
 	if !ok || !key.PublicKey.Equal(cert.PublicKey) || !cert.IsCA {
 		return nil, errors.New("the key is another one's")
 	}
-	return &Authority{cert: cert, key: key, names: cert.PermittedDNSDomains}, nil
+	return &Authority{cert: cert, key: key, names: cert.PermittedDNSDomains, nets: cert.PermittedIPRanges, open: readable(filepath.Join(at, keyFile))}, nil
 }
 
 func block(file, kind string) ([]byte, error) {
@@ -107,9 +111,12 @@ func create(at string, names []string, now time.Time) (*Authority, error) {
 		return nil, err
 	}
 	host, _ := os.Hostname() // else it goes without
-	permitted := slices.Clone(localNames)
+	permitted, nets := slices.Clone(localNames), privateNets()
 	for _, n := range names {
-		if !permits(permitted, n) {
+		switch ip := net.ParseIP(n); {
+		case ip != nil && !within(nets, ip):
+			nets = append(nets, alone(ip))
+		case ip == nil && !permits(permitted, n):
 			permitted = append(permitted, n)
 		}
 	}
@@ -118,7 +125,11 @@ func create(at string, names []string, now time.Time) (*Authority, error) {
 		Subject:      pkix.Name{CommonName: strings.TrimSpace(fmt.Sprintf("Enkaustos, made %s on %.40s", now.Format("2 January 2006"), host)), Organization: []string{"Enkaustos"}},
 		NotBefore:    now.Add(-2 * early), NotAfter: now.Add(lasts),
 		KeyUsage: x509.KeyUsageCertSign, IsCA: true, BasicConstraintsValid: true, MaxPathLenZero: true,
-		PermittedDNSDomains: permitted, PermittedDNSDomainsCritical: true,
+		// For servers of this school alone: no name or address of the internet but those it is told, and
+		// nobody's mail, programs or devices (RFC 5280, 4.2.1.10 and 4.2.1.12).
+		ExtKeyUsage:         []x509.ExtKeyUsage{x509.ExtKeyUsageServerAuth},
+		PermittedDNSDomains: permitted, PermittedDNSDomainsCritical: true, PermittedIPRanges: nets,
+		PermittedEmailAddresses: []string{nowhere}, PermittedURIDomains: []string{nowhere},
 	}
 	der, err := x509.CreateCertificate(rand.Reader, template, template, &key.PublicKey, key)
 	if err != nil {
@@ -128,7 +139,7 @@ func create(at string, names []string, now time.Time) (*Authority, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &Authority{cert: cert, key: key, names: permitted}, keep(at, der, key)
+	return &Authority{cert: cert, key: key, names: permitted, nets: nets}, keep(at, der, key)
 }
 
 // keep writes the key first: a certificate without its key would be read as damaged.
@@ -152,6 +163,52 @@ func serial() *big.Int {
 	_, _ = rand.Read(n) // never fails
 	n[0] &= 0x7f        // a serial number is positive
 	return new(big.Int).SetBytes(n)
+}
+
+// nowhere is a domain that there is not (RFC 2606): what is permitted for it alone is permitted for nobody.
+const nowhere = "nowhere.invalid"
+
+// privateNets are the addresses of machines that the internet does not reach: RFC 1918, 4193, 3927, and
+// this machine itself.
+func privateNets() (all []*net.IPNet) {
+	for _, of := range []string{"10.0.0.0/8", "172.16.0.0/12", "192.168.0.0/16", "169.254.0.0/16", "127.0.0.0/8", "fc00::/7", "fe80::/10", "::1/128"} {
+		_, n, _ := net.ParseCIDR(of) // they are ones
+		all = append(all, n)
+	}
+	return all
+}
+
+func within(nets []*net.IPNet, ip net.IP) bool {
+	return slices.ContainsFunc(nets, func(n *net.IPNet) bool { return n.Contains(ip) })
+}
+
+// alone is a net of one address.
+func alone(ip net.IP) *net.IPNet {
+	if v4 := ip.To4(); v4 != nil {
+		ip = v4
+	}
+	return &net.IPNet{IP: ip, Mask: net.CIDRMask(8*len(ip), 8*len(ip))}
+}
+
+// readable says whether others than its owner can read a file, where the system keeps that.
+func readable(file string) bool {
+	info, err := os.Stat(file)
+	return err == nil && runtime.GOOS != "windows" && info.Mode().Perm()&0o077 != 0
+}
+
+// PermitsAddress says whether the authority may vouch for an address.
+func (a *Authority) PermitsAddress(ip net.IP) bool { return len(a.nets) == 0 || within(a.nets, ip) }
+
+// Doubt says what makes the authority worth less than it should be, and what to do about it; "" for
+// nothing.
+func (a *Authority) Doubt() string {
+	switch {
+	case a.open:
+		return "Others on this machine can read the key of this school's certificate: whoever has it can pass for this server. Close the folder authority to them (chmod -R go-rwx), or move it away and trust the new one on each device."
+	case len(a.nets) == 0:
+		return "This school's certificate is of a release before, and its key could vouch for more than this server: move the folder authority away, start again, and trust the new one on each device."
+	}
+	return ""
 }
 
 func permits(domains []string, name string) bool {

@@ -71,7 +71,9 @@ func (a *Authority) vouch(hosts []string, now time.Time) (*tls.Certificate, erro
 	}
 	for _, h := range hosts {
 		if ip := net.ParseIP(h); ip != nil {
-			template.IPAddresses = append(template.IPAddresses, ip)
+			if a.PermitsAddress(ip) {
+				template.IPAddresses = append(template.IPAddresses, ip)
+			}
 		} else if a.Permits(h) {
 			template.DNSNames = append(template.DNSNames, h)
 		}

@@ -55,3 +55,32 @@ func (t Trust) GetAuthority(context.Context, contract.GetAuthorityRequestObject)
 	der := t.Authority.DER()
 	return contract.GetAuthority200ApplicationxX509CaCertResponse{Body: bytes.NewReader(der), ContentLength: int64(len(der))}, nil
 }
+
+// Known is the authority that devices of the school were asked to trust.
+type Known struct {
+	Fingerprint string    `json:"fingerprint"`
+	Since       time.Time `json:"since,omitzero"`
+	// Anew says that there was another before it.
+	Anew bool `json:"anew,omitempty"`
+}
+
+// Authorities keeps it, so that the loss of one is noticed.
+var Authorities = school.One[Known]("authority").Quiet()
+
+// lossSaid is how long it is said that an authority was lost: until every device met the new one.
+const lossSaid = 30 * 24 * time.Hour
+
+// Remember keeps which authority the school has, and says so where that is another one than before; ""
+// where it is the same, or the first.
+func Remember(ctx context.Context, s *school.School, a *Authority) (lost string, err error) {
+	now := s.Now()
+	known := Authorities.The(now.Snapshot)
+	if known.Fingerprint != a.Fingerprint() {
+		known = Known{Fingerprint: a.Fingerprint(), Since: now.At, Anew: known.Fingerprint != ""}
+		err = s.Change(ctx, func(_ school.Moment, c *school.Change) error { Authorities.Put(c, known); return nil })
+	}
+	if !known.Anew || now.At.Sub(known.Since) > lossSaid {
+		return "", err
+	}
+	return "The certificate that devices trusted until " + known.Since.Local().Format("2 January 2006") + " is gone from the folder authority, and another was made: take the old one off every device, for whoever has its key can pass for this server, and trust the new one.", err
+}

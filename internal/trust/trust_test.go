@@ -1,9 +1,12 @@
 package trust_test
 
 import (
+	"crypto/rand"
 	"crypto/tls"
 	"crypto/x509"
+	"encoding/pem"
 	"io"
+	"math/big"
 	"net"
 	"net/http"
 	"os"
@@ -14,6 +17,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/internal/demo"
+	"enkaustos/internal/school"
 	"enkaustos/internal/trust"
 )
 
@@ -67,6 +72,71 @@ func TestVouchesForTheMachineAsItIsReached(t *testing.T) {
 	require.Error(t, believes(t, a, s, "192.168.7.9", now.AddDate(0, 0, -40)))
 	now = now.AddDate(0, 0, 61) // a server that runs through the term
 	require.NoError(t, believes(t, a, s, "192.168.7.9", now.AddDate(0, 0, 80)), "made anew by itself")
+}
+
+// With the authority's key in other hands: certificates for addresses of the internet, for mail, for
+// programs and for devices are believed by nobody who trusts it.
+func TestTheKeyVouchesForNothingElse(t *testing.T) {
+	dir := t.TempDir()
+	a, err := trust.Open(dir, []string{"203.0.113.9"}, morning)
+	require.NoError(t, err)
+	require.Empty(t, a.Doubt())
+	text, err := os.ReadFile(filepath.Join(dir, "authority", "key.pem"))
+	require.NoError(t, err)
+	block, _ := pem.Decode(text)
+	key, err := x509.ParsePKCS8PrivateKey(block.Bytes)
+	require.NoError(t, err)
+	root, err := x509.ParseCertificate(a.DER())
+	require.NoError(t, err)
+	pool := x509.NewCertPool()
+	pool.AddCert(root)
+	forged := func(usage x509.ExtKeyUsage, change func(*x509.Certificate)) error {
+		template := &x509.Certificate{SerialNumber: big.NewInt(7), NotBefore: morning, NotAfter: morning.AddDate(0, 1, 0), ExtKeyUsage: []x509.ExtKeyUsage{usage}}
+		change(template)
+		der, err := x509.CreateCertificate(rand.Reader, template, root, root.PublicKey, key)
+		require.NoError(t, err)
+		leaf, err := x509.ParseCertificate(der)
+		require.NoError(t, err)
+		_, err = leaf.Verify(x509.VerifyOptions{Roots: pool, CurrentTime: morning.AddDate(0, 0, 1), KeyUsages: []x509.ExtKeyUsage{usage}})
+		return err
+	}
+	address := func(ip string) func(*x509.Certificate) {
+		return func(c *x509.Certificate) { c.IPAddresses = []net.IP{net.ParseIP(ip)} }
+	}
+	for _, ip := range []string{"10.1.2.3", "172.20.0.9", "192.168.7.2", "fd00::7", "fe80::1", "203.0.113.9"} {
+		require.NoError(t, forged(x509.ExtKeyUsageServerAuth, address(ip)), ip)
+	}
+	for _, ip := range []string{"203.0.113.8", "8.8.8.8", "172.32.0.1", "2001:db8::1"} {
+		require.Error(t, forged(x509.ExtKeyUsageServerAuth, address(ip)), ip)
+	}
+	require.Error(t, forged(x509.ExtKeyUsageServerAuth, func(c *x509.Certificate) { c.EmailAddresses = []string{"head@school.example"} }))
+	for _, usage := range []x509.ExtKeyUsage{x509.ExtKeyUsageClientAuth, x509.ExtKeyUsageCodeSigning, x509.ExtKeyUsageEmailProtection} {
+		require.Error(t, forged(usage, address("10.1.2.3")), usage)
+	}
+	require.NoError(t, os.Chmod(filepath.Join(dir, "authority", "key.pem"), 0o644))
+	a, err = trust.Open(dir, nil, morning)
+	require.NoError(t, err)
+	require.Contains(t, a.Doubt(), "Others on this machine can read the key")
+}
+
+// The loss of an authority is said for a month, and not for the first one.
+func TestALostAuthorityIsSaid(t *testing.T) {
+	dir := t.TempDir()
+	s, err := school.Open(t.Context(), dir, &demo.Clock{})
+	require.NoError(t, err)
+	defer func() { require.NoError(t, s.Close()) }()
+	said := func() string {
+		a, err := trust.Open(dir, nil, morning)
+		require.NoError(t, err)
+		lost, err := trust.Remember(t.Context(), s, a)
+		require.NoError(t, err)
+		return lost
+	}
+	require.Empty(t, said())
+	require.Empty(t, said())
+	require.NoError(t, os.RemoveAll(filepath.Join(dir, "authority")))
+	require.Contains(t, said(), "is gone from the folder authority, and another was made")
+	require.NotEmpty(t, said())
 }
 
 // Its end is seen a year before; what is damaged is refused in a sentence.

@@ -78,7 +78,9 @@ func Unsigned(m school.Moment, classes []string) (all []contract.Unsigned) {
 			all = append(all, contract.Unsigned{Assignment: a.ID, Text: o.Text, Again: o.Again})
 		}
 	}
-	slices.SortFunc(all, func(a, b contract.Unsigned) int { return cmp.Or(cmp.Compare(a.Text, b.Text), cmp.Compare(a.Assignment, b.Assignment)) })
+	slices.SortFunc(all, func(a, b contract.Unsigned) int {
+		return cmp.Or(cmp.Compare(a.Text, b.Text), cmp.Compare(a.Assignment, b.Assignment))
+	})
 	return all
 }
 

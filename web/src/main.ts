@@ -13,10 +13,17 @@ function locked(error: Error) {
   if (error instanceof Problem && error.status === 401)
     void queryClient.invalidateQueries({ queryKey: queries.session().queryKey });
 }
+/** What was refused is refused again; what did not come through is asked for once more. */
+const again = (tries: number, error: Error) =>
+  tries < 1 && !(error instanceof Problem && error.status >= 400 && error.status < 500);
 const queryClient: QueryClient = new QueryClient({
   queryCache: new QueryCache({ onError: locked }),
   mutationCache: new MutationCache({ onError: locked }),
-  defaultOptions: { queries: { retry: 1, staleTime: 5_000 } },
+  defaultOptions: {
+    // The server is this machine or this room's: without the internet it answers all the same.
+    queries: { retry: again, staleTime: 5_000, networkMode: "always" },
+    mutations: { networkMode: "always" },
+  },
 });
 
 createApp(App).use(createPinia()).use(VueQueryPlugin, { queryClient }).use(router).mount("#app");

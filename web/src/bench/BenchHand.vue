@@ -70,6 +70,10 @@ function jar(s: SurfaceState) {
 
 <style scoped>
 header {
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  background: var(--ground);
   display: grid;
   grid-template-columns: auto 1fr auto;
   gap: 10px;

@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api, type Piece } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 
 /** The jars whose glaze goes on next, and what is to be done before the brush goes in: closed, put right, stirred. */
 const props = defineProps<{ pieces: Piece[] }>();
 const changed = useChanged();
-const jars = useQuery({ ...queries.glazes(), refetchInterval: 60_000 });
+const jars = useAsk({ ...queries.glazes(), refetchInterval: 60_000 });
 const next = computed(
   () => new Set(props.pieces.flatMap((p) => p.surfaces.flatMap((s) => s.left[0]?.glaze ?? []))),
 );

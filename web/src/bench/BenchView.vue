@@ -36,7 +36,7 @@ const tooMany = computed(
 );
 const boards = useBoards(computed(() => (tooMany.value ? [] : shown.value)));
 const cursor = useCursor(boards);
-useSteady("tr"); // what a coat asks for stands above the boards
+useSteady("tr, .steps, article"); // what a coat asks for stands above the boards
 const bench = useBench(boards);
 const { whole, jarFor, done } = bench;
 const { column } = whole;
@@ -224,7 +224,7 @@ function cellEnter(event: KeyboardEvent) {
 }
 .bar {
   position: sticky;
-  bottom: 0;
+  bottom: var(--notices);
   background: var(--ink);
   color: #fff;
   padding: 10px 16px;

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { dateAndClock, forField } from "@/ui/moments";
 
 /** Ticks of a printed sheet are entered as done in an earlier lesson. */
 const props = defineProps<{ classId: string }>();
 const done = defineModel<string>({ required: true });
-const around = useQuery(computed(() => queries.around(props.classId)));
+const around = useAsk(computed(() => queries.around(props.classId)));
 const lessons = computed(() => around.data.value?.before ?? []);
 const own = computed(() => (done.value ? forField(done.value) : ""));
 function set(text: string) {

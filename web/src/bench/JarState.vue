@@ -5,11 +5,14 @@ import { useGlazes } from "@/lib/useLists";
 import { attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
+import { useAsks } from "@/lib/useAsk";
+import AskGate from "@/ui/AskGate.vue";
 
 /** How the glaze in a jar is, written down from the bench. */
 const props = defineProps<{ code: string }>();
 const emit = defineEmits<{ close: [] }>();
 const changed = useChanged();
+const asks = useAsks();
 const glazes = useGlazes();
 const jar = computed(() => glazes.byCode.value.get(props.code));
 type State = NonNullable<Schemas["JarChange"]["state"]>;
@@ -43,9 +46,11 @@ async function set(state: State) {
     align-center
     @close="emit('close')"
   >
-    <p class="caution">Stir or shake it first, lid tight, away from faces.</p>
-    <ChoiceBar v-slot="{ option }" v-model="state" label="How it is" :options="states" stacked>
-      <b>{{ option.name }}</b> {{ option.beside }}
-    </ChoiceBar>
+    <AskGate :asks="asks">
+      <p class="caution">Stir or shake it first, lid tight, away from faces.</p>
+      <ChoiceBar v-slot="{ option }" v-model="state" label="How it is" :options="states" stacked>
+        <b>{{ option.name }}</b> {{ option.beside }}
+      </ChoiceBar>
+    </AskGate>
   </el-dialog>
 </template>

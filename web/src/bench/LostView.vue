@@ -6,8 +6,8 @@ import { useLog } from "@/lib/usePieces";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
-import { useQuery } from "@tanstack/vue-query";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import ClaySelect from "@/ui/ClaySelect.vue";
 import JarSelect from "@/ui/JarSelect.vue";
 
@@ -15,7 +15,7 @@ import JarSelect from "@/ui/JarSelect.vue";
 const screen = useScreen();
 const log = useLog();
 const classes = useClasses();
-const forms = useQuery(queries.forms());
+const forms = useAsk(queries.forms());
 const clues = reactive({
   form: "",
   clay: "",

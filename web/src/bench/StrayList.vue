@@ -1,17 +1,17 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { attempt } from "@/ui/messages";
 import AskList from "@/ui/AskList.vue";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useTeaches } from "@/lib/useSession";
 import { dayAndClock } from "@/ui/moments";
 
 /** Taps that came late from a tablet and could not be kept as they were: the teacher decides. */
 const changed = useChanged();
 const teaches = useTeaches();
-const strays = useQuery(queries.strays());
+const strays = useAsk(queries.strays());
 const asks = computed(() =>
   (strays.data.value ?? []).map((s) => ({
     id: s.id,

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, reactive, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { answer, api } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useClasses } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import { useUnits } from "@/lib/useUnits";
@@ -20,7 +20,7 @@ const screen = useScreen();
 const classes = useClasses();
 const changed = useChanged();
 const { volumeUnit, shownVolume } = useUnits();
-const back = useQuery(computed(() => queries.lookback(route.params.id as string)));
+const back = useAsk(computed(() => queries.lookback(route.params.id as string)));
 const was = computed(() => back.data.value);
 const asked = reactive({ class: "", name: "", plan: "", keep: true });
 watch(
@@ -67,9 +67,6 @@ async function give() {
 </script>
 
 <template>
-  <p v-if="back.error.value" class="empty" role="alert">
-    {{ back.error.value.message }} <PlaceLink to="/plan">Back to the plans</PlaceLink>
-  </p>
   <template v-if="was">
     <div class="head">
       <div>

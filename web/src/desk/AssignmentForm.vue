@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, reactive, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { useClasses } from "@/lib/useLists";
@@ -14,9 +13,11 @@ import MarkingEditor from "@/desk/MarkingEditor.vue";
 import MeasureFields from "@/desk/MeasureFields.vue";
 import { useSketch } from "@/desk/useSketch";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk, useAsks } from "@/lib/useAsk";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 import ClassSelect from "@/ui/ClassSelect.vue";
 import JarSelect from "@/ui/JarSelect.vue";
+import AskGate from "@/ui/AskGate.vue";
 
 /**
  * Gives a class a form with measurements, or changes an assignment that it has;
@@ -26,9 +27,10 @@ const open = defineModel<boolean>({ required: true });
 const props = defineProps<{ change?: Schemas["Assignment"] }>();
 const screen = useScreen();
 const { unit } = useUnits();
+const asks = useAsks();
 const classes = useClasses();
 const tell = useChanged();
-const forms = useQuery(queries.forms());
+const forms = useAsk(queries.forms());
 
 const asked = reactive({ class: screen.classId, name: "", form: "bowl", green: false, bisqueCone: "04" });
 /** The cones that bisque is fired to. */
@@ -126,63 +128,65 @@ const formChoices = computed(() => forms.data.value?.map((f) => ({ key: f.form, 
     width="1080px"
     top="3vh"
   >
-    <form class="ask" @submit.prevent="give">
-      <div class="fields">
-        <label>Name<el-input v-model="asked.name" name="assignment" maxlength="80" required /></label>
-        <label v-if="!change">
-          Class
-          <ClassSelect v-model="asked.class" aria-label="Class of the assignment" />
-        </label>
-        <MakersField v-if="target && !change" v-model="makers" :of="target" />
-        <ChoiceBar v-if="!change" v-model="asked.form" label="Form" :options="formChoices" />
-        <MeasureFields v-model="measures" :kind="kind" :poses="sketched?.poses ?? []" :errors="errors" />
-      </div>
-      <div class="shows">
-        <PulledSection :sketched="sketched" @pull="pull" />
-        <FromBelow v-if="sketched" :under="sketched.under" :says="`as wide as its foot, in ${unit}`" />
-        <p v-for="[key, says] in elsewhere" :key="key" role="alert" class="bad">{{ says }}</p>
-        <label>
-          Jars of this lesson
-          <JarSelect
-            v-model="jars"
-            multiple
-            placeholder="what the class may use"
-            aria-label="Jars of this lesson"
-          />
-        </label>
-        <label v-if="change">
-          Glazed by
-          <input v-model="due" type="date" class="due" aria-label="Last day for glazing" />
-        </label>
-        <AssignmentFires v-if="change && fires.clay" v-model="fires" :of="change" :measures="measures" />
-        <p v-if="!change" class="green">
-          <el-checkbox v-model="asked.green" label="it starts as greenware, and is fired to bisque first" />
-          <ChoiceBar
-            v-if="asked.green"
-            v-model="asked.bisqueCone"
-            label="Cone of the bisque"
-            :options="bisques"
-            joined
-          />
-          <span v-if="asked.green" class="soft">Underglaze may go on before it, glaze after it.</span>
-        </p>
-        <el-button
-          type="primary"
-          native-type="submit"
-          :disabled="Object.keys(errors).length > 0 || (makers.some && !makers.students.length)"
-          >{{ change ? "Save changes" : "Assign" }}</el-button
-        >
-      </div>
-    </form>
-    <details v-if="sketched" class="mark">
-      <summary>Marked out on every piece: bands, motifs, letters, inlay, texture, a second clay</summary>
-      <MarkingEditor
-        v-model="marking"
-        :surfaces="sketched.surfaces"
-        :edges="sketched.edges"
-        :clay="change ? fires.clay : (target?.clay ?? '')"
-      />
-    </details>
+    <AskGate :asks="asks">
+      <form class="ask" @submit.prevent="give">
+        <div class="fields">
+          <label>Name<el-input v-model="asked.name" name="assignment" maxlength="80" required /></label>
+          <label v-if="!change">
+            Class
+            <ClassSelect v-model="asked.class" aria-label="Class of the assignment" />
+          </label>
+          <MakersField v-if="target && !change" v-model="makers" :of="target" />
+          <ChoiceBar v-if="!change" v-model="asked.form" label="Form" :options="formChoices" />
+          <MeasureFields v-model="measures" :kind="kind" :poses="sketched?.poses ?? []" :errors="errors" />
+        </div>
+        <div class="shows">
+          <PulledSection :sketched="sketched" @pull="pull" />
+          <FromBelow v-if="sketched" :under="sketched.under" :says="`as wide as its foot, in ${unit}`" />
+          <p v-for="[key, says] in elsewhere" :key="key" role="alert" class="bad">{{ says }}</p>
+          <label>
+            Jars of this lesson
+            <JarSelect
+              v-model="jars"
+              multiple
+              placeholder="what the class may use"
+              aria-label="Jars of this lesson"
+            />
+          </label>
+          <label v-if="change">
+            Glazed by
+            <input v-model="due" type="date" class="due" aria-label="Last day for glazing" />
+          </label>
+          <AssignmentFires v-if="change && fires.clay" v-model="fires" :of="change" :measures="measures" />
+          <p v-if="!change" class="green">
+            <el-checkbox v-model="asked.green" label="it starts as greenware, and is fired to bisque first" />
+            <ChoiceBar
+              v-if="asked.green"
+              v-model="asked.bisqueCone"
+              label="Cone of the bisque"
+              :options="bisques"
+              joined
+            />
+            <span v-if="asked.green" class="soft">Underglaze may go on before it, glaze after it.</span>
+          </p>
+          <el-button
+            type="primary"
+            native-type="submit"
+            :disabled="Object.keys(errors).length > 0 || (makers.some && !makers.students.length)"
+            >{{ change ? "Save changes" : "Assign" }}</el-button
+          >
+        </div>
+      </form>
+      <details v-if="sketched" class="mark">
+        <summary>Marked out on every piece: bands, motifs, letters, inlay, texture, a second clay</summary>
+        <MarkingEditor
+          v-model="marking"
+          :surfaces="sketched.surfaces"
+          :edges="sketched.edges"
+          :clay="change ? fires.clay : (target?.clay ?? '')"
+        />
+      </details>
+    </AskGate>
   </el-dialog>
 </template>
 

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { mL } from "@/ui/figures";
 
 /** What all plans of an assignment take of each glaze, beside what is left in the jar. */
 const props = defineProps<{ assignment: string }>();
 const open = ref(false);
-const amounts = useQuery(computed(() => ({ ...queries.amounts(props.assignment), enabled: open.value })));
+const amounts = useAsk(computed(() => ({ ...queries.amounts(props.assignment), enabled: open.value })));
 </script>
 
 <template>

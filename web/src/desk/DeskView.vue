@@ -8,7 +8,6 @@ import DeskHead from "@/desk/DeskHead.vue";
 import DeskFigures from "@/desk/DeskFigures.vue";
 import FindingList from "@/desk/FindingList.vue";
 import FoodLines from "@/desk/FoodLines.vue";
-import PlaceLink from "@/ui/PlaceLink.vue";
 import FindPanel from "@/wall/FindPanel.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import ModelDrawer from "@/desk/ModelDrawer.vue";
@@ -28,6 +27,7 @@ import { useScreen } from "@/lib/useScreen";
 import { stackOf } from "@/lib/stack";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 import { cm2 } from "@/ui/figures";
+import AskGate from "@/ui/AskGate.vue";
 
 const props = defineProps<{ id: string }>();
 const screen = useScreen();
@@ -123,10 +123,7 @@ useKeys({
 </script>
 
 <template>
-  <p v-if="detail.isError.value" role="alert">
-    {{ detail.error.value?.message }} <PlaceLink to="/plan">Back to the plans</PlaceLink>
-  </p>
-  <div v-else-if="piece && detail.data.value" class="desk">
+  <div v-if="piece && detail.data.value" class="desk">
     <DeskHead
       :piece="piece"
       @copy="copying = true"
@@ -188,30 +185,31 @@ useKeys({
         @change="save([$event])"
       />
       <el-button @click="finding = true">Find a colour <kbd>f</kbd></el-button>
-      <TilePicker
-        ref="picker"
-        :tiles="tiles.data.value ?? []"
-        :glazes="glazes.data.value ?? []"
-        :clay="area.get(chosen)?.clay ?? piece.clay"
-        :cone="piece.cone"
-        :food="food"
-        @pick="give"
-        @over="over"
-      />
+      <AskGate
+        ><TilePicker
+          ref="picker"
+          :tiles="tiles.data.value ?? []"
+          :glazes="glazes.data.value ?? []"
+          :clay="area.get(chosen)?.clay ?? piece.clay"
+          :cone="piece.cone"
+          :food="food"
+          @pick="give"
+          @over="over"
+      /></AskGate>
     </div>
     <el-drawer v-model="finding" size="440px" :title="`${piece.student}: ${surface?.name ?? ''}`">
-      <FindPanel
-        v-if="finding"
-        :tiles="tiles.data.value ?? []"
-        :class-id="piece.class"
-        :piece="piece.id"
-        :surface="chosen"
-        @close="finding = false"
-        @open="giveTile"
-      />
+      <AskGate v-if="finding"
+        ><FindPanel
+          :tiles="tiles.data.value ?? []"
+          :class-id="piece.class"
+          :piece="piece.id"
+          :surface="chosen"
+          @close="finding = false"
+          @open="giveTile"
+      /></AskGate>
     </el-drawer>
     <el-drawer v-model="copying" size="440px" title="Copy a plan">
-      <ModelDrawer v-if="copying" :piece="piece.id" @take="takeOver" />
+      <AskGate v-if="copying"><ModelDrawer :piece="piece.id" @take="takeOver" /></AskGate>
     </el-drawer>
     <TurnDialog v-model="turning" :detail="detail.data.value" />
     <OwnDialog v-if="marking" :detail="detail.data.value" @save="save([], $event)" @close="marking = false" />

@@ -6,10 +6,13 @@ import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import { useChanged } from "@/lib/queries";
 import ClassSelect from "@/ui/ClassSelect.vue";
+import { useAsks } from "@/lib/useAsk";
+import AskGate from "@/ui/AskGate.vue";
 
 /** Brings an assignment with its plans from a JSON document: looked at first, then taken over whole or not at all. */
 const screen = useScreen();
 const tell = useChanged();
+const asks = useAsks();
 const classes = useClasses();
 const document = ref<Record<string, unknown>>();
 const looked = ref<Schemas["DocumentImport"]>();
@@ -56,19 +59,21 @@ async function take() {
     width="520px"
     @close="document = undefined"
   >
-    <div v-if="looked" class="looked">
-      <label>
-        For the class
-        <ClassSelect v-model="target" aria-label="Class it is for" @change="preview" />
-      </label>
-      <p>
-        <b>{{ looked.name }}</b> comes with {{ looked.plans }} plans for students of this class.
-        <template v-if="looked.unmatched.length"
-          >Not in this class: {{ looked.unmatched.join(", ") }}.</template
-        >
-      </p>
-      <el-button type="primary" @click="take">Import it</el-button>
-    </div>
+    <AskGate :asks="asks">
+      <div v-if="looked" class="looked">
+        <label>
+          For the class
+          <ClassSelect v-model="target" aria-label="Class it is for" @change="preview" />
+        </label>
+        <p>
+          <b>{{ looked.name }}</b> comes with {{ looked.plans }} plans for students of this class.
+          <template v-if="looked.unmatched.length"
+            >Not in this class: {{ looked.unmatched.join(", ") }}.</template
+          >
+        </p>
+        <el-button type="primary" @click="take">Import it</el-button>
+      </div>
+    </AskGate>
   </el-dialog>
 </template>
 

@@ -1,18 +1,17 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import PieceSketch from "@/ui/PieceSketch.vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 
 /** Plans of other pieces of this form, to be taken over: neighbours, good results, earlier ones. */
 const props = defineProps<{ piece: string }>();
 const emit = defineEmits<{ take: [from: string] }>();
-const models = useQuery(queries.models(props.piece));
+const models = useAsk(queries.models(props.piece));
 const kinds = { neighbour: "a neighbour", result: "a good result", earlier: "earlier" } as const;
 </script>
 
 <template>
-  <p v-if="models.isPending.value">Looking for plans…</p>
-  <p v-else-if="!models.data.value?.length">No other piece of this form has a plan yet.</p>
+  <p v-if="!models.data.value?.length">No other piece of this form has a plan yet.</p>
   <ul v-else>
     <li v-for="m in models.data.value" :key="m.piece.id">
       <button type="button" @click="emit('take', m.piece.id)">

@@ -5,10 +5,13 @@ import MakersField, { type Makers } from "@/desk/MakersField.vue";
 import { useClasses } from "@/lib/useLists";
 import { useChanged } from "@/lib/queries";
 import { attempt, say } from "@/ui/messages";
+import { useAsks } from "@/lib/useAsk";
+import AskGate from "@/ui/AskGate.vue";
 
 /** Further pieces of an assignment for students who are chosen: a second one, or one for who has none. */
 const props = defineProps<{ of: Schemas["Assignment"] }>();
 const emit = defineEmits<{ close: [] }>();
+const asks = useAsks();
 const classes = useClasses();
 const changed = useChanged();
 const target = computed(() => classes.byId.value.get(props.of.class));
@@ -38,7 +41,9 @@ async function add() {
     align-center
     @close="emit('close')"
   >
-    <MakersField v-if="target" v-model="makers" :of="target" chosen />
+    <AskGate :asks="asks">
+      <MakersField v-if="target" v-model="makers" :of="target" chosen />
+    </AskGate>
     <template #footer>
       <el-button @click="emit('close')">Cancel</el-button>
       <el-button type="primary" :disabled="!makers.students.length" @click="add">Add pieces</el-button>

@@ -5,6 +5,7 @@ import { useUnits } from "@/lib/useUnits";
 import OwnMeasures from "@/desk/OwnMeasures.vue";
 import MarkingEditor from "@/desk/MarkingEditor.vue";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
+import AskGate from "@/ui/AskGate.vue";
 
 /** What is one piece's own: what is marked out on it, how it lies, where its line is drawn, stilts and cookie. */
 const props = defineProps<{ detail: PieceDetail }>();
@@ -65,7 +66,7 @@ const poses = computed(() =>
     </div>
     <details class="measure">
       <summary>It measures otherwise than the others</summary>
-      <OwnMeasures :detail="detail" @save="measure" />
+      <AskGate><OwnMeasures :detail="detail" @save="measure" /></AskGate>
     </details>
     <MarkingEditor
       v-model="marking"

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { watchDebounced } from "@vueuse/core";
 import { computed, ref } from "vue";
 import type { PieceDetail, Schemas } from "@/api/client";
@@ -8,11 +7,12 @@ import PulledSection from "@/desk/PulledSection.vue";
 import { useSketch } from "@/desk/useSketch";
 import { useAssignments } from "@/lib/useLists";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 
 /** How one piece measures, where it is not as its assignment says: typed, or its wall pulled. */
 const props = defineProps<{ detail: PieceDetail }>();
 const emit = defineEmits<{ save: [measures: Record<string, number>] }>();
-const forms = useQuery(queries.forms());
+const forms = useAsk(queries.forms());
 const assignments = useAssignments();
 const kind = computed(() => forms.data.value?.find((f) => f.form === props.detail.form));
 const given = computed<Record<string, number>>(() => ({

@@ -15,6 +15,7 @@ import { useChanged } from "@/lib/queries";
 import { useSession } from "@/lib/useSession";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
+import AskGate from "@/ui/AskGate.vue";
 
 const screen = useScreen();
 const { pieces, isPending } = usePieces();
@@ -147,7 +148,7 @@ function verdict(p: Piece) {
         <a :href="`/api/assignments/${g.id}/drawing`" :download="`${g.name}.svg`">SVG</a>
       </p>
     </div>
-    <ClassAmounts :assignment="g.id" />
+    <AskGate><ClassAmounts :assignment="g.id" /></AskGate>
     <ul class="cards">
       <li v-for="p in g.waiting" :key="p.id">
         <PlaceLink :to="`/plan/${p.id}`" class="card">

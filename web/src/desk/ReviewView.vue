@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, nextTick, reactive, ref, watch } from "vue";
 import FindingList from "@/desk/FindingList.vue";
 import HalfSection from "@/ui/HalfSection.vue";
@@ -10,6 +9,7 @@ import { useKeys } from "@/ui/useKeys";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** The plans of one assignment that deserve a look, one after the other, by key. */
@@ -19,7 +19,7 @@ const { decide } = useDecide();
 const assignments = useAssignments();
 const classes = useClasses();
 const assignment = computed(() => assignments.byId.value.get(props.id));
-const review = useQuery(computed(() => queries.review(props.id)));
+const review = useAsk(computed(() => queries.review(props.id)));
 const deserving = computed(() => review.data.value?.deserving ?? []);
 const at = ref(0);
 const waiting = computed(() =>

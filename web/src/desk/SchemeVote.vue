@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useSession } from "@/lib/useSession";
 import { attempt } from "@/ui/messages";
 
@@ -10,7 +10,7 @@ import { attempt } from "@/ui/messages";
 const props = defineProps<{ piece: string; schemes: number }>();
 const session = useSession();
 const changed = useChanged();
-const vote = useQuery(computed(() => queries.vote(props.piece)));
+const vote = useAsk(computed(() => queries.vote(props.piece)));
 const v = computed(() => vote.data.value);
 const open = computed(() => !!v.value?.openedAt && !v.value.closedAt);
 const letter = (slot: number) => "ABC"[slot - 1] ?? "";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import TurnButton from "@/round/TurnButton.vue";
-import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
 import { answer, api, type Schemas } from "@/api/client";
@@ -13,7 +13,9 @@ import { attempt } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import { sayStack } from "@/lib/stack";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { mL } from "@/ui/figures";
+import AskGate from "@/ui/AskGate.vue";
 
 /** Up to three schemes for one piece side by side; the first is the plan. */
 const props = defineProps<{ id: string }>();
@@ -22,7 +24,7 @@ const router = useRouter();
 const client = useQueryClient();
 const changed = useChanged();
 const { detail, piece } = useDesk(() => props.id);
-const query = useQuery(computed(() => queries.schemes(props.id)));
+const query = useAsk(computed(() => queries.schemes(props.id)));
 const schemes = computed(() => query.data.value ?? []);
 const at = ref(1);
 const big = ref(false);
@@ -80,7 +82,7 @@ useKeys({
         >
       </div>
     </div>
-    <SchemeVote :piece="id" :schemes="schemes.length" />
+    <AskGate><SchemeVote :piece="id" :schemes="schemes.length" /></AskGate>
     <ol class="row" aria-label="Schemes side by side">
       <li v-for="s in schemes" :key="s.slot" :class="{ at: s.slot === at }">
         <button type="button" class="name" :aria-pressed="s.slot === at" @click="at = s.slot">

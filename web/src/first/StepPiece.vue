@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { answer, api } from "@/api/client";
 import PulledSection from "@/desk/PulledSection.vue";
 import { useSketch } from "@/desk/useSketch";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useClasses } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
@@ -18,7 +18,7 @@ const emit = defineEmits<{ assigned: [] }>();
 const tell = useChanged();
 const screen = useScreen();
 const classes = useClasses();
-const forms = useQuery(queries.forms());
+const forms = useAsk(queries.forms());
 const name = ref("");
 const form = ref("bowl");
 const pulled = ref<Record<string, number>>({});

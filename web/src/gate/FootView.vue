@@ -9,6 +9,7 @@ import HalfSection from "@/ui/HalfSection.vue";
 import UndersideMap from "@/gate/UndersideMap.vue";
 import VerdictKeys from "@/gate/VerdictKeys.vue";
 import { cameOff, shelves, useFoot, type CameOff, type Cover, type Verdict } from "@/gate/useFoot";
+import { useSteady } from "@/ui/useSteady";
 import { useKeys } from "@/ui/useKeys";
 import { useGuide } from "@/lib/useLists";
 import { usePiece } from "@/lib/usePiece";
@@ -17,6 +18,7 @@ import { useScreen } from "@/lib/useScreen";
 import { mm } from "@/ui/figures";
 
 const hand = useHand();
+useSteady(".verdicts"); // what is to be minded at a piece stands above them
 const footKeys: Record<Verdict, string> = {
   clean: "q",
   stained: "s",

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import PieceSketch from "@/ui/PieceSketch.vue";
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import type { Piece, Schemas } from "@/api/client";
 import OverruleDialog from "@/gate/OverruleDialog.vue";
@@ -9,6 +8,7 @@ import { useNow } from "@/lib/useNow";
 import { usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { soon } from "@/ui/moments";
 
@@ -17,7 +17,7 @@ const screen = useScreen();
 const now = useNow();
 const classes = useClasses();
 const { pieces, isPending } = usePieces();
-const groups = useQuery(computed(() => queries.ready(screen.classId)));
+const groups = useAsk(computed(() => queries.ready(screen.classId)));
 const byId = computed(() => new Map(pieces.value.map((p) => [p.id, p])));
 const of = (g: Schemas["ReadyGroup"]) => g.pieces.flatMap((id) => byId.value.get(id) ?? []);
 const fit = computed(() => pieces.value.filter((p) => p.fit));

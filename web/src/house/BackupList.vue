@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { answer, api } from "@/api/client";
 import { attempt, say } from "@/ui/messages";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { kB } from "@/ui/figures";
 import { whole } from "@/ui/moments";
 
 /** The copies of the database, and one more on request. */
 const changed = useChanged();
-const backups = useQuery(queries.backups());
+const backups = useAsk(queries.backups());
 async function copy() {
   const made = await attempt(answer(api.POST("/backups")));
   if (made) say(`Backup ${made.name} made.`);

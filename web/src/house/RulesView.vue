@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import RuleNumber from "@/house/RuleNumber.vue";
@@ -9,6 +8,8 @@ import BackupList from "@/house/BackupList.vue";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { attempt, say } from "@/ui/messages";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk, useAskBeside } from "@/lib/useAsk";
+import AskGate from "@/ui/AskGate.vue";
 
 const tell = useChanged();
 /** Whose rules: "" the school's, else class or assignment and its id. */
@@ -19,7 +20,7 @@ const scope = computed(() => {
 });
 const classes = useClasses();
 const assignments = useAssignments();
-const rules = useQuery(computed(() => queries.rules(scope.value)));
+const rules = useAsk(computed(() => queries.rules(scope.value)));
 /** The rules under their headings; the limits only where an assignment can have them. */
 const groups = computed(() => {
   const by = new Map<string, Schemas["Rule"][]>();
@@ -39,7 +40,7 @@ const changed = computed(() =>
       .map((r) => [r.key, values.value[r.key] ?? ""]),
   ),
 );
-const presets = useQuery(queries.presets());
+const presets = useAsk(queries.presets());
 /** A room's rules as a start: nothing is kept before the teacher says so. */
 function start(key: string) {
   const preset = presets.data.value?.find((p) => p.key === key);
@@ -48,7 +49,7 @@ function start(key: string) {
   );
 }
 /** What the changes would change, asked for as they are typed. */
-const effects = useQuery(
+const effects = useAskBeside(
   computed(() => ({
     ...queries.effects(scope.value, changed.value, approvedToo.value),
     enabled: Object.keys(changed.value).length > 0,
@@ -116,8 +117,7 @@ const usual = computed(() => (whose.value ? "as above it" : "usual"));
   </div>
   <section v-if="Object.keys(changed).length" class="effects sheet" aria-live="polite">
     <h2>What this would change</h2>
-    <p v-if="effects.isError.value">{{ effects.error.value?.message }}</p>
-    <template v-else-if="effects.data.value">
+    <template v-if="effects.data.value">
       <p>
         <b class="num">{{ effects.data.value.pieces }}</b> pieces under way are touched<template
           v-if="effects.data.value.stopped"
@@ -163,7 +163,7 @@ const usual = computed(() => (whose.value ? "as above it" : "usual"));
     </dl>
   </template>
   <UnitsChoice />
-  <BackupList v-if="!whose" />
+  <AskGate v-if="!whose"><BackupList /></AskGate>
 </template>
 
 <style scoped>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, Problem, type Schemas } from "@/api/client";
 import KilnDrawing from "@/kiln/KilnDrawing.vue";
 import KilnForm from "@/kiln/KilnForm.vue";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { weekdays } from "@/lessons/days";
 import { useSession } from "@/lib/useSession";
 import PlaceLink from "@/ui/PlaceLink.vue";
@@ -13,7 +13,7 @@ import { mm } from "@/ui/figures";
 
 /** The kilns of the house: measures, shelves, posts; each drawn to scale. */
 type Kiln = Schemas["Kiln"];
-const kilns = useQuery(queries.kilns());
+const kilns = useAsk(queries.kilns());
 const changed = useChanged();
 const session = useSession();
 const teaches = computed(() => session.data.value?.role === "teacher");

@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { shelfName, type LoadPlan } from "@/kiln/shapes";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 
 /** What found no place, and why; and what more posts or shelves would admit. */
 const props = defineProps<{ plan: LoadPlan; level: number; teaches: boolean }>();
 const emit = defineEmits<{ put: [piece: string] }>();
 const wrong = computed(() => props.plan.breaches.filter((b) => !b.piece || !props.plan.levels[b.level]));
 const asked = ref(false);
-const gains = useQuery(
+const gains = useAsk(
   computed(() => ({ ...queries.loadGains(props.plan.load, props.plan.revision), enabled: asked.value })),
 );
 const elsewhere = computed(() =>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 
 /** What a load risks, by what came of earlier ones. It holds nothing back. */
 const props = defineProps<{ load: string }>();
-const risks = useQuery(computed(() => queries.risks(props.load)));
+const risks = useAsk(computed(() => queries.risks(props.load)));
 const v = computed(() => risks.data.value);
 const range = (low: number, high: number) => (low === high ? `${low}` : `${low} to ${high}`);
 </script>

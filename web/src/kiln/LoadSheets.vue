@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useRoute } from "vue-router";
 import ShelfPlan from "@/kiln/ShelfPlan.vue";
 import StackSide from "@/kiln/StackSide.vue";
 import { shelfName } from "@/kiln/shapes";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useScreen } from "@/lib/useScreen";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
@@ -16,7 +16,7 @@ import { saveDrawing } from "@/kiln/saveDrawing";
 /** A load on paper, bottom up: a shelf a page, with posts, marks and a list to tick. */
 const route = useRoute();
 const screen = useScreen();
-const query = useQuery(computed(() => queries.loadPlan(String(route.params.load))));
+const query = useAsk(computed(() => queries.loadPlan(String(route.params.load))));
 const plan = query.data;
 const colours = computed(() => (screen.colours === "chalk" ? "raw" : "fired"));
 const { print } = usePaper();

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import type { Piece, Schemas } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import PieceSketch from "@/ui/PieceSketch.vue";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { dayAndClock } from "@/ui/moments";
@@ -12,7 +12,7 @@ import { heat } from "@/ui/figures";
 const props = defineProps<{ load: Schemas["Load"]; pieces: Piece[]; hot: string; teaches: boolean }>();
 const emit = defineEmits<{ fire: [kiln?: string]; unload: []; back: []; takeOut: [piece: string] }>();
 /** Where nobody planned it, several kilns may be meant: what is said here the term learns from. */
-const kilns = useQuery(queries.kilns());
+const kilns = useAsk(queries.kilns());
 const usable = computed(() =>
   props.load.planned === undefined ? (kilns.data.value ?? []).filter((k) => !k.kiln.rests) : [],
 );

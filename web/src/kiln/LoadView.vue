@@ -18,6 +18,7 @@ import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import { ask, say } from "@/ui/messages";
 import { useKeys } from "@/ui/useKeys";
+import AskGate from "@/ui/AskGate.vue";
 
 /** A load by hand: the stack from the side, one shelf from above, and what found no place. */
 const route = useRoute();
@@ -140,17 +141,12 @@ useKeys(hand.keys);
           :teaches="teaches"
           :hand="hand"
         />
-        <LoadLeft v-if="!plan.firedAt" :plan="plan" :level="level" :teaches="teaches" @put="hand.put" />
-        <LoadRisks v-if="teaches" :load="id" />
+        <AskGate v-if="!plan.firedAt"
+          ><LoadLeft :plan="plan" :level="level" :teaches="teaches" @put="hand.put"
+        /></AskGate>
+        <AskGate v-if="teaches"><LoadRisks :load="id" /></AskGate>
         <LoadTiles v-if="teaches && plan.levels.length" :plan="plan" :act="load.act" />
       </aside>
-    </div>
-  </div>
-  <div v-else-if="load.error.value" class="head">
-    <div>
-      <h1>No plan</h1>
-      <p>{{ load.error.value.message }}</p>
-      <PlaceLink to="/kiln">Back to the kiln</PlaceLink>
     </div>
   </div>
 </template>

@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { useRouter } from "vue-router";
 import { answer, api, type Piece } from "@/api/client";
 import { useClasses } from "@/lib/useLists";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt } from "@/ui/messages";
 
 /** Plans a load of what may be fired to a cone, in one of the kilns. */
 const props = defineProps<{ cone: string; bisque?: boolean | undefined; pieces: Piece[] }>();
-const kilns = useQuery(queries.kilns());
+const kilns = useAsk(queries.kilns());
 const changed = useChanged();
 const router = useRouter();
 const usable = computed(() => (kilns.data.value ?? []).map((k) => k.kiln).filter((k) => !k.rests));
@@ -18,7 +18,7 @@ const chosen = ref("");
 const kiln = computed(() => chosen.value || usable.value[0]?.id || "");
 const busy = ref(false);
 /** Of one class alone, where the house fires each by itself. */
-const rules = useQuery(queries.rules({}));
+const rules = useAsk(queries.rules({}));
 const apart = computed(() => rules.data.value?.some((r) => r.key === "kilnClasses" && r.value === "apart"));
 const classes = useClasses();
 const waiting = computed(() => {

@@ -1,7 +1,8 @@
-import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { useQueryClient } from "@tanstack/vue-query";
 import { computed, toValue, type MaybeRefOrGetter } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { attempt } from "@/ui/messages";
 
 export type Act = Omit<Schemas["LoadPlanChange"], "revision">;
@@ -15,7 +16,7 @@ export type Act = Omit<Schemas["LoadPlanChange"], "revision">;
 export function useLoadPlan(load: MaybeRefOrGetter<string>) {
   const client = useQueryClient();
   const changed = useChanged();
-  const query = useQuery(
+  const query = useAsk(
     computed(() => ({
       ...queries.loadPlan(toValue(load)),
       refetchInterval: (q: { state: { data?: Schemas["LoadPlan"] } }) =>

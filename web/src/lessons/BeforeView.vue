@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
 import type { Schemas } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useSession } from "@/lib/useSession";
 import BrushRack from "@/lessons/BrushRack.vue";
 import HandList from "@/lessons/HandList.vue";
@@ -23,7 +23,7 @@ import { dateAndClock, day } from "@/ui/moments";
 /** Everything that a lesson needs before the first brush, to be ticked, or printed. */
 const route = useRoute();
 const key = computed(() => String(route.params.key));
-const query = useQuery(computed(() => queries.before(key.value)));
+const query = useAsk(computed(() => queries.before(key.value)));
 const data = computed(() => query.data.value);
 const { ticked, tick } = useTicks(key);
 const { print } = usePaper();
@@ -136,9 +136,6 @@ const open = computed(() => {
     </div>
     <BrushRack v-model="racking" />
   </template>
-  <p v-else-if="query.error.value" role="alert" class="sheet">
-    {{ query.error.value.message }} <PlaceLink to="/lessons">All lessons</PlaceLink>
-  </p>
 </template>
 
 <style scoped>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import BellRow from "@/lessons/BellRow.vue";
 import CycleFields from "@/lessons/CycleFields.vue";
 import { later, turns } from "@/lessons/days";
@@ -18,7 +19,7 @@ const client = useQueryClient();
 const changed = useChanged();
 const screen = useScreen();
 const classes = useClasses();
-const query = useQuery(queries.timetable());
+const query = useAsk(queries.timetable());
 const table = ref<Table>();
 const base = ref<Table>();
 const dirty = computed(() => JSON.stringify(table.value) !== JSON.stringify(base.value));

@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk, useAsks } from "@/lib/useAsk";
+import AskGate from "@/ui/AskGate.vue";
 
 /** Which brushes of the room carry which numbers: then they are put out and counted back by number. */
 const open = defineModel<boolean>({ required: true });
 const kinds = ["25 mm flat", "12 mm flat", "6 mm round", "2 mm liner", "soft fan"];
-const query = useQuery(queries.brushes());
+const asks = useAsks();
+const query = useAsk(queries.brushes());
 const changed = useChanged();
 const rows = ref<Schemas["NumberedBrushes"][]>([]);
 const refused = ref("");
@@ -33,35 +35,37 @@ async function save() {
 
 <template>
   <el-dialog v-model="open" title="Brushes by number" width="560px" align-center>
-    <p class="soft">
-      Where handles carry numbers, brushes are put out and counted back one by one. Without any line here they
-      are counted by kind.
-    </p>
-    <ul>
-      <li v-for="(r, i) in rows" :key="i" class="num">
-        <el-select v-model="r.brush" :aria-label="`Kind of line ${i + 1}`">
-          <el-option v-for="k in kinds" :key="k" :value="k" :label="k" />
-        </el-select>
-        <el-input-number
-          v-model="r.from"
-          :min="0"
-          :max="9999"
-          :controls="false"
-          :aria-label="`From, line ${i + 1}`"
-        />
-        <span>to</span>
-        <el-input-number
-          v-model="r.to"
-          :min="0"
-          :max="9999"
-          :controls="false"
-          :aria-label="`To, line ${i + 1}`"
-        />
-        <el-button text :aria-label="`Remove line ${i + 1}`" @click="rows.splice(i, 1)">Remove</el-button>
-      </li>
-    </ul>
-    <el-button @click="add">Add a kind</el-button>
-    <p v-if="refused" role="alert" class="refused">{{ refused }}</p>
+    <AskGate :asks="asks">
+      <p class="soft">
+        Where handles carry numbers, brushes are put out and counted back one by one. Without any line here
+        they are counted by kind.
+      </p>
+      <ul>
+        <li v-for="(r, i) in rows" :key="i" class="num">
+          <el-select v-model="r.brush" :aria-label="`Kind of line ${i + 1}`">
+            <el-option v-for="k in kinds" :key="k" :value="k" :label="k" />
+          </el-select>
+          <el-input-number
+            v-model="r.from"
+            :min="0"
+            :max="9999"
+            :controls="false"
+            :aria-label="`From, line ${i + 1}`"
+          />
+          <span>to</span>
+          <el-input-number
+            v-model="r.to"
+            :min="0"
+            :max="9999"
+            :controls="false"
+            :aria-label="`To, line ${i + 1}`"
+          />
+          <el-button text :aria-label="`Remove line ${i + 1}`" @click="rows.splice(i, 1)">Remove</el-button>
+        </li>
+      </ul>
+      <el-button @click="add">Add a kind</el-button>
+      <p v-if="refused" role="alert" class="refused">{{ refused }}</p>
+    </AskGate>
     <template #footer>
       <el-button @click="open = false">Cancel</el-button>
       <el-button type="primary" @click="save">Save</el-button>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import TableBack from "@/lessons/TableBack.vue";
 import TickLine from "@/lessons/TickLine.vue";
@@ -9,10 +8,11 @@ import { clearingOf } from "@/lib/clearing";
 import LeftoverLine from "@/ui/LeftoverLine.vue";
 import NumberChips from "@/ui/NumberChips.vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 
 /** What came out and must come back: the room's jars and brushes, then table by table as the tables tick it. */
 const props = defineProps<{ lesson: string }>();
-const query = useQuery(computed(() => queries.close(props.lesson)));
+const query = useAsk(computed(() => queries.close(props.lesson)));
 const data = computed(() => query.data.value);
 const lists = computed(() => data.value && clearingOf(data.value));
 const { ticked, tick } = useTicks(() => props.lesson);

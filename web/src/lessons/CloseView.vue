@@ -1,19 +1,20 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useRoute } from "vue-router";
 import NextLesson from "@/lessons/NextLesson.vue";
 import CloseList from "@/lessons/CloseList.vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { clock, dateAndClock } from "@/ui/moments";
+import AskGate from "@/ui/AskGate.vue";
 
 /** The end of a lesson: what comes back, what was done, what the next one begins with. */
 const route = useRoute();
 const key = computed(() => String(route.params.key));
-const query = useQuery(computed(() => queries.close(key.value)));
+const query = useAsk(computed(() => queries.close(key.value)));
 const data = computed(() => query.data.value);
 const { print } = usePaper();
 const done = computed(() => {
@@ -57,7 +58,7 @@ const lists = computed(() => {
     <div class="columns">
       <section class="sheet" aria-labelledby="back">
         <h2 id="back">What came out comes back</h2>
-        <CloseList :lesson="key" />
+        <AskGate><CloseList :lesson="key" /></AskGate>
       </section>
       <div>
         <section class="sheet" aria-labelledby="done">
@@ -71,7 +72,7 @@ const lists = computed(() => {
             <p v-else class="soft">{{ l.none }}</p>
           </div>
         </section>
-        <NextLesson :classes="data.lesson.classes" :after="data.lesson.rings" />
+        <AskGate><NextLesson :classes="data.lesson.classes" :after="data.lesson.rings" /></AskGate>
         <section v-if="data.unticked.length" class="left" aria-labelledby="unticked">
           <h2 id="unticked">Not ticked: first thing of the next lesson</h2>
           <ul>
@@ -81,9 +82,6 @@ const lists = computed(() => {
       </div>
     </div>
   </template>
-  <p v-else-if="query.error.value" role="alert" class="sheet">
-    {{ query.error.value.message }} <PlaceLink to="/lessons">All lessons</PlaceLink>
-  </p>
 </template>
 
 <style scoped>

@@ -8,12 +8,15 @@ import { later } from "@/lessons/days";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { day } from "@/ui/moments";
+import { useAsks } from "@/lib/useAsk";
+import AskGate from "@/ui/AskGate.vue";
 
 /** One lesson of the calendar: moved, cancelled, shared, as the bells have it again; or one more. */
 const props = defineProps<{ lesson?: Schemas["Lesson"]; date: string }>();
 const emit = defineEmits<{ close: [] }>();
 const changed = useChanged();
 const screen = useScreen();
+const asks = useAsks();
 const classes = useClasses();
 const one = props.lesson;
 const date = ref(one?.date ?? props.date);
@@ -59,28 +62,30 @@ const back = () => send({ is: "usual" }, "The lesson is as the bells have it.");
 
 <template>
   <el-dialog :model-value="true" :title="title" width="520px" align-center @close="emit('close')">
-    <p v-if="one && one.is !== 'cancelled'" class="to">
-      <PlaceLink :to="`/lessons/${one.key}`">What fits into this lesson</PlaceLink>
-    </p>
-    <form id="lesson" class="fields" @submit.prevent="keep">
-      <label>Day <input v-model="date" type="date" required /></label>
-      <label>Begins <input v-model="starts" type="time" required /></label>
-      <label>Ends <input v-model="ends" type="time" required /></label>
-      <label class="wide"
-        >Classes
-        <el-select
-          v-model="of"
-          multiple
-          aria-label="Classes of the lesson"
-          placeholder="One class, or several at once"
-        >
-          <el-option v-for="c in classes.taught.value" :key="c.id" :value="c.id" :label="c.name" />
-        </el-select>
-      </label>
-      <label class="wide"
-        >Note <input v-model="note" maxlength="200" placeholder="Why, for whoever reads it"
-      /></label>
-    </form>
+    <AskGate :asks="asks">
+      <p v-if="one && one.is !== 'cancelled'" class="to">
+        <PlaceLink :to="`/lessons/${one.key}`">What fits into this lesson</PlaceLink>
+      </p>
+      <form id="lesson" class="fields" @submit.prevent="keep">
+        <label>Day <input v-model="date" type="date" required /></label>
+        <label>Begins <input v-model="starts" type="time" required /></label>
+        <label>Ends <input v-model="ends" type="time" required /></label>
+        <label class="wide"
+          >Classes
+          <el-select
+            v-model="of"
+            multiple
+            aria-label="Classes of the lesson"
+            placeholder="One class, or several at once"
+          >
+            <el-option v-for="c in classes.taught.value" :key="c.id" :value="c.id" :label="c.name" />
+          </el-select>
+        </label>
+        <label class="wide"
+          >Note <input v-model="note" maxlength="200" placeholder="Why, for whoever reads it"
+        /></label>
+      </form>
+    </AskGate>
     <template #footer>
       <el-button v-if="departs" @click="back">Restore as the bells have it</el-button>
       <el-button v-if="one && one.is !== 'cancelled'" @click="cancel">{{

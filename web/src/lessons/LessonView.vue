@@ -1,20 +1,21 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useRoute } from "vue-router";
 import type { Schemas } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useNow } from "@/lib/useNow";
 import CourseBoard from "@/lessons/CourseBoard.vue";
 import RemedyList from "@/lessons/RemedyList.vue";
 import RightNow from "@/lessons/RightNow.vue";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { clock, dateAndClock, day } from "@/ui/moments";
+import AskGate from "@/ui/AskGate.vue";
 
 /** One lesson: who does what when, what is finished today, and who needs more time than there is. */
 const route = useRoute();
 const key = computed(() => String(route.params.key));
-const query = useQuery(computed(() => queries.course(key.value)));
+const query = useAsk(computed(() => queries.course(key.value)));
 const course = computed(() => query.data.value);
 const now = useNow();
 
@@ -88,7 +89,7 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
         }}</PlaceLink>
       </nav>
     </div>
-    <RightNow v-if="runs && course.pieces.length" :lesson="course.lesson.key" />
+    <AskGate v-if="runs && course.pieces.length"><RightNow :lesson="course.lesson.key" /></AskGate>
     <p v-if="!course.pieces.length" class="sheet none">
       Nothing of this class waits for glaze. <PlaceLink to="/plan">Give it an assignment</PlaceLink>, or open
       <PlaceLink to="/lessons">another lesson</PlaceLink>.
@@ -127,9 +128,6 @@ const later = (c: Schemas["LessonCourse"]) => c.lessons.slice(1, 4);
       </div>
     </div>
   </template>
-  <p v-else-if="query.error.value" role="alert" class="sheet none">
-    {{ query.error.value.message }} <PlaceLink to="/lessons">All lessons</PlaceLink>
-  </p>
 </template>
 
 <style scoped>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import CalendarFile from "@/lessons/CalendarFile.vue";
@@ -12,12 +12,13 @@ import ShortJars from "@/lessons/ShortJars.vue";
 import WeekRow from "@/lessons/WeekRow.vue";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { day } from "@/ui/moments";
+import AskGate from "@/ui/AskGate.vue";
 
 /** The calendar of the term by week: what the bells have, and every day that departs from them. */
 const screen = useScreen();
 const session = useSession();
 const mayChange = computed(() => session.data.value?.role === "teacher");
-const table = useQuery(queries.timetable());
+const table = useAsk(queries.timetable());
 /** Without a term, what lies around today. */
 const openWeeks = 18;
 const first = computed(() => table.data.value?.from && mondayOf(table.data.value.from));
@@ -27,7 +28,7 @@ const span = computed(() => {
   const days = (Date.parse(mondayOf(to)) - Date.parse(mondayOf(from))) / 86_400_000 + 7;
   return Math.min(days, 54 * 7);
 });
-const query = useQuery(
+const query = useAsk(
   computed(() => ({ ...queries.lessons(span.value, first.value || undefined), enabled: !!table.data.value })),
 );
 const data = computed(() => query.data.value);
@@ -84,7 +85,7 @@ const term = computed(() => {
     No lesson yet. <PlaceLink to="/lessons/bells">Set the bells of a week</PlaceLink>, or bring the calendar
     of the school office: tablets then serve the right class by themselves.
   </p>
-  <ShortJars v-else-if="data" />
+  <AskGate v-else-if="data"><ShortJars /></AskGate>
   <div v-if="data && !empty" class="board" :style="{ '--columns': columns }">
     <button v-if="past && !earlier" type="button" class="earlier" @click="earlier = true">
       Show the {{ past === 1 ? "week" : `${past} weeks` }} before

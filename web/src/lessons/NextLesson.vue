@@ -1,18 +1,18 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { mL } from "@/ui/figures";
 import { dateAndClock } from "@/ui/moments";
 
 /** What is to be prepared for the next lesson of a class. */
 const props = defineProps<{ classes: string[]; after: string }>();
-const around = useQuery(computed(() => queries.around(props.classes[0] ?? "")));
+const around = useAsk(computed(() => queries.around(props.classes[0] ?? "")));
 const next = computed(() =>
   around.data.value?.next.find((l) => Date.parse(l.begins) >= Date.parse(props.after)),
 );
-const query = useQuery(computed(() => ({ ...queries.before(next.value?.key ?? ""), enabled: !!next.value })));
+const query = useAsk(computed(() => ({ ...queries.before(next.value?.key ?? ""), enabled: !!next.value })));
 const data = computed(() => query.data.value);
 const lines = computed(() => {
   const d = data.value;

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { byTable, nextOf, tableSays, taskSays, waitSays, waitUntil } from "@/lib/route";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
@@ -12,7 +12,7 @@ import { useKeys } from "@/ui/useKeys";
 
 /** A lesson that runs: who waits for what, who has nothing to do, what will not be finished. */
 const props = defineProps<{ lesson: string }>();
-const query = useQuery(computed(() => queries.route(props.lesson)));
+const query = useAsk(computed(() => queries.route(props.lesson)));
 const route = computed(() => query.data.value);
 const turns = computed(() => route.value?.turns ?? []);
 const waiting = computed(() => turns.value.filter((t) => t.waits));

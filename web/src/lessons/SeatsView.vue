@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { useQueryClient } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useClasses } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
@@ -23,7 +24,7 @@ const client = useQueryClient();
 const classes = useClasses();
 const { print } = usePaper();
 const teacher = computed(() => session.data.value?.role === "teacher");
-const query = useQuery(
+const query = useAsk(
   computed(() => ({ ...queries.seating(screen.classId), enabled: screen.classId !== "" })),
 );
 const data = computed(() => (screen.classId ? query.data.value : undefined));

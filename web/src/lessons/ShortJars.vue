@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import NearJars from "@/lessons/NearJars.vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { mL } from "@/ui/figures";
 import { dateAndClock } from "@/ui/moments";
 
 /** What will be short today and on the next day with lessons, over all classes, while there is time to see to it. */
-const query = useQuery(queries.shortages(1));
+const query = useAsk(queries.shortages(1));
 const all = computed(() => query.data.value ?? []);
 </script>
 

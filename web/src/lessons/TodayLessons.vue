@@ -1,20 +1,18 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useNow } from "@/lib/useNow";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { mL } from "@/ui/figures";
 import { soon } from "@/ui/moments";
 
 /** The lesson that runs and the one that comes, each with what it wants first. */
-const around = useQuery(queries.around(""));
+const around = useAsk(queries.around(""));
 const now = useNow();
 const runs = computed(() => around.data.value?.now);
 const next = computed(() => around.data.value?.next[0]);
-const before = useQuery(
-  computed(() => ({ ...queries.before(next.value?.key ?? ""), enabled: !!next.value })),
-);
+const before = useAsk(computed(() => ({ ...queries.before(next.value?.key ?? ""), enabled: !!next.value })));
 const left = computed(() => before.data.value?.left ?? []);
 const short = computed(() => before.data.value?.glazes.filter((g) => g.short) ?? []);
 /** What is to be done for it. */

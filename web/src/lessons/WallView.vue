@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useNow } from "@/lib/useNow";
 import { useLocalStorage } from "@vueuse/core";
 import PlaceLink from "@/ui/PlaceLink.vue";
@@ -15,10 +15,10 @@ const route = useRoute();
 const router = useRouter();
 const key = computed(() => String(route.params.key));
 const now = useNow();
-const query = useQuery(computed(() => queries.before(key.value)));
+const query = useAsk(computed(() => queries.before(key.value)));
 const data = computed(() => query.data.value);
-const ends = useQuery(computed(() => queries.close(key.value)));
-const pieces = useQuery(queries.pieces(""));
+const ends = useAsk(computed(() => queries.close(key.value)));
+const pieces = useAsk(queries.pieces(""));
 const names = useLocalStorage("wall-names", false);
 useKeys({ n: () => (names.value = !names.value), Escape: () => router.push(`/lessons/${key.value}`) });
 

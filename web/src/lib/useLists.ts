@@ -1,16 +1,16 @@
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 
-export const useToday = () => useQuery(queries.today());
-export const useTiles = () => useQuery(queries.tiles("code"));
-export const useClays = () => useQuery(queries.clays());
-export const useLoads = () => useQuery(queries.loads());
-export const useGuide = () => useQuery(queries.guide());
+export const useToday = () => useAsk(queries.today());
+export const useTiles = () => useAsk(queries.tiles("code"));
+export const useClays = () => useAsk(queries.clays());
+export const useLoads = () => useAsk(queries.loads());
+export const useGuide = () => useAsk(queries.guide());
 
 /** The assignments that are worked on, those that are over, and each by its id. */
 export function useAssignments() {
-  const query = useQuery(queries.assignments());
+  const query = useAsk(queries.assignments());
   const every = computed(() => query.data.value ?? []);
   return {
     ...query,
@@ -22,14 +22,14 @@ export function useAssignments() {
 
 /** The jars of the room, and each by its code. */
 export function useGlazes() {
-  const query = useQuery(queries.glazes());
+  const query = useAsk(queries.glazes());
   const byCode = computed(() => new Map((query.data.value ?? []).map((g) => [g.code, g])));
   return { ...query, byCode };
 }
 
 /** The classes that are taught, those that are archived, and each by its id. */
 export function useClasses() {
-  const query = useQuery(queries.classes());
+  const query = useAsk(queries.classes());
   const every = computed(() => query.data.value ?? []);
   return {
     ...query,

@@ -1,6 +1,6 @@
-import { useQuery } from "@tanstack/vue-query";
 import { computed, toValue, type MaybeRefOrGetter } from "vue";
 import { queries } from "@/lib/queries";
+import { useAskBeside } from "@/lib/useAsk";
 
 /**
  * All about one piece: drawing, band, record. Asks for nothing while there is no id.
@@ -8,5 +8,5 @@ import { queries } from "@/lib/queries";
  * @example const detail = usePiece(() => props.id)
  */
 export function usePiece(id: MaybeRefOrGetter<string | undefined>) {
-  return useQuery(computed(() => ({ ...queries.piece(toValue(id) ?? ""), enabled: !!toValue(id) })));
+  return useAskBeside(computed(() => ({ ...queries.piece(toValue(id) ?? ""), enabled: !!toValue(id) })));
 }

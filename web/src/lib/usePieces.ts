@@ -1,15 +1,16 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { useMutation, useQueryClient } from "@tanstack/vue-query";
 import { computed, watch } from "vue";
 import { answer, api, newId, Problem, type EventIn, type Stage } from "@/api/client";
 import { patchPieces } from "@/lib/useLive";
 import { useScreen } from "@/lib/useScreen";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { say } from "@/ui/messages";
 
 /** The pieces of the chosen class, of all classes where none is chosen. */
 export function usePieces(stage?: Stage) {
   const screen = useScreen();
-  const query = useQuery(computed(() => queries.pieces(screen.classId)));
+  const query = useAsk(computed(() => queries.pieces(screen.classId)));
   watch(query.data, (list) => list && screen.tellTime(list.now), { immediate: true });
   const pieces = computed(() => (query.data.value?.pieces ?? []).filter((p) => !stage || p.stage === stage));
   return { ...query, pieces };
@@ -17,7 +18,7 @@ export function usePieces(stage?: Stage) {
 
 /** The pieces of an assignment, over or not, whatever class is chosen on the screen. */
 export function usePiecesOf(assignment: () => { id: string; class: string; over?: boolean } | undefined) {
-  const query = useQuery(
+  const query = useAsk(
     computed(() => {
       const of = assignment();
       return { ...(of?.over ? queries.over : queries.pieces)(of?.class ?? ""), enabled: !!of };

@@ -1,12 +1,13 @@
-import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { useQueryClient } from "@tanstack/vue-query";
 import { computed, watch } from "vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useScreen } from "@/lib/useScreen";
 
 /** Who is here, and whether the school is set up. */
 export function useSession() {
   const screen = useScreen();
-  const query = useQuery(queries.session());
+  const query = useAsk(queries.session());
   watch(query.data, (session) => session && screen.tellTime(session.now), { immediate: true });
   return query;
 }

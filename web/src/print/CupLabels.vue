@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useRoute } from "vue-router";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
 import PlaceLink from "@/ui/PlaceLink.vue";
@@ -11,7 +11,7 @@ import { date, dateAndClock } from "@/ui/moments";
 /** Labels for the cups that are poured for a lesson: code, name, date; one for each cup. */
 const route = useRoute();
 const key = computed(() => String(route.params.key));
-const query = useQuery(computed(() => queries.before(key.value)));
+const query = useAsk(computed(() => queries.before(key.value)));
 const data = computed(() => query.data.value);
 const { print } = usePaper();
 const labels = computed(() =>
@@ -46,9 +46,6 @@ const labels = computed(() =>
     </ul>
     <p v-if="!labels.length" class="soft">Nothing is poured for this lesson.</p>
   </template>
-  <p v-else-if="query.error.value" role="alert" class="sheet">
-    {{ query.error.value.message }} <PlaceLink to="/lessons">All lessons</PlaceLink>
-  </p>
 </template>
 
 <style scoped>

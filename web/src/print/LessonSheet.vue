@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useRoute } from "vue-router";
 import { spans } from "@/lib/clearing";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { byTable, tableSays, taskSays } from "@/lib/route";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
@@ -15,15 +15,15 @@ import { clock, dateAndClock } from "@/ui/moments";
 const route = useRoute();
 const key = computed(() => String(route.params.key));
 const { print } = usePaper();
-const before = useQuery(computed(() => queries.before(key.value)));
-const course = useQuery(computed(() => queries.route(key.value)));
-const close = useQuery(computed(() => queries.close(key.value)));
-const pieces = useQuery(queries.pieces(""));
+const before = useAsk(computed(() => queries.before(key.value)));
+const course = useAsk(computed(() => queries.route(key.value)));
+const close = useAsk(computed(() => queries.close(key.value)));
+const pieces = useAsk(queries.pieces(""));
 const data = computed(() => before.data.value);
 const assignment = computed(
   () => pieces.data.value?.pieces.find((p) => p.id === data.value?.hand[0]?.piece)?.assignment ?? "",
 );
-const kit = useQuery(computed(() => ({ ...queries.kit(assignment.value), enabled: !!assignment.value })));
+const kit = useAsk(computed(() => ({ ...queries.kit(assignment.value), enabled: !!assignment.value })));
 const tables = computed(() => byTable(course.data.value?.turns ?? []));
 const doing = (tasks: NonNullable<typeof course.data.value>["turns"][number]["tasks"]) =>
   tasks
@@ -105,7 +105,6 @@ const doing = (tasks: NonNullable<typeof course.data.value>["turns"][number]["ta
       </section>
     </div>
   </template>
-  <p v-else-if="before.error.value" role="alert" class="sheet">{{ before.error.value.message }}</p>
 </template>
 
 <style scoped>

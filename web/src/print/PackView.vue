@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQueries, useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { useRoute } from "vue-router";
 import { queries } from "@/lib/queries";
+import { useAsk, useAskEach } from "@/lib/useAsk";
 import BoxNote, { type Packed } from "@/print/BoxNote.vue";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
@@ -14,9 +14,9 @@ import { dateAndClock } from "@/ui/moments";
 const route = useRoute();
 const key = computed(() => String(route.params.key));
 const { print } = usePaper();
-const lesson = useQuery(computed(() => queries.before(key.value)));
-const pieces = useQuery(queries.pieces(""));
-const assignments = useQuery(queries.assignments());
+const lesson = useAsk(computed(() => queries.before(key.value)));
+const pieces = useAsk(queries.pieces(""));
+const assignments = useAsk(queries.assignments());
 const what = ref<"glaze" | "keep">("glaze");
 const each = ref(6);
 const mine = computed(() =>
@@ -29,7 +29,7 @@ const going = computed(() =>
 );
 /** What each takes along, from the plans: asked for by assignment. */
 const shown = computed(() => [...new Set(going.value.map((p) => p.assignment))]);
-const kits = useQueries({ queries: computed(() => shown.value.map((id) => queries.kit(id))) });
+const kits = useAskEach({ queries: computed(() => shown.value.map((id) => queries.kit(id))) });
 const kitOf = (id: string) => kits.value.flatMap((k) => k.data?.pieces ?? []).find((k) => k.id === id);
 const titles = computed(() => new Map(assignments.data.value?.map((a) => [a.id, a.name])));
 const boxes = computed(() => {
@@ -88,9 +88,6 @@ const choices = [
       :of="boxes.length"
     />
   </template>
-  <p v-else-if="lesson.error.value" role="alert" class="sheet none">
-    {{ lesson.error.value.message }} <PlaceLink to="/lessons">All lessons</PlaceLink>
-  </p>
 </template>
 
 <style scoped>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import ClassOverview from "@/print/ClassOverview.vue";
 import FoodSheet from "@/print/FoodSheet.vue";
@@ -13,6 +12,7 @@ import { useAssignments, useClasses } from "@/lib/useLists";
 import { usePaper } from "@/print/usePaper";
 import { usePiecesOf } from "@/lib/usePieces";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import PlaceLink from "@/ui/PlaceLink.vue";
 
 /** What goes on paper beside the record sheets: overview, substitute's sheet, kits, labels. */
@@ -23,7 +23,7 @@ const classes = useClasses();
 const assignment = computed(() => assignments.byId.value.get(props.id));
 const className = computed(() => classes.byId.value.get(assignment.value?.class ?? "")?.name ?? "");
 const mine = usePiecesOf(() => assignment.value);
-const kit = useQuery(computed(() => queries.kit(props.id)));
+const kit = useAsk(computed(() => queries.kit(props.id)));
 const kinds = {
   overview: ["Class overview", "Every plan of the class, to hang beside the bench."],
   substitute: ["For the substitute", "One page: what to put out, what is open, and how this house does it."],

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import type { SurfaceState } from "@/api/client";
 import HalfSection from "@/ui/HalfSection.vue";
@@ -9,6 +8,7 @@ import { usePaper } from "@/print/usePaper";
 import { usePiecesOf } from "@/lib/usePieces";
 import { stackOf, wayOf } from "@/lib/stack";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { mm } from "@/ui/figures";
 
@@ -19,7 +19,7 @@ const classes = useClasses();
 const glazes = useGlazes();
 const assignment = computed(() => assignments.byId.value.get(props.id));
 const mine = usePiecesOf(() => assignment.value);
-const form = useQuery(
+const form = useAsk(
   computed(() => ({
     ...queries.sketch({ form: assignment.value?.form ?? "", measures: assignment.value?.measures ?? {} }),
     enabled: !!assignment.value,

@@ -15,6 +15,7 @@ import CameraButton from "@/ui/CameraButton.vue";
 import HalfSection from "@/ui/HalfSection.vue";
 import StepBar from "@/ui/StepBar.vue";
 import { useKeys } from "@/ui/useKeys";
+import AskGate from "@/ui/AskGate.vue";
 
 /** The cart: what came out, said piece by piece, or for all that are sound at once. */
 const screen = useScreen();
@@ -145,7 +146,7 @@ useKeys(() => Object.fromEntries(faults.value.map((f) => [f.key, () => void cart
           Sharp drips are ground off before it leaves the room: eye protection, a mask, and wet.
         </li>
       </ul>
-      <PieceWhy v-if="piece.outcome?.faults.length && teaches" :piece="piece" />
+      <AskGate v-if="piece.outcome?.faults.length && teaches"><PieceWhy :piece="piece" /></AskGate>
     </section>
     <aside class="keys">
       <div role="group" aria-label="As a whole" class="whole">

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import ResultsTabs from "@/results/ResultsTabs.vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useClasses } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import PaperChoice from "@/print/PaperChoice.vue";
@@ -13,7 +13,7 @@ import { usePaper } from "@/print/usePaper";
 /** Faults by their cause, nameless, for the wall or the projector, and what a class should watch. */
 const screen = useScreen();
 const classes = useClasses();
-const gallery = useQuery(computed(() => queries.faults(screen.classId)));
+const gallery = useAsk(computed(() => queries.faults(screen.classId)));
 const { pieces } = usePieces();
 const byId = computed(() => new Map(pieces.value.map((p) => [p.id, p])));
 const { print } = usePaper();

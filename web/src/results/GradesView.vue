@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from "vue";
-import { useQuery } from "@tanstack/vue-query";
 import GradeDetail from "@/results/GradeDetail.vue";
 import ResultsTabs from "@/results/ResultsTabs.vue";
 import RubricForm from "@/results/RubricForm.vue";
 import { stands, useGrades, type What } from "@/results/useGrades";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
@@ -33,7 +33,7 @@ const grades = useGrades(
   () => what.value,
 );
 const { rows, at, row, scale } = grades;
-const unglazed = useQuery(computed(() => queries.unglazed(screen.classId)));
+const unglazed = useAsk(computed(() => queries.unglazed(screen.classId)));
 const whats = [
   { key: "made" as const, name: "The made piece", means: "Given when it is back from bisque" },
   { key: "glazing" as const, name: "Its glazing", means: "Given when it is out of the kiln" },

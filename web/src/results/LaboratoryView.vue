@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import LabMatrix from "@/results/LabMatrix.vue";
@@ -7,6 +6,7 @@ import LabSpot from "@/results/LabSpot.vue";
 import ResultsTabs from "@/results/ResultsTabs.vue";
 import { sayStack } from "@/lib/stack";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
 import PlaceLink from "@/ui/PlaceLink.vue";
@@ -18,7 +18,7 @@ const session = useSession();
 const screen = useScreen();
 const teaches = computed(() => session.data.value?.role === "teacher");
 const changed = useChanged();
-const lab = useQuery(queries.laboratory());
+const lab = useAsk(queries.laboratory());
 const blanks = computed(() => lab.data.value?.blanks ?? []);
 const open = computed(() => lab.data.value?.offers.filter((o) => !o.declined) ?? []);
 const declined = computed(() => lab.data.value?.offers.filter((o) => o.declined) ?? []);

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, nextTick, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { answer, api, type Schemas } from "@/api/client";
 import PieceBoxes from "@/results/PieceBoxes.vue";
 import { usePieceBoxes } from "@/results/usePieceBoxes";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { usePiece } from "@/lib/usePiece";
 import { usePieces } from "@/lib/usePieces";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
@@ -27,9 +27,9 @@ const router = useRouter();
 const changed = useChanged();
 const { pieces: live } = usePieces();
 const id = computed(() => (route.params.photo as string | undefined) ?? "");
-const kept = useQuery(computed(() => ({ ...queries.aPhotograph(id.value), enabled: !!id.value })));
+const kept = useAsk(computed(() => ({ ...queries.aPhotograph(id.value), enabled: !!id.value })));
 const photo = computed(() => (id.value ? kept.data.value : undefined));
-const boards = useQuery(queries.boards());
+const boards = useAsk(queries.boards());
 const only = computed(() => photo.value?.piece);
 /** Whose picture it is, also where its assignment has ended. */
 const one = usePiece(() => only.value);
@@ -148,11 +148,8 @@ const ready = computed(() => boxes.whole.value.length + boxes.surfaces.value.len
     <span>{{ upload.sent.value === 1 ? "Decoding" : "Sending" }} {{ upload.name.value }}</span>
     <el-button @click="upload.stop">Stop</el-button>
   </div>
-  <p v-if="id && kept.error.value" class="empty" role="alert">
-    {{ kept.error.value.message }} <PlaceLink to="/results/read">Choose another photograph.</PlaceLink>
-  </p>
   <KeptPhotographs
-    v-else-if="!id && boards.data.value?.length"
+    v-if="!id && boards.data.value?.length"
     :photos="boards.data.value"
     @open="router.push(`/results/read/${$event.id}`)"
     @drop="drop"

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import type { Piece } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 
 /** Why the faults of a piece came: likely causes, each with its evidence and what it rests on. */
 const props = defineProps<{ piece: Piece }>();
-const why = useQuery(computed(() => queries.why(props.piece.id, props.piece.seq)));
+const why = useAsk(computed(() => queries.why(props.piece.id, props.piece.seq)));
 const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const hundred = (odds: number) => Math.max(1, Math.min(99, Math.round(odds * 100)));
 </script>

@@ -12,6 +12,7 @@ import PieceSketch from "@/ui/PieceSketch.vue";
 import { useChanged } from "@/lib/queries";
 import CameraButton from "@/ui/CameraButton.vue";
 import ConeSelect from "@/ui/ConeSelect.vue";
+import AskGate from "@/ui/AskGate.vue";
 
 /** One fired piece: what came of it, its maker's opinion, and a way to make a tile of it. */
 const props = defineProps<{ piece: Piece }>();
@@ -82,7 +83,7 @@ async function makeTile() {
         >It came out: <b>{{ piece.outcome?.says }}</b>.</template
       >
     </p>
-    <PieceWhy v-if="piece.outcome?.faults.length && teaches" :piece="piece" />
+    <AskGate v-if="piece.outcome?.faults.length && teaches"><PieceWhy :piece="piece" /></AskGate>
     <p v-if="piece.stood" class="soft">It stood in {{ piece.stood }}.</p>
     <PiecePictures v-if="piece.pictures.length" :piece="piece" />
     <CameOut :piece="piece" />

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import ResultCard from "@/results/ResultCard.vue";
 import ResultsTabs from "@/results/ResultsTabs.vue";
 import { answer, api, type Piece } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { useLog, usePieces } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
@@ -20,7 +20,7 @@ const assignments = useAssignments();
 const classes = useClasses();
 const { pieces, isPending } = usePieces();
 const over = ref(false);
-const ended = useQuery(computed(() => ({ ...queries.over(screen.classId), enabled: over.value })));
+const ended = useAsk(computed(() => ({ ...queries.over(screen.classId), enabled: over.value })));
 const every = computed(() => [...pieces.value, ...(over.value ? (ended.data.value?.pieces ?? []) : [])]);
 const shown = computed(() => every.value.filter((p) => p.stage === "results" || p.stage === "done"));
 /** Pieces with sharp drips that nobody ground off. */

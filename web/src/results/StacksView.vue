@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import ResultsTabs from "@/results/ResultsTabs.vue";
 import { sayStack } from "@/lib/stack";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useSession } from "@/lib/useSession";
 import StackRow from "@/results/StackRow.vue";
 import { attempt, say } from "@/ui/messages";
@@ -15,7 +15,7 @@ type Stack = Schemas["StackRecord"];
 const session = useSession();
 const teaches = computed(() => session.data.value?.role === "teacher");
 const changed = useChanged();
-const stacks = useQuery(queries.stacks());
+const stacks = useAsk(queries.stacks());
 const search = ref("");
 const shown = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean);

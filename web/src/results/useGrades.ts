@@ -1,8 +1,8 @@
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { inTurn } from "@/lib/inTurn";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { attempt, say } from "@/ui/messages";
 
 export type GradeRow = Schemas["GradeRow"];
@@ -19,7 +19,7 @@ export const stands: { stand: Stand; key: string; name: string }[] = [
 /** The grades of an assignment: proposed by the record, given by the teacher. */
 export function useGrades(assignment: () => string, what: () => What) {
   const changed = useChanged();
-  const query = useQuery(
+  const query = useAsk(
     computed(() => ({ ...queries.grades(assignment(), what()), enabled: !!assignment() })),
   );
   const rows = computed(() => query.data.value?.rows ?? []);

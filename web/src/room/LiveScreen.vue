@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useLive } from "@/lib/useLive";
 import TabletsDrawer from "@/room/TabletsDrawer.vue";
+import NoticeLine from "@/ui/NoticeLine.vue";
 
 /** What runs on every screen of the teacher's side: it hears what others do, and holds the tablets. */
 const { live } = useLive();
@@ -8,17 +9,7 @@ const { live } = useLive();
 
 <template>
   <TabletsDrawer />
-  <p v-if="!live" class="quiet" role="status">Not in touch with the server: what others do is not shown.</p>
+  <NoticeLine>
+    <p v-if="!live" role="status">Not in touch with the server: what others do is not shown.</p>
+  </NoticeLine>
 </template>
-
-<style scoped>
-.quiet {
-  position: fixed;
-  right: 12px;
-  bottom: 12px;
-  background: #fff;
-  border: 2px solid var(--ink);
-  padding: 6px 12px;
-  z-index: 5;
-}
-</style>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 
 /** How the teacher's own tablet or phone comes to the teacher's side, and what it has to show. */
-const { data: trust } = useQuery(queries.trust());
+const { data: trust } = useAsk(queries.trust());
 /** The fingerprint in rows of eight pairs, to be compared row by row. */
 const rows = computed(() => trust.value?.authority?.fingerprint.match(/(.. ?){8}/g) ?? []);
 </script>

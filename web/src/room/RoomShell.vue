@@ -3,10 +3,11 @@ import { computed, defineAsyncComponent, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { useScreen } from "@/lib/useScreen";
 import { useSession } from "@/lib/useSession";
-import { beside, stages, type Place } from "@/places";
+import { beside, places, stages, type Place } from "@/places";
 import PieceRecord from "@/record/PieceRecord.vue";
 import DoorView from "@/room/DoorView.vue";
 import { say } from "@/ui/messages";
+import AskGate from "@/ui/AskGate.vue";
 import ShortcutHelp from "@/ui/ShortcutHelp.vue";
 import TheRail from "@/ui/TheRail.vue";
 import TopBar from "@/ui/TopBar.vue";
@@ -30,6 +31,12 @@ watch(
   },
 );
 
+/** Where the open place belongs to: it leads back from what is not there. */
+const above = computed(() => {
+  const stage = `/${route.path.split("/")[1]}`;
+  return places.find((p) => p.path === stage && p.path !== route.path);
+});
+
 function lead(place: Place) {
   const role = session.data.value?.role;
   if (open.value && role && place.roles.includes(role)) void router.push(place.path);
@@ -48,7 +55,9 @@ useKeys({
     <a class="skip" href="#main">Skip to the content</a>
     <TheRail />
     <TopBar />
-    <main id="main" tabindex="-1"><RouterView /></main>
+    <main id="main" tabindex="-1">
+      <AskGate :key="route.matched[0]?.path" :back="above"><RouterView /></AskGate>
+    </main>
     <ShortcutHelp />
     <LiveScreen />
     <PieceRecord v-if="screen.record" :id="screen.record" @close="screen.record = ''" />
@@ -64,7 +73,7 @@ useKeys({
 }
 main {
   grid-area: main;
-  padding: 18px 26px 48px;
+  padding: 18px 26px calc(48px + var(--notices));
   min-width: 0;
 }
 main:focus {
@@ -87,7 +96,7 @@ main:focus {
     grid-template-columns: 104px 1fr;
   }
   main {
-    padding: 14px;
+    padding: 14px 14px calc(14px + var(--notices));
   }
 }
 /* In the hand: the rail lies under the thumb, and the work has the whole width. */
@@ -97,7 +106,7 @@ main:focus {
     grid-template-areas: "top" "main" "rail";
   }
   main {
-    padding: 10px 10px 76px;
+    padding: 10px 10px calc(76px + var(--notices));
   }
 }
 @media print {

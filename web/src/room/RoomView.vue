@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { answer, api } from "@/api/client";
 import { useRoom } from "@/room/useRoom";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
@@ -15,7 +15,7 @@ import OwnDevice from "@/room/OwnDevice.vue";
 const screen = useScreen();
 const { room, keep } = useRoom();
 const teaches = useTeaches();
-const around = useQuery(queries.around(""));
+const around = useAsk(queries.around(""));
 const helper = ref("");
 async function damp() {
   keep(await attempt(answer(api.PUT("/room/damp", { body: { damp: !room.value?.damp } }))));

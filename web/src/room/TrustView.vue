@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { clockOff, useTrusted } from "@/room/useTrusted";
 
 /**
  * How another machine comes to the teacher's side. The fingerprint stands on the teacher's
  * screen alone: whoever stood in the way of this page could show another one on it.
  */
-const { data: trust, error } = useQuery(queries.trust());
+const { data: trust, error } = useAsk(queries.trust());
 const { trusted, look } = useTrusted(() => trust.value?.links ?? []);
 const here = computed(() => location.protocol === "https:");
 const off = computed(() => trust.value && clockOff(new Date(trust.value.now), new Date()));

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, onMounted, ref } from "vue";
 import type { PieceDetail, SurfaceState } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { useAskBeside } from "@/lib/useAsk";
 import { estimateOf } from "@/round/estimate";
 import { useTurntable, type Standing } from "@/round/useTurntable";
 import HalfSection from "@/ui/HalfSection.vue";
@@ -17,9 +17,9 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ other: []; close: [] }>();
 const canvas = ref<HTMLCanvasElement>();
-const round = useQuery(queries.round(props.detail.piece.id));
+const round = useAskBeside(queries.round(props.detail.piece.id));
 /** What thin coats of one glaze come out as, where strips of it were fired on this clay at this cone. */
-const covers = useQuery(queries.covers(props.detail.piece.id));
+const covers = useAskBeside(queries.covers(props.detail.piece.id));
 const clayOf = computed(() => new Map(props.detail.surfaces.map((s) => [s.id, s.clay])));
 const estimated = computed(() => {
   const told = new Map<string, string>();

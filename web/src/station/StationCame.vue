@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import type { Piece } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { sayStack, stackOf } from "@/lib/stack";
 import StationCamera from "@/station/StationCamera.vue";
 import { useTablet } from "@/station/useStation";
@@ -14,7 +14,7 @@ import PieceShot from "@/ui/PieceShot.vue";
 const station = useTablet();
 const props = defineProps<{ piece: Piece }>();
 const detail = computed(() => station.known.value.details[props.piece.id]);
-const tries = useQuery(computed(() => queries.tries(props.piece.id, props.piece.seq)));
+const tries = useAsk(computed(() => queries.tries(props.piece.id, props.piece.seq)));
 const seen = computed(() =>
   (props.piece.outcome?.faults ?? [])
     .map((f) => `${props.piece.surfaces.find((s) => s.id === f.surface)?.name ?? ""} ${f.name}`.trim())

@@ -6,7 +6,6 @@ import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** A coat on a piece that nobody planned yet: the surface, the jar, one large target. */
 const props = defineProps<{ piece: Piece; pictures?: boolean }>();
-const emit = defineEmits<{ added: [id: string] }>();
 const station = useTablet();
 const surfaces = computed(() =>
   props.piece.surfaces.filter((s) => !s.stands && !s.resist).map((s) => ({ key: s.id, name: s.name })),
@@ -21,8 +20,7 @@ const jars = computed(() =>
 const jar = ref("");
 async function add() {
   const event = { kind: "coat" as const, piece: props.piece.id, surface: surface.value, glaze: jar.value };
-  emit("added", await station.outbox.push(event));
-  station.laidFrom(jar.value);
+  station.laidFrom(jar.value, props.piece.id, await station.outbox.push(event));
 }
 </script>
 

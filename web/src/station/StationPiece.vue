@@ -17,6 +17,7 @@ import StationStirAsk from "@/station/StationStirAsk.vue";
 import StationStroke from "@/station/StationStroke.vue";
 import StationWish from "@/station/StationWish.vue";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
+import KeptRoom from "@/ui/KeptRoom.vue";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 
 /** One student's piece: the drawing with the next stroke marked, and one large target to add it. */
@@ -37,9 +38,12 @@ const chosen = ref(props.begin ?? "");
 /** Up to where a coat is done that is logged in part, mm above the table. */
 const line = ref<number>();
 const stroke = useStroke(detail, surfaces, chosen, now);
-/** Coats of this piece that this tablet added, the last first: what it can take back. */
-const added = ref<string[]>([]);
-const mine = computed(() => added.value.filter((id) => !station.outbox.refused.value.has(id)));
+/** Coats of this piece that this tablet can take back. */
+const mine = computed(() =>
+  station.known.value.added.coats.filter(
+    (c) => c.piece === props.piece.id && !station.outbox.refused.value.has(c.id),
+  ),
+);
 /** What its maker is asked to try. One that comes later waits until the piece is opened again: nothing moves under a finger. */
 const asked = ref(!!props.piece.offer);
 const offer = computed(() => (asked.value ? props.piece.offer : undefined));
@@ -79,15 +83,9 @@ async function add(done?: PartDone) {
   const s = stroke.next.value;
   const next = s?.left[0];
   if (!s || !next) return;
-  added.value.unshift(await station.outbox.push({ ...coatOf(props.piece.id, s.id, next), ...done }));
-  station.laidFrom(next.glaze);
-  chosen.value = "";
-}
-async function takeBack() {
-  const last = mine.value[0];
-  added.value = added.value.filter((id) => id !== last);
-  if (last && !(await station.outbox.drop(last)))
-    await station.outbox.push({ kind: "undo", piece: props.piece.id, undoes: last });
+  chosen.value = s.id; // the screen stays as it is under the finger: what comes next is offered beside
+  const event = { ...coatOf(props.piece.id, s.id, next), ...done };
+  station.laidFrom(next.glaze, props.piece.id, await station.outbox.push(event));
 }
 const clean = (text?: "rinse" | "before" | "not") =>
   void station.outbox.push({ kind: "clean", piece: props.piece.id, ...(text ? { text } : {}) });
@@ -136,14 +134,16 @@ const touched = (wet: boolean) =>
     >
       <span>{{ option.name }}</span>
       <TallyStrokes :surface="option.surface" :now="now" />
-      <span v-if="option.surface.waiting" class="unsent">+{{ option.surface.waiting }} unsent</span>
+      <span class="unsent" :class="{ sent: !option.surface.waiting }"
+        >+{{ option.surface.waiting }} unsent</span
+      >
     </ChoiceBar>
-    <div class="before">
-      <StationDust v-if="dust" :dust="dust" :pictures="state.pictures" @clean="clean" />
+    <KeptRoom class="before" :of="piece.id">
+      <StationDust v-if="dust && !dust.asked" :dust="dust" :pictures="state.pictures" @clean="clean" />
       <StationResist :piece="piece" :pictures="state.pictures" />
-    </div>
+    </KeptRoom>
     <StationStroke
-      v-if="stroke.next.value?.left.length"
+      v-if="stroke.next.value"
       v-model:line="line"
       :surface="stroke.next.value"
       :reach="detail?.surfaces.find((s) => s.id === stroke.next.value?.id)"
@@ -155,17 +155,21 @@ const touched = (wet: boolean) =>
       @choose="chosen = $event"
       @touched="touched"
     />
-    <section v-else-if="piece.revision" class="all" role="status">
+    <StationFree v-else-if="!piece.revision" :piece="piece" :pictures="state.pictures" />
+    <section v-if="piece.revision && !stroke.open.value.length" class="all" role="status">
       <h2>
         {{ piece.surfaces.some((s) => s.later) ? "The rest goes on after the bisque." : "All coats are on." }}
       </h2>
       <p>{{ piece.placeWhy }}</p>
       <button type="button" class="big" @click="emit('done')">Done</button>
     </section>
-    <StationFree v-else :piece="piece" :pictures="state.pictures" @added="added.unshift($event)" />
     <div class="after">
-      <button v-if="mine.length" type="button" class="plain" @click="takeBack">Undo my last coat</button>
+      <button v-if="mine.length" type="button" class="plain" @click="station.takeBack(piece.id)">
+        Undo my last coat
+      </button>
       <StationFootLine :band-mm="piece.bandMM" :under-pencil="piece.underPencil" :caution="caution" />
+      <StationResist :piece="piece" :pictures="state.pictures" peels />
+      <StationDust v-if="dust?.asked" :dust="dust" :pictures="state.pictures" @clean="clean" />
       <StationStirAsk />
     </div>
   </div>
@@ -202,8 +206,8 @@ const touched = (wet: boolean) =>
 .work {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 372px;
-  grid-template-areas: "drawing dust" "drawing stroke" "surfaces stroke" "after stroke";
-  grid-template-rows: auto auto auto 1fr;
+  grid-template-areas: "drawing dust" "drawing stroke" "surfaces stroke" "after stroke" "after all";
+  grid-template-rows: auto auto auto 1fr auto;
   gap: 14px;
   align-items: start;
 }
@@ -212,14 +216,19 @@ const touched = (wet: boolean) =>
 }
 .before {
   grid-area: dust;
+}
+.before > :deep(div) {
   display: grid;
   gap: 12px;
 }
 .unsent {
   font-size: 14px;
 }
+.sent {
+  visibility: hidden;
+}
 .all {
-  grid-area: stroke;
+  grid-area: all;
   border: 3px solid var(--ink);
   background: var(--paper);
   padding: 18px;
@@ -234,7 +243,7 @@ const touched = (wet: boolean) =>
 @media (max-width: 900px) {
   .work {
     grid-template-columns: minmax(0, 1fr);
-    grid-template-areas: "drawing" "surfaces" "dust" "stroke" "after";
+    grid-template-areas: "drawing" "surfaces" "dust" "stroke" "all" "after";
   }
 }
 </style>

@@ -5,7 +5,7 @@ import { resistCaution, resistDue, resistEvent } from "@/lib/resist";
 import { useTablet } from "@/station/useStation";
 
 /** Wax or latex before the first coat; after the last one the latex comes off. One large target each. */
-const props = defineProps<{ piece: Piece; pictures?: boolean }>();
+const props = defineProps<{ piece: Piece; pictures?: boolean; peels?: boolean }>();
 const station = useTablet();
 const due = computed(() => {
   const tapped = station.outbox.taps.value.filter((t) => t.event.piece === props.piece.id);
@@ -14,6 +14,7 @@ const due = computed(() => {
     .filter(
       (x) =>
         x.due &&
+        (x.due === "peel") === !!props.peels &&
         !tapped.some(
           (t) => (t.event.kind === "resist" || t.event.kind === "peel") && t.event.surface === x.s.id,
         ),

@@ -7,6 +7,7 @@ import type { PartDone } from "@/lib/stroke";
 import StationPart from "@/station/StationPart.vue";
 import StationMore from "@/station/StationMore.vue";
 import StationStir from "@/station/StationStir.vue";
+import KeptRoom from "@/ui/KeptRoom.vue";
 import TallyStrokes from "@/ui/TallyStrokes.vue";
 import { mm } from "@/ui/figures";
 
@@ -25,7 +26,8 @@ const line = defineModel<number>("line");
 const emit = defineEmits<{ add: [done?: PartDone]; choose: [surface: string]; touched: [wet: boolean] }>();
 const state = computed(() => station.known.value.state!);
 const next = computed(() => props.surface.left[0]);
-const code = computed(() => next.value?.glaze ?? "");
+/** Its next jar; once all is on, the one that came last. */
+const code = computed(() => next.value?.glaze ?? props.surface.on.at(-1)?.glaze ?? "");
 const jar = computed(() => station.known.value.glazes.find((g) => g.code === code.value));
 const way = computed(() => next.value?.way ?? "along");
 const words = {
@@ -35,8 +37,9 @@ const words = {
 } as const;
 const how = computed(() => {
   const n = next.value;
-  if (n?.rest) return state.value.pictures ? n.rest : `Go on where it was left: the ${n.rest}.`;
-  if (!n?.dips) return words[way.value][state.value.pictures ? 0 : 1];
+  if (!n) return "All its coats are on.";
+  if (n.rest) return state.value.pictures ? n.rest : `Go on where it was left: the ${n.rest}.`;
+  if (!n.dips) return words[way.value][state.value.pictures ? 0 : 1];
   if (state.value.pictures) return "Dip";
   const deep = n.downTo ? `from the rim, down to ${mm(n.downTo)} above the table` : "all of it";
   return `Stir until nothing is left on its floor, for every piece. Dip ${deep}, ${n.seconds ?? 3} seconds; drain it, do not tip it over.`;
@@ -75,7 +78,7 @@ const until = computed(() => {
       </p>
       <StationMore v-if="jar && state.lesson && !next?.dips" :jar="jar" :lesson="state.lesson" />
     </div>
-    <StationStir v-if="jar" :jar="jar" />
+    <KeptRoom :of="`${surface.id} ${code}`"><StationStir v-if="jar && next" :jar="jar" /></KeptRoom>
     <p class="how">
       <svg viewBox="0 0 40 40" aria-hidden="true" :class="way">
         <path d="M8 8 H32 M8 20 H32 M8 32 H32" />
@@ -88,14 +91,35 @@ const until = computed(() => {
         ></span
       >
     </p>
-    <template v-if="waitMs > 0">
-      <p class="wait" role="timer">
-        <b class="num">{{ wait }}</b> <span>until it is dry</span>
-      </p>
-      <p v-if="meanwhile.length" class="mean">
-        Meanwhile:
+    <button
+      type="button"
+      class="add"
+      :class="{ early: waitMs > 0 }"
+      :aria-disabled="!next"
+      @click="next && emit('add')"
+    >
+      <svg viewBox="0 0 40 44" aria-hidden="true">
+        <path d="M8 38 C5 27 11 15 9 6 C12 3 20 3 22 6 C20 16 24 27 21 40 C17 43 11 42 8 38 Z" />
+        <path d="M32 14 V30 M24 22 H40" class="plus" />
+      </svg>
+      {{
+        !next
+          ? "On"
+          : waitMs > 0
+            ? state.pictures
+              ? "Add, still wet"
+              : "Add it wet"
+            : next?.dips
+              ? "Add dip"
+              : "Add coat"
+      }}
+    </button>
+    <!-- Below the target, and with room of its own: nothing moves while a finger is on it. -->
+    <div class="mean">
+      <template v-if="meanwhile.length">
+        {{ waitMs > 0 ? "Meanwhile:" : next ? "Or:" : "Next:" }}
         <button
-          v-for="m in meanwhile.slice(0, 3)"
+          v-for="m in meanwhile.slice(0, 2)"
           :key="m.id"
           type="button"
           class="plain"
@@ -103,28 +127,29 @@ const until = computed(() => {
         >
           {{ m.name }}, {{ m.left[0]?.glaze }}
         </button>
-      </p>
-      <p class="mean">
+      </template>
+    </div>
+    <div class="mean dry">
+      <template v-if="waitMs > 0">
+        <span class="wait" role="timer"
+          ><b class="num">{{ wait }}</b> until it is dry</span
+        >
         <button type="button" class="plain" @click="emit('touched', false)">
           {{ state.pictures ? "Dry" : "Already dry" }}
         </button>
-      </p>
-    </template>
-    <p v-else-if="until" class="mean">Now, while the coat below is damp: {{ until }} min.</p>
-    <p v-else-if="surface.on.length && !surface.waiting" class="mean">
-      <button type="button" class="plain" @click="emit('touched', true)">Still wet</button>
-    </p>
-    <button type="button" class="add" :class="{ early: waitMs > 0 }" @click="emit('add')">
-      <svg viewBox="0 0 40 44" aria-hidden="true">
-        <path d="M8 38 C5 27 11 15 9 6 C12 3 20 3 22 6 C20 16 24 27 21 40 C17 43 11 42 8 38 Z" />
-        <path d="M32 14 V30 M24 22 H40" class="plus" />
-      </svg>
-      {{
-        waitMs > 0 ? (state.pictures ? "Add, still wet" : "Add it wet") : next?.dips ? "Add dip" : "Add coat"
-      }}
-    </button>
+      </template>
+      <template v-else-if="until">Now, while the coat below is damp: {{ until }} min.</template>
+      <button
+        v-else-if="surface.on.length && !surface.waiting"
+        type="button"
+        class="plain"
+        @click="emit('touched', true)"
+      >
+        Still wet
+      </button>
+    </div>
     <StationPart
-      v-if="!next?.dips && !next?.rest && waitMs === 0"
+      v-if="next && !next.dips && !next.rest && waitMs === 0"
       :key="surface.id"
       v-model:line="line"
       :low-mm="reach?.lowMM ?? 0"
@@ -187,11 +212,15 @@ const until = computed(() => {
 .across {
   transform: rotate(90deg);
 }
+.how {
+  min-height: 54px;
+}
 .wait b {
-  font-size: 54px;
+  font-size: 44px;
   line-height: 1;
 }
 .mean {
+  min-height: 54px;
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
@@ -221,14 +250,15 @@ const until = computed(() => {
   stroke-width: 5;
   fill: none;
 }
-.early {
-  min-height: 60px;
+.early,
+.add[aria-disabled="true"] {
   background: var(--paper);
   color: var(--ink);
-  border: 2px solid var(--ink);
-  font-size: 18px;
+  box-shadow: inset 0 0 0 2px var(--ink);
 }
-.early svg {
-  display: none;
+.early path,
+.add[aria-disabled="true"] path {
+  fill: none;
+  stroke: var(--ink);
 }
 </style>

@@ -82,7 +82,6 @@ async function pairedNow() {
         @load="load = $event"
         @vote="vote = $event"
       />
-      <p v-if="said" class="said" role="alert">{{ said }}</p>
       <main id="main">
         <StationJar v-if="jar" :code="jar" @close="jar = ''" />
         <StationLoad v-else-if="load" :load="load" @gone="load = ''" />
@@ -106,6 +105,9 @@ async function pairedNow() {
           <StationPick v-if="!state.lesson || clearing || still" @pick="pick" />
         </template>
       </main>
+      <footer class="notices">
+        <p v-if="said" class="said" role="alert">{{ said }}</p>
+      </footer>
     </template>
     <p v-else class="none">Enkaustos</p>
   </div>

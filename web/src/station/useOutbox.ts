@@ -36,6 +36,8 @@ export function tabletStore() {
 }
 
 const retryMS = 2000;
+/** A second coat on one surface within so short a time is the same finger once more. */
+const onceMS = 2000;
 /** From this age on a tap counts as late: what cannot be kept then goes to the teacher. */
 const lateMS = 10_000;
 
@@ -73,7 +75,23 @@ export function useOutbox(on: {
     void send();
   });
 
-  async function push(event: Omit<EventIn, "id">) {
+  /** When a coat went on a surface last, by piece and surface. */
+  const laid = new Map<string, number>();
+  /** Whether a coat was logged there a moment ago; if so, that is said. */
+  function twice({ kind, piece, surface }: Omit<EventIn, "id">) {
+    if (kind !== "coat") return false;
+    const where = `${piece} ${surface}`;
+    const before = laid.get(where) ?? -onceMS;
+    if (Date.now() - before < onceMS) {
+      on.onSaid("One coat is logged. A second one so soon is not: tap again in a moment if you laid two.");
+      return true;
+    }
+    laid.set(where, Date.now());
+    return false;
+  }
+  /** Keeps a tap and sends it; the id it got, none where it is the last one over again. */
+  async function push(event: Omit<EventIn, "id">): Promise<string | undefined> {
+    if (twice(event)) return undefined;
     await ready;
     const waits = offline.value || shutOut.value;
     const tap: Tap = { event: { ...event, id: newId() }, at: Date.now(), ...(waits ? { late: true } : {}) };
@@ -84,6 +102,7 @@ export function useOutbox(on: {
   }
   /** Takes a tap back that was not sent yet; false where it is on its way or gone. */
   async function drop(id: string) {
+    laid.clear();
     const i = taps.value.findIndex((t) => t.event.id === id);
     if (i < 0 || (i === 0 && sending)) return false;
     const [tap] = taps.value.splice(i, 1);

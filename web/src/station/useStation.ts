@@ -22,7 +22,16 @@ interface Known {
   glazes: Glaze[];
   tiles: Tile[];
   details: Record<string, PieceDetail>;
+  /** The coats that this tablet logged in the lesson, the last first: what it can take back. */
+  added: { lesson: string; coats: { piece: string; id: string }[] };
 }
+const nothing = (): Known => ({
+  pieces: [],
+  glazes: [],
+  tiles: [],
+  details: {},
+  added: { lesson: "", coats: [] },
+});
 
 /**
  * All that a tablet knows: the class in the room, its pieces with their strokes
@@ -30,7 +39,7 @@ interface Known {
  * working without the network; the server's word replaces it when it comes.
  */
 export function useStation() {
-  const known = ref<Known>({ pieces: [], glazes: [], tiles: [], details: {} });
+  const known = ref<Known>(nothing());
   /** Milliseconds that the server's clock is ahead of this tablet's. */
   const skew = ref(0);
   const said = ref("");
@@ -38,8 +47,11 @@ export function useStation() {
   /** The jar of which is asked whether it was mixed; and those of which it was, in the lesson that runs. */
   const asksStir = ref("");
   const askedStir = new Set<string>();
-  /** A coat went on: where nobody mixed its jar, that is asked once in the lesson. */
-  function laidFrom(code: string) {
+  /** A coat went on: it can be taken back, and where nobody mixed its jar, that is asked once in the lesson. */
+  function laidFrom(code: string, piece: string, id?: string) {
+    if (!id) return;
+    known.value.added.coats.unshift({ piece, id });
+    void remember();
     const jar = known.value.glazes.find((g) => g.code === code);
     const once = `${known.value.state?.lesson ?? ""} ${code}`;
     if (!jar?.settled || jar.doubted || askedStir.has(once)) return;
@@ -77,10 +89,19 @@ export function useStation() {
     800,
     { maxWait: 5000 },
   );
+  /** Takes the last coat back that this tablet logged on a piece. */
+  async function takeBack(piece: string) {
+    const { coats } = known.value.added;
+    const last = coats.find((c) => c.piece === piece && !outbox.refused.value.has(c.id));
+    if (!last) return;
+    known.value.added.coats = coats.filter((c) => c !== last);
+    void remember();
+    if (!(await outbox.drop(last.id))) await outbox.push({ kind: "undo", piece, undoes: last.id });
+  }
   /** This tablet is none of the room's any more: it keeps its unsent taps, and nothing else. */
   async function forget() {
     paired.value = false;
-    known.value = { pieces: [], glazes: [], tiles: [], details: {} };
+    known.value = nothing();
     remember.cancel();
     await tabletStore()
       .then((store) => Promise.all([store.clear("known"), store.clear("refused")]))
@@ -99,7 +120,9 @@ export function useStation() {
       const details = Object.fromEntries(
         Object.entries(known.value.details).filter(([id]) => list.pieces.some((p) => p.id === id)),
       );
-      known.value = { state, pieces: list.pieces, glazes, tiles, details };
+      const lesson = state.lesson ?? "";
+      const added = known.value.added.lesson === lesson ? known.value.added : { lesson, coats: [] };
+      known.value = { state, pieces: list.pieces, glazes, tiles, details, added };
       outbox.offline.value = false;
       void remember();
       void outbox.send();
@@ -145,7 +168,7 @@ export function useStation() {
       .then((store) => store.get("known", "all") as Promise<Known | undefined>)
       .catch(() => undefined);
     if (before?.state) {
-      known.value = before;
+      known.value = { ...nothing(), ...before };
       paired.value = true;
     }
     await refresh();
@@ -154,7 +177,22 @@ export function useStation() {
   void begin();
   // The bell changes the class without anything being logged.
   useIntervalFn(() => paired.value && void refresh(), 60_000);
-  return { known, news, asksStir, laidFrom, skew, said, live, paired, outbox, refresh, open, listen, say };
+  return {
+    known,
+    news,
+    asksStir,
+    laidFrom,
+    takeBack,
+    skew,
+    said,
+    live,
+    paired,
+    outbox,
+    refresh,
+    open,
+    listen,
+    say,
+  };
 }
 export type Station = ReturnType<typeof useStation>;
 

@@ -54,9 +54,10 @@ export function useStroke(
   const open = computed(() =>
     surfaces.value.filter((s) => s.left.length > 0).sort((a, b) => place(a) - place(b)),
   );
+  /** The one that is worked on: it stays, also when its last coat is on, until another is chosen. */
   const next = computed(
     () =>
-      surfaces.value.find((s) => s.id === chosen.value && s.left.length > 0) ??
+      surfaces.value.find((s) => s.id === chosen.value) ??
       open.value.find((s) => wetUntil(s) === 0 && !s.optional) ??
       open.value.find((s) => !s.optional) ??
       open.value[0],
@@ -64,7 +65,7 @@ export function useStroke(
   const step = computed<Schemas["Step"] | undefined>(() =>
     steps.value.find((s) => s.surface === next.value?.id && s.glaze === next.value?.left[0]?.glaze),
   );
-  /** What can be worked on while the chosen surface dries. */
+  /** What else can be worked on now, in the working order. */
   const meanwhile = computed(() => open.value.filter((s) => s.id !== next.value?.id && wetUntil(s) === 0));
   const waitMS = computed(() => (next.value ? wetUntil(next.value) : 0));
   return { open, next, step, meanwhile, waitMS };

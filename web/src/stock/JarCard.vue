@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from "vue";
+import { useElementSize } from "@vueuse/core";
+import { computed, ref, watch } from "vue";
 import { answer, api, type Glaze, type Schemas, type Tile } from "@/api/client";
 import { attempt } from "@/ui/messages";
 import { useUpload } from "@/ui/useUpload";
@@ -21,9 +22,12 @@ const upload = useUpload();
 const path = computed(() => ({ params: { path: { code: props.glaze.code } } }));
 const card = ref<HTMLElement>();
 /** The jar that somebody asked for comes into sight. */
-const comeForward = () => props.found && card.value?.scrollIntoView({ block: "center" });
-onMounted(comeForward);
-watch(() => props.found, comeForward, { flush: "post" });
+const { height } = useElementSize(card);
+watch(
+  () => props.found && height.value > 0,
+  (shown) => shown && card.value?.scrollIntoView({ block: "center" }),
+  { flush: "post" },
+);
 /** How full the slider stands, in percent; the server's figure once it is kept. */
 const full = ref(0);
 watch(

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useLog } from "@/lib/usePieces";
 import { useScreen } from "@/lib/useScreen";
 import { attempt, say } from "@/ui/messages";
@@ -13,7 +13,7 @@ type Doubt = Schemas["JarDoubt"];
 const screen = useScreen();
 const changed = useChanged();
 const log = useLog();
-const doubts = useQuery(queries.doubts());
+const doubts = useAsk(queries.doubts());
 const waiting = (d: Doubt) => d.pieces.filter((p) => !p.looked && !p.fired);
 /** What still needs somebody: the jar itself, or a piece. */
 const open = computed(() => (doubts.data.value ?? []).filter((d) => d.open || waiting(d).length));

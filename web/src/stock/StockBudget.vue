@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import BudgetShort from "@/stock/BudgetShort.vue";
 import JarReserves from "@/stock/JarReserves.vue";
 import ReserveForm from "@/stock/ReserveForm.vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { mL } from "@/ui/figures";
 
 /** The jars of the school: what all open strokes of all classes take, and what is kept, against what is left. */
-const budget = useQuery(queries.budget());
+const budget = useAsk(queries.budget());
 const all = computed(() => budget.data.value ?? []);
 const short = computed(() => all.value.filter((b) => b.short > 0));
 </script>

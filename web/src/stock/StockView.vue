@@ -11,6 +11,7 @@ import { useClasses, useGlazes, useTiles } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { confusedJars, useConfusions } from "@/wall/useWall";
+import AskGate from "@/ui/AskGate.vue";
 
 const screen = useScreen();
 const route = useRoute();
@@ -49,8 +50,8 @@ const taken = computed(() => confusedJars(confusions.data.value ?? []));
     </div>
   </div>
   <div id="jar-form" />
-  <JarDoubts />
-  <StockBudget />
+  <AskGate><JarDoubts /></AskGate>
+  <AskGate><StockBudget /></AskGate>
   <ul v-if="glazes.data.value?.length" class="jars">
     <li v-for="g in glazes.data.value" :key="g.code">
       <JarCard

@@ -3,10 +3,13 @@ import { computed, ref } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { useAssignments, useClasses } from "@/lib/useLists";
 import { attempt, say } from "@/ui/messages";
+import { useAsks } from "@/lib/useAsk";
+import AskGate from "@/ui/AskGate.vue";
 
 /** A show: its name, the day by which its pieces are wanted out of the kiln, and what is in it. */
 const props = defineProps<{ show?: Schemas["Show"]; today: string }>();
 const emit = defineEmits<{ close: [kept: boolean] }>();
+const asks = useAsks();
 const classes = useClasses();
 const assignments = useAssignments();
 const name = ref(props.show?.name ?? "");
@@ -42,28 +45,34 @@ async function keep() {
     width="520"
     @close="emit('close', false)"
   >
-    <form @submit.prevent="keep">
-      <label>What for<el-input v-model="name" maxlength="80" aria-label="What for" autofocus /></label>
-      <label
-        >Out of the kiln by<el-input v-model="date" type="date" :min="today" aria-label="Out of the kiln by"
-      /></label>
-      <label
-        >What is in it<el-select
-          v-model="chosen"
-          multiple
-          filterable
-          aria-label="What is in it"
-          placeholder="Assignments"
-        >
-          <el-option-group v-for="g in groups" :key="g.name" :label="g.name">
-            <el-option v-for="a in g.of" :key="a.id" :value="a.id" :label="`${a.name}, ${g.name}`" />
-          </el-option-group> </el-select
-      ></label>
-      <p class="acts">
-        <el-button @click="emit('close', false)">Cancel</el-button>
-        <el-button type="primary" native-type="submit" :loading="busy">Save</el-button>
-      </p>
-    </form>
+    <AskGate :asks="asks">
+      <form @submit.prevent="keep">
+        <label>What for<el-input v-model="name" maxlength="80" aria-label="What for" autofocus /></label>
+        <label
+          >Out of the kiln by<el-input
+            v-model="date"
+            type="date"
+            :min="today"
+            aria-label="Out of the kiln by"
+        /></label>
+        <label
+          >What is in it<el-select
+            v-model="chosen"
+            multiple
+            filterable
+            aria-label="What is in it"
+            placeholder="Assignments"
+          >
+            <el-option-group v-for="g in groups" :key="g.name" :label="g.name">
+              <el-option v-for="a in g.of" :key="a.id" :value="a.id" :label="`${a.name}, ${g.name}`" />
+            </el-option-group> </el-select
+        ></label>
+        <p class="acts">
+          <el-button @click="emit('close', false)">Cancel</el-button>
+          <el-button type="primary" native-type="submit" :loading="busy">Save</el-button>
+        </p>
+      </form>
+    </AskGate>
   </el-dialog>
 </template>
 

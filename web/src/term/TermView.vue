@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useSession } from "@/lib/useSession";
 import ShowForm from "@/term/ShowForm.vue";
 import TermChart from "@/term/TermChart.vue";
@@ -13,7 +13,7 @@ import PlaceLink from "@/ui/PlaceLink.vue";
 import { ask, attempt } from "@/ui/messages";
 
 /** What is still to be fired in the term: loads, days of going home, shows, and what would save them. */
-const query = useQuery(queries.term());
+const query = useAsk(queries.term());
 const term = computed(() => query.data.value);
 const session = useSession();
 const teaches = computed(() => session.data.value?.role === "teacher");
@@ -54,8 +54,6 @@ function closed(kept: boolean) {
       <el-button v-if="teaches && term" @click="editing = {}">Add a show</el-button>
     </p>
   </div>
-  <p v-if="query.isPending.value" class="soft">Going through the term…</p>
-  <p v-else-if="query.error.value && !term" class="sheet none">{{ query.error.value.message }}</p>
   <template v-if="term">
     <p v-if="!term.kilns" class="sheet none">
       No kiln is in use. <PlaceLink to="/kiln/kilns">Add a kiln</PlaceLink>, and it can be said when work is

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useSession } from "@/lib/useSession";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
@@ -9,7 +9,7 @@ import { dayName } from "@/term/words";
 import PlaceLink from "@/ui/PlaceLink.vue";
 
 /** Kiln and classes by the week, for the wall: what is lit, what comes out, who takes work home. */
-const query = useQuery(queries.term());
+const query = useAsk(queries.term());
 const session = useSession();
 const { print } = usePaper();
 const weeks = computed(() => {

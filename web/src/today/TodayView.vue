@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { useQueryClient } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { answer, api } from "@/api/client";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import { useSession } from "@/lib/useSession";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { attempt, say } from "@/ui/messages";
@@ -11,9 +12,10 @@ import { useToday } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import { stages } from "@/places";
 import { dayAndClock } from "@/ui/moments";
+import AskGate from "@/ui/AskGate.vue";
 
 const { data } = useToday();
-const lessons = useQuery(queries.around("")); // with the rest, so that nothing moves as they come
+const lessons = useAsk(queries.around("")); // with the rest, so that nothing moves as they come
 const screen = useScreen();
 const shown = stages.filter((s) => s.stage);
 const session = useSession();
@@ -45,7 +47,7 @@ const when = (moment?: string) => (moment ? `, the last until ${dayAndClock(mome
         <el-button @click="settle">Count them from now on</el-button>
       </template>
     </section>
-    <TodayLessons />
+    <AskGate><TodayLessons /></AskGate>
     <section class="next" aria-labelledby="next">
       <h2 id="next">What to do next</h2>
       <ol>

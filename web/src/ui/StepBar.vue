@@ -31,7 +31,7 @@ const last = computed(() => props.at >= props.of - 1);
 <style scoped>
 .steps {
   position: sticky;
-  bottom: 66px;
+  bottom: calc(62px + var(--notices));
   z-index: 3;
   display: grid;
   grid-template-columns: 1fr auto 1fr;

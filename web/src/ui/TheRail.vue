@@ -14,6 +14,9 @@ const counts = computed(() => {
   const chosen = data.value?.classes.find((c) => c.id === screen.classId);
   return new Map((chosen?.counts ?? data.value?.counts ?? []).map((c) => [c.stage as string, c.pieces]));
 });
+/** How many wait at a stage; a dash while nobody has said it. */
+const waits = (p: Place) =>
+  !data.value ? "–" : p.stage ? (counts.value.get(p.stage) ?? 0) : data.value.tiles;
 </script>
 
 <template>
@@ -29,7 +32,7 @@ const counts = computed(() => {
     <ol class="shelves">
       <li v-for="s in mine(stages)" :key="s.path">
         <PlaceLink :to="s.path" class="shelf" :aria-keyshortcuts="s.key">
-          <span class="count num">{{ s.stage ? (counts.get(s.stage) ?? 0) : data?.tiles }}</span>
+          <span class="count num">{{ waits(s) }}</span>
           <span class="label">{{ s.name }}</span>
           <span class="visually-hidden">{{ s.stage ? "pieces wait here" : "fired tiles" }}</span>
         </PlaceLink>

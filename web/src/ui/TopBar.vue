@@ -80,7 +80,7 @@ const looks = [
       <el-button size="small" @click="advance(minutesToMorning())">Next morning</el-button>
     </span>
     <span class="end">
-      <el-button text @click="screen.helpOpen = true">Keys <kbd>?</kbd></el-button>
+      <el-button text class="keys" @click="screen.helpOpen = true">Keys <kbd>?</kbd></el-button>
       <el-button text @click="lock">Lock</el-button>
     </span>
   </header>
@@ -144,7 +144,7 @@ const looks = [
 @media (max-width: 640px) {
   .clock,
   .demo > span,
-  .end {
+  .keys {
     display: none;
   }
   .top {

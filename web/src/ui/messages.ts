@@ -1,18 +1,23 @@
+import { shallowRef } from "vue";
 import { Problem } from "@/api/client";
-import { ElMessage } from "element-plus/es/components/message/index.mjs";
 import { ElMessageBox } from "element-plus/es/components/message-box/index.mjs";
 import "element-plus/es/components/message-box/style/css";
-import "element-plus/es/components/message/style/css";
 
-/** Says one sentence at the top of the screen. */
-export function say(text: string, type: "success" | "warning" | "error" = "success") {
-  ElMessage({
-    message: text,
-    type,
-    duration: type === "success" ? 3000 : 7000,
-    showClose: type !== "success", // its button would take a press meant for what lies below it
-    grouping: true,
-  });
+/** How much what is said weighs. */
+export type Weight = "success" | "warning" | "error";
+/** What the line of notices says now. */
+export const notice = shallowRef<{ text: string; weight: Weight; at: number }>();
+
+/** Says one sentence in the line of notices; what is said at one time stands there together. */
+export function say(text: string, weight: Weight = "success") {
+  const at = Date.now();
+  const before = notice.value;
+  const together = before && at - before.at < 150 && !before.text.includes(text);
+  notice.value = {
+    text: together ? `${before.text} ${text}` : text,
+    weight: together && before.weight !== "success" ? before.weight : weight,
+    at,
+  };
 }
 
 /** Runs something that may be refused; says the refusal and returns undefined then. */

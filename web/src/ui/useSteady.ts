@@ -2,9 +2,9 @@ import { useEventListener, useMutationObserver } from "@vueuse/core";
 import { onBeforeUnmount, onMounted, shallowRef } from "vue";
 
 /**
- * Keeps what was pressed last where the hand has it. When a question or a list above it comes
- * or goes, the page is scrolled by as much before anything else can be pressed, so that no tap
- * meets what it was not meant for.
+ * Keeps what was pressed last where the hand has it; before any press, the first that is in sight. When a
+ * question or a list above it comes or goes, whoever asked for it, the page is scrolled by as much before
+ * anything else can be pressed, so that no tap meets what it was not meant for.
  *
  * @param held selects what is to stand still: the nearest such element around a press
  * @example useSteady("tbody tr") // the rows of a table, under a list that comes and goes
@@ -17,16 +17,21 @@ export function useSteady(held: string) {
   let room = 0; // px kept empty above everything, where there was nothing to scroll back to
   const measure = () => at!.getBoundingClientRect().top + window.scrollY;
 
-  function hold(event: Event) {
-    at = event.target instanceof Element ? event.target.closest(held) : null;
+  function hold(element: Element | null) {
+    at = element;
     if (at) height = measure();
   }
+  const pressed = (event: Event) => hold(event.target instanceof Element ? event.target.closest(held) : null);
+  const inSight = (e: Element) => e.getBoundingClientRect().bottom > 0 && e.getClientRects().length > 0;
   function keepEmpty(px: number) {
     room = px;
     main.value?.style.setProperty("margin-top", `${px}px`);
   }
   function steady() {
-    if (!at?.isConnected) return room ? keepEmpty(0) : undefined;
+    if (!at?.isConnected || !at.getClientRects().length) {
+      if (room) keepEmpty(0);
+      return hold([...document.querySelectorAll(held)].find(inSight) ?? null);
+    }
     const moved = measure() - height;
     if (Math.abs(moved) < 1) return;
     const by = Math.max(-window.scrollY, moved - Math.min(room, Math.max(0, moved)));
@@ -37,7 +42,7 @@ export function useSteady(held: string) {
     window.scrollBy({ top: by, behavior: "instant" });
     height = measure();
   }
-  useEventListener(document, "pointerdown", hold, { capture: true });
+  useEventListener(document, "pointerdown", pressed, { capture: true });
   useMutationObserver(main, steady, {
     childList: true,
     subtree: true,

@@ -82,7 +82,7 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
 <style scoped>
 .tray {
   position: sticky;
-  bottom: 0;
+  bottom: var(--notices);
   z-index: 2;
   display: flex;
   flex-wrap: wrap;
@@ -91,7 +91,7 @@ useEventListener(window, "keydown", (e: KeyboardEvent) => {
   background: var(--sheet);
   border-top: 3px solid var(--ink);
   padding: 10px 26px;
-  margin: 0 -26px -48px;
+  margin: 0 -26px;
 }
 .tray ul {
   display: flex;

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
 import type { Named } from "@/wall/useNaming";
 import { queries } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 
 /** A tile of a tile programme whose boxes are named already: they only have to be found on the photograph. */
 export interface Planned {
@@ -16,7 +16,7 @@ export interface Planned {
 }
 const emit = defineEmits<{ choose: [planned: Planned] }>();
 const chosen = ref("");
-const kept = useQuery(queries.programmes());
+const kept = useAsk(queries.programmes());
 const total = (stack: string) =>
   stack.split("+").reduce((sum, part) => sum + Number(/x(\d+)/.exec(part)?.[1] ?? 1), 0);
 function crossed(p: Schemas["Programme"], t: Schemas["CrossedTile"]): Planned {

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import PlaceLink from "@/ui/PlaceLink.vue";
@@ -8,6 +7,7 @@ import { useClasses } from "@/lib/useLists";
 import { attempt, say } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import ClassSelect from "@/ui/ClassSelect.vue";
 
 /** The fewest tiles that show what is planned and nobody has fired; kept ones print as making sheets. */
@@ -23,8 +23,8 @@ watch(
 const whose = computed(
   () => asked.value.map((id) => classes.byId.value.get(id)?.name).join(", ") || "all classes",
 );
-const untried = useQuery(computed(() => queries.untried(asked.value)));
-const kept = useQuery(queries.programmes());
+const untried = useAsk(computed(() => queries.untried(asked.value)));
+const kept = useAsk(queries.programmes());
 const where = (u: { clay: string; cone: string; atmosphere: string }) =>
   `${u.clay}, cone ${u.cone}, ${u.atmosphere}`;
 const of = (n: number, noun: string) => `${n} ${noun}${n === 1 ? "" : "s"}`;

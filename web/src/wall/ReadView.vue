@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, nextTick, reactive, ref, watch } from "vue";
 import { answer, api, type Schemas } from "@/api/client";
 import PlaceLink from "@/ui/PlaceLink.vue";
@@ -17,6 +16,7 @@ import { useRack, type Mark } from "@/wall/useRack";
 import { useScreen } from "@/lib/useScreen";
 import { useUpload } from "@/ui/useUpload";
 import { queries, useChanged } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 import ClaySelect from "@/ui/ClaySelect.vue";
 import ConeSelect from "@/ui/ConeSelect.vue";
 
@@ -26,7 +26,7 @@ const screen = useScreen();
 const tiles = useTiles();
 const clays = useClays();
 const classes = useClasses();
-const photos = useQuery(queries.photographs());
+const photos = useAsk(queries.photographs());
 const upload = useUpload();
 const photo = ref<Photograph>();
 const rack = useRack();

@@ -5,11 +5,14 @@ import { useClays, useGuide } from "@/lib/useLists";
 import ChoiceBar from "@/ui/ChoiceBar.vue";
 import { attempt, say } from "@/ui/messages";
 import { useChanged } from "@/lib/queries";
+import { useAsks } from "@/lib/useAsk";
+import AskGate from "@/ui/AskGate.vue";
 
 /** A tile whose colour was measured elsewhere or is only known by eye: typed as L*a*b* or as a hex. */
 const props = defineProps<{ clay?: string; cone?: string }>();
 const emit = defineEmits<{ close: [] }>();
 const tell = useChanged();
+const asks = useAsks();
 const clays = useClays();
 const guide = useGuide();
 const form = reactive({
@@ -68,51 +71,53 @@ async function hang() {
 
 <template>
   <el-dialog :model-value="true" title="A tile by hand" width="470px" align-center @close="emit('close')">
-    <form @submit.prevent="hang">
-      <label
-        >Code, as on its back<el-input v-model="form.code" name="tile-code" maxlength="40" required
-      /></label>
-      <label
-        >Stack, the layer nearest the clay first<el-input
-          v-model="form.stack"
-          name="tile-stack"
-          placeholder="N01x2 + B11x1"
-          required
-      /></label>
-      <div class="row">
+    <AskGate :asks="asks">
+      <form @submit.prevent="hang">
         <label
-          >Clay<el-select v-model="form.clay" aria-label="Clay of the tile">
-            <el-option
-              v-for="c in clays.data.value"
-              :key="c.code"
-              :value="c.code"
-              :label="`${c.name} (${c.code})`"
-            /> </el-select
-        ></label>
+          >Code, as on its back<el-input v-model="form.code" name="tile-code" maxlength="40" required
+        /></label>
         <label
-          >Cone<el-select v-model="form.cone" aria-label="Cone of the tile">
-            <el-option
-              v-for="c in guide.data.value?.cones"
-              :key="c.cone"
-              :value="c.cone"
-              :label="`cone ${c.cone}`"
-            /> </el-select
-        ></label>
-      </div>
-      <div class="row">
-        <ChoiceBar v-model="form.half" label="Which half was read" :options="halves" joined />
-        <ChoiceBar v-model="form.atmosphere" label="Atmosphere" :options="airs" joined />
-      </div>
-      <label
-        >Fired colour: a hex, or L* a* b*<el-input
-          v-model="form.colour"
-          name="tile-colour"
-          placeholder="#7a8f99 or 41.5 12.2 -3"
-          required
-      /></label>
-      <p class="soft">A typed colour is marked as typed wherever it is used.</p>
-      <el-button type="primary" native-type="submit">Add to the wall</el-button>
-    </form>
+          >Stack, the layer nearest the clay first<el-input
+            v-model="form.stack"
+            name="tile-stack"
+            placeholder="N01x2 + B11x1"
+            required
+        /></label>
+        <div class="row">
+          <label
+            >Clay<el-select v-model="form.clay" aria-label="Clay of the tile">
+              <el-option
+                v-for="c in clays.data.value"
+                :key="c.code"
+                :value="c.code"
+                :label="`${c.name} (${c.code})`"
+              /> </el-select
+          ></label>
+          <label
+            >Cone<el-select v-model="form.cone" aria-label="Cone of the tile">
+              <el-option
+                v-for="c in guide.data.value?.cones"
+                :key="c.cone"
+                :value="c.cone"
+                :label="`cone ${c.cone}`"
+              /> </el-select
+          ></label>
+        </div>
+        <div class="row">
+          <ChoiceBar v-model="form.half" label="Which half was read" :options="halves" joined />
+          <ChoiceBar v-model="form.atmosphere" label="Atmosphere" :options="airs" joined />
+        </div>
+        <label
+          >Fired colour: a hex, or L* a* b*<el-input
+            v-model="form.colour"
+            name="tile-colour"
+            placeholder="#7a8f99 or 41.5 12.2 -3"
+            required
+        /></label>
+        <p class="soft">A typed colour is marked as typed wherever it is used.</p>
+        <el-button type="primary" native-type="submit">Add to the wall</el-button>
+      </form>
+    </AskGate>
   </el-dialog>
 </template>
 

@@ -12,6 +12,7 @@ import { useClasses, useClays } from "@/lib/useLists";
 import { useScreen } from "@/lib/useScreen";
 import { useConfusions, useHungTiles, useSight, useWall } from "@/wall/useWall";
 import { tenth } from "@/ui/figures";
+import AskGate from "@/ui/AskGate.vue";
 
 const screen = useScreen();
 const wall = useWall();
@@ -116,14 +117,14 @@ useKeys({ f: () => (finding.value = !finding.value), m: () => (wall.dense = !wal
       <PlaceLink to="/classes">bring a tile list</PlaceLink>, or glaze a first piece and make it a tile when
       it comes out.
     </p>
-    <FindPanel
-      v-if="finding"
-      :tiles="all"
-      :class-id="screen.classId"
-      :from="like"
-      @close="finding = false"
-      @open="opened = $event"
-    />
+    <AskGate v-if="finding"
+      ><FindPanel
+        :tiles="all"
+        :class-id="screen.classId"
+        :from="like"
+        @close="finding = false"
+        @open="opened = $event"
+    /></AskGate>
   </div>
   <PinTray :tiles="all" />
   <TileSheet v-if="opened" :code="opened" @close="opened = ''" @like="findLike" @near="nearest" />

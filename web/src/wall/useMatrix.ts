@@ -1,10 +1,11 @@
-import { keepPreviousData, useQuery } from "@tanstack/vue-query";
+import { keepPreviousData } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { queries, type Ground } from "@/lib/queries";
+import { useAsk } from "@/lib/useAsk";
 
 /** Base by top on one ground: what was fired, and what is planned without a tile. */
 export function useMatrix(ground: Ground) {
-  const query = useQuery(
+  const query = useAsk(
     computed(() => ({
       ...queries.matrix({ ...ground }),
       enabled: !!ground.clay && !!ground.cone,

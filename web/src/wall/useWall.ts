@@ -1,9 +1,10 @@
-import { keepPreviousData, useQuery } from "@tanstack/vue-query";
+import { keepPreviousData } from "@tanstack/vue-query";
 import { useLocalStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
 import { computed, ref, toValue, type MaybeRefOrGetter } from "vue";
 import type { Schemas, Tile } from "@/api/client";
 import { queries, type TileOrder, type Want } from "@/lib/queries";
+import { useAsk, useAskBeside } from "@/lib/useAsk";
 
 export type Vision = "" | "protan" | "deutan" | "tritan";
 
@@ -30,7 +31,7 @@ export const useWall = defineStore("wall", () => {
 /** The tiles in the order that the wall hangs. */
 export function useHungTiles() {
   const wall = useWall();
-  return useQuery(
+  return useAsk(
     computed(() => ({ ...queries.tiles(wall.order, wall.near?.hex), placeholderData: keepPreviousData })),
   );
 }
@@ -38,7 +39,7 @@ export function useHungTiles() {
 /** The wall as a colour-blind student sees it; asks for nothing with usual vision. */
 export function useSight() {
   const wall = useWall();
-  const query = useQuery(
+  const query = useAskBeside(
     computed(() => ({ ...queries.sight(wall.vision || "protan"), enabled: wall.vision !== "" })),
   );
   const seen = computed(() => new Map(wall.vision ? (query.data.value ?? []).map((s) => [s.code, s]) : []));
@@ -52,7 +53,7 @@ export function useSight() {
 
 /** Tiles by closeness to a colour, under what is needed; asks for nothing without a target. */
 export function useSearch(want: MaybeRefOrGetter<Want | undefined>) {
-  return useQuery(
+  return useAsk(
     computed(() => ({
       ...queries.search(toValue(want) ?? {}),
       enabled: !!toValue(want),
@@ -63,7 +64,7 @@ export function useSearch(want: MaybeRefOrGetter<Want | undefined>) {
 
 /** All that is known of one tile, with its cover curve. */
 export function useTile(code: MaybeRefOrGetter<string | undefined>, step: MaybeRefOrGetter<number>) {
-  return useQuery(
+  return useAskBeside(
     computed(() => ({
       ...queries.tile(toValue(code) ?? "", toValue(step)),
       enabled: !!toValue(code),
@@ -74,7 +75,7 @@ export function useTile(code: MaybeRefOrGetter<string | undefined>, step: MaybeR
 
 /** Jars that are taken for each other on a clay. */
 export function useConfusions(where: MaybeRefOrGetter<{ clay: string; cone: string } | undefined>) {
-  return useQuery(
+  return useAskBeside(
     computed(() => ({
       ...queries.confusions(toValue(where) ?? { clay: "", cone: "" }),
       enabled: !!toValue(where),
