@@ -100,7 +100,8 @@ function move(to: string) {
       </ul>
       <p v-if="erased.copies.length">
         {{ erased.copies.length }} copies still hold it: make another, and delete these, also where they were
-        copied to: {{ erased.copies.slice(0, 3).join(", ") }}{{ erased.copies.length > 3 ? " and older" : "" }}.
+        copied to: {{ erased.copies.slice(0, 3).join(", ")
+        }}{{ erased.copies.length > 3 ? " and older" : "" }}.
       </p>
     </section>
   </li>
