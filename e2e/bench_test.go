@@ -45,7 +45,7 @@ func TestWholeClassWithExceptions(t *testing.T) {
 	}
 	before := p.strokes()
 	p.press(input.Space)
-	p.see(".el-message--warning", "the coat below is wet")
+	p.see(".notice.warning", "the coat below is wet")
 	require.Equal(t, before+1, p.strokes())
 	p.press('u')
 	require.Eventually(t, func() bool { return p.strokes() == before }, patience, moment)

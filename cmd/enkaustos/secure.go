@@ -33,7 +33,8 @@ func (v *serving) secured(dir string, listener net.Listener, o *api.Options) (al
 		config := &tls.Config{Certificates: []tls.Certificate{*v.pair}, MinVersion: tls.VersionTLS12, NextProtos: []string{"h2", "http/1.1"}}
 		return []net.Listener{tls.NewListener(listener, config)}, nil
 	}
-	authority, err := trust.Open(dir, v.hosts, time.Now())
+	// An address that a school has of the internet is its own: it is named when the authority is made.
+	authority, err := trust.Open(dir, slices.Concat(v.hosts, at.addresses()), time.Now())
 	if err != nil {
 		return nil, err
 	}
@@ -42,7 +43,7 @@ func (v *serving) secured(dir string, listener net.Listener, o *api.Options) (al
 	if err != nil {
 		return nil, err
 	}
-	o.Trust.Fault = func() string { return cmp.Or(unknown(authority, v.hosts, dir), authority.Doubt(), lost) }
+	o.Trust.Fault = func() string { return cmp.Or(unknown(authority, slices.Concat(v.hosts, at.addresses()), dir), authority.Doubt(), lost) }
 	warn(o.Log, o.Trust.Fault())
 	for _, link := range at.links(v.scheme()) {
 		fmt.Printf("Your own tablet or phone opens %s/trust\n", link)

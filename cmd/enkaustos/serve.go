@@ -173,6 +173,9 @@ func (v *serving) run(ctx context.Context, dir string, listener net.Listener, o 
 	if bound, ok := listener.Addr().(*net.TCPAddr); ok && !bound.IP.IsUnspecified() {
 		o.Hosts = append(o.Hosts, bound.IP.String())
 	}
+	if bound, is := listener.(*guard.Connections); is {
+		o.Heard = bound.Heard
+	}
 	listeners, err := v.secured(dir, listener, &o)
 	if err != nil {
 		return errors.Join(err, listener.Close())

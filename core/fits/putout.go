@@ -96,15 +96,11 @@ func Tools(courses []Course, lesson int, h rules.House, tables, cleaned int, rac
 		if h.Wash == rules.BrushEach || h.Wash == rules.Collected {
 			why = "one for everybody and every glaze"
 		}
-		name := string(b)
-		if b != plan.Tongs {
-			name += " brush"
-		}
 		numbers := rack.Take(b, count[b])
 		if lacks := count[b] - len(numbers); len(rack.of(b)) > 0 && lacks > 0 {
 			why += fmt.Sprintf("; the rack has %d fewer", lacks)
 		}
-		all = append(all, Tool{Name: strings.Replace(name, "fan brush", "fan", 1), Count: count[b], Why: why, Numbers: numbers})
+		all = append(all, Tool{Name: brushName(b), Count: count[b], Why: why, Numbers: numbers})
 	}
 	for _, code := range slices.Sorted(maps.Keys(nozzles)) {
 		all = append(all, Tool{Name: "tip for " + code, Count: 1, Why: "a bottle lays through its own"})
@@ -133,6 +129,24 @@ func Tools(courses []Course, lesson int, h rules.House, tables, cleaned int, rac
 			Tool{Name: fmt.Sprintf("sandpaper, grit %d", coarseGrit), Count: 1, Why: "for bad spots" + wet})
 	}
 	return all
+}
+
+// brushName is what a brush, or the tongs, is called where it is put out.
+func brushName(b plan.Brush) string {
+	if b == plan.Tongs {
+		return string(b)
+	}
+	return strings.Replace(string(b)+" brush", "fan brush", "fan", 1)
+}
+
+// IsTool says whether Tools may put something out that is called so, the tips of bottles and the fired
+// tiles with it.
+func IsTool(name string) bool {
+	if strings.HasPrefix(name, "tip for ") || slices.ContainsFunc(plan.Brushes, func(b plan.Brush) bool { return brushName(b) == name }) {
+		return true
+	}
+	return slices.Contains([]string{"sponge", "water bowl", "dry sponge", "tray for used brushes", "sheet of paper", "fired tile",
+		fmt.Sprintf("sandpaper, grit %d", fineGrit), fmt.Sprintf("sandpaper, grit %d", coarseGrit)}, name)
 }
 
 // Act is what is to be done with a jar before its glaze is used.

@@ -61,6 +61,7 @@ func TestToolsFollowTheHouse(t *testing.T) {
 		require.NoError(t, err)
 		all := map[string]int{}
 		for _, tool := range fits.Tools(planned.Courses, 0, h, 0, len(hands), rack) {
+			require.True(t, fits.IsTool(tool.Name), tool.Name)
 			all[tool.Name] = tool.Count
 			numbers = append(numbers, tool.Numbers...)
 		}

@@ -254,6 +254,26 @@ func (t Timetable) At(at time.Time) (l Lesson, ok bool) {
 	return Lesson{}, false
 }
 
+// prepared is how long before a lesson those who are served it before the bell may prepare it.
+const prepared = 3 * time.Hour
+
+// InRoom is the lesson that classes are in at a moment in the room's own time; where they are in the room
+// before the bell, the next of theirs, to be prepared. runs says which of both; ok is false for neither.
+func (t Timetable) InRoom(classes []string, at time.Time) (l Lesson, runs, ok bool) {
+	if now, any := t.At(at); any && slices.ContainsFunc(classes, now.Has) {
+		return now, true, true
+	}
+	for next := range t.Coming("", at) {
+		if next.Begins(at.Location()).Sub(at) > prepared {
+			break
+		}
+		if slices.ContainsFunc(classes, next.Has) {
+			return next, false, true
+		}
+	}
+	return Lesson{}, false, false
+}
+
 // farthest is how many days are looked through for the next or the last lesson.
 const farthest = 400
 

@@ -34,6 +34,9 @@ const (
 	Tongs       Brush = "tongs"
 )
 
+// Brushes are all kinds of them, and the tongs.
+var Brushes = []Brush{WideBrush, MiddleBrush, SmallBrush, FineBrush, SoftBrush, OwnNozzle, Tongs}
+
 // BrushFor is the brush for a glaze on a surface: by area, but for chips, which
 // are laid on, and lines.
 func BrushFor(s piece.Surface, g *glaze.Glaze, dip bool) Brush {

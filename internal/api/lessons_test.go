@@ -139,7 +139,7 @@ func prepare(c *caller, key string) {
 	require.Empty(t, do[[]contract.LessonTick](c, 200, "GET", "/lessons/"+key+"/ticks", nil))
 	require.Equal(t, "teacher", tick(true, "tool:sponge", "glaze:A")[0].By)
 	require.Len(t, tick(false, "glaze:A"), 1)
-	require.Len(t, tick(true, "back:Tables"), 2)
+	require.Len(t, tick(true, "back:Table"), 2)
 	poured := func(status int, ml float64) []contract.Poured {
 		if status != 200 {
 			do[contract.Problem](c, status, "POST", "/lessons/"+key+"/pours", body{"glaze": "A", "ml": ml})

@@ -2,6 +2,7 @@ package api
 
 import (
 	"fmt"
+	"net/http"
 	"regexp"
 	"strings"
 	"time"
@@ -41,6 +42,7 @@ type route struct {
 	roles   []work.Role // who may, where not anybody
 	body    int64       // bytes at most
 	patient bool        // it takes its time: a large file, or a stream
+	locked  bool        // a tablet may ask it while the teacher has the tablets locked, and change something
 	picture bool        // its body is a picture: decoded in turn, and looked at before it is
 }
 
@@ -82,6 +84,7 @@ func readRoutes() (routes, error) {
 			if r.body == 0 {
 				return nil, fmt.Errorf("%s %s: nothing is known of what it carries", method, path)
 			}
+			r.locked = method == http.MethodGet || extension[bool](operation, "x-while-locked")
 			r.patient = r.body > usualBody || extension[bool](operation, "x-patient")
 			all[method+" /api"+parameter.ReplaceAllString(path, ":$1")] = r
 		}

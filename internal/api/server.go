@@ -58,6 +58,8 @@ type Options struct {
 	CopyEvery time.Duration
 	// CopyTo is the folder outside the machine that gets every copy; "" for none.
 	CopyTo string
+	// Heard is told from where a paired tablet asks; nil where nobody wants to know.
+	Heard func(remote string)
 	// Advance moves the clock on; nil outside the demo.
 	Advance func(time.Duration)
 	// Demo opens the invented school beside this one, and says where; nil in the demo itself.

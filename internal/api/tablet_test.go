@@ -4,14 +4,18 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/require"
 
+	"enkaustos/core/glaze"
+	"enkaustos/core/lesson"
 	"enkaustos/core/rules"
 	"enkaustos/internal/contract"
+	kernel "enkaustos/internal/school"
 )
 
 // What is said of a student stays on the teacher's side: in no list, no answer, no stream
@@ -135,6 +139,67 @@ func unsigned(t *testing.T, must func(*http.Client, string, string, string) stri
 	n := strings.Count(station, `"again"`)
 	require.Positive(t, n)
 	require.Zero(t, n%3)
+}
+
+// A tablet writes to the lists of the lesson that its class is in, only what can stand on them, amounts
+// that a hand pours, and nothing at all while it is locked.
+func TestATabletsListsAreTheLessons(t *testing.T) {
+	server, s := school(t)
+	all := roles(t, server.URL)
+	head, tablet := all["teacher"], all["station"]
+	says := func(c *http.Client, want int, method, path, body string) string {
+		status, text := ask(t, c, method, server.URL+"/api"+path, body)
+		require.Equal(t, want, status, "%s %s %s: %s", method, path, body, text)
+		return text
+	}
+	m := s.Now()
+	bells := kernel.Bells.The(m.Snapshot)
+	var now, later lesson.Lesson
+	for l := range bells.Coming("", m.At.Local()) {
+		switch {
+		case now.Date == 0:
+			now = l
+		case later.Date == 0 && slices.Equal(l.Classes, now.Classes):
+			later = l
+		}
+	}
+	require.NotZero(t, later.Date)
+	says(head, 200, "PUT", "/room", `{"class":"`+now.Classes[0]+`"}`)
+	ticks := func(want int, l lesson.Lesson, item string) string {
+		return says(tablet, want, "PUT", "/lessons/"+l.Key.String()+"/ticks", `{"items":["`+item+`"],"done":true}`)
+	}
+	jar, made := "", ""
+	for _, g := range m.Jars() {
+		if left, known := g.Jar.LeftML(); g.InStock && known && left > 40 && g.Jar.State != glaze.Dried && jar == "" {
+			jar = g.Code
+		}
+	}
+	for _, p := range m.PiecesOf(now.Classes[0]) {
+		made = p.ID
+	}
+	for _, item := range []string{"jar:" + jar, "glaze:" + jar, "tool:sponge", "tool:12 mm flat brush", "back:Table", "back:Cups", "place:" + made, "hand:" + made, "half:" + m.Pieces[made].Student, "more:" + jar + "@"} {
+		ticks(200, now, item)
+		require.Equal(t, 1, strings.Count(ticks(200, now, item), `"item":"`+item+`"`), "ticked once")
+	}
+	for _, item := range []string{"", "x", "made:up", "jar:X99", "glaze:" + jar + "!", "tool:crown", "brush:0", "brush:1e1", "back:Table@the moon", "half:nobody", "place:nothing", "hand:", "more:" + jar + "@the moon"} {
+		if item != "" {
+			require.Contains(t, ticks(422, now, item), "Nothing on the lists of this lesson is called")
+		}
+	}
+	require.Contains(t, ticks(403, later, "tool:sponge"), "not in the room now")
+	pours := func(want int, l lesson.Lesson, ml string) string {
+		return says(tablet, want, "POST", "/lessons/"+l.Key.String()+"/pours", `{"glaze":"`+jar+`","ml":`+ml+`}`)
+	}
+	pours(200, now, "20")
+	pours(422, now, "4900")
+	pours(403, later, "20")
+	says(head, 200, "PUT", "/room/lock", `{"locked":true}`)
+	for _, path := range []string{"/lessons/" + now.Key.String() + "/ticks", "/glazes/stirred"} {
+		method := map[bool]string{true: "POST", false: "PUT"}[path == "/glazes/stirred"]
+		require.Contains(t, says(tablet, 403, method, path, `{"items":["tool:sponge"],"done":true,"codes":["`+jar+`"]}`), "locked")
+	}
+	require.Contains(t, pours(403, now, "20"), "locked")
+	says(tablet, 200, "GET", "/station", "")
 }
 
 // A load is on the tablets once the teacher opened it there, in the marks that the house wants on them,

@@ -16,6 +16,7 @@ import (
 	"enkaustos/internal/contract"
 	"enkaustos/internal/door"
 	"enkaustos/internal/letters"
+	"enkaustos/internal/photo"
 	"enkaustos/internal/school"
 )
 
@@ -36,11 +37,18 @@ func (s *Server) validator() (gin.HandlerFunc, error) {
 		}
 		who, _ := s.door.Who(c.Request.Context())
 		c.Request = c.Request.WithContext(school.WithActor(c.Request.Context(), who))
+		if who.Role == work.Station && s.Heard != nil {
+			s.Heard(c.Request.RemoteAddr)
+		}
 		switch {
 		case !r.open && !slices.Contains(r.roles, who.Role):
 			s.refused(c)
 			return
 		case r.open && !s.welcome(c, r):
+			c.Abort()
+			return
+		case who.Role == work.Station && who.Locked && !r.locked:
+			s.failed(c, school.ErrLocked)
 			c.Abort()
 			return
 		case who.Role == work.Station:
@@ -93,7 +101,12 @@ func (s *Server) tries(r route) *door.Attempts {
 
 // bound puts the bounds of a route on a request.
 func (s *Server) bound(c *gin.Context, r route) {
-	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, r.body)
+	most, atTablet := r.body, school.ActorOf(c.Request.Context()).Role == work.Station
+	if r.picture && atTablet {
+		most = photo.TabletBytes
+	}
+	announced := c.Request.ContentLength
+	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, most)
 	control := controlOf(c.Request.Context())
 	if control == nil || !r.patient {
 		return
@@ -103,7 +116,7 @@ func (s *Server) bound(c *gin.Context, r route) {
 	_ = control.SetWriteDeadline(now.Add(2 * patientTime))
 	if r.picture {
 		_ = control.SetReadDeadline(time.Time{})
-		c.Request.Body = &inTurn{ReadCloser: c.Request.Body, control: control}
+		c.Request.Body = &inTurn{ReadCloser: c.Request.Body, control: control, announced: announced, atTablet: atTablet}
 	}
 }
 
@@ -143,8 +156,21 @@ func (s *Server) arrived(c *gin.Context) {
 // may wait for its turn before.
 type inTurn struct {
 	io.ReadCloser
-	control *http.ResponseController
-	begun   bool
+	control   *http.ResponseController
+	begun     bool
+	announced int64
+	atTablet  bool
+}
+
+// Announced is how many bytes are said to come, -1 for unknown.
+func (b *inTurn) Announced() int64 { return b.announced }
+
+// MostPixels is how many pixels a picture of whoever sends it may have.
+func (b *inTurn) MostPixels() int {
+	if b.atTablet {
+		return photo.TabletPixels
+	}
+	return photo.MostPixels
 }
 
 func (b *inTurn) Read(p []byte) (int, error) {

@@ -92,11 +92,14 @@ func mayPicture(m school.Moment, by work.Actor, id string) error {
 
 // AddPicture keeps a photograph of a piece, and that it was taken.
 func (b Bench) AddPicture(ctx context.Context, r contract.AddPictureRequestObject) (contract.AddPictureResponseObject, error) {
+	by := school.ActorOf(ctx)
+	if err := mayPicture(b.School.Now(), by, r.Id); err != nil { // before anything of it is read
+		return nil, err
+	}
 	kept, err := photo.KeepInTurn(ctx, r.Body)
 	if err != nil {
 		return nil, school.Photo(err)
 	}
-	by := school.ActorOf(ctx)
 	err = b.School.Change(ctx, func(m school.Moment, c *school.Change) error {
 		if err := mayPicture(m, by, r.Id); err != nil {
 			return err

@@ -169,10 +169,7 @@ func opened(m school.Moment, p *school.Piece, vote school.Vote) contract.OpenVot
 
 // CastVote counts a student's vote, at a tablet.
 func (v Votes) CastVote(ctx context.Context, r contract.CastVoteRequestObject) (contract.CastVoteResponseObject, error) {
-	by, err := school.AtWork(ctx)
-	if err != nil {
-		return nil, err
-	}
+	by := school.ActorOf(ctx)
 	return contract.CastVote204Response{}, v.School.Change(ctx, func(m school.Moment, c *school.Change) error {
 		return Cast(m, c, by, r.Body.Piece, r.Body.Student, r.Body.Slot)
 	})

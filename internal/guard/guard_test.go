@@ -71,6 +71,29 @@ func TestConnectionsOfOneDevice(t *testing.T) {
 	require.NoError(t, bound.Close())
 }
 
+// Room is kept for paired tablets: however many strangers hold connections, they come in.
+func TestRoomIsKeptForPairedTablets(t *testing.T) {
+	bound := guard.Bound(nil)
+	var held int
+	for machine := range 20 {
+		for range 40 {
+			if bound.Enter(fmt.Sprintf("192.0.2.%d:1", machine+1)) {
+				held++
+			}
+		}
+	}
+	require.Equal(t, 192, held, "of all strangers together")
+	require.False(t, bound.Enter("198.51.100.7:1"))
+	bound.Heard("198.51.100.7:1")
+	for range 75 { // 25 tablets behind one router
+		require.True(t, bound.Enter("198.51.100.7:1"))
+	}
+	for n := range 1000 { // somebody pairs and comes from everywhere
+		bound.Heard(fmt.Sprintf("10.0.%d.%d:1", n/250, n%250))
+	}
+	require.True(t, bound.Enter("127.0.0.1:1"), "this machine is never kept out")
+}
+
 // What was taken comes back in its time; who spends everything leaves the others theirs.
 func TestQuota(t *testing.T) {
 	synctest.Test(t, func(t *testing.T) {

@@ -28,6 +28,19 @@ func mine(ctx context.Context, m school.Moment, key string) (lesson.Lesson, erro
 	return at, err
 }
 
+// nowMine is mine, for what is written: a tablet writes to the lesson that its classes are in, and to no
+// other.
+func nowMine(ctx context.Context, m school.Moment, key string) (lesson.Lesson, error) {
+	at, err := mine(ctx, m, key)
+	by := school.ActorOf(ctx)
+	if err == nil && by.Role == work.Station {
+		if now, _, ok := school.Bells.The(m.Snapshot).InRoom(by.Classes, m.At.Local()); !ok || now.Key != at.Key {
+			err = school.Deny("This lesson is not in the room now: its lists are the teacher's.")
+		}
+	}
+	return at, err
+}
+
 // GetBefore is what a lesson needs before the first brush.
 func (l Lessons) GetBefore(ctx context.Context, r contract.GetBeforeRequestObject) (contract.GetBeforeResponseObject, error) {
 	m := l.School.Now()

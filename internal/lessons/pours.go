@@ -6,6 +6,7 @@ import (
 
 	"enkaustos/core/glaze"
 	"enkaustos/core/lesson"
+	"enkaustos/core/work"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/school"
 	"enkaustos/internal/view"
@@ -43,6 +44,27 @@ func Pour(m school.Moment, c *school.Change, at lesson.Lesson, code string, ml f
 	return nil
 }
 
+// mostCups is how many cups somebody at a tablet pours at once.
+const mostCups = 6
+
+// canPour refuses a tablet what no hand pours: more than some cups, or than is in the jar.
+func canPour(m school.Moment, by work.Actor, code string, ml float64) error {
+	g, ok := school.Glazes.Get(m.Snapshot, code)
+	if by.Role != work.Station || !ok || ml <= 0 {
+		return nil
+	}
+	left, known := g.Jar.LeftML()
+	switch {
+	case !g.InStock || g.Jar.State == glaze.Dried:
+		return school.Refuse("%s is not out: nothing is poured from it.", code)
+	case ml > mostCups*m.House.CupML:
+		return school.Refuse("At most %d cups are poured at once.", mostCups)
+	case known && ml > left+1:
+		return school.Refuse("%s holds %.0f mL: more cannot be poured. Is its level right?", code, left)
+	}
+	return nil
+}
+
 // lower takes so much out of a jar whose level is known, and says how much that was: no jar
 // holds less than nothing, or more than it is full.
 func lower(c *school.Change, g glaze.Glaze, ml float64) (took float64) {
@@ -66,13 +88,13 @@ func sums(all []school.Pour) (poured, back float64) {
 
 // PourGlaze answers what the contract asks of pouring.
 func (l Lessons) PourGlaze(ctx context.Context, r contract.PourGlazeRequestObject) (contract.PourGlazeResponseObject, error) {
-	by, err := school.AtWork(ctx)
-	if err != nil {
-		return nil, err
-	}
+	by := school.ActorOf(ctx)
 	var at lesson.Lesson
-	err = l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
-		if at, err = mine(ctx, m, r.Key); err != nil {
+	err := l.School.Change(ctx, func(m school.Moment, c *school.Change) (err error) {
+		if at, err = nowMine(ctx, m, r.Key); err != nil {
+			return err
+		}
+		if err := canPour(m, by, r.Body.Glaze, r.Body.Ml); err != nil {
 			return err
 		}
 		return Pour(m, c, at, r.Body.Glaze, r.Body.Ml, by.Name)

@@ -23,8 +23,11 @@ type Kept struct {
 
 // Keep takes a photograph in. Cancelling the context stops it soon. An error
 // that IsRefused is one sentence for the teacher.
-func Keep(ctx context.Context, data []byte) (Kept, error) {
-	k, err := check(data)
+func Keep(ctx context.Context, data []byte) (Kept, error) { return keep(ctx, data, MostPixels) }
+
+// keep is Keep of a picture with at most so many pixels.
+func keep(ctx context.Context, data []byte, most int) (Kept, error) {
+	k, err := check(data, most)
 	if err != nil {
 		return Kept{}, err
 	}

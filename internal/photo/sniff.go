@@ -18,9 +18,12 @@ import (
 const (
 	MostBytes  = 25 << 20
 	MostPixels = 50_000_000
+	// What a tablet of the room sends at most: its own camera, and no more.
+	TabletBytes  = 10 << 20
+	TabletPixels = 20_000_000
 	// mostMemory is what decoding may take, so that a server that reads one
 	// photograph at a time stays within 600 MB.
-	mostMemory = 450 << 20
+	mostMemory = 380 << 20
 	// KeptSide is the longer side of a kept picture, in pixels.
 	KeptSide = 2000
 )
@@ -81,7 +84,7 @@ func sniff(data []byte) (kind, error) {
 }
 
 // check looks at a picture without decoding it. The error is a Refused.
-func check(data []byte) (kind, error) {
+func check(data []byte, most int) (kind, error) {
 	if len(data) > MostBytes {
 		return "", refuse("The file has %d MB, more than %d MB: send a smaller photograph.", len(data)>>20, MostBytes>>20)
 	}
@@ -90,14 +93,14 @@ func check(data []byte) (kind, error) {
 		return "", err
 	}
 	if k == jpegKind {
-		return k, checkJPEG(data)
+		return k, checkJPEG(data, most)
 	}
-	return k, checkPNG(data)
+	return k, checkPNG(data, most)
 }
 
-func checkSize(w, h int) error {
-	if w*h > MostPixels {
-		return refuse("The photograph has %d megapixels, more than %d: send a smaller one.", w*h/1_000_000, MostPixels/1_000_000)
+func checkSize(w, h, most int) error {
+	if w*h > most {
+		return refuse("The photograph has %d megapixels, more than %d: send a smaller one.", w*h/1_000_000, most/1_000_000)
 	}
 	if w < 64 || h < 64 {
 		return refuse("The photograph has only %d by %d pixels: send a larger one.", w, h)
@@ -111,7 +114,7 @@ var (
 	errHeavy  = Refused("The photograph takes too much memory to decode in this form: save it as ordinary JPEG, or smaller.")
 )
 
-func checkJPEG(data []byte) error {
+func checkJPEG(data []byte, most int) error {
 	config, err := jpeg.DecodeConfig(bytes.NewReader(data))
 	if err != nil {
 		return errBroken
@@ -123,7 +126,7 @@ func checkJPEG(data []byte) error {
 	if frame.parts == 4 {
 		return refuse("This JPEG is in printer's colours (CMYK): save it as RGB and send it again.")
 	}
-	if err := checkSize(config.Width, config.Height); err != nil {
+	if err := checkSize(config.Width, config.Height, most); err != nil {
 		return err
 	}
 	samples := float64(config.Width*config.Height) * frame.samples
@@ -181,12 +184,12 @@ func parseFrame(marker byte, body []byte) (frame, error) {
 	return f, nil
 }
 
-func checkPNG(data []byte) error {
+func checkPNG(data []byte, most int) error {
 	config, err := png.DecodeConfig(bytes.NewReader(data))
 	if err != nil {
 		return errBroken
 	}
-	if err := checkSize(config.Width, config.Height); err != nil {
+	if err := checkSize(config.Width, config.Height, most); err != nil {
 		return err
 	}
 	depth, colours, interlaced := int(data[24]), data[25], data[28] == 1

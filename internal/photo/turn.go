@@ -1,6 +1,7 @@
 package photo
 
 import (
+	"bytes"
 	"context"
 	"errors"
 	"io"
@@ -45,10 +46,38 @@ func KeepInTurn(ctx context.Context, body io.Reader) (Kept, error) {
 	case <-ctx.Done():
 		return Kept{}, ctx.Err()
 	}
-	data, err := io.ReadAll(io.LimitReader(body, MostBytes+1))
-	var large *http.MaxBytesError
-	if err != nil && !errors.As(err, &large) {
-		return Kept{}, errCut
+	data, err := whole(body)
+	if err != nil {
+		return Kept{}, err
 	}
-	return Keep(ctx, data)
+	most := MostPixels
+	if b, is := body.(Bounded); is {
+		most = min(most, b.MostPixels())
+	}
+	return keep(ctx, data, most)
+}
+
+// Bounded is a body of which more is known than its bytes: how many are said to come, -1 for unknown, and
+// how many pixels whoever sends it may send.
+type Bounded interface {
+	io.Reader
+	Announced() int64
+	MostPixels() int
+}
+
+// whole reads a body into as much memory as it takes.
+func whole(body io.Reader) ([]byte, error) {
+	var data bytes.Buffer
+	if b, is := body.(Bounded); is && b.Announced() > 0 {
+		data.Grow(int(min(b.Announced(), MostBytes)) + bytes.MinRead)
+	}
+	_, err := data.ReadFrom(io.LimitReader(body, MostBytes+1))
+	var large *http.MaxBytesError
+	switch {
+	case errors.As(err, &large):
+		return nil, refuse("The file has more than %d MB: send a smaller photograph.", large.Limit>>20)
+	case err != nil:
+		return nil, errCut
+	}
+	return data.Bytes(), nil
 }

@@ -165,23 +165,15 @@ func together(m school.Moment, classes []string) rules.House {
 	return house
 }
 
-// prepared is how long before a lesson a tablet that serves its class shows what it needs.
-const prepared = 3 * time.Hour
-
 // runs is the lesson that a tablet's classes are in, and when its clearing up begins; where the
 // teacher has them served before the bell, the lesson that comes, to be prepared.
 func runs(m school.Moment, classes []string, house rules.House) (key *string, clearing *time.Time) {
-	now, ok := school.Bells.The(m.Snapshot).At(m.At.Local())
-	if !ok || !slices.ContainsFunc(classes, now.Has) {
-		for next := range school.Bells.The(m.Snapshot).Coming("", m.At.Local()) {
-			if next.Begins(time.Local).Sub(m.At) > prepared {
-				break
-			}
-			if slices.ContainsFunc(classes, next.Has) {
-				return new(next.Key.String()), nil
-			}
-		}
+	l, now, ok := school.Bells.The(m.Snapshot).InRoom(classes, m.At.Local())
+	switch {
+	case !ok:
 		return nil, nil
+	case !now:
+		return new(l.Key.String()), nil
 	}
-	return new(now.Key.String()), new(now.Rings(time.Local).Add(-time.Duration(house.ClearMinutes * float64(time.Minute))).UTC())
+	return new(l.Key.String()), new(l.Rings(time.Local).Add(-time.Duration(house.ClearMinutes * float64(time.Minute))).UTC())
 }

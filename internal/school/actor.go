@@ -27,12 +27,14 @@ func ActorOf(ctx context.Context) work.Actor {
 	return a
 }
 
-// AtWork is ActorOf, for what a tablet does to a piece: refused while the teacher
-// has the tablets locked.
+// ErrLocked refuses whatever a tablet would change while the teacher has the tablets locked.
+var ErrLocked = Deny("The tablets are locked: the teacher opens them again.")
+
+// AtWork is ActorOf, for what is asked while the tablets are locked and may be refused then.
 func AtWork(ctx context.Context) (work.Actor, error) {
 	a := ActorOf(ctx)
 	if a.Role == work.Station && a.Locked {
-		return a, Deny("The tablets are locked: the teacher opens them again.")
+		return a, ErrLocked
 	}
 	return a, nil
 }

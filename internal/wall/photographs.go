@@ -67,8 +67,33 @@ func (p Photographs) AddPhotograph(ctx context.Context, r contract.AddPhotograph
 	return contract.AddPhotograph201JSONResponse(view.Photograph(made)), nil
 }
 
-// RemovePhotograph throws a photograph away, so that nothing of it stays in the file; what was read
-// from it stays. Copies that were made since it was taken hold it still: they are listed, with the day
+// together are the photographs that are deleted as one: a board and every part that was cut from it, for
+// each of them shows something of the others.
+func together(m school.Moment, one Photograph) (all []Photograph) {
+	board := one.ID
+	if one.From != "" {
+		board = one.From
+	}
+	for _, p := range school.Photographs.Sorted(m.Snapshot, func(a, b Photograph) int { return a.At.Compare(b.At) }) {
+		if p.ID == one.ID || p.ID == board || p.From == board {
+			all = append(all, p)
+		}
+	}
+	return all
+}
+
+// with are the pieces that lose a photograph with one: whose they are, and what.
+func with(m school.Moment, one Photograph) (all []string) {
+	for _, p := range together(m, one) {
+		if piece := m.Pieces[p.Piece]; p.ID != one.ID && piece != nil {
+			all = append(all, m.Who(piece)+", "+m.Assignments[piece.Assignment].Name)
+		}
+	}
+	return all
+}
+
+// RemovePhotograph throws a photograph away, so that nothing of it stays in the file, and with a board or
+// a part of one the board and all its parts; what was read from it stays. Copies that were made since it was taken hold it still: they are listed, with the day
 // they go.
 func (p Photographs) RemovePhotograph(ctx context.Context, r contract.RemovePhotographRequestObject) (contract.RemovePhotographResponseObject, error) {
 	var since time.Time
@@ -78,13 +103,12 @@ func (p Photographs) RemovePhotograph(ctx context.Context, r contract.RemovePhot
 			return gone
 		}
 		since = one.At
-		school.Photographs.Drop(c, one)
-		c.Picture(r.Id, nil)
-		// What was cut from a board is on the board as well.
-		if board, is := school.Photographs.Get(m.Snapshot, one.From); is {
-			since = board.At
-			school.Photographs.Drop(c, board)
-			c.Picture(board.ID, nil)
+		for _, with := range together(m, one) {
+			if with.At.Before(since) {
+				since = with.At
+			}
+			school.Photographs.Drop(c, with)
+			c.Picture(with.ID, nil)
 		}
 		return nil
 	})
@@ -115,11 +139,14 @@ func (p Photographs) picture(ctx context.Context, id string) (one Photograph, jp
 
 // GetPhotograph is a photograph without its pixels.
 func (p Photographs) GetPhotograph(_ context.Context, r contract.GetPhotographRequestObject) (contract.GetPhotographResponseObject, error) {
-	one, ok := school.Photographs.Get(p.School.Now().Snapshot, r.Id)
+	m := p.School.Now()
+	one, ok := school.Photographs.Get(m.Snapshot, r.Id)
 	if !ok {
 		return nil, gone
 	}
-	return contract.GetPhotograph200JSONResponse(view.Photograph(one)), nil
+	v := view.Photograph(one)
+	v.With = view.SomeList(with(m, one))
+	return contract.GetPhotograph200JSONResponse(v), nil
 }
 
 // GetPicture is a photograph's picture.

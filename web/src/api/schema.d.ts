@@ -2726,6 +2726,8 @@ export interface components {
             at: string;
             width: number;
             height: number;
+            /** @description Whose other photographs go when this one is deleted, for they are of one board */
+            with?: string[];
         };
         Flag: {
             flag: string;
@@ -9755,6 +9757,8 @@ export interface operations {
             content: {
                 "application/json": {
                     keep: boolean;
+                    /** @description With it, every other one from the same tablet on the same piece */
+                    all?: boolean;
                 };
             };
         };

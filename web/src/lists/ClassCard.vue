@@ -20,8 +20,8 @@ const card = ref<HTMLElement>();
 const near = ref(false);
 const { stop } = useIntersectionObserver(
   card,
-  ([entry]) => {
-    if (!entry?.isIntersecting) return;
+  (entries) => {
+    if (!entries.some((e) => e.isIntersecting)) return; // it was hidden at first, and both may be told at once
     near.value = true;
     stop();
   },

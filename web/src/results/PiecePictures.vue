@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from "vue";
-import { answer, api, type Piece } from "@/api/client";
+import type { Piece } from "@/api/client";
 import { useChanged } from "@/lib/queries";
 import { useSession } from "@/lib/useSession";
 import PieceShot from "@/ui/PieceShot.vue";
 import PlaceLink from "@/ui/PlaceLink.vue";
-import { ask, attempt, say } from "@/ui/messages";
-import { dayAndClock } from "@/ui/moments";
+import { deletePhotograph } from "@/results/deletePhotograph";
 
 /** The photographs of a piece, the newest first; the teacher deletes one that shows a person. */
 const props = defineProps<{ piece: Piece }>();
@@ -17,23 +16,7 @@ const at = ref(0);
 watch(newest, (all) => (at.value = Math.max(0, Math.min(at.value, all.length - 1))));
 const shown = computed(() => newest.value[at.value]);
 async function remove(id: string) {
-  const sure = await ask(
-    "Delete this photograph?",
-    "It is gone from this school's file for good, whoever is in it.",
-    "Delete",
-  );
-  if (!sure) return;
-  const copies = await attempt(answer(api.DELETE("/photographs/{id}", { params: { path: { id } } })));
-  await changed("own");
-  if (!copies) return;
-  const last = copies[0]?.goes;
-  say(
-    copies.length
-      ? `Deleted. ${copies.length === 1 ? "One copy holds" : `${copies.length} copies hold`} it still${
-          last ? `, until ${dayAndClock(last)}` : ""
-        }: ${copies.map((c) => c.name).join(", ")}. Copies outside this folder are yours to delete.`
-      : "Deleted. No copy beside the school holds it; copies outside its folder are yours to delete.",
-  );
+  if (await deletePhotograph(id)) await changed("own");
 }
 </script>
 

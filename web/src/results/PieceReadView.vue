@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { answer, api, type Schemas } from "@/api/client";
+import { deletePhotograph } from "@/results/deletePhotograph";
 import PieceBoxes from "@/results/PieceBoxes.vue";
 import { usePieceBoxes } from "@/results/usePieceBoxes";
 import { queries, useChanged } from "@/lib/queries";
@@ -122,8 +123,7 @@ async function save() {
   await changed("own", "photograph");
 }
 async function drop(p: Schemas["Photograph"]) {
-  await attempt(answer(api.DELETE("/photographs/{id}", { params: { path: { id: p.id } } })));
-  await changed("photograph");
+  if (await deletePhotograph(p.id)) await changed("own", "photograph");
 }
 const ready = computed(() => boxes.whole.value.length + boxes.surfaces.value.length);
 </script>

@@ -257,7 +257,8 @@ const until = computed(() => {
   box-shadow: inset 0 0 0 2px var(--ink);
 }
 .early path,
-.add[aria-disabled="true"] path {
+.add[aria-disabled="true"] path,
+.add.early .plus {
   fill: none;
   stroke: var(--ink);
 }

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { refDebounced } from "@vueuse/core";
-import { computed, ref, watchEffect } from "vue";
+import { computed, onMounted, onUnmounted, ref, watch, watchEffect } from "vue";
 import { Problem } from "@/api/client";
 import { useAsks, type Asks } from "@/lib/useAsk";
+import { overdue } from "@/ui/messages";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { clock } from "@/ui/moments";
 
 /**
  * Shows what stands in it once the server has answered all that it asks for: until then that it is asked,
- * where an answer failed why, and where only a newer answer failed, as of when the last one is.
+ * where an answer failed why. Where only a newer answer failed, the line of notices says as of when the last is.
  *
  * @example <AskGate><RouterView /></AskGate>
  */
@@ -24,24 +24,29 @@ const every = computed(() => [...asks]);
 const without = computed(() => every.value.filter((q) => q.data.value === undefined));
 const failed = computed(() => without.value.find((q) => q.error.value));
 const waiting = computed(() => without.value.some((q) => !q.beside && q.fetchStatus.value !== "idle"));
-const waitsLong = refDebounced(waiting, 400);
+/** What was shown once stays while something more is asked for: nobody loses the field that is typed in. */
 const opened = ref(false);
 const shut = computed(
-  () =>
-    without.value.some((q) => !q.beside && q.error.value) ||
-    (waiting.value && (!opened.value || waitsLong.value)),
+  () => without.value.some((q) => !q.beside && q.error.value) || (waiting.value && !opened.value),
 );
-watchEffect(() => {
-  if (!shut.value) opened.value = true;
-});
+onMounted(() => watchEffect(() => (opened.value ||= !shut.value))); // by then, all of it has asked
 /** What was refused as it was asked: asking again would not help. */
 const refused = computed(() => {
   const error = failed.value?.error.value;
   return error instanceof Problem && error.status >= 400 && error.status < 500;
 });
 const old = computed(() => every.value.filter((q) => q.data.value !== undefined && q.failureReason.value));
-const since = computed(() => Math.min(...old.value.map((q) => q.dataUpdatedAt.value)));
-const again = () => every.value.forEach((q) => q.error.value && q.refetch());
+const again = () => every.value.forEach((q) => q.failureReason.value && q.refetch());
+watch(
+  old,
+  ([first, ...more]) => {
+    if (!first) return overdue.delete(asks);
+    const since = Math.min(...[first, ...more].map((q) => q.dataUpdatedAt.value));
+    overdue.set(asks, { text: `As of ${clock(since)}. ${first.failureReason.value?.message}`, again });
+  },
+  { immediate: true },
+);
+onUnmounted(() => overdue.delete(asks));
 </script>
 
 <template>
@@ -51,10 +56,6 @@ const again = () => every.value.forEach((q) => q.error.value && q.refetch());
     <PlaceLink v-else-if="back" :to="back.path">{{ back.name }}</PlaceLink>
   </p>
   <p v-else-if="shut" class="says soft late" role="status">Asking the server…</p>
-  <p v-else-if="old.length" class="says" role="status">
-    As of {{ clock(since) }}. {{ old[0]!.failureReason.value?.message }}
-    <el-button size="small" @click="again">Ask again</el-button>
-  </p>
   <div :class="shut ? 'shut' : 'open'"><slot /></div>
 </template>
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useTimeoutFn } from "@vueuse/core";
-import { watch } from "vue";
+import { computed, watch } from "vue";
 import { useRoute } from "vue-router";
-import { notice } from "@/ui/messages";
+import { notice, overdue } from "@/ui/messages";
 
 /**
  * The line along the lower edge in which the program answers. It always has its room, so that nothing
@@ -10,6 +10,7 @@ import { notice } from "@/ui/messages";
  */
 const hush = useTimeoutFn(() => (notice.value = undefined), 12_000, { immediate: false });
 watch(notice, (now) => (now ? hush.start() : hush.stop()));
+const late = computed(() => [...overdue.values()][0]);
 const route = useRoute();
 watch(
   () => route.path,
@@ -26,6 +27,9 @@ watch(
       :role="notice.weight === 'error' ? 'alert' : 'status'"
     >
       <span v-if="notice.weight !== 'success'" aria-hidden="true">▲</span> {{ notice.text }}
+    </p>
+    <p v-else-if="late" class="notice" role="status">
+      {{ late.text }} <el-button size="small" @click="late.again">Ask again</el-button>
     </p>
     <slot v-else />
   </footer>

@@ -1,4 +1,4 @@
-import { shallowRef } from "vue";
+import { shallowReactive, shallowRef } from "vue";
 import { Problem } from "@/api/client";
 import { ElMessageBox } from "element-plus/es/components/message-box/index.mjs";
 import "element-plus/es/components/message-box/style/css";
@@ -7,6 +7,9 @@ import "element-plus/es/components/message-box/style/css";
 export type Weight = "success" | "warning" | "error";
 /** What the line of notices says now. */
 export const notice = shallowRef<{ text: string; weight: Weight; at: number }>();
+
+/** What is shown as it was some time ago, for no newer answer came: by the gate that says so. */
+export const overdue = shallowReactive(new Map<object, { text: string; again: () => void }>());
 
 /** Says one sentence in the line of notices; what is said at one time stands there together. */
 export function say(text: string, weight: Weight = "success") {
