@@ -43,7 +43,9 @@ func (v *serving) secured(dir string, listener net.Listener, o *api.Options) (al
 	if err != nil {
 		return nil, err
 	}
-	o.Trust.Fault = func() string { return cmp.Or(unknown(authority, slices.Concat(v.hosts, at.addresses()), dir), authority.Doubt(), lost) }
+	o.Trust.Fault = func() string {
+		return cmp.Or(unknown(authority, slices.Concat(v.hosts, at.addresses()), dir), authority.Doubt(), lost)
+	}
 	warn(o.Log, o.Trust.Fault())
 	for _, link := range at.links(v.scheme()) {
 		fmt.Printf("Your own tablet or phone opens %s/trust\n", link)

@@ -145,7 +145,7 @@ func (c *check) evidence(surface *piece.Surface, stack glaze.Stack) (shown bool)
 	}
 	if tried && !(ok && best.Exact) {
 		c.add(Finding{Code: matter.Experiment, Surface: surface.ID,
-			Text: fmt.Sprintf("%s: an experiment. Nobody has fired %s on %s at cone %s.", surface.Name, stack, c.work.clayOf(surface).Name, c.work.Cone),
+			Text: fmt.Sprintf("%s: an experiment. Nobody has fired %s on %s at cone %s.", surface.Name, stack, c.work.ClayOf(surface).Name, c.work.Cone),
 			Way:  "Lay it as planned, log every coat, and look at what comes out."})
 		return false
 	}
@@ -153,7 +153,7 @@ func (c *check) evidence(surface *piece.Surface, stack glaze.Stack) (shown bool)
 		return ok
 	}
 	f := Finding{Code: matter.NoTile, Severity: Warn, Surface: surface.ID,
-		Text: fmt.Sprintf("%s: %s was never fired on %s at cone %s.", surface.Name, stack, c.work.clayOf(surface).Name, c.work.Cone),
+		Text: fmt.Sprintf("%s: %s was never fired on %s at cone %s.", surface.Name, stack, c.work.ClayOf(surface).Name, c.work.Cone),
 		Way:  "Choose a stack with a tile, or make one first."}
 	switch {
 	case ok && best.Tile.Firing() == at.Firing && best.Tile.Stack.Same(stack):
@@ -243,7 +243,7 @@ func (c *check) before(surface *piece.Surface, found *looked) {
 				continue
 			}
 			c.add(Finding{Code: matter.BadBefore, Surface: surface.ID,
-				Text: fmt.Sprintf("%s: %s %s on %s before, see tile %s.", surface.Name, t.Stack, fault.Says(), c.work.clayOf(surface).Name, t.Code),
+				Text: fmt.Sprintf("%s: %s %s on %s before, see tile %s.", surface.Name, t.Stack, fault.Says(), c.work.ClayOf(surface).Name, t.Code),
 				Way:  "Choose a stack whose tile came out well."})
 		}
 	}

@@ -51,7 +51,7 @@ func (s *Shelf) missing(surface *piece.Surface, p Plan, w Work, seen Looked) (al
 	if !p[surface.ID].Planned() {
 		return []string{"It is bare clay, and soaks up what lies on it."}
 	}
-	stack, clay := p.Lies(surface).AsFired(), w.clayOf(surface)
+	stack, clay := p.Lies(surface).AsFired(), w.ClayOf(surface)
 	c := check{shelf: s, plan: p, work: w}
 	sorted := c.sort(asThick(p.Lies(surface)))
 	tested, report := s.leached(stack, w.SpotOf(surface))

@@ -174,19 +174,20 @@ func (w *Work) Firing() glaze.Firing { return glaze.FiringOf(w.Clay.Code, w.Cone
 
 // FiringOf is where a surface goes, which may be of another clay.
 func (w *Work) FiringOf(s *piece.Surface) glaze.Firing {
-	return glaze.FiringOf(w.clayOf(s).Code, w.Cone, w.Air)
+	return glaze.FiringOf(w.ClayOf(s).Code, w.Cone, w.Air)
 }
 
 // SpotOf is what a tile has to agree with to speak for a surface.
 func (w *Work) SpotOf(s *piece.Surface) Spot {
-	at := Spot{Firing: w.FiringOf(s), Half: glaze.Smooth, OwnClay: s.Clay != "" || w.clayOf(s).Dark}
+	at := Spot{Firing: w.FiringOf(s), Half: glaze.Smooth, OwnClay: s.Clay != "" || w.ClayOf(s).Dark}
 	if s.Textured {
 		at.Half = glaze.Texture
 	}
 	return at
 }
 
-func (w *Work) clayOf(s *piece.Surface) *glaze.Clay {
+// ClayOf is the clay of a surface: its own, or the piece's.
+func (w *Work) ClayOf(s *piece.Surface) *glaze.Clay {
 	if s.Clay != "" {
 		if clay, known := w.Clays[s.Clay]; known {
 			return &clay

@@ -13,7 +13,7 @@ import (
 // onBisque says where raw glaze cannot be told from the bisque it lies on: a bald spot
 // there is seen only after the fire.
 func (c *check) onBisque(surface *piece.Surface, first *glaze.Glaze) {
-	clay := c.work.clayOf(surface)
+	clay := c.work.ClayOf(surface)
 	if !surface.Over && near(first.Raw, clay.Bisque, c.shelf.House.RawApart) {
 		c.unseen(surface, fmt.Sprintf("raw %s %s looks like the bisque of %s", first.Code, first.Name, clay.Name))
 	}

@@ -121,9 +121,9 @@ func (c *check) guesses(surface *piece.Surface, s *sorted) {
 	c.breaks(surface, melting)
 	top := melting[len(melting)-1]
 	fired, known := c.shelf.Alone(top.Code, c.work.SpotOf(surface))
-	if c.work.clayOf(surface).Dark && known && fired.L > paleL && len(melting) == 1 && s.melt.Coats() <= float64(c.shelf.House.OfGlaze(top)) {
+	if c.work.ClayOf(surface).Dark && known && fired.L > paleL && len(melting) == 1 && s.melt.Coats() <= float64(c.shelf.House.OfGlaze(top)) {
 		c.add(Finding{Code: matter.PaleOnDark, Surface: surface.ID, Numbers: Numbers{"coats": s.melt.Coats(), "L": fired.L},
-			Text: fmt.Sprintf("%s: %s %s is pale, and %s darkens it through %s.", surface.Name, top.Code, top.Name, c.work.clayOf(surface).Name, coats(s.melt.Coats())),
+			Text: fmt.Sprintf("%s: %s %s is pale, and %s darkens it through %s.", surface.Name, top.Code, top.Name, c.work.ClayOf(surface).Name, coats(s.melt.Coats())),
 			Way:  "Lay one coat more, or accept a darker colour."})
 	}
 	if len(melting) < 2 {

@@ -79,9 +79,9 @@ func (c *check) bareClay() {
 	for i := range c.work.Body.Surfaces {
 		s := &c.work.Body.Surfaces[i]
 		seen := s.AreaCM2 >= largeShare*all && !s.Stands && !s.Seat && !s.Hidden && !s.Recess && s.ID != "underside"
-		if seen && c.plan[s.ID].Bare && !c.work.clayOf(s).Dark {
+		if seen && c.plan[s.ID].Bare && !c.work.ClayOf(s).Dark {
 			c.add(Finding{Code: matter.PaleBare, Surface: s.ID,
-				Text: fmt.Sprintf("%s: left bare, %s will not stay as pale as its bisque; white is a glaze as well.", s.Name, c.work.clayOf(s).Name),
+				Text: fmt.Sprintf("%s: left bare, %s will not stay as pale as its bisque; white is a glaze as well.", s.Name, c.work.ClayOf(s).Name),
 				Way:  "Coat it white, or keep the fired clay on purpose."})
 			return
 		}

@@ -43,7 +43,7 @@ func (c *check) unwanted(surface *piece.Surface, stack glaze.Stack, at Spot) {
 	key := Unwanted{Stack: stack, Clay: at.Clay, Cone: at.Cone, Air: at.Air, Half: at.Half}.Key()
 	if reason, is := c.shelf.unwanted[key]; is {
 		c.add(Finding{Code: matter.BadBefore, Surface: surface.ID,
-			Text: fmt.Sprintf("%s: %s is not wanted again on %s: %s.", surface.Name, stack, c.work.clayOf(surface).Name, strings.TrimSuffix(reason, ".")),
+			Text: fmt.Sprintf("%s: %s is not wanted again on %s: %s.", surface.Name, stack, c.work.ClayOf(surface).Name, strings.TrimSuffix(reason, ".")),
 			Way:  "Choose another stack."})
 	}
 }

@@ -74,6 +74,8 @@ type Surface struct {
 	Appearance
 	Below  Appearance // of what lies below an overlap
 	UpToMM float64    // how high that is, mm above the table; 0 where there is none
+	BareMM float64    // up to where it stays bare clay, mm above the table; 0 where it need not
+	Clay   glaze.Clay // of it
 }
 
 // Coat is a coat with what is to be said of it.
@@ -117,6 +119,7 @@ func Of(c Case, now time.Time) Survey {
 	for i, s := range c.Body.Surfaces {
 		v.Surfaces[i] = c.surface(s)
 	}
+	c.bare(&v)
 	v.Doubted = verdict.Doubted
 	v.Dust = c.State.DustOn(c.Shelf.House, now)
 	v.Until = v.Dust.Until
@@ -269,6 +272,31 @@ func (c Case) surface(surface piece.Surface) Surface {
 		v.Below, v.UpToMM = AppearanceOf(c.Shelf, below, at), upTo
 	}
 	return v
+}
+
+// bare says of the surfaces up to where they stay bare clay: what melts is kept off all that is lower than
+// the band.
+func (c Case) bare(v *Survey) {
+	for _, part := range c.Body.Band(v.Band.HeightMM) {
+		for i := range v.Surfaces {
+			s := &v.Surfaces[i]
+			if s.ID == part.Surface && c.melts(s) {
+				s.BareMM, s.Clay = v.Band.HeightMM, *c.Work.ClayOf(&s.Surface)
+			}
+		}
+	}
+}
+
+// melts says whether something that melts lies on a surface, or is to.
+func (c Case) melts(s *Surface) bool {
+	stack := s.Choice.Stack
+	if !s.Choice.Planned() {
+		stack = c.State.Stack(s.ID)
+	}
+	return slices.ContainsFunc(stack, func(l glaze.Layer) bool {
+		g := c.Shelf.Glazes[l.Glaze]
+		return g == nil || g.Kind.Melts()
+	})
 }
 
 // thickness is how many brushed coats a stack is as thick as.

@@ -15,6 +15,9 @@ import (
 type Painted struct {
 	Fill  string // a CSS colour; "" hatches the surface: nobody knows its colour
 	Lines []string
+	// Up to BareMM above the table it is bare clay, in a CSS colour of its own.
+	BareMM float64
+	Clay   string
 }
 
 // Unglazed is the fill of a surface on which nothing is planned.
@@ -56,6 +59,7 @@ func SVG(title string, d piece.Drawing, paint func(surface string) Painted) stri
 			fmt.Fprintf(&b, `<path d="%s" fill="none" stroke="#222" stroke-width="%s" stroke-dasharray="%s %s"/>`+"\n", s.Path, n(unit), n(8*unit), n(3*unit))
 		}
 	}
+	bands(&b, d, unit, n, paint)
 	for _, c := range d.Captions {
 		fmt.Fprintf(&b, `<text x="%s" y="%s" text-anchor="middle" fill="#444">%s</text>`+"\n", n(c.X), n(c.Y+16*unit), html.EscapeString(c.Text))
 	}
@@ -64,6 +68,26 @@ func SVG(title string, d piece.Drawing, paint func(surface string) Painted) stri
 	}
 	b.WriteString("</svg>\n")
 	return b.String()
+}
+
+// bands draws the clay of the bare band over what is glazed above it.
+func bands(b *strings.Builder, d piece.Drawing, unit float64, n func(float64) string, paint func(string) Painted) {
+	for i, s := range d.Shapes {
+		p := paint(s.Surface)
+		if p.BareMM <= 0 || s.Kind != piece.Face && s.Kind != piece.Skin {
+			continue
+		}
+		top := d.TableY - p.BareMM
+		if s.Top != s.Bottom {
+			top = math.Max(top, s.Top)
+		}
+		fmt.Fprintf(b, `<clipPath id="b%d"><rect x="%s" y="%s" width="%s" height="%s"/></clipPath>`, i, n(d.Left-unit), n(top), n(d.Width+2*unit), n(math.Max(0, d.TableY-top)))
+		look := fmt.Sprintf(`fill="%s" stroke="#222" stroke-width="%s"`, html.EscapeString(p.Clay), n(unit))
+		if s.Kind == piece.Skin {
+			look = fmt.Sprintf(`fill="none" stroke="%s" stroke-width="%s"`, html.EscapeString(p.Clay), n(4*unit))
+		}
+		fmt.Fprintf(b, `<path d="%s" %s clip-path="url(#b%d)"/>`+"\n", s.Path, look, i)
+	}
 }
 
 // lead writes the leader lines of one side, apart enough to be read.

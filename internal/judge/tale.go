@@ -300,6 +300,11 @@ func (t *tale) happens(e work.Event, on []string) {
 	case work.TakenOut:
 		t.load = ""
 	case work.Fired:
+		if t.inKiln && t.out { // what began its stage was taken back since: the fire before was one all the same
+			load := t.load
+			t.next(e)
+			t.load = load
+		}
 		t.fire, t.litSeqs = e, append(t.litSeqs, e.Seq)
 		t.bisques = append(t.bisques, e.Bisque)
 		t.inKiln, t.out, t.bisque, t.firingCone = true, false, e.Bisque, string(e.Cone)

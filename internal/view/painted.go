@@ -1,6 +1,7 @@
 package view
 
 import (
+	"enkaustos/core/colour"
 	"enkaustos/core/survey"
 	"enkaustos/internal/exchange"
 )
@@ -15,6 +16,12 @@ func Painted(s survey.Surface, chalk bool) exchange.Painted {
 		v.Fill = s.Raw.Hex()
 	case !chalk && s.Fired != nil:
 		v.Fill = s.Fired.Hex()
+	}
+	if s.BareMM > 0 {
+		v.BareMM, v.Clay = s.BareMM, exchange.Unglazed
+		if clay := map[bool]colour.Lab{true: s.Clay.Bisque, false: s.Clay.Fired}[chalk]; clay != (colour.Lab{}) {
+			v.Clay = clay.Hex()
+		}
 	}
 	return v
 }

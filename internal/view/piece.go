@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"enkaustos/core/bench"
+	"enkaustos/core/colour"
 	"enkaustos/core/fault"
 	"enkaustos/core/foot"
 	"enkaustos/core/glaze"
@@ -195,6 +196,9 @@ func Surface(s survey.Surface, now time.Time) contract.SurfaceState {
 	if s.UpToMM > 0 {
 		v.Below = &contract.Below{UpTo: s.UpToMM, Raw: Hex(s.Below.Raw), Fired: Hex(s.Below.Fired)}
 	}
+	if s.BareMM > 0 {
+		v.Band = &contract.Below{UpTo: s.BareMM, Raw: Hex(known(s.Clay.Bisque)), Fired: Hex(known(s.Clay.Fired))}
+	}
 	if s.DryAt.After(now) {
 		v.WetFrom, v.DryAt, v.NextAt = When(s.WetFrom), When(s.DryAt), When(s.NextAt)
 	}
@@ -205,6 +209,14 @@ func Surface(s survey.Surface, now time.Time) contract.SurfaceState {
 		v.Doubts = &doubts
 	}
 	return v
+}
+
+// known is a colour, nil where nobody measured it.
+func known(c colour.Lab) *colour.Lab {
+	if c == (colour.Lab{}) {
+		return nil
+	}
+	return &c
 }
 
 // stroke is a coat that comes next.

@@ -4406,7 +4406,7 @@ export interface components {
             /** @description The part of it that is still to lay */
             rest?: string;
         };
-        /** @description What shows below an overlap, up to a height in mm above the table */
+        /** @description What shows below an overlap, or of the clay that stays bare, up to a height in mm above the table */
         Below: {
             /** Format: double */
             upTo: number;
@@ -4454,6 +4454,7 @@ export interface components {
              */
             finish?: "gloss" | "matte" | "breaking" | "speckled";
             below?: components["schemas"]["Below"];
+            band?: components["schemas"]["Below"];
             /** Format: date-time */
             wetFrom?: string;
             /** Format: date-time */

@@ -15,6 +15,7 @@ import {
 } from "three";
 import { toCreasedNormals } from "three/examples/jsm/utils/BufferGeometryUtils.js";
 import type { Schemas } from "@/api/client";
+import type { Layer } from "@/ui/layers";
 
 /** A piece in the round as three.js has it: y is up, in mm. */
 type Round = Schemas["Round"];
@@ -88,30 +89,53 @@ function bow(b: Round["bows"][number]) {
   return new ExtrudeGeometry(outline, { extrudePath: path, steps: 48, curveSegments: 20 });
 }
 
-/** The parts of a piece with the material that each surface has; of an overlap below its end, that of what lies below. */
+/** The part of a flat face that lies lower than a height, or the one that does not. */
+export function halfOf(corners: number[][], height: number, low: boolean): number[][] {
+  const inside = (p: number[]) => (low ? p[2]! <= height : p[2]! >= height);
+  const out: number[][] = [];
+  corners.forEach((a, i) => {
+    const b = corners[(i + 1) % corners.length]!;
+    if (inside(a)) out.push(a);
+    if (inside(a) === inside(b) || a[2] === b[2]) return;
+    const t = (height - a[2]!) / (b[2]! - a[2]!);
+    out.push([a[0]! + t * (b[0]! - a[0]!), a[1]! + t * (b[1]! - a[1]!), height]);
+  });
+  return out.length > 2 ? out : [];
+}
+
+/**
+ * The parts of a piece with the material that each surface has: over all of it, and up to the heights at
+ * which something else shows, the clay of the bare band or what lies below an overlap.
+ */
 export function solidOf(
   round: Round,
-  material: (surface: string, below: boolean) => Material,
-  ends: (surface: string) => number | undefined,
+  material: (surface: string, layer?: Layer) => Material,
+  layers: (surface: string) => Layer[],
 ) {
   const group = new Group();
-  const add = (g: BufferGeometry, surface: string, below = false, x = 0) => {
-    const mesh = new Mesh(g, material(surface, below));
+  const add = (g: BufferGeometry, surface: string, layer?: Layer, x = 0) => {
+    const mesh = new Mesh(g, material(surface, layer));
     mesh.position.x = x;
     group.add(mesh);
   };
   for (const l of round.turned) {
-    const end = ends(l.surface);
-    if (end === undefined) {
-      add(turned(l.line), l.surface, false, l.x);
-      continue;
+    let rest = [l.line];
+    for (const layer of layers(l.surface).toSorted((a, b) => a.upTo - b.upTo)) {
+      const parts = rest.map((line) => cutAt(line, layer.upTo));
+      for (const p of parts.flatMap((x) => x.below)) add(turned(p), l.surface, layer, l.x);
+      rest = parts.flatMap((x) => x.above);
     }
-    const parts = cutAt(l.line, end);
-    for (const p of parts.above) add(turned(p), l.surface, false, l.x);
-    for (const p of parts.below) add(turned(p), l.surface, true, l.x);
+    for (const line of rest) add(turned(line), l.surface, undefined, l.x);
   }
-  for (const [surface, faces] of Map.groupBy(round.flat, (f) => f.surface))
-    add(flat(faces.map((f) => f.corners)), surface);
+  for (const [surface, faces] of Map.groupBy(round.flat, (f) => f.surface)) {
+    let rest = faces.map((f) => f.corners);
+    for (const layer of layers(surface).toSorted((a, b) => a.upTo - b.upTo)) {
+      const low = rest.map((c) => halfOf(c, layer.upTo, true)).filter((c) => c.length);
+      if (low.length) add(flat(low), surface, layer);
+      rest = rest.map((c) => halfOf(c, layer.upTo, false)).filter((c) => c.length);
+    }
+    if (rest.length) add(flat(rest), surface);
+  }
   for (const b of round.bows) add(bow(b), b.surface);
   return group;
 }

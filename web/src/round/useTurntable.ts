@@ -20,6 +20,7 @@ import {
 import { onScopeDispose, ref, watch, type Ref } from "vue";
 import type { Schemas, SurfaceState } from "@/api/client";
 import { paint, solidOf } from "@/round/solid";
+import { layersOf, type Layer } from "@/ui/layers";
 
 /** What stands on the turntable, and in which colours. */
 export interface Standing {
@@ -102,15 +103,15 @@ export function useTurntable(
       m.map = hatching;
       return m;
     };
-    const material = (surface: string, below: boolean) => {
+    const material = (surface: string, layer?: Layer) => {
       if (surface === "reveals") return paint("#2e2e2e", undefined, false); // the dark of an opening
       const s = of.get(surface);
       if (!s || (!s.stack.length && !s.on.length)) return paint(now.clay, undefined, fired);
-      const look = below ? s.below : s;
-      const colour = fired ? look?.fired : look?.raw;
+      if (layer) return layer.fill ? paint(layer.fill, layer.clay ? undefined : s.finish, fired) : none();
+      const colour = fired ? s.fired : s.raw;
       return colour ? paint(colour, s.finish, fired) : fired ? none() : paint("#f4f4f4", undefined, false);
     };
-    const piece = solidOf(now.round, material, (surface) => of.get(surface)?.below?.upTo);
+    const piece = solidOf(now.round, material, (surface) => layersOf(of.get(surface), now.colours, ""));
     const box = new Box3().setFromObject(piece);
     const middle = box.getCenter(new Vector3());
     piece.position.set(-middle.x, -box.min.y, -middle.z);

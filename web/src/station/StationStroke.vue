@@ -103,9 +103,7 @@ const until = computed(() => {
         <path d="M32 14 V30 M24 22 H40" class="plus" />
       </svg>
       {{
-        !next
-          ? "On"
-          : waitMs > 0
+        waitMs > 0
             ? state.pictures
               ? "Add, still wet"
               : "Add it wet"

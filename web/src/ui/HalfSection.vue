@@ -5,6 +5,7 @@ import PullHandles from "@/desk/PullHandles.vue";
 import { sayStack } from "@/lib/stack";
 import { grainsOf } from "@/ui/grains";
 import { heightsOf } from "@/lib/stroke";
+import { heightsOfLayers, layersOf } from "@/ui/layers";
 import SectionLabels from "@/ui/SectionLabels.vue";
 import SectionLines from "@/ui/SectionLines.vue";
 import SectionPatterns from "@/ui/SectionPatterns.vue";
@@ -64,18 +65,14 @@ const box = computed(() => {
 
 function fill(surface: string): string {
   const s = state.value.get(surface);
-  if (!s || (!s.stack.length && !s.on.length)) return s?.bare || s?.resist ? `url(#${id}-bare)` : "#f7f7f7";
+  if (!s || (!s.stack.length && !s.on.length))
+    return s?.bare || s?.resist || s?.stands ? `url(#${id}-bare)` : "#f7f7f7";
   if (props.colours === "chalk") return s.raw ?? "#f7f7f7";
   return s.fired ?? `url(#${id}-unknown)`;
 }
-/** What shows of a surface below where its overlap ends. */
-function lower(surface: string) {
-  const below = state.value.get(surface)?.below;
-  if (!below) return undefined;
-  const fill = props.colours === "chalk" ? below.raw : below.fired;
-  return { upTo: below.upTo, fill: fill ?? `url(#${id}-unknown)` };
-}
-const lowers = computed(() => [...new Set([...state.value.values()].flatMap((s) => s.below?.upTo ?? []))]);
+/** What shows of a surface up to some height: the clay of the bare band, what lies below an overlap. */
+const layers = (surface: string) => layersOf(state.value.get(surface), props.colours, `url(#${id}-unknown)`);
+const heights = computed(() => heightsOfLayers(props.states ?? []));
 /** Where nothing lies on a surface its edge shows the clay below; it can still be pointed at. */
 function skin(surface: string): string {
   const s = state.value.get(surface);
@@ -98,7 +95,7 @@ function grains(s: Schemas["Shape"]) {
     :style="{ fontSize: `${13.5 * unit}px` }"
   >
     <SectionPatterns :id="id" :unit="unit" :drawing="drawing" />
-    <clipPath v-for="mm in lowers" :id="`${id}-to${mm}`" :key="mm">
+    <clipPath v-for="mm in heights" :id="`${id}-to${mm}`" :key="mm">
       <rect :x="drawing.left" :y="drawing.tableY - mm" :width="drawing.width" :height="mm" />
     </clipPath>
     <line
@@ -118,14 +115,6 @@ function grains(s: Schemas["Shape"]) {
         @click="emit('select', s.surface)"
       />
       <path v-else :d="s.path" :class="s.kind" />
-      <g v-if="lower(s.surface)" :clip-path="clip(s, i)">
-        <path
-          :d="s.path"
-          :class="['lower', s.kind]"
-          :clip-path="`url(#${id}-to${lower(s.surface)!.upTo})`"
-          :style="s.kind === 'face' ? { fill: lower(s.surface)!.fill } : { stroke: lower(s.surface)!.fill }"
-        />
-      </g>
       <path
         v-for="grain in grains(s)"
         :key="grain"
@@ -134,6 +123,14 @@ function grains(s: Schemas["Shape"]) {
         :clip-path="clip(s, i)"
         class="grain"
       />
+      <g v-for="l in layers(s.surface)" :key="l.upTo" :clip-path="clip(s, i)">
+        <path
+          :d="s.path"
+          :class="['lower', s.kind]"
+          :clip-path="`url(#${id}-to${l.upTo})`"
+          :style="s.kind === 'face' ? { fill: l.fill } : { stroke: l.fill }"
+        />
+      </g>
       <path
         v-if="s.surface && s.surface === selected"
         :d="s.path"

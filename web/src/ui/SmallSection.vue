@@ -2,6 +2,7 @@
 import { computed, useId } from "vue";
 import type { Schemas, SurfaceState } from "@/api/client";
 import { grainsOf } from "@/ui/grains";
+import { heightsOfLayers, layersOf } from "@/ui/layers";
 import SectionPatterns from "@/ui/SectionPatterns.vue";
 
 /** A half-section in small, beside a name: the form and its colours, and nothing to press. */
@@ -26,6 +27,8 @@ function fill(surface: string): string {
   const colour = props.colours === "chalk" ? s.raw : s.fired;
   return colour ?? (props.colours === "chalk" ? "#fbfbfb" : `url(#${id}-unknown)`);
 }
+const layers = (surface: string) => layersOf(state.value.get(surface), props.colours, `url(#${id}-unknown)`);
+const heights = computed(() => heightsOfLayers(props.states));
 const faces = computed(() => props.drawing.shapes.filter((s) => s.kind === "face"));
 const clip = (s: Schemas["Shape"]) => {
   const i = props.drawing.shapes.indexOf(s);
@@ -36,6 +39,9 @@ const clip = (s: Schemas["Shape"]) => {
 <template>
   <svg :viewBox="box" aria-hidden="true">
     <SectionPatterns :id="id" :unit="unit" :drawing="drawing" />
+    <clipPath v-for="mm in heights" :id="`${id}-to${mm}`" :key="mm">
+      <rect :x="drawing.left" :y="drawing.tableY - mm" :width="drawing.width" :height="mm" />
+    </clipPath>
     <template v-for="(s, i) in drawing.shapes" :key="i">
       <path
         v-if="s.kind === 'face'"
@@ -61,6 +67,16 @@ const clip = (s: Schemas["Shape"]) => {
         :fill="`url(#${id}-${grain})`"
         :clip-path="clip(s)"
       />
+    </template>
+    <template v-for="(s, i) in drawing.shapes" :key="`band${i}`">
+      <g v-for="l in layers(s.surface)" :key="l.upTo" :clip-path="clip(s)">
+        <path
+          :d="s.path"
+          :class="s.kind"
+          :clip-path="`url(#${id}-to${l.upTo})`"
+          :style="s.kind === 'face' ? { fill: l.fill } : { stroke: l.fill }"
+        />
+      </g>
     </template>
     <line
       :x1="drawing.tableFrom"
