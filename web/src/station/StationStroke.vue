@@ -103,13 +103,7 @@ const until = computed(() => {
         <path d="M32 14 V30 M24 22 H40" class="plus" />
       </svg>
       {{
-        waitMs > 0
-            ? state.pictures
-              ? "Add, still wet"
-              : "Add it wet"
-            : next?.dips
-              ? "Add dip"
-              : "Add coat"
+        waitMs > 0 ? (state.pictures ? "Add, still wet" : "Add it wet") : next?.dips ? "Add dip" : "Add coat"
       }}
     </button>
     <!-- Below the target, and with room of its own: nothing moves while a finger is on it. -->
