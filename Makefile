@@ -11,7 +11,7 @@ export GOFLAGS = -trimpath
 GO_SOURCES := $(shell find cmd core internal web/embed.go -name '*.go' -o -name '*.sql' -o -name '*.csv' 2>/dev/null)
 WEB_SOURCES := $(shell find web/src web/public web/index.html web/vite.config.ts -type f 2>/dev/null)
 
-.PHONY: format cold judge accuracy lesson-report kiln-report results-report term-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint lint-types lint-style generate check-generated tools-present chromium
+.PHONY: walk format cold judge accuracy lesson-report kiln-report results-report term-report big-school damage fuzz mutate storm race demo build test unit e2e bench screenshots dev lint lint-types lint-style generate check-generated tools-present chromium
 
 demo: build
 	./bin/enkaustos demo --data $(DATA) --addr $(ADDR)
@@ -38,6 +38,10 @@ test: build chromium
 	cd web && npm run --silent test
 	go test -vet=off ./core/... ./internal/... ./cmd/...
 	go test -vet=off -count=1 -timeout 30m -parallel 4 ./e2e/...
+
+# Every place with a route that fails, what moves under a finger, and what runs over an edge.
+walk: build chromium
+	WALK=1 go test -vet=off -count=1 -timeout 15m -parallel 3 -run TestWalk ./e2e/
 
 chromium:
 	@test -x $(CHROMIUM) || { echo "Installing Chromium for the browser tests"; apt-get update -qq && apt-get install -y -qq chromium; }

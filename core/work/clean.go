@@ -94,7 +94,7 @@ func (s State) Dust(h rules.House, at time.Time) string {
 	case c.At.IsZero() || at.Before(c.At):
 		return "nobody logged that its dust was taken off"
 	case h.CleanDays > 0 && days > h.CleanDays:
-		return fmt.Sprintf("its dust was taken off %.0f days ago, and it was handled since", days)
+		return fmt.Sprintf("its dust was taken off more than %g days ago, and it was handled since", h.CleanDays) // a count would be another one tomorrow
 	}
 	return ""
 }

@@ -113,66 +113,69 @@ const touched = (wet: boolean) =>
   </ul>
   <StationOffer v-if="offer && tab === 'plan'" :piece="piece" :offer="offer" />
   <p v-if="detail?.hand && tab === 'glaze'" class="hand">{{ detail.hand }}</p>
-  <div v-if="tab === 'glaze'" class="work">
-    <StationDrawing
-      :detail="detail"
-      :piece="piece"
-      :surfaces="surfaces"
-      :selected="stroke.next.value?.id"
-      :plain="state.pictures"
-      :line-mm="line"
-      @select="chosen = $event"
-    />
-    <ChoiceBar
-      v-slot="{ option }"
-      class="surfaces"
-      label="Surfaces"
-      :options="touchedOrOpen"
-      :model-value="stroke.next.value?.id"
-      framed
-      @update:model-value="chosen = $event"
-    >
-      <span>{{ option.name }}</span>
-      <TallyStrokes :surface="option.surface" :now="now" />
-      <span class="unsent" :class="{ sent: !option.surface.waiting }"
-        >+{{ option.surface.waiting }} unsent</span
+  <KeptRoom v-if="tab === 'glaze'" :of="piece.id"
+    ><div class="work">
+      <StationDrawing
+        :detail="detail"
+        :piece="piece"
+        :surfaces="surfaces"
+        :selected="stroke.next.value?.id"
+        :plain="state.pictures"
+        :line-mm="line"
+        @select="chosen = $event"
+      />
+      <ChoiceBar
+        v-slot="{ option }"
+        class="surfaces"
+        label="Surfaces"
+        :options="touchedOrOpen"
+        :model-value="stroke.next.value?.id"
+        framed
+        @update:model-value="chosen = $event"
       >
-    </ChoiceBar>
-    <KeptRoom class="before" :of="piece.id">
-      <StationDust v-if="dust && !dust.asked" :dust="dust" :pictures="state.pictures" @clean="clean" />
-      <StationResist :piece="piece" :pictures="state.pictures" />
-    </KeptRoom>
-    <StationStroke
-      v-if="stroke.next.value"
-      v-model:line="line"
-      :surface="stroke.next.value"
-      :reach="detail?.surfaces.find((s) => s.id === stroke.next.value?.id)"
-      :step="stroke.step.value"
-      :wait-ms="stroke.waitMS.value"
-      :meanwhile="stroke.meanwhile.value"
-      :now="now"
-      @add="add"
-      @choose="chosen = $event"
-      @touched="touched"
-    />
-    <StationFree v-else-if="!piece.revision" :piece="piece" :pictures="state.pictures" />
-    <section v-if="piece.revision && !stroke.open.value.length" class="all" role="status">
-      <h2>
-        {{ piece.surfaces.some((s) => s.later) ? "The rest goes on after the bisque." : "All coats are on." }}
-      </h2>
-      <p>{{ piece.placeWhy }}</p>
-      <button type="button" class="big" @click="emit('done')">Done</button>
-    </section>
-    <div class="after">
-      <button v-if="mine.length" type="button" class="plain" @click="station.takeBack(piece.id)">
-        Undo my last coat
-      </button>
-      <StationFootLine :band-mm="piece.bandMM" :under-pencil="piece.underPencil" :caution="caution" />
-      <StationResist :piece="piece" :pictures="state.pictures" peels />
-      <StationDust v-if="dust?.asked" :dust="dust" :pictures="state.pictures" @clean="clean" />
-      <StationStirAsk />
-    </div>
-  </div>
+        <span>{{ option.name }}</span>
+        <TallyStrokes :surface="option.surface" :now="now" />
+        <span class="unsent" :class="{ sent: !option.surface.waiting }"
+          >+{{ option.surface.waiting }} unsent</span
+        >
+      </ChoiceBar>
+      <KeptRoom class="before" :of="piece.id">
+        <StationDust v-if="dust && !dust.asked" :dust="dust" :pictures="state.pictures" @clean="clean" />
+        <StationResist :piece="piece" :pictures="state.pictures" />
+      </KeptRoom>
+      <StationStroke
+        v-if="stroke.next.value"
+        v-model:line="line"
+        :surface="stroke.next.value"
+        :reach="detail?.surfaces.find((s) => s.id === stroke.next.value?.id)"
+        :step="stroke.step.value"
+        :wait-ms="stroke.waitMS.value"
+        :meanwhile="stroke.meanwhile.value"
+        :now="now"
+        @add="add"
+        @choose="chosen = $event"
+        @touched="touched"
+      />
+      <StationFree v-else-if="!piece.revision" :piece="piece" :pictures="state.pictures" />
+      <section v-if="piece.revision && !stroke.open.value.length" class="all" role="status">
+        <h2>
+          {{
+            piece.surfaces.some((s) => s.later) ? "The rest goes on after the bisque." : "All coats are on."
+          }}
+        </h2>
+        <p>{{ piece.placeWhy }}</p>
+        <button type="button" class="big" @click="emit('done')">Done</button>
+      </section>
+      <div class="after">
+        <button v-if="mine.length" type="button" class="plain" @click="station.takeBack(piece.id)">
+          Undo my last coat
+        </button>
+        <StationFootLine :band-mm="piece.bandMM" :under-pencil="piece.underPencil" :caution="caution" />
+        <StationResist :piece="piece" :pictures="state.pictures" peels />
+        <StationDust v-if="dust?.asked" :dust="dust" :pictures="state.pictures" @clean="clean" />
+        <StationStirAsk />
+      </div></div
+  ></KeptRoom>
   <StationDraft v-else-if="tab === 'plan'" :piece="piece" />
   <StationWish v-else-if="tab === 'wish'" :piece="piece" />
   <StationOpinion v-else :piece="piece" @done="emit('done')" />
@@ -221,8 +224,14 @@ const touched = (wet: boolean) =>
   display: grid;
   gap: 12px;
 }
+.surfaces :deep(button) {
+  position: relative;
+}
 .unsent {
-  font-size: 14px;
+  position: absolute; /* it comes and goes, and takes no row */
+  right: 4px;
+  bottom: 1px;
+  font-size: 13px;
 }
 .sent {
   visibility: hidden;

@@ -140,14 +140,16 @@ const until = computed(() => {
         Still wet
       </button>
     </div>
-    <StationPart
-      v-if="next && !next.dips && !next.rest && waitMs === 0"
-      :key="surface.id"
-      v-model:line="line"
-      :low-mm="reach?.lowMM ?? 0"
-      :high-mm="reach?.highMM ?? 0"
-      @add="emit('add', $event)"
-    />
+    <KeptRoom :of="surface.id">
+      <StationPart
+        v-if="next && !next.dips && !next.rest && waitMs === 0"
+        :key="surface.id"
+        v-model:line="line"
+        :low-mm="reach?.lowMM ?? 0"
+        :high-mm="reach?.highMM ?? 0"
+        @add="emit('add', $event)"
+      />
+    </KeptRoom>
   </section>
 </template>
 

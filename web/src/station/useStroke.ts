@@ -9,7 +9,10 @@ export interface Ahead extends SurfaceState {
 }
 
 /** Moves the pointer along the strokes that the server sent, for coats not sent yet; it decides nothing more. */
-export function withTaps(surfaces: SurfaceState[], piece: string, taps: Tap[]): Ahead[] {
+export function withTaps(surfaces: SurfaceState[], piece: string, all: Tap[]): Ahead[] {
+  // What the server told of already, before it answered, counts once.
+  const told = new Set(surfaces.flatMap((s) => s.on.map((c) => c.id)));
+  const taps = all.filter((t) => !told.has(t.event.id));
   const undone = new Set(taps.filter((t) => t.event.kind === "undo").map((t) => t.event.undoes));
   return surfaces.map((s) => {
     const coats = taps.filter((t) => t.event.piece === piece && lies(t.event, s.id));

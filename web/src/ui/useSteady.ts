@@ -13,13 +13,13 @@ export function useSteady(held: string) {
   const page = document.documentElement;
   const main = shallowRef<HTMLElement | null>(null);
   let at: Element | null = null;
-  let height = 0; // of its upper edge, px below the upper edge of the whole page
+  let top = 0; // of its upper edge in the window, px
   let room = 0; // px kept empty above everything, where there was nothing to scroll back to
-  const measure = () => at!.getBoundingClientRect().top + window.scrollY;
+  const now = () => at!.getBoundingClientRect().top;
 
   function hold(element: Element | null) {
     at = element;
-    if (at) height = measure();
+    if (at) top = now();
   }
   const pressed = (event: Event) => hold(event.target instanceof Element ? event.target.closest(held) : null);
   const inSight = (e: Element) => e.getBoundingClientRect().bottom > 0 && e.getClientRects().length > 0;
@@ -27,21 +27,28 @@ export function useSteady(held: string) {
     room = px;
     main.value?.style.setProperty("margin-top", `${px}px`);
   }
+  const scroll = (by: number) => window.scrollBy({ top: by, behavior: "instant" });
   function steady() {
     if (!at?.isConnected || !at.getClientRects().length) {
       if (room) keepEmpty(0);
       return hold([...document.querySelectorAll(held)].find(inSight) ?? null);
     }
-    const moved = measure() - height;
-    if (Math.abs(moved) < 1) return;
-    const by = Math.max(-window.scrollY, moved - Math.min(room, Math.max(0, moved)));
-    keepEmpty(Math.max(0, room + by - moved));
+    const off = now() - top; // a page that became shorter may have been scrolled already
+    if (Math.abs(off) < 1) return;
+    if (off < 0) {
+      scroll(off);
+      if (now() < top - 1) keepEmpty(room + top - now());
+      return;
+    }
+    if (room) keepEmpty(Math.max(0, room - off));
+    const by = now() - top;
+    if (by < 1) return;
     // A page that ends too early to be scrolled so far is made longer.
     const ends = window.scrollY + by + window.innerHeight;
     if (ends > page.scrollHeight) page.style.setProperty("min-height", `${ends}px`);
-    window.scrollBy({ top: by, behavior: "instant" });
-    height = measure();
+    scroll(by);
   }
+  useEventListener(window, "scroll", () => at?.isConnected && (top = now()), { passive: true });
   useEventListener(document, "pointerdown", pressed, { capture: true });
   useMutationObserver(main, steady, {
     childList: true,
