@@ -16,6 +16,7 @@ import { usePours } from "@/lessons/usePours";
 import { useTicks } from "@/lessons/useTicks";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
+import { useSteady } from "@/ui/useSteady";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { mL } from "@/ui/figures";
 import { dateAndClock, day } from "@/ui/moments";
@@ -27,6 +28,7 @@ const query = useAsk(computed(() => queries.before(key.value)));
 const data = computed(() => query.data.value);
 const { ticked, tick } = useTicks(key);
 const { print } = usePaper();
+useSteady("[role=checkbox], button"); // what is left to do is counted above the lists
 const pour = usePours(key);
 const session = useSession();
 const teacher = computed(() => session.data.value?.role === "teacher");

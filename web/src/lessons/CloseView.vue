@@ -7,6 +7,7 @@ import { queries } from "@/lib/queries";
 import { useAsk } from "@/lib/useAsk";
 import PaperChoice from "@/print/PaperChoice.vue";
 import { usePaper } from "@/print/usePaper";
+import { useSteady } from "@/ui/useSteady";
 import PlaceLink from "@/ui/PlaceLink.vue";
 import { clock, dateAndClock } from "@/ui/moments";
 import AskGate from "@/ui/AskGate.vue";
@@ -17,6 +18,7 @@ const key = computed(() => String(route.params.key));
 const query = useAsk(computed(() => queries.close(key.value)));
 const data = computed(() => query.data.value);
 const { print } = usePaper();
+useSteady("[role=checkbox], button"); // what is left to do is counted above the lists
 const done = computed(() => {
   const d = data.value;
   if (!d) return "";

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useSteady } from "@/ui/useSteady";
 import { computed, ref } from "vue";
 import CartQueue from "@/results/CartQueue.vue";
 import FaultKeys from "@/results/FaultKeys.vue";
@@ -54,6 +55,7 @@ const flowNames: Record<Flow, string> = {
   band: "To the band",
   shelf: "Onto the shelf",
 };
+useSteady("button"); // what was said of a piece stands above its keys
 useKeys({
   ArrowRight: () => cart.step(1),
   ArrowLeft: () => cart.step(-1),
