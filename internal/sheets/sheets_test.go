@@ -4,6 +4,8 @@ import (
 	"archive/zip"
 	"bytes"
 	"fmt"
+	"io"
+	"runtime"
 	"strings"
 	"testing"
 
@@ -120,6 +122,55 @@ func TestFilesThatAreNoLists(t *testing.T) {
 		_, err := Read(data)
 		require.ErrorContains(t, err, want, want)
 	}
+}
+
+// A workbook whose texts are many and empty takes little room in a file and much in memory: beyond a bound
+// it is refused before anything is kept of it, and just below that bound it takes neither long nor much.
+func TestAWorkbookOfEmptyTexts(t *testing.T) {
+	whole := excelize.NewFile()
+	require.NoError(t, whole.SetCellStr("Sheet1", "A1", "code"))
+	out, err := whole.WriteToBuffer()
+	require.NoError(t, err)
+	with := func(marks int) []byte {
+		from, err := zip.NewReader(bytes.NewReader(out.Bytes()), int64(out.Len()))
+		require.NoError(t, err)
+		var into bytes.Buffer
+		z := zip.NewWriter(&into)
+		for _, part := range from.File {
+			r, err := part.Open()
+			require.NoError(t, err)
+			text, err := io.ReadAll(r)
+			require.NoError(t, err)
+			if part.Name == "xl/sharedStrings.xml" {
+				text = []byte(strings.Replace(string(text), "</sst>", strings.Repeat("<si/>", marks)+"</sst>", 1))
+			}
+			w, err := z.Create(part.Name)
+			require.NoError(t, err)
+			_, err = w.Write(text)
+			require.NoError(t, err)
+		}
+		require.NoError(t, z.Close())
+		return into.Bytes()
+	}
+	heavy := with(2_300_000)
+	require.Less(t, len(heavy), 70<<10)
+	memory := func(do func()) uint64 {
+		var before, after runtime.MemStats
+		runtime.ReadMemStats(&before)
+		do()
+		runtime.ReadMemStats(&after)
+		return (after.TotalAlloc - before.TotalAlloc) >> 20
+	}
+	require.Less(t, memory(func() {
+		_, err = Read(heavy)
+		require.ErrorContains(t, err, "holds far more than a list")
+	}), uint64(8))
+	worst := with(mostInTexts - 10)
+	require.Less(t, memory(func() {
+		all, err := Read(worst)
+		require.NoError(t, err)
+		require.Equal(t, "code", all[0].Rows[0].Cells[0])
+	}), uint64(300), "MB, all that was ever taken, most of it let go at once")
 }
 
 func FuzzRead(f *testing.F) {
