@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"os"
 	"slices"
 	"strconv"
 	"strings"
@@ -230,6 +231,50 @@ func TestTapsOutlastAClass(t *testing.T) {
 	teacher.see(".strays li", "This piece is not of the class that is in the room now.")
 	teacher.click(".strays button", "Log it")
 	require.Eventually(t, func() bool { return logged() == 2 && teacher.count(".strays li") == 0 }, patience, moment)
+}
+
+// The queue that a tablet kept under the release before (testdata/tablet-queue.json, as its store held it)
+// is sent whole, in order, once, when the page of this release is opened.
+func TestTheQueueOfTheReleaseBefore(t *testing.T) {
+	s := startRoom(t)
+	teacher := open(t, s, "/")
+	teacher.unlock("bare feet only")
+	c := client(t, s.url)
+	p := pairedTablet(t, s, teacher, "Kiln wall")
+	ilo := pieceOf(t, c, s.url, "Ilo N.", "Tide-pool bowl")
+	text, err := os.ReadFile("testdata/tablet-queue.json")
+	require.NoError(t, err)
+	p.offline(true)
+	p.MustEval(`(text) => new Promise((done, fail) => {
+		const open = indexedDB.open("enkaustos-tablet", 1);
+		open.onerror = () => fail(open.error);
+		open.onsuccess = () => {
+			const put = open.result.transaction("taps", "readwrite");
+			for (const tap of JSON.parse(text)) put.objectStore("taps").add({ ...tap, at: Date.now() + tap.at });
+			put.oncomplete = () => { open.result.close(); done(); };
+			put.onerror = () => fail(put.error);
+		};
+	})`, strings.ReplaceAll(string(text), "PIECE", ilo.Id))
+	p.offline(false)
+	p.goTo("/station")
+	kinds := func() (all []string) {
+		for _, e := range get[contract.PieceDetail](t, c, s.url+"/api/pieces/"+ilo.Id).History {
+			if e.By == "Kiln wall" {
+				all = append(all, string(e.Kind))
+			}
+		}
+		return all
+	}
+	want := []string{"clean", "coat", "coat", "undo", "coat", "dry"}
+	require.Eventually(t, func() bool { return len(kinds()) >= len(want) }, patience, moment)
+	p.goTo("/station") // sent again, it changes nothing
+	p.see(".names li", "")
+	got := kinds()
+	if !slices.Equal(got, want) {
+		slices.Reverse(got) // the newest first
+	}
+	require.Equal(t, want, got)
+	require.Empty(t, get[[]contract.Stray](t, c, s.url+"/api/strays"))
 }
 
 // Twenty taps without the network, a reload, and the network again: each tap is

@@ -259,7 +259,7 @@ const prepared = 3 * time.Hour
 
 // InRoom is the lesson that classes are in at a moment in the room's own time; where they are in the room
 // before the bell, the next of theirs, to be prepared. runs says which of both; ok is false for neither.
-func (t Timetable) InRoom(classes []string, at time.Time) (l Lesson, runs, ok bool) {
+func InRoom(t Timetable, classes []string, at time.Time) (l Lesson, runs, ok bool) {
 	if now, any := t.At(at); any && slices.ContainsFunc(classes, now.Has) {
 		return now, true, true
 	}

@@ -34,7 +34,7 @@ func nowMine(ctx context.Context, m school.Moment, key string) (lesson.Lesson, e
 	at, err := mine(ctx, m, key)
 	by := school.ActorOf(ctx)
 	if err == nil && by.Role == work.Station {
-		if now, _, ok := school.Bells.The(m.Snapshot).InRoom(by.Classes, m.At.Local()); !ok || now.Key != at.Key {
+		if now, _, ok := lesson.InRoom(school.Bells.The(m.Snapshot), by.Classes, m.At.Local()); !ok || now.Key != at.Key {
 			err = school.Deny("This lesson is not in the room now: its lists are the teacher's.")
 		}
 	}

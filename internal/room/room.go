@@ -7,6 +7,7 @@ import (
 	"slices"
 	"time"
 
+	"enkaustos/core/lesson"
 	"enkaustos/core/rules"
 	"enkaustos/internal/contract"
 	"enkaustos/internal/qr"
@@ -168,7 +169,7 @@ func together(m school.Moment, classes []string) rules.House {
 // runs is the lesson that a tablet's classes are in, and when its clearing up begins; where the
 // teacher has them served before the bell, the lesson that comes, to be prepared.
 func runs(m school.Moment, classes []string, house rules.House) (key *string, clearing *time.Time) {
-	l, now, ok := school.Bells.The(m.Snapshot).InRoom(classes, m.At.Local())
+	l, now, ok := lesson.InRoom(school.Bells.The(m.Snapshot), classes, m.At.Local())
 	switch {
 	case !ok:
 		return nil, nil
