@@ -24,7 +24,7 @@ func TestDust(t *testing.T) {
 	}{
 		"never":                     {nil, "nobody logged", ""},
 		"wiped":                     {[]Event{at(0, clean)}, "", ""},
-		"wiped four days ago":       {[]Event{at(-4*day, clean)}, "4 days ago", ""},
+		"wiped four days ago":       {[]Event{at(-4*day, clean)}, "more than 3 days ago", ""},
 		"wiped, then sanded":        {[]Event{at(-2, clean), at(-1, sand)}, "sanded", ""},
 		"sanded, then wiped":        {[]Event{at(-2, sand), at(-1, clean)}, "", ""},
 		"coated uncleaned":          {[]Event{at(0, coat)}, "nobody logged", "nobody logged"},

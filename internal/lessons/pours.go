@@ -47,20 +47,19 @@ func Pour(m school.Moment, c *school.Change, at lesson.Lesson, code string, ml f
 // mostCups is how many cups somebody at a tablet pours at once.
 const mostCups = 6
 
-// canPour refuses a tablet what no hand pours: more than some cups, or than is in the jar.
+// canPour refuses a tablet what no hand pours: more than some cups, or than its jar holds.
 func canPour(m school.Moment, by work.Actor, code string, ml float64) error {
 	g, ok := school.Glazes.Get(m.Snapshot, code)
 	if by.Role != work.Station || !ok || ml <= 0 {
 		return nil
 	}
-	left, known := g.Jar.LeftML()
 	switch {
 	case !g.InStock || g.Jar.State == glaze.Dried:
 		return school.Refuse("%s is not out: nothing is poured from it.", code)
 	case ml > mostCups*m.House.CupML:
 		return school.Refuse("At most %d cups are poured at once.", mostCups)
-	case known && ml > left+1:
-		return school.Refuse("%s holds %.0f mL: more cannot be poured. Is its level right?", code, left)
+	case g.Jar.ML > 0 && ml > g.Jar.ML: // its level is a guess, its size is none
+		return school.Refuse("The jar of %s holds %.0f mL at most: more cannot be poured.", code, g.Jar.ML)
 	}
 	return nil
 }
