@@ -53,6 +53,9 @@ func Worded() []Kind {
 	return slices.DeleteFunc(Kinds(), func(k Kind) bool { return !register[k].Words })
 }
 
+// Worded says whether the text of such an event is somebody's own words.
+func (k Kind) Worded() bool { return register[k].Words }
+
 // Wets says whether the event puts water or glaze on the piece, so that drying
 // starts again.
 func (k Kind) Wets() bool { return register[k].Wets }

@@ -1,6 +1,7 @@
 package api_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -58,6 +59,16 @@ func inInches(t *testing.T, c *caller) {
 	require.EqualValues(t, "in", do[contract.Units](c, 200, "PUT", "/units", body{"length": "in", "volume": "oz", "heat": "F"}).Length)
 	require.EqualValues(t, "oz", do[contract.Session](c, 200, "GET", "/session", nil).Units.Volume)
 	require.Contains(t, tooMuch(), "1352.6 oz cannot be kept")
+	rack := do[[]contract.NumberedBrushes](c, 200, "GET", "/brushes", nil)
+	require.Equal(t, rack, do[[]contract.NumberedBrushes](c, 200, "PUT", "/brushes", rack), "what was asked for can be kept")
+	piece := do[contract.PieceList](c, 200, "GET", "/pieces", nil).Pieces[0]
+	do[any](c, 200, "POST", "/events", body{"events": []body{{"id": "in-my-own-words", "kind": "note", "piece": piece.Id, "text": "5 mm of 30 mL at 20 °C"}}})
+	found := false
+	for _, h := range do[contract.PieceDetail](c, 200, "GET", "/pieces/"+piece.Id, nil).History {
+		found = found || strings.Contains(h.Text, "5 mm of 30 mL at 20 °C")
+		require.NotContains(t, h.Text, "\u2068")
+	}
+	require.True(t, found, "what somebody wrote is read as it was written")
 	do[contract.Units](c, 200, "PUT", "/units", body{"length": "mm", "volume": "mL", "heat": "C"})
 	require.Contains(t, tooMuch(), "40000 mL cannot be kept")
 }

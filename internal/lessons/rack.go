@@ -21,7 +21,7 @@ type Rack struct {
 
 func showRack(m school.Moment) []contract.NumberedBrushes {
 	return view.List(Brushes.The(m.Snapshot).Brushes, func(n fits.Numbered) contract.NumberedBrushes {
-		return contract.NumberedBrushes{Brush: string(n.Brush), From: n.From, To: n.To}
+		return contract.NumberedBrushes{Brush: view.Typed(m, string(n.Brush)), From: n.From, To: n.To}
 	})
 }
 

@@ -80,7 +80,7 @@ func DoubtsOf(m school.Moment) []contract.JarDoubt {
 		for _, d := range g.Doubts {
 			at[d.ID] = len(all)
 			all = append(all, contract.JarDoubt{Id: d.ID, Glaze: g.Code, Name: g.Name, What: contract.JarDoubtWhat(d.What), Since: d.Since, Until: view.When(d.Until),
-				Says: d.Says(), Instead: view.Some(d.Instead), Text: view.Some(d.Text), By: d.By, Open: d.Open(), Pieces: []contract.DoubtedPiece{}})
+				Says: d.Says(), Instead: view.Some(d.Instead), Text: view.Some(view.Typed(m, d.Text)), By: d.By, Open: d.Open(), Pieces: []contract.DoubtedPiece{}})
 		}
 	}
 	if len(all) == 0 {

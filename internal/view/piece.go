@@ -61,7 +61,7 @@ func listed(m school.Moment, p *school.Piece) contract.Piece {
 		Surfaces: List(at.Surfaces, func(s survey.Surface) contract.SurfaceState { return Surface(s, m.At) }), Blockers: All(at.Verdict.Blockers()), Findings: []contract.Finding{}, Warnings: Some(warnings(said)),
 		Overruled: List(at.Rulings, Ruling), Place: string(at.Placing.Place), PlaceWhy: at.Placing.Reason, PutAt: Some(string(s.Place)),
 		Helps: All(slices.Sorted(maps.Keys(s.Helps))), Pictures: All(school.PicturesOf(m, p)), Notes: notes(s.Notes, false),
-		Missing: Some(work.Words(s.Lost)), Harms: harms(s), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Spot: Some(s.Spot), Absent: When(s.Absent),
+		Missing: Some(Typed(m, work.Words(s.Lost))), Harms: harms(m, s), Unnamed: Some(s.Unnamed), Aside: Some(s.Aside), Away: Some(s.Away), Spot: Some(s.Spot), Absent: When(s.Absent),
 		BoneDry: Some(s.BoneDry), Parts: Some(s.Parts), Damage: Some(work.Words(s.Damages)), Wish: wish(m, p)}
 	v.Dust, v.UnderPencil = dust(p, at.Dust), Some(foot.PencilUnder(at.Band.HeightMM))
 	if heard, _ := Heard(m, p, said); len(heard) > 0 {
@@ -140,7 +140,7 @@ func wish(m school.Moment, p *school.Piece) *contract.Wish {
 	if !ok {
 		return nil
 	}
-	return &contract.Wish{Tiles: All(w.Tiles), Text: w.Text, Willing: Some(w.Willing)}
+	return &contract.Wish{Tiles: All(w.Tiles), Text: Typed(m, w.Text), Willing: Some(w.Willing)}
 }
 
 // Approval is where a plan stands with the teacher.
@@ -155,13 +155,13 @@ func Approval(p *school.Piece) contract.Approval {
 }
 
 // harms are what is wrong with a piece, each with how it is mended.
-func harms(s work.State) *[]contract.Harm {
+func harms(m school.Moment, s work.State) *[]contract.Harm {
 	var all []contract.Harm
 	for _, h := range s.Damages {
-		all = append(all, contract.Harm{Id: h.ID, Text: h.What, Mend: contract.Repair})
+		all = append(all, contract.Harm{Id: h.ID, Text: Typed(m, h.What), Mend: contract.Repair})
 	}
 	for _, h := range s.Lost {
-		all = append(all, contract.Harm{Id: h.ID, Text: h.What, Mend: contract.Found})
+		all = append(all, contract.Harm{Id: h.ID, Text: Typed(m, h.What), Mend: contract.Found})
 	}
 	if all == nil {
 		return nil
@@ -316,7 +316,7 @@ func Detail(m school.Moment, by work.Actor, p *school.Piece, log []work.Event) c
 	of := m.Case(p)
 	help := a.Shelf.Help(of.Plan, of.Work)
 	return contract.PieceDetail{Now: m.At, Piece: whole, Form: string(a.Form), Drawing: Drawing(p.Body.Drawing()), Band: Band(at.Band, p.Body),
-		Surfaces: SurfaceAreas(p.Body), History: history(p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
+		Surfaces: SurfaceAreas(p.Body), History: history(m, p, log), Tiles: All(tiles), Amounts: List(at.Amounts, Amount),
 		Own: own, Marking: a.Marking.And(own.Marking), Under: p.Body.FromBelow(at.Band.HeightMM), Poses: All(p.Body.Poses), Order: List(m.Order(p), step(p)), Edges: All(p.Body.Edges()),
 		Hand: Some(handOf(m, p)), Food: Food(m, p), Hushed: Findings(hushed, p.Body),
 		Help: List(helpFor(by, help), func(h foot.Help) contract.Help {
@@ -370,11 +370,14 @@ func helpFor(by work.Actor, help []foot.Help) []foot.Help {
 }
 
 // history is the record of a piece.
-func history(p *school.Piece, log []work.Event) []contract.HistoryEntry {
+func history(m school.Moment, p *school.Piece, log []work.Event) []contract.HistoryEntry {
 	undone := work.UndoneIn(log)
 	lines := []contract.HistoryEntry{}
 	for _, e := range log {
 		on, _ := p.Body.Surface(e.Surface)
+		if e.Kind.Worded() {
+			e.Text = Typed(m, e.Text)
+		}
 		lines = append(lines, contract.HistoryEntry{Id: e.ID, Kind: string(e.Kind), At: e.Happened(), By: e.By, Text: e.Says(on.Name),
 			Undone: undone[e.ID], Undoable: e.Kind.Undoable() && !undone[e.ID]})
 	}

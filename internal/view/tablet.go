@@ -75,7 +75,7 @@ func Unsigned(m school.Moment, classes []string) (all []contract.Unsigned) {
 		}
 		slices.SortFunc(said, func(a, b *work.Opinion) int { return a.At.Compare(b.At) })
 		for _, o := range said[:len(said)/unsigned*unsigned] {
-			all = append(all, contract.Unsigned{Assignment: a.ID, Text: o.Text, Again: o.Again})
+			all = append(all, contract.Unsigned{Assignment: a.ID, Text: Typed(m, o.Text), Again: o.Again})
 		}
 	}
 	slices.SortFunc(all, func(a, b contract.Unsigned) int {

@@ -3,6 +3,7 @@ package view
 import (
 	"cmp"
 	"regexp"
+	"strings"
 
 	"enkaustos/core/units"
 	"enkaustos/internal/contract"
@@ -22,7 +23,30 @@ func Said(m school.Moment, answer []byte) []byte {
 	if s.Metric() {
 		return answer
 	}
-	return sentences.ReplaceAllFunc(answer, func(found []byte) []byte { return []byte(s.Say(string(found))) })
+	return sentences.ReplaceAllFunc(answer, func(found []byte) []byte {
+		var out strings.Builder
+		for i, part := range strings.Split(string(found), typedFrom) {
+			own, ours := "", part
+			if i > 0 {
+				own, ours, _ = strings.Cut(part, typedTo)
+			}
+			out.WriteString(own + s.Say(ours))
+		}
+		return []byte(out.String())
+	})
+}
+
+// What stands between these two (U+2068 and U+2069, which letters.Readable refuses in whatever comes in) was
+// typed by somebody: it is said as it was typed. Neither leaves the door.
+const typedFrom, typedTo = "\u2068", "\u2069"
+
+// Typed has words that somebody typed left alone where sentences are said in the school's units. It is for
+// members of answers that are sentences, by their names.
+func Typed(m school.Moment, text string) string {
+	if text == "" || school.Units.The(m.Snapshot).Metric() {
+		return text
+	}
+	return typedFrom + text + typedTo
 }
 
 // Units are what a school measures with.

@@ -4,7 +4,7 @@ import { nextCoat, type Board } from "@/bench/useBoard";
 import { useColumn } from "@/bench/useColumn";
 import { useLog, type NewEvent } from "@/lib/usePieces";
 import { resistDue, resistEvent } from "@/lib/resist";
-import { say } from "@/ui/messages";
+import { say, speak } from "@/ui/messages";
 import { useScreen } from "@/lib/useScreen";
 
 const felt: Record<Schemas["Felt"], string> = { thin: "thin", right: "as it should", thick: "thick" };
@@ -25,7 +25,11 @@ export function useBench(boards: Ref<Board[]>) {
     const due = resistDue(piece, surface);
     if (due) return void log.mutate([resistEvent(piece.id, surface.id, due)]);
     const coat = nextCoat(piece, surface);
-    if (coat) log.mutate(dated([coat]));
+    if (coat)
+      log.mutate(dated([coat]), {
+        onSuccess: () =>
+          speak(`${piece.student}, ${surface.name}: coat ${surface.on.length + 1}, ${coat.glaze}.`),
+      });
     else jarFor.value = { piece, surface };
   }
   function withJar(glaze: string) {
@@ -45,7 +49,10 @@ export function useBench(boards: Ref<Board[]>) {
   }
   function undo(piece?: Piece, surface?: SurfaceState) {
     const coat = surface?.on.at(-1);
-    if (piece && coat && !coat.fired) log.mutate([{ kind: "undo", piece: piece.id, undoes: coat.id }]);
+    if (piece && coat && !coat.fired)
+      log.mutate([{ kind: "undo", piece: piece.id, undoes: coat.id }], {
+        onSuccess: () => speak(`${piece.student}, ${surface!.name}: the last coat is taken back.`),
+      });
   }
   function feel(piece: Piece | undefined, surface: SurfaceState | undefined, how: Schemas["Felt"]) {
     const coat = surface?.on.at(-1);

@@ -35,6 +35,12 @@ const touchedOrOpen = computed(() =>
     .map((s) => ({ key: s.id, name: s.name, surface: s })),
 );
 const chosen = ref(props.begin ?? "");
+/** What a screen reader says of a coat that was logged, or taken back. */
+const told = ref("");
+function takeBack() {
+  told.value = "The last coat is taken back.";
+  void station.takeBack(props.piece.id);
+}
 /** Up to where a coat is done that is logged in part, mm above the table. */
 const line = ref<number>();
 const stroke = useStroke(detail, surfaces, chosen, now);
@@ -85,7 +91,9 @@ async function add(done?: PartDone) {
   if (!s || !next) return;
   chosen.value = s.id; // the screen stays as it is under the finger: what comes next is offered beside
   const event = { ...coatOf(props.piece.id, s.id, next), ...done };
-  station.laidFrom(next.glaze, props.piece.id, await station.outbox.push(event));
+  const id = await station.outbox.push(event);
+  station.laidFrom(next.glaze, props.piece.id, id);
+  if (id) told.value = `${s.name}: coat ${s.on.length + s.waiting + 1}, ${next.glaze}.`;
 }
 const clean = (text?: "rinse" | "before" | "not") =>
   void station.outbox.push({ kind: "clean", piece: props.piece.id, ...(text ? { text } : {}) });
@@ -100,6 +108,7 @@ const touched = (wet: boolean) =>
 </script>
 
 <template>
+  <p class="visually-hidden" role="status">{{ told }}</p>
   <div class="title">
     <h1>
       <span v-if="piece.mark !== piece.student" class="mark" aria-hidden="true">{{ piece.mark }}</span>
@@ -167,9 +176,7 @@ const touched = (wet: boolean) =>
         <button type="button" class="big" @click="emit('done')">Done</button>
       </section>
       <div class="after">
-        <button v-if="mine.length" type="button" class="plain" @click="station.takeBack(piece.id)">
-          Undo my last coat
-        </button>
+        <button v-if="mine.length" type="button" class="plain" @click="takeBack">Undo my last coat</button>
         <StationFootLine :band-mm="piece.bandMM" :under-pencil="piece.underPencil" :caution="caution" />
         <StationResist :piece="piece" :pictures="state.pictures" peels />
         <StationDust v-if="dust?.asked" :dust="dust" :pictures="state.pictures" @clean="clean" />

@@ -2,7 +2,7 @@
 import { useTimeoutFn } from "@vueuse/core";
 import { computed, watch } from "vue";
 import { useRoute } from "vue-router";
-import { notice, overdue } from "@/ui/messages";
+import { notice, overdue, spoken } from "@/ui/messages";
 
 /**
  * The line along the lower edge in which the program answers. It always has its room, so that nothing
@@ -32,6 +32,7 @@ watch(
       {{ late.text }} <el-button size="small" @click="late.again">Ask again</el-button>
     </p>
     <slot v-else />
+    <p class="visually-hidden" role="status">{{ spoken }}</p>
   </footer>
 </template>
 

@@ -11,6 +11,13 @@ export const notice = shallowRef<{ text: string; weight: Weight; at: number }>()
 /** What is shown as it was some time ago, for no newer answer came: by the gate that says so. */
 export const overdue = shallowReactive(new Map<object, { text: string; again: () => void }>());
 
+/** What a screen reader says and nobody sees: what was logged, where the screen shows it by itself. */
+export const spoken = shallowRef("");
+export function speak(text: string) {
+  spoken.value = "";
+  setTimeout(() => (spoken.value = text), 50); // the same words once more are news as well
+}
+
 /** Says one sentence in the line of notices; what is said at one time stands there together. */
 export function say(text: string, weight: Weight = "success") {
   const at = Date.now();
