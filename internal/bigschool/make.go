@@ -162,7 +162,7 @@ func (m *maker) fire(c contract.Class, later func(time.Duration)) error {
 		return err
 	}
 	later(time.Hour)
-	if err := m.Do("POST", "/loads/"+load.Id+"/unload", nil, nil); err != nil {
+	if err := m.Do("POST", "/loads/"+load.Id+"/unload?why=made+to+measure+by", nil, nil); err != nil {
 		return err
 	}
 	return m.Do("POST", "/events", object{"events": came}, nil)

@@ -40,7 +40,7 @@ func (k *kilnHand) work(ctx context.Context) {
 			return
 		}
 		k.fired[load.Id] = load.Pieces
-		if err := k.again("/loads/" + load.Id + "/unload"); err != nil {
+		if err := k.again("/loads/" + load.Id + "/unload?why=a+drill"); err != nil {
 			k.failed = fmt.Errorf("unloading %s: %w", load.Name, err)
 			return
 		}
@@ -88,7 +88,7 @@ func (k *kilnHand) passed(path string) bool {
 		if path == "/loads/"+l.Id+"/fire" {
 			return l.FiredAt != nil
 		}
-		if path == "/loads/"+l.Id+"/unload" {
+		if path == "/loads/"+l.Id+"/unload?why=a+drill" {
 			return l.UnloadedAt != nil
 		}
 	}
