@@ -46,7 +46,7 @@ func KeepInTurn(ctx context.Context, body io.Reader) (Kept, error) {
 	case <-ctx.Done():
 		return Kept{}, ctx.Err()
 	}
-	data, err := whole(body)
+	data, err := readBody(body)
 	if err != nil {
 		return Kept{}, err
 	}
@@ -65,8 +65,8 @@ type Bounded interface {
 	MostPixels() int
 }
 
-// whole reads a body into as much memory as it takes.
-func whole(body io.Reader) ([]byte, error) {
+// readBody reads a body into as much memory as it takes.
+func readBody(body io.Reader) ([]byte, error) {
 	var data bytes.Buffer
 	if b, is := body.(Bounded); is && b.Announced() > 0 {
 		data.Grow(int(min(b.Announced(), MostBytes)) + bytes.MinRead)

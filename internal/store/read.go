@@ -91,7 +91,7 @@ func (s *Store) events(ctx context.Context, take func(work.Event) error, query s
 	var r row
 	for rows.Next() {
 		if err := r.scan(rows); err != nil {
-			return told(ctx, s.reading(ctx), s.path(), err)
+			return explain(ctx, s.reading(ctx), s.path(), err)
 		}
 		var e work.Event
 		if len(r.body) > len("{}") {

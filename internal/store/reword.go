@@ -22,8 +22,8 @@ type Erasing struct {
 	Text   string      // that takes the place of words
 }
 
-// whole says whether a name is so rare that whatever is called so is the student.
-func (e Erasing) whole() bool { return len(strings.Fields(e.Name)) > 1 }
+// rare says whether a name is so rare that whatever is called so is the student.
+func (e Erasing) rare() bool { return len(strings.Fields(e.Name)) > 1 }
 
 // Mention is a text in which a student may be meant, and where it stands.
 type Mention struct {
@@ -108,7 +108,7 @@ var freely = []string{"text", "note", "reason", "why"}
 
 func (t *Tx) eraseIn(table string, e Erasing) error {
 	name := ""
-	if e.whole() {
+	if e.rare() {
 		name = e.Name
 	}
 	rows, err := rowsOf(t.ctx, t.raw, table, name, e)

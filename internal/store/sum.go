@@ -71,7 +71,7 @@ type altered struct {
 	at    int64
 }
 
-// Error is nothing of its own: told says more, and the way out.
+// Error is nothing of its own: explain says more, and the way out.
 func (altered) Error() string { return "" }
 func (altered) Unwrap() error { return ErrDamaged }
 
@@ -97,7 +97,7 @@ func logCheck(ctx context.Context, conn querier, path string) error {
 	var r row
 	for rows.Next() {
 		if err := r.scan(rows); err != nil {
-			return told(ctx, conn, path, err)
+			return explain(ctx, conn, path, err)
 		}
 	}
 	if err := rows.Err(); err != nil {
@@ -119,8 +119,8 @@ func (r *row) scan(rows *sql.Rows) error {
 	return nil
 }
 
-// told names the piece and the day of what was altered, and the newest copy that is whole.
-func told(ctx context.Context, conn querier, path string, err error) error {
+// explain names the piece and the day of what was altered, and the newest copy that is whole.
+func explain(ctx context.Context, conn querier, path string, err error) error {
 	var what altered
 	if !errors.As(err, &what) {
 		return about(path, err)

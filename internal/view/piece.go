@@ -154,21 +154,6 @@ func Approval(p *school.Piece) contract.Approval {
 	return v
 }
 
-// harms are what is wrong with a piece, each with how it is mended.
-func harms(m school.Moment, s work.State) *[]contract.Harm {
-	var all []contract.Harm
-	for _, h := range s.Damages {
-		all = append(all, contract.Harm{Id: h.ID, Text: Typed(m, h.What), Mend: contract.Repair})
-	}
-	for _, h := range s.Lost {
-		all = append(all, contract.Harm{Id: h.ID, Text: Typed(m, h.What), Mend: contract.Found})
-	}
-	if all == nil {
-		return nil
-	}
-	return &all
-}
-
 // Ruling is a blocker that the teacher overruled.
 func Ruling(r work.Ruling) contract.Ruling {
 	return contract.Ruling{Code: r.Code, Text: r.Code.One(), Surface: r.Surface, Reason: r.Reason, By: r.By, At: r.At}

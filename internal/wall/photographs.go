@@ -82,8 +82,8 @@ func together(m school.Moment, one Photograph) (all []Photograph) {
 	return all
 }
 
-// with are the pieces that lose a photograph with one: whose they are, and what.
-func with(m school.Moment, one Photograph) (all []string) {
+// losers are the pieces that lose a photograph with one: whose they are, and what.
+func losers(m school.Moment, one Photograph) (all []string) {
 	for _, p := range together(m, one) {
 		if piece := m.Pieces[p.Piece]; p.ID != one.ID && piece != nil {
 			all = append(all, m.Who(piece)+", "+m.Assignments[piece.Assignment].Name)
@@ -145,7 +145,7 @@ func (p Photographs) GetPhotograph(_ context.Context, r contract.GetPhotographRe
 		return nil, gone
 	}
 	v := view.Photograph(one)
-	v.With = view.SomeList(with(m, one))
+	v.With = view.SomeList(losers(m, one))
 	return contract.GetPhotograph200JSONResponse(v), nil
 }
 
